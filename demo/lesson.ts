@@ -1,0 +1,62 @@
+import { arrowBetween } from '@/core/elements'
+import { emptyLesson, newElement } from '@/core/lesson/make'
+import { lessonLength } from '@/core/lesson/clips'
+import type { Edge, Element, Lesson, Medium } from '@/core/lesson/schema'
+import { frameStartUs, secondsToFrames } from '@/core/time'
+import { momentsOf } from '@/core/moments'
+import { remember, resolve } from '@/core/timing'
+import type { Trace } from '@/core/trace'
+import { readCaptions } from '@/core/voice'
+
+/** The demo lesson “Lend out a tool”, over the recording and the narration that ship with the program. */
+export function demoLesson(take: Medium, narration: Medium, trace: Trace, captions: string): Lesson {
+  const lesson = emptyLesson('Lend out a tool')
+  const read = readCaptions(captions, 'narration')
+  if ('error' in read) throw new Error(read.error)
+  const chapter = (n: number, label: string, seconds: number) => ({ id: `lend-out/chapter-${n}`, kind: 'chapter' as const, label, fromUs: frameStartUs(secondsToFrames(seconds, lesson.rate), lesson.rate), byHand: true })
+  lesson.media = {
+    'lend-out': {
+      ...take, moments: [
+        ...momentsOf(trace, 'lend-out'), chapter(1, 'Welcome', 0), chapter(2, 'Find the tool', 7.4), chapter(3, 'Look at it', 18.2), chapter(4, 'Lend it out', 33.8), chapter(5, 'The receipt', 54.8), chapter(6, 'Goodbye', 64),
+      ],
+    },
+    narration: { ...narration, words: read.words },
+  }
+  lesson.clips = [
+    { id: 'clip-1', track: 'takes-1', media: 'lend-out', at: 0, length: take.frames!, inUs: 0, speed: { num: 1, den: 1 }, freeze: false, fit: 'fit', levelDb: 0, muted: false },
+    { id: 'clip-2', track: 'sound-1', media: 'narration', at: 0, length: Math.min(take.frames!, secondsToFrames(narration.durationUs! / 1e6, lesson.rate)), inUs: 0, speed: { num: 1, den: 1 }, freeze: false, fit: 'fit', levelDb: 0, muted: false },
+  ]
+  lesson.tracks.unshift({ id: 'elements-2', kind: 'elements', name: 'Notes' })
+  lesson.tracks[1]!.name = 'Marks'
+  lesson.tracks[2]!.name = 'Screen'
+
+  const clicks = lesson.media['lend-out']!.moments.filter((m) => m.kind === 'click')
+  const click = (label: string) => clicks.find((m) => m.label === `click on ${label}`)!
+  const word = (text: string, nth = 1) => lesson.media.narration!.words.filter((w) => w.text.toLowerCase().replace(/\W/g, '') === text)[nth - 1]!
+  const at = (moment: string, offset = 0, edge: 'start' | 'end' = 'start'): Edge => ({ on: 'moment', moment, edge, offset, last: 0 })
+  const add = (e: Element, change: Partial<Element> = {}) => { lesson.elements.push({ ...e, ...change }) }
+  const note = (id: string, name: string, text: string, start: Edge, end: Edge, box: { x: number; y: number; width: number }, tip: { x: number; y: number } | null) => {
+    const e = newElement(lesson, 'callout', id, start, end, box)
+    if (e.look.kind !== 'callout') return
+    add(e, { name, track: 'elements-2', width: box.width, look: { ...e.look, text, tip }, arrival: { how: 'grow', from: 'left', frames: 8, easing: 'ease-out' }, departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' } })
+  }
+  const pointer = (id: string, name: string, start: Edge, end: Edge, tail: { x: number; y: number }, tip: { x: number; y: number }, bend = 0) => {
+    const e = newElement(lesson, 'arrow', id, start, end)
+    if (e.look.kind !== 'arrow') return
+    add(e, { name, ...arrowBetween(tail, tip), look: { ...e.look, bend }, arrival: { how: 'fade', from: 'left', frames: 6, easing: 'linear' }, departure: { how: 'fade', from: 'left', frames: 6, easing: 'linear' } })
+  }
+
+  add(newElement(lesson, 'zoom', 'zoom-member', at(click('Lend out').id, 24), at(click('Confirm').id, -6), { x: 960, y: 540 }), { name: 'Zoom to the dialog', width: 1280, height: 720, look: { kind: 'zoom', inFrames: 30, backFrames: 24, easing: 'ease-in-out' } })
+  add(newElement(lesson, 'ripple', 'ripples', at('lesson:start'), at('lesson:end')), { name: 'Ripple on every click', look: { kind: 'ripple', colour: '#e0901a', every: true, growFrames: 4, fadeFrames: 14 } })
+  pointer('arrow-search', 'Arrow to the search box', at(word('search').id), at(click('Search box').id, 20), { x: 780, y: 420 }, { x: 560, y: 222 }, 40)
+  note('callout-type', 'Callout: part of the name', 'Part of the name is enough.', at(word('type').id), at(click('Cordless drill, 18 V').id, -40), { x: 1240, y: 620, width: 470 }, { x: 640, y: 200 })
+  note('callout-history', 'Callout: who had it', 'Every loan stays here, with how the tool came back.', at(word('scroll').id, 20), at(word('well').id), { x: 1560, y: 330, width: 520 }, { x: 1250, y: 470 })
+  pointer('arrow-lend', 'Arrow to Lend out', at(click('Lend out').id, -40), at(click('Lend out').id, 10), { x: 1250, y: 720 }, { x: 1030, y: 584 })
+  note('callout-due', 'Callout: the due date', 'One week: the due date follows by itself.', at(click('1 week').id, 4), at(word('confirm', 1).id, 6), { x: 1150, y: 380, width: 330 }, { x: 900, y: 640 })
+  note('callout-receipt', 'Callout: the receipt', 'The member gets the same receipt.', at(word('receipt').id, 0, 'end'), at(click('Send by mail').id, 30), { x: 1620, y: 520, width: 400 }, { x: 1404, y: 470 })
+  const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
+  if (bar.look.kind === 'bar') add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
+  remember(lesson, resolve(lesson))
+  if (lessonLength(lesson) <= 0) throw new Error('The demo has no length')
+  return lesson
+}

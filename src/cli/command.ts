@@ -1,0 +1,47 @@
+import { readFile } from 'node:fs/promises'
+import path from 'node:path'
+import { parseArgs } from 'node:util'
+import { checkLesson } from '@/core/lesson/check'
+import type { Lesson } from '@/core/lesson/schema'
+
+/** One command: exit code 0 done, 1 failed, 2 wrong use. */
+export interface Command { help: string; run(args: string[]): Promise<number> }
+
+export const say = (line: string): void => { process.stderr.write(`${line}\n`) }
+
+/** Reads positional arguments and string options; null after saying what is wrong. */
+export function read<O extends string>(args: string[], places: string[], options: readonly O[], flags: readonly string[] = []): { places: string[]; options: Partial<Record<O, string>>; flags: Set<string> } | null {
+  try {
+    const config = Object.fromEntries([...options.map((o) => [o, { type: 'string' as const }]), ...flags.map((f) => [f, { type: 'boolean' as const }])])
+    const { values, positionals } = parseArgs({ args, options: config, allowPositionals: true })
+    if (positionals.length !== places.length) throw new Error(`expected ${places.join(' ') || 'no arguments'}`)
+    return { places: positionals, options: values as Partial<Record<O, string>>, flags: new Set(flags.filter((f) => (values as Record<string, unknown>)[f])) }
+  } catch (e) {
+    say(`Wrong use: ${(e as Error).message}. Try --help.`)
+    return null
+  }
+}
+
+/** A frame number from the command line; null after saying what is wrong. */
+export function wholeFrame(text: string, what: string): number | null {
+  if (/^\d+$/.test(text)) return Number(text)
+  say(`Wrong use: ${what} is a frame number from 0, not “${text}”.`)
+  return null
+}
+
+/** Reads and checks a lesson file; null after naming every fault by its place. */
+export async function loadLesson(file: string): Promise<{ lesson: Lesson; root: string } | null> {
+  let value: unknown
+  try {
+    value = JSON.parse(await readFile(file, 'utf8'))
+  } catch (e) {
+    say((e as NodeJS.ErrnoException).code === 'ENOENT' ? `${file}: there is no such file.` : `${file}: this is not JSON (${(e as Error).message}).`)
+    return null
+  }
+  const result = checkLesson(value)
+  if (!result.lesson) {
+    for (const f of result.faults) say(`${file}: ${f.at}: ${f.sentence}`)
+    return null
+  }
+  return { lesson: result.lesson, root: path.dirname(path.resolve(file)) }
+}

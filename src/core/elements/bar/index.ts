@@ -1,0 +1,38 @@
+import type { Rect } from '../../scene/geometry'
+import type { Shape } from '../../scene/displayList'
+import { localBox, type Kind } from '../kind'
+
+/** The share of a span that has gone by: 0 on its first frame, 1 on its last, even in between. */
+export const gone = (frame: number, span: { from: number; to: number }): number =>
+  span.to - span.from <= 1 ? 1 : Math.min(1, Math.max(0, (frame - span.from) / (span.to - 1 - span.from)))
+
+const rect = (r: Rect) => `M${r.x} ${r.y} H${r.x + r.w} V${r.y + r.h} H${r.x} Z`
+
+export const bar: Kind<'bar'> = {
+  kind: 'bar',
+  title: 'Progress bar',
+  size: (e) => ({ w: e.width, h: e.height }),
+  seen: (e, span, timed) => ({ from: span.from, to: e.look.after === 'stays' ? Math.max(span.to, timed.length) : e.look.after === 'fades' ? span.to + e.look.fadeFrames : span.to }),
+  draw(e, frame, span) {
+    const { look } = e
+    const box = localBox(e, bar.size(e))
+    const share = gone(frame, span)
+    const filled: Rect = {
+      right: { ...box, w: box.w * share },
+      left: { ...box, x: box.x + box.w * (1 - share), w: box.w * share },
+      down: { ...box, h: box.h * share },
+      up: { ...box, y: box.y + box.h * (1 - share), h: box.h * share },
+    }[look.runs]
+    const shapes: Shape[] = []
+    if (look.unfilled) shapes.push({ type: 'path', d: rect(box), fill: look.unfilled })
+    if (share > 0) shapes.push({ type: 'path', d: rect(filled), fill: look.fill })
+    const b = look.border ? Math.min(look.borderPx, box.w / 2, box.h / 2) : 0
+    if (b > 0) shapes.push({ type: 'path', d: rect({ x: box.x + b / 2, y: box.y + b / 2, w: box.w - b, h: box.h - b }), stroke: look.border!, lineWidth: b })
+    const over = frame - span.to + 1
+    return [{ shapes, box, ...(look.after === 'fades' && over > 0 && { opacity: Math.max(0, 1 - over / (look.fadeFrames + 1)) }) }]
+  },
+  fresh: (lesson) => ({
+    space: 'picture', width: lesson.frame.width, height: Math.round(14 * (lesson.frame.height / 1080)),
+    look: { kind: 'bar', fill: '#c8371b', unfilled: null, border: null, borderPx: 0, runs: 'right', place: 'bottom', after: 'gone', fadeFrames: 15 },
+  }),
+}

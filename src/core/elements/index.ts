@@ -1,0 +1,21 @@
+import type { Element } from '../lesson/schema'
+import { arrow } from './arrow'
+import { bar } from './bar'
+import { callout } from './callout'
+import type { ElementKind } from './looks'
+import type { Kind } from './kind'
+import { ripple } from './ripple'
+import { still } from './still'
+import { zoom } from './zoom'
+
+const KINDS: { [K in ElementKind]: Kind<K> } = { callout, arrow, ripple, bar, still, zoom }
+/** The kind of an element, ready to be asked about any element of that kind. */
+export const kindOf = (e: Element): Kind<ElementKind> => KINDS[e.look.kind] as unknown as Kind<ElementKind>
+export const kindNamed = (kind: ElementKind): Kind<ElementKind> => KINDS[kind] as unknown as Kind<ElementKind>
+export const ELEMENT_KINDS = Object.keys(KINDS) as ElementKind[]
+
+export { arrowBetween, arrowEnds } from './arrow'
+export { clicksIn, rippleAt } from './ripple'
+export { gone } from './bar'
+export { localBox, type Drawn, type ElementOf, type Kind } from './kind'
+export type { ElementKind, Look } from './looks'

@@ -1,0 +1,35 @@
+import type { Element, Lesson } from '../lesson/schema'
+import type { Point, Rect } from '../scene/geometry'
+import type { Shape } from '../scene/displayList'
+import type { Span, Timed } from '../timing'
+import type { ElementKind, Look } from './looks'
+
+export type ElementOf<K extends ElementKind> = Element & { look: Extract<Look, { kind: K }> }
+
+/** What an element shows in one frame, in its own pixels with the anchor point at 0,0. */
+export interface Drawn {
+  shapes: Shape[]
+  /** What the shapes may cover. */
+  box: Rect
+  /** Drawn here instead of at the element's place. */
+  at?: Point
+  scale?: number
+  opacity?: number
+}
+
+/** An element kind: how big it is, what it draws, and what a new one looks like. */
+export interface Kind<K extends ElementKind> {
+  kind: K
+  /** As people call it: “Progress bar”. */
+  title: string
+  /** Width and height in pixels: the element's own, or what its content needs. */
+  size(e: ElementOf<K>): { w: number; h: number }
+  /** The frames in which it may be seen, when that is more than its span. */
+  seen?(e: ElementOf<K>, span: Span, timed: Timed): { from: number; to: number }
+  draw(e: ElementOf<K>, frame: number, span: Span, timed: Timed): Drawn[]
+  /** The look, the size and the arrangement of a new element, for a frame of the lesson's size. */
+  fresh(lesson: Lesson): Pick<ElementOf<K>, 'look' | 'width' | 'height' | 'space'>
+}
+
+/** The element's box in its own pixels, with the anchor point at 0,0. */
+export const localBox = (e: Element, size: { w: number; h: number }): Rect => ({ x: -e.anchor.x * size.w, y: -e.anchor.y * size.h, w: size.w, h: size.h })

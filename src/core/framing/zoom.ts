@@ -1,0 +1,47 @@
+import type { Element, Lesson } from '../lesson/schema'
+import type { Matrix, Rect } from '../scene/geometry'
+import { ease } from '../motion'
+import type { Timed } from '../timing'
+
+/** The rectangle a zoom shows: of the frame's own shape, inside the frame. */
+export function zoomRect(e: Pick<Element, 'x' | 'y' | 'width' | 'height' | 'anchor'>, frame: Lesson['frame']): Rect {
+  const w = Math.min(frame.width, Math.max(16, e.width))
+  const h = (w * frame.height) / frame.width
+  const x = e.x - e.anchor.x * e.width + e.width / 2 - w / 2
+  const y = e.y - e.anchor.y * e.height + e.height / 2 - h / 2
+  return { x: Math.min(frame.width - w, Math.max(0, x)), y: Math.min(frame.height - h, Math.max(0, y)), w, h }
+}
+
+/** Between two framings: the zoom changes by equal factors in equal shares, around the point that both show in the same place. */
+export function between(a: Rect, b: Rect, k: number): Rect {
+  if (k <= 0) return a
+  if (k >= 1) return b
+  const w = a.w * (b.w / a.w) ** k
+  const h = a.h * (b.h / a.h) ** k
+  const share = Math.abs(b.w - a.w) < 1e-6 ? k : (w - a.w) / (b.w - a.w)
+  return { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share, w, h }
+}
+
+/** Which part of the lesson's frame fills the picture at a frame. A zoom that starts during another goes on from it. */
+export function framingAt(timed: Timed, frame: number): Rect {
+  const { width, height } = timed.lesson.frame
+  let view: Rect = { x: 0, y: 0, w: width, h: height }
+  for (const e of timed.lesson.elements) {
+    if (e.look.kind !== 'zoom') continue
+    const span = timed.spans.get(e.id)
+    if (!span || frame < span.from || frame >= span.to) continue
+    const squeeze = Math.min(1, (span.to - span.from) / Math.max(1, e.look.inFrames + e.look.backFrames))
+    const rise = e.look.inFrames * squeeze
+    const fall = e.look.backFrames * squeeze
+    const inShare = rise > 0 ? (frame - span.from + 1) / rise : 1
+    const outShare = fall > 0 ? (span.to - frame) / (fall + 1) : 1
+    view = between(view, zoomRect(e, timed.lesson.frame), Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)))
+  }
+  return view
+}
+
+/** From the lesson's frame to the picture, when `view` fills it. */
+export const framingMatrix = (view: Rect, frame: Lesson['frame']): Matrix => {
+  const s = frame.width / view.w
+  return [s, 0, 0, s, -view.x * s, -view.y * s]
+}

@@ -1,0 +1,62 @@
+import type { Clip, Lesson, Medium } from './schema'
+import { frameStartUs, type Rate, type Us } from '../time'
+import type { Point, Rect } from '../scene/geometry'
+
+/** Times add up from values rounded to whole microseconds; this many are forgiven before rounding down. */
+const FORGIVEN_US = 1.5
+
+const wholeFrames = (us: number, rate: Rate) => Math.floor(((us + FORGIVEN_US) * rate.num) / (1e6 * rate.den))
+
+export const clipEnd = (clip: Clip): number => clip.at + clip.length
+
+/** The medium's time that is heard or shown at a lesson frame; at the clip's own speed, or standing still in a freeze. */
+export const sourceUsAt = (clip: Clip, frame: number, rate: Rate): Us =>
+  clip.freeze ? clip.inUs : clip.inUs + Math.round((frameStartUs(frame - clip.at, rate) * clip.speed.num) / clip.speed.den)
+
+/** Which of the medium's own frames is shown at a lesson frame; never past its last. */
+export function sourceFrameAt(clip: Clip, frame: number, lessonRate: Rate, medium: Medium): number {
+  const shown = wholeFrames(sourceUsAt(clip, frame, lessonRate), medium.rate ?? lessonRate)
+  return Math.max(0, medium.frames ? Math.min(shown, medium.frames - 1) : shown)
+}
+
+/** The lesson frame at which a time of the medium falls, or null when this clip does not show it. */
+export function lessonFrameOf(clip: Clip, us: Us, rate: Rate): number | null {
+  if (clip.freeze) return null
+  const frame = clip.at + wholeFrames(((us - clip.inUs) * clip.speed.den) / clip.speed.num, rate)
+  return frame >= clip.at && frame < clipEnd(clip) ? frame : null
+}
+
+/** Where a medium of this size lies in the lesson's frame. */
+export function fitRect(fit: Clip['fit'], size: { width: number; height: number }, frame: Lesson['frame']): Rect {
+  const sx = frame.width / size.width
+  const sy = frame.height / size.height
+  const scale = fit === 'stand' ? 1 : fit === 'fit' ? Math.min(sx, sy) : Math.max(sx, sy)
+  const w = size.width * scale
+  const h = size.height * scale
+  return { x: (frame.width - w) / 2, y: (frame.height - h) / 2, w, h }
+}
+
+/** A point of a take in pixels of the lesson's frame, unzoomed. */
+export function placeOnLesson(p: Point, clip: Clip, medium: Medium, frame: Lesson['frame']): Point {
+  const size = { width: medium.width ?? frame.width, height: medium.height ?? frame.height }
+  const r = fitRect(clip.fit, size, frame)
+  return { x: r.x + (p.x * r.w) / size.width, y: r.y + (p.y * r.h) / size.height }
+}
+
+/** The lesson's length in frames: as set, else to the end of its last clip, else to its last loose end. */
+export function lessonLength(lesson: Lesson): number {
+  if (lesson.length !== null) return lesson.length
+  if (lesson.clips.length > 0) return Math.max(...lesson.clips.map(clipEnd))
+  const loose = lesson.elements.map((e) => (e.end.on === 'loose' ? e.end.frame : 0))
+  return Math.max(1, ...loose)
+}
+
+/** The take clip on top at a frame: the one on the highest track. */
+export function takeAt(lesson: Lesson, frame: number): Clip | undefined {
+  for (const track of lesson.tracks) {
+    if (track.kind !== 'takes') continue
+    const clip = lesson.clips.find((c) => c.track === track.id && c.at <= frame && frame < clipEnd(c))
+    if (clip) return clip
+  }
+  return undefined
+}

@@ -1,0 +1,3 @@
+export * from './catalogue'
+export * from './snap'
+export * from './fromTrace'

@@ -1,0 +1,24 @@
+import type { CatalogueKind, Placed } from './catalogue'
+
+const RANK: Record<CatalogueKind, number> = { click: 0, key: 1, scroll: 1, screen: 1, mark: 1, cut: 2, chapter: 3, lesson: 3, phrase: 4, word: 5 }
+
+export interface Catch { moment: Placed; edge: 'start' | 'end'; frame: number }
+
+/**
+ * The moment that a drop at a frame catches: within `reach` frames, clicks before cuts, cuts
+ * before chapters, chapters before words; the nearest of the same rank. Null: nothing near.
+ */
+export function caught(moments: Iterable<Placed>, frame: number, reach: number, pick: (m: Placed) => boolean = () => true): Catch | null {
+  let best: (Catch & { rank: number; off: number }) | null = null
+  for (const moment of moments) {
+    if (!pick(moment)) continue
+    for (const edge of ['start', 'end'] as const) {
+      const at = edge === 'start' ? moment.frame : moment.kind === 'cut' ? null : moment.untilFrame
+      if (at === null) continue
+      const off = Math.abs(at - frame)
+      const rank = RANK[moment.kind] * 2 + (edge === 'end' ? 1 : 0)
+      if (off <= reach && (!best || rank < best.rank || (rank === best.rank && off < best.off))) best = { moment, edge, frame: at, rank, off }
+    }
+  }
+  return best && { moment: best.moment, edge: best.edge, frame: best.frame }
+}

@@ -1,0 +1,49 @@
+import { fontOf, type FontMetrics, type TextFace } from './face'
+
+export interface TextLine { text: string; width: number }
+export interface TextLayout {
+  lines: TextLine[]
+  /** Of the widest line, and of all lines together; pixels. */
+  width: number; height: number
+  linePx: number
+  /** From a line's top to its baseline. */
+  baseline: number
+}
+
+const widthOf = (text: string, font: FontMetrics, size: number): number => {
+  const fallback = font.advances['n'] ?? font.unitsPerEm / 2
+  let units = 0
+  for (const ch of text) units += font.advances[ch] ?? fallback
+  return (units * size) / font.unitsPerEm
+}
+
+/**
+ * Breaks text into lines no wider than `maxWidth` pixels, at spaces; a single word that is too
+ * long is broken between letters. Uses unkerned advance widths of the shipped fonts, so every
+ * renderer breaks alike.
+ */
+export function layoutText(text: string, face: TextFace, maxWidth: number): TextLayout {
+  const font = fontOf(face)
+  const measure = (s: string) => widthOf(s, font, face.size)
+  const lines: TextLine[] = []
+  for (const paragraph of text.split('\n')) {
+    let line = ''
+    for (const word of paragraph.split(/(?<=\s)(?=\S)/)) {
+      if (measure((line + word).trimEnd()) <= maxWidth || (line === '' && measure(word.trimEnd()) <= maxWidth)) { line += word; continue }
+      if (line !== '') { lines.push({ text: line.trimEnd(), width: 0 }); line = '' }
+      for (const ch of word) {
+        if (line !== '' && measure((line + ch).trimEnd()) > maxWidth) { lines.push({ text: line, width: 0 }); line = '' }
+        line += ch
+      }
+    }
+    lines.push({ text: line.trimEnd(), width: 0 })
+  }
+  for (const line of lines) line.width = measure(line.text)
+  const linePx = face.size * face.lineHeight
+  const ascent = (font.ascender / font.unitsPerEm) * face.size
+  const descent = (-font.descender / font.unitsPerEm) * face.size
+  return { lines, width: Math.max(0, ...lines.map((l) => l.width)), height: lines.length * linePx, linePx, baseline: (linePx - ascent - descent) / 2 + ascent }
+}
+
+/** A font string for a Canvas 2D context. */
+export const cssFont = (face: TextFace): string => `${fontOf(face).weight} ${face.size}px "${face.family}"`

@@ -1,0 +1,113 @@
+import type { Edge, Element, Lesson } from '../lesson/schema'
+import { lessonLength } from '../lesson/clips'
+import { catalogue, type Placed } from '../moments'
+
+/** Half-open: [from, to), in lesson frames. */
+export interface Span { from: number; to: number; startLost: boolean; endLost: boolean }
+export interface Finding { code: 'lost' | 'cycle' | 'order' | 'unread'; element: string; sentence: string }
+
+/** A lesson with every tie turned into frames. */
+export interface Timed {
+  lesson: Lesson
+  length: number
+  moments: Map<string, Placed>
+  spans: Map<string, Span>
+  findings: Finding[]
+}
+
+type Side = 'start' | 'end'
+
+/**
+ * Turns every tie of a lesson into frames. A tie whose moment is gone keeps the element's length
+ * from its other end; with both gone, the last known frames stand, in order. A circle of ties is
+ * broken at the last known frames and reported by name.
+ */
+export function resolve(lesson: Lesson): Timed {
+  const moments = catalogue(lesson)
+  const byId = new Map(lesson.elements.map((e) => [e.id, e]))
+  const known = new Map<string, number>()
+  const open: string[] = []
+  const findings: Finding[] = []
+  const inCircle = new Set<string>()
+
+  const gone = (edge: Edge): boolean =>
+    edge.on === 'moment' ? momentFrame(edge) === null : edge.on === 'element' ? !byId.has(edge.element) : false
+
+  function momentFrame(edge: Extract<Edge, { on: 'moment' }>): number | null {
+    const m = moments.get(edge.moment)
+    if (!m) return null
+    const at = edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame)
+    return at === null ? null : at + edge.offset
+  }
+
+  function frameOf(e: Element, side: Side): number {
+    const key = `${e.id} ${side}`
+    const done = known.get(key)
+    if (done !== undefined) return done
+    if (open.includes(key)) {
+      const circle = [...new Set(open.slice(open.indexOf(key)).map((k) => k.split(' ')[0]!))]
+      for (const id of circle) {
+        if (inCircle.has(id)) continue
+        inCircle.add(id)
+        const names = circle.map((c) => `“${byId.get(c)!.name}”`).join(', ')
+        findings.push({ code: 'cycle', element: id, sentence: `The ties of ${names} lead round in a circle. Loosen one of their ends.` })
+      }
+      return lastOf(e, side)
+    }
+    open.push(key)
+    const frame = compute(e, side)
+    open.pop()
+    known.set(key, frame)
+    return frame
+  }
+
+  function compute(e: Element, side: Side): number {
+    const edge = e[side]
+    const other = side === 'start' ? 'end' : 'start'
+    switch (edge.on) {
+      case 'loose': return edge.frame
+      case 'length':
+        if (e[other].on === 'length') return lastOf(e, side)
+        return side === 'end' ? frameOf(e, 'start') + edge.frames : frameOf(e, 'end') - edge.frames
+      case 'element': {
+        const to = byId.get(edge.element)
+        if (to) return frameOf(to, edge.edge) + edge.offset
+        break
+      }
+      case 'moment': {
+        const frame = momentFrame(edge)
+        if (frame !== null) return frame
+        break
+      }
+    }
+    if (e[other].on === 'length' || gone(e[other])) return lastOf(e, side)
+    return frameOf(e, other) + lastOf(e, side) - lastOf(e, other)
+  }
+
+  const spans = new Map<string, Span>()
+  for (const e of lesson.elements) {
+    const from = frameOf(e, 'start')
+    let to = frameOf(e, 'end')
+    const startLost = gone(e.start)
+    const endLost = gone(e.end)
+    if (startLost || endLost) {
+      const which = startLost && endLost ? 'start and end hang on moments that are' : `${startLost ? 'start' : 'end'} hangs on a moment that is`
+      findings.push({ code: 'lost', element: e.id, sentence: `“${e.name}”: its ${which} no longer in the lesson. It keeps its place until you tie it again or the moment comes back.` })
+    }
+    if (to <= from) {
+      findings.push({ code: 'order', element: e.id, sentence: `“${e.name}” would end before it starts. It is shown for one frame; move one of its ends.` })
+      to = from + 1
+    }
+    spans.set(e.id, { from, to, startLost, endLost })
+  }
+  return { lesson, length: lessonLength(lesson), moments, spans, findings }
+}
+
+function lastOf(e: Element, side: Side): number {
+  const edge = e[side]
+  if (edge.on === 'loose') return edge.frame
+  if (edge.on !== 'length') return edge.last
+  const other = e[side === 'start' ? 'end' : 'start']
+  const base = other.on === 'loose' ? other.frame : other.on === 'length' ? 0 : other.last
+  return side === 'end' ? base + edge.frames : base - edge.frames
+}

@@ -1,0 +1,72 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { framesPerSecond, type Rate } from '@/core/time'
+import { planeBytes, type Planes } from './planes'
+
+/** ffmpeg opens the one file it is given: no network, no playlists. */
+export const SAFE_INPUT = ['-protocol_whitelist', 'file,pipe', '-nostdin']
+
+/**
+ * Reads the frames of a conformed take in ascending order, as planes of `width` × `height`.
+ * Frames in between are passed over; asking for the same frame again gives it again.
+ */
+export class TakeDecoder {
+  private child: ChildProcess | null = null
+  private chunks: AsyncIterator<Buffer> | null = null
+  private rest: Buffer = Buffer.alloc(0)
+  private next = 0
+  private current: { frame: number; planes: Planes } | null = null
+  private errors = ''
+
+  constructor(private readonly file: string, private readonly rate: Rate, readonly width: number, readonly height: number, private readonly scaled: boolean) {}
+
+  /** @throws Error when the file holds no such frame or cannot be read */
+  async frame(n: number): Promise<Planes> {
+    if (this.current?.frame === n) return this.current.planes
+    if (!this.chunks || n < this.next || n > this.next + 250) this.open(n)
+    while (this.next < n && (await this.read())) this.next++
+    const planes = await this.read()
+    if (!planes) {
+      if (this.current) return this.current.planes
+      throw new Error(`${this.file} gives no frame ${n}. ${this.errors.trim()}`)
+    }
+    this.next = n + 1
+    this.current = { frame: n, planes }
+    return planes
+  }
+
+  close(): void {
+    this.child?.kill('SIGKILL')
+    this.child = null
+    this.chunks = null
+  }
+
+  private open(n: number): void {
+    this.close()
+    const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.rate)).toFixed(6)] : []
+    const scale = this.scaled ? ['-vf', `scale=${this.width}:${this.height}:flags=area`] : []
+    this.child = spawn('ffmpeg', ['-v', 'error', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', 'pipe', 'pipe'] })
+    this.child.stderr!.on('data', (d: Buffer) => { this.errors = (this.errors + d.toString()).slice(-500) })
+    this.child.on('error', (e) => { this.errors = e.message })
+    this.chunks = this.child.stdout![Symbol.asyncIterator]() as AsyncIterator<Buffer>
+    this.rest = Buffer.alloc(0)
+    this.next = n
+  }
+
+  private async read(): Promise<Planes | null> {
+    const size = planeBytes(this.width, this.height)
+    const bytes = Buffer.allocUnsafe(size)
+    let have = 0
+    while (have < size) {
+      if (this.rest.length === 0) {
+        const { value, done } = await this.chunks!.next()
+        if (done) return null
+        this.rest = value
+      }
+      const take = Math.min(size - have, this.rest.length)
+      this.rest.copy(bytes, have, 0, take)
+      this.rest = this.rest.subarray(take)
+      have += take
+    }
+    return { width: this.width, height: this.height, bytes }
+  }
+}

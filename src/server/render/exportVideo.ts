@@ -1,0 +1,126 @@
+import { createCanvas } from '@napi-rs/canvas'
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { rename, rm } from 'node:fs/promises'
+import { z } from 'zod'
+import type { Lesson } from '@/core/lesson/schema'
+import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
+import { resolve } from '@/core/timing'
+import { loadStills } from './easel'
+import { blankPlanes, drawPlanes, fillPlanes, layTile, tileOf, type Planes } from './planes'
+import { soundArguments } from './sound'
+import { Takes } from './takes'
+import { TilePainter } from './tiles'
+
+export const QUALITIES = { draft: ['-preset', 'veryfast', '-crf', '27'], good: ['-preset', 'medium', '-crf', '20'], best: ['-preset', 'slow', '-crf', '16'] } as const
+export const ExportChoice = z.object({
+  from: z.number().int().min(0).optional(), to: z.number().int().min(1).optional(),
+  quality: z.enum(['draft', 'good', 'best']).default('good'),
+  /** The exported picture's height; its width follows. Absent: the lesson's own size. */
+  height: z.number().int().min(90).max(4320).multipleOf(2).optional(),
+})
+export type ExportChoice = z.infer<typeof ExportChoice>
+export interface Progress { frame: number; of: number; framesPerSecond: number }
+
+/** Encoder arguments for H.264 and AAC in an MP4 that can start to play while it loads. */
+export const encoderArguments = (quality: ExportChoice['quality']): string[] => [
+  '-c:v', 'libx264', ...QUALITIES[quality], '-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv',
+]
+
+/**
+ * Exports a lesson, or a passage of it, as an MP4. Overlays are drawn only where there are any
+ * and laid on the decoded planes; frames are never converted or read back whole. The file
+ * appears under its name only when it is complete.
+ *
+ * @throws Error with a sentence; on cancel, the signal's reason
+ */
+export async function exportVideo(lesson: Lesson, root: string, out: string, choice: ExportChoice, onProgress: (p: Progress) => void, signal?: AbortSignal): Promise<void> {
+  const timed = resolve(lesson)
+  const from = choice.from ?? 0
+  const to = Math.min(choice.to ?? timed.length, timed.length)
+  if (from >= to) throw new Error(`There is nothing to export between frame ${from} and frame ${to}: the lesson has ${timed.length} frames.`)
+  const stills = await loadStills(lesson, root)
+  const sound = soundArguments(lesson, root, from, to, 1)
+  const part = `${out}.part`
+  const scale = choice.height && choice.height !== lesson.frame.height ? ['-vf', `scale=-2:${choice.height}:flags=bicubic`] : []
+  const encoder = spawn('ffmpeg', ['-v', 'error', '-y', '-protocol_whitelist', 'file,pipe',
+    '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-s', `${lesson.frame.width}x${lesson.frame.height}`, '-framerate', `${lesson.rate.num}/${lesson.rate.den}`, '-i', 'pipe:0',
+    ...(sound ? [...sound.inputs, '-filter_complex', sound.graph, '-map', '0:v', '-map', '[sound]', '-c:a', 'aac', '-b:a', '160k'] : []),
+    ...scale, ...encoderArguments(choice.quality), '-movflags', '+faststart', '-f', 'mp4', part], { stdio: ['pipe', 'ignore', 'pipe'] })
+  let errors = ''
+  encoder.stderr.on('data', (d: Buffer) => { errors = (errors + d.toString()).slice(-1000) })
+  const ended = new Promise<number>((done) => { encoder.on('close', (code) => done(code ?? 1)); encoder.on('error', () => done(1)) })
+  let broken = false
+  encoder.stdin.on('error', () => { broken = true })
+  const takes = new Takes(lesson, root)
+  const composer = new Composer(lesson, takes, new TilePainter(stills), stills)
+  const stop = () => { takes.close(); encoder.kill('SIGKILL') }
+  signal?.addEventListener('abort', stop)
+  const began = performance.now()
+  try {
+    for (let frame = from; frame < to; frame++) {
+      signal?.throwIfAborted()
+      if (broken) break
+      const planes = await composer.compose(evaluate(timed, frame))
+      if (!encoder.stdin.write(planes.bytes)) await Promise.race([once(encoder.stdin, 'drain'), ended])
+      if (frame % 10 === 0 || frame === to - 1) onProgress({ frame: frame - from + 1, of: to - from, framesPerSecond: ((frame - from + 1) * 1000) / (performance.now() - began) })
+    }
+    encoder.stdin.end()
+    const code = await ended
+    signal?.throwIfAborted()
+    if (code !== 0) throw new Error(`The encoder stopped: ${errors.trim() || `exit ${code}`}`)
+    await rename(part, out)
+  } finally {
+    signal?.removeEventListener('abort', stop)
+    stop()
+    await ended
+    await rm(part, { force: true })
+  }
+}
+
+/** Builds each frame's planes from its display list. */
+class Composer {
+  private readonly flat = new Map<string, Planes>()
+  constructor(private readonly lesson: Lesson, private readonly takes: Takes, private readonly painter: TilePainter, private readonly stills: Awaited<ReturnType<typeof loadStills>>) {}
+
+  async compose(list: DisplayList): Promise<Planes> {
+    const planes = await this.ground(list)
+    for (const tile of this.painter.tiles(list)) layTile(planes, tile)
+    return planes
+  }
+
+  private async ground(list: DisplayList): Promise<Planes> {
+    this.takes.keepOnly(new Set(list.takes.map((t) => t.clip)))
+    const top = list.takes.at(-1)
+    if (top && !this.stills.has(top.media)) {
+      const planes = await this.takes.frame(top)
+      const d = top.dest
+      if (planes.width === list.width && planes.height === list.height && d.x === 0 && d.y === 0 && d.w === list.width && d.h === list.height) {
+        return { ...planes, bytes: Uint8Array.prototype.slice.call(planes.bytes) }
+      }
+    }
+    const out = blankPlanes(list.width, list.height)
+    fillPlanes(out, list.background)
+    for (const layer of list.takes) drawPlanes(out, await this.planesOf(layer), layer.dest)
+    return out
+  }
+
+  private async planesOf(layer: TakeLayer): Promise<Planes> {
+    const image = this.stills.get(layer.media)
+    if (!image) return this.takes.frame(layer)
+    let planes = this.flat.get(layer.media)
+    if (!planes) {
+      const w = Math.max(2, Math.ceil(image.width / 2) * 2)
+      const h = Math.max(2, Math.ceil(image.height / 2) * 2)
+      const canvas = createCanvas(w, h)
+      const ctx = canvas.getContext('2d')
+      ctx.fillStyle = this.lesson.background
+      ctx.fillRect(0, 0, w, h)
+      ctx.drawImage(image, 0, 0, w, h)
+      planes = blankPlanes(w, h)
+      layTile(planes, tileOf(canvas.data(), 0, 0, w, h))
+      this.flat.set(layer.media, planes)
+    }
+    return planes
+  }
+}

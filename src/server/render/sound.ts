@@ -1,0 +1,49 @@
+import path from 'node:path'
+import { clipEnd } from '@/core/lesson/clips'
+import type { Clip, Lesson } from '@/core/lesson/schema'
+import { frameStartUs } from '@/core/time'
+
+/** A tempo change as a chain of `atempo` filters, each within the filter's own range. */
+function tempo(speed: number): string[] {
+  const out: string[] = []
+  let left = speed
+  while (left > 2) { out.push('atempo=2'); left /= 2 }
+  while (left < 0.5) { out.push('atempo=0.5'); left /= 0.5 }
+  return Math.abs(left - 1) > 1e-6 || out.length ? [...out, `atempo=${left.toFixed(6)}`] : []
+}
+
+const audible = (lesson: Lesson, clip: Clip) =>
+  !clip.muted && !clip.freeze && !lesson.tracks.find((t) => t.id === clip.track)?.muted && lesson.media[clip.media]?.sound === true
+
+/**
+ * ffmpeg's arguments for the sound of a passage: inputs, a filter graph that mixes every audible
+ * clip into `[sound]` exactly as long as the passage, sample by sample. Null when it is silent.
+ *
+ * @param firstInput  the number of inputs before these
+ */
+export function soundArguments(lesson: Lesson, root: string, from: number, to: number, firstInput: number): { inputs: string[]; graph: string } | null {
+  const RATE = 48000
+  const samples = (us: number) => Math.round((us * RATE) / 1e6)
+  const startUs = frameStartUs(from, lesson.rate)
+  const length = samples(frameStartUs(to, lesson.rate) - startUs)
+  const inputs: string[] = []
+  const parts: string[] = []
+  for (const clip of lesson.clips) {
+    if (!audible(lesson, clip) || clip.at >= to || clipEnd(clip) <= from) continue
+    const speed = clip.speed.num / clip.speed.den
+    const clipFrom = frameStartUs(clip.at, lesson.rate)
+    const cutUs = Math.max(0, startUs - clipFrom)
+    const soundUs = frameStartUs(Math.min(to, clipEnd(clip)), lesson.rate) - Math.max(startUs, clipFrom)
+    const inSample = samples(clip.inUs + cutUs * speed)
+    const n = parts.length
+    inputs.push('-i', path.join(root, lesson.media[clip.media]!.file))
+    const chain = [
+      `aresample=${RATE}:async=1:first_pts=0`, 'aformat=sample_fmts=fltp:channel_layouts=stereo', `atrim=start_sample=${inSample}:end_sample=${inSample + samples(soundUs * speed)}`, 'asetpts=PTS-STARTPTS',
+      ...tempo(speed), `volume=${clip.levelDb}dB`, `adelay=delays=${samples(Math.max(0, clipFrom - startUs))}S:all=1`,
+    ]
+    parts.push(`[${firstInput + n}:a:0]${chain.join(',')}[s${n}]`)
+  }
+  if (parts.length === 0) return null
+  const all = parts.map((_, i) => `[s${i}]`).join('')
+  return { inputs, graph: `${parts.join(';')};${all}amix=inputs=${parts.length}:duration=longest:normalize=0,apad,atrim=end_sample=${length}[sound]` }
+}

@@ -1,0 +1,34 @@
+import path from 'node:path'
+import { fitRect } from '@/core/lesson/clips'
+import type { Clip, Lesson } from '@/core/lesson/schema'
+import type { TakeLayer } from '@/core/scene'
+import { TakeDecoder } from './decode'
+import type { Planes } from './planes'
+
+const even = (n: number) => Math.max(2, Math.round(n / 2) * 2)
+
+/** The decoders of a lesson's clips, one a clip, closed together. */
+export class Takes {
+  private readonly decoders = new Map<string, TakeDecoder>()
+  constructor(private readonly lesson: Lesson, private readonly root: string) {}
+
+  /** The planes of a layer's frame; a take much larger than its place comes scaled down to it. */
+  frame(layer: TakeLayer): Promise<Planes> {
+    let decoder = this.decoders.get(layer.clip)
+    if (!decoder) {
+      const clip = this.lesson.clips.find((c) => c.id === layer.clip) as Clip
+      const medium = this.lesson.media[clip.media]!
+      const size = { width: medium.width!, height: medium.height! }
+      const dest = fitRect(clip.fit, size, this.lesson.frame)
+      const small = dest.w < size.width * 0.75
+      decoder = new TakeDecoder(path.join(this.root, medium.file), medium.rate!, small ? even(dest.w) : even(size.width), small ? even(dest.h) : even(size.height), small || size.width % 2 === 1 || size.height % 2 === 1)
+      this.decoders.set(layer.clip, decoder)
+    }
+    return decoder.frame(layer.sourceFrame)
+  }
+  /** Ends the decoders of clips that are over. */
+  keepOnly(clips: Set<string>): void {
+    for (const [id, d] of this.decoders) if (!clips.has(id)) { d.close(); this.decoders.delete(id) }
+  }
+  close(): void { this.keepOnly(new Set()) }
+}

@@ -1,0 +1,69 @@
+import { createCanvas, type Canvas, type Image } from '@napi-rs/canvas'
+import { grown, intersection, meets, union, type DisplayList, type Item, type Rect } from '@/core/scene'
+import { paintItems, type Easel } from '@/paint'
+import { asContext, skiaEasel } from './easel'
+import { tileOf, type Tile } from './planes'
+
+const CACHE_BYTES = 96e6
+
+/** The rectangles that items cover, overlapping ones joined; each with its items in stacking order, on even pixels inside the frame. */
+export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
+  const frame = { x: 0, y: 0, w: list.width, h: list.height }
+  let groups: { rect: Rect; indexes: number[] }[] = []
+  list.items.forEach((item, i) => {
+    let joined = { rect: grown(item.bounds, 1), indexes: [i] }
+    for (;;) {
+      const apart = groups.filter((g) => !meets(g.rect, joined.rect))
+      if (apart.length === groups.length) break
+      const hit = groups.filter((g) => meets(g.rect, joined.rect))
+      joined = { rect: hit.reduce((r, g) => union(r, g.rect), joined.rect), indexes: [...hit.flatMap((g) => g.indexes), ...joined.indexes] }
+      groups = apart
+    }
+    groups.push(joined)
+  })
+  return groups.flatMap((g) => {
+    const r = intersection(g.rect, frame)
+    const x = Math.floor(r.x / 2) * 2
+    const y = Math.floor(r.y / 2) * 2
+    const w = Math.min(frame.w, Math.ceil((r.x + r.w) / 2) * 2) - x
+    const h = Math.min(frame.h, Math.ceil((r.y + r.h) / 2) * 2) - y
+    return w > 0 && h > 0 ? [{ rect: { x, y, w, h }, items: g.indexes.sort((a, b) => a - b).map((i) => list.items[i]!) }] : []
+  })
+}
+
+/** Paints what lies over the takes into tiles; what looks the same again is not painted again. */
+export class TilePainter {
+  private readonly cache = new Map<string, Tile>()
+  private bytes = 0
+  private readonly easel: Easel
+  private readonly canvases = new Map<string, Canvas>()
+  constructor(stills: Map<string, Image>) { this.easel = skiaEasel(stills, () => null) }
+
+  tiles(list: DisplayList): Tile[] {
+    return clusters(list).map(({ rect, items }) => {
+      const key = JSON.stringify([rect, items.map((i) => [i.matrix, i.opacity, i.shapes])])
+      let tile = this.cache.get(key)
+      if (!tile) {
+        tile = this.paint(rect, items)
+        if (this.bytes > CACHE_BYTES) { this.cache.clear(); this.bytes = 0 }
+        this.cache.set(key, tile)
+        this.bytes += tile.luma.length * 3 + key.length
+      }
+      return tile
+    })
+  }
+
+  private paint(rect: Rect, items: Item[]): Tile {
+    const size = `${rect.w} ${rect.h}`
+    let canvas = this.canvases.get(size)
+    if (!canvas) {
+      if (this.canvases.size > 24) this.canvases.clear()
+      this.canvases.set(size, (canvas = createCanvas(rect.w, rect.h)))
+    }
+    const ctx = canvas.getContext('2d')
+    ctx.setTransform(1, 0, 0, 1, 0, 0)
+    ctx.clearRect(0, 0, rect.w, rect.h)
+    paintItems(asContext(ctx), items, this.easel, 1, rect)
+    return tileOf(canvas.data(), rect.x, rect.y, rect.w, rect.h)
+  }
+}
