@@ -1,13 +1,14 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { framesPerSecond, type Rate } from '@/core/time'
-import { planeBytes, type Planes } from './planes'
+import { blankPlanes, freePlanes, type Planes } from './planes'
 
 /** ffmpeg opens the one file it is given: no network, no playlists. */
 export const SAFE_INPUT = ['-protocol_whitelist', 'file,pipe', '-nostdin']
 
 /**
  * Reads the frames of a conformed take in ascending order, as planes of `width` × `height`.
- * Frames in between are passed over; asking for the same frame again gives it again.
+ * Frames in between are passed over; asking for the same frame again gives it again. What is
+ * given is good until the next call.
  */
 export class TakeDecoder {
   private child: ChildProcess | null = null
@@ -16,6 +17,8 @@ export class TakeDecoder {
   private next = 0
   private current: { frame: number; planes: Planes } | null = null
   private errors = ''
+  /** The buffer that the next frame is read into: two take turns. */
+  private spare: Planes | null = null
 
   constructor(private readonly file: string, private readonly rate: Rate, readonly width: number, readonly height: number, private readonly scaled: boolean) {}
 
@@ -30,18 +33,26 @@ export class TakeDecoder {
       throw new Error(`${this.file} gives no frame ${n}. ${this.errors.trim()}`)
     }
     this.next = n + 1
+    this.spare = this.current?.planes ?? null
     this.current = { frame: n, planes }
     return planes
   }
 
+  /** Ends reading; what was given is gone. */
   close(): void {
+    this.stop()
+    for (const planes of [this.spare, this.current?.planes]) if (planes) freePlanes(planes)
+    this.spare = this.current = null
+  }
+
+  private stop(): void {
     this.child?.kill('SIGKILL')
     this.child = null
     this.chunks = null
   }
 
   private open(n: number): void {
-    this.close()
+    this.stop()
     const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.rate)).toFixed(6)] : []
     const scale = this.scaled ? ['-vf', `scale=${this.width}:${this.height}:flags=area`] : []
     this.child = spawn('ffmpeg', ['-v', 'error', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', 'pipe', 'pipe'] })
@@ -53,8 +64,9 @@ export class TakeDecoder {
   }
 
   private async read(): Promise<Planes | null> {
-    const size = planeBytes(this.width, this.height)
-    const bytes = Buffer.allocUnsafe(size)
+    const planes = (this.spare ??= blankPlanes(this.width, this.height))
+    const { bytes } = planes
+    const size = bytes.length
     let have = 0
     while (have < size) {
       if (this.rest.length === 0) {
@@ -63,10 +75,10 @@ export class TakeDecoder {
         this.rest = value
       }
       const take = Math.min(size - have, this.rest.length)
-      this.rest.copy(bytes, have, 0, take)
+      bytes.set(this.rest.subarray(0, take), have)
       this.rest = this.rest.subarray(take)
       have += take
     }
-    return { width: this.width, height: this.height, bytes }
+    return planes
   }
 }

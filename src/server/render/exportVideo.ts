@@ -1,6 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas'
 import { spawn } from 'node:child_process'
-import { once } from 'node:events'
 import { rename, rm } from 'node:fs/promises'
 import { z } from 'zod'
 import type { Lesson } from '@/core/lesson/schema'
@@ -56,13 +55,16 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
   const composer = new Composer(lesson, takes, new TilePainter(stills), stills)
   const stop = () => { takes.close(); encoder.kill('SIGKILL') }
   signal?.addEventListener('abort', stop)
+  const slots = [0, 1, 2].map(() => ({ planes: blankPlanes(lesson.frame.width, lesson.frame.height), written: Promise.resolve() }))
   const began = performance.now()
   try {
     for (let frame = from; frame < to; frame++) {
       signal?.throwIfAborted()
       if (broken) break
-      const planes = await composer.compose(evaluate(timed, frame))
-      if (!encoder.stdin.write(planes.bytes)) await Promise.race([once(encoder.stdin, 'drain'), ended])
+      const slot = slots[frame % slots.length]!
+      await Promise.race([slot.written, ended])
+      await composer.compose(evaluate(timed, frame), slot.planes)
+      slot.written = new Promise((done) => { encoder.stdin.write(slot.planes.bytes, () => done()) })
       if (frame % 10 === 0 || frame === to - 1) onProgress({ frame: frame - from + 1, of: to - from, framesPerSecond: ((frame - from + 1) * 1000) / (performance.now() - began) })
     }
     encoder.stdin.end()
@@ -83,26 +85,25 @@ class Composer {
   private readonly flat = new Map<string, Planes>()
   constructor(private readonly lesson: Lesson, private readonly takes: Takes, private readonly painter: TilePainter, private readonly stills: Awaited<ReturnType<typeof loadStills>>) {}
 
-  async compose(list: DisplayList): Promise<Planes> {
-    const planes = await this.ground(list)
-    for (const tile of this.painter.tiles(list)) layTile(planes, tile)
-    return planes
+  /** Draws a frame into `out`. */
+  async compose(list: DisplayList, out: Planes): Promise<void> {
+    await this.ground(list, out)
+    for (const { tile, opacity } of this.painter.tiles(list)) layTile(out, tile, opacity)
   }
 
-  private async ground(list: DisplayList): Promise<Planes> {
+  private async ground(list: DisplayList, out: Planes): Promise<void> {
     this.takes.keepOnly(new Set(list.takes.map((t) => t.clip)))
     const top = list.takes.at(-1)
     if (top && !this.stills.has(top.media)) {
       const planes = await this.takes.frame(top)
       const d = top.dest
       if (planes.width === list.width && planes.height === list.height && d.x === 0 && d.y === 0 && d.w === list.width && d.h === list.height) {
-        return { ...planes, bytes: Uint8Array.prototype.slice.call(planes.bytes) }
+        out.bytes.set(planes.bytes)
+        return
       }
     }
-    const out = blankPlanes(list.width, list.height)
     fillPlanes(out, list.background)
     for (const layer of list.takes) drawPlanes(out, await this.planesOf(layer), layer.dest)
-    return out
   }
 
   private async planesOf(layer: TakeLayer): Promise<Planes> {
@@ -118,7 +119,9 @@ class Composer {
       ctx.fillRect(0, 0, w, h)
       ctx.drawImage(image, 0, 0, w, h)
       planes = blankPlanes(w, h)
-      layTile(planes, tileOf(canvas.data(), 0, 0, w, h))
+      fillPlanes(planes, this.lesson.background)
+      const tile = tileOf(canvas.data(), 0, 0, w, h)
+      if (tile) layTile(planes, tile)
       this.flat.set(layer.media, planes)
     }
     return planes

@@ -2,9 +2,7 @@ import { createCanvas, type Canvas, type Image } from '@napi-rs/canvas'
 import { grown, intersection, meets, union, type DisplayList, type Item, type Rect } from '@/core/scene'
 import { paintItems, type Easel } from '@/paint'
 import { asContext, skiaEasel } from './easel'
-import { tileOf, type Tile } from './planes'
-
-const CACHE_BYTES = 96e6
+import { forgetTiles, tileOf, type Tile } from './planes'
 
 /** The rectangles that items cover, overlapping ones joined; each with its items in stacking order, on even pixels inside the frame. */
 export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
@@ -31,25 +29,21 @@ export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
   })
 }
 
-/** Paints what lies over the takes into tiles; what looks the same again is not painted again. */
+/** Paints what lies over the takes into tiles; what looks the same again, or only fades, is not painted again. */
 export class TilePainter {
   private readonly cache = new Map<string, Tile>()
-  private bytes = 0
   private readonly easel: Easel
   private readonly canvases = new Map<string, Canvas>()
   constructor(stills: Map<string, Image>) { this.easel = skiaEasel(stills, () => null) }
 
-  tiles(list: DisplayList): Tile[] {
+  tiles(list: DisplayList): { tile: Tile; opacity: number }[] {
     return clusters(list).map(({ rect, items }) => {
-      const key = JSON.stringify([rect, items.map((i) => [i.matrix, i.opacity, i.shapes])])
+      const opacity = items.length === 1 ? items[0]!.opacity : 1
+      const drawn = items.length === 1 ? [{ ...items[0]!, opacity: 1 }] : items
+      const key = JSON.stringify([rect, drawn.map((i) => [i.matrix, i.opacity, i.shapes])])
       let tile = this.cache.get(key)
-      if (!tile) {
-        tile = this.paint(rect, items)
-        if (this.bytes > CACHE_BYTES) { this.cache.clear(); this.bytes = 0 }
-        this.cache.set(key, tile)
-        this.bytes += tile.luma.length * 3 + key.length
-      }
-      return tile
+      if (!tile) this.cache.set(key, (tile = this.paint(rect, drawn)))
+      return { tile, opacity }
     })
   }
 
@@ -64,6 +58,11 @@ export class TilePainter {
     ctx.setTransform(1, 0, 0, 1, 0, 0)
     ctx.clearRect(0, 0, rect.w, rect.h)
     paintItems(asContext(ctx), items, this.easel, 1, rect)
-    return tileOf(canvas.data(), rect.x, rect.y, rect.w, rect.h)
+    const rgba = canvas.data()
+    const tile = tileOf(rgba, rect.x, rect.y, rect.w, rect.h)
+    if (tile) return tile
+    this.cache.clear()
+    forgetTiles()
+    return tileOf(rgba, rect.x, rect.y, rect.w, rect.h)!
   }
 }
