@@ -16,7 +16,7 @@ export async function film(session: Session, video: string, trace: string, onFra
   const out = createCanvas(1920, 1080)
   const ctx = out.getContext('2d')
   const encoder = execa('ffmpeg', ['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', '1920x1080', '-r', String(session.fps), '-i', 'pipe:0',
-    '-vf', 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p', '-c:v', 'libx264', '-preset', 'medium', '-crf', '23', '-g', String(session.fps), '-bf', '2',
+    '-vf', 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p', '-c:v', 'libx264', '-preset', 'medium', '-crf', '25', '-g', String(session.fps), '-bf', '2',
     '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv', '-movflags', '+faststart', video], { stdin: 'pipe', buffer: false })
   let drawn = ''
   for (const [i, f] of session.frames.entries()) {

@@ -1,4 +1,5 @@
-import { ExportChoice, exportVideo } from '@/server/render/exportVideo'
+import { ExportChoice } from '@/server/render/choice'
+import { exportVideo } from '@/server/render/exportVideo'
 import { loadLesson, read, say, wholeFrame, type Command } from './command'
 
 export const render: Command = {

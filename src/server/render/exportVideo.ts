@@ -1,10 +1,10 @@
 import { createCanvas } from '@napi-rs/canvas'
 import { spawn } from 'node:child_process'
 import { rename, rm } from 'node:fs/promises'
-import { z } from 'zod'
 import type { Lesson } from '@/core/lesson/schema'
 import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
 import { resolve } from '@/core/timing'
+import type { ExportChoice } from './choice'
 import { loadStills } from './easel'
 import { blankPlanes, drawPlanes, fillPlanes, layTile, tileOf, type Planes } from './planes'
 import { soundArguments } from './sound'
@@ -12,13 +12,6 @@ import { Takes } from './takes'
 import { TilePainter } from './tiles'
 
 export const QUALITIES = { draft: ['-preset', 'veryfast', '-crf', '27'], good: ['-preset', 'medium', '-crf', '20'], best: ['-preset', 'slow', '-crf', '16'] } as const
-export const ExportChoice = z.object({
-  from: z.number().int().min(0).optional(), to: z.number().int().min(1).optional(),
-  quality: z.enum(['draft', 'good', 'best']).default('good'),
-  /** The exported picture's height; its width follows. Absent: the lesson's own size. */
-  height: z.number().int().min(90).max(4320).multipleOf(2).optional(),
-})
-export type ExportChoice = z.infer<typeof ExportChoice>
 export interface Progress { frame: number; of: number; framesPerSecond: number }
 
 /** Encoder arguments for H.264 and AAC in an MP4 that can start to play while it loads. */

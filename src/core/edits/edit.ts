@@ -1,0 +1,23 @@
+import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer'
+import type { Lesson } from '../lesson/schema'
+import { remember, resolve, type Timed } from '../timing'
+
+enablePatches()
+
+/** An edit: changes the draft of a lesson that it is given. */
+export type Edit = (draft: Draft<Lesson>) => void
+export interface Edited { lesson: Lesson; timed: Timed; patches: Patch[]; inverse: Patch[] }
+
+/**
+ * Applies an edit. Pure: gives the lesson after it, resolved, with the JSON patches that lead there and
+ * back. Ties remember where they stood. Null when the edit changed nothing, or would lead ties round in a circle (`refused`).
+ */
+export function applyEdit(lesson: Lesson, edit: Edit): { edited: Edited } | { refused: string | null } {
+  const [changed, p1, i1] = produceWithPatches(lesson, edit)
+  if (changed === lesson) return { refused: null }
+  const timed = resolve(changed)
+  const circle = timed.findings.find((f) => f.code === 'cycle')
+  if (circle) return { refused: circle.sentence }
+  const [kept, p2, i2] = produceWithPatches(changed, (draft) => remember(draft, timed))
+  return { edited: { lesson: kept, timed: kept === changed ? timed : { ...timed, lesson: kept }, patches: [...p1, ...p2], inverse: [...i2, ...i1] } }
+}

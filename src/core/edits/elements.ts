@@ -1,0 +1,111 @@
+import { current, isDraft } from 'immer'
+import type { Edge, Element, Lesson } from '../lesson/schema'
+import { clicksIn } from '../elements'
+import { newElement, noPassing } from '../lesson/make'
+import type { Catch } from '../moments'
+import type { Timed } from '../timing'
+import type { Edit } from './edit'
+
+const each = (draft: Lesson, ids: string[], change: (e: Element) => void) => {
+  for (const e of draft.elements) if (ids.includes(e.id)) change(e)
+}
+const plain = <T>(value: T): T => structuredClone(isDraft(value) ? (current(value as object) as T) : value)
+
+export const addElement = (e: Element): Edit => (draft) => { draft.elements.push(plain(e)) }
+export const setElements = (ids: string[], change: (e: Element) => void): Edit => (draft) => each(draft, ids, change)
+
+/** Takes elements out. What hung on one of them stays where it is, loose. */
+export const removeElements = (ids: string[], timed: Timed): Edit => (draft) => {
+  draft.elements = draft.elements.filter((e) => !ids.includes(e.id))
+  for (const e of draft.elements) {
+    for (const side of ['start', 'end'] as const) {
+      const edge = e[side]
+      const span = timed.spans.get(e.id)
+      if (edge.on === 'element' && ids.includes(edge.element) && span) e[side] = { on: 'loose', frame: side === 'start' ? span.from : span.to }
+    }
+  }
+}
+
+/** Moves elements by pixels. A callout's tip keeps pointing where it points, unless `withTips`. */
+export const moveElements = (ids: string[], dx: number, dy: number, withTips = false): Edit => (draft) =>
+  each(draft, ids, (e) => {
+    e.x = Math.round((e.x + dx) * 100) / 100
+    e.y = Math.round((e.y + dy) * 100) / 100
+    if (e.look.kind === 'bar') e.look.place = 'free'
+    if (withTips && e.look.kind === 'callout' && e.look.tip) e.look.tip = { x: e.look.tip.x + dx, y: e.look.tip.y + dy }
+  })
+
+export type Restack = 'front' | 'back' | 'forward' | 'backward'
+export const restack = (ids: string[], where: Restack): Edit => (draft) => {
+  const mine = draft.elements.filter((e) => ids.includes(e.id))
+  const rest = draft.elements.filter((e) => !ids.includes(e.id))
+  if (mine.length === 0) return
+  const first = draft.elements.indexOf(mine[0]!)
+  const at = where === 'front' ? rest.length : where === 'back' ? 0 : where === 'forward' ? Math.min(rest.length, first + 1) : Math.max(0, first - 1)
+  draft.elements = [...rest.slice(0, at), ...mine, ...rest.slice(at)]
+}
+
+/** Copies of elements, shifted in time so that the first starts at `frame` (loose), or in place when null. Ties among them lead to the copies. */
+export function copies(elements: Element[], timed: Timed, frame: number | null, newId: () => string): Element[] {
+  const ids = new Map(elements.map((e) => [e.id, newId()]))
+  const starts = elements.map((e) => timed.spans.get(e.id)?.from ?? 0)
+  const shift = frame === null ? 0 : frame - Math.min(...starts)
+  return elements.map((e) => {
+    const copy = plain(e)
+    copy.id = ids.get(e.id)!
+    copy.name = e.name.endsWith(' copy') ? e.name : `${e.name} copy`.slice(0, 120)
+    const span = timed.spans.get(e.id)
+    const move = (edge: Edge, side: 'start' | 'end'): Edge => {
+      if (edge.on === 'element' && ids.has(edge.element)) return { ...edge, element: ids.get(edge.element)! }
+      if (edge.on === 'length' || frame === null) return edge
+      return { on: 'loose', frame: (span ? (side === 'start' ? span.from : span.to) : 0) + shift }
+    }
+    copy.start = move(copy.start, 'start')
+    copy.end = move(copy.end, 'end')
+    return copy
+  })
+}
+export const addElements = (list: Element[]): Edit => (draft) => { draft.elements.push(...plain(list)) }
+
+/** An element's end as it is after being put at `frame`: tied to what caught it; else it hangs on as before with another offset; loose when asked. */
+export function edgeAt(timed: Timed, e: Element, side: 'start' | 'end', frame: number, caught: Catch | null, loose: boolean): Edge {
+  if (loose) return { on: 'loose', frame }
+  if (caught) return { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: 0, last: frame }
+  const edge = e[side]
+  const span = timed.spans.get(e.id)!
+  const now = side === 'start' ? span.from : span.to
+  const lost = side === 'start' ? span.startLost : span.endLost
+  if (lost) return { on: 'loose', frame }
+  switch (edge.on) {
+    case 'loose': return { on: 'loose', frame }
+    case 'length': return { on: 'length', frames: Math.max(1, side === 'end' ? frame - span.from : span.to - frame) }
+    default: return { ...edge, offset: edge.offset + frame - now, last: frame }
+  }
+}
+export const setEdge = (id: string, side: 'start' | 'end', edge: Edge): Edit => (draft) => each(draft, [id], (e) => { e[side] = edge })
+
+/** Moves whole elements in time by frames: loose ends move, tied ones change their offset. `catches` ties the first one's start. */
+export const shiftElements = (ids: string[], by: number, timed: Timed, catches?: { id: string; caught: Catch } | null): Edit => (draft) =>
+  each(draft, ids, (e) => {
+    const span = timed.spans.get(e.id)
+    if (!span) return
+    const tie = catches?.id === e.id ? catches.caught : null
+    const startEdge = edgeAt(timed, e, 'start', span.from + by, tie, false)
+    if (e.start.on !== 'length') e.start = startEdge
+    if (e.end.on !== 'length' && !(e.end.on === 'element' && (e.end.element === e.id || ids.includes(e.end.element)))) e.end = edgeAt(timed, e, 'end', span.to + by, null, false)
+  })
+
+/** Breaks a standing ripple rule up into one ripple for each click of its span, each tied to its click. */
+export const breakUpRipples = (id: string, timed: Timed, newId: () => string): Edit => (draft) => {
+  const at = draft.elements.findIndex((e) => e.id === id)
+  const rule = draft.elements[at]
+  const span = timed.spans.get(id)
+  if (!rule || rule.look.kind !== 'ripple' || !span) return
+  const look = { ...plain(rule.look), every: false }
+  const singles = clicksIn(timed, span).map((click) => ({
+    ...plain(rule), id: newId(), name: `Ripple: ${click.label}`.slice(0, 120), x: click.at.x, y: click.at.y, look, arrival: noPassing(), departure: noPassing(),
+    start: { on: 'moment' as const, moment: click.id, edge: 'start' as const, offset: 0, last: click.frame }, end: { on: 'length' as const, frames: look.growFrames + look.fadeFrames },
+  }))
+  draft.elements.splice(at, 1, ...singles)
+}
+export { newElement }

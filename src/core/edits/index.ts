@@ -1,0 +1,4 @@
+export * from './edit'
+export * from './elements'
+export * from './clips'
+export * from './lesson'

@@ -1,0 +1,44 @@
+import { bigint, boolean, char, customType, datetime, double, index, int, mysqlTable, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
+import type { Patch } from 'immer'
+import type { Lesson, Medium } from '@/core/lesson/schema'
+import type { ExportChoice } from '../render/choice'
+
+/** JSON kept as text: MariaDB gives its JSON columns back as text. */
+const json = <T>(name: string) => customType<{ data: T; driverData: string }>({
+  dataType: () => 'longtext',
+  toDriver: (value) => JSON.stringify(value),
+  fromDriver: (text) => JSON.parse(text) as T,
+})(name)
+const stamp = (name: string) => datetime(name, { fsp: 3 })
+
+export const lessons = mysqlTable('lessons', {
+  id: char('id', { length: 12 }).primaryKey(), name: varchar('name', { length: 200 }).notNull(),
+  doc: json<Lesson>('doc').notNull(), revision: int('revision').notNull().default(0),
+  createdAt: stamp('created_at').notNull(), updatedAt: stamp('updated_at').notNull(), removedAt: stamp('removed_at'),
+}, (t) => [index('lessons_updated').on(t.updatedAt)])
+
+/** Every edit of a lesson with the way there and back, so that undo outlives a reload. */
+export const edits = mysqlTable('edits', {
+  id: bigint('id', { mode: 'number' }).autoincrement().primaryKey(), lesson: char('lesson', { length: 12 }).notNull(), seq: int('seq').notNull(),
+  label: varchar('label', { length: 200 }).notNull(), patches: json<Patch[]>('patches').notNull(), inverse: json<Patch[]>('inverse').notNull(),
+  undone: boolean('undone').notNull().default(false), at: stamp('at').notNull(),
+}, (t) => [uniqueIndex('edits_seq').on(t.lesson, t.seq)])
+
+/** Every file brought in, once: its key is the SHA-256 of what was brought. */
+export const media = mysqlTable('media', {
+  sha256: char('sha256', { length: 64 }).primaryKey(), name: varchar('name', { length: 255 }).notNull(), kind: varchar('kind', { length: 10 }).notNull(),
+  medium: json<Medium>('medium').notNull(), bytes: bigint('bytes', { mode: 'number' }).notNull(), createdAt: stamp('created_at').notNull(),
+}, (t) => [index('media_created').on(t.createdAt)])
+
+export const imports = mysqlTable('imports', {
+  id: char('id', { length: 12 }).primaryKey(), name: varchar('name', { length: 255 }).notNull(), upload: varchar('upload', { length: 100 }).notNull(),
+  lesson: char('lesson', { length: 12 }), state: varchar('state', { length: 10 }).notNull(), step: varchar('step', { length: 60 }).notNull(), share: double('share').notNull(),
+  sentence: varchar('sentence', { length: 1000 }), sha256: char('sha256', { length: 64 }), createdAt: stamp('created_at').notNull(),
+})
+
+export const exportsTable = mysqlTable('exports', {
+  id: char('id', { length: 12 }).primaryKey(), lesson: char('lesson', { length: 12 }).notNull(), name: varchar('name', { length: 200 }).notNull(),
+  doc: json<Lesson>('doc').notNull(), choice: json<ExportChoice>('choice').notNull(), state: varchar('state', { length: 10 }).notNull(),
+  frame: int('frame').notNull().default(0), of: int('of').notNull().default(0), framesPerSecond: double('frames_per_second').notNull().default(0),
+  sentence: varchar('sentence', { length: 1000 }), bytes: bigint('bytes', { mode: 'number' }), createdAt: stamp('created_at').notNull(), endedAt: stamp('ended_at'),
+}, (t) => [index('exports_created').on(t.createdAt)])
