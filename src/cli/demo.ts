@@ -1,5 +1,5 @@
 import { remakeDemo } from '../../demo/remake'
-import { writeDemo } from '@/server/media/demo'
+import { writeDemo } from '@/server/ingest/demo'
 import { appRoot } from '@/server/root'
 import { read, say, type Command } from './command'
 

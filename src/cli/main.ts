@@ -2,9 +2,10 @@ import { check } from './check'
 import { demo } from './demo'
 import { frame } from './frame'
 import { render } from './render'
+import { start } from './start'
 import type { Command } from './command'
 
-const COMMANDS: Record<string, Command> = { demo, render, frame, check }
+const COMMANDS: Record<string, Command> = { demo, render, frame, check, start }
 
 async function main(): Promise<number> {
   const [name, ...rest] = process.argv.slice(2)
@@ -20,4 +21,7 @@ async function main(): Promise<number> {
   return command.run(rest)
 }
 
-process.exitCode = await main()
+process.exitCode = await main().catch((e: Error) => {
+  process.stderr.write(`${e.message.split('\n').slice(0, 12).join('\n')}\n`)
+  return 1
+})

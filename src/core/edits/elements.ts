@@ -9,6 +9,7 @@ import type { Edit } from './edit'
 const each = (draft: Lesson, ids: string[], change: (e: Element) => void) => {
   for (const e of draft.elements) if (ids.includes(e.id)) change(e)
 }
+const plainEdge = (edge: Edge): Edge => ({ ...edge })
 const plain = <T>(value: T): T => structuredClone(isDraft(value) ? (current(value as object) as T) : value)
 
 export const addElement = (e: Element): Edit => (draft) => { draft.elements.push(plain(e)) }
@@ -84,15 +85,20 @@ export function edgeAt(timed: Timed, e: Element, side: 'start' | 'end', frame: n
 }
 export const setEdge = (id: string, side: 'start' | 'end', edge: Edge): Edit => (draft) => each(draft, [id], (e) => { e[side] = edge })
 
-/** Moves whole elements in time by frames: loose ends move, tied ones change their offset. `catches` ties the first one's start. */
-export const shiftElements = (ids: string[], by: number, timed: Timed, catches?: { id: string; caught: Catch } | null): Edit => (draft) =>
+/** Moves whole elements in time by frames: loose ends move, tied ones change their offset. `tied` says which end of which element caught a moment. */
+export const shiftElements = (ids: string[], by: number, timed: Timed, tied?: { id: string; side: 'start' | 'end'; caught: Catch } | null): Edit => (draft) =>
   each(draft, ids, (e) => {
     const span = timed.spans.get(e.id)
     if (!span) return
-    const tie = catches?.id === e.id ? catches.caught : null
-    const startEdge = edgeAt(timed, e, 'start', span.from + by, tie, false)
-    if (e.start.on !== 'length') e.start = startEdge
-    if (e.end.on !== 'length' && !(e.end.on === 'element' && (e.end.element === e.id || ids.includes(e.end.element)))) e.end = edgeAt(timed, e, 'end', span.to + by, null, false)
+    const catchOf = (side: 'start' | 'end') => (tied?.id === e.id && tied.side === side ? tied.caught : null)
+    const along = (edge: Edge) => edge.on === 'length' || (edge.on === 'element' && (edge.element === e.id || ids.includes(edge.element)))
+    const length = span.to - span.from
+    const before = { start: plainEdge(e.start), end: plainEdge(e.end) }
+    if (!along(e.start) || catchOf('start')) e.start = edgeAt(timed, { ...e, ...before }, 'start', span.from + by, catchOf('start'), false)
+    if (catchOf('end')) {
+      e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, catchOf('end'), false)
+      if (before.end.on === 'length') e.start = { on: 'length', frames: length }
+    } else if (!along(e.end)) e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, null, false)
   })
 
 /** Breaks a standing ripple rule up into one ripple for each click of its span, each tied to its click. */

@@ -63,3 +63,11 @@ export const removeTrack = (id: string): Edit => (draft) => {
   if (draft.clips.some((c) => c.track === id) || draft.elements.some((e) => e.track === id)) return
   draft.tracks = draft.tracks.filter((t) => t.id !== id)
 }
+
+/** The lesson's length in frames; null: until the last clip ends. */
+export const setLength = (frames: number | null): Edit => (draft) => { draft.length = frames }
+export const setBackground = (colour: string): Edit => (draft) => { draft.background = colour }
+/** Puts elements on another track for elements. */
+export const setTrackOf = (ids: string[], track: string): Edit => (draft) => {
+  if (draft.tracks.find((t) => t.id === track)?.kind === 'elements') for (const e of draft.elements) if (ids.includes(e.id)) e.track = track
+}

@@ -16,6 +16,8 @@ export const ELEMENT_KINDS = Object.keys(KINDS) as ElementKind[]
 
 export { arrowBetween, arrowEnds } from './arrow'
 export { clicksIn, rippleAt } from './ripple'
-export { gone } from './bar'
+export { barPlace, gone } from './bar'
 export { localBox, type Drawn, type ElementOf, type Kind } from './kind'
 export type { ElementKind, Look } from './looks'
+export { setAt, valueAt, type Field } from './field'
+export { balloon, localTip } from './callout'

@@ -2,6 +2,7 @@ import type { Element, Lesson } from '../lesson/schema'
 import type { Point, Rect } from '../scene/geometry'
 import type { Shape } from '../scene/displayList'
 import type { Span, Timed } from '../timing'
+import type { Field } from './field'
 import type { ElementKind, Look } from './looks'
 
 export type ElementOf<K extends ElementKind> = Element & { look: Extract<Look, { kind: K }> }
@@ -22,6 +23,10 @@ export interface Kind<K extends ElementKind> {
   kind: K
   /** As people call it: “Progress bar”. */
   title: string
+  /** The values of its look that can be changed by hand, in the order in which they are shown. */
+  fields: readonly Field[]
+  /** Which of its sides can be pulled on the picture. */
+  pulls: 'width' | 'both' | 'shape' | 'none'
   /** Width and height in pixels: the element's own, or what its content needs. */
   size(e: ElementOf<K>): { w: number; h: number }
   /** The frames in which it may be seen, when that is more than its span. */

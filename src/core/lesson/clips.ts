@@ -60,3 +60,7 @@ export function takeAt(lesson: Lesson, frame: number): Clip | undefined {
   }
   return undefined
 }
+
+/** Whether a clip is heard: it has sound, and neither it nor its track is muted; a freeze is silent. */
+export const audible = (lesson: Lesson, clip: Clip): boolean =>
+  !clip.muted && !clip.freeze && !lesson.tracks.find((t) => t.id === clip.track)?.muted && lesson.media[clip.media]?.sound === true

@@ -28,6 +28,8 @@ export const Medium = z.object({
   sha256: z.string().regex(/^[0-9a-f]{64}$/), file: z.string().max(400).regex(/^media\/[A-Za-z0-9_./-]+$/).refine((f) => !f.includes('..'), 'a file lies inside the media folder'),
   width: z.number().int().min(1).max(16384).optional(), height: z.number().int().min(1).max(16384).optional(),
   rate: Rate.optional(), durationUs: us.optional(), frames: z.number().int().min(0).optional(), sound: z.boolean().optional(),
+  /** What lies beside the file to help the interface: a copy that seeks fast, a strip of small pictures, loudness peaks. */
+  aids: z.object({ proxy: z.boolean().optional(), film: z.object({ stepUs: us, count: z.number().int().min(1) }).optional(), peaks: z.boolean().optional() }).optional(),
   moments: z.array(Moment).default([]), words: z.array(Word).default([]),
 })
 export type Medium = z.infer<typeof Medium>

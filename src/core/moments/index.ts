@@ -1,3 +1,4 @@
 export * from './catalogue'
 export * from './snap'
 export * from './fromTrace'
+export * from './order'

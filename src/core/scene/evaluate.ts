@@ -5,7 +5,7 @@ import { framingAt, framingMatrix } from '../framing'
 import { presence } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { DisplayList, Item, TakeLayer } from './displayList'
-import { boundsOf, IDENTITY, meets, placed, times, type Matrix, type Rect } from './geometry'
+import { apply, boundsOf, grown, IDENTITY, inverse, meets, placed, times, type Matrix, type Point, type Rect } from './geometry'
 
 const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }
@@ -32,12 +32,17 @@ function seenNear(timed: Timed, frame: number): Seen[] {
 export const elementsAt = (timed: Timed, frame: number): Element[] =>
   seenNear(timed, frame).filter((s) => s.from <= frame && frame < s.to).map((s) => s.element)
 
-/** What a frame shows, back to front. Pure: the same timed lesson and frame give the same list. */
-export function evaluate(timed: Timed, frame: number): DisplayList {
-  const { lesson } = timed
+/** From the lesson's frame to the picture at a frame; with `framed` false, as if nothing were zoomed. */
+export function framingOf(timed: Timed, frame: number, framed = true): Matrix {
+  if (!framed) return IDENTITY
   const view = framingAt(timed, frame)
-  const whole = view.w >= lesson.frame.width
-  const framing = whole ? IDENTITY : framingMatrix(view, lesson.frame)
+  return view.w >= timed.lesson.frame.width ? IDENTITY : framingMatrix(view, timed.lesson.frame)
+}
+
+/** What a frame shows, back to front. Pure: the same timed lesson and frame give the same list. With `framed` false, the whole take, as if nothing were zoomed. */
+export function evaluate(timed: Timed, frame: number, framed = true): DisplayList {
+  const { lesson } = timed
+  const framing = framingOf(timed, frame, framed)
   const items: Item[] = []
   for (const { element, span, from, to } of seenNear(timed, frame)) {
     if (frame >= from && frame < to) items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY))
@@ -92,8 +97,24 @@ function slideBy(from: 'left' | 'right' | 'top' | 'bottom', r: Rect, frame: Less
   }
 }
 
-/** The element's own box on the picture at a frame, as four corners, and the matrix that places it; for handles and hit tests. */
-export function frameBoxOf(timed: Timed, e: Element, frame: number): { matrix: Matrix; box: Rect } {
-  const framing = e.space === 'take' && e.look.kind !== 'zoom' ? framingMatrix(framingAt(timed, frame), timed.lesson.frame) : IDENTITY
+/** The element's own box on the picture at a frame and the matrix that places it; for handles and hit tests. */
+export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = true): { matrix: Matrix; box: Rect } {
+  const framing = e.space === 'take' && e.look.kind !== 'zoom' ? framingOf(timed, frame, framed) : IDENTITY
   return { matrix: times(framing, placed(e.x, e.y, e.rotation)), box: localBox(e, kindOf(e).size(e as never)) }
+}
+
+const HIT_PX = 8
+/** The topmost element in sight whose box holds a point of the picture, arrows along their line. Zooms draw nothing and are not hit. */
+export function hitAt(timed: Timed, frame: number, point: Point, framed = true): Element | null {
+  for (const e of elementsAt(timed, frame).toReversed()) {
+    if (e.look.kind === 'zoom' || (e.look.kind === 'ripple' && e.look.every)) continue
+    const { matrix, box } = frameBoxOf(timed, e, frame, framed)
+    const p = apply(inverse(matrix), point)
+    const reach = HIT_PX / Math.hypot(matrix[0], matrix[1])
+    const r = grown(box, e.look.kind === 'arrow' || e.look.kind === 'bar' ? reach : 0)
+    const bent = e.look.kind === 'arrow' && e.look.bend !== 0
+    const tall = bent && e.look.kind === 'arrow' ? Math.abs(e.look.bend) : 0
+    if (p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y - tall && p.y <= r.y + r.h + tall) return e
+  }
+  return null
 }

@@ -1,3 +1,4 @@
 export * from './geometry'
 export * from './displayList'
 export * from './evaluate'
+export * from './lanes'

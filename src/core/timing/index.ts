@@ -1,2 +1,3 @@
 export * from './resolve'
 export * from './tie'
+export * from './sentence'

@@ -41,8 +41,10 @@ async function initialise(folder: string, secret: string): Promise<void> {
   const user = process.getuid?.() === 0 ? ['--user=root'] : []
   await execa('mariadb-install-db', ['--no-defaults', `--datadir=${fresh}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve', ...user])
   const sql = `CREATE DATABASE IF NOT EXISTS vane CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
-CREATE USER IF NOT EXISTS 'vane'@'localhost' IDENTIFIED BY '${secret}'; GRANT ALL ON vane.* TO 'vane'@'localhost';
-ALTER USER 'root'@'localhost' IDENTIFIED BY '${secret}'; FLUSH PRIVILEGES;`
+CREATE USER IF NOT EXISTS 'vane'@'localhost' IDENTIFIED BY '${secret}';
+GRANT ALL ON vane.* TO 'vane'@'localhost';
+ALTER USER 'root'@'localhost' IDENTIFIED BY '${secret}';
+FLUSH PRIVILEGES;`
   await execa('mariadbd', ['--no-defaults', `--datadir=${fresh}`, '--bootstrap', '--skip-networking', ...user], { input: `USE mysql;\nFLUSH PRIVILEGES;\n${sql}\n` })
   await execa('mv', [fresh, folder])
 }

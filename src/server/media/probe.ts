@@ -1,4 +1,5 @@
 import { execa } from 'execa'
+import { SAFE_INPUT } from './ffmpeg'
 import { z } from 'zod'
 import { nearestRate, type Rate } from '@/core/time'
 
@@ -15,7 +16,7 @@ export interface FileFacts { container: string; durationUs: number; video: Probe
 
 /** What ffprobe finds in a file, or null when it finds nothing it can read. */
 export async function probe(file: string): Promise<FileFacts | null> {
-  const run = await execa('ffprobe', ['-v', 'error', '-protocol_whitelist', 'file,pipe', '-of', 'json', '-show_format', '-show_streams', file], { reject: false, timeout: 60_000 })
+  const run = await execa('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-of', 'json', '-show_format', '-show_streams', file], { reject: false, timeout: 60_000 })
   if (run.exitCode !== 0) return null
   const parsed = Probe.safeParse(JSON.parse(run.stdout || '{}'))
   if (!parsed.success) return null
@@ -35,7 +36,7 @@ export interface FrameTimes { count: number; rate: Rate; constant: boolean; dura
  * the customary one nearest to its shortest usual step, so that no picture is dropped.
  */
 export async function frameTimes(file: string): Promise<FrameTimes | null> {
-  const run = await execa('ffprobe', ['-v', 'error', '-protocol_whitelist', 'file,pipe', '-select_streams', 'v:0', '-show_entries', 'packet=pts_time,duration_time,flags', '-of', 'csv=p=0', file], { reject: false, maxBuffer: 400e6, timeout: 600_000 })
+  const run = await execa('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-select_streams', 'v:0', '-show_entries', 'packet=pts_time,duration_time,flags', '-of', 'csv=p=0', file], { reject: false, maxBuffer: 400e6, timeout: 600_000 })
   const rows = run.stdout.split('\n').map((l) => l.split(',')).filter((r) => r[0] && r[0] !== 'N/A')
   const times = rows.map((r) => Number(r[0])).filter(Number.isFinite)
   if (times.length === 0) return null

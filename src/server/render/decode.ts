@@ -1,9 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { framesPerSecond, type Rate } from '@/core/time'
+import { SAFE_INPUT } from '../media/ffmpeg'
 import { blankPlanes, freePlanes, type Planes } from './planes'
-
-/** ffmpeg opens the one file it is given: no network, no playlists. */
-export const SAFE_INPUT = ['-protocol_whitelist', 'file,pipe', '-nostdin']
 
 /**
  * Reads the frames of a conformed take in ascending order, as planes of `width` × `height`.
@@ -55,7 +53,7 @@ export class TakeDecoder {
     this.stop()
     const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.rate)).toFixed(6)] : []
     const scale = this.scaled ? ['-vf', `scale=${this.width}:${this.height}:flags=area`] : []
-    this.child = spawn('ffmpeg', ['-v', 'error', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', 'pipe', 'pipe'] })
+    this.child = spawn('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', 'pipe', 'pipe'] })
     this.child.stderr!.on('data', (d: Buffer) => { this.errors = (this.errors + d.toString()).slice(-500) })
     this.child.on('error', (e) => { this.errors = e.message })
     this.chunks = this.child.stdout![Symbol.asyncIterator]() as AsyncIterator<Buffer>

@@ -35,7 +35,7 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
   const sound = soundArguments(lesson, root, from, to, 1)
   const part = `${out}.part`
   const scale = choice.height && choice.height !== lesson.frame.height ? ['-vf', `scale=-2:${choice.height}:flags=bicubic`] : []
-  const encoder = spawn('ffmpeg', ['-v', 'error', '-y', '-protocol_whitelist', 'file,pipe',
+  const encoder = spawn('ffmpeg', ['-v', 'error', '-y', '-nostdin',
     '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-s', `${lesson.frame.width}x${lesson.frame.height}`, '-framerate', `${lesson.rate.num}/${lesson.rate.den}`, '-i', 'pipe:0',
     ...(sound ? [...sound.inputs, '-filter_complex', sound.graph, '-map', '0:v', '-map', '[sound]', '-c:a', 'aac', '-b:a', '160k'] : []),
     ...scale, ...encoderArguments(choice.quality), '-movflags', '+faststart', '-f', 'mp4', part], { stdio: ['pipe', 'ignore', 'pipe'] })

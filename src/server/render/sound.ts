@@ -1,6 +1,6 @@
 import path from 'node:path'
-import { clipEnd } from '@/core/lesson/clips'
-import type { Clip, Lesson } from '@/core/lesson/schema'
+import { audible, clipEnd } from '@/core/lesson/clips'
+import type { Lesson } from '@/core/lesson/schema'
 import { frameStartUs } from '@/core/time'
 
 /** A tempo change as a chain of `atempo` filters, each within the filter's own range. */
@@ -11,9 +11,6 @@ function tempo(speed: number): string[] {
   while (left < 0.5) { out.push('atempo=0.5'); left /= 0.5 }
   return Math.abs(left - 1) > 1e-6 || out.length ? [...out, `atempo=${left.toFixed(6)}`] : []
 }
-
-const audible = (lesson: Lesson, clip: Clip) =>
-  !clip.muted && !clip.freeze && !lesson.tracks.find((t) => t.id === clip.track)?.muted && lesson.media[clip.media]?.sound === true
 
 /**
  * ffmpeg's arguments for the sound of a passage: inputs, a filter graph that mixes every audible

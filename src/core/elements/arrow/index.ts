@@ -21,6 +21,16 @@ export function arrowBetween(tail: Point, tip: Point): Pick<Element, 'x' | 'y' |
 export const arrow: Kind<'arrow'> = {
   kind: 'arrow',
   title: 'Arrow',
+  pulls: 'none',
+  fields: [
+    { path: 'bend', label: 'Bend', type: 'px', min: -10_000, max: 10_000 },
+    { path: 'thickness', label: 'Thickness', type: 'px', min: 1, max: 400, digits: 1 },
+    { path: 'head', label: 'Head', type: 'choice', options: [{ value: 'full', label: 'full' }, { value: 'open', label: 'open' }, { value: 'none', label: 'none' }] },
+    { path: 'headPx', label: 'Head length', type: 'px', min: 0, max: 1000 },
+    { path: 'colour', label: 'Colour', type: 'colour' },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Outline width', type: 'px', min: 0, max: 60, digits: 1 },
+  ],
   size: (e) => ({ w: e.width, h: Math.max(e.look.thickness, e.look.headPx) }),
   draw(e) {
     const { look } = e

@@ -41,6 +41,21 @@ export function balloon(box: Rect, corner: number, tip: Point | null, tailPx: nu
 export const callout: Kind<'callout'> = {
   kind: 'callout',
   title: 'Callout',
+  pulls: 'both',
+  fields: [
+    { path: 'text', label: 'Text', type: 'text' },
+    { path: 'face', label: 'Font', type: 'font' },
+    { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },
+    { path: 'align', label: 'Lines', type: 'choice', options: [{ value: 'left', label: 'left' }, { value: 'centre', label: 'centre' }, { value: 'right', label: 'right' }] },
+    { path: 'fitText', label: 'As tall as its text', type: 'tick' },
+    { path: 'ink', label: 'Text colour', type: 'colour' },
+    { path: 'fill', label: 'Fill', type: 'colour' },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Outline width', type: 'px', min: 0, max: 60, digits: 1 },
+    { path: 'corner', label: 'Corner', type: 'px', min: 0, max: 400 },
+    { path: 'padding', label: 'Padding', type: 'px', min: 0, max: 400 },
+    { path: 'tailPx', label: 'Tail width', type: 'px', min: 2, max: 400 },
+  ],
   size: (e) => ({ w: e.width, h: e.look.fitText ? textHeight(e).height + 2 * e.look.padding : e.height }),
   draw(e) {
     const look = e.look

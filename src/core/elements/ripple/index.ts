@@ -29,6 +29,13 @@ function drawn(e: ElementOf<'ripple'>, n: number, at?: Drawn['at']): Drawn[] {
 export const ripple: Kind<'ripple'> = {
   kind: 'ripple',
   title: 'Ripple',
+  pulls: 'shape',
+  fields: [
+    { path: 'every', label: 'On every click of its span', type: 'tick' },
+    { path: 'colour', label: 'Colour', type: 'colour' },
+    { path: 'growFrames', label: 'Grows for', type: 'frames', min: 1, max: 120 },
+    { path: 'fadeFrames', label: 'Fades for', type: 'frames', min: 1, max: 240 },
+  ],
   size: (e) => ({ w: e.width, h: e.width }),
   seen: (e, span) => ({ from: span.from, to: e.look.every ? span.to + e.look.growFrames + e.look.fadeFrames : span.to }),
   draw(e, frame, span, timed) {

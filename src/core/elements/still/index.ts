@@ -3,6 +3,8 @@ import { localBox, type Kind } from '../kind'
 export const still: Kind<'still'> = {
   kind: 'still',
   title: 'Still picture',
+  pulls: 'shape',
+  fields: [],
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const box = localBox(e, still.size(e))

@@ -4,6 +4,12 @@ import type { Kind } from '../kind'
 export const zoom: Kind<'zoom'> = {
   kind: 'zoom',
   title: 'Zoom',
+  pulls: 'shape',
+  fields: [
+    { path: 'inFrames', label: 'Goes in for', type: 'frames', min: 0, max: 10_000 },
+    { path: 'backFrames', label: 'Goes back for', type: 'frames', min: 0, max: 10_000 },
+    { path: 'easing', label: 'Easing', type: 'choice', options: [{ value: 'linear', label: 'linear' }, { value: 'ease', label: 'ease' }, { value: 'ease-in', label: 'ease-in' }, { value: 'ease-out', label: 'ease-out' }, { value: 'ease-in-out', label: 'ease-in-out' }] },
+  ],
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],
   fresh: (lesson) => ({ space: 'take', width: lesson.frame.width / 2, height: lesson.frame.height / 2, look: { kind: 'zoom', inFrames: 24, backFrames: 24, easing: 'ease-in-out' } }),

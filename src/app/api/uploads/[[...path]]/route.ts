@@ -1,0 +1,5 @@
+import { uploadServer } from '@/server/ingest'
+import { route } from '@/server/web'
+
+const take = route((request) => uploadServer().handleWeb(request))
+export { take as DELETE, take as HEAD, take as OPTIONS, take as PATCH, take as POST }

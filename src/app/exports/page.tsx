@@ -1,0 +1,3 @@
+import { Exports } from '@/ui/exports/Exports'
+
+export default function Page() { return <Exports /> }

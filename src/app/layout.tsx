@@ -1,0 +1,17 @@
+import type { Metadata } from 'next'
+import type { ReactNode } from 'react'
+import { Toaster } from 'sonner'
+import './globals.css'
+
+export const metadata: Metadata = { title: 'Vivid Vane', description: 'Callouts, arrows, ripples and zooms, timed to what happens in a recording.' }
+
+export default function Layout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en">
+      <body>
+        {children}
+        <Toaster position="bottom-left" toastOptions={{ className: '!bg-card !text-ink !border-edge !font-sans' }} />
+      </body>
+    </html>
+  )
+}

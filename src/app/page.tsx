@@ -1,0 +1,3 @@
+import { Lessons } from '@/ui/lessons/Lessons'
+
+export default function Page() { return <Lessons /> }

@@ -1,0 +1,122 @@
+import { arrowBetween, arrowEnds, barPlace, kindOf, localBox, setAt } from '../elements'
+import { apply, inverse, placed, type Point } from '../scene/geometry'
+import type { Element, Lesson } from '../lesson/schema'
+import type { Edit } from './edit'
+
+const hundredth = (v: number) => Math.round(v * 100) / 100
+
+/** Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a fixed-height callout starts at the height it has. */
+export const setLook = (ids: string[], path: string, value: unknown): Edit => (draft) => {
+  for (const e of draft.elements) {
+    if (!ids.includes(e.id)) continue
+    if (path === 'fitText' && value === false) e.height = Math.round(kindOf(e).size(e as never).h)
+    setAt(e.look, path, value)
+    settle(e, draft)
+  }
+}
+
+/** Sets an element's own width or height in pixels; pictures and ripples keep their shape, a bar on an edge its edge. */
+export const setSize = (id: string, width: number | null, height: number | null): Edit => (draft) => {
+  const e = draft.elements.find((x) => x.id === id)
+  if (!e) return
+  const keep = kindOf(e).pulls === 'shape'
+  const shape = e.height > 0 ? e.width / e.height : 1
+  if (width !== null) { e.width = hundredth(Math.max(1, width)); if (keep) e.height = hundredth(e.width / shape) }
+  if (height !== null) {
+    e.height = hundredth(Math.max(1, height))
+    if (keep) e.width = hundredth(e.height * shape)
+    if (e.look.kind === 'callout') e.look.fitText = false
+  }
+  if (e.look.kind === 'bar' && width !== null && e.width !== draft.frame.width) e.look.place = 'free'
+  settle(e, draft)
+}
+
+function settle(e: Element, lesson: Lesson): void {
+  if (e.look.kind !== 'bar') return
+  const place = barPlace(e as never, lesson.frame)
+  if (place) Object.assign(e, place)
+}
+
+/** Moves the anchor point within an element; what is seen stays where it is. */
+export const setAnchor = (id: string, anchor: { x: number; y: number }): Edit => (draft) => {
+  const e = draft.elements.find((x) => x.id === id)
+  if (!e) return
+  const size = kindOf(e).size(e as never)
+  const dx = (anchor.x - e.anchor.x) * size.w
+  const dy = (anchor.y - e.anchor.y) * size.h
+  const r = (e.rotation * Math.PI) / 180
+  e.x = hundredth(e.x + dx * Math.cos(r) - dy * Math.sin(r))
+  e.y = hundredth(e.y + dx * Math.sin(r) + dy * Math.cos(r))
+  e.anchor = { ...anchor }
+}
+
+/** Gives the lesson another size; everything keeps its share of the frame. */
+export const resizeLesson = (width: number, height: number): Edit => (draft) => {
+  const kx = width / draft.frame.width
+  const ky = height / draft.frame.height
+  draft.frame = { width, height }
+  for (const e of draft.elements) {
+    e.x = hundredth(e.x * kx)
+    e.y = hundredth(e.y * ky)
+    if (e.look.kind === 'callout' && e.look.tip) e.look.tip = { x: e.look.tip.x * kx, y: e.look.tip.y * ky }
+    if (e.look.kind === 'zoom') { e.width *= kx; e.height *= ky }
+    settle(e, draft)
+  }
+}
+
+/** Which part of a box is pulled: -1 its left or top, 1 its right or bottom, 0 neither. */
+export interface Pull { x: -1 | 0 | 1; y: -1 | 0 | 1 }
+
+/** Pulls a side or a corner of an element to a point (in the pixels of its place); the side across stays where it is. */
+export const pullBox = (id: string, pull: Pull, to: Point): Edit => (draft) => {
+  const e = draft.elements.find((x) => x.id === id)
+  if (!e) return
+  const size = kindOf(e).size(e as never)
+  const box = localBox(e, size)
+  const matrix = placed(e.x, e.y, e.rotation)
+  const p = apply(inverse(matrix), to)
+  let w = pull.x === 1 ? p.x - box.x : pull.x === -1 ? box.x + box.w - p.x : box.w
+  let h = pull.y === 1 ? p.y - box.y : pull.y === -1 ? box.y + box.h - p.y : box.h
+  w = Math.max(4, w)
+  h = Math.max(4, h)
+  if (kindOf(e).pulls === 'shape') {
+    const k = Math.max(pull.x ? w / box.w : 0, pull.y ? h / box.h : 0)
+    w = box.w * k
+    h = box.h * k
+  }
+  const ax = pull.x === -1 ? box.x + box.w - (1 - e.anchor.x) * w : box.x + e.anchor.x * w
+  const ay = pull.y === -1 ? box.y + box.h - (1 - e.anchor.y) * h : box.y + e.anchor.y * h
+  const at = apply(matrix, { x: pull.x ? ax : 0, y: pull.y ? ay : 0 })
+  if (pull.y && e.look.kind === 'callout') e.look.fitText = false
+  if (pull.x && e.look.kind === 'bar') e.look.place = 'free'
+  e.x = hundredth(at.x)
+  e.y = hundredth(at.y)
+  e.width = hundredth(w)
+  e.height = hundredth(e.look.kind === 'ripple' ? w : h)
+  settle(e, draft)
+}
+
+/** Puts one end of an arrow to a point, the other stays. */
+export const pullArrow = (id: string, end: 'tail' | 'tip', to: Point): Edit => (draft) => {
+  const e = draft.elements.find((x) => x.id === id)
+  if (!e) return
+  const ends = arrowEnds(e)
+  const placedAgain = end === 'tip' ? arrowBetween(ends.tail, to) : arrowBetween(to, ends.tip)
+  Object.assign(e, { ...placedAgain, x: hundredth(placedAgain.x), y: hundredth(placedAgain.y), width: hundredth(placedAgain.width), rotation: hundredth(placedAgain.rotation) })
+}
+/** Lifts an arrow's middle to a point. */
+export const bendArrow = (id: string, to: Point): Edit => (draft) => {
+  const e = draft.elements.find((x) => x.id === id)
+  if (e?.look.kind === 'arrow') e.look.bend = Math.round(-apply(inverse(placed(e.x, e.y, e.rotation)), to).y)
+}
+export const pointCallout = (id: string, tip: Point | null): Edit => (draft) => {
+  const e = draft.elements.find((x) => x.id === id)
+  if (e?.look.kind === 'callout') e.look.tip = tip && { x: hundredth(tip.x), y: hundredth(tip.y) }
+}
+/** Turns an element so that its top faces a point; `steps` of 15°. */
+export const turnTo = (id: string, to: Point, steps: boolean): Edit => (draft) => {
+  const e = draft.elements.find((x) => x.id === id)
+  if (!e) return
+  const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90
+  e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
+}

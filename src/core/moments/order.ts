@@ -1,0 +1,59 @@
+import type { Element } from '../lesson/schema'
+import type { Timed } from '../timing'
+import type { Placed } from './catalogue'
+
+/** A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words). */
+export interface OrderRow { moment: Placed; label: string; elements: { element: Element; side: 'start' | 'end' }[] }
+
+const KEY_GAP_SECONDS = 1.2
+const shownKey = (label: string) => label.replace(/^key /, '')
+
+/**
+ * The moments and phrases of a lesson in time order. Keys typed one after another stand in one line
+ * (“types drill”), at the first; words stand within their phrase. What was cut away comes first, when something hangs on it.
+ */
+export function runningOrder(timed: Timed): OrderRow[] {
+  const { lesson, moments } = timed
+  const gap = (KEY_GAP_SECONDS * lesson.rate.num) / lesson.rate.den
+  const rows: OrderRow[] = []
+  const at = new Map<string, OrderRow>()
+  const phraseOf = new Map<string, string>()
+  for (const medium of Object.values(lesson.media)) {
+    let phrase = ''
+    for (const w of medium.words) {
+      if (moments.has(`phrase:${w.id}`)) phrase = `phrase:${w.id}`
+      phraseOf.set(w.id, phrase)
+    }
+  }
+  const sorted = [...moments.values()].filter((m) => m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson').sort((a, b) => (a.frame ?? -1) - (b.frame ?? -1))
+  let typed: { row: OrderRow; last: number; text: string; keys: number } | null = null
+  for (const m of sorted) {
+    if (m.kind === 'key' && m.frame !== null) {
+      if (typed && m.frame - typed.last <= gap) {
+        typed.last = m.frame
+        typed.keys++
+        typed.text += shownKey(m.label).length === 1 ? shownKey(m.label) : ` ${shownKey(m.label)} `
+        typed.row.label = `types “${typed.text.trim()}”`
+        at.set(m.id, typed.row)
+        continue
+      }
+      const row: OrderRow = { moment: m, label: m.label, elements: [] }
+      typed = { row, last: m.frame, text: shownKey(m.label), keys: 1 }
+      rows.push(row)
+      at.set(m.id, row)
+      continue
+    }
+    const row: OrderRow = { moment: m, label: m.label, elements: [] }
+    rows.push(row)
+    at.set(m.id, row)
+  }
+  for (const element of lesson.elements) {
+    for (const side of ['start', 'end'] as const) {
+      const edge = element[side]
+      if (edge.on !== 'moment') continue
+      const row = at.get(edge.moment) ?? at.get(phraseOf.get(edge.moment) ?? '')
+      if (row && !row.elements.some((x) => x.element === element && side === 'end')) row.elements.push({ element, side })
+    }
+  }
+  return rows.filter((r) => r.moment.frame !== null || r.elements.length > 0)
+}

@@ -1,0 +1,13 @@
+/** Lays spans into lanes so that none overlap in a lane: each into the first lane that is free at its start. Gives each span's lane, in the order given. */
+export function lanes(spans: readonly { from: number; to: number }[]): { lane: number[]; count: number } {
+  const order = spans.map((_, i) => i).sort((a, b) => spans[a]!.from - spans[b]!.from || a - b)
+  const ends: number[] = []
+  const lane = new Array<number>(spans.length).fill(0)
+  for (const i of order) {
+    let n = ends.findIndex((end) => end <= spans[i]!.from)
+    if (n < 0) n = ends.length
+    ends[n] = spans[i]!.to
+    lane[i] = n
+  }
+  return { lane, count: Math.max(1, ends.length) }
+}

@@ -1,0 +1,36 @@
+import type { Edge, Lesson } from '../lesson/schema'
+import { timecode } from '../time'
+import type { Timed } from './resolve'
+
+const quoted = (label: string) => (label.length > 40 ? `${label.slice(0, 38)}…` : label)
+
+/** What a tie hangs on, in words: “the click on Lend out”, “the word “receipt””, “the start of Arrow 2”. */
+export function tieTarget(timed: Timed, edge: Edge): string {
+  if (edge.on === 'element') return `the ${edge.edge} of ${timed.lesson.elements.find((e) => e.id === edge.element)?.name ?? 'an element that is gone'}`
+  if (edge.on !== 'moment') return ''
+  const m = timed.moments.get(edge.moment)
+  if (!m) return 'a moment that is gone'
+  return momentName(m.kind, m.label, edge.edge)
+}
+/** A moment in words. */
+export function momentName(kind: string, label: string, edge: 'start' | 'end' = 'start'): string {
+  const end = edge === 'end' ? 'the end of ' : ''
+  switch (kind) {
+    case 'click': return label.match(/click/) ? `the ${quoted(label)}` : `the click ${quoted(label)}`
+    case 'word': return `${end}the word “${quoted(label.replace(/[.,;:!?]+$/, ''))}”`
+    case 'phrase': return `${end}“${quoted(label)}”`
+    case 'chapter': return `${edge === 'end' ? 'the end' : 'the start'} of the chapter “${quoted(label)}”`
+    case 'key': return `the ${quoted(label)}`
+    case 'mark': return `${end}“${quoted(label)}”`
+    default: return `${end}${quoted(label)}`
+  }
+}
+
+/** A tie as a sentence: “4 frames after the click on Lend out”. */
+export function tieSentence(timed: Timed, edge: Edge, lesson: Lesson = timed.lesson): string {
+  if (edge.on === 'loose') return `at ${timecode(edge.frame, lesson.rate)}`
+  if (edge.on === 'length') return `${edge.frames} frames long`
+  const n = Math.abs(edge.offset)
+  const when = edge.offset === 0 ? 'on' : `${n} frame${n === 1 ? '' : 's'} ${edge.offset > 0 ? 'after' : 'before'}`
+  return `${when} ${tieTarget(timed, edge)}`
+}

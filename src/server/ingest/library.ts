@@ -1,0 +1,13 @@
+import { and, desc, eq, like } from 'drizzle-orm'
+import type { Medium } from '@/core/lesson/schema'
+import { database } from '../db/client'
+import { media } from '../db/schema'
+
+export interface LibraryFile { sha256: string; name: string; kind: string; bytes: number; createdAt: string; medium: Medium }
+
+/** The files that were ever brought in, latest first; `search` finds a part of the name. */
+export async function listMedia(search = '', kind = ''): Promise<LibraryFile[]> {
+  const term = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`
+  const rows = await database().select().from(media).where(and(search ? like(media.name, term) : undefined, kind ? eq(media.kind, kind) : undefined)).orderBy(desc(media.createdAt)).limit(300)
+  return rows.map((r) => ({ ...r, createdAt: r.createdAt.toISOString() }))
+}

@@ -1,0 +1,3 @@
+export * from './store'
+export * from './history'
+export * from './poster'

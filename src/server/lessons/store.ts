@@ -1,0 +1,59 @@
+import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
+import { emptyLesson } from '@/core/lesson/make'
+import type { Lesson } from '@/core/lesson/schema'
+import { lessonLength } from '@/core/lesson/clips'
+import { database } from '../db/client'
+import { edits, lessons } from '../db/schema'
+import { tell } from '../events'
+import { newId } from '../ids'
+import { Problem } from '../problem'
+
+export interface LessonRow { id: string; name: string; revision: number; frames: number; rate: Lesson['rate']; width: number; height: number; elements: number; updatedAt: string }
+
+export const noSuchLesson = (): Problem => new Problem(404, 'This lesson is not in the library any more. Go back to the lessons and choose another.')
+
+/** The lessons that are not removed, latest first; `search` finds a part of the name. */
+export async function listLessons(search = ''): Promise<LessonRow[]> {
+  const term = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`
+  const rows = await database().select().from(lessons).where(and(isNull(lessons.removedAt), search ? like(lessons.name, term) : undefined)).orderBy(desc(lessons.updatedAt)).limit(500)
+  return rows.map((r) => ({
+    id: r.id, name: r.name, revision: r.revision, frames: lessonLength(r.doc), rate: r.doc.rate, width: r.doc.frame.width, height: r.doc.frame.height, elements: r.doc.elements.length, updatedAt: r.updatedAt.toISOString(),
+  }))
+}
+
+export async function createLesson(lesson: Lesson): Promise<string> {
+  const id = newId()
+  const now = new Date()
+  await database().insert(lessons).values({ id, name: lesson.name, doc: lesson, createdAt: now, updatedAt: now })
+  return id
+}
+export const createEmpty = (name: string): Promise<string> => createLesson(emptyLesson(name))
+
+export async function readLesson(id: string): Promise<{ lesson: Lesson; revision: number }> {
+  const [row] = await database().select().from(lessons).where(and(eq(lessons.id, id), isNull(lessons.removedAt)))
+  if (!row) throw noSuchLesson()
+  return { lesson: row.doc, revision: row.revision }
+}
+
+export async function duplicateLesson(id: string): Promise<string> {
+  const { lesson } = await readLesson(id)
+  return createLesson({ ...lesson, name: `${lesson.name} copy`.slice(0, 200) })
+}
+
+/** Puts a lesson away, or back. Its edits and media stay, so that nothing is lost. */
+export async function setRemoved(id: string, removed: boolean): Promise<void> {
+  const [done] = await database().update(lessons).set({ removedAt: removed ? new Date() : null }).where(eq(lessons.id, id))
+  if (done.affectedRows === 0) throw noSuchLesson()
+  tell({ about: 'lesson', lesson: id, revision: -1, client: '', label: removed ? 'removed' : 'put back', removed })
+}
+
+export async function countLessons(): Promise<number> {
+  const [row] = await database().select({ n: sql<number>`count(*)` }).from(lessons)
+  return Number(row?.n ?? 0)
+}
+
+/** The edits that can be undone (oldest first), then those that can be done again. */
+export async function historyOf(id: string, most = 200): Promise<{ seq: number; label: string; patches: unknown; inverse: unknown; undone: boolean }[]> {
+  const rows = await database().select({ seq: edits.seq, label: edits.label, patches: edits.patches, inverse: edits.inverse, undone: edits.undone }).from(edits).where(eq(edits.lesson, id)).orderBy(desc(edits.seq)).limit(most)
+  return rows.reverse()
+}

@@ -1,0 +1,69 @@
+'use client'
+
+import Link from 'next/link'
+import { Tooltip } from 'radix-ui'
+import { useEffect, useState } from 'react'
+import { KeysHelp, Palette } from '../commands/Palette'
+import { useKeys } from '../commands/useKeys'
+import { Details } from '../details/Details'
+import { ExportDialog } from '../exports/ExportDialog'
+import { bringIn, catchUp, hearImport } from '../files/bringIn'
+import { ComingCorner, Files } from '../files/Files'
+import { Refusal } from '../kit/api'
+import { useNews } from '../kit/news'
+import { RunningOrder } from '../order/RunningOrder'
+import { Picture } from '../picture/Picture'
+import { Timeline } from '../timeline/Timeline'
+import { Kinds, Transport } from '../transport/Transport'
+import { Header } from './Header'
+import { checkServer, closeLesson, hearNews, openLesson, useBench } from './store'
+
+/** The workbench: running order, picture, details, and the timeline below. */
+export function Workbench({ id }: { id: string }) {
+  const [gone, setGone] = useState<string | null>(null)
+  const [over, setOver] = useState(false)
+  const [tall, setTall] = useState(262)
+  const ready = useBench((b) => b.ready)
+  const unsaved = useBench((b) => b.save.state !== 'saved')
+  useKeys()
+  useEffect(() => {
+    openLesson(id).catch((e: unknown) => setGone(e instanceof Refusal ? e.message : String(e)))
+    return closeLesson
+  }, [id])
+  useNews((n) => {
+    if (n.about === 'lesson') { if (n.removed && n.lesson === id) setGone('This lesson was removed in another window. Put it back from the lessons page, or choose another.'); else hearNews(n.lesson, n.revision, n.client, n.label) }
+    if (n.about === 'import') hearImport(n)
+  }, () => { checkServer(); void catchUp() })
+  useEffect(() => {
+    const hold = (e: BeforeUnloadEvent) => { if (unsaved) e.preventDefault() }
+    window.addEventListener('beforeunload', hold)
+    return () => window.removeEventListener('beforeunload', hold)
+  }, [unsaved])
+  if (gone) return <main className="grid h-screen place-items-center"><div className="max-w-md text-center"><p className="mb-3 text-lg">{gone}</p><Link className="text-accent-deep underline" href="/">Back to the lessons</Link></div></main>
+  return (
+    <Tooltip.Provider delayDuration={400}>
+      <main
+        className="relative flex h-screen min-w-[900px] flex-col overflow-hidden" data-ready={ready}
+        onDragOver={(e) => { e.preventDefault(); if (e.dataTransfer.types.includes('Files')) setOver(true) }} onDragLeave={(e) => { if (e.currentTarget === e.target || !e.relatedTarget) setOver(false) }}
+        onDrop={(e) => { e.preventDefault(); setOver(false); if (e.dataTransfer.files.length) void bringIn([...e.dataTransfer.files]) }}
+      >
+        <Header />
+        <div className="grid min-h-0 flex-1 grid-cols-[268px_minmax(0,1fr)_284px]">
+          <RunningOrder />
+          <div className="flex min-h-0 flex-col"><Kinds /><Picture /><Transport /></div>
+          <Details />
+        </div>
+        <div
+          role="separator" aria-orientation="horizontal" aria-label="Height of the timeline" aria-valuenow={tall} tabIndex={0} className="h-1 shrink-0 cursor-row-resize border-t border-edge-strong bg-edge hover:bg-accent"
+          onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)} onPointerMove={(e) => { if (e.buttons) setTall(Math.min(window.innerHeight - 260, Math.max(140, window.innerHeight - e.clientY))) }}
+          onKeyDown={(e) => { if (e.key === 'ArrowUp' || e.key === 'ArrowDown') { e.preventDefault(); e.stopPropagation(); setTall((t) => Math.min(window.innerHeight - 260, Math.max(140, t + (e.key === 'ArrowUp' ? 16 : -16)))) } }}
+        />
+        <div className="shrink-0" style={{ height: tall }}><Timeline /></div>
+        {over && <div className="pointer-events-none absolute inset-3 z-40 grid place-items-center rounded-xl border-4 border-dashed border-accent bg-paper/85 text-xl">Drop to bring them in</div>}
+        <ComingCorner />
+        <Files /><ExportDialog /><Palette /><KeysHelp />
+        {!ready && <div className="absolute inset-x-0 top-1/3 text-center text-lg" role="status">Opening the lesson…</div>}
+      </main>
+    </Tooltip.Provider>
+  )
+}

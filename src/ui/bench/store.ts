@@ -1,0 +1,123 @@
+import { applyPatches, type Patch } from 'immer'
+import { toast } from 'sonner'
+import { create } from 'zustand'
+import { applyEdit, type Edit } from '@/core/edits'
+import type { ElementKind } from '@/core/elements'
+import type { Lesson } from '@/core/lesson/schema'
+import { resolve, type Timed } from '@/core/timing'
+import { freshId } from '../kit/ids'
+import { Saver, type SaveState } from './saver'
+
+export interface Entry { label: string; patches: Patch[]; inverse: Patch[] }
+export interface Passage { from: number; to: number }
+/** A kind waiting for its spot on the picture. */
+export interface Adding { kind: ElementKind; moment: string | null; media?: string }
+
+export interface Bench {
+  id: string
+  ready: boolean
+  lesson: Lesson
+  timed: Timed
+  /** The lesson as it looks in the middle of a drag. */
+  live: Timed | null
+  past: Entry[]
+  future: Entry[]
+  save: SaveState
+  playhead: number
+  /** 0 stands still; else times the lesson's own speed, backwards when negative. */
+  speed: number
+  passage: Passage | null
+  looping: boolean
+  elements: string[]
+  clips: string[]
+  moment: string | null
+  adding: Adding | null
+  pictureZoom: 'fit' | number
+  guides: boolean
+  panel: 'none' | 'palette' | 'keys' | 'files' | 'export' | 'lesson'
+}
+
+const blank = { format: 'vivid-vane-lesson', version: 1, name: '', frame: { width: 1920, height: 1080 }, rate: { num: 30, den: 1 }, length: null, background: '#22252a', media: {}, tracks: [], clips: [], elements: [], moments: [] } satisfies Lesson
+export const useBench = create<Bench>(() => ({
+  id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], save: { state: 'saved' }, playhead: 0, speed: 0, passage: null, looping: false,
+  elements: [], clips: [], moment: null, adding: null, pictureZoom: 'fit', guides: false, panel: 'none',
+}))
+export const bench = useBench.getState
+export const setBench = useBench.setState
+
+/** The lesson as it is shown now: with a drag that is under way, if any. */
+export const shown = (b: Bench = bench()): Timed => b.live ?? b.timed
+export const useShown = (): Timed => useBench(shown)
+
+/** Whether the picture shows the framing; the whole take is shown while a zoom is being drawn or is selected. */
+export const isFramed = (b: Bench = bench()): boolean => {
+  if (b.speed !== 0) return true
+  if (b.adding?.kind === 'zoom') return false
+  return !(b.elements.length === 1 && b.lesson.elements.find((e) => e.id === b.elements[0])?.look.kind === 'zoom')
+}
+
+let saver: Saver | null = null
+
+/** Opens a lesson: what was kept in this window and never reached the server goes there first. */
+export async function openLesson(id: string): Promise<void> {
+  saver?.close()
+  const mine = new Saver(id, {
+    onState: (save) => setBench({ save }),
+    onFresh: (lesson, revision, past, future) => take(id, lesson, past, future, revision),
+    onWord: (sentence, bad) => (bad ? toast.error(sentence, { duration: 9000 }) : toast(sentence)),
+  })
+  saver = mine
+  setBench({ ready: false, id, elements: [], clips: [], moment: null, adding: null, passage: null, speed: 0, live: null, playhead: 0 })
+  await mine.open()
+}
+export const closeLesson = (): void => { saver?.close(); saver = null; setBench({ ready: false, speed: 0 }) }
+export const hearNews = (lesson: string, revision: number, client: string, label: string): void => { if (lesson === bench().id) saver?.hear(revision, client, label) }
+export const checkServer = (): void => saver?.check()
+
+function take(id: string, lesson: Lesson, past: Entry[], future: Entry[], _revision: number): void {
+  const timed = resolve(lesson)
+  setBench({ id, ready: true, lesson, timed, live: null, past, future, ...kept(timed) })
+}
+const kept = (timed: Timed) => ({
+  elements: bench().elements.filter((e) => timed.spans.has(e)), clips: bench().clips.filter((c) => timed.lesson.clips.some((x) => x.id === c)),
+  moment: bench().moment && timed.moments.has(bench().moment!) ? bench().moment : null, playhead: Math.min(bench().playhead, timed.length - 1),
+})
+
+/** Makes an edit: seen at once, undone with its label, stored before it counts as saved. */
+export function edit(label: string, change: Edit): boolean {
+  const now = bench()
+  const result = applyEdit(now.lesson, change)
+  if ('refused' in result) {
+    setBench({ live: null })
+    if (result.refused) toast.error(result.refused)
+    return false
+  }
+  const { lesson, timed, patches, inverse } = result.edited
+  setBench({ lesson, timed, live: null, past: [...now.past, { label, patches, inverse }].slice(-200), future: [], ...kept(timed) })
+  saver?.add({ do: 'edit', label, patches, inverse, again: change })
+  return true
+}
+/** Shows an edit without making it: for a drag that is under way. */
+export function tryEdit(change: Edit | null): void {
+  if (!change) { setBench({ live: null }); return }
+  const result = applyEdit(bench().lesson, change)
+  if ('edited' in result) setBench({ live: result.edited.timed })
+  else setBench({ live: null })
+}
+
+function step(way: 'undo' | 'redo'): void {
+  const { past, future, lesson } = bench()
+  const entry = way === 'undo' ? past.at(-1) : future[0]
+  if (!entry) return
+  const next = applyPatches(lesson, way === 'undo' ? entry.inverse : entry.patches)
+  const timed = resolve(next)
+  setBench({ lesson: next, timed, live: null, past: way === 'undo' ? past.slice(0, -1) : [...past, entry], future: way === 'undo' ? [entry, ...future] : future.slice(1), ...kept(timed) })
+  saver?.add({ do: way, label: entry.label })
+  toast(way === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label}`, { id: 'history', duration: 1800 })
+}
+export const undo = (): void => step('undo')
+export const redo = (): void => step('redo')
+
+export const goTo = (frame: number): void => setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
+export const select = (elements: string[]): void => setBench({ elements, clips: [], ...(elements.length && { moment: bench().moment }) })
+export { freshId }

@@ -1,0 +1,224 @@
+import { toast } from 'sonner'
+import {
+  addElement, addElements, breakUpRipples, copies, elementAt, moveElements, removeClips, removeElements, removeMoment, restack, setClip, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
+} from '@/core/edits'
+import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
+import { clipEnd, takeAt } from '@/core/lesson/clips'
+import type { Element } from '@/core/lesson/schema'
+import { Element as ElementSchema } from '@/core/lesson/schema'
+import { framesPerSecond, timecode } from '@/core/time'
+import { bench, edit, freshId, goTo, redo, select, setBench, tryEdit, undo } from '../bench/store'
+
+export interface Command {
+  id: string
+  title: string
+  group: 'Play' | 'Go' | 'Add' | 'Edit' | 'Cut' | 'Moments' | 'View' | 'Lesson'
+  /** As `Shift+ArrowLeft`; several with a space between. */
+  keys?: string
+  can?: () => boolean
+  run: () => void
+}
+
+const KIND_KEYS: Record<ElementKind, string> = { callout: '1', arrow: '2', ripple: '3', bar: '4', still: '5', zoom: '6' }
+const SPEEDS = [1, 2, 4, 8]
+
+const has = () => bench().elements.length > 0
+const second = () => Math.round(framesPerSecond(bench().lesson.rate))
+
+/** Plays faster the same way each time; turns round at the lesson's own speed. */
+function shuttle(way: 1 | -1): void {
+  const { speed } = bench()
+  if (Math.sign(speed) !== way) { setBench({ speed: way }); return }
+  setBench({ speed: way * (SPEEDS[SPEEDS.indexOf(Math.abs(speed)) + 1] ?? 8) })
+}
+function jump(frames: Iterable<number>, way: 1 | -1): void {
+  const { playhead } = bench()
+  const sorted = [...new Set(frames)].filter((f) => (way > 0 ? f > playhead : f < playhead)).sort((a, b) => (a - b) * way)
+  if (sorted[0] !== undefined) goTo(sorted[0])
+}
+const cuts = () => bench().lesson.clips.flatMap((c) => [c.at, clipEnd(c)])
+const moments = () => [...bench().timed.moments.values()].flatMap((m) => (m.frame !== null && m.kind !== 'word' && m.kind !== 'phrase' && m.kind !== 'cut' && m.kind !== 'lesson' ? [m.frame] : []))
+const edges = () => [...bench().timed.spans.values()].flatMap((s) => [s.from, s.to - 1])
+
+export function beginAdding(kind: ElementKind, media?: string): void {
+  const { moment, playhead, timed } = bench()
+  setBench({ speed: 0 })
+  if (kind === 'bar') {
+    const e = elementAt(timed, { kind, id: freshId('bar'), frame: playhead, moment: null, at: null })
+    if (edit('Add a progress bar', addElement(e))) select([e.id])
+    return
+  }
+  if (kind === 'still' && !media && !Object.values(bench().lesson.media).some((m) => m.kind === 'picture')) {
+    toast('There is no picture in this lesson yet. Bring one in, then place it.')
+    setBench({ panel: 'files' })
+    return
+  }
+  setBench({ adding: { kind, moment, ...(media && { media }) } })
+}
+
+let nudge: { dx: number; dy: number; timer: ReturnType<typeof setTimeout> } | null = null
+/** Moves what is selected by pixels; a run of steps becomes one edit. */
+function nudgeBy(dx: number, dy: number): void {
+  if (!has()) return
+  const sum = { dx: (nudge?.dx ?? 0) + dx, dy: (nudge?.dy ?? 0) + dy }
+  if (nudge) clearTimeout(nudge.timer)
+  tryEdit(moveElements(bench().elements, sum.dx, sum.dy))
+  nudge = { ...sum, timer: setTimeout(endNudge, 450) }
+}
+export function endNudge(): void {
+  if (!nudge) return
+  const { dx, dy } = nudge
+  clearTimeout(nudge.timer)
+  nudge = null
+  edit(`Move by ${dx}, ${dy} px`, moveElements(bench().elements, dx, dy))
+}
+
+const CLIP = 'vivid-vane-elements:'
+function copy(): void {
+  const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
+  if (!list.length) return
+  copied = list
+  copiedTimed = bench().timed
+  void navigator.clipboard?.writeText(CLIP + JSON.stringify(list)).catch(() => {})
+  toast(`${list.length === 1 ? `“${list[0]!.name}”` : `${list.length} elements`} copied`, { duration: 1500 })
+}
+let copied: Element[] = []
+let copiedTimed = bench().timed
+async function paste(): Promise<void> {
+  let list = copied
+  let timed = copiedTimed
+  const text = await navigator.clipboard?.readText().catch(() => '') ?? ''
+  if (text.startsWith(CLIP)) {
+    const parsed = ElementSchema.array().safeParse(JSON.parse(text.slice(CLIP.length)))
+    if (parsed.success && JSON.stringify(parsed.data) !== JSON.stringify(list)) { list = parsed.data; timed = bench().timed }
+  }
+  if (!list.length) { toast('Nothing has been copied yet.'); return }
+  const { lesson, playhead } = bench()
+  const spans = new Map(list.map((e) => [e.id, timed.spans.get(e.id) ?? { from: 0, to: 90, startLost: false, endLost: false }]))
+  const track = lesson.tracks.find((t) => t.kind === 'elements')!.id
+  const fresh = copies(list, { ...timed, spans }, playhead, () => freshId('copy')).map((e) => (lesson.tracks.some((t) => t.id === e.track) ? e : { ...e, track }))
+  if (edit(fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`, addElements(fresh))) select(fresh.map((e) => e.id))
+}
+function duplicate(): void {
+  const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
+  const fresh = copies(list, bench().timed, null, () => freshId('copy'))
+  for (const e of fresh) { e.x += 24; e.y += 24 }
+  if (edit(fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`, addElements(fresh))) select(fresh.map((e) => e.id))
+}
+function remove(): void {
+  const { elements, clips, moment, timed } = bench()
+  if (elements.length) edit(elements.length === 1 ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”` : `Delete ${elements.length} elements`, removeElements(elements, timed))
+  else if (clips.length) edit(clips.length === 1 ? 'Take a clip out' : `Take ${clips.length} clips out`, removeClips(clips))
+  else if (moment && timed.moments.get(moment)?.byHand) edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))
+}
+
+/** Sets a mark or a chapter where the playhead is, also while it plays. */
+function mark(kind: 'mark' | 'chapter'): void {
+  const { playhead, lesson } = bench()
+  const n = [...bench().timed.moments.values()].filter((m) => m.kind === kind).length + 1
+  const id = freshId(kind)
+  const clip = takeAt(lesson, playhead)
+  if (edit(kind === 'mark' ? 'Set a moment' : 'Start a chapter', setMoment(id, kind, kind === 'mark' ? `moment ${n}` : `Chapter ${n}`, playhead))) {
+    const whole = bench().timed.moments.has(id) ? id : `${clip?.media}/${id}`
+    setBench({ moment: whole, elements: [], clips: [] })
+    toast(`${kind === 'mark' ? 'Moment' : 'Chapter'} set at ${timecode(playhead, lesson.rate)}`, { id: 'mark', duration: 1800 })
+  }
+}
+
+/** The clip that a cut is meant for: the selected one under the playhead, else the take there. */
+function clipHere() {
+  const { lesson, clips, playhead } = bench()
+  return lesson.clips.find((c) => clips.includes(c.id) && c.at <= playhead && playhead < clipEnd(c)) ?? takeAt(lesson, playhead)
+}
+function cut(): void {
+  const clip = clipHere()
+  if (!clip || bench().playhead <= clip.at) { toast('There is nothing to split here: put the playhead inside a clip.'); return }
+  edit('Split a clip', splitClip(clip.id, bench().playhead, freshId('clip')))
+}
+function removePassage(close: boolean): void {
+  const { passage, lesson, clips } = bench()
+  if (!passage) return
+  const selected = lesson.clips.find((c) => clips.includes(c.id))
+  const track = selected?.track ?? takeAt(lesson, passage.from)?.track
+  if (!track) { toast('There is no take in the passage.'); return }
+  if (edit(close ? 'Take the passage out, close the gap' : 'Take the passage out, leave the gap', takeOut(track, passage.from, passage.to, close, () => freshId('clip')))) {
+    setBench({ passage: null, looping: false })
+    goTo(passage.from)
+  }
+}
+function setPassage(side: 'from' | 'to'): void {
+  const { passage, playhead, timed } = bench()
+  if (side === 'from') setBench({ passage: { from: playhead, to: passage && passage.to > playhead ? passage.to : timed.length } })
+  else setBench({ passage: { from: passage && passage.from <= playhead ? passage.from : 0, to: playhead + 1 } })
+}
+const stack = (where: Restack, title: string): Command => ({ id: `stack-${where}`, title, group: 'Edit', can: has, run: () => void edit(title, restack(bench().elements, where)) })
+
+/** Everything that can be done, once: keys, palette and buttons all lead here. */
+export const COMMANDS: Command[] = [
+  { id: 'play', title: 'Play or stop', group: 'Play', keys: 'Space', run: () => setBench({ speed: bench().speed ? 0 : 1 }) },
+  { id: 'stop', title: 'Stop', group: 'Play', keys: 'k', run: () => setBench({ speed: 0 }) },
+  { id: 'forward', title: 'Play forwards; again: faster', group: 'Play', keys: 'l', run: () => shuttle(1) },
+  { id: 'backward', title: 'Play backwards; again: faster', group: 'Play', keys: 'j', run: () => shuttle(-1) },
+  { id: 'loop', title: 'Play the passage over and over', group: 'Play', keys: 'o', run: () => { if (!bench().passage) toast('Set a passage first: drag along the time scale, or [ and ].'); else setBench({ looping: !bench().looping }) } },
+  { id: 'next-frame', title: 'Next frame', group: 'Go', keys: '. ArrowRight', run: () => { setBench({ speed: 0 }); goTo(bench().playhead + 1) } },
+  { id: 'previous-frame', title: 'Previous frame', group: 'Go', keys: ', ArrowLeft', run: () => { setBench({ speed: 0 }); goTo(bench().playhead - 1) } },
+  { id: 'next-ten', title: 'Ten frames on', group: 'Go', keys: 'Shift+> Shift+ArrowRight', run: () => { setBench({ speed: 0 }); goTo(bench().playhead + 10) } },
+  { id: 'previous-ten', title: 'Ten frames back', group: 'Go', keys: 'Shift+< Shift+ArrowLeft', run: () => { setBench({ speed: 0 }); goTo(bench().playhead - 10) } },
+  { id: 'start', title: 'To the start', group: 'Go', keys: 'Home', run: () => goTo(0) },
+  { id: 'end', title: 'To the end', group: 'Go', keys: 'End', run: () => goTo(bench().timed.length - 1) },
+  { id: 'next-moment', title: 'Next moment', group: 'Go', keys: 'n', run: () => jump(moments(), 1) },
+  { id: 'previous-moment', title: 'Previous moment', group: 'Go', keys: 'Shift+N', run: () => jump(moments(), -1) },
+  { id: 'next-cut', title: 'Next cut', group: 'Go', keys: 'u', run: () => jump(cuts(), 1) },
+  { id: 'previous-cut', title: 'Previous cut', group: 'Go', keys: 'Shift+U', run: () => jump(cuts(), -1) },
+  { id: 'next-edge', title: 'Next start or end of an element', group: 'Go', keys: 'e', run: () => jump(edges(), 1) },
+  { id: 'previous-edge', title: 'Previous start or end of an element', group: 'Go', keys: 'Shift+E', run: () => jump(edges(), -1) },
+  { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(bench().playhead + second()) },
+  ...ELEMENT_KINDS.map((kind): Command => ({ id: `add-${kind}`, title: `Add: ${kindNamed(kind).title.toLowerCase()}`, group: 'Add', keys: KIND_KEYS[kind], run: () => beginAdding(kind) })),
+  { id: 'undo', title: 'Undo', group: 'Edit', keys: 'Ctrl+z', can: () => bench().past.length > 0, run: undo },
+  { id: 'redo', title: 'Redo', group: 'Edit', keys: 'Ctrl+Shift+Z Ctrl+y', can: () => bench().future.length > 0, run: redo },
+  { id: 'copy', title: 'Copy', group: 'Edit', keys: 'Ctrl+c', can: has, run: copy },
+  { id: 'paste', title: 'Paste at the playhead', group: 'Edit', keys: 'Ctrl+v', run: () => void paste() },
+  { id: 'duplicate', title: 'Duplicate', group: 'Edit', keys: 'Ctrl+d', can: has, run: duplicate },
+  { id: 'delete', title: 'Delete what is selected', group: 'Edit', keys: 'Delete Backspace', run: remove },
+  { id: 'all', title: 'Select all elements', group: 'Edit', keys: 'Ctrl+a', run: () => select(bench().lesson.elements.map((e) => e.id)) },
+  { id: 'nothing', title: 'Select nothing; give up', group: 'Edit', keys: 'Escape', run: () => setBench({ elements: [], clips: [], moment: null, adding: null, live: null }) },
+  ...([['left', -1, 0], ['right', 1, 0], ['up', 0, -1], ['down', 0, 1]] as const).flatMap(([name, dx, dy]): Command[] => {
+    const key = `Arrow${name[0]!.toUpperCase()}${name.slice(1)}`
+    return [
+      { id: `nudge-${name}`, title: `Move 1 px ${name}`, group: 'Edit', keys: key, can: has, run: () => nudgeBy(dx, dy) },
+      { id: `nudge-${name}-ten`, title: `Move 10 px ${name}`, group: 'Edit', keys: `Shift+${key}`, can: has, run: () => nudgeBy(dx * 10, dy * 10) },
+    ]
+  }),
+  stack('front', 'Bring to the front'), stack('forward', 'One step forward'), stack('backward', 'One step back'), stack('back', 'Send to the back'),
+  { id: 'break-ripples', title: 'Break the ripple rule up into single ripples', group: 'Edit', can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.look.kind === 'ripple' && e.look.every), run: () => { const id = bench().elements[0]!; edit('Break a ripple rule up', breakUpRipples(id, bench().timed, () => freshId('ripple'))) } },
+  { id: 'split', title: 'Split the clip at the playhead', group: 'Cut', keys: 'x', run: cut },
+  { id: 'passage-from', title: 'The passage starts here', group: 'Cut', keys: '[', run: () => setPassage('from') },
+  { id: 'passage-to', title: 'The passage ends here', group: 'Cut', keys: ']', run: () => setPassage('to') },
+  { id: 'passage-none', title: 'Forget the passage', group: 'Cut', keys: 'Shift+O', can: () => bench().passage !== null, run: () => setBench({ passage: null, looping: false }) },
+  { id: 'take-out-close', title: 'Take the passage out, close the gap', group: 'Cut', keys: 'Shift+X', can: () => bench().passage !== null, run: () => removePassage(true) },
+  { id: 'take-out-leave', title: 'Take the passage out, leave the gap', group: 'Cut', can: () => bench().passage !== null, run: () => removePassage(false) },
+  { id: 'mute', title: 'Mute the selected clips, or let them be heard', group: 'Cut', can: () => bench().clips.length > 0, run: () => { for (const id of bench().clips) edit('Mute a clip', setClip(id, (c) => { c.muted = !c.muted })) } },
+  { id: 'mark', title: 'Set a moment here', group: 'Moments', keys: 'm', run: () => mark('mark') },
+  { id: 'chapter', title: 'Start a chapter here', group: 'Moments', keys: 'Shift+M', run: () => mark('chapter') },
+  { id: 'add-track', title: 'Add a track for elements', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('elements'), kind: 'elements', name: 'More elements' })) },
+  { id: 'add-takes', title: 'Add a track for takes', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('takes'), kind: 'takes', name: 'More takes' })) },
+  { id: 'add-sound', title: 'Add a track for sound', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('sound'), kind: 'sound', name: 'More sound' })) },
+  { id: 'mute-all', title: 'Mute every sound track, or let them be heard', group: 'Lesson', run: () => { for (const t of bench().lesson.tracks.filter((x) => x.kind === 'sound')) edit('Mute a track', setTrack(t.id, (x) => { x.muted = !x.muted })) } },
+  { id: 'whole-picture', title: 'Fit the whole picture', group: 'View', keys: '0', run: () => setBench({ pictureZoom: 'fit' }) },
+  { id: 'full-size', title: 'Show the picture at 100 %', group: 'View', keys: 'Shift+)', run: () => setBench({ pictureZoom: 1 }) },
+  { id: 'guides', title: 'Show or hide the safe areas', group: 'View', keys: 'g', run: () => setBench({ guides: !bench().guides }) },
+  { id: 'files', title: 'Bring in files, or use one from the library', group: 'Lesson', keys: 'b', run: () => setBench({ panel: 'files' }) },
+  { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setBench({ panel: 'export' }) },
+  { id: 'lesson', title: 'Size, rate, length and background', group: 'Lesson', run: () => setBench({ elements: [], clips: [], moment: null }) },
+  { id: 'palette', title: 'Find a command', group: 'View', keys: 'Ctrl+k /', run: () => setBench({ panel: 'palette' }) },
+  { id: 'keys', title: 'Show the keys', group: 'View', keys: '?', run: () => setBench({ panel: 'keys' }) },
+]
+const BY_ID = new Map(COMMANDS.map((c) => [c.id, c]))
+export const command = (id: string): Command => BY_ID.get(id)!
+export function runCommand(id: string): void {
+  const c = BY_ID.get(id)
+  if (c && (!c.can || c.can())) c.run()
+}
+/** The first key of a command, as it is shown. */
+export const keyOf = (id: string): string | undefined => shownKey(BY_ID.get(id)?.keys?.split(' ')[0])
+export const shownKey = (keys?: string): string | undefined => keys?.replace('ArrowLeft', '←').replace('ArrowRight', '→').replace('ArrowUp', '↑').replace('ArrowDown', '↓').replace(/\b([a-z])$/, (k) => k.toUpperCase())

@@ -1,0 +1,92 @@
+import { Command as Cmd } from 'cmdk'
+import { Popover } from 'radix-ui'
+import { useMemo, useState } from 'react'
+import { setEdge } from '@/core/edits'
+import type { Edge, Element } from '@/core/lesson/schema'
+import { framesPerSecond, parseTimecode, timecode } from '@/core/time'
+import { momentName, tieTarget } from '@/core/timing'
+import { bench, edit, goTo, useShown } from '../bench/store'
+import { MomentIcon } from '../kit/kindIcon'
+import { NumberField } from '../kit/numberField'
+import { Choice, Words } from '../kit/fields'
+
+type How = 'moment' | 'loose' | 'length'
+/** An end of an element as a sentence that can be edited: “starts [4] frames [after] [the click on Lend out]”. */
+export function TieEditor({ element: e, side }: { element: Element; side: 'start' | 'end' }) {
+  const timed = useShown()
+  const span = timed.spans.get(e.id)!
+  const edge = e[side]
+  const at = side === 'start' ? span.from : span.to
+  const lost = side === 'start' ? span.startLost : span.endLost
+  const set = (next: Edge, label = `${side === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`) => edit(label, setEdge(e.id, side, next))
+  const how: How = edge.on === 'element' ? 'moment' : edge.on
+  const other = e[side === 'start' ? 'end' : 'start']
+  const change = (to: How) => {
+    if (to === how) return
+    if (to === 'loose') set({ on: 'loose', frame: at }, `Loosen the ${side} of “${e.name}”`)
+    else if (to === 'length') set({ on: 'length', frames: Math.max(1, span.to - span.from) })
+    else set({ on: 'moment', moment: side === 'start' ? 'lesson:start' : 'lesson:end', edge: 'start', offset: side === 'start' ? at : at - timed.length, last: at })
+  }
+  const tied = edge.on === 'moment' || edge.on === 'element' ? edge : null
+  return (
+    <div className={`rounded border bg-card p-2 ${lost ? 'border-accent' : 'border-edge'}`} data-testid={`tie-${side}`}>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <strong>{side === 'start' ? 'Starts' : 'Ends'}</strong>
+        <Choice bare label={`How the ${side} is set`} value={how} onChange={change} options={[{ value: 'moment', label: 'with a moment' }, { value: 'loose', label: 'at a time' }, ...(other.on !== 'length' ? [{ value: 'length' as const, label: 'by its length' }] : [])]} />
+        <button type="button" className="figures ml-auto rounded px-1 text-xs text-muted hover:bg-black/5" title="Go there" onClick={() => goTo(side === 'start' ? at : at - 1)}>{timecode(at, timed.lesson.rate)}</button>
+      </div>
+      <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
+        {edge.on === 'loose' && <span className="w-24"><Words label={`Time of the ${side}`} className="figures text-center" value={timecode(edge.frame, timed.lesson.rate)} onChange={(t) => { const f = parseTimecode(t, timed.lesson.rate); if (f !== null) set({ on: 'loose', frame: f }) }} /></span>}
+        {edge.on === 'length' && <><NumberField compact label="Length" unit="frames" min={1} value={edge.frames} onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)} /><span className="text-muted">= {(edge.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s {side === 'end' ? 'after its start' : 'before its end'}</span></>}
+        {tied && (
+          <>
+            {tied.offset !== 0 && <NumberField compact label="Frames off the moment" min={0} value={Math.abs(tied.offset)} onChange={(v) => set({ ...tied, offset: Math.sign(tied.offset) * v })} />}
+            {tied.offset !== 0 && <span>frames</span>}
+            <Choice bare label="Before or after" value={tied.offset === 0 ? 'on' : tied.offset > 0 ? 'after' : 'before'} onChange={(w) => set({ ...tied, offset: w === 'on' ? 0 : (w === 'after' ? 1 : -1) * (Math.abs(tied.offset) || 4) })} options={[{ value: 'on', label: 'on' }, { value: 'after', label: 'after' }, { value: 'before', label: 'before' }]} />
+            <MomentPicker label={tieTarget(timed, edge)} own={e.id} onPick={(next) => set({ ...next, offset: tied.offset, last: at } as Edge)} />
+          </>
+        )}
+      </div>
+      {lost && <p className="mt-1 text-accent-deep">This moment was cut away. The end keeps its place until you tie it again or the moment comes back.</p>}
+    </div>
+  )
+}
+
+type Target = { on: 'moment'; moment: string; edge: 'start' | 'end' } | { on: 'element'; element: string; edge: 'start' | 'end' }
+function MomentPicker({ label, own, onPick }: { label: string; own: string; onPick: (t: Target) => void }) {
+  const [open, setOpen] = useState(false)
+  const timed = useShown()
+  const entries = useMemo(() => (open ? [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => a.frame! - b.frame!) : []), [open, timed])
+  const pick = (t: Target) => { setOpen(false); onPick(t) }
+  const item = 'flex cursor-pointer items-center gap-1.5 rounded px-2 py-0.5 data-[selected=true]:bg-accent-wash'
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="max-w-full truncate rounded border border-dashed border-edge-strong px-1.5 py-0.5 text-left text-accent-deep hover:bg-accent-wash" title="Choose another moment">{label}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" className="z-50 w-80 rounded border border-edge-strong bg-sheet p-2 shadow-xl" onKeyDown={(e) => e.stopPropagation()}>
+          <Cmd label="Moments" defaultValue={entries.find((m) => m.frame! >= bench().playhead)?.id}>
+            <Cmd.Input autoFocus placeholder="Find a moment, a word or an element" className="mb-1 w-full rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent" />
+            <Cmd.List className="thin-scroll max-h-64 overflow-auto">
+              <Cmd.Empty className="p-2 text-muted">There is no such moment.</Cmd.Empty>
+              {entries.map((m) => (
+                <Cmd.Item key={m.id} value={m.id} keywords={[m.label, m.kind]} className={item} onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'start' })}>
+                  <MomentIcon kind={m.kind} size={12} /><span className="truncate">{momentName(m.kind, m.label)}</span><span className="figures ml-auto text-[11px] text-muted">{timecode(m.frame!, timed.lesson.rate)}</span>
+                </Cmd.Item>
+              ))}
+              {entries.filter((m) => m.untilFrame !== null && (m.kind === 'word' || m.kind === 'chapter')).map((m) => (
+                <Cmd.Item key={`${m.id} end`} value={`${m.id} end`} keywords={[m.label, 'end']} className={item} onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'end' })}>
+                  <MomentIcon kind={m.kind} size={12} /><span className="truncate">{momentName(m.kind, m.label, 'end')}</span><span className="figures ml-auto text-[11px] text-muted">{timecode(m.untilFrame!, timed.lesson.rate)}</span>
+                </Cmd.Item>
+              ))}
+              {open && timed.lesson.elements.filter((e) => e.id !== own).flatMap((e) => (['start', 'end'] as const).map((edge) => (
+                <Cmd.Item key={e.id + edge} value={`${e.id} ${edge}`} keywords={[e.name]} className={item} onSelect={() => pick({ on: 'element', element: e.id, edge })}>
+                  <span className="truncate">the {edge} of {e.name}</span>
+                </Cmd.Item>
+              )))}
+            </Cmd.List>
+          </Cmd>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

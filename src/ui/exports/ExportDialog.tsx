@@ -1,0 +1,45 @@
+import { useState } from 'react'
+import { toast } from 'sonner'
+import { framesPerSecond, timecode } from '@/core/time'
+import { setBench, useBench, useShown } from '../bench/store'
+import { ask, sentenceOf } from '../kit/api'
+import { Button } from '../kit/button'
+import { Dialog } from '../kit/dialog'
+import { Choice } from '../kit/fields'
+import { ExportList } from './ExportList'
+
+const HEIGHTS = [2160, 1440, 1080, 720, 540, 360]
+type Quality = 'draft' | 'good' | 'best'
+
+/** Starts an export of the lesson or the passage; below it, the exports of this lesson. */
+export function ExportDialog() {
+  const open = useBench((b) => b.panel === 'export')
+  const id = useBench((b) => b.id)
+  const passage = useBench((b) => b.passage)
+  const saved = useBench((b) => b.save.state === 'saved')
+  const { lesson, length } = useShown()
+  const [what, setWhat] = useState<'lesson' | 'passage'>('lesson')
+  const [quality, setQuality] = useState<Quality>('good')
+  const [height, setHeight] = useState('own')
+  const part = what === 'passage' && passage ? passage : { from: 0, to: length }
+  const begin = () => {
+    void ask('/api/exports', 'POST', { lesson: id, choice: { quality, ...(what === 'passage' && passage && { from: passage.from, to: passage.to }), ...(height !== 'own' && { height: Number(height) }) } })
+      .then(() => toast('The export runs in the background; this window can be closed.'), (e: unknown) => toast.error(sentenceOf(e)))
+  }
+  const heights = HEIGHTS.filter((h) => h !== lesson.frame.height)
+  return (
+    <Dialog open={open} onOpenChange={(o) => { if (!o) setBench({ panel: 'none' }) }} title="Export" wide>
+      <div className="grid grid-cols-[300px_1fr] gap-6">
+        <div className="space-y-2.5">
+          <Choice label="What" value={what === 'passage' && passage ? 'passage' : 'lesson'} onChange={setWhat} options={[{ value: 'lesson', label: 'the lesson' }, ...(passage ? [{ value: 'passage' as const, label: 'the passage' }] : [])]} />
+          <Choice label="Size" value={height} onChange={setHeight} options={[{ value: 'own', label: `its own, ${lesson.frame.width} × ${lesson.frame.height}` }, ...heights.map((h) => ({ value: String(h), label: `${Math.round((h * lesson.frame.width) / lesson.frame.height / 2) * 2} × ${h}` }))]} />
+          <Choice label="Quality" value={quality} onChange={setQuality} options={[{ value: 'draft', label: 'draft: fast and small' }, { value: 'good', label: 'good' }, { value: 'best', label: 'best: slow and large' }]} />
+          <p className="text-muted">MP4 with H.264 and AAC, {part.to - part.from} frames, {timecode(part.to - part.from, lesson.rate)} ({((part.to - part.from) / framesPerSecond(lesson.rate)).toFixed(1)} s).{!passage && ' Set a passage with [ and ] to export a part.'}</p>
+          <Button look="main" className="w-full justify-center" disabled={!saved || lesson.clips.length === 0} onClick={begin}>{saved ? 'Export' : 'Saving first…'}</Button>
+          {lesson.clips.length === 0 && <p className="text-accent-deep">There is no take in this lesson yet. Bring in a recording first.</p>}
+        </div>
+        <div><h3 className="mb-2 font-semibold">Exports of this lesson</h3>{open && <ExportList lesson={id} />}</div>
+      </div>
+    </Dialog>
+  )
+}

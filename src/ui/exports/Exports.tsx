@@ -1,0 +1,13 @@
+'use client'
+
+import { PageHead } from '../lessons/PageHead'
+import { ExportList } from './ExportList'
+
+export function Exports() {
+  return (
+    <>
+      <PageHead here="exports" />
+      <main className="mx-auto max-w-[860px] px-6 py-6"><ExportList /></main>
+    </>
+  )
+}

@@ -1,0 +1,86 @@
+import { Film, Image, Music, Plus, RotateCcw, Upload, X } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import type { Medium } from '@/core/lesson/schema'
+import { setBench, useBench } from '../bench/store'
+import { beginAdding } from '../commands/commands'
+import { ask } from '../kit/api'
+import { Button } from '../kit/button'
+import { Dialog } from '../kit/dialog'
+import { bringIn, cancelComing, forgetComing, layFile, retryComing, useComing, type Coming } from './bringIn'
+
+interface LibraryFile { sha256: string; name: string; kind: Medium['kind']; bytes: number; medium: Medium }
+const ICONS = { take: Film, sound: Music, picture: Image }
+const ACCEPT = '.mp4,.mov,.webm,.mkv,.gif,.png,.jpg,.jpeg,.webp,.svg,.wav,.mp3,.m4a,.ogg,.opus,.flac,.jsonl,.vtt,.srt'
+const lengthOf = (m: Medium) => (m.durationUs ? `${Math.floor(m.durationUs / 6e7)}:${String(Math.floor((m.durationUs / 1e6) % 60)).padStart(2, '0')}` : '')
+
+/** Files are brought in here, and used again from the library. */
+export function Files() {
+  const open = useBench((b) => b.panel === 'files')
+  const inLesson = useBench((b) => b.lesson.media)
+  const coming = useComing((s) => s.files)
+  const [search, setSearch] = useState('')
+  const [files, setFiles] = useState<LibraryFile[] | null>(null)
+  const picker = useRef<HTMLInputElement>(null)
+  const ready = coming.filter((f) => f.state === 'done').length
+  useEffect(() => {
+    if (!open) return
+    const timer = setTimeout(() => void ask<LibraryFile[]>(`/api/media?search=${encodeURIComponent(search)}`).then(setFiles, () => setFiles([])), search ? 200 : 0)
+    return () => clearTimeout(timer)
+  }, [open, search, ready])
+  return (
+    <Dialog open={open} onOpenChange={(o) => { if (!o) setBench({ panel: 'none' }) }} title="Files" wide>
+      <button
+        type="button" onClick={() => picker.current?.click()} onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); e.stopPropagation(); void bringIn([...e.dataTransfer.files]) }}
+        className="flex w-full flex-col items-center gap-1 rounded border-2 border-dashed border-edge-strong bg-card px-4 py-4 hover:border-accent"
+      >
+        <Upload size={20} /><strong>Drop files here, or press to pick them</strong>
+        <span className="text-muted">Recordings (MP4, MOV, WebM, MKV, GIF) with their trace (.jsonl) · narration (WAV, MP3, M4A, OGG, FLAC) with captions (VTT, SRT) · pictures (PNG, JPEG, WebP, SVG)</span>
+      </button>
+      <input ref={picker} type="file" multiple accept={ACCEPT} className="hidden" data-testid="file-picker" onChange={(e) => { void bringIn([...(e.target.files ?? [])]); e.target.value = '' }} />
+      {coming.length > 0 && <ul className="mt-3 space-y-1">{coming.toReversed().map((f) => <ComingRow key={f.key} file={f} />)}</ul>}
+      <div className="mt-4 mb-2 flex items-center justify-between"><h3 className="font-semibold">Library</h3><input type="search" aria-label="Search the library" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent" /></div>
+      <ul className="thin-scroll max-h-64 divide-y divide-edge overflow-auto rounded border border-edge bg-card">
+        {files?.map((f) => {
+          const Icon = ICONS[f.kind]
+          const here = Object.values(inLesson).some((m) => m.sha256 === f.sha256)
+          return (
+            <li key={f.sha256} className="flex items-center gap-2 px-2 py-1.5">
+              <Icon size={15} aria-hidden className="shrink-0 text-muted" />
+              <span className="min-w-0 flex-1 truncate">{f.name}</span>
+              <span className="figures text-xs text-muted">{f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''} {lengthOf(f.medium)}</span>
+              {f.kind === 'picture' && here
+                ? <Button onClick={() => { const id = Object.entries(inLesson).find(([, m]) => m.sha256 === f.sha256)![0]; setBench({ panel: 'none' }); beginAdding('still', id) }}><Plus size={13} />Place it</Button>
+                : <Button onClick={() => void layFile(f.sha256, f.medium)}><Plus size={13} />{f.kind === 'picture' ? 'Into the lesson' : here ? 'Lay again' : 'Lay on the timeline'}</Button>}
+            </li>
+          )
+        })}
+        {files?.length === 0 && <li className="p-3 text-muted">{search ? 'No file in the library has this in its name.' : 'The library is empty.'}</li>}
+        {files === null && <li className="p-3 text-muted">Looking…</li>}
+      </ul>
+    </Dialog>
+  )
+}
+
+export function ComingRow({ file: f }: { file: Coming }) {
+  const busy = f.state === 'sending' || f.state === 'waiting' || f.state === 'running'
+  return (
+    <li className="rounded border border-edge bg-card px-2 py-1.5" data-coming={f.name}>
+      <div className="flex items-center gap-2">
+        <span className="min-w-0 flex-1 truncate">{f.name}</span>
+        <span className={f.state === 'failed' ? 'text-accent-deep' : 'text-muted'}>{f.step}{busy && f.share > 0 ? ` ${Math.round(f.share * 100)} %` : ''}</span>
+        {(f.state === 'failed' || f.state === 'cancelled') && <button type="button" aria-label={`Try ${f.name} again`} className="rounded p-0.5 hover:bg-black/10" onClick={() => void retryComing(f)}><RotateCcw size={14} /></button>}
+        <button type="button" aria-label={busy ? `Cancel ${f.name}` : `Take ${f.name} off this list`} className="rounded p-0.5 hover:bg-black/10" onClick={() => (busy ? void cancelComing(f) : forgetComing(f))}><X size={14} /></button>
+      </div>
+      {busy && <div className="mt-1 h-1 rounded bg-edge" role="progressbar" aria-valuenow={Math.round(f.share * 100)} aria-label={`${f.name}: ${f.step}`}><div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, f.share * 100)}%` }} /></div>}
+      {f.sentence && <p className="mt-1 text-accent-deep">{f.sentence}</p>}
+    </li>
+  )
+}
+
+/** What is on its way in, in a corner of the workbench while the files dialog is closed. */
+export function ComingCorner() {
+  const files = useComing((s) => s.files).filter((f) => f.state !== 'done')
+  const open = useBench((b) => b.panel === 'files')
+  if (open || files.length === 0) return null
+  return <ul className="absolute right-3 bottom-3 z-30 w-80 space-y-1 shadow-lg" aria-live="polite">{files.map((f) => <ComingRow key={f.key} file={f} />)}</ul>
+}

@@ -1,0 +1,13 @@
+/** What the server answered instead of doing it. */
+export class Refusal extends Error {
+  constructor(readonly status: number, sentence: string, readonly facts: Record<string, unknown>) { super(sentence) }
+}
+
+/** Asks the server. @throws Refusal with its sentence; TypeError when it cannot be reached */
+export async function ask<T = unknown>(path: string, method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> {
+  const response = await fetch(path, { method, cache: 'no-store', ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) })
+  const answer = (await response.json().catch(() => ({}))) as { sentence?: string } & Record<string, unknown>
+  if (!response.ok) throw new Refusal(response.status, answer.sentence ?? 'The server could not do this. Try again.', answer)
+  return answer as T
+}
+export const sentenceOf = (e: unknown): string => (e instanceof Refusal ? e.message : 'The server cannot be reached. It is tried again by itself; your work is kept in this window.')

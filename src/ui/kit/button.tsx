@@ -1,0 +1,30 @@
+import type { ButtonHTMLAttributes, ReactNode } from 'react'
+import { Tooltip } from 'radix-ui'
+
+type Look = 'plain' | 'main' | 'quiet'
+const LOOKS: Record<Look, string> = {
+  plain: 'border border-edge bg-card hover:border-edge-strong active:bg-paper',
+  main: 'border border-accent-deep bg-accent text-white hover:bg-accent-deep',
+  quiet: 'border border-transparent hover:bg-black/5 active:bg-black/10',
+}
+interface Props extends ButtonHTMLAttributes<HTMLButtonElement> { look?: Look; pressed?: boolean }
+
+export function Button({ look = 'plain', pressed, className = '', ...rest }: Props) {
+  return <button type="button" aria-pressed={pressed} className={`inline-flex h-7 items-center gap-1.5 rounded px-2.5 whitespace-nowrap disabled:opacity-40 ${LOOKS[look]} ${pressed ? '!border-accent !bg-accent-wash' : ''} ${className}`} {...rest} />
+}
+
+/** A button that shows only an icon; its label is read out, and shown with its key when pointed at. */
+export function IconButton({ label, keys, children, className = '', ...rest }: Props & { label: string; keys?: string; children: ReactNode }) {
+  return (
+    <Tooltip.Root>
+      <Tooltip.Trigger asChild>
+        <Button look="quiet" aria-label={label} className={`!w-7 justify-center !px-0 ${className}`} {...rest}>{children}</Button>
+      </Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content sideOffset={4} className="z-50 rounded bg-ink px-2 py-1 text-xs text-paper">
+          {label}{keys && <kbd className="ml-2 font-code text-[11px] opacity-70">{keys}</kbd>}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
+  )
+}

@@ -1,0 +1,20 @@
+import { X } from 'lucide-react'
+import { Dialog as Base } from 'radix-ui'
+import type { ReactNode } from 'react'
+
+export function Dialog({ open, onOpenChange, title, children, wide }: { open: boolean; onOpenChange: (open: boolean) => void; title: string; children: ReactNode; wide?: boolean }) {
+  return (
+    <Base.Root open={open} onOpenChange={onOpenChange}>
+      <Base.Portal>
+        <Base.Overlay className="fixed inset-0 z-40 bg-ink/40" />
+        <Base.Content aria-describedby={undefined} className={`fixed top-1/2 left-1/2 z-50 max-h-[86vh] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-lg border border-edge-strong bg-sheet p-5 shadow-xl ${wide ? 'w-[760px]' : 'w-[440px]'} max-w-[94vw]`} onKeyDown={(e) => e.stopPropagation()}>
+          <div className="mb-3 flex items-center justify-between">
+            <Base.Title className="font-head text-lg">{title}</Base.Title>
+            <Base.Close aria-label="Close" className="rounded p-1 hover:bg-black/5"><X size={16} /></Base.Close>
+          </div>
+          {children}
+        </Base.Content>
+      </Base.Portal>
+    </Base.Root>
+  )
+}

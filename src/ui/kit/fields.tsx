@@ -1,0 +1,50 @@
+import { useEffect, useState, type ReactNode } from 'react'
+
+const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:border-accent outline-none'
+
+export function Row({ label, children }: { label: string; children: ReactNode }) {
+  return <div className="flex items-center justify-between gap-2"><span className="shrink-0 text-muted">{label}</span>{children}</div>
+}
+
+export function Choice<T extends string>({ label, value, options, onChange, bare }: { label: string; value: T; options: readonly { value: T; label: string }[]; onChange: (v: T) => void; bare?: boolean }) {
+  const select = (
+    <select aria-label={label} value={value} onChange={(e) => onChange(e.target.value as T)} className={`${BOX} max-w-40`}>
+      {options.map((o) => <option key={o.value} value={o.value}>{o.label}</option>)}
+    </select>
+  )
+  return bare ? select : <Row label={label}>{select}</Row>
+}
+
+export function Tick({ label, value, onChange }: { label: string; value: boolean; onChange: (v: boolean) => void }) {
+  return <label className="flex items-center justify-between gap-2"><span className="text-muted">{label}</span><input type="checkbox" className="size-4 accent-accent" checked={value} onChange={(e) => onChange(e.target.checked)} /></label>
+}
+
+/** A colour of `#rrggbb`, or none. What it had of transparency is kept. */
+export function Colour({ label, value, optional, onChange }: { label: string; value: string | null; optional?: boolean; onChange: (v: string | null) => void }) {
+  return (
+    <Row label={label}>
+      <span className="flex items-center gap-1.5">
+        {optional && <input type="checkbox" aria-label={`${label}: shown`} className="size-4 accent-accent" checked={value !== null} onChange={(e) => onChange(e.target.checked ? '#2b2118' : null)} />}
+        {value !== null && <span className="figures text-xs text-muted">{value.slice(0, 7)}</span>}
+        <input type="color" aria-label={label} disabled={value === null} className="h-6 w-9 rounded border border-edge bg-card disabled:opacity-30" value={(value ?? '#000000').slice(0, 7)} onChange={(e) => onChange(e.target.value + (value ?? '').slice(7))} />
+      </span>
+    </Row>
+  )
+}
+
+/** Text that is handed on when the field is left, or with Enter (Ctrl+Enter in several lines). */
+export function Words({ label, value, lines = 1, onChange, className = '' }: { label: string; value: string; lines?: number; onChange: (v: string) => void; className?: string }) {
+  const [text, setText] = useState(value)
+  useEffect(() => setText(value), [value])
+  const common = {
+    'aria-label': label, value: text, className: `${BOX} w-full ${className}`,
+    onBlur: () => { if (text !== value) onChange(text) },
+    onChange: (e: { target: { value: string } }) => setText(e.target.value),
+    onKeyDown: (e: React.KeyboardEvent<HTMLElement>) => {
+      e.stopPropagation()
+      if (e.key === 'Enter' && (lines === 1 || e.ctrlKey || e.metaKey)) (e.target as HTMLElement).blur()
+      if (e.key === 'Escape') { setText(value); requestAnimationFrame(() => (e.target as HTMLElement).blur()) }
+    },
+  }
+  return lines > 1 ? <textarea rows={lines} {...common} /> : <input {...common} />
+}

@@ -1,0 +1,62 @@
+import { useRef, useState } from 'react'
+
+interface Props {
+  label: string
+  value: number
+  /** What is shown after the number, and how it is named: px, %, frames … */
+  unit?: string
+  min?: number
+  max?: number
+  step?: number
+  digits?: number
+  /** While it is dragged or stepped. */
+  onLive?: (value: number) => void
+  onChange: (value: number) => void
+  compact?: boolean
+}
+
+/** A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label. Escape puts it back. */
+export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, onLive, onChange, compact }: Props) {
+  const [text, setText] = useState<string | null>(null)
+  const drag = useRef<{ x: number; from: number; now: number } | null>(null)
+  const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
+  const limit = (v: number) => Math.min(max, Math.max(min, Math.round(v * 10 ** digits) / 10 ** digits))
+  const commit = () => {
+    if (text === null) return
+    const typed = Number(text.replace(',', '.').replace(/[^\d.eE+-]/g, ''))
+    if (text.trim() !== '' && Number.isFinite(typed) && limit(typed) !== value) onChange(limit(typed))
+    setText(null)
+  }
+  return (
+    <label className={`flex items-center gap-1.5 ${compact ? '' : 'justify-between'}`}>
+      <span
+        className={compact ? 'sr-only' : 'cursor-ew-resize text-muted select-none'}
+        onPointerDown={(e) => { e.preventDefault(); e.currentTarget.setPointerCapture(e.pointerId); drag.current = { x: e.clientX, from: value, now: value } }}
+        onPointerMove={(e) => {
+          if (!drag.current) return
+          drag.current.now = limit(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step * (e.shiftKey ? 10 : 1));
+          (onLive ?? (() => {}))(drag.current.now)
+        }}
+        onPointerUp={() => { const d = drag.current; drag.current = null; if (d && d.now !== d.from) onChange(d.now) }}
+      >{label}</span>
+      <span className="flex items-center rounded border border-edge bg-card focus-within:border-accent">
+        <input
+          aria-label={unit ? `${label} (${unit})` : label} className="figures w-16 bg-transparent px-1.5 py-0.5 text-right outline-none" inputMode="decimal"
+          value={text ?? show(value)} onFocus={(e) => { setText(show(value)); e.target.select() }} onChange={(e) => setText(e.target.value)} onBlur={commit}
+          onKeyDown={(e) => {
+            e.stopPropagation()
+            if (e.key === 'Enter') { commit(); e.currentTarget.blur() }
+            if (e.key === 'Escape') { setText(null); e.currentTarget.blur() }
+            if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+              e.preventDefault()
+              const next = limit((text === null ? value : Number(text) || value) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
+              setText(show(next))
+              onChange(next)
+            }
+          }}
+        />
+        {unit && <span className="pr-1.5 text-xs text-muted">{unit}</span>}
+      </span>
+    </label>
+  )
+}

@@ -1,0 +1,59 @@
+'use client'
+
+import { Copy, Plus, Trash2 } from 'lucide-react'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { Tooltip } from 'radix-ui'
+import { useCallback, useEffect, useState } from 'react'
+import { toast } from 'sonner'
+import { timecode, type Rate } from '@/core/time'
+import { ask, sentenceOf } from '../kit/api'
+import { Button, IconButton } from '../kit/button'
+import { useNews } from '../kit/news'
+import { PageHead } from './PageHead'
+
+interface Row { id: string; name: string; revision: number; frames: number; rate: Rate; width: number; height: number; elements: number; updatedAt: string }
+
+/** The library of lessons. */
+export function Lessons() {
+  const router = useRouter()
+  const [rows, setRows] = useState<Row[] | null>(null)
+  const [search, setSearch] = useState('')
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const load = useCallback(() => void ask<Row[]>(`/api/lessons?search=${encodeURIComponent(search)}`).then((r) => { setRows(r); setTrouble(null) }, (e: unknown) => setTrouble(sentenceOf(e))), [search])
+  useEffect(() => { const t = setTimeout(load, search ? 200 : 0); return () => clearTimeout(t) }, [load, search])
+  useNews((n) => { if (n.about === 'lesson') load() }, load)
+  const make = () => void ask<{ id: string }>('/api/lessons', 'POST', { name: 'New lesson' }).then(({ id }) => router.push(`/lessons/${id}`), (e: unknown) => toast.error(sentenceOf(e)))
+  const copy = (r: Row) => void ask('/api/lessons', 'POST', { copyOf: r.id }).then(() => { load(); toast(`“${r.name}” is duplicated.`) }, (e: unknown) => toast.error(sentenceOf(e)))
+  const remove = (r: Row) => void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: true }).then(() => {
+    load()
+    toast(`“${r.name}” is removed.`, { duration: 12_000, action: { label: 'Put it back', onClick: () => void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: false }).then(load) } })
+  }, (e: unknown) => toast.error(sentenceOf(e)))
+  return (
+    <Tooltip.Provider delayDuration={400}>
+      <PageHead here="lessons">
+        <input type="search" aria-label="Search the lessons" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-64 rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent" />
+        <Button look="main" onClick={make}><Plus size={14} />New lesson</Button>
+      </PageHead>
+      <main className="mx-auto max-w-[1160px] px-6 py-6">
+        {trouble && <p role="alert" className="mb-4 rounded border border-accent bg-accent-wash p-3">{trouble}</p>}
+        {rows?.length === 0 && !trouble && <p className="mt-16 text-center text-lg text-muted">{search ? `No lesson has “${search}” in its name.` : 'There is no lesson yet. Make one, and drop a screen recording into it.'}</p>}
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
+          {rows?.map((r) => (
+            <li key={r.id} className="group overflow-hidden rounded-md border border-edge bg-card hover:border-edge-strong" data-lesson={r.name}>
+              <Link href={`/lessons/${r.id}`} className="block">
+                <span className="grid aspect-video place-items-center bg-surround">{r.frames > 1 || r.elements > 0 ? <img src={`/api/lessons/${r.id}/poster?revision=${r.revision}`} alt="" className="size-full object-contain" loading="lazy" /> : <span className="text-[#cfc8bb]">No recording yet</span>}</span>
+                <span className="block px-3 pt-2 font-head text-[15px]">{r.name}</span>
+              </Link>
+              <div className="flex items-center px-3 pb-2 text-muted">
+                <span className="figures flex-1 text-xs">{timecode(r.frames > 1 ? r.frames : 0, r.rate)} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br />{new Date(r.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+                <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}><Copy size={14} /></IconButton>
+                <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}><Trash2 size={14} /></IconButton>
+              </div>
+            </li>
+          ))}
+        </ul>
+      </main>
+    </Tooltip.Provider>
+  )
+}

@@ -1,0 +1,58 @@
+import { useEffect, useRef, useState } from 'react'
+import { bench, setBench, useBench, useShown } from '../bench/store'
+import { Player } from '../preview/player'
+import { Overlay } from './Overlay'
+
+const MARGIN = 16
+/** The picture at the playhead, and what can be grasped on it. */
+export function Picture() {
+  const holder = useRef<HTMLDivElement>(null)
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const player = useRef<Player | null>(null)
+  const [room, setRoom] = useState({ width: 0, height: 0 })
+  const frame = useShown().lesson.frame
+  const zoom = useBench((b) => b.pictureZoom)
+  const empty = useBench((b) => b.ready && b.lesson.clips.length === 0)
+
+  useEffect(() => {
+    player.current = new Player(canvas.current!)
+    const watch = new ResizeObserver(([entry]) => setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }))
+    watch.observe(holder.current!)
+    return () => { watch.disconnect(); player.current?.close(); player.current = null }
+  }, [])
+
+  const fit = Math.min((room.width - MARGIN) / frame.width, (room.height - MARGIN) / frame.height)
+  const scale = Math.max(0.02, zoom === 'fit' ? fit : zoom / (typeof devicePixelRatio === 'number' ? devicePixelRatio : 1))
+  const width = Math.round(frame.width * scale)
+  const height = Math.round(frame.height * scale)
+  useEffect(() => {
+    if (room.width === 0) return
+    const own = Math.min(1, scale * devicePixelRatio)
+    player.current?.resize(Math.max(2, Math.round(frame.width * own)), Math.max(2, Math.round(frame.height * own)))
+  }, [scale, frame.width, frame.height, room.width])
+
+  return (
+    <div
+      ref={holder} className="thin-scroll relative grid min-h-0 flex-1 overflow-auto bg-surround" data-testid="picture"
+      onWheel={(e) => {
+        if (!e.ctrlKey && !e.metaKey) return
+        const now = bench().pictureZoom === 'fit' ? scale * devicePixelRatio : (bench().pictureZoom as number)
+        setBench({ pictureZoom: Math.min(8, Math.max(0.1, now * (e.deltaY < 0 ? 1.15 : 1 / 1.15))) })
+      }}
+    >
+      <div className="relative m-auto" style={{ width, height }}>
+        <canvas ref={canvas} width={16} height={9} aria-label="The picture at the playhead" className="absolute inset-0 block size-full" />
+        <Overlay scale={scale} />
+        {empty && (
+          <div className="absolute inset-0 grid place-items-center text-center text-paper">
+            <div>
+              <p className="font-head text-lg">This lesson has no recording yet</p>
+              <p className="mt-1 mb-3 opacity-80">Drop a screen recording here, with its trace and narration if you have them.</p>
+              <button type="button" className="rounded bg-accent px-4 py-2 text-white hover:bg-accent-deep" onClick={() => setBench({ panel: 'files' })}>Bring in files</button>
+            </div>
+          </div>
+        )}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,198 @@
+import { framesPerSecond } from '@/core/time'
+import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
+import type { Timed } from '@/core/timing'
+import { paint, type Easel } from '@/paint'
+import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
+import { SoundPlayer } from './sound'
+import { TakeReader } from './takeReader'
+
+const mediaUrl = (file: string) => `/${file}`
+/** What was painted: dispatched on the canvas as `painted`. */
+export interface Painted { frame: number; dropped: number }
+
+/** Paints the lesson at the playhead on a canvas, and moves the playhead when it plays. */
+export class Player {
+  private readonly readers = new Map<string, TakeReader>()
+  private readonly stills = new Map<string, HTMLImageElement>()
+  private readonly paths = new Map<string, Path2D>()
+  private readonly sound = new SoundPlayer(mediaUrl)
+  private readonly context: CanvasRenderingContext2D
+  private readonly unsubscribe: () => void
+  private asked = 0
+  private raf = 0
+  private playing = 0
+  private fontsReady = false
+
+  constructor(private readonly canvas: HTMLCanvasElement) {
+    this.context = canvas.getContext('2d', { alpha: false })!
+    void document.fonts.ready.then(async () => {
+      await Promise.all([...document.fonts].map((f) => f.load()))
+      this.fontsReady = true
+      this.refresh()
+    })
+    this.unsubscribe = useBench.subscribe((now, before) => {
+      if (now.speed !== before.speed) this.startOrStop()
+      else if (now.speed !== 0 && now.timed !== before.timed) this.startOrStop()
+      if (now.speed === 0 && (now.playhead !== before.playhead || now.timed !== before.timed || now.live !== before.live || isFramed(now) !== isFramed(before))) this.refresh()
+    })
+  }
+  close(): void {
+    this.unsubscribe()
+    cancelAnimationFrame(this.raf)
+    this.sound.close()
+    for (const r of this.readers.values()) r.close()
+    this.readers.clear()
+  }
+
+  /** Fits the canvas's own pixels to a size and paints again. */
+  resize(width: number, height: number): void {
+    if (this.canvas.width === width && this.canvas.height === height) return
+    this.canvas.width = width
+    this.canvas.height = height
+    this.refresh()
+  }
+
+  /** Paints the frame at the playhead, as soon as its pictures are decoded. */
+  refresh(): void {
+    if (bench().speed !== 0 || !bench().ready) return
+    const mine = ++this.asked
+    const timed = shown()
+    const frame = Math.min(bench().playhead, timed.length - 1)
+    const list = evaluate(timed, frame, isFramed())
+    this.keepReaders(timed, list)
+    for (const [clip, r] of this.readers) if (!list.takes.some((t) => t.clip === clip)) r.halt()
+    if (list.takes.every((l) => this.pictureOf(l, timed))) { this.paint(list, timed, frame, 0); return }
+    void Promise.all(list.takes.map((l) => this.fetch(l, timed))).then(() => {
+      if (mine === this.asked && bench().speed === 0) this.paint(list, timed, frame, 0)
+    })
+  }
+
+  private paint(list: DisplayList, timed: Timed, frame: number, dropped: number): void {
+    if (!this.fontsReady) return
+    paint(this.context, list, this.easel(timed), this.canvas.width)
+    this.canvas.dataset.frame = String(frame)
+    this.canvas.dispatchEvent(new CustomEvent<Painted>('painted', { detail: { frame, dropped } }))
+  }
+
+  private reader(layer: TakeLayer, timed: Timed): TakeReader | null {
+    const medium = timed.lesson.media[layer.media]
+    if (!medium || medium.kind !== 'take' || !medium.rate) return null
+    let reader = this.readers.get(layer.clip)
+    if (!reader) {
+      const file = medium.aids?.proxy ? medium.file.replace(/take\.mp4$/, 'proxy.mp4') : medium.file
+      this.readers.set(layer.clip, (reader = new TakeReader(mediaUrl(file), medium.rate)))
+    }
+    return reader
+  }
+  private still(media: string, timed: Timed): HTMLImageElement | null {
+    const medium = timed.lesson.media[media]
+    if (medium?.kind !== 'picture') return null
+    let image = this.stills.get(media)
+    if (!image) {
+      image = new Image()
+      image.onload = () => this.refresh()
+      image.src = mediaUrl(medium.file)
+      this.stills.set(media, image)
+    }
+    return image.complete && image.naturalWidth ? image : null
+  }
+  private pictureOf(layer: TakeLayer, timed: Timed): CanvasImageSource | null {
+    return timed.lesson.media[layer.media]?.kind === 'picture' ? this.still(layer.media, timed) : (this.reader(layer, timed)?.has(layer.sourceFrame) ?? null)
+  }
+  private async fetch(layer: TakeLayer, timed: Timed): Promise<void> {
+    if (timed.lesson.media[layer.media]?.kind === 'picture') await this.still(layer.media, timed)?.decode().catch(() => {})
+    else await this.reader(layer, timed)?.seek(layer.sourceFrame)
+  }
+  /** The readers of clips in sight or sought last stay open, four at most. */
+  private keepReaders(timed: Timed, list: DisplayList): void {
+    for (const [clip, r] of this.readers) {
+      const gone = !timed.lesson.clips.some((c) => c.id === clip)
+      if (gone || (this.readers.size > 4 && !list.takes.some((t) => t.clip === clip))) { r.close(); this.readers.delete(clip) }
+    }
+  }
+  private easel(timed: Timed): Easel {
+    return {
+      takePicture: (layer) => this.pictureOf(layer, timed),
+      stillPicture: (media) => this.still(media, timed),
+      sheet: (w, h) => {
+        const c = document.createElement('canvas')
+        c.width = w
+        c.height = h
+        return c.getContext('2d')!
+      },
+      path: (d) => {
+        let p = this.paths.get(d)
+        if (!p) {
+          if (this.paths.size > 2000) this.paths.clear()
+          this.paths.set(d, (p = new Path2D(d)))
+        }
+        return p
+      },
+    }
+  }
+
+  private startOrStop(): void {
+    cancelAnimationFrame(this.raf)
+    this.sound.stop()
+    const mine = ++this.playing
+    if (bench().speed === 0) {
+      for (const r of this.readers.values()) r.halt()
+      this.refresh()
+      return
+    }
+    void this.play(mine)
+  }
+
+  private async play(mine: number): Promise<void> {
+    const { speed } = bench()
+    const timed = bench().timed
+    const fps = framesPerSecond(timed.lesson.rate)
+    const limits = () => (bench().looping && bench().passage ? bench().passage! : { from: 0, to: timed.length })
+    let start = bench().playhead
+    if (speed > 0 && start >= limits().to - 1) start = limits().from
+    if (bench().looping && bench().passage && (start < limits().from || start >= limits().to)) start = limits().from
+    const first = evaluate(timed, start)
+    if (speed > 0) for (const l of first.takes) this.reader(l, timed)?.follow(l.sourceFrame)
+    await Promise.race([Promise.all(first.takes.map(async (l) => { for (let n = 0; n < 40 && !this.pictureOf(l, timed) && mine === this.playing; n++) await new Promise((r) => setTimeout(r, 10)) })), new Promise((r) => setTimeout(r, 500))])
+    if (mine !== this.playing) return
+    const heard = await this.sound.play(timed.lesson, start, speed)
+    if (mine !== this.playing) { return }
+    const began = performance.now()
+    const clock = heard ?? (() => (performance.now() - began) / 1000)
+    let painted = -1
+    const tick = () => {
+      if (mine !== this.playing) return
+      const { from, to } = limits()
+      const frame = start + Math.trunc(Math.max(0, clock() * Math.abs(speed) * fps) + 1e-6) * Math.sign(speed)
+      if (frame >= to || frame < from) {
+        if (bench().looping && speed > 0) { setBench({ playhead: from }); this.startOrStop(); return }
+        setBench({ playhead: Math.max(from, Math.min(to - 1, frame)), speed: 0 })
+        return
+      }
+      if (frame !== painted) {
+        const list = evaluate(timed, frame)
+        if (speed > 0) this.aim(list, timed, frame)
+        else void Promise.all(list.takes.map((l) => this.fetch(l, timed)))
+        if (list.takes.every((l) => this.pictureOf(l, timed)) || speed < 0) {
+          this.paint(list, timed, frame, painted < 0 ? 0 : Math.abs(frame - painted) - 1)
+          painted = frame
+          setBench({ playhead: frame })
+        }
+      }
+      this.raf = requestAnimationFrame(tick)
+    }
+    tick()
+  }
+  /** Keeps the readers decoding ahead, and wakes those of the clip that comes next before its cut. */
+  private aim(list: DisplayList, timed: Timed, frame: number): void {
+    const soon = frame + 20 < timed.length ? evaluate(timed, frame + 20) : null
+    for (const [clip, r] of this.readers) if (![...list.takes, ...(soon?.takes ?? [])].some((t) => t.clip === clip)) r.halt()
+    for (const l of list.takes) this.reader(l, timed)?.follow(l.sourceFrame)
+    for (const l of soon?.takes ?? []) {
+      if (list.takes.some((t) => t.clip === l.clip)) continue
+      const clip = timed.lesson.clips.find((c) => c.id === l.clip)!
+      const first = evaluate(timed, clip.at).takes.find((t) => t.clip === l.clip)
+      if (first) this.reader(first, timed)?.follow(first.sourceFrame)
+    }
+  }
+}

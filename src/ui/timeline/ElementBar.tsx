@@ -1,0 +1,94 @@
+import { useRef } from 'react'
+import { edgeAt, setEdge, shiftElements, type Edit } from '@/core/edits'
+import type { Element } from '@/core/lesson/schema'
+import { caught, type Catch } from '@/core/moments'
+import type { Span } from '@/core/timing'
+import { bench, edit, goTo, select, setBench, tryEdit, useBench } from '../bench/store'
+import { KIND_LOOK, KindIcon } from '../kit/kindIcon'
+import { CATCH_PX, useView } from './view'
+
+export const LANE_PX = 23
+type Part = 'body' | 'start' | 'end'
+
+/** An element on the timeline: drag its body or its ends; an end dropped on a moment is tied to it (Alt keeps it loose). */
+export function ElementBar({ element: e, span, lane, frameAt, onCatch }: { element: Element; span: Span; lane: number; frameAt: (x: number) => number; onCatch: (c: Catch | null) => void }) {
+  const { pxPerFrame } = useView()
+  const selected = useBench((b) => b.elements.includes(e.id))
+  const drag = useRef<{ part: Part; grabbed: number; change: Edit | null; label: string; cancelled: boolean } | null>(null)
+  const look = KIND_LOOK[e.look.kind]
+
+  /** The edit that a drag to a frame stands for, and what it would catch. */
+  const changeFor = (part: Part, by: number, loose: boolean): { change: Edit; caught: Catch | null } => {
+    const { timed, elements } = bench()
+    const reach = Math.max(0, CATCH_PX / pxPerFrame)
+    const near = (frame: number) => (loose ? null : caught(timed.moments.values(), frame, reach, (m) => m.kind !== 'phrase'))
+    const own = timed.spans.get(e.id)!
+    const element = timed.lesson.elements.find((x) => x.id === e.id)!
+    if (part !== 'body') {
+      const frame = part === 'start' ? Math.min(own.from + by, own.to - 1) : Math.max(own.to + by, own.from + 1)
+      const hit = near(frame)
+      const fits = hit && (part === 'start' ? hit.frame < own.to : hit.frame > own.from)
+      return { change: setEdge(e.id, part, edgeAt(timed, element, part, fits ? hit.frame : frame, fits ? hit : null, loose)), caught: fits ? hit : null }
+    }
+    const ids = elements.includes(e.id) ? elements : [e.id]
+    const start = near(own.from + by)
+    if (start) return { change: shiftElements(ids, start.frame - own.from, timed, { id: e.id, side: 'start', caught: start }), caught: start }
+    const end = near(own.to + by)
+    if (end) return { change: shiftElements(ids, end.frame - own.to, timed, { id: e.id, side: 'end', caught: end }), caught: end }
+    return { change: shiftElements(ids, by, timed), caught: null }
+  }
+
+  const grasp = (part: Part) => (event: React.PointerEvent) => {
+    if (event.button !== 0) return
+    event.stopPropagation()
+    event.currentTarget.setPointerCapture(event.pointerId)
+    if (event.shiftKey) { select(selected ? bench().elements.filter((x) => x !== e.id) : [...bench().elements, e.id]); return }
+    if (!selected) select([e.id])
+    setBench({ speed: 0 })
+    drag.current = { part, grabbed: event.clientX, change: null, cancelled: false, label: part === 'body' ? `Move “${e.name}” in time` : `${part === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere` }
+    const escape = (k: KeyboardEvent) => { if (k.key === 'Escape' && drag.current) { k.stopPropagation(); drag.current.cancelled = true; tryEdit(null); onCatch(null) } }
+    window.addEventListener('keydown', escape, { capture: true })
+    window.addEventListener('pointerup', () => window.removeEventListener('keydown', escape, { capture: true }), { once: true })
+  }
+  const move = (event: React.PointerEvent) => {
+    const d = drag.current
+    if (!d || d.cancelled) return
+    if (!d.change && Math.abs(event.clientX - d.grabbed) < 3) return
+    const by = Math.round((event.clientX - d.grabbed) / pxPerFrame)
+    const { change, caught: hit } = changeFor(d.part, by, event.altKey)
+    d.change = change
+    tryEdit(change)
+    onCatch(hit)
+  }
+  const drop = () => {
+    const d = drag.current
+    drag.current = null
+    onCatch(null)
+    if (d?.change && !d.cancelled) edit(d.label, d.change)
+    else tryEdit(null)
+  }
+  const handlers = (part: Part) => ({ onPointerDown: grasp(part), onPointerMove: move, onPointerUp: drop })
+  const width = Math.max(5, (span.to - span.from) * pxPerFrame)
+  const pass = (frames: number) => Math.min(width / 2, frames * pxPerFrame)
+  const knot = (edge: Element['start'], lost: boolean) => (lost ? 'border-2 border-dashed border-accent bg-card' : edge.on === 'loose' ? 'bg-card border border-ink' : edge.on === 'length' ? 'hidden' : 'bg-accent border border-white')
+  return (
+    <div
+      data-element={e.id} role="button" tabIndex={0} aria-pressed={selected} aria-label={`${e.name}, ${span.to - span.from} frames`}
+      className={`absolute z-[6] flex cursor-grab items-center overflow-hidden rounded border text-[12px] ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/50'}`}
+      style={{ left: span.from * pxPerFrame, width, top: 2 + lane * LANE_PX, height: LANE_PX - 3, backgroundColor: look.colour, backgroundImage: look.pattern, backgroundSize: e.look.kind === 'ripple' ? '8px 8px' : undefined }}
+      {...handlers('body')} onDoubleClick={() => goTo(span.from)}
+      onKeyDown={(k) => {
+        if (k.key === 'Enter') { k.stopPropagation(); select([e.id]); goTo(span.from) }
+      }}
+    >
+      {e.arrival.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 left-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,0_100%)]" style={{ width: pass(e.arrival.frames) }} />}
+      {e.departure.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 right-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,100%_100%)]" style={{ width: pass(e.departure.frames) }} />}
+      <span className="pointer-events-none sticky left-[136px] flex items-center gap-1 truncate rounded bg-card/70 px-1 ml-2"><KindIcon kind={e.look.kind} size={12} />{width > 34 && <span className="truncate">{e.name}</span>}</span>
+      {(['start', 'end'] as const).map((side) => (
+        <span key={side} data-side={side} className={`absolute inset-y-0 w-2 cursor-ew-resize ${side === 'start' ? 'left-0' : 'right-0'} ${width < 14 && side === 'start' ? 'hidden' : ''}`} {...handlers(side)}>
+          <span className={`pointer-events-none absolute top-1/2 size-[7px] -translate-y-1/2 rounded-full ${side === 'start' ? 'left-px' : 'right-px'} ${knot(e[side], side === 'start' ? span.startLost : span.endLost)}`} />
+        </span>
+      ))}
+    </div>
+  )
+}

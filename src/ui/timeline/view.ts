@@ -1,0 +1,17 @@
+import { create } from 'zustand'
+
+/** How the timeline is looked at: pixels of the screen for one frame, and the first pixel in sight. */
+export const useView = create<{ pxPerFrame: number; left: number; width: number }>(() => ({ pxPerFrame: 0.5, left: 0, width: 900 }))
+export const HEAD_PX = 132
+export const CATCH_PX = 8
+const MOST = 40
+export function zoomTimeline(factor: number, aroundPx: number, scroller: HTMLElement | null, length: number): void {
+  const { pxPerFrame, width } = useView.getState()
+  const least = Math.max(0.002, (width - 24) / Math.max(1, length)) * 0.5
+  const next = Math.min(MOST, Math.max(least, pxPerFrame * factor))
+  if (!scroller) { useView.setState({ pxPerFrame: next }); return }
+  const frame = (scroller.scrollLeft + aroundPx) / pxPerFrame
+  useView.setState({ pxPerFrame: next })
+  requestAnimationFrame(() => { scroller.scrollLeft = frame * next - aroundPx })
+}
+export const fitTimeline = (length: number): void => { useView.setState((v) => ({ pxPerFrame: Math.max(0.002, (v.width - 24) / Math.max(1, length)) })) }
