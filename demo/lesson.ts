@@ -34,7 +34,7 @@ export function demoLesson(take: Medium, narration: Medium, trace: Trace, captio
   const click = (label: string) => clicks.find((m) => m.label === `click on ${label}`)!
   const word = (text: string, nth = 1) => lesson.media.narration!.words.filter((w) => w.text.toLowerCase().replace(/\W/g, '') === text)[nth - 1]!
   const at = (moment: string, offset = 0, edge: 'start' | 'end' = 'start'): Edge => ({ on: 'moment', moment, edge, offset, last: 0 })
-  const add = (e: Element, change: Partial<Element> = {}) => { lesson.elements.push({ ...e, ...change }) }
+  const add = (e: Element, change: Partial<Element> = {}) => { lesson.elements.push({ ...e, track: 'elements-1', ...change }) }
   const note = (id: string, name: string, text: string, start: Edge, end: Edge, box: { x: number; y: number; width: number }, tip: { x: number; y: number } | null) => {
     const e = newElement(lesson, 'callout', id, start, end, box)
     if (e.look.kind !== 'callout') return

@@ -29,7 +29,7 @@ export const Medium = z.object({
   width: z.number().int().min(1).max(16384).optional(), height: z.number().int().min(1).max(16384).optional(),
   rate: Rate.optional(), durationUs: us.optional(), frames: z.number().int().min(0).optional(), sound: z.boolean().optional(),
   /** What lies beside the file to help the interface: a copy that seeks fast, a strip of small pictures, loudness peaks. */
-  aids: z.object({ proxy: z.boolean().optional(), film: z.object({ stepUs: us, count: z.number().int().min(1) }).optional(), peaks: z.boolean().optional() }).optional(),
+  aids: z.object({ proxy: z.object({ width: z.number().int().min(2), height: z.number().int().min(2) }).optional(), film: z.object({ stepUs: us, count: z.number().int().min(1) }).optional(), peaks: z.boolean().optional() }).optional(),
   moments: z.array(Moment).default([]), words: z.array(Word).default([]),
 })
 export type Medium = z.infer<typeof Medium>

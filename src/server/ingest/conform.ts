@@ -1,11 +1,12 @@
 import path from 'node:path'
-import { framesPerSecond } from '@/core/time'
 import { ffmpeg, SAFE_INPUT } from '../media/ffmpeg'
 import { rotationOf, type FileFacts, type FrameTimes } from '../media/probe'
 
-/** Pictures between two key pictures of what the preview reads: few, so that it seeks fast. */
-const PREVIEW_GOP = 12
-const LONGEST_GOP = 30
+/** Pictures from one key picture to the next: few, so that any one is found fast. */
+const TAKE_GOP = 15
+const PROXY_GOP = 8
+/** The preview's copy is no wider than this. */
+const PROXY_WIDTH = 960
 const BT709 = ['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv']
 
 export interface Steps { signal: AbortSignal; onShare: (share: number) => void }
@@ -26,15 +27,13 @@ export function fitsAsItIs(facts: FileFacts, times: FrameTimes): boolean {
  * Writes `take.mp4` into `dir`: the recording at a constant rate, every picture at its own time
  * (each instant of the new rate shows the picture nearest to it, counted from the start, so that
  * nothing drifts). A recording that fits is copied, not encoded again.
- *
- * @returns whether the preview needs a copy of its own, for the key pictures lie far apart
  */
-export async function conformTake(source: string, dir: string, facts: FileFacts, times: FrameTimes, steps: Steps): Promise<{ needsProxy: boolean }> {
+export async function conformTake(source: string, dir: string, facts: FileFacts, times: FrameTimes, steps: Steps): Promise<void> {
   const out = path.join(dir, 'take.mp4')
   const run = { signal: steps.signal, limit: limitFor(facts.durationUs), onTime: (us: number) => steps.onShare(Math.min(1, us / Math.max(1, times.durationUs))) }
   if (fitsAsItIs(facts, times)) {
     await ffmpeg([...SAFE_INPUT, '-i', source, '-map', '0:v:0', '-map', '0:a:0?', '-c', 'copy', '-map_metadata', '-1', '-bsf:v', 'h264_metadata=colour_primaries=1:transfer_characteristics=1:matrix_coefficients=1:video_full_range_flag=0', '-movflags', '+faststart', out], run)
-    return { needsProxy: times.longestGop > LONGEST_GOP }
+    return
   }
   const v = facts.video!
   const known = v.color_space === 'bt709' || v.color_space === 'gbr' || (v.pix_fmt ?? '').match(/rgb|bgr|pal8|gray/)
@@ -43,14 +42,16 @@ export async function conformTake(source: string, dir: string, facts: FileFacts,
   // Halfway up, the filter rounds to the later picture; `start_time=0` holds the first one from the very start.
   const filter = `${interlaced}fps=${times.rate.num}/${times.rate.den}:start_time=0:round=near,scale='trunc(iw*max(sar,1)/2)*2':'trunc(ih/min(max(sar,0.001),1)/2)*2':${matrix}out_color_matrix=bt709:out_range=tv:flags=bicubic,setsar=1,format=yuv420p`
   await ffmpeg([...SAFE_INPUT, '-i', source, '-map', '0:v:0', '-map', '0:a:0?', '-vf', filter, '-fps_mode', 'passthrough', '-video_track_timescale', String(times.rate.num * (90000 % times.rate.num === 0 ? 90000 / times.rate.num : 100)),
-    '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '15', '-g', String(PREVIEW_GOP), '-bf', '0', ...BT709, '-c:a', 'aac', '-b:a', '192k', '-af', 'aresample=48000:async=1:first_pts=0', '-map_metadata', '-1', '-movflags', '+faststart', out], run)
-  return { needsProxy: false }
+    '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '15', '-g', String(TAKE_GOP), '-bf', '0', ...BT709, '-c:a', 'aac', '-b:a', '192k', '-af', 'aresample=48000:async=1:first_pts=0', '-map_metadata', '-1', '-movflags', '+faststart', out], run)
 }
 
-/** Writes `proxy.mp4`: the take with key pictures close together, at its own size and rate. */
-export async function writeProxy(dir: string, frames: number, durationUs: number, rate: FrameTimes['rate'], steps: Steps): Promise<void> {
-  await ffmpeg([...SAFE_INPUT, '-i', path.join(dir, 'take.mp4'), '-map', '0:v:0', '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '17', '-g', String(PREVIEW_GOP), '-bf', '0', '-fps_mode', 'passthrough', ...BT709, '-movflags', '+faststart', path.join(dir, 'proxy.mp4')],
-    { signal: steps.signal, limit: limitFor(durationUs), onTime: (us) => steps.onShare(Math.min(1, us / 1e6 / Math.max(0.001, frames / framesPerSecond(rate)))) })
+/** Writes `proxy.mp4`, a small copy of the take for playing and seeking: quick to decode, key pictures close together, the same frames. */
+export async function writeProxy(dir: string, take: { width: number; height: number; durationUs: number }, steps: Steps): Promise<{ width: number; height: number }> {
+  const width = Math.min(PROXY_WIDTH, take.width)
+  const height = Math.max(2, Math.round((width * take.height) / take.width / 2) * 2)
+  await ffmpeg([...SAFE_INPUT, '-i', path.join(dir, 'take.mp4'), '-map', '0:v:0', '-vf', `scale=${width}:${height}:flags=area`, '-c:v', 'libx264', '-preset', 'veryfast', '-tune', 'fastdecode', '-crf', '19', '-g', String(PROXY_GOP), '-bf', '0', '-fps_mode', 'passthrough', ...BT709, '-movflags', '+faststart', path.join(dir, 'proxy.mp4')],
+    { signal: steps.signal, limit: limitFor(take.durationUs), onTime: (us) => steps.onShare(Math.min(1, us / Math.max(1, take.durationUs))) })
+  return { width, height }
 }
 
 export const FILM = { columns: 10, width: 160, most: 120 }
@@ -59,7 +60,7 @@ export async function writeFilm(dir: string, durationUs: number, steps: Steps): 
   const stepUs = Math.max(1_000_000, Math.ceil(durationUs / FILM.most / 1e6) * 1e6)
   const count = Math.max(1, Math.ceil(durationUs / stepUs))
   const rows = Math.ceil(count / FILM.columns)
-  await ffmpeg(['-skip_frame', 'nokey', ...SAFE_INPUT, '-i', path.join(dir, 'take.mp4'), '-an', '-vf', `fps=1000000/${stepUs}:round=up:eof_action=pass,scale=${FILM.width}:-2,tile=${FILM.columns}x${rows}`, '-frames:v', '1', '-q:v', '5', path.join(dir, 'film.jpg')], { signal: steps.signal, limit: limitFor(durationUs) })
+  await ffmpeg(['-skip_frame', 'nokey', ...SAFE_INPUT, '-i', path.join(dir, 'proxy.mp4'), '-an', '-vf', `fps=1000000/${stepUs}:round=up:eof_action=pass,scale=${FILM.width}:-2,tile=${FILM.columns}x${rows}`, '-frames:v', '1', '-q:v', '5', path.join(dir, 'film.jpg')], { signal: steps.signal, limit: limitFor(durationUs) })
   return { stepUs, count }
 }
 

@@ -86,21 +86,20 @@ async function take(source: string, name: string, work: string, facts: FileFacts
   const step = (label: string) => ({ signal: making.signal, onShare: (share: number) => making.onStep(label, share) })
   const whole = async <T>(doing: Promise<T>) => doing.catch((e: Error) => { throw making.signal.aborted ? e : bad(name, `could not be conformed (${e.message}). Save it again as an MP4.`) })
   making.onStep('Conforming', 0)
-  const { needsProxy } = await whole(conformTake(source, work, facts, times, step('Conforming')))
+  await whole(conformTake(source, work, facts, times, step('Conforming')))
   const made = await probe(path.join(work, 'take.mp4'))
   const final = await frameTimes(path.join(work, 'take.mp4'))
   if (!made?.video || !final || !final.constant) throw bad(name, 'could not be brought to a constant frame rate. Save it again as an MP4.')
-  if (needsProxy) {
-    making.onStep('Preparing the preview', 0)
-    await whole(writeProxy(work, final.count, final.durationUs, final.rate, step('Preparing the preview')))
-  }
+  const size = { width: made.video.width!, height: made.video.height! }
+  making.onStep('Preparing the preview', 0)
+  const proxy = await whole(writeProxy(work, { ...size, durationUs: final.durationUs }, step('Preparing the preview')))
   making.onStep('Film strip', 0)
   const film = await whole(writeFilm(work, final.durationUs, step('Film strip')))
   const peaks = made.audio ? await whole(writePeaks(path.join(work, 'take.mp4'), final.durationUs, step('Waveform'))) : null
   if (peaks) await writeFile(path.join(work, 'peaks.bin'), peaks)
   return {
-    width: made.video.width!, height: made.video.height!, rate: final.rate, frames: final.count, durationUs: final.durationUs, sound: made.audio !== null,
-    aids: { ...(needsProxy && { proxy: true }), film, ...(peaks && { peaks: true }) },
+    ...size, rate: final.rate, frames: final.count, durationUs: final.durationUs, sound: made.audio !== null,
+    aids: { proxy, film, ...(peaks && { peaks: true }) },
   }
 }
 

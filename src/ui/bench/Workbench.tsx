@@ -22,7 +22,7 @@ import { checkServer, closeLesson, hearNews, openLesson, useBench } from './stor
 export function Workbench({ id }: { id: string }) {
   const [gone, setGone] = useState<string | null>(null)
   const [over, setOver] = useState(false)
-  const [tall, setTall] = useState(262)
+  const [tall, setTall] = useState(284)
   const ready = useBench((b) => b.ready)
   const unsaved = useBench((b) => b.save.state !== 'saved')
   useKeys()

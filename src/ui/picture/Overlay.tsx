@@ -14,7 +14,7 @@ export function Overlay({ scale }: { scale: number }) {
   const [drawn, setDrawn] = useState<Rect | null>(null)
   const drawFrom = useRef<Point | null>(null)
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
+  const playhead = useBench((b) => (b.speed ? 0 : b.playhead))
   const speed = useBench((b) => b.speed)
   const selected = useBench((b) => b.elements)
   const adding = useBench((b) => b.adding)

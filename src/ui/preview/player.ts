@@ -7,6 +7,10 @@ import { SoundPlayer } from './sound'
 import { TakeReader } from './takeReader'
 
 const mediaUrl = (file: string) => `/${file}`
+const SHARP = ' sharp'
+const clipOf = (key: string) => key.replace(SHARP, '')
+/** A playhead that rests this long gets the take itself, not its small copy. */
+const SHARP_AFTER_MS = 160
 /** What was painted: dispatched on the canvas as `painted`. */
 export interface Painted { frame: number; dropped: number }
 
@@ -60,28 +64,39 @@ export class Player {
     const frame = Math.min(bench().playhead, timed.length - 1)
     const list = evaluate(timed, frame, isFramed())
     this.keepReaders(timed, list)
-    for (const [clip, r] of this.readers) if (!list.takes.some((t) => t.clip === clip)) r.halt()
-    if (list.takes.every((l) => this.pictureOf(l, timed))) { this.paint(list, timed, frame, 0); return }
-    void Promise.all(list.takes.map((l) => this.fetch(l, timed))).then(() => {
-      if (mine === this.asked && bench().speed === 0) this.paint(list, timed, frame, 0)
-    })
+    for (const [key, r] of this.readers) if (!list.takes.some((t) => t.clip === clipOf(key))) r.halt()
+    const still = () => mine === this.asked && bench().speed === 0
+    void (async () => {
+      // First the small copy, which is there at once; then the take itself, as sharp as the export.
+      if (!list.takes.every((l) => this.pictureOf(l, timed, true))) {
+        if (!list.takes.every((l) => this.pictureOf(l, timed))) await Promise.all(list.takes.map((l) => this.fetch(l, timed)))
+        if (!still()) return
+        this.paint(list, timed, frame, 0)
+        await new Promise((r) => setTimeout(r, SHARP_AFTER_MS))
+        if (!still()) return
+        await Promise.all(list.takes.map((l) => this.fetch(l, timed, true)))
+      }
+      if (still()) this.paint(list, timed, frame, 0, true)
+    })()
   }
 
-  private paint(list: DisplayList, timed: Timed, frame: number, dropped: number): void {
+  private paint(list: DisplayList, timed: Timed, frame: number, dropped: number, sharp = false): void {
     if (!this.fontsReady) return
-    paint(this.context, list, this.easel(timed), this.canvas.width)
+    paint(this.context, list, this.easel(timed, sharp), this.canvas.width)
     this.canvas.dataset.frame = String(frame)
+    this.canvas.dataset.sharp = String(sharp)
     this.canvas.dispatchEvent(new CustomEvent<Painted>('painted', { detail: { frame, dropped } }))
   }
 
-  private reader(layer: TakeLayer, timed: Timed): TakeReader | null {
+  /** The reader of a layer's take, or of its small copy where that is enough for this canvas. */
+  private reader(layer: TakeLayer, timed: Timed, sharp = false): TakeReader | null {
     const medium = timed.lesson.media[layer.media]
     if (!medium || medium.kind !== 'take' || !medium.rate) return null
-    let reader = this.readers.get(layer.clip)
-    if (!reader) {
-      const file = medium.aids?.proxy ? medium.file.replace(/take\.mp4$/, 'proxy.mp4') : medium.file
-      this.readers.set(layer.clip, (reader = new TakeReader(mediaUrl(file), medium.rate)))
-    }
+    const proxy = medium.aids?.proxy
+    const small = !sharp && proxy !== undefined && this.canvas.width <= proxy.width * 1.2
+    const key = `${layer.clip}${small ? '' : SHARP}`
+    let reader = this.readers.get(key)
+    if (!reader) this.readers.set(key, (reader = new TakeReader(mediaUrl(small ? medium.file.replace(/take\.mp4$/, 'proxy.mp4') : medium.file), medium.rate)))
     return reader
   }
   private still(media: string, timed: Timed): HTMLImageElement | null {
@@ -96,23 +111,24 @@ export class Player {
     }
     return image.complete && image.naturalWidth ? image : null
   }
-  private pictureOf(layer: TakeLayer, timed: Timed): CanvasImageSource | null {
-    return timed.lesson.media[layer.media]?.kind === 'picture' ? this.still(layer.media, timed) : (this.reader(layer, timed)?.has(layer.sourceFrame) ?? null)
+  private pictureOf(layer: TakeLayer, timed: Timed, sharp = false): CanvasImageSource | null {
+    return timed.lesson.media[layer.media]?.kind === 'picture' ? this.still(layer.media, timed) : (this.reader(layer, timed, sharp)?.has(layer.sourceFrame) ?? null)
   }
-  private async fetch(layer: TakeLayer, timed: Timed): Promise<void> {
+  private async fetch(layer: TakeLayer, timed: Timed, sharp = false): Promise<void> {
     if (timed.lesson.media[layer.media]?.kind === 'picture') await this.still(layer.media, timed)?.decode().catch(() => {})
-    else await this.reader(layer, timed)?.seek(layer.sourceFrame)
+    else await this.reader(layer, timed, sharp)?.seek(layer.sourceFrame)
   }
-  /** The readers of clips in sight or sought last stay open, four at most. */
+  /** The readers of clips in sight or sought last stay open, six at most. */
   private keepReaders(timed: Timed, list: DisplayList): void {
-    for (const [clip, r] of this.readers) {
+    for (const [key, r] of this.readers) {
+      const clip = clipOf(key)
       const gone = !timed.lesson.clips.some((c) => c.id === clip)
-      if (gone || (this.readers.size > 4 && !list.takes.some((t) => t.clip === clip))) { r.close(); this.readers.delete(clip) }
+      if (gone || (this.readers.size > 6 && !list.takes.some((t) => t.clip === clip))) { r.close(); this.readers.delete(key) }
     }
   }
-  private easel(timed: Timed): Easel {
+  private easel(timed: Timed, sharp: boolean): Easel {
     return {
-      takePicture: (layer) => this.pictureOf(layer, timed),
+      takePicture: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
       stillPicture: (media) => this.still(media, timed),
       sheet: (w, h) => {
         const c = document.createElement('canvas')
@@ -186,7 +202,7 @@ export class Player {
   /** Keeps the readers decoding ahead, and wakes those of the clip that comes next before its cut. */
   private aim(list: DisplayList, timed: Timed, frame: number): void {
     const soon = frame + 20 < timed.length ? evaluate(timed, frame + 20) : null
-    for (const [clip, r] of this.readers) if (![...list.takes, ...(soon?.takes ?? [])].some((t) => t.clip === clip)) r.halt()
+    for (const [key, r] of this.readers) if (![...list.takes, ...(soon?.takes ?? [])].some((t) => t.clip === clipOf(key))) r.halt()
     for (const l of list.takes) this.reader(l, timed)?.follow(l.sourceFrame)
     for (const l of soon?.takes ?? []) {
       if (list.takes.some((t) => t.clip === l.clip)) continue

@@ -32,14 +32,19 @@ export function EventStrip({ from, to, catching, frameAt }: { from: number; to: 
   const pick = (m: Placed) => { setBench({ moment: m.id, elements: [], clips: [], speed: 0 }); goTo(m.frame!) }
   return (
     <>
-      <div className="flex h-[22px] border-t border-edge">
-        <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 leading-[22px] text-muted" style={{ width: HEAD_PX }}>Moments</div>
-        <div className="relative flex-1 overflow-hidden" data-lane="moments">
+      <div className="flex h-4 border-t border-edge">
+        <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 text-[11px] leading-4 text-muted" style={{ width: HEAD_PX }}>Chapters</div>
+        <div className="relative flex-1 overflow-hidden" data-lane="chapters">
           {chapters.map((m) => (
-            <button key={m.id} type="button" title={`Chapter: ${m.label}`} onClick={() => pick(m)} className={`absolute inset-y-0 truncate border-l-2 pl-1 text-left text-[11px] ${m.id === chosen ? 'border-accent bg-accent-wash' : 'border-edge-strong text-muted'}`} style={{ left: m.frame! * pxPerFrame, width: Math.max(14, ((m.untilFrame ?? m.frame!) - m.frame!) * pxPerFrame) }}>
+            <button key={m.id} type="button" data-moment={m.id} title={`Chapter: ${m.label}`} onClick={() => pick(m)} className={`absolute inset-y-0 truncate border-l-2 pl-1 text-left text-[11px] leading-4 ${m.id === chosen ? 'border-accent bg-accent-wash' : 'border-edge-strong text-muted'}`} style={{ left: m.frame! * pxPerFrame, width: Math.max(14, ((m.untilFrame ?? m.frame!) - m.frame!) * pxPerFrame) }}>
               <span className="sr-only">Chapter </span>{((m.untilFrame ?? 0) - m.frame!) * pxPerFrame > 70 ? m.label : ''}
             </button>
           ))}
+        </div>
+      </div>
+      <div className="flex h-[22px] border-t border-edge">
+        <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 leading-[22px] text-muted" style={{ width: HEAD_PX }}>Moments</div>
+        <div className="relative flex-1 overflow-hidden" data-lane="moments">
           {events.map((m) => (
             <button
               key={m.id} type="button" data-moment={m.id} aria-label={m.label} title={m.label}

@@ -8,12 +8,13 @@ import { ClipBar } from './ClipBar'
 import { ElementBar, LANE_PX } from './ElementBar'
 import { EventStrip } from './EventStrip'
 import { FramingRibbon } from './FramingRibbon'
+import { Playhead } from './Playhead'
 import { Ruler } from './Ruler'
 import { Threads } from './Threads'
 import { TrackHead } from './TrackHead'
 import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
 
-const CLIP_PX = { takes: 46, sound: 36 }
+const CLIP_PX = { takes: 42, sound: 32 }
 
 /** Where each element's bar lies: which track, which lane. */
 function rowsOf(timed: Timed) {
@@ -29,9 +30,7 @@ export function Timeline() {
   const scroller = useRef<HTMLDivElement>(null)
   const timed = useShown()
   const { pxPerFrame, left, width } = useView()
-  const playhead = useBench((b) => b.playhead)
   const passage = useBench((b) => b.passage)
-  const speed = useBench((b) => b.speed)
   const lessonId = useBench((b) => b.id)
   const ready = useBench((b) => b.ready)
   const [catching, setCatching] = useState<Catch | null>(null)
@@ -53,13 +52,6 @@ export function Timeline() {
     return () => { watch.disconnect(); box.removeEventListener('wheel', wheel) }
   }, [])
   useEffect(() => { if (ready) fitTimeline(bench().timed.length) }, [ready, lessonId])
-  // Keeps the playhead in sight as it plays.
-  useEffect(() => {
-    const box = scroller.current!
-    const x = playhead * pxPerFrame
-    if (x < box.scrollLeft || x > box.scrollLeft + width - 30) box.scrollLeft = Math.max(0, x - (speed > 0 ? 40 : width / 2))
-  }, [playhead, pxPerFrame, width, speed])
-
   const frameAt = (clientX: number) => {
     const box = scroller.current!
     return Math.round((clientX - box.getBoundingClientRect().left - HEAD_PX + box.scrollLeft) / pxPerFrame - 0.5)
@@ -99,7 +91,7 @@ export function Timeline() {
         </div>
         {passage && <div className="pointer-events-none absolute top-0 bottom-0 z-10 border-x border-accent bg-accent/10" style={{ left: HEAD_PX + passage.from * pxPerFrame, width: (passage.to - passage.from) * pxPerFrame }} />}
         {catching && <div className="pointer-events-none absolute top-0 bottom-0 z-20 w-0.5 bg-good" style={{ left: HEAD_PX + catching.frame * pxPerFrame }}><span className="absolute top-12 left-1 rounded bg-good px-1.5 py-0.5 whitespace-nowrap text-white" data-testid="catch">{catching.moment.label}{catching.edge === 'end' ? ' (its end)' : ''}</span></div>}
-        <div data-testid="playhead" className="pointer-events-none absolute top-0 bottom-0 z-20 w-px bg-accent" style={{ left: HEAD_PX + (playhead + 0.5) * pxPerFrame }}><span className="absolute -left-[5px] top-0 border-x-[5.5px] border-t-8 border-x-transparent border-t-accent" /></div>
+        <Playhead scroller={scroller} />
       </div>
     </div>
   )
