@@ -1,17 +1,22 @@
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { Timed } from './resolve'
 
-/** Writes into every tie that is not lost where it now stands, so that it can keep its place when its moment is cut away. Changes the draft it is given. */
+/**
+ * Writes into every tie where it now stands, so that it can keep its place when its moment is cut
+ * away; one that is lost already keeps its distance from the other end. An element whose ends are
+ * out of order is left as it was. Changes the draft it is given.
+ */
 export function remember(draft: Lesson, timed: Timed): void {
+  const disordered = new Set(timed.findings.filter((f) => f.code === 'order').map((f) => f.element))
   for (const e of draft.elements) {
     const span = timed.spans.get(e.id)
-    if (!span) continue
-    keep(e.start, span.from, span.startLost)
-    keep(e.end, span.to, span.endLost)
+    if (!span || disordered.has(e.id)) continue
+    keep(e.start, span.from)
+    keep(e.end, span.to)
   }
 }
-function keep(edge: Edge, frame: number, lost: boolean): void {
-  if ((edge.on === 'moment' || edge.on === 'element') && !lost && edge.last !== frame) edge.last = frame
+function keep(edge: Edge, frame: number): void {
+  if ((edge.on === 'moment' || edge.on === 'element') && edge.last !== frame) edge.last = frame
 }
 
 /** How long a text can be read in comfort: 2 s, and from then on 15 letters a second; in frames. */

@@ -44,7 +44,7 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
 }
 
 export async function listExports(): Promise<ExportListed[]> {
-  const { doc: _doc, ...columns } = { id: table.id, lesson: table.lesson, name: table.name, doc: null, choice: table.choice, state: table.state, frame: table.frame, of: table.of, framesPerSecond: table.framesPerSecond, sentence: table.sentence, bytes: table.bytes, createdAt: table.createdAt, endedAt: table.endedAt }
+  const columns = { id: table.id, lesson: table.lesson, name: table.name, choice: table.choice, state: table.state, frame: table.frame, of: table.of, framesPerSecond: table.framesPerSecond, sentence: table.sentence, bytes: table.bytes, createdAt: table.createdAt, endedAt: table.endedAt }
   return database().select(columns).from(table).orderBy(desc(table.createdAt)).limit(200)
 }
 export async function readExport(id: string): Promise<ExportRow> {

@@ -93,9 +93,9 @@ export class Saver {
     this.busy = true
     try {
       for (let step = this.steps[0]; step && !this.closed; step = this.steps[0]) {
-        const { again: _again, ...body } = step as Step & { again?: Edit }
+        const body = step.do === 'edit' ? { do: step.do, label: step.label, patches: step.patches, inverse: step.inverse } : { do: step.do }
         try {
-          const { revision } = await ask<{ revision: number }>(`/api/lessons/${this.id}/steps`, 'POST', { ...body, base: this.revision, client: this.client, ...(step.do !== 'edit' && { label: undefined }) })
+          const { revision } = await ask<{ revision: number }>(`/api/lessons/${this.id}/steps`, 'POST', { ...body, base: this.revision, client: this.client })
           this.revision = revision
           this.failures = 0
           this.steps.shift()

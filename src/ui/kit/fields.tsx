@@ -1,4 +1,4 @@
-import { useEffect, useState, type ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 
 const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:border-accent outline-none'
 
@@ -34,16 +34,16 @@ export function Colour({ label, value, optional, onChange }: { label: string; va
 
 /** Text that is handed on when the field is left, or with Enter (Ctrl+Enter in several lines). */
 export function Words({ label, value, lines = 1, onChange, className = '' }: { label: string; value: string; lines?: number; onChange: (v: string) => void; className?: string }) {
-  const [text, setText] = useState(value)
-  useEffect(() => setText(value), [value])
+  const [typed, setText] = useState<string | null>(null)
+  const text = typed ?? value
   const common = {
     'aria-label': label, value: text, className: `${BOX} w-full ${className}`,
-    onBlur: () => { if (text !== value) onChange(text) },
+    onBlur: () => { setText(null); if (text !== value) onChange(text) },
     onChange: (e: { target: { value: string } }) => setText(e.target.value),
     onKeyDown: (e: React.KeyboardEvent<HTMLElement>) => {
       e.stopPropagation()
       if (e.key === 'Enter' && (lines === 1 || e.ctrlKey || e.metaKey)) (e.target as HTMLElement).blur()
-      if (e.key === 'Escape') { setText(value); requestAnimationFrame(() => (e.target as HTMLElement).blur()) }
+      if (e.key === 'Escape') { setText(null); requestAnimationFrame(() => (e.target as HTMLElement).blur()) }
     },
   }
   return lines > 1 ? <textarea rows={lines} {...common} /> : <input {...common} />

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { addElement, elementAt, moveElements, type Edit } from '@/core/edits'
-import { apply, corners, frameBoxOf, framingOf, hitAt, inverse, type Point, type Rect } from '@/core/scene'
+import { apply, corners, elementsAt, frameBoxOf, framingOf, hitAt, inverse, type Point, type Rect } from '@/core/scene'
 import { kindNamed } from '@/core/elements'
 import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { Handles } from './Handles'
@@ -104,8 +104,9 @@ export function Overlay({ scale }: { scale: number }) {
     svg.current!.releasePointerCapture(e.pointerId)
   }
 
-  const outlines = speed ? [] : timed.lesson.elements.filter((x) => selected.includes(x.id) && !(x.look.kind === 'ripple' && x.look.every)).map((x) => ({ x, ...frameBoxOf(timed, x, playhead, framed) }))
-  const single = outlines.length === 1 ? outlines[0]! : null
+  const inSight = speed ? [] : elementsAt(timed, playhead)
+  const outlines = speed ? [] : timed.lesson.elements.filter((x) => selected.includes(x.id) && !(x.look.kind === 'ripple' && x.look.every)).map((x) => ({ x, here: x.look.kind === 'zoom' || inSight.includes(x), ...frameBoxOf(timed, x, playhead, framed) }))
+  const single = outlines.length === 1 && outlines[0]!.here ? outlines[0]! : null
   return (
     <>
       <svg
@@ -119,12 +120,12 @@ export function Overlay({ scale }: { scale: number }) {
           </g>
         )}
         {single?.x.look.kind === 'zoom' && <path pointerEvents="none" fill="#1b1c1e" fillOpacity={0.55} fillRule="evenodd" d={`M0 0 H${width} V${height} H0 Z ${pathOf(corners(single.box).map((c) => apply(single.matrix, c)))}`} />}
-        {outlines.map(({ x, matrix, box }) => (
-          <g key={x.id} pointerEvents="none" fill="none">
+        {outlines.map(({ x, here, matrix, box }) => (single && x.look.kind === 'arrow' ? null : (
+          <g key={x.id} pointerEvents="none" fill="none" strokeDasharray={here ? undefined : `${5 * px} ${4 * px}`} opacity={here ? 1 : 0.7}>
             <path d={pathOf(corners(box).map((c) => apply(matrix, c)))} stroke="#fff" strokeWidth={3.5 * px} strokeOpacity={0.75} />
             <path d={pathOf(corners(box).map((c) => apply(matrix, c)))} stroke="#b8321a" strokeWidth={1.5 * px} />
           </g>
-        ))}
+        )))}
         {single && <Handles element={single.x} matrix={single.matrix} box={single.box} px={px} begin={begin} pointOf={pointOf} toSpace={(p) => (single.x.space === 'take' && single.x.look.kind !== 'zoom' ? onTake(p) : p)} />}
         {drawn && <rect {...{ x: drawn.x, y: drawn.y, width: drawn.w, height: drawn.h }} fill="#b8321a22" stroke="#b8321a" strokeWidth={2 * px} />}
       </svg>

@@ -11,7 +11,7 @@ export const LANE_PX = 23
 type Part = 'body' | 'start' | 'end'
 
 /** An element on the timeline: drag its body or its ends; an end dropped on a moment is tied to it (Alt keeps it loose). */
-export function ElementBar({ element: e, span, lane, frameAt, onCatch }: { element: Element; span: Span; lane: number; frameAt: (x: number) => number; onCatch: (c: Catch | null) => void }) {
+export function ElementBar({ element: e, span, lane, onCatch }: { element: Element; span: Span; lane: number; onCatch: (c: Catch | null) => void }) {
   const { pxPerFrame } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
   const drag = useRef<{ part: Part; grabbed: number; change: Edit | null; label: string; cancelled: boolean } | null>(null)

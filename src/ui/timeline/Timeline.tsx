@@ -82,7 +82,7 @@ export function Timeline() {
               <div className="relative flex-1" data-lane={r.track.id}>
                 {r.elements.map((e, n) => {
                   const span = timed.spans.get(e.id)!
-                  return span.to >= from && span.from <= to ? <ElementBar key={e.id} element={e} span={span} lane={r.lane[n]!} frameAt={frameAt} onCatch={setCatching} /> : null
+                  return span.to >= from && span.from <= to ? <ElementBar key={e.id} element={e} span={span} lane={r.lane[n]!} onCatch={setCatching} /> : null
                 })}
                 {r.clips.map((c) => (clipEnd(c) >= from && c.at <= to ? <ClipBar key={c.id} clip={c} height={r.height} from={from} to={to} frameAt={frameAt} /> : null))}
               </div>

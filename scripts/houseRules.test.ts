@@ -1,0 +1,22 @@
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { breaches } from './houseRules'
+
+const house = (files: Record<string, string>) => {
+  const root = mkdtempSync(path.join(tmpdir(), 'house-'))
+  for (const [name, text] of Object.entries(files)) {
+    mkdirSync(path.dirname(path.join(root, name)), { recursive: true })
+    writeFileSync(path.join(root, name), text)
+  }
+  return root
+}
+test('the house keeps its import rules', () => expect(breaches(path.join(__dirname, '..'))).toEqual([]))
+test('core that reaches up, reads a clock or names a library is found', () => {
+  const found = breaches(house({ 'src/core/a.ts': "import { x } from '../server/b'\nimport 'react'\nexport const t = Date.now()", 'src/server/b.ts': 'export const x = 1' }))
+  expect(found).toHaveLength(3)
+  expect(found[0]).toContain('src/core does not reach into src/server')
+})
+test('the interface and the server do not import each other', () => {
+  expect(breaches(house({ 'src/ui/a.ts': "import { x } from '@/server/b'", 'src/server/b.ts': "import { y } from '@/ui/a'" }))).toHaveLength(2)
+})

@@ -1,0 +1,51 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import path from 'node:path'
+
+/** Who may import from where; a room not named here stands on its own. */
+const MAY: Record<string, string[]> = {
+  'src/core': [],
+  'src/paint': ['src/core'],
+  'src/workers': ['src/core'],
+  'src/server': ['src/core', 'src/paint', 'demo', 'recorder'],
+  'src/ui': ['src/core', 'src/paint', 'src/workers'],
+  'src/app': ['src/core', 'src/server', 'src/ui'],
+  'src/cli': ['src/core', 'src/paint', 'src/server', 'demo', 'recorder', 'scripts', 'bench'],
+  'src/instrumentation.ts': ['src/server'],
+  recorder: ['src/core', 'src/server'],
+  demo: ['src/core', 'src/server', 'recorder'],
+}
+/** What core may name from outside the project: pure libraries only. */
+const CORE_LIBRARIES = new Set(['zod', 'immer'])
+/** What core must not touch: the clock, chance, the browser, the machine. */
+const CORE_NEVER = /\b(Math\.random|Date\.now|new Date\b|performance\.now|document\.|window\.|process\.|localStorage|fetch\()/
+
+const sources = (root: string) => ['src', 'recorder', 'demo'].filter((d) => existsSync(path.join(root, d)))
+  .flatMap((d) => (readdirSync(path.join(root, d), { recursive: true }) as string[]).map((f) => `${d}/${f.split(path.sep).join('/')}`)).filter((f) => /\.tsx?$/.test(f))
+const roomOf = (file: string) => Object.keys(MAY).filter((r) => file === r || file.startsWith(`${r}/`)).sort((a, b) => b.length - a.length)[0]
+
+/** Every breach of the import rules under `root`, each as a sentence. */
+export function breaches(root: string): string[] {
+  const out: string[] = []
+  for (const file of sources(root)) {
+    const room = roomOf(file)
+    if (!room) { out.push(`${file} lies in no room of the house`); continue }
+    const text = readFileSync(path.join(root, file), 'utf8')
+    const test = /\.test\.tsx?$/.test(file)
+    for (const [, name] of text.matchAll(/(?:from|import)\s*\(?\s*'([^']+)'/g)) {
+      const to = name!.startsWith('@/') ? `src/${name!.slice(2)}` : name!.startsWith('.') ? path.posix.normalize(path.posix.join(path.posix.dirname(file), name!)) : null
+      if (to === null) {
+        const library = name!.split('/').slice(0, name!.startsWith('@') ? 2 : 1).join('/')
+        if (room === 'src/core' && !test && !CORE_LIBRARIES.has(library)) out.push(`${file} imports ${name}: core names only ${[...CORE_LIBRARIES].join(' and ')}`)
+        if (room === 'src/ui' && library.startsWith('node:')) out.push(`${file} imports ${name}: the interface runs in a browser`)
+        continue
+      }
+      const target = roomOf(to)
+      if (target && target !== room && !MAY[room]!.includes(target) && !test) out.push(`${file} imports ${to}: ${room} does not reach into ${target}`)
+    }
+    if (room === 'src/core' && !test) {
+      const hit = CORE_NEVER.exec(text)
+      if (hit) out.push(`${file} uses ${hit[0]}: core is pure`)
+    }
+  }
+  return out
+}

@@ -1,0 +1,195 @@
+import fc from 'fast-check'
+import { applyPatches } from 'immer'
+import { checkLesson } from '../lesson/check'
+import { clipEnd } from '../lesson/clips'
+import type { Lesson } from '../lesson/schema'
+import { caught } from '../moments'
+import { clip, element, lasting, lessonWithTake, loose, on, takeMedium } from '../testing/lessons'
+import { resolve } from '../timing'
+import * as E from './index'
+
+const made = (lesson: Lesson, edit: E.Edit): Lesson => {
+  const result = E.applyEdit(lesson, edit)
+  if (!('edited' in result)) throw new Error(`nothing was changed: ${result.refused}`)
+  expect(applyPatches(result.edited.lesson, result.edited.inverse)).toEqual(lesson)
+  expect(applyPatches(lesson, result.edited.patches)).toEqual(result.edited.lesson)
+  return result.edited.lesson
+}
+const spanOf = (lesson: Lesson, id: string) => { const { from, to } = resolve(lesson).spans.get(id)!; return [from, to] }
+const ids = () => { let n = 0; return () => `new-${++n}` }
+const withArrows = () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [element(lesson, 'arrow', 'tied', on('take/click-3'), lasting(30)), element(lesson, 'callout', 'loose', loose(200), loose(260)), element(lesson, 'ripple', 'rule', on('lesson:start'), on('lesson:end'))]
+  if (lesson.elements[2]!.look.kind === 'ripple') lesson.elements[2]!.look.every = true
+  return lesson
+}
+
+test('four seconds taken out of the middle: the rest moves up, and what is tied and what is loose with it', () => {
+  const after = made(withArrows(), E.takeOut('takes-1', 90, 210, true, ids()))
+  expect(after.clips.map((c) => [c.at, c.length, c.inUs])).toEqual([[0, 90, 0], [90, 90, 7_000_000]])
+  expect(spanOf(after, 'tied')).toEqual([120, 150])
+  expect(spanOf(after, 'loose')).toEqual([90, 140])
+  expect(spanOf(after, 'rule')).toEqual([0, 180])
+})
+test('with the gap left, what comes later stays where it is', () => {
+  const after = made(withArrows(), E.takeOut('takes-1', 90, 210, false, ids()))
+  expect(after.clips.map((c) => [c.at, c.length])).toEqual([[0, 90], [210, 90]])
+  expect(spanOf(after, 'tied')).toEqual([240, 270])
+})
+test('lost while cut away, an end holds its distance through more edits and comes home', () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [element(lesson, 'arrow', 'a', on('take/click-1'), on('take/click-3'))]
+  let now = made(lesson, E.setElements(['a'], (e) => { e.x = 1 }))
+  expect(spanOf(now, 'a')).toEqual([60, 240])
+  now = made(now, E.trimClip('c1', 'start', 90))
+  now = made(now, E.moveClip('c1', 0))
+  expect(spanOf(now, 'a')).toEqual([-30, 150])
+  now = made(now, E.setElements(['a'], (e) => { e.y = 2 }))
+  expect(spanOf(now, 'a')).toEqual([-30, 150])
+  now = made(made(now, E.moveClip('c1', 90)), E.trimClip('c1', 'start', 0))
+  expect(spanOf(now, 'a')).toEqual([60, 240])
+})
+test('a split shows the same pictures on both sides, and ties to the clip’s end go with the right part', () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [element(lesson, 'bar', 'bar', on('cut:c1:start'), on('cut:c1:end'))]
+  const after = made(lesson, E.splitClip('c1', 100, 'c2'))
+  expect(after.clips.map((c) => [c.at, c.length, c.inUs])).toEqual([[0, 100, 0], [100, 200, 3_333_333]])
+  expect(spanOf(after, 'bar')).toEqual([0, 300])
+})
+test('trimming stops at the medium’s ends and at the neighbours', () => {
+  const lesson = lessonWithTake()
+  lesson.clips = [clip('a', 0, 100), clip('b', 150, 50, { inUs: 1_000_000 })]
+  expect(made(lesson, E.trimClip('a', 'end', 400)).clips[0]!.length).toBe(150)
+  expect(made(lesson, E.trimClip('b', 'start', 0)).clips[1]).toMatchObject({ at: 120, inUs: 0, length: 80 })
+  expect(made(lesson, E.trimClip('b', 'end', 900)).clips[1]!.length).toBe(270)
+})
+test('a moved clip lands where there is room', () => {
+  const lesson = lessonWithTake()
+  lesson.clips = [clip('a', 0, 100), clip('b', 150, 50)]
+  expect(made(lesson, E.moveClip('b', 80)).clips[1]!.at).toBe(100)
+  expect(made(lesson, E.moveClip('b', 400)).clips[1]!.at).toBe(400)
+})
+test('speed keeps what a clip shows', () => {
+  expect(made(lessonWithTake(), E.setSpeed('c1', 200, 100)).clips[0]).toMatchObject({ length: 150, inUs: 0 })
+})
+test('the first take sets the lesson’s size and rate; the second does not', () => {
+  const lesson = lessonWithTake()
+  lesson.clips = []
+  lesson.media.take = takeMedium({ width: 1280, height: 721, rate: { num: 60, den: 1 }, frames: 600 })
+  const one = made(lesson, E.layMedium('take', 'c1', null))
+  expect([one.frame, one.rate, one.clips[0]!.length]).toEqual([{ width: 1280, height: 720 }, { num: 60, den: 1 }, 600])
+  const two = made(one, E.layMedium('take', 'c2', null))
+  expect(two.clips[1]!.at).toBe(600)
+})
+test('another frame rate keeps every time', () => {
+  const lesson = withArrows()
+  const after = made(lesson, (d) => E.changeRate(d, { num: 60, den: 1 }))
+  expect(clipEnd(after.clips[0]!)).toBe(600)
+  expect(spanOf(after, 'tied')).toEqual([480, 540])
+  expect(spanOf(after, 'loose')).toEqual([400, 520])
+})
+test('an end dropped on a moment is tied to it; with the modifier it stays loose; elsewhere the offset changes', () => {
+  const lesson = withArrows()
+  const timed = resolve(lesson)
+  const tied = lesson.elements[0]!
+  const hit = caught(timed.moments.values(), 118, 5)!
+  expect(E.edgeAt(timed, tied, 'start', 118, hit, false)).toMatchObject({ on: 'moment', moment: 'take/click-2', offset: 0 })
+  expect(E.edgeAt(timed, tied, 'start', 118, hit, true)).toEqual({ on: 'loose', frame: 118 })
+  expect(E.edgeAt(timed, tied, 'start', 235, null, false)).toMatchObject({ moment: 'take/click-3', offset: -5 })
+  expect(E.edgeAt(timed, tied, 'end', 300, null, false)).toEqual({ on: 'length', frames: 60 })
+})
+test('a body dragged so that its end catches a moment keeps its length', () => {
+  const lesson = withArrows()
+  const timed = resolve(lesson)
+  const hit = caught(timed.moments.values(), 120, 0)!
+  const after = made(lesson, E.shiftElements(['loose'], -140, timed, { id: 'loose', side: 'end', caught: hit }))
+  expect(spanOf(after, 'loose')).toEqual([60, 120])
+  expect(after.elements[1]!.end).toMatchObject({ on: 'moment', moment: 'take/click-2' })
+  const tied = made(lesson, E.shiftElements(['tied'], -120, timed, { id: 'tied', side: 'end', caught: hit }))
+  expect(spanOf(tied, 'tied')).toEqual([90, 120])
+})
+test('a rule breaks up into one ripple for each click, on its own frame', () => {
+  const after = made(withArrows(), E.breakUpRipples('rule', resolve(withArrows()), ids()))
+  expect(after.elements.slice(2).map((e) => [spanOf(after, e.id)[0], e.x])).toEqual([[60, 100], [120, 200], [240, 300]])
+})
+test('copies pasted at a frame keep their distances, and their ties among themselves', () => {
+  const lesson = withArrows()
+  lesson.elements.push(element(lesson, 'arrow', 'after', { on: 'element', element: 'loose', edge: 'end', offset: 3, last: 0 }, lasting(10)))
+  const timed = resolve(lesson)
+  const list = lesson.elements.filter((e) => e.id === 'loose' || e.id === 'after')
+  const after = made(lesson, E.addElements(E.copies(list, timed, 10, ids())))
+  expect(spanOf(after, 'new-1')).toEqual([10, 70])
+  expect(spanOf(after, 'new-2')).toEqual([73, 83])
+})
+test('taking an element out leaves what hung on it where it is', () => {
+  const lesson = withArrows()
+  lesson.elements.push(element(lesson, 'arrow', 'after', { on: 'element', element: 'loose', edge: 'end', offset: 3, last: 0 }, lasting(10)))
+  const after = made(lesson, E.removeElements(['loose'], resolve(lesson)))
+  expect(after.elements.find((e) => e.id === 'after')!.start).toEqual({ on: 'loose', frame: 263 })
+})
+test('ties that would lead round in a circle are refused, and nothing changes', () => {
+  const lesson = lessonWithTake()
+  const after = (id: string) => ({ on: 'element' as const, element: id, edge: 'end' as const, offset: 0, last: 0 })
+  lesson.elements = [element(lesson, 'arrow', 'a', loose(0), lasting(10)), element(lesson, 'arrow', 'b', after('a'), lasting(10))]
+  expect(E.applyEdit(lesson, E.setEdge('a', 'start', after('b')))).toEqual({ refused: expect.stringContaining('circle') })
+})
+test('a moment set by hand lies on the take and goes with it', () => {
+  const lesson = made(lessonWithTake(), E.setMoment('m1', 'mark', 'here', 150))
+  expect(resolve(made(lesson, E.trimClip('c1', 'start', 30))).moments.get('take/m1')!.frame).toBe(150)
+  expect(resolve(made(lesson, E.takeOut('takes-1', 0, 60, true, ids()))).moments.get('take/m1')!.frame).toBe(90)
+  expect(resolve(made(lesson, E.moveMoment('take/m1', 99))).moments.get('take/m1')!.frame).toBe(99)
+})
+test('a new element stands at its spot, tied to the nearest moment, readable and still', () => {
+  const lesson = lessonWithTake()
+  const timed = resolve(lesson)
+  const e = E.elementAt(timed, { kind: 'callout', id: 'n', frame: 61, moment: null, at: { x: 300, y: 300 } })
+  expect(e.start).toEqual({ on: 'moment', moment: 'take/click-1', edge: 'start', offset: 1, last: 61 })
+  expect(e.look.kind === 'callout' && e.look.tip).toEqual({ x: 300, y: 300 })
+  expect([e.arrival.how, e.departure.how]).toEqual(['none', 'none'])
+  expect(E.elementAt(timed, { kind: 'arrow', id: 'n', frame: 180, moment: null, at: { x: 5, y: 5 } }).start).toEqual({ on: 'loose', frame: 180 })
+  const bar = E.elementAt(timed, { kind: 'bar', id: 'n', frame: 5, moment: null, at: null })
+  expect([bar.y + bar.height / 2, bar.width, bar.end]).toEqual([1080, 1920, expect.objectContaining({ moment: 'lesson:end' })])
+})
+test('a side that is pulled leaves the one across where it is, turned or not', () => {
+  const lesson = lessonWithTake()
+  lesson.media.p = takeMedium({ kind: 'picture' })
+  lesson.elements = [element(lesson, 'bar', 'b', loose(0), loose(9), { x: 500, y: 500, width: 200, height: 100, rotation: 90 })]
+  const after = made(lesson, E.pullBox('b', { x: 1, y: 0 }, { x: 500, y: 700 }))
+  expect(after.elements[0]).toMatchObject({ x: 500, y: 550, width: 300, height: 100 })
+  const moved = made(lesson, E.setAnchor('b', { x: 0, y: 0 }))
+  expect(moved.elements[0]).toMatchObject({ x: 550, y: 400 })
+})
+test('an arrow’s tip is put elsewhere while its tail stays', () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [element(lesson, 'arrow', 'a', loose(0), loose(9), { x: 100, y: 100, width: 100, rotation: 0 })]
+  expect(made(lesson, E.pullArrow('a', 'tip', { x: 50, y: 200 })).elements[0]).toMatchObject({ x: 50, y: 150, width: 100, rotation: 90 })
+})
+test('a bar on an edge stays exactly level and as wide as the frame when the lesson’s size changes', () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [E.elementAt(resolve(lesson), { kind: 'bar', id: 'b', frame: 0, moment: null, at: null })]
+  expect(made(lesson, E.resizeLesson(1280, 720)).elements[0]).toMatchObject({ x: 640, width: 1280, y: 713, rotation: 0 })
+  expect(made(lesson, E.setLook(['b'], 'place', 'top')).elements[0]).toMatchObject({ y: 7 })
+})
+test('whatever is done, every lesson is a sound lesson, and undo leads back', () => {
+  const kinds = ['callout', 'arrow', 'ripple', 'bar', 'zoom'] as const
+  const act = fc.record({ what: fc.integer({ min: 0, max: 9 }), a: fc.integer({ min: 0, max: 320 }), b: fc.integer({ min: 1, max: 90 }), k: fc.constantFrom(...kinds) })
+  fc.assert(fc.property(fc.array(act, { minLength: 1, maxLength: 14 }), (acts) => {
+    let lesson = withArrows()
+    const fresh = ids()
+    for (const { what, a, b, k } of acts) {
+      const timed = resolve(lesson)
+      const some = lesson.elements[a % Math.max(1, lesson.elements.length)]?.id ?? 'none'
+      const piece = lesson.clips[a % Math.max(1, lesson.clips.length)]?.id ?? 'none'
+      const edit = [
+        E.takeOut('takes-1', a, a + b, b % 2 === 0, fresh), E.splitClip(piece, a, fresh()), E.trimClip(piece, b % 2 ? 'start' : 'end', a), E.moveClip(piece, a), E.setSpeed(piece, 50 + b, 100),
+        E.addElement(E.elementAt(timed, { kind: k, id: fresh(), frame: a, moment: null, at: { x: a, y: b } })), E.removeElements([some], timed), E.shiftElements([some], b - 45, timed), E.setMoment(fresh(), 'mark', 'm', a), E.removeClips([piece]),
+      ][what]!
+      const result = E.applyEdit(lesson, edit)
+      if ('edited' in result) {
+        expect(applyPatches(result.edited.lesson, result.edited.inverse)).toEqual(lesson)
+        lesson = result.edited.lesson
+      }
+      expect(checkLesson(JSON.parse(JSON.stringify(lesson))).faults).toEqual([])
+    }
+  }), { numRuns: 60 })
+})

@@ -1,0 +1,46 @@
+import fc from 'fast-check'
+import { clip, lessonWithTake, takeMedium } from '../testing/lessons'
+import { fitRect, lessonFrameOf, lessonLength, placeOnLesson, sourceFrameAt, takeAt } from './clips'
+
+const rate = { num: 30, den: 1 }
+test('a clip shows its medium frame for frame from its in point', () => {
+  const c = clip('c', 100, 50, { inUs: 2_000_000 })
+  expect(sourceFrameAt(c, 100, rate, takeMedium())).toBe(60)
+  expect(sourceFrameAt(c, 149, rate, takeMedium())).toBe(109)
+})
+test('at double speed every other frame is shown, and a freeze stands still', () => {
+  expect([0, 1, 2].map((f) => sourceFrameAt(clip('c', 0, 100, { speed: { num: 2, den: 1 } }), f, rate, takeMedium()))).toEqual([0, 2, 4])
+  expect([0, 50].map((f) => sourceFrameAt(clip('c', 0, 100, { freeze: true, inUs: 1_000_000 }), f, rate, takeMedium()))).toEqual([30, 30])
+})
+test('a take of another rate is shown by time, never past its last frame', () => {
+  const slow = takeMedium({ rate: { num: 15, den: 1 }, frames: 150 })
+  expect([0, 1, 2, 3].map((f) => sourceFrameAt(clip('c', 0, 400), f, rate, slow))).toEqual([0, 0, 1, 1])
+  expect(sourceFrameAt(clip('c', 0, 400), 399, rate, slow)).toBe(149)
+})
+test('an hour of NTSC frames keeps every frame on its own', () => {
+  const ntsc = { num: 30000, den: 1001 }
+  const medium = takeMedium({ rate: ntsc, frames: 120_000 })
+  fc.assert(fc.property(fc.integer({ min: 0, max: 107_999 }), (f) => sourceFrameAt(clip('c', 0, 108_000), f, ntsc, medium) === f))
+})
+test('a time of the medium falls on the lesson frame that shows it, or on none', () => {
+  const c = clip('c', 100, 50, { inUs: 2_000_000 })
+  expect(lessonFrameOf(c, 2_000_000, rate)).toBe(100)
+  expect(lessonFrameOf(c, 3_000_000, rate)).toBe(130)
+  expect(lessonFrameOf(c, 1_999_000, rate)).toBeNull()
+  expect(lessonFrameOf(c, 3_666_667, rate)).toBeNull()
+})
+test('takes of another shape fit whole, fill, or stand as they are', () => {
+  const frame = { width: 1920, height: 1080 }
+  const tall = { width: 1080, height: 1920 }
+  expect(fitRect('fit', tall, frame)).toEqual({ x: 656.25, y: 0, w: 607.5, h: 1080 })
+  expect(fitRect('fill', tall, frame).w).toBe(1920)
+  expect(fitRect('stand', { width: 400, height: 300 }, frame)).toEqual({ x: 760, y: 390, w: 400, h: 300 })
+  expect(placeOnLesson({ x: 540, y: 960 }, clip('c', 0, 1), takeMedium(tall), frame)).toEqual({ x: 960, y: 540 })
+})
+test('a lesson ends with its last clip, or where it is told to', () => {
+  const lesson = lessonWithTake()
+  expect(lessonLength(lesson)).toBe(300)
+  expect(lessonLength({ ...lesson, length: 77 })).toBe(77)
+  expect(takeAt(lesson, 299)?.id).toBe('c1')
+  expect(takeAt(lesson, 300)).toBeUndefined()
+})

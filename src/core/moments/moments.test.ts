@@ -1,0 +1,66 @@
+import { clip, element, lasting, lessonWithTake, on, takeMedium } from '../testing/lessons'
+import { resolve } from '../timing'
+import { readTrace, writeTrace, type TraceEvent } from '../trace'
+import { catalogue } from './catalogue'
+import { momentsOf } from './fromTrace'
+import { runningOrder } from './order'
+import { caught } from './snap'
+
+const head = '{"trace":1,"width":1920,"height":1080}'
+const trace = (events: TraceEvent[]) => ({ width: 1920, height: 1080, events })
+const words = (texts: string[], from = 0, each = 400_000) => texts.map((text, i) => ({ id: `voice/word-${i + 1}`, text, fromUs: from + i * each, toUs: from + (i + 1) * each - 50_000 }))
+
+test('presses become clicks with their target’s label and place; keys and scrolls too', () => {
+  const found = momentsOf(trace([
+    { type: 'pointermove', t: 0, x: 1, y: 1 }, { type: 'pointerdown', t: 1, x: 5, y: 6, button: 0, target: { label: 'Save', rect: [0, 0, 10, 10] } }, { type: 'pointerup', t: 1.1, x: 5, y: 6, button: 0 },
+    { type: 'pointerdown', t: 2, x: 7, y: 8, button: 2 }, { type: 'keydown', t: 3, key: ' ' }, { type: 'wheel', t: 4, x: 0, y: 0, deltaX: 0, deltaY: 100 }, { type: 'wheel', t: 4.3, x: 0, y: 0, deltaX: 0, deltaY: 100 }, { type: 'wheel', t: 5.2, x: 0, y: 0, deltaX: 0, deltaY: -100 },
+  ]), 'm')
+  expect(found.map((m) => [m.id, m.label, m.fromUs])).toEqual([
+    ['m/click-1', 'click on Save', 1e6], ['m/click-2', 'right click 2', 2e6], ['m/key-1', 'key Space', 3e6], ['m/scroll-1', 'scroll down', 4e6], ['m/scroll-2', 'scroll up', 5.2e6],
+  ])
+  expect(found[0]).toMatchObject({ at: { x: 5, y: 6 }, rect: [0, 0, 10, 10], button: 0 })
+  expect(found[3]!.toUs).toBe(4.3e6)
+})
+test('a trace is read line by line, and a fault is named by its line', () => {
+  const good = writeTrace(trace([{ type: 'pointermove', t: 0.5, x: 1, y: 2 }]))
+  expect(readTrace(good)).toEqual({ trace: trace([{ type: 'pointermove', t: 0.5, x: 1, y: 2 }]) })
+  expect(readTrace('')).toEqual({ error: 'The trace is empty.' })
+  expect(readTrace('{"x":1}')).toMatchObject({ error: expect.stringContaining('Line 1') })
+  expect(readTrace(`${head}\nnot json`)).toEqual({ error: 'Line 2 of the trace is not JSON.' })
+  expect(readTrace(`${head}\n{"t":2,"type":"pointermove","x":1,"y":1}\n{"t":1,"type":"pointermove","x":1,"y":1}`)).toMatchObject({ error: expect.stringContaining('time order') })
+  expect(readTrace(`${head}\n{"t":1,"type":"dance"}`)).toMatchObject({ error: expect.stringContaining('Line 2') })
+})
+test('a click lies where the take lies in the lesson, scaled to its frame', () => {
+  const lesson = lessonWithTake()
+  lesson.media.take = takeMedium({ width: 960, height: 540 })
+  lesson.clips = [clip('c1', 90, 300)]
+  expect(catalogue(lesson).get('take/click-1')).toMatchObject({ frame: 150, at: { x: 200, y: 400 }, kind: 'click' })
+})
+test('a moment that is cut away has no frame, and a split clip keeps its moments', () => {
+  const lesson = lessonWithTake()
+  lesson.clips = [clip('c1', 0, 90), clip('c2', 90, 60, { inUs: 8_000_000 })]
+  const all = catalogue(lesson)
+  expect(all.get('take/click-1')!.frame).toBe(60)
+  expect(all.get('take/click-2')!.frame).toBeNull()
+  expect(all.get('take/click-3')!.frame).toBe(90)
+  expect(all.get('cut:c2:start')!.frame).toBe(90)
+})
+test('a drop catches clicks before cuts, cuts before chapters, chapters before words, within its reach', () => {
+  const p = (id: string, kind: 'click' | 'cut' | 'chapter' | 'word', frame: number) => ({ id, kind, label: id, frame, untilFrame: null })
+  const all = [p('word', 'word', 100), p('chapter', 'chapter', 101), p('cut', 'cut', 103), p('click', 'click', 104)]
+  expect(caught(all, 100, 5)?.moment.id).toBe('click')
+  expect(caught(all, 100, 3)?.moment.id).toBe('cut')
+  expect(caught(all, 100, 2)?.moment.id).toBe('chapter')
+  expect(caught(all, 100, 0)?.moment.id).toBe('word')
+  expect(caught(all, 50, 8)).toBeNull()
+})
+test('the running order gathers keys into what they typed, and hangs elements on their phrase', () => {
+  const lesson = lessonWithTake()
+  lesson.media.take!.moments = ['d', 'r', 'i'].map((k, i) => ({ id: `take/key-${i}`, kind: 'key' as const, label: `key ${k}`, fromUs: 1e6 + i * 200_000 }))
+  lesson.media.voice = takeMedium({ kind: 'sound', sound: true, moments: [], words: words(['Now', 'open', 'the', 'drill.', 'Then', 'stop.'], 5_000_000) })
+  lesson.clips.push(clip('c2', 0, 300, { track: 'sound-1', media: 'voice' }))
+  lesson.elements = [element(lesson, 'callout', 'note', on('voice/word-3'), lasting(60))]
+  const rows = runningOrder(resolve(lesson))
+  expect(rows.map((r) => r.label)).toEqual(['types “dri”', 'Now open the drill.', 'Then stop.'])
+  expect(rows[1]!.elements).toMatchObject([{ element: { id: 'note' }, side: 'start' }])
+})

@@ -1,0 +1,26 @@
+import { readCaptions } from './captions'
+import { phrases } from './phrases'
+
+test('WebVTT words with their own times are read to the millisecond', () => {
+  const read = readCaptions('WEBVTT\n\nNOTE a note\nwith --> in it\n\n1\n00:01.500 --> 00:03.000\nOpen <00:02.000>the <00:02.250>drill &amp; go\n', 'v')
+  expect('words' in read && read.words.map((w) => [w.id, w.text, w.fromUs])).toEqual([['v/word-1', 'Open', 1_500_000], ['v/word-2', 'the', 2_000_000], ['v/word-3', 'drill', 2_250_000], ['v/word-4', '&', 2_600_000], ['v/word-5', 'go', 2_775_000]].map((w) => [w[0], w[1], expect.any(Number)]))
+  if ('words' in read) {
+    expect(read.words.slice(0, 3).map((w) => w.fromUs)).toEqual([1_500_000, 2_000_000, 2_250_000])
+    expect(read.words.at(-1)!.toUs).toBe(3_000_000)
+  }
+})
+test('SubRip cues share their time among their words by length', () => {
+  const read = readCaptions('1\r\n00:00:01,000 --> 00:00:02,000\r\nab <i>cd</i>\r\n\r\n2\r\n00:00:05,000 --> 00:00:06,000\r\nend\r\n', 'v')
+  expect('words' in read && read.words.map((w) => [w.text, w.fromUs, w.toUs])).toEqual([['ab', 1e6, 1.5e6], ['cd', 1.5e6, 2e6], ['end', 5e6, 6e6]])
+})
+test('captions at fault are refused with their line', () => {
+  expect(readCaptions('WEBVTT\n', 'v')).toMatchObject({ error: expect.stringContaining('no caption') })
+  expect(readCaptions('WEBVTT\n\n00:03.000 --> 00:01.000\nx', 'v')).toMatchObject({ error: expect.stringContaining('Line 3') })
+  expect(readCaptions('WEBVTT\n\nsoon --> later\nx', 'v')).toMatchObject({ error: expect.stringContaining('Line 3') })
+})
+test('phrases end with sentences and with pauses', () => {
+  const w = (text: string, from: number, to: number) => ({ id: text, text, fromUs: from * 1e6, toUs: to * 1e6 })
+  const found = phrases([w('First,', 0, 0.3), w('find', 0.35, 0.6), w('it.', 0.65, 1), w('Then', 1.2, 1.5), w('wait', 3, 3.2)])
+  expect(found.map((p) => p.text)).toEqual(['First, find it.', 'Then', 'wait'])
+  expect(found[0]).toMatchObject({ id: 'phrase:First,', fromUs: 0, toUs: 1e6 })
+})
