@@ -4,5 +4,4 @@ export default {
   testMatch: ['**/*.test.ts'],
   transform: { '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'commonjs' } }] },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
-  transformIgnorePatterns: ['/node_modules/(?!(immer|execa|mediabunny|@tus|media-captions)/)'],
 }

@@ -1,6 +1,6 @@
+import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { createCanvas } from '@napi-rs/canvas'
-import { execa } from 'execa'
 import { writeFile } from 'node:fs/promises'
 import { writeTrace } from '@/core/trace'
 import { registerFonts } from '@/server/render/fonts'
@@ -15,9 +15,10 @@ export async function film(session: Session, video: string, trace: string, onFra
   const base = createCanvas(1920, 1080)
   const out = createCanvas(1920, 1080)
   const ctx = out.getContext('2d')
-  const encoder = execa('ffmpeg', ['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', '1920x1080', '-r', String(session.fps), '-i', 'pipe:0',
+  const encoder = spawn('ffmpeg', ['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', '1920x1080', '-r', String(session.fps), '-i', 'pipe:0',
     '-vf', 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p', '-c:v', 'libx264', '-preset', 'medium', '-crf', '25', '-g', String(session.fps), '-bf', '2',
-    '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv', '-movflags', '+faststart', video], { stdin: 'pipe', buffer: false })
+    '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv', '-movflags', '+faststart', video], { stdio: ['pipe', 'ignore', 'inherit'] })
+  const ended = once(encoder, 'close') as Promise<[number | null]>
   let drawn = ''
   for (const [i, f] of session.frames.entries()) {
     const key = JSON.stringify([f.screen, f.hover, f.pressed])
@@ -31,6 +32,7 @@ export async function film(session: Session, video: string, trace: string, onFra
     if (i % 30 === 0) onFrame(i, session.frames.length)
   }
   encoder.stdin.end()
-  await encoder
+  const [code] = await ended
+  if (code !== 0) throw new Error(`ffmpeg ended with ${code}; the recording was not written.`)
   await writeFile(trace, writeTrace({ width: 1920, height: 1080, events: session.events }))
 }

@@ -1,4 +1,4 @@
-/** Writes src/core/text/metrics.json: advance widths and heights of the fonts that ship with the app, read from their own tables. */
+/** Writes src/core/text/metrics.ts: advance widths and heights of the fonts that ship with the app, read from their own tables. */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 const opentype = createRequire(import.meta.url)('opentype.js')
@@ -22,5 +22,5 @@ const metrics = fonts.map(([family, weight, path]) => {
   }
   return { family, weight, file: `${path.split('/').pop()}.woff2`, unitsPerEm: font.unitsPerEm, ascender: font.ascender, descender: font.descender, advances }
 })
-writeFileSync('src/core/text/metrics.json', JSON.stringify(metrics) + '\n')
+writeFileSync('src/core/text/metrics.ts', `// Written by scripts/fontMetrics.ts from the fonts' own tables.\nimport type { FontMetrics } from './face'\n\nexport const METRICS: FontMetrics[] = ${JSON.stringify(metrics)}\n`)
 for (const m of metrics) console.log(m.family, m.weight, Object.keys(m.advances).length, 'glyphs')

@@ -1,11 +1,13 @@
+import { bench } from './bench'
 import { check } from './check'
 import { demo } from './demo'
 import { frame } from './frame'
 import { render } from './render'
 import { start } from './start'
+import { test } from './test'
 import type { Command } from './command'
 
-const COMMANDS: Record<string, Command> = { demo, render, frame, check, start }
+const COMMANDS: Record<string, Command> = { demo, render, frame, check, start, test, bench }
 
 async function main(): Promise<number> {
   const [name, ...rest] = process.argv.slice(2)

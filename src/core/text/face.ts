@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import table from './metrics.json'
+import { METRICS } from './metrics'
 
 /** A font that ships with the app, at a size in pixels of the lesson's frame. */
 export const TextFace = z.object({
@@ -13,7 +13,7 @@ export interface FontMetrics {
   unitsPerEm: number; ascender: number; descender: number; advances: Record<string, number>
 }
 /** The fonts that ship with the app, with their metrics in font units. */
-export const FONTS = table as unknown as FontMetrics[]
+export const FONTS = METRICS
 
 /** The shipped font nearest to a face: same family, nearest weight. */
 export const fontOf = (face: TextFace): FontMetrics =>

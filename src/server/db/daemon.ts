@@ -1,11 +1,11 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { access, mkdir, open, readFile, rm, writeFile } from 'node:fs/promises'
+import { access, mkdir, open, readFile, rename, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { createHash } from 'node:crypto'
-import { execa } from 'execa'
 import { createConnection } from 'mysql2/promise'
+import { mustRun } from '../run'
 
 /** A MariaDB server of our own: its folder, its socket, its password; no network. */
 export interface Daemon { url: string; stop(): Promise<void> }
@@ -39,14 +39,14 @@ async function initialise(folder: string, secret: string): Promise<void> {
   await rm(fresh, { recursive: true, force: true })
   await mkdir(fresh, { recursive: true, mode: 0o700 })
   const user = process.getuid?.() === 0 ? ['--user=root'] : []
-  await execa('mariadb-install-db', ['--no-defaults', `--datadir=${fresh}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve', ...user])
+  await mustRun('mariadb-install-db', ['--no-defaults', `--datadir=${fresh}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve', ...user])
   const sql = `CREATE DATABASE IF NOT EXISTS vane CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
 CREATE USER IF NOT EXISTS 'vane'@'localhost' IDENTIFIED BY '${secret}';
 GRANT ALL ON vane.* TO 'vane'@'localhost';
 ALTER USER 'root'@'localhost' IDENTIFIED BY '${secret}';
 FLUSH PRIVILEGES;`
-  await execa('mariadbd', ['--no-defaults', `--datadir=${fresh}`, '--bootstrap', '--skip-networking', ...user], { input: `USE mysql;\nFLUSH PRIVILEGES;\n${sql}\n` })
-  await execa('mv', [fresh, folder])
+  await mustRun('mariadbd', ['--no-defaults', `--datadir=${fresh}`, '--bootstrap', '--skip-networking', ...user], { input: `USE mysql;\nFLUSH PRIVILEGES;\n${sql}\n` })
+  await rename(fresh, folder)
 }
 
 /**

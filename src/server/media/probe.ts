@@ -1,4 +1,4 @@
-import { execa } from 'execa'
+import { run } from '../run'
 import { SAFE_INPUT } from './ffmpeg'
 import { z } from 'zod'
 import { nearestRate, type Rate } from '@/core/time'
@@ -16,9 +16,9 @@ export interface FileFacts { container: string; durationUs: number; video: Probe
 
 /** What ffprobe finds in a file, or null when it finds nothing it can read. */
 export async function probe(file: string): Promise<FileFacts | null> {
-  const run = await execa('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-of', 'json', '-show_format', '-show_streams', file], { reject: false, timeout: 60_000 })
-  if (run.exitCode !== 0) return null
-  const parsed = Probe.safeParse(JSON.parse(run.stdout || '{}'))
+  const found = await run('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-of', 'json', '-show_format', '-show_streams', file], { limit: 60 })
+  if (found.code !== 0) return null
+  const parsed = Probe.safeParse(JSON.parse(found.stdout.toString() || '{}'))
   if (!parsed.success) return null
   const { streams, format } = parsed.data
   const video = streams.find((s) => s.codec_type === 'video' && s.width && s.height && !s.disposition?.attached_pic) ?? null
@@ -36,8 +36,8 @@ export interface FrameTimes { count: number; rate: Rate; constant: boolean; dura
  * the customary one nearest to its shortest usual step, so that no picture is dropped.
  */
 export async function frameTimes(file: string): Promise<FrameTimes | null> {
-  const run = await execa('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-select_streams', 'v:0', '-show_entries', 'packet=pts_time,duration_time,flags', '-of', 'csv=p=0', file], { reject: false, maxBuffer: 400e6, timeout: 600_000 })
-  const rows = run.stdout.split('\n').map((l) => l.split(',')).filter((r) => r[0] && r[0] !== 'N/A')
+  const found = await run('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-select_streams', 'v:0', '-show_entries', 'packet=pts_time,duration_time,flags', '-of', 'csv=p=0', file], { limit: 600 })
+  const rows = found.stdout.toString().split('\n').map((l) => l.split(',')).filter((r) => r[0] && r[0] !== 'N/A')
   const times = rows.map((r) => Number(r[0])).filter(Number.isFinite)
   if (times.length === 0) return null
   let longestGop = 0

@@ -8,7 +8,7 @@ export function Row({ label, children }: { label: string; children: ReactNode })
 
 export function Choice<T extends string>({ label, value, options, onChange, bare }: { label: string; value: T; options: readonly { value: T; label: string }[]; onChange: (v: T) => void; bare?: boolean }) {
   const select = (
-    <select aria-label={label} value={value} onChange={(e) => onChange(e.target.value as T)} className={`${BOX} max-w-40`}>
+    <select aria-label={label} value={value} onChange={(e) => onChange(e.target.value as T)} className={`${BOX} max-w-[210px]`}>
       {options.map((o) => <option key={o.value} value={o.value}>{o.label}</option>)}
     </select>
   )

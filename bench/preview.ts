@@ -1,0 +1,92 @@
+import { spawn } from 'node:child_process'
+import { createServer } from 'node:net'
+import path from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { elementAt } from '@/core/edits'
+import type { Lesson } from '@/core/lesson/schema'
+import { resolve } from '@/core/timing'
+import { hashOf, processFile } from '@/server/ingest'
+import { appRoot } from '@/server/root'
+import { mustRun } from '@/server/run'
+import type { Figure } from './report'
+
+const freePort = (): Promise<number> => new Promise((done) => { const s = createServer().listen(0, '127.0.0.1', () => { const { port } = s.address() as { port: number }; s.close(() => done(port)) }) })
+
+/** The demo’s recording over and over for an hour, as one medium of the lesson. */
+async function hourLong(lesson: Lesson, root: string, say: (line: string) => void): Promise<Lesson> {
+  const take = lesson.media['lend-out']!
+  const file = path.join(root, 'hour.mp4')
+  await mustRun('ffmpeg', ['-v', 'error', '-y', '-stream_loop', '51', '-i', path.join(root, take.file), '-t', '3600', '-c', 'copy', file])
+  let step = ''
+  const making = { signal: new AbortController().signal, onStep: (s: string, share: number) => { const now = `${s} ${Math.floor(share * 10)}0 %`; if (now !== step) { step = now; say(`one hour: ${now}`) } } }
+  const hour = await processFile(file, 'Hour.mp4', root, await hashOf(file, making), making)
+  return { ...lesson, name: 'One hour', media: { ...lesson.media, hour }, clips: [{ ...lesson.clips[0]!, media: 'hour', length: hour.frames! }], elements: [] }
+}
+/** Twenty elements in sight from the first frame to the last. */
+function busy(lesson: Lesson): Lesson {
+  const out: Lesson = { ...lesson, name: 'Twenty elements', elements: [] }
+  for (let i = 0; i < 20; i++) {
+    const kind = (['callout', 'arrow', 'callout', 'arrow', 'bar'] as const)[i % 5]!
+    const e = elementAt(resolve(out), { kind, id: `e${i}`, frame: 0, moment: 'lesson:start', at: { x: 150 + ((i * 331) % 1600), y: 120 + ((i * 197) % 800) } })
+    out.elements = [...out.elements, { ...e, name: `e${i}`, end: { on: 'moment', moment: 'lesson:end', edge: 'start', offset: 0, last: 0 } }]
+  }
+  return out
+}
+async function store(base: string, lesson: Lesson): Promise<string> {
+  const post = async (where: string, body: unknown) => { const r = await fetch(base + where, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }); if (!r.ok) throw new Error(await r.text()); return r.json() as Promise<{ id: string }> }
+  const { id } = await post('/api/lessons', { name: lesson.name })
+  const patches = (['media', 'tracks', 'clips', 'elements', 'moments', 'frame', 'rate'] as const).map((key) => ({ op: 'replace', path: [key], value: lesson[key] }))
+  await post(`/api/lessons/${id}/steps`, { do: 'edit', base: 0, client: 'bench', label: 'fill', patches, inverse: [] })
+  return id
+}
+const listen = (page: Page) => page.evaluate(() => {
+  const w = window as unknown as { painted: [number, number, number][] }
+  w.painted = []
+  document.querySelector('canvas[data-frame]')!.addEventListener('painted', (e) => { const d = (e as CustomEvent<{ frame: number; dropped: number }>).detail; w.painted.push([performance.now(), d.frame, d.dropped]) })
+})
+
+/** Plays and seeks in headless Chromium without a GPU, against a server of its own. */
+export async function measurePreview(lesson: Lesson, root: string, say: (line: string) => void): Promise<Figure[]> {
+  const hour = await hourLong(lesson, root, say)
+  const port = await freePort()
+  const server = spawn(path.join(appRoot(), 'vane'), ['start'], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, VANE_DATA: root, VANE_PORT: String(port) } })
+  await new Promise<void>((done, fail) => { server.stderr!.on('data', (d: Buffer) => { if (d.toString().includes('is at http')) done() }); server.on('exit', (c) => fail(new Error(`the server ended with ${c}`))) })
+  server.removeAllListeners('exit')
+  const base = `http://127.0.0.1:${port}`
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--autoplay-policy=no-user-gesture-required'] })
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const open = async (id: string) => { await page.goto(`${base}/lessons/${id}`); await page.waitForSelector('canvas[data-sharp=true]'); await listen(page) }
+    await open(await store(base, busy(lesson)))
+    await page.keyboard.press('Space')
+    await page.waitForTimeout(30_000)
+    await page.keyboard.press('k')
+    const played = (await page.evaluate(() => (window as unknown as { painted: [number, number, number][] }).painted)).slice(1).filter((p, i, all) => i === 0 || p[1] !== all[i - 1]![1])
+    const span = played.at(-1)![1] - played[0]![1] + 1
+    const dropped = played.slice(1).reduce((n, p) => n + p[2], 0)
+    const rate = (played.length - 1) / ((played.at(-1)![0] - played[0]![0]) / 1000)
+    say(`preview: ${dropped} of ${span} frames dropped`)
+    await open(await store(base, hour))
+    const times: number[] = []
+    for (let n = 1; n <= 60; n++) {
+      const frame = (n * 104_729) % 108_000
+      await page.getByTestId('timecode').fill(`${frame}f`)
+      await page.evaluate(() => { const w = window as unknown as { painted: unknown[]; began: number }; w.painted = []; addEventListener('keydown', () => { w.began = performance.now() }, { capture: true, once: true }) })
+      await page.getByTestId('timecode').press('Enter')
+      await page.waitForFunction((f) => (window as unknown as { painted: number[][] }).painted.some((p) => p[1] === f), frame)
+      times.push(await page.evaluate((f) => { const w = window as unknown as { painted: number[][]; began: number }; return w.painted.find((p) => p[1] === f)![0]! - w.began }, frame))
+      await page.waitForTimeout(700)
+    }
+    times.sort((a, b) => a - b)
+    say(`seek: median ${times[30]!.toFixed(0)} ms`)
+    return [
+      { what: 'preview at 1080p, 20 elements on screen', bar: '≤ 2 % dropped', measured: `${((100 * dropped) / span).toFixed(2)} %`, detail: `${dropped} of ${span} frames, ${rate.toFixed(2)} painted a second` },
+      { what: 'seek until the right frame is painted, one-hour lesson', bar: '≤ 100 ms (95 %)', measured: `${times[Math.floor(times.length * 0.95)]!.toFixed(0)} ms`, detail: `median ${times[30]!.toFixed(0)} ms, worst ${times.at(-1)!.toFixed(0)} ms, ${times.length} seeks` },
+    ]
+  } finally {
+    await browser.close()
+    const gone = new Promise((done) => server.once('exit', done))
+    server.kill('SIGTERM')
+    await Promise.race([gone, new Promise((done) => setTimeout(done, 10_000))])
+  }
+}

@@ -1,0 +1,58 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { expect, type Page } from '@playwright/test'
+import type { Lesson } from '@/core/lesson/schema'
+
+export const base = (): string => process.env.VANE_E2E_URL!
+export const data = (): string => process.env.VANE_E2E_DATA!
+export const folder = mkdtempSync(path.join(tmpdir(), 'vane-desk-'))
+export const ff = (...args: string[]): Buffer => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1e9 })
+
+async function api<T>(where: string, method = 'GET', body?: unknown): Promise<T> {
+  const r = await fetch(`${base()}${where}`, { method, ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) })
+  return (await r.json()) as T
+}
+export const lessonOf = async (id: string): Promise<Lesson> => (await api<{ lesson: Lesson }>(`/api/lessons/${id}`)).lesson
+export const newLesson = async (name: string): Promise<string> => (await api<{ id: string }>('/api/lessons', 'POST', { name })).id
+/** A copy of the demo of one’s own. */
+export async function demoCopy(): Promise<string> {
+  const rows = await api<{ id: string; name: string }[]>('/api/lessons')
+  return (await api<{ id: string }>('/api/lessons', 'POST', { copyOf: rows.find((r) => r.name === 'Lend out a tool')!.id })).id
+}
+export async function openBench(page: Page, id: string): Promise<void> {
+  await page.goto(`${base()}/lessons/${id}`)
+  await page.waitForSelector('main[data-ready=true]')
+}
+export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved', { timeout: 30_000 })
+/** Types a time into the timecode field and waits until its frame is painted. */
+export async function goTo(page: Page, frame: number, sharp = false): Promise<void> {
+  await page.getByTestId('timecode').fill(`${frame}f`)
+  await page.getByTestId('timecode').press('Enter')
+  await page.waitForSelector(`canvas[data-frame="${frame}"]${sharp ? '[data-sharp=true]' : ''}`)
+}
+/** A spot of the picture, given in pixels of a 1920 × 1080 lesson, as a place on the screen. */
+export async function spot(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  const box = (await page.getByTestId('overlay').boundingBox())!
+  return { x: box.x + (x / 1920) * box.width, y: box.y + (y / 1080) * box.height }
+}
+/** Kills what serves this run, so hard that it cannot tidy up: the app’s process or the database’s. */
+export function kill(what: 'app' | 'database'): void {
+  if (what === 'database') { process.kill(Number(readFileSync(path.join(data(), 'db.pid'), 'utf8')), 'SIGKILL'); return }
+  for (const pid of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
+    try {
+      if (readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`VANE_DATA=${data()}\0`) && /^next-server|next start/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ').trim().replace(/^.*node_modules\/next\/dist\/bin\/next /, 'next '))) process.kill(Number(pid), 'SIGKILL')
+    } catch { /* it is gone, or not ours */ }
+  }
+}
+/** Frames of a video as RGB, scaled to nothing. */
+export function frameOf(file: string, n: number, rate = 30): Buffer {
+  return ff('-ss', String(Math.max(0, (n - 0.5) / rate)), '-i', file, '-frames:v', '1', '-vf', 'scale=in_color_matrix=bt709:in_range=tv', '-pix_fmt', 'rgb24', '-f', 'rawvideo', 'pipe:1')
+}
+export const rgbAt = (frame: Buffer, x: number, y: number, width = 1920): [number, number, number] => { const i = (Math.round(y) * width + Math.round(x)) * 3; return [frame[i]!, frame[i + 1]!, frame[i + 2]!] }
+export function write(name: string, text: string | Buffer): string {
+  const file = path.join(folder, name)
+  writeFileSync(file, text)
+  return file
+}

@@ -1,0 +1,100 @@
+import { copyFileSync, truncateSync } from 'node:fs'
+import path from 'node:path'
+import { expect, test } from '@playwright/test'
+import { base, ff, folder, lessonOf, newLesson, openBench, saved, write } from './desk'
+
+const demo = path.join(import.meta.dirname, '../demo/media')
+test('a recording, its trace, a narration and its captions are brought in together; the first take sets the lesson’s size and rate', async ({ page }) => {
+  ff('-i', path.join(demo, 'lend-out.mp4'), '-t', '20', '-vf', 'scale=1280:720', '-r', '25', '-c:v', 'libx264', '-preset', 'ultrafast', path.join(folder, 'desk.mp4'))
+  copyFileSync(path.join(demo, 'lend-out.jsonl'), path.join(folder, 'desk.jsonl'))
+  copyFileSync(path.join(demo, 'narration.wav'), path.join(folder, 'voice.wav'))
+  copyFileSync(path.join(demo, 'narration.vtt'), path.join(folder, 'voice.vtt'))
+  const id = await newLesson('Brought in')
+  await openBench(page, id)
+  await page.keyboard.press('b')
+  await page.getByTestId('file-picker').setInputFiles(['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'].map((f) => path.join(folder, f)))
+  await expect(page.locator('[data-coming="desk.mp4"]')).toContainText('Ready', { timeout: 90_000 })
+  await expect(page.locator('[data-coming="voice.wav"]')).toContainText('Ready', { timeout: 30_000 })
+  await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
+  await saved(page)
+  await expect.poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length).toBe(129)
+  const lesson = await lessonOf(id)
+  expect([lesson.frame, lesson.rate]).toEqual([{ width: 1280, height: 720 }, { num: 25, den: 1 }])
+  const take = Object.values(lesson.media).find((m) => m.kind === 'take')!
+  expect(take.moments.filter((m) => m.kind === 'click')).toHaveLength(9)
+  expect(take.moments.find((m) => m.kind === 'click')!.at!.x).toBeLessThan(1280 * 0.4)
+  await page.keyboard.press('Escape')
+  await page.waitForSelector('canvas[data-frame="0"]')
+  await expect(page.getByText('click on Search box').first()).toBeVisible()
+  // The same file once more is stored once.
+  await page.keyboard.press('b')
+  copyFileSync(path.join(folder, 'voice.wav'), path.join(folder, 'voice again.wav'))
+  await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'voice again.wav'))
+  await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 30_000 })
+  const library = (await (await fetch(`${base()}/api/media?search=voice`)).json()) as unknown[]
+  expect(library.length).toBeLessThanOrEqual(1)
+})
+test('a phone’s clip with a variable rate can be played and cut; a picture is placed; a file from the library is used again', async ({ page }) => {
+  ff('-f', 'lavfi', '-i', "testsrc2=s=540x960:r=60:d=6,select='gt(random(3)\\,0.4)'", '-fps_mode', 'vfr', '-c:v', 'libx264', '-preset', 'ultrafast', path.join(folder, 'phone.mp4'))
+  ff('-f', 'lavfi', '-i', 'testsrc2=s=300x200:d=1', '-frames:v', '1', path.join(folder, 'badge.png'))
+  const id = await newLesson('Phone')
+  await openBench(page, id)
+  await page.keyboard.press('b')
+  await page.getByTestId('file-picker').setInputFiles([path.join(folder, 'phone.mp4'), path.join(folder, 'badge.png')])
+  await expect(page.locator('[data-coming="badge.png"]')).toContainText('Ready', { timeout: 60_000 })
+  await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(1)
+  const lesson = await lessonOf(id)
+  expect(lesson.frame).toEqual({ width: 540, height: 960 })
+  expect(lesson.clips[0]!.length / (lesson.rate.num / lesson.rate.den)).toBeCloseTo(6, 0)
+  await page.keyboard.press('Escape')
+  await page.waitForSelector('canvas[data-frame]')
+  await page.keyboard.press('5')
+  const box = (await page.getByTestId('overlay').boundingBox())!
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 3)
+  await saved(page)
+  expect((await lessonOf(id)).elements[0]!.look.kind).toBe('still')
+  await page.keyboard.press('b')
+  await page.getByLabel('Search the library').fill('Loanbench')
+  await expect(page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'phone.mp4' }).filter({ hasText: 'Lay' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Lay on the timeline' }).click()
+  await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
+  expect((await lessonOf(id)).frame).toEqual({ width: 540, height: 960 })
+})
+test('broken files get a sentence and change nothing', async ({ page }) => {
+  const id = await newLesson('Broken')
+  await openBench(page, id)
+  ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:d=2', '-c:v', 'libx264', path.join(folder, 'cut.mp4'))
+  truncateSync(path.join(folder, 'cut.mp4'), 8000)
+  const files = [write('empty.mp4', ''), write('words.mp4', 'no video'), path.join(folder, 'cut.mp4'), write('list.mp4', '#EXTM3U\n/etc/passwd\n'), write('evil.svg', '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>')]
+  await page.keyboard.press('b')
+  await page.getByTestId('file-picker').setInputFiles(files)
+  for (const [name, words] of [['empty.mp4', 'is empty'], ['words.mp4', 'not a video'], ['cut.mp4', 'cut off'], ['list.mp4', 'playlist'], ['evil.svg', 'scripts']] as const) await expect(page.locator(`[data-coming="${name}"]`)).toContainText(words, { timeout: 30_000 })
+  await page.getByTestId('file-picker').setInputFiles([write('bad.jsonl', '{"trace":1,"width":10,"height":10}\nnonsense'), write('bad.vtt', 'WEBVTT')])
+  await expect(page.getByText(/“bad.jsonl” is a trace, but there is no take/)).toBeVisible()
+  expect(await lessonOf(id)).toMatchObject({ media: {}, clips: [] })
+  await page.getByLabel('Try cut.mp4 again').click()
+  await expect(page.locator('[data-coming="cut.mp4"]')).toContainText('cut off', { timeout: 30_000 })
+})
+test('an upload goes on where it stopped when the line comes back', async ({ page }) => {
+  const id = await newLesson('Resumed')
+  ff('-f', 'lavfi', '-i', 'anoisesrc=d=200:r=48000', '-ac', '2', path.join(folder, 'long.wav'))
+  await openBench(page, id)
+  let sent = 0
+  await page.route('**/api/uploads/**', async (route) => {
+    if (route.request().method() !== 'PATCH') return route.continue()
+    sent++
+    return sent === 2 ? route.abort() : route.continue()
+  })
+  await page.keyboard.press('b')
+  await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'long.wav'))
+  await expect(page.locator('[data-coming="long.wav"]')).toContainText('Ready', { timeout: 90_000 })
+  // 38 MB in pieces of 8 MB: five, and the one that was lost; not from the start again.
+  expect(sent).toBe(6)
+  await expect.poll(async () => (await lessonOf(id)).clips[0]?.length).toBe(6000)
+})
+test('another site, or another name for this machine, is turned away', async () => {
+  const from = (headers: Record<string, string>) => fetch(`${base()}/api/lessons`, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: '{"name":"x"}' })
+  expect((await from({ origin: 'http://elsewhere.example' })).status).toBe(403)
+  expect((await fetch(`${base()}/media/../../etc/passwd`)).status).toBe(404)
+  expect((await fetch(`${base()}/media/${'0'.repeat(64)}/..%2f..%2fdb.password`)).status).toBe(404)
+})

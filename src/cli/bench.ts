@@ -1,0 +1,32 @@
+import { mkdtemp, rm, writeFile, mkdir } from 'node:fs/promises'
+import { cpus, tmpdir } from 'node:os'
+import path from 'node:path'
+import { measureCore } from '../../bench/core'
+import { measureExport } from '../../bench/export'
+import { measurePreview } from '../../bench/preview'
+import { report } from '../../bench/report'
+import { writeDemo } from '@/server/ingest/demo'
+import { appRoot } from '@/server/root'
+import { read, say, type Command } from './command'
+
+export const bench: Command = {
+  help: `
+./vane bench [--out FILE.md]
+
+Measures export, preview, seeking and the core, and writes docs/benchmarks.md. Takes about a quarter of an hour; leave the machine alone meanwhile.`,
+  async run(args) {
+    const given = read(args, [], ['out'])
+    if (!given) return 2
+    const dir = await mkdtemp(path.join(tmpdir(), 'vane-bench-'))
+    try {
+      say('Writing the demo')
+      const lesson = await writeDemo(dir)
+      const figures = [...measureCore(), ...(await measureExport(lesson, dir, dir, say)), ...(await measurePreview(lesson, dir, say))]
+      const out = given.options.out ?? path.join(appRoot(), 'docs/benchmarks.md')
+      await mkdir(path.dirname(out), { recursive: true })
+      await writeFile(out, report(figures, `${cpus().length} cores of ${cpus()[0]?.model.trim() || 'an unnamed processor'}`, new Date().toISOString().slice(0, 10)))
+      for (const f of figures) say(`${f.what}: ${f.measured} (${f.bar}); ${f.detail}`)
+      return 0
+    } finally { await rm(dir, { recursive: true, force: true }) }
+  },
+}

@@ -1,0 +1,128 @@
+import { mkdtempSync, readdirSync, writeFileSync, copyFileSync, truncateSync, statSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { createCanvas } from '@napi-rs/canvas'
+import { frameTimes, probe } from '../media/probe'
+import { hashOf, processFile } from './process'
+import { mustRun } from '../run'
+import { svgFault } from './svg'
+
+jest.setTimeout(120_000)
+const dir = mkdtempSync(path.join(tmpdir(), 'vane-ingest-'))
+const at = (name: string) => path.join(dir, name)
+const ff = (...args: string[]) => mustRun('ffmpeg', ['-v', 'error', '-y', ...args])
+const making = { signal: new AbortController().signal, onStep: () => {} }
+const bring = async (file: string, name = path.basename(file)) => processFile(file, name, dir, await hashOf(file, making), making)
+const refused = async (file: string, words: string) => {
+  const before = readdirSync(path.join(dir, 'media')).length
+  await expect(bring(file)).rejects.toThrow(words)
+  await expect(bring(file)).rejects.toThrow(`“${path.basename(file)}”`)
+  expect(readdirSync(path.join(dir, 'media')).length).toBe(before)
+}
+/** Mean brightness of each frame of a take. */
+async function brightness(file: string): Promise<number[]> {
+  const stdout = await mustRun('ffmpeg', ['-v', 'error', '-i', file, '-vf', 'scale=1:1:flags=area', '-pix_fmt', 'gray', '-f', 'rawvideo', '-fps_mode', 'passthrough', 'pipe:1'])
+  return [...stdout]
+}
+beforeAll(async () => {
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=2', '-f', 'lavfi', '-i', 'sine=440:d=2', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-c:a', 'aac', at('plain.mp4'))
+  await bring(at('plain.mp4'))
+})
+
+test('a recording that fits is copied, not encoded again; the preview gets its own copy, a film strip and peaks', async () => {
+  const medium = await bring(at('plain.mp4'))
+  expect(medium).toMatchObject({ kind: 'take', width: 320, height: 180, rate: { num: 30, den: 1 }, frames: 60, sound: true, durationUs: 2_000_000, aids: { proxy: { width: 320, height: 180 }, peaks: true, film: { stepUs: 1_000_000, count: 2 } } })
+  const md5 = async (file: string) => (await mustRun('ffmpeg', ['-v', 'error', '-i', file, '-map', '0:v', '-f', 'md5', '-'])).toString()
+  expect(await md5(path.join(dir, medium.file))).toBe(await md5(at('plain.mp4')))
+  const proxy = await frameTimes(path.join(dir, path.dirname(medium.file), 'proxy.mp4'))
+  expect(proxy).toMatchObject({ count: 60, constant: true })
+  expect(proxy!.longestGop).toBeLessThanOrEqual(8)
+})
+test('a variable frame rate becomes a constant one, every change at its own time, without drift over ten minutes', async () => {
+  await ff('-f', 'lavfi', '-i', "color=black:s=64x36:r=60:d=600,drawbox=t=fill:color=white:enable='mod(floor(t/7)\\,2)',select='gt(random(3)\\,0.55)+eq(n\\,0)'", '-fps_mode', 'vfr', '-c:v', 'libx264', '-preset', 'ultrafast', at('phone.mp4'))
+  const times = await frameTimes(at('phone.mp4'))
+  expect(times!.constant).toBe(false)
+  const medium = await bring(at('phone.mp4'))
+  const made = await frameTimes(path.join(dir, medium.file))
+  expect(made!.constant).toBe(true)
+  const fps = medium.rate!.num / medium.rate!.den
+  expect(Math.abs(medium.frames! - 600 * fps)).toBeLessThanOrEqual(3)
+  const light = await brightness(path.join(dir, medium.file))
+  const source = await brightness(at('phone.mp4'))
+  const stdout = await mustRun('ffprobe', ['-v', 'error', '-select_streams', 'v', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0', at('phone.mp4')])
+  const pts = stdout.toString().split('\n').map((l) => parseFloat(l)).sort((a, b) => a - b)
+  const changes = (values: number[]) => values.flatMap((v, i) => (i > 0 && (v > 128) !== (values[i - 1]! > 128) ? [i] : []))
+  const wanted = changes(source).map((i) => pts[i]! * fps)
+  const found = changes(light)
+  expect(found.length).toBe(wanted.length)
+  found.forEach((f, i) => expect(Math.abs(f - wanted[i]!)).toBeLessThanOrEqual(0.51))
+})
+test('a take whose pictures start after its sound keeps both together', async () => {
+  await ff('-f', 'lavfi', '-itsoffset', '0.5', '-i', 'testsrc2=s=64x36:r=25:d=1', '-f', 'lavfi', '-i', 'sine=440:d=1.5', '-map', '0', '-map', '1', '-c:v', 'libx264', '-c:a', 'aac', at('late.mkv'))
+  const medium = await bring(at('late.mkv'))
+  expect(Math.abs(medium.frames! - 1.5 * 25)).toBeLessThanOrEqual(2)
+  expect(medium.rate).toEqual({ num: 25, den: 1 })
+})
+test('GIF, WebM, MOV and a turned phone clip become takes', async () => {
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=64x48:r=10:d=1', at('a.gif'))
+  expect(await bring(at('a.gif'))).toMatchObject({ kind: 'take', width: 64, height: 48, frames: 10 })
+  await ff('-i', at('plain.mp4'), '-t', '0.5', '-c:v', 'libvpx', '-c:a', 'libopus', at('a.webm'))
+  expect(await bring(at('a.webm'))).toMatchObject({ kind: 'take', width: 320, sound: true })
+  await ff('-display_rotation', '90', '-i', at('plain.mp4'), '-t', '0.5', '-c', 'copy', at('turned.mov')).catch(() => ff('-i', at('plain.mp4'), '-t', '0.5', '-c', 'copy', '-metadata:s:v', 'rotate=90', at('turned.mov')))
+  const turned = await bring(at('turned.mov'))
+  expect([turned.width, turned.height]).toEqual([180, 320])
+})
+test('sounds become what the export hears, with peaks', async () => {
+  for (const [name, codec] of [['a.wav', 'pcm_s16le'], ['a.mp3', 'libmp3lame'], ['a.m4a', 'aac'], ['a.ogg', 'libvorbis'], ['a.flac', 'flac']] as const) {
+    await ff('-f', 'lavfi', '-i', 'sine=440:d=1', '-c:a', codec, at(name))
+    const medium = await bring(at(name))
+    expect(medium).toMatchObject({ kind: 'sound', sound: true, aids: { peaks: true } })
+    expect(medium.durationUs! / 1e6).toBeCloseTo(1, 1)
+    expect((await probe(path.join(dir, medium.file)))!.audio!.codec_name).toMatch(/pcm_s16le|flac/)
+    expect(Math.max(...readFileSync(path.join(dir, path.dirname(medium.file), 'peaks.bin')))).toBeGreaterThan(20)
+  }
+})
+test('pictures and a plain SVG become still pictures', async () => {
+  const canvas = createCanvas(40, 30)
+  canvas.getContext('2d').fillRect(0, 0, 10, 10)
+  for (const [name, bytes] of [['a.png', canvas.toBuffer('image/png')], ['a.jpg', canvas.toBuffer('image/jpeg')], ['a.webp', canvas.toBuffer('image/webp')]] as const) {
+    writeFileSync(at(name), bytes)
+    expect(await bring(at(name))).toMatchObject({ kind: 'picture', width: 40, height: 30 })
+  }
+  writeFileSync(at('a.svg'), '<svg xmlns="http://www.w3.org/2000/svg" width="100" height="50"><rect width="100" height="50" fill="#c33"/></svg>')
+  expect(await bring(at('a.svg'))).toMatchObject({ kind: 'picture', width: 400, height: 200 })
+})
+test('broken, empty, cut-off, mislabelled and playlist files are refused in a sentence, with nothing half-stored', async () => {
+  writeFileSync(at('empty.mp4'), '')
+  await refused(at('empty.mp4'), 'is empty')
+  writeFileSync(at('noise.mp4'), Buffer.from('this is no video at all, only a text with a wrong name'))
+  await refused(at('noise.mp4'), 'not a video, a sound or a picture')
+  copyFileSync(at('plain.mp4'), at('headless.mp4'))
+  truncateSync(at('headless.mp4'), 9000)
+  await refused(at('headless.mp4'), 'cut off')
+  await ff('-i', at('plain.mp4'), '-c', 'copy', '-movflags', '+faststart', at('fast.mp4'))
+  copyFileSync(at('fast.mp4'), at('short.mp4'))
+  truncateSync(at('short.mp4'), Math.floor(statSync(at('fast.mp4')).size * 0.6))
+  await refused(at('short.mp4'), 'cut off')
+  writeFileSync(at('list.mp4'), '#EXTM3U\n#EXTINF:10,\n/etc/passwd\n')
+  await refused(at('list.mp4'), 'playlist')
+  writeFileSync(at('half.png'), readFileSync(at('a.png')).subarray(0, 60))
+  await refused(at('half.png'), 'cannot be read to its end')
+  writeFileSync(at('evil.svg'), '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>')
+  await refused(at('evil.svg'), 'run scripts')
+})
+test('a file that only has another name is taken for what it is', async () => {
+  copyFileSync(at('plain.mp4'), at('really-a-video.png'))
+  expect((await bring(at('really-a-video.png'))).kind).toBe('take')
+})
+test('SVG that runs or fetches anything is found out', () => {
+  const svg = (inside: string, attributes = '') => `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`
+  for (const bad of [svg('', 'onload="x()"'), svg('<image href="http://a.example/x.png"/>'), svg('<use xlink:href="file:///etc/passwd#a"/>'), svg('<foreignObject/>'), svg('<style>@import "x.css"</style>'), svg('<a href="javascript:x()"/>'), svg('<rect fill="url(http://a.example/x)"/>'), '<svg><g></svg>', '<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]><svg/>', '<?xml-stylesheet href="x.css"?><svg/>']) expect(svgFault(bad)).not.toBeNull()
+  for (const good of [svg('<linearGradient id="g"/><rect fill="url(#g)"/><use href="#g"/>'), svg('<image href="data:image/png;base64,AAAA"/>')]) expect(svgFault(good)).toBeNull()
+})
+test('a cancelled import leaves nothing behind', async () => {
+  const control = new AbortController()
+  const before = readdirSync(path.join(dir, 'media'))
+  await expect(processFile(at('phone.mp4'), 'phone.mp4', dir, 'b'.repeat(64), { signal: control.signal, onStep: (step) => { if (step === 'Conforming') control.abort(new Error('Cancelled.')) } })).rejects.toThrow('Cancelled')
+  expect(readdirSync(path.join(dir, 'media'))).toEqual(before)
+})

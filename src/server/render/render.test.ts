@@ -1,0 +1,116 @@
+import { mkdtempSync, existsSync, readdirSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { applyEdit, elementAt, addElement, takeOut } from '@/core/edits'
+import type { Lesson } from '@/core/lesson/schema'
+import { evaluate } from '@/core/scene'
+import { resolve } from '@/core/timing'
+import { clip } from '@/core/testing/lessons'
+import { emptyLesson } from '@/core/lesson/make'
+import { writeDemo } from '../ingest/demo'
+import { hashOf, processFile } from '../ingest/process'
+import { mustRun } from '../run'
+import { frameTimes, probe } from '../media/probe'
+import { exportVideo } from './exportVideo'
+import { renderFrame } from './frame'
+import { soundArguments } from './sound'
+
+jest.setTimeout(180_000)
+const dir = mkdtempSync(path.join(tmpdir(), 'vane-render-'))
+const at = (name: string) => path.join(dir, name)
+const making = { signal: new AbortController().signal, onStep: () => {} }
+const W = 640
+const H = 360
+let base: Lesson
+
+/** Frames of a video as RGB planes. */
+async function frames(file: string, pixels = W * H): Promise<Buffer[]> {
+  const stdout = await mustRun('ffmpeg', ['-v', 'error', '-i', file, '-vf', 'scale=in_color_matrix=bt709:in_range=tv', '-pix_fmt', 'rgb24', '-f', 'rawvideo', '-fps_mode', 'passthrough', 'pipe:1'])
+  const size = pixels * 3
+  return Array.from({ length: stdout.length / size }, (_, i) => Buffer.from(stdout.subarray(i * size, (i + 1) * size)))
+}
+const pixel = (frame: Buffer, x: number, y: number) => [...frame.subarray((y * W + x) * 3, (y * W + x) * 3 + 3)] as [number, number, number]
+const quiet = () => {}
+
+beforeAll(async () => {
+  await mustRun('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', `testsrc2=s=${W}x${H}:r=30:d=4`, '-f', 'lavfi', '-i', 'sine=440:d=4', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-crf', '12', '-vf', 'scale=out_color_matrix=bt709', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-c:a', 'aac', at('take.mp4')])
+  const take = await processFile(at('take.mp4'), 'take.mp4', dir, await hashOf(at('take.mp4'), making), making)
+  base = { ...emptyLesson('Test'), frame: { width: W, height: H } }
+  base.media.take = { ...take, moments: [{ id: 'take/click-1', kind: 'click', label: 'click on Go', fromUs: 1_000_000, at: { x: 320, y: 180 } }, { id: 'take/click-2', kind: 'click', label: 'click on Stop', fromUs: 3_000_000, at: { x: 100, y: 100 } }] }
+  base.clips = [clip('c1', 0, 120)]
+})
+const withElements = (...kinds: ('callout' | 'arrow' | 'ripple' | 'bar' | 'zoom')[]): Lesson => kinds.reduce((lesson, kind, i) => {
+  const timed = resolve(lesson)
+  const result = applyEdit(lesson, addElement(elementAt(timed, { kind, id: `${kind}-${i}`, frame: 30, moment: 'take/click-1', at: { x: 320, y: 180 } })))
+  return 'edited' in result ? result.edited.lesson : lesson
+}, base)
+
+test('the bar’s fill, measured in exported frames, is within a pixel of even', async () => {
+  const lesson = withElements('bar')
+  const look = lesson.elements[0]!.look
+  const plain: Lesson = { ...lesson, elements: [{ ...lesson.elements[0]!, height: 12, y: H - 6, look: { ...look, fill: '#ffffff', unfilled: '#000000' } as never }] }
+  await exportVideo(plain, dir, at('bar.mp4'), { quality: 'best' }, quiet)
+  const all = await frames(at('bar.mp4'))
+  expect(all.length).toBe(120)
+  all.forEach((f, n) => {
+    let filled = 0
+    for (let x = 0; x < W; x++) filled += pixel(f, x, H - 6)[1] / 255
+    expect(Math.abs(filled - (n / 119) * W)).toBeLessThanOrEqual(1)
+  })
+})
+test('a ripple’s first frame is the click’s frame, also after four tenths of a second were taken out', async () => {
+  const lesson = withElements('ripple')
+  const seen = async (l: Lesson, name: string) => {
+    await exportVideo(l, dir, at(`${name}.mp4`), { quality: 'best' }, quiet)
+    await exportVideo({ ...l, elements: [] }, dir, at(`${name}-plain.mp4`), { quality: 'best' }, quiet)
+    const [a, b] = await Promise.all([frames(at(`${name}.mp4`)), frames(at(`${name}-plain.mp4`))])
+    return a.findIndex((f, n) => { let worst = 0; for (let i = 0; i < f.length; i++) worst = Math.max(worst, Math.abs(f[i]! - b[n]![i]!)); return worst > 60 })
+  }
+  expect(await seen(lesson, 'ripple')).toBe(30)
+  let n = 0
+  const cut = applyEdit(lesson, takeOut('takes-1', 5, 17, true, () => `cut-${++n}`))
+  if (!('edited' in cut)) throw new Error('nothing was cut')
+  expect(await seen(cut.edited.lesson, 'ripple-cut')).toBe(18)
+})
+test('the decoded export and the server’s own picture of a frame agree: PSNR at least 38 dB', async () => {
+  const lesson = await writeDemo(at('demo'))
+  for (const from of [330, 1110, 1484]) {
+    await exportVideo(lesson, at('demo'), at('demo.mp4'), { from, to: from + 8, quality: 'good' }, quiet)
+    const shown = (await frames(at('demo.mp4'), 1920 * 1080))[5]!
+    const rgba = (await renderFrame(lesson, at('demo'), from + 5)).data()
+    let sum = 0
+    for (let i = 0; i < 1920 * 1080; i++) for (let c = 0; c < 3; c++) sum += (rgba[i * 4 + c]! - shown[i * 3 + c]!) ** 2
+    expect(10 * Math.log10((255 * 255) / (sum / shown.length))).toBeGreaterThan(38)
+  }
+})
+test('a passage holds exactly its frames, and its sound is as long; another size keeps the shape', async () => {
+  await exportVideo(withElements('callout'), dir, at('part.mp4'), { from: 20, to: 65, quality: 'draft', height: 180 }, quiet)
+  expect(await frameTimes(at('part.mp4'))).toMatchObject({ count: 45, constant: true })
+  const facts = await probe(at('part.mp4'))
+  expect([facts!.video!.width, facts!.video!.height]).toEqual([320, 180])
+  expect(Number(facts!.audio!.duration)).toBeCloseTo(1.5, 1)
+})
+test('what cannot be exported says why, and a cancelled export leaves no file', async () => {
+  await expect(exportVideo(base, dir, at('none.mp4'), { from: 200, quality: 'draft' }, quiet)).rejects.toThrow('120 frames')
+  const control = new AbortController()
+  await expect(exportVideo(base, dir, at('stopped.mp4'), { quality: 'draft' }, (p) => { if (p.frame > 10) control.abort(new Error('Cancelled.')) }, control.signal)).rejects.toThrow('Cancelled')
+  expect(existsSync(at('stopped.mp4'))).toBe(false)
+  expect(readdirSync(dir).filter((f) => f.endsWith('.part'))).toEqual([])
+})
+test('the sound of a moved, muted or louder clip is cut to the sample', () => {
+  const lesson: Lesson = { ...base, clips: [clip('c1', 30, 60, { inUs: 1_000_000, levelDb: -6 })] }
+  const graph = soundArguments(lesson, dir, 0, 120, 1)!.graph
+  expect(graph).toContain('atrim=start_sample=48000:end_sample=144000')
+  expect(graph).toContain('adelay=delays=48000S:all=1')
+  expect(graph).toContain('volume=-6dB')
+  expect(graph).toContain('atrim=end_sample=192000')
+  expect(soundArguments({ ...lesson, clips: [clip('c1', 30, 60, { muted: true })] }, dir, 0, 120, 1)).toBeNull()
+  expect(soundArguments(lesson, dir, 100, 120, 1)).toBeNull()
+})
+test('an odd-sized picture and a take over a take are laid where the display list says', async () => {
+  const lesson: Lesson = { ...base, tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks], clips: [...base.clips, clip('c2', 10, 20, { track: 'takes-2', inUs: 2_000_000, fit: 'stand' })] }
+  expect(evaluate(resolve(lesson), 15).takes.map((t) => [t.clip, t.sourceFrame])).toEqual([['c1', 15], ['c2', 65]])
+  const over = await renderFrame(lesson, dir, 15)
+  const alone = await renderFrame(base, dir, 65)
+  expect(Buffer.compare(over.data(), alone.data())).toBe(0)
+})

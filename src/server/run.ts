@@ -1,0 +1,31 @@
+import { spawn } from 'node:child_process'
+
+export interface Ran { code: number; stdout: Buffer; stderr: string }
+
+/** Runs a program to its end and gives what it wrote; never throws. After `limit` seconds it is ended (code 124). */
+export function run(program: string, args: string[], options: { input?: string; limit?: number } = {}): Promise<Ran> {
+  return new Promise((done) => {
+    const child = spawn(program, args, { stdio: [options.input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'] })
+    const out: Buffer[] = []
+    let stderr = ''
+    let late = false
+    const timer = options.limit ? setTimeout(() => { late = true; child.kill('SIGKILL') }, options.limit * 1000) : null
+    child.stdout!.on('data', (d: Buffer) => out.push(d))
+    child.stderr!.on('data', (d: Buffer) => { stderr = (stderr + d.toString()).slice(-20_000) })
+    child.on('error', (e) => { stderr += e.message })
+    child.on('close', (code) => {
+      if (timer) clearTimeout(timer)
+      done({ code: late ? 124 : (code ?? 1), stdout: Buffer.concat(out), stderr })
+    })
+    if (options.input !== undefined) {
+      child.stdin!.on('error', () => {})
+      child.stdin!.end(options.input)
+    }
+  })
+}
+/** The same, when anything but success is a bug or a broken machine. @throws Error with the end of what it wrote */
+export async function mustRun(program: string, args: string[], options: { input?: string; limit?: number } = {}): Promise<Buffer> {
+  const ran = await run(program, args, options)
+  if (ran.code !== 0) throw new Error(`${program} ended with ${ran.code}: ${ran.stderr.trim().split('\n').slice(-4).join('\n')}`)
+  return ran.stdout
+}
