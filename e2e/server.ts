@@ -12,8 +12,9 @@ const freePort = (): Promise<number> => new Promise((done) => {
 export default async function setup(): Promise<() => Promise<void>> {
   const data = mkdtempSync(path.join(tmpdir(), 'vane-e2e-'))
   const port = await freePort()
-  const { DATABASE_URL: _none, ...env } = process.env
-  const child = spawn(path.join(import.meta.dirname, '../vane'), ['start'], { stdio: ['ignore', 'inherit', 'pipe'], env: { ...env, VANE_DATA: data, VANE_PORT: String(port) } })
+  const env: NodeJS.ProcessEnv = { ...process.env, VANE_DATA: data, VANE_PORT: String(port) }
+  delete env.DATABASE_URL
+  const child = spawn(path.join(import.meta.dirname, '../vane'), ['start'], { stdio: ['ignore', 'inherit', 'pipe'], env })
   await new Promise<void>((done, fail) => {
     child.stderr!.on('data', (d: Buffer) => { process.stderr.write(d); if (d.toString().includes('is at http')) done() })
     child.on('exit', (code) => fail(new Error(`./vane start ended with ${code}`)))

@@ -52,7 +52,7 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
       if ((await countLessons()) === 0) await loadDemo()
       await closeDatabase()
       const serve = () => {
-        app = spawn(process.execPath, [path.join(appRoot(), 'node_modules/next/dist/bin/next'), 'start', appRoot(), '-H', '127.0.0.1', '-p', String(port)], { stdio: ['ignore', 'ignore', 'inherit'], cwd: appRoot(), env: process.env, detached: true })
+        app = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, path.join(appRoot(), 'node_modules/next/dist/bin/next'), 'start', appRoot(), '-H', '127.0.0.1', '-p', String(port)], { stdio: ['ignore', 'ignore', 'inherit'], cwd: appRoot(), env: process.env, detached: true })
         app.on('exit', () => { if (!ending) { say('The app stopped; starting it again'); setTimeout(() => { if (!ending) serve() }, 500) } })
       }
       if (!ending) serve()

@@ -170,6 +170,16 @@ test('a bar on an edge stays exactly level and as wide as the frame when the les
   expect(made(lesson, E.resizeLesson(1280, 720)).elements[0]).toMatchObject({ x: 640, width: 1280, y: 713, rotation: 0 })
   expect(made(lesson, E.setLook(['b'], 'place', 'top')).elements[0]).toMatchObject({ y: 7 })
 })
+test('a bar spans the lesson, the chapter or the take at a frame, and follows it', () => {
+  const lesson = lessonWithTake()
+  lesson.moments = [{ id: 'ch1', kind: 'chapter', label: 'One', frame: 30 }, { id: 'ch2', kind: 'chapter', label: 'Two', frame: 200 }]
+  lesson.elements = [element(lesson, 'bar', 'bar', loose(5), loose(9))]
+  const over = (what: 'lesson' | 'chapter' | 'take', frame: number, l = lesson) => made(l, E.setSpan('bar', E.spanOver(resolve(l), what, frame)!))
+  expect(spanOf(over('lesson', 0), 'bar')).toEqual([0, 300])
+  expect(spanOf(over('chapter', 100), 'bar')).toEqual([30, 200])
+  expect(spanOf(made(over('take', 100), E.trimClip('c1', 'end', 250)), 'bar')).toEqual([0, 250])
+  expect(E.spanOver(resolve(lesson), 'chapter', 10)).toBeNull()
+})
 test('whatever is done, every lesson is a sound lesson, and undo leads back', () => {
   const kinds = ['callout', 'arrow', 'ripple', 'bar', 'zoom'] as const
   const act = fc.record({ what: fc.integer({ min: 0, max: 9 }), a: fc.integer({ min: 0, max: 320 }), b: fc.integer({ min: 1, max: 90 }), k: fc.constantFrom(...kinds) })

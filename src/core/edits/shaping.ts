@@ -1,6 +1,8 @@
 import { arrowBetween, arrowEnds, barPlace, kindOf, localBox, setAt } from '../elements'
 import { apply, inverse, placed, type Point } from '../scene/geometry'
-import type { Element, Lesson } from '../lesson/schema'
+import { takeAt } from '../lesson/clips'
+import type { Edge, Element, Lesson } from '../lesson/schema'
+import type { Timed } from '../timing'
 import type { Edit } from './edit'
 
 const hundredth = (v: number) => Math.round(v * 100) / 100
@@ -119,4 +121,20 @@ export const turnTo = (id: string, to: Point, steps: boolean): Edit => (draft) =
   if (!e) return
   const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90
   e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
+}
+
+/** Lets an element last exactly as long as something else does: the lesson, or the chapter or take at a frame. Null when there is none there. */
+export function spanOver(timed: Timed, what: 'lesson' | 'chapter' | 'take', frame: number): { start: Edge; end: Edge } | null {
+  const tie = (moment: string, edge: 'start' | 'end' = 'start'): Edge => ({ on: 'moment', moment, edge, offset: 0, last: frame })
+  if (what === 'lesson') return { start: tie('lesson:start'), end: tie('lesson:end') }
+  if (what === 'take') {
+    const clip = takeAt(timed.lesson, frame)
+    return clip ? { start: tie(`cut:${clip.id}:start`), end: tie(`cut:${clip.id}:end`) } : null
+  }
+  const chapter = [...timed.moments.values()].filter((m) => m.kind === 'chapter' && m.frame !== null && m.frame <= frame).sort((a, b) => b.frame! - a.frame!)[0]
+  return chapter ? { start: tie(chapter.id), end: tie(chapter.id, 'end') } : null
+}
+export const setSpan = (id: string, span: { start: Edge; end: Edge }): Edit => (draft) => {
+  const e = draft.elements.find((x) => x.id === id)
+  if (e) Object.assign(e, { start: { ...span.start }, end: { ...span.end } })
 }

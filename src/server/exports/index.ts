@@ -92,7 +92,7 @@ async function next(): Promise<void> {
   } catch (e) { console.error(e) } finally { state.running = null }
 }
 
-/** Each export is a process of its own, the same command that a person can run. */
+/** Each export is a process of its own, the same command that a person can run; it ends when the server does, however that ends. */
 async function one(row: ExportRow): Promise<void> {
   await mkdir(folder(), { recursive: true })
   await change(row, { state: 'running', frame: 0 })
@@ -100,7 +100,7 @@ async function one(row: ExportRow): Promise<void> {
   await writeFile(doc, JSON.stringify(row.doc))
   const option = (name: string, value: unknown) => (value === undefined ? [] : [`--${name}`, String(value)])
   const { from, to, quality, height } = row.choice
-  const child = spawn('nice', ['-n', '5', process.execPath, '--import', path.join(appRoot(), 'node_modules/tsx/dist/loader.mjs'), path.join(appRoot(), 'src/cli/main.ts'), 'render', doc, '--out', exportFile(row.id), '--media', dataRoot(), '--json',
+  const child = spawn('setpriv', ['--pdeathsig', 'TERM', 'nice', '-n', '5', process.execPath, '--import', path.join(appRoot(), 'node_modules/tsx/dist/loader.mjs'), path.join(appRoot(), 'src/cli/main.ts'), 'render', doc, '--out', exportFile(row.id), '--media', dataRoot(), '--json',
     ...option('from', from), ...option('to', to), ...option('quality', quality), ...option('height', height)], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, NODE_OPTIONS: '', VANE_ROOT: appRoot() } })
   state.running!.child = child
   if (state.running!.cancelled) child.kill('SIGTERM')

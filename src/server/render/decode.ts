@@ -1,29 +1,33 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { framesPerSecond, type Rate } from '@/core/time'
 import { SAFE_INPUT } from '../media/ffmpeg'
+import { readWhole, widePipe, type End } from './pipe'
 import { blankPlanes, freePlanes, type Planes } from './planes'
+
+/** Buffers of this many frames and more are kept from one to the next, not given back to the system: fewer page faults. */
+export const KEEP_BUFFERS = { MALLOC_MMAP_THRESHOLD_: String(256 << 20), MALLOC_TRIM_THRESHOLD_: String(1 << 30), MALLOC_TOP_PAD_: String(16 << 20) }
 
 /**
  * Reads the frames of a conformed take in ascending order, as planes of `width` × `height`.
  * Frames in between are passed over; asking for the same frame again gives it again. What is
- * given is good until the next call.
+ * given is good until the next call; the frame after it is read meanwhile.
  */
 export class TakeDecoder {
   private child: ChildProcess | null = null
-  private chunks: AsyncIterator<Buffer> | null = null
-  private rest: Buffer = Buffer.alloc(0)
+  private source: End | null = null
   private next = 0
   private current: { frame: number; planes: Planes } | null = null
   private errors = ''
   /** The buffer that the next frame is read into: two take turns. */
   private spare: Planes | null = null
+  private ahead: Promise<Planes | null> | null = null
 
   constructor(private readonly file: string, private readonly rate: Rate, readonly width: number, readonly height: number, private readonly scaled: boolean) {}
 
   /** @throws Error when the file holds no such frame or cannot be read */
   async frame(n: number): Promise<Planes> {
     if (this.current?.frame === n) return this.current.planes
-    if (!this.chunks || n < this.next || n > this.next + 250) this.open(n)
+    if (!this.source || n < this.next || n > this.next + 250) await this.open(n)
     while (this.next < n && (await this.read())) this.next++
     const planes = await this.read()
     if (!planes) {
@@ -33,50 +37,48 @@ export class TakeDecoder {
     this.next = n + 1
     this.spare = this.current?.planes ?? null
     this.current = { frame: n, planes }
+    this.ahead = this.fill()
     return planes
   }
 
   /** Ends reading; what was given is gone. */
-  close(): void {
-    this.stop()
+  async close(): Promise<void> {
+    await this.stop()
     for (const planes of [this.spare, this.current?.planes]) if (planes) freePlanes(planes)
     this.spare = this.current = null
   }
 
-  private stop(): void {
+  private async stop(): Promise<void> {
     this.child?.kill('SIGKILL')
     this.child = null
-    this.chunks = null
+    await this.ahead?.catch(() => null)
+    this.ahead = null
+    const { source } = this
+    this.source = null
+    await source?.close()
   }
 
-  private open(n: number): void {
-    this.stop()
+  private async open(n: number): Promise<void> {
+    await this.stop()
     const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.rate)).toFixed(6)] : []
     const scale = this.scaled ? ['-vf', `scale=${this.width}:${this.height}:flags=area`] : []
-    this.child = spawn('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', 'pipe', 'pipe'] })
-    this.child.stderr!.on('data', (d: Buffer) => { this.errors = (this.errors + d.toString()).slice(-500) })
-    this.child.on('error', (e) => { this.errors = e.message })
-    this.chunks = this.child.stdout![Symbol.asyncIterator]() as AsyncIterator<Buffer>
-    this.rest = Buffer.alloc(0)
+    const { from, to } = widePipe()
+    const child = spawn('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', to.fd, 'pipe'], env: { ...process.env, ...KEEP_BUFFERS } })
+    void to.close()
+    child.stderr!.on('data', (d: Buffer) => { this.errors = (this.errors + d.toString()).slice(-500) })
+    child.on('error', (e) => { this.errors = e.message })
+    this.child = child
+    this.source = from
     this.next = n
   }
 
-  private async read(): Promise<Planes | null> {
+  private read(): Promise<Planes | null> {
+    const { ahead } = this
+    this.ahead = null
+    return ahead ?? this.fill()
+  }
+  private async fill(): Promise<Planes | null> {
     const planes = (this.spare ??= blankPlanes(this.width, this.height))
-    const { bytes } = planes
-    const size = bytes.length
-    let have = 0
-    while (have < size) {
-      if (this.rest.length === 0) {
-        const { value, done } = await this.chunks!.next()
-        if (done) return null
-        this.rest = value
-      }
-      const take = Math.min(size - have, this.rest.length)
-      bytes.set(this.rest.subarray(0, take), have)
-      this.rest = this.rest.subarray(take)
-      have += take
-    }
-    return planes
+    return (await readWhole(this.source!, planes.bytes)) ? planes : null
   }
 }

@@ -5,9 +5,11 @@ import type { Lesson } from '@/core/lesson/schema'
 import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
 import { resolve } from '@/core/timing'
 import type { ExportChoice } from './choice'
+import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
 import { blankPlanes, drawPlanes, fillPlanes, layTile, tileOf, type Planes } from './planes'
 import { soundArguments } from './sound'
+import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
 import { TilePainter } from './tiles'
 
@@ -35,20 +37,22 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
   const sound = soundArguments(lesson, root, from, to, 1)
   const part = `${out}.part`
   const scale = choice.height && choice.height !== lesson.frame.height ? ['-vf', `scale=-2:${choice.height}:flags=bicubic`] : []
-  const encoder = spawn('ffmpeg', ['-v', 'error', '-y', '-nostdin',
+  const { from: toEncoder, to: frames } = widePipe()
+  const encoder = spawn('ffmpeg', ['-v', 'error', '-y',
     '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-s', `${lesson.frame.width}x${lesson.frame.height}`, '-framerate', `${lesson.rate.num}/${lesson.rate.den}`, '-i', 'pipe:0',
     ...(sound ? [...sound.inputs, '-filter_complex', sound.graph, '-map', '0:v', '-map', '[sound]', '-c:a', 'aac', '-b:a', '160k'] : []),
-    ...scale, ...encoderArguments(choice.quality), '-movflags', '+faststart', '-f', 'mp4', part], { stdio: ['pipe', 'ignore', 'pipe'] })
+    ...scale, ...encoderArguments(choice.quality), '-movflags', '+faststart', '-f', 'mp4', part], { stdio: [toEncoder.fd, 'ignore', 'pipe'], env: { ...process.env, ...KEEP_BUFFERS } })
+  void toEncoder.close()
   let errors = ''
-  encoder.stderr.on('data', (d: Buffer) => { errors = (errors + d.toString()).slice(-1000) })
+  encoder.stderr!.on('data', (d: Buffer) => { errors = (errors + d.toString()).slice(-1000) })
   const ended = new Promise<number>((done) => { encoder.on('close', (code) => done(code ?? 1)); encoder.on('error', () => done(1)) })
   let broken = false
-  encoder.stdin.on('error', () => { broken = true })
   const takes = new Takes(lesson, root)
   const composer = new Composer(lesson, takes, new TilePainter(stills), stills)
-  const stop = () => { takes.close(); encoder.kill('SIGKILL') }
+  const stop = () => { encoder.kill('SIGKILL') }
   signal?.addEventListener('abort', stop)
   const slots = [0, 1, 2].map(() => ({ planes: blankPlanes(lesson.frame.width, lesson.frame.height), written: Promise.resolve() }))
+  let last: Promise<void> = Promise.resolve()
   const began = performance.now()
   try {
     for (let frame = from; frame < to; frame++) {
@@ -57,10 +61,11 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
       const slot = slots[frame % slots.length]!
       await Promise.race([slot.written, ended])
       await composer.compose(evaluate(timed, frame), slot.planes)
-      slot.written = new Promise((done) => { encoder.stdin.write(slot.planes.bytes, () => done()) })
+      slot.written = (last = last.then(() => writeWhole(frames, slot.planes.bytes)).catch(() => { broken = true }))
       if (frame % 10 === 0 || frame === to - 1) onProgress({ frame: frame - from + 1, of: to - from, framesPerSecond: ((frame - from + 1) * 1000) / (performance.now() - began) })
     }
-    encoder.stdin.end()
+    await last
+    await frames.close()
     const code = await ended
     signal?.throwIfAborted()
     if (code !== 0) throw new Error(`The encoder stopped: ${errors.trim() || `exit ${code}`}`)
@@ -68,6 +73,9 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
   } finally {
     signal?.removeEventListener('abort', stop)
     stop()
+    await takes.close()
+    await last
+    await frames.close()
     await ended
     await rm(part, { force: true })
   }
@@ -85,7 +93,7 @@ class Composer {
   }
 
   private async ground(list: DisplayList, out: Planes): Promise<void> {
-    this.takes.keepOnly(new Set(list.takes.map((t) => t.clip)))
+    await this.takes.keepOnly(new Set(list.takes.map((t) => t.clip)))
     const top = list.takes.at(-1)
     if (top && !this.stills.has(top.media)) {
       const planes = await this.takes.frame(top)

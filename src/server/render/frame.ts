@@ -25,6 +25,6 @@ export async function renderFrame(lesson: Lesson, root: string, frame: number): 
     paint(asContext(out.getContext('2d')), list, skiaEasel(stills, (l) => stills.get(l.media) ?? pictures.get(l.clip) ?? null))
     return out
   } finally {
-    takes.close()
+    await takes.close()
   }
 }

@@ -27,8 +27,8 @@ export class Takes {
     return decoder.frame(layer.sourceFrame)
   }
   /** Ends the decoders of clips that are over. */
-  keepOnly(clips: Set<string>): void {
-    for (const [id, d] of this.decoders) if (!clips.has(id)) { d.close(); this.decoders.delete(id) }
+  async keepOnly(clips: Set<string>): Promise<void> {
+    for (const [id, d] of [...this.decoders]) if (!clips.has(id)) { this.decoders.delete(id); await d.close() }
   }
-  close(): void { this.keepOnly(new Set()) }
+  close(): Promise<void> { return this.keepOnly(new Set()) }
 }

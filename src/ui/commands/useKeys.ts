@@ -22,7 +22,7 @@ export function useKeys(): void {
       if (document.querySelector('[role=menu]')) return
       const ids = BY_KEY.get(nameOf(e))
       if (!ids) return
-      if ((e.key === 'Enter' || e.key === ' ') && e.target instanceof HTMLElement && e.target.matches('button, a, [role=slider]') && e.key === 'Enter') return
+      if (e.key === ' ' && e.target instanceof HTMLElement && e.target.matches('input')) return
       const nudges = bench().elements.length > 0 && e.key.startsWith('Arrow')
       const id = ids.find((x) => x.startsWith('nudge') === nudges) ?? ids[0]!
       if (!nudges && id.startsWith('nudge')) return

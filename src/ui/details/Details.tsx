@@ -1,5 +1,5 @@
 import { Trash2 } from 'lucide-react'
-import { changeRate, moveMoment, renameMoment, removeMoment, resizeLesson, setClip, setElements, setLength, setBackground, setSpeed, removeClips } from '@/core/edits'
+import { changeRate, moveClip, moveMoment, renameMoment, removeMoment, resizeLesson, setClip, setElements, setLength, setBackground, setSpeed, removeClips } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import type { Placed } from '@/core/moments'
@@ -56,6 +56,9 @@ function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
         <Row label="Ends"><span className="figures">{timecode(clipEnd(clip), lesson.rate)}</span></Row>
         <Row label="Length"><span className="figures">{clip.length} frames · {(clip.length / fps).toFixed(2)} s</span></Row>
         {medium.kind !== 'picture' && !clip.freeze && <NumberField label="Speed" unit="%" min={10} max={1000} value={(100 * clip.speed.num) / clip.speed.den} onChange={(v) => edit(`Speed of “${medium.name}”`, setSpeed(clip.id, Math.round(v), 100))} />}
+      </Section>
+      <Section title="Track">
+        <Choice label="Lies on" value={clip.track} options={lesson.tracks.filter((t) => t.kind === (medium.kind === 'sound' ? 'sound' : 'takes')).map((t) => ({ value: t.id, label: t.name }))} onChange={(v) => edit('Put a clip on another track', moveClip(clip.id, clip.at, v))} />
       </Section>
       {medium.kind !== 'sound' && (
         <Section title="Shape">

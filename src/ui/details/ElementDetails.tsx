@@ -1,6 +1,7 @@
 import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Scissors, Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import { pointCallout, setAnchor, setElements, setLook, setSize, setTrackOf } from '@/core/edits'
+import { toast } from 'sonner'
+import { pointCallout, setAnchor, setElements, setLook, setSize, setSpan, setTrackOf, spanOver } from '@/core/edits'
 import { kindOf, valueAt, type Field } from '@/core/elements'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { FONTS } from '@/core/text'
@@ -45,6 +46,7 @@ export function ElementDetails({ element: e }: { element: Element }) {
         <Words label="Name" value={e.name} onChange={(v) => v.trim() && set('Rename an element', (x) => { x.name = v.trim().slice(0, 120) })} className="font-semibold" />
       </div>
       <Section title="Time">
+        {(e.look.kind === 'bar' || (e.look.kind === 'ripple' && e.look.every)) && <Spans element={e} />}
         <TieEditor element={e} side="start" />
         <TieEditor element={e} side="end" />
         <div className="flex justify-between text-muted"><span>On screen for</span><span className="figures">{long} frames · {(long / fps).toFixed(2)} s</span></div>
@@ -93,6 +95,27 @@ export function ElementDetails({ element: e }: { element: Element }) {
         <Actions />
       </Section>
     </>
+  )
+}
+
+const OVER = [{ value: 'own', label: 'its own start and end' }, { value: 'lesson', label: 'the lesson' }, { value: 'chapter', label: 'the chapter here' }, { value: 'take', label: 'the take here' }] as const
+/** What a bar or a ripple rule lasts as long as: the lesson, or the chapter or take at the playhead. */
+function Spans({ element: e }: { element: Element }) {
+  const key = (edge: Element['start']) => (edge.on === 'moment' && edge.offset === 0 ? `${edge.moment} ${edge.edge}` : '')
+  const timed = useShown()
+  const playhead = useBench((b) => b.playhead)
+  const now = (['lesson', 'chapter', 'take'] as const).find((w) => {
+    const s = spanOver(timed, w, w === 'lesson' ? 0 : (timed.spans.get(e.id)?.from ?? 0))
+    return s && key(s.start) === key(e.start) && key(s.end) === key(e.end)
+  })
+  return (
+    <Choice
+      label="Spans" value={now ?? 'own'} options={OVER} onChange={(w) => {
+        const span = w === 'own' ? null : spanOver(timed, w, playhead)
+        if (span) edit(`“${e.name}” spans ${w === 'lesson' ? 'the lesson' : `a ${w}`}`, setSpan(e.id, span))
+        else if (w !== 'own') toast(`There is no ${w} at the playhead.`)
+      }}
+    />
   )
 }
 

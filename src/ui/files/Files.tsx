@@ -48,9 +48,9 @@ export function Files() {
               <Icon size={15} aria-hidden className="shrink-0 text-muted" />
               <span className="min-w-0 flex-1 truncate">{f.name}</span>
               <span className="figures text-xs text-muted">{f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''} {lengthOf(f.medium)}</span>
-              {f.kind === 'picture' && here
-                ? <Button onClick={() => { const id = Object.entries(inLesson).find(([, m]) => m.sha256 === f.sha256)![0]; setBench({ panel: 'none' }); beginAdding('still', id) }}><Plus size={13} />Place it</Button>
-                : <Button onClick={() => void layFile(f.sha256, f.medium)}><Plus size={13} />{f.kind === 'picture' ? 'Into the lesson' : here ? 'Lay again' : 'Lay on the timeline'}</Button>}
+              {f.kind === 'picture' && here && <Button onClick={() => { const id = Object.entries(inLesson).find(([, m]) => m.sha256 === f.sha256)![0]; setBench({ panel: 'none' }); beginAdding('still', id) }}><Plus size={13} />Place on the picture</Button>}
+              {f.kind === 'picture' && !here && <Button onClick={() => void layFile(f.sha256, f.medium)}><Plus size={13} />Into the lesson</Button>}
+              {(f.kind !== 'picture' || here) && <Button onClick={() => void layFile(f.sha256, f.medium, true)}><Plus size={13} />{here && f.kind !== 'picture' ? 'Lay again' : 'Lay on the timeline'}</Button>}
             </li>
           )
         })}

@@ -79,18 +79,18 @@ export const forgetComing = (f: Coming): void => {
   useComing.setState((s) => ({ files: s.files.filter((x) => x.key !== f.key) }))
 }
 
-/** Puts a file of the library into the lesson and lays it on a track; a picture only goes into the lesson. */
-export async function layFile(sha256: string, known?: Medium): Promise<void> {
+/** Puts a file of the library into the lesson and lays it on a track; a picture is only laid when that is asked for. */
+export async function layFile(sha256: string, known?: Medium, layPicture = false): Promise<void> {
   const medium = known ?? (await ask<{ sha256: string; medium: Medium }[]>('/api/media')).find((m) => m.sha256 === sha256)?.medium
   if (!medium) return
   const id = mediumId(sha256)
   const firstTake = medium.kind === 'take' && bench().lesson.clips.every((c) => bench().lesson.media[c.media]?.kind !== 'take')
   const lay: Edit = (draft) => {
     if (!draft.media[id]) addMedium(id, structuredClone(medium))(draft)
-    if (medium.kind !== 'picture') layMedium(id, freshId('clip'), null)(draft)
+    if (medium.kind !== 'picture' || layPicture) layMedium(id, freshId('clip'), null)(draft)
   }
   if (edit(`Bring in “${medium.name}”`, lay)) {
-    toast(medium.kind === 'picture' ? `“${medium.name}” is in the lesson: add it with “Still picture”.` : firstTake ? `“${medium.name}” sets the lesson’s size (${bench().lesson.frame.width} × ${bench().lesson.frame.height}) and frame rate.` : `“${medium.name}” lies on the timeline.`)
+    toast(medium.kind === 'picture' && !layPicture ? `“${medium.name}” is in the lesson: add it with “Still picture”.` : firstTake ? `“${medium.name}” sets the lesson’s size (${bench().lesson.frame.width} × ${bench().lesson.frame.height}) and frame rate.` : `“${medium.name}” lies on the timeline.`)
   }
   settleTexts()
 }

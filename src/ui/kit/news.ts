@@ -5,14 +5,29 @@ export type News =
   | { about: 'import'; id: string; lesson: string | null; name: string; upload: string; state: string; step: string; share: number; sentence: string | null; sha256: string | null }
   | { about: 'export'; id: string; lesson: string; state: string; frame: number; of: number; framesPerSecond: number; sentence: string | null }
 
+interface Listener { onNews: (news: News) => void; onOpen?: () => void }
+const listeners = new Set<Listener>()
+let line: EventSource | null = null
+
+/** One line to the server for the whole window, as browsers keep only six to a host. */
+function join(listener: Listener): () => void {
+  listeners.add(listener)
+  if (!line) {
+    line = new EventSource('/api/events')
+    line.onmessage = (e) => { const news = JSON.parse(e.data as string) as News; for (const l of listeners) l.onNews(news) }
+    line.onopen = () => { for (const l of listeners) l.onOpen?.() }
+  } else if (line.readyState === EventSource.OPEN) listener.onOpen?.()
+  return () => {
+    listeners.delete(listener)
+    if (listeners.size > 0) return
+    line?.close()
+    line = null
+  }
+}
+
 /** Hears what happens on the server; `onOpen` runs each time the line is there (again). */
 export function useNews(onNews: (news: News) => void, onOpen?: () => void): void {
   const latest = useRef({ onNews, onOpen })
   useEffect(() => { latest.current = { onNews, onOpen } })
-  useEffect(() => {
-    const line = new EventSource('/api/events')
-    line.onmessage = (e) => latest.current.onNews(JSON.parse(e.data as string) as News)
-    line.onopen = () => latest.current.onOpen?.()
-    return () => line.close()
-  }, [])
+  useEffect(() => join({ onNews: (n) => latest.current.onNews(n), onOpen: () => latest.current.onOpen?.() }), [])
 }

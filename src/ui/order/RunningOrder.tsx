@@ -51,7 +51,7 @@ export function RunningOrder() {
           const { moment: m } = r
           const pick = () => { setBench({ moment: m.id, elements: [], clips: [], speed: 0 }); if (m.frame !== null) goTo(m.frame) }
           return (
-            <li key={m.id} data-row={m.id} className={`group relative border-b border-edge/60 ${m.id === chosen ? 'bg-accent-wash' : m.id === now ? 'bg-[#f3e8d0]' : ''}`}>
+            <li key={m.id} data-row={m.id} className={`group relative border-b border-edge/60 [contain-intrinsic-size:auto_29px] [content-visibility:auto] ${m.id === chosen ? 'bg-accent-wash' : m.id === now ? 'bg-[#f3e8d0]' : ''}`}>
               {m.id === now && <span className="absolute inset-y-0 left-0 w-[3px] bg-accent" aria-hidden />}
               <div className="flex items-start">
                 <button type="button" onClick={pick} className={`flex min-w-0 flex-1 items-start gap-1.5 py-1 pr-1 pl-3 text-left ${m.kind === 'chapter' ? 'font-head text-[14px]' : ''}`}>

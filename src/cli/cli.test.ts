@@ -1,0 +1,53 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { loadImage } from '@napi-rs/canvas'
+
+jest.setTimeout(180_000)
+const root = path.join(__dirname, '../..')
+const dir = mkdtempSync(path.join(tmpdir(), 'vane-cli-'))
+const vane = (...args: string[]) => {
+  const ran = spawnSync(path.join(root, 'vane'), args, { cwd: dir, encoding: 'utf8' })
+  return { code: ran.status, out: ran.stdout, err: ran.stderr }
+}
+beforeAll(() => { expect(vane('demo', 'demo').code).toBe(0) })
+
+test('every command has help, and wrong use ends with 2', () => {
+  for (const name of ['start', 'test', 'demo', 'render', 'frame', 'check', 'bench']) expect(vane(name, '--help')).toMatchObject({ code: 0, out: expect.stringContaining(`./vane ${name}`) })
+  for (const wrong of [[], ['dance'], ['frame', 'demo/lesson.json'], ['frame', 'demo/lesson.json', 'x', '--out', 'a.png'], ['render', 'demo/lesson.json'], ['render', 'demo/lesson.json', '--out', 'a.mp4', '--quality', 'lovely'], ['check'], ['demo', 'a', 'b'], ['render', 'x', '--nonsense']]) expect(vane(...wrong).code).toBe(2)
+})
+test('the demo is a sound lesson of 60 to 90 seconds with narration, chapters, ripples, callouts, arrows and a bar', () => {
+  expect(vane('check', 'demo/lesson.json')).toMatchObject({ code: 0, err: expect.stringContaining('a sound lesson') })
+  const lesson = JSON.parse(readFileSync(path.join(dir, 'demo/lesson.json'), 'utf8'))
+  const take = lesson.media['lend-out']
+  expect(take.frames / 30).toBeGreaterThan(60)
+  expect(take.frames / 30).toBeLessThan(90)
+  expect(take.moments.filter((m: { kind: string }) => m.kind === 'chapter').length).toBeGreaterThan(3)
+  expect(lesson.media.narration.words.length).toBeGreaterThan(100)
+  const kinds = lesson.elements.map((e: { look: { kind: string } }) => e.look.kind)
+  for (const kind of ['callout', 'arrow', 'ripple', 'bar']) expect(kinds).toContain(kind)
+})
+test('check names faults by their place and ends with 1', () => {
+  const lesson = JSON.parse(readFileSync(path.join(dir, 'demo/lesson.json'), 'utf8'))
+  lesson.elements[2].opacity = 7
+  writeFileSync(path.join(dir, 'demo/bad.json'), JSON.stringify(lesson))
+  expect(vane('check', 'demo/bad.json')).toMatchObject({ code: 1, err: expect.stringContaining('elements[2].opacity') })
+  lesson.elements[2].opacity = 1
+  lesson.media.narration.file = `media/${'0'.repeat(64)}/gone.wav`
+  writeFileSync(path.join(dir, 'demo/bad.json'), JSON.stringify(lesson))
+  expect(vane('check', 'demo/bad.json')).toMatchObject({ code: 1, err: expect.stringContaining('there is no file') })
+  writeFileSync(path.join(dir, 'demo/bad.json'), '{')
+  expect(vane('check', 'demo/bad.json')).toMatchObject({ code: 1, err: expect.stringContaining('not JSON') })
+  expect(vane('check', 'nowhere.json')).toMatchObject({ code: 1, err: expect.stringContaining('no such file') })
+})
+test('a frame and a passage are written where they are asked for; nothing is written when they cannot be', async () => {
+  expect(vane('frame', 'demo/lesson.json', '360', '--out', 'f.png').code).toBe(0)
+  expect((await loadImage(path.join(dir, 'f.png'))).width).toBe(1920)
+  expect(vane('frame', 'demo/lesson.json', '99999', '--out', 'g.png')).toMatchObject({ code: 1, err: expect.stringContaining('2130 frames') })
+  expect(existsSync(path.join(dir, 'g.png'))).toBe(false)
+  const ran = vane('render', 'demo/lesson.json', '--out', 'p.mp4', '--from', '300', '--to', '330', '--quality', 'draft', '--height', '540')
+  expect(ran).toMatchObject({ code: 0, err: expect.stringContaining('frame 30 of 30') })
+  expect(existsSync(path.join(dir, 'p.mp4'))).toBe(true)
+  expect(vane('render', 'demo/lesson.json', '--out', 'q.mp4', '--from', '5000').code).toBe(1)
+})

@@ -1,0 +1,83 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { addElement, applyEdit, elementAt, rename, type Edit } from '@/core/edits'
+import { lessonWithTake } from '@/core/testing/lessons'
+import { resolve } from '@/core/timing'
+import { closeDatabase } from '../db/client'
+import { startDaemon, type Daemon } from '../db/daemon'
+import { migrate } from '../db/migrate'
+import { Problem } from '../problem'
+import { countLessons, createEmpty, createLesson, duplicateLesson, historyOf, listLessons, readLesson, setRemoved, takeStep } from './index'
+
+jest.setTimeout(120_000)
+const data = mkdtempSync(path.join(tmpdir(), 'vane-db-'))
+let daemon: Daemon
+beforeAll(async () => {
+  process.env.VANE_ROOT = path.join(__dirname, '../../..')
+  daemon = await startDaemon(data, () => {})
+  process.env.DATABASE_URL = daemon.url
+  await migrate()
+  await migrate()
+})
+afterAll(async () => {
+  await closeDatabase()
+  await daemon.stop()
+  rmSync(data, { recursive: true, force: true })
+})
+async function make(id: string, label: string, edit: Edit): Promise<number> {
+  const { lesson, revision } = await readLesson(id)
+  const result = applyEdit(lesson, edit)
+  if (!('edited' in result)) throw new Error('nothing changed')
+  return (await takeStep(id, { do: 'edit', base: revision, client: 'test', label, patches: result.edited.patches as never, inverse: result.edited.inverse as never })).revision
+}
+const step = async (id: string, way: 'undo' | 'redo') => takeStep(id, { do: way, base: (await readLesson(id)).revision, client: 'test' })
+
+test('lessons are made, found by a part of their name, duplicated, removed and put back', async () => {
+  const id = await createEmpty('100 % ladders')
+  await createEmpty('Drills')
+  expect((await listLessons('% lad')).map((l) => l.name)).toEqual(['100 % ladders'])
+  const copy = await duplicateLesson(id)
+  expect((await readLesson(copy)).lesson.name).toBe('100 % ladders copy')
+  await setRemoved(copy, true)
+  await expect(readLesson(copy)).rejects.toThrow('not in the library')
+  expect(await listLessons('ladders')).toHaveLength(1)
+  await setRemoved(copy, false)
+  expect(await listLessons('ladders')).toHaveLength(2)
+  expect(await countLessons()).toBe(3)
+})
+test('an edit is stored with its way back; undo and redo walk the stored history; a new edit forgets what was undone', async () => {
+  const id = await createLesson(lessonWithTake())
+  await make(id, 'Add', addElement(elementAt(resolve(lessonWithTake()), { kind: 'arrow', id: 'a', frame: 60, moment: null, at: { x: 5, y: 5 } })))
+  await make(id, 'Rename', rename('Renamed'))
+  expect((await listLessons('Renamed'))[0]).toMatchObject({ id, revision: 2, elements: 1 })
+  await step(id, 'undo')
+  await step(id, 'undo')
+  expect((await readLesson(id)).lesson).toEqual(lessonWithTake())
+  await step(id, 'redo')
+  expect((await readLesson(id)).lesson.elements).toHaveLength(1)
+  expect((await historyOf(id)).map((h) => [h.label, h.undone])).toEqual([['Add', false], ['Rename', true]])
+  await make(id, 'Other', rename('Other'))
+  expect((await historyOf(id)).map((h) => h.label)).toEqual(['Add', 'Other'])
+  await expect(step(id, 'redo')).rejects.toThrow('nothing to do again')
+})
+test('two windows cannot both build on one revision', async () => {
+  const id = await createEmpty('Both')
+  const { lesson } = await readLesson(id)
+  const result = applyEdit(lesson, rename('x'))
+  if (!('edited' in result)) throw new Error()
+  const body = { do: 'edit' as const, base: 0, label: 'Rename', patches: result.edited.patches as never, inverse: result.edited.inverse as never }
+  const both = await Promise.allSettled([takeStep(id, { ...body, client: 'one' }), takeStep(id, { ...body, client: 'two' })])
+  expect(both.map((b) => b.status).sort()).toEqual(['fulfilled', 'rejected'])
+  const refused = both.find((b) => b.status === 'rejected') as PromiseRejectedResult
+  expect(refused.reason).toBeInstanceOf(Problem)
+  expect((refused.reason as Problem).status).toBe(409)
+})
+test('a change that would make the lesson unsound is refused and changes nothing', async () => {
+  const id = await createEmpty('Sound')
+  const bad = (patches: unknown[]) => takeStep(id, { do: 'edit', base: 0, client: 'x', label: 'bad', patches: patches as never, inverse: [] })
+  await expect(bad([{ op: 'replace', path: ['frame', 'width'], value: 3 }])).rejects.toThrow('frame.width')
+  await expect(bad([{ op: 'replace', path: ['nowhere', 'at', 'all'], value: 3 }])).rejects.toThrow('does not fit')
+  expect(await readLesson(id)).toMatchObject({ revision: 0, lesson: { frame: { width: 1920 } } })
+  await expect(takeStep('nothing', { do: 'undo', base: 0, client: 'x' })).rejects.toThrow('not in the library')
+})
