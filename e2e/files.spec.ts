@@ -41,7 +41,7 @@ test('a phone’s clip with a variable rate can be played and cut; a picture is 
   await openBench(page, id)
   await page.keyboard.press('b')
   await page.getByTestId('file-picker').setInputFiles([path.join(folder, 'phone.mp4'), path.join(folder, 'badge.png')])
-  await expect(page.locator('[data-coming="badge.png"]')).toContainText('Ready', { timeout: 60_000 })
+  for (const name of ['phone.mp4', 'badge.png']) await expect(page.locator(`[data-coming="${name}"]`)).toContainText('Ready', { timeout: 60_000 })
   await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(1)
   const lesson = await lessonOf(id)
   expect(lesson.frame).toEqual({ width: 540, height: 960 })

@@ -22,5 +22,5 @@ const metrics = fonts.map(([family, weight, path]) => {
   }
   return { family, weight, file: `${path.split('/').pop()}.woff2`, unitsPerEm: font.unitsPerEm, ascender: font.ascender, descender: font.descender, advances }
 })
-writeFileSync('src/core/text/metrics.ts', `// Written by scripts/fontMetrics.ts from the fonts' own tables.\nimport type { FontMetrics } from './face'\n\nexport const METRICS: FontMetrics[] = ${JSON.stringify(metrics)}\n`)
+writeFileSync('src/core/text/metrics.ts', `// Written by scripts/fontMetrics.ts from the fonts' own tables.\nimport type { FontMetrics } from './fontMetrics'\n\nexport const METRICS: FontMetrics[] = ${JSON.stringify(metrics)}\n`)
 for (const m of metrics) console.log(m.family, m.weight, Object.keys(m.advances).length, 'glyphs')

@@ -1,4 +1,3 @@
 export * from './catalogue'
 export * from './snap'
 export * from './fromTrace'
-export * from './order'

@@ -3,7 +3,7 @@ import { resolve } from '../timing'
 import { readTrace, writeTrace, type TraceEvent } from '../trace'
 import { catalogue } from './catalogue'
 import { momentsOf } from './fromTrace'
-import { runningOrder } from './order'
+import { runningOrder } from '../order'
 import { caught } from './snap'
 
 const head = '{"trace":1,"width":1920,"height":1080}'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { FontMetrics } from './fontMetrics'
 import { METRICS } from './metrics'
 
 /** A font that ships with the app, at a size in pixels of the lesson's frame. */
@@ -8,10 +9,6 @@ export const TextFace = z.object({
 })
 export type TextFace = z.infer<typeof TextFace>
 
-export interface FontMetrics {
-  family: string; weight: number; file: string
-  unitsPerEm: number; ascender: number; descender: number; advances: Record<string, number>
-}
 /** The fonts that ship with the app, with their metrics in font units. */
 export const FONTS = METRICS
 

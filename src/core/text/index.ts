@@ -1,2 +1,3 @@
 export * from './face'
 export * from './layout'
+export type { FontMetrics } from './fontMetrics'

@@ -1,4 +1,5 @@
-import { fontOf, type FontMetrics, type TextFace } from './face'
+import { fontOf, type TextFace } from './face'
+import type { FontMetrics } from './fontMetrics'
 
 export interface TextLine { text: string; width: number }
 export interface TextLayout {

@@ -3,8 +3,9 @@ import { applyEdit, type Edit } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
 import { ask, Refusal, sentenceOf } from '../kit/api'
 import { freshId } from '../kit/ids'
-import type { Entry } from './store'
 
+/** A step of the history: what it is called, the way there and the way back. */
+export interface Entry { label: string; patches: Patch[]; inverse: Patch[] }
 export interface SaveState { state: 'saved' | 'saving' | 'waiting' | 'refused'; sentence?: string }
 type Step = { do: 'edit'; label: string; patches: Patch[]; inverse: Patch[]; again?: Edit } | { do: 'undo' | 'redo'; label: string }
 interface Opened { lesson: Lesson; revision: number; history: { label: string; patches: Patch[]; inverse: Patch[]; undone: boolean }[] }

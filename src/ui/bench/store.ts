@@ -1,4 +1,4 @@
-import { applyPatches, type Patch } from 'immer'
+import { applyPatches } from 'immer'
 import { toast } from 'sonner'
 import { create } from 'zustand'
 import { applyEdit, type Edit } from '@/core/edits'
@@ -6,9 +6,8 @@ import type { ElementKind } from '@/core/elements'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
 import { freshId } from '../kit/ids'
-import { Saver, type SaveState } from './saver'
+import { Saver, type Entry, type SaveState } from './saver'
 
-export interface Entry { label: string; patches: Patch[]; inverse: Patch[] }
 export interface Passage { from: number; to: number }
 /** A kind waiting for its spot on the picture. */
 export interface Adding { kind: ElementKind; moment: string | null; media?: string }

@@ -2,7 +2,7 @@ import { bendArrow, pointCallout, pullArrow, pullBox, turnTo, type Pull } from '
 import { arrowEnds, kindOf } from '@/core/elements'
 import type { Element } from '@/core/lesson/schema'
 import { apply, placed, times, inverse, type Matrix, type Point, type Rect } from '@/core/scene'
-import type { Drag } from './Overlay'
+import type { Drag } from './drag'
 
 const CORNERS: Pull[] = [{ x: -1, y: -1 }, { x: 1, y: -1 }, { x: 1, y: 1 }, { x: -1, y: 1 }]
 const SIDES: Pull[] = [{ x: -1, y: 0 }, { x: 1, y: 0 }, { x: 0, y: -1 }, { x: 0, y: 1 }]

@@ -3,9 +3,8 @@ import { addElement, elementAt, moveElements, type Edit } from '@/core/edits'
 import { apply, corners, elementsAt, frameBoxOf, framingOf, hitAt, inverse, type Point, type Rect } from '@/core/scene'
 import { kindNamed } from '@/core/elements'
 import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import type { Drag } from './drag'
 import { Handles } from './Handles'
-
-export interface Drag { start: Point; edit: (p: Point, shift: boolean) => Edit | null; label: string }
 
 /** Lies over the picture, in the lesson's own pixels: selects, moves, sizes, turns, and takes the spot for a new element. */
 export function Overlay({ scale }: { scale: number }) {

@@ -1,6 +1,6 @@
 import type { Element } from '../lesson/schema'
 import type { Timed } from '../timing'
-import type { Placed } from './catalogue'
+import type { Placed } from '../moments'
 
 /** A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words). */
 export interface OrderRow { moment: Placed; label: string; elements: { element: Element; side: 'start' | 'end' }[] }

@@ -1,0 +1,5 @@
+/** Heights and advance widths of a font that ships with the app, in font units. */
+export interface FontMetrics {
+  family: string; weight: number; file: string
+  unitsPerEm: number; ascender: number; descender: number; advances: Record<string, number>
+}
