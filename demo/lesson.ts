@@ -52,7 +52,7 @@ export function demoLesson(take: Medium, narration: Medium, trace: Trace, captio
   note('callout-type', 'Callout: part of the name', 'Part of the name is enough.', at(word('type').id), at(click('Cordless drill, 18 V').id, -40), { x: 1240, y: 620, width: 470 }, { x: 640, y: 200 })
   note('callout-history', 'Callout: who had it', 'Every loan stays here, with how the tool came back.', at(word('scroll').id, 20), at(word('well').id), { x: 1560, y: 330, width: 520 }, { x: 1250, y: 470 })
   pointer('arrow-lend', 'Arrow to Lend out', at(click('Lend out').id, -40), at(click('Lend out').id, 10), { x: 1250, y: 720 }, { x: 1030, y: 584 })
-  note('callout-due', 'Callout: the due date', 'One week: the due date follows by itself.', at(click('1 week').id, 4), at(word('confirm', 1).id, 6), { x: 1150, y: 380, width: 330 }, { x: 900, y: 640 })
+  note('callout-due', 'Callout: the due date', 'One week: the due date follows by itself.', at(click('1 week').id, 4), at(word('confirm', 1).id, 6), { x: 1474, y: 560, width: 230 }, { x: 1330, y: 640 })
   note('callout-receipt', 'Callout: the receipt', 'The member gets the same receipt.', at(word('receipt').id, 0, 'end'), at(click('Send by mail').id, 30), { x: 1690, y: 560, width: 400 }, { x: 1404, y: 470 })
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
   if (bar.look.kind === 'bar') add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })

@@ -17,7 +17,7 @@ test('a recording, its trace, a narration and its captions are brought in togeth
   await expect(page.locator('[data-coming="voice.wav"]')).toContainText('Ready', { timeout: 30_000 })
   await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
   await saved(page)
-  await expect.poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length).toBe(129)
+  await expect.poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length).toBe(128)
   const lesson = await lessonOf(id)
   expect([lesson.frame, lesson.rate]).toEqual([{ width: 1280, height: 720 }, { num: 25, den: 1 }])
   const take = Object.values(lesson.media).find((m) => m.kind === 'take')!

@@ -55,7 +55,7 @@ export function speak(lines: Line[], voice = 'en-gb', wordsPerMinute = 155): Spo
       const from = offset + Math.round((s.at * rate) / 1000)
       const next = i + 1 < spans.length ? offset + Math.round((spans[i + 1]!.at * rate) / 1000) : at
       const text = /^\S+/.exec(line.text.slice(s.position - 1))?.[0] ?? ''
-      if (text) words.push({ text, from: from / rate, to: loudUntil(total, from, next, rate) / rate })
+      if (/[a-z0-9]/i.test(text)) words.push({ text, from: from / rate, to: loudUntil(total, from, next, rate) / rate })
     })
     end = at
   }

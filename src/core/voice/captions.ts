@@ -48,6 +48,7 @@ function cueWords(cue: Cue): Word[] {
     const total = texts.reduce((n, t) => n + t.length + 1, 0)
     let gone = 0
     for (const text of texts) {
+      if (!/[\p{L}\p{N}]/u.test(text) && out.length > 0) { if (!/[.!?,;:]$/.test(out.at(-1)!.text)) out.at(-1)!.text += text; gone += text.length + 1; continue }
       const at = (n: number) => Math.round(from + ((to - from) * n) / total)
       out.push({ id: '-', text, fromUs: at(gone), toUs: at(gone + text.length + 1) })
       gone += text.length + 1

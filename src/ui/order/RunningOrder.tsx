@@ -55,15 +55,15 @@ export function RunningOrder() {
             <li key={m.id} data-row={m.id} className={`group relative border-b border-edge/60 [contain-intrinsic-size:auto_29px] [content-visibility:auto] ${m.id === chosen ? 'bg-accent-wash' : m.id === now ? 'bg-[#f3e8d0]' : ''}`}>
               {m.id === now && <span className="absolute inset-y-0 left-0 w-[3px] bg-accent" aria-hidden />}
               <div className="flex items-start">
-                <button type="button" onClick={pick} className={`flex min-w-0 flex-1 items-start gap-1.5 py-1 pr-1 pl-3 text-left ${m.kind === 'chapter' ? 'font-head text-[14px]' : ''}`}>
-                  <span className="figures mt-px w-[52px] shrink-0 text-[11.5px] text-muted">{m.frame === null ? 'cut away' : timecode(m.frame, timed.lesson.rate)}</span>
+                <button type="button" onClick={pick} className={`flex min-w-0 flex-1 items-start gap-1.5 py-1 pr-1 pl-2.5 text-left ${m.kind === 'chapter' ? 'font-head text-[14px]' : ''}`}>
+                  <span className="figures mt-px w-[56px] shrink-0 text-[11.5px] text-muted">{m.frame === null ? 'cut away' : timecode(m.frame, timed.lesson.rate)}</span>
                   <span className="mt-[3px] shrink-0 text-muted"><MomentIcon kind={m.kind} size={12} /></span>
                   <span className={m.frame === null ? 'text-muted line-through' : ''}>{m.kind === 'phrase' ? `“${r.label}”` : r.label}</span>
                 </button>
                 <AddHere moment={m.id} frame={m.frame} label={r.label} />
               </div>
               {r.elements.map(({ element, side }) => (
-                <button key={element.id + side} type="button" onClick={() => { select([element.id]); goTo(side === 'start' ? timed.spans.get(element.id)!.from : timed.spans.get(element.id)!.to - 1) }} className={`flex w-full items-center gap-1.5 py-0.5 pr-2 pl-[73px] text-left hover:bg-black/5 ${selected.includes(element.id) ? 'font-semibold text-accent-deep' : ''}`}>
+                <button key={element.id + side} type="button" onClick={() => { select([element.id]); goTo(side === 'start' ? timed.spans.get(element.id)!.from : timed.spans.get(element.id)!.to - 1) }} className={`flex w-full items-center gap-1.5 py-0.5 pr-2 pl-[79px] text-left hover:bg-black/5 ${selected.includes(element.id) ? 'font-semibold text-accent-deep' : ''}`}>
                   <KindIcon kind={element.look.kind} size={12} /><span className="truncate">{element.name}</span><span className="ml-auto shrink-0 text-[11px] text-muted">{side === 'start' ? 'starts' : 'ends'}</span>
                 </button>
               ))}

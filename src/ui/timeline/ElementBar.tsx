@@ -12,7 +12,7 @@ type Part = 'body' | 'start' | 'end'
 
 /** An element on the timeline: drag its body or its ends; an end dropped on a moment is tied to it (Alt keeps it loose). */
 export function ElementBar({ element: e, span, lane, onCatch }: { element: Element; span: Span; lane: number; onCatch: (c: Catch | null) => void }) {
-  const { pxPerFrame } = useView()
+  const { pxPerFrame, left } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
   const drag = useRef<{ part: Part; grabbed: number; change: Edit | null; label: string; cancelled: boolean } | null>(null)
   const look = KIND_LOOK[e.look.kind]
@@ -83,7 +83,7 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
     >
       {e.arrival.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 left-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,0_100%)]" style={{ width: pass(e.arrival.frames) }} />}
       {e.departure.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 right-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,100%_100%)]" style={{ width: pass(e.departure.frames) }} />}
-      <span className="pointer-events-none sticky left-[136px] flex items-center gap-1 truncate rounded bg-card/70 px-1 ml-2"><KindIcon kind={e.look.kind} size={12} />{width > 34 && <span className="truncate">{e.name}</span>}</span>
+      <span className="pointer-events-none ml-2.5 flex items-center gap-1 truncate rounded bg-card/70 px-1" style={{ transform: `translateX(${Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))}px)` }}><KindIcon kind={e.look.kind} size={12} />{width > 34 && <span className="truncate">{e.name}</span>}</span>
       {(['start', 'end'] as const).map((side) => (
         <span key={side} data-side={side} className={`absolute inset-y-0 w-2 cursor-ew-resize ${side === 'start' ? 'left-0' : 'right-0'} ${width < 14 && side === 'start' ? 'hidden' : ''}`} {...handlers(side)}>
           <span className={`pointer-events-none absolute top-1/2 size-[7px] -translate-y-1/2 rounded-full ${side === 'start' ? 'left-px' : 'right-px'} ${knot(e[side], side === 'start' ? span.startLost : span.endLost)}`} />
