@@ -2,9 +2,10 @@
 
 /**
  * Draws a plane of fw × fh samples so that it fills the rectangle dx, dy, dw, dh of a plane of
- * tw × th samples: bilinear, clipped. `scratch` has room for 8·tw + 2·(fw + 16) bytes.
+ * tw × th samples: bilinear, clipped. `scratch` has room for 8·tw + 2·(fw + 16) bytes. With `flags` (a byte
+ * for each row of the source), only what comes from a flagged row is drawn.
  */
-export function plane(to: usize, tw: i32, th: i32, from: usize, fw: i32, fh: i32, dx: f64, dy: f64, dw: f64, dh: f64, scratch: usize): void {
+export function plane(to: usize, tw: i32, th: i32, from: usize, fw: i32, fh: i32, dx: f64, dy: f64, dw: f64, dh: f64, scratch: usize, flags: usize): void {
   const x0 = max<i32>(0, i32(Math.round(dx)))
   const x1 = min<i32>(tw, i32(Math.round(dx + dw)))
   const y0 = max<i32>(0, i32(Math.round(dy)))
@@ -23,6 +24,7 @@ export function plane(to: usize, tw: i32, th: i32, from: usize, fw: i32, fh: i32
   for (let y = y0; y < y1; y++) {
     const s = min<f64>(f64(fh - 1), max<f64>(0, ((f64(y) + 0.5 - dy) * f64(fh)) / dh - 0.5))
     const r = min<i32>(fh - 2, i32(Math.floor(s)))
+    if (flags != 0 && load<u8>(flags + r) == 0 && load<u8>(flags + r + 1) == 0) continue
     const w = i32(Math.round((s - f64(r)) * 256))
     const top = from + r * fw
     const under = top + fw
@@ -117,5 +119,21 @@ export function makeTile(rgba: usize, tile: usize, w: i32, h: i32): void {
       store<u8>(cb + o, u8(f32(a) * 128 / 1020 + (b - luma) * cbScale + 0.5))
       store<u8>(cr + o, u8(f32(a) * 128 / 1020 + (r - luma) * crScale + 0.5))
     }
+  }
+}
+
+/** Brings `kept` up to `now`, both w × h samples, and flags each row that differed. */
+export function renew(kept: usize, now: usize, w: i32, h: i32, flags: usize): void {
+  const body = w & ~15
+  for (let row = 0; row < h; row++) {
+    const a = kept + row * w
+    const b = now + row * w
+    let differs = false
+    for (let i = 0; i < body; i += 16) {
+      if (v128.any_true(v128.xor(v128.load(a + i), v128.load(b + i)))) { differs = true; break }
+    }
+    for (let i = body; i < w && !differs; i++) differs = load<u8>(a + i) != load<u8>(b + i)
+    store<u8>(flags + row, u8(differs))
+    if (differs) memory.copy(a, b, w)
   }
 }

@@ -41,6 +41,13 @@ export class TakeDecoder {
     return planes
   }
 
+  /** The same, for the caller to draw on and to free; asking for it again costs a seek. */
+  async own(n: number): Promise<Planes> {
+    const planes = await this.frame(n)
+    this.current = null
+    return planes
+  }
+
   /** Ends reading; what was given is gone. */
   async close(): Promise<void> {
     await this.stop()

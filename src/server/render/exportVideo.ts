@@ -7,7 +7,7 @@ import { resolve } from '@/core/timing'
 import type { ExportChoice } from './choice'
 import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
-import { blankPlanes, drawPlanes, fillPlanes, layTile, tileOf, type Planes } from './planes'
+import { blankPlanes, drawPlanes, fillPlanes, freePlanes, layTile, redrawPlanes, tileOf, type Planes } from './planes'
 import { soundArguments } from './sound'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
@@ -51,18 +51,21 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
   const composer = new Composer(lesson, takes, new TilePainter(stills), stills)
   const stop = () => { encoder.kill('SIGKILL') }
   signal?.addEventListener('abort', stop)
-  const slots = [0, 1, 2].map(() => ({ planes: blankPlanes(lesson.frame.width, lesson.frame.height), written: Promise.resolve() }))
   let last: Promise<void> = Promise.resolve()
+  const inFlight: Promise<void>[] = []
   const began = performance.now()
   try {
-    for (let frame = from; frame < to; frame++) {
+    let list: DisplayList | null = evaluate(timed, from)
+    for (let frame = from; list; frame++) {
       signal?.throwIfAborted()
       if (broken) break
-      const slot = slots[frame % slots.length]!
-      await Promise.race([slot.written, ended])
-      await composer.compose(evaluate(timed, frame), slot.planes)
-      slot.written = (last = last.then(() => writeWhole(frames, slot.planes.bytes)).catch(() => { broken = true }))
-      if (frame % 10 === 0 || frame === to - 1) onProgress({ frame: frame - from + 1, of: to - from, framesPerSecond: ((frame - from + 1) * 1000) / (performance.now() - began) })
+      const next: DisplayList | null = frame + 1 < to ? evaluate(timed, frame + 1) : null
+      const planes = await composer.compose(list, next)
+      last = last.then(() => writeWhole(frames, planes.bytes)).catch(() => { broken = true }).finally(() => freePlanes(planes))
+      inFlight.push(last)
+      if (inFlight.length > 2) await Promise.race([inFlight.shift(), ended])
+      if (frame % 10 === 0 || !next) onProgress({ frame: frame - from + 1, of: to - from, framesPerSecond: ((frame - from + 1) * 1000) / (performance.now() - began) })
+      list = next
     }
     await last
     await frames.close()
@@ -84,27 +87,65 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
 /** Builds each frame's planes from its display list. */
 class Composer {
   private readonly flat = new Map<string, Planes>()
+  private framing = ''
+  private held: { source: Planes; drawn: Planes } | null = null
   constructor(private readonly lesson: Lesson, private readonly takes: Takes, private readonly painter: TilePainter, private readonly stills: Awaited<ReturnType<typeof loadStills>>) {}
 
-  /** Draws a frame into `out`. */
-  async compose(list: DisplayList, out: Planes): Promise<void> {
-    await this.ground(list, out)
-    for (const { tile, opacity } of this.painter.tiles(list)) layTile(out, tile, opacity)
+  /** A frame's planes, for the caller to free. What is decoded is drawn on itself, unless the `next` frame shows it again. */
+  async compose(list: DisplayList, next: DisplayList | null): Promise<Planes> {
+    const planes = await this.ground(list, next)
+    for (const { tile, opacity } of this.painter.tiles(list)) layTile(planes, tile, opacity)
+    return planes
   }
 
-  private async ground(list: DisplayList, out: Planes): Promise<void> {
+  private async ground(list: DisplayList, next: DisplayList | null): Promise<Planes> {
     await this.takes.keepOnly(new Set(list.takes.map((t) => t.clip)))
     const top = list.takes.at(-1)
-    if (top && !this.stills.has(top.media)) {
-      const planes = await this.takes.frame(top)
-      const d = top.dest
-      if (planes.width === list.width && planes.height === list.height && d.x === 0 && d.y === 0 && d.w === list.width && d.h === list.height) {
-        out.bytes.set(planes.bytes)
-        return
-      }
+    if (top && this.fills(top, list)) {
+      const again = next?.takes.some((t) => t.clip === top.clip && t.sourceFrame === top.sourceFrame)
+      if (!again) return this.takes.own(top)
+      const copy = blankPlanes(list.width, list.height)
+      copy.bytes.set((await this.takes.frame(top)).bytes)
+      return copy
+    }
+    const out = blankPlanes(list.width, list.height)
+    if (top && list.takes.length === 1 && !this.stills.has(top.media) && covers(top, list)) {
+      await this.zoomed(top, out)
+      return out
     }
     fillPlanes(out, list.background)
     for (const layer of list.takes) drawPlanes(out, await this.planesOf(layer), layer.dest)
+    return out
+  }
+
+  /** Draws a take that covers the picture. While the framing rests, only rows in which the take changed are drawn anew. */
+  private async zoomed(layer: TakeLayer, out: Planes): Promise<void> {
+    const from = await this.takes.frame(layer)
+    const key = JSON.stringify([layer.clip, layer.dest])
+    const rests = this.framing === key
+    this.framing = key
+    if (!rests) {
+      this.forget()
+      drawPlanes(out, from, layer.dest)
+      return
+    }
+    if (this.held) redrawPlanes(this.held.drawn, from, layer.dest, this.held.source)
+    else {
+      this.held = { source: blankPlanes(from.width, from.height), drawn: blankPlanes(out.width, out.height) }
+      this.held.source.bytes.set(from.bytes)
+      drawPlanes(this.held.drawn, from, layer.dest)
+    }
+    out.bytes.set(this.held.drawn.bytes)
+  }
+  private forget(): void {
+    if (this.held) { freePlanes(this.held.source); freePlanes(this.held.drawn) }
+    this.held = null
+  }
+
+  /** Whether a take covers the picture exactly, pixel for pixel. */
+  private fills({ media, dest: d }: TakeLayer, list: DisplayList): boolean {
+    const medium = this.lesson.media[media]
+    return medium?.kind === 'take' && medium.width === list.width && medium.height === list.height && d.x === 0 && d.y === 0 && d.w === list.width && d.h === list.height
   }
 
   private async planesOf(layer: TakeLayer): Promise<Planes> {
@@ -128,3 +169,6 @@ class Composer {
     return planes
   }
 }
+
+/** Whether a layer leaves nothing of the picture free. */
+const covers = ({ dest: d }: TakeLayer, list: DisplayList): boolean => d.x <= 0 && d.y <= 0 && d.x + d.w >= list.width && d.y + d.h >= list.height

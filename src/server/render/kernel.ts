@@ -5,7 +5,8 @@ import { appRoot } from '../root'
 /** The compiled pixel work (wasm/planes.ts) and the memory it works in. Addresses are bytes from its start. */
 export interface Kernel {
   bytes: Uint8Array
-  plane(to: number, tw: number, th: number, from: number, fw: number, fh: number, dx: number, dy: number, dw: number, dh: number, scratch: number): void
+  plane(to: number, tw: number, th: number, from: number, fw: number, fh: number, dx: number, dy: number, dw: number, dh: number, scratch: number, flags: number): void
+  renew(kept: number, now: number, w: number, h: number, flags: number): void
   layTile(to: number, tw: number, th: number, tile: number, x: number, y: number, w: number, h: number, share: number): void
   makeTile(rgba: number, tile: number, w: number, h: number): void
 }
@@ -22,13 +23,15 @@ export function kernel(): Kernel {
   if (!loaded) {
     const memory = new WebAssembly.Memory({ initial: SIZE / 65536, maximum: SIZE / 65536 })
     const code = new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/planes.wasm')))
-    const { plane, layTile, makeTile } = new WebAssembly.Instance(code, { env: { memory } }).exports as unknown as Omit<Kernel, 'bytes'>
-    loaded = { bytes: new Uint8Array(memory.buffer), plane, layTile, makeTile }
+    const { plane, renew, layTile, makeTile } = new WebAssembly.Instance(code, { env: { memory } }).exports as unknown as Omit<Kernel, 'bytes'>
+    loaded = { bytes: new Uint8Array(memory.buffer), plane, renew, layTile, makeTile }
   }
   return loaded
 }
 
 export const scratchAt = SCRATCH.at
+/** Room for a flag for each row of a picture, past what drawing needs of the scratch. */
+export const flagsAt = SCRATCH.at + 8 * MEGABYTE
 
 let nextPicture = PICTURES
 const freed = new Map<number, number[]>()

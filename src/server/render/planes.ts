@@ -1,5 +1,5 @@
 import type { Rect } from '@/core/scene'
-import { forgetTiles, freePicture, kernel, roomForPicture, roomForTile, scratchAt } from './kernel'
+import { flagsAt, forgetTiles, freePicture, kernel, roomForPicture, roomForTile, scratchAt } from './kernel'
 
 /** A picture as 8-bit BT.709 limited-range Y′CbCr 4:2:0: a luma plane, then two of half the width and height. Both sides even. */
 export interface Planes { width: number; height: number; bytes: Uint8Array; address: number }
@@ -73,12 +73,17 @@ export function layTile(p: Planes, t: Tile, opacity = 1): void {
 }
 
 /** Draws planes so that they fill `dest` of others, bilinear, clipped. `dest` may have fractions and reach outside. */
-export function drawPlanes(to: Planes, from: Planes, dest: Rect): void {
-  const { plane } = kernel()
+export const drawPlanes = (to: Planes, from: Planes, dest: Rect): void => drawEach(to, from, dest, null)
+
+/** Draws as `drawPlanes` over what it drew before from `kept`: only rows in which `from` differs from it. `kept` becomes as `from`. */
+export const redrawPlanes = (to: Planes, from: Planes, dest: Rect, kept: Planes): void => drawEach(to, from, dest, kept)
+
+function drawEach(to: Planes, from: Planes, dest: Rect, kept: Planes | null): void {
+  const { plane, renew } = kernel()
   const tn = to.width * to.height
   const fn = from.width * from.height
-  plane(to.address, to.width, to.height, from.address, from.width, from.height, dest.x, dest.y, dest.w, dest.h, scratchAt)
-  for (const part of [1, 1.25]) {
-    plane(to.address + tn * part, to.width / 2, to.height / 2, from.address + fn * part, from.width / 2, from.height / 2, dest.x / 2, dest.y / 2, dest.w / 2, dest.h / 2, scratchAt)
+  for (const [part, k] of [[0, 1], [1, 2], [1.25, 2]] as const) {
+    if (kept) renew(kept.address + fn * part, from.address + fn * part, from.width / k, from.height / k, flagsAt)
+    plane(to.address + tn * part, to.width / k, to.height / k, from.address + fn * part, from.width / k, from.height / k, dest.x / k, dest.y / k, dest.w / k, dest.h / k, scratchAt, kept ? flagsAt : 0)
   }
 }

@@ -13,7 +13,11 @@ export class Takes {
   constructor(private readonly lesson: Lesson, private readonly root: string) {}
 
   /** The planes of a layer's frame; a take much larger than its place comes scaled down to it. */
-  frame(layer: TakeLayer): Promise<Planes> {
+  frame(layer: TakeLayer): Promise<Planes> { return this.decoder(layer).frame(layer.sourceFrame) }
+  /** The same, for the caller to draw on and to free. */
+  own(layer: TakeLayer): Promise<Planes> { return this.decoder(layer).own(layer.sourceFrame) }
+
+  private decoder(layer: TakeLayer): TakeDecoder {
     let decoder = this.decoders.get(layer.clip)
     if (!decoder) {
       const clip = this.lesson.clips.find((c) => c.id === layer.clip) as Clip
@@ -24,7 +28,7 @@ export class Takes {
       decoder = new TakeDecoder(path.join(this.root, medium.file), medium.rate!, small ? even(dest.w) : even(size.width), small ? even(dest.h) : even(size.height), small || size.width % 2 === 1 || size.height % 2 === 1)
       this.decoders.set(layer.clip, decoder)
     }
-    return decoder.frame(layer.sourceFrame)
+    return decoder
   }
   /** Ends the decoders of clips that are over. */
   async keepOnly(clips: Set<string>): Promise<void> {

@@ -60,7 +60,7 @@ export function ElementDetails({ element: e }: { element: Element }) {
             return (
               <div key={which} className="space-y-1.5">
                 <Choice label={which === 'arrival' ? 'Comes' : 'Goes'} value={p.how} options={HOWS} onChange={(v) => put((q) => { q.how = v })} />
-                {p.how !== 'none' && <NumberField label="in" unit="frames" min={0} max={10_000} value={p.frames} onChange={(v) => put((q) => { q.frames = v })} />}
+                {p.how !== 'none' && <NumberField label="in" unit="frames" perSecond={fps} min={0} max={10_000} value={p.frames} onChange={(v) => put((q) => { q.frames = v })} />}
                 {p.how === 'slide' && <Choice label={which === 'arrival' ? 'from the' : 'to the'} value={p.from} options={SIDES} onChange={(v) => put((q) => { q.from = v })} />}
                 {p.how !== 'none' && <Choice label="Easing" value={p.easing} options={EASINGS} onChange={(v) => put((q) => { q.easing = v })} />}
               </div>

@@ -25,7 +25,10 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
     if (to === how) return
     if (to === 'loose') set({ on: 'loose', frame: at }, `Loosen the ${side} of “${e.name}”`)
     else if (to === 'length') set({ on: 'length', frames: Math.max(1, span.to - span.from) })
-    else set({ on: 'moment', moment: side === 'start' ? 'lesson:start' : 'lesson:end', edge: 'start', offset: side === 'start' ? at : at - timed.length, last: at })
+    else {
+      const near = [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => Math.abs(a.frame! - at) - Math.abs(b.frame! - at))[0]!
+      set({ on: 'moment', moment: near.id, edge: 'start', offset: at - near.frame!, last: at }, `Tie the ${side} of “${e.name}”`)
+    }
   }
   const tied = edge.on === 'moment' || edge.on === 'element' ? edge : null
   return (
@@ -37,10 +40,10 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {edge.on === 'loose' && <span className="w-24"><Words label={`Time of the ${side}`} className="figures text-center" value={timecode(edge.frame, timed.lesson.rate)} onChange={(t) => { const f = parseTimecode(t, timed.lesson.rate); if (f !== null) set({ on: 'loose', frame: f }) }} /></span>}
-        {edge.on === 'length' && <><NumberField compact label="Length" unit="frames" min={1} value={edge.frames} onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)} /><span className="text-muted">= {(edge.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s {side === 'end' ? 'after its start' : 'before its end'}</span></>}
+        {edge.on === 'length' && <><NumberField compact label="Length" unit="frames" perSecond={framesPerSecond(timed.lesson.rate)} min={1} value={edge.frames} onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)} /><span className="text-muted">= {(edge.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s {side === 'end' ? 'after its start' : 'before its end'}</span></>}
         {tied && (
           <>
-            {tied.offset !== 0 && <NumberField compact label="Frames off the moment" min={0} value={Math.abs(tied.offset)} onChange={(v) => set({ ...tied, offset: Math.sign(tied.offset) * v })} />}
+            {tied.offset !== 0 && <NumberField compact label="Frames off the moment" perSecond={framesPerSecond(timed.lesson.rate)} min={0} value={Math.abs(tied.offset)} onChange={(v) => set({ ...tied, offset: Math.sign(tied.offset) * v })} />}
             {tied.offset !== 0 && <span>frames</span>}
             <Choice bare label="Before or after" value={tied.offset === 0 ? 'on' : tied.offset > 0 ? 'after' : 'before'} onChange={(w) => set({ ...tied, offset: w === 'on' ? 0 : (w === 'after' ? 1 : -1) * (Math.abs(tied.offset) || 4) })} options={[{ value: 'on', label: 'on' }, { value: 'after', label: 'after' }, { value: 'before', label: 'before' }]} />
             <MomentPicker label={tieTarget(timed, edge)} own={e.id} onPick={(next) => set({ ...next, offset: tied.offset, last: at } as Edge)} />

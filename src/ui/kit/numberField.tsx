@@ -9,6 +9,8 @@ interface Props {
   max?: number
   step?: number
   digits?: number
+  /** Frames a second: then seconds can be typed as well, `1.5s`. */
+  perSecond?: number
   /** While it is dragged or stepped. */
   onLive?: (value: number) => void
   onChange: (value: number) => void
@@ -16,14 +18,14 @@ interface Props {
 }
 
 /** A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label. Escape puts it back. */
-export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, onLive, onChange, compact }: Props) {
+export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, perSecond, onLive, onChange, compact }: Props) {
   const [text, setText] = useState<string | null>(null)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
   const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
   const limit = (v: number) => Math.min(max, Math.max(min, Math.round(v * 10 ** digits) / 10 ** digits))
   const commit = () => {
     if (text === null) return
-    const typed = Number(text.replace(',', '.').replace(/[^\d.eE+-]/g, ''))
+    const typed = Number(text.replace(',', '.').replace(/[^\d.eE+-]/g, '')) * (perSecond && /s\s*$/i.test(text) ? perSecond : 1)
     if (text.trim() !== '' && Number.isFinite(typed) && limit(typed) !== value) onChange(limit(typed))
     setText(null)
   }

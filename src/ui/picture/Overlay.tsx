@@ -3,6 +3,7 @@ import { addElement, elementAt, moveElements, type Edit } from '@/core/edits'
 import { apply, corners, elementsAt, frameBoxOf, framingOf, hitAt, inverse, type Point, type Rect } from '@/core/scene'
 import { kindNamed } from '@/core/elements'
 import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import { onEscape } from '../kit/escape'
 import type { Drag } from './drag'
 import { Handles } from './Handles'
 
@@ -32,6 +33,7 @@ export function Overlay({ scale }: { scale: number }) {
   const begin = (d: Drag, e: React.PointerEvent) => {
     svg.current!.setPointerCapture(e.pointerId)
     drag.current = { ...d, moved: false, last: null }
+    onEscape(() => { drag.current = null; tryEdit(null) })
   }
   const place = (p: Point, rect: Rect | null) => {
     const { adding: wanted, timed: now, playhead: frame } = bench()

@@ -17,8 +17,17 @@ export function Picture() {
   useEffect(() => {
     player.current = new Player(canvas.current!)
     const watch = new ResizeObserver(([entry]) => setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }))
-    watch.observe(holder.current!)
-    return () => { watch.disconnect(); player.current?.close(); player.current = null }
+    const box = holder.current!
+    watch.observe(box)
+    const wheel = (e: WheelEvent) => {
+      if (!e.ctrlKey && !e.metaKey) return
+      e.preventDefault()
+      const { width: shownWidth } = canvas.current!.getBoundingClientRect()
+      const now = (shownWidth * devicePixelRatio) / bench().lesson.frame.width
+      setBench({ pictureZoom: Math.min(8, Math.max(0.1, now * (e.deltaY < 0 ? 1.15 : 1 / 1.15))) })
+    }
+    box.addEventListener('wheel', wheel, { passive: false })
+    return () => { box.removeEventListener('wheel', wheel); watch.disconnect(); player.current?.close(); player.current = null }
   }, [])
 
   const fit = Math.min((room.width - MARGIN) / frame.width, (room.height - MARGIN) / frame.height)
@@ -32,14 +41,7 @@ export function Picture() {
   }, [scale, frame.width, frame.height, room.width])
 
   return (
-    <div
-      ref={holder} className="thin-scroll relative grid min-h-0 flex-1 overflow-auto bg-surround" data-testid="picture"
-      onWheel={(e) => {
-        if (!e.ctrlKey && !e.metaKey) return
-        const now = bench().pictureZoom === 'fit' ? scale * devicePixelRatio : (bench().pictureZoom as number)
-        setBench({ pictureZoom: Math.min(8, Math.max(0.1, now * (e.deltaY < 0 ? 1.15 : 1 / 1.15))) })
-      }}
-    >
+    <div ref={holder} className="thin-scroll relative grid min-h-0 flex-1 overflow-auto bg-surround" data-testid="picture">
       <div className="relative m-auto" style={{ width, height }}>
         <canvas ref={canvas} width={16} height={9} aria-label="The picture at the playhead" className="absolute inset-0 block size-full" />
         <Overlay scale={scale} />

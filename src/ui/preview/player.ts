@@ -176,6 +176,7 @@ export class Player {
     const began = performance.now()
     const clock = heard ?? (() => (performance.now() - began) / 1000)
     let painted = -1
+    let fetching = false
     const tick = () => {
       if (mine !== this.playing) return
       const { from, to } = limits()
@@ -188,8 +189,18 @@ export class Player {
       if (frame !== painted) {
         const list = evaluate(timed, frame)
         if (speed > 0) this.aim(list, timed, frame)
-        else void Promise.all(list.takes.map((l) => this.fetch(l, timed)))
-        if (list.takes.every((l) => this.pictureOf(l, timed)) || speed < 0) {
+        else if (!fetching) {
+          // Backwards, each picture is sought on its own; as many are shown as there is time for.
+          fetching = true
+          void Promise.all(list.takes.map((l) => this.fetch(l, timed))).then(() => {
+            fetching = false
+            if (mine !== this.playing) return
+            this.paint(list, timed, frame, 0)
+            painted = frame
+            setBench({ playhead: frame })
+          })
+        }
+        if (speed > 0 && list.takes.every((l) => this.pictureOf(l, timed))) {
           this.paint(list, timed, frame, painted < 0 ? 0 : Math.abs(frame - painted) - 1)
           painted = frame
           setBench({ playhead: frame })

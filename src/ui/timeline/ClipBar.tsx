@@ -4,6 +4,7 @@ import { clipEnd, sourceUsAt } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import { caught } from '@/core/moments'
 import { bench, edit, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import { onEscape } from '../kit/escape'
 import { CATCH_PX, useView } from './view'
 import { Wave } from './Wave'
 
@@ -43,6 +44,7 @@ export function ClipBar({ clip, height, from, to, frameAt }: { clip: Clip; heigh
     e.currentTarget.setPointerCapture(e.pointerId)
     setBench({ clips: e.shiftKey ? [...new Set([...bench().clips, clip.id])] : [clip.id], elements: [], moment: null, speed: 0 })
     drag.current = { part, grabbed: e.clientX, clip, change: null }
+    onEscape(() => { drag.current = null; tryEdit(null) })
   }
   const move = (e: React.PointerEvent) => {
     const d = drag.current

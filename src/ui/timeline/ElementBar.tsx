@@ -4,6 +4,7 @@ import type { Element } from '@/core/lesson/schema'
 import { caught, type Catch } from '@/core/moments'
 import type { Span } from '@/core/timing'
 import { bench, edit, goTo, select, setBench, tryEdit, useBench } from '../bench/store'
+import { onEscape } from '../kit/escape'
 import { KIND_LOOK, KindIcon } from '../kit/kindIcon'
 import { CATCH_PX, useView } from './view'
 
@@ -46,9 +47,7 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
     if (!selected) select([e.id])
     setBench({ speed: 0 })
     drag.current = { part, grabbed: event.clientX, change: null, cancelled: false, label: part === 'body' ? `Move “${e.name}” in time` : `${part === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere` }
-    const escape = (k: KeyboardEvent) => { if (k.key === 'Escape' && drag.current) { k.stopPropagation(); drag.current.cancelled = true; tryEdit(null); onCatch(null) } }
-    window.addEventListener('keydown', escape, { capture: true })
-    window.addEventListener('pointerup', () => window.removeEventListener('keydown', escape, { capture: true }), { once: true })
+    onEscape(() => { if (drag.current) drag.current.cancelled = true; tryEdit(null); onCatch(null) })
   }
   const move = (event: React.PointerEvent) => {
     const d = drag.current
