@@ -36,15 +36,15 @@ export async function measureExport(lesson: Lesson, root: string, dir: string, s
     ['export of the demo as it ships', lesson, '—'], ['export of frames that nothing touches', { ...lesson, elements: [] }, '< 1'],
   ]
   const figures: Figure[] = []
-  let reference = await seconds(bare)
-  for (const [what, l, bar] of cases) {
-    const first = await seconds(() => ours(l))
-    const again = await seconds(bare)
-    const second = await seconds(() => ours(l))
-    const ratio = (first + second) / (reference + again)
-    figures.push({ what, bar, measured: `${ratio.toFixed(2)} ×`, detail: `${((first + second) / 2).toFixed(1)} s against ${((reference + again) / 2).toFixed(1)} s` })
-    say(`${what}: ${ratio.toFixed(2)} ×`)
-    reference = again
+  const references: number[] = []
+  const measured: number[] = []
+  for (const [i, [what, l]] of cases.entries()) {
+    if (i % 2 === 0) references.push(await seconds(bare))
+    measured.push(await seconds(() => ours(l)))
+    say(`${what}: ${measured[i]!.toFixed(1)} s`)
   }
+  references.push(await seconds(bare))
+  const reference = references.reduce((a, b) => a + b, 0) / references.length
+  cases.forEach(([what, , bar], i) => figures.push({ what, bar, measured: `${(measured[i]! / reference).toFixed(2)} ×`, detail: `${measured[i]!.toFixed(1)} s against ${reference.toFixed(1)} s (${references.map((r) => r.toFixed(1)).join(', ')})` }))
   return figures
 }

@@ -1,26 +1,29 @@
 import { spawn } from 'node:child_process'
+import { mkdir } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import path from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { elementAt } from '@/core/edits'
-import type { Lesson } from '@/core/lesson/schema'
+import type { Lesson, Medium } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
-import { hashOf, processFile } from '@/server/ingest'
+import { frameTimes } from '@/server/media/probe'
 import { appRoot } from '@/server/root'
 import { mustRun } from '@/server/run'
 import type { Figure } from './report'
 
 const freePort = (): Promise<number> => new Promise((done) => { const s = createServer().listen(0, '127.0.0.1', () => { const { port } = s.address() as { port: number }; s.close(() => done(port)) }) })
 
-/** The demo’s recording over and over for an hour, as one medium of the lesson. */
-async function hourLong(lesson: Lesson, root: string, say: (line: string) => void): Promise<Lesson> {
+/** The demo’s recording over and over for an hour, with its small copy, as one medium of the lesson. */
+async function hourLong(lesson: Lesson, root: string): Promise<Lesson> {
   const take = lesson.media['lend-out']!
-  const file = path.join(root, 'hour.mp4')
-  await mustRun('ffmpeg', ['-v', 'error', '-y', '-stream_loop', '51', '-i', path.join(root, take.file), '-t', '3600', '-c', 'copy', file])
-  let step = ''
-  const making = { signal: new AbortController().signal, onStep: (s: string, share: number) => { const now = `${s} ${Math.floor(share * 10)}0 %`; if (now !== step) { step = now; say(`one hour: ${now}`) } } }
-  const hour = await processFile(file, 'Hour.mp4', root, await hashOf(file, making), making)
-  return { ...lesson, name: 'One hour', media: { ...lesson.media, hour }, clips: [{ ...lesson.clips[0]!, media: 'hour', length: hour.frames! }], elements: [] }
+  const home = path.join(root, 'media', 'f'.repeat(64))
+  await mkdir(home, { recursive: true })
+  for (const name of ['take.mp4', 'proxy.mp4']) {
+    await mustRun('ffmpeg', ['-v', 'error', '-y', '-stream_loop', '51', '-i', path.join(root, path.dirname(take.file), name), '-t', '3600', '-c', 'copy', '-movflags', '+faststart', path.join(home, name)])
+  }
+  const { count, rate, durationUs } = (await frameTimes(path.join(home, 'take.mp4')))!
+  const hour: Medium = { ...take, name: 'Hour.mp4', sha256: 'f'.repeat(64), file: `media/${'f'.repeat(64)}/take.mp4`, frames: count, rate, durationUs, moments: [], aids: { proxy: take.aids!.proxy! } }
+  return { ...lesson, name: 'One hour', media: { ...lesson.media, hour }, clips: [{ ...lesson.clips[0]!, media: 'hour', length: count }], elements: [] }
 }
 /** Twenty elements in sight from the first frame to the last. */
 function busy(lesson: Lesson): Lesson {
@@ -47,7 +50,7 @@ const listen = (page: Page) => page.evaluate(() => {
 
 /** Plays and seeks in headless Chromium without a GPU, against a server of its own. */
 export async function measurePreview(lesson: Lesson, root: string, say: (line: string) => void): Promise<Figure[]> {
-  const hour = await hourLong(lesson, root, say)
+  const hour = await hourLong(lesson, root)
   const port = await freePort()
   const server = spawn(path.join(appRoot(), 'vane'), ['start'], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, VANE_DATA: root, VANE_PORT: String(port) } })
   await new Promise<void>((done, fail) => { server.stderr!.on('data', (d: Buffer) => { if (d.toString().includes('is at http')) done() }); server.on('exit', (c) => fail(new Error(`the server ended with ${c}`))) })

@@ -6,7 +6,7 @@ export function report(figures: Figure[], machine: string, date: string): string
   return `# Figures
 
 Written by \`./vane bench\` on ${date}, on ${machine}. Exports are ratios against a bare ffmpeg
-transcode of the same take with the same encoder settings, both timed twice in the same run. The preview
+transcode of the same take with the same encoder settings, timed before, between and after. The preview
 runs in headless Chromium without a GPU, at 1280 × 800.
 
 | what | bar | measured | in detail |

@@ -3,6 +3,7 @@ import { close, read, write } from 'node:fs'
 import { promisify } from 'node:util'
 
 const PIPE_BYTES = 1 << 20
+const REFILL_MS = 1
 const F_SETPIPE_SZ = 1031
 const O_CLOEXEC = 0o2000000
 const closeFd = promisify(close)
@@ -38,7 +39,11 @@ export function widePipe(): { from: End; to: End } {
   return { from: end(fds[0]!), to: end(fds[1]!) }
 }
 
-/** Fills `bytes` from a pipe; false when it ends before that. */
+/**
+ * Fills `bytes` from a pipe; false when it ends before that. Between two reads the writer gets a
+ * millisecond to fill the pipe again: it writes in small pieces, and taking each as it comes
+ * costs hundreds of context switches a frame.
+ */
 export function readWhole(from: End, bytes: Uint8Array): Promise<boolean> {
   return new Promise((done, fail) => {
     let have = 0
@@ -46,7 +51,7 @@ export function readWhole(from: End, bytes: Uint8Array): Promise<boolean> {
       if (e) fail(e)
       else if (n === 0) done(false)
       else if ((have += n) === bytes.length) done(true)
-      else more()
+      else setTimeout(more, REFILL_MS)
     })
     more()
   })

@@ -1,11 +1,12 @@
 import { toast } from 'sonner'
 import {
-  addElement, addElements, breakUpRipples, copies, elementAt, moveElements, removeClips, removeElements, removeMoment, restack, setClip, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
+  addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, moveElements, removeClips, removeElements, removeMoment, restack, setClip, setEdge, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
 } from '@/core/edits'
 import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
 import type { Element } from '@/core/lesson/schema'
 import { Element as ElementSchema } from '@/core/lesson/schema'
+import { caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { bench, edit, freshId, goTo, redo, select, setBench, tryEdit, undo } from '../bench/store'
 
@@ -146,6 +147,21 @@ function removePassage(close: boolean): void {
     goTo(passage.from)
   }
 }
+/** Takes the selected clips out whole; what comes later on their tracks moves up. */
+function removeClipsClosing(): void {
+  const { lesson, clips } = bench()
+  const chosen = lesson.clips.filter((c) => clips.includes(c.id)).sort((a, b) => b.at - a.at)
+  if (chosen.length) edit(chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`, (draft) => { for (const c of chosen) takeOut(c.track, c.at, clipEnd(c), true, () => freshId('clip'))(draft) })
+}
+/** Puts the start of what is selected on the playhead, or its end behind it; a moment on that very frame ties it. */
+function edgeHere(side: 'start' | 'end'): void {
+  const { timed, elements, playhead } = bench()
+  const frame = side === 'start' ? playhead : playhead + 1
+  const chosen = timed.lesson.elements.filter((e) => elements.includes(e.id) && (side === 'start' ? frame < timed.spans.get(e.id)!.to : frame > timed.spans.get(e.id)!.from))
+  if (!chosen.length) { toast(side === 'start' ? 'The playhead is behind its end.' : 'The playhead is before its start.'); return }
+  const hit = caught(timed.moments.values(), frame, 0, (m) => m.kind !== 'phrase')
+  edit(chosen.length === 1 ? `Let “${chosen[0]!.name}” ${side} here` : `Let ${chosen.length} elements ${side} here`, (draft) => { for (const e of chosen) setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false))(draft) })
+}
 function setPassage(side: 'from' | 'to'): void {
   const { passage, playhead, timed } = bench()
   if (side === 'from') setBench({ passage: { from: playhead, to: passage && passage.to > playhead ? passage.to : timed.length } })
@@ -182,6 +198,8 @@ export const COMMANDS: Command[] = [
   { id: 'delete', title: 'Delete what is selected', group: 'Edit', keys: 'Delete Backspace', run: remove },
   { id: 'all', title: 'Select all elements', group: 'Edit', keys: 'Ctrl+a', run: () => select(bench().lesson.elements.map((e) => e.id)) },
   { id: 'nothing', title: 'Select nothing; give up', group: 'Edit', keys: 'Escape', run: () => setBench({ elements: [], clips: [], moment: null, adding: null, live: null }) },
+  { id: 'start-here', title: 'Let it start at the playhead', group: 'Edit', keys: 'q', can: has, run: () => edgeHere('start') },
+  { id: 'end-here', title: 'Let it end at the playhead', group: 'Edit', keys: 'w', can: has, run: () => edgeHere('end') },
   ...([['left', -1, 0], ['right', 1, 0], ['up', 0, -1], ['down', 0, 1]] as const).flatMap(([name, dx, dy]): Command[] => {
     const key = `Arrow${name[0]!.toUpperCase()}${name.slice(1)}`
     return [
@@ -197,6 +215,7 @@ export const COMMANDS: Command[] = [
   { id: 'passage-none', title: 'Forget the passage', group: 'Cut', keys: 'Shift+O', can: () => bench().passage !== null, run: () => setBench({ passage: null, looping: false }) },
   { id: 'take-out-close', title: 'Take the passage out, close the gap', group: 'Cut', keys: 'Shift+X', can: () => bench().passage !== null, run: () => removePassage(true) },
   { id: 'take-out-leave', title: 'Take the passage out, leave the gap', group: 'Cut', can: () => bench().passage !== null, run: () => removePassage(false) },
+  { id: 'take-clip-close', title: 'Take the selected clip out, close the gap', group: 'Cut', keys: 'Shift+Delete', can: () => bench().clips.length > 0, run: removeClipsClosing },
   { id: 'mute', title: 'Mute the selected clips, or let them be heard', group: 'Cut', can: () => bench().clips.length > 0, run: () => { for (const id of bench().clips) edit('Mute a clip', setClip(id, (c) => { c.muted = !c.muted })) } },
   { id: 'mark', title: 'Set a moment here', group: 'Moments', keys: 'm', run: () => mark('mark') },
   { id: 'chapter', title: 'Start a chapter here', group: 'Moments', keys: 'Shift+M', run: () => mark('chapter') },

@@ -75,6 +75,7 @@ function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
         <Button onClick={() => runCommand('split')}>Split at the playhead</Button>
         <p className="text-muted">To take a part out: set a passage with [ and ] (or Shift and drag on the time scale), then take it out with or without closing the gap.</p>
         <Button onClick={() => edit('Take a clip out', removeClips([clip.id]))}><Trash2 size={13} />Take this clip out</Button>
+        <Button onClick={() => runCommand('take-clip-close')}><Trash2 size={13} />… and close the gap</Button>
       </Section>
     </>
   )

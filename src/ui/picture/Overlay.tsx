@@ -43,6 +43,7 @@ export function Overlay({ scale }: { scale: number }) {
     const made = elementAt(now, { kind: wanted.kind, id: freshId(wanted.kind), frame, moment: wanted.moment, at, rect, media: wanted.media })
     setBench({ adding: null })
     if (edit(`Add ${made.name.toLowerCase()}`, addElement(made))) select([made.id])
+    if (made.look.kind === 'callout') typeText()
   }
 
   const down = (e: React.PointerEvent) => {
@@ -112,7 +113,7 @@ export function Overlay({ scale }: { scale: number }) {
     <>
       <svg
         ref={svg} viewBox={`0 0 ${width} ${height}`} className={`absolute inset-0 size-full overflow-visible ${adding ? 'cursor-crosshair' : ''}`} data-testid="overlay"
-        style={{ touchAction: 'none' }} onPointerDown={down} onPointerMove={move} onPointerUp={up}
+        style={{ touchAction: 'none' }} onDoubleClick={(e) => { if (hitAt(timed, bench().playhead, pointOf(e), isFramed())?.look.kind === 'callout') typeText() }} onPointerDown={down} onPointerMove={move} onPointerUp={up}
       >
         {guides && (
           <g fill="none" stroke="#fff6e0" strokeOpacity={0.8} strokeWidth={px} pointerEvents="none">
@@ -138,5 +139,7 @@ export function Overlay({ scale }: { scale: number }) {
     </>
   )
 }
+/** Puts the keyboard into the selected callout’s text. */
+const typeText = () => { setTimeout(() => { const text = document.querySelector<HTMLTextAreaElement>('[data-testid=details] textarea'); text?.focus(); text?.select() }, 50) }
 const inside = (x: number, y: number, w: number, h: number, p: Point) => p.x >= x && p.x <= x + w && p.y >= y && p.y <= y + h
 const pathOf = (points: Point[]) => `M${points.map((p) => `${p.x} ${p.y}`).join(' L')} Z`

@@ -2,7 +2,7 @@ import { useRef } from 'react'
 import { edgeAt, setEdge, shiftElements, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { caught, type Catch } from '@/core/moments'
-import type { Span } from '@/core/timing'
+import { tieSentence, type Span } from '@/core/timing'
 import { bench, edit, goTo, select, setBench, tryEdit, useBench } from '../bench/store'
 import { onEscape } from '../kit/escape'
 import { KIND_LOOK, KindIcon } from '../kit/kindIcon'
@@ -72,7 +72,7 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
   const knot = (edge: Element['start'], lost: boolean) => (lost ? 'border-2 border-dashed border-accent bg-card' : edge.on === 'loose' ? 'bg-card border border-ink' : edge.on === 'length' ? 'hidden' : 'bg-accent border border-white')
   return (
     <div
-      data-element={e.id} role="button" tabIndex={0} aria-pressed={selected} aria-label={`${e.name}, ${span.to - span.from} frames`}
+      data-element={e.id} role="button" tabIndex={0} aria-pressed={selected} aria-label={`${e.name}, ${span.to - span.from} frames`} title={`${e.name}\nstarts ${tieSentence(bench().timed, e.start)}\nends ${tieSentence(bench().timed, e.end)}`}
       className={`absolute z-[6] flex cursor-grab items-center overflow-hidden rounded border text-[12px] ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/50'}`}
       style={{ left: span.from * pxPerFrame, width, top: 2 + lane * LANE_PX, height: LANE_PX - 3, backgroundColor: look.colour, backgroundImage: look.pattern, backgroundSize: e.look.kind === 'ripple' ? '8px 8px' : undefined }}
       {...handlers('body')} onDoubleClick={() => goTo(span.from)}
