@@ -75,15 +75,6 @@ function paintShape(ctx: Context, shape: Shape, easel: Easel, scale: number): vo
       }
       break
     }
-    case 'text':
-      ctx.font = shape.font
-      ctx.fontKerning = 'none'
-      ctx.textRendering = 'geometricPrecision'
-      ctx.textBaseline = 'alphabetic'
-      ctx.textAlign = 'left'
-      ctx.fillStyle = shape.fill
-      for (const line of shape.lines) ctx.fillText(line.text, line.x, line.y)
-      break
     case 'picture': {
       const source = easel.stillPicture(shape.media)
       if (source) drawPicture(ctx, source, shape, scale)

@@ -3,7 +3,6 @@ import type { Matrix, Rect } from './geometry'
 /** Something drawn, in the element's own pixels with its anchor point at 0,0. Paths are SVG path data. */
 export type Shape =
   | { type: 'path'; d: string; fill?: string; stroke?: string; lineWidth?: number }
-  | { type: 'text'; lines: { text: string; x: number; y: number }[]; font: string; fill: string }
   | { type: 'picture'; media: string; x: number; y: number; w: number; h: number }
 
 export interface Item {

@@ -45,6 +45,3 @@ export function layoutText(text: string, face: TextFace, maxWidth: number): Text
   const descent = (-font.descender / font.unitsPerEm) * face.size
   return { lines, width: Math.max(0, ...lines.map((l) => l.width)), height: lines.length * linePx, linePx, baseline: (linePx - ascent - descent) / 2 + ascent }
 }
-
-/** A font string for a Canvas 2D context. */
-export const cssFont = (face: TextFace): string => `${fontOf(face).weight} ${face.size}px "${face.family}"`

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { cssFont, FONTS, fontOf, layoutText } from './index'
+import { FONTS, fontOf, layoutText, textPath } from './index'
 
 const face = { family: 'Public Sans' as const, weight: 600, size: 32, lineHeight: 1.3 }
 test('lines break at spaces and are no wider than asked', () => {
@@ -18,6 +18,16 @@ test('no letter is lost, whatever the text and the width', () => {
 })
 test('an asked weight that does not ship takes the nearest', () => {
   expect(fontOf({ ...face, weight: 700 }).weight).toBeGreaterThanOrEqual(600)
-  expect(cssFont(face)).toBe('600 32px "Public Sans"')
   expect(FONTS.length).toBeGreaterThanOrEqual(6)
+})
+test('text is drawn by the font’s own outlines, each letter after the width of the one before', () => {
+  const numbers = (d: string) => [...d.matchAll(/-?[\d.]+/g)].map(Number)
+  const xs = (d: string) => numbers(d).filter((_, i) => i % 2 === 0)
+  const l = fontOf(face)
+  const one = textPath([{ text: 'l', x: 0, y: 0 }], face)
+  const second = textPath([{ text: 'nl', x: 0, y: 0 }], face).slice(textPath([{ text: 'n', x: 0, y: 0 }], face).length)
+  expect(Math.min(...xs(second)) - Math.min(...xs(one))).toBeCloseTo((l.advances['n']! * 32) / l.unitsPerEm, 2)
+  expect(Math.abs(Math.max(...numbers(one).filter((_, i) => i % 2 === 1)))).toBeLessThan(0.5)
+  expect(textPath([{ text: ' ', x: 5, y: 5 }], face)).toBe('')
+  expect(textPath([{ text: '\u4e00l', x: 0, y: 0 }], face)).not.toBe('')
 })

@@ -3,7 +3,6 @@ import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
 import type { TakeLayer } from '@/core/scene'
 import type { Drawable, Easel } from '@/paint'
-import { registerFonts } from './fonts'
 
 /** Skia's context, as paint sees it. */
 export const asContext = (ctx: SKRSContext2D): CanvasRenderingContext2D => ctx as unknown as CanvasRenderingContext2D
@@ -19,7 +18,6 @@ export async function loadStills(lesson: Lesson, root: string): Promise<Map<stri
 
 /** An easel over Skia. `takes` gives the picture of a take's frame. */
 export function skiaEasel(stills: Map<string, Image>, takes: (layer: TakeLayer) => Canvas | Image | null): Easel {
-  registerFonts()
   const paths = new Map<string, Path2D>()
   return {
     takePicture: (layer) => takes(layer) as unknown as Drawable | null,

@@ -25,15 +25,9 @@ export class Player {
   private asked = 0
   private raf = 0
   private playing = 0
-  private fontsReady = false
 
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.context = canvas.getContext('2d', { alpha: false })!
-    void document.fonts.ready.then(async () => {
-      await Promise.all([...document.fonts].map((f) => f.load()))
-      this.fontsReady = true
-      this.refresh()
-    })
     this.unsubscribe = useBench.subscribe((now, before) => {
       if (now.speed !== before.speed) this.startOrStop()
       else if (now.speed !== 0 && now.timed !== before.timed) this.startOrStop()
@@ -81,7 +75,6 @@ export class Player {
   }
 
   private paint(list: DisplayList, timed: Timed, frame: number, dropped: number, sharp = false): void {
-    if (!this.fontsReady) return
     paint(this.context, list, this.easel(timed, sharp), this.canvas.width)
     this.canvas.dataset.frame = String(frame)
     this.canvas.dataset.sharp = String(sharp)

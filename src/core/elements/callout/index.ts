@@ -1,4 +1,4 @@
-import { layoutText, cssFont } from '../../text'
+import { layoutText, textPath } from '../../text'
 import { fix, grown, union, type Point, type Rect } from '../../scene/geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
 
@@ -73,7 +73,7 @@ export const callout: Kind<'callout'> = {
     return [{
       shapes: [
         { type: 'path', d: balloon(box, look.corner, tip, look.tailPx), fill: look.fill, ...(outlined && { stroke: look.outline!, lineWidth: look.outlinePx * 2 }) },
-        { type: 'text', lines, font: cssFont(look.face), fill: look.ink },
+        ...(lines.length > 0 ? [{ type: 'path' as const, d: textPath(lines, look.face), fill: look.ink }] : []),
       ],
       box: grown(reach, 2 + (outlined ? look.outlinePx * 2 : 0)),
     }]
