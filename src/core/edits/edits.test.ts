@@ -49,6 +49,13 @@ test('lost while cut away, an end holds its distance through more edits and come
   now = made(made(now, E.moveClip('c1', 90)), E.trimClip('c1', 'start', 0))
   expect(spanOf(now, 'a')).toEqual([60, 240])
 })
+test('an empty track is taken out; one with something on it, and the last of its kind, stay', () => {
+  const lesson = withArrows()
+  const two = made(lesson, E.addTrack({ id: 'elements-2', kind: 'elements', name: 'More' }))
+  expect(made(two, E.removeTrack('elements-2')).tracks).toEqual(lesson.tracks)
+  for (const id of ['elements-1', 'takes-1', 'sound-1']) expect(E.applyEdit(two, E.removeTrack(id))).toEqual({ refused: null })
+  expect(made(two, E.moveTrack('elements-2', 1)).tracks.map((t) => t.id).slice(0, 2)).toEqual(['elements-1', 'elements-2'])
+})
 test('a split shows the same pictures on both sides, and ties to the clip’s end go with the right part', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'bar', 'bar', on('cut:c1:start'), on('cut:c1:end'))]

@@ -1,7 +1,7 @@
 import { current, isDraft } from 'immer'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { clicksIn } from '../elements'
-import { newElement, noPassing } from '../lesson/make'
+import { noPassing } from '../lesson/make'
 import type { Catch } from '../moments'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
@@ -114,4 +114,3 @@ export const breakUpRipples = (id: string, timed: Timed, newId: () => string): E
   }))
   draft.elements.splice(at, 1, ...singles)
 }
-export { newElement }

@@ -1,4 +1,4 @@
-import { ELEMENT_KINDS, kindNamed, type ElementKind } from '../elements'
+import { kindNamed, type ElementKind } from '../elements'
 import { LESSON_VERSION, type Edge, type Element, type Lesson, type Passing } from './schema'
 
 /** A lesson with nothing in it: 1920 × 1080 at 30 frames a second, and a track of each kind. */
@@ -26,4 +26,3 @@ export function newElement(lesson: Lesson, kind: ElementKind, id: string, start:
     width: fresh.width, height: fresh.height, rotation: 0, opacity: 1, anchor: { x: 0.5, y: 0.5 }, arrival: noPassing(), departure: noPassing(), look: fresh.look,
   }
 }
-export { ELEMENT_KINDS }

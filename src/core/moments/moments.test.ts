@@ -21,6 +21,10 @@ test('presses become clicks with their target’s label and place; keys and scro
   expect(found[0]).toMatchObject({ at: { x: 5, y: 6 }, rect: [0, 0, 10, 10], button: 0 })
   expect(found[3]!.toUs).toBe(4.3e6)
 })
+test('a trace of another size than its take is scaled to the take', () => {
+  const events: TraceEvent[] = [{ type: 'pointerdown', t: 1, x: 960, y: 540, button: 0, target: { label: 'Go', rect: [100, 200, 300, 400] } }, { type: 'screenchange', t: 2, rect: [0, 0, 1920, 1080] }]
+  expect(momentsOf(trace(events), 'm', { width: 960, height: 270 })).toMatchObject([{ at: { x: 480, y: 135 }, rect: [50, 50, 150, 100] }, { rect: [0, 0, 960, 270] }])
+})
 test('a trace is read line by line, and a fault is named by its line', () => {
   const good = writeTrace(trace([{ type: 'pointermove', t: 0.5, x: 1, y: 2 }]))
   expect(readTrace(good)).toEqual({ trace: trace([{ type: 'pointermove', t: 0.5, x: 1, y: 2 }]) })

@@ -3,7 +3,7 @@ import { phrases } from './phrases'
 
 test('WebVTT words with their own times are read to the millisecond', () => {
   const read = readCaptions('WEBVTT\n\nNOTE a note\nwith --> in it\n\n1\n00:01.500 --> 00:03.000\nOpen <00:02.000>the <00:02.250>drill &amp; go\n', 'v')
-  expect('words' in read && read.words.map((w) => [w.id, w.text, w.fromUs])).toEqual([['v/word-1', 'Open', 1_500_000], ['v/word-2', 'the', 2_000_000], ['v/word-3', 'drill&', 2_250_000], ['v/word-4', 'go', 2_775_000]].map((w) => [w[0], w[1], expect.any(Number)]))
+  expect('words' in read && read.words.map((w) => [w.id, w.text])).toEqual([['v/word-1', 'Open'], ['v/word-2', 'the'], ['v/word-3', 'drill&'], ['v/word-4', 'go']])
   if ('words' in read) {
     expect(read.words.slice(0, 3).map((w) => w.fromUs)).toEqual([1_500_000, 2_000_000, 2_250_000])
     expect(read.words.at(-1)!.toUs).toBe(3_000_000)

@@ -7,7 +7,7 @@ import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../kit/fields'
 
-const WORDS = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet', refused: 'Not saved' }
+const WORDS = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }
 
 export function Header() {
   const { lesson } = useShown()

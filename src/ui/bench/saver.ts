@@ -6,7 +6,7 @@ import { freshId } from '../kit/ids'
 
 /** A step of the history: what it is called, the way there and the way back. */
 export interface Entry { label: string; patches: Patch[]; inverse: Patch[] }
-export interface SaveState { state: 'saved' | 'saving' | 'waiting' | 'refused'; sentence?: string }
+export interface SaveState { state: 'saved' | 'saving' | 'waiting'; sentence?: string }
 type Step = { do: 'edit'; label: string; patches: Patch[]; inverse: Patch[]; again?: Edit } | { do: 'undo' | 'redo'; label: string }
 interface Opened { lesson: Lesson; revision: number; history: { label: string; patches: Patch[]; inverse: Patch[]; undone: boolean }[] }
 interface Hooks {

@@ -62,7 +62,7 @@ export async function openLesson(id: string): Promise<void> {
   saver?.close()
   const mine = new Saver(id, {
     onState: (save) => setBench({ save }),
-    onFresh: (lesson, revision, past, future) => take(id, lesson, past, future, revision),
+    onFresh: (lesson, _revision, past, future) => take(id, lesson, past, future),
     onWord: (sentence, bad) => (bad ? toast.error(sentence, { duration: 9000 }) : toast(sentence)),
   })
   saver = mine
@@ -73,7 +73,7 @@ export const closeLesson = (): void => { saver?.close(); saver = null; setBench(
 export const hearNews = (lesson: string, revision: number, client: string, label: string): void => { if (lesson === bench().id) saver?.hear(revision, client, label) }
 export const checkServer = (): void => saver?.check()
 
-function take(id: string, lesson: Lesson, past: Entry[], future: Entry[], _revision: number): void {
+function take(id: string, lesson: Lesson, past: Entry[], future: Entry[]): void {
   const timed = resolve(lesson)
   setBench({ id, ready: true, lesson, timed, live: null, past, future, ...kept(timed) })
 }

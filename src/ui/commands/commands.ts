@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import {
-  addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, moveElements, removeClips, removeElements, removeMoment, restack, setClip, setEdge, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
+  addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, moveElements, removeClips, removeElements, removeMoment, removeTrack, restack, setClip, setEdge, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
 } from '@/core/edits'
 import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
@@ -222,6 +222,7 @@ export const COMMANDS: Command[] = [
   { id: 'add-track', title: 'Add a track for elements', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('elements'), kind: 'elements', name: 'More elements' })) },
   { id: 'add-takes', title: 'Add a track for takes', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('takes'), kind: 'takes', name: 'More takes' })) },
   { id: 'add-sound', title: 'Add a track for sound', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('sound'), kind: 'sound', name: 'More sound' })) },
+  { id: 'remove-tracks', title: 'Remove the tracks with nothing on them', group: 'Lesson', run: () => void edit('Remove empty tracks', (draft) => { for (const id of draft.tracks.map((t) => t.id)) removeTrack(id)(draft) }) },
   { id: 'mute-all', title: 'Mute every sound track, or let them be heard', group: 'Lesson', run: () => { for (const t of bench().lesson.tracks.filter((x) => x.kind === 'sound')) edit('Mute a track', setTrack(t.id, (x) => { x.muted = !x.muted })) } },
   { id: 'whole-picture', title: 'Fit the whole picture', group: 'View', keys: '0', run: () => setBench({ pictureZoom: 'fit' }) },
   { id: 'full-size', title: 'Show the picture at 100 %', group: 'View', keys: 'Shift+)', run: () => setBench({ pictureZoom: 1 }) },

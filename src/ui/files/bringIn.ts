@@ -110,10 +110,7 @@ function settleTexts(): void {
     if (t.kind === 'trace') {
       const read = readTrace(t.text)
       if ('error' in read) { toast.error(`“${t.name}”: ${read.error} Nothing was changed.`, { duration: 9000 }); continue }
-      const { trace } = read
-      const kx = (medium.width ?? trace.width) / trace.width
-      const ky = (medium.height ?? trace.height) / trace.height
-      const moments = momentsOf(trace, id).map((m) => ({ ...m, ...(m.at && { at: { x: m.at.x * kx, y: m.at.y * ky } }), ...(m.rect && { rect: [m.rect[0] * kx, m.rect[1] * ky, m.rect[2] * kx, m.rect[3] * ky] as [number, number, number, number] }) }))
+      const moments = momentsOf(read.trace, id, medium)
       const clicks = moments.filter((m) => m.kind === 'click').length
       if (edit(`Read the trace “${t.name}”`, setMoments(id, moments))) toast(`${moments.length} moments found, ${clicks} of them clicks.`)
     } else {
