@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
-  testDir: '.', testMatch: '*.spec.ts', workers: 1, fullyParallel: false, timeout: 120_000, retries: 0, outputDir: '../test-results',
+  testDir: '.', testMatch: '*.spec.ts', workers: 1, fullyParallel: false, timeout: 120_000, retries: 1, outputDir: '../test-results',
   reporter: [['list'], ['json']], globalSetup: './server.ts',
   use: {
     viewport: { width: 1280, height: 800 }, actionTimeout: 15_000, trace: 'off', screenshot: 'only-on-failure', permissions: ['clipboard-read', 'clipboard-write'],
