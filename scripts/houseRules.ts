@@ -15,7 +15,7 @@ const MAY: Record<string, string[]> = {
   demo: ['src/core', 'src/server', 'recorder'],
 }
 /** What core may name from outside the project: pure libraries only. */
-const CORE_LIBRARIES = new Set(['zod', 'immer'])
+const CORE_LIBRARIES = new Set(['zod', 'immer', 'culori'])
 /** What core must not touch: the clock, chance, the browser, the machine. */
 const CORE_NEVER = /\b(Math\.random|Date\.now|new Date\b|performance\.now|document\.|window\.|process\.|localStorage|fetch\()/
 
@@ -35,7 +35,7 @@ export function breaches(root: string): string[] {
       const to = name!.startsWith('@/') ? `src/${name!.slice(2)}` : name!.startsWith('.') ? path.posix.normalize(path.posix.join(path.posix.dirname(file), name!)) : null
       if (to === null) {
         const library = name!.split('/').slice(0, name!.startsWith('@') ? 2 : 1).join('/')
-        if (room === 'src/core' && !test && !CORE_LIBRARIES.has(library)) out.push(`${file} imports ${name}: core names only ${[...CORE_LIBRARIES].join(' and ')}`)
+        if (room === 'src/core' && !test && !CORE_LIBRARIES.has(library)) out.push(`${file} imports ${name}: core names only ${[...CORE_LIBRARIES].join(', ')}`)
         if (room === 'src/ui' && library.startsWith('node:')) out.push(`${file} imports ${name}: the interface runs in a browser`)
         continue
       }

@@ -1,1 +1,2 @@
 export * from './paint'
+export * from './recolour'

@@ -163,7 +163,7 @@ test('a side that is pulled leaves the one across where it is, turned or not', (
   lesson.elements = [element(lesson, 'bar', 'b', loose(0), loose(9), { x: 500, y: 500, width: 200, height: 100, rotation: 90 })]
   const after = made(lesson, E.pullBox('b', { x: 1, y: 0 }, { x: 500, y: 700 }))
   expect(after.elements[0]).toMatchObject({ x: 500, y: 550, width: 300, height: 100 })
-  const moved = made(lesson, E.setAnchor('b', { x: 0, y: 0 }))
+  const moved = made(lesson, E.setAnchor('b', { x: 0, y: 0 }, resolve(lesson)))
   expect(moved.elements[0]).toMatchObject({ x: 550, y: 400 })
 })
 test('an arrow’s tip is put elsewhere while its tail stays', () => {

@@ -1,32 +1,47 @@
-import { current, isDraft } from 'immer'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { clicksIn } from '../elements'
 import { noPassing } from '../lesson/make'
 import type { Catch } from '../moments'
-import type { Timed } from '../timing'
+import { frameOfTie, type Timed } from '../timing'
 import type { Edit } from './edit'
+import { plain } from './plain'
+import { release } from './riding'
 
 const each = (draft: Lesson, ids: string[], change: (e: Element) => void) => {
   for (const e of draft.elements) if (ids.includes(e.id)) change(e)
 }
 const plainEdge = (edge: Edge): Edge => ({ ...edge })
-const plain = <T>(value: T): T => structuredClone(isDraft(value) ? (current(value as object) as T) : value)
 
 export const addElement = (e: Element): Edit => (draft) => { draft.elements.push(plain(e)) }
 export const setElements = (ids: string[], change: (e: Element) => void): Edit => (draft) => each(draft, ids, change)
 
-/** Takes elements out. What hung on one of them stays where it is, loose. */
-export const removeElements = (ids: string[], timed: Timed): Edit => (draft) => {
+/** Takes elements out. What hung on one of them stays where it is, loose; what rode on one stays where it was at `frame`. */
+export const removeElements = (ids: string[], timed: Timed, frame = 0): Edit => (draft) => {
+  for (const own of timed.lesson.elements) {
+    if (ids.includes(own.id) || !own.rides?.on || !ids.includes(own.rides.on)) continue
+    const span = timed.spans.get(own.id)!
+    const e = draft.elements.find((x) => x.id === own.id)
+    if (e) release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
+  }
   draft.elements = draft.elements.filter((e) => !ids.includes(e.id))
   for (const e of draft.elements) {
+    const span = timed.spans.get(e.id)
+    if (!span) continue
     for (const side of ['start', 'end'] as const) {
       const edge = e[side]
-      const span = timed.spans.get(e.id)
-      if (edge.on === 'element' && ids.includes(edge.element) && span) e[side] = { on: 'loose', frame: side === 'start' ? span.from : span.to }
+      if (edge.on === 'element' && ids.includes(edge.element)) e[side] = { on: 'loose', frame: side === 'start' ? span.from : span.to }
+      for (const pose of e.poses) {
+        const move = pose[side]
+        if (move.on === 'element' && ids.includes(move.element)) pose[side] = { on: 'start', frames: (frameOfTie(timed, move) ?? move.last) - span.from }
+      }
     }
   }
+  for (const s of draft.staggers) {
+    s.elements = s.elements.filter((id) => !ids.includes(id))
+    for (const id of ids) delete s.shifts[id]
+  }
+  draft.staggers = draft.staggers.filter((s) => s.elements.length >= 2)
 }
-
 /** Moves elements by pixels. A callout's tip keeps pointing where it points, unless `withTips`. */
 export const moveElements = (ids: string[], dx: number, dy: number, withTips = false): Edit => (draft) =>
   each(draft, ids, (e) => {
@@ -51,6 +66,7 @@ export function copies(elements: Element[], timed: Timed, frame: number | null, 
   const ids = new Map(elements.map((e) => [e.id, newId()]))
   const starts = elements.map((e) => timed.spans.get(e.id)?.from ?? 0)
   const shift = frame === null ? 0 : frame - Math.min(...starts)
+  const groups = new Map(elements.flatMap((e) => (e.group ? [[e.group, newId()] as const] : [])))
   return elements.map((e) => {
     const copy = plain(e)
     copy.id = ids.get(e.id)!
@@ -63,6 +79,15 @@ export function copies(elements: Element[], timed: Timed, frame: number | null, 
     }
     copy.start = move(copy.start, 'start')
     copy.end = move(copy.end, 'end')
+    if (copy.group) copy.group = groups.get(copy.group) ?? copy.group
+    if (copy.rides?.on) copy.rides.on = ids.get(copy.rides.on) ?? copy.rides.on
+    for (const pose of copy.poses) {
+      for (const side of ['start', 'end'] as const) {
+        const at = pose[side]
+        if (at.on === 'element' && ids.has(at.element)) pose[side] = { ...at, element: ids.get(at.element)! }
+        else if (frame !== null && span && (at.on === 'moment' || at.on === 'element')) pose[side] = { on: 'start', frames: (frameOfTie(timed, at) ?? at.last) - span.from }
+      }
+    }
     return copy
   })
 }
@@ -114,3 +139,65 @@ export const breakUpRipples = (id: string, timed: Timed, newId: () => string): E
   }))
   draft.elements.splice(at, 1, ...singles)
 }
+
+/** Splits elements at a frame: what they do goes on in the second part as if nothing had been cut. */
+export const splitElements = (ids: string[], timed: Timed, frame: number, newId: () => string): Edit => (draft) => {
+  for (const own of timed.lesson.elements) {
+    const span = timed.spans.get(own.id)!
+    const at = draft.elements.findIndex((e) => e.id === own.id)
+    if (!ids.includes(own.id) || at < 0 || frame <= span.from || frame >= span.to) continue
+    const first = draft.elements[at]!
+    const second = plain(own)
+    const length = span.to - span.from
+    const gone = frame - span.from
+    Object.assign(second, { id: newId(), name: `${own.name} part 2`.slice(0, 120), start: { on: 'loose', frame }, arrival: noPassing(), ...(own.end.on === 'length' && { end: { on: 'length', frames: span.to - frame } }) })
+    for (const pose of second.poses) for (const side of ['start', 'end'] as const) {
+      const edge = pose[side]
+      if (edge.on === 'start') edge.frames -= gone
+      if (edge.on === 'share') edge.share = (edge.share * length - gone) / (length - gone)
+    }
+    for (const pose of first.poses) for (const side of ['start', 'end'] as const) {
+      const edge = pose[side]
+      if (edge.on === 'end') edge.frames -= span.to - frame
+      if (edge.on === 'share') edge.share = (edge.share * length) / gone
+    }
+    first.end = { on: 'loose', frame }
+    first.departure = noPassing()
+    if (own.start.on === 'length') first.start = { on: 'loose', frame: span.from }
+    draft.elements.splice(at + 1, 0, second)
+  }
+}
+
+/** Moves what begins at or after a frame, on the tracks of these elements, by frames: so that a change of length pushes what follows. */
+export const pushAfter = (ids: string[], frame: number, by: number, timed: Timed): Edit => (draft) => {
+  const tracks = new Set(timed.lesson.elements.filter((e) => ids.includes(e.id)).map((e) => e.track))
+  const later = timed.lesson.elements.filter((e) => tracks.has(e.track) && !ids.includes(e.id) && timed.spans.get(e.id)!.from >= frame).map((e) => e.id)
+  if (by !== 0 && later.length > 0) shiftElements(later, by, timed)(draft)
+}
+
+/** Puts whole elements, with all they do, so that the first of them starts at a frame. Their moves go along, also those that were tied. */
+export const retime = (ids: string[], frame: number, timed: Timed): Edit => (draft) => {
+  const first = Math.min(...ids.map((id) => timed.spans.get(id)?.from ?? Infinity))
+  if (!Number.isFinite(first) || first === frame) return
+  for (const e of draft.elements) {
+    const span = timed.spans.get(e.id)
+    if (!ids.includes(e.id) || !span) continue
+    for (const pose of e.poses) for (const side of ['start', 'end'] as const) {
+      const edge = pose[side]
+      if (edge.on === 'moment' || edge.on === 'element') pose[side] = { on: 'start', frames: (frameOfTie(timed, edge) ?? edge.last) - span.from }
+    }
+  }
+  shiftElements(ids, frame - first, timed)(draft)
+}
+
+/** Gives elements a part of what another does or looks like. A look is taken over only by elements of its kind. */
+export const takeOver = (ids: string[], from: Element, what: 'arrival' | 'departure' | 'look'): Edit => (draft) => each(draft, ids, (e) => {
+  if (e.id === from.id) return
+  if (what !== 'look') { e[what] = plain(from[what]); return }
+  if (e.look.kind !== from.look.kind) return
+  const look = plain(from.look)
+  if ('text' in e.look && 'text' in look) look.text = e.look.text
+  if (e.look.kind === 'callout' && look.kind === 'callout') look.tip = e.look.tip
+  if (e.look.kind === 'still' && look.kind === 'still') look.media = e.look.media
+  e.look = look
+})

@@ -1,5 +1,5 @@
 import { arrowBetween, arrowEnds, barPlace, kindOf, localBox, setAt } from '../elements'
-import { apply, inverse, placed, type Point } from '../scene/geometry'
+import { apply, inverse, isFlat, matrixOf, type Point } from '../scene'
 import { takeAt } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
@@ -27,29 +27,17 @@ export const setSize = (id: string, width: number | null, height: number | null)
   if (height !== null) {
     e.height = hundredth(Math.max(1, height))
     if (keep) e.width = hundredth(e.height * shape)
-    if (e.look.kind === 'callout') e.look.fitText = false
+    if (e.look.kind === 'callout' || e.look.kind === 'text') e.look.fitText = false
   }
   if (e.look.kind === 'bar' && width !== null && e.width !== draft.frame.width) e.look.place = 'free'
   settle(e, draft)
 }
 
 function settle(e: Element, lesson: Lesson): void {
+  if (e.look.kind === 'dim' || e.look.kind === 'letterbox') Object.assign(e, { width: lesson.frame.width, height: lesson.frame.height, x: lesson.frame.width / 2, y: lesson.frame.height / 2 })
   if (e.look.kind !== 'bar') return
   const place = barPlace(e as never, lesson.frame)
   if (place) Object.assign(e, place)
-}
-
-/** Moves the anchor point within an element; what is seen stays where it is. */
-export const setAnchor = (id: string, anchor: { x: number; y: number }): Edit => (draft) => {
-  const e = draft.elements.find((x) => x.id === id)
-  if (!e) return
-  const size = kindOf(e).size(e as never)
-  const dx = (anchor.x - e.anchor.x) * size.w
-  const dy = (anchor.y - e.anchor.y) * size.h
-  const r = (e.rotation * Math.PI) / 180
-  e.x = hundredth(e.x + dx * Math.cos(r) - dy * Math.sin(r))
-  e.y = hundredth(e.y + dx * Math.sin(r) + dy * Math.cos(r))
-  e.anchor = { ...anchor }
 }
 
 /** Gives the lesson another size; everything keeps its share of the frame. */
@@ -57,11 +45,18 @@ export const resizeLesson = (width: number, height: number): Edit => (draft) => 
   const kx = width / draft.frame.width
   const ky = height / draft.frame.height
   draft.frame = { width, height }
+  draft.guides = { x: draft.guides.x.map((v) => hundredth(v * kx)), y: draft.guides.y.map((v) => hundredth(v * ky)) }
   for (const e of draft.elements) {
     e.x = hundredth(e.x * kx)
     e.y = hundredth(e.y * ky)
     if (e.look.kind === 'callout' && e.look.tip) e.look.tip = { x: e.look.tip.x * kx, y: e.look.tip.y * ky }
     if (e.look.kind === 'zoom') { e.width *= kx; e.height *= ky }
+    for (const p of e.poses) {
+      const by: Record<string, number> = { x: kx, y: ky, 'look.tip.x': kx, 'look.tip.y': ky, ...(e.look.kind === 'zoom' && { width: kx, height: ky }) }
+      for (const path in by) if (typeof p.values[path] === 'number') p.values[path] = hundredth(p.values[path] * by[path]!)
+      if (p.curve) p.curve = { start: { x: p.curve.start.x * kx, y: p.curve.start.y * ky }, landing: { x: p.curve.landing.x * kx, y: p.curve.landing.y * ky } }
+    }
+    if (e.rides) e.rides.by = [e.rides.by[0], e.rides.by[1], e.rides.by[2], e.rides.by[3], hundredth(e.rides.by[4] * kx), hundredth(e.rides.by[5] * ky)]
     settle(e, draft)
   }
 }
@@ -75,7 +70,8 @@ export const pullBox = (id: string, pull: Pull, to: Point): Edit => (draft) => {
   if (!e) return
   const size = kindOf(e).size(e as never)
   const box = localBox(e, size)
-  const matrix = placed(e.x, e.y, e.rotation)
+  const matrix = matrixOf(e)
+  if (isFlat(matrix)) return
   const p = apply(inverse(matrix), to)
   let w = pull.x === 1 ? p.x - box.x : pull.x === -1 ? box.x + box.w - p.x : box.w
   let h = pull.y === 1 ? p.y - box.y : pull.y === -1 ? box.y + box.h - p.y : box.h
@@ -89,7 +85,7 @@ export const pullBox = (id: string, pull: Pull, to: Point): Edit => (draft) => {
   const ax = pull.x === -1 ? box.x + box.w - (1 - e.anchor.x) * w : box.x + e.anchor.x * w
   const ay = pull.y === -1 ? box.y + box.h - (1 - e.anchor.y) * h : box.y + e.anchor.y * h
   const at = apply(matrix, { x: pull.x ? ax : 0, y: pull.y ? ay : 0 })
-  if (pull.y && e.look.kind === 'callout') e.look.fitText = false
+  if (pull.y && (e.look.kind === 'callout' || e.look.kind === 'text')) e.look.fitText = false
   if (pull.x && e.look.kind === 'bar') e.look.place = 'free'
   e.x = hundredth(at.x)
   e.y = hundredth(at.y)
@@ -109,7 +105,7 @@ export const pullArrow = (id: string, end: 'tail' | 'tip', to: Point): Edit => (
 /** Lifts an arrow's middle to a point. */
 export const bendArrow = (id: string, to: Point): Edit => (draft) => {
   const e = draft.elements.find((x) => x.id === id)
-  if (e?.look.kind === 'arrow') e.look.bend = Math.round(-apply(inverse(placed(e.x, e.y, e.rotation)), to).y)
+  if (e?.look.kind === 'arrow') e.look.bend = Math.round(-apply(inverse(matrixOf(e)), to).y)
 }
 export const pointCallout = (id: string, tip: Point | null): Edit => (draft) => {
   const e = draft.elements.find((x) => x.id === id)

@@ -7,8 +7,17 @@ import type { Kind } from './kind'
 import { ripple } from './ripple'
 import { still } from './still'
 import { zoom } from './zoom'
+import { text } from './text'
+import { shape } from './shape'
+import { spotlight } from './spotlight'
+import { highlight } from './highlight'
+import { cover } from './cover'
+import { dim } from './dim'
+import { backdrop } from './backdrop'
+import { letterbox } from './letterbox'
+import { carrier } from './carrier'
 
-const KINDS: { [K in ElementKind]: Kind<K> } = { callout, arrow, ripple, bar, still, zoom }
+const KINDS: { [K in ElementKind]: Kind<K> } = { callout, arrow, ripple, bar, zoom, text, shape, still, spotlight, highlight, cover, dim, backdrop, letterbox, carrier }
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[e.look.kind] as unknown as Kind<ElementKind>
 export const kindNamed = (kind: ElementKind): Kind<ElementKind> => KINDS[kind] as unknown as Kind<ElementKind>
@@ -19,5 +28,5 @@ export { clicksIn, rippleAt } from './ripple'
 export { barPlace, gone } from './bar'
 export { localBox, type Drawn, type ElementOf, type Kind } from './kind'
 export type { ElementKind, Look } from './looks'
-export { setAt, valueAt, type Field } from './field'
+export { applies, setAt, valueAt, type Field } from './field'
 export { balloon, localTip } from './callout'

@@ -16,6 +16,8 @@ export interface Drawn {
   at?: Point
   scale?: number
   opacity?: number
+  /** Pixels of its own by which the whole is blurred. */
+  blurPx?: number
 }
 
 /** An element kind: how big it is, what it draws, and what a new one looks like. */

@@ -5,8 +5,17 @@ import { RippleLook } from './ripple/look'
 import { BarLook } from './bar/look'
 import { StillLook } from './still/look'
 import { ZoomLook } from './zoom/look'
+import { TextLook } from './text/look'
+import { ShapeLook } from './shape/look'
+import { SpotlightLook } from './spotlight/look'
+import { HighlightLook } from './highlight/look'
+import { CoverLook } from './cover/look'
+import { DimLook } from './dim/look'
+import { BackdropLook } from './backdrop/look'
+import { LetterboxLook } from './letterbox/look'
+import { CarrierLook } from './carrier/look'
 
 /** What an element is and how it looks, by its kind. */
-export const Look = z.discriminatedUnion('kind', [CalloutLook, ArrowLook, RippleLook, BarLook, StillLook, ZoomLook])
+export const Look = z.discriminatedUnion('kind', [CalloutLook, ArrowLook, RippleLook, BarLook, StillLook, ZoomLook, TextLook, ShapeLook, SpotlightLook, HighlightLook, CoverLook, DimLook, BackdropLook, LetterboxLook, CarrierLook])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']

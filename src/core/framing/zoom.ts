@@ -1,6 +1,6 @@
 import type { Element, Lesson } from '../lesson/schema'
 import type { Matrix, Rect } from '../scene/geometry'
-import { ease } from '../motion'
+import { ease, posedAt } from '../motion'
 import type { Timed } from '../timing'
 
 /** The rectangle a zoom shows: of the frame's own shape, inside the frame. */
@@ -35,7 +35,7 @@ export function framingAt(timed: Timed, frame: number): Rect {
     const fall = e.look.backFrames * squeeze
     const inShare = rise > 0 ? (frame - span.from + 1) / rise : 1
     const outShare = fall > 0 ? (span.to - frame) / (fall + 1) : 1
-    view = between(view, zoomRect(e, timed.lesson.frame), Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)))
+    view = between(view, zoomRect(posedAt(timed, e, frame) ?? e, timed.lesson.frame), Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)))
   }
   return view
 }

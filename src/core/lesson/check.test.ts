@@ -25,5 +25,5 @@ test('faults are named by their place', () => {
 })
 test('a file that is no lesson, or from a newer program, is refused in a sentence', () => {
   expect(checkLesson(null).faults[0]!.at).toBe('the file')
-  expect(checkLesson({ version: 2 }).faults[0]!.sentence).toContain('newer Vivid Vane')
+  expect(checkLesson({ version: 3 }).faults[0]!.sentence).toContain('newer Vivid Vane')
 })

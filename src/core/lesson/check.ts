@@ -1,6 +1,8 @@
 import type { ZodError } from 'zod'
+import { propertiesOf } from '../motion'
 import { resolve } from '../timing'
-import { Lesson } from './schema'
+import { Lesson, LESSON_VERSION } from './schema'
+import { upgraded } from './upgrade'
 
 /** A fault in a lesson file: where it stands (`elements[3].start.moment`) and what is wrong there. */
 export interface Fault { at: string; sentence: string }
@@ -17,8 +19,8 @@ function shapeFaults(error: ZodError): Fault[] {
  */
 export function checkLesson(value: unknown): { lesson: Lesson; faults: [] } | { lesson: null; faults: Fault[] } {
   const version = (value as { version?: unknown } | null)?.version
-  if (typeof version === 'number' && version > 1) return { lesson: null, faults: [{ at: 'version', sentence: `This lesson was written by a newer Vivid Vane (format ${version}; this one reads 1). Update the program.` }] }
-  const parsed = Lesson.safeParse(value)
+  if (typeof version === 'number' && version > LESSON_VERSION) return { lesson: null, faults: [{ at: 'version', sentence: `This lesson was written by a newer Vivid Vane (format ${version}; this one reads ${LESSON_VERSION}). Update the program.` }] }
+  const parsed = Lesson.safeParse(upgraded(value))
   if (!parsed.success) return { lesson: null, faults: shapeFaults(parsed.error) }
   const faults = referenceFaults(parsed.data)
   return faults.length > 0 ? { lesson: null, faults } : { lesson: parsed.data, faults: [] }
@@ -65,6 +67,28 @@ function referenceFaults(lesson: Lesson): Fault[] {
     if (e.start.on === 'length' && e.end.on === 'length') say(`elements[${i}].end`, 'the start and the end are both given as a length; one of them needs a place in time')
     if (e.look.kind === 'still' && lesson.media[e.look.media]?.kind !== 'picture') say(`elements[${i}].look.media`, `there is no picture “${e.look.media}”`)
   })
+  lesson.elements.forEach((e, i) => {
+    if (e.rides?.on && !elements.has(e.rides.on)) say(`elements[${i}].rides.on`, `there is no element “${e.rides.on}”`)
+    const paths = new Set(propertiesOf(e).map((p) => p.path))
+    const ids = new Set<string>()
+    e.poses.forEach((p, n) => {
+      const at = `elements[${i}].poses[${n}]`
+      if (ids.has(p.id)) say(`${at}.id`, `the id “${p.id}” is already used in this element`)
+      ids.add(p.id)
+      if (p.end.on === 'previous') say(`${at}.end`, 'only the start of a move can follow straight on')
+      if (p.start.on === 'length' && p.end.on === 'length') say(`${at}.end`, 'the start and the end of the move are both given as a length; one of them needs a place in time')
+      for (const [path, value] of Object.entries(p.values)) {
+        if (!paths.has(path)) { say(`${at}.values.${path}`, `an element of the kind “${e.look.kind}” has no property “${path}” that can be keyed`); continue }
+        const type = propertiesOf(e).find((x) => x.path === path)!.type
+        if (value !== null && (type === 'colour') !== (typeof value === 'string')) say(`${at}.values.${path}`, type === 'colour' ? 'it takes a colour' : 'it takes a number')
+      }
+      for (const side of ['start', 'end'] as const) {
+        const edge = p[side]
+        if (edge.on === 'element' && !elements.has(edge.element)) say(`${at}.${side}.element`, `there is no element “${edge.element}”`)
+      }
+    })
+  })
+  lesson.staggers.forEach((s, i) => s.elements.forEach((id, n) => { if (!elements.has(id)) say(`staggers[${i}].elements[${n}]`, `there is no element “${id}”`) }))
   for (const f of timed.findings) if (f.code === 'cycle') say(`elements[${lesson.elements.findIndex((e) => e.id === f.element)}]`, f.sentence)
   return faults
 }

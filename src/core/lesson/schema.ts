@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { Rate } from '../time'
 import { Look } from '../elements/looks'
+import { Colour } from '../elements/colour'
 
 const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:/_.-]{0,99}$/, 'an id is letters, digits and : / _ . -')
 const frame = z.number().int().min(-10_000_000).max(10_000_000)
 const us = z.number().int().min(0).max(1e12)
+const share = z.number().min(0).max(1)
 const px = z.number().min(-100_000).max(100_000)
-import { Colour } from '../elements/colour'
 
 export const MomentKind = z.enum(['click', 'key', 'scroll', 'screen', 'mark', 'chapter'])
 export type MomentKind = z.infer<typeof MomentKind>
@@ -56,14 +57,57 @@ export const Edge = z.discriminatedUnion('on', [
 ])
 export type Edge = z.infer<typeof Edge>
 
-export const Easing = z.enum(['linear', 'ease', 'ease-in', 'ease-out', 'ease-in-out'])
-export type Easing = z.infer<typeof Easing>
+export { Easing } from '../motion/easing'
+import { Easing } from '../motion/easing'
+
+const SIDES = ['left', 'right', 'top', 'bottom'] as const
 export const Passing = z.object({
-  how: z.enum(['none', 'fade', 'slide', 'grow']), from: z.enum(['left', 'right', 'top', 'bottom']).default('left'),
+  how: z.enum(['none', 'fade', 'slide', 'grow']), from: z.enum(SIDES).default('left'),
   frames: frame.min(0).max(100_000).default(10), easing: Easing.default('ease-out'),
+  /** Whether a slide or a growth fades as well. */
+  fades: z.boolean().optional(),
 })
 /** How an element comes or goes, and for how many frames. */
 export type Passing = z.infer<typeof Passing>
+
+/** Where a move begins or lands: frames after the element's start or before its end, a share of its length, tied; as long as given; or straight on from the pose before. */
+export const MoveEdge = z.discriminatedUnion('on', [
+  z.object({ on: z.literal('start'), frames: frame }),
+  z.object({ on: z.literal('end'), frames: frame }),
+  z.object({ on: z.literal('share'), share: z.number().min(-10).max(10) }),
+  z.object({ on: z.literal('moment'), moment: id, edge: z.enum(['start', 'end']).default('start'), offset: frame.default(0), last }),
+  z.object({ on: z.literal('element'), element: id, edge: z.enum(['start', 'end']), offset: frame.default(0), last }),
+  z.object({ on: z.literal('length'), frames: frame.min(0) }),
+  z.object({ on: z.literal('previous') }),
+])
+export type MoveEdge = z.infer<typeof MoveEdge>
+
+const xy = z.object({ x: px, y: px })
+/** The keyframes that stand at one time, and the move that leads to them. What it does not name stays as it was. */
+export const Pose = z.object({
+  id,
+  start: MoveEdge, end: MoveEdge, easing: Easing,
+  /** By the property’s path: `x`, `rotation`, `look.fill`. */
+  values: z.record(z.string().max(60), z.union([z.number().min(-1e6).max(1e6), Colour, z.null()])),
+  /** Handles of a curved way: of its start and of its landing, each from its own end in pixels. */
+  curve: z.object({ start: xy, landing: xy }).nullable().default(null),
+})
+export type Pose = z.infer<typeof Pose>
+
+/** What its moves do again and again: from the first move's start to the last landing, or as a whole blink. */
+export const Loop = z.object({
+  how: z.enum(['repeat', 'there-and-back', 'blink']),
+  /** null: to the element's end. */
+  times: z.number().int().min(1).max(10_000).nullable(),
+  /** Frames on and frames off, of a blink. */
+  everyFrames: frame.min(1).max(10_000).default(15),
+})
+export type Loop = z.infer<typeof Loop>
+
+const matrix = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])
+/** Carried along by another element. `by` undoes where that one stood when they were joined; with nothing to ride on any more, what it was carried by stays. */
+export const Rides = z.object({ on: id.nullable(), by: matrix, fades: z.boolean().default(false) })
+export type Rides = z.infer<typeof Rides>
 
 export const Element = z.object({
   id, name: z.string().max(120), track: id, start: Edge, end: Edge,
@@ -75,6 +119,22 @@ export const Element = z.object({
   rotation: z.number().min(-36_000).max(36_000).default(0), opacity: z.number().min(0).max(1).default(1),
   anchor: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).default({ x: 0.5, y: 0.5 }),
   arrival: Passing, departure: Passing, look: Look,
+  scale: z.object({ x: z.number().min(-100).max(100), y: z.number().min(-100).max(100) }).default({ x: 1, y: 1 }),
+  /** Degrees about the upright axis and about the level one, seen from far off. */
+  tilt: z.object({ upright: z.number().min(-36_000).max(36_000), level: z.number().min(-36_000).max(36_000) }).default({ upright: 0, level: 0 }),
+  /** Shares of the element’s own box that are cut off. */
+  crop: z.object({ left: share, right: share, top: share, bottom: share }).default({ left: 0, right: 0, top: 0, bottom: 0 }),
+  /** How much of it is uncovered, 0 to 100, from which side. */
+  reveal: z.object({ shown: z.number().min(0).max(100), from: z.enum(SIDES) }).default({ shown: 100, from: 'left' }),
+  blurPx: z.number().min(0).max(200).default(0),
+  /** The poses after the first, in the order in which they are reached; the first is the element itself. */
+  poses: z.array(Pose).max(1000).default([]),
+  loop: Loop.nullable().default(null), rides: Rides.nullable().default(null),
+  /** Whether it blurs as it moves, when the lesson does. */
+  motionBlur: z.boolean().default(true),
+  locked: z.boolean().default(false), hidden: z.boolean().default(false),
+  tags: z.array(z.string().min(1).max(40)).max(20).default([]),
+  group: id.nullable().default(null),
 })
 export type Element = z.infer<typeof Element>
 
@@ -82,7 +142,18 @@ export type Element = z.infer<typeof Element>
 export const LessonMoment = z.object({ id, kind: z.enum(['mark', 'chapter']), label: z.string().max(200), frame: frame.min(0) })
 export type LessonMoment = z.infer<typeof LessonMoment>
 
-export const LESSON_VERSION = 1
+/** Elements whose starts, whole bars or nth moves follow each other by so many frames; `shifts` is what each was moved by for it. */
+export const Stagger = z.object({
+  id, elements: z.array(id).min(2).max(500), what: z.enum(['element', 'start', 'move']),
+  /** Which move, counted from 1, where moves are staggered. */
+  move: z.number().int().min(1).max(1000).default(1),
+  frames: z.number().min(-1000).max(1000), order: z.enum(['selection', 'left-to-right', 'top-to-bottom', 'nearest-first', 'shuffled']),
+  seed: z.number().int().min(0).max(1e9).default(1), jitter: z.number().int().min(0).max(1000).default(0),
+  shifts: z.record(id, frame),
+})
+export type Stagger = z.infer<typeof Stagger>
+
+export const LESSON_VERSION = 2
 export const Lesson = z.object({
   format: z.literal('vivid-vane-lesson'), version: z.literal(LESSON_VERSION), name: z.string().min(1).max(200),
   frame: z.object({ width: z.number().int().min(16).max(7680).multipleOf(2), height: z.number().int().min(16).max(4320).multipleOf(2) }),
@@ -93,6 +164,11 @@ export const Lesson = z.object({
   media: z.record(id, Medium), tracks: z.array(Track), clips: z.array(Clip),
   /** Back to front. */
   elements: z.array(Element), moments: z.array(LessonMoment),
+  staggers: z.array(Stagger).max(500).default([]),
+  /** Motion blur: how long the shutter is open, in degrees of a frame (180 = half of it), and how many instants are mixed. */
+  motionBlur: z.object({ on: z.boolean(), shutter: z.number().min(1).max(720), samples: z.number().int().min(2).max(32) }).default({ on: false, shutter: 180, samples: 8 }),
+  /** Lines to place things by, in pixels of the frame. */
+  guides: z.object({ x: z.array(px).max(100), y: z.array(px).max(100) }).default({ x: [], y: [] }),
 })
 /** The document: everything about one video. */
 export type Lesson = z.infer<typeof Lesson>

@@ -1,2 +1,6 @@
 export * from './easing'
 export * from './passing'
+export * from './mix'
+export * from './path'
+export * from './properties'
+export * from './moves'

@@ -2,13 +2,14 @@ import type { Passing } from '../lesson/schema'
 import { ease } from './easing'
 
 /**
- * How present an element is, 0 to 1, in frame `local` of its `length` frames.
- * Arrival and departure that are longer together than the element are squeezed in proportion.
- * An arrival of n frames is complete on its nth frame; a departure begins to show on its first.
+ * How present an element is, 0 to 1 (beyond 1 where an easing swings over), in frame `local` of
+ * its `length` frames; between frames too. Arrival and departure that are longer together than
+ * the element are squeezed in proportion. An arrival of n frames is complete on its nth frame; a departure begins to show on its first.
  */
 export function presence(arrival: Passing, departure: Passing, local: number, length: number): { passing: Passing; shown: number } | null {
   const inFrames = arrival.how === 'none' ? 0 : arrival.frames
   const outFrames = departure.how === 'none' ? 0 : departure.frames
+  if (inFrames + outFrames === 0) return null
   const squeeze = Math.min(1, length / Math.max(1, inFrames + outFrames))
   const arriving = inFrames * squeeze
   const leaving = outFrames * squeeze

@@ -1,11 +1,11 @@
 import type { Element, Lesson } from '../lesson/schema'
 import { clipEnd, fitRect, sourceFrameAt } from '../lesson/clips'
 import { kindOf, localBox } from '../elements'
-import { framingAt, framingMatrix } from '../framing'
-import { presence } from '../motion'
+import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { DisplayList, Item, TakeLayer } from './displayList'
-import { apply, boundsOf, grown, IDENTITY, inverse, meets, placed, times, type Matrix, type Point, type Rect } from './geometry'
+import { carryOf, framingOf, matrixOf, placementOf } from './place'
+import { apply, boundsOf, corners, grown, IDENTITY, inverse, isFlat, meets, placed, times, union, type Matrix, type Point, type Rect } from './geometry'
 
 const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }
@@ -32,20 +32,13 @@ function seenNear(timed: Timed, frame: number): Seen[] {
 export const elementsAt = (timed: Timed, frame: number): Element[] =>
   seenNear(timed, frame).filter((s) => s.from <= frame && frame < s.to).map((s) => s.element)
 
-/** From the lesson's frame to the picture at a frame; with `framed` false, as if nothing were zoomed. */
-export function framingOf(timed: Timed, frame: number, framed = true): Matrix {
-  if (!framed) return IDENTITY
-  const view = framingAt(timed, frame)
-  return view.w >= timed.lesson.frame.width ? IDENTITY : framingMatrix(view, timed.lesson.frame)
-}
-
 /** What a frame shows, back to front. Pure: the same timed lesson and frame give the same list. With `framed` false, the whole take, as if nothing were zoomed. */
 export function evaluate(timed: Timed, frame: number, framed = true): DisplayList {
   const { lesson } = timed
   const framing = framingOf(timed, frame, framed)
   const items: Item[] = []
   for (const { element, span, from, to } of seenNear(timed, frame)) {
-    if (frame >= from && frame < to) items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY))
+    if (frame >= from && frame < to && !element.hidden) items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY))
   }
   return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, takes: takesAt(lesson, frame, framing), items }
 }
@@ -65,56 +58,94 @@ function takesAt(lesson: Lesson, frame: number, framing: Matrix): TakeLayer[] {
   return out
 }
 
+/** How far something must move within an open shutter to be blurred, in pixels of the picture. */
+const STILL_PX = 0.2
+
 function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix): Item[] {
-  const pass = presence(e.arrival, e.departure, frame - span.from, span.to - span.from)
+  const { motionBlur } = timed.lesson
+  const still = itemsAt(e, span, frame, timed, framing)
+  if (!motionBlur.on || !e.motionBlur || still.length !== 1 || still[0]!.shapes.some((s) => s.type === 'below') || !canMove(timed, e)) return still
+  const open = motionBlur.shutter / 360
+  const n = motionBlur.samples
+  const times = Array.from({ length: n }, (_, i) => Math.min(span.to - 1e-3, Math.max(span.from, frame + open * ((i + 0.5) / n - 0.5))))
+  const first = itemsAt(e, span, times[0]!, timed, framing)[0]
+  const last = itemsAt(e, span, times[n - 1]!, timed, framing)[0]
+  const own = still[0]!
+  if (!first || !last || (apart(first, own) < STILL_PX && apart(own, last) < STILL_PX)) return still
+  const instants = times.flatMap((t, i) => (i === 0 ? [first] : i === n - 1 ? [last] : itemsAt(e, span, t, timed, framing)))
+  return [{ element: e.id, matrix: IDENTITY, opacity: 1, shapes: [], bounds: instants.map((i) => i.bounds).reduce(union), instants }]
+}
+/** How far the corners of what an item covers are from those of another. */
+function apart(a: Item, b: Item): number {
+  const box = { x: -50, y: -50, w: 100, h: 100 }
+  const at = corners(box)
+  const shift = Math.max(...at.map((p) => { const q = apply(a.matrix, p); const r = apply(b.matrix, p); return Math.hypot(q.x - r.x, q.y - r.y) }))
+  return Math.max(shift, Math.abs(a.bounds.x - b.bounds.x), Math.abs(a.bounds.w - b.bounds.w), Math.abs(a.bounds.h - b.bounds.h))
+}
+/** Whether anything can move an element at all. */
+function canMove(timed: Timed, e: Element): boolean {
+  const passes = (how: string) => how === 'slide' || how === 'grow'
+  return e.poses.length > 0 || passes(e.arrival.how) || passes(e.departure.how) || (e.rides?.on !== null && e.rides !== null && timed.spans.has(e.rides.on))
+}
+
+function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix): Item[] {
+  const placement = placementOf(timed, e, frame, framing)
+  if (!placement) return []
+  const { element } = placement
   const out: Item[] = []
-  for (const d of kindOf(e).draw(e as never, frame, span, timed)) {
-    let opacity = e.opacity * (d.opacity ?? 1)
-    let scale = d.scale ?? 1
-    if (pass?.passing.how === 'fade') opacity *= pass.shown
-    if (pass?.passing.how === 'grow') scale *= pass.shown
-    if (opacity <= 0 || scale <= 0) continue
-    const at = d.at ?? e
-    let matrix = times(framing, placed(at.x, at.y, d.at ? 0 : e.rotation, scale))
-    let bounds = boundsOf(matrix, d.box)
-    if (pass?.passing.how === 'slide') {
-      const by = slideBy(pass.passing.from, bounds, timed.lesson.frame, 1 - pass.shown)
-      matrix = times([1, 0, 0, 1, by.x, by.y], matrix)
-      bounds = { ...bounds, x: bounds.x + by.x, y: bounds.y + by.y }
-    }
-    if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })) out.push({ element: e.id, matrix, opacity, shapes: d.shapes, bounds })
+  for (const d of kindOf(element).draw(element as never, frame, span, timed)) {
+    const opacity = element.opacity * placement.opacity * (d.opacity ?? 1)
+    if (opacity <= 0) continue
+    let own = d.at ? times(placement.carry, placed(d.at.x, d.at.y, 0, d.scale ?? 1)) : placement.matrix
+    if (!d.at && d.scale !== undefined) own = times(own, [d.scale, 0, 0, d.scale, 0, 0])
+    if (isFlat(own)) continue
+    const matrix = times(framing, own)
+    const clip = clipOf(element, d.box)
+    if (clip && (clip.w <= 0 || clip.h <= 0)) continue
+    let bounds = boundsOf(matrix, clip ?? d.box)
+    const blurPx = (element.blurPx + (d.blurPx ?? 0)) * Math.hypot(framing[0], framing[1])
+    if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))
+    if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })) out.push({ element: e.id, matrix, opacity, shapes: d.shapes, bounds, ...(clip && { clip }), ...(blurPx > 0 && { blurPx }) })
   }
   return out
 }
 
-/** How far something stands off its place: all the way, it is just outside the picture. */
-function slideBy(from: 'left' | 'right' | 'top' | 'bottom', r: Rect, frame: Lesson['frame'], share: number): { x: number; y: number } {
-  switch (from) {
-    case 'left': return { x: -(r.x + r.w) * share, y: 0 }
-    case 'right': return { x: (frame.width - r.x) * share, y: 0 }
-    case 'top': return { x: 0, y: -(r.y + r.h) * share }
-    case 'bottom': return { x: 0, y: (frame.height - r.y) * share }
-  }
+/** What crop and reveal leave of a box; null when all of it is seen. */
+function clipOf(e: Element, box: Rect): Rect | null {
+  const { crop, reveal } = e
+  const hidden = 1 - reveal.shown / 100
+  if (hidden <= 0 && crop.left === 0 && crop.right === 0 && crop.top === 0 && crop.bottom === 0) return null
+  const left = Math.max(crop.left, reveal.from === 'right' ? hidden : 0)
+  const right = Math.max(crop.right, reveal.from === 'left' ? hidden : 0)
+  const top = Math.max(crop.top, reveal.from === 'bottom' ? hidden : 0)
+  const bottom = Math.max(crop.bottom, reveal.from === 'top' ? hidden : 0)
+  return { x: box.x + left * box.w, y: box.y + top * box.h, w: box.w * (1 - left - right), h: box.h * (1 - top - bottom) }
 }
 
-/** The element's own box on the picture at a frame and the matrix that places it; for handles and hit tests. */
-export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = true): { matrix: Matrix; box: Rect } {
+/** From the pixels that an element is placed in to the picture: what carries it, then the framing. */
+export function spaceOf(timed: Timed, e: Element, frame: number, framed = true): Matrix {
   const framing = e.space === 'take' && e.look.kind !== 'zoom' ? framingOf(timed, frame, framed) : IDENTITY
-  return { matrix: times(framing, placed(e.x, e.y, e.rotation)), box: localBox(e, kindOf(e).size(e as never)) }
+  return times(framing, carryOf(timed, e, frame, framing).matrix)
+}
+/** An element's own box on the picture at a frame and the matrix that places it; for handles and hit tests. `e` may be any of its poses. */
+export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = true): { matrix: Matrix; box: Rect } {
+  return { matrix: times(spaceOf(timed, e, frame, framed), matrixOf(e)), box: localBox(e, kindOf(e).size(e as never)) }
 }
 
 const HIT_PX = 8
 /** The topmost element in sight whose box holds a point of the picture, arrows along their line. Zooms draw nothing and are not hit. */
 export function hitAt(timed: Timed, frame: number, point: Point, framed = true): Element | null {
-  for (const e of elementsAt(timed, frame).toReversed()) {
-    if (e.look.kind === 'zoom' || (e.look.kind === 'ripple' && e.look.every)) continue
+  for (const own of elementsAt(timed, frame).toReversed()) {
+    const e = posedAt(timed, own, frame)
+    if (!e || e.hidden || e.locked || e.look.kind === 'zoom' || (e.look.kind === 'ripple' && e.look.every)) continue
     const { matrix, box } = frameBoxOf(timed, e, frame, framed)
+    if (isFlat(matrix)) continue
     const p = apply(inverse(matrix), point)
     const reach = HIT_PX / Math.hypot(matrix[0], matrix[1])
     const r = grown(box, e.look.kind === 'arrow' || e.look.kind === 'bar' ? reach : 0)
     const bent = e.look.kind === 'arrow' && e.look.bend !== 0
     const tall = bent && e.look.kind === 'arrow' ? Math.abs(e.look.bend) : 0
-    if (p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y - tall && p.y <= r.y + r.h + tall) return e
+    if (p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y - tall && p.y <= r.y + r.h + tall) return own
   }
   return null
 }

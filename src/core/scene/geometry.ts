@@ -22,6 +22,17 @@ export function placed(x: number, y: number, degrees = 0, scale = 1): Matrix {
   const sin = Math.sin(r) * scale
   return [cos, sin, -sin, cos, x, y]
 }
+/** Place, turn, and scale each way. */
+export function placedScaled(x: number, y: number, degrees: number, sx: number, sy: number): Matrix {
+  const r = (degrees * Math.PI) / 180
+  const cos = Math.cos(r)
+  const sin = Math.sin(r)
+  return [cos * sx, sin * sx, -sin * sy, cos * sy, x, y]
+}
+export const moved = (m: Matrix, dx: number, dy: number): Matrix => [m[0], m[1], m[2], m[3], m[4] + dx, m[5] + dy]
+/** Whether a matrix can be undone: it does not squash everything into a line. */
+export const isFlat = (m: Matrix): boolean => Math.abs(m[0] * m[3] - m[1] * m[2]) < 1e-9
+
 export const corners = (r: Rect): Point[] => [{ x: r.x, y: r.y }, { x: r.x + r.w, y: r.y }, { x: r.x + r.w, y: r.y + r.h }, { x: r.x, y: r.y + r.h }]
 /** The upright rectangle around points. */
 export function around(points: Point[]): Rect {

@@ -1,4 +1,6 @@
 export * from './geometry'
 export * from './displayList'
+export * from './place'
 export * from './evaluate'
 export * from './lanes'
+export * from './snap'

@@ -100,7 +100,37 @@ export function resolve(lesson: Lesson): Timed {
     }
     spans.set(e.id, { from, to, startLost, endLost })
   }
+  ridersInCircles(lesson, byId, findings)
+  poseTiesLost(lesson, moments, byId, findings)
   return { lesson, length: lessonLength(lesson), moments, spans, findings }
+}
+
+function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, findings: Finding[]): void {
+  for (const e of lesson.elements) {
+    if (!e.rides?.on) continue
+    const chain = [e.id]
+    for (let on = byId.get(e.rides.on); on; on = on.rides?.on ? byId.get(on.rides.on) : undefined) {
+      if (chain.includes(on.id)) {
+        if (on.id === e.id) findings.push({ code: 'cycle', element: e.id, sentence: `${chain.map((id) => `“${byId.get(id)!.name}”`).join(', ')} would ride on each other in a circle. Take one of them off.` })
+        break
+      }
+      chain.push(on.id)
+    }
+  }
+}
+
+function poseTiesLost(lesson: Lesson, moments: Timed['moments'], byId: Map<string, Element>, findings: Finding[]): void {
+  for (const e of lesson.elements) {
+    for (let i = 0; i < e.poses.length; i++) {
+      const { start, end } = e.poses[i]!
+      for (const edge of [start, end]) {
+        const lost = edge.on === 'moment' ? (moments.get(edge.moment)?.frame ?? null) === null : edge.on === 'element' && !byId.has(edge.element)
+        if (!lost) continue
+        findings.push({ code: 'lost', element: e.id, sentence: `“${e.name}”: its move to pose ${i + 2} hangs on a moment that is no longer in the lesson. It keeps its place until you tie it again or the moment comes back.` })
+        break
+      }
+    }
+  }
 }
 
 function lastOf(e: Element, side: Side): number {

@@ -1,22 +1,39 @@
-import type { Edge, Element, Lesson } from '../lesson/schema'
+import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
 import type { Timed } from './resolve'
 
 /**
  * Writes into every tie where it now stands, so that it can keep its place when its moment is cut
  * away; one that is lost already keeps its distance from the other end. An element whose ends are
- * out of order is left as it was. Changes the draft it is given.
+ * out of order is left as it was. Changes the draft it is given, which is one of the timed lesson.
  */
 export function remember(draft: Lesson, timed: Timed): void {
   const disordered = new Set(timed.findings.filter((f) => f.code === 'order').map((f) => f.element))
-  for (const e of draft.elements) {
+  timed.lesson.elements.forEach((e, i) => {
     const span = timed.spans.get(e.id)
-    if (!span || disordered.has(e.id)) continue
-    keep(e.start, span.from)
-    keep(e.end, span.to)
-  }
+    if (!span || disordered.has(e.id)) return
+    if (isTied(e.start) && e.start.last !== span.from) Object.assign(draft.elements[i]!.start, { last: span.from })
+    if (isTied(e.end) && e.end.last !== span.to) Object.assign(draft.elements[i]!.end, { last: span.to })
+    e.poses.forEach((pose, n) => {
+      for (const side of ['start', 'end'] as const) {
+        const edge = pose[side]
+        const now = isTied(edge) ? frameOfTie(timed, edge) : null
+        if (now !== null && isTied(edge) && edge.last !== now) Object.assign(draft.elements[i]!.poses[n]![side], { last: now })
+      }
+    })
+  })
 }
-function keep(edge: Edge, frame: number): void {
-  if ((edge.on === 'moment' || edge.on === 'element') && edge.last !== frame) edge.last = frame
+type Tied = Extract<Edge | MoveEdge, { on: 'moment' | 'element' }>
+const isTied = (edge: Edge | MoveEdge): edge is Tied => edge.on === 'moment' || edge.on === 'element'
+
+/** The frame that a tie leads to; null when what it hangs on is gone. */
+export function frameOfTie(timed: Timed, edge: Tied): number | null {
+  if (edge.on === 'element') {
+    const span = timed.spans.get(edge.element)
+    return span ? (edge.edge === 'start' ? span.from : span.to) + edge.offset : null
+  }
+  const m = timed.moments.get(edge.moment)
+  const at = m && (edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame))
+  return at === null || at === undefined ? null : at + edge.offset
 }
 
 /** How long a text can be read in comfort: 2 s, and from then on 15 letters a second; in frames. */

@@ -6,7 +6,7 @@ import { database } from '../db/client'
 import { edits, lessons } from '../db/schema'
 import { tell } from '../events'
 import { Problem } from '../problem'
-import { noSuchLesson } from './store'
+import { asToday, noSuchLesson } from './store'
 
 enablePatches()
 const Patch = z.object({ op: z.enum(['replace', 'remove', 'add']), path: z.array(z.union([z.string().max(200), z.number().int().min(0)])).max(12), value: z.unknown().optional() })
@@ -32,7 +32,7 @@ export async function takeStep(id: string, step: Step): Promise<{ revision: numb
     const change = step.do === 'edit' ? { ...step } : await neighbour(step.do)
     const forward = step.do === 'undo' ? change.inverse : change.patches
     let doc: unknown
-    try { doc = applyPatches(row.doc, forward as never) } catch { throw new Problem(422, 'This change does not fit the lesson. Load the page again.') }
+    try { doc = applyPatches(asToday(row.doc), forward as never) } catch { throw new Problem(422, 'This change does not fit the lesson. Load the page again.') }
     const checked = checkLesson(doc)
     if (!checked.lesson) throw new Problem(422, `This change was not kept: ${checked.faults[0]!.at}: ${checked.faults[0]!.sentence}.`)
     const revision = row.revision + 1

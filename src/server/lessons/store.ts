@@ -1,6 +1,7 @@
 import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
 import { emptyLesson } from '@/core/lesson/make'
-import type { Lesson } from '@/core/lesson/schema'
+import { Lesson } from '@/core/lesson/schema'
+import { upgraded } from '@/core/lesson/upgrade'
 import { lessonLength } from '@/core/lesson/clips'
 import { database } from '../db/client'
 import { edits, lessons } from '../db/schema'
@@ -29,10 +30,13 @@ export async function createLesson(lesson: Lesson): Promise<string> {
 }
 export const createEmpty = (name: string): Promise<string> => createLesson(emptyLesson(name))
 
+/** A stored lesson in today's form, with what an older program did not write filled in. */
+export const asToday = (doc: unknown): Lesson => Lesson.parse(upgraded(doc))
+
 export async function readLesson(id: string): Promise<{ lesson: Lesson; revision: number }> {
   const [row] = await database().select().from(lessons).where(and(eq(lessons.id, id), isNull(lessons.removedAt)))
   if (!row) throw noSuchLesson()
-  return { lesson: row.doc, revision: row.revision }
+  return { lesson: asToday(row.doc), revision: row.revision }
 }
 
 export async function duplicateLesson(id: string): Promise<string> {

@@ -94,7 +94,7 @@ class Composer {
   /** A frame's planes, for the caller to free. What is decoded is drawn on itself, unless the `next` frame shows it again. */
   async compose(list: DisplayList, next: DisplayList | null): Promise<Planes> {
     const planes = await this.ground(list, next)
-    for (const { tile, opacity } of this.painter.tiles(list)) layTile(planes, tile, opacity)
+    for (const { tile, opacity } of this.painter.tiles(list, planes)) layTile(planes, tile, opacity)
     return planes
   }
 

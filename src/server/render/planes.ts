@@ -30,16 +30,16 @@ export function fillPlanes(p: Planes, hex: string): void {
   p.bytes.fill(Math.round(128 + (r - luma) * CR_SCALE), n + n / 4)
 }
 
-/** To RGBA, each chroma sample standing for its four pixels. */
-export function toRgba(p: Planes): Uint8ClampedArray<ArrayBuffer> {
+/** To RGBA, each chroma sample standing for its four pixels; of the whole, or of a rectangle of even numbers inside it. */
+export function toRgba(p: Planes, rect: Rect = { x: 0, y: 0, w: p.width, h: p.height }): Uint8ClampedArray<ArrayBuffer> {
   const { width, height, bytes } = p
-  const out = new Uint8ClampedArray(width * height * 4)
+  const out = new Uint8ClampedArray(rect.w * rect.h * 4)
   const n = width * height
   const half = width >> 1
-  for (let y = 0; y < height; y++) {
-    let c = n + (y >> 1) * half
-    let o = y * width * 4
-    for (let x = 0; x < width; x++, o += 4) {
+  let o = 0
+  for (let y = rect.y; y < rect.y + rect.h; y++) {
+    let c = n + (y >> 1) * half + (rect.x >> 1)
+    for (let x = rect.x; x < rect.x + rect.w; x++, o += 4) {
       const luma = (bytes[y * width + x]! - 16) * 1.16438356
       const cb = bytes[c]! - 128
       const cr = bytes[c + n / 4]! - 128

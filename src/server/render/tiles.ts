@@ -1,15 +1,15 @@
-import { createCanvas, type Canvas, type Image } from '@napi-rs/canvas'
+import { createCanvas, ImageData, type Canvas, type Image } from '@napi-rs/canvas'
 import { grown, intersection, meets, union, type DisplayList, type Item, type Rect } from '@/core/scene'
 import { paintItems, type Easel } from '@/paint'
 import { asContext, skiaEasel } from './easel'
-import { forgetTiles, tileOf, type Tile } from './planes'
+import { forgetTiles, tileOf, toRgba, type Planes, type Tile } from './planes'
 
 /** The rectangles that items cover, overlapping ones joined; each with its items in stacking order, on even pixels inside the frame. */
 export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
   const frame = { x: 0, y: 0, w: list.width, h: list.height }
   let groups: { rect: Rect; indexes: number[] }[] = []
   list.items.forEach((item, i) => {
-    let joined = { rect: grown(item.bounds, 1), indexes: [i] }
+    let joined = { rect: grown(item.bounds, 1 + reachBelow(item)), indexes: [i] }
     for (;;) {
       const apart = groups.filter((g) => !meets(g.rect, joined.rect))
       if (apart.length === groups.length) break
@@ -29,6 +29,10 @@ export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
   })
 }
 
+/** How far around its bounds an item looks at what lies below it. */
+const reachBelow = (item: Item): number => Math.max(0, ...item.shapes.map((s) => (s.type === 'below' && s.effect === 'blur' ? Math.ceil(s.px * 3) : 0)))
+const readsBelow = (items: Item[]): boolean => items.some((i) => i.shapes.some((s) => s.type === 'below'))
+
 /** Paints what lies over the takes into tiles; what looks the same again, or only fades, is not painted again. */
 export class TilePainter {
   private readonly cache = new Map<string, Tile>()
@@ -36,18 +40,20 @@ export class TilePainter {
   private readonly canvases = new Map<string, Canvas>()
   constructor(stills: Map<string, Image>) { this.easel = skiaEasel(stills, () => null) }
 
-  tiles(list: DisplayList): { tile: Tile; opacity: number }[] {
+  /** The tiles of a list, to be laid on `ground`; those that change what lies below are drawn on a copy of it. */
+  tiles(list: DisplayList, ground: Planes): { tile: Tile; opacity: number }[] {
     return clusters(list).map(({ rect, items }) => {
+      if (readsBelow(items)) return { tile: this.paint(rect, items, list, ground), opacity: 1 }
       const opacity = items.length === 1 ? items[0]!.opacity : 1
       const drawn = items.length === 1 ? [{ ...items[0]!, opacity: 1 }] : items
-      const key = JSON.stringify([rect, drawn.map((i) => [i.matrix, i.opacity, i.shapes])])
+      const key = JSON.stringify([rect, drawn.map((i) => [i.matrix, i.opacity, i.shapes, i.clip, i.blurPx, i.instants])])
       let tile = this.cache.get(key)
-      if (!tile) this.cache.set(key, (tile = this.paint(rect, drawn)))
+      if (!tile) this.cache.set(key, (tile = this.paint(rect, drawn, list)))
       return { tile, opacity }
     })
   }
 
-  private paint(rect: Rect, items: Item[]): Tile {
+  private paint(rect: Rect, items: Item[], list: DisplayList, ground?: Planes): Tile {
     const size = `${rect.w} ${rect.h}`
     let canvas = this.canvases.get(size)
     if (!canvas) {
@@ -56,8 +62,9 @@ export class TilePainter {
     }
     const ctx = canvas.getContext('2d')
     ctx.setTransform(1, 0, 0, 1, 0, 0)
-    ctx.clearRect(0, 0, rect.w, rect.h)
-    paintItems(asContext(ctx), items, this.easel, 1, rect)
+    if (ground) ctx.putImageData(new ImageData(toRgba(ground, rect), rect.w, rect.h), 0, 0)
+    else ctx.clearRect(0, 0, rect.w, rect.h)
+    paintItems(asContext(ctx), items, this.easel, 1, rect, list)
     const rgba = canvas.data()
     const tile = tileOf(rgba, rect.x, rect.y, rect.w, rect.h)
     if (tile) return tile

@@ -3,6 +3,7 @@ import { toast } from 'sonner'
 import { create } from 'zustand'
 import { applyEdit, type Edit } from '@/core/edits'
 import type { ElementKind } from '@/core/elements'
+import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
 import { freshId } from '../kit/ids'
@@ -36,7 +37,7 @@ export interface Bench {
   panel: 'none' | 'palette' | 'keys' | 'files' | 'export' | 'lesson'
 }
 
-const blank = { format: 'vivid-vane-lesson', version: 1, name: '', frame: { width: 1920, height: 1080 }, rate: { num: 30, den: 1 }, length: null, background: '#22252a', media: {}, tracks: [], clips: [], elements: [], moments: [] } satisfies Lesson
+const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
   id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], save: { state: 'saved' }, playhead: 0, speed: 0, passage: null, looping: false,
   elements: [], clips: [], moment: null, adding: null, pictureZoom: 'fit', guides: false, panel: 'none',

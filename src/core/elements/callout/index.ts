@@ -1,8 +1,6 @@
-import { layoutText, textPath } from '../../text'
 import { fix, grown, union, type Point, type Rect } from '../../scene/geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
-
-const textHeight = (e: ElementOf<'callout'>) => layoutText(e.look.text, e.look.face, Math.max(1, e.width - 2 * e.look.padding))
+import { ALIGNS, linesHeight, linesPath } from '../lines'
 
 /** The spot the tail points at, in the element's own pixels. */
 export function localTip(e: ElementOf<'callout'>): Point | null {
@@ -10,7 +8,10 @@ export function localTip(e: ElementOf<'callout'>): Point | null {
   const r = (-e.rotation * Math.PI) / 180
   const dx = e.look.tip.x - e.x
   const dy = e.look.tip.y - e.y
-  return { x: dx * Math.cos(r) - dy * Math.sin(r), y: dx * Math.sin(r) + dy * Math.cos(r) }
+  const sx = e.scale.x * Math.cos((e.tilt.upright * Math.PI) / 180)
+  const sy = e.scale.y * Math.cos((e.tilt.level * Math.PI) / 180)
+  if (Math.abs(sx) < 1e-6 || Math.abs(sy) < 1e-6) return null
+  return { x: (dx * Math.cos(r) - dy * Math.sin(r)) / sx, y: (dx * Math.sin(r) + dy * Math.cos(r)) / sy }
 }
 
 /** A rounded box with a tail from the side that faces the tip; no tail when the tip lies inside the box. */
@@ -46,7 +47,7 @@ export const callout: Kind<'callout'> = {
     { path: 'text', label: 'Text', type: 'text' },
     { path: 'face', label: 'Font', type: 'font' },
     { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },
-    { path: 'align', label: 'Lines', type: 'choice', options: [{ value: 'left', label: 'left' }, { value: 'centre', label: 'centre' }, { value: 'right', label: 'right' }] },
+    { path: 'align', label: 'Lines', type: 'choice', options: ALIGNS },
     { path: 'fitText', label: 'As tall as its text', type: 'tick' },
     { path: 'ink', label: 'Text colour', type: 'colour' },
     { path: 'fill', label: 'Fill', type: 'colour' },
@@ -56,24 +57,18 @@ export const callout: Kind<'callout'> = {
     { path: 'padding', label: 'Padding', type: 'px', min: 0, max: 400 },
     { path: 'tailPx', label: 'Tail width', type: 'px', min: 2, max: 400 },
   ],
-  size: (e) => ({ w: e.width, h: e.look.fitText ? textHeight(e).height + 2 * e.look.padding : e.height }),
+  size: (e) => ({ w: e.width, h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height }),
   draw(e) {
     const look = e.look
-    const text = textHeight(e)
-    const size = callout.size(e)
-    const box = localBox(e, size)
+    const box = localBox(e, callout.size(e))
     const tip = localTip(e)
-    const inner = box.w - 2 * look.padding
-    const top = box.y + (box.h - text.height) / 2
-    const shift = { left: 0, centre: 0.5, right: 1 }[look.align]
-    const lines = text.lines.filter((l) => l.text !== '').map((l) => ({ text: l.text, x: fix(box.x + look.padding + (inner - l.width) * shift), y: 0 }))
-    text.lines.filter((l) => l.text !== '').forEach((l, i) => { lines[i]!.y = fix(top + text.lines.indexOf(l) * text.linePx + text.baseline) })
+    const lines = linesPath(look.text, look.face, look.align, box, look.padding)
     const outlined = look.outline && look.outlinePx > 0
     const reach = tip ? union(box, { x: tip.x, y: tip.y, w: 0, h: 0 }) : box
     return [{
       shapes: [
         { type: 'path', d: balloon(box, look.corner, tip, look.tailPx), fill: look.fill, ...(outlined && { stroke: look.outline!, lineWidth: look.outlinePx * 2 }) },
-        ...(lines.length > 0 ? [{ type: 'path' as const, d: textPath(lines, look.face), fill: look.ink }] : []),
+        ...(lines ? [{ type: 'path' as const, d: lines, fill: look.ink }] : []),
       ],
       box: grown(reach, 2 + (outlined ? look.outlinePx * 2 : 0)),
     }]

@@ -4,15 +4,20 @@ export const still: Kind<'still'> = {
   kind: 'still',
   title: 'Still picture',
   pulls: 'shape',
-  fields: [],
+  fields: [
+    { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour' },
+    { path: 'swap.to', label: 'becomes', when: ['swap'], type: 'colour' },
+    { path: 'swap.share', label: 'by', when: ['swap'], type: 'number', unit: '%', min: 0, max: 100 },
+    { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'number', unit: '%', min: 1, max: 100 },
+  ],
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const box = localBox(e, still.size(e))
-    return [{ shapes: [{ type: 'picture', media: e.look.media, ...box }], box }]
+    return [{ shapes: [{ type: 'picture', media: e.look.media, ...box, ...(e.look.swap && e.look.swap.share > 0 && { swap: { from: e.look.swap.from, to: e.look.swap.to, reach: e.look.swap.reach / 100, share: e.look.swap.share / 100 } }) }], box }]
   },
   fresh: (lesson) => {
     const [media, medium] = Object.entries(lesson.media).find(([, m]) => m.kind === 'picture') ?? ['', undefined]
     const scale = medium?.width && medium.height ? Math.min(1, (lesson.frame.width * 0.4) / medium.width, (lesson.frame.height * 0.4) / medium.height) : 1
-    return { space: 'picture', width: Math.round((medium?.width ?? 400) * scale), height: Math.round((medium?.height ?? 300) * scale), look: { kind: 'still', media } }
+    return { space: 'picture', width: Math.round((medium?.width ?? 400) * scale), height: Math.round((medium?.height ?? 300) * scale), look: { kind: 'still', media, swap: null } }
   },
 }

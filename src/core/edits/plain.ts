@@ -1,0 +1,4 @@
+import { current, isDraft } from 'immer'
+
+/** A copy of a value, free of any draft. */
+export const plain = <T>(value: T): T => structuredClone(isDraft(value) ? (current(value as object) as T) : value)

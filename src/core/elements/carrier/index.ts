@@ -1,0 +1,11 @@
+import type { Kind } from '../kind'
+
+export const carrier: Kind<'carrier'> = {
+  kind: 'carrier',
+  title: 'Carrier',
+  pulls: 'both',
+  fields: [],
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw: () => [],
+  fresh: (lesson) => ({ space: 'picture', width: 120 * (lesson.frame.height / 1080), height: 120 * (lesson.frame.height / 1080), look: { kind: 'carrier' } }),
+}

@@ -1,0 +1,32 @@
+import type { Shape } from '../../scene/displayList'
+import { localBox, type Kind } from '../kind'
+import { roundedBox } from '../outline'
+
+export const letterbox: Kind<'letterbox'> = {
+  kind: 'letterbox',
+  title: 'Letterbox bars',
+  pulls: 'none',
+  fields: [
+    { path: 'by', label: 'By', type: 'choice', options: [{ value: 'share', label: '% of the height' }, { value: 'ratio', label: 'shape of the picture' }] },
+    { path: 'share', label: 'Bars together', when: ['by', 'share'], type: 'number', unit: '%', min: 0, max: 100, digits: 1 },
+    { path: 'ratio', label: 'Width by height', when: ['by', 'ratio'], type: 'number', unit: ': 1', min: 0.1, max: 10, digits: 3 },
+    { path: 'colour', label: 'Colour', type: 'colour' },
+  ],
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw(e) {
+    const { look } = e
+    const box = localBox(e, letterbox.size(e))
+    const bars = barsOf(look, box.w, box.h)
+    const shapes: Shape[] = bars.map((b) => ({ type: 'path', d: roundedBox({ x: box.x + b.x, y: box.y + b.y, w: b.w, h: b.h }, 0), fill: look.colour }))
+    return [{ shapes, box }]
+  },
+  fresh: (lesson) => ({ space: 'picture', width: lesson.frame.width, height: lesson.frame.height, look: { kind: 'letterbox', by: 'ratio', colour: '#000000', share: 20, ratio: 2.35 } }),
+}
+
+/** The two bars, above and below, or left and right of a shape that is narrower than the picture. */
+export function barsOf(look: { by: 'share' | 'ratio'; share: number; ratio: number }, w: number, h: number): { x: number; y: number; w: number; h: number }[] {
+  const tall = look.by === 'share' ? (h * look.share) / 200 : Math.max(0, (h - w / look.ratio) / 2)
+  if (tall > 0) return [{ x: 0, y: 0, w, h: tall }, { x: 0, y: h - tall, w, h: tall }]
+  const wide = look.by === 'ratio' ? Math.max(0, (w - h * look.ratio) / 2) : 0
+  return wide > 0 ? [{ x: 0, y: 0, w: wide, h }, { x: w - wide, y: 0, w: wide, h }] : []
+}

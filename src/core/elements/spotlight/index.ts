@@ -1,0 +1,26 @@
+import { localBox, type Kind } from '../kind'
+import { ellipse, FAR, faded, roundedBox } from '../outline'
+
+export const spotlight: Kind<'spotlight'> = {
+  kind: 'spotlight',
+  title: 'Spotlight',
+  pulls: 'both',
+  fields: [
+    { path: 'form', label: 'Form', type: 'choice', options: [{ value: 'rectangle', label: 'rectangle' }, { value: 'ellipse', label: 'ellipse' }] },
+    { path: 'dim', label: 'Dims the rest by', type: 'number', unit: '%', min: 0, max: 100 },
+    { path: 'colour', label: 'With', type: 'colour' },
+    { path: 'softPx', label: 'Soft edge', type: 'px', min: 0, max: 100 },
+    { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px', min: 0, max: 2000 },
+  ],
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw(e) {
+    const { look } = e
+    const box = localBox(e, spotlight.size(e))
+    const hole = look.form === 'ellipse' ? ellipse(box, true) : roundedBox(box, look.corner, true)
+    return [{ shapes: [{ type: 'path', d: `${roundedBox(FAR, 0)} ${hole}`, fill: faded(look.colour, look.dim / 100) }], box: FAR, blurPx: look.softPx }]
+  },
+  fresh: (lesson) => {
+    const unit = lesson.frame.height / 1080
+    return { space: 'take', width: 420 * unit, height: 260 * unit, look: { kind: 'spotlight', form: 'rectangle', corner: 18 * unit, colour: '#1a1410', dim: 60, softPx: 6 * unit } }
+  },
+}

@@ -1,0 +1,170 @@
+import type { Element, MoveEdge, Pose } from '../lesson/schema'
+import { frameOfTie, type Timed } from '../timing'
+import { ease } from './easing'
+import { mixValues, type KeyValue } from './mix'
+import { alongPath, type Handles } from './path'
+import { propertyOf, propertyValue, withValues } from './properties'
+
+/** A pose with the move that leads to it, in lesson frames: under way in [from, to], landed at `to`. */
+export interface Move { pose: Pose; index: number; from: number; to: number; lost: boolean }
+/** One property’s way from one keyframe to the next. */
+interface Step { from: number; to: number; easing: string; value: KeyValue; curve: Handles | null }
+export interface Motion {
+  /** In the order in which they land. */
+  moves: Move[]
+  steps: Map<string, Step[]>
+  /** From the first move’s start to the last landing. */
+  from: number
+  to: number
+}
+
+const known = new WeakMap<Timed, Map<string, Motion>>()
+
+/** The frame at which an edge of a move lies, by itself; null where it has no place of its own or its moment is gone. */
+export function edgeFrame(timed: Timed, e: Element, edge: MoveEdge): number | null {
+  const span = timed.spans.get(e.id)!
+  switch (edge.on) {
+    case 'start': return span.from + edge.frames
+    case 'end': return span.to - edge.frames
+    case 'share': return span.from + edge.share * (span.to - span.from)
+    case 'moment': case 'element': return frameOfTie(timed, edge)
+    default: return null
+  }
+}
+const lastOf = (edge: MoveEdge): number | null => ('last' in edge ? edge.last : null)
+
+function compute(timed: Timed, e: Element): Motion {
+  const span = timed.spans.get(e.id)!
+  const moves: Move[] = []
+  let before = span.from
+  e.poses.forEach((pose, i) => {
+    const tied = (edge: MoveEdge) => edge.on === 'moment' || edge.on === 'element'
+    let from = edgeFrame(timed, e, pose.start)
+    let to = edgeFrame(timed, e, pose.end)
+    const lostFrom = from === null && tied(pose.start)
+    const lostTo = to === null && tied(pose.end)
+    // A tie that lost its moment keeps its distance from the other end; else it stays where it was last.
+    if (lostTo) to = from !== null && lastOf(pose.start) !== null ? from + lastOf(pose.end)! - lastOf(pose.start)! : lastOf(pose.end)
+    if (lostFrom) from = to !== null && lastOf(pose.end) !== null && !lostTo ? to + lastOf(pose.start)! - lastOf(pose.end)! : lastOf(pose.start)
+    if (pose.start.on === 'previous') from = before
+    if (from === null) from = pose.start.on === 'length' && to !== null ? to - pose.start.frames : before
+    if (to === null) to = pose.end.on === 'length' ? from + pose.end.frames : from
+    moves.push({ pose, index: i + 1, from: Math.min(from, to), to, lost: lostFrom || lostTo })
+    before = to
+  })
+  moves.sort((a, b) => a.to - b.to || a.from - b.from || a.index - b.index)
+  const steps = new Map<string, Step[]>()
+  for (const { pose, from, to } of moves) {
+    for (const path in pose.values) {
+      let list = steps.get(path)
+      if (!list) steps.set(path, (list = []))
+      // Straight on means from this property's own last keyframe.
+      const before = list.at(-1)?.to
+      list.push({ from: pose.start.on === 'previous' ? Math.min(to, before ?? span.from) : Math.max(from, before ?? -Infinity), to, easing: pose.easing, value: pose.values[path]!, curve: path === 'x' || path === 'y' ? pose.curve : null })
+    }
+  }
+  return { moves, steps, from: Math.min(...moves.map((m) => m.from)), to: Math.max(...moves.map((m) => m.to)) }
+}
+
+/** An element’s moves in the lesson’s frames, in the order in which they land. */
+export function motionOf(timed: Timed, e: Element): Motion {
+  let all = known.get(timed)
+  if (!all) known.set(timed, (all = new Map()))
+  let motion = all.get(e.id)
+  if (!motion) all.set(e.id, (motion = compute(timed, e)))
+  return motion
+}
+
+/** A property’s step that is under way or was last: with the value before it and how far it has come. */
+function stepAt(steps: Step[], base: KeyValue, frame: number): { step: Step; before: KeyValue; k: number } | null {
+  let before = base
+  let last: { step: Step; before: KeyValue; k: number } | null = null
+  for (const step of steps) {
+    if (frame >= step.to) { last = { step, before, k: 1 }; before = step.value; continue }
+    if (frame > step.from) return { step, before, k: ease(step.easing, (frame - step.from) / (step.to - step.from)) }
+    break
+  }
+  return last
+}
+
+/** The frame whose place its loop gives an element at a frame; and whether a blink shows it. */
+export function looped(e: Element, motion: Motion, span: { from: number }, frame: number): { frame: number; seen: boolean } {
+  const { loop } = e
+  if (!loop) return { frame, seen: true }
+  if (loop.how === 'blink') {
+    const beat = Math.floor((frame - span.from) / loop.everyFrames)
+    return { frame, seen: beat < 0 || beat % 2 === 0 || (loop.times !== null && beat >= loop.times * 2) }
+  }
+  const n = motion.to - motion.from
+  if (!(n > 0) || frame < motion.from) return { frame, seen: true }
+  const gone = frame - motion.from
+  if (loop.how === 'repeat') {
+    if (loop.times !== null && gone >= n * loop.times) return { frame: motion.to, seen: true }
+    return { frame: motion.from + (gone % n), seen: true }
+  }
+  if (loop.times !== null && gone >= 2 * n * loop.times) return { frame: motion.from, seen: true }
+  const u = gone % (2 * n)
+  return { frame: u <= n ? motion.from + u : motion.from + 2 * n - u, seen: true }
+}
+
+/**
+ * The element as its keyframes and its loop have it at a frame (fractions allowed). The same object when nothing is keyed.
+ * Null while a blink hides it.
+ */
+export function posedAt(timed: Timed, e: Element, frame: number): Element | null {
+  if (e.poses.length === 0 && !e.loop) return e
+  const motion = motionOf(timed, e)
+  const now = looped(e, motion, timed.spans.get(e.id)!, frame)
+  if (!now.seen) return null
+  if (e.poses.length === 0) return e
+  const values: [string, KeyValue][] = []
+  let curved: { x: Step; y: Step; bx: number; by: number; k: number } | null = null
+  for (const [path, steps] of motion.steps) {
+    const hit = stepAt(steps, propertyValue(e, path), now.frame)
+    if (!hit) continue
+    if (hit.step.curve && hit.k !== 1 && path === 'x') {
+      const other = motion.steps.get('y')
+      const y = other && stepAt(other, e.y, now.frame)
+      if (y?.step.curve === hit.step.curve) curved = { x: hit.step, y: y.step, bx: hit.before as number, by: y.before as number, k: hit.k }
+    }
+    values.push([path, within(e, path, mixValues(hit.before, hit.step.value, hit.k), hit.k)])
+  }
+  if (curved) {
+    const p = alongPath({ x: curved.bx, y: curved.by }, { x: curved.x.value as number, y: curved.y.value as number }, curved.x.curve, curved.k)
+    values.push(['x', p.x], ['y', p.y])
+  }
+  return values.length > 0 ? withValues(e, values) : e
+}
+
+/** The element as it stands in its nth pose: 0 is the element itself, n the nth that it reaches. */
+export function atPose(timed: Timed, e: Element, n: number): Element {
+  const values: [string, KeyValue][] = []
+  for (const { pose } of motionOf(timed, e).moves.slice(0, n)) values.push(...Object.entries(pose.values))
+  return values.length > 0 ? withValues(e, values) : e
+}
+
+/** A value that an easing swings over stays within what its property may be. */
+function within(e: Element, path: string, value: KeyValue, k: number): KeyValue {
+  if ((k >= 0 && k <= 1) || typeof value !== 'number') return value
+  const property = propertyOf(e, path)
+  return property ? Math.min(property.max, Math.max(property.min, value)) : value
+}
+
+/** Which pose is in force at a frame: the last that was reached; and the move under way there, if any. Poses count from 0, the element itself. */
+export function poseAt(timed: Timed, e: Element, frame: number): { pose: number; moving: Move | null } {
+  if (e.poses.length === 0) return { pose: 0, moving: null }
+  const { moves } = motionOf(timed, e)
+  let pose = 0
+  while (pose < moves.length && moves[pose]!.to <= frame) pose++
+  const next = moves[pose]
+  return { pose, moving: next && frame > next.from ? next : null }
+}
+
+/** How fast an element goes at a frame, by its keyframes: pixels of its place and turns a second. */
+export function speedAt(timed: Timed, e: Element, frame: number): { px: number; turns: number } {
+  const fps = timed.lesson.rate.num / timed.lesson.rate.den
+  const a = posedAt(timed, e, frame - 0.25)
+  const b = posedAt(timed, e, frame + 0.25)
+  if (!a || !b) return { px: 0, turns: 0 }
+  return { px: Math.hypot(b.x - a.x, b.y - a.y) * 2 * fps, turns: ((b.rotation - a.rotation) / 360) * 2 * fps }
+}

@@ -1,0 +1,87 @@
+import type { Element, Lesson } from '../lesson/schema'
+import { kindOf, localBox } from '../elements'
+import { framingAt, framingMatrix } from '../framing'
+import { posedAt, presence } from '../motion'
+import type { Timed } from '../timing'
+import { boundsOf, IDENTITY, moved, placedScaled, times, type Matrix, type Rect } from './geometry'
+
+/** From the lesson's frame to the picture at a frame; with `framed` false, as if nothing were zoomed. */
+export function framingOf(timed: Timed, frame: number, framed = true): Matrix {
+  if (!framed) return IDENTITY
+  const view = framingAt(timed, frame)
+  return view.w >= timed.lesson.frame.width ? IDENTITY : framingMatrix(view, timed.lesson.frame)
+}
+
+/** From an element's own pixels to those of its place: position, turn, scale, and its tilt seen from far off. */
+export function matrixOf(e: Pick<Element, 'x' | 'y' | 'rotation' | 'scale' | 'tilt'>): Matrix {
+  const across = e.tilt.upright === 0 ? 1 : Math.cos((e.tilt.upright * Math.PI) / 180)
+  const down = e.tilt.level === 0 ? 1 : Math.cos((e.tilt.level * Math.PI) / 180)
+  return placedScaled(e.x, e.y, e.rotation, e.scale.x * across, e.scale.y * down)
+}
+
+/** An element at one instant, before framing: as its keyframes have it, coming or going, and carried. */
+export interface Placement {
+  element: Element
+  /** From its own pixels to those of the lesson's frame. */
+  matrix: Matrix
+  /** The part of the matrix that comes from what it rides on. */
+  carry: Matrix
+  /** Of its coming and going, and of what it rides on where that is wanted; its own opacity is not in it. */
+  opacity: number
+}
+
+const DEEPEST = 32
+const byIds = new WeakMap<Lesson, Map<string, Element>>()
+function elementById(lesson: Lesson, id: string): Element | undefined {
+  let map = byIds.get(lesson)
+  if (!map) byIds.set(lesson, (map = new Map(lesson.elements.map((e) => [e.id, e]))))
+  return map.get(id)
+}
+
+/** What carries an element at a frame: where the one it rides on has gone since they were joined, and how much of that one is there. */
+export function carryOf(timed: Timed, e: Element, frame: number, framing: Matrix, depth = 0): { matrix: Matrix; opacity: number } {
+  if (!e.rides) return { matrix: IDENTITY, opacity: 1 }
+  const on = e.rides.on === null || depth > DEEPEST ? undefined : elementById(timed.lesson, e.rides.on)
+  if (!on) return { matrix: e.rides.by, opacity: 1 }
+  const p = placementOf(timed, on, frame, framing, depth + 1)
+  return { matrix: p ? times(p.matrix, e.rides.by) : e.rides.by, opacity: e.rides.fades ? (p ? p.opacity * p.element.opacity : 0) : 1 }
+}
+
+/** Where an element is at a frame (fractions allowed), composed in this order: keyframes, loop, arrival or departure, what it rides on. Null while a blink hides it. */
+export function placementOf(timed: Timed, e: Element, frame: number, framing: Matrix, depth = 0): Placement | null {
+  const element = posedAt(timed, e, frame)
+  if (!element) return null
+  const span = timed.spans.get(e.id)!
+  const carry = carryOf(timed, e, frame, framing, depth)
+  let { opacity } = carry
+  let matrix = matrixOf(element)
+  const pass = frame >= span.from && frame < span.to ? presence(e.arrival, e.departure, frame - span.from, span.to - span.from) : null
+  if (!pass) return { element, matrix: times(carry.matrix, matrix), carry: carry.matrix, opacity }
+  const { passing, shown } = pass
+  if (passing.how === 'fade' || passing.fades) opacity *= Math.min(1, Math.max(0, shown))
+  if (passing.how === 'grow') matrix = times(matrix, [Math.max(0, shown), 0, 0, Math.max(0, shown), 0, 0])
+  matrix = times(carry.matrix, matrix)
+  if (passing.how === 'slide') {
+    const onPicture = times(framing, matrix)
+    const k = Math.hypot(framing[0], framing[1]) || 1
+    const by = slideBy(passing.from, boundsOf(onPicture, drawnBox(element, span, timed)), timed.lesson.frame, 1 - shown)
+    matrix = moved(matrix, by.x / k, by.y / k)
+  }
+  return { element, matrix, carry: carry.matrix, opacity }
+}
+
+/** What an element's drawing may cover, in its own pixels. */
+function drawnBox(e: Element, span: { from: number; to: number }, timed: Timed): Rect {
+  const kind = kindOf(e)
+  return kind.draw(e as never, span.from, span as never, timed)[0]?.box ?? localBox(e, kind.size(e as never))
+}
+
+/** How far something stands off its place: all the way, it is just outside the picture. */
+function slideBy(from: 'left' | 'right' | 'top' | 'bottom', r: Rect, frame: Lesson['frame'], share: number): { x: number; y: number } {
+  switch (from) {
+    case 'left': return { x: -(r.x + r.w) * share, y: 0 }
+    case 'right': return { x: (frame.width - r.x) * share, y: 0 }
+    case 'top': return { x: 0, y: -(r.y + r.h) * share }
+    case 'bottom': return { x: 0, y: (frame.height - r.y) * share }
+  }
+}
