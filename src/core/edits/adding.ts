@@ -81,6 +81,14 @@ export function elementAt(timed: Timed, spot: Spot): Element {
       }
       break
     }
+    case 'text': case 'shape': case 'spotlight': case 'highlight': case 'cover': case 'carrier':
+      if (spot.rect && spot.rect.w >= 8 && spot.rect.h >= 4) Object.assign(e, { x: spot.rect.x + spot.rect.w / 2, y: spot.rect.y + spot.rect.h / 2, width: spot.rect.w, height: spot.rect.h })
+      if (e.look.kind === 'text') e.end = { on: 'length', frames: readableFrames(e.look.text, fps) }
+      break
+    case 'dim': case 'backdrop': case 'letterbox':
+      e.x = lesson.frame.width / 2
+      e.y = lesson.frame.height / 2
+      break
     case 'ripple': break
   }
   return e

@@ -214,6 +214,8 @@ test('moves are staggered by themselves, start together and land together', () =
   const move = (l: Lesson) => l.elements.map((e) => { const m = motionOf(resolve(l), e).moves[0]!; return [m.from, m.to] })
   expect(move(by)).toEqual([[70, 80], [73, 83], [76, 86], [79, 89]])
   expect(starts(by)).toEqual([50, 50, 50, 50])
+  const other = made(by, E.setStagger({ ...stagger, order: 'selection' }, resolve(by)))
+  expect([starts(other), move(other).map((m) => m[0])]).toEqual([[50, 53, 56, 59], [70, 70, 70, 70]])
   expect(move(made(by, E.together(['t0', 't1', 't2', 't3'], 'land', resolve(by), 50))).map((m) => m[1])).toEqual([80, 80, 80, 80])
   expect(move(made(by, E.together(['t1', 't0', 't2', 't3'], 'start', resolve(by), 50))).map((m) => m[0])).toEqual([73, 73, 73, 73])
 })

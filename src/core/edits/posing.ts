@@ -16,6 +16,25 @@ export function keptAt(timed: Timed, e: Element, frame: number, caught: Catch | 
   return after * 2 <= span.to - span.from ? { on: 'start', frames: after } : { on: 'end', frames: span.to - Math.round(frame) }
 }
 
+export type Keeping = 'start' | 'end' | 'share' | 'moment' | 'length' | 'previous'
+/** An edge of a move kept in another way, where it is now. */
+export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end', how: Keeping): MoveEdge {
+  const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!
+  const at = side === 'start' ? move.from : move.to
+  const span = timed.spans.get(e.id)!
+  switch (how) {
+    case 'start': return { on: 'start', frames: Math.round(at) - span.from }
+    case 'end': return { on: 'end', frames: span.to - Math.round(at) }
+    case 'share': return { on: 'share', share: (at - span.from) / (span.to - span.from) }
+    case 'length': return { on: 'length', frames: Math.max(0, Math.round(move.to - move.from)) }
+    case 'previous': return { on: 'previous' }
+    case 'moment': {
+      const near = [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => Math.abs(a.frame! - at) - Math.abs(b.frame! - at))[0]!
+      return { on: 'moment', moment: near.id, edge: 'start', offset: Math.round(at) - near.frame!, last: Math.round(at) }
+    }
+  }
+}
+
 /** An edge of a move as it is after being put at `frame`: kept in the way it was, or tied to what caught it. */
 export function moveEdgeAt(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end', frame: number, caught: Catch | null): MoveEdge {
   const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!

@@ -1,9 +1,10 @@
 import { kindOf } from '../elements'
 import type { Element, Lesson, Stagger } from '../lesson/schema'
 import { motionOf, posedAt } from '../motion'
-import type { Timed } from '../timing'
+import { resolve, type Timed } from '../timing'
 import type { Edit } from './edit'
 import { shiftElements, edgeAt } from './elements'
+import { plain } from './plain'
 import { keptAt } from './posing'
 
 /** Numbers in 0..1 from a seed, one after another (mulberry32). */
@@ -49,9 +50,16 @@ export function shiftsOf(timed: Timed, s: Pick<Stagger, 'elements' | 'order' | '
 
 /** Lays a stagger, or lays one that is there again with other numbers: each element is moved by what its shift has changed. */
 export const setStagger = (next: Omit<Stagger, 'shifts'>, timed: Timed): Edit => (draft) => {
-  const before = timed.lesson.staggers.find((s) => s.id === next.id)
-  const shifts = shiftsOf(timed, next)
-  shiftAll(draft, timed, next, before?.shifts ?? {}, shifts)
+  let before = timed.lesson.staggers.find((s) => s.id === next.id)
+  let now = timed
+  if (before && (before.what !== next.what || before.move !== next.move)) {
+    // Something else is staggered from now on: what was shifted goes back first.
+    removeStagger(next.id, timed)(draft)
+    now = resolve(plain(draft))
+    before = undefined
+  }
+  const shifts = shiftsOf(now, next)
+  shiftAll(draft, now, next, before?.shifts ?? {}, shifts)
   const whole = { ...next, shifts }
   const at = draft.staggers.findIndex((s) => s.id === next.id)
   if (at >= 0) draft.staggers[at] = whole

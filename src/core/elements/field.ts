@@ -11,6 +11,7 @@ export type Field = {
   | { type: 'tick' }
   | { type: 'text' }
   | { type: 'font' }
+  | { type: 'easing' }
 )
 
 /** The value at a dotted path, `face.size`. */

@@ -32,13 +32,13 @@ function seenNear(timed: Timed, frame: number): Seen[] {
 export const elementsAt = (timed: Timed, frame: number): Element[] =>
   seenNear(timed, frame).filter((s) => s.from <= frame && frame < s.to).map((s) => s.element)
 
-/** What a frame shows, back to front. Pure: the same timed lesson and frame give the same list. With `framed` false, the whole take, as if nothing were zoomed. */
-export function evaluate(timed: Timed, frame: number, framed = true): DisplayList {
+/** What a frame shows, back to front. Pure: the same timed lesson and frame give the same list. With `framed` false, the whole take, as if nothing were zoomed; with `blurred` false, nothing is blurred by its motion. */
+export function evaluate(timed: Timed, frame: number, framed = true, blurred = true): DisplayList {
   const { lesson } = timed
   const framing = framingOf(timed, frame, framed)
   const items: Item[] = []
   for (const { element, span, from, to } of seenNear(timed, frame)) {
-    if (frame >= from && frame < to && !element.hidden) items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY))
+    if (frame >= from && frame < to && !element.hidden) items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY, blurred))
   }
   return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, takes: takesAt(lesson, frame, framing), items }
 }
@@ -61,10 +61,10 @@ function takesAt(lesson: Lesson, frame: number, framing: Matrix): TakeLayer[] {
 /** How far something must move within an open shutter to be blurred, in pixels of the picture. */
 const STILL_PX = 0.2
 
-function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix): Item[] {
+function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, blurred: boolean): Item[] {
   const { motionBlur } = timed.lesson
   const still = itemsAt(e, span, frame, timed, framing)
-  if (!motionBlur.on || !e.motionBlur || still.length !== 1 || still[0]!.shapes.some((s) => s.type === 'below') || !canMove(timed, e)) return still
+  if (!blurred || !motionBlur.on || !e.motionBlur || still.length !== 1 || still[0]!.shapes.some((s) => s.type === 'below') || !canMove(timed, e)) return still
   const open = motionBlur.shutter / 360
   const n = motionBlur.samples
   const times = Array.from({ length: n }, (_, i) => Math.min(span.to - 1e-3, Math.max(span.from, frame + open * ((i + 0.5) / n - 0.5))))
@@ -134,10 +134,10 @@ export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = tru
 
 const HIT_PX = 8
 /** The topmost element in sight whose box holds a point of the picture, arrows along their line. Zooms draw nothing and are not hit. */
-export function hitAt(timed: Timed, frame: number, point: Point, framed = true): Element | null {
+export function hitAt(timed: Timed, frame: number, point: Point, framed = true, without: readonly string[] = []): Element | null {
   for (const own of elementsAt(timed, frame).toReversed()) {
     const e = posedAt(timed, own, frame)
-    if (!e || e.hidden || e.locked || e.look.kind === 'zoom' || (e.look.kind === 'ripple' && e.look.every)) continue
+    if (!e || e.hidden || e.locked || without.includes(e.id) || e.look.kind === 'dim' || e.look.kind === 'letterbox' || e.look.kind === 'zoom' || (e.look.kind === 'ripple' && e.look.every)) continue
     const { matrix, box } = frameBoxOf(timed, e, frame, framed)
     if (isFlat(matrix)) continue
     const p = apply(inverse(matrix), point)

@@ -47,7 +47,7 @@ export function skiaEasel(stills: Map<string, Image>, takes: (layer: TakeLayer) 
       const ctx = canvas.getContext('2d')
       ctx.setTransform(1, 0, 0, 1, 0, 0)
       ctx.globalAlpha = 1
-      ctx.clearRect(0, 0, canvas.width, canvas.height)
+      ctx.clearRect(0, 0, w, h)
       return asContext(ctx)
     },
     path(d) {

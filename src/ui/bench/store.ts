@@ -1,7 +1,7 @@
 import { applyPatches } from 'immer'
 import { toast } from 'sonner'
 import { create } from 'zustand'
-import { applyEdit, type Edit } from '@/core/edits'
+import { applyEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
 import type { ElementKind } from '@/core/elements'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
@@ -10,8 +10,9 @@ import { freshId } from '../kit/ids'
 import { Saver, type Entry, type SaveState } from './saver'
 
 export interface Passage { from: number; to: number }
-/** A kind waiting for its spot on the picture. */
-export interface Adding { kind: ElementKind; moment: string | null; media?: string }
+/** A kind waiting for its spot on the picture; or an element waiting for what it is to point at next, or ride on. */
+export interface Adding { kind: ElementKind; moment: string | null; media?: string; repoint?: string; ride?: string[] }
+export interface Aids { safe: boolean; rulers: boolean; grid: number; snap: boolean; onion: number; blur: boolean }
 
 export interface Bench {
   id: string
@@ -32,15 +33,26 @@ export interface Bench {
   clips: string[]
   moment: string | null
   adding: Adding | null
+  /** Keyframes that are selected; with `path` null, a whole pose. */
+  keys: KeyRef[]
+  /** On a move: whether edits change the pose it leaves or the one it leads to. */
+  moveEnd: 'start' | 'end'
+  /** Whether moving an element moves all its poses. */
+  wholePath: boolean
+  /** Whether the keyframes of the selected element have rows of their own on the timeline. */
+  keysOpen: boolean
   pictureZoom: 'fit' | number
-  guides: boolean
+  /** What helps to place things on the picture. */
+  aids: Aids
+  /** Only these are shown, while they are looked at. */
+  only: string[] | null
   panel: 'none' | 'palette' | 'keys' | 'files' | 'export' | 'lesson'
 }
 
 const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
   id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], save: { state: 'saved' }, playhead: 0, speed: 0, passage: null, looping: false,
-  elements: [], clips: [], moment: null, adding: null, pictureZoom: 'fit', guides: false, panel: 'none',
+  elements: [], clips: [], moment: null, adding: null, keys: [], moveEnd: 'end', wholePath: false, keysOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
 }))
 export const bench = useBench.getState
 export const setBench = useBench.setState
@@ -67,7 +79,7 @@ export async function openLesson(id: string): Promise<void> {
     onWord: (sentence, bad) => (bad ? toast.error(sentence, { duration: 9000 }) : toast(sentence)),
   })
   saver = mine
-  setBench({ ready: false, id, elements: [], clips: [], moment: null, adding: null, passage: null, speed: 0, live: null, playhead: 0 })
+  setBench({ ready: false, id, elements: [], clips: [], moment: null, adding: null, passage: null, speed: 0, live: null, playhead: 0, keys: [], only: null })
   await mine.open()
 }
 export const closeLesson = (): void => { saver?.close(); saver = null; setBench({ ready: false, speed: 0 }) }
@@ -80,6 +92,7 @@ function take(id: string, lesson: Lesson, past: Entry[], future: Entry[]): void 
 }
 const kept = (timed: Timed) => ({
   elements: bench().elements.filter((e) => timed.spans.has(e)), clips: bench().clips.filter((c) => timed.lesson.clips.some((x) => x.id === c)),
+  keys: bench().keys.filter((k) => timed.lesson.elements.find((e) => e.id === k.element)?.poses.some((p) => p.id === k.pose)),
   moment: bench().moment && timed.moments.has(bench().moment!) ? bench().moment : null, playhead: Math.min(bench().playhead, timed.length - 1),
 })
 
@@ -119,5 +132,10 @@ export const undo = (): void => step('undo')
 export const redo = (): void => step('redo')
 
 export const goTo = (frame: number): void => setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
-export const select = (elements: string[]): void => setBench({ elements, clips: [], ...(elements.length && { moment: bench().moment }) })
+/** Selects elements, with their groups unless `alone`. */
+export const select = (elements: string[], alone = false): void => {
+  const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)
+  const same = chosen.length === bench().elements.length && chosen.every((e) => bench().elements.includes(e))
+  setBench({ elements: chosen, clips: [], ...(!same && { keys: [], wholePath: false, moveEnd: 'end' }), ...(chosen.length && { moment: bench().moment }) })
+}
 export { freshId }

@@ -4,7 +4,7 @@ import { COMMANDS, shownKey } from './commands'
 import { Dialog } from '../kit/dialog'
 
 const close = () => setBench({ panel: 'none' })
-const GROUPS = ['Add', 'Edit', 'Cut', 'Moments', 'Play', 'Go', 'View', 'Lesson'] as const
+const GROUPS = ['Add', 'Edit', 'Poses', 'Place', 'Cut', 'Moments', 'Play', 'Go', 'View', 'Lesson'] as const
 
 /** Finds a command by a part of its name. */
 export function Palette() {

@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import {
-  addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, moveElements, removeClips, removeElements, removeMoment, removeTrack, restack, setClip, setEdge, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
+  addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, moveWhole, removeClips, removeElements, removeMoment, removeTrack, restack, setClip, setEdge, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
 } from '@/core/edits'
 import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
@@ -8,22 +8,19 @@ import type { Element } from '@/core/lesson/schema'
 import { Element as ElementSchema } from '@/core/lesson/schema'
 import { caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
+import { moving } from '../bench/posing'
 import { bench, edit, freshId, goTo, redo, select, setBench, tryEdit, undo } from '../bench/store'
+import { has, type Command } from './command'
+import { PLACING } from './placing'
+import { POSING } from './posing'
 
-export interface Command {
-  id: string
-  title: string
-  group: 'Play' | 'Go' | 'Add' | 'Edit' | 'Cut' | 'Moments' | 'View' | 'Lesson'
-  /** As `Shift+ArrowLeft`; several with a space between. */
-  keys?: string
-  can?: () => boolean
-  run: () => void
-}
+export type { Command } from './command'
 
-const KIND_KEYS: Record<ElementKind, string> = { callout: '1', arrow: '2', ripple: '3', bar: '4', still: '5', zoom: '6' }
+const KIND_KEYS: Partial<Record<ElementKind, string>> = { callout: '1', arrow: '2', ripple: '3', bar: '4', still: '5', zoom: '6', text: '7', shape: '8', spotlight: '9' }
+/** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
+const PLACELESS = new Set<ElementKind>(['bar', 'dim', 'backdrop', 'letterbox'])
 const SPEEDS = [1, 2, 4, 8]
 
-const has = () => bench().elements.length > 0
 const second = () => Math.round(framesPerSecond(bench().lesson.rate))
 
 /** Plays faster the same way each time; turns round at the lesson's own speed. */
@@ -44,9 +41,9 @@ const edges = () => [...bench().timed.spans.values()].flatMap((s) => [s.from, s.
 export function beginAdding(kind: ElementKind, media?: string): void {
   const { moment, playhead, timed } = bench()
   setBench({ speed: 0 })
-  if (kind === 'bar') {
-    const e = elementAt(timed, { kind, id: freshId('bar'), frame: playhead, moment: null, at: null })
-    if (edit('Add a progress bar', addElement(e))) select([e.id])
+  if (PLACELESS.has(kind)) {
+    const e = elementAt(timed, { kind, id: freshId(kind), frame: playhead, moment: kind === 'bar' ? null : moment, at: null })
+    if (edit(`Add ${e.name.toLowerCase()}`, addElement(e))) select([e.id])
     return
   }
   if (kind === 'still' && !media && !Object.values(bench().lesson.media).some((m) => m.kind === 'picture')) {
@@ -63,7 +60,7 @@ function nudgeBy(dx: number, dy: number): void {
   if (!has()) return
   const sum = { dx: (nudge?.dx ?? 0) + dx, dy: (nudge?.dy ?? 0) + dy }
   if (nudge) clearTimeout(nudge.timer)
-  tryEdit(moveElements(bench().elements, sum.dx, sum.dy))
+  tryEdit(moving(bench().elements, sum.dx, sum.dy))
   nudge = { ...sum, timer: setTimeout(endNudge, 450) }
 }
 export function endNudge(): void {
@@ -71,7 +68,7 @@ export function endNudge(): void {
   const { dx, dy } = nudge
   clearTimeout(nudge.timer)
   nudge = null
-  edit(`Move by ${dx}, ${dy} px`, moveElements(bench().elements, dx, dy))
+  edit(`Move by ${dx}, ${dy} px`, moving(bench().elements, dx, dy))
 }
 
 const CLIP = 'vivid-vane-elements:'
@@ -103,12 +100,15 @@ async function paste(): Promise<void> {
 function duplicate(): void {
   const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
   const fresh = copies(list, bench().timed, null, () => freshId('copy'))
-  for (const e of fresh) { e.x += 24; e.y += 24 }
-  if (edit(fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`, addElements(fresh))) select(fresh.map((e) => e.id))
+  const ids = fresh.map((e) => e.id)
+  // Beside the first ones, with their whole paths; those that ride on a copy go along by themselves.
+  const loose = fresh.filter((e) => !e.rides?.on || !ids.includes(e.rides.on)).map((e) => e.id)
+  if (edit(fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`, (draft) => { addElements(fresh)(draft); moveWhole(loose, 24, 24)(draft) })) { select(ids); setBench({ wholePath: fresh.some((e) => e.poses.length > 0) }) }
 }
 function remove(): void {
-  const { elements, clips, moment, timed } = bench()
-  if (elements.length) edit(elements.length === 1 ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”` : `Delete ${elements.length} elements`, removeElements(elements, timed))
+  const { elements, clips, moment, timed, keys } = bench()
+  if (keys.length) runCommand('delete-keys')
+  else if (elements.length) edit(elements.length === 1 ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”` : `Delete ${elements.length} elements`, removeElements(elements, timed, bench().playhead))
   else if (clips.length) edit(clips.length === 1 ? 'Take a clip out' : `Take ${clips.length} clips out`, removeClips(clips))
   else if (moment && timed.moments.get(moment)?.byHand) edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))
 }
@@ -175,6 +175,8 @@ export const COMMANDS: Command[] = [
   { id: 'stop', title: 'Stop', group: 'Play', keys: 'k', run: () => setBench({ speed: 0 }) },
   { id: 'forward', title: 'Play forwards; again: faster', group: 'Play', keys: 'l', run: () => shuttle(1) },
   { id: 'backward', title: 'Play backwards; again: faster', group: 'Play', keys: 'j', run: () => shuttle(-1) },
+  { id: 'half-speed', title: 'Play at half speed', group: 'Play', keys: 'Shift+Space', run: () => setBench({ speed: bench().speed === 0.5 ? 0 : 0.5 }) },
+  { id: 'quarter-speed', title: 'Play at quarter speed', group: 'Play', keys: 'Ctrl+Space', run: () => setBench({ speed: bench().speed === 0.25 ? 0 : 0.25 }) },
   { id: 'loop', title: 'Play the passage over and over', group: 'Play', keys: 'o', run: () => { if (!bench().passage) toast('Set a passage first: drag along the time scale, or [ and ].'); else setBench({ looping: !bench().looping }) } },
   { id: 'next-frame', title: 'Next frame', group: 'Go', keys: '. ArrowRight', run: () => { setBench({ speed: 0 }); goTo(bench().playhead + 1) } },
   { id: 'previous-frame', title: 'Previous frame', group: 'Go', keys: ', ArrowLeft', run: () => { setBench({ speed: 0 }); goTo(bench().playhead - 1) } },
@@ -197,7 +199,7 @@ export const COMMANDS: Command[] = [
   { id: 'duplicate', title: 'Duplicate', group: 'Edit', keys: 'Ctrl+d', can: has, run: duplicate },
   { id: 'delete', title: 'Delete what is selected', group: 'Edit', keys: 'Delete Backspace', run: remove },
   { id: 'all', title: 'Select all elements', group: 'Edit', keys: 'Ctrl+a', run: () => select(bench().lesson.elements.map((e) => e.id)) },
-  { id: 'nothing', title: 'Select nothing; give up', group: 'Edit', keys: 'Escape', run: () => setBench({ elements: [], clips: [], moment: null, adding: null, live: null }) },
+  { id: 'nothing', title: 'Select nothing; give up', group: 'Edit', keys: 'Escape', run: () => setBench({ elements: [], clips: [], moment: null, adding: null, live: null, keys: [] }) },
   { id: 'start-here', title: 'Let it start at the playhead', group: 'Edit', keys: 'q', can: has, run: () => edgeHere('start') },
   { id: 'end-here', title: 'Let it end at the playhead', group: 'Edit', keys: 'w', can: has, run: () => edgeHere('end') },
   ...([['left', -1, 0], ['right', 1, 0], ['up', 0, -1], ['down', 0, 1]] as const).flatMap(([name, dx, dy]): Command[] => {
@@ -207,6 +209,7 @@ export const COMMANDS: Command[] = [
       { id: `nudge-${name}-ten`, title: `Move 10 px ${name}`, group: 'Edit', keys: `Shift+${key}`, can: has, run: () => nudgeBy(dx * 10, dy * 10) },
     ]
   }),
+  ...POSING, ...PLACING,
   stack('front', 'Bring to the front'), stack('forward', 'One step forward'), stack('backward', 'One step back'), stack('back', 'Send to the back'),
   { id: 'break-ripples', title: 'Break the ripple rule up into single ripples', group: 'Edit', can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.look.kind === 'ripple' && e.look.every), run: () => { const id = bench().elements[0]!; edit('Break a ripple rule up', breakUpRipples(id, bench().timed, () => freshId('ripple'))) } },
   { id: 'split', title: 'Split the clip at the playhead', group: 'Cut', keys: 'x', run: cut },
@@ -226,7 +229,6 @@ export const COMMANDS: Command[] = [
   { id: 'mute-all', title: 'Mute every sound track, or let them be heard', group: 'Lesson', run: () => { for (const t of bench().lesson.tracks.filter((x) => x.kind === 'sound')) edit('Mute a track', setTrack(t.id, (x) => { x.muted = !x.muted })) } },
   { id: 'whole-picture', title: 'Fit the whole picture', group: 'View', keys: '0', run: () => setBench({ pictureZoom: 'fit' }) },
   { id: 'full-size', title: 'Show the picture at 100 %', group: 'View', keys: 'Shift+)', run: () => setBench({ pictureZoom: 1 }) },
-  { id: 'guides', title: 'Show or hide the safe areas', group: 'View', keys: 'g', run: () => setBench({ guides: !bench().guides }) },
   { id: 'files', title: 'Bring in files, or use one from the library', group: 'Lesson', keys: 'b', run: () => setBench({ panel: 'files' }) },
   { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setBench({ panel: 'export' }) },
   { id: 'lesson', title: 'Size, rate, length and background', group: 'Lesson', run: () => setBench({ elements: [], clips: [], moment: null }) },

@@ -11,8 +11,9 @@ import { Button } from '../kit/button'
 import { Choice, Colour, Row, Tick, Words } from '../kit/fields'
 import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
-import { Actions, ElementDetails } from './ElementDetails'
+import { ElementDetails } from './ElementDetails'
 import { Section } from './Section'
+import { Several } from './Several'
 
 /** The values of what is selected: elements, clips, a moment; of the lesson when nothing is. */
 export function Details() {
@@ -26,19 +27,9 @@ export function Details() {
   return (
     <section aria-label="Details" data-testid="details" className="thin-scroll h-full overflow-auto border-l border-edge bg-sheet">
       {chosen.length === 1 ? <ElementDetails key={chosen[0]!.id} element={chosen[0]!} />
-        : chosen.length > 1 ? <Several ids={elements} opacity={chosen[0]!.opacity} />
+        : chosen.length > 1 ? <Several ids={elements} />
           : clip ? <ClipDetails clip={clip} many={clips.length} /> : m ? <MomentDetails moment={m} /> : <LessonDetails />}
     </section>
-  )
-}
-
-function Several({ ids, opacity }: { ids: string[]; opacity: number }) {
-  return (
-    <Section title={`${ids.length} elements`}>
-      <p className="text-muted">Drag them together on the picture or the timeline. The arrow keys move them by a pixel.</p>
-      <NumberField label="opacity of all" unit="%" min={0} max={100} value={opacity * 100} onLive={(v) => tryEdit(setElements(ids, (x) => { x.opacity = v / 100 }))} onChange={(v) => edit('Opacity of several elements', setElements(ids, (x) => { x.opacity = v / 100 }))} />
-      <Actions />
-    </Section>
   )
 }
 
@@ -127,6 +118,11 @@ function LessonDetails() {
         <Tick label="Until the last clip ends" value={lesson.length === null} onChange={(v) => edit('Change the length', setLength(v ? null : length))} />
         {lesson.length !== null && <NumberField label="Length" unit="frames" min={1} max={10_000_000} value={lesson.length} onChange={(v) => edit('Change the length', setLength(v))} />}
         <Row label="Is"><span className="figures">{timecode(length, lesson.rate)} · {length} frames</span></Row>
+      </Section>
+      <Section title="Motion blur">
+        <Tick label="What moves is blurred" value={lesson.motionBlur.on} onChange={(v) => edit(v ? 'Motion blur' : 'No motion blur', (d) => { d.motionBlur.on = v })} />
+        {lesson.motionBlur.on && <NumberField label="Shutter open for" unit="°" min={1} max={720} value={lesson.motionBlur.shutter} onChange={(v) => edit('Change the shutter', (d) => { d.motionBlur.shutter = v })} />}
+        {lesson.motionBlur.on && <NumberField label="Instants mixed" min={2} max={32} value={lesson.motionBlur.samples} onChange={(v) => edit('Change the motion blur', (d) => { d.motionBlur.samples = Math.round(v) })} />}
       </Section>
       {findings.length > 0 && <Section title="To look at">{findings.map((f) => <p key={f.element + f.code} className="text-accent-deep">{f.sentence}</p>)}</Section>}
     </>

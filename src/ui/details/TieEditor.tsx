@@ -56,7 +56,8 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
 }
 
 type Target = { on: 'moment'; moment: string; edge: 'start' | 'end' } | { on: 'element'; element: string; edge: 'start' | 'end' }
-function MomentPicker({ label, own, onPick }: { label: string; own: string; onPick: (t: Target) => void }) {
+/** Finds a moment, a word, or an end of another element to hang something on. */
+export function MomentPicker({ label, own, onPick }: { label: string; own: string; onPick: (t: Target) => void }) {
   const [open, setOpen] = useState(false)
   const timed = useShown()
   const entries = useMemo(() => (open ? [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => a.frame! - b.frame!) : []), [open, timed])

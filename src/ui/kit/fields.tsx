@@ -2,8 +2,8 @@ import { useState, type ReactNode } from 'react'
 
 const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:border-accent outline-none'
 
-export function Row({ label, children }: { label: string; children: ReactNode }) {
-  return <div className="flex items-center justify-between gap-2"><span className="shrink-0 text-muted">{label}</span>{children}</div>
+export function Row({ label, children, mark }: { label: string; children: ReactNode; mark?: ReactNode }) {
+  return <div className="flex items-center justify-between gap-2"><span className="shrink-0 text-muted">{mark}{label}</span>{children}</div>
 }
 
 export function Choice<T extends string>({ label, value, options, onChange, bare }: { label: string; value: T; options: readonly { value: T; label: string }[]; onChange: (v: T) => void; bare?: boolean }) {
@@ -20,9 +20,9 @@ export function Tick({ label, value, onChange }: { label: string; value: boolean
 }
 
 /** A colour of `#rrggbb`, or none. What it had of transparency is kept. */
-export function Colour({ label, value, optional, onChange }: { label: string; value: string | null; optional?: boolean; onChange: (v: string | null) => void }) {
+export function Colour({ label, value, optional, mark, onChange }: { label: string; mark?: ReactNode; value: string | null; optional?: boolean; onChange: (v: string | null) => void }) {
   return (
-    <Row label={label}>
+    <Row label={label} mark={mark}>
       <span className="flex items-center gap-1.5">
         {optional && <input type="checkbox" aria-label={`${label}: shown`} className="size-4 accent-accent" checked={value !== null} onChange={(e) => onChange(e.target.checked ? '#2b2118' : null)} />}
         {value !== null && <span className="figures text-xs text-muted">{value.slice(0, 7)}</span>}

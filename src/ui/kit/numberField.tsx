@@ -1,4 +1,5 @@
-import { useRef, useState } from 'react'
+import { useRef, useState, type ReactNode } from 'react'
+import { parseTyped } from '@/core/formats/typed'
 
 interface Props {
   label: string
@@ -11,22 +12,26 @@ interface Props {
   digits?: number
   /** Frames a second: then seconds can be typed as well, `1.5s`. */
   perSecond?: number
+  /** What % is of, in px: then both can be typed. */
+  of?: number
+  /** Stands before the label. */
+  mark?: ReactNode
   /** While it is dragged or stepped. */
   onLive?: (value: number) => void
   onChange: (value: number) => void
   compact?: boolean
 }
 
-/** A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label. Escape puts it back. */
-export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, perSecond, onLive, onChange, compact }: Props) {
+/** A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label; units and arithmetic are understood. Escape puts it back. */
+export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, perSecond, of, mark, onLive, onChange, compact }: Props) {
   const [text, setText] = useState<string | null>(null)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
   const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
   const limit = (v: number) => Math.min(max, Math.max(min, Math.round(v * 10 ** digits) / 10 ** digits))
   const commit = () => {
     if (text === null) return
-    const typed = Number(text.replace(',', '.').replace(/[^\d.eE+-]/g, '')) * (perSecond && /s\s*$/i.test(text) ? perSecond : 1)
-    if (text.trim() !== '' && Number.isFinite(typed) && limit(typed) !== value) onChange(limit(typed))
+    const typed = parseTyped(text, { unit, perSecond, of })
+    if (typed !== null && limit(typed) !== value) onChange(limit(typed))
     setText(null)
   }
   return (
@@ -40,7 +45,7 @@ export function NumberField({ label, value, unit, min = -Infinity, max = Infinit
           (onLive ?? (() => {}))(drag.current.now)
         }}
         onPointerUp={() => { const d = drag.current; drag.current = null; if (d && d.now !== d.from) onChange(d.now) }}
-      >{label}</span>
+      >{mark}{label}</span>
       <span className="flex items-center rounded border border-edge bg-card focus-within:border-accent">
         <input
           aria-label={unit ? `${label} (${unit})` : label} className="figures w-16 bg-transparent px-1.5 py-0.5 text-right outline-none" inputMode="decimal"
@@ -51,7 +56,7 @@ export function NumberField({ label, value, unit, min = -Infinity, max = Infinit
             if (e.key === 'Escape') { setText(null); e.currentTarget.blur() }
             if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
               e.preventDefault()
-              const next = limit((text === null ? value : Number(text) || value) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
+              const next = limit((text === null ? value : (parseTyped(text, { unit, perSecond, of }) ?? value)) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
               setText(show(next))
               onChange(next)
             }

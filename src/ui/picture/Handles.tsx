@@ -1,7 +1,9 @@
-import { bendArrow, pointCallout, pullArrow, pullBox, turnTo, type Pull } from '@/core/edits'
+import { bendArrow, pointCallout, pullArrow, pullBox, setAnchor, turnTo, type Pull } from '@/core/edits'
 import { arrowEnds, kindOf } from '@/core/elements'
 import type { Element } from '@/core/lesson/schema'
-import { apply, placed, times, inverse, type Matrix, type Point, type Rect } from '@/core/scene'
+import { apply, isFlat, matrixOf, times, inverse, type Matrix, type Point, type Rect } from '@/core/scene'
+import { posed } from '../bench/posing'
+import { bench } from '../bench/store'
 import type { Drag } from './drag'
 
 const CORNERS: Pull[] = [{ x: -1, y: -1 }, { x: 1, y: -1 }, { x: 1, y: 1 }, { x: -1, y: 1 }]
@@ -16,13 +18,23 @@ interface Props {
   begin: (d: Drag, e: React.PointerEvent) => void
   pointOf: (e: { clientX: number; clientY: number }) => Point
   toSpace: (p: Point) => Point
+  /** A point of the picture, drawn to a line that lies near. */
+  snap: (p: Point, alt: boolean) => Point
 }
 
 /** What a single selected element can be grasped by. */
-export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace }: Props) {
+export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, snap }: Props) {
   const grasp = (label: string, change: (p: Point, shift: boolean) => ReturnType<Drag['edit']>) => (event: React.PointerEvent) => {
     event.stopPropagation()
-    begin({ start: pointOf(event), label, edit: (p, shift) => change(toSpace(p), shift) }, event)
+    begin({ start: pointOf(event), label, edit: (p, shift, alt) => { const made = change(toSpace(label.startsWith('Turn') ? p : snap(p, alt)), shift); return made && posed(made) } }, event)
+  }
+  const graspAnchor = (event: React.PointerEvent) => {
+    event.stopPropagation()
+    begin({ start: pointOf(event), label: `Anchor of “${e.name}”`, edit: (p) => {
+      const local = apply(inverse(matrix), p)
+      const share = (v: number, at: number, long: number) => { const k = Math.min(1, Math.max(0, (v - at) / Math.max(1, long))); const third = Math.round(k * 2) / 2; return Math.abs(k - third) < 0.06 ? third : Math.round(k * 1000) / 1000 }
+      return setAnchor(e.id, { x: share(local.x, box.x, box.w), y: share(local.y, box.y, box.h) }, bench().timed)
+    } }, event)
   }
   const r = 5.5 * px
   const knob = { fill: '#fffdf8', stroke: '#b8321a', strokeWidth: 1.5 * px }
@@ -31,11 +43,13 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace }
   const fixed = e.look.kind === 'bar' && e.look.place !== 'free'
   const spots = pullable.filter((p) => !fixed || (p.x === 0 && (e.look.kind === 'bar' && (e.look.place === 'top' ? p.y === 1 : p.y === -1))))
   const at = (p: Pull) => apply(matrix, { x: box.x + ((p.x + 1) / 2) * box.w, y: box.y + ((p.y + 1) / 2) * box.h })
-  const turns = e.look.kind === 'callout' || e.look.kind === 'still' || (e.look.kind === 'bar' && !fixed)
+  const turns = pulls !== 'none' && e.look.kind !== 'zoom' && e.look.kind !== 'ripple' && e.look.kind !== 'backdrop' && !fixed
   const head = apply(matrix, { x: box.x + box.w / 2, y: box.y - (26 * px) / Math.hypot(matrix[0], matrix[1]) })
   const top = apply(matrix, { x: box.x + box.w / 2, y: box.y })
   /** The framing part of the matrix: from the pixels of its place to the picture. */
-  const framing = times(matrix, inverse(placed(e.x, e.y, e.rotation)))
+  const own = matrixOf(e)
+  const framing = isFlat(own) ? matrix : times(matrix, inverse(own))
+  const anchor = apply(matrix, { x: 0, y: 0 })
   const ends = e.look.kind === 'arrow' ? arrowEnds(e) : null
   const named = (what: string) => `${what} of “${e.name}”`
   return (
@@ -45,6 +59,13 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace }
           <path d={`M${top.x} ${top.y} L${head.x} ${head.y}`} stroke="#b8321a" strokeWidth={1.5 * px} pointerEvents="none" />
           <circle cx={head.x} cy={head.y} r={r} {...knob} className="cursor-grab" data-handle="turn" onPointerDown={grasp(`Turn “${e.name}”`, (p, shift) => turnTo(e.id, p, shift))}><title>{named('Turn')}</title></circle>
         </>
+      )}
+      {turns && (
+        <path
+          d={`M${anchor.x - r * 1.5} ${anchor.y} H${anchor.x + r * 1.5} M${anchor.x} ${anchor.y - r * 1.5} V${anchor.y + r * 1.5} M${anchor.x + r} ${anchor.y} A${r} ${r} 0 1 1 ${anchor.x - r} ${anchor.y} A${r} ${r} 0 1 1 ${anchor.x + r} ${anchor.y}`}
+          fill="#fffdf855" stroke="#b8321a" strokeWidth={1.2 * px} className="cursor-move" data-handle="anchor" opacity={e.anchor.x === 0.5 && e.anchor.y === 0.5 ? 0 : 1}
+          pointerEvents={e.anchor.x === 0.5 && e.anchor.y === 0.5 ? 'none' : 'all'} onPointerDown={graspAnchor}
+        ><title>{named('Anchor point')}</title></path>
       )}
       {spots.map((p) => {
         const c = at(p)

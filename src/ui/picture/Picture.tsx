@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { bench, setBench, useBench, useShown } from '../bench/store'
 import { Player } from '../preview/player'
+import { RULER_PX } from './Aids'
 import { Overlay } from './Overlay'
 
 const MARGIN = 16
@@ -12,6 +13,7 @@ export function Picture() {
   const [room, setRoom] = useState({ width: 0, height: 0 })
   const frame = useShown().lesson.frame
   const zoom = useBench((b) => b.pictureZoom)
+  const rulers = useBench((b) => b.aids.rulers)
   const empty = useBench((b) => b.ready && b.lesson.clips.length === 0)
 
   useEffect(() => {
@@ -30,7 +32,8 @@ export function Picture() {
     return () => { box.removeEventListener('wheel', wheel); watch.disconnect(); player.current?.close(); player.current = null }
   }, [])
 
-  const fit = Math.min((room.width - MARGIN) / frame.width, (room.height - MARGIN) / frame.height)
+  const margin = rulers ? MARGIN + 2 * RULER_PX : MARGIN
+  const fit = Math.min((room.width - margin) / frame.width, (room.height - margin) / frame.height)
   const scale = Math.max(0.02, zoom === 'fit' ? fit : zoom / (typeof devicePixelRatio === 'number' ? devicePixelRatio : 1))
   const width = Math.round(frame.width * scale)
   const height = Math.round(frame.height * scale)

@@ -1,7 +1,7 @@
 import { framesPerSecond } from '@/core/time'
-import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
+import { evaluate, type DisplayList, type Swap, type TakeLayer } from '@/core/scene'
 import type { Timed } from '@/core/timing'
-import { paint, type Easel } from '@/paint'
+import { paint, recolour, swapKey, type Easel } from '@/paint'
 import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
 import { SoundPlayer } from './sound'
 import { TakeReader } from './takeReader'
@@ -14,11 +14,31 @@ const SHARP_AFTER_MS = 160
 /** What was painted: dispatched on the canvas as `painted`. */
 export interface Painted { frame: number; dropped: number }
 
+/** What a frame shows here: as the export has it, but for what is left out while working. */
+function listAt(timed: Timed, frame: number, framed = true): DisplayList {
+  const { aids, only } = bench()
+  const list = evaluate(timed, frame, framed, aids.blur)
+  return only ? { ...list, items: list.items.filter((i) => only.includes(i.element)) } : list
+}
+/** With faint pictures of what is selected some frames before and after. */
+function withOnions(timed: Timed, list: DisplayList, frame: number): DisplayList {
+  const { aids, elements } = bench()
+  if (aids.onion === 0 || elements.length === 0) return list
+  const faint = [3, 2, 1].flatMap((n) => [-n, n].flatMap((by) => {
+    const at = frame + by * aids.onion
+    if (at < 0 || at >= timed.length) return []
+    return evaluate(timed, at, isFramed(), false).items.filter((i) => elements.includes(i.element)).map((i) => ({ ...i, opacity: i.opacity * (0.34 - 0.08 * n) }))
+  }))
+  return { ...list, items: [...faint, ...list.items] }
+}
+
 /** Paints the lesson at the playhead on a canvas, and moves the playhead when it plays. */
 export class Player {
   private readonly readers = new Map<string, TakeReader>()
   private readonly stills = new Map<string, HTMLImageElement>()
   private readonly paths = new Map<string, Path2D>()
+  private readonly swapped = new Map<string, HTMLCanvasElement>()
+  private readonly sheets: (CanvasRenderingContext2D | undefined)[] = []
   private readonly sound = new SoundPlayer(mediaUrl)
   private readonly context: CanvasRenderingContext2D
   private readonly unsubscribe: () => void
@@ -31,7 +51,7 @@ export class Player {
     this.unsubscribe = useBench.subscribe((now, before) => {
       if (now.speed !== before.speed) this.startOrStop()
       else if (now.speed !== 0 && now.timed !== before.timed) this.startOrStop()
-      if (now.speed === 0 && (now.playhead !== before.playhead || now.timed !== before.timed || now.live !== before.live || isFramed(now) !== isFramed(before))) this.refresh()
+      if (now.speed === 0 && (now.playhead !== before.playhead || now.timed !== before.timed || now.live !== before.live || isFramed(now) !== isFramed(before) || now.aids !== before.aids || now.only !== before.only || (now.aids.onion > 0 && now.elements !== before.elements))) this.refresh()
     })
   }
   close(): void {
@@ -56,7 +76,7 @@ export class Player {
     const mine = ++this.asked
     const timed = shown()
     const frame = Math.min(bench().playhead, timed.length - 1)
-    const list = evaluate(timed, frame, isFramed())
+    const list = withOnions(timed, listAt(timed, frame, isFramed()), frame)
     this.keepReaders(timed, list)
     for (const [key, r] of this.readers) if (!list.takes.some((t) => t.clip === clipOf(key))) r.halt()
     const still = () => mine === this.asked && bench().speed === 0
@@ -104,6 +124,27 @@ export class Player {
     }
     return image.complete && image.naturalWidth ? image : null
   }
+  /** A still with one of its colours changed; the last few are kept. */
+  private recoloured(media: string, swap: Swap, timed: Timed): HTMLCanvasElement | null {
+    const image = this.still(media, timed)
+    if (!image) return null
+    const key = swapKey(media, swap)
+    let canvas = this.swapped.get(key)
+    if (!canvas) {
+      if (this.swapped.size > 8) this.swapped.clear()
+      canvas = document.createElement('canvas')
+      canvas.width = image.naturalWidth
+      canvas.height = image.naturalHeight
+      const ctx = canvas.getContext('2d', { willReadFrequently: true })!
+      ctx.drawImage(image, 0, 0)
+      const pixels = ctx.getImageData(0, 0, canvas.width, canvas.height)
+      recolour(pixels.data, swap)
+      ctx.putImageData(pixels, 0, 0)
+      this.swapped.set(key, canvas)
+    }
+    return canvas
+  }
+
   private pictureOf(layer: TakeLayer, timed: Timed, sharp = false): CanvasImageSource | null {
     return timed.lesson.media[layer.media]?.kind === 'picture' ? this.still(layer.media, timed) : (this.reader(layer, timed, sharp)?.has(layer.sourceFrame) ?? null)
   }
@@ -122,12 +163,19 @@ export class Player {
   private easel(timed: Timed, sharp: boolean): Easel {
     return {
       takePicture: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
-      stillPicture: (media) => this.still(media, timed),
-      sheet: (w, h) => {
-        const c = document.createElement('canvas')
-        c.width = w
-        c.height = h
-        return c.getContext('2d')!
+      stillPicture: (media, swap) => (swap ? this.recoloured(media, swap, timed) : this.still(media, timed)),
+      sheet: (w, h, depth) => {
+        let sheet = this.sheets[depth]
+        if (!sheet || sheet.canvas.width < w || sheet.canvas.height < h) {
+          const c = document.createElement('canvas')
+          c.width = Math.max(w, sheet?.canvas.width ?? 0)
+          c.height = Math.max(h, sheet?.canvas.height ?? 0)
+          this.sheets[depth] = sheet = c.getContext('2d')!
+        }
+        sheet.setTransform(1, 0, 0, 1, 0, 0)
+        sheet.globalAlpha = 1
+        sheet.clearRect(0, 0, w, h)
+        return sheet
       },
       path: (d) => {
         let p = this.paths.get(d)
@@ -160,7 +208,7 @@ export class Player {
     let start = bench().playhead
     if (speed > 0 && start >= limits().to - 1) start = limits().from
     if (bench().looping && bench().passage && (start < limits().from || start >= limits().to)) start = limits().from
-    const first = evaluate(timed, start)
+    const first = listAt(timed, start)
     if (speed > 0) for (const l of first.takes) this.reader(l, timed)?.follow(l.sourceFrame)
     await Promise.race([Promise.all(first.takes.map(async (l) => { for (let n = 0; n < 40 && !this.pictureOf(l, timed) && mine === this.playing; n++) await new Promise((r) => setTimeout(r, 10)) })), new Promise((r) => setTimeout(r, 500))])
     if (mine !== this.playing) return
@@ -180,7 +228,7 @@ export class Player {
         return
       }
       if (frame !== painted) {
-        const list = evaluate(timed, frame)
+        const list = listAt(timed, frame)
         if (speed > 0) this.aim(list, timed, frame)
         else if (!fetching) {
           // Backwards, each picture is sought on its own; as many are shown as there is time for.

@@ -1,27 +1,64 @@
-import { ChevronFirst, ChevronLast, ChevronLeft, ChevronRight, Pause, Play, Repeat, StepBack, StepForward, ZoomIn, ZoomOut, Frame } from 'lucide-react'
+import { ChevronDown, ChevronFirst, ChevronLast, ChevronLeft, ChevronRight, Pause, Play, Repeat, StepBack, StepForward, ZoomIn, ZoomOut, Frame } from 'lucide-react'
+import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
-import { ELEMENT_KINDS, kindNamed } from '@/core/elements'
+import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
 import { parseTimecode, timecode } from '@/core/time'
 import { goTo, setBench, useBench, useShown } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
+import { Tick } from '../kit/fields'
 import { KindIcon } from '../kit/kindIcon'
+import { NumberField } from '../kit/numberField'
 import { fitTimeline, zoomTimeline } from '../timeline/view'
 
+/** These stand in the bar by name; the others behind “More”. */
+const AT_HAND: ElementKind[] = ['callout', 'arrow', 'ripple', 'bar', 'zoom', 'text', 'shape']
+const REST = ELEMENT_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
-  const adding = useBench((b) => b.adding?.kind ?? null)
+  const adding = useBench((b) => (b.adding && !b.adding.repoint && !b.adding.ride ? b.adding.kind : null))
   const able = useBench((b) => b.lesson.clips.length > 0)
+  const look = (on: boolean) => `inline-flex h-7 items-center gap-1.5 rounded px-2 disabled:opacity-40 ${on ? 'bg-accent text-white' : 'bg-surround-edge text-[#f3ece0] hover:bg-[#4a4b4f]'}`
   return (
     <div role="toolbar" aria-label="Add an element" className="flex items-center gap-1 bg-surround px-2 pt-2">
       <span className="mr-1 text-[#cfc8bb]">Add</span>
-      {ELEMENT_KINDS.map((k) => (
-        <button
-          key={k} type="button" disabled={!able} aria-pressed={adding === k} title={`${kindNamed(k).title} (${keyOf(`add-${k}`)})`} onClick={() => (adding === k ? setBench({ adding: null }) : runCommand(`add-${k}`))}
-          className={`inline-flex h-7 items-center gap-1.5 rounded px-2 disabled:opacity-40 ${adding === k ? 'bg-accent text-white' : 'bg-surround-edge text-[#f3ece0] hover:bg-[#4a4b4f]'}`}
-        ><KindIcon kind={k} />{kindNamed(k).title}</button>
+      {AT_HAND.map((k) => (
+        <button key={k} type="button" disabled={!able} aria-pressed={adding === k} title={`${kindNamed(k).title} (${keyOf(`add-${k}`)})`} onClick={() => (adding === k ? setBench({ adding: null }) : runCommand(`add-${k}`))} className={look(adding === k)}><KindIcon kind={k} />{k === 'bar' ? 'Bar' : kindNamed(k).title}</button>
       ))}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger disabled={!able} className={look(adding !== null && REST.includes(adding))}>{adding !== null && REST.includes(adding) ? kindNamed(adding).title : 'More'}<ChevronDown size={13} /></DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className="z-50 grid grid-cols-2 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
+            {REST.map((k) => <DropdownMenu.Item key={k} onSelect={() => runCommand(`add-${k}`)} className="flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline-none data-[highlighted]:bg-accent-wash"><KindIcon kind={k} />{kindNamed(k).title}{keyOf(`add-${k}`) && <kbd className="ml-auto font-code text-xs text-muted">{keyOf(`add-${k}`)}</kbd>}</DropdownMenu.Item>)}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
     </div>
+  )
+}
+
+/** What helps to place and to judge things on the picture. */
+function AidsMenu() {
+  const aids = useBench((b) => b.aids)
+  const height = useBench((b) => b.lesson.frame.height)
+  const put = (change: Partial<typeof aids>) => setBench({ aids: { ...aids, ...change } })
+  const any = aids.safe || aids.rulers || aids.grid > 0 || aids.onion > 0
+  return (
+    <Popover.Root>
+      <Popover.Trigger aria-label="Aids on the picture" title="Safe areas, rulers, grid, snapping, neighbouring frames" className={`inline-flex h-7 items-center gap-1 rounded px-1.5 hover:bg-black/5 ${any ? 'bg-accent-wash' : ''}`}><Frame size={14} />Aids</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" side="top" className="z-50 w-64 space-y-1.5 rounded border border-edge-strong bg-sheet p-3 shadow-xl" onKeyDown={(e) => e.stopPropagation()}>
+          <Tick label={`Safe areas (${keyOf('guides')})`} value={aids.safe} onChange={(safe) => put({ safe })} />
+          <Tick label={`Rulers, to pull guides from (${keyOf('rulers')})`} value={aids.rulers} onChange={(rulers) => put({ rulers })} />
+          <Tick label={`Grid (${keyOf('grid')})`} value={aids.grid > 0} onChange={(v) => put({ grid: v ? Math.round(height / 20) : 0 })} />
+          {aids.grid > 0 && <NumberField label="of" unit="px" min={4} max={2000} value={aids.grid} onChange={(grid) => put({ grid })} />}
+          <Tick label={`Snapping (${keyOf('snap')}; Alt while dragging: not)`} value={aids.snap} onChange={(snap) => put({ snap })} />
+          <Tick label={`Neighbouring frames (${keyOf('onion')})`} value={aids.onion > 0} onChange={(v) => put({ onion: v ? 3 : 0 })} />
+          {aids.onion > 0 && <NumberField label="every" unit="frames" min={1} max={60} value={aids.onion} onChange={(onion) => put({ onion })} />}
+          <Tick label={`Motion blur while working (${keyOf('blur-preview')})`} value={aids.blur} onChange={(blur) => put({ blur })} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   )
 }
 
@@ -50,7 +87,6 @@ export function Transport() {
   const speed = useBench((b) => b.speed)
   const looping = useBench((b) => b.looping)
   const zoom = useBench((b) => b.pictureZoom)
-  const guides = useBench((b) => b.guides)
   const length = useShown().length
   const timeline = () => document.querySelector<HTMLElement>('[data-testid=timeline]')
   const button = (id: string, label: string, icon: React.ReactNode, pressed?: boolean) => <IconButton label={label} keys={keyOf(id)} pressed={pressed} onClick={() => runCommand(id)}>{icon}</IconButton>
@@ -66,9 +102,11 @@ export function Transport() {
       {button('loop', 'Play the passage over and over', <Repeat size={14} />, looping)}
       <span className="mx-1 h-5 w-px bg-edge" />
       <Timecode />
-      {Math.abs(speed) > 1 || speed < 0 ? <span className="figures text-accent-deep">{speed} ×</span> : null}
+      <select aria-label="Speed of playing" value={speed === 0.5 || speed === 0.25 ? String(speed) : '1'} onChange={(e) => setBench({ speed: Number(e.target.value) })} className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs" title="Full, half and quarter speed">
+        <option value="1">{Math.abs(speed) > 1 || speed < 0 ? `${speed} ×` : '1 ×'}</option><option value="0.5">½ ×</option><option value="0.25">¼ ×</option>
+      </select>
       <span className="flex-1" />
-      {button('guides', 'Safe areas', <Frame size={14} />, guides)}
+      <AidsMenu />
       <select aria-label="Size of the picture" value={String(zoom)} onChange={(e) => setBench({ pictureZoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })} className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs">
         <option value="fit">Fit</option>
         {typeof zoom === 'number' && ![0.5, 1, 2, 4].includes(zoom) && <option value={String(zoom)}>{Math.round(zoom * 100)} %</option>}

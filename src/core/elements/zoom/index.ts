@@ -8,7 +8,7 @@ export const zoom: Kind<'zoom'> = {
   fields: [
     { path: 'inFrames', label: 'Goes in for', type: 'frames', min: 0, max: 10_000 },
     { path: 'backFrames', label: 'Goes back for', type: 'frames', min: 0, max: 10_000 },
-    { path: 'easing', label: 'Easing', type: 'choice', options: [{ value: 'linear', label: 'linear' }, { value: 'ease', label: 'ease' }, { value: 'ease-in', label: 'ease-in' }, { value: 'ease-out', label: 'ease-out' }, { value: 'ease-in-out', label: 'ease-in-out' }] },
+    { path: 'easing', label: 'Easing', type: 'easing' },
   ],
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],

@@ -1,0 +1,63 @@
+/** What a typed number is measured in, and what other units may be turned into it. */
+export interface TypedUnit {
+  unit?: string
+  /** Frames a second: then `1.5s` is as many frames. */
+  perSecond?: number
+  /** The whole, in pixels, that a percentage is of: then `50%` is as many pixels in a field of px, and `960px` as many % in one of %. */
+  of?: number
+}
+
+/** The value of one number with its unit, in the field's own unit; null when the unit does not fit. */
+function inUnit(n: number, suffix: string, u: TypedUnit): number | null {
+  const s = suffix.toLowerCase()
+  if (s === '' || s === u.unit) return n
+  if ((s === 's' || s === 'sec') && u.perSecond) return n * u.perSecond
+  if (s === 'ms' && u.perSecond) return (n * u.perSecond) / 1000
+  if ((s === 'f' || s === 'frames' || s === 'frame') && u.unit === 'frames') return n
+  if (s === '%' && u.unit === 'px' && u.of) return (n * u.of) / 100
+  if (s === 'px' && u.unit === '%' && u.of) return (n * 100) / u.of
+  if ((s === 'turn' || s === 'turns') && u.unit === '°') return n * 360
+  if (s === 'deg' && u.unit === '°') return n
+  return null
+}
+
+/**
+ * A number as people type it: with `+ - * /` and brackets, a comma or a point, and units after any
+ * number (`50%`, `1.5s`, `2 turns`, `960px / 2`). Null when it is none.
+ */
+export function parseTyped(text: string, u: TypedUnit = {}): number | null {
+  const tokens = text.trim().match(/\d+(?:[.,]\d+)?|[.,]\d+|[a-z%°]+|[-+*/()×÷]|\S/gi) ?? []
+  let at = 0
+  const peek = () => tokens[at]
+  function sum(): number | null {
+    let left = product()
+    while (left !== null && (peek() === '+' || peek() === '-')) {
+      const op = tokens[at++]
+      const right = product()
+      if (right === null) return null
+      left = op === '+' ? left + right : left - right
+    }
+    return left
+  }
+  function product(): number | null {
+    let left = value()
+    while (left !== null && ['*', '/', '×', '÷'].includes(peek() ?? '')) {
+      const op = tokens[at++]!
+      const right = value()
+      if (right === null) return null
+      left = op === '*' || op === '×' ? left * right : left / right
+    }
+    return left
+  }
+  function value(): number | null {
+    const t = tokens[at++]
+    if (t === undefined) return null
+    if (t === '-' || t === '+') { const v = value(); return v === null ? null : t === '-' ? -v : v }
+    if (t === '(') { const v = sum(); return tokens[at++] === ')' ? v : null }
+    const n = Number(t.replace(',', '.'))
+    if (!/[\d]/.test(t) || !Number.isFinite(n)) return null
+    return /^[a-z%°]+$/i.test(peek() ?? '') ? inUnit(n, tokens[at++]!, u) : n
+  }
+  const out = sum()
+  return out !== null && at === tokens.length && Number.isFinite(out) ? out : null
+}

@@ -1,0 +1,40 @@
+import type { Element } from '../lesson/schema'
+import type { Timed } from '../timing'
+import { atPose, motionOf, type Move } from './moves'
+import { pathLength } from './path'
+import { propertyValue } from './properties'
+
+/** How long a move is and how fast it goes, on average. */
+export interface Pace { frames: number; seconds: number; px: number; pxPerSecond: number }
+export function paceOf(timed: Timed, e: Element, move: Move): Pace {
+  const { moves } = motionOf(timed, e)
+  const n = moves.indexOf(move)
+  const frames = move.to - move.from
+  const seconds = (frames * timed.lesson.rate.den) / timed.lesson.rate.num
+  const px = pathLength(atPose(timed, e, n), atPose(timed, e, n + 1), move.pose.curve)
+  return { frames, seconds, px, pxPerSecond: seconds > 0 ? px / seconds : 0 }
+}
+
+/** Shorter than this, a move is not seen as one. */
+const SEEN_SECONDS = 1 / 6
+/** Faster than so many picture widths a second, the eye does not follow. */
+const FOLLOWED_WIDTHS = 2
+
+/** What may be wrong with a move, as quiet sentences: it changes nothing, outlasts its element, or is too quick to be seen. */
+export function moveWarnings(timed: Timed, e: Element, move: Move): string[] {
+  const out: string[] = []
+  const span = timed.spans.get(e.id)!
+  const n = motionOf(timed, e).moves.indexOf(move)
+  const a = atPose(timed, e, n)
+  const b = atPose(timed, e, n + 1)
+  const changed = Object.keys(move.pose.values).filter((path) => propertyValue(a, path) !== propertyValue(b, path))
+  if (changed.length === 0) { out.push('Both poses are the same: nothing moves yet.'); return out }
+  if (move.to > span.to) out.push(`It lands ${Math.ceil(move.to - span.to)} frames after the element is gone.`)
+  if (move.from < span.from) out.push(`It starts ${Math.ceil(span.from - move.from)} frames before the element is there.`)
+  const pace = paceOf(timed, e, move)
+  const jumps = move.pose.easing === 'hold' || pace.frames === 0
+  if (!jumps && pace.seconds < SEEN_SECONDS - 1e-9) out.push('Too quick to be seen as a move: under a sixth of a second.')
+  else if (!jumps && pace.pxPerSecond > FOLLOWED_WIDTHS * timed.lesson.frame.width) out.push('Too quick for the eye: over two picture widths a second.')
+  return out
+}
+

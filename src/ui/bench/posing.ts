@@ -1,0 +1,32 @@
+import { inPoses, moveElements, moveWhole, type Act, type Edit } from '@/core/edits'
+import type { Element } from '@/core/lesson/schema'
+import { caught } from '@/core/moments'
+import { atPose, poseAt } from '@/core/motion'
+import type { Timed } from '@/core/timing'
+import { freshId } from '../kit/ids'
+import { bench, edit, shown, tryEdit, type Bench } from './store'
+
+/** The pose that an edit on the picture changes: the one in force at the playhead; on a move, the one it leaves or leads to. */
+export function poseFor(e: Element, b: Bench = bench(), timed: Timed = b.timed): number {
+  const own = timed.lesson.elements.find((x) => x.id === e.id)
+  if (!own || own.poses.length === 0) return 0
+  const { pose, moving } = poseAt(timed, own, b.playhead)
+  return moving && b.moveEnd === 'end' ? pose + 1 : pose
+}
+/** An element as it stands in the pose that edits change. */
+export const standing = (e: Element, b: Bench = bench(), timed: Timed = shown(b)): Element => (e.poses.length === 0 ? e : atPose(timed, e, poseFor(e, b, timed)))
+
+/** An edit as it goes into the poses that are in force. */
+export const posed = (change: Edit): Edit => (bench().timed.lesson.elements.some((e) => e.poses.length > 0) ? inPoses(bench().timed, (e) => poseFor(e), change) : change)
+export const editPosed = (label: string, change: Edit): boolean => edit(label, posed(change))
+export const tryPosed = (change: Edit | null): void => tryEdit(change && posed(change))
+/** Moves elements by pixels of their place: the pose in force, or the whole path. */
+export const moving = (ids: string[], dx: number, dy: number): Edit => (bench().wholePath ? moveWhole(ids, dx, dy) : posed(moveElements(ids, dx, dy)))
+
+/** What an act at the playhead needs: with the moment that lies right there. */
+export function actHere(frames?: number): Act {
+  const { timed, playhead, moment } = bench()
+  const chosen = moment ? timed.moments.get(moment) : undefined
+  const hit = chosen?.frame === playhead ? { moment: chosen, edge: 'start' as const, frame: playhead } : caught(timed.moments.values(), playhead, 0, (m) => m.kind !== 'phrase' && m.kind !== 'lesson')
+  return { timed, frame: playhead, caught: hit, newId: () => freshId('pose'), ...(frames !== undefined && { frames }) }
+}

@@ -1,0 +1,18 @@
+import { bench } from '../bench/store'
+
+export interface Command {
+  id: string
+  title: string
+  group: 'Play' | 'Go' | 'Add' | 'Edit' | 'Poses' | 'Place' | 'Cut' | 'Moments' | 'View' | 'Lesson'
+  /** As `Shift+ArrowLeft`; several with a space between. */
+  keys?: string
+  can?: () => boolean
+  run: () => void
+}
+export const has = (): boolean => bench().elements.length > 0
+export const several = (): boolean => bench().elements.length > 1
+/** What is selected, as a label: its name, or how many. */
+export function named(): string {
+  const { elements, lesson } = bench()
+  return elements.length === 1 ? `“${lesson.elements.find((e) => e.id === elements[0])?.name}”` : `${elements.length} elements`
+}
