@@ -2,7 +2,7 @@ import type { Edge, Element, Lesson } from '../lesson/schema'
 import { clicksIn } from '../elements'
 import { noPassing } from '../lesson/make'
 import type { Catch } from '../moments'
-import { frameOfTie, type Timed } from '../timing'
+import { frameOfTie, resolve, type Timed } from '../timing'
 import type { Edit } from './edit'
 import { plain } from './plain'
 import { release } from './riding'
@@ -168,11 +168,19 @@ export const splitElements = (ids: string[], timed: Timed, frame: number, newId:
   }
 }
 
-/** Moves what begins at or after a frame, on the tracks of these elements, by frames: so that a change of length pushes what follows. */
-export const pushAfter = (ids: string[], frame: number, by: number, timed: Timed): Edit => (draft) => {
-  const tracks = new Set(timed.lesson.elements.filter((e) => ids.includes(e.id)).map((e) => e.track))
-  const later = timed.lesson.elements.filter((e) => tracks.has(e.track) && !ids.includes(e.id) && timed.spans.get(e.id)!.from >= frame).map((e) => e.id)
-  if (by !== 0 && later.length > 0) shiftElements(later, by, timed)(draft)
+/**
+ * An edit of an element's end that pushes along what begins after it on its track, by as much as the end moved. What follows
+ * by a tie of its own is not moved twice.
+ */
+export const pushing = (id: string, change: Edit, timed: Timed): Edit => (draft) => {
+  change(draft)
+  const after = resolve(plain(draft)).spans
+  const own = timed.lesson.elements.find((e) => e.id === id)
+  const before = timed.spans.get(id)
+  const by = own && before ? (after.get(id)?.to ?? before.to) - before.to : 0
+  if (by === 0) return
+  const later = timed.lesson.elements.filter((e) => e.track === own!.track && e.id !== id && timed.spans.get(e.id)!.from >= before!.to && after.get(e.id)?.from === timed.spans.get(e.id)!.from)
+  shiftElements(later.map((e) => e.id), by, timed)(draft)
 }
 
 /** Puts whole elements, with all they do, so that the first of them starts at a frame. Their moves go along, also those that were tied. */

@@ -2,7 +2,7 @@ import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { atPose, motionOf, posedAt, propertyValue, type KeyValue, type Move } from '../motion'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
-import { keptAt } from './posing'
+import { keptAt } from './moveEdges'
 import { plain } from './plain'
 
 /** A keyframe: one property in one pose. With `path` null, all that the pose keys. */

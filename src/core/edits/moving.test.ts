@@ -257,14 +257,14 @@ test('a duplicate takes its poses along; the whole path moves; re-timed, its mov
 test('a change of length pushes what follows on its track', () => {
   const lesson = withBox()
   lesson.elements.push(element(lesson, 'text', 'next', loose(210), lasting(30)), element(lesson, 'text', 'tied', on('take/click-3'), lasting(9)))
-  const pushed = made(lesson, (d) => { E.setEdge('box', 'end', loose(230))(d); E.pushAfter(['box'], 200, 30, resolve(lesson))(d) })
+  const pushed = made(lesson, E.pushing('box', E.setEdge('box', 'end', loose(230)), resolve(lesson)))
   expect(['next', 'tied'].map((id) => resolve(pushed).spans.get(id)!.from)).toEqual([240, 270])
 })
 test('undo after any edit of poses and keyframes is as before, to the last value', () => {
   const edits: ((l: Lesson) => E.Edit)[] = [
     (l) => E.moveFromNow(['box'], act(l, 130)), (l) => E.arriveByNow(['box'], act(l, 150)), (l) => E.holdUntilHere(['box'], act(l, 118)), (l) => E.returnToBefore(['box'], act(l, 180)), (l) => E.evenSpeed('box', resolve(l)),
     (l) => E.addKey(['box'], 'rotation', resolve(l), 133, newIds()), (l) => E.shiftKeys([ref('a', 'x'), ref('b')], -4, resolve(l), newIds()), (l) => E.stretchKeys([ref('a'), ref('b')], 100, 1.3, resolve(l), newIds()), (l) => E.reverseKeys([ref('a'), ref('b')], resolve(l), newIds()),
-    (l) => E.removeKeys([ref('b')], resolve(l)), (l) => E.setMoveEasing([{ element: 'box', pose: 'a' }], 'spring(0.3)'), (l) => E.splitElements(['box'], resolve(l), 140, newIds()), (l) => E.inPoses(resolve(l), () => Math.min(1, box(l).poses.length), E.moveElements(['box'], 10, 20)),
+    (l) => E.removeKeys([ref('b')], resolve(l)), () => E.setMoveEasing([{ element: 'box', pose: 'a' }], 'spring(0.3)'), (l) => E.splitElements(['box'], resolve(l), 140, newIds()), (l) => E.inPoses(resolve(l), () => Math.min(1, box(l).poses.length), E.moveElements(['box'], 10, 20)),
   ]
   fc.assert(fc.property(fc.array(fc.nat(edits.length - 1), { minLength: 1, maxLength: 6 }), (picks) => {
     let lesson = two()

@@ -5,8 +5,8 @@ import { apply, boundsOf, frameBoxOf, inverse, isFlat, matrixOf, spaceOf, union,
 import { SAFE_AREAS } from '../scene/snap'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
+import { hundredth } from './plain'
 
-const hundredth = (v: number) => Math.round(v * 100) / 100
 export type AlignEdge = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'
 export type AlignTo = 'frame' | 'action' | 'title' | 'each-other'
 /** Elements as they stand in one of their poses, at a frame. */

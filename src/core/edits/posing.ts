@@ -1,58 +1,12 @@
-import type { Edge, Element, Lesson, MoveEdge, Passing, Pose } from '../lesson/schema'
-import { arrowBetween, arrowEnds, kindOf } from '../elements'
+import type { Element, Lesson, MoveEdge, Passing, Pose } from '../lesson/schema'
 import type { Catch } from '../moments'
-import { alongPath, atPose, edgeFrame, isPosed, motionOf, pathLength, poseAt, propertiesOf, propertyValue, setAt, type KeyValue } from '../motion'
-import { grown, type Point } from '../scene/geometry'
+import { alongPath, atPose, isPosed, motionOf, pathLength, poseAt, propertiesOf, propertyValue, setAt, type KeyValue } from '../motion'
+import type { Point } from '../scene/geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
-import { plain } from './plain'
-
-/** Where an edge of a move is kept when it is put at a frame: tied to what caught it, else from the nearer end of the element. */
-export function keptAt(timed: Timed, e: Element, frame: number, caught: Catch | null): MoveEdge {
-  if (caught) return { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: Math.round(frame) - caught.frame, last: Math.round(frame) }
-  const span = timed.spans.get(e.id)!
-  const after = Math.round(frame) - span.from
-  return after * 2 <= span.to - span.from ? { on: 'start', frames: after } : { on: 'end', frames: span.to - Math.round(frame) }
-}
-
-export type Keeping = 'start' | 'end' | 'share' | 'moment' | 'length' | 'previous'
-/** An edge of a move kept in another way, where it is now. */
-export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end', how: Keeping): MoveEdge {
-  const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!
-  const at = side === 'start' ? move.from : move.to
-  const span = timed.spans.get(e.id)!
-  switch (how) {
-    case 'start': return { on: 'start', frames: Math.round(at) - span.from }
-    case 'end': return { on: 'end', frames: span.to - Math.round(at) }
-    case 'share': return { on: 'share', share: (at - span.from) / (span.to - span.from) }
-    case 'length': return { on: 'length', frames: Math.max(0, Math.round(move.to - move.from)) }
-    case 'previous': return { on: 'previous' }
-    case 'moment': {
-      const near = [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => Math.abs(a.frame! - at) - Math.abs(b.frame! - at))[0]!
-      return { on: 'moment', moment: near.id, edge: 'start', offset: Math.round(at) - near.frame!, last: Math.round(at) }
-    }
-  }
-}
-
-/** An edge of a move as it is after being put at `frame`: kept in the way it was, or tied to what caught it. */
-export function moveEdgeAt(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end', frame: number, caught: Catch | null): MoveEdge {
-  const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!
-  const edge = pose[side]
-  if (caught) return keptAt(timed, e, frame, caught)
-  const span = timed.spans.get(e.id)!
-  switch (edge.on) {
-    case 'start': return { on: 'start', frames: Math.round(frame) - span.from }
-    case 'end': return { on: 'end', frames: span.to - Math.round(frame) }
-    case 'share': return { on: 'share', share: (frame - span.from) / Math.max(1, span.to - span.from) }
-    case 'moment': case 'element': {
-      const now = edgeFrame(timed, e, edge)
-      return now === null ? keptAt(timed, e, frame, null) : { ...edge, offset: edge.offset + Math.round(frame - now), last: Math.round(frame) }
-    }
-    case 'length': return { on: 'length', frames: Math.max(0, Math.round(side === 'end' ? frame - move.from : move.to - frame)) }
-    case 'previous': return keptAt(timed, e, frame, null)
-  }
-}
+import { keptAt } from './moveEdges'
+import { hundredth, plain } from './plain'
 
 const find = (draft: Lesson, id: string): Element | undefined => draft.elements.find((e) => e.id === id)
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined => find(draft, element)?.poses.find((p) => p.id === pose)
@@ -100,13 +54,13 @@ export const moveWhole = (ids: string[], dx: number, dy: number): Edit => (draft
     if (e.look.kind === 'bar') e.look.place = 'free'
   }
 }
-const hundredth = (v: number) => Math.round(v * 100) / 100
 
 /** What an act on moves needs to know: where the playhead is, what would catch there, how long a move takes unless said otherwise. */
 export interface Act { timed: Timed; frame: number; caught: Catch | null; newId: () => string; frames?: number }
 const usualFrames = (timed: Timed) => Math.max(1, Math.round(framesPerSecond(timed.lesson.rate) / 2))
 
-function putPose(timed: Timed, draft: Lesson, own: Element, pose: Pose, landing: number): void {
+/** Puts a new pose among those of an element, in the order in which they land. */
+export function putPose(timed: Timed, draft: Lesson, own: Element, pose: Pose, landing: number): void {
   const e = find(draft, own.id)
   if (!e) return
   const before = motionOf(timed, own).moves.filter((m) => m.to <= landing).length
@@ -172,85 +126,6 @@ export const returnToBefore = (ids: string[], act: Act): Edit => (draft) => each
 /** “Come in from outside” and “go out to”: just out of the picture, whatever the size and turn. */
 export const slideThrough = (ids: string[], which: 'arrival' | 'departure', side: Passing['from'], frames: number, easing = which === 'arrival' ? 'ease-out' : 'ease-out'): Edit => (draft) => {
   for (const e of draft.elements) if (ids.includes(e.id)) e[which] = { ...plain(e[which]), how: 'slide', from: side, frames, easing }
-}
-
-export const setMoveEdge = (element: string, pose: string, side: 'start' | 'end', edge: MoveEdge): Edit => (draft) => {
-  const p = poseOf(draft, element, pose)
-  if (!p) return
-  const other = side === 'start' ? 'end' : 'start'
-  // A move whose both ends are lengths would have no place in time.
-  if (edge.on === 'length' && p[other].on === 'length') return
-  if (edge.on === 'previous' && side === 'end') return
-  p[side] = edge
-}
-/** One easing for several moves at once. */
-export const setMoveEasing = (moves: readonly { element: string; pose: string }[], easing: string): Edit => (draft) => {
-  for (const m of moves) { const p = poseOf(draft, m.element, m.pose); if (p) p.easing = easing }
-}
-export const setCurve = (element: string, pose: string, curve: Pose['curve']): Edit => (draft) => {
-  const p = poseOf(draft, element, pose)
-  if (p) p.curve = curve && { start: { x: hundredth(curve.start.x), y: hundredth(curve.start.y) }, landing: { x: hundredth(curve.landing.x), y: hundredth(curve.landing.y) } }
-}
-export const removePoses = (moves: readonly { element: string; pose: string }[]): Edit => (draft) => {
-  for (const { element, pose } of moves) { const e = find(draft, element); if (e) e.poses = e.poses.filter((p) => p.id !== pose) }
-}
-
-/** How fast a re-pointed arrow travels, in picture heights a second. */
-const TRAVEL = 1.1
-/** How long a thing that is pointed at stays pointed at, at least. */
-const STAYS_SECONDS = 2
-
-/**
- * “Re-point”: an arrow, or a callout's tail, leaves what it points at when the move starts and swings over to the next thing. Its
- * turn goes the shorter way, its length and bend stay unless it would leave the picture. It stays on long enough to be seen.
- */
-export const repoint = (id: string, act: Act, to: Point): Edit => (draft) => {
-  const { timed, frame } = act
-  const own = timed.lesson.elements.find((e) => e.id === id)
-  const e = find(draft, id)
-  if (!own || !e) return
-  const { width: W, height: H } = timed.lesson.frame
-  const now = atPose(timed, own, motionOf(timed, own).moves.filter((m) => m.from < frame).length)
-  let values: Record<string, KeyValue>
-  let way: number
-  if (now.look.kind === 'arrow') {
-    const { tail, tip } = arrowEnds(now)
-    way = Math.hypot(to.x - tip.x, to.y - tip.y)
-    const inside = (p: Point) => p.x >= 0 && p.y >= 0 && p.x <= W && p.y <= H
-    const same = { x: to.x + tail.x - tip.x, y: to.y + tail.y - tip.y }
-    const flips = [same, { x: 2 * to.x - same.x, y: same.y }, { x: same.x, y: 2 * to.y - same.y }, { x: 2 * to.x - same.x, y: 2 * to.y - same.y }]
-    const from = flips.find(inside) ?? same
-    const flipped = (from.x !== same.x) !== (from.y !== same.y)
-    const next = arrowBetween(from, to)
-    const turn = ((((next.rotation - now.rotation) % 360) + 540) % 360) - 180
-    values = { x: hundredth(next.x), y: hundredth(next.y), width: hundredth(next.width), rotation: hundredth(now.rotation + turn) }
-    if (now.anchor.x !== 0.5) { values['anchor.x'] = 0.5; values['anchor.y'] = 0.5 }
-    if (now.look.bend !== 0) values['look.bend'] = flipped ? -now.look.bend : now.look.bend
-  } else if (now.look.kind === 'callout' && now.look.tip) {
-    way = Math.hypot(to.x - now.look.tip.x, to.y - now.look.tip.y)
-    values = { 'look.tip.x': hundredth(to.x), 'look.tip.y': hundredth(to.y) }
-    const size = kindOf(now).size(now as never)
-    const box = grown({ x: now.x - now.anchor.x * size.w, y: now.y - now.anchor.y * size.h, w: size.w, h: size.h }, 30)
-    if (to.x > box.x && to.x < box.x + box.w && to.y > box.y && to.y < box.y + box.h) {
-      const shift = to.y > H / 2 ? to.y - 90 - (box.y + box.h - 30) : to.y + 90 - (box.y + 30)
-      values.y = hundredth(now.y + shift)
-    }
-  } else return
-  const fps = framesPerSecond(timed.lesson.rate)
-  const frames = act.frames ?? Math.round(Math.min(1.2, Math.max(0.4, way / (TRAVEL * H))) * fps)
-  const begins: MoveEdge = act.caught ? keptAt(timed, own, frame, act.caught) : { on: 'start', frames: frame - timed.spans.get(id)!.from }
-  putPose(timed, draft, own, { id: act.newId(), start: begins, end: { on: 'length', frames }, easing: 'ease-in-out', values, curve: null }, frame + frames)
-  lastUntil(e, timed, frame + frames + Math.round(STAYS_SECONDS * fps))
-}
-function lastUntil(e: Element, timed: Timed, frame: number): void {
-  const span = timed.spans.get(e.id)!
-  const goal = Math.min(frame, timed.length)
-  if (span.to >= goal) return
-  const { end } = e
-  const by = goal - span.to
-  const later: Edge = end.on === 'loose' ? { on: 'loose', frame: end.frame + by } : end.on === 'length' ? { on: 'length', frames: end.frames + by } : { ...end, offset: end.offset + by, last: end.last + by }
-  e.end = later
-  for (const pose of e.poses) for (const side of ['start', 'end'] as const) { const edge = pose[side]; if (edge.on === 'end') edge.frames += by }
 }
 
 /**

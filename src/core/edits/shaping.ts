@@ -4,8 +4,8 @@ import { takeAt } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
+import { hundredth } from './plain'
 
-const hundredth = (v: number) => Math.round(v * 100) / 100
 
 /** Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a fixed-height callout starts at the height it has. */
 export const setLook = (ids: string[], path: string, value: unknown): Edit => (draft) => {

@@ -5,7 +5,7 @@ import { resolve, type Timed } from '../timing'
 import type { Edit } from './edit'
 import { shiftElements, edgeAt } from './elements'
 import { plain } from './plain'
-import { keptAt } from './posing'
+import { keptAt } from './moveEdges'
 
 /** Numbers in 0..1 from a seed, one after another (mulberry32). */
 function chances(seed: number): () => number {

@@ -39,6 +39,8 @@ export interface Bench {
   moveEnd: 'start' | 'end'
   /** Whether moving an element moves all its poses. */
   wholePath: boolean
+  /** Whether a new end of an element pushes along what follows on its track. */
+  pushes: boolean
   /** Whether the keyframes of the selected element have rows of their own on the timeline. */
   keysOpen: boolean
   pictureZoom: 'fit' | number
@@ -52,7 +54,7 @@ export interface Bench {
 const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
   id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], save: { state: 'saved' }, playhead: 0, speed: 0, passage: null, looping: false,
-  elements: [], clips: [], moment: null, adding: null, keys: [], moveEnd: 'end', wholePath: false, keysOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
+  elements: [], clips: [], moment: null, adding: null, keys: [], moveEnd: 'end', wholePath: false, pushes: false, keysOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
 }))
 export const bench = useBench.getState
 export const setBench = useBench.setState

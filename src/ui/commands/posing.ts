@@ -85,6 +85,7 @@ export const POSING: Command[] = [
   { id: 'next-key', title: 'Next keyframe', group: 'Poses', keys: 's', can: has, run: () => jumpKey(1) },
   { id: 'previous-key', title: 'Previous keyframe', group: 'Poses', keys: 'a', can: has, run: () => jumpKey(-1) },
   { id: 'key-place', title: 'Key the place at the playhead', group: 'Poses', keys: 'Shift+S', can: has, run: () => void edit(`Key the place of ${named()}`, (draft) => { const { elements, timed, playhead } = bench(); for (const path of ['x', 'y']) { const pose = addKey(elements, path, timed, playhead, () => `${path}-${freshId('pose')}`); pose(draft) } }) },
+  { id: 'pushes', title: 'A new end pushes what follows on the track, or not', group: 'Edit', run: () => { setBench({ pushes: !bench().pushes }); toast(bench().pushes ? 'A new end pushes what follows.' : 'A new end leaves what follows where it is.', { duration: 1800 }) } },
   { id: 'keys-open', title: 'Show or hide the keyframes of what is selected', group: 'Poses', keys: 't', run: () => setBench({ keysOpen: !bench().keysOpen }) },
   { id: 'copy-keys', title: 'Copy the poses', group: 'Poses', keys: 'Ctrl+Shift+C', can: has, run: copyMoves },
   { id: 'paste-keys', title: 'Paste the poses at the playhead', group: 'Poses', keys: 'Ctrl+Shift+V', can: has, run: pasteMoves },

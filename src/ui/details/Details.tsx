@@ -1,5 +1,5 @@
 import { Trash2 } from 'lucide-react'
-import { changeRate, moveClip, moveMoment, renameMoment, removeMoment, resizeLesson, setClip, setElements, setLength, setBackground, setSpeed, removeClips } from '@/core/edits'
+import { changeRate, moveClip, moveMoment, renameMoment, removeMoment, resizeLesson, setClip, setLength, setBackground, setSpeed, removeClips } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import type { Placed } from '@/core/moments'

@@ -6,7 +6,7 @@ import type { Element, Passing } from '@/core/lesson/schema'
 import { FONTS } from '@/core/text'
 import { framesPerSecond } from '@/core/time'
 import { editPosed, standing, tryPosed } from '../bench/posing'
-import { edit, useBench, useShown } from '../bench/store'
+import { edit, setBench, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Choice, Colour, Row, Tick, Words } from '../kit/fields'
@@ -27,6 +27,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const timed = useShown()
   useBench((b) => b.playhead)
   useBench((b) => b.moveEnd)
+  const pushes = useBench((b) => b.pushes)
   const e = standing(own)
   const span = timed.spans.get(e.id)!
   const kind = kindOf(e)
@@ -49,6 +50,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
         <TieEditor element={e} side="start" />
         <TieEditor element={e} side="end" />
         <div className="flex justify-between text-muted"><span>On screen for</span><span className="figures">{long} frames · {(long / fps).toFixed(2)} s</span></div>
+        <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setBench({ pushes: v })} />
         {passing > long && <p className="text-accent-deep">Its arrival and departure together ({passing} frames) are longer than it is on screen; they are squeezed.</p>}
       </Section>
       {!ripples && <PoseSection element={own} />}

@@ -1,7 +1,7 @@
 import { Command as Cmd } from 'cmdk'
 import { Popover } from 'radix-ui'
 import { useMemo, useState } from 'react'
-import { setEdge } from '@/core/edits'
+import { pushing, setEdge } from '@/core/edits'
 import type { Edge, Element } from '@/core/lesson/schema'
 import { framesPerSecond, parseTimecode, timecode } from '@/core/time'
 import { momentName, tieTarget } from '@/core/timing'
@@ -18,7 +18,7 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
   const edge = e[side]
   const at = side === 'start' ? span.from : span.to
   const lost = side === 'start' ? span.startLost : span.endLost
-  const set = (next: Edge, label = `${side === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`) => edit(label, setEdge(e.id, side, next))
+  const set = (next: Edge, label = `${side === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`) => edit(label, side === 'end' && bench().pushes ? pushing(e.id, setEdge(e.id, side, next), bench().timed) : setEdge(e.id, side, next))
   const how: How = edge.on === 'element' ? 'moment' : edge.on
   const other = e[side === 'start' ? 'end' : 'start']
   const change = (to: How) => {

@@ -27,7 +27,6 @@ export function Overlay({ scale }: { scale: number }) {
   const speed = useBench((b) => b.speed)
   const selected = useBench((b) => b.elements)
   const adding = useBench((b) => b.adding)
-  const aids = useBench((b) => b.aids)
   const only = useBench((b) => b.only)
   useBench((b) => b.moveEnd)
   const framed = useBench(isFramed)

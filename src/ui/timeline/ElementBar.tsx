@@ -1,17 +1,22 @@
+import { EyeOff, Lock } from 'lucide-react'
 import { useRef } from 'react'
-import { edgeAt, setEdge, shiftElements, type Edit } from '@/core/edits'
+import { edgeAt, pushing, setEdge, shiftElements, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { caught, type Catch } from '@/core/moments'
 import { tieSentence, type Span } from '@/core/timing'
 import { bench, edit, goTo, select, setBench, tryEdit, useBench } from '../bench/store'
 import { onEscape } from '../kit/escape'
 import { KIND_LOOK, KindIcon } from '../kit/kindIcon'
+import { Notches } from './Notches'
 import { CATCH_PX, useView } from './view'
 
 export const LANE_PX = 23
 type Part = 'body' | 'start' | 'end'
 
-/** An element on the timeline: drag its body or its ends; an end dropped on a moment is tied to it (Alt keeps it loose). */
+/**
+ * An element on the timeline: drag its body or its ends; an end dropped on a moment is tied to it (Alt keeps it loose), and with Shift its
+ * end pushes what follows on the track along.
+ */
 export function ElementBar({ element: e, span, lane, onCatch }: { element: Element; span: Span; lane: number; onCatch: (c: Catch | null) => void }) {
   const { pxPerFrame, left } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
@@ -19,7 +24,7 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
   const look = KIND_LOOK[e.look.kind]
 
   /** The edit that a drag to a frame stands for, and what it would catch. */
-  const changeFor = (part: Part, by: number, loose: boolean): { change: Edit; caught: Catch | null } => {
+  const changeFor = (part: Part, by: number, loose: boolean, pushes: boolean): { change: Edit; caught: Catch | null } => {
     const { timed, elements } = bench()
     const reach = Math.max(0, CATCH_PX / pxPerFrame)
     const near = (frame: number) => (loose ? null : caught(timed.moments.values(), frame, reach, (m) => m.kind !== 'phrase'))
@@ -29,7 +34,8 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
       const frame = part === 'start' ? Math.min(own.from + by, own.to - 1) : Math.max(own.to + by, own.from + 1)
       const hit = near(frame)
       const fits = hit && (part === 'start' ? hit.frame < own.to : hit.frame > own.from)
-      return { change: setEdge(e.id, part, edgeAt(timed, element, part, fits ? hit.frame : frame, fits ? hit : null, loose)), caught: fits ? hit : null }
+      const put = setEdge(e.id, part, edgeAt(timed, element, part, fits ? hit.frame : frame, fits ? hit : null, loose))
+      return { change: pushes !== bench().pushes && part === 'end' ? pushing(e.id, put, timed) : put, caught: fits ? hit : null }
     }
     const ids = elements.includes(e.id) ? elements : [e.id]
     const start = near(own.from + by)
@@ -43,9 +49,11 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
     if (event.button !== 0) return
     event.stopPropagation()
     event.currentTarget.setPointerCapture(event.pointerId)
-    if (event.shiftKey) { select(selected ? bench().elements.filter((x) => x !== e.id) : [...bench().elements, e.id]); return }
+    if (event.shiftKey && part === 'body') { select(selected ? bench().elements.filter((x) => x !== e.id) : [...bench().elements, e.id]); return }
     if (!selected) select([e.id])
+    else if (part === 'body') setBench({ keys: [] })
     setBench({ speed: 0 })
+    if (e.locked) return
     drag.current = { part, grabbed: event.clientX, change: null, cancelled: false, label: part === 'body' ? `Move “${e.name}” in time` : `${part === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere` }
     onEscape(() => { if (drag.current) drag.current.cancelled = true; tryEdit(null); onCatch(null) })
   }
@@ -54,7 +62,7 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
     if (!d || d.cancelled) return
     if (!d.change && Math.abs(event.clientX - d.grabbed) < 3) return
     const by = Math.round((event.clientX - d.grabbed) / pxPerFrame)
-    const { change, caught: hit } = changeFor(d.part, by, event.altKey)
+    const { change, caught: hit } = changeFor(d.part, by, event.altKey, event.shiftKey)
     d.change = change
     tryEdit(change)
     onCatch(hit)
@@ -73,7 +81,7 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
   return (
     <div
       data-element={e.id} role="button" tabIndex={0} aria-pressed={selected} aria-label={`${e.name}, ${span.to - span.from} frames`} title={`${e.name}\nstarts ${tieSentence(bench().timed, e.start)}\nends ${tieSentence(bench().timed, e.end)}`}
-      className={`absolute z-[6] flex cursor-grab items-center overflow-hidden rounded border text-[12px] ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/50'}`}
+      className={`absolute z-[6] flex cursor-grab items-center overflow-hidden rounded border text-[12px] ${e.hidden ? 'opacity-50' : ''} ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/50'}`}
       style={{ left: span.from * pxPerFrame, width, top: 2 + lane * LANE_PX, height: LANE_PX - 3, backgroundColor: look.colour, backgroundImage: look.pattern, backgroundSize: e.look.kind === 'ripple' ? '8px 8px' : undefined }}
       {...handlers('body')} onDoubleClick={() => goTo(span.from)}
       onKeyDown={(k) => {
@@ -82,7 +90,8 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
     >
       {e.arrival.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 left-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,0_100%)]" style={{ width: pass(e.arrival.frames) }} />}
       {e.departure.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 right-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,100%_100%)]" style={{ width: pass(e.departure.frames) }} />}
-      <span className="pointer-events-none ml-2.5 flex items-center gap-1 truncate rounded bg-card/70 px-1" style={{ transform: `translateX(${Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))}px)` }}><KindIcon kind={e.look.kind} size={12} />{width > 34 && <span className="truncate">{e.name}</span>}</span>
+      <span className="pointer-events-none ml-2.5 flex items-center gap-1 truncate rounded bg-card/70 px-1" style={{ transform: `translateX(${Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))}px)` }}>{e.locked ? <Lock size={11} /> : e.hidden ? <EyeOff size={11} /> : <KindIcon kind={e.look.kind} size={12} />}{width > 34 && <span className="truncate">{e.name}</span>}</span>
+      <Notches element={e} span={span} onCatch={onCatch} />
       {(['start', 'end'] as const).map((side) => (
         <span key={side} data-side={side} className={`absolute inset-y-0 w-2 cursor-ew-resize ${side === 'start' ? 'left-0' : 'right-0'} ${width < 14 && side === 'start' ? 'hidden' : ''}`} {...handlers(side)}>
           <span className={`pointer-events-none absolute top-1/2 size-[7px] -translate-y-1/2 rounded-full ${side === 'start' ? 'left-px' : 'right-px'} ${knot(e[side], side === 'start' ? span.startLost : span.endLost)}`} />

@@ -1,3 +1,4 @@
+import { edgeFrame, motionOf } from '@/core/motion'
 import { useBench, useShown } from '../bench/store'
 import { HEAD_PX, useView } from './view'
 
@@ -18,6 +19,11 @@ export function Threads({ tops, from, to, height }: { tops: Map<string, number>;
       const frame = edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame)
       if (frame === null) continue
       lines.push({ key: `${e.id}${side}`, x1: (side === 'start' ? span.from : span.to) * pxPerFrame, y1: (tops.get(e.id) ?? 0) + 2, x2: frame * pxPerFrame, strong: selected.includes(e.id) })
+    }
+    if (e.poses.length > 0) for (const move of motionOf(timed, e).moves) for (const side of ['start', 'end'] as const) {
+      const edge = move.pose[side]
+      const frame = edge.on === 'moment' ? edgeFrame(timed, e, { ...edge, offset: 0 }) : null
+      if (frame !== null) lines.push({ key: `${move.pose.id}${side}`, x1: (side === 'start' ? move.from : move.to) * pxPerFrame, y1: (tops.get(e.id) ?? 0) + 2, x2: frame * pxPerFrame, strong: selected.includes(e.id) })
     }
   }
   return (

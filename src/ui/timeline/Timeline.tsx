@@ -8,6 +8,7 @@ import { ClipBar } from './ClipBar'
 import { ElementBar, LANE_PX } from './ElementBar'
 import { EventStrip } from './EventStrip'
 import { FramingRibbon } from './FramingRibbon'
+import { KeyLanes } from './KeyLanes'
 import { Playhead } from './Playhead'
 import { Ruler } from './Ruler'
 import { Threads } from './Threads'
@@ -32,6 +33,7 @@ export function Timeline() {
   const { pxPerFrame, left, width } = useView()
   const passage = useBench((b) => b.passage)
   const lessonId = useBench((b) => b.id)
+  const keysOpen = useBench((b) => b.keysOpen)
   const ready = useBench((b) => b.ready)
   const [catching, setCatching] = useState<Catch | null>(null)
   const rows = useMemo(() => rowsOf(timed), [timed])
@@ -68,13 +70,13 @@ export function Timeline() {
       ref={scroller} data-testid="timeline" className="thin-scroll relative h-full overflow-auto bg-paper select-none" onScroll={(e) => useView.setState({ left: e.currentTarget.scrollLeft })}
       onPointerDown={(e) => { if ((e.target as HTMLElement).dataset.lane !== undefined) { goTo(frameAt(e.clientX)); if (!e.shiftKey) { select([]); setBench({ moment: null }) } } }}
     >
-      <div className="relative" style={{ width: HEAD_PX + total + 160, minHeight: '100%' }}>
+      <div className="relative flex flex-col" style={{ width: HEAD_PX + total + 160, minHeight: '100%' }}>
         <div className="sticky top-0 z-20 border-b border-edge-strong bg-sheet">
           <Ruler frameAt={frameAt} from={from} to={to} />
           <EventStrip from={from} to={to} catching={catching} frameAt={frameAt} />
           <FramingRibbon from={from} to={to} />
         </div>
-        <div className="relative" style={{ height: y }}>
+        <div className="relative shrink-0" style={{ height: y }}>
           <Threads tops={tops} from={from} to={to} height={y} />
           {rows.map((r, i) => (
             <div key={r.track.id} className="flex border-b border-edge" style={{ height: r.height + 1 }}>
@@ -91,6 +93,8 @@ export function Timeline() {
         </div>
         {passage && <div className="pointer-events-none absolute top-0 bottom-0 z-10 border-x border-accent bg-accent/10" style={{ left: HEAD_PX + passage.from * pxPerFrame, width: (passage.to - passage.from) * pxPerFrame }} />}
         {catching && <div className="pointer-events-none absolute top-0 bottom-0 z-20 w-0.5 bg-good" style={{ left: HEAD_PX + catching.frame * pxPerFrame }}><span className="absolute top-12 left-1 rounded bg-good px-1.5 py-0.5 whitespace-nowrap text-white" data-testid="catch">{catching.moment.label}{catching.edge === 'end' ? ' (its end)' : ''}</span></div>}
+        <div className="flex-1" />
+        {keysOpen && <KeyLanes frameAt={frameAt} />}
         <Playhead scroller={scroller} />
       </div>
     </div>

@@ -1,4 +1,4 @@
-import { ChevronDown, ChevronFirst, ChevronLast, ChevronLeft, ChevronRight, Pause, Play, Repeat, StepBack, StepForward, ZoomIn, ZoomOut, Frame } from 'lucide-react'
+import { ChartGantt, ChevronDown, ChevronFirst, ChevronLast, ChevronLeft, ChevronRight, Pause, Play, Repeat, StepBack, StepForward, ZoomIn, ZoomOut, Frame } from 'lucide-react'
 import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
 import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
@@ -86,6 +86,7 @@ function Timecode() {
 export function Transport() {
   const speed = useBench((b) => b.speed)
   const looping = useBench((b) => b.looping)
+  const keysOpen = useBench((b) => b.keysOpen)
   const zoom = useBench((b) => b.pictureZoom)
   const length = useShown().length
   const timeline = () => document.querySelector<HTMLElement>('[data-testid=timeline]')
@@ -106,6 +107,7 @@ export function Transport() {
         <option value="1">{Math.abs(speed) > 1 || speed < 0 ? `${speed} ×` : '1 ×'}</option><option value="0.5">½ ×</option><option value="0.25">¼ ×</option>
       </select>
       <span className="flex-1" />
+      <IconButton label="Keyframes of what is selected" keys={keyOf('keys-open')} pressed={keysOpen} onClick={() => runCommand('keys-open')}><ChartGantt size={15} /></IconButton>
       <AidsMenu />
       <select aria-label="Size of the picture" value={String(zoom)} onChange={(e) => setBench({ pictureZoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })} className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs">
         <option value="fit">Fit</option>

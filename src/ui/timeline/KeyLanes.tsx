@@ -1,0 +1,144 @@
+import { ChevronLeft, ChevronRight, Trash2 } from 'lucide-react'
+import { useMemo, useRef, useState } from 'react'
+import { keyedPaths, keyFrames, removeProperty, shiftKeys, stretchKeys, type Edit, type KeyRef } from '@/core/edits'
+import type { Element } from '@/core/lesson/schema'
+import { motionOf, propertyOf, type Move } from '@/core/motion'
+import type { Timed } from '@/core/timing'
+import { bench, edit, freshId, goTo, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import { KeyMark } from '../details/KeyMark'
+import { onEscape } from '../kit/escape'
+import { SpeedLane } from './SpeedLane'
+import { HEAD_PX, useView } from './view'
+
+const ROW = 18
+const SMALL = 'rounded p-px text-muted hover:bg-black/10 disabled:opacity-25'
+interface Row { element: Element; path: string; label: string; moves: Move[] }
+
+/** A row for each property that is keyed, of each element that is selected. */
+function rowsOf(timed: Timed, ids: string[]): Row[] {
+  const chosen = timed.lesson.elements.filter((e) => ids.includes(e.id) && e.poses.length > 0)
+  return chosen.flatMap((e) => [...keyedPaths(e)].map((path) => ({ element: e, path, label: propertyOf(e, path)?.label ?? path, moves: motionOf(timed, e).moves.filter((m) => path in m.pose.values) })))
+}
+const same = (a: KeyRef, b: KeyRef) => a.element === b.element && a.pose === b.pose && (a.path === b.path || a.path === null || b.path === null)
+
+/**
+ * The keyframes of what is selected: a row for each keyed property, a peg for each keyframe. Pegs are chosen by a click, with Shift
+ * several, or by a frame drawn around them; dragged together; and stretched or squeezed by the ends of the band over them.
+ */
+export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) {
+  const timed = useShown()
+  const { pxPerFrame } = useView()
+  const ids = useBench((b) => b.elements)
+  const keys = useBench((b) => b.keys)
+  const area = useRef<HTMLDivElement>(null)
+  const drag = useRef<{ at: number; change: Edit | null; cancelled: boolean; make: (by: number) => Edit; label: string } | null>(null)
+  const [frame, setFrame] = useState<{ x: number; y: number; x2: number; y2: number } | null>(null)
+  const rows = useMemo(() => rowsOf(timed, ids), [timed, ids])
+  const pegs = rows.flatMap((row, r) => row.moves.map((m) => ({ ref: { element: row.element.id, pose: m.pose.id, path: row.path } as KeyRef, frame: m.to, r })))
+  const chosen = pegs.filter((p) => keys.some((k) => same(k, p.ref)))
+  const first = Math.min(...chosen.map((p) => p.frame))
+  const last = Math.max(...chosen.map((p) => p.frame))
+
+  const begin = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
+    event.stopPropagation()
+    event.currentTarget.setPointerCapture(event.pointerId)
+    setBench({ speed: 0 })
+    drag.current = { at: event.clientX, change: null, cancelled: false, make, label }
+    onEscape(() => { if (drag.current) drag.current.cancelled = true; tryEdit(null) })
+  }
+  const draw = (event: React.PointerEvent) => {
+    const d = drag.current
+    const by = d ? Math.round((event.clientX - d.at) / pxPerFrame) : 0
+    if (!d || d.cancelled || (by === 0 && !d.change)) return
+    d.change = by === 0 ? null : d.make(by)
+    tryEdit(d.change)
+  }
+  const drop = () => {
+    const d = drag.current
+    drag.current = null
+    if (d?.change && !d.cancelled) edit(d.label, d.change)
+    else tryEdit(null)
+  }
+  const pull = { onPointerMove: draw, onPointerUp: drop }
+  const grasp = (ref: KeyRef) => (event: React.PointerEvent) => {
+    if (event.button !== 0) return
+    const has = keys.some((k) => same(k, ref))
+    if (event.shiftKey) { event.stopPropagation(); setBench({ keys: has ? keys.filter((k) => !same(k, ref)) : [...keys, ref] }); return }
+    if (!has) setBench({ keys: [ref] })
+    const meant = has ? keys : [ref]
+    const { timed: then } = bench()
+    begin(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by, then, () => freshId('pose')))
+  }
+  const stretch = (side: 'start' | 'end') => (event: React.PointerEvent) => {
+    const { timed: then, keys: meant } = bench()
+    const around = side === 'end' ? first : last
+    const reach = Math.max(1, last - first)
+    begin(event, 'Stretch keyframes', (by) => stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach), then, () => freshId('pose')))
+  }
+  const place = (event: React.PointerEvent) => { const box = area.current!.getBoundingClientRect(); return { x: event.clientX - box.left - HEAD_PX, y: event.clientY - box.top } }
+  const sweep = {
+    onPointerDown: (event: React.PointerEvent) => {
+      if (event.button !== 0) return
+      event.stopPropagation()
+      event.currentTarget.setPointerCapture(event.pointerId)
+      const p = place(event)
+      setFrame({ ...p, x2: p.x, y2: p.y })
+    },
+    onPointerMove: (event: React.PointerEvent) => { if (frame) { const p = place(event); setFrame({ ...frame, x2: p.x, y2: p.y }) } },
+    onPointerUp: (event: React.PointerEvent) => {
+      if (!frame) return
+      setFrame(null)
+      if (Math.abs(frame.x2 - frame.x) < 4 && Math.abs(frame.y2 - frame.y) < 4) { goTo(frameAt(event.clientX)); setBench({ keys: [] }); return }
+      const inside = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
+      const hit = pegs.filter((p) => inside(p.frame * pxPerFrame, frame.x, frame.x2) && (p.r + 1) * ROW > Math.min(frame.y, frame.y2) && p.r * ROW < Math.max(frame.y, frame.y2)).map((p) => p.ref)
+      setBench({ keys: event.shiftKey ? [...keys, ...hit.filter((h) => !keys.some((k) => same(k, h)))] : hit })
+    },
+  }
+  const jump = (row: Row, way: 1 | -1) => {
+    const { playhead } = bench()
+    const to = keyFrames(timed, row.element, row.path).filter((f) => (way > 0 ? f > playhead : f < playhead)).sort((a, b) => (a - b) * way)[0]
+    if (to !== undefined) goTo(to)
+  }
+  const several = new Set(rows.map((r) => r.element.id)).size > 1
+  const onlyOne = timed.lesson.elements.find((e) => ids.length === 1 && e.id === ids[0])
+  return (
+    <div className="sticky bottom-0 z-[15] border-t-2 border-edge-strong bg-sheet shadow-[0_-3px_8px_#2b211822]" data-testid="key-lanes">
+      <div ref={area} className="relative">
+        {rows.length === 0 && <p className="sticky left-0 px-3 py-1.5 text-muted" style={{ width: 640 }}>{ids.length === 0 ? 'Select an element to see its keyframes.' : 'Nothing is keyed yet: press the peg beside a value in the details, or “Move from now”.'}</p>}
+        {rows.map((row) => (
+          <div key={row.element.id + row.path} className="group flex border-b border-edge" style={{ height: ROW }} data-key-row={row.path}>
+            <div className="sticky left-0 z-[16] flex shrink-0 items-center border-r border-edge bg-sheet pl-2 text-[12px]" style={{ width: HEAD_PX }}>
+              <KeyMark element={row.element} path={row.path} label={row.label} />
+              <span className="flex-1 truncate" title={`${row.element.name}: ${row.label}`}>{several ? `${row.element.name}: ` : ''}{row.label}</span>
+              <span className="hidden group-focus-within:flex group-hover:flex">
+                <button type="button" className={SMALL} aria-label={`Previous keyframe of ${row.label}`} onClick={() => jump(row, -1)}><ChevronLeft size={12} /></button>
+                <button type="button" className={SMALL} aria-label={`Next keyframe of ${row.label}`} onClick={() => jump(row, 1)}><ChevronRight size={12} /></button>
+                <button type="button" className={SMALL} aria-label={`Delete every keyframe of ${row.label}`} title="Delete every keyframe of it" onClick={() => edit(`Delete every keyframe of ${row.label.toLowerCase()}`, removeProperty([row.element.id], row.path))}><Trash2 size={12} /></button>
+              </span>
+            </div>
+            <div className="relative flex-1" {...sweep}>
+              {row.moves.map((m) => {
+                const ref = { element: row.element.id, pose: m.pose.id, path: row.path }
+                const on = keys.some((k) => same(k, ref))
+                return (
+                  <span key={m.pose.id}>
+                    <span className={`pointer-events-none absolute top-1/2 h-px ${on ? 'bg-accent' : 'bg-edge-strong'}`} style={{ left: m.from * pxPerFrame, width: Math.max(0, (m.to - m.from) * pxPerFrame) }} />
+                    <span role="button" tabIndex={0} aria-pressed={on} aria-label={`Keyframe of ${row.label} at frame ${Math.round(m.to)}`} className={`absolute top-[3px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`} style={{ left: m.to * pxPerFrame - 3 }} onPointerDown={grasp(ref)} {...pull} onDoubleClick={() => goTo(m.to)} onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); setBench({ keys: [ref] }); goTo(m.to) } }} />
+                  </span>
+                )
+              })}
+            </div>
+          </div>
+        ))}
+        {chosen.length > 1 && last > first && (
+          <div className="pointer-events-none absolute top-0 bottom-0 bg-accent/10" style={{ left: HEAD_PX + first * pxPerFrame, width: (last - first) * pxPerFrame }}>
+            <span className="pointer-events-auto absolute inset-y-0 -left-2.5 w-1.5 cursor-ew-resize bg-accent" title="Drag to stretch or squeeze" data-testid="stretch-start" onPointerDown={stretch('start')} {...pull} />
+            <span className="pointer-events-auto absolute inset-y-0 -right-2.5 w-1.5 cursor-ew-resize bg-accent" title="Drag to stretch or squeeze" data-testid="stretch-end" onPointerDown={stretch('end')} {...pull} />
+          </div>
+        )}
+        {frame && <div className="pointer-events-none absolute border border-accent bg-accent/10" style={{ left: HEAD_PX + Math.min(frame.x, frame.x2), top: Math.min(frame.y, frame.y2), width: Math.abs(frame.x2 - frame.x), height: Math.abs(frame.y2 - frame.y) }} />}
+      </div>
+      {onlyOne && onlyOne.poses.length > 0 && <SpeedLane element={onlyOne} />}
+    </div>
+  )
+}
