@@ -22,6 +22,8 @@ export function Overlay({ scale }: { scale: number }) {
   const [drawn, setDrawn] = useState<Rect | null>(null)
   const [snapped, setSnapped] = useState<Snapped | null>(null)
   const drawFrom = useRef<Point | null>(null)
+  /** What a press on the picture does when it is let go without a drag. */
+  const tapped = useRef<(() => void) | null>(null)
   const timed = useShown()
   const playhead = useBench((b) => (b.speed ? 0 : b.playhead))
   const speed = useBench((b) => b.speed)
@@ -184,6 +186,8 @@ export function Overlay({ scale }: { scale: number }) {
     setSnapped(null)
     if (d?.moved && d.last && bench().live) edit(d.label, d.last)
     else tryEdit(null)
+    if (!d?.moved) tapped.current?.()
+    tapped.current = null
     svg.current!.releasePointerCapture(e.pointerId)
   }
   const inSight = speed ? [] : elementsAt(timed, playhead)
@@ -208,7 +212,7 @@ export function Overlay({ scale }: { scale: number }) {
             <path d={pathOf(corners(box).map((c) => apply(matrix, c)))} stroke={own.locked ? '#6b5c48' : '#b8321a'} strokeWidth={1.5 * px} />
           </g>
         )))}
-        {outlines.length <= 4 && outlines.map(({ own }) => <Ways key={own.id} element={own} px={px} lit={poseFor(own, bench(), timed)} begin={begin} pointOf={pointOf} alone={outlines.length === 1} />)}
+        {outlines.length <= 4 && outlines.map(({ own }) => <Ways key={own.id} element={own} px={px} lit={poseFor(own, bench(), timed)} begin={begin} pointOf={pointOf} alone={outlines.length === 1} onTap={(go) => { tapped.current = go }} />)}
         {single && <Handles element={single.x} matrix={single.matrix} box={single.box} px={px} begin={begin} pointOf={pointOf} toSpace={(p) => { const m = single.x.look.kind === 'zoom' ? null : spaceOf(timed, single.own, bench().playhead, isFramed()); return m && !isFlat(m) ? apply(inverse(m), p) : p }} snap={(p, alt) => { const s = alt ? null : snapRect({ x: p.x, y: p.y, w: 0, h: 0 }, linesWithout([single.own.id]), SNAP_PX / scale); setSnapped(s?.lines.length ? s : null); return s ? { x: p.x + s.dx, y: p.y + s.dy } : p }} />}
         {snapped?.lines.map((l) => (
           <g key={l.axis} pointerEvents="none" data-snap={l.name}>

@@ -6,10 +6,10 @@ import { apply, corners, inverse, isFlat, matrixOf, spaceOf, times, type Point }
 import { goTo, isFramed, setBench, useBench, useShown } from '../bench/store'
 import type { Drag } from './drag'
 
-interface Props { element: Element; px: number; lit: number; alone: boolean; begin: (d: Drag, e: React.PointerEvent) => void; pointOf: (e: { clientX: number; clientY: number }) => Point }
+interface Props { element: Element; px: number; lit: number; alone: boolean; begin: (d: Drag, e: React.PointerEvent) => void; pointOf: (e: { clientX: number; clientY: number }) => Point; onTap: (go: () => void) => void }
 
 /** The other poses of an element as ghosts, numbered, and the ways between them; a way is bent by its middle, straight again with Shift. */
-export function Ways({ element: e, px, lit, alone, begin, pointOf }: Props) {
+export function Ways({ element: e, px, lit, alone, begin, pointOf, onTap }: Props) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
   const framed = useBench(isFramed)
@@ -21,6 +21,10 @@ export function Ways({ element: e, px, lit, alone, begin, pointOf }: Props) {
   const poses = Array.from({ length: moves.length + 1 }, (_, n) => atPose(timed, e, n))
   const spots = poses.map((p) => apply(space, p))
   const bends = alone && e.look.kind !== 'zoom'
+  const goToPose = (n: number) => {
+    setBench({ moveEnd: 'end', speed: 0 })
+    goTo(n === 0 ? Math.min(moves[0]!.from, timed.spans.get(e.id)!.to - 1) : Math.ceil(moves[n - 1]!.to))
+  }
   const grasp = (pose: string, which: 'middle' | 'start' | 'landing', a: Point, b: Point) => (event: React.PointerEvent) => {
     event.stopPropagation()
     const own = e.poses.find((p) => p.id === pose)!
@@ -73,11 +77,13 @@ export function Ways({ element: e, px, lit, alone, begin, pointOf }: Props) {
         const matrix = times(space, matrixOf(p))
         const box = corners(localBox(p, kindOf(p).size(p as never))).map((c) => apply(matrix, c))
         const at = spots[n]!
+        // A number that lies on the pose in force is only pressed by a click; a drag there moves the pose.
+        const onLit = Math.hypot(spots[lit]!.x - at.x, spots[lit]!.y - at.y) < 60 * px
         const near = spots.findIndex((s, k) => k < n && Math.hypot(s.x - at.x, s.y - at.y) < 14 * px)
         return (
           <g key={n} data-ghost={n}>
             {n !== lit && <path d={`M${box.map((c) => `${c.x} ${c.y}`).join(' L')} Z`} fill="#fffdf80d" stroke="#fffdf8" strokeOpacity={0.8} strokeWidth={1.2 * px} strokeDasharray={`${6 * px} ${4 * px}`} pointerEvents="none" />}
-            <g className="cursor-pointer" pointerEvents={n === lit ? 'none' : undefined} transform={`translate(${(near >= 0 ? 15 * (n - near) : 0) * px} 0)`} onPointerDown={(ev) => { ev.stopPropagation(); setBench({ moveEnd: 'end', speed: 0 }); goTo(n === 0 ? Math.min(moves[0]!.from, timed.spans.get(e.id)!.to - 1) : Math.ceil(moves[n - 1]!.to)) }}>
+            <g className="cursor-pointer" pointerEvents={n === lit ? 'none' : undefined} transform={`translate(${(near >= 0 ? 15 * (n - near) : 0) * px} 0)`} onPointerDown={(ev) => { if (onLit) onTap(() => goToPose(n)); else { ev.stopPropagation(); goToPose(n) } }}>
               <rect x={at.x - 7 * px} y={at.y - 7 * px} width={14 * px} height={14 * px} rx={3 * px} fill={n === lit ? '#b8321a' : '#fffdf8'} stroke={n === lit ? '#fffdf8' : '#2b2118'} strokeWidth={px} />
               <text x={at.x} y={at.y + 3.6 * px} fontSize={10 * px} textAnchor="middle" fill={n === lit ? '#fffdf8' : '#2b2118'} style={{ fontFamily: 'var(--font-code)' }}>{n + 1}</text>
             </g>

@@ -138,7 +138,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
         )}
         {frame && <div className="pointer-events-none absolute border border-accent bg-accent/10" style={{ left: HEAD_PX + Math.min(frame.x, frame.x2), top: Math.min(frame.y, frame.y2), width: Math.abs(frame.x2 - frame.x), height: Math.abs(frame.y2 - frame.y) }} />}
       </div>
-      {onlyOne && onlyOne.poses.length > 0 && <SpeedLane element={onlyOne} />}
+      {onlyOne && rows.length > 0 && <SpeedLane element={onlyOne} />}
     </div>
   )
 }

@@ -6,7 +6,7 @@ import { HEAD_PX, useView } from './view'
 
 const HIGH = 38
 /** Speeds that round up to a number people can read off. */
-const nice = (v: number): number => { const p = 10 ** Math.floor(Math.log10(Math.max(v, 1e-6))); return [1, 2, 5, 10].map((m) => m * p).find((m) => m >= v)! }
+const nice = (v: number): number => { const p = 10 ** Math.floor(Math.log10(Math.max(v, 1e-6))); return [1, 1.5, 2, 3, 4, 5, 7.5, 10].map((m) => m * p).find((m) => m >= v)! }
 
 /** How fast an element goes over time: pixels a second as a filled line, turns a second as a dashed one. */
 export function SpeedLane({ element: e }: { element: Element }) {

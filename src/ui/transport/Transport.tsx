@@ -1,15 +1,15 @@
-import { ChartGantt, ChevronDown, ChevronFirst, ChevronLast, ChevronLeft, ChevronRight, Pause, Play, Repeat, StepBack, StepForward, ZoomIn, ZoomOut, Frame } from 'lucide-react'
+import { ChartGantt, ChevronDown, ChevronFirst, ChevronLast, ChevronLeft, ChevronRight, Pause, Play, Repeat, StepBack, StepForward, ZoomIn, ZoomOut, Grid3x3 } from 'lucide-react'
 import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
 import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
 import { parseTimecode, timecode } from '@/core/time'
-import { goTo, setBench, useBench, useShown } from '../bench/store'
+import { bench, goTo, setBench, useBench, useShown } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { Tick } from '../kit/fields'
 import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
-import { fitTimeline, zoomTimeline } from '../timeline/view'
+import { fitTimeline, useView, zoomTimeline } from '../timeline/view'
 
 /** These stand in the bar by name; the others behind “More”. */
 const AT_HAND: ElementKind[] = ['callout', 'arrow', 'ripple', 'bar', 'zoom', 'text', 'shape']
@@ -45,7 +45,7 @@ function AidsMenu() {
   const any = aids.safe || aids.rulers || aids.grid > 0 || aids.onion > 0
   return (
     <Popover.Root>
-      <Popover.Trigger aria-label="Aids on the picture" title="Safe areas, rulers, grid, snapping, neighbouring frames" className={`inline-flex h-7 items-center gap-1 rounded px-1.5 hover:bg-black/5 ${any ? 'bg-accent-wash' : ''}`}><Frame size={14} />Aids</Popover.Trigger>
+      <Popover.Trigger aria-label="Aids on the picture" title="Safe areas, rulers, grid, snapping, neighbouring frames" className={`inline-flex h-7 items-center gap-1 rounded px-1.5 hover:bg-black/5 ${any ? 'bg-accent-wash' : ''}`}><Grid3x3 size={15} /></Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="end" side="top" className="z-50 w-64 space-y-1.5 rounded border border-edge-strong bg-sheet p-3 shadow-xl" onKeyDown={(e) => e.stopPropagation()}>
           <Tick label={`Safe areas (${keyOf('guides')})`} value={aids.safe} onChange={(safe) => put({ safe })} />
@@ -77,7 +77,7 @@ function Timecode() {
           if (e.key === 'Escape') e.currentTarget.blur()
         }}
       />
-      <span className="text-muted">/ {timecode(length, lesson.rate)}</span>
+      <span className="whitespace-nowrap text-muted">/ {timecode(length, lesson.rate)}</span>
       <span className="ml-1 w-14 text-[11.5px] text-muted" title="Frame">f {playhead}</span>
     </span>
   )
@@ -89,6 +89,12 @@ export function Transport() {
   const keysOpen = useBench((b) => b.keysOpen)
   const zoom = useBench((b) => b.pictureZoom)
   const length = useShown().length
+  /** The playhead on the timeline where it is in sight, so that what is looked at stays in sight. */
+  const aroundPlayhead = () => {
+    const { pxPerFrame, left, width } = useView.getState()
+    const x = bench().playhead * pxPerFrame - left
+    return x >= 0 && x <= width ? x : width / 3
+  }
   const timeline = () => document.querySelector<HTMLElement>('[data-testid=timeline]')
   const button = (id: string, label: string, icon: React.ReactNode, pressed?: boolean) => <IconButton label={label} keys={keyOf(id)} pressed={pressed} onClick={() => runCommand(id)}>{icon}</IconButton>
   return (
@@ -115,9 +121,9 @@ export function Transport() {
         {[0.5, 1, 2, 4].map((z) => <option key={z} value={String(z)}>{z * 100} %</option>)}
       </select>
       <span className="mx-1 h-5 w-px bg-edge" />
-      <IconButton label="Shorter on the timeline" keys="Ctrl+wheel" onClick={() => zoomTimeline(1 / 1.5, 200, timeline(), length)}><ZoomOut size={15} /></IconButton>
+      <IconButton label="Shorter on the timeline" keys="Ctrl+wheel" onClick={() => zoomTimeline(1 / 1.5, aroundPlayhead(), timeline(), length)}><ZoomOut size={15} /></IconButton>
       <button type="button" className="rounded px-1.5 py-0.5 text-xs hover:bg-black/5" onClick={() => fitTimeline(length)}>All</button>
-      <IconButton label="Longer on the timeline" keys="Ctrl+wheel" onClick={() => zoomTimeline(1.5, 200, timeline(), length)}><ZoomIn size={15} /></IconButton>
+      <IconButton label="Longer on the timeline" keys="Ctrl+wheel" onClick={() => zoomTimeline(1.5, aroundPlayhead(), timeline(), length)}><ZoomIn size={15} /></IconButton>
     </div>
   )
 }
