@@ -142,7 +142,8 @@ function drawPicture(ctx: Context, source: Drawable, dest: Rect, scale: number):
 /** Changes what has been painted so far under the item's bounds, and lays it back within the shape, whatever its turn. */
 function paintBelow(ctx: Context, shape: BelowShape, item: Item, pen: Pen, origin: Origin): void {
   const { scale, frame } = pen
-  const reach = shape.effect === 'blur' ? Math.ceil(shape.px * scale * 3) : 0
+  // A blur takes in what lies around; blocks are whole ones, also where only a part of one is seen.
+  const reach = Math.ceil(shape.px * scale * (shape.effect === 'blur' ? 3 : 1))
   const x0 = Math.max(0, Math.floor((item.bounds.x - origin.x) * scale) - reach)
   const y0 = Math.max(0, Math.floor((item.bounds.y - origin.y) * scale) - reach)
   const x1 = Math.min(ctx.canvas.width, Math.round((frame.width - origin.x) * scale), Math.ceil((item.bounds.x + item.bounds.w - origin.x) * scale) + reach)

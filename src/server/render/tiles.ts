@@ -30,7 +30,7 @@ export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
 }
 
 /** How far around its bounds an item looks at what lies below it. */
-const reachBelow = (item: Item): number => Math.max(0, ...item.shapes.map((s) => (s.type === 'below' && s.effect === 'blur' ? Math.ceil(s.px * 3) : 0)))
+const reachBelow = (item: Item): number => Math.max(0, ...item.shapes.map((s) => (s.type === 'below' ? Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1)) : 0)))
 const readsBelow = (items: Item[]): boolean => items.some((i) => i.shapes.some((s) => s.type === 'below'))
 
 /** Paints what lies over the takes into tiles; what looks the same again, or only fades, is not painted again. */
