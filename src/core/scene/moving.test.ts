@@ -52,7 +52,7 @@ test('crop takes shares off the edges, reveal uncovers from a side; both leave o
 test('keyframes, then the loop, then what it rides on, then the framing', () => {
   const lesson = lessonWithTake()
   const carrier = element(lesson, 'carrier', 'carrier', loose(0), loose(300), { space: 'take', x: 300, y: 300, poses: [move('turn', 100, 140, { rotation: 90 })] })
-  const rider = shape(lesson, 'rider', { space: 'take', x: 100, y: 0, rides: { on: 'carrier', by: IDENTITY, fades: false }, poses: [move('out', 0, 20, { x: 200 })], loop: { how: 'there-and-back', times: null, everyFrames: 15 } })
+  const rider = shape(lesson, 'rider', { space: 'take', x: 100, y: 0, rides: { on: 'carrier', by: [1, 0, 0, 1, 0, 0], fades: false }, poses: [move('out', 0, 20, { x: 200 })], loop: { how: 'there-and-back', times: null, everyFrames: 15 } })
   const zoom = element(lesson, 'zoom', 'zoom', loose(60), loose(299), { x: 480, y: 270, width: 960, height: 540 })
   lesson.elements = [carrier, rider, zoom]
   // At frame 130 its loop is half-way back: x 150; the carrier has turned by 67.5 degrees about 300,300; the view is twice as close.
@@ -64,7 +64,7 @@ test('keyframes, then the loop, then what it rides on, then the framing', () => 
 test('a rider fades with what carries it only where that is wanted', () => {
   const lesson = lessonWithTake()
   const ridden = (fades: boolean) => {
-    lesson.elements = [shape(lesson, 'below', { opacity: 0.5 }), shape(lesson, 'rider', { opacity: 0.8, rides: { on: 'below', by: IDENTITY, fades } })]
+    lesson.elements = [shape(lesson, 'below', { opacity: 0.5 }), shape(lesson, 'rider', { opacity: 0.8, rides: { on: 'below', by: [1, 0, 0, 1, 0, 0], fades } })]
     return items(lesson, 120).find((i) => i.element === 'rider')!.opacity
   }
   expect(ridden(false)).toBeCloseTo(0.8, 9)

@@ -19,6 +19,7 @@ export function PoseSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
   const moveEnd = useBench((b) => b.moveEnd)
+  const keys = useBench((b) => b.keys)
   const wholePath = useBench((b) => b.wholePath)
   const { moves } = motionOf(timed, e)
   const { pose, moving } = poseAt(timed, e, playhead)
@@ -66,13 +67,15 @@ export function PoseSection({ element: e }: { element: Element }) {
       {moves.length > 0 && <Tick label="Dragging moves the whole path" value={wholePath} onChange={(v) => setBench({ wholePath: v })} />}
       {shownMove && (() => {
         const pace = paceOf(timed, e, shownMove)
+        const own = { element: e.id, pose: shownMove.pose.id }
+        const chosen = keys.length > 1 && keys.some((k) => k.pose === own.pose) ? keys : [own]
         const warnings = moveWarnings(timed, e, shownMove)
         return (
           <div className="space-y-1.5" data-testid="move">
             <div className="flex items-center justify-between"><strong>The move to pose {lit + 1}</strong><IconButton label={`Take pose ${lit + 1} away`} onClick={() => edit(`Take a pose of “${e.name}” away`, removePoses([{ element: e.id, pose: shownMove.pose.id }]))}><Trash2 size={13} /></IconButton></div>
             <MoveEdgeEditor element={e} move={shownMove} side="start" />
             <MoveEdgeEditor element={e} move={shownMove} side="end" />
-            <EasingEditor value={shownMove.pose.easing} onChange={(v) => edit(`Easing of a move of “${e.name}”`, setMoveEasing([{ element: e.id, pose: shownMove.pose.id }], v))} />
+            <EasingEditor label={chosen.length > 1 ? `Easing of ${chosen.length} moves` : 'Easing'} value={shownMove.pose.easing} onChange={(v) => edit(chosen.length > 1 ? `Easing of ${chosen.length} moves` : `Easing of a move of “${e.name}”`, setMoveEasing(chosen, v))} />
             {moves.length > 1 && <Button onClick={() => edit(`Easing of “${e.name}”`, setMoveEasing(moves.map((m) => ({ element: e.id, pose: m.pose.id })), shownMove.pose.easing))}>Give this easing to all its moves</Button>}
             {shownMove.pose.curve && <Button onClick={() => edit(`Straighten a way of “${e.name}”`, setCurve(e.id, shownMove.pose.id, null))}>Straighten its way</Button>}
             <p className="figures text-xs text-muted" data-testid="pace">{Math.round(pace.frames * 10) / 10} frames · {(pace.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s{pace.px >= 1 ? ` · ${Math.round(pace.px)} px · ${Math.round(pace.pxPerSecond)} px/s` : ''}</p>

@@ -16,6 +16,9 @@ import { Section } from './Section'
 
 const ALIGN = [['left', AlignStartVertical, 'Left edges'], ['centre', AlignCenterVertical, 'Middles, across'], ['right', AlignEndVertical, 'Right edges'], ['top', AlignStartHorizontal, 'Top edges'], ['middle', AlignCenterHorizontal, 'Middles, down'], ['bottom', AlignEndHorizontal, 'Bottom edges']] as const
 
+const turned = (ids: string[], degrees: number) => setElements(ids, (x) => { x.rotation += degrees })
+const scaledBy = (ids: string[], k: number) => setElements(ids, (x) => { x.scale.x *= k; x.scale.y *= k })
+
 /** What can be done with several elements at once. */
 export function Several({ ids }: { ids: string[] }) {
   const timed = useShown()
@@ -29,6 +32,8 @@ export function Several({ ids }: { ids: string[] }) {
       <Section title={`${ids.length} elements`}>
         <p className="text-muted">Drag them together on the picture or the timeline. The first chosen leads: “{first.name}”.</p>
         <NumberField label="opacity of all" unit="%" min={0} max={100} value={first.opacity * 100} onLive={(v) => tryPosed(setElements(ids, (x) => { x.opacity = v / 100 }))} onChange={(v) => editPosed('Opacity of several elements', setElements(ids, (x) => { x.opacity = v / 100 }))} />
+        <NumberField relative label="turn each by" unit="°" min={-36_000} max={36_000} value={0} onLive={(v) => tryPosed(turned(ids, v))} onChange={(v) => editPosed('Turn several elements', turned(ids, v))} />
+        <NumberField relative label="size of each, by" unit="%" min={1} max={10_000} value={100} onLive={(v) => tryPosed(scaledBy(ids, v / 100))} onChange={(v) => editPosed('Scale several elements', scaledBy(ids, v / 100))} />
         <Actions />
       </Section>
       <Section title="Line up and spread" folds="open">

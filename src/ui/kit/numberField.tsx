@@ -20,16 +20,19 @@ interface Props {
   onLive?: (value: number) => void
   onChange: (value: number) => void
   compact?: boolean
+  /** The number is not kept but added each time: it stands at `value` again afterwards. */
+  relative?: boolean
 }
 
 /** A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label; units and arithmetic are understood. Escape puts it back. */
-export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, perSecond, of, mark, onLive, onChange, compact }: Props) {
+export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, perSecond, of, mark, onLive, onChange, compact, relative }: Props) {
   const [text, setText] = useState<string | null>(null)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
   const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
   const limit = (v: number) => Math.min(max, Math.max(min, Math.round(v * 10 ** digits) / 10 ** digits))
+  const dropped = useRef(false)
   const commit = () => {
-    if (text === null) return
+    if (text === null || dropped.current) return
     const typed = parseTyped(text, { unit, perSecond, of })
     if (typed !== null && limit(typed) !== value) onChange(limit(typed))
     setText(null)
@@ -49,15 +52,15 @@ export function NumberField({ label, value, unit, min = -Infinity, max = Infinit
       <span className="flex items-center rounded border border-edge bg-card focus-within:border-accent">
         <input
           aria-label={unit ? `${label} (${unit})` : label} className="figures w-16 bg-transparent px-1.5 py-0.5 text-right outline-none" inputMode="decimal"
-          value={text ?? show(value)} onFocus={(e) => { setText(show(value)); e.target.select() }} onChange={(e) => setText(e.target.value)} onBlur={commit}
+          value={text ?? show(value)} onFocus={(e) => { dropped.current = false; setText(show(value)); e.target.select() }} onChange={(e) => setText(e.target.value)} onBlur={commit}
           onKeyDown={(e) => {
             e.stopPropagation()
-            if (e.key === 'Enter') { commit(); e.currentTarget.blur() }
-            if (e.key === 'Escape') { setText(null); e.currentTarget.blur() }
+            if (e.key === 'Enter') e.currentTarget.blur()
+            if (e.key === 'Escape') { dropped.current = true; setText(null); e.currentTarget.blur() }
             if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
               e.preventDefault()
-              const next = limit((text === null ? value : (parseTyped(text, { unit, perSecond, of }) ?? value)) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
-              setText(show(next))
+              const next = limit((text === null || relative ? value : (parseTyped(text, { unit, perSecond, of }) ?? value)) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
+              setText(show(relative ? value : next))
               onChange(next)
             }
           }}
