@@ -11,20 +11,24 @@ import { read, say, type Command } from './command'
 
 export const bench: Command = {
   help: `
-./vane bench [--out FILE.md]
+./vane bench [--out FILE.md] [--only core|export|preview]
 
-Measures export, preview, seeking and the core, and writes docs/benchmarks.md. Takes about a quarter of an hour; leave the machine alone meanwhile.`,
+Measures export, preview, seeking and the core, and writes docs/benchmarks.md. Takes about a quarter of an hour; leave the machine alone meanwhile. With --only,
+one part is measured and printed, and nothing is written.`,
   async run(args) {
-    const given = read(args, [], ['out'])
+    const given = read(args, [], ['out', 'only'])
     if (!given) return 2
+    const { only } = given.options
+    if (only && !['core', 'export', 'preview'].includes(only)) { say(`Wrong use: --only ${only}. Try --help.`); return 2 }
+    const wants = (part: string) => !only || only === part
     const dir = await mkdtemp(path.join(tmpdir(), 'vane-bench-'))
     try {
       say('Writing the demo')
       const lesson = await writeDemo(dir)
-      const figures = [...measureCore(), ...(await measureExport(lesson, dir, dir, say)), ...(await measurePreview(lesson, dir, say))]
+      const figures = [...(wants('core') ? measureCore() : []), ...(wants('export') ? await measureExport(lesson, dir, dir, say) : []), ...(wants('preview') ? await measurePreview(lesson, dir, say) : [])]
       const out = given.options.out ?? path.join(appRoot(), 'docs/benchmarks.md')
-      await mkdir(path.dirname(out), { recursive: true })
-      await writeFile(out, report(figures, `${cpus().length} cores of ${cpus()[0]?.model.trim() || 'an unnamed processor'}`, new Date().toISOString().slice(0, 10)))
+      if (!only) await mkdir(path.dirname(out), { recursive: true })
+      if (!only) await writeFile(out, report(figures, `${cpus().length} cores of ${cpus()[0]?.model.trim() || 'an unnamed processor'}`, new Date().toISOString().slice(0, 10)))
       for (const f of figures) say(`${f.what}: ${f.measured} (${f.bar}); ${f.detail}`)
       return 0
     } finally { await rm(dir, { recursive: true, force: true }) }

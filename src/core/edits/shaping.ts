@@ -6,13 +6,18 @@ import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { hundredth } from './plain'
 
-
-/** Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a fixed-height callout starts at the height it has. */
+/** A name that nobody gave: such an element is called by its words. */
+const UNNAMED = /^(Text|Callout)( \d+)?( copy)*( part \d+)?$/
+/**
+ * Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a fixed-height callout starts
+ * at the height it has; new words name an element that nobody has named.
+ */
 export const setLook = (ids: string[], path: string, value: unknown): Edit => (draft) => {
   for (const e of draft.elements) {
     if (!ids.includes(e.id)) continue
     if (path === 'fitText' && value === false) e.height = Math.round(kindOf(e).size(e as never).h)
     setAt(e.look, path, value)
+    if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim()) e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
     settle(e, draft)
   }
 }

@@ -64,7 +64,9 @@ test('the running order gathers keys into what they typed, and hangs elements on
   lesson.media.voice = takeMedium({ kind: 'sound', sound: true, moments: [], words: words(['Now', 'open', 'the', 'drill.', 'Then', 'stop.'], 5_000_000) })
   lesson.clips.push(clip('c2', 0, 300, { track: 'sound-1', media: 'voice' }))
   lesson.elements = [element(lesson, 'callout', 'note', on('voice/word-3'), lasting(60))]
+  lesson.elements[0]!.poses = [{ id: 'p', start: { on: 'moment', moment: 'voice/word-5', edge: 'start', offset: 0, last: 0 }, end: { on: 'length', frames: 10 }, easing: 'ease', values: { x: 1 }, curve: null }]
   const rows = runningOrder(resolve(lesson))
   expect(rows.map((r) => r.label)).toEqual(['types “dri”', 'Now open the drill.', 'Then stop.'])
   expect(rows[1]!.elements).toMatchObject([{ element: { id: 'note' }, side: 'start' }])
+  expect(rows[2]!.elements).toMatchObject([{ element: { id: 'note' }, side: 'start', pose: 1 }])
 })

@@ -1,9 +1,10 @@
-import type { Element } from '../lesson/schema'
+import type { Element, MoveEdge } from '../lesson/schema'
 import type { Timed } from '../timing'
 import type { Placed } from '../moments'
 
-/** A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words). */
-export interface OrderRow { moment: Placed; label: string; elements: { element: Element; side: 'start' | 'end' }[] }
+/** A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words); `pose` where it is the move to that pose that does, counted from 0. */
+export interface Hanging { element: Element; side: 'start' | 'end'; pose?: number }
+export interface OrderRow { moment: Placed; label: string; elements: Hanging[] }
 
 const KEY_GAP_SECONDS = 1.2
 const shownKey = (label: string) => label.replace(/^key /, '')
@@ -48,12 +49,17 @@ export function runningOrder(timed: Timed): OrderRow[] {
     at.set(m.id, row)
   }
   for (const element of lesson.elements) {
+    const rowOf = (edge: Element['start'] | MoveEdge) => (edge.on === 'moment' ? (at.get(edge.moment) ?? at.get(phraseOf.get(edge.moment) ?? '')) : undefined)
     for (const side of ['start', 'end'] as const) {
-      const edge = element[side]
-      if (edge.on !== 'moment') continue
-      const row = at.get(edge.moment) ?? at.get(phraseOf.get(edge.moment) ?? '')
+      const row = rowOf(element[side])
       if (row && !row.elements.some((x) => x.element === element && side === 'end')) row.elements.push({ element, side })
     }
+    element.poses.forEach((pose, i) => {
+      for (const side of ['start', 'end'] as const) {
+        const row = rowOf(pose[side])
+        if (row && !row.elements.some((x) => x.element === element && x.pose === i + 1)) row.elements.push({ element, side, pose: i + 1 })
+      }
+    })
   }
   return rows.filter((r) => r.moment.frame !== null || r.elements.length > 0)
 }

@@ -134,6 +134,12 @@ export const undo = (): void => step('undo')
 export const redo = (): void => step('redo')
 
 export const goTo = (frame: number): void => setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
+/** Goes to a moment. What is selected stays so, to be tied to it; pressed again, the moment itself is what is looked at. */
+export const pickMoment = (id: string, frame: number | null): void => {
+  const again = bench().moment === id && bench().playhead === frame
+  setBench({ moment: id, clips: [], speed: 0, ...(again && { elements: [], keys: [] }) })
+  if (frame !== null) goTo(frame)
+}
 /** Selects elements, with their groups unless `alone`. */
 export const select = (elements: string[], alone = false): void => {
   const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)

@@ -1,7 +1,7 @@
 import { toast } from 'sonner'
 import { align, distribute, equalSizes, flip, setElements, setGroup, splitElements, type AlignEdge, type AlignTo, type Standing } from '@/core/edits'
 import { editPosed, poseFor } from '../bench/posing'
-import { bench, edit, freshId, setBench } from '../bench/store'
+import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
 
 const standingNow = (): Standing => ({ timed: bench().timed, frame: bench().playhead, poseFor: (e) => poseFor(e) })
@@ -14,6 +14,13 @@ export function equalNow(what: 'width' | 'height'): void { editPosed(`Equal ${wh
 const ALIGNS: [AlignEdge, string][] = [['left', 'left edges'], ['centre', 'middles, across'], ['right', 'right edges'], ['top', 'top edges'], ['middle', 'middles, down'], ['bottom', 'bottom edges']]
 const all = (is: (e: ReturnType<typeof bench>['lesson']['elements'][number]) => boolean) => bench().lesson.elements.filter((e) => bench().elements.includes(e.id)).every(is)
 const aid = (change: Partial<ReturnType<typeof bench>['aids']>) => setBench({ aids: { ...bench().aids, ...change } })
+
+/** What is selected then is what lies under the playhead: the later parts. */
+function splitHere(): void {
+  const before = new Set(bench().timed.spans.keys())
+  if (edit(`Split ${named()}`, splitElements(bench().elements, bench().timed, bench().playhead, () => freshId('part')))) select([...bench().timed.spans.keys()].filter((id) => !before.has(id)), true)
+  else toast('There is nothing to split here: put the playhead inside an element.')
+}
 
 export const PLACING: Command[] = [
   ...ALIGNS.map(([edge, words]): Command => ({ id: `align-${edge}`, title: `Line up: ${words}`, group: 'Place', can: has, run: () => alignNow(edge, bench().elements.length > 1 ? 'each-other' : 'frame') })),
@@ -28,7 +35,7 @@ export const PLACING: Command[] = [
   { id: 'lock', title: 'Lock or unlock', group: 'Place', keys: 'Shift+L', can: has, run: () => { const on = !all((e) => e.locked); edit(on ? `Lock ${named()}` : `Unlock ${named()}`, setElements(bench().elements, (e) => { e.locked = on })) } },
   { id: 'hide', title: 'Hide or show', group: 'Place', keys: 'Shift+H', can: has, run: () => { const on = !all((e) => e.hidden); edit(on ? `Hide ${named()}` : `Show ${named()}`, setElements(bench().elements, (e) => { e.hidden = on })) } },
   { id: 'only', title: 'Show only this; again: show all', group: 'Place', keys: 'i', run: () => setBench({ only: bench().only || !has() ? null : bench().elements }) },
-  { id: 'split-element', title: 'Split the element at the playhead', group: 'Place', keys: 'Shift+T', can: has, run: () => { if (!edit(`Split ${named()}`, splitElements(bench().elements, bench().timed, bench().playhead, () => freshId('part')))) toast('There is nothing to split here: put the playhead inside an element.') } },
+  { id: 'split-element', title: 'Split the element at the playhead', group: 'Place', keys: 'Shift+T', can: has, run: splitHere },
   { id: 'guides', title: 'Show or hide the safe areas', group: 'View', keys: 'g', run: () => aid({ safe: !bench().aids.safe }) },
   { id: 'rulers', title: 'Show or hide rulers', group: 'View', keys: 'Shift+G', run: () => aid({ rulers: !bench().aids.rulers }) },
   { id: 'grid', title: 'Show or hide the grid', group: 'View', keys: "'", run: () => aid({ grid: bench().aids.grid ? 0 : Math.round(bench().lesson.frame.height / 20) }) },

@@ -18,7 +18,8 @@ const isTyping = (t: EventTarget | null) => t instanceof HTMLElement && (t.match
 export function useKeys(): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
-      if (isTyping(e.target) || bench().panel !== 'none' || e.altKey) return
+      // What a menu or a popover has answered to is not meant for the workbench.
+      if (e.defaultPrevented || isTyping(e.target) || bench().panel !== 'none' || e.altKey) return
       if (document.querySelector('[role=menu]')) return
       const ids = BY_KEY.get(nameOf(e))
       if (!ids) return

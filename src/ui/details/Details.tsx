@@ -74,7 +74,7 @@ function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
 
 function MomentDetails({ moment: m }: { moment: Placed }) {
   const timed = useShown()
-  const hanging = timed.lesson.elements.flatMap((e) => (['start', 'end'] as const).filter((s) => { const edge = e[s]; return edge.on === 'moment' && edge.moment === m.id }).map((s) => ({ e, s })))
+  const hanging = timed.lesson.elements.flatMap((e) => [e, ...e.poses].flatMap((x) => (['start', 'end'] as const).flatMap((s) => { const edge = x[s]; return edge.on === 'moment' && edge.moment === m.id ? [{ key: x.id + s, words: `${x === e ? '' : 'a move of '}${e.name} ${s === 'start' ? 'starts' : x === e ? 'ends' : 'lands'} ${tieSentence(timed, edge)}` }] : [] })))
   return (
     <>
       <div className="flex items-center gap-2 border-b border-edge p-3"><MomentIcon kind={m.kind} size={16} />
@@ -89,7 +89,7 @@ function MomentDetails({ moment: m }: { moment: Placed }) {
       </Section>
       <Section title="What hangs on it">
         {hanging.length === 0 && <p className="text-muted">Nothing yet. Choose a kind above the picture and point at the spot; it starts here.</p>}
-        {hanging.map(({ e, s }) => <p key={e.id + s}>{e.name} {s === 'start' ? 'starts' : 'ends'} {tieSentence(timed, e[s])}</p>)}
+        {hanging.map((h) => <p key={h.key} className="first-letter:uppercase">{h.words}</p>)}
       </Section>
     </>
   )

@@ -4,6 +4,8 @@ import { removePoses, setCurve, setMoveEasing } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { moveWarnings, motionOf, paceOf, poseAt } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
+import { momentName } from '@/core/timing'
+import { actHere } from '../bench/posing'
 import { edit, goTo, setBench, useBench, useShown } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
@@ -21,6 +23,8 @@ export function PoseSection({ element: e }: { element: Element }) {
   const moveEnd = useBench((b) => b.moveEnd)
   const keys = useBench((b) => b.keys)
   const wholePath = useBench((b) => b.wholePath)
+  useBench((b) => b.moment)
+  const hit = actHere().caught
   const { moves } = motionOf(timed, e)
   const { pose, moving } = poseAt(timed, e, playhead)
   const lit = moving && moveEnd === 'end' ? pose + 1 : pose
@@ -47,6 +51,7 @@ export function PoseSection({ element: e }: { element: Element }) {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
+      {hit && <p className="text-xs text-muted" data-testid="hangs-on">A move made here hangs on {momentName(hit.moment.kind, hit.moment.label, hit.edge)}.</p>}
       {moves.length > 0 && (
         <ol className="flex flex-wrap items-center gap-1" aria-label="Poses">
           {Array.from({ length: moves.length + 1 }, (_, n) => (

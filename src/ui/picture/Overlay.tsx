@@ -200,8 +200,8 @@ export function Overlay({ scale }: { scale: number }) {
   return (
     <>
       <svg
-        ref={svg} viewBox={`0 0 ${width} ${height}`} className={`absolute inset-0 size-full overflow-visible ${adding ? 'cursor-crosshair' : ''}`} data-testid="overlay"
-        style={{ touchAction: 'none' }} onDoubleClick={(e) => { const hit = hitAt(timed, bench().playhead, pointOf(e), isFramed()); if (hit?.group) select([hit.id], true); if (hit && 'text' in hit.look) typeText() }} onPointerDown={down} onPointerMove={move} onPointerUp={up}
+        ref={svg} viewBox={`0 0 ${width} ${height}`} className={`absolute inset-0 size-full select-none overflow-visible ${adding ? 'cursor-crosshair' : ''}`} data-testid="overlay"
+        style={{ touchAction: 'none' }} onDragStart={(e) => e.preventDefault()} onPointerCancel={() => { drag.current = null; drawFrom.current = null; tapped.current = null; setDrawn(null); setSnapped(null); tryEdit(null) }} onDoubleClick={(e) => { const hit = hitAt(timed, bench().playhead, pointOf(e), isFramed()); if (hit?.group) select([hit.id], true); if (hit && 'text' in hit.look) typeText() }} onPointerDown={down} onPointerMove={move} onPointerUp={up}
       >
         <Aids px={px} begin={begin} pointOf={pointOf} />
         {single?.x.look.kind === 'zoom' && <path pointerEvents="none" fill="#1b1c1e" fillOpacity={0.55} fillRule="evenodd" d={`M0 0 H${width} V${height} H0 Z ${pathOf(corners(single.box).map((c) => apply(single.matrix, c)))}`} />}

@@ -2,7 +2,7 @@ import { useMemo, useRef } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Catch, Placed } from '@/core/moments'
-import { bench, edit, goTo, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import { bench, edit, goTo, pickMoment, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { MomentIcon } from '../kit/kindIcon'
 import { HEAD_PX, useView } from './view'
 import { Wave } from './Wave'
@@ -29,7 +29,7 @@ export function EventStrip({ from, to, catching, frameAt }: { from: number; to: 
     events.push(m)
   }
   const spoken = timed.lesson.clips.filter((c) => (timed.lesson.media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
-  const pick = (m: Placed) => { setBench({ moment: m.id, elements: [], clips: [], speed: 0 }); goTo(m.frame!) }
+  const pick = (m: Placed) => pickMoment(m.id, m.frame)
   return (
     <>
       <div className="flex h-4 border-t border-edge">

@@ -53,7 +53,9 @@ export function Timeline() {
     box.addEventListener('wheel', wheel, { passive: false })
     return () => { watch.disconnect(); box.removeEventListener('wheel', wheel) }
   }, [])
-  useEffect(() => { if (ready) fitTimeline(bench().timed.length) }, [ready, lessonId])
+  // What first comes into an empty lesson is seen whole.
+  const empty = useBench((b) => b.lesson.clips.length === 0)
+  useEffect(() => { if (ready) fitTimeline(bench().timed.length) }, [ready, lessonId, empty])
   const frameAt = (clientX: number) => {
     const box = scroller.current!
     return Math.round((clientX - box.getBoundingClientRect().left - HEAD_PX + box.scrollLeft) / pxPerFrame - 0.5)

@@ -14,4 +14,4 @@ export function zoomTimeline(factor: number, aroundPx: number, scroller: HTMLEle
   useView.setState({ pxPerFrame: next })
   requestAnimationFrame(() => { scroller.scrollLeft = frame * next - aroundPx })
 }
-export const fitTimeline = (length: number): void => { useView.setState((v) => ({ pxPerFrame: Math.max(0.002, (v.width - 24) / Math.max(1, length)) })) }
+export const fitTimeline = (length: number): void => { useView.setState((v) => ({ pxPerFrame: Math.min(MOST, Math.max(0.002, (v.width - 24) / Math.max(1, length))) })) }
