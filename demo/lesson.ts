@@ -1,7 +1,7 @@
 import { arrowBetween } from '@/core/elements'
 import { emptyLesson, newElement } from '@/core/lesson/make'
 import { lessonLength } from '@/core/lesson/clips'
-import type { Edge, Element, Lesson, Medium } from '@/core/lesson/schema'
+import type { Edge, Element, Lesson, Medium, Pose } from '@/core/lesson/schema'
 import { frameStartUs, secondsToFrames } from '@/core/time'
 import { momentsOf } from '@/core/moments'
 import { remember, resolve } from '@/core/timing'
@@ -54,6 +54,12 @@ export function demoLesson(take: Medium, narration: Medium, trace: Trace, captio
   pointer('arrow-lend', 'Arrow to Lend out', at(click('Lend out').id, -40), at(click('Lend out').id, 10), { x: 1250, y: 720 }, { x: 1030, y: 584 })
   note('callout-due', 'Callout: the due date', 'One week: the due date follows by itself.', at(click('1 week').id, 4), at(word('confirm', 1).id, 6), { x: 1474, y: 560, width: 230 }, { x: 1330, y: 640 })
   note('callout-receipt', 'Callout: the receipt', 'The member gets the same receipt.', at(word('receipt').id, 0, 'end'), at(click('Send by mail').id, 30), { x: 1690, y: 560, width: 400 }, { x: 1404, y: 470 })
+  const outline = newElement(lesson, 'shape', 'outline-page', at(word('condition').id), at(word('scroll').id), { x: 1110, y: 324 })
+  const move = (id: string, said: string, values: Pose['values']): Pose => ({ id, start: { on: 'moment', moment: word(said).id, edge: 'start', offset: -6, last: 0 }, end: { on: 'length', frames: 14 }, easing: 'snappy', values, curve: null })
+  add(outline, {
+    name: 'Outline: what the page shows', width: 490, height: 50, poses: [move('to-accessories', 'accessories', { x: 1092, y: 725, width: 1596, height: 270 }), move('to-history', 'history', { x: 1092, y: 968, width: 1596, height: 176 })],
+    arrival: { how: 'grow', from: 'left', frames: 8, easing: 'overshoot', fades: true }, departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' },
+  })
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
   if (bar.look.kind === 'bar') add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
   remember(lesson, resolve(lesson))

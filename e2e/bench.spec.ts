@@ -88,7 +88,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   await page.keyboard.press('Control+c')
   await goTo(page, 300)
   await page.keyboard.press('Control+v')
-  await expect.poll(async () => (await lessonOf(id)).elements.length).toBe(10)
+  await expect.poll(async () => (await lessonOf(id)).elements.length).toBe(11)
   const lesson = await lessonOf(id)
   expect(resolve(lesson).spans.get(lesson.elements.at(-1)!.id)!.from).toBe(300)
   await page.keyboard.press('Control+d')
@@ -99,7 +99,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   await expect(page.locator('[data-element]')).toHaveCount(0)
   await page.keyboard.press('Control+z')
   await saved(page)
-  expect((await lessonOf(id)).elements).toHaveLength(11)
+  expect((await lessonOf(id)).elements).toHaveLength(12)
 })
 
 test('values are typed and the sentence of a tie is edited; px and % show the same place', async ({ page }) => {

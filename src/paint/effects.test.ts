@@ -6,7 +6,7 @@ import { recolour } from './recolour'
 
 const easel: Easel = {
   takePicture: () => null, stillPicture: () => null,
-  sheet: (w, h) => createCanvas(w, h).getContext('2d') as never, path: (d) => new SkiaPath(d) as never,
+  sheet: (w, h) => createCanvas(w, h).getContext('2d') as never, path: (d) => new SkiaPath(d) as never, drawing: (_key, w, h, draw) => { const c = createCanvas(w, h); draw(c.getContext('2d') as never); return c as never },
 }
 const item = (shapes: Shape[], change: Partial<Item> = {}): Item => ({ element: 'e', matrix: [1, 0, 0, 1, 0, 0], opacity: 1, shapes, bounds: { x: 0, y: 0, w: 80, h: 80 }, ...change })
 const box = (x: number, y: number, w: number, h: number, fill: string): Shape => ({ type: 'path', d: `M${x} ${y} H${x + w} V${y + h} H${x} Z`, fill })
@@ -24,6 +24,10 @@ test('the instants of an open shutter add up: whole where all agree, a share whe
   const at = shown([item([], { instants: [0, 10, 20, 30].map((x) => instant(x)), bounds: { x: 0, y: 19, w: 52, h: 22 } })])
   // Columns 0–9 are covered by one instant of four, 10–19 by two, 20–29 by two, 30–39 by two, 40–49 by one.
   expect([5, 15, 25, 35, 45, 60].map((x) => Math.round((at(x, 30)[0]! / 255) * 4))).toEqual([1, 2, 2, 2, 1, 0])
+  // The very same drawing at each instant is drawn once and laid down; it comes out the same.
+  const shapes = [box(0, 0, 20, 20, '#ffffff')]
+  const once = shown([item([], { instants: [0, 10, 20, 30].map((x) => ({ ...instant(x), shapes, box: { x: -1, y: -1, w: 22, h: 22 } })), bounds: { x: 0, y: 19, w: 52, h: 22 } })])
+  expect([5, 15, 25, 35, 45, 60].map((x) => Math.round((once(x, 30)[0]! / 255) * 4))).toEqual([1, 2, 2, 2, 1, 0])
   const together = shown([item([], { instants: [10, 10, 10].map((x) => instant(x)), bounds: { x: 9, y: 19, w: 22, h: 22 } })])
   expect(together(15, 30)[0]).toBeGreaterThanOrEqual(252)
 })

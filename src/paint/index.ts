@@ -1,2 +1,3 @@
 export * from './paint'
 export * from './recolour'
+export * from './sheets'

@@ -14,6 +14,8 @@ export interface Easel {
   /** A Canvas 2D context of its own, at least so big, clear, for things that are laid down as a whole; the same one each time for the same depth. */
   sheet(width: number, height: number, depth: number): Context
   path(d: string): Path2D
+  /** A drawing of so many pixels, made once for its key and kept for a while. */
+  drawing(key: string, width: number, height: number, draw: (sheet: Context) => void): Drawable
 }
 
 /** Draws a display list so that its whole picture fills `width` × `height` pixels of the context. */
@@ -49,10 +51,41 @@ function paintItem(ctx: Context, item: Item, pen: Pen, origin: Origin, depth: nu
 
 /** The instants of an open shutter, added up in equal parts; where all agree, the sum is the thing itself. */
 function mixInstants(ctx: Context, instants: Item[], pen: Pen, origin: Origin, depth: number): void {
+  const [first] = instants
+  if (first!.box && instants.every((i) => i.shapes === first!.shapes && !i.blurPx && i.clip?.x === first!.clip?.x && i.clip?.y === first!.clip?.y && i.clip?.w === first!.clip?.w && i.clip?.h === first!.clip?.h)) {
+    mixPlaces(ctx, instants, pen, origin)
+    return
+  }
   for (const instant of instants) {
     const share = instant.opacity / instants.length
     onSheet(ctx, instant, pen, origin, depth, share, instant.blurPx ? `blur(${instant.blurPx * pen.scale}px)` : null, (sheet, at) => paintShapes(sheet, instant, pen, at, 1), 'lighter')
   }
+}
+
+/** Scales at which a drawing is kept, a quarter of an octave apart: what is needed depends on the frame alone, not on what was shown before. */
+const steppedUp = (k: number): number => 2 ** (Math.ceil(Math.log2(Math.max(k, 1 / 64)) * 4 - 1e-6) / 4)
+
+/** One drawing at several places: drawn once, upright, and laid down at each. */
+function mixPlaces(ctx: Context, instants: Item[], pen: Pen, origin: Origin): void {
+  const { scale } = pen
+  const one = instants[0]!
+  const k = steppedUp(Math.max(...instants.map(({ matrix: [a, b, c, d] }) => Math.max(Math.hypot(a, b), Math.hypot(c, d)))) * scale)
+  const box = one.clip ?? one.box!
+  const w = Math.ceil(box.w * k)
+  const h = Math.ceil(box.h * k)
+  if (w <= 0 || h <= 0) return
+  const drawing = pen.easel.drawing(`${k} ${box.x} ${box.y} ${w} ${h} ${JSON.stringify(one.shapes)}`, w, h, (sheet) => {
+    paintShapes(sheet, { ...one, matrix: [k, 0, 0, k, -box.x * k, -box.y * k], clip: undefined }, { ...pen, scale: 1 }, { x: 0, y: 0 }, 1)
+  })
+  ctx.globalCompositeOperation = 'lighter'
+  ctx.imageSmoothingEnabled = true
+  ctx.imageSmoothingQuality = 'low'
+  for (const { matrix: [a, b, c, d, e, f], opacity } of instants) {
+    ctx.setTransform(a * scale, b * scale, c * scale, d * scale, (e - origin.x) * scale, (f - origin.y) * scale)
+    ctx.globalAlpha = opacity / instants.length
+    ctx.drawImage(drawing, 0, 0, w, h, box.x, box.y, w / k, h / k)
+  }
+  ctx.globalCompositeOperation = 'source-over'
 }
 
 /** Draws onto a sheet and lays that down once, so that overlapping parts do not show through each other. */

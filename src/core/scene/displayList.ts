@@ -20,6 +20,8 @@ export interface Item {
   shapes: Shape[]
   /** What it may cover, in pixels of the picture. */
   bounds: Rect
+  /** The same in its own pixels, before any blur; of the instants of an open shutter. */
+  box?: Rect
   /** Only what lies in this rectangle of its own pixels is seen. */
   clip?: Rect
   /** Pixels of the picture by which it is blurred. */

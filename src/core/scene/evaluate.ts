@@ -60,20 +60,33 @@ function takesAt(lesson: Lesson, frame: number, framing: Matrix): TakeLayer[] {
 
 /** How far something must move within an open shutter to be blurred, in pixels of the picture. */
 const STILL_PX = 0.2
+/** How far apart two instants may be, in pixels of the picture, before the steps between them show. */
+const STEP_PX = 2
 
 function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, blurred: boolean): Item[] {
   const { motionBlur } = timed.lesson
   const still = itemsAt(e, span, frame, timed, framing)
   if (!blurred || !motionBlur.on || !e.motionBlur || still.length !== 1 || still[0]!.shapes.some((s) => s.type === 'below') || !canMove(timed, e)) return still
   const open = motionBlur.shutter / 360
-  const n = motionBlur.samples
-  const times = Array.from({ length: n }, (_, i) => Math.min(span.to - 1e-3, Math.max(span.from, frame + open * ((i + 0.5) / n - 0.5))))
-  const first = itemsAt(e, span, times[0]!, timed, framing)[0]
-  const last = itemsAt(e, span, times[n - 1]!, timed, framing)[0]
+  const at = (share: number) => itemsAt(e, span, Math.min(span.to - 1e-3, Math.max(span.from, frame + open * (share - 0.5))), timed, framing, true)
+  const opens = at(0)[0]
+  const shuts = at(1)[0]
   const own = still[0]!
-  if (!first || !last || (apart(first, own) < STILL_PX && apart(own, last) < STILL_PX)) return still
-  const instants = times.flatMap((t, i) => (i === 0 ? [first] : i === n - 1 ? [last] : itemsAt(e, span, t, timed, framing)))
+  if (!opens || !shuts || (apart(opens, own) < STILL_PX && apart(own, shuts) < STILL_PX)) return still
+  // No more instants than it takes for the steps between them not to be seen.
+  const n = Math.min(motionBlur.samples, Math.max(3, Math.ceil((apart(opens, own) + apart(own, shuts)) / STEP_PX) + 1))
+  const instants = Array.from({ length: n }, (_, i) => at((i + 0.5) / n)).flat()
+  const first = instants[0]!
+  // What looks the same is the same drawing, so that it has to be drawn once.
+  for (const i of instants) if (i !== first && alike(i.shapes, first.shapes)) i.shapes = first.shapes
   return [{ element: e.id, matrix: IDENTITY, opacity: 1, shapes: [], bounds: instants.map((i) => i.bounds).reduce(union), instants }]
+}
+/** Whether two pieces of plain data are equal. */
+function alike(a: unknown, b: unknown): boolean {
+  if (a === b) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  const keys = Object.keys(a) as (keyof typeof a)[]
+  return keys.length === Object.keys(b).length && keys.every((k) => alike(a[k], b[k]))
 }
 /** How far the corners of what an item covers are from those of another. */
 function apart(a: Item, b: Item): number {
@@ -88,7 +101,7 @@ function canMove(timed: Timed, e: Element): boolean {
   return e.poses.length > 0 || passes(e.arrival.how) || passes(e.departure.how) || (e.rides?.on !== null && e.rides !== null && timed.spans.has(e.rides.on))
 }
 
-function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix): Item[] {
+function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, instant = false): Item[] {
   const placement = placementOf(timed, e, frame, framing)
   if (!placement) return []
   const { element } = placement
@@ -105,7 +118,7 @@ function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: M
     let bounds = boundsOf(matrix, clip ?? d.box)
     const blurPx = (element.blurPx + (d.blurPx ?? 0)) * Math.hypot(framing[0], framing[1])
     if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))
-    if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })) out.push({ element: e.id, matrix, opacity, shapes: d.shapes, bounds, ...(clip && { clip }), ...(blurPx > 0 && { blurPx }) })
+    if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })) out.push({ element: e.id, matrix, opacity, shapes: d.shapes, bounds, ...(instant && { box: d.box }), ...(clip && { clip }), ...(blurPx > 0 && { blurPx }) })
   }
   return out
 }

@@ -17,15 +17,18 @@ test('motion blur draws a thing at even instants while the shutter is open, cent
   const lesson = blurring()
   lesson.elements = [runner(lesson)]
   const [item] = items(lesson, 120)
-  // Half a frame at ten pixels a frame, in five instants of a tenth of a frame each.
-  expect(item!.instants!.map((i) => Math.round(i.matrix[4] * 100) / 100)).toEqual([598, 599, 600, 601, 602])
+  // Half a frame at ten pixels a frame are five pixels: three steps of two pixels at most, four instants.
+  expect(item!.instants!.map((i) => Math.round(i.matrix[4] * 100) / 100)).toEqual([598.13, 599.38, 600.63, 601.88])
   expect(item!.bounds.x).toBeCloseTo(Math.min(...item!.instants!.map((i) => i.bounds.x)), 6)
 })
 test('what stands still, does not follow the blur, or is looked at without it, is drawn once', () => {
   const lesson = blurring()
   lesson.elements = [runner(lesson), shape(lesson, 'still')]
   expect(items(lesson, 160).every((i) => i.instants === undefined)).toBe(true)
-  expect(items(lesson, 120).map((i) => i.instants?.length)).toEqual([5, undefined])
+  expect(items(lesson, 120).map((i) => i.instants?.length)).toEqual([4, undefined])
+  lesson.motionBlur = { on: true, shutter: 180, samples: 3 }
+  expect(items(lesson, 120)[0]!.instants).toHaveLength(3)
+  lesson.motionBlur = { on: true, shutter: 180, samples: 5 }
   expect(items(lesson, 120, false).map((i) => i.instants)).toEqual([undefined, undefined])
   lesson.elements = [runner(lesson, { motionBlur: false })]
   expect(items(lesson, 120)[0]!.instants).toBeUndefined()

@@ -2,7 +2,7 @@ import { createCanvas, loadImage, Path2D as SkiaPath, type Canvas, type Image, t
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Swap, TakeLayer } from '@/core/scene'
-import { recolour, swapKey, type Drawable, type Easel } from '@/paint'
+import { drawingStore, recolour, sheetPool, swapKey, type Drawable, type Easel } from '@/paint'
 
 /** Skia's context, as paint sees it. */
 export const asContext = (ctx: SKRSContext2D): CanvasRenderingContext2D => ctx as unknown as CanvasRenderingContext2D
@@ -20,7 +20,6 @@ export async function loadStills(lesson: Lesson, root: string): Promise<Map<stri
 export function skiaEasel(stills: Map<string, Image>, takes: (layer: TakeLayer) => Canvas | Image | null): Easel {
   const paths = new Map<string, Path2D>()
   const swapped = new Map<string, Canvas>()
-  const sheets: (Canvas | undefined)[] = []
   const recoloured = (media: string, swap: Swap): Canvas | null => {
     const image = stills.get(media)
     if (!image) return null
@@ -41,15 +40,8 @@ export function skiaEasel(stills: Map<string, Image>, takes: (layer: TakeLayer) 
   return {
     takePicture: (layer) => takes(layer) as unknown as Drawable | null,
     stillPicture: (media, swap) => (swap ? recoloured(media, swap) : (stills.get(media) ?? null)) as unknown as Drawable | null,
-    sheet(w, h, depth) {
-      let canvas = sheets[depth]
-      if (!canvas || canvas.width < w || canvas.height < h) sheets[depth] = canvas = createCanvas(Math.max(w, canvas?.width ?? 0), Math.max(h, canvas?.height ?? 0))
-      const ctx = canvas.getContext('2d')
-      ctx.setTransform(1, 0, 0, 1, 0, 0)
-      ctx.globalAlpha = 1
-      ctx.clearRect(0, 0, w, h)
-      return asContext(ctx)
-    },
+    drawing: drawingStore((w, h) => asContext(createCanvas(w, h).getContext('2d'))),
+    sheet: sheetPool((w, h) => asContext(createCanvas(w, h).getContext('2d'))),
     path(d) {
       let p = paths.get(d)
       if (!p) {

@@ -1,13 +1,19 @@
 import { framesPerSecond } from '@/core/time'
 import { evaluate, type DisplayList, type Swap, type TakeLayer } from '@/core/scene'
 import type { Timed } from '@/core/timing'
-import { paint, recolour, swapKey, type Easel } from '@/paint'
+import { drawingStore, paint, recolour, sheetPool, swapKey, type Easel } from '@/paint'
 import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
 import { SoundPlayer } from './sound'
 import { TakeReader } from './takeReader'
 
 const mediaUrl = (file: string) => `/${file}`
 const SHARP = ' sharp'
+function newContext(width: number, height: number): CanvasRenderingContext2D {
+  const canvas = document.createElement('canvas')
+  canvas.width = width
+  canvas.height = height
+  return canvas.getContext('2d')!
+}
 const clipOf = (key: string) => key.replace(SHARP, '')
 /** A playhead that rests this long gets the take itself, not its small copy. */
 const SHARP_AFTER_MS = 160
@@ -38,7 +44,8 @@ export class Player {
   private readonly stills = new Map<string, HTMLImageElement>()
   private readonly paths = new Map<string, Path2D>()
   private readonly swapped = new Map<string, HTMLCanvasElement>()
-  private readonly sheets: (CanvasRenderingContext2D | undefined)[] = []
+  private readonly sheets = sheetPool(newContext)
+  private readonly drawings = drawingStore(newContext)
   private readonly sound = new SoundPlayer(mediaUrl)
   private readonly context: CanvasRenderingContext2D
   private readonly unsubscribe: () => void
@@ -164,19 +171,7 @@ export class Player {
     return {
       takePicture: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
       stillPicture: (media, swap) => (swap ? this.recoloured(media, swap, timed) : this.still(media, timed)),
-      sheet: (w, h, depth) => {
-        let sheet = this.sheets[depth]
-        if (!sheet || sheet.canvas.width < w || sheet.canvas.height < h) {
-          const c = document.createElement('canvas')
-          c.width = Math.max(w, sheet?.canvas.width ?? 0)
-          c.height = Math.max(h, sheet?.canvas.height ?? 0)
-          this.sheets[depth] = sheet = c.getContext('2d')!
-        }
-        sheet.setTransform(1, 0, 0, 1, 0, 0)
-        sheet.globalAlpha = 1
-        sheet.clearRect(0, 0, w, h)
-        return sheet
-      },
+      sheet: this.sheets, drawing: this.drawings,
       path: (d) => {
         let p = this.paths.get(d)
         if (!p) {

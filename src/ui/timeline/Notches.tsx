@@ -29,13 +29,14 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
   const { pxPerFrame } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
   const keys = useBench((b) => b.keys)
-  const playhead = useBench((b) => b.playhead)
-  const moveEnd = useBench((b) => b.moveEnd)
+  // Only when another pose comes into force is there something to draw again.
+  const lit = useBench((b) => {
+    const now = poseAt(timed, e, b.playhead)
+    return now.moving && b.moveEnd === 'end' ? now.pose + 1 : now.pose
+  })
   const drag = useRef<{ move: Move; part: Part; grabbed: number; change: Edit | null; cancelled: boolean } | null>(null)
   if (e.poses.length === 0) return null
   const { moves } = motionOf(timed, e)
-  const now = poseAt(timed, e, playhead)
-  const lit = now.moving && moveEnd === 'end' ? now.pose + 1 : now.pose
   const x = (frame: number) => (frame - span.from) * pxPerFrame
 
   const changeFor = (part: Part, move: Move, by: number, loose: boolean): { change: Edit; hit: Catch | null } => {

@@ -1,0 +1,56 @@
+type Context = CanvasRenderingContext2D
+
+const STEP = 128
+const MOST_PIXELS = 24_000_000
+
+/**
+ * Drawings that are made once for their key; those used last are kept.
+ *
+ * @param make a new clear context of that many pixels
+ */
+export function drawingStore(make: (width: number, height: number) => Context): (key: string, width: number, height: number, draw: (sheet: Context) => void) => CanvasImageSource {
+  const kept = new Map<string, Context>()
+  let pixels = 0
+  return (key, width, height, draw) => {
+    let sheet = kept.get(key)
+    if (sheet) kept.delete(key)
+    else {
+      sheet = make(width, height)
+      draw(sheet)
+      pixels += width * height
+      for (const [old, s] of kept) {
+        if (pixels <= MOST_PIXELS) break
+        kept.delete(old)
+        pixels -= s.canvas.width * s.canvas.height
+      }
+    }
+    kept.set(key, sheet)
+    return sheet.canvas
+  }
+}
+
+/**
+ * Clear drawing sheets to be had again and again, the same one for a size and a depth. A canvas that was drawn from is copied whole when it is
+ * drawn on next, so sheets are hardly larger than what is asked for.
+ *
+ * @param make a new context of that many pixels
+ */
+export function sheetPool(make: (width: number, height: number) => Context): (width: number, height: number, depth: number) => Context {
+  const sheets = new Map<string, Context>()
+  let pixels = 0
+  return (width, height, depth) => {
+    const w = Math.ceil(width / STEP) * STEP
+    const h = Math.ceil(height / STEP) * STEP
+    const key = `${depth} ${w} ${h}`
+    let sheet = sheets.get(key)
+    if (!sheet) {
+      if (pixels + w * h > MOST_PIXELS) { sheets.clear(); pixels = 0 }
+      pixels += w * h
+      sheets.set(key, (sheet = make(w, h)))
+    }
+    sheet.setTransform(1, 0, 0, 1, 0, 0)
+    sheet.globalAlpha = 1
+    sheet.clearRect(0, 0, width, height)
+    return sheet
+  }
+}
