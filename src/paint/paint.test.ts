@@ -10,7 +10,7 @@ const picture = createCanvas(4, 4)
 }
 const easel: Easel = {
   takePicture: (l) => (l.clip === 'missing' ? null : (picture as never)), stillPicture: () => picture as never,
-  sheet: (w, h) => createCanvas(w, h).getContext('2d') as never, path: (d) => new SkiaPath(d) as never, drawing: (_key, w, h, draw) => { const c = createCanvas(w, h); draw(c.getContext('2d') as never); return c as never },
+  sheet: (w, h) => createCanvas(w, h).getContext('2d') as never, path: (d) => new SkiaPath(d) as never,
 }
 const item = (shapes: Shape[], change: Partial<Item> = {}): Item => ({ element: 'e', matrix: [1, 0, 0, 1, 0, 0], opacity: 1, shapes, bounds: { x: 0, y: 0, w: 40, h: 40 }, ...change })
 const box = (x: number, y: number, w: number, h: number, fill: string): Shape => ({ type: 'path', d: `M${x} ${y} H${x + w} V${y + h} H${x} Z`, fill })

@@ -1,4 +1,4 @@
-import type { DisplayList, Gradient, Item, Rect, Shape, TakeLayer } from '@/core/scene'
+import { apply, corners, type DisplayList, type Gradient, type Item, type Rect, type Shape, type TakeLayer } from '@/core/scene'
 import { layBlocks } from './blocks'
 
 /** What paint draws from: a still, a decoded frame, a canvas. */
@@ -14,8 +14,6 @@ export interface Easel {
   /** A Canvas 2D context of its own, at least so big, clear, for things that are laid down as a whole; the same one each time for the same depth. */
   sheet(width: number, height: number, depth: number): Context
   path(d: string): Path2D
-  /** A drawing of so many pixels, made once for its key and kept for a while. */
-  drawing(key: string, width: number, height: number, draw: (sheet: Context) => void): Drawable
 }
 
 /** Draws a display list so that its whole picture fills `width` × `height` pixels of the context. */
@@ -51,40 +49,87 @@ function paintItem(ctx: Context, item: Item, pen: Pen, origin: Origin, depth: nu
 
 /** The instants of an open shutter, added up in equal parts; where all agree, the sum is the thing itself. */
 function mixInstants(ctx: Context, instants: Item[], pen: Pen, origin: Origin, depth: number): void {
-  const [first] = instants
-  if (first!.box && instants.every((i) => i.shapes === first!.shapes && !i.blurPx && i.clip?.x === first!.clip?.x && i.clip?.y === first!.clip?.y && i.clip?.w === first!.clip?.w && i.clip?.h === first!.clip?.h)) {
-    mixPlaces(ctx, instants, pen, origin)
-    return
-  }
-  for (const instant of instants) {
+  const by = displacements(instants)
+  const middle = instants[instants.length >> 1]!
+  if (by && instants.every((i) => i.shapes === middle.shapes)) { mixPlaces(ctx, instants, by, pen, origin, depth); return }
+  const shared = by ? sharedParts(instants, middle, pen, depth + 1) : []
+  const { scale } = pen
+  instants.forEach((instant, i) => {
     const share = instant.opacity / instants.length
-    onSheet(ctx, instant, pen, origin, depth, share, instant.blurPx ? `blur(${instant.blurPx * pen.scale}px)` : null, (sheet, at) => paintShapes(sheet, instant, pen, at, 1), 'lighter')
-  }
+    onSheet(ctx, instant, pen, origin, depth, share, instant.blurPx ? `blur(${instant.blurPx * pen.scale}px)` : null, (sheet, at) => {
+      if (shared.length === 0) { paintShapes(sheet, instant, pen, at, 1); return }
+      instant.shapes.forEach((shape, n) => {
+        const part = shared[n]
+        if (part) layDown(sheet, part, part.x + by![i]!.x - at.x, part.y + by![i]!.y - at.y, scale)
+        else paintShapes(sheet, { ...instant, shapes: [shape] }, pen, at, 1)
+      })
+    }, 'lighter')
+  })
 }
 
-/** Scales at which a drawing is kept, a quarter of an octave apart: what is needed depends on the frame alone, not on what was shown before. */
-const steppedUp = (k: number): number => 2 ** (Math.ceil(Math.log2(Math.max(k, 1 / 64)) * 4 - 1e-6) / 4)
-
-/** One drawing at several places: drawn once, upright, and laid down at each. */
-function mixPlaces(ctx: Context, instants: Item[], pen: Pen, origin: Origin): void {
-  const { scale } = pen
-  const one = instants[0]!
-  const k = steppedUp(Math.max(...instants.map(({ matrix: [a, b, c, d] }) => Math.max(Math.hypot(a, b), Math.hypot(c, d)))) * scale)
-  const box = one.clip ?? one.box!
-  const w = Math.ceil(box.w * k)
-  const h = Math.ceil(box.h * k)
-  if (w <= 0 || h <= 0) return
-  const drawing = pen.easel.drawing(`${k} ${box.x} ${box.y} ${w} ${h} ${JSON.stringify(one.shapes)}`, w, h, (sheet) => {
-    paintShapes(sheet, { ...one, matrix: [k, 0, 0, k, -box.x * k, -box.y * k], clip: undefined }, { ...pen, scale: 1 }, { x: 0, y: 0 }, 1)
+/** A part of a drawing that all instants share, drawn once; `x`, `y`: where its top left lies on the picture at the middle instant. */
+interface Part { canvas: Context['canvas']; x: number; y: number; w: number; h: number }
+/** Paths so long that drawing them once and laying the picture down is quicker: text, above all. */
+const LONG_PATH = 600
+function sharedParts(instants: Item[], middle: Item, pen: Pen, depth: number): (Part | null)[] {
+  if (middle.clip) return []
+  return middle.shapes.map((shape, n) => {
+    if (shape.type !== 'path' || shape.d.length < LONG_PATH || shape.shadow || instants.some((i) => i.shapes[n] !== shape)) return null
+    const at = { x: Math.floor(middle.bounds.x), y: Math.floor(middle.bounds.y) }
+    const w = Math.ceil((middle.bounds.w + 2) * pen.scale)
+    const h = Math.ceil((middle.bounds.h + 2) * pen.scale)
+    const sheet = pen.easel.sheet(w, h, depth + n)
+    paintShapes(sheet, { ...middle, shapes: [shape] }, pen, at, 1)
+    return { canvas: sheet.canvas, x: at.x, y: at.y, w, h }
   })
-  ctx.globalCompositeOperation = 'lighter'
+}
+/** Lays a part down with its top left at a point of the sheet, in pixels of the picture, to the nearest pixel. */
+function layDown(ctx: Context, part: Part, x: number, y: number, scale: number): void {
+  ctx.setTransform(1, 0, 0, 1, 0, 0)
+  ctx.globalAlpha = 1
+  ctx.imageSmoothingEnabled = false
+  ctx.drawImage(part.canvas, 0, 0, part.w, part.h, Math.round(x * scale), Math.round(y * scale), part.w, part.h)
   ctx.imageSmoothingEnabled = true
-  ctx.imageSmoothingQuality = 'low'
-  for (const { matrix: [a, b, c, d, e, f], opacity } of instants) {
-    ctx.setTransform(a * scale, b * scale, c * scale, d * scale, (e - origin.x) * scale, (f - origin.y) * scale)
-    ctx.globalAlpha = opacity / instants.length
-    ctx.drawImage(drawing, 0, 0, w, h, box.x, box.y, w / k, h / k)
+}
+
+/** How far the corners of one drawing may stand off, turned and grown while it travels, before it is not the same drawing any more; pixels of the picture. */
+const SAME_PX = 1.5
+/** By how much each instant is only displaced from the middle one; null where they turn or grow as well. */
+function displacements(instants: Item[]): { x: number; y: number }[] | null {
+  const middle = instants[instants.length >> 1]!
+  const { box } = middle
+  if (!box) return null
+  const c = { x: box.x + box.w / 2, y: box.y + box.h / 2 }
+  const spots = [c, ...corners(box)].map((p) => ({ p, at: apply(middle.matrix, p) }))
+  const out: { x: number; y: number }[] = []
+  for (const i of instants) {
+    if (i.blurPx || i.clip?.x !== middle.clip?.x || i.clip?.y !== middle.clip?.y || i.clip?.w !== middle.clip?.w || i.clip?.h !== middle.clip?.h) return null
+    const by = apply(i.matrix, c)
+    by.x -= spots[0]!.at.x
+    by.y -= spots[0]!.at.y
+    for (const { p, at } of spots) { const q = apply(i.matrix, p); if (Math.hypot(q.x - at.x - by.x, q.y - at.y - by.y) > SAME_PX) return null }
+    out.push(by)
   }
+  return out
+}
+/** One drawing that only travels: drawn once, at the middle of its way, and laid down at each instant to the nearest pixel. */
+function mixPlaces(ctx: Context, instants: Item[], by: { x: number; y: number }[], pen: Pen, origin: Origin, depth: number): void {
+  const { scale } = pen
+  const middle = instants[instants.length >> 1]!
+  const x = Math.floor((middle.bounds.x - origin.x) * scale)
+  const y = Math.floor((middle.bounds.y - origin.y) * scale)
+  const w = Math.ceil(middle.bounds.w * scale) + 2
+  const h = Math.ceil(middle.bounds.h * scale) + 2
+  const sheet = pen.easel.sheet(w, h, depth)
+  paintShapes(sheet, middle, pen, { x: origin.x + x / scale, y: origin.y + y / scale }, 1)
+  ctx.setTransform(1, 0, 0, 1, 0, 0)
+  ctx.globalCompositeOperation = 'lighter'
+  ctx.imageSmoothingEnabled = false
+  instants.forEach(({ opacity }, i) => {
+    ctx.globalAlpha = opacity / instants.length
+    ctx.drawImage(sheet.canvas, 0, 0, w, h, x + Math.round(by[i]!.x * scale), y + Math.round(by[i]!.y * scale), w, h)
+  })
+  ctx.imageSmoothingEnabled = true
   ctx.globalCompositeOperation = 'source-over'
 }
 

@@ -4,32 +4,6 @@ const STEP = 128
 const MOST_PIXELS = 24_000_000
 
 /**
- * Drawings that are made once for their key; those used last are kept.
- *
- * @param make a new clear context of that many pixels
- */
-export function drawingStore(make: (width: number, height: number) => Context): (key: string, width: number, height: number, draw: (sheet: Context) => void) => CanvasImageSource {
-  const kept = new Map<string, Context>()
-  let pixels = 0
-  return (key, width, height, draw) => {
-    let sheet = kept.get(key)
-    if (sheet) kept.delete(key)
-    else {
-      sheet = make(width, height)
-      draw(sheet)
-      pixels += width * height
-      for (const [old, s] of kept) {
-        if (pixels <= MOST_PIXELS) break
-        kept.delete(old)
-        pixels -= s.canvas.width * s.canvas.height
-      }
-    }
-    kept.set(key, sheet)
-    return sheet.canvas
-  }
-}
-
-/**
  * Clear drawing sheets to be had again and again, the same one for a size and a depth. A canvas that was drawn from is copied whole when it is
  * drawn on next, so sheets are hardly larger than what is asked for.
  *

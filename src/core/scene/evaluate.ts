@@ -78,7 +78,11 @@ function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: M
   const instants = Array.from({ length: n }, (_, i) => at((i + 0.5) / n)).flat()
   const first = instants[0]!
   // What looks the same is the same drawing, so that it has to be drawn once.
-  for (const i of instants) if (i !== first && alike(i.shapes, first.shapes)) i.shapes = first.shapes
+  for (const i of instants) {
+    if (i === first) continue
+    i.shapes = i.shapes.map((s, n) => (alike(s, first.shapes[n]) ? first.shapes[n]! : s))
+    if (i.shapes.length === first.shapes.length && i.shapes.every((s, n) => s === first.shapes[n])) i.shapes = first.shapes
+  }
   return [{ element: e.id, matrix: IDENTITY, opacity: 1, shapes: [], bounds: instants.map((i) => i.bounds).reduce(union), instants }]
 }
 /** Whether two pieces of plain data are equal. */

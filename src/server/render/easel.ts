@@ -2,7 +2,7 @@ import { createCanvas, loadImage, Path2D as SkiaPath, type Canvas, type Image, t
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Swap, TakeLayer } from '@/core/scene'
-import { drawingStore, recolour, sheetPool, swapKey, type Drawable, type Easel } from '@/paint'
+import { recolour, sheetPool, swapKey, type Drawable, type Easel } from '@/paint'
 
 /** Skia's context, as paint sees it. */
 export const asContext = (ctx: SKRSContext2D): CanvasRenderingContext2D => ctx as unknown as CanvasRenderingContext2D
@@ -40,7 +40,6 @@ export function skiaEasel(stills: Map<string, Image>, takes: (layer: TakeLayer) 
   return {
     takePicture: (layer) => takes(layer) as unknown as Drawable | null,
     stillPicture: (media, swap) => (swap ? recoloured(media, swap) : (stills.get(media) ?? null)) as unknown as Drawable | null,
-    drawing: drawingStore((w, h) => asContext(createCanvas(w, h).getContext('2d'))),
     sheet: sheetPool((w, h) => asContext(createCanvas(w, h).getContext('2d'))),
     path(d) {
       let p = paths.get(d)

@@ -1,7 +1,7 @@
 import { framesPerSecond } from '@/core/time'
 import { evaluate, type DisplayList, type Swap, type TakeLayer } from '@/core/scene'
 import type { Timed } from '@/core/timing'
-import { drawingStore, paint, recolour, sheetPool, swapKey, type Easel } from '@/paint'
+import { paint, recolour, sheetPool, swapKey, type Easel } from '@/paint'
 import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
 import { SoundPlayer } from './sound'
 import { TakeReader } from './takeReader'
@@ -45,7 +45,6 @@ export class Player {
   private readonly paths = new Map<string, Path2D>()
   private readonly swapped = new Map<string, HTMLCanvasElement>()
   private readonly sheets = sheetPool(newContext)
-  private readonly drawings = drawingStore(newContext)
   private readonly sound = new SoundPlayer(mediaUrl)
   private readonly context: CanvasRenderingContext2D
   private readonly unsubscribe: () => void
@@ -171,7 +170,7 @@ export class Player {
     return {
       takePicture: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
       stillPicture: (media, swap) => (swap ? this.recoloured(media, swap, timed) : this.still(media, timed)),
-      sheet: this.sheets, drawing: this.drawings,
+      sheet: this.sheets,
       path: (d) => {
         let p = this.paths.get(d)
         if (!p) {
