@@ -14,6 +14,8 @@ export interface Easel {
   /** A Canvas 2D context of its own, at least so big, clear, for things that are laid down as a whole; the same one each time for the same depth. */
   sheet(width: number, height: number, depth: number): Context
   path(d: string): Path2D
+  /** While it plays: pictures are made smaller in the quickest way. */
+  quick?: boolean
 }
 
 /** Draws a display list so that its whole picture fills `width` × `height` pixels of the context. */
@@ -25,7 +27,7 @@ export function paint(ctx: Context, list: DisplayList, easel: Easel, width = lis
   ctx.fillRect(0, 0, list.width, list.height)
   for (const layer of list.takes) {
     const source = easel.takePicture(layer)
-    if (source) drawPicture(ctx, source, layer.dest, scale)
+    if (source) drawPicture(ctx, source, layer.dest, scale, easel.quick)
   }
   paintItems(ctx, list.items, easel, scale, { x: 0, y: 0 }, list)
 }
@@ -172,7 +174,7 @@ function paintShapes(ctx: Context, item: Item, pen: Pen, origin: Origin, alpha: 
       case 'path': paintPath(ctx, shape, pen.easel, scale * Math.hypot(a, b)); break
       case 'picture': {
         const source = pen.easel.stillPicture(shape.media, shape.swap)
-        if (source) drawPicture(ctx, source, shape, scale * Math.hypot(a, b))
+        if (source) drawPicture(ctx, source, shape, scale * Math.hypot(a, b), pen.easel.quick)
         break
       }
       case 'below': paintBelow(ctx, shape, item, pen, origin); break
@@ -210,10 +212,10 @@ function gradientOf(ctx: Context, g: Gradient): CanvasGradient {
   return out
 }
 
-function drawPicture(ctx: Context, source: Drawable, dest: Rect, scale: number): void {
+function drawPicture(ctx: Context, source: Drawable, dest: Rect, scale: number, quick = false): void {
   const natural = (source as { displayWidth?: number }).displayWidth ?? (source as { width: number }).width
   ctx.imageSmoothingEnabled = true
-  ctx.imageSmoothingQuality = dest.w * scale < natural * 0.75 ? 'medium' : 'low'
+  ctx.imageSmoothingQuality = !quick && dest.w * scale < natural * 0.75 ? 'medium' : 'low'
   ctx.drawImage(source, dest.x, dest.y, dest.w, dest.h)
 }
 

@@ -2,11 +2,11 @@ import { mkdtempSync, existsSync, readdirSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { applyEdit, elementAt, addElement, takeOut } from '@/core/edits'
-import type { Lesson } from '@/core/lesson/schema'
+import type { Element, Lesson } from '@/core/lesson/schema'
 import { evaluate } from '@/core/scene'
 import { resolve } from '@/core/timing'
 import { clip } from '@/core/testing/lessons'
-import { emptyLesson } from '@/core/lesson/make'
+import { emptyLesson, newElement } from '@/core/lesson/make'
 import { writeDemo } from '../ingest/demo'
 import { hashOf, processFile } from '../ingest/process'
 import { mustRun } from '../run'
@@ -81,6 +81,27 @@ test('the decoded export and the server’s own picture of a frame agree: PSNR a
     let sum = 0
     for (let i = 0; i < 1920 * 1080; i++) for (let c = 0; c < 3; c++) sum += (rgba[i * 4 + c]! - shown[i * 3 + c]!) ** 2
     expect(10 * Math.log10((255 * 255) / (sum / shown.length))).toBeGreaterThan(38)
+  }
+})
+test('so they do where the picture below is read and things are blurred by their motion; a cover’s blocks hide the same in both', async () => {
+  const frame = { width: W, height: H }
+  const lesson: Lesson = { ...base, motionBlur: { on: true, shutter: 180, samples: 8 } }
+  const put = (kind: 'cover' | 'dim' | 'shape' | 'spotlight', change: Partial<Element>): Element => {
+    const e = newElement(lesson, kind, `${kind}${change.x ?? ''}`, { on: 'loose', frame: 0 }, { on: 'length', frames: 120 })
+    return { ...e, track: 'elements-1', ...change, look: { ...e.look, ...change.look } as Element['look'] }
+  }
+  lesson.elements = [
+    put('dim', { x: frame.width / 2, y: frame.height / 2 }),
+    put('cover', { x: 200, y: 120, width: 150, height: 80, look: { ...newElement(lesson, 'cover', 'c', { on: 'loose', frame: 0 }, { on: 'length', frames: 9 }).look, how: 'blocks' } as Element['look'] }),
+    put('shape', { x: 60, y: 250, width: 120, height: 60, poses: [{ id: 'p', start: { on: 'start', frames: 0 }, end: { on: 'start', frames: 60 }, easing: 'linear', values: { x: 560, rotation: 40 }, curve: null }], look: { ...newElement(lesson, 'shape', 's', { on: 'loose', frame: 0 }, { on: 'length', frames: 9 }).look, fill: '#f4c20d' } as Element['look'] }),
+  ]
+  await exportVideo(lesson, dir, at('blurred.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
+  const all = await frames(at('blurred.mp4'))
+  for (const n of [0, 5]) {
+    const rgba = (await renderFrame(lesson, dir, 20 + n)).data()
+    let sum = 0
+    for (let i = 0; i < W * H; i++) for (let c = 0; c < 3; c++) sum += (rgba[i * 4 + c]! - all[n]![i * 3 + c]!) ** 2
+    expect(10 * Math.log10((255 * 255) / (sum / all[n]!.length))).toBeGreaterThan(38)
   }
 })
 test('a passage holds exactly its frames, and its sound is as long; another size keeps the shape', async () => {

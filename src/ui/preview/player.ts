@@ -3,6 +3,7 @@ import { evaluate, type DisplayList, type Swap, type TakeLayer } from '@/core/sc
 import type { Timed } from '@/core/timing'
 import { paint, recolour, sheetPool, swapKey, type Easel } from '@/paint'
 import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
+import { Pace } from './pace'
 import { SoundPlayer } from './sound'
 import { TakeReader } from './takeReader'
 
@@ -48,6 +49,9 @@ export class Player {
   private readonly sound = new SoundPlayer(mediaUrl)
   private readonly context: CanvasRenderingContext2D
   private readonly unsubscribe: () => void
+  private readonly pace = new Pace()
+  private width = 0
+  private height = 0
   private asked = 0
   private raf = 0
   private playing = 0
@@ -70,10 +74,18 @@ export class Player {
 
   /** Fits the canvas's own pixels to a size and paints again. */
   resize(width: number, height: number): void {
+    if (this.width === width && this.height === height) return
+    this.width = width
+    this.height = height
+    this.fit(bench().speed === 0 ? 1 : this.pace.share)
+    this.refresh()
+  }
+  private fit(share: number): void {
+    const width = Math.max(1, Math.round(this.width * share))
+    const height = Math.max(1, Math.round(this.height * share))
     if (this.canvas.width === width && this.canvas.height === height) return
     this.canvas.width = width
     this.canvas.height = height
-    this.refresh()
   }
 
   /** Paints the frame at the playhead, as soon as its pictures are decoded. */
@@ -170,7 +182,7 @@ export class Player {
     return {
       takePicture: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
       stillPicture: (media, swap) => (swap ? this.recoloured(media, swap, timed) : this.still(media, timed)),
-      sheet: this.sheets,
+      sheet: this.sheets, quick: bench().speed !== 0,
       path: (d) => {
         let p = this.paths.get(d)
         if (!p) {
@@ -188,6 +200,7 @@ export class Player {
     const mine = ++this.playing
     if (bench().speed === 0) {
       for (const r of this.readers.values()) r.halt()
+      this.fit(1)
       this.refresh()
       return
     }
@@ -210,6 +223,7 @@ export class Player {
     if (mine !== this.playing) { return }
     const began = performance.now()
     const clock = heard ?? (() => (performance.now() - began) / 1000)
+    this.pace.begin()
     let painted = -1
     let fetching = false
     const tick = () => {
@@ -236,7 +250,9 @@ export class Player {
           })
         }
         if (speed > 0 && list.takes.every((l) => this.pictureOf(l, timed))) {
-          this.paint(list, timed, frame, painted < 0 ? 0 : Math.abs(frame - painted) - 1)
+          const dropped = painted < 0 ? 0 : Math.abs(frame - painted) - 1
+          this.fit(this.pace.after(dropped))
+          this.paint(list, timed, frame, dropped)
           painted = frame
           setBench({ playhead: frame })
         }
