@@ -5,6 +5,9 @@ import { Curve } from '../kit/curve'
 import { Words } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 
+const W = 312
+const H = 150
+const PAD_Y = 36
 const MORE = ['overshoot(25%)', 'spring(0.25)', 'steps(5)', 'linear(0, 0.8 30%, 1)']
 const NOTES: Record<string, string> = { soft: 'gentle at both ends', snappy: 'off at once, a long landing', overshoot: 'past its goal once', spring: 'swings until it rests', hold: 'changes at the landing' }
 const short = (v: number) => Math.round(v * 1000) / 1000
@@ -25,11 +28,11 @@ export function EasingEditor({ value, onChange, label = 'Easing' }: { value: str
         <Popover.Trigger aria-label={`${label}: ${value}`} className="flex max-w-[190px] items-center gap-1 rounded border border-edge bg-card px-1 hover:border-edge-strong"><Curve easing={value} width={40} height={22} /><span className="truncate">{value}</span></Popover.Trigger>
       </div>
       <Popover.Portal>
-        <Popover.Content align="end" side="left" sideOffset={8} collisionPadding={8} className="z-50 w-80 space-y-2 rounded border border-edge-strong bg-sheet p-2 shadow-xl" onKeyDown={(e) => e.stopPropagation()}>
-          <div className="grid grid-cols-4 gap-1" role="listbox" aria-label="Easings">
+        <Popover.Content align="end" side="left" sideOffset={8} collisionPadding={8} style={{ width: W + 20 }} className="z-50 space-y-2 rounded border border-edge-strong bg-sheet p-2 shadow-xl" onKeyDown={(e) => e.stopPropagation()}>
+          <div className="grid grid-cols-4 gap-1" role="listbox" aria-label="Easings" style={{ width: W }}>
             {[...EASING_NAMES, ...MORE].map((name) => (
               <button key={name} type="button" role="option" aria-selected={value === name} title={NOTES[name] ?? name} onClick={() => onChange(name)} className={`group flex flex-col items-center rounded border px-0.5 pt-0.5 text-[11px] ${value === name ? 'border-accent bg-accent-wash' : 'border-edge bg-card hover:border-edge-strong'}`}>
-                <Curve easing={name} width={62} height={34} /><span className="w-full truncate text-center">{name}</span>
+                <Curve easing={name} width={66} height={34} /><span className="w-full truncate text-center">{name}</span>
               </button>
             ))}
           </div>
@@ -50,9 +53,6 @@ export function EasingEditor({ value, onChange, label = 'Easing' }: { value: str
   )
 }
 
-const W = 296
-const H = 150
-const PAD_Y = 36
 /** A cubic Bézier curve with its two handles, and its four numbers. */
 function Bezier({ value, onChange }: { value: [number, number, number, number]; onChange: (b: [number, number, number, number]) => void }) {
   const svg = useRef<SVGSVGElement>(null)

@@ -76,13 +76,19 @@ export function Ways({ element: e, px, lit, alone, begin, pointOf, onTap }: Prop
       {poses.map((p, n) => {
         const matrix = times(space, matrixOf(p))
         const box = corners(localBox(p, kindOf(p).size(p as never))).map((c) => apply(matrix, c))
+        const outline = `M${box.map((c) => `${c.x} ${c.y}`).join(' L')} Z`
         const at = spots[n]!
         // A number that lies on the pose in force is only pressed by a click; a drag there moves the pose.
         const onLit = Math.hypot(spots[lit]!.x - at.x, spots[lit]!.y - at.y) < 60 * px
         const near = spots.findIndex((s, k) => k < n && Math.hypot(s.x - at.x, s.y - at.y) < 14 * px)
         return (
           <g key={n} data-ghost={n}>
-            {n !== lit && <path d={`M${box.map((c) => `${c.x} ${c.y}`).join(' L')} Z`} fill="#fffdf80d" stroke="#fffdf8" strokeOpacity={0.8} strokeWidth={1.2 * px} strokeDasharray={`${6 * px} ${4 * px}`} pointerEvents="none" />}
+            {n !== lit && (
+              <g pointerEvents="none" fill="none">
+                <path d={outline} stroke="#1b1c1e" strokeOpacity={0.55} strokeWidth={3 * px} />
+                <path d={outline} stroke="#ffd9c7" strokeWidth={1.4 * px} strokeDasharray={`${6 * px} ${4 * px}`} />
+              </g>
+            )}
             <g className="cursor-pointer" pointerEvents={n === lit ? 'none' : undefined} transform={`translate(${(near >= 0 ? 15 * (n - near) : 0) * px} 0)`} onPointerDown={(ev) => { if (onLit) onTap(() => goToPose(n)); else { ev.stopPropagation(); goToPose(n) } }}>
               <rect x={at.x - 7 * px} y={at.y - 7 * px} width={14 * px} height={14 * px} rx={3 * px} fill={n === lit ? '#b8321a' : '#fffdf8'} stroke={n === lit ? '#fffdf8' : '#2b2118'} strokeWidth={px} />
               <text x={at.x} y={at.y + 3.6 * px} fontSize={10 * px} textAnchor="middle" fill={n === lit ? '#fffdf8' : '#2b2118'} style={{ fontFamily: 'var(--font-code)' }}>{n + 1}</text>

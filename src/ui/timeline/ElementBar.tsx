@@ -3,6 +3,7 @@ import { useRef } from 'react'
 import { edgeAt, pushing, setEdge, shiftElements, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { caught, type Catch } from '@/core/moments'
+import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
 import { bench, edit, goTo, select, setBench, tryEdit, useBench } from '../bench/store'
 import { onEscape } from '../kit/escape'
@@ -77,6 +78,9 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
   const handlers = (part: Part) => ({ onPointerDown: grasp(part), onPointerMove: move, onPointerUp: drop })
   const width = Math.max(5, (span.to - span.from) * pxPerFrame)
   const pass = (frames: number) => Math.min(width / 2, frames * pxPerFrame)
+  const firstMove = e.poses.length > 0 ? motionOf(bench().timed, e).moves[0] : undefined
+  /** The name keeps off the curve of the first move, as far as that leaves room for it. */
+  const room = firstMove && (firstMove.from - span.from) * pxPerFrame > 70 ? (firstMove.from - span.from) * pxPerFrame - 26 : undefined
   const knot = (edge: Element['start'], lost: boolean) => (lost ? 'border-2 border-dashed border-accent bg-card' : edge.on === 'loose' ? 'bg-card border border-ink' : edge.on === 'length' ? 'hidden' : 'bg-accent border border-white')
   return (
     <div
@@ -90,7 +94,7 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
     >
       {e.arrival.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 left-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,0_100%)]" style={{ width: pass(e.arrival.frames) }} />}
       {e.departure.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 right-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,100%_100%)]" style={{ width: pass(e.departure.frames) }} />}
-      <span className={`pointer-events-none ${e.poses.length > 0 ? 'ml-5.5' : 'ml-2.5'} flex items-center gap-1 truncate rounded bg-card/70 px-1`} style={{ transform: `translateX(${Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))}px)` }}>{e.locked ? <Lock size={11} /> : e.hidden ? <EyeOff size={11} /> : <KindIcon kind={e.look.kind} size={12} />}{width > 34 && <span className="truncate">{e.name}</span>}</span>
+      <span className={`pointer-events-none ${e.poses.length > 0 ? 'ml-5.5' : 'ml-2.5'} flex items-center gap-1 truncate rounded bg-card/70 px-1`} style={{ maxWidth: room, transform: `translateX(${Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))}px)` }}>{e.locked ? <Lock size={11} /> : e.hidden ? <EyeOff size={11} /> : <KindIcon kind={e.look.kind} size={12} />}{width > 34 && <span className="truncate">{e.name}</span>}</span>
       <Notches element={e} span={span} onCatch={onCatch} />
       {(['start', 'end'] as const).map((side) => (
         <span key={side} data-side={side} className={`absolute inset-y-0 w-2 cursor-ew-resize ${side === 'start' ? 'left-0' : 'right-0'} ${width < 14 && side === 'start' ? 'hidden' : ''}`} {...handlers(side)}>

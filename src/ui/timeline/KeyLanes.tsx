@@ -1,5 +1,5 @@
 import { ChevronLeft, ChevronRight, Trash2 } from 'lucide-react'
-import { useMemo, useRef, useState } from 'react'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { keyedPaths, keyFrames, removeProperty, shiftKeys, stretchKeys, type Edit, type KeyRef } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, propertyOf, type Move } from '@/core/motion'
@@ -39,6 +39,15 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const first = Math.min(...chosen.map((p) => p.frame))
   const last = Math.max(...chosen.map((p) => p.frame))
 
+  // What is worked on stays in sight above its keyframes.
+  useLayoutEffect(() => {
+    const panel = area.current?.parentElement
+    const scroller = panel?.closest<HTMLElement>('[data-testid=timeline]')
+    const bar = ids[0] && scroller?.querySelector<HTMLElement>(`[data-element="${CSS.escape(ids[0])}"]`)
+    if (!panel || !scroller || !bar) return
+    const below = bar.getBoundingClientRect().bottom + 6 - panel.getBoundingClientRect().top
+    if (below > 0) scroller.scrollTop += below
+  }, [ids, rows.length])
   const begin = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
     event.stopPropagation()
     event.currentTarget.setPointerCapture(event.pointerId)
