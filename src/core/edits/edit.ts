@@ -14,7 +14,8 @@ export interface Edited { lesson: Lesson; timed: Timed; patches: Patch[]; invers
  */
 export function applyEdit(lesson: Lesson, edit: Edit): { edited: Edited } | { refused: string | null } {
   const [changed, p1, i1] = produceWithPatches(lesson, edit)
-  if (changed === lesson) return { refused: null }
+  // What is changed and put back again leaves no patches.
+  if (changed === lesson || p1.length === 0) return { refused: null }
   const timed = resolve(changed)
   const circle = timed.findings.find((f) => f.code === 'cycle')
   if (circle) return { refused: circle.sentence }

@@ -192,7 +192,39 @@ export const pasteKeys = (ids: string[], copied: CopiedKeys, timed: Timed, frame
   }
 }
 
+/** Gives elements the moves of another one, each from its own place and as long after its own start; what they had of moves is replaced. */
+export const takeMoves = (ids: string[], from: string, timed: Timed, newId: () => string): Edit => (draft) => {
+  const leader = timed.lesson.elements.find((e) => e.id === from)
+  const copied = leader && copyKeys(leader.poses.map((p) => ({ element: from, pose: p.id, path: null })), timed)
+  if (!leader || !copied) return
+  const others = ids.filter((id) => id !== from)
+  const bare: Timed = { ...timed, lesson: { ...timed.lesson, elements: timed.lesson.elements.map((e) => (others.includes(e.id) ? { ...e, poses: [] } : e)) } }
+  const after = motionOf(timed, leader).moves[0]!.to - timed.spans.get(from)!.from
+  for (const id of others) {
+    const e = find(draft, id)
+    if (!e) continue
+    e.poses = []
+    pasteKeys([id], copied, bare, timed.spans.get(id)!.from + after, newId)(draft)
+  }
+}
+
 /** The frames at which an element has keyframes, of a property or of any; sorted. */
 export function keyFrames(timed: Timed, e: Element, path?: string): number[] {
   return [...new Set(motionOf(timed, e).moves.filter((m) => path === undefined || path in m.pose.values).map((m) => Math.round(m.to)))]
+}
+
+/** The same keyframes after they were moved: a part of a pose that left it has become a pose of its own. */
+export function sameKeys(refs: readonly KeyRef[], before: Timed, after: Timed): KeyRef[] {
+  const at = (timed: Timed, id: string) => { const e = timed.lesson.elements.find((x) => x.id === id); return e ? motionOf(timed, e).moves : [] }
+  const groups = new Map<string, KeyRef[]>()
+  for (const r of refs) { const key = `${r.element} ${r.path ?? ''}`; groups.set(key, [...(groups.get(key) ?? []), r]) }
+  return [...groups.values()].flatMap((group) => {
+    const { element, path } = group[0]!
+    if (path === null) return group
+    const old = at(before, element)
+    const known = new Set(old.map((m) => m.pose.id))
+    const mine = new Set(group.map((r) => r.pose))
+    const now = at(after, element).filter((m) => path in m.pose.values && (mine.has(m.pose.id) || !known.has(m.pose.id)))
+    return now.length === group.length ? now.map((m) => ({ element, pose: m.pose.id, path })) : group
+  })
 }

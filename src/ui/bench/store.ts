@@ -44,6 +44,8 @@ export interface Bench {
   /** Whether the keyframes of the selected element have rows of their own on the timeline. */
   keysOpen: boolean
   pictureZoom: 'fit' | number
+  /** Whether the anchor point can be dragged on the picture. */
+  anchorOpen: boolean
   /** What helps to place things on the picture. */
   aids: Aids
   /** Only these are shown, while they are looked at. */
@@ -54,7 +56,7 @@ export interface Bench {
 const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
   id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], save: { state: 'saved' }, playhead: 0, speed: 0, passage: null, looping: false,
-  elements: [], clips: [], moment: null, adding: null, keys: [], moveEnd: 'end', wholePath: false, pushes: false, keysOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
+  elements: [], clips: [], moment: null, adding: null, keys: [], moveEnd: 'end', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
 }))
 export const bench = useBench.getState
 export const setBench = useBench.setState
@@ -144,6 +146,6 @@ export const pickMoment = (id: string, frame: number | null): void => {
 export const select = (elements: string[], alone = false): void => {
   const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)
   const same = chosen.length === bench().elements.length && chosen.every((e) => bench().elements.includes(e))
-  setBench({ elements: chosen, clips: [], ...(!same && { keys: [], wholePath: false, moveEnd: 'end' }), ...(chosen.length && { moment: bench().moment }) })
+  setBench({ elements: chosen, clips: [], ...(!same && { keys: [], wholePath: false, moveEnd: 'end', anchorOpen: false }), ...(chosen.length && { moment: bench().moment }) })
 }
 export { freshId }

@@ -4,7 +4,8 @@ import { kindOf } from '@/core/elements'
 import type { Element } from '@/core/lesson/schema'
 import { setAt } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/posing'
-import { bench, edit, useShown } from '../bench/store'
+import { bench, edit, setBench, useBench, useShown } from '../bench/store'
+import { Button } from '../kit/button'
 import { Choice, Tick } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { KeyMark } from './KeyMark'
@@ -85,11 +86,13 @@ export function PlaceSection({ element: e }: { element: Element }) {
 
 /** The anchor point, at one of nine places; or dragged on the picture. What is seen stays where it is. */
 function AnchorPicker({ element: e }: { element: Element }) {
+  const open = useBench((b) => b.anchorOpen)
   const names = [['top left', 'top', 'top right'], ['left', 'middle', 'right'], ['bottom left', 'bottom', 'bottom right']]
   const own = !names.flat().some((_, i) => e.anchor.x === (i % 3) / 2 && e.anchor.y === Math.floor(i / 3) / 2)
   return (
     <div className="flex items-center justify-between">
-      <span className="text-muted">Anchor point{own ? ` at ${Math.round(e.anchor.x * 100)} %, ${Math.round(e.anchor.y * 100)} %` : ''}</span>
+      <span className="text-muted"><KeyMark element={e} path="anchor.x" label="Anchor point across" /><KeyMark element={e} path="anchor.y" label="Anchor point down" />Anchor point{own ? ` at ${Math.round(e.anchor.x * 100)} %, ${Math.round(e.anchor.y * 100)} %` : ''}</span>
+      <Button className="ml-auto mr-1.5 !h-6 !px-1.5" pressed={open} title="Drag it on the picture" onClick={() => setBench({ anchorOpen: !open })}>drag</Button>
       <div role="radiogroup" aria-label="Anchor point" className="grid grid-cols-3 gap-px rounded border border-edge bg-card p-1">
         {names.flatMap((row, r) => row.map((name, c) => {
           const on = e.anchor.x === c / 2 && e.anchor.y === r / 2

@@ -1,6 +1,6 @@
 import { AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignHorizontalSpaceAround, AlignStartHorizontal, AlignStartVertical, AlignVerticalSpaceAround } from 'lucide-react'
 import { useState } from 'react'
-import { removeStagger, setElements, setMoveEasing, setStagger, takeOver, type AlignTo } from '@/core/edits'
+import { removeStagger, setElements, setMoveEasing, setStagger, takeMoves, takeOver, type AlignTo } from '@/core/edits'
 import type { Stagger } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/posing'
@@ -50,7 +50,7 @@ export function Several({ ids }: { ids: string[] }) {
           {[['move-here', 'Move from now'], ['arrive-here', 'Arrive by now'], ['hold-here', 'Hold until here'], ['return', 'Go back'], ['start-together', 'Start together'], ['land-together', 'Land together']].map(([id, words]) => <Button key={id} data-act={id} onClick={() => runCommand(id!)}>{words}</Button>)}
         </div>
         {moves.length > 0 && <EasingEditor label="Easing of all moves" value={moves[0]!.easing} onChange={(v) => edit('Easing of several moves', setMoveEasing(moves, v))} />}
-        <div className="flex flex-wrap items-center gap-1"><span className="text-muted">As the first:</span>{(['arrival', 'departure', 'look'] as const).map((w) => <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first, w))}>{w}</Button>)}</div>
+        <div className="flex flex-wrap items-center gap-1"><span className="text-muted">As the first:</span>{(['arrival', 'departure', 'look'] as const).map((w) => <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first, w))}>{w}</Button>)}{first.poses.length > 0 && <Button onClick={() => edit(`Take over the moves of “${first.name}”`, takeMoves(ids, first.id, bench().timed, () => freshId('pose')))}>moves</Button>}</div>
         <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
       </Section>
       <StaggerSection ids={ids} />

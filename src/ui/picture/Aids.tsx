@@ -49,7 +49,7 @@ export function Aids({ px, begin, pointOf }: Props) {
       )}
       {(['x', 'y'] as const).flatMap((axis) => guides[axis].map((at, i) => (
         <g key={`${axis}${i}`} className={axis === 'x' ? 'cursor-ew-resize' : 'cursor-ns-resize'} onPointerDown={pull(axis, i)} data-guide={axis}>
-          <path d={axis === 'x' ? `M${at} 0 V${height}` : `M0 ${at} H${width}`} stroke="#5aa7c9" strokeWidth={px} />
+          <path d={axis === 'x' ? `M${at} 0 V${height}` : `M0 ${at} H${width}`} stroke="#d98a2b" strokeWidth={px} />
           <path d={axis === 'x' ? `M${at} 0 V${height}` : `M0 ${at} H${width}`} stroke="#0000" strokeWidth={8 * px} pointerEvents="stroke" />
         </g>
       )))}

@@ -3,7 +3,7 @@ import { arrowEnds, kindOf } from '@/core/elements'
 import type { Element } from '@/core/lesson/schema'
 import { apply, isFlat, matrixOf, times, inverse, type Matrix, type Point, type Rect } from '@/core/scene'
 import { posed } from '../bench/posing'
-import { bench } from '../bench/store'
+import { bench, useBench } from '../bench/store'
 import type { Drag } from './drag'
 
 const CORNERS: Pull[] = [{ x: -1, y: -1 }, { x: 1, y: -1 }, { x: 1, y: 1 }, { x: -1, y: 1 }]
@@ -37,6 +37,7 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
     } }, event)
   }
   const r = 5.5 * px
+  const open = useBench((b) => b.anchorOpen) || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
   const knob = { fill: '#fffdf8', stroke: '#b8321a', strokeWidth: 1.5 * px }
   const { pulls } = kindOf(e)
   const pullable = pulls === 'both' ? [...CORNERS, ...SIDES] : pulls === 'shape' ? CORNERS : []
@@ -63,8 +64,8 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
       {turns && (
         <path
           d={`M${anchor.x - r * 1.5} ${anchor.y} H${anchor.x + r * 1.5} M${anchor.x} ${anchor.y - r * 1.5} V${anchor.y + r * 1.5} M${anchor.x + r} ${anchor.y} A${r} ${r} 0 1 1 ${anchor.x - r} ${anchor.y} A${r} ${r} 0 1 1 ${anchor.x + r} ${anchor.y}`}
-          fill="#fffdf855" stroke="#b8321a" strokeWidth={1.2 * px} className="cursor-move" data-handle="anchor" opacity={e.anchor.x === 0.5 && e.anchor.y === 0.5 ? 0 : 1}
-          pointerEvents={e.anchor.x === 0.5 && e.anchor.y === 0.5 ? 'none' : 'all'} onPointerDown={graspAnchor}
+          fill="#fffdf855" stroke="#b8321a" strokeWidth={1.2 * px} className="cursor-move" data-handle="anchor" opacity={open ? 1 : 0}
+          pointerEvents={open ? 'all' : 'none'} onPointerDown={graspAnchor}
         ><title>{named('Anchor point')}</title></path>
       )}
       {spots.map((p) => {

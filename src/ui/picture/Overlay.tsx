@@ -99,6 +99,8 @@ export function Overlay({ scale }: { scale: number }) {
     const already = bench().elements.includes(hit.id)
     if (e.shiftKey) { select(already ? bench().elements.filter((x) => x !== hit.id) : [...bench().elements, hit.id]); return }
     if (!already || e.altKey) select([hit.id], e.altKey)
+    // Let go without a drag: of several that were chosen, this one is meant.
+    else if (bench().elements.length > 1) tapped.current = () => select([hit.id])
     const ids = bench().elements.filter((id) => !timed.lesson.elements.find((x) => x.id === id)?.locked)
     const m = spaceOf(timed, hit, bench().playhead, isFramed())
     const back = isFlat(m) ? m : inverse(m)
@@ -130,7 +132,7 @@ export function Overlay({ scale }: { scale: number }) {
       edit: (q) => {
         const r = { x: Math.min(p.x, q.x), y: Math.min(p.y, q.y), w: Math.abs(q.x - p.x), h: Math.abs(q.y - p.y) }
         setDrawn(r)
-        const touched = elementsAt(timed, bench().playhead).filter((x) => !x.locked && !x.hidden && !WHOLE.has(x.look.kind)).filter((x) => { const b = boxOf(x.id); return b && meets(b, r) }).map((x) => x.id)
+        const touched = elementsAt(timed, bench().playhead).filter((x) => !x.locked && !x.hidden && !WHOLE.has(x.look.kind) && !(x.look.kind === 'ripple' && x.look.every)).filter((x) => { const b = boxOf(x.id); return b && meets(b, r) }).map((x) => x.id)
         select([...new Set([...before, ...touched])])
         return null
       },

@@ -12,6 +12,8 @@ export class TakeReader {
   private run = 0
   private running = false
   private wanted = 0
+  /** The frame that decoding ahead has come to. */
+  private reached = 0
   private wake: (() => void) | null = null
   private seeking: Promise<void> | null = null
   private closed = false
@@ -52,8 +54,11 @@ export class TakeReader {
   follow(n: number): void {
     this.wanted = n
     this.forget(n)
+    // Back to an earlier frame: what is under way only goes on from where it is.
+    if (this.running && this.reached > n + AHEAD && !this.frames.has(n)) this.halt()
     if (this.running) { this.wake?.(); return }
     this.running = true
+    this.reached = n
     void this.decodeFrom(n, ++this.run)
   }
   halt(): void {
@@ -75,6 +80,7 @@ export class TakeReader {
       for await (const sample of (await this.sink).samples((n + 0.5) / fps)) {
         if (run !== this.run) { sample.close(); return }
         const index = Math.round(sample.timestamp * fps)
+        this.reached = index
         if (index >= this.wanted) this.put(index, sample.toVideoFrame())
         sample.close()
         while (run === this.run && index >= this.wanted + AHEAD) await new Promise<void>((r) => { this.wake = r })

@@ -73,7 +73,11 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
     drag.current = null
     onCatch(null)
     if (d?.change && !d.cancelled) edit(d.label, d.change)
-    else tryEdit(null)
+    else {
+      tryEdit(null)
+      // A click, not a drag: of several that were chosen, this one is meant.
+      if (d && !d.cancelled && bench().elements.length > 1) select([e.id])
+    }
   }
   const handlers = (part: Part) => ({ onPointerDown: grasp(part), onPointerMove: move, onPointerUp: drop })
   const width = Math.max(5, (span.to - span.from) * pxPerFrame)

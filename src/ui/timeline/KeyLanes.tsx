@@ -1,6 +1,6 @@
 import { ChevronLeft, ChevronRight, Trash2 } from 'lucide-react'
 import { useLayoutEffect, useMemo, useRef, useState } from 'react'
-import { keyedPaths, keyFrames, removeProperty, shiftKeys, stretchKeys, type Edit, type KeyRef } from '@/core/edits'
+import { keyedPaths, keyFrames, removeProperty, sameKeys, shiftKeys, stretchKeys, type Edit, type KeyRef } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, propertyOf, type Move } from '@/core/motion'
 import type { Timed } from '@/core/timing'
@@ -18,6 +18,11 @@ interface Row { element: Element; path: string; label: string; moves: Move[] }
 function rowsOf(timed: Timed, ids: string[]): Row[] {
   const chosen = timed.lesson.elements.filter((e) => ids.includes(e.id) && e.poses.length > 0)
   return chosen.flatMap((e) => [...keyedPaths(e)].map((path) => ({ element: e, path, label: propertyOf(e, path)?.label ?? path, moves: motionOf(timed, e).moves.filter((m) => path in m.pose.values) })))
+}
+/** Ids for what a drag makes anew at each of its steps: the same ones each time. */
+function sameIds(): () => () => string {
+  const ids: string[] = []
+  return () => { let n = 0; return () => (ids[n++] ??= freshId('pose')) }
 }
 const same = (a: KeyRef, b: KeyRef) => a.element === b.element && a.pose === b.pose && (a.path === b.path || a.path === null || b.path === null)
 
@@ -50,7 +55,8 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   }, [ids, rows.length])
   const begin = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
     event.stopPropagation()
-    event.currentTarget.setPointerCapture(event.pointerId)
+    // The pegs change while they are dragged; what holds them does not.
+    area.current!.setPointerCapture(event.pointerId)
     setBench({ speed: 0 })
     drag.current = { at: event.clientX, change: null, cancelled: false, make, label }
     onEscape(() => { if (drag.current) drag.current.cancelled = true; tryEdit(null) })
@@ -65,10 +71,9 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const drop = () => {
     const d = drag.current
     drag.current = null
-    if (d?.change && !d.cancelled) edit(d.label, d.change)
-    else tryEdit(null)
+    const { timed: before, keys: meant } = bench()
+    if (d?.change && !d.cancelled) { if (edit(d.label, d.change)) setBench({ keys: sameKeys(meant, before, bench().timed) }) } else tryEdit(null)
   }
-  const pull = { onPointerMove: draw, onPointerUp: drop }
   const grasp = (ref: KeyRef) => (event: React.PointerEvent) => {
     if (event.button !== 0) return
     const has = keys.some((k) => same(k, ref))
@@ -76,26 +81,32 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
     if (!has) setBench({ keys: [ref] })
     const meant = has ? keys : [ref]
     const { timed: then } = bench()
-    begin(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by, then, () => freshId('pose')))
+    const ids = sameIds()
+    begin(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by, then, ids()))
   }
   const stretch = (side: 'start' | 'end') => (event: React.PointerEvent) => {
     const { timed: then, keys: meant } = bench()
     const around = side === 'end' ? first : last
     const reach = Math.max(1, last - first)
-    begin(event, 'Stretch keyframes', (by) => stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach), then, () => freshId('pose')))
+    const ids = sameIds()
+    begin(event, 'Stretch keyframes', (by) => stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach), then, ids()))
   }
   const place = (event: React.PointerEvent) => { const box = area.current!.getBoundingClientRect(); return { x: event.clientX - box.left - HEAD_PX, y: event.clientY - box.top } }
-  const sweep = {
-    onPointerDown: (event: React.PointerEvent) => {
-      if (event.button !== 0) return
-      event.stopPropagation()
-      event.currentTarget.setPointerCapture(event.pointerId)
-      const p = place(event)
-      setFrame({ ...p, x2: p.x, y2: p.y })
+  const beginSweep = (event: React.PointerEvent) => {
+    if (event.button !== 0) return
+    event.stopPropagation()
+    area.current!.setPointerCapture(event.pointerId)
+    const p = place(event)
+    setFrame({ ...p, x2: p.x, y2: p.y })
+  }
+  const hand = {
+    onPointerMove: (event: React.PointerEvent) => {
+      draw(event)
+      if (frame) { const p = place(event); setFrame({ ...frame, x2: p.x, y2: p.y }) }
     },
-    onPointerMove: (event: React.PointerEvent) => { if (frame) { const p = place(event); setFrame({ ...frame, x2: p.x, y2: p.y }) } },
+    onPointerCancel: () => { drag.current = null; setFrame(null); tryEdit(null) },
     onPointerUp: (event: React.PointerEvent) => {
-      if (!frame) return
+      if (!frame) { if (drag.current) drop(); return }
       setFrame(null)
       if (Math.abs(frame.x2 - frame.x) < 4 && Math.abs(frame.y2 - frame.y) < 4) { goTo(frameAt(event.clientX)); setBench({ keys: [] }); return }
       const inside = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
@@ -112,7 +123,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const onlyOne = timed.lesson.elements.find((e) => ids.length === 1 && e.id === ids[0])
   return (
     <div className="sticky bottom-0 z-[15] border-t-2 border-edge-strong bg-sheet shadow-[0_-3px_8px_#2b211822]" data-testid="key-lanes">
-      <div ref={area} className="relative">
+      <div ref={area} className="relative" {...hand}>
         {rows.length === 0 && <p className="sticky left-0 px-3 py-1.5 text-muted" style={{ width: 640 }}>{ids.length === 0 ? 'Select an element to see its keyframes.' : 'Nothing is keyed yet: press the peg beside a value in the details, or “Move from now”.'}</p>}
         {rows.map((row) => (
           <div key={row.element.id + row.path} className="group flex border-b border-edge" style={{ height: ROW }} data-key-row={row.path}>
@@ -125,14 +136,14 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
                 <button type="button" className={SMALL} aria-label={`Delete every keyframe of ${row.label}`} title="Delete every keyframe of it" onClick={() => edit(`Delete every keyframe of ${row.label.toLowerCase()}`, removeProperty([row.element.id], row.path))}><Trash2 size={12} /></button>
               </span>
             </div>
-            <div className="relative flex-1" {...sweep}>
+            <div className="relative flex-1" onPointerDown={beginSweep}>
               {row.moves.map((m) => {
                 const ref = { element: row.element.id, pose: m.pose.id, path: row.path }
                 const on = keys.some((k) => same(k, ref))
                 return (
                   <span key={m.pose.id}>
                     <span className={`pointer-events-none absolute top-1/2 h-px ${on ? 'bg-accent' : 'bg-edge-strong'}`} style={{ left: m.from * pxPerFrame, width: Math.max(0, (m.to - m.from) * pxPerFrame) }} />
-                    <span role="button" tabIndex={0} aria-pressed={on} aria-label={`Keyframe of ${row.label} at frame ${Math.round(m.to)}`} className={`absolute top-[3px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`} style={{ left: m.to * pxPerFrame - 3 }} onPointerDown={grasp(ref)} {...pull} onDoubleClick={() => goTo(m.to)} onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); setBench({ keys: [ref] }); goTo(m.to) } }} />
+                    <span role="button" tabIndex={0} aria-pressed={on} aria-label={`Keyframe of ${row.label} at frame ${Math.round(m.to)}`} className={`absolute top-[3px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`} style={{ left: m.to * pxPerFrame - 3 }} onPointerDown={grasp(ref)} onDoubleClick={() => goTo(m.to)} onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); setBench({ keys: [ref] }); goTo(m.to) } }} />
                   </span>
                 )
               })}
@@ -141,8 +152,8 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
         ))}
         {chosen.length > 1 && last > first && (
           <div className="pointer-events-none absolute top-0 bottom-0 bg-accent/10" style={{ left: HEAD_PX + first * pxPerFrame, width: (last - first) * pxPerFrame }}>
-            <span className="pointer-events-auto absolute inset-y-0 -left-2.5 w-1.5 cursor-ew-resize bg-accent" title="Drag to stretch or squeeze" data-testid="stretch-start" onPointerDown={stretch('start')} {...pull} />
-            <span className="pointer-events-auto absolute inset-y-0 -right-2.5 w-1.5 cursor-ew-resize bg-accent" title="Drag to stretch or squeeze" data-testid="stretch-end" onPointerDown={stretch('end')} {...pull} />
+            <span className="pointer-events-auto absolute inset-y-0 -left-2.5 w-1.5 cursor-ew-resize bg-accent" title="Drag to stretch or squeeze" data-testid="stretch-start" onPointerDown={stretch('start')} />
+            <span className="pointer-events-auto absolute inset-y-0 -right-2.5 w-1.5 cursor-ew-resize bg-accent" title="Drag to stretch or squeeze" data-testid="stretch-end" onPointerDown={stretch('end')} />
           </div>
         )}
         {frame && <div className="pointer-events-none absolute border border-accent bg-accent/10" style={{ left: HEAD_PX + Math.min(frame.x, frame.x2), top: Math.min(frame.y, frame.y2), width: Math.abs(frame.x2 - frame.x), height: Math.abs(frame.y2 - frame.y) }} />}
