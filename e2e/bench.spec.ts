@@ -94,7 +94,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   await page.keyboard.press('Control+d')
   await saved(page)
   await page.keyboard.press('Control+a')
-  await expect(page.getByTestId('details')).toContainText('11 elements')
+  await expect(page.getByTestId('details')).toContainText('12 elements')
   await page.keyboard.press('Delete')
   await expect(page.locator('[data-element]')).toHaveCount(0)
   await page.keyboard.press('Control+z')

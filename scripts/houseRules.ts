@@ -31,7 +31,7 @@ export function breaches(root: string): string[] {
     if (!room) { out.push(`${file} lies in no room of the house`); continue }
     const text = readFileSync(path.join(root, file), 'utf8')
     const test = /\.test\.tsx?$/.test(file)
-    for (const [, name] of text.matchAll(/(?:from|import)\s*\(?\s*'([^']+)'/g)) {
+    for (const [, name] of text.matchAll(/(?:\bfrom\s+|\bimport\s*\(\s*|\bimport\s+)'([^'\n]+)'/g)) {
       const to = name!.startsWith('@/') ? `src/${name!.slice(2)}` : name!.startsWith('.') ? path.posix.normalize(path.posix.join(path.posix.dirname(file), name!)) : null
       if (to === null) {
         const library = name!.split('/').slice(0, name!.startsWith('@') ? 2 : 1).join('/')
