@@ -31,6 +31,12 @@ test('the instants of an open shutter add up: whole where all agree, a share whe
   const together = shown([item([], { instants: [10, 10, 10].map((x) => instant(x)), bounds: { x: 9, y: 19, w: 22, h: 22 } })])
   expect(together(15, 30)[0]).toBeGreaterThanOrEqual(252)
 })
+test('on a small canvas only so many instants are mixed as it can tell apart; the sum stays whole', () => {
+  const shapes = [box(0, 0, 20, 20, '#ffffff')]
+  const blurred = [item([], { instants: Array.from({ length: 8 }, (_, i) => ({ ...instant(20 + i * 0.5), shapes, box: { x: -1, y: -1, w: 22, h: 22 } })), bounds: { x: 19, y: 19, w: 26, h: 22 } })]
+  expect(shown(blurred, 20)(7, 7)[0]).toBeGreaterThan(248)
+  expect(shown(blurred, 80)(30, 30)[0]).toBeGreaterThan(248)
+})
 test('a blurred thing is soft on both sides of its edge, and as strong in its middle', () => {
   const at = shown([item([box(20, 20, 40, 40, '#ffffff')], { blurPx: 4, bounds: { x: 8, y: 8, w: 64, h: 64 } })])
   expect(at(40, 40)[0]).toBeGreaterThan(250)

@@ -50,7 +50,8 @@ function paintItem(ctx: Context, item: Item, pen: Pen, origin: Origin, depth: nu
 }
 
 /** The instants of an open shutter, added up in equal parts; where all agree, the sum is the thing itself. */
-function mixInstants(ctx: Context, instants: Item[], pen: Pen, origin: Origin, depth: number): void {
+function mixInstants(ctx: Context, all: Item[], pen: Pen, origin: Origin, depth: number): void {
+  const instants = enough(all, pen.scale)
   const by = displacements(instants)
   const middle = instants[instants.length >> 1]!
   if (by && instants.every((i) => i.shapes === middle.shapes)) { mixPlaces(ctx, instants, by, pen, origin, depth); return }
@@ -94,6 +95,17 @@ function layDown(ctx: Context, part: Part, x: number, y: number, scale: number):
   ctx.imageSmoothingEnabled = true
 }
 
+/** Instants nearer to each other than this many pixels of the canvas cannot be told apart. */
+const TOLD_APART = 0.75
+/** As many of the instants, spread evenly, as a canvas of this scale can show: all of them at full size. */
+function enough(instants: Item[], scale: number): Item[] {
+  const first = instants[0]!
+  const last = instants.at(-1)!
+  if (!first.box) return instants
+  const travel = Math.max(...corners(first.box).map((p) => { const a = apply(first.matrix, p); const b = apply(last.matrix, p); return Math.hypot(a.x - b.x, a.y - b.y) }))
+  const n = Math.max(2, Math.ceil((travel * scale) / TOLD_APART) + 1)
+  return n >= instants.length ? instants : Array.from({ length: n }, (_, i) => instants[Math.floor(((i + 0.5) * instants.length) / n)]!)
+}
 /** How far the corners of one drawing may stand off, turned and grown while it travels, before it is not the same drawing any more; pixels of the picture. */
 const SAME_PX = 1.5
 /** By how much each instant is only displaced from the middle one; null where they turn or grow as well. */
