@@ -14,7 +14,7 @@ test('a recording, its trace, a narration and its captions are brought in togeth
   await page.keyboard.press('b')
   await page.getByTestId('file-picker').setInputFiles(['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'].map((f) => path.join(folder, f)))
   await expect(page.locator('[data-coming="desk.mp4"]')).toContainText('Ready', { timeout: 90_000 })
-  await expect(page.locator('[data-coming="voice.wav"]')).toContainText('Ready', { timeout: 30_000 })
+  await expect(page.locator('[data-coming="voice.wav"]')).toContainText('Ready', { timeout: 90_000 })
   await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
   await saved(page)
   await expect.poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length).toBe(128)
@@ -30,7 +30,7 @@ test('a recording, its trace, a narration and its captions are brought in togeth
   await page.keyboard.press('b')
   copyFileSync(path.join(folder, 'voice.wav'), path.join(folder, 'voice again.wav'))
   await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'voice again.wav'))
-  await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 30_000 })
+  await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 90_000 })
   const library = (await (await fetch(`${base()}/api/media?search=voice`)).json()) as unknown[]
   expect(library.length).toBeLessThanOrEqual(1)
 })

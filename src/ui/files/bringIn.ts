@@ -50,10 +50,12 @@ function send(file: File): void {
   })
 }
 
+const ENDED = new Set(['done', 'failed', 'cancelled'])
 /** Hears of imports; a file that this window sent is laid on the timeline once it is ready. */
-export function hearImport(n: Extract<News, { about: 'import' }>): void {
+export function hearImport(n: Extract<News, { about: 'import' }>, asked = false): void {
   const mine = useComing.getState().files.find((f) => f.upload === n.upload || f.importId === n.id)
-  if (!mine) return
+  // What was asked for may be older than what was heard in the meantime: an end that is known stays one.
+  if (!mine || (asked && ENDED.has(mine.state) && !ENDED.has(n.state))) return
   put(mine.key, { importId: n.id, state: n.state as Coming['state'], step: n.step, share: n.share, sentence: n.sentence })
   if (n.state === 'done' && n.sha256 && !mine.laid && n.lesson === bench().id) {
     put(mine.key, { laid: true })
@@ -63,7 +65,7 @@ export function hearImport(n: Extract<News, { about: 'import' }>): void {
 /** Asks how the imports stand, after the line was down. */
 export async function catchUp(): Promise<void> {
   const rows = await ask<Extract<News, { about: 'import' }>[]>('/api/imports').catch(() => [])
-  for (const r of rows) hearImport({ ...r, about: 'import' })
+  for (const r of rows) hearImport({ ...r, about: 'import' }, true)
 }
 
 export const cancelComing = async (f: Coming): Promise<void> => {
