@@ -11,7 +11,8 @@ export const folder = mkdtempSync(path.join(tmpdir(), 'vane-desk-'))
 export const ff = (...args: string[]): Buffer => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1e9 })
 
 async function api<T>(where: string, method = 'GET', body?: unknown): Promise<T> {
-  const r = await fetch(`${base()}${where}`, { method, ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) })
+  // A connection that was kept open may just be closing: each request gets one of its own.
+  const r = await fetch(`${base()}${where}`, { method, headers: { connection: 'close', ...(body !== undefined && { 'content-type': 'application/json' }) }, ...(body !== undefined && { body: JSON.stringify(body) }) })
   return (await r.json()) as T
 }
 export const lessonOf = async (id: string): Promise<Lesson> => (await api<{ lesson: Lesson }>(`/api/lessons/${id}`)).lesson

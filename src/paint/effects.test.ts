@@ -1,7 +1,8 @@
 import { createCanvas, Path2D as SkiaPath } from '@napi-rs/canvas'
 import type { DisplayList, Item, Shape } from '@/core/scene'
 import { layBlocks } from './blocks'
-import { paint, type Easel } from './paint'
+import type { Easel } from './easel'
+import { paint } from './paint'
 import { recolour } from './recolour'
 
 const easel: Easel = {
@@ -36,6 +37,19 @@ test('on a small canvas only so many instants are mixed as it can tell apart; th
   const blurred = [item([], { instants: Array.from({ length: 8 }, (_, i) => ({ ...instant(20 + i * 0.5), shapes, box: { x: -1, y: -1, w: 22, h: 22 } })), bounds: { x: 19, y: 19, w: 26, h: 22 } })]
   expect(shown(blurred, 20)(7, 7)[0]).toBeGreaterThan(248)
   expect(shown(blurred, 80)(30, 30)[0]).toBeGreaterThan(248)
+})
+test('what reaches far out of the picture is drawn on no more than the picture and its way', () => {
+  const far = { x: -50_000, y: -50_000, w: 100_000, h: 100_000 }
+  const shapes: Shape[] = [{ type: 'path', d: 'M-50000 -50000 H50000 V50000 H-50000 Z M-10 -10 V10 H10 V-10 Z', fill: '#ffffff' }]
+  const instants = [30, 34, 38, 42].map((x) => item(shapes, { matrix: [1, 0, 0, 1, x, 40], box: far, bounds: { ...far, x: far.x + x, y: far.y + 40 } }))
+  const asked: number[] = []
+  const ctx = createCanvas(80, 80).getContext('2d')
+  const list: DisplayList = { width: 80, height: 80, background: '#000000', takes: [], items: [item([], { instants, bounds: far })] }
+  paint(ctx as never, list, { ...easel, sheet: (w, h) => { asked.push(w, h); return createCanvas(w, h).getContext('2d') as never } })
+  expect(Math.max(...asked)).toBeLessThan(120)
+  const at = (x: number) => ctx.getImageData(x, 40, 1, 1).data[0]!
+  // The hole is open at all four instants in its middle, at none outside its way.
+  expect([at(36), at(70)]).toEqual([0, 255])
 })
 test('a blurred thing is soft on both sides of its edge, and as strong in its middle', () => {
   const at = shown([item([box(20, 20, 40, 40, '#ffffff')], { blurPx: 4, bounds: { x: 8, y: 8, w: 64, h: 64 } })])

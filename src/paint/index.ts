@@ -1,3 +1,3 @@
 export * from './paint'
-export * from './recolour'
-export * from './sheets'
+export type { Drawable, Easel } from './easel'
+export { pathStore, sheetPool, swapStore } from './stores'

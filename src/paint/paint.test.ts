@@ -1,6 +1,7 @@
 import { createCanvas, Path2D as SkiaPath } from '@napi-rs/canvas'
 import type { DisplayList, Item, Shape } from '@/core/scene'
-import { paint, paintItems, type Easel } from './paint'
+import type { Easel } from './easel'
+import { paint, paintItems } from './paint'
 
 const picture = createCanvas(4, 4)
 {

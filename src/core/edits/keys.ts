@@ -3,6 +3,7 @@ import { atPose, motionOf, posedAt, propertyValue, type KeyValue, type Move } fr
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { keptAt } from './moveEdges'
+import { putPose } from './posing'
 import { plain } from './plain'
 
 /** A keyframe: one property in one pose. With `path` null, all that the pose keys. */
@@ -28,20 +29,18 @@ const eachOf = (timed: Timed, refs: readonly KeyRef[], draft: Lesson, change: (o
   }
 }
 
-/** Keys a property of elements at a frame, at the value it has there; straight on from its keyframe before. */
-export const addKey = (ids: string[], path: string, timed: Timed, frame: number, newId: () => string): Edit => (draft) => {
+/** Keys properties of elements at a frame, at the values they have there; each straight on from its keyframe before. */
+export const addKey = (ids: string[], paths: readonly string[], timed: Timed, frame: number, newId: () => string): Edit => (draft) => {
   for (const own of timed.lesson.elements) {
     const e = find(draft, own.id)
     const now = posedAt(timed, own, frame)
-    if (!ids.includes(own.id) || !e || !now || propertyValue(now, path) === undefined) continue
-    const value = propertyValue(now, path)
+    if (!ids.includes(own.id) || !e || !now) continue
+    const values = Object.fromEntries(paths.flatMap((path) => { const value = propertyValue(now, path); return value === undefined ? [] : [[path, value]] }))
+    if (Object.keys(values).length === 0) continue
     const { moves } = motionOf(timed, own)
     const here = moves.find((m) => Math.abs(m.to - frame) < 0.5)
-    const pose = here && e.poses.find((p) => p.id === here.pose.id)
-    if (pose) { pose.values[path] = value; continue }
-    const next = moves.find((m) => m.to > frame)
-    const at = next ? e.poses.findIndex((p) => p.id === next.pose.id) : e.poses.length
-    e.poses.splice(at, 0, { id: newId(), start: { on: 'previous' }, end: keptAt(timed, own, frame, null), easing: 'linear', values: { [path]: value }, curve: null })
+    if (here) Object.assign(e.poses.find((p) => p.id === here.pose.id)!.values, values)
+    else putPose(timed, draft, own, { id: newId(), start: { on: 'previous' }, end: keptAt(timed, own, frame, null), easing: 'linear', values, curve: null }, frame)
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
-import type { Catch } from '../moments'
+import { nearestMoment, type Catch } from '../moments'
 import { edgeFrame, motionOf } from '../motion'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
@@ -26,8 +26,8 @@ export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'en
     case 'length': return { on: 'length', frames: Math.max(0, Math.round(move.to - move.from)) }
     case 'previous': return { on: 'previous' }
     case 'moment': {
-      const near = [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => Math.abs(a.frame! - at) - Math.abs(b.frame! - at))[0]!
-      return { on: 'moment', moment: near.id, edge: 'start', offset: Math.round(at) - near.frame!, last: Math.round(at) }
+      const near = nearestMoment(timed.moments.values(), at)
+      return { on: 'moment', moment: near.id, edge: 'start', offset: Math.round(at) - near.frame, last: Math.round(at) }
     }
   }
 }

@@ -121,7 +121,7 @@ const two = () => withBox([pose('a', after(10), long(10), { x: 900, opacity: 0.5
 const ref = (id: string, path: string | null = null): E.KeyRef => ({ element: 'box', pose: id, path })
 test('a keyframe is added with the value of its frame, and taken away; a pose without any goes', () => {
   const lesson = two()
-  const added = made(lesson, E.addKey(['box'], 'x', resolve(lesson), 115, newIds()))
+  const added = made(lesson, E.addKey(['box'], ['x'], resolve(lesson), 115, newIds()))
   expect(box(added).poses[0]).toMatchObject({ id: 'new-1', start: { on: 'previous' }, end: { on: 'start', frames: 15 }, values: { x: 550 } })
   const fewer = made(lesson, E.removeKeys([ref('a', 'x'), ref('b')], resolve(lesson)))
   expect(box(fewer).poses.map((p) => p.values)).toEqual([{ opacity: 0.5 }])
@@ -269,7 +269,7 @@ test('a change of length pushes what follows on its track', () => {
 test('undo after any edit of poses and keyframes is as before, to the last value', () => {
   const edits: ((l: Lesson) => E.Edit)[] = [
     (l) => E.moveFromNow(['box'], act(l, 130)), (l) => E.arriveByNow(['box'], act(l, 150)), (l) => E.holdUntilHere(['box'], act(l, 118)), (l) => E.returnToBefore(['box'], act(l, 180)), (l) => E.evenSpeed('box', resolve(l)),
-    (l) => E.addKey(['box'], 'rotation', resolve(l), 133, newIds()), (l) => E.shiftKeys([ref('a', 'x'), ref('b')], -4, resolve(l), newIds()), (l) => E.stretchKeys([ref('a'), ref('b')], 100, 1.3, resolve(l), newIds()), (l) => E.reverseKeys([ref('a'), ref('b')], resolve(l), newIds()),
+    (l) => E.addKey(['box'], ['rotation', 'opacity'], resolve(l), 133, newIds()), (l) => E.shiftKeys([ref('a', 'x'), ref('b')], -4, resolve(l), newIds()), (l) => E.stretchKeys([ref('a'), ref('b')], 100, 1.3, resolve(l), newIds()), (l) => E.reverseKeys([ref('a'), ref('b')], resolve(l), newIds()),
     (l) => E.removeKeys([ref('b')], resolve(l)), () => E.setMoveEasing([{ element: 'box', pose: 'a' }], 'spring(0.3)'), (l) => E.splitElements(['box'], resolve(l), 140, newIds()), (l) => E.inPoses(resolve(l), () => Math.min(1, box(l).poses.length), E.moveElements(['box'], 10, 20)),
   ]
   fc.assert(fc.property(fc.array(fc.nat(edits.length - 1), { minLength: 1, maxLength: 6 }), (picks) => {

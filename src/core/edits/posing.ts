@@ -124,7 +124,7 @@ export const returnToBefore = (ids: string[], act: Act): Edit => (draft) => each
 })
 
 /** “Come in from outside” and “go out to”: just out of the picture, whatever the size and turn. */
-export const slideThrough = (ids: string[], which: 'arrival' | 'departure', side: Passing['from'], frames: number, easing = which === 'arrival' ? 'ease-out' : 'ease-out'): Edit => (draft) => {
+export const slideThrough = (ids: string[], which: 'arrival' | 'departure', side: Passing['from'], frames: number, easing = 'ease-out'): Edit => (draft) => {
   for (const e of draft.elements) if (ids.includes(e.id)) e[which] = { ...plain(e[which]), how: 'slide', from: side, frames, easing }
 }
 

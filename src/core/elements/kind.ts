@@ -29,6 +29,8 @@ export interface Kind<K extends ElementKind> {
   fields: readonly Field[]
   /** Which of its sides can be pulled on the picture. */
   pulls: 'width' | 'both' | 'shape' | 'none'
+  /** It lies over the whole picture: nothing is kept to it, and it is not meant when things are gathered up. */
+  whole?: true
   /** Width and height in pixels: the element's own, or what its content needs. */
   size(e: ElementOf<K>): { w: number; h: number }
   /** The frames in which it may be seen, when that is more than its span. */

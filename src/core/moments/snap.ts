@@ -2,6 +2,13 @@ import type { CatalogueKind, Placed } from './catalogue'
 
 const RANK: Record<CatalogueKind, number> = { click: 0, key: 1, scroll: 1, screen: 1, mark: 1, cut: 2, chapter: 3, lesson: 3, phrase: 4, word: 5 }
 
+/** The moment that starts nearest to a frame; words as well, phrases not. There is always one: the lesson's start. */
+export function nearestMoment(moments: Iterable<Placed>, frame: number): Placed & { frame: number } {
+  let best: (Placed & { frame: number }) | null = null
+  for (const m of moments) if (m.frame !== null && m.kind !== 'phrase' && (!best || Math.abs(m.frame - frame) < Math.abs(best.frame - frame))) best = m as Placed & { frame: number }
+  return best!
+}
+
 export interface Catch { moment: Placed; edge: 'start' | 'end'; frame: number }
 
 /**

@@ -67,16 +67,18 @@ export function overshoot(over: number): Curve {
 }
 
 const bezier = (x1: number, y1: number, x2: number, y2: number): Curve => (x) => cubicBezier(x1, y1, x2, y2, x)
-/** The easings that go by a name alone: those of CSS, and `hold`, `soft`, `snappy`, `overshoot`, `spring` of our own. */
-const NAMED: Record<string, Curve> = {
-  linear: (x) => x, ease: bezier(0.25, 0.1, 0.25, 1), 'ease-in': bezier(0.42, 0, 1, 1), 'ease-out': bezier(0, 0, 0.58, 1), 'ease-in-out': bezier(0.42, 0, 0.58, 1),
-  hold: (x) => (x >= 1 ? 1 : 0), soft: bezier(0.6, 0, 0.4, 1), snappy: bezier(0.1, 0.8, 0.2, 1), overshoot: overshoot(0.1), spring: (x) => spring(0.5, x),
-}
-export const EASING_NAMES = Object.keys(NAMED)
-/** The four numbers of the easings that are one cubic Bézier curve. */
+/** The four numbers of the named easings that are one cubic Bézier curve: those of CSS, and `soft` and `snappy` of our own. */
 const BEZIERS: Record<string, [number, number, number, number]> = {
   linear: [0, 0, 1, 1], ease: [0.25, 0.1, 0.25, 1], 'ease-in': [0.42, 0, 1, 1], 'ease-out': [0, 0, 0.58, 1], 'ease-in-out': [0.42, 0, 0.58, 1], soft: [0.6, 0, 0.4, 1], snappy: [0.1, 0.8, 0.2, 1],
 }
+const USUAL_OVER = 10
+const USUAL_DAMPING = 0.5
+/** The easings that go by a name alone. */
+const NAMED: Record<string, Curve> = {
+  ...Object.fromEntries(Object.entries(BEZIERS).map(([name, n]): [string, Curve] => [name, name === 'linear' ? (x) => x : bezier(...n)])),
+  hold: (x) => (x >= 1 ? 1 : 0), overshoot: overshoot(USUAL_OVER / 100), spring: (x) => spring(USUAL_DAMPING, x),
+}
+export const EASING_NAMES = Object.keys(NAMED)
 /** The control numbers of an easing that is a cubic Bézier curve, null for the others. */
 export function bezierOf(easing: string): [number, number, number, number] | null {
   if (BEZIERS[easing]) return BEZIERS[easing]
@@ -85,6 +87,17 @@ export function bezierOf(easing: string): [number, number, number, number] | nul
   const n = numbers(m[2]!)!
   return m[1] === 'soft' ? [n[0]! / 100, 0, 1 - n[1]! / 100, 1] : (n as [number, number, number, number])
 }
+
+/** How soft an easing starts and lands, in %, where it is a Bézier curve that does nothing else; null for the others. */
+export function softnessOf(easing: string): { start: number; landing: number } | null {
+  const b = bezierOf(easing)
+  return b && b[1] === 0 && b[3] === 1 ? { start: b[0] * 100, landing: (1 - b[2]) * 100 } : null
+}
+const onlyNumber = (easing: string, name: string, usual: number): number | null => (easing === name ? usual : easing.startsWith(`${name}(`) && curveOf(easing) ? numbers(easing.slice(name.length + 1, -1))![0]! : null)
+/** The damping ratio of a spring; null for other easings. */
+export const dampingOf = (easing: string): number | null => onlyNumber(easing, 'spring', USUAL_DAMPING)
+/** By how many % an overshoot goes past its goal; null for other easings. */
+export const overOf = (easing: string): number | null => onlyNumber(easing, 'overshoot', USUAL_OVER)
 
 function numbers(text: string): number[] | null {
   const out = text.split(',').map((t) => (/^\s*[+-]?(\d+\.?\d*|\.\d+)\s*%?\s*$/.test(t) ? Number(t.replace('%', '')) : NaN))

@@ -1,4 +1,5 @@
 import type { Element, MoveEdge } from '../lesson/schema'
+import { motionOf } from '../motion'
 import type { Timed } from '../timing'
 import type { Placed } from '../moments'
 
@@ -62,4 +63,12 @@ export function runningOrder(timed: Timed): OrderRow[] {
     })
   }
   return rows.filter((r) => r.moment.frame !== null || r.elements.length > 0)
+}
+
+/** The frame at which something that hangs on a moment is to be looked at. */
+export function frameOfHanging(timed: Timed, { element, side, pose }: Hanging): number {
+  const span = timed.spans.get(element.id)!
+  const move = pose === undefined ? undefined : motionOf(timed, element).moves.find((m) => m.index === pose)
+  if (move) return Math.round(side === 'start' ? move.from : move.to)
+  return side === 'start' ? span.from : span.to - 1
 }

@@ -1,6 +1,6 @@
 import type { Element, Lesson } from '../lesson/schema'
 import { clipEnd, fitRect, sourceFrameAt } from '../lesson/clips'
-import { kindOf, localBox } from '../elements'
+import { hasPlace, kindOf, localBox } from '../elements'
 import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { DisplayList, Item, TakeLayer } from './displayList'
@@ -154,7 +154,7 @@ const HIT_PX = 8
 export function hitAt(timed: Timed, frame: number, point: Point, framed = true, without: readonly string[] = []): Element | null {
   for (const own of elementsAt(timed, frame).toReversed()) {
     const e = posedAt(timed, own, frame)
-    if (!e || e.hidden || e.locked || without.includes(e.id) || e.look.kind === 'dim' || e.look.kind === 'letterbox' || e.look.kind === 'zoom' || (e.look.kind === 'ripple' && e.look.every)) continue
+    if (!e || e.hidden || e.locked || without.includes(e.id) || (!hasPlace(e) && e.look.kind !== 'backdrop')) continue
     const { matrix, box } = frameBoxOf(timed, e, frame, framed)
     if (isFlat(matrix)) continue
     const p = apply(inverse(matrix), point)

@@ -1,3 +1,4 @@
+import { hasPlace } from '../elements'
 import type { Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { elementsAt, frameBoxOf } from './evaluate'
@@ -25,7 +26,7 @@ export function snapLines(timed: Timed, frame: number, without: ReadonlySet<stri
   box({ x: 0, y: 0, w: width, h: height }, 'the frame')
   if (given.safe) for (const [name, m] of Object.entries(SAFE_AREAS)) box({ x: width * m, y: height * m, w: width * (1 - 2 * m), h: height * (1 - 2 * m) }, `the ${name} safe area`)
   for (const own of elementsAt(timed, frame)) {
-    if (without.has(own.id) || own.hidden || ['zoom', 'dim', 'backdrop', 'letterbox'].includes(own.look.kind) || (own.look.kind === 'ripple' && own.look.every)) continue
+    if (without.has(own.id) || own.hidden || !hasPlace(own)) continue
     const e = posedAt(timed, own, frame)
     if (!e) continue
     const { matrix, box: b } = frameBoxOf(timed, e, frame, given.framed)

@@ -2,7 +2,7 @@ import { toast } from 'sonner'
 import {
   addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, moveWhole, removeClips, removeElements, removeMoment, removeTrack, restack, setClip, setEdge, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
 } from '@/core/edits'
-import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
+import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/elements'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
 import type { Element } from '@/core/lesson/schema'
 import { Element as ElementSchema } from '@/core/lesson/schema'
@@ -211,7 +211,7 @@ export const COMMANDS: Command[] = [
   }),
   ...POSING, ...PLACING,
   stack('front', 'Bring to the front'), stack('forward', 'One step forward'), stack('backward', 'One step back'), stack('back', 'Send to the back'),
-  { id: 'break-ripples', title: 'Break the ripple rule up into single ripples', group: 'Edit', can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.look.kind === 'ripple' && e.look.every), run: () => { const id = bench().elements[0]!; edit('Break a ripple rule up', breakUpRipples(id, bench().timed, () => freshId('ripple'))) } },
+  { id: 'break-ripples', title: 'Break the ripple rule up into single ripples', group: 'Edit', can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && isRule(e)), run: () => { const id = bench().elements[0]!; edit('Break a ripple rule up', breakUpRipples(id, bench().timed, () => freshId('ripple'))) } },
   { id: 'split', title: 'Split the clip at the playhead', group: 'Cut', keys: 'x', run: cut },
   { id: 'passage-from', title: 'The passage starts here', group: 'Cut', keys: '[', run: () => setPassage('from') },
   { id: 'passage-to', title: 'The passage ends here', group: 'Cut', keys: ']', run: () => setPassage('to') },

@@ -39,9 +39,8 @@ function repointNext(): void {
   setBench({ speed: 0, adding: { kind: e.look.kind, moment: null, repoint: e.id } })
 }
 /** Keyframes of all selected elements, or those that are selected. */
-export const keysMeant = (): KeyRef[] => (bench().keys.length > 0 ? bench().keys : chosen().flatMap((e) => e.poses.map((p) => ({ element: e.id, pose: p.id, path: null }))))
+const keysMeant = (): KeyRef[] => (bench().keys.length > 0 ? bench().keys : chosen().flatMap((e) => e.poses.map((p) => ({ element: e.id, pose: p.id, path: null }))))
 let copied: CopiedKeys | null = null
-export const hasCopiedKeys = (): boolean => copied !== null
 function copyMoves(): void {
   copied = copyKeys(keysMeant(), bench().timed)
   toast(copied ? `${copied.poses.length === 1 ? 'One pose' : `${copied.poses.length} poses`} copied` : 'There are no poses to copy: this element does not move yet.', { duration: 1800 })
@@ -57,7 +56,7 @@ function jumpKey(way: 1 | -1): void {
   const frames = [...new Set(chosen().flatMap((e) => keyFrames(timed, e)))].filter((f) => (way > 0 ? f > playhead : f < playhead)).sort((a, b) => (a - b) * way)
   if (frames[0] !== undefined) goTo(frames[0])
 }
-export function stretch(factor: number): void {
+function stretch(factor: number): void {
   const refs = keysMeant()
   const { timed } = bench()
   const e = timed.lesson.elements.find((x) => x.id === refs[0]?.element)
@@ -84,7 +83,7 @@ export const POSING: Command[] = [
   { id: 'put-here', title: 'Put it here in time, with all its moves', group: 'Poses', keys: 'Shift+Q', can: has, run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead, bench().timed)) },
   { id: 'next-key', title: 'Next keyframe', group: 'Poses', keys: 's', can: has, run: () => jumpKey(1) },
   { id: 'previous-key', title: 'Previous keyframe', group: 'Poses', keys: 'a', can: has, run: () => jumpKey(-1) },
-  { id: 'key-place', title: 'Key the place at the playhead', group: 'Poses', keys: 'Shift+S', can: has, run: () => void edit(`Key the place of ${named()}`, (draft) => { const { elements, timed, playhead } = bench(); for (const path of ['x', 'y']) { const pose = addKey(elements, path, timed, playhead, () => `${path}-${freshId('pose')}`); pose(draft) } }) },
+  { id: 'key-place', title: 'Key the place at the playhead', group: 'Poses', keys: 'Shift+S', can: has, run: () => void edit(`Key the place of ${named()}`, addKey(bench().elements, ['x', 'y'], bench().timed, bench().playhead, () => freshId('pose'))) },
   { id: 'pushes', title: 'A new end pushes what follows on the track, or not', group: 'Edit', run: () => { setBench({ pushes: !bench().pushes }); toast(bench().pushes ? 'A new end pushes what follows.' : 'A new end leaves what follows where it is.', { duration: 1800 }) } },
   { id: 'keys-open', title: 'Show or hide the keyframes of what is selected', group: 'Poses', keys: 't', run: () => setBench({ keysOpen: !bench().keysOpen }) },
   { id: 'copy-keys', title: 'Copy the poses', group: 'Poses', keys: 'Ctrl+Shift+C', can: has, run: copyMoves },

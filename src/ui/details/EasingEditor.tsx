@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui'
 import { useRef, useState } from 'react'
-import { bezierOf, EASING_NAMES, isEasing } from '@/core/motion'
+import { bezierOf, dampingOf, EASING_NAMES, isEasing, overOf, softnessOf } from '@/core/motion'
 import { Curve } from '../kit/curve'
 import { Words } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
@@ -17,10 +17,9 @@ export function EasingEditor({ value, onChange, label = 'Easing' }: { value: str
   const [bad, setBad] = useState('')
   const bezier = bezierOf(value)
   const put = (text: string) => { const t = text.trim(); if (isEasing(t)) { setBad(''); onChange(t) } else setBad(`“${t}” is no easing. Take a name, or cubic-bezier(), steps(), linear(), soft(), overshoot(), spring().`) }
-  const soft = /^soft\((\d+(?:\.\d+)?)%?,\s*(\d+(?:\.\d+)?)%?\)$/.exec(value)
-  const [start, landing] = soft ? [Number(soft[1]), Number(soft[2])] : bezier && bezier[1] === 0 && bezier[3] === 1 ? [bezier[0] * 100, (1 - bezier[2]) * 100] : [0, 0]
-  const spring = /^spring(?:\(([\d.]+)\))?$/.exec(value)
-  const over = /^overshoot(?:\(([\d.]+)%?\))?$/.exec(value)
+  const soft = softnessOf(value)
+  const damping = dampingOf(value)
+  const over = overOf(value)
   return (
     <Popover.Root>
       <div className="flex items-center justify-between gap-2">
@@ -37,14 +36,14 @@ export function EasingEditor({ value, onChange, label = 'Easing' }: { value: str
             ))}
           </div>
           {bezier && <Bezier value={bezier} onChange={(b) => onChange(`cubic-bezier(${b.map(short).join(', ')})`)} />}
-          {bezier && bezier[1] === 0 && bezier[3] === 1 && (
+          {soft && (
             <div className="flex gap-3">
-              <NumberField label="Soft start" unit="%" min={0} max={100} value={start} onChange={(v) => onChange(`soft(${v}%, ${Math.round(landing)}%)`)} />
-              <NumberField label="landing" unit="%" min={0} max={100} value={landing} onChange={(v) => onChange(`soft(${Math.round(start)}%, ${v}%)`)} />
+              <NumberField label="Soft start" unit="%" min={0} max={100} value={soft.start} onChange={(v) => onChange(`soft(${v}%, ${Math.round(soft.landing)}%)`)} />
+              <NumberField label="landing" unit="%" min={0} max={100} value={soft.landing} onChange={(v) => onChange(`soft(${Math.round(soft.start)}%, ${v}%)`)} />
             </div>
           )}
-          {spring && <NumberField label="Damping" min={0.05} max={1} step={0.05} digits={2} value={Number(spring[1] ?? 0.5)} onChange={(v) => onChange(`spring(${v})`)} />}
-          {over && <NumberField label="Past its goal by" unit="%" min={0} max={100} value={Number(over[1] ?? 10)} onChange={(v) => onChange(`overshoot(${v}%)`)} />}
+          {damping !== null && <NumberField label="Damping" min={0.05} max={1} step={0.05} digits={2} value={damping} onChange={(v) => onChange(`spring(${v})`)} />}
+          {over !== null && <NumberField label="Past its goal by" unit="%" min={0} max={100} value={over} onChange={(v) => onChange(`overshoot(${v}%)`)} />}
           <Words label={`${label} as CSS`} className="font-code text-xs" value={value} onChange={put} />
           {bad && <p className="text-accent-deep" role="alert">{bad}</p>}
         </Popover.Content>

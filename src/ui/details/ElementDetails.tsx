@@ -1,7 +1,7 @@
 import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Scissors, Trash2 } from 'lucide-react'
 import { toast } from 'sonner'
 import { pointCallout, setElements, setLook, setSpan, setTrackOf, spanOver } from '@/core/edits'
-import { applies, kindOf, valueAt, type Field } from '@/core/elements'
+import { applies, isRule, kindOf, valueAt, type Field } from '@/core/elements'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { FONTS } from '@/core/text'
 import { framesPerSecond } from '@/core/time'
@@ -37,7 +37,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const look = (f: Field, value: unknown) => editPosed(`Change “${e.name}”: ${f.label.toLowerCase()}`, setLook([e.id], f.path, value))
   const long = span.to - span.from
   const passing = (e.arrival.how !== 'none' ? e.arrival.frames : 0) + (e.departure.how !== 'none' ? e.departure.frames : 0)
-  const ripples = e.look.kind === 'ripple' && e.look.every
+  const ripples = isRule(e)
   const fields = kind.fields.filter((f) => applies(f, e.look))
   return (
     <>
@@ -46,7 +46,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
         <Words label="Name" value={e.name} onChange={(v) => v.trim() && set('Rename an element', (x) => { x.name = v.trim().slice(0, 120) })} className="font-semibold" />
       </div>
       <Section title="Time">
-        {(e.look.kind === 'bar' || (e.look.kind === 'ripple' && e.look.every)) && <Spans element={e} />}
+        {(e.look.kind === 'bar' || ripples) && <Spans element={e} />}
         <TieEditor element={e} side="start" />
         <TieEditor element={e} side="end" />
         <div className="flex justify-between text-muted"><span>On screen for</span><span className="figures">{long} frames · {(long / fps).toFixed(2)} s</span></div>
@@ -71,7 +71,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
           })}
         </Section>
       )}
-      {e.look.kind === 'ripple' && e.look.every && <Section title="Rule"><p className="text-muted">Stands for a ripple on each click in its span.</p><Button onClick={() => runCommand('break-ripples')}><Scissors size={13} />Break up into single ripples</Button></Section>}
+      {ripples && <Section title="Rule"><p className="text-muted">Stands for a ripple on each click in its span.</p><Button onClick={() => runCommand('break-ripples')}><Scissors size={13} />Break up into single ripples</Button></Section>}
       {e.look.kind !== 'carrier' && (
         <Section title={kind.title} folds="open">
           {e.look.kind === 'still' && (

@@ -13,7 +13,7 @@ export function KeyMark({ element: e, path, label }: { element: Element; path: s
   const keyed = keyedPaths(own).has(path)
   const press = () => {
     if (here) edit(`Take a keyframe of ${label.toLowerCase()} away`, removeKeys([{ element: e.id, pose: here.pose.id, path }], bench().timed))
-    else edit(`Key ${label.toLowerCase()} at the playhead`, addKey([e.id], path, bench().timed, playhead, () => freshId('pose')))
+    else edit(`Key ${label.toLowerCase()} at the playhead`, addKey([e.id], [path], bench().timed, playhead, () => freshId('pose')))
   }
   return (
     <button type="button" aria-label={here ? `Take the keyframe of ${label} away` : `Key ${label} here`} title={here ? 'Keyed here: press to take it away' : keyed ? 'Keyed elsewhere: press to key it here too' : 'Press to key it here'} onClick={press} onPointerDown={(ev) => ev.stopPropagation()} className="mr-1.5 inline-block p-0.5 align-middle" data-key={path} data-keyed={here ? 'here' : keyed ? 'elsewhere' : 'no'}>

@@ -2,11 +2,10 @@ import { keptAs, setMoveEdge, type Keeping } from '@/core/edits'
 import type { Element, MoveEdge } from '@/core/lesson/schema'
 import type { Move } from '@/core/motion'
 import { framesPerSecond, timecode } from '@/core/time'
-import { tieTarget } from '@/core/timing'
 import { edit, goTo, useShown } from '../bench/store'
 import { Choice } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
-import { MomentPicker } from './TieEditor'
+import { TieFields } from './TieEditor'
 
 const KEEPINGS: { value: Keeping; label: string }[] = [{ value: 'moment', label: 'with a moment' }, { value: 'start', label: 'after its start' }, { value: 'end', label: 'before its end' }, { value: 'share', label: 'at a share' }, { value: 'length', label: 'by its length' }, { value: 'previous', label: 'straight on' }]
 
@@ -31,14 +30,7 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
         <div className="mt-1 flex flex-wrap items-center gap-1.5">
           {(edge.on === 'start' || edge.on === 'end' || edge.on === 'length') && <NumberField compact label={edge.on === 'length' ? 'Length of the move' : 'Frames'} unit="frames" perSecond={fps} min={edge.on === 'length' ? 0 : -100_000} value={edge.frames} onChange={(v) => set({ ...edge, frames: v })} />}
           {edge.on === 'share' && <NumberField compact label="Share of its length" unit="%" digits={1} min={-100} max={200} value={edge.share * 100} onChange={(v) => set({ on: 'share', share: v / 100 })} />}
-          {tied && (
-            <>
-              {tied.offset !== 0 && <NumberField compact label="Frames off the moment" perSecond={fps} min={0} value={Math.abs(tied.offset)} onChange={(v) => set({ ...tied, offset: Math.sign(tied.offset) * v })} />}
-              {tied.offset !== 0 && <span>frames</span>}
-              <Choice bare label="Before or after" value={tied.offset === 0 ? 'on' : tied.offset > 0 ? 'after' : 'before'} onChange={(w) => set({ ...tied, offset: w === 'on' ? 0 : (w === 'after' ? 1 : -1) * (Math.abs(tied.offset) || 4) })} options={[{ value: 'on', label: 'on' }, { value: 'after', label: 'after' }, { value: 'before', label: 'before' }]} />
-              <MomentPicker label={tieTarget(timed, tied)} own={e.id} onPick={(next) => set({ ...next, offset: tied.offset, last: Math.round(at) })} />
-            </>
-          )}
+          {tied && <TieFields tie={tied} at={at} own={e.id} onChange={set} />}
         </div>
       )}
     </div>

@@ -3,6 +3,7 @@ import { Popover } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { pushing, setEdge } from '@/core/edits'
 import type { Edge, Element } from '@/core/lesson/schema'
+import { nearestMoment } from '@/core/moments'
 import { framesPerSecond, parseTimecode, timecode } from '@/core/time'
 import { momentName, tieTarget } from '@/core/timing'
 import { bench, edit, goTo, useShown } from '../bench/store'
@@ -26,8 +27,8 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
     if (to === 'loose') set({ on: 'loose', frame: at }, `Loosen the ${side} of “${e.name}”`)
     else if (to === 'length') set({ on: 'length', frames: Math.max(1, span.to - span.from) })
     else {
-      const near = [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => Math.abs(a.frame! - at) - Math.abs(b.frame! - at))[0]!
-      set({ on: 'moment', moment: near.id, edge: 'start', offset: at - near.frame!, last: at }, `Tie the ${side} of “${e.name}”`)
+      const near = nearestMoment(timed.moments.values(), at)
+      set({ on: 'moment', moment: near.id, edge: 'start', offset: at - near.frame, last: at }, `Tie the ${side} of “${e.name}”`)
     }
   }
   const tied = edge.on === 'moment' || edge.on === 'element' ? edge : null
@@ -41,23 +42,30 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {edge.on === 'loose' && <span className="w-24"><Words label={`Time of the ${side}`} className="figures text-center" value={timecode(edge.frame, timed.lesson.rate)} onChange={(t) => { const f = parseTimecode(t, timed.lesson.rate); if (f !== null) set({ on: 'loose', frame: f }) }} /></span>}
         {edge.on === 'length' && <><NumberField compact label="Length" unit="frames" perSecond={framesPerSecond(timed.lesson.rate)} min={1} value={edge.frames} onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)} /><span className="text-muted">= {(edge.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s {side === 'end' ? 'after its start' : 'before its end'}</span></>}
-        {tied && (
-          <>
-            {tied.offset !== 0 && <NumberField compact label="Frames off the moment" perSecond={framesPerSecond(timed.lesson.rate)} min={0} value={Math.abs(tied.offset)} onChange={(v) => set({ ...tied, offset: Math.sign(tied.offset) * v })} />}
-            {tied.offset !== 0 && <span>frames</span>}
-            <Choice bare label="Before or after" value={tied.offset === 0 ? 'on' : tied.offset > 0 ? 'after' : 'before'} onChange={(w) => set({ ...tied, offset: w === 'on' ? 0 : (w === 'after' ? 1 : -1) * (Math.abs(tied.offset) || 4) })} options={[{ value: 'on', label: 'on' }, { value: 'after', label: 'after' }, { value: 'before', label: 'before' }]} />
-            <MomentPicker label={tieTarget(timed, edge)} own={e.id} onPick={(next) => set({ ...next, offset: tied.offset, last: at } as Edge)} />
-          </>
-        )}
+        {tied && <TieFields tie={tied} at={at} own={e.id} onChange={set} />}
       </div>
       {lost && <p className="mt-1 text-accent-deep">This moment was cut away. The end keeps its place until you tie it again or the moment comes back.</p>}
     </div>
   )
 }
 
+type Tied = Extract<Edge, { on: 'moment' | 'element' }>
+/** How far from what it hangs on, and on what: “[4] frames [after] [the click on Lend out]”. */
+export function TieFields({ tie, at, own, onChange }: { tie: Tied; at: number; own: string; onChange: (next: Tied) => void }) {
+  const timed = useShown()
+  return (
+    <>
+      {tie.offset !== 0 && <NumberField compact label="Frames off the moment" perSecond={framesPerSecond(timed.lesson.rate)} min={0} value={Math.abs(tie.offset)} onChange={(v) => onChange({ ...tie, offset: Math.sign(tie.offset) * v })} />}
+      {tie.offset !== 0 && <span>frames</span>}
+      <Choice bare label="Before or after" value={tie.offset === 0 ? 'on' : tie.offset > 0 ? 'after' : 'before'} onChange={(w) => onChange({ ...tie, offset: w === 'on' ? 0 : (w === 'after' ? 1 : -1) * (Math.abs(tie.offset) || 4) })} options={[{ value: 'on', label: 'on' }, { value: 'after', label: 'after' }, { value: 'before', label: 'before' }]} />
+      <MomentPicker label={tieTarget(timed, tie)} own={own} onPick={(next) => onChange({ ...next, offset: tie.offset, last: Math.round(at) })} />
+    </>
+  )
+}
+
 type Target = { on: 'moment'; moment: string; edge: 'start' | 'end' } | { on: 'element'; element: string; edge: 'start' | 'end' }
 /** Finds a moment, a word, or an end of another element to hang something on. */
-export function MomentPicker({ label, own, onPick }: { label: string; own: string; onPick: (t: Target) => void }) {
+function MomentPicker({ label, own, onPick }: { label: string; own: string; onPick: (t: Target) => void }) {
   const [open, setOpen] = useState(false)
   const timed = useShown()
   const entries = useMemo(() => (open ? [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => a.frame! - b.frame!) : []), [open, timed])

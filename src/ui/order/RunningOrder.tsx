@@ -3,10 +3,8 @@ import { DropdownMenu } from 'radix-ui'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { ELEMENT_KINDS, kindNamed } from '@/core/elements'
 import type { CatalogueKind } from '@/core/moments'
-import { motionOf } from '@/core/motion'
-import { runningOrder, type Hanging } from '@/core/order'
+import { frameOfHanging, runningOrder } from '@/core/order'
 import { timecode } from '@/core/time'
-import type { Timed } from '@/core/timing'
 import { bench, goTo, pickMoment, select, setBench, useBench, useShown } from '../bench/store'
 import { beginAdding, keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
@@ -15,14 +13,6 @@ import { KindIcon, MomentIcon } from '../kit/kindIcon'
 const SHOW: { label: string; kinds: CatalogueKind[] | null }[] = [
   { label: 'All', kinds: null }, { label: 'Clicks', kinds: ['click'] }, { label: 'Keys', kinds: ['key', 'scroll', 'screen'] }, { label: 'Words', kinds: ['phrase'] }, { label: 'Set by hand', kinds: ['mark', 'chapter'] },
 ]
-
-/** Where something that hangs on a moment is to be looked at. */
-function frameOf(timed: Timed, { element, side, pose }: Hanging): number {
-  const span = timed.spans.get(element.id)!
-  const move = pose === undefined ? undefined : motionOf(timed, element).moves.find((m) => m.index === pose)
-  if (move) return Math.round(side === 'start' ? move.from : move.to)
-  return side === 'start' ? span.from : span.to - 1
-}
 
 /** The moments and spoken phrases in time order, with the elements that hang on each. */
 export function RunningOrder() {
@@ -73,7 +63,7 @@ export function RunningOrder() {
                 <AddHere moment={m.id} frame={m.frame} label={r.label} />
               </div>
               {r.elements.map(({ element, side, pose }) => (
-                <button key={`${element.id}${side}${pose ?? ''}`} type="button" onClick={() => { select([element.id]); goTo(frameOf(timed, { element, side, pose })) }} className={`flex w-full items-center gap-1.5 py-0.5 pr-2 pl-[79px] text-left hover:bg-black/5 ${selected.includes(element.id) ? 'font-semibold text-accent-deep' : ''}`}>
+                <button key={`${element.id}${side}${pose ?? ''}`} type="button" onClick={() => { select([element.id]); goTo(frameOfHanging(timed, { element, side, pose })) }} className={`flex w-full items-center gap-1.5 py-0.5 pr-2 pl-[79px] text-left hover:bg-black/5 ${selected.includes(element.id) ? 'font-semibold text-accent-deep' : ''}`}>
                   <KindIcon kind={element.look.kind} size={12} /><span className="truncate">{element.name}</span><span className="ml-auto shrink-0 text-[11px] text-muted">{pose !== undefined ? `to pose ${pose + 1}` : side === 'start' ? 'starts' : 'ends'}</span>
                 </button>
               ))}

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { addElement, attach, elementAt, repoint, type Edit } from '@/core/edits'
-import { kindNamed, type ElementKind } from '@/core/elements'
+import { hasPlace, isRule, kindNamed, type ElementKind } from '@/core/elements'
 import { boundsOf, apply, corners, elementsAt, frameBoxOf, framingOf, hitAt, inverse, isFlat, meets, snapLines, snapRect, spaceOf, union, type Point, type Rect, type SnapLine, type Snapped } from '@/core/scene'
 import { actHere, moving, poseFor, standing } from '../bench/posing'
 import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
@@ -132,7 +132,7 @@ export function Overlay({ scale }: { scale: number }) {
       edit: (q) => {
         const r = { x: Math.min(p.x, q.x), y: Math.min(p.y, q.y), w: Math.abs(q.x - p.x), h: Math.abs(q.y - p.y) }
         setDrawn(r)
-        const touched = elementsAt(timed, bench().playhead).filter((x) => !x.locked && !x.hidden && !WHOLE.has(x.look.kind) && !(x.look.kind === 'ripple' && x.look.every)).filter((x) => { const b = boxOf(x.id); return b && meets(b, r) }).map((x) => x.id)
+        const touched = elementsAt(timed, bench().playhead).filter((x) => !x.locked && !x.hidden && hasPlace(x) && x.look.kind !== 'bar').filter((x) => { const b = boxOf(x.id); return b && meets(b, r) }).map((x) => x.id)
         select([...new Set([...before, ...touched])])
         return null
       },
@@ -193,7 +193,7 @@ export function Overlay({ scale }: { scale: number }) {
     svg.current!.releasePointerCapture(e.pointerId)
   }
   const inSight = speed ? [] : elementsAt(timed, playhead)
-  const outlines = speed ? [] : timed.lesson.elements.filter((x) => selected.includes(x.id) && !(x.look.kind === 'ripple' && x.look.every)).map((own) => {
+  const outlines = speed ? [] : timed.lesson.elements.filter((x) => selected.includes(x.id) && !isRule(x)).map((own) => {
     const x = standing(own, bench(), timed)
     return { own, x, here: x.look.kind === 'zoom' || inSight.includes(own), ...frameBoxOf(timed, x, playhead, framed) }
   })
@@ -239,8 +239,6 @@ function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']>): str
   if (adding.kind === 'zoom') return 'Draw the rectangle to show'
   return `Point at the spot for the ${kindNamed(adding.kind).title.toLowerCase()}${DRAWN.has(adding.kind) ? ', or draw its box' : ''}`
 }
-/** Kinds that lie over the whole picture and are not meant when things are gathered up on it. */
-const WHOLE = new Set<ElementKind>(['zoom', 'dim', 'backdrop', 'letterbox', 'bar'])
 /** Puts the keyboard into the selected element’s text. */
 const typeText = () => { setTimeout(() => { const text = document.querySelector<HTMLTextAreaElement>('[data-testid=details] textarea'); text?.focus(); text?.select() }, 50) }
 const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y && p.y <= r.y + r.h

@@ -1,7 +1,7 @@
 import { framesPerSecond } from '@/core/time'
-import { evaluate, type DisplayList, type Swap, type TakeLayer } from '@/core/scene'
+import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
 import type { Timed } from '@/core/timing'
-import { paint, recolour, sheetPool, swapKey, type Easel } from '@/paint'
+import { paint, pathStore, sheetPool, swapStore, type Easel } from '@/paint'
 import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
 import { Pace } from './pace'
 import { SoundPlayer } from './sound'
@@ -9,11 +9,11 @@ import { TakeReader } from './takeReader'
 
 const mediaUrl = (file: string) => `/${file}`
 const SHARP = ' sharp'
-function newContext(width: number, height: number): CanvasRenderingContext2D {
+function newContext(width: number, height: number, read = false): CanvasRenderingContext2D {
   const canvas = document.createElement('canvas')
   canvas.width = width
   canvas.height = height
-  return canvas.getContext('2d')!
+  return canvas.getContext('2d', { willReadFrequently: read })!
 }
 const clipOf = (key: string) => key.replace(SHARP, '')
 /** A playhead that rests this long gets the take itself, not its small copy. */
@@ -43,9 +43,9 @@ function withOnions(timed: Timed, list: DisplayList, frame: number): DisplayList
 export class Player {
   private readonly readers = new Map<string, TakeReader>()
   private readonly stills = new Map<string, HTMLImageElement>()
-  private readonly paths = new Map<string, Path2D>()
-  private readonly swapped = new Map<string, HTMLCanvasElement>()
-  private readonly sheets = sheetPool(newContext)
+  private readonly paths = pathStore((d) => new Path2D(d))
+  private readonly swapped = swapStore((w, h) => newContext(w, h, true))
+  private readonly sheets = sheetPool((w, h) => newContext(w, h))
   private readonly sound = new SoundPlayer(mediaUrl)
   private readonly context: CanvasRenderingContext2D
   private readonly unsubscribe: () => void
@@ -142,27 +142,6 @@ export class Player {
     }
     return image.complete && image.naturalWidth ? image : null
   }
-  /** A still with one of its colours changed; the last few are kept. */
-  private recoloured(media: string, swap: Swap, timed: Timed): HTMLCanvasElement | null {
-    const image = this.still(media, timed)
-    if (!image) return null
-    const key = swapKey(media, swap)
-    let canvas = this.swapped.get(key)
-    if (!canvas) {
-      if (this.swapped.size > 8) this.swapped.clear()
-      canvas = document.createElement('canvas')
-      canvas.width = image.naturalWidth
-      canvas.height = image.naturalHeight
-      const ctx = canvas.getContext('2d', { willReadFrequently: true })!
-      ctx.drawImage(image, 0, 0)
-      const pixels = ctx.getImageData(0, 0, canvas.width, canvas.height)
-      recolour(pixels.data, swap)
-      ctx.putImageData(pixels, 0, 0)
-      this.swapped.set(key, canvas)
-    }
-    return canvas
-  }
-
   private pictureOf(layer: TakeLayer, timed: Timed, sharp = false): CanvasImageSource | null {
     return timed.lesson.media[layer.media]?.kind === 'picture' ? this.still(layer.media, timed) : (this.reader(layer, timed, sharp)?.has(layer.sourceFrame) ?? null)
   }
@@ -181,16 +160,12 @@ export class Player {
   private easel(timed: Timed, sharp: boolean): Easel {
     return {
       takePicture: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
-      stillPicture: (media, swap) => (swap ? this.recoloured(media, swap, timed) : this.still(media, timed)),
-      sheet: this.sheets, quick: bench().speed !== 0,
-      path: (d) => {
-        let p = this.paths.get(d)
-        if (!p) {
-          if (this.paths.size > 2000) this.paths.clear()
-          this.paths.set(d, (p = new Path2D(d)))
-        }
-        return p
+      stillPicture: (media, swap) => {
+        const image = this.still(media, timed)
+        return image && swap ? this.swapped(media, image, { width: image.naturalWidth, height: image.naturalHeight }, swap) : image
       },
+      sheet: this.sheets, quick: bench().speed !== 0,
+      path: this.paths,
     }
   }
 

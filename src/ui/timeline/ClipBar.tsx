@@ -1,10 +1,9 @@
-import { useRef } from 'react'
 import { moveClip, trimClip, type Edit } from '@/core/edits'
 import { clipEnd, sourceUsAt } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import { caught } from '@/core/moments'
-import { bench, edit, setBench, tryEdit, useBench, useShown } from '../bench/store'
-import { onEscape } from '../kit/escape'
+import { bench, goTo, setBench, useBench, useShown } from '../bench/store'
+import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
 import { Wave } from './Wave'
 
@@ -17,7 +16,7 @@ export function ClipBar({ clip, height, from, to, frameAt }: { clip: Clip; heigh
   const { pxPerFrame } = useView()
   const { lesson } = useShown()
   const selected = useBench((b) => b.clips.includes(clip.id))
-  const drag = useRef<{ part: Part; grabbed: number; clip: Clip; change: Edit | null } | null>(null)
+  const { begin, hand } = useTimeDrag()
   const medium = lesson.media[clip.media]
   if (!medium) return null
 
@@ -41,24 +40,15 @@ export function ClipBar({ clip, height, from, to, frameAt }: { clip: Clip; heigh
   const grasp = (part: Part) => (e: React.PointerEvent) => {
     if (e.button !== 0) return
     e.stopPropagation()
-    e.currentTarget.setPointerCapture(e.pointerId)
-    setBench({ clips: e.shiftKey ? [...new Set([...bench().clips, clip.id])] : [clip.id], elements: [], moment: null, speed: 0 })
-    drag.current = { part, grabbed: e.clientX, clip, change: null }
-    onEscape(() => { drag.current = null; tryEdit(null) })
+    setBench({ clips: e.shiftKey ? [...new Set([...bench().clips, clip.id])] : [clip.id], elements: [], moment: null })
+    const was = clip
+    begin(e, {
+      label: part === 'body' ? `Move “${medium.name}”` : `Trim “${medium.name}”`,
+      change: (by, now) => changeFor(part, by, now.altKey, was),
+      click: (now) => goTo(frameAt(now.clientX)),
+    })
   }
-  const move = (e: React.PointerEvent) => {
-    const d = drag.current
-    if (!d || (!d.change && Math.abs(e.clientX - d.grabbed) < 3)) return
-    d.change = changeFor(d.part, Math.round((e.clientX - d.grabbed) / pxPerFrame), e.altKey, d.clip)
-    tryEdit(d.change)
-  }
-  const drop = (e: React.PointerEvent) => {
-    const d = drag.current
-    drag.current = null
-    if (d?.change) edit(d.part === 'body' ? `Move “${medium.name}”` : `Trim “${medium.name}”`, d.change)
-    else { tryEdit(null); if (d) setBench({ playhead: Math.max(0, Math.min(bench().timed.length - 1, frameAt(e.clientX))) }) }
-  }
-  const handlers = (part: Part) => ({ onPointerDown: grasp(part), onPointerMove: move, onPointerUp: drop })
+  const handlers = (part: Part) => ({ onPointerDown: grasp(part), ...hand })
   const width = clip.length * pxPerFrame
   const tall = height - 6
   const film = medium.aids?.film

@@ -1,14 +1,13 @@
 import { EyeOff, Lock } from 'lucide-react'
-import { useRef } from 'react'
 import { edgeAt, pushing, setEdge, shiftElements, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { caught, type Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
-import { bench, edit, goTo, select, setBench, tryEdit, useBench } from '../bench/store'
-import { onEscape } from '../kit/escape'
+import { bench, goTo, select, setBench, useBench } from '../bench/store'
 import { KIND_LOOK, KindIcon } from '../kit/kindIcon'
 import { Notches } from './Notches'
+import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
 
 export const LANE_PX = 23
@@ -21,7 +20,7 @@ type Part = 'body' | 'start' | 'end'
 export function ElementBar({ element: e, span, lane, onCatch }: { element: Element; span: Span; lane: number; onCatch: (c: Catch | null) => void }) {
   const { pxPerFrame, left } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
-  const drag = useRef<{ part: Part; grabbed: number; change: Edit | null; label: string; cancelled: boolean } | null>(null)
+  const { begin, hand } = useTimeDrag()
   const look = KIND_LOOK[e.look.kind]
 
   /** The edit that a drag to a frame stands for, and what it would catch. */
@@ -49,37 +48,23 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
   const grasp = (part: Part) => (event: React.PointerEvent) => {
     if (event.button !== 0) return
     event.stopPropagation()
-    event.currentTarget.setPointerCapture(event.pointerId)
     if (event.shiftKey && part === 'body') { select(selected ? bench().elements.filter((x) => x !== e.id) : [...bench().elements, e.id]); return }
     if (!selected) select([e.id])
     else if (part === 'body') setBench({ keys: [] })
-    setBench({ speed: 0 })
-    if (e.locked) return
-    drag.current = { part, grabbed: event.clientX, change: null, cancelled: false, label: part === 'body' ? `Move “${e.name}” in time` : `${part === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere` }
-    onEscape(() => { if (drag.current) drag.current.cancelled = true; tryEdit(null); onCatch(null) })
+    begin(event, {
+      label: part === 'body' ? `Move “${e.name}” in time` : `${part === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`,
+      change(by, now) {
+        if (e.locked) return null
+        const { change, caught: hit } = changeFor(part, by, now.altKey, now.shiftKey)
+        onCatch(hit)
+        return change
+      },
+      // Of several that were chosen, this one is meant.
+      click: () => { if (bench().elements.length > 1) select([e.id]) },
+      over: () => onCatch(null),
+    })
   }
-  const move = (event: React.PointerEvent) => {
-    const d = drag.current
-    if (!d || d.cancelled) return
-    if (!d.change && Math.abs(event.clientX - d.grabbed) < 3) return
-    const by = Math.round((event.clientX - d.grabbed) / pxPerFrame)
-    const { change, caught: hit } = changeFor(d.part, by, event.altKey, event.shiftKey)
-    d.change = change
-    tryEdit(change)
-    onCatch(hit)
-  }
-  const drop = () => {
-    const d = drag.current
-    drag.current = null
-    onCatch(null)
-    if (d?.change && !d.cancelled) edit(d.label, d.change)
-    else {
-      tryEdit(null)
-      // A click, not a drag: of several that were chosen, this one is meant.
-      if (d && !d.cancelled && bench().elements.length > 1) select([e.id])
-    }
-  }
-  const handlers = (part: Part) => ({ onPointerDown: grasp(part), onPointerMove: move, onPointerUp: drop })
+  const handlers = (part: Part) => ({ onPointerDown: grasp(part), ...hand })
   const width = Math.max(5, (span.to - span.from) * pxPerFrame)
   const pass = (frames: number) => Math.min(width / 2, frames * pxPerFrame)
   const firstMove = e.poses.length > 0 ? motionOf(bench().timed, e).moves[0] : undefined

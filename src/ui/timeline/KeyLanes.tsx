@@ -4,10 +4,10 @@ import { keyedPaths, keyFrames, removeProperty, sameKeys, shiftKeys, stretchKeys
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, propertyOf, type Move } from '@/core/motion'
 import type { Timed } from '@/core/timing'
-import { bench, edit, freshId, goTo, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import { bench, edit, freshId, goTo, setBench, useBench, useShown } from '../bench/store'
 import { KeyMark } from '../details/KeyMark'
-import { onEscape } from '../kit/escape'
 import { SpeedLane } from './SpeedLane'
+import { useTimeDrag } from './useTimeDrag'
 import { HEAD_PX, useView } from './view'
 
 const ROW = 18
@@ -35,8 +35,9 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const { pxPerFrame } = useView()
   const ids = useBench((b) => b.elements)
   const keys = useBench((b) => b.keys)
+  const panel = useRef<HTMLDivElement>(null)
   const area = useRef<HTMLDivElement>(null)
-  const drag = useRef<{ at: number; change: Edit | null; cancelled: boolean; make: (by: number) => Edit; label: string } | null>(null)
+  const { begin, hand } = useTimeDrag()
   const [frame, setFrame] = useState<{ x: number; y: number; x2: number; y2: number } | null>(null)
   const rows = useMemo(() => rowsOf(timed, ids), [timed, ids])
   const pegs = rows.flatMap((row, r) => row.moves.map((m) => ({ ref: { element: row.element.id, pose: m.pose.id, path: row.path } as KeyRef, frame: m.to, r })))
@@ -46,33 +47,17 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
 
   // What is worked on stays in sight above its keyframes.
   useLayoutEffect(() => {
-    const panel = area.current?.parentElement
-    const scroller = panel?.closest<HTMLElement>('[data-testid=timeline]')
+    const scroller = panel.current?.closest<HTMLElement>('[data-testid=timeline]')
     const bar = ids[0] && scroller?.querySelector<HTMLElement>(`[data-element="${CSS.escape(ids[0])}"]`)
-    if (!panel || !scroller || !bar) return
-    const below = bar.getBoundingClientRect().bottom + 6 - panel.getBoundingClientRect().top
+    if (!panel.current || !scroller || !bar) return
+    const below = bar.getBoundingClientRect().bottom + 6 - panel.current.getBoundingClientRect().top
     if (below > 0) scroller.scrollTop += below
   }, [ids, rows.length])
-  const begin = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
+  /** The pegs change while they are dragged; what holds the pointer does not. What was dragged stays chosen. */
+  const drag = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
     event.stopPropagation()
-    // The pegs change while they are dragged; what holds them does not.
-    area.current!.setPointerCapture(event.pointerId)
-    setBench({ speed: 0 })
-    drag.current = { at: event.clientX, change: null, cancelled: false, make, label }
-    onEscape(() => { if (drag.current) drag.current.cancelled = true; tryEdit(null) })
-  }
-  const draw = (event: React.PointerEvent) => {
-    const d = drag.current
-    const by = d ? Math.round((event.clientX - d.at) / pxPerFrame) : 0
-    if (!d || d.cancelled || (by === 0 && !d.change)) return
-    d.change = by === 0 ? null : d.make(by)
-    tryEdit(d.change)
-  }
-  const drop = () => {
-    const d = drag.current
-    drag.current = null
-    const { timed: before, keys: meant } = bench()
-    if (d?.change && !d.cancelled) { if (edit(d.label, d.change)) setBench({ keys: sameKeys(meant, before, bench().timed) }) } else tryEdit(null)
+    const { timed: before } = bench()
+    begin(event, { label, change: (by) => (by === 0 ? null : make(by)), made: () => setBench({ keys: sameKeys(bench().keys, before, bench().timed) }) }, area.current!)
   }
   const grasp = (ref: KeyRef) => (event: React.PointerEvent) => {
     if (event.button !== 0) return
@@ -82,31 +67,28 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
     const meant = has ? keys : [ref]
     const { timed: then } = bench()
     const ids = sameIds()
-    begin(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by, then, ids()))
+    drag(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by, then, ids()))
   }
   const stretch = (side: 'start' | 'end') => (event: React.PointerEvent) => {
     const { timed: then, keys: meant } = bench()
     const around = side === 'end' ? first : last
     const reach = Math.max(1, last - first)
     const ids = sameIds()
-    begin(event, 'Stretch keyframes', (by) => stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach), then, ids()))
+    drag(event, 'Stretch keyframes', (by) => stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach), then, ids()))
   }
   const place = (event: React.PointerEvent) => { const box = area.current!.getBoundingClientRect(); return { x: event.clientX - box.left - HEAD_PX, y: event.clientY - box.top } }
   const beginSweep = (event: React.PointerEvent) => {
     if (event.button !== 0) return
     event.stopPropagation()
-    area.current!.setPointerCapture(event.pointerId)
+    panel.current!.setPointerCapture(event.pointerId)
     const p = place(event)
     setFrame({ ...p, x2: p.x, y2: p.y })
   }
-  const hand = {
-    onPointerMove: (event: React.PointerEvent) => {
-      draw(event)
-      if (frame) { const p = place(event); setFrame({ ...frame, x2: p.x, y2: p.y }) }
-    },
-    onPointerCancel: () => { drag.current = null; setFrame(null); tryEdit(null) },
+  const sweep = {
+    onPointerMove: (event: React.PointerEvent) => { if (frame) { const p = place(event); setFrame({ ...frame, x2: p.x, y2: p.y }) } },
+    onPointerCancel: () => setFrame(null),
     onPointerUp: (event: React.PointerEvent) => {
-      if (!frame) { if (drag.current) drop(); return }
+      if (!frame) return
       setFrame(null)
       if (Math.abs(frame.x2 - frame.x) < 4 && Math.abs(frame.y2 - frame.y) < 4) { goTo(frameAt(event.clientX)); setBench({ keys: [] }); return }
       const inside = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
@@ -122,7 +104,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const several = new Set(rows.map((r) => r.element.id)).size > 1
   const onlyOne = timed.lesson.elements.find((e) => ids.length === 1 && e.id === ids[0])
   return (
-    <div className="sticky bottom-0 z-[15] border-t-2 border-edge-strong bg-sheet shadow-[0_-3px_8px_#2b211822]" data-testid="key-lanes">
+    <div ref={panel} className="sticky bottom-0 z-[15] border-t-2 border-edge-strong bg-sheet shadow-[0_-3px_8px_#2b211822]" data-testid="key-lanes" {...sweep}>
       <div ref={area} className="relative" {...hand}>
         {rows.length === 0 && <p className="sticky left-0 px-3 py-1.5 text-muted" style={{ width: 640 }}>{ids.length === 0 ? 'Select an element to see its keyframes.' : 'Nothing is keyed yet: press the peg beside a value in the details, or “Move from now”.'}</p>}
         {rows.map((row) => (

@@ -1,11 +1,10 @@
-import { useRef } from 'react'
 import { putMoveEdge, shiftKeys, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { caught, type Catch } from '@/core/moments'
 import { ease, motionOf, poseAt, type Move } from '@/core/motion'
 import type { Span } from '@/core/timing'
-import { bench, edit, freshId, goTo, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
-import { onEscape } from '../kit/escape'
+import { bench, freshId, goTo, select, setBench, useBench, useShown } from '../bench/store'
+import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
 
 const HIGH = 17
@@ -34,7 +33,7 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
     const now = poseAt(timed, e, b.playhead)
     return now.moving && b.moveEnd === 'end' ? now.pose + 1 : now.pose
   })
-  const drag = useRef<{ move: Move; part: Part; grabbed: number; change: Edit | null; cancelled: boolean } | null>(null)
+  const { begin, hand } = useTimeDrag()
   if (e.poses.length === 0) return null
   const { moves } = motionOf(timed, e)
   const x = (frame: number) => (frame - span.from) * pxPerFrame
@@ -53,7 +52,6 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
   const grasp = (part: Part, move: Move) => (event: React.PointerEvent) => {
     if (event.button !== 0 || e.locked) return
     event.stopPropagation()
-    event.currentTarget.setPointerCapture(event.pointerId)
     const ref = { element: e.id, pose: move.pose.id, path: null }
     if (!selected) select([e.id])
     if (part === 'end') {
@@ -61,29 +59,18 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
       if (event.shiftKey) { setBench({ keys: has ? bench().keys.filter((k) => k.pose !== ref.pose) : [...bench().keys, ref] }); return }
       if (!has) setBench({ keys: [ref] })
     }
-    setBench({ speed: 0 })
-    drag.current = { move, part, grabbed: event.clientX, change: null, cancelled: false }
-    onEscape(() => { if (drag.current) drag.current.cancelled = true; tryEdit(null); onCatch(null) })
+    begin(event, {
+      label: part === 'start' ? `Start a move of “${e.name}” elsewhere` : part === 'end' ? `Let a move of “${e.name}” land elsewhere` : `Shift a move of “${e.name}”`,
+      change(by, now) {
+        const { change, hit } = changeFor(part, move, by, now.altKey)
+        onCatch(hit)
+        return change
+      },
+      click: () => { if (part === 'end') { goTo(move.to); setBench({ moveEnd: 'end' }) } },
+      over: () => onCatch(null),
+    })
   }
-  const draw = (event: React.PointerEvent) => {
-    const d = drag.current
-    if (!d || d.cancelled || (!d.change && Math.abs(event.clientX - d.grabbed) < 3)) return
-    const { change, hit } = changeFor(d.part, d.move, Math.round((event.clientX - d.grabbed) / pxPerFrame), event.altKey)
-    d.change = change
-    tryEdit(change)
-    onCatch(hit)
-  }
-  const drop = () => {
-    const d = drag.current
-    drag.current = null
-    onCatch(null)
-    if (d?.change && !d.cancelled) edit(d.part === 'start' ? `Start a move of “${e.name}” elsewhere` : d.part === 'end' ? `Let a move of “${e.name}” land elsewhere` : `Shift a move of “${e.name}”`, d.change)
-    else {
-      tryEdit(null)
-      if (d && !d.cancelled && d.part === 'end') { goTo(d.move.to); setBench({ moveEnd: 'end' }) }
-    }
-  }
-  const handlers = (part: Part, m: Move) => ({ onPointerDown: grasp(part, m), onPointerMove: draw, onPointerUp: drop })
+  const handlers = (part: Part, m: Move) => ({ onPointerDown: grasp(part, m), ...hand })
   const tight = moves.some((m, i) => i > 0 && x(m.to) - x(moves[i - 1]!.to) < 10)
   return (
     <>

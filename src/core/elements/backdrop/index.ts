@@ -8,6 +8,7 @@ export const backdrop: Kind<'backdrop'> = {
   kind: 'backdrop',
   title: 'Backdrop',
   pulls: 'both',
+  whole: true,
   fields: [
     { path: 'fill', label: 'Colour', type: 'colour' },
     { path: 'second', label: 'Graded into', type: 'colour', optional: true },

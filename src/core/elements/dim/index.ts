@@ -6,6 +6,7 @@ export const dim: Kind<'dim'> = {
   kind: 'dim',
   title: 'Dim and blur',
   pulls: 'none',
+  whole: true,
   fields: [
     { path: 'softPx', label: 'Blurs by', type: 'px', min: 0, max: 100 },
     { path: 'dim', label: 'Dims by', type: 'number', unit: '%', min: 0, max: 100 },

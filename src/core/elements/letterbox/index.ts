@@ -6,6 +6,7 @@ export const letterbox: Kind<'letterbox'> = {
   kind: 'letterbox',
   title: 'Letterbox bars',
   pulls: 'none',
+  whole: true,
   fields: [
     { path: 'by', label: 'By', type: 'choice', options: [{ value: 'share', label: '% of the height' }, { value: 'ratio', label: 'shape of the picture' }] },
     { path: 'share', label: 'Bars together', when: ['by', 'share'], type: 'number', unit: '%', min: 0, max: 100, digits: 1 },

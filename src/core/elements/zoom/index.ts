@@ -5,6 +5,7 @@ export const zoom: Kind<'zoom'> = {
   kind: 'zoom',
   title: 'Zoom',
   pulls: 'shape',
+  whole: true,
   fields: [
     { path: 'inFrames', label: 'Goes in for', type: 'frames', min: 0, max: 10_000 },
     { path: 'backFrames', label: 'Goes back for', type: 'frames', min: 0, max: 10_000 },

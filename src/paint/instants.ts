@@ -1,0 +1,86 @@
+import { apply, corners, type Item, type Point, type Shape } from '@/core/scene'
+import type { Context } from './easel'
+import { onSheet, paintShapes, regionOf, type Pen } from './shapes'
+
+/** The instants of an open shutter, added up in equal parts; where all agree, the sum is the thing itself. */
+export function mixInstants(ctx: Context, all: Item[], pen: Pen, origin: Point, depth: number): void {
+  const instants = enough(all, pen.scale)
+  const middle = instants[instants.length >> 1]!
+  const by = displacements(instants)
+  const shares = instants.map((i) => i.opacity / instants.length)
+  if (by && instants.every((i) => i.shapes === middle.shapes)) {
+    // It only travels: drawn once, and laid down at each instant.
+    const whole = drawnOnce(ctx, middle, middle.shapes, by, pen, origin, depth)
+    if (whole) by.forEach((d, i) => layDown(ctx, whole, d, origin, pen.scale, shares[i]!, 'lighter'))
+    return
+  }
+  const parts = by && !middle.clip ? middle.shapes.map((shape, n) => (isLong(shape) && instants.every((i) => i.shapes[n] === shape) ? drawnOnce(ctx, middle, [shape], by, pen, origin, depth + 1 + n) : null)) : []
+  instants.forEach((instant, i) => {
+    onSheet(ctx, instant, pen, origin, depth, shares[i]!, instant.blurPx ? `blur(${instant.blurPx * pen.scale}px)` : null, (sheet, at) => {
+      if (!parts.some(Boolean)) { paintShapes(sheet, instant, pen, at, 1); return }
+      instant.shapes.forEach((shape, n) => {
+        const part = parts[n]
+        if (part) layDown(sheet, part, by![i]!, at, pen.scale, 1, 'source-over')
+        else paintShapes(sheet, { ...instant, shapes: [shape] }, pen, at, 1)
+      })
+    }, 'lighter')
+  })
+}
+
+/** Paths so long that drawing them once and laying the picture down is quicker: text, above all. */
+const LONG_PATH = 600
+const isLong = (shape: Shape): boolean => shape.type === 'path' && shape.d.length >= LONG_PATH && !shape.shadow
+
+/** Something drawn once, as the middle instant has it; `x`, `y`: where its top left then lies on the picture. */
+interface Part { canvas: Context['canvas']; x: number; y: number; w: number; h: number }
+function drawnOnce(ctx: Context, middle: Item, shapes: Shape[], by: Point[], pen: Pen, origin: Point, depth: number): Part | null {
+  const reach = Math.ceil(Math.max(...by.flatMap((d) => [Math.abs(d.x), Math.abs(d.y)])) * pen.scale) + 1
+  const region = regionOf(ctx, middle.bounds, pen, origin, reach)
+  if (!region) return null
+  const at = { x: origin.x + region.x / pen.scale, y: origin.y + region.y / pen.scale }
+  const sheet = pen.easel.sheet(region.w, region.h, depth)
+  paintShapes(sheet, { ...middle, shapes }, pen, at, 1)
+  return { canvas: sheet.canvas, ...at, w: region.w, h: region.h }
+}
+/** Lays a part down, displaced by pixels of the picture, to the nearest pixel of the canvas. */
+function layDown(ctx: Context, part: Part, by: Point, origin: Point, scale: number, alpha: number, how: GlobalCompositeOperation): void {
+  ctx.setTransform(1, 0, 0, 1, 0, 0)
+  ctx.globalAlpha = alpha
+  ctx.globalCompositeOperation = how
+  ctx.imageSmoothingEnabled = false
+  ctx.drawImage(part.canvas, 0, 0, part.w, part.h, Math.round((part.x + by.x - origin.x) * scale), Math.round((part.y + by.y - origin.y) * scale), part.w, part.h)
+  ctx.imageSmoothingEnabled = true
+  ctx.globalCompositeOperation = 'source-over'
+}
+
+/** Instants nearer to each other than this many pixels of the canvas cannot be told apart. */
+const TOLD_APART = 0.75
+/** As many of the instants, spread evenly, as a canvas of this scale can show: all of them at full size. */
+function enough(instants: Item[], scale: number): Item[] {
+  const first = instants[0]!
+  const last = instants.at(-1)!
+  if (!first.box) return instants
+  const travel = Math.max(...corners(first.box).map((p) => { const a = apply(first.matrix, p); const b = apply(last.matrix, p); return Math.hypot(a.x - b.x, a.y - b.y) }))
+  const n = Math.max(2, Math.ceil((travel * scale) / TOLD_APART) + 1)
+  return n >= instants.length ? instants : Array.from({ length: n }, (_, i) => instants[Math.floor(((i + 0.5) * instants.length) / n)]!)
+}
+/** How far the corners of one drawing may stand off, turned and grown while it travels, before it is not the same drawing any more; pixels of the picture. */
+const SAME_PX = 1.5
+/** By how much each instant is only displaced from the middle one; null where they turn or grow as well. */
+function displacements(instants: Item[]): Point[] | null {
+  const middle = instants[instants.length >> 1]!
+  const { box } = middle
+  if (!box) return null
+  const c = { x: box.x + box.w / 2, y: box.y + box.h / 2 }
+  const spots = [c, ...corners(box)].map((p) => ({ p, at: apply(middle.matrix, p) }))
+  const out: Point[] = []
+  for (const i of instants) {
+    if (i.blurPx || i.clip?.x !== middle.clip?.x || i.clip?.y !== middle.clip?.y || i.clip?.w !== middle.clip?.w || i.clip?.h !== middle.clip?.h) return null
+    const by = apply(i.matrix, c)
+    by.x -= spots[0]!.at.x
+    by.y -= spots[0]!.at.y
+    for (const { p, at } of spots) { const q = apply(i.matrix, p); if (Math.hypot(q.x - at.x - by.x, q.y - at.y - by.y) > SAME_PX) return null }
+    out.push(by)
+  }
+  return out
+}

@@ -1,0 +1,123 @@
+import type { Gradient, Item, Point, Rect, Shape } from '@/core/scene'
+import { layBlocks } from './blocks'
+import type { Context, Drawable, Easel } from './easel'
+
+type BelowShape = Extract<Shape, { type: 'below' }>
+/** What items are painted with: pixels of the canvas for one of the picture, and the size of the whole picture. */
+export interface Pen { easel: Easel; scale: number; frame: { width: number; height: number } }
+
+/** What bounds on the picture take up of a canvas and `reach` pixels around it, in whole pixels of the canvas; null when nothing. */
+export function regionOf(ctx: Context, bounds: Rect, { scale }: Pen, origin: Point, reach: number): Rect | null {
+  const left = Math.floor((bounds.x - origin.x) * scale)
+  const top = Math.floor((bounds.y - origin.y) * scale)
+  const x = Math.max(-reach, left)
+  const y = Math.max(-reach, top)
+  const w = Math.min(ctx.canvas.width + reach, left + Math.ceil(bounds.w * scale) + 2) - x
+  const h = Math.min(ctx.canvas.height + reach, top + Math.ceil(bounds.h * scale) + 2) - y
+  return w > 0 && h > 0 ? { x, y, w, h } : null
+}
+
+/** Draws onto a sheet and lays that down once, so that overlapping parts do not show through each other. */
+export function onSheet(ctx: Context, item: Item, pen: Pen, origin: Point, depth: number, alpha: number, filter: string | null, draw: (sheet: Context, origin: Point) => void, how: GlobalCompositeOperation = 'source-over'): void {
+  // What is blurred takes in what lies just outside, so that it does not thin out at the edges of the picture.
+  const region = regionOf(ctx, item.bounds, pen, origin, filter && item.blurPx ? Math.ceil(item.blurPx * pen.scale * 3) : 0)
+  if (!region) return
+  const { x, y, w, h } = region
+  const sheet = pen.easel.sheet(w, h, depth)
+  draw(sheet, { x: origin.x + x / pen.scale, y: origin.y + y / pen.scale })
+  ctx.setTransform(1, 0, 0, 1, 0, 0)
+  ctx.globalAlpha = alpha
+  ctx.globalCompositeOperation = how
+  if (filter) ctx.filter = filter
+  ctx.drawImage(sheet.canvas, 0, 0, w, h, x, y, w, h)
+  if (filter) ctx.filter = 'none'
+  ctx.globalCompositeOperation = 'source-over'
+}
+
+export function paintShapes(ctx: Context, item: Item, pen: Pen, origin: Point, alpha: number): void {
+  const { scale } = pen
+  const [a, b, c, d, e, f] = item.matrix
+  ctx.setTransform(a * scale, b * scale, c * scale, d * scale, (e - origin.x) * scale, (f - origin.y) * scale)
+  ctx.globalAlpha = alpha
+  if (item.clip) {
+    ctx.save()
+    ctx.beginPath()
+    ctx.rect(item.clip.x, item.clip.y, item.clip.w, item.clip.h)
+    ctx.clip()
+  }
+  for (const shape of item.shapes) {
+    switch (shape.type) {
+      case 'path': paintPath(ctx, shape, pen.easel, scale * Math.hypot(a, b)); break
+      case 'picture': {
+        const source = pen.easel.stillPicture(shape.media, shape.swap)
+        if (source) drawPicture(ctx, source, shape, scale * Math.hypot(a, b), pen.easel.quick)
+        break
+      }
+      case 'below': paintBelow(ctx, shape, item, pen, origin); break
+    }
+  }
+  if (item.clip) ctx.restore()
+}
+
+function paintPath(ctx: Context, shape: Extract<Shape, { type: 'path' }>, easel: Easel, scale: number): void {
+  const path = easel.path(shape.d)
+  if (shape.shadow) {
+    ctx.shadowColor = shape.shadow.colour
+    ctx.shadowBlur = shape.shadow.blurPx * scale
+    ctx.shadowOffsetX = shape.shadow.dx * scale
+    ctx.shadowOffsetY = shape.shadow.dy * scale
+  }
+  if (shape.stroke) {
+    ctx.strokeStyle = shape.stroke
+    ctx.lineWidth = shape.lineWidth ?? 1
+    ctx.lineJoin = shape.join ?? (shape.fill ? 'round' : 'miter')
+    ctx.lineCap = shape.cap ?? 'butt'
+    ctx.setLineDash(shape.dash ?? [])
+    ctx.stroke(path)
+  }
+  if (shape.fill) {
+    ctx.fillStyle = typeof shape.fill === 'string' ? shape.fill : gradientOf(ctx, shape.fill)
+    ctx.fill(path)
+  }
+  if (shape.shadow) ctx.shadowColor = 'transparent'
+}
+
+function gradientOf(ctx: Context, g: Gradient): CanvasGradient {
+  const out = ctx.createLinearGradient(g.x1, g.y1, g.x2, g.y2)
+  for (const s of g.stops) out.addColorStop(s.at, s.colour)
+  return out
+}
+
+/** `scale`: pixels of the canvas for one of the rectangle's. */
+export function drawPicture(ctx: Context, source: Drawable, dest: Rect, scale: number, quick = false): void {
+  const natural = (source as { displayWidth?: number }).displayWidth ?? (source as { width: number }).width
+  ctx.imageSmoothingEnabled = true
+  ctx.imageSmoothingQuality = !quick && dest.w * scale < natural * 0.75 ? 'medium' : 'low'
+  ctx.drawImage(source, dest.x, dest.y, dest.w, dest.h)
+}
+
+/** Changes what has been painted so far under the item's bounds, and lays it back within the shape, whatever its turn. */
+function paintBelow(ctx: Context, shape: BelowShape, item: Item, pen: Pen, origin: Point): void {
+  const { scale, frame } = pen
+  // A blur takes in what lies around; blocks are whole ones, also where only a part of one is seen.
+  const reach = Math.ceil(shape.px * scale * (shape.effect === 'blur' ? 3 : 1))
+  const x0 = Math.max(0, Math.floor((item.bounds.x - origin.x) * scale) - reach)
+  const y0 = Math.max(0, Math.floor((item.bounds.y - origin.y) * scale) - reach)
+  const x1 = Math.min(ctx.canvas.width, Math.round((frame.width - origin.x) * scale), Math.ceil((item.bounds.x + item.bounds.w - origin.x) * scale) + reach)
+  const y1 = Math.min(ctx.canvas.height, Math.round((frame.height - origin.y) * scale), Math.ceil((item.bounds.y + item.bounds.h - origin.y) * scale) + reach)
+  if (x1 <= x0 || y1 <= y0) return
+  const w = x1 - x0
+  const h = y1 - y0
+  const sheet = pen.easel.sheet(w, h, 3)
+  sheet.drawImage(ctx.canvas, x0, y0, w, h, 0, 0, w, h)
+  if (shape.effect === 'blocks') layBlocks(sheet, w, h, { x: origin.x + x0 / scale, y: origin.y + y0 / scale }, scale, shape.px, shape.seed)
+  ctx.save()
+  ctx.beginPath()
+  ctx.rect(shape.x, shape.y, shape.w, shape.h)
+  ctx.clip()
+  ctx.setTransform(1, 0, 0, 1, 0, 0)
+  if (shape.effect === 'blur') ctx.filter = `blur(${shape.px * scale}px)`
+  ctx.drawImage(sheet.canvas, 0, 0, w, h, x0, y0, w, h)
+  ctx.filter = 'none'
+  ctx.restore()
+}
