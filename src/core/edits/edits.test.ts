@@ -4,19 +4,12 @@ import { checkLesson } from '../lesson/check'
 import { clipEnd } from '../lesson/clips'
 import type { Lesson } from '../lesson/schema'
 import { caught } from '../moments'
+import { made, newIds } from '../testing/made'
 import { clip, element, lasting, lessonWithTake, loose, on, takeMedium } from '../testing/lessons'
 import { resolve } from '../timing'
 import * as E from './index'
 
-const made = (lesson: Lesson, edit: E.Edit): Lesson => {
-  const result = E.applyEdit(lesson, edit)
-  if (!('edited' in result)) throw new Error(`nothing was changed: ${result.refused}`)
-  expect(applyPatches(result.edited.lesson, result.edited.inverse)).toEqual(lesson)
-  expect(applyPatches(lesson, result.edited.patches)).toEqual(result.edited.lesson)
-  return result.edited.lesson
-}
 const spanOf = (lesson: Lesson, id: string) => { const { from, to } = resolve(lesson).spans.get(id)!; return [from, to] }
-const ids = () => { let n = 0; return () => `new-${++n}` }
 const withArrows = () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'arrow', 'tied', on('take/click-3'), lasting(30)), element(lesson, 'callout', 'loose', loose(200), loose(260)), element(lesson, 'ripple', 'rule', on('lesson:start'), on('lesson:end'))]
@@ -25,14 +18,14 @@ const withArrows = () => {
 }
 
 test('four seconds taken out of the middle: the rest moves up, and what is tied and what is loose with it', () => {
-  const after = made(withArrows(), E.takeOut('takes-1', 90, 210, true, ids()))
+  const after = made(withArrows(), E.takeOut('takes-1', 90, 210, true, newIds()))
   expect(after.clips.map((c) => [c.at, c.length, c.inUs])).toEqual([[0, 90, 0], [90, 90, 7_000_000]])
   expect(spanOf(after, 'tied')).toEqual([120, 150])
   expect(spanOf(after, 'loose')).toEqual([90, 140])
   expect(spanOf(after, 'rule')).toEqual([0, 180])
 })
 test('with the gap left, what comes later stays where it is', () => {
-  const after = made(withArrows(), E.takeOut('takes-1', 90, 210, false, ids()))
+  const after = made(withArrows(), E.takeOut('takes-1', 90, 210, false, newIds()))
   expect(after.clips.map((c) => [c.at, c.length])).toEqual([[0, 90], [210, 90]])
   expect(spanOf(after, 'tied')).toEqual([240, 270])
 })
@@ -116,7 +109,7 @@ test('a body dragged so that its end catches a moment keeps its length', () => {
   expect(spanOf(tied, 'tied')).toEqual([90, 120])
 })
 test('a rule breaks up into one ripple for each click, on its own frame', () => {
-  const after = made(withArrows(), E.breakUpRipples('rule', resolve(withArrows()), ids()))
+  const after = made(withArrows(), E.breakUpRipples('rule', resolve(withArrows()), newIds()))
   expect(after.elements.slice(2).map((e) => [spanOf(after, e.id)[0], e.x])).toEqual([[60, 100], [120, 200], [240, 300]])
 })
 test('copies pasted at a frame keep their distances, and their ties among themselves', () => {
@@ -124,7 +117,7 @@ test('copies pasted at a frame keep their distances, and their ties among themse
   lesson.elements.push(element(lesson, 'arrow', 'after', { on: 'element', element: 'loose', edge: 'end', offset: 3, last: 0 }, lasting(10)))
   const timed = resolve(lesson)
   const list = lesson.elements.filter((e) => e.id === 'loose' || e.id === 'after')
-  const after = made(lesson, E.addElements(E.copies(list, timed, 10, ids())))
+  const after = made(lesson, E.addElements(E.copies(list, timed, 10, newIds())))
   expect(spanOf(after, 'new-1')).toEqual([10, 70])
   expect(spanOf(after, 'new-2')).toEqual([73, 83])
 })
@@ -143,7 +136,7 @@ test('ties that would lead round in a circle are refused, and nothing changes', 
 test('a moment set by hand lies on the take and goes with it', () => {
   const lesson = made(lessonWithTake(), E.setMoment('m1', 'mark', 'here', 150))
   expect(resolve(made(lesson, E.trimClip('c1', 'start', 30))).moments.get('take/m1')!.frame).toBe(150)
-  expect(resolve(made(lesson, E.takeOut('takes-1', 0, 60, true, ids()))).moments.get('take/m1')!.frame).toBe(90)
+  expect(resolve(made(lesson, E.takeOut('takes-1', 0, 60, true, newIds()))).moments.get('take/m1')!.frame).toBe(90)
   expect(resolve(made(lesson, E.moveMoment('take/m1', 99))).moments.get('take/m1')!.frame).toBe(99)
 })
 test('a new element stands at its spot, tied to the nearest moment, readable and still', () => {
@@ -159,7 +152,7 @@ test('a new element stands at its spot, tied to the nearest moment, readable and
 })
 test('a side that is pulled leaves the one across where it is, turned or not', () => {
   const lesson = lessonWithTake()
-  lesson.media.p = takeMedium({ kind: 'picture' })
+  lesson.media.p = takeMedium({ kind: 'picture', moments: [] })
   lesson.elements = [element(lesson, 'bar', 'b', loose(0), loose(9), { x: 500, y: 500, width: 200, height: 100, rotation: 90 })]
   const after = made(lesson, E.pullBox('b', { x: 1, y: 0 }, { x: 500, y: 700 }))
   expect(after.elements[0]).toMatchObject({ x: 500, y: 550, width: 300, height: 100 })
@@ -192,7 +185,7 @@ test('whatever is done, every lesson is a sound lesson, and undo leads back', ()
   const act = fc.record({ what: fc.integer({ min: 0, max: 9 }), a: fc.integer({ min: 0, max: 320 }), b: fc.integer({ min: 1, max: 90 }), k: fc.constantFrom(...kinds) })
   fc.assert(fc.property(fc.array(act, { minLength: 1, maxLength: 14 }), (acts) => {
     let lesson = withArrows()
-    const fresh = ids()
+    const fresh = newIds()
     for (const { what, a, b, k } of acts) {
       const timed = resolve(lesson)
       const some = lesson.elements[a % Math.max(1, lesson.elements.length)]?.id ?? 'none'

@@ -1,27 +1,15 @@
 import fc from 'fast-check'
 import { applyPatches } from 'immer'
 import { arrowEnds } from '../elements'
-import { checkLesson } from '../lesson/check'
-import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
+import type { Element, Lesson, Pose } from '../lesson/schema'
 import { atPose, motionOf, posedAt, speedAt } from '../motion'
 import { evaluate, frameBoxOf, apply, boundsOf } from '../scene'
+import { after, long, made, newIds, pose } from '../testing/made'
 import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
 import { resolve } from '../timing'
 import * as E from './index'
 
-const made = (lesson: Lesson, edit: E.Edit): Lesson => {
-  const result = E.applyEdit(lesson, edit)
-  if (!('edited' in result)) throw new Error(`nothing was changed: ${result.refused}`)
-  expect(applyPatches(result.edited.lesson, result.edited.inverse)).toEqual(lesson)
-  expect(applyPatches(lesson, result.edited.patches)).toEqual(result.edited.lesson)
-  expect(checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults).toEqual([])
-  return result.edited.lesson
-}
-const newIds = () => { let n = 0; return () => `new-${++n}` }
 const act = (lesson: Lesson, frame: number, change: Partial<E.Act> = {}): E.Act => ({ timed: resolve(lesson), frame, caught: null, newId: newIds(), ...change })
-const pose = (id: string, start: MoveEdge, end: MoveEdge, values: Pose['values'], change: Partial<Pose> = {}): Pose => ({ id, start, end, values, easing: 'linear', curve: null, ...change })
-const after = (frames: number): MoveEdge => ({ on: 'start', frames })
-const long = (frames: number): MoveEdge => ({ on: 'length', frames })
 const withBox = (poses: Pose[] = [], change: Partial<Element> = {}): Lesson => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses, ...change })]

@@ -1,4 +1,4 @@
-import { bezierOf, ease, Easing, isEasing, mixColours, mixValues, pathLength, alongPath } from './index'
+import { bezierOf, dampingOf, ease, Easing, isEasing, mixColours, mixValues, overOf, pathLength, alongPath, softnessOf } from './index'
 
 test('a step function stands on its steps, as CSS has it', () => {
   expect([0, 0.24, 0.25, 0.99, 1].map((x) => ease('steps(4)', x))).toEqual([0, 0, 0.25, 0.75, 1])
@@ -53,4 +53,19 @@ test('a curved way is gone along by its length; beyond its ends it goes straight
   expect(pathLength(a, b, null)).toBe(100)
   expect(alongPath(a, b, curve, 1.1).y).toBeLessThan(0)
   expect(alongPath(a, b, null, 1.5)).toEqual({ x: 150, y: 0 })
+})
+test('an easing tells its numbers: softness in %, a spring’s damping, how far an overshoot goes', () => {
+  expect(softnessOf('soft(30%, 70%)')).toEqual({ start: 30, landing: 70 })
+  expect(softnessOf('ease-in-out')).toEqual({ start: 42, landing: expect.closeTo(42, 9) })
+  expect(softnessOf('linear')).toEqual({ start: 0, landing: 0 })
+  expect([softnessOf('ease'), softnessOf('hold'), softnessOf('spring')]).toEqual([null, null, null])
+  expect([dampingOf('spring'), dampingOf('spring(0.25)'), dampingOf('overshoot')]).toEqual([0.5, 0.25, null])
+  expect([overOf('overshoot'), overOf('overshoot(25%)'), overOf('spring(0.3)')]).toEqual([10, 25, null])
+})
+test('the Bézier numbers of a name draw the very curve of that name', () => {
+  for (const name of ['linear', 'ease', 'ease-in', 'ease-out', 'ease-in-out', 'soft', 'snappy']) {
+    const b = bezierOf(name)!
+    for (const x of [0.1, 0.37, 0.5, 0.9]) expect(ease(`cubic-bezier(${b.join(', ')})`, x)).toBeCloseTo(ease(name, x), 9)
+  }
+  expect([bezierOf('hold'), bezierOf('steps(3)'), bezierOf('cubic-bezier(2, 0, 0, 1)')]).toEqual([null, null, null])
 })

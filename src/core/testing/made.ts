@@ -1,0 +1,19 @@
+import { applyPatches } from 'immer'
+import { applyEdit, type Edit } from '../edits'
+import { checkLesson } from '../lesson/check'
+import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
+
+/** The lesson after an edit; held to being sound, and to coming back and going on by its patches exactly. */
+export function made(lesson: Lesson, edit: Edit): Lesson {
+  const result = applyEdit(lesson, edit)
+  if (!('edited' in result)) throw new Error(`nothing was changed: ${result.refused}`)
+  expect(applyPatches(result.edited.lesson, result.edited.inverse)).toEqual(lesson)
+  expect(applyPatches(lesson, result.edited.patches)).toEqual(result.edited.lesson)
+  expect(checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults).toEqual([])
+  return result.edited.lesson
+}
+/** Ids that are new each time, counted. */
+export const newIds = (): (() => string) => { let n = 0; return () => `new-${++n}` }
+export const pose = (id: string, start: MoveEdge, end: MoveEdge, values: Pose['values'], change: Partial<Pose> = {}): Pose => ({ id, start, end, values, easing: 'linear', curve: null, ...change })
+export const after = (frames: number): MoveEdge => ({ on: 'start', frames })
+export const long = (frames: number): MoveEdge => ({ on: 'length', frames })

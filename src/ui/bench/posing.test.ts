@@ -1,0 +1,95 @@
+import { after, long, pose } from '@/core/testing/made'
+import { element, lessonWithTake, loose } from '@/core/testing/lessons'
+import { setElements } from '@/core/edits'
+import { resolve } from '@/core/timing'
+import { actHere, editPosed, moving, poseFor, standing } from './posing'
+import { bench, edit, goTo, isFramed, pickMoment, redo, select, setBench, undo } from './store'
+
+jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() }) }))
+
+const box = (id = 'box') => bench().lesson.elements.find((e) => e.id === id)!
+beforeEach(() => {
+  const lesson = lessonWithTake()
+  lesson.elements = [
+    element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses: [pose('a', after(20), long(20), { x: 900 })] }),
+    element(lesson, 'shape', 'mate', loose(100), loose(200), { x: 600, y: 300, group: 'g' }), element(lesson, 'text', 'other', loose(100), loose(200), { x: 900, y: 300, group: 'g' }),
+  ]
+  setBench({ lesson, timed: resolve(lesson), live: null, past: [], future: [], playhead: 0, elements: [], keys: [], moment: null, moveEnd: 'end', wholePath: false, adding: null, speed: 0, ready: true })
+})
+
+test('the pose that an edit changes is the one in force; on a move, the one it leaves or leads to', () => {
+  const at = (frame: number, moveEnd: 'start' | 'end' = 'end') => { setBench({ playhead: frame, moveEnd }); return [poseFor(box()), standing(box()).x] }
+  expect(at(110)).toEqual([0, 200])
+  expect(at(130)).toEqual([1, 900])
+  expect(at(130, 'start')).toEqual([0, 200])
+  expect(at(150, 'start')).toEqual([1, 900])
+})
+test('a drag goes into that pose; with the whole path, into all of them', () => {
+  setBench({ playhead: 150 })
+  edit('Move', moving(['box'], 10, 5))
+  expect([box().x, box().y, box().poses[0]!.values]).toEqual([200, 300, { x: 910, y: 305 }])
+  setBench({ wholePath: true })
+  edit('Move', moving(['box'], 10, 0))
+  expect([box().x, box().poses[0]!.values.x]).toEqual([210, 920])
+})
+test('a value that belongs to no pose changes in all of the element', () => {
+  setBench({ playhead: 150 })
+  editPosed('Thicker', setElements(['box'], (e) => { if (e.look.kind === 'shape') e.look.outlinePx = 20 }))
+  expect(box().look).toMatchObject({ outlinePx: 20 })
+  expect(box().poses[0]!.values).toEqual({ x: 900 })
+})
+test('an act at the playhead is tied to the moment that lies right there, above all to the one that was chosen', () => {
+  setBench({ playhead: 120 })
+  expect(actHere().caught).toMatchObject({ moment: { id: 'take/click-2' }, frame: 120 })
+  setBench({ playhead: 121 })
+  expect(actHere().caught).toBeNull()
+  pickMoment('take/click-1', 60)
+  expect(actHere(7)).toMatchObject({ frame: 60, frames: 7, caught: { moment: { id: 'take/click-1' } } })
+})
+test('going to a moment keeps what is selected; once more, the moment itself is looked at', () => {
+  select(['box'])
+  pickMoment('take/click-1', 60)
+  expect([bench().elements, bench().moment, bench().playhead]).toEqual([['box'], 'take/click-1', 60])
+  pickMoment('take/click-1', 60)
+  expect([bench().elements, bench().moment]).toEqual([[], 'take/click-1'])
+})
+test('a group is selected whole, one of it alone where that is asked; another choice forgets keyframes and the whole path', () => {
+  setBench({ keys: [{ element: 'box', pose: 'a', path: null }], wholePath: true })
+  select(['mate'])
+  expect([bench().elements, bench().keys, bench().wholePath]).toEqual([['mate', 'other'], [], false])
+  select(['other'], true)
+  expect(bench().elements).toEqual(['other'])
+})
+test('undo and redo walk the edits; what is gone is no longer selected', () => {
+  const start = bench().lesson
+  select(['box'])
+  setBench({ keys: [{ element: 'box', pose: 'a', path: null }] })
+  expect(edit('Delete', (d) => { d.elements = d.elements.filter((e) => e.id !== 'box') })).toBe(true)
+  expect([bench().elements, bench().keys]).toEqual([[], []])
+  undo()
+  expect(bench().lesson).toEqual(start)
+  redo()
+  expect(bench().lesson.elements.map((e) => e.id)).toEqual(['mate', 'other'])
+  expect([bench().past.length, bench().future.length]).toEqual([1, 0])
+})
+test('an edit that changes nothing is none; one that leads ties round in a circle is refused and leaves all as it was', () => {
+  expect(edit('Nothing', (d) => { d.name = String(d.name) })).toBe(false)
+  const before = bench().lesson
+  expect(edit('Round', (d) => { d.elements[0]!.start = { on: 'element', element: 'box', edge: 'end', offset: 0, last: 0 }; d.elements[0]!.end = { on: 'length', frames: 9 } })).toBe(false)
+  expect([bench().lesson === before, bench().past.length]).toEqual([true, 0])
+})
+test('the playhead stays within the lesson, on whole frames', () => {
+  goTo(-5)
+  expect(bench().playhead).toBe(0)
+  goTo(1e6)
+  expect(bench().playhead).toBe(299)
+  goTo(12.6)
+  expect(bench().playhead).toBe(13)
+})
+test('the whole take is shown while a zoom is drawn or selected, unless it plays', () => {
+  expect(isFramed()).toBe(true)
+  setBench({ adding: { kind: 'zoom', moment: null } })
+  expect(isFramed()).toBe(false)
+  setBench({ speed: 1 })
+  expect(isFramed()).toBe(true)
+})

@@ -1,0 +1,122 @@
+import { lessonWithTake, element, loose } from '@/core/testing/lessons'
+import { after, long, pose } from '@/core/testing/made'
+import { motionOf } from '@/core/motion'
+import { resolve } from '@/core/timing'
+import { bench, select, setBench } from '../bench/store'
+import { COMMANDS, command, keyOf, runCommand, shownKey } from './commands'
+
+jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() }) }))
+
+test('every command has an id and a title of its own', () => {
+  expect(new Set(COMMANDS.map((c) => c.id)).size).toBe(COMMANDS.length)
+  expect(new Set(COMMANDS.map((c) => `${c.group} ${c.title}`)).size).toBe(COMMANDS.length)
+})
+test('no key stands for two commands, but arrows, which move what is selected or the playhead', () => {
+  const all = COMMANDS.flatMap((c) => (c.id.startsWith('nudge') ? [] : (c.keys?.split(' ') ?? [])))
+  expect(all.filter((k, i) => all.indexOf(k) !== i)).toEqual([])
+  const nudges = COMMANDS.filter((c) => c.id.startsWith('nudge')).map((c) => c.keys!)
+  expect(nudges.every((k) => /^(Shift\+)?Arrow/.test(k))).toBe(true)
+})
+test('keys are shown as they stand on the keyboard', () => {
+  expect([shownKey('ArrowLeft'), shownKey('Shift+ArrowUp'), shownKey('Ctrl+k'), shownKey('v'), shownKey(undefined)]).toEqual(['←', 'Shift+↑', 'Ctrl+K', 'V', undefined])
+  expect(keyOf('move-here')).toBe('V')
+})
+
+describe('acts', () => {
+  const box = () => bench().lesson.elements[0]!
+  const moves = () => motionOf(bench().timed, box()).moves.map((m) => [Math.round(m.from), Math.round(m.to)])
+  const open = (poses = [pose('a', after(20), long(20), { x: 900 })], playhead = 150) => {
+    const lesson = lessonWithTake()
+    lesson.elements = [element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses }), element(lesson, 'arrow', 'arrow', loose(100), loose(200), { x: 600, y: 300 })]
+    setBench({ lesson, timed: resolve(lesson), live: null, past: [], future: [], playhead, elements: ['box'], keys: [], moment: null, moveEnd: 'end', wholePath: false, adding: null, speed: 0, panel: 'none', only: null })
+  }
+  test('move from now goes to the new landing and chooses its pose', () => {
+    open()
+    runCommand('move-here')
+    expect(moves()).toEqual([[120, 140], [150, 165]])
+    expect([bench().playhead, bench().keys.length]).toEqual([165, 1])
+  })
+  test('outside of what is selected an act is not made, and says why', () => {
+    open(undefined, 20)
+    runCommand('move-here')
+    expect([moves().length, bench().past.length]).toEqual([1, 0])
+  })
+  test('keys lead to the keyframe before and after', () => {
+    open([pose('a', after(20), long(20), { x: 900 }), pose('b', after(60), long(10), { x: 100 })])
+    runCommand('next-key')
+    expect(bench().playhead).toBe(170)
+    runCommand('previous-key')
+    expect(bench().playhead).toBe(140)
+  })
+  test('the place is keyed as one pose, taken back as one step', () => {
+    open([])
+    runCommand('key-place')
+    expect(box().poses.map((p) => p.values)).toEqual([{ x: 200, y: 300 }])
+    runCommand('undo')
+    expect(box().poses).toEqual([])
+  })
+  test('poses are copied on to another element, from where that one stands', () => {
+    open()
+    runCommand('copy-keys')
+    select(['arrow'])
+    setBench({ playhead: 110 })
+    runCommand('paste-keys')
+    const arrow = bench().lesson.elements[1]!
+    expect(arrow.poses.map((p) => p.values)).toEqual([{ x: 1300 }])
+    expect(motionOf(bench().timed, arrow).moves.map((m) => [m.from, m.to])).toEqual([[110, 130]])
+  })
+  test('delete takes the chosen keyframes, not the element; without any, the element', () => {
+    open()
+    setBench({ keys: [{ element: 'box', pose: 'a', path: null }] })
+    runCommand('delete')
+    expect([bench().lesson.elements.length, box().poses.length]).toEqual([2, 0])
+    runCommand('delete')
+    expect(bench().lesson.elements.map((e) => e.id)).toEqual(['arrow'])
+  })
+  test('split, both parts are there and the later one is chosen', () => {
+    open()
+    runCommand('split-element')
+    expect(bench().lesson.elements).toHaveLength(3)
+    expect(bench().timed.spans.get(bench().elements[0]!)!.from).toBe(150)
+  })
+  test('a duplicate stands beside with its whole path, ready to be dragged whole', () => {
+    open()
+    runCommand('duplicate')
+    const copy = bench().lesson.elements.find((e) => e.id === bench().elements[0])!
+    expect([copy.x, copy.y, copy.poses[0]!.values.x, bench().wholePath]).toEqual([224, 324, 924, true])
+  })
+  test('lock, hide, group and show only this: on, and off again', () => {
+    open()
+    runCommand('lock'); runCommand('hide')
+    expect(box()).toMatchObject({ locked: true, hidden: true })
+    runCommand('lock'); runCommand('hide')
+    expect(box()).toMatchObject({ locked: false, hidden: false })
+    select(['box', 'arrow'])
+    runCommand('group')
+    expect(box().group).toBe(bench().lesson.elements[1]!.group)
+    runCommand('ungroup')
+    expect(box().group).toBeNull()
+    runCommand('only')
+    expect(bench().only).toEqual(['box', 'arrow'])
+    runCommand('only')
+    expect(bench().only).toBeNull()
+  })
+  test('a command that cannot be is not run', () => {
+    open()
+    select([])
+    expect(command('move-here').can!()).toBe(false)
+    runCommand('move-here')
+    expect(bench().past).toEqual([])
+  })
+  test('only an arrow, or a callout with a tail, is pointed at the next thing, and only after it is there', () => {
+    open()
+    runCommand('repoint')
+    expect(bench().adding).toBeNull()
+    select(['arrow'])
+    runCommand('repoint')
+    expect(bench().adding).toMatchObject({ repoint: 'arrow' })
+    setBench({ adding: null, playhead: 100 })
+    runCommand('repoint')
+    expect(bench().adding).toBeNull()
+  })
+})
