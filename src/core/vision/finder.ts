@@ -1,0 +1,138 @@
+import { Changes } from './changes'
+import { Eyes } from './eyes'
+import { FlashFinder, type Flash } from './flashes'
+import { learnShapes, type Learned, type Shape } from './shapes'
+import { calibrated, follow, hotSpotOf, type Seen, type Stay } from './track'
+
+/** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
+export interface Found { x: number; y: number; confidence: number }
+
+export const LAGS = [2, 4, 8]
+const MOST_BYTES = 256 << 20
+const MOST_FLASHES = 500
+
+/** Finds the pointer in a recording that is handed over frame by frame, in grey; memory does not grow with its length. */
+export class PointerFinder {
+  private changes: Changes
+  private shapes: Shape[] = []
+  private last: Seen | null = null
+  private readonly eyes: Eyes
+  /** @param module  wasm/vision.ts, compiled */
+  constructor(module: WebAssembly.Module, readonly width: number, readonly height: number, private readonly give: (frame: Found | null) => void) {
+    this.eyes = new Eyes(module, width, height)
+    this.changes = new Changes(this.eyes)
+  }
+
+  /** Where the next frame's grey is to be written, `width` × `height` bytes; then call `add`. */
+  get grey(): Uint8Array { return this.eyes.grey }
+  add(): void {
+    this.changes.add()
+    if (this.changes.bytes > MOST_BYTES && this.changes.frames > 2) this.settle()
+  }
+  /** Nothing more comes: gives what is left. */
+  end(): void { if (this.changes.frames > 0) this.settle() }
+
+  get known(): readonly Shape[] { return this.shapes }
+
+  private settle(): void {
+    const { changes, eyes } = this
+    const learned = learnShapes(flashesOf(changes), this.shapes)
+    if (this.shapes.length === 0 && learned[0]) this.shapes.push(learned.shift()!.shape)
+    let links = follow(changes, eyes, this.shapes, this.last)
+    for (let round = 0; round < 2; round++) {
+      const more = (round === 0 ? learned.filter((l) => !contradicted(l, links) && !tooLarge(l.shape, this.shapes[0]!)) : learnShapes(flashesInGaps(changes, links), this.shapes, { most: 4, fewest: 1 })).map((l) => l.shape)
+      if (more.length === 0) continue
+      this.shapes.push(...more)
+      links = follow(changes, eyes, this.shapes, this.last)
+    }
+    this.shapes = calibrated(this.shapes, links)
+    const seen = atFrames(links, changes.frames)
+    this.last = links.at(-1)?.to === changes.frames - 1 ? links.at(-1)! : null
+    for (const s of seen) this.give(s)
+    this.changes = new Changes(this.eyes)
+  }
+}
+
+/** The pointers of a screen are of like size. */
+const tooLarge = (shape: Shape, first: Shape): boolean => Math.max(shape.w, shape.h) > 2.2 * Math.max(first.w, first.h)
+
+/** Whether a shape was seen while the pointer was plainly somewhere else: then it is not the pointer's. */
+function contradicted({ shape, at }: Learned, links: Stay[]): boolean {
+  const against = at.filter(({ frame, x, y }) => {
+    const s = links.find((l) => l.from <= frame && l.to >= frame)
+    return s && s.share > 0.85 && Math.hypot(s.x + s.shape.w / 2 - x - shape.w / 2, s.y + s.shape.h / 2 - y - shape.h / 2) > Math.max(24, s.shape.h)
+  })
+  return against.length > at.length * 0.3
+}
+
+/** What flashes up in a stretch, spread evenly over it. */
+export function flashesOf(changes: Changes): Flash[] {
+  const finder = new FlashFinder(changes)
+  const out: Flash[] = []
+  const at: number[] = []
+  for (let t = 2; t < changes.frames - 2; t++) if (changes.lists[t]!.length > 0 || changes.lists[t + 1]!.length > 0) at.push(t)
+  const every = Math.max(1, at.length / MOST_FLASHES)
+  for (let i = 0; i < at.length; i += every) {
+    const t = at[Math.floor(i)]!
+    for (const lag of LAGS) {
+      if (t - lag < 0 || t + lag >= changes.frames) continue
+      for (const f of finder.at(t, t - lag, t + lag)) {
+        const same = out.findIndex((o) => o.frame === t && o.x < f.x + f.w && f.x < o.x + o.w && o.y < f.y + f.h && f.y < o.y + o.h)
+        if (same < 0) out.push(f)
+        else if (out[same]!.count < f.count) out[same] = f
+      }
+    }
+  }
+  return out
+}
+
+const AWAY = 90
+const LEAST_GAP = 3
+const MOST_GAPS = 60
+
+/**
+ * What stands where the pointer was lost, for as long as it is lost, and is gone when the pointer is known to be elsewhere:
+ * a pointer that took another look where it came to rest.
+ */
+export function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
+  const finder = new FlashFinder(changes)
+  const out: Flash[] = []
+  for (let i = 0; i + 1 < links.length && out.length < MOST_GAPS; i++) {
+    const from = links[i]!.to + 1
+    const until = links[i + 1]!.from
+    if (until - from < LEAST_GAP) continue
+    for (const [place, size] of [[hotSpotOf(links[i]!), links[i]!.shape], [hotSpotOf(links[i + 1]!), links[i + 1]!.shape]] as const) {
+      const far = (s: Stay) => Math.hypot(hotSpotOf(s).x - place.x, hotSpotOf(s).y - place.y) > AWAY
+      const before = links.slice(0, i + 1).findLast(far)
+      const after = links.slice(i + 1).find(far)
+      if (!before || !after) continue
+      const frame = Math.floor((from + until - 1) / 2)
+      const least = Math.max(size.w, size.h) * 0.4
+      const most = Math.max(size.w, size.h) * 2.2
+      const within = { x: place.x - AWAY, y: place.y - AWAY, w: 2 * AWAY, h: 2 * AWAY }
+      const near = finder.at(frame, before.to, after.from, { most: 40, same: 255, share: 0, within }).filter((f) => Math.max(f.w, f.h) >= least && Math.max(f.w, f.h) <= most)
+      near.sort((a, b) => b.count - a.count)
+      if (near.length > 0 && !out.some((o) => o.frame === frame)) out.push(near[0]!)
+    }
+  }
+  return out
+}
+
+const BRIDGE = 6
+
+/** The hot spot at each frame; over a few frames in which the pointer was not found, between where it was and where it is next. */
+function atFrames(links: Stay[], frames: number): (Found | null)[] {
+  const out: (Found | null)[] = Array.from({ length: frames }, () => null)
+  for (const [i, s] of links.entries()) {
+    const at = hotSpotOf(s)
+    for (let t = s.from; t <= s.to; t++) out[t] = { ...at, confidence: Math.round(s.share * 100) / 100 }
+    const next = links[i + 1]
+    if (!next || next.from - s.to - 1 > BRIDGE || next.from <= s.to + 1) continue
+    const to = hotSpotOf(next)
+    for (let t = s.to + 1; t < next.from; t++) {
+      const k = (t - s.to) / (next.from - s.to)
+      out[t] = { x: Math.round(at.x + (to.x - at.x) * k), y: Math.round(at.y + (to.y - at.y) * k), confidence: 0.4 }
+    }
+  }
+  return out
+}

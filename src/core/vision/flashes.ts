@@ -1,0 +1,148 @@
+import type { Changes } from './changes'
+import { BLOCK } from './eyes'
+
+/** A compact thing that was there at one frame, and neither some frames before nor some frames after: as a pointer passing by. */
+export interface Flash {
+  frame: number
+  /** Its box, in pixels of the picture. */
+  x: number; y: number; w: number; h: number
+  /** Pixels of it. */
+  count: number
+  /** The picture around it at that frame, `MARGIN` wider on every side, and which of these pixels are its own. */
+  patch: Uint8Array
+  own: Uint8Array
+}
+export const MARGIN = 8
+const CAME = 20
+const SAME = 14
+const CELL = 4
+/** Pointers are between these sizes, in pixels. */
+const SMALLEST = 5
+const LONG_ENOUGH = 9
+const LARGEST = 150
+const FEWEST = 20
+const LEAST_SHARE = 0.4
+const RESTLESS = 0.4
+/** More squares than this coming and going at once is a film or a scroll. */
+const TOO_BUSY = 500
+
+/** Finds what comes and goes in a stretch; keeps its tables from one frame to the next. */
+export class FlashFinder {
+  private readonly stamp: Int32Array
+  private readonly cells: Int32Array
+  private readonly across: number
+  private turn = 0
+  constructor(private readonly changes: Changes) {
+    this.stamp = new Int32Array(changes.columns * changes.rows)
+    this.across = Math.ceil(changes.width / CELL)
+    this.cells = new Int32Array(this.across * Math.ceil(changes.height / CELL))
+  }
+
+  /**
+   * What is seen at `frame` and neither at `before` nor at `after`. What is only a small part of all that flashes
+   * up at once is left out, for it likely belongs to a window that moves, or to a film.
+   */
+  at(frame: number, before: number, after: number, { most, same, share, within }: { most: number; same: number; share: number; within?: { x: number; y: number; w: number; h: number } } = { most: 12, same: SAME, share: LEAST_SHARE }): Flash[] {
+    const { changes, stamp, cells, across } = this
+    const { columns } = changes
+    const came = (this.turn += 2)
+    const seen = came + 1
+    const blocks: number[] = []
+    const allowed = within && new Set(changes.blocksOf(within.x, within.y, within.w, within.h))
+    for (let t = before + 1; t <= frame; t++) for (const b of changes.lists[t]!) if (stamp[b]! < came) stamp[b] = came
+    for (let t = frame + 1; t <= after; t++) for (const b of changes.lists[t]!) if (stamp[b] === came && (!allowed || allowed.has(b))) { stamp[b] = seen; blocks.push(b); if (blocks.length > TOO_BUSY) return [] }
+    const found: number[] = []
+    for (const b of blocks) {
+      const here = changes.pixels(b, changes.entry(b, frame))
+      const was = changes.pixels(b, changes.entry(b, before))
+      const will = changes.pixels(b, changes.entry(b, after))
+      const x0 = (b % columns) * BLOCK
+      const y0 = Math.floor(b / columns) * BLOCK
+      for (let i = 0; i < 256; i++) {
+        const v = here[i]!
+        if (Math.abs(v - was[i]!) < CAME || Math.abs(v - will[i]!) < CAME || Math.abs(was[i]! - will[i]!) > same) continue
+        const x = x0 + (i & 15)
+        const y = y0 + (i >> 4)
+        if (x >= changes.width || y >= changes.height) continue
+        found.push(x, y)
+        cells[(y >> 2) * across + (x >> 2)] = came
+      }
+    }
+    if (found.length < FEWEST * 2) return []
+    // Cells that touch, also across a corner, belong together.
+    const group = new Map<number, number>()
+    let groups = 0
+    for (let i = 0; i < found.length; i += 2) {
+      const start = (found[i + 1]! >> 2) * across + (found[i]! >> 2)
+      if (cells[start] !== came) continue
+      const g = groups++
+      const open = [start]
+      cells[start] = seen
+      while (open.length) {
+        const c = open.pop()!
+        group.set(c, g)
+        for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) {
+          const near = c + dy * across + dx
+          if (cells[near] === came) { cells[near] = seen; open.push(near) }
+        }
+      }
+    }
+    const boxes = Array.from({ length: groups }, () => ({ x0: Infinity, y0: Infinity, x1: -1, y1: -1, count: 0 }))
+    for (let i = 0; i < found.length; i += 2) {
+      const x = found[i]!
+      const y = found[i + 1]!
+      const box = boxes[group.get((y >> 2) * across + (x >> 2))!]!
+      box.count++
+      if (x < box.x0) box.x0 = x
+      if (x > box.x1) box.x1 = x
+      if (y < box.y0) box.y0 = y
+      if (y > box.y1) box.y1 = y
+    }
+    const out: Flash[] = []
+    const calm = boxes.reduce((sum, b) => sum + (this.restless(b) ? 0 : b.count), 0)
+    for (const [g, box] of boxes.entries()) {
+      const w = box.x1 - box.x0 + 1
+      const h = box.y1 - box.y0 + 1
+      if (box.count < FEWEST || w < SMALLEST || h < SMALLEST || Math.max(w, h) < LONG_ENOUGH || Math.max(w, h) > LARGEST || box.count < calm * share || this.restless(box)) continue
+      if (out.length === most) return []
+      out.push(this.cut(frame, { x: box.x0, y: box.y0, w, h, count: box.count }, found, group, g))
+    }
+    return out
+  }
+
+  /** Whether a place changes so often that nothing can be told from what flashes up there. */
+  private restless(box: { x0: number; y0: number; x1: number; y1: number }): boolean {
+    const blocks = this.changes.blocksOf(box.x0, box.y0, box.x1 - box.x0 + 1, box.y1 - box.y0 + 1)
+    return blocks.reduce((s, b) => s + this.changes.unrest(b), 0) > blocks.length * RESTLESS
+  }
+
+  private cut(frame: number, box: { x: number; y: number; w: number; h: number; count: number }, found: number[], group: Map<number, number>, g: number): Flash {
+    const pw = box.w + 2 * MARGIN
+    const ph = box.h + 2 * MARGIN
+    const patch = patchOf(this.changes, frame, box.x - MARGIN, box.y - MARGIN, pw, ph)
+    const own = new Uint8Array(pw * ph)
+    for (let i = 0; i < found.length; i += 2) {
+      const x = found[i]!
+      const y = found[i + 1]!
+      if (group.get((y >> 2) * this.across + (x >> 2)) === g) own[(y - box.y + MARGIN) * pw + x - box.x + MARGIN] = 1
+    }
+    return { frame, ...box, patch, own }
+  }
+}
+
+/** A rectangle of the picture at a frame; the nearest pixel of the border where it reaches out. */
+export function patchOf(changes: Changes, frame: number, x: number, y: number, w: number, h: number): Uint8Array {
+  const out = new Uint8Array(w * h)
+  const known = new Map<number, Uint8Array>()
+  for (let dy = 0; dy < h; dy++) {
+    const py = Math.min(changes.height - 1, Math.max(0, y + dy))
+    for (let dx = 0; dx < w; dx++) {
+      const px = Math.min(changes.width - 1, Math.max(0, x + dx))
+      const b = (py >> 4) * changes.columns + (px >> 4)
+      let pixels = known.get(b)
+      if (!pixels) known.set(b, (pixels = changes.pixels(b, changes.entry(b, frame))))
+      out[dy * w + dx] = pixels[((py & 15) << 4) | (px & 15)]!
+    }
+  }
+  return out
+}

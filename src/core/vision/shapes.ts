@@ -1,0 +1,333 @@
+import { MARGIN, type Flash } from './flashes'
+
+/** What a pointer looks like: those of its pixels that are always its own, and where in it the hot spot lies. */
+export interface Shape {
+  w: number
+  h: number
+  /** Its pixels, from its top left corner, in the order in which they tell it apart soonest. */
+  dx: Int16Array
+  dy: Int16Array
+  value: Uint8Array
+  /** Pixels just outside it, for one that is all of one brightness. */
+  ring: Int16Array
+  flat: boolean
+  /** It has both dark and bright pixels, enough of each to tell it apart. */
+  twofold: boolean
+  mean: number
+  /** What its dark pixels count for; its bright ones the rest. The smaller part counts for more than its number. */
+  darkWeight: number
+  /** Where it points, from its top left corner; `middle`: in the middle of it, as it looks the same upside down. */
+  hot: { x: number; y: number; middle?: true }
+  centre: { x: number; y: number }
+  /** How often it was seen while it was learned. */
+  seen: number
+}
+
+/** A pixel agrees with its shape's within this much. */
+const AGREES = 28
+const FLAT = 24
+/** In this share of the times that a pixel was seen it looked the same. */
+const STEADY = 0.75
+/** Of a shape's pixels this share may lie outside the picture. */
+const MOST_OUTSIDE = 0.62
+
+interface Pixel { x: number; y: number; value: number; sure: number }
+
+/** The middle of values. */
+function median(values: number[]): number {
+  values.sort((a, b) => a - b)
+  return values[values.length >> 1]!
+}
+
+/** Makes a shape of pixels: in probing order, with its ring and its hot spot. */
+export function shapeOf(pixels: Pixel[], seen: number): Shape & { left: number; top: number } {
+  const left = Math.min(...pixels.map((p) => p.x))
+  const top = Math.min(...pixels.map((p) => p.y))
+  const w = Math.max(...pixels.map((p) => p.x)) - left + 1
+  const h = Math.max(...pixels.map((p) => p.y)) - top + 1
+  const mean = pixels.reduce((s, p) => s + p.value, 0) / pixels.length
+  const spread = Math.sqrt(pixels.reduce((s, p) => s + (p.value - mean) ** 2, 0) / pixels.length)
+  // Dark ones and bright ones by what they count for, scattered over the shape: a place that is not the pointer's is told soonest.
+  const scattered = pixels.map((p, i) => ({ p, key: Math.imul(i + 1, 0x9e3779b1) >>> 0 })).sort((a, b) => a.key - b.key).map((s) => s.p)
+  const dark = scattered.filter((p) => p.value < mean)
+  const bright = scattered.filter((p) => p.value >= mean)
+  const twofold = spread >= FLAT && Math.min(dark.length, bright.length) >= pixels.length * 0.12
+  const darkWeight = twofold ? Math.sqrt(dark.length) / (Math.sqrt(dark.length) + Math.sqrt(bright.length)) : dark.length / pixels.length
+  const order: Pixel[] = []
+  for (let d = 0, b = 0; d + b < pixels.length;) order.push(b >= bright.length || (d < dark.length && d <= (d + b) * darkWeight) ? dark[d++]! : bright[b++]!)
+  const own = new Set(pixels.map((p) => (p.y - top) * 512 + p.x - left))
+  const ring: number[] = []
+  for (let y = -2; y < h + 2; y++) for (let x = -2; x < w + 2; x++) {
+    if (x >= 0 && y >= 0 && own.has(y * 512 + x)) continue
+    const near = [[-2, 0], [2, 0], [0, -2], [0, 2]].some(([ox, oy]) => x + ox! >= 0 && y + oy! >= 0 && own.has((y + oy!) * 512 + x + ox!))
+    if (near) ring.push(x, y)
+  }
+  return {
+    w, h, left, top, seen, mean, twofold, darkWeight, flat: spread < FLAT, ring: Int16Array.from(ring),
+    dx: Int16Array.from(order.map((p) => p.x - left)), dy: Int16Array.from(order.map((p) => p.y - top)), value: Uint8Array.from(order.map((p) => p.value)),
+    hot: hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h),
+    centre: { x: Math.round(pixels.reduce((s, p) => s + p.x, 0) / pixels.length) - left, y: Math.round(pixels.reduce((s, p) => s + p.y, 0) / pixels.length) - top },
+  }
+}
+
+/** Of a pointer that points with its middle this much looks the same upside down. */
+const SYMMETRIC = 0.8
+const NEXT = [0, 1, -1, 1024, -1024]
+
+/** The middle of pixels that look the same turned around, or also upside down; null when they do not. */
+function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | null {
+  const grid = new Map<number, number>()
+  for (const p of pixels) grid.set(p.y * 1024 + p.x, p.value)
+  const left = Math.min(...pixels.map((p) => p.x))
+  const right = Math.max(...pixels.map((p) => p.x))
+  const top = Math.min(...pixels.map((p) => p.y))
+  const bottom = Math.max(...pixels.map((p) => p.y))
+  // Of a filled thing, a good part always falls on itself.
+  if (!mirrored && pixels.length > (right - left + 1) * (bottom - top + 1) * 0.4) return null
+  const middle = { x: (left + right) / 2, y: (top + bottom) / 2 }
+  let most = 0
+  for (const around of mirrored ? [true, false] : [true]) for (let sy = -2; sy <= 2; sy++) for (let sx = -2; sx <= 2; sx++) {
+    if (!around && sx !== 0) continue
+    let alike = 0
+    for (const p of pixels) {
+      const at = (top + bottom - p.y + sy) * 1024 + (around ? left + right - p.x + sx : p.x)
+      if (NEXT.some((o) => { const v = grid.get(at + o); return v !== undefined && Math.abs(v - p.value) < 40 })) alike++
+    }
+    if (alike > most) { most = alike; middle.y = (top + bottom + sy) / 2; if (around) middle.x = (left + right + sx) / 2 }
+  }
+  return most / pixels.length > SYMMETRIC ? middle : null
+}
+
+/**
+ * Where a pointer points: text, resize and cross pointers look the same upside down and point with their
+ * middle; arrows and hands point with their tip, which is their topmost part.
+ */
+function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number; middle?: true } {
+  const grid = new Set(pixels.map((p) => p.y * 1024 + p.x))
+  const mean = pixels.reduce((sum, p) => sum + p.value, 0) / pixels.length
+  for (const part of [pixels, pixels.filter((p) => p.value < mean), pixels.filter((p) => p.value >= mean)]) {
+    const middle = part.length >= pixels.length * 0.3 ? turned(part, part === pixels) : null
+    if (middle) return { ...middle, middle: true }
+  }
+  const sure = pixels.filter((p) => p.sure >= 0.5)
+  const top = Math.min(...sure.map((p) => p.y))
+  const tip = sure.filter((p) => p.y <= top + Math.floor(h / 24))
+  const left = Math.min(...tip.map((p) => p.x))
+  const x = left < w / 8 ? left : tip.reduce((s, p) => s + p.x, 0) / tip.length
+  // Where the outermost pixels differ from the most of the shape, they are a rim around the tip.
+  const body = median(pixels.map((p) => p.value))
+  const outer = pixels.filter((p) => [1, -1, 1024, -1024].some((o) => !grid.has(p.y * 1024 + p.x + o)))
+  const rim = outer.filter((p) => Math.abs(p.value - body) > 60).length > outer.length / 2
+  return { x: Math.round(x + (rim && x < w / 4 ? h * 0.045 : 0)), y: Math.round(top + (rim ? h * 0.08 : 0)) }
+}
+
+/**
+ * How well a shape fits at a place of a picture, 0 to 1: the share of its dark pixels that agree and that of its
+ * bright ones, the fewer counting for more, so that a white arrow with a thin rim is not found in every white field.
+ *
+ * @param least  below this it is given up early and 0 is returned
+ */
+export function fitAt(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number, least = 0.72): number {
+  const { dx, dy, value, mean, twofold } = shape
+  const n = value.length
+  const inside = x >= 0 && y >= 0 && x + shape.w <= width && y + shape.h <= height
+  let dark = 0
+  let bright = 0
+  let darkOff = 0
+  let brightOff = 0
+  const { darkWeight } = shape
+  const darkSlack = twofold ? (1 - least) / darkWeight : 1 - least
+  const brightSlack = twofold ? (1 - least) / (1 - darkWeight) : 1 - least
+  for (let i = 0; i < n; i++) {
+    const px = x + dx[i]!
+    const py = y + dy[i]!
+    if (!inside && (px < 0 || py < 0 || px >= width || py >= height)) continue
+    const v = value[i]!
+    const d = picture[py * width + px]! - v
+    const off = d > AGREES || d < -AGREES ? 1 : 0
+    if (v < mean) {
+      dark++
+      if (off && ++darkOff > darkSlack * dark + 2) return 0
+    } else {
+      bright++
+      if (off && ++brightOff > brightSlack * bright + 2) return 0
+    }
+  }
+  const seen = dark + bright
+  if (seen < n * (1 - MOST_OUTSIDE) || seen < 12) return 0
+  const share = twofold && dark > 0 && bright > 0 ? 1 - (darkOff / dark) * darkWeight - (brightOff / bright) * (1 - darkWeight) : 1 - (darkOff + brightOff) / seen
+  if (share < least) return 0
+  return !twofold && !standsOut(picture, width, height, shape, x, y) ? 0 : share
+}
+
+/** A shape of one brightness has to stand out from what is around it. */
+function standsOut(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number): boolean {
+  const { ring } = shape
+  let differs = 0
+  let n = 0
+  for (let i = 0; i < ring.length; i += 2) {
+    const px = x + ring[i]!
+    const py = y + ring[i + 1]!
+    if (px < 0 || py < 0 || px >= width || py >= height) continue
+    n++
+    if (Math.abs(picture[py * width + px]! - shape.mean) > AGREES) differs++
+  }
+  return n > 0 && differs / n > 0.6
+}
+
+/** Edges of a flash and of the shape in it may lie this far apart. */
+const SLIP = 4
+const SAMPLE = 150
+
+interface Member { flash: Flash; x: number; y: number; share: number }
+
+/** Where in a flash's patch a shape fits best; null when it does not, or when the flash is mostly something else. */
+function memberOf(shape: Shape, flash: Flash): Member | null {
+  const pw = flash.w + 2 * MARGIN
+  const ph = flash.h + 2 * MARGIN
+  if (shape.w > pw + 4 || shape.h > ph + 4) return null
+  let best: Member | null = null
+  const other = { x: MARGIN + flash.w - shape.w, y: MARGIN + flash.h - shape.h }
+  for (let y = Math.min(MARGIN, other.y) - SLIP; y <= Math.max(MARGIN, other.y) + SLIP; y++) for (let x = Math.min(MARGIN, other.x) - SLIP; x <= Math.max(MARGIN, other.x) + SLIP; x++) {
+    const share = fitAt(flash.patch, pw, ph, shape, x, y, best?.share ?? 0.78)
+    if (share > (best?.share ?? 0)) best = { flash, x, y, share }
+  }
+  if (!best) return null
+  let inside = 0
+  for (let y = 0; y < ph; y++) for (let x = 0; x < pw; x++) if (flash.own[y * pw + x] && x >= best.x - 2 && y >= best.y - 2 && x < best.x + shape.w + 2 && y < best.y + shape.h + 2) inside++
+  return inside / flash.count >= 0.7 ? best : null
+}
+
+const fromFlash = (flash: Flash): Shape => {
+  const pw = flash.w + 2 * MARGIN
+  const pixels: Pixel[] = []
+  for (let i = 0; i < flash.own.length; i++) if (flash.own[i]) pixels.push({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 })
+  return shapeOf(pixels, 1)
+}
+
+/** One shape from all the times it was seen: what is its own in many of them and looks the same in all. */
+function merged(members: Member[]): Shape | null {
+  const all = new Map<number, { values: number[] }>()
+  const most = members.slice(0, 80)
+  for (const { flash, x, y } of most) {
+    const pw = flash.w + 2 * MARGIN
+    for (let i = 0; i < flash.own.length; i++) {
+      if (!flash.own[i]) continue
+      const key = (Math.floor(i / pw) - y + 256) * 1024 + (i % pw) - x + 256
+      const cell = all.get(key)
+      if (cell) cell.values.push(flash.patch[i]!)
+      else all.set(key, { values: [flash.patch[i]!] })
+    }
+  }
+  const counts = [...all.values()].map((c) => c.values.length).sort((a, b) => b - a)
+  const usual = counts[Math.floor(counts.length * 0.25)] ?? 1
+  const pixels: Pixel[] = []
+  for (const [key, { values }] of all) {
+    if (values.length < Math.max(most.length > 2 ? 2 : 1, usual * 0.34)) continue
+    const v = median(values)
+    if (values.filter((o) => Math.abs(o - v) <= AGREES).length < values.length * STEADY) continue
+    pixels.push({ x: (key % 1024) - 256, y: Math.floor(key / 1024) - 256, value: v, sure: Math.min(1, values.length / usual) })
+  }
+  return pixels.length < 20 ? null : shapeOf(pixels, most.length)
+}
+
+/** Whether most of a shape is a plain rectangle, dark or bright: a caret. */
+function isBlock({ dx, dy, value, mean }: Shape): boolean {
+  const indices = [...value.keys()]
+  for (const part of [indices.filter((i) => value[i]! < mean), indices.filter((i) => value[i]! >= mean)]) {
+    if (part.length < indices.length * 0.5) continue
+    const xs = part.map((i) => dx[i]!).sort((a, b) => a - b)
+    const ys = part.map((i) => dy[i]!).sort((a, b) => a - b)
+    const trim = (list: number[]) => list[Math.floor(list.length * 0.97)]! - list[Math.floor(list.length * 0.03)]! + 1
+    if (part.length > trim(xs) * trim(ys) * 0.86) return true
+  }
+  return false
+}
+
+/** Pixels of one thing are this near to one another. */
+const NEAR = 3
+
+/** A pointer hangs together, fills a good part of its box, and is no plain rectangle, as a caret is. */
+function couldPoint(shape: Shape): boolean {
+  const { w, h, dx, dy } = shape
+  const fill = dx.length / (w * h)
+  if (fill < 0.14 || (fill > 0.9 && shape.flat) || Math.max(w, h) > 6 * Math.min(w, h) || isBlock(shape)) return false
+  const left = new Set<number>()
+  for (let i = 0; i < dx.length; i++) left.add(dy[i]! * 512 + dx[i]!)
+  let largest = 0
+  for (const start of [...left]) {
+    if (!left.delete(start)) continue
+    const open = [start]
+    let size = 0
+    while (open.length) {
+      const at = open.pop()!
+      size++
+      for (let dy = -NEAR; dy <= NEAR; dy++) for (let dx = -NEAR; dx <= NEAR; dx++) if (left.delete(at + dy * 512 + dx)) open.push(at + dy * 512 + dx)
+    }
+    largest = Math.max(largest, size)
+  }
+  return largest >= dx.length * 0.75
+}
+
+/** Whether a shape is a piece of another. */
+function partOf(shape: Shape, whole: Shape): boolean {
+  if (shape.w > whole.w + 2 || shape.h > whole.h + 2) return false
+  const w = whole.w + 4
+  const h = whole.h + 4
+  const picture = new Uint8Array(w * h).fill(whole.mean > 128 ? 0 : 255)
+  for (let i = 0; i < whole.value.length; i++) picture[(whole.dy[i]! + 2) * w + whole.dx[i]! + 2] = whole.value[i]!
+  for (let y = 0; y <= h - shape.h; y++) for (let x = 0; x <= w - shape.w; x++) if (fitAt(picture, w, h, shape, x, y, 0.7) > 0) return true
+  return false
+}
+
+const spread = (members: Member[]): number => {
+  const spots = new Set(members.map((m) => `${Math.round(m.flash.x / 16)},${Math.round(m.flash.y / 16)}`))
+  return spots.size
+}
+
+/** A shape, and where its box lay in the frames that it was learned from. */
+export interface Learned { shape: Shape; at: { frame: number; x: number; y: number }[] }
+
+/**
+ * Learns what the pointers of a recording look like from what flashes up in it: a pointer is what is seen
+ * again and again, in the same shape, at many places. Nothing is known of it beforehand.
+ *
+ * @param known  shapes learned before; flashes that they explain are left out
+ * @param most    new shapes at most; `fewest` places at which each has to have been
+ * @returns the new ones, the most seen first
+ */
+export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } = { most: 8, fewest: 3 }): Learned[] {
+  let left = flashes.filter((f) => !known.some((s) => memberOf(s, f)))
+  const out: Learned[] = []
+  const tried = new Set<Flash>()
+  const spreadOver = <T>(list: T[], n: number) => list.filter((_, i) => i % Math.max(1, Math.ceil(list.length / n)) === 0)
+  for (let round = 0; round < most && left.length >= fewest; round++) {
+    const usualCount = median(left.map((f) => f.count))
+    const seeds = left.filter((f) => !tried.has(f)).sort((a, b) => Math.abs(a.count / usualCount - 1.1) - Math.abs(b.count / usualCount - 1.1))
+    const some = spreadOver(seeds, 16)
+    const sample = spreadOver(left, SAMPLE)
+    let best: { shape: Shape; members: Member[]; weight: number } | null = null
+    for (const seed of some) {
+      tried.add(seed)
+      const shape = fromFlash(seed)
+      const members = sample.map((f) => memberOf(shape, f)).filter((m) => m !== null)
+      const weight = spread(members)
+      if (weight >= fewest && weight > (best?.weight ?? 0)) best = { shape, members, weight }
+    }
+    if (!best) break
+    let { shape, members } = best
+    for (let again = 0; again < 2; again++) {
+      const better = merged(members)
+      if (!better) break
+      const own = left.map((f) => memberOf(better, f)).filter((m) => m !== null)
+      if (spread(own) < fewest) break
+      shape = better
+      members = own
+    }
+    shape.seen = members.length
+    if (couldPoint(shape) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
+    const gone = new Set(members.map((m) => m.flash))
+    left = left.filter((f) => !gone.has(f))
+  }
+  return out
+}

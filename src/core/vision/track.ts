@@ -1,0 +1,268 @@
+import type { Changes } from './changes'
+import { BLOCK, type Eyes, type Which } from './eyes'
+import { patchOf } from './flashes'
+import { fitAt, type Shape } from './shapes'
+
+/** Where the pointer is in a frame: the top left corner of its shape, and how well it fits. */
+export interface Seen { x: number; y: number; shape: Shape; share: number }
+
+/** A place at which a shape stood still, in frames [from, to]: one link of the pointer's way. */
+export interface Stay extends Seen { from: number; to: number }
+
+/** To be held where it was; to have come to a place near by; to have come to any place. */
+const HELD = 0.64
+const FOUND_NEAR = 0.68
+const FOUND = 0.78
+const NEAR = 260
+/** Of a shape's pixels this share changes as it comes or goes. */
+const NEWS = 0.22
+/** More squares than this at once are searched near the last place only, and wholly now and then. */
+const WIDE = 1000
+const NOW_AND_THEN = 6
+const MOST_ALIVE = 8
+const MOST_FOUND = 4
+const MOST_BACK = 300
+
+/** Finds all the stays in a stretch: at each frame what came, what went, and what stood still. */
+export class Watcher {
+  readonly stays: Stay[] = []
+  private alive: Stay[] = []
+  private readonly stamp: Int32Array
+  constructor(private readonly changes: Changes, private readonly eyes: Eyes, private readonly shapes: Shape[], last: Seen | null) {
+    this.stamp = new Int32Array(changes.columns * changes.rows).fill(-1)
+    changes.show('now', 0)
+    changes.show('before', 0)
+    if (last && eyes.fit(last.shape, last.x, last.y, HELD) > 0) this.begin({ ...last, from: 0, to: 0 })
+  }
+
+  run(): Stay[] {
+    const { changes } = this
+    let settled = 0
+    for (let t = 1; t < changes.frames; t++) {
+      const list = changes.lists[t]!
+      if (list.length === 0) continue
+      if (settled > 0) changes.show('before', settled)
+      settled = t
+      changes.show('now', t)
+      for (const b of list) this.stamp[b] = t
+      this.step(t, list)
+    }
+    for (const s of this.alive) s.to = changes.frames - 1
+    return this.stays
+  }
+
+  private begin(s: Stay): void {
+    this.stays.push(s)
+    this.alive.push(s)
+  }
+
+  private step(t: number, list: Int32Array): void {
+    const ended: Stay[] = []
+    const kept: Stay[] = []
+    const moved: Stay[] = []
+    for (const s of this.alive) {
+      if (!this.touched(t, s)) { kept.push(s); continue }
+      const here = this.eyes.fit(s.shape, s.x, s.y, HELD)
+      const better = here < 0.96 ? this.around(s, 3, Math.max(FOUND_NEAR, here + 0.03)) : null
+      if (here > 0 && !better) { s.share = Math.min(0.9 * s.share + 0.1 * here, s.share); kept.push(s); continue }
+      s.to = t - 1
+      ended.push(s)
+      if (better) moved.push({ ...better, from: t, to: t })
+    }
+    this.alive = kept
+    for (const m of moved) this.begin(m)
+    const wide = list.length > WIDE
+    const froms = [...ended, ...(wide ? kept : [])]
+    let found = wide && t % NOW_AND_THEN !== 0 ? [] : this.search('now', list, FOUND, null)
+    if (found.length === 0) for (const e of froms.slice(-3)) found.push(...this.search('now', list, FOUND_NEAR, e))
+    found = this.apart(found)
+    if (found.length > 0 && ended.length === 0 && !wide) {
+      for (const left of this.apart(this.search('before', list, FOUND, null))) this.stays.push({ ...left, from: this.since(left, t - 1), to: t - 1 })
+    }
+    for (const f of found) this.begin({ ...f, from: t, to: t })
+    if (this.alive.length > MOST_ALIVE) {
+      const rank = (s: Stay) => s.share + Math.min(0.1, (t - s.from) * 0.001)
+      this.alive.sort((a, b) => rank(b) - rank(a))
+      for (const s of this.alive.splice(MOST_ALIVE)) s.to = t
+    }
+  }
+
+  /** The best few that are not one on another, and not where something already stands. */
+  private apart(found: Seen[]): Seen[] {
+    const out: Seen[] = []
+    for (const f of found.sort((a, b) => b.share - a.share)) {
+      if (out.length === MOST_FOUND) break
+      const near = (o: Seen) => Math.abs(o.x + o.shape.hot.x - f.x - f.shape.hot.x) <= 6 && Math.abs(o.y + o.shape.hot.y - f.y - f.shape.hot.y) <= 6
+      if (!out.some(near) && !this.alive.some((a) => near(a) && a.share >= f.share - 0.02)) out.push(f)
+    }
+    return out
+  }
+  private touched(t: number, s: Seen): boolean {
+    const { columns, rows } = this.changes
+    const right = Math.min(columns - 1, Math.floor((s.x + s.shape.w - 1) / BLOCK))
+    const bottom = Math.min(rows - 1, Math.floor((s.y + s.shape.h - 1) / BLOCK))
+    for (let row = Math.max(0, Math.floor(s.y / BLOCK)); row <= bottom; row++) for (let column = Math.max(0, Math.floor(s.x / BLOCK)); column <= right; column++) if (this.stamp[row * columns + column] === t) return true
+    return false
+  }
+  private around(s: Seen, reach: number, least: number): Seen | null {
+    let best: Seen | null = null
+    for (let dy = -reach; dy <= reach; dy++) for (let dx = -reach; dx <= reach; dx++) {
+      if (dx === 0 && dy === 0) continue
+      const share = this.eyes.fit(s.shape, s.x + dx, s.y + dy, Math.max(least, best?.share ?? 0))
+      if (share > (best?.share ?? 0)) best = { x: s.x + dx, y: s.y + dy, shape: s.shape, share }
+    }
+    return best
+  }
+
+  /** Where a shape is in one of the two pictures whose pixels differ in the other; all within reach of `near` if that is given. */
+  private search(which: Which, list: Int32Array, least: number, near: Seen | null): Seen[] {
+    const { columns } = this.changes
+    const out: Seen[] = []
+    for (const shape of this.shapes) {
+      const { centre } = shape
+      const squares = !near ? list : list.filter((b) => {
+        const x = (b % columns) * BLOCK - centre.x
+        const y = Math.floor(b / columns) * BLOCK - centre.y
+        return x + BLOCK >= near.x - NEAR && x <= near.x + NEAR && y + BLOCK >= near.y - NEAR && y <= near.y + NEAR
+      })
+      if (squares.length > 0) for (const s of this.eyes.seek(which, shape, squares, least, NEWS)) out.push({ ...s, shape })
+    }
+    return out
+  }
+
+  /** Since when a shape has stood at a place where it stands at frame `t`. */
+  private since(s: Seen, t: number): number {
+    const { changes } = this
+    const { shape } = s
+    const blocks = changes.blocksOf(s.x, s.y, shape.w, shape.h)
+    const at: number[] = []
+    for (const b of blocks) for (let e = changes.entry(b, t); e > 0; e--) at.push(changes.frameOf(b, e))
+    at.sort((a, b) => b - a)
+    let tried = 0
+    for (let i = 0; i < at.length; i++) {
+      if (i > 0 && at[i] === at[i - 1]) continue
+      const patch = patchOf(changes, at[i]! - 1, s.x - 2, s.y - 2, shape.w + 4, shape.h + 4)
+      if (++tried > MOST_BACK || fitAt(patch, shape.w + 4, shape.h + 4, shape, 2, 2, HELD) === 0) return at[i]!
+    }
+    return 0
+  }
+}
+
+const GAP_COST = 0.06
+/** What a stay is worth by its frames; long stillness proves little, for the whole screen stands still. */
+const worth = (frames: number) => (frames <= 30 ? frames : 30 + (frames - 30) * 0.15)
+const WINDOW = 90
+/** Where the pointer points, in pixels of the picture. */
+export const hotSpotOf = (s: Seen) => ({ x: s.x + s.shape.hot.x, y: s.y + s.shape.hot.y })
+
+/**
+ * The chain of stays that explains a stretch best: long ones, well fitting ones, near to one another in place and
+ * time (dynamic programming over the stays in order of their beginnings; a stay may be left before it ends).
+ *
+ * @returns the stays of the chain, their ends cut to where the next begins
+ */
+export function chain(stays: Stay[]): Stay[] {
+  const order = [...stays].sort((a, b) => a.from - b.from)
+  const rate = order.map((s) => Math.min(1, Math.max(0.03, (s.share - 0.62) / 0.3)))
+  const value = order.map(() => 0)
+  const via = order.map(() => -1)
+  let open: number[] = []
+  let old = { value: 0, at: -1, to: 0 }
+  for (const [j, s] of order.entries()) {
+    const place = hotSpotOf(s)
+    let best = old.at < 0 ? 0 : old.value - Math.min(3, GAP_COST * (s.from - old.to)) - 1.8
+    via[j] = best > 0 ? old.at : -1
+    best = Math.max(0, best)
+    const still: number[] = []
+    for (const i of open) {
+      const o = order[i]!
+      if (o.to < s.from - WINDOW) {
+        const v = value[i]! + rate[i]! * worth(o.to - o.from + 1)
+        if (v > old.value - GAP_COST * Math.max(0, o.to - old.to)) old = { value: v, at: i, to: o.to }
+        continue
+      }
+      still.push(i)
+      if (o.from >= s.from) continue
+      const at = hotSpotOf(o)
+      const away = Math.hypot(at.x - place.x, at.y - place.y)
+      const cut = o.to >= s.from
+      const gap = cut ? 0 : s.from - o.to - 1
+      const v = value[i]! + rate[i]! * worth(Math.min(o.to + 1, s.from) - o.from) - GAP_COST * gap - 0.15 - Math.min(1.6, away / (250 * (1 + gap))) - (cut ? 2 + Math.min(30, 0.3 * (o.to - s.from)) : 0)
+      if (v > best) { best = v; via[j] = i }
+    }
+    still.push(j)
+    open = still
+    value[j] = best
+  }
+  let end = -1
+  let most = 0
+  for (const [i, s] of order.entries()) {
+    const v = value[i]! + rate[i]! * worth(s.to - s.from + 1)
+    if (v > most) { most = v; end = i }
+  }
+  const out: Stay[] = []
+  for (let i = end, until = Infinity; i >= 0; i = via[i]!) {
+    const s = order[i]!
+    out.push({ ...s, to: Math.min(s.to, until) })
+    until = s.from - 1
+  }
+  return out.reverse()
+}
+
+const JOINED = 4
+const STRIDE = 500
+
+/** Leaves out of a chain what stands alone: a stay that nothing leads to or away from is likely a likeness of the pointer. */
+export function proven(links: Stay[]): Stay[] {
+  const joined = (a: Stay | undefined, b: Stay | undefined) => {
+    if (!a || !b || b.from - a.to > JOINED) return false
+    const p = hotSpotOf(a)
+    const q = hotSpotOf(b)
+    return Math.hypot(p.x - q.x, p.y - q.y) < STRIDE
+  }
+  return links.filter((s, i) => joined(links[i - 1], s) || joined(s, links[i + 1]))
+}
+
+/** The pointer's way through a stretch: its stays in order, with gaps where it is not seen. */
+export function follow(changes: Changes, eyes: Eyes, shapes: Shape[], before: Seen | null): Stay[] {
+  return shapes.length === 0 ? [] : proven(chain(new Watcher(changes, eyes, shapes, before).run()))
+}
+
+const SLOW = 40
+const FEWEST_CHANGES = 2
+const SOON = 3
+
+/**
+ * The pointer does not jump as it takes another look: where one shape follows on another, the hot spot of the one seen
+ * less is put where the other's was, and half a step on. An arrow is taken as it is, and what points with its middle.
+ */
+export function calibrated(shapes: Shape[], links: Stay[]): Shape[] {
+  const step = (a: Stay | undefined, b: Stay | undefined) => (a && b && a.shape === b.shape && b.from - a.to <= 1 ? { x: b.x - a.x, y: b.y - a.y } : { x: 0, y: 0 })
+  const sure = shapes.find((s) => !s.hot.middle && s.hot.x < s.w / 4) ?? shapes[0]
+  for (const shape of shapes) {
+    if (shape === sure || shape.hot.middle) continue
+    const xs: number[] = []
+    const ys: number[] = []
+    for (let i = 0; i + 1 < links.length; i++) {
+      const [a, b] = [links[i]!, links[i + 1]!]
+      if ((a.shape === shape) === (b.shape === shape) || b.from - a.to > SOON) continue
+      // How far it went meanwhile: as far as just before and just after.
+      const before = a.to > a.from ? { x: 0, y: 0 } : step(links[i - 1], a)
+      const after = b.to > b.from ? { x: 0, y: 0 } : step(b, links[i + 2])
+      const k = (b.from - a.to) / 2
+      const way = { x: (before.x + after.x) * k, y: (before.y + after.y) * k }
+      if (Math.hypot(way.x, way.y) > SLOW) continue
+      const own = a.shape === shape ? a : b
+      const other = hotSpotOf(own === a ? b : a)
+      const back = own === a ? -1 : 1
+      xs.push(other.x + back * way.x - own.x)
+      ys.push(other.y + back * way.y - own.y)
+    }
+    if (xs.length < FEWEST_CHANGES) continue
+    const [x, y] = [middle(xs), middle(ys)]
+    const agreed = middle(xs.map((v) => Math.abs(v - x))) <= 4 && middle(ys.map((v) => Math.abs(v - y))) <= 4
+    if (agreed && x >= -2 && y >= -2 && x <= shape.w + 1 && y <= shape.h + 1) shape.hot = { x: Math.round(x), y: Math.round(y) }
+  }
+  return shapes
+}
+const middle = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!
