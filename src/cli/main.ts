@@ -1,17 +1,21 @@
-import { bench } from './bench'
-import { check } from './check'
-import { demo } from './demo'
-import { frame } from './frame'
-import { render } from './render'
-import { start } from './start'
-import { test } from './test'
 import type { Command } from './command'
 
-const COMMANDS: Record<string, Command> = { demo, render, frame, check, start, test, bench }
+/** Each command is loaded when it is asked for, so that none waits for what another needs. */
+const COMMANDS: Record<string, () => Promise<Command>> = {
+  demo: async () => (await import('./demo')).demo,
+  render: async () => (await import('./render')).render,
+  frame: async () => (await import('./frame')).frame,
+  check: async () => (await import('./check')).check,
+  trace: async () => (await import('./trace')).trace,
+  follow: async () => (await import('./follow')).follow,
+  start: async () => (await import('./start')).start,
+  test: async () => (await import('./test')).test,
+  bench: async () => (await import('./bench')).bench,
+}
 
 async function main(): Promise<number> {
   const [name, ...rest] = process.argv.slice(2)
-  const command = name ? COMMANDS[name] : undefined
+  const command = name && Object.hasOwn(COMMANDS, name) ? await COMMANDS[name]!() : undefined
   if (!command) {
     process.stderr.write(`There is no command “${name ?? ''}”. Try ./vane --help.\n`)
     return 2

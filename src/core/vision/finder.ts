@@ -1,3 +1,4 @@
+import { carriedThrough } from './carried'
 import { Changes } from './changes'
 import { Eyes } from './eyes'
 import { FlashFinder, type Flash } from './flashes'
@@ -9,7 +10,7 @@ export interface Found { x: number; y: number; confidence: number }
 
 export const LAGS = [2, 4, 8]
 const MOST_BYTES = 256 << 20
-const MOST_FLASHES = 500
+const MOST_FLASHES = 320
 
 /** Finds the pointer in a recording that is handed over frame by frame, in grey; memory does not grow with its length. */
 export class PointerFinder {
@@ -46,7 +47,7 @@ export class PointerFinder {
       links = follow(changes, eyes, this.shapes, this.last)
     }
     this.shapes = calibrated(this.shapes, links)
-    const seen = atFrames(links, changes.frames)
+    const seen = atFrames(links, changes.frames, carriedThrough(changes, links))
     this.last = links.at(-1)?.to === changes.frames - 1 ? links.at(-1)! : null
     for (const s of seen) this.give(s)
     this.changes = new Changes(this.eyes)
@@ -107,7 +108,7 @@ export function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
       const after = links.slice(i + 1).find(far)
       if (!before || !after) continue
       const frame = Math.floor((from + until - 1) / 2)
-      const least = Math.max(size.w, size.h) * 0.4
+      const least = Math.max(size.w, size.h) * 0.3
       const most = Math.max(size.w, size.h) * 2.2
       const within = { x: place.x - AWAY, y: place.y - AWAY, w: 2 * AWAY, h: 2 * AWAY }
       const near = finder.at(frame, before.to, after.from, { most: 40, same: 255, share: 0, within }).filter((f) => Math.max(f.w, f.h) >= least && Math.max(f.w, f.h) <= most)
@@ -118,20 +119,31 @@ export function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
   return out
 }
 
-const BRIDGE = 6
+const BRIDGE = 10
 
-/** The hot spot at each frame; over a few frames in which the pointer was not found, between where it was and where it is next. */
-function atFrames(links: Stay[], frames: number): (Found | null)[] {
+/** The hot spot at each frame; over a few frames in which the pointer was not found, on the smooth way from where it was to where it is next. */
+function atFrames(links: Stay[], frames: number, carried: Map<number, { x: number; y: number }>): (Found | null)[] {
   const out: (Found | null)[] = Array.from({ length: frames }, () => null)
-  for (const [i, s] of links.entries()) {
+  for (const s of links) {
     const at = hotSpotOf(s)
     for (let t = s.from; t <= s.to; t++) out[t] = { ...at, confidence: Math.round(s.share * 100) / 100 }
+  }
+  for (const [t, spot] of carried) out[t] = { ...spot, confidence: 0.5 }
+  const speed = (t: number, from: number) => { const [a, b] = [out[from], out[t]]; return a && b ? { x: b.x - a.x, y: b.y - a.y } : { x: 0, y: 0 } }
+  for (const [i, s] of links.entries()) {
     const next = links[i + 1]
-    if (!next || next.from - s.to - 1 > BRIDGE || next.from <= s.to + 1) continue
-    const to = hotSpotOf(next)
+    const n = next ? next.from - s.to : 0
+    if (!next || n < 2 || n - 1 > BRIDGE || out[s.to + 1]) continue
+    const [p, q] = [hotSpotOf(s), hotSpotOf(next)]
+    // Cubic Hermite: it leaves and arrives at the speeds that are known.
+    const u = speed(s.to, s.to - 1)
+    const v = speed(next.from + 1, next.from)
     for (let t = s.to + 1; t < next.from; t++) {
-      const k = (t - s.to) / (next.from - s.to)
-      out[t] = { x: Math.round(at.x + (to.x - at.x) * k), y: Math.round(at.y + (to.y - at.y) * k), confidence: 0.4 }
+      const k = (t - s.to) / n
+      const k2 = k * k
+      const k3 = k2 * k
+      const at = (a: number, b: number, c: number, d: number) => Math.round((2 * k3 - 3 * k2 + 1) * a + (k3 - 2 * k2 + k) * c * n + (3 * k2 - 2 * k3) * b + (k3 - k2) * d * n)
+      out[t] = { x: at(p.x, q.x, u.x, v.x), y: at(p.y, q.y, u.y, v.y), confidence: 0.4 }
     }
   }
   return out

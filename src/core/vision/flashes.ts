@@ -11,6 +11,7 @@ export interface Flash {
   /** The picture around it at that frame, `MARGIN` wider on every side, and which of these pixels are its own. */
   patch: Uint8Array
   own: Uint8Array
+  ownAt: number[]
 }
 export const MARGIN = 8
 const CAME = 20
@@ -121,12 +122,16 @@ export class FlashFinder {
     const ph = box.h + 2 * MARGIN
     const patch = patchOf(this.changes, frame, box.x - MARGIN, box.y - MARGIN, pw, ph)
     const own = new Uint8Array(pw * ph)
+    const ownAt: number[] = []
     for (let i = 0; i < found.length; i += 2) {
       const x = found[i]!
       const y = found[i + 1]!
-      if (group.get((y >> 2) * this.across + (x >> 2)) === g) own[(y - box.y + MARGIN) * pw + x - box.x + MARGIN] = 1
+      if (group.get((y >> 2) * this.across + (x >> 2)) !== g) continue
+      const at = (y - box.y + MARGIN) * pw + x - box.x + MARGIN
+      own[at] = 1
+      ownAt.push(at)
     }
-    return { frame, ...box, patch, own }
+    return { frame, ...box, patch, own, ownAt }
   }
 }
 

@@ -39,8 +39,8 @@ function median(values: number[]): number {
   return values[values.length >> 1]!
 }
 
-/** Makes a shape of pixels: in probing order, with its ring and its hot spot. */
-export function shapeOf(pixels: Pixel[], seen: number): Shape & { left: number; top: number } {
+/** Makes a shape of pixels: in probing order, with its ring and, unless it is a rough one, its hot spot. */
+export function shapeOf(pixels: Pixel[], seen: number, rough = false): Shape & { left: number; top: number } {
   const left = Math.min(...pixels.map((p) => p.x))
   const top = Math.min(...pixels.map((p) => p.y))
   const w = Math.max(...pixels.map((p) => p.x)) - left + 1
@@ -65,13 +65,15 @@ export function shapeOf(pixels: Pixel[], seen: number): Shape & { left: number; 
   return {
     w, h, left, top, seen, mean, twofold, darkWeight, flat: spread < FLAT, ring: Int16Array.from(ring),
     dx: Int16Array.from(order.map((p) => p.x - left)), dy: Int16Array.from(order.map((p) => p.y - top)), value: Uint8Array.from(order.map((p) => p.value)),
-    hot: hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h),
+    hot: rough ? { x: 0, y: 0 } : hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h),
     centre: { x: Math.round(pixels.reduce((s, p) => s + p.x, 0) / pixels.length) - left, y: Math.round(pixels.reduce((s, p) => s + p.y, 0) / pixels.length) - top },
   }
 }
 
 /** Of a pointer that points with its middle this much looks the same upside down. */
 const SYMMETRIC = 0.8
+const spotOf = (s: Shape): Shape['hot'] => hotSpot([...s.value.keys()].map((i) => ({ x: s.dx[i]!, y: s.dy[i]!, value: s.value[i]!, sure: 1 })), s.w, s.h)
+
 const NEXT = [0, 1, -1, 1024, -1024]
 
 /** The middle of pixels that look the same turned around, or also upside down; null when they do not. */
@@ -125,11 +127,12 @@ function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number;
  * How well a shape fits at a place of a picture, 0 to 1: the share of its dark pixels that agree and that of its
  * bright ones, the fewer counting for more, so that a white arrow with a thin rim is not found in every white field.
  *
- * @param least  below this it is given up early and 0 is returned
+ * @param least   below this it is given up early and 0 is returned
+ * @param probes  so many of its pixels are looked at, scattered over it
  */
-export function fitAt(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number, least = 0.72): number {
+export function fitAt(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number, least = 0.72, probes = Infinity): number {
   const { dx, dy, value, mean, twofold } = shape
-  const n = value.length
+  const n = Math.min(value.length, probes)
   const inside = x >= 0 && y >= 0 && x + shape.w <= width && y + shape.h <= height
   let dark = 0
   let bright = 0
@@ -177,7 +180,8 @@ function standsOut(picture: Uint8Array, width: number, height: number, shape: Sh
 
 /** Edges of a flash and of the shape in it may lie this far apart. */
 const SLIP = 4
-const SAMPLE = 150
+const SAMPLE = 90
+const PROBES = 120
 
 interface Member { flash: Flash; x: number; y: number; share: number }
 
@@ -189,12 +193,12 @@ function memberOf(shape: Shape, flash: Flash): Member | null {
   let best: Member | null = null
   const other = { x: MARGIN + flash.w - shape.w, y: MARGIN + flash.h - shape.h }
   for (let y = Math.min(MARGIN, other.y) - SLIP; y <= Math.max(MARGIN, other.y) + SLIP; y++) for (let x = Math.min(MARGIN, other.x) - SLIP; x <= Math.max(MARGIN, other.x) + SLIP; x++) {
-    const share = fitAt(flash.patch, pw, ph, shape, x, y, best?.share ?? 0.78)
+    const share = fitAt(flash.patch, pw, ph, shape, x, y, best?.share ?? 0.78, PROBES)
     if (share > (best?.share ?? 0)) best = { flash, x, y, share }
   }
   if (!best) return null
   let inside = 0
-  for (let y = 0; y < ph; y++) for (let x = 0; x < pw; x++) if (flash.own[y * pw + x] && x >= best.x - 2 && y >= best.y - 2 && x < best.x + shape.w + 2 && y < best.y + shape.h + 2) inside++
+  for (const at of flash.ownAt) { const x = at % pw; const y = (at - x) / pw; if (x >= best.x - 2 && y >= best.y - 2 && x < best.x + shape.w + 2 && y < best.y + shape.h + 2) inside++ }
   return inside / flash.count >= 0.7 ? best : null
 }
 
@@ -202,7 +206,7 @@ const fromFlash = (flash: Flash): Shape => {
   const pw = flash.w + 2 * MARGIN
   const pixels: Pixel[] = []
   for (let i = 0; i < flash.own.length; i++) if (flash.own[i]) pixels.push({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 })
-  return shapeOf(pixels, 1)
+  return shapeOf(pixels, 1, true)
 }
 
 /** One shape from all the times it was seen: what is its own in many of them and looks the same in all. */
@@ -296,7 +300,7 @@ export interface Learned { shape: Shape; at: { frame: number; x: number; y: numb
  * @param most    new shapes at most; `fewest` places at which each has to have been
  * @returns the new ones, the most seen first
  */
-export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } = { most: 8, fewest: 3 }): Learned[] {
+export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } = { most: 6, fewest: 3 }): Learned[] {
   let left = flashes.filter((f) => !known.some((s) => memberOf(s, f)))
   const out: Learned[] = []
   const tried = new Set<Flash>()
@@ -304,7 +308,7 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
   for (let round = 0; round < most && left.length >= fewest; round++) {
     const usualCount = median(left.map((f) => f.count))
     const seeds = left.filter((f) => !tried.has(f)).sort((a, b) => Math.abs(a.count / usualCount - 1.1) - Math.abs(b.count / usualCount - 1.1))
-    const some = spreadOver(seeds, 16)
+    const some = spreadOver(seeds, 10)
     const sample = spreadOver(left, SAMPLE)
     let best: { shape: Shape; members: Member[]; weight: number } | null = null
     for (const seed of some) {
@@ -324,6 +328,7 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
       shape = better
       members = own
     }
+    if (members.length === 1 || shape === best.shape) shape = { ...shape, hot: spotOf(shape) }
     shape.seen = members.length
     if (couldPoint(shape) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
     const gone = new Set(members.map((m) => m.flash))

@@ -22,11 +22,14 @@ const NOW_AND_THEN = 6
 const MOST_ALIVE = 8
 const MOST_FOUND = 4
 const MOST_BACK = 300
+/** For so many frames a place where the pointer was lost is searched around. */
+const LATELY = 25
 
 /** Finds all the stays in a stretch: at each frame what came, what went, and what stood still. */
 export class Watcher {
   readonly stays: Stay[] = []
   private alive: Stay[] = []
+  private lately: Stay[] = []
   private readonly stamp: Int32Array
   constructor(private readonly changes: Changes, private readonly eyes: Eyes, private readonly shapes: Shape[], last: Seen | null) {
     this.stamp = new Int32Array(changes.columns * changes.rows).fill(-1)
@@ -72,12 +75,15 @@ export class Watcher {
     this.alive = kept
     for (const m of moved) this.begin(m)
     const wide = list.length > WIDE
-    const froms = [...ended, ...(wide ? kept : [])]
-    let found = wide && t % NOW_AND_THEN !== 0 ? [] : this.search('now', list, FOUND, null)
-    if (found.length === 0) for (const e of froms.slice(-3)) found.push(...this.search('now', list, FOUND_NEAR, e))
+    this.lately = [...this.lately.filter((s) => t - s.to < LATELY && !ended.includes(s)), ...ended].slice(-4)
+    const froms = [...(wide ? kept : []), ...this.lately]
+    let found = wide && t % NOW_AND_THEN !== 0 ? [] : this.search('now', list, FOUND, [])
+    if (found.length === 0 && froms.length > 0) found = this.search('now', list, FOUND_NEAR, froms)
     found = this.apart(found)
     if (found.length > 0 && ended.length === 0 && !wide) {
-      for (const left of this.apart(this.search('before', list, FOUND, null))) this.stays.push({ ...left, from: this.since(left, t - 1), to: t - 1 })
+      let gone = this.search('before', list, FOUND, [])
+      if (gone.length === 0) gone = this.search('before', list, FOUND_NEAR, found)
+      for (const left of this.apart(gone)) this.stays.push({ ...left, from: this.since(left, t - 1), to: t - 1 })
     }
     for (const f of found) this.begin({ ...f, from: t, to: t })
     if (this.alive.length > MOST_ALIVE) {
@@ -114,16 +120,16 @@ export class Watcher {
     return best
   }
 
-  /** Where a shape is in one of the two pictures whose pixels differ in the other; all within reach of `near` if that is given. */
-  private search(which: Which, list: Int32Array, least: number, near: Seen | null): Seen[] {
+  /** Where a shape is in one of the two pictures whose pixels differ in the other; within reach of one of `near` if any are given. */
+  private search(which: Which, list: Int32Array, least: number, near: Seen[]): Seen[] {
     const { columns } = this.changes
     const out: Seen[] = []
     for (const shape of this.shapes) {
       const { centre } = shape
-      const squares = !near ? list : list.filter((b) => {
+      const squares = near.length === 0 ? list : list.filter((b) => {
         const x = (b % columns) * BLOCK - centre.x
         const y = Math.floor(b / columns) * BLOCK - centre.y
-        return x + BLOCK >= near.x - NEAR && x <= near.x + NEAR && y + BLOCK >= near.y - NEAR && y <= near.y + NEAR
+        return near.some((o) => x + BLOCK >= o.x - NEAR && x <= o.x + NEAR && y + BLOCK >= o.y - NEAR && y <= o.y + NEAR)
       })
       if (squares.length > 0) for (const s of this.eyes.seek(which, shape, squares, least, NEWS)) out.push({ ...s, shape })
     }

@@ -1,0 +1,1 @@
+export { PointerFinder, type Found } from './finder'
