@@ -1,7 +1,7 @@
 import { carriedThrough } from './carried'
 import { Changes } from './changes'
 import { Eyes } from './eyes'
-import { FlashFinder, type Flash } from './flashes'
+import { FlashFinder, MARGIN, patchOf, type Flash } from './flashes'
 import { learnShapes, type Learned, type Shape } from './shapes'
 import { calibrated, follow, hotSpotOf, type Seen, type Stay } from './track'
 
@@ -49,7 +49,7 @@ export class PointerFinder {
     this.shapes = calibrated(this.shapes, links)
     const seen = atFrames(links, changes.frames, carriedThrough(changes, links))
     this.last = links.at(-1)?.to === changes.frames - 1 ? links.at(-1)! : null
-    for (const s of seen) this.give(s)
+    for (const s of seen) this.give(s && s.x >= 0 && s.y >= 0 && s.x < this.width && s.y < this.height ? s : null)
     this.changes = new Changes(this.eyes)
   }
 }
@@ -112,11 +112,26 @@ export function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
       const most = Math.max(size.w, size.h) * 2.2
       const within = { x: place.x - AWAY, y: place.y - AWAY, w: 2 * AWAY, h: 2 * AWAY }
       const near = finder.at(frame, before.to, after.from, { most: 40, same: 255, share: 0, within }).filter((f) => Math.max(f.w, f.h) >= least && Math.max(f.w, f.h) <= most)
-      near.sort((a, b) => b.count - a.count)
-      if (near.length > 0 && !out.some((o) => o.frame === frame)) out.push(near[0]!)
+      const steady = near.filter((f) => f.count >= STAYS.length * 8 && STAYS.every((k) => standsAt(changes, f, Math.round(from + (until - 1 - from) * k))))
+      steady.sort((a, b) => b.count - a.count)
+      if (steady.length > 0 && !out.some((o) => o.frame === frame)) out.push(steady[0]!)
     }
   }
   return out
+}
+
+/** At these shares of a gap it has to stand in the same place. */
+const STAYS = [0.3, 0.5, 0.7]
+const TREMBLE = 2
+/** Whether what flashed up looks the same in another frame, but for a tremble. */
+function standsAt(changes: Changes, f: Flash, frame: number): boolean {
+  const w = f.w + 2 * MARGIN
+  const patch = patchOf(changes, frame, f.x - MARGIN, f.y - MARGIN, w, f.h + 2 * MARGIN)
+  for (let dy = -TREMBLE; dy <= TREMBLE; dy++) for (let dx = -TREMBLE; dx <= TREMBLE; dx++) {
+    const shift = dy * w + dx
+    if (f.ownAt.filter((at) => Math.abs(patch[at + shift]! - f.patch[at]!) < 30).length > f.ownAt.length * 0.8) return true
+  }
+  return false
 }
 
 const BRIDGE = 10

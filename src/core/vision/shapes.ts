@@ -72,6 +72,8 @@ export function shapeOf(pixels: Pixel[], seen: number, rough = false): Shape & {
 
 /** Of a pointer that points with its middle this much looks the same upside down. */
 const SYMMETRIC = 0.8
+/** In a shape lower than this, a pixel off is too much. */
+const SMALL = 15
 const spotOf = (s: Shape): Shape['hot'] => hotSpot([...s.value.keys()].map((i) => ({ x: s.dx[i]!, y: s.dy[i]!, value: s.value[i]!, sure: 1 })), s.w, s.h)
 
 const NEXT = [0, 1, -1, 1024, -1024]
@@ -88,12 +90,13 @@ function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | 
   if (!mirrored && pixels.length > (right - left + 1) * (bottom - top + 1) * 0.4) return null
   const middle = { x: (left + right) / 2, y: (top + bottom) / 2 }
   let most = 0
+  const near = bottom - top < SMALL ? 1 : NEXT.length
   for (const around of mirrored ? [true, false] : [true]) for (let sy = -2; sy <= 2; sy++) for (let sx = -2; sx <= 2; sx++) {
     if (!around && sx !== 0) continue
     let alike = 0
     for (const p of pixels) {
       const at = (top + bottom - p.y + sy) * 1024 + (around ? left + right - p.x + sx : p.x)
-      if (NEXT.some((o) => { const v = grid.get(at + o); return v !== undefined && Math.abs(v - p.value) < 40 })) alike++
+      if (NEXT.slice(0, near).some((o) => { const v = grid.get(at + o); return v !== undefined && Math.abs(v - p.value) < 40 })) alike++
     }
     if (alike > most) { most = alike; middle.y = (top + bottom + sy) / 2; if (around) middle.x = (left + right + sx) / 2 }
   }
@@ -116,12 +119,18 @@ function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number;
   const tip = sure.filter((p) => p.y <= top + Math.floor(h / 24))
   const left = Math.min(...tip.map((p) => p.x))
   const x = left < w / 8 ? left : tip.reduce((s, p) => s + p.x, 0) / tip.length
-  // Where the outermost pixels differ from the most of the shape, they are a rim around the tip.
-  const body = median(pixels.map((p) => p.value))
+  // Where the tip is of the other brightness than the inside, it is the rim around the pointer's own tip.
+  const inner = pixels.filter((p) => INSIDE.every((o) => grid.has(p.y * 1024 + p.x + o)))
+  const values = pixels.map((p) => p.value).sort((a, b) => a - b)
+  const range = values[Math.floor(values.length * 0.95)]! - values[Math.floor(values.length * 0.05)]!
+  const body = inner.length >= 5 ? median(inner.map((p) => p.value)) : mean
+  const off = (some: Pixel[]) => (some.length > 0 ? median(some.map((p) => Math.abs(p.value - body))) : 0)
   const outer = pixels.filter((p) => [1, -1, 1024, -1024].some((o) => !grid.has(p.y * 1024 + p.x + o)))
-  const rim = outer.filter((p) => Math.abs(p.value - body) > 60).length > outer.length / 2
-  return { x: Math.round(x + (rim && x < w / 4 ? h * 0.045 : 0)), y: Math.round(top + (rim ? h * 0.08 : 0)) }
+  const rim = off(sure.filter((p) => p.y <= top + Math.max(1, h / 20))) > Math.max(50, range * 0.5) && off(outer) > range * 0.35
+  return { x: Math.round(x + (rim && x < w / 4 ? h * 0.04 : 0)), y: Math.round(top + (rim ? h * 0.07 : 0)) }
 }
+/** Pixels that are around one that lies well inside. */
+const INSIDE = [-2, 2, -2048, 2048, -1025, 1025, -1023, 1023]
 
 /**
  * How well a shape fits at a place of a picture, 0 to 1: the share of its dark pixels that agree and that of its
@@ -180,6 +189,7 @@ function standsOut(picture: Uint8Array, width: number, height: number, shape: Sh
 
 /** Edges of a flash and of the shape in it may lie this far apart. */
 const SLIP = 4
+const OFF_LINE = 8
 const SAMPLE = 90
 const PROBES = 120
 
@@ -252,7 +262,7 @@ function isBlock({ dx, dy, value, mean }: Shape): boolean {
 const NEAR = 3
 
 /** A pointer hangs together, fills a good part of its box, and is no plain rectangle, as a caret is. */
-function couldPoint(shape: Shape): boolean {
+function couldPoint(shape: Shape, near = NEAR): boolean {
   const { w, h, dx, dy } = shape
   const fill = dx.length / (w * h)
   if (fill < 0.14 || (fill > 0.9 && shape.flat) || Math.max(w, h) > 6 * Math.min(w, h) || isBlock(shape)) return false
@@ -266,7 +276,7 @@ function couldPoint(shape: Shape): boolean {
     while (open.length) {
       const at = open.pop()!
       size++
-      for (let dy = -NEAR; dy <= NEAR; dy++) for (let dx = -NEAR; dx <= NEAR; dx++) if (left.delete(at + dy * 512 + dx)) open.push(at + dy * 512 + dx)
+      for (let dy = -near; dy <= near; dy++) for (let dx = -near; dx <= near; dx++) if (left.delete(at + dy * 512 + dx)) open.push(at + dy * 512 + dx)
     }
     largest = Math.max(largest, size)
   }
@@ -285,6 +295,9 @@ function partOf(shape: Shape, whole: Shape): boolean {
 }
 
 const spread = (members: Member[]): number => {
+  // What only goes along a line, as a caret does while someone types, is no pointer.
+  const range = (values: number[]) => Math.max(...values) - Math.min(...values)
+  if (members.length > 1 && (range(members.map((m) => m.flash.x + m.x)) < OFF_LINE || range(members.map((m) => m.flash.y + m.y)) < OFF_LINE)) return 1
   const spots = new Set(members.map((m) => `${Math.round(m.flash.x / 16)},${Math.round(m.flash.y / 16)}`))
   return spots.size
 }
@@ -330,7 +343,7 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
     }
     if (members.length === 1 || shape === best.shape) shape = { ...shape, hot: spotOf(shape) }
     shape.seen = members.length
-    if (couldPoint(shape) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
+    if (couldPoint(shape, fewest > 1 ? NEAR : 1) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
     const gone = new Set(members.map((m) => m.flash))
     left = left.filter((f) => !gone.has(f))
   }
