@@ -22,6 +22,7 @@ const SMALLEST = 5
 const LONG_ENOUGH = 9
 const LARGEST = 150
 const FEWEST = 20
+const LEFT_BEHIND = 0.05
 const LEAST_SHARE = 0.4
 const RESTLESS = 0.4
 /** More squares than this coming and going at once is a film or a scroll. */
@@ -106,11 +107,20 @@ export class FlashFinder {
       const h = box.y1 - box.y0 + 1
       if (box.count < FEWEST || w < SMALLEST || h < SMALLEST || Math.max(w, h) < LONG_ENOUGH || Math.max(w, h) > LARGEST || box.count < calm * share || this.restless(box)) continue
       if (out.length === most) return []
+      if (same === SAME && this.altered(box.x0, box.y0, w, h, before, after)) continue
       out.push(this.cut(frame, { x: box.x0, y: box.y0, w, h, count: box.count }, found, group, g))
     }
     return out
   }
 
+  /** Whether a place is not as it was when what flashed up there is gone: a caret leaves a letter behind. */
+  private altered(x: number, y: number, w: number, h: number, before: number, after: number): boolean {
+    const was = patchOf(this.changes, before, x - 3, y - 3, w + 6, h + 6)
+    const will = patchOf(this.changes, after, x - 3, y - 3, w + 6, h + 6)
+    let n = 0
+    for (let i = 0; i < was.length; i++) if (Math.abs(was[i]! - will[i]!) > 2 * SAME) n++
+    return n > was.length * LEFT_BEHIND
+  }
   /** Whether a place changes so often that nothing can be told from what flashes up there. */
   private restless(box: { x0: number; y0: number; x1: number; y1: number }): boolean {
     const blocks = this.changes.blocksOf(box.x0, box.y0, box.x1 - box.x0 + 1, box.y1 - box.y0 + 1)
