@@ -1,13 +1,8 @@
 import { open, rename, rm } from 'node:fs/promises'
-import type { TraceEvent } from '@/core/trace'
-import { findPointer, type FoundFrame } from '@/server/trace/find'
+import { writeTrace } from '@/core/trace'
+import { traceOf, type FrameSight } from '@/core/vision'
+import { findPointer } from '@/server/trace/find'
 import { read, say, type Command } from './command'
-
-/** One line of a trace for a frame in which the pointer was seen; times to the microsecond. */
-const lineOf = ({ t, found }: FoundFrame): string => {
-  const event: TraceEvent = { type: 'pointermove', t: Math.round(t * 1e6) / 1e6, x: found!.x, y: found!.y, confidence: found!.confidence }
-  return `${JSON.stringify(event)}\n`
-}
 
 export const trace: Command = {
   help: `
@@ -15,6 +10,7 @@ export const trace: Command = {
 
 Finds the pointer in the pixels of a recording and writes its trace: one pointermove for each frame in which it is
 seen, with its hot spot and a confidence from 0 to 1, at the recording's own times. No picture of the pointer is needed.
+What appears on the screen is written as screenchange, likely clicks as pointerdown and pointerup with their confidence.
 
 --progress   tells on standard output how far it has come, 0 to 1, a line at a time`,
   async run(args) {
@@ -25,19 +21,15 @@ seen, with its hot spot and a confidence from 0 to 1, at the recording's own tim
     const part = `${out}.part`
     try {
       const file = await open(part, 'w')
-      let lines: string[] = []
-      let seen = 0
-      let frames = 0
+      const sights: FrameSight[] = []
       try {
-        const waiting: FoundFrame[] = []
-        const { width, height } = await findPointer(given.places[0]!, (f) => { frames++; if (f.found) { seen++; waiting.push(f) } }, (share) => { if (given.flags.has('progress')) process.stdout.write(`${share.toFixed(3)}\n`) })
-        lines = [`${JSON.stringify({ trace: 1, width, height })}\n`, ...waiting.map(lineOf)]
-        await file.writeFile(lines.join(''))
+        const { width, height } = await findPointer(given.places[0]!, (f) => { sights.push(f) }, (share) => { if (given.flags.has('progress')) process.stdout.write(`${share.toFixed(3)}\n`) })
+        await file.writeFile(writeTrace(traceOf(sights, width, height)))
       } finally {
         await file.close()
       }
       await rename(part, out)
-      say(`${out}: the pointer is seen in ${seen} of ${frames} frames.`)
+      say(`${out}: the pointer is seen in ${sights.filter((f) => f.found).length} of ${sights.length} frames.`)
       return 0
     } catch (e) {
       await rm(part, { force: true })

@@ -1,12 +1,14 @@
 import { carriedThrough } from './carried'
 import { Changes } from './changes'
-import { Eyes } from './eyes'
+import { BLOCK, Eyes } from './eyes'
 import { FlashFinder, MARGIN, patchOf, type Flash } from './flashes'
 import { learnShapes, type Learned, type Shape } from './shapes'
 import { calibrated, follow, hotSpotOf, type Seen, type Stay } from './track'
 
 /** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
 export interface Found { x: number; y: number; confidence: number }
+/** What changed in a frame besides the pointer: the rectangle around it, and how many squares of 16 × 16 pixels. */
+export interface Altered { x: number; y: number; w: number; h: number; squares: number }
 
 export const LAGS = [2, 4, 8]
 const MOST_BYTES = 256 << 20
@@ -19,7 +21,7 @@ export class PointerFinder {
   private last: Seen | null = null
   private readonly eyes: Eyes
   /** @param module  wasm/vision.ts, compiled */
-  constructor(module: WebAssembly.Module, readonly width: number, readonly height: number, private readonly give: (frame: Found | null) => void) {
+  constructor(module: WebAssembly.Module, readonly width: number, readonly height: number, private readonly give: (frame: Found | null, altered: Altered | null) => void) {
     this.eyes = new Eyes(module, width, height)
     this.changes = new Changes(this.eyes)
   }
@@ -49,7 +51,8 @@ export class PointerFinder {
     this.shapes = calibrated(this.shapes, links)
     const seen = atFrames(links, changes.frames, carriedThrough(changes, links))
     this.last = links.at(-1)?.to === changes.frames - 1 ? links.at(-1)! : null
-    for (const s of seen) this.give(s && s.x >= 0 && s.y >= 0 && s.x < this.width && s.y < this.height ? s : null)
+    const size = Math.max(24, ...this.shapes.map((s) => Math.max(s.w, s.h)))
+    for (const [t, s] of seen.entries()) this.give(s && s.x >= 0 && s.y >= 0 && s.x < this.width && s.y < this.height ? s : null, alteredAt(changes, t, [s, seen[t - 1] ?? null], size))
     this.changes = new Changes(this.eyes)
   }
 }
@@ -132,6 +135,42 @@ function standsAt(changes: Changes, f: Flash, frame: number): boolean {
     if (f.ownAt.filter((at) => Math.abs(patch[at + shift]! - f.patch[at]!) < 30).length > f.ownAt.length * 0.8) return true
   }
   return false
+}
+
+const PLAIN = 28
+const PLAIN_PIXELS = 10
+/** Whether a square changes by more than encoding changes it from one whole picture to the next. */
+function plainly(changes: Changes, block: number, t: number): boolean {
+  const entry = changes.entry(block, t)
+  if (entry === 0) return false
+  const now = changes.pixels(block, entry)
+  const before = changes.pixels(block, entry - 1)
+  let n = 0
+  for (let i = 0; i < now.length; i++) {
+    const d = now[i]! - before[i]!
+    if ((d > PLAIN || d < -PLAIN) && ++n >= PLAIN_PIXELS) return true
+  }
+  return false
+}
+
+/** What changed with a frame, apart from where the pointer is and was. */
+function alteredAt(changes: Changes, t: number, pointer: (Found | null)[], size: number): Altered | null {
+  if (t === 0) return null
+  const { columns } = changes
+  let squares = 0
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -1, -1]
+  for (const b of changes.lists[t]!) {
+    const x = (b % columns) * BLOCK
+    const y = Math.floor(b / columns) * BLOCK
+    if (pointer.some((p) => p && x + BLOCK > p.x - size && x < p.x + size && y + BLOCK > p.y - size && y < p.y + size)) continue
+    if (!plainly(changes, b, t)) continue
+    squares++
+    if (x < x0) x0 = x
+    if (y < y0) y0 = y
+    if (x > x1) x1 = x
+    if (y > y1) y1 = y
+  }
+  return squares === 0 ? null : { x: x0, y: y0, w: Math.min(changes.width, x1 + BLOCK) - x0, h: Math.min(changes.height, y1 + BLOCK) - y0, squares }
 }
 
 const BRIDGE = 10

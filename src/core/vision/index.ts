@@ -1,1 +1,2 @@
-export { PointerFinder, type Found } from './finder'
+export { PointerFinder, type Altered, type Found } from './finder'
+export { traceOf, type FrameSight } from './sights'

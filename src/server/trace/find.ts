@@ -1,15 +1,13 @@
 import { spawn } from 'node:child_process'
 import { closeSync, readFileSync, readSync } from 'node:fs'
 import path from 'node:path'
-import { PointerFinder, type Found } from '@/core/vision'
+import { PointerFinder, type FrameSight } from '@/core/vision'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { probe, rotationOf } from '../media/probe'
 import { widePipe } from '../render/pipe'
 import { appRoot } from '../root'
 import { run } from '../run'
 
-/** What was found in a frame: its time in seconds from the recording's first frame, and the pointer where it is seen. */
-export interface FoundFrame { t: number; found: Found | null }
 export interface FoundTrace { width: number; height: number; frames: number }
 
 /**
@@ -34,7 +32,7 @@ async function timesOf(file: string): Promise<number[] | null> {
  * @param onShare  how far it has come, 0 to 1
  * @throws Error with a sentence when the file cannot be read as a recording
  */
-export async function findPointer(file: string, give: (frame: FoundFrame) => void, onShare: (share: number) => void): Promise<FoundTrace> {
+export async function findPointer(file: string, give: (frame: FrameSight) => void, onShare: (share: number) => void): Promise<FoundTrace> {
   const facts = await probe(file)
   if (!facts?.video) throw new Error(`${file}: this is not a recording that can be read. Give a video: MP4, MOV, WebM, MKV or GIF.`)
   const turned = Math.abs(rotationOf(facts.video)) % 180 === 90
@@ -49,7 +47,7 @@ export async function findPointer(file: string, give: (frame: FoundFrame) => voi
   const times = await timing
   let given = 0
   let read = 0
-  const finder = new PointerFinder(module, width, height, (found) => { give({ t: times?.[given] ?? given / 30, found }); given++ })
+  const finder = new PointerFinder(module, width, height, (found, altered) => { give({ t: times?.[given] ?? given / 30, found, altered }); given++ })
   try {
     const { grey } = finder
     for (;;) {
