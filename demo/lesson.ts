@@ -5,7 +5,7 @@ import type { Edge, Element, Lesson, Medium, Pose } from '@/core/lesson/schema'
 import { frameStartUs, secondsToFrames } from '@/core/time'
 import { momentsOf } from '@/core/moments'
 import { remember, resolve } from '@/core/timing'
-import type { Trace } from '@/core/trace'
+import { pathOf, type Trace } from '@/core/trace'
 import { readCaptions } from '@/core/voice'
 
 /** The demo lesson “Lend out a tool”, over the recording and the narration that ship with the program. */
@@ -16,7 +16,7 @@ export function demoLesson(take: Medium, narration: Medium, trace: Trace, captio
   const chapter = (n: number, label: string, seconds: number) => ({ id: `lend-out/chapter-${n}`, kind: 'chapter' as const, label, fromUs: frameStartUs(secondsToFrames(seconds, lesson.rate), lesson.rate), byHand: true })
   lesson.media = {
     'lend-out': {
-      ...take, moments: [
+      ...take, pointer: pathOf(trace, take), moments: [
         ...momentsOf(trace, 'lend-out'), chapter(1, 'Welcome', 0), chapter(2, 'Find the tool', 7.4), chapter(3, 'Look at it', 18.2), chapter(4, 'Lend it out', 33.8), chapter(5, 'The receipt', 54.8), chapter(6, 'Goodbye', 64),
       ],
     },

@@ -1,5 +1,8 @@
 import type { Point } from '../scene/geometry'
-import type { Trace } from '../trace'
+import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
+import { framesPerSecond } from '../time'
+import type { Timed } from '../timing'
+import { pointerAt, type Trace } from '../trace'
 import type { FollowInput } from './follow'
 
 const LONGEST_OPEN_S = 4
@@ -38,4 +41,37 @@ export function followInput(trace: Trace, fps: number): FollowInput | null {
     return w > 0 && h > 0 ? [{ from, to: Math.min(n - 1, from + Math.round(LONGEST_OPEN_S * fps)), rect: { x, y, w, h } }] : []
   })
   return { width: trace.width, height: trace.height, fps, pointer, stills, opens }
+}
+
+/**
+ * What a follow framing needs of a lesson's passage, in pixels of the lesson's frame, from the pointers of the takes that are shown in it;
+ * where none is shown, the last place holds. Frames count from the passage's start.
+ *
+ * @returns null when no take in the passage has a pointer
+ */
+export function followInputAt(timed: Timed, span: { from: number; to: number }): FollowInput | null {
+  const { lesson } = timed
+  const pointer: Point[] = []
+  let first: Point | null = null
+  let last: Point | null = null
+  for (let f = span.from; f < span.to; f++) {
+    const clip = takeAt(lesson, f)
+    const medium = clip && lesson.media[clip.media]
+    const at = clip && medium?.pointer ? pointerAt(medium.pointer, sourceUsAt(clip, f, lesson.rate)) : null
+    if (at && clip && medium) last = placeOnLesson(at, clip, medium, lesson.frame)
+    first ??= last
+    pointer.push(last ?? { x: NaN, y: NaN })
+  }
+  if (!first) return null
+  for (let i = 0; i < pointer.length && Number.isNaN(pointer[i]!.x); i++) pointer[i] = first
+  const stills: number[] = []
+  const opens: NonNullable<FollowInput['opens']>[number][] = []
+  const fps = framesPerSecond(lesson.rate)
+  for (const m of timed.moments.values()) {
+    if (m.frame === null || m.frame < span.from || m.frame >= span.to) continue
+    const at = m.frame - span.from
+    if (m.kind === 'click' || m.kind === 'drag') stills.push(at, at + 1)
+    else if (m.kind === 'screen' && m.rect) opens.push({ from: Math.max(0, at - Math.round(0.2 * fps)), to: Math.min(pointer.length - 1, at + Math.round(LONGEST_OPEN_S * fps)), rect: m.rect })
+  }
+  return { width: lesson.frame.width, height: lesson.frame.height, fps, pointer, stills, opens }
 }

@@ -1,3 +1,3 @@
 export * from './zoom'
 export { CALM, followStands, viewer, type FollowChoice, type FollowInput, type Stand } from './follow'
-export { followInput } from './followTrace'
+export { followInput, followInputAt } from './followTrace'

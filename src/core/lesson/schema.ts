@@ -9,7 +9,7 @@ const us = z.number().int().min(0).max(1e12)
 const share = z.number().min(0).max(1)
 const px = z.number().min(-100_000).max(100_000)
 
-export const MomentKind = z.enum(['click', 'key', 'scroll', 'screen', 'mark', 'chapter'])
+export const MomentKind = z.enum(['click', 'drag', 'rest', 'key', 'typing', 'scroll', 'screen', 'mark', 'chapter'])
 export type MomentKind = z.infer<typeof MomentKind>
 
 /** An instant (or a short span) in a medium's own time, with the place on its screen where it has one. */
@@ -17,6 +17,8 @@ export const Moment = z.object({
   id, kind: MomentKind, label: z.string().max(200), fromUs: us, toUs: us.optional(),
   at: z.object({ x: px, y: px }).optional(), rect: z.tuple([px, px, px, px]).optional(),
   button: z.number().int().min(0).max(4).optional(), byHand: z.boolean().optional(),
+  /** How sure it is, where it was found in the pixels; `proposed` until a person accepts it. */
+  confidence: share.optional(), proposed: z.boolean().optional(),
 })
 export type Moment = z.infer<typeof Moment>
 
@@ -32,6 +34,8 @@ export const Medium = z.object({
   /** What lies beside the file to help the interface: a copy that seeks fast, a strip of small pictures, loudness peaks. */
   aids: z.object({ proxy: z.object({ width: z.number().int().min(2), height: z.number().int().min(2) }).optional(), film: z.object({ stepUs: us, count: z.number().int().min(1) }).optional(), peaks: z.boolean().optional() }).optional(),
   moments: z.array(Moment).default([]), words: z.array(Word).default([]),
+  /** Where its pointer is: corners of its way, as microseconds and pixels of the take; straight between them. */
+  pointer: z.array(z.tuple([us, px, px])).max(200_000).optional(),
 })
 export type Medium = z.infer<typeof Medium>
 
@@ -91,6 +95,8 @@ export const Pose = z.object({
   values: z.record(z.string().max(60), z.union([z.number().min(-1e6).max(1e6), Colour, z.null()])),
   /** Handles of a curved way: of its start and of its landing, each from its own end in pixels. */
   curve: z.object({ start: xy, landing: xy }).nullable().default(null),
+  /** It stays as it is when a follow framing is worked out again. */
+  locked: z.boolean().optional(),
 })
 export type Pose = z.infer<typeof Pose>
 

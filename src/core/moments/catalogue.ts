@@ -18,6 +18,9 @@ export interface Placed {
   rect?: Rect
   media?: string
   byHand?: boolean
+  /** Found in the pixels and not accepted yet. */
+  proposed?: boolean
+  confidence?: number
 }
 
 /**
@@ -49,7 +52,7 @@ export function catalogue(lesson: Lesson): Map<string, Placed> {
       const br = m.rect && place({ x: m.rect[0] + m.rect[2], y: m.rect[1] + m.rect[3] })
       put({
         id: m.id, kind: m.kind, label: m.label, frame: hit?.frame ?? null, untilFrame: until(m.toUs), media: mediaId,
-        ...(m.byHand && { byHand: true }), ...(m.at && { at: place(m.at) }),
+        ...(m.byHand && { byHand: true }), ...(m.proposed && { proposed: true }), ...(m.confidence !== undefined && { confidence: m.confidence }), ...(m.at && { at: place(m.at) }),
         ...(tl && br && { rect: { x: tl.x, y: tl.y, w: br.x - tl.x, h: br.y - tl.y } }),
       })
     }

@@ -1,6 +1,6 @@
 import type { CatalogueKind, Placed } from './catalogue'
 
-const RANK: Record<CatalogueKind, number> = { click: 0, key: 1, scroll: 1, screen: 1, mark: 1, cut: 2, chapter: 3, lesson: 3, phrase: 4, word: 5 }
+const RANK: Record<CatalogueKind, number> = { click: 0, drag: 1, rest: 2, typing: 1, key: 1, scroll: 1, screen: 1, mark: 1, cut: 2, chapter: 3, lesson: 3, phrase: 4, word: 5 }
 
 /** The moment that starts nearest to a frame; words as well, phrases not. There is always one: the lesson's start. */
 export function nearestMoment(moments: Iterable<Placed>, frame: number): Placed & { frame: number } {

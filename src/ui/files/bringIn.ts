@@ -1,10 +1,10 @@
 import * as tus from 'tus-js-client'
 import { toast } from 'sonner'
 import { create } from 'zustand'
-import { addMedium, layMedium, setMoments, setWords, type Edit } from '@/core/edits'
+import { addMedium, layMedium, setTrace, setWords, type Edit } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import { momentsOf } from '@/core/moments'
-import { readTrace } from '@/core/trace'
+import { pathOf, readTrace } from '@/core/trace'
 import { readCaptions } from '@/core/voice'
 import { bench, edit, freshId } from '../bench/store'
 import { ask } from '../kit/api'
@@ -114,7 +114,7 @@ function settleTexts(): void {
       if ('error' in read) { toast.error(`“${t.name}”: ${read.error} Nothing was changed.`, { duration: 9000 }); continue }
       const moments = momentsOf(read.trace, id, medium)
       const clicks = moments.filter((m) => m.kind === 'click').length
-      if (edit(`Read the trace “${t.name}”`, setMoments(id, moments))) toast(`${moments.length} moments found, ${clicks} of them clicks.`)
+      if (edit(`Read the trace “${t.name}”`, setTrace(id, moments, pathOf(read.trace, medium)))) toast(`${moments.length} moments found, ${clicks} of them clicks.`)
     } else {
       const read = readCaptions(t.text, id)
       if ('error' in read) { toast.error(`“${t.name}”: ${read.error}`, { duration: 9000 }); continue }

@@ -1,4 +1,4 @@
-import { ArrowUpRight, Blend, BookOpen, CircleDot, EyeOff, Flag, Highlighter, Image, Keyboard, Lightbulb, MessageSquare, Minus, Monitor, MousePointerClick, MoveVertical, PaintBucket, Quote, RectangleHorizontal, Scissors, ScanSearch, Shapes, Truck, Type } from 'lucide-react'
+import { ArrowUpRight, Blend, BookOpen, CircleDot, EyeOff, Flag, Grab, Highlighter, Image, Keyboard, Lightbulb, MessageSquare, Minus, Monitor, MousePointerClick, MoveVertical, PaintBucket, Pause, Quote, RectangleHorizontal, Scissors, ScanSearch, Shapes, Truck, Type } from 'lucide-react'
 import type { ElementKind } from '@/core/elements'
 import type { CatalogueKind } from '@/core/moments'
 
@@ -7,7 +7,7 @@ export function KindIcon({ kind, size = 14 }: { kind: ElementKind; size?: number
   const Icon = KINDS[kind]
   return <Icon size={size} aria-hidden strokeWidth={kind === 'bar' ? 4 : 2} />
 }
-const MOMENTS: Record<CatalogueKind, typeof Flag> = { click: MousePointerClick, key: Keyboard, scroll: MoveVertical, screen: Monitor, mark: Flag, chapter: BookOpen, word: Quote, phrase: Quote, cut: Scissors, lesson: Flag }
+const MOMENTS: Record<CatalogueKind, typeof Flag> = { click: MousePointerClick, drag: Grab, rest: Pause, typing: Keyboard, key: Keyboard, scroll: MoveVertical, screen: Monitor, mark: Flag, chapter: BookOpen, word: Quote, phrase: Quote, cut: Scissors, lesson: Flag }
 export function MomentIcon({ kind, size = 13 }: { kind: CatalogueKind; size?: number }) {
   const Icon = MOMENTS[kind]
   return <Icon size={size} aria-hidden />

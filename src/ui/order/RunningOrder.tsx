@@ -9,9 +9,10 @@ import { bench, goTo, pickMoment, select, setBench, useBench, useShown } from '.
 import { beginAdding, keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { KindIcon, MomentIcon } from '../kit/kindIcon'
+import { ProposedMarks, TakePointer } from './TakePointer'
 
 const SHOW: { label: string; kinds: CatalogueKind[] | null }[] = [
-  { label: 'All', kinds: null }, { label: 'Clicks', kinds: ['click'] }, { label: 'Keys', kinds: ['key', 'scroll', 'screen'] }, { label: 'Words', kinds: ['phrase'] }, { label: 'Set by hand', kinds: ['mark', 'chapter'] },
+  { label: 'All', kinds: null }, { label: 'Clicks', kinds: ['click', 'drag'] }, { label: 'Keys', kinds: ['key', 'typing', 'scroll', 'screen'] }, { label: 'Words', kinds: ['phrase'] }, { label: 'Set by hand', kinds: ['mark', 'chapter'] },
 ]
 
 /** The moments and spoken phrases in time order, with the elements that hang on each. */
@@ -47,6 +48,7 @@ export function RunningOrder() {
           {SHOW.map((s, i) => <option key={s.label} value={i}>{s.label}</option>)}
         </select>
       </div>
+      <TakePointer />
       <ol ref={list} className="thin-scroll min-h-0 flex-1 overflow-auto border-t border-edge pb-6">
         {inSight.map((r) => {
           const { moment: m } = r
@@ -60,7 +62,7 @@ export function RunningOrder() {
                   <span className="mt-[3px] shrink-0 text-muted"><MomentIcon kind={m.kind} size={12} /></span>
                   <span className={m.frame === null ? 'text-muted line-through' : ''}>{m.kind === 'phrase' ? `“${r.label}”` : r.label}</span>
                 </button>
-                <AddHere moment={m.id} frame={m.frame} label={r.label} />
+                {m.proposed ? <ProposedMarks id={m.id} label={r.label} confidence={m.confidence ?? 0} /> : <AddHere moment={m.id} frame={m.frame} label={r.label} />}
               </div>
               {r.elements.map(({ element, side, pose }) => (
                 <button key={`${element.id}${side}${pose ?? ''}`} type="button" onClick={() => { select([element.id]); goTo(frameOfHanging(timed, { element, side, pose })) }} className={`flex w-full items-center gap-1.5 py-0.5 pr-2 pl-[79px] text-left hover:bg-black/5 ${selected.includes(element.id) ? 'font-semibold text-accent-deep' : ''}`}>

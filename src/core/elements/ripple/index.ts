@@ -52,7 +52,7 @@ export const ripple: Kind<'ripple'> = {
 export function clicksIn(timed: Parameters<Kind<'ripple'>['draw']>[3], span: { from: number; to: number }): { id: string; label: string; frame: number; at: { x: number; y: number } }[] {
   const out = []
   for (const m of timed.moments.values()) {
-    if (m.kind === 'click' && m.frame !== null && m.at && m.frame >= span.from && m.frame < span.to) out.push({ id: m.id, label: m.label, frame: m.frame, at: m.at })
+    if (m.kind === 'click' && !m.proposed && m.frame !== null && m.at && m.frame >= span.from && m.frame < span.to) out.push({ id: m.id, label: m.label, frame: m.frame, at: m.at })
   }
   return out.sort((a, b) => a.frame - b.frame)
 }

@@ -1,0 +1,81 @@
+import { followInputAt, followStands, type FollowChoice, type Stand } from '../framing'
+import { zoomRect } from '../framing/zoom'
+import { newElement } from '../lesson/make'
+import type { Element, Lesson, Moment, Pose } from '../lesson/schema'
+import { atPose, motionOf } from '../motion'
+import { resolve, type Timed } from '../timing'
+import { setMoments } from './lesson'
+import type { Edit } from './edit'
+import { plain } from './plain'
+
+/** What a recording tells, once its trace was found or read: its moments and the pointer's way. */
+export const setTrace = (media: string, moments: Moment[], pointer: [number, number, number][]): Edit => (draft) => {
+  setMoments(media, moments)(draft)
+  const m = draft.media[media]
+  if (m) m.pointer = pointer
+}
+
+/** Takes proposed moments as real. */
+export const acceptMoments = (ids: readonly string[]): Edit => (draft) => {
+  for (const medium of Object.values(draft.media)) for (const m of medium.moments) if (m.proposed && ids.includes(m.id)) delete m.proposed
+}
+/** Dismisses moments that were proposed and are none. */
+export const dismissMoments = (ids: readonly string[]): Edit => (draft) => {
+  for (const medium of Object.values(draft.media)) if (medium.moments.some((m) => m.proposed && ids.includes(m.id))) medium.moments = medium.moments.filter((m) => !m.proposed || !ids.includes(m.id))
+}
+
+/** Views that a person set and locked in a zoom: they are kept when it follows the pointer anew. */
+function lockedOf(timed: Timed, e: Element): Stand[] {
+  const span = timed.spans.get(e.id)!
+  const { moves } = motionOf(timed, e)
+  return moves.flatMap((m, i) => {
+    if (!m.pose.locked) return []
+    const next = moves[i + 1]
+    const from = Math.round(m.to)
+    return [{ from, to: Math.max(from, Math.round(next ? next.from : span.to - 1)), view: zoomRect(atPose(timed, e, i + 1), timed.lesson.frame) }]
+  })
+}
+
+/**
+ * A zoom's element that follows the pointer through its own span: its views become poses of it, which can be moved, taken out
+ * and locked like any others. Locked ones stay.
+ *
+ * @returns null when no take in the span has a pointer
+ */
+export function following(timed: Timed, zoom: Element, choice: FollowChoice): Element | null {
+  const span = timed.spans.get(zoom.id)
+  if (!span) return null
+  const locked = lockedOf(timed, zoom)
+  const input = followInputAt(timed, span)
+  if (!input) return null
+  const shifted = locked.map((l) => ({ ...l, from: l.from - span.from, to: l.to - span.from }))
+  const stands = followStands({ ...input, locked: shifted }, choice)
+  const kept = new Map(zoom.poses.filter((p) => p.locked).map((p, i) => [i, p]))
+  const place = (s: Stand) => ({ x: Math.round((s.view.x + s.view.w / 2) * 10) / 10, y: Math.round((s.view.y + s.view.h / 2) * 10) / 10, width: Math.round(s.view.w * 10) / 10, height: Math.round(s.view.h * 10) / 10 })
+  const first = stands[0]!
+  const poses: Pose[] = stands.slice(1).map((s, i) => {
+    const lock = shifted.findIndex((l) => Math.abs(l.view.x - s.view.x) + Math.abs(l.view.y - s.view.y) + Math.abs(l.view.w - s.view.w) < 1)
+    return { id: `${zoom.id}-view-${i + 2}`, start: { on: 'start', frames: stands[i]!.to }, end: { on: 'start', frames: s.from }, easing: 'ease-in-out', values: place(s), curve: null, ...(lock >= 0 && kept.has(lock) && { locked: true }) }
+  })
+  return { ...zoom, ...place(first), anchor: { x: 0.5, y: 0.5 }, poses: poses.slice(0, 1000) }
+}
+
+/** Lets a zoom follow the pointer; the zoom is made, over the whole lesson, when it is not there. */
+export const followPointer = (id: string, choice: FollowChoice): Edit => (draft) => {
+  if (!draft.elements.some((e) => e.id === id)) {
+    const e = newElement(draft, 'zoom', id, { on: 'moment', moment: 'lesson:start', edge: 'start', offset: 0, last: 0 }, { on: 'moment', moment: 'lesson:end', edge: 'start', offset: 0, last: 0 })
+    draft.elements.push({ ...e, name: 'Follow the pointer' })
+  }
+  const lesson = plain(draft) as Lesson
+  const timed = resolve(lesson)
+  const made = following(timed, lesson.elements.find((e) => e.id === id)!, choice)
+  const at = draft.elements.findIndex((e) => e.id === id)
+  if (made) draft.elements[at] = made
+}
+
+/** A ripple on every click of the lesson, unless there is one. */
+export const rippleOnClicks = (id: string): Edit => (draft) => {
+  if (draft.elements.some((e) => e.look.kind === 'ripple' && e.look.every)) return
+  const e = newElement(draft, 'ripple', id, { on: 'moment', moment: 'lesson:start', edge: 'start', offset: 0, last: 0 }, { on: 'moment', moment: 'lesson:end', edge: 'start', offset: 0, last: 0 })
+  if (e.look.kind === 'ripple') draft.elements.push({ ...e, name: 'Ripple on every click', look: { ...e.look, every: true } })
+}

@@ -1,0 +1,101 @@
+import type { Point } from '../scene/geometry'
+import type { Trace } from './index'
+
+/** Corners of a pointer's way: microseconds of the take and pixels, in time order; straight between them. */
+export type PointerPath = readonly (readonly [number, number, number])[]
+
+const WITHIN_PX = 1
+/** A log says nothing while the pointer stands; after so long without an event it stood. */
+const STOOD_US = 60_000
+const STEP_US = 33_000
+
+/**
+ * The pointer's way in as few corners as keep it within a pixel, in pixels of the take.
+ *
+ * @param take  the take's own size, when it differs from the trace's
+ */
+export function pathOf(trace: Trace, take: { width?: number; height?: number } = {}): [number, number, number][] {
+  const kx = (take.width ?? trace.width) / trace.width
+  const ky = (take.height ?? trace.height) / trace.height
+  const points: [number, number, number][] = []
+  for (const e of trace.events) {
+    if (!('x' in e)) continue
+    const us = Math.round(e.t * 1e6)
+    const last = points.at(-1)
+    if (last && us - last[0] > STOOD_US) points.push([us - STEP_US, last[1], last[2]])
+    if (last && us <= last[0]) { points[points.length - 1] = [last[0], e.x * kx, e.y * ky]; continue }
+    points.push([us, e.x * kx, e.y * ky])
+  }
+  const out: [number, number, number][] = []
+  let from = 0
+  while (from < points.length) {
+    out.push([points[from]![0], Math.round(points[from]![1] * 10) / 10, Math.round(points[from]![2] * 10) / 10])
+    let to = from + 1
+    // As far as one straight way stays within a pixel of everything between (Reumann & Witkam 1974, with the ends on the points).
+    while (to + 1 < points.length && to - from < 400 && straight(points, from, to + 1)) to++
+    from = to
+  }
+  return out
+}
+function straight(points: [number, number, number][], from: number, to: number): boolean {
+  const [t0, x0, y0] = points[from]!
+  const [t1, x1, y1] = points[to]!
+  for (let i = from + 1; i < to; i++) {
+    const k = (points[i]![0] - t0) / (t1 - t0)
+    if (Math.abs(points[i]![1] - x0 - (x1 - x0) * k) > WITHIN_PX || Math.abs(points[i]![2] - y0 - (y1 - y0) * k) > WITHIN_PX) return false
+  }
+  return true
+}
+
+/**
+ * The pointer's place at a time of the take, in pixels; before the first corner its place holds, after the last one too.
+ *
+ * @returns null when the way has no corner
+ */
+export function pointerAt(path: PointerPath, us: number): Point | null {
+  if (path.length === 0) return null
+  let low = 0
+  let high = path.length - 1
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (path[middle]![0] <= us) low = middle
+    else high = middle - 1
+  }
+  const a = path[low]!
+  const b = path[low + 1]
+  if (!b || us <= a[0]) return { x: a[1], y: a[2] }
+  const k = (us - a[0]) / (b[0] - a[0])
+  return { x: a[1] + (b[1] - a[1]) * k, y: a[2] + (b[2] - a[2]) * k }
+}
+
+/** Of a shaky way, how far a place may be moved and over how long it is evened out. */
+const SHAKE_PX = 3
+const EVEN_US = 120_000
+
+/**
+ * A shaky way made smooth: each corner becomes the mean of what is around it, but never moves by more than a few pixels;
+ * rests, given places (clicks) and the times of arrival stay as they are.
+ *
+ * @param keep  times, in microseconds, at which the place must not change
+ */
+export function smoothed(path: PointerPath, keep: readonly number[]): [number, number, number][] {
+  return path.map(([us, x, y], i) => {
+    const before = path[i - 1]
+    const after = path[i + 1]
+    const rests = (before && Math.hypot(before[1] - x, before[2] - y) < 0.5 && us - before[0] > EVEN_US) || (after && Math.hypot(after[1] - x, after[2] - y) < 0.5 && after[0] - us > EVEN_US)
+    if (!before || !after || rests || keep.some((k) => Math.abs(k - us) < EVEN_US)) return [us, x, y]
+    let sx = 0
+    let sy = 0
+    let n = 0
+    for (let t = us - EVEN_US; t <= us + EVEN_US; t += EVEN_US / 4) {
+      const p = pointerAt(path, t)!
+      sx += p.x
+      sy += p.y
+      n++
+    }
+    const d = { x: sx / n - x, y: sy / n - y }
+    const far = Math.hypot(d.x, d.y)
+    const share = far > SHAKE_PX ? SHAKE_PX / far : 1
+    return [us, Math.round((x + d.x * share) * 10) / 10, Math.round((y + d.y * share) * 10) / 10]
+  })
+}
