@@ -91,12 +91,45 @@ export function followStands(input: FollowInput, choice: FollowChoice): Stand[] 
   let best: { stands: Stand[]; off: number } | null = null
   for (const price of [0.06, 0.15, 0.4]) {
     const stretches = placed(split(input, choice, breaks, price), input, choice)
-    const stands = timed(stretches, input, choice)
+    const stands = kept(timed(stretches, input, choice), input, choice)
     const off = outside(stands, input, choice.margin)
     if (!best || off < best.off) best = { stands, off }
     if (off <= n * 0.02) break
   }
   return best!.stands
+}
+
+/** Where the pointer is lost from view for a moment, as it darts somewhere and back, the view goes along as far as it must. */
+function kept(stands: Stand[], input: FollowInput, choice: FollowChoice): Stand[] {
+  let now = stands
+  for (let round = 0; round < 3; round++) {
+    const at = viewer(now)
+    const runs: { from: number; to: number }[] = []
+    for (let f = 0; f < input.pointer.length; f++) {
+      const v = at(f)
+      const p = input.pointer[f]!
+      if (p.x >= v.x && p.y >= v.y && p.x <= v.x + v.w && p.y <= v.y + v.h) continue
+      const last = runs.at(-1)
+      if (last && f - last.to < input.fps / 3) last.to = f
+      else runs.push({ from: f, to: f })
+    }
+    if (runs.length === 0) break
+    const next = now.map((s) => ({ ...s }))
+    for (const r of runs) {
+      const base = at(Math.round((r.from + r.to) / 2))
+      const box = boxOf(input.pointer, r.from, r.to)
+      const into = (v: number, low: number, high: number, size: number, whole: number) => Math.min(whole - size, Math.max(0, Math.min(low - size * SAFE, Math.max(v, high - size * (1 - SAFE)))))
+      const view = { x: into(base.x, box.x0, box.x1, base.w, input.width), y: into(base.y, box.y0, box.y1, base.h, input.height), w: base.w, h: base.h }
+      const k = next.findLastIndex((s) => s.from <= r.from)
+      const s = next[Math.max(0, k)]!
+      const extra: Stand[] = [{ from: r.from, to: r.to, view }]
+      if (s.to > r.to) extra.push({ ...s, from: Math.min(s.to, r.to + 1) })
+      s.to = Math.max(s.from, Math.min(s.to, r.from - 1))
+      next.splice(Math.max(0, k) + 1, 0, ...extra)
+    }
+    now = timed(next, input, choice)
+  }
+  return now
 }
 
 /** How many frames the pointer is outside the middle of the view, where it could be inside it. */
@@ -138,6 +171,7 @@ function boxOf(pointer: readonly Point[], from: number, to: number): Box {
 }
 
 const INSIDE = 0.01
+const SAFE = 0.05
 const MOST_BACK = 3000
 
 /** The view's size in a stretch: the zoom's, or what has to be seen whole. */
@@ -204,7 +238,7 @@ function outsideBest(pointer: readonly Point[], from: number, to: number, box: B
 
 /** Gives each stretch its place: as little way as possible between them, and not far from where the pointer works. */
 function placed(stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] {
-  const pull = 0.22 - 0.2 * choice.calmness
+  const pull = 0.06 - 0.05 * choice.calmness
   const along = (axis: 'x' | 'y') => still1d(stretches.map((s, i) => {
     const size = axis === 'x' ? s.w : s.h
     const whole = axis === 'x' ? input.width : input.height
