@@ -1,4 +1,6 @@
 import { arrowBetween } from '@/core/elements'
+import { following } from '@/core/edits'
+import { CALM } from '@/core/framing'
 import { emptyLesson, newElement } from '@/core/lesson/make'
 import { lessonLength } from '@/core/lesson/clips'
 import type { Edge, Element, Lesson, Medium, Pose } from '@/core/lesson/schema'
@@ -62,6 +64,10 @@ export function demoLesson(take: Medium, narration: Medium, trace: Trace, captio
   })
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
   if (bar.look.kind === 'bar') add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
+  add(newElement(lesson, 'zoom', 'zoom-follow', at(click('Send by mail').id, 40), at(click('Done').id, 24), { x: 960, y: 540 }), { name: 'Follow the pointer', width: 1200, height: 675 })
+  const timed = resolve(lesson)
+  const last = lesson.elements.length - 1
+  lesson.elements[last] = following(timed, lesson.elements[last]!, { ...CALM, zoom: 1.6 }) ?? lesson.elements[last]!
   remember(lesson, resolve(lesson))
   if (lessonLength(lesson) <= 0) throw new Error('The demo has no length')
   return lesson

@@ -79,3 +79,52 @@ export const rippleOnClicks = (id: string): Edit => (draft) => {
   const e = newElement(draft, 'ripple', id, { on: 'moment', moment: 'lesson:start', edge: 'start', offset: 0, last: 0 }, { on: 'moment', moment: 'lesson:end', edge: 'start', offset: 0, last: 0 })
   if (e.look.kind === 'ripple') draft.elements.push({ ...e, name: 'Ripple on every click', look: { ...e.look, every: true } })
 }
+
+/** Keeps a pose of a zoom as it is when it follows the pointer anew, or lets it go again. */
+export const lockPose = (element: string, pose: string, locked: boolean): Edit => (draft) => {
+  const p = draft.elements.find((e) => e.id === element)?.poses.find((x) => x.id === pose)
+  if (!p) return
+  if (locked) p.locked = true
+  else delete p.locked
+}
+
+const WITHIN_PX = 1.5
+
+/**
+ * Lets an element go with the pointer of the take beneath it, for as long as it is there: its way becomes poses of it.
+ *
+ * @param offset  where its anchor point is from the pointer, in pixels of the lesson's frame
+ * @param lag     how many frames it comes behind
+ */
+export const goWithPointer = (id: string, offset: { x: number; y: number }, lag: number): Edit => (draft) => {
+  const lesson = plain(draft) as Lesson
+  const timed = resolve(lesson)
+  const e = draft.elements.find((x) => x.id === id)
+  const span = timed.spans.get(id)
+  const input = span && followInputAt(timed, span)
+  if (!e || !span || !input) return
+  const at = (f: number) => { const p = input.pointer[Math.max(0, f - lag)]!; return { x: p.x + offset.x, y: p.y + offset.y } }
+  const n = input.pointer.length
+  const corners = [0]
+  for (let from = 0; from < n - 1;) {
+    let to = from + 1
+    while (to + 1 < n && to - from < 300 && evenly(at, from, to + 1)) to++
+    corners.push(to)
+    from = to
+  }
+  e.x = Math.round(at(0).x * 10) / 10
+  e.y = Math.round(at(0).y * 10) / 10
+  e.space = 'take'
+  e.poses = corners.slice(1, 1001).map((f, i) => ({ id: `${id}-with-${i + 2}`, start: { on: 'start', frames: corners[i]! }, end: { on: 'start', frames: f }, easing: 'linear', values: { x: Math.round(at(f).x * 10) / 10, y: Math.round(at(f).y * 10) / 10 }, curve: null }))
+}
+/** Whether a way is straight and even from one frame to another. */
+function evenly(at: (f: number) => { x: number; y: number }, from: number, to: number): boolean {
+  const a = at(from)
+  const b = at(to)
+  for (let f = from + 1; f < to; f++) {
+    const k = (f - from) / (to - from)
+    const p = at(f)
+    if (Math.abs(a.x + (b.x - a.x) * k - p.x) > WITHIN_PX || Math.abs(a.y + (b.y - a.y) * k - p.y) > WITHIN_PX) return false
+  }
+  return true
+}

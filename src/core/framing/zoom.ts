@@ -2,6 +2,7 @@ import type { Element, Lesson } from '../lesson/schema'
 import type { Matrix, Rect } from '../scene/geometry'
 import { ease, posedAt } from '../motion'
 import type { Timed } from '../timing'
+import { smoothWay } from './smoothWay'
 
 /** The rectangle a zoom shows: of the frame's own shape, inside the frame. */
 export function zoomRect(e: Pick<Element, 'x' | 'y' | 'width' | 'height' | 'anchor'>, frame: Lesson['frame']): Rect {
@@ -22,6 +23,15 @@ export function between(a: Rect, b: Rect, k: number): Rect {
   return { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share, w, h }
 }
 
+/** A way between views that does not leave the frame. */
+const inside = (way: typeof between, frame: Lesson['frame']): typeof between => (a, b, k) => {
+  const v = way(a, b, k)
+  const s = Math.min(1, frame.width / v.w, frame.height / v.h)
+  const w = v.w * s
+  const h = v.h * s
+  return { x: Math.min(frame.width - w, Math.max(0, v.x + (v.w - w) / 2)), y: Math.min(frame.height - h, Math.max(0, v.y + (v.h - h) / 2)), w, h }
+}
+
 /** Which part of the lesson's frame fills the picture at a frame. A zoom that starts during another goes on from it. */
 export function framingAt(timed: Timed, frame: number): Rect {
   const { width, height } = timed.lesson.frame
@@ -35,7 +45,7 @@ export function framingAt(timed: Timed, frame: number): Rect {
     const fall = e.look.backFrames * squeeze
     const inShare = rise > 0 ? (frame - span.from + 1) / rise : 1
     const outShare = fall > 0 ? (span.to - frame) / (fall + 1) : 1
-    view = between(view, zoomRect(posedAt(timed, e, frame) ?? e, timed.lesson.frame), Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)))
+    view = (e.look.smooth ? inside(smoothWay, timed.lesson.frame) : between)(view, zoomRect(posedAt(timed, e, frame) ?? e, timed.lesson.frame), Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)))
   }
   return view
 }

@@ -13,6 +13,7 @@ import { Choice, Colour, Row, Tick, Words } from '../kit/fields'
 import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
 import { EasingEditor } from './EasingEditor'
+import { FramingSection, WithPointerSection } from './FramingSection'
 import { JoinSection } from './JoinSection'
 import { KeyMark } from './KeyMark'
 import { PlaceSection } from './PlaceSection'
@@ -86,7 +87,9 @@ export function ElementDetails({ element: own }: { element: Element }) {
             : <Button onClick={() => edit(`Give “${e.name}” a tail`, pointCallout(e.id, { x: e.x, y: e.y + size.h / 2 + 80 }))}>Give it a tail</Button>)}
         </Section>
       )}
+      {e.look.kind === 'zoom' && <FramingSection element={own} />}
       {!ripples && <PlaceSection element={e} />}
+      {!ripples && e.look.kind !== 'zoom' && <WithPointerSection element={own} />}
       {!ripples && <JoinSection element={own} />}
       <Section title="Lies">
         {e.look.kind !== 'zoom' && <Choice label="Lies" value={e.space} options={[{ value: 'take', label: 'on the take (moves with a zoom)' }, { value: 'picture', label: 'in the picture (stays put)' }]} onChange={(v) => set(`“${e.name}” lies ${v === 'take' ? 'on the take' : 'in the picture'}`, (x) => { x.space = v })} />}

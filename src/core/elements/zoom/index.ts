@@ -10,6 +10,7 @@ export const zoom: Kind<'zoom'> = {
     { path: 'inFrames', label: 'Goes in for', type: 'frames', min: 0, max: 10_000 },
     { path: 'backFrames', label: 'Goes back for', type: 'frames', min: 0, max: 10_000 },
     { path: 'easing', label: 'Easing', type: 'easing' },
+    { path: 'smooth', label: 'Draws back on long ways', type: 'tick' },
   ],
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],

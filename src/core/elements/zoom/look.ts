@@ -5,5 +5,7 @@ import { Easing } from '../../motion/easing'
 export const ZoomLook = z.object({
   kind: z.literal('zoom'), inFrames: z.number().int().min(0).max(10_000), backFrames: z.number().int().min(0).max(10_000),
   easing: Easing,
+  /** The way in and back: drawing back and panning at an even perceived speed, instead of straight. */
+  smooth: z.boolean().optional(),
 })
 export type ZoomLook = z.infer<typeof ZoomLook>

@@ -1,0 +1,46 @@
+import { useEffect, useMemo, useRef } from 'react'
+import { COMFORT, framingSpeeds } from '@/core/framing'
+import { timecode } from '@/core/time'
+import { goTo, useShown } from '../bench/store'
+
+/** How fast the framing pans and zooms, with the limit of comfort; a click goes to the frame. */
+export function FramingChart({ from, to }: { from: number; to: number }) {
+  const timed = useShown()
+  const box = useRef<HTMLDivElement>(null)
+  const speeds = useMemo(() => framingSpeeds(timed, Math.max(0, from), Math.min(timed.length, to)), [timed, from, to])
+  const fastest = speeds.reduce((most, s) => Math.max(most, s.pan), 0)
+  const { rate } = timed.lesson
+  useEffect(() => {
+    let chart: { destroy(): void } | null = null
+    let gone = false
+    void import('apexcharts').then(({ default: ApexCharts }) => {
+      if (gone || !box.current) return
+      const made = new ApexCharts(box.current, {
+        chart: { type: 'line', height: 150, animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'inherit' },
+        series: [{ name: 'Pan, widths a second', data: speeds.map((s) => [s.frame, s.pan]) }, { name: 'Zoom, doublings a second', data: speeds.map((s) => [s.frame, s.zoom]) }],
+        colors: ['#b8321a', '#2b2118'], stroke: { width: [1.8, 1.4], dashArray: [0, 4], curve: 'straight' },
+        xaxis: { type: 'numeric', tickAmount: 3, labels: { formatter: (v: string | number) => timecode(Math.round(Number(v)), rate), style: { fontSize: '10px' } }, tooltip: { enabled: false } },
+        yaxis: { min: 0, max: Math.max(1.2, Math.ceil(Math.max(fastest, COMFORT.zoom) * 10) / 10), tickAmount: 3, labels: { formatter: (v: number) => v.toFixed(1), style: { fontSize: '10px' } } },
+        annotations: { yaxis: [{ y: COMFORT.pan, borderColor: '#1d6b4f', strokeDashArray: 2, label: { text: 'comfort', position: 'left', textAnchor: 'start', style: { fontSize: '10px', color: '#1d6b4f', background: 'transparent' }, borderColor: 'transparent' } }] },
+        legend: { fontSize: '11px', markers: { size: 5 } }, grid: { borderColor: '#e3d5b8', padding: { left: 4, right: 8 } }, tooltip: { x: { formatter: (v: number) => timecode(v, rate) } },
+      })
+      chart = made
+      void made.render()
+    })
+    return () => { gone = true; chart?.destroy() }
+  }, [speeds, rate, fastest])
+  const go = (clientX: number) => {
+    const plot = box.current?.querySelector('.apexcharts-grid')?.getBoundingClientRect()
+    const first = speeds[0]
+    const last = speeds.at(-1)
+    if (!plot || !first || !last) return
+    const share = Math.min(1, Math.max(0, (clientX - plot.left) / plot.width))
+    goTo(Math.round(first.frame + share * (last.frame - first.frame)))
+  }
+  return (
+    <figure aria-label="Speed of the framing" data-testid="framing-chart">
+      <div ref={box} className="min-h-[150px] cursor-pointer" onClick={(e) => go(e.clientX)} />
+      <figcaption className="text-[12px] text-muted">{fastest > COMFORT.pan ? `Pans at up to ${fastest.toFixed(1)} widths a second; more than ${COMFORT.pan} is hard to follow. A click goes there.` : `Pans at up to ${fastest.toFixed(1)} widths a second, within comfort. A click goes to the frame.`}</figcaption>
+    </figure>
+  )
+}

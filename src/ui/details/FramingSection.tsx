@@ -1,0 +1,54 @@
+import { MousePointer2 } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { toast } from 'sonner'
+import { followPointer, goWithPointer, lockPose } from '@/core/edits'
+import { CALM, followInputAt } from '@/core/framing'
+import type { Element } from '@/core/lesson/schema'
+import { poseAt } from '@/core/motion'
+import { edit, useBench, useShown } from '../bench/store'
+import { Button } from '../kit/button'
+import { Tick } from '../kit/fields'
+import { NumberField } from '../kit/numberField'
+import { FramingChart } from './FramingChart'
+import { Section } from './Section'
+
+/** Lets a zoom follow the pointer, keeps views of it, and shows how fast the framing goes. */
+export function FramingSection({ element: e }: { element: Element }) {
+  const timed = useShown()
+  const playhead = useBench((b) => b.playhead)
+  const [choice, setChoice] = useState(CALM)
+  const span = timed.spans.get(e.id)!
+  const able = useMemo(() => followInputAt(timed, { from: span.from, to: Math.min(span.to, span.from + 1) }) !== null || Object.values(timed.lesson.media).some((m) => m.pointer), [timed, span.from, span.to])
+  const at = poseAt(timed, e, playhead).pose
+  const pose = e.poses[at - 1]
+  return (
+    <Section title="Follow the pointer" folds="open">
+      {able ? (
+        <>
+          <NumberField label="Shows things" unit="× larger" digits={2} step={0.1} min={1} max={20} value={choice.zoom} onChange={(zoom) => setChoice({ ...choice, zoom })} />
+          <NumberField label="Margin at each side" unit="%" min={0} max={45} value={Math.round(choice.margin * 100)} onChange={(v) => setChoice({ ...choice, margin: v / 100 })} />
+          <NumberField label="Calmness" unit="%" min={0} max={100} step={5} value={Math.round(choice.calmness * 100)} onChange={(v) => setChoice({ ...choice, calmness: v / 100 })} />
+          <Button onClick={() => { if (!edit(`“${e.name}” follows the pointer`, followPointer(e.id, choice))) toast('It follows the pointer like this already.') }}><MousePointer2 size={13} />{e.poses.length > 0 ? 'Follow it anew' : 'Follow the pointer'}</Button>
+          {pose && <Tick label={`Pose ${at + 1} is kept when it follows anew`} value={pose.locked === true} onChange={(v) => edit(`${v ? 'Keep' : 'Let go of'} pose ${at + 1} of “${e.name}”`, lockPose(e.id, pose.id, v))} />}
+        </>
+      ) : <p className="text-muted">No take here has a pointer yet: find it from the running order, or bring in its trace.</p>}
+      <FramingChart from={span.from} to={span.to} />
+    </Section>
+  )
+}
+
+/** Lets any other element go with the pointer. */
+export function WithPointerSection({ element: e }: { element: Element }) {
+  const timed = useShown()
+  const [offset, setOffset] = useState({ x: 40, y: 40 })
+  const [lag, setLag] = useState(3)
+  if (!Object.values(timed.lesson.media).some((m) => m.pointer)) return null
+  return (
+    <Section title="Goes with the pointer" folds="shut">
+      <NumberField label="Right of it by" unit="px" min={-4000} max={4000} value={offset.x} onChange={(x) => setOffset({ ...offset, x })} />
+      <NumberField label="Below it by" unit="px" min={-4000} max={4000} value={offset.y} onChange={(y) => setOffset({ ...offset, y })} />
+      <NumberField label="Comes behind by" unit="frames" min={0} max={120} value={lag} onChange={setLag} />
+      <Button onClick={() => { if (!edit(`“${e.name}” goes with the pointer`, goWithPointer(e.id, offset, lag))) toast('It goes like this already, or no pointer is in its span.') }}><MousePointer2 size={13} />Go with the pointer</Button>
+    </Section>
+  )
+}
