@@ -73,7 +73,7 @@ function breaksOf(pointer: readonly Point[], fps: number): Break[] {
 }
 
 /** A stretch in which the view stands, with what has to be in it. */
-interface Stretch { from: number; to: number; box: Box; w: number; h: number; fixed: Rect | null }
+interface Stretch { from: number; to: number; box: Box; w: number; h: number; fixed: Rect | null; /** What is to be seen whole in it. */ opened: Rect | null }
 
 /**
  * A camera operator's framing: the view stands still while the pointer works inside its middle, sets off as the pointer
@@ -84,7 +84,8 @@ interface Stretch { from: number; to: number; box: Box; w: number; h: number; fi
  *
  * @returns stands in order; the first holds from frame 0, the last to the end
  */
-export function followStands(input: FollowInput, choice: FollowChoice): Stand[] {
+export function followStands(given: FollowInput, choice: FollowChoice): Stand[] {
+  const input = { ...given, opens: (given.opens ?? []).filter((o) => o.rect.w > given.width / choice.zoom || o.rect.h > given.height / choice.zoom).filter((o) => o.rect.w * o.rect.h < given.width * given.height * WHOLE) }
   const n = input.pointer.length
   if (n === 0) return []
   const breaks = breaksOf(input.pointer, input.fps)
@@ -170,6 +171,8 @@ function boxOf(pointer: readonly Point[], from: number, to: number): Box {
   return b
 }
 
+/** A change of more than this share of the take is another page: there is nothing in it to be seen whole. */
+const WHOLE = 0.7
 const INSIDE = 0.01
 const SAFE = 0.05
 const MOST_BACK = 3000
@@ -202,9 +205,11 @@ function split(input: FollowInput, choice: FollowChoice, all: Break[], price: nu
       const a = starts[u]!
       const from = u === 0 ? 0 : Math.min(a.to, until)
       if (from < done) { box = joined(box, boxOf(pointer, from, done - 1)); done = from }
-      const size = sizeFor(input, choice, a.at, b.at)
+      const size = sizeFor(input, choice, a.at + 1, b.at - 1)
       const inside = fits(box, size.w, size.h, choice.margin, input)
       if (!inside && !fits(box, size.w, size.h, INSIDE, input)) { if (u < v - 1) break; until = from }
+      // What opens up does so for its own time only.
+      if (input.opens?.some((o) => (o.from > a.at && o.from < b.at) || (o.to > a.at && o.to < b.at))) break
       const seconds = Math.max(0, until - from) / fps
       let c = cost[u]! + 1 + (seconds < 1 ? 0.8 * (1 - seconds) : 0)
       if (!inside) c += 0.15 + price * Math.min(40, outsideBest(pointer, from, until, box, size, choice.margin))
@@ -220,7 +225,7 @@ function split(input: FollowInput, choice: FollowChoice, all: Break[], price: nu
     const to = b.at === n - 1 ? n - 1 : b.from
     const from = u === 0 ? 0 : Math.min(a.to, to)
     const lock = input.locked?.find((l) => (l.from + l.to) / 2 >= a.at && (l.from + l.to) / 2 <= b.at)
-    out.push({ from, to, box: boxOf(pointer, from, to), ...sizeFor(input, choice, a.at + 1, b.at - 1), fixed: lock?.view ?? null })
+    out.push({ from, to, box: boxOf(pointer, from, to), ...sizeFor(input, choice, a.at + 1, b.at - 1), fixed: lock?.view ?? null, opened: input.opens?.find((o) => o.from <= b.at - 1 && o.to >= a.at + 1)?.rect ?? null })
   }
   return out.reverse()
 }
@@ -247,9 +252,10 @@ function placed(stretches: Stretch[], input: FollowInput, choice: FollowChoice):
     if (from > to) from = to = Math.min(Math.max(0, whole - size), Math.max(0, (low + high) / 2 - size / 2))
     if (s.fixed) from = to = axis === 'x' ? s.fixed.x : s.fixed.y
     const values = input.pointer.slice(s.from, s.to + 1).map((p) => p[axis]).sort((a, b) => a - b)
-    const usual = (values[values.length >> 1] ?? (low + high) / 2) - size / 2
+    const opened = s.opened && (axis === 'x' ? s.opened.x + s.opened.w / 2 : s.opened.y + s.opened.h / 2)
+    const usual = (opened ?? values[values.length >> 1] ?? (low + high) / 2) - size / 2
     const next = stretches[i + 1]
-    return { from, to, wish: Math.min(to, Math.max(from, usual)), pull: pull * Math.min(1, (s.to - s.from) / input.fps / 2), scale: size, soon: next !== undefined && s.to - s.from < input.fps * 1.1 }
+    return { from, to, wish: Math.min(to, Math.max(from, usual)), pull: s.opened ? 2 : pull * Math.min(1, (s.to - s.from) / input.fps / 2), scale: size, soon: next !== undefined && s.to - s.from < input.fps * 1.1 }
   }))
   const xs = along('x')
   const ys = along('y')

@@ -5,7 +5,7 @@ import type { Timed } from '../timing'
 import { pointerAt, type Trace } from '../trace'
 import type { FollowInput } from './follow'
 
-const LONGEST_OPEN_S = 4
+const LONGEST_OPEN_S = 2.5
 
 /**
  * What a follow framing needs of a trace, at a frame rate: the pointer at each frame, up to its last event; the frames at which

@@ -72,8 +72,10 @@ export function shapeOf(pixels: Pixel[], seen: number, rough = false): Shape & {
 
 /** Of a pointer that points with its middle this much looks the same upside down. */
 const SYMMETRIC = 0.8
-/** In a shape lower than this, a pixel off is too much. */
-const SMALL = 15
+/** In a small shape a pixel off is much, in a tiny one too much. */
+const SMALL = 24
+const TINY = 15
+const SYMMETRIC_SMALL = 0.9
 const spotOf = (s: Shape): Shape['hot'] => hotSpot([...s.value.keys()].map((i) => ({ x: s.dx[i]!, y: s.dy[i]!, value: s.value[i]!, sure: 1 })), s.w, s.h)
 
 const NEXT = [0, 1, -1, 1024, -1024]
@@ -90,7 +92,8 @@ function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | 
   if (!mirrored && pixels.length > (right - left + 1) * (bottom - top + 1) * 0.4) return null
   const middle = { x: (left + right) / 2, y: (top + bottom) / 2 }
   let most = 0
-  const near = bottom - top < SMALL ? 1 : NEXT.length
+  const small = bottom - top < SMALL
+  const near = bottom - top < TINY ? 1 : NEXT.length
   for (const around of mirrored ? [true, false] : [true]) for (let sy = -2; sy <= 2; sy++) for (let sx = -2; sx <= 2; sx++) {
     if (!around && sx !== 0) continue
     let alike = 0
@@ -100,7 +103,7 @@ function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | 
     }
     if (alike > most) { most = alike; middle.y = (top + bottom + sy) / 2; if (around) middle.x = (left + right + sx) / 2 }
   }
-  return most / pixels.length > SYMMETRIC ? middle : null
+  return most / pixels.length > (small ? SYMMETRIC_SMALL : SYMMETRIC) ? middle : null
 }
 
 /**
@@ -126,8 +129,8 @@ function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number;
   const body = inner.length >= 5 ? median(inner.map((p) => p.value)) : mean
   const off = (some: Pixel[]) => (some.length > 0 ? median(some.map((p) => Math.abs(p.value - body))) : 0)
   const outer = pixels.filter((p) => [1, -1, 1024, -1024].some((o) => !grid.has(p.y * 1024 + p.x + o)))
-  const rim = off(sure.filter((p) => p.y <= top + Math.max(1, h / 20))) > Math.max(50, range * 0.5) && off(outer) > range * 0.35
-  return { x: Math.round(x + (rim && x < w / 4 ? h * 0.04 : 0)), y: Math.round(top + (rim ? h * 0.07 : 0)) }
+  const rim = off(sure.filter((p) => p.y <= top + Math.max(1, h / 12))) > Math.max(50, range * 0.5) && off(outer) > range * 0.25
+  return { x: Math.round(x + (rim && x < w / 4 ? h * 0.04 : 0)), y: Math.round(top + (rim ? h * 0.06 : 0)) }
 }
 /** Pixels that are around one that lies well inside. */
 const INSIDE = [-2, 2, -2048, 2048, -1025, 1025, -1023, 1023]

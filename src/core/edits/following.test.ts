@@ -1,0 +1,62 @@
+import { framingAt, CALM } from '../framing'
+import { posedAt } from '../motion'
+import { resolve } from '../timing'
+import { pointerAt } from '../trace'
+import { element, lessonWithTake, loose } from '../testing/lessons'
+import { acceptMoments, applyEdit, dismissMoments, followPointer, goWithPointer, lockPose, rippleOnClicks } from './index'
+import type { Lesson } from '../lesson/schema'
+
+const PATH: [number, number, number][] = [[0, 300, 300], [3_000_000, 300, 300], [3_500_000, 1600, 800], [10_000_000, 1600, 800]]
+function withPointer(): Lesson {
+  const lesson = lessonWithTake()
+  lesson.media.take!.pointer = PATH
+  return lesson
+}
+const after = (lesson: Lesson, edit: Parameters<typeof applyEdit>[1]): Lesson => { const r = applyEdit(lesson, edit); if (!('edited' in r)) throw new Error(r.refused ?? 'nothing changed'); return r.edited.lesson }
+
+test('a zoom follows the pointer: its views are poses of it, and the pointer is in the picture in every frame', () => {
+  const lesson = after(withPointer(), followPointer('follow', CALM))
+  const zoom = lesson.elements[0]!
+  expect(zoom.poses).toHaveLength(1)
+  const timed = resolve(lesson)
+  for (let f = 30; f < 270; f++) {
+    const v = framingAt(timed, f)
+    const p = pointerAt(PATH, (f * 1e6) / 30)!
+    expect(p.x >= v.x && p.x <= v.x + v.w && p.y >= v.y && p.y <= v.y + v.h).toBe(true)
+  }
+})
+test('a pose that is kept stays as it is when the zoom follows anew', () => {
+  const once = after(withPointer(), followPointer('follow', CALM))
+  const pose = once.elements[0]!.poses[0]!
+  const moved = after(once, (d) => { d.elements[0]!.poses[0]!.values.x = 1300; d.elements[0]!.poses[0]!.values.y = 760 })
+  const again = after(after(moved, lockPose('follow', pose.id, true)), followPointer('follow', { ...CALM, zoom: 3 }))
+  expect(again.elements[0]!.poses.some((p) => p.locked && p.values.x === 1300 && p.values.y === 760)).toBe(true)
+  expect(again.elements[0]!.width).toBeCloseTo(640)
+})
+test('without a pointer a zoom is left as it was', () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [element(lesson, 'zoom', 'z', loose(0), loose(100))]
+  expect(applyEdit(lesson, followPointer('z', CALM))).toEqual({ refused: null })
+})
+test('an element goes with the pointer, so far from it and so many frames behind', () => {
+  const lesson = withPointer()
+  lesson.elements = [element(lesson, 'text', 'label', loose(60), loose(200))]
+  const made = after(lesson, goWithPointer('label', { x: 50, y: 20 }, 4))
+  const timed = resolve(made)
+  for (const f of [70, 95, 99, 110, 150]) {
+    const e = posedAt(timed, made.elements[0]!, f)!
+    const p = pointerAt(PATH, ((f - 4) * 1e6) / 30)!
+    expect(Math.hypot(e.x - p.x - 50, e.y - p.y - 20)).toBeLessThan(4)
+  }
+})
+test('proposed clicks ripple once they are accepted, and are gone once they are dismissed', () => {
+  const lesson = withPointer()
+  lesson.media.take!.moments[1]!.proposed = true
+  lesson.media.take!.moments[2]!.proposed = true
+  const rippled = after(lesson, rippleOnClicks('r'))
+  expect(rippled.elements[0]!.look).toMatchObject({ kind: 'ripple', every: true })
+  expect(applyEdit(rippled, rippleOnClicks('again'))).toEqual({ refused: null })
+  const accepted = after(rippled, acceptMoments(['take/click-2']))
+  expect(accepted.media.take!.moments.map((m) => m.proposed ?? false)).toEqual([false, false, true])
+  expect(after(accepted, dismissMoments(['take/click-2', 'take/click-3'])).media.take!.moments.map((m) => m.id)).toEqual(['take/click-1', 'take/click-2'])
+})

@@ -1,0 +1,128 @@
+import { readFileSync } from 'node:fs'
+import path from 'node:path'
+import { fill, page, put, type Screen } from '../testing/screens'
+import { Changes } from './changes'
+import { Eyes } from './eyes'
+import { FlashFinder } from './flashes'
+import { PointerFinder, type Altered, type Found } from './finder'
+import { fitAt, shapeOf } from './shapes'
+import { traceOf } from './sights'
+import { chain, proven, type Stay } from './track'
+
+const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
+const W = 320
+const H = 192
+
+/** Runs a recording of so many frames through the finder; `draw` says what each shows. */
+function watch(frames: number, draw: (t: number, screen: Screen) => void, width = W, height = H): { found: (Found | null)[]; altered: (Altered | null)[] } {
+  const found: (Found | null)[] = []
+  const altered: (Altered | null)[] = []
+  const finder = new PointerFinder(code, width, height, (f, a) => { found.push(f); altered.push(a) })
+  for (let t = 0; t < frames; t++) {
+    const screen = page(width, height)
+    draw(t, screen)
+    finder.grey.set(screen.grey)
+    finder.add()
+  }
+  finder.end()
+  return { found, altered }
+}
+/** A way round the screen that rests now and then. */
+const way = (t: number) => { const k = t % 60 < 12 ? Math.floor(t / 60) * 60 : t; return { x: Math.round(150 + 110 * Math.sin(k / 17)), y: Math.round(85 + 60 * Math.sin(k / 11 + 1)) } }
+const offBy = (found: (Found | null)[], t: number, hot = { x: 1, y: 1 }) => { const f = found[t]; const at = way(t); return f ? Math.hypot(f.x - at.x - hot.x, f.y - at.y - hot.y) : Infinity }
+
+test('an arrow that nobody described is found in every frame, resting or moving, within two pixels', () => {
+  const { found } = watch(300, (t, s) => put(s, 'arrow', way(t).x, way(t).y))
+  const errors = found.map((_, t) => offBy(found, t)).sort((a, b) => a - b)
+  expect(errors[150]).toBeLessThanOrEqual(2)
+  expect(errors[Math.floor(300 * 0.97)]).toBeLessThanOrEqual(10)
+})
+test('a hidden pointer is not seen: neither gone for a while nor while text is typed', () => {
+  const hidden = (t: number) => t >= 120 && t < 190
+  const { found } = watch(320, (t, s) => {
+    if (t >= 120) for (let i = 0; i < Math.min(12, Math.floor((t - 120) / 6)); i++) fill(s, 20 + i * 9, 160, 6, 9, 60)
+    if (!hidden(t)) put(s, 'arrow', way(t).x, way(t).y)
+  })
+  expect(found.filter((f, t) => f && t >= 124 && t < 186)).toHaveLength(0)
+  expect(found.filter((f, t) => f && !hidden(t)).length).toBeGreaterThan(250 * 0.95)
+})
+test('a recording in which nothing moves has no pointer', () => {
+  expect(watch(40, () => {}).found.every((f) => f === null)).toBe(true)
+})
+test('what changes apart from the pointer is told with its place; the pointer’s own moves are not', () => {
+  const { altered } = watch(150, (t, s) => { if (t >= 100) fill(s, 160, 64, 96, 64, 128); put(s, 'arrow', way(t).x, way(t).y) })
+  expect(altered[50]).toBeNull()
+  expect(altered[100]).toMatchObject({ squares: expect.any(Number) })
+  expect(altered[100]!.x).toBeLessThanOrEqual(160)
+  expect(altered[100]!.x + altered[100]!.w).toBeGreaterThanOrEqual(256)
+})
+
+test('squares that change by less than ten are taken as they were; any square can be looked up at any frame', () => {
+  const eyes = new Eyes(code, 40, 24)
+  const changes = new Changes(eyes)
+  const at = (t: number) => changes.pixels(0, changes.entry(0, t))[0]
+  for (const value of [100, 105, 111, 40]) { eyes.grey.fill(value); changes.add() }
+  expect(changes.lists.map((l) => l.length)).toEqual([6, 0, 6, 6])
+  expect([0, 1, 2, 3].map(at)).toEqual([100, 100, 111, 40])
+  expect(changes.frameOf(0, 2)).toBe(3)
+  expect(changes.unrest(0)).toBe(0.75)
+})
+test('what flashes up is there at one frame and neither before nor after; what leaves something behind is not told', () => {
+  const eyes = new Eyes(code, W, H)
+  const changes = new Changes(eyes)
+  for (let t = 0; t < 20; t++) {
+    const s = page(W, H)
+    if (t === 9) put(s, 'arrow', 101, 53)
+    // A caret that leaves a letter behind.
+    if (t >= 9) fill(s, 240, 100, t === 9 ? 10 : 8, 14, t === 9 ? 20 : 130)
+    eyes.grey.set(s.grey)
+    changes.add()
+  }
+  const flashes = new FlashFinder(changes).at(9, 8, 10)
+  expect(flashes).toHaveLength(1)
+  expect(Math.abs(flashes[0]!.x - 101)).toBeLessThanOrEqual(1)
+  expect(Math.abs(flashes[0]!.y - 53)).toBeLessThanOrEqual(1)
+})
+
+/** The pixels of a drawn pointer, as a shape. */
+function drawn(what: 'arrow' | 'beam', value = 128) {
+  const s: Screen = { width: 40, height: 40, grey: new Uint8Array(1600).fill(value) }
+  put(s, what, 10, 8)
+  return shapeOf([...s.grey.keys()].filter((i) => s.grey[i] !== value).map((i) => ({ x: i % 40, y: Math.floor(i / 40), value: s.grey[i]!, sure: 1 })), 1)
+}
+test('an arrow points with its tip inside its rim, a text pointer with its middle', () => {
+  expect(drawn('arrow').hot).toEqual({ x: 1, y: 1 })
+  expect(drawn('beam').hot).toMatchObject({ x: 2, y: 6, middle: true })
+})
+test('the compiled search finds a shape where the plain one does, and fits it equally well', () => {
+  const shape = drawn('arrow')
+  const s = page(W, H, 5)
+  put(s, 'arrow', 77, 91)
+  const eyes = new Eyes(code, W, H)
+  eyes.grey.set(s.grey)
+  const { list, pixels } = eyes.changed(true)
+  eyes.lay('now', list, pixels)
+  const [best] = eyes.seek('now', shape, list, 0.8, 0).sort((a, b) => b.share - a.share)
+  expect(best).toMatchObject({ x: 77, y: 91 })
+  for (const [x, y] of [[77, 91], [78, 91], [76, 90], [10, 10], [-4, 100], [300, 180]] as const) expect(eyes.fit(shape, x, y, 0)).toBeCloseTo(fitAt(s.grey, W, H, shape, x, y, 0), 5)
+})
+
+const stay = (from: number, to: number, x: number, y: number, share = 0.95): Stay => ({ from, to, x, y, share, shape: { ...drawn('arrow'), hot: { x: 0, y: 0 } } })
+test('the chain of stays leaves a likeness that never moves for the pointer that does, and what stands alone is not believed', () => {
+  const moving = Array.from({ length: 40 }, (_, i) => stay(i * 2, i * 2 + 1, 10 + i * 5, 20))
+  const links = chain([stay(0, 79, 300, 150, 0.8), ...moving])
+  expect(links).toHaveLength(40)
+  expect(links.every((l) => l.y === 20)).toBe(true)
+  expect(proven([stay(0, 50, 9, 9), stay(90, 120, 100, 100), stay(121, 130, 104, 100)]).map((l) => l.from)).toEqual([90, 121])
+})
+
+test('a change near a pointer that has come to rest is proposed as a click; one that comes again and again is not', () => {
+  const at = { x: 100, y: 80, confidence: 0.9 }
+  const big: Altered = { x: 80, y: 60, w: 200, h: 120, squares: 90 }
+  const sights = Array.from({ length: 120 }, (_, i) => ({ t: i / 30, found: i < 20 ? { ...at, x: i * 5 } : at, altered: i === 40 ? big : null }))
+  const clicks = traceOf(sights, W, H).events.filter((e) => e.type === 'pointerdown')
+  expect(clicks).toHaveLength(1)
+  expect(clicks[0]).toMatchObject({ x: 100, y: 80, t: expect.closeTo(40 / 30 - 0.08, 3) })
+  const scrolls = sights.map((s, i) => ({ ...s, altered: i >= 40 && i % 8 === 0 ? big : null }))
+  expect(traceOf(scrolls, W, H).events.filter((e) => e.type === 'pointerdown')).toHaveLength(0)
+})
