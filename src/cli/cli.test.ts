@@ -14,8 +14,8 @@ const vane = (...args: string[]) => {
 beforeAll(() => { expect(vane('demo', 'demo').code).toBe(0) })
 
 test('every command has help, and wrong use ends with 2', () => {
-  for (const name of ['start', 'test', 'demo', 'render', 'frame', 'check', 'bench']) expect(vane(name, '--help')).toMatchObject({ code: 0, out: expect.stringContaining(`./vane ${name}`) })
-  for (const wrong of [[], ['dance'], ['frame', 'demo/lesson.json'], ['frame', 'demo/lesson.json', 'x', '--out', 'a.png'], ['render', 'demo/lesson.json'], ['render', 'demo/lesson.json', '--out', 'a.mp4', '--quality', 'lovely'], ['check'], ['demo', 'a', 'b'], ['render', 'x', '--nonsense']]) expect(vane(...wrong).code).toBe(2)
+  for (const name of ['start', 'test', 'demo', 'render', 'frame', 'check', 'trace', 'follow', 'bench']) expect(vane(name, '--help')).toMatchObject({ code: 0, out: expect.stringContaining(`./vane ${name}`) })
+  for (const wrong of [[], ['dance'], ['frame', 'demo/lesson.json'], ['frame', 'demo/lesson.json', 'x', '--out', 'a.png'], ['render', 'demo/lesson.json'], ['render', 'demo/lesson.json', '--out', 'a.mp4', '--quality', 'lovely'], ['check'], ['demo', 'a', 'b'], ['render', 'x', '--nonsense'], ['trace', 'a.mp4'], ['follow', 'a.jsonl'], ['follow', 'a.jsonl', '--out', 'b', '--zoom', '0.2']]) expect(vane(...wrong).code).toBe(2)
 })
 test('the demo is a sound lesson of 60 to 90 seconds with narration, chapters, ripples, callouts, arrows and a bar', () => {
   expect(vane('check', 'demo/lesson.json')).toMatchObject({ code: 0, err: expect.stringContaining('a sound lesson') })
@@ -50,4 +50,32 @@ test('a frame and a passage are written where they are asked for; nothing is wri
   expect(ran).toMatchObject({ code: 0, err: expect.stringContaining('frame 30 of 30') })
   expect(existsSync(path.join(dir, 'p.mp4'))).toBe(true)
   expect(vane('render', 'demo/lesson.json', '--out', 'q.mp4', '--from', '5000').code).toBe(1)
+})
+
+test('the pointer is found in a recording that came without a trace, and framed one view a frame', () => {
+  const video = path.join(root, 'demo/media/lend-out.mp4')
+  // Eight seconds in which the pointer goes to the search box and clicks.
+  expect(spawnSync('ffmpeg', ['-v', 'error', '-y', '-ss', '6', '-t', '8', '-i', video, '-c:v', 'libx264', '-preset', 'ultrafast', '-crf', '20', path.join(dir, 'part.mp4')]).status).toBe(0)
+  expect(vane('trace', 'part.mp4', '--out', 'found.jsonl')).toMatchObject({ code: 0, err: expect.stringContaining('the pointer is seen in') })
+  const found = readFileSync(path.join(dir, 'found.jsonl'), 'utf8').trim().split('\n').map((l) => JSON.parse(l))
+  expect(found[0]).toEqual({ trace: 1, width: 1920, height: 1080 })
+  const truth = readFileSync(path.join(root, 'demo/media/lend-out.jsonl'), 'utf8').trim().split('\n').slice(1).map((l) => JSON.parse(l)).filter((e) => 'x' in e)
+  const errors = found.filter((e) => e.type === 'pointermove').map((e) => { const at = truth.findLast((x) => x.t <= e.t + 6 + 0.001)!; return Math.hypot(at.x - e.x, at.y - e.y) }).sort((a, b) => a - b)
+  expect(errors.length).toBeGreaterThan(240 * 0.9)
+  expect(errors[errors.length >> 1]).toBeLessThanOrEqual(2.5)
+  expect(vane('follow', 'found.jsonl', '--zoom', '2', '--fps', '25', '--out', 'views.jsonl').code).toBe(0)
+  const views = readFileSync(path.join(dir, 'views.jsonl'), 'utf8').trim().split('\n').map((l) => JSON.parse(l))
+  expect(views[1]).toMatchObject({ t: 0.04, w: expect.any(Number), h: expect.any(Number) })
+  expect(views.every((v) => v.x >= 0 && v.y >= 0 && v.x + v.w <= 1920.01 && v.y + v.h <= 1080.01)).toBe(true)
+})
+test('what is no recording or no trace is named, and nothing is written', () => {
+  writeFileSync(path.join(dir, 'words.txt'), 'these are words')
+  expect(vane('trace', 'words.txt', '--out', 'none.jsonl')).toMatchObject({ code: 1, err: expect.stringContaining('words.txt') })
+  expect(vane('trace', 'gone.mp4', '--out', 'none.jsonl').code).toBe(1)
+  expect(vane('trace', path.join(root, 'demo/media/narration.wav'), '--out', 'none.jsonl').code).toBe(1)
+  expect(vane('follow', 'words.txt', '--out', 'none.jsonl')).toMatchObject({ code: 1, err: expect.stringContaining('not JSON') })
+  writeFileSync(path.join(dir, 'still.jsonl'), '{"trace":1,"width":10,"height":10}\n')
+  expect(vane('follow', 'still.jsonl', '--out', 'none.jsonl')).toMatchObject({ code: 1, err: expect.stringContaining('no pointer') })
+  expect(existsSync(path.join(dir, 'none.jsonl'))).toBe(false)
+  expect(existsSync(path.join(dir, 'none.jsonl.part'))).toBe(false)
 })
