@@ -1,5 +1,5 @@
 import { arrowBetween } from '@/core/elements'
-import { following } from '@/core/edits'
+import { following, pinTo, type PinPlace } from '@/core/edits'
 import { CALM } from '@/core/framing'
 import { emptyLesson, newElement } from '@/core/lesson/make'
 import { lessonLength } from '@/core/lesson/clips'
@@ -10,8 +10,12 @@ import { remember, resolve } from '@/core/timing'
 import { pathOf, type Trace } from '@/core/trace'
 import { readCaptions } from '@/core/voice'
 
+/** What the pinned callout marks: a line of the drill's page, in pixels of the take, and the seconds in which it was followed. */
+export const PARTS: [number, number, number, number] = [1360, 760, 180, 50]
+export const PARTS_SECONDS = [20, 29] as const
+
 /** The demo lesson “Lend out a tool”, over the recording and the narration that ship with the program. */
-export function demoLesson(take: Medium, narration: Medium, trace: Trace, captions: string): Lesson {
+export function demoLesson(take: Medium, narration: Medium, trace: Trace, captions: string, parts: readonly PinPlace[]): Lesson {
   const lesson = emptyLesson('Lend out a tool')
   const read = readCaptions(captions, 'narration')
   if ('error' in read) throw new Error(read.error)
@@ -65,8 +69,10 @@ export function demoLesson(take: Medium, narration: Medium, trace: Trace, captio
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
   if (bar.look.kind === 'bar') add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
   add(newElement(lesson, 'zoom', 'zoom-follow', at(click('Send by mail').id, 40), at(click('Done').id, 24), { x: 960, y: 540 }), { name: 'Follow the pointer', width: 1200, height: 675 })
+  note('callout-parts', 'Callout: all in its case', 'All of it is in the case.', at(word('accessories').id, 6), at(word('scroll').id, 22), { x: 1640, y: 590, width: 330 }, { x: PARTS[0] + 90, y: PARTS[1] + 6 })
+  pinTo('callout-parts', 'lend-out', parts)(lesson)
   const timed = resolve(lesson)
-  const last = lesson.elements.length - 1
+  const last = lesson.elements.findIndex((e) => e.id === 'zoom-follow')
   lesson.elements[last] = following(timed, lesson.elements[last]!, { ...CALM, zoom: 1.6 }) ?? lesson.elements[last]!
   remember(lesson, resolve(lesson))
   if (lessonLength(lesson) <= 0) throw new Error('The demo has no length')

@@ -8,6 +8,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   check: async () => (await import('./check')).check,
   trace: async () => (await import('./trace')).trace,
   follow: async () => (await import('./follow')).follow,
+  pin: async () => (await import('./pin')).pin,
   start: async () => (await import('./start')).start,
   test: async () => (await import('./test')).test,
   bench: async () => (await import('./bench')).bench,

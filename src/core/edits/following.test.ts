@@ -3,7 +3,7 @@ import { posedAt } from '../motion'
 import { resolve } from '../timing'
 import { pointerAt } from '../trace'
 import { element, lessonWithTake, loose } from '../testing/lessons'
-import { acceptMoments, applyEdit, dismissMoments, followPointer, goWithPointer, lockPose, rippleOnClicks } from './index'
+import { acceptMoments, applyEdit, dismissMoments, followPointer, goWithPointer, lockPose, pinTo, rippleOnClicks } from './index'
 import type { Lesson } from '../lesson/schema'
 
 const PATH: [number, number, number][] = [[0, 300, 300], [3_000_000, 300, 300], [3_500_000, 1600, 800], [10_000_000, 1600, 800]]
@@ -59,4 +59,24 @@ test('proposed clicks ripple once they are accepted, and are gone once they are 
   const accepted = after(rippled, acceptMoments(['take/click-2']))
   expect(accepted.media.take!.moments.map((m) => m.proposed ?? false)).toEqual([false, false, true])
   expect(after(accepted, dismissMoments(['take/click-2', 'take/click-3'])).media.take!.moments.map((m) => m.id)).toEqual(['take/click-1', 'take/click-2'])
+})
+test('a pinned callout goes where its spot went, its tail too, and is not shown while that is out of sight', () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [element(lesson, 'callout', 'note', loose(60), loose(180), { x: 800, y: 500 })]
+  const look = lesson.elements[0]!.look
+  if (look.kind === 'callout') look.tip = { x: 700, y: 600 }
+  // The page scrolls by 300 from 3 s to 3.5 s; from 4 to 5 s the spot is gone.
+  const places = Array.from({ length: 121 }, (_, i) => { const us = 2_000_000 + Math.round((i * 1e6) / 30); const k = Math.min(1, Math.max(0, (us - 3_000_000) / 500_000)); return { us, x: 400, y: 700 - 300 * k, seen: us < 4_000_000 || us >= 5_000_000 } })
+  const made = after(lesson, pinTo('note', 'take', places))
+  const timed = resolve(made)
+  const at = (f: number) => posedAt(timed, made.elements[0]!, f)!
+  const tip = (f: number) => { const l = at(f).look; return l.kind === 'callout' ? l.tip! : null }
+  expect(at(80)).toMatchObject({ x: 800, y: 500, opacity: 1 })
+  for (const f of [92, 97, 101]) expect(Math.abs(at(f).y - (500 - 300 * ((f - 90) / 15)))).toBeLessThan(2.5)
+  expect(at(110)).toMatchObject({ x: 800, y: 200, opacity: 1 })
+  expect(tip(110)).toEqual({ x: 700, y: 300 })
+  expect(at(130).opacity).toBe(0)
+  expect(at(160).opacity).toBe(1)
+  const still = places.map((p) => ({ ...p, y: 700, seen: true }))
+  expect(after(lesson, pinTo('note', 'take', still)).elements[0]!.poses).toHaveLength(0)
 })

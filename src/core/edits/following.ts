@@ -1,5 +1,6 @@
 import { followInputAt, followStands, type FollowChoice, type Stand } from '../framing'
 import { zoomRect } from '../framing/zoom'
+import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import { newElement } from '../lesson/make'
 import type { Element, Lesson, Moment, Pose } from '../lesson/schema'
 import { atPose, motionOf } from '../motion'
@@ -127,4 +128,51 @@ function evenly(at: (f: number) => { x: number; y: number }, from: number, to: n
     if (Math.abs(a.x + (b.x - a.x) * k - p.x) > WITHIN_PX || Math.abs(a.y + (b.y - a.y) * k - p.y) > WITHIN_PX) return false
   }
   return true
+}
+
+/** Where a pinned spot is at a time of the medium, in microseconds and pixels of the take. */
+export interface PinPlace { us: number; x: number; y: number; seen: boolean }
+
+/**
+ * Pins an element to what it marks: it goes where that went, and is not shown while that is out of sight. Its way becomes poses of it;
+ * a callout's tail goes along.
+ *
+ * @param media   the take in which the spot was followed
+ * @param places  where the spot was, a place a frame, the first when the element starts
+ */
+export const pinTo = (id: string, media: string, places: readonly PinPlace[]): Edit => (draft) => {
+  const lesson = plain(draft) as Lesson
+  const timed = resolve(lesson)
+  const e = draft.elements.find((x) => x.id === id)
+  const own = lesson.elements.find((x) => x.id === id)
+  const span = timed.spans.get(id)
+  const medium = lesson.media[media]
+  const first = places[0]
+  if (!e || !own || !span || !medium || !first) return
+  const at: { x: number; y: number; seen: boolean }[] = []
+  let i = 0
+  for (let f = span.from; f < span.to; f++) {
+    const clip = takeAt(lesson, f)
+    if (!clip || clip.media !== media) { at.push({ ...(at.at(-1) ?? { x: 0, y: 0 }), seen: false }); continue }
+    const us = sourceUsAt(clip, f, lesson.rate)
+    while (i + 1 < places.length && places[i + 1]!.us <= us + 1000) i++
+    const [a, b] = [placeOnLesson(first, clip, medium, lesson.frame), placeOnLesson(places[i]!, clip, medium, lesson.frame)]
+    at.push({ x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
+  }
+  const n = at.length
+  const tenth = (v: number) => Math.round(v * 10) / 10
+  const tip = own.look.kind === 'callout' ? own.look.tip : null
+  const valuesAt = (f: number): Pose['values'] => ({ x: tenth(own.x + at[f]!.x), y: tenth(own.y + at[f]!.y), opacity: at[f]!.seen ? own.opacity : 0, ...(tip && { 'look.tip.x': tenth(tip.x + at[f]!.x), 'look.tip.y': tenth(tip.y + at[f]!.y) }) })
+  const poses: Pose[] = []
+  const put = (from: number, to: number) => poses.push({ id: `${id}-pin-${poses.length + 2}`, start: { on: 'start', frames: from }, end: { on: 'start', frames: to }, easing: 'linear', values: valuesAt(to), curve: null })
+  for (let from = 0; from < n - 1;) {
+    let to = from + 1
+    // Going out of sight and coming back happen from one frame to the next.
+    if (at[to]!.seen === at[from]!.seen) while (to + 1 < n && to - from < 300 && at[to + 1]!.seen === at[from]!.seen && evenly((f) => at[f]!, from, to + 1)) to++
+    const still = at[to]!.x === at[from]!.x && at[to]!.y === at[from]!.y && at[to]!.seen === at[from]!.seen
+    if (!still) put(from, to)
+    from = to
+  }
+  e.space = 'take'
+  e.poses = poses.slice(0, 1000)
 }

@@ -5,7 +5,7 @@ export interface Screen { width: number; height: number; grey: Uint8Array }
 export function page(width: number, height: number, seed = 1): Screen {
   const grey = new Uint8Array(width * height).fill(236)
   let a = seed * 7919
-  const next = () => (a = (a * 1103515245 + 12345) & 0x7fffffff) / 0x7fffffff
+  const next = () => (a = (Math.imul(a, 1103515245) + 12345) & 0x7fffffff) / 0x7fffffff
   for (let y = 10; y + 6 < height; y += 18) for (let x = 8; x < width - 60;) {
     const long = 6 + Math.floor(next() * 26)
     for (let dy = 0; dy < 5; dy++) grey.fill(70, (y + dy) * width + x, (y + dy) * width + x + long)

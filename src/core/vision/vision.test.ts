@@ -5,6 +5,7 @@ import { Changes } from './changes'
 import { Eyes } from './eyes'
 import { FlashFinder } from './flashes'
 import { PointerFinder, type Altered, type Found } from './finder'
+import { RegionTracker } from './region'
 import { fitAt, shapeOf } from './shapes'
 import { traceOf } from './sights'
 import { chain, proven, type Stay } from './track'
@@ -125,4 +126,23 @@ test('a change near a pointer that has come to rest is proposed as a click; one 
   expect(clicks[0]).toMatchObject({ x: 100, y: 80, t: expect.closeTo(40 / 30 - 0.08, 3) })
   const scrolls = sights.map((s, i) => ({ ...s, altered: i >= 40 && i % 8 === 0 ? big : null }))
   expect(traceOf(scrolls, W, H).events.filter((e) => e.type === 'pointerdown')).toHaveLength(0)
+})
+
+test('a line of a page is followed as the page scrolls, lost while it is out of sight, and found again; a plain field cannot be held', () => {
+  const tall = page(W, 900, 3)
+  const tracker = new RegionTracker(code, W, H)
+  const show = (top: number) => tracker.grey.set(tall.grey.subarray(top * W, (top + H) * W))
+  show(300)
+  expect(tracker.start(40, 90, 120, 40)).toBe(true)
+  for (const top of [300, 307, 330, 352, 352]) {
+    show(top)
+    expect(tracker.next()).toEqual({ x: 40, y: 90 - (top - 300), seen: true })
+  }
+  show(600)
+  expect(tracker.next()).toMatchObject({ seen: false })
+  show(280)
+  expect(tracker.next()).toEqual({ x: 40, y: 110, seen: true })
+  const plain = new RegionTracker(code, W, H)
+  plain.grey.fill(200)
+  expect(plain.start(10, 10, 60, 60)).toBe(false)
 })

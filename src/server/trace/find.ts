@@ -1,12 +1,10 @@
-import { spawn } from 'node:child_process'
-import { closeSync, readFileSync, readSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import path from 'node:path'
-import { PointerFinder, type FrameSight } from '@/core/vision'
+import { PointerFinder, RegionTracker, type FrameSight } from '@/core/vision'
 import { SAFE_INPUT } from '../media/ffmpeg'
-import { probe, rotationOf } from '../media/probe'
-import { widePipe } from '../render/pipe'
 import { appRoot } from '../root'
 import { run } from '../run'
+import { eachFrame, greyOf } from './frames'
 
 export interface FoundTrace { width: number; height: number; frames: number }
 
@@ -24,6 +22,8 @@ async function timesOf(file: string): Promise<number[] | null> {
   return pts.length > 0 ? pts.map((p) => ((p - pts[0]!) * base[0]!) / base[1]!) : null
 }
 
+const visionCode = () => new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/vision.wasm')))
+
 /**
  * Finds the pointer in the pixels of a recording, frame by frame; needs no picture of it. Blocks between two pieces of work:
  * run it in a process of its own.
@@ -33,41 +33,44 @@ async function timesOf(file: string): Promise<number[] | null> {
  * @throws Error with a sentence when the file cannot be read as a recording
  */
 export async function findPointer(file: string, give: (frame: FrameSight) => void, onShare: (share: number) => void): Promise<FoundTrace> {
-  const facts = await probe(file)
-  if (!facts?.video) throw new Error(`${file}: this is not a recording that can be read. Give a video: MP4, MOV, WebM, MKV or GIF.`)
-  const turned = Math.abs(rotationOf(facts.video)) % 180 === 90
-  const [width, height] = turned ? [facts.video.height!, facts.video.width!] : [facts.video.width!, facts.video.height!]
-  const module = new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/vision.wasm')))
-  const timing = timesOf(file)
-  const plain = /^yuvj?4[24][0-4]p$/.test(facts.video.pix_fmt ?? '')
-  const { from, to } = widePipe()
-  const decoder = spawn('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, '-i', file, '-map', '0:v:0', '-an', '-sn', '-vf', plain ? 'extractplanes=y' : 'format=gray', '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray', 'pipe:1'], { stdio: ['ignore', to.fd, 'ignore'] })
-  const ended = new Promise<number | null>((done) => decoder.on('close', done).on('error', () => done(-1)))
-  await to.close()
-  const times = await timing
+  const { width, height, filter } = await greyOf(file)
+  const code = visionCode()
+  const times = await timesOf(file)
   let given = 0
-  let read = 0
-  const finder = new PointerFinder(module, width, height, (found, altered) => { give({ t: times?.[given] ?? given / 30, found, altered }); given++ })
-  try {
-    const { grey } = finder
-    for (;;) {
-      let have = 0
-      while (have < grey.length) {
-        const n = readSync(from.fd, grey, have, grey.length - have, null)
-        if (n === 0) break
-        have += n
-      }
-      if (have < grey.length) break
-      finder.add()
-      if (++read % 64 === 0) onShare(Math.min(0.99, read / Math.max(1, times?.length ?? read)))
-    }
-    finder.end()
-  } finally {
-    decoder.kill('SIGKILL')
-    closeSync(from.fd)
-  }
-  await ended
+  const finder = new PointerFinder(code, width, height, (found, altered) => { give({ t: times?.[given] ?? given / 30, found, altered }); given++ })
+  const read = await eachFrame(file, filter, finder.grey, (n) => {
+    finder.add()
+    if (n % 64 === 63) onShare(Math.min(0.99, n / Math.max(1, times?.length ?? n)))
+    return true
+  })
+  finder.end()
   if (read === 0) throw new Error(`${file}: none of its frames can be decoded. Save it again as an MP4.`)
   onShare(1)
   return { width, height, frames: read }
+}
+
+/** Where a region is over a passage of a recording: seconds from the recording's first frame, its top left corner, whether it is in sight. */
+export interface RegionPlace { t: number; x: number; y: number; seen: boolean }
+
+/**
+ * Follows what a rectangle shows at a time through the frames after it.
+ *
+ * @param rect  x, y, w, h in pixels of the recording
+ * @throws Error with a sentence when there is too little in the rectangle to hold on to, or the file cannot be read
+ */
+export async function followRegion(file: string, from: number, to: number, rect: readonly [number, number, number, number]): Promise<RegionPlace[]> {
+  const { width, height, filter } = await greyOf(file)
+  const times = ((await timesOf(file)) ?? []).filter((t) => t >= from - 0.002 && t <= to + 0.002)
+  if (times.length === 0) throw new Error(`${file}: it has no frame between ${from} and ${to} seconds.`)
+  const tracker = new RegionTracker(visionCode(), width, height)
+  const out: RegionPlace[] = []
+  let plain = false
+  await eachFrame(file, filter, tracker.grey, (n) => {
+    if (n === 0 && !tracker.start(...rect)) { plain = true; return false }
+    const at = n === 0 ? { x: rect[0], y: rect[1], seen: true } : tracker.next()
+    if (n < times.length) out.push({ t: times[n]!, ...at })
+    return n + 1 < times.length
+  }, { from: times[0]! - 0.001 > 0 ? times[0]! - 0.001 : 0, length: to - from + 1 })
+  if (plain) throw new Error('There is too little in this place to hold on to. Pin it to something with an edge: a word, a line, a button.')
+  return out
 }

@@ -89,3 +89,31 @@ function one(sha256: string): Promise<void> {
     child.on('close', (code) => void end(code))
   })
 }
+
+/**
+ * Follows what a rectangle shows through a passage of a recording, with `vane pin` in a process of its own.
+ *
+ * @throws Problem with a sentence when there is nothing to hold on to; on cancel, the signal's reason
+ */
+export async function pinIn(sha256: string, fromUs: number, toUs: number, rect: readonly number[], signal: AbortSignal): Promise<{ us: number; x: number; y: number; seen: boolean }[]> {
+  const medium = await mediumBySha(sha256)
+  if (medium?.kind !== 'take') throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
+  const out = path.join(dataRoot(), 'media', sha256, `.pin-${fromUs}-${rect.join('-')}.jsonl`)
+  try {
+    await new Promise<void>((done, fail) => {
+      const child = spawn(process.execPath, [path.join(appRoot(), 'build/cli/main.js'), 'pin', path.join(dataRoot(), 'media', sha256, 'take.mp4'), '--from', String(fromUs / 1e6), '--to', String(toUs / 1e6), '--rect', rect.join(','), '--out', out], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, VANE_ROOT: appRoot() }, timeout: 600_000, killSignal: 'SIGKILL' })
+      let errors = ''
+      const stop = () => child.kill('SIGKILL')
+      signal.addEventListener('abort', stop)
+      child.stderr.on('data', (d: Buffer) => { errors = (errors + d.toString()).slice(-1000) })
+      child.on('error', fail)
+      child.on('close', (code) => {
+        signal.removeEventListener('abort', stop)
+        if (signal.aborted) fail(new Problem(499, 'Cancelled.'))
+        else if (code === 0) done()
+        else fail(new Problem(422, errors.trim().split('\n').at(-1) || 'It could not be followed. Try again.'))
+      })
+    })
+    return (await readFile(out, 'utf8')).trim().split('\n').map((l) => { const p = JSON.parse(l) as { t: number; x: number; y: number; seen: boolean }; return { us: Math.round(p.t * 1e6), x: p.x, y: p.y, seen: p.seen } })
+  } finally { await rm(out, { force: true }) }
+}

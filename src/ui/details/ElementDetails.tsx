@@ -14,6 +14,7 @@ import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
 import { EasingEditor } from './EasingEditor'
 import { FramingSection, WithPointerSection } from './FramingSection'
+import { PinSection } from './PinSection'
 import { JoinSection } from './JoinSection'
 import { KeyMark } from './KeyMark'
 import { PlaceSection } from './PlaceSection'
@@ -90,6 +91,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       {e.look.kind === 'zoom' && <FramingSection element={own} />}
       {!ripples && <PlaceSection element={e} />}
       {!ripples && e.look.kind !== 'zoom' && <WithPointerSection element={own} />}
+      {!ripples && e.look.kind !== 'zoom' && <PinSection element={own} />}
       {!ripples && <JoinSection element={own} />}
       <Section title="Lies">
         {e.look.kind !== 'zoom' && <Choice label="Lies" value={e.space} options={[{ value: 'take', label: 'on the take (moves with a zoom)' }, { value: 'picture', label: 'in the picture (stays put)' }]} onChange={(v) => set(`“${e.name}” lies ${v === 'take' ? 'on the take' : 'in the picture'}`, (x) => { x.space = v })} />}

@@ -1,0 +1,28 @@
+import { writeFile } from 'node:fs/promises'
+import { followRegion } from '@/server/trace/find'
+import { read, say, type Command } from './command'
+
+export const pin: Command = {
+  help: `
+./vane pin VIDEO --from SECONDS --to SECONDS --rect X,Y,W,H --out FILE.jsonl
+
+Follows what a rectangle of a recording shows at one time through the frames after it, as a page scrolls or a window moves, and writes
+one line a frame: {"t":1.2,"x":640,"y":360,"seen":true}, the rectangle's top left corner.`,
+  async run(args) {
+    const given = read(args, ['VIDEO'], ['from', 'to', 'rect', 'out'])
+    if (!given) return 2
+    const { from, to, rect, out } = given.options
+    const box = rect?.split(',').map(Number) ?? []
+    const [begin, end] = [Number(from ?? NaN), Number(to ?? NaN)]
+    if (!out || !(begin >= 0) || !(end > begin) || box.length !== 4 || !box.every((v) => Number.isInteger(v)) || box[2]! < 1 || box[3]! < 1) { say('Wrong use: --from, --to (seconds), --rect X,Y,W,H (pixels) and --out are needed. Try --help.'); return 2 }
+    try {
+      const places = await followRegion(given.places[0]!, begin, end, box as [number, number, number, number])
+      await writeFile(out, places.map((p) => `${JSON.stringify({ ...p, t: Math.round(p.t * 1e6) / 1e6 })}\n`).join(''))
+      say(`${out}: it is in sight in ${places.filter((p) => p.seen).length} of ${places.length} frames.`)
+      return 0
+    } catch (e) {
+      say((e as Error).message)
+      return 1
+    }
+  },
+}
