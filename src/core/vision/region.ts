@@ -8,7 +8,7 @@ const MOST_PIXELS = 400
 const LEAST_EDGE = 14
 const FEWEST_EDGES = 24
 const HELD = 0.86
-const FOUND = 0.8
+const FOUND = 0.87
 const ANYWHERE = 0.92
 const REACH = 220
 /** Less of it in the picture than this is out of sight. */

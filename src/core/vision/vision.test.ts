@@ -130,6 +130,7 @@ test('a change near a pointer that has come to rest is proposed as a click; one 
 
 test('a line of a page is followed as the page scrolls, lost while it is out of sight, and found again; a plain field cannot be held', () => {
   const tall = page(W, 900, 3)
+  for (const [what, x, y] of [['arrow', 52, 398], ['beam', 90, 404], ['arrow', 120, 402]] as const) put(tall, what, x, y)
   const tracker = new RegionTracker(code, W, H)
   const show = (top: number) => tracker.grey.set(tall.grey.subarray(top * W, (top + H) * W))
   show(300)
