@@ -59,11 +59,11 @@ export function lay(picture: usize, w: i32, h: i32, list: usize, pixels: usize, 
   }
 }
 
-/** A shape as it lies in memory: fourteen numbers (`twofold` is what its dark pixels count for, in 65536ths, or 0), then lists of 16-bit x and y, of values, of classes (1 bright), and of the ring's x and y. */
+/** A shape as it lies in memory: fifteen numbers (`twofold` is what its dark pixels count for, in 65536ths, or 0), then lists of 16-bit x and y, of values, of classes (1 bright), of the ring's x and y, and of how far each value may be off. */
 @unmanaged
 class Shape {
   n: i32; w: i32; h: i32; cx: i32; cy: i32; twofold: i32; mean: i32; rings: i32
-  dx: usize; dy: usize; value: usize; bright: usize; ringX: usize; ringY: usize
+  dx: usize; dy: usize; value: usize; bright: usize; ringX: usize; ringY: usize; within: usize
 }
 
 /** How well a shape fits at a place, 0 to 1; 0 below `least`. */
@@ -82,7 +82,8 @@ export function fit(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32
     const py = y + i32(load<i16>(s.dy + 2 * i))
     if (!inside && (px < 0 || py < 0 || px >= w || py >= h)) continue
     const d = i32(load<u8>(picture + py * w + px)) - i32(load<u8>(s.value + i))
-    const off = d > AGREES || d < -AGREES
+    const most = i32(load<u8>(s.within + i))
+    const off = d > most || d < -most
     if (load<u8>(s.bright + i) == 0) {
       dark++
       if (off && f32(++darkOff) > darkSlack * f32(dark) + 2) return 0
@@ -135,7 +136,6 @@ export function seek(picture: usize, other: usize, w: i32, h: i32, shape: usize,
   const s = changetype<Shape>(shape)
   const columns = (w + BLOCK - 1) / BLOCK
   const probes = min<i32>(s.n, PROBES)
-  const four = i8x16.splat(i8(AGREES))
   let n: i32 = 0
   let top: f32 = 0
   for (let i = 0; i < squares; i++) {
@@ -157,7 +157,7 @@ export function seek(picture: usize, other: usize, w: i32, h: i32, shape: usize,
         for (let p = 0; p < probes; p++) {
           const v = v128.load(origin + i32(load<i16>(s.dy + 2 * p)) * w + i32(load<i16>(s.dx + 2 * p)))
           const u = i8x16.splat(i8(load<u8>(s.value + p)))
-          off = i8x16.sub(off, i8x16.gt_u(v128.or(i8x16.sub_sat_u(v, u), i8x16.sub_sat_u(u, v)), four))
+          off = i8x16.sub(off, i8x16.gt_u(v128.or(i8x16.sub_sat_u(v, u), i8x16.sub_sat_u(u, v)), i8x16.splat(i8(load<u8>(s.within + p)))))
           if ((p & 7) == 7) {
             const bound = min<i32>(most, i32(f32(p + 1) * (1 - bar) * 1.3) + 3)
             open = i8x16.bitmask(i8x16.le_u(off, i8x16.splat(i8(bound))))

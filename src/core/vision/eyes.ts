@@ -14,7 +14,7 @@ export const BLOCK = 16
 export const AREA = BLOCK * BLOCK
 const PAGE = 65536
 const SHAPES = 4 << 20
-const HEAD = 14 * 4
+const HEAD = 15 * 4
 const MOST_FOUND = 4096
 
 /** One of the two pictures that are looked at together. */
@@ -86,7 +86,7 @@ export class Eyes {
     if (known !== undefined) return known
     const n = shape.value.length
     const rings = shape.ring.length / 2
-    const size = (HEAD + n * 6 + rings * 4 + 63) & ~63
+    const size = (HEAD + n * 7 + rings * 4 + 63) & ~63
     if (this.nextShape + size > this.at.shapes + SHAPES) { this.placed.clear(); this.nextShape = this.at.shapes }
     const address = this.nextShape
     this.nextShape += size
@@ -96,13 +96,15 @@ export class Eyes {
     const ringY = ringX + 2 * rings
     const value = ringY + 2 * rings
     const bright = value + n
-    this.numbers(address, 14).set([n, shape.w, shape.h, shape.centre.x, shape.centre.y, shape.twofold ? Math.round(shape.darkWeight * 65536) : 0, Math.round(shape.mean), rings, dx, dy, value, bright, ringX, ringY])
+    const within = bright + n
+    this.numbers(address, 15).set([n, shape.w, shape.h, shape.centre.x, shape.centre.y, shape.twofold ? Math.round(shape.darkWeight * 65536) : 0, Math.round(shape.mean), rings, dx, dy, value, bright, ringX, ringY, within])
     const shorts = (at: number, values: ArrayLike<number>) => new Int16Array(this.memory.buffer, at, values.length).set(values)
     shorts(dx, shape.dx)
     shorts(dy, shape.dy)
     shorts(ringX, shape.ring.filter((_, i) => i % 2 === 0))
     shorts(ringY, shape.ring.filter((_, i) => i % 2 === 1))
     this.bytes(value, n).set(shape.value)
+    this.bytes(within, n).set(shape.within)
     this.bytes(bright, n).set(shape.value.map((v) => (v < shape.mean ? 0 : 1)))
     this.placed.set(shape, address)
     return address

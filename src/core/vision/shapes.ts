@@ -8,6 +8,8 @@ export interface Shape {
   dx: Int16Array
   dy: Int16Array
   value: Uint8Array
+  /** How far each may be off and still agree: at its outline, where the screen shines through, more. */
+  within: Uint8Array
   /** Pixels just outside it, for one that is all of one brightness. */
   ring: Int16Array
   flat: boolean
@@ -25,6 +27,7 @@ export interface Shape {
 
 /** A pixel agrees with its shape's within this much. */
 const AGREES = 28
+const AGREES_OUTSIDE = 52
 const FLAT = 24
 /** In this share of the times that a pixel was seen it looked the same. */
 const STEADY = 0.75
@@ -56,6 +59,8 @@ export function shapeOf(pixels: Pixel[], seen: number, rough = false): Shape & {
   const order: Pixel[] = []
   for (let d = 0, b = 0; d + b < pixels.length;) order.push(b >= bright.length || (d < dark.length && d <= (d + b) * darkWeight) ? dark[d++]! : bright[b++]!)
   const own = new Set(pixels.map((p) => (p.y - top) * 512 + p.x - left))
+  const outside = (p: Pixel) => [1, -1, 512, -512].some((o) => !own.has((p.y - top) * 512 + p.x - left + o))
+  const outline = order.filter(outside).length <= order.length * 0.6
   const ring: number[] = []
   for (let y = -2; y < h + 2; y++) for (let x = -2; x < w + 2; x++) {
     if (x >= 0 && y >= 0 && own.has(y * 512 + x)) continue
@@ -65,6 +70,7 @@ export function shapeOf(pixels: Pixel[], seen: number, rough = false): Shape & {
   return {
     w, h, left, top, seen, mean, twofold, darkWeight, flat: spread < FLAT, ring: Int16Array.from(ring),
     dx: Int16Array.from(order.map((p) => p.x - left)), dy: Int16Array.from(order.map((p) => p.y - top)), value: Uint8Array.from(order.map((p) => p.value)),
+    within: Uint8Array.from(order.map((p) => (outline && outside(p) ? AGREES_OUTSIDE : AGREES))),
     hot: rough ? { x: 0, y: 0 } : hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h),
     centre: { x: Math.round(pixels.reduce((s, p) => s + p.x, 0) / pixels.length) - left, y: Math.round(pixels.reduce((s, p) => s + p.y, 0) / pixels.length) - top },
   }
@@ -143,7 +149,7 @@ const INSIDE = [-2, 2, -2048, 2048, -1025, 1025, -1023, 1023]
  * @param probes  so many of its pixels are looked at, scattered over it
  */
 export function fitAt(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number, least = 0.72, probes = Infinity): number {
-  const { dx, dy, value, mean, twofold } = shape
+  const { dx, dy, value, within, mean, twofold } = shape
   const n = Math.min(value.length, probes)
   const inside = x >= 0 && y >= 0 && x + shape.w <= width && y + shape.h <= height
   let dark = 0
@@ -159,7 +165,7 @@ export function fitAt(picture: Uint8Array, width: number, height: number, shape:
     if (!inside && (px < 0 || py < 0 || px >= width || py >= height)) continue
     const v = value[i]!
     const d = picture[py * width + px]! - v
-    const off = d > AGREES || d < -AGREES ? 1 : 0
+    const off = d > within[i]! || d < -within[i]! ? 1 : 0
     if (v < mean) {
       dark++
       if (off && ++darkOff > darkSlack * dark + 2) return 0

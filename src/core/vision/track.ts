@@ -11,8 +11,8 @@ export interface Stay extends Seen { from: number; to: number }
 
 /** To be held where it was; to have come to a place near by; to have come to any place. */
 const HELD = 0.64
-const FOUND_NEAR = 0.68
-const FOUND = 0.78
+const FOUND_NEAR = 0.64
+const FOUND = 0.68
 const NEAR = 260
 /** Of a shape's pixels this share changes as it comes or goes. */
 const NEWS = 0.22
@@ -217,16 +217,27 @@ export function chain(stays: Stay[]): Stay[] {
 
 const JOINED = 4
 const STRIDE = 500
+const WEAK = 0.76
+const LONG = 8
+const SHORT = 120
 
 /** Leaves out of a chain what stands alone: a stay that nothing leads to or away from is likely a likeness of the pointer. */
 export function proven(links: Stay[]): Stay[] {
-  const joined = (a: Stay | undefined, b: Stay | undefined) => {
+  const joined = (a: Stay | undefined, b: Stay | undefined, stride = STRIDE) => {
     if (!a || !b || b.from - a.to > JOINED) return false
     const p = hotSpotOf(a)
     const q = hotSpotOf(b)
-    return Math.hypot(p.x - q.x, p.y - q.y) < STRIDE
+    return Math.hypot(p.x - q.x, p.y - q.y) < stride
   }
-  return links.filter((s, i) => joined(links[i - 1], s) || joined(s, links[i + 1]))
+  // What fits poorly and stands for long has to be come to or left by a short way, and by no leap.
+  return links.filter((s, i) => {
+    const [before, after] = [links[i - 1], links[i + 1]]
+    if (s.share < WEAK && s.to - s.from > LONG) {
+      const leapt = (joined(before, s) && !joined(before, s, SHORT)) || (joined(s, after) && !joined(s, after, SHORT))
+      return !leapt && (joined(before, s, SHORT) || joined(s, after, SHORT))
+    }
+    return joined(before, s) || joined(s, after)
+  })
 }
 
 /** The pointer's way through a stretch: its stays in order, with gaps where it is not seen. */
