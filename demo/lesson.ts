@@ -68,7 +68,7 @@ export function demoLesson(take: Medium, narration: Medium, trace: Trace, captio
   })
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
   if (bar.look.kind === 'bar') add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
-  add(newElement(lesson, 'zoom', 'zoom-follow', at(click('Done').id, 14), at('lesson:end', -20), { x: 960, y: 540 }), { name: 'Follow the pointer', width: 1200, height: 675 })
+  add(newElement(lesson, 'zoom', 'zoom-follow', at('lesson:start', 150), at(word('search').id, -4), { x: 960, y: 540 }), { name: 'Follow the pointer', width: 1200, height: 675 })
   note('callout-parts', 'Callout: all in its case', 'All of it is in the case.', at(word('accessories').id, 6), at(word('scroll').id, 22), { x: 1640, y: 590, width: 330 }, { x: PARTS[0] + 90, y: PARTS[1] + 6 })
   pinTo('callout-parts', 'lend-out', parts)(lesson)
   const timed = resolve(lesson)
