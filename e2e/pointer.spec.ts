@@ -25,7 +25,7 @@ test('a recording without a trace gets its pointer, moments, ripples and a calm 
   await expect(page.getByTestId('framing-chart')).toBeVisible()
   await page.getByLabel('Shows things').fill('3')
   await page.keyboard.press('Enter')
-  await page.getByRole('button', { name: 'Follow it anew', exact: true }).click()
+  await page.getByTestId('details').getByRole('button', { name: /^Follow (it anew|the pointer)$/ }).last().click()
   await saved(page)
   expect((await lessonOf(id)).elements.find((e) => e.look.kind === 'zoom')!.width).toBeLessThan(700)
   await page.keyboard.press('Control+z')
