@@ -153,13 +153,13 @@ export function seek(picture: usize, other: usize, w: i32, h: i32, shape: usize,
         // Sixteen places side by side at once; most are given up after a few pixels.
         let off = i8x16.splat(0)
         const origin = picture + y * w + x0
-        const most = i32(f32(probes) * (1 - bar)) + 4
+        const limit = i32(f32(probes) * (1 - bar)) + 4
         for (let p = 0; p < probes; p++) {
           const v = v128.load(origin + i32(load<i16>(s.dy + 2 * p)) * w + i32(load<i16>(s.dx + 2 * p)))
           const u = i8x16.splat(i8(load<u8>(s.value + p)))
           off = i8x16.sub(off, i8x16.gt_u(v128.or(i8x16.sub_sat_u(v, u), i8x16.sub_sat_u(u, v)), i8x16.splat(i8(load<u8>(s.within + p)))))
           if ((p & 7) == 7) {
-            const bound = min<i32>(most, i32(f32(p + 1) * (1 - bar) * 1.3) + 3)
+            const bound = min<i32>(limit, i32(f32(p + 1) * (1 - bar) * 1.3) + 3)
             open = i8x16.bitmask(i8x16.le_u(off, i8x16.splat(i8(bound))))
             if (open == 0) break
           }

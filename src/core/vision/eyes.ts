@@ -1,4 +1,4 @@
-import type { Shape } from './shapes'
+import { MOST_PROBES, type Shape } from './shapes'
 
 /** What the compiled code (wasm/vision.ts) offers. Addresses are bytes from the start of its memory. */
 interface Code {
@@ -84,7 +84,8 @@ export class Eyes {
   private place(shape: Shape): number {
     const known = this.placed.get(shape)
     if (known !== undefined) return known
-    const n = shape.value.length
+    const n = Math.min(MOST_PROBES, shape.value.length)
+    const values = shape.value.subarray(0, n)
     const rings = shape.ring.length / 2
     const size = (HEAD + n * 7 + rings * 4 + 63) & ~63
     if (this.nextShape + size > this.at.shapes + SHAPES) { this.placed.clear(); this.nextShape = this.at.shapes }
@@ -99,13 +100,13 @@ export class Eyes {
     const within = bright + n
     this.numbers(address, 15).set([n, shape.w, shape.h, shape.centre.x, shape.centre.y, shape.twofold ? Math.round(shape.darkWeight * 65536) : 0, Math.round(shape.mean), rings, dx, dy, value, bright, ringX, ringY, within])
     const shorts = (at: number, values: ArrayLike<number>) => new Int16Array(this.memory.buffer, at, values.length).set(values)
-    shorts(dx, shape.dx)
-    shorts(dy, shape.dy)
+    shorts(dx, shape.dx.subarray(0, n))
+    shorts(dy, shape.dy.subarray(0, n))
     shorts(ringX, shape.ring.filter((_, i) => i % 2 === 0))
     shorts(ringY, shape.ring.filter((_, i) => i % 2 === 1))
-    this.bytes(value, n).set(shape.value)
-    this.bytes(within, n).set(shape.within)
-    this.bytes(bright, n).set(shape.value.map((v) => (v < shape.mean ? 0 : 1)))
+    this.bytes(value, n).set(values)
+    this.bytes(within, n).set(shape.within.subarray(0, n))
+    this.bytes(bright, n).set(values.map((v) => (v < shape.mean ? 0 : 1)))
     this.placed.set(shape, address)
     return address
   }

@@ -3,21 +3,24 @@ import { Changes } from './changes'
 import { BLOCK, Eyes } from './eyes'
 import { FlashFinder, MARGIN, patchOf, type Flash } from './flashes'
 import { learnShapes, type Learned, type Shape } from './shapes'
-import { calibrated, follow, hotSpotOf, type Seen, type Stay } from './track'
+import { calibrate, follow, hotSpotOf, type Seen, type Stay } from './track'
 
 /** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
 export interface Found { x: number; y: number; confidence: number }
 /** What changed in a frame besides the pointer: the rectangle around it, and how many squares of 16 × 16 pixels. */
 export interface Altered { x: number; y: number; w: number; h: number; squares: number }
 
-export const LAGS = [2, 4, 8]
+const LAGS = [2, 4, 8]
 const MOST_BYTES = 256 << 20
 const MOST_FLASHES = 320
+const MOST_SHAPES = 8
 
 /** Finds the pointer in a recording that is handed over frame by frame, in grey; memory does not grow with its length. */
 export class PointerFinder {
   private changes: Changes
   private shapes: Shape[] = []
+  /** In how many frames each shape was the pointer's. */
+  private readonly worn = new Map<Shape, number>()
   private last: Seen | null = null
   private readonly eyes: Eyes
   /** @param module  wasm/vision.ts, compiled */
@@ -35,25 +38,30 @@ export class PointerFinder {
   /** Nothing more comes: gives what is left. */
   end(): void { if (this.changes.frames > 0) this.settle() }
 
-  get known(): readonly Shape[] { return this.shapes }
-
   private settle(): void {
     const { changes, eyes } = this
+    const way = () => follow(changes, eyes, this.shapes, this.last)
     const learned = learnShapes(flashesOf(changes), this.shapes)
     if (this.shapes.length === 0 && learned[0]) this.shapes.push(learned.shift()!.shape)
-    let links = follow(changes, eyes, this.shapes, this.last)
-    for (let round = 0; round < 2; round++) {
-      const more = (round === 0 ? learned.filter((l) => !contradicted(l, links) && !tooLarge(l.shape, this.shapes[0]!)) : learnShapes(flashesInGaps(changes, links), this.shapes, { most: 4, fewest: 1 })).map((l) => l.shape)
-      if (more.length === 0) continue
-      this.shapes.push(...more)
-      links = follow(changes, eyes, this.shapes, this.last)
-    }
-    this.shapes = calibrated(this.shapes, links)
-    const seen = atFrames(links, changes.frames, carriedThrough(changes, links))
+    let links = way()
+    const others = learned.filter((l) => !contradicted(l, links) && !tooLarge(l.shape, this.shapes[0]!))
+    if (others.length > 0) { this.shapes.push(...others.map((l) => l.shape)); links = way() }
+    const rested = learnShapes(flashesInGaps(changes, links), this.shapes, { most: 4, fewest: 1 })
+    if (rested.length > 0) { this.shapes.push(...rested.map((l) => l.shape)); links = way() }
+    calibrate(this.shapes, links)
+    this.keepUsed(links)
     this.last = links.at(-1)?.to === changes.frames - 1 ? links.at(-1)! : null
     const size = Math.max(24, ...this.shapes.map((s) => Math.max(s.w, s.h)))
+    const seen = atFrames(links, changes.frames, carriedThrough(changes, links))
     for (const [t, s] of seen.entries()) this.give(s && s.x >= 0 && s.y >= 0 && s.x < this.width && s.y < this.height ? s : null, alteredAt(changes, t, [s, seen[t - 1] ?? null], size))
-    this.changes = new Changes(this.eyes)
+    this.changes = new Changes(eyes)
+  }
+  /** Forgets what never turned out to be the pointer, and of too many looks those that were worn least: an hour's search goes as fast as a minute's. */
+  private keepUsed(links: Stay[]): void {
+    for (const s of links) this.worn.set(s.shape, (this.worn.get(s.shape) ?? 0) + s.to - s.from + 1)
+    const most = [...this.worn].sort((a, b) => b[1] - a[1]).slice(0, MOST_SHAPES).map(([shape]) => shape)
+    this.shapes = this.shapes.filter((s, i) => i === 0 || most.includes(s))
+    for (const s of this.worn.keys()) if (!this.shapes.includes(s)) this.worn.delete(s)
   }
 }
 
@@ -70,7 +78,7 @@ function contradicted({ shape, at }: Learned, links: Stay[]): boolean {
 }
 
 /** What flashes up in a stretch, spread evenly over it. */
-export function flashesOf(changes: Changes): Flash[] {
+function flashesOf(changes: Changes): Flash[] {
   const finder = new FlashFinder(changes)
   const out: Flash[] = []
   const at: number[] = []
@@ -98,7 +106,7 @@ const MOST_GAPS = 60
  * What stands where the pointer was lost, for as long as it is lost, and is gone when the pointer is known to be elsewhere:
  * a pointer that took another look where it came to rest.
  */
-export function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
+function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
   const finder = new FlashFinder(changes)
   const out: Flash[] = []
   for (let i = 0; i + 1 < links.length && out.length < MOST_GAPS; i++) {

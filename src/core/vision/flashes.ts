@@ -8,9 +8,8 @@ export interface Flash {
   x: number; y: number; w: number; h: number
   /** Pixels of it. */
   count: number
-  /** The picture around it at that frame, `MARGIN` wider on every side, and which of these pixels are its own. */
+  /** The picture around it at that frame, `MARGIN` wider on every side, and where in it its own pixels are. */
   patch: Uint8Array
-  own: Uint8Array
   ownAt: number[]
 }
 export const MARGIN = 8
@@ -131,17 +130,14 @@ export class FlashFinder {
     const pw = box.w + 2 * MARGIN
     const ph = box.h + 2 * MARGIN
     const patch = patchOf(this.changes, frame, box.x - MARGIN, box.y - MARGIN, pw, ph)
-    const own = new Uint8Array(pw * ph)
     const ownAt: number[] = []
     for (let i = 0; i < found.length; i += 2) {
       const x = found[i]!
       const y = found[i + 1]!
       if (group.get((y >> 2) * this.across + (x >> 2)) !== g) continue
-      const at = (y - box.y + MARGIN) * pw + x - box.x + MARGIN
-      own[at] = 1
-      ownAt.push(at)
+      ownAt.push((y - box.y + MARGIN) * pw + x - box.x + MARGIN)
     }
-    return { frame, ...box, patch, own, ownAt }
+    return { frame, ...box, patch, ownAt }
   }
 }
 

@@ -42,11 +42,11 @@ export class RegionTracker {
     }
     if (edges.length < FEWEST_EDGES) return false
     const thin = <T>(list: T[], most: number) => list.filter((_, i) => i % Math.max(1, Math.ceil(list.length / most)) === 0)
-    const shape = shapeOf([...thin(edges, MOST_PIXELS * 0.7), ...thin(plain, MOST_PIXELS * 0.3)], 1, true)
+    const shape = shapeOf([...thin(edges, MOST_PIXELS * 0.7), ...thin(plain, MOST_PIXELS * 0.3)], true)
     this.shape = { ...shape, twofold: true, flat: false }
     this.offset = { x: shape.left - x, y: shape.top - y }
     this.at = { x: shape.left, y: shape.top, seen: true }
-    this.show()
+    this.show(true)
     return true
   }
   /** Where the region is in the frame in `grey`. */
@@ -64,13 +64,11 @@ export class RegionTracker {
     return { x: this.at.x - this.offset.x, y: this.at.y - this.offset.y, seen: this.at.seen }
   }
 
-  private show(): number {
-    const { list, pixels } = this.eyes.changed(this.shape === null || !this.started)
-    this.started = true
+  private show(first = false): number {
+    const { list, pixels } = this.eyes.changed(first)
     this.eyes.lay('now', list, pixels)
     return list.length
   }
-  private started = false
   private best(squares: number[], least: number, over: number) {
     const found = this.eyes.seek('now', this.shape!, squares, Math.max(least, over + 0.02), 0).filter((f) => this.visible(f.x, f.y) >= VISIBLE)
     return found.sort((a, b) => b.share - a.share || Math.hypot(a.x - this.at.x, a.y - this.at.y) - Math.hypot(b.x - this.at.x, b.y - this.at.y))[0] ?? null

@@ -1,4 +1,5 @@
 import { MARGIN, type Flash } from './flashes'
+import { median } from './median'
 
 /** What a pointer looks like: those of its pixels that are always its own, and where in it the hot spot lies. */
 export interface Shape {
@@ -21,8 +22,6 @@ export interface Shape {
   /** Where it points, from its top left corner; `middle`: in the middle of it, as it looks the same upside down. */
   hot: { x: number; y: number; middle?: true }
   centre: { x: number; y: number }
-  /** How often it was seen while it was learned. */
-  seen: number
 }
 
 /** A pixel agrees with its shape's within this much. */
@@ -33,17 +32,13 @@ const FLAT = 24
 const STEADY = 0.75
 /** Of a shape's pixels this share may lie outside the picture. */
 const MOST_OUTSIDE = 0.62
+/** Of a large shape so many pixels are looked at, scattered over it. */
+export const MOST_PROBES = 600
 
 interface Pixel { x: number; y: number; value: number; sure: number }
 
-/** The middle of values. */
-function median(values: number[]): number {
-  values.sort((a, b) => a - b)
-  return values[values.length >> 1]!
-}
-
 /** Makes a shape of pixels: in probing order, with its ring and, unless it is a rough one, its hot spot. */
-export function shapeOf(pixels: Pixel[], seen: number, rough = false): Shape & { left: number; top: number } {
+export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number; top: number } {
   const left = Math.min(...pixels.map((p) => p.x))
   const top = Math.min(...pixels.map((p) => p.y))
   const w = Math.max(...pixels.map((p) => p.x)) - left + 1
@@ -68,7 +63,7 @@ export function shapeOf(pixels: Pixel[], seen: number, rough = false): Shape & {
     if (near) ring.push(x, y)
   }
   return {
-    w, h, left, top, seen, mean, twofold, darkWeight, flat: spread < FLAT, ring: Int16Array.from(ring),
+    w, h, left, top, mean, twofold, darkWeight, flat: spread < FLAT, ring: Int16Array.from(ring),
     dx: Int16Array.from(order.map((p) => p.x - left)), dy: Int16Array.from(order.map((p) => p.y - top)), value: Uint8Array.from(order.map((p) => p.value)),
     within: Uint8Array.from(order.map((p) => (outline && outside(p) ? AGREES_OUTSIDE : AGREES))),
     hot: rough ? { x: 0, y: 0 } : hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h),
@@ -148,7 +143,7 @@ const INSIDE = [-2, 2, -2048, 2048, -1025, 1025, -1023, 1023]
  * @param least   below this it is given up early and 0 is returned
  * @param probes  so many of its pixels are looked at, scattered over it
  */
-export function fitAt(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number, least = 0.72, probes = Infinity): number {
+export function fitAt(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number, least: number, probes = MOST_PROBES): number {
   const { dx, dy, value, within, mean, twofold } = shape
   const n = Math.min(value.length, probes)
   const inside = x >= 0 && y >= 0 && x + shape.w <= width && y + shape.h <= height
@@ -198,7 +193,9 @@ function standsOut(picture: Uint8Array, width: number, height: number, shape: Sh
 
 /** Edges of a flash and of the shape in it may lie this far apart. */
 const SLIP = 4
+/** What only goes along a line, within so many pixels, as a caret does while someone types, is no pointer. */
 const OFF_LINE = 8
+/** While shapes are learned, so many flashes and so many pixels of each are tried. */
 const SAMPLE = 90
 const PROBES = 120
 
@@ -224,34 +221,33 @@ function memberOf(shape: Shape, flash: Flash): Member | null {
 const fromFlash = (flash: Flash): Shape => {
   const pw = flash.w + 2 * MARGIN
   const pixels: Pixel[] = []
-  for (let i = 0; i < flash.own.length; i++) if (flash.own[i]) pixels.push({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 })
-  return shapeOf(pixels, 1, true)
+  for (const i of flash.ownAt) pixels.push({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 })
+  return shapeOf(pixels, true)
 }
 
 /** One shape from all the times it was seen: what is its own in many of them and looks the same in all. */
 function merged(members: Member[]): Shape | null {
-  const all = new Map<number, { values: number[] }>()
+  const all = new Map<number, number[]>()
   const most = members.slice(0, 80)
   for (const { flash, x, y } of most) {
     const pw = flash.w + 2 * MARGIN
-    for (let i = 0; i < flash.own.length; i++) {
-      if (!flash.own[i]) continue
+    for (const i of flash.ownAt) {
       const key = (Math.floor(i / pw) - y + 256) * 1024 + (i % pw) - x + 256
-      const cell = all.get(key)
-      if (cell) cell.values.push(flash.patch[i]!)
-      else all.set(key, { values: [flash.patch[i]!] })
+      const values = all.get(key)
+      if (values) values.push(flash.patch[i]!)
+      else all.set(key, [flash.patch[i]!])
     }
   }
-  const counts = [...all.values()].map((c) => c.values.length).sort((a, b) => b - a)
+  const counts = [...all.values()].map((v) => v.length).sort((a, b) => b - a)
   const usual = counts[Math.floor(counts.length * 0.25)] ?? 1
   const pixels: Pixel[] = []
-  for (const [key, { values }] of all) {
+  for (const [key, values] of all) {
     if (values.length < Math.max(most.length > 2 ? 2 : 1, usual * 0.34)) continue
     const v = median(values)
     if (values.filter((o) => Math.abs(o - v) <= AGREES).length < values.length * STEADY) continue
     pixels.push({ x: (key % 1024) - 256, y: Math.floor(key / 1024) - 256, value: v, sure: Math.min(1, values.length / usual) })
   }
-  return pixels.length < 20 ? null : shapeOf(pixels, most.length)
+  return pixels.length < 20 ? null : shapeOf(pixels)
 }
 
 /** Whether most of a shape is a plain rectangle, dark or bright: a caret. */
@@ -303,12 +299,11 @@ function partOf(shape: Shape, whole: Shape): boolean {
   return false
 }
 
-const spread = (members: Member[]): number => {
-  // What only goes along a line, as a caret does while someone types, is no pointer.
+/** At how many places a shape was seen. */
+function spread(members: Member[]): number {
   const range = (values: number[]) => Math.max(...values) - Math.min(...values)
   if (members.length > 1 && (range(members.map((m) => m.flash.x + m.x)) < OFF_LINE || range(members.map((m) => m.flash.y + m.y)) < OFF_LINE)) return 1
-  const spots = new Set(members.map((m) => `${Math.round(m.flash.x / 16)},${Math.round(m.flash.y / 16)}`))
-  return spots.size
+  return new Set(members.map((m) => `${Math.round(m.flash.x / 16)},${Math.round(m.flash.y / 16)}`)).size
 }
 
 /** A shape, and where its box lay in the frames that it was learned from. */
@@ -350,8 +345,7 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
       shape = better
       members = own
     }
-    if (members.length === 1 || shape === best.shape) shape = { ...shape, hot: spotOf(shape) }
-    shape.seen = members.length
+    if (shape === best.shape) shape = { ...shape, hot: spotOf(shape) }
     if (couldPoint(shape, fewest > 1 ? NEAR : 1) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
     const gone = new Set(members.map((m) => m.flash))
     left = left.filter((f) => !gone.has(f))

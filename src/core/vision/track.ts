@@ -1,6 +1,7 @@
 import type { Changes } from './changes'
 import { BLOCK, type Eyes, type Which } from './eyes'
 import { patchOf } from './flashes'
+import { median } from './median'
 import { fitAt, type Shape } from './shapes'
 
 /** Where the pointer is in a frame: the top left corner of its shape, and how well it fits. */
@@ -253,7 +254,7 @@ const SOON = 3
  * The pointer does not jump as it takes another look: where one shape follows on another, the hot spot of the one seen
  * less is put where the other's was, and half a step on. An arrow is taken as it is, and what points with its middle.
  */
-export function calibrated(shapes: Shape[], links: Stay[]): Shape[] {
+export function calibrate(shapes: readonly Shape[], links: readonly Stay[]): void {
   const step = (a: Stay | undefined, b: Stay | undefined) => (a && b && a.shape === b.shape && b.from - a.to <= 1 ? { x: b.x - a.x, y: b.y - a.y } : { x: 0, y: 0 })
   const sure = shapes.find((s) => !s.hot.middle && s.hot.x < s.w / 4) ?? shapes[0]
   for (const shape of shapes) {
@@ -276,10 +277,8 @@ export function calibrated(shapes: Shape[], links: Stay[]): Shape[] {
       ys.push(other.y + back * way.y - own.y)
     }
     if (xs.length < FEWEST_CHANGES) continue
-    const [x, y] = [middle(xs), middle(ys)]
-    const agreed = middle(xs.map((v) => Math.abs(v - x))) <= 4 && middle(ys.map((v) => Math.abs(v - y))) <= 4
+    const [x, y] = [median(xs), median(ys)]
+    const agreed = median(xs.map((v) => Math.abs(v - x))) <= 4 && median(ys.map((v) => Math.abs(v - y))) <= 4
     if (agreed && x >= -2 && y >= -2 && x <= shape.w + 1 && y <= shape.h + 1) shape.hot = { x: Math.round(x), y: Math.round(y) }
   }
-  return shapes
 }
-const middle = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!

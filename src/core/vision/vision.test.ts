@@ -89,7 +89,7 @@ test('what flashes up is there at one frame and neither before nor after; what l
 function drawn(what: 'arrow' | 'beam', value = 128) {
   const s: Screen = { width: 40, height: 40, grey: new Uint8Array(1600).fill(value) }
   put(s, what, 10, 8)
-  return shapeOf([...s.grey.keys()].filter((i) => s.grey[i] !== value).map((i) => ({ x: i % 40, y: Math.floor(i / 40), value: s.grey[i]!, sure: 1 })), 1)
+  return shapeOf([...s.grey.keys()].filter((i) => s.grey[i] !== value).map((i) => ({ x: i % 40, y: Math.floor(i / 40), value: s.grey[i]!, sure: 1 })))
 }
 test('an arrow points with its tip inside its rim, a text pointer with its middle', () => {
   expect(drawn('arrow').hot).toEqual({ x: 1, y: 1 })

@@ -2,7 +2,7 @@ import { open, stat, type FileHandle } from 'node:fs/promises'
 import path from 'node:path'
 import { Problem } from '../problem'
 
-const TYPES: Record<string, string> = { '.mp4': 'video/mp4', '.wav': 'audio/wav', '.flac': 'audio/flac', '.png': 'image/png', '.jpg': 'image/jpeg', '.bin': 'application/octet-stream', '.jsonl': 'application/x-ndjson' }
+const TYPES: Record<string, string> = { '.mp4': 'video/mp4', '.wav': 'audio/wav', '.flac': 'audio/flac', '.png': 'image/png', '.jpg': 'image/jpeg', '.bin': 'application/octet-stream' }
 
 const PIECE = 256 * 1024
 /** The bytes from `start` to `end` (both included), read as they are asked for. */
