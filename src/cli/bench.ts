@@ -14,7 +14,7 @@ export const bench: Command = {
   help: `
 ./vane bench [--out FILE.md] [--only core|export|preview|vision]
 
-Measures export, preview, seeking, the core and finding pointers, and writes docs/benchmarks.md. Takes about a quarter of an hour; leave the machine alone meanwhile. With --only,
+Measures export, preview, seeking, the core and finding pointers, and writes docs/benchmarks.md. Takes about half an hour; leave the machine alone meanwhile. With --only,
 one part is measured and printed, and nothing is written.`,
   async run(args) {
     const given = read(args, [], ['out', 'only'])

@@ -2,19 +2,23 @@ import { spawn } from 'node:child_process'
 
 export interface Ran { code: number; stdout: Buffer; stderr: string }
 
-/** Runs a program to its end and gives what it wrote; never throws. After `limit` seconds it is ended (code 124). */
-export function run(program: string, args: string[], options: { input?: string; limit?: number } = {}): Promise<Ran> {
+/** Runs a program to its end and gives what it wrote; never throws. After `limit` seconds, or on `signal`, it is ended (code 124). `onData` hears what it writes as it does. */
+export function run(program: string, args: string[], options: { input?: string; limit?: number; signal?: AbortSignal; env?: NodeJS.ProcessEnv; onData?: (chunk: Buffer) => void } = {}): Promise<Ran> {
   return new Promise((done) => {
-    const child = spawn(program, args, { stdio: [options.input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'] })
+    const child = spawn(program, args, { stdio: [options.input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'], ...(options.env && { env: options.env }) })
     const out: Buffer[] = []
     let stderr = ''
     let late = false
-    const timer = options.limit ? setTimeout(() => { late = true; child.kill('SIGKILL') }, options.limit * 1000) : null
-    child.stdout!.on('data', (d: Buffer) => out.push(d))
+    const timer = options.limit ? setTimeout(() => stop(), options.limit * 1000) : null
+    const stop = () => { late = true; child.kill('SIGKILL') }
+    options.signal?.addEventListener('abort', stop)
+    if (options.signal?.aborted) stop()
+    child.stdout!.on('data', (d: Buffer) => { if (options.onData) options.onData(d); else out.push(d) })
     child.stderr!.on('data', (d: Buffer) => { stderr = (stderr + d.toString()).slice(-20_000) })
     child.on('error', (e) => { stderr += e.message })
     child.on('close', (code) => {
       if (timer) clearTimeout(timer)
+      options.signal?.removeEventListener('abort', stop)
       done({ code: late ? 124 : (code ?? 1), stdout: Buffer.concat(out), stderr })
     })
     if (options.input !== undefined) {

@@ -6,6 +6,7 @@ import { caught, type Placed } from '../moments'
 import type { Point, Rect } from '../scene/geometry'
 import { framesPerSecond } from '../time'
 import { readableFrames, type Timed } from '../timing'
+import { tie } from './plain'
 
 export interface Spot {
   kind: ElementKind
@@ -94,7 +95,6 @@ export function elementAt(timed: Timed, spot: Spot): Element {
   return e
 }
 
-const tie = (moment: string, offset: number, last: number): Edge => ({ on: 'moment', moment, edge: 'start', offset, last })
 const within = (v: number, half: number, size: number) => Math.min(size - half, Math.max(half, v))
 
 function lengthFor(kind: ElementKind, lesson: Lesson, fps: number): number {

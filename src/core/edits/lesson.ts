@@ -43,6 +43,22 @@ export const setMoments = (media: string, moments: Moment[]): Edit => (draft) =>
   if (m) m.moments = [...moments, ...m.moments.filter((x) => x.byHand)].sort((a, b) => a.fromUs - b.fromUs)
 }
 
+/** What a recording tells, once its trace was found or read: its moments and the pointer's way. */
+export const setTrace = (media: string, moments: Moment[], pointer: [number, number, number][]): Edit => (draft) => {
+  setMoments(media, moments)(draft)
+  const m = draft.media[media]
+  if (m) m.pointer = pointer
+}
+
+/** Takes proposed moments as real. */
+export const acceptMoments = (ids: readonly string[]): Edit => (draft) => {
+  for (const medium of Object.values(draft.media)) for (const m of medium.moments) if (m.proposed && ids.includes(m.id)) delete m.proposed
+}
+/** Dismisses moments that were proposed and are none. */
+export const dismissMoments = (ids: readonly string[]): Edit => (draft) => {
+  for (const medium of Object.values(draft.media)) if (medium.moments.some((m) => m.proposed && ids.includes(m.id))) medium.moments = medium.moments.filter((m) => !m.proposed || !ids.includes(m.id))
+}
+
 export const addTrack = (track: Track): Edit => (draft) => {
   const at = draft.tracks.findIndex((t) => t.kind === track.kind)
   draft.tracks.splice(Math.max(0, at), 0, track)

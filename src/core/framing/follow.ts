@@ -189,7 +189,7 @@ function split(input: FollowInput, choice: FollowChoice, all: Break[], price: nu
   const { pointer, fps } = input
   const n = pointer.length
   const still = [...input.stills].sort((a, b) => a - b)
-  const stillIn = (from: number, to: number) => { let lo = 0; let hi = still.length; while (lo < hi) { const m = (lo + hi) >> 1; if (still[m]! < from) lo = m + 1; else hi = m } return lo < still.length && still[lo]! <= to }
+  const stillIn = (from: number, to: number) => (still[lowest(still, from)] ?? Infinity) <= to
   const forced = (input.opens ?? []).flatMap((o) => [o.from, o.to]).concat((input.locked ?? []).flatMap((l) => [l.from, l.to])).filter((f) => f > 0 && f < n - 1)
   const breaks = [...all, ...forced.map((f) => ({ at: f, from: f, to: f }))].sort((a, b) => a.at - b.at)
   const starts: Break[] = [{ at: 0, from: 0, to: 0 }, ...breaks, { at: n - 1, from: n - 1, to: n - 1 }]

@@ -1,3 +1,4 @@
+import { cornersOf } from '../motion/corners'
 import type { Point } from '../scene/geometry'
 import type { Trace } from './index'
 
@@ -26,25 +27,8 @@ export function pathOf(trace: Trace, take: { width?: number; height?: number } =
     if (last && us <= last[0]) { points[points.length - 1] = [last[0], e.x * kx, e.y * ky]; continue }
     points.push([us, e.x * kx, e.y * ky])
   }
-  const out: [number, number, number][] = []
-  let from = 0
-  while (from < points.length) {
-    out.push([points[from]![0], Math.round(points[from]![1] * 10) / 10, Math.round(points[from]![2] * 10) / 10])
-    let to = from + 1
-    // As far as one straight way stays within a pixel of everything between (Reumann & Witkam 1974, with the ends on the points).
-    while (to + 1 < points.length && to - from < 400 && straight(points, from, to + 1)) to++
-    from = to
-  }
-  return out
-}
-function straight(points: [number, number, number][], from: number, to: number): boolean {
-  const [t0, x0, y0] = points[from]!
-  const [t1, x1, y1] = points[to]!
-  for (let i = from + 1; i < to; i++) {
-    const k = (points[i]![0] - t0) / (t1 - t0)
-    if (Math.abs(points[i]![1] - x0 - (x1 - x0) * k) > WITHIN_PX || Math.abs(points[i]![2] - y0 - (y1 - y0) * k) > WITHIN_PX) return false
-  }
-  return true
+  const tenth = (v: number) => Math.round(v * 10) / 10
+  return cornersOf(points.length, (i) => { const [t, x, y] = points[i]!; return { t, x, y } }, WITHIN_PX).map((i) => [points[i]![0], tenth(points[i]![1]), tenth(points[i]![2])])
 }
 
 /**

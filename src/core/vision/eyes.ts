@@ -1,4 +1,4 @@
-import { MOST_PROBES, type Shape } from './shapes'
+import type { Shape } from './shapes'
 
 /** What the compiled code (wasm/vision.ts) offers. Addresses are bytes from the start of its memory. */
 interface Code {
@@ -12,6 +12,8 @@ interface Code {
 /** Side of the squares in which change is noted, in pixels. */
 export const BLOCK = 16
 export const AREA = BLOCK * BLOCK
+/** Of a large shape so many pixels are looked at, scattered over it. */
+export const MOST_PROBES = 600
 const PAGE = 65536
 const SHAPES = 4 << 20
 const HEAD = 15 * 4

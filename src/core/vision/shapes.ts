@@ -1,3 +1,4 @@
+import { MOST_PROBES } from './eyes'
 import { MARGIN, type Flash } from './flashes'
 import { median } from './median'
 
@@ -32,8 +33,6 @@ const FLAT = 24
 const STEADY = 0.75
 /** Of a shape's pixels this share may lie outside the picture. */
 const MOST_OUTSIDE = 0.62
-/** Of a large shape so many pixels are looked at, scattered over it. */
-export const MOST_PROBES = 600
 
 interface Pixel { x: number; y: number; value: number; sure: number }
 

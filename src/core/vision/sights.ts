@@ -1,3 +1,4 @@
+import { intersection, union, type Point, type Rect } from '../scene/geometry'
 import type { Trace, TraceEvent } from '../trace'
 import type { Altered, Found } from './finder'
 
@@ -16,7 +17,7 @@ const ANSWER_S = 0.7
 const NEAR_PX = 160
 const MARK = 0.5
 
-interface Burst { from: number; to: number; rect: [number, number, number, number]; squares: number }
+interface Burst { from: number; to: number; rect: Rect; squares: number }
 
 /** Runs of changes, as frames [from, to]. */
 function burstsOf(sights: readonly FrameSight[]): Burst[] {
@@ -24,21 +25,16 @@ function burstsOf(sights: readonly FrameSight[]): Burst[] {
   for (const [i, { t, altered }] of sights.entries()) {
     if (!altered) continue
     const last = out.at(-1)
-    const rect: Burst['rect'] = [altered.x, altered.y, altered.w, altered.h]
+    const { squares, ...rect } = altered
     if (last && t - sights[last.to]!.t <= QUIET_S) {
       last.to = i
-      last.rect = around(last.rect, rect)
-      last.squares = Math.max(last.squares, altered.squares)
-    } else out.push({ from: i, to: i, rect, squares: altered.squares })
+      last.rect = union(last.rect, rect)
+      last.squares = Math.max(last.squares, squares)
+    } else out.push({ from: i, to: i, rect, squares })
   }
   return out
 }
-const around = ([ax, ay, aw, ah]: Burst['rect'], [bx, by, bw, bh]: Burst['rect']): Burst['rect'] => {
-  const x = Math.min(ax, bx)
-  const y = Math.min(ay, by)
-  return [x, y, Math.max(ax + aw, bx + bw) - x, Math.max(ay + ah, by + bh) - y]
-}
-const away = (p: { x: number; y: number }, [x, y, w, h]: Burst['rect']): number => Math.hypot(Math.max(0, x - p.x, p.x - x - w), Math.max(0, y - p.y, p.y - y - h))
+const away = (p: Point, r: Rect): number => Math.hypot(Math.max(0, r.x - p.x, p.x - r.x - r.w), Math.max(0, r.y - p.y, p.y - r.y - r.h))
 
 /** Since which frame the pointer has rested at the place where it is in a frame; -1 where it is not seen. */
 function restingSince(sights: readonly FrameSight[], frame: number): number {
@@ -59,11 +55,9 @@ function repeated(bursts: Burst[], i: number, sights: readonly FrameSight[]): bo
   const b = bursts[i]!
   return [bursts[i - 1], bursts[i + 1]].some((o) => {
     if (!o || Math.max(sights[o.from]!.t - sights[b.to]!.t, sights[b.from]!.t - sights[o.to]!.t) > AGAIN_S) return false
-    const [x, y, w, h] = [Math.max(o.rect[0], b.rect[0]), Math.max(o.rect[1], b.rect[1]), Math.min(o.rect[0] + o.rect[2], b.rect[0] + b.rect[2]), Math.min(o.rect[1] + o.rect[3], b.rect[1] + b.rect[3])]
-    const both = Math.max(0, w - x) * Math.max(0, h - y)
-    const large = Math.max(o.squares, b.squares) >= LEAST_SQUARES
-    if (large) return both > 0.6 * Math.max(o.rect[2] * o.rect[3], b.rect[2] * b.rect[3])
-    return Math.abs(o.rect[1] - b.rect[1]) < 24 && Math.abs(o.rect[0] - b.rect[0]) < 60
+    if (Math.max(o.squares, b.squares) < LEAST_SQUARES) return Math.abs(o.rect.y - b.rect.y) < 24 && Math.abs(o.rect.x - b.rect.x) < 60
+    const both = intersection(o.rect, b.rect)
+    return Math.max(0, both.w) * Math.max(0, both.h) > 0.6 * Math.max(o.rect.w * o.rect.h, b.rect.w * b.rect.h)
   })
 }
 
@@ -82,7 +76,7 @@ export function traceOf(sights: readonly FrameSight[], width: number, height: nu
     const lasts = sights[b.to]!.t - t
     const large = b.squares >= LEAST_SQUARES
     const again = repeated(bursts, i, sights)
-    if (large && lasts <= LONGEST_S && !again) events.push({ type: 'screenchange', t: us(t), rect: b.rect, confidence: 0.8 })
+    if (large && lasts <= LONGEST_S && !again) events.push({ type: 'screenchange', t: us(t), rect: [b.rect.x, b.rect.y, b.rect.w, b.rect.h], confidence: 0.8 })
     // Before the change came, the pointer was there; the frame of the change itself may hide it.
     const before = [b.from - 1, b.from - 2, b.from].find((f) => f >= 0 && sights[f]!.found)
     if (before === undefined || lasts > LONGEST_S * 2 || again) continue

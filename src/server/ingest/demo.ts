@@ -1,6 +1,7 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Lesson, Medium } from '@/core/lesson/schema'
+import { readPins } from '@/core/edits'
 import { readTrace } from '@/core/trace'
 import { demoLesson } from '../../../demo/lesson'
 import { hashOf, processFile } from '../ingest/process'
@@ -19,7 +20,7 @@ export async function writeDemo(dir: string): Promise<Lesson> {
   const narration = await bring(path.join(from, 'narration.wav'), dir, 'Narration.wav')
   const trace = readTrace(await readFile(path.join(from, 'lend-out.jsonl'), 'utf8'))
   if ('error' in trace) throw new Error(trace.error)
-  const lesson = demoLesson(take, narration, trace.trace, await readFile(path.join(from, 'narration.vtt'), 'utf8'), (await readFile(path.join(from, 'parts.jsonl'), 'utf8')).trim().split('\n').map((l) => { const p = JSON.parse(l) as { t: number; x: number; y: number; seen: boolean }; return { us: Math.round(p.t * 1e6), x: p.x, y: p.y, seen: p.seen } }))
+  const lesson = demoLesson(take, narration, trace.trace, await readFile(path.join(from, 'narration.vtt'), 'utf8'), readPins(await readFile(path.join(from, 'parts.jsonl'), 'utf8')))
   await writeFile(path.join(dir, 'lesson.json'), `${JSON.stringify(lesson, null, 2)}\n`)
   return lesson
 }

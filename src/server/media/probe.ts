@@ -61,5 +61,19 @@ export async function frameTimes(file: string): Promise<FrameTimes | null> {
   return { count: times.length, rate, constant, durationUs: Math.round(length * 1e6), longestGop }
 }
 
+/**
+ * Times of a recording's frames in seconds from the first, exactly as stored, whatever its rate does.
+ *
+ * @returns null when the file holds no pictures
+ */
+export async function exactTimes(file: string): Promise<number[] | null> {
+  const found = await run('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-select_streams', 'v:0', '-show_entries', 'packet=pts,flags:stream=time_base', '-of', 'csv', file], { limit: 600 })
+  const lines = found.stdout.toString().split('\n')
+  const base = lines.find((l) => l.startsWith('stream,'))?.split(',')[1]?.split('/').map(Number)
+  if (!base?.[0] || !base[1]) return null
+  const pts = lines.filter((l) => l.startsWith('packet,')).map((l) => l.split(',')).filter((r) => !r[2]?.includes('D')).map((r) => Number(r[1])).filter(Number.isFinite).sort((a, b) => a - b)
+  return pts.length > 0 ? pts.map((p) => ((p - pts[0]!) * base[0]!) / base[1]!) : null
+}
+
 /** Degrees by which a player would turn the picture. */
 export const rotationOf = (s: ProbeStream): number => s.side_data_list?.find((d) => d.rotation !== undefined)?.rotation ?? 0

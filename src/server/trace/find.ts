@@ -1,26 +1,11 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { PointerFinder, RegionTracker, type FrameSight } from '@/core/vision'
-import { SAFE_INPUT } from '../media/ffmpeg'
+import { exactTimes } from '../media/probe'
 import { appRoot } from '../root'
-import { run } from '../run'
 import { eachFrame, greyOf } from './frames'
 
 export interface FoundTrace { width: number; height: number; frames: number }
-
-/**
- * Times of a recording's frames in seconds from the first, exactly as stored, whatever its rate does.
- *
- * @returns null when the file holds no pictures
- */
-async function timesOf(file: string): Promise<number[] | null> {
-  const found = await run('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-select_streams', 'v:0', '-show_entries', 'packet=pts,flags:stream=time_base', '-of', 'csv', file], { limit: 600 })
-  const lines = found.stdout.toString().split('\n')
-  const base = lines.find((l) => l.startsWith('stream,'))?.split(',')[1]?.split('/').map(Number)
-  if (!base?.[0] || !base[1]) return null
-  const pts = lines.filter((l) => l.startsWith('packet,')).map((l) => l.split(',')).filter((r) => !r[2]?.includes('D')).map((r) => Number(r[1])).filter(Number.isFinite).sort((a, b) => a - b)
-  return pts.length > 0 ? pts.map((p) => ((p - pts[0]!) * base[0]!) / base[1]!) : null
-}
 
 const visionCode = () => new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/vision.wasm')))
 
@@ -35,7 +20,7 @@ const visionCode = () => new WebAssembly.Module(readFileSync(path.join(appRoot()
 export async function findPointer(file: string, give: (frame: FrameSight) => void, onShare: (share: number) => void): Promise<FoundTrace> {
   const { width, height, filter } = await greyOf(file)
   const code = visionCode()
-  const times = await timesOf(file)
+  const times = await exactTimes(file)
   let given = 0
   const finder = new PointerFinder(code, width, height, (found, altered) => { give({ t: times?.[given] ?? given / 30, found, altered }); given++ })
   const read = await eachFrame(file, filter, finder.grey, (n) => {
@@ -60,7 +45,7 @@ export interface RegionPlace { t: number; x: number; y: number; seen: boolean }
  */
 export async function followRegion(file: string, from: number, to: number, rect: readonly [number, number, number, number]): Promise<RegionPlace[]> {
   const { width, height, filter } = await greyOf(file)
-  const times = ((await timesOf(file)) ?? []).filter((t) => t >= from - 0.002 && t <= to + 0.002)
+  const times = ((await exactTimes(file)) ?? []).filter((t) => t >= from - 0.002 && t <= to + 0.002)
   if (times.length === 0) throw new Error(`${file}: it has no frame between ${from} and ${to} seconds.`)
   const tracker = new RegionTracker(visionCode(), width, height)
   const out: RegionPlace[] = []

@@ -1,8 +1,8 @@
-import { MousePointer2 } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { MousePointer2, Waves } from 'lucide-react'
+import { useState } from 'react'
 import { toast } from 'sonner'
-import { followPointer, goWithPointer, lockPose } from '@/core/edits'
-import { CALM, followInputAt } from '@/core/framing'
+import { followPointer, goWithPointer, lockPose, smoothPointer } from '@/core/edits'
+import { CALM } from '@/core/framing'
 import type { Element } from '@/core/lesson/schema'
 import { poseAt } from '@/core/motion'
 import { edit, useBench, useShown } from '../bench/store'
@@ -18,17 +18,18 @@ export function FramingSection({ element: e }: { element: Element }) {
   const playhead = useBench((b) => b.playhead)
   const [choice, setChoice] = useState(CALM)
   const span = timed.spans.get(e.id)!
-  const able = useMemo(() => followInputAt(timed, { from: span.from, to: Math.min(span.to, span.from + 1) }) !== null || Object.values(timed.lesson.media).some((m) => m.pointer), [timed, span.from, span.to])
+  const takes = Object.entries(timed.lesson.media).filter(([, m]) => m.pointer)
   const at = poseAt(timed, e, playhead).pose
   const pose = e.poses[at - 1]
   return (
     <Section title="Follow the pointer" folds="open">
-      {able ? (
+      {takes.length > 0 ? (
         <>
           <NumberField label="Shows things" unit="× larger" digits={2} step={0.1} min={1} max={20} value={choice.zoom} onChange={(zoom) => setChoice({ ...choice, zoom })} />
           <NumberField label="Margin at each side" unit="%" min={0} max={45} value={Math.round(choice.margin * 100)} onChange={(v) => setChoice({ ...choice, margin: v / 100 })} />
           <NumberField label="Calmness" unit="%" min={0} max={100} step={5} value={Math.round(choice.calmness * 100)} onChange={(v) => setChoice({ ...choice, calmness: v / 100 })} />
           <Button onClick={() => { if (!edit(`“${e.name}” follows the pointer`, followPointer(e.id, choice))) toast('It follows the pointer like this already.') }}><MousePointer2 size={13} />{e.poses.length > 0 ? 'Follow it anew' : 'Follow the pointer'}</Button>
+          <Button onClick={() => { if (!edit('Even out the pointer’s way', (d) => { for (const [id] of takes) smoothPointer(id)(d) })) toast('The pointer’s way is even already.') }}><Waves size={13} />Even out a shaky pointer</Button>
           {pose && <Tick label={`Pose ${at + 1} is kept when it follows anew`} value={pose.locked === true} onChange={(v) => edit(`${v ? 'Keep' : 'Let go of'} pose ${at + 1} of “${e.name}”`, lockPose(e.id, pose.id, v))} />}
         </>
       ) : <p className="text-muted">No take here has a pointer yet: find it from the running order, or bring in its trace.</p>}
@@ -45,6 +46,7 @@ export function WithPointerSection({ element: e }: { element: Element }) {
   if (!Object.values(timed.lesson.media).some((m) => m.pointer)) return null
   return (
     <Section title="Goes with the pointer" folds="shut">
+      <p className="text-muted">Its way takes the place of its poses.</p>
       <NumberField label="Right of it by" unit="px" min={-4000} max={4000} value={offset.x} onChange={(x) => setOffset({ ...offset, x })} />
       <NumberField label="Below it by" unit="px" min={-4000} max={4000} value={offset.y} onChange={(y) => setOffset({ ...offset, y })} />
       <NumberField label="Comes behind by" unit="frames" min={0} max={120} value={lag} onChange={setLag} />

@@ -1,7 +1,6 @@
 import { toast } from 'sonner'
 import { create } from 'zustand'
-import { followPointer, rippleOnClicks, setTrace } from '@/core/edits'
-import { CALM } from '@/core/framing'
+import { takeTrace } from '@/core/edits'
 import { momentsOf } from '@/core/moments'
 import { pathOf, type Trace } from '@/core/trace'
 import { bench, edit, freshId } from '../bench/store'
@@ -42,13 +41,7 @@ async function take(sha256: string): Promise<void> {
   const moments = momentsOf(trace, id, medium)
   const pointer = pathOf(trace, medium)
   if (pointer.length === 0) { toast('No pointer was seen in this take.'); return }
-  const ripple = freshId('ripple')
-  const zoom = freshId('zoom')
   const clicks = moments.filter((m) => m.kind === 'click')
-  const done = edit('Find the pointer, ripple its clicks and follow it', (draft) => {
-    setTrace(id, moments, pointer)(draft)
-    rippleOnClicks(ripple)(draft)
-    if (!draft.elements.some((e) => e.look.kind === 'zoom')) followPointer(zoom, CALM)(draft)
-  })
+  const done = edit('Find the pointer, ripple its clicks and follow it', takeTrace(id, moments, pointer, { ripple: freshId('ripple'), zoom: freshId('zoom') }))
   if (done) toast(`The pointer was found, with ${moments.length} moments; ${clicks.length} of them are clicks, ${clicks.filter((m) => m.proposed).length} to be looked at.`)
 }

@@ -4,8 +4,8 @@ export class Refusal extends Error {
 }
 
 /** Asks the server. @throws Refusal with its sentence; TypeError when it cannot be reached */
-export async function ask<T = unknown>(path: string, method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> {
-  const response = await fetch(path, { method, cache: 'no-store', ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) })
+export async function ask<T = unknown>(path: string, method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET', body?: unknown, signal?: AbortSignal): Promise<T> {
+  const response = await fetch(path, { method, cache: 'no-store', ...(signal && { signal }), ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) })
   const answer = (await response.json().catch(() => ({}))) as { sentence?: string } & Record<string, unknown>
   if (!response.ok) throw new Refusal(response.status, answer.sentence ?? 'The server could not do this. Try again.', answer)
   return answer as T

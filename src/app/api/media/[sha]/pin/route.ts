@@ -10,6 +10,5 @@ const Wanted = z.object({ fromUs: whole, toUs: whole, rect: z.tuple([z.number().
 export const POST = route<{ params: Promise<{ sha: string }> }>(async (request, { params }) => {
   const { sha } = await params
   if (!/^[0-9a-f]{64}$/.test(sha)) throw new Problem(404, 'There is no such recording.')
-  const { fromUs, toUs, rect } = await body(request, Wanted)
-  return Response.json(await pinIn(sha, fromUs, toUs, rect, request.signal))
+  return Response.json(await pinIn(sha, await body(request, Wanted), request.signal))
 })
