@@ -3,7 +3,7 @@ import { posedAt } from '../motion'
 import { resolve } from '../timing'
 import { pointerAt } from '../trace'
 import { element, lessonWithTake, loose } from '../testing/lessons'
-import { acceptMoments, applyEdit, dismissMoments, followPointer, goWithPointer, lockPose, pinTo, rippleOnClicks } from './index'
+import { acceptMoments, applyEdit, dismissMoments, followPointer, goWithPointer, lockPose, pinTo, rippleOnClicks, smoothPointer, takeTrace } from './index'
 import type { Lesson } from '../lesson/schema'
 
 const PATH: [number, number, number][] = [[0, 300, 300], [3_000_000, 300, 300], [3_500_000, 1600, 800], [10_000_000, 1600, 800]]
@@ -79,4 +79,24 @@ test('a pinned callout goes where its spot went, its tail too, and is not shown 
   expect(at(160).opacity).toBe(1)
   const still = places.map((p) => ({ ...p, y: 700, seen: true }))
   expect(after(lesson, pinTo('note', 'take', still)).elements[0]!.poses).toHaveLength(0)
+})
+test('a found trace gives moments, ripples and a framing in one edit; a lesson with a zoom of its own keeps that one only', () => {
+  const moments = [{ id: 'take/click-1', kind: 'click' as const, label: 'click 1', fromUs: 4e6, at: { x: 1600, y: 800 } }]
+  const made = after(lessonWithTake(), takeTrace('take', moments, PATH, { ripple: 'r', zoom: 'z' }))
+  expect(made.elements.map((e) => e.id)).toEqual(['r', 'z'])
+  expect(made.media.take!.moments).toEqual(moments)
+  const own = lessonWithTake()
+  own.elements = [element(own, 'zoom', 'mine', loose(0), loose(100))]
+  expect(after(own, takeTrace('take', moments, PATH, { ripple: 'r', zoom: 'z' })).elements.map((e) => e.id)).toEqual(['mine', 'r'])
+})
+test('a shaky pointer is evened out once, and stays where it clicks', () => {
+  const lesson = lessonWithTake()
+  lesson.media.take!.pointer = Array.from({ length: 120 }, (_, i) => [i * 33_333, i * 6, 300 + (i % 2) * 5])
+  const made = after(lesson, smoothPointer('take'))
+  const shake = (l: Lesson) => l.media.take!.pointer!.slice(80, 110).reduce((s, [, , y], i, all) => s + (i > 0 ? Math.abs(y - all[i - 1]![2]) : 0), 0)
+  expect(shake(made)).toBeLessThan(shake(lesson) * 0.6)
+  // The click at two seconds.
+  expect(pointerAt(made.media.take!.pointer!, 2e6)).toEqual(pointerAt(lesson.media.take!.pointer!, 2e6))
+  lesson.media.take!.pointer = PATH
+  expect(applyEdit(lesson, smoothPointer('take'))).toEqual({ refused: null })
 })
