@@ -9,8 +9,9 @@ const REACH = 56
 const STEP = 3
 const LEAST_GAP = 4
 const LONGEST = 400
-const MOVED = 16
-const MISSES = 14
+/** What is not carried this far is no window; what it may end beside the known place is less, so that standing still is not taken for it. */
+const MOVED = 40
+const MISSES = 24
 /** Mean difference of grey up to which a patch counts as found again. */
 const ALIKE = 13
 
@@ -32,11 +33,18 @@ export function carriedThrough(changes: Changes, links: Stay[]): Map<number, Spo
     if (Math.hypot(p.x - q.x, p.y - q.y) < MOVED) continue
     const forth = tracked(changes, p, a.to + 1, b.from - 1, 1)
     const back = tracked(changes, q, b.from - 1, a.to + 1, -1)
-    const near = (s: Spot | undefined, t: Spot) => s !== undefined && Math.hypot(s.x - t.x, s.y - t.y) < MISSES
-    const way = near(forth?.at(-1), q) ? forth! : near(back?.at(-1), p) ? back!.reverse() : null
+    const way = led(forth, q) ?? led(back, p)?.reverse()
     if (way) for (const [k, spot] of way.entries()) out.set(a.to + 1 + k, spot)
   }
   return out
+}
+
+/** A way that goes on to a known place, put where it meets it: it was taken up a frame late, by as much as was carried in that frame. Null when it leads elsewhere. */
+function led(way: Spot[] | null, to: Spot): Spot[] | null {
+  const [before, last] = way?.slice(-2) ?? []
+  if (!way || !before || !last) return null
+  const off = { x: to.x - 2 * last.x + before.x, y: to.y - 2 * last.y + before.y }
+  return Math.hypot(off.x, off.y) < MISSES ? way.map((s) => ({ x: s.x + off.x, y: s.y + off.y })) : null
 }
 
 /** Follows what is around a place from one frame to another; null when it is lost on the way. */

@@ -70,12 +70,10 @@ export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number;
   }
 }
 
-/** Of a pointer that points with its middle this much looks the same upside down. */
-const SYMMETRIC = 0.8
-/** In a small shape a pixel off is much, in a tiny one too much. */
-const SMALL = 24
+/** Of a pointer that points with its middle this much looks the same upside down; an arrow comes to five sixths. */
+const SYMMETRIC = 0.9
+/** In a tiny shape, a pixel off is too much. */
 const TINY = 15
-const SYMMETRIC_SMALL = 0.9
 const spotOf = (s: Shape): Shape['hot'] => hotSpot([...s.value.keys()].map((i) => ({ x: s.dx[i]!, y: s.dy[i]!, value: s.value[i]!, sure: 1 })), s.w, s.h)
 
 const NEXT = [0, 1, -1, 1024, -1024]
@@ -92,7 +90,6 @@ function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | 
   if (!mirrored && pixels.length > (right - left + 1) * (bottom - top + 1) * 0.4) return null
   const middle = { x: (left + right) / 2, y: (top + bottom) / 2 }
   let most = 0
-  const small = bottom - top < SMALL
   const near = bottom - top < TINY ? 1 : NEXT.length
   for (const around of mirrored ? [true, false] : [true]) for (let sy = -2; sy <= 2; sy++) for (let sx = -2; sx <= 2; sx++) {
     if (!around && sx !== 0) continue
@@ -103,7 +100,7 @@ function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | 
     }
     if (alike > most) { most = alike; middle.y = (top + bottom + sy) / 2; if (around) middle.x = (left + right + sx) / 2 }
   }
-  return most / pixels.length > (small ? SYMMETRIC_SMALL : SYMMETRIC) ? middle : null
+  return most / pixels.length > SYMMETRIC ? middle : null
 }
 
 /**
@@ -120,8 +117,6 @@ function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number;
   const sure = pixels.filter((p) => p.sure >= 0.5)
   const top = Math.min(...sure.map((p) => p.y))
   const tip = sure.filter((p) => p.y <= top + Math.floor(h / 24))
-  const left = Math.min(...tip.map((p) => p.x))
-  const x = left < w / 8 ? left : tip.reduce((s, p) => s + p.x, 0) / tip.length
   // Where the tip is of the other brightness than the inside, it is the rim around the pointer's own tip.
   const inner = pixels.filter((p) => INSIDE.every((o) => grid.has(p.y * 1024 + p.x + o)))
   const values = pixels.map((p) => p.value).sort((a, b) => a - b)
@@ -130,8 +125,18 @@ function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number;
   const off = (some: Pixel[]) => (some.length > 0 ? median(some.map((p) => Math.abs(p.value - body))) : 0)
   const outer = pixels.filter((p) => [1, -1, 1024, -1024].some((o) => !grid.has(p.y * 1024 + p.x + o)))
   const rim = off(sure.filter((p) => p.y <= top + Math.max(1, h / 12))) > Math.max(50, range * 0.5) && off(outer) > range * 0.25
-  return { x: Math.round(x + (rim && x < w / 4 ? h * 0.04 : 0)), y: Math.round(top + (rim ? h * 0.06 : 0)) }
+  const x = uprightSide(pixels.filter((p) => Math.abs(p.value - body) < 60), w, h) ?? tip.reduce((sum, p) => sum + p.x, 0) / tip.length
+  return { x: Math.round(x), y: Math.round(top + (rim ? h * 0.06 : 0)) }
 }
+
+/** The upright left side of an arrow, which its tip stands over: of what begins at the same place row by row and grows to the right. Null for other pointers. */
+function uprightSide(body: Pixel[], w: number, h: number): number | null {
+  const row = (share: number) => { const xs = body.filter((p) => Math.abs(p.y - share * h) <= h / 24 + 0.5).map((p) => p.x); return xs.length > 0 ? { left: Math.min(...xs), right: Math.max(...xs) } : null }
+  const [high, low] = [row(0.2), row(0.45)]
+  if (!high || !low || Math.abs(high.left - low.left) > Math.max(1, w / 10) || low.right - low.left < 1.6 * (high.right - high.left)) return null
+  return Math.min(high.left, low.left)
+}
+
 /** Pixels that are around one that lies well inside. */
 const INSIDE = [-2, 2, -2048, 2048, -1025, 1025, -1023, 1023]
 

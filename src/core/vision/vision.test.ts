@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { fill, page, put, type Screen } from '../testing/screens'
+import { carriedThrough } from './carried'
 import { Changes } from './changes'
 import { Eyes } from './eyes'
 import { FlashFinder } from './flashes'
@@ -8,7 +9,7 @@ import { PointerFinder, type Altered, type Found } from './finder'
 import { RegionTracker } from './region'
 import { fitAt, shapeOf } from './shapes'
 import { traceOf } from './sights'
-import { chain, proven, type Stay } from './track'
+import { calibrate, chain, proven, type Stay } from './track'
 
 const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
 const W = 320
@@ -146,4 +147,45 @@ test('a line of a page is followed as the page scrolls, lost while it is out of 
   const plain = new RegionTracker(code, W, H)
   plain.grey.fill(200)
   expect(plain.start(10, 10, 60, 60)).toBe(false)
+})
+test('a window carried by its bar is followed while its pointer looks unlike any known one, and not where nothing moves', () => {
+  const eyes = new Eyes(code, W, H)
+  const changes = new Changes(eyes)
+  const windowAt = (t: number) => ({ x: 30 + 7 * Math.max(0, t - 4), y: 20 + 5 * Math.max(0, t - 4) })
+  for (let t = 0; t < 20; t++) {
+    const s = page(W, H)
+    const at = windowAt(t)
+    fill(s, at.x, at.y, 110, 60, 150)
+    fill(s, at.x + 46, at.y + 14, 22, 5, 30)
+    fill(s, at.x + 64, at.y + 30, 9, 12, 240)
+    eyes.grey.set(s.grey)
+    changes.add()
+  }
+  const held = (t: number) => ({ x: windowAt(t).x + 55, y: windowAt(t).y + 22 })
+  const links = [stay(0, 4, held(4).x, held(4).y), stay(19, 19, held(19).x, held(19).y)]
+  const way = carriedThrough(changes, links)
+  expect([...way.keys()]).toEqual(Array.from({ length: 14 }, (_, i) => i + 5))
+  for (const [t, p] of way) expect(Math.hypot(p.x - held(t).x, p.y - held(t).y)).toBeLessThan(3)
+  expect(carriedThrough(changes, [stay(0, 4, 300, 180), stay(19, 19, 200, 100)]).size).toBe(0)
+})
+test('where one look follows on another, its hot spot is put where the other’s was; what points with its middle is left', () => {
+  const arrow = { ...drawn('arrow'), hot: { x: 1, y: 1 } }
+  const odd = { ...drawn('arrow'), hot: { x: 9, y: 9 } }
+  const beam = drawn('beam')
+  const spot = { ...beam.hot }
+  // The arrow's tip is at 51, 61 and at 71, 41; the other look stands with its box nine and seven pixels before that.
+  const at = (from: number, x: number, y: number, shape: Stay['shape']): Stay => ({ from, to: from + 4, x, y, share: 0.95, shape })
+  calibrate([arrow, odd, beam], [at(0, 50, 60, arrow), at(5, 42, 54, odd), at(10, 50, 60, arrow), at(20, 70, 40, arrow), at(25, 62, 34, odd), at(40, 10, 10, beam), at(45, 100, 100, arrow)])
+  expect(odd.hot).toEqual({ x: 9, y: 7 })
+  expect(beam.hot).toEqual(spot)
+  expect(arrow.hot).toEqual({ x: 1, y: 1 })
+})
+test('typing a little at a time is proposed as no click; of a button that lights up and the page that comes, one click is', () => {
+  const at = { x: 100, y: 80, confidence: 0.9 }
+  const sights = (altered: (i: number) => Altered | null) => Array.from({ length: 200 }, (_, i) => ({ t: i / 30, found: i < 20 ? { ...at, x: i * 5 } : at, altered: altered(i) }))
+  const clicks = (list: ReturnType<typeof sights>) => traceOf(list, W, H).events.filter((e) => e.type === 'pointerdown')
+  expect(clicks(sights((i) => (i > 60 && i % 6 === 0 ? { x: 120 + i, y: 84, w: 16, h: 16, squares: 1 } : null)))).toHaveLength(0)
+  const both = clicks(sights((i) => (i === 40 ? { x: 90, y: 70, w: 64, h: 32, squares: 8 } : i === 46 ? { x: 0, y: 0, w: 320, h: 192, squares: 200 } : null)))
+  expect(both).toHaveLength(1)
+  expect(both[0]!.t).toBeCloseTo(46 / 30 - 0.08, 2)
 })
