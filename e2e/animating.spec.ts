@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { kindOf } from '@/core/elements'
 import type { Element, Lesson } from '@/core/lesson/schema'
 import { motionOf, posedAt } from '@/core/motion'
-import { apply, evaluate, placementOf, IDENTITY, type Point } from '@/core/scene'
+import { apply, evaluate, framingOf, placementOf, IDENTITY, type Point } from '@/core/scene'
 import { resolve, type Timed } from '@/core/timing'
 import { demoCopy, folder, goTo, lessonOf, newLesson, openBench, saved, write } from './desk'
 import { drawerVideo, receiptSlip, shelfPlan } from './props'
@@ -208,7 +208,10 @@ test('one arrow points at the search box, waits for a word of the narration, the
   const hand = new Hand(page)
   await hand.click(page.getByText('“First, find the tool.”'))
   await hand.key('2')
-  await hand.clickAt(560, 175)
+  // The view that follows the pointer shows the search box larger here, and elsewhere.
+  const before = await stored(page, id)
+  const box = apply(framingOf(before.timed, Number(await page.locator('canvas[data-frame]').getAttribute('data-frame'))), { x: 560, y: 175 })
+  await hand.clickAt(box.x, box.y)
   await hand.click(page.locator('[data-moment][title^="search" i]').first())
   await hand.key('p')
   await hand.clickAt(1580, 390)

@@ -1,7 +1,9 @@
 import { execFileSync } from 'node:child_process'
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { request } from 'node:http'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
+import { json } from 'node:stream/consumers'
 import { expect, type Page } from '@playwright/test'
 import type { Lesson } from '@/core/lesson/schema'
 
@@ -10,10 +12,12 @@ export const data = (): string => process.env.VANE_E2E_DATA!
 export const folder = mkdtempSync(path.join(tmpdir(), 'vane-desk-'))
 export const ff = (...args: string[]): Buffer => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1e9 })
 
+/** Each request gets a connection of its own: one that was kept open may just be closing. */
 async function api<T>(where: string, method = 'GET', body?: unknown): Promise<T> {
-  // A connection that was kept open may just be closing: each request gets one of its own.
-  const r = await fetch(`${base()}${where}`, { method, headers: { connection: 'close', ...(body !== undefined && { 'content-type': 'application/json' }) }, ...(body !== undefined && { body: JSON.stringify(body) }) })
-  return (await r.json()) as T
+  return new Promise((done, failed) => {
+    const asked = request(`${base()}${where}`, { method, agent: false, headers: { ...(body !== undefined && { 'content-type': 'application/json' }) } }, (answer) => { json(answer).then((v) => done(v as T), failed) })
+    asked.on('error', failed).end(body === undefined ? undefined : JSON.stringify(body))
+  })
 }
 export const lessonOf = async (id: string): Promise<Lesson> => (await api<{ lesson: Lesson }>(`/api/lessons/${id}`)).lesson
 export const newLesson = async (name: string): Promise<string> => (await api<{ id: string }>('/api/lessons', 'POST', { name })).id

@@ -1,6 +1,6 @@
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { ff, folder, lessonOf, newLesson, openBench, saved } from './desk'
+import { demoCopy, ff, folder, lessonOf, newLesson, openBench, saved } from './desk'
 
 const demo = path.join(import.meta.dirname, '../demo/media')
 test('a recording without a trace gets its pointer, moments, ripples and a calm follow framing in one act, undone in one step', async ({ page }) => {
@@ -32,4 +32,16 @@ test('a recording without a trace gets its pointer, moments, ripples and a calm 
   await page.keyboard.press('Control+z')
   await expect.poll(async () => (await lessonOf(id)).elements.length).toBe(0)
   await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toBeVisible()
+})
+test('a callout in a page that scrolls is pinned to what it points at', async ({ page }) => {
+  const id = await demoCopy()
+  await openBench(page, id)
+  const poses = async (element: string) => (await lessonOf(id)).elements.find((e) => e.id === element)!.poses
+  await page.locator('[data-element=callout-parts]').click()
+  const pinned = await poses('callout-parts')
+  await page.getByTestId('details').getByRole('button', { name: 'Pinned', exact: true }).click()
+  await page.getByRole('button', { name: 'Pin it to what it marks' }).click()
+  await saved(page)
+  await expect(page.getByRole('button', { name: 'Pin it to what it marks' })).toBeVisible({ timeout: 60_000 })
+  await expect.poll(async () => (await poses('callout-parts')).at(-1)?.values.y).toBeCloseTo(pinned.at(-1)!.values.y as number, 0)
 })

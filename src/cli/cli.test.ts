@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -13,9 +13,16 @@ const vane = (...args: string[]) => {
 }
 beforeAll(() => { expect(vane('demo', 'demo').code).toBe(0) })
 
-test('every command has help, and wrong use ends with 2', () => {
-  for (const name of ['start', 'test', 'demo', 'render', 'frame', 'check', 'trace', 'follow', 'bench']) expect(vane(name, '--help')).toMatchObject({ code: 0, out: expect.stringContaining(`./vane ${name}`) })
-  for (const wrong of [[], ['dance'], ['frame', 'demo/lesson.json'], ['frame', 'demo/lesson.json', 'x', '--out', 'a.png'], ['render', 'demo/lesson.json'], ['render', 'demo/lesson.json', '--out', 'a.mp4', '--quality', 'lovely'], ['check'], ['demo', 'a', 'b'], ['render', 'x', '--nonsense'], ['trace', 'a.mp4'], ['follow', 'a.jsonl'], ['follow', 'a.jsonl', '--out', 'b', '--zoom', '0.2']]) expect(vane(...wrong).code).toBe(2)
+test('every command has help, and wrong use ends with 2', async () => {
+  const ends = (args: string[]) => new Promise<{ code: number | null; out: string }>((done) => {
+    const child = spawn(path.join(root, 'vane'), args, { cwd: dir })
+    let out = ''
+    child.stdout.on('data', (d: Buffer) => { out += d.toString() })
+    child.on('close', (code) => done({ code, out }))
+  })
+  const inFours = async (lines: string[][], hold: (ran: { code: number | null; out: string }, args: string[]) => void) => { for (let i = 0; i < lines.length; i += 4) await Promise.all(lines.slice(i, i + 4).map(async (args) => hold(await ends(args), args))) }
+  await inFours(['start', 'test', 'demo', 'render', 'frame', 'check', 'trace', 'follow', 'pin', 'bench'].map((name) => [name, '--help']), (ran, [name]) => expect(ran).toMatchObject({ code: 0, out: expect.stringContaining(`./vane ${name}`) }))
+  await inFours([[], ['dance'], ['frame', 'demo/lesson.json'], ['frame', 'demo/lesson.json', 'x', '--out', 'a.png'], ['render', 'demo/lesson.json'], ['render', 'demo/lesson.json', '--out', 'a.mp4', '--quality', 'lovely'], ['check'], ['demo', 'a', 'b'], ['render', 'x', '--nonsense'], ['trace', 'a.mp4'], ['follow', 'a.jsonl'], ['follow', 'a.jsonl', '--out', 'b', '--zoom', '0.2'], ['pin', 'a.mp4', '--out', 'b'], ['pin', 'a.mp4', '--from', '2', '--to', '1', '--rect', '1,2,3,4', '--out', 'b'], ['pin', 'a.mp4', '--from', '1', '--to', '2', '--rect', '1,2,3', '--out', 'b']], (ran, args) => expect({ args, code: ran.code }).toEqual({ args, code: 2 }))
 })
 test('the demo is a sound lesson of 60 to 90 seconds with narration, chapters, ripples, callouts, arrows and a bar', () => {
   expect(vane('check', 'demo/lesson.json')).toMatchObject({ code: 0, err: expect.stringContaining('a sound lesson') })
@@ -78,4 +85,12 @@ test('what is no recording or no trace is named, and nothing is written', () => 
   expect(vane('follow', 'still.jsonl', '--out', 'none.jsonl')).toMatchObject({ code: 1, err: expect.stringContaining('no pointer') })
   expect(existsSync(path.join(dir, 'none.jsonl'))).toBe(false)
   expect(existsSync(path.join(dir, 'none.jsonl.part'))).toBe(false)
+})
+test('what a place shows is followed through the frames after it, as the demo’s page scrolls by 520 pixels', () => {
+  const video = path.join(root, 'demo/media/lend-out.mp4')
+  expect(vane('pin', video, '--from', '24.9', '--to', '26.8', '--rect', '1360,760,180,50', '--out', 'pin.jsonl')).toMatchObject({ code: 0, err: expect.stringContaining('in sight in') })
+  const places = readFileSync(path.join(dir, 'pin.jsonl'), 'utf8').trim().split('\n').map((l) => JSON.parse(l))
+  expect(places[0]).toEqual({ t: 24.9, x: 1360, y: 760, seen: true })
+  expect(places.at(-1)).toMatchObject({ x: 1360, y: 240, seen: true })
+  expect(vane('pin', path.join(root, 'demo/media/narration.wav'), '--from', '1', '--to', '2', '--rect', '0,0,9,9', '--out', 'none.jsonl').code).toBe(1)
 })

@@ -126,7 +126,9 @@ function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number;
   const outer = pixels.filter((p) => [1, -1, 1024, -1024].some((o) => !grid.has(p.y * 1024 + p.x + o)))
   const rim = off(sure.filter((p) => p.y <= top + Math.max(1, h / 12))) > Math.max(50, range * 0.5) && off(outer) > range * 0.25
   const x = uprightSide(pixels.filter((p) => Math.abs(p.value - body) < 60), w, h) ?? tip.reduce((sum, p) => sum + p.x, 0) / tip.length
-  return { x: Math.round(x), y: Math.round(top + (rim ? h * 0.06 : 0)) }
+  // Around a dark one there is a bright rim that was not seen, as it lay on bright screens: half of it is above the tip.
+  const unseen = !rim && body < DARK && inner.length > pixels.length * 0.2
+  return { x: Math.round(x - (unseen ? h * 0.025 : 0)), y: Math.round(top + (rim ? h * 0.06 : unseen ? -h * 0.04 : 0)) }
 }
 
 /** The upright left side of an arrow, which its tip stands over: of what begins at the same place row by row and grows to the right. Null for other pointers. */
@@ -137,6 +139,8 @@ function uprightSide(body: Pixel[], w: number, h: number): number | null {
   return Math.min(high.left, low.left)
 }
 
+/** A pointer of this brightness is a dark one. */
+const DARK = 110
 /** Pixels that are around one that lies well inside. */
 const INSIDE = [-2, 2, -2048, 2048, -1025, 1025, -1023, 1023]
 
