@@ -25,6 +25,13 @@ export function route<C = unknown>(handler: Handler<C>): Handler<C> {
   }
 }
 
+/** The SHA-256 that a path names a recording by. @throws Problem 404 when it is none */
+export async function shaOf({ params }: { params: Promise<{ sha: string }> }): Promise<string> {
+  const { sha } = await params
+  if (!/^[0-9a-f]{64}$/.test(sha)) throw new Problem(404, 'There is no such recording.')
+  return sha
+}
+
 /** The JSON body of a request. @throws Problem 400 when it has another shape */
 export async function body<T>(request: Request, schema: ZodType<T>): Promise<T> {
   const parsed = schema.safeParse(await request.json().catch(() => null))

@@ -90,7 +90,7 @@ export function elementAt(timed: Timed, spot: Spot): Element {
       e.x = lesson.frame.width / 2
       e.y = lesson.frame.height / 2
       break
-    case 'ripple': break
+    case 'ripple': case 'pointer': break
   }
   return e
 }
@@ -100,5 +100,5 @@ const within = (v: number, half: number, size: number) => Math.min(size - half, 
 function lengthFor(kind: ElementKind, lesson: Lesson, fps: number): number {
   if (kind === 'ripple') return 18
   if (kind === 'zoom') return Math.round(fps * 5)
-  return Math.round(fps * (kind === 'still' ? 4 : 3)) || lesson.rate.num
+  return Math.round(fps * (kind === 'still' ? 4 : kind === 'pointer' ? 8 : 3)) || lesson.rate.num
 }

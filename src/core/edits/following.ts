@@ -5,7 +5,7 @@ import type { Element, Lesson, Moment, Pose } from '../lesson/schema'
 import { atPose, motionOf } from '../motion'
 import { cornersOf } from '../motion/corners'
 import { resolve, type Timed } from '../timing'
-import { smoothed } from '../trace'
+import { mended, pointerAt, smoothed } from '../trace'
 import { MOST_POSES, posesAlong } from './along'
 import type { Edit } from './edit'
 import { setTrace } from './lesson'
@@ -83,13 +83,35 @@ export const smoothPointer = (media: string): Edit => (draft) => {
   if (even.some((p, i) => p[1] !== m.pointer![i]![1] || p[2] !== m.pointer![i]![2])) m.pointer = even
 }
 
-/** Keeps a pose of a zoom as it is when it follows the pointer anew, or lets it go again. */
-export const lockPose = (element: string, pose: string, locked: boolean): Edit => (draft) => {
+/**
+ * Puts a take's pointer where a person said that it is at a time, with the way on both sides as it was found again; moments that were
+ * found in the pixels go where it was then.
+ *
+ * @param piece  microseconds of the take and pixels, a place a frame
+ */
+export const correctPointer = (media: string, piece: readonly [number, number, number][], us: number): Edit => (draft) => {
+  const m = draft.media[media]
+  if (!m) return
+  const path = mended(m.pointer ?? [], piece, us)
+  const [first, last] = [piece[0]?.[0] ?? us, piece.at(-1)?.[0] ?? us]
+  m.pointer = path
+  for (const x of m.moments) {
+    if (x.confidence === undefined || !x.at || x.fromUs < first || x.fromUs > last) continue
+    const at = pointerAt(path, x.fromUs)
+    if (at) x.at = { x: tenth(at.x), y: tenth(at.y) }
+  }
+}
+
+const marked = (mark: 'locked' | 'press') => (element: string, pose: string, on: boolean): Edit => (draft) => {
   const p = draft.elements.find((e) => e.id === element)?.poses.find((x) => x.id === pose)
   if (!p) return
-  if (locked) p.locked = true
-  else delete p.locked
+  if (on) p[mark] = true
+  else delete p[mark]
 }
+/** Keeps a pose of a zoom as it is when it follows the pointer anew, or lets it go again. */
+export const lockPose = marked('locked')
+/** Lets a drawn pointer press once it has come to a pose, or not. */
+export const setPress = marked('press')
 
 const WITHIN_PX = 1.5
 

@@ -37,7 +37,7 @@ export interface Kind<K extends ElementKind> {
   seen?(e: ElementOf<K>, span: Span, timed: Timed): { from: number; to: number }
   draw(e: ElementOf<K>, frame: number, span: Span, timed: Timed): Drawn[]
   /** The look, the size and the arrangement of a new element, for a frame of the lesson's size. */
-  fresh(lesson: Lesson): Pick<ElementOf<K>, 'look' | 'width' | 'height' | 'space'>
+  fresh(lesson: Lesson): Pick<ElementOf<K>, 'look' | 'width' | 'height' | 'space'> & Partial<Pick<Element, 'anchor'>>
 }
 
 /** The element's box in its own pixels, with the anchor point at 0,0. */

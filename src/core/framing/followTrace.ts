@@ -1,9 +1,21 @@
 import type { Point } from '../scene/geometry'
 import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
+import { posedAt } from '../motion'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { pointerAt, type Trace } from '../trace'
 import type { FollowInput } from './follow'
+
+/** Where a drawn pointer is, where one is shown on the take. */
+function drawnAt(timed: Timed, frame: number): Point | null {
+  for (const e of timed.lesson.elements) {
+    if (e.look.kind !== 'pointer' || e.space !== 'take' || e.hidden) continue
+    const span = timed.spans.get(e.id)!
+    const posed = frame >= span.from && frame < span.to ? posedAt(timed, e, frame) : null
+    if (posed) return { x: posed.x, y: posed.y }
+  }
+  return null
+}
 
 const LONGEST_OPEN_S = 2.5
 
@@ -45,7 +57,7 @@ export function followInput(trace: Trace, fps: number): FollowInput | null {
 
 /**
  * What a follow framing needs of a lesson's passage, in pixels of the lesson's frame, from the pointers of the takes that are shown in it;
- * where none is shown, the last place holds. Frames count from the passage's start.
+ * or from drawn pointers; where none is shown, the last place holds. Frames count from the passage's start.
  *
  * @returns null when no take in the passage has a pointer
  */
@@ -59,6 +71,7 @@ export function followInputAt(timed: Timed, span: { from: number; to: number }):
     const medium = clip && lesson.media[clip.media]
     const at = clip && medium?.pointer ? pointerAt(medium.pointer, sourceUsAt(clip, f, lesson.rate)) : null
     if (at && clip && medium) last = placeOnLesson(at, clip, medium, lesson.frame)
+    else last = drawnAt(timed, f) ?? last
     first ??= last
     pointer.push(last ?? { x: NaN, y: NaN })
   }

@@ -35,3 +35,13 @@ test('a zoom that draws back on long ways begins and ends where another does, an
   expect(smooth[1]!.w).toBeGreaterThan(plain[1]!.w * 2)
   for (const v of smooth) expect(v.x >= 0 && v.y >= 0 && v.x + v.w <= 1920.001 && v.y + v.h <= 1080.001).toBe(true)
 })
+
+test('a smooth zoom draws back on the long way from one of its views to the next, too, and is at both ends where they are', () => {
+  const poses = [pose(100, 160, { x: 1800, y: 1012.5 })]
+  const still = { x: 120, y: 67.5, width: 240, height: 135 }
+  const smooth = zoomed({ ...still, poses }, { smooth: true })
+  const plain = zoomed({ ...still, poses }, { smooth: false })
+  expect(framingAt(plain, 130).w).toBeCloseTo(240)
+  expect(framingAt(smooth, 130).w).toBeGreaterThan(600)
+  for (const frame of [100, 160, 200]) expect(framingAt(smooth, frame)).toEqual(framingAt(plain, frame))
+})

@@ -1,6 +1,6 @@
 import type { Element, Lesson } from '../lesson/schema'
 import type { Matrix, Rect } from '../scene/geometry'
-import { ease, posedAt } from '../motion'
+import { atPose, ease, poseAt, posedAt } from '../motion'
 import type { Timed } from '../timing'
 import { smoothWay } from './smoothWay'
 
@@ -32,6 +32,15 @@ const inside = (way: typeof between, frame: Lesson['frame']): typeof between => 
   return { x: Math.min(frame.width - w, Math.max(0, v.x + (v.w - w) / 2)), y: Math.min(frame.height - h, Math.max(0, v.y + (v.h - h) / 2)), w, h }
 }
 
+/** What a zoom shows by itself; a smooth one goes the smooth way from one of its views to the next, too. */
+function viewOf(timed: Timed, e: Element, frame: number, smooth = false): Rect {
+  const { lesson } = timed
+  const { pose, moving } = smooth && !e.loop ? poseAt(timed, e, frame) : { pose: 0, moving: null }
+  if (!moving || moving.pose.curve || moving.to <= moving.from) return zoomRect(posedAt(timed, e, frame) ?? e, lesson.frame)
+  const k = ease(moving.pose.easing, (frame - moving.from) / (moving.to - moving.from))
+  return inside(smoothWay, lesson.frame)(zoomRect(atPose(timed, e, pose), lesson.frame), zoomRect(atPose(timed, e, pose + 1), lesson.frame), k)
+}
+
 /** Which part of the lesson's frame fills the picture at a frame. A zoom that starts during another goes on from it. */
 export function framingAt(timed: Timed, frame: number): Rect {
   const { width, height } = timed.lesson.frame
@@ -45,7 +54,7 @@ export function framingAt(timed: Timed, frame: number): Rect {
     const fall = e.look.backFrames * squeeze
     const inShare = rise > 0 ? (frame - span.from + 1) / rise : 1
     const outShare = fall > 0 ? (span.to - frame) / (fall + 1) : 1
-    view = (e.look.smooth ? inside(smoothWay, timed.lesson.frame) : between)(view, zoomRect(posedAt(timed, e, frame) ?? e, timed.lesson.frame), Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)))
+    view = (e.look.smooth ? inside(smoothWay, timed.lesson.frame) : between)(view, viewOf(timed, e, frame, e.look.smooth), Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)))
   }
   return view
 }

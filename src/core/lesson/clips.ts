@@ -43,6 +43,13 @@ export function placeOnLesson(p: Point, clip: Clip, medium: Medium, frame: Lesso
   return { x: r.x + (p.x * r.w) / size.width, y: r.y + (p.y * r.h) / size.height }
 }
 
+/** A point of the lesson's frame, unzoomed, in pixels of a take: the way back from `placeOnLesson`. */
+export function takePoint(p: Point, clip: Clip, medium: Medium, frame: Lesson['frame']): Point {
+  const size = { width: medium.width ?? frame.width, height: medium.height ?? frame.height }
+  const r = fitRect(clip.fit, size, frame)
+  return { x: ((p.x - r.x) * size.width) / r.w, y: ((p.y - r.y) * size.height) / r.h }
+}
+
 /** The lesson's length in frames: as set, else to the end of its last clip, else to its last loose end. */
 export function lessonLength(lesson: Lesson): number {
   if (lesson.length !== null) return lesson.length

@@ -97,6 +97,8 @@ export const Pose = z.object({
   curve: z.object({ start: xy, landing: xy }).nullable().default(null),
   /** It stays as it is when a follow framing is worked out again. */
   locked: z.boolean().optional(),
+  /** A drawn pointer presses once it has come to rest here. */
+  press: z.boolean().optional(),
 })
 export type Pose = z.infer<typeof Pose>
 
@@ -119,6 +121,8 @@ export const Element = z.object({
   id, name: z.string().max(120), track: id, start: Edge, end: Edge,
   /** `take`: moves and grows with the framing; `picture`: stays put. */
   space: z.enum(['picture', 'take']),
+  /** On the take: its text and its lines are as large in a zoom as without one. */
+  readable: z.boolean().optional(),
   /** Pixels of the lesson's frame, of the anchor point. */
   x: px, y: px, width: z.number().min(0).max(100_000), height: z.number().min(0).max(100_000),
   /** Degrees, clockwise. */

@@ -1,12 +1,10 @@
-import type { Element, MoveEdge, Pose } from '../lesson/schema'
-import { frameOfTie, type Timed } from '../timing'
+import type { Element } from '../lesson/schema'
+import { movesOf, type Move, type Timed } from '../timing'
 import { ease } from './easing'
 import { mixValues, type KeyValue } from './mix'
 import { alongPath, type Handles } from './path'
 import { propertyOf, propertyValue, withValues } from './properties'
 
-/** A pose with the move that leads to it, in lesson frames: under way in [from, to], landed at `to`. */
-export interface Move { pose: Pose; index: number; from: number; to: number; lost: boolean }
 /** One property’s way from one keyframe to the next. */
 interface Step { from: number; to: number; easing: string; value: KeyValue; curve: Handles | null }
 export interface Motion {
@@ -18,41 +16,13 @@ export interface Motion {
   to: number
 }
 
-const known = new WeakMap<Timed, Map<string, Motion>>()
+export { edgeFrame, type Move } from '../timing'
 
-/** The frame at which an edge of a move lies, by itself; null where it has no place of its own or its moment is gone. */
-export function edgeFrame(timed: Timed, e: Element, edge: MoveEdge): number | null {
-  const span = timed.spans.get(e.id)!
-  switch (edge.on) {
-    case 'start': return span.from + edge.frames
-    case 'end': return span.to - edge.frames
-    case 'share': return span.from + edge.share * (span.to - span.from)
-    case 'moment': case 'element': return frameOfTie(timed, edge)
-    default: return null
-  }
-}
-const lastOf = (edge: MoveEdge): number | null => ('last' in edge ? edge.last : null)
+const known = new WeakMap<Timed, Map<string, Motion>>()
 
 function compute(timed: Timed, e: Element): Motion {
   const span = timed.spans.get(e.id)!
-  const moves: Move[] = []
-  let before = span.from
-  e.poses.forEach((pose, i) => {
-    const tied = (edge: MoveEdge) => edge.on === 'moment' || edge.on === 'element'
-    let from = edgeFrame(timed, e, pose.start)
-    let to = edgeFrame(timed, e, pose.end)
-    const lostFrom = from === null && tied(pose.start)
-    const lostTo = to === null && tied(pose.end)
-    // A tie that lost its moment keeps its distance from the other end; else it stays where it was last.
-    if (lostTo) to = from !== null && lastOf(pose.start) !== null ? from + lastOf(pose.end)! - lastOf(pose.start)! : lastOf(pose.end)
-    if (lostFrom) from = to !== null && lastOf(pose.end) !== null && !lostTo ? to + lastOf(pose.start)! - lastOf(pose.end)! : lastOf(pose.start)
-    if (pose.start.on === 'previous') from = before
-    if (from === null) from = pose.start.on === 'length' && to !== null ? to - pose.start.frames : before
-    if (to === null) to = pose.end.on === 'length' ? from + pose.end.frames : from
-    moves.push({ pose, index: i + 1, from: Math.min(from, to), to, lost: lostFrom || lostTo })
-    before = to
-  })
-  moves.sort((a, b) => a.to - b.to || a.from - b.from || a.index - b.index)
+  const moves = movesOf(timed, e)
   const steps = new Map<string, Step[]>()
   for (const { pose, from, to } of moves) {
     for (const path in pose.values) {

@@ -4,6 +4,7 @@ import { hasPlace, kindOf, localBox } from '../elements'
 import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { DisplayList, Item, TakeLayer } from './displayList'
+import { readable } from './readable'
 import { carryOf, framingOf, matrixOf, placementOf } from './place'
 import { apply, boundsOf, corners, grown, IDENTITY, inverse, isFlat, meets, placed, times, union, type Matrix, type Point, type Rect } from './geometry'
 
@@ -40,7 +41,25 @@ export function evaluate(timed: Timed, frame: number, framed = true, blurred = t
   for (const { element, span, from, to } of seenNear(timed, frame)) {
     if (frame >= from && frame < to && !element.hidden) items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY, blurred))
   }
-  return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, takes: takesAt(lesson, frame, framing), items }
+  return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, takes: takesAt(lesson, frame, framing), items: pointersOver(timed, items) }
+}
+
+/** A drawn pointer is seen over the ripples, wherever in the stack they are. */
+function pointersOver(timed: Timed, items: Item[]): Item[] {
+  const { pointers, ripples } = kindsOf(timed)
+  if (pointers.size === 0 || ripples.size === 0) return items
+  const last = items.findLastIndex((i) => ripples.has(i.element))
+  const under = items.filter((i, n) => n < last && pointers.has(i.element))
+  return under.length === 0 ? items : [...items.slice(0, last + 1).filter((i) => !under.includes(i)), ...under, ...items.slice(last + 1)]
+}
+const kinds = new WeakMap<Timed, { pointers: Set<string>; ripples: Set<string> }>()
+function kindsOf(timed: Timed) {
+  let known = kinds.get(timed)
+  if (!known) {
+    const of = (kind: 'pointer' | 'ripple') => new Set(timed.lesson.elements.filter((e) => e.look.kind === kind).map((e) => e.id))
+    kinds.set(timed, (known = { pointers: of('pointer'), ripples: of('ripple') }))
+  }
+  return known
 }
 
 function takesAt(lesson: Lesson, frame: number, framing: Matrix): TakeLayer[] {
@@ -108,13 +127,14 @@ function canMove(timed: Timed, e: Element): boolean {
 function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, instant = false): Item[] {
   const placement = placementOf(timed, e, frame, framing)
   if (!placement) return []
-  const { element } = placement
+  const { element, by } = readable(placement.element, framing)
   const out: Item[] = []
   for (const d of kindOf(element).draw(element as never, frame, span, timed)) {
     const opacity = element.opacity * placement.opacity * (d.opacity ?? 1)
     if (opacity <= 0) continue
     let own = d.at ? times(placement.carry, placed(d.at.x, d.at.y, 0, d.scale ?? 1)) : placement.matrix
     if (!d.at && d.scale !== undefined) own = times(own, [d.scale, 0, 0, d.scale, 0, 0])
+    if (by !== 1) own = times(own, [by, 0, 0, by, 0, 0])
     if (isFlat(own)) continue
     const matrix = times(framing, own)
     const clip = clipOf(element, d.box)
@@ -146,7 +166,8 @@ export function spaceOf(timed: Timed, e: Element, frame: number, framed = true):
 }
 /** An element's own box on the picture at a frame and the matrix that places it; for handles and hit tests. `e` may be any of its poses. */
 export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = true): { matrix: Matrix; box: Rect } {
-  return { matrix: times(spaceOf(timed, e, frame, framed), matrixOf(e)), box: localBox(e, kindOf(e).size(e as never)) }
+  const { element, by } = readable(e, e.readable ? framingOf(timed, frame, framed) : IDENTITY)
+  return { matrix: times(spaceOf(timed, e, frame, framed), times(matrixOf(e), [by, 0, 0, by, 0, 0])), box: localBox(element, kindOf(element).size(element as never)) }
 }
 
 const HIT_PX = 8

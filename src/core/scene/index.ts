@@ -1,6 +1,7 @@
 export * from './geometry'
 export * from './displayList'
 export * from './place'
+export { canStayReadable } from './readable'
 export * from './evaluate'
 export * from './lanes'
 export * from './snap'

@@ -1,3 +1,4 @@
 export * from './resolve'
 export * from './tie'
+export * from './moves'
 export * from './sentence'

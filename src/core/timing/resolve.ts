@@ -1,6 +1,7 @@
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { lessonLength } from '../lesson/clips'
 import { catalogue, type Placed } from '../moments'
+import { drawnMoments } from './drawn'
 
 /** Half-open: [from, to), in lesson frames. */
 export interface Span { from: number; to: number; startLost: boolean; endLost: boolean }
@@ -24,6 +25,24 @@ type Side = 'start' | 'end'
  */
 export function resolve(lesson: Lesson): Timed {
   const moments = catalogue(lesson)
+  let timed = tied(lesson, moments)
+  if (!lesson.elements.some((e) => e.look.kind === 'pointer')) return timed
+  // What a drawn pointer does is known once its poses are timed; what hangs on it, once that is known.
+  let told = ''
+  for (let round = 0; round < ROUNDS; round++) {
+    const drawn = drawnMoments(timed)
+    const now = drawn.map((m) => `${m.id} ${m.frame} ${m.untilFrame}`).join()
+    if (now === told) break
+    told = now
+    timed = tied(lesson, new Map([...moments, ...drawn.map((m) => [m.id, m] as const)]))
+  }
+  return timed
+}
+
+/** One drawn pointer may wait for another’s stop, and so on, so many times. */
+const ROUNDS = 6
+
+function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
   const byId = new Map(lesson.elements.map((e) => [e.id, e]))
   const known = new Map<string, number>()
   const open: string[] = []

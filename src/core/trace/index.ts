@@ -50,4 +50,4 @@ export function readTrace(text: string): { trace: Trace } | { error: string } {
 /** A trace as JSON Lines. */
 export const writeTrace = (trace: Trace): string =>
   [{ trace: 1, width: trace.width, height: trace.height }, ...trace.events].map((l) => JSON.stringify(l)).join('\n') + '\n'
-export { pathOf, pointerAt, smoothed, type PointerPath } from './path'
+export { mended, pathOf, pointerAt, smoothed, type PointerPath } from './path'

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { pathOf, pointerAt, smoothed, type Trace, type TraceEvent } from './index'
+import { mended, pathOf, pointerAt, smoothed, type Trace, type TraceEvent } from './index'
 
 const trace = (points: [number, number, number][]): Trace => ({ width: 1000, height: 500, events: points.map(([t, x, y]): TraceEvent => ({ type: 'pointermove', t, x, y })) })
 
@@ -29,4 +29,16 @@ test('a shaky way is made smooth by a few pixels at most, and not where a click 
   expect(jitter(even)).toBeLessThan(jitter(shaky) * 0.5)
   expect(even[30]).toEqual(shaky[30])
   for (const [i, [, x, y]] of even.entries()) expect(Math.hypot(x - shaky[i]![1], y - shaky[i]![2])).toBeLessThanOrEqual(3.2)
+})
+
+test('a piece that was found again takes the place of a way up to where both agree, and no further', () => {
+  const old = Array.from({ length: 100 }, (_, i): [number, number, number] => [i * 40_000, i * 5, 50])
+  const piece = old.slice(20, 80).map(([us, x, y], i): [number, number, number] => [us, x, i > 20 && i < 40 ? y + 60 : y])
+  const way = mended(old, piece, 50 * 40_000)
+  for (const [us, x, y] of piece) { const p = pointerAt(way, us)!; expect(Math.hypot(p.x - x, p.y - y)).toBeLessThan(1.5) }
+  expect(pointerAt(way, 95 * 40_000)).toEqual({ x: 475, y: 50 })
+  expect(way.map((p) => p[0])).toEqual([...way].map((p) => p[0]).sort((a, b) => a - b))
+  expect(way.filter((p) => p[0] < 35 * 40_000)).toEqual(old.slice(0, way.filter((p) => p[0] < 35 * 40_000).length))
+  expect(mended([], [[5, 1, 2]], 5)).toEqual([[5, 1, 2]])
+  expect(mended(old, [], 5)).toEqual(old)
 })

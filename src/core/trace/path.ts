@@ -83,3 +83,37 @@ export function smoothed(path: PointerPath, keep: readonly number[]): [number, n
     return [us, Math.round((x + d.x * share) * 10) / 10, Math.round((y + d.y * share) * 10) / 10]
   })
 }
+
+/** Two ways are the same where they stay this near to each other for so many places on end. */
+const AGREES_PX = 4
+const ON_END = 6
+
+/**
+ * A way with a piece of it found again: outwards from a time the piece takes its place, up to where both agree again.
+ *
+ * @param piece  a place for each frame around that time, in time order
+ */
+export function mended(path: PointerPath, piece: PointerPath, us: number): [number, number, number][] {
+  if (piece.length === 0) return path.map(([t, x, y]) => [t, x, y])
+  const agrees = (i: number) => { const p = piece[i]; const old = p && pointerAt(path, p[0]); return !p || (old !== null && old !== undefined && Math.hypot(old.x - p[1], old.y - p[2]) <= AGREES_PX) }
+  const middle = piece.reduce((best, p, i) => (Math.abs(p[0] - us) < Math.abs(piece[best]![0] - us) ? i : best), 0)
+  const until = (way: 1 | -1) => {
+    for (let i = middle, same = 0; i >= 0 && i < piece.length; i += way) {
+      same = agrees(i) ? same + 1 : 0
+      if (same === ON_END) return i - way * (ON_END - 1)
+    }
+    return way > 0 ? piece.length - 1 : 0
+  }
+  // It may agree at the very place, when only what is around it was lost.
+  const [first, last] = [Math.min(until(-1), middle), Math.max(until(1), middle)]
+  const [from, to] = [piece[first]![0], piece[last]![0]]
+  const own = piece.slice(first, last + 1)
+  const kept = cornersOf(own.length, (i) => { const [t, x, y] = own[i]!; return { t, x, y } }, WITHIN_PX).map((i): [number, number, number] => [...own[i]!])
+  const before = path.filter((p) => p[0] < from).map(([t, x, y]): [number, number, number] => [t, x, y])
+  const after = path.filter((p) => p[0] > to).map(([t, x, y]): [number, number, number] => [t, x, y])
+  // The old way holds up to just before the piece and from just after it.
+  const edge = (t: number, none: boolean): [number, number, number][] => { const p = none ? null : pointerAt(path, t); return p ? [[t, Math.round(p.x * 10) / 10, Math.round(p.y * 10) / 10]] : [] }
+  const lead = from - 1000
+  const tail = to + 1000
+  return [...before.filter((p) => p[0] < lead), ...edge(lead, before.length === 0 || lead <= 0), ...kept, ...edge(tail, after.length === 0), ...after.filter((p) => p[0] > tail)]
+}

@@ -2,8 +2,8 @@ import { carriedThrough } from './carried'
 import { Changes } from './changes'
 import { BLOCK, Eyes } from './eyes'
 import { FlashFinder, MARGIN, patchOf, type Flash } from './flashes'
-import { learnShapes, type Learned, type Shape } from './shapes'
-import { calibrate, follow, hotSpotOf, type Seen, type Stay } from './track'
+import { fromFlash, learnShapes, type Learned, type Shape } from './shapes'
+import { calibrate, follow, hotSpotOf, type Pointed, type Seen, type Stay } from './track'
 
 /** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
 export interface Found { x: number; y: number; confidence: number }
@@ -23,8 +23,12 @@ export class PointerFinder {
   private readonly worn = new Map<Shape, number>()
   private last: Seen | null = null
   private readonly eyes: Eyes
-  /** @param module  wasm/vision.ts, compiled */
-  constructor(module: WebAssembly.Module, readonly width: number, readonly height: number, private readonly give: (frame: Found | null, altered: Altered | null) => void) {
+  private given = 0
+  /**
+   * @param module   wasm/vision.ts, compiled
+   * @param pointed  where a person says that the pointer is, in a frame counted from the first that is handed over
+   */
+  constructor(module: WebAssembly.Module, readonly width: number, readonly height: number, private readonly give: (frame: Found | null, altered: Altered | null) => void, private readonly pointed: Pointed | null = null) {
     this.eyes = new Eyes(module, width, height)
     this.changes = new Changes(this.eyes)
   }
@@ -40,7 +44,9 @@ export class PointerFinder {
 
   private settle(): void {
     const { changes, eyes } = this
-    const way = () => follow(changes, eyes, this.shapes, this.last)
+    const { pointed } = this
+    const here = pointed && pointed.frame >= this.given && pointed.frame < this.given + changes.frames ? { ...pointed, frame: pointed.frame - this.given } : null
+    const way = () => follow(changes, eyes, this.shapes, this.last, here)
     const learned = learnShapes(flashesOf(changes), this.shapes)
     if (this.shapes.length === 0 && learned[0]) this.shapes.push(learned.shift()!.shape)
     let links = way()
@@ -48,12 +54,16 @@ export class PointerFinder {
     if (others.length > 0) { this.shapes.push(...others.map((l) => l.shape)); links = way() }
     const rested = learnShapes(flashesInGaps(changes, links), this.shapes, { most: 4, fewest: 1 })
     if (rested.length > 0) { this.shapes.push(...rested.map((l) => l.shape)); links = way() }
+    const shown = here && !links.some((s) => s.said === 'found') ? shapeAt(changes, here) : null
+    if (shown) { this.shapes.push(shown); links = way() }
     calibrate(this.shapes, links)
+    if (here) pointWith(links, here)
     this.keepUsed(links)
     this.last = links.at(-1)?.to === changes.frames - 1 ? links.at(-1)! : null
     const size = Math.max(24, ...this.shapes.map((s) => Math.max(s.w, s.h)))
     const seen = atFrames(links, changes.frames, carriedThrough(changes, links))
     for (const [t, s] of seen.entries()) this.give(s && s.x >= 0 && s.y >= 0 && s.x < this.width && s.y < this.height ? s : null, alteredAt(changes, t, [s, seen[t - 1] ?? null], size))
+    this.given += changes.frames
     this.changes = new Changes(eyes)
   }
   /** Forgets what never turned out to be the pointer, and of too many looks those that were worn least: an hour's search goes as fast as a minute's. */
@@ -63,6 +73,38 @@ export class PointerFinder {
     this.shapes = this.shapes.filter((s, i) => i === 0 || most.includes(s))
     for (const s of this.worn.keys()) if (!this.shapes.includes(s)) this.worn.delete(s)
   }
+}
+
+/** What was there before and is there after is looked for at so many frames from the one that was pointed at. */
+const APART = [2, 4, 8, 15, 30, 60, 120]
+/** What is pointed at lies so near. */
+const AT_HAND = 10
+
+/** What the pointer looks like where a person says that it is: what stands there, and neither some frames before nor some after. */
+function shapeAt(changes: Changes, { frame, x, y }: Pointed): Shape | null {
+  const finder = new FlashFinder(changes)
+  const within = { x: x - AWAY, y: y - AWAY, w: 2 * AWAY, h: 2 * AWAY }
+  for (const apart of APART) {
+    const before = Math.max(0, frame - apart)
+    const after = Math.min(changes.frames - 1, frame + apart)
+    if (before === frame || after === frame) continue
+    const near = finder.at(frame, before, after, { most: 40, same: 255, share: 0, within }).filter((f) => x >= f.x - AT_HAND && y >= f.y - AT_HAND && x <= f.x + f.w + AT_HAND && y <= f.y + f.h + AT_HAND)
+    const [flash] = near.sort((a, b) => b.count - a.count)
+    if (!flash) continue
+    const shape = fromFlash(flash)
+    const [left, top] = [Math.min(...flash.ownAt.map((at) => at % (flash.w + 2 * MARGIN))), Math.floor(flash.ownAt[0]! / (flash.w + 2 * MARGIN))]
+    return { ...shape, hot: { x: x - (flash.x - MARGIN + left), y: y - (flash.y - MARGIN + top), middle: true } }
+  }
+  return null
+}
+
+/** A person's aim may be so far off; beyond it, the hot spot is put where they said. */
+const AIM = 2
+function pointWith(links: Stay[], { frame, x, y }: Pointed): void {
+  const own = links.find((s) => s.from <= frame && s.to >= frame)
+  if (!own) return
+  const at = hotSpotOf(own)
+  if (Math.hypot(at.x - x, at.y - y) > AIM) own.shape.hot = { ...own.shape.hot, x: own.shape.hot.x + x - at.x, y: own.shape.hot.y + y - at.y }
 }
 
 /** The pointers of a screen are of like size. */

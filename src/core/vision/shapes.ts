@@ -226,7 +226,8 @@ function memberOf(shape: Shape, flash: Flash): Member | null {
   return inside / flash.count >= 0.7 ? best : null
 }
 
-const fromFlash = (flash: Flash): Shape => {
+/** What a pointer looks like from one time that it was seen; where in it the hot spot lies is left open. */
+export const fromFlash = (flash: Flash): Shape => {
   const pw = flash.w + 2 * MARGIN
   const pixels: Pixel[] = []
   for (const i of flash.ownAt) pixels.push({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 })

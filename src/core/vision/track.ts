@@ -8,7 +8,14 @@ import { fitAt, type Shape } from './shapes'
 export interface Seen { x: number; y: number; shape: Shape; share: number }
 
 /** A place at which a shape stood still, in frames [from, to]: one link of the pointer's way. */
-export interface Stay extends Seen { from: number; to: number }
+export interface Stay extends Seen {
+  from: number; to: number
+  /** A person said that the pointer is here in its first frame; `alone`, when it was not found there. */
+  said?: 'found' | 'alone'
+}
+
+/** Where a person says that the pointer is, in a frame of a stretch, in pixels of the picture. */
+export interface Pointed { frame: number; x: number; y: number }
 
 /** To be held where it was; to have come to a place near by; to have come to any place. */
 const HELD = 0.64
@@ -155,6 +162,28 @@ export class Watcher {
   }
 }
 
+/** So far from the place that a person points at it may have been found. */
+const MEANT = 12
+/** What a person said counts for more than anything that speaks against it. */
+const SAID = 10_000
+
+/** In the frame of which a person said where the pointer is, it is nowhere else. */
+export function heeding(stays: Stay[], { frame, x, y }: Pointed, shapes: readonly Shape[]): Stay[] {
+  const out: Stay[] = []
+  let near: Stay | null = null
+  const off = (s: Stay) => Math.hypot(hotSpotOf(s).x - x, hotSpotOf(s).y - y)
+  for (const s of stays) {
+    if (s.from > frame || s.to < frame) { out.push(s); continue }
+    if (s.from < frame) out.push({ ...s, to: frame - 1 })
+    if (off(s) <= MEANT && (!near || off(s) < off(near))) near = { ...s, from: frame, said: 'found' }
+    if (off(s) > MEANT && s.to > frame) out.push({ ...s, from: frame + 1 })
+  }
+  const shape = shapes[0]
+  if (near) out.push(near)
+  else if (shape) out.push({ x: x - shape.hot.x, y: y - shape.hot.y, shape, share: 1, from: frame, to: frame, said: 'alone' })
+  return out
+}
+
 const GAP_COST = 0.06
 /** What a stay is worth by its frames; long stillness proves little, for the whole screen stands still. */
 const worth = (frames: number) => (frames <= 30 ? frames : 30 + (frames - 30) * 0.15)
@@ -172,6 +201,7 @@ export function chain(stays: Stay[]): Stay[] {
   const order = [...stays].sort((a, b) => a.from - b.from)
   const rate = order.map((s) => Math.min(1, Math.max(0.03, (s.share - 0.62) / 0.3)))
   const value = order.map(() => 0)
+  const gain = (i: number, frames: number) => (order[i]!.said ? SAID : 0) + rate[i]! * worth(frames)
   const via = order.map(() => -1)
   let open: number[] = []
   let old = { value: 0, at: -1, to: 0 }
@@ -184,7 +214,7 @@ export function chain(stays: Stay[]): Stay[] {
     for (const i of open) {
       const o = order[i]!
       if (o.to < s.from - WINDOW) {
-        const v = value[i]! + rate[i]! * worth(o.to - o.from + 1)
+        const v = value[i]! + gain(i, o.to - o.from + 1)
         if (v > old.value - GAP_COST * Math.max(0, o.to - old.to)) old = { value: v, at: i, to: o.to }
         continue
       }
@@ -194,7 +224,7 @@ export function chain(stays: Stay[]): Stay[] {
       const away = Math.hypot(at.x - place.x, at.y - place.y)
       const cut = o.to >= s.from
       const gap = cut ? 0 : s.from - o.to - 1
-      const v = value[i]! + rate[i]! * worth(Math.min(o.to + 1, s.from) - o.from) - GAP_COST * gap - 0.15 - Math.min(1.6, away / (250 * (1 + gap))) - (cut ? 2 + Math.min(30, 0.3 * (o.to - s.from)) : 0)
+      const v = value[i]! + gain(i, Math.min(o.to + 1, s.from) - o.from) - GAP_COST * gap - 0.15 - Math.min(1.6, away / (250 * (1 + gap))) - (cut ? 2 + Math.min(30, 0.3 * (o.to - s.from)) : 0)
       if (v > best) { best = v; via[j] = i }
     }
     still.push(j)
@@ -204,7 +234,7 @@ export function chain(stays: Stay[]): Stay[] {
   let end = -1
   let most = 0
   for (const [i, s] of order.entries()) {
-    const v = value[i]! + rate[i]! * worth(s.to - s.from + 1)
+    const v = value[i]! + gain(i, s.to - s.from + 1)
     if (v > most) { most = v; end = i }
   }
   const out: Stay[] = []
@@ -232,6 +262,7 @@ export function proven(links: Stay[]): Stay[] {
   }
   // What fits poorly and stands for long has to be come to or left by a short way, and by no leap.
   return links.filter((s, i) => {
+    if (s.said) return true
     const [before, after] = [links[i - 1], links[i + 1]]
     if (s.share < WEAK && s.to - s.from > LONG) {
       const leapt = (joined(before, s) && !joined(before, s, SHORT)) || (joined(s, after) && !joined(s, after, SHORT))
@@ -242,8 +273,10 @@ export function proven(links: Stay[]): Stay[] {
 }
 
 /** The pointer's way through a stretch: its stays in order, with gaps where it is not seen. */
-export function follow(changes: Changes, eyes: Eyes, shapes: Shape[], before: Seen | null): Stay[] {
-  return shapes.length === 0 ? [] : proven(chain(new Watcher(changes, eyes, shapes, before).run()))
+export function follow(changes: Changes, eyes: Eyes, shapes: Shape[], before: Seen | null, pointed: Pointed | null = null): Stay[] {
+  if (shapes.length === 0) return []
+  const stays = new Watcher(changes, eyes, shapes, before).run()
+  return proven(chain(pointed ? heeding(stays, pointed, shapes) : stays))
 }
 
 const SLOW = 40

@@ -9,17 +9,17 @@ import { PointerFinder, type Altered, type Found } from './finder'
 import { RegionTracker } from './region'
 import { fitAt, shapeOf } from './shapes'
 import { traceOf } from './sights'
-import { calibrate, chain, proven, type Stay } from './track'
+import { calibrate, chain, heeding, proven, type Pointed, type Stay } from './track'
 
 const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
 const W = 320
 const H = 192
 
 /** Runs a recording of so many frames through the finder; `draw` says what each shows. */
-function watch(frames: number, draw: (t: number, screen: Screen) => void, width = W, height = H): { found: (Found | null)[]; altered: (Altered | null)[] } {
+function watch(frames: number, draw: (t: number, screen: Screen) => void, width = W, height = H, pointed: Pointed | null = null): { found: (Found | null)[]; altered: (Altered | null)[] } {
   const found: (Found | null)[] = []
   const altered: (Altered | null)[] = []
-  const finder = new PointerFinder(code, width, height, (f, a) => { found.push(f); altered.push(a) })
+  const finder = new PointerFinder(code, width, height, (f, a) => { found.push(f); altered.push(a) }, pointed)
   for (let t = 0; t < frames; t++) {
     const screen = page(width, height)
     draw(t, screen)
@@ -47,6 +47,22 @@ test('a hidden pointer is not seen: neither gone for a while nor while text is t
   })
   expect(found.filter((f, t) => f && t >= 124 && t < 186)).toHaveLength(0)
   expect(found.filter((f, t) => f && !hidden(t)).length).toBeGreaterThan(250 * 0.95)
+})
+test('a pointer that is seen at one place only is found once a person points at it, for as long as it is there', () => {
+  const draw = (t: number, s: Screen) => { if (t >= 20 && t < 40) put(s, 'arrow', 100, 60) }
+  expect(watch(60, draw).found.every((f) => f === null)).toBe(true)
+  const { found } = watch(60, draw, W, H, { frame: 30, x: 101, y: 61 })
+  expect(found.flatMap((f, t) => (f ? [t] : []))).toEqual(Array.from({ length: 20 }, (_, i) => 20 + i))
+  expect(found[25]).toMatchObject({ x: 101, y: 61 })
+})
+test('where a person points the pointer is nowhere else, whatever speaks for another place', () => {
+  const shape = shapeOf(Array.from({ length: 40 }, (_, i) => ({ x: i % 5, y: Math.floor(i / 5), value: i % 2 ? 0 : 255, sure: 1 })), true)
+  const stays: Stay[] = [{ x: 10, y: 10, shape, share: 1, from: 0, to: 90 }, { x: 200, y: 100, shape, share: 0.7, from: 40, to: 60 }]
+  const links = chain(heeding(stays, { frame: 50, x: 201, y: 101 }, [shape]))
+  expect(links.find((s) => s.from <= 50 && s.to >= 50)).toMatchObject({ x: 200, y: 100, said: 'found' })
+  const alone = chain(heeding([stays[0]!], { frame: 50, x: 201, y: 101 }, [shape]))
+  expect(alone.find((s) => s.from <= 50 && s.to >= 50)).toMatchObject({ x: 201, y: 101, said: 'alone' })
+  expect(proven(alone).some((s) => s.said)).toBe(true)
 })
 test('a recording in which nothing moves has no pointer', () => {
   expect(watch(40, () => {}).found.every((f) => f === null)).toBe(true)

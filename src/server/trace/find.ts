@@ -9,30 +9,41 @@ export interface FoundTrace { width: number; height: number; frames: number }
 
 const visionCode = () => new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/vision.wasm')))
 
+/** Where a person says that the pointer is: seconds from the recording's first frame, pixels of the recording. */
+export interface PointedAt { t: number; x: number; y: number }
+/** So many seconds on both sides of it are searched again. */
+const REACH_S = 6
+
 /**
  * Finds the pointer in the pixels of a recording, frame by frame; needs no picture of it. Blocks between two pieces of work:
  * run it in a process of its own.
  *
  * @param give     called for each frame in order
  * @param onShare  how far it has come, 0 to 1
+ * @param at       where the pointer is for certain: then only the seconds around it are searched
  * @throws Error with a sentence when the file cannot be read as a recording
  */
-export async function findPointer(file: string, give: (frame: FrameSight) => void, onShare: (share: number) => void): Promise<FoundTrace> {
+export async function findPointer(file: string, give: (frame: FrameSight) => void, onShare: (share: number) => void, at: PointedAt | null = null): Promise<FoundTrace> {
   const { width, height, filter } = await greyOf(file)
   const code = visionCode()
-  const times = await exactTimes(file)
+  let times = await exactTimes(file)
+  if (at) times = (times ?? []).filter((t) => Math.abs(t - at.t) <= REACH_S)
+  if (times?.length === 0) throw new Error(`${file}: it has no frame near ${at!.t} seconds.`)
+  const pointed = at && times && { frame: nearest(times, at.t), x: at.x, y: at.y }
   let given = 0
-  const finder = new PointerFinder(code, width, height, (found, altered) => { give({ t: times?.[given] ?? given / 30, found, altered }); given++ })
+  const finder = new PointerFinder(code, width, height, (found, altered) => { give({ t: times?.[given] ?? given / 30, found, altered }); given++ }, pointed)
   const read = await eachFrame(file, filter, finder.grey, (n) => {
     finder.add()
     if (n % 64 === 63) onShare(Math.min(0.99, n / Math.max(1, times?.length ?? n)))
-    return true
-  })
+    return !at || n + 1 < times!.length
+  }, at ? { from: Math.max(0, times![0]! - 0.001), length: 2 * REACH_S + 1 } : undefined)
   finder.end()
   if (read === 0) throw new Error(`${file}: none of its frames can be decoded. Save it again as an MP4.`)
   onShare(1)
   return { width, height, frames: read }
 }
+
+const nearest = (times: number[], t: number) => times.reduce((best, v, i) => (Math.abs(v - t) < Math.abs(times[best]! - t) ? i : best), 0)
 
 /** Where a region is over a passage of a recording: seconds from the recording's first frame, its top left corner, whether it is in sight. */
 export interface RegionPlace { t: number; x: number; y: number; seen: boolean }

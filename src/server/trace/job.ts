@@ -84,18 +84,34 @@ async function one(sha256: string): Promise<void> {
   else say({ sha256, state: 'failed', share: 0, sentence: `The pointer could not be looked for (${lastLine(ran.stderr) || `it ended with ${ran.code}`}). Try again.` })
 }
 
+/** What one of the commands writes of a recording. @throws Problem with its sentence when it fails, or on cancel */
+async function written(name: 'trace' | 'pin', sha256: string, key: string, args: string[], signal: AbortSignal, otherwise: string): Promise<string> {
+  if ((await mediumBySha(sha256))?.kind !== 'take') throw gone()
+  const out = path.join(dataRoot(), 'media', sha256, `.${name}-${key}.jsonl`)
+  try {
+    const ran = await command(name, sha256, [...args, '--out', out], { limit: 600, signal })
+    if (signal.aborted) throw new Problem(499, 'Cancelled.')
+    if (ran.code !== 0) throw new Problem(422, lastLine(ran.stderr) || otherwise)
+    return await readFile(out, 'utf8')
+  } finally { await rm(out, { force: true }) }
+}
+
 /**
  * Follows what a rectangle shows through a passage of a recording.
  *
  * @throws Problem with a sentence when there is nothing to hold on to, or on cancel
  */
-export async function pinIn(sha256: string, { fromUs, toUs, rect }: Omit<PinSpot, 'media'>, signal: AbortSignal): Promise<PinPlace[]> {
-  if ((await mediumBySha(sha256))?.kind !== 'take') throw gone()
-  const out = path.join(dataRoot(), 'media', sha256, `.pin-${fromUs}-${rect.join('-')}.jsonl`)
-  try {
-    const ran = await command('pin', sha256, ['--from', String(fromUs / 1e6), '--to', String(toUs / 1e6), '--rect', rect.join(','), '--out', out], { limit: 600, signal })
-    if (signal.aborted) throw new Problem(499, 'Cancelled.')
-    if (ran.code !== 0) throw new Problem(422, lastLine(ran.stderr) || 'It could not be followed. Try again.')
-    return readPins(await readFile(out, 'utf8'))
-  } finally { await rm(out, { force: true }) }
+export const pinIn = async (sha256: string, { fromUs, toUs, rect }: Omit<PinSpot, 'media'>, signal: AbortSignal): Promise<PinPlace[]> =>
+  readPins(await written('pin', sha256, `${fromUs}-${rect.join('-')}`, ['--from', String(fromUs / 1e6), '--to', String(toUs / 1e6), '--rect', rect.join(',')], signal, 'It could not be followed. Try again.'))
+
+/**
+ * The pointer's way in the seconds around a time at which a person says where it is, led through that place.
+ *
+ * @returns microseconds and pixels of the recording, a place for each frame in which it is seen
+ * @throws Problem with a sentence when the recording cannot be searched, or on cancel
+ */
+export async function pointerNear(sha256: string, { us, x, y }: { us: number; x: number; y: number }, signal: AbortSignal): Promise<[number, number, number][]> {
+  const read = readTrace(await written('trace', sha256, `${us}-${x}-${y}`, ['--at', [us / 1e6, x, y].join(',')], signal, 'It could not be searched. Try again.'))
+  if (!('trace' in read)) throw new Problem(422, read.error)
+  return read.trace.events.flatMap((e): [number, number, number][] => (e.type === 'pointermove' ? [[Math.round(e.t * 1e6), e.x, e.y]] : []))
 }

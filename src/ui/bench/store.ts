@@ -33,6 +33,8 @@ export interface Bench {
   clips: string[]
   moment: string | null
   adding: Adding | null
+  /** Whether the pointer of the take is marked on the picture and can be dragged to where it is. */
+  correcting: boolean
   /** Keyframes that are selected; with `path` null, a whole pose. */
   keys: KeyRef[]
   /** On a move: whether edits change the pose it leaves or the one it leads to. */
@@ -56,7 +58,7 @@ export interface Bench {
 const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
   id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], save: { state: 'saved' }, playhead: 0, speed: 0, passage: null, looping: false,
-  elements: [], clips: [], moment: null, adding: null, keys: [], moveEnd: 'end', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
+  elements: [], clips: [], moment: null, adding: null, correcting: false, keys: [], moveEnd: 'end', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
 }))
 export const bench = useBench.getState
 export const setBench = useBench.setState

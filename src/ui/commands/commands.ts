@@ -199,7 +199,7 @@ export const COMMANDS: Command[] = [
   { id: 'duplicate', title: 'Duplicate', group: 'Edit', keys: 'Ctrl+d', can: has, run: duplicate },
   { id: 'delete', title: 'Delete what is selected', group: 'Edit', keys: 'Delete Backspace', run: remove },
   { id: 'all', title: 'Select all elements', group: 'Edit', keys: 'Ctrl+a', run: () => select(bench().lesson.elements.map((e) => e.id)) },
-  { id: 'nothing', title: 'Select nothing; give up', group: 'Edit', keys: 'Escape', run: () => setBench({ elements: [], clips: [], moment: null, adding: null, live: null, keys: [] }) },
+  { id: 'nothing', title: 'Select nothing; give up', group: 'Edit', keys: 'Escape', run: () => setBench({ elements: [], clips: [], moment: null, adding: null, correcting: false, live: null, keys: [] }) },
   { id: 'start-here', title: 'Let it start at the playhead', group: 'Edit', keys: 'q', can: has, run: () => edgeHere('start') },
   { id: 'end-here', title: 'Let it end at the playhead', group: 'Edit', keys: 'w', can: has, run: () => edgeHere('end') },
   ...([['left', -1, 0], ['right', 1, 0], ['up', 0, -1], ['down', 0, 1]] as const).flatMap(([name, dx, dy]): Command[] => {
@@ -222,6 +222,7 @@ export const COMMANDS: Command[] = [
   { id: 'mute', title: 'Mute the selected clips, or let them be heard', group: 'Cut', can: () => bench().clips.length > 0, run: () => { for (const id of bench().clips) edit('Mute a clip', setClip(id, (c) => { c.muted = !c.muted })) } },
   { id: 'mark', title: 'Set a moment here', group: 'Moments', keys: 'm', run: () => mark('mark') },
   { id: 'chapter', title: 'Start a chapter here', group: 'Moments', keys: 'Shift+M', run: () => mark('chapter') },
+  { id: 'correct-pointer', title: 'Mark the pointer on the picture and correct it', group: 'Moments', can: () => Object.values(bench().lesson.media).some((m) => m.kind === 'take'), run: () => setBench({ correcting: !bench().correcting, speed: 0 }) },
   { id: 'add-track', title: 'Add a track for elements', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('elements'), kind: 'elements', name: 'More elements' })) },
   { id: 'add-takes', title: 'Add a track for takes', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('takes'), kind: 'takes', name: 'More takes' })) },
   { id: 'add-sound', title: 'Add a track for sound', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('sound'), kind: 'sound', name: 'More sound' })) },

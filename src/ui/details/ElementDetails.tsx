@@ -3,6 +3,7 @@ import { toast } from 'sonner'
 import { pointCallout, setElements, setLook, setSpan, setTrackOf, spanOver } from '@/core/edits'
 import { applies, isRule, kindOf, valueAt, type Field } from '@/core/elements'
 import type { Element, Passing } from '@/core/lesson/schema'
+import { canStayReadable } from '@/core/scene'
 import { FONTS } from '@/core/text'
 import { framesPerSecond } from '@/core/time'
 import { editPosed, standing, tryPosed } from '../bench/posing'
@@ -95,6 +96,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       {!ripples && <JoinSection element={own} />}
       <Section title="Lies">
         {e.look.kind !== 'zoom' && <Choice label="Lies" value={e.space} options={[{ value: 'take', label: 'on the take (moves with a zoom)' }, { value: 'picture', label: 'in the picture (stays put)' }]} onChange={(v) => set(`“${e.name}” lies ${v === 'take' ? 'on the take' : 'in the picture'}`, (x) => { x.space = v })} />}
+        {e.space === 'take' && canStayReadable(e) && <Tick label="Text and lines stay as large as they are when a zoom comes in" value={e.readable === true} onChange={(v) => set(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, (x) => { if (v) x.readable = true; else delete x.readable })} />}
         <Choice label="Track" value={e.track} options={timed.lesson.tracks.filter((t) => t.kind === 'elements').map((t) => ({ value: t.id, label: t.name }))} onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))} />
         <Actions />
       </Section>

@@ -1,6 +1,6 @@
 import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Trash2, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { removePoses, setCurve, setMoveEasing } from '@/core/edits'
+import { removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { moveWarnings, motionOf, paceOf, poseAt } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
@@ -84,6 +84,7 @@ export function PoseSection({ element: e }: { element: Element }) {
             {moves.length > 1 && <Button onClick={() => edit(`Easing of “${e.name}”`, setMoveEasing(moves.map((m) => ({ element: e.id, pose: m.pose.id })), shownMove.pose.easing))}>Give this easing to all its moves</Button>}
             {shownMove.pose.curve && <Button onClick={() => edit(`Straighten a way of “${e.name}”`, setCurve(e.id, shownMove.pose.id, null))}>Straighten its way</Button>}
             <p className="figures text-xs text-muted" data-testid="pace">{Math.round(pace.frames * 10) / 10} frames · {(pace.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s{pace.px >= 1 ? ` · ${Math.round(pace.px)} px · ${Math.round(pace.pxPerSecond)} px/s` : ''}</p>
+            {e.look.kind === 'pointer' && <Tick label="It presses here" value={shownMove.pose.press === true} onChange={(v) => edit(v ? `“${e.name}” presses` : `“${e.name}” does not press`, setPress(e.id, shownMove.pose.id, v))} />}
             {warnings.map((w) => <p key={w} className="text-warn">{w}</p>)}
           </div>
         )

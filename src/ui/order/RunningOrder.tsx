@@ -9,6 +9,7 @@ import { bench, goTo, pickMoment, select, setBench, useBench, useShown } from '.
 import { beginAdding, keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { KindIcon, MomentIcon } from '../kit/kindIcon'
+import { MomentPicture } from './MomentPicture'
 import { ProposedMarks, TakePointer } from './TakePointer'
 
 const SHOW: { label: string; kinds: CatalogueKind[] | null }[] = [
@@ -62,6 +63,7 @@ export function RunningOrder() {
                   <span className="mt-[3px] shrink-0 text-muted"><MomentIcon kind={m.kind} size={12} /></span>
                   <span className={m.frame === null ? 'text-muted line-through' : ''}>{m.kind === 'phrase' ? `“${r.label}”` : r.label}</span>
                 </button>
+                <MomentPicture moment={m} lesson={timed.lesson} />
                 {m.proposed ? <ProposedMarks id={m.id} label={r.label} confidence={m.confidence ?? 0} /> : <AddHere moment={m.id} frame={m.frame} label={r.label} />}
               </div>
               {r.elements.map(({ element, side, pose }) => (

@@ -8,6 +8,7 @@ import { onEscape } from '../kit/escape'
 import { Aids } from './Aids'
 import type { Drag } from './drag'
 import { Handles } from './Handles'
+import { PointerMark } from './PointerMark'
 import { Ways } from './Ways'
 
 /** Kinds that a rectangle can be drawn for. */
@@ -30,6 +31,7 @@ export function Overlay({ scale }: { scale: number }) {
   const selected = useBench((b) => b.elements)
   const adding = useBench((b) => b.adding)
   const only = useBench((b) => b.only)
+  const correcting = useBench((b) => b.correcting)
   useBench((b) => b.moveEnd)
   const framed = useBench(isFramed)
   const { width, height } = timed.lesson.frame
@@ -216,6 +218,7 @@ export function Overlay({ scale }: { scale: number }) {
         )))}
         {outlines.length <= 4 && outlines.map(({ own }) => <Ways key={own.id} element={own} px={px} lit={poseFor(own, bench(), timed)} begin={begin} pointOf={pointOf} alone={outlines.length === 1} onTap={(go) => { tapped.current = go }} />)}
         {single && <Handles element={single.x} matrix={single.matrix} box={single.box} px={px} begin={begin} pointOf={pointOf} toSpace={(p) => { const m = single.x.look.kind === 'zoom' ? null : spaceOf(timed, single.own, bench().playhead, isFramed()); return m && !isFlat(m) ? apply(inverse(m), p) : p }} snap={(p, alt) => { const s = alt ? null : snapRect({ x: p.x, y: p.y, w: 0, h: 0 }, linesWithout([single.own.id]), SNAP_PX / scale); setSnapped(s?.lines.length ? s : null); return s ? { x: p.x + s.dx, y: p.y + s.dy } : p }} />}
+        {correcting && !speed && <PointerMark px={px} pointOf={pointOf} />}
         {snapped?.lines.map((l) => (
           <g key={l.axis} pointerEvents="none" data-snap={l.name}>
             <path d={l.axis === 'x' ? `M${l.at} 0 V${height}` : `M0 ${l.at} H${width}`} stroke="#2f9e62" strokeWidth={1.5 * px} fill="none" />
@@ -224,9 +227,9 @@ export function Overlay({ scale }: { scale: number }) {
         ))}
         {drawn && <rect {...{ x: drawn.x, y: drawn.y, width: drawn.w, height: drawn.h }} fill="#b8321a22" stroke="#b8321a" strokeWidth={2 * px} pointerEvents="none" />}
       </svg>
-      {(adding || only) && (
+      {(adding || only || correcting) && (
         <div className="pointer-events-none absolute inset-x-0 top-2 text-center">
-          <span className="rounded-full bg-ink/85 px-3 py-1 text-paper">{adding ? `${promptFor(adding)} · Escape gives up` : 'Only some elements are shown · I shows all again'}</span>
+          <span className="rounded-full bg-ink/85 px-3 py-1 text-paper">{adding ? `${promptFor(adding)} · Escape gives up` : correcting ? 'Drag the ring to where the pointer is · Escape ends this' : 'Only some elements are shown · I shows all again'}</span>
         </div>
       )}
     </>

@@ -1,13 +1,7 @@
-import { Problem } from '@/server/problem'
 import { cancelTrace, foundTrace, startTrace, traceState } from '@/server/trace/job'
-import { done, route } from '@/server/web'
+import { done, route, shaOf } from '@/server/web'
 
 type At = { params: Promise<{ sha: string }> }
-async function shaOf({ params }: At): Promise<string> {
-  const { sha } = await params
-  if (!/^[0-9a-f]{64}$/.test(sha)) throw new Problem(404, 'There is no such recording.')
-  return sha
-}
 
 export const dynamic = 'force-dynamic'
 /** The trace found in a recording, or how the search for it stands. */

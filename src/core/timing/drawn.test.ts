@@ -1,0 +1,76 @@
+import { clicksIn } from '../elements'
+import { followPointer, setPress, applyEdit } from '../edits'
+import { CALM, framingAt } from '../framing'
+import type { Element, Lesson, Pose } from '../lesson/schema'
+import { pressId, stopId } from '../moments'
+import { evaluate } from '../scene'
+import { element, lessonWithTake, loose, on } from '../testing/lessons'
+import { resolve } from './index'
+
+const move = (id: string, from: number, to: number, x: number, y: number, change: Partial<Pose> = {}): Pose => ({ id, start: { on: 'start', frames: from }, end: { on: 'start', frames: to }, easing: 'linear', values: { x, y }, curve: null, ...change })
+function withHand(change: Partial<Element> = {}): Lesson {
+  const lesson = lessonWithTake()
+  lesson.media.take!.moments = []
+  lesson.elements = [element(lesson, 'pointer', 'hand', loose(20), loose(220), { x: 100, y: 100, poses: [move('a', 10, 40, 700, 300, { press: true }), move('b', 80, 110, 1500, 900)], ...change })]
+  return lesson
+}
+
+test('where a drawn pointer stops and presses are moments at its own places, and follow it when it moves', () => {
+  const lesson = withHand()
+  const { moments } = resolve(lesson)
+  expect(moments.get(stopId('hand', 'a'))).toMatchObject({ kind: 'rest', frame: 60, untilFrame: 100, at: { x: 700, y: 300 } })
+  expect(moments.get(pressId('hand', 'a'))).toMatchObject({ kind: 'click', frame: 64, at: { x: 700, y: 300 } })
+  expect(moments.get(stopId('hand', 'b'))).toMatchObject({ frame: 130, untilFrame: 220, at: { x: 1500, y: 900 } })
+  expect(moments.has(pressId('hand', 'b'))).toBe(false)
+  lesson.elements[0]!.start = loose(50)
+  expect(resolve(lesson).moments.get(pressId('hand', 'a'))!.frame).toBe(94)
+})
+test('elements hang on its stops and presses, also another drawn pointer that waits for it', () => {
+  const lesson = withHand()
+  lesson.elements.push(
+    element(lesson, 'text', 'word', on(pressId('hand', 'a'), 3), on(stopId('hand', 'b'), 0, 'start')),
+    element(lesson, 'pointer', 'second', on(stopId('hand', 'b')), loose(290), { poses: [move('c', 5, 15, 10, 10)] }),
+    element(lesson, 'text', 'last', on(stopId('second', 'c')), loose(280)),
+  )
+  const { spans, findings } = resolve(lesson)
+  expect(findings).toEqual([])
+  expect(spans.get('word')).toMatchObject({ from: 67, to: 130 })
+  expect(spans.get('last')!.from).toBe(145)
+})
+test('an element that hangs on a pointer that is gone keeps its place and says so', () => {
+  const lesson = withHand()
+  lesson.elements = [element(lesson, 'text', 'word', on(pressId('hand', 'a'), 0, 'start', 64), loose(200))]
+  const { spans, findings } = resolve(lesson)
+  expect(spans.get('word')!.from).toBe(64)
+  expect(findings[0]).toMatchObject({ code: 'lost' })
+})
+test('a ripple on every click marks its presses, and is drawn beneath it wherever it is in the stack', () => {
+  const lesson = withHand()
+  const ripple = element(lesson, 'ripple', 'rings', loose(0), loose(300))
+  if (ripple.look.kind === 'ripple') ripple.look.every = true
+  lesson.elements.push(ripple)
+  const timed = resolve(lesson)
+  expect(clicksIn(timed, { from: 0, to: 300 })).toMatchObject([{ frame: 64, at: { x: 700, y: 300 } }])
+  expect(evaluate(timed, 66).items.map((i) => i.element)).toEqual(['rings', 'hand'])
+  expect(evaluate(timed, 90).items.map((i) => i.element)).toEqual(['hand'])
+})
+test('it is drawn smaller while it is pressed, with its tip where it was', () => {
+  const timed = resolve(withHand())
+  const at = (f: number) => evaluate(timed, f).items[0]!
+  const [up, down] = [at(62), at(65)]
+  expect([down.matrix[4], down.matrix[5]]).toEqual([up.matrix[4], up.matrix[5]])
+  expect(down.bounds.h).toBeLessThan(up.bounds.h * 0.9)
+  expect(at(70).bounds.h).toBeCloseTo(up.bounds.h)
+})
+test('a press is set and taken away; a view follows a drawn pointer and stands still as it presses', () => {
+  const lesson = withHand()
+  const set = applyEdit(lesson, setPress('hand', 'b', true))
+  expect('edited' in set && set.edited.timed.moments.get(pressId('hand', 'b'))!.frame).toBe(134)
+  const followed = applyEdit(lesson, followPointer('follow', CALM))
+  if (!('edited' in followed)) throw new Error('it was not followed')
+  const { timed } = followed.edited
+  const view = framingAt(timed, 150)
+  expect(view.w).toBeLessThan(1000)
+  expect(1500 >= view.x && 1500 <= view.x + view.w && 900 >= view.y && 900 <= view.y + view.h).toBe(true)
+  expect(framingAt(timed, 64)).toEqual(framingAt(timed, 65))
+})
