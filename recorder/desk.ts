@@ -150,11 +150,12 @@ export async function recordDesk(c: DeskChoice, video: string, file: string): Pr
   const glide = async (x: number, y: number, each?: (dx: number, dy: number) => void) => {
     for (const p of handPath(at, { x: Math.round(x), y: Math.round(y) }, c.fps, chance)) { each?.(p.x - at.x, p.y - at.y); at = p; await frame() }
   }
+  const button = (type: 'pointerdown' | 'pointerup') => { events.push({ type, t: n / c.fps, x: Math.round(at.x), y: Math.round(at.y), button: 0 }) }
   const press = async (then: () => void) => {
     await rest(0.2)
-    events.push({ type: 'pointerdown', t: n / c.fps, x: Math.round(at.x), y: Math.round(at.y), button: 0 })
+    button('pointerdown')
     await rest(0.12)
-    events.push({ type: 'pointerup', t: n / c.fps, x: Math.round(at.x), y: Math.round(at.y), button: 0 })
+    button('pointerup')
     then()
     await rest(0.3)
   }
@@ -171,7 +172,14 @@ export async function recordDesk(c: DeskChoice, video: string, file: string): Pr
         shown = true
         break
       }
-      case 3: await glide(scene.windowX + 60, scene.windowY + 14); await rest(0.1); await glide(w * (0.5 + 0.25 * chance()), h * (0.2 + 0.3 * chance()), (dx, dy) => { scene.windowX += dx; scene.windowY += dy }); break
+      case 3: {
+        await glide(scene.windowX + 60, scene.windowY + 14)
+        await rest(0.1)
+        button('pointerdown')
+        await glide(w * (0.5 + 0.25 * chance()), h * (0.2 + 0.3 * chance()), (dx, dy) => { scene.windowX += dx; scene.windowY += dy })
+        button('pointerup')
+        break
+      }
       case 5: scene.film = 1; await glide(w * (0.65 + 0.2 * chance()), h * 0.3); await rest(1.2); await glide(spot.x, spot.y); scene.film = 0; break
       case 6: await glide(w * (0.1 + 0.3 * chance()), h * (0.2 + 0.5 * chance())); await press(() => { scene.dialog = true }); await glide(w * 0.57, h * 0.55); await press(() => { scene.dialog = false }); break
       case 7: await glide(w + 60, h * chance()); await rest(0.8); await glide(w * 0.8, h * chance()); break

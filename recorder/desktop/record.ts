@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
@@ -21,6 +21,8 @@ class Desktop {
   display!: Display
   place = { x: 0, y: 0 }
   readonly log: ({ us: number } & PointerState)[] = []
+  /** Where the calculator’s window is. */
+  readonly calculator = { x: 0, y: 0, w: 0, h: 0 }
   readonly presses: { us: number; x: number; y: number; type: 'pointerdown' | 'pointerup' }[] = []
   readonly keys: { us: number; key: string }[] = []
   private polling = true
@@ -58,12 +60,14 @@ class Desktop {
     }
     this.place = { x: Math.round(x), y: Math.round(y) }
   }
+  button(type: 'pointerdown' | 'pointerup', button = 1): void {
+    this.presses.push({ us: nowUs(), ...this.place, type })
+    this.say(`${type === 'pointerdown' ? 'mousedown' : 'mouseup'} ${button}`)
+  }
   async press(button = 1): Promise<void> {
-    this.presses.push({ us: nowUs(), ...this.place, type: 'pointerdown' })
-    this.say(`mousedown ${button}`)
+    this.button('pointerdown', button)
     await wait(90)
-    this.presses.push({ us: nowUs(), ...this.place, type: 'pointerup' })
-    this.say(`mouseup ${button}`)
+    this.button('pointerup', button)
   }
   async type(text: string, chance: () => number): Promise<void> {
     for (const c of text) {
@@ -91,19 +95,26 @@ async function use(d: Desktop, chance: () => number): Promise<void> {
   let n = 0
   while (performance.now() < until) {
     const p = spot()
-    switch (n++ % 9) {
+    switch (n++ % 11) {
       case 0: case 3: case 6: await d.glide(p.x, p.y, chance); await wait(200 + chance() * 900); break
       case 1: await d.glide(w * 0.25, h * 0.3, chance); await d.press(); await d.type(WORDS.slice(0, 14 + Math.floor(chance() * 20)), chance); break
       case 2: await d.glide(w * 0.7, h * 0.35, chance); for (let i = 0; i < 6; i++) { d.say(`click ${chance() > 0.4 ? 5 : 4}`); await wait(90) } break
       case 4: {
         await d.glide(w * (0.1 + 0.25 * chance()), h * 0.1 + 8, chance)
-        d.say('keydown alt'); d.say('mousedown 1'); await wait(60)
+        d.say('keydown alt'); d.button('pointerdown'); await wait(60)
         await d.glide(w * (0.1 + 0.3 * chance()), h * (0.1 + 0.2 * chance()), chance)
-        d.say('mouseup 1'); d.say('keyup alt'); await wait(300); break
+        d.button('pointerup'); d.say('keyup alt'); await wait(300); break
       }
       case 5: await d.glide(w * 0.93, h * 0.93, chance); await d.press(3); await wait(500); await d.glide(w * 0.9, h * 0.86, chance); await wait(300); d.say('key Escape'); await wait(200); break
       case 7: for (let i = 0; i < 12; i++) { await d.glide(d.place.x + Math.round((chance() - 0.5) * 4), d.place.y + Math.round((chance() - 0.5) * 4), chance); d.say(`mousemove ${d.place.x + (i % 2)} ${d.place.y}`); await wait(50) } break
       case 8: await d.glide(p.x, p.y, chance, 1.8); break
+      case 9: for (let i = 0; i < 3; i++) { await d.glide(d.calculator.x + d.calculator.w * (0.15 + 0.7 * chance()), d.calculator.y + d.calculator.h * (0.55 + 0.4 * chance()), chance); await wait(80 + chance() * 300); await d.press(); await wait(250) } break
+      case 10: {
+        const menu = { x: w * 0.5 + 24, y: h * 0.12 + 12 }
+        await d.glide(menu.x, menu.y, chance); await wait(120); await d.press(); await wait(400)
+        await d.glide(menu.x + 30, menu.y + 90, chance); await wait(300)
+        await d.glide(menu.x, menu.y, chance); await wait(150); await d.press(); await wait(300); break
+      }
     }
   }
 }
@@ -123,6 +134,11 @@ export async function recordDesktop(choice: DesktopChoice, video: string, trace:
     d.run('sh', '-c', `xdotool search --sync --onlyvisible --class mousepad windowsize ${Math.floor(w * 0.45)} ${Math.floor(h * 0.6)} windowmove ${Math.floor(w * 0.5)} ${Math.floor(h * 0.12)}`)
     d.run('galculator')
     await wait(2500)
+    Object.assign(d.calculator, { x: Math.floor(w * 0.08), y: Math.floor(h * 0.52) })
+    d.run('sh', '-c', `xdotool search --sync --onlyvisible --class galculator windowmove ${d.calculator.x} ${d.calculator.y}`)
+    await wait(500)
+    const size = spawnSync('sh', ['-c', 'xdotool getwindowgeometry --shell $(xdotool search --onlyvisible --class galculator | tail -1)'], { encoding: 'utf8', env: { ...process.env, DISPLAY: d.name } }).stdout
+    for (const [key, side] of [['WIDTH', 'w'], ['HEIGHT', 'h']] as const) d.calculator[side] = Number(new RegExp(`${key}=(\\d+)`).exec(size)?.[1] ?? 0)
     const raw = path.join(home, 'raw.mkv')
     const times = path.join(home, 'times.txt')
     const grab = spawn('ffmpeg', ['-v', 'error', '-y', '-f', 'x11grab', '-draw_mouse', '1', '-framerate', String(choice.fps), '-video_size', `${w}x${h}`, '-i', d.name, '-copyts', '-vf', `metadata=mode=add:key=n:value=1,metadata=mode=print:file=${times}`, '-fps_mode', 'passthrough', '-c:v', 'libx264rgb', '-preset', 'ultrafast', '-qp', '0', raw], { stdio: ['pipe', 'ignore', 'inherit'] })

@@ -15,7 +15,7 @@ const TRAVEL = 1.1
 const STAYS_SECONDS = 2
 
 /**
- * “Re-point”: an arrow, or a callout's tail, leaves what it points at when the move starts and swings over to the next thing. Its
+ * “Re-point”: an arrow, a callout's tail or a drawn pointer leaves what it points at when the move starts and swings over to the next thing. Its
  * turn goes the shorter way, its length and bend stay unless it would leave the picture. It stays on long enough to be seen.
  */
 export const repoint = (id: string, act: Act, to: Point): Edit => (draft) => {
@@ -49,6 +49,9 @@ export const repoint = (id: string, act: Act, to: Point): Edit => (draft) => {
       const shift = to.y > H / 2 ? to.y - 90 - (box.y + box.h - 30) : to.y + 90 - (box.y + 30)
       values.y = hundredth(now.y + shift)
     }
+  } else if (now.look.kind === 'pointer') {
+    way = Math.hypot(to.x - now.x, to.y - now.y)
+    values = { x: hundredth(to.x), y: hundredth(to.y) }
   } else return
   const fps = framesPerSecond(timed.lesson.rate)
   const frames = act.frames ?? Math.round(Math.min(1.2, Math.max(0.4, way / (TRAVEL * H))) * fps)

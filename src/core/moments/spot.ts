@@ -4,7 +4,7 @@ import type { Placed } from './catalogue'
 /** A place of a recording at a time, to be shown as a small picture: microseconds, its middle and its width in pixels of the recording. */
 export interface MomentSpot { sha256: string; us: number; x: number; y: number; w: number }
 /** So much of a recording's width is shown around a place. */
-const SHARE = 0.2
+const SHARE = 0.14
 /** Of what appears on the screen a little more is shown than itself, once it stands there. */
 const AROUND = 1.15
 const STANDS_US = 120_000

@@ -1,5 +1,5 @@
 import { clicksIn } from '../elements'
-import { followPointer, setPress, applyEdit } from '../edits'
+import { followPointer, repoint, setPress, applyEdit } from '../edits'
 import { CALM, framingAt } from '../framing'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { pressId, stopId } from '../moments'
@@ -73,4 +73,20 @@ test('a press is set and taken away; a view follows a drawn pointer and stands s
   expect(view.w).toBeLessThan(1000)
   expect(1500 >= view.x && 1500 <= view.x + view.w && 900 >= view.y && 900 <= view.y + view.h).toBe(true)
   expect(framingAt(timed, 64)).toEqual(framingAt(timed, 65))
+})
+
+test('a drawn pointer cannot hang on its own stops', () => {
+  const lesson = withHand({ end: on(stopId('hand', 'b'), 40, 'start', 200) })
+  const { findings, spans } = resolve(lesson)
+  expect(spans.get('hand')!.to).toBe(200)
+  expect(findings).toContainEqual(expect.objectContaining({ code: 'lost', element: 'hand' }))
+})
+test('it is pointed at the next thing like an arrow, tip to the point', () => {
+  const lesson = withHand()
+  const timed = resolve(lesson)
+  let n = 0
+  const made = applyEdit(lesson, repoint('hand', { timed, frame: 170, caught: null, newId: () => `next-${++n}` }, { x: 333, y: 444 }))
+  if (!('edited' in made)) throw new Error('it was not pointed')
+  expect(made.edited.lesson.elements[0]!.poses.at(-1)!.values).toEqual({ x: 333, y: 444 })
+  expect(made.edited.timed.moments.get(stopId('hand', 'next-1'))).toMatchObject({ at: { x: 333, y: 444 } })
 })

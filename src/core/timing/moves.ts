@@ -1,4 +1,5 @@
 import type { Element, MoveEdge, Pose } from '../lesson/schema'
+import { bornOf } from '../moments/drawn'
 import type { Timed } from './resolve'
 import { frameOfTie } from './tie'
 
@@ -12,7 +13,8 @@ export function edgeFrame(timed: Timed, e: Element, edge: MoveEdge): number | nu
     case 'start': return span.from + edge.frames
     case 'end': return span.to - edge.frames
     case 'share': return span.from + edge.share * (span.to - span.from)
-    case 'moment': case 'element': return frameOfTie(timed, edge)
+    case 'moment': return bornOf(edge.moment, e.id) ? null : frameOfTie(timed, edge)
+    case 'element': return frameOfTie(timed, edge)
     default: return null
   }
 }

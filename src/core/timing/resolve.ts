@@ -1,6 +1,7 @@
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { lessonLength } from '../lesson/clips'
 import { catalogue, type Placed } from '../moments'
+import { bornOf } from '../moments/drawn'
 import { drawnMoments } from './drawn'
 
 /** Half-open: [from, to), in lesson frames. */
@@ -49,11 +50,12 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
   const findings: Finding[] = []
   const inCircle = new Set<string>()
 
-  const gone = (edge: Edge): boolean =>
-    edge.on === 'moment' ? momentFrame(edge) === null : edge.on === 'element' ? !byId.has(edge.element) : false
+  const gone = (edge: Edge, e: Element): boolean =>
+    edge.on === 'moment' ? momentFrame(edge, e) === null : edge.on === 'element' ? !byId.has(edge.element) : false
 
-  function momentFrame(edge: Extract<Edge, { on: 'moment' }>): number | null {
-    const m = moments.get(edge.moment)
+  function momentFrame(edge: Extract<Edge, { on: 'moment' }>, e: Element): number | null {
+    // What comes of an element’s own moves cannot carry it.
+    const m = bornOf(edge.moment, e.id) ? undefined : moments.get(edge.moment)
     if (!m) return null
     const at = edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame)
     return at === null ? null : at + edge.offset
@@ -94,12 +96,12 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
         break
       }
       case 'moment': {
-        const frame = momentFrame(edge)
+        const frame = momentFrame(edge, e)
         if (frame !== null) return frame
         break
       }
     }
-    if (e[other].on === 'length' || gone(e[other])) return lastOf(e, side)
+    if (e[other].on === 'length' || gone(e[other], e)) return lastOf(e, side)
     return frameOf(e, other) + lastOf(e, side) - lastOf(e, other)
   }
 
@@ -107,8 +109,8 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
   for (const e of lesson.elements) {
     const from = frameOf(e, 'start')
     let to = frameOf(e, 'end')
-    const startLost = gone(e.start)
-    const endLost = gone(e.end)
+    const startLost = gone(e.start, e)
+    const endLost = gone(e.end, e)
     if (startLost || endLost) {
       const which = startLost && endLost ? 'start and end hang on moments that are' : `${startLost ? 'start' : 'end'} hangs on a moment that is`
       findings.push({ code: 'lost', element: e.id, sentence: `“${e.name}”: its ${which} no longer in the lesson. It keeps its place until you tie it again or the moment comes back.` })
@@ -143,7 +145,7 @@ function poseTiesLost(lesson: Lesson, moments: Timed['moments'], byId: Map<strin
     for (let i = 0; i < e.poses.length; i++) {
       const { start, end } = e.poses[i]!
       for (const edge of [start, end]) {
-        const lost = edge.on === 'moment' ? (moments.get(edge.moment)?.frame ?? null) === null : edge.on === 'element' && !byId.has(edge.element)
+        const lost = edge.on === 'moment' ? bornOf(edge.moment, e.id) || (moments.get(edge.moment)?.frame ?? null) === null : edge.on === 'element' && !byId.has(edge.element)
         if (!lost) continue
         findings.push({ code: 'lost', element: e.id, sentence: `“${e.name}”: its move to pose ${i + 2} hangs on a moment that is no longer in the lesson. It keeps its place until you tie it again or the moment comes back.` })
         break

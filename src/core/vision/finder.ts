@@ -6,7 +6,11 @@ import { fromFlash, learnShapes, type Learned, type Shape } from './shapes'
 import { calibrate, follow, hotSpotOf, type Pointed, type Seen, type Stay } from './track'
 
 /** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
-export interface Found { x: number; y: number; confidence: number }
+export interface Found {
+  x: number; y: number; confidence: number
+  /** It carries a window along. */
+  carries?: true
+}
 /** What changed in a frame besides the pointer: the rectangle around it, and how many squares of 16 × 16 pixels. */
 export interface Altered { x: number; y: number; w: number; h: number; squares: number }
 
@@ -232,7 +236,7 @@ function atFrames(links: Stay[], frames: number, carried: Map<number, { x: numbe
     const at = hotSpotOf(s)
     for (let t = s.from; t <= s.to; t++) out[t] = { ...at, confidence: Math.round(s.share * 100) / 100 }
   }
-  for (const [t, spot] of carried) out[t] = { ...spot, confidence: 0.5 }
+  for (const [t, spot] of carried) out[t] = { ...spot, confidence: 0.5, carries: true }
   const speed = (t: number, from: number) => { const [a, b] = [out[from], out[t]]; return a && b ? { x: b.x - a.x, y: b.y - a.y } : { x: 0, y: 0 } }
   for (const [i, s] of links.entries()) {
     const next = links[i + 1]

@@ -12,6 +12,13 @@ const LONGEST_S = 0.7
 const LEAST_SQUARES = 10
 const REST_PX = 2
 const REST_S = 0.12
+/** A pointer under which something lights up has just come. */
+const HOVER_S = 0.07
+/** Over so many frames in a row in which it is not seen a pointer may rest. */
+const UNSEEN = 4
+const PRESSED_S = 0.08
+const DRAG_S = 0.2
+const DRAG_PX = 24
 /** A click shows within this. */
 const ANSWER_S = 0.7
 const NEAR_PX = 160
@@ -36,17 +43,21 @@ function burstsOf(sights: readonly FrameSight[]): Burst[] {
 }
 const away = (p: Point, r: Rect): number => Math.hypot(Math.max(0, r.x - p.x, p.x - r.x - r.w), Math.max(0, r.y - p.y, p.y - r.y - r.h))
 
-/** Since which frame the pointer has rested at the place where it is in a frame; -1 where it is not seen. */
-function restingSince(sights: readonly FrameSight[], frame: number): number {
-  const at = sights[frame]?.found
-  if (!at) return -1
-  let from = frame
-  while (from > 0) {
-    const before = sights[from - 1]!.found
-    if (!before || Math.hypot(before.x - at.x, before.y - at.y) > REST_PX) break
-    from--
+/** From which frame to which the pointer rests at the place where it is in a frame, over frames in which it is not seen as long as it is there again. */
+function restAround(sights: readonly FrameSight[], frame: number): { since: number; until: number } {
+  const at = sights[frame]!.found!
+  const end = (way: 1 | -1) => {
+    let last = frame
+    for (let f = frame + way, unseen = 0; f >= 0 && f < sights.length && unseen < UNSEEN; f += way) {
+      const p = sights[f]!.found
+      if (!p) { unseen++; continue }
+      if (Math.hypot(p.x - at.x, p.y - at.y) > REST_PX) break
+      last = f
+      unseen = 0
+    }
+    return last
   }
-  return from
+  return { since: end(-1), until: end(1) }
 }
 
 const AGAIN_S = 1.2
@@ -61,46 +72,80 @@ function repeated(bursts: Burst[], i: number, sights: readonly FrameSight[]): bo
   })
 }
 
+interface Press { down: number; up: number; from: Point; to: Point; confidence: number }
+
+/** A change that goes along with the pointer from one rest to the next: something is dragged. */
+function dragOf(b: Burst, sights: readonly FrameSight[]): Press | null {
+  const frames = sights.slice(b.from, b.to + 1)
+  const seen = frames.filter((s) => s.found && s.altered)
+  const [first, last] = [seen[0], seen.at(-1)]
+  if (!first || !last || b.squares < LEAST_SQUARES || last.t - first.t < DRAG_S) return null
+  const way = { x: last.found!.x - first.found!.x, y: last.found!.y - first.found!.y }
+  const far = Math.hypot(way.x, way.y)
+  if (far < DRAG_PX) return null
+  const middle = (list: FrameSight[]) => { const r = list.map((s) => s.altered!); return { x: r.reduce((n, a) => n + a.x + a.w / 2, 0) / r.length, y: r.reduce((n, a) => n + a.y + a.h / 2, 0) / r.length } }
+  const third = Math.max(1, Math.floor(seen.length / 3))
+  const [p, q] = [middle(seen.slice(0, third)), middle(seen.slice(-third))]
+  // What changes moves as the pointer does; seen over thirds, two thirds of the whole way.
+  const along = ((q.x - p.x) * way.x + (q.y - p.y) * way.y) / (far * far)
+  const carries = seen.filter((s) => s.found!.carries).length > seen.length / 3
+  if (!carries && (along < 0.3 || along > 1.3)) return null
+  const start = sights[Math.max(0, b.from - 1)]!.found ?? first.found!
+  return { down: Math.max(0, sights[b.from]!.t - PRESSED_S), up: sights[b.to]!.t, from: start, to: last.found!, confidence: carries ? 0.85 : 0.65 }
+}
+
+/** A change that comes while the pointer rests, near to it or large: the answer to a click. */
+function clickOf(b: Burst, sights: readonly FrameSight[]): Press | null {
+  const t = sights[b.from]!.t
+  // Before the change came, the pointer was there; the frame of the change itself may hide it.
+  const before = [b.from - 1, b.from - 2, b.from].find((f) => f >= 0 && sights[f]!.found)
+  if (before === undefined || sights[b.to]!.t - t > LONGEST_S * 2) return null
+  const at = sights[before]!.found!
+  const { since, until } = restAround(sights, before)
+  const rested = t - sights[since]!.t
+  const stays = sights[until]!.t - t
+  if (since === 0 || rested + stays < REST_S || stays < 0) return null
+  const large = b.squares >= LEAST_SQUARES
+  const far = away(at, b.rect)
+  let sure = 0.35
+  if (far < NEAR_PX / 4) sure += 0.25
+  else if (far < NEAR_PX) sure += 0.1
+  if (large) sure += 0.15
+  if (b.squares >= 60) sure += 0.1
+  if (rested < 1.5) sure += 0.1
+  // Typing changes a little again and again while the pointer rests for long.
+  if (!large && rested > 1.5) sure -= 0.3
+  if (rested > 4) sure -= 0.25
+  // What lights up under a pointer that just came is no answer to a click; what opens then is.
+  if (rested < HOVER_S && !large) sure -= 0.2
+  if (at.confidence < 0.5) sure -= 0.1
+  return sure < MARK ? null : { down: Math.max(sights[since]!.t, t - PRESSED_S), up: t, from: at, to: at, confidence: Math.round(Math.min(0.95, sure) * 100) / 100 }
+}
+
 /**
  * The trace that the frames of a recording tell of: the pointer wherever it is seen, what appeared on the screen, and likely
- * clicks: the pointer at rest, and right after it a change that is near to it or large and comes out of stillness.
+ * presses: the pointer at rest and a change right then, near to it or large and out of stillness; or a change that goes along with it.
  */
 export function traceOf(sights: readonly FrameSight[], width: number, height: number): Trace {
   const us = (t: number) => Math.round(t * 1e6) / 1e6
   const events: TraceEvent[] = []
   for (const { t, found } of sights) if (found) events.push({ type: 'pointermove', t: us(t), x: found.x, y: found.y, confidence: found.confidence })
   const bursts = burstsOf(sights)
-  const likely: { down: number; up: number; x: number; y: number; confidence: number }[] = []
+  const presses: Press[] = []
   for (const [i, b] of bursts.entries()) {
     const t = sights[b.from]!.t
-    const lasts = sights[b.to]!.t - t
-    const large = b.squares >= LEAST_SQUARES
+    const drag = dragOf(b, sights)
     const again = repeated(bursts, i, sights)
-    if (large && lasts <= LONGEST_S && !again) events.push({ type: 'screenchange', t: us(t), rect: [b.rect.x, b.rect.y, b.rect.w, b.rect.h], confidence: 0.8 })
-    // Before the change came, the pointer was there; the frame of the change itself may hide it.
-    const before = [b.from - 1, b.from - 2, b.from].find((f) => f >= 0 && sights[f]!.found)
-    if (before === undefined || lasts > LONGEST_S * 2 || again) continue
-    const at = sights[before]!.found!
-    const since = restingSince(sights, before)
-    const rested = t - sights[since]!.t
-    const far = away(at, b.rect)
-    if (rested < REST_S || since === 0) continue
-    let sure = 0.35
-    if (far < NEAR_PX / 4) sure += 0.25
-    else if (far < NEAR_PX) sure += 0.1
-    if (large) sure += 0.15
-    if (b.squares >= 60) sure += 0.1
-    if (rested < 1.5) sure += 0.1
-    // Typing changes a little again and again while the pointer rests for long.
-    if (!large && rested > 1.5) sure -= 0.3
-    if (rested > 4) sure -= 0.25
-    if (at.confidence < 0.5) sure -= 0.1
-    if (sure < MARK) continue
-    const click = { down: Math.max(sights[since]!.t, t - 0.08), up: t, x: at.x, y: at.y, confidence: Math.round(Math.min(0.95, sure) * 100) / 100 }
-    // Of the answers to one click, a button that lights up and the page that comes, the surest counts.
-    const last = likely.at(-1)
-    if (last && t - last.up < ANSWER_S) { if (click.confidence >= last.confidence) likely[likely.length - 1] = click } else likely.push(click)
+    if (!drag && b.squares >= LEAST_SQUARES && sights[b.to]!.t - t <= LONGEST_S && !again) events.push({ type: 'screenchange', t: us(t), rect: [b.rect.x, b.rect.y, b.rect.w, b.rect.h], confidence: 0.8 })
+    const press = drag ?? (again ? null : clickOf(b, sights))
+    if (!press) continue
+    // Of the answers to one click, a button that lights up and the page that comes, the surest counts; what settles after a drag is none.
+    const last = presses.at(-1)
+    const elsewhere = last && Math.hypot(press.from.x - last.to.x, press.from.y - last.to.y) > 2 * REST_PX
+    if (!last || press.down - last.up >= ANSWER_S || (elsewhere && (drag || away(press.from, b.rect) < NEAR_PX / 4))) presses.push(press)
+    else if (!elsewhere && !moved(last) && press.confidence >= last.confidence) presses[presses.length - 1] = press
   }
-  for (const { down, up, x, y, confidence } of likely) events.push({ type: 'pointerdown', t: us(down), x, y, button: 0, confidence }, { type: 'pointerup', t: us(up), x, y, button: 0, confidence })
+  for (const { down, up, from, to, confidence } of presses) events.push({ type: 'pointerdown', t: us(down), x: from.x, y: from.y, button: 0, confidence }, { type: 'pointerup', t: us(up), x: to.x, y: to.y, button: 0, confidence })
   return { width, height, events: events.map((e, i) => ({ e, i })).sort((a, b) => a.e.t - b.e.t || a.i - b.i).map(({ e }) => e) }
 }
+const moved = (p: Press) => p.from !== p.to

@@ -1,6 +1,6 @@
 import { inPoses, moveElements, moveWhole, type Act, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { caught } from '@/core/moments'
+import { bornOf, caught } from '@/core/moments'
 import { atPose, poseAt } from '@/core/motion'
 import type { Timed } from '@/core/timing'
 import { freshId } from '../kit/ids'
@@ -27,6 +27,6 @@ export const moving = (ids: string[], dx: number, dy: number): Edit => (bench().
 export function actHere(frames?: number): Act {
   const { timed, playhead, moment } = bench()
   const chosen = moment ? timed.moments.get(moment) : undefined
-  const hit = chosen?.frame === playhead ? { moment: chosen, edge: 'start' as const, frame: playhead } : caught(timed.moments.values(), playhead, 0, (m) => m.kind !== 'phrase' && m.kind !== 'lesson')
+  const hit = chosen?.frame === playhead && !bench().elements.some((id) => bornOf(chosen.id, id)) ? { moment: chosen, edge: 'start' as const, frame: playhead } : caught(timed.moments.values(), playhead, 0, (m) => m.kind !== 'phrase' && m.kind !== 'lesson' && !bench().elements.some((id) => bornOf(m.id, id)))
   return { timed, frame: playhead, caught: hit, newId: () => freshId('pose'), ...(frames !== undefined && { frames }) }
 }

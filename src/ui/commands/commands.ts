@@ -6,7 +6,7 @@ import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/eleme
 import { clipEnd, takeAt } from '@/core/lesson/clips'
 import type { Element } from '@/core/lesson/schema'
 import { Element as ElementSchema } from '@/core/lesson/schema'
-import { caught } from '@/core/moments'
+import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../bench/posing'
 import { bench, edit, freshId, goTo, redo, select, setBench, tryEdit, undo } from '../bench/store'
@@ -159,7 +159,7 @@ function edgeHere(side: 'start' | 'end'): void {
   const frame = side === 'start' ? playhead : playhead + 1
   const chosen = timed.lesson.elements.filter((e) => elements.includes(e.id) && (side === 'start' ? frame < timed.spans.get(e.id)!.to : frame > timed.spans.get(e.id)!.from))
   if (!chosen.length) { toast(side === 'start' ? 'The playhead is behind its end.' : 'The playhead is before its start.'); return }
-  const hit = caught(timed.moments.values(), frame, 0, (m) => m.kind !== 'phrase')
+  const hit = caught(timed.moments.values(), frame, 0, (m) => m.kind !== 'phrase' && !elements.some((id) => bornOf(m.id, id)))
   edit(chosen.length === 1 ? `Let “${chosen[0]!.name}” ${side} here` : `Let ${chosen.length} elements ${side} here`, (draft) => { for (const e of chosen) setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false))(draft) })
 }
 function setPassage(side: 'from' | 'to'): void {

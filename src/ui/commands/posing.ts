@@ -32,7 +32,7 @@ function moveOn(): void {
 }
 function repointNext(): void {
   const [e] = chosen()
-  if (!e || (e.look.kind !== 'arrow' && !(e.look.kind === 'callout' && e.look.tip))) { toast('Select an arrow, or a callout with a tail, to point it at the next thing.'); return }
+  if (!e || (e.look.kind !== 'arrow' && e.look.kind !== 'pointer' && !(e.look.kind === 'callout' && e.look.tip))) { toast('Select an arrow, a drawn pointer or a callout with a tail to point it at the next thing.'); return }
   const { timed, playhead } = bench()
   const span = timed.spans.get(e.id)!
   if (playhead <= span.from) { toast(`Go to the moment at which “${e.name}” is to leave what it points at.`); return }

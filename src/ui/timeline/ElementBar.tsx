@@ -1,7 +1,7 @@
 import { EyeOff, Lock } from 'lucide-react'
 import { edgeAt, pushing, setEdge, shiftElements, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { caught, type Catch } from '@/core/moments'
+import { bornOf, caught, type Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
 import { bench, goTo, select, setBench, useBench } from '../bench/store'
@@ -27,7 +27,7 @@ export function ElementBar({ element: e, span, lane, onCatch }: { element: Eleme
   const changeFor = (part: Part, by: number, loose: boolean, pushes: boolean): { change: Edit; caught: Catch | null } => {
     const { timed, elements } = bench()
     const reach = Math.max(0, CATCH_PX / pxPerFrame)
-    const near = (frame: number) => (loose ? null : caught(timed.moments.values(), frame, reach, (m) => m.kind !== 'phrase'))
+    const near = (frame: number) => (loose ? null : caught(timed.moments.values(), frame, reach, (m) => m.kind !== 'phrase' && !bornOf(m.id, e.id)))
     const own = timed.spans.get(e.id)!
     const element = timed.lesson.elements.find((x) => x.id === e.id)!
     if (part !== 'body') {

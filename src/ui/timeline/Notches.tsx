@@ -1,6 +1,6 @@
 import { putMoveEdge, shiftKeys, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { caught, type Catch } from '@/core/moments'
+import { bornOf, caught, type Catch } from '@/core/moments'
 import { ease, motionOf, poseAt, type Move } from '@/core/motion'
 import type { Span } from '@/core/timing'
 import { bench, freshId, goTo, select, setBench, useBench, useShown } from '../bench/store'
@@ -45,7 +45,7 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
     if (part === 'all' || (b.keys.length > 1 && b.keys.some((k) => k.pose === id))) return { change: shiftKeys(part === 'all' ? [{ element: e.id, pose: id, path: null }] : b.keys, by, b.timed, () => freshId('pose')), hit: null }
     const then = motionOf(b.timed, own).moves.find((m) => m.pose.id === id)!
     const frame = part === 'start' ? Math.min(then.from + by, then.to) : Math.max(then.to + by, then.from)
-    const hit = loose ? null : caught(b.timed.moments.values(), Math.round(frame), CATCH_PX / pxPerFrame, (m) => m.kind !== 'phrase')
+    const hit = loose ? null : caught(b.timed.moments.values(), Math.round(frame), CATCH_PX / pxPerFrame, (m) => m.kind !== 'phrase' && !bornOf(m.id, e.id))
     const fits = hit && (part === 'start' ? hit.frame <= then.to : hit.frame >= then.from) ? hit : null
     return { change: putMoveEdge(b.timed, own, then.pose, part, fits ? fits.frame : Math.round(frame), fits), hit: fits }
   }
