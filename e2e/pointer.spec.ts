@@ -1,6 +1,9 @@
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { demoCopy, ff, folder, lessonOf, newLesson, openBench, saved } from './desk'
+import { evaluate } from '@/core/scene'
+import { resolve } from '@/core/timing'
+import { pointerAt } from '@/core/trace'
+import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, saved, spot } from './desk'
 
 const demo = path.join(import.meta.dirname, '../demo/media')
 test('a recording without a trace gets its pointer, moments, ripples and a calm follow framing in one act, undone in one step', async ({ page }) => {
@@ -44,4 +47,55 @@ test('a callout in a page that scrolls is pinned to what it points at', async ({
   await saved(page)
   await expect(page.getByRole('button', { name: 'Pin it to what it marks' })).toBeVisible({ timeout: 60_000 })
   await expect.poll(async () => (await poses('callout-parts')).at(-1)?.values.y).toBeCloseTo(pinned.at(-1)!.values.y as number, 0)
+})
+test('the pointer is dragged to where it is on a frame, and its way on both sides is found again', async ({ page }) => {
+  const id = await demoCopy()
+  await openBench(page, id)
+  await goTo(page, 700)
+  const way = async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'take')!.pointer!
+  const before = await way()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('correct')
+  await page.keyboard.press('Enter')
+  const mark = (await page.getByTestId('pointer-mark').boundingBox())!
+  const [x, y] = [mark.x + mark.width / 2, mark.y + mark.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + 20, y + 12, { steps: 4 })
+  await page.mouse.up()
+  await expect.poll(async () => JSON.stringify(await way()) !== JSON.stringify(before), { timeout: 60_000 }).toBe(true)
+  const after = await way()
+  // At that frame it is where it was dropped, and far from it nothing changed.
+  const [was, is] = [pointerAt(before, (700 / 30) * 1e6)!, pointerAt(after, (700 / 30) * 1e6)!]
+  const px = 1920 / (await page.getByTestId('overlay').boundingBox())!.width
+  expect(Math.hypot(is.x - was.x - 20 * px, is.y - was.y - 12 * px)).toBeLessThan(4)
+  for (const t of [5e6, 50e6]) expect(pointerAt(after, t)).toEqual(pointerAt(before, t))
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('pointer-mark')).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await way()).length).toBe(before.length)
+})
+test('a drawn pointer goes to the next thing and presses there: its press is a moment that a ripple marks', async ({ page }) => {
+  const id = await demoCopy()
+  await openBench(page, id)
+  await goTo(page, 1700)
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Drawn pointer' }).click()
+  const from = await spot(page, 600, 500)
+  await page.mouse.click(from.x, from.y)
+  await goTo(page, 1730)
+  await page.keyboard.press('p')
+  const to = await spot(page, 1200, 700)
+  await page.mouse.click(to.x, to.y)
+  await goTo(page, 1790)
+  await page.getByLabel('It presses here').check()
+  await saved(page)
+  const lesson = await lessonOf(id)
+  const timed = resolve(lesson)
+  const hand = lesson.elements.at(-1)!
+  expect(hand.look.kind).toBe('pointer')
+  const press = timed.moments.get(`${hand.id}:press:${hand.poses[0]!.id}`)!
+  expect(Math.hypot(press.at!.x - 1200, press.at!.y - 700)).toBeLessThan(3)
+  expect(evaluate(timed, press.frame! + 2).items.map((i) => i.element).filter((e) => e === hand.id || lesson.elements.some((x) => x.id === e && x.look.kind === 'ripple'))).toHaveLength(2)
+  await expect(page.locator(`[data-row="${press.id}"]`)).toBeVisible()
 })

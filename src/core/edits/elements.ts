@@ -1,4 +1,5 @@
-import type { Edge, Element, Lesson } from '../lesson/schema'
+import { frameOfMedium } from '../lesson/clips'
+import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
 import { clicksIn } from '../elements'
 import { noPassing } from '../lesson/make'
 import type { Catch } from '../moments'
@@ -85,7 +86,7 @@ export function copies(elements: Element[], timed: Timed, frame: number | null, 
       for (const side of ['start', 'end'] as const) {
         const at = pose[side]
         if (at.on === 'element' && ids.has(at.element)) pose[side] = { ...at, element: ids.get(at.element)! }
-        else if (frame !== null && span && (at.on === 'moment' || at.on === 'element')) pose[side] = { on: 'start', frames: (frameOfTie(timed, at) ?? at.last) - span.from }
+        else if (frame !== null && span) pose[side] = loosened(timed, at, span.from)
       }
     }
     return copy
@@ -183,6 +184,11 @@ export const pushing = (id: string, change: Edit, timed: Timed): Edit => (draft)
   shiftElements(later.map((e) => e.id), by, timed)(draft)
 }
 
+/** An edge of a move that is tied, or stays with a take, as frames from its element's start; others as they are. */
+function loosened(timed: Timed, edge: MoveEdge, from: number): MoveEdge {
+  if (edge.on === 'moment' || edge.on === 'element') return { on: 'start', frames: (frameOfTie(timed, edge) ?? edge.last) - from }
+  return edge.on === 'take' ? { on: 'start', frames: (frameOfMedium(timed.lesson, edge.media, edge.us) ?? from) - from } : edge
+}
 /** Puts whole elements, with all they do, so that the first of them starts at a frame. Their moves go along, also those that were tied. */
 export const retime = (ids: string[], frame: number, timed: Timed): Edit => (draft) => {
   const first = Math.min(...ids.map((id) => timed.spans.get(id)?.from ?? Infinity))
@@ -192,7 +198,7 @@ export const retime = (ids: string[], frame: number, timed: Timed): Edit => (dra
     if (!ids.includes(e.id) || !span) continue
     for (const pose of e.poses) for (const side of ['start', 'end'] as const) {
       const edge = pose[side]
-      if (edge.on === 'moment' || edge.on === 'element') pose[side] = { on: 'start', frames: (frameOfTie(timed, edge) ?? edge.last) - span.from }
+      pose[side] = loosened(timed, edge, span.from)
     }
   }
   shiftElements(ids, frame - first, timed)(draft)

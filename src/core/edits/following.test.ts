@@ -3,7 +3,7 @@ import { posedAt } from '../motion'
 import { resolve } from '../timing'
 import { pointerAt } from '../trace'
 import { element, lessonWithTake, loose } from '../testing/lessons'
-import { acceptMoments, applyEdit, dismissMoments, followPointer, goWithPointer, lockPose, pinTo, rippleOnClicks, smoothPointer, takeTrace } from './index'
+import { acceptMoments, applyEdit, dismissMoments, followPointer, goWithPointer, lockPose, pinTo, rippleOnClicks, smoothPointer, takeOut, takeTrace } from './index'
 import type { Lesson } from '../lesson/schema'
 
 const PATH: [number, number, number][] = [[0, 300, 300], [3_000_000, 300, 300], [3_500_000, 1600, 800], [10_000_000, 1600, 800]]
@@ -99,4 +99,24 @@ test('a shaky pointer is evened out once, and stays where it clicks', () => {
   expect(pointerAt(made.media.take!.pointer!, 2e6)).toEqual(pointerAt(lesson.media.take!.pointer!, 2e6))
   lesson.media.take!.pointer = PATH
   expect(applyEdit(lesson, smoothPointer('take'))).toEqual({ refused: null })
+})
+test('a followed view and an element that goes with the pointer stay with what the take shows when a piece of it is taken out', () => {
+  const lesson = withPointer()
+  lesson.elements = [element(lesson, 'text', 'label', loose(0), loose(290))]
+  const made = after(after(lesson, followPointer('follow', CALM)), goWithPointer('label', { x: 30, y: 30 }, 0))
+  // A second before the pointer's flight goes; what came at frame 90 comes at frame 60.
+  const cut = after(made, takeOut('takes-1', 20, 50, true, () => 'rest'))
+  const [whole, less] = [resolve(made), resolve(cut)]
+  for (let f = 60; f < 250; f++) {
+    expect(framingAt(less, f - 30)).toEqual(framingAt(whole, f))
+    const label = (timed: typeof whole, frame: number) => posedAt(timed, timed.lesson.elements.find((e) => e.id === 'label')!, frame)!
+    expect(label(less, f - 30).x).toBeCloseTo(label(whole, f).x, 3)
+  }
+})
+test('of what is cut away the last view stands at the cut', () => {
+  const made = after(withPointer(), followPointer('follow', CALM))
+  const cut = resolve(after(made, takeOut('takes-1', 80, 120, true, () => 'rest')))
+  const far = framingAt(resolve(made), 150)
+  expect(framingAt(cut, 110)).toEqual(far)
+  expect(framingAt(cut, 81)).toEqual(far)
 })

@@ -6,7 +6,7 @@ import { atPose, motionOf } from '../motion'
 import { cornersOf } from '../motion/corners'
 import { resolve, type Timed } from '../timing'
 import { mended, pointerAt, smoothed } from '../trace'
-import { MOST_POSES, posesAlong } from './along'
+import { MOST_POSES, posesAlong, withTake } from './along'
 import type { Edit } from './edit'
 import { setTrace } from './lesson'
 import { plain, tenth, tie } from './plain'
@@ -40,7 +40,7 @@ export function following(timed: Timed, zoom: Element, choice: FollowChoice): El
   const first = stands[0]!
   const poses: Pose[] = stands.slice(1).map((s, i) => {
     const locked = shifted.some((l) => Math.abs(l.view.x - s.view.x) + Math.abs(l.view.y - s.view.y) + Math.abs(l.view.w - s.view.w) < 1)
-    return { id: `${zoom.id}-view-${i + 2}`, start: { on: 'start', frames: stands[i]!.to }, end: { on: 'start', frames: s.from }, easing: 'ease-in-out', values: place(s), curve: null, ...(locked && { locked }) }
+    return { id: `${zoom.id}-view-${i + 2}`, start: withTake(timed.lesson, span.from, stands[i]!.to), end: withTake(timed.lesson, span.from, s.from), easing: 'ease-in-out', values: place(s), curve: null, ...(locked && { locked }) }
   })
   return { ...zoom, ...place(first), anchor: { x: 0.5, y: 0.5 }, poses: poses.slice(0, MOST_POSES) }
 }
@@ -132,5 +132,5 @@ export const goWithPointer = (id: string, offset: { x: number; y: number }, lag:
   const values = (f: number) => ({ x: at(f).x, y: at(f).y })
   Object.assign(e, values(0))
   e.space = 'take'
-  e.poses = posesAlong(`${id}-with`, corners, values)
+  e.poses = posesAlong(`${id}-with`, timed.lesson, span.from, corners, values)
 }

@@ -1,5 +1,6 @@
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
-import { atPose, motionOf, posedAt, propertyValue, type KeyValue, type Move } from '../motion'
+import { atPose, edgeFrame, motionOf, posedAt, propertyValue, type KeyValue, type Move } from '../motion'
+import { takeTimeAt } from '../lesson/clips'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { keptAt } from './moveEdges'
@@ -61,13 +62,18 @@ export const removeProperty = (ids: string[], path: string): Edit => (draft) => 
   }
 }
 
-/** The same edge of a move, `by` frames later. */
-export function laterBy(edge: MoveEdge, by: number, length: number): MoveEdge {
+/** The same edge of a move of an element, `by` frames later. */
+export function laterBy(timed: Timed, e: Element, edge: MoveEdge, by: number): MoveEdge {
+  const span = timed.spans.get(e.id)!
   switch (edge.on) {
     case 'start': return { on: 'start', frames: edge.frames + by }
     case 'end': return { on: 'end', frames: edge.frames - by }
-    case 'share': return { on: 'share', share: edge.share + by / Math.max(1, length) }
+    case 'share': return { on: 'share', share: edge.share + by / Math.max(1, span.to - span.from) }
     case 'moment': case 'element': return { ...edge, offset: edge.offset + by, last: edge.last + by }
+    case 'take': {
+      const frame = (edgeFrame(timed, e, edge) ?? span.from) + by
+      return takeTimeAt(timed.lesson, frame) ?? keptAt(timed, e, frame, null)
+    }
     default: return { ...edge }
   }
 }
@@ -89,12 +95,11 @@ const landingsOf = (timed: Timed, own: Element): Map<string, number> => new Map(
 
 /** Moves keyframes in time by frames. A part of a pose leaves it. */
 export const shiftKeys = (refs: readonly KeyRef[], by: number, timed: Timed, newId: () => string): Edit => (draft) => eachOf(timed, refs, draft, (own, e, chosen) => {
-  const span = timed.spans.get(own.id)!
   const landings = landingsOf(timed, own)
   for (const { move, paths } of chosen) {
     const pose = parted(e, move, paths, newId)
-    pose.start = laterBy(pose.start, by, span.to - span.from)
-    pose.end = laterBy(pose.end, by, span.to - span.from)
+    pose.start = laterBy(timed, own, pose.start, by)
+    pose.end = laterBy(timed, own, pose.end, by)
     landings.set(pose.id, move.to + by)
   }
   sorted(e, landings)
@@ -102,13 +107,11 @@ export const shiftKeys = (refs: readonly KeyRef[], by: number, timed: Timed, new
 
 /** Stretches (above 1) or squeezes keyframes in time around a frame; moves become as much longer or shorter. */
 export const stretchKeys = (refs: readonly KeyRef[], around: number, factor: number, timed: Timed, newId: () => string): Edit => (draft) => eachOf(timed, refs, draft, (own, e, chosen) => {
-  const span = timed.spans.get(own.id)!
-  const length = span.to - span.from
   const landings = landingsOf(timed, own)
   const put = (frame: number) => Math.round(around + (frame - around) * factor)
   for (const { move, paths } of chosen) {
     const pose = parted(e, move, paths, newId)
-    const scaled = (edge: MoveEdge, now: number): MoveEdge => (edge.on === 'length' ? { on: 'length', frames: Math.max(0, Math.round((move.to - move.from) * factor)) } : laterBy(edge, put(now) - Math.round(now), length))
+    const scaled = (edge: MoveEdge, now: number): MoveEdge => (edge.on === 'length' ? { on: 'length', frames: Math.max(0, Math.round((move.to - move.from) * factor)) } : laterBy(timed, own, edge, put(now) - Math.round(now)))
     pose.start = scaled(pose.start, move.from)
     pose.end = scaled(pose.end, move.to)
     landings.set(pose.id, put(move.to))

@@ -1,4 +1,5 @@
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
+import { takeTimeAt } from '../lesson/clips'
 import { nearestMoment, type Catch } from '../moments'
 import { edgeFrame, motionOf } from '../motion'
 import type { Timed } from '../timing'
@@ -13,7 +14,7 @@ export function keptAt(timed: Timed, e: Element, frame: number, caught: Catch | 
   return after * 2 <= span.to - span.from ? { on: 'start', frames: after } : { on: 'end', frames: span.to - Math.round(frame) }
 }
 
-export type Keeping = 'start' | 'end' | 'share' | 'moment' | 'length' | 'previous'
+export type Keeping = 'start' | 'end' | 'share' | 'moment' | 'length' | 'previous' | 'take'
 /** An edge of a move kept in another way, where it is now. */
 export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end', how: Keeping): MoveEdge {
   const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!
@@ -25,6 +26,7 @@ export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'en
     case 'share': return { on: 'share', share: (at - span.from) / (span.to - span.from) }
     case 'length': return { on: 'length', frames: Math.max(0, Math.round(move.to - move.from)) }
     case 'previous': return { on: 'previous' }
+    case 'take': return takeTimeAt(timed.lesson, Math.round(at)) ?? keptAt(timed, e, at, null)
     case 'moment': {
       const near = nearestMoment(timed.moments.values(), at)
       return { on: 'moment', moment: near.id, edge: 'start', offset: Math.round(at) - near.frame, last: Math.round(at) }
@@ -48,6 +50,7 @@ function moveEdgeAt(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end',
     }
     case 'length': return { on: 'length', frames: Math.max(0, Math.round(side === 'end' ? frame - move.from : move.to - frame)) }
     case 'previous': return keptAt(timed, e, frame, null)
+    case 'take': return takeTimeAt(timed.lesson, Math.round(frame)) ?? keptAt(timed, e, frame, null)
   }
 }
 

@@ -90,5 +90,5 @@ export const pinTo = (id: string, media: string, places: readonly PinPlace[]): E
   // Going out of sight and coming back happen from one frame to the next.
   const corners = cornersOf(at.length, (f) => at[f]!, WITHIN_PX, (from, to) => at[to]!.seen === at[from]!.seen && at[from + 1]!.seen === at[from]!.seen)
   e.space = 'take'
-  e.poses = posesAlong(`${id}-pin`, corners, valuesAt)
+  e.poses = posesAlong(`${id}-pin`, lesson, span.from, corners, valuesAt)
 }

@@ -85,6 +85,7 @@ function referenceFaults(lesson: Lesson): Fault[] {
       for (const side of ['start', 'end'] as const) {
         const edge = p[side]
         if (edge.on === 'element' && !elements.has(edge.element)) say(`${at}.${side}.element`, `there is no element “${edge.element}”`)
+        if (edge.on === 'take' && !lesson.media[edge.media]) say(`${at}.${side}.media`, `there is no take “${edge.media}”`)
       }
     })
   })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { clip, lessonWithTake, takeMedium } from '../testing/lessons'
-import { fitRect, lessonFrameOf, lessonLength, placeOnLesson, sourceFrameAt, takeAt } from './clips'
+import { fitRect, frameOfMedium, lessonFrameOf, lessonLength, placeOnLesson, sourceFrameAt, takeAt, takePoint, takeTimeAt } from './clips'
 
 const rate = { num: 30, den: 1 }
 test('a clip shows its medium frame for frame from its in point', () => {
@@ -43,4 +43,28 @@ test('a lesson ends with its last clip, or where it is told to', () => {
   expect(lessonLength({ ...lesson, length: 77 })).toBe(77)
   expect(takeAt(lesson, 299)?.id).toBe('c1')
   expect(takeAt(lesson, 300)).toBeUndefined()
+})
+
+test('a time of a take leads back to the frame that showed it, at any rate and speed; a time that was cut out leads to the cut', () => {
+  fc.assert(fc.property(fc.constantFrom([30, 1], [24, 1], [30000, 1001], [60, 1]), fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 4 }), fc.integer({ min: 0, max: 199 }), ([num, den], a, b, at) => {
+    const lesson = lessonWithTake()
+    lesson.rate = { num: num!, den: den! }
+    lesson.clips = [clip('c', 50, 200, { inUs: 1_234_567, speed: { num: a, den: b } })]
+    const time = takeTimeAt(lesson, 50 + at)!
+    expect(frameOfMedium(lesson, time.media, time.us)).toBe(50 + at)
+  }))
+  const lesson = lessonWithTake()
+  lesson.clips = [clip('c1', 0, 60), clip('c2', 60, 100, { inUs: 4_000_000 })]
+  expect([1, 2.5, 3.9, 4.5].map((s) => frameOfMedium(lesson, 'take', s * 1e6))).toEqual([30, 60, 60, 75])
+  expect(frameOfMedium(lesson, 'other', 5)).toBeNull()
+  expect(takeTimeAt(lesson, 400)).toBeNull()
+})
+test('a point of a take is found again from where it lies in the frame', () => {
+  const lesson = lessonWithTake()
+  const medium = { ...lesson.media.take!, width: 1280, height: 800 }
+  for (const fit of ['fit', 'fill', 'stand'] as const) {
+    const c = clip('c', 0, 10, { fit })
+    const back = takePoint(placeOnLesson({ x: 321, y: 123 }, c, medium, lesson.frame), c, medium, lesson.frame)
+    expect([back.x, back.y]).toEqual([expect.closeTo(321), expect.closeTo(123)])
+  }
 })

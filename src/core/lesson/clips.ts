@@ -58,6 +58,29 @@ export function lessonLength(lesson: Lesson): number {
   return Math.max(1, ...loose)
 }
 
+/**
+ * The lesson frame at which a medium comes to one of its times; of a time that was cut out, the cut.
+ *
+ * @returns null when the medium is not in the lesson
+ */
+export function frameOfMedium(lesson: Lesson, media: string, us: Us): number | null {
+  const own = lesson.clips.filter((c) => c.media === media && !c.freeze)
+  let before: Clip | null = null
+  let after: Clip | null = null
+  for (const clip of own) {
+    const frame = lessonFrameOf(clip, us, lesson.rate)
+    if (frame !== null) return frame
+    if (clip.inUs > us) { if (!after || clip.inUs < after.inUs) after = clip } else if (!before || clip.inUs > before.inUs) before = clip
+  }
+  return before ? clipEnd(before) : (after?.at ?? null)
+}
+
+/** The time of the take that is shown at a frame, for a move that is to stay with what it shows; null where none is, or it stands still. */
+export function takeTimeAt(lesson: Lesson, frame: number): { on: 'take'; media: string; us: Us } | null {
+  const clip = takeAt(lesson, frame)
+  return clip && !clip.freeze && lesson.media[clip.media]?.kind === 'take' ? { on: 'take', media: clip.media, us: sourceUsAt(clip, frame, lesson.rate) } : null
+}
+
 /** The take clip on top at a frame: the one on the highest track. */
 export function takeAt(lesson: Lesson, frame: number): Clip | undefined {
   for (const track of lesson.tracks) {

@@ -74,7 +74,7 @@ export const Passing = z.object({
 /** How an element comes or goes, and for how many frames. */
 export type Passing = z.infer<typeof Passing>
 
-/** Where a move begins or lands: frames after the element's start or before its end, a share of its length, tied; as long as given; or straight on from the pose before. */
+/** Where a move begins or lands: frames after the element's start or before its end, a share of its length, tied, or when a take shows one of its own times; as long as given; or straight on from the pose before. */
 export const MoveEdge = z.discriminatedUnion('on', [
   z.object({ on: z.literal('start'), frames: frame }),
   z.object({ on: z.literal('end'), frames: frame }),
@@ -83,6 +83,7 @@ export const MoveEdge = z.discriminatedUnion('on', [
   z.object({ on: z.literal('element'), element: id, edge: z.enum(['start', 'end']), offset: frame.default(0), last }),
   z.object({ on: z.literal('length'), frames: frame.min(0) }),
   z.object({ on: z.literal('previous') }),
+  z.object({ on: z.literal('take'), media: id, us }),
 ])
 export type MoveEdge = z.infer<typeof MoveEdge>
 

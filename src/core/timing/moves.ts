@@ -1,3 +1,4 @@
+import { frameOfMedium } from '../lesson/clips'
 import type { Element, MoveEdge, Pose } from '../lesson/schema'
 import { bornOf } from '../moments/drawn'
 import type { Timed } from './resolve'
@@ -15,6 +16,7 @@ export function edgeFrame(timed: Timed, e: Element, edge: MoveEdge): number | nu
     case 'share': return span.from + edge.share * (span.to - span.from)
     case 'moment': return bornOf(edge.moment, e.id) ? null : frameOfTie(timed, edge)
     case 'element': return frameOfTie(timed, edge)
+    case 'take': return frameOfMedium(timed.lesson, edge.media, edge.us)
     default: return null
   }
 }

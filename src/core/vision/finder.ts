@@ -3,6 +3,7 @@ import { Changes } from './changes'
 import { BLOCK, Eyes } from './eyes'
 import { FlashFinder, MARGIN, patchOf, type Flash } from './flashes'
 import { fromFlash, learnShapes, type Learned, type Shape } from './shapes'
+import { scrolledBy } from './scrolled'
 import { calibrate, follow, hotSpotOf, type Pointed, type Seen, type Stay } from './track'
 
 /** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
@@ -12,7 +13,11 @@ export interface Found {
   carries?: true
 }
 /** What changed in a frame besides the pointer: the rectangle around it, and how many squares of 16 × 16 pixels. */
-export interface Altered { x: number; y: number; w: number; h: number; squares: number }
+export interface Altered {
+  x: number; y: number; w: number; h: number; squares: number
+  /** Pixels by which it was scrolled, positive downwards. */
+  scrolled?: number
+}
 
 const LAGS = [2, 4, 8]
 const MOST_BYTES = 256 << 20
@@ -207,6 +212,8 @@ function plainly(changes: Changes, block: number, t: number): boolean {
   return false
 }
 
+/** Of less than so many squares nothing is scrolled. */
+const SCROLLS = 40
 /** What changed with a frame, apart from where the pointer is and was. */
 function alteredAt(changes: Changes, t: number, pointer: (Found | null)[], size: number): Altered | null {
   if (t === 0) return null
@@ -224,7 +231,10 @@ function alteredAt(changes: Changes, t: number, pointer: (Found | null)[], size:
     if (x > x1) x1 = x
     if (y > y1) y1 = y
   }
-  return squares === 0 ? null : { x: x0, y: y0, w: Math.min(changes.width, x1 + BLOCK) - x0, h: Math.min(changes.height, y1 + BLOCK) - y0, squares }
+  if (squares === 0) return null
+  const rect = { x: x0, y: y0, w: Math.min(changes.width, x1 + BLOCK) - x0, h: Math.min(changes.height, y1 + BLOCK) - y0 }
+  const scrolled = squares >= SCROLLS ? scrolledBy(changes, t, rect) : null
+  return { ...rect, squares, ...(scrolled !== null && { scrolled }) }
 }
 
 const BRIDGE = 10

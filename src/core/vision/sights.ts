@@ -43,8 +43,8 @@ function burstsOf(sights: readonly FrameSight[]): Burst[] {
 }
 const away = (p: Point, r: Rect): number => Math.hypot(Math.max(0, r.x - p.x, p.x - r.x - r.w), Math.max(0, r.y - p.y, p.y - r.y - r.h))
 
-/** From which frame to which the pointer rests at the place where it is in a frame, over frames in which it is not seen as long as it is there again. */
-function restAround(sights: readonly FrameSight[], frame: number): { since: number; until: number } {
+/** From which frame to which the pointer rests at the place where it is in a frame, over frames in which it is not seen as long as it is there again; whether it is out of sight then. */
+function restAround(sights: readonly FrameSight[], frame: number): { since: number; until: number; hidden: boolean } {
   const at = sights[frame]!.found!
   const end = (way: 1 | -1) => {
     let last = frame
@@ -57,7 +57,8 @@ function restAround(sights: readonly FrameSight[], frame: number): { since: numb
     }
     return last
   }
-  return { since: end(-1), until: end(1) }
+  const until = end(1)
+  return { since: end(-1), until, hidden: until + UNSEEN < sights.length && sights.slice(until + 1, until + 1 + UNSEEN).every((s) => !s.found) }
 }
 
 const AGAIN_S = 1.2
@@ -66,10 +67,21 @@ function repeated(bursts: Burst[], i: number, sights: readonly FrameSight[]): bo
   const b = bursts[i]!
   return [bursts[i - 1], bursts[i + 1]].some((o) => {
     if (!o || Math.max(sights[o.from]!.t - sights[b.to]!.t, sights[b.from]!.t - sights[o.to]!.t) > AGAIN_S) return false
+    // Where the pointer went from one to the other, each is an answer of its own.
+    const [p, q] = [o, b].map((x) => (sights[x.from - 1] ?? sights[x.from])!.found)
+    if (p && q && Math.hypot(p.x - q.x, p.y - q.y) > 2 * REST_PX) return false
     if (Math.max(o.squares, b.squares) < LEAST_SQUARES) return Math.abs(o.rect.y - b.rect.y) < 24 && Math.abs(o.rect.x - b.rect.x) < 60
     const both = intersection(o.rect, b.rect)
     return Math.max(0, both.w) * Math.max(0, both.h) > 0.6 * Math.max(o.rect.w * o.rect.h, b.rect.w * b.rect.h)
   })
+}
+
+/** A burst is a scroll when this share of its larger changes is. */
+const SCROLLING = 0.4
+/** A wheel turns where the pointer is; where it is not seen, in the middle of what scrolls. */
+function wheelAt(s: FrameSight, sights: readonly FrameSight[], b: Burst): Point {
+  const p = s.found ?? sights.slice(Math.max(0, b.from - 3), b.from + 1).findLast((x) => x.found)?.found
+  return p ? { x: p.x, y: p.y } : { x: Math.round(b.rect.x + b.rect.w / 2), y: Math.round(b.rect.y + b.rect.h / 2) }
 }
 
 interface Press { down: number; up: number; from: Point; to: Point; confidence: number }
@@ -78,6 +90,7 @@ interface Press { down: number; up: number; from: Point; to: Point; confidence: 
 function dragOf(b: Burst, sights: readonly FrameSight[]): Press | null {
   const frames = sights.slice(b.from, b.to + 1)
   const seen = frames.filter((s) => s.found && s.altered)
+  if (seen.length < frames.length / 3) return unseenDragOf(b, sights)
   const [first, last] = [seen[0], seen.at(-1)]
   if (!first || !last || b.squares < LEAST_SQUARES || last.t - first.t < DRAG_S) return null
   const way = { x: last.found!.x - first.found!.x, y: last.found!.y - first.found!.y }
@@ -94,6 +107,15 @@ function dragOf(b: Burst, sights: readonly FrameSight[]): Press | null {
   return { down: Math.max(0, sights[b.from]!.t - PRESSED_S), up: sights[b.to]!.t, from: start, to: last.found!, confidence: carries ? 0.85 : 0.65 }
 }
 
+/** The same by a pointer that is not seen meanwhile, as it takes another look: it was inside what changes, and is elsewhere after. */
+function unseenDragOf(b: Burst, sights: readonly FrameSight[]): Press | null {
+  const [start, end] = [sights.slice(0, b.from).findLast((s) => s.found), sights.slice(b.to).find((s) => s.found)]
+  const [first, last] = [sights[b.from]!, sights[b.to]!]
+  if (!start || !end || first.t - start.t > 2 * DRAG_S || end.t - last.t > 2 * DRAG_S || last.t - first.t < 2 * DRAG_S || b.squares < LEAST_SQUARES) return null
+  const [from, to] = [start.found!, end.found!]
+  return Math.hypot(to.x - from.x, to.y - from.y) < DRAG_PX || away(from, b.rect) > 0 ? null : { down: Math.max(0, first.t - PRESSED_S), up: last.t, from, to, confidence: 0.6 }
+}
+
 /** A change that comes while the pointer rests, near to it or large: the answer to a click. */
 function clickOf(b: Burst, sights: readonly FrameSight[]): Press | null {
   const t = sights[b.from]!.t
@@ -101,9 +123,10 @@ function clickOf(b: Burst, sights: readonly FrameSight[]): Press | null {
   const before = [b.from - 1, b.from - 2, b.from].find((f) => f >= 0 && sights[f]!.found)
   if (before === undefined || sights[b.to]!.t - t > LONGEST_S * 2) return null
   const at = sights[before]!.found!
-  const { since, until } = restAround(sights, before)
+  const { since, until, hidden } = restAround(sights, before)
   const rested = t - sights[since]!.t
-  const stays = sights[until]!.t - t
+  // A pointer is often hidden once something is typed into what was clicked.
+  const stays = hidden ? Math.max(REST_S, sights[until]!.t - t) : sights[until]!.t - t
   if (since === 0 || rested + stays < REST_S || stays < 0) return null
   const large = b.squares >= LEAST_SQUARES
   const far = away(at, b.rect)
@@ -134,7 +157,13 @@ export function traceOf(sights: readonly FrameSight[], width: number, height: nu
   const presses: Press[] = []
   for (const [i, b] of bursts.entries()) {
     const t = sights[b.from]!.t
+    const frames = sights.slice(b.from, b.to + 1)
     const drag = dragOf(b, sights)
+    const scrolls = drag ? [] : frames.filter((s) => s.altered?.scrolled !== undefined)
+    if (scrolls.length > 0 && scrolls.length >= frames.filter((s) => s.altered && s.altered.squares >= LEAST_SQUARES).length * SCROLLING) {
+      for (const s of scrolls) events.push({ type: 'wheel', t: us(s.t), ...wheelAt(s, sights, b), deltaX: 0, deltaY: s.altered!.scrolled!, confidence: 0.8 })
+      continue
+    }
     const again = repeated(bursts, i, sights)
     if (!drag && b.squares >= LEAST_SQUARES && sights[b.to]!.t - t <= LONGEST_S && !again) events.push({ type: 'screenchange', t: us(t), rect: [b.rect.x, b.rect.y, b.rect.w, b.rect.h], confidence: 0.8 })
     const press = drag ?? (again ? null : clickOf(b, sights))

@@ -7,7 +7,7 @@ import { Choice } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { TieFields } from './TieEditor'
 
-const KEEPINGS: { value: Keeping; label: string }[] = [{ value: 'moment', label: 'with a moment' }, { value: 'start', label: 'after its start' }, { value: 'end', label: 'before its end' }, { value: 'share', label: 'at a share' }, { value: 'length', label: 'by its length' }, { value: 'previous', label: 'straight on' }]
+const KEEPINGS: { value: Keeping; label: string }[] = [{ value: 'moment', label: 'with a moment' }, { value: 'start', label: 'after its start' }, { value: 'end', label: 'before its end' }, { value: 'share', label: 'at a share' }, { value: 'length', label: 'by its length' }, { value: 'take', label: 'with the take' }, { value: 'previous', label: 'straight on' }]
 
 /** Where a move starts or lands, as a sentence that can be edited. */
 export function MoveEdgeEditor({ element: e, move, side }: { element: Element; move: Move; side: 'start' | 'end' }) {
@@ -26,7 +26,7 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
         <Choice bare label={side === 'start' ? 'How the move starts' : 'How the move lands'} value={how} options={KEEPINGS.filter((k) => (k.value !== 'previous' || side === 'start') && (k.value !== 'length' || other.on !== 'length'))} onChange={(k) => k !== how && set(keptAs(timed, e, move.pose, side, k))} />
         <button type="button" className="figures ml-auto rounded px-1 text-xs text-muted hover:bg-black/5" title="Go there" onClick={() => goTo(at)}>{timecode(Math.round(at), timed.lesson.rate)}</button>
       </div>
-      {edge.on !== 'previous' && (
+      {edge.on !== 'previous' && edge.on !== 'take' && (
         <div className="mt-1 flex flex-wrap items-center gap-1.5">
           {(edge.on === 'start' || edge.on === 'end' || edge.on === 'length') && <NumberField compact label={edge.on === 'length' ? 'Length of the move' : 'Frames'} unit="frames" perSecond={fps} min={edge.on === 'length' ? 0 : -100_000} value={edge.frames} onChange={(v) => set({ ...edge, frames: v })} />}
           {edge.on === 'share' && <NumberField compact label="Share of its length" unit="%" digits={1} min={-100} max={200} value={edge.share * 100} onChange={(v) => set({ on: 'share', share: v / 100 })} />}
