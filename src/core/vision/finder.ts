@@ -160,20 +160,21 @@ const MOST_GAPS = 60
 function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
   const finder = new FlashFinder(changes)
   const out: Flash[] = []
-  for (let i = 0; i + 1 < links.length && out.length < MOST_GAPS; i++) {
-    const from = links[i]!.to + 1
+  // Before the first link there is a gap, too, of which nothing is known but where it ends.
+  for (let i = -1; i + 1 < links.length && out.length < MOST_GAPS; i++) {
+    const from = i < 0 ? 0 : links[i]!.to + 1
     const until = links[i + 1]!.from
     if (until - from < LEAST_GAP) continue
-    for (const [place, size] of [[hotSpotOf(links[i]!), links[i]!.shape], [hotSpotOf(links[i + 1]!), links[i + 1]!.shape]] as const) {
+    for (const { shape: size, ...place } of [links[i], links[i + 1]].filter((s) => s !== undefined).map((s) => ({ ...hotSpotOf(s), shape: s.shape }))) {
       const far = (s: Stay) => Math.hypot(hotSpotOf(s).x - place.x, hotSpotOf(s).y - place.y) > AWAY
       const before = links.slice(0, i + 1).findLast(far)
       const after = links.slice(i + 1).find(far)
-      if (!before || !after) continue
+      if ((!before && i >= 0) || !after) continue
       const frame = Math.floor((from + until - 1) / 2)
       const least = Math.max(size.w, size.h) * 0.3
       const most = Math.max(size.w, size.h) * 2.2
       const within = { x: place.x - AWAY, y: place.y - AWAY, w: 2 * AWAY, h: 2 * AWAY }
-      const near = finder.at(frame, before.to, after.from, { most: 40, same: 255, share: 0, within }).filter((f) => Math.max(f.w, f.h) >= least && Math.max(f.w, f.h) <= most)
+      const near = finder.at(frame, before?.to ?? -1, after.from, { most: 40, same: 255, share: 0, within }).filter((f) => Math.max(f.w, f.h) >= least && Math.max(f.w, f.h) <= most)
       const steady = near.filter((f) => f.count >= STAYS.length * 8 && STAYS.every((k) => standsAt(changes, f, Math.round(from + (until - 1 - from) * k))))
       steady.sort((a, b) => b.count - a.count)
       if (steady.length > 0 && !out.some((o) => o.frame === frame)) out.push(steady[0]!)

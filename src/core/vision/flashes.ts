@@ -40,7 +40,7 @@ export class FlashFinder {
   }
 
   /**
-   * What is seen at `frame` and neither at `before` nor at `after`. What is only a small part of all that flashes
+   * What is seen at `frame` and neither at `before` nor at `after`; with -1 for `before`, it may have been there from the start. What is only a small part of all that flashes
    * up at once is left out, for it likely belongs to a window that moves, or to a film.
    */
   at(frame: number, before: number, after: number, { most, same, share, within }: { most: number; same: number; share: number; within?: { x: number; y: number; w: number; h: number } } = { most: 12, same: SAME, share: LEAST_SHARE }): Flash[] {
@@ -50,13 +50,14 @@ export class FlashFinder {
     const seen = came + 1
     const blocks: number[] = []
     const allowed = within && new Set(changes.blocksOf(within.x, within.y, within.w, within.h))
+    // The first frame lists every square.
     for (let t = before + 1; t <= frame; t++) for (const b of changes.lists[t]!) if (stamp[b]! < came) stamp[b] = came
     for (let t = frame + 1; t <= after; t++) for (const b of changes.lists[t]!) if (stamp[b] === came && (!allowed || allowed.has(b))) { stamp[b] = seen; blocks.push(b); if (blocks.length > TOO_BUSY) return [] }
     const found: number[] = []
     for (const b of blocks) {
       const here = changes.pixels(b, changes.entry(b, frame))
-      const was = changes.pixels(b, changes.entry(b, before))
       const will = changes.pixels(b, changes.entry(b, after))
+      const was = before < 0 ? will : changes.pixels(b, changes.entry(b, before))
       const x0 = (b % columns) * BLOCK
       const y0 = Math.floor(b / columns) * BLOCK
       for (let i = 0; i < 256; i++) {

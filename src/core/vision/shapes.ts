@@ -125,10 +125,12 @@ function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number;
   const off = (some: Pixel[]) => (some.length > 0 ? median(some.map((p) => Math.abs(p.value - body))) : 0)
   const outer = pixels.filter((p) => [1, -1, 1024, -1024].some((o) => !grid.has(p.y * 1024 + p.x + o)))
   const rim = off(sure.filter((p) => p.y <= top + Math.max(1, h / 12))) > Math.max(50, range * 0.5) && off(outer) > range * 0.25
-  const x = uprightSide(pixels.filter((p) => Math.abs(p.value - body) < 60), w, h) ?? tip.reduce((sum, p) => sum + p.x, 0) / tip.length
+  const side = uprightSide(pixels.filter((p) => Math.abs(p.value - body) < 60), w, h)
+  const x = side ?? tip.reduce((sum, p) => sum + p.x, 0) / tip.length
+  const lost = side === null ? 0 : lostTip(sure, top, h)
   // Around a dark one there is a bright rim that was not seen, as it lay on bright screens: half of it is above the tip.
   const unseen = !rim && body < DARK && inner.length > pixels.length * 0.2
-  return { x: Math.round(x - (unseen ? h * 0.025 : 0)), y: Math.round(top + (rim ? h * 0.06 : unseen ? -h * 0.04 : 0)) }
+  return { x: Math.round(x - (unseen ? h * 0.025 : 0)), y: Math.round(top - lost + (rim ? h * 0.06 : unseen ? -h * 0.04 : 0)) }
 }
 
 /** The upright left side of an arrow, which its tip stands over: of what begins at the same place row by row and grows to the right. Null for other pointers. */
@@ -141,6 +143,23 @@ function uprightSide(body: Pixel[], w: number, h: number): number | null {
 
 /** A pointer of this brightness is a dark one. */
 const DARK = 110
+/** A tip is blunt by a pixel or so in any case. */
+const BLUNT = 1.7
+/** How much of an arrow's tip is missing, in pixels: above where its topmost pixel is, its slanting side meets its upright one. */
+function lostTip(pixels: Pixel[], top: number, h: number): number {
+  const rows: { left: number; right: number; y: number }[] = []
+  for (let y = Math.round(top + h * 0.1); y <= top + h * 0.45; y++) {
+    const xs = pixels.filter((p) => p.y === y).map((p) => p.x)
+    if (xs.length > 0) rows.push({ y, left: Math.min(...xs), right: Math.max(...xs) })
+  }
+  if (rows.length < 4) return 0
+  const left = median(rows.map((r) => r.left))
+  const [my, mx] = [rows.reduce((s, r) => s + r.y, 0) / rows.length, rows.reduce((s, r) => s + r.right, 0) / rows.length]
+  const slope = rows.reduce((s, r) => s + (r.y - my) * (r.right - mx), 0) / rows.reduce((s, r) => s + (r.y - my) ** 2, 0)
+  const apex = slope > 0.3 ? my + (left - mx) / slope : top
+  return top - apex < BLUNT ? 0 : Math.min(h * 0.12, top - apex)
+}
+
 /** Pixels that are around one that lies well inside. */
 const INSIDE = [-2, 2, -2048, 2048, -1025, 1025, -1023, 1023]
 

@@ -309,7 +309,8 @@ export function calibrate(shapes: readonly Shape[], links: readonly Stay[]): voi
       xs.push(other.x + back * way.x - own.x)
       ys.push(other.y + back * way.y - own.y)
     }
-    if (xs.length < FEWEST_CHANGES) continue
+    // One that was the pointer's but once, as before the first move, has no more to tell.
+    if (xs.length < FEWEST_CHANGES && (xs.length === 0 || links.filter((s) => s.shape === shape).length > 2)) continue
     const [x, y] = [median(xs), median(ys)]
     const agreed = median(xs.map((v) => Math.abs(v - x))) <= 4 && median(ys.map((v) => Math.abs(v - y))) <= 4
     if (agreed && x >= -2 && y >= -2 && x <= shape.w + 1 && y <= shape.h + 1) shape.hot = { x: Math.round(x), y: Math.round(y) }
