@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { writeTrace, type TraceEvent } from '@/core/trace'
+import { exactTimes } from '@/server/media/probe'
 import { handPath } from '../pointer'
 import { random } from '../random'
 import { openDisplay, type Display, type PointerState } from './x11'
@@ -146,23 +147,26 @@ export async function recordDesktop(choice: DesktopChoice, video: string, trace:
     await use(d, chance)
     grab.stdin.write('q')
     await once(grab, 'close')
+    const code = spawn('ffmpeg', ['-v', 'error', '-y', '-i', raw, '-fps_mode', 'passthrough', '-enc_time_base', '-1', '-video_track_timescale', '90000', '-vf', 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p', '-c:v', 'libx264', '-preset', choice.preset, '-crf', String(choice.crf), '-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv', video], { stdio: ['ignore', 'ignore', 'inherit'] })
+    const [ended] = (await once(code, 'close')) as [number]
+    if (ended !== 0) throw new Error(`ffmpeg ended with ${ended}; the recording was not written.`)
     const pts = [...(await readFile(times, 'utf8')).matchAll(/ pts:(\d+)/g)].map((m) => Number(m[1]))
+    // The file rounds the times at which its frames were taken; what is true of a frame is told at the file's own time.
+    const shown = await exactTimes(video)
+    if (!shown || shown.length !== pts.length) throw new Error(`${video}: of ${pts.length} frames that were taken it has ${shown?.length ?? 0}.`)
     const first = pts[0]!
     const events: TraceEvent[] = []
     let i = 0
-    for (const us of pts) {
+    for (const [n, us] of pts.entries()) {
       // The picture is taken within a few milliseconds after its time.
       while (i + 1 < d.log.length && d.log[i + 1]!.us <= us + 2000) i++
       const { x, y, visible } = d.log[i]!
-      if (visible) events.push({ type: 'pointermove', t: (us - first) / 1e6, x, y })
+      if (visible) events.push({ type: 'pointermove', t: shown[n]!, x, y })
     }
     for (const { us, type, x, y } of d.presses) if (us >= first) events.push({ type, t: (us - first) / 1e6, x, y, button: 0 })
     for (const { us, key } of d.keys) if (us >= first) events.push({ type: 'keydown', t: (us - first) / 1e6, key })
     events.sort((a, b) => a.t - b.t)
     await writeFile(trace, writeTrace({ width: w, height: h, events }))
-    const code = spawn('ffmpeg', ['-v', 'error', '-y', '-i', raw, '-fps_mode', 'passthrough', '-enc_time_base', '-1', '-video_track_timescale', '90000', '-vf', 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p', '-c:v', 'libx264', '-preset', choice.preset, '-crf', String(choice.crf), '-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv', video], { stdio: ['ignore', 'ignore', 'inherit'] })
-    const [ended] = (await once(code, 'close')) as [number]
-    if (ended !== 0) throw new Error(`ffmpeg ended with ${ended}; the recording was not written.`)
   } finally {
     await d.close()
     await rm(home, { recursive: true, force: true })

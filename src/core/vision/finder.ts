@@ -175,7 +175,7 @@ function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
       const most = Math.max(size.w, size.h) * 2.2
       const within = { x: place.x - AWAY, y: place.y - AWAY, w: 2 * AWAY, h: 2 * AWAY }
       const near = finder.at(frame, before?.to ?? -1, after.from, { most: 40, same: 255, share: 0, within }).filter((f) => Math.max(f.w, f.h) >= least && Math.max(f.w, f.h) <= most)
-      const steady = near.filter((f) => f.count >= STAYS.length * 8 && STAYS.every((k) => standsAt(changes, f, Math.round(from + (until - 1 - from) * k))))
+      const steady = near.filter((f) => f.count >= STAYS.length * 8 && STAYS.filter((k) => standsAt(changes, f, Math.round(from + (until - 1 - from) * k))).length >= MOSTLY)
       steady.sort((a, b) => b.count - a.count)
       if (steady.length > 0 && !out.some((o) => o.frame === frame)) out.push(steady[0]!)
     }
@@ -183,8 +183,9 @@ function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
   return out
 }
 
-/** At these shares of a gap it has to stand in the same place. */
+/** At most of these shares of a gap it has to stand in the same place. */
 const STAYS = [0.3, 0.5, 0.7]
+const MOSTLY = 2
 const TREMBLE = 2
 /** Whether what flashed up looks the same in another frame, but for a tremble. */
 function standsAt(changes: Changes, f: Flash, frame: number): boolean {
