@@ -76,6 +76,9 @@ function repeated(bursts: Burst[], i: number, sights: readonly FrameSight[]): bo
   })
 }
 
+/** What scrolls stays in its own window; a window that is dragged does not. */
+const STAYS_PUT = 1.2
+const staysPut = (b: Burst, scrolls: FrameSight[]): boolean => b.rect.h <= STAYS_PUT * Math.max(...scrolls.map((s) => s.altered!.h)) && b.rect.w <= STAYS_PUT * Math.max(...scrolls.map((s) => s.altered!.w))
 /** A burst is a scroll when this share of its larger changes is. */
 const SCROLLING = 0.4
 /** A wheel turns where the pointer is; where it is not seen, in the middle of what scrolls. */
@@ -160,7 +163,7 @@ export function traceOf(sights: readonly FrameSight[], width: number, height: nu
     const frames = sights.slice(b.from, b.to + 1)
     const drag = dragOf(b, sights)
     const scrolls = drag ? [] : frames.filter((s) => s.altered?.scrolled !== undefined)
-    if (scrolls.length > 0 && scrolls.length >= frames.filter((s) => s.altered && s.altered.squares >= LEAST_SQUARES).length * SCROLLING) {
+    if (scrolls.length > 0 && staysPut(b, scrolls) && scrolls.length >= frames.filter((s) => s.altered && s.altered.squares >= LEAST_SQUARES).length * SCROLLING) {
       for (const s of scrolls) events.push({ type: 'wheel', t: us(s.t), ...wheelAt(s, sights, b), deltaX: 0, deltaY: s.altered!.scrolled!, confidence: 0.8 })
       continue
     }
