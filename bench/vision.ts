@@ -66,6 +66,14 @@ function compare(times: number[], truth: Trace, found: Trace): { median: number;
   return { median: errors[errors.length >> 1] ?? Infinity, p95: errors[Math.floor(errors.length * 0.95)] ?? Infinity, seen: errors.length / Math.max(1, visible), wrong, hidden, visible }
 }
 
+/** How many presses of a button were found, and how many of those found there were. */
+function pressesOf(truth: Trace, found: Trace): { real: number; hit: number; said: number; right: number } {
+  const of = (t: Trace) => t.events.filter((e) => e.type === 'pointerdown')
+  const [is, has] = [of(truth), of(found)]
+  const near = (e: (typeof is)[number], list: typeof is) => list.some((o) => Math.abs(o.t - e.t) < 0.5 && Math.hypot(o.x - e.x, o.y - e.y) < 40)
+  return { real: is.length, hit: is.filter((e) => near(e, has)).length, said: has.length, right: has.filter((e) => near(e, is)).length }
+}
+
 /** How a follow framing stands to its bars. */
 function framed(input: FollowInput, stands: Stand[]): { inView: number; middle: number; still: number; path: number; moving: number } {
   const at = viewer(stands)
@@ -101,6 +109,7 @@ const pc = (v: number) => `${(v * 100).toFixed(1)} %`
 /** Measures finding the pointer on simulated and on real desktops, and the follow framing of the demo's trace. */
 export async function measureVision(dir: string, say: (line: string) => void): Promise<Figure[]> {
   const figures: Figure[] = []
+  const presses = { real: 0, hit: 0, said: 0, right: 0 }
   const one = async (what: string, record: (video: string, trace: string) => Promise<void>) => {
     const video = path.join(dir, 'desk.mp4')
     const trace = path.join(dir, 'desk.jsonl')
@@ -110,11 +119,15 @@ export async function measureVision(dir: string, say: (line: string) => void): P
     const before = seconds('ffmpeg', ['-v', 'fatal', '-i', video, '-f', 'null', '-'])
     const own = seconds(path.join(appRoot(), 'vane'), ['trace', video, '--out', out])
     const after = seconds('ffmpeg', ['-v', 'fatal', '-i', video, '-f', 'null', '-'])
-    const r = compare(timesOf(video), traceOf(trace), traceOf(out))
+    const [truth, found] = [traceOf(trace), traceOf(out)]
+    const r = compare(timesOf(video), truth, found)
+    const p = pressesOf(truth, found)
+    for (const k of ['real', 'hit', 'said', 'right'] as const) presses[k] += p[k]
     figures.push({ what: `pointer found: ${what}`, bar: 'median ≤ 2 px, 95 % ≤ 10 px, seen ≥ 97 %, wrong ≤ 1 %, ≤ 3 × decode', measured: `${r.median.toFixed(1)} px, ${r.p95.toFixed(1)} px, ${pc(r.seen)}`, detail: `wrong in ${r.wrong} of ${r.hidden} frames without one; ${(own / ((before + after) / 2)).toFixed(1)} × the bare decode (${own.toFixed(1)} s against ${before.toFixed(1)} s, ${after.toFixed(1)} s)` })
   }
   for (const [what, choice] of DESKS) await one(`simulated, ${what}`, (video, trace) => recordDesk(choice, video, trace))
   for (const [what, choice] of DESKTOPS) await one(`a real X desktop, ${what}`, (video, trace) => recordDesktop(choice, video, trace))
+  figures.push({ what: 'presses found, all these recordings', bar: '≥ 60 % found, ≥ 80 % real', measured: `${pc(presses.hit / presses.real)} found, ${pc(presses.right / presses.said)} real`, detail: `${presses.hit} of ${presses.real}, those that change nothing on the screen among them; ${presses.right} of ${presses.said} proposed` })
   const demo = path.join(appRoot(), 'demo/media')
   const input = followInput(traceOf(path.join(demo, 'lend-out.jsonl')), 30)!
   const r = framed(input, followStands(input, CALM))
