@@ -1,7 +1,7 @@
 import { pressId, stopId } from '../moments/drawn'
 import type { Placed } from '../moments'
 import { movesOf } from './moves'
-import type { Timed } from './resolve'
+import type { Timed } from './timed'
 
 /** A drawn pointer presses so many frames after it has come to rest. */
 const PRESS_AFTER = 4

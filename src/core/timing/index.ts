@@ -1,3 +1,4 @@
+export * from './timed'
 export * from './resolve'
 export * from './tie'
 export * from './moves'

@@ -1,7 +1,7 @@
 import { frameOfMedium } from '../lesson/clips'
 import type { Element, MoveEdge, Pose } from '../lesson/schema'
 import { bornOf } from '../moments/drawn'
-import type { Timed } from './resolve'
+import type { Timed } from './timed'
 import { frameOfTie } from './tie'
 
 /** A pose with the move that leads to it, in lesson frames: under way in [from, to], landed at `to`. */

@@ -1,6 +1,6 @@
 import type { Edge, Lesson } from '../lesson/schema'
 import { timecode } from '../time'
-import type { Timed } from './resolve'
+import type { Timed } from './timed'
 
 const quoted = (label: string) => (label.length > 40 ? `${label.slice(0, 38)}…` : label)
 

@@ -1,5 +1,5 @@
 import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
-import type { Timed } from './resolve'
+import type { Timed } from './timed'
 
 /**
  * Writes into every tie where it now stands, so that it can keep its place when its moment is cut

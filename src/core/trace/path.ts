@@ -1,6 +1,6 @@
 import { cornersOf } from '../motion/corners'
 import type { Point } from '../scene/geometry'
-import type { Trace } from './index'
+import type { Trace } from './events'
 
 /** Corners of a pointer's way: microseconds of the take and pixels, in time order; straight between them. */
 export type PointerPath = readonly (readonly [number, number, number])[]

@@ -4,7 +4,7 @@ import { BLOCK, Eyes } from './eyes'
 import { FlashFinder, MARGIN, patchOf, type Flash } from './flashes'
 import { fromFlash, learnShapes, type Learned, type Shape } from './shapes'
 import { scrolledBy } from './scrolled'
-import { calibrate, follow, hotSpotOf, type Pointed, type Seen, type Stay } from './track'
+import { calibrate, follow, hotSpotOf, Searched, type Pointed, type Seen, type Stay } from './track'
 
 /** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
 export interface Found {
@@ -55,7 +55,8 @@ export class PointerFinder {
     const { changes, eyes } = this
     const { pointed } = this
     const here = pointed && pointed.frame >= this.given && pointed.frame < this.given + changes.frames ? { ...pointed, frame: pointed.frame - this.given } : null
-    const way = () => follow(changes, eyes, this.shapes, this.last, here)
+    const searched = new Searched()
+    const way = () => follow(changes, eyes, this.shapes, this.last, here, searched)
     const learned = learnShapes(flashesOf(changes), this.shapes)
     if (this.shapes.length === 0 && learned[0]) this.shapes.push(learned.shift()!.shape)
     let links = way()

@@ -25,7 +25,7 @@ const NEAR = 260
 /** Of a shape's pixels this share changes as it comes or goes. */
 const NEWS = 0.22
 /** More squares than this at once are searched near the last place only, and wholly now and then. */
-const WIDE = 1000
+const WIDE = 200
 const NOW_AND_THEN = 6
 const MOST_ALIVE = 8
 const MOST_FOUND = 4
@@ -33,13 +33,27 @@ const MOST_BACK = 300
 /** For so many frames a place where the pointer was lost is searched around. */
 const LATELY = 25
 
+/** What searching the whole of what changed gave, by shape, picture and frame: a stretch is gone through again as shapes are learned. */
+export class Searched {
+  private readonly by = new Map<Shape, Map<number, Seen[]>>()
+  /** What `search` gives, or gave when it was asked the same before. */
+  of(shape: Shape, which: Which, frame: number, search: () => Seen[]): Seen[] {
+    let own = this.by.get(shape)
+    if (!own) this.by.set(shape, (own = new Map()))
+    const key = frame * 2 + (which === 'now' ? 0 : 1)
+    let found = own.get(key)
+    if (!found) own.set(key, (found = search()))
+    return found
+  }
+}
+
 /** Finds all the stays in a stretch: at each frame what came, what went, and what stood still. */
 export class Watcher {
   readonly stays: Stay[] = []
   private alive: Stay[] = []
   private lately: Stay[] = []
   private readonly stamp: Int32Array
-  constructor(private readonly changes: Changes, private readonly eyes: Eyes, private readonly shapes: Shape[], last: Seen | null) {
+  constructor(private readonly changes: Changes, private readonly eyes: Eyes, private readonly shapes: Shape[], last: Seen | null, private readonly searched = new Searched()) {
     this.stamp = new Int32Array(changes.columns * changes.rows).fill(-1)
     changes.show('now', 0)
     changes.show('before', 0)
@@ -85,12 +99,12 @@ export class Watcher {
     const wide = list.length > WIDE
     this.lately = [...this.lately.filter((s) => t - s.to < LATELY && !ended.includes(s)), ...ended].slice(-4)
     const froms = [...(wide ? kept : []), ...this.lately]
-    let found = wide && t % NOW_AND_THEN !== 0 ? [] : this.search('now', list, FOUND, [])
-    if (found.length === 0 && froms.length > 0) found = this.search('now', list, FOUND_NEAR, froms)
+    let found = wide && t % NOW_AND_THEN !== 0 ? [] : this.search('now', t, list, FOUND, [])
+    if (found.length === 0 && froms.length > 0) found = this.search('now', t, list, FOUND_NEAR, froms)
     found = this.apart(found)
     if (found.length > 0 && ended.length === 0 && !wide) {
-      let gone = this.search('before', list, FOUND, [])
-      if (gone.length === 0) gone = this.search('before', list, FOUND_NEAR, found)
+      let gone = this.search('before', t, list, FOUND, [])
+      if (gone.length === 0) gone = this.search('before', t, list, FOUND_NEAR, found)
       for (const left of this.apart(gone)) this.stays.push({ ...left, from: this.since(left, t - 1), to: t - 1 })
     }
     for (const f of found) this.begin({ ...f, from: t, to: t })
@@ -129,17 +143,19 @@ export class Watcher {
   }
 
   /** Where a shape is in one of the two pictures whose pixels differ in the other; within reach of one of `near` if any are given. */
-  private search(which: Which, list: Int32Array, least: number, near: Seen[]): Seen[] {
+  private search(which: Which, t: number, list: Int32Array, least: number, near: Seen[]): Seen[] {
     const { columns } = this.changes
     const out: Seen[] = []
     for (const shape of this.shapes) {
+      const seek = (squares: Int32Array): Seen[] => this.eyes.seek(which, shape, squares, least, NEWS).map((s) => ({ ...s, shape }))
+      if (near.length === 0) { out.push(...this.searched.of(shape, which, t, () => seek(list))); continue }
       const { centre } = shape
-      const squares = near.length === 0 ? list : list.filter((b) => {
+      const squares = list.filter((b) => {
         const x = (b % columns) * BLOCK - centre.x
         const y = Math.floor(b / columns) * BLOCK - centre.y
         return near.some((o) => x + BLOCK >= o.x - NEAR && x <= o.x + NEAR && y + BLOCK >= o.y - NEAR && y <= o.y + NEAR)
       })
-      if (squares.length > 0) for (const s of this.eyes.seek(which, shape, squares, least, NEWS)) out.push({ ...s, shape })
+      if (squares.length > 0) out.push(...seek(squares))
     }
     return out
   }
@@ -273,9 +289,9 @@ export function proven(links: Stay[]): Stay[] {
 }
 
 /** The pointer's way through a stretch: its stays in order, with gaps where it is not seen. */
-export function follow(changes: Changes, eyes: Eyes, shapes: Shape[], before: Seen | null, pointed: Pointed | null = null): Stay[] {
+export function follow(changes: Changes, eyes: Eyes, shapes: Shape[], before: Seen | null, pointed: Pointed | null = null, searched = new Searched()): Stay[] {
   if (shapes.length === 0) return []
-  const stays = new Watcher(changes, eyes, shapes, before).run()
+  const stays = new Watcher(changes, eyes, shapes, before, searched).run()
   return proven(chain(pointed ? heeding(stays, pointed, shapes) : stays))
 }
 

@@ -1,0 +1,52 @@
+import { z } from 'zod'
+
+const n = z.number().finite()
+const target = z.object({ label: z.string().max(200), rect: z.tuple([n, n, n, n]).optional() }).optional()
+const base = { t: n.min(0), confidence: z.number().min(0).max(1).optional() }
+const at = { x: n, y: n }
+
+/** One event of a trace: `t` in seconds from the take's first frame, `x` `y` in pixels of the take. */
+export const TraceEvent = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('pointermove'), ...base, ...at }),
+  z.object({ type: z.literal('pointerdown'), ...base, ...at, button: z.number().int().default(0), target }),
+  z.object({ type: z.literal('pointerup'), ...base, ...at, button: z.number().int().default(0), target }),
+  z.object({ type: z.literal('wheel'), ...base, ...at, deltaX: n.default(0), deltaY: n.default(0) }),
+  z.object({ type: z.literal('keydown'), ...base, key: z.string().min(1).max(40), target }),
+  z.object({ type: z.literal('screenchange'), ...base, rect: z.tuple([n, n, n, n]), label: z.string().optional() }),
+])
+export type TraceEvent = z.infer<typeof TraceEvent>
+export const TraceHead = z.object({ trace: z.literal(1), width: z.number().int().positive(), height: z.number().int().positive() })
+export interface Trace { width: number; height: number; events: TraceEvent[] }
+
+/**
+ * Reads a trace from JSON Lines. The first line is the head; events follow in time order; blank lines are passed over.
+ *
+ * @returns the trace, or a sentence that names the line at fault
+ */
+export function readTrace(text: string): { trace: Trace } | { error: string } {
+  const lines = text.replace(/^\uFEFF/, '').split(/\r?\n/)
+  let head: z.infer<typeof TraceHead> | null = null
+  const events: TraceEvent[] = []
+  for (const [i, line] of lines.entries()) {
+    if (line.trim() === '') continue
+    let value: unknown
+    try { value = JSON.parse(line) } catch { return { error: `Line ${i + 1} of the trace is not JSON.` } }
+    if (!head) {
+      const parsed = TraceHead.safeParse(value)
+      if (!parsed.success) return { error: `Line ${i + 1} should be the trace's head, like {"trace":1,"width":1920,"height":1080}.` }
+      head = parsed.data
+      continue
+    }
+    const parsed = TraceEvent.safeParse(value)
+    if (!parsed.success) return { error: `Line ${i + 1} of the trace: ${parsed.error.issues[0]?.path.join('.') || 'type'}: ${parsed.error.issues[0]?.message ?? 'not an event'}.` }
+    const before = events.at(-1)
+    if (before && parsed.data.t < before.t) return { error: `Line ${i + 1} of the trace is at ${parsed.data.t} s, before the line above it (${before.t} s). Events stand in time order.` }
+    events.push(parsed.data)
+  }
+  if (!head) return { error: 'The trace is empty.' }
+  return { trace: { width: head.width, height: head.height, events } }
+}
+
+/** A trace as JSON Lines. */
+export const writeTrace = (trace: Trace): string =>
+  [{ trace: 1, width: trace.width, height: trace.height }, ...trace.events].map((l) => JSON.stringify(l)).join('\n') + '\n'
