@@ -96,7 +96,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       {!ripples && <JoinSection element={own} />}
       <Section title="Lies">
         {e.look.kind !== 'zoom' && <Choice label="Lies" value={e.space} options={[{ value: 'take', label: 'on the take (moves with a zoom)' }, { value: 'picture', label: 'in the picture (stays put)' }]} onChange={(v) => set(`“${e.name}” lies ${v === 'take' ? 'on the take' : 'in the picture'}`, (x) => { x.space = v })} />}
-        {e.space === 'take' && canStayReadable(e) && <Tick label="Text and lines stay as large as they are when a zoom comes in" value={e.readable === true} onChange={(v) => set(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, (x) => { if (v) x.readable = true; else delete x.readable })} />}
+        {e.space === 'take' && canStayReadable(e) && <Tick label="Letters and lines keep their size in a zoom" value={e.readable === true} onChange={(v) => set(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, (x) => { if (v) x.readable = true; else delete x.readable })} />}
         <Choice label="Track" value={e.track} options={timed.lesson.tracks.filter((t) => t.kind === 'elements').map((t) => ({ value: t.id, label: t.name }))} onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))} />
         <Actions />
       </Section>
