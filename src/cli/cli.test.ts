@@ -22,7 +22,7 @@ test('every command has help, and wrong use ends with 2', async () => {
   })
   const inFours = async (lines: string[][], hold: (ran: { code: number | null; out: string }, args: string[]) => void) => { for (let i = 0; i < lines.length; i += 4) await Promise.all(lines.slice(i, i + 4).map(async (args) => hold(await ends(args), args))) }
   await inFours(['start', 'test', 'demo', 'render', 'frame', 'check', 'trace', 'follow', 'pin', 'bench'].map((name) => [name, '--help']), (ran, [name]) => expect(ran).toMatchObject({ code: 0, out: expect.stringContaining(`./vane ${name}`) }))
-  await inFours([[], ['dance'], ['frame', 'demo/lesson.json'], ['frame', 'demo/lesson.json', 'x', '--out', 'a.png'], ['render', 'demo/lesson.json'], ['render', 'demo/lesson.json', '--out', 'a.mp4', '--quality', 'lovely'], ['check'], ['demo', 'a', 'b'], ['render', 'x', '--nonsense'], ['trace', 'a.mp4'], ['follow', 'a.jsonl'], ['follow', 'a.jsonl', '--out', 'b', '--zoom', '0.2'], ['pin', 'a.mp4', '--out', 'b'], ['pin', 'a.mp4', '--from', '2', '--to', '1', '--rect', '1,2,3,4', '--out', 'b'], ['pin', 'a.mp4', '--from', '1', '--to', '2', '--rect', '1,2,3', '--out', 'b']], (ran, args) => expect({ args, code: ran.code }).toEqual({ args, code: 2 }))
+  await inFours([[], ['dance'], ['frame', 'demo/lesson.json'], ['frame', 'demo/lesson.json', 'x', '--out', 'a.png'], ['render', 'demo/lesson.json'], ['render', 'demo/lesson.json', '--out', 'a.mp4', '--quality', 'lovely'], ['check'], ['demo', 'a', 'b'], ['render', 'x', '--nonsense'], ['trace', 'a.mp4'], ['trace', 'a.mp4', '--out', 'b', '--at', '1,2'], ['trace', 'a.mp4', '--out', 'b', '--at', '1,2,x'], ['follow', 'a.jsonl'], ['follow', 'a.jsonl', '--out', 'b', '--zoom', '0.2'], ['pin', 'a.mp4', '--out', 'b'], ['pin', 'a.mp4', '--from', '2', '--to', '1', '--rect', '1,2,3,4', '--out', 'b'], ['pin', 'a.mp4', '--from', '1', '--to', '2', '--rect', '1,2,3', '--out', 'b']], (ran, args) => expect({ args, code: ran.code }).toEqual({ args, code: 2 }))
 })
 test('the demo is a sound lesson of 60 to 90 seconds with narration, chapters, ripples, callouts, arrows and a bar', () => {
   expect(vane('check', 'demo/lesson.json')).toMatchObject({ code: 0, err: expect.stringContaining('a sound lesson') })
@@ -74,6 +74,17 @@ test('the pointer is found in a recording that came without a trace, and framed 
   const views = readFileSync(path.join(dir, 'views.jsonl'), 'utf8').trim().split('\n').map((l) => JSON.parse(l))
   expect(views[1]).toMatchObject({ t: 0.04, w: expect.any(Number), h: expect.any(Number) })
   expect(views.every((v) => v.x >= 0 && v.y >= 0 && v.x + v.w <= 1920.01 && v.y + v.h <= 1080.01)).toBe(true)
+})
+test('around a place where the pointer is said to be only the seconds next to it are searched, and the way leads through it', () => {
+  // The hand rests on a week’s button at 49 seconds.
+  expect(vane('trace', path.join(root, 'demo/media/lend-out.mp4'), '--out', 'near.jsonl', '--at', '49.1,714,535').code).toBe(0)
+  const moves = readFileSync(path.join(dir, 'near.jsonl'), 'utf8').trim().split('\n').slice(1).map((l) => JSON.parse(l)).filter((e) => e.type === 'pointermove')
+  expect(moves[0].t).toBeGreaterThanOrEqual(43)
+  expect(moves.at(-1).t).toBeLessThanOrEqual(55.2)
+  const there = moves.find((e) => Math.abs(e.t - 49.1) < 0.02)
+  expect(Math.hypot(there.x - 714, there.y - 535)).toBeLessThanOrEqual(2)
+  expect(vane('trace', path.join(root, 'demo/media/lend-out.mp4'), '--out', 'never.jsonl', '--at', '900,1,1')).toMatchObject({ code: 1, err: expect.stringContaining('no frame near 900') })
+  expect(existsSync(path.join(dir, 'never.jsonl'))).toBe(false)
 })
 test('what is no recording or no trace is named, and nothing is written', () => {
   writeFileSync(path.join(dir, 'words.txt'), 'these are words')

@@ -3,7 +3,7 @@ import { posedAt } from '../motion'
 import { resolve } from '../timing'
 import { pointerAt } from '../trace'
 import { element, lessonWithTake, loose } from '../testing/lessons'
-import { acceptMoments, applyEdit, dismissMoments, followPointer, goWithPointer, lockPose, pinTo, rippleOnClicks, smoothPointer, takeOut, takeTrace } from './index'
+import { acceptMoments, applyEdit, correctPointer, dismissMoments, followPointer, goWithPointer, lockPose, pinTo, rippleOnClicks, smoothPointer, takeOut, takeTrace } from './index'
 import type { Lesson } from '../lesson/schema'
 
 const PATH: [number, number, number][] = [[0, 300, 300], [3_000_000, 300, 300], [3_500_000, 1600, 800], [10_000_000, 1600, 800]]
@@ -119,4 +119,19 @@ test('of what is cut away the last view stands at the cut', () => {
   const far = framingAt(resolve(made), 150)
   expect(framingAt(cut, 110)).toEqual(far)
   expect(framingAt(cut, 81)).toEqual(far)
+})
+test('a pointer that is corrected goes through that place; moments that were found go along, those set by hand and logged ones stay', () => {
+  const piece = Array.from({ length: 60 }, (_, i): [number, number, number] => [4_000_000 + i * 33_333, i > 10 && i < 50 ? 1200 : 1600, 800])
+  const found = withPointer()
+  const { moments } = found.media.take!
+  moments[1] = { ...moments[1]!, fromUs: 5_000_000, confidence: 0.8, at: { x: 1600, y: 800 } }
+  moments.push({ id: 'take/hand', kind: 'mark', label: 'here', fromUs: 5_000_000, byHand: true, at: { x: 7, y: 7 } })
+  const mended = after(found, correctPointer('take', piece, 5_000_000)).media.take!
+  expect(pointerAt(mended.pointer!, 5_000_000)!.x).toBeCloseTo(1200, 0)
+  expect(pointerAt(mended.pointer!, 8_000_000)).toEqual({ x: 1600, y: 800 })
+  expect(mended.moments.find((m) => m.id === 'take/click-2')!.at!.x).toBeCloseTo(1200, 0)
+  expect(mended.moments.find((m) => m.id === 'take/hand')!.at).toEqual({ x: 7, y: 7 })
+  const logged = after(withPointer(), correctPointer('take', piece, 5_000_000)).media.take!
+  expect(logged.moments.map((m) => m.at)).toEqual(withPointer().media.take!.moments.map((m) => m.at))
+  expect(applyEdit(withPointer(), correctPointer('none', piece, 5))).toEqual({ refused: null })
 })

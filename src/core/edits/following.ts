@@ -95,8 +95,10 @@ export const correctPointer = (media: string, piece: readonly [number, number, n
   const path = mended(m.pointer ?? [], piece, us)
   const [first, last] = [piece[0]?.[0] ?? us, piece.at(-1)?.[0] ?? us]
   m.pointer = path
+  // A trace that was found is told by its confidences; what a log says stands.
+  if (!m.moments.some((x) => x.confidence !== undefined)) return
   for (const x of m.moments) {
-    if (x.confidence === undefined || !x.at || x.fromUs < first || x.fromUs > last) continue
+    if (x.byHand || !x.at || x.fromUs < first || x.fromUs > last) continue
     const at = pointerAt(path, x.fromUs)
     if (at) x.at = { x: tenth(at.x), y: tenth(at.y) }
   }

@@ -35,6 +35,8 @@ export interface Kind<K extends ElementKind> {
   size(e: ElementOf<K>): { w: number; h: number }
   /** The frames in which it may be seen, when that is more than its span. */
   seen?(e: ElementOf<K>, span: Span, timed: Timed): { from: number; to: number }
+  /** Where its letters and lines can stay as large as they are while what it lies on is shown `k` times larger: what is then drawn, to be placed `k` times smaller. */
+  kept?(e: ElementOf<K>, k: number): ElementOf<K>
   draw(e: ElementOf<K>, frame: number, span: Span, timed: Timed): Drawn[]
   /** The look, the size and the arrangement of a new element, for a frame of the lesson's size. */
   fresh(lesson: Lesson): Pick<ElementOf<K>, 'look' | 'width' | 'height' | 'space'> & Partial<Pick<Element, 'anchor'>>

@@ -12,12 +12,19 @@ const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }
 const indexes = new WeakMap<Timed, Seen[][]>()
 
+/** Back to front as given, but that a drawn pointer is over the ripples, which lie beneath it. */
+function stacked(elements: readonly Element[]): readonly Element[] {
+  const last = elements.findLastIndex((e) => e.look.kind === 'ripple')
+  const raised = elements.filter((e, i) => i < last && e.look.kind === 'pointer')
+  return raised.length === 0 ? elements : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
+}
+
 /** Which elements may be seen in each run of 64 frames, in stacking order. */
 function seenNear(timed: Timed, frame: number): Seen[] {
   let buckets = indexes.get(timed)
   if (!buckets) {
     buckets = []
-    for (const element of timed.lesson.elements) {
+    for (const element of stacked(timed.lesson.elements)) {
       const span = timed.spans.get(element.id)!
       const seen = kindOf(element).seen?.(element as never, span, timed) ?? span
       const from = Math.max(0, seen.from)
@@ -41,25 +48,7 @@ export function evaluate(timed: Timed, frame: number, framed = true, blurred = t
   for (const { element, span, from, to } of seenNear(timed, frame)) {
     if (frame >= from && frame < to && !element.hidden) items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY, blurred))
   }
-  return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, takes: takesAt(lesson, frame, framing), items: pointersOver(timed, items) }
-}
-
-/** A drawn pointer is seen over the ripples, wherever in the stack they are. */
-function pointersOver(timed: Timed, items: Item[]): Item[] {
-  const { pointers, ripples } = kindsOf(timed)
-  if (pointers.size === 0 || ripples.size === 0) return items
-  const last = items.findLastIndex((i) => ripples.has(i.element))
-  const under = items.filter((i, n) => n < last && pointers.has(i.element))
-  return under.length === 0 ? items : [...items.slice(0, last + 1).filter((i) => !under.includes(i)), ...under, ...items.slice(last + 1)]
-}
-const kinds = new WeakMap<Timed, { pointers: Set<string>; ripples: Set<string> }>()
-function kindsOf(timed: Timed) {
-  let known = kinds.get(timed)
-  if (!known) {
-    const of = (kind: 'pointer' | 'ripple') => new Set(timed.lesson.elements.filter((e) => e.look.kind === kind).map((e) => e.id))
-    kinds.set(timed, (known = { pointers: of('pointer'), ripples: of('ripple') }))
-  }
-  return known
+  return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, takes: takesAt(lesson, frame, framing), items }
 }
 
 function takesAt(lesson: Lesson, frame: number, framing: Matrix): TakeLayer[] {

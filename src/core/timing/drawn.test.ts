@@ -54,6 +54,13 @@ test('a ripple on every click marks its presses, and is drawn beneath it whereve
   expect(evaluate(timed, 66).items.map((i) => i.element)).toEqual(['rings', 'hand'])
   expect(evaluate(timed, 90).items.map((i) => i.element)).toEqual(['hand'])
 })
+test('what is over it in the stack stays over it, whether a ripple is in sight or not', () => {
+  const lesson = withHand()
+  const ripple = element(lesson, 'ripple', 'rings', loose(0), loose(300))
+  if (ripple.look.kind === 'ripple') ripple.look.every = true
+  lesson.elements.push(ripple, element(lesson, 'text', 'over', loose(0), loose(300)))
+  for (const frame of [66, 90]) expect(evaluate(resolve(lesson), frame).items.map((i) => i.element).filter((e) => e !== 'rings')).toEqual(['hand', 'over'])
+})
 test('it is drawn smaller while it is pressed, with its tip where it was', () => {
   const timed = resolve(withHand())
   const at = (f: number) => evaluate(timed, f).items[0]!

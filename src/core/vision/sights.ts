@@ -88,6 +88,7 @@ function wheelAt(s: FrameSight, sights: readonly FrameSight[], b: Burst): Point 
 }
 
 interface Press { down: number; up: number; from: Point; to: Point; confidence: number }
+const moved = (p: Press): boolean => p.from.x !== p.to.x || p.from.y !== p.to.y
 
 /** A change that goes along with the pointer from one rest to the next: something is dragged. */
 function dragOf(b: Burst, sights: readonly FrameSight[]): Press | null {
@@ -110,11 +111,17 @@ function dragOf(b: Burst, sights: readonly FrameSight[]): Press | null {
   return { down: Math.max(0, sights[b.from]!.t - PRESSED_S), up: sights[b.to]!.t, from: start, to: last.found!, confidence: carries ? 0.85 : 0.65 }
 }
 
+/** The first frame from one on, forth or back, in which the pointer is seen, if that is soon. */
+function seenFrom(sights: readonly FrameSight[], from: number, way: 1 | -1): FrameSight | null {
+  for (let f = from; f >= 0 && f < sights.length && Math.abs(sights[f]!.t - sights[from]!.t) <= 2 * DRAG_S; f += way) if (sights[f]!.found) return sights[f]!
+  return null
+}
+
 /** The same by a pointer that is not seen meanwhile, as it takes another look: it was inside what changes, and is elsewhere after. */
 function unseenDragOf(b: Burst, sights: readonly FrameSight[]): Press | null {
-  const [start, end] = [sights.slice(0, b.from).findLast((s) => s.found), sights.slice(b.to).find((s) => s.found)]
+  const [start, end] = [seenFrom(sights, b.from - 1, -1), seenFrom(sights, b.to, 1)]
   const [first, last] = [sights[b.from]!, sights[b.to]!]
-  if (!start || !end || first.t - start.t > 2 * DRAG_S || end.t - last.t > 2 * DRAG_S || last.t - first.t < 2 * DRAG_S || b.squares < LEAST_SQUARES) return null
+  if (!start || !end || last.t - first.t < 2 * DRAG_S || b.squares < LEAST_SQUARES) return null
   const [from, to] = [start.found!, end.found!]
   return Math.hypot(to.x - from.x, to.y - from.y) < DRAG_PX || away(from, b.rect) > 0 ? null : { down: Math.max(0, first.t - PRESSED_S), up: last.t, from, to, confidence: 0.6 }
 }
@@ -180,4 +187,3 @@ export function traceOf(sights: readonly FrameSight[], width: number, height: nu
   for (const { down, up, from, to, confidence } of presses) events.push({ type: 'pointerdown', t: us(down), x: from.x, y: from.y, button: 0, confidence }, { type: 'pointerup', t: us(up), x: to.x, y: to.y, button: 0, confidence })
   return { width, height, events: events.map((e, i) => ({ e, i })).sort((a, b) => a.e.t - b.e.t || a.i - b.i).map(({ e }) => e) }
 }
-const moved = (p: Press) => p.from !== p.to

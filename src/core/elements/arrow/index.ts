@@ -19,6 +19,7 @@ export function arrowBetween(tail: Point, tip: Point): Pick<Element, 'x' | 'y' |
 }
 
 export const arrow: Kind<'arrow'> = {
+  kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k, look: { ...e.look, bend: e.look.bend * k } }),
   kind: 'arrow',
   title: 'Arrow',
   pulls: 'none',

@@ -40,6 +40,7 @@ export function balloon(box: Rect, corner: number, tip: Point | null, tailPx: nu
 }
 
 export const callout: Kind<'callout'> = {
+  kept: (e, k) => (e.look.tip ? { ...e, look: { ...e.look, tip: { x: e.x + (e.look.tip.x - e.x) * k, y: e.y + (e.look.tip.y - e.y) * k } } } : e),
   kind: 'callout',
   title: 'Callout',
   pulls: 'both',

@@ -18,6 +18,7 @@ const RIM = 0.075
 const heightOf = (e: ElementOf<'pointer'>): number => e.width / WIDE[e.look.form]
 
 export const pointer: Kind<'pointer'> = {
+  kept: (e) => e,
   kind: 'pointer',
   title: 'Drawn pointer',
   pulls: 'width',

@@ -3,6 +3,7 @@ import { localBox, type Kind } from '../kind'
 import { ellipse, polygon, roundedBox } from '../outline'
 
 export const shape: Kind<'shape'> = {
+  kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k }),
   kind: 'shape',
   title: 'Shape',
   pulls: 'both',

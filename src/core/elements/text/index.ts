@@ -5,6 +5,7 @@ import { ALIGNS, linesHeight, linesPath } from '../lines'
 import { roundedBox } from '../outline'
 
 export const text: Kind<'text'> = {
+  kept: (e) => e,
   kind: 'text',
   title: 'Text',
   pulls: 'both',
