@@ -14,6 +14,9 @@ const TRAVEL = 1.1
 /** How long a thing that is pointed at stays pointed at, at least. */
 const STAYS_SECONDS = 2
 
+/** Whether an element points at something, so that it can be pointed at the next thing. */
+export const canRepoint = (e: Element): boolean => e.look.kind === 'arrow' || e.look.kind === 'pointer' || (e.look.kind === 'callout' && e.look.tip !== null)
+
 /**
  * “Re-point”: an arrow, a callout's tail or a drawn pointer leaves what it points at when the move starts and swings over to the next thing. Its
  * turn goes the shorter way, its length and bend stay unless it would leave the picture. It stays on long enough to be seen.

@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import {
-  addKey, arriveByNow, copyKeys, detach, evenSpeed, holdUntilHere, keyFrames, moveFromNow, pasteKeys, removeKeys, retime, returnToBefore, reverseKeys, setElements, slideThrough, stretchKeys, together, type CopiedKeys, type Edit, type KeyRef,
+  addKey, arriveByNow, canRepoint, copyKeys, detach, evenSpeed, holdUntilHere, keyFrames, moveFromNow, pasteKeys, removeKeys, retime, returnToBefore, reverseKeys, setElements, slideThrough, stretchKeys, together, type CopiedKeys, type Edit, type KeyRef,
 } from '@/core/edits'
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
@@ -32,7 +32,7 @@ function moveOn(): void {
 }
 function repointNext(): void {
   const [e] = chosen()
-  if (!e || (e.look.kind !== 'arrow' && e.look.kind !== 'pointer' && !(e.look.kind === 'callout' && e.look.tip))) { toast('Select an arrow, a drawn pointer or a callout with a tail to point it at the next thing.'); return }
+  if (!e || !canRepoint(e)) { toast('Select an arrow, a drawn pointer or a callout with a tail to point it at the next thing.'); return }
   const { timed, playhead } = bench()
   const span = timed.spans.get(e.id)!
   if (playhead <= span.from) { toast(`Go to the moment at which “${e.name}” is to leave what it points at.`); return }

@@ -1,6 +1,6 @@
 import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Trash2, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
+import { canRepoint, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { moveWarnings, motionOf, paceOf, poseAt } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
@@ -39,7 +39,7 @@ export function PoseSection({ element: e }: { element: Element }) {
         <Act id="return" icon={<Undo2 size={14} />}>Go back</Act>
       </div>
       <div className="flex gap-1">
-        {(e.look.kind === 'arrow' || e.look.kind === 'pointer' || (e.look.kind === 'callout' && e.look.tip)) && <Act id="repoint" icon={<Route size={14} />}>Next thing…</Act>}
+        {canRepoint(e) && <Act id="repoint" icon={<Route size={14} />}>Next thing…</Act>}
         <DropdownMenu.Root>
           <DropdownMenu.Trigger asChild><Button className="flex-1 justify-center">In, out, more<ChevronDown size={13} /></Button></DropdownMenu.Trigger>
           <DropdownMenu.Portal>
