@@ -4,6 +4,7 @@ const BLOCK: i32 = 16
 const CHANGED_BY: u8 = 10
 const AGREES: i32 = 28
 const NEWS_BY: i32 = 14
+const MOST_OUTSIDE: f32 = 0.62
 
 /**
  * The squares (16 × 16, numbered row by row) in which `grey` differs from `kept` by ten or more somewhere: their numbers go
@@ -59,42 +60,74 @@ export function lay(picture: usize, w: i32, h: i32, list: usize, pixels: usize, 
   }
 }
 
-/** A shape as it lies in memory: fifteen numbers (`twofold` is what its dark pixels count for, in 65536ths, or 0), then lists of 16-bit x and y, of values, of classes (1 bright), of the ring's x and y, and of how far each value may be off. */
+/** In how many pixels each of the squares of `list` differs between two pictures by more than encoding does; written at the square's own number. */
+export function differing(a: usize, b: usize, w: i32, h: i32, list: usize, squares: i32, counts: usize): void {
+  const columns = (w + BLOCK - 1) / BLOCK
+  for (let i = 0; i < squares; i++) {
+    const square = load<i32>(list + 4 * i)
+    const row = square / columns
+    const column = square - row * columns
+    const at = row * BLOCK * w + column * BLOCK
+    const high = min<i32>(BLOCK, h - row * BLOCK)
+    let n: i32 = 0
+    if (column * BLOCK + BLOCK <= w) {
+      for (let y = 0; y < high; y++) {
+        const u = v128.load(a + at + y * w)
+        const v = v128.load(b + at + y * w)
+        n += popcnt(i8x16.bitmask(i8x16.gt_u(v128.or(i8x16.sub_sat_u(u, v), i8x16.sub_sat_u(v, u)), i8x16.splat(i8(NEWS_BY)))))
+      }
+    } else n = BLOCK * BLOCK
+    store<i32>(counts + 4 * square, n)
+  }
+}
+
+/**
+ * A shape as it lies in memory: seventeen numbers (`twofold` is what its dark pixels count for, in 65536ths, or 0), then lists of
+ * 16-bit x and y, of values, and of how far each may be off, the `dark` ones first; of the ring's x and y; and of which pixels
+ * to look at first, `probes` of them.
+ */
 @unmanaged
 class Shape {
-  n: i32; w: i32; h: i32; cx: i32; cy: i32; twofold: i32; mean: i32; rings: i32
-  dx: usize; dy: usize; value: usize; bright: usize; ringX: usize; ringY: usize; within: usize
+  n: i32; w: i32; h: i32; cx: i32; cy: i32; twofold: i32; mean: i32; rings: i32; dark: i32; probes: i32
+  dx: usize; dy: usize; value: usize; ringX: usize; ringY: usize; within: usize; first: usize
+}
+
+/** Of some of a shape's pixels, how many lie in the picture (in the upper half) and how many of these are off; -1 when plainly too many. */
+function offs(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, from: i32, to: i32, inside: bool, slack: f32): i32 {
+  let off: i32 = 0
+  let seen: i32 = 0
+  for (let i = from; i < to; ) {
+    const until = min<i32>(to, i + 16)
+    for (; i < until; i++) {
+      const px = x + i32(load<i16>(s.dx + 2 * i))
+      const py = y + i32(load<i16>(s.dy + 2 * i))
+      if (!inside && (px < 0 || py < 0 || px >= w || py >= h)) continue
+      const most = i32(load<u8>(s.within + i))
+      const d = i32(load<u8>(picture + py * w + px)) - i32(load<u8>(s.value + i))
+      off += i32(u32(d + most) > u32(2 * most))
+      seen++
+    }
+    if (f32(off) > slack * f32(seen) + 2) return -1
+  }
+  return (seen << 16) | off
 }
 
 /** How well a shape fits at a place, 0 to 1; 0 below `least`. */
 export function fit(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32, least: f32): f32 {
   const s = changetype<Shape>(shape)
   const inside = x >= 0 && y >= 0 && x + s.w <= w && y + s.h <= h
-  let dark: i32 = 0
-  let bright: i32 = 0
-  let darkOff: i32 = 0
-  let brightOff: i32 = 0
   const darkWeight: f32 = f32(s.twofold) / 65536
-  const darkSlack: f32 = s.twofold != 0 ? (1 - least) / darkWeight : 1 - least
-  const brightSlack: f32 = s.twofold != 0 ? (1 - least) / (1 - darkWeight) : 1 - least
-  for (let i = 0; i < s.n; i++) {
-    const px = x + i32(load<i16>(s.dx + 2 * i))
-    const py = y + i32(load<i16>(s.dy + 2 * i))
-    if (!inside && (px < 0 || py < 0 || px >= w || py >= h)) continue
-    const d = i32(load<u8>(picture + py * w + px)) - i32(load<u8>(s.value + i))
-    const most = i32(load<u8>(s.within + i))
-    const off = d > most || d < -most
-    if (load<u8>(s.bright + i) == 0) {
-      dark++
-      if (off && f32(++darkOff) > darkSlack * f32(dark) + 2) return 0
-    } else {
-      bright++
-      if (off && f32(++brightOff) > brightSlack * f32(bright) + 2) return 0
-    }
-  }
+  const ofDark = offs(picture, w, h, s, x, y, 0, s.dark, inside, s.twofold != 0 ? (1 - least) / darkWeight : 1 - least)
+  if (ofDark < 0) return 0
+  const ofBright = offs(picture, w, h, s, x, y, s.dark, s.n, inside, s.twofold != 0 ? (1 - least) / (1 - darkWeight) : 1 - least)
+  if (ofBright < 0) return 0
+  const dark = ofDark >> 16
+  const bright = ofBright >> 16
+  const darkOff: f32 = f32(ofDark & 0xffff)
+  const brightOff: f32 = f32(ofBright & 0xffff)
   const seen = dark + bright
-  if (f32(seen) < f32(s.n) * 0.38 || seen < 12) return 0
-  const share: f32 = s.twofold != 0 && dark > 0 && bright > 0 ? 1 - (f32(darkOff) / f32(dark)) * darkWeight - (f32(brightOff) / f32(bright)) * (1 - darkWeight) : 1 - f32(darkOff + brightOff) / f32(seen)
+  if (f32(seen) < f32(s.n) * (1 - MOST_OUTSIDE) || seen < 12) return 0
+  const share: f32 = s.twofold != 0 && dark > 0 && bright > 0 ? 1 - (darkOff / f32(dark)) * darkWeight - (brightOff / f32(bright)) * (1 - darkWeight) : 1 - (darkOff + brightOff) / f32(seen)
   if (share < least) return 0
   if (s.twofold != 0) return share
   let differs: i32 = 0
@@ -111,7 +144,7 @@ export function fit(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32
 }
 
 /** Which share of a shape's pixels differs between two pictures. */
-export function news(a: usize, b: usize, w: i32, h: i32, shape: usize, x: i32, y: i32): f32 {
+function news(a: usize, b: usize, w: i32, h: i32, shape: usize, x: i32, y: i32): f32 {
   const s = changetype<Shape>(shape)
   let n: i32 = 0
   let differs: i32 = 0
@@ -121,55 +154,131 @@ export function news(a: usize, b: usize, w: i32, h: i32, shape: usize, x: i32, y
     if (px < 0 || py < 0 || px >= w || py >= h) continue
     n++
     const d = i32(load<u8>(a + py * w + px)) - i32(load<u8>(b + py * w + px))
-    if (d > NEWS_BY || d < -NEWS_BY) differs++
+    differs += i32(u32(d + NEWS_BY) > u32(2 * NEWS_BY))
   }
   return n == 0 ? 0 : f32(differs) / f32(n)
 }
 
-const PROBES: i32 = 96
+/** Where `seek` lays out the first pixels of a shape for sixteen places at once: the way to each, its darkest and how far above that it may be, sixteen times each. */
+const LAID = memory.data(96 * 36, 16)
+const WAYS: usize = 96 * 32
+
+function layOut(s: Shape, w: i32): void {
+  for (let p = 0; p < s.probes; p++) {
+    const i = i32(load<u16>(s.first + 2 * p))
+    const value = i32(load<u8>(s.value + i))
+    const within = i32(load<u8>(s.within + i))
+    const low = max<i32>(0, value - within)
+    store<i32>(LAID + WAYS + 4 * p, i32(load<i16>(s.dy + 2 * i)) * w + i32(load<i16>(s.dx + 2 * i)))
+    v128.store(LAID + 32 * p, i8x16.splat(i8(low)))
+    v128.store(LAID + 32 * p + 16, i8x16.splat(i8(min<i32>(255, value + within) - low)))
+  }
+}
+
+/** At which of sixteen places side by side the first pixels of a shape agree well enough, a bit for each; most places are given up after a few pixels. */
+function likely(origin: usize, probes: i32, bar: f32): i32 {
+  const most = i32(f32(probes) * (1 - bar)) + 4
+  let agree = i8x16.splat(0)
+  let open: i32 = 0xffff
+  for (let p = 0; p < probes; ) {
+    const until = min<i32>(probes, p + 8)
+    for (; p < until; p++) {
+      const d = i8x16.sub(v128.load(origin + load<i32>(LAID + WAYS + 4 * p)), v128.load(LAID + 32 * p))
+      agree = i8x16.sub(agree, i8x16.eq(i8x16.min_u(d, v128.load(LAID + 32 * p + 16)), d))
+    }
+    const off = min<i32>(most, i32(f32(p) * (1 - bar) * 1.3) + 3)
+    open = off >= p ? 0xffff : i8x16.bitmask(i8x16.ge_u(agree, i8x16.splat(i8(p - off))))
+    if (open == 0) break
+  }
+  return open
+}
+
+/** The best place of a shape within `reach` pixels of another that itself does not count, better than `least`; x and y go to `found`, the share is returned, or 0. */
+export function around(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32, reach: i32, least: f32, found: usize): f32 {
+  const s = changetype<Shape>(shape)
+  const lanes = 2 * reach + 1
+  const whole = x >= reach && y >= reach && x - reach + BLOCK + s.w <= w && y + reach + s.h <= h && lanes <= BLOCK
+  if (whole) layOut(s, w)
+  let best: f32 = 0
+  for (let row = y - reach; row <= y + reach; row++) {
+    let open: i32 = (1 << lanes) - 1
+    if (row == y) open &= ~(1 << reach)
+    if (whole) open &= likely(picture + row * w + x - reach, s.probes, max<f32>(least, best))
+    while (open != 0) {
+      const lane = ctz(open)
+      open &= open - 1
+      const share = fit(picture, w, h, shape, x - reach + lane, row, max<f32>(least, best))
+      if (share <= best) continue
+      best = share
+      store<i32>(found, x - reach + lane)
+      store<i32>(found + 4, row)
+    }
+  }
+  return best
+}
+
+/** The same for one place, which may be partly outside, by a third as many pixels. */
+function maybe(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, bar: f32): bool {
+  let off: i32 = 0
+  let seen: i32 = 0
+  const n = min<i32>(32, s.probes)
+  for (let p = 0; p < n; p++) {
+    const i = i32(load<u16>(s.first + 2 * p))
+    const px = x + i32(load<i16>(s.dx + 2 * i))
+    const py = y + i32(load<i16>(s.dy + 2 * i))
+    if (px < 0 || py < 0 || px >= w || py >= h) continue
+    const most = i32(load<u8>(s.within + i))
+    const d = i32(load<u8>(picture + py * w + px)) - i32(load<u8>(s.value + i))
+    off += i32(u32(d + most) > u32(2 * most))
+    seen++
+  }
+  return f32(off) <= f32(seen) * (1 - bar) * 1.3 + 3
+}
 
 /**
  * Looks for a shape whose middle lies in one of the squares of `list`: for each square the best place goes to `found`, as
- * x, y and share in three numbers of 32 bits. Where `other` is given, a share `newsLeast` of the shape has to differ in it.
+ * x, y and share in three numbers of 32 bits. A share `newsLeast` of the shape has to differ in the other picture; `counts`
+ * says in how many pixels each square differs there at all.
  */
-export function seek(picture: usize, other: usize, w: i32, h: i32, shape: usize, list: usize, squares: i32, least: f32, newsLeast: f32, found: usize, most: i32): i32 {
+export function seek(picture: usize, other: usize, w: i32, h: i32, shape: usize, list: usize, squares: i32, counts: usize, least: f32, newsLeast: f32, found: usize, most: i32): i32 {
   const s = changetype<Shape>(shape)
   const columns = (w + BLOCK - 1) / BLOCK
-  const probes = min<i32>(s.n, PROBES)
+  const rows = (h + BLOCK - 1) / BLOCK
+  const enough = i32(newsLeast * f32(s.n))
   let n: i32 = 0
   let top: f32 = 0
+  layOut(s, w)
   for (let i = 0; i < squares; i++) {
     const b = load<i32>(list + 4 * i)
     const row = b / columns
     const x0 = (b - row * columns) * BLOCK - s.cx
     const y0 = row * BLOCK - s.cy
+    const lastX = x0 + BLOCK + s.w - 2
+    const lastY = y0 + BLOCK + s.h - 2
+    let differ: i32 = 0
+    const right = min<i32>(columns - 1, lastX / BLOCK)
+    const bottom = min<i32>(rows - 1, lastY / BLOCK)
+    for (let r = max<i32>(0, y0) / BLOCK; r <= bottom; r++) for (let c = max<i32>(0, x0) / BLOCK; c <= right; c++) differ += load<i32>(counts + 4 * (r * columns + c))
+    // Of a shape that is partly outside, MOST_OUTSIDE of its pixels are not there to differ.
+    const whole = x0 >= 0 && y0 >= 0 && lastX < w && lastY < h
+    const need = whole ? enough : i32(f32(enough) * (1 - MOST_OUTSIDE))
+    if (differ < need) continue
+    // Places at which it sticks out to the left or right are looked at one by one.
+    const sideways = (x0 < 0 ? (1 << min<i32>(16, -x0)) - 1 : 0) | (lastX >= w ? 0xffff & ~((1 << max<i32>(0, w - s.w - x0 + 1)) - 1) : 0)
     let bestX: i32 = 0
     let bestY: i32 = 0
     let best: f32 = 0
     for (let y = y0; y < y0 + BLOCK; y++) {
-      let open: i32 = 0xffff
       const bar = max<f32>(max<f32>(least, top - 0.1), best)
-      if (x0 >= 0 && y >= 0 && x0 + BLOCK + s.w <= w && y + s.h <= h) {
-        // Sixteen places side by side at once; most are given up after a few pixels.
-        let off = i8x16.splat(0)
-        const origin = picture + y * w + x0
-        const limit = i32(f32(probes) * (1 - bar)) + 4
-        for (let p = 0; p < probes; p++) {
-          const v = v128.load(origin + i32(load<i16>(s.dy + 2 * p)) * w + i32(load<i16>(s.dx + 2 * p)))
-          const u = i8x16.splat(i8(load<u8>(s.value + p)))
-          off = i8x16.sub(off, i8x16.gt_u(v128.or(i8x16.sub_sat_u(v, u), i8x16.sub_sat_u(u, v)), i8x16.splat(i8(load<u8>(s.within + p)))))
-          if ((p & 7) == 7) {
-            const bound = min<i32>(limit, i32(f32(p + 1) * (1 - bar) * 1.3) + 3)
-            open = i8x16.bitmask(i8x16.le_u(off, i8x16.splat(i8(bound))))
-            if (open == 0) break
-          }
-        }
-      }
+      let open: i32 = 0xffff
+      const level = y >= 0 && y + s.h <= h
+      if (level && sideways != 0xffff) open = likely(picture + y * w + x0, s.probes, bar) | sideways
       while (open != 0) {
         const lane = ctz(open)
         open &= open - 1
+        if ((!level || (sideways >> lane) & 1) && !maybe(picture, w, h, s, x0 + lane, y, bar)) continue
         const share = fit(picture, w, h, shape, x0 + lane, y, max<f32>(bar, best))
-        if (share > best && (other == 0 || news(picture, other, w, h, shape, x0 + lane, y) >= newsLeast)) {
+        if (share > best && news(picture, other, w, h, shape, x0 + lane, y) >= newsLeast) {
           best = share
           bestX = x0 + lane
           bestY = y

@@ -5,8 +5,9 @@ interface Code {
   changed(grey: number, kept: number, w: number, h: number, list: number, out: number, all: boolean): number
   lay(picture: number, w: number, h: number, list: number, pixels: number, n: number): void
   fit(picture: number, w: number, h: number, shape: number, x: number, y: number, least: number): number
-  news(a: number, b: number, w: number, h: number, shape: number, x: number, y: number): number
-  seek(picture: number, other: number, w: number, h: number, shape: number, list: number, squares: number, least: number, newsLeast: number, found: number, most: number): number
+  differing(a: number, b: number, w: number, h: number, list: number, squares: number, counts: number): void
+  around(picture: number, w: number, h: number, shape: number, x: number, y: number, reach: number, least: number, found: number): number
+  seek(picture: number, other: number, w: number, h: number, shape: number, list: number, squares: number, counts: number, least: number, newsLeast: number, found: number, most: number): number
 }
 
 /** Side of the squares in which change is noted, in pixels. */
@@ -14,9 +15,11 @@ export const BLOCK = 16
 export const AREA = BLOCK * BLOCK
 /** Of a large shape so many pixels are looked at, scattered over it. */
 export const MOST_PROBES = 600
+/** So many of them are tried first, at each place. */
+const FIRST_PROBES = 96
 const PAGE = 65536
 const SHAPES = 4 << 20
-const HEAD = 15 * 4
+const HEAD = 17 * 4
 const MOST_FOUND = 4096
 
 /** One of the two pictures that are looked at together. */
@@ -31,7 +34,7 @@ export class Eyes {
   readonly grey: Uint8Array
   private readonly code: Code
   private readonly memory: WebAssembly.Memory
-  private readonly at: { grey: number; kept: number; now: number; before: number; list: number; pixels: number; found: number; shapes: number }
+  private readonly at: { grey: number; kept: number; now: number; before: number; list: number; pixels: number; found: number; counts: number; shapes: number }
   private readonly placed = new Map<Shape, number>()
   private nextShape: number
 
@@ -43,7 +46,7 @@ export class Eyes {
     const picture = (width * height + 127) & ~63
     let next = PAGE
     const room = (bytes: number) => { const at = next; next += (bytes + 63) & ~63; return at }
-    this.at = { grey: room(picture), kept: room(picture), now: room(picture), before: room(picture), list: room(blocks * 4), pixels: room(blocks * AREA), found: room(MOST_FOUND * 12), shapes: room(SHAPES) }
+    this.at = { grey: room(picture), kept: room(picture), now: room(picture), before: room(picture), list: room(blocks * 4), pixels: room(blocks * AREA), found: room(MOST_FOUND * 12), counts: room(blocks * 4), shapes: room(SHAPES) }
     this.nextShape = this.at.shapes
     const pages = Math.ceil(next / PAGE) + 1
     this.memory = new WebAssembly.Memory({ initial: pages, maximum: pages })
@@ -67,17 +70,31 @@ export class Eyes {
     this.bytes(at.pixels, pixels.length).set(pixels)
     this.code.lay(at[which], this.width, this.height, at.list, at.pixels, list.length)
   }
+  /** Notes where the two pictures differ, which is only in these squares; `seek` goes by it. */
+  compare(list: Int32Array): void {
+    const { at } = this
+    this.numbers(at.counts, this.columns * this.rows).fill(0)
+    this.numbers(at.list, list.length).set(list)
+    this.code.differing(at.now, at.before, this.width, this.height, at.list, list.length, at.counts)
+  }
   /** How well a shape fits at a place of the present picture, 0 to 1; 0 below `least`. */
   fit(shape: Shape, x: number, y: number, least: number): number {
     return this.code.fit(this.at.now, this.width, this.height, this.place(shape), x, y, least)
   }
-  /** The best place of a shape in each of some squares of a picture, where a share `news` of it is not so in the other one. */
+  /** The best place of a shape within a few pixels (`reach`) of one of the present picture, which itself does not count; null when none fits better than `least`. */
+  around(shape: Shape, x: number, y: number, reach: number, least: number): Spotted | null {
+    const { at } = this
+    const share = this.code.around(at.now, this.width, this.height, this.place(shape), x, y, reach, least, at.found)
+    const [left, top] = this.numbers(at.found, 2)
+    return share > 0 ? { x: left!, y: top!, share } : null
+  }
+  /** The best place of a shape in each of some squares of a picture, where a share `news` of it is not so in the other one; after `compare`. */
   seek(which: Which, shape: Shape, squares: ArrayLike<number>, least: number, news: number): Spotted[] {
     const { at } = this
     const address = this.place(shape)
     const list = this.numbers(at.list, squares.length)
     list.set(squares)
-    const n = this.code.seek(at[which], at[which === 'now' ? 'before' : 'now'], this.width, this.height, address, at.list, squares.length, least, news, at.found, MOST_FOUND)
+    const n = this.code.seek(at[which], at[which === 'now' ? 'before' : 'now'], this.width, this.height, address, at.list, squares.length, at.counts, least, news, at.found, MOST_FOUND)
     const places = this.numbers(at.found, n * 3)
     const shares = new Float32Array(this.memory.buffer, at.found, n * 3)
     return Array.from({ length: n }, (_, i) => ({ x: places[i * 3]!, y: places[i * 3 + 1]!, share: shares[i * 3 + 2]! }))
@@ -87,29 +104,48 @@ export class Eyes {
     const known = this.placed.get(shape)
     if (known !== undefined) return known
     const n = Math.min(MOST_PROBES, shape.value.length)
-    const values = shape.value.subarray(0, n)
+    const all = Array.from({ length: n }, (_, i) => i)
     const rings = shape.ring.length / 2
-    const size = (HEAD + n * 7 + rings * 4 + 63) & ~63
+    const size = (HEAD + n * 6 + rings * 4 + FIRST_PROBES * 2 + 63) & ~63
     if (this.nextShape + size > this.at.shapes + SHAPES) { this.placed.clear(); this.nextShape = this.at.shapes }
     const address = this.nextShape
     this.nextShape += size
+    const dark = all.filter((i) => shape.value[i]! < shape.mean)
+    const order = [...dark, ...all.filter((i) => shape.value[i]! >= shape.mean)]
+    const first = probing(shape, dark.length, n)
     const dx = address + HEAD
     const dy = dx + 2 * n
     const ringX = dy + 2 * n
     const ringY = ringX + 2 * rings
-    const value = ringY + 2 * rings
-    const bright = value + n
-    const within = bright + n
-    this.numbers(address, 15).set([n, shape.w, shape.h, shape.centre.x, shape.centre.y, shape.twofold ? Math.round(shape.darkWeight * 65536) : 0, Math.round(shape.mean), rings, dx, dy, value, bright, ringX, ringY, within])
+    const firsts = ringY + 2 * rings
+    const value = firsts + 2 * FIRST_PROBES
+    const within = value + n
+    this.numbers(address, 17).set([n, shape.w, shape.h, shape.centre.x, shape.centre.y, shape.twofold ? Math.round(shape.darkWeight * 65536) : 0, Math.round(shape.mean), rings, dark.length, first.length, dx, dy, value, ringX, ringY, within, firsts])
     const shorts = (at: number, values: ArrayLike<number>) => new Int16Array(this.memory.buffer, at, values.length).set(values)
-    shorts(dx, shape.dx.subarray(0, n))
-    shorts(dy, shape.dy.subarray(0, n))
+    shorts(dx, order.map((i) => shape.dx[i]!))
+    shorts(dy, order.map((i) => shape.dy[i]!))
     shorts(ringX, shape.ring.filter((_, i) => i % 2 === 0))
     shorts(ringY, shape.ring.filter((_, i) => i % 2 === 1))
-    this.bytes(value, n).set(values)
-    this.bytes(within, n).set(shape.within.subarray(0, n))
-    this.bytes(bright, n).set(values.map((v) => (v < shape.mean ? 0 : 1)))
+    shorts(firsts, first)
+    this.bytes(value, n).set(order.map((i) => shape.value[i]!))
+    this.bytes(within, n).set(order.map((i) => shape.within[i]!))
     this.placed.set(shape, address)
     return address
   }
+}
+
+/**
+ * Which of `n` pixels of a shape, the dark ones before the bright ones, are looked at first: some of both in turn, as often as they
+ * count, so that a few tell how well it fits.
+ */
+function probing(shape: Shape, darks: number, n: number): number[] {
+  if (!shape.twofold) return Array.from({ length: Math.min(n, FIRST_PROBES) }, (_, i) => Math.floor((i * n) / Math.min(n, FIRST_PROBES)))
+  const out: number[] = []
+  let [dark, bright] = [0, darks]
+  while (out.length < FIRST_PROBES) {
+    const next = dark <= out.length * shape.darkWeight ? dark++ : bright++
+    if (dark > darks || bright > n) break
+    out.push(next)
+  }
+  return out
 }

@@ -31,12 +31,15 @@ const TOO_BUSY = 500
 export class FlashFinder {
   private readonly stamp: Int32Array
   private readonly cells: Int32Array
+  /** To which group a cell belongs, for as long as it is marked. */
+  private readonly group: Int32Array
   private readonly across: number
   private turn = 0
   constructor(private readonly changes: Changes) {
     this.stamp = new Int32Array(changes.columns * changes.rows)
     this.across = Math.ceil(changes.width / CELL)
     this.cells = new Int32Array(this.across * Math.ceil(changes.height / CELL))
+    this.group = new Int32Array(this.cells.length)
   }
 
   /**
@@ -44,7 +47,7 @@ export class FlashFinder {
    * up at once is left out, for it likely belongs to a window that moves, or to a film.
    */
   at(frame: number, before: number, after: number, { most, same, share, within }: { most: number; same: number; share: number; within?: { x: number; y: number; w: number; h: number } } = { most: 12, same: SAME, share: LEAST_SHARE }): Flash[] {
-    const { changes, stamp, cells, across } = this
+    const { changes, stamp, cells, across, group } = this
     const { columns } = changes
     const came = (this.turn += 2)
     const seen = came + 1
@@ -72,7 +75,6 @@ export class FlashFinder {
     }
     if (found.length < FEWEST * 2) return []
     // Cells that touch, also across a corner, belong together.
-    const group = new Map<number, number>()
     let groups = 0
     for (let i = 0; i < found.length; i += 2) {
       const start = (found[i + 1]! >> 2) * across + (found[i]! >> 2)
@@ -82,7 +84,7 @@ export class FlashFinder {
       cells[start] = seen
       while (open.length) {
         const c = open.pop()!
-        group.set(c, g)
+        group[c] = g
         for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) {
           const near = c + dy * across + dx
           if (cells[near] === came) { cells[near] = seen; open.push(near) }
@@ -93,7 +95,7 @@ export class FlashFinder {
     for (let i = 0; i < found.length; i += 2) {
       const x = found[i]!
       const y = found[i + 1]!
-      const box = boxes[group.get((y >> 2) * across + (x >> 2))!]!
+      const box = boxes[group[(y >> 2) * across + (x >> 2)]!]!
       box.count++
       if (x < box.x0) box.x0 = x
       if (x > box.x1) box.x1 = x
@@ -108,7 +110,7 @@ export class FlashFinder {
       if (box.count < FEWEST || w < SMALLEST || h < SMALLEST || Math.max(w, h) < LONG_ENOUGH || Math.max(w, h) > LARGEST || box.count < calm * share || this.restless(box)) continue
       if (out.length === most) return []
       if (same === SAME && this.altered(box.x0, box.y0, w, h, before, after)) continue
-      out.push(this.cut(frame, { x: box.x0, y: box.y0, w, h, count: box.count }, found, group, g))
+      out.push(this.cut(frame, { x: box.x0, y: box.y0, w, h, count: box.count }, found, g))
     }
     return out
   }
@@ -127,7 +129,7 @@ export class FlashFinder {
     return blocks.reduce((s, b) => s + this.changes.unrest(b), 0) > blocks.length * RESTLESS
   }
 
-  private cut(frame: number, box: { x: number; y: number; w: number; h: number; count: number }, found: number[], group: Map<number, number>, g: number): Flash {
+  private cut(frame: number, box: { x: number; y: number; w: number; h: number; count: number }, found: number[], g: number): Flash {
     const pw = box.w + 2 * MARGIN
     const ph = box.h + 2 * MARGIN
     const patch = patchOf(this.changes, frame, box.x - MARGIN, box.y - MARGIN, pw, ph)
@@ -135,7 +137,7 @@ export class FlashFinder {
     for (let i = 0; i < found.length; i += 2) {
       const x = found[i]!
       const y = found[i + 1]!
-      if (group.get((y >> 2) * this.across + (x >> 2)) !== g) continue
+      if (this.group[(y >> 2) * this.across + (x >> 2)] !== g) continue
       ownAt.push((y - box.y + MARGIN) * pw + x - box.x + MARGIN)
     }
     return { frame, ...box, patch, ownAt }
@@ -145,16 +147,23 @@ export class FlashFinder {
 /** A rectangle of the picture at a frame; the nearest pixel of the border where it reaches out. */
 export function patchOf(changes: Changes, frame: number, x: number, y: number, w: number, h: number): Uint8Array {
   const out = new Uint8Array(w * h)
-  const known = new Map<number, Uint8Array>()
-  for (let dy = 0; dy < h; dy++) {
+  // Square by square, as much of each as lies in the rectangle.
+  for (let dy = 0; dy < h; ) {
     const py = Math.min(changes.height - 1, Math.max(0, y + dy))
-    for (let dx = 0; dx < w; dx++) {
+    const high = y + dy < 0 || y + dy >= changes.height ? 1 : Math.min(h - dy, BLOCK - (py & 15), changes.height - py)
+    for (let dx = 0; dx < w; ) {
       const px = Math.min(changes.width - 1, Math.max(0, x + dx))
+      const wide = x + dx < 0 || x + dx >= changes.width ? 1 : Math.min(w - dx, BLOCK - (px & 15), changes.width - px)
       const b = (py >> 4) * changes.columns + (px >> 4)
-      let pixels = known.get(b)
-      if (!pixels) known.set(b, (pixels = changes.pixels(b, changes.entry(b, frame))))
-      out[dy * w + dx] = pixels[((py & 15) << 4) | (px & 15)]!
+      const pixels = changes.pixels(b, changes.entry(b, frame))
+      for (let row = 0; row < high; row++) {
+        const at = (((py & 15) + row) << 4) | (px & 15)
+        const to = (dy + row) * w + dx
+        for (let k = 0; k < wide; k++) out[to + k] = pixels[at + k]!
+      }
+      dx += wide
     }
+    dy += high
   }
   return out
 }

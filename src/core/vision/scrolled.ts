@@ -12,6 +12,9 @@ const FARTHEST = 320
 /** Compared row by row, grey levels: so much has changed, and so little is left of it once it is shifted. */
 const CHANGED = 2.5
 const LEFT = 0.35
+/** Of every so many half rows one is looked at first, and it may be so many times as far off. */
+const FEW = 15
+const ROUGHLY = 1.7
 
 /** How far one column of squares has gone up; null when no shift explains how it changed. */
 function shiftOf(changes: Changes, t: number, column: number, top: number, bottom: number): number | null {
@@ -30,13 +33,14 @@ function shiftOf(changes: Changes, t: number, column: number, top: number, botto
     }
   }
   /** How far the two are apart once shifted; more than `most` is not worked out. */
-  const apart = (dy: number, most: number) => {
+  const apart = (dy: number, most: number, each = 1) => {
     const from = Math.max(0, -dy) * 2
     const to = Math.min(n, n - dy) * 2
-    const enough = most * (to - from)
+    const looked = Math.ceil((to - from) / each)
+    const enough = most * looked
     let sum = 0
-    for (let i = from; i < to && sum < enough; i++) { const d = now[i]! - before[i + dy * 2]!; sum += d < 0 ? -d : d }
-    return sum / (to - from)
+    for (let i = from; i < to && sum < enough; i += each) { const d = now[i]! - before[i + dy * 2]!; sum += d < 0 ? -d : d }
+    return sum / looked
   }
   const unmoved = apart(0, 256)
   if (unmoved < CHANGED) return null
@@ -44,7 +48,9 @@ function shiftOf(changes: Changes, t: number, column: number, top: number, botto
   let best = 0
   let least = unmoved * LEFT
   for (let dy = -most; dy <= most; dy++) {
-    const left = dy === 0 ? Infinity : apart(dy, least)
+    // A few rows tell most of those that are far off.
+    if (dy === 0 || apart(dy, least * ROUGHLY, FEW) >= least * ROUGHLY) continue
+    const left = apart(dy, least)
     if (left < least) { least = left; best = dy }
   }
   return best === 0 ? null : best
@@ -60,7 +66,12 @@ export function scrolledBy(changes: Changes, t: number, rect: { x: number; y: nu
   if (rect.h < SHORTEST || t === 0) return null
   const top = Math.floor(rect.y / BLOCK)
   const bottom = Math.min(changes.rows - 1, Math.floor((rect.y + rect.h - 1) / BLOCK))
-  const shifts = ACROSS.map((share) => shiftOf(changes, t, Math.min(changes.columns - 1, Math.floor((rect.x + rect.w * share) / BLOCK)), top, bottom)).filter((s) => s !== null)
+  const shifts: number[] = []
+  for (const [i, share] of ACROSS.entries()) {
+    if (shifts.length + ACROSS.length - i < FEWEST) return null
+    const shift = shiftOf(changes, t, Math.min(changes.columns - 1, Math.floor((rect.x + rect.w * share) / BLOCK)), top, bottom)
+    if (shift !== null) shifts.push(shift)
+  }
   if (shifts.length < FEWEST) return null
   const middle = median(shifts)
   return shifts.filter((s) => Math.abs(s - middle) <= ALIKE_PX).length >= Math.max(FEWEST, shifts.length * 0.6) ? Math.round(middle) : null

@@ -65,7 +65,7 @@ export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number;
     w, h, left, top, mean, twofold, darkWeight, flat: spread < FLAT, ring: Int16Array.from(ring),
     dx: Int16Array.from(order.map((p) => p.x - left)), dy: Int16Array.from(order.map((p) => p.y - top)), value: Uint8Array.from(order.map((p) => p.value)),
     within: Uint8Array.from(order.map((p) => (outline && outside(p) ? AGREES_OUTSIDE : AGREES))),
-    hot: rough ? { x: 0, y: 0 } : hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h),
+    hot: rough ? { x: 0, y: 0 } : spotIn(pixels, { left, top, w, h }),
     centre: { x: Math.round(pixels.reduce((s, p) => s + p.x, 0) / pixels.length) - left, y: Math.round(pixels.reduce((s, p) => s + p.y, 0) / pixels.length) - top },
   }
 }
@@ -74,9 +74,12 @@ export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number;
 const SYMMETRIC = 0.9
 /** In a tiny shape, a pixel off is too much. */
 const TINY = 15
+const spotIn = (pixels: Pixel[], { left, top, w, h }: { left: number; top: number; w: number; h: number }): Shape['hot'] => hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h)
 const spotOf = (s: Shape): Shape['hot'] => hotSpot([...s.value.keys()].map((i) => ({ x: s.dx[i]!, y: s.dy[i]!, value: s.value[i]!, sure: 1 })), s.w, s.h)
 
 const NEXT = [0, 1, -1, 1024, -1024]
+/** Of a large shape so many pixels tell whether it is symmetric. */
+const MANY = 500
 
 /** The middle of pixels that look the same turned around, or also upside down; null when they do not. */
 function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | null {
@@ -91,16 +94,15 @@ function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | 
   const middle = { x: (left + right) / 2, y: (top + bottom) / 2 }
   let most = 0
   const near = bottom - top < TINY ? 1 : NEXT.length
+  const some = pixels.length > MANY ? pixels.filter((_, i) => i % Math.ceil(pixels.length / MANY) === 0) : pixels
+  const alikeAt = (at: number, value: number) => { for (let k = 0; k < near; k++) { const v = grid.get(at + NEXT[k]!); if (v !== undefined && Math.abs(v - value) < 40) return true } return false }
   for (const around of mirrored ? [true, false] : [true]) for (let sy = -2; sy <= 2; sy++) for (let sx = -2; sx <= 2; sx++) {
     if (!around && sx !== 0) continue
     let alike = 0
-    for (const p of pixels) {
-      const at = (top + bottom - p.y + sy) * 1024 + (around ? left + right - p.x + sx : p.x)
-      if (NEXT.slice(0, near).some((o) => { const v = grid.get(at + o); return v !== undefined && Math.abs(v - p.value) < 40 })) alike++
-    }
+    for (const p of some) if (alikeAt((top + bottom - p.y + sy) * 1024 + (around ? left + right - p.x + sx : p.x), p.value)) alike++
     if (alike > most) { most = alike; middle.y = (top + bottom + sy) / 2; if (around) middle.x = (left + right + sx) / 2 }
   }
-  return most / pixels.length > SYMMETRIC ? middle : null
+  return most / some.length > SYMMETRIC ? middle : null
 }
 
 /**
@@ -253,8 +255,8 @@ export const fromFlash = (flash: Flash): Shape => {
   return shapeOf(pixels, true)
 }
 
-/** One shape from all the times it was seen: what is its own in many of them and looks the same in all. */
-function merged(members: Member[]): Shape | null {
+/** One shape from all the times it was seen: what is its own in many of them and looks the same in all; with its hot spot left open, and its pixels. */
+function merged(members: Member[]): { shape: ReturnType<typeof shapeOf>; pixels: Pixel[] } | null {
   const all = new Map<number, number[]>()
   const most = members.slice(0, 80)
   for (const { flash, x, y } of most) {
@@ -275,7 +277,7 @@ function merged(members: Member[]): Shape | null {
     if (values.filter((o) => Math.abs(o - v) <= AGREES).length < values.length * STEADY) continue
     pixels.push({ x: (key % 1024) - 256, y: Math.floor(key / 1024) - 256, value: v, sure: Math.min(1, values.length / usual) })
   }
-  return pixels.length < 20 ? null : shapeOf(pixels)
+  return pixels.length < 20 ? null : { shape: shapeOf(pixels, true), pixels }
 }
 
 /** Whether most of a shape is a plain rectangle, dark or bright: a caret. */
@@ -365,15 +367,17 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
     }
     if (!best) break
     let { shape, members } = best
+    let better: ReturnType<typeof merged> = null
     for (let again = 0; again < 2; again++) {
-      const better = merged(members)
-      if (!better) break
-      const own = left.map((f) => memberOf(better, f)).filter((m) => m !== null)
+      const next = merged(members)
+      if (!next) break
+      const own = left.map((f) => memberOf(next.shape, f)).filter((m) => m !== null)
       if (spread(own) < fewest) break
-      shape = better
+      shape = next.shape
+      better = next
       members = own
     }
-    if (shape === best.shape) shape = { ...shape, hot: spotOf(shape) }
+    shape = { ...shape, hot: better ? spotIn(better.pixels, better.shape) : spotOf(shape) }
     if (couldPoint(shape, fewest > 1 ? NEAR : 1) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
     const gone = new Set(members.map((m) => m.flash))
     left = left.filter((f) => !gone.has(f))

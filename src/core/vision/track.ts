@@ -27,7 +27,11 @@ const NEWS = 0.22
 /** More squares than this at once are searched near the last place only, and wholly now and then. */
 const WIDE = 200
 const NOW_AND_THEN = 6
+/** While so much changes around a pointer that fits so well where it stood, no other is looked for. */
+const PLAINLY = 0.85
 const MOST_ALIVE = 8
+/** A pointer that is held in place moves by so many pixels from one frame to the next. */
+const TREMBLES = 3
 const MOST_FOUND = 4
 const MOST_BACK = 300
 /** For so many frames a place where the pointer was lost is searched around. */
@@ -69,6 +73,7 @@ export class Watcher {
       if (settled > 0) changes.show('before', settled)
       settled = t
       changes.show('now', t)
+      this.eyes.compare(list)
       for (const b of list) this.stamp[b] = t
       this.step(t, list)
     }
@@ -88,19 +93,20 @@ export class Watcher {
     for (const s of this.alive) {
       if (!this.touched(t, s)) { kept.push(s); continue }
       const here = this.eyes.fit(s.shape, s.x, s.y, HELD)
-      const better = here < 0.96 ? this.around(s, 3, Math.max(FOUND_NEAR, here + 0.03)) : null
+      const better = here < 0.96 ? this.eyes.around(s.shape, s.x, s.y, TREMBLES, Math.max(FOUND_NEAR, here + 0.03)) : null
       if (here > 0 && !better) { s.share = Math.min(0.9 * s.share + 0.1 * here, s.share); kept.push(s); continue }
       s.to = t - 1
       ended.push(s)
-      if (better) moved.push({ ...better, from: t, to: t })
+      if (better) moved.push({ ...better, shape: s.shape, from: t, to: t })
     }
     this.alive = kept
     for (const m of moved) this.begin(m)
     const wide = list.length > WIDE
     this.lately = [...this.lately.filter((s) => t - s.to < LATELY && !ended.includes(s)), ...ended].slice(-4)
     const froms = [...(wide ? kept : []), ...this.lately]
-    let found = wide && t % NOW_AND_THEN !== 0 ? [] : this.search('now', t, list, FOUND, [])
-    if (found.length === 0 && froms.length > 0) found = this.search('now', t, list, FOUND_NEAR, froms)
+    const stands = wide && ended.length === 0 && kept.some((s) => s.share > PLAINLY && t - s.from > 1)
+    let found = stands || (wide && t % NOW_AND_THEN !== 0) ? [] : this.search('now', t, list, FOUND, [])
+    if (found.length === 0 && !stands && froms.length > 0) found = this.search('now', t, list, FOUND_NEAR, froms)
     found = this.apart(found)
     if (found.length > 0 && ended.length === 0 && !wide) {
       let gone = this.search('before', t, list, FOUND, [])
@@ -132,16 +138,6 @@ export class Watcher {
     for (let row = Math.max(0, Math.floor(s.y / BLOCK)); row <= bottom; row++) for (let column = Math.max(0, Math.floor(s.x / BLOCK)); column <= right; column++) if (this.stamp[row * columns + column] === t) return true
     return false
   }
-  private around(s: Seen, reach: number, least: number): Seen | null {
-    let best: Seen | null = null
-    for (let dy = -reach; dy <= reach; dy++) for (let dx = -reach; dx <= reach; dx++) {
-      if (dx === 0 && dy === 0) continue
-      const share = this.eyes.fit(s.shape, s.x + dx, s.y + dy, Math.max(least, best?.share ?? 0))
-      if (share > (best?.share ?? 0)) best = { x: s.x + dx, y: s.y + dy, shape: s.shape, share }
-    }
-    return best
-  }
-
   /** Where a shape is in one of the two pictures whose pixels differ in the other; within reach of one of `near` if any are given. */
   private search(which: Which, t: number, list: Int32Array, least: number, near: Seen[]): Seen[] {
     const { columns } = this.changes
@@ -219,10 +215,11 @@ export function chain(stays: Stay[]): Stay[] {
   const value = order.map(() => 0)
   const gain = (i: number, frames: number) => (order[i]!.said ? SAID : 0) + rate[i]! * worth(frames)
   const via = order.map(() => -1)
+  const xs = Float64Array.from(order, (s) => hotSpotOf(s).x)
+  const ys = Float64Array.from(order, (s) => hotSpotOf(s).y)
   let open: number[] = []
   let old = { value: 0, at: -1, to: 0 }
   for (const [j, s] of order.entries()) {
-    const place = hotSpotOf(s)
     let best = old.at < 0 ? 0 : old.value - Math.min(3, GAP_COST * (s.from - old.to)) - 1.8
     via[j] = best > 0 ? old.at : -1
     best = Math.max(0, best)
@@ -236,8 +233,8 @@ export function chain(stays: Stay[]): Stay[] {
       }
       still.push(i)
       if (o.from >= s.from) continue
-      const at = hotSpotOf(o)
-      const away = Math.hypot(at.x - place.x, at.y - place.y)
+      const [dx, dy] = [xs[i]! - xs[j]!, ys[i]! - ys[j]!]
+      const away = Math.sqrt(dx * dx + dy * dy)
       const cut = o.to >= s.from
       const gap = cut ? 0 : s.from - o.to - 1
       const v = value[i]! + gain(i, Math.min(o.to + 1, s.from) - o.from) - GAP_COST * gap - 0.15 - Math.min(1.6, away / (250 * (1 + gap))) - (cut ? 2 + Math.min(30, 0.3 * (o.to - s.from)) : 0)

@@ -24,9 +24,9 @@ const REACH_S = 6
  * @throws Error with a sentence when the file cannot be read as a recording
  */
 export async function findPointer(file: string, give: (frame: FrameSight) => void, onShare: (share: number) => void, at: PointedAt | null = null): Promise<FoundTrace> {
-  const { width, height, filter } = await greyOf(file)
+  const [{ width, height, filter }, all] = await Promise.all([greyOf(file), exactTimes(file)])
   const code = visionCode()
-  let times = await exactTimes(file)
+  let times = all
   if (at) times = (times ?? []).filter((t) => Math.abs(t - at.t) <= REACH_S)
   if (times?.length === 0) throw new Error(`${file}: it has no frame near ${at!.t} seconds.`)
   const pointed = at && times && { frame: nearest(times, at.t), x: at.x, y: at.y }
@@ -55,8 +55,8 @@ export interface RegionPlace { t: number; x: number; y: number; seen: boolean }
  * @throws Error with a sentence when there is too little in the rectangle to hold on to, or the file cannot be read
  */
 export async function followRegion(file: string, from: number, to: number, rect: readonly [number, number, number, number]): Promise<RegionPlace[]> {
-  const { width, height, filter } = await greyOf(file)
-  const times = ((await exactTimes(file)) ?? []).filter((t) => t >= from - 0.002 && t <= to + 0.002)
+  const [{ width, height, filter }, all] = await Promise.all([greyOf(file), exactTimes(file)])
+  const times = (all ?? []).filter((t) => t >= from - 0.002 && t <= to + 0.002)
   if (times.length === 0) throw new Error(`${file}: it has no frame between ${from} and ${to} seconds.`)
   const tracker = new RegionTracker(visionCode(), width, height)
   const out: RegionPlace[] = []
