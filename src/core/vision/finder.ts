@@ -187,14 +187,14 @@ function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
 /** At most of these shares of a gap it has to stand in the same place. */
 const STAYS = [0.3, 0.5, 0.7]
 const MOSTLY = 2
-const TREMBLE = 2
+const TREMBLE = 4
 /** Whether what flashed up looks the same in another frame, but for a tremble. */
 function standsAt(changes: Changes, f: Flash, frame: number): boolean {
   const w = f.w + 2 * MARGIN
   const patch = patchOf(changes, frame, f.x - MARGIN, f.y - MARGIN, w, f.h + 2 * MARGIN)
   for (let dy = -TREMBLE; dy <= TREMBLE; dy++) for (let dx = -TREMBLE; dx <= TREMBLE; dx++) {
     const shift = dy * w + dx
-    if (f.ownAt.filter((at) => Math.abs(patch[at + shift]! - f.patch[at]!) < 30).length > f.ownAt.length * 0.8) return true
+    if (f.ownAt.filter((at) => Math.abs(patch[at + shift]! - f.patch[at]!) < 30).length > f.ownAt.length * 0.75) return true
   }
   return false
 }

@@ -295,10 +295,13 @@ function isBlock({ dx, dy, value, mean }: Shape): boolean {
 
 /** Pixels of one thing are this near to one another. */
 const NEAR = 3
+/** Of what stands still where the pointer was lost, pieces may lie this share of its size apart: a bar and an arrow at the border of a window. */
+const APART = 0.2
 
 /** A pointer hangs together, fills a good part of its box, and is no plain rectangle, as a caret is. */
 function couldPoint(shape: Shape, near = NEAR): boolean {
   const { w, h, dx, dy } = shape
+  const reach = Math.round(near)
   const fill = dx.length / (w * h)
   if (fill < 0.14 || (fill > 0.9 && shape.flat) || Math.max(w, h) > 6 * Math.min(w, h) || isBlock(shape)) return false
   const left = new Set<number>()
@@ -311,7 +314,7 @@ function couldPoint(shape: Shape, near = NEAR): boolean {
     while (open.length) {
       const at = open.pop()!
       size++
-      for (let dy = -near; dy <= near; dy++) for (let dx = -near; dx <= near; dx++) if (left.delete(at + dy * 512 + dx)) open.push(at + dy * 512 + dx)
+      for (let dy = -reach; dy <= reach; dy++) for (let dx = -reach; dx <= reach; dx++) if (left.delete(at + dy * 512 + dx)) open.push(at + dy * 512 + dx)
     }
     largest = Math.max(largest, size)
   }
@@ -364,6 +367,7 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
       const members = sample.map((f) => memberOf(shape, f)).filter((m) => m !== null)
       const weight = spread(members)
       if (weight >= fewest && weight > (best?.weight ?? 0)) best = { shape, members, weight }
+      else if (weight >= fewest && fewest === 1) tried.delete(seed) // it may be seen nowhere else
     }
     if (!best) break
     let { shape, members } = best
@@ -378,7 +382,7 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
       members = own
     }
     shape = { ...shape, hot: better ? spotIn(better.pixels, better.shape) : spotOf(shape) }
-    if (couldPoint(shape, fewest > 1 ? NEAR : 1) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
+    if (couldPoint(shape, fewest > 1 ? NEAR : Math.max(shape.w, shape.h) * APART) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
     const gone = new Set(members.map((m) => m.flash))
     left = left.filter((f) => !gone.has(f))
   }
