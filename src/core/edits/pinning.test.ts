@@ -2,13 +2,14 @@ import { resolve } from '../timing'
 import { clip, element, lessonWithTake, loose } from '../testing/lessons'
 import { lostFrom, pinSpot, readPins } from './index'
 
-test('what an element marks is what lies under it when it starts, in pixels and in the time of the take', () => {
+test('what an element marks is what lies under it when it starts, in pixels and in the time of the take, with the turns of the wheel meanwhile', () => {
   const lesson = lessonWithTake()
   // The take is twice as large as the lesson, and begins one second into itself.
   lesson.media.take = { ...lesson.media.take!, width: 3840, height: 2160 }
+  lesson.media.take!.moments = [{ id: 'take/scroll-1', kind: 'scroll', label: 'scroll down', fromUs: 1_900_000, toUs: 4_000_000, turns: [[1_900_000, 0, 120], [3_000_000, 0, 120], [4_000_000, 0, 120]] }]
   lesson.clips = [clip('c1', 0, 200, { inUs: 1_000_000 })]
   lesson.elements = [element(lesson, 'shape', 'box', loose(30), loose(90), { x: 500, y: 300, width: 200, height: 100 })]
-  expect(pinSpot(resolve(lesson), lesson.elements[0]!)).toEqual({ media: 'take', fromUs: 2_000_000, toUs: 4_000_000, rect: [800, 500, 400, 200] })
+  expect(pinSpot(resolve(lesson), lesson.elements[0]!)).toEqual({ media: 'take', fromUs: 2_000_000, toUs: 4_000_000, rect: [800, 500, 400, 200], turns: [[3_000_000, 0, 120]] })
 })
 test('a callout marks what its tip points at; of something large only the middle is followed; a spot at the edge stays in the take', () => {
   const lesson = lessonWithTake()

@@ -16,8 +16,11 @@ const Line = z.object({ t: z.number().min(0), x: z.number(), y: z.number(), seen
 /** Reads the places of a spot, one to a line, as `vane pin` writes them. @throws ZodError when a line is none */
 export const readPins = (text: string): PinPlace[] => text.trim().split('\n').map((l) => { const { t, ...at } = Line.parse(JSON.parse(l)); return { us: Math.round(t * 1e6), ...at } })
 
-/** What of a take is to be followed for an element: through which time, and what lies in which rectangle at its start, in pixels of the take. */
-export interface PinSpot { media: string; fromUs: number; toUs: number; rect: [number, number, number, number] }
+/**
+ * What of a take is to be followed for an element: through which time, and what lies in which rectangle at its start, in pixels of
+ * the take; `turns` of the wheel in that time, where they are known: microseconds, pixels to the right and down.
+ */
+export interface PinSpot { media: string; fromUs: number; toUs: number; rect: [number, number, number, number]; turns: [number, number, number][] }
 
 const LARGEST = 360
 /** Around a callout's tip this much is looked at, in pixels of the lesson's frame. */
@@ -48,7 +51,9 @@ export function pinSpot(timed: Timed, element: Element): PinSpot | null {
   }
   const [x, w] = cut((r.x - fit.x) * k, r.w * k, medium.width)
   const [y, h] = cut((r.y - fit.y) * k, r.h * k, medium.height)
-  return { media: clip.media, fromUs: sourceUsAt(clip, span.from, lesson.rate), toUs: sourceUsAt(clip, Math.min(span.to, clipEnd(clip)), lesson.rate), rect: [x, y, w, h] }
+  const [fromUs, toUs] = [sourceUsAt(clip, span.from, lesson.rate), sourceUsAt(clip, Math.min(span.to, clipEnd(clip)), lesson.rate)]
+  const turns = medium.moments.flatMap((m) => m.turns ?? []).filter(([us]) => us >= fromUs && us < toUs)
+  return { media: clip.media, fromUs, toUs, rect: [x, y, w, h], turns }
 }
 
 /** The first lesson frame in which a pinned spot is out of sight; null when it is in sight throughout. */

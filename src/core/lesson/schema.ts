@@ -19,6 +19,8 @@ export const Moment = z.object({
   button: z.number().int().min(0).max(4).optional(), byHand: z.boolean().optional(),
   /** How sure it is, where it was found in the pixels; `proposed` until a person accepts it. */
   confidence: share.optional(), proposed: z.boolean().optional(),
+  /** Of a scroll, each turn of the wheel in it: microseconds, and pixels of the take to the right and down. */
+  turns: z.array(z.tuple([us, px, px])).max(20_000).optional(),
 })
 export type Moment = z.infer<typeof Moment>
 

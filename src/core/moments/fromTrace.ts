@@ -45,8 +45,9 @@ export function momentsOf(trace: Trace, media: string, take: { width?: number; h
     } else if (e.type === 'keydown') {
       out.push({ id: `${media}/key-${++count.key}`, kind: 'key', label: `key ${e.key === ' ' ? 'Space' : e.key}`, fromUs, ...rect })
     } else if (e.type === 'wheel') {
-      if (scroll && fromUs - (scroll.toUs ?? scroll.fromUs) <= QUIET_US) scroll.toUs = fromUs
-      else out.push((scroll = { id: `${media}/scroll-${++count.scroll}`, kind: 'scroll', label: e.deltaY < 0 ? 'scroll up' : 'scroll down', fromUs, toUs: fromUs, at: at(e) }))
+      const turn: [number, number, number] = [fromUs, e.deltaX * kx, e.deltaY * ky]
+      if (scroll && fromUs - (scroll.toUs ?? scroll.fromUs) <= QUIET_US) { scroll.toUs = fromUs; scroll.turns!.push(turn) }
+      else out.push((scroll = { id: `${media}/scroll-${++count.scroll}`, kind: 'scroll', label: e.deltaY < 0 ? 'scroll up' : 'scroll down', fromUs, toUs: fromUs, at: at(e), turns: [turn] }))
     } else if (e.type === 'screenchange') {
       out.push({ id: `${media}/screen-${++count.screen}`, kind: 'screen', label: e.label ?? 'the screen changes', fromUs, rect: scaled(e.rect), ...found })
     }

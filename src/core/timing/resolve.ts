@@ -3,6 +3,7 @@ import { lessonLength } from '../lesson/clips'
 import { catalogue, type Placed } from '../moments'
 import { bornOf } from '../moments/drawn'
 import { drawnMoments } from './drawn'
+import { spotsLost } from './outOfSight'
 import type { Finding, Span, Timed } from './timed'
 
 type Side = 'start' | 'end'
@@ -111,7 +112,9 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
   }
   ridersInCircles(lesson, byId, findings)
   poseTiesLost(lesson, moments, byId, findings)
-  return { lesson, length: lessonLength(lesson), moments, spans, findings }
+  const timed = { lesson, length: lessonLength(lesson), moments, spans, findings }
+  findings.push(...spotsLost(timed))
+  return timed
 }
 
 function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, findings: Finding[]): void {

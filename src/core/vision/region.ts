@@ -11,6 +11,14 @@ const HELD = 0.86
 const FOUND = 0.87
 const ANYWHERE = 0.92
 const REACH = 220
+/** Of places further than this apart that fit nearly as well, as rows of a list do, the nearest is it. */
+const LIKE = 0.02
+const APART = 8
+/** Where more than so many squares change at once a page may have scrolled, to within so many pixels of what the wheel asks for. */
+const PAGE = 20
+const OFF = 6
+/** A page follows the wheel within so many frames. */
+const PATIENCE = 20
 /** Less of it in the picture than this is out of sight. */
 const VISIBLE = 0.75
 
@@ -20,6 +28,9 @@ export class RegionTracker {
   private shape: Shape | null = null
   private at: RegionAt = { x: 0, y: 0, seen: false }
   private offset = { x: 0, y: 0 }
+  /** By how much the page has still to go for what the wheel was turned by, and for how many frames it was not turned. */
+  private due = { x: 0, y: 0 }
+  private age = 0
   /** @param code  wasm/vision.ts, compiled */
   constructor(code: WebAssembly.Module, readonly width: number, readonly height: number) { this.eyes = new Eyes(code, width, height) }
 
@@ -49,21 +60,43 @@ export class RegionTracker {
     this.show(true)
     return true
   }
-  /** Where the region is in the frame in `grey`. */
-  next(): RegionAt {
-    const { eyes, shape, at } = this
+  /**
+   * Where the region is in the frame in `grey`.
+   *
+   * @param turned  by how many pixels the wheel was turned since the frame before, to the right and down: the page goes the other way,
+   *                by as much at most and not at once; of rows that look the same it tells which is the one
+   */
+  next(turned = { x: 0, y: 0 }): RegionAt {
+    const { eyes, shape } = this
     const changed = this.show()
+    this.turn(turned)
+    const { at, due } = this
     if (shape && (changed > 0 || !at.seen)) {
       const here = at.seen ? eyes.fit(shape, at.x, at.y, HELD) : 0
-      if (here < 0.97) {
+      const ahead = (due.x !== 0 || due.y !== 0) && at.seen && changed > PAGE ? this.best(this.around({ x: at.x + due.x, y: at.y + due.y }, 0), FOUND, here - 0.1) : null
+      if (ahead && Math.hypot(ahead.x - at.x - due.x, ahead.y - at.y - due.y) <= OFF) this.go(ahead)
+      else if (here < 0.97) {
         const best = this.best(this.around(at), FOUND, here) ?? (here > 0 ? null : this.best(this.everywhere(), ANYWHERE, 0))
-        if (best) this.at = { x: best.x, y: best.y, seen: true }
+        if (best) this.go(best)
         else if (here === 0) this.at = { ...at, seen: false }
       }
     }
     return { x: this.at.x - this.offset.x, y: this.at.y - this.offset.y, seen: this.at.seen }
   }
 
+  private go({ x, y }: { x: number; y: number }): void {
+    const { at, due } = this
+    const left = (due: number, way: number) => (Math.sign(way) === Math.sign(due) ? Math.sign(due) * Math.max(0, Math.abs(due) - Math.abs(way)) : due)
+    this.due = { x: left(due.x, x - at.x), y: left(due.y, y - at.y) }
+    this.at = { x, y, seen: true }
+  }
+  /** Notes what the wheel asks for; what a page has not followed for a while it will not. Out of sight it is taken to have gone at once. */
+  private turn({ x, y }: { x: number; y: number }): void {
+    this.age = x !== 0 || y !== 0 ? 0 : this.age + 1
+    const due = this.age > PATIENCE ? { x: 0, y: 0 } : { x: this.due.x - x, y: this.due.y - y }
+    if (!this.at.seen) this.at = { x: this.at.x + due.x, y: this.at.y + due.y, seen: false }
+    this.due = this.at.seen ? due : { x: 0, y: 0 }
+  }
   private show(first = false): number {
     const { list, pixels } = this.eyes.changed(first)
     this.eyes.lay('now', list, pixels)
@@ -71,7 +104,17 @@ export class RegionTracker {
   }
   private best(squares: number[], least: number, over: number) {
     const found = this.eyes.seek('now', this.shape!, squares, Math.max(least, over + 0.02), 0).filter((f) => this.visible(f.x, f.y) >= VISIBLE)
-    return found.sort((a, b) => b.share - a.share || Math.hypot(a.x - this.at.x, a.y - this.at.y) - Math.hypot(b.x - this.at.x, b.y - this.at.y))[0] ?? null
+    const [best, ...others] = found.sort((a, b) => b.share - a.share || this.away(a) - this.away(b))
+    if (!best) return null
+    const nearer = others.filter((f) => f.share >= best.share - LIKE && this.away(f) < this.away(best) - APART)
+    return nearer.sort((a, b) => this.away(a) - this.away(b))[0] ?? best
+  }
+  /** How far a place is from the way that the wheel asks for. */
+  private away({ x, y }: { x: number; y: number }): number {
+    const { at, due } = this
+    const long = due.x ** 2 + due.y ** 2
+    const k = long > 0 ? Math.min(1, Math.max(0, ((x - at.x) * due.x + (y - at.y) * due.y) / long)) : 0
+    return Math.hypot(x - at.x - k * due.x, y - at.y - k * due.y)
   }
   /** Which share of it lies in the picture when it is at a place. */
   private visible(x: number, y: number): number {
@@ -80,11 +123,11 @@ export class RegionTracker {
     const high = Math.min(this.height, y + h) - Math.max(0, y)
     return (Math.max(0, wide) * Math.max(0, high)) / (w * h)
   }
-  private around({ x, y }: RegionAt): number[] {
+  private around({ x, y }: { x: number; y: number }, reach = REACH): number[] {
     const { columns, rows } = this.eyes
     const c = this.shape!.centre
     const out: number[] = []
-    for (let row = Math.max(0, (y + c.y - REACH) >> 4); row <= Math.min(rows - 1, (y + c.y + REACH) >> 4); row++) for (let column = Math.max(0, (x + c.x - REACH) >> 4); column <= Math.min(columns - 1, (x + c.x + REACH) >> 4); column++) out.push(row * columns + column)
+    for (let row = Math.max(0, (y + c.y - reach) >> 4); row <= Math.min(rows - 1, (y + c.y + reach) >> 4); row++) for (let column = Math.max(0, (x + c.x - reach) >> 4); column <= Math.min(columns - 1, (x + c.x + reach) >> 4); column++) out.push(row * columns + column)
     return out
   }
   private everywhere(): number[] { return Array.from({ length: this.eyes.columns * this.eyes.rows }, (_, i) => i) }

@@ -263,6 +263,7 @@ const JOINED = 4
 const STRIDE = 500
 const WEAK = 0.76
 const LONG = 8
+const UNLIKE = 0.22
 const SHORT = 120
 
 /** Leaves out of a chain what stands alone: a stay that nothing leads to or away from is likely a likeness of the pointer. */
@@ -273,16 +274,28 @@ export function proven(links: Stay[]): Stay[] {
     const q = hotSpotOf(b)
     return Math.hypot(p.x - q.x, p.y - q.y) < stride
   }
-  // What fits poorly and stands for long has to be come to or left by a short way, and by no leap.
-  return links.filter((s, i) => {
+  // What fits poorly and stands for long has to be come to or left by a short way, and by no leap; where the same look fits much
+  // better elsewhere, it has to be come to and left so, from and to where it fits well.
+  const usual = usualShares(links)
+  const firm = (a: Stay | undefined, b: Stay | undefined) => joined(a, b, SHORT) && a!.share >= WEAK
+  const stands = (s: Stay, before: Stay | undefined, after: Stay | undefined) => {
     if (s.said) return true
-    const [before, after] = [links[i - 1], links[i + 1]]
-    if (s.share < WEAK && s.to - s.from > LONG) {
-      const leapt = (joined(before, s) && !joined(before, s, SHORT)) || (joined(s, after) && !joined(s, after, SHORT))
-      return !leapt && (joined(before, s, SHORT) || joined(s, after, SHORT))
-    }
-    return joined(before, s) || joined(s, after)
-  })
+    if (s.share >= WEAK || s.to - s.from <= LONG) return joined(before, s) || joined(s, after)
+    const leapt = (joined(before, s) && !joined(before, s, SHORT)) || (joined(s, after) && !joined(s, after, SHORT))
+    if (leapt) return false
+    return s.share > usual.get(s.shape)! - UNLIKE ? joined(before, s, SHORT) || joined(s, after, SHORT) : firm(before, s) && joined(s, after, SHORT) && after!.share >= WEAK
+  }
+  for (let left = links; ;) {
+    const kept = left.filter((s, i) => stands(s, left[i - 1], left[i + 1]))
+    if (kept.length === left.length) return kept
+    left = kept
+  }
+}
+/** How well each look fits where it fits middling well. */
+function usualShares(links: Stay[]): Map<Shape, number> {
+  const shares = new Map<Shape, number[]>()
+  for (const s of links) { const own = shares.get(s.shape); if (own) own.push(s.share); else shares.set(s.shape, [s.share]) }
+  return new Map([...shares].map(([shape, own]) => [shape, median(own)]))
 }
 
 /** The pointer's way through a stretch: its stays in order, with gaps where it is not seen. */

@@ -164,6 +164,24 @@ test('a line of a page is followed as the page scrolls, lost while it is out of 
   plain.grey.fill(200)
   expect(plain.start(10, 10, 60, 60)).toBe(false)
 })
+test('of rows that look the same, the wheel tells which one is followed, at once or on a page that glides', () => {
+  const list = page(W, 1600)
+  for (let row = 0; row < 50; row++) { fill(list, 20, row * 30 + 8, 90, 8, 40); fill(list, 140, row * 30 + 10, 30, 5, 90); fill(list, 24, row * 30 + 20, 60, 3, 120) }
+  const follow = (tops: number[], turns: number[]) => {
+    const tracker = new RegionTracker(code, W, H)
+    const show = (top: number) => tracker.grey.set(list.grey.subarray(top * W, (top + H) * W))
+    show(tops[0]!)
+    tracker.start(16, 122, 170, 26)
+    return tops.slice(1).map((top, i) => { show(top); return tracker.next({ x: 0, y: turns[i]! }) })
+  }
+  // Two rows at once, and back by one.
+  expect(follow([300, 360, 360, 330], [60, 0, -30]).map((p) => p.y)).toEqual([62, 62, 92])
+  // Asked for at once, gone in pieces of more than half a row.
+  expect(follow([300, 320, 340, 352, 360, 360], [60, 0, 0, 0, 0]).map((p) => p.y)).toEqual([102, 82, 70, 62, 62])
+  // At the end of the page the wheel asks for more than there is, and what it asked for is forgotten.
+  const still = follow([300, ...Array.from({ length: 30 }, () => 300), 270], [60, ...Array.from({ length: 30 }, () => 0), 0])
+  expect(still.at(-2)).toMatchObject({ y: 122 })
+})
 test('a window carried by its bar is followed while its pointer looks unlike any known one, and not where nothing moves', () => {
   const eyes = new Eyes(code, W, H)
   const changes = new Changes(eyes)

@@ -1,7 +1,8 @@
-import { readFile, rm } from 'node:fs/promises'
+import { randomUUID } from 'node:crypto'
+import { readFile, rm, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { readPins, type PinPlace, type PinSpot } from '@/core/edits'
-import { readTrace, type Trace } from '@/core/trace'
+import { readTrace, writeTrace, type Trace } from '@/core/trace'
 import { tell } from '../events'
 import { mediumBySha } from '../ingest'
 import { Problem } from '../problem'
@@ -101,8 +102,16 @@ async function written(name: 'trace' | 'pin', sha256: string, key: string, args:
  *
  * @throws Problem with a sentence when there is nothing to hold on to, or on cancel
  */
-export const pinIn = async (sha256: string, { fromUs, toUs, rect }: Omit<PinSpot, 'media'>, signal: AbortSignal): Promise<PinPlace[]> =>
-  readPins(await written('pin', sha256, `${fromUs}-${rect.join('-')}`, ['--from', String(fromUs / 1e6), '--to', String(toUs / 1e6), '--rect', rect.join(',')], signal, 'It could not be followed. Try again.'))
+export async function pinIn(sha256: string, { fromUs, toUs, rect, turns }: Omit<PinSpot, 'media'>, signal: AbortSignal): Promise<PinPlace[]> {
+  const medium = await mediumBySha(sha256)
+  if (medium?.kind !== 'take') throw gone()
+  const log = path.join(dataRoot(), 'media', sha256, `.turns-${randomUUID()}.jsonl`)
+  const args = ['--from', String(fromUs / 1e6), '--to', String(toUs / 1e6), '--rect', rect.join(',')]
+  try {
+    if (turns.length > 0) await writeFile(log, writeTrace({ width: medium.width!, height: medium.height!, events: turns.map(([us, deltaX, deltaY]) => ({ type: 'wheel', t: us / 1e6, x: 0, y: 0, deltaX, deltaY })) }))
+    return readPins(await written('pin', sha256, `${fromUs}-${rect.join('-')}`, [...args, ...(turns.length > 0 ? ['--trace', log] : [])], signal, 'It could not be followed. Try again.'))
+  } finally { await rm(log, { force: true }) }
+}
 
 /**
  * The pointer's way in the seconds around a time at which a person says where it is, led through that place.

@@ -34,7 +34,7 @@ export function Header() {
   )
 }
 
-/** What is amiss with the ties: lost moments, ends before starts. */
+/** What is amiss with the ties and pins: lost moments, ends before starts, spots out of sight. */
 function Findings() {
   const { findings, spans } = useShown()
   if (findings.length === 0) return null
@@ -43,7 +43,7 @@ function Findings() {
       <Popover.Trigger className="flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep"><CircleAlert size={14} />{findings.length} {findings.length === 1 ? 'finding' : 'findings'}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="end" className="z-50 w-96 space-y-1 rounded border border-edge-strong bg-sheet p-2 shadow-xl">
-          {findings.map((f) => <button key={f.element + f.code + f.sentence} type="button" className="block w-full rounded p-1.5 text-left hover:bg-accent-wash" onClick={() => { select([f.element]); goTo(spans.get(f.element)?.from ?? 0) }}>{f.sentence}</button>)}
+          {findings.map((f) => <button key={f.element + f.code + f.sentence} type="button" className="block w-full rounded p-1.5 text-left hover:bg-accent-wash" onClick={() => { select([f.element]); goTo(f.frame ?? spans.get(f.element)?.from ?? 0) }}>{f.sentence}</button>)}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -4,7 +4,8 @@ import { toast } from 'sonner'
 import { lostFrom, pinSpot, pinTo, type PinPlace } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { timecode } from '@/core/time'
-import { edit, useShown } from '../bench/store'
+import { outOfSight } from '@/core/timing'
+import { edit, goTo, useShown } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Section } from './Section'
@@ -16,6 +17,8 @@ export function PinSection({ element: e }: { element: Element }) {
   const stop = useRef<AbortController | null>(null)
   const spot = pinSpot(timed, e)
   if (!spot) return null
+  const gone = outOfSight(timed, e)
+  const at = (frame: number) => timecode(frame, timed.lesson.rate)
   const pin = async () => {
     const control = (stop.current = new AbortController())
     setBusy(true)
@@ -35,6 +38,12 @@ export function PinSection({ element: e }: { element: Element }) {
       {busy
         ? <div className="flex items-center gap-2" role="status"><span className="flex-1">Following what it marks …</span><button type="button" aria-label="Stop following" className="rounded p-0.5 hover:bg-black/10" onClick={() => stop.current?.abort()}><X size={14} /></button></div>
         : <Button onClick={() => void pin()}><Pin size={13} />Pin it to what it marks</Button>}
+      {gone.length > 0 && (
+        <div className="mt-1.5" data-testid="out-of-sight">
+          <p className="text-accent-deep">What it marks is out of sight, and it is not shown:</p>
+          <div className="flex flex-wrap gap-x-2">{gone.map((g) => <button key={g.from} type="button" title="Go there" className="figures rounded px-1 text-xs hover:bg-black/5" onClick={() => goTo(g.from)}>{at(g.from)} to {at(g.to)}</button>)}</div>
+        </div>
+      )}
     </Section>
   )
 }
