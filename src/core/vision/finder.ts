@@ -176,12 +176,20 @@ function flashesInGaps(changes: Changes, links: Stay[]): Flash[] {
       const most = Math.max(size.w, size.h) * 2.2
       const within = { x: place.x - AWAY, y: place.y - AWAY, w: 2 * AWAY, h: 2 * AWAY }
       const near = finder.at(frame, before?.to ?? -1, after.from, { most: 40, same: 255, share: 0, within }).filter((f) => Math.max(f.w, f.h) >= least && Math.max(f.w, f.h) <= most)
-      const steady = near.filter((f) => f.count >= STAYS.length * 8 && STAYS.filter((k) => standsAt(changes, f, Math.round(from + (until - 1 - from) * k))).length >= MOSTLY)
+      const steady = near.filter((f) => f.count >= STAYS.length * 8 && !passesBy(changes, f, (before?.to ?? 0) + 1, after.from) && STAYS.filter((k) => standsAt(changes, f, Math.round(from + (until - 1 - from) * k))).length >= MOSTLY)
       steady.sort((a, b) => b.count - a.count)
       if (steady.length > 0 && !out.some((o) => o.frame === frame)) out.push(steady[0]!)
     }
   }
   return out
+}
+
+/** Where more than this often so much of the screen changes, and the place with it, what stands out is a piece of a page that scrolls by. */
+const PASSES = 3
+const MUCH = 200
+function passesBy(changes: Changes, f: Flash, from: number, to: number): boolean {
+  const own = new Set(changes.blocksOf(f.x, f.y, f.w, f.h))
+  return changes.lists.slice(from, to + 1).filter((l) => l.length > MUCH && l.some((b) => own.has(b))).length > PASSES
 }
 
 /** At most of these shares of a gap it has to stand in the same place. */

@@ -207,11 +207,12 @@ export const hotSpotOf = (s: Seen) => ({ x: s.x + s.shape.hot.x, y: s.y + s.shap
  * The chain of stays that explains a stretch best: long ones, well fitting ones, near to one another in place and
  * time (dynamic programming over the stays in order of their beginnings; a stay may be left before it ends).
  *
+ * @param usual  how well each look usually fits; what fits much worse counts for little
  * @returns the stays of the chain, their ends cut to where the next begins
  */
-export function chain(stays: Stay[]): Stay[] {
+export function chain(stays: Stay[], usual?: Map<Shape, number>): Stay[] {
   const order = [...stays].sort((a, b) => a.from - b.from)
-  const rate = order.map((s) => Math.min(1, Math.max(0.03, (s.share - 0.62) / 0.3)))
+  const rate = order.map((s) => Math.min(1, Math.max(0.03, (s.share - 0.62) / 0.3)) * (s.share < (usual?.get(s.shape) ?? 0) - UNLIKE ? LITTLE : 1))
   const value = order.map(() => 0)
   const gain = (i: number, frames: number) => (order[i]!.said ? SAID : 0) + rate[i]! * worth(frames)
   const via = order.map(() => -1)
@@ -263,7 +264,9 @@ const JOINED = 4
 const STRIDE = 500
 const WEAK = 0.76
 const LONG = 8
-const UNLIKE = 0.22
+/** So much worse than usual is unlike a look. */
+const UNLIKE = 0.2
+const LITTLE = 0.25
 const SHORT = 120
 
 /** Leaves out of a chain what stands alone: a stay that nothing leads to or away from is likely a likeness of the pointer. */
@@ -302,7 +305,10 @@ function usualShares(links: Stay[]): Map<Shape, number> {
 export function follow(changes: Changes, eyes: Eyes, shapes: Shape[], before: Seen | null, pointed: Pointed | null = null, searched = new Searched()): Stay[] {
   if (shapes.length === 0) return []
   const stays = new Watcher(changes, eyes, shapes, before, searched).run()
-  return proven(chain(pointed ? heeding(stays, pointed, shapes) : stays))
+  const all = pointed ? heeding(stays, pointed, shapes) : stays
+  const links = chain(all)
+  const usual = usualShares(links)
+  return proven(links.some((s) => s.share < usual.get(s.shape)! - UNLIKE) ? chain(all, usual) : links)
 }
 
 const SLOW = 40
