@@ -268,6 +268,7 @@ const LONG = 8
 const UNLIKE = 0.2
 const LITTLE = 0.25
 const SHORT = 120
+const SHORTEST = 40
 
 /** Leaves out of a chain what stands alone: a stay that nothing leads to or away from is likely a likeness of the pointer. */
 export function proven(links: Stay[]): Stay[] {
@@ -278,15 +279,14 @@ export function proven(links: Stay[]): Stay[] {
     return Math.hypot(p.x - q.x, p.y - q.y) < stride
   }
   // What fits poorly and stands for long has to be come to or left by a short way, and by no leap; where the same look fits much
-  // better elsewhere, it has to be come to and left so, from and to where it fits well.
+  // better elsewhere, it has to be both come to and left by a very short one.
   const usual = usualShares(links)
-  const firm = (a: Stay | undefined, b: Stay | undefined) => joined(a, b, SHORT) && a!.share >= WEAK
   const stands = (s: Stay, before: Stay | undefined, after: Stay | undefined) => {
     if (s.said) return true
     if (s.share >= WEAK || s.to - s.from <= LONG) return joined(before, s) || joined(s, after)
     const leapt = (joined(before, s) && !joined(before, s, SHORT)) || (joined(s, after) && !joined(s, after, SHORT))
     if (leapt) return false
-    return s.share > usual.get(s.shape)! - UNLIKE ? joined(before, s, SHORT) || joined(s, after, SHORT) : firm(before, s) && joined(s, after, SHORT) && after!.share >= WEAK
+    return s.share > usual.get(s.shape)! - UNLIKE ? joined(before, s, SHORT) || joined(s, after, SHORT) : joined(before, s, SHORTEST) && joined(s, after, SHORTEST)
   }
   for (let left = links; ;) {
     const kept = left.filter((s, i) => stands(s, left[i - 1], left[i + 1]))
