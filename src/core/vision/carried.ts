@@ -1,5 +1,6 @@
 import type { Changes } from './changes'
 import { patchOf } from './flashes'
+import { median } from './median'
 import { hotSpotOf, type Stay } from './track'
 
 interface Spot { x: number; y: number }
@@ -47,46 +48,95 @@ function led(way: Spot[] | null, to: Spot): Spot[] | null {
   return Math.hypot(off.x, off.y) < MISSES ? way.map((s) => ({ x: s.x + off.x, y: s.y + off.y })) : null
 }
 
+/** Where around the place a window is looked at: beside the pointer, and below it, as it is mostly held by its upper bar. */
+const ACROSS = [-150, -75, 0, 75, 150]
+const DOWN = [-45, 0, 45, 95, 150]
+/** So many of the places that show the most are followed; most of them have to agree, within so many pixels. */
+const FOLLOWED = 5
+const AGREE = 2
+/** Mean step of grey from pixel to pixel, across and down, from which something is to be seen. */
+const LEAST_SHOWN = 0.8
+/** From one frame to the next it does not change its speed by more than this; for so many frames it may be lost. */
+const JERK = 18
+const MOST_MISSED = 3
+
 /** Follows what is around a place from one frame to another; null when it is lost on the way. */
 function tracked(changes: Changes, start: Spot, from: number, to: number, step: 1 | -1): Spot[] | null {
-  const size = 2 * HALF + 1
   let at = { x: Math.round(start.x), y: Math.round(start.y) }
   let speed = { x: 0, y: 0 }
+  let missed = 0
   const out: Spot[] = [{ ...at }]
   for (let t = from; t !== to; t += step) {
-    const list = changes.lists[step === 1 ? t + 1 : t]!
-    const near = new Set(changes.blocksOf(at.x - HALF, at.y - HALF, size, size))
-    if (!list.some((b) => near.has(b))) { out.push({ ...at }); speed = { x: 0, y: 0 }; continue }
-    const patch = patchOf(changes, t, at.x - HALF, at.y - HALF, size, size)
-    const reach = REACH
-    const wide = size + 2 * reach
-    const left = at.x + speed.x - HALF - reach
-    const top = at.y + speed.y - HALF - reach
-    const field = patchOf(changes, t + step, left, top, wide, wide)
-    let best = { off: Infinity, x: 0, y: 0 }
-    const tryAt = (x: number, y: number) => {
-      if (x < 0 || y < 0 || x > 2 * reach || y > 2 * reach) return
-      let off = 0.02 * Math.hypot(x - reach, y - reach)
-      const most = best.off
-      let n = 0
-      for (let py = 0; py < size; py += STEP) {
-        for (let px = 0; px < size; px += STEP) {
-          const d = patch[py * size + px]! - field[(y + py) * wide + x + px]!
-          off += (d < 0 ? -d : d) / 169
-          n++
-        }
-        if (off > most) return
-      }
-      if (off < best.off) best = { off, x, y }
-    }
-    for (let y = 0; y <= 2 * reach; y += 2) for (let x = 0; x <= 2 * reach; x += 2) tryAt(x, y)
-    const rough = { ...best }
-    for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) if (dx !== 0 || dy !== 0) tryAt(rough.x + dx, rough.y + dy)
-    if (best.off > ALIKE) return null
-    const next = { x: left + HALF + best.x, y: top + HALF + best.y }
-    speed = { x: next.x - at.x, y: next.y - at.y }
-    at = next
+    const list = new Set(changes.lists[step === 1 ? t + 1 : t]!)
+    const near = changes.blocksOf(at.x - HALF, at.y - HALF, 2 * HALF + 1, 2 * HALF + 1)
+    if (!near.some((b) => list.has(b))) { out.push({ ...at }); speed = { x: 0, y: 0 }; continue }
+    const shift = shiftAround(changes, at, t, step, speed, list)
+    missed = shift ? 0 : missed + 1
+    if (missed > MOST_MISSED) return null
+    // For a frame or two it goes on as it went.
+    const even = shift ?? speed
+    speed = even
+    at = { x: at.x + even.x, y: at.y + even.y }
     out.push({ ...at })
   }
   return out
+}
+
+/** How far what is around a place goes with a frame: what several pieces of it agree on. */
+function shiftAround(changes: Changes, at: Spot, t: number, step: 1 | -1, speed: Spot, list: Set<number>): Spot | null {
+  const size = 2 * HALF + 1
+  const pieces: { x: number; y: number; patch: Uint8Array; shows: number }[] = []
+  for (const dy of DOWN) for (const dx of ACROSS) {
+    const [x, y] = [at.x + dx - HALF, at.y + dy - HALF]
+    if (x < 0 || y < 0 || x + size > changes.width || y + size > changes.height || !changes.blocksOf(x, y, size, size).some((b) => list.has(b))) continue
+    const patch = patchOf(changes, t, x, y, size, size)
+    pieces.push({ x, y, patch, shows: shownIn(patch, size) })
+  }
+  pieces.sort((a, b) => b.shows - a.shows)
+  const some = pieces.slice(0, FOLLOWED).filter((p) => p.shows >= Math.max(LEAST_SHOWN, pieces[0]!.shows * 0.3))
+  const shifts = some.map((p) => shiftOf(changes, p, t + step, speed)).filter((s): s is Spot => s !== null && Math.hypot(s.x - speed.x, s.y - speed.y) <= JERK)
+  // What the window moves over stands still.
+  const moved = shifts.filter((s) => Math.abs(s.x) + Math.abs(s.y) > 1)
+  const groups = (moved.length > 0 ? moved : shifts).map((s, _, all) => all.filter((o) => Math.abs(o.x - s.x) <= AGREE && Math.abs(o.y - s.y) <= AGREE))
+  const most = groups.sort((a, b) => b.length - a.length)[0]
+  if (!most || (most.length === 1 && groups.length > 1)) return null
+  return { x: Math.round(median(most.map((s) => s.x))), y: Math.round(median(most.map((s) => s.y))) }
+}
+
+/** How much is to be seen in a piece, across and down: along an even bar nothing can be followed. */
+function shownIn(patch: Uint8Array, size: number): number {
+  let [across, down] = [0, 0]
+  for (let i = 0; i + size + 1 < patch.length; i++) { across += Math.abs(patch[i + 1]! - patch[i]!); down += Math.abs(patch[i + size]! - patch[i]!) }
+  return Math.min(across, down) / patch.length
+}
+
+/** How far a piece of the picture has gone in another frame; null when it is not found there. */
+function shiftOf(changes: Changes, { x: left, y: top, patch }: { x: number; y: number; patch: Uint8Array }, t: number, speed: Spot): Spot | null {
+  const size = 2 * HALF + 1
+  const wide = size + 2 * REACH
+  const field = patchOf(changes, t, left + speed.x - REACH, top + speed.y - REACH, wide, wide)
+  const looked = Math.ceil(size / STEP) ** 2
+  let best = { off: Infinity, x: 0, y: 0 }
+  const tryAt = (x: number, y: number) => {
+    if (x < 0 || y < 0 || x > 2 * REACH || y > 2 * REACH) return
+    let off = 0.02 * Math.hypot(x - REACH, y - REACH)
+    const most = best.off
+    for (let py = 0; py < size; py += STEP) {
+      for (let px = 0; px < size; px += STEP) {
+        const d = patch[py * size + px]! - field[(y + py) * wide + x + px]!
+        off += (d < 0 ? -d : d) / looked
+      }
+      if (off > most) return
+    }
+    best = { off, x, y }
+  }
+  // From where it is expected outwards: what is found early ends the rest soon.
+  for (let ring = 0; ring <= REACH; ring++) {
+    for (let k = -ring; k <= ring; k++) {
+      tryAt(REACH + k, REACH - ring)
+      if (ring > 0) tryAt(REACH + k, REACH + ring)
+      if (k > -ring && k < ring) { tryAt(REACH - ring, REACH + k); tryAt(REACH + ring, REACH + k) }
+    }
+  }
+  return best.off > ALIKE ? null : { x: speed.x + best.x - REACH, y: speed.y + best.y - REACH }
 }
