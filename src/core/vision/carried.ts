@@ -56,7 +56,7 @@ const FOLLOWED = 5
 const AGREE = 2
 /** Mean step of grey from pixel to pixel, across and down, from which something is to be seen. */
 const LEAST_SHOWN = 0.8
-/** From one frame to the next it does not change its speed by more than this; for so many frames it may be lost. */
+/** What only one piece says changes its speed from one frame to the next by no more than so many pixels, in large pictures by more; for so many frames it may be lost. */
 const JERK = 18
 const MOST_MISSED = 3
 
@@ -93,13 +93,14 @@ function shiftAround(changes: Changes, at: Spot, t: number, step: 1 | -1, speed:
     pieces.push({ x, y, patch, shows: shownIn(patch, size) })
   }
   pieces.sort((a, b) => b.shows - a.shows)
-  const some = pieces.slice(0, FOLLOWED).filter((p) => p.shows >= Math.max(LEAST_SHOWN, pieces[0]!.shows * 0.3))
-  const shifts = some.map((p) => shiftOf(changes, p, t + step, speed)).filter((s): s is Spot => s !== null && Math.hypot(s.x - speed.x, s.y - speed.y) <= JERK)
+  const some = pieces.filter((p, i) => p.shows >= LEAST_SHOWN && ((i < FOLLOWED && p.shows >= pieces[0]!.shows * 0.3) || (p.x === at.x - HALF && p.y === at.y - HALF)))
+  const shifts = some.map((p) => shiftOf(changes, p, t + step, speed)).filter((s) => s !== null)
+  const jerk = (s: Spot) => Math.hypot(s.x - speed.x, s.y - speed.y)
   // What the window moves over stands still.
   const moved = shifts.filter((s) => Math.abs(s.x) + Math.abs(s.y) > 1)
   const groups = (moved.length > 0 ? moved : shifts).map((s, _, all) => all.filter((o) => Math.abs(o.x - s.x) <= AGREE && Math.abs(o.y - s.y) <= AGREE))
-  const most = groups.sort((a, b) => b.length - a.length)[0]
-  if (!most || (most.length === 1 && groups.length > 1)) return null
+  const most = groups.sort((a, b) => b.length - a.length || jerk(a[0]!) - jerk(b[0]!))[0]
+  if (!most || (most.length === 1 && jerk(most[0]!) > Math.max(JERK, (JERK * changes.width) / 1280))) return null
   return { x: Math.round(median(most.map((s) => s.x))), y: Math.round(median(most.map((s) => s.y))) }
 }
 
