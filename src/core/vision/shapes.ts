@@ -129,7 +129,8 @@ function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number;
   const rim = off(sure.filter((p) => p.y <= top + Math.max(1, h / 12))) > Math.max(50, range * 0.5) && off(outer) > range * 0.25
   const side = uprightSide(pixels.filter((p) => Math.abs(p.value - body) < 60), w, h)
   const x = side ?? tip.reduce((sum, p) => sum + p.x, 0) / tip.length
-  const lost = side === null ? 0 : lostTip(sure, top, h)
+  // A rim goes around the tip in a curve: half of what its sides would make is not lost, but never was.
+  const lost = side === null ? 0 : lostTip(sure, top, h) * (rim ? 0.5 : 1)
   // Around a dark one there is a bright rim that was not seen, as it lay on bright screens: half of it is above the tip.
   const unseen = !rim && body < DARK && inner.length > pixels.length * 0.2
   return { x: Math.round(x - (unseen ? h * 0.025 : 0)), y: Math.round(top - lost + (rim ? h * 0.06 : unseen ? -h * 0.04 : 0)) }
