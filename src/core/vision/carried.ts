@@ -6,7 +6,7 @@ import { hotSpotOf, type Stay } from './track'
 interface Spot { x: number; y: number }
 
 const HALF = 18
-const REACH = 56
+const REACH = 44
 const STEP = 3
 const LEAST_GAP = 4
 const LONGEST = 400
@@ -15,6 +15,8 @@ const MOVED = 40
 const MISSES = 24
 /** Mean difference of grey up to which a patch counts as found again. */
 const ALIKE = 13
+/** What differs by no more than this is it. */
+const SURELY = 1.5
 
 /**
  * Where an unknown look of the pointer goes while it carries something, such as a window by its bar: what lies around the place
@@ -82,6 +84,9 @@ function tracked(changes: Changes, start: Spot, from: number, to: number, step: 
   return out
 }
 
+const moves = (s: Spot): boolean => Math.abs(s.x) + Math.abs(s.y) > 1
+const alike = (a: Spot, b: Spot): boolean => Math.abs(a.x - b.x) <= AGREE && Math.abs(a.y - b.y) <= AGREE
+
 /** How far what is around a place goes with a frame: what several pieces of it agree on. */
 function shiftAround(changes: Changes, at: Spot, t: number, step: 1 | -1, speed: Spot, list: Set<number>): Spot | null {
   const size = 2 * HALF + 1
@@ -94,11 +99,17 @@ function shiftAround(changes: Changes, at: Spot, t: number, step: 1 | -1, speed:
   }
   pieces.sort((a, b) => b.shows - a.shows)
   const some = pieces.filter((p, i) => p.shows >= LEAST_SHOWN && ((i < FOLLOWED && p.shows >= pieces[0]!.shows * 0.3) || (p.x === at.x - HALF && p.y === at.y - HALF)))
-  const shifts = some.map((p) => shiftOf(changes, p, t + step, speed)).filter((s) => s !== null)
+  const shifts: Spot[] = []
+  for (const p of some) {
+    const s = shiftOf(changes, p, t + step, speed)
+    if (!s) continue
+    shifts.push(s)
+    if (moves(s) && shifts.filter((o) => alike(o, s)).length > 1) break
+  }
   const jerk = (s: Spot) => Math.hypot(s.x - speed.x, s.y - speed.y)
   // What the window moves over stands still.
-  const moved = shifts.filter((s) => Math.abs(s.x) + Math.abs(s.y) > 1)
-  const groups = (moved.length > 0 ? moved : shifts).map((s, _, all) => all.filter((o) => Math.abs(o.x - s.x) <= AGREE && Math.abs(o.y - s.y) <= AGREE))
+  const moved = shifts.filter(moves)
+  const groups = (moved.length > 0 ? moved : shifts).map((s, _, all) => all.filter((o) => alike(o, s)))
   const most = groups.sort((a, b) => b.length - a.length || jerk(a[0]!) - jerk(b[0]!))[0]
   if (!most || (most.length === 1 && jerk(most[0]!) > Math.max(JERK, (JERK * changes.width) / 1280))) return null
   return { x: Math.round(median(most.map((s) => s.x))), y: Math.round(median(most.map((s) => s.y))) }
@@ -132,7 +143,8 @@ function shiftOf(changes: Changes, { x: left, y: top, patch }: { x: number; y: n
     best = { off, x, y }
   }
   // From where it is expected outwards: what is found early ends the rest soon.
-  for (let ring = 0; ring <= REACH; ring++) {
+  for (let ring = 0, found = Infinity; ring <= REACH && ring <= found + 1; ring++) {
+    if (found === Infinity && best.off < SURELY) found = ring
     for (let k = -ring; k <= ring; k++) {
       tryAt(REACH + k, REACH - ring)
       if (ring > 0) tryAt(REACH + k, REACH + ring)
