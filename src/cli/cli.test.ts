@@ -103,5 +103,9 @@ test('what a place shows is followed through the frames after it, as the demo’
   const places = readFileSync(path.join(dir, 'pin.jsonl'), 'utf8').trim().split('\n').map((l) => JSON.parse(l))
   expect(places[0]).toEqual({ t: 24.9, x: 1360, y: 760, seen: true })
   expect(places.at(-1)).toMatchObject({ x: 1360, y: 240, seen: true })
+  // The log's turns of the wheel lead to the same places.
+  expect(vane('pin', video, '--from', '24.9', '--to', '26.8', '--rect', '1360,760,180,50', '--out', 'wheel.jsonl', '--trace', path.join(root, 'demo/media/lend-out.jsonl')).code).toBe(0)
+  expect(readFileSync(path.join(dir, 'wheel.jsonl'), 'utf8')).toBe(readFileSync(path.join(dir, 'pin.jsonl'), 'utf8'))
+  expect(vane('pin', video, '--from', '24.9', '--to', '26.8', '--rect', '1360,760,180,50', '--out', 'none.jsonl', '--trace', 'gone.jsonl')).toMatchObject({ code: 1, err: expect.stringContaining('gone.jsonl') })
   expect(vane('pin', path.join(root, 'demo/media/narration.wav'), '--from', '1', '--to', '2', '--rect', '0,0,9,9', '--out', 'none.jsonl').code).toBe(1)
 })

@@ -54,7 +54,7 @@ function led(way: Spot[] | null, to: Spot): Spot[] | null {
 const ACROSS = [-150, -75, 0, 75, 150]
 const DOWN = [-45, 0, 45, 95, 150]
 /** So many of the places that show the most are followed; most of them have to agree, within so many pixels. */
-const FOLLOWED = 5
+const FOLLOWED = 4
 const AGREE = 2
 /** Mean step of grey from pixel to pixel, across and down, from which something is to be seen. */
 const LEAST_SHOWN = 0.8
