@@ -7,6 +7,8 @@ export interface RegionAt { x: number; y: number; seen: boolean }
 const MOST_PIXELS = 400
 const LEAST_EDGE = 14
 const FEWEST_EDGES = 24
+/** Of its edges this share counts, the clearest. */
+const CLEAREST = 0.5
 const HELD = 0.86
 const FOUND = 0.87
 const ANYWHERE = 0.92
@@ -19,8 +21,9 @@ const PAGE = 20
 const OFF = 6
 /** A page follows the wheel within so many frames. */
 const PATIENCE = 20
-/** Less of it in the picture than this is out of sight. */
+/** Less of its edges in the picture than this is out of sight; to be found anywhere, nearly all have to be there. */
 const VISIBLE = 0.75
+const WHOLLY = 0.97
 
 /** Follows a region of a recording, such as a line of a page that scrolls, from frame to frame. */
 export class RegionTracker {
@@ -28,6 +31,8 @@ export class RegionTracker {
   private shape: Shape | null = null
   private at: RegionAt = { x: 0, y: 0, seen: false }
   private offset = { x: 0, y: 0 }
+  /** Where its edges are, from its top left corner. */
+  private edges: { x: number; y: number }[] = []
   /** By how much the page has still to go for what the wheel was turned by, and for how many frames it was not turned. */
   private due = { x: 0, y: 0 }
   private age = 0
@@ -44,17 +49,21 @@ export class RegionTracker {
    */
   start(x: number, y: number, w: number, h: number): boolean {
     const { grey, width, height } = this
-    const edges: { x: number; y: number; value: number; sure: number }[] = []
+    const edges: { x: number; y: number; value: number; sure: number; edge: number }[] = []
     const plain: typeof edges = []
     for (let py = Math.max(1, y); py < Math.min(height - 1, y + h); py++) for (let px = Math.max(1, x); px < Math.min(width - 1, x + w); px++) {
       const i = py * width + px
       const edge = Math.abs(grey[i + 1]! - grey[i - 1]!) + Math.abs(grey[i + width]! - grey[i - width]!)
-      ;(edge >= LEAST_EDGE ? edges : plain).push({ x: px, y: py, value: grey[i]!, sure: 1 })
+      ;(edge >= LEAST_EDGE ? edges : plain).push({ x: px, y: py, value: grey[i]!, sure: 1, edge })
     }
     if (edges.length < FEWEST_EDGES) return false
     const thin = <T>(list: T[], most: number) => list.filter((_, i) => i % Math.max(1, Math.ceil(list.length / most)) === 0)
-    const shape = shapeOf([...thin(edges, MOST_PIXELS * 0.7), ...thin(plain, MOST_PIXELS * 0.3)], true)
+    // What stands out most tells it best: a pale line fits on any page.
+    const clear = [...edges].sort((a, b) => b.edge - a.edge)[Math.floor(edges.length * CLEAREST)]!.edge
+    const own = thin(edges.filter((p) => p.edge >= clear), MOST_PIXELS * 0.7)
+    const shape = shapeOf([...own, ...thin(plain, MOST_PIXELS * 0.3)], true)
     this.shape = { ...shape, twofold: true, flat: false }
+    this.edges = own.map((p) => ({ x: p.x - shape.left, y: p.y - shape.top }))
     this.offset = { x: shape.left - x, y: shape.top - y }
     this.at = { x: shape.left, y: shape.top, seen: true }
     this.show(true)
@@ -76,7 +85,7 @@ export class RegionTracker {
       const ahead = (due.x !== 0 || due.y !== 0) && at.seen && changed > PAGE ? this.best(this.around({ x: at.x + due.x, y: at.y + due.y }, 0), FOUND, here - 0.1) : null
       if (ahead && Math.hypot(ahead.x - at.x - due.x, ahead.y - at.y - due.y) <= OFF) this.go(ahead)
       else if (here < 0.97) {
-        const best = this.best(this.around(at), FOUND, here) ?? (here > 0 ? null : this.best(this.everywhere(), ANYWHERE, 0))
+        const best = this.best(this.around(at), FOUND, here) ?? (here > 0 ? null : this.best(this.everywhere(), ANYWHERE, 0, WHOLLY))
         if (best) this.go(best)
         else if (here === 0) this.at = { ...at, seen: false }
       }
@@ -102,8 +111,8 @@ export class RegionTracker {
     this.eyes.lay('now', list, pixels)
     return list.length
   }
-  private best(squares: number[], least: number, over: number) {
-    const found = this.eyes.seek('now', this.shape!, squares, Math.max(least, over + 0.02), 0).filter((f) => this.visible(f.x, f.y) >= VISIBLE)
+  private best(squares: number[], least: number, over: number, visible = VISIBLE) {
+    const found = this.eyes.seek('now', this.shape!, squares, Math.max(least, over + 0.02), 0).filter((f) => this.visible(f.x, f.y) >= visible)
     const [best, ...others] = found.sort((a, b) => b.share - a.share || this.away(a) - this.away(b))
     if (!best) return null
     const nearer = others.filter((f) => f.share >= best.share - LIKE && this.away(f) < this.away(best) - APART)
@@ -116,12 +125,10 @@ export class RegionTracker {
     const k = long > 0 ? Math.min(1, Math.max(0, ((x - at.x) * due.x + (y - at.y) * due.y) / long)) : 0
     return Math.hypot(x - at.x - k * due.x, y - at.y - k * due.y)
   }
-  /** Which share of it lies in the picture when it is at a place. */
+  /** Which share of its edges lies in the picture when it is at a place. */
   private visible(x: number, y: number): number {
-    const { w, h } = this.shape!
-    const wide = Math.min(this.width, x + w) - Math.max(0, x)
-    const high = Math.min(this.height, y + h) - Math.max(0, y)
-    return (Math.max(0, wide) * Math.max(0, high)) / (w * h)
+    const inside = this.edges.filter((p) => x + p.x >= 0 && y + p.y >= 0 && x + p.x < this.width && y + p.y < this.height)
+    return inside.length / this.edges.length
   }
   private around({ x, y }: { x: number; y: number }, reach = REACH): number[] {
     const { columns, rows } = this.eyes
