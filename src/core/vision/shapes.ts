@@ -296,7 +296,7 @@ function isBlock({ dx, dy, value, mean }: Shape): boolean {
 
 /** Pixels of one thing are this near to one another. */
 const NEAR = 3
-/** Of what stands still where the pointer was lost, pieces may lie this share of its size apart: a bar and an arrow at the border of a window. */
+/** Of what stands still where the pointer was lost, pieces may lie this share of its size apart, as the bar and the arrow do that stand at a window’s border. */
 const APART = 0.2
 
 /** A pointer hangs together, fills a good part of its box, and is no plain rectangle, as a caret is. */
