@@ -48,6 +48,28 @@ test('a callout in a page that scrolls is pinned to what it points at', async ({
   await expect(page.getByRole('button', { name: 'Pin it to what it marks' })).toBeVisible({ timeout: 60_000 })
   await expect.poll(async () => (await poses('callout-parts')).at(-1)?.values.y).toBeCloseTo(pinned.at(-1)!.values.y as number, 0)
 })
+test('what an element is pinned to goes out of sight: from when to when is told for good, and a click goes there', async ({ page }) => {
+  const id = await demoCopy()
+  await openBench(page, id)
+  await goTo(page, 480)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  const picture = (await page.getByTestId('overlay').boundingBox())!
+  await page.mouse.move(picture.x + picture.width * 0.25, picture.y + picture.height * 0.4)
+  await page.mouse.down()
+  await page.mouse.move(picture.x + picture.width * 0.6, picture.y + picture.height * 0.5, { steps: 4 })
+  await page.mouse.up()
+  await page.getByTestId('details').getByRole('button', { name: 'Pinned', exact: true }).click()
+  await page.getByRole('button', { name: 'Pin it to what it marks' }).click()
+  // The list makes way for a tool's page at 17.9 s.
+  const told = page.getByTestId('out-of-sight').getByRole('button')
+  await expect(told).toHaveText(/^00:17:2[78] to 00:19:00$/, { timeout: 60_000 })
+  await page.getByRole('button', { name: '1 finding' }).click()
+  await page.getByRole('button', { name: /what it is pinned to is out of sight/ }).click()
+  await expect(page.getByTestId('timecode')).toHaveValue(/^00:17:2[78]$/)
+  await saved(page)
+  await page.reload()
+  await expect(page.getByRole('button', { name: '1 finding' })).toBeVisible()
+})
 test('the pointer is dragged to where it is on a frame, and its way on both sides is found again', async ({ page }) => {
   const id = await demoCopy()
   await openBench(page, id)

@@ -5,6 +5,8 @@ const CHANGED_BY: u8 = 10
 const AGREES: i32 = 28
 const NEWS_BY: i32 = 14
 const MOST_OUTSIDE: f32 = 0.62
+/** Of a shape so many pixels are tried first, at each place. */
+export const FIRST_PROBES: i32 = 96
 
 /**
  * The squares (16 × 16, numbered row by row) in which `grey` differs from `kept` by ten or more somewhere: their numbers go
@@ -92,9 +94,18 @@ class Shape {
   dx: usize; dy: usize; value: usize; ringX: usize; ringY: usize; within: usize; first: usize
 }
 
+/** 1 where a pixel of a shape is further off than it may be at a pixel of the picture, else 0. */
+// @ts-ignore: decorator
+@inline
+function off(picture: usize, w: i32, s: Shape, i: i32, px: i32, py: i32): i32 {
+  const most = i32(load<u8>(s.within + i))
+  const d = i32(load<u8>(picture + py * w + px)) - i32(load<u8>(s.value + i))
+  return i32(u32(d + most) > u32(2 * most))
+}
+
 /** Of some of a shape's pixels, how many lie in the picture (in the upper half) and how many of these are off; -1 when plainly too many. */
 function offs(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, from: i32, to: i32, inside: bool, slack: f32): i32 {
-  let off: i32 = 0
+  let bad: i32 = 0
   let seen: i32 = 0
   for (let i = from; i < to; ) {
     const until = min<i32>(to, i + 16)
@@ -102,14 +113,12 @@ function offs(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, from: i3
       const px = x + i32(load<i16>(s.dx + 2 * i))
       const py = y + i32(load<i16>(s.dy + 2 * i))
       if (!inside && (px < 0 || py < 0 || px >= w || py >= h)) continue
-      const most = i32(load<u8>(s.within + i))
-      const d = i32(load<u8>(picture + py * w + px)) - i32(load<u8>(s.value + i))
-      off += i32(u32(d + most) > u32(2 * most))
+      bad += off(picture, w, s, i, px, py)
       seen++
     }
-    if (f32(off) > slack * f32(seen) + 2) return -1
+    if (f32(bad) > slack * f32(seen) + 2) return -1
   }
-  return (seen << 16) | off
+  return (seen << 16) | bad
 }
 
 /** How well a shape fits at a place, 0 to 1; 0 below `least`. */
@@ -160,8 +169,8 @@ function news(a: usize, b: usize, w: i32, h: i32, shape: usize, x: i32, y: i32):
 }
 
 /** Where `seek` lays out the first pixels of a shape for sixteen places at once: the way to each, its darkest and how far above that it may be, sixteen times each. */
-const LAID = memory.data(96 * 36, 16)
-const WAYS: usize = 96 * 32
+const LAID = memory.data(FIRST_PROBES * 36, 16)
+const WAYS: usize = FIRST_PROBES * 32
 
 function layOut(s: Shape, w: i32): void {
   for (let p = 0; p < s.probes; p++) {
@@ -186,8 +195,8 @@ function likely(origin: usize, probes: i32, bar: f32): i32 {
       const d = i8x16.sub(v128.load(origin + load<i32>(LAID + WAYS + 4 * p)), v128.load(LAID + 32 * p))
       agree = i8x16.sub(agree, i8x16.eq(i8x16.min_u(d, v128.load(LAID + 32 * p + 16)), d))
     }
-    const off = min<i32>(most, i32(f32(p) * (1 - bar) * 1.3) + 3)
-    open = off >= p ? 0xffff : i8x16.bitmask(i8x16.ge_u(agree, i8x16.splat(i8(p - off))))
+    const spare = min<i32>(most, i32(f32(p) * (1 - bar) * 1.3) + 3)
+    open = spare >= p ? 0xffff : i8x16.bitmask(i8x16.ge_u(agree, i8x16.splat(i8(p - spare))))
     if (open == 0) break
   }
   return open
@@ -219,7 +228,7 @@ export function around(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: 
 
 /** The same for one place, which may be partly outside, by a third as many pixels. */
 function maybe(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, bar: f32): bool {
-  let off: i32 = 0
+  let bad: i32 = 0
   let seen: i32 = 0
   const n = min<i32>(32, s.probes)
   for (let p = 0; p < n; p++) {
@@ -227,12 +236,10 @@ function maybe(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, bar: f3
     const px = x + i32(load<i16>(s.dx + 2 * i))
     const py = y + i32(load<i16>(s.dy + 2 * i))
     if (px < 0 || py < 0 || px >= w || py >= h) continue
-    const most = i32(load<u8>(s.within + i))
-    const d = i32(load<u8>(picture + py * w + px)) - i32(load<u8>(s.value + i))
-    off += i32(u32(d + most) > u32(2 * most))
+    bad += off(picture, w, s, i, px, py)
     seen++
   }
-  return f32(off) <= f32(seen) * (1 - bar) * 1.3 + 3
+  return f32(bad) <= f32(seen) * (1 - bar) * 1.3 + 3
 }
 
 /**

@@ -1,7 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises'
-import { readTrace } from '@/core/trace'
-import { followRegion, type WheelTurn } from '@/server/trace/find'
-import { greyOf } from '@/server/trace/frames'
+import { readTrace, type Trace } from '@/core/trace'
+import { followRegion } from '@/server/trace/find'
 import { read, say, type Command } from './command'
 
 export const pin: Command = {
@@ -20,8 +19,8 @@ one line a frame: {"t":1.2,"x":640,"y":360,"seen":true}, the rectangle's top lef
     const [begin, end] = [Number(from ?? NaN), Number(to ?? NaN)]
     if (!out || !(begin >= 0) || !(end > begin) || box.length !== 4 || !box.every((v) => Number.isInteger(v)) || box[2]! < 1 || box[3]! < 1) { say('Wrong use: --from, --to (seconds), --rect X,Y,W,H (pixels) and --out are needed. Try --help.'); return 2 }
     try {
-      const turns = given.options.trace ? await turnsIn(given.options.trace, given.places[0]!) : []
-      const places = await followRegion(given.places[0]!, begin, end, box as [number, number, number, number], turns)
+      const log = given.options.trace ? await logIn(given.options.trace) : null
+      const places = await followRegion(given.places[0]!, begin, end, box as [number, number, number, number], log)
       await writeFile(out, places.map((p) => `${JSON.stringify({ ...p, t: Math.round(p.t * 1e6) / 1e6 })}\n`).join(''))
       say(`${out}: it is in sight in ${places.filter((p) => p.seen).length} of ${places.length} frames.`)
       return 0
@@ -32,10 +31,9 @@ one line a frame: {"t":1.2,"x":640,"y":360,"seen":true}, the rectangle's top lef
   },
 }
 
-/** The turns of the wheel in a log, in pixels of its recording. @throws Error with a sentence when it is no trace */
-async function turnsIn(log: string, video: string): Promise<WheelTurn[]> {
-  const read = readTrace(await readFile(log, 'utf8').catch(() => { throw new Error(`${log}: there is no such file.`) }))
-  if ('error' in read) throw new Error(`${log}: ${read.error}`)
-  const k = (await greyOf(video)).width / read.trace.width
-  return read.trace.events.flatMap((e) => (e.type === 'wheel' ? [{ t: e.t, x: e.deltaX * k, y: e.deltaY * k }] : []))
+/** @throws Error with a sentence when there is no such file, or it is no trace */
+async function logIn(file: string): Promise<Trace> {
+  const read = readTrace(await readFile(file, 'utf8').catch(() => { throw new Error(`${file}: there is no such file.`) }))
+  if ('error' in read) throw new Error(`${file}: ${read.error}`)
+  return read.trace
 }

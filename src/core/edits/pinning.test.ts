@@ -1,6 +1,6 @@
 import { resolve } from '../timing'
 import { clip, element, lessonWithTake, loose } from '../testing/lessons'
-import { lostFrom, pinSpot, readPins } from './index'
+import { pinSpot, readPins } from './index'
 
 test('what an element marks is what lies under it when it starts, in pixels and in the time of the take, with the turns of the wheel meanwhile', () => {
   const lesson = lessonWithTake()
@@ -33,15 +33,6 @@ test('where no take is shown there is nothing to pin to', () => {
   lesson.clips = [clip('c1', 100, 50)]
   lesson.elements = [element(lesson, 'shape', 'box', loose(10), loose(60))]
   expect(pinSpot(resolve(lesson), lesson.elements[0]!)).toBeNull()
-})
-test('the frame from which a spot is out of sight is told in the lesson’s time, through the clip that shows it', () => {
-  const lesson = lessonWithTake()
-  lesson.clips = [clip('c1', 40, 200, { inUs: 1_000_000 })]
-  const timed = resolve(lesson)
-  const place = (us: number, seen: boolean) => ({ us, x: 0, y: 0, seen })
-  expect(lostFrom(timed, 'take', [place(1_000_000, true), place(2_000_000, false)])).toBe(70)
-  expect(lostFrom(timed, 'take', [place(1_000_000, true)])).toBeNull()
-  expect(lostFrom(timed, 'take', [place(500_000, false)])).toBeNull()
 })
 test('places are read a line each; what is none is refused', () => {
   expect(readPins('{"t":1.5,"x":3,"y":4,"seen":true}\n{"t":1.533333,"x":3,"y":2,"seen":false}\n')).toEqual([{ us: 1_500_000, x: 3, y: 4, seen: true }, { us: 1_533_333, x: 3, y: 2, seen: false }])

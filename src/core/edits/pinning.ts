@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { clipEnd, fitRect, lessonFrameOf, placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
+import { clipEnd, fitRect, placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { cornersOf } from '../motion/corners'
 import { frameBoxOf } from '../scene'
@@ -54,13 +54,6 @@ export function pinSpot(timed: Timed, element: Element): PinSpot | null {
   const [fromUs, toUs] = [sourceUsAt(clip, span.from, lesson.rate), sourceUsAt(clip, Math.min(span.to, clipEnd(clip)), lesson.rate)]
   const turns = medium.moments.flatMap((m) => m.turns ?? []).filter(([us]) => us >= fromUs && us < toUs)
   return { media: clip.media, fromUs, toUs, rect: [x, y, w, h], turns }
-}
-
-/** The first lesson frame in which a pinned spot is out of sight; null when it is in sight throughout. */
-export function lostFrom(timed: Timed, media: string, places: readonly PinPlace[]): number | null {
-  const lost = places.find((p) => !p.seen)
-  const clip = lost && timed.lesson.clips.find((c) => c.media === media && lessonFrameOf(c, lost.us, timed.lesson.rate) !== null)
-  return lost && clip ? lessonFrameOf(clip, lost.us, timed.lesson.rate) : null
 }
 
 const WITHIN_PX = 1.5

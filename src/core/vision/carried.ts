@@ -130,7 +130,6 @@ function shiftOf(changes: Changes, { x: left, y: top, patch }: { x: number; y: n
   const looked = Math.ceil(size / STEP) ** 2
   let best = { off: Infinity, x: 0, y: 0 }
   const tryAt = (x: number, y: number) => {
-    if (x < 0 || y < 0 || x > 2 * REACH || y > 2 * REACH) return
     let off = 0.02 * Math.hypot(x - REACH, y - REACH)
     const most = best.off
     for (let py = 0; py < size; py += STEP) {

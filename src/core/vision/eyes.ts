@@ -2,6 +2,8 @@ import type { Shape } from './shapes'
 
 /** What the compiled code (wasm/vision.ts) offers. Addresses are bytes from the start of its memory. */
 interface Code {
+  /** Of a shape so many pixels are tried first, at each place. */
+  FIRST_PROBES: WebAssembly.Global
   changed(grey: number, kept: number, w: number, h: number, list: number, out: number, all: boolean): number
   lay(picture: number, w: number, h: number, list: number, pixels: number, n: number): void
   fit(picture: number, w: number, h: number, shape: number, x: number, y: number, least: number): number
@@ -15,8 +17,6 @@ export const BLOCK = 16
 export const AREA = BLOCK * BLOCK
 /** Of a large shape so many pixels are looked at, scattered over it. */
 export const MOST_PROBES = 600
-/** So many of them are tried first, at each place. */
-const FIRST_PROBES = 96
 const PAGE = 65536
 const SHAPES = 4 << 20
 const HEAD = 17 * 4
@@ -88,7 +88,7 @@ export class Eyes {
     const [left, top] = this.numbers(at.found, 2)
     return share > 0 ? { x: left!, y: top!, share } : null
   }
-  /** The best place of a shape in each of some squares of a picture, where a share `news` of it is not so in the other one; after `compare`. */
+  /** The best place of a shape in each of some squares of a picture, where a share `news` of it is not so in the other one; after `compare`, unless `news` is 0. */
   seek(which: Which, shape: Shape, squares: ArrayLike<number>, least: number, news: number): Spotted[] {
     const { at } = this
     const address = this.place(shape)
@@ -105,20 +105,24 @@ export class Eyes {
     if (known !== undefined) return known
     const n = Math.min(MOST_PROBES, shape.value.length)
     const all = Array.from({ length: n }, (_, i) => i)
+    const firstProbes = this.code.FIRST_PROBES.value as number
     const rings = shape.ring.length / 2
-    const size = (HEAD + n * 6 + rings * 4 + FIRST_PROBES * 2 + 63) & ~63
+    const size = (HEAD + n * 6 + rings * 4 + firstProbes * 2 + 63) & ~63
     if (this.nextShape + size > this.at.shapes + SHAPES) { this.placed.clear(); this.nextShape = this.at.shapes }
     const address = this.nextShape
     this.nextShape += size
-    const dark = all.filter((i) => shape.value[i]! < shape.mean)
-    const order = [...dark, ...all.filter((i) => shape.value[i]! >= shape.mean)]
-    const first = probing(shape, dark.length, n)
+    const isDark = (i: number) => shape.value[i]! < shape.mean
+    const [dark, bright] = [all.filter(isDark), all.filter((i) => !isDark(i))]
+    const order = [...dark, ...bright]
+    // A shape's own order mixes dark and bright ones as they count, for as long as there are both: so many tell how well it fits.
+    const mixed = shape.twofold && dark.length > 0 && bright.length > 0 ? Math.min(dark.at(-1)!, bright.at(-1)!) + 1 : n
+    const first = all.slice(0, Math.min(firstProbes, mixed)).map((i) => order.indexOf(i))
     const dx = address + HEAD
     const dy = dx + 2 * n
     const ringX = dy + 2 * n
     const ringY = ringX + 2 * rings
     const firsts = ringY + 2 * rings
-    const value = firsts + 2 * FIRST_PROBES
+    const value = firsts + 2 * firstProbes
     const within = value + n
     this.numbers(address, 17).set([n, shape.w, shape.h, shape.centre.x, shape.centre.y, shape.twofold ? Math.round(shape.darkWeight * 65536) : 0, Math.round(shape.mean), rings, dark.length, first.length, dx, dy, value, ringX, ringY, within, firsts])
     const shorts = (at: number, values: ArrayLike<number>) => new Int16Array(this.memory.buffer, at, values.length).set(values)
@@ -132,20 +136,4 @@ export class Eyes {
     this.placed.set(shape, address)
     return address
   }
-}
-
-/**
- * Which of `n` pixels of a shape, the dark ones before the bright ones, are looked at first: some of both in turn, as often as they
- * count, so that a few tell how well it fits.
- */
-function probing(shape: Shape, darks: number, n: number): number[] {
-  if (!shape.twofold) return Array.from({ length: Math.min(n, FIRST_PROBES) }, (_, i) => Math.floor((i * n) / Math.min(n, FIRST_PROBES)))
-  const out: number[] = []
-  let [dark, bright] = [0, darks]
-  while (out.length < FIRST_PROBES) {
-    const next = dark <= out.length * shape.darkWeight ? dark++ : bright++
-    if (dark > darks || bright > n) break
-    out.push(next)
-  }
-  return out
 }

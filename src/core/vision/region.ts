@@ -7,8 +7,9 @@ export interface RegionAt { x: number; y: number; seen: boolean }
 const MOST_PIXELS = 400
 const LEAST_EDGE = 14
 const FEWEST_EDGES = 24
-/** Of its edges this share counts, the clearest. */
-const CLEAREST = 0.5
+/** An edge counts unless it is so much paler than those of this share that are the clearest. */
+const CLEAREST = 0.05
+const PALE = 1 / 3
 const HELD = 0.86
 const FOUND = 0.87
 const ANYWHERE = 0.92
@@ -21,9 +22,8 @@ const PAGE = 20
 const OFF = 6
 /** A page follows the wheel within so many frames. */
 const PATIENCE = 20
-/** Less of its edges in the picture than this is out of sight; to be found anywhere, nearly all have to be there. */
+/** Less of its edges in the picture than this is out of sight. */
 const VISIBLE = 0.75
-const WHOLLY = 0.97
 
 /** Follows a region of a recording, such as a line of a page that scrolls, from frame to frame. */
 export class RegionTracker {
@@ -59,8 +59,9 @@ export class RegionTracker {
     if (edges.length < FEWEST_EDGES) return false
     const thin = <T>(list: T[], most: number) => list.filter((_, i) => i % Math.max(1, Math.ceil(list.length / most)) === 0)
     // What stands out most tells it best: a pale line fits on any page.
-    const clear = [...edges].sort((a, b) => b.edge - a.edge)[Math.floor(edges.length * CLEAREST)]!.edge
-    const own = thin(edges.filter((p) => p.edge >= clear), MOST_PIXELS * 0.7)
+    const clear = edges.map((p) => p.edge).sort((a, b) => b - a)[Math.floor(edges.length * CLEAREST)]! * PALE
+    const clearest = edges.filter((p) => p.edge >= clear)
+    const own = thin(clearest.length >= FEWEST_EDGES ? clearest : edges, MOST_PIXELS * 0.7)
     const shape = shapeOf([...own, ...thin(plain, MOST_PIXELS * 0.3)], true)
     this.shape = { ...shape, twofold: true, flat: false }
     this.edges = own.map((p) => ({ x: p.x - shape.left, y: p.y - shape.top }))
@@ -85,7 +86,7 @@ export class RegionTracker {
       const ahead = (due.x !== 0 || due.y !== 0) && at.seen && changed > PAGE ? this.best(this.around({ x: at.x + due.x, y: at.y + due.y }, 0), FOUND, here - 0.1) : null
       if (ahead && Math.hypot(ahead.x - at.x - due.x, ahead.y - at.y - due.y) <= OFF) this.go(ahead)
       else if (here < 0.97) {
-        const best = this.best(this.around(at), FOUND, here) ?? (here > 0 ? null : this.best(this.everywhere(), ANYWHERE, 0, WHOLLY))
+        const best = this.best(this.around(at), FOUND, here) ?? (here > 0 ? null : this.best(this.everywhere(), ANYWHERE, 0))
         if (best) this.go(best)
         else if (here === 0) this.at = { ...at, seen: false }
       }
@@ -111,8 +112,8 @@ export class RegionTracker {
     this.eyes.lay('now', list, pixels)
     return list.length
   }
-  private best(squares: number[], least: number, over: number, visible = VISIBLE) {
-    const found = this.eyes.seek('now', this.shape!, squares, Math.max(least, over + 0.02), 0).filter((f) => this.visible(f.x, f.y) >= visible)
+  private best(squares: number[], least: number, over: number) {
+    const found = this.eyes.seek('now', this.shape!, squares, Math.max(least, over + 0.02), 0).filter((f) => this.visible(f.x, f.y) >= VISIBLE)
     const [best, ...others] = found.sort((a, b) => b.share - a.share || this.away(a) - this.away(b))
     if (!best) return null
     const nearer = others.filter((f) => f.share >= best.share - LIKE && this.away(f) < this.away(best) - APART)

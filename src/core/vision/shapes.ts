@@ -1,4 +1,5 @@
 import { MOST_PROBES } from './eyes'
+import { hotSpot, type HotSpot, type Pixel } from './hotSpot'
 import { MARGIN, type Flash } from './flashes'
 import { median } from './median'
 
@@ -20,8 +21,8 @@ export interface Shape {
   mean: number
   /** What its dark pixels count for; its bright ones the rest. The smaller part counts for more than its number. */
   darkWeight: number
-  /** Where it points, from its top left corner; `middle`: in the middle of it, as it looks the same upside down. */
-  hot: { x: number; y: number; middle?: true }
+  /** Where it points, from its top left corner. */
+  hot: HotSpot
   centre: { x: number; y: number }
 }
 
@@ -33,8 +34,6 @@ const FLAT = 24
 const STEADY = 0.75
 /** Of a shape's pixels this share may lie outside the picture. */
 const MOST_OUTSIDE = 0.62
-
-interface Pixel { x: number; y: number; value: number; sure: number }
 
 /** Makes a shape of pixels: in probing order, with its ring and, unless it is a rough one, its hot spot. */
 export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number; top: number } {
@@ -65,106 +64,10 @@ export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number;
     w, h, left, top, mean, twofold, darkWeight, flat: spread < FLAT, ring: Int16Array.from(ring),
     dx: Int16Array.from(order.map((p) => p.x - left)), dy: Int16Array.from(order.map((p) => p.y - top)), value: Uint8Array.from(order.map((p) => p.value)),
     within: Uint8Array.from(order.map((p) => (outline && outside(p) ? AGREES_OUTSIDE : AGREES))),
-    hot: rough ? { x: 0, y: 0 } : spotIn(pixels, { left, top, w, h }),
+    hot: rough ? { x: 0, y: 0 } : hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h),
     centre: { x: Math.round(pixels.reduce((s, p) => s + p.x, 0) / pixels.length) - left, y: Math.round(pixels.reduce((s, p) => s + p.y, 0) / pixels.length) - top },
   }
 }
-
-/** Of a pointer that points with its middle this much looks the same upside down; an arrow comes to five sixths. */
-const SYMMETRIC = 0.9
-/** In a tiny shape, a pixel off is too much. */
-const TINY = 15
-const spotIn = (pixels: Pixel[], { left, top, w, h }: { left: number; top: number; w: number; h: number }): Shape['hot'] => hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h)
-const spotOf = (s: Shape): Shape['hot'] => hotSpot([...s.value.keys()].map((i) => ({ x: s.dx[i]!, y: s.dy[i]!, value: s.value[i]!, sure: 1 })), s.w, s.h)
-
-const NEXT = [0, 1, -1, 1024, -1024]
-/** Of a large shape so many pixels tell whether it is symmetric. */
-const MANY = 500
-
-/** The middle of pixels that look the same turned around, or also upside down; null when they do not. */
-function turned(pixels: Pixel[], mirrored: boolean): { x: number; y: number } | null {
-  const grid = new Map<number, number>()
-  for (const p of pixels) grid.set(p.y * 1024 + p.x, p.value)
-  const left = Math.min(...pixels.map((p) => p.x))
-  const right = Math.max(...pixels.map((p) => p.x))
-  const top = Math.min(...pixels.map((p) => p.y))
-  const bottom = Math.max(...pixels.map((p) => p.y))
-  // Of a filled thing, a good part always falls on itself.
-  if (!mirrored && pixels.length > (right - left + 1) * (bottom - top + 1) * 0.4) return null
-  const middle = { x: (left + right) / 2, y: (top + bottom) / 2 }
-  let most = 0
-  const near = bottom - top < TINY ? 1 : NEXT.length
-  const some = pixels.length > MANY ? pixels.filter((_, i) => i % Math.ceil(pixels.length / MANY) === 0) : pixels
-  const alikeAt = (at: number, value: number) => { for (let k = 0; k < near; k++) { const v = grid.get(at + NEXT[k]!); if (v !== undefined && Math.abs(v - value) < 40) return true } return false }
-  for (const around of mirrored ? [true, false] : [true]) for (let sy = -2; sy <= 2; sy++) for (let sx = -2; sx <= 2; sx++) {
-    if (!around && sx !== 0) continue
-    let alike = 0
-    for (const p of some) if (alikeAt((top + bottom - p.y + sy) * 1024 + (around ? left + right - p.x + sx : p.x), p.value)) alike++
-    if (alike > most) { most = alike; middle.y = (top + bottom + sy) / 2; if (around) middle.x = (left + right + sx) / 2 }
-  }
-  return most / some.length > SYMMETRIC ? middle : null
-}
-
-/**
- * Where a pointer points: text, resize and cross pointers look the same upside down and point with their
- * middle; arrows and hands point with their tip, which is their topmost part.
- */
-function hotSpot(pixels: Pixel[], w: number, h: number): { x: number; y: number; middle?: true } {
-  const grid = new Set(pixels.map((p) => p.y * 1024 + p.x))
-  const mean = pixels.reduce((sum, p) => sum + p.value, 0) / pixels.length
-  for (const part of [pixels, pixels.filter((p) => p.value < mean), pixels.filter((p) => p.value >= mean)]) {
-    const middle = part.length >= pixels.length * 0.3 ? turned(part, part === pixels) : null
-    if (middle) return { ...middle, middle: true }
-  }
-  const sure = pixels.filter((p) => p.sure >= 0.5)
-  const top = Math.min(...sure.map((p) => p.y))
-  const tip = sure.filter((p) => p.y <= top + Math.floor(h / 24))
-  // Where the tip is of the other brightness than the inside, it is the rim around the pointer's own tip.
-  const inner = pixels.filter((p) => INSIDE.every((o) => grid.has(p.y * 1024 + p.x + o)))
-  const values = pixels.map((p) => p.value).sort((a, b) => a - b)
-  const range = values[Math.floor(values.length * 0.95)]! - values[Math.floor(values.length * 0.05)]!
-  const body = inner.length >= 5 ? median(inner.map((p) => p.value)) : mean
-  const off = (some: Pixel[]) => (some.length > 0 ? median(some.map((p) => Math.abs(p.value - body))) : 0)
-  const outer = pixels.filter((p) => [1, -1, 1024, -1024].some((o) => !grid.has(p.y * 1024 + p.x + o)))
-  const rim = off(sure.filter((p) => p.y <= top + Math.max(1, h / 12))) > Math.max(50, range * 0.5) && off(outer) > range * 0.25
-  const side = uprightSide(pixels.filter((p) => Math.abs(p.value - body) < 60), w, h)
-  const x = side ?? tip.reduce((sum, p) => sum + p.x, 0) / tip.length
-  // A rim goes around the tip in a curve: half of what its sides would make is not lost, but never was.
-  const lost = side === null ? 0 : lostTip(sure, top, h) * (rim ? 0.5 : 1)
-  // Around a dark one there is a bright rim that was not seen, as it lay on bright screens: half of it is above the tip.
-  const unseen = !rim && body < DARK && inner.length > pixels.length * 0.2
-  return { x: Math.round(x - (unseen ? h * 0.025 : 0)), y: Math.round(top - lost + (rim ? h * 0.06 : unseen ? -h * 0.04 : 0)) }
-}
-
-/** The upright left side of an arrow, which its tip stands over: of what begins at the same place row by row and grows to the right. Null for other pointers. */
-function uprightSide(body: Pixel[], w: number, h: number): number | null {
-  const row = (share: number) => { const xs = body.filter((p) => Math.abs(p.y - share * h) <= h / 24 + 0.5).map((p) => p.x); return xs.length > 0 ? { left: Math.min(...xs), right: Math.max(...xs) } : null }
-  const [high, low] = [row(0.2), row(0.45)]
-  if (!high || !low || Math.abs(high.left - low.left) > Math.max(1, w / 10) || low.right - low.left < 1.6 * (high.right - high.left)) return null
-  return Math.min(high.left, low.left)
-}
-
-/** A pointer of this brightness is a dark one. */
-const DARK = 110
-/** A tip is blunt by a pixel or so in any case. */
-const BLUNT = 1.7
-/** How much of an arrow's tip is missing, in pixels: above where its topmost pixel is, its slanting side meets its upright one. */
-function lostTip(pixels: Pixel[], top: number, h: number): number {
-  const rows: { left: number; right: number; y: number }[] = []
-  for (let y = Math.round(top + h * 0.1); y <= top + h * 0.45; y++) {
-    const xs = pixels.filter((p) => p.y === y).map((p) => p.x)
-    if (xs.length > 0) rows.push({ y, left: Math.min(...xs), right: Math.max(...xs) })
-  }
-  if (rows.length < 4) return 0
-  const left = median(rows.map((r) => r.left))
-  const [my, mx] = [rows.reduce((s, r) => s + r.y, 0) / rows.length, rows.reduce((s, r) => s + r.right, 0) / rows.length]
-  const slope = rows.reduce((s, r) => s + (r.y - my) * (r.right - mx), 0) / rows.reduce((s, r) => s + (r.y - my) ** 2, 0)
-  const apex = slope > 0.3 ? my + (left - mx) / slope : top
-  return top - apex < BLUNT ? 0 : Math.min(h * 0.12, top - apex)
-}
-
-/** Pixels that are around one that lies well inside. */
-const INSIDE = [-2, 2, -2048, 2048, -1025, 1025, -1023, 1023]
 
 /**
  * How well a shape fits at a place of a picture, 0 to 1: the share of its dark pixels that agree and that of its
@@ -248,16 +151,16 @@ function memberOf(shape: Shape, flash: Flash): Member | null {
   return inside / flash.count >= 0.7 ? best : null
 }
 
-/** What a pointer looks like from one time that it was seen; where in it the hot spot lies is left open. */
-export const fromFlash = (flash: Flash): Shape => {
+/** The pixels of what flashed up once, counted from the corner of its patch. */
+const pixelsOf = (flash: Flash): Pixel[] => {
   const pw = flash.w + 2 * MARGIN
-  const pixels: Pixel[] = []
-  for (const i of flash.ownAt) pixels.push({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 })
-  return shapeOf(pixels, true)
+  return flash.ownAt.map((i) => ({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 }))
 }
+/** What a pointer looks like from one time that it was seen; where in it the hot spot lies is left open. */
+export const fromFlash = (flash: Flash): Shape => shapeOf(pixelsOf(flash), true)
 
-/** One shape from all the times it was seen: what is its own in many of them and looks the same in all; with its hot spot left open, and its pixels. */
-function merged(members: Member[]): { shape: ReturnType<typeof shapeOf>; pixels: Pixel[] } | null {
+/** The pixels of one shape from all the times it was seen: what is its own in many of them and looks the same in all. */
+function merged(members: Member[]): Pixel[] | null {
   const all = new Map<number, number[]>()
   const most = members.slice(0, 80)
   for (const { flash, x, y } of most) {
@@ -278,7 +181,7 @@ function merged(members: Member[]): { shape: ReturnType<typeof shapeOf>; pixels:
     if (values.filter((o) => Math.abs(o - v) <= AGREES).length < values.length * STEADY) continue
     pixels.push({ x: (key % 1024) - 256, y: Math.floor(key / 1024) - 256, value: v, sure: Math.min(1, values.length / usual) })
   }
-  return pixels.length < 20 ? null : { shape: shapeOf(pixels, true), pixels }
+  return pixels.length < 20 ? null : pixels
 }
 
 /** Whether most of a shape is a plain rectangle, dark or bright: a caret. */
@@ -354,35 +257,35 @@ export interface Learned { shape: Shape; at: { frame: number; x: number; y: numb
 export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } = { most: 6, fewest: 3 }): Learned[] {
   let left = flashes.filter((f) => !known.some((s) => memberOf(s, f)))
   const out: Learned[] = []
-  const tried = new Set<Flash>()
+  const hopeless = new Set<Flash>()
   const spreadOver = <T>(list: T[], n: number) => list.filter((_, i) => i % Math.max(1, Math.ceil(list.length / n)) === 0)
   for (let round = 0; round < most && left.length >= fewest; round++) {
     const usualCount = median(left.map((f) => f.count))
-    const seeds = left.filter((f) => !tried.has(f)).sort((a, b) => Math.abs(a.count / usualCount - 1.1) - Math.abs(b.count / usualCount - 1.1))
+    const seeds = left.filter((f) => !hopeless.has(f)).sort((a, b) => Math.abs(a.count / usualCount - 1.1) - Math.abs(b.count / usualCount - 1.1))
     const some = spreadOver(seeds, 10)
     const sample = spreadOver(left, SAMPLE)
-    let best: { shape: Shape; members: Member[]; weight: number } | null = null
+    let best: { seed: Flash; members: Member[]; weight: number } | null = null
     for (const seed of some) {
-      tried.add(seed)
       const shape = fromFlash(seed)
       const members = sample.map((f) => memberOf(shape, f)).filter((m) => m !== null)
       const weight = spread(members)
-      if (weight >= fewest && weight > (best?.weight ?? 0)) best = { shape, members, weight }
-      else if (weight >= fewest && fewest === 1) tried.delete(seed) // it may be seen nowhere else
+      if (weight < fewest) hopeless.add(seed)
+      else if (weight > (best?.weight ?? 0)) best = { seed, members, weight }
     }
     if (!best) break
-    let { shape, members } = best
-    let better: ReturnType<typeof merged> = null
+    hopeless.add(best.seed)
+    let pixels = pixelsOf(best.seed)
+    let { members } = best
     for (let again = 0; again < 2; again++) {
-      const next = merged(members)
-      if (!next) break
-      const own = left.map((f) => memberOf(next.shape, f)).filter((m) => m !== null)
+      const better = merged(members)
+      if (!better) break
+      const rough = shapeOf(better, true)
+      const own = left.map((f) => memberOf(rough, f)).filter((m) => m !== null)
       if (spread(own) < fewest) break
-      shape = next.shape
-      better = next
+      pixels = better
       members = own
     }
-    shape = { ...shape, hot: better ? spotIn(better.pixels, better.shape) : spotOf(shape) }
+    const shape: Shape = shapeOf(pixels)
     if (couldPoint(shape, fewest > 1 ? NEAR : Math.max(shape.w, shape.h) * APART) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
     const gone = new Set(members.map((m) => m.flash))
     left = left.filter((f) => !gone.has(f))

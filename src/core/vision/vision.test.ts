@@ -64,6 +64,39 @@ test('where a person points the pointer is nowhere else, whatever speaks for ano
   expect(alone.find((s) => s.from <= 50 && s.to >= 50)).toMatchObject({ x: 201, y: 101, said: 'alone' })
   expect(proven(alone).some((s) => s.said)).toBe(true)
 })
+/** Looks that the pointer takes once each: a bar and an arrow that do not touch, and a plus. */
+const looks = [
+  (s: Screen, x: number, y: number) => { fill(s, x, y, 3, 18, 16); for (let i = 0; i < 7; i++) fill(s, x + 6 + i, y + 9 - i, 2, 1 + 2 * i, 16) },
+  (s: Screen, x: number, y: number) => { fill(s, x + 6, y, 6, 18, 16); fill(s, x, y + 6, 18, 6, 16); fill(s, x + 8, y + 2, 2, 14, 250); fill(s, x + 2, y + 8, 14, 2, 250) },
+]
+test('looks that the pointer takes only once, each where it rests, are learned there; one that trembles as well', () => {
+  const rests = [120, 180]
+  const look = (t: number) => rests.findIndex((r) => t >= r && t < r + 12)
+  const { found } = watch(300, (t, s) => {
+    const { x, y } = way(t)
+    const own = look(t)
+    if (own < 0) put(s, 'arrow', x, y)
+    else looks[own]!(s, x + (own === 1 ? (t % 3) - 1 : 0), y)
+  })
+  for (const from of rests) for (let t = from; t < from + 12; t++) expect({ t, near: Math.hypot((found[t]?.x ?? Infinity) - way(t).x, (found[t]?.y ?? Infinity) - way(t).y) < 24 }).toEqual({ t, near: true })
+})
+test('words of a page that scrolls while the pointer is away are no looks of it', () => {
+  const [w, h] = [640, 384]
+  const tall = page(w, 900, 9)
+  fill(tall, 0, 0, 330, 900, 236)
+  const away = (t: number) => t >= 120 && t < 168
+  const upTo = (n: number) => Math.min(10, Math.max(0, n))
+  const place = way(119)
+  const { found } = watch(300, (t, s) => {
+    // Up in ten steps, then it stands, and ten steps on: what is drawn on the page stands there while the pointer is away, and neither before nor after.
+    const top = 10 * (upTo(t - 121) + upTo(t - 154))
+    s.grey.set(tall.grey.subarray(top * w, (top + h) * w))
+    looks[1]!(s, place.x + 24, place.y + 120 - top)
+    if (!away(t)) put(s, 'arrow', way(t).x, way(t).y)
+  }, w, h)
+  expect(found.filter((f, t) => f && t >= 124 && t < 164)).toHaveLength(0)
+  expect(found.filter((f, t) => f && !away(t)).length).toBeGreaterThan(252 * 0.95)
+})
 test('a recording in which nothing moves has no pointer', () => {
   expect(watch(40, () => {}).found.every((f) => f === null)).toBe(true)
 })
@@ -181,6 +214,24 @@ test('of rows that look the same, the wheel tells which one is followed, at once
   // At the end of the page the wheel asks for more than there is, and what it asked for is forgotten.
   const still = follow([300, ...Array.from({ length: 30 }, () => 300), 270], [60, ...Array.from({ length: 30 }, () => 0), 0])
   expect(still.at(-2)).toMatchObject({ y: 122 })
+})
+test('a spot on a page that goes away is not found again at the border of the next one, where most of it would be outside', () => {
+  const show = (tracker: RegionTracker, s: Screen) => tracker.grey.set(s.grey)
+  const blank = (): Screen => ({ width: W, height: H, grey: new Uint8Array(W * H).fill(236) })
+  const first = blank()
+  // To the left a pale line, to the right the word by which it is known.
+  fill(first, 40, 80, 70, 2, 222)
+  for (let i = 0; i < 5; i++) fill(first, 120 + i * 7, 74 + (i % 3) * 4, 4, 8 - i, 40)
+  const tracker = new RegionTracker(code, W, H)
+  show(tracker, first)
+  expect(tracker.start(36, 66, 130, 28)).toBe(true)
+  const next = blank()
+  fill(next, W - 70, 80, 70, 2, 222)
+  fill(next, 20, 20, 120, 30, 90)
+  show(tracker, next)
+  expect(tracker.next()).toMatchObject({ seen: false })
+  show(tracker, first)
+  expect(tracker.next()).toEqual({ x: 36, y: 66, seen: true })
 })
 test('a window carried by its bar is followed while its pointer looks unlike any known one, and not where nothing moves', () => {
   const eyes = new Eyes(code, W, H)

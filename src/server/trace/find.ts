@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
+import type { Trace } from '@/core/trace'
 import { PointerFinder, RegionTracker, type FrameSight } from '@/core/vision'
 import { exactTimes } from '../media/probe'
 import { appRoot } from '../root'
@@ -45,30 +46,29 @@ export async function findPointer(file: string, give: (frame: FrameSight) => voi
 
 const nearest = (times: number[], t: number) => times.reduce((best, v, i) => (Math.abs(v - t) < Math.abs(times[best]! - t) ? i : best), 0)
 
-/** A turn of the wheel: seconds from the recording's first frame, pixels of it to the right and down. */
-export interface WheelTurn { t: number; x: number; y: number }
 /** Where a region is over a passage of a recording: seconds from the recording's first frame, its top left corner, whether it is in sight. */
 export interface RegionPlace { t: number; x: number; y: number; seen: boolean }
 
 /**
  * Follows what a rectangle shows at a time through the frames after it.
  *
- * @param rect   x, y, w, h in pixels of the recording
- * @param turns  turns of the wheel, where they are known, in order: they tell rows that look the same apart
+ * @param rect  x, y, w, h in pixels of the recording
+ * @param log   what was logged of the recording, if anything was: its turns of the wheel tell rows that look the same apart
  * @throws Error with a sentence when there is too little in the rectangle to hold on to, or the file cannot be read
  */
-export async function followRegion(file: string, from: number, to: number, rect: readonly [number, number, number, number], turns: readonly WheelTurn[] = []): Promise<RegionPlace[]> {
+export async function followRegion(file: string, from: number, to: number, rect: readonly [number, number, number, number], log: Trace | null = null): Promise<RegionPlace[]> {
   const [{ width, height, filter }, all] = await Promise.all([greyOf(file), exactTimes(file)])
   const times = (all ?? []).filter((t) => t >= from - 0.002 && t <= to + 0.002)
   if (times.length === 0) throw new Error(`${file}: it has no frame between ${from} and ${to} seconds.`)
   const tracker = new RegionTracker(visionCode(), width, height)
   const out: RegionPlace[] = []
   let plain = false
-  let turn = turns.findIndex((w) => w.t > times[0]!)
-  /** How far the wheel was turned up to a frame since the last one that was asked for. */
+  const wheel = log?.events.filter((e) => e.type === 'wheel' && e.t > times[0]!) ?? []
+  let next = 0
+  /** How far the wheel was turned since the frame before. */
   const turnedUntil = (t: number) => {
     const sum = { x: 0, y: 0 }
-    for (; turn >= 0 && turn < turns.length && turns[turn]!.t <= t; turn++) { sum.x += turns[turn]!.x; sum.y += turns[turn]!.y }
+    for (let e = wheel[next]; e?.type === 'wheel' && e.t <= t; e = wheel[++next]) { sum.x += (e.deltaX * width) / log!.width; sum.y += (e.deltaY * width) / log!.width }
     return sum
   }
   await eachFrame(file, filter, tracker.grey, (n) => {

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { readFile, rm, writeFile } from 'node:fs/promises'
 import path from 'node:path'
+import type { Medium } from '@/core/lesson/schema'
 import { readPins, type PinPlace, type PinSpot } from '@/core/edits'
 import { readTrace, writeTrace, type Trace } from '@/core/trace'
 import { tell } from '../events'
@@ -16,7 +17,12 @@ interface Jobs { states: Map<string, TraceState>; running: Map<string, AbortCont
 const kept = globalThis as unknown as { vaneTraces?: Jobs }
 const jobs = (kept.vaneTraces ??= { states: new Map(), running: new Map(), waiting: [], busy: false } as Jobs)
 const LONGEST_S = 4 * 3600
-const gone = () => new Problem(404, 'This recording is not in the library any more. Bring it in again.')
+/** @throws Problem when there is no such recording */
+async function takeOf(sha256: string): Promise<Medium> {
+  const medium = await mediumBySha(sha256)
+  if (medium?.kind !== 'take') throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
+  return medium
+}
 
 const fileOf = (sha256: string) => path.join(dataRoot(), 'media', sha256, 'trace.jsonl')
 function say(state: TraceState): void {
@@ -36,7 +42,7 @@ export const traceState = (sha256: string): TraceState | null => jobs.states.get
 
 /** Looks for the pointer in a recording, one after another; a recording that was searched before is done at once. */
 export async function startTrace(sha256: string): Promise<TraceState> {
-  if ((await mediumBySha(sha256))?.kind !== 'take') throw gone()
+  await takeOf(sha256)
   const now = jobs.states.get(sha256)
   if (now?.state === 'running' || now?.state === 'waiting') return now
   if (await foundTrace(sha256)) { say({ sha256, state: 'done', share: 1, sentence: null }); return jobs.states.get(sha256)! }
@@ -87,7 +93,7 @@ async function one(sha256: string): Promise<void> {
 
 /** What one of the commands writes of a recording. @throws Problem with its sentence when it fails, or on cancel */
 async function written(name: 'trace' | 'pin', sha256: string, key: string, args: string[], signal: AbortSignal, otherwise: string): Promise<string> {
-  if ((await mediumBySha(sha256))?.kind !== 'take') throw gone()
+  await takeOf(sha256)
   const out = path.join(dataRoot(), 'media', sha256, `.${name}-${key}.jsonl`)
   try {
     const ran = await command(name, sha256, [...args, '--out', out], { limit: 600, signal })
@@ -103,12 +109,11 @@ async function written(name: 'trace' | 'pin', sha256: string, key: string, args:
  * @throws Problem with a sentence when there is nothing to hold on to, or on cancel
  */
 export async function pinIn(sha256: string, { fromUs, toUs, rect, turns }: Omit<PinSpot, 'media'>, signal: AbortSignal): Promise<PinPlace[]> {
-  const medium = await mediumBySha(sha256)
-  if (medium?.kind !== 'take') throw gone()
+  const take = await takeOf(sha256)
   const log = path.join(dataRoot(), 'media', sha256, `.turns-${randomUUID()}.jsonl`)
   const args = ['--from', String(fromUs / 1e6), '--to', String(toUs / 1e6), '--rect', rect.join(',')]
   try {
-    if (turns.length > 0) await writeFile(log, writeTrace({ width: medium.width!, height: medium.height!, events: turns.map(([us, deltaX, deltaY]) => ({ type: 'wheel', t: us / 1e6, x: 0, y: 0, deltaX, deltaY })) }))
+    if (turns.length > 0) await writeFile(log, writeTrace({ width: take.width!, height: take.height!, events: turns.map(([us, deltaX, deltaY]) => ({ type: 'wheel', t: us / 1e6, x: 0, y: 0, deltaX, deltaY })) }))
     return readPins(await written('pin', sha256, `${fromUs}-${rect.join('-')}`, [...args, ...(turns.length > 0 ? ['--trace', log] : [])], signal, 'It could not be followed. Try again.'))
   } finally { await rm(log, { force: true }) }
 }

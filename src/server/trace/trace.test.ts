@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { readTrace } from '@/core/trace'
+import { readTrace, type Trace } from '@/core/trace'
 import type { FrameSight } from '@/core/vision'
 import { recordDesk } from '../../../recorder/desk'
 import { exactTimes } from '../media/probe'
@@ -56,6 +56,17 @@ test('a word is followed as a page is moved up, to the pixel; a plain place is r
   ff('-f', 'lavfi', '-i', 'color=white:s=200x200:d=1', path.join(dir, 'white.mp4'))
   await expect(followRegion(path.join(dir, 'white.mp4'), 0, 0.5, [20, 20, 50, 50])).rejects.toThrow('too little')
   await expect(followRegion(path.join(dir, 'white.mp4'), 40, 50, [20, 20, 50, 50])).rejects.toThrow('no frame')
+})
+test('the wheel in a log, in the log’s own pixels, tells rows apart that look the same', async () => {
+  // Rows 30 pixels apart, all alike, with something else in the margin, which go up by two of them at the tenth frame.
+  const row = "if(between(mod(Y,30),8,15)*between(X,40,150)+between(mod(Y,30),18,21)*between(X,60,110),40,if(gt(X,160),mod(X*37+Y*Y*11,200),235))"
+  ff('-f', 'lavfi', '-i', `color=white:s=200x400:r=1:d=1,format=gray,geq=lum='${row}'`, '-frames:v', '1', path.join(dir, 'rows.png'))
+  ff('-loop', '1', '-framerate', '10', '-i', path.join(dir, 'rows.png'), '-t', '2', '-vf', "crop=200:200:0:60*gte(n\\,10)", '-c:v', 'libx264', '-qp', '0', '-pix_fmt', 'yuv420p', path.join(dir, 'rows.mp4'))
+  const follow = (events: Trace['events']) => followRegion(path.join(dir, 'rows.mp4'), 0, 1.8, [30, 120, 130, 28], { width: 400, height: 400, events })
+  const still = await follow([])
+  expect(still.at(-1)).toMatchObject({ y: 120, seen: true })
+  const led = await follow([{ type: 'wheel', t: 0.95, x: 0, y: 0, deltaX: 0, deltaY: 120 }])
+  expect(led.map((p) => p.y)).toEqual(led.map((p) => (p.t < 0.99 ? 120 : 60)))
 })
 test('a program is ended when nobody waits for it any more, and heard as it writes', async () => {
   const control = new AbortController()

@@ -38,8 +38,8 @@ export function FramingChart({ from, to }: { from: number; to: number }) {
     goTo(Math.round(first.frame + share * (last.frame - first.frame)))
   }
   const zooming = Math.max(0, ...speeds.map((v) => Math.abs(v.zoom)))
-  const over = [fastest > COMFORT.pan && `pans at up to ${fastest.toFixed(1)} widths a second`, zooming > COMFORT.zoom && `zooms at up to ${zooming.toFixed(1)} doublings a second`].filter((t) => t !== false)
-  const told = over.length > 0 ? `It ${over.join(' and ')}; more than ${COMFORT.pan} is hard to follow. A click goes there.` : `Pans at up to ${fastest.toFixed(1)} widths and zooms at up to ${zooming.toFixed(1)} doublings a second, within comfort. A click goes to the frame.`
+  const over = [fastest > COMFORT.pan && `pans at up to ${fastest.toFixed(1)} widths a second, more than ${COMFORT.pan}`, zooming > COMFORT.zoom && `zooms at up to ${zooming.toFixed(1)} doublings a second, more than ${COMFORT.zoom}`].filter((t) => t !== false)
+  const told = over.length > 0 ? `It ${over.join(', and ')}: that is hard to follow. A click goes there.` : `Pans at up to ${fastest.toFixed(1)} widths and zooms at up to ${zooming.toFixed(1)} doublings a second, within comfort. A click goes to the frame.`
   return (
     <figure aria-label="Speed of the framing" data-testid="framing-chart">
       <div ref={box} className="min-h-[150px] cursor-pointer" onClick={(e) => go(e.clientX)} />

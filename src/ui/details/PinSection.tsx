@@ -1,11 +1,11 @@
 import { Pin, X } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { toast } from 'sonner'
-import { lostFrom, pinSpot, pinTo, type PinPlace } from '@/core/edits'
+import { pinSpot, pinTo, type PinPlace } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { timecode } from '@/core/time'
 import { outOfSight } from '@/core/timing'
-import { edit, goTo, useShown } from '../bench/store'
+import { edit, goTo, shown, useShown } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Section } from './Section'
@@ -26,8 +26,8 @@ export function PinSection({ element: e }: { element: Element }) {
       const { media, ...where } = spot
       const places = await ask<PinPlace[]>(`/api/media/${timed.lesson.media[media]!.sha256}/pin`, 'POST', where, control.signal)
       if (!edit(`Pin “${e.name}” to what it marks`, pinTo(e.id, media, places))) toast('What it marks does not move, so it stays where it is.')
-      const lost = lostFrom(timed, media, places)
-      if (lost !== null) toast(`What “${e.name}” marks is out of sight from ${timecode(lost, timed.lesson.rate)}; it is not shown meanwhile.`, { duration: 9000 })
+      const lost = shown().findings.find((f) => f.code === 'unseen' && f.element === e.id)
+      if (lost) toast(lost.sentence, { duration: 9000 })
     } catch (error) {
       if (!control.signal.aborted) toast.error(sentenceOf(error))
     } finally { setBusy(false) }
