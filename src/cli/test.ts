@@ -42,7 +42,7 @@ server and a database of their own. Ends with “N passed, N failed”.`,
     const add = (c: Count) => { sum.passed += c.passed; sum.failed += c.failed }
     try {
       if (wants('build')) add(one(await stage('Build', path.join(appRoot(), 'vane'), ['build'])))
-      if (wants('types')) add(one(await stage('Types', process.execPath, [path.join(modules, 'typescript/bin/tsc'), '--noEmit', '-p', '.'])))
+      if (wants('types')) add(one(await stage('Types', process.execPath, [path.join(modules, 'typescript/bin/tsc'), '--noEmit', '--incremental', 'false', '-p', '.'])))
       if (wants('lint')) add(one(await stage('Lint', process.execPath, [path.join(modules, 'oxlint/bin/oxlint')])))
       if (wants('units')) {
         const file = path.join(reports, 'jest.json')

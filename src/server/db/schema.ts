@@ -1,4 +1,4 @@
-import { bigint, boolean, char, customType, datetime, double, index, int, mysqlTable, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
+import { bigint, boolean, char, customType, datetime, double, index, int, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
 import type { Patch } from 'immer'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import type { ExportChoice } from '../render/choice'
@@ -23,6 +23,12 @@ export const edits = mysqlTable('edits', {
   label: varchar('label', { length: 200 }).notNull(), patches: json<Patch[]>('patches').notNull(), inverse: json<Patch[]>('inverse').notNull(),
   undone: boolean('undone').notNull().default(false), at: stamp('at').notNull(),
 }, (t) => [uniqueIndex('edits_seq').on(t.lesson, t.seq)])
+
+/** Each step that was taken, by the id its window gave it: one that is sent twice is taken once. */
+export const stepsTaken = mysqlTable('steps_taken', {
+  lesson: char('lesson', { length: 12 }).notNull(), step: varchar('step', { length: 40 }).notNull(),
+  revision: int('revision').notNull(), at: stamp('at').notNull(),
+}, (t) => [primaryKey({ columns: [t.lesson, t.step] })])
 
 /** Every file brought in, once: its key is the SHA-256 of what was brought. */
 export const media = mysqlTable('media', {

@@ -8,7 +8,7 @@ import { closeDatabase } from '../db/client'
 import { startDaemon, type Daemon } from '../db/daemon'
 import { migrate } from '../db/migrate'
 import { Problem } from '../problem'
-import { countLessons, createEmpty, createLesson, duplicateLesson, historyOf, listLessons, readLesson, setRemoved, takeStep } from './index'
+import { countLessons, createEmpty, createLesson, duplicateLesson, listLessons, makeEdit, readLesson, setRemoved, stepsKnown, stretchOf, takeStep } from './index'
 
 jest.setTimeout(120_000)
 const data = mkdtempSync(path.join(tmpdir(), 'vane-db-'))
@@ -33,6 +33,8 @@ async function make(id: string, label: string, edit: Edit): Promise<number> {
 }
 const step = async (id: string, way: 'undo' | 'redo') => takeStep(id, { do: way, base: (await readLesson(id)).revision, client: 'test' })
 
+const labels = async (id: string, way: 'undo' | 'redo') => (await stretchOf(id, way)).entries.map((e) => e.label)
+
 test('lessons are made, found by a part of their name, duplicated, removed and put back', async () => {
   const id = await createEmpty('100 % ladders')
   await createEmpty('Drills')
@@ -56,9 +58,9 @@ test('an edit is stored with its way back; undo and redo walk the stored history
   expect((await readLesson(id)).lesson).toEqual(lessonWithTake())
   await step(id, 'redo')
   expect((await readLesson(id)).lesson.elements).toHaveLength(1)
-  expect((await historyOf(id)).map((h) => [h.label, h.undone])).toEqual([['Add', false], ['Rename', true]])
+  expect([await labels(id, 'undo'), await labels(id, 'redo')]).toEqual([['Add'], ['Rename']])
   await make(id, 'Other', rename('Other'))
-  expect((await historyOf(id)).map((h) => h.label)).toEqual(['Add', 'Other'])
+  expect([await labels(id, 'undo'), await labels(id, 'redo')]).toEqual([['Add', 'Other'], []])
   await expect(step(id, 'redo')).rejects.toThrow('nothing to do again')
 })
 test('two windows cannot both build on one revision', async () => {
@@ -80,4 +82,30 @@ test('a change that would make the lesson unsound is refused and changes nothing
   await expect(bad([{ op: 'replace', path: ['nowhere', 'at', 'all'], value: 3 }])).rejects.toThrow('does not fit')
   expect(await readLesson(id)).toMatchObject({ revision: 0, lesson: { frame: { width: 1920 } } })
   await expect(takeStep('nothing', { do: 'undo', base: 0, client: 'x' })).rejects.toThrow('not in the library')
+})
+test('a step that is sent twice is taken once, and answered as it was the first time', async () => {
+  const id = await createEmpty('Twice')
+  const send = (base: number, step: string, name: string) => takeStep(id, { do: 'edit', base, client: 'x', step, label: name, patches: [{ op: 'replace', path: ['name'], value: name }], inverse: [] })
+  expect(await send(0, 'step-1', 'One')).toEqual({ revision: 1 })
+  expect(await send(1, 'step-2', 'Two')).toEqual({ revision: 2 })
+  expect(await send(0, 'step-1', 'One')).toEqual({ revision: 1 })
+  expect(await readLesson(id)).toMatchObject({ revision: 2, lesson: { name: 'Two' } })
+  expect(await stepsKnown(id, ['step-1', 'step-3'])).toEqual(['step-1'])
+})
+test('all of a history can be walked, a stretch at a time', async () => {
+  const id = await createEmpty('Long')
+  for (let n = 1; n <= 12; n++) await make(id, `to ${n}`, rename(`Name ${n}`))
+  expect(await stretchOf(id, 'undo', 5)).toMatchObject({ beyond: 7, entries: [{ label: 'to 8' }, {}, {}, {}, { label: 'to 12' }] })
+  for (let n = 0; n < 9; n++) await step(id, 'undo')
+  expect(await stretchOf(id, 'undo', 5)).toMatchObject({ beyond: 0, entries: [{ label: 'to 1' }, {}, { label: 'to 3' }] })
+  expect(await stretchOf(id, 'redo', 5)).toMatchObject({ beyond: 4, entries: [{ label: 'to 4' }, {}, {}, {}, { label: 'to 8' }] })
+})
+test('what the server does to a lesson itself is an edit like any other', async () => {
+  const id = await createEmpty('Before')
+  expect((await makeEdit(id, 'import', 'Rename it', rename('After')))?.name).toBe('After')
+  expect(await makeEdit(id, 'import', 'Rename it', rename('After'))).toBeNull()
+  await step(id, 'undo')
+  expect((await readLesson(id)).lesson.name).toBe('Before')
+  await expect(makeEdit(id, 'import', 'bad', (d) => { d.frame.width = 3 })).rejects.toThrow('frame.width')
+  expect((await readLesson(id)).revision).toBe(2)
 })

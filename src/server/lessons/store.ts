@@ -4,7 +4,7 @@ import { Lesson } from '@/core/lesson/schema'
 import { upgraded } from '@/core/lesson/upgrade'
 import { lessonLength } from '@/core/lesson/clips'
 import { database } from '../db/client'
-import { edits, lessons } from '../db/schema'
+import { lessons } from '../db/schema'
 import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
@@ -54,10 +54,4 @@ export async function setRemoved(id: string, removed: boolean): Promise<void> {
 export async function countLessons(): Promise<number> {
   const [row] = await database().select({ n: sql<number>`count(*)` }).from(lessons)
   return Number(row?.n ?? 0)
-}
-
-/** The edits that can be undone (oldest first), then those that can be done again. */
-export async function historyOf(id: string, most = 200): Promise<{ seq: number; label: string; patches: unknown; inverse: unknown; undone: boolean }[]> {
-  const rows = await database().select({ seq: edits.seq, label: edits.label, patches: edits.patches, inverse: edits.inverse, undone: edits.undone }).from(edits).where(eq(edits.lesson, id)).orderBy(desc(edits.seq)).limit(most)
-  return rows.reverse()
 }

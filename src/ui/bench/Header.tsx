@@ -2,6 +2,7 @@ import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, 
 import { Popover } from 'radix-ui'
 import Link from 'next/link'
 import { rename } from '@/core/edits'
+import { NotKept } from './NotKept'
 import { goTo, select, setBench, edit, useBench, useShown } from './store'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
@@ -12,8 +13,8 @@ const WORDS = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }
 export function Header() {
   const { lesson } = useShown()
   const save = useBench((b) => b.save)
-  const past = useBench((b) => b.past.at(-1)?.label)
-  const future = useBench((b) => b.future[0]?.label)
+  const past = useBench((b) => b.past.at(-1)?.label ?? (b.earlier > 0 ? 'an earlier step' : undefined))
+  const future = useBench((b) => b.future[0]?.label ?? (b.later > 0 ? 'a later step' : undefined))
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-edge-strong bg-sheet px-2">
       <Link href="/" aria-label="Back to the lessons" className="grid size-7 place-items-center rounded hover:bg-black/5"><ArrowLeft size={16} /></Link>
@@ -21,6 +22,7 @@ export function Header() {
       <span role="status" data-testid="save-state" data-state={save.state} title={save.sentence} className={`flex items-center gap-1.5 ${save.state === 'saved' ? 'text-good' : save.state === 'saving' ? 'text-muted' : 'font-semibold text-accent-deep'}`}>
         {save.state === 'waiting' && <CloudOff size={14} />}{WORDS[save.state]}{save.state === 'waiting' && <span className="font-normal">· kept in this window, tried again</span>}
       </span>
+      <NotKept />
       <span className="flex-1" />
       <IconButton label={past ? `Undo: ${past}` : 'Nothing to undo'} keys={keyOf('undo')} disabled={!past} onClick={() => runCommand('undo')}><Undo2 size={16} /></IconButton>
       <IconButton label={future ? `Do again: ${future}` : 'Nothing to do again'} keys={keyOf('redo')} disabled={!future} onClick={() => runCommand('redo')}><Redo2 size={16} /></IconButton>

@@ -1,47 +1,84 @@
-import { applyEdit, rename, type Edit } from '@/core/edits'
-import { emptyLesson } from '@/core/lesson/make'
+import { applyEdit, rename, setElements, type Edit } from '@/core/edits'
+import { lessonWithTake } from '@/core/testing/lessons'
+import { addElement, elementAt } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
+import { resolve } from '@/core/timing'
 import { applyPatches, enablePatches, type Patch } from 'immer'
-import { Saver, type SaveState } from './saver'
+import { Saver, type Entry, type SaveState } from './saver'
+import type { Unkept } from './shelf'
 
 enablePatches()
-interface Body { do: string; base: number; label: string; patches: Patch[] }
+interface Body { do: string; base: number; step: string; label: string; patches: Patch[]; inverse: Patch[] }
+const withBox = (l: Lesson): Lesson => ({ ...l, elements: [elementAt(resolve(l), { kind: 'shape', id: 'box', frame: 10, moment: null, at: { x: 500, y: 300 } })] })
 /** A server of one lesson, that can be made to fail in every way that a real one does. */
 class FakeServer {
-  lesson: Lesson = emptyLesson('Start')
+  lesson: Lesson = { ...withBox(lessonWithTake()), name: 'Start' }
   revision = 0
-  history: { label: string; patches: Patch[]; inverse: Patch[]; undone: boolean }[] = []
+  history: Entry[] = []
+  known = new Map<string, number>()
   taken: string[] = []
-  trouble: ('down' | 'lost answer' | 'busy' | 'refuse')[] = []
+  /** What goes wrong with the next steps, and with the next looks at the lesson. */
+  trouble: ('down' | 'lost answer' | 'busy' | 'refuse' | 'fine')[] = []
+  lookTrouble: 'down'[] = []
   fetch = async (url: string, init?: { method?: string; body?: string }): Promise<Response> => {
-    if (init?.method !== 'POST') return Response.json({ lesson: this.lesson, revision: this.revision, history: this.history })
+    if (init?.method !== 'POST') return this.look(url)
     const trouble = this.trouble.shift()
     if (trouble === 'down') throw new TypeError('failed to fetch')
     if (trouble === 'busy') return Response.json({ sentence: 'later' }, { status: 503 })
     if (trouble === 'refuse') return Response.json({ sentence: 'This change was not kept.' }, { status: 422 })
     const step = JSON.parse(init.body!) as Body
+    const known = this.known.get(step.step)
+    if (known !== undefined) return Response.json({ revision: known })
     if (step.base !== this.revision) return Response.json({ sentence: 'moved on', revision: this.revision }, { status: 409 })
-    this.change(step.label, step.patches)
+    if (step.do === 'undo') {
+      const last = this.history.pop()!
+      this.change(`undo ${last.label}`, last.inverse)
+      this.history.pop()
+    } else this.change(step.label, step.patches, step.inverse)
+    this.known.set(step.step, this.revision)
     if (trouble === 'lost answer') throw new TypeError('connection reset')
     return Response.json({ revision: this.revision })
   }
-  change(label: string, patches: Patch[]): void {
+  private look(url: string): Response {
+    if (this.lookTrouble.shift()) throw new TypeError('failed to fetch')
+    const asked = new URL(url, 'http://here').searchParams.get('steps')?.split(',') ?? []
+    const undo = { entries: this.history, beyond: 0 }
+    return Response.json({ lesson: this.lesson, revision: this.revision, known: asked.filter((s) => this.known.has(s)), undo, redo: { entries: [], beyond: 0 } })
+  }
+  change(label: string, patches: Patch[], inverse: Patch[] = []): void {
     this.lesson = applyPatches(this.lesson, patches)
     this.revision++
-    this.history.push({ label, patches, inverse: [], undone: false })
+    this.history.push({ label, patches, inverse })
     this.taken.push(label)
+  }
+  /** Another window's edit. */
+  edit(label: string, change: Edit): void {
+    const result = applyEdit(this.lesson, change)
+    if ('edited' in result) this.change(label, result.edited.patches, result.edited.inverse)
+  }
+}
+/** Locks as browsers have them: held until they are let go. */
+class FakeLocks {
+  held = new Set<string>()
+  request = async (name: string, options: { ifAvailable?: boolean }, run: (lock: unknown) => unknown): Promise<unknown> => {
+    if (options.ifAvailable) return run(this.held.has(name) ? null : {})
+    this.held.add(name)
+    return Promise.resolve(run({})).finally(() => this.held.delete(name))
   }
 }
 const store = new Map<string, string>()
 let server: FakeServer
 let states: SaveState[]
 let words: string[]
+let unkept: Unkept[]
 let shown: Lesson
 let saver: Saver
 
 beforeEach(async () => {
   store.clear()
-  Object.assign(globalThis, { localStorage: { getItem: (k: string) => store.get(k) ?? null, setItem: (k: string, v: string) => store.set(k, v), removeItem: (k: string) => store.delete(k) } })
+  const localStorage = { get length() { return store.size }, key: (i: number) => [...store.keys()][i] ?? null, getItem: (k: string) => store.get(k) ?? null, setItem: (k: string, v: string) => store.set(k, v), removeItem: (k: string) => store.delete(k) }
+  Object.defineProperty(globalThis, 'localStorage', { value: localStorage, configurable: true })
+  Object.defineProperty(globalThis, 'navigator', { value: { locks: new FakeLocks() }, configurable: true })
   server = new FakeServer()
   globalThis.fetch = server.fetch as never
   await open()
@@ -50,17 +87,27 @@ afterEach(() => saver.close())
 async function open(): Promise<void> {
   states = []
   words = []
-  saver = new Saver('lesson', { onState: (s) => states.push(s), onFresh: (l) => { shown = l }, onWord: (w) => words.push(w) })
+  unkept = []
+  saver = new Saver('lesson', { onState: (s) => states.push(s), onFresh: (l) => { shown = l }, onUnkept: (l) => { unkept = l }, onWord: (w) => words.push(w) })
   await saver.open()
 }
+/** The window goes away, with whatever it has not stored. */
+async function crash(): Promise<void> {
+  await wait(20)
+  saver.close()
+  await wait(1)
+}
+const wait = (ms: number) => new Promise((r) => setTimeout(r, ms))
 function make(label: string, change: Edit): void {
   const result = applyEdit(shown, change)
   if (!('edited' in result)) throw new Error('nothing changed')
+  const before = shown
   shown = result.edited.lesson
-  saver.add({ do: 'edit', label, patches: result.edited.patches, inverse: result.edited.inverse, again: change })
+  saver.add({ do: 'edit', label, patches: result.edited.patches, inverse: result.edited.inverse, again: change, before, after: shown })
 }
-const settled = async () => { for (let n = 0; n < 400 && states.at(-1)?.state !== 'saved'; n++) await new Promise((r) => setTimeout(r, 10)) }
+const settled = async () => { for (let n = 0; n < 400 && states.at(-1)?.state !== 'saved'; n++) await wait(10) }
 const background = (colour: string): Edit => (d) => { d.background = colour }
+const down = (n: number) => Array.from({ length: n }, () => 'down' as const)
 
 test('steps go one after another, each on top of the last, and only then it is saved', async () => {
   make('one', rename('One'))
@@ -97,48 +144,136 @@ test('another window was faster: the edit is made again on top of its change, an
   expect(shown).toMatchObject({ name: 'Mine', background: '#222222' })
   expect(words.join()).toContain('on top of it')
 })
-test('an undo that meets another window’s change is not made, and that is said', async () => {
-  server.change('theirs', [{ op: 'replace', path: ['name'], value: 'Theirs' }])
-  saver.add({ do: 'undo', label: 'Rename' })
+test('an undo that meets another window’s change is made on top of it where it fits', async () => {
+  make('mine', background('#111111'))
   await settled()
-  expect(server.taken).toEqual(['theirs'])
-  expect(words.join()).toContain('Not kept: Rename')
-  expect(shown.name).toBe('Theirs')
-})
-test('a change that the server refuses is taken back, with its sentence', async () => {
-  server.trouble = ['refuse']
-  make('bad', rename('Bad'))
+  server.edit('theirs', rename('Theirs'))
+  const before = shown
+  const entry = server.history[0]!
+  shown = applyPatches(shown, entry.inverse)
+  saver.add({ do: 'undo', ...entry, before, after: shown })
   await settled()
-  expect(words[0]).toBe('This change was not kept.')
-  expect(shown.name).toBe('Start')
+  expect(server.lesson).toMatchObject({ name: 'Theirs', background: withBox(lessonWithTake()).background })
+  expect(server.taken.at(-1)).toBe('Undo: mine')
 })
-test('what a closed window had not saved is saved when the lesson is opened again; if the lesson has moved on since, that is said', async () => {
-  server.trouble = ['down', 'down', 'down', 'down', 'down']
-  make('late', rename('Late'))
-  await new Promise((r) => setTimeout(r, 20))
+test('a change that the server refuses is put aside with its name; the good ones behind it are stored', async () => {
+  server.trouble = ['fine', 'refuse']
+  make('first', background('#111111'))
+  make('a word of 300 letters', rename('Bad'))
+  make('third', (d) => { d.guides.x = [7] })
+  await settled()
+  expect(server.taken).toEqual(['first', 'third'])
+  expect(shown).toMatchObject({ name: 'Start', background: '#111111', guides: { x: [7] } })
+  expect(unkept).toMatchObject([{ label: 'a word of 300 letters', why: 'This change was not kept.', changes: [{ do: 'set', at: ['name'], was: 'Start', to: 'Bad' }] }])
   saver.close()
+  await open()
+  expect(unkept).toHaveLength(1)
+  saver.putAway(unkept[0]!.step)
+  expect(unkept).toEqual([])
+  expect(store.size).toBe(0)
+})
+test('when the lesson cannot be fetched after it moved on, that is tried again and nothing is lost', async () => {
+  server.edit('theirs', background('#222222'))
+  server.lookTrouble = ['down', 'down']
+  make('mine', rename('Mine'))
+  await wait(50)
+  expect(states.at(-1)!.state).toBe('waiting')
+  await settled()
+  expect(server.lesson).toMatchObject({ name: 'Mine', background: '#222222' })
+})
+test('what a closed window had not saved is saved when the lesson is opened again', async () => {
+  server.trouble = down(5)
+  make('late', rename('Late'))
+  await crash()
   server.trouble = []
   await open()
+  await settled()
   expect(server.lesson.name).toBe('Late')
   expect(shown.name).toBe('Late')
-  server.trouble = ['down', 'down', 'down']
-  make('later', rename('Later'))
-  await new Promise((r) => setTimeout(r, 20))
-  saver.close()
+  expect(store.size).toBe(0)
+})
+test('the first answer is lost, two more edits wait, the window is closed: all three are there, each once', async () => {
+  server.trouble = ['lost answer', ...down(5)]
+  make('one', rename('One'))
+  make('two', background('#111111'))
+  make('three', setElements(['box'], (e) => { e.x = 77 }))
+  await crash()
   server.trouble = []
-  server.change('theirs', [{ op: 'replace', path: ['name'], value: 'Theirs' }])
   await open()
-  expect(server.lesson.name).toBe('Theirs')
-  expect(words.join()).toContain('later')
+  await settled()
+  expect(server.taken).toEqual(['one', 'two', 'three'])
+  expect(server.lesson.elements[0]!.x).toBe(77)
+  expect(unkept).toEqual([])
+})
+test('what another window stored meanwhile does not push out what this one kept', async () => {
+  server.trouble = down(5)
+  make('moved', setElements(['box'], (e) => { e.x = 40 }))
+  await crash()
+  server.trouble = []
+  server.edit('theirs', setElements(['box'], (e) => { e.opacity = 0.5 }))
+  await open()
+  await settled()
+  expect(server.lesson.elements[0]).toMatchObject({ x: 40, opacity: 0.5 })
+  expect(server.taken).toEqual(['theirs', 'moved'])
+})
+test('two windows keep what they have not stored side by side; one that is still open keeps its own', async () => {
+  server.trouble = down(50)
+  const first = saver
+  make('from the first', rename('First'))
+  await wait(20)
+  await open()
+  make('from the second', background('#333333'))
+  await wait(20)
+  expect([...store.keys()].filter((k) => k.startsWith('vane-unsaved-'))).toHaveLength(2)
+  await crash()
+  server.trouble = []
+  await open()
+  await settled()
+  expect(server.taken).toEqual(['from the second'])
+  first.close()
+})
+test('what cannot be made again is listed with its name and why, and not dropped', async () => {
+  server.trouble = down(5)
+  make('my box', setElements(['box'], (e) => { e.name = 'Mine' }))
+  make('my colour', background('#111111'))
+  await crash()
+  server.trouble = []
+  server.edit('theirs', setElements(['box'], (e) => { e.name = 'Theirs' }))
+  await open()
+  await settled()
+  expect(server.lesson.elements[0]!.name).toBe('Theirs')
+  expect(server.lesson.background).toBe('#111111')
+  expect(unkept).toMatchObject([{ label: 'my box' }])
+  expect(unkept[0]!.why).toContain('changed otherwise')
+  expect(words.join()).toContain('Not kept: my box')
+})
+test('an element that is added is there when another window’s lesson was rearranged meanwhile', async () => {
+  server.trouble = down(5)
+  make('add', addElement(elementAt(resolve(shown), { kind: 'arrow', id: 'arrow', frame: 20, moment: null, at: { x: 5, y: 5 } })))
+  await crash()
+  server.trouble = []
+  server.edit('theirs', (d) => { d.elements = [] })
+  await open()
+  await settled()
+  expect(server.lesson.elements.map((e) => e.id)).toEqual(['arrow'])
+})
+test('news that came while a step was on its way is taken up after it', async () => {
+  make('mine', background('#111111'))
+  saver.hear(2, 'window-other', 'theirs')
+  await settled()
+  server.edit('theirs', rename('Theirs'))
+  saver.hear(2, 'window-other', 'theirs')
+  await wait(30)
+  expect(shown.name).toBe('Theirs')
 })
 test('news of another window’s change brings the lesson as it is now; of its own, nothing', async () => {
   server.change('theirs', [{ op: 'replace', path: ['name'], value: 'Theirs' }])
-  saver.hear(1, 'other-window', 'theirs')
+  saver.hear(1, 'window-other', 'theirs')
   await new Promise((r) => setTimeout(r, 20))
   expect(shown.name).toBe('Theirs')
   expect(words.join()).toContain('Another window changed this lesson')
   words.length = 0
-  saver.hear(1, 'other-window', 'theirs')
+  saver.hear(1, 'window-other', 'theirs')
   await new Promise((r) => setTimeout(r, 20))
   expect(words).toEqual([])
 })

@@ -1,161 +1,205 @@
 import type { Patch } from 'immer'
-import { applyEdit, type Edit } from '@/core/edits'
+import { applyEdit, changesBetween, makeChanges, Unfit, type Change, type Edit, type Edited } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
 import { ask, Refusal, sentenceOf } from '../kit/api'
 import { freshId } from '../kit/ids'
+import { Shelf, type KeptStep, type Unkept } from './shelf'
 
 /** A step of the history: what it is called, the way there and the way back. */
 export interface Entry { label: string; patches: Patch[]; inverse: Patch[] }
+export interface Stretch { entries: Entry[]; beyond: number }
 export interface SaveState { state: 'saved' | 'saving' | 'waiting'; sentence?: string }
-type Step = { do: 'edit'; label: string; patches: Patch[]; inverse: Patch[]; again?: Edit } | { do: 'undo' | 'redo'; label: string }
-interface Opened { lesson: Lesson; revision: number; history: { label: string; patches: Patch[]; inverse: Patch[]; undone: boolean }[] }
+/** A step as it is made: an edit with the function that made it, or one step in the history; and the lesson on both sides of it. */
+export type Made = ({ do: 'edit'; again?: Edit } | { do: 'undo' | 'redo' }) & Entry & { before: Lesson; after: Lesson }
+interface Step extends KeptStep, Entry { do: 'edit' | 'undo' | 'redo'; again?: Edit }
+export interface Opened { lesson: Lesson; revision: number; known: string[]; undo: Stretch; redo: Stretch }
 interface Hooks {
   onState(state: SaveState): void
-  /** The lesson as the server has it, with its history. */
-  onFresh(lesson: Lesson, revision: number, past: Entry[], future: Entry[]): void
+  /** The lesson as it is with what waits in this window, and its history on both sides. */
+  onFresh(lesson: Lesson, undo: Stretch, redo: Stretch): void
+  onUnkept(list: Unkept[]): void
   onWord(sentence: string, bad?: boolean): void
 }
 
 const WAITS_MS = [300, 700, 1500, 3000, 5000]
+const LABEL = 200
+const NO_ROOM = 'There is no room in this browser to keep what is not saved yet. Leave this window open until it is.'
 
 /**
- * Sends steps to the server one after another, each on top of the last. What has not arrived is
- * kept in this browser too. When another window was faster, the lesson is fetched and the steps
- * that wait are made again on top of it.
+ * Sends steps to the server one after another, each on top of the last. Each has an id by which the server takes it once, however often
+ * it is sent. What has not arrived is kept in this browser too. When the lesson has moved on, the steps that wait are made again on top
+ * of it; what does not fit any more, or is refused, is put aside with its name and its content, and never dropped.
  */
 export class Saver {
   private readonly client = freshId('window')
+  private readonly shelf: Shelf
   private steps: Step[] = []
+  private unkept: Unkept[]
   private revision = 0
+  private heard = { revision: 0, word: '' }
+  private stale = false
   private busy = false
   private failures = 0
   private closed = false
+  private opened = false
   private timer: ReturnType<typeof setTimeout> | null = null
-  constructor(private readonly id: string, private readonly hooks: Hooks) {}
-
-  private get key(): string { return `vane-unsaved-${this.id}` }
+  constructor(private readonly id: string, private readonly hooks: Hooks) {
+    this.shelf = new Shelf(id)
+    this.unkept = this.shelf.unkept()
+  }
 
   async open(): Promise<void> {
+    const left = await this.shelf.takeOver()
+    const bare = { do: 'edit' as const, patches: [], inverse: [] }
+    this.steps = [...left.filter((l) => !this.steps.some((s) => s.step === l.step)).map((l) => ({ ...l, ...bare })), ...this.steps]
+    this.hooks.onUnkept(this.unkept)
     let fresh: Opened
-    try { fresh = await ask<Opened>(`/api/lessons/${this.id}`) } catch (e) {
+    try { fresh = await this.fetch() } catch (e) {
       if (e instanceof Refusal && e.status !== 503) throw e
       this.hooks.onState({ state: 'waiting', sentence: sentenceOf(e) })
       if (!this.closed) this.timer = setTimeout(() => void this.open(), 1500)
       return
     }
     if (this.closed) return
-    this.accept(fresh)
-    const left = this.readKept()
-    if (left && left.base === fresh.revision) {
-      this.steps = left.steps
-      await this.send()
-      if (this.steps.length === 0) { this.accept(await ask<Opened>(`/api/lessons/${this.id}`)); this.hooks.onWord('What this window had not saved yet is saved now.') }
-    } else if (left) {
-      localStorage.removeItem(this.key)
-      this.hooks.onWord(`The last change of this window (${left.steps.map((s) => s.label).join(', ')}) was not saved: the lesson was changed elsewhere since.`, true)
-    }
-    this.hooks.onState({ state: this.steps.length ? 'waiting' : 'saved' })
+    this.settle(fresh)
+    this.opened = true
+    const waiting = this.steps.length
+    await this.send()
+    if (waiting > 0 && this.steps.length === 0) this.hooks.onWord('What was not saved yet is saved now.')
   }
 
-  private accept(fresh: Opened): void {
-    this.revision = fresh.revision
-    const entries = (undone: boolean) => fresh.history.filter((h) => h.undone === undone).map(({ label, patches, inverse }) => ({ label, patches, inverse }))
-    this.hooks.onFresh(fresh.lesson, fresh.revision, entries(false), entries(true))
-  }
-
-  add(step: Step): void {
-    this.steps.push(step)
+  add(made: Made): void {
+    const { do: how, label, patches, inverse, before, after } = made
+    this.steps.push({ do: how, step: freshId('step'), label, patches, inverse, changes: changesBetween(before, after), ...('again' in made && { again: made.again }) })
     this.keep()
     this.hooks.onState({ state: this.failures ? 'waiting' : 'saving' })
     void this.send()
   }
 
-  /** Another window changed the lesson. */
+  /** Another window changed the lesson, or the server did. */
   hear(revision: number, client: string, label: string): void {
-    if (client === this.client || revision <= this.revision || this.busy || this.steps.length) return
-    void this.refresh(`Another window changed this lesson: ${label}.`)
+    if (client === this.client || revision <= this.revision) return
+    this.heard = { revision, word: client.startsWith('window') ? `Another window changed this lesson: ${label}.` : '' }
+    this.listen()
+  }
+  /** Takes up what was heard of, as soon as nothing is on its way. */
+  private listen(): void {
+    if (this.heard.revision > this.revision && !this.busy && this.steps.length === 0) void this.refresh(this.heard.word)
   }
   /** Looks whether the server still has what this window shows; after the line was down. */
   check(): void {
     if (this.steps.length) void this.send()
-    else if (!this.busy && !this.closed) void ask<Opened>(`/api/lessons/${this.id}`).then((f) => { if (f.revision > this.revision && !this.busy) { this.accept(f); this.hooks.onWord('This lesson was changed elsewhere; this window shows it as it is now.') } }, () => {})
+    else if (!this.busy && !this.closed && this.opened) void this.refresh('This lesson was changed elsewhere; this window shows it as it is now.')
+  }
+  /** The next stretch of the history, once all that waits is stored; null when the lesson has moved on meanwhile. */
+  async reach(way: 'undo' | 'redo'): Promise<Stretch | null> {
+    await this.send()
+    const { revision, entries, beyond } = await ask<Stretch & { revision: number }>(`/api/lessons/${this.id}/history?way=${way}`)
+    return this.steps.length === 0 && revision === this.revision ? { entries, beyond } : null
+  }
+  putAway(step: string): void {
+    this.unkept = this.unkept.filter((u) => u.step !== step)
+    this.tellUnkept()
   }
   close(): void {
     this.closed = true
     if (this.timer) clearTimeout(this.timer)
+    this.shelf.close()
   }
 
+  private fetch(): Promise<Opened> {
+    const waiting = this.steps.map((s) => s.step)
+    return ask<Opened>(`/api/lessons/${this.id}${waiting.length ? `?steps=${waiting.join(',')}` : ''}`)
+  }
   private async refresh(word: string): Promise<void> {
-    try { this.accept(await ask<Opened>(`/api/lessons/${this.id}`)); this.hooks.onWord(word) } catch { /* the next news or step brings it */ }
+    const fresh = await this.fetch().catch(() => null)
+    if (!fresh || fresh.revision <= this.revision || this.busy || this.steps.length || this.closed) return
+    this.settle(fresh)
+    if (word) this.hooks.onWord(word)
   }
 
   private async send(): Promise<void> {
     if (this.busy || this.closed) return
     this.busy = true
     try {
-      for (let step = this.steps[0]; step && !this.closed; step = this.steps[0]) {
-        const body = step.do === 'edit' ? { do: step.do, label: step.label, patches: step.patches, inverse: step.inverse } : { do: step.do }
+      while (!this.closed) {
+        if (this.stale) this.settle(await this.fetch())
+        const step = this.steps[0]
+        if (!step) break
+        const body = step.do === 'edit' ? { do: step.do, label: step.label.slice(0, LABEL), patches: step.patches, inverse: step.inverse } : { do: step.do }
         try {
-          const { revision } = await ask<{ revision: number }>(`/api/lessons/${this.id}/steps`, 'POST', { ...body, base: this.revision, client: this.client })
+          const { revision } = await ask<{ revision: number }>(`/api/lessons/${this.id}/steps`, 'POST', { ...body, base: this.revision, client: this.client, step: step.step })
           this.revision = revision
           this.failures = 0
           this.steps.shift()
           this.keep()
         } catch (e) {
-          if (e instanceof Refusal && e.status === 409) { await this.rebase(); continue }
-          if (e instanceof Refusal && e.status >= 400 && e.status < 500) {
-            this.steps = []
-            this.keep()
-            this.hooks.onWord(e.message, true)
-            await this.refresh('The lesson is shown as it was last saved.')
-            break
-          }
-          this.failures++
-          this.hooks.onState({ state: 'waiting', sentence: sentenceOf(e) })
-          this.timer = setTimeout(() => void this.send(), WAITS_MS[Math.min(this.failures, WAITS_MS.length) - 1])
-          return
+          if (!(e instanceof Refusal) || e.status >= 500 || e.status === 404) throw e
+          this.stale = true
+          if (e.status === 409) continue
+          this.steps.shift()
+          this.setAside(step, e.message)
+          this.keep()
         }
       }
-      this.hooks.onState({ state: 'saved' })
+      if (!this.closed) this.hooks.onState({ state: 'saved' })
+    } catch (e) {
+      this.failures++
+      this.hooks.onState({ state: 'waiting', sentence: sentenceOf(e) })
+      if (!this.closed) this.timer = setTimeout(() => void this.send(), WAITS_MS[Math.min(this.failures, WAITS_MS.length) - 1])
     } finally { this.busy = false }
+    this.listen()
   }
 
-  /** The lesson moved on under the steps that wait: they are made again on top of it. A step answered but never heard of is not made twice. */
-  private async rebase(): Promise<void> {
-    const fresh = await ask<Opened>(`/api/lessons/${this.id}`)
-    const first = this.steps[0]
-    const last = fresh.history.filter((h) => !h.undone).at(-1)
-    if (first?.do === 'edit' && fresh.revision === this.revision + 1 && last && JSON.stringify(last.patches) === JSON.stringify(first.patches)) {
-      this.revision = fresh.revision
-      this.steps.shift()
-      this.keep()
-      return
+  /** The lesson as the server has it now, with what still waits made again on top of it. */
+  private settle(fresh: Opened): void {
+    const moved = this.stale && fresh.revision !== this.revision
+    const known = new Set(fresh.known)
+    const waiting = this.steps.filter((s) => !known.has(s.step))
+    const before = this.unkept.length
+    let { lesson } = fresh
+    this.steps = []
+    for (const step of waiting) {
+      const result = replay(step, lesson)
+      if (typeof result === 'string') this.setAside(step, result)
+      else if (result) {
+        lesson = result.lesson
+        this.steps.push({ ...step, do: 'edit', label: nameOf(step), patches: result.patches, inverse: result.inverse })
+      }
     }
     this.revision = fresh.revision
-    const again: Step[] = []
-    const lost: string[] = []
-    let { lesson } = fresh
-    for (const step of this.steps) {
-      const result = step.do === 'edit' && step.again ? applyEdit(lesson, step.again) : null
-      if (result && 'edited' in result && step.do === 'edit') {
-        lesson = result.edited.lesson
-        again.push({ ...step, patches: result.edited.patches, inverse: result.edited.inverse })
-      } else lost.push(step.label)
-    }
-    this.steps = again
+    this.stale = false
     this.keep()
-    this.accept({ lesson, revision: fresh.revision, history: [...fresh.history.filter((h) => !h.undone), ...again.map((s) => ({ ...(s as Entry), undone: false }))] })
-    if (lost.length) this.hooks.onWord(`Another window changed this lesson first. Not kept: ${lost.join(', ')}. Look, and make it again.`, true)
-    else this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
+    this.hooks.onFresh(lesson, { ...fresh.undo, entries: [...fresh.undo.entries, ...this.steps] }, this.steps.length ? { entries: [], beyond: 0 } : fresh.redo)
+    if (moved && this.steps.length > 0 && this.unkept.length === before) this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
   }
 
-  private keep(): void {
-    try {
-      if (this.steps.length === 0) localStorage.removeItem(this.key)
-      else localStorage.setItem(this.key, JSON.stringify({ base: this.revision, steps: this.steps.map((s) => ({ ...s, again: undefined })) }))
-    } catch { /* a full store: the server still gets it */ }
+  private setAside(step: Step, why: string): void {
+    this.unkept = [...this.unkept, { step: step.step, label: nameOf(step), changes: step.changes, why, at: new Date().toISOString() }]
+    this.tellUnkept()
+    this.hooks.onWord(`Not kept: ${nameOf(step)}. ${why} It is listed at the top, to look at and copy.`, true)
   }
-  private readKept(): { base: number; steps: Step[] } | null {
-    try { return JSON.parse(localStorage.getItem(this.key) ?? 'null') as { base: number; steps: Step[] } | null } catch { return null }
+  private tellUnkept(): void {
+    this.shelf.setUnkept(this.unkept)
+    this.hooks.onUnkept(this.unkept)
+  }
+  private keep(): void {
+    const kept = this.shelf.keep(this.steps.map((s) => ({ step: s.step, label: nameOf(s), changes: s.changes })))
+    if (!kept) this.hooks.onWord(NO_ROOM, true)
+  }
+}
+
+const nameOf = (step: Step): string => ({ edit: step.label, undo: `Undo: ${step.label}`, redo: `Do again: ${step.label}` })[step.do]
+
+/** A step made again on another state of its lesson; null when that is as it should be already; a sentence when it does not fit. */
+function replay(step: Step, lesson: Lesson): Edited | null | string {
+  const result = step.again && applyEdit(lesson, step.again)
+  if (result && 'edited' in result) return result.edited
+  try {
+    const made = applyEdit(lesson, makeChanges(step.changes as Change[]))
+    return 'edited' in made ? made.edited : made.refused
+  } catch (e) {
+    if (!(e instanceof Unfit)) throw e
+    return `The lesson was changed elsewhere meanwhile, and ${e.message}.`
   }
 }

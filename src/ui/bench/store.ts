@@ -6,8 +6,10 @@ import type { ElementKind } from '@/core/elements'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
+import { sentenceOf } from '../kit/api'
 import { freshId } from '../kit/ids'
-import { Saver, type Entry, type SaveState } from './saver'
+import { Saver, type Entry, type SaveState, type Stretch } from './saver'
+import type { Unkept } from './shelf'
 
 export interface Passage { from: number; to: number }
 /** A kind waiting for its spot on the picture; or an element waiting for what it is to point at next, or ride on. */
@@ -21,9 +23,14 @@ export interface Bench {
   timed: Timed
   /** The lesson as it looks in the middle of a drag. */
   live: Timed | null
+  /** The history next to where the lesson stands; `earlier` and `later` count what lies beyond it on the server. */
   past: Entry[]
   future: Entry[]
+  earlier: number
+  later: number
   save: SaveState
+  /** Edits that could not be stored, until they are put away. */
+  unkept: Unkept[]
   playhead: number
   /** 0 stands still; else times the lesson's own speed, backwards when negative. */
   speed: number
@@ -57,7 +64,7 @@ export interface Bench {
 
 const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
-  id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], save: { state: 'saved' }, playhead: 0, speed: 0, passage: null, looping: false,
+  id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], earlier: 0, later: 0, save: { state: 'saved' }, unkept: [], playhead: 0, speed: 0, passage: null, looping: false,
   elements: [], clips: [], moment: null, adding: null, correcting: false, keys: [], moveEnd: 'end', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
 }))
 export const bench = useBench.getState
@@ -81,7 +88,8 @@ export async function openLesson(id: string): Promise<void> {
   saver?.close()
   const mine = new Saver(id, {
     onState: (save) => setBench({ save }),
-    onFresh: (lesson, _revision, past, future) => take(id, lesson, past, future),
+    onFresh: (lesson, undo, redo) => take(id, lesson, undo, redo),
+    onUnkept: (unkept) => setBench({ unkept }),
     onWord: (sentence, bad) => (bad ? toast.error(sentence, { duration: 9000 }) : toast(sentence)),
   })
   saver = mine
@@ -92,9 +100,24 @@ export const closeLesson = (): void => { saver?.close(); saver = null; setBench(
 export const hearNews = (lesson: string, revision: number, client: string, label: string): void => { if (lesson === bench().id) saver?.hear(revision, client, label) }
 export const checkServer = (): void => saver?.check()
 
-function take(id: string, lesson: Lesson, past: Entry[], future: Entry[]): void {
+function take(id: string, lesson: Lesson, undo: Stretch, redo: Stretch): void {
   const timed = resolve(lesson)
-  setBench({ id, ready: true, lesson, timed, live: null, past, future, ...kept(timed) })
+  const history = { past: undo.entries, earlier: undo.beyond, future: redo.entries, later: redo.beyond }
+  setBench({ id, ready: true, lesson, timed, live: null, ...history, ...kept(timed) })
+}
+export const putAway = (step: string): void => saver?.putAway(step)
+
+/** So many steps of the history are held in the window on each side; the others are fetched when they are come to. */
+const HELD = 200
+/** Adds what was done last to the past; what stands too far back is let go of, the server has it. */
+function pastWith(entry: Entry): Pick<Bench, 'past' | 'earlier'> {
+  const past = [...bench().past, entry]
+  const over = Math.max(0, past.length - HELD)
+  return { past: past.slice(over), earlier: bench().earlier + over }
+}
+function futureWith(entry: Entry): Pick<Bench, 'future' | 'later'> {
+  const future = [entry, ...bench().future]
+  return { future: future.slice(0, HELD), later: bench().later + Math.max(0, future.length - HELD) }
 }
 const kept = (timed: Timed) => ({
   elements: bench().elements.filter((e) => timed.spans.has(e)), clips: bench().clips.filter((c) => timed.lesson.clips.some((x) => x.id === c)),
@@ -112,8 +135,8 @@ export function edit(label: string, change: Edit): boolean {
     return false
   }
   const { lesson, timed, patches, inverse } = result.edited
-  setBench({ lesson, timed, live: null, past: [...now.past, { label, patches, inverse }].slice(-200), future: [], ...kept(timed) })
-  saver?.add({ do: 'edit', label, patches, inverse, again: change })
+  setBench({ lesson, timed, live: null, ...pastWith({ label, patches, inverse }), future: [], later: 0, ...kept(timed) })
+  saver?.add({ do: 'edit', label, patches, inverse, again: change, before: now.lesson, after: lesson })
   return true
 }
 /** Shows an edit without making it: for a drag that is under way. */
@@ -124,18 +147,38 @@ export function tryEdit(change: Edit | null): void {
   else setBench({ live: null })
 }
 
-function step(way: 'undo' | 'redo'): void {
+let reaching = false
+/** Fetches the next stretch of the history. @returns whether there is one now */
+async function reach(way: 'undo' | 'redo'): Promise<boolean> {
+  if (reaching) return false
+  reaching = true
+  toast(way === 'undo' ? 'Fetching earlier steps…' : 'Fetching later steps…', { id: 'history', duration: 1800 })
+  try {
+    const found = await saver?.reach(way)
+    if (!found) return false
+    setBench(way === 'undo' ? { past: found.entries, earlier: found.beyond } : { future: found.entries, later: found.beyond })
+    return found.entries.length > 0
+  } catch (e) {
+    toast.error(sentenceOf(e), { id: 'history' })
+    return false
+  } finally { reaching = false }
+}
+
+async function step(way: 'undo' | 'redo'): Promise<void> {
+  const [near, beyond] = way === 'undo' ? [bench().past.at(-1), bench().earlier] : [bench().future[0], bench().later]
+  if (!near && (beyond === 0 || !(await reach(way)))) return
   const { past, future, lesson } = bench()
   const entry = way === 'undo' ? past.at(-1) : future[0]
   if (!entry) return
   const next = applyPatches(lesson, way === 'undo' ? entry.inverse : entry.patches)
   const timed = resolve(next)
-  setBench({ lesson: next, timed, live: null, past: way === 'undo' ? past.slice(0, -1) : [...past, entry], future: way === 'undo' ? [entry, ...future] : future.slice(1), ...kept(timed) })
-  saver?.add({ do: way, label: entry.label })
+  const history = way === 'undo' ? { past: past.slice(0, -1), ...futureWith(entry) } : { future: future.slice(1), ...pastWith(entry) }
+  setBench({ lesson: next, timed, live: null, ...history, ...kept(timed) })
+  saver?.add({ do: way, ...entry, before: lesson, after: next })
   toast(way === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label}`, { id: 'history', duration: 1800 })
 }
-export const undo = (): void => step('undo')
-export const redo = (): void => step('redo')
+export const undo = (): void => void step('undo')
+export const redo = (): void => void step('redo')
 
 export const goTo = (frame: number): void => setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
 /** Goes to a moment. What is selected stays so, to be tied to it; pressed again, the moment itself is what is looked at. */

@@ -1,11 +1,14 @@
 import { z } from 'zod'
-import { historyOf, readLesson, setRemoved } from '@/server/lessons'
+import { readLesson, setRemoved, stepsKnown, stretchOf } from '@/server/lessons'
 import { body, done, route } from '@/server/web'
 
 type At = { params: Promise<{ id: string }> }
-export const GET = route<At>(async (_request, { params }) => {
+/** A lesson with its history next to where it stands; of the steps named in `steps`, those that it has taken. */
+export const GET = route<At>(async (request, { params }) => {
   const { id } = await params
-  return Response.json({ ...(await readLesson(id)), history: await historyOf(id) })
+  const steps = new URL(request.url).searchParams.get('steps')?.split(',').slice(0, 500) ?? []
+  const known = await stepsKnown(id, steps)
+  return Response.json({ ...(await readLesson(id)), known, undo: await stretchOf(id, 'undo'), redo: await stretchOf(id, 'redo') })
 })
 export const PATCH = route<At>(async (request, { params }) => {
   const { removed } = await body(request, z.object({ removed: z.boolean() }))
