@@ -4,11 +4,12 @@ import path from 'node:path'
 /** Who may import from where; a room not named here stands on its own. */
 const MAY: Record<string, string[]> = {
   'src/core': [],
+  'src/contract': ['src/core'],
   'src/paint': ['src/core'],
   'src/workers': ['src/core'],
-  'src/server': ['src/core', 'src/paint', 'demo', 'recorder'],
-  'src/ui': ['src/core', 'src/paint', 'src/workers'],
-  'src/app': ['src/core', 'src/server', 'src/ui'],
+  'src/server': ['src/core', 'src/paint', 'src/contract', 'demo', 'recorder'],
+  'src/ui': ['src/core', 'src/paint', 'src/workers', 'src/contract'],
+  'src/app': ['src/core', 'src/contract', 'src/server', 'src/ui'],
   'src/cli': ['src/core', 'src/paint', 'src/server', 'demo', 'recorder', 'scripts', 'bench'],
   'src/instrumentation.ts': ['src/server'],
   recorder: ['src/core', 'src/server'],

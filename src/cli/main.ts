@@ -7,6 +7,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   frame: async () => (await import('./frame')).frame,
   check: async () => (await import('./check')).check,
   trace: async () => (await import('./trace')).trace,
+  moments: async () => (await import('./moments')).moments,
   follow: async () => (await import('./follow')).follow,
   pin: async () => (await import('./pin')).pin,
   start: async () => (await import('./start')).start,

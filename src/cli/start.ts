@@ -1,4 +1,5 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
+import { mkdir } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import path from 'node:path'
 import { closeDatabase } from '@/server/db/client'
@@ -6,6 +7,8 @@ import { startDaemon } from '@/server/db/daemon'
 import { migrate } from '@/server/db/migrate'
 import { writeDemo } from '@/server/ingest/demo'
 import { keepMedium } from '@/server/ingest'
+import { spawnBound } from '@/server/children'
+import { own } from '@/server/owner'
 import { countLessons, createLesson } from '@/server/lessons'
 import { appRoot, dataRoot } from '@/server/root'
 import { read, say, type Command } from './command'
@@ -36,23 +39,27 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
     if (!read(args, [], [])) return 2
     const port = Number(process.env.VANE_PORT ?? 4320)
     if (!Number.isInteger(port) || port < 1 || port > 65535) { say(`VANE_PORT is “${process.env.VANE_PORT}”; a port is a number from 1 to 65535.`); return 2 }
-    if (!(await isFree(port))) { say(`Port ${port} on 127.0.0.1 is in use, perhaps by Vivid Vane itself. Stop that first, or choose another: VANE_PORT=4321 ./vane start`); return 1 }
     process.env.VANE_DATA = path.resolve(dataRoot())
+    await mkdir(process.env.VANE_DATA, { recursive: true, mode: 0o700 })
+    const owner = await own(process.env.VANE_DATA, port, say)
+    if (typeof owner === 'string') { say(owner); return 1 }
+    if (!(await isFree(port))) { say(`Port ${port} on 127.0.0.1 is in use, perhaps by Vivid Vane itself. Stop that first, or choose another: VANE_PORT=4321 ./vane start`); return 1 }
     let app: ChildProcess | null = null
     let ending = false
     let end: (code: number) => void = () => {}
     const over = new Promise<number>((done) => { end = done })
     for (const s of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(s, () => { ending = true; end(0) })
-    const own = !process.env.DATABASE_URL
-    if (own) say('Starting the database')
-    const daemon = own ? await startDaemon(process.env.VANE_DATA, say) : null
+    const withOwn = !process.env.DATABASE_URL
+    if (withOwn) say('Starting the database')
+    const daemon = withOwn ? await startDaemon(process.env.VANE_DATA, say, owner) : null
     try {
       if (daemon) process.env.DATABASE_URL = daemon.url
       await migrate()
       if ((await countLessons()) === 0) await loadDemo()
       await closeDatabase()
       const serve = () => {
-        app = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, path.join(appRoot(), 'node_modules/next/dist/bin/next'), 'start', appRoot(), '-H', '127.0.0.1', '-p', String(port)], { stdio: ['ignore', 'ignore', 'inherit'], cwd: appRoot(), env: process.env, detached: true })
+        app = spawnBound(process.execPath, [path.join(appRoot(), 'node_modules/next/dist/bin/next'), 'start', appRoot(), '-H', '127.0.0.1', '-p', String(port)],
+          { stdio: ['ignore', 'ignore', 'inherit', owner.fd], cwd: appRoot(), env: process.env, detached: true })
         app.on('exit', () => { if (!ending) { say('The app stopped; starting it again'); setTimeout(() => { if (!ending) serve() }, 500) } })
       }
       if (!ending) serve()

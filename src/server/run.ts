@@ -1,15 +1,25 @@
-import { spawn } from 'node:child_process'
+import { spawnBound } from './children'
+
+/** The longest that a timer can wait (a signed 32-bit number of milliseconds). */
+export const MOST_MS = 2 ** 31 - 1
 
 export interface Ran { code: number; stdout: Buffer; stderr: string }
 
-/** Runs a program to its end and gives what it wrote; never throws. After `limit` seconds, or on `signal`, it is ended (code 124). `onData` hears what it writes as it does. */
+/** Codes of a program that did not end by itself: after its time or on a signal of ours; killed by something else. */
+export const STOPPED = 124
+export const ENDED_FROM_OUTSIDE = 137
+
+/**
+ * Runs a program to its end and gives what it wrote; never throws. After `limit` seconds, or on `signal`, it is ended (code 124);
+ * ended by anything else, its code is 137. It ends when this process does. `onData` hears what it writes as it does.
+ */
 export function run(program: string, args: string[], options: { input?: string; limit?: number; signal?: AbortSignal; env?: NodeJS.ProcessEnv; onData?: (chunk: Buffer) => void } = {}): Promise<Ran> {
   return new Promise((done) => {
-    const child = spawn(program, args, { stdio: [options.input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'], ...(options.env && { env: options.env }) })
+    const child = spawnBound(program, args, { stdio: [options.input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'], ...(options.env && { env: options.env }) })
     const out: Buffer[] = []
     let stderr = ''
     let late = false
-    const timer = options.limit ? setTimeout(() => stop(), options.limit * 1000) : null
+    const timer = options.limit ? setTimeout(() => stop(), Math.min(MOST_MS, options.limit * 1000)) : null
     const stop = () => { late = true; child.kill('SIGKILL') }
     options.signal?.addEventListener('abort', stop)
     if (options.signal?.aborted) stop()
@@ -19,7 +29,7 @@ export function run(program: string, args: string[], options: { input?: string; 
     child.on('close', (code) => {
       if (timer) clearTimeout(timer)
       options.signal?.removeEventListener('abort', stop)
-      done({ code: late ? 124 : (code ?? 1), stdout: Buffer.concat(out), stderr })
+      done({ code: late ? STOPPED : (code ?? ENDED_FROM_OUTSIDE), stdout: Buffer.concat(out), stderr })
     })
     if (options.input !== undefined) {
       child.stdin!.on('error', () => {})

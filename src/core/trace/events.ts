@@ -18,33 +18,45 @@ export type TraceEvent = z.infer<typeof TraceEvent>
 export const TraceHead = z.object({ trace: z.literal(1), width: z.number().int().positive(), height: z.number().int().positive() })
 export interface Trace { width: number; height: number; events: TraceEvent[] }
 
-/**
- * Reads a trace from JSON Lines. The first line is the head; events follow in time order; blank lines are passed over.
- *
- * @returns the trace, or a sentence that names the line at fault
- */
-export function readTrace(text: string): { trace: Trace } | { error: string } {
-  const lines = text.replace(/^\uFEFF/, '').split(/\r?\n/)
-  let head: z.infer<typeof TraceHead> | null = null
-  const events: TraceEvent[] = []
-  for (const [i, line] of lines.entries()) {
-    if (line.trim() === '') continue
+/** Reads a trace line by line, so that it never has to be held as one text. The first line is the head; events follow in time order; blank lines are passed over. */
+export class TraceReader {
+  private head: z.infer<typeof TraceHead> | null = null
+  private readonly events: TraceEvent[] = []
+  private n = 0
+
+  /** @returns a sentence that names the line, when it is at fault */
+  add(line: string): string | null {
+    this.n++
+    const text = this.n === 1 ? line.replace(/^\uFEFF/, '') : line
+    if (text.trim() === '') return null
     let value: unknown
-    try { value = JSON.parse(line) } catch { return { error: `Line ${i + 1} of the trace is not JSON.` } }
-    if (!head) {
+    try { value = JSON.parse(text) } catch { return `Line ${this.n} of the trace is not JSON.` }
+    if (!this.head) {
       const parsed = TraceHead.safeParse(value)
-      if (!parsed.success) return { error: `Line ${i + 1} should be the trace's head, like {"trace":1,"width":1920,"height":1080}.` }
-      head = parsed.data
-      continue
+      if (!parsed.success) return `Line ${this.n} should be the trace's head, like {"trace":1,"width":1920,"height":1080}.`
+      this.head = parsed.data
+      return null
     }
     const parsed = TraceEvent.safeParse(value)
-    if (!parsed.success) return { error: `Line ${i + 1} of the trace: ${parsed.error.issues[0]?.path.join('.') || 'type'}: ${parsed.error.issues[0]?.message ?? 'not an event'}.` }
-    const before = events.at(-1)
-    if (before && parsed.data.t < before.t) return { error: `Line ${i + 1} of the trace is at ${parsed.data.t} s, before the line above it (${before.t} s). Events stand in time order.` }
-    events.push(parsed.data)
+    if (!parsed.success) return `Line ${this.n} of the trace: ${parsed.error.issues[0]?.path.join('.') || 'type'}: ${parsed.error.issues[0]?.message ?? 'not an event'}.`
+    const before = this.events.at(-1)
+    if (before && parsed.data.t < before.t) return `Line ${this.n} of the trace is at ${parsed.data.t} s, before the line above it (${before.t} s). Events stand in time order.`
+    this.events.push(parsed.data)
+    return null
   }
-  if (!head) return { error: 'The trace is empty.' }
-  return { trace: { width: head.width, height: head.height, events } }
+  end(): { trace: Trace } | { error: string } {
+    return this.head ? { trace: { width: this.head.width, height: this.head.height, events: this.events } } : { error: 'The trace is empty.' }
+  }
+}
+
+/** Reads a trace from JSON Lines. @returns the trace, or a sentence that names the line at fault */
+export function readTrace(text: string): { trace: Trace } | { error: string } {
+  const reader = new TraceReader()
+  for (const line of text.split(/\r?\n/)) {
+    const error = reader.add(line)
+    if (error) return { error }
+  }
+  return reader.end()
 }
 
 /** A trace as JSON Lines. */

@@ -1,7 +1,7 @@
 import { bigint, boolean, char, customType, datetime, double, index, int, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
 import type { Patch } from 'immer'
 import type { Lesson, Medium } from '@/core/lesson/schema'
-import type { ExportChoice } from '../render/choice'
+import type { JobFacts, JobKindName, JobState } from '@/contract/news'
 
 /** JSON kept as text: MariaDB gives its JSON columns back as text. */
 const json = <T>(name: string) => customType<{ data: T; driverData: string }>({
@@ -36,15 +36,11 @@ export const media = mysqlTable('media', {
   medium: json<Medium>('medium').notNull(), bytes: bigint('bytes', { mode: 'number' }).notNull(), createdAt: stamp('created_at').notNull(),
 }, (t) => [index('media_created').on(t.createdAt)])
 
-export const imports = mysqlTable('imports', {
-  id: char('id', { length: 12 }).primaryKey(), name: varchar('name', { length: 255 }).notNull(), upload: varchar('upload', { length: 100 }).notNull(),
-  lesson: char('lesson', { length: 12 }), state: varchar('state', { length: 10 }).notNull(), step: varchar('step', { length: 60 }).notNull(), share: double('share').notNull(),
-  sentence: varchar('sentence', { length: 1000 }), sha256: char('sha256', { length: 64 }), createdAt: stamp('created_at').notNull(),
-})
-
-export const exportsTable = mysqlTable('exports', {
-  id: char('id', { length: 12 }).primaryKey(), lesson: char('lesson', { length: 12 }).notNull(), name: varchar('name', { length: 200 }).notNull(),
-  doc: json<Lesson>('doc').notNull(), choice: json<ExportChoice>('choice').notNull(), state: varchar('state', { length: 10 }).notNull(),
-  frame: int('frame').notNull().default(0), of: int('of').notNull().default(0), framesPerSecond: double('frames_per_second').notNull().default(0),
-  sentence: varchar('sentence', { length: 1000 }), bytes: bigint('bytes', { mode: 'number' }), createdAt: stamp('created_at').notNull(), endedAt: stamp('ended_at'),
-}, (t) => [index('exports_created').on(t.createdAt)])
+/** Work that goes on by itself: files brought in, exports, searches for the pointer. */
+export const jobs = mysqlTable('jobs', {
+  id: char('id', { length: 12 }).primaryKey(), kind: varchar('kind', { length: 20 }).notNull().$type<JobKindName>(), lesson: char('lesson', { length: 12 }),
+  subject: varchar('subject', { length: 100 }).notNull(), batch: varchar('batch', { length: 40 }), name: varchar('name', { length: 255 }).notNull(),
+  payload: json<unknown>('payload').notNull(), state: varchar('state', { length: 10 }).notNull().$type<JobState>(), step: varchar('step', { length: 60 }).notNull(), share: double('share').notNull(),
+  sentence: varchar('sentence', { length: 1000 }), facts: json<JobFacts>('facts').notNull(), tries: int('tries').notNull().default(0),
+  createdAt: stamp('created_at').notNull(), endedAt: stamp('ended_at'),
+}, (t) => [index('jobs_state').on(t.state), index('jobs_created').on(t.kind, t.createdAt)])

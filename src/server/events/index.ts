@@ -1,16 +1,17 @@
 import { EventEmitter } from 'node:events'
 
-/** What windows are told of as it happens. */
-export type News =
-  | { about: 'lesson'; lesson: string; revision: number; client: string; label: string; removed?: boolean }
-  | { about: 'import'; id: string; lesson: string | null; name: string; state: string; step: string; share: number; sentence: string | null; sha256: string | null }
-  | { about: 'trace'; sha256: string; state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'; share: number; sentence: string | null }
-  | { about: 'export'; id: string; lesson: string; state: string; frame: number; of: number; framesPerSecond: number; sentence: string | null }
+import type { News } from '@/contract/news'
 
 const kept = globalThis as unknown as { vaneNews?: EventEmitter }
 const hub = (kept.vaneNews ??= new EventEmitter().setMaxListeners(0))
 
 export const tell = (news: News): void => { hub.emit('news', news) }
+
+/** Hears all news within the server. @returns what ends it */
+export function hear(listener: (news: News) => void): () => void {
+  hub.on('news', listener)
+  return () => { hub.off('news', listener) }
+}
 
 /** Server-sent events (WHATWG HTML, 9.2) of everything that happens, until the window goes. */
 export function newsStream(signal: AbortSignal): ReadableStream<Uint8Array> {

@@ -1,4 +1,4 @@
-export * from './queue'
 export * from './library'
 export * from './upload'
+export { importKind } from './importJob'
 export { processFile, hashOf } from './process'

@@ -11,3 +11,11 @@ export async function listMedia(search = '', kind = ''): Promise<LibraryFile[]> 
   const rows = await database().select().from(media).where(and(search ? like(media.name, term) : undefined, kind ? eq(media.kind, kind) : undefined)).orderBy(desc(media.createdAt)).limit(300)
   return rows.map((r) => ({ ...r, createdAt: r.createdAt.toISOString() }))
 }
+
+export async function mediumBySha(sha256: string): Promise<Medium | null> {
+  const [row] = await database().select().from(media).where(eq(media.sha256, sha256))
+  return row?.medium ?? null
+}
+export async function keepMedium(medium: Medium, bytes: number): Promise<void> {
+  await database().insert(media).values({ sha256: medium.sha256, name: medium.name, kind: medium.kind, medium, bytes, createdAt: new Date() }).onDuplicateKeyUpdate({ set: { medium } })
+}

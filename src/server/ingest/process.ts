@@ -12,7 +12,12 @@ import { kindByContent } from './kinds'
 import { svgFault } from './svg'
 
 export type OnStep = (step: string, share: number) => void
-export interface Making { signal: AbortSignal; onStep: OnStep }
+export interface Making {
+  signal: AbortSignal
+  onStep: OnStep
+  /** Hears what there is to know about a file that is taken all the same. */
+  onNote?: (sentence: string) => void
+}
 
 const LARGEST_SIDE = 16_384
 const bad = (name: string, sentence: string) => new Problem(422, `“${name}” ${sentence}`)

@@ -1,23 +1,61 @@
-import { FileStore } from '@tus/file-store'
-import { Server } from '@tus/server'
-import { mkdirSync } from 'node:fs'
-import { newId } from '../ids'
-import { addImport, uploadsFolder } from './queue'
+import { access, readdir, rm, stat } from 'node:fs/promises'
+import path from 'node:path'
+import { addJob, change, forgetJob, jobsIn, release, type StoredJob } from '../jobs'
+import { Problem } from '../problem'
+import { needRoom } from '../room'
+import { dataRoot } from '../root'
 
-const kept = globalThis as unknown as { vaneUploads?: Server }
-const LARGEST = 64 * 1024 ** 3
+/** What an upload is for: the lesson it goes into and what it came together with. */
+export interface ImportPayload { size: number; selected: string[] }
+export const uploadsFolder = (): string => path.join(dataRoot(), 'uploads')
+export const uploadFile = (job: StoredJob): string => path.join(uploadsFolder(), job.subject)
+export const uploadThere = (job: StoredJob): Promise<boolean> => access(uploadFile(job)).then(() => true, () => false)
+export async function dropUpload(job: StoredJob): Promise<void> {
+  for (const file of [uploadFile(job), `${uploadFile(job)}.json`]) await rm(file, { force: true })
+}
 
-/** The tus 1.0 server: uploads come in pieces, and go on where they stopped. */
-export function uploadServer(): Server {
-  if (!kept.vaneUploads) {
-    mkdirSync(uploadsFolder(), { recursive: true })
-    kept.vaneUploads = new Server({
-      path: '/api/uploads', datastore: new FileStore({ directory: uploadsFolder() }), maxSize: LARGEST, relativeLocation: true, namingFunction: () => newId(),
-      onUploadFinish: async (_request, upload) => {
-        await addImport(upload.id, upload.metadata?.filename ?? 'unnamed', upload.metadata?.lesson || null)
-        return {}
-      },
-    })
+const LARGEST_TEXT = 1024 ** 3
+/** A file takes its own size, and about once more for the copies that are made of it. */
+const COPIES = 2
+const DAY_MS = 86_400_000
+
+/**
+ * Notes down an upload that is about to be sent, with what it is for.
+ *
+ * @throws Problem 507 when there is no room for it, 413 when it is too large
+ */
+export async function beginUpload(id: string, size: number, metadata: Record<string, string | null>): Promise<void> {
+  const name = metadata.filename ?? 'unnamed'
+  if (isText(name) && size > LARGEST_TEXT) throw new Problem(413, `“${name}” is larger than 1 GB; traces and captions may have 1 GB at most.`)
+  const coming = (await jobsIn(['sending'], 'import')).map((j) => (j.payload as ImportPayload).size)
+  await needRoom(`“${name}”`, size * COPIES + coming.reduce((a, b) => a + b, 0))
+  const selected = (metadata.selected ?? '').split(',').filter(Boolean).slice(0, 50)
+  await addJob({ kind: 'import', lesson: metadata.lesson || null, subject: id, batch: metadata.batch?.slice(0, 40) ?? null, name, payload: { size, selected } satisfies ImportPayload, state: 'sending' })
+}
+
+/** Whether a file is a trace or captions, by its name: what it holds is looked at later. */
+export const isText = (name: string): boolean => /\.(jsonl|vtt|srt)$/i.test(name)
+
+/** Lets every import begin whose file is here whole. Told by the files themselves, so that it can be asked at any time, also after a crash. */
+export async function settleUploads(): Promise<void> {
+  for (const job of await jobsIn(['sending'], 'import')) {
+    const facts = await stat(uploadFile(job)).catch(() => null)
+    if (facts && facts.size >= (job.payload as ImportPayload).size) await release(job)
+    else if ((facts?.mtimeMs ?? job.createdAt.getTime()) < Date.now() - DAY_MS) {
+      await dropUpload(job)
+      await change(job, { state: 'failed', step: 'Stopped', sentence: `“${job.name}” was not sent to its end within a day; what had come was removed. Bring the file in again.`, endedAt: new Date() })
+    }
   }
-  return kept.vaneUploads
+}
+export async function forgetUpload(id: string): Promise<void> {
+  for (const job of await jobsIn(['sending'], 'import')) if (job.subject === id) await forgetJob(job.id)
+}
+/** Removes pieces of uploads that no job knows of. */
+export async function sweepUploads(): Promise<void> {
+  const known = new Set((await jobsIn(['sending', 'waiting', 'running', 'failed', 'cancelled'], 'import')).map((j) => j.subject))
+  for (const name of await readdir(uploadsFolder()).catch(() => [])) {
+    const file = path.join(uploadsFolder(), name)
+    const age = Date.now() - ((await stat(file).catch(() => null))?.mtimeMs ?? Date.now())
+    if (!known.has(name.replace(/\.json$/, '')) && age > DAY_MS) await rm(file, { force: true })
+  }
 }

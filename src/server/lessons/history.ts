@@ -61,7 +61,7 @@ async function store(tx: Transaction, row: Row, lesson: Lesson): Promise<number>
 export async function takeStep(id: string, step: Step): Promise<{ revision: number }> {
   const told = await database().transaction(async (tx) => {
     const row = await locked(tx, id)
-    const [known] = step.step ? await tx.select().from(stepsTaken).where(and(eq(stepsTaken.lesson, id), eq(stepsTaken.step, step.step))) : []
+    const known = step.step && await taken(tx, id, step.step)
     if (known) return { revision: known.revision, label: null }
     if (row.revision !== step.base) throw new Problem(409, 'Another window changed this lesson in the meantime.', { revision: row.revision })
     const way: Way = step.do === 'edit' ? step : await neighbour(tx, row, step.do)
@@ -70,7 +70,7 @@ export async function takeStep(id: string, step: Step): Promise<{ revision: numb
     const lesson = faultless(doc)
     const revision = step.do === 'edit' ? await append(tx, row, lesson, way) : await store(tx, row, lesson)
     if (step.do !== 'edit') await tx.update(edits).set({ undone: step.do === 'undo' }).where(and(eq(edits.lesson, id), eq(edits.seq, way.seq!)))
-    if (step.step) await tx.insert(stepsTaken).values({ lesson: id, step: step.step, revision, at: new Date() })
+    if (step.step) await remember(tx, id, step.step, revision)
     return { revision, label: way.label }
   })
   if (told.label !== null) tell({ about: 'lesson', lesson: id, revision: told.revision, client: step.client, label: told.label })
@@ -80,12 +80,14 @@ export async function takeStep(id: string, step: Step): Promise<{ revision: numb
 /**
  * Makes an edit on a lesson as it is now, whoever changed it last; for what the server itself does to a lesson.
  *
+ * @param step  its id: made once, however often it is asked for
  * @returns null when there was nothing to change
  * @throws Problem 404 when the lesson is gone, 422 when it would be at fault
  */
-export async function makeEdit(id: string, client: string, label: string, edit: Edit): Promise<Lesson | null> {
+export async function makeEdit(id: string, step: string, label: string, edit: Edit): Promise<Lesson | null> {
   const told = await database().transaction(async (tx) => {
     const row = await locked(tx, id)
+    if (await taken(tx, id, step)) return null
     const result = applyEdit(asToday(row.doc), edit)
     if (!('edited' in result)) {
       if (result.refused) throw new Problem(422, result.refused)
@@ -93,11 +95,19 @@ export async function makeEdit(id: string, client: string, label: string, edit: 
     }
     const { patches, inverse } = result.edited
     const lesson = faultless(result.edited.lesson)
-    return { lesson, revision: await append(tx, row, lesson, { label: label.slice(0, LABEL), patches, inverse }) }
+    const revision = await append(tx, row, lesson, { label: label.slice(0, LABEL), patches, inverse })
+    await remember(tx, id, step, revision)
+    return { lesson, revision }
   })
-  if (told) tell({ about: 'lesson', lesson: id, revision: told.revision, client, label })
+  if (told) tell({ about: 'lesson', lesson: id, revision: told.revision, client: 'server', label })
   return told?.lesson ?? null
 }
+
+async function taken(tx: Transaction, lesson: string, step: string) {
+  return (await tx.select().from(stepsTaken).where(and(eq(stepsTaken.lesson, lesson), eq(stepsTaken.step, step))))[0]
+}
+const remember = (tx: Transaction, lesson: string, step: string, revision: number) =>
+  tx.insert(stepsTaken).values({ lesson, step, revision, at: new Date() })
 
 function faultless(doc: unknown): Lesson {
   const { lesson, faults } = checkLesson(doc)

@@ -1,5 +1,6 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { framesPerSecond, type Rate } from '@/core/time'
+import { spawnBound } from '../children'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { readWhole, widePipe, type End } from './pipe'
 import { blankPlanes, freePlanes, type Planes } from './planes'
@@ -70,7 +71,7 @@ export class TakeDecoder {
     const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.rate)).toFixed(6)] : []
     const scale = this.scaled ? ['-vf', `scale=${this.width}:${this.height}:flags=area`] : []
     const { from, to } = widePipe()
-    const child = spawn('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', to.fd, 'pipe'], env: { ...process.env, ...KEEP_BUFFERS } })
+    const child = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', to.fd, 'pipe'], env: { ...process.env, ...KEEP_BUFFERS } })
     void to.close()
     child.stderr!.on('data', (d: Buffer) => { this.errors = (this.errors + d.toString()).slice(-500) })
     child.on('error', (e) => { this.errors = e.message })

@@ -1,5 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas'
-import { spawn } from 'node:child_process'
+import { spawnBound } from '../children'
 import { rename, rm } from 'node:fs/promises'
 import type { Lesson } from '@/core/lesson/schema'
 import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
@@ -38,7 +38,7 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
   const part = `${out}.part`
   const scale = choice.height && choice.height !== lesson.frame.height ? ['-vf', `scale=-2:${choice.height}:flags=bicubic`] : []
   const { from: toEncoder, to: frames } = widePipe()
-  const encoder = spawn('ffmpeg', ['-v', 'error', '-y',
+  const encoder = spawnBound('ffmpeg', ['-v', 'error', '-y',
     '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-s', `${lesson.frame.width}x${lesson.frame.height}`, '-framerate', `${lesson.rate.num}/${lesson.rate.den}`, '-i', 'pipe:0',
     ...(sound ? [...sound.inputs, '-filter_complex', sound.graph, '-map', '0:v', '-map', '[sound]', '-c:a', 'aac', '-b:a', '160k'] : []),
     ...scale, ...encoderArguments(choice.quality), '-movflags', '+faststart', '-f', 'mp4', part], { stdio: [toEncoder.fd, 'ignore', 'pipe'], env: { ...process.env, ...KEEP_BUFFERS } })

@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process'
+import { spawnBound } from '../children'
 import { closeSync, readSync } from 'node:fs'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { probe, rotationOf } from '../media/probe'
@@ -22,7 +22,7 @@ export async function greyOf(file: string): Promise<{ width: number; height: num
 export async function eachFrame(file: string, filter: string, grey: Uint8Array, each: (n: number) => boolean, part?: { from: number; length: number }): Promise<number> {
   const { from, to } = widePipe()
   const seek = part ? ['-ss', part.from.toFixed(6), '-t', part.length.toFixed(6)] : []
-  const decoder = spawn('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', file, '-map', '0:v:0', '-an', '-sn', '-vf', filter, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray', '-avioflags', 'direct', 'pipe:1'], { stdio: ['ignore', to.fd, 'ignore'] })
+  const decoder = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', file, '-map', '0:v:0', '-an', '-sn', '-vf', filter, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray', '-avioflags', 'direct', 'pipe:1'], { stdio: ['ignore', to.fd, 'ignore'] })
   const ended = new Promise<void>((done) => { decoder.on('close', () => done()).on('error', () => done()) })
   await to.close()
   let read = 0

@@ -1,21 +1,19 @@
 import { randomUUID } from 'node:crypto'
-import { readFile, rm, writeFile } from 'node:fs/promises'
+import { readFile, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Medium } from '@/core/lesson/schema'
-import { readPins, type PinPlace, type PinSpot } from '@/core/edits'
+import { readPins, takeTrace, type PinPlace, type PinSpot } from '@/core/edits'
 import { readTrace, writeTrace, type Trace } from '@/core/trace'
-import { tell } from '../events'
-import { mediumBySha } from '../ingest'
+import { ownCommand } from '../children'
+import { mediumBySha } from '../ingest/library'
+import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { makeEdit, readLesson } from '../lessons'
+import { Interrupted } from '../media/ffmpeg'
 import { Problem } from '../problem'
-import { appRoot, dataRoot } from '../root'
-import { run, type Ran } from '../run'
+import { dataRoot } from '../root'
+import { ENDED_FROM_OUTSIDE, run, type Ran } from '../run'
+import { momentsIn } from './moments'
 
-/** How the search for a recording's pointer stands. */
-export interface TraceState { sha256: string; state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'; share: number; sentence: string | null }
-
-interface Jobs { states: Map<string, TraceState>; running: Map<string, AbortController>; waiting: string[]; busy: boolean }
-const kept = globalThis as unknown as { vaneTraces?: Jobs }
-const jobs = (kept.vaneTraces ??= { states: new Map(), running: new Map(), waiting: [], busy: false } as Jobs)
 const LONGEST_S = 4 * 3600
 /** @throws Problem when there is no such recording */
 async function takeOf(sha256: string): Promise<Medium> {
@@ -25,10 +23,6 @@ async function takeOf(sha256: string): Promise<Medium> {
 }
 
 const fileOf = (sha256: string) => path.join(dataRoot(), 'media', sha256, 'trace.jsonl')
-function say(state: TraceState): void {
-  jobs.states.set(state.sha256, state)
-  tell({ about: 'trace', ...state })
-}
 
 /** The trace found in a recording, when it has been looked for. */
 export async function foundTrace(sha256: string): Promise<Trace | null> {
@@ -38,58 +32,52 @@ export async function foundTrace(sha256: string): Promise<Trace | null> {
   return 'trace' in read ? read.trace : null
 }
 
-export const traceState = (sha256: string): TraceState | null => jobs.states.get(sha256) ?? null
-
-/** Looks for the pointer in a recording, one after another; a recording that was searched before is done at once. */
-export async function startTrace(sha256: string): Promise<TraceState> {
-  await takeOf(sha256)
-  const now = jobs.states.get(sha256)
-  if (now?.state === 'running' || now?.state === 'waiting') return now
-  if (await foundTrace(sha256)) { say({ sha256, state: 'done', share: 1, sentence: null }); return jobs.states.get(sha256)! }
-  say({ sha256, state: 'waiting', share: 0, sentence: null })
-  jobs.waiting.push(sha256)
-  if (!jobs.busy) void work()
-  return jobs.states.get(sha256)!
+/** Looks for the pointer in a recording of a lesson; asked for again while it is looked for, it is the same search. */
+export async function startTrace(sha256: string, lesson: string): Promise<string> {
+  const take = await takeOf(sha256)
+  const now = (await jobsIn(['waiting', 'running'], 'trace')).find((j) => j.subject === sha256 && j.lesson === lesson)
+  return (now ?? await addJob({ kind: 'trace', lesson, subject: sha256, name: take.name, payload: {} })).id
 }
 
-export function cancelTrace(sha256: string): void {
-  jobs.running.get(sha256)?.abort()
-  if (!jobs.waiting.includes(sha256)) return
-  jobs.waiting = jobs.waiting.filter((s) => s !== sha256)
-  say({ sha256, state: 'cancelled', share: 0, sentence: null })
+/** A search for the pointer; when it is found, the lesson gets its moments, a ripple on its clicks and a calm framing that follows it. */
+export const traceKind: JobKind<unknown> = {
+  kind: 'trace', atOnce: 1, run: search,
+  tidy: ({ subject }) => rm(`${fileOf(subject)}.part`, { force: true }),
 }
 
-async function work(): Promise<void> {
-  jobs.busy = true
-  try {
-    for (let next = jobs.waiting.shift(); next; next = jobs.waiting.shift()) await one(next)
-  } finally { jobs.busy = false }
+async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
+  const sha256 = job.subject
+  const take = await takeOf(sha256)
+  if (!(await stat(fileOf(sha256)).catch(() => null))) {
+    onStep('Looking', 0)
+    const onData = (d: Buffer) => { const share = Number(lastLine(d.toString())); if (Number.isFinite(share)) onStep('Looking', share) }
+    const ran = await command('trace', sha256, ['--out', fileOf(sha256), '--progress'], { limit: LONGEST_S, signal, onData })
+    signal.throwIfAborted()
+    if (ran.code === ENDED_FROM_OUTSIDE) throw new Interrupted('the search')
+    if (ran.code !== 0) throw new Problem(422, `The pointer could not be looked for: ${sentenceFrom(ran.stderr, 'the recording cannot be read')}. Try again.`)
+  }
+  return { facts: { said: await putIn(job, take, signal) } }
+}
+
+/** Puts what was found into the lesson; gives a sentence about it. */
+async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise<string> {
+  const lesson = await readLesson(job.lesson!).then((l) => l.lesson, () => null)
+  const id = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
+  if (!id) return 'The pointer was found; the recording is not in the lesson any more.'
+  const { moments, pointer } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
+  if (pointer.length === 0) return 'No pointer was seen in this take.'
+  await makeEdit(job.lesson!, job.id, 'Find the pointer, ripple its clicks and follow it', takeTrace(id, moments, pointer, { ripple: `ripple-${job.id}`, zoom: `zoom-${job.id}` }))
+  const clicks = moments.filter((m) => m.kind === 'click')
+  return `The pointer was found, with ${moments.length} moments; ${clicks.length} of them are clicks, ${clicks.filter((m) => m.proposed).length} to be looked at.`
 }
 
 /** Runs one of Vivid Vane's own commands on a recording, in a process of its own. */
 const command = (name: 'trace' | 'pin', sha256: string, args: string[], options: { limit: number; signal: AbortSignal; onData?: (chunk: Buffer) => void }): Promise<Ran> =>
-  run(process.execPath, [path.join(appRoot(), 'build/cli/main.js'), name, path.join(dataRoot(), 'media', sha256, 'take.mp4'), ...args], { ...options, env: { ...process.env, VANE_ROOT: appRoot() } })
+  run(ownCommand(name)[0], [...ownCommand(name)[1], path.join(dataRoot(), 'media', sha256, 'take.mp4'), ...args], options)
 const lastLine = (text: string): string => text.trim().split('\n').at(-1) ?? ''
 
-async function one(sha256: string): Promise<void> {
-  say({ sha256, state: 'running', share: 0, sentence: null })
-  const out = fileOf(sha256)
-  const control = new AbortController()
-  jobs.running.set(sha256, control)
-  let toldAt = 0
-  const onData = (d: Buffer) => {
-    const share = Number(lastLine(d.toString()))
-    if (!Number.isFinite(share) || Date.now() - toldAt < 200) return
-    toldAt = Date.now()
-    say({ sha256, state: 'running', share, sentence: null })
-  }
-  const ran = await command('trace', sha256, ['--out', out, '--progress'], { limit: LONGEST_S, signal: control.signal, onData })
-  jobs.running.delete(sha256)
-  if (ran.code === 0) { say({ sha256, state: 'done', share: 1, sentence: null }); return }
-  await rm(`${out}.part`, { force: true })
-  if (control.signal.aborted) say({ sha256, state: 'cancelled', share: 0, sentence: null })
-  else say({ sha256, state: 'failed', share: 0, sentence: `The pointer could not be looked for (${lastLine(ran.stderr) || `it ended with ${ran.code}`}). Try again.` })
-}
+/** What a command said last, without the path of the file, as the rest of a sentence. */
+const sentenceFrom = (stderr: string, otherwise: string): string => lastLine(stderr).replace(/^\S*\/\S*: /, '').replace(/\.$/, '') || otherwise
 
 /** What one of the commands writes of a recording. @throws Problem with its sentence when it fails, or on cancel */
 async function written(name: 'trace' | 'pin', sha256: string, key: string, args: string[], signal: AbortSignal, otherwise: string): Promise<string> {
@@ -98,7 +86,7 @@ async function written(name: 'trace' | 'pin', sha256: string, key: string, args:
   try {
     const ran = await command(name, sha256, [...args, '--out', out], { limit: 600, signal })
     if (signal.aborted) throw new Problem(499, 'Cancelled.')
-    if (ran.code !== 0) throw new Problem(422, lastLine(ran.stderr) || otherwise)
+    if (ran.code !== 0) throw new Problem(422, sentenceFrom(ran.stderr, '') ? `${sentenceFrom(ran.stderr, '')}.` : otherwise)
     return await readFile(out, 'utf8')
   } finally { await rm(out, { force: true }) }
 }

@@ -7,7 +7,8 @@ import { KeysHelp, Palette } from '../commands/Palette'
 import { useKeys } from '../commands/useKeys'
 import { Details } from '../details/Details'
 import { ExportDialog } from '../exports/ExportDialog'
-import { bringIn, catchUp, hearImport } from '../files/bringIn'
+import { bringIn, hearImport } from '../files/bringIn'
+import { hearJob, loadJobs } from '../kit/jobs'
 import { ComingCorner, Files } from '../files/Files'
 import { Refusal } from '../kit/api'
 import { useNews } from '../kit/news'
@@ -32,8 +33,8 @@ export function Workbench({ id }: { id: string }) {
   }, [id])
   useNews((n) => {
     if (n.about === 'lesson') { if (n.removed && n.lesson === id) setGone('This lesson was removed in another window. Put it back from the lessons page, or choose another.'); else hearNews(n.lesson, n.revision, n.client, n.label) }
-    if (n.about === 'import') hearImport(n)
-  }, () => { checkServer(); void catchUp() })
+    if (n.about === 'job') { if (n.job.kind === 'import') hearImport(n.job, n.gone); else hearJob(n) }
+  }, () => { checkServer(); void loadJobs() })
   useEffect(() => {
     const hold = (e: BeforeUnloadEvent) => { if (unsaved) e.preventDefault() }
     window.addEventListener('beforeunload', hold)
@@ -45,7 +46,7 @@ export function Workbench({ id }: { id: string }) {
       <main
         className="relative flex h-screen min-w-[900px] flex-col overflow-hidden" data-ready={ready}
         onDragOver={(e) => { e.preventDefault(); if (e.dataTransfer.types.includes('Files')) setOver(true) }} onDragLeave={(e) => { if (e.currentTarget === e.target || !e.relatedTarget) setOver(false) }}
-        onDrop={(e) => { e.preventDefault(); setOver(false); if (e.dataTransfer.files.length) void bringIn([...e.dataTransfer.files]) }}
+        onDrop={(e) => { e.preventDefault(); setOver(false); if (e.dataTransfer.files.length) bringIn([...e.dataTransfer.files]) }}
       >
         <Header />
         <div className="grid min-h-0 flex-1 grid-cols-[268px_minmax(0,1fr)_284px]">

@@ -1,9 +1,10 @@
 'use client'
 
 import { PageHead } from '../lessons/PageHead'
-import { ExportList } from './ExportList'
+import { ExportList, useJobNews } from './ExportList'
 
 export function Exports() {
+  useJobNews()
   return (
     <>
       <PageHead here="exports" />

@@ -6,7 +6,9 @@ import { beginAdding } from '../commands/commands'
 import { ask } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { bringIn, cancelComing, forgetComing, layFile, retryComing, useComing, type Coming } from './bringIn'
+import { isOver } from '@/contract/news'
+import { cancelJob, forgetJob, retryJob, useJobs } from '../kit/jobs'
+import { bringIn, cancelSending, comingFiles, forgetSending, layFile, retrySending, useSending, type Coming } from './bringIn'
 
 interface LibraryFile { sha256: string; name: string; kind: Medium['kind']; bytes: number; medium: Medium }
 const ICONS = { take: Film, sound: Music, picture: Image }
@@ -17,7 +19,7 @@ const lengthOf = (m: Medium) => (m.durationUs ? `${Math.floor(m.durationUs / 6e7
 export function Files() {
   const open = useBench((b) => b.panel === 'files')
   const inLesson = useBench((b) => b.lesson.media)
-  const coming = useComing((s) => s.files)
+  const coming = useComing()
   const [search, setSearch] = useState('')
   const [files, setFiles] = useState<LibraryFile[] | null>(null)
   const picker = useRef<HTMLInputElement>(null)
@@ -30,14 +32,14 @@ export function Files() {
   return (
     <Dialog open={open} onOpenChange={(o) => { if (!o) setBench({ panel: 'none' }) }} title="Files" wide>
       <button
-        type="button" onClick={() => picker.current?.click()} onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); e.stopPropagation(); void bringIn([...e.dataTransfer.files]) }}
+        type="button" onClick={() => picker.current?.click()} onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); e.stopPropagation(); bringIn([...e.dataTransfer.files]) }}
         className="flex w-full flex-col items-center gap-1 rounded border-2 border-dashed border-edge-strong bg-card px-4 py-4 hover:border-accent"
       >
         <Upload size={20} /><strong>Drop files here, or press to pick them</strong>
         <span className="text-muted">Recordings (MP4, MOV, WebM, MKV, GIF) with their trace (.jsonl) · narration (WAV, MP3, M4A, OGG, FLAC) with captions (VTT, SRT) · pictures (PNG, JPEG, WebP, SVG)</span>
       </button>
-      <input ref={picker} type="file" multiple accept={ACCEPT} className="hidden" data-testid="file-picker" onChange={(e) => { void bringIn([...(e.target.files ?? [])]); e.target.value = '' }} />
-      {coming.length > 0 && <ul className="mt-3 space-y-1">{coming.toReversed().map((f) => <ComingRow key={f.key} file={f} />)}</ul>}
+      <input ref={picker} type="file" multiple accept={ACCEPT} className="hidden" data-testid="file-picker" onChange={(e) => { bringIn([...(e.target.files ?? [])]); e.target.value = '' }} />
+      {coming.length > 0 && <ul className="mt-3 space-y-1">{coming.slice(0, 12).map((f) => <ComingRow key={f.key} file={f} />)}</ul>}
       <div className="mt-4 mb-2 flex items-center justify-between"><h3 className="font-semibold">Library</h3><input type="search" aria-label="Search the library" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent" /></div>
       <ul className="thin-scroll max-h-64 divide-y divide-edge overflow-auto rounded border border-edge bg-card">
         {files?.map((f) => {
@@ -61,25 +63,37 @@ export function Files() {
   )
 }
 
+/** What is on its way into this lesson. */
+function useComing(): Coming[] {
+  const sending = useSending((s) => s.files)
+  const jobs = useJobs((s) => s.jobs)
+  const lesson = useBench((b) => b.id)
+  return comingFiles(sending, jobs, lesson)
+}
+const cancel = (f: Coming) => { if (f.sending && f.job?.state !== 'waiting') void cancelSending(f.sending); else if (f.job) cancelJob(f.job.id) }
+const retry = (f: Coming) => { if (f.sending) retrySending(f.sending); else if (f.job) retryJob(f.job.id) }
+const forget = (f: Coming) => { if (f.sending) forgetSending(f.sending); if (f.job) forgetJob(f.job.id) }
+
 export function ComingRow({ file: f }: { file: Coming }) {
-  const busy = f.state === 'sending' || f.state === 'waiting' || f.state === 'running'
+  const busy = !isOver(f.state)
   return (
     <li className="rounded border border-edge bg-card px-2 py-1.5" data-coming={f.name}>
       <div className="flex items-center gap-2">
         <span className="min-w-0 flex-1 truncate">{f.name}</span>
         <span className={f.state === 'failed' ? 'text-accent-deep' : 'text-muted'}>{f.step}{busy && f.share > 0 ? ` ${Math.round(f.share * 100)} %` : ''}</span>
-        {(f.state === 'failed' || f.state === 'cancelled') && <button type="button" aria-label={`Try ${f.name} again`} className="rounded p-0.5 hover:bg-black/10" onClick={() => void retryComing(f)}><RotateCcw size={14} /></button>}
-        <button type="button" aria-label={busy ? `Cancel ${f.name}` : `Take ${f.name} off this list`} className="rounded p-0.5 hover:bg-black/10" onClick={() => (busy ? void cancelComing(f) : forgetComing(f))}><X size={14} /></button>
+        {(f.state === 'failed' || f.state === 'cancelled') && <button type="button" aria-label={`Try ${f.name} again`} className="rounded p-0.5 hover:bg-black/10" onClick={() => retry(f)}><RotateCcw size={14} /></button>}
+        <button type="button" aria-label={busy ? `Cancel ${f.name}` : `Take ${f.name} off this list`} className="rounded p-0.5 hover:bg-black/10" onClick={() => (busy ? cancel(f) : forget(f))}><X size={14} /></button>
       </div>
       {busy && <div className="mt-1 h-1 rounded bg-edge" role="progressbar" aria-valuenow={Math.round(f.share * 100)} aria-label={`${f.name}: ${f.step}`}><div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, f.share * 100)}%` }} /></div>}
       {f.sentence && <p className="mt-1 text-accent-deep">{f.sentence}</p>}
+      {!f.sentence && f.job?.facts.said && <p className="mt-1 text-muted">{f.job.facts.said}</p>}
     </li>
   )
 }
 
 /** What is on its way in, in a corner of the workbench while the files dialog is closed. */
 export function ComingCorner() {
-  const files = useComing((s) => s.files).filter((f) => f.state !== 'done')
+  const files = useComing().filter((f) => f.state !== 'done' && (f.sending || !isOver(f.state)))
   const open = useBench((b) => b.panel === 'files')
   if (open || files.length === 0) return null
   return <ul className="absolute right-3 bottom-3 z-30 w-80 space-y-1 shadow-lg" aria-live="polite">{files.map((f) => <ComingRow key={f.key} file={f} />)}</ul>

@@ -1,38 +1,45 @@
-import { catchUp, hearImport, useComing, type Coming } from './bringIn'
+import type { Job } from '@/contract/news'
+import { loadJobs, useJobs } from '../kit/jobs'
+import { comingFiles, hearImport, useSending, type Sending } from './bringIn'
 
-jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() }) }))
+const toast = jest.fn()
+jest.mock('sonner', () => ({ toast: Object.assign((...a: unknown[]) => { toast(...a) }, { error: jest.fn(), warning: (...a: unknown[]) => { toast(...a) } }) }))
 jest.mock('tus-js-client', () => ({ Upload: class {} }))
-let answer: object[] = []
-jest.mock('../kit/api', () => ({ ask: () => Promise.resolve(answer) }))
+let answer: () => object[] = () => []
+jest.mock('../kit/api', () => ({ ask: async () => answer(), sentenceOf: (e: Error) => e.message }))
 
-const coming = (change: Partial<Coming>): Coming => ({ key: 'k', name: 'voice.wav', state: 'waiting', step: 'Waiting', share: 0, sentence: null, importId: null, upload: 'u1', ...change })
-const heard = (state: string, change: object = {}) => ({ about: 'import' as const, id: 'i1', lesson: null, name: 'voice.wav', upload: 'u1', state, step: state, share: 0, sentence: null, sha256: null, ...change })
-const now = () => useComing.getState().files[0]!
+const sending = (change: Partial<Sending> = {}): Sending => ({ key: 'k', name: 'voice.wav', upload: 'u1', share: 0.5, state: 'sending', sentence: null, ...change })
+const job = (change: Partial<Job> = {}): Job => ({ id: 'j1', kind: 'import', lesson: 'l1', subject: 'u1', name: 'voice.wav', state: 'waiting', step: 'Waiting', share: 0, sentence: null, facts: {}, createdAt: '2999-01-01T00:00:00Z', ...change })
+beforeEach(() => { useSending.setState({ files: [] }); useJobs.setState({ jobs: [], loaded: false }); toast.mockClear() })
+const rows = () => comingFiles(useSending.getState().files, useJobs.getState().jobs, 'l1')
 
-test('a file is known by its upload, and from then on by its import', () => {
-  useComing.setState({ files: [coming({})] })
-  hearImport(heard('running', { share: 0.4 }))
-  expect(now()).toMatchObject({ state: 'running', share: 0.4, importId: 'i1' })
-  hearImport(heard('done', { upload: 'another' }))
-  expect(now().state).toBe('done')
+test('while a file is sent it is one row, then the server’s; of another lesson’s files there is none', () => {
+  useSending.setState({ files: [sending()] })
+  useJobs.setState({ jobs: [job({ state: 'sending' }), job({ id: 'j2', subject: 'u2', lesson: 'l2' })] })
+  expect(rows()).toMatchObject([{ name: 'voice.wav', state: 'sending', share: 0.5 }])
+  hearImport(job({ state: 'running', step: 'Conforming', share: 0.2 }))
+  expect(rows()).toMatchObject([{ key: 'j1', state: 'running', step: 'Conforming', share: 0.2 }])
+  expect(useSending.getState().files).toEqual([])
 })
-test.each(['done', 'failed', 'cancelled'] as const)('once it is %s, an answer that was on its way does not set it back', async (state) => {
-  useComing.setState({ files: [coming({ importId: 'i1' })] })
-  hearImport(heard(state))
-  answer = [heard('running')]
-  await catchUp()
-  expect(now().state).toBe(state)
+test('a failed import is still listed after a reload; one that was done before is not', () => {
+  useJobs.setState({ jobs: [job({ state: 'failed', sentence: 'It is broken.', createdAt: '2001-01-01T00:00:00Z' }), job({ id: 'j2', state: 'done', createdAt: '2001-01-01T00:00:00Z' })] })
+  expect(rows()).toMatchObject([{ key: 'j1', sentence: 'It is broken.' }])
 })
-test('news of another try does; and an answer tells of an end that was missed', async () => {
-  useComing.setState({ files: [coming({ importId: 'i1', state: 'failed' })] })
-  hearImport(heard('waiting'))
-  expect(now().state).toBe('waiting')
-  answer = [heard('failed', { sentence: 'It is broken.' })]
-  await catchUp()
-  expect(now()).toMatchObject({ state: 'failed', sentence: 'It is broken.' })
+test('what comes of a file that this window sent is said here once; of another window’s, nothing', () => {
+  useSending.setState({ files: [sending()] })
+  hearImport(job({ state: 'waiting' }))
+  hearImport(job({ state: 'done', facts: { said: '12 words found.' } }))
+  hearImport(job({ id: 'j2', subject: 'u2', state: 'waiting' }))
+  hearImport(job({ id: 'j2', subject: 'u2', state: 'done', facts: { said: 'Not for this window.' } }))
+  expect(toast.mock.calls.map((c) => c[0] as string)).toEqual(['12 words found.'])
 })
-test('what another window brings in is left alone', () => {
-  useComing.setState({ files: [coming({ importId: 'i1' })] })
-  hearImport(heard('done', { id: 'i2', upload: 'u2' }))
-  expect(now().state).toBe('waiting')
+test('an answer that was on its way while something was heard is asked for again', async () => {
+  let asked = 0
+  answer = () => {
+    if (++asked === 1) { hearImport(job({ state: 'done' })); return [job({ state: 'running' })] }
+    return [job({ state: 'done' })]
+  }
+  await loadJobs()
+  expect(asked).toBe(2)
+  expect(useJobs.getState().jobs[0]!.state).toBe('done')
 })

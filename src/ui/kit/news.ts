@@ -1,10 +1,5 @@
 import { useEffect, useRef } from 'react'
-
-export type News =
-  | { about: 'lesson'; lesson: string; revision: number; client: string; label: string; removed?: boolean }
-  | { about: 'import'; id: string; lesson: string | null; name: string; upload: string; state: string; step: string; share: number; sentence: string | null; sha256: string | null }
-  | { about: 'trace'; sha256: string; state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'; share: number; sentence: string | null }
-  | { about: 'export'; id: string; lesson: string; state: string; frame: number; of: number; framesPerSecond: number; sentence: string | null }
+import type { News } from '@/contract/news'
 
 interface Listener { onNews: (news: News) => void; onOpen?: () => void }
 const listeners = new Set<Listener>()

@@ -2,40 +2,23 @@ import { Check, MousePointer2, X } from 'lucide-react'
 import { useState } from 'react'
 import { acceptMoments, dismissMoments } from '@/core/edits'
 import { edit, useBench } from '../bench/store'
-import { findPointer, hearTrace, stopLooking, useTracing } from '../files/tracing'
+import { isOver } from '@/contract/news'
+import type { Medium } from '@/core/lesson/schema'
+import { findPointer, useSearch } from '../files/tracing'
 import { Button } from '../kit/button'
-import { useNews } from '../kit/news'
+import { cancelJob } from '../kit/jobs'
 
 /** What is to be done about the pointer of the lesson's takes: finding it, and looking at the clicks that are proposed. */
 export function TakePointer() {
   const media = useBench((b) => b.lesson.media)
-  const by = useTracing((s) => s.by)
   const [mark, setMark] = useState(60)
-  useNews((n) => { if (n.about === 'trace') hearTrace(n) })
   const without = Object.values(media).filter((m) => m.kind === 'take' && !m.pointer)
   const proposed = Object.values(media).flatMap((m) => m.moments.filter((x) => x.proposed))
   if (without.length === 0 && proposed.length === 0) return null
   const above = proposed.filter((m) => (m.confidence ?? 0) * 100 >= mark)
   return (
     <div className="space-y-1.5 border-t border-edge bg-accent-wash px-3 py-2">
-      {without.map((m) => {
-        const state = by[m.sha256]
-        const busy = state?.state === 'running' || state?.state === 'waiting'
-        return (
-          <div key={m.sha256}>
-            {busy ? (
-              <div className="flex items-center gap-2">
-                <span className="min-w-0 flex-1 truncate">{state.state === 'waiting' ? 'Waiting' : 'Looking for the pointer'} {Math.round(state.share * 100)} %</span>
-                <button type="button" aria-label="Stop looking for the pointer" className="rounded p-0.5 hover:bg-black/10" onClick={() => stopLooking(m.sha256)}><X size={14} /></button>
-              </div>
-            ) : (
-              <Button onClick={() => void findPointer(m.sha256)} title={`Finds the pointer in “${m.name}”, its moments and likely clicks, ripples them and follows the pointer`}><MousePointer2 size={13} />Find the pointer</Button>
-            )}
-            {busy && <div className="mt-1 h-1 rounded bg-edge" role="progressbar" aria-valuenow={Math.round(state.share * 100)} aria-label="Looking for the pointer"><div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, state.share * 100)}%` }} /></div>}
-            {!busy && <p className="mt-1 text-[12px] text-muted">{state?.sentence ?? `“${m.name}” came without a trace.`}</p>}
-          </div>
-        )
-      })}
+      {without.map((m) => <Search key={m.sha256} medium={m} />)}
       {proposed.length > 0 && (
         <div className="space-y-1">
           <p>{proposed.length === 1 ? 'One click is proposed.' : `${proposed.length} clicks are proposed.`}</p>
@@ -46,6 +29,29 @@ export function TakePointer() {
           </div>
         </div>
       )}
+    </div>
+  )
+}
+
+/** The search for the pointer in one take. */
+function Search({ medium }: { medium: Medium }) {
+  const lesson = useBench((b) => b.id)
+  const job = useSearch(medium.sha256, lesson)
+  if (!job || isOver(job.state)) {
+    return (
+      <div>
+        <Button onClick={() => void findPointer(medium.sha256)} title={`Finds the pointer in “${medium.name}”, its moments and likely clicks, ripples them and follows the pointer`}><MousePointer2 size={13} />Find the pointer</Button>
+        <p className="mt-1 text-[12px] text-muted">{job?.sentence ?? job?.facts.said ?? `“${medium.name}” came without a trace.`}</p>
+      </div>
+    )
+  }
+  return (
+    <div>
+      <div className="flex items-center gap-2">
+        <span className="min-w-0 flex-1 truncate">{job.state === 'waiting' ? 'Waiting' : 'Looking for the pointer'} {Math.round(job.share * 100)} %</span>
+        <button type="button" aria-label="Stop looking for the pointer" className="rounded p-0.5 hover:bg-black/10" onClick={() => cancelJob(job.id)}><X size={14} /></button>
+      </div>
+      <div className="mt-1 h-1 rounded bg-edge" role="progressbar" aria-valuenow={Math.round(job.share * 100)} aria-label="Looking for the pointer"><div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, job.share * 100)}%` }} /></div>
     </div>
   )
 }

@@ -1,4 +1,4 @@
-import { uploadServer } from '@/server/ingest'
+import { uploadServer } from '@/server/ingest/uploadServer'
 import { route } from '@/server/web'
 
 const take = route((request) => uploadServer().handleWeb(request))

@@ -1,0 +1,99 @@
+import { mkdir, readFile, stat } from 'node:fs/promises'
+import path from 'node:path'
+import { bringIn, homeOf, setTrace, setWords } from '@/core/edits'
+import type { Lesson, Medium } from '@/core/lesson/schema'
+import { readCaptions } from '@/core/voice'
+import { batchOf, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { makeEdit, readLesson } from '../lessons'
+import { Problem } from '../problem'
+import { needRoom } from '../room'
+import { dataRoot } from '../root'
+import { momentsIn } from '../trace/moments'
+import { keepMedium, mediumBySha } from './library'
+import { hashOf, processFile } from './process'
+import { textOf } from './textOf'
+import { dropUpload, isText, uploadFile, uploadThere, type ImportPayload } from './upload'
+
+type ImportJob = StoredJob<ImportPayload>
+const LARGEST_CAPTIONS = 20 * 1024 ** 2
+
+/** A file brought in: made ready, put into its lesson and laid there; traces and captions given to what they belong to. */
+export const importKind: JobKind<ImportPayload> = {
+  kind: 'import', atOnce: 2,
+  // A text waits for the recordings and sounds that it came together with.
+  ready: (job, open) => !isText(job.name) || !open.some((o) => o.kind === 'import' && o.batch !== null && o.batch === job.batch && !isText(o.name)),
+  run: (job, work) => (isText(job.name) ? bringText(job, work) : bringMedium(job, work)),
+  lost: async (job) => ((await uploadThere(job)) ? null : `The upload of “${job.name}” is not there any more. Bring the file in again.`),
+  forget: dropUpload,
+}
+
+async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Outcome> {
+  const file = uploadFile(job)
+  if (!(await uploadThere(job))) throw new Problem(410, `The upload of “${job.name}” is not there any more. Bring the file in again.`)
+  await mkdir(path.join(dataRoot(), 'media'), { recursive: true })
+  const sha256 = await hashOf(file, { signal, onStep })
+  let medium = await mediumBySha(sha256)
+  let note: string | null = null
+  if (!medium) {
+    const { size } = await stat(file)
+    await needRoom(`“${job.name}”`, size)
+    const made = await processFile(file, job.name, dataRoot(), sha256, { signal, onStep, onNote: (sentence) => { note = sentence } })
+    await keepMedium(made, size)
+    medium = made
+  }
+  signal.throwIfAborted()
+  const said = job.lesson ? await lay(job.lesson, job.id, medium) : undefined
+  await dropUpload(job)
+  return { facts: { sha256, ...(said && { said }) }, sentence: note }
+}
+
+/** Puts a medium into its lesson, where the lesson is still there; gives a sentence about it. */
+async function lay(lessonId: string, step: string, medium: Medium): Promise<string | undefined> {
+  const before = await lessonThere(lessonId)
+  if (!before) return undefined
+  const first = medium.kind === 'take' && !before.clips.some((c) => before.media[c.media]?.kind === 'take')
+  const lesson = await makeEdit(lessonId, step, `Bring in “${medium.name}”`, bringIn(medium, `clip-${step}`))
+  if (!lesson) return undefined
+  if (medium.kind === 'picture') return `“${medium.name}” is in the lesson: add it with “Still picture”.`
+  return first ? `“${medium.name}” sets the lesson’s size (${lesson.frame.width} × ${lesson.frame.height}) and frame rate.` : `“${medium.name}” lies on the timeline.`
+}
+const lessonThere = (id: string): Promise<Lesson | null> =>
+  readLesson(id).then(({ lesson }) => lesson, (e: unknown) => { if (e instanceof Problem && e.status === 404) return null; throw e })
+
+async function bringText(job: ImportJob, { signal, onStep }: Work): Promise<Outcome> {
+  const lesson = job.lesson ? await lessonThere(job.lesson) : null
+  if (!lesson) throw new Problem(410, `The lesson that “${job.name}” was brought into is gone. Bring it into another one.`)
+  const kind = /\.jsonl$/i.test(job.name) ? 'trace' : 'captions'
+  const mates = await matesOf(job)
+  const home = homeOf(lesson, { name: job.name, kind, mates, selected: job.payload.selected })
+  if (!home) throw new Problem(422, kind === 'trace' ? `“${job.name}” is a trace, but there is no take to give it to. Bring in its recording first.` : `“${job.name}” holds captions, but there is no sound or take to give them to. Bring in the narration first.`)
+  const outcome = kind === 'trace' ? await bringTrace(job, home, lesson, signal) : await bringCaptions(job, home, onStep)
+  await dropUpload(job)
+  return outcome
+}
+
+async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: AbortSignal): Promise<Outcome> {
+  const medium = lesson.media[home]!
+  const { moments, pointer } = await momentsIn(uploadFile(job), job.name, home, medium, signal)
+  await makeEdit(job.lesson!, job.id, `Read the trace “${job.name}”`, setTrace(home, moments, pointer))
+  const clicks = moments.filter((m) => m.kind === 'click').length
+  const past = moments.filter((m) => m.fromUs > (medium.durationUs ?? Infinity)).length
+  const late = past > 0 ? `“${job.name}”: ${past} of its ${moments.length} moments are later than the end of “${medium.name}” (${((medium.durationUs ?? 0) / 1e6).toFixed(1)} s). Is it the trace of another recording?` : null
+  return { facts: { said: `${moments.length} moments found, ${clicks} of them clicks.` }, sentence: late }
+}
+
+async function bringCaptions(job: ImportJob, home: string, onStep: Work['onStep']): Promise<Outcome> {
+  onStep('Reading', 0)
+  const file = uploadFile(job)
+  if ((await stat(file)).size > LARGEST_CAPTIONS) throw new Problem(422, `“${job.name}” is larger than 20 MB; captions may have 20 MB at most. Split the file.`)
+  const read = readCaptions(textOf(await readFile(file)), home)
+  if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
+  await makeEdit(job.lesson!, job.id, `Read the captions “${job.name}”`, setWords(home, read.words))
+  return { facts: { said: `${read.words.length} words found.` } }
+}
+
+/** SHA-256 of what came together with a text. */
+async function matesOf(job: ImportJob): Promise<string[]> {
+  if (!job.batch) return []
+  return (await batchOf(job.batch)).flatMap((m) => (m.facts.sha256 ? [m.facts.sha256] : []))
+}

@@ -1,0 +1,151 @@
+import type { JobFacts, JobKindName } from '@/contract/news'
+import { Interrupted } from '../media/ffmpeg'
+import { Problem } from '../problem'
+import { FULL, isFull } from '../room'
+import { change, claim, deleteJob, insertJob, isDatabaseAway, jobsIn, news, readJob, type NewJob, type StoredJob } from './store'
+
+export interface Work {
+  signal: AbortSignal
+  /** What is being done and how far it has come, 0 to 1; told to the windows at most five times a second. */
+  onStep(step: string, share: number, facts?: JobFacts): void
+}
+/** What comes of a job that was done; `sentence` when there is something to know about it. */
+export interface Outcome { step?: string; sentence?: string | null; facts?: JobFacts }
+/** A kind of work: how many of it at once, what it does, and what goes with a job that is forgotten. */
+export interface JobKind<P> {
+  kind: JobKindName
+  atOnce: number
+  /** Whether it can begin, given what else is not over yet. */
+  ready?(job: StoredJob<P>, open: StoredJob[]): boolean
+  run(job: StoredJob<P>, work: Work): Promise<Outcome>
+  /** Why it cannot be tried again, if so. */
+  lost?(job: StoredJob<P>): Promise<string | null>
+  forget?(job: StoredJob<P>): Promise<void>
+  /** Pieces that only matter while it is under way. */
+  tidy?(job: StoredJob<P>): Promise<void>
+}
+
+interface State { kinds: Map<JobKindName, JobKind<never>>; running: Map<string, AbortController>; pumping: Promise<void>; ticking: ReturnType<typeof setInterval> | null }
+const kept = globalThis as unknown as { vaneJobs?: State }
+const state: State = (kept.vaneJobs ??= { kinds: new Map(), running: new Map(), pumping: Promise.resolve(), ticking: null })
+
+const TOLD_MS = 200
+const TICK_MS = 2000
+/** What was ended from outside, or when the database was away, is begun again so many times. */
+const TRIES = 4
+const CANCELLED = new Problem(499, 'Cancelled.')
+
+export const register = <P>(kind: JobKind<P>): void => { state.kinds.set(kind.kind, kind as never) }
+const kindOf = (job: StoredJob): JobKind<unknown> => state.kinds.get(job.kind) as unknown as JobKind<unknown>
+
+/** Takes up what a stopped server left unfinished, and looks after the jobs from then on. Call it once the kinds are registered. */
+export async function beginJobs(): Promise<void> {
+  for (const job of await jobsIn(['running'])) {
+    await kindOf(job)?.tidy?.(job)
+    await change(job, { state: 'waiting', step: 'Waiting', share: 0 })
+  }
+  state.ticking ??= setInterval(() => void tick().catch(() => {}), TICK_MS).unref()
+  pump()
+}
+async function tick(): Promise<void> {
+  if (state.running.size > 0 && await isFull()) for (const control of state.running.values()) control.abort(new Problem(507, FULL))
+  pump()
+}
+
+export async function addJob(wanted: NewJob): Promise<StoredJob> {
+  const job = await insertJob(wanted)
+  pump()
+  return job
+}
+/** Lets a job that was being sent begin. */
+export async function release(job: StoredJob): Promise<void> {
+  await change(job, { state: 'waiting', step: 'Waiting', share: 0 })
+  pump()
+}
+export async function cancelJob(id: string): Promise<void> {
+  const job = await readJob(id)
+  const control = state.running.get(id)
+  if (control) control.abort(CANCELLED)
+  else if (job.state === 'waiting' || job.state === 'sending' || job.state === 'running') await change(job, { state: 'cancelled', step: 'Cancelled', endedAt: new Date() })
+  pump()
+}
+/** @throws Problem 410 when what it works on is not there any more */
+export async function retryJob(id: string): Promise<void> {
+  const job = await readJob(id)
+  if (job.state !== 'failed' && job.state !== 'cancelled') return
+  const lost = await kindOf(job).lost?.(job)
+  if (lost) throw new Problem(410, lost)
+  await change(job, { state: 'waiting', step: 'Waiting', share: 0, sentence: null, tries: 0, endedAt: null })
+  pump()
+}
+/** Takes a job off the list, with what belongs to it; one that runs is cancelled first. */
+export async function forgetJob(id: string): Promise<void> {
+  const job = await readJob(id)
+  state.running.get(id)?.abort(CANCELLED)
+  await kindOf(job)?.forget?.(job)
+  await deleteJob(job)
+  pump()
+}
+
+/** Begins whatever can begin. One look at a time; what fails to be looked at is looked at again soon. */
+export function pump(): void {
+  state.pumping = state.pumping.then(look).catch((e: unknown) => { if (!isDatabaseAway(e)) console.error(e) })
+}
+async function look(): Promise<void> {
+  const open = await jobsIn(['sending', 'waiting', 'running'])
+  for (const job of open) {
+    const kind = kindOf(job)
+    if (!kind || job.state !== 'waiting' || state.running.has(job.id)) continue
+    const busy = open.filter((o) => o.kind === job.kind && state.running.has(o.id)).length
+    if (busy >= kind.atOnce || kind.ready?.(job, open) === false || !(await claim(job))) continue
+    const control = new AbortController()
+    state.running.set(job.id, control)
+    void one(job, kind, control).finally(() => { state.running.delete(job.id); pump() })
+  }
+}
+
+async function one(job: StoredJob, kind: JobKind<unknown>, control: AbortController): Promise<void> {
+  news(job)
+  let toldAt = 0
+  const onStep = (step: string, share: number, facts?: JobFacts) => {
+    Object.assign(job, { share, ...(facts && { facts: { ...job.facts, ...facts } }) })
+    if (step === job.step && Date.now() - toldAt < TOLD_MS) return
+    toldAt = Date.now()
+    job.step = step
+    if (!control.signal.aborted) news(job)
+  }
+  let end: Partial<StoredJob>
+  try {
+    const { step = 'Ready', sentence = null, facts = {} } = await kind.run(job, { signal: control.signal, onStep })
+    end = { state: 'done', step, share: 1, sentence, facts: { ...job.facts, ...facts } }
+  } catch (e) {
+    end = endOf(job, control.signal, e)
+  }
+  if (end.state !== 'done') await Promise.resolve(kind.tidy?.(job)).catch(() => {})
+  const begins = end.state === 'waiting'
+  if (begins) await new Promise((done) => setTimeout(done, 500))
+  await persist(job, begins ? end : { ...end, endedAt: new Date() })
+}
+
+/** What a job that did not come to its end has become. */
+function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJob> {
+  if (signal.aborted && signal.reason === CANCELLED) return { state: 'cancelled', step: 'Cancelled', sentence: null }
+  const why = signal.aborted ? signal.reason as unknown : e
+  if (why instanceof Problem) return { state: 'failed', step: 'Failed', sentence: why.message.slice(0, 1000) }
+  if ((isDatabaseAway(why) || why instanceof Interrupted) && job.tries < TRIES) return { state: 'waiting', step: 'Waiting', share: 0 }
+  if (why instanceof Interrupted) return { state: 'failed', step: 'Failed', sentence: `“${job.name}”: the work on it was ended from outside, ${TRIES} times: the machine may be short of memory. Try again when it is less busy.` }
+  if (isNoSpace(why)) return { state: 'failed', step: 'Failed', sentence: FULL }
+  console.error(why)
+  return { state: 'failed', step: 'Failed', sentence: `“${job.name}” could not be worked on: something went wrong that Vivid Vane does not know. Try again; what it said is in the log.` }
+}
+const isNoSpace = (e: unknown): boolean => (e as NodeJS.ErrnoException | null)?.code === 'ENOSPC' || /No space left on device/i.test((e as Error | null)?.message ?? '')
+
+/** Stores how a job ended, however long the database is away. */
+async function persist(job: StoredJob, end: Partial<StoredJob>): Promise<void> {
+  for (;;) {
+    try { await change(job, end); return } catch (e) {
+      if (!isDatabaseAway(e)) { console.error(e); return }
+      await new Promise((done) => setTimeout(done, 500))
+    }
+  }
+}

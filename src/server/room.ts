@@ -1,0 +1,31 @@
+import { statfs } from 'node:fs/promises'
+import { Problem } from './problem'
+import { dataRoot } from './root'
+
+const MB = 1024 ** 2
+/** So much of the disk is left to the database and the rest of the machine, in bytes. */
+export const reserve = (): number => (process.env.VANE_RESERVE_MB ? Number(process.env.VANE_RESERVE_MB) : 1024) * MB
+
+export async function freeBytes(): Promise<number> {
+  const { bavail, bsize } = await statfs(dataRoot())
+  return bavail * bsize
+}
+const amount = (bytes: number) => (bytes >= 1024 * MB ? `${(bytes / 1024 / MB).toFixed(1)} GB` : `${Math.max(0, Math.ceil(bytes / MB))} MB`)
+
+/**
+ * Makes sure that there is room for something before it is begun.
+ *
+ * @param what   the beginning of the sentence: “The upload of “x.mp4””
+ * @param bytes  how much it takes, as far as that can be told before
+ * @throws Problem 507 that says how much is missing and what to do
+ */
+export async function needRoom(what: string, bytes: number): Promise<void> {
+  const free = await freeBytes()
+  if (free - bytes >= reserve()) return
+  const spare = Math.max(0, free - reserve())
+  throw new Problem(507, `${what} needs about ${amount(bytes)}, and only ${amount(spare)} of the disk can be used. Make room on the disk, then try again. Nothing was changed.`)
+}
+
+/** Whether the disk runs so full that work which writes has to stop. */
+export const isFull = async (): Promise<boolean> => (await freeBytes()) < reserve() / 2
+export const FULL = 'The disk is nearly full, so this was stopped and its pieces were removed. Make room on the disk, then try again.'

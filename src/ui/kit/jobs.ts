@@ -1,0 +1,47 @@
+import { toast } from 'sonner'
+import { create } from 'zustand'
+import { isOver, type Job, type News } from '@/contract/news'
+import { ask, sentenceOf } from './api'
+
+/** The jobs that this window knows of, the latest first. */
+export const useJobs = create<{ jobs: Job[]; loaded: boolean }>(() => ({ jobs: [], loaded: false }))
+let heard = 0
+
+const latestFirst = (a: Job, b: Job) => b.createdAt.localeCompare(a.createdAt)
+
+/** Takes up what is told of a job. */
+export function hearJob({ job, gone }: Extract<News, { about: 'job' }>): void {
+  heard++
+  const before = useJobs.getState().jobs.find((j) => j.id === job.id)
+  useJobs.setState((s) => {
+    const others = s.jobs.filter((j) => j.id !== job.id)
+    return { jobs: gone ? others : [...others, job].sort(latestFirst) }
+  })
+  if (!gone && before && !isOver(before.state) && job.state === 'done' && watched.has(job.id)) say(job)
+}
+/** Asks how everything stands: when the line to the server is there, or there again. */
+export async function loadJobs(): Promise<void> {
+  const at = heard
+  const rows = await ask<Job[]>('/api/jobs').catch(() => null)
+  if (!rows) return
+  // What was heard while the answer was on its way is newer than the answer.
+  if (heard !== at) { await loadJobs(); return }
+  const before = useJobs.getState().jobs
+  useJobs.setState({ jobs: rows.sort(latestFirst), loaded: true })
+  for (const job of rows) if (job.state === 'done' && watched.has(job.id) && before.some((j) => j.id === job.id && !isOver(j.state))) say(job)
+}
+
+const watched = new Set<string>()
+/** Says in this window what comes of a job, once it is done. */
+export function watchJob(id: string): void { watched.add(id) }
+function say(job: Job): void {
+  watched.delete(job.id)
+  if (job.facts.said) toast(job.facts.said)
+  if (job.sentence) toast.warning(job.sentence, { duration: 12_000 })
+}
+
+const act = (path: string, method: 'POST' | 'DELETE', body?: object): void =>
+  void ask(path, method, body).then(loadJobs, (e: unknown) => toast.error(sentenceOf(e)))
+export const cancelJob = (id: string): void => act(`/api/jobs/${id}`, 'POST', { do: 'cancel' })
+export const retryJob = (id: string): void => act(`/api/jobs/${id}`, 'POST', { do: 'retry' })
+export const forgetJob = (id: string): void => act(`/api/jobs/${id}`, 'DELETE')
