@@ -1,5 +1,6 @@
 import type { Clip, Lesson, Medium } from '../lesson/schema'
 import { clipEnd, sourceUsAt } from '../lesson/clips'
+import { frameFor } from '../lesson/limits'
 import { frameStartUs, secondsToFrames, type Rate } from '../time'
 import type { Edit } from './edit'
 
@@ -107,7 +108,7 @@ export const layMedium = (mediaId: string, clipId: string, frame: number | null)
   if (!track) return
   const firstTake = medium.kind === 'take' && !draft.clips.some((c) => draft.media[c.media]?.kind === 'take')
   if (firstTake && medium.width && medium.height && medium.rate) {
-    draft.frame = { width: medium.width - (medium.width % 2), height: medium.height - (medium.height % 2) }
+    draft.frame = frameFor(medium.width, medium.height)
     changeRate(draft, medium.rate)
   }
   const length = medium.kind === 'picture' ? secondsToFrames(5, draft.rate) : medium.kind === 'take' && firstTake ? medium.frames! : Math.max(1, secondsToFrames((medium.durationUs ?? 1e6) / 1e6, draft.rate))

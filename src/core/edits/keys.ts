@@ -1,10 +1,10 @@
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
-import { atPose, edgeFrame, motionOf, posedAt, propertyValue, type KeyValue, type Move } from '../motion'
+import { atPose, edgeFrame, motionOf, posedAt, propertyValue, setAt, type KeyValue, type Move } from '../motion'
 import { takeTimeAt } from '../lesson/clips'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { keptAt } from './moveEdges'
-import { putPose } from './posing'
+import { keyAt, keyedPaths } from './posing'
 import { plain } from './plain'
 
 /** A keyframe: one property in one pose. With `path` null, all that the pose keys. */
@@ -38,10 +38,30 @@ export const addKey = (ids: string[], paths: readonly string[], timed: Timed, fr
     if (!ids.includes(own.id) || !e || !now) continue
     const values = Object.fromEntries(paths.flatMap((path) => { const value = propertyValue(now, path); return value === undefined ? [] : [[path, value]] }))
     if (Object.keys(values).length === 0) continue
-    const { moves } = motionOf(timed, own)
-    const here = moves.find((m) => Math.abs(m.to - frame) < 0.5)
-    if (here) Object.assign(e.poses.find((p) => p.id === here.pose.id)!.values, values)
-    else putPose(timed, draft, own, { id: newId(), start: { on: 'previous' }, end: keptAt(timed, own, frame, null), easing: 'linear', values, curve: null }, frame)
+    keyAt(timed, draft, own, frame, values, newId)
+  }
+}
+/** Keys one more property in every pose that an element has, at the value it shows there; its motion stays as it is. */
+export const keyAtPoses = (ids: string[], path: string, timed: Timed): Edit => (draft) => {
+  for (const own of timed.lesson.elements) {
+    const e = find(draft, own.id)
+    if (!ids.includes(own.id) || !e) continue
+    motionOf(timed, own).moves.forEach((m, i) => {
+      const value = propertyValue(atPose(timed, own, i + 1), path)
+      const pose = e.poses.find((p) => p.id === m.pose.id)!
+      if (value !== undefined && !(path in pose.values)) pose.values[path] = value
+    })
+  }
+}
+/** Takes all keyframes of elements away: each stands from then on as it does at a frame. */
+export const removeMotion = (ids: string[], timed: Timed, frame: number): Edit => (draft) => {
+  for (const own of timed.lesson.elements) {
+    const e = find(draft, own.id)
+    if (!ids.includes(own.id) || !e || own.poses.length === 0) continue
+    const now = posedAt(timed, own, frame) ?? own
+    for (const path of keyedPaths(own)) { const value = propertyValue(now, path); if (value !== undefined) setAt(e, path, value) }
+    e.poses = []
+    e.loop = null
   }
 }
 

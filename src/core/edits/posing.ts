@@ -1,6 +1,6 @@
 import type { Element, Lesson, MoveEdge, Passing, Pose } from '../lesson/schema'
 import type { Catch } from '../moments'
-import { alongPath, atPose, isPosed, motionOf, pathLength, poseAt, propertiesOf, propertyValue, setAt, type KeyValue } from '../motion'
+import { alongPath, atPose, motionOf, pathLength, poseAt, propertiesOf, propertyValue, setAt, type KeyValue } from '../motion'
 import type { Point } from '../scene/geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
@@ -12,10 +12,14 @@ const find = (draft: Lesson, id: string): Element | undefined => draft.elements.
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined => find(draft, element)?.poses.find((p) => p.id === pose)
 
 /**
- * Makes an edit in one pose of each element: what it changes is written there, not in the element's
- * first pose. `poseFor` counts as `poseAt` does. Values that no pose keys and that do not belong to a pose change in the whole element.
+ * Makes an edit in one pose of each element: every value it changes that can be keyed is written there, not in the element's first pose;
+ * poses after it that have no such value of their own go along. `poseFor` counts as `poseAt` does. What cannot be keyed, like a wording,
+ * is the whole element's.
+ *
+ * @param reach  `later`: poses after it take the value on as well, whatever they had
+ * @param here   for values that go by keyframes of their own, and not by poses: a change sets a keyframe at this frame
  */
-export const inPoses = (timed: Timed, poseFor: (e: Element) => number, edit: Edit): Edit => (draft) => {
+export const inPoses = (timed: Timed, poseFor: (e: Element) => number, edit: Edit, { reach = 'pose', here }: InPoses = {}): Edit => (draft) => {
   const held = timed.lesson.elements.filter((e) => e.poses.length > 0).map((own) => ({ own, n: poseFor(own), posed: atPose(timed, own, poseFor(own)) }))
   for (const { own, posed } of held) {
     const e = find(draft, own.id)
@@ -27,16 +31,37 @@ export const inPoses = (timed: Timed, poseFor: (e: Element) => number, edit: Edi
     const e = find(draft, own.id)
     if (!e) continue
     const keyed = keyedPaths(own)
-    const pose = n > 0 ? e.poses.find((p) => p.id === motionOf(timed, own).moves[n - 1]!.pose.id) : undefined
+    const { moves } = motionOf(timed, own)
+    const pose = n > 0 ? e.poses.find((p) => p.id === moves[n - 1]!.pose.id) : undefined
+    const later = moves.slice(n).map((m) => e.poses.find((p) => p.id === m.pose.id)!)
+    const keys: Record<string, KeyValue> = {}
     for (const { path } of propertiesOf(posed)) {
       const now = propertyValue(e, path)
       const base = propertyValue(own, path)
       if (now === undefined) continue
       const changed = now !== propertyValue(posed, path)
-      if (changed && pose && (keyed.has(path) || isPosed(path))) pose.values[path] = now
-      if (!changed ? keyed.has(path) : pose !== undefined && (keyed.has(path) || isPosed(path))) { if (now !== base) setAt(e, path, base) }
+      const byItself = changed && here !== undefined && goesByKeys(timed, own, path, here.frame)
+      if (byItself) keys[path] = now
+      else if (changed && pose) pose.values[path] = now
+      if (changed && reach === 'later') for (const p of later) if (path in p.values) p.values[path] = now
+      if ((changed ? pose !== undefined || byItself : keyed.has(path)) && now !== base) setAt(e, path, base)
     }
+    if (here && Object.keys(keys).length > 0) keyAt(timed, draft, own, here.frame, keys, here.newId)
   }
+}
+export interface InPoses { reach?: 'pose' | 'later'; here?: { frame: number; newId: () => string } }
+
+/** Whether a value goes by keyframes set one by one, each straight on from the one before, and has none at this frame. */
+function goesByKeys(timed: Timed, own: Element, path: string, frame: number): boolean {
+  const moves = motionOf(timed, own).moves.filter((m) => path in m.pose.values)
+  return moves.length > 0 && moves.every((m) => m.pose.start.on === 'previous') && !moves.some((m) => Math.abs(m.to - frame) < 0.5)
+}
+
+/** Sets keyframes at a frame: in the pose that lands there, or in a new one straight on from what is before it. */
+export function keyAt(timed: Timed, draft: Lesson, own: Element, frame: number, values: Record<string, KeyValue>, newId: () => string): void {
+  const here = motionOf(timed, own).moves.find((m) => Math.abs(m.to - frame) < 0.5)
+  if (here) Object.assign(poseOf(draft, own.id, here.pose.id)!.values, values)
+  else putPose(timed, draft, own, { id: newId(), start: { on: 'previous' }, end: keptAt(timed, own, frame, null), easing: 'linear', values, curve: null }, frame)
 }
 /** The properties that any pose of an element keys. */
 export const keyedPaths = (e: Element): Set<string> => new Set(e.poses.flatMap((p) => Object.keys(p.values)))
@@ -106,8 +131,12 @@ export const holdUntilHere = (ids: string[], act: Act): Edit => (draft) => each(
   const pose = next && poseOf(draft, own.id, next.pose.id)
   if (!next || !pose) return
   const tied = next.pose.end.on === 'moment' || next.pose.end.on === 'element'
+  const after = motionOf(timed, own).moves.find((m) => m.to > next.to)
   pose.start = keptAt(timed, own, frame, act.caught)
-  if (!tied || next.to <= frame) pose.end = { on: 'length', frames: Math.max(1, Math.round(next.to - next.from)) }
+  if (tied && next.to > frame) return
+  // It keeps its length as far as there is room: its landing never passes the next one, nor the start of a move that comes after.
+  const room = after ? Math.max(after.pose.start.on === 'previous' ? after.to : after.from, frame + 1) - frame : Infinity
+  pose.end = { on: 'length', frames: Math.max(1, Math.min(Math.round(next.to - next.from), after ? Math.min(room, Math.ceil(after.to) - 1 - frame) : room)) }
 })
 
 /** “Return to the pose before”: from the playhead on, back to how it was before the pose in force. */
@@ -129,31 +158,39 @@ export const slideThrough = (ids: string[], which: 'arrival' | 'departure', side
 }
 
 /**
- * “Even speed”: the landings of a chain of moves, from its first start to its last landing, are spread by
- * the distance that each move covers; every move runs evenly, one straight after the other.
+ * “Even speed”: the moves of a chain take as long as the distance that each covers, so that all go equally fast; rests between them stay as
+ * long as they are, and so does the whole. Landings are whole frames, in their order.
  */
 export const evenSpeed = (id: string, timed: Timed): Edit => (draft) => {
   const own = timed.lesson.elements.find((e) => e.id === id)
   const e = find(draft, id)
   if (!own || !e) return
-  const { moves, from, to } = motionOf(timed, own)
+  const { moves } = motionOf(timed, own)
   const travelling = moves.filter((m) => 'x' in m.pose.values || 'y' in m.pose.values)
   if (travelling.length < 2) return
-  const sums = [0]
-  for (const m of travelling) {
-    const a = atPose(timed, own, moves.indexOf(m))
-    const b = atPose(timed, own, moves.indexOf(m) + 1)
-    sums.push(sums.at(-1)! + pathLength(a, b, m.pose.curve))
-  }
-  const total = sums.at(-1)!
-  if (total === 0) return
+  const begins = travelling.map((m, i) => (m.pose.start.on === 'previous' ? (i > 0 ? travelling[i - 1]!.to : m.from) : m.from))
+  const rests = travelling.map((_m, i) => (i > 0 ? Math.max(0, begins[i]! - travelling[i - 1]!.to) : 0))
+  const lengths = travelling.map((m) => pathLength(atPose(timed, own, moves.indexOf(m)), atPose(timed, own, moves.indexOf(m) + 1), m.pose.curve))
+  const total = lengths.reduce((a, b) => a + b, 0)
+  const first = begins[0]!
+  const under = travelling.at(-1)!.to - first - rests.reduce((a, b) => a + b, 0)
+  if (total === 0 || under < travelling.length) return
   const span = timed.spans.get(id)!
-  const share = (k: number): MoveEdge => ({ on: 'share', share: (from + (to - from) * k - span.from) / (span.to - span.from) })
+  const kept = (frame: number): MoveEdge => ({ on: 'share', share: (frame - span.from) / (span.to - span.from) })
+  let gone = 0
+  let rested = 0
+  let before = first
   travelling.forEach((m, i) => {
     const pose = e.poses.find((p) => p.id === m.pose.id)!
-    pose.start = i === 0 ? share(0) : { on: 'previous' }
-    pose.end = share(sums[i + 1]! / total)
+    rested += rests[i]!
+    gone += lengths[i]!
+    const start = before + rests[i]!
+    const room = travelling.length - 1 - i
+    const landing = i === travelling.length - 1 ? m.to : Math.min(travelling.at(-1)!.to - room, Math.max(start + 1, Math.round(first + rested + (under * gone) / total)))
+    pose.start = i > 0 && rests[i] === 0 ? { on: 'previous' } : kept(start)
+    pose.end = kept(landing)
     pose.easing = 'linear'
+    before = landing
   })
 }
 

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Rate } from '../time'
 import { Look } from '../elements/looks'
 import { Colour } from '../elements/colour'
+import { LIMITS } from './limits'
 
 const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:/_.-]{0,99}$/, 'an id is letters, digits and : / _ . -')
 const frame = z.number().int().min(-10_000_000).max(10_000_000)
@@ -31,7 +32,7 @@ export type Word = z.infer<typeof Word>
 export const Medium = z.object({
   kind: z.enum(['take', 'sound', 'picture']), name: z.string().max(255),
   sha256: z.string().regex(/^[0-9a-f]{64}$/), file: z.string().max(400).regex(/^media\/[A-Za-z0-9_./-]+$/).refine((f) => !f.includes('..'), 'a file lies inside the media folder'),
-  width: z.number().int().min(1).max(16384).optional(), height: z.number().int().min(1).max(16384).optional(),
+  width: z.number().int().min(1).max(LIMITS.pictureSide).optional(), height: z.number().int().min(1).max(LIMITS.pictureSide).optional(),
   rate: Rate.optional(), durationUs: us.optional(), frames: z.number().int().min(0).optional(), sound: z.boolean().optional(),
   /** What lies beside the file to help the interface: a copy that seeks fast, a strip of small pictures, loudness peaks. */
   aids: z.object({ proxy: z.object({ width: z.number().int().min(2), height: z.number().int().min(2) }).optional(), film: z.object({ stepUs: us, count: z.number().int().min(1) }).optional(), peaks: z.boolean().optional() }).optional(),
@@ -169,7 +170,10 @@ export type Stagger = z.infer<typeof Stagger>
 export const LESSON_VERSION = 2
 export const Lesson = z.object({
   format: z.literal('vivid-vane-lesson'), version: z.literal(LESSON_VERSION), name: z.string().min(1).max(200),
-  frame: z.object({ width: z.number().int().min(16).max(7680).multipleOf(2), height: z.number().int().min(16).max(4320).multipleOf(2) }),
+  frame: z.object({
+    width: z.number().int().min(LIMITS.frame.least).max(LIMITS.frame.width).multipleOf(2),
+    height: z.number().int().min(LIMITS.frame.least).max(LIMITS.frame.height).multipleOf(2),
+  }),
   rate: Rate,
   /** In frames; null: until the last clip ends. */
   length: frame.min(1).nullable(),

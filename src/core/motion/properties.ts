@@ -23,10 +23,6 @@ const COMMON: Property[] = [
 ]
 /** What a zoom can be keyed by: the rectangle it shows. */
 const FRAMED = new Set(['x', 'y', 'width', 'height'])
-/** The values that belong to a pose: an edit on the picture changes them in the pose that is in force. */
-const POSED = new Set(['x', 'y', 'width', 'height', 'scale.x', 'scale.y', 'rotation', 'tilt.upright', 'tilt.level', 'opacity', 'look.tip.x', 'look.tip.y', 'look.bend'])
-export const isPosed = (path: string): boolean => POSED.has(path)
-
 const byKind = new Map<string, Property[]>()
 /** Every property of an element that can be keyed, its place first, then those of its kind. */
 export function propertiesOf(e: Element): Property[] {

@@ -2,7 +2,7 @@ import type { Element, Pose } from '../lesson/schema'
 import { after, long, pose } from '../testing/made'
 import { element, lessonWithTake, loose } from '../testing/lessons'
 import { resolve } from '../timing'
-import { isPosed, motionOf, moveWarnings, paceOf, propertiesOf, propertyOf, withValues } from './index'
+import { motionOf, moveWarnings, paceOf, propertiesOf, propertyOf, withValues } from './index'
 
 const withMove = (p: Pose) => {
   const lesson = lessonWithTake()
@@ -62,10 +62,6 @@ describe('properties', () => {
     const pointing = { ...callout, look: { ...callout.look, tip: { x: 1, y: 2 } } } as Element
     expect(paths(without)).not.toContain('look.tip.x')
     expect(paths(pointing)).toContain('look.tip.x')
-  })
-  test('an edit on the picture belongs to the pose: place, size, turn; not colours', () => {
-    expect(['x', 'width', 'rotation', 'opacity', 'look.tip.x'].every(isPosed)).toBe(true)
-    expect(['look.fill', 'blurPx', 'anchor.x'].some(isPosed)).toBe(false)
   })
   test('values are set in a copy; what is not touched is shared, what has no place is left out', () => {
     const e = of('shape')

@@ -7,13 +7,13 @@ import { frameOfTie } from './tie'
 /** A pose with the move that leads to it, in lesson frames: under way in [from, to], landed at `to`. */
 export interface Move { pose: Pose; index: number; from: number; to: number; lost: boolean }
 
-/** The frame at which an edge of a move lies, by itself; null where it has no place of its own or its moment is gone. */
+/** The frame at which an edge of a move lies, by itself, shares to the nearest whole frame; null where it has no place of its own or its moment is gone. */
 export function edgeFrame(timed: Timed, e: Element, edge: MoveEdge): number | null {
   const span = timed.spans.get(e.id)!
   switch (edge.on) {
     case 'start': return span.from + edge.frames
     case 'end': return span.to - edge.frames
-    case 'share': return span.from + edge.share * (span.to - span.from)
+    case 'share': return span.from + Math.round(edge.share * (span.to - span.from))
     case 'moment': return bornOf(edge.moment, e.id) ? null : frameOfTie(timed, edge)
     case 'element': return frameOfTie(timed, edge)
     case 'take': return frameOfMedium(timed.lesson, edge.media, edge.us)

@@ -1,5 +1,8 @@
 import type { Word } from '../lesson/schema'
 
+/** Letters of a word. */
+const LONGEST = 200
+
 export interface Cue { fromUs: number; toUs: number; text: string }
 
 const TIME = /(?:(\d+):)?(\d{1,2}):(\d{2})[.,](\d{3})/
@@ -31,7 +34,10 @@ export function readCaptions(text: string, media: string): { words: Word[] } | {
     const body: string[] = []
     for (i++; i < lines.length && lines[i]!.trim() !== ''; i++) body.push(lines[i]!)
     cues++
-    words.push(...cueWords({ fromUs: from, toUs: to, text: body.join(' ') }))
+    const found = cueWords({ fromUs: from, toUs: to, text: body.join(' ') })
+    const long = found.find((w) => w.text.length > LONGEST)
+    if (long) return { error: `The caption above line ${i + 1} has a word of ${long.text.length} letters (“${long.text.slice(0, 20)}…”); a word may have ${LONGEST} at most. Correct it and bring the file in again.` }
+    words.push(...found)
   }
   if (cues === 0) return { error: 'There is no caption in this file: WebVTT and SRT have lines like 00:01.500 --> 00:03.000.' }
   words.sort((x, y) => x.fromUs - y.fromUs)
@@ -41,9 +47,12 @@ export function readCaptions(text: string, media: string): { words: Word[] } | {
 function cueWords(cue: Cue): Word[] {
   const parts = cue.text.split(/<((?:\d+:)?\d{1,2}:\d{2}\.\d{3})>/)
   const out: Word[] = []
+  // Tags may stand out of order or outside their cue; a word never ends before it starts.
+  const tags = parts.map((part, p) => (p % 2 === 1 ? us(part.match(TIME)!) : cue.fromUs))
+  let reached = cue.fromUs
   for (let p = 0; p < parts.length; p += 2) {
-    const from = p === 0 ? cue.fromUs : us(parts[p - 1]!.match(TIME)!)
-    const to = p + 1 < parts.length ? us(parts[p + 1]!.match(TIME)!) : cue.toUs
+    const from = (reached = Math.min(cue.toUs, Math.max(reached, tags[p - 1] ?? cue.fromUs)))
+    const to = p + 1 < parts.length ? Math.min(cue.toUs, Math.max(from, tags[p + 1]!)) : cue.toUs
     const texts = parts[p]!.replace(/<[^>]*>|\{[^}]*\}/g, '').replace(/&\w+;/g, (e) => ENTITIES[e] ?? e).split(/\s+/).filter(Boolean)
     const total = texts.reduce((n, t) => n + t.length + 1, 0)
     let gone = 0

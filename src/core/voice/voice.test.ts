@@ -22,6 +22,15 @@ test('captions at fault are refused with their line', () => {
   expect(readCaptions('WEBVTT\n\n00:03.000 --> 00:01.000\nx', 'v')).toMatchObject({ error: expect.stringContaining('Line 3') })
   expect(readCaptions('WEBVTT\n\nsoon --> later\nx', 'v')).toMatchObject({ error: expect.stringContaining('Line 3') })
 })
+test('tags out of order or outside their cue never give a word that ends before it starts', () => {
+  const read = readCaptions('WEBVTT\n\n00:01.000 --> 00:03.000\nOne <00:02.500>two <00:01.200>three <00:09.000>four\n', 'v')
+  if (!('words' in read)) throw new Error(read.error)
+  expect(read.words.map((w) => w.text)).toEqual(['One', 'two', 'three', 'four'])
+  for (const w of read.words) { expect(w.toUs).toBeGreaterThanOrEqual(w.fromUs); expect(w.toUs).toBeLessThanOrEqual(3e6) }
+})
+test('a word of 300 letters is refused with its line', () => {
+  expect(readCaptions(`WEBVTT\n\n00:01.000 --> 00:03.000\n${'a'.repeat(300)}\n`, 'v')).toMatchObject({ error: expect.stringMatching(/word of 300 letters .* 200 at most/) })
+})
 test('phrases end with sentences and with pauses', () => {
   const w = (text: string, from: number, to: number) => ({ id: text, text, fromUs: from * 1e6, toUs: to * 1e6 })
   const found = phrases([w('First,', 0, 0.3), w('find', 0.35, 0.6), w('it.', 0.65, 1), w('Then', 1.2, 1.5), w('wait', 3, 3.2)])

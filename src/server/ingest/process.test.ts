@@ -2,6 +2,9 @@ import { mkdtempSync, readdirSync, writeFileSync, copyFileSync, truncateSync, st
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { createCanvas } from '@napi-rs/canvas'
+import { applyEdit, bringIn } from '@/core/edits'
+import { checkLesson } from '@/core/lesson/check'
+import { emptyLesson } from '@/core/lesson/make'
 import { frameTimes, probe } from '../media/probe'
 import { hashOf, processFile } from './process'
 import { mustRun } from '../run'
@@ -25,6 +28,7 @@ async function brightness(file: string): Promise<number[]> {
   return [...stdout]
 }
 beforeAll(async () => {
+  jest.spyOn(console, 'error').mockImplementation(() => {})
   await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=2', '-f', 'lavfi', '-i', 'sine=440:d=2', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-c:a', 'aac', at('plain.mp4'))
   await bring(at('plain.mp4'))
 })
@@ -110,6 +114,105 @@ test('broken, empty, cut-off, mislabelled and playlist files are refused in a se
   await refused(at('half.png'), 'cannot be read to its end')
   writeFileSync(at('evil.svg'), '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>')
   await refused(at('evil.svg'), 'run scripts')
+})
+/** Brings a file in and gives what was said about it. */
+async function noted(file: string): Promise<{ medium: Awaited<ReturnType<typeof bring>>; note: string }> {
+  let note = ''
+  const medium = await processFile(file, path.basename(file), dir, await hashOf(file, making), { ...making, onNote: (n) => { note = n } })
+  return { medium, note }
+}
+const cutTo = (from: string, percent: number, to: string) => {
+  writeFileSync(at(to), readFileSync(at(from)).subarray(0, Math.floor((statSync(at(from)).size * percent) / 100)))
+  return at(to)
+}
+test.each([['mkv', 'libx264', 'aac'], ['webm', 'libvpx', 'libopus']])('a %s that is cut off is taken as far as it goes, and it is said how much is there', async (ending, video, audio) => {
+  const name = `whole.${ending}`
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=10', '-f', 'lavfi', '-i', 'sine=440:d=10', '-c:v', video, '-pix_fmt', 'yuv420p', '-c:a', audio, at(name))
+  expect((await noted(at(name))).note).toBe('')
+  for (const percent of [25, 60, 95]) {
+    const { medium, note } = await noted(cutTo(name, percent, `cut-${percent}.${ending}`))
+    const [, there, of] = /is cut off: ([\d.]+) of its ([\d.]+) s are there/.exec(note)!
+    expect(Number(of)).toBeCloseTo(10, 0)
+    expect(Math.abs(medium.durationUs! / 1e6 - Number(there))).toBeLessThan(0.6)
+  }
+})
+test.each([['mp3', 'libmp3lame'], ['wav', 'pcm_s16le'], ['flac', 'flac']])('a %s that is cut in half is taken, and it is said how much is there', async (ending, codec) => {
+  await ff('-f', 'lavfi', '-i', 'sine=440:d=10', '-c:a', codec, at(`sound.${ending}`))
+  expect((await noted(at(`sound.${ending}`))).note).toBe('')
+  const { medium, note } = await noted(cutTo(`sound.${ending}`, 50, `half.${ending}`))
+  expect(note).toMatch(/is cut off: [45]\.\d of its 10\.\d s are there/)
+  expect(medium.durationUs! / 1e6).toBeCloseTo(5, 0)
+})
+test('an Ogg without its last page is said to be cut off', async () => {
+  await ff('-f', 'lavfi', '-i', 'sine=440:d=10', '-c:a', 'libvorbis', at('sound.ogg'))
+  expect((await noted(at('sound.ogg'))).note).toBe('')
+  expect((await noted(cutTo('sound.ogg', 50, 'half.ogg'))).note).toContain('ends without its last page')
+})
+test('pictures damaged in the middle are told and kept as they could be read', async () => {
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=10', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', at('sound-pictures.mp4'))
+  const bytes = readFileSync(at('sound-pictures.mp4'))
+  for (let i = 0; i < 40; i++) bytes[Math.floor(bytes.length * 0.4) + i * 61] = (i * 37) % 256
+  writeFileSync(at('torn.mp4'), bytes)
+  const { medium, note } = await noted(at('torn.mp4'))
+  expect(note).toMatch(/^“torn.mp4” is damaged in/)
+  expect(Math.abs(medium.frames! - 300)).toBeLessThanOrEqual(2)
+  const errors = await mustRun('ffmpeg', ['-v', 'error', '-i', path.join(dir, medium.file), '-f', 'null', '-'])
+  expect(errors.toString()).toBe('')
+})
+test('a recording whose head is damaged is refused and does not become a sound', async () => {
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=2', '-f', 'lavfi', '-i', 'sine=440:d=2', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-c:a', 'aac', at('both.mp4'))
+  const bytes = readFileSync(at('both.mp4'))
+  bytes.write('xxxx', bytes.indexOf('stbl'))
+  writeFileSync(at('head.mp4'), bytes)
+  await refused(at('head.mp4'), 'its head is damaged')
+})
+test('a recording that does not start at zero has no frame too many', async () => {
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=2', '-output_ts_offset', '5', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', at('late5.mkv'))
+  expect((await noted(at('late5.mkv')))).toMatchObject({ medium: { frames: 60, durationUs: 2_000_000 }, note: '' })
+})
+test('whatever is taken fits into a lesson: a thousand frames a second, two pixels, eight thousand', async () => {
+  for (const [name, size, rate, frames] of [['fast', '64x36', 1000, 500], ['tiny', '2x2', 30, 10], ['huge', '8190x8190', 5, 2]] as const) {
+    await ff('-f', 'lavfi', '-i', `testsrc2=s=${size}:r=${rate}`, '-frames:v', String(frames), '-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', at(`${name}.mp4`))
+    const { medium, note } = await noted(at(`${name}.mp4`))
+    const result = applyEdit(emptyLesson('Limits'), bringIn(medium, 'clip'))
+    expect('edited' in result && checkLesson(result.edited.lesson).faults).toEqual([])
+    if (name === 'fast') expect(note).toContain('more frames a second than a lesson can have')
+  }
+})
+test('high dynamic range is brought to BT.709: mid grey stays grey and white does not clip to nothing', async () => {
+  await ff('-f', 'lavfi', '-i', 'color=gray:s=64x64:r=10:d=1', '-vf', 'format=yuv420p10le', '-c:v', 'libx265', '-x265-params', 'log-level=error:colorprim=bt2020:transfer=smpte2084:colormatrix=bt2020nc', '-color_trc', 'smpte2084', '-color_primaries', 'bt2020', '-colorspace', 'bt2020nc', at('hdr.mp4'))
+  const { medium } = await noted(at('hdr.mp4'))
+  const facts = (await probe(path.join(dir, medium.file)))!.video!
+  expect([facts.color_transfer, facts.color_space, facts.pix_fmt]).toEqual(['bt709', 'bt709', 'yuv420p'])
+  const [light] = await brightness(path.join(dir, medium.file))
+  // Half the PQ signal is 92 nits: near diffuse white when 100 nits are taken for it, so far above the middle of BT.709.
+  expect(light).toBeGreaterThan(140)
+})
+test('a moving PNG moves; an animated WebP is refused with what to do', async () => {
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=100x80:r=5:d=2', '-plays', '0', '-f', 'apng', at('moving.png'))
+  expect(await bring(at('moving.png'))).toMatchObject({ kind: 'take', width: 100, height: 80, frames: 10 })
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=100x80:r=5:d=1', '-c:v', 'libwebp_anim', '-loop', '0', at('moving.webp'))
+  await refused(at('moving.webp'), 'is an animated WebP, which is not taken. Save it as a GIF')
+})
+test.each([1, 2, 3])('a file of %s bytes is not known, and no more than that', async (n) => {
+  writeFileSync(at(`short${n}.mp4`), Buffer.alloc(n, 65))
+  await refused(at(`short${n}.mp4`), 'is not a video, a sound or a picture')
+})
+test('a picture with too many pixels is refused before it is opened', async () => {
+  await ff('-f', 'lavfi', '-i', 'color=white:s=16000x16000', '-frames:v', '1', at('wall.png'))
+  await refused(at('wall.png'), 'is 16000 × 16000 pixels, 256 million; pictures may have 64 million at most')
+})
+test('two frames eleven hours apart are refused at once', async () => {
+  await ff('-f', 'lavfi', '-i', 'color=white:s=64x36:r=1:d=2', '-vf', 'setpts=N*39600/TB', '-fps_mode', 'vfr', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', at('apart.mkv'))
+  const began = Date.now()
+  await refused(at('apart.mkv'), 'recordings may be 6 hours long at most')
+  expect(Date.now() - began).toBeLessThan(20_000)
+})
+test('no sentence holds a path or a program’s own words', async () => {
+  for (const name of ['half.png', 'head.mp4', 'moving.webp', 'headless.mp4']) {
+    const said = await bring(at(name)).then(() => '', (e: Error) => e.message)
+    expect(said).not.toMatch(/\/|0x[0-9a-f]|ffmpeg|Error while|\[\w+ @/)
+  }
 })
 test('a file that only has another name is taken for what it is', async () => {
   copyFileSync(at('plain.mp4'), at('really-a-video.png'))

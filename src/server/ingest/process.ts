@@ -4,11 +4,13 @@ import { createReadStream } from 'node:fs'
 import { copyFile, mkdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Medium } from '@/core/lesson/schema'
+import { LIMITS } from '@/core/lesson/limits'
 import { ffmpeg, SAFE_INPUT } from '../media/ffmpeg'
-import { frameTimes, probe, type FileFacts } from '../media/probe'
-import { Problem } from '../problem'
+import { frameTimes, lastTimeUs, probe, type FileFacts } from '../media/probe'
+import { Interrupted, Problem } from '../problem'
 import { conformTake, writeFilm, writePeaks, writeProxy } from './conform'
 import { kindByContent } from './kinds'
+import { endsAsOgg, isAnimatedWebp, wavLengthUs } from './containers'
 import { svgFault } from './svg'
 
 export type OnStep = (step: string, share: number) => void
@@ -19,7 +21,6 @@ export interface Making {
   onNote?: (sentence: string) => void
 }
 
-const LARGEST_SIDE = 16_384
 const bad = (name: string, sentence: string) => new Problem(422, `“${name}” ${sentence}`)
 
 /** SHA-256 of a file, read in pieces. */
@@ -73,56 +74,85 @@ async function make(source: string, name: string, work: string, sha256: string, 
     default: {
       const facts = await probe(source)
       if (!facts) throw bad(name, 'cannot be read: it is broken, cut off before its end, or not what its name says. Play it where it was made, and save it again.')
-      if (facts.video && !(kind === 'gif' && (await frameTimes(source))?.count === 1)) return { kind: 'take', file: at('take.mp4'), ...(await take(source, name, work, facts, making)), ...base }
+      if (facts.unreadable) throw bad(name, 'holds pictures, but nothing can be told of them: its head is damaged. Copy it again from where it was recorded.')
+      if (facts.video && !(kind === 'moving' && (await frameTimes(source))?.count === 1)) return { kind: 'take', file: at('take.mp4'), ...(await take(source, name, work, facts, making)), ...base }
       if (facts.video) return { kind: 'picture', file: at('picture.png'), ...(await picture(source, name, work)), ...base }
-      return { kind: 'sound', ...(await sound(source, name, work, at, making)), ...base }
+      return { kind: 'sound', ...(await sound(source, name, work, at, facts, making)), ...base }
     }
   }
+}
+
+const seconds = (us: number) => (us / 1e6).toFixed(1)
+/** What there is to say of a file that is shorter than it says itself, or damaged; each part as a sentence. */
+function noteOf(name: string, { declaredUs, thereUs, damaged }: { declaredUs: number; thereUs: number; damaged: number }): string | null {
+  const missing = declaredUs - thereUs
+  const short = missing > Math.max(300_000, declaredUs * 0.01) ? `“${name}” is cut off: ${seconds(thereUs)} of its ${seconds(declaredUs)} s are there. It is taken as far as it goes; bring in the whole file if there is one.` : ''
+  const torn = damaged > 0 ? `“${name}” is damaged in ${damaged === 1 ? 'one place' : `${damaged} places`}: what could be read there is shown. Copy it again from where it was recorded, if you can.` : ''
+  return [short, torn].filter(Boolean).join(' ') || null
 }
 
 type Own = Partial<Medium>
 
 async function take(source: string, name: string, work: string, facts: FileFacts, making: Making): Promise<Own> {
   const { width, height, nb_frames } = facts.video!
-  if (Math.max(width!, height!) > LARGEST_SIDE / 2) throw bad(name, `is ${width} × ${height} pixels; recordings may have ${LARGEST_SIDE / 2} on a side at most. Make it smaller first.`)
+  if (Math.max(width!, height!) > LIMITS.takeSide) throw bad(name, `is ${width} × ${height} pixels; recordings may have ${LIMITS.takeSide} on a side at most. Make it smaller first.`)
   const times = await frameTimes(source)
   if (!times) throw bad(name, 'holds no pictures that can be read. Record it again, or save it in another format.')
   if (nb_frames && Number(nb_frames) > times.count + 1) throw bad(name, `is cut off: ${times.count} of its ${nb_frames} frames are there. Copy it again from where it was recorded.`)
+  if (times.durationUs > LIMITS.hours * 3.6e9) throw bad(name, `is ${(times.durationUs / 3.6e9).toFixed(1)} hours long; recordings may be ${LIMITS.hours} hours long at most. Cut it into parts first.`)
   const step = (label: string) => ({ signal: making.signal, onShare: (share: number) => making.onStep(label, share) })
-  const whole = async <T>(doing: Promise<T>) => doing.catch((e: Error) => { throw making.signal.aborted ? e : bad(name, `could not be conformed (${e.message}). Save it again as an MP4.`) })
-  making.onStep('Conforming', 0)
-  await whole(conformTake(source, work, facts, times, step('Conforming')))
-  const made = await probe(path.join(work, 'take.mp4'))
-  const final = await frameTimes(path.join(work, 'take.mp4'))
-  if (!made?.video || !final || !final.constant) throw bad(name, 'could not be brought to a constant frame rate. Save it again as an MP4.')
-  const size = { width: made.video.width!, height: made.video.height! }
-  making.onStep('Preparing the preview', 0)
-  const proxy = await whole(writeProxy(work, { ...size, durationUs: final.durationUs }, step('Preparing the preview')))
+  const whole = <T>(doing: Promise<T>) => doing.catch((e: Error) => { throw making.signal.aborted || e instanceof Interrupted ? e : bad(name, `cannot be taken: ${e.message}. Save it again as an MP4, or record it again.`) })
+  const prepare = async (anew: boolean) => {
+    making.onStep('Conforming', 0)
+    const conformed = await whole(conformTake(source, work, facts, times, step('Conforming'), { anew }))
+    const made = await probe(path.join(work, 'take.mp4'))
+    const final = await frameTimes(path.join(work, 'take.mp4'))
+    if (!made?.video || !final?.constant) return null
+    const size = { width: made.video.width!, height: made.video.height! }
+    making.onStep('Preparing the preview', 0)
+    const { damaged, ...proxy } = await whole(writeProxy(work, { ...size, durationUs: final.durationUs }, step('Preparing the preview')))
+    return { ...conformed, damaged: conformed.damaged + damaged, sound: made.audio !== null, final, size, proxy }
+  }
+  const first = await prepare(false)
+  // Damaged pictures are kept as they could be read: another decoder might make something else of them, or nothing.
+  const ready = first && !(first.copied && first.damaged > 0) ? first : await prepare(true)
+  if (!ready) throw bad(name, 'could not be brought to a constant frame rate. Save it again as an MP4.')
+  const { final, size, proxy } = ready
   making.onStep('Film strip', 0)
   const film = await whole(writeFilm(work, final.durationUs, step('Film strip')))
-  const peaks = made.audio ? await whole(writePeaks(path.join(work, 'take.mp4'), final.durationUs, step('Waveform'))) : null
-  if (peaks) await writeFile(path.join(work, 'peaks.bin'), peaks)
+  const heard = ready.sound ? await whole(writePeaks(path.join(work, 'take.mp4'), final.durationUs, step('Waveform'))) : null
+  if (heard) await writeFile(path.join(work, 'peaks.bin'), heard.peaks)
+  const tooFast = times.rate.num / times.rate.den > LIMITS.fps || (Number(facts.video!.nb_frames) || 0) > (final.count + 1) * 2
+  const thereUs = facts.durationUs > times.durationUs * 1.01 + 300_000 ? await lastTimeUs(source) : facts.durationUs
+  const note = noteOf(name, { declaredUs: facts.durationUs, thereUs, damaged: Math.max(first?.damaged ?? 0, ready.damaged) + (heard?.damaged ?? 0) })
+  if (note) making.onNote?.(note)
+  else if (tooFast) making.onNote?.(`“${name}” has more frames a second than a lesson can have; it is taken at ${final.rate.num / final.rate.den}.`)
   return {
-    ...size, rate: final.rate, frames: final.count, durationUs: final.durationUs, sound: made.audio !== null,
-    aids: { proxy, film, ...(peaks && { peaks: true }) },
+    ...size, rate: final.rate, frames: final.count, durationUs: final.durationUs, sound: ready.sound,
+    aids: { proxy, film, ...(heard && { peaks: true }) },
   }
 }
 
-async function sound(source: string, name: string, work: string, at: (file: string) => string, making: Making): Promise<Own & { file: string }> {
-  const facts = (await probe(source))!
+async function sound(source: string, name: string, work: string, at: (file: string) => string, facts: FileFacts, making: Making): Promise<Own & { file: string }> {
   const plain = facts.audio!.codec_name === 'pcm_s16le' && facts.container === 'wav'
   const file = plain ? 'sound.wav' : 'sound.flac'
-  const signal = making.signal
+  const { signal } = making
   making.onStep('Conforming', 0)
+  let damaged = 0
   if (plain) await copyFile(source, path.join(work, file))
   else {
-    await ffmpeg([...SAFE_INPUT, '-xerror', '-i', source, '-map', '0:a:0', '-af', 'aresample=async=1:first_pts=0', '-sample_fmt', 's16', '-c:a', 'flac', '-map_metadata', '-1', path.join(work, file)], { signal, limit: 600, onTime: (us) => making.onStep('Conforming', Math.min(1, us / Math.max(1, facts.durationUs))) })
-      .catch((e: Error) => { throw signal.aborted ? e : bad(name, `could not be read to its end (${e.message}). Save it again as WAV.`) })
+    const limit = 600 + facts.durationUs / 1e6
+    const onTime = (us: number) => making.onStep('Conforming', Math.min(1, us / Math.max(1, facts.durationUs)))
+    damaged = await ffmpeg([...SAFE_INPUT, '-i', source, '-map', '0:a:0', '-af', 'aresample=async=1:first_pts=0', '-sample_fmt', 's16', '-c:a', 'flac', '-map_metadata', '-1', path.join(work, file)], { signal, limit, onTime })
+      .catch((e: Error) => { throw signal.aborted || e instanceof Interrupted ? e : bad(name, `cannot be taken: ${e.message}. Save it again as WAV.`) })
   }
   const made = await probe(path.join(work, file))
-  const peaks = made ? await writePeaks(path.join(work, file), made.durationUs, { signal, onShare: (share) => making.onStep('Waveform', share) }) : null
-  if (!made || !peaks?.length) throw bad(name, 'holds no sound. Record it again.')
-  await writeFile(path.join(work, 'peaks.bin'), peaks)
+  const heard = made ? await writePeaks(path.join(work, file), made.durationUs, { signal, onShare: (share) => making.onStep('Waveform', share) }) : null
+  if (!made || !heard?.peaks.length) throw bad(name, 'holds no sound. Record it again.')
+  await writeFile(path.join(work, 'peaks.bin'), heard.peaks)
+  const declaredUs = plain ? await wavLengthUs(source) : facts.durationUs
+  const note = noteOf(name, { declaredUs, thereUs: made.durationUs, damaged }) ?? (facts.container === 'ogg' && !(await endsAsOgg(source)) ? `“${name}” ends without its last page, so it is cut off: ${seconds(made.durationUs)} s of it are there.` : null)
+  if (note) making.onNote?.(note)
   return { file: at(file), durationUs: made.durationUs, sound: true, aids: { peaks: true } }
 }
 
@@ -140,14 +170,27 @@ async function drawVector(source: string, name: string, work: string): Promise<s
     const file = path.join(work, 'drawn.png')
     await writeFile(file, canvas.toBuffer('image/png'))
     return file
-  } catch (e) { throw bad(name, `cannot be drawn (${(e as Error).message}). Give it a width and a height, or save it as a PNG.`) }
+  } catch { throw bad(name, `cannot be drawn. Give it a width and a height, or save it as a PNG.`) }
 }
 
 async function picture(source: string, name: string, work: string): Promise<Own> {
   const out = path.join(work, 'picture.png')
-  await ffmpeg([...SAFE_INPUT, '-xerror', '-err_detect', 'explode', '-i', source, '-frames:v', '1', '-pix_fmt', 'rgba', '-f', 'image2', '-c:v', 'png', out], { limit: 120 }).catch((e: Error) => { throw bad(name, `is a picture that cannot be read to its end (${e.message}). Save it again.`) })
+  const known = await probe(source)
+  if (known?.video) sizeAllowed(name, known.video.width!, known.video.height!)
+  try {
+    await ffmpeg([...SAFE_INPUT, '-xerror', '-err_detect', 'explode', '-i', source, '-frames:v', '1', '-pix_fmt', 'rgba', '-f', 'image2', '-c:v', 'png', out], { limit: 120 })
+  } catch (e) {
+    if (e instanceof Interrupted) throw e
+    if (!(await isAnimatedWebp(source))) throw bad(name, `is a picture that cannot be read to its end: ${(e as Error).message}. Save it again.`)
+    throw bad(name, 'is an animated WebP, which is not taken. Save it as a GIF or a video to have it move, or as a PNG to have it stand.')
+  }
   const { width, height } = await loadImage(out)
-  if (Math.max(width, height) > LARGEST_SIDE) throw bad(name, `is ${width} × ${height} pixels; pictures may have ${LARGEST_SIDE} on a side at most. Make it smaller first.`)
+  sizeAllowed(name, width, height)
   if (source.endsWith('drawn.png')) await rm(source)
   return { width, height }
+}
+function sizeAllowed(name: string, width: number, height: number): void {
+  const { pictureSide, pictureMegapixels } = LIMITS
+  if (Math.max(width, height) > pictureSide) throw bad(name, `is ${width} × ${height} pixels; pictures may have ${pictureSide} on a side at most. Make it smaller first.`)
+  if (width * height > pictureMegapixels * 1e6) throw bad(name, `is ${width} × ${height} pixels, ${Math.round((width * height) / 1e6)} million; pictures may have ${pictureMegapixels} million at most. Make it smaller first.`)
 }

@@ -1,7 +1,6 @@
 import type { News } from '@/contract/news'
 import { hear } from '../events'
-import { Interrupted } from '../media/ffmpeg'
-import { Problem } from '../problem'
+import { Interrupted, Problem } from '../problem'
 import { openSite, until, type Site } from '../testing'
 import { addJob, beginJobs, cancelJob, forgetJob, jobsIn, listJobs, readJob, register, retryJob, type StoredJob, type Work } from './index'
 import { claim } from './store'

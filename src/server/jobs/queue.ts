@@ -1,6 +1,5 @@
 import type { JobFacts, JobKindName } from '@/contract/news'
-import { Interrupted } from '../media/ffmpeg'
-import { Problem } from '../problem'
+import { Interrupted, Problem } from '../problem'
 import { FULL, isFull } from '../room'
 import { change, claim, deleteJob, insertJob, isDatabaseAway, jobsIn, news, readJob, type NewJob, type StoredJob } from './store'
 
@@ -33,7 +32,8 @@ const TOLD_MS = 200
 const TICK_MS = 2000
 /** What was ended from outside, or when the database was away, is begun again so many times. */
 const TRIES = 4
-const CANCELLED = new Problem(499, 'Cancelled.')
+const CANCELLED = 499
+const cancelled = () => new Problem(CANCELLED, 'Cancelled.')
 
 export const register = <P>(kind: JobKind<P>): void => { state.kinds.set(kind.kind, kind as never) }
 const kindOf = (job: StoredJob): JobKind<unknown> => state.kinds.get(job.kind) as unknown as JobKind<unknown>
@@ -65,7 +65,7 @@ export async function release(job: StoredJob): Promise<void> {
 export async function cancelJob(id: string): Promise<void> {
   const job = await readJob(id)
   const control = state.running.get(id)
-  if (control) control.abort(CANCELLED)
+  if (control) control.abort(cancelled())
   else if (job.state === 'waiting' || job.state === 'sending' || job.state === 'running') await change(job, { state: 'cancelled', step: 'Cancelled', endedAt: new Date() })
   pump()
 }
@@ -81,7 +81,7 @@ export async function retryJob(id: string): Promise<void> {
 /** Takes a job off the list, with what belongs to it; one that runs is cancelled first. */
 export async function forgetJob(id: string): Promise<void> {
   const job = await readJob(id)
-  state.running.get(id)?.abort(CANCELLED)
+  state.running.get(id)?.abort(cancelled())
   await kindOf(job)?.forget?.(job)
   await deleteJob(job)
   pump()
@@ -129,8 +129,8 @@ async function one(job: StoredJob, kind: JobKind<unknown>, control: AbortControl
 
 /** What a job that did not come to its end has become. */
 function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJob> {
-  if (signal.aborted && signal.reason === CANCELLED) return { state: 'cancelled', step: 'Cancelled', sentence: null }
   const why = signal.aborted ? signal.reason as unknown : e
+  if (why instanceof Problem && why.status === CANCELLED) return { state: 'cancelled', step: 'Cancelled', sentence: null }
   if (why instanceof Problem) return { state: 'failed', step: 'Failed', sentence: why.message.slice(0, 1000) }
   if ((isDatabaseAway(why) || why instanceof Interrupted) && job.tries < TRIES) return { state: 'waiting', step: 'Waiting', share: 0 }
   if (why instanceof Interrupted) return { state: 'failed', step: 'Failed', sentence: `“${job.name}”: the work on it was ended from outside, ${TRIES} times: the machine may be short of memory. Try again when it is less busy.` }

@@ -1,16 +1,12 @@
 import { spawnBound } from '../children'
+import { Interrupted } from '../problem'
 import { MOST_MS } from '../run'
 
 /** Formats that ffmpeg may open here; none of them can name another file. */
-const FORMATS = 'matroska,webm,mov,mp4,m4a,3gp,3g2,mj2,gif,wav,mp3,ogg,flac,aac,image2,png_pipe,jpeg_pipe,webp_pipe'
+const FORMATS = 'matroska,webm,mov,mp4,m4a,3gp,3g2,mj2,gif,apng,wav,mp3,ogg,flac,aac,image2,png_pipe,jpeg_pipe,webp_pipe'
 /** ffmpeg and ffprobe open the one file they are given: no network, no playlists. */
 export const SAFE_INPUT = ['-protocol_whitelist', 'file,pipe', '-format_whitelist', FORMATS]
 const MEMORY_BYTES = 12 * 1024 ** 3
-
-/** Work that was ended by something outside it, such as a machine short of memory; it may well succeed the next time. */
-export class Interrupted extends Error {
-  constructor(what: string) { super(`${what} was ended from outside`) }
-}
 
 export interface Run {
   signal?: AbortSignal
@@ -21,21 +17,39 @@ export interface Run {
   onData?: (chunk: Buffer) => void
 }
 
+/** Lines by which ffmpeg tells that a file's own data is at fault, as against its container or its times. */
+const DAMAGE = /error while decoding|concealing|Invalid data found when processing|Error submitting packet|Invalid NAL|channel element|corrupt|overread|invalid new backstep|Header missing/i
+
+/** Why ffmpeg could not do its work, as the rest of a sentence; what it wrote itself goes into the log. */
+function reasonOf(errors: string): string {
+  console.error(errors.trim())
+  if (/No space left/i.test(errors)) return 'the disk is full'
+  if (/Cannot allocate memory|malloc/i.test(errors)) return 'it needs more memory than there is'
+  if (/Invalid data|moov atom|Invalid NAL|does not contain any stream|matches no streams|End of file/i.test(errors)) return 'its data is damaged'
+  return 'it is of a form that Vivid Vane does not know'
+}
+
 /**
  * Runs ffmpeg within limits of time and memory.
  *
- * @throws Error with the last line that ffmpeg wrote; on cancel, the signal's reason
+ * @returns in how many places what it read was damaged
+ * @throws Error with the reason as the rest of a sentence; Interrupted when something else ended it; on cancel, the signal's reason
  */
-export function ffmpeg(args: string[], run: Run): Promise<void> {
+export function ffmpeg(args: string[], run: Run): Promise<number> {
   return new Promise((done, fail) => {
     const progress = run.onTime ? ['-progress', 'pipe:3'] : []
     const child = spawnBound('prlimit', [`--as=${MEMORY_BYTES}`, 'ffmpeg', '-v', 'error', '-nostdin', '-y', ...progress, ...args], { stdio: ['ignore', 'pipe', 'pipe', 'pipe'] })
     let errors = ''
+    let damaged = 0
     let late = false
     const timer = setTimeout(() => { late = true; child.kill('SIGKILL') }, Math.min(MOST_MS, run.limit * 1000))
     const stop = () => child.kill('SIGKILL')
     run.signal?.addEventListener('abort', stop)
-    child.stderr!.on('data', (d: Buffer) => { errors = (errors + d.toString()).slice(-2000) })
+    child.stderr!.on('data', (d: Buffer) => {
+      const text = d.toString()
+      damaged += text.split('\n').filter((line) => DAMAGE.test(line)).length
+      errors = (errors + text).slice(-2000)
+    })
     child.stdout!.on('data', (d: Buffer) => run.onData?.(d))
     const told = child.stdio[3] as unknown as NodeJS.ReadableStream
     told.on('data', (d: Buffer) => {
@@ -48,9 +62,9 @@ export function ffmpeg(args: string[], run: Run): Promise<void> {
       run.signal?.removeEventListener('abort', stop)
       if (run.signal?.aborted) fail(run.signal.reason)
       else if (late) fail(new Error(`it took longer than ${Math.round(run.limit / 60)} minutes`))
-      else if (code === 0) done()
+      else if (code === 0) done(damaged)
       else if (killed) fail(new Interrupted('ffmpeg'))
-      else fail(new Error(errors.trim().split('\n').at(-1) || `ffmpeg ended with ${code}`))
+      else fail(new Error(reasonOf(errors)))
     })
     if (run.signal?.aborted) stop()
   })

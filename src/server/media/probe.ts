@@ -1,18 +1,27 @@
 import { run } from '../run'
 import { SAFE_INPUT } from './ffmpeg'
 import { z } from 'zod'
+import { LIMITS } from '@/core/lesson/limits'
 import { nearestRate, type Rate } from '@/core/time'
 
 const Stream = z.object({
   index: z.number(), codec_type: z.string().optional(), codec_name: z.string().optional(), width: z.number().optional(), height: z.number().optional(), pix_fmt: z.string().optional(),
   r_frame_rate: z.string().optional(), avg_frame_rate: z.string().optional(), nb_frames: z.string().optional(), duration: z.string().optional(), start_time: z.string().optional(),
-  color_space: z.string().optional(), color_range: z.string().optional(), field_order: z.string().optional(), sample_aspect_ratio: z.string().optional(),
+  color_space: z.string().optional(), color_transfer: z.string().optional(), color_range: z.string().optional(), field_order: z.string().optional(), sample_aspect_ratio: z.string().optional(),
   side_data_list: z.array(z.object({ rotation: z.number().optional() }).loose()).optional(), disposition: z.object({ attached_pic: z.number().optional() }).loose().optional(),
 })
 const Probe = z.object({ streams: z.array(Stream).default([]), format: z.object({ format_name: z.string().default(''), duration: z.string().optional(), start_time: z.string().optional() }).default({ format_name: '' }) })
 export type ProbeStream = z.infer<typeof Stream>
 
-export interface FileFacts { container: string; durationUs: number; video: ProbeStream | null; audio: ProbeStream | null }
+export interface FileFacts {
+  container: string
+  /** What the container says, which may be more than there is. */
+  durationUs: number
+  video: ProbeStream | null
+  audio: ProbeStream | null
+  /** Whether it holds pictures of which nothing can be told. */
+  unreadable: boolean
+}
 
 /** What ffprobe finds in a file, or null when it finds nothing it can read. */
 export async function probe(file: string): Promise<FileFacts | null> {
@@ -23,9 +32,10 @@ export async function probe(file: string): Promise<FileFacts | null> {
   const { streams, format } = parsed.data
   const video = streams.find((s) => s.codec_type === 'video' && s.width && s.height && !s.disposition?.attached_pic) ?? null
   const audio = streams.find((s) => s.codec_type === 'audio') ?? null
-  if (!video && !audio) return null
+  const unreadable = !video && streams.some((s) => s.codec_type === 'video' && !s.disposition?.attached_pic)
+  if (!video && !audio && !unreadable) return null
   const seconds = Number(format.duration ?? video?.duration ?? audio?.duration ?? 0)
-  return { container: format.format_name, durationUs: Math.round((Number.isFinite(seconds) ? seconds : 0) * 1e6), video, audio }
+  return { container: format.format_name, durationUs: Math.round((Number.isFinite(seconds) ? seconds : 0) * 1e6), video, audio, unreadable }
 }
 
 export interface FrameTimes { count: number; rate: Rate; constant: boolean; durationUs: number; longestGop: number }
@@ -53,7 +63,7 @@ export async function frameTimes(file: string): Promise<FrameTimes | null> {
   const length = times.at(-1)! - first + lastStep
   const mean = times.length > 1 ? (times.length - 1) / (times.at(-1)! - first) : 1 / lastStep
   const even = nearestRate(mean)
-  const constant = times.every((t, i) => Math.abs(t - first - (i * even.den) / even.num) < 0.002)
+  const constant = mean <= LIMITS.fps && times.every((t, i) => Math.abs(t - first - (i * even.den) / even.num) < 0.002)
   if (constant) return { count: times.length, rate: even, constant, durationUs: Math.round((times.length * 1e6 * even.den) / even.num), longestGop }
   const usual = steps[Math.floor(steps.length * 0.1)] ?? 1 / 30
   const fps = Math.min(60, Math.max(10, 1 / usual))
@@ -73,6 +83,17 @@ export async function exactTimes(file: string): Promise<number[] | null> {
   if (!base?.[0] || !base[1]) return null
   const pts = lines.filter((l) => l.startsWith('packet,')).map((l) => l.split(',')).filter((r) => !r[2]?.includes('D')).map((r) => Number(r[1])).filter(Number.isFinite).sort((a, b) => a - b)
   return pts.length > 0 ? pts.map((p) => ((p - pts[0]!) * base[0]!) / base[1]!) : null
+}
+
+/** When the last piece of a file ends, of its pictures or its sound, in microseconds as they are stored. */
+export async function lastTimeUs(file: string): Promise<number> {
+  const found = await run('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-show_entries', 'packet=pts_time,duration_time', '-of', 'csv=p=0', file], { limit: 600 })
+  let last = 0
+  for (const line of found.stdout.toString().split('\n')) {
+    const [at, length] = line.split(',').map(Number)
+    if (at !== undefined && Number.isFinite(at)) last = Math.max(last, at + (length && Number.isFinite(length) ? length : 0))
+  }
+  return Math.round(last * 1e6)
 }
 
 /** Degrees by which a player would turn the picture. */

@@ -4,8 +4,7 @@ import path from 'node:path'
 import { tmpdir } from 'node:os'
 import type { Medium, Moment } from '@/core/lesson/schema'
 import { ownCommand } from '../children'
-import { Interrupted } from '../media/ffmpeg'
-import { Problem } from '../problem'
+import { Interrupted, Problem } from '../problem'
 import { run } from '../run'
 
 export interface TraceMoments { moments: Moment[]; pointer: [number, number, number][] }

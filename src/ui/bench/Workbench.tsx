@@ -40,6 +40,12 @@ export function Workbench({ id }: { id: string }) {
     window.addEventListener('beforeunload', hold)
     return () => window.removeEventListener('beforeunload', hold)
   }, [unsaved])
+  useEffect(() => {
+    // Kept by the browser for the way back, it has let go of its lesson: it begins anew.
+    const back = (e: PageTransitionEvent) => { if (e.persisted) location.reload() }
+    window.addEventListener('pageshow', back)
+    return () => window.removeEventListener('pageshow', back)
+  }, [])
   if (gone) return <main className="grid h-screen place-items-center"><div className="max-w-md text-center"><p className="mb-3 text-lg">{gone}</p><Link className="text-accent-deep underline" href="/">Back to the lessons</Link></div></main>
   return (
     <Tooltip.Provider delayDuration={400}>

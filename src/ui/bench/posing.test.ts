@@ -32,11 +32,13 @@ test('a drag goes into that pose; with the whole path, into all of them', () => 
   edit('Move', moving(['box'], 10, 0))
   expect([box().x, box().poses[0]!.values.x]).toEqual([210, 920])
 })
-test('a value that belongs to no pose changes in all of the element', () => {
+test('a value that can be keyed belongs to the pose; a wording is the whole element’s', () => {
   setBench({ playhead: 150 })
   editPosed('Thicker', setElements(['box'], (e) => { if (e.look.kind === 'shape') e.look.outlinePx = 20 }))
-  expect(box().look).toMatchObject({ outlinePx: 20 })
-  expect(box().poses[0]!.values).toEqual({ x: 900 })
+  expect(box().look).toMatchObject({ outlinePx: 6 })
+  expect(box().poses[0]!.values).toEqual({ x: 900, 'look.outlinePx': 20 })
+  editPosed('Name', setElements(['box'], (e) => { e.name = 'Frame' }))
+  expect(box().name).toBe('Frame')
 })
 test('an act at the playhead is tied to the moment that lies right there, above all to the one that was chosen', () => {
   setBench({ playhead: 120 })

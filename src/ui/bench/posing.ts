@@ -17,7 +17,11 @@ export function poseFor(e: Element, b: Bench = bench(), timed: Timed = b.timed):
 export const standing = (e: Element, b: Bench = bench(), timed: Timed = shown(b)): Element => (e.poses.length === 0 ? e : atPose(timed, e, poseFor(e, b, timed)))
 
 /** An edit as it goes into the poses that are in force. */
-export const posed = (change: Edit): Edit => (bench().timed.lesson.elements.some((e) => e.poses.length > 0) ? inPoses(bench().timed, (e) => poseFor(e), change) : change)
+export function posed(change: Edit): Edit {
+  const { timed, playhead, reach } = bench()
+  if (!timed.lesson.elements.some((e) => e.poses.length > 0)) return change
+  return inPoses(timed, (e) => poseFor(e), change, { reach, here: { frame: playhead, newId: () => freshId('pose') } })
+}
 export const editPosed = (label: string, change: Edit): boolean => edit(label, posed(change))
 export const tryPosed = (change: Edit | null): void => tryEdit(change && posed(change))
 /** Moves elements by pixels of their place: the pose in force, or the whole path. */

@@ -62,6 +62,7 @@ class FakeLocks {
   held = new Set<string>()
   request = async (name: string, options: { ifAvailable?: boolean }, run: (lock: unknown) => unknown): Promise<unknown> => {
     if (options.ifAvailable) return run(this.held.has(name) ? null : {})
+    while (this.held.has(name)) await new Promise((done) => setTimeout(done, 2))
     this.held.add(name)
     return Promise.resolve(run({})).finally(() => this.held.delete(name))
   }
@@ -230,7 +231,12 @@ test('two windows keep what they have not stored side by side; one that is still
   await open()
   await settled()
   expect(server.taken).toEqual(['from the second'])
+  // As soon as the first has gone, too, what it left is taken over.
   first.close()
+  await wait(50)
+  await settled()
+  expect(server.taken).toEqual(['from the second', 'from the first'])
+  expect(store.size).toBe(0)
 })
 test('what cannot be made again is listed with its name and why, and not dropped', async () => {
   server.trouble = down(5)

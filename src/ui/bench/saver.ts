@@ -49,9 +49,7 @@ export class Saver {
   }
 
   async open(): Promise<void> {
-    const left = await this.shelf.takeOver()
-    const bare = { do: 'edit' as const, patches: [], inverse: [] }
-    this.steps = [...left.filter((l) => !this.steps.some((s) => s.step === l.step)).map((l) => ({ ...l, ...bare })), ...this.steps]
+    await this.takeOver()
     this.hooks.onUnkept(this.unkept)
     let fresh: Opened
     try { fresh = await this.fetch() } catch (e) {
@@ -66,6 +64,13 @@ export class Saver {
     const waiting = this.steps.length
     await this.send()
     if (waiting > 0 && this.steps.length === 0) this.hooks.onWord('What was not saved yet is saved now.')
+  }
+
+  private async takeOver(): Promise<void> {
+    const left = await this.shelf.takeOver(() => { if (!this.closed) void this.takeOver().then(() => this.send()) })
+    const fresh = left.filter((l) => !this.steps.some((s) => s.step === l.step)).map((l): Step => ({ ...l, do: 'edit', patches: [], inverse: [] }))
+    this.steps = [...fresh, ...this.steps]
+    if (fresh.length > 0) this.stale = true
   }
 
   add(made: Made): void {

@@ -17,10 +17,13 @@ export class Shelf {
   private readonly key: string
   private readonly unkeptKey: string
   private release: () => void = () => {}
+  private readonly awaited = new Set<string>()
   constructor(private readonly lesson: string, window = freshId('window')) {
     this.key = `${this.prefix}${window}`
     this.unkeptKey = `vane-unkept-${lesson}`
     void locks()?.request(this.key, {}, () => new Promise<void>((done) => { this.release = done })).catch(() => {})
+    // A page that the browser keeps for the way back does not hold on to what it left.
+    globalThis.addEventListener?.('pagehide', () => this.release())
   }
   private get prefix(): string { return `vane-unsaved-${this.lesson}/` }
 
@@ -33,12 +36,20 @@ export class Shelf {
     } catch { return false }
   }
 
-  /** Takes over, into this window's place, what windows that are gone left behind; in the order in which they left it. */
-  async takeOver(): Promise<KeptStep[]> {
+  /**
+   * Takes over, into this window's place, what windows that are gone left behind.
+   *
+   * @param onFreed  called later on, when a window that is still there has gone and may have left something
+   */
+  async takeOver(onFreed: () => void): Promise<KeptStep[]> {
     const found: KeptStep[] = []
     const from: string[] = []
     for (const key of this.keysOfOthers()) {
-      if (!(await isFree(key))) continue
+      if (!(await isFree(key))) {
+        if (!this.awaited.has(key)) void locks()?.request(key, {}, () => {}).then(() => { this.awaited.delete(key); onFreed() }, () => {})
+        this.awaited.add(key)
+        continue
+      }
       found.push(...read<KeptStep>(key))
       from.push(key)
     }

@@ -46,6 +46,8 @@ export interface Bench {
   keys: KeyRef[]
   /** On a move: whether edits change the pose it leaves or the one it leads to. */
   moveEnd: 'start' | 'end'
+  /** On a later pose: whether what is changed is this pose's alone, or that of all later ones as well. */
+  reach: 'pose' | 'later'
   /** Whether moving an element moves all its poses. */
   wholePath: boolean
   /** Whether a new end of an element pushes along what follows on its track. */
@@ -65,7 +67,7 @@ export interface Bench {
 const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
   id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], earlier: 0, later: 0, save: { state: 'saved' }, unkept: [], playhead: 0, speed: 0, passage: null, looping: false,
-  elements: [], clips: [], moment: null, adding: null, correcting: false, keys: [], moveEnd: 'end', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
+  elements: [], clips: [], moment: null, adding: null, correcting: false, keys: [], moveEnd: 'end', reach: 'pose', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
 }))
 export const bench = useBench.getState
 export const setBench = useBench.setState
@@ -191,6 +193,6 @@ export const pickMoment = (id: string, frame: number | null): void => {
 export const select = (elements: string[], alone = false): void => {
   const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)
   const same = chosen.length === bench().elements.length && chosen.every((e) => bench().elements.includes(e))
-  setBench({ elements: chosen, clips: [], ...(!same && { keys: [], wholePath: false, moveEnd: 'end', anchorOpen: false }), ...(chosen.length && { moment: bench().moment }) })
+  setBench({ elements: chosen, clips: [], ...(!same && { keys: [], wholePath: false, moveEnd: 'end', reach: 'pose', anchorOpen: false }), ...(chosen.length && { moment: bench().moment }) })
 }
 export { freshId }
