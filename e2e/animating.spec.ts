@@ -11,7 +11,7 @@ import { Hand } from './hand'
 
 const here = (name: string) => path.join(folder, name)
 async function bringIn(page: Page, files: string[]): Promise<void> {
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(files.map(here))
   for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 90_000 })
   await page.keyboard.press('Escape')
@@ -71,7 +71,7 @@ test('a shelf plan’s twelve bin labels pop up two frames apart, nearest first,
   const id = await newLesson('Shelf plan')
   await openBench(page, id)
   await bringIn(page, ['shelf-plan.svg'])
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   await page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'shelf-plan.svg' }).getByRole('button', { name: 'Lay on the timeline' }).click()
   await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(1)
   await page.keyboard.press('Escape')
@@ -96,7 +96,7 @@ test('a shelf plan’s twelve bin labels pop up two frames apart, nearest first,
   }
   // One after the other, as the first of them comes.
   await hand.clickAt(390, 300)
-  await hand.choose(page.getByLabel('Comes'), 'grow')
+  await hand.choose(page.getByLabel('Arrives'), 'grow')
   await hand.click(page.getByRole('button', { name: /^Easing of its arrival/ }))
   await hand.click(page.getByRole('option', { name: 'overshoot', exact: true }))
   await hand.key('Escape')
@@ -107,10 +107,10 @@ test('a shelf plan’s twelve bin labels pop up two frames apart, nearest first,
   await hand.choose(page.getByTestId('stagger').getByLabel('Order'), 'nearest first')
   // A quarter turn, then all into the corner.
   await hand.go(50)
-  await hand.key('v')
+  await hand.key('f')
   await hand.type(page.getByLabel('turn each by (°)'), '90')
   await hand.go(75)
-  await hand.key('v')
+  await hand.key('f')
   await hand.choose(page.getByLabel('Against'), 'the title safe area')
   await hand.click(page.getByRole('button', { name: 'Right edges' }))
   await hand.click(page.getByRole('button', { name: 'Bottom edges' }))
@@ -124,7 +124,7 @@ test('a shelf plan’s twelve bin labels pop up two frames apart, nearest first,
   await hand.key('Shift+T')
   await hand.click(page.locator('[data-testid=details] textarea').first())
   await hand.write('Shelf B')
-  await hand.choose(page.getByLabel('Comes'), 'slide')
+  await hand.choose(page.getByLabel('Arrives'), 'slide')
   await hand.choose(page.getByLabel('from the', { exact: true }), 'top')
   const { lesson, timed } = await stored(page, id)
   const bins = lesson.elements.filter((e) => e.look.kind === 'text' && /^[A-C][1-4]$/.test(e.look.text))
@@ -163,7 +163,7 @@ test('an outline follows a drawer being pulled open by seven poses, a thinner on
   for (let i = 1; i < 7; i++) {
     const [was, is] = [at[i - 1]!, at[i]!]
     await hand.go(frames[i]!)
-    await hand.key('Shift+V')
+    await hand.key('Shift+F')
     await hand.drag(was.x, was.y, is.x, is.y)
     await hand.drag(was.x + was.w, was.y + was.h, is.x + is.w, is.y + is.h)
   }
@@ -213,7 +213,7 @@ test('one arrow points at the search box, waits for a word of the narration, the
   const box = apply(framingOf(before.timed, Number(await page.locator('canvas[data-frame]').getAttribute('data-frame'))), { x: 560, y: 175 })
   await hand.clickAt(box.x, box.y)
   await hand.click(page.locator('[data-moment][title^="search" i]').first())
-  await hand.key('p')
+  await hand.key('t')
   await hand.clickAt(1580, 390)
   const { lesson, timed } = await stored(page, id)
   const arrow = lesson.elements.at(-1)!

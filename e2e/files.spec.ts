@@ -11,7 +11,7 @@ test('a recording, its trace, a narration and its captions are brought in togeth
   copyFileSync(path.join(demo, 'narration.vtt'), path.join(folder, 'voice.vtt'))
   const id = await newLesson('Brought in')
   await openBench(page, id)
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'].map((f) => path.join(folder, f)))
   await expect(page.locator('[data-coming="desk.mp4"]')).toContainText('Ready', { timeout: 90_000 })
   await expect(page.locator('[data-coming="voice.wav"]')).toContainText('Ready', { timeout: 90_000 })
@@ -27,7 +27,7 @@ test('a recording, its trace, a narration and its captions are brought in togeth
   await page.waitForSelector('canvas[data-frame="0"]')
   await expect(page.getByText('click on Search box').first()).toBeVisible()
   // The same file once more is stored once.
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   copyFileSync(path.join(folder, 'voice.wav'), path.join(folder, 'voice again.wav'))
   await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'voice again.wav'))
   await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 90_000 })
@@ -39,7 +39,7 @@ test('a phone’s clip with a variable rate can be played and cut; a picture is 
   ff('-f', 'lavfi', '-i', 'testsrc2=s=300x200:d=1', '-frames:v', '1', path.join(folder, 'badge.png'))
   const id = await newLesson('Phone')
   await openBench(page, id)
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles([path.join(folder, 'phone.mp4'), path.join(folder, 'badge.png')])
   for (const name of ['phone.mp4', 'badge.png']) await expect(page.locator(`[data-coming="${name}"]`)).toContainText('Ready', { timeout: 60_000 })
   await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(1)
@@ -53,7 +53,7 @@ test('a phone’s clip with a variable rate can be played and cut; a picture is 
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 3)
   await saved(page)
   expect((await lessonOf(id)).elements[0]!.look.kind).toBe('still')
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   await page.getByLabel('Search the library').fill('Loanbench')
   await expect(page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'phone.mp4' }).filter({ hasText: 'Lay' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Lay on the timeline' }).click()
@@ -66,7 +66,7 @@ test('broken files get a sentence and change nothing', async ({ page }) => {
   ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:d=2', '-c:v', 'libx264', path.join(folder, 'cut.mp4'))
   truncateSync(path.join(folder, 'cut.mp4'), 8000)
   const files = [write('empty.mp4', ''), write('words.mp4', 'no video'), path.join(folder, 'cut.mp4'), write('list.mp4', '#EXTM3U\n/etc/passwd\n'), write('evil.svg', '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>')]
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(files)
   for (const [name, words] of [['empty.mp4', 'is empty'], ['words.mp4', 'not a video'], ['cut.mp4', 'cut off'], ['list.mp4', 'playlist'], ['evil.svg', 'scripts']] as const) await expect(page.locator(`[data-coming="${name}"]`)).toContainText(words, { timeout: 30_000 })
   await page.getByTestId('file-picker').setInputFiles([write('bad.jsonl', '{"trace":1,"width":10,"height":10}\nnonsense'), write('bad.vtt', 'WEBVTT')])
@@ -84,7 +84,7 @@ test('the window is closed before the files are ready: they are laid all the sam
   copyFileSync(path.join(demo, 'narration.vtt'), path.join(folder, 'early.vtt'))
   // A slow listing of the library must not matter to it.
   await page.route('**/api/media*', async (route) => { await new Promise((r) => setTimeout(r, 4000)); await route.continue() })
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(['early.avi.mkv', 'early.wav', 'early.vtt'].map((f) => path.join(folder, f)))
   await expect.poll(async () => ((await (await fetch(`${base()}/api/jobs?kind=import`)).json()) as { name: string; state: string }[]).filter((j) => j.name.startsWith('early') && j.state !== 'sending').length, { timeout: 30_000 }).toBe(3)
   await page.close({ runBeforeUnload: false })
@@ -101,7 +101,7 @@ test('an upload goes on where it stopped when the line comes back', async ({ pag
     sent++
     return sent === 2 ? route.abort() : route.continue()
   })
-  await page.keyboard.press('b')
+  await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'long.wav'))
   await expect(page.locator('[data-coming="long.wav"]')).toContainText('Ready', { timeout: 90_000 })
   // 38 MB in pieces of 8 MB: five, and the one that was lost; not from the start again.

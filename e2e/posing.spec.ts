@@ -58,7 +58,7 @@ test('on the bar: the pose in force is lit; a notch is dragged onto a word and t
   expect(moved.e.poses[0]!.values.y as number).toBeGreaterThan(760)
   expect([moved.e.y, moved.e.poses[1]!.values.y]).toEqual([before.y, before.poses[1]!.values.y])
   // The whole path at once.
-  await page.keyboard.press('f')
+  await page.keyboard.press('w')
   await page.keyboard.press('Shift+ArrowRight')
   await saved(page)
   await expect.poll(async () => (await lessonOf(id)).elements.find((e) => e.id === 'outline-page')!.x).toBe(before.x + 10)
@@ -81,7 +81,7 @@ test('keyframes: a peg keys a value; rows are swept, dragged and stretched; all 
   const colours = keyed.e.poses.flatMap((p) => ('look.outline' in p.values ? [p.values['look.outline']] : []))
   expect(colours[0]).toBe('#c8371b')
   expect(colours.at(-1)).toBe('#2f6b46')
-  await page.keyboard.press('t')
+  await page.keyboard.press('q')
   const rows = page.getByTestId('key-lanes')
   await expect(rows.locator('[data-key-row]')).toHaveCount(5)
   await expect(page.getByTestId('speed-lane')).toBeVisible()

@@ -24,8 +24,14 @@ export function paintItems(ctx: Context, items: Item[], easel: Easel, scale: num
   ctx.globalAlpha = 1
 }
 
+/** What casts a shadow is drawn on a sheet of its own, below those it may need itself. */
+const SHADOW_SHEET = 4
+
 function paintItem(ctx: Context, item: Item, pen: Pen, origin: Point): void {
-  if (item.instants) onSheet(ctx, item, pen, origin, 0, 1, null, (sheet, at) => mixInstants(sheet, item.instants!, pen, at, 1))
+  if (item.shadow) {
+    const { shadow, ...bare } = item
+    onSheet(ctx, item, pen, origin, SHADOW_SHEET, 1, null, (sheet, at) => paintItem(sheet, bare, pen, at), 'source-over', shadow)
+  } else if (item.instants) onSheet(ctx, item, pen, origin, 0, 1, null, (sheet, at) => mixInstants(sheet, item.instants!, pen, at, 1))
   else if ((item.blurPx || (item.opacity < 1 && item.shapes.length > 1)) && !item.shapes.some((s) => s.type === 'below')) {
     onSheet(ctx, item, pen, origin, 0, item.opacity, item.blurPx ? `blur(${item.blurPx * pen.scale}px)` : null, (sheet, at) => paintShapes(sheet, item, pen, at, 1))
   } else paintShapes(ctx, item, pen, origin, item.opacity)

@@ -1,4 +1,4 @@
-import type { Gradient, Item, Point, Rect, Shape } from '@/core/scene'
+import type { Gradient, Item, Point, Rect, Shadow, Shape } from '@/core/scene'
 import { layBlocks } from './blocks'
 import type { Context, Drawable, Easel } from './easel'
 
@@ -18,7 +18,7 @@ export function regionOf(ctx: Context, bounds: Rect, { scale }: Pen, origin: Poi
 }
 
 /** Draws onto a sheet and lays that down once, so that overlapping parts do not show through each other. */
-export function onSheet(ctx: Context, item: Item, pen: Pen, origin: Point, depth: number, alpha: number, filter: string | null, draw: (sheet: Context, origin: Point) => void, how: GlobalCompositeOperation = 'source-over'): void {
+export function onSheet(ctx: Context, item: Item, pen: Pen, origin: Point, depth: number, alpha: number, filter: string | null, draw: (sheet: Context, origin: Point) => void, how: GlobalCompositeOperation = 'source-over', shadow?: Shadow): void {
   // What is blurred takes in what lies just outside, so that it does not thin out at the edges of the picture.
   const region = regionOf(ctx, item.bounds, pen, origin, filter && item.blurPx ? Math.ceil(item.blurPx * pen.scale * 3) : 0)
   if (!region) return
@@ -29,8 +29,10 @@ export function onSheet(ctx: Context, item: Item, pen: Pen, origin: Point, depth
   ctx.globalAlpha = alpha
   ctx.globalCompositeOperation = how
   if (filter) ctx.filter = filter
+  if (shadow) castShadow(ctx, shadow, pen.scale)
   ctx.drawImage(sheet.canvas, 0, 0, w, h, x, y, w, h)
   if (filter) ctx.filter = 'none'
+  if (shadow) ctx.shadowColor = 'transparent'
   ctx.globalCompositeOperation = 'source-over'
 }
 
@@ -59,14 +61,16 @@ export function paintShapes(ctx: Context, item: Item, pen: Pen, origin: Point, a
   if (item.clip) ctx.restore()
 }
 
+function castShadow(ctx: Context, { colour, blurPx, dx, dy }: Shadow, scale: number): void {
+  ctx.shadowColor = colour
+  ctx.shadowBlur = blurPx * scale
+  ctx.shadowOffsetX = dx * scale
+  ctx.shadowOffsetY = dy * scale
+}
+
 function paintPath(ctx: Context, shape: Extract<Shape, { type: 'path' }>, easel: Easel, scale: number): void {
   const path = easel.path(shape.d)
-  if (shape.shadow) {
-    ctx.shadowColor = shape.shadow.colour
-    ctx.shadowBlur = shape.shadow.blurPx * scale
-    ctx.shadowOffsetX = shape.shadow.dx * scale
-    ctx.shadowOffsetY = shape.shadow.dy * scale
-  }
+  if (shape.shadow) castShadow(ctx, shape.shadow, scale)
   if (shape.stroke) {
     ctx.strokeStyle = shape.stroke
     ctx.lineWidth = shape.lineWidth ?? 1

@@ -67,22 +67,30 @@ export function freeStart(others: Pick<Clip, 'at' | 'length'>[], wanted: number,
 }
 
 /**
- * Takes the frames [from, to) out of a track. With `close`, later clips of the track move up, and
- * the loose ends of elements from there on move with them; else a gap stays.
+ * Takes the frames [from, to) out of tracks. With `close`, later clips of these tracks move up, and where a take is among them the loose ends
+ * of elements from there on move with them; else a gap stays.
  */
-export const takeOut = (track: string, from: number, to: number, close: boolean, newId: () => string): Edit => (draft) => {
-  if (to <= from) return
-  for (const clip of sorted(draft, track)) {
+export const takeOut = (tracks: string | readonly string[], from: number, to: number, close: boolean, newId: () => string): Edit => (draft) => {
+  const meant = typeof tracks === 'string' ? [tracks] : tracks
+  if (to <= from || !draft.clips.some((c) => meant.includes(c.track) && clipEnd(c) > from)) return
+  for (const clip of meant.flatMap((track) => sorted(draft, track))) {
     const right = cutAt(draft, clip, from, newId()) ?? (clip.at >= from ? clip : null)
     if (right && right.at < to) cutAt(draft, right, to, newId())
   }
-  draft.clips = draft.clips.filter((c) => c.track !== track || c.at < from || clipEnd(c) > to)
+  draft.clips = draft.clips.filter((c) => !meant.includes(c.track) || c.at < from || clipEnd(c) > to)
   if (!close) return
-  for (const c of draft.clips) if (c.track === track && c.at >= to) c.at -= to - from
-  if (draft.tracks.find((t) => t.id === track)?.kind !== 'takes') return
+  for (const c of draft.clips) if (meant.includes(c.track) && c.at >= to) c.at -= to - from
+  if (!draft.tracks.some((t) => meant.includes(t.id) && t.kind === 'takes')) return
   const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
   for (const e of draft.elements) for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
   for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
+}
+
+/** The tracks that a cut goes through when nothing says otherwise: all of takes and sound. */
+export const cutTracks = (lesson: Lesson): string[] => lesson.tracks.filter((t) => t.kind !== 'elements').map((t) => t.id)
+/** Cuts every clip of these tracks in two at a frame inside it. */
+export const splitTracks = (tracks: readonly string[], frame: number, newId: () => string): Edit => (draft) => {
+  for (const clip of [...draft.clips]) if (tracks.includes(clip.track)) cutAt(draft, clip, frame, newId())
 }
 
 export const removeClips = (ids: string[]): Edit => (draft) => { draft.clips = draft.clips.filter((c) => !ids.includes(c.id)) }

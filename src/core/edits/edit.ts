@@ -1,6 +1,7 @@
 import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer'
 import type { Lesson } from '../lesson/schema'
 import { remember, resolve, type Timed } from '../timing'
+import { changesBetween } from './changes'
 
 enablePatches()
 
@@ -15,7 +16,7 @@ export interface Edited { lesson: Lesson; timed: Timed; patches: Patch[]; invers
 export function applyEdit(lesson: Lesson, edit: Edit): { edited: Edited } | { refused: string | null } {
   const [changed, p1, i1] = produceWithPatches(lesson, edit)
   // What is changed and put back again leaves no patches.
-  if (changed === lesson || p1.length === 0) return { refused: null }
+  if (changed === lesson || p1.length === 0 || changesBetween(lesson, changed).length === 0) return { refused: null }
   const timed = resolve(changed)
   const circle = timed.findings.find((f) => f.code === 'cycle')
   if (circle) return { refused: circle.sentence }

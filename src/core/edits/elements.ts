@@ -5,6 +5,7 @@ import { noPassing } from '../lesson/make'
 import type { Catch } from '../moments'
 import { frameOfTie, resolve, type Timed } from '../timing'
 import type { Edit } from './edit'
+import { numbered } from './names'
 import { plain } from './plain'
 import { release } from './riding'
 
@@ -67,11 +68,12 @@ export function copies(elements: Element[], timed: Timed, frame: number | null, 
   const ids = new Map(elements.map((e) => [e.id, newId()]))
   const starts = elements.map((e) => timed.spans.get(e.id)?.from ?? 0)
   const shift = frame === null ? 0 : frame - Math.min(...starts)
+  const taken = new Set(timed.lesson.elements.map((e) => e.name))
   const groups = new Map(elements.flatMap((e) => (e.group ? [[e.group, newId()] as const] : [])))
   return elements.map((e) => {
     const copy = plain(e)
     copy.id = ids.get(e.id)!
-    copy.name = e.name.endsWith(' copy') ? e.name : `${e.name} copy`.slice(0, 120)
+    copy.name = numbered(e.name, taken)
     const span = timed.spans.get(e.id)
     const move = (edge: Edge, side: 'start' | 'end'): Edge => {
       if (edge.on === 'element' && ids.has(edge.element)) return { ...edge, element: ids.get(edge.element)! }
@@ -141,8 +143,13 @@ export const breakUpRipples = (id: string, timed: Timed, newId: () => string): E
   draft.elements.splice(at, 1, ...singles)
 }
 
-/** Splits elements at a frame: what they do goes on in the second part as if nothing had been cut. */
-export const splitElements = (ids: string[], timed: Timed, frame: number, newId: () => string): Edit => (draft) => {
+/**
+ * Splits elements at a frame: what they do goes on in the second part as if nothing had been cut. Both edges of the cut are tied to what
+ * lies right there, if anything does.
+ */
+export const splitElements = (ids: string[], timed: Timed, frame: number, newId: () => string, caught: Catch | null = null): Edit => (draft) => {
+  const taken = new Set(timed.lesson.elements.map((e) => e.name))
+  const cut: Edge = caught ? { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: frame - caught.frame, last: frame } : { on: 'loose', frame }
   for (const own of timed.lesson.elements) {
     const span = timed.spans.get(own.id)!
     const at = draft.elements.findIndex((e) => e.id === own.id)
@@ -151,7 +158,7 @@ export const splitElements = (ids: string[], timed: Timed, frame: number, newId:
     const second = plain(own)
     const length = span.to - span.from
     const gone = frame - span.from
-    Object.assign(second, { id: newId(), name: `${own.name} part 2`.slice(0, 120), start: { on: 'loose', frame }, arrival: noPassing(), ...(own.end.on === 'length' && { end: { on: 'length', frames: span.to - frame } }) })
+    Object.assign(second, { id: newId(), name: numbered(own.name, taken), start: { ...cut }, arrival: noPassing(), ...(own.end.on === 'length' && { end: { on: 'length', frames: span.to - frame } }) })
     for (const pose of second.poses) for (const side of ['start', 'end'] as const) {
       const edge = pose[side]
       if (edge.on === 'start') edge.frames -= gone
@@ -162,7 +169,7 @@ export const splitElements = (ids: string[], timed: Timed, frame: number, newId:
       if (edge.on === 'end') edge.frames -= span.to - frame
       if (edge.on === 'share') edge.share = (edge.share * length) / gone
     }
-    first.end = { on: 'loose', frame }
+    first.end = { ...cut }
     first.departure = noPassing()
     if (own.start.on === 'length') first.start = { on: 'loose', frame: span.from }
     draft.elements.splice(at + 1, 0, second)

@@ -78,7 +78,7 @@ test('a pinned callout goes where its spot went, its tail too, and is not shown 
   expect(at(130).opacity).toBe(0)
   expect(at(160).opacity).toBe(1)
   const still = places.map((p) => ({ ...p, y: 700, seen: true }))
-  expect(after(lesson, pinTo('note', 'take', still)).elements[0]!.poses).toHaveLength(0)
+  expect(applyEdit(lesson, pinTo('note', 'take', still))).toEqual({ refused: null })
 })
 test('a found trace gives moments, ripples and a framing in one edit; a lesson with a zoom of its own keeps that one only', () => {
   const moments = [{ id: 'take/click-1', kind: 'click' as const, label: 'click 1', fromUs: 4e6, at: { x: 1600, y: 800 } }]

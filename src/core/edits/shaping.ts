@@ -1,5 +1,6 @@
-import { arrowBetween, arrowEnds, barPlace, kindOf, localBox, setAt } from '../elements'
-import { apply, inverse, isFlat, matrixOf, type Point } from '../scene'
+import { arrowBetween, arrowEnds, barPlace, hasPlace, isRule, kindOf, localBox, setAt } from '../elements'
+import { posedAt } from '../motion'
+import { apply, boundsOf, elementsAt, frameBoxOf, inverse, isFlat, matrixOf, meets, type Point } from '../scene'
 import { takeAt } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
@@ -7,7 +8,7 @@ import type { Edit } from './edit'
 import { hundredth } from './plain'
 
 /** A name that nobody gave: such an element is called by its words. */
-const UNNAMED = /^(Text|Callout)( \d+)?( copy)*( part \d+)?$/
+const UNNAMED = /^(Text|Callout)( \d+)?$/
 /**
  * Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a fixed-height callout starts
  * at the height it has; new words name an element that nobody has named.
@@ -69,8 +70,8 @@ export const resizeLesson = (width: number, height: number): Edit => (draft) => 
 /** Which part of a box is pulled: -1 its left or top, 1 its right or bottom, 0 neither. */
 export interface Pull { x: -1 | 0 | 1; y: -1 | 0 | 1 }
 
-/** Pulls a side or a corner of an element to a point (in the pixels of its place); the side across stays where it is. */
-export const pullBox = (id: string, pull: Pull, to: Point): Edit => (draft) => {
+/** Pulls a side or a corner of an element to a point (in the pixels of its place); the side across stays where it is, or the middle does. */
+export const pullBox = (id: string, pull: Pull, to: Point, { middle = false } = {}): Edit => (draft) => {
   const e = draft.elements.find((x) => x.id === id)
   if (!e) return
   const size = kindOf(e).size(e as never)
@@ -78,8 +79,9 @@ export const pullBox = (id: string, pull: Pull, to: Point): Edit => (draft) => {
   const matrix = matrixOf(e)
   if (isFlat(matrix)) return
   const p = apply(inverse(matrix), to)
-  let w = pull.x === 1 ? p.x - box.x : pull.x === -1 ? box.x + box.w - p.x : box.w
-  let h = pull.y === 1 ? p.y - box.y : pull.y === -1 ? box.y + box.h - p.y : box.h
+  const half = { x: box.x + box.w / 2, y: box.y + box.h / 2 }
+  let w = pull.x === 0 ? box.w : middle ? 2 * pull.x * (p.x - half.x) : pull.x === 1 ? p.x - box.x : box.x + box.w - p.x
+  let h = pull.y === 0 ? box.h : middle ? 2 * pull.y * (p.y - half.y) : pull.y === 1 ? p.y - box.y : box.y + box.h - p.y
   w = Math.max(4, w)
   h = Math.max(4, h)
   if (kindOf(e).pulls === 'shape') {
@@ -87,8 +89,8 @@ export const pullBox = (id: string, pull: Pull, to: Point): Edit => (draft) => {
     w = box.w * k
     h = box.h * k
   }
-  const ax = pull.x === -1 ? box.x + box.w - (1 - e.anchor.x) * w : box.x + e.anchor.x * w
-  const ay = pull.y === -1 ? box.y + box.h - (1 - e.anchor.y) * h : box.y + e.anchor.y * h
+  const ax = middle ? half.x + (e.anchor.x - 0.5) * w : pull.x === -1 ? box.x + box.w - (1 - e.anchor.x) * w : box.x + e.anchor.x * w
+  const ay = middle ? half.y + (e.anchor.y - 0.5) * h : pull.y === -1 ? box.y + box.h - (1 - e.anchor.y) * h : box.y + e.anchor.y * h
   const at = apply(matrix, { x: pull.x ? ax : 0, y: pull.y ? ay : 0 })
   if (pull.y && (e.look.kind === 'callout' || e.look.kind === 'text')) e.look.fitText = false
   if (pull.x && e.look.kind === 'bar') e.look.place = 'free'
@@ -134,6 +136,24 @@ export function spanOver(timed: Timed, what: 'lesson' | 'chapter' | 'take', fram
   }
   const chapter = [...timed.moments.values()].filter((m) => m.kind === 'chapter' && m.frame !== null && m.frame <= frame).sort((a, b) => b.frame! - a.frame!)[0]
   return chapter ? { start: tie(chapter.id), end: tie(chapter.id, 'end') } : null
+}
+/**
+ * Lets an element last exactly as long as what lies below it where it starts: the uppermost element beneath it whose box meets its own, else
+ * the take. Null when nothing is there.
+ */
+export function spanOfBelow(timed: Timed, id: string): { start: Edge; end: Edge } | null {
+  const own = timed.lesson.elements.find((e) => e.id === id)
+  const span = timed.spans.get(id)
+  if (!own || !span) return null
+  const frame = Math.min(timed.length - 1, Math.max(0, span.from))
+  const boundsAt = (e: Element) => { const { matrix, box } = frameBoxOf(timed, posedAt(timed, e, frame) ?? e, frame, false); return boundsOf(matrix, box) }
+  const inSight = elementsAt(timed, frame)
+  const beneath = inSight.slice(0, Math.max(0, inSight.findIndex((e) => e.id === id))).filter((e) => hasPlace(e) && !isRule(e))
+  const hit = beneath.findLast((e) => meets(boundsAt(e), boundsAt(own)))
+  if (!hit) return spanOver(timed, 'take', frame)
+  const tie = (edge: 'start' | 'end', last: number): Edge => ({ on: 'element', element: hit.id, edge, offset: 0, last })
+  const other = timed.spans.get(hit.id)!
+  return { start: tie('start', other.from), end: tie('end', other.to) }
 }
 export const setSpan = (id: string, span: { start: Edge; end: Edge }): Edit => (draft) => {
   const e = draft.elements.find((x) => x.id === id)

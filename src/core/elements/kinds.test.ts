@@ -46,15 +46,15 @@ describe('outlines', () => {
 
 describe('letterbox bars', () => {
   test('by a share, both bars together take it of the height', () => {
-    expect(barsOf({ by: 'share', share: 20, ratio: 1 }, 1920, 1080)).toEqual([{ x: 0, y: 0, w: 1920, h: 108 }, { x: 0, y: 972, w: 1920, h: 108 }])
+    expect(barsOf({ by: 'share', share: 20, ratio: 1, first: 50 }, 1920, 1080)).toEqual([{ x: 0, y: 0, w: 1920, h: 108 }, { x: 0, y: 972, w: 1920, h: 108 }])
   })
   test('by a shape, what is left has it: bars above and below a wide one, left and right of a tall one, none at its own', () => {
-    const wide = barsOf({ by: 'ratio', share: 0, ratio: 2.4 }, 1920, 1080)
+    const wide = barsOf({ by: 'ratio', share: 0, ratio: 2.4, first: 50 }, 1920, 1080)
     expect(1920 / (1080 - wide[0]!.h - wide[1]!.h)).toBeCloseTo(2.4, 9)
-    const tall = barsOf({ by: 'ratio', share: 0, ratio: 4 / 3 }, 1920, 1080)
+    const tall = barsOf({ by: 'ratio', share: 0, ratio: 4 / 3, first: 50 }, 1920, 1080)
     expect((1920 - tall[0]!.w - tall[1]!.w) / 1080).toBeCloseTo(4 / 3, 9)
     expect(tall.map((b) => [b.y, b.h])).toEqual([[0, 1080], [0, 1080]])
-    expect(barsOf({ by: 'ratio', share: 0, ratio: 16 / 9 }, 1920, 1080)).toEqual([])
+    expect(barsOf({ by: 'ratio', share: 0, ratio: 16 / 9, first: 50 }, 1920, 1080)).toEqual([])
   })
 })
 

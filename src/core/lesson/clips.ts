@@ -54,8 +54,9 @@ export function takePoint(p: Point, clip: Clip, medium: Medium, frame: Lesson['f
 export function lessonLength(lesson: Lesson): number {
   if (lesson.length !== null) return lesson.length
   if (lesson.clips.length > 0) return Math.max(...lesson.clips.map(clipEnd))
-  const loose = lesson.elements.map((e) => (e.end.on === 'loose' ? e.end.frame : 0))
-  return Math.max(1, ...loose)
+  // Without a clip it is as long as what stands in it by itself.
+  const ends = lesson.elements.map((e) => (e.end.on === 'loose' ? e.end.frame : e.end.on === 'length' && e.start.on === 'loose' ? e.start.frame + e.end.frames : 0))
+  return Math.max(1, ...ends)
 }
 
 /**

@@ -24,7 +24,7 @@ export function newElement(lesson: Lesson, kind: ElementKind, id: string, start:
   return {
     id, name, track, start, end, space: fresh.space, x: bar ? lesson.frame.width / 2 : at.x, y: bar ? lesson.frame.height - fresh.height / 2 : at.y,
     width: fresh.width, height: fresh.height, rotation: 0, opacity: 1, anchor: fresh.anchor ?? { x: 0.5, y: 0.5 }, arrival: noPassing(), departure: noPassing(), look: fresh.look,
-    scale: { x: 1, y: 1 }, tilt: { upright: 0, level: 0 }, crop: { left: 0, right: 0, top: 0, bottom: 0 }, reveal: { shown: 100, from: 'left' }, blurPx: 0,
+    scale: { x: 1, y: 1 }, tilt: { upright: 0, level: 0 }, crop: { left: 0, right: 0, top: 0, bottom: 0 }, reveal: { shown: 100, from: 'left' }, blurPx: 0, shadow: null,
     poses: [], loop: null, rides: null, motionBlur: true, locked: false, hidden: false, tags: [], group: null,
   }
 }

@@ -141,6 +141,8 @@ export const Element = z.object({
   /** How much of it is uncovered, 0 to 100, from which side. */
   reveal: z.object({ shown: z.number().min(0).max(100), from: z.enum(SIDES) }).default({ shown: 100, from: 'left' }),
   blurPx: z.number().min(0).max(200).default(0),
+  /** A shadow of all that it draws, in pixels of its place. */
+  shadow: z.object({ colour: Colour, dx: px, dy: px, blurPx: z.number().min(0).max(200) }).nullable().default(null),
   /** The poses after the first, in the order in which they are reached; the first is the element itself. */
   poses: z.array(Pose).max(1000).default([]),
   loop: Loop.nullable().default(null), rides: Rides.nullable().default(null),

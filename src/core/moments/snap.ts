@@ -2,6 +2,26 @@ import type { CatalogueKind, Placed } from './catalogue'
 
 const RANK: Record<CatalogueKind, number> = { click: 0, drag: 1, rest: 2, typing: 1, key: 1, scroll: 1, screen: 1, mark: 1, cut: 2, chapter: 3, lesson: 3, phrase: 4, word: 5 }
 
+/** Moments drawn at one place, as they would lie on each other; the first is the one that counts most. */
+export interface Cluster { at: number; moments: Placed[] }
+/**
+ * Moments, in time order, that would be drawn over each other, put together.
+ *
+ * @param apart  frames that two places must be apart at the least
+ */
+export function clusters(moments: readonly Placed[], apart: number): Cluster[] {
+  const out: { from: number; moments: Placed[] }[] = []
+  for (const m of moments) {
+    const last = out.at(-1)
+    if (last && m.frame! - last.from < apart) last.moments.push(m)
+    else out.push({ from: m.frame!, moments: [m] })
+  }
+  return out.map(({ moments: all }) => {
+    const ranked = [...all].sort((a, b) => RANK[a.kind] - RANK[b.kind])
+    return { at: ranked[0]!.frame!, moments: ranked }
+  })
+}
+
 /** The moment that starts nearest to a frame; words as well, phrases not. There is always one: the lesson's start. */
 export function nearestMoment(moments: Iterable<Placed>, frame: number): Placed & { frame: number } {
   let best: (Placed & { frame: number }) | null = null

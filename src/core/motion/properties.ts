@@ -16,7 +16,7 @@ const COMMON: Property[] = [
   of('x', 'x', 'px', -100_000, 100_000), of('y', 'y', 'px', -100_000, 100_000),
   of('width', 'Width', 'px', 0, 100_000), of('height', 'Height', 'px', 0, 100_000),
   of('scale.x', 'Scale across', 'factor', -100, 100), of('scale.y', 'Scale down', 'factor', -100, 100),
-  of('rotation', 'Turn', 'degrees', -36_000, 36_000), of('tilt.upright', 'Turn about the upright', 'degrees', -36_000, 36_000), of('tilt.level', 'Turn about the level', 'degrees', -36_000, 36_000),
+  of('rotation', 'Turn', 'degrees', -36_000, 36_000), of('tilt.upright', 'Tilt left and right', 'degrees', -36_000, 36_000), of('tilt.level', 'Tilt up and down', 'degrees', -36_000, 36_000),
   of('opacity', 'Opacity', 'percent', 0, 1), of('anchor.x', 'Anchor across', 'percent', 0, 1), of('anchor.y', 'Anchor down', 'percent', 0, 1),
   of('reveal.shown', 'Reveal', 'number', 0, 100), of('blurPx', 'Blur', 'px', 0, 200),
   of('crop.left', 'Crop left', 'percent', 0, 1), of('crop.right', 'Crop right', 'percent', 0, 1), of('crop.top', 'Crop top', 'percent', 0, 1), of('crop.bottom', 'Crop bottom', 'percent', 0, 1),

@@ -20,15 +20,19 @@ const SEEN_SECONDS = 1 / 6
 /** Faster than so many picture widths a second, the eye does not follow. */
 const FOLLOWED_WIDTHS = 2
 
-/** What may be wrong with a move, as quiet sentences: it changes nothing, outlasts its element, or is too quick to be seen. */
-export function moveWarnings(timed: Timed, e: Element, move: Move): string[] {
-  const out: string[] = []
-  const span = timed.spans.get(e.id)!
+/** Whether a move leads to a pose that is like the one before it: laid out in time, to be filled later. */
+export function isUnfilled(timed: Timed, e: Element, move: Move): boolean {
   const n = motionOf(timed, e).moves.indexOf(move)
   const a = atPose(timed, e, n)
   const b = atPose(timed, e, n + 1)
-  const changed = Object.keys(move.pose.values).filter((path) => propertyValue(a, path) !== propertyValue(b, path))
-  if (changed.length === 0) { out.push('Both poses are the same: nothing moves yet.'); return out }
+  return Object.keys(move.pose.values).every((path) => propertyValue(a, path) === propertyValue(b, path))
+}
+
+/** What may be wrong with a move, as quiet sentences: it outlasts its element, or is too quick to be seen. */
+export function moveWarnings(timed: Timed, e: Element, move: Move): string[] {
+  const out: string[] = []
+  const span = timed.spans.get(e.id)!
+  if (isUnfilled(timed, e, move)) return out
   if (move.to > span.to) out.push(`It lands ${Math.ceil(move.to - span.to)} frames after the element is gone.`)
   if (move.from < span.from) out.push(`It starts ${Math.ceil(span.from - move.from)} frames before the element is there.`)
   const pace = paceOf(timed, e, move)

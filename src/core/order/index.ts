@@ -65,6 +65,35 @@ export function runningOrder(timed: Timed): OrderRow[] {
   return rows.filter((r) => r.moment.frame !== null || r.elements.length > 0)
 }
 
+/** What happens by the way; a run of it is one line until it is opened. */
+const QUIET = new Set<string>(['rest', 'screen', 'scroll'])
+const QUIET_NAMES: Record<string, [string, string]> = { rest: ['rest', 'rests'], screen: ['change on screen', 'changes on screen'], scroll: ['scroll', 'scrolls'] }
+/** A line of the running order, or a run of quiet moments on which nothing hangs. */
+export type OrderLine = { row: OrderRow } | { run: OrderRow[]; label: string }
+
+/** The running order with every run of two or more quiet moments as one line: “3 rests, 1 scroll”. */
+export function withRuns(rows: readonly OrderRow[]): OrderLine[] {
+  const out: OrderLine[] = []
+  let run: OrderRow[] = []
+  const close = () => {
+    if (run.length === 1) out.push({ row: run[0]! })
+    else if (run.length > 1) out.push({ run, label: runLabel(run) })
+    run = []
+  }
+  for (const row of rows) {
+    if (QUIET.has(row.moment.kind) && row.elements.length === 0) { run.push(row); continue }
+    close()
+    out.push({ row })
+  }
+  close()
+  return out
+}
+function runLabel(run: readonly OrderRow[]): string {
+  const counts = new Map<string, number>()
+  for (const { moment } of run) counts.set(moment.kind, (counts.get(moment.kind) ?? 0) + 1)
+  return [...counts].sort((a, b) => b[1] - a[1]).map(([kind, n]) => `${n} ${QUIET_NAMES[kind]![n === 1 ? 0 : 1]}`).join(', ')
+}
+
 /** The frame at which something that hangs on a moment is to be looked at. */
 export function frameOfHanging(timed: Timed, { element, side, pose }: Hanging): number {
   const span = timed.spans.get(element.id)!

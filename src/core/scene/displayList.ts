@@ -26,6 +26,8 @@ export interface Item {
   clip?: Rect
   /** Pixels of the picture by which it is blurred. */
   blurPx?: number
+  /** The shadow of the whole, in pixels of the picture. */
+  shadow?: Shadow
   /** The same at several instants while the shutter is open, mixed in equal parts; then it has no shapes itself. */
   instants?: Item[]
 }

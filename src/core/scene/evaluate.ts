@@ -3,7 +3,7 @@ import { clipEnd, fitRect, sourceFrameAt } from '../lesson/clips'
 import { hasPlace, kindOf, localBox } from '../elements'
 import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
-import type { DisplayList, Item, TakeLayer } from './displayList'
+import type { DisplayList, Item, Shadow, TakeLayer } from './displayList'
 import { readable } from './readable'
 import { carryOf, framingOf, matrixOf, placementOf } from './place'
 import { apply, boundsOf, corners, grown, IDENTITY, inverse, isFlat, meets, placed, times, union, type Matrix, type Point, type Rect } from './geometry'
@@ -12,8 +12,13 @@ const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }
 const indexes = new WeakMap<Timed, Seen[][]>()
 
-/** Back to front as given, but that a drawn pointer is over the ripples, which lie beneath it. */
-function stacked(elements: readonly Element[]): readonly Element[] {
+/**
+ * Back to front: by track, the uppermost track in front; within a track as given; but that a drawn pointer is over the ripples, which lie
+ * beneath it.
+ */
+function stacked(lesson: Lesson): readonly Element[] {
+  const place = new Map(lesson.tracks.map((t, i) => [t.id, i]))
+  const elements = lesson.elements.map((e, i) => ({ e, i })).sort((a, b) => (place.get(b.e.track) ?? 0) - (place.get(a.e.track) ?? 0) || a.i - b.i).map(({ e }) => e)
   const last = elements.findLastIndex((e) => e.look.kind === 'ripple')
   const raised = elements.filter((e, i) => i < last && e.look.kind === 'pointer')
   return raised.length === 0 ? elements : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
@@ -24,7 +29,7 @@ function seenNear(timed: Timed, frame: number): Seen[] {
   let buckets = indexes.get(timed)
   if (!buckets) {
     buckets = []
-    for (const element of stacked(timed.lesson.elements)) {
+    for (const element of stacked(timed.lesson)) {
       const span = timed.spans.get(element.id)!
       const seen = kindOf(element).seen?.(element as never, span, timed) ?? span
       const from = Math.max(0, seen.from)
@@ -91,7 +96,9 @@ function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: M
     i.shapes = i.shapes.map((s, n) => (alike(s, first.shapes[n]) ? first.shapes[n]! : s))
     if (i.shapes.length === first.shapes.length && i.shapes.every((s, n) => s === first.shapes[n])) i.shapes = first.shapes
   }
-  return [{ element: e.id, matrix: IDENTITY, opacity: 1, shapes: [], bounds: instants.map((i) => i.bounds).reduce(union), instants }]
+  const bounds = instants.map((i) => i.bounds).reduce(union)
+  const { shadow } = own
+  return [{ element: e.id, matrix: IDENTITY, opacity: 1, shapes: [], bounds: shadow ? withShadow(bounds, shadow) : bounds, ...(shadow && { shadow }), instants }]
 }
 /** Whether two pieces of plain data are equal. */
 function alike(a: unknown, b: unknown): boolean {
@@ -131,10 +138,20 @@ function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: M
     let bounds = boundsOf(matrix, clip ?? d.box)
     const blurPx = (element.blurPx + (d.blurPx ?? 0)) * Math.hypot(framing[0], framing[1])
     if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))
-    if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })) out.push({ element: e.id, matrix, opacity, shapes: d.shapes, bounds, ...(instant && { box: d.box }), ...(clip && { clip }), ...(blurPx > 0 && { blurPx }) })
+    const shadow = instant || d.shapes.some((s) => s.type === 'below') ? null : shadowOf(element, framing)
+    if (shadow) bounds = withShadow(bounds, shadow)
+    if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })) out.push({ element: e.id, matrix, opacity, shapes: d.shapes, bounds, ...(instant && { box: d.box }), ...(clip && { clip }), ...(blurPx > 0 && { blurPx }), ...(shadow && { shadow }) })
   }
   return out
 }
+
+/** An element's shadow as it falls on the picture; it grows with the framing. */
+function shadowOf(e: Element, framing: Matrix): Shadow | null {
+  if (!e.shadow) return null
+  const k = Math.hypot(framing[0], framing[1])
+  return { colour: e.shadow.colour, dx: e.shadow.dx * k, dy: e.shadow.dy * k, blurPx: e.shadow.blurPx * k }
+}
+const withShadow = (r: Rect, s: Shadow): Rect => union(r, grown({ ...r, x: r.x + s.dx, y: r.y + s.dy }, Math.ceil(s.blurPx * 1.5) + 1))
 
 /** What crop and reveal leave of a box; null when all of it is seen. */
 function clipOf(e: Element, box: Rect): Rect | null {

@@ -11,3 +11,15 @@ export function lanes(spans: readonly { from: number; to: number }[]): { lane: n
   }
   return { lane, count: Math.max(1, ends.length) }
 }
+
+/** For each span, the frame up to which its lane is free behind it; Infinity behind the last one. */
+export function freeAfter(spans: readonly { from: number; to: number }[], lane: readonly number[]): number[] {
+  const free = new Array<number>(spans.length).fill(Infinity)
+  const next = new Map<number, number>()
+  const order = spans.map((_, i) => i).sort((a, b) => spans[b]!.from - spans[a]!.from || b - a)
+  for (const i of order) {
+    free[i] = next.get(lane[i]!) ?? Infinity
+    next.set(lane[i]!, spans[i]!.from)
+  }
+  return free
+}

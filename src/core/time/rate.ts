@@ -31,26 +31,66 @@ export function nearestRate(fps: number): Rate {
   return near.off < fps * 0.02 ? near.rate : { num: Math.max(1, Math.round(fps * 1000)), den: 1000 }
 }
 
-/** `m:ss:ff`, with hours in front when there are any; frames count from 00 in each second (non-drop). */
+const two = (n: number): string => String(n).padStart(2, '0')
+/** Whether a rate counts in drop-frame timecode: 29.97 and 59.94. */
+const drops = (rate: Rate): boolean => rate.den === 1001 && (rate.num === 30_000 || rate.num === 60_000)
+
+/**
+ * Timecode `HH:MM:SS:FF` (SMPTE ST 12-1). At 29.97 and 59.94 frames a second it is drop-frame, with `;` before the frames: the first two
+ * (four) frame numbers of each minute are left out but for every tenth, so that it keeps to the clock.
+ */
 export function timecode(frame: Frames, rate: Rate): string {
   const whole = Math.round(framesPerSecond(rate))
-  const f = Math.max(0, frame)
+  let f = Math.max(0, Math.round(frame))
+  if (drops(rate)) {
+    const left = whole / 15
+    const perMinute = whole * 60 - left
+    const perTen = perMinute * 10 + left
+    const rest = f % perTen
+    f += Math.floor(f / perTen) * left * 9 + (rest < whole * 60 ? 0 : left * Math.floor((rest - left) / perMinute))
+  }
   const seconds = Math.floor(f / whole)
-  const two = (n: number) => String(n).padStart(2, '0')
-  const tail = `${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}:${two(f % whole)}`
-  return seconds >= 3600 ? `${Math.floor(seconds / 3600)}:${tail}` : tail
+  return `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}${drops(rate) ? ';' : ':'}${two(f % whole)}`
 }
 
-/** A typed time: a timecode `1:02:15`, seconds `12.5s` or `12.5`, or frames `90f`. Null when it is none of these. */
-export function parseTimecode(text: string, rate: Rate): Frames | null {
-  const t = text.trim()
+/** The frame that a timecode names; null when it names none (a frame number that is too large, or one that drop-frame leaves out). */
+function frameOfTimecode(parts: readonly number[], rate: Rate): Frames | null {
   const whole = Math.round(framesPerSecond(rate))
+  const [h, m, s, f] = parts as [number, number, number, number]
+  if (m > 59 || s > 59 || f >= whole) return null
+  const counted = ((h * 60 + m) * 60 + s) * whole + f
+  if (!drops(rate)) return counted
+  const left = whole / 15
+  const minutes = h * 60 + m
+  if (s === 0 && f < left && minutes % 10 !== 0) return null
+  return counted - left * (minutes - Math.floor(minutes / 10))
+}
+
+/** A length as people say it: `1:11` from a minute on, `1:02:11` from an hour on, else `2.07 s`. */
+export function lengthText(frames: Frames, rate: Rate): string {
+  const seconds = (Math.max(0, frames) * rate.den) / rate.num
+  if (seconds < 59.995) return `${seconds.toFixed(2)} s`
+  const whole = Math.round(seconds)
+  const hours = Math.floor(whole / 3600)
+  return hours > 0 ? `${hours}:${two(Math.floor(whole / 60) % 60)}:${two(whole % 60)}` : `${Math.floor(whole / 60)}:${two(whole % 60)}`
+}
+
+/**
+ * A typed time: timecode `00:01:02:15` or `01:02;15`, a clock's `1:02` (minutes, seconds) or `1:02:15` (with hours), seconds `12.5s` or
+ * `12.5`, frames `90f`; with `+` or `-` in front, so much after or before `now`. Null when it is none of these.
+ */
+export function parseTimecode(text: string, rate: Rate, now: Frames = 0): Frames | null {
+  const t = text.trim().replace(/\s+(?=s$)/i, '')
+  const sign = /^[+-]/.exec(t)?.[0]
+  if (sign) {
+    const by = parseTimecode(t.slice(1), rate)
+    return by === null ? null : Math.max(0, now + (sign === '+' ? by : -by))
+  }
   if (/^\d+f$/i.test(t)) return parseInt(t, 10)
-  if (/^\d+(\.\d+)?s?$/i.test(t)) return secondsToFrames(parseFloat(t), rate)
-  const parts = t.split(':').map(Number)
-  if (parts.length < 2 || parts.length > 4 || parts.some((p) => !Number.isInteger(p) || p < 0)) return null
-  if (parts.length === 2) return (parts[0]! * 60 + parts[1]!) * whole
-  const frames = parts.pop()!
-  if (frames >= whole) return null
-  return parts.reduce((sum, part) => sum * 60 + part, 0) * whole + frames
+  if (/^\d+([.,]\d+)?s?$/i.test(t)) return secondsToFrames(parseFloat(t.replace(',', '.')), rate)
+  if (!/^\d+([:;]\d+){1,3}$/.test(t)) return null
+  const parts = t.split(/[:;]/).map(Number)
+  if (parts.length === 4 || t.includes(';')) return frameOfTimecode([...Array.from({ length: 4 - parts.length }, () => 0), ...parts], rate)
+  if (parts.slice(1).some((p) => p > 59)) return null
+  return secondsToFrames(parts.reduce((sum, p) => sum * 60 + p, 0), rate)
 }

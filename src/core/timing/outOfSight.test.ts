@@ -13,7 +13,7 @@ const pinned = (...poses: Pose[]) => {
 test('a pinned element tells from when to when its spot is out of sight, and the findings say so for good', () => {
   const timed = pinned(pose('a', 2_000_000, { y: 300, opacity: 0 }), pose('b', 2_500_000, { y: 320, opacity: 0 }), pose('c', 3_000_000, { y: 350, opacity: 1 }), pose('d', 5_000_000, { opacity: 0 }))
   expect(outOfSight(timed, timed.lesson.elements[0]!)).toEqual([{ from: 60, to: 90 }, { from: 150, to: 200 }])
-  expect(timed.findings).toEqual([{ code: 'unseen', element: 'box', frame: 60, sentence: '“box”: what it is pinned to is out of sight from 00:02:00 to 00:03:00, and 1 more time. It is not shown meanwhile.' }])
+  expect(timed.findings).toEqual([{ code: 'unseen', element: 'box', frame: 60, sentence: '“box”: what it is pinned to is out of sight from 00:00:02:00 to 00:00:03:00, and 1 more time. It is not shown meanwhile.' }])
 })
 test('what fades by a pose of its own has lost nothing', () => {
   const lesson = lessonWithTake()

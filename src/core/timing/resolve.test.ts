@@ -83,7 +83,7 @@ test('a tie reads as a sentence', () => {
   expect(tieSentence(timed, on('take/click-1', 4))).toBe('4 frames after the click on Button 1')
   expect(tieSentence(timed, on('take/click-1', -1))).toBe('1 frame before the click on Button 1')
   expect(tieSentence(timed, on('take/click-1'))).toBe('on the click on Button 1')
-  expect(tieSentence(timed, loose(61))).toBe('at 00:02:01')
+  expect(tieSentence(timed, loose(61))).toBe('at 00:00:02:01')
 })
 test('a short text can be read for two seconds, a long one for longer', () => {
   expect(readableFrames('Hi', 30)).toBe(60)

@@ -46,7 +46,7 @@ export class TilePainter {
       if (readsBelow(items)) return { tile: this.paint(rect, items, list, ground), opacity: 1 }
       const opacity = items.length === 1 ? items[0]!.opacity : 1
       const drawn = items.length === 1 ? [{ ...items[0]!, opacity: 1 }] : items
-      const key = JSON.stringify([rect, drawn.map((i) => [i.matrix, i.opacity, i.shapes, i.clip, i.blurPx, i.instants])])
+      const key = JSON.stringify([rect, drawn.map((i) => [i.matrix, i.opacity, i.shapes, i.clip, i.blurPx, i.shadow, i.instants])])
       let tile = this.cache.get(key)
       if (!tile) this.cache.set(key, (tile = this.paint(rect, drawn, list)))
       return { tile, opacity }

@@ -16,6 +16,8 @@ import { RunningOrder } from '../order/RunningOrder'
 import { Picture } from '../picture/Picture'
 import { Timeline } from '../timeline/Timeline'
 import { Kinds, Transport } from '../transport/Transport'
+import { Pictures } from '../files/Pictures'
+import { AskFirst } from './AskFirst'
 import { Header } from './Header'
 import { checkServer, closeLesson, hearNews, openLesson, useBench } from './store'
 
@@ -25,6 +27,7 @@ export function Workbench({ id }: { id: string }) {
   const [over, setOver] = useState(false)
   const [tall, setTall] = useState(284)
   const ready = useBench((b) => b.ready)
+  const panes = useBench((b) => b.panes)
   const unsaved = useBench((b) => b.save.state !== 'saved')
   useKeys()
   useEffect(() => {
@@ -55,20 +58,20 @@ export function Workbench({ id }: { id: string }) {
         onDrop={(e) => { e.preventDefault(); setOver(false); if (e.dataTransfer.files.length) bringIn([...e.dataTransfer.files]) }}
       >
         <Header />
-        <div className="grid min-h-0 flex-1 grid-cols-[268px_minmax(0,1fr)_284px]">
-          <RunningOrder />
-          <div className="flex min-h-0 flex-col"><Kinds /><Picture /><Transport /></div>
-          <Details />
+        <div className="flex min-h-0 flex-1">
+          {panes.order && !panes.picture && <div className="w-[268px] shrink-0"><RunningOrder /></div>}
+          <div className="flex min-h-0 min-w-0 flex-1 flex-col"><Kinds /><Picture /><Transport /></div>
+          {panes.details && !panes.picture && <div className="w-[284px] shrink-0"><Details /></div>}
         </div>
-        <div
+        {panes.timeline && !panes.picture && <div
           role="separator" aria-orientation="horizontal" aria-label="Height of the timeline" aria-valuenow={tall} tabIndex={0} className="h-1 shrink-0 cursor-row-resize border-t border-edge-strong bg-edge hover:bg-accent"
           onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)} onPointerMove={(e) => { if (e.buttons) setTall(Math.min(window.innerHeight - 260, Math.max(140, window.innerHeight - e.clientY))) }}
           onKeyDown={(e) => { if (e.key === 'ArrowUp' || e.key === 'ArrowDown') { e.preventDefault(); e.stopPropagation(); setTall((t) => Math.min(window.innerHeight - 260, Math.max(140, t + (e.key === 'ArrowUp' ? 16 : -16)))) } }}
-        />
-        <div className="shrink-0" style={{ height: tall }}><Timeline /></div>
+        />}
+        {panes.timeline && !panes.picture && <div className="shrink-0" style={{ height: tall }}><Timeline /></div>}
         {over && <div className="pointer-events-none absolute inset-3 z-40 grid place-items-center rounded-xl border-4 border-dashed border-accent bg-paper/85 text-xl">Drop to bring them in</div>}
         <ComingCorner />
-        <Files /><ExportDialog /><Palette /><KeysHelp />
+        <Files /><Pictures /><ExportDialog /><Palette /><KeysHelp /><AskFirst />
         {!ready && <div className="absolute inset-x-0 top-1/3 text-center text-lg" role="status">Opening the lesson…</div>}
       </main>
     </Tooltip.Provider>

@@ -4,7 +4,7 @@ import { bornOf, caught } from '@/core/moments'
 import { atPose, poseAt } from '@/core/motion'
 import type { Timed } from '@/core/timing'
 import { freshId } from '../kit/ids'
-import { bench, edit, shown, tryEdit, type Bench } from './store'
+import { bench, edit, setBench, shown, tryEdit, type Bench } from './store'
 
 /** The pose that an edit on the picture changes: the one in force at the playhead; on a move, the one it leaves or leads to. */
 export function poseFor(e: Element, b: Bench = bench(), timed: Timed = b.timed): number {
@@ -22,7 +22,19 @@ export function posed(change: Edit): Edit {
   if (!timed.lesson.elements.some((e) => e.poses.length > 0)) return change
   return inPoses(timed, (e) => poseFor(e), change, { reach, here: { frame: playhead, newId: () => freshId('pose') } })
 }
-export const editPosed = (label: string, change: Edit): boolean => edit(label, posed(change))
+export const editPosed = (label: string, change: Edit): boolean => inSight(label, () => edit(label, posed(change)))
+
+/** Makes an edit of what is selected; when none of it is on screen at the playhead, that is asked about first, once for a selection. */
+export function inSight(label: string, make: () => boolean): boolean {
+  const { elements, timed, playhead, awayOk } = bench()
+  const spans = elements.flatMap((id) => timed.spans.get(id) ?? [])
+  const selection = elements.join(' ')
+  if (spans.length === 0 || awayOk === selection || spans.some((s) => playhead >= s.from && playhead < s.to)) return make()
+  tryEdit(null)
+  const name = timed.lesson.elements.find((e) => e.id === elements[0])?.name ?? ''
+  setBench({ asks: { label, name: elements.length === 1 ? `“${name}”` : `${elements.length} elements`, frame: spans[0]!.from, make: () => { setBench({ awayOk: selection }); make() } } })
+  return false
+}
 export const tryPosed = (change: Edit | null): void => tryEdit(change && posed(change))
 /** Moves elements by pixels of their place: the pose in force, or the whole path. */
 export const moving = (ids: string[], dx: number, dy: number): Edit => (bench().wholePath ? moveWhole(ids, dx, dy) : posed(moveElements(ids, dx, dy)))

@@ -6,7 +6,13 @@ import { freshId } from '../kit/ids'
 import { Shelf, type KeptStep, type Unkept } from './shelf'
 
 /** A step of the history: what it is called, the way there and the way back. */
-export interface Entry { label: string; patches: Patch[]; inverse: Patch[] }
+export interface Entry {
+  label: string
+  patches: Patch[]
+  inverse: Patch[]
+  /** The passage that it used up, which comes back with an undo in this window. */
+  passage?: { from: number; to: number }
+}
 export interface Stretch { entries: Entry[]; beyond: number }
 export interface SaveState { state: 'saved' | 'saving' | 'waiting'; sentence?: string }
 /** A step as it is made: an edit with the function that made it, or one step in the history; and the lesson on both sides of it. */

@@ -14,6 +14,7 @@ import type { Unkept } from './shelf'
 export interface Passage { from: number; to: number }
 /** A kind waiting for its spot on the picture; or an element waiting for what it is to point at next, or ride on. */
 export interface Adding { kind: ElementKind; moment: string | null; media?: string; repoint?: string; ride?: string[] }
+export interface Panes { order: boolean; details: boolean; timeline: boolean; picture: boolean }
 export interface Aids { safe: boolean; rulers: boolean; grid: number; snap: boolean; onion: number; blur: boolean }
 
 export interface Bench {
@@ -57,17 +58,24 @@ export interface Bench {
   pictureZoom: 'fit' | number
   /** Whether the anchor point can be dragged on the picture. */
   anchorOpen: boolean
+  /** An edit of something that is not on screen at the playhead, until it is answered for; and for which selection it was. */
+  asks: { label: string; name: string; frame: number; make: () => void } | null
+  awayOk: string
+  /** Only these frames are played, once; then the playhead goes back. */
+  just: { from: number; to: number; back: number } | null
   /** What helps to place things on the picture. */
   aids: Aids
   /** Only these are shown, while they are looked at. */
   only: string[] | null
-  panel: 'none' | 'palette' | 'keys' | 'files' | 'export' | 'lesson'
+  panel: 'none' | 'palette' | 'keys' | 'files' | 'pictures' | 'export' | 'lesson'
+  /** Which panes are put away, and whether the picture takes the place of all. */
+  panes: Panes
 }
 
 const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
   id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], earlier: 0, later: 0, save: { state: 'saved' }, unkept: [], playhead: 0, speed: 0, passage: null, looping: false,
-  elements: [], clips: [], moment: null, adding: null, correcting: false, keys: [], moveEnd: 'end', reach: 'pose', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
+  elements: [], clips: [], moment: null, adding: null, correcting: false, keys: [], moveEnd: 'end', reach: 'pose', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', asks: null, awayOk: '', just: null, panes: { order: true, details: true, timeline: true, picture: false }, aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
 }))
 export const bench = useBench.getState
 export const setBench = useBench.setState
@@ -128,7 +136,7 @@ const kept = (timed: Timed) => ({
 })
 
 /** Makes an edit: seen at once, undone with its label, stored before it counts as saved. */
-export function edit(label: string, change: Edit): boolean {
+export function edit(label: string, change: Edit, before: { passage?: Passage } = {}): boolean {
   const now = bench()
   const result = applyEdit(now.lesson, change)
   if ('refused' in result) {
@@ -137,7 +145,7 @@ export function edit(label: string, change: Edit): boolean {
     return false
   }
   const { lesson, timed, patches, inverse } = result.edited
-  setBench({ lesson, timed, live: null, ...pastWith({ label, patches, inverse }), future: [], later: 0, ...kept(timed) })
+  setBench({ lesson, timed, live: null, ...pastWith({ label, patches, inverse, ...before }), future: [], later: 0, ...kept(timed) })
   saver?.add({ do: 'edit', label, patches, inverse, again: change, before: now.lesson, after: lesson })
   return true
 }
@@ -175,7 +183,7 @@ async function step(way: 'undo' | 'redo'): Promise<void> {
   const next = applyPatches(lesson, way === 'undo' ? entry.inverse : entry.patches)
   const timed = resolve(next)
   const history = way === 'undo' ? { past: past.slice(0, -1), ...futureWith(entry) } : { future: future.slice(1), ...pastWith(entry) }
-  setBench({ lesson: next, timed, live: null, ...history, ...kept(timed) })
+  setBench({ lesson: next, timed, live: null, ...history, ...kept(timed), ...(way === 'undo' && entry.passage && { passage: entry.passage }), ...(way === 'redo' && entry.passage && { passage: null, looping: false }) })
   saver?.add({ do: way, ...entry, before: lesson, after: next })
   toast(way === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label}`, { id: 'history', duration: 1800 })
 }

@@ -30,6 +30,26 @@ export function Palette() {
   )
 }
 
+const MARK = 'grid h-5 w-9 shrink-0 place-items-center'
+/** What the marks on the timeline and beside values mean. */
+function Legend() {
+  const marks: [React.ReactNode, string][] = [
+    [<span key="peg" className="block h-3 w-[7px] rounded-t-full border border-accent-deep bg-accent" />, 'peg: this value has a keyframe here; only rimmed: elsewhere'],
+    [<span key="notch" className="grid h-3.5 w-3 place-items-center rounded-t-[5px] border border-b-0 border-accent-deep bg-accent text-[9px] font-semibold text-white">2</span>, 'notch: a pose on a bar, where it is reached; the filled one is being edited'],
+    [<svg key="curve" width="30" height="16" aria-hidden><path d="M1 15 C12 15 16 2 29 2" fill="none" stroke="#2b2118" strokeWidth="1.6" /></svg>, 'curve: the move between two poses, as fast as it goes'],
+    [<span key="tied" className="size-[7px] rounded-full border border-white bg-accent" />, 'full dot at an end of a bar: tied to a moment'],
+    [<span key="loose" className="size-[7px] rounded-full border border-ink bg-card" />, 'empty dot: at a time of its own; dashed: its moment was cut away'],
+    [<svg key="thread" width="30" height="16" aria-hidden><path d="M15 16 V0" stroke="#b8321a" strokeDasharray="2 2" /></svg>, 'thread: leads from a tied end up to its moment'],
+    [<span key="n" className="grid size-[18px] place-items-center rounded-full border border-edge-strong bg-card text-[10px] font-semibold">3</span>, 'number among the moments: so many lie too close to be drawn apart; press to see them'],
+  ]
+  return (
+    <section className="mt-3">
+      <h3 className="mb-1 font-head text-accent-deep">Marks</h3>
+      <ul className="grid grid-cols-2 gap-x-6">{marks.map(([mark, words]) => <li key={words} className="flex items-center gap-2 py-0.5"><span className={MARK}>{mark}</span>{words}</li>)}</ul>
+    </section>
+  )
+}
+
 export function KeysHelp() {
   const open = useBench((b) => b.panel === 'keys')
   return (
@@ -44,7 +64,8 @@ export function KeysHelp() {
           </section>
         ))}
       </div>
-      <p className="mt-2 text-muted">While dragging: Alt keeps an end loose, Escape puts it back. On the picture: Shift keeps a line straight or a turn in steps of 15°.</p>
+      <Legend />
+      <p className="mt-2 text-muted">While dragging: Alt keeps an end loose, Escape puts it back. On the picture: Shift keeps a line straight or a turn in steps of 15°; Alt sizes from the middle.</p>
     </Dialog>
   )
 }

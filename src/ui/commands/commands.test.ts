@@ -19,7 +19,7 @@ test('no key stands for two commands, but arrows, which move what is selected or
 })
 test('keys are shown as they stand on the keyboard', () => {
   expect([shownKey('ArrowLeft'), shownKey('Shift+ArrowUp'), shownKey('Ctrl+k'), shownKey('v'), shownKey(undefined)]).toEqual(['←', 'Shift+↑', 'Ctrl+K', 'V', undefined])
-  expect(keyOf('move-here')).toBe('V')
+  expect(keyOf('move-here')).toBe('F')
 })
 
 describe('acts', () => {

@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import {
-  addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, moveWhole, removeClips, removeElements, removeMoment, removeTrack, restack, setClip, setEdge, setMoment, setTrack, splitClip, takeOut, addTrack, type Restack,
+  addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, cutTracks, moveWhole, removeClips, removeElements, removeMoment, removeTrack, restack, setClip, setEdge, setMoment, setSpan, setTrack, spanOfBelow, splitTracks, takeOut, addTrack, type Restack,
 } from '@/core/edits'
 import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/elements'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
@@ -8,9 +8,10 @@ import type { Element } from '@/core/lesson/schema'
 import { Element as ElementSchema } from '@/core/lesson/schema'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
-import { moving } from '../bench/posing'
-import { bench, edit, freshId, goTo, redo, select, setBench, tryEdit, undo } from '../bench/store'
+import { inSight, moving } from '../bench/posing'
+import { bench, edit, freshId, goTo, redo, select, setBench, tryEdit, undo, type Panes } from '../bench/store'
 import { has, type Command } from './command'
+import { playJust } from './playJust'
 import { PLACING } from './placing'
 import { POSING } from './posing'
 
@@ -35,7 +36,12 @@ function jump(frames: Iterable<number>, way: 1 | -1): void {
   if (sorted[0] !== undefined) goTo(sorted[0])
 }
 const cuts = () => bench().lesson.clips.flatMap((c) => [c.at, clipEnd(c)])
-const moments = () => [...bench().timed.moments.values()].flatMap((m) => (m.frame !== null && m.kind !== 'word' && m.kind !== 'phrase' && m.kind !== 'cut' && m.kind !== 'lesson' ? [m.frame] : []))
+/** The moments that are jumped between; where there are none but spoken phrases, those. */
+const moments = () => {
+  const all = [...bench().timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson')
+  const happened = all.filter((m) => m.kind !== 'phrase')
+  return (happened.length > 0 ? happened : all).map((m) => m.frame!)
+}
 const edges = () => [...bench().timed.spans.values()].flatMap((s) => [s.from, s.to - 1])
 
 export function beginAdding(kind: ElementKind, media?: string): void {
@@ -51,7 +57,19 @@ export function beginAdding(kind: ElementKind, media?: string): void {
     setBench({ panel: 'files' })
     return
   }
+  if (kind === 'still' && !media) {
+    const pictures = Object.entries(bench().lesson.media).filter(([, m]) => m.kind === 'picture')
+    if (pictures.length > 1) { setBench({ panel: 'pictures' }); return }
+    media = pictures[0]![0]
+  }
   setBench({ adding: { kind, moment, ...(media && { media }) } })
+}
+/** Lets what is selected last exactly as long as what lies below it. */
+function asLongAsBelow(): void {
+  const { timed, elements } = bench()
+  const spans = elements.flatMap((id) => { const span = spanOfBelow(timed, id); return span ? [{ id, span }] : [] })
+  if (spans.length === 0) { toast('Nothing lies below it where it starts.'); return }
+  edit('As long as what lies below', (draft) => { for (const { id, span } of spans) setSpan(id, span)(draft) })
 }
 
 let nudge: { dx: number; dy: number; timer: ReturnType<typeof setTimeout> } | null = null
@@ -68,7 +86,7 @@ export function endNudge(): void {
   const { dx, dy } = nudge
   clearTimeout(nudge.timer)
   nudge = null
-  edit(`Move by ${dx}, ${dy} px`, moving(bench().elements, dx, dy))
+  inSight(`Move by ${dx}, ${dy} px`, () => edit(`Move by ${dx}, ${dy} px`, moving(bench().elements, dx, dy)))
 }
 
 const CLIP = 'vivid-vane-elements:'
@@ -126,26 +144,31 @@ function mark(kind: 'mark' | 'chapter'): void {
   }
 }
 
-/** The clip that a cut is meant for: the selected one under the playhead, else the take there. */
-function clipHere() {
-  const { lesson, clips, playhead } = bench()
-  return lesson.clips.find((c) => clips.includes(c.id) && c.at <= playhead && playhead < clipEnd(c)) ?? takeAt(lesson, playhead)
+/** The tracks that a cut goes through: those of the selected clips, else all of takes and sound. */
+function tracksMeant(): string[] {
+  const { lesson, clips } = bench()
+  const chosen = lesson.clips.filter((c) => clips.includes(c.id)).map((c) => c.track)
+  return chosen.length > 0 ? [...new Set(chosen)] : cutTracks(lesson)
 }
+const onTracks = (n: number) => (n === 1 ? 'one track' : `${n} tracks`)
 function cut(): void {
-  const clip = clipHere()
-  if (!clip || bench().playhead <= clip.at) { toast('There is nothing to split here: put the playhead inside a clip.'); return }
-  edit('Split a clip', splitClip(clip.id, bench().playhead, freshId('clip')))
+  const { playhead, lesson } = bench()
+  const tracks = tracksMeant()
+  const inside = lesson.clips.filter((c) => tracks.includes(c.track) && c.at < playhead && playhead < clipEnd(c))
+  if (inside.length === 0) { toast('There is nothing to split here: put the playhead inside a clip.'); return }
+  if (edit(inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`, splitTracks(tracks, playhead, () => freshId('clip')))) toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
 }
 function removePassage(close: boolean): void {
-  const { passage, lesson, clips } = bench()
+  const { passage, lesson } = bench()
   if (!passage) return
-  const selected = lesson.clips.find((c) => clips.includes(c.id))
-  const track = selected?.track ?? takeAt(lesson, passage.from)?.track
-  if (!track) { toast('There is no take in the passage.'); return }
-  if (edit(close ? 'Take the passage out, close the gap' : 'Take the passage out, leave the gap', takeOut(track, passage.from, passage.to, close, () => freshId('clip')))) {
-    setBench({ passage: null, looping: false })
-    goTo(passage.from)
-  }
+  const tracks = tracksMeant()
+  const touched = new Set(lesson.clips.filter((c) => tracks.includes(c.track) && c.at < passage.to && clipEnd(c) > passage.from).map((c) => c.track))
+  if (touched.size === 0) { toast('Nothing lies in the passage there: choose another passage, or select nothing to cut through all tracks.'); return }
+  const label = close ? 'Take the passage out, close the gap' : 'Take the passage out, leave the gap'
+  if (!edit(label, takeOut(tracks, passage.from, passage.to, close, () => freshId('clip')), { passage })) return
+  setBench({ passage: null, looping: false })
+  goTo(passage.from)
+  toast(`Taken out of ${onTracks(touched.size)}.`, { duration: 1800 })
 }
 /** Takes the selected clips out whole; what comes later on their tracks moves up. */
 function removeClipsClosing(): void {
@@ -169,6 +192,13 @@ function setPassage(side: 'from' | 'to'): void {
 }
 const stack = (where: Restack, title: string): Command => ({ id: `stack-${where}`, title, group: 'Edit', can: has, run: () => void edit(title, restack(bench().elements, where)) })
 
+const PANES: { pane: keyof Panes; key: string; title: string }[] = [
+  { pane: 'order', key: 'Alt+1', title: 'Put the running order away, or bring it back' },
+  { pane: 'picture', key: 'Alt+2', title: 'Let the picture fill the window, or give the panes back' },
+  { pane: 'details', key: 'Alt+3', title: 'Put the details away, or bring them back' },
+  { pane: 'timeline', key: 'Alt+4', title: 'Put the timeline away, or bring it back' },
+]
+
 /** Everything that can be done, once: keys, palette and buttons all lead here. */
 export const COMMANDS: Command[] = [
   { id: 'play', title: 'Play or stop', group: 'Play', keys: 'Space', run: () => setBench({ speed: bench().speed ? 0 : 1 }) },
@@ -177,6 +207,8 @@ export const COMMANDS: Command[] = [
   { id: 'backward', title: 'Play backwards; again: faster', group: 'Play', keys: 'j', run: () => shuttle(-1) },
   { id: 'half-speed', title: 'Play at half speed', group: 'Play', keys: 'Shift+Space', run: () => setBench({ speed: bench().speed === 0.5 ? 0 : 0.5 }) },
   { id: 'quarter-speed', title: 'Play at quarter speed', group: 'Play', keys: 'Ctrl+Space', run: () => setBench({ speed: bench().speed === 0.25 ? 0 : 0.25 }) },
+  { id: 'play-this', title: 'Play just this, from a second before to a second after', group: 'Play', keys: 'v', run: () => playJust('all') },
+  { id: 'play-this-end', title: 'Play just its last seconds', group: 'Play', keys: 'Shift+V', run: () => playJust('end') },
   { id: 'loop', title: 'Play the passage over and over', group: 'Play', keys: 'o', run: () => { if (!bench().passage) toast('Set a passage first: drag along the time scale, or [ and ].'); else setBench({ looping: !bench().looping }) } },
   { id: 'next-frame', title: 'Next frame', group: 'Go', keys: '. ArrowRight', run: () => { setBench({ speed: 0 }); goTo(bench().playhead + 1) } },
   { id: 'previous-frame', title: 'Previous frame', group: 'Go', keys: ', ArrowLeft', run: () => { setBench({ speed: 0 }); goTo(bench().playhead - 1) } },
@@ -186,10 +218,10 @@ export const COMMANDS: Command[] = [
   { id: 'end', title: 'To the end', group: 'Go', keys: 'End', run: () => goTo(bench().timed.length - 1) },
   { id: 'next-moment', title: 'Next moment', group: 'Go', keys: 'n', run: () => jump(moments(), 1) },
   { id: 'previous-moment', title: 'Previous moment', group: 'Go', keys: 'Shift+N', run: () => jump(moments(), -1) },
-  { id: 'next-cut', title: 'Next cut', group: 'Go', keys: 'u', run: () => jump(cuts(), 1) },
-  { id: 'previous-cut', title: 'Previous cut', group: 'Go', keys: 'Shift+U', run: () => jump(cuts(), -1) },
-  { id: 'next-edge', title: 'Next start or end of an element', group: 'Go', keys: 'e', run: () => jump(edges(), 1) },
-  { id: 'previous-edge', title: 'Previous start or end of an element', group: 'Go', keys: 'Shift+E', run: () => jump(edges(), -1) },
+  { id: 'next-cut', title: 'Next cut', group: 'Go', keys: 'c', run: () => jump(cuts(), 1) },
+  { id: 'previous-cut', title: 'Previous cut', group: 'Go', keys: 'Shift+C', run: () => jump(cuts(), -1) },
+  { id: 'next-edge', title: 'Next start or end of an element', group: 'Go', keys: 'b', run: () => jump(edges(), 1) },
+  { id: 'previous-edge', title: 'Previous start or end of an element', group: 'Go', keys: 'Shift+B', run: () => jump(edges(), -1) },
   { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(bench().playhead + second()) },
   ...ELEMENT_KINDS.map((kind): Command => ({ id: `add-${kind}`, title: `Add: ${kindNamed(kind).title.toLowerCase()}`, group: 'Add', keys: KIND_KEYS[kind], run: () => beginAdding(kind) })),
   { id: 'undo', title: 'Undo', group: 'Edit', keys: 'Ctrl+z', can: () => bench().past.length + bench().earlier > 0, run: undo },
@@ -200,8 +232,9 @@ export const COMMANDS: Command[] = [
   { id: 'delete', title: 'Delete what is selected', group: 'Edit', keys: 'Delete Backspace', run: remove },
   { id: 'all', title: 'Select all elements', group: 'Edit', keys: 'Ctrl+a', run: () => select(bench().lesson.elements.map((e) => e.id)) },
   { id: 'nothing', title: 'Select nothing; give up', group: 'Edit', keys: 'Escape', run: () => setBench({ elements: [], clips: [], moment: null, adding: null, correcting: false, live: null, keys: [] }) },
-  { id: 'start-here', title: 'Let it start at the playhead', group: 'Edit', keys: 'q', can: has, run: () => edgeHere('start') },
-  { id: 'end-here', title: 'Let it end at the playhead', group: 'Edit', keys: 'w', can: has, run: () => edgeHere('end') },
+  { id: 'start-here', title: 'Start at the playhead', group: 'Edit', keys: 's', can: has, run: () => edgeHere('start') },
+  { id: 'end-here', title: 'End at the playhead', group: 'Edit', keys: 'e', can: has, run: () => edgeHere('end') },
+  { id: 'as-long-as-below', title: 'Last as long as what lies below', group: 'Edit', keys: 'Shift+E', can: has, run: asLongAsBelow },
   ...([['left', -1, 0], ['right', 1, 0], ['up', 0, -1], ['down', 0, 1]] as const).flatMap(([name, dx, dy]): Command[] => {
     const key = `Arrow${name[0]!.toUpperCase()}${name.slice(1)}`
     return [
@@ -212,7 +245,7 @@ export const COMMANDS: Command[] = [
   ...POSING, ...PLACING,
   stack('front', 'Bring to the front'), stack('forward', 'One step forward'), stack('backward', 'One step back'), stack('back', 'Send to the back'),
   { id: 'break-ripples', title: 'Break the ripple rule up into single ripples', group: 'Edit', can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && isRule(e)), run: () => { const id = bench().elements[0]!; edit('Break a ripple rule up', breakUpRipples(id, bench().timed, () => freshId('ripple'))) } },
-  { id: 'split', title: 'Split the clip at the playhead', group: 'Cut', keys: 'x', run: cut },
+  { id: 'split', title: 'Split at the playhead, through all tracks of takes and sound or that of the selected clip', group: 'Cut', keys: 'x', run: cut },
   { id: 'passage-from', title: 'The passage starts here', group: 'Cut', keys: '[', run: () => setPassage('from') },
   { id: 'passage-to', title: 'The passage ends here', group: 'Cut', keys: ']', run: () => setPassage('to') },
   { id: 'passage-none', title: 'Forget the passage', group: 'Cut', keys: 'Shift+O', can: () => bench().passage !== null, run: () => setBench({ passage: null, looping: false }) },
@@ -230,12 +263,17 @@ export const COMMANDS: Command[] = [
   { id: 'mute-all', title: 'Mute every sound track, or let them be heard', group: 'Lesson', run: () => { for (const t of bench().lesson.tracks.filter((x) => x.kind === 'sound')) edit('Mute a track', setTrack(t.id, (x) => { x.muted = !x.muted })) } },
   { id: 'whole-picture', title: 'Fit the whole picture', group: 'View', keys: '0', run: () => setBench({ pictureZoom: 'fit' }) },
   { id: 'full-size', title: 'Show the picture at 100 %', group: 'View', keys: 'Shift+)', run: () => setBench({ pictureZoom: 1 }) },
-  { id: 'files', title: 'Bring in files, or use one from the library', group: 'Lesson', keys: 'b', run: () => setBench({ panel: 'files' }) },
+  ...PANES.map(({ pane, key, title }): Command => ({ id: `pane-${pane}`, title, group: 'View', keys: key, run: () => togglePane(pane) })),
+  { id: 'files', title: 'Bring in files, or use one from the library', group: 'Lesson', keys: 'a', run: () => setBench({ panel: 'files' }) },
   { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setBench({ panel: 'export' }) },
   { id: 'lesson', title: 'Size, rate, length and background', group: 'Lesson', run: () => setBench({ elements: [], clips: [], moment: null }) },
   { id: 'palette', title: 'Find a command', group: 'View', keys: 'Ctrl+k /', run: () => setBench({ panel: 'palette' }) },
   { id: 'keys', title: 'Show the keys', group: 'View', keys: '?', run: () => setBench({ panel: 'keys' }) },
 ]
+/** Puts a pane away or brings it back; the picture takes the place of all, or gives it back. */
+function togglePane(pane: keyof Panes): void {
+  setBench({ panes: { ...bench().panes, [pane]: !bench().panes[pane] } })
+}
 const BY_ID = new Map(COMMANDS.map((c) => [c.id, c]))
 export const command = (id: string): Command => BY_ID.get(id)!
 export function runCommand(id: string): void {

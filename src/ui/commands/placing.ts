@@ -1,5 +1,6 @@
 import { toast } from 'sonner'
 import { align, distribute, equalSizes, flip, setElements, setGroup, splitElements, type AlignEdge, type AlignTo, type Standing } from '@/core/edits'
+import { caught } from '@/core/moments'
 import { editPosed, poseFor } from '../bench/posing'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
@@ -15,10 +16,13 @@ const ALIGNS: [AlignEdge, string][] = [['left', 'left edges'], ['centre', 'middl
 const all = (is: (e: ReturnType<typeof bench>['lesson']['elements'][number]) => boolean) => bench().lesson.elements.filter((e) => bench().elements.includes(e.id)).every(is)
 const aid = (change: Partial<ReturnType<typeof bench>['aids']>) => setBench({ aids: { ...bench().aids, ...change } })
 
+/** What a cut of elements at the playhead hangs on: a chosen moment or word that is right there, else whatever happens on that frame. */
+const hereExactly = () => { const { timed, playhead, moment } = bench(); const m = moment ? timed.moments.get(moment) : undefined; return m?.frame === playhead ? { moment: m, edge: 'start' as const, frame: playhead } : caught(timed.moments.values(), playhead, 0, (x) => x.kind !== 'lesson' && x.kind !== 'phrase') }
+
 /** What is selected then is what lies under the playhead: the later parts. */
 function splitHere(): void {
   const before = new Set(bench().timed.spans.keys())
-  if (edit(`Split ${named()}`, splitElements(bench().elements, bench().timed, bench().playhead, () => freshId('part')))) select([...bench().timed.spans.keys()].filter((id) => !before.has(id)), true)
+  if (edit(`Split ${named()}`, splitElements(bench().elements, bench().timed, bench().playhead, () => freshId('part'), hereExactly()))) select([...bench().timed.spans.keys()].filter((id) => !before.has(id)), true)
   else toast('There is nothing to split here: put the playhead inside an element.')
 }
 
@@ -41,5 +45,5 @@ export const PLACING: Command[] = [
   { id: 'grid', title: 'Show or hide the grid', group: 'View', keys: "'", run: () => aid({ grid: bench().aids.grid ? 0 : Math.round(bench().lesson.frame.height / 20) }) },
   { id: 'snap', title: 'Snap on the picture, or not', group: 'View', keys: 'z', run: () => aid({ snap: !bench().aids.snap }) },
   { id: 'onion', title: 'Show neighbouring frames of what is selected', group: 'View', keys: 'y', run: () => aid({ onion: bench().aids.onion ? 0 : 3 }) },
-  { id: 'blur-preview', title: 'Show motion blur while working, or not', group: 'View', keys: 'c', run: () => aid({ blur: !bench().aids.blur }) },
+  { id: 'blur-preview', title: 'Show motion blur while working, or not', group: 'View', keys: 'Shift+Y', run: () => aid({ blur: !bench().aids.blur }) },
 ]

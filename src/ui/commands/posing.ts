@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import {
-  addKey, arriveByNow, canRepoint, copyKeys, detach, evenSpeed, holdUntilHere, keyFrames, moveFromNow, pasteKeys, removeKeys, retime, returnToBefore, reverseKeys, setElements, slideThrough, stretchKeys, together, type CopiedKeys, type Edit, type KeyRef,
+  addKey, arriveByNow, canRepoint, copyKeys, detach, evenSpeed, holdUntilHere, keyFrames, moveFromNow, pasteKeys, removeKeys, removeMotion, retime, returnToBefore, reverseKeys, setElements, slideThrough, stretchKeys, together, type CopiedKeys, type Edit, type KeyRef,
 } from '@/core/edits'
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
@@ -71,26 +71,27 @@ const slide = (which: 'arrival' | 'departure', side: 'left' | 'right' | 'top' | 
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 
 export const POSING: Command[] = [
-  { id: 'move-here', title: 'Move here from now', group: 'Poses', keys: 'v', can: has, run: moveOn },
-  { id: 'arrive-here', title: 'Arrive here by now', group: 'Poses', keys: 'Shift+V', can: has, run: () => { if (act(`Let ${named()} arrive here`, (ids) => arriveByNow(ids, actHere()), 'A pose is reached here already.')) setBench({ moveEnd: 'end', wholePath: false }) } },
+  { id: 'move-here', title: 'Move from now', group: 'Poses', keys: 'f', can: has, run: moveOn },
+  { id: 'arrive-here', title: 'Arrive by now', group: 'Poses', keys: 'Shift+F', can: has, run: () => { if (act(`Let ${named()} arrive here`, (ids) => arriveByNow(ids, actHere()), 'A pose is reached here already.')) setBench({ moveEnd: 'end', wholePath: false }) } },
   { id: 'hold-here', title: 'Hold until here', group: 'Poses', keys: 'h', can: has, run: () => void act(`Let ${named()} hold until here`, (ids) => holdUntilHere(ids, actHere()), 'No move comes after the playhead: the pose holds anyway.') },
   { id: 'return', title: 'Return to the pose before', group: 'Poses', keys: 'r', can: has, run: () => void act(`Let ${named()} return`, (ids) => returnToBefore(ids, actHere()), 'There is no pose before this one.') },
-  { id: 'repoint', title: 'Point at the next thing', group: 'Poses', keys: 'p', can: has, run: repointNext },
+  { id: 'repoint', title: 'Point at the next thing', group: 'Poses', keys: 't', can: has, run: repointNext },
   ...SIDES.map((s) => slide('arrival', s)), ...SIDES.map((s) => slide('departure', s)),
   { id: 'even-speed', title: 'Even speed along the whole path', group: 'Poses', can: has, run: () => { for (const id of bench().elements) if (!edit('Even speed', evenSpeed(id, bench().timed))) toast('Even speed needs two moves or more that cover some way.') } },
-  { id: 'whole-path', title: 'Edit the whole path, or one pose', group: 'Poses', keys: 'f', can: has, run: () => setBench({ wholePath: !bench().wholePath }) },
+  { id: 'whole-path', title: 'Edit the whole path, or one pose', group: 'Poses', keys: 'w', can: has, run: () => setBench({ wholePath: !bench().wholePath }) },
   { id: 'move-end', title: 'On a move: edit the pose it leaves, or the one it leads to', group: 'Poses', keys: 'd', can: has, run: () => setBench({ moveEnd: bench().moveEnd === 'end' ? 'start' : 'end' }) },
-  { id: 'put-here', title: 'Put it here in time, with all its moves', group: 'Poses', keys: 'Shift+Q', can: has, run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead, bench().timed)) },
-  { id: 'next-key', title: 'Next keyframe', group: 'Poses', keys: 's', can: has, run: () => jumpKey(1) },
-  { id: 'previous-key', title: 'Previous keyframe', group: 'Poses', keys: 'a', can: has, run: () => jumpKey(-1) },
-  { id: 'key-place', title: 'Key the place at the playhead', group: 'Poses', keys: 'Shift+S', can: has, run: () => void edit(`Key the place of ${named()}`, addKey(bench().elements, ['x', 'y'], bench().timed, bench().playhead, () => freshId('pose'))) },
+  { id: 'put-here', title: 'Put it here in time, with all its moves', group: 'Poses', keys: 'Shift+S', can: has, run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead, bench().timed)) },
+  { id: 'next-key', title: 'Next peg (keyframe)', group: 'Poses', keys: 'p', can: has, run: () => jumpKey(1) },
+  { id: 'previous-key', title: 'Previous peg (keyframe)', group: 'Poses', keys: 'Shift+P', can: has, run: () => jumpKey(-1) },
+  { id: 'key-place', title: 'Key the place at the playhead', group: 'Poses', keys: 'Insert', can: has, run: () => void edit(`Key the place of ${named()}`, addKey(bench().elements, ['x', 'y'], bench().timed, bench().playhead, () => freshId('pose'))) },
   { id: 'pushes', title: 'A new end pushes what follows on the track, or not', group: 'Edit', run: () => { setBench({ pushes: !bench().pushes }); toast(bench().pushes ? 'A new end pushes what follows.' : 'A new end leaves what follows where it is.', { duration: 1800 }) } },
-  { id: 'keys-open', title: 'Show or hide the keyframes of what is selected', group: 'Poses', keys: 't', run: () => setBench({ keysOpen: !bench().keysOpen }) },
+  { id: 'keys-open', title: 'Show or hide the keyframes of what is selected', group: 'Poses', keys: 'q', run: () => setBench({ keysOpen: !bench().keysOpen }) },
   { id: 'copy-keys', title: 'Copy the poses', group: 'Poses', keys: 'Ctrl+Shift+C', can: has, run: copyMoves },
   { id: 'paste-keys', title: 'Paste the poses at the playhead', group: 'Poses', keys: 'Ctrl+Shift+V', can: has, run: pasteMoves },
   { id: 'reverse-keys', title: 'Reverse the keyframes', group: 'Poses', can: has, run: () => void edit('Reverse keyframes', reverseKeys(keysMeant(), bench().timed, () => freshId('pose'))) },
   { id: 'stretch-keys', title: 'Stretch the keyframes by a quarter', group: 'Poses', can: has, run: () => stretch(1.25) },
   { id: 'squeeze-keys', title: 'Squeeze the keyframes by a fifth', group: 'Poses', can: has, run: () => stretch(0.8) },
+  { id: 'remove-motion', title: 'Take all its keyframes off, standing as it does now', group: 'Poses', can: () => chosen().some((e) => e.poses.length > 0), run: () => { if (edit(`Take all keyframes of ${named()} off`, removeMotion(bench().elements, bench().timed, bench().playhead))) setBench({ keys: [] }) } },
   { id: 'delete-keys', title: 'Delete the selected keyframes', group: 'Poses', can: () => bench().keys.length > 0, run: () => { if (edit('Delete keyframes', removeKeys(bench().keys, bench().timed))) setBench({ keys: [] }) } },
   { id: 'start-together', title: 'Start together', group: 'Poses', can: several, run: () => void edit('Start together', together(bench().elements, 'start', bench().timed, bench().playhead)) },
   { id: 'land-together', title: 'Land together', group: 'Poses', can: several, run: () => void edit('Land together', together(bench().elements, 'land', bench().timed, bench().playhead)) },

@@ -10,20 +10,28 @@ function nameOf(e: KeyboardEvent): string {
   const key = e.key === ' ' ? 'Space' : e.key
   const symbol = key.length === 1 && !/[a-z0-9]/i.test(key)
   const shift = e.shiftKey && (!symbol || key === '>' || key === '<' || key === ')') ? 'Shift+' : ''
-  return `${e.ctrlKey || e.metaKey ? 'Ctrl+' : ''}${shift}${key}`
+  return `${e.ctrlKey || e.metaKey ? 'Ctrl+' : ''}${e.altKey ? 'Alt+' : ''}${shift}${key}`
 }
-const isTyping = (t: EventTarget | null) => t instanceof HTMLElement && (t.matches('input:not([type=checkbox]):not([type=color]), textarea, select') || t.isContentEditable)
+const FIELDS = 'input, textarea, select, [role=combobox], [role=listbox], [role=menu], [role=radio], [role=slider]:not([data-testid=ruler])'
+/** Whether a key press belongs to what has the focus and not to the workbench: letters and Space in any field, Space and Enter on a button that was come to by keyboard. */
+function isMeantThere(e: KeyboardEvent): boolean {
+  const t = e.target
+  if (!(t instanceof HTMLElement)) return false
+  const tick = t.matches('input[type=checkbox], input[type=color]')
+  if (t.isContentEditable || (t.matches(FIELDS) && !tick)) return true
+  if (tick) return !e.ctrlKey && !e.metaKey && e.key !== 'Escape'
+  return (e.key === ' ' || e.key === 'Enter') && t.matches('button:focus-visible, a:focus-visible, [role=button]:focus-visible')
+}
 
 /** Runs commands by their keys, while nothing is being typed and no dialog is open. With elements selected, arrow keys move those. */
 export function useKeys(): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       // What a menu or a popover has answered to is not meant for the workbench.
-      if (e.defaultPrevented || isTyping(e.target) || bench().panel !== 'none' || e.altKey) return
+      if (e.defaultPrevented || isMeantThere(e) || bench().panel !== 'none') return
       if (document.querySelector('[role=menu]')) return
       const ids = BY_KEY.get(nameOf(e))
       if (!ids) return
-      if (e.key === ' ' && e.target instanceof HTMLElement && e.target.matches('input')) return
       const nudges = bench().elements.length > 0 && e.key.startsWith('Arrow')
       const id = ids.find((x) => x.startsWith('nudge') === nudges) ?? ids[0]!
       if (!nudges && id.startsWith('nudge')) return

@@ -3,12 +3,13 @@ import { changeRate, moveClip, moveMoment, renameMoment, removeMoment, resizeLes
 import { clipEnd } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import type { Placed } from '@/core/moments'
-import { framesPerSecond, parseTimecode, timecode } from '@/core/time'
+import { framesPerSecond, lengthText, parseTimecode, timecode } from '@/core/time'
 import { momentName, tieSentence } from '@/core/timing'
 import { edit, tryEdit, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
-import { Choice, Colour, Row, Tick, Words } from '../kit/fields'
+import { Colour } from '../kit/colour'
+import { Choice, Row, Tick, Words } from '../kit/fields'
 import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
 import { ElementDetails } from './ElementDetails'
@@ -38,14 +39,13 @@ function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
   const medium = lesson.media[clip.media]
   if (!medium) return null
   const set = (label: string, change: (c: Clip) => void) => edit(label, setClip(clip.id, change))
-  const fps = framesPerSecond(lesson.rate)
   return (
     <>
       <div className="border-b border-edge p-3"><h2 className="font-semibold">{medium.name}</h2><p className="text-muted">{many > 1 ? `and ${many - 1} more` : medium.kind === 'sound' ? 'Sound' : `${medium.width} × ${medium.height}${medium.rate ? ` · ${framesPerSecond(medium.rate).toFixed(2).replace(/\.00$/, '')} frames a second` : ''}`}</p></div>
       <Section title="Time">
         <Row label="Starts"><span className="figures">{timecode(clip.at, lesson.rate)}</span></Row>
         <Row label="Ends"><span className="figures">{timecode(clipEnd(clip), lesson.rate)}</span></Row>
-        <Row label="Length"><span className="figures">{clip.length} frames · {(clip.length / fps).toFixed(2)} s</span></Row>
+        <Row label="Length"><span className="figures">{clip.length} frames · {lengthText(clip.length, lesson.rate)}</span></Row>
         {medium.kind !== 'picture' && !clip.freeze && <NumberField label="Speed" unit="%" min={10} max={1000} value={(100 * clip.speed.num) / clip.speed.den} onChange={(v) => edit(`Speed of “${medium.name}”`, setSpeed(clip.id, Math.round(v), 100))} />}
       </Section>
       <Section title="Track">
@@ -82,7 +82,7 @@ function MomentDetails({ moment: m }: { moment: Placed }) {
       </div>
       <Section title="Time">
         {m.frame === null ? <p className="text-muted">It was cut away. What hangs on it keeps its place until it comes back.</p>
-          : m.byHand ? <Row label="At"><span className="w-24"><Words label="Time of the moment" className="figures text-center" value={timecode(m.frame, timed.lesson.rate)} onChange={(t) => { const f = parseTimecode(t, timed.lesson.rate); if (f !== null) edit(`Move the moment “${m.label}”`, moveMoment(m.id, f)) }} /></span></Row>
+          : m.byHand ? <Row label="At"><span className="w-[104px]"><Words label="Time of the moment" className="figures text-center" value={timecode(m.frame, timed.lesson.rate)} onChange={(t) => { const f = parseTimecode(t, timed.lesson.rate, m.frame!); if (f !== null) edit(`Move the moment “${m.label}”`, moveMoment(m.id, f)) }} /></span></Row>
             : <Row label="At"><span className="figures">{timecode(m.frame, timed.lesson.rate)} · frame {m.frame}</span></Row>}
         {m.byHand && <p className="text-muted">Set by hand. Drag it on the timeline to move it.</p>}
         {m.byHand && <Button onClick={() => edit(`Delete the moment “${m.label}”`, removeMoment(m.id))}><Trash2 size={13} />Delete it</Button>}
@@ -117,7 +117,7 @@ function LessonDetails() {
       <Section title="Length">
         <Tick label="Until the last clip ends" value={lesson.length === null} onChange={(v) => edit('Change the length', setLength(v ? null : length))} />
         {lesson.length !== null && <NumberField label="Length" unit="frames" min={1} max={10_000_000} value={lesson.length} onChange={(v) => edit('Change the length', setLength(v))} />}
-        <Row label="Is"><span className="figures">{timecode(length, lesson.rate)} · {length} frames</span></Row>
+        <Row label="Total"><span className="figures">{lengthText(length, lesson.rate)} · {length} frames</span></Row>
       </Section>
       <Section title="Motion blur">
         <Tick label="What moves is blurred" value={lesson.motionBlur.on} onChange={(v) => edit(v ? 'Motion blur' : 'No motion blur', (d) => { d.motionBlur.on = v })} />

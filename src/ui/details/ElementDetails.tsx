@@ -1,19 +1,21 @@
 import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Scissors, Trash2 } from 'lucide-react'
 import { toast } from 'sonner'
-import { pointCallout, setElements, setLook, setSpan, setTrackOf, spanOver } from '@/core/edits'
+import { pointCallout, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver } from '@/core/edits'
 import { applies, isRule, kindOf, valueAt, type Field } from '@/core/elements'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { canStayReadable } from '@/core/scene'
 import { FONTS } from '@/core/text'
-import { framesPerSecond } from '@/core/time'
+import { framesPerSecond, lengthText } from '@/core/time'
 import { editPosed, standing, tryPosed } from '../bench/posing'
 import { edit, setBench, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
-import { Choice, Colour, Row, Tick, Words } from '../kit/fields'
+import { Colour } from '../kit/colour'
+import { Choice, Row, Tick, Words } from '../kit/fields'
 import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
 import { EasingEditor } from './EasingEditor'
+import { Edited } from './Edited'
 import { FramingSection, WithPointerSection } from './FramingSection'
 import { PinSection } from './PinSection'
 import { JoinSection } from './JoinSection'
@@ -48,11 +50,12 @@ export function ElementDetails({ element: own }: { element: Element }) {
         <KindIcon kind={e.look.kind} size={16} />
         <Words label="Name" value={e.name} onChange={(v) => v.trim() && set('Rename an element', (x) => { x.name = v.trim().slice(0, 120) })} className="font-semibold" />
       </div>
+      <Edited element={own} />
       <Section title="Time">
-        {(e.look.kind === 'bar' || ripples) && <Spans element={e} />}
+        <Spans element={e} />
         <TieEditor element={e} side="start" />
         <TieEditor element={e} side="end" />
-        <div className="flex justify-between text-muted"><span>On screen for</span><span className="figures">{long} frames · {(long / fps).toFixed(2)} s</span></div>
+        <div className="flex justify-between text-muted"><span>On screen for</span><span className="figures">{long} frames · {lengthText(long, timed.lesson.rate)}</span></div>
         <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setBench({ pushes: v })} />
         {passing > long && <p className="text-accent-deep">Its arrival and departure together ({passing} frames) are longer than it is on screen; they are squeezed.</p>}
       </Section>
@@ -64,7 +67,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
             const put = (change: (q: Passing) => void) => set(`Change how “${e.name}” ${which === 'arrival' ? 'comes' : 'goes'}`, (x) => change(x[which]))
             return (
               <div key={which} className="space-y-1.5">
-                <Choice label={which === 'arrival' ? 'Comes' : 'Goes'} value={p.how} options={HOWS} onChange={(v) => put((q) => { q.how = v })} />
+                <Choice label={which === 'arrival' ? 'Arrives' : 'Departs'} value={p.how} options={HOWS} onChange={(v) => put((q) => { q.how = v })} />
                 {p.how !== 'none' && <NumberField label="in" unit="frames" perSecond={fps} min={0} max={10_000} value={p.frames} onChange={(v) => put((q) => { q.frames = v })} />}
                 {p.how === 'slide' && <Choice label={which === 'arrival' ? 'from the' : 'to the'} value={p.from} options={SIDES} onChange={(v) => put((q) => { q.from = v })} />}
                 {(p.how === 'slide' || p.how === 'grow') && <Tick label="and fades" value={p.fades === true} onChange={(v) => put((q) => { q.fades = v })} />}
@@ -94,8 +97,8 @@ export function ElementDetails({ element: own }: { element: Element }) {
       {!ripples && e.look.kind !== 'zoom' && <WithPointerSection element={own} />}
       {!ripples && e.look.kind !== 'zoom' && <PinSection element={own} />}
       {!ripples && <JoinSection element={own} />}
-      <Section title="Lies">
-        {e.look.kind !== 'zoom' && <Choice label="Lies" value={e.space} options={[{ value: 'take', label: 'on the take (moves with a zoom)' }, { value: 'picture', label: 'in the picture (stays put)' }]} onChange={(v) => set(`“${e.name}” lies ${v === 'take' ? 'on the take' : 'in the picture'}`, (x) => { x.space = v })} />}
+      <Section title="Layer">
+        {e.look.kind !== 'zoom' && <Choice label="In a zoom" value={e.space} options={[{ value: 'take', label: 'framed: moves and grows' }, { value: 'picture', label: 'fixed: stays put' }]} onChange={(v) => set(`“${e.name}” is ${v === 'take' ? 'framed' : 'fixed'}`, (x) => { x.space = v })} />}
         {e.space === 'take' && canStayReadable(e) && <Tick label="Letters and lines keep their size in a zoom" value={e.readable === true} onChange={(v) => set(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, (x) => { if (v) x.readable = true; else delete x.readable })} />}
         <Choice label="Track" value={e.track} options={timed.lesson.tracks.filter((t) => t.kind === 'elements').map((t) => ({ value: t.id, label: t.name }))} onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))} />
         <Actions />
@@ -104,22 +107,22 @@ export function ElementDetails({ element: own }: { element: Element }) {
   )
 }
 
-const OVER = [{ value: 'own', label: 'its own start and end' }, { value: 'lesson', label: 'the lesson' }, { value: 'chapter', label: 'the chapter here' }, { value: 'take', label: 'the take here' }] as const
-/** What a bar or a ripple rule lasts as long as: the lesson, or the chapter or take at the playhead. */
+const OVER = [{ value: 'own', label: 'its own start and end' }, { value: 'below', label: 'what lies below it' }, { value: 'lesson', label: 'the lesson' }, { value: 'chapter', label: 'the chapter here' }, { value: 'take', label: 'the take here' }] as const
+/** What an element lasts exactly as long as: what lies below it, the lesson, or the chapter or take at the playhead. */
 function Spans({ element: e }: { element: Element }) {
-  const key = (edge: Element['start']) => (edge.on === 'moment' && edge.offset === 0 ? `${edge.moment} ${edge.edge}` : '')
+  const key = (edge: Element['start']) => ((edge.on === 'moment' || edge.on === 'element') && edge.offset === 0 ? `${edge.on === 'moment' ? edge.moment : edge.element} ${edge.edge}` : '')
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
-  const now = (['lesson', 'chapter', 'take'] as const).find((w) => {
-    const s = spanOver(timed, w, w === 'lesson' ? 0 : (timed.spans.get(e.id)?.from ?? 0))
-    return s && key(s.start) === key(e.start) && key(s.end) === key(e.end)
+  const now = (['below', 'lesson', 'chapter', 'take'] as const).find((w) => {
+    const s = w === 'below' ? spanOfBelow(timed, e.id) : spanOver(timed, w, w === 'lesson' ? 0 : (timed.spans.get(e.id)?.from ?? 0))
+    return s && key(e.start) !== '' && key(s.start) === key(e.start) && key(s.end) === key(e.end)
   })
   return (
     <Choice
-      label="Spans" value={now ?? 'own'} options={OVER} onChange={(w) => {
-        const span = w === 'own' ? null : spanOver(timed, w, playhead)
-        if (span) edit(`“${e.name}” spans ${w === 'lesson' ? 'the lesson' : `a ${w}`}`, setSpan(e.id, span))
-        else if (w !== 'own') toast(`There is no ${w} at the playhead.`)
+      label="As long as" value={now ?? 'own'} options={OVER} onChange={(w) => {
+        const span = w === 'own' ? null : w === 'below' ? spanOfBelow(timed, e.id) : spanOver(timed, w, playhead)
+        if (span) edit(`“${e.name}” lasts as long as ${w === 'below' ? 'what lies below it' : w === 'lesson' ? 'the lesson' : `a ${w}`}`, setSpan(e.id, span))
+        else if (w !== 'own') toast(w === 'below' ? 'Nothing lies below it where it starts.' : `There is no ${w} at the playhead.`)
       }}
     />
   )
@@ -145,7 +148,7 @@ function LookField({ field: f, element: e, onChange }: { field: Field; element: 
   const keyable = f.type === 'px' || f.type === 'number' || f.type === 'colour'
   const mark = keyable ? <KeyMark element={e} path={`look.${f.path}`} label={f.label} /> : null
   switch (f.type) {
-    case 'colour': return <Colour mark={mark} label={f.label} value={value as string | null} optional={f.optional} onChange={onChange} />
+    case 'colour': return <Colour mark={mark} owner={e.id} label={f.label} value={value as string | null} optional={f.optional} onChange={onChange} />
     case 'easing': return <EasingEditor label={f.label} value={value as string} onChange={onChange} />
     case 'tick': return <Tick label={f.label} value={value as boolean} onChange={onChange} />
     case 'choice': return <Choice label={f.label} value={value as string} options={f.options} onChange={onChange} />

@@ -1,4 +1,4 @@
-import { addKey, keyedPaths, removeKeys } from '@/core/edits'
+import { addKey, keyAtPoses, keyedPaths, removeKeys } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { bench, edit, freshId, useBench, useShown } from '../bench/store'
@@ -15,8 +15,9 @@ export function KeyMark({ element: e, path, label }: { element: Element; path: s
     if (here) edit(`Take a keyframe of ${label.toLowerCase()} away`, removeKeys([{ element: e.id, pose: here.pose.id, path }], bench().timed))
     else edit(`Key ${label.toLowerCase()} at the playhead`, addKey([e.id], [path], bench().timed, playhead, () => freshId('pose')))
   }
+  const all = () => edit(`Key ${label.toLowerCase()} at the poses that there are`, keyAtPoses([e.id], path, bench().timed))
   return (
-    <button type="button" aria-label={here ? `Take the keyframe of ${label} away` : `Key ${label} here`} title={here ? 'Keyed here: press to take it away' : keyed ? 'Keyed elsewhere: press to key it here too' : 'Press to key it here'} onClick={press} onPointerDown={(ev) => ev.stopPropagation()} className="mr-1.5 inline-block p-0.5 align-middle" data-key={path} data-keyed={here ? 'here' : keyed ? 'elsewhere' : 'no'}>
+    <button type="button" aria-label={here ? `Take the keyframe of ${label} away` : `Key ${label} here`} title={`${here ? 'Keyed here: press to take it away' : keyed ? 'Keyed elsewhere: press to key it here too' : 'Press to key it here'}${own.poses.length > 0 ? '; with Alt: at every pose' : ''}`} onClick={(ev) => (ev.altKey ? all() : press())} onPointerDown={(ev) => ev.stopPropagation()} className="mr-1.5 inline-block p-0.5 align-middle" data-key={path} data-keyed={here ? 'here' : keyed ? 'elsewhere' : 'no'}>
       <span className={`block h-3 w-[7px] rounded-t-full border ${here ? 'border-accent-deep bg-accent' : keyed ? 'border-accent bg-accent-wash' : 'border-edge-strong bg-card opacity-60 hover:opacity-100'}`} />
     </button>
   )

@@ -7,7 +7,8 @@ import { Choice } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { TieFields } from './TieEditor'
 
-const KEEPINGS: { value: Keeping; label: string }[] = [{ value: 'moment', label: 'with a moment' }, { value: 'start', label: 'after its start' }, { value: 'end', label: 'before its end' }, { value: 'share', label: 'at a share' }, { value: 'length', label: 'by its length' }, { value: 'take', label: 'with the take' }, { value: 'previous', label: 'straight on' }]
+const KEEPINGS: { value: Keeping; label: string }[] = [
+  { value: 'moment', label: 'with a moment' }, { value: 'start', label: 'after its start' }, { value: 'end', label: 'before its end' }, { value: 'share', label: 'at a % of its length' }, { value: 'length', label: 'by its length' }, { value: 'take', label: 'at a time of the recording' }, { value: 'previous', label: 'right after the one before' }]
 
 /** Where a move starts or lands, as a sentence that can be edited. */
 export function MoveEdgeEditor({ element: e, move, side }: { element: Element; move: Move; side: 'start' | 'end' }) {

@@ -6,6 +6,7 @@ import { setAt } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/posing'
 import { bench, edit, setBench, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
+import { Colour } from '../kit/colour'
 import { Choice, Tick } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { KeyMark } from './KeyMark'
@@ -68,18 +69,34 @@ export function PlaceSection({ element: e }: { element: Element }) {
         {!zoom && e.look.kind !== 'arrow' && e.look.kind !== 'ripple' && <AnchorPicker element={e} />}
       </Section>
       {!zoom && e.look.kind !== 'ripple' && (
-        <Section title="Scale, tilt, crop, blur" folds="shut">
+        <Section title="Scale, tilt, crop, blur, shadow" folds="shut">
           {scale('x', 'scale across')}
           {scale('y', 'scale down')}
           <Tick label="Scale both ways together" value={linked} onChange={setLinked} />
-          {plain('about the upright', 'tilt.upright', e.tilt.upright, '°', -36_000, 36_000)}
-          {plain('about the level', 'tilt.level', e.tilt.level, '°', -36_000, 36_000)}
+          {plain('tilt left and right', 'tilt.upright', e.tilt.upright, '°', -36_000, 36_000)}
+          {plain('tilt up and down', 'tilt.level', e.tilt.level, '°', -36_000, 36_000)}
           {plain('reveal', 'reveal.shown', e.reveal.shown, '%', 0, 100)}
           <Choice label="uncovered from the" value={e.reveal.from} options={(['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))} onChange={(v) => edit(`Reveal “${e.name}” from another side`, setElements([e.id], (x) => { x.reveal.from = v }))} />
           {(['left', 'right', 'top', 'bottom'] as const).map((s) => <div key={s}>{plain(`crop ${s}`, `crop.${s}`, e.crop[s], '%', 0, 100, 100, 1)}</div>)}
           {plain('blur', 'blurPx', e.blurPx, 'px', 0, 200)}
+          <ShadowFields element={e} />
         </Section>
       )}
+    </>
+  )
+}
+
+/** The shadow of an element, whatever its kind; those that draw one of their own have it among their values. */
+function ShadowFields({ element: e }: { element: Element }) {
+  if (kindOf(e).fields.some((f) => f.path === 'shadow')) return null
+  const put = (change: (s: NonNullable<Element['shadow']>) => void) => edit(`Shadow of “${e.name}”`, setElements([e.id], (x) => { if (x.shadow) change(x.shadow) }))
+  const s = e.shadow
+  return (
+    <>
+      <Colour label="shadow" owner={e.id} value={s?.colour ?? null} optional onChange={(colour) => edit(`Shadow of “${e.name}”`, setElements([e.id], (x) => { x.shadow = colour === null ? null : { dx: 6, dy: 8, blurPx: 12, ...x.shadow, colour } }))} />
+      {s && <NumberField label="shadow to the right" unit="px" min={-1000} max={1000} value={s.dx} onChange={(v) => put((t) => { t.dx = v })} />}
+      {s && <NumberField label="shadow down" unit="px" min={-1000} max={1000} value={s.dy} onChange={(v) => put((t) => { t.dy = v })} />}
+      {s && <NumberField label="shadow softness" unit="px" min={0} max={200} value={s.blurPx} onChange={(v) => put((t) => { t.blurPx = v })} />}
     </>
   )
 }

@@ -1,16 +1,17 @@
 import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Trash2, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { canRepoint, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
+import { canRepoint, putMoveEdge, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { moveWarnings, motionOf, paceOf, poseAt } from '@/core/motion'
+import { isUnfilled, moveWarnings, motionOf, paceOf, poseAt, type Move } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { momentName } from '@/core/timing'
 import { actHere } from '../bench/posing'
-import { edit, goTo, setBench, useBench, useShown } from '../bench/store'
+import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Curve } from '../kit/curve'
 import { Tick } from '../kit/fields'
+import { NumberField } from '../kit/numberField'
 import { EasingEditor } from './EasingEditor'
 import { MoveEdgeEditor } from './MoveEdgeEditor'
 import { Section } from './Section'
@@ -36,7 +37,7 @@ export function PoseSection({ element: e }: { element: Element }) {
         <Act id="move-here" icon={<ArrowBigRightDash size={14} />}>Move from now</Act>
         <Act id="arrive-here" icon={<Target size={14} />}>Arrive by now</Act>
         <Act id="hold-here" icon={<Hourglass size={14} />}>Hold until here</Act>
-        <Act id="return" icon={<Undo2 size={14} />}>Go back</Act>
+        <Act id="return" icon={<Undo2 size={14} />}>Return</Act>
       </div>
       <div className="flex gap-1">
         {canRepoint(e) && <Act id="repoint" icon={<Route size={14} />}>Next thing…</Act>}
@@ -46,7 +47,7 @@ export function PoseSection({ element: e }: { element: Element }) {
             <DropdownMenu.Content align="end" className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
               {(['left', 'right', 'top', 'bottom'] as const).map((s) => <DropdownMenu.Item key={`in${s}`} className={ITEM} onSelect={() => runCommand(`come-in-${s}`)}>Come in from outside the {s} edge</DropdownMenu.Item>)}
               {(['left', 'right', 'top', 'bottom'] as const).map((s) => <DropdownMenu.Item key={`out${s}`} className={ITEM} onSelect={() => runCommand(`go-out-${s}`)}>Go out over the {s} edge</DropdownMenu.Item>)}
-              {[['even-speed', 'Even speed along the path'], ['reverse-keys', 'Reverse'], ['copy-keys', 'Copy the poses'], ['paste-keys', 'Paste poses here'], ['put-here', 'Put it here in time, moves and all']].map(([id, words]) => <DropdownMenu.Item key={id} className={ITEM} onSelect={() => runCommand(id!)}>{words}<kbd className="font-code text-xs text-muted">{keyOf(id!)}</kbd></DropdownMenu.Item>)}
+              {[['even-speed', 'Even speed along the path'], ['reverse-keys', 'Reverse'], ['copy-keys', 'Copy the poses'], ['paste-keys', 'Paste poses here'], ['put-here', 'Put it here in time, moves and all'], ['remove-motion', 'Take all keyframes off']].map(([id, words]) => <DropdownMenu.Item key={id} className={ITEM} onSelect={() => runCommand(id!)}>{words}<kbd className="font-code text-xs text-muted">{keyOf(id!)}</kbd></DropdownMenu.Item>)}
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
@@ -83,14 +84,23 @@ export function PoseSection({ element: e }: { element: Element }) {
             <EasingEditor label={chosen.length > 1 ? `Easing of ${chosen.length} moves` : 'Easing'} value={shownMove.pose.easing} onChange={(v) => edit(chosen.length > 1 ? `Easing of ${chosen.length} moves` : `Easing of a move of “${e.name}”`, setMoveEasing(chosen, v))} />
             {moves.length > 1 && <Button onClick={() => edit(`Easing of “${e.name}”`, setMoveEasing(moves.map((m) => ({ element: e.id, pose: m.pose.id })), shownMove.pose.easing))}>Give this easing to all its moves</Button>}
             {shownMove.pose.curve && <Button onClick={() => edit(`Straighten a way of “${e.name}”`, setCurve(e.id, shownMove.pose.id, null))}>Straighten its way</Button>}
-            <p className="figures text-xs text-muted" data-testid="pace">{Math.round(pace.frames * 10) / 10} frames · {(pace.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s{pace.px >= 1 ? ` · ${Math.round(pace.px)} px · ${Math.round(pace.pxPerSecond)} px/s` : ''}</p>
+            <p className="figures text-xs text-muted" data-testid="pace">{Math.round(pace.frames * 10) / 10} frames · {(pace.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s{pace.px >= 1 ? ` · ${Math.round(pace.px)} px` : ''}</p>
+            {pace.px >= 1 && <NumberField label="Speed" unit="px/s" min={1} max={100_000} value={Math.round(pace.pxPerSecond)} onChange={(v) => setPace(e, shownMove, pace.px, v)} />}
             {e.look.kind === 'pointer' && <Tick label="It presses here" value={shownMove.pose.press === true} onChange={(v) => edit(v ? `“${e.name}” presses` : `“${e.name}” does not press`, setPress(e.id, shownMove.pose.id, v))} />}
+            {isUnfilled(timed, e, shownMove) && <p className="text-muted">Laid out in time; both poses are alike so far.</p>}
             {warnings.map((w) => <p key={w} className="text-warn">{w}</p>)}
           </div>
         )
       })()}
     </Section>
   )
+}
+
+/** Gives a move so many pixels a second: it lands earlier or later for it. */
+function setPace(e: Element, move: Move, px: number, pxPerSecond: number): void {
+  const { timed } = bench()
+  const frames = Math.max(1, Math.round((px / pxPerSecond) * framesPerSecond(timed.lesson.rate)))
+  edit(`Speed of a move of “${e.name}”`, putMoveEdge(timed, e, move.pose, 'end', Math.round(move.from) + frames, null))
 }
 
 function Act({ id, icon, children }: { id: string; icon: React.ReactNode; children: React.ReactNode }) {

@@ -47,7 +47,7 @@ export function Several({ ids }: { ids: string[] }) {
       </Section>
       <Section title="Moves" folds="open">
         <div className="grid grid-cols-2 gap-1">
-          {[['move-here', 'Move from now'], ['arrive-here', 'Arrive by now'], ['hold-here', 'Hold until here'], ['return', 'Go back'], ['start-together', 'Start together'], ['land-together', 'Land together']].map(([id, words]) => <Button key={id} data-act={id} onClick={() => runCommand(id!)}>{words}</Button>)}
+          {[['move-here', 'Move from now'], ['arrive-here', 'Arrive by now'], ['hold-here', 'Hold until here'], ['return', 'Return'], ['start-together', 'Start together'], ['land-together', 'Land together']].map(([id, words]) => <Button key={id} data-act={id} onClick={() => runCommand(id!)}>{words}</Button>)}
         </div>
         {moves.length > 0 && <EasingEditor label="Easing of all moves" value={moves[0]!.easing} onChange={(v) => edit('Easing of several moves', setMoveEasing(moves, v))} />}
         <div className="flex flex-wrap items-center gap-1"><span className="text-muted">As the first:</span>{(['arrival', 'departure', 'look'] as const).map((w) => <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first, w))}>{w}</Button>)}{first.poses.length > 0 && <Button onClick={() => edit(`Take over the moves of “${first.name}”`, takeMoves(ids, first.id, bench().timed, () => freshId('pose')))}>moves</Button>}</div>

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react'
 import { pushing, setEdge } from '@/core/edits'
 import type { Edge, Element } from '@/core/lesson/schema'
 import { nearestMoment } from '@/core/moments'
-import { framesPerSecond, parseTimecode, timecode } from '@/core/time'
+import { framesPerSecond, parseTimecode, lengthText, timecode } from '@/core/time'
 import { momentName, tieTarget } from '@/core/timing'
 import { bench, edit, goTo, useShown } from '../bench/store'
 import { MomentIcon } from '../kit/kindIcon'
@@ -40,8 +40,8 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
         <button type="button" className="figures ml-auto rounded px-1 text-xs text-muted hover:bg-black/5" title="Go there" onClick={() => goTo(side === 'start' ? at : at - 1)}>{timecode(at, timed.lesson.rate)}</button>
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
-        {edge.on === 'loose' && <span className="w-24"><Words label={`Time of the ${side}`} className="figures text-center" value={timecode(edge.frame, timed.lesson.rate)} onChange={(t) => { const f = parseTimecode(t, timed.lesson.rate); if (f !== null) set({ on: 'loose', frame: f }) }} /></span>}
-        {edge.on === 'length' && <><NumberField compact label="Length" unit="frames" perSecond={framesPerSecond(timed.lesson.rate)} min={1} value={edge.frames} onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)} /><span className="text-muted">= {(edge.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s {side === 'end' ? 'after its start' : 'before its end'}</span></>}
+        {edge.on === 'loose' && <span className="w-[104px]"><Words label={`Time of the ${side}`} className="figures text-center" value={timecode(edge.frame, timed.lesson.rate)} onChange={(t) => { const f = parseTimecode(t, timed.lesson.rate, edge.frame); if (f !== null) set({ on: 'loose', frame: f }) }} /></span>}
+        {edge.on === 'length' && <><NumberField compact label="Length" unit="frames" perSecond={framesPerSecond(timed.lesson.rate)} min={1} value={edge.frames} onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)} /><span className="text-muted">= {lengthText(edge.frames, timed.lesson.rate)} {side === 'end' ? 'after its start' : 'before its end'}</span></>}
         {tied && <TieFields tie={tied} at={at} own={e.id} onChange={set} />}
       </div>
       {lost && <p className="mt-1 text-accent-deep">This moment was cut away. The end keeps its place until you tie it again or the moment comes back.</p>}

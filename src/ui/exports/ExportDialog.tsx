@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { toast } from 'sonner'
-import { framesPerSecond, timecode } from '@/core/time'
+import { lengthText } from '@/core/time'
 import { setBench, useBench, useShown } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
@@ -34,7 +34,7 @@ export function ExportDialog() {
           <Choice label="What" value={what === 'passage' && passage ? 'passage' : 'lesson'} onChange={setWhat} options={[{ value: 'lesson', label: 'the lesson' }, ...(passage ? [{ value: 'passage' as const, label: 'the passage' }] : [])]} />
           <Choice label="Size" value={height} onChange={setHeight} options={[{ value: 'own', label: `its own, ${lesson.frame.width} × ${lesson.frame.height}` }, ...heights.map((h) => ({ value: String(h), label: `${Math.round((h * lesson.frame.width) / lesson.frame.height / 2) * 2} × ${h}` }))]} />
           <Choice label="Quality" value={quality} onChange={setQuality} options={[{ value: 'draft', label: 'draft: fast and small' }, { value: 'good', label: 'good' }, { value: 'best', label: 'best: slow and large' }]} />
-          <p className="text-muted">MP4 with H.264 and AAC, {part.to - part.from} frames, {timecode(part.to - part.from, lesson.rate)} ({((part.to - part.from) / framesPerSecond(lesson.rate)).toFixed(1)} s).{!passage && ' Set a passage with [ and ] to export a part.'}</p>
+          <p className="text-muted">MP4 with H.264 and AAC, {part.to - part.from} frames, {lengthText(part.to - part.from, lesson.rate)} long.{!passage && ' Set a passage with [ and ] to export a part.'}</p>
           <Button look="main" className="w-full justify-center" disabled={!saved || lesson.clips.length === 0} onClick={begin}>{saved ? 'Export' : 'Saving first…'}</Button>
           {lesson.clips.length === 0 && <p className="text-accent-deep">There is no take in this lesson yet. Bring in a recording first.</p>}
         </div>

@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react'
 
-const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:border-accent outline-none'
+export const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:border-accent outline-none'
 
 export function Row({ label, children, mark }: { label: string; children: ReactNode; mark?: ReactNode }) {
   return <div className="flex items-center justify-between gap-2"><span className="shrink-0 text-muted">{mark}{label}</span>{children}</div>
@@ -17,19 +17,6 @@ export function Choice<T extends string>({ label, value, options, onChange, bare
 
 export function Tick({ label, value, onChange }: { label: string; value: boolean; onChange: (v: boolean) => void }) {
   return <label className="flex items-center justify-between gap-2"><span className="text-muted">{label}</span><input type="checkbox" className="size-4 accent-accent" checked={value} onChange={(e) => onChange(e.target.checked)} /></label>
-}
-
-/** A colour of `#rrggbb`, or none. What it had of transparency is kept. */
-export function Colour({ label, value, optional, mark, onChange }: { label: string; mark?: ReactNode; value: string | null; optional?: boolean; onChange: (v: string | null) => void }) {
-  return (
-    <Row label={label} mark={mark}>
-      <span className="flex items-center gap-1.5">
-        {optional && <input type="checkbox" aria-label={`${label}: shown`} className="size-4 accent-accent" checked={value !== null} onChange={(e) => onChange(e.target.checked ? '#2b2118' : null)} />}
-        {value !== null && <span className="figures text-xs text-muted">{value.slice(0, 7)}</span>}
-        <input type="color" aria-label={label} disabled={value === null} className="h-6 w-9 rounded border border-edge bg-card disabled:opacity-30" value={(value ?? '#000000').slice(0, 7)} onChange={(e) => onChange(e.target.value + (value ?? '').slice(7))} />
-      </span>
-    </Row>
-  )
 }
 
 /** Text that is handed on when the field is left, or with Enter (Ctrl+Enter in several lines). */

@@ -20,12 +20,14 @@ interface Props {
   onLive?: (value: number) => void
   onChange: (value: number) => void
   compact?: boolean
+  /** For two or three figures. */
+  narrow?: boolean
   /** The number is not kept but added each time: it stands at `value` again afterwards. */
   relative?: boolean
 }
 
 /** A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label; units and arithmetic are understood. Escape puts it back. */
-export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, perSecond, of, mark, onLive, onChange, compact, relative }: Props) {
+export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, perSecond, of, mark, onLive, onChange, compact, narrow, relative }: Props) {
   const [text, setText] = useState<string | null>(null)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
   const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
@@ -51,7 +53,7 @@ export function NumberField({ label, value, unit, min = -Infinity, max = Infinit
       >{mark}{label}</span>
       <span className="flex items-center rounded border border-edge bg-card focus-within:border-accent">
         <input
-          aria-label={unit ? `${label} (${unit})` : label} className="figures w-16 bg-transparent px-1.5 py-0.5 text-right outline-none" inputMode="decimal"
+          aria-label={unit ? `${label} (${unit})` : label} className={`figures ${narrow ? 'w-8 !px-0.5 text-xs' : 'w-16'} bg-transparent px-1.5 py-0.5 text-right outline-none`} inputMode="decimal"
           value={text ?? show(value)} onFocus={(e) => { dropped.current = false; setText(show(value)); e.target.select() }} onChange={(e) => setText(e.target.value)} onBlur={commit}
           onKeyDown={(e) => {
             e.stopPropagation()

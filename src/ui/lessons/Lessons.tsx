@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation'
 import { Tooltip } from 'radix-ui'
 import { useCallback, useEffect, useState } from 'react'
 import { toast } from 'sonner'
-import { timecode, type Rate } from '@/core/time'
+import { lengthText, type Rate } from '@/core/time'
 import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { useNews } from '../kit/news'
@@ -46,7 +46,7 @@ export function Lessons() {
                 <span className="block px-3 pt-2 font-head text-[15px]">{r.name}</span>
               </Link>
               <div className="flex items-center px-3 pb-2 text-muted">
-                <span className="figures flex-1 text-xs">{timecode(r.frames > 1 ? r.frames : 0, r.rate)} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br />{new Date(r.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+                <span className="figures flex-1 text-xs">{r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br />{new Date(r.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
                 <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}><Copy size={14} /></IconButton>
                 <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}><Trash2 size={14} /></IconButton>
               </div>

@@ -24,9 +24,9 @@ interface Props {
 
 /** What a single selected element can be grasped by. */
 export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, snap }: Props) {
-  const grasp = (label: string, change: (p: Point, shift: boolean) => ReturnType<Drag['edit']>) => (event: React.PointerEvent) => {
+  const grasp = (label: string, change: (p: Point, shift: boolean, alt: boolean) => ReturnType<Drag['edit']>) => (event: React.PointerEvent) => {
     event.stopPropagation()
-    begin({ start: pointOf(event), label, edit: (p, shift, alt) => { const made = change(toSpace(label.startsWith('Turn') ? p : snap(p, alt)), shift); return made && posed(made) } }, event)
+    begin({ start: pointOf(event), label, edit: (p, shift, alt) => { const made = change(toSpace(label.startsWith('Turn') ? p : snap(p, alt)), shift, alt); return made && posed(made) } }, event)
   }
   const graspAnchor = (event: React.PointerEvent) => {
     event.stopPropagation()
@@ -70,7 +70,7 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
       )}
       {spots.map((p) => {
         const c = at(p)
-        return <rect key={`${p.x}${p.y}`} x={c.x - r} y={c.y - r} width={2 * r} height={2 * r} {...knob} data-handle={`${p.x},${p.y}`} className={p.x && p.y ? (p.x === p.y ? 'cursor-nwse-resize' : 'cursor-nesw-resize') : p.x ? 'cursor-ew-resize' : 'cursor-ns-resize'} onPointerDown={grasp(`Size “${e.name}”`, (q) => pullBox(e.id, p, q))}><title>{named('Size')}</title></rect>
+        return <rect key={`${p.x}${p.y}`} x={c.x - r} y={c.y - r} width={2 * r} height={2 * r} {...knob} data-handle={`${p.x},${p.y}`} className={p.x && p.y ? (p.x === p.y ? 'cursor-nwse-resize' : 'cursor-nesw-resize') : p.x ? 'cursor-ew-resize' : 'cursor-ns-resize'} onPointerDown={grasp(`Size “${e.name}”`, (q, _shift, alt) => pullBox(e.id, p, q, { middle: alt }))}><title>{`${named('Size')} (Alt: from its middle)`}</title></rect>
       })}
       {ends && e.look.kind === 'arrow' && (['tail', 'tip'] as const).map((end) => {
         const c = apply(framing, ends[end])

@@ -174,6 +174,8 @@ export class Player {
     this.sound.stop()
     const mine = ++this.playing
     if (bench().speed === 0) {
+      const { just } = bench()
+      if (just) setBench({ just: null, playhead: just.back })
       for (const r of this.readers.values()) r.halt()
       this.fit(1)
       this.refresh()
@@ -186,10 +188,10 @@ export class Player {
     const { speed } = bench()
     const timed = bench().timed
     const fps = framesPerSecond(timed.lesson.rate)
-    const limits = () => (bench().looping && bench().passage ? bench().passage! : { from: 0, to: timed.length })
+    const limits = () => bench().just ?? (bench().looping && bench().passage ? bench().passage! : { from: 0, to: timed.length })
     let start = bench().playhead
     if (speed > 0 && start >= limits().to - 1) start = limits().from
-    if (bench().looping && bench().passage && (start < limits().from || start >= limits().to)) start = limits().from
+    if (!bench().just && bench().looping && bench().passage && (start < limits().from || start >= limits().to)) start = limits().from
     const first = listAt(timed, start)
     if (speed > 0) for (const l of first.takes) this.reader(l, timed)?.follow(l.sourceFrame)
     await Promise.race([Promise.all(first.takes.map(async (l) => { for (let n = 0; n < 40 && !this.pictureOf(l, timed) && mine === this.playing; n++) await new Promise((r) => setTimeout(r, 10)) })), new Promise((r) => setTimeout(r, 500))])
@@ -206,7 +208,7 @@ export class Player {
       const { from, to } = limits()
       const frame = start + Math.trunc(Math.max(0, clock() * Math.abs(speed) * fps) + 1e-6) * Math.sign(speed)
       if (frame >= to || frame < from) {
-        if (bench().looping && speed > 0) { setBench({ playhead: from }); this.startOrStop(); return }
+        if (bench().looping && !bench().just && speed > 0) { setBench({ playhead: from }); this.startOrStop(); return }
         setBench({ playhead: Math.max(from, Math.min(to - 1, frame)), speed: 0 })
         return
       }

@@ -1,13 +1,15 @@
+import { DropdownMenu } from 'radix-ui'
 import { useMemo, useRef } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
-import type { Catch, Placed } from '@/core/moments'
+import { clusters, type Catch, type Placed } from '@/core/moments'
 import { bench, edit, pickMoment, tryEdit, useBench, useShown } from '../bench/store'
 import { MomentIcon } from '../kit/kindIcon'
 import { HEAD_PX, useView } from './view'
 import { Wave } from './Wave'
 
-const NEAR_PX = 9
+/** The width of a moment's icon; nearer than this two would lie on each other. */
+const ICON_PX = 19
 
 /** Clicks, keys, marks and chapters on one line; on the other the words, under the waveform they are spoken in. */
 export function EventStrip({ from, to, catching, frameAt }: { from: number; to: number; catching: Catch | null; frameAt: (x: number) => number }) {
@@ -19,17 +21,24 @@ export function EventStrip({ from, to, catching, frameAt }: { from: number; to: 
   const inSight = all.filter((m) => (m.untilFrame ?? m.frame!) >= from && m.frame! <= to)
   const chapters = inSight.filter((m) => m.kind === 'chapter')
   const words = inSight.filter((m) => m.kind === 'word')
-  const events: Placed[] = []
-  let last = -Infinity
-  for (const m of inSight) {
-    if (['chapter', 'word', 'phrase', 'cut', 'lesson'].includes(m.kind)) continue
-    const x = m.frame! * pxPerFrame
-    if (m.kind === 'key' && x - last < NEAR_PX && m.id !== chosen) continue
-    last = x
-    events.push(m)
-  }
+  const events = inSight.filter((m) => !['chapter', 'word', 'phrase', 'cut', 'lesson'].includes(m.kind))
+  const drawn = clusters(events, ICON_PX / pxPerFrame)
   const spoken = timed.lesson.clips.filter((c) => (timed.lesson.media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
   const pick = (m: Placed) => pickMoment(m.id, m.frame)
+  const one = (m: Placed) => (
+    <button
+      key={m.id} type="button" data-moment={m.id} aria-label={m.label} title={m.label}
+      className={`absolute top-0.5 grid size-[18px] -translate-x-1/2 place-items-center rounded-full border ${m.id === chosen ? 'border-accent bg-accent text-white' : catching?.moment.id === m.id ? 'border-good bg-good text-white' : m.kind === 'click' ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'}`}
+      style={{ left: m.frame! * pxPerFrame }} onClick={() => pick(m)}
+      onPointerDown={(e) => { if (!m.byHand) return; e.currentTarget.setPointerCapture(e.pointerId); drag.current = { id: m.id, frame: m.frame! } }}
+      onPointerMove={(e) => {
+        if (!drag.current) return
+        const f = Math.max(0, frameAt(e.clientX))
+        if (f !== drag.current.frame) { drag.current.frame = f; tryEdit(moveMoment(drag.current.id, f)) }
+      }}
+      onPointerUp={() => { const d = drag.current; drag.current = null; if (d && bench().live) edit(`Move the moment “${m.label}”`, moveMoment(d.id, d.frame)) }}
+    ><MomentIcon kind={m.kind} size={11} /></button>
+  )
   return (
     <>
       <div className="flex h-4 border-t border-edge">
@@ -45,20 +54,7 @@ export function EventStrip({ from, to, catching, frameAt }: { from: number; to: 
       <div className="flex h-[22px] border-t border-edge">
         <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 leading-[22px] text-muted" style={{ width: HEAD_PX }}>Moments</div>
         <div className="relative flex-1 overflow-hidden" data-lane="moments">
-          {events.map((m) => (
-            <button
-              key={m.id} type="button" data-moment={m.id} aria-label={m.label} title={m.label}
-              className={`absolute top-0.5 grid size-[18px] -translate-x-1/2 place-items-center rounded-full border ${m.id === chosen ? 'border-accent bg-accent text-white' : catching?.moment.id === m.id ? 'border-good bg-good text-white' : m.kind === 'click' ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'}`}
-              style={{ left: m.frame! * pxPerFrame }} onClick={() => pick(m)}
-              onPointerDown={(e) => { if (!m.byHand) return; e.currentTarget.setPointerCapture(e.pointerId); drag.current = { id: m.id, frame: m.frame! } }}
-              onPointerMove={(e) => {
-                if (!drag.current) return
-                const f = Math.max(0, frameAt(e.clientX))
-                if (f !== drag.current.frame) { drag.current.frame = f; tryEdit(moveMoment(drag.current.id, f)) }
-              }}
-              onPointerUp={() => { const d = drag.current; drag.current = null; if (d && bench().live) edit(`Move the moment “${m.label}”`, moveMoment(d.id, d.frame)) }}
-            ><MomentIcon kind={m.kind} size={11} /></button>
-          ))}
+          {drawn.map(({ moments: [m, ...others] }) => (others.length > 0 ? <ClusterMark key={m!.id} moments={[m!, ...others]} chosen={chosen} catching={catching} onPick={pick} left={m!.frame! * pxPerFrame} /> : one(m!)))}
         </div>
       </div>
       <div className="flex h-9 border-t border-edge">
@@ -78,5 +74,24 @@ export function EventStrip({ from, to, catching, frameAt }: { from: number; to: 
         </div>
       </div>
     </>
+  )
+}
+
+interface ClusterProps { moments: readonly Placed[]; chosen: string | null; catching: Catch | null; left: number; onPick: (m: Placed) => void }
+/** Moments too close to be drawn apart: how many, and pressed, which. */
+function ClusterMark({ moments, chosen, catching, left, onPick }: ClusterProps) {
+  const has = (id: string | undefined | null) => moments.some((m) => m.id === id)
+  const look = has(chosen) ? 'border-accent bg-accent text-white' : has(catching?.moment.id) ? 'border-good bg-good text-white' : moments[0]!.kind === 'click' ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger data-cluster={moments.length} aria-label={`${moments.length} moments: ${moments.slice(0, 4).map((m) => m.label).join(', ')}`} title={moments.map((m) => m.label).slice(0, 12).join('\n')} className={`absolute top-0.5 grid h-[18px] min-w-[18px] -translate-x-1/2 place-items-center rounded-full border px-0.5 text-[10px] font-semibold ${look}`} style={{ left }}>{moments.length}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="thin-scroll z-50 max-h-72 overflow-auto rounded border border-edge-strong bg-sheet p-1 shadow-xl">
+          {[...moments].sort((a, b) => a.frame! - b.frame!).map((m) => (
+            <DropdownMenu.Item key={m.id} data-moment={m.id} onSelect={() => onPick(m)} className="flex cursor-pointer items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-accent-wash"><MomentIcon kind={m.kind} size={12} />{m.label}</DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   )
 }

@@ -1,7 +1,7 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Catch } from '@/core/moments'
-import { lanes } from '@/core/scene'
+import { freeAfter, lanes } from '@/core/scene'
 import type { Timed } from '@/core/timing'
 import { bench, goTo, select, setBench, useBench, useShown } from '../bench/store'
 import { ClipBar } from './ClipBar'
@@ -16,27 +16,30 @@ import { TrackHead } from './TrackHead'
 import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
 
 const CLIP_PX = { takes: 42, sound: 32 }
+const FOLDED_PX = 20
 
 /** Where each element's bar lies: which track, which lane. */
-function rowsOf(timed: Timed) {
+function rowsOf(timed: Timed, folded: readonly string[]) {
   return timed.lesson.tracks.map((track) => {
-    if (track.kind !== 'elements') return { track, height: CLIP_PX[track.kind], elements: [], lane: [] as number[], clips: timed.lesson.clips.filter((c) => c.track === track.id) }
+    if (folded.includes(track.id)) return { track, height: FOLDED_PX, elements: [], lane: [] as number[], free: [] as number[], clips: [] }
+    if (track.kind !== 'elements') return { track, height: CLIP_PX[track.kind], elements: [], lane: [] as number[], free: [] as number[], clips: timed.lesson.clips.filter((c) => c.track === track.id) }
     const elements = timed.lesson.elements.filter((e) => e.track === track.id)
-    const packed = lanes(elements.map((e) => timed.spans.get(e.id)!))
-    return { track, height: packed.count * LANE_PX + 4, elements, lane: packed.lane, clips: [] }
+    const spans = elements.map((e) => timed.spans.get(e.id)!)
+    const packed = lanes(spans)
+    return { track, height: packed.count * LANE_PX + 4, elements, lane: packed.lane, free: freeAfter(spans, packed.lane), clips: [] }
   })
 }
 
 export function Timeline() {
   const scroller = useRef<HTMLDivElement>(null)
   const timed = useShown()
-  const { pxPerFrame, left, width } = useView()
+  const { pxPerFrame, left, width, folded } = useView()
   const passage = useBench((b) => b.passage)
   const lessonId = useBench((b) => b.id)
   const keysOpen = useBench((b) => b.keysOpen)
   const ready = useBench((b) => b.ready)
   const [catching, setCatching] = useState<Catch | null>(null)
-  const rows = useMemo(() => rowsOf(timed), [timed])
+  const rows = useMemo(() => rowsOf(timed, folded), [timed, folded])
   const from = left / pxPerFrame - 2
   const to = (left + width) / pxPerFrame + 2
 
@@ -86,7 +89,7 @@ export function Timeline() {
               <div className="relative flex-1" data-lane={r.track.id}>
                 {r.elements.map((e, n) => {
                   const span = timed.spans.get(e.id)!
-                  return span.to >= from && span.from <= to ? <ElementBar key={e.id} element={e} span={span} lane={r.lane[n]!} onCatch={setCatching} /> : null
+                  return span.to >= from && span.from <= to ? <ElementBar key={e.id} element={e} span={span} lane={r.lane[n]!} free={r.free[n]!} onCatch={setCatching} /> : null
                 })}
                 {r.clips.map((c) => (clipEnd(c) >= from && c.at <= to ? <ClipBar key={c.id} clip={c} height={r.height} from={from} to={to} frameAt={frameAt} /> : null))}
               </div>

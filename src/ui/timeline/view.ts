@@ -1,7 +1,8 @@
 import { create } from 'zustand'
 
-/** How the timeline is looked at: pixels of the screen for one frame, and the first pixel in sight. */
-export const useView = create<{ pxPerFrame: number; left: number; width: number }>(() => ({ pxPerFrame: 0.5, left: 0, width: 900 }))
+/** How the timeline is looked at: pixels of the screen for one frame, the first pixel in sight, and which tracks are folded up. */
+export const useView = create<{ pxPerFrame: number; left: number; width: number; folded: string[] }>(() => ({ pxPerFrame: 0.5, left: 0, width: 900, folded: [] }))
+export const foldTrack = (id: string): void => useView.setState((v) => ({ folded: v.folded.includes(id) ? v.folded.filter((x) => x !== id) : [...v.folded, id] }))
 export const HEAD_PX = 132
 export const CATCH_PX = 8
 const MOST = 40

@@ -2,7 +2,7 @@ import { ChartGantt, ChevronDown, ChevronFirst, ChevronLast, ChevronLeft, Chevro
 import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
 import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
-import { parseTimecode, timecode } from '@/core/time'
+import { lengthText, parseTimecode, timecode } from '@/core/time'
 import { bench, goTo, setBench, useBench, useShown } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
@@ -17,16 +17,15 @@ const REST = ELEMENT_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
   const adding = useBench((b) => (b.adding && !b.adding.repoint && !b.adding.ride ? b.adding.kind : null))
-  const able = useBench((b) => b.lesson.clips.length > 0)
   const look = (on: boolean) => `inline-flex h-7 items-center gap-1.5 rounded px-2 disabled:opacity-40 ${on ? 'bg-accent text-white' : 'bg-surround-edge text-[#f3ece0] hover:bg-[#4a4b4f]'}`
   return (
     <div role="toolbar" aria-label="Add an element" className="flex items-center gap-1 bg-surround px-2 pt-2">
       <span className="mr-1 text-[#cfc8bb]">Add</span>
       {AT_HAND.map((k) => (
-        <button key={k} type="button" disabled={!able} aria-pressed={adding === k} title={`${kindNamed(k).title} (${keyOf(`add-${k}`)})`} onClick={() => (adding === k ? setBench({ adding: null }) : runCommand(`add-${k}`))} className={look(adding === k)}><KindIcon kind={k} />{k === 'bar' ? 'Bar' : kindNamed(k).title}</button>
+        <button key={k} type="button" aria-pressed={adding === k} title={`${kindNamed(k).title} (${keyOf(`add-${k}`)})`} onClick={() => (adding === k ? setBench({ adding: null }) : runCommand(`add-${k}`))} className={look(adding === k)}><KindIcon kind={k} />{k === 'bar' ? 'Bar' : kindNamed(k).title}</button>
       ))}
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger disabled={!able} className={look(adding !== null && REST.includes(adding))}>{adding !== null && REST.includes(adding) ? kindNamed(adding).title : 'More'}<ChevronDown size={13} /></DropdownMenu.Trigger>
+        <DropdownMenu.Trigger className={look(adding !== null && REST.includes(adding))}>{adding !== null && REST.includes(adding) ? kindNamed(adding).title : 'More'}<ChevronDown size={13} /></DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" className="z-50 grid grid-cols-2 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
             {REST.map((k) => <DropdownMenu.Item key={k} onSelect={() => runCommand(`add-${k}`)} className="flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline-none data-[highlighted]:bg-accent-wash"><KindIcon kind={k} />{kindNamed(k).title}{keyOf(`add-${k}`) && <kbd className="ml-auto font-code text-xs text-muted">{keyOf(`add-${k}`)}</kbd>}</DropdownMenu.Item>)}
@@ -69,15 +68,15 @@ function Timecode() {
   return (
     <span className="figures flex items-center gap-1.5 text-[13px]">
       <input
-        aria-label="Time of the playhead; type a timecode, seconds (12.5s) or frames (90f)" data-testid="timecode" className="w-[84px] rounded border border-edge bg-card px-1.5 py-0.5 text-center outline-none focus:border-accent"
+        aria-label="Time of the playhead; type a timecode, 1:11, seconds (12.5s), frames (90f), or +3s, -10f" data-testid="timecode" className="w-[100px] rounded border border-edge bg-card px-1 py-0.5 text-center outline-none focus:border-accent"
         value={text ?? timecode(playhead, lesson.rate)} onFocus={(e) => { setText(timecode(playhead, lesson.rate)); e.target.select() }} onChange={(e) => setText(e.target.value)} onBlur={() => setText(null)}
         onKeyDown={(e) => {
           e.stopPropagation()
-          if (e.key === 'Enter') { const f = parseTimecode(e.currentTarget.value, lesson.rate); if (f !== null) goTo(f); e.currentTarget.blur() }
+          if (e.key === 'Enter') { const f = parseTimecode(e.currentTarget.value, lesson.rate, bench().playhead); if (f !== null) goTo(f); e.currentTarget.blur() }
           if (e.key === 'Escape') e.currentTarget.blur()
         }}
       />
-      <span className="whitespace-nowrap text-muted">/ {timecode(length, lesson.rate)}</span>
+      <span className="whitespace-nowrap text-muted">/ {lengthText(length, lesson.rate)}</span>
       <span className="ml-1 w-14 text-[11.5px] text-muted" title="Frame">f {playhead}</span>
     </span>
   )

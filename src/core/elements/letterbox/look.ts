@@ -8,5 +8,7 @@ export const LetterboxLook = z.object({
   share: z.number().min(0).max(100),
   /** Width by height of what stays free. */
   ratio: z.number().min(0.1).max(10),
+  /** Of what the bars take together, how much the first one has (above, or left), in %. */
+  first: z.number().min(0).max(100).default(50),
 })
 export type LetterboxLook = z.infer<typeof LetterboxLook>

@@ -1,0 +1,49 @@
+import { useState, type ReactNode } from 'react'
+import { hexOf, opacityOf, parseColour, withOpacity } from '@/core/formats/colour'
+import { BOX, Row } from './fields'
+import { NumberField } from './numberField'
+
+/** What a colour was before it was unticked, by what it belongs to. */
+const remembered = new Map<string, string>()
+const FIRST = '#2b2118'
+
+interface Props {
+  label: string
+  mark?: ReactNode
+  value: string | null
+  optional?: boolean
+  /** What it belongs to, so that an unticked colour comes back as it was. */
+  owner?: string
+  onChange: (v: string | null) => void
+}
+
+/** A colour with its opacity: picked, or typed as hex (`#c33`, `#cc3333`, `#cc333380`); or none, where it is optional. */
+export function Colour({ label, value, optional, mark, owner = '', onChange }: Props) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const key = `${owner} ${label}`
+  const tick = (on: boolean) => {
+    if (value !== null) remembered.set(key, value)
+    onChange(on ? (remembered.get(key) ?? FIRST) : null)
+  }
+  const hand = () => {
+    const colour = typed === null ? null : parseColour(typed)
+    setTyped(null)
+    if (colour && colour !== value) onChange(colour)
+  }
+  return (
+    <Row label={label} mark={mark}>
+      <span className="flex items-center gap-1.5">
+        {optional && <input type="checkbox" aria-label={`${label}: shown`} className="size-4 accent-accent" checked={value !== null} onChange={(e) => tick(e.target.checked)} />}
+        {value !== null && (
+          <input
+            aria-label={`${label} as hex`} value={typed ?? hexOf(value)} className={`${BOX} figures w-[68px] !px-1 text-xs`} onFocus={(e) => { setTyped(hexOf(value)); e.target.select() }}
+            onChange={(e) => setTyped(e.target.value)} onBlur={hand}
+            onKeyDown={(e) => { e.stopPropagation(); if (e.key === 'Enter') e.currentTarget.blur(); if (e.key === 'Escape') { setTyped(null); e.currentTarget.blur() } }}
+          />
+        )}
+        <input type="color" aria-label={label} disabled={value === null} className="h-6 w-8 rounded border border-edge bg-card disabled:opacity-30" value={hexOf(value ?? '#000000')} onChange={(e) => onChange(withOpacity(e.target.value, opacityOf(value ?? '#000000')))} />
+        {value !== null && <NumberField compact narrow label={`${label}: opacity`} unit="%" min={0} max={100} value={Math.round(opacityOf(value) * 100)} onChange={(v) => onChange(withOpacity(hexOf(value), v / 100))} />}
+      </span>
+    </Row>
+  )
+}
