@@ -47,7 +47,7 @@ function moving(lesson: Lesson): Lesson {
   }
 }
 async function store(base: string, lesson: Lesson): Promise<string> {
-  const post = async (where: string, body: unknown) => { const r = await fetch(base + where, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }); if (!r.ok) throw new Error(await r.text()); return r.json() as Promise<{ id: string }> }
+  const post = async (where: string, body: unknown) => { const r = await fetch(base + where, { method: 'POST', headers: { 'content-type': 'application/json', origin: base }, body: JSON.stringify(body) }); if (!r.ok) throw new Error(await r.text()); return r.json() as Promise<{ id: string }> }
   const { id } = await post('/api/lessons', { name: lesson.name })
   const patches = (['media', 'tracks', 'clips', 'elements', 'moments', 'frame', 'rate', 'motionBlur'] as const).map((key) => ({ op: 'replace', path: [key], value: lesson[key] }))
   await post(`/api/lessons/${id}/steps`, { do: 'edit', base: 0, client: 'bench', label: 'fill', patches, inverse: [] })

@@ -165,7 +165,7 @@ test('an outline follows a drawer being pulled open by seven poses, a thinner on
     await hand.go(frames[i]!)
     await hand.key('Shift+F')
     await hand.drag(was.x, was.y, is.x, is.y)
-    await hand.drag(was.x + was.w, was.y + was.h, is.x + is.w, is.y + is.h)
+    await hand.drag(was.x + was.w, was.y + was.h, is.x + is.w, is.y + is.h, false)
   }
   await hand.click(page.getByRole('button', { name: /^Easing: / }))
   await hand.click(page.getByRole('option', { name: 'linear', exact: true }))

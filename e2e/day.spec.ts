@@ -58,6 +58,8 @@ test('a producer’s day: an arrow at a click, a callout tied to a word, four se
   await page.keyboard.press('[')
   await goTo(page, 749)
   await page.keyboard.press(']')
+  // Of the take alone: it is chosen first.
+  await page.locator('[data-clip=clip-1]').click({ position: { x: 60, y: 8 } })
   await page.keyboard.press('Shift+X')
   await expect(page.locator('[data-clip]')).toHaveCount(3)
   await saved(page)

@@ -15,7 +15,7 @@ export const ff = (...args: string[]): Buffer => execFileSync('ffmpeg', ['-v', '
 /** Each request gets a connection of its own: one that was kept open may just be closing. */
 async function api<T>(where: string, method = 'GET', body?: unknown): Promise<T> {
   return new Promise((done, failed) => {
-    const asked = request(`${base()}${where}`, { method, agent: false, headers: { ...(body !== undefined && { 'content-type': 'application/json' }) } }, (answer) => { json(answer).then((v) => done(v as T), failed) })
+    const asked = request(`${base()}${where}`, { method, agent: false, headers: { origin: base(), ...(body !== undefined && { 'content-type': 'application/json' }) } }, (answer) => { json(answer).then((v) => done(v as T), failed) })
     asked.on('error', failed).end(body === undefined ? undefined : JSON.stringify(body))
   })
 }

@@ -67,7 +67,7 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
   ]
   const patches = (['elements', 'motionBlur'] as const).map((key) => ({ op: 'replace', path: [key], value: lesson[key] }))
   const { revision } = (await (await fetch(`${base()}/api/lessons/${id}`)).json()) as { revision: number }
-  const stored = await fetch(`${base()}/api/lessons/${id}/steps`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ do: 'edit', base: revision, client: 'fill', label: 'fill', patches, inverse: [] }) })
+  const stored = await fetch(`${base()}/api/lessons/${id}/steps`, { method: 'POST', headers: { 'content-type': 'application/json', origin: base() }, body: JSON.stringify({ do: 'edit', base: revision, client: 'fill', label: 'fill', patches, inverse: [] }) })
   expect(stored.status).toBeLessThan(300)
   await openBench(page, id)
   const compared = await compare(page, await lessonOf(id), [620, 655])

@@ -1,4 +1,5 @@
 import { copyFileSync, truncateSync } from 'node:fs'
+import { request, type IncomingHttpHeaders, type RequestOptions } from 'node:http'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { base, ff, folder, lessonOf, newLesson, openBench, saved, write } from './desk'
@@ -111,6 +112,21 @@ test('an upload goes on where it stopped when the line comes back', async ({ pag
 test('another site, or another name for this machine, is turned away', async () => {
   const from = (headers: Record<string, string>) => fetch(`${base()}/api/lessons`, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: '{"name":"x"}' })
   expect((await from({ origin: 'http://elsewhere.example' })).status).toBe(403)
+  expect((await from({})).status).toBe(403)
+  expect((await from({ origin: base() })).status).toBe(200)
+  const raw = (path: string, options: RequestOptions = {}) => new Promise<{ status: number; headers: IncomingHttpHeaders }>((done, fail) => { request(`${base()}${path}`, { agent: false, ...options }, (a) => { a.resume(); done({ status: a.statusCode!, headers: a.headers }) }).on('error', fail).end() })
+  const host = (name: string, path = '/') => raw(path, { headers: { host: name } })
+  for (const path of ['/', '/exports', '/api/lessons']) expect([path, (await host('elsewhere.example', path)).status]).toEqual([path, 403])
+  expect((await host(`LOCALHOST.:${new URL(base()).port}`)).status).toBe(200)
+  expect((await raw('/api/jobs', { headers: { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' } })).status).toBe(403)
+  for (const path of ['/%E0%A4%A', '/lessons/%ff', '/media/%zz/a.mp4']) expect((await raw(path)).status).toBeGreaterThanOrEqual(400)
+  for (const path of ['/%E0%A4%A', '/lessons/%ff', '/media/%zz/a.mp4']) expect((await raw(path)).status).toBeLessThan(500)
+  const trace = (await raw('/', { method: 'TRACE' })).status
+  expect([trace >= 400, trace < 500]).toEqual([true, true])
+  const { headers } = await raw('/')
+  expect(headers['content-security-policy']).toMatch(/script-src 'self' 'nonce-[^']+' .*frame-ancestors 'none'/)
+  expect([headers['x-content-type-options'], headers['referrer-policy'], headers['cross-origin-resource-policy']]).toEqual(['nosniff', 'same-origin', 'same-origin'])
+  expect(headers['permissions-policy']).toContain('camera=()')
   expect((await fetch(`${base()}/media/../../etc/passwd`)).status).toBe(404)
   expect((await fetch(`${base()}/media/${'0'.repeat(64)}/..%2f..%2fdb.password`)).status).toBe(404)
 })

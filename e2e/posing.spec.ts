@@ -81,6 +81,8 @@ test('keyframes: a peg keys a value; rows are swept, dragged and stretched; all 
   const colours = keyed.e.poses.flatMap((p) => ('look.outline' in p.values ? [p.values['look.outline']] : []))
   expect(colours[0]).toBe('#c8371b')
   expect(colours.at(-1)).toBe('#2f6b46')
+  // Letters belong to a field while it has the focus.
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur())
   await page.keyboard.press('q')
   const rows = page.getByTestId('key-lanes')
   await expect(rows.locator('[data-key-row]')).toHaveCount(5)

@@ -12,6 +12,7 @@ const MAY: Record<string, string[]> = {
   'src/app': ['src/core', 'src/contract', 'src/server', 'src/ui'],
   'src/cli': ['src/core', 'src/paint', 'src/server', 'demo', 'recorder', 'scripts', 'bench'],
   'src/instrumentation.ts': ['src/server'],
+  'src/proxy.ts': ['src/contract'],
   recorder: ['src/core', 'src/server'],
   demo: ['src/core', 'src/server', 'recorder'],
 }

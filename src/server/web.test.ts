@@ -28,8 +28,17 @@ test('a problem comes back as its sentence, with its facts; anything else is not
 test('a body of another shape is refused by name', async () => {
   const read = (text: string) => body(ask({}, { method: 'POST', body: text }), z.object({ name: z.string() }))
   await expect(read('{"name":3}')).rejects.toThrow('name')
-  await expect(read('not json')).rejects.toThrow('shape')
+  await expect(read('not json')).rejects.toThrow('holds no JSON')
   expect(await read('{"name":"x"}')).toEqual({ name: 'x' })
+})
+test('a body is read no further than it may be long, whether it says so or not', async () => {
+  const schema = z.object({ name: z.string() })
+  const long = JSON.stringify({ name: 'x'.repeat(3000) })
+  await expect(body(ask({}, { method: 'POST', body: long }), schema, 1000)).rejects.toThrow('more than the server takes')
+  let pulled = 0
+  const endless = new ReadableStream<Uint8Array>({ pull(c) { pulled++; c.enqueue(new Uint8Array(100).fill(32)) } }, { highWaterMark: 0 })
+  await expect(body(ask({}, { method: 'POST', body: endless, duplex: 'half' } as RequestInit), schema, 1000)).rejects.toThrow('more than the server takes')
+  expect(pulled).toBeLessThan(20)
 })
 test('a file is sent whole or in the range asked for, and never beyond its end', async () => {
   const file = path.join(dir, 'take.mp4')
@@ -54,7 +63,7 @@ test('a download that is given up half way closes its file', async () => {
 test('files are known by their first bytes, not by their names', async () => {
   const kind = async (bytes: Buffer | string) => { const file = path.join(dir, 'some.mp4'); writeFileSync(file, bytes); return kindByContent(file) }
   const cases: [Buffer | string, string][] = [
-    ['', 'empty'], ['GIF89a', 'gif'], [Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]), 'picture'], [Buffer.from([0xff, 0xd8, 0xff, 0xe0]), 'picture'], ['RIFFxxxxWEBPVP8 ', 'picture'], ['RIFFxxxxWAVEfmt ', 'sound'],
+    ['', 'empty'], ['GIF89a', 'moving'], [Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]), 'picture'], [Buffer.from([0xff, 0xd8, 0xff, 0xe0]), 'picture'], ['RIFFxxxxWEBPVP8 ', 'picture'], ['RIFFxxxxWAVEfmt ', 'sound'],
     ['\0\0\0\x18ftypisom', 'video'], [Buffer.from([0x1a, 0x45, 0xdf, 0xa3]), 'video'], ['OggS\0', 'video'], ['fLaC', 'sound'], ['ID3\x04', 'sound'], ['#EXTM3U\n', 'playlist'], ['  <?xml version="1.0"?>\n<MPD>', 'playlist'], ['ffconcat version 1.0', 'playlist'],
     ['<?xml version="1.0"?><!-- made by hand --><svg xmlns="x">', 'vector'], ['<svg>', 'vector'], ['hello there', 'unknown'], ['<html><svg>', 'unknown'],
   ]

@@ -1,13 +1,12 @@
 import type { ZodType } from 'zod'
+import { turnedAway } from '@/contract/door'
 import { Problem } from './problem'
 
-/** The server listens on loopback only; a page from elsewhere that makes the browser ask is turned away by its Host or Origin. */
+/** Turns away what does not come from this machine's own browser. @throws Problem 403 */
 export function guard(request: Request): void {
-  const host = request.headers.get('host') ?? ''
-  const name = host.replace(/:\d+$/, '')
-  if (!['127.0.0.1', 'localhost', '[::1]'].includes(name)) throw new Problem(403, 'Vivid Vane answers only to this machine’s own browser.')
-  const origin = request.headers.get('origin')
-  if (origin && origin !== `http://${host}`) throw new Problem(403, 'This request came from another site and was turned away.')
+  const get = (name: string) => request.headers.get(name)
+  const sentence = turnedAway({ method: request.method, host: get('host'), origin: get('origin'), site: get('sec-fetch-site'), mode: get('sec-fetch-mode') })
+  if (sentence) throw new Problem(403, sentence)
 }
 
 type Handler<C> = (request: Request, context: C) => Promise<Response>
@@ -32,9 +31,31 @@ export async function shaOf({ params }: { params: Promise<{ sha: string }> }): P
   return sha
 }
 
-/** The JSON body of a request. @throws Problem 400 when it has another shape */
-export async function body<T>(request: Request, schema: ZodType<T>): Promise<T> {
-  const parsed = schema.safeParse(await request.json().catch(() => null))
+/** Bytes of a request's body: as a rule, and of a step, which may bring a whole trace. */
+const MOST_BYTES = 1024 ** 2
+export const STEP_BYTES = 96 * 1024 ** 2
+
+/** The text of a body, read no further than it may be long. @throws Problem 413 */
+async function textOf(request: Request, most: number): Promise<string> {
+  const tooLong = () => new Problem(413, `This is more than the server takes at once (${Math.round(most / 1024 ** 2)} MB). Nothing was changed.`)
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong()
+  const pieces: Uint8Array[] = []
+  let length = 0
+  const reader = request.body?.getReader()
+  for (let piece = await reader?.read(); piece && !piece.done; piece = await reader!.read()) {
+    length += piece.value.length
+    if (length > most) { await reader!.cancel(); throw tooLong() }
+    pieces.push(piece.value)
+  }
+  return Buffer.concat(pieces).toString('utf8')
+}
+
+/** The JSON body of a request. @throws Problem 400 when it has another shape, 413 when it is too long */
+export async function body<T>(request: Request, schema: ZodType<T>, most = MOST_BYTES): Promise<T> {
+  let value: unknown = null
+  const text = await textOf(request, most)
+  try { value = JSON.parse(text) } catch { throw new Problem(400, 'The request holds no JSON.') }
+  const parsed = schema.safeParse(value)
   if (!parsed.success) throw new Problem(400, `The request is not of the right shape: ${parsed.error.issues[0]?.path.join('.')}: ${parsed.error.issues[0]?.message}.`)
   return parsed.data
 }

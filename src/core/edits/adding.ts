@@ -120,7 +120,7 @@ export function elementAt(timed: Timed, spot: Spot): Element {
     case 'text': case 'shape': case 'spotlight': case 'highlight': case 'cover': case 'carrier':
       if (spot.rect && spot.rect.w >= 8 && spot.rect.h >= 4) Object.assign(e, { x: spot.rect.x + spot.rect.w / 2, y: spot.rect.y + spot.rect.h / 2, width: spot.rect.w, height: spot.rect.h })
       else {
-        const inside = safeIn(viewFor(timed, e.space, spot.frame))
+        const inside = viewFor(timed, e.space, spot.frame)
         const half = kindOf(e).size(e as never)
         e.x = Math.round(within(at.x - inside.x, half.w / 2, inside.w) + inside.x)
         e.y = Math.round(within(at.y - inside.y, half.h / 2, inside.h) + inside.y)

@@ -16,8 +16,13 @@ export type Change =
 
 type Bag = Record<string, unknown>
 const isBag = (v: unknown): v is Bag => typeof v === 'object' && v !== null && !Array.isArray(v)
-const isKeyed = (v: unknown): v is { id: string }[] =>
-  Array.isArray(v) && v.every((x) => isBag(x) && typeof x.id === 'string') && new Set(v.map((x) => x.id)).size === v.length
+const keyed = new WeakMap<object, boolean>()
+function isKeyed(v: unknown): v is { id: string }[] {
+  if (!Array.isArray(v)) return false
+  let known = keyed.get(v)
+  if (known === undefined) keyed.set(v, (known = v.every((x) => isBag(x) && typeof x.id === 'string') && new Set(v.map((x) => (x as { id: string }).id)).size === v.length))
+  return known
+}
 
 /** Whether two plain values are the same to the letter; an absent field and `undefined` count as one. */
 export function same(a: unknown, b: unknown): boolean {
@@ -43,6 +48,11 @@ function compare(a: unknown, b: unknown, at: Way, out: Change[]): void {
 }
 
 function compareLists(a: { id: string }[], b: { id: string }[], at: Way, out: Change[]): void {
+  // Mostly the same things stand in the same order.
+  if (a.length === b.length && a.every((x, i) => x.id === b[i]!.id)) {
+    b.forEach((x, i) => { if (x !== a[i]) compare(a[i], x, [...at, { id: x.id }], out) })
+    return
+  }
   const old = new Map(a.map((x) => [x.id, x]))
   const now = new Set(b.map((x) => x.id))
   for (const x of a) if (!now.has(x.id)) out.push({ do: 'take', at, id: x.id, was: x })

@@ -1,4 +1,4 @@
-import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer'
+import { enablePatches, produce, produceWithPatches, type Draft, type Patch } from 'immer'
 import type { Lesson } from '../lesson/schema'
 import { remember, resolve, type Timed } from '../timing'
 import { changesBetween } from './changes'
@@ -8,6 +8,14 @@ enablePatches()
 /** An edit: changes the draft of a lesson that it is given. */
 export type Edit = (draft: Draft<Lesson>) => void
 export interface Edited { lesson: Lesson; timed: Timed; patches: Patch[]; inverse: Patch[] }
+
+/** What an edit would lead to, without what it takes to keep it: for a drag that is under way. Null when it changes nothing or leads round in a circle. */
+export function previewEdit(lesson: Lesson, edit: Edit): Timed | null {
+  const changed = produce(lesson, edit)
+  if (changed === lesson) return null
+  const timed = resolve(changed)
+  return timed.findings.some((f) => f.code === 'cycle') ? null : timed
+}
 
 /**
  * Applies an edit. Pure: gives the lesson after it, resolved, with the JSON patches that lead there and

@@ -1,3 +1,4 @@
+import { elementIn, elementsIn } from './chosen'
 import { frameOfMedium } from '../lesson/clips'
 import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
 import { clicksIn } from '../elements'
@@ -10,7 +11,7 @@ import { plain } from './plain'
 import { release } from './riding'
 
 const each = (draft: Lesson, ids: string[], change: (e: Element) => void) => {
-  for (const e of draft.elements) if (ids.includes(e.id)) change(e)
+  for (const e of elementsIn(draft, ids)) change(e)
 }
 const plainEdge = (edge: Edge): Edge => ({ ...edge })
 
@@ -22,7 +23,7 @@ export const removeElements = (ids: string[], timed: Timed, frame = 0): Edit => 
   for (const own of timed.lesson.elements) {
     if (ids.includes(own.id) || !own.rides?.on || !ids.includes(own.rides.on)) continue
     const span = timed.spans.get(own.id)!
-    const e = draft.elements.find((x) => x.id === own.id)
+    const e = elementIn(draft, own.id)
     if (e) release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
   }
   draft.elements = draft.elements.filter((e) => !ids.includes(e.id))

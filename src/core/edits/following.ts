@@ -1,3 +1,4 @@
+import { elementIn } from './chosen'
 import { CALM, followInputAt, followStands, type FollowChoice, type Stand } from '../framing'
 import { zoomRect } from '../framing/zoom'
 import { newElement } from '../lesson/make'
@@ -105,7 +106,7 @@ export const correctPointer = (media: string, piece: readonly [number, number, n
 }
 
 const marked = (mark: 'locked' | 'press') => (element: string, pose: string, on: boolean): Edit => (draft) => {
-  const p = draft.elements.find((e) => e.id === element)?.poses.find((x) => x.id === pose)
+  const p = elementIn(draft, element)?.poses.find((x) => x.id === pose)
   if (!p) return
   if (on) p[mark] = true
   else delete p[mark]
@@ -125,7 +126,7 @@ const WITHIN_PX = 1.5
  */
 export const goWithPointer = (id: string, offset: { x: number; y: number }, lag: number): Edit => (draft) => {
   const timed = resolve(plain(draft) as Lesson)
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   const span = timed.spans.get(id)
   const input = span && followInputAt(timed, span)
   if (!e || !input) return

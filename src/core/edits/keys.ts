@@ -1,3 +1,4 @@
+import { elementIn, elementsIn } from './chosen'
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { atPose, edgeFrame, motionOf, posedAt, propertyValue, setAt, type KeyValue, type Move } from '../motion'
 import { takeTimeAt } from '../lesson/clips'
@@ -10,7 +11,7 @@ import { plain } from './plain'
 /** A keyframe: one property in one pose. With `path` null, all that the pose keys. */
 export interface KeyRef { element: string; pose: string; path: string | null }
 
-const find = (draft: Lesson, id: string): Element | undefined => draft.elements.find((e) => e.id === id)
+const find = (draft: Lesson, id: string): Element | undefined => elementIn(draft, id)
 
 /** Sorted by landing: which keyframes of which moves are meant. */
 interface Chosen { move: Move; paths: string[] }
@@ -75,8 +76,7 @@ export const removeKeys = (refs: readonly KeyRef[], timed: Timed): Edit => (draf
 })
 /** Takes all keyframes of a property away; its value from then on is that of the first pose. */
 export const removeProperty = (ids: string[], path: string): Edit => (draft) => {
-  for (const e of draft.elements) {
-    if (!ids.includes(e.id)) continue
+  for (const e of elementsIn(draft, ids)) {
     for (const p of e.poses) delete p.values[path]
     e.poses = e.poses.filter((p) => Object.keys(p.values).length > 0)
   }

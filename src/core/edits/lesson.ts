@@ -1,3 +1,4 @@
+import { elementsIn } from './chosen'
 import type { Medium, Moment, Track, Word } from '../lesson/schema'
 import { sourceUsAt, takeAt } from '../lesson/clips'
 
@@ -85,5 +86,5 @@ export const setLength = (frames: number | null): Edit => (draft) => { draft.len
 export const setBackground = (colour: string): Edit => (draft) => { draft.background = colour }
 /** Puts elements on another track for elements. */
 export const setTrackOf = (ids: string[], track: string): Edit => (draft) => {
-  if (draft.tracks.find((t) => t.id === track)?.kind === 'elements') for (const e of draft.elements) if (ids.includes(e.id)) e.track = track
+  if (draft.tracks.find((t) => t.id === track)?.kind === 'elements') for (const e of elementsIn(draft, ids)) e.track = track
 }

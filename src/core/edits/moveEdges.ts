@@ -1,3 +1,4 @@
+import { elementIn } from './chosen'
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { takeTimeAt } from '../lesson/clips'
 import { nearestMoment, type Catch } from '../moments'
@@ -54,7 +55,7 @@ function moveEdgeAt(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end',
   }
 }
 
-const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined => draft.elements.find((e) => e.id === element)?.poses.find((p) => p.id === pose)
+const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined => elementIn(draft, element)?.poses.find((p) => p.id === pose)
 export const setMoveEdge = (element: string, pose: string, side: 'start' | 'end', edge: MoveEdge): Edit => (draft) => {
   const p = poseOf(draft, element, pose)
   if (!p) return
@@ -73,7 +74,7 @@ export const setCurve = (element: string, pose: string, curve: Pose['curve']): E
   if (p) p.curve = curve && { start: { x: hundredth(curve.start.x), y: hundredth(curve.start.y) }, landing: { x: hundredth(curve.landing.x), y: hundredth(curve.landing.y) } }
 }
 export const removePoses = (moves: readonly { element: string; pose: string }[]): Edit => (draft) => {
-  for (const { element, pose } of moves) { const e = draft.elements.find((x) => x.id === element); if (e) e.poses = e.poses.filter((p) => p.id !== pose) }
+  for (const { element, pose } of moves) { const e = elementIn(draft, element); if (e) e.poses = e.poses.filter((p) => p.id !== pose) }
 }
 
 /**

@@ -1,3 +1,4 @@
+import { elementIn } from './chosen'
 import { z } from 'zod'
 import { clipEnd, fitRect, placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import type { Element, Lesson, Pose } from '../lesson/schema'
@@ -67,7 +68,7 @@ const WITHIN_PX = 1.5
  */
 export const pinTo = (id: string, media: string, places: readonly PinPlace[]): Edit => (draft) => {
   const lesson = plain(draft) as Lesson
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   const own = lesson.elements.find((x) => x.id === id)
   const span = resolve(lesson).spans.get(id)
   const medium = lesson.media[media]

@@ -1,3 +1,4 @@
+import { elementIn, elementsIn } from './chosen'
 import { kindOf } from '../elements'
 import type { Element } from '../lesson/schema'
 import { atPose, motionOf, type KeyValue } from '../motion'
@@ -26,7 +27,7 @@ function boxesOf({ timed, frame, poseFor }: Standing, ids: string[]): Box[] {
 function shiftEach({ timed, frame }: Standing, shifts: { own: Element; dx: number; dy: number }[]): Edit {
   return (draft) => {
     for (const { own, dx, dy } of shifts) {
-      const e = draft.elements.find((x) => x.id === own.id)
+      const e = elementIn(draft, own.id)
       const m = spaceOf(timed, own, frame, false)
       if (!e || isFlat(m)) continue
       const a = apply(inverse(m), { x: 0, y: 0 })
@@ -88,13 +89,13 @@ export const equalSizes = (ids: string[], what: 'width' | 'height', { timed, pos
 
 /** Mirrors elements in place. */
 export const flip = (ids: string[], axis: 'across' | 'down'): Edit => (draft) => {
-  for (const e of draft.elements) if (ids.includes(e.id)) { if (axis === 'across') e.scale.x = -e.scale.x; else e.scale.y = -e.scale.y }
+  for (const e of elementsIn(draft, ids)) { if (axis === 'across') e.scale.x = -e.scale.x; else e.scale.y = -e.scale.y }
 }
 
 /** Moves the anchor point within an element (shares of its box); nothing that is seen moves, in any of its poses. */
 export const setAnchor = (id: string, anchor: { x: number; y: number }, timed: Timed): Edit => (draft) => {
   const own = timed.lesson.elements.find((e) => e.id === id)
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (!own || !e) return
   const { moves } = motionOf(timed, own)
   let before = { x: own.x, y: own.y }
@@ -117,7 +118,7 @@ export const setAnchor = (id: string, anchor: { x: number; y: number }, timed: T
 }
 
 /** Puts elements into one group, or with null out of theirs. */
-export const setGroup = (ids: string[], group: string | null): Edit => (draft) => { for (const e of draft.elements) if (ids.includes(e.id)) e.group = group }
+export const setGroup = (ids: string[], group: string | null): Edit => (draft) => { for (const e of elementsIn(draft, ids)) e.group = group }
 /** The elements that go with these: their groups, whole. */
 export function withGroups(elements: readonly Element[], ids: readonly string[]): string[] {
   const groups = new Set(elements.flatMap((e) => (ids.includes(e.id) && e.group ? [e.group] : [])))

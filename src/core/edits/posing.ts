@@ -1,3 +1,4 @@
+import { elementIn, elementsIn } from './chosen'
 import type { Element, Lesson, MoveEdge, Passing, Pose } from '../lesson/schema'
 import type { Catch } from '../moments'
 import { alongPath, atPose, motionOf, pathLength, poseAt, propertiesOf, propertyValue, setAt, type KeyValue } from '../motion'
@@ -8,7 +9,7 @@ import type { Edit } from './edit'
 import { keptAt } from './moveEdges'
 import { hundredth, plain } from './plain'
 
-const find = (draft: Lesson, id: string): Element | undefined => draft.elements.find((e) => e.id === id)
+const find = (draft: Lesson, id: string): Element | undefined => elementIn(draft, id)
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined => find(draft, element)?.poses.find((p) => p.id === pose)
 
 /**
@@ -68,8 +69,7 @@ export const keyedPaths = (e: Element): Set<string> => new Set(e.poses.flatMap((
 
 /** Moves an element with its whole path: every pose by the same pixels. */
 export const moveWhole = (ids: string[], dx: number, dy: number): Edit => (draft) => {
-  for (const e of draft.elements) {
-    if (!ids.includes(e.id)) continue
+  for (const e of elementsIn(draft, ids)) {
     e.x = hundredth(e.x + dx)
     e.y = hundredth(e.y + dy)
     for (const p of e.poses) {
@@ -154,7 +154,7 @@ export const returnToBefore = (ids: string[], act: Act): Edit => (draft) => each
 
 /** “Come in from outside” and “go out to”: just out of the picture, whatever the size and turn. */
 export const slideThrough = (ids: string[], which: 'arrival' | 'departure', side: Passing['from'], frames: number, easing = 'ease-out'): Edit => (draft) => {
-  for (const e of draft.elements) if (ids.includes(e.id)) e[which] = { ...plain(e[which]), how: 'slide', from: side, frames, easing }
+  for (const e of elementsIn(draft, ids)) e[which] = { ...plain(e[which]), how: 'slide', from: side, frames, easing }
 }
 
 /**

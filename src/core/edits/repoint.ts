@@ -1,3 +1,4 @@
+import { elementIn } from './chosen'
 import type { Edge, Element, MoveEdge } from '../lesson/schema'
 import { arrowBetween, arrowEnds, kindOf } from '../elements'
 import { atPose, motionOf, type KeyValue } from '../motion'
@@ -24,7 +25,7 @@ export const canRepoint = (e: Element): boolean => e.look.kind === 'arrow' || e.
 export const repoint = (id: string, act: Act, to: Point): Edit => (draft) => {
   const { timed, frame } = act
   const own = timed.lesson.elements.find((e) => e.id === id)
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (!own || !e) return
   const { width: W, height: H } = timed.lesson.frame
   const now = atPose(timed, own, motionOf(timed, own).moves.filter((m) => m.from < frame).length)

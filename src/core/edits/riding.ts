@@ -1,3 +1,4 @@
+import { elementIn } from './chosen'
 import type { Element } from '../lesson/schema'
 import { apply, carryOf, framingOf, IDENTITY, inverse, isFlat, placementOf, times, type Matrix } from '../scene'
 import type { Timed } from '../timing'
@@ -61,7 +62,7 @@ export const attach = (ids: string[], on: string, timed: Timed, frame: number, f
   if (!target) return
   for (const id of ids) {
     const own = timed.lesson.elements.find((e) => e.id === id)
-    const e = draft.elements.find((x) => x.id === id)
+    const e = elementIn(draft, id)
     if (!own || !e || id === on) continue
     const p = placementOf(timed, target, frame, framingFor(timed, target, frame))
     if (!p || isFlat(p.matrix)) continue
@@ -79,7 +80,7 @@ export const attach = (ids: string[], on: string, timed: Timed, frame: number, f
 /** Takes elements off what they ride on; they stay where they are at a frame. */
 export const detach = (ids: string[], timed: Timed, frame: number): Edit => (draft) => {
   for (const own of timed.lesson.elements) {
-    const e = ids.includes(own.id) ? draft.elements.find((x) => x.id === own.id) : undefined
+    const e = ids.includes(own.id) ? elementIn(draft, own.id) : undefined
     if (e) release(e, own, timed, frame)
   }
 }

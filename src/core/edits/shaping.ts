@@ -1,3 +1,4 @@
+import { elementIn, elementsIn } from './chosen'
 import { arrowBetween, arrowEnds, barPlace, hasPlace, isRule, kindOf, localBox, setAt } from '../elements'
 import { posedAt } from '../motion'
 import { apply, boundsOf, elementsAt, frameBoxOf, inverse, isFlat, matrixOf, meets, type Point } from '../scene'
@@ -14,8 +15,7 @@ const UNNAMED = /^(Text|Callout)( \d+)?$/
  * at the height it has; new words name an element that nobody has named.
  */
 export const setLook = (ids: string[], path: string, value: unknown): Edit => (draft) => {
-  for (const e of draft.elements) {
-    if (!ids.includes(e.id)) continue
+  for (const e of elementsIn(draft, ids)) {
     if (path === 'fitText' && value === false) e.height = Math.round(kindOf(e).size(e as never).h)
     setAt(e.look, path, value)
     if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim()) e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
@@ -25,7 +25,7 @@ export const setLook = (ids: string[], path: string, value: unknown): Edit => (d
 
 /** Sets an element's own width or height in pixels; pictures and ripples keep their shape, a bar on an edge its edge. */
 export const setSize = (id: string, width: number | null, height: number | null): Edit => (draft) => {
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (!e) return
   const keep = kindOf(e).pulls === 'shape'
   const shape = e.height > 0 ? e.width / e.height : 1
@@ -72,7 +72,7 @@ export interface Pull { x: -1 | 0 | 1; y: -1 | 0 | 1 }
 
 /** Pulls a side or a corner of an element to a point (in the pixels of its place); the side across stays where it is, or the middle does. */
 export const pullBox = (id: string, pull: Pull, to: Point, { middle = false } = {}): Edit => (draft) => {
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (!e) return
   const size = kindOf(e).size(e as never)
   const box = localBox(e, size)
@@ -103,7 +103,7 @@ export const pullBox = (id: string, pull: Pull, to: Point, { middle = false } = 
 
 /** Puts one end of an arrow to a point, the other stays. */
 export const pullArrow = (id: string, end: 'tail' | 'tip', to: Point): Edit => (draft) => {
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (!e) return
   const ends = arrowEnds(e)
   const placedAgain = end === 'tip' ? arrowBetween(ends.tail, to) : arrowBetween(to, ends.tip)
@@ -111,16 +111,16 @@ export const pullArrow = (id: string, end: 'tail' | 'tip', to: Point): Edit => (
 }
 /** Lifts an arrow's middle to a point. */
 export const bendArrow = (id: string, to: Point): Edit => (draft) => {
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (e?.look.kind === 'arrow') e.look.bend = Math.round(-apply(inverse(matrixOf(e)), to).y)
 }
 export const pointCallout = (id: string, tip: Point | null): Edit => (draft) => {
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (e?.look.kind === 'callout') e.look.tip = tip && { x: hundredth(tip.x), y: hundredth(tip.y) }
 }
 /** Turns an element so that its top faces a point; `steps` of 15°. */
 export const turnTo = (id: string, to: Point, steps: boolean): Edit => (draft) => {
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (!e) return
   const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90
   e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
@@ -156,6 +156,6 @@ export function spanOfBelow(timed: Timed, id: string): { start: Edge; end: Edge 
   return { start: tie('start', other.from), end: tie('end', other.to) }
 }
 export const setSpan = (id: string, span: { start: Edge; end: Edge }): Edit => (draft) => {
-  const e = draft.elements.find((x) => x.id === id)
+  const e = elementIn(draft, id)
   if (e) Object.assign(e, { start: { ...span.start }, end: { ...span.end } })
 }

@@ -1,3 +1,4 @@
+import { elementIn } from './chosen'
 import { kindOf } from '../elements'
 import type { Element, Lesson, Stagger } from '../lesson/schema'
 import { motionOf, posedAt } from '../motion'
@@ -76,7 +77,7 @@ function shiftAll(draft: Lesson, timed: Timed, s: Omit<Stagger, 'shifts'>, befor
   for (const id of s.elements) {
     const by = (after[id] ?? 0) - (before[id] ?? 0)
     const own = timed.lesson.elements.find((e) => e.id === id)
-    const e = draft.elements.find((x) => x.id === id)
+    const e = elementIn(draft, id)
     if (by === 0 || !own || !e) continue
     if (s.what === 'element') shiftElements([id], by, timed)(draft)
     else if (s.what === 'start') {
@@ -115,7 +116,7 @@ export const together = (ids: string[], which: 'start' | 'land', timed: Timed, f
   const lead = chosen[0]
   if (!lead) return
   for (const { own, move } of chosen.slice(1)) {
-    const pose = draft.elements.find((e) => e.id === own.id)?.poses.find((p) => p.id === move.pose.id)
+    const pose = elementIn(draft, own.id)?.poses.find((p) => p.id === move.pose.id)
     if (!pose) continue
     const frames = Math.max(1, Math.round(move.to - move.from))
     if (which === 'start') { pose.start = keptAt(timed, own, lead.move.from, null); pose.end = { on: 'length', frames } } else { pose.end = keptAt(timed, own, lead.move.to, null); pose.start = { on: 'length', frames } }

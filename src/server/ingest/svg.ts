@@ -3,12 +3,18 @@ import { SaxesParser } from 'saxes'
 const HANDLERS = /^on[a-z]+$/i
 const BANNED = new Set(['script', 'foreignobject', 'iframe', 'object', 'embed', 'audio', 'video', 'handler', 'listener'])
 
+/** `url(…)` of anything but a part of the same drawing or a picture that it holds itself. */
+const OUTSIDE = /url\(\s*['"]?\s*(?!#|data:image\/(png|jpeg|webp);)[^'")\s]/i
+/** The W3C's own document types, which drawing programs write and nothing has to fetch. */
+const W3C = /^svg\s+PUBLIC\s+"-\/\/W3C\/\/DTD SVG [\d.]+[^"]*\/\/EN"\s+"https?:\/\/www\.w3\.org\/[\w./-]*"$/
+
 /** Why an SVG cannot be taken, as a sentence's end; null when it is well formed, draws only itself and runs nothing. */
 export function svgFault(text: string): string | null {
   let fault: string | null = null
   const say = (what: string) => { fault ??= what }
   if (/<!ENTITY/i.test(text)) return 'it declares entities, which can be used to read other files'
   const parser = new SaxesParser({ xmlns: false })
+  parser.on('doctype', (d) => { if (/\b(SYSTEM|PUBLIC)\b/.test(d) && !W3C.test(d.trim())) say('it names a document type that is kept elsewhere') })
   parser.on('error', (e) => say(`it is not well-formed XML (${e.message})`))
   parser.on('processinginstruction', (p) => { if (p.target === 'xml-stylesheet') say('it loads a style sheet from elsewhere') })
   parser.on('opentag', (tag) => {
@@ -18,10 +24,12 @@ export function svgFault(text: string): string | null {
       const v = String(value).trim()
       if (HANDLERS.test(key)) say(`it holds the script handler ${key}`)
       if (/^(xlink:)?href$/i.test(key) && v !== '' && !v.startsWith('#') && !/^data:image\/(png|jpeg|webp);/i.test(v)) say('it refers to another file')
-      if (/javascript:|url\(\s*['"]?\s*(?!#|['"])[a-z]+:/i.test(v)) say('it refers to something outside itself')
+      if (/javascript:/i.test(v) || OUTSIDE.test(v)) say('it refers to something outside itself')
     }
   })
-  parser.on('text', (t) => { if (/@import|url\(\s*['"]?\s*[a-z]+:/i.test(t)) say('its styles refer to something outside it') })
+  const styles = (t: string) => { if (/@import/i.test(t) || OUTSIDE.test(t)) say('its styles refer to something outside it') }
+  parser.on('text', styles)
+  parser.on('cdata', styles)
   try { parser.write(text).close() } catch (e) { say(`it is not well-formed XML (${(e as Error).message})`) }
   return fault
 }

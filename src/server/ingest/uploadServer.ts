@@ -2,6 +2,7 @@ import { FileStore } from '@tus/file-store'
 import { EVENTS, Server } from '@tus/server'
 import { mkdirSync } from 'node:fs'
 import { newId } from '../ids'
+import { isDatabaseAway } from '../jobs'
 import { Problem } from '../problem'
 import { beginUpload, forgetUpload, settleUploads, uploadsFolder } from './upload'
 
@@ -15,11 +16,16 @@ export function uploadServer(): Server {
   const server = new Server({
     path: '/api/uploads', datastore: new FileStore({ directory: uploadsFolder() }), maxSize: LARGEST, relativeLocation: true, namingFunction: () => newId(),
     onUploadCreate: async (_request, { id, size = 0, metadata }) => {
-      await beginUpload(id, size, metadata ?? {}).catch((e: unknown) => { throw e instanceof Problem ? { status_code: e.status, body: e.message } : e })
+      await beginUpload(id, size, metadata ?? {}).catch((e: unknown) => {
+        if (e instanceof Problem) throw { status_code: e.status, body: e.message }
+        if (!isDatabaseAway(e)) console.error(e)
+        throw { status_code: 503, body: 'The server cannot take this now; it is tried again by itself.' }
+      })
       return {}
     },
     onUploadFinish: async () => {
-      await settleUploads()
+      // When the database is away just now, it is settled as soon as it is back.
+      await settleUploads().catch((e: unknown) => { if (!isDatabaseAway(e)) console.error(e) })
       return {}
     },
   })

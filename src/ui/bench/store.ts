@@ -1,7 +1,7 @@
 import { applyPatches } from 'immer'
 import { toast } from 'sonner'
 import { create } from 'zustand'
-import { applyEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
+import { applyEdit, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
 import type { ElementKind } from '@/core/elements'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
@@ -152,9 +152,7 @@ export function edit(label: string, change: Edit, before: { passage?: Passage } 
 /** Shows an edit without making it: for a drag that is under way. */
 export function tryEdit(change: Edit | null): void {
   if (!change) { setBench({ live: null }); return }
-  const result = applyEdit(bench().lesson, change)
-  if ('edited' in result) setBench({ live: result.edited.timed })
-  else setBench({ live: null })
+  setBench({ live: previewEdit(bench().lesson, change) })
 }
 
 let reaching = false

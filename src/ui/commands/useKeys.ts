@@ -12,7 +12,8 @@ function nameOf(e: KeyboardEvent): string {
   const shift = e.shiftKey && (!symbol || key === '>' || key === '<' || key === ')') ? 'Shift+' : ''
   return `${e.ctrlKey || e.metaKey ? 'Ctrl+' : ''}${e.altKey ? 'Alt+' : ''}${shift}${key}`
 }
-const FIELDS = 'input, textarea, select, [role=combobox], [role=listbox], [role=menu], [role=radio], [role=slider]:not([data-testid=ruler])'
+const FIELDS = 'input, textarea, select, [role=combobox], [role=listbox], [role=menu]'
+const CHOSEN_BY_ARROWS = '[role=radio], [role=slider]'
 /** Whether a key press belongs to what has the focus and not to the workbench: letters and Space in any field, Space and Enter on a button that was come to by keyboard. */
 function isMeantThere(e: KeyboardEvent): boolean {
   const t = e.target
@@ -20,6 +21,7 @@ function isMeantThere(e: KeyboardEvent): boolean {
   const tick = t.matches('input[type=checkbox], input[type=color]')
   if (t.isContentEditable || (t.matches(FIELDS) && !tick)) return true
   if (tick) return !e.ctrlKey && !e.metaKey && e.key !== 'Escape'
+  if (t.matches(CHOSEN_BY_ARROWS) && e.key.startsWith('Arrow')) return true
   return (e.key === ' ' || e.key === 'Enter') && t.matches('button:focus-visible, a:focus-visible, [role=button]:focus-visible')
 }
 
