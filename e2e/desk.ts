@@ -47,7 +47,7 @@ export function kill(what: 'app' | 'database'): void {
   if (what === 'database') { process.kill(Number(readFileSync(path.join(data(), 'db.pid'), 'utf8')), 'SIGKILL'); return }
   for (const pid of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
     try {
-      if (readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`VANE_DATA=${data()}\0`) && /^next-server|next start/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ').trim().replace(/^.*node_modules\/next\/dist\/bin\/next /, 'next '))) process.kill(Number(pid), 'SIGKILL')
+      if (readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`VANE_DATA=${data()}\0`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').startsWith('vane-app')) process.kill(Number(pid), 'SIGKILL')
     } catch { /* it is gone, or not ours */ }
   }
 }

@@ -5,11 +5,10 @@ import path from 'node:path'
 import { closeDatabase } from '@/server/db/client'
 import { startDaemon } from '@/server/db/daemon'
 import { migrate } from '@/server/db/migrate'
-import { writeDemo } from '@/server/ingest/demo'
-import { keepMedium } from '@/server/ingest'
-import { spawnBound } from '@/server/children'
+import { ownCommand, spawnBound } from '@/server/children'
 import { own } from '@/server/owner'
-import { countLessons, createLesson } from '@/server/lessons'
+import { countLessons } from '@/server/lessons'
+import { addDemo } from '@/server/lessons/demo'
 import { appRoot, dataRoot } from '@/server/root'
 import { read, say, type Command } from './command'
 
@@ -18,13 +17,6 @@ const isFree = (port: number): Promise<boolean> => new Promise((done) => {
   probe.once('error', () => done(false))
   probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)))
 })
-
-async function loadDemo(): Promise<void> {
-  say('Loading the demo lesson')
-  const lesson = await writeDemo(dataRoot())
-  for (const medium of Object.values(lesson.media)) await keepMedium(medium, 0)
-  await createLesson(lesson)
-}
 
 export const start: Command = {
   help: `
@@ -55,11 +47,15 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
     try {
       if (daemon) process.env.DATABASE_URL = daemon.url
       await migrate()
-      if ((await countLessons()) === 0) await loadDemo()
+      if ((await countLessons()) === 0) {
+        say('Loading the demo lesson')
+        await addDemo()
+      }
       await closeDatabase()
       const serve = () => {
-        app = spawnBound(process.execPath, [path.join(appRoot(), 'node_modules/next/dist/bin/next'), 'start', appRoot(), '-H', '127.0.0.1', '-p', String(port)],
-          { stdio: ['ignore', 'ignore', 'inherit', owner.fd], cwd: appRoot(), env: process.env, detached: true })
+        const [program, args] = ownCommand('serve')
+        app = spawnBound(program, [...args, '--port', String(port)],
+          { stdio: ['ignore', 'ignore', 'inherit', owner.fd], cwd: appRoot(), env: { ...process.env, NODE_ENV: 'production' }, detached: true })
         app.on('exit', () => { if (!ending) { say('The app stopped; starting it again'); setTimeout(() => { if (!ending) serve() }, 500) } })
       }
       if (!ending) serve()

@@ -1,4 +1,5 @@
 export * from './edit'
+export * from './chosen'
 export * from './changes'
 export * from './elements'
 export * from './clips'

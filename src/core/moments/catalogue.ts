@@ -28,6 +28,17 @@ export interface Placed {
  * own marks and chapters, and its start and end. A medium shown twice gives its moments where it is shown first.
  */
 export function catalogue(lesson: Lesson): Map<string, Placed> {
+  const needs = [lesson.clips, lesson.moments, lesson.rate, lesson.frame, lessonLength(lesson), ...Object.values(lesson.media).flatMap((m) => [m, m.moments, m.words])]
+  const before = catalogues.get(lesson.media)
+  if (before?.needs.length === needs.length && before.needs.every((v, i) => v === needs[i])) return before.out
+  const out = collected(lesson)
+  catalogues.set(lesson.media, { needs, out })
+  return out
+}
+/** The last catalogue for a lesson's media, with all else that it depends on: most edits change nothing of it. */
+const catalogues = new WeakMap<Lesson['media'], { needs: unknown[]; out: Map<string, Placed> }>()
+
+function collected(lesson: Lesson): Map<string, Placed> {
   const out = new Map<string, Placed>()
   const length = lessonLength(lesson)
   const put = (p: Placed) => out.set(p.id, p)

@@ -4,7 +4,7 @@ import { readTrace, writeTrace, type TraceEvent } from '../trace'
 import { catalogue } from './catalogue'
 import { momentsOf } from './fromTrace'
 import { runningOrder } from '../order'
-import { caught } from './snap'
+import { caught, clusters } from './snap'
 
 const head = '{"trace":1,"width":1920,"height":1080}'
 const trace = (events: TraceEvent[]) => ({ width: 1920, height: 1080, events })
@@ -69,4 +69,12 @@ test('the running order gathers keys into what they typed, and hangs elements on
   expect(rows.map((r) => r.label)).toEqual(['types “dri”', 'Now open the drill.', 'Then stop.'])
   expect(rows[1]!.elements).toMatchObject([{ element: { id: 'note' }, side: 'start' }])
   expect(rows[2]!.elements).toMatchObject([{ element: { id: 'note' }, side: 'start', pose: 1 }])
+})
+
+test('moments that would lie on each other are one mark, at the first of them; the one that counts most comes first', () => {
+  const timed = resolve(lessonWithTake())
+  const click = [...timed.moments.values()].find((m) => m.kind === 'click')!
+  const at = (id: string, kind: 'click' | 'rest' | 'key', frame: number) => ({ ...click, id, kind, frame })
+  const found = clusters([at('a', 'rest', 10), at('b', 'click', 20), at('c', 'key', 30), at('d', 'rest', 60)], 25)
+  expect(found.map((c) => [c.at, c.moments.map((m) => m.id)])).toEqual([[10, ['b', 'c', 'a']], [60, ['d']]])
 })

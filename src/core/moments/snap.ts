@@ -2,7 +2,7 @@ import type { CatalogueKind, Placed } from './catalogue'
 
 const RANK: Record<CatalogueKind, number> = { click: 0, drag: 1, rest: 2, typing: 1, key: 1, scroll: 1, screen: 1, mark: 1, cut: 2, chapter: 3, lesson: 3, phrase: 4, word: 5 }
 
-/** Moments drawn at one place, as they would lie on each other; the first is the one that counts most. */
+/** Moments drawn at one place, that of the earliest, as they would lie on each other; the first is the one that counts most. */
 export interface Cluster { at: number; moments: Placed[] }
 /**
  * Moments, in time order, that would be drawn over each other, put together.
@@ -16,10 +16,7 @@ export function clusters(moments: readonly Placed[], apart: number): Cluster[] {
     if (last && m.frame! - last.from < apart) last.moments.push(m)
     else out.push({ from: m.frame!, moments: [m] })
   }
-  return out.map(({ moments: all }) => {
-    const ranked = [...all].sort((a, b) => RANK[a.kind] - RANK[b.kind])
-    return { at: ranked[0]!.frame!, moments: ranked }
-  })
+  return out.map(({ from, moments: all }) => ({ at: from, moments: [...all].sort((a, b) => RANK[a.kind] - RANK[b.kind]) }))
 }
 
 /** The moment that starts nearest to a frame; words as well, phrases not. There is always one: the lesson's start. */

@@ -10,35 +10,36 @@ import { apply, boundsOf, corners, grown, IDENTITY, inverse, isFlat, meets, plac
 
 const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }
-const indexes = new WeakMap<Timed, Seen[][]>()
+/** What is known of a timed lesson: its elements back to front, and which of them may be seen in a run of 64 frames, as far as it was asked for. */
+const indexes = new WeakMap<Timed, { stack: readonly Element[]; runs: Map<number, Seen[]> }>()
 
 /**
  * Back to front: by track, the uppermost track in front; within a track as given; but that a drawn pointer is over the ripples, which lie
  * beneath it.
  */
 function stacked(lesson: Lesson): readonly Element[] {
-  const place = new Map(lesson.tracks.map((t, i) => [t.id, i]))
-  const elements = lesson.elements.map((e, i) => ({ e, i })).sort((a, b) => (place.get(b.e.track) ?? 0) - (place.get(a.e.track) ?? 0) || a.i - b.i).map(({ e }) => e)
+  const place = new Map(lesson.tracks.filter((t) => t.kind === 'elements').map((t, i) => [t.id, i]))
+  const elements = place.size < 2 ? lesson.elements : lesson.elements.map((e, i) => ({ e, i })).sort((a, b) => (place.get(b.e.track) ?? 0) - (place.get(a.e.track) ?? 0) || a.i - b.i).map(({ e }) => e)
   const last = elements.findLastIndex((e) => e.look.kind === 'ripple')
   const raised = elements.filter((e, i) => i < last && e.look.kind === 'pointer')
   return raised.length === 0 ? elements : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
 }
 
-/** Which elements may be seen in each run of 64 frames, in stacking order. */
+/** Which elements may be seen in a frame's run of 64, in stacking order. */
 function seenNear(timed: Timed, frame: number): Seen[] {
-  let buckets = indexes.get(timed)
-  if (!buckets) {
-    buckets = []
-    for (const element of stacked(timed.lesson)) {
-      const span = timed.spans.get(element.id)!
-      const seen = kindOf(element).seen?.(element as never, span, timed) ?? span
-      const from = Math.max(0, seen.from)
-      const to = Math.min(timed.length, seen.to)
-      for (let b = Math.floor(from / BUCKET); b * BUCKET < to; b++) (buckets[b] ??= []).push({ element, span, from: seen.from, to: seen.to })
-    }
-    indexes.set(timed, buckets)
+  let index = indexes.get(timed)
+  if (!index) indexes.set(timed, (index = { stack: stacked(timed.lesson), runs: new Map() }))
+  const run = Math.floor(frame / BUCKET)
+  let found = index.runs.get(run)
+  if (found) return found
+  found = []
+  for (const element of index.stack) {
+    const span = timed.spans.get(element.id)!
+    const seen = kindOf(element).seen?.(element as never, span, timed) ?? span
+    if (Math.max(0, seen.from) < (run + 1) * BUCKET && Math.min(timed.length, seen.to) > run * BUCKET) found.push({ element, span, from: seen.from, to: seen.to })
   }
-  return buckets[Math.floor(frame / BUCKET)] ?? []
+  index.runs.set(run, found)
+  return found
 }
 
 /** The elements in sight at a frame, back to front. */

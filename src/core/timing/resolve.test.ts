@@ -60,7 +60,7 @@ test('a chapter lasts until the next one, and a bar over it follows', () => {
   lesson.moments = [{ id: 'ch1', kind: 'chapter', label: 'One', frame: 30 }, { id: 'ch2', kind: 'chapter', label: 'Two', frame: 200 }]
   lesson.elements = [element(lesson, 'bar', 'bar', on('ch1'), on('ch1', 0, 'end'))]
   expect(spanOf(lesson, 'bar')).toEqual([30, 200])
-  lesson.moments[1]!.frame = 250
+  lesson.moments = lesson.moments.map((m) => (m.id === 'ch2' ? { ...m, frame: 250 } : m))
   expect(spanOf(lesson, 'bar')).toEqual([30, 250])
 })
 test('resolving what was remembered resolves to the same', () => {

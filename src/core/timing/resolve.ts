@@ -34,7 +34,7 @@ const ROUNDS = 6
 
 function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
   const byId = new Map(lesson.elements.map((e) => [e.id, e]))
-  const known = new Map<string, number>()
+  const known = { start: new Map<string, number>(), end: new Map<string, number>() }
   const open: string[] = []
   const findings: Finding[] = []
   const inCircle = new Set<string>()
@@ -51,9 +51,11 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
   }
 
   function frameOf(e: Element, side: Side): number {
-    const key = `${e.id} ${side}`
-    const done = known.get(key)
+    const edge = e[side]
+    if (edge.on === 'loose') return edge.frame
+    const done = known[side].get(e.id)
     if (done !== undefined) return done
+    const key = `${e.id} ${side}`
     if (open.includes(key)) {
       const circle = [...new Set(open.slice(open.indexOf(key)).map((k) => k.split(' ')[0]!))]
       for (const id of circle) {
@@ -67,7 +69,7 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
     open.push(key)
     const frame = compute(e, side)
     open.pop()
-    known.set(key, frame)
+    known[side].set(e.id, frame)
     return frame
   }
 

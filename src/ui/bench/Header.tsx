@@ -2,8 +2,9 @@ import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, 
 import { Popover } from 'radix-ui'
 import Link from 'next/link'
 import { rename } from '@/core/edits'
+import { FirstSteps } from './FirstSteps'
 import { NotKept } from './NotKept'
-import { goTo, select, setBench, edit, useBench, useShown } from './store'
+import { goTo, select, setBench, edit, useBench } from './store'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../kit/fields'
@@ -11,13 +12,14 @@ import { Words } from '../kit/fields'
 const WORDS = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }
 
 export function Header() {
-  const { lesson } = useShown()
+  const lesson = useBench((b) => b.lesson)
   const save = useBench((b) => b.save)
   const past = useBench((b) => b.past.at(-1)?.label ?? (b.earlier > 0 ? 'an earlier step' : undefined))
   const future = useBench((b) => b.future[0]?.label ?? (b.later > 0 ? 'a later step' : undefined))
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-edge-strong bg-sheet px-2">
       <Link href="/" aria-label="Back to the lessons" className="grid size-7 place-items-center rounded hover:bg-black/5"><ArrowLeft size={16} /></Link>
+      <h1 className="sr-only">{lesson.name}</h1>
       <div className="w-56 font-head text-[15px]"><Words label="Name of the lesson" value={lesson.name} className="!border-transparent !bg-transparent hover:!border-edge focus:!bg-card" onChange={(v) => v.trim() && edit(`Rename the lesson to “${v.trim()}”`, rename(v.trim().slice(0, 200)))} /></div>
       <span role="status" data-testid="save-state" data-state={save.state} title={save.sentence} className={`flex items-center gap-1.5 ${save.state === 'saved' ? 'text-good' : save.state === 'saving' ? 'text-muted' : 'font-semibold text-accent-deep'}`}>
         {save.state === 'waiting' && <CloudOff size={14} />}{WORDS[save.state]}{save.state === 'waiting' && <span className="font-normal">· kept in this window, tried again</span>}
@@ -27,6 +29,7 @@ export function Header() {
       <IconButton label={past ? `Undo: ${past}` : 'Nothing to undo'} keys={keyOf('undo')} disabled={!past} onClick={() => runCommand('undo')}><Undo2 size={16} /></IconButton>
       <IconButton label={future ? `Do again: ${future}` : 'Nothing to do again'} keys={keyOf('redo')} disabled={!future} onClick={() => runCommand('redo')}><Redo2 size={16} /></IconButton>
       <span className="flex-1" />
+      <FirstSteps />
       <Findings />
       <IconButton label="Find a command" keys={keyOf('palette')} onClick={() => runCommand('palette')}><Search size={15} /></IconButton>
       <IconButton label="Show the keys" keys="?" onClick={() => runCommand('keys')}><Keyboard size={16} /></IconButton>
@@ -38,7 +41,7 @@ export function Header() {
 
 /** What is amiss with the ties and pins: lost moments, ends before starts, spots out of sight. */
 function Findings() {
-  const { findings, spans } = useShown()
+  const { findings, spans } = useBench((b) => b.timed)
   if (findings.length === 0) return null
   return (
     <Popover.Root>

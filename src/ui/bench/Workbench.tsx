@@ -25,7 +25,7 @@ import { checkServer, closeLesson, hearNews, openLesson, useBench } from './stor
 export function Workbench({ id }: { id: string }) {
   const [gone, setGone] = useState<string | null>(null)
   const [over, setOver] = useState(false)
-  const [tall, setTall] = useState(284)
+  const [tall, setTall] = useState(322)
   const ready = useBench((b) => b.ready)
   const panes = useBench((b) => b.panes)
   const unsaved = useBench((b) => b.save.state !== 'saved')

@@ -1,5 +1,6 @@
 import { applyPatches } from 'immer'
 import { toast } from 'sonner'
+import { createContext, useContext } from 'react'
 import { create } from 'zustand'
 import { applyEdit, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
 import type { ElementKind } from '@/core/elements'
@@ -82,7 +83,14 @@ export const setBench = useBench.setState
 
 /** The lesson as it is shown now: with a drag that is under way, if any. */
 export const shown = (b: Bench = bench()): Timed => b.live ?? b.timed
-export const useShown = (): Timed => useBench(shown)
+/** Given to panes that may lag behind a drag, so that the drag itself does not. */
+export const ShownContext = createContext<Timed | null>(null)
+const nothing = () => null
+export function useShown(): Timed {
+  const given = useContext(ShownContext)
+  const own = useBench(given ? nothing : shown)
+  return given ?? own!
+}
 
 /** Whether the picture shows the framing; the whole take is shown while a zoom is being drawn or is selected. */
 export const isFramed = (b: Bench = bench()): boolean => {

@@ -30,6 +30,29 @@ export function Palette() {
   )
 }
 
+const byKey = (key: string) => COMMANDS.find((c) => c.keys?.split(' ').includes(key))
+/** The letters in one map: each stands for a word of what it does, with Shift for its other way or its larger form. */
+function Letters() {
+  return (
+    <section className="mb-4">
+      <h3 className="mb-1 font-head text-accent-deep">Letters</h3>
+      <ul className="grid grid-cols-3 gap-x-5 gap-y-0.5" data-testid="letters">
+        {[...'abcdefghijklmnopqrstuvwxyz'].map((letter) => {
+          const plain = byKey(letter)
+          const shifted = byKey(`Shift+${letter.toUpperCase()}`)
+          if (!plain && !shifted) return null
+          return (
+            <li key={letter} className="flex items-start gap-2 border-b border-edge/60 py-0.5">
+              <kbd className="grid size-5 shrink-0 place-items-center rounded border border-edge-strong bg-card font-code text-xs">{letter.toUpperCase()}</kbd>
+              <span className="min-w-0 text-[12px] leading-4">{plain?.title ?? <span className="text-muted">–</span>}{shifted && <span className="block text-muted">Shift: {shifted.title}</span>}</span>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}
+
 const MARK = 'grid h-5 w-9 shrink-0 place-items-center'
 /** What the marks on the timeline and beside values mean. */
 function Legend() {
@@ -54,6 +77,7 @@ export function KeysHelp() {
   const open = useBench((b) => b.panel === 'keys')
   return (
     <Dialog open={open} onOpenChange={(o) => { if (!o) close() }} title="Keys" wide>
+      <Letters />
       <div className="columns-2 gap-6">
         {GROUPS.map((g) => (
           <section key={g} className="mb-3 break-inside-avoid">

@@ -5,20 +5,26 @@ import type { Clip } from '@/core/lesson/schema'
 import type { Placed } from '@/core/moments'
 import { framesPerSecond, lengthText, parseTimecode, timecode } from '@/core/time'
 import { momentName, tieSentence } from '@/core/timing'
-import { edit, tryEdit, useBench, useShown } from '../bench/store'
+import { edit, shown, ShownContext, tryEdit, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { Colour } from '../kit/colour'
 import { Choice, Row, Tick, Words } from '../kit/fields'
 import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
+import { useLagging } from '../kit/useLagging'
 import { ElementDetails } from './ElementDetails'
 import { Section } from './Section'
 import { Several } from './Several'
 
-/** The values of what is selected: elements, clips, a moment; of the lesson when nothing is. */
+const LAG_MS = 400
+/** The values of what is selected: elements, clips, a moment; of the lesson when nothing is. They follow a drag twice a second, so that the drag itself does not wait for them. */
 export function Details() {
-  const timed = useShown()
+  const settled = useBench((b) => b.timed)
+  const lagging = useLagging(useBench(shown), LAG_MS)
+  const dragged = useBench((b) => b.live !== null)
+  // What is done is shown at once; what is still being dragged may lag behind.
+  const timed = dragged ? lagging : settled
   const elements = useBench((b) => b.elements)
   const clips = useBench((b) => b.clips)
   const moment = useBench((b) => b.moment)
@@ -26,11 +32,11 @@ export function Details() {
   const clip = timed.lesson.clips.find((c) => c.id === clips[0])
   const m = moment ? timed.moments.get(moment) : undefined
   return (
-    <section aria-label="Details" data-testid="details" className="thin-scroll h-full overflow-auto border-l border-edge bg-sheet">
+    <ShownContext value={timed}><section aria-label="Details" data-testid="details" className="thin-scroll h-full overflow-auto border-l border-edge bg-sheet">
       {chosen.length === 1 ? <ElementDetails key={chosen[0]!.id} element={chosen[0]!} />
         : chosen.length > 1 ? <Several ids={elements} />
           : clip ? <ClipDetails clip={clip} many={clips.length} /> : m ? <MomentDetails moment={m} /> : <LessonDetails />}
-    </section>
+    </section></ShownContext>
   )
 }
 

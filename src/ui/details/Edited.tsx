@@ -19,11 +19,11 @@ export function Edited({ element: e }: { element: Element }) {
   return (
     <div className={`border-b border-edge px-3 py-1.5 ${away ? 'bg-accent-wash' : moves.length > 0 ? 'bg-[#f3e8d0]' : ''}`} data-testid="edited">
       <p>Editing <strong>{what}</strong>{moves.length > 0 && !wholePath && reach === 'later' && lit < moves.length ? ' and all later ones' : ''}</p>
-      {away && <p className="flex items-center justify-between gap-2 text-accent-deep">It is not on screen here.<Button className="!h-6" onClick={() => goTo(span.from)}>Go to it</Button></p>}
+      {away && <p className="flex items-center justify-between gap-2 text-accent-deep">It is not on screen here.<Button className="!h-[24px]" onClick={() => goTo(span.from)}>Go to it</Button></p>}
       {!away && moves.length > 0 && !wholePath && lit < moves.length && (
         <div className="mt-1 flex gap-1" role="group" aria-label="Which poses a change reaches">
-          <Button className="!h-6" pressed={reach === 'pose'} onClick={() => setBench({ reach: 'pose' })}>This pose</Button>
-          <Button className="!h-6" pressed={reach === 'later'} onClick={() => setBench({ reach: 'later' })}>And all later ones</Button>
+          <Button className="!h-[24px]" pressed={reach === 'pose'} onClick={() => setBench({ reach: 'pose' })}>This pose</Button>
+          <Button className="!h-[24px]" pressed={reach === 'later'} onClick={() => setBench({ reach: 'later' })}>And all later ones</Button>
         </div>
       )}
     </div>

@@ -36,7 +36,7 @@ export function PinSection({ element: e }: { element: Element }) {
     <Section title="Pinned" folds="shut">
       <p className="text-muted">It goes along with what it marks when the page scrolls or the window moves, and is not shown while that is out of sight. Its way takes the place of its poses.</p>
       {busy
-        ? <div className="flex items-center gap-2" role="status"><span className="flex-1">Following what it marks …</span><button type="button" aria-label="Stop following" className="rounded p-0.5 hover:bg-black/10" onClick={() => stop.current?.abort()}><X size={14} /></button></div>
+        ? <div className="flex items-center gap-2" role="status"><span className="flex-1">Following what it marks …</span><button type="button" aria-label="Stop following" className="grid place-items-center rounded hover:bg-black/10" onClick={() => stop.current?.abort()}><X size={14} /></button></div>
         : <Button onClick={() => void pin()}><Pin size={13} />Pin it to what it marks</Button>}
       {gone.length > 0 && (
         <div className="mt-1.5" data-testid="out-of-sight">

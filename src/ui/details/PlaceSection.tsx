@@ -109,11 +109,11 @@ function AnchorPicker({ element: e }: { element: Element }) {
   return (
     <div className="flex items-center justify-between">
       <span className="text-muted"><KeyMark element={e} path="anchor.x" label="Anchor point across" /><KeyMark element={e} path="anchor.y" label="Anchor point down" />Anchor point{own ? ` at ${Math.round(e.anchor.x * 100)} %, ${Math.round(e.anchor.y * 100)} %` : ''}</span>
-      <Button className="ml-auto mr-1.5 !h-6 !px-1.5" pressed={open} title="Drag it on the picture" onClick={() => setBench({ anchorOpen: !open })}>drag</Button>
+      <Button className="ml-auto mr-1.5 !h-[24px] !px-1.5" pressed={open} title="Drag it on the picture" onClick={() => setBench({ anchorOpen: !open })}>drag</Button>
       <div role="radiogroup" aria-label="Anchor point" className="grid grid-cols-3 gap-px rounded border border-edge bg-card p-1">
         {names.flatMap((row, r) => row.map((name, c) => {
           const on = e.anchor.x === c / 2 && e.anchor.y === r / 2
-          return <button key={name} type="button" role="radio" aria-checked={on} aria-label={name} title={name} onClick={() => edit(`Anchor of “${e.name}”`, setAnchor(e.id, { x: c / 2, y: r / 2 }, bench().timed))} className="grid size-4 place-items-center"><span className={on ? 'size-2.5 rounded-full bg-accent' : 'size-1.5 rounded-full bg-edge-strong'} /></button>
+          return <button key={name} type="button" role="radio" aria-checked={on} aria-label={name} title={name} onClick={() => edit(`Anchor of “${e.name}”`, setAnchor(e.id, { x: c / 2, y: r / 2 }, bench().timed))} className="grid size-[24px] place-items-center"><span className={on ? 'size-2.5 rounded-full bg-accent' : 'size-1.5 rounded-full bg-edge-strong'} /></button>
         }))}
       </div>
     </div>

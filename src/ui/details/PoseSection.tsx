@@ -58,7 +58,7 @@ export function PoseSection({ element: e }: { element: Element }) {
           {Array.from({ length: moves.length + 1 }, (_, n) => (
             <li key={n} className="flex items-center gap-1">
               {n > 0 && <span className="text-muted"><Curve easing={moves[n - 1]!.pose.easing} width={22} height={16} plays={false} /></span>}
-              <button type="button" aria-pressed={n === lit} aria-label={`Pose ${n + 1}`} data-pose={n} onClick={() => { setBench({ moveEnd: 'end', speed: 0 }); goTo(n === 0 ? Math.min(Math.max(span.from, Math.floor(moves[0]!.from)), span.to - 1) : Math.ceil(moves[n - 1]!.to)) }} className={`figures grid size-6 place-items-center rounded-t-full rounded-b border text-xs ${n === lit ? 'border-accent-deep bg-accent text-white' : 'border-edge-strong bg-card'}`}>{n + 1}</button>
+              <button type="button" aria-pressed={n === lit} aria-label={`Pose ${n + 1}`} data-pose={n} onClick={() => { setBench({ moveEnd: 'end', speed: 0 }); goTo(n === 0 ? Math.min(Math.max(span.from, Math.floor(moves[0]!.from)), span.to - 1) : Math.ceil(moves[n - 1]!.to)) }} className={`figures grid size-[24px] place-items-center rounded-t-full rounded-b border text-xs ${n === lit ? 'border-accent-deep bg-accent text-white' : 'border-edge-strong bg-card'}`}>{n + 1}</button>
             </li>
           ))}
         </ol>
@@ -66,7 +66,7 @@ export function PoseSection({ element: e }: { element: Element }) {
       {moving && (
         <div className="flex items-center gap-1 rounded bg-accent-wash p-1.5" role="group" aria-label="Which pose edits change">
           <span>Edits change</span>
-          {(['start', 'end'] as const).map((w) => <Button key={w} className="!h-6" pressed={moveEnd === w} onClick={() => setBench({ moveEnd: w })}>pose {w === 'start' ? pose + 1 : pose + 2}</Button>)}
+          {(['start', 'end'] as const).map((w) => <Button key={w} className="!h-[24px]" pressed={moveEnd === w} onClick={() => setBench({ moveEnd: w })}>pose {w === 'start' ? pose + 1 : pose + 2}</Button>)}
           <kbd className="ml-auto font-code text-xs text-muted">{keyOf('move-end')}</kbd>
         </div>
       )}

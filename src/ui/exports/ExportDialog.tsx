@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { lengthText } from '@/core/time'
-import { setBench, useBench, useShown } from '../bench/store'
+import { setBench, useBench } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
@@ -17,7 +17,7 @@ export function ExportDialog() {
   const id = useBench((b) => b.id)
   const passage = useBench((b) => b.passage)
   const saved = useBench((b) => b.save.state === 'saved')
-  const { lesson, length } = useShown()
+  const { lesson, length } = useBench((b) => b.timed)
   const [what, setWhat] = useState<'lesson' | 'passage'>('lesson')
   const [quality, setQuality] = useState<Quality>('good')
   const [height, setHeight] = useState('own')

@@ -36,8 +36,8 @@ export function ExportList({ lesson }: { lesson?: string }) {
             <div className="flex items-center gap-2">
               <span className="min-w-0 flex-1 truncate font-semibold">{r.name}</span>
               {r.state === 'done' && <a href={`/api/exports/${r.id}/file`} download className="inline-flex items-center gap-1 rounded border border-edge px-2 py-0.5 hover:border-edge-strong"><Download size={13} />Download{r.facts.bytes ? `, ${size(r.facts.bytes)}` : ''}</a>}
-              {(r.state === 'failed' || r.state === 'cancelled') && <button type="button" aria-label="Export again" className="rounded p-1 hover:bg-black/10" onClick={() => retryJob(r.id)}><RotateCcw size={14} /></button>}
-              <button type="button" aria-label={busy ? 'Cancel this export' : 'Take this export off the list'} className="rounded p-1 hover:bg-black/10" onClick={() => (busy ? cancelJob(r.id) : forgetJob(r.id))}><X size={14} /></button>
+              {(r.state === 'failed' || r.state === 'cancelled') && <button type="button" aria-label="Export again" className="grid place-items-center rounded hover:bg-black/10" onClick={() => retryJob(r.id)}><RotateCcw size={14} /></button>}
+              <button type="button" aria-label={busy ? 'Cancel this export' : 'Take this export off the list'} className="grid place-items-center rounded hover:bg-black/10" onClick={() => (busy ? cancelJob(r.id) : forgetJob(r.id))}><X size={14} /></button>
             </div>
             <div className="flex justify-between text-muted">
               <span>{about(r.facts)}</span>

@@ -8,7 +8,7 @@ import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { isOver } from '@/contract/news'
 import { cancelJob, forgetJob, retryJob, useJobs } from '../kit/jobs'
-import { bringIn, cancelSending, comingFiles, forgetSending, layFile, retrySending, useSending, type Coming } from './bringIn'
+import { bringIn, bringInSamples, cancelSending, comingFiles, forgetSending, layFile, retrySending, useSending, type Coming } from './bringIn'
 
 interface LibraryFile { sha256: string; name: string; kind: Medium['kind']; bytes: number; medium: Medium }
 const ICONS = { take: Film, sound: Music, picture: Image }
@@ -38,6 +38,7 @@ export function Files() {
         <Upload size={20} /><strong>Drop files here, or press to pick them</strong>
         <span className="text-muted">Recordings (MP4, MOV, WebM, MKV, GIF) with their trace (.jsonl) · narration (WAV, MP3, M4A, OGG, FLAC) with captions (VTT, SRT) · pictures (PNG, JPEG, WebP, SVG)</span>
       </button>
+      <p className="mt-1.5 text-muted">Nothing at hand? <button type="button" className="text-accent-deep underline" onClick={() => void bringInSamples()}>Bring in sample files</button>: a recording with its log, its narration and captions.</p>
       <input ref={picker} type="file" multiple accept={ACCEPT} className="hidden" data-testid="file-picker" onChange={(e) => { bringIn([...(e.target.files ?? [])]); e.target.value = '' }} />
       {coming.length > 0 && <ul className="mt-3 space-y-1">{coming.slice(0, 12).map((f) => <ComingRow key={f.key} file={f} />)}</ul>}
       <div className="mt-4 mb-2 flex items-center justify-between"><h3 className="font-semibold">Library</h3><input type="search" aria-label="Search the library" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent" /></div>
@@ -81,8 +82,8 @@ export function ComingRow({ file: f }: { file: Coming }) {
       <div className="flex items-center gap-2">
         <span className="min-w-0 flex-1 truncate">{f.name}</span>
         <span className={f.state === 'failed' ? 'text-accent-deep' : 'text-muted'}>{f.step}{busy && f.share > 0 ? ` ${Math.round(f.share * 100)} %` : ''}</span>
-        {(f.state === 'failed' || f.state === 'cancelled') && <button type="button" aria-label={`Try ${f.name} again`} className="rounded p-0.5 hover:bg-black/10" onClick={() => retry(f)}><RotateCcw size={14} /></button>}
-        <button type="button" aria-label={busy ? `Cancel ${f.name}` : `Take ${f.name} off this list`} className="rounded p-0.5 hover:bg-black/10" onClick={() => (busy ? cancel(f) : forget(f))}><X size={14} /></button>
+        {(f.state === 'failed' || f.state === 'cancelled') && <button type="button" aria-label={`Try ${f.name} again`} className="grid place-items-center rounded hover:bg-black/10" onClick={() => retry(f)}><RotateCcw size={14} /></button>}
+        <button type="button" aria-label={busy ? `Cancel ${f.name}` : `Take ${f.name} off this list`} className="grid place-items-center rounded hover:bg-black/10" onClick={() => (busy ? cancel(f) : forget(f))}><X size={14} /></button>
       </div>
       {busy && <div className="mt-1 h-1 rounded bg-edge" role="progressbar" aria-valuenow={Math.round(f.share * 100)} aria-label={`${f.name}: ${f.step}`}><div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, f.share * 100)}%` }} /></div>}
       {f.sentence && <p className="mt-1 text-accent-deep">{f.sentence}</p>}

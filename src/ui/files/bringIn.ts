@@ -4,6 +4,7 @@ import { toast } from 'sonner'
 import { bringIn as bringInto, mediumIdOf } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import type { Job } from '@/contract/news'
+import { SAMPLES } from '@/contract/samples'
 import { bench, edit, freshId } from '../bench/store'
 import { ask } from '../kit/api'
 import { hearJob, loadJobs, watchJob } from '../kit/jobs'
@@ -25,6 +26,12 @@ export function bringIn(files: File[]): void {
   const about = { lesson: id, selected: [...new Set(selected)].join(','), batch: files.length > 1 ? freshId('batch') : '' }
   // Texts last, so that what they belong to is known by the time they are asked about.
   for (const file of [...files].sort((a, b) => Number(isText(a)) - Number(isText(b)))) send(file, about)
+}
+/** Brings in the sample files, just as if they had been dropped. */
+export async function bringInSamples(): Promise<void> {
+  try {
+    bringIn(await Promise.all(SAMPLES.map(async (name) => new File([await (await fetch(`/api/samples/${name}`)).blob()], name))))
+  } catch { toast.error('The sample files cannot be had: the server cannot be reached. Try again.') }
 }
 const isText = (f: File) => /\.(jsonl|vtt|srt)$/i.test(f.name)
 

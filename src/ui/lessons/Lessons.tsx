@@ -24,6 +24,11 @@ export function Lessons() {
   useEffect(() => { const t = setTimeout(load, search ? 200 : 0); return () => clearTimeout(t) }, [load, search])
   useNews((n) => { if (n.about === 'lesson') load() }, load)
   const make = () => void ask<{ id: string }>('/api/lessons', 'POST', { name: 'New lesson' }).then(({ id }) => router.push(`/lessons/${id}`), (e: unknown) => toast.error(sentenceOf(e)))
+  const [loading, setLoading] = useState(false)
+  const demo = () => {
+    setLoading(true)
+    void ask('/api/lessons', 'POST', { demo: true }).then(load, (e: unknown) => toast.error(sentenceOf(e))).finally(() => setLoading(false))
+  }
   const copy = (r: Row) => void ask('/api/lessons', 'POST', { copyOf: r.id }).then(() => { load(); toast(`“${r.name}” is duplicated.`) }, (e: unknown) => toast.error(sentenceOf(e)))
   const remove = (r: Row) => void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: true }).then(() => {
     load()
@@ -37,7 +42,17 @@ export function Lessons() {
       </PageHead>
       <main className="mx-auto max-w-[1160px] px-6 py-6">
         {trouble && <p role="alert" className="mb-4 rounded border border-accent bg-accent-wash p-3">{trouble}</p>}
-        {rows?.length === 0 && !trouble && <p className="mt-16 text-center text-lg text-muted">{search ? `No lesson has “${search}” in its name.` : 'There is no lesson yet. Make one, and drop a screen recording into it.'}</p>}
+        {rows?.length === 0 && !trouble && search && <p className="mt-16 text-center text-lg text-muted">No lesson has “{search}” in its name.</p>}
+        {rows?.length === 0 && !trouble && !search && (
+          <div className="mx-auto mt-16 max-w-[460px] text-center">
+            <p className="mb-4 text-lg">There is no lesson yet.</p>
+            <p className="mb-5 text-muted">Make one and drop a screen recording into it; or look at how one is made first.</p>
+            <div className="flex justify-center gap-2">
+              <Button look="main" onClick={make}><Plus size={14} />New lesson</Button>
+              <Button disabled={loading} onClick={demo}>{loading ? 'Loading the demo…' : 'Load the demo lesson'}</Button>
+            </div>
+          </div>
+        )}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
           {rows?.map((r) => (
             <li key={r.id} className="group overflow-hidden rounded-md border border-edge bg-card hover:border-edge-strong" data-lesson={r.name}>

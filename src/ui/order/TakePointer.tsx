@@ -49,7 +49,7 @@ function Search({ medium }: { medium: Medium }) {
     <div>
       <div className="flex items-center gap-2">
         <span className="min-w-0 flex-1 truncate">{job.state === 'waiting' ? 'Waiting' : 'Looking for the pointer'} {Math.round(job.share * 100)} %</span>
-        <button type="button" aria-label="Stop looking for the pointer" className="rounded p-0.5 hover:bg-black/10" onClick={() => cancelJob(job.id)}><X size={14} /></button>
+        <button type="button" aria-label="Stop looking for the pointer" className="grid place-items-center rounded hover:bg-black/10" onClick={() => cancelJob(job.id)}><X size={14} /></button>
       </div>
       <div className="mt-1 h-1 rounded bg-edge" role="progressbar" aria-valuenow={Math.round(job.share * 100)} aria-label="Looking for the pointer"><div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, job.share * 100)}%` }} /></div>
     </div>
@@ -61,8 +61,8 @@ export function ProposedMarks({ id, label, confidence }: { id: string; label: st
   return (
     <span className="mt-1 mr-1.5 flex items-center gap-0.5 text-muted">
       <span className="figures text-[11px]">{Math.round(confidence * 100)} %</span>
-      <button type="button" aria-label={`Accept ${label}`} className="rounded p-0.5 hover:bg-black/10" onClick={() => edit(`Accept ${label}`, acceptMoments([id]))}><Check size={13} /></button>
-      <button type="button" aria-label={`Dismiss ${label}`} className="rounded p-0.5 hover:bg-black/10" onClick={() => edit(`Dismiss ${label}`, dismissMoments([id]))}><X size={13} /></button>
+      <button type="button" aria-label={`Accept ${label}`} className="grid place-items-center rounded hover:bg-black/10" onClick={() => edit(`Accept ${label}`, acceptMoments([id]))}><Check size={13} /></button>
+      <button type="button" aria-label={`Dismiss ${label}`} className="grid place-items-center rounded hover:bg-black/10" onClick={() => edit(`Dismiss ${label}`, dismissMoments([id]))}><X size={13} /></button>
     </span>
   )
 }

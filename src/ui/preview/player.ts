@@ -53,6 +53,8 @@ export class Player {
   private width = 0
   private height = 0
   private asked = 0
+  /** All that went into what is painted now, when that is as sharp as the export. */
+  private sharpLooks = ''
   private raf = 0
   private playing = 0
 
@@ -98,6 +100,10 @@ export class Player {
     this.keepReaders(timed, list)
     for (const [key, r] of this.readers) if (!list.takes.some((t) => t.clip === clipOf(key))) r.halt()
     const still = () => mine === this.asked && bench().speed === 0
+    // What is shown already, as sharp as it gets, is not painted again: a drag elsewhere changes nothing here.
+    const looks = `${this.canvas.width} ${this.canvas.height} ${frame} ${JSON.stringify(list)}`
+    if (looks === this.sharpLooks && this.canvas.dataset.sharp === 'true') return
+    this.sharpLooks = ''
     void (async () => {
       // First the small copy, which is there at once; then the take itself, as sharp as the export.
       if (!list.takes.every((l) => this.pictureOf(l, timed, true))) {
@@ -108,7 +114,9 @@ export class Player {
         if (!still()) return
         await Promise.all(list.takes.map((l) => this.fetch(l, timed, true)))
       }
-      if (still()) this.paint(list, timed, frame, 0, true)
+      if (!still()) return
+      this.paint(list, timed, frame, 0, true)
+      this.sharpLooks = looks
     })()
   }
 
@@ -136,7 +144,7 @@ export class Player {
     let image = this.stills.get(media)
     if (!image) {
       image = new Image()
-      image.onload = () => this.refresh()
+      image.onload = () => { this.sharpLooks = ''; this.refresh() }
       image.src = mediaUrl(medium.file)
       this.stills.set(media, image)
     }

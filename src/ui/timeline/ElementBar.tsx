@@ -1,4 +1,5 @@
 import { EyeOff, Lock } from 'lucide-react'
+import { memo } from 'react'
 import { edgeAt, pushing, setEdge, setElements, shiftElements, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { bornOf, caught, type Catch } from '@/core/moments'
@@ -10,7 +11,7 @@ import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
 
-export const LANE_PX = 23
+export const LANE_PX = 24
 /** A bar shorter than this shows its icon and name beside it, where there is room, or nothing; poses are drawn on it from the second on. */
 const NAMED_PX = 72
 const NOTCHED_PX = 36
@@ -24,7 +25,15 @@ const LABELS: Record<Part, (name: string) => string> = {
  * An element on the timeline: drag its body or its ends; an end dropped on a moment is tied to it (Alt keeps it loose), and with Shift its
  * end pushes what follows on the track along.
  */
-export function ElementBar({ element: e, span, lane, free, onCatch }: { element: Element; span: Span; lane: number; /** The frame up to which its lane is free behind it. */ free: number; onCatch: (c: Catch | null) => void }) {
+interface Props {
+  element: Element
+  span: Span
+  lane: number
+  /** The frame up to which its lane is free behind it. */
+  free: number
+  onCatch: (c: Catch | null) => void
+}
+function Bar({ element: e, span, lane, free, onCatch }: Props) {
   const { pxPerFrame, left } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
   const { begin, hand } = useTimeDrag()
@@ -79,37 +88,51 @@ export function ElementBar({ element: e, span, lane, free, onCatch }: { element:
   const width = Math.max(5, (span.to - span.from) * pxPerFrame)
   const pass = (frames: number) => Math.min(width / 2, frames * pxPerFrame)
   const firstMove = e.poses.length > 0 ? motionOf(bench().timed, e).moves[0] : undefined
-  /** The name keeps off the curve of the first move, as far as that leaves room for it. */
-  const room = firstMove && (firstMove.from - span.from) * pxPerFrame > 70 ? (firstMove.from - span.from) * pxPerFrame - 26 : undefined
+  /** The name keeps off the curve of the first move: it stands before it where there is room, else beside the bar. */
+  const room = firstMove ? (firstMove.from - span.from) * pxPerFrame - 26 : Infinity
+  const named = width >= NAMED_PX && room >= 44
   const knot = (edge: Element['start'], lost: boolean) => (lost ? 'border-2 border-dashed border-accent bg-card' : edge.on === 'loose' ? 'bg-card border border-ink' : edge.on === 'length' ? 'hidden' : 'bg-accent border border-white')
-  const beside = width < NAMED_PX && (free - span.to) * pxPerFrame > 34
+  const beside = !named && (free - span.to) * pxPerFrame > 34
+  const nameStyle = { left: span.from * pxPerFrame + width + 4, maxWidth: Math.min(160, (free - span.to) * pxPerFrame - 6), top: 2 + lane * LANE_PX, height: LANE_PX - 4 }
+  const slide = Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))
   return (
     <>
-    {beside && <span className="pointer-events-none absolute z-[5] flex items-center gap-1 truncate text-[12px] text-ink" style={{ left: span.from * pxPerFrame + width + 4, maxWidth: Math.min(160, (free - span.to) * pxPerFrame - 6), top: 2 + lane * LANE_PX, height: LANE_PX - 3 }} aria-hidden><KindIcon kind={e.look.kind} size={12} /><span className="truncate">{e.name}</span></span>}
-    <div
-      data-element={e.id} role="button" tabIndex={0} aria-pressed={selected} aria-label={`${e.name}, ${span.to - span.from} frames`} title={`${e.name}\nstarts ${tieSentence(bench().timed, e.start)}\nends ${tieSentence(bench().timed, e.end)}`}
-      className={`absolute z-[6] flex cursor-grab items-center overflow-hidden rounded border text-[12px] ${e.hidden ? 'opacity-50' : ''} ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/50'}`}
-      style={{ left: span.from * pxPerFrame, width, top: 2 + lane * LANE_PX, height: LANE_PX - 3, backgroundColor: look.colour, backgroundImage: look.pattern, backgroundSize: e.look.kind === 'ripple' ? '8px 8px' : undefined }}
-      {...handlers('body')} onDoubleClick={() => goTo(span.from)}
-      onKeyDown={(k) => {
-        if (k.key === 'Enter') { k.stopPropagation(); select([e.id]); goTo(span.from) }
-      }}
-    >
-      {e.arrival.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 left-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,0_100%)]" style={{ width: pass(e.arrival.frames) }} />}
-      {e.departure.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 right-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,100%_100%)]" style={{ width: pass(e.departure.frames) }} />}
-      {width >= NAMED_PX && <span className={`pointer-events-none ${e.poses.length > 0 ? 'ml-5.5' : 'ml-2.5'} flex items-center gap-1 truncate rounded bg-card/70 px-1`} style={{ maxWidth: room, transform: `translateX(${Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))}px)` }}>{e.locked ? <Lock size={11} /> : e.hidden ? <EyeOff size={11} /> : <KindIcon kind={e.look.kind} size={12} />}<span className="truncate">{e.name}</span></span>}
-      {width >= NOTCHED_PX && <Notches element={e} span={span} onCatch={onCatch} />}
-      {selected && (['arrival', 'departure'] as const).map((which) => e[which].how !== 'none' && width > 40 && (
-        <span key={which} data-passing={which} title={`${which === 'arrival' ? 'Arrival' : 'Departure'}: ${e[which].frames} frames; drag to change`} className="absolute top-0 z-[1] h-2.5 w-2 -translate-x-1/2 cursor-ew-resize" style={which === 'arrival' ? { left: Math.max(12, pass(e.arrival.frames)) } : { left: width - Math.max(12, pass(e.departure.frames)) }} {...handlers(which)}>
-          <span className="pointer-events-none mx-auto block h-2 w-[5px] rounded-b-sm border border-ink bg-card" />
-        </span>
-      ))}
-      {(['start', 'end'] as const).map((side) => (
-        <span key={side} data-side={side} className={`absolute inset-y-0 w-2 cursor-ew-resize ${side === 'start' ? 'left-0' : 'right-0'} ${width < 14 && side === 'start' ? 'hidden' : ''}`} {...handlers(side)}>
-          <span className={`pointer-events-none absolute top-1/2 size-[7px] -translate-y-1/2 rounded-full ${side === 'start' ? 'left-px' : 'right-px'} ${knot(e[side], side === 'start' ? span.startLost : span.endLost)}`} />
-        </span>
-      ))}
-    </div>
+      {beside && <span className="pointer-events-none absolute z-[5] flex items-center gap-1 truncate text-[12px] text-ink" style={nameStyle} aria-hidden><KindIcon kind={e.look.kind} size={12} /><span className="truncate">{e.name}</span></span>}
+      <div
+        data-element={e.id} title={`${e.name}\nstarts ${tieSentence(bench().timed, e.start)}\nends ${tieSentence(bench().timed, e.end)}`} className="absolute z-[6] cursor-grab text-[12px]"
+        style={{ left: span.from * pxPerFrame, width, top: 2 + lane * LANE_PX, height: LANE_PX - 4 }} {...handlers('body')} onDoubleClick={() => goTo(span.from)}
+      >
+        <div
+          role="button" tabIndex={0} aria-pressed={selected} aria-label={`${e.name}, ${span.to - span.from} frames`} data-bar
+          className={`absolute inset-0 flex items-center overflow-hidden rounded border ${e.hidden ? 'opacity-50' : ''} ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/50'}`}
+          style={{ backgroundColor: look.colour, backgroundImage: look.pattern, backgroundSize: e.look.kind === 'ripple' ? '8px 8px' : undefined }}
+          onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); select([e.id]); goTo(span.from) } }}
+        >
+          {e.arrival.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 left-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,0_100%)]" style={{ width: pass(e.arrival.frames) }} />}
+          {e.departure.how !== 'none' && <span className="pointer-events-none absolute inset-y-0 right-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,100%_100%)]" style={{ width: pass(e.departure.frames) }} />}
+          {named && (
+            <span className={`pointer-events-none ${e.poses.length > 0 ? 'ml-5.5' : 'ml-2.5'} flex items-center gap-1 truncate rounded bg-card/70 px-1`} style={{ maxWidth: Number.isFinite(room) ? room : undefined, transform: `translateX(${slide}px)` }}>
+              {e.locked ? <Lock size={11} /> : e.hidden ? <EyeOff size={11} /> : <KindIcon kind={e.look.kind} size={12} />}<span className="truncate">{e.name}</span>
+            </span>
+          )}
+        </div>
+        {width >= NOTCHED_PX && <Notches element={e} span={span} onCatch={onCatch} />}
+        {selected && (['arrival', 'departure'] as const).map((which) => e[which].how !== 'none' && width > 40 && (
+          <span
+            key={which} data-passing={which} title={`${which === 'arrival' ? 'Arrival' : 'Departure'}: ${e[which].frames} frames; drag to change`} className="absolute top-0 z-[1] h-2.5 w-2 -translate-x-1/2 cursor-ew-resize"
+            style={which === 'arrival' ? { left: Math.max(12, pass(e.arrival.frames)) } : { left: width - Math.max(12, pass(e.departure.frames)) }} {...handlers(which)}
+          ><span className="pointer-events-none mx-auto block h-2 w-[5px] rounded-b-sm border border-ink bg-card" /></span>
+        ))}
+        {(['start', 'end'] as const).map((side) => (
+          <span key={side} data-side={side} className={`absolute inset-y-0 w-2 cursor-ew-resize ${side === 'start' ? 'left-0' : 'right-0'} ${width < 14 && side === 'start' ? 'hidden' : ''}`} {...handlers(side)}>
+            <span className={`pointer-events-none absolute top-1/2 size-[7px] -translate-y-1/2 rounded-full ${side === 'start' ? 'left-px' : 'right-px'} ${knot(e[side], side === 'start' ? span.startLost : span.endLost)}`} />
+          </span>
+        ))}
+      </div>
     </>
   )
 }
+
+/** Drawn again only when something of it has changed: in a drag, hardly any of thousands has. */
+export const ElementBar = memo(Bar, (a, b) => a.element === b.element && a.lane === b.lane && a.free === b.free && a.onCatch === b.onCatch
+  && a.span.from === b.span.from && a.span.to === b.span.to && a.span.startLost === b.span.startLost && a.span.endLost === b.span.endLost)

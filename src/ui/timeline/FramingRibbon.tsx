@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
 import { framingAt } from '@/core/framing'
 import { useShown } from '../bench/store'
+import { useSame } from '../kit/useSame'
 import { HEAD_PX, useView } from './view'
 
 /** How close the view is, over time, as one ribbon. */
@@ -9,12 +10,15 @@ export function FramingRibbon({ from, to }: { from: number; to: number }) {
   const { pxPerFrame } = useView()
   const first = Math.max(0, Math.floor(from))
   const last = Math.min(timed.length, Math.ceil(to))
+  // It is drawn again only when something that frames has changed.
+  const framing = useSame(timed.lesson.elements.flatMap((e) => { const span = timed.spans.get(e.id)!; return e.look.kind === 'zoom' ? [e, span.from, span.to] : [] }))
   const path = useMemo(() => {
     const step = Math.max(1, Math.round(3 / pxPerFrame))
     let d = `M${first * pxPerFrame} 14`
     for (let f = first; f <= last; f += step) d += ` L${(f * pxPerFrame).toFixed(1)} ${(12 - 10 * (1 - framingAt(timed, Math.min(f, timed.length - 1)).w / timed.lesson.frame.width)).toFixed(1)}`
     return `${d} L${last * pxPerFrame} 14 Z`
-  }, [timed, first, last, pxPerFrame])
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- `framing` says when `timed` differs in what counts here
+  }, [framing, first, last, pxPerFrame])
   return (
     <div className="flex h-[15px] border-t border-edge">
       <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 text-[11px] leading-[14px] text-muted" style={{ width: HEAD_PX }}>Framing</div>

@@ -10,7 +10,7 @@ import { SpeedLane } from './SpeedLane'
 import { useTimeDrag } from './useTimeDrag'
 import { HEAD_PX, useView } from './view'
 
-const ROW = 18
+const ROW = 25
 const SMALL = 'rounded p-px text-muted hover:bg-black/10 disabled:opacity-25'
 interface Row { element: Element; path: string; label: string; moves: Move[] }
 
@@ -125,7 +125,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
                 return (
                   <span key={m.pose.id}>
                     <span className={`pointer-events-none absolute top-1/2 h-px ${on ? 'bg-accent' : 'bg-edge-strong'}`} style={{ left: m.from * pxPerFrame, width: Math.max(0, (m.to - m.from) * pxPerFrame) }} />
-                    <span role="button" tabIndex={0} aria-pressed={on} aria-label={`Keyframe of ${row.label} at frame ${Math.round(m.to)}`} className={`absolute top-[3px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`} style={{ left: m.to * pxPerFrame - 3 }} onPointerDown={grasp(ref)} onDoubleClick={() => goTo(m.to)} onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); setBench({ keys: [ref] }); goTo(m.to) } }} />
+                    <span data-peg role="button" tabIndex={0} aria-pressed={on} aria-label={`Keyframe of ${row.label} at frame ${Math.round(m.to)}`} className={`absolute top-[6px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`} style={{ left: m.to * pxPerFrame - 3 }} onPointerDown={grasp(ref)} onDoubleClick={() => goTo(m.to)} onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); setBench({ keys: [ref] }); goTo(m.to) } }} />
                   </span>
                 )
               })}

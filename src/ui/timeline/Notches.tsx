@@ -85,10 +85,9 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
           <span key={m.pose.id}>
             {selected && x(m.to) - x(m.from) > 12 && <span className="absolute inset-y-0 w-[7px] cursor-ew-resize" style={{ left: x(m.from) - 2 }} title="The move starts here: drag it" data-move-start={m.pose.id} {...handlers('start', m)}><span className="absolute bottom-0.5 left-0.5 h-1.5 w-[3px] bg-ink" /></span>}
             <span
-              role="button" tabIndex={selected ? 0 : -1} aria-label={`Pose ${n + 1}`} aria-pressed={chosen} title={`Pose ${n + 1}: drag to land elsewhere, click to go there`} data-notch={n + 1} data-lit={lit === n}
+              aria-hidden title={`Pose ${n + 1}: drag to land elsewhere, click to go there`} data-notch={n + 1} data-lit={lit === n}
               className={`absolute bottom-0 flex cursor-ew-resize items-end justify-center rounded-t-[5px] border border-b-0 text-[9px] leading-[11px] font-semibold ${lit === n ? 'border-accent-deep bg-accent text-white' : chosen ? 'border-accent bg-accent-wash text-ink' : 'border-ink bg-card text-ink'} ${chosen ? 'ring-1 ring-accent' : ''}`}
               style={{ left: x(m.to) - (tight ? 3 : 6), width: tight ? 6 : 12, height: selected ? 13 : 10 }}
-              onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); setBench({ keys: [{ element: e.id, pose: m.pose.id, path: null }] }); goTo(m.to) } }}
               {...handlers('end', m)}
             >{!tight && n + 1}</span>
           </span>

@@ -10,11 +10,11 @@ export function Ruler({ frameAt, from, to }: { frameAt: (x: number) => number; f
   const { pxPerFrame } = useView()
   const { lesson, length } = useShown()
   const drag = useRef<{ from: number; passage: boolean } | null>(null)
-  const step = STEPS.find((s) => s * pxPerFrame >= 74) ?? 216000
+  const step = STEPS.find((s) => s * pxPerFrame >= 104) ?? 216000
   const marks: number[] = []
   for (let f = Math.max(0, Math.floor(from / step) * step); f <= Math.min(to, length); f += step) marks.push(f)
   return (
-    <div className="flex h-5">
+    <div className="flex h-[24px]">
       <div className="sticky left-0 z-10 shrink-0 bg-sheet" style={{ width: HEAD_PX }} />
       <div
         className="relative flex-1 cursor-col-resize" data-testid="ruler" role="slider" aria-label="Playhead" aria-valuemin={0} aria-valuemax={length - 1} aria-valuenow={bench().playhead} aria-valuetext={timecode(bench().playhead, lesson.rate)} tabIndex={0}
@@ -33,7 +33,7 @@ export function Ruler({ frameAt, from, to }: { frameAt: (x: number) => number; f
         }}
         onPointerUp={() => { drag.current = null }}
       >
-        {marks.map((f) => <span key={f} className="figures pointer-events-none absolute top-0 border-l border-edge-strong pl-1 text-[11px] leading-5 text-muted" style={{ left: f * pxPerFrame }}>{timecode(f, lesson.rate)}</span>)}
+        {marks.map((f) => <span key={f} className="figures pointer-events-none absolute top-0 border-l border-edge-strong pl-1 text-[11px] leading-[24px] text-muted" style={{ left: f * pxPerFrame }}>{timecode(f, lesson.rate)}</span>)}
         <span className="absolute top-0 h-full w-px bg-ink" style={{ left: length * pxPerFrame }} />
       </div>
     </div>

@@ -1,4 +1,5 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { elementIn } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Catch } from '@/core/moments'
 import { freeAfter, lanes } from '@/core/scene'
@@ -11,23 +12,52 @@ import { FramingRibbon } from './FramingRibbon'
 import { KeyLanes } from './KeyLanes'
 import { Playhead } from './Playhead'
 import { Ruler } from './Ruler'
+import { Specks, type Speck } from './Specks'
 import { Threads } from './Threads'
 import { TrackHead } from './TrackHead'
 import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
 
-const CLIP_PX = { takes: 42, sound: 32 }
-const FOLDED_PX = 20
+const CLIP_PX = { takes: 31, sound: 28 }
+const FOLDED_PX = 25
 
 /** Where each element's bar lies: which track, which lane. */
 function rowsOf(timed: Timed, folded: readonly string[]) {
   return timed.lesson.tracks.map((track) => {
-    if (folded.includes(track.id)) return { track, height: FOLDED_PX, elements: [], lane: [] as number[], free: [] as number[], clips: [] }
-    if (track.kind !== 'elements') return { track, height: CLIP_PX[track.kind], elements: [], lane: [] as number[], free: [] as number[], clips: timed.lesson.clips.filter((c) => c.track === track.id) }
+    if (folded.includes(track.id)) return { track, height: FOLDED_PX, elements: [], lane: [] as number[], free: [] as number[] }
+    if (track.kind !== 'elements') return { track, height: CLIP_PX[track.kind], elements: [], lane: [] as number[], free: [] as number[] }
     const elements = timed.lesson.elements.filter((e) => e.track === track.id)
     const spans = elements.map((e) => timed.spans.get(e.id)!)
     const packed = lanes(spans)
-    return { track, height: packed.count * LANE_PX + 4, elements, lane: packed.lane, free: freeAfter(spans, packed.lane), clips: [] }
+    return { track, height: packed.count * LANE_PX + 4, elements, lane: packed.lane, free: freeAfter(spans, packed.lane) }
   })
+}
+
+/** A bar shorter than this is drawn together with those around it, unless it is selected. */
+const SPECK_PX = 6
+interface RowProps { row: ReturnType<typeof rowsOf>[number]; settled: Timed; timed: Timed; from: number; to: number; pxPerFrame: number; selected: readonly string[]; total: number; onCatch: (c: Catch | null) => void }
+/** The elements of a track that are in sight: in the lanes that they had before a drag, so that none jumps about meanwhile. */
+function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCatch }: RowProps) {
+  const { specks, bars } = useMemo(() => {
+    const short: Speck[] = []
+    const long: number[] = []
+    row.elements.forEach((e, n) => {
+      const span = settled.spans.get(e.id)!
+      if (span.to < from || span.from > to) return
+      const width = (span.to - span.from) * pxPerFrame
+      if (width < SPECK_PX && !selected.includes(e.id)) short.push({ element: e, x: span.from * pxPerFrame, width, lane: row.lane[n]! })
+      else long.push(n)
+    })
+    return { specks: short, bars: long }
+  }, [row, settled, from, to, pxPerFrame, selected])
+  return (
+    <>
+      <Specks specks={specks} width={total} height={row.height} />
+      {bars.map((n) => {
+        const e = elementIn(timed.lesson, row.elements[n]!.id)
+        return e && <ElementBar key={e.id} element={e} span={timed.spans.get(e.id)!} lane={row.lane[n]!} free={row.free[n]!} onCatch={onCatch} />
+      })}
+    </>
+  )
 }
 
 export function Timeline() {
@@ -38,8 +68,10 @@ export function Timeline() {
   const lessonId = useBench((b) => b.id)
   const keysOpen = useBench((b) => b.keysOpen)
   const ready = useBench((b) => b.ready)
+  const selected = useBench((b) => b.elements)
   const [catching, setCatching] = useState<Catch | null>(null)
-  const rows = useMemo(() => rowsOf(timed, folded), [timed, folded])
+  const settled = useBench((b) => b.timed)
+  const rows = useMemo(() => rowsOf(settled, folded), [settled, folded])
   const from = left / pxPerFrame - 2
   const to = (left + width) / pxPerFrame + 2
 
@@ -64,12 +96,15 @@ export function Timeline() {
     return Math.round((clientX - box.getBoundingClientRect().left - HEAD_PX + box.scrollLeft) / pxPerFrame - 0.5)
   }
   const total = timed.length * pxPerFrame
-  let y = 0
-  const tops = new Map<string, number>()
-  for (const r of rows) {
-    r.elements.forEach((e, i) => tops.set(e.id, y + 2 + r.lane[i]! * LANE_PX))
-    y += r.height + 1
-  }
+  const { tops, y } = useMemo(() => {
+    let below = 0
+    const byId = new Map<string, number>()
+    for (const r of rows) {
+      r.elements.forEach((e, i) => byId.set(e.id, below + 2 + r.lane[i]! * LANE_PX))
+      below += r.height + 1
+    }
+    return { tops: byId, y: below }
+  }, [rows])
   return (
     <div
       ref={scroller} data-testid="timeline" className="thin-scroll relative h-full overflow-auto bg-paper select-none" onScroll={(e) => useView.setState({ left: e.currentTarget.scrollLeft })}
@@ -87,11 +122,10 @@ export function Timeline() {
             <div key={r.track.id} className="flex border-b border-edge" style={{ height: r.height + 1 }}>
               <TrackHead track={r.track} first={i === 0} last={i === rows.length - 1} />
               <div className="relative flex-1" data-lane={r.track.id}>
-                {r.elements.map((e, n) => {
-                  const span = timed.spans.get(e.id)!
-                  return span.to >= from && span.from <= to ? <ElementBar key={e.id} element={e} span={span} lane={r.lane[n]!} free={r.free[n]!} onCatch={setCatching} /> : null
-                })}
-                {r.clips.map((c) => (clipEnd(c) >= from && c.at <= to ? <ClipBar key={c.id} clip={c} height={r.height} from={from} to={to} frameAt={frameAt} /> : null))}
+                <Row row={r} settled={settled} timed={timed} from={from} to={to} pxPerFrame={pxPerFrame} selected={selected} total={total} onCatch={setCatching} />
+                {timed.lesson.clips.length === 0 && r.track.kind === 'takes' && <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">Drop a screen recording here, or press A.</span>}
+                {timed.lesson.clips.length > 0 && timed.lesson.elements.length === 0 && r.track.kind === 'elements' && <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">Choose a moment, choose a kind above the picture, and point at the spot.</span>}
+                {timed.lesson.clips.filter((c) => c.track === r.track.id && !folded.includes(r.track.id)).map((c) => (clipEnd(c) >= from && c.at <= to ? <ClipBar key={c.id} clip={c} height={r.height} from={from} to={to} frameAt={frameAt} /> : null))}
               </div>
             </div>
           ))}

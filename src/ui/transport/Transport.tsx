@@ -3,7 +3,7 @@ import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
 import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
 import { lengthText, parseTimecode, timecode } from '@/core/time'
-import { bench, goTo, setBench, useBench, useShown } from '../bench/store'
+import { bench, goTo, setBench, useBench } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { Tick } from '../kit/fields'
@@ -63,7 +63,7 @@ function AidsMenu() {
 
 function Timecode() {
   const playhead = useBench((b) => b.playhead)
-  const { lesson, length } = useShown()
+  const { lesson, length } = useBench((b) => b.timed)
   const [text, setText] = useState<string | null>(null)
   return (
     <span className="figures flex items-center gap-1.5 text-[13px]">
@@ -87,7 +87,7 @@ export function Transport() {
   const looping = useBench((b) => b.looping)
   const keysOpen = useBench((b) => b.keysOpen)
   const zoom = useBench((b) => b.pictureZoom)
-  const length = useShown().length
+  const length = useBench((b) => b.timed.length)
   /** The playhead on the timeline where it is in sight, so that what is looked at stays in sight. */
   const aroundPlayhead = () => {
     const { pxPerFrame, left, width } = useView.getState()

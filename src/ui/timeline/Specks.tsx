@@ -1,0 +1,35 @@
+import { memo } from 'react'
+import type { Element } from '@/core/lesson/schema'
+import { select } from '../bench/store'
+import { KIND_LOOK } from '../kit/kindIcon'
+import { LANE_PX } from './ElementBar'
+
+/** A bar too short to be taken hold of by itself. */
+export interface Speck { element: Element; x: number; width: number; lane: number }
+
+/** Bars of a track that are too short to be told apart, drawn as one; pressed, the nearest is selected and gets a bar of its own. */
+export const Specks = memo(function Specks({ specks, width, height }: { specks: readonly Speck[]; width: number; height: number }) {
+  if (specks.length === 0) return null
+  const byColour = new Map<string, string[]>()
+  for (const { element, x, width: w, lane } of specks) {
+    const colour = KIND_LOOK[element.look.kind].colour
+    const list = byColour.get(colour) ?? []
+    byColour.set(colour, list)
+    list.push(`M${x.toFixed(1)} ${2 + lane * LANE_PX}h${Math.max(1, w).toFixed(1)}v${LANE_PX - 4}h-${Math.max(1, w).toFixed(1)}z`)
+  }
+  const press = (e: React.PointerEvent<SVGSVGElement>) => {
+    if (e.button !== 0) return
+    const box = e.currentTarget.getBoundingClientRect()
+    const [px, py] = [e.clientX - box.left, e.clientY - box.top]
+    const near = specks.map((s) => ({ s, off: Math.max(0, s.x - px, px - s.x - s.width) + 4 * Math.abs(Math.floor(py / LANE_PX) - s.lane) })).reduce((a, b) => (b.off < a.off ? b : a))
+    if (near.off > 8) return
+    e.stopPropagation()
+    select([near.s.element.id])
+  }
+  return (
+    <svg className="absolute inset-0 z-[4]" width={width} height={height} data-specks={specks.length} onPointerDown={press} aria-label={`${specks.length} elements too short to be drawn apart`} role="img">
+      {[...byColour].map(([colour, d]) => <path key={colour} d={d.join('')} fill={colour} stroke="#2b2118" strokeOpacity={0.45} strokeWidth={0.6} />)}
+    </svg>
+  )
+}, (a, b) => a.width === b.width && a.height === b.height && a.specks.length === b.specks.length
+  && a.specks.every((s, i) => { const o = b.specks[i]!; return s.element === o.element && s.x === o.x && s.width === o.width && s.lane === o.lane }))
