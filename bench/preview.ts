@@ -1,17 +1,13 @@
-import { spawn } from 'node:child_process'
 import { mkdir } from 'node:fs/promises'
-import { createServer } from 'node:net'
 import path from 'node:path'
-import { chromium, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { elementAt } from '@/core/edits'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
 import { frameTimes } from '@/server/media/probe'
-import { appRoot } from '@/server/root'
 import { mustRun } from '@/server/run'
 import type { Figure } from './report'
-
-const freePort = (): Promise<number> => new Promise((done) => { const s = createServer().listen(0, '127.0.0.1', () => { const { port } = s.address() as { port: number }; s.close(() => done(port)) }) })
+import { store, withServer } from './server'
 
 /** The demo’s recording over and over for an hour, with its small copy, as one medium of the lesson. */
 async function hourLong(lesson: Lesson, root: string): Promise<Lesson> {
@@ -46,13 +42,6 @@ function moving(lesson: Lesson): Lesson {
     })),
   }
 }
-async function store(base: string, lesson: Lesson): Promise<string> {
-  const post = async (where: string, body: unknown) => { const r = await fetch(base + where, { method: 'POST', headers: { 'content-type': 'application/json', origin: base }, body: JSON.stringify(body) }); if (!r.ok) throw new Error(await r.text()); return r.json() as Promise<{ id: string }> }
-  const { id } = await post('/api/lessons', { name: lesson.name })
-  const patches = (['media', 'tracks', 'clips', 'elements', 'moments', 'frame', 'rate', 'motionBlur'] as const).map((key) => ({ op: 'replace', path: [key], value: lesson[key] }))
-  await post(`/api/lessons/${id}/steps`, { do: 'edit', base: 0, client: 'bench', label: 'fill', patches, inverse: [] })
-  return id
-}
 const listen = (page: Page) => page.evaluate(() => {
   const w = window as unknown as { painted: [number, number, number][] }
   w.painted = []
@@ -62,14 +51,7 @@ const listen = (page: Page) => page.evaluate(() => {
 /** Plays and seeks in headless Chromium without a GPU, against a server of its own. */
 export async function measurePreview(lesson: Lesson, root: string, say: (line: string) => void): Promise<Figure[]> {
   const hour = await hourLong(lesson, root)
-  const port = await freePort()
-  const server = spawn(path.join(appRoot(), 'vane'), ['start'], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, VANE_DATA: root, VANE_PORT: String(port) } })
-  await new Promise<void>((done, fail) => { server.stderr!.on('data', (d: Buffer) => { if (d.toString().includes('is at http')) done() }); server.on('exit', (c) => fail(new Error(`the server ended with ${c}`))) })
-  server.removeAllListeners('exit')
-  const base = `http://127.0.0.1:${port}`
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--autoplay-policy=no-user-gesture-required'] })
-  try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  return withServer(root, async (page, base) => {
     const open = async (id: string) => { await page.goto(`${base}/lessons/${id}`); await page.waitForSelector('canvas[data-sharp=true]'); await listen(page) }
     const play = async (what: Lesson): Promise<{ dropped: number; span: number; rate: number }> => {
       await open(await store(base, what))
@@ -102,10 +84,5 @@ export async function measurePreview(lesson: Lesson, root: string, say: (line: s
       ...[{ what: 'preview at 1080p, 20 elements on screen', ...still }, { what: 'preview at 1080p, 20 moving elements, half with motion blur', ...moved }].map(({ what, dropped, span, rate }) => ({ what, bar: '≤ 2 % dropped', measured: `${((100 * dropped) / span).toFixed(2)} %`, detail: `${dropped} of ${span} frames, ${rate.toFixed(2)} painted a second` })),
       { what: 'seek until the right frame is painted, one-hour lesson', bar: '≤ 100 ms (95 %)', measured: `${times[Math.floor(times.length * 0.95)]!.toFixed(0)} ms`, detail: `median ${times[30]!.toFixed(0)} ms, worst ${times.at(-1)!.toFixed(0)} ms, ${times.length} seeks` },
     ]
-  } finally {
-    await browser.close()
-    const gone = new Promise((done) => server.once('exit', done))
-    server.kill('SIGTERM')
-    await Promise.race([gone, new Promise((done) => setTimeout(done, 10_000))])
-  }
+  })
 }

@@ -9,7 +9,7 @@ import { appRoot } from '@/server/root'
 import type { Figure } from './report'
 
 const desk = (seed: number, change: Partial<DeskChoice>): DeskChoice => ({ width: 1280, height: 720, fps: 30, seconds: 30, seed, pointerPx: 20, light: true, darkScreen: false, crf: 23, uneven: false, wobble: 0, ...change })
-const desktop = (seed: number, change: Partial<DesktopChoice>): DesktopChoice => ({ width: 1280, height: 720, theme: 'DMZ-White', cursorPx: 24, seed, seconds: 30, dark: false, crf: 23, preset: 'veryfast', fps: 30, ...change })
+export const desktop = (seed: number, change: Partial<DesktopChoice>): DesktopChoice => ({ width: 1280, height: 720, theme: 'DMZ-White', cursorPx: 24, seed, seconds: 30, dark: false, crf: 23, preset: 'veryfast', fps: 30, ...change })
 
 /** Made-up desks: light and dark, 12 to 96 pixels, steady and trembling, even and uneven, sharp and compressed. */
 const DESKS: [string, DeskChoice][] = [

@@ -10,7 +10,7 @@ const MAY: Record<string, string[]> = {
   'src/server': ['src/core', 'src/paint', 'src/contract', 'demo', 'recorder'],
   'src/ui': ['src/core', 'src/paint', 'src/workers', 'src/contract'],
   'src/app': ['src/core', 'src/contract', 'src/server', 'src/ui'],
-  'src/cli': ['src/core', 'src/paint', 'src/server', 'demo', 'recorder', 'scripts', 'bench'],
+  'src/cli': ['src/core', 'src/paint', 'src/contract', 'src/server', 'demo', 'recorder', 'scripts', 'bench', 'testing'],
   'src/instrumentation.ts': ['src/server'],
   'src/proxy.ts': ['src/contract'],
   recorder: ['src/core', 'src/server'],

@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdtemp, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -24,38 +24,88 @@ async function counts(file: string, ok: boolean, pick: (report: never) => Count)
   } catch { return { passed: 0, failed: 1 } }
 }
 
+const PARTS = ['types', 'lint', 'units', 'build', 'browser'] as const
+const ON_DEMAND = ['kills', 'files'] as const
+
+/** The unit tests that have to do with what was changed since the last commit; everything when that cannot be told. */
+function changedOnly(): string[] {
+  const files = spawnSync('git', ['diff', '--name-only', 'HEAD'], { cwd: appRoot(), encoding: 'utf8' })
+  const sources = files.stdout?.split('\n').filter((f) => /\.tsx?$/.test(f) && !f.startsWith('e2e/')) ?? []
+  return files.status === 0 && sources.length > 0 ? ['--findRelatedTests', '--passWithNoTests', ...sources] : []
+}
+
 export const test: Command = {
   help: `
-./vane test [--only types|lint|units|build|browser]
+./vane test [--only ${[...PARTS, ...ON_DEMAND].join('|')}] [--changed] [--spec WORD] [--rounds N] [--seed N]
 
 Types, lint, import rules, Jest, the build, and the interface in headless Chromium against a
-server and a database of their own. Ends with “N passed, N failed”.`,
+server and a database of their own. Ends with “N passed, N failed”; browser tests that passed only at
+the second try are named above that.
+
+--only     one part; on demand also kills (rounds of work under which something is killed) and files (some 120 odd and damaged files)
+--changed  of the unit tests, those that have to do with what was changed since the last commit
+--spec     of the browser tests, those in files with this word in their name`,
   async run(args) {
-    const given = read(args, [], ['only'])
+    const given = read(args, [], ['only', 'spec', 'rounds', 'seed'], ['changed'])
     if (!given) return 2
-    const { only } = given.options
-    if (only && !['types', 'lint', 'units', 'build', 'browser'].includes(only)) { say(`Wrong use: --only ${only}. Try --help.`); return 2 }
-    const wants = (name: string) => !only || only === name
+    const { only, spec } = given.options
+    if (only && ![...PARTS, ...ON_DEMAND].includes(only as never)) { say(`Wrong use: --only ${only}. Try --help.`); return 2 }
+    const numbers = { rounds: Number(given.options.rounds ?? 60), seed: Number(given.options.seed ?? 1) }
+    if (!Object.values(numbers).every((n) => Number.isInteger(n) && n > 0)) { say('Wrong use: --rounds and --seed take whole numbers. Try --help.'); return 2 }
+    const wants = (name: string) => only === name || (!only && PARTS.includes(name as never))
     const modules = path.join(appRoot(), 'node_modules')
     const reports = await mkdtemp(path.join(tmpdir(), 'vane-test-'))
     const sum: Count = { passed: 0, failed: 0 }
     const add = (c: Count) => { sum.passed += c.passed; sum.failed += c.failed }
+    let secondTry: string[] = []
     try {
       if (wants('build')) add(one(await stage('Build', path.join(appRoot(), 'vane'), ['build'])))
       if (wants('types')) add(one(await stage('Types', process.execPath, [path.join(modules, 'typescript/bin/tsc'), '--noEmit', '--incremental', 'false', '-p', '.'])))
       if (wants('lint')) add(one(await stage('Lint', process.execPath, [path.join(modules, 'oxlint/bin/oxlint')])))
       if (wants('units')) {
         const file = path.join(reports, 'jest.json')
-        const ok = await stage('Units and import rules', process.execPath, [path.join(modules, 'jest/bin/jest.js'), '--json', `--outputFile=${file}`, '--maxWorkers=2'], { NODE_OPTIONS: '' })
+        const some = given.flags.has('changed') ? changedOnly() : []
+        const ok = await stage('Units and import rules', process.execPath, [path.join(modules, 'jest/bin/jest.js'), '--json', `--outputFile=${file}`, '--maxWorkers=2', ...some], { NODE_OPTIONS: '' })
         add(await counts(file, ok, (r: { numPassedTests: number; numFailedTests: number; numFailedTestSuites: number }) => ({ passed: r.numPassedTests, failed: Math.max(r.numFailedTests, r.numFailedTestSuites) })))
       }
       if (wants('browser')) {
         const file = path.join(reports, 'browser.json')
-        const ok = await stage('The interface in Chromium', process.execPath, [path.join(modules, '@playwright/test/cli.js'), 'test', '-c', 'e2e/playwright.config.ts'], { PLAYWRIGHT_JSON_OUTPUT_FILE: file, NODE_OPTIONS: '' })
+        const ok = await stage('The interface in Chromium', process.execPath, [path.join(modules, '@playwright/test/cli.js'), 'test', '-c', 'e2e/playwright.config.ts', ...(spec ? [spec] : [])], { PLAYWRIGHT_JSON_OUTPUT_FILE: file, NODE_OPTIONS: '' })
         add(await counts(file, ok, (r: { stats: { expected: number; unexpected: number; flaky: number } }) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected })))
+        secondTry = await flaky(file)
       }
+      if (wants('kills')) add(await kills(numbers))
+      if (wants('files')) add(await odd(numbers.seed))
     } finally { await rm(reports, { recursive: true, force: true }) }
+    if (secondTry.length > 0) process.stdout.write(`\nPassed only at the second try (${secondTry.length}):\n${secondTry.map((t) => `  ${t}`).join('\n')}\n`)
     process.stdout.write(`\n${sum.passed} passed, ${sum.failed} failed\n`)
     return sum.failed === 0 && sum.passed > 0 ? 0 : 1
   },
+}
+
+interface Suite { title: string; file?: string; specs?: { title: string; tests: { status: string }[] }[]; suites?: Suite[] }
+/** The browser tests that passed, but not at once. */
+async function flaky(file: string): Promise<string[]> {
+  const walk = (s: Suite): string[] => [...(s.specs ?? []).filter((x) => x.tests.some((t) => t.status === 'flaky')).map((x) => `${s.file}: ${x.title}`), ...(s.suites ?? []).flatMap(walk)]
+  try { return (JSON.parse(await readFile(file, 'utf8')) as { suites: Suite[] }).suites.flatMap(walk) } catch { return [] }
+}
+
+const list = (lines: string[]) => { for (const l of lines) say(`  ${l}`) }
+async function kills(numbers: { rounds: number; seed: number }): Promise<Count> {
+  say(`\n— ${numbers.rounds} rounds of work under which something is killed, seed ${numbers.seed}`)
+  const { runKills } = await import('../../testing/kills')
+  const t = await runKills(appRoot(), numbers, say)
+  const wrong = [...t.lost, ...t.stuck, ...t.halfStored, ...t.raw]
+  list(wrong)
+  say(`${t.rounds} rounds in ${t.seconds} s: ${t.lost.length} lost, ${t.stuck.length} stuck, ${t.halfStored.length} half-stored, ${t.raw.length} raw sentences`)
+  return { passed: t.rounds - Math.min(t.rounds, wrong.length), failed: wrong.length + (numbers.rounds - t.rounds) }
+}
+async function odd(seed: number): Promise<Count> {
+  say('\n— Odd and damaged files')
+  const { runFiles } = await import('../../testing/files')
+  const t = await runFiles(say, seed)
+  const wrong = [...t.broken, ...t.raw, ...t.halfStored, ...t.slow]
+  list(wrong)
+  say(`${t.files} files in ${t.seconds} s: ${t.taken} taken (${t.noted} of them with a sentence), ${t.refused} refused in a sentence, ${t.broken.length} broken, ${t.halfStored.length} half-stored, ${t.raw.length} raw sentences, ${t.slow.length} slow`)
+  return { passed: t.files - Math.min(t.files, wrong.length), failed: wrong.length }
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import type { Point } from '../scene/geometry'
 import type { Trace, TraceEvent } from '../trace'
+import { COMFORT } from './comfort'
 import { CALM, followInput, followStands, viewer, type FollowInput, type Stand } from './index'
 import { smoothWay } from './smoothWay'
 import { still1d, type Slot } from './stands'
@@ -30,11 +31,24 @@ test('a flight across the screen takes one move, which sets off before the point
   const stands = followStands(input(pointer, { stills: [click] }), CALM)
   expect(stands).toHaveLength(2)
   expect(inside(stands, pointer, 0)).toBe(1)
-  expect(inside(stands, pointer, 0.1)).toBeGreaterThan(0.97)
+  // It begins early and goes slowly enough to be followed, though the pointer is not in the middle all the while.
+  expect(inside(stands, pointer, 0.1)).toBeGreaterThan(0.85)
   const [move] = moves(stands)
   expect(move!.to).toBeLessThan(click)
   const at = viewer(stands)
   expect(at(click)).toEqual(at(click - 1))
+})
+test('no move is faster than can be followed in comfort, however the pointer darts about', () => {
+  fc.assert(fc.property(fc.array(fc.record({ x: fc.integer({ min: 0, max: 1919 }), y: fc.integer({ min: 0, max: 1079 }) }), { minLength: 2, maxLength: 9 }), (spots) => {
+    const pointer = hand(spots)
+    const at = viewer(followStands(input(pointer), CALM))
+    for (let f = 1; f < pointer.length; f++) {
+      const [a, b] = [at(f - 1), at(f)]
+      const pan = (Math.hypot(b.x + b.w / 2 - a.x - a.w / 2, b.y + b.h / 2 - a.y - a.h / 2) / b.w) * 30
+      expect(pan).toBeLessThanOrEqual(COMFORT.pan * 1.02)
+      expect(Math.abs(Math.log2(b.w / a.w)) * 30).toBeLessThanOrEqual(COMFORT.zoom * 1.02)
+    }
+  }), { numRuns: 60 })
 })
 test('there and back at once is not hunted after with two moves when the view can hold it', () => {
   const pointer = hand([{ x: 700, y: 500 }, { x: 1330, y: 520 }, { x: 705, y: 505 }], 40, 10)

@@ -1,5 +1,6 @@
 import type { Point, Rect } from '../scene/geometry'
 import { ease } from '../motion'
+import { COMFORT } from './comfort'
 import { still1d } from './stands'
 
 /** What a follow framing is asked for. */
@@ -89,15 +90,47 @@ export function followStands(given: FollowInput, choice: FollowChoice): Stand[] 
   const n = input.pointer.length
   if (n === 0) return []
   const breaks = breaksOf(input.pointer, input.fps)
-  let best: { stands: Stand[]; off: number } | null = null
+  let best: { stretches: Stretch[]; stands: Stand[]; off: number } | null = null
   for (const price of [0.06, 0.15, 0.4]) {
-    const stretches = placed(split(input, choice, breaks, price), input, choice)
-    const stands = kept(timed(stretches, input, choice), input, choice)
+    const stretches = split(input, choice, breaks, price)
+    const stands = standsOf(stretches, input, choice)
     const off = outside(stands, input, choice.margin)
-    if (!best || off < best.off) best = { stands, off }
+    if (!best || off < best.off) best = { stretches, stands, off }
     if (off <= n * 0.02) break
   }
-  return best!.stands
+  return inComfort(best!.stretches, best!.stands, input, choice)
+}
+const standsOf = (stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] => kept(timed(placed(stretches, input, choice), input, choice), input, choice)
+
+/** How much more of the take is shown around a move that would be too fast, each time, and how often. */
+const OPENS_BY = 1.18
+const MOST_OPENED = 12
+/** Moves that are too fast to be followed in comfort, even begun as early as can be, are made where more is shown: there they are shorter. */
+function inComfort(stretches: Stretch[], first: Stand[], input: FollowInput, choice: FollowChoice): Stand[] {
+  let now = stretches
+  let stands = first
+  for (let round = 0; round < MOST_OPENED; round++) {
+    const fast = stands.flatMap((a, i) => { const b = stands[i + 1]; return b && b.from - a.to < comfortable(a.view, b.view, input.fps) - 0.5 ? [{ from: a.to, to: b.from }] : [] })
+    if (fast.length === 0) break
+    const opened = now.map((s) => {
+      if (s.fixed || !fast.some((m) => m.from <= s.to + 1 && m.to >= s.from - 1)) return s
+      const k = Math.min(OPENS_BY, input.width / s.w, input.height / s.h)
+      return { ...s, w: s.w * k, h: s.h * k }
+    })
+    if (opened.every((s, i) => s.w === now[i]!.w)) break
+    now = opened
+    stands = standsOf(now, input, choice)
+  }
+  return stands
+}
+
+/** The steepest that `ease-in-out` gets, against an even move. */
+const STEEPEST = 1.75
+/** How many frames a move between two views takes when it stays within comfort. */
+function comfortable(a: Rect, b: Rect, fps: number): number {
+  const widths = Math.hypot(a.x + a.w / 2 - b.x - b.w / 2, a.y + a.h / 2 - b.y - b.h / 2) / Math.min(a.w, b.w)
+  const doublings = Math.abs(Math.log2(b.w / a.w))
+  return fps * STEEPEST * Math.max(widths / COMFORT.pan, doublings / COMFORT.zoom)
 }
 
 /** Where the pointer is lost from view for a moment, as it darts somewhere and back, the view goes along as far as it must. */
@@ -262,6 +295,8 @@ function placed(stretches: Stretch[], input: FollowInput, choice: FollowChoice):
   return stretches.map((s, i) => ({ from: s.from, to: s.to, view: s.fixed ?? { x: xs[i]!, y: ys[i]!, w: s.w, h: s.h } }))
 }
 
+/** What a move twice as fast as comfort allows costs, in frames in which the pointer is outside the middle. */
+const TOO_FAST = 60
 /** Puts stands that are the same into one, and finds for each move between two the frames in which it is made. */
 function timed(all: Stand[], input: FollowInput, choice: FollowChoice): Stand[] {
   const { fps, pointer } = input
@@ -280,7 +315,8 @@ function timed(all: Stand[], input: FollowInput, choice: FollowChoice): Stand[] 
     const b = stands[i + 1]!
     const after = stands[i + 2]
     const far = apart(a.view, b.view) / a.view.w
-    const usual = fps * (0.55 + 0.35 * Math.min(1.5, far)) * (0.7 + 0.6 * choice.calmness)
+    const least = comfortable(a.view, b.view, fps)
+    const usual = Math.max(least, fps * (0.55 + 0.35 * Math.min(1.5, far)) * (0.7 + 0.6 * choice.calmness))
     const way = { x: b.view.x + b.view.w / 2 - a.view.x - a.view.w / 2, y: b.view.y + b.view.h / 2 - a.view.y - a.view.h / 2 }
     const opposite = way.x * away.x + way.y * away.y < 0
     // Not before the view has come to this stand, nor past the middle of the next.
@@ -288,10 +324,10 @@ function timed(all: Stand[], input: FollowInput, choice: FollowChoice): Stand[] 
     const last = after ? Math.max(b.from, Math.floor((b.from + b.to) / 2)) : pointer.length - 1
     let best = { cost: Infinity, from: a.to, to: b.from }
     for (const share of [1, 0.8, 0.62, 0.48, 0.36, 0.26]) {
-      const length = Math.max(3, Math.round(usual * share))
+      const length = Math.max(3, Math.ceil(usual * share))
       for (let from = Math.max(first, a.to - Math.round(usual * 1.6)); from + length <= Math.min(last, b.from + Math.round(usual * 1.2)); from++) {
         const to = from + length
-        let cost = (1 - share) * 6 + 0.03 * Math.abs((from + to - a.to - b.from) / 2)
+        let cost = (1 - share) * 6 + TOO_FAST * Math.max(0, least / length - 1) + 0.03 * Math.abs((from + to - a.to - b.from) / 2)
         if (opposite && from - away.frame < fps) cost += 12 + 0.5 * (fps - (from - away.frame))
         for (let k = lowest(still, from - 1); k < still.length && still[k]! <= to + 1; k++) cost += 300
         for (let f = Math.min(from, a.to); f <= Math.max(to, b.from) && cost < best.cost; f++) {

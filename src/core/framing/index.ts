@@ -1,5 +1,6 @@
 export * from './zoom'
 export { CALM, followStands, viewer, type FollowChoice, type FollowInput, type Stand } from './follow'
 export { followInput, followInputAt } from './followTrace'
-export { COMFORT, framingSpeeds, type FramingSpeed } from './speed'
+export { COMFORT } from './comfort'
+export { framingSpeeds, type FramingSpeed } from './speed'
 export { smoothWay } from './smoothWay'

@@ -2,8 +2,6 @@ import type { Timed } from '../timing'
 import { framesPerSecond } from '../time'
 import { framingAt } from './zoom'
 
-/** What a viewer follows in comfort: one width of the picture a second, and doubling in a second. */
-export const COMFORT = { pan: 1, zoom: 1 }
 export interface FramingSpeed { frame: number; /** Widths of the picture a second. */ pan: number; /** Doublings a second. */ zoom: number }
 
 /** How fast the framing pans and zooms over a passage, at `steps` points of it at most. */

@@ -13,7 +13,8 @@ import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
 import { TilePainter } from './tiles'
 
-export const QUALITIES = { draft: ['-preset', 'veryfast', '-crf', '27'], good: ['-preset', 'medium', '-crf', '20'], best: ['-preset', 'slow', '-crf', '16'] } as const
+/** Chosen by what looks the same at less size and work, on the demo and on real desktops: see `./vane bench --only quality`. */
+export const QUALITIES = { draft: ['-preset', 'veryfast', '-crf', '27'], good: ['-preset', 'veryfast', '-crf', '18'], best: ['-preset', 'medium', '-crf', '15'] } as const
 export interface Progress { frame: number; of: number; framesPerSecond: number }
 
 /** Encoder arguments for H.264 and AAC in an MP4 that can start to play while it loads. */

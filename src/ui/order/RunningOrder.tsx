@@ -44,6 +44,7 @@ export function RunningOrder() {
   // What is looked for stands alone, and so does what a person opened.
   const lines = useMemo(() => withRuns(inSight).flatMap((l): OrderLine[] => ('run' in l && (term || holds(l, chosen) || opened.has(l.run[0]!.moment.id)) ? l.run.map((row) => ({ row })) : [l])), [inSight, term, chosen, opened])
   const now = useBench((b) => inSight.findLast((r) => r.moment.frame !== null && r.moment.frame <= b.playhead)?.moment.id ?? null)
+  // oxlint-disable-next-line react/incompatible-library -- the list is drawn anew whenever it scrolls, which is meant
   const list = useVirtualizer({ count: lines.length, getScrollElement: () => box.current, estimateSize: () => ROW_PX, overscan: 10, getItemKey: (i) => keyOfLine(lines[i]!) })
   const at = lines.findIndex((l) => holds(l, now))
   useEffect(() => {
