@@ -5,7 +5,7 @@ import type { Element, Lesson } from '@/core/lesson/schema'
 import { motionOf, posedAt } from '@/core/motion'
 import { apply, evaluate, framingOf, placementOf, IDENTITY, type Point } from '@/core/scene'
 import { resolve, type Timed } from '@/core/timing'
-import { demoCopy, folder, goTo, lessonOf, newLesson, openBench, saved, write } from './desk'
+import { demoCopy, folder, goTo, inOrder, lessonOf, newLesson, openBench, saved, write } from './desk'
 import { drawerVideo, receiptSlip, shelfPlan } from './props'
 import { Hand } from './hand'
 
@@ -34,7 +34,7 @@ test('a receipt slip drops in from above with overshoot and motion blur, rests, 
   await bringIn(page, ['slip.svg'])
   const hand = new Hand(page)
   await hand.click(page.getByText('What moves is blurred'))
-  await hand.click(page.getByText('“Here is the receipt.”'))
+  await hand.click(await inOrder(page, '“Here is the receipt.”'))
   await hand.key('5')
   await hand.clickAt(1500, 540)
   await hand.click(page.getByRole('button', { name: 'In, out, more' }))
@@ -159,12 +159,13 @@ test('an outline follows a drawer being pulled open by seven poses, a thinner on
   const at = frames.map(drawer)
   await hand.key('8')
   await hand.drag(at[0]!.x, at[0]!.y, at[0]!.x + at[0]!.w, at[0]!.y + at[0]!.h)
+  await hand.key('z')
   await hand.type(page.getByLabel('Length (frames)'), '150')
   for (let i = 1; i < 7; i++) {
     const [was, is] = [at[i - 1]!, at[i]!]
     await hand.go(frames[i]!)
     await hand.key('Shift+F')
-    await hand.drag(was.x, was.y, is.x, is.y)
+    await hand.drag(was.x, was.y, is.x, is.y, false)
     await hand.drag(was.x + was.w, was.y + was.h, is.x + is.w, is.y + is.h, false)
   }
   await hand.click(page.getByRole('button', { name: /^Easing: / }))
@@ -206,7 +207,7 @@ test('one arrow points at the search box, waits for a word of the narration, the
   const id = await demoCopy()
   await openBench(page, id)
   const hand = new Hand(page)
-  await hand.click(page.getByText('“First, find the tool.”'))
+  await hand.click(await inOrder(page, '“First, find the tool.”'))
   await hand.key('2')
   // The view that follows the pointer shows the search box larger here, and elsewhere.
   const before = await stored(page, id)

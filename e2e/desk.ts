@@ -4,7 +4,7 @@ import { request } from 'node:http'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { json } from 'node:stream/consumers'
-import { expect, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import type { Lesson } from '@/core/lesson/schema'
 
 export const base = (): string => process.env.VANE_E2E_URL!
@@ -36,6 +36,13 @@ export async function goTo(page: Page, frame: number, sharp = false): Promise<vo
   await page.getByTestId('timecode').fill(`${frame}f`)
   await page.getByTestId('timecode').press('Enter')
   await page.waitForSelector(`canvas[data-frame="${frame}"]${sharp ? '[data-sharp=true]' : ''}`)
+}
+/** A line of the running order, scrolled to: only what is in sight of the list is drawn. */
+export async function inOrder(page: Page, text: string): Promise<Locator> {
+  const line = page.getByRole('region', { name: 'Running order' }).getByText(text).first()
+  const list = page.getByTestId('order-list')
+  for (let y = 0; y < 200 && !(await line.isVisible()); y++) { await list.evaluate((el, n) => { el.scrollTop = n * 200 }, y); await page.waitForTimeout(30) }
+  return line
 }
 /** A spot of the picture, given in pixels of a 1920 × 1080 lesson, as a place on the screen. */
 export async function spot(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {

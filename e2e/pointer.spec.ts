@@ -62,10 +62,10 @@ test('what an element is pinned to goes out of sight: from when to when is told 
   await page.getByRole('button', { name: 'Pin it to what it marks' }).click()
   // The list makes way for a tool's page at 17.9 s.
   const told = page.getByTestId('out-of-sight').getByRole('button')
-  await expect(told).toHaveText(/^00:17:2[78] to 00:19:00$/, { timeout: 60_000 })
+  await expect(told).toHaveText(/^00:00:17:2[78] to 00:00:19:00$/, { timeout: 60_000 })
   await page.getByRole('button', { name: '1 finding' }).click()
   await page.getByRole('button', { name: /what it is pinned to is out of sight/ }).click()
-  await expect(page.getByTestId('timecode')).toHaveValue(/^00:17:2[78]$/)
+  await expect(page.getByTestId('timecode')).toHaveValue(/^00:00:17:2[78]$/)
   await saved(page)
   await page.reload()
   await expect(page.getByRole('button', { name: '1 finding' })).toBeVisible()

@@ -1,32 +1,44 @@
 import { Command as Cmd } from 'cmdk'
+import { useState } from 'react'
 import { setBench, useBench } from '../bench/store'
+import type { Command } from './command'
 import { COMMANDS, shownKey } from './commands'
+import { findCommands } from './find'
 import { Dialog } from '../kit/dialog'
 
 const close = () => setBench({ panel: 'none' })
 const GROUPS = ['Add', 'Edit', 'Poses', 'Place', 'Cut', 'Moments', 'Play', 'Go', 'View', 'Lesson'] as const
 
+const valueOf = (c: Command) => c.id
 /** Finds a command by a part of its name. */
 export function Palette() {
   const open = useBench((b) => b.panel === 'palette')
+  return <Dialog open={open} onOpenChange={(o) => { if (!o) close() }} title="Find a command">{open && <Commands />}</Dialog>
+}
+function Commands() {
+  const [typed, setTyped] = useState('')
+  const [value, setValue] = useState('')
+  const able = COMMANDS.filter((c) => !c.can || c.can())
+  const found = findCommands(GROUPS.flatMap((g) => able.filter((c) => c.group === g)), typed)
+  const item = (c: Command) => (
+    <Cmd.Item key={c.id} value={valueOf(c)} onSelect={() => { close(); c.run() }} className="flex cursor-pointer justify-between rounded px-2 py-1 data-[selected=true]:bg-accent-wash">
+      {c.title}<kbd className="font-code text-xs text-muted">{shownKey(c.keys?.split(' ')[0])}</kbd>
+    </Cmd.Item>
+  )
+  // What Enter runs is the first found at every moment, however fast it was typed.
+  const type = (text: string) => { setTyped(text); setValue('') }
   return (
-    <Dialog open={open} onOpenChange={(o) => { if (!o) close() }} title="Find a command">
-      <Cmd label="Commands" className="flex flex-col">
-        <Cmd.Input autoFocus placeholder="Type a part of its name" className="mb-2 rounded border border-edge bg-card px-2 py-1.5 outline-none focus:border-accent" />
-        <Cmd.List className="thin-scroll max-h-80 overflow-auto">
-          <Cmd.Empty className="p-3 text-muted">No command has this in its name.</Cmd.Empty>
-          {GROUPS.map((g) => (
-            <Cmd.Group key={g} heading={g} className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-muted">
-              {COMMANDS.filter((c) => c.group === g && (!open || !c.can || c.can())).map((c) => (
-                <Cmd.Item key={c.id} value={`${c.title} ${g}`} onSelect={() => { close(); c.run() }} className="flex cursor-pointer justify-between rounded px-2 py-1 data-[selected=true]:bg-accent-wash">
-                  {c.title}<kbd className="font-code text-xs text-muted">{shownKey(c.keys?.split(' ')[0])}</kbd>
-                </Cmd.Item>
-              ))}
-            </Cmd.Group>
-          ))}
-        </Cmd.List>
-      </Cmd>
-    </Dialog>
+    <Cmd label="Commands" shouldFilter={false} value={found.some((c) => valueOf(c) === value) ? value : found[0] ? valueOf(found[0]) : ''} onValueChange={setValue} className="flex flex-col">
+      <Cmd.Input autoFocus value={typed} onValueChange={type} placeholder="Type a part of its name" className="mb-2 rounded border border-edge bg-card px-2 py-1.5 outline-none focus:border-accent" />
+      <Cmd.List className="thin-scroll max-h-80 overflow-auto">
+        {found.length === 0 && <p className="p-3 text-muted">No command has this in its name.</p>}
+        {typed.trim() ? found.map(item) : GROUPS.map((g) => (
+          <Cmd.Group key={g} heading={g} className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-muted">
+            {found.filter((c) => c.group === g).map(item)}
+          </Cmd.Group>
+        ))}
+      </Cmd.List>
+    </Cmd>
   )
 }
 

@@ -3,6 +3,7 @@ import { after, long, pose } from '@/core/testing/made'
 import { motionOf } from '@/core/motion'
 import { resolve } from '@/core/timing'
 import { bench, select, setBench } from '../bench/store'
+import { findCommands } from './find'
 import { COMMANDS, command, keyOf, runCommand, shownKey } from './commands'
 
 jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() }) }))
@@ -10,6 +11,13 @@ jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() 
 test('every command has an id and a title of its own', () => {
   expect(new Set(COMMANDS.map((c) => c.id)).size).toBe(COMMANDS.length)
   expect(new Set(COMMANDS.map((c) => `${c.group} ${c.title}`)).size).toBe(COMMANDS.length)
+})
+test('a command is found by words of its title, and by nothing that is not in it', () => {
+  expect(findCommands(COMMANDS, 'correct').map((c) => c.id)).toEqual(['correct-pointer'])
+  expect(findCommands(COMMANDS, 'elements track for').map((c) => c.id)).toEqual(['add-track'])
+  expect(findCommands(COMMANDS, 'split')[0]!.id).toMatch(/^split/)
+  expect(findCommands(COMMANDS, 'qzx')).toEqual([])
+  expect(findCommands(COMMANDS, '')).toEqual([...COMMANDS])
 })
 test('no key stands for two commands, but arrows, which move what is selected or the playhead', () => {
   const all = COMMANDS.flatMap((c) => (c.id.startsWith('nudge') ? [] : (c.keys?.split(' ') ?? [])))

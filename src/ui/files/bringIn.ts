@@ -79,7 +79,9 @@ export function comingFiles(sending: readonly Sending[], jobs: readonly Job[], l
     return [{ key: f.key, name: f.name, state, step, share: f.share, sentence: f.sentence, job, sending: f }]
   }).reverse()
   const sentHere = new Set(mine.flatMap((c) => (c.job ? [c.job.id] : [])))
-  const theirs = imports.filter((j) => !sentHere.has(j.id) && (j.state !== 'done' || j.createdAt >= OPENED)).map((job): Coming => ({
+  // The server may tell of an upload before this window has its answer.
+  const unanswered = new Set(sending.flatMap((f) => (f.upload === null && f.state === 'sending' ? [f.name] : [])))
+  const theirs = imports.filter((j) => !sentHere.has(j.id) && !(j.state === 'sending' && unanswered.has(j.name)) && (j.state !== 'done' || j.createdAt >= OPENED)).map((job): Coming => ({
     key: job.id, name: job.name, state: job.state, step: job.state === 'sending' ? 'Not sent whole yet' : job.step, share: job.share, sentence: job.sentence, job, sending: null,
   }))
   return [...mine, ...theirs]

@@ -38,7 +38,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
           <input
             aria-label={`${label} as hex`} value={typed ?? hexOf(value)} className={`${BOX} figures w-[68px] !px-1 text-xs`} onFocus={(e) => { setTyped(hexOf(value)); e.target.select() }}
             onChange={(e) => setTyped(e.target.value)} onBlur={hand}
-            onKeyDown={(e) => { e.stopPropagation(); if (e.key === 'Enter') e.currentTarget.blur(); if (e.key === 'Escape') { setTyped(null); e.currentTarget.blur() } }}
+            onKeyDown={(e) => { e.stopPropagation(); if (e.key === 'Enter') { e.preventDefault(); e.currentTarget.blur() } if (e.key === 'Escape') { setTyped(null); e.currentTarget.blur() } }}
           />
         )}
         <input type="color" aria-label={label} disabled={value === null} className="h-6 w-8 rounded border border-edge bg-card disabled:opacity-30" value={hexOf(value ?? '#000000')} onChange={(e) => onChange(withOpacity(e.target.value, opacityOf(value ?? '#000000')))} />

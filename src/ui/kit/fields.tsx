@@ -29,7 +29,8 @@ export function Words({ label, value, lines = 1, onChange, className = '' }: { l
     onChange: (e: { target: { value: string } }) => setText(e.target.value),
     onKeyDown: (e: React.KeyboardEvent<HTMLElement>) => {
       e.stopPropagation()
-      if (e.key === 'Enter' && (lines === 1 || e.ctrlKey || e.metaKey)) (e.target as HTMLElement).blur()
+      // The key is used up: a question that the value opens must not be answered by it.
+      if (e.key === 'Enter' && (lines === 1 || e.ctrlKey || e.metaKey)) { e.preventDefault(); (e.target as HTMLElement).blur() }
       if (e.key === 'Escape') { setText(null); requestAnimationFrame(() => (e.target as HTMLElement).blur()) }
     },
   }

@@ -57,7 +57,7 @@ export function NumberField({ label, value, unit, min = -Infinity, max = Infinit
           value={text ?? show(value)} onFocus={(e) => { dropped.current = false; setText(show(value)); e.target.select() }} onChange={(e) => setText(e.target.value)} onBlur={commit}
           onKeyDown={(e) => {
             e.stopPropagation()
-            if (e.key === 'Enter') e.currentTarget.blur()
+            if (e.key === 'Enter') { e.preventDefault(); e.currentTarget.blur() }
             if (e.key === 'Escape') { dropped.current = true; setText(null); e.currentTarget.blur() }
             if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
               e.preventDefault()

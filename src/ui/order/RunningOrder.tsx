@@ -81,7 +81,7 @@ export function RunningOrder() {
         </DropdownMenu.Root>
       </div>
       <TakePointer />
-      <div ref={box} className="thin-scroll min-h-0 flex-1 overflow-auto border-t border-edge" tabIndex={-1}>
+      <div ref={box} data-testid="order-list" className="thin-scroll min-h-0 flex-1 overflow-auto border-t border-edge" tabIndex={-1}>
         <ol className="relative" style={{ height: list.getTotalSize() + 24 }} aria-label="Moments">
           {list.getVirtualItems().map((v) => {
             const line = lines[v.index]!
