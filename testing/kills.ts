@@ -62,6 +62,7 @@ class Suite {
   async prepare(): Promise<void> {
     await recordDesk({ width: 640, height: 360, fps: 30, seconds: 8, seed: 5, pointerPx: 20, light: true, darkScreen: false, crf: 20, uneven: false, wobble: 0 }, path.join(this.dir, 'desk.mp4'), path.join(this.dir, 'desk.jsonl'))
     execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'anoisesrc=d=110:r=48000', '-ac', '2', path.join(this.dir, 'noise.wav')])
+    this.program.build()
     await this.program.start()
     this.lesson = (await this.ask<{ id: string }>('/api/lessons', 'POST', { name: 'Kills' })).id
     await this.openBrowser()

@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import path from 'node:path'
@@ -18,6 +18,8 @@ export class Program {
   static async make(root: string, data: string): Promise<Program> {
     return new Program(root, data, await freePort())
   }
+  /** Builds what is to be started, where that is due. */
+  build(): void { execFileSync(path.join(this.root, 'vane'), ['build'], { stdio: 'ignore' }) }
   /** Starts it and waits until it answers. @throws Error when it does not within a minute */
   async start(): Promise<void> {
     const env: NodeJS.ProcessEnv = { ...process.env, VANE_DATA: this.data, VANE_PORT: String(this.port) }

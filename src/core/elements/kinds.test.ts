@@ -48,6 +48,10 @@ describe('letterbox bars', () => {
   test('by a share, both bars together take it of the height', () => {
     expect(barsOf({ by: 'share', share: 20, ratio: 1, first: 50 }, 1920, 1080)).toEqual([{ x: 0, y: 0, w: 1920, h: 108 }, { x: 0, y: 972, w: 1920, h: 108 }])
   })
+  test('what is left stands higher or lower by the share of it that is above', () => {
+    expect(barsOf({ by: 'share', share: 20, ratio: 1, first: 25 }, 1920, 1080)).toEqual([{ x: 0, y: 0, w: 1920, h: 54 }, { x: 0, y: 918, w: 1920, h: 162 }])
+    expect(barsOf({ by: 'share', share: 20, ratio: 1, first: 0 }, 1920, 1080)).toEqual([{ x: 0, y: 864, w: 1920, h: 216 }])
+  })
   test('by a shape, what is left has it: bars above and below a wide one, left and right of a tall one, none at its own', () => {
     const wide = barsOf({ by: 'ratio', share: 0, ratio: 2.4, first: 50 }, 1920, 1080)
     expect(1920 / (1080 - wide[0]!.h - wide[1]!.h)).toBeCloseTo(2.4, 9)
