@@ -9,11 +9,13 @@ const json = <T>(name: string) => customType<{ data: T; driverData: string }>({
   toDriver: (value) => JSON.stringify(value),
   fromDriver: (text) => JSON.parse(text) as T,
 })(name)
+/** What the list of lessons shows of one, kept beside it so that no list has to read whole lessons. */
+export interface LessonBrief { frames: number; rate: Lesson['rate']; width: number; height: number; elements: number }
 const stamp = (name: string) => datetime(name, { fsp: 3 })
 
 export const lessons = mysqlTable('lessons', {
   id: char('id', { length: 12 }).primaryKey(), name: varchar('name', { length: 200 }).notNull(),
-  doc: json<Lesson>('doc').notNull(), revision: int('revision').notNull().default(0),
+  doc: json<Lesson>('doc').notNull(), brief: json<LessonBrief>('brief'), revision: int('revision').notNull().default(0),
   createdAt: stamp('created_at').notNull(), updatedAt: stamp('updated_at').notNull(), removedAt: stamp('removed_at'),
 }, (t) => [index('lessons_updated').on(t.updatedAt)])
 

@@ -8,7 +8,7 @@ import { database, type Database } from '../db/client'
 import { edits, lessons, stepsTaken } from '../db/schema'
 import { tell } from '../events'
 import { Problem } from '../problem'
-import { asToday, noSuchLesson } from './store'
+import { asToday, briefOf, noSuchLesson } from './store'
 
 enablePatches()
 const LABEL = 200
@@ -48,7 +48,7 @@ async function append(tx: Transaction, row: Row, lesson: Lesson, way: Way): Prom
 }
 async function store(tx: Transaction, row: Row, lesson: Lesson): Promise<number> {
   const revision = row.revision + 1
-  await tx.update(lessons).set({ doc: lesson, name: lesson.name, revision, updatedAt: new Date() }).where(eq(lessons.id, row.id))
+  await tx.update(lessons).set({ doc: lesson, brief: briefOf(lesson), name: lesson.name, revision, updatedAt: new Date() }).where(eq(lessons.id, row.id))
   return revision
 }
 

@@ -1,12 +1,14 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
+import { eq } from 'drizzle-orm'
 import { addElement, applyEdit, elementAt, rename, type Edit } from '@/core/edits'
 import { lessonWithTake } from '@/core/testing/lessons'
 import { resolve } from '@/core/timing'
-import { closeDatabase } from '../db/client'
+import { closeDatabase, database } from '../db/client'
 import { startDaemon, type Daemon } from '../db/daemon'
 import { migrate } from '../db/migrate'
+import { lessons } from '../db/schema'
 import { Problem } from '../problem'
 import { countLessons, createEmpty, createLesson, duplicateLesson, listLessons, makeEdit, readLesson, setRemoved, stepsKnown, stretchOf, takeStep } from './index'
 
@@ -47,6 +49,14 @@ test('lessons are made, found by a part of their name, duplicated, removed and p
   await setRemoved(copy, false)
   expect(await listLessons('ladders')).toHaveLength(2)
   expect(await countLessons()).toBe(3)
+})
+test('the list tells of a lesson an older program stored what it tells of any other', async () => {
+  const id = await createLesson({ ...lessonWithTake(), name: 'From before' })
+  const [told] = await listLessons('From before')
+  await database().update(lessons).set({ brief: null }).where(eq(lessons.id, id))
+  expect(await listLessons('From before')).toEqual([told])
+  expect(told).toMatchObject({ frames: 300, elements: 0, width: 1920, height: 1080 })
+  expect((await database().select().from(lessons).where(eq(lessons.id, id)))[0]!.brief).toMatchObject({ frames: 300 })
 })
 test('an edit is stored with its way back; undo and redo walk the stored history; a new edit forgets what was undone', async () => {
   const id = await createLesson(lessonWithTake())

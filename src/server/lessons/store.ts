@@ -4,28 +4,36 @@ import { Lesson } from '@/core/lesson/schema'
 import { upgraded } from '@/core/lesson/upgrade'
 import { lessonLength } from '@/core/lesson/clips'
 import { database } from '../db/client'
-import { lessons } from '../db/schema'
+import { lessons, type LessonBrief } from '../db/schema'
 import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
 
-export interface LessonRow { id: string; name: string; revision: number; frames: number; rate: Lesson['rate']; width: number; height: number; elements: number; updatedAt: string }
+export interface LessonRow extends LessonBrief { id: string; name: string; revision: number; updatedAt: string }
+
+export const briefOf = (l: Lesson): LessonBrief => ({ frames: lessonLength(l), rate: l.rate, width: l.frame.width, height: l.frame.height, elements: l.elements.length })
 
 export const noSuchLesson = (): Problem => new Problem(404, 'This lesson is not in the library any more. Go back to the lessons and choose another.')
 
 /** The lessons that are not removed, latest first; `search` finds a part of the name. */
 export async function listLessons(search = ''): Promise<LessonRow[]> {
   const term = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`
-  const rows = await database().select().from(lessons).where(and(isNull(lessons.removedAt), search ? like(lessons.name, term) : undefined)).orderBy(desc(lessons.updatedAt)).limit(500)
-  return rows.map((r) => ({
-    id: r.id, name: r.name, revision: r.revision, frames: lessonLength(r.doc), rate: r.doc.rate, width: r.doc.frame.width, height: r.doc.frame.height, elements: r.doc.elements.length, updatedAt: r.updatedAt.toISOString(),
-  }))
+  const columns = { id: lessons.id, name: lessons.name, revision: lessons.revision, brief: lessons.brief, updatedAt: lessons.updatedAt }
+  const rows = await database().select(columns).from(lessons).where(and(isNull(lessons.removedAt), search ? like(lessons.name, term) : undefined)).orderBy(desc(lessons.updatedAt)).limit(500)
+  return Promise.all(rows.map(async ({ brief, updatedAt, ...row }) => ({ ...row, ...(brief ?? (await brieflyFrom(row.id))), updatedAt: updatedAt.toISOString() })))
+}
+/** Fills in what a lesson of an older program has no column for. */
+async function brieflyFrom(id: string): Promise<LessonBrief> {
+  const [row] = await database().select({ doc: lessons.doc }).from(lessons).where(eq(lessons.id, id))
+  const brief = briefOf(asToday(row!.doc))
+  await database().update(lessons).set({ brief }).where(and(eq(lessons.id, id), isNull(lessons.brief)))
+  return brief
 }
 
 export async function createLesson(lesson: Lesson): Promise<string> {
   const id = newId()
   const now = new Date()
-  await database().insert(lessons).values({ id, name: lesson.name, doc: lesson, createdAt: now, updatedAt: now })
+  await database().insert(lessons).values({ id, name: lesson.name, doc: lesson, brief: briefOf(lesson), createdAt: now, updatedAt: now })
   return id
 }
 export const createEmpty = (name: string): Promise<string> => createLesson(emptyLesson(name))
