@@ -35,7 +35,7 @@ export async function runKills(root: string, { rounds, seed }: { rounds: number;
       const victim = victims[Math.floor(n / WORKS.length) % victims.length]!
       const after = Math.round(chance() * { edit: 120, upload: 700, export: 3000, search: 1500 }[work])
       const name = `round ${n + 1}: ${victim} killed ${after} ms into ${work}`
-      await suite.round(work, victim, after, n, tally, name).catch((e: Error) => { tally.stuck.push(`${name}: ${e.message.split('\n')[0]}`) })
+      await suite.round(work, victim, after, n, tally, name).catch((e: Error) => { tally.stuck.push(`${name}: ${e.message.split('\n')[0]}`); say(tally.stuck.at(-1)!) })
       await suite.inspect(tally, name)
       tally.rounds++
       if (n % 10 === 9) say(`${n + 1} rounds, ${tally.lost.length} lost, ${tally.stuck.length} stuck, ${tally.halfStored.length} half-stored, ${tally.raw.length} raw`)

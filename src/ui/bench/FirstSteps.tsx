@@ -20,7 +20,7 @@ export function FirstSteps() {
   if (away) return null
   const steps = [
     { done: lesson.clips.some((c) => lesson.media[c.media]?.kind === 'take'), words: 'Bring in a recording', how: 'Drop a screen recording anywhere here, or press A.', go: () => setBench({ panel: 'files' }) },
-    { done: moments, words: 'Get its moments', how: 'They come with its log; else “Find the pointer” in the running order, captions, or M while it plays.', go: () => runCommand('play') },
+    { done: moments, words: 'Get its moments', how: 'They come with its trace; else “Find the pointer” in the running order, captions, or M while it plays.', go: () => runCommand('play') },
     { done: lesson.elements.length > 0, words: 'Add an element at a moment', how: 'Choose a moment in the running order, a kind above the picture, and point at the spot.', go: () => runCommand('add-callout') },
     { done: exported, words: 'Export it', how: 'It runs in the background; the file is listed under Exports.', go: () => setBench({ panel: 'export' }) },
   ]

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef } from 'react'
 import { COMFORT, framingSpeeds } from '@/core/framing'
-import { timecode } from '@/core/time'
+import { lengthText, timecode } from '@/core/time'
 import { goTo, useShown } from '../bench/store'
 
 /** How fast the framing pans and zooms, with the limit of comfort; a click goes to the frame. */
@@ -19,7 +19,7 @@ export function FramingChart({ from, to }: { from: number; to: number }) {
         chart: { type: 'line', height: 150, animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'inherit' },
         series: [{ name: 'Pan, widths a second', data: speeds.map((s) => [s.frame, s.pan]) }, { name: 'Zoom, doublings a second', data: speeds.map((s) => [s.frame, s.zoom]) }],
         colors: ['#b8321a', '#2b2118'], stroke: { width: [1.8, 1.4], dashArray: [0, 4], curve: 'straight' },
-        xaxis: { type: 'numeric', tickAmount: 3, labels: { formatter: (v: string | number) => timecode(Math.round(Number(v)), rate), style: { fontSize: '10px' } }, tooltip: { enabled: false } },
+        xaxis: { type: 'numeric', tickAmount: 3, labels: { rotate: 0, formatter: (v: string | number) => lengthText(Math.round(Number(v)), rate), style: { fontSize: '10px' } }, tooltip: { enabled: false } },
         yaxis: { min: 0, max: Math.max(1.2, Math.ceil(Math.max(fastest, COMFORT.zoom, ...speeds.map((s) => s.zoom)) * 10) / 10), tickAmount: 3, labels: { formatter: (v: number) => v.toFixed(1), style: { fontSize: '10px' } } },
         annotations: { yaxis: [{ y: COMFORT.pan, borderColor: '#1d6b4f', strokeDashArray: 2, label: { text: 'comfort', position: 'left', textAnchor: 'start', style: { fontSize: '10px', color: '#1d6b4f', background: 'transparent' }, borderColor: 'transparent' } }] },
         legend: { fontSize: '11px', markers: { size: 5 } }, grid: { borderColor: '#e3d5b8', padding: { left: 4, right: 8 } }, tooltip: { x: { formatter: (v: number) => timecode(v, rate) } },

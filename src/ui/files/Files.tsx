@@ -38,7 +38,7 @@ export function Files() {
         <Upload size={20} /><strong>Drop files here, or press to pick them</strong>
         <span className="text-muted">Recordings (MP4, MOV, WebM, MKV, GIF) with their trace (.jsonl) · narration (WAV, MP3, M4A, OGG, FLAC) with captions (VTT, SRT) · pictures (PNG, JPEG, WebP, SVG)</span>
       </button>
-      <p className="mt-1.5 text-muted">Nothing at hand? <button type="button" className="text-accent-deep underline" onClick={() => void bringInSamples()}>Bring in sample files</button>: a recording with its log, its narration and captions.</p>
+      <p className="mt-1.5 text-muted">Nothing at hand? <button type="button" className="text-accent-deep underline" onClick={() => void bringInSamples()}>Bring in sample files</button>: a recording with its trace, its narration and captions.</p>
       <input ref={picker} type="file" multiple accept={ACCEPT} className="hidden" data-testid="file-picker" onChange={(e) => { bringIn([...(e.target.files ?? [])]); e.target.value = '' }} />
       {coming.length > 0 && <ul className="mt-3 space-y-1">{coming.slice(0, 12).map((f) => <ComingRow key={f.key} file={f} />)}</ul>}
       <div className="mt-4 mb-2 flex items-center justify-between"><h3 className="font-semibold">Library</h3><input type="search" aria-label="Search the library" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent" /></div>
