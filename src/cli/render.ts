@@ -1,5 +1,7 @@
 import { ExportChoice } from '@/server/render/choice'
+import { Interrupted } from '@/server/problem'
 import { exportVideo } from '@/server/render/exportVideo'
+import { ENDED_FROM_OUTSIDE } from '@/server/run'
 import { loadLesson, read, say, wholeFrame, type Command } from './command'
 
 export const render: Command = {
@@ -30,7 +32,7 @@ Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress 
       }, cancel.signal)
     } catch (e) {
       say(given.flags.has('json') ? JSON.stringify({ error: (e as Error).message }) : `\n${(e as Error).message}`)
-      return 1
+      return e instanceof Interrupted ? ENDED_FROM_OUTSIDE : 1
     }
     if (!given.flags.has('json')) say(`\n${out} is written.`)
     return 0

@@ -2,6 +2,7 @@ import type { ChildProcess } from 'node:child_process'
 import { framesPerSecond, type Rate } from '@/core/time'
 import { spawnBound } from '../children'
 import { SAFE_INPUT } from '../media/ffmpeg'
+import { Interrupted } from '../problem'
 import { readWhole, widePipe, type End } from './pipe'
 import { blankPlanes, freePlanes, type Planes } from './planes'
 
@@ -16,6 +17,8 @@ export const KEEP_BUFFERS = { MALLOC_MMAP_THRESHOLD_: String(256 << 20), MALLOC_
 export class TakeDecoder {
   private child: ChildProcess | null = null
   private source: End | null = null
+  /** How the child ended: its code, or the signal that ended it. */
+  private ended: Promise<number | NodeJS.Signals> = Promise.resolve(0)
   private next = 0
   private current: { frame: number; planes: Planes } | null = null
   private errors = ''
@@ -25,13 +28,14 @@ export class TakeDecoder {
 
   constructor(private readonly file: string, private readonly rate: Rate, readonly width: number, readonly height: number, private readonly scaled: boolean) {}
 
-  /** @throws Error when the file holds no such frame or cannot be read */
+  /** @throws Error when the file holds no such frame or cannot be read; Interrupted when something else ended the reading */
   async frame(n: number): Promise<Planes> {
     if (this.current?.frame === n) return this.current.planes
     if (!this.source || n < this.next || n > this.next + 250) await this.open(n)
     while (this.next < n && (await this.read())) this.next++
     const planes = await this.read()
     if (!planes) {
+      await this.complete()
       if (this.current) return this.current.planes
       throw new Error(`${this.file} gives no frame ${n}. ${this.errors.trim()}`)
     }
@@ -74,12 +78,21 @@ export class TakeDecoder {
     const child = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', to.fd, 'pipe'], env: { ...process.env, ...KEEP_BUFFERS } })
     void to.close()
     child.stderr!.on('data', (d: Buffer) => { this.errors = (this.errors + d.toString()).slice(-500) })
-    child.on('error', (e) => { this.errors = e.message })
+    this.ended = new Promise((done) => {
+      child.on('close', (code, signal) => done(signal ?? code ?? 1))
+      child.on('error', (e) => { this.errors = e.message; done(1) })
+    })
     this.child = child
     this.source = from
     this.next = n
   }
 
+  /** Only a reading that came to the end of the file may be answered with the file's last frame. */
+  private async complete(): Promise<void> {
+    const ended = await this.ended
+    if (typeof ended === 'string') throw new Interrupted('ffmpeg')
+    if (ended !== 0) throw new Error(`${this.file} cannot be read to its end: ${this.errors.trim() || `ffmpeg ended with ${ended}`}`)
+  }
   private read(): Promise<Planes | null> {
     const { ahead } = this
     this.ahead = null

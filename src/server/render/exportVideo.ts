@@ -1,5 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas'
 import { spawnBound } from '../children'
+import { Interrupted } from '../problem'
+import { ENDED_FROM_OUTSIDE } from '../run'
 import { rename, rm } from 'node:fs/promises'
 import type { Lesson } from '@/core/lesson/schema'
 import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
@@ -27,7 +29,7 @@ export const encoderArguments = (quality: ExportChoice['quality']): string[] => 
  * and laid on the decoded planes; frames are never converted or read back whole. The file
  * appears under its name only when it is complete.
  *
- * @throws Error with a sentence; on cancel, the signal's reason
+ * @throws Error with a sentence; Interrupted when something else ended ffmpeg; on cancel, the signal's reason
  */
 export async function exportVideo(lesson: Lesson, root: string, out: string, choice: ExportChoice, onProgress: (p: Progress) => void, signal?: AbortSignal): Promise<void> {
   const timed = resolve(lesson)
@@ -46,7 +48,7 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
   void toEncoder.close()
   let errors = ''
   encoder.stderr!.on('data', (d: Buffer) => { errors = (errors + d.toString()).slice(-1000) })
-  const ended = new Promise<number>((done) => { encoder.on('close', (code) => done(code ?? 1)); encoder.on('error', () => done(1)) })
+  const ended = new Promise<number>((done) => { encoder.on('close', (code) => done(code ?? ENDED_FROM_OUTSIDE)); encoder.on('error', () => done(1)) })
   let broken = false
   const takes = new Takes(lesson, root)
   const composer = new Composer(lesson, takes, new TilePainter(stills), stills)
@@ -72,6 +74,7 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
     await frames.close()
     const code = await ended
     signal?.throwIfAborted()
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the encoder')
     if (code !== 0) throw new Error(`The encoder stopped: ${errors.trim() || `exit ${code}`}`)
     await rename(part, out)
   } finally {

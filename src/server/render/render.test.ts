@@ -1,4 +1,4 @@
-import { mkdtempSync, existsSync, readdirSync } from 'node:fs'
+import { mkdtempSync, existsSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { applyEdit, elementAt, addElement, takeOut } from '@/core/edits'
@@ -9,6 +9,7 @@ import { clip } from '@/core/testing/lessons'
 import { emptyLesson, newElement } from '@/core/lesson/make'
 import { writeDemo } from '../ingest/demo'
 import { hashOf, processFile } from '../ingest/process'
+import { Interrupted } from '../problem'
 import { mustRun } from '../run'
 import { frameTimes, probe } from '../media/probe'
 import { exportVideo } from './exportVideo'
@@ -57,6 +58,21 @@ test('the bar’s fill, measured in exported frames, is within a pixel of even',
     for (let x = 0; x < W; x++) filled += pixel(f, x, H - 6)[1] / 255
     expect(Math.abs(filled - (n / 119) * W)).toBeLessThanOrEqual(1)
   })
+})
+test.each(['pipe:1', 'libx264'])('an ffmpeg (%s) that is killed from outside ends the export as interrupted: no frame is repeated in its place, nothing is left', async (word) => {
+  let hit = 0
+  const kill = () => {
+    if (hit) return
+    for (const pid of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
+      try {
+        const line = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+        if (line.startsWith('ffmpeg') && line.includes(word) && line.includes(dir)) { process.kill(Number(pid), 'SIGKILL'); hit++ }
+      } catch { /* it is gone */ }
+    }
+  }
+  await expect(exportVideo(withElements('bar'), dir, at('killed.mp4'), { quality: 'draft' }, (p) => { if (p.frame > 20) kill() })).rejects.toThrow(Interrupted)
+  expect(hit).toBe(1)
+  expect(readdirSync(dir).filter((n) => n.startsWith('killed'))).toEqual([])
 })
 test('a ripple’s first frame is the click’s frame, also after four tenths of a second were taken out', async () => {
   const lesson = withElements('ripple')
