@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { closeDatabase } from './db/client'
@@ -31,4 +31,13 @@ export async function until(what: () => Promise<boolean> | boolean, seconds = 10
     await new Promise((done) => setTimeout(done, 20))
   }
   throw new Error('It did not come to that in time.')
+}
+/** Kills every ffmpeg with all these words among its arguments, as the kernel does when memory is short. @returns how many */
+export function killFfmpeg(...words: string[]): number {
+  return readdirSync('/proc').filter((n) => /^\d+$/.test(n)).filter((pid) => {
+    try {
+      const line = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+      return line.startsWith('ffmpeg') && words.every((w) => line.includes(w)) && process.kill(Number(pid), 'SIGKILL')
+    } catch { return false }
+  }).length
 }

@@ -1,4 +1,4 @@
-import { mkdtempSync, existsSync, readdirSync, readFileSync } from 'node:fs'
+import { mkdtempSync, existsSync, readdirSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { applyEdit, elementAt, addElement, takeOut } from '@/core/edits'
@@ -11,6 +11,7 @@ import { writeDemo } from '../ingest/demo'
 import { hashOf, processFile } from '../ingest/process'
 import { Interrupted } from '../problem'
 import { mustRun } from '../run'
+import { killFfmpeg } from '../testing'
 import { frameTimes, probe } from '../media/probe'
 import { exportVideo } from './exportVideo'
 import { renderFrame } from './frame'
@@ -61,16 +62,7 @@ test('the bar’s fill, measured in exported frames, is within a pixel of even',
 })
 test.each(['pipe:1', 'libx264'])('an ffmpeg (%s) that is killed from outside ends the export as interrupted: no frame is repeated in its place, nothing is left', async (word) => {
   let hit = 0
-  const kill = () => {
-    if (hit) return
-    for (const pid of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
-      try {
-        const line = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
-        if (line.startsWith('ffmpeg') && line.includes(word) && line.includes(dir)) { process.kill(Number(pid), 'SIGKILL'); hit++ }
-      } catch { /* it is gone */ }
-    }
-  }
-  await expect(exportVideo(withElements('bar'), dir, at('killed.mp4'), { quality: 'draft' }, (p) => { if (p.frame > 20) kill() })).rejects.toThrow(Interrupted)
+  await expect(exportVideo(withElements('bar'), dir, at('killed.mp4'), { quality: 'draft' }, (p) => { if (p.frame > 20 && !hit) hit = killFfmpeg(word, dir) })).rejects.toThrow(Interrupted)
   expect(hit).toBe(1)
   expect(readdirSync(dir).filter((n) => n.startsWith('killed'))).toEqual([])
 })

@@ -2,6 +2,7 @@ import { spawnBound } from '../children'
 import { closeSync, readSync } from 'node:fs'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { probe, rotationOf } from '../media/probe'
+import { Interrupted } from '../problem'
 import { widePipe } from '../render/pipe'
 
 /** How large the pictures of a recording are as shown, and how to have its grey from ffmpeg. @throws Error with a sentence when it is none */
@@ -17,13 +18,14 @@ export async function greyOf(file: string): Promise<{ width: number; height: num
  * Reads a recording frame by frame into `grey`, blocking between them; `each` is called when a frame stands there and says with false
  * that it has seen enough. Resolves to how many were read.
  *
+ * @throws Interrupted when something else ended the reading
  * @param from  seconds at which to begin, and `length` for how many
  */
 export async function eachFrame(file: string, filter: string, grey: Uint8Array, each: (n: number) => boolean, part?: { from: number; length: number }): Promise<number> {
   const { from, to } = widePipe()
   const seek = part ? ['-ss', part.from.toFixed(6), '-t', part.length.toFixed(6)] : []
   const decoder = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', file, '-map', '0:v:0', '-an', '-sn', '-vf', filter, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray', '-avioflags', 'direct', 'pipe:1'], { stdio: ['ignore', to.fd, 'ignore'] })
-  const ended = new Promise<void>((done) => { decoder.on('close', () => done()).on('error', () => done()) })
+  const ended = new Promise<NodeJS.Signals | null>((done) => { decoder.on('close', (_, signal) => done(signal)).on('error', () => done(null)) })
   await to.close()
   let read = 0
   try {
@@ -34,7 +36,9 @@ export async function eachFrame(file: string, filter: string, grey: Uint8Array, 
         if (n === 0) break
         have += n
       }
-      if (have < grey.length || !each(read++)) break
+      // What ends early because it was ended from outside is not all there is.
+      if (have < grey.length) { if (await ended) throw new Interrupted('ffmpeg'); break }
+      if (!each(read++)) break
     }
   } finally {
     decoder.kill('SIGKILL')

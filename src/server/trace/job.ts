@@ -85,6 +85,7 @@ async function written(name: 'trace' | 'pin', sha256: string, key: string, args:
   try {
     const ran = await command(name, sha256, [...args, '--out', out], { limit: 600, signal })
     if (signal.aborted) throw new Problem(499, 'Cancelled.')
+    if (ran.code === ENDED_FROM_OUTSIDE) throw new Problem(422, otherwise)
     if (ran.code !== 0) throw new Problem(422, sentenceFrom(ran.stderr, '') ? `${sentenceFrom(ran.stderr, '')}.` : otherwise)
     return await readFile(out, 'utf8')
   } finally { await rm(out, { force: true }) }

@@ -7,7 +7,10 @@ import type { FrameSight } from '@/core/vision'
 import { recordDesk } from '../../../recorder/desk'
 import { exactTimes } from '../media/probe'
 import { run } from '../run'
+import { Interrupted } from '../problem'
+import { killFfmpeg } from '../testing'
 import { findPointer, followRegion } from './find'
+import { eachFrame, greyOf } from './frames'
 
 jest.setTimeout(180_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-trace-'))
@@ -35,6 +38,12 @@ test('in a recording of uneven frames the pointer is found at the recording’s 
   expect(errors.length).toBeGreaterThan(truth.filter((e) => times.some((t) => Math.abs(t - e.t) < 0.004)).length * 0.85)
   expect(errors[errors.length >> 1]).toBeLessThanOrEqual(2)
   expect(shares.at(-1)).toBe(1)
+})
+test('what is killed while it is read is not taken for the whole recording', async () => {
+  const { width, height, filter } = await greyOf(video)
+  let hit = 0
+  await expect(eachFrame(video, filter, new Uint8Array(width * height), (n) => { if (n === 5) hit = killFfmpeg(video); return true })).rejects.toThrow(Interrupted)
+  expect(hit).toBe(1)
 })
 test('a recording that begins late is told from its first frame, and one in another format is read as well', async () => {
   ff('-i', video, '-t', '2', '-output_ts_offset', '7', '-c:v', 'libvpx', '-b:v', '1M', '-deadline', 'realtime', path.join(dir, 'late.webm'))
