@@ -27,11 +27,11 @@ beforeAll(async () => {
 afterAll(() => site.end())
 
 /** What a window's upload comes to: a file among the uploads and a job that waits for all of it. */
-async function sent(lesson: string | null, name: string, batch: string | null = null, whole = true): Promise<string> {
+async function sent(lesson: string | null, name: string, batch: string | null = null, whole = true, act?: string): Promise<string> {
   const upload = randomUUID().slice(0, 12)
   const bytes = readFileSync(path.join(made, name))
   writeFileSync(path.join(uploadsFolder(), upload), whole ? bytes : bytes.subarray(0, 10))
-  const payload: ImportPayload = { size: bytes.length, selected: [] }
+  const payload: ImportPayload = { size: bytes.length, selected: [], ...(act && { act }) }
   return (await addJob({ kind: 'import', lesson, subject: upload, batch, name, payload, state: 'sending' })).id
 }
 const ended = (id: string) => until(async () => ['done', 'failed'].includes((await readJob(id)).state), 60)
@@ -64,6 +64,16 @@ test('an upload begins to be worked on when all of it is there, however that was
   await settleUploads()
   await ended(id)
   expect((await lessonOf(lesson)).clips).toHaveLength(1)
+})
+test('a file that was sent a second time because the first answer was lost is laid once; brought in twice, twice', async () => {
+  const lesson = await createEmpty('Sent twice')
+  for (const act of ['file-a', 'file-a', 'file-b']) {
+    const id = await sent(lesson, 'voice.wav', null, true, act)
+    await settleUploads()
+    await ended(id)
+    expect((await readJob(id)).state).toBe('done')
+  }
+  expect((await lessonOf(lesson)).clips).toHaveLength(2)
 })
 test('the same job begun again after a crash lays its file once', async () => {
   const lesson = await createEmpty('Once')

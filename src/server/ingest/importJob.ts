@@ -15,6 +15,8 @@ import { textOf } from './textOf'
 import { dropUpload, isText, uploadFile, uploadThere, type ImportPayload } from './upload'
 
 type ImportJob = StoredJob<ImportPayload>
+/** One act is one edit, however often its file was sent. */
+const stepOf = (job: ImportJob): string => job.payload.act ?? job.id
 const LARGEST_CAPTIONS = 20 * 1024 ** 2
 
 /** A file brought in: made ready, put into its lesson and laid there; traces and captions given to what they belong to. */
@@ -42,7 +44,7 @@ async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Ou
     medium = made
   }
   signal.throwIfAborted()
-  const said = job.lesson ? await lay(job.lesson, job.id, medium) : undefined
+  const said = job.lesson ? await lay(job.lesson, stepOf(job), medium) : undefined
   await dropUpload(job)
   return { facts: { sha256, ...(said && { said }) }, sentence: note }
 }
@@ -75,7 +77,7 @@ async function bringText(job: ImportJob, { signal, onStep }: Work): Promise<Outc
 async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: AbortSignal): Promise<Outcome> {
   const medium = lesson.media[home]!
   const { moments, pointer } = await momentsIn(uploadFile(job), job.name, home, medium, signal)
-  await makeEdit(job.lesson!, job.id, `Read the trace “${job.name}”`, setTrace(home, moments, pointer))
+  await makeEdit(job.lesson!, stepOf(job), `Read the trace “${job.name}”`, setTrace(home, moments, pointer))
   const clicks = moments.filter((m) => m.kind === 'click').length
   const past = moments.filter((m) => m.fromUs > (medium.durationUs ?? Infinity)).length
   const late = past > 0 ? `“${job.name}”: ${past} of its ${moments.length} moments are later than the end of “${medium.name}” (${((medium.durationUs ?? 0) / 1e6).toFixed(1)} s). Is it the trace of another recording?` : null
@@ -88,7 +90,7 @@ async function bringCaptions(job: ImportJob, home: string, onStep: Work['onStep'
   if ((await stat(file)).size > LARGEST_CAPTIONS) throw new Problem(422, `“${job.name}” is larger than 20 MB; captions may have 20 MB at most. Split the file.`)
   const read = readCaptions(textOf(await readFile(file)), home)
   if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
-  await makeEdit(job.lesson!, job.id, `Read the captions “${job.name}”`, setWords(home, read.words))
+  await makeEdit(job.lesson!, stepOf(job), `Read the captions “${job.name}”`, setWords(home, read.words))
   return { facts: { said: `${read.words.length} words found.` } }
 }
 

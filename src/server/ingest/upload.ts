@@ -5,8 +5,11 @@ import { Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
 
-/** What an upload is for: the lesson it goes into and what it came together with. */
-export interface ImportPayload { size: number; selected: string[] }
+/**
+ * What an upload is for: the lesson it goes into and what it came together with. `act` stands for the bringing in: a window that lost the
+ * answer to its last piece sends the file again, as another upload of the same act.
+ */
+export interface ImportPayload { size: number; selected: string[]; act?: string }
 export const uploadsFolder = (): string => path.join(dataRoot(), 'uploads')
 export const uploadFile = (job: StoredJob): string => path.join(uploadsFolder(), job.subject)
 export const uploadThere = (job: StoredJob): Promise<boolean> => access(uploadFile(job)).then(() => true, () => false)
@@ -30,7 +33,7 @@ export async function beginUpload(id: string, size: number, metadata: Record<str
   const coming = (await jobsIn(['sending'], 'import')).map((j) => (j.payload as ImportPayload).size)
   await needRoom(`“${name}”`, size * COPIES + coming.reduce((a, b) => a + b, 0))
   const selected = (metadata.selected ?? '').split(',').filter(Boolean).slice(0, 50)
-  await addJob({ kind: 'import', lesson: metadata.lesson || null, subject: id, batch: metadata.batch?.slice(0, 40) ?? null, name, payload: { size, selected } satisfies ImportPayload, state: 'sending' })
+  await addJob({ kind: 'import', lesson: metadata.lesson || null, subject: id, batch: metadata.batch?.slice(0, 40) ?? null, name, payload: { size, selected, ...(metadata.act && { act: metadata.act.slice(0, 30) }) } satisfies ImportPayload, state: 'sending' })
 }
 
 /** Whether a file is a trace or captions, by its name: what it holds is looked at later. */

@@ -21,12 +21,12 @@ export class TakeDecoder {
   private ended: Promise<number | NodeJS.Signals> = Promise.resolve(0)
   private next = 0
   private current: { frame: number; planes: Planes } | null = null
-  private errors = ''
   /** The buffer that the next frame is read into: two take turns. */
   private spare: Planes | null = null
   private ahead: Promise<Planes | null> | null = null
 
-  constructor(private readonly file: string, private readonly rate: Rate, readonly width: number, readonly height: number, private readonly scaled: boolean) {}
+  /** @param name  what the take is called, for sentences */
+  constructor(private readonly file: string, private readonly name: string, private readonly rate: Rate, readonly width: number, readonly height: number, private readonly scaled: boolean) {}
 
   /** @throws Error when the file holds no such frame or cannot be read; Interrupted when something else ended the reading */
   async frame(n: number): Promise<Planes> {
@@ -37,7 +37,7 @@ export class TakeDecoder {
     if (!planes) {
       await this.complete()
       if (this.current) return this.current.planes
-      throw new Error(`${this.file} gives no frame ${n}. ${this.errors.trim()}`)
+      throw new Error(`“${this.name}” gives no picture for its frame ${n}: its file may be damaged. Bring the recording in again.`)
     }
     this.next = n + 1
     this.spare = this.current?.planes ?? null
@@ -75,12 +75,11 @@ export class TakeDecoder {
     const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.rate)).toFixed(6)] : []
     const scale = this.scaled ? ['-vf', `scale=${this.width}:${this.height}:flags=area`] : []
     const { from, to } = widePipe()
-    const child = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', to.fd, 'pipe'], env: { ...process.env, ...KEEP_BUFFERS } })
+    const child = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', to.fd, 'ignore'], env: { ...process.env, ...KEEP_BUFFERS } })
     void to.close()
-    child.stderr!.on('data', (d: Buffer) => { this.errors = (this.errors + d.toString()).slice(-500) })
     this.ended = new Promise((done) => {
       child.on('close', (code, signal) => done(signal ?? code ?? 1))
-      child.on('error', (e) => { this.errors = e.message; done(1) })
+      child.on('error', () => done(1))
     })
     this.child = child
     this.source = from
@@ -91,7 +90,7 @@ export class TakeDecoder {
   private async complete(): Promise<void> {
     const ended = await this.ended
     if (typeof ended === 'string') throw new Interrupted('ffmpeg')
-    if (ended !== 0) throw new Error(`${this.file} cannot be read to its end: ${this.errors.trim() || `ffmpeg ended with ${ended}`}`)
+    if (ended !== 0) throw new Error(`“${this.name}” cannot be read to its end: its file may be damaged. Bring the recording in again.`)
   }
   private read(): Promise<Planes | null> {
     const { ahead } = this

@@ -1,6 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas'
 import { spawnBound } from '../children'
 import { Interrupted } from '../problem'
+import { FULL } from '../room'
 import { ENDED_FROM_OUTSIDE } from '../run'
 import { rename, rm } from 'node:fs/promises'
 import type { Lesson } from '@/core/lesson/schema'
@@ -75,7 +76,7 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
     const code = await ended
     signal?.throwIfAborted()
     if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the encoder')
-    if (code !== 0) throw new Error(`The encoder stopped: ${errors.trim() || `exit ${code}`}`)
+    if (code !== 0) throw new Error(/No space left/i.test(errors) ? FULL : 'The video could not be written to its end: the encoder stopped. Look whether its folder can be written to, and try again.')
     await rename(part, out)
   } finally {
     signal?.removeEventListener('abort', stop)

@@ -25,7 +25,7 @@ export class Takes {
       const size = { width: medium.width!, height: medium.height! }
       const dest = fitRect(clip.fit, size, this.lesson.frame)
       const small = dest.w < size.width * 0.75
-      decoder = new TakeDecoder(path.join(this.root, medium.file), medium.rate!, small ? even(dest.w) : even(size.width), small ? even(dest.h) : even(size.height), small || size.width % 2 === 1 || size.height % 2 === 1)
+      decoder = new TakeDecoder(path.join(this.root, medium.file), medium.name, medium.rate!, small ? even(dest.w) : even(size.width), small ? even(dest.h) : even(size.height), small || size.width % 2 === 1 || size.height % 2 === 1)
       this.decoders.set(layer.clip, decoder)
     }
     return decoder

@@ -40,7 +40,7 @@ function send(file: File, about: Record<string, string>): void {
   useSending.setState((s) => ({ files: [...s.files, { key, name: file.name, upload: null, share: 0, state: 'sending', sentence: null }] }))
   if (file.size === 0) { put(key, { state: 'failed', sentence: `“${file.name}” is empty (0 bytes). Record or export it again.` }); return }
   const upload = new tus.Upload(file, {
-    endpoint: '/api/uploads', chunkSize: CHUNK, retryDelays: RETRIES_MS, metadata: { filename: file.name, ...about }, removeFingerprintOnSuccess: true,
+    endpoint: '/api/uploads', chunkSize: CHUNK, retryDelays: RETRIES_MS, metadata: { filename: file.name, act: key, ...about }, removeFingerprintOnSuccess: true,
     // What the server refuses with a sentence it will refuse again.
     onShouldRetry: (e) => { const status = e.originalResponse?.getStatus() ?? 0; return status !== 507 && (status < 400 || status >= 500 || status === 409 || status === 423) },
     onProgress: (sent, total) => put(key, { share: sent / total }),
