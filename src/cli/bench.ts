@@ -4,6 +4,8 @@ import path from 'node:path'
 import { measureCore } from '../../bench/core'
 import { measureExport } from '../../bench/export'
 import { measureDrag } from '../../bench/drag'
+import { measureImport } from '../../bench/import'
+import { measureLibrary } from '../../bench/library'
 import { measurePreview } from '../../bench/preview'
 import { measureQuality } from '../../bench/quality'
 import { report } from '../../bench/report'
@@ -12,13 +14,13 @@ import { writeDemo } from '@/server/ingest/demo'
 import { appRoot } from '@/server/root'
 import { read, say, type Command } from './command'
 
-const PARTS = ['core', 'export', 'quality', 'preview', 'drag', 'vision']
+const PARTS = ['core', 'export', 'quality', 'import', 'library', 'preview', 'drag', 'vision']
 
 export const bench: Command = {
   help: `
-./vane bench [--out FILE.md] [--only core|export|quality|preview|drag|vision]
+./vane bench [--out FILE.md] [--only core|export|quality|import|library|preview|drag|vision]
 
-Measures export, its qualities, preview, seeking, dragging, the core and finding pointers, and writes docs/benchmarks.md. Takes about half an hour; leave the machine alone meanwhile. With --only,
+Measures export, its qualities, files coming in, the library, preview, seeking, dragging, the core and finding pointers, and writes docs/benchmarks.md. Takes about half an hour; leave the machine alone meanwhile. With --only,
 one part is measured and printed, and nothing is written.`,
   async run(args) {
     const given = read(args, [], ['out', 'only'])
@@ -30,7 +32,7 @@ one part is measured and printed, and nothing is written.`,
     try {
       say('Writing the demo')
       const lesson = await writeDemo(dir)
-      const figures = [...(wants('core') ? measureCore() : []), ...(wants('export') ? await measureExport(lesson, dir, dir, say) : []), ...(wants('quality') ? await measureQuality(dir, say) : []), ...(wants('preview') ? await measurePreview(lesson, dir, say) : []), ...(wants('drag') ? await measureDrag(lesson, dir, say) : []), ...(wants('vision') ? await measureVision(dir, say) : [])]
+      const figures = [...(wants('core') ? measureCore() : []), ...(wants('export') ? await measureExport(lesson, dir, dir, say) : []), ...(wants('quality') ? await measureQuality(dir, say) : []), ...(wants('preview') ? await measurePreview(lesson, dir, say) : []), ...(wants('import') ? await measureImport(dir, say) : []), ...(wants('library') ? await measureLibrary(dir, say) : []), ...(wants('drag') ? await measureDrag(lesson, dir, say) : []), ...(wants('vision') ? await measureVision(dir, say) : [])]
       const out = given.options.out ?? path.join(appRoot(), 'docs/benchmarks.md')
       if (!only) await mkdir(path.dirname(out), { recursive: true })
       if (!only) await writeFile(out, report(figures, `${cpus().length} cores of ${cpus()[0]?.model.trim() || 'an unnamed processor'}`, new Date().toISOString().slice(0, 10)))

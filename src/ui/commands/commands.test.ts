@@ -128,3 +128,24 @@ describe('acts', () => {
     expect(bench().adding).toBeNull()
   })
 })
+describe('just this is played', () => {
+  const played = () => { const { just, playhead, speed } = bench(); setBench({ speed: 0, just: null }); return { ...just, playhead, speed } }
+  test('from a second before what is selected to a second after it; the end alone from two seconds before its last; then the playhead is put back', () => {
+    const lesson = lessonWithTake()
+    lesson.elements = [element(lesson, 'shape', 'box', loose(100), { on: 'length', frames: 90 })]
+    setBench({ lesson, timed: resolve(lesson), elements: ['box'], clips: [], keys: [], moment: null, playhead: 10, speed: 0, passage: null })
+    runCommand('play-this')
+    expect(played()).toEqual({ from: 70, to: 220, back: 10, playhead: 70, speed: 1 })
+    setBench({ playhead: 10 })
+    runCommand('play-this-end')
+    expect(played()).toEqual({ from: 130, to: 220, back: 10, playhead: 130, speed: 1 })
+  })
+  test('a chosen moment is played as well; with nothing chosen nothing begins', () => {
+    setBench({ elements: [], moment: 'take/click-2', playhead: 0 })
+    runCommand('play-this')
+    expect(played()).toMatchObject({ from: 90, to: 151 })
+    setBench({ moment: null, playhead: 5 })
+    runCommand('play-this')
+    expect(bench()).toMatchObject({ speed: 0, playhead: 5 })
+  })
+})
