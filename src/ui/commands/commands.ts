@@ -223,7 +223,7 @@ export const COMMANDS: Command[] = [
   { id: 'next-edge', title: 'Next start or end of an element', group: 'Go', keys: 'b', run: () => jump(edges(), 1) },
   { id: 'previous-edge', title: 'Previous start or end of an element', group: 'Go', keys: 'Shift+B', run: () => jump(edges(), -1) },
   { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(bench().playhead + second()) },
-  ...ELEMENT_KINDS.map((kind): Command => ({ id: `add-${kind}`, title: `Add: ${kindNamed(kind).title.toLowerCase()}`, group: 'Add', keys: KIND_KEYS[kind], run: () => beginAdding(kind) })),
+  ...ELEMENT_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map((kind): Command => ({ id: `add-${kind}`, title: `Add: ${kindNamed(kind).title.toLowerCase()}`, group: 'Add', keys: KIND_KEYS[kind], run: () => beginAdding(kind) })),
   { id: 'undo', title: 'Undo', group: 'Edit', keys: 'Ctrl+z', can: () => bench().past.length + bench().earlier > 0, run: undo },
   { id: 'redo', title: 'Redo', group: 'Edit', keys: 'Ctrl+Shift+Z Ctrl+y', can: () => bench().future.length + bench().later > 0, run: redo },
   { id: 'copy', title: 'Copy', group: 'Edit', keys: 'Ctrl+c', can: has, run: copy },

@@ -123,7 +123,7 @@ function LessonDetails() {
       <Section title="Length">
         <Tick label="Until the last clip ends" value={lesson.length === null} onChange={(v) => edit('Change the length', setLength(v ? null : length))} />
         {lesson.length !== null && <NumberField label="Length" unit="frames" min={1} max={10_000_000} value={lesson.length} onChange={(v) => edit('Change the length', setLength(v))} />}
-        <Row label="Total"><span className="figures">{lengthText(length, lesson.rate)} · {length} frames</span></Row>
+        <Row label="Total">{lesson.clips.length === 0 && length <= 1 ? <span className="text-muted">nothing yet</span> : <span className="figures">{lengthText(length, lesson.rate)} · {length} {length === 1 ? 'frame' : 'frames'}</span>}</Row>
       </Section>
       <Section title="Motion blur">
         <Tick label="What moves is blurred" value={lesson.motionBlur.on} onChange={(v) => edit(v ? 'Motion blur' : 'No motion blur', (d) => { d.motionBlur.on = v })} />

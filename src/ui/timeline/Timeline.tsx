@@ -110,7 +110,7 @@ export function Timeline() {
       ref={scroller} data-testid="timeline" className="thin-scroll relative h-full overflow-auto bg-paper select-none" onScroll={(e) => useView.setState({ left: e.currentTarget.scrollLeft })}
       onPointerDown={(e) => { if ((e.target as HTMLElement).dataset.lane !== undefined) { goTo(frameAt(e.clientX)); if (!e.shiftKey) { select([]); setBench({ moment: null }) } } }}
     >
-      <div className="relative flex flex-col" style={{ width: HEAD_PX + total + 160, minHeight: '100%' }}>
+      <div className="relative flex flex-col" style={{ width: HEAD_PX + total + 160, minWidth: '100%', minHeight: '100%' }}>
         <div className="sticky top-0 z-20 border-b border-edge-strong bg-sheet">
           <Ruler frameAt={frameAt} from={from} to={to} />
           <EventStrip from={from} to={to} catching={catching} frameAt={frameAt} />
