@@ -31,7 +31,9 @@ test('a pose that is kept stays as it is when the zoom follows anew', () => {
   const moved = after(once, (d) => { d.elements[0]!.poses[0]!.values.x = 1300; d.elements[0]!.poses[0]!.values.y = 760 })
   const again = after(after(moved, lockPose('follow', pose.id, true)), followPointer('follow', { ...CALM, zoom: 3 }))
   expect(again.elements[0]!.poses.some((p) => p.locked && p.values.x === 1300 && p.values.y === 760)).toBe(true)
-  expect(again.elements[0]!.width).toBeCloseTo(640)
+  // Around the dart it opens more than a third of the take, so that the way to the kept pose can be followed; still less than before.
+  expect(again.elements[0]!.width).toBeGreaterThanOrEqual(640)
+  expect(again.elements[0]!.width).toBeLessThan(once.elements[0]!.width)
 })
 test('without a pointer a zoom is left as it was', () => {
   const lesson = lessonWithTake()

@@ -103,8 +103,8 @@ export function followStands(given: FollowInput, choice: FollowChoice): Stand[] 
 const standsOf = (stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] => kept(timed(placed(stretches, input, choice), input, choice), input, choice)
 
 /** How much more of the take is shown around a move that would be too fast, each time, and how often. */
-const OPENS_BY = 1.18
-const MOST_OPENED = 12
+const OPENS_BY = 1.1
+const MOST_OPENED = 20
 /** Moves that are too fast to be followed in comfort, even begun as early as can be, are made where more is shown: there they are shorter. */
 function inComfort(stretches: Stretch[], first: Stand[], input: FollowInput, choice: FollowChoice): Stand[] {
   let now = stretches

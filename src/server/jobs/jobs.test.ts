@@ -44,12 +44,17 @@ test('jobs of a kind run so many at once, the oldest first, and tell how far the
 })
 test('one that has to wait for another begins when that is over', async () => {
   const order: string[] = []
-  run = async (job) => { await wait(30); order.push(job.name); return {} }
-  const after = await add('after both')
-  await add('first')
-  const last = await add('first too')
-  await until(async () => await state(after.id) === 'done' && await state(last.id) === 'done')
-  expect(order.at(-1)).toBe('after both')
+  let open = () => {}
+  const gate = new Promise<void>((done) => { open = done })
+  run = async (job) => { if (job.name === 'first') await gate; order.push(job.name); return {} }
+  const first = await add('first')
+  const after = await add('after it')
+  const beside = await add('beside it')
+  await until(async () => await state(beside.id) === 'done')
+  expect([await state(first.id), await state(after.id)]).toEqual(['running', 'waiting'])
+  open()
+  await until(async () => await state(after.id) === 'done')
+  expect(order).toEqual(['beside it', 'first', 'after it'])
 })
 test('a job is cancelled while it waits and while it runs, tried again, and forgotten', async () => {
   run = (_job, { signal }) => untilAborted(signal)
