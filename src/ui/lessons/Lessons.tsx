@@ -14,6 +14,8 @@ import { PageHead } from './PageHead'
 
 interface Row { id: string; name: string; revision: number; frames: number; rate: Rate; width: number; height: number; elements: number; updatedAt: string }
 
+const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+
 /** The library of lessons. */
 export function Lessons() {
   const router = useRouter()
@@ -55,13 +57,13 @@ export function Lessons() {
         )}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
           {rows?.map((r) => (
-            <li key={r.id} className="group overflow-hidden rounded-md border border-edge bg-card hover:border-edge-strong" data-lesson={r.name}>
-              <Link href={`/lessons/${r.id}`} className="block">
+            <li key={r.id} className="group overflow-hidden rounded-md border border-edge bg-card [contain-intrinsic-size:auto_210px] [content-visibility:auto] hover:border-edge-strong" data-lesson={r.name}>
+              <Link href={`/lessons/${r.id}`} prefetch={false} className="block">
                 <span className="grid aspect-video place-items-center bg-surround">{r.frames > 1 || r.elements > 0 ? <img src={`/api/lessons/${r.id}/poster?revision=${r.revision}`} alt="" className="size-full object-contain" loading="lazy" /> : <span className="text-[#cfc8bb]">No recording yet</span>}</span>
                 <span className="block px-3 pt-2 font-head text-[15px]">{r.name}</span>
               </Link>
               <div className="flex items-center px-3 pb-2 text-muted">
-                <span className="figures flex-1 text-xs">{r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br />{new Date(r.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+                <span className="figures flex-1 text-xs">{r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br />{WHEN.format(new Date(r.updatedAt))}</span>
                 <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}><Copy size={14} /></IconButton>
                 <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}><Trash2 size={14} /></IconButton>
               </div>
