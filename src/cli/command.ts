@@ -3,6 +3,11 @@ import path from 'node:path'
 import { parseArgs } from 'node:util'
 import { checkLesson } from '@/core/lesson/check'
 import type { Lesson } from '@/core/lesson/schema'
+import { ENDED_FROM_OUTSIDE } from '@/server/children'
+import { Interrupted } from '@/server/problem'
+
+/** The exit code for what a command could not do: that something else ended its work is told apart, so that it can be done again. */
+export const codeOf = (e: unknown): number => (e instanceof Interrupted ? ENDED_FROM_OUTSIDE : 1)
 
 /** One command: exit code 0 done, 1 failed, 2 wrong use. */
 export interface Command { help: string; run(args: string[]): Promise<number> }

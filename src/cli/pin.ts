@@ -1,9 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { readTrace, type Trace } from '@/core/trace'
-import { Interrupted } from '@/server/problem'
-import { ENDED_FROM_OUTSIDE } from '@/server/run'
 import { followRegion } from '@/server/trace/find'
-import { read, say, type Command } from './command'
+import { codeOf, read, say, type Command } from './command'
 
 export const pin: Command = {
   help: `
@@ -28,7 +26,7 @@ one line a frame: {"t":1.2,"x":640,"y":360,"seen":true}, the rectangle's top lef
       return 0
     } catch (e) {
       say((e as Error).message)
-      return e instanceof Interrupted ? ENDED_FROM_OUTSIDE : 1
+      return codeOf(e)
     }
   },
 }

@@ -1,8 +1,6 @@
 import { ExportChoice } from '@/server/render/choice'
-import { Interrupted } from '@/server/problem'
 import { exportVideo } from '@/server/render/exportVideo'
-import { ENDED_FROM_OUTSIDE } from '@/server/run'
-import { loadLesson, read, say, wholeFrame, type Command } from './command'
+import { codeOf, loadLesson, read, say, wholeFrame, type Command } from './command'
 
 export const render: Command = {
   help: `
@@ -32,7 +30,7 @@ Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress 
       }, cancel.signal)
     } catch (e) {
       say(given.flags.has('json') ? JSON.stringify({ error: (e as Error).message }) : `\n${(e as Error).message}`)
-      return e instanceof Interrupted ? ENDED_FROM_OUTSIDE : 1
+      return codeOf(e)
     }
     if (!given.flags.has('json')) say(`\n${out} is written.`)
     return 0

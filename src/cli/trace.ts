@@ -1,10 +1,8 @@
 import { open, rename, rm } from 'node:fs/promises'
 import { writeTrace } from '@/core/trace'
 import { traceOf, type FrameSight } from '@/core/vision'
-import { Interrupted } from '@/server/problem'
-import { ENDED_FROM_OUTSIDE } from '@/server/run'
 import { findPointer } from '@/server/trace/find'
-import { read, say, type Command } from './command'
+import { codeOf, read, say, type Command } from './command'
 
 export const trace: Command = {
   help: `
@@ -40,7 +38,7 @@ What appears on the screen is written as screenchange, likely clicks as pointerd
     } catch (e) {
       await rm(part, { force: true })
       say((e as NodeJS.ErrnoException).code === 'ENOENT' && (e as NodeJS.ErrnoException).path === part ? `${out}: there is no such folder to write to.` : (e as Error).message)
-      return e instanceof Interrupted ? ENDED_FROM_OUTSIDE : 1
+      return codeOf(e)
     }
   },
 }

@@ -28,4 +28,6 @@ export async function needRoom(what: string, bytes: number): Promise<void> {
 
 /** Whether the disk runs so full that work which writes has to stop. */
 export const isFull = async (): Promise<boolean> => (await freeBytes()) < reserve() / 2
+/** Whether a program says that the disk has no room left. */
+export const saysFull = (words: string): boolean => /No space left on device/i.test(words)
 export const FULL = 'The disk is nearly full, so this was stopped and its pieces were removed. Make room on the disk, then try again.'

@@ -1,17 +1,16 @@
-import { spawnBound } from './children'
+import { ended, spawnBound } from './children'
 
 /** The longest that a timer can wait (a signed 32-bit number of milliseconds). */
 export const MOST_MS = 2 ** 31 - 1
 
 export interface Ran { code: number; stdout: Buffer; stderr: string }
 
-/** Codes of a program that did not end by itself: after its time or on a signal of ours; killed by something else. */
+/** The code of a program that was ended after its time or on a signal of ours. */
 export const STOPPED = 124
-export const ENDED_FROM_OUTSIDE = 137
 
 /**
  * Runs a program to its end and gives what it wrote; never throws. After `limit` seconds, or on `signal`, it is ended (code 124);
- * ended by anything else, its code is 137. It ends when this process does. `onData` hears what it writes as it does.
+ * ended by anything else, its code is ENDED_FROM_OUTSIDE. It ends when this process does. `onData` hears what it writes as it does.
  */
 export function run(program: string, args: string[], options: { input?: string; limit?: number; signal?: AbortSignal; env?: NodeJS.ProcessEnv; onData?: (chunk: Buffer) => void } = {}): Promise<Ran> {
   return new Promise((done) => {
@@ -26,10 +25,10 @@ export function run(program: string, args: string[], options: { input?: string; 
     child.stdout!.on('data', (d: Buffer) => { if (options.onData) options.onData(d); else out.push(d) })
     child.stderr!.on('data', (d: Buffer) => { stderr = (stderr + d.toString()).slice(-20_000) })
     child.on('error', (e) => { stderr += e.message })
-    child.on('close', (code) => {
+    void ended(child).then((code) => {
       if (timer) clearTimeout(timer)
       options.signal?.removeEventListener('abort', stop)
-      done({ code: late ? STOPPED : (code ?? ENDED_FROM_OUTSIDE), stdout: Buffer.concat(out), stderr })
+      done({ code: late ? STOPPED : code, stdout: Buffer.concat(out), stderr })
     })
     if (options.input !== undefined) {
       child.stdin!.on('error', () => {})

@@ -3,7 +3,7 @@ import path from 'node:path'
 import { createInterface } from 'node:readline'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
-import { ownCommand, spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../children'
 import { addJob, readJob, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { readLesson } from '../lessons/store'
 import { Interrupted, Problem } from '../problem'
@@ -63,7 +63,7 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
   const [program, args] = ownCommand('render')
   const child = spawnBound('nice', ['-n', '5', program, ...args, docOf(job.id), '--out', fileOf(job.id), '--media', dataRoot(), '--json',
     ...option('from', from), ...option('to', to), ...option('quality', quality), ...option('height', height)], { stdio: ['ignore', 'ignore', 'pipe'] })
-  const ended = new Promise<number | null>((done) => { child.on('close', (code) => done(code)); child.on('error', () => done(1)) })
+  const over = ended(child)
   const stop = () => child.kill('SIGTERM')
   signal.addEventListener('abort', stop)
   let sentence: string | null = null
@@ -73,13 +73,13 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
       if (told?.error) sentence = told.error
       else if (told?.frame !== undefined) onStep('Exporting', told.frame / Math.max(1, told.of ?? 1), { frame: told.frame, of: told.of!, framesPerSecond: told.framesPerSecond! })
     }
-    const code = await ended
+    const code = await over
     signal.throwIfAborted()
-    if (code === null || code > 128) throw new Interrupted('the export')
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the export')
     if (code !== 0) throw new Problem(422, sentence ?? 'The export stopped before its end. Try it again.')
   } finally {
     signal.removeEventListener('abort', stop)
-    await ended
+    await over
     await rm(docOf(job.id), { force: true })
   }
   return { step: 'Done', facts: { frame: job.facts.of!, bytes: (await stat(fileOf(job.id))).size } }

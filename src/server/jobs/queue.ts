@@ -1,6 +1,6 @@
 import type { JobFacts, JobKindName } from '@/contract/news'
 import { Interrupted, Problem } from '../problem'
-import { FULL, isFull } from '../room'
+import { FULL, isFull, saysFull } from '../room'
 import { change, claim, deleteJob, insertJob, isDatabaseAway, jobsIn, news, readJob, type NewJob, type StoredJob } from './store'
 
 export interface Work {
@@ -138,7 +138,7 @@ function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJ
   console.error(why)
   return { state: 'failed', step: 'Failed', sentence: `“${job.name}” could not be worked on: something went wrong that Vivid Vane does not know. Try again; what it said is in the log.` }
 }
-const isNoSpace = (e: unknown): boolean => (e as NodeJS.ErrnoException | null)?.code === 'ENOSPC' || /No space left on device/i.test((e as Error | null)?.message ?? '')
+const isNoSpace = (e: unknown): boolean => (e as NodeJS.ErrnoException | null)?.code === 'ENOSPC' || saysFull((e as Error | null)?.message ?? '')
 
 /** Stores how a job ended, however long the database is away. */
 async function persist(job: StoredJob, end: Partial<StoredJob>): Promise<void> {

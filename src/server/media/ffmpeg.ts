@@ -1,4 +1,4 @@
-import { spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { Interrupted } from '../problem'
 import { MOST_MS } from '../run'
 
@@ -57,13 +57,13 @@ export function ffmpeg(args: string[], run: Run): Promise<number> {
       if (m) run.onTime?.(Number(m[1]))
     })
     child.on('error', (e) => { errors += e.message })
-    child.on('close', (code, killed) => {
+    void ended(child).then((code) => {
       clearTimeout(timer)
       run.signal?.removeEventListener('abort', stop)
       if (run.signal?.aborted) fail(run.signal.reason)
       else if (late) fail(new Error(`it took longer than ${Math.round(run.limit / 60)} minutes`))
       else if (code === 0) done(damaged)
-      else if (killed) fail(new Interrupted('ffmpeg'))
+      else if (code === ENDED_FROM_OUTSIDE) fail(new Interrupted('ffmpeg'))
       else fail(new Error(reasonOf(errors)))
     })
     if (run.signal?.aborted) stop()

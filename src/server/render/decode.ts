@@ -1,6 +1,6 @@
 import type { ChildProcess } from 'node:child_process'
 import { framesPerSecond, type Rate } from '@/core/time'
-import { spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { Interrupted } from '../problem'
 import { readWhole, widePipe, type End } from './pipe'
@@ -17,8 +17,7 @@ export const KEEP_BUFFERS = { MALLOC_MMAP_THRESHOLD_: String(256 << 20), MALLOC_
 export class TakeDecoder {
   private child: ChildProcess | null = null
   private source: End | null = null
-  /** How the child ended: its code, or the signal that ended it. */
-  private ended: Promise<number | NodeJS.Signals> = Promise.resolve(0)
+  private over: Promise<number> = Promise.resolve(0)
   private next = 0
   private current: { frame: number; planes: Planes } | null = null
   /** The buffer that the next frame is read into: two take turns. */
@@ -77,10 +76,7 @@ export class TakeDecoder {
     const { from, to } = widePipe()
     const child = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', to.fd, 'ignore'], env: { ...process.env, ...KEEP_BUFFERS } })
     void to.close()
-    this.ended = new Promise((done) => {
-      child.on('close', (code, signal) => done(signal ?? code ?? 1))
-      child.on('error', () => done(1))
-    })
+    this.over = ended(child)
     this.child = child
     this.source = from
     this.next = n
@@ -88,9 +84,9 @@ export class TakeDecoder {
 
   /** Only a reading that came to the end of the file may be answered with the file's last frame. */
   private async complete(): Promise<void> {
-    const ended = await this.ended
-    if (typeof ended === 'string') throw new Interrupted('ffmpeg')
-    if (ended !== 0) throw new Error(`“${this.name}” cannot be read to its end: its file may be damaged. Bring the recording in again.`)
+    const code = await this.over
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('ffmpeg')
+    if (code !== 0) throw new Error(`“${this.name}” cannot be read to its end: its file may be damaged. Bring the recording in again.`)
   }
   private read(): Promise<Planes | null> {
     const { ahead } = this

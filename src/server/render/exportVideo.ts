@@ -1,8 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas'
-import { spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { Interrupted } from '../problem'
-import { FULL } from '../room'
-import { ENDED_FROM_OUTSIDE } from '../run'
+import { FULL, saysFull } from '../room'
 import { rename, rm } from 'node:fs/promises'
 import type { Lesson } from '@/core/lesson/schema'
 import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
@@ -49,7 +48,7 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
   void toEncoder.close()
   let errors = ''
   encoder.stderr!.on('data', (d: Buffer) => { errors = (errors + d.toString()).slice(-1000) })
-  const ended = new Promise<number>((done) => { encoder.on('close', (code) => done(code ?? ENDED_FROM_OUTSIDE)); encoder.on('error', () => done(1)) })
+  const over = ended(encoder)
   let broken = false
   const takes = new Takes(lesson, root)
   const composer = new Composer(lesson, takes, new TilePainter(stills), stills)
@@ -67,16 +66,16 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
       const planes = await composer.compose(list, next)
       last = last.then(() => writeWhole(frames, planes.bytes)).catch(() => { broken = true }).finally(() => freePlanes(planes))
       inFlight.push(last)
-      if (inFlight.length > 2) await Promise.race([inFlight.shift(), ended])
+      if (inFlight.length > 2) await Promise.race([inFlight.shift(), over])
       if (frame % 10 === 0 || !next) onProgress({ frame: frame - from + 1, of: to - from, framesPerSecond: ((frame - from + 1) * 1000) / (performance.now() - began) })
       list = next
     }
     await last
     await frames.close()
-    const code = await ended
+    const code = await over
     signal?.throwIfAborted()
     if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the encoder')
-    if (code !== 0) throw new Error(/No space left/i.test(errors) ? FULL : 'The video could not be written to its end: the encoder stopped. Look whether its folder can be written to, and try again.')
+    if (code !== 0) throw new Error(saysFull(errors) ? FULL : 'The video could not be written to its end: the encoder stopped. Look whether its folder can be written to, and try again.')
     await rename(part, out)
   } finally {
     signal?.removeEventListener('abort', stop)
@@ -84,7 +83,7 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
     await takes.close()
     await last
     await frames.close()
-    await ended
+    await over
     await rm(part, { force: true })
   }
 }

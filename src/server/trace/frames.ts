@@ -1,4 +1,4 @@
-import { spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { closeSync, readSync } from 'node:fs'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { probe, rotationOf } from '../media/probe'
@@ -25,7 +25,7 @@ export async function eachFrame(file: string, filter: string, grey: Uint8Array, 
   const { from, to } = widePipe()
   const seek = part ? ['-ss', part.from.toFixed(6), '-t', part.length.toFixed(6)] : []
   const decoder = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', file, '-map', '0:v:0', '-an', '-sn', '-vf', filter, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray', '-avioflags', 'direct', 'pipe:1'], { stdio: ['ignore', to.fd, 'ignore'] })
-  const ended = new Promise<NodeJS.Signals | null>((done) => { decoder.on('close', (_, signal) => done(signal)).on('error', () => done(null)) })
+  const over = ended(decoder)
   await to.close()
   let read = 0
   try {
@@ -37,13 +37,13 @@ export async function eachFrame(file: string, filter: string, grey: Uint8Array, 
         have += n
       }
       // What ends early because it was ended from outside is not all there is.
-      if (have < grey.length) { if (await ended) throw new Interrupted('ffmpeg'); break }
+      if (have < grey.length) { if (await over === ENDED_FROM_OUTSIDE) throw new Interrupted('ffmpeg'); break }
       if (!each(read++)) break
     }
   } finally {
     decoder.kill('SIGKILL')
     closeSync(from.fd)
   }
-  await ended
+  await over
   return read
 }
