@@ -1,26 +1,19 @@
-import { spawn } from 'node:child_process'
-import { createServer } from 'node:net'
-import path from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import type { Lesson } from '@/core/lesson/schema'
 import { appRoot } from '@/server/root'
-
-const freePort = (): Promise<number> => new Promise((done) => { const s = createServer().listen(0, '127.0.0.1', () => { const { port } = s.address() as { port: number }; s.close(() => done(port)) }) })
+import { Program } from '../testing/program'
 
 /** A page of a browser without a GPU on a server of its own, for as long as `use` takes. */
 export async function withServer<T>(root: string, use: (page: Page, base: string) => Promise<T>): Promise<T> {
-  const port = await freePort()
-  const server = spawn(path.join(appRoot(), 'vane'), ['start'], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, VANE_DATA: root, VANE_PORT: String(port) } })
-  await new Promise<void>((done, fail) => { server.stderr!.on('data', (d: Buffer) => { if (d.toString().includes('is at http')) done() }); server.on('exit', (c) => fail(new Error(`the server ended with ${c}`))) })
-  server.removeAllListeners('exit')
+  const program = await Program.make(appRoot(), root)
+  program.build()
+  await program.start()
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--autoplay-policy=no-user-gesture-required'] })
   try {
-    return await use(await browser.newPage({ viewport: { width: 1280, height: 800 } }), `http://127.0.0.1:${port}`)
+    return await use(await browser.newPage({ viewport: { width: 1280, height: 800 } }), program.base)
   } finally {
     await browser.close()
-    const gone = new Promise((done) => server.once('exit', done))
-    server.kill('SIGTERM')
-    await Promise.race([gone, new Promise((done) => setTimeout(done, 10_000))])
+    await program.end()
   }
 }
 

@@ -20,13 +20,13 @@ export class Program {
   }
   /** Builds what is to be started, where that is due. */
   build(): void { execFileSync(path.join(this.root, 'vane'), ['build'], { stdio: 'ignore' }) }
-  /** Starts it and waits until it answers. @throws Error when it does not within a minute */
-  async start(): Promise<void> {
+  /** Starts it and waits until it answers; `echo` hears what it says. @throws Error when it does not within a minute */
+  async start(echo: (words: string) => void = () => {}): Promise<void> {
     const env: NodeJS.ProcessEnv = { ...process.env, VANE_DATA: this.data, VANE_PORT: String(this.port) }
     delete env.DATABASE_URL
     this.child = spawn(path.join(this.root, 'vane'), ['start'], { stdio: ['ignore', 'ignore', 'pipe'], env, detached: true })
     let told = ''
-    this.child.stderr!.on('data', (d: Buffer) => { told += d.toString() })
+    this.child.stderr!.on('data', (d: Buffer) => { told += d.toString(); echo(d.toString()) })
     for (let n = 0; n < 600; n++) {
       if (await this.answers()) return
       if (this.child.exitCode !== null) throw new Error(`start ended with ${this.child.exitCode}: ${told.slice(-600)}`)
