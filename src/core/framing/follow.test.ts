@@ -38,17 +38,29 @@ test('a flight across the screen takes one move, which sets off before the point
   const at = viewer(stands)
   expect(at(click)).toEqual(at(click - 1))
 })
+const spotsAnywhere = (most: number) => fc.array(fc.record({ x: fc.integer({ min: 0, max: W - 1 }), y: fc.integer({ min: 0, max: H - 1 }) }), { minLength: 2, maxLength: most })
+function inComfort(stands: Stand[], frames: number): void {
+  const at = viewer(stands)
+  for (let f = 1; f < frames; f++) {
+    const [a, b] = [at(f - 1), at(f)]
+    const pan = (Math.hypot(b.x + b.w / 2 - a.x - a.w / 2, b.y + b.h / 2 - a.y - a.h / 2) / b.w) * 30
+    expect(pan).toBeLessThanOrEqual(COMFORT.pan * 1.02)
+    expect(Math.abs(Math.log2(b.w / a.w)) * 30).toBeLessThanOrEqual(COMFORT.zoom * 1.02)
+  }
+}
 test('no move is faster than can be followed in comfort, however the pointer darts about', () => {
-  fc.assert(fc.property(fc.array(fc.record({ x: fc.integer({ min: 0, max: 1919 }), y: fc.integer({ min: 0, max: 1079 }) }), { minLength: 2, maxLength: 9 }), (spots) => {
+  fc.assert(fc.property(spotsAnywhere(9), (spots) => {
     const pointer = hand(spots)
-    const at = viewer(followStands(input(pointer), CALM))
-    for (let f = 1; f < pointer.length; f++) {
-      const [a, b] = [at(f - 1), at(f)]
-      const pan = (Math.hypot(b.x + b.w / 2 - a.x - a.w / 2, b.y + b.h / 2 - a.y - a.h / 2) / b.w) * 30
-      expect(pan).toBeLessThanOrEqual(COMFORT.pan * 1.02)
-      expect(Math.abs(Math.log2(b.w / a.w)) * 30).toBeLessThanOrEqual(COMFORT.zoom * 1.02)
-    }
+    inComfort(followStands(input(pointer), CALM), pointer.length)
   }), { numRuns: 60 })
+})
+test('nor where dialogs open in a closer view: what lies before and after them is shown wider then', () => {
+  const dialog = fc.record({ from: fc.integer({ min: 20, max: 300 }), x: fc.integer({ min: 0, max: 600 }), y: fc.integer({ min: 0, max: 300 }), w: fc.integer({ min: 500, max: 1300 }), h: fc.integer({ min: 200, max: 700 }) })
+  fc.assert(fc.property(spotsAnywhere(7), dialog, fc.constantFrom(2.5, 3, 4), (spots, { from, ...rect }, zoom) => {
+    const pointer = hand(spots, 60)
+    const opens = [{ from: Math.min(from, pointer.length - 10), to: Math.min(from + 75, pointer.length - 2), rect }]
+    inComfort(followStands(input(pointer, { opens }), { ...CALM, zoom }), pointer.length)
+  }), { numRuns: 25, seed: 7, endOnFailure: true })
 })
 test('there and back at once is not hunted after with two moves when the view can hold it', () => {
   const pointer = hand([{ x: 700, y: 500 }, { x: 1330, y: 520 }, { x: 705, y: 505 }], 40, 10)

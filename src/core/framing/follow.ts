@@ -102,18 +102,28 @@ export function followStands(given: FollowInput, choice: FollowChoice): Stand[] 
 }
 const standsOf = (stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] => kept(timed(placed(stretches, input, choice), input, choice), input, choice)
 
+const nearer = (a: Stand, b: Stand): Stand => (a.view.w <= b.view.w ? a : b)
 /** How much more of the take is shown around a move that would be too fast, each time, and how often. */
 const OPENS_BY = 1.1
-const MOST_OPENED = 20
-/** Moves that are too fast to be followed in comfort, even begun as early as can be, are made where more is shown: there they are shorter. */
+const MOST_OPENED = 40
+/**
+ * Moves that are too fast to be followed in comfort, even begun as early as can be, are made where more is shown: there they are shorter.
+ * It is the nearer of the two views that shows more, or both where they show as much.
+ */
 function inComfort(stretches: Stretch[], first: Stand[], input: FollowInput, choice: FollowChoice): Stand[] {
   let now = stretches
   let stands = first
   for (let round = 0; round < MOST_OPENED; round++) {
-    const fast = stands.flatMap((a, i) => { const b = stands[i + 1]; return b && b.from - a.to < comfortable(a.view, b.view, input.fps) - 0.5 ? [{ from: a.to, to: b.from }] : [] })
+    const fast = stands.flatMap((a, i) => {
+      const b = stands[i + 1]
+      if (!b || b.from - a.to >= comfortable(a.view, b.view, input.fps) - 1e-6) return []
+      return [{ from: Math.min(a.to, nearer(a, b).from), to: Math.max(b.from, nearer(a, b).to), below: nearer(a, b).view.w * 1.05 }]
+    })
     if (fast.length === 0) break
-    const opened = now.map((s) => {
-      if (s.fixed || !fast.some((m) => m.from <= s.to + 1 && m.to >= s.from - 1)) return s
+    // Between two stretches the pointer is on its way: what happens then is of both.
+    const touched = fast.map((m) => ({ ...m, first: Math.max(0, now.findLastIndex((s) => s.from <= m.from)), last: now.findIndex((s) => s.to >= m.to) }))
+    const opened = now.map((s, i) => {
+      if (s.fixed || !touched.some((m) => s.w < m.below && ((i >= m.first && (i <= m.last || m.last < 0)) || (s.from <= m.to && s.to >= m.from)))) return s
       const k = Math.min(OPENS_BY, input.width / s.w, input.height / s.h)
       return { ...s, w: s.w * k, h: s.h * k }
     })
