@@ -5,6 +5,8 @@ const CHANGED_BY: u8 = 10
 const AGREES: i32 = 28
 const NEWS_BY: i32 = 14
 const MOST_OUTSIDE: f32 = 0.62
+const CONTRAST: f32 = 0.45
+const STANDS_OUT: f32 = 0.75
 /** Of a shape so many pixels are tried first, at each place. */
 export const FIRST_PROBES: i32 = 96
 
@@ -121,6 +123,26 @@ function offs(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, from: i3
   return (seen << 16) | bad
 }
 
+/** Whether a shape's bright pixels are brighter than its dark ones at a place, by a good part of how much they are in the shape: an even field within both their reaches is none. */
+function contrasts(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, inside: bool): bool {
+  let sums: i64 = 0
+  let own: i64 = 0
+  let dark: i32 = 0
+  let bright: i32 = 0
+  let darkSum: i32 = 0
+  let darkOwn: i32 = 0
+  for (let i = 0; i < s.n; i++) {
+    const px = x + i32(load<i16>(s.dx + 2 * i))
+    const py = y + i32(load<i16>(s.dy + 2 * i))
+    if (!inside && (px < 0 || py < 0 || px >= w || py >= h)) continue
+    const is = i32(load<u8>(picture + py * w + px))
+    const value = i32(load<u8>(s.value + i))
+    if (i < s.dark) { dark++; darkSum += is; darkOwn += value } else { bright++; sums += is; own += value }
+  }
+  if (dark == 0 || bright == 0) return true
+  return f32(sums) / f32(bright) - f32(darkSum) / f32(dark) >= CONTRAST * (f32(own) / f32(bright) - f32(darkOwn) / f32(dark))
+}
+
 /** How well a shape fits at a place, 0 to 1; 0 below `least`. */
 export function fit(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32, least: f32): f32 {
   const s = changetype<Shape>(shape)
@@ -138,7 +160,7 @@ export function fit(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32
   if (f32(seen) < f32(s.n) * (1 - MOST_OUTSIDE) || seen < 12) return 0
   const share: f32 = s.twofold != 0 && dark > 0 && bright > 0 ? 1 - (darkOff / f32(dark)) * darkWeight - (brightOff / f32(bright)) * (1 - darkWeight) : 1 - (darkOff + brightOff) / f32(seen)
   if (share < least) return 0
-  if (s.twofold != 0) return share
+  if (s.twofold != 0) return contrasts(picture, w, h, s, x, y, inside) ? share : 0
   let differs: i32 = 0
   let n: i32 = 0
   for (let i = 0; i < s.rings; i++) {
@@ -149,7 +171,7 @@ export function fit(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32
     const d = i32(load<u8>(picture + py * w + px)) - s.mean
     if (d > AGREES || d < -AGREES) differs++
   }
-  return n > 0 && f32(differs) / f32(n) > 0.6 ? share : 0
+  return n > 0 && f32(differs) / f32(n) > STANDS_OUT ? share : 0
 }
 
 /** Which share of a shape's pixels differs between two pictures. */

@@ -8,6 +8,7 @@ import { writeTrace, type TraceEvent } from '@/core/trace'
 import { exactTimes } from '@/server/media/probe'
 import { handPath } from '../pointer'
 import { random } from '../random'
+import { answered } from './answers'
 import { openDisplay, type Display, type PointerState } from './x11'
 
 export interface DesktopChoice { width: number; height: number; theme: string; cursorPx: number; seed: number; seconds: number; dark: boolean; crf: number; preset: string; fps: number }
@@ -120,8 +121,12 @@ async function use(d: Desktop, chance: () => number): Promise<void> {
   }
 }
 
-/** Records a desktop at work and writes the video and its true trace; the video keeps the times at which its frames were taken. */
-export async function recordDesktop(choice: DesktopChoice, video: string, trace: string): Promise<void> {
+/**
+ * Records a desktop at work and writes the video and its true trace; the video keeps the times at which its frames were taken.
+ *
+ * @returns for each press of the trace, whether it changed something on the screen
+ */
+export async function recordDesktop(choice: DesktopChoice, video: string, trace: string): Promise<boolean[]> {
   const home = await mkdtemp(path.join(tmpdir(), 'vane-desktop-'))
   const d = new Desktop(`:${60 + (choice.seed % 30)}`, choice, home)
   try {
@@ -163,10 +168,14 @@ export async function recordDesktop(choice: DesktopChoice, video: string, trace:
       const { x, y, visible } = d.log[i]!
       if (visible) events.push({ type: 'pointermove', t: shown[n]!, x, y })
     }
-    for (const { us, type, x, y } of d.presses) if (us >= first) events.push({ type, t: (us - first) / 1e6, x, y, button: 0 })
+    const acts = d.presses.filter((p) => p.us >= first)
+    const downs = acts.filter((p) => p.type === 'pointerdown')
+    for (const { us, type, x, y } of acts) events.push({ type, t: (us - first) / 1e6, x, y, button: 0 })
     for (const { us, key } of d.keys) if (us >= first) events.push({ type: 'keydown', t: (us - first) / 1e6, key })
     events.sort((a, b) => a.t - b.t)
     await writeFile(trace, writeTrace({ width: w, height: h, events }))
+    const pointer = (us: number) => d.log[Math.max(0, d.log.findIndex((s) => s.us > us) - 1)]!
+    return await answered(raw, { width: w, height: h, taken: pts, pointer, cursorPx: choice.cursorPx, presses: downs, keys: d.keys })
   } finally {
     await d.close()
     await rm(home, { recursive: true, force: true })

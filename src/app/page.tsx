@@ -1,3 +1,5 @@
+import { listLessons } from '@/server/lessons'
 import { Lessons } from '@/ui/lessons/Lessons'
 
-export default function Page() { return <Lessons /> }
+/** The library. A database that does not answer just then is told of by the page itself. */
+export default async function Page() { return <Lessons first={await listLessons().catch(() => null)} /> }

@@ -15,6 +15,8 @@ export interface Found {
 /** What changed in a frame besides the pointer: the rectangle around it, and how many squares of 16 × 16 pixels. */
 export interface Altered {
   x: number; y: number; w: number; h: number; squares: number
+  /** How many of the squares look as they did once before: what covered them is gone. */
+  restored?: number
   /** Pixels by which it was scrolled, positive downwards. */
   scrolled?: number
 }
@@ -209,17 +211,23 @@ function standsAt(changes: Changes, f: Flash, frame: number): boolean {
 
 const PLAIN = 28
 const PLAIN_PIXELS = 10
-/** Whether a square changes by more than encoding changes it from one whole picture to the next. */
-function plainly(changes: Changes, block: number, t: number): boolean {
-  const entry = changes.entry(block, t)
-  if (entry === 0) return false
-  const now = changes.pixels(block, entry)
-  const before = changes.pixels(block, entry - 1)
+/** Whether a square differs by more than encoding changes it from one whole picture to the next. */
+function plainly(now: Uint8Array, before: Uint8Array): boolean {
   let n = 0
   for (let i = 0; i < now.length; i++) {
     const d = now[i]! - before[i]!
     if ((d > PLAIN || d < -PLAIN) && ++n >= PLAIN_PIXELS) return true
   }
+  return false
+}
+/** What covered a square is looked behind so many of its changes, and no more than so many frames back. */
+const BEHIND = 60
+const BEHIND_FRAMES = 160
+/** Whether a square looks as it did before its last changes. */
+function restored(changes: Changes, block: number, entry: number): boolean {
+  const now = changes.pixels(block, entry)
+  const since = changes.frameOf(block, entry) - BEHIND_FRAMES
+  for (let e = entry - 2; e >= Math.max(0, entry - BEHIND) && changes.frameOf(block, e + 1) >= since; e--) if (!plainly(now, changes.pixels(block, e))) return true
   return false
 }
 
@@ -230,13 +238,16 @@ function alteredAt(changes: Changes, t: number, pointer: (Found | null)[], size:
   if (t === 0) return null
   const { columns } = changes
   let squares = 0
+  let asBefore = 0
   let [x0, y0, x1, y1] = [Infinity, Infinity, -1, -1]
   for (const b of changes.lists[t]!) {
     const x = (b % columns) * BLOCK
     const y = Math.floor(b / columns) * BLOCK
     if (pointer.some((p) => p && x + BLOCK > p.x - size && x < p.x + size && y + BLOCK > p.y - size && y < p.y + size)) continue
-    if (!plainly(changes, b, t)) continue
+    const entry = changes.entry(b, t)
+    if (entry === 0 || !plainly(changes.pixels(b, entry), changes.pixels(b, entry - 1))) continue
     squares++
+    if (restored(changes, b, entry)) asBefore++
     if (x < x0) x0 = x
     if (y < y0) y0 = y
     if (x > x1) x1 = x
@@ -245,7 +256,7 @@ function alteredAt(changes: Changes, t: number, pointer: (Found | null)[], size:
   if (squares === 0) return null
   const rect = { x: x0, y: y0, w: Math.min(changes.width, x1 + BLOCK) - x0, h: Math.min(changes.height, y1 + BLOCK) - y0 }
   const scrolled = squares >= SCROLLS ? scrolledBy(changes, t, rect) : null
-  return { ...rect, squares, ...(scrolled !== null && { scrolled }) }
+  return { ...rect, squares, ...(asBefore > 0 && { restored: asBefore }), ...(scrolled !== null && { scrolled }) }
 }
 
 const BRIDGE = 10

@@ -106,9 +106,28 @@ export function fitAt(picture: Uint8Array, width: number, height: number, shape:
   if (seen < n * (1 - MOST_OUTSIDE) || seen < 12) return 0
   const share = twofold && dark > 0 && bright > 0 ? 1 - (darkOff / dark) * darkWeight - (brightOff / bright) * (1 - darkWeight) : 1 - (darkOff + brightOff) / seen
   if (share < least) return 0
-  return !twofold && !standsOut(picture, width, height, shape, x, y) ? 0 : share
+  return (twofold ? contrasts : standsOut)(picture, width, height, shape, x, y) ? share : 0
 }
 
+/** Of how much brighter a shape's bright pixels are than its dark ones this much is there where it is: an even field within both their reaches is none. */
+const CONTRAST = 0.45
+function contrasts(picture: Uint8Array, width: number, height: number, { dx, dy, value, mean }: Shape, x: number, y: number): boolean {
+  const n = Math.min(value.length, MOST_PROBES)
+  const sums = { dark: { n: 0, is: 0, own: 0 }, bright: { n: 0, is: 0, own: 0 } }
+  for (let i = 0; i < n; i++) {
+    const [px, py] = [x + dx[i]!, y + dy[i]!]
+    if (px < 0 || py < 0 || px >= width || py >= height) continue
+    const sum = value[i]! < mean ? sums.dark : sums.bright
+    sum.n++
+    sum.is += picture[py * width + px]!
+    sum.own += value[i]!
+  }
+  const { dark, bright } = sums
+  return dark.n === 0 || bright.n === 0 || bright.is / bright.n - dark.is / dark.n >= CONTRAST * (bright.own / bright.n - dark.own / dark.n)
+}
+
+/** Of the pixels around a shape of one brightness so many have to differ from it. */
+const STANDS_OUT = 0.75
 /** A shape of one brightness has to stand out from what is around it. */
 function standsOut(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number): boolean {
   const { ring } = shape
@@ -121,7 +140,7 @@ function standsOut(picture: Uint8Array, width: number, height: number, shape: Sh
     n++
     if (Math.abs(picture[py * width + px]! - shape.mean) > AGREES) differs++
   }
-  return n > 0 && differs / n > 0.6
+  return n > 0 && differs / n > STANDS_OUT
 }
 
 /** Edges of a flash and of the shape in it may lie this far apart. */
@@ -135,14 +154,14 @@ const PROBES = 120
 interface Member { flash: Flash; x: number; y: number; share: number }
 
 /** Where in a flash's patch a shape fits best; null when it does not, or when the flash is mostly something else. */
-function memberOf(shape: Shape, flash: Flash): Member | null {
+function memberOf(shape: Shape, flash: Flash, least = 0.78): Member | null {
   const pw = flash.w + 2 * MARGIN
   const ph = flash.h + 2 * MARGIN
   if (shape.w > pw + 4 || shape.h > ph + 4) return null
   let best: Member | null = null
   const other = { x: MARGIN + flash.w - shape.w, y: MARGIN + flash.h - shape.h }
   for (let y = Math.min(MARGIN, other.y) - SLIP; y <= Math.max(MARGIN, other.y) + SLIP; y++) for (let x = Math.min(MARGIN, other.x) - SLIP; x <= Math.max(MARGIN, other.x) + SLIP; x++) {
-    const share = fitAt(flash.patch, pw, ph, shape, x, y, best?.share ?? 0.78, PROBES)
+    const share = fitAt(flash.patch, pw, ph, shape, x, y, best?.share ?? least, PROBES)
     if (share > (best?.share ?? 0)) best = { flash, x, y, share }
   }
   if (!best) return null
@@ -181,7 +200,7 @@ function merged(members: Member[]): Pixel[] | null {
     if (values.filter((o) => Math.abs(o - v) <= AGREES).length < values.length * STEADY) continue
     pixels.push({ x: (key % 1024) - 256, y: Math.floor(key / 1024) - 256, value: v, sure: Math.min(1, values.length / usual) })
   }
-  return pixels.length < 20 ? null : pixels
+  return pixels.length < 15 ? null : pixels
 }
 
 /** Whether most of a shape is a plain rectangle, dark or bright: a caret. */
@@ -236,6 +255,18 @@ function partOf(shape: Shape, whole: Shape): boolean {
   return false
 }
 
+/** Somewhat like a shape, and not only a piece of it. */
+const LIKE = 0.7
+/**
+ * Whether what was seen again and again is another shape of which only a piece stands out: it is in that shape, and where it was seen the
+ * whole could be too. A thin text pointer is in many a shape, and stands alone.
+ */
+function pieceOf(shape: Shape, members: Member[], whole: Shape): boolean {
+  if (!partOf(shape, whole)) return false
+  const holds = members.filter(({ flash }) => whole.w <= flash.w + 2 * MARGIN && whole.h <= flash.h + 2 * MARGIN)
+  return holds.length < members.length / 2 || holds.filter(({ flash }) => memberOf(whole, flash, LIKE)).length > holds.length / 4
+}
+
 /** At how many places a shape was seen. */
 function spread(members: Member[]): number {
   const range = (values: number[]) => Math.max(...values) - Math.min(...values)
@@ -286,7 +317,7 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
       members = own
     }
     const shape: Shape = shapeOf(pixels)
-    if (couldPoint(shape, fewest > 1 ? NEAR : Math.max(shape.w, shape.h) * APART) && ![...known, ...out.map((o) => o.shape)].some((o) => partOf(shape, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
+    if (couldPoint(shape, fewest > 1 ? NEAR : Math.max(shape.w, shape.h) * APART) && ![...known, ...out.map((o) => o.shape)].some((o) => pieceOf(shape, members, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
     const gone = new Set(members.map((m) => m.flash))
     left = left.filter((f) => !gone.has(f))
   }

@@ -10,6 +10,8 @@ const QUIET_S = 0.12
 const LONGEST_S = 0.7
 /** A change shows on the screen when it fills so many squares. */
 const LEAST_SQUARES = 10
+/** Pixels of a square. */
+const SQUARE = 256
 const REST_PX = 2
 const REST_S = 0.12
 /** A pointer under which something lights up has just come. */
@@ -24,7 +26,8 @@ const ANSWER_S = 0.7
 const NEAR_PX = 160
 const MARK = 0.5
 
-interface Burst { from: number; to: number; rect: Rect; squares: number }
+/** `fresh`: squares that came to look as they had not before. */
+interface Burst { from: number; to: number; rect: Rect; squares: number; fresh: number }
 
 /** Runs of changes, as frames [from, to]. */
 function burstsOf(sights: readonly FrameSight[]): Burst[] {
@@ -32,12 +35,14 @@ function burstsOf(sights: readonly FrameSight[]): Burst[] {
   for (const [i, { t, altered }] of sights.entries()) {
     if (!altered) continue
     const last = out.at(-1)
-    const { squares, ...rect } = altered
+    const { squares, restored = 0, ...rect } = altered
+    const fresh = squares - restored
     if (last && t - sights[last.to]!.t <= QUIET_S) {
       last.to = i
       last.rect = union(last.rect, rect)
       last.squares = Math.max(last.squares, squares)
-    } else out.push({ from: i, to: i, rect, squares })
+      last.fresh += fresh
+    } else out.push({ from: i, to: i, rect, squares, fresh })
   }
   return out
 }
@@ -126,8 +131,23 @@ function unseenDragOf(b: Burst, sights: readonly FrameSight[]): Press | null {
   return Math.hypot(to.x - from.x, to.y - from.y) < DRAG_PX || away(from, b.rect) > 0 ? null : { down: Math.max(0, first.t - PRESSED_S), up: last.t, from, to, confidence: 0.6 }
 }
 
-/** A change that comes while the pointer rests, near to it or large: the answer to a click. */
-function clickOf(b: Burst, sights: readonly FrameSight[]): Press | null {
+/** What was opened by a press is put away by another one here. */
+const SAME_PLACE_PX = 40
+/** Of what is only put away, no more than this share is new, where the pointer itself had stood; and it fills so much of the rectangle around it. */
+const NEW = 0.2
+const FILLS = 0.5
+/**
+ * Something that lay over the screen for a while is gone, and nothing else came of it. A press at the place from which it was opened
+ * does that; elsewhere it was put away by a key, and of what a press next to it would do there is no more to see.
+ */
+function putAway(b: Burst, at: Point, presses: readonly Press[]): boolean {
+  const filled = b.squares * SQUARE > b.rect.w * b.rect.h * FILLS
+  return b.squares >= LEAST_SQUARES && filled && b.fresh <= b.squares * NEW && !presses.slice(-3).some((p) => Math.hypot(p.from.x - at.x, p.from.y - at.y) < SAME_PLACE_PX)
+}
+
+/** A change that comes while the pointer rests, near to it or large, or the only one meanwhile: the answer to a click. */
+function clickOf(bursts: readonly Burst[], i: number, sights: readonly FrameSight[], presses: readonly Press[]): Press | null {
+  const b = bursts[i]!
   const t = sights[b.from]!.t
   // Before the change came, the pointer was there; the frame of the change itself may hide it.
   const before = [b.from - 1, b.from - 2, b.from].find((f) => f >= 0 && sights[f]!.found)
@@ -137,7 +157,7 @@ function clickOf(b: Burst, sights: readonly FrameSight[]): Press | null {
   const rested = t - sights[since]!.t
   // A pointer is often hidden once something is typed into what was clicked.
   const stays = hidden ? Math.max(REST_S, sights[until]!.t - t) : sights[until]!.t - t
-  if (since === 0 || rested + stays < REST_S || stays < 0) return null
+  if (since === 0 || rested + stays < REST_S || stays < 0 || putAway(b, at, presses)) return null
   const large = b.squares >= LEAST_SQUARES
   const far = away(at, b.rect)
   let sure = 0.35
@@ -146,6 +166,8 @@ function clickOf(b: Burst, sights: readonly FrameSight[]): Press | null {
   if (large) sure += 0.15
   if (b.squares >= 60) sure += 0.1
   if (rested < 1.5) sure += 0.1
+  const alone = ![bursts[i - 1], bursts[i + 1]].some((o) => o && o.to >= since && o.from <= until)
+  if (rested < 1.5 && alone && b.fresh > 1 && far < 2 * NEAR_PX) sure += 0.1
   // Typing changes a little again and again while the pointer rests for long.
   if (!large && rested > 1.5) sure -= 0.3
   if (rested > 4) sure -= 0.25
@@ -176,7 +198,7 @@ export function traceOf(sights: readonly FrameSight[], width: number, height: nu
     }
     const again = repeated(bursts, i, sights)
     if (!drag && b.squares >= LEAST_SQUARES && sights[b.to]!.t - t <= LONGEST_S && !again) events.push({ type: 'screenchange', t: us(t), rect: [b.rect.x, b.rect.y, b.rect.w, b.rect.h], confidence: 0.8 })
-    const press = drag ?? (again ? null : clickOf(b, sights))
+    const press = drag ?? (again ? null : clickOf(bursts, i, sights, presses))
     if (!press) continue
     // Of the answers to one click, a button that lights up and the page that comes, the surest counts; what settles after a drag is none.
     const last = presses.at(-1)

@@ -266,6 +266,7 @@ const WEAK = 0.76
 const LONG = 8
 /** So much worse than usual is unlike a look. */
 const UNLIKE = 0.2
+const POORER = 0.15
 const LITTLE = 0.25
 const SHORT = 120
 const SHORTEST = 40
@@ -278,18 +279,26 @@ export function proven(links: Stay[]): Stay[] {
     const q = hotSpotOf(b)
     return Math.hypot(p.x - q.x, p.y - q.y) < stride
   }
-  // What fits poorly and stands for long has to be come to or left by a short way, and by no leap; where the same look fits much
-  // better elsewhere, it has to be both come to and left by a very short one.
   const usual = usualShares(links)
-  const stands = (s: Stay, before: Stay | undefined, after: Stay | undefined) => {
-    if (s.said) return true
-    if (s.share >= WEAK || s.to - s.from <= LONG) return joined(before, s) || joined(s, after)
-    const leapt = (joined(before, s) && !joined(before, s, SHORT)) || (joined(s, after) && !joined(s, after, SHORT))
+  const poor = (s: Stay) => !s.said && s.share < Math.max(WEAK, usual.get(s.shape)! - POORER)
+  // What fits poorly for long, in one place or going along as a caret does, has to be come to or left by a short way, and by no leap; where
+  // the same look fits much better elsewhere, it has to be both come to and left by a very short one.
+  const stands = (run: Stay[], before: Stay | undefined, after: Stay | undefined) => {
+    const [first, last] = [run[0]!, run.at(-1)!]
+    if (first.said) return true
+    if (!poor(first) || last.to - first.from <= LONG) return joined(before, first) || joined(last, after)
+    const leapt = (joined(before, first) && !joined(before, first, SHORT)) || (joined(last, after) && !joined(last, after, SHORT))
     if (leapt) return false
-    return s.share > usual.get(s.shape)! - UNLIKE ? joined(before, s, SHORT) || joined(s, after, SHORT) : joined(before, s, SHORTEST) && joined(s, after, SHORTEST)
+    return run.some((s) => s.share > usual.get(s.shape)! - UNLIKE) ? joined(before, first, SHORT) || joined(last, after, SHORT) : joined(before, first, SHORTEST) && joined(last, after, SHORTEST)
   }
   for (let left = links; ;) {
-    const kept = left.filter((s, i) => stands(s, left[i - 1], left[i + 1]))
+    const runs: Stay[][] = []
+    for (const s of left) {
+      const run = runs.at(-1)
+      if (run && poor(s) && poor(run.at(-1)!) && joined(run.at(-1), s, SHORT)) run.push(s)
+      else runs.push([s])
+    }
+    const kept = runs.filter((run, i) => stands(run, runs[i - 1]?.at(-1), runs[i + 1]?.[0])).flat()
     if (kept.length === left.length) return kept
     left = kept
   }

@@ -1,7 +1,6 @@
 'use client'
 
 import Link from 'next/link'
-import { Tooltip } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { KeysHelp, Palette } from '../commands/Palette'
 import { useKeys } from '../commands/useKeys'
@@ -12,6 +11,7 @@ import { hearJob, loadJobs } from '../kit/jobs'
 import { ComingCorner, Files } from '../files/Files'
 import { Refusal } from '../kit/api'
 import { useNews } from '../kit/news'
+import { Tips } from '../kit/tips'
 import { RunningOrder } from '../order/RunningOrder'
 import { Picture } from '../picture/Picture'
 import { Timeline } from '../timeline/Timeline'
@@ -51,7 +51,7 @@ export function Workbench({ id }: { id: string }) {
   }, [])
   if (gone) return <main className="grid h-screen place-items-center"><div className="max-w-md text-center"><p className="mb-3 text-lg">{gone}</p><Link className="text-accent-deep underline" href="/">Back to the lessons</Link></div></main>
   return (
-    <Tooltip.Provider delayDuration={400}>
+    <>
       <main
         className="relative flex h-screen min-w-[900px] flex-col overflow-hidden" data-ready={ready}
         onDragOver={(e) => { e.preventDefault(); if (e.dataTransfer.types.includes('Files')) setOver(true) }} onDragLeave={(e) => { if (e.currentTarget === e.target || !e.relatedTarget) setOver(false) }}
@@ -74,6 +74,7 @@ export function Workbench({ id }: { id: string }) {
         <Files /><Pictures /><ExportDialog /><Palette /><KeysHelp /><AskFirst />
         {!ready && <div className="absolute inset-x-0 top-1/3 text-center text-lg" role="status">Opening the lesson…</div>}
       </main>
-    </Tooltip.Provider>
+      <Tips />
+    </>
   )
 }

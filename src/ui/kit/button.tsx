@@ -1,5 +1,4 @@
 import type { ButtonHTMLAttributes, ReactNode } from 'react'
-import { Tooltip } from 'radix-ui'
 
 type Look = 'plain' | 'main' | 'quiet'
 const LOOKS: Record<Look, string> = {
@@ -15,16 +14,5 @@ export function Button({ look = 'plain', pressed, className = '', ...rest }: Pro
 
 /** A button that shows only an icon; its label is read out, and shown with its key when pointed at. */
 export function IconButton({ label, keys, children, className = '', ...rest }: Props & { label: string; keys?: string; children: ReactNode }) {
-  return (
-    <Tooltip.Root>
-      <Tooltip.Trigger asChild>
-        <Button look="quiet" aria-label={label} className={`!w-7 justify-center !px-0 ${className}`} {...rest}>{children}</Button>
-      </Tooltip.Trigger>
-      <Tooltip.Portal>
-        <Tooltip.Content sideOffset={4} className="z-50 rounded bg-ink px-2 py-1 text-xs text-paper">
-          {label}{keys && <kbd className="ml-2 font-code text-[11px] opacity-70">{keys}</kbd>}
-        </Tooltip.Content>
-      </Tooltip.Portal>
-    </Tooltip.Root>
-  )
+  return <Button look="quiet" aria-label={label} data-tip={label} data-keys={keys} className={`!w-7 justify-center !px-0 ${className}`} {...rest}>{children}</Button>
 }

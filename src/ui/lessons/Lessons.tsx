@@ -3,27 +3,34 @@
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { Tooltip } from 'radix-ui'
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { lengthText, type Rate } from '@/core/time'
 import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { useNews } from '../kit/news'
+import { Tips } from '../kit/tips'
 import { PageHead } from './PageHead'
 
-interface Row { id: string; name: string; revision: number; frames: number; rate: Rate; width: number; height: number; elements: number; updatedAt: string }
+/** A lesson as the library lists it. */
+export interface Row { id: string; name: string; revision: number; frames: number; rate: Rate; width: number; height: number; elements: number; updatedAt: string }
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 
-/** The library of lessons. */
-export function Lessons() {
+/** The library of lessons; it comes with those that there were when its page was made, null when they could not be listed. */
+export function Lessons({ first }: { first: Row[] | null }) {
   const router = useRouter()
-  const [rows, setRows] = useState<Row[] | null>(null)
+  const [rows, setRows] = useState(first)
   const [search, setSearch] = useState('')
   const [trouble, setTrouble] = useState<string | null>(null)
   const load = useCallback(() => void ask<Row[]>(`/api/lessons?search=${encodeURIComponent(search)}`).then((r) => { setRows(r); setTrouble(null) }, (e: unknown) => setTrouble(sentenceOf(e))), [search])
-  useEffect(() => { const t = setTimeout(load, search ? 200 : 0); return () => clearTimeout(t) }, [load, search])
+  const listed = useRef(first ? '' : null)
+  useEffect(() => {
+    if (listed.current === search) return
+    listed.current = search
+    const t = setTimeout(load, search ? 200 : 0)
+    return () => clearTimeout(t)
+  }, [load, search])
   useNews((n) => { if (n.about === 'lesson') load() }, load)
   const make = () => void ask<{ id: string }>('/api/lessons', 'POST', { name: 'New lesson' }).then(({ id }) => router.push(`/lessons/${id}`), (e: unknown) => toast.error(sentenceOf(e)))
   const [loading, setLoading] = useState(false)
@@ -37,7 +44,7 @@ export function Lessons() {
     toast(`“${r.name}” is removed.`, { duration: 12_000, action: { label: 'Put it back', onClick: () => void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: false }).then(load) } })
   }, (e: unknown) => toast.error(sentenceOf(e)))
   return (
-    <Tooltip.Provider delayDuration={400}>
+    <>
       <PageHead here="lessons">
         <input type="search" aria-label="Search the lessons" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-64 rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent" />
         <Button look="main" onClick={make}><Plus size={14} />New lesson</Button>
@@ -63,7 +70,7 @@ export function Lessons() {
                 <span className="block px-3 pt-2 font-head text-[15px]">{r.name}</span>
               </Link>
               <div className="flex items-center px-3 pb-2 text-muted">
-                <span className="figures flex-1 text-xs">{r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br />{WHEN.format(new Date(r.updatedAt))}</span>
+                <span className="figures flex-1 text-xs">{r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br /><time dateTime={r.updatedAt} suppressHydrationWarning>{WHEN.format(new Date(r.updatedAt))}</time></span>
                 <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}><Copy size={14} /></IconButton>
                 <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}><Trash2 size={14} /></IconButton>
               </div>
@@ -71,6 +78,7 @@ export function Lessons() {
           ))}
         </ul>
       </main>
-    </Tooltip.Provider>
+      <Tips />
+    </>
   )
 }
