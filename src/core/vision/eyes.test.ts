@@ -55,7 +55,7 @@ test('what it says of a place is what the plain measure says, near a pointer and
     for (const [x, y] of places) for (let dy = -3; dy <= 3; dy++) for (let dx = -3; dx <= 3; dx++) if (alike(shape, x + dx, y + dy) > 0) seen++
     for (let y = -12; y < H; y += 7) for (let x = -9; x < W; x += 5) alike(shape, x, y)
   }
-  expect(seen).toBeGreaterThan(60)
+  expect(seen).toBeGreaterThan(15)
 })
 test('an even field of a grey between is no arrow, though it lies within reach of its pixels', () => {
   const pale = drawn('arrow', [165, 215])

@@ -4,6 +4,7 @@ import { BLOCK, Eyes } from './eyes'
 import { FlashFinder, MARGIN, patchOf, type Flash } from './flashes'
 import { fromFlash, learnShapes, type Learned, type Shape } from './shapes'
 import { scrolledBy } from './scrolled'
+import { BRIDGE, trailThrough } from './trail'
 import { calibrate, follow, hotSpotOf, Searched, type Pointed, type Seen, type Stay } from './track'
 
 /** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
@@ -73,7 +74,7 @@ export class PointerFinder {
     this.keepUsed(links)
     this.last = links.at(-1)?.to === changes.frames - 1 ? links.at(-1)! : null
     const size = Math.max(24, ...this.shapes.map((s) => Math.max(s.w, s.h)))
-    const seen = atFrames(links, changes.frames, carriedThrough(changes, links))
+    const seen = atFrames(links, changes.frames, trailThrough(changes, links), carriedThrough(changes, links))
     for (const [t, s] of seen.entries()) this.give(s && s.x >= 0 && s.y >= 0 && s.x < this.width && s.y < this.height ? s : null, alteredAt(changes, t, [s, seen[t - 1] ?? null], size))
     this.given += changes.frames
     this.changes = new Changes(eyes)
@@ -259,15 +260,14 @@ function alteredAt(changes: Changes, t: number, pointer: (Found | null)[], size:
   return { ...rect, squares, ...(asBefore > 0 && { restored: asBefore }), ...(scrolled !== null && { scrolled }) }
 }
 
-const BRIDGE = 10
-
 /** The hot spot at each frame; over a few frames in which the pointer was not found, on the smooth way from where it was to where it is next. */
-function atFrames(links: Stay[], frames: number, carried: Map<number, { x: number; y: number }>): (Found | null)[] {
+function atFrames(links: Stay[], frames: number, trail: Map<number, { x: number; y: number }>, carried: Map<number, { x: number; y: number }>): (Found | null)[] {
   const out: (Found | null)[] = Array.from({ length: frames }, () => null)
   for (const s of links) {
     const at = hotSpotOf(s)
     for (let t = s.from; t <= s.to; t++) out[t] = { ...at, confidence: Math.round(s.share * 100) / 100 }
   }
+  for (const [t, spot] of trail) out[t] = { ...spot, confidence: 0.4 }
   for (const [t, spot] of carried) out[t] = { ...spot, confidence: 0.5, carries: true }
   const speed = (t: number, from: number) => { const [a, b] = [out[from], out[t]]; return a && b ? { x: b.x - a.x, y: b.y - a.y } : { x: 0, y: 0 } }
   for (const [i, s] of links.entries()) {

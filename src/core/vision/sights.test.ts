@@ -66,3 +66,18 @@ test('of a page that scrolls it is known how far; not of a dialog that opens', (
   expect(scrolledBy(changes, 3, { x: 60, y: 30, w: 200, h: 130 })).toBeNull()
   expect(scrolledBy(changes, 0, whole)).toBeNull()
 })
+test('the one small change while the pointer rests for a moment answers a press, though it is not near; one that comes far off, or is one of many, does not', () => {
+  const there = (i: number) => (i < 20 ? at(i * 5, 80) : i < 50 ? at(100, 80) : at(100 + (i - 50) * 4, 80))
+  const answers = (x: number, when: number[]) => eventsOf(sights(120, (i) => (when.includes(i) ? square(x, 200, 32, 32) : null), there), 'pointerdown').length
+  expect(answers(260, [40])).toBe(1)
+  expect(answers(560, [40])).toBe(0)
+  expect(answers(260, [32, 38, 44])).toBe(0)
+})
+test('what lay over the screen and is put away with nothing new behind it was put away by a key, unless it was opened from that very place', () => {
+  const menu = (i: number, restored: number) => square(80, 60, 160, 160, { restored, squares: 100 - (i % 2) })
+  const there = (i: number) => (i < 20 ? at(i * 5, 80) : i < 60 ? at(100, 80) : i < 70 ? at(100 + (i - 60) * 6, 80 + (i - 60) * 8) : at(160, 160))
+  const change = (i: number, restored: number) => (i === 40 ? menu(i, 0) : i === 90 ? menu(i, restored) : null)
+  expect(eventsOf(sights(140, (i) => change(i, 100), there), 'pointerdown')).toHaveLength(1)
+  expect(eventsOf(sights(140, (i) => change(i, 40), there), 'pointerdown')).toHaveLength(2)
+  expect(eventsOf(sights(140, (i) => change(i, 100), (i) => (i < 20 ? at(i * 5, 80) : i < 60 ? at(100, 80) : i < 80 ? at(130, 110) : at(102, 82))), 'pointerdown')).toHaveLength(2)
+})

@@ -40,3 +40,9 @@ test('what fits far worse than its look usually does is no reason to leap away a
   expect(chain(all).some((l) => l.share < 0.8)).toBe(true)
   expect(chain(all, new Map([[shape, 0.99]])).some((l) => l.share < 0.8)).toBe(false)
 })
+test('a caret that goes along while something is typed is no pointer, though each of its places stands for a short while only', () => {
+  const caret = Array.from({ length: 12 }, (_, i) => stay(24 + i * 4, 27 + i * 4, 420 + i * 6, 50, 0.77))
+  const known = proven([...steps(0, 20, 20), ...caret, ...steps(76, 20, 20)])
+  expect(froms(known).filter((f) => f >= 24 && f < 76)).toEqual([])
+  expect(known.length).toBe(40)
+})

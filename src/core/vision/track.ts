@@ -280,7 +280,9 @@ export function proven(links: Stay[]): Stay[] {
     return Math.hypot(p.x - q.x, p.y - q.y) < stride
   }
   const usual = usualShares(links)
-  const poor = (s: Stay) => !s.said && s.share < Math.max(WEAK, usual.get(s.shape)! - POORER)
+  // Where a look fits no better anywhere, as in strongly compressed pictures, that tells nothing.
+  const unlike = (s: Stay) => !s.said && s.share < Math.max(usual.get(s.shape)! - POORER, usual.get(s.shape)! >= WEAK ? WEAK : 0)
+  const poor = (s: Stay) => s.share < WEAK || unlike(s)
   // What fits poorly for long, in one place or going along as a caret does, has to be come to or left by a short way, and by no leap; where
   // the same look fits much better elsewhere, it has to be both come to and left by a very short one.
   const stands = (run: Stay[], before: Stay | undefined, after: Stay | undefined) => {
@@ -295,7 +297,7 @@ export function proven(links: Stay[]): Stay[] {
     const runs: Stay[][] = []
     for (const s of left) {
       const run = runs.at(-1)
-      if (run && poor(s) && poor(run.at(-1)!) && joined(run.at(-1), s, SHORT)) run.push(s)
+      if (run && unlike(s) && unlike(run.at(-1)!) && joined(run.at(-1), s, SHORT)) run.push(s)
       else runs.push([s])
     }
     const kept = runs.filter((run, i) => stands(run, runs[i - 1]?.at(-1), runs[i + 1]?.[0])).flat()

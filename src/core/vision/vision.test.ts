@@ -48,6 +48,16 @@ test('a hidden pointer is not seen: neither gone for a while nor while text is t
   expect(found.filter((f, t) => f && t >= 124 && t < 186)).toHaveLength(0)
   expect(found.filter((f, t) => f && !hidden(t)).length).toBeGreaterThan(250 * 0.95)
 })
+test('what a menu covered is told to be there again when it is put away, and what is new is not', () => {
+  const { altered } = watch(120, (t, s) => {
+    if (t >= 40 && t < 80) fill(s, 200, 96, 96, 80, 210)
+    if (t >= 100) fill(s, 200, 96, 96, 80, 120)
+    put(s, 'arrow', Math.min(60, 10 + t), 30)
+  })
+  expect(altered[40]!.restored ?? 0).toBe(0)
+  expect(altered[80]!.restored).toBe(altered[80]!.squares)
+  expect(altered[100]!.restored ?? 0).toBe(0)
+})
 test('a pointer that is seen at one place only is found once a person points at it, for as long as it is there', () => {
   const draw = (t: number, s: Screen) => { if (t >= 20 && t < 40) put(s, 'arrow', 100, 60) }
   expect(watch(60, draw).found.every((f) => f === null)).toBe(true)
