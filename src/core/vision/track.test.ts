@@ -46,3 +46,7 @@ test('a caret that goes along while something is typed is no pointer, though eac
   expect(froms(known).filter((f) => f >= 24 && f < 76)).toEqual([])
   expect(known.length).toBe(40)
 })
+test('a tremble on poor ground that is come to and left by a short way is believed, though a few frames are missing on both sides', () => {
+  const poor = Array.from({ length: 12 }, (_, i) => stay(28 + i * 3, 29 + i * 3, 200 + (i % 2) * 3, 50, 0.68))
+  expect(froms(proven([...steps(0, 20, 20), ...poor, ...steps(72, 20, 210)])).filter((f) => f >= 28 && f < 72)).toHaveLength(12)
+})

@@ -261,6 +261,8 @@ export function chain(stays: Stay[], usual?: Map<Shape, number>): Stay[] {
 }
 
 const JOINED = 4
+/** For so many frames a pointer is not found where it comes to and leaves ground on which it fits poorly. */
+const LOST = 12
 const STRIDE = 500
 const WEAK = 0.76
 const LONG = 8
@@ -273,8 +275,8 @@ const SHORTEST = 40
 
 /** Leaves out of a chain what stands alone: a stay that nothing leads to or away from is likely a likeness of the pointer. */
 export function proven(links: Stay[]): Stay[] {
-  const joined = (a: Stay | undefined, b: Stay | undefined, stride = STRIDE) => {
-    if (!a || !b || b.from - a.to > JOINED) return false
+  const joined = (a: Stay | undefined, b: Stay | undefined, stride = STRIDE, gap = JOINED) => {
+    if (!a || !b || b.from - a.to > gap) return false
     const p = hotSpotOf(a)
     const q = hotSpotOf(b)
     return Math.hypot(p.x - q.x, p.y - q.y) < stride
@@ -291,7 +293,8 @@ export function proven(links: Stay[]): Stay[] {
     if (!poor(first) || last.to - first.from <= LONG) return joined(before, first) || joined(last, after)
     const leapt = (joined(before, first) && !joined(before, first, SHORT)) || (joined(last, after) && !joined(last, after, SHORT))
     if (leapt) return false
-    return run.some((s) => s.share > usual.get(s.shape)! - UNLIKE) ? joined(before, first, SHORT) || joined(last, after, SHORT) : joined(before, first, SHORTEST) && joined(last, after, SHORTEST)
+    if (run.length > 1) return joined(before, first, SHORT, LOST) && joined(last, after, SHORT, LOST)
+    return first.share > usual.get(first.shape)! - UNLIKE ? joined(before, first, SHORT) || joined(last, after, SHORT) : joined(before, first, SHORTEST) && joined(last, after, SHORTEST)
   }
   for (let left = links; ;) {
     const runs: Stay[][] = []

@@ -42,3 +42,7 @@ test('while much changes at once, nothing is told of it', () => {
   const changes = changesOf(60, (t, s) => { draw(t, s); if (t < 40) fill(s, 10, 10, 300, 60, t % 2 ? 40 : 200) })
   expect(trailThrough(changes, [stay(40, 59, 160, 90)]).size).toBe(0)
 })
+test('a pointer that is hidden for a while and comes back in its place is not seen meanwhile', () => {
+  const changes = changesOf(60, (t, s) => { if (t < 20 || t >= 40) put(s, 'arrow', 160, 90) })
+  expect(trailThrough(changes, [stay(0, 19, 160, 90), stay(40, 59, 160, 90)]).size).toBe(0)
+})

@@ -11,6 +11,7 @@ const MOST_SQUARES = 30
 /** It goes no further than this from one frame to the next, and misses the known place by no more than that. */
 const STRIDE = 170
 const MISSES = 60
+const STILL = 12
 /** A pointer in another look is of like size. */
 const SMALLER = 0.35
 const LARGER = 2.2
@@ -36,6 +37,8 @@ export function trailThrough(changes: Changes, links: readonly Stay[]): Map<numb
     if (!first) continue
     if (a) {
       const known = hotSpotOf(a)
+      // What only goes away and comes back in its place is hidden meanwhile.
+      if (way.every((p) => Math.hypot(p.x - way[0]!.x, p.y - way[0]!.y) <= STILL)) continue
       if (first.frame - a.to > 2 || Math.hypot(first.x - known.x, first.y - known.y) > STRIDE) continue
     } else {
       const stood = standing(finder, first, b.shape)

@@ -65,15 +65,17 @@ test('an upload begins to be worked on when all of it is there, however that was
   await ended(id)
   expect((await lessonOf(lesson)).clips).toHaveLength(1)
 })
-test('a file that was sent a second time because the first answer was lost is laid once; brought in twice, twice', async () => {
+test('a file that was sent a second time because the first answer was lost is laid and listed once; brought in twice, twice', async () => {
   const lesson = await createEmpty('Sent twice')
+  let id = ''
   for (const act of ['file-a', 'file-a', 'file-b']) {
-    const id = await sent(lesson, 'voice.wav', null, true, act)
+    id = await sent(lesson, 'voice.wav', null, true, act)
     await settleUploads()
     await ended(id)
     expect((await readJob(id)).state).toBe('done')
   }
   expect((await lessonOf(lesson)).clips).toHaveLength(2)
+  expect((await listJobs('import')).filter((j) => j.lesson === lesson)).toHaveLength(2)
 })
 test('the same job begun again after a crash lays its file once', async () => {
   const lesson = await createEmpty('Once')

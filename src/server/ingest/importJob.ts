@@ -3,7 +3,7 @@ import path from 'node:path'
 import { bringIn, homeOf, setTrace, setWords } from '@/core/edits'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { readCaptions } from '@/core/voice'
-import { batchOf, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { batchOf, forgetJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Problem } from '../problem'
 import { needRoom } from '../room'
@@ -17,6 +17,11 @@ import { dropUpload, isText, uploadFile, uploadThere, type ImportPayload } from 
 type ImportJob = StoredJob<ImportPayload>
 /** One act is one edit, however often its file was sent. */
 const stepOf = (job: ImportJob): string => job.payload.act ?? job.id
+/** Of an act whose file was sent twice only one is told of. */
+async function forgetTwins({ id, payload: { act }, lesson }: ImportJob): Promise<void> {
+  if (!act) return
+  for (const twin of await jobsIn(['done'], 'import')) if (twin.id !== id && twin.lesson === lesson && (twin.payload as ImportPayload).act === act) await forgetJob(twin.id)
+}
 const LARGEST_CAPTIONS = 20 * 1024 ** 2
 
 /** A file brought in: made ready, put into its lesson and laid there; traces and captions given to what they belong to. */
@@ -24,7 +29,11 @@ export const importKind: JobKind<ImportPayload> = {
   kind: 'import', atOnce: 2,
   // A text waits for the recordings and sounds that it came together with.
   ready: (job, open) => !isText(job.name) || !open.some((o) => o.kind === 'import' && o.batch !== null && o.batch === job.batch && !isText(o.name)),
-  run: (job, work) => (isText(job.name) ? bringText(job, work) : bringMedium(job, work)),
+  run: async (job, work) => {
+    const outcome = await (isText(job.name) ? bringText(job, work) : bringMedium(job, work))
+    await forgetTwins(job)
+    return outcome
+  },
   lost: async (job) => ((await uploadThere(job)) ? null : `The upload of “${job.name}” is not there any more. Bring the file in again.`),
   forget: dropUpload,
 }
