@@ -263,6 +263,8 @@ export function chain(stays: Stay[], usual?: Map<Shape, number>): Stay[] {
 const JOINED = 4
 /** For so many frames a pointer is not found where it comes to and leaves ground on which it fits poorly. */
 const LOST = 12
+/** And goes so many pixels a frame meanwhile. */
+const AMBLE = 8
 const STRIDE = 500
 const WEAK = 0.76
 const LONG = 8
@@ -281,6 +283,7 @@ export function proven(links: Stay[]): Stay[] {
     const q = hotSpotOf(b)
     return Math.hypot(p.x - q.x, p.y - q.y) < stride
   }
+  const ambled = (a: Stay | undefined, b: Stay | undefined) => joined(a, b, SHORTEST + AMBLE * (b && a ? b.from - a.to : 0), LOST)
   const usual = usualShares(links)
   // Where a look fits no better anywhere, as in strongly compressed pictures, that tells nothing.
   const unlike = (s: Stay) => !s.said && s.share < Math.max(usual.get(s.shape)! - POORER, usual.get(s.shape)! >= WEAK ? WEAK : 0)
@@ -293,7 +296,7 @@ export function proven(links: Stay[]): Stay[] {
     if (!poor(first) || last.to - first.from <= LONG) return joined(before, first) || joined(last, after)
     const leapt = (joined(before, first) && !joined(before, first, SHORT)) || (joined(last, after) && !joined(last, after, SHORT))
     if (leapt) return false
-    if (run.length > 1) return joined(before, first, SHORT, LOST) && joined(last, after, SHORT, LOST)
+    if (run.length > 1) return ambled(before, first) && ambled(last, after)
     return first.share > usual.get(first.shape)! - UNLIKE ? joined(before, first, SHORT) || joined(last, after, SHORT) : joined(before, first, SHORTEST) && joined(last, after, SHORTEST)
   }
   for (let left = links; ;) {
