@@ -41,11 +41,19 @@ function viewOf(timed: Timed, e: Element, frame: number, smooth = false): Rect {
   return inside(smoothWay, lesson.frame)(zoomRect(atPose(timed, e, pose), lesson.frame), zoomRect(atPose(timed, e, pose + 1), lesson.frame), k)
 }
 
+const zooms = new WeakMap<readonly Element[], Element[]>()
+/** The zooms among elements; these are gone through once, however many frames are asked about. */
+function zoomsOf(elements: readonly Element[]): Element[] {
+  let own = zooms.get(elements)
+  if (!own) zooms.set(elements, (own = elements.filter((e) => e.look.kind === 'zoom')))
+  return own
+}
+
 /** Which part of the lesson's frame fills the picture at a frame. A zoom that starts during another goes on from it. */
 export function framingAt(timed: Timed, frame: number): Rect {
   const { width, height } = timed.lesson.frame
   let view: Rect = { x: 0, y: 0, w: width, h: height }
-  for (const e of timed.lesson.elements) {
+  for (const e of zoomsOf(timed.lesson.elements)) {
     if (e.look.kind !== 'zoom') continue
     const span = timed.spans.get(e.id)
     if (!span || frame < span.from || frame >= span.to) continue

@@ -19,10 +19,17 @@ const indexes = new WeakMap<Timed, { stack: readonly Element[]; runs: Map<number
  */
 function stacked(lesson: Lesson): readonly Element[] {
   const place = new Map(lesson.tracks.filter((t) => t.kind === 'elements').map((t, i) => [t.id, i]))
-  const elements = place.size < 2 ? lesson.elements : lesson.elements.map((e, i) => ({ e, i })).sort((a, b) => (place.get(b.e.track) ?? 0) - (place.get(a.e.track) ?? 0) || a.i - b.i).map(({ e }) => e)
+  const elements = place.size < 2 ? lesson.elements : byTrack(lesson.elements, place)
   const last = elements.findLastIndex((e) => e.look.kind === 'ripple')
   const raised = elements.filter((e, i) => i < last && e.look.kind === 'pointer')
   return raised.length === 0 ? elements : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
+}
+
+/** Those of the lowest track first; within a track as given. */
+function byTrack(elements: readonly Element[], place: Map<string, number>): Element[] {
+  const tracks: Element[][] = Array.from(place, () => [])
+  for (const e of elements) tracks[place.get(e.track) ?? 0]!.push(e)
+  return tracks.toReversed().flat()
 }
 
 /** Which elements may be seen in a frame's run of 64, in stacking order. */

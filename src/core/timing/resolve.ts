@@ -98,6 +98,8 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
 
   const spans = new Map<string, Span>()
   for (const e of lesson.elements) {
+    const free = freeSpan(e)
+    if (free) { spans.set(e.id, free); continue }
     const from = frameOf(e, 'start')
     let to = frameOf(e, 'end')
     const startLost = gone(e.start, e)
@@ -117,6 +119,21 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
   const timed = { lesson, length: lessonLength(lesson), moments, spans, findings }
   findings.push(...spotsLost(timed))
   return timed
+}
+
+const freeSpans = new WeakMap<Element, Span>()
+/** When an element stands that hangs on nothing, as most of a large lesson do: it is the element's own. Null when it hangs on something, or ends before it starts. */
+function freeSpan(e: Element): Span | null {
+  const known = freeSpans.get(e)
+  if (known) return known
+  const { start, end } = e
+  if (start.on !== 'loose' || (end.on !== 'loose' && end.on !== 'length')) return null
+  const [from, to] = [start.frame, end.on === 'loose' ? end.frame : start.frame + end.frames]
+  if (to <= from) return null
+  const span = { from, to, startLost: false, endLost: false }
+  // What is not frozen yet may still change.
+  if (Object.isFrozen(e)) freeSpans.set(e, span)
+  return span
 }
 
 function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, findings: Finding[]): void {

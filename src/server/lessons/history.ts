@@ -8,7 +8,8 @@ import { database, type Database } from '../db/client'
 import { edits, lessons, stepsTaken } from '../db/schema'
 import { tell } from '../events'
 import { Problem } from '../problem'
-import { asToday, briefOf, noSuchLesson } from './store'
+import { parsed } from './parsed'
+import { briefOf, noSuchLesson } from './store'
 
 enablePatches()
 const LABEL = 200
@@ -66,7 +67,7 @@ export async function takeStep(id: string, step: Step): Promise<{ revision: numb
     if (row.revision !== step.base) throw new Problem(409, 'Another window changed this lesson in the meantime.', { revision: row.revision })
     const way: Way = step.do === 'edit' ? step : await neighbour(tx, row, step.do)
     let doc: unknown
-    try { doc = applyPatches(asToday(row.doc), (step.do === 'undo' ? way.inverse : way.patches) as never) } catch { throw new Problem(422, 'This change does not fit the lesson. Load the page again.') }
+    try { doc = applyPatches(parsed(row), (step.do === 'undo' ? way.inverse : way.patches) as never) } catch { throw new Problem(422, 'This change does not fit the lesson. Load the page again.') }
     const lesson = faultless(doc)
     const revision = step.do === 'edit' ? await append(tx, row, lesson, way) : await store(tx, row, lesson)
     if (step.do !== 'edit') await tx.update(edits).set({ undone: step.do === 'undo' }).where(and(eq(edits.lesson, id), eq(edits.seq, way.seq!)))
@@ -88,7 +89,7 @@ export async function makeEdit(id: string, step: string, label: string, edit: Ed
   const told = await database().transaction(async (tx) => {
     const row = await locked(tx, id)
     if (await taken(tx, id, step)) return null
-    const result = applyEdit(asToday(row.doc), edit)
+    const result = applyEdit(parsed(row), edit)
     if (!('edited' in result)) {
       if (result.refused) throw new Problem(422, result.refused)
       return null
@@ -133,19 +134,20 @@ export async function stepsKnown(id: string, steps: readonly string[]): Promise<
 export interface HistoryEntry { label: string; patches: ImmerPatch[]; inverse: ImmerPatch[] }
 /** A stretch of a lesson's history next to where it stands, and how many edits lie beyond it. */
 export interface Stretch { entries: HistoryEntry[]; beyond: number }
-const MOST_BYTES = 24 * 1024 * 1024
+/** What comes along with a lesson, so that a large step of long ago does not hold it up; the rest is fetched when it is wanted. */
+export const AT_HAND = { bytes: 512 * 1024, fewest: 0 }
 
 /**
  * The edits that can be undone next (oldest first, the last is the next one to undo), or done again next (the first is the next one).
- * As many as `most`, and no more than 24 MB of them, but one at least.
+ * As many as `most`, and no more than so many `bytes` of them, but `fewest` at least.
  */
-export async function stretchOf(id: string, way: 'undo' | 'redo', most = 200): Promise<Stretch> {
+export async function stretchOf(id: string, way: 'undo' | 'redo', { most = 200, bytes = 24 * 1024 * 1024, fewest = 1 } = {}): Promise<Stretch> {
   const here = and(eq(edits.lesson, id), eq(edits.undone, way === 'redo'))
   const order = way === 'undo' ? desc(edits.seq) : asc(edits.seq)
   const sizes = await database().select({ seq: edits.seq, bytes: sql<number>`length(${edits.patches}) + length(${edits.inverse})` })
     .from(edits).where(here).orderBy(order).limit(most)
   let sum = 0
-  const fits = sizes.filter((s, i) => { sum += Number(s.bytes); return i === 0 || sum <= MOST_BYTES }).map((s) => s.seq)
+  const fits = sizes.filter((s, i) => { sum += Number(s.bytes); return i < fewest || sum <= bytes }).map((s) => s.seq)
   const [all] = await database().select({ n: sql<number>`count(*)` }).from(edits).where(here)
   const rows = fits.length === 0 ? [] : await database().select({ label: edits.label, patches: edits.patches, inverse: edits.inverse })
     .from(edits).where(and(eq(edits.lesson, id), inArray(edits.seq, fits))).orderBy(asc(edits.seq))

@@ -105,10 +105,11 @@ test('a step that is sent twice is taken once, and answered as it was the first 
 test('all of a history can be walked, a stretch at a time', async () => {
   const id = await createEmpty('Long')
   for (let n = 1; n <= 12; n++) await make(id, `to ${n}`, rename(`Name ${n}`))
-  expect(await stretchOf(id, 'undo', 5)).toMatchObject({ beyond: 7, entries: [{ label: 'to 8' }, {}, {}, {}, { label: 'to 12' }] })
+  expect(await stretchOf(id, 'undo', { bytes: 10, fewest: 0 })).toEqual({ entries: [], beyond: 12 })
+  expect(await stretchOf(id, 'undo', { most: 5 })).toMatchObject({ beyond: 7, entries: [{ label: 'to 8' }, {}, {}, {}, { label: 'to 12' }] })
   for (let n = 0; n < 9; n++) await step(id, 'undo')
-  expect(await stretchOf(id, 'undo', 5)).toMatchObject({ beyond: 0, entries: [{ label: 'to 1' }, {}, { label: 'to 3' }] })
-  expect(await stretchOf(id, 'redo', 5)).toMatchObject({ beyond: 4, entries: [{ label: 'to 4' }, {}, {}, {}, { label: 'to 8' }] })
+  expect(await stretchOf(id, 'undo', { most: 5 })).toMatchObject({ beyond: 0, entries: [{ label: 'to 1' }, {}, { label: 'to 3' }] })
+  expect(await stretchOf(id, 'redo', { most: 5 })).toMatchObject({ beyond: 4, entries: [{ label: 'to 4' }, {}, {}, {}, { label: 'to 8' }] })
 })
 test('what the server does to a lesson itself is an edit like any other', async () => {
   const id = await createEmpty('Before')

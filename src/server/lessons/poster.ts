@@ -1,22 +1,40 @@
-import { createCanvas } from '@napi-rs/canvas'
-import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises'
+import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
 import { lessonLength } from '@/core/lesson/clips'
 import { renderFrame } from '../render/frame'
 import { dataRoot } from '../root'
 import { readLesson } from './store'
 
-/** A small picture of a lesson, a third of the way in; painted once for each revision. */
-export async function poster(id: string): Promise<Buffer> {
+const WIDTH = 640
+const ID = /^[a-z0-9]+$/i
+/** Between two posters whatever else is asked of the server has its turn. */
+const BREATH_MS = 40
+const fileOf = (id: string, revision: number): string => path.join(dataRoot(), 'posters', `${id}-${revision}.jpg`)
+const there = (file: string): Promise<Buffer | null> => readFile(file).catch(() => null)
+
+let line: Promise<unknown> = Promise.resolve()
+
+/**
+ * A small picture of a lesson, a third of the way in; painted once for each revision, one after another.
+ *
+ * @param id  of a lesson; its `revision` as the library knows it
+ */
+export async function poster(id: string, revision: number | null): Promise<Buffer> {
+  const made = revision !== null && ID.test(id) ? await there(fileOf(id, revision)) : null
+  if (made) return made
+  const own = line.then(() => paintPoster(id))
+  line = own.then(() => wait(BREATH_MS), () => {})
+  return own
+}
+
+async function paintPoster(id: string): Promise<Buffer> {
   const { lesson, revision } = await readLesson(id)
-  const file = path.join(dataRoot(), 'posters', `${id}-${revision}.jpg`)
-  if (await access(file).then(() => true, () => false)) return readFile(file)
-  const full = await renderFrame(lesson, dataRoot(), Math.floor(lessonLength(lesson) / 3))
-  const width = 640
-  const height = Math.round((width * full.height) / full.width)
-  const small = createCanvas(width, height)
-  small.getContext('2d').drawImage(full, 0, 0, width, height)
-  const bytes = small.toBuffer('image/jpeg', 82)
+  const file = fileOf(id, revision)
+  const made = await there(file)
+  if (made) return made
+  const picture = await renderFrame(lesson, dataRoot(), Math.floor(lessonLength(lesson) / 3), WIDTH)
+  const bytes = picture.toBuffer('image/jpeg', 82)
   await mkdir(path.dirname(file), { recursive: true })
   await writeFile(`${file}.part`, bytes)
   await rename(`${file}.part`, file)

@@ -1,13 +1,13 @@
 import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
 import { emptyLesson } from '@/core/lesson/make'
-import { Lesson } from '@/core/lesson/schema'
-import { upgraded } from '@/core/lesson/upgrade'
+import type { Lesson } from '@/core/lesson/schema'
 import { lessonLength } from '@/core/lesson/clips'
 import { database } from '../db/client'
 import { lessons, type LessonBrief } from '../db/schema'
 import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
+import { asToday, parsed, parsedBefore } from './parsed'
 
 export interface LessonRow extends LessonBrief { id: string; name: string; revision: number; updatedAt: string }
 
@@ -38,13 +38,15 @@ export async function createLesson(lesson: Lesson): Promise<string> {
 }
 export const createEmpty = (name: string): Promise<string> => createLesson(emptyLesson(name))
 
-/** A stored lesson in today's form, with what an older program did not write filled in. */
-export const asToday = (doc: unknown): Lesson => Lesson.parse(upgraded(doc))
-
 export async function readLesson(id: string): Promise<{ lesson: Lesson; revision: number }> {
-  const [row] = await database().select().from(lessons).where(and(eq(lessons.id, id), isNull(lessons.removedAt)))
+  const here = and(eq(lessons.id, id), isNull(lessons.removedAt))
+  const [now] = await database().select({ revision: lessons.revision }).from(lessons).where(here)
+  if (!now) throw noSuchLesson()
+  const known = parsedBefore(id, now.revision)
+  if (known) return { lesson: known, revision: now.revision }
+  const [row] = await database().select({ id: lessons.id, revision: lessons.revision, doc: lessons.doc }).from(lessons).where(here)
   if (!row) throw noSuchLesson()
-  return { lesson: asToday(row.doc), revision: row.revision }
+  return { lesson: parsed(row), revision: row.revision }
 }
 
 export async function duplicateLesson(id: string): Promise<string> {

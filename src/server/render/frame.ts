@@ -7,8 +7,8 @@ import { asContext, loadStills, skiaEasel } from './easel'
 import { toRgba } from './planes'
 import { Takes } from './takes'
 
-/** One frame of a lesson, painted on the server. */
-export async function renderFrame(lesson: Lesson, root: string, frame: number): Promise<Canvas> {
+/** One frame of a lesson, painted on the server; as wide as the lesson's frame, or as `width` pixels. */
+export async function renderFrame(lesson: Lesson, root: string, frame: number, width = lesson.frame.width): Promise<Canvas> {
   const list = evaluate(resolve(lesson), frame)
   const stills = await loadStills(lesson, root)
   const takes = new Takes(lesson, root)
@@ -21,8 +21,8 @@ export async function renderFrame(lesson: Lesson, root: string, frame: number): 
       canvas.getContext('2d').putImageData(new ImageData(toRgba(planes), planes.width, planes.height), 0, 0)
       pictures.set(layer.clip, canvas)
     }
-    const out = createCanvas(list.width, list.height)
-    paint(asContext(out.getContext('2d')), list, skiaEasel(stills, (l) => stills.get(l.media) ?? pictures.get(l.clip) ?? null))
+    const out = createCanvas(width, Math.round((width * list.height) / list.width))
+    paint(asContext(out.getContext('2d')), list, skiaEasel(stills, (l) => stills.get(l.media) ?? pictures.get(l.clip) ?? null), width)
     return out
   } finally {
     await takes.close()

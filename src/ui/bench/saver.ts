@@ -1,7 +1,7 @@
 import type { Patch } from 'immer'
 import { applyEdit, changesBetween, makeChanges, Unfit, type Change, type Edit, type Edited } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
-import { ask, Refusal, sentenceOf } from '../kit/api'
+import { ask, askedEarly, Refusal, sentenceOf } from '../kit/api'
 import { freshId } from '../kit/ids'
 import { Shelf, type KeptStep, type Unkept } from './shelf'
 
@@ -120,7 +120,8 @@ export class Saver {
 
   private fetch(): Promise<Opened> {
     const waiting = this.steps.map((s) => s.step)
-    return ask<Opened>(`/api/lessons/${this.id}${waiting.length ? `?steps=${waiting.join(',')}` : ''}`)
+    const path = `/api/lessons/${this.id}`
+    return waiting.length > 0 ? ask<Opened>(`${path}?steps=${waiting.join(',')}`) : askedEarly<Opened>(path).then((answer) => answer ?? ask<Opened>(path))
   }
   private async refresh(word: string): Promise<void> {
     const fresh = await this.fetch().catch(() => null)

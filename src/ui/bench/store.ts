@@ -2,7 +2,7 @@ import { applyPatches } from 'immer'
 import { toast } from 'sonner'
 import { createContext, useContext } from 'react'
 import { create } from 'zustand'
-import { applyEdit, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
+import { applyEdit, elementIn, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
 import type { ElementKind } from '@/core/elements'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
@@ -92,11 +92,14 @@ export function useShown(): Timed {
   return given ?? own!
 }
 
+/** A part of the lesson as it is shown now: who asks for no more is not drawn again as a drag changes the rest. */
+export const useShownPart = <T>(part: (timed: Timed) => T): T => useBench((b) => part(shown(b)))
+
 /** Whether the picture shows the framing; the whole take is shown while a zoom is being drawn or is selected. */
 export const isFramed = (b: Bench = bench()): boolean => {
   if (b.speed !== 0) return true
   if (b.adding?.kind === 'zoom') return false
-  return !(b.elements.length === 1 && b.lesson.elements.find((e) => e.id === b.elements[0])?.look.kind === 'zoom')
+  return !(b.elements.length === 1 && elementIn(b.lesson, b.elements[0]!)?.look.kind === 'zoom')
 }
 
 let saver: Saver | null = null
@@ -139,7 +142,7 @@ function futureWith(entry: Entry): Pick<Bench, 'future' | 'later'> {
 }
 const kept = (timed: Timed) => ({
   elements: bench().elements.filter((e) => timed.spans.has(e)), clips: bench().clips.filter((c) => timed.lesson.clips.some((x) => x.id === c)),
-  keys: bench().keys.filter((k) => timed.lesson.elements.find((e) => e.id === k.element)?.poses.some((p) => p.id === k.pose)),
+  keys: bench().keys.filter((k) => elementIn(timed.lesson, k.element)?.poses.some((p) => p.id === k.pose)),
   moment: bench().moment && timed.moments.has(bench().moment!) ? bench().moment : null, playhead: Math.min(bench().playhead, timed.length - 1),
 })
 

@@ -18,10 +18,11 @@ import { Section } from './Section'
 import { Several } from './Several'
 
 const LAG_MS = 400
+const SHOWN = { get: () => shown(), subscribe: useBench.subscribe }
 /** The values of what is selected: elements, clips, a moment; of the lesson when nothing is. They follow a drag twice a second, so that the drag itself does not wait for them. */
 export function Details() {
   const settled = useBench((b) => b.timed)
-  const lagging = useLagging(useBench(shown), LAG_MS)
+  const lagging = useLagging(SHOWN, LAG_MS)
   const dragged = useBench((b) => b.live !== null)
   // What is done is shown at once; what is still being dragged may lag behind.
   const timed = dragged ? lagging : settled

@@ -1,4 +1,4 @@
-import { addKey, keyAtPoses, keyedPaths, removeKeys } from '@/core/edits'
+import { addKey, elementIn, keyAtPoses, keyedPaths, removeKeys } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { bench, edit, freshId, useBench, useShown } from '../bench/store'
@@ -7,7 +7,7 @@ import { bench, edit, freshId, useBench, useShown } from '../bench/store'
 export function KeyMark({ element: e, path, label }: { element: Element; path: string; label: string }) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
-  const own = timed.lesson.elements.find((x) => x.id === e.id)
+  const own = elementIn(timed.lesson, e.id)
   if (!own) return null
   const here = motionOf(timed, own).moves.find((m) => path in m.pose.values && Math.abs(m.to - playhead) < 0.5)
   const keyed = keyedPaths(own).has(path)

@@ -1,16 +1,21 @@
-import { useEffect, useRef, useState } from 'react'
+import { startTransition, useEffect, useState } from 'react'
 
-/** A value that follows another at most so often; the last one always comes through. */
-export function useLagging<T>(value: T, ms: number): T {
-  const [shown, setShown] = useState(value)
-  const at = useRef(0)
+/** Where a value is kept: what it is now, and how to hear when it may be another. */
+export interface Source<T> { get: () => T; subscribe: (changed: () => void) => () => void }
+
+/** A value that follows another at most so often, and only as there is time to draw it; the last one always comes through. */
+export function useLagging<T>({ get, subscribe }: Source<T>, ms: number): T {
+  const [shown, setShown] = useState(get)
   useEffect(() => {
-    if (Object.is(value, shown)) return
-    const wait = at.current + ms - performance.now()
-    const take = () => { at.current = performance.now(); setShown(value) }
-    if (wait <= 0) { take(); return }
-    const timer = setTimeout(take, wait)
-    return () => clearTimeout(timer)
-  }, [value, shown, ms])
+    let at = -Infinity
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const take = () => {
+      timer = undefined
+      at = performance.now()
+      startTransition(() => setShown(get))
+    }
+    const stop = subscribe(() => { timer ??= setTimeout(take, Math.max(0, at + ms - performance.now())) })
+    return () => { stop(); clearTimeout(timer) }
+  }, [get, subscribe, ms])
   return shown
 }

@@ -17,6 +17,9 @@ export interface Row { id: string; name: string; revision: number; frames: numbe
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 
+/** An icon that stands on every card is drawn once, and used. */
+const Drawn = ({ id }: { id: string }) => <svg width="14" height="14" aria-hidden><use href={`#${id}`} /></svg>
+
 /** The library of lessons; it comes with those that there were when its page was made, null when they could not be listed. */
 export function Lessons({ first }: { first: Row[] | null }) {
   const router = useRouter()
@@ -49,6 +52,7 @@ export function Lessons({ first }: { first: Row[] | null }) {
         <input type="search" aria-label="Search the lessons" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-64 rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent" />
         <Button look="main" onClick={make}><Plus size={14} />New lesson</Button>
       </PageHead>
+      <svg className="hidden" aria-hidden><symbol id="copy" viewBox="0 0 24 24"><Copy size={24} /></symbol><symbol id="remove" viewBox="0 0 24 24"><Trash2 size={24} /></symbol></svg>
       <main className="mx-auto max-w-[1160px] px-6 py-6">
         {trouble && <p role="alert" className="mb-4 rounded border border-accent bg-accent-wash p-3">{trouble}</p>}
         {rows?.length === 0 && !trouble && search && <p className="mt-16 text-center text-lg text-muted">No lesson has “{search}” in its name.</p>}
@@ -71,8 +75,8 @@ export function Lessons({ first }: { first: Row[] | null }) {
               </Link>
               <div className="flex items-center px-3 pb-2 text-muted">
                 <span className="figures flex-1 text-xs">{r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br /><time dateTime={r.updatedAt} suppressHydrationWarning>{WHEN.format(new Date(r.updatedAt))}</time></span>
-                <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}><Copy size={14} /></IconButton>
-                <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}><Trash2 size={14} /></IconButton>
+                <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}><Drawn id="copy" /></IconButton>
+                <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}><Drawn id="remove" /></IconButton>
               </div>
             </li>
           ))}

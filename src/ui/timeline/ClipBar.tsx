@@ -1,8 +1,9 @@
+import { memo } from 'react'
 import { moveClip, trimClip, type Edit } from '@/core/edits'
 import { clipEnd, sourceUsAt } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import { caught } from '@/core/moments'
-import { bench, goTo, setBench, useBench, useShown } from '../bench/store'
+import { bench, goTo, setBench, useBench, useShownPart } from '../bench/store'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
 import { Wave } from './Wave'
@@ -12,12 +13,13 @@ const FILM_PX = 160
 const COLUMNS = 10
 
 /** A take or a sound on its track, with its film strip or its waveform: drag to move, its ends to trim. */
-export function ClipBar({ clip, height, from, to, frameAt }: { clip: Clip; height: number; from: number; to: number; frameAt: (x: number) => number }) {
+export const ClipBar = memo(function ClipBar({ clip, height, from, to, frameAt }: { clip: Clip; height: number; from: number; to: number; frameAt: (x: number) => number }) {
   const { pxPerFrame } = useView()
-  const { lesson } = useShown()
+  const media = useShownPart((t) => t.lesson.media)
+  const rate = useShownPart((t) => t.lesson.rate)
   const selected = useBench((b) => b.clips.includes(clip.id))
   const { begin, hand } = useTimeDrag()
-  const medium = lesson.media[clip.media]
+  const medium = media[clip.media]
   if (!medium) return null
 
   /** A frame that a dragged edge slips onto, when one is within reach: a cut, a moment, the playhead. */
@@ -57,7 +59,7 @@ export function ClipBar({ clip, height, from, to, frameAt }: { clip: Clip; heigh
   const pieces: { x: number; n: number }[] = []
   if (film) {
     for (let x = Math.max(0, Math.floor(((from - clip.at) * pxPerFrame) / each) * each); x < Math.min(width, (to - clip.at) * pxPerFrame); x += each) {
-      pieces.push({ x, n: Math.min(film.count - 1, Math.max(0, Math.round(sourceUsAt(clip, clip.at + x / pxPerFrame, lesson.rate) / film.stepUs))) })
+      pieces.push({ x, n: Math.min(film.count - 1, Math.max(0, Math.round(sourceUsAt(clip, clip.at + x / pxPerFrame, rate) / film.stepUs))) })
     }
   }
   const shrink = each / FILM_PX
@@ -79,4 +81,4 @@ export function ClipBar({ clip, height, from, to, frameAt }: { clip: Clip; heigh
       {(['start', 'end'] as const).map((side) => <span key={side} data-side={side} className={`absolute inset-y-0 w-2 cursor-ew-resize bg-white/25 hover:bg-accent/60 ${side === 'start' ? 'left-0' : 'right-0'}`} {...handlers(side)} />)}
     </div>
   )
-}
+})

@@ -1,9 +1,9 @@
 import { DropdownMenu } from 'radix-ui'
-import { useMemo, useRef } from 'react'
+import { memo, useMemo, useRef } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import { clusters, type Catch, type Placed } from '@/core/moments'
-import { bench, edit, pickMoment, tryEdit, useBench, useShown } from '../bench/store'
+import { bench, edit, pickMoment, tryEdit, useBench, useShownPart } from '../bench/store'
 import { MomentIcon } from '../kit/kindIcon'
 import { HEAD_PX, useView } from './view'
 import { Wave } from './Wave'
@@ -12,18 +12,20 @@ import { Wave } from './Wave'
 const ICON_PX = 25
 
 /** Clicks, keys, marks and chapters on one line; on the other the words, under the waveform they are spoken in. */
-export function EventStrip({ from, to, catching, frameAt }: { from: number; to: number; catching: Catch | null; frameAt: (x: number) => number }) {
-  const timed = useShown()
+export const EventStrip = memo(function EventStrip({ from, to, catching, frameAt }: { from: number; to: number; catching: Catch | null; frameAt: (x: number) => number }) {
+  const moments = useShownPart((t) => t.moments)
+  const clips = useShownPart((t) => t.lesson.clips)
+  const media = useShownPart((t) => t.lesson.media)
   const { pxPerFrame } = useView()
   const chosen = useBench((b) => b.moment)
   const drag = useRef<{ id: string; frame: number } | null>(null)
-  const all = useMemo(() => [...timed.moments.values()].filter((m) => m.frame !== null).sort((a, b) => a.frame! - b.frame!), [timed.moments])
+  const all = useMemo(() => [...moments.values()].filter((m) => m.frame !== null).sort((a, b) => a.frame! - b.frame!), [moments])
   const inSight = all.filter((m) => (m.untilFrame ?? m.frame!) >= from && m.frame! <= to)
   const chapters = inSight.filter((m) => m.kind === 'chapter')
   const words = inSight.filter((m) => m.kind === 'word')
   const events = inSight.filter((m) => !['chapter', 'word', 'phrase', 'cut', 'lesson'].includes(m.kind))
   const drawn = clusters(events, ICON_PX / pxPerFrame)
-  const spoken = timed.lesson.clips.filter((c) => (timed.lesson.media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
+  const spoken = clips.filter((c) => (media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
   const pick = (m: Placed) => pickMoment(m.id, m.frame)
   const pickWordAt = (frame: number) => {
     const word = all.findLast((m) => m.kind === 'word' && m.frame! <= frame)
@@ -78,7 +80,7 @@ export function EventStrip({ from, to, catching, frameAt }: { from: number; to: 
       </div>
     </>
   )
-}
+})
 
 interface ClusterProps { moments: readonly Placed[]; chosen: string | null; catching: Catch | null; left: number; onPick: (m: Placed) => void }
 /** Moments too close to be drawn apart: how many, and pressed, which. */

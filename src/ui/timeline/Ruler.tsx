@@ -1,14 +1,15 @@
-import { useRef } from 'react'
+import { memo, useRef } from 'react'
 import { timecode } from '@/core/time'
-import { bench, goTo, setBench, useShown } from '../bench/store'
+import { bench, goTo, setBench, useShownPart } from '../bench/store'
 import { HEAD_PX, useView } from './view'
 
 const STEPS = [1, 2, 5, 10, 15, 30, 60, 150, 300, 450, 900, 1800, 3600, 9000, 18000, 36000, 108000]
 
 /** The time scale: press or drag to move the playhead, with Shift to set the passage. */
-export function Ruler({ frameAt, from, to }: { frameAt: (x: number) => number; from: number; to: number }) {
+export const Ruler = memo(function Ruler({ frameAt, from, to }: { frameAt: (x: number) => number; from: number; to: number }) {
   const { pxPerFrame } = useView()
-  const { lesson, length } = useShown()
+  const rate = useShownPart((t) => t.lesson.rate)
+  const length = useShownPart((t) => t.length)
   const drag = useRef<{ from: number; passage: boolean } | null>(null)
   const step = STEPS.find((s) => s * pxPerFrame >= 104) ?? 216000
   const marks: number[] = []
@@ -17,7 +18,7 @@ export function Ruler({ frameAt, from, to }: { frameAt: (x: number) => number; f
     <div className="flex h-[24px]">
       <div className="sticky left-0 z-10 shrink-0 bg-sheet" style={{ width: HEAD_PX }} />
       <div
-        className="relative flex-1 cursor-col-resize" data-testid="ruler" role="slider" aria-label="Playhead" aria-valuemin={0} aria-valuemax={length - 1} aria-valuenow={bench().playhead} aria-valuetext={timecode(bench().playhead, lesson.rate)} tabIndex={0}
+        className="relative flex-1 cursor-col-resize" data-testid="ruler" role="slider" aria-label="Playhead" aria-valuemin={0} aria-valuemax={length - 1} aria-valuenow={bench().playhead} aria-valuetext={timecode(bench().playhead, rate)} tabIndex={0}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId)
           const f = Math.max(0, frameAt(e.clientX))
@@ -33,9 +34,9 @@ export function Ruler({ frameAt, from, to }: { frameAt: (x: number) => number; f
         }}
         onPointerUp={() => { drag.current = null }}
       >
-        {marks.map((f) => <span key={f} className="figures pointer-events-none absolute top-0 border-l border-edge-strong pl-1 text-[11px] leading-[24px] text-muted" style={{ left: f * pxPerFrame }}>{timecode(f, lesson.rate)}</span>)}
+        {marks.map((f) => <span key={f} className="figures pointer-events-none absolute top-0 border-l border-edge-strong pl-1 text-[11px] leading-[24px] text-muted" style={{ left: f * pxPerFrame }}>{timecode(f, rate)}</span>)}
         <span className="absolute top-0 h-full w-px bg-ink" style={{ left: length * pxPerFrame }} />
       </div>
     </div>
   )
-}
+})

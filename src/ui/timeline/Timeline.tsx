@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { elementIn } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Catch } from '@/core/moments'
@@ -91,10 +91,10 @@ export function Timeline() {
   // What first comes into an empty lesson is seen whole.
   const empty = useBench((b) => b.lesson.clips.length === 0)
   useEffect(() => { if (ready) fitTimeline(bench().timed.length) }, [ready, lessonId, empty])
-  const frameAt = (clientX: number) => {
+  const frameAt = useCallback((clientX: number) => {
     const box = scroller.current!
     return Math.round((clientX - box.getBoundingClientRect().left - HEAD_PX + box.scrollLeft) / pxPerFrame - 0.5)
-  }
+  }, [pxPerFrame])
   const total = timed.length * pxPerFrame
   const { tops, y } = useMemo(() => {
     let below = 0

@@ -1,6 +1,6 @@
 import { ChevronRight, EllipsisVertical, Volume2, VolumeX } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { moveTrack, setTrack } from '@/core/edits'
 import type { Track } from '@/core/lesson/schema'
 import { edit } from '../bench/store'
@@ -10,7 +10,7 @@ const SMALL = 'grid size-[24px] shrink-0 place-items-center rounded hover:bg-bla
 const ITEM = 'flex cursor-pointer items-center rounded px-2 py-1 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-accent-wash'
 
 /** A track's name, whether it is folded up and heard; and its place among the others. */
-export function TrackHead({ track, first, last }: { track: Track; first: boolean; last: boolean }) {
+export const TrackHead = memo(function TrackHead({ track, first, last }: { track: Track; first: boolean; last: boolean }) {
   const [naming, setNaming] = useState(false)
   const folded = useView((v) => v.folded.includes(track.id))
   const rename = (name: string) => {
@@ -43,4 +43,4 @@ export function TrackHead({ track, first, last }: { track: Track; first: boolean
       )}
     </div>
   )
-}
+})

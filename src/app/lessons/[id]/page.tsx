@@ -1,3 +1,15 @@
+import { headers } from 'next/headers'
 import { Workbench } from '@/ui/bench/Workbench'
+import { earlyScript } from '@/ui/kit/api'
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) { return <Workbench id={(await params).id} /> }
+/** The workbench; a large lesson is already on its way while the scripts of the page are. */
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params
+  const nonce = (await headers()).get('x-nonce') ?? undefined
+  return (
+    <>
+      {/^[\w-]{1,40}$/.test(id) && <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript(`/api/lessons/${id}`) }} />}
+      <Workbench id={id} />
+    </>
+  )
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { readLesson, setRemoved, stepsKnown, stretchOf } from '@/server/lessons'
+import { AT_HAND, readLesson, setRemoved, stepsKnown, stretchOf } from '@/server/lessons'
 import { body, done, route } from '@/server/web'
 
 type At = { params: Promise<{ id: string }> }
@@ -7,8 +7,8 @@ type At = { params: Promise<{ id: string }> }
 export const GET = route<At>(async (request, { params }) => {
   const { id } = await params
   const steps = new URL(request.url).searchParams.get('steps')?.split(',').slice(0, 500) ?? []
-  const known = await stepsKnown(id, steps)
-  return Response.json({ ...(await readLesson(id)), known, undo: await stretchOf(id, 'undo'), redo: await stretchOf(id, 'redo') })
+  const [known, lesson, undo, redo] = await Promise.all([stepsKnown(id, steps), readLesson(id), stretchOf(id, 'undo', AT_HAND), stretchOf(id, 'redo', AT_HAND)])
+  return Response.json({ ...lesson, known, undo, redo })
 })
 export const PATCH = route<At>(async (request, { params }) => {
   const { removed } = await body(request, z.object({ removed: z.boolean() }))
