@@ -16,7 +16,7 @@ export async function measureLibrary(root: string, say: (line: string) => void):
       await (await fetch(`${base}/api/lessons`)).json()
       listed.push(performance.now() - began)
       began = performance.now()
-      await page.goto(base)
+      await page.goto(base, { waitUntil: 'commit' })
       await page.waitForFunction((n) => document.querySelectorAll('[data-lesson]').length === n, LESSONS)
       shown.push(performance.now() - began)
       await page.goto('about:blank')

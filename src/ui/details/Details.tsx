@@ -1,10 +1,11 @@
 import { Trash2 } from 'lucide-react'
+import { memo } from 'react'
 import { changeRate, moveClip, moveMoment, renameMoment, removeMoment, resizeLesson, setClip, setLength, setBackground, setSpeed, removeClips } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import type { Placed } from '@/core/moments'
 import { framesPerSecond, lengthText, parseTimecode, timecode } from '@/core/time'
-import { momentName, tieSentence } from '@/core/timing'
+import { momentName, tieSentence, type Timed } from '@/core/timing'
 import { edit, shown, ShownContext, tryEdit, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
@@ -25,7 +26,11 @@ export function Details() {
   const lagging = useLagging(SHOWN, LAG_MS)
   const dragged = useBench((b) => b.live !== null)
   // What is done is shown at once; what is still being dragged may lag behind.
-  const timed = dragged ? lagging : settled
+  return <Values timed={dragged ? lagging : settled} />
+}
+
+/** Drawn again only when what it shows is another: not as a drag begins. */
+const Values = memo(function Values({ timed }: { timed: Timed }) {
   const elements = useBench((b) => b.elements)
   const clips = useBench((b) => b.clips)
   const moment = useBench((b) => b.moment)
@@ -39,7 +44,7 @@ export function Details() {
           : clip ? <ClipDetails clip={clip} many={clips.length} /> : m ? <MomentDetails moment={m} /> : <LessonDetails />}
     </section></ShownContext>
   )
-}
+})
 
 function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
   const { lesson } = useShown()
