@@ -58,6 +58,15 @@ test('the list tells of a lesson an older program stored what it tells of any ot
   expect(told).toMatchObject({ frames: 300, elements: 0, width: 1920, height: 1080 })
   expect((await database().select().from(lessons).where(eq(lessons.id, id)))[0]!.brief).toMatchObject({ frames: 300 })
 })
+test('a lesson is read once for each revision, and nobody can change what others read', async () => {
+  const id = await createLesson(lessonWithTake())
+  const { lesson } = await readLesson(id)
+  expect((await readLesson(id)).lesson).toBe(lesson)
+  expect(() => { lesson.clips[0]!.at = 5 }).toThrow()
+  await make(id, 'Rename', rename('Renamed'))
+  expect((await readLesson(id)).lesson.name).toBe('Renamed')
+  expect(lesson.name).not.toBe('Renamed')
+})
 test('an edit is stored with its way back; undo and redo walk the stored history; a new edit forgets what was undone', async () => {
   const id = await createLesson(lessonWithTake())
   await make(id, 'Add', addElement(elementAt(resolve(lessonWithTake()), { kind: 'arrow', id: 'a', frame: 60, moment: null, at: { x: 5, y: 5 } })))

@@ -173,6 +173,22 @@ test('a change that the server refuses is put aside with its name; the good ones
   expect(unkept).toEqual([])
   expect(store.size).toBe(0)
 })
+test('what the page asked for early is taken once, where it is an answer', async () => {
+  const asked: string[] = []
+  globalThis.fetch = ((url: string, init?: { method?: string; body?: string }) => { asked.push(url); return server.fetch(url, init) }) as never
+  const early = async (answer: Promise<unknown>) => {
+    await crash()
+    Object.assign(globalThis, { early: { path: '/api/lessons/lesson', answer } })
+    await open()
+  }
+  await early(server.fetch('/api/lessons/lesson').then((r) => r.json()))
+  expect([asked, shown.name]).toEqual([[], 'Start'])
+  await early(Promise.resolve(null))
+  expect(asked).toEqual(['/api/lessons/lesson'])
+  await crash()
+  await open()
+  expect(asked).toHaveLength(2)
+})
 test('when the lesson cannot be fetched after it moved on, that is tried again and nothing is lost', async () => {
   server.edit('theirs', background('#222222'))
   server.lookTrouble = ['down', 'down']
