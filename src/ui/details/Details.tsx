@@ -6,7 +6,7 @@ import type { Clip } from '@/core/lesson/schema'
 import type { Placed } from '@/core/moments'
 import { framesPerSecond, lengthText, parseTimecode, timecode } from '@/core/time'
 import { momentName, tieSentence, type Timed } from '@/core/timing'
-import { edit, shown, ShownContext, tryEdit, useBench, useShown } from '../bench/store'
+import { bench, edit, ShownContext, tryEdit, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { Colour } from '../kit/colour'
@@ -19,14 +19,15 @@ import { Section } from './Section'
 import { Several } from './Several'
 
 const LAG_MS = 400
-const SHOWN = { get: () => shown(), subscribe: useBench.subscribe }
+/** A drag that is under way, and what it started from. */
+const DRAG = { get: () => ({ of: bench().timed, live: bench().live }), subscribe: useBench.subscribe }
 /** The values of what is selected: elements, clips, a moment; of the lesson when nothing is. They follow a drag twice a second, so that the drag itself does not wait for them. */
 export function Details() {
   const settled = useBench((b) => b.timed)
-  const lagging = useLagging(SHOWN, LAG_MS)
+  const drag = useLagging(DRAG, LAG_MS)
   const dragged = useBench((b) => b.live !== null)
   // What is done is shown at once; what is still being dragged may lag behind.
-  return <Values timed={dragged ? lagging : settled} />
+  return <Values timed={(dragged && drag.of === settled && drag.live) || settled} />
 }
 
 /** Drawn again only when what it shows is another: not as a drag begins. */
