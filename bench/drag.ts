@@ -17,10 +17,7 @@ function crowded(lesson: Lesson): Lesson {
 
 interface Spot { x: number; y: number }
 /** Drags from one spot to another and gives how long each step takes until its frame is painted, in milliseconds, sorted. */
-const drag = async (page: Page, from: Spot, to: Spot) => {
-  // The loader that runs this names its functions with a helper that the page does not have.
-  await page.evaluate('globalThis.__name = (f) => f')
-  return page.evaluate(async ([a, b, steps]) => {
+const drag = (page: Page, from: Spot, to: Spot) => page.evaluate(async ([a, b, steps]) => {
   const event = (type: string, x: number, y: number) => new PointerEvent(type, { bubbles: true, cancelable: true, clientX: x, clientY: y, pointerId: 1, button: 0, buttons: 1, isPrimary: true })
   const own = Element.prototype.setPointerCapture
   let holder: Element = document.elementFromPoint(a.x, a.y)!
@@ -39,7 +36,6 @@ const drag = async (page: Page, from: Spot, to: Spot) => {
   Element.prototype.setPointerCapture = own
   return out.sort((x, y) => x - y)
 }, [from, to, STEPS] as const)
-}
 
 /** Measures opening a lesson of two thousand elements and dragging one of them. */
 export async function measureDrag(lesson: Lesson, root: string, say: (line: string) => void): Promise<Figure[]> {

@@ -10,7 +10,10 @@ export async function withServer<T>(root: string, use: (page: Page, base: string
   await program.start()
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--autoplay-policy=no-user-gesture-required'] })
   try {
-    return await use(await browser.newPage({ viewport: { width: 1280, height: 800 } }), program.base)
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    // The loader that runs this names functions with a helper that the page does not have.
+    await page.addInitScript('globalThis.__name = (f) => f')
+    return await use(page, program.base)
   } finally {
     await browser.close()
     await program.end()

@@ -28,6 +28,7 @@ const LEAST_PIXELS = 40
  * Which presses changed something on the screen besides the pointer, told by the frames themselves before they were compressed.
  *
  * @param raw  the recording without loss
+ * @throws Error when it does not have the frames that were taken
  */
 export async function answered(raw: string, did: Happened): Promise<boolean[]> {
   const { width, height, taken, presses } = did
@@ -55,6 +56,7 @@ export async function answered(raw: string, did: Happened): Promise<boolean[]> {
       have = 0
     }
   }
+  if (n !== taken.length) throw new Error(`${raw}: of ${taken.length} frames ${n} could be read.`)
   return open.map((p) => p.changed)
 }
 

@@ -121,9 +121,10 @@ function inComfort(stretches: Stretch[], first: Stand[], input: FollowInput, cho
     })
     if (fast.length === 0) break
     // Between two stretches the pointer is on its way: what happens then is of both.
-    const touched = fast.map((m) => ({ ...m, first: Math.max(0, now.findLastIndex((s) => s.from <= m.from)), last: now.findIndex((s) => s.to >= m.to) }))
+    const touched = fast.map((m) => ({ ...m, first: now.findLastIndex((s) => s.from <= m.from), next: now.findIndex((s) => s.to >= m.to) }))
     const opened = now.map((s, i) => {
-      if (s.fixed || !touched.some((m) => s.w < m.below && ((i >= m.first && (i <= m.last || m.last < 0)) || (s.from <= m.to && s.to >= m.from)))) return s
+      const meets = (m: (typeof touched)[number]) => (s.from <= m.to && s.to >= m.from) || (i >= m.first && (m.next < 0 || i <= m.next))
+      if (s.fixed || !touched.some((m) => s.w < m.below && meets(m))) return s
       const k = Math.min(OPENS_BY, input.width / s.w, input.height / s.h)
       return { ...s, w: s.w * k, h: s.h * k }
     })

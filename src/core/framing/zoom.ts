@@ -41,11 +41,12 @@ function viewOf(timed: Timed, e: Element, frame: number, smooth = false): Rect {
   return inside(smoothWay, lesson.frame)(zoomRect(atPose(timed, e, pose), lesson.frame), zoomRect(atPose(timed, e, pose + 1), lesson.frame), k)
 }
 
-const zooms = new WeakMap<readonly Element[], Element[]>()
+type Zoom = Element & { look: { kind: 'zoom' } }
+const zooms = new WeakMap<readonly Element[], Zoom[]>()
 /** The zooms among elements; these are gone through once, however many frames are asked about. */
-function zoomsOf(elements: readonly Element[]): Element[] {
+function zoomsOf(elements: readonly Element[]): Zoom[] {
   let own = zooms.get(elements)
-  if (!own) zooms.set(elements, (own = elements.filter((e) => e.look.kind === 'zoom')))
+  if (!own) zooms.set(elements, (own = elements.filter((e): e is Zoom => e.look.kind === 'zoom')))
   return own
 }
 
@@ -54,7 +55,6 @@ export function framingAt(timed: Timed, frame: number): Rect {
   const { width, height } = timed.lesson.frame
   let view: Rect = { x: 0, y: 0, w: width, h: height }
   for (const e of zoomsOf(timed.lesson.elements)) {
-    if (e.look.kind !== 'zoom') continue
     const span = timed.spans.get(e.id)
     if (!span || frame < span.from || frame >= span.to) continue
     const squeeze = Math.min(1, (span.to - span.from) / Math.max(1, e.look.inFrames + e.look.backFrames))

@@ -1,9 +1,8 @@
+import type { Point } from '../scene/geometry'
 import type { Changes } from './changes'
 import { patchOf } from './flashes'
 import { median } from './median'
 import { hotSpotOf, type Stay } from './track'
-
-interface Spot { x: number; y: number }
 
 const HALF = 18
 const REACH = 44
@@ -24,8 +23,8 @@ const SURELY = 1.5
  *
  * @returns places by frame, for frames of the gaps between `links`
  */
-export function carriedThrough(changes: Changes, links: Stay[]): Map<number, Spot> {
-  const out = new Map<number, Spot>()
+export function carriedThrough(changes: Changes, links: Stay[]): Map<number, Point> {
+  const out = new Map<number, Point>()
   for (let i = 0; i + 1 < links.length; i++) {
     const a = links[i]!
     const b = links[i + 1]!
@@ -43,7 +42,7 @@ export function carriedThrough(changes: Changes, links: Stay[]): Map<number, Spo
 }
 
 /** A way that goes on to a known place, put where it meets it: it was taken up a frame late, by as much as was carried in that frame. Null when it leads elsewhere. */
-function led(way: Spot[] | null, to: Spot): Spot[] | null {
+function led(way: Point[] | null, to: Point): Point[] | null {
   const [before, last] = way?.slice(-2) ?? []
   if (!way || !before || !last) return null
   const off = { x: to.x - 2 * last.x + before.x, y: to.y - 2 * last.y + before.y }
@@ -63,11 +62,11 @@ const JERK = 18
 const MOST_MISSED = 3
 
 /** Follows what is around a place from one frame to another; null when it is lost on the way. */
-function tracked(changes: Changes, start: Spot, from: number, to: number, step: 1 | -1): Spot[] | null {
+function tracked(changes: Changes, start: Point, from: number, to: number, step: 1 | -1): Point[] | null {
   let at = { x: Math.round(start.x), y: Math.round(start.y) }
   let speed = { x: 0, y: 0 }
   let missed = 0
-  const out: Spot[] = [{ ...at }]
+  const out: Point[] = [{ ...at }]
   for (let t = from; t !== to; t += step) {
     const list = new Set(changes.lists[step === 1 ? t + 1 : t]!)
     const near = changes.blocksOf(at.x - HALF, at.y - HALF, 2 * HALF + 1, 2 * HALF + 1)
@@ -84,11 +83,11 @@ function tracked(changes: Changes, start: Spot, from: number, to: number, step: 
   return out
 }
 
-const moves = (s: Spot): boolean => Math.abs(s.x) + Math.abs(s.y) > 1
-const alike = (a: Spot, b: Spot): boolean => Math.abs(a.x - b.x) <= AGREE && Math.abs(a.y - b.y) <= AGREE
+const moves = (s: Point): boolean => Math.abs(s.x) + Math.abs(s.y) > 1
+const alike = (a: Point, b: Point): boolean => Math.abs(a.x - b.x) <= AGREE && Math.abs(a.y - b.y) <= AGREE
 
 /** How far what is around a place goes with a frame: what several pieces of it agree on. */
-function shiftAround(changes: Changes, at: Spot, t: number, step: 1 | -1, speed: Spot, list: Set<number>): Spot | null {
+function shiftAround(changes: Changes, at: Point, t: number, step: 1 | -1, speed: Point, list: Set<number>): Point | null {
   const size = 2 * HALF + 1
   const pieces: { x: number; y: number; patch: Uint8Array; shows: number }[] = []
   for (const dy of DOWN) for (const dx of ACROSS) {
@@ -99,14 +98,14 @@ function shiftAround(changes: Changes, at: Spot, t: number, step: 1 | -1, speed:
   }
   pieces.sort((a, b) => b.shows - a.shows)
   const some = pieces.filter((p, i) => p.shows >= LEAST_SHOWN && ((i < FOLLOWED && p.shows >= pieces[0]!.shows * 0.3) || (p.x === at.x - HALF && p.y === at.y - HALF)))
-  const shifts: Spot[] = []
+  const shifts: Point[] = []
   for (const p of some) {
     const s = shiftOf(changes, p, t + step, speed)
     if (!s) continue
     shifts.push(s)
     if (moves(s) && shifts.filter((o) => alike(o, s)).length > 1) break
   }
-  const jerk = (s: Spot) => Math.hypot(s.x - speed.x, s.y - speed.y)
+  const jerk = (s: Point) => Math.hypot(s.x - speed.x, s.y - speed.y)
   // What the window moves over stands still.
   const moved = shifts.filter(moves)
   const groups = (moved.length > 0 ? moved : shifts).map((s, _, all) => all.filter((o) => alike(o, s)))
@@ -123,7 +122,7 @@ function shownIn(patch: Uint8Array, size: number): number {
 }
 
 /** How far a piece of the picture has gone in another frame; null when it is not found there. */
-function shiftOf(changes: Changes, { x: left, y: top, patch }: { x: number; y: number; patch: Uint8Array }, t: number, speed: Spot): Spot | null {
+function shiftOf(changes: Changes, { x: left, y: top, patch }: { x: number; y: number; patch: Uint8Array }, t: number, speed: Point): Point | null {
   const size = 2 * HALF + 1
   const wide = size + 2 * REACH
   const field = patchOf(changes, t, left + speed.x - REACH, top + speed.y - REACH, wide, wide)

@@ -1,3 +1,4 @@
+import type { Point } from '../scene/geometry'
 import { carriedThrough } from './carried'
 import { Changes } from './changes'
 import { BLOCK, Eyes } from './eyes'
@@ -261,7 +262,7 @@ function alteredAt(changes: Changes, t: number, pointer: (Found | null)[], size:
 }
 
 /** The hot spot at each frame; over a few frames in which the pointer was not found, on the smooth way from where it was to where it is next. */
-function atFrames(links: Stay[], frames: number, trail: Map<number, { x: number; y: number }>, carried: Map<number, { x: number; y: number }>): (Found | null)[] {
+function atFrames(links: Stay[], frames: number, trail: Map<number, Point>, carried: Map<number, Point>): (Found | null)[] {
   const out: (Found | null)[] = Array.from({ length: frames }, () => null)
   for (const s of links) {
     const at = hotSpotOf(s)

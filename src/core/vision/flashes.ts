@@ -20,7 +20,8 @@ const CELL = 4
 const SMALLEST = 5
 const LONG_ENOUGH = 9
 const LARGEST = 150
-const FEWEST = 15
+/** The smallest pointers, thin ones for text, have so many pixels. */
+export const FEWEST = 15
 const LEFT_BEHIND = 0.05
 const LEAST_SHARE = 0.4
 const RESTLESS = 0.4

@@ -1,6 +1,6 @@
 import { MOST_PROBES } from './eyes'
 import { hotSpot, type HotSpot, type Pixel } from './hotSpot'
-import { MARGIN, type Flash } from './flashes'
+import { FEWEST, MARGIN, type Flash } from './flashes'
 import { median } from './median'
 
 /** What a pointer looks like: those of its pixels that are always its own, and where in it the hot spot lies. */
@@ -200,7 +200,7 @@ function merged(members: Member[]): Pixel[] | null {
     if (values.filter((o) => Math.abs(o - v) <= AGREES).length < values.length * STEADY) continue
     pixels.push({ x: (key % 1024) - 256, y: Math.floor(key / 1024) - 256, value: v, sure: Math.min(1, values.length / usual) })
   }
-  return pixels.length < 15 ? null : pixels
+  return pixels.length < FEWEST ? null : pixels
 }
 
 /** Whether most of a shape is a plain rectangle, dark or bright: a caret. */

@@ -26,7 +26,7 @@ const ANSWER_S = 0.7
 const NEAR_PX = 160
 const MARK = 0.5
 
-/** `fresh`: squares that came to look as they had not before. */
+/** `fresh`: squares that came to look as they had not before, over all its frames. */
 interface Burst { from: number; to: number; rect: Rect; squares: number; fresh: number }
 
 /** Runs of changes, as frames [from, to]. */
@@ -165,9 +165,10 @@ function clickOf(bursts: readonly Burst[], i: number, sights: readonly FrameSigh
   else if (far < NEAR_PX) sure += 0.1
   if (large) sure += 0.15
   if (b.squares >= 60) sure += 0.1
-  if (rested < 1.5) sure += 0.1
-  const alone = ![bursts[i - 1], bursts[i + 1]].some((o) => o && o.to >= since && o.from <= until)
-  if (rested < 1.5 && alone && b.fresh > 1 && far < 2 * NEAR_PX) sure += 0.1
+  if (rested < 1.5) {
+    const alone = ![bursts[i - 1], bursts[i + 1]].some((o) => o && o.to >= since && o.from <= until)
+    sure += alone && b.fresh > 1 && far < 2 * NEAR_PX ? 0.2 : 0.1
+  }
   // Typing changes a little again and again while the pointer rests for long.
   if (!large && rested > 1.5) sure -= 0.3
   if (rested > 4) sure -= 0.25

@@ -1,16 +1,15 @@
+import type { Point } from '../scene/geometry'
 import type { Changes } from './changes'
 import { FlashFinder, type Flash } from './flashes'
 import { hotSpotOf, type Stay } from './track'
-
-interface Spot { x: number; y: number }
 
 /** Over so many frames in which it was not found the pointer's way is taken to be smooth. */
 export const BRIDGE = 10
 /** More squares than this at once are not the pointer's alone. */
 const MOST_SQUARES = 30
-/** It goes no further than this from one frame to the next, and misses the known place by no more than that. */
+/** It goes no further than this from one frame to the next. */
 const STRIDE = 170
-const MISSES = 60
+/** What goes no further than this has not moved. */
 const STILL = 12
 /** A pointer in another look is of like size. */
 const SMALLER = 0.35
@@ -25,8 +24,8 @@ const UPRIGHT = 1.9
  *
  * @returns places by frame, for frames of the gaps between `links`
  */
-export function trailThrough(changes: Changes, links: readonly Stay[]): Map<number, Spot> {
-  const out = new Map<number, Spot>()
+export function trailThrough(changes: Changes, links: readonly Stay[]): Map<number, Point> {
+  const out = new Map<number, Point>()
   const finder = new FlashFinder(changes)
   for (let i = -1; i + 1 < links.length; i++) {
     const [a, b] = [links[i], links[i + 1]!]
@@ -50,19 +49,17 @@ export function trailThrough(changes: Changes, links: readonly Stay[]): Map<numb
 }
 
 /** The way back from where a pointer is known, frame by frame, for as long as one thing leads on. */
-function back(changes: Changes, finder: FlashFinder, from: Stay, until: number): (Spot & { frame: number })[] {
-  const way: (Spot & { frame: number })[] = []
+function back(changes: Changes, finder: FlashFinder, from: Stay, until: number): (Point & { frame: number })[] {
+  const way: (Point & { frame: number })[] = []
   let at = hotSpotOf(from)
-  let reach = MISSES + STRIDE / 2
   for (let t = from.from - 1; t > until; t--) {
     if (changes.lists[t + 1]!.length === 0) { way.push({ ...at, frame: t }); continue }
     if (changes.lists[t + 1]!.length > MOST_SQUARES) break
     const before = lastChange(changes, t) - 1
     if (before < Math.max(0, until)) break
-    const found = nearest(finder.at(t, before, t + 1, { most: 6, same: 255, share: 0 }), at, from.shape, reach)
+    const found = nearest(finder.at(t, before, t + 1, { most: 6, same: 255, share: 0 }), at, from.shape)
     if (!found) break
     at = found
-    reach = STRIDE
     way.push({ ...at, frame: t })
   }
   return way
@@ -74,14 +71,15 @@ function lastChange(changes: Changes, t: number): number {
   return f
 }
 /** What stood still before a way begins. */
-const standing = (finder: FlashFinder, first: Spot & { frame: number }, size: { w: number; h: number }): Spot | null =>
-  first.frame < 1 ? null : nearest(finder.at(first.frame - 1, -1, first.frame + 1, { most: 12, same: 255, share: 0 }), first, size, STRIDE)
+const standing = (finder: FlashFinder, first: Point & { frame: number }, size: { w: number; h: number }): Point | null =>
+  first.frame < 1 ? null : nearest(finder.at(first.frame - 1, -1, first.frame + 1, { most: 12, same: 255, share: 0 }), first, size)
 
-function nearest(flashes: Flash[], at: Spot, size: { w: number; h: number }, reach: number): Spot | null {
+/** The place of what is nearest of like size, if it can have come from there. */
+function nearest(flashes: Flash[], at: Point, size: { w: number; h: number }): Point | null {
   const usual = Math.max(size.w, size.h)
   const places = flashes.filter((f) => Math.max(f.w, f.h) >= usual * SMALLER && Math.max(f.w, f.h) <= usual * LARGER)
     .map((f) => (f.h > f.w * UPRIGHT ? { x: Math.round(f.x + f.w / 2), y: Math.round(f.y + f.h / 2) } : { x: f.x, y: f.y }))
-  const away = (p: Spot) => Math.hypot(p.x - at.x, p.y - at.y)
+  const away = (p: Point) => Math.hypot(p.x - at.x, p.y - at.y)
   const [best] = places.sort((p, q) => away(p) - away(q))
-  return best && away(best) <= reach ? best : null
+  return best && away(best) <= STRIDE ? best : null
 }

@@ -2,12 +2,12 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { lessonLength } from '@/core/lesson/clips'
+import { isId } from '../ids'
 import { renderFrame } from '../render/frame'
 import { dataRoot } from '../root'
 import { readLesson } from './store'
 
 const WIDTH = 640
-const ID = /^[a-z0-9]+$/i
 /** Between two posters whatever else is asked of the server has its turn. */
 const BREATH_MS = 40
 const fileOf = (id: string, revision: number): string => path.join(dataRoot(), 'posters', `${id}-${revision}.jpg`)
@@ -21,7 +21,7 @@ let line: Promise<unknown> = Promise.resolve()
  * @param id  of a lesson; its `revision` as the library knows it
  */
 export async function poster(id: string, revision: number | null): Promise<Buffer> {
-  const made = revision !== null && ID.test(id) ? await there(fileOf(id, revision)) : null
+  const made = revision !== null && isId(id) ? await there(fileOf(id, revision)) : null
   if (made) return made
   const own = line.then(() => paintPoster(id))
   line = own.then(() => wait(BREATH_MS), () => {})

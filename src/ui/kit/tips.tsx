@@ -15,13 +15,13 @@ const owner = (target: EventTarget | null): HTMLElement | null => (target instan
 export function Tips() {
   const [tip, setTip] = useState<Tip | null>(null)
   useEffect(() => {
+    // What was pressed keeps quiet until it is left and come to again.
     let over: HTMLElement | null = null
     let timer: ReturnType<typeof setTimeout> | undefined
     let shown = false
     let hidden = -Infinity
     const hide = () => {
       clearTimeout(timer)
-      over = null
       if (!shown) return
       shown = false
       hidden = performance.now()
@@ -40,22 +40,16 @@ export function Tips() {
       if (now || performance.now() - hidden < SOON_MS) show(element)
       else timer = setTimeout(() => show(element), WAIT_MS)
     }
-    const onOver = (e: PointerEvent) => { if (e.pointerType !== 'touch' && e.buttons === 0) enter(owner(e.target)) }
-    const onFocus = (e: FocusEvent) => { const element = owner(e.target); if (element?.matches(':focus-visible')) enter(element, true) }
-    const onKey = (e: KeyboardEvent) => { if (e.key === 'Escape') hide() }
-    const quiet = { passive: true, capture: true }
-    document.addEventListener('pointerover', onOver, quiet)
-    document.addEventListener('focusin', onFocus, quiet)
-    document.addEventListener('keydown', onKey, quiet)
-    const ends = ['pointerdown', 'focusout', 'scroll', 'pointerleave'] as const
-    for (const end of ends) document.addEventListener(end, hide, quiet)
-    return () => {
-      hide()
-      document.removeEventListener('pointerover', onOver, quiet)
-      document.removeEventListener('focusin', onFocus, quiet)
-      document.removeEventListener('keydown', onKey, quiet)
-      for (const end of ends) document.removeEventListener(end, hide, quiet)
-    }
+    const listening = new AbortController()
+    const on = <K extends keyof DocumentEventMap>(type: K, hear: (e: DocumentEventMap[K]) => void) => document.addEventListener(type, hear, { capture: true, passive: true, signal: listening.signal })
+    on('pointerover', (e) => { if (e.pointerType !== 'touch' && e.buttons === 0) enter(owner(e.target)) })
+    on('pointerout', (e) => { if (!e.relatedTarget) enter(null) })
+    on('focusin', (e) => { const element = owner(e.target); if (element?.matches(':focus-visible')) enter(element, true) })
+    on('focusout', (e) => { if (over && owner(e.target) === over) enter(null) })
+    on('keydown', (e) => { if (e.key === 'Escape') hide() })
+    on('pointerdown', hide)
+    on('scroll', hide)
+    return () => { listening.abort(); clearTimeout(timer) }
   }, [])
   if (!tip) return null
   const { x, y, width, height } = tip.at

@@ -1,4 +1,5 @@
 import { headers } from 'next/headers'
+import { isId } from '@/server/ids'
 import { Workbench } from '@/ui/bench/Workbench'
 import { earlyScript } from '@/ui/kit/api'
 
@@ -8,7 +9,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const nonce = (await headers()).get('x-nonce') ?? undefined
   return (
     <>
-      {/^[\w-]{1,40}$/.test(id) && <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript(`/api/lessons/${id}`) }} />}
+      {isId(id) && <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript(`/api/lessons/${id}`) }} />}
       <Workbench id={id} />
     </>
   )
