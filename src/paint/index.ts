@@ -1,3 +1,4 @@
 export * from './paint'
-export type { Drawable, Easel } from './easel'
+export { drawPicture } from './shapes'
+export type { Context, Drawable, Easel } from './easel'
 export { pathStore, sheetPool, swapStore } from './stores'

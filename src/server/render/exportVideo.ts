@@ -1,4 +1,4 @@
-import { createCanvas } from '@napi-rs/canvas'
+import type { Image } from '@napi-rs/canvas'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { Interrupted } from '../problem'
 import { FULL, saysFull } from '../room'
@@ -9,7 +9,7 @@ import { resolve } from '@/core/timing'
 import type { ExportChoice } from './choice'
 import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
-import { blankPlanes, drawPlanes, fillPlanes, freePlanes, layTile, redrawPlanes, tileOf, type Planes } from './planes'
+import { blankPlanes, drawPlanes, fillPlanes, freePlanes, redrawPlanes, type Planes } from './planes'
 import { soundArguments } from './sound'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
@@ -90,15 +90,14 @@ export async function exportVideo(lesson: Lesson, root: string, out: string, cho
 
 /** Builds each frame's planes from its display list. */
 class Composer {
-  private readonly flat = new Map<string, Planes>()
   private framing = ''
   private held: { source: Planes; drawn: Planes } | null = null
-  constructor(private readonly lesson: Lesson, private readonly takes: Takes, private readonly painter: TilePainter, private readonly stills: Awaited<ReturnType<typeof loadStills>>) {}
+  constructor(private readonly lesson: Lesson, private readonly takes: Takes, private readonly painter: TilePainter, private readonly stills: Map<string, Image>) {}
 
   /** A frame's planes, for the caller to free. What is decoded is drawn on itself, unless the `next` frame shows it again. */
   async compose(list: DisplayList, next: DisplayList | null): Promise<Planes> {
     const planes = await this.ground(list, next)
-    for (const { tile, opacity } of this.painter.tiles(list, planes)) layTile(planes, tile, opacity)
+    this.painter.layItems(planes, list)
     return planes
   }
 
@@ -118,7 +117,10 @@ class Composer {
       return out
     }
     fillPlanes(out, list.background)
-    for (const layer of list.takes) drawPlanes(out, await this.planesOf(layer), layer.dest)
+    for (const layer of list.takes) {
+      if (this.stills.has(layer.media)) this.painter.layStill(out, layer)
+      else drawPlanes(out, await this.takes.frame(layer), layer.dest)
+    }
     return out
   }
 
@@ -150,27 +152,6 @@ class Composer {
   private fills({ media, dest: d }: TakeLayer, list: DisplayList): boolean {
     const medium = this.lesson.media[media]
     return medium?.kind === 'take' && medium.width === list.width && medium.height === list.height && d.x === 0 && d.y === 0 && d.w === list.width && d.h === list.height
-  }
-
-  private async planesOf(layer: TakeLayer): Promise<Planes> {
-    const image = this.stills.get(layer.media)
-    if (!image) return this.takes.frame(layer)
-    let planes = this.flat.get(layer.media)
-    if (!planes) {
-      const w = Math.max(2, Math.ceil(image.width / 2) * 2)
-      const h = Math.max(2, Math.ceil(image.height / 2) * 2)
-      const canvas = createCanvas(w, h)
-      const ctx = canvas.getContext('2d')
-      ctx.fillStyle = this.lesson.background
-      ctx.fillRect(0, 0, w, h)
-      ctx.drawImage(image, 0, 0, w, h)
-      planes = blankPlanes(w, h)
-      fillPlanes(planes, this.lesson.background)
-      const tile = tileOf(canvas.data(), 0, 0, w, h)
-      if (tile) layTile(planes, tile)
-      this.flat.set(layer.media, planes)
-    }
-    return planes
   }
 }
 

@@ -1,4 +1,5 @@
-import { mkdtempSync, existsSync, readdirSync } from 'node:fs'
+import { createCanvas } from '@napi-rs/canvas'
+import { mkdtempSync, existsSync, readdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { applyEdit, elementAt, addElement, takeOut } from '@/core/edits'
@@ -33,6 +34,15 @@ async function frames(file: string, pixels = W * H): Promise<Buffer[]> {
 }
 const pixel = (frame: Buffer, x: number, y: number) => [...frame.subarray((y * W + x) * 3, (y * W + x) * 3 + 3)] as [number, number, number]
 const quiet = () => {}
+/** How like the server's own picture of a frame an exported one is: PSNR in dB. */
+async function likeness(lesson: Lesson, root: string, frame: number, exported: Buffer): Promise<number> {
+  const rgba = (await renderFrame(lesson, root, frame)).data()
+  let sum = 0
+  for (let i = 0; i < exported.length / 3; i++) {
+    for (let c = 0; c < 3; c++) sum += (rgba[i * 4 + c]! - exported[i * 3 + c]!) ** 2
+  }
+  return 10 * Math.log10((255 * 255) / (sum / exported.length))
+}
 
 beforeAll(async () => {
   await mustRun('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', `testsrc2=s=${W}x${H}:r=30:d=4`, '-f', 'lavfi', '-i', 'sine=440:d=4', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-crf', '12', '-vf', 'scale=out_color_matrix=bt709', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-c:a', 'aac', at('take.mp4')])
@@ -85,10 +95,7 @@ test('the decoded export and the server’s own picture of a frame agree: PSNR a
   for (const from of [330, 1110, 1484]) {
     await exportVideo(lesson, at('demo'), at('demo.mp4'), { from, to: from + 8, quality: 'good' }, quiet)
     const shown = (await frames(at('demo.mp4'), 1920 * 1080))[5]!
-    const rgba = (await renderFrame(lesson, at('demo'), from + 5)).data()
-    let sum = 0
-    for (let i = 0; i < 1920 * 1080; i++) for (let c = 0; c < 3; c++) sum += (rgba[i * 4 + c]! - shown[i * 3 + c]!) ** 2
-    expect(10 * Math.log10((255 * 255) / (sum / shown.length))).toBeGreaterThan(38)
+    expect(await likeness(lesson, at('demo'), from + 5, shown)).toBeGreaterThan(38)
   }
 })
 test('so they do where the picture below is read and things are blurred by their motion; a cover’s blocks hide the same in both', async () => {
@@ -106,11 +113,23 @@ test('so they do where the picture below is read and things are blurred by their
   await exportVideo(lesson, dir, at('blurred.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
   const all = await frames(at('blurred.mp4'))
   for (const n of [0, 5]) {
-    const rgba = (await renderFrame(lesson, dir, 20 + n)).data()
-    let sum = 0
-    for (let i = 0; i < W * H; i++) for (let c = 0; c < 3; c++) sum += (rgba[i * 4 + c]! - all[n]![i * 3 + c]!) ** 2
-    expect(10 * Math.log10((255 * 255) / (sum / all[n]!.length))).toBeGreaterThan(38)
+    expect(await likeness(lesson, dir, 20 + n, all[n]!)).toBeGreaterThan(38)
   }
+})
+test('so they do where a still that lets something through stands over the take', async () => {
+  const canvas = createCanvas(300, 200)
+  const ctx = canvas.getContext('2d')
+  ctx.fillStyle = 'rgba(31, 74, 70, 0.6)'
+  ctx.arc(150, 100, 90, 0, 7)
+  ctx.fill()
+  writeFileSync(at('badge.png'), canvas.toBuffer('image/png'))
+  const still = await processFile(at('badge.png'), 'badge.png', dir, await hashOf(at('badge.png'), making), making)
+  const lesson: Lesson = {
+    ...base, media: { ...base.media, still }, tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks],
+    clips: [...base.clips, clip('c2', 0, 120, { track: 'takes-2', media: 'still', fit: 'fit' })],
+  }
+  await exportVideo(lesson, dir, at('still.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
+  expect(await likeness(lesson, dir, 25, (await frames(at('still.mp4')))[5]!)).toBeGreaterThan(38)
 })
 test('a passage holds exactly its frames, and its sound is as long; another size keeps the shape', async () => {
   await exportVideo(withElements('callout'), dir, at('part.mp4'), { from: 20, to: 65, quality: 'draft', height: 180 }, quiet)
