@@ -5,6 +5,8 @@ import type { Figure } from './report'
 import { store, withServer } from './server'
 
 const ELEMENTS = 2000
+/** Each figure is of so many drags there and back, one after another; of fewer steps, one slow one more or less would make the 95th percentile. */
+const DRAGS = 4
 const STEPS = 40
 const TWO_HOURS = 216_000
 
@@ -16,8 +18,8 @@ function crowded(lesson: Lesson): Lesson {
 }
 
 interface Spot { x: number; y: number }
-/** Drags from one spot to another and gives how long each step takes until its frame is painted, in milliseconds, sorted. */
-const drag = (page: Page, from: Spot, to: Spot) => page.evaluate(async ([a, b, steps]) => {
+/** Drags from one spot to another and gives how long each step takes until its frame is painted, in milliseconds. */
+const dragOnce = (page: Page, from: Spot, to: Spot) => page.evaluate(async ([a, b, steps]) => {
   const event = (type: string, x: number, y: number) => new PointerEvent(type, { bubbles: true, cancelable: true, clientX: x, clientY: y, pointerId: 1, button: 0, buttons: 1, isPrimary: true })
   const own = Element.prototype.setPointerCapture
   let holder: Element = document.elementFromPoint(a.x, a.y)!
@@ -34,8 +36,18 @@ const drag = (page: Page, from: Spot, to: Spot) => page.evaluate(async ([a, b, s
   }
   holder.dispatchEvent(event('pointerup', b.x, b.y))
   Element.prototype.setPointerCapture = own
-  return out.sort((x, y) => x - y)
+  return out
 }, [from, to, STEPS] as const)
+
+/** Drags there and back again, and gives what all the steps took, sorted. */
+async function drag(page: Page, a: Spot, b: Spot): Promise<number[]> {
+  const steps: number[] = []
+  for (let n = 0; n < DRAGS; n++) {
+    steps.push(...await (n % 2 ? dragOnce(page, b, a) : dragOnce(page, a, b)))
+    await page.waitForTimeout(500)
+  }
+  return steps.sort((x, y) => x - y)
+}
 
 /** Measures opening a lesson of two thousand elements and dragging one of them. */
 export async function measureDrag(lesson: Lesson, root: string, say: (line: string) => void): Promise<Figure[]> {
@@ -52,8 +64,10 @@ export async function measureDrag(lesson: Lesson, root: string, say: (line: stri
     await page.waitForTimeout(2500)
     const figures: Figure[] = [{ what: 'open a lesson of two hours with 2,000 elements', bar: '≤ 2 s', measured: `${(opening.sort((a, b) => a - b)[1]! / 1000).toFixed(2)} s`, detail: `until its picture is there; ${opening.map((o) => (o / 1000).toFixed(2)).join(', ')} s` }]
     const add = (what: string, steps: number[]) => {
-      say(`${what}: median ${steps[STEPS / 2]!.toFixed(0)} ms`)
-      figures.push({ what, bar: '≤ 33 ms (95 %)', measured: `${steps[Math.floor(STEPS * 0.95)]!.toFixed(0)} ms`, detail: `median ${steps[STEPS / 2]!.toFixed(0)} ms, worst ${steps.at(-1)!.toFixed(0)} ms of ${STEPS} steps, until the frame is painted` })
+      const at = (share: number) => `${steps[Math.floor(steps.length * share)]!.toFixed(0)} ms`
+      say(`${what}: median ${at(0.5)}`)
+      const detail = `median ${at(0.5)}, worst ${steps.at(-1)!.toFixed(0)} ms of ${steps.length} steps in ${DRAGS} drags, until the frame is painted`
+      figures.push({ what, bar: '≤ 33 ms (95 %)', measured: at(0.95), detail })
     }
     const specks = (await page.locator('[data-specks]').first().boundingBox())!
     await page.mouse.click(specks.x + 400, specks.y + 6)

@@ -1,4 +1,5 @@
 import type { Point } from '../scene/geometry'
+import { astray } from './carets'
 import { carriedThrough } from './carried'
 import { Changes } from './changes'
 import { BLOCK, Eyes } from './eyes'
@@ -70,6 +71,13 @@ export class PointerFinder {
     if (rested.length > 0) { this.shapes.push(...rested.map((l) => l.shape)); links = way() }
     const shown = here && !links.some((s) => s.said === 'found') ? shapeAt(changes, here) : null
     if (shown) { this.shapes.push(shown); links = way() }
+    const { looks } = astray(links)
+    if (looks.size > 0 && looks.size < this.shapes.length) {
+      this.shapes = this.shapes.filter((s) => !looks.has(s))
+      links = way()
+    }
+    const elsewhere = astray(links).links
+    links = links.filter((s) => !elsewhere.has(s))
     calibrate(this.shapes, links)
     if (here) pointWith(links, here)
     this.keepUsed(links)
