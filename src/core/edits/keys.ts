@@ -1,6 +1,6 @@
 import { elementIn, elementsIn } from './chosen'
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
-import { atPose, edgeFrame, motionOf, posedAt, propertyValue, setAt, type KeyValue, type Move } from '../motion'
+import { atPose, keyableValue, edgeFrame, motionOf, posedAt, propertyValue, setAt, type KeyValue, type Move } from '../motion'
 import { takeTimeAt } from '../lesson/clips'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
@@ -37,7 +37,7 @@ export const addKey = (ids: string[], paths: readonly string[], timed: Timed, fr
     const e = find(draft, own.id)
     const now = posedAt(timed, own, frame)
     if (!ids.includes(own.id) || !e || !now) continue
-    const values = Object.fromEntries(paths.flatMap((path) => { const value = propertyValue(now, path); return value === undefined ? [] : [[path, value]] }))
+    const values = Object.fromEntries(paths.flatMap((path) => { const value = keyableValue(now, path); return value === undefined ? [] : [[path, value]] }))
     if (Object.keys(values).length === 0) continue
     keyAt(timed, draft, own, frame, values, newId)
   }
@@ -48,7 +48,7 @@ export const keyAtPoses = (ids: string[], path: string, timed: Timed): Edit => (
     const e = find(draft, own.id)
     if (!ids.includes(own.id) || !e) continue
     motionOf(timed, own).moves.forEach((m, i) => {
-      const value = propertyValue(atPose(timed, own, i + 1), path)
+      const value = keyableValue(atPose(timed, own, i + 1), path)
       const pose = e.poses.find((p) => p.id === m.pose.id)!
       if (value !== undefined && !(path in pose.values)) pose.values[path] = value
     })
@@ -200,7 +200,7 @@ export const pasteKeys = (ids: string[], copied: CopiedKeys, timed: Timed, frame
     for (const p of copied.poses) {
       const values: Record<string, KeyValue> = {}
       for (const [path, value] of Object.entries(p.values)) {
-        const here = propertyValue(now, path)
+        const here = keyableValue(now, path)
         if (here === undefined) continue
         const base = copied.base[path]
         values[path] = RELATIVE.has(path) && typeof value === 'number' && typeof here === 'number' && typeof base === 'number' ? value + here - base : value

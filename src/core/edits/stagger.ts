@@ -5,19 +5,9 @@ import { motionOf, posedAt } from '../motion'
 import { resolve, type Timed } from '../timing'
 import type { Edit } from './edit'
 import { shiftElements, edgeAt } from './elements'
+import { chances } from '../chance'
 import { plain } from './plain'
 import { keptAt } from './moveEdges'
-
-/** Numbers in 0..1 from a seed, one after another (mulberry32). */
-function chances(seed: number): () => number {
-  let a = seed >>> 0
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
 
 /** The elements of a stagger in the order in which they follow each other. Nearest first starts from the first that was chosen. */
 export function orderOf(timed: Timed, s: Pick<Stagger, 'elements' | 'order' | 'seed'>): string[] {
@@ -51,6 +41,8 @@ export function shiftsOf(timed: Timed, s: Pick<Stagger, 'elements' | 'order' | '
 
 /** Lays a stagger, or lays one that is there again with other numbers: each element is moved by what its shift has changed. */
 export const setStagger = (next: Omit<Stagger, 'shifts'>, timed: Timed): Edit => (draft) => {
+  // One alone follows nothing.
+  if (new Set(next.elements).size < 2) return
   let before = timed.lesson.staggers.find((s) => s.id === next.id)
   let now = timed
   if (before && (before.what !== next.what || before.move !== next.move)) {

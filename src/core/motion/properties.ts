@@ -45,6 +45,8 @@ export function propertiesOf(e: Element): Property[] {
 }
 export const propertyOf = (e: Element, path: string): Property | undefined => propertiesOf(e).find((p) => p.path === path)
 export const propertyValue = (e: Element, path: string): KeyValue => valueAt(e, path) as KeyValue
+/** A value as it can be keyed; undefined where an element of this kind has no such property, whether or not its path leads somewhere. */
+export const keyableValue = (e: Element, path: string): KeyValue | undefined => (propertyOf(e, path) ? propertyValue(e, path) : undefined)
 
 const keysOf = new Map<string, string[]>()
 /** A copy of an element with values set by path; what is not touched is shared. A value whose place is not there is left out. */

@@ -1,0 +1,51 @@
+import { createHash } from 'node:crypto'
+import type { Lesson } from '@/core/lesson/schema'
+import { motionOf } from '@/core/motion'
+import { evaluate } from '@/core/scene'
+import { resolve } from '@/core/timing'
+
+/** Longer strings, like the outlines of letters, are told by their length and a hash. */
+const MOST_LETTERS = 90
+const short = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 12)
+
+/** Plain data in one line, its keys in order, its numbers to four places. */
+export function plainly(value: unknown): string {
+  if (typeof value === 'number') return String(Math.round(value * 1e4) / 1e4 || 0)
+  if (typeof value === 'string') {
+    const told = value.length > MOST_LETTERS ? `${value.slice(0, 24)}… ${value.length} ${short(value)}` : value
+    return JSON.stringify(told)
+  }
+  if (Array.isArray(value)) return `[${value.map(plainly).join(' ')}]`
+  if (value === null || typeof value !== 'object') return String(value)
+  const entries = Object.entries(value).filter(([, v]) => v !== undefined)
+  entries.sort(([a], [b]) => (a < b ? -1 : 1))
+  return `{${entries.map(([k, v]) => `${k}:${plainly(v)}`).join(' ')}}`
+}
+
+/** At so many frames, spread over the lesson, and at so many starts and ends it is told what they show. */
+const LOOKS = 13
+const EDGES = 24
+
+/** All that comes of a lesson, as lines of text: when everything is, what there is to say of it, and what its frames show. */
+export function describe(lesson: Lesson): string {
+  const timed = resolve(lesson)
+  const lines = [`length ${timed.length}`]
+  for (const m of timed.moments.values()) lines.push(`moment ${plainly(m)}`)
+  for (const e of lesson.elements) {
+    lines.push(`span ${e.id} ${plainly(timed.spans.get(e.id))}`)
+    for (const m of motionOf(timed, e).moves) lines.push(`move ${e.id} ${m.pose.id} ${m.from} ${m.to} ${m.lost}`)
+  }
+  for (const f of timed.findings) lines.push(`finding ${plainly(f)}`)
+  const edges = lesson.elements.flatMap((e) => { const s = timed.spans.get(e.id)!; return [s.from, s.to - 1] })
+  const spread = Array.from({ length: LOOKS }, (_, i) => Math.round((i * (timed.length - 1)) / (LOOKS - 1)))
+  const frames = [...new Set([...spread, ...edges.slice(0, EDGES)])]
+  for (const f of frames.filter((n) => n >= 0 && n < timed.length).sort((a, b) => a - b)) {
+    const { takes, items } = evaluate(timed, f)
+    for (const t of takes) lines.push(`frame ${f} take ${plainly(t)}`)
+    for (const item of items) lines.push(`frame ${f} item ${plainly(item)}`)
+  }
+  return `${lines.join('\n')}\n`
+}
+
+/** A lesson as one line: a hash of its document, and one of all that comes of it. */
+export const fingerprint = (lesson: Lesson): string => `${short(plainly(lesson))} ${short(describe(lesson))}`
