@@ -1,5 +1,10 @@
 /** One line of the figures: what was measured, what it is held to, and what came out. */
-export interface Figure { what: string; bar: string; measured: string; detail: string }
+export interface Figure {
+  what: string
+  bar: string
+  measured: string
+  detail: string
+}
 
 export function report(figures: Figure[], machine: string, date: string): string {
   const rows = figures.map((f) => `| ${f.what} | ${f.bar} | **${f.measured}** | ${f.detail} |`).join('\n')
@@ -13,6 +18,7 @@ runs in headless Chromium without a GPU, at 1280 × 800.
 | --- | --- | --- | --- |
 ${rows}
 
-A seek ends when the right frame is painted from the take's small copy; the take itself follows as soon as the playhead rests (0.16 s).
+A seek ends when the right frame is painted from the take's small copy; the take itself follows as soon as
+the playhead rests (0.16 s).
 `
 }

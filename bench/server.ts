@@ -8,7 +8,15 @@ export async function withServer<T>(root: string, use: (page: Page, base: string
   const program = await Program.make(appRoot(), root)
   program.build()
   await program.start()
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--autoplay-policy=no-user-gesture-required'] })
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--autoplay-policy=no-user-gesture-required',
+    ],
+  })
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     // The loader that runs this names functions with a helper that the page does not have.
@@ -23,12 +31,18 @@ export async function withServer<T>(root: string, use: (page: Page, base: string
 /** Stores a lesson on the server and gives its id. */
 export async function store(base: string, lesson: Lesson): Promise<string> {
   const post = async (where: string, body: unknown) => {
-    const r = await fetch(base + where, { method: 'POST', headers: { 'content-type': 'application/json', origin: base }, body: JSON.stringify(body) })
+    const r = await fetch(base + where, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: base },
+      body: JSON.stringify(body),
+    })
     if (!r.ok) throw new Error(await r.text())
     return r.json() as Promise<{ id: string }>
   }
   const { id } = await post('/api/lessons', { name: lesson.name })
-  const patches = (['media', 'tracks', 'clips', 'elements', 'moments', 'frame', 'rate', 'length', 'motionBlur'] as const).map((key) => ({ op: 'replace', path: [key], value: lesson[key] }))
+  const patches = (
+    ['media', 'tracks', 'clips', 'elements', 'moments', 'frame', 'rate', 'length', 'motionBlur'] as const
+  ).map((key) => ({ op: 'replace', path: [key], value: lesson[key] }))
   await post(`/api/lessons/${id}/steps`, { do: 'edit', base: 0, client: 'bench', label: 'fill', patches, inverse: [] })
   return id
 }

@@ -10,27 +10,74 @@ import { remember, resolve } from '@/core/timing'
 import { pathOf, type Trace } from '@/core/trace'
 import { readCaptions } from '@/core/voice'
 
-/** What the pinned callout marks: a line of the drill's page, in pixels of the take, and the seconds in which it was followed. */
+/**
+ * What the pinned callout marks: a line of the drill's page, in pixels of the take, and the seconds in which it was
+ * followed.
+ */
 export const PARTS: [number, number, number, number] = [1360, 760, 180, 50]
 export const PARTS_SECONDS = [20, 29] as const
 
 /** The demo lesson “Lend out a tool”, over the recording and the narration that ship with the program. */
-export function demoLesson(take: Medium, narration: Medium, trace: Trace, captions: string, parts: readonly PinPlace[]): Lesson {
+export function demoLesson(
+  take: Medium,
+  narration: Medium,
+  trace: Trace,
+  captions: string,
+  parts: readonly PinPlace[],
+): Lesson {
   const lesson = emptyLesson('Lend out a tool')
   const read = readCaptions(captions, 'narration')
   if ('error' in read) throw new Error(read.error)
-  const chapter = (n: number, label: string, seconds: number) => ({ id: `lend-out/chapter-${n}`, kind: 'chapter' as const, label, fromUs: frameStartUs(secondsToFrames(seconds, lesson.rate), lesson.rate), byHand: true })
+  const chapter = (n: number, label: string, seconds: number) => ({
+    id: `lend-out/chapter-${n}`,
+    kind: 'chapter' as const,
+    label,
+    fromUs: frameStartUs(secondsToFrames(seconds, lesson.rate), lesson.rate),
+    byHand: true,
+  })
   lesson.media = {
     'lend-out': {
-      ...take, pointer: pathOf(trace, take), moments: [
-        ...momentsOf(trace, 'lend-out'), chapter(1, 'Welcome', 0), chapter(2, 'Find the tool', 7.4), chapter(3, 'Look at it', 18.2), chapter(4, 'Lend it out', 33.8), chapter(5, 'The receipt', 54.8), chapter(6, 'Goodbye', 64),
+      ...take,
+      pointer: pathOf(trace, take),
+      moments: [
+        ...momentsOf(trace, 'lend-out'),
+        chapter(1, 'Welcome', 0),
+        chapter(2, 'Find the tool', 7.4),
+        chapter(3, 'Look at it', 18.2),
+        chapter(4, 'Lend it out', 33.8),
+        chapter(5, 'The receipt', 54.8),
+        chapter(6, 'Goodbye', 64),
       ],
     },
     narration: { ...narration, words: read.words },
   }
   lesson.clips = [
-    { id: 'clip-1', track: 'takes-1', media: 'lend-out', at: 0, length: take.frames!, inUs: 0, speed: { num: 1, den: 1 }, freeze: false, fit: 'fit', levelDb: 0, muted: false },
-    { id: 'clip-2', track: 'sound-1', media: 'narration', at: 0, length: Math.min(take.frames!, secondsToFrames(narration.durationUs! / 1e6, lesson.rate)), inUs: 0, speed: { num: 1, den: 1 }, freeze: false, fit: 'fit', levelDb: 0, muted: false },
+    {
+      id: 'clip-1',
+      track: 'takes-1',
+      media: 'lend-out',
+      at: 0,
+      length: take.frames!,
+      inUs: 0,
+      speed: { num: 1, den: 1 },
+      freeze: false,
+      fit: 'fit',
+      levelDb: 0,
+      muted: false,
+    },
+    {
+      id: 'clip-2',
+      track: 'sound-1',
+      media: 'narration',
+      at: 0,
+      length: Math.min(take.frames!, secondsToFrames(narration.durationUs! / 1e6, lesson.rate)),
+      inUs: 0,
+      speed: { num: 1, den: 1 },
+      freeze: false,
+      fit: 'fit',
+      levelDb: 0,
+      muted: false,
+    },
   ]
   lesson.tracks.unshift({ id: 'elements-2', kind: 'elements', name: 'Notes' })
   lesson.tracks[1]!.name = 'Marks'
@@ -38,38 +85,165 @@ export function demoLesson(take: Medium, narration: Medium, trace: Trace, captio
 
   const clicks = lesson.media['lend-out']!.moments.filter((m) => m.kind === 'click')
   const click = (label: string) => clicks.find((m) => m.label === `click on ${label}`)!
-  const word = (text: string, nth = 1) => lesson.media.narration!.words.filter((w) => w.text.toLowerCase().replace(/\W/g, '') === text)[nth - 1]!
-  const at = (moment: string, offset = 0, edge: 'start' | 'end' = 'start'): Edge => ({ on: 'moment', moment, edge, offset, last: 0 })
-  const add = (e: Element, change: Partial<Element> = {}) => { lesson.elements.push({ ...e, track: 'elements-1', ...change }) }
-  const note = (id: string, name: string, text: string, start: Edge, end: Edge, box: { x: number; y: number; width: number }, tip: { x: number; y: number } | null) => {
+  const word = (text: string, nth = 1) =>
+    lesson.media.narration!.words.filter((w) => w.text.toLowerCase().replace(/\W/g, '') === text)[nth - 1]!
+  const at = (moment: string, offset = 0, edge: 'start' | 'end' = 'start'): Edge => ({
+    on: 'moment',
+    moment,
+    edge,
+    offset,
+    last: 0,
+  })
+  const add = (e: Element, change: Partial<Element> = {}) => {
+    lesson.elements.push({ ...e, track: 'elements-1', ...change })
+  }
+  const note = (
+    id: string,
+    name: string,
+    text: string,
+    start: Edge,
+    end: Edge,
+    box: { x: number; y: number; width: number },
+    tip: { x: number; y: number } | null,
+  ) => {
     const e = newElement(lesson, 'callout', id, start, end, box)
     if (e.look.kind !== 'callout') return
-    add(e, { name, track: 'elements-2', width: box.width, look: { ...e.look, text, tip }, arrival: { how: 'grow', from: 'left', frames: 8, easing: 'ease-out' }, departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' } })
+    add(e, {
+      name,
+      track: 'elements-2',
+      width: box.width,
+      look: { ...e.look, text, tip },
+      arrival: { how: 'grow', from: 'left', frames: 8, easing: 'ease-out' },
+      departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' },
+    })
   }
-  const pointer = (id: string, name: string, start: Edge, end: Edge, tail: { x: number; y: number }, tip: { x: number; y: number }, bend = 0) => {
+  const pointer = (
+    id: string,
+    name: string,
+    start: Edge,
+    end: Edge,
+    tail: { x: number; y: number },
+    tip: { x: number; y: number },
+    bend = 0,
+  ) => {
     const e = newElement(lesson, 'arrow', id, start, end)
     if (e.look.kind !== 'arrow') return
-    add(e, { name, ...arrowBetween(tail, tip), look: { ...e.look, bend }, arrival: { how: 'fade', from: 'left', frames: 6, easing: 'linear' }, departure: { how: 'fade', from: 'left', frames: 6, easing: 'linear' } })
+    add(e, {
+      name,
+      ...arrowBetween(tail, tip),
+      look: { ...e.look, bend },
+      arrival: { how: 'fade', from: 'left', frames: 6, easing: 'linear' },
+      departure: { how: 'fade', from: 'left', frames: 6, easing: 'linear' },
+    })
   }
 
-  add(newElement(lesson, 'zoom', 'zoom-member', at(click('Lend out').id, 24), at(click('Confirm').id, -6), { x: 960, y: 540 }), { name: 'Zoom to the dialog', width: 1280, height: 720, look: { kind: 'zoom', inFrames: 30, backFrames: 24, easing: 'ease-in-out' } })
-  add(newElement(lesson, 'ripple', 'ripples', at('lesson:start'), at('lesson:end')), { name: 'Ripple on every click', look: { kind: 'ripple', colour: '#e0901a', every: true, growFrames: 4, fadeFrames: 14 } })
-  pointer('arrow-search', 'Arrow to the search box', at(word('search').id), at(click('Search box').id, 20), { x: 780, y: 420 }, { x: 560, y: 222 }, 40)
-  note('callout-type', 'Callout: part of the name', 'Part of the name is enough.', at(word('type').id), at(click('Cordless drill, 18 V').id, -40), { x: 1240, y: 620, width: 470 }, { x: 640, y: 200 })
-  note('callout-history', 'Callout: who had it', 'Every loan stays here, with how the tool came back.', at(word('scroll').id, 20), at(word('well').id), { x: 1560, y: 330, width: 520 }, { x: 1250, y: 470 })
-  pointer('arrow-lend', 'Arrow to Lend out', at(click('Lend out').id, -40), at(click('Lend out').id, 10), { x: 1250, y: 720 }, { x: 1030, y: 584 })
-  note('callout-due', 'Callout: the due date', 'One week: the due date follows by itself.', at(click('1 week').id, 4), at(word('confirm', 1).id, 6), { x: 1474, y: 560, width: 230 }, { x: 1330, y: 640 })
-  note('callout-receipt', 'Callout: the receipt', 'The member gets the same receipt.', at(word('receipt').id, 0, 'end'), at(click('Send by mail').id, 30), { x: 1690, y: 560, width: 400 }, { x: 1404, y: 470 })
-  const outline = newElement(lesson, 'shape', 'outline-page', at(word('condition').id), at(word('scroll').id), { x: 1110, y: 324 })
-  const move = (id: string, said: string, values: Pose['values']): Pose => ({ id, start: { on: 'moment', moment: word(said).id, edge: 'start', offset: -6, last: 0 }, end: { on: 'length', frames: 14 }, easing: 'snappy', values, curve: null })
+  add(
+    newElement(lesson, 'zoom', 'zoom-member', at(click('Lend out').id, 24), at(click('Confirm').id, -6), {
+      x: 960,
+      y: 540,
+    }),
+    {
+      name: 'Zoom to the dialog',
+      width: 1280,
+      height: 720,
+      look: { kind: 'zoom', inFrames: 30, backFrames: 24, easing: 'ease-in-out' },
+    },
+  )
+  add(newElement(lesson, 'ripple', 'ripples', at('lesson:start'), at('lesson:end')), {
+    name: 'Ripple on every click',
+    look: { kind: 'ripple', colour: '#e0901a', every: true, growFrames: 4, fadeFrames: 14 },
+  })
+  pointer(
+    'arrow-search',
+    'Arrow to the search box',
+    at(word('search').id),
+    at(click('Search box').id, 20),
+    { x: 780, y: 420 },
+    { x: 560, y: 222 },
+    40,
+  )
+  note(
+    'callout-type',
+    'Callout: part of the name',
+    'Part of the name is enough.',
+    at(word('type').id),
+    at(click('Cordless drill, 18 V').id, -40),
+    { x: 1240, y: 620, width: 470 },
+    { x: 640, y: 200 },
+  )
+  note(
+    'callout-history',
+    'Callout: who had it',
+    'Every loan stays here, with how the tool came back.',
+    at(word('scroll').id, 20),
+    at(word('well').id),
+    { x: 1560, y: 330, width: 520 },
+    { x: 1250, y: 470 },
+  )
+  pointer(
+    'arrow-lend',
+    'Arrow to Lend out',
+    at(click('Lend out').id, -40),
+    at(click('Lend out').id, 10),
+    { x: 1250, y: 720 },
+    { x: 1030, y: 584 },
+  )
+  note(
+    'callout-due',
+    'Callout: the due date',
+    'One week: the due date follows by itself.',
+    at(click('1 week').id, 4),
+    at(word('confirm', 1).id, 6),
+    { x: 1474, y: 560, width: 230 },
+    { x: 1330, y: 640 },
+  )
+  note(
+    'callout-receipt',
+    'Callout: the receipt',
+    'The member gets the same receipt.',
+    at(word('receipt').id, 0, 'end'),
+    at(click('Send by mail').id, 30),
+    { x: 1690, y: 560, width: 400 },
+    { x: 1404, y: 470 },
+  )
+  const outline = newElement(lesson, 'shape', 'outline-page', at(word('condition').id), at(word('scroll').id), {
+    x: 1110,
+    y: 324,
+  })
+  const move = (id: string, said: string, values: Pose['values']): Pose => ({
+    id,
+    start: { on: 'moment', moment: word(said).id, edge: 'start', offset: -6, last: 0 },
+    end: { on: 'length', frames: 14 },
+    easing: 'snappy',
+    values,
+    curve: null,
+  })
   add(outline, {
-    name: 'Outline: what the page shows', width: 490, height: 50, poses: [move('to-accessories', 'accessories', { x: 1092, y: 725, width: 1596, height: 270 }), move('to-history', 'history', { x: 1092, y: 968, width: 1596, height: 176 })],
-    arrival: { how: 'grow', from: 'left', frames: 8, easing: 'overshoot', fades: true }, departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' },
+    name: 'Outline: what the page shows',
+    width: 490,
+    height: 50,
+    poses: [
+      move('to-accessories', 'accessories', { x: 1092, y: 725, width: 1596, height: 270 }),
+      move('to-history', 'history', { x: 1092, y: 968, width: 1596, height: 176 }),
+    ],
+    arrival: { how: 'grow', from: 'left', frames: 8, easing: 'overshoot', fades: true },
+    departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' },
   })
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
   if (bar.look.kind === 'bar') add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
-  add(newElement(lesson, 'zoom', 'zoom-follow', at('lesson:start', 150), at(word('search').id, -4), { x: 960, y: 540 }), { name: 'Follow the pointer', width: 1200, height: 675 })
-  note('callout-parts', 'Callout: all in its case', 'All of it is in the case.', at(word('accessories').id, 6), at(word('scroll').id, 22), { x: 1640, y: 590, width: 330 }, { x: PARTS[0] + 90, y: PARTS[1] + 6 })
+  add(
+    newElement(lesson, 'zoom', 'zoom-follow', at('lesson:start', 150), at(word('search').id, -4), { x: 960, y: 540 }),
+    { name: 'Follow the pointer', width: 1200, height: 675 },
+  )
+  note(
+    'callout-parts',
+    'Callout: all in its case',
+    'All of it is in the case.',
+    at(word('accessories').id, 6),
+    at(word('scroll').id, 22),
+    { x: 1640, y: 590, width: 330 },
+    { x: PARTS[0] + 90, y: PARTS[1] + 6 },
+  )
   pinTo('callout-parts', 'lend-out', parts)(lesson)
   const timed = resolve(lesson)
   const last = lesson.elements.findIndex((e) => e.id === 'zoom-follow')

@@ -6,7 +6,10 @@ export const LINES: Line[] = [
   { at: 0.6, text: 'Welcome to the Larkfield Tool Library. In this lesson, we lend out a tool with Loanbench.' },
   { at: 7.6, text: 'First, find the tool. Click the search box, and type drill.' },
   { at: 14.2, text: 'The list narrows as you type. Open the cordless drill.' },
-  { at: 20.6, text: 'Its page shows the condition, the accessories, and the history. Scroll down to see who had it last.' },
+  {
+    at: 20.6,
+    text: 'Its page shows the condition, the accessories, and the history. Scroll down to see who had it last.',
+  },
   { at: 29.8, text: 'When all is well, scroll back up, and click Lend out.' },
   { at: 36.4, text: 'Now choose the member. Today, it is Odile Marsh.' },
   { at: 43.2, text: 'The due date is two weeks from now. Odile needs it for one week, so click one week.' },
@@ -30,7 +33,12 @@ export function lendOutATool(seed: number): Session {
   s.until(15.8)
   s.moveTo('row-LT-027', { x: 0.16, y: 0.5 })
   s.until(17.6)
-  s.click('row-LT-027', () => s.set({ page: 'detail', searching: false }, { label: 'the page “Cordless drill, 18 V” opens', rect: [264, 116, 1656, 964] }))
+  s.click('row-LT-027', () =>
+    s.set(
+      { page: 'detail', searching: false },
+      { label: 'the page “Cordless drill, 18 V” opens', rect: [264, 116, 1656, 964] },
+    ),
+  )
   s.until(20.2)
   s.glide({ x: 1240, y: 690 })
   s.until(25.2)
@@ -45,7 +53,9 @@ export function lendOutATool(seed: number): Session {
   s.until(37)
   s.moveTo('member', { x: 0.4, y: 0.5 })
   s.until(38.2)
-  s.click('member', () => s.set({ memberOpen: true }, { label: 'the list of members opens', rect: [600, 450, 720, 234] }))
+  s.click('member', () =>
+    s.set({ memberOpen: true }, { label: 'the list of members opens', rect: [600, 450, 720, 234] }),
+  )
   s.until(39.6)
   s.moveTo('member-0', { x: 0.28, y: 0.5 })
   s.until(41)
@@ -59,11 +69,18 @@ export function lendOutATool(seed: number): Session {
   s.until(53)
   s.moveTo('confirm')
   s.until(54.4)
-  s.click('confirm', () => s.set({ dialog: false, page: 'receipt', query: '' }, { label: 'the receipt appears', rect: [740, 156, 700, 690] }))
+  s.click('confirm', () =>
+    s.set({ dialog: false, page: 'receipt', query: '' }, { label: 'the receipt appears', rect: [740, 156, 700, 690] }),
+  )
   s.until(58.4)
   s.moveTo('mail')
   s.until(60)
-  s.click('mail', () => s.set({ toast: 'Receipt sent to Odile Marsh' }, { label: 'the note “Receipt sent” appears', rect: [1500, 980, 380, 60] }))
+  s.click('mail', () =>
+    s.set(
+      { toast: 'Receipt sent to Odile Marsh' },
+      { label: 'the note “Receipt sent” appears', rect: [1500, 980, 380, 60] },
+    ),
+  )
   s.until(63)
   s.moveTo('done')
   s.until(64.6)

@@ -12,11 +12,20 @@ const ESSENTIAL = '[data-bar], [data-clip], [data-peg]'
 /** What is amiss with a view, by WCAG 2.2 AA, as lines to be read. */
 async function amiss(page: Page): Promise<string[]> {
   await page.evaluate(source)
-  const { violations } = await page.evaluate((tags) => (window as unknown as { axe: typeof axe }).axe.run(document, { runOnly: tags }), RULES)
+  const { violations } = await page.evaluate(
+    (tags) => (window as unknown as { axe: typeof axe }).axe.run(document, { runOnly: tags }),
+    RULES,
+  )
   const lines: string[] = []
   for (const v of violations) {
     for (const node of v.nodes) {
-      const essential = v.id === 'target-size' && await page.locator(node.target.join(' ')).first().evaluate((e, s) => e.matches(s), ESSENTIAL).catch(() => false)
+      const essential =
+        v.id === 'target-size' &&
+        (await page
+          .locator(node.target.join(' '))
+          .first()
+          .evaluate((e, s) => e.matches(s), ESSENTIAL)
+          .catch(() => false))
       if (!essential) lines.push(`${v.impact} ${v.id}: ${node.html.slice(0, 160)}`)
     }
   }
@@ -26,7 +35,9 @@ async function amiss(page: Page): Promise<string[]> {
 test('every view can be read, reached and pressed: no finding of WCAG 2.2 AA', async ({ page }) => {
   const id = await demoCopy()
   const found: Record<string, string[]> = {}
-  const look = async (view: string) => { found[view] = await amiss(page) }
+  const look = async (view: string) => {
+    found[view] = await amiss(page)
+  }
   await page.goto(base())
   await page.waitForSelector('[data-lesson]')
   await look('lessons')
@@ -50,7 +61,12 @@ test('every view can be read, reached and pressed: no finding of WCAG 2.2 AA', a
   await look('a clip')
   await page.keyboard.press('Control+a')
   await look('several')
-  for (const [key, view] of [['?', 'keys'], ['a', 'files'], ['Control+e', 'export'], ['Control+k', 'commands']] as const) {
+  for (const [key, view] of [
+    ['?', 'keys'],
+    ['a', 'files'],
+    ['Control+e', 'export'],
+    ['Control+k', 'commands'],
+  ] as const) {
     await page.keyboard.press(key)
     await page.waitForSelector('[role=dialog]')
     await look(view)

@@ -2,52 +2,64 @@ import { expect, test } from '@playwright/test'
 import { resolve } from '@/core/timing'
 import { demoCopy, goTo, lessonOf, openBench, saved, spot } from './desk'
 
-test('an end is dragged: the moment that would catch shows before the drop, the drop ties it, Alt keeps it loose, Escape and undo put it back', async ({ page }) => {
-  const id = await demoCopy()
-  await openBench(page, id)
-  await goTo(page, 1520)
-  const bar = page.locator('[data-element=callout-due]')
-  await bar.click()
-  const px = await page.evaluate(() => { const c = document.querySelector<HTMLElement>('[data-clip=clip-1]')!; return c.getBoundingClientRect().width / 2130 })
-  const grip = async () => { const b = (await bar.locator('[data-side=start]').boundingBox())!; return { x: b.x + 3, y: b.y + b.height / 2 } }
-  const pull = async (frames: number, alt = false) => {
-    const g = await grip()
-    await page.mouse.move(g.x, g.y)
-    await page.mouse.down()
-    if (alt) await page.keyboard.down('Alt')
-    await page.mouse.move(g.x - 6, g.y)
-    await page.mouse.move(g.x + frames * px, g.y, { steps: 4 })
-  }
-  const start = async () => (await lessonOf(id)).elements.find((e) => e.id === 'callout-due')!.start
-  await pull(-5)
-  await expect(page.getByTestId('catch')).toHaveText('click on 1 week')
-  await page.mouse.up()
-  await saved(page)
-  expect(await start()).toMatchObject({ on: 'moment', offset: 0 })
-  await expect(page.getByTestId('tie-start')).toContainText('the click on 1 week')
-  await pull(-30, true)
-  await page.mouse.up()
-  await page.keyboard.up('Alt')
-  await saved(page)
-  expect((await start()).on).toBe('loose')
-  const loose = await start()
-  await pull(25)
-  await page.keyboard.press('Escape')
-  await page.mouse.up()
-  expect(await start()).toEqual(loose)
-  // Undo lives on across a reload.
-  await page.reload()
-  await page.waitForSelector('main[data-ready=true]')
-  await page.keyboard.press('Control+z')
-  await page.keyboard.press('Control+z')
-  await saved(page)
-  expect(await start()).toMatchObject({ on: 'moment', offset: 4 })
-  await page.keyboard.press('Control+Shift+Z')
-  await saved(page)
-  expect(await start()).toMatchObject({ on: 'moment', offset: 0 })
-})
+test(
+  'an end is dragged: the moment that would catch shows before the drop, the drop ties it, Alt ' +
+    'keeps it loose, Escape and undo put it back',
+  async ({ page }) => {
+    const id = await demoCopy()
+    await openBench(page, id)
+    await goTo(page, 1520)
+    const bar = page.locator('[data-element=callout-due]')
+    await bar.click()
+    const px = await page.evaluate(() => {
+      const c = document.querySelector<HTMLElement>('[data-clip=clip-1]')!
+      return c.getBoundingClientRect().width / 2130
+    })
+    const grip = async () => {
+      const b = (await bar.locator('[data-side=start]').boundingBox())!
+      return { x: b.x + 3, y: b.y + b.height / 2 }
+    }
+    const pull = async (frames: number, alt = false) => {
+      const g = await grip()
+      await page.mouse.move(g.x, g.y)
+      await page.mouse.down()
+      if (alt) await page.keyboard.down('Alt')
+      await page.mouse.move(g.x - 6, g.y)
+      await page.mouse.move(g.x + frames * px, g.y, { steps: 4 })
+    }
+    const start = async () => (await lessonOf(id)).elements.find((e) => e.id === 'callout-due')!.start
+    await pull(-5)
+    await expect(page.getByTestId('catch')).toHaveText('click on 1 week')
+    await page.mouse.up()
+    await saved(page)
+    expect(await start()).toMatchObject({ on: 'moment', offset: 0 })
+    await expect(page.getByTestId('tie-start')).toContainText('the click on 1 week')
+    await pull(-30, true)
+    await page.mouse.up()
+    await page.keyboard.up('Alt')
+    await saved(page)
+    expect((await start()).on).toBe('loose')
+    const loose = await start()
+    await pull(25)
+    await page.keyboard.press('Escape')
+    await page.mouse.up()
+    expect(await start()).toEqual(loose)
+    // Undo lives on across a reload.
+    await page.reload()
+    await page.waitForSelector('main[data-ready=true]')
+    await page.keyboard.press('Control+z')
+    await page.keyboard.press('Control+z')
+    await saved(page)
+    expect(await start()).toMatchObject({ on: 'moment', offset: 4 })
+    await page.keyboard.press('Control+Shift+Z')
+    await saved(page)
+    expect(await start()).toMatchObject({ on: 'moment', offset: 0 })
+  },
+)
 
-test('on the picture: select, drag, size, turn, nudge; several at once; copy, paste, duplicate, delete', async ({ page }) => {
+test('on the picture: select, drag, size, turn, nudge; several at once; copy, paste, duplicate, delete', async ({
+  page,
+}) => {
   const id = await demoCopy()
   await openBench(page, id)
   await goTo(page, 1760)
@@ -152,7 +164,7 @@ test('transport, moments set by hand while it plays, tracks, splits, palette and
   await page.keyboard.press('Home')
   await page.waitForSelector('canvas[data-frame="0"]')
   await page.keyboard.press('n')
-  await page.waitForSelector(`canvas[data-frame="${Math.floor(mark.fromUs / 1e6 * 30 + 0.001)}"]`)
+  await page.waitForSelector(`canvas[data-frame="${Math.floor((mark.fromUs / 1e6) * 30 + 0.001)}"]`)
   await page.keyboard.press('End')
   await page.waitForSelector('canvas[data-frame="2129"]')
   await page.keyboard.press(',')

@@ -10,27 +10,43 @@ import type { Lesson } from '@/core/lesson/schema'
 export const base = (): string => process.env.VANE_E2E_URL!
 export const data = (): string => process.env.VANE_E2E_DATA!
 export const folder = mkdtempSync(path.join(tmpdir(), 'vane-desk-'))
-export const ff = (...args: string[]): Buffer => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1e9 })
+export const ff = (...args: string[]): Buffer =>
+  execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1e9 })
 
 /** Each request gets a connection of its own: one that was kept open may just be closing. */
 async function api<T>(where: string, method = 'GET', body?: unknown): Promise<T> {
   return new Promise((done, failed) => {
-    const asked = request(`${base()}${where}`, { method, agent: false, headers: { origin: base(), ...(body !== undefined && { 'content-type': 'application/json' }) } }, (answer) => { json(answer).then((v) => done(v as T), failed) })
+    const asked = request(
+      `${base()}${where}`,
+      {
+        method,
+        agent: false,
+        headers: { origin: base(), ...(body !== undefined && { 'content-type': 'application/json' }) },
+      },
+      (answer) => {
+        json(answer).then((v) => done(v as T), failed)
+      },
+    )
     asked.on('error', failed).end(body === undefined ? undefined : JSON.stringify(body))
   })
 }
-export const lessonOf = async (id: string): Promise<Lesson> => (await api<{ lesson: Lesson }>(`/api/lessons/${id}`)).lesson
-export const newLesson = async (name: string): Promise<string> => (await api<{ id: string }>('/api/lessons', 'POST', { name })).id
+export const lessonOf = async (id: string): Promise<Lesson> =>
+  (await api<{ lesson: Lesson }>(`/api/lessons/${id}`)).lesson
+export const newLesson = async (name: string): Promise<string> =>
+  (await api<{ id: string }>('/api/lessons', 'POST', { name })).id
 /** A copy of the demo of one’s own. */
 export async function demoCopy(): Promise<string> {
   const rows = await api<{ id: string; name: string }[]>('/api/lessons')
-  return (await api<{ id: string }>('/api/lessons', 'POST', { copyOf: rows.find((r) => r.name === 'Lend out a tool')!.id })).id
+  return (
+    await api<{ id: string }>('/api/lessons', 'POST', { copyOf: rows.find((r) => r.name === 'Lend out a tool')!.id })
+  ).id
 }
 export async function openBench(page: Page, id: string): Promise<void> {
   await page.goto(`${base()}/lessons/${id}`)
   await page.waitForSelector('main[data-ready=true]')
 }
-export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved', { timeout: 30_000 })
+export const saved = (page: Page) =>
+  expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved', { timeout: 30_000 })
 /** Types a time into the timecode field and waits until its frame is painted. */
 export async function goTo(page: Page, frame: number, sharp = false): Promise<void> {
   await page.getByTestId('timecode').fill(`${frame}f`)
@@ -41,7 +57,12 @@ export async function goTo(page: Page, frame: number, sharp = false): Promise<vo
 export async function inOrder(page: Page, text: string): Promise<Locator> {
   const line = page.getByRole('region', { name: 'Running order' }).getByText(text).first()
   const list = page.getByTestId('order-list')
-  for (let y = 0; y < 200 && !(await line.isVisible()); y++) { await list.evaluate((el, n) => { el.scrollTop = n * 200 }, y); await page.waitForTimeout(30) }
+  for (let y = 0; y < 200 && !(await line.isVisible()); y++) {
+    await list.evaluate((el, n) => {
+      el.scrollTop = n * 200
+    }, y)
+    await page.waitForTimeout(30)
+  }
   return line
 }
 /** A spot of the picture, given in pixels of a 1920 × 1080 lesson, as a place on the screen. */
@@ -51,18 +72,44 @@ export async function spot(page: Page, x: number, y: number): Promise<{ x: numbe
 }
 /** Kills what serves this run, so hard that it cannot tidy up: the app’s process or the database’s. */
 export function kill(what: 'app' | 'database'): void {
-  if (what === 'database') { process.kill(Number(readFileSync(path.join(data(), 'db.pid'), 'utf8')), 'SIGKILL'); return }
+  if (what === 'database') {
+    process.kill(Number(readFileSync(path.join(data(), 'db.pid'), 'utf8')), 'SIGKILL')
+    return
+  }
   for (const pid of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
     try {
-      if (readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`VANE_DATA=${data()}\0`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').startsWith('vane-app')) process.kill(Number(pid), 'SIGKILL')
-    } catch { /* it is gone, or not ours */ }
+      if (
+        readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`VANE_DATA=${data()}\0`) &&
+        readFileSync(`/proc/${pid}/cmdline`, 'utf8').startsWith('vane-app')
+      )
+        process.kill(Number(pid), 'SIGKILL')
+    } catch {
+      /* it is gone, or not ours */
+    }
   }
 }
 /** Frames of a video as RGB, scaled to nothing. */
 export function frameOf(file: string, n: number, rate = 30): Buffer {
-  return ff('-ss', String(Math.max(0, (n - 0.5) / rate)), '-i', file, '-frames:v', '1', '-vf', 'scale=in_color_matrix=bt709:in_range=tv', '-pix_fmt', 'rgb24', '-f', 'rawvideo', 'pipe:1')
+  return ff(
+    '-ss',
+    String(Math.max(0, (n - 0.5) / rate)),
+    '-i',
+    file,
+    '-frames:v',
+    '1',
+    '-vf',
+    'scale=in_color_matrix=bt709:in_range=tv',
+    '-pix_fmt',
+    'rgb24',
+    '-f',
+    'rawvideo',
+    'pipe:1',
+  )
 }
-export const rgbAt = (frame: Buffer, x: number, y: number, width = 1920): [number, number, number] => { const i = (Math.round(y) * width + Math.round(x)) * 3; return [frame[i]!, frame[i + 1]!, frame[i + 2]!] }
+export const rgbAt = (frame: Buffer, x: number, y: number, width = 1920): [number, number, number] => {
+  const i = (Math.round(y) * width + Math.round(x)) * 3
+  return [frame[i]!, frame[i + 1]!, frame[i + 2]!]
+}
 export function write(name: string, text: string | Buffer): string {
   const file = path.join(folder, name)
   writeFileSync(file, text)

@@ -3,7 +3,9 @@ import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { base, demoCopy, folder, goTo, kill, openBench } from './desk'
 
-test('a passage is exported smaller; the list outlives a reload; what is done is downloaded and taken off', async ({ page }) => {
+test('a passage is exported smaller; the list outlives a reload; what is done is downloaded and taken off', async ({
+  page,
+}) => {
   await openBench(page, await demoCopy())
   await goTo(page, 300)
   await page.keyboard.press('[')
@@ -22,7 +24,20 @@ test('a passage is exported smaller; the list outlives a reload; what is done is
   await row.getByRole('link', { name: /Download/ }).click()
   const file = path.join(folder, 'passage.mp4')
   await (await download).saveAs(file)
-  const facts = execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-select_streams', 'v', '-show_entries', 'stream=width,height,nb_read_frames,codec_name', '-of', 'csv=p=0', file]).toString().trim()
+  const facts = execFileSync('ffprobe', [
+    '-v',
+    'error',
+    '-count_frames',
+    '-select_streams',
+    'v',
+    '-show_entries',
+    'stream=width,height,nb_read_frames,codec_name',
+    '-of',
+    'csv=p=0',
+    file,
+  ])
+    .toString()
+    .trim()
   expect(facts).toBe('h264,960,540,60')
   await row.getByLabel('Take this export off the list').click()
   await expect(row).toHaveCount(0)
@@ -31,7 +46,9 @@ test('an export is cancelled; another goes on after the server was killed under 
   await openBench(page, await demoCopy())
   await page.keyboard.press('Control+e')
   await page.getByRole('button', { name: 'Export', exact: true }).last().click()
-  await expect(page.locator('[data-export=running]')).toContainText(/frame \d+ of 2130 · \d+ a second/, { timeout: 30_000 })
+  await expect(page.locator('[data-export=running]')).toContainText(/frame \d+ of 2130 · \d+ a second/, {
+    timeout: 30_000,
+  })
   await page.getByLabel('Cancel this export').click()
   await expect(page.locator('[data-export=cancelled]')).toBeVisible()
   await page.getByLabel('Quality').selectOption('draft')

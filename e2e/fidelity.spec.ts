@@ -10,7 +10,10 @@ import { evaluate } from '@/core/scene'
 import { resolve } from '@/core/timing'
 import { base, data, demoCopy, folder, goTo, lessonOf, openBench } from './desk'
 
-/** Compares the preview at 100 % with the server’s picture of the same frames, within each element’s box. @returns what was compared */
+/**
+ * Compares the preview at 100 % with the server’s picture of the same frames, within each element’s box. @returns what
+ * was compared
+ */
 async function compare(page: Page, lesson: Lesson, frames: number[]): Promise<string[]> {
   await page.getByLabel('Size of the picture').selectOption('1')
   writeFileSync(path.join(data(), 'fidelity.json'), JSON.stringify(lesson))
@@ -18,13 +21,26 @@ async function compare(page: Page, lesson: Lesson, frames: number[]): Promise<st
   const compared: string[] = []
   for (const n of frames) {
     await goTo(page, n, true)
-    const shown = await loadImage(Buffer.from((await page.evaluate(() => document.querySelector<HTMLCanvasElement>('canvas[data-frame]')!.toDataURL('image/png') as string)).split(',')[1]!, 'base64'))
+    const shown = await loadImage(
+      Buffer.from(
+        (
+          await page.evaluate(
+            () => document.querySelector<HTMLCanvasElement>('canvas[data-frame]')!.toDataURL('image/png') as string,
+          )
+        ).split(',')[1]!,
+        'base64',
+      ),
+    )
     expect([shown.width, shown.height]).toEqual([1920, 1080])
     const canvas = createCanvas(1920, 1080)
     const ctx = canvas.getContext('2d')
     ctx.drawImage(shown, 0, 0)
     const seen = Buffer.from(ctx.getImageData(0, 0, 1920, 1080).data)
-    execFileSync('./vane', ['frame', path.join(data(), 'fidelity.json'), String(n), '--out', path.join(folder, 'frame.png')], { cwd: path.join(import.meta.dirname, '..'), stdio: 'pipe' })
+    execFileSync(
+      './vane',
+      ['frame', path.join(data(), 'fidelity.json'), String(n), '--out', path.join(folder, 'frame.png')],
+      { cwd: path.join(import.meta.dirname, '..'), stdio: 'pipe' },
+    )
     ctx.drawImage(await loadImage(path.join(folder, 'frame.png')), 0, 0)
     const made = ctx.getImageData(0, 0, 1920, 1080).data
     for (const item of evaluate(timed, n).items) {
@@ -33,7 +49,9 @@ async function compare(page: Page, lesson: Lesson, frames: number[]): Promise<st
       const x1 = Math.min(1920, Math.ceil(item.bounds.x + item.bounds.w))
       const y1 = Math.min(1080, Math.ceil(item.bounds.y + item.bounds.h))
       let sum = 0
-      for (let y = y0; y < y1; y++) for (let x = x0; x < x1; x++) for (let c = 0; c < 3; c++) sum += Math.abs(seen[(y * 1920 + x) * 4 + c]! - made[(y * 1920 + x) * 4 + c]!)
+      for (let y = y0; y < y1; y++)
+        for (let x = x0; x < x1; x++)
+          for (let c = 0; c < 3; c++) sum += Math.abs(seen[(y * 1920 + x) * 4 + c]! - made[(y * 1920 + x) * 4 + c]!)
       expect(sum / ((x1 - x0) * (y1 - y0) * 3), `${item.element} in frame ${n}`).toBeLessThanOrEqual(2)
       compared.push(item.instants ? `${item.element} blurred` : item.element)
     }
@@ -41,10 +59,14 @@ async function compare(page: Page, lesson: Lesson, frames: number[]): Promise<st
   return compared
 }
 
-test('the preview at 100 % and the server’s picture of the same frame agree within every element’s box', async ({ page }) => {
+test('the preview at 100 % and the server’s picture of the same frame agree within every element’s box', async ({
+  page,
+}) => {
   const id = await demoCopy()
   await openBench(page, id)
-  expect((await compare(page, await lessonOf(id), [303, 360, 683, 1010, 1200, 1484, 1560, 1760])).length).toBeGreaterThan(12)
+  expect(
+    (await compare(page, await lessonOf(id), [303, 360, 683, 1010, 1200, 1484, 1560, 1760])).length,
+  ).toBeGreaterThan(12)
 })
 
 test('so they do for every kind of element, turned, cropped, blurred and on the move', async ({ page }) => {
@@ -53,21 +75,66 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
   const lesson: Lesson = { ...before, motionBlur: { on: true, shutter: 180, samples: 8 } }
   const kinds = ELEMENT_KINDS.filter((k) => !['zoom', 'carrier', 'still', 'backdrop', 'ripple'].includes(k))
   const still = (kind: (typeof kinds)[number], i: number, change: Partial<Element> = {}): Element => {
-    const e = newElement(lesson, kind, kind, { on: 'loose', frame: 600 }, { on: 'length', frames: 200 }, { x: 300 + (i % 4) * 420, y: 240 + Math.floor(i / 4) * 260 })
+    const e = newElement(
+      lesson,
+      kind,
+      kind,
+      { on: 'loose', frame: 600 },
+      { on: 'length', frames: 200 },
+      { x: 300 + (i % 4) * 420, y: 240 + Math.floor(i / 4) * 260 },
+    )
     return { ...e, name: kind, track: 'elements-1', ...change, look: { ...e.look, ...change.look } as Element['look'] }
   }
   const whole = new Set(['dim', 'letterbox', 'backdrop'])
-  const going = { poses: [{ id: 'go', start: { on: 'start' as const, frames: 40 }, end: { on: 'start' as const, frames: 70 }, easing: 'linear', values: { x: 1500, rotation: 35, 'scale.x': 1.3 }, curve: null }] }
+  const going = {
+    poses: [
+      {
+        id: 'go',
+        start: { on: 'start' as const, frames: 40 },
+        end: { on: 'start' as const, frames: 70 },
+        easing: 'linear',
+        values: { x: 1500, rotation: 35, 'scale.x': 1.3 },
+        curve: null,
+      },
+    ],
+  }
   lesson.elements = [
-    ...kinds.map((k, i) => still(k, i, whole.has(k) || k === 'bar' ? {} : { rotation: i * 7, crop: { left: 0, right: 0, top: 0, bottom: i % 3 === 0 ? 0.2 : 0 } })),
-    { ...still('cover', 3), id: 'blocks', rotation: 0, look: { ...still('cover', 3).look, how: 'blocks' } as Element['look'] },
-    { ...still('cover', 7), id: 'soft', rotation: 12, look: { ...still('cover', 7).look, how: 'blur' } as Element['look'] },
+    ...kinds.map((k, i) =>
+      still(
+        k,
+        i,
+        whole.has(k) || k === 'bar'
+          ? {}
+          : { rotation: i * 7, crop: { left: 0, right: 0, top: 0, bottom: i % 3 === 0 ? 0.2 : 0 } },
+      ),
+    ),
+    {
+      ...still('cover', 3),
+      id: 'blocks',
+      rotation: 0,
+      look: { ...still('cover', 3).look, how: 'blocks' } as Element['look'],
+    },
+    {
+      ...still('cover', 7),
+      id: 'soft',
+      rotation: 12,
+      look: { ...still('cover', 7).look, how: 'blur' } as Element['look'],
+    },
     { ...still('text', 2), id: 'hazy', blurPx: 6, opacity: 0.7 },
-    { ...still('shape', 5), id: 'runner', ...going }, { ...still('text', 9), id: 'words', ...going },
+    { ...still('shape', 5), id: 'runner', ...going },
+    { ...still('text', 9), id: 'words', ...going },
   ]
-  const patches = (['elements', 'motionBlur'] as const).map((key) => ({ op: 'replace', path: [key], value: lesson[key] }))
+  const patches = (['elements', 'motionBlur'] as const).map((key) => ({
+    op: 'replace',
+    path: [key],
+    value: lesson[key],
+  }))
   const { revision } = (await (await fetch(`${base()}/api/lessons/${id}`)).json()) as { revision: number }
-  const stored = await fetch(`${base()}/api/lessons/${id}/steps`, { method: 'POST', headers: { 'content-type': 'application/json', origin: base() }, body: JSON.stringify({ do: 'edit', base: revision, client: 'fill', label: 'fill', patches, inverse: [] }) })
+  const stored = await fetch(`${base()}/api/lessons/${id}/steps`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: base() },
+    body: JSON.stringify({ do: 'edit', base: revision, client: 'fill', label: 'fill', patches, inverse: [] }),
+  })
   expect(stored.status).toBeLessThan(300)
   await openBench(page, id)
   const compared = await compare(page, await lessonOf(id), [620, 655])

@@ -5,91 +5,184 @@ import { expect, test } from '@playwright/test'
 import { base, ff, folder, lessonOf, newLesson, openBench, saved, write } from './desk'
 
 const demo = path.join(import.meta.dirname, '../demo/media')
-test('a recording, its trace, a narration and its captions are brought in together; the first take sets the lesson’s size and rate', async ({ page }) => {
-  ff('-i', path.join(demo, 'lend-out.mp4'), '-t', '20', '-vf', 'scale=1280:720', '-r', '25', '-c:v', 'libx264', '-preset', 'ultrafast', path.join(folder, 'desk.mp4'))
-  copyFileSync(path.join(demo, 'lend-out.jsonl'), path.join(folder, 'desk.jsonl'))
-  copyFileSync(path.join(demo, 'narration.wav'), path.join(folder, 'voice.wav'))
-  copyFileSync(path.join(demo, 'narration.vtt'), path.join(folder, 'voice.vtt'))
-  const id = await newLesson('Brought in')
-  await openBench(page, id)
-  await page.keyboard.press('a')
-  await page.getByTestId('file-picker').setInputFiles(['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'].map((f) => path.join(folder, f)))
-  for (const f of ['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt']) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 90_000 })
-  await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
-  await saved(page)
-  await expect.poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length).toBe(128)
-  const lesson = await lessonOf(id)
-  expect([lesson.frame, lesson.rate]).toEqual([{ width: 1280, height: 720 }, { num: 25, den: 1 }])
-  const take = Object.values(lesson.media).find((m) => m.kind === 'take')!
-  expect(take.moments.filter((m) => m.kind === 'click')).toHaveLength(9)
-  expect(take.moments.find((m) => m.kind === 'click')!.at!.x).toBeLessThan(1280 * 0.4)
-  await page.keyboard.press('Escape')
-  await page.waitForSelector('canvas[data-frame="0"]')
-  await expect(page.getByText('click on Search box').first()).toBeVisible()
-  // The same file once more is stored once.
-  await page.keyboard.press('a')
-  copyFileSync(path.join(folder, 'voice.wav'), path.join(folder, 'voice again.wav'))
-  await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'voice again.wav'))
-  await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 90_000 })
-  const library = (await (await fetch(`${base()}/api/media?search=voice`)).json()) as unknown[]
-  expect(library.length).toBeLessThanOrEqual(1)
-})
-test('a phone’s clip with a variable rate can be played and cut; a picture is placed; a file from the library is used again', async ({ page }) => {
-  ff('-f', 'lavfi', '-i', "testsrc2=s=540x960:r=60:d=6,select='gt(random(3)\\,0.4)'", '-fps_mode', 'vfr', '-c:v', 'libx264', '-preset', 'ultrafast', path.join(folder, 'phone.mp4'))
-  ff('-f', 'lavfi', '-i', 'testsrc2=s=300x200:d=1', '-frames:v', '1', path.join(folder, 'badge.png'))
-  const id = await newLesson('Phone')
-  await openBench(page, id)
-  await page.keyboard.press('a')
-  await page.getByTestId('file-picker').setInputFiles([path.join(folder, 'phone.mp4'), path.join(folder, 'badge.png')])
-  for (const name of ['phone.mp4', 'badge.png']) await expect(page.locator(`[data-coming="${name}"]`)).toContainText('Ready', { timeout: 60_000 })
-  await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(1)
-  const lesson = await lessonOf(id)
-  expect(lesson.frame).toEqual({ width: 540, height: 960 })
-  expect(lesson.clips[0]!.length / (lesson.rate.num / lesson.rate.den)).toBeCloseTo(6, 0)
-  await page.keyboard.press('Escape')
-  await page.waitForSelector('canvas[data-frame]')
-  await page.keyboard.press('5')
-  const box = (await page.getByTestId('overlay').boundingBox())!
-  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 3)
-  await saved(page)
-  expect((await lessonOf(id)).elements[0]!.look.kind).toBe('still')
-  await page.keyboard.press('a')
-  await page.getByLabel('Search the library').fill('Loanbench')
-  await expect(page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'phone.mp4' }).filter({ hasText: 'Lay' })).toHaveCount(0)
-  await page.getByRole('button', { name: 'Lay on the timeline' }).click()
-  await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
-  expect((await lessonOf(id)).frame).toEqual({ width: 540, height: 960 })
-})
+test(
+  'a recording, its trace, a narration and its captions are brought ' +
+    'in together; the first take sets the lesson’s size and rate',
+  async ({ page }) => {
+    ff(
+      '-i',
+      path.join(demo, 'lend-out.mp4'),
+      '-t',
+      '20',
+      '-vf',
+      'scale=1280:720',
+      '-r',
+      '25',
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      path.join(folder, 'desk.mp4'),
+    )
+    copyFileSync(path.join(demo, 'lend-out.jsonl'), path.join(folder, 'desk.jsonl'))
+    copyFileSync(path.join(demo, 'narration.wav'), path.join(folder, 'voice.wav'))
+    copyFileSync(path.join(demo, 'narration.vtt'), path.join(folder, 'voice.vtt'))
+    const id = await newLesson('Brought in')
+    await openBench(page, id)
+    await page.keyboard.press('a')
+    await page
+      .getByTestId('file-picker')
+      .setInputFiles(['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'].map((f) => path.join(folder, f)))
+    for (const f of ['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'])
+      await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 90_000 })
+    await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
+    await saved(page)
+    await expect
+      .poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length)
+      .toBe(128)
+    const lesson = await lessonOf(id)
+    expect([lesson.frame, lesson.rate]).toEqual([
+      { width: 1280, height: 720 },
+      { num: 25, den: 1 },
+    ])
+    const take = Object.values(lesson.media).find((m) => m.kind === 'take')!
+    expect(take.moments.filter((m) => m.kind === 'click')).toHaveLength(9)
+    expect(take.moments.find((m) => m.kind === 'click')!.at!.x).toBeLessThan(1280 * 0.4)
+    await page.keyboard.press('Escape')
+    await page.waitForSelector('canvas[data-frame="0"]')
+    await expect(page.getByText('click on Search box').first()).toBeVisible()
+    // The same file once more is stored once.
+    await page.keyboard.press('a')
+    copyFileSync(path.join(folder, 'voice.wav'), path.join(folder, 'voice again.wav'))
+    await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'voice again.wav'))
+    await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 90_000 })
+    const library = (await (await fetch(`${base()}/api/media?search=voice`)).json()) as unknown[]
+    expect(library.length).toBeLessThanOrEqual(1)
+  },
+)
+test(
+  'a phone’s clip with a variable rate can be played and cut; ' +
+    'a picture is placed; a file from the library is used again',
+  async ({ page }) => {
+    ff(
+      '-f',
+      'lavfi',
+      '-i',
+      "testsrc2=s=540x960:r=60:d=6,select='gt(random(3)\\,0.4)'",
+      '-fps_mode',
+      'vfr',
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      path.join(folder, 'phone.mp4'),
+    )
+    ff('-f', 'lavfi', '-i', 'testsrc2=s=300x200:d=1', '-frames:v', '1', path.join(folder, 'badge.png'))
+    const id = await newLesson('Phone')
+    await openBench(page, id)
+    await page.keyboard.press('a')
+    await page
+      .getByTestId('file-picker')
+      .setInputFiles([path.join(folder, 'phone.mp4'), path.join(folder, 'badge.png')])
+    for (const name of ['phone.mp4', 'badge.png'])
+      await expect(page.locator(`[data-coming="${name}"]`)).toContainText('Ready', { timeout: 60_000 })
+    await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(1)
+    const lesson = await lessonOf(id)
+    expect(lesson.frame).toEqual({ width: 540, height: 960 })
+    expect(lesson.clips[0]!.length / (lesson.rate.num / lesson.rate.den)).toBeCloseTo(6, 0)
+    await page.keyboard.press('Escape')
+    await page.waitForSelector('canvas[data-frame]')
+    await page.keyboard.press('5')
+    const box = (await page.getByTestId('overlay').boundingBox())!
+    await page.mouse.click(box.x + box.width / 2, box.y + box.height / 3)
+    await saved(page)
+    expect((await lessonOf(id)).elements[0]!.look.kind).toBe('still')
+    await page.keyboard.press('a')
+    await page.getByLabel('Search the library').fill('Loanbench')
+    await expect(
+      page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'phone.mp4' }).filter({ hasText: 'Lay' }),
+    ).toHaveCount(0)
+    await page.getByRole('button', { name: 'Lay on the timeline' }).click()
+    await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
+    expect((await lessonOf(id)).frame).toEqual({ width: 540, height: 960 })
+  },
+)
 test('broken files get a sentence and change nothing', async ({ page }) => {
   const id = await newLesson('Broken')
   await openBench(page, id)
   ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:d=2', '-c:v', 'libx264', path.join(folder, 'cut.mp4'))
   truncateSync(path.join(folder, 'cut.mp4'), 8000)
-  const files = [write('empty.mp4', ''), write('words.mp4', 'no video'), path.join(folder, 'cut.mp4'), write('list.mp4', '#EXTM3U\n/etc/passwd\n'), write('evil.svg', '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>')]
+  const files = [
+    write('empty.mp4', ''),
+    write('words.mp4', 'no video'),
+    path.join(folder, 'cut.mp4'),
+    write('list.mp4', '#EXTM3U\n/etc/passwd\n'),
+    write('evil.svg', '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>'),
+  ]
   await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(files)
-  for (const [name, words] of [['empty.mp4', 'is empty'], ['words.mp4', 'not a video'], ['cut.mp4', 'cut off'], ['list.mp4', 'playlist'], ['evil.svg', 'scripts']] as const) await expect(page.locator(`[data-coming="${name}"]`)).toContainText(words, { timeout: 30_000 })
-  await page.getByTestId('file-picker').setInputFiles([write('bad.jsonl', '{"trace":1,"width":10,"height":10}\nnonsense'), write('bad.vtt', 'WEBVTT')])
-  await expect(page.locator('[data-coming="bad.jsonl"]')).toContainText('is a trace, but there is no take', { timeout: 30_000 })
+  for (const [name, words] of [
+    ['empty.mp4', 'is empty'],
+    ['words.mp4', 'not a video'],
+    ['cut.mp4', 'cut off'],
+    ['list.mp4', 'playlist'],
+    ['evil.svg', 'scripts'],
+  ] as const)
+    await expect(page.locator(`[data-coming="${name}"]`)).toContainText(words, { timeout: 30_000 })
+  await page
+    .getByTestId('file-picker')
+    .setInputFiles([write('bad.jsonl', '{"trace":1,"width":10,"height":10}\nnonsense'), write('bad.vtt', 'WEBVTT')])
+  await expect(page.locator('[data-coming="bad.jsonl"]')).toContainText('is a trace, but there is no take', {
+    timeout: 30_000,
+  })
   await expect(page.locator('[data-coming="bad.vtt"]')).toContainText('holds captions, but there is no sound')
   expect(await lessonOf(id)).toMatchObject({ media: {}, clips: [] })
   await page.getByLabel('Try cut.mp4 again').click()
   await expect(page.locator('[data-coming="cut.mp4"]')).toContainText('cut off', { timeout: 30_000 })
 })
-test('the window is closed before the files are ready: they are laid all the same, with their captions', async ({ page }) => {
+test('the window is closed before the files are ready: they are laid all the same, with their captions', async ({
+  page,
+}) => {
   const id = await newLesson('Left early')
   await openBench(page, id)
-  ff('-f', 'lavfi', '-i', 'testsrc2=s=1280x720:r=30:d=20', '-c:v', 'mpeg4', '-q:v', '3', path.join(folder, 'early.avi.mkv'))
+  ff(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=1280x720:r=30:d=20',
+    '-c:v',
+    'mpeg4',
+    '-q:v',
+    '3',
+    path.join(folder, 'early.avi.mkv'),
+  )
   copyFileSync(path.join(demo, 'narration.wav'), path.join(folder, 'early.wav'))
   copyFileSync(path.join(demo, 'narration.vtt'), path.join(folder, 'early.vtt'))
   // A slow listing of the library must not matter to it.
-  await page.route('**/api/media*', async (route) => { await new Promise((r) => setTimeout(r, 4000)); await route.continue() })
+  await page.route('**/api/media*', async (route) => {
+    await new Promise((r) => setTimeout(r, 4000))
+    await route.continue()
+  })
   await page.keyboard.press('a')
-  await page.getByTestId('file-picker').setInputFiles(['early.avi.mkv', 'early.wav', 'early.vtt'].map((f) => path.join(folder, f)))
-  await expect.poll(async () => ((await (await fetch(`${base()}/api/jobs?kind=import`)).json()) as { name: string; state: string }[]).filter((j) => j.name.startsWith('early') && j.state !== 'sending').length, { timeout: 30_000 }).toBe(3)
+  await page
+    .getByTestId('file-picker')
+    .setInputFiles(['early.avi.mkv', 'early.wav', 'early.vtt'].map((f) => path.join(folder, f)))
+  await expect
+    .poll(
+      async () =>
+        ((await (await fetch(`${base()}/api/jobs?kind=import`)).json()) as { name: string; state: string }[]).filter(
+          (j) => j.name.startsWith('early') && j.state !== 'sending',
+        ).length,
+      { timeout: 30_000 },
+    )
+    .toBe(3)
   await page.close({ runBeforeUnload: false })
   await expect.poll(async () => (await lessonOf(id)).clips.length, { timeout: 90_000 }).toBe(2)
-  await expect.poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length, { timeout: 30_000 }).toBe(128)
+  await expect
+    .poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length, {
+      timeout: 30_000,
+    })
+    .toBe(128)
 })
 test('an upload goes on where it stopped when the line comes back', async ({ page }) => {
   const id = await newLesson('Resumed')
@@ -109,22 +202,44 @@ test('an upload goes on where it stopped when the line comes back', async ({ pag
   await expect.poll(async () => (await lessonOf(id)).clips[0]?.length).toBe(6000)
 })
 test('another site, or another name for this machine, is turned away', async () => {
-  const from = (headers: Record<string, string>) => fetch(`${base()}/api/lessons`, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: '{"name":"x"}' })
+  const from = (headers: Record<string, string>) =>
+    fetch(`${base()}/api/lessons`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', ...headers },
+      body: '{"name":"x"}',
+    })
   expect((await from({ origin: 'http://elsewhere.example' })).status).toBe(403)
   expect((await from({})).status).toBe(403)
   expect((await from({ origin: base() })).status).toBe(200)
-  const raw = (path: string, options: RequestOptions = {}) => new Promise<{ status: number; headers: IncomingHttpHeaders }>((done, fail) => { request(`${base()}${path}`, { agent: false, ...options }, (a) => { a.resume(); done({ status: a.statusCode!, headers: a.headers }) }).on('error', fail).end() })
+  const raw = (path: string, options: RequestOptions = {}) =>
+    new Promise<{ status: number; headers: IncomingHttpHeaders }>((done, fail) => {
+      request(`${base()}${path}`, { agent: false, ...options }, (a) => {
+        a.resume()
+        done({ status: a.statusCode!, headers: a.headers })
+      })
+        .on('error', fail)
+        .end()
+    })
   const host = (name: string, path = '/') => raw(path, { headers: { host: name } })
-  for (const path of ['/', '/exports', '/api/lessons']) expect([path, (await host('elsewhere.example', path)).status]).toEqual([path, 403])
+  for (const path of ['/', '/exports', '/api/lessons'])
+    expect([path, (await host('elsewhere.example', path)).status]).toEqual([path, 403])
   expect((await host(`LOCALHOST.:${new URL(base()).port}`)).status).toBe(200)
-  expect((await raw('/api/jobs', { headers: { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' } })).status).toBe(403)
-  for (const path of ['/%E0%A4%A', '/lessons/%ff', '/media/%zz/a.mp4']) expect((await raw(path)).status).toBeGreaterThanOrEqual(400)
-  for (const path of ['/%E0%A4%A', '/lessons/%ff', '/media/%zz/a.mp4']) expect((await raw(path)).status).toBeLessThan(500)
+  expect(
+    (await raw('/api/jobs', { headers: { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' } })).status,
+  ).toBe(403)
+  for (const path of ['/%E0%A4%A', '/lessons/%ff', '/media/%zz/a.mp4'])
+    expect((await raw(path)).status).toBeGreaterThanOrEqual(400)
+  for (const path of ['/%E0%A4%A', '/lessons/%ff', '/media/%zz/a.mp4'])
+    expect((await raw(path)).status).toBeLessThan(500)
   const trace = (await raw('/', { method: 'TRACE' })).status
   expect([trace >= 400, trace < 500]).toEqual([true, true])
   const { headers } = await raw('/')
   expect(headers['content-security-policy']).toMatch(/script-src 'self' 'nonce-[^']+' .*frame-ancestors 'none'/)
-  expect([headers['x-content-type-options'], headers['referrer-policy'], headers['cross-origin-resource-policy']]).toEqual(['nosniff', 'same-origin', 'same-origin'])
+  expect([
+    headers['x-content-type-options'],
+    headers['referrer-policy'],
+    headers['cross-origin-resource-policy'],
+  ]).toEqual(['nosniff', 'same-origin', 'same-origin'])
   expect(headers['permissions-policy']).toContain('camera=()')
   expect((await fetch(`${base()}/media/../../etc/passwd`)).status).toBe(404)
   expect((await fetch(`${base()}/media/${'0'.repeat(64)}/..%2f..%2fdb.password`)).status).toBe(404)

@@ -3,13 +3,22 @@ import path from 'node:path'
 import { expect, type Locator, type Page } from '@playwright/test'
 import { goTo, spot } from './desk'
 
-/** A producer’s hand at the workbench: everything it does is one act, and is counted. Places are in pixels of a 1920 × 1080 lesson. */
+/**
+ * A producer’s hand at the workbench: everything it does is one act, and is counted. Places are in pixels of a 1920 ×
+ * 1080 lesson.
+ */
 export class Hand {
   acts = 0
   constructor(readonly page: Page) {}
 
-  async key(keys: string): Promise<void> { this.acts++; await this.page.keyboard.press(keys) }
-  async click(what: Locator, modifiers?: ('Shift' | 'Alt')[]): Promise<void> { this.acts++; await what.click(modifiers && { modifiers }) }
+  async key(keys: string): Promise<void> {
+    this.acts++
+    await this.page.keyboard.press(keys)
+  }
+  async click(what: Locator, modifiers?: ('Shift' | 'Alt')[]): Promise<void> {
+    this.acts++
+    await what.click(modifiers && { modifiers })
+  }
   async clickAt(x: number, y: number, shift = false): Promise<void> {
     this.acts++
     const p = await spot(this.page, x, y)
@@ -34,7 +43,11 @@ export class Hand {
     await mouse.up()
     if (loose) await keyboard.up('Alt')
   }
-  async type(field: Locator, value: string): Promise<void> { this.acts++; await field.fill(value); await field.press('Enter') }
+  async type(field: Locator, value: string): Promise<void> {
+    this.acts++
+    await field.fill(value)
+    await field.press('Enter')
+  }
   /** Text of several lines is handed on when its field is left. */
   async write(value: string): Promise<void> {
     this.acts++
@@ -43,12 +56,20 @@ export class Hand {
     await field.fill(value)
     await field.press('Control+Enter')
   }
-  async choose(field: Locator, label: string): Promise<void> { this.acts++; await field.selectOption({ label }) }
-  async go(frame: number): Promise<void> { this.acts++; await goTo(this.page, frame) }
+  async choose(field: Locator, label: string): Promise<void> {
+    this.acts++
+    await field.selectOption({ label })
+  }
+  async go(frame: number): Promise<void> {
+    this.acts++
+    await goTo(this.page, frame)
+  }
 
   /** What docs/animating.md says it takes must be what it took. */
   counts(scene: string): void {
-    const row = readFileSync(path.join(import.meta.dirname, '../docs/animating.md'), 'utf8').split('\n').find((l) => l.startsWith(`| ${scene} |`))
+    const row = readFileSync(path.join(import.meta.dirname, '../docs/animating.md'), 'utf8')
+      .split('\n')
+      .find((l) => l.startsWith(`| ${scene} |`))
     expect(`${scene}: ${row?.split('|')[2]?.trim()} acts`).toBe(`${scene}: ${this.acts} acts`)
   }
 }

@@ -1,10 +1,33 @@
 import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
-  testDir: '.', testMatch: '*.spec.ts', workers: 1, fullyParallel: false, timeout: 120_000, retries: 1, outputDir: '../test-results',
-  reporter: [['list'], ['json']], globalSetup: './server.ts',
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  workers: 1,
+  fullyParallel: false,
+  timeout: 120_000,
+  retries: 1,
+  outputDir: '../test-results',
+  reporter: [['list'], ['json']],
+  globalSetup: './server.ts',
   use: {
-    viewport: { width: 1280, height: 800 }, actionTimeout: 15_000, trace: 'off', screenshot: 'only-on-failure', permissions: ['clipboard-read', 'clipboard-write'],
-    launchOptions: { executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required'] },
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 15_000,
+    trace: 'off',
+    screenshot: 'only-on-failure',
+    permissions: ['clipboard-read', 'clipboard-write'],
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--autoplay-policy=no-user-gesture-required',
+      ],
+    },
   },
 })

@@ -6,36 +6,58 @@ import { pointerAt } from '@/core/trace'
 import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, saved, spot } from './desk'
 
 const demo = path.join(import.meta.dirname, '../demo/media')
-test('a recording without a trace gets its pointer, moments, ripples and a calm follow framing in one act, undone in one step', async ({ page }) => {
-  ff('-ss', '32', '-t', '12', '-i', path.join(demo, 'lend-out.mp4'), '-c:v', 'libx264', '-preset', 'ultrafast', '-crf', '20', path.join(folder, 'bare.mp4'))
-  const id = await newLesson('Without a trace')
-  await openBench(page, id)
-  await page.keyboard.press('a')
-  await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'bare.mp4'))
-  await expect(page.locator('[data-coming="bare.mp4"]')).toContainText('Ready', { timeout: 90_000 })
-  await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Find the pointer', exact: true }).click()
-  await expect(page.getByText('The pointer was found')).toBeVisible({ timeout: 120_000 })
-  await saved(page)
-  const lesson = await lessonOf(id)
-  const take = Object.values(lesson.media).find((m) => m.kind === 'take')!
-  expect(take.pointer!.length).toBeGreaterThan(10)
-  // The clicks on Lend out, the member field and its first name are at 1.6, 6.2 and 9 seconds of this piece.
-  expect(take.moments.filter((m) => m.kind === 'click').length).toBeGreaterThanOrEqual(2)
-  expect(lesson.elements.map((e) => e.look.kind).sort()).toEqual(['ripple', 'zoom'])
-  await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toHaveCount(0)
-  await page.getByText('Follow the pointer').first().click()
-  await expect(page.getByTestId('framing-chart')).toBeVisible()
-  await page.getByLabel('Shows things').fill('3')
-  await page.keyboard.press('Enter')
-  await page.getByTestId('details').getByRole('button', { name: /^Follow (it anew|the pointer)$/ }).last().click()
-  await saved(page)
-  expect((await lessonOf(id)).elements.find((e) => e.look.kind === 'zoom')!.width).toBeLessThan(700)
-  await page.keyboard.press('Control+z')
-  await page.keyboard.press('Control+z')
-  await expect.poll(async () => (await lessonOf(id)).elements.length).toBe(0)
-  await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toBeVisible()
-})
+test(
+  'a recording without a trace gets its pointer, moments, ' +
+    'ripples and a calm follow framing in one act, undone in one step',
+  async ({ page }) => {
+    ff(
+      '-ss',
+      '32',
+      '-t',
+      '12',
+      '-i',
+      path.join(demo, 'lend-out.mp4'),
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      '-crf',
+      '20',
+      path.join(folder, 'bare.mp4'),
+    )
+    const id = await newLesson('Without a trace')
+    await openBench(page, id)
+    await page.keyboard.press('a')
+    await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'bare.mp4'))
+    await expect(page.locator('[data-coming="bare.mp4"]')).toContainText('Ready', { timeout: 90_000 })
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Find the pointer', exact: true }).click()
+    await expect(page.getByText('The pointer was found')).toBeVisible({ timeout: 120_000 })
+    await saved(page)
+    const lesson = await lessonOf(id)
+    const take = Object.values(lesson.media).find((m) => m.kind === 'take')!
+    expect(take.pointer!.length).toBeGreaterThan(10)
+    // The clicks on Lend out, the member field and its first name are at 1.6, 6.2 and 9 seconds of this piece.
+    expect(take.moments.filter((m) => m.kind === 'click').length).toBeGreaterThanOrEqual(2)
+    expect(lesson.elements.map((e) => e.look.kind).sort()).toEqual(['ripple', 'zoom'])
+    await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toHaveCount(0)
+    await page.getByText('Follow the pointer').first().click()
+    await expect(page.getByTestId('framing-chart')).toBeVisible()
+    await page.getByLabel('Shows things').fill('3')
+    await page.keyboard.press('Enter')
+    await page
+      .getByTestId('details')
+      .getByRole('button', { name: /^Follow (it anew|the pointer)$/ })
+      .last()
+      .click()
+    await saved(page)
+    expect((await lessonOf(id)).elements.find((e) => e.look.kind === 'zoom')!.width).toBeLessThan(700)
+    await page.keyboard.press('Control+z')
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await lessonOf(id)).elements.length).toBe(0)
+    await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toBeVisible()
+  },
+)
 test('a callout in a page that scrolls is pinned to what it points at', async ({ page }) => {
   const id = await demoCopy()
   await openBench(page, id)
@@ -46,30 +68,35 @@ test('a callout in a page that scrolls is pinned to what it points at', async ({
   await page.getByRole('button', { name: 'Pin it to what it marks' }).click()
   await saved(page)
   await expect(page.getByRole('button', { name: 'Pin it to what it marks' })).toBeVisible({ timeout: 60_000 })
-  await expect.poll(async () => (await poses('callout-parts')).at(-1)?.values.y).toBeCloseTo(pinned.at(-1)!.values.y as number, 0)
+  await expect
+    .poll(async () => (await poses('callout-parts')).at(-1)?.values.y)
+    .toBeCloseTo(pinned.at(-1)!.values.y as number, 0)
 })
-test('what an element is pinned to goes out of sight: from when to when is told for good, and a click goes there', async ({ page }) => {
-  const id = await demoCopy()
-  await openBench(page, id)
-  await goTo(page, 480)
-  await page.getByRole('button', { name: 'Shape', exact: true }).click()
-  const picture = (await page.getByTestId('overlay').boundingBox())!
-  await page.mouse.move(picture.x + picture.width * 0.25, picture.y + picture.height * 0.4)
-  await page.mouse.down()
-  await page.mouse.move(picture.x + picture.width * 0.6, picture.y + picture.height * 0.5, { steps: 4 })
-  await page.mouse.up()
-  await page.getByTestId('details').getByRole('button', { name: 'Pinned', exact: true }).click()
-  await page.getByRole('button', { name: 'Pin it to what it marks' }).click()
-  // The list makes way for a tool's page at 17.9 s.
-  const told = page.getByTestId('out-of-sight').getByRole('button')
-  await expect(told).toHaveText(/^00:00:17:2[78] to 00:00:19:00$/, { timeout: 60_000 })
-  await page.getByRole('button', { name: '1 finding' }).click()
-  await page.getByRole('button', { name: /what it is pinned to is out of sight/ }).click()
-  await expect(page.getByTestId('timecode')).toHaveValue(/^00:00:17:2[78]$/)
-  await saved(page)
-  await page.reload()
-  await expect(page.getByRole('button', { name: '1 finding' })).toBeVisible()
-})
+test(
+  'what an element is pinned to goes out of sight: from ' + 'when to when is told for good, and a click goes there',
+  async ({ page }) => {
+    const id = await demoCopy()
+    await openBench(page, id)
+    await goTo(page, 480)
+    await page.getByRole('button', { name: 'Shape', exact: true }).click()
+    const picture = (await page.getByTestId('overlay').boundingBox())!
+    await page.mouse.move(picture.x + picture.width * 0.25, picture.y + picture.height * 0.4)
+    await page.mouse.down()
+    await page.mouse.move(picture.x + picture.width * 0.6, picture.y + picture.height * 0.5, { steps: 4 })
+    await page.mouse.up()
+    await page.getByTestId('details').getByRole('button', { name: 'Pinned', exact: true }).click()
+    await page.getByRole('button', { name: 'Pin it to what it marks' }).click()
+    // The list makes way for a tool's page at 17.9 s.
+    const told = page.getByTestId('out-of-sight').getByRole('button')
+    await expect(told).toHaveText(/^00:00:17:2[78] to 00:00:19:00$/, { timeout: 60_000 })
+    await page.getByRole('button', { name: '1 finding' }).click()
+    await page.getByRole('button', { name: /what it is pinned to is out of sight/ }).click()
+    await expect(page.getByTestId('timecode')).toHaveValue(/^00:00:17:2[78]$/)
+    await saved(page)
+    await page.reload()
+    await expect(page.getByRole('button', { name: '1 finding' })).toBeVisible()
+  },
+)
 test('the pointer is dragged to where it is on a frame, and its way on both sides is found again', async ({ page }) => {
   const id = await demoCopy()
   await openBench(page, id)
@@ -97,7 +124,9 @@ test('the pointer is dragged to where it is on a frame, and its way on both side
   await page.keyboard.press('Control+z')
   await expect.poll(async () => (await way()).length).toBe(before.length)
 })
-test('a drawn pointer goes to the next thing and presses there: its press is a moment that a ripple marks', async ({ page }) => {
+test('a drawn pointer goes to the next thing and presses there: its press is a moment that a ripple marks', async ({
+  page,
+}) => {
   const id = await demoCopy()
   await openBench(page, id)
   await goTo(page, 1700)
@@ -118,6 +147,10 @@ test('a drawn pointer goes to the next thing and presses there: its press is a m
   expect(hand.look.kind).toBe('pointer')
   const press = timed.moments.get(`${hand.id}:press:${hand.poses[0]!.id}`)!
   expect(Math.hypot(press.at!.x - 1200, press.at!.y - 700)).toBeLessThan(3)
-  expect(evaluate(timed, press.frame! + 2).items.map((i) => i.element).filter((e) => e === hand.id || lesson.elements.some((x) => x.id === e && x.look.kind === 'ripple'))).toHaveLength(2)
+  expect(
+    evaluate(timed, press.frame! + 2)
+      .items.map((i) => i.element)
+      .filter((e) => e === hand.id || lesson.elements.some((x) => x.id === e && x.look.kind === 'ripple')),
+  ).toHaveLength(2)
   await expect(page.locator(`[data-row="${press.id}"]`)).toBeVisible()
 })

@@ -9,7 +9,10 @@ export function drawPointer(ctx: SKRSContext2D, kind: RecordedFrame['cursor'], x
   ctx.lineCap = 'round'
   ctx.beginPath()
   if (kind === 'text') {
-    for (const [width, colour] of [[5, '#ffffff'], [2.2, '#15201f']] as const) {
+    for (const [width, colour] of [
+      [5, '#ffffff'],
+      [2.2, '#15201f'],
+    ] as const) {
       ctx.beginPath()
       ctx.lineWidth = width
       ctx.strokeStyle = colour

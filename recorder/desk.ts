@@ -9,7 +9,11 @@ import { random } from './random'
 
 export type DeskPointer = 'arrow' | 'hand' | 'text' | 'resize'
 export interface DeskChoice {
-  width: number; height: number; fps: number; seconds: number; seed: number
+  width: number
+  height: number
+  fps: number
+  seconds: number
+  seed: number
   /** Height of the arrow in pixels. */
   pointerPx: number
   /** A light pointer with a dark rim, or a dark one with a light rim. */
@@ -23,10 +27,18 @@ export interface DeskChoice {
 }
 
 const ARROW = 'M0 0 L0 17 L4 13.4 L6.8 19.6 L9.6 18.3 L7 12.3 L12.4 12.1 Z'
-const HAND = 'M4 1 Q4 -0.6 5.5 -0.6 Q7 -0.6 7 1 L7 7 L13.4 8.6 Q15 9.2 15 11 L14 18 L6.4 18 L0.6 11.6 Q0.2 10 1.6 9.8 L4 11.2 Z'
-const TEXT = 'M-3 -8.5 L-0.8 -8.5 L0 -7.7 L0.8 -8.5 L3 -8.5 L3 -7.2 L0.7 -7.2 L0.7 7.2 L3 7.2 L3 8.5 L0.8 8.5 L0 7.7 L-0.8 8.5 L-3 8.5 L-3 7.2 L-0.7 7.2 L-0.7 -7.2 L-3 -7.2 Z'
+const HAND =
+  'M4 1 Q4 -0.6 5.5 -0.6 Q7 -0.6 7 1 L7 7 L13.4 8.6 Q15 9.2 15 11 L14 18 L6.4 18 L0.6 11.6 Q0.2 10 1.6 9.8 L4 11.2 Z'
+const TEXT =
+  'M-3 -8.5 L-0.8 -8.5 L0 -7.7 L0.8 -8.5 L3 -8.5 L3 -7.2 L0.7 -7.2 L0.7 7.2 L3 7.2 L3 8.5 L0.8 ' +
+  '8.5 L0 7.7 L-0.8 8.5 L-3 8.5 L-3 7.2 L-0.7 7.2 L-0.7 -7.2 L-3 -7.2 Z'
 const RESIZE = 'M-9 0 L-4.5 -4 L-4.5 -1.2 L4.5 -1.2 L4.5 -4 L9 0 L4.5 4 L4.5 1.2 L-4.5 1.2 L-4.5 4 Z'
-const DRAWN: Record<DeskPointer, { d: string; x: number; y: number }> = { arrow: { d: ARROW, x: 0, y: 0 }, hand: { d: HAND, x: -5.5, y: 0.6 }, text: { d: TEXT, x: 0, y: 0 }, resize: { d: RESIZE, x: 0, y: 0 } }
+const DRAWN: Record<DeskPointer, { d: string; x: number; y: number }> = {
+  arrow: { d: ARROW, x: 0, y: 0 },
+  hand: { d: HAND, x: -5.5, y: 0.6 },
+  text: { d: TEXT, x: 0, y: 0 },
+  resize: { d: RESIZE, x: 0, y: 0 },
+}
 
 /** Runs a pen through the M, L and Q of a path. */
 function trace(ctx: SKRSContext2D, d: string): void {
@@ -55,14 +67,25 @@ function drawPointer(ctx: SKRSContext2D, kind: DeskPointer, x: number, y: number
   ctx.restore()
 }
 
-const WORDS = 'every tool has a shelf and every shelf keeps a list of what was lent and when it came home again '.split(' ')
+const WORDS = 'every tool has a shelf and every shelf keeps a list of what was lent and when it came home again '.split(
+  ' ',
+)
 
 /** What the desk shows at a time: pages that scroll, a window that is moved, a film in a window, a line being typed. */
-interface Scene { scroll: number; windowX: number; windowY: number; typed: number; film: number; dialog: boolean }
+interface Scene {
+  scroll: number
+  windowX: number
+  windowY: number
+  typed: number
+  film: number
+  dialog: boolean
+}
 
 function drawDesk(ctx: SKRSContext2D, c: DeskChoice, s: Scene, noise: () => number): void {
   const { width: w, height: h } = c
-  const [paper, ink, back, bar] = c.darkScreen ? ['#1b2126', '#cfd6da', '#10151a', '#2c3944'] : ['#fdfcf8', '#2a3036', '#9db2ab', '#d8d2c4']
+  const [paper, ink, back, bar] = c.darkScreen
+    ? ['#1b2126', '#cfd6da', '#10151a', '#2c3944']
+    : ['#fdfcf8', '#2a3036', '#9db2ab', '#d8d2c4']
   ctx.fillStyle = back
   ctx.fillRect(0, 0, w, h)
   const pane = { x: w * 0.06, y: h * 0.1, w: w * 0.42, h: h * 0.8 }
@@ -77,22 +100,40 @@ function drawDesk(ctx: SKRSContext2D, c: DeskChoice, s: Scene, noise: () => numb
   for (let line = 0; line < 80; line++) {
     const y = pane.y + 24 + line * 22 - s.scroll
     if (y < pane.y - 20 || y > pane.y + pane.h + 20) continue
-    if (line % 9 === 4) { ctx.fillStyle = bar; ctx.fillRect(pane.x + 14, y - 14, pane.w * (0.3 + ((line * 7) % 5) * 0.1), 18); ctx.fillStyle = ink; continue }
-    ctx.fillText(Array.from({ length: 9 }, (_, i) => WORDS[(line * 5 + i * 3) % WORDS.length]).join(' '), pane.x + 14, y)
+    if (line % 9 === 4) {
+      ctx.fillStyle = bar
+      ctx.fillRect(pane.x + 14, y - 14, pane.w * (0.3 + ((line * 7) % 5) * 0.1), 18)
+      ctx.fillStyle = ink
+      continue
+    }
+    ctx.fillText(
+      Array.from({ length: 9 }, (_, i) => WORDS[(line * 5 + i * 3) % WORDS.length]).join(' '),
+      pane.x + 14,
+      y,
+    )
   }
   ctx.restore()
   ctx.fillStyle = paper
   ctx.fillRect(w * 0.55, h * 0.72, w * 0.38, 34)
   ctx.fillStyle = ink
   ctx.fillText('several hammers and one long saw for saturday'.slice(0, s.typed), w * 0.55 + 10, h * 0.72 + 22)
-  if (s.typed > 0) ctx.fillRect(w * 0.55 + 11 + ctx.measureText('several hammers and one long saw for saturday'.slice(0, s.typed)).width, h * 0.72 + 8, 2, 18)
+  if (s.typed > 0)
+    ctx.fillRect(
+      w * 0.55 + 11 + ctx.measureText('several hammers and one long saw for saturday'.slice(0, s.typed)).width,
+      h * 0.72 + 8,
+      2,
+      18,
+    )
   if (s.film > 0) {
     const film = ctx.createLinearGradient(w * 0.6, h * 0.15, w * 0.9, h * 0.45)
     film.addColorStop(0, `hsl(${s.film * 7} 40% 45%)`)
     film.addColorStop(1, `hsl(${s.film * 5 + 90} 50% 30%)`)
     ctx.fillStyle = film
     ctx.fillRect(w * 0.6, h * 0.14, w * 0.32, h * 0.32)
-    for (let i = 0; i < 60; i++) { ctx.fillStyle = `rgba(255,255,255,${0.3 * noise()})`; ctx.fillRect(w * (0.6 + 0.3 * noise()), h * (0.14 + 0.3 * noise()), 12, 9) }
+    for (let i = 0; i < 60; i++) {
+      ctx.fillStyle = `rgba(255,255,255,${0.3 * noise()})`
+      ctx.fillRect(w * (0.6 + 0.3 * noise()), h * (0.14 + 0.3 * noise()), 12, 9)
+    }
   }
   ctx.fillStyle = bar
   ctx.fillRect(s.windowX, s.windowY, w * 0.26, 28)
@@ -100,7 +141,8 @@ function drawDesk(ctx: SKRSContext2D, c: DeskChoice, s: Scene, noise: () => numb
   ctx.fillRect(s.windowX, s.windowY + 28, w * 0.26, h * 0.2)
   ctx.fillStyle = ink
   ctx.fillText('Shelf 7', s.windowX + 10, s.windowY + 19)
-  for (let i = 0; i < 4; i++) ctx.fillText(WORDS.slice(i * 4, i * 4 + 5).join(' '), s.windowX + 10, s.windowY + 54 + i * 24)
+  for (let i = 0; i < 4; i++)
+    ctx.fillText(WORDS.slice(i * 4, i * 4 + 5).join(' '), s.windowX + 10, s.windowY + 54 + i * 24)
   if (!s.dialog) return
   ctx.fillStyle = paper
   ctx.fillRect(w * 0.35, h * 0.35, w * 0.3, h * 0.26)
@@ -111,8 +153,8 @@ function drawDesk(ctx: SKRSContext2D, c: DeskChoice, s: Scene, noise: () => numb
 }
 
 /**
- * Records a made-up desk in use, with its true trace: a `pointermove` for each frame in which the pointer is on the screen and
- * shown, and each press of its button.
+ * Records a made-up desk in use, with its true trace: a `pointermove` for each frame in which the pointer is on the
+ * screen and shown, and each press of its button.
  */
 export async function recordDesk(c: DeskChoice, video: string, file: string): Promise<void> {
   registerFonts()
@@ -125,9 +167,41 @@ export async function recordDesk(c: DeskChoice, video: string, file: string): Pr
   let at = { x: w * 0.5, y: h * 0.5 }
   let shown = true
   const events: TraceEvent[] = []
-  const encoder = spawn('ffmpeg', ['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${w}x${h}`, '-r', String(c.fps), '-i', 'pipe:0',
-    '-vf', `${c.uneven ? "select='not(mod(n*7+floor(n/11),5)*not(mod(n,3)))'," : ''}scale=out_color_matrix=bt709:out_range=tv,format=yuv420p`, '-fps_mode', 'vfr', '-enc_time_base', '-1', '-video_track_timescale', '90000',
-    '-c:v', 'libx264', '-preset', 'veryfast', '-crf', String(c.crf), video], { stdio: ['pipe', 'ignore', 'inherit'] })
+  const uneven = c.uneven ? "select='not(mod(n*7+floor(n/11),5)*not(mod(n,3)))'," : ''
+  const encoder = spawn(
+    'ffmpeg',
+    [
+      '-v',
+      'error',
+      '-y',
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgba',
+      '-s',
+      `${w}x${h}`,
+      '-r',
+      String(c.fps),
+      '-i',
+      'pipe:0',
+      '-vf',
+      `${uneven}scale=out_color_matrix=bt709:out_range=tv,format=yuv420p`,
+      '-fps_mode',
+      'vfr',
+      '-enc_time_base',
+      '-1',
+      '-video_track_timescale',
+      '90000',
+      '-c:v',
+      'libx264',
+      '-preset',
+      'veryfast',
+      '-crf',
+      String(c.crf),
+      video,
+    ],
+    { stdio: ['pipe', 'ignore', 'inherit'] },
+  )
   const ended = once(encoder, 'close') as Promise<[number | null]>
   const scale = c.pointerPx / 20
   let n = 0
@@ -141,16 +215,25 @@ export async function recordDesk(c: DeskChoice, video: string, file: string): Pr
     const x = at.x + (c.wobble ? Math.round((chance() - 0.5) * 2 * c.wobble) : 0)
     const y = at.y + (c.wobble ? Math.round((chance() - 0.5) * 2 * c.wobble) : 0)
     if (shown) drawPointer(ctx, kindAt(x, y), Math.round(x), Math.round(y), scale, c.light)
-    if (shown && x >= 0 && y >= 0 && x < w && y < h) events.push({ type: 'pointermove', t: n / c.fps, x: Math.round(x), y: Math.round(y) })
+    if (shown && x >= 0 && y >= 0 && x < w && y < h)
+      events.push({ type: 'pointermove', t: n / c.fps, x: Math.round(x), y: Math.round(y) })
     if (!encoder.stdin.write(Buffer.from(canvas.data()))) await once(encoder.stdin, 'drain')
     n++
     if (scene.film > 0) scene.film++
   }
-  const rest = async (seconds: number) => { for (let i = Math.round(seconds * c.fps); i > 0; i--) await frame() }
-  const glide = async (x: number, y: number, each?: (dx: number, dy: number) => void) => {
-    for (const p of handPath(at, { x: Math.round(x), y: Math.round(y) }, c.fps, chance)) { each?.(p.x - at.x, p.y - at.y); at = p; await frame() }
+  const rest = async (seconds: number) => {
+    for (let i = Math.round(seconds * c.fps); i > 0; i--) await frame()
   }
-  const button = (type: 'pointerdown' | 'pointerup') => { events.push({ type, t: n / c.fps, x: Math.round(at.x), y: Math.round(at.y), button: 0 }) }
+  const glide = async (x: number, y: number, each?: (dx: number, dy: number) => void) => {
+    for (const p of handPath(at, { x: Math.round(x), y: Math.round(y) }, c.fps, chance)) {
+      each?.(p.x - at.x, p.y - at.y)
+      at = p
+      await frame()
+    }
+  }
+  const button = (type: 'pointerdown' | 'pointerup') => {
+    events.push({ type, t: n / c.fps, x: Math.round(at.x), y: Math.round(at.y), button: 0 })
+  }
   const press = async (then: () => void) => {
     await rest(0.2)
     button('pointerdown')
@@ -162,8 +245,18 @@ export async function recordDesk(c: DeskChoice, video: string, file: string): Pr
   for (let turn = 0; n < c.seconds * c.fps; turn++) {
     const spot = { x: w * (0.05 + 0.9 * chance()), y: h * (0.06 + 0.88 * chance()) }
     switch (turn % 9) {
-      case 0: case 4: await glide(spot.x, spot.y); await rest(0.3 + chance()); break
-      case 1: await glide(w * (0.1 + 0.3 * chance()), h * (0.2 + 0.4 * chance())); for (let i = 0; i < 30; i++) { scene.scroll = (scene.scroll + 11) % 500; await frame() } break
+      case 0:
+      case 4:
+        await glide(spot.x, spot.y)
+        await rest(0.3 + chance())
+        break
+      case 1:
+        await glide(w * (0.1 + 0.3 * chance()), h * (0.2 + 0.4 * chance()))
+        for (let i = 0; i < 30; i++) {
+          scene.scroll = (scene.scroll + 11) % 500
+          await frame()
+        }
+        break
       case 2: {
         await glide(w * (0.6 + 0.2 * chance()), h * 0.72 + 17)
         await press(() => {})
@@ -176,14 +269,42 @@ export async function recordDesk(c: DeskChoice, video: string, file: string): Pr
         await glide(scene.windowX + 60, scene.windowY + 14)
         await rest(0.1)
         button('pointerdown')
-        await glide(w * (0.5 + 0.25 * chance()), h * (0.2 + 0.3 * chance()), (dx, dy) => { scene.windowX += dx; scene.windowY += dy })
+        await glide(w * (0.5 + 0.25 * chance()), h * (0.2 + 0.3 * chance()), (dx, dy) => {
+          scene.windowX += dx
+          scene.windowY += dy
+        })
         button('pointerup')
         break
       }
-      case 5: scene.film = 1; await glide(w * (0.65 + 0.2 * chance()), h * 0.3); await rest(1.2); await glide(spot.x, spot.y); scene.film = 0; break
-      case 6: await glide(w * (0.1 + 0.3 * chance()), h * (0.2 + 0.5 * chance())); await press(() => { scene.dialog = true }); await glide(w * 0.57, h * 0.55); await press(() => { scene.dialog = false }); break
-      case 7: await glide(w + 60, h * chance()); await rest(0.8); await glide(w * 0.8, h * chance()); break
-      case 8: shown = false; await rest(1.5); shown = true; await glide(w * 0.48, h * (0.2 + 0.6 * chance())); await rest(0.4); break
+      case 5:
+        scene.film = 1
+        await glide(w * (0.65 + 0.2 * chance()), h * 0.3)
+        await rest(1.2)
+        await glide(spot.x, spot.y)
+        scene.film = 0
+        break
+      case 6:
+        await glide(w * (0.1 + 0.3 * chance()), h * (0.2 + 0.5 * chance()))
+        await press(() => {
+          scene.dialog = true
+        })
+        await glide(w * 0.57, h * 0.55)
+        await press(() => {
+          scene.dialog = false
+        })
+        break
+      case 7:
+        await glide(w + 60, h * chance())
+        await rest(0.8)
+        await glide(w * 0.8, h * chance())
+        break
+      case 8:
+        shown = false
+        await rest(1.5)
+        shown = true
+        await glide(w * 0.48, h * (0.2 + 0.6 * chance()))
+        await rest(0.4)
+        break
     }
   }
   encoder.stdin.end()

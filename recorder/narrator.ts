@@ -1,8 +1,19 @@
 import koffi from 'koffi'
 
-export interface Line { at: number; text: string }
-export interface SpokenWord { text: string; from: number; to: number }
-export interface Spoken { rate: number; samples: Int16Array; words: SpokenWord[] }
+export interface Line {
+  at: number
+  text: string
+}
+export interface SpokenWord {
+  text: string
+  from: number
+  to: number
+}
+export interface Spoken {
+  rate: number
+  samples: Int16Array
+  words: SpokenWord[]
+}
 
 const EVENT_BYTES = 40
 const WORD = 1
@@ -20,7 +31,10 @@ export function speak(lines: Line[], voice = 'en-gb', wordsPerMinute = 155): Spo
   const setVoice = lib.func('int espeak_SetVoiceByName(const char *name)')
   const setParameter = lib.func('int espeak_SetParameter(int parameter, int value, int relative)')
   const setCallback = lib.func('void espeak_SetSynthCallback(SynthCallback *callback)')
-  const synth = lib.func('int espeak_Synth(const char *text, size_t size, unsigned int position, int positionType, unsigned int end, unsigned int flags, void *id, void *user)')
+  const synth = lib.func(
+    'int espeak_Synth(const char *text, size_t size, unsigned int position, int positionType, ' +
+      'unsigned int end, unsigned int flags, void *id, void *user)',
+  )
   const rate: number = initialise(2, 0, null, 0)
   if (rate <= 0) throw new Error('eSpeak NG found no voices. Install the package espeak-ng-data.')
   setVoice(voice)
@@ -28,12 +42,18 @@ export function speak(lines: Line[], voice = 'en-gb', wordsPerMinute = 155): Spo
   let chunks: Int16Array[] = []
   let starts: { at: number; position: number; length: number }[] = []
   const callback = koffi.register((wav: unknown, count: number, events: unknown) => {
-    if (wav && count > 0) chunks.push(Int16Array.from(koffi.decode(wav, koffi.array('int16_t', count)) as ArrayLike<number>))
+    if (wav && count > 0)
+      chunks.push(Int16Array.from(koffi.decode(wav, koffi.array('int16_t', count)) as ArrayLike<number>))
     for (let n = 0; events; n++) {
       const at = n * EVENT_BYTES
       const type = koffi.decode(events, at, 'int') as number
       if (type === 0) break
-      if (type === WORD) starts.push({ position: koffi.decode(events, at + 8, 'int') as number, length: koffi.decode(events, at + 12, 'int') as number, at: koffi.decode(events, at + 16, 'int') as number })
+      if (type === WORD)
+        starts.push({
+          position: koffi.decode(events, at + 8, 'int') as number,
+          length: koffi.decode(events, at + 12, 'int') as number,
+          at: koffi.decode(events, at + 16, 'int') as number,
+        })
     }
     return 0
   }, koffi.pointer(callbackType))
@@ -47,9 +67,15 @@ export function speak(lines: Line[], voice = 'en-gb', wordsPerMinute = 155): Spo
     starts = []
     synth(line.text, Buffer.byteLength(line.text) + 1, 0, 1, 0, 1, null, null)
     const offset = Math.round(line.at * rate)
-    if (offset < end) throw new Error(`“${line.text}” starts at ${line.at} s, but the line before it ends at ${(end / rate).toFixed(2)} s`)
+    if (offset < end)
+      throw new Error(
+        `“${line.text}” starts at ${line.at} s, but the line before it ends at ${(end / rate).toFixed(2)} s`,
+      )
     let at = offset
-    for (const c of chunks) { total.set(c, at); at += c.length }
+    for (const c of chunks) {
+      total.set(c, at)
+      at += c.length
+    }
     const spans = starts.toSorted((a, b) => a.at - b.at)
     spans.forEach((s, i) => {
       const from = offset + Math.round((s.at * rate) / 1000)
@@ -102,7 +128,10 @@ export function captionsOf(lines: Line[], words: SpokenWord[]): string {
   lines.forEach((line, i) => {
     const next = lines[i + 1]?.at ?? Infinity
     const own = words.filter((w) => w.from >= line.at && w.from < next)
-    if (own.length) out += `\n${stamp(own[0]!.from)} --> ${stamp(own.at(-1)!.to)}\n${own.map((w, n) => (n ? `<${stamp(w.from)}>${w.text}` : w.text)).join(' ')}\n`
+    if (own.length)
+      out +=
+        `\n${stamp(own[0]!.from)} --> ` +
+        `${stamp(own.at(-1)!.to)}\n${own.map((w, n) => (n ? `<${stamp(w.from)}>${w.text}` : w.text)).join(' ')}\n`
   })
   return out
 }

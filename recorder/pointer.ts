@@ -13,7 +13,10 @@ export function handPath(from: Point, to: Point, fps: number, random: () => numb
   const bend = (random() - 0.5) * 0.22 * distance
   const nx = -(to.y - from.y) / distance
   const ny = (to.x - from.x) / distance
-  const beyond = { x: to.x + (to.x - from.x) * over + nx * over * 40, y: to.y + (to.y - from.y) * over + ny * over * 40 }
+  const beyond = {
+    x: to.x + (to.x - from.x) * over + nx * over * 40,
+    y: to.y + (to.y - from.y) * over + ny * over * 40,
+  }
   const jerk = (t: number) => t * t * t * (10 + t * (6 * t - 15))
   const n = Math.max(4, Math.round(seconds * fps))
   const out: Point[] = []

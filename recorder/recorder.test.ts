@@ -19,12 +19,24 @@ test('the session lasts as long as its script, its trace can be read, and every 
   const read = readTrace(writeTrace({ width: 1920, height: 1080, events: s.events }))
   if ('error' in read) throw new Error(read.error)
   const clicks = momentsOf(read.trace, 'm').filter((m) => m.kind === 'click')
-  expect(clicks.map((c) => c.label)).toEqual(['Search box', 'Cordless drill, 18 V', 'Lend out', 'Member field', 'Odile Marsh', '1 week', 'Confirm', 'Send by mail', 'Done'].map((l) => `click on ${l}`))
+  expect(clicks.map((c) => c.label)).toEqual(
+    [
+      'Search box',
+      'Cordless drill, 18 V',
+      'Lend out',
+      'Member field',
+      'Odile Marsh',
+      '1 week',
+      'Confirm',
+      'Send by mail',
+      'Done',
+    ].map((l) => `click on ${l}`),
+  )
   for (const c of clicks) {
     const [x, y, w, h] = c.rect!
     expect(c.at!.x >= x && c.at!.x < x + w && c.at!.y >= y && c.at!.y < y + h).toBe(true)
-    expect(s.frames[Math.round(c.fromUs / 1e6 * 30)]!.pressed).not.toBeNull()
-    expect(s.frames[Math.round(c.fromUs / 1e6 * 30) - 1]!.pressed).toBeNull()
+    expect(s.frames[Math.round((c.fromUs / 1e6) * 30)]!.pressed).not.toBeNull()
+    expect(s.frames[Math.round((c.fromUs / 1e6) * 30) - 1]!.pressed).toBeNull()
   }
 })
 test('the hand starts slowly, is fast in the middle, and ends on its target', () => {
@@ -37,9 +49,17 @@ test('the hand starts slowly, is fast in the middle, and ends on its target', ()
   expect(Math.max(...path.map((p) => p.x))).toBeGreaterThan(900)
 })
 test('what is spoken is written as captions that read back to the same words and times, and as a WAV', () => {
-  const words = [{ text: 'Open', from: 0.6, to: 0.9 }, { text: 'it.', from: 1.0, to: 1.2 }, { text: 'Done.', from: 7.7, to: 8 }]
+  const words = [
+    { text: 'Open', from: 0.6, to: 0.9 },
+    { text: 'it.', from: 1.0, to: 1.2 },
+    { text: 'Done.', from: 7.7, to: 8 },
+  ]
   const read = readCaptions(captionsOf(LINES.slice(0, 2), words), 'v')
-  expect('words' in read && read.words.map((w) => [w.text, w.fromUs])).toEqual([['Open', 600_000], ['it.', 1_000_000], ['Done.', 7_700_000]])
+  expect('words' in read && read.words.map((w) => [w.text, w.fromUs])).toEqual([
+    ['Open', 600_000],
+    ['it.', 1_000_000],
+    ['Done.', 7_700_000],
+  ])
   const wav = wavFile({ rate: 22050, samples: new Int16Array(100), words: [] })
   expect([wav.length, wav.toString('latin1', 0, 4), wav.readUInt32LE(24)]).toEqual([244, 'RIFF', 22050])
 })

@@ -6,7 +6,13 @@ import { drawScreen, START, type Screen } from './loanbench/screen'
 import { handPath } from './pointer'
 import { random } from './random'
 
-export interface RecordedFrame { screen: Screen; pointer: Point; hover: string | null; pressed: string | null; cursor: NonNullable<Target['cursor']> }
+export interface RecordedFrame {
+  screen: Screen
+  pointer: Point
+  hover: string | null
+  pressed: string | null
+  cursor: NonNullable<Target['cursor']>
+}
 
 /** A scripted use of Loanbench: what the script does becomes frames, and the trace that a recorder would log. */
 export class Session {
@@ -19,13 +25,18 @@ export class Session {
   private readonly random: () => number
   private readonly scratch = createCanvas(1920, 1080).getContext('2d')
 
-  constructor(seed: number, readonly fps = 30) {
+  constructor(
+    seed: number,
+    readonly fps = 30,
+  ) {
     this.random = random(seed)
     this.look()
     this.events.push({ type: 'pointermove', t: 0, ...this.pointer })
   }
 
-  private get now(): number { return Math.round((this.frames.length / this.fps) * 1e6) / 1e6 }
+  private get now(): number {
+    return Math.round((this.frames.length / this.fps) * 1e6) / 1e6
+  }
   private look(): void {
     const brush = new Brush(this.scratch, null, null)
     drawScreen(brush, this.screen)
@@ -39,11 +50,18 @@ export class Session {
   private frame(): void {
     const hover = this.over()
     const caret = Math.floor(this.frames.length / 16) % 2 === 0
-    this.frames.push({ screen: { ...this.screen, caret }, pointer: { ...this.pointer }, hover, pressed: this.pressed, cursor: (hover && this.targets[hover]?.cursor) || 'arrow' })
+    this.frames.push({
+      screen: { ...this.screen, caret },
+      pointer: { ...this.pointer },
+      hover,
+      pressed: this.pressed,
+      cursor: (hover && this.targets[hover]?.cursor) || 'arrow',
+    })
   }
   private target(id: string): Target & { rect: [number, number, number, number] } {
     const t = this.targets[id]
-    if (!t) throw new Error(`Loanbench shows nothing called ${id} now; it shows ${Object.keys(this.targets).join(', ')}`)
+    if (!t)
+      throw new Error(`Loanbench shows nothing called ${id} now; it shows ${Object.keys(this.targets).join(', ')}`)
     return { ...t, rect: [t.x, t.y, t.w, t.h] }
   }
 
@@ -91,7 +109,14 @@ export class Session {
   scrollTo(goal: number): void {
     while (Math.abs(goal - this.screen.scroll) > 1) {
       const step = Math.sign(goal - this.screen.scroll) * Math.min(100, Math.abs(goal - this.screen.scroll))
-      this.events.push({ type: 'wheel', t: this.now, x: Math.round(this.pointer.x), y: Math.round(this.pointer.y), deltaX: 0, deltaY: step })
+      this.events.push({
+        type: 'wheel',
+        t: this.now,
+        x: Math.round(this.pointer.x),
+        y: Math.round(this.pointer.y),
+        deltaX: 0,
+        deltaY: step,
+      })
       const from = this.screen.scroll
       for (let i = 1; i <= 4; i++) {
         this.set({ scroll: from + (step * i) / 4 })

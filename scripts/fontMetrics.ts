@@ -1,4 +1,7 @@
-/** Writes src/core/text/metrics.ts: heights, advance widths and outlines of the fonts that ship with the app, read from their own tables. */
+/**
+ * Writes src/core/text/metrics.ts: heights, advance widths and outlines of the fonts that ship with the app, read from
+ * their own tables.
+ */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 const opentype = createRequire(import.meta.url)('opentype.js')
@@ -11,12 +14,29 @@ const fonts: [family: string, weight: number, file: string][] = [
   ['Spline Sans Mono', 500, 'spline-sans-mono/files/spline-sans-mono-latin-500-normal'],
   ['Patrick Hand', 400, 'patrick-hand/files/patrick-hand-latin-400-normal'],
 ]
-interface Step { type: string; x?: number; y?: number; x1?: number; y1?: number; x2?: number; y2?: number }
+interface Step {
+  type: string
+  x?: number
+  y?: number
+  x1?: number
+  y1?: number
+  x2?: number
+  y2?: number
+}
 /** An outline as SVG path data, y downwards. */
-const outline = (steps: Step[]): string => steps.map((s) => {
-  const pairs = ([[s.x1, s.y1], [s.x2, s.y2], [s.x, s.y]] as const).flatMap(([x, y]) => (x === undefined || y === undefined ? [] : [`${Math.round(x)} ${Math.round(-y)}`]))
-  return `${s.type}${pairs.join(' ')}`
-}).join('')
+const outline = (steps: Step[]): string =>
+  steps
+    .map((s) => {
+      const pairs = (
+        [
+          [s.x1, s.y1],
+          [s.x2, s.y2],
+          [s.x, s.y],
+        ] as const
+      ).flatMap(([x, y]) => (x === undefined || y === undefined ? [] : [`${Math.round(x)} ${Math.round(-y)}`]))
+      return `${s.type}${pairs.join(' ')}`
+    })
+    .join('')
 const metrics = fonts.map(([family, weight, path]) => {
   const bytes = readFileSync(`node_modules/@fontsource/${path}.woff`)
   const font = opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength))
@@ -29,7 +49,20 @@ const metrics = fonts.map(([family, weight, path]) => {
     advances[ch] = glyph.advanceWidth
     outlines[ch] = outline(glyph.path.commands)
   }
-  return { family, weight, file: `${path.split('/').pop()}.woff2`, unitsPerEm: font.unitsPerEm, ascender: font.ascender, descender: font.descender, advances, outlines }
+  return {
+    family,
+    weight,
+    file: `${path.split('/').pop()}.woff2`,
+    unitsPerEm: font.unitsPerEm,
+    ascender: font.ascender,
+    descender: font.descender,
+    advances,
+    outlines,
+  }
 })
-writeFileSync('src/core/text/metrics.ts', `// Written by scripts/fontMetrics.ts from the fonts' own tables.\nimport type { FontMetrics } from './fontMetrics'\n\nexport const METRICS: FontMetrics[] = ${JSON.stringify(metrics)}\n`)
+writeFileSync(
+  'src/core/text/metrics.ts',
+  `// Written by scripts/fontMetrics.ts from the fonts' own tables.\nimport type { FontMetrics } ` +
+    `from './fontMetrics'\n\nexport const METRICS: FontMetrics[] = ${JSON.stringify(metrics)}\n`,
+)
 for (const m of metrics) console.log(m.family, m.weight, Object.keys(m.advances).length, 'glyphs')

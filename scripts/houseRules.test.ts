@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { breaches } from './houseRules'
+import { breaches, wideLines } from './houseRules'
 
 const house = (files: Record<string, string>) => {
   const root = mkdtempSync(path.join(tmpdir(), 'house-'))
@@ -13,10 +13,24 @@ const house = (files: Record<string, string>) => {
 }
 test('the house keeps its import rules', () => expect(breaches(path.join(__dirname, '..'))).toEqual([]))
 test('core that reaches up, reads a clock or names a library is found', () => {
-  const found = breaches(house({ 'src/core/a.ts': "import { x } from '../server/b'\nimport 'react'\nexport const t = Date.now()", 'src/server/b.ts': 'export const x = 1' }))
+  const found = breaches(
+    house({
+      'src/core/a.ts': "import { x } from '../server/b'\nimport 'react'\nexport const t = Date.now()",
+      'src/server/b.ts': 'export const x = 1',
+    }),
+  )
   expect(found).toHaveLength(3)
   expect(found[0]).toContain('src/core does not reach into src/server')
 })
 test('the interface and the server do not import each other', () => {
-  expect(breaches(house({ 'src/ui/a.ts': "import { x } from '@/server/b'", 'src/server/b.ts': "import { y } from '@/ui/a'" }))).toHaveLength(2)
+  expect(
+    breaches(
+      house({ 'src/ui/a.ts': "import { x } from '@/server/b'", 'src/server/b.ts': "import { y } from '@/ui/a'" }),
+    ),
+  ).toHaveLength(2)
+})
+test('no line of code is wider than 120 characters', () => {
+  expect(wideLines(path.join(__dirname, '..'))).toEqual([])
+  const long = `export const a = '${'x'.repeat(120)}'`
+  expect(wideLines(house({ 'src/core/a.ts': `// short\n${long}\n` }))).toEqual(['src/core/a.ts:2 has 139 characters'])
 })

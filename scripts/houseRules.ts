@@ -19,30 +19,54 @@ const MAY: Record<string, string[]> = {
 /** What core may name from outside the project: pure libraries only. */
 const CORE_LIBRARIES = new Set(['zod', 'immer', 'culori'])
 /** What core must not touch: the clock, chance, the browser, the machine. */
-const CORE_NEVER = /\b(Math\.random|Date\.now|new Date\b|performance\.now|document\.|window\.|process\.|localStorage|fetch\()/
+const CORE_NEVER =
+  /\b(Math\.random|Date\.now|new Date\b|performance\.now|document\.|window\.|process\.|localStorage|fetch\()/
 
-const sources = (root: string) => ['src', 'recorder', 'demo'].filter((d) => existsSync(path.join(root, d)))
-  .flatMap((d) => (readdirSync(path.join(root, d), { recursive: true }) as string[]).map((f) => `${d}/${f.split(path.sep).join('/')}`)).filter((f) => /\.tsx?$/.test(f))
-const roomOf = (file: string) => Object.keys(MAY).filter((r) => file === r || file.startsWith(`${r}/`)).sort((a, b) => b.length - a.length)[0]
+const sources = (root: string) =>
+  ['src', 'recorder', 'demo']
+    .filter((d) => existsSync(path.join(root, d)))
+    .flatMap((d) =>
+      (readdirSync(path.join(root, d), { recursive: true }) as string[]).map(
+        (f) => `${d}/${f.split(path.sep).join('/')}`,
+      ),
+    )
+    .filter((f) => /\.tsx?$/.test(f))
+const roomOf = (file: string) =>
+  Object.keys(MAY)
+    .filter((r) => file === r || file.startsWith(`${r}/`))
+    .sort((a, b) => b.length - a.length)[0]
 
 /** Every breach of the import rules under `root`, each as a sentence. */
 export function breaches(root: string): string[] {
   const out: string[] = []
   for (const file of sources(root)) {
     const room = roomOf(file)
-    if (!room) { out.push(`${file} lies in no room of the house`); continue }
+    if (!room) {
+      out.push(`${file} lies in no room of the house`)
+      continue
+    }
     const text = readFileSync(path.join(root, file), 'utf8')
     const test = /\.test\.tsx?$/.test(file)
     for (const [, name] of text.matchAll(/(?:\bfrom\s+|\bimport\s*\(\s*|\bimport\s+)'([^'\n]+)'/g)) {
-      const to = name!.startsWith('@/') ? `src/${name!.slice(2)}` : name!.startsWith('.') ? path.posix.normalize(path.posix.join(path.posix.dirname(file), name!)) : null
+      const to = name!.startsWith('@/')
+        ? `src/${name!.slice(2)}`
+        : name!.startsWith('.')
+          ? path.posix.normalize(path.posix.join(path.posix.dirname(file), name!))
+          : null
       if (to === null) {
-        const library = name!.split('/').slice(0, name!.startsWith('@') ? 2 : 1).join('/')
-        if (room === 'src/core' && !test && !CORE_LIBRARIES.has(library)) out.push(`${file} imports ${name}: core names only ${[...CORE_LIBRARIES].join(', ')}`)
-        if (room === 'src/ui' && library.startsWith('node:')) out.push(`${file} imports ${name}: the interface runs in a browser`)
+        const library = name!
+          .split('/')
+          .slice(0, name!.startsWith('@') ? 2 : 1)
+          .join('/')
+        if (room === 'src/core' && !test && !CORE_LIBRARIES.has(library))
+          out.push(`${file} imports ${name}: core names only ${[...CORE_LIBRARIES].join(', ')}`)
+        if (room === 'src/ui' && library.startsWith('node:'))
+          out.push(`${file} imports ${name}: the interface runs in a browser`)
         continue
       }
       const target = roomOf(to)
-      if (target && target !== room && !MAY[room]!.includes(target) && !test) out.push(`${file} imports ${to}: ${room} does not reach into ${target}`)
+      if (target && target !== room && !MAY[room]!.includes(target) && !test)
+        out.push(`${file} imports ${to}: ${room} does not reach into ${target}`)
     }
     if (room === 'src/core' && !test) {
       const hit = CORE_NEVER.exec(text)
@@ -50,4 +74,20 @@ export function breaches(root: string): string[] {
     }
   }
   return out
+}
+
+const WIDEST = 120
+/** What a script wrote, not a person. */
+const GENERATED = new Set(['src/core/text/metrics.ts'])
+const CODE = ['src', 'recorder', 'demo', 'e2e', 'bench', 'scripts', 'testing', 'wasm']
+
+/** Every line of code under `root` that is wider than 120 characters, by its place. */
+export function wideLines(root: string): string[] {
+  return CODE.filter((d) => existsSync(path.join(root, d)))
+    .flatMap((d) => (readdirSync(path.join(root, d), { recursive: true }) as string[]).map((f) => `${d}/${f}`))
+    .filter((f) => /\.tsx?$/.test(f) && !GENERATED.has(f))
+    .flatMap((f) => {
+      const lines = readFileSync(path.join(root, f), 'utf8').split('\n')
+      return lines.flatMap((line, i) => (line.length > WIDEST ? [`${f}:${i + 1} has ${line.length} characters`] : []))
+    })
 }

@@ -12,16 +12,32 @@ import { ask, pause, Program, RAW, type Victim } from './program'
 type Work = 'edit' | 'upload' | 'export' | 'search'
 const WORKS: Work[] = ['edit', 'upload', 'export', 'search']
 const VICTIMS: Record<Work, Victim[]> = {
-  edit: ['server', 'database', 'browser', 'start'], upload: ['server', 'database', 'browser', 'ffmpeg', 'start'],
-  export: ['server', 'database', 'ffmpeg', 'start'], search: ['server', 'database', 'ffmpeg', 'start'],
+  edit: ['server', 'database', 'browser', 'start'],
+  upload: ['server', 'database', 'browser', 'ffmpeg', 'start'],
+  export: ['server', 'database', 'ffmpeg', 'start'],
+  search: ['server', 'database', 'ffmpeg', 'start'],
 }
 const MOST_MS = 10 * 60_000
 const ROUND_MS = 60_000
 
-export interface Tally { rounds: number; lost: string[]; stuck: string[]; halfStored: string[]; raw: string[]; seconds: number }
+export interface Tally {
+  rounds: number
+  lost: string[]
+  stuck: string[]
+  halfStored: string[]
+  raw: string[]
+  seconds: number
+}
 
-/** Rounds of work under which something is killed at a chance moment; after each, nothing may be lost, stuck, half-stored or said in raw words. */
-export async function runKills(root: string, { rounds, seed }: { rounds: number; seed: number }, say: (line: string) => void): Promise<Tally> {
+/**
+ * Rounds of work under which something is killed at a chance moment; after each, nothing may be lost, stuck,
+ * half-stored or said in raw words.
+ */
+export async function runKills(
+  root: string,
+  { rounds, seed }: { rounds: number; seed: number },
+  say: (line: string) => void,
+): Promise<Tally> {
   const chance = random(seed)
   const dir = mkdtempSync(path.join(tmpdir(), 'vane-kills-'))
   const suite = new Suite(await Program.make(root, path.join(dir, 'data')), dir)
@@ -35,10 +51,17 @@ export async function runKills(root: string, { rounds, seed }: { rounds: number;
       const victim = victims[Math.floor(n / WORKS.length) % victims.length]!
       const after = Math.round(chance() * { edit: 120, upload: 700, export: 3000, search: 1500 }[work])
       const name = `round ${n + 1}: ${victim} killed ${after} ms into ${work}`
-      await suite.round(work, victim, after, n, tally, name).catch((e: Error) => { tally.stuck.push(`${name}: ${e.message.split('\n')[0]}`); say(tally.stuck.at(-1)!) })
+      await suite.round(work, victim, after, n, tally, name).catch((e: Error) => {
+        tally.stuck.push(`${name}: ${e.message.split('\n')[0]}`)
+        say(tally.stuck.at(-1)!)
+      })
       await suite.inspect(tally, name)
       tally.rounds++
-      if (n % 10 === 9) say(`${n + 1} rounds, ${tally.lost.length} lost, ${tally.stuck.length} stuck, ${tally.halfStored.length} half-stored, ${tally.raw.length} raw`)
+      if (n % 10 === 9)
+        say(
+          `${n + 1} rounds, ${tally.lost.length} lost, ${tally.stuck.length} stuck, ` +
+            `${tally.halfStored.length} half-stored, ${tally.raw.length} raw`,
+        )
     }
   } finally {
     tally.seconds = Math.round((Date.now() - began) / 1000)
@@ -54,14 +77,49 @@ class Suite {
   private lesson = ''
   private clips = 0
   private name = ''
-  constructor(private readonly program: Program, private readonly dir: string) {}
-  private get base(): string { return this.program.base }
-  private ask<T>(where: string, method = 'GET', body?: unknown): Promise<T> { return ask<T>(this.base, where, method, body) }
-  private lessonNow = async (): Promise<Lesson> => (await this.ask<{ lesson: Lesson }>(`/api/lessons/${this.lesson}`)).lesson
+  constructor(
+    private readonly program: Program,
+    private readonly dir: string,
+  ) {}
+  private get base(): string {
+    return this.program.base
+  }
+  private ask<T>(where: string, method = 'GET', body?: unknown): Promise<T> {
+    return ask<T>(this.base, where, method, body)
+  }
+  private lessonNow = async (): Promise<Lesson> =>
+    (await this.ask<{ lesson: Lesson }>(`/api/lessons/${this.lesson}`)).lesson
 
   async prepare(): Promise<void> {
-    await recordDesk({ width: 640, height: 360, fps: 30, seconds: 8, seed: 5, pointerPx: 20, light: true, darkScreen: false, crf: 20, uneven: false, wobble: 0 }, path.join(this.dir, 'desk.mp4'), path.join(this.dir, 'desk.jsonl'))
-    execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'anoisesrc=d=110:r=48000', '-ac', '2', path.join(this.dir, 'noise.wav')])
+    await recordDesk(
+      {
+        width: 640,
+        height: 360,
+        fps: 30,
+        seconds: 8,
+        seed: 5,
+        pointerPx: 20,
+        light: true,
+        darkScreen: false,
+        crf: 20,
+        uneven: false,
+        wobble: 0,
+      },
+      path.join(this.dir, 'desk.mp4'),
+      path.join(this.dir, 'desk.jsonl'),
+    )
+    execFileSync('ffmpeg', [
+      '-v',
+      'error',
+      '-y',
+      '-f',
+      'lavfi',
+      '-i',
+      'anoisesrc=d=110:r=48000',
+      '-ac',
+      '2',
+      path.join(this.dir, 'noise.wav'),
+    ])
     this.program.build()
     await this.program.start()
     this.lesson = (await this.ask<{ id: string }>('/api/lessons', 'POST', { name: 'Kills' })).id
@@ -76,8 +134,20 @@ class Suite {
   }
 
   private async openBrowser(): Promise<void> {
-    this.context = await chromium.launchPersistentContext(path.join(this.dir, 'browser'), { executablePath: '/usr/bin/chromium', viewport: { width: 1280, height: 800 }, args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
-    this.page = this.context.pages()[0] ?? await this.context.newPage()
+    this.context = await chromium.launchPersistentContext(path.join(this.dir, 'browser'), {
+      executablePath: '/usr/bin/chromium',
+      viewport: { width: 1280, height: 800 },
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    })
+    this.page = this.context.pages()[0] ?? (await this.context.newPage())
     await this.openLesson()
   }
   private async openLesson(): Promise<void> {
@@ -85,7 +155,10 @@ class Suite {
     await this.page.waitForSelector('main[data-ready=true]', { timeout: ROUND_MS })
   }
   private async bring(file: string): Promise<void> {
-    await this.page.getByTestId('file-picker').waitFor({ state: 'attached', timeout: 200 }).catch(() => this.page.keyboard.press('a'))
+    await this.page
+      .getByTestId('file-picker')
+      .waitFor({ state: 'attached', timeout: 200 })
+      .catch(() => this.page.keyboard.press('a'))
     await this.page.getByTestId('file-picker').setInputFiles(path.join(this.dir, file))
   }
   private async until(what: string, so: () => Promise<boolean>, ms = ROUND_MS): Promise<void> {
@@ -109,16 +182,24 @@ class Suite {
     this.program.kill(victim)
     if (victim !== 'start') return
     // All that it had started ends with it.
-    await this.until('what a killed start leaves behind has ended', async () => this.program.processes().length === 0, 10_000)
+    await this.until(
+      'what a killed start leaves behind has ended',
+      async () => this.program.processes().length === 0,
+      10_000,
+    )
     await this.program.start()
   }
 
   async round(work: Work, victim: Victim, after: number, n: number, tally: Tally, name: string): Promise<void> {
     switch (work) {
-      case 'edit': return this.edit(victim, after, n, tally, name)
-      case 'upload': return this.upload(victim, after, tally, name)
-      case 'export': return this.exports(victim, after)
-      case 'search': return this.search(victim, after, tally, name)
+      case 'edit':
+        return this.edit(victim, after, n, tally, name)
+      case 'upload':
+        return this.upload(victim, after, tally, name)
+      case 'export':
+        return this.exports(victim, after)
+      case 'search':
+        return this.search(victim, after, tally, name)
     }
   }
 
@@ -135,7 +216,10 @@ class Suite {
     await killing
     // A browser that was killed may lose the edit in flight; what it shows when it is back must be what is stored.
     const shown = victim === 'browser' ? await this.page.getByLabel('Name of the lesson').inputValue() : this.name
-    await this.until('the window says that all is saved', async () => (await this.page.getByTestId('save-state').getAttribute('data-state')) === 'saved')
+    await this.until(
+      'the window says that all is saved',
+      async () => (await this.page.getByTestId('save-state').getAttribute('data-state')) === 'saved',
+    )
     const stored = (await this.lessonNow()).name
     if (stored !== shown) tally.lost.push(`${name}: “${shown}” is stored as “${stored}”`)
     this.name = stored
@@ -150,7 +234,8 @@ class Suite {
     if (victim === 'browser') {
       const jobs = (await this.ask<Job[]>('/api/jobs?kind=import')).filter((j) => j.state === 'sending')
       // What had not come whole is sent on by bringing the file in again.
-      if (jobs.length > 0 || (await this.lessonNow()).clips.length === this.clips) await this.bring(file).catch(() => {})
+      if (jobs.length > 0 || (await this.lessonNow()).clips.length === this.clips)
+        await this.bring(file).catch(() => {})
     }
     await this.until('the sound is laid', async () => (await this.lessonNow()).clips.length > this.clips)
     await pause(300)
@@ -160,13 +245,31 @@ class Suite {
   }
 
   private async exports(victim: Victim, after: number): Promise<void> {
-    const { id } = await this.ask<{ id: string }>('/api/exports', 'POST', { lesson: this.lesson, choice: { quality: 'draft', height: 180, from: 0, to: 240 } })
+    const { id } = await this.ask<{ id: string }>('/api/exports', 'POST', {
+      lesson: this.lesson,
+      choice: { quality: 'draft', height: 180, from: 0, to: 240 },
+    })
     await pause(after)
     await this.kill(victim)
     const job = async () => (await this.ask<Job[]>('/api/jobs?kind=export')).find((j) => j.id === id)
     await this.until('the export is done', async () => (await job())?.state === 'done')
     const file = path.join(this.program.data, 'exports', `${id}.mp4`)
-    const frames = execFileSync('ffprobe', ['-v', 'error', '-count_packets', '-select_streams', 'v', '-show_entries', 'stream=nb_read_packets', '-of', 'csv=p=0', file], { encoding: 'utf8' }).trim()
+    const frames = execFileSync(
+      'ffprobe',
+      [
+        '-v',
+        'error',
+        '-count_packets',
+        '-select_streams',
+        'v',
+        '-show_entries',
+        'stream=nb_read_packets',
+        '-of',
+        'csv=p=0',
+        file,
+      ],
+      { encoding: 'utf8' },
+    ).trim()
     if (frames !== '240') throw new Error(`the export has ${frames} frames of 240`)
     await this.ask(`/api/jobs/${id}`, 'DELETE')
   }
@@ -177,10 +280,16 @@ class Suite {
     const { id } = await this.ask<{ id: string }>(`/api/media/${take[1].sha256}/trace`, 'POST', { lesson: this.lesson })
     await pause(after)
     await this.kill(victim)
-    await this.until('the search is done', async () => (await this.ask<Job[]>('/api/jobs?kind=trace')).find((j) => j.id === id)?.state === 'done')
+    await this.until(
+      'the search is done',
+      async () => (await this.ask<Job[]>('/api/jobs?kind=trace')).find((j) => j.id === id)?.state === 'done',
+    )
     const lesson = await this.lessonNow()
     if (!lesson.media[take[0]]!.pointer?.length) tally.lost.push(`${name}: the pointer is not in the lesson`)
-    if (lesson.elements.filter((e) => e.look.kind === 'ripple').length !== 1) tally.lost.push(`${name}: the clicks have ${lesson.elements.filter((e) => e.look.kind === 'ripple').length} ripple rules`)
+    if (lesson.elements.filter((e) => e.look.kind === 'ripple').length !== 1)
+      tally.lost.push(
+        `${name}: the clicks have ${lesson.elements.filter((e) => e.look.kind === 'ripple').length} ripple rules`,
+      )
   }
 
   /** What may not be there between two rounds. */
@@ -196,9 +305,13 @@ class Suite {
         else tally.halfStored.push(`${name}: media/${entry}`)
       }
       const exported = path.join(this.program.data, 'exports')
-      for (const entry of existsSync(exported) ? readdirSync(exported) : []) if (entry.endsWith('.part')) tally.halfStored.push(`${name}: exports/${entry}`)
+      for (const entry of existsSync(exported) ? readdirSync(exported) : [])
+        if (entry.endsWith('.part')) tally.halfStored.push(`${name}: exports/${entry}`)
     }
-    const toasts = await this.page.locator('[data-sonner-toast]').allInnerTexts().catch(() => [])
+    const toasts = await this.page
+      .locator('[data-sonner-toast]')
+      .allInnerTexts()
+      .catch(() => [])
     for (const t of toasts) if (RAW.test(t)) tally.raw.push(`${name}: ${t}`)
   }
 }

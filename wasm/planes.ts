@@ -5,7 +5,20 @@
  * tw × th samples: bilinear, clipped. `scratch` has room for 8·tw + 2·(fw + 16) bytes. With `flags` (a byte
  * for each row of the source), only what comes from a flagged row is drawn.
  */
-export function plane(to: usize, tw: i32, th: i32, from: usize, fw: i32, fh: i32, dx: f64, dy: f64, dw: f64, dh: f64, scratch: usize, flags: usize): void {
+export function plane(
+  to: usize,
+  tw: i32,
+  th: i32,
+  from: usize,
+  fw: i32,
+  fh: i32,
+  dx: f64,
+  dy: f64,
+  dw: f64,
+  dh: f64,
+  scratch: usize,
+  flags: usize,
+): void {
   const x0 = max<i32>(0, i32(Math.round(dx)))
   const x1 = min<i32>(tw, i32(Math.round(dx + dw)))
   const y0 = max<i32>(0, i32(Math.round(dy)))
@@ -47,7 +60,10 @@ export function plane(to: usize, tw: i32, th: i32, from: usize, fw: i32, fh: i32
   }
 }
 
-/** Lays n premultiplied samples with their alpha over others (source-over); `share` of 256 of their opacity. Reads and writes up to 7 past n. */
+/**
+ * Lays n premultiplied samples with their alpha over others (source-over); `share` of 256 of their opacity. Reads and
+ * writes up to 7 past n.
+ */
 function lay(to: usize, value: usize, alpha: usize, n: i32, share: i32): void {
   const full = i16x8.splat(255)
   const round = i16x8.splat(127)
@@ -67,12 +83,18 @@ function lay(to: usize, value: usize, alpha: usize, n: i32, share: i32): void {
     else {
       const packed = i8x16.narrow_i16x8_u(out, out)
       let bits = i64x2.extract_lane(packed, 0)
-      for (let k = i; k < n; k++) { store<u8>(to + k, u8(bits)); bits >>= 8 }
+      for (let k = i; k < n; k++) {
+        store<u8>(to + k, u8(bits))
+        bits >>= 8
+      }
     }
   }
 }
 
-/** Lays a tile (five planes after each other: luma, alpha, cb, cr, half alpha) at x, y of a picture of tw × th. All even. */
+/**
+ * Lays a tile (five planes after each other: luma, alpha, cb, cr, half alpha) at x, y of a picture of tw × th. All
+ * even.
+ */
 export function layTile(to: usize, tw: i32, th: i32, tile: usize, x: i32, y: i32, w: i32, h: i32, share: i32): void {
   const n = w * h
   for (let row = 0; row < h; row++) lay(to + (y + row) * tw + x, tile + row * w, tile + n + row * w, w, share)
@@ -89,16 +111,21 @@ export function layTile(to: usize, tw: i32, th: i32, tile: usize, x: i32, y: i32
 /** Turns premultiplied RGBA into a tile; BT.709, limited range. */
 export function makeTile(rgba: usize, tile: usize, w: i32, h: i32): void {
   const n = w * h
-  const yr: f32 = 0.2126 * 219 / 255
-  const yg: f32 = 0.7152 * 219 / 255
-  const yb: f32 = 0.0722 * 219 / 255
+  const yr: f32 = (0.2126 * 219) / 255
+  const yg: f32 = (0.7152 * 219) / 255
+  const yb: f32 = (0.0722 * 219) / 255
   const cbScale: f32 = 224.0 / 255.0 / 1.8556
   const crScale: f32 = 224.0 / 255.0 / 1.5748
   for (let i = 0; i < n; i++) {
     const p = load<u32>(rgba + 4 * i)
     const a = p >> 24
     store<u8>(tile + n + i, u8(a))
-    store<u8>(tile + i, a == 0 ? 0 : u8(f32(a) * 16 / 255 + f32(p & 255) * yr + f32((p >> 8) & 255) * yg + f32((p >> 16) & 255) * yb + 0.5))
+    store<u8>(
+      tile + i,
+      a == 0
+        ? 0
+        : u8((f32(a) * 16) / 255 + f32(p & 255) * yr + f32((p >> 8) & 255) * yg + f32((p >> 16) & 255) * yb + 0.5),
+    )
   }
   const hw = w >> 1
   const cb = tile + 2 * n
@@ -107,17 +134,25 @@ export function makeTile(rgba: usize, tile: usize, w: i32, h: i32): void {
   for (let row = 0; row < h >> 1; row++) {
     for (let col = 0; col < hw; col++) {
       const i = rgba + 4 * (2 * row * w + 2 * col)
-      const p = load<u32>(i), q = load<u32>(i, 4), s = load<u32>(i + 4 * w), t = load<u32>(i + 4 * w, 4)
+      const p = load<u32>(i),
+        q = load<u32>(i, 4),
+        s = load<u32>(i + 4 * w),
+        t = load<u32>(i + 4 * w, 4)
       const a = (p >> 24) + (q >> 24) + (s >> 24) + (t >> 24)
       const o = row * hw + col
-      if (a == 0) { store<u8>(cb + o, 0); store<u8>(cr + o, 0); store<u8>(half + o, 0); continue }
+      if (a == 0) {
+        store<u8>(cb + o, 0)
+        store<u8>(cr + o, 0)
+        store<u8>(half + o, 0)
+        continue
+      }
       const r = f32((p & 255) + (q & 255) + (s & 255) + (t & 255)) / 4
       const g = f32(((p >> 8) & 255) + ((q >> 8) & 255) + ((s >> 8) & 255) + ((t >> 8) & 255)) / 4
       const b = f32(((p >> 16) & 255) + ((q >> 16) & 255) + ((s >> 16) & 255) + ((t >> 16) & 255)) / 4
       const luma: f32 = 0.2126 * r + 0.7152 * g + 0.0722 * b
       store<u8>(half + o, u8(f32(a) / 4 + 0.5))
-      store<u8>(cb + o, u8(f32(a) * 128 / 1020 + (b - luma) * cbScale + 0.5))
-      store<u8>(cr + o, u8(f32(a) * 128 / 1020 + (r - luma) * crScale + 0.5))
+      store<u8>(cb + o, u8((f32(a) * 128) / 1020 + (b - luma) * cbScale + 0.5))
+      store<u8>(cr + o, u8((f32(a) * 128) / 1020 + (r - luma) * crScale + 0.5))
     }
   }
 }
@@ -130,7 +165,10 @@ export function renew(kept: usize, now: usize, w: i32, h: i32, flags: usize): vo
     const b = now + row * w
     let differs = false
     for (let i = 0; i < body; i += 16) {
-      if (v128.any_true(v128.xor(v128.load(a + i), v128.load(b + i)))) { differs = true; break }
+      if (v128.any_true(v128.xor(v128.load(a + i), v128.load(b + i)))) {
+        differs = true
+        break
+      }
     }
     for (let i = body; i < w && !differs; i++) differs = load<u8>(a + i) != load<u8>(b + i)
     store<u8>(flags + row, u8(differs))

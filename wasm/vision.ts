@@ -11,8 +11,8 @@ const STANDS_OUT: f32 = 0.75
 export const FIRST_PROBES: i32 = 96
 
 /**
- * The squares (16 × 16, numbered row by row) in which `grey` differs from `kept` by ten or more somewhere: their numbers go
- * to `list`, their pixels one square after the other to `out`, and into `kept`. With `all`, every square.
+ * The squares (16 × 16, numbered row by row) in which `grey` differs from `kept` by ten or more somewhere: their
+ * numbers go to `list`, their pixels one square after the other to `out`, and into `kept`. With `all`, every square.
  */
 export function changed(grey: usize, kept: usize, w: i32, h: i32, list: usize, out: usize, all: bool): i32 {
   const columns = (w + BLOCK - 1) / BLOCK
@@ -60,11 +60,17 @@ export function lay(picture: usize, w: i32, h: i32, list: usize, pixels: usize, 
     const column = b - row * columns
     const wide = min<i32>(BLOCK, w - column * BLOCK)
     const high = min<i32>(BLOCK, h - row * BLOCK)
-    for (let y = 0; y < high; y++) memory.copy(picture + (row * BLOCK + y) * w + column * BLOCK, pixels + i * BLOCK * BLOCK + y * BLOCK, wide)
+    for (let y = 0; y < high; y++) {
+      const to = picture + (row * BLOCK + y) * w + column * BLOCK
+      memory.copy(to, pixels + i * BLOCK * BLOCK + y * BLOCK, wide)
+    }
   }
 }
 
-/** In how many pixels each of the squares of `list` differs between two pictures by more than encoding does; written at the square's own number. */
+/**
+ * In how many pixels each of the squares of `list` differs between two pictures by more than encoding does; written at
+ * the square's own number.
+ */
 export function differing(a: usize, b: usize, w: i32, h: i32, list: usize, squares: i32, counts: usize): void {
   const columns = (w + BLOCK - 1) / BLOCK
   for (let i = 0; i < squares; i++) {
@@ -78,7 +84,8 @@ export function differing(a: usize, b: usize, w: i32, h: i32, list: usize, squar
       for (let y = 0; y < high; y++) {
         const u = v128.load(a + at + y * w)
         const v = v128.load(b + at + y * w)
-        n += popcnt(i8x16.bitmask(i8x16.gt_u(v128.or(i8x16.sub_sat_u(u, v), i8x16.sub_sat_u(v, u)), i8x16.splat(i8(NEWS_BY)))))
+        const apart = v128.or(i8x16.sub_sat_u(u, v), i8x16.sub_sat_u(v, u))
+        n += popcnt(i8x16.bitmask(i8x16.gt_u(apart, i8x16.splat(i8(NEWS_BY)))))
       }
     } else n = BLOCK * BLOCK
     store<i32>(counts + 4 * square, n)
@@ -86,9 +93,9 @@ export function differing(a: usize, b: usize, w: i32, h: i32, list: usize, squar
 }
 
 /**
- * A shape as it lies in memory: seventeen numbers (`twofold` is what its dark pixels count for, in 65536ths, or 0), then lists of
- * 16-bit x and y, of values, and of how far each may be off, the `dark` ones first; of the ring's x and y; and of which pixels
- * to look at first, `probes` of them.
+ * A shape as it lies in memory: seventeen numbers (`twofold` is what its dark pixels count for, in 65536ths, or 0),
+ * then lists of 16-bit x and y, of values, and of how far each may be off, the `dark` ones first; of the ring's x and
+ * y; and of which pixels to look at first, `probes` of them.
  */
 @unmanaged
 class Shape {
@@ -105,8 +112,15 @@ function off(picture: usize, w: i32, s: Shape, i: i32, px: i32, py: i32): i32 {
   return i32(u32(d + most) > u32(2 * most))
 }
 
-/** Of some of a shape's pixels, how many lie in the picture (in the upper half) and how many of these are off; -1 when plainly too many. */
-function offs(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, from: i32, to: i32, inside: bool, slack: f32): i32 {
+/**
+ * Of some of a shape's pixels, how many lie in the picture (in the upper half) and how many of these are off; -1 when
+ * plainly too many.
+ */
+function offs(
+  picture: usize, w: i32, h: i32,
+  s: Shape, x: i32, y: i32,
+  from: i32, to: i32, inside: bool, slack: f32,
+): i32 {
   let bad: i32 = 0
   let seen: i32 = 0
   for (let i = from; i < to; ) {
@@ -123,7 +137,10 @@ function offs(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, from: i3
   return (seen << 16) | bad
 }
 
-/** Whether a shape's bright pixels are brighter than its dark ones at a place, by a good part of how much they are in the shape: an even field within both their reaches is none. */
+/**
+ * Whether a shape's bright pixels are brighter than its dark ones at a place, by a good part of how much they are in
+ * the shape: an even field within both their reaches is none.
+ */
 function contrasts(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, inside: bool): bool {
   let sums: i64 = 0
   let own: i64 = 0
@@ -140,7 +157,8 @@ function contrasts(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, ins
     if (i < s.dark) { dark++; darkSum += is; darkOwn += value } else { bright++; sums += is; own += value }
   }
   if (dark == 0 || bright == 0) return true
-  return f32(sums) / f32(bright) - f32(darkSum) / f32(dark) >= CONTRAST * (f32(own) / f32(bright) - f32(darkOwn) / f32(dark))
+  const is = f32(sums) / f32(bright) - f32(darkSum) / f32(dark)
+  return is >= CONTRAST * (f32(own) / f32(bright) - f32(darkOwn) / f32(dark))
 }
 
 /** How well a shape fits at a place, 0 to 1; 0 below `least`. */
@@ -150,7 +168,8 @@ export function fit(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32
   const darkWeight: f32 = f32(s.twofold) / 65536
   const ofDark = offs(picture, w, h, s, x, y, 0, s.dark, inside, s.twofold != 0 ? (1 - least) / darkWeight : 1 - least)
   if (ofDark < 0) return 0
-  const ofBright = offs(picture, w, h, s, x, y, s.dark, s.n, inside, s.twofold != 0 ? (1 - least) / (1 - darkWeight) : 1 - least)
+  const brightSlack: f32 = s.twofold != 0 ? (1 - least) / (1 - darkWeight) : 1 - least
+  const ofBright = offs(picture, w, h, s, x, y, s.dark, s.n, inside, brightSlack)
   if (ofBright < 0) return 0
   const dark = ofDark >> 16
   const bright = ofBright >> 16
@@ -158,7 +177,9 @@ export function fit(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32
   const brightOff: f32 = f32(ofBright & 0xffff)
   const seen = dark + bright
   if (f32(seen) < f32(s.n) * (1 - MOST_OUTSIDE) || seen < 12) return 0
-  const share: f32 = s.twofold != 0 && dark > 0 && bright > 0 ? 1 - (darkOff / f32(dark)) * darkWeight - (brightOff / f32(bright)) * (1 - darkWeight) : 1 - (darkOff + brightOff) / f32(seen)
+  const share: f32 = s.twofold != 0 && dark > 0 && bright > 0
+    ? 1 - (darkOff / f32(dark)) * darkWeight - (brightOff / f32(bright)) * (1 - darkWeight)
+    : 1 - (darkOff + brightOff) / f32(seen)
   if (share < least) return 0
   if (s.twofold != 0) return contrasts(picture, w, h, s, x, y, inside) ? share : 0
   let differs: i32 = 0
@@ -190,7 +211,10 @@ function news(a: usize, b: usize, w: i32, h: i32, shape: usize, x: i32, y: i32):
   return n == 0 ? 0 : f32(differs) / f32(n)
 }
 
-/** Where `seek` lays out the first pixels of a shape for sixteen places at once: the way to each, its darkest and how far above that it may be, sixteen times each. */
+/**
+ * Where `seek` lays out the first pixels of a shape for sixteen places at once: the way to each, its darkest and how
+ * far above that it may be, sixteen times each.
+ */
 const LAID = memory.data(FIRST_PROBES * 36, 16)
 const WAYS: usize = FIRST_PROBES * 32
 
@@ -206,7 +230,10 @@ function layOut(s: Shape, w: i32): void {
   }
 }
 
-/** At which of sixteen places side by side the first pixels of a shape agree well enough, a bit for each; most places are given up after a few pixels. */
+/**
+ * At which of sixteen places side by side the first pixels of a shape agree well enough, a bit for each; most places
+ * are given up after a few pixels.
+ */
 function likely(origin: usize, probes: i32, bar: f32): i32 {
   const most = i32(f32(probes) * (1 - bar)) + 4
   let agree = i8x16.splat(0)
@@ -224,8 +251,15 @@ function likely(origin: usize, probes: i32, bar: f32): i32 {
   return open
 }
 
-/** The best place of a shape within `reach` pixels of another that itself does not count, better than `least`; x and y go to `found`, the share is returned, or 0. */
-export function around(picture: usize, w: i32, h: i32, shape: usize, x: i32, y: i32, reach: i32, least: f32, found: usize): f32 {
+/**
+ * The best place of a shape within `reach` pixels of another that itself does not count, better than `least`; x and y
+ * go to `found`, the share is returned, or 0.
+ */
+export function around(
+  picture: usize, w: i32, h: i32,
+  shape: usize, x: i32, y: i32,
+  reach: i32, least: f32, found: usize,
+): f32 {
   const s = changetype<Shape>(shape)
   const lanes = 2 * reach + 1
   const whole = x >= reach && y >= reach && x - reach + BLOCK + s.w <= w && y + reach + s.h <= h && lanes <= BLOCK
@@ -265,11 +299,15 @@ function maybe(picture: usize, w: i32, h: i32, s: Shape, x: i32, y: i32, bar: f3
 }
 
 /**
- * Looks for a shape whose middle lies in one of the squares of `list`: for each square the best place goes to `found`, as
- * x, y and share in three numbers of 32 bits. A share `newsLeast` of the shape has to differ in the other picture; `counts`
- * says in how many pixels each square differs there at all.
+ * Looks for a shape whose middle lies in one of the squares of `list`: for each square the best place goes to `found`,
+ * as x, y and share in three numbers of 32 bits. A share `newsLeast` of the shape has to differ in the other picture;
+ * `counts` says in how many pixels each square differs there at all.
  */
-export function seek(picture: usize, other: usize, w: i32, h: i32, shape: usize, list: usize, squares: i32, counts: usize, least: f32, newsLeast: f32, found: usize, most: i32): i32 {
+export function seek(
+  picture: usize, other: usize, w: i32, h: i32,
+  shape: usize, list: usize, squares: i32, counts: usize,
+  least: f32, newsLeast: f32, found: usize, most: i32,
+): i32 {
   const s = changetype<Shape>(shape)
   const columns = (w + BLOCK - 1) / BLOCK
   const rows = (h + BLOCK - 1) / BLOCK
@@ -287,13 +325,16 @@ export function seek(picture: usize, other: usize, w: i32, h: i32, shape: usize,
     let differ: i32 = 0
     const right = min<i32>(columns - 1, lastX / BLOCK)
     const bottom = min<i32>(rows - 1, lastY / BLOCK)
-    for (let r = max<i32>(0, y0) / BLOCK; r <= bottom; r++) for (let c = max<i32>(0, x0) / BLOCK; c <= right; c++) differ += load<i32>(counts + 4 * (r * columns + c))
+    for (let r = max<i32>(0, y0) / BLOCK; r <= bottom; r++) for (let c = max<i32>(0, x0) / BLOCK; c <= right; c++)
+      differ += load<i32>(counts + 4 * (r * columns + c))
     // Of a shape that is partly outside, MOST_OUTSIDE of its pixels are not there to differ.
     const whole = x0 >= 0 && y0 >= 0 && lastX < w && lastY < h
     const need = whole ? enough : i32(f32(enough) * (1 - MOST_OUTSIDE))
     if (differ < need) continue
     // Places at which it sticks out to the left or right are looked at one by one.
-    const sideways = (x0 < 0 ? (1 << min<i32>(16, -x0)) - 1 : 0) | (lastX >= w ? 0xffff & ~((1 << max<i32>(0, w - s.w - x0 + 1)) - 1) : 0)
+    const leftOut = x0 < 0 ? (1 << min<i32>(16, -x0)) - 1 : 0
+    const rightOut = lastX >= w ? 0xffff & ~((1 << max<i32>(0, w - s.w - x0 + 1)) - 1) : 0
+    const sideways = leftOut | rightOut
     let bestX: i32 = 0
     let bestY: i32 = 0
     let best: f32 = 0

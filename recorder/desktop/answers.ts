@@ -25,7 +25,8 @@ const DIFFERS = 16
 const LEAST_PIXELS = 40
 
 /**
- * Which presses changed something on the screen besides the pointer, told by the frames themselves before they were compressed.
+ * Which presses changed something on the screen besides the pointer, told by the frames themselves before they were
+ * compressed.
  *
  * @param raw  the recording without loss
  * @throws Error when it does not have the frames that were taken
@@ -33,8 +34,17 @@ const LEAST_PIXELS = 40
 export async function answered(raw: string, did: Happened): Promise<boolean[]> {
   const { width, height, taken, presses } = did
   const acts = [...presses, ...did.keys].map((a) => a.us)
-  const open = presses.map(({ us }) => ({ us, until: Math.min(us + ANSWER_US, ...acts.filter((a) => a > us)), before: null as { us: number; grey: Buffer } | null, changed: false }))
-  const reader = spawn('ffmpeg', ['-v', 'fatal', '-i', raw, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray', 'pipe:1'], { stdio: ['ignore', 'pipe', 'inherit'] })
+  const open = presses.map(({ us }) => ({
+    us,
+    until: Math.min(us + ANSWER_US, ...acts.filter((a) => a > us)),
+    before: null as { us: number; grey: Buffer } | null,
+    changed: false,
+  }))
+  const reader = spawn(
+    'ffmpeg',
+    ['-v', 'fatal', '-i', raw, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray', 'pipe:1'],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
+  )
   const size = width * height
   let grey = Buffer.alloc(size)
   let have = 0
@@ -49,7 +59,8 @@ export async function answered(raw: string, did: Happened): Promise<boolean[]> {
       if (us !== undefined && open.some((p) => us <= p.until && us + BEFORE_US > p.us)) {
         for (const p of open) {
           if (us + LATE_US <= p.us) p.before = { us, grey }
-          else if (us > p.us && us <= p.until && p.before && !p.changed) p.changed = differs(p.before, { us, grey }, did)
+          else if (us > p.us && us <= p.until && p.before && !p.changed)
+            p.changed = differs(p.before, { us, grey }, did)
         }
         grey = Buffer.alloc(size)
       }
@@ -61,7 +72,11 @@ export async function answered(raw: string, did: Happened): Promise<boolean[]> {
 }
 
 /** Whether two frames differ away from where the pointer is in either. */
-function differs(a: { us: number; grey: Buffer }, b: { us: number; grey: Buffer }, { width, pointer, cursorPx }: Happened): boolean {
+function differs(
+  a: { us: number; grey: Buffer },
+  b: { us: number; grey: Buffer },
+  { width, pointer, cursorPx }: Happened,
+): boolean {
   const reach = cursorPx * 1.3 + 8
   const spots = [pointer(a.us), pointer(a.us + LATE_US), pointer(b.us), pointer(b.us + LATE_US)]
   let n = 0

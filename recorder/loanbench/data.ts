@@ -1,4 +1,12 @@
-export interface Tool { id: string; name: string; shelf: string; kind: string; state: 'in' | 'out' | 'repair'; due?: string; glyph: 'drill' | 'saw' | 'ladder' | 'sander' | 'clamp' | 'level' | 'garden' | 'heat' }
+export interface Tool {
+  id: string
+  name: string
+  shelf: string
+  kind: string
+  state: 'in' | 'out' | 'repair'
+  due?: string
+  glyph: 'drill' | 'saw' | 'ladder' | 'sander' | 'clamp' | 'level' | 'garden' | 'heat'
+}
 
 /** The shelves of the Larkfield Tool Library. */
 export const TOOLS: Tool[] = [
@@ -6,7 +14,15 @@ export const TOOLS: Tool[] = [
   { id: 'LT-021', name: 'Circular saw', shelf: 'A 4', kind: 'Sawing', state: 'out', due: '29 Nov', glyph: 'saw' },
   { id: 'LT-027', name: 'Cordless drill, 18 V', shelf: 'A 1', kind: 'Drilling', state: 'in', glyph: 'drill' },
   { id: 'LT-028', name: 'Corner drill attachment', shelf: 'A 1', kind: 'Drilling', state: 'in', glyph: 'drill' },
-  { id: 'LT-033', name: 'Extension ladder, 5 m', shelf: 'Yard', kind: 'Access', state: 'out', due: '2 Dec', glyph: 'ladder' },
+  {
+    id: 'LT-033',
+    name: 'Extension ladder, 5 m',
+    shelf: 'Yard',
+    kind: 'Access',
+    state: 'out',
+    due: '2 Dec',
+    glyph: 'ladder',
+  },
   { id: 'LT-040', name: 'F-clamps, set of six', shelf: 'C 3', kind: 'Holding', state: 'in', glyph: 'clamp' },
   { id: 'LT-046', name: 'Hammer drill, corded', shelf: 'A 2', kind: 'Drilling', state: 'repair', glyph: 'drill' },
   { id: 'LT-052', name: 'Heat gun', shelf: 'B 5', kind: 'Finishing', state: 'in', glyph: 'heat' },
@@ -24,4 +40,8 @@ export const HISTORY = [
   ['29 May – 5 Jun', 'Corin Vale', 'battery replaced'],
   ['1 May – 15 May', 'Maren Sollis', 'returned clean'],
 ]
-export const MEMBERS = [['Odile Marsh', 'member since 2021 · 0 loans open'], ['Odo Pellinor', 'member since 2024 · 1 loan open'], ['Oswin Tarrant', 'member since 2019 · 0 loans open']]
+export const MEMBERS = [
+  ['Odile Marsh', 'member since 2021 · 0 loans open'],
+  ['Odo Pellinor', 'member since 2024 · 1 loan open'],
+  ['Oswin Tarrant', 'member since 2019 · 0 loans open'],
+]

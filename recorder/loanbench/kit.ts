@@ -2,15 +2,42 @@ import type { SKRSContext2D } from '@napi-rs/canvas'
 
 /** The colours of Loanbench. */
 export const C = {
-  pine: '#1f4a46', pineDark: '#173a37', pineLight: '#2e635d', mint: '#d9ebe4', paper: '#f6f7f4', white: '#ffffff', line: '#dfe3dd', ink: '#1d2b2a',
-  soft: '#5f6f6b', faint: '#93a09b', amber: '#e7a63a', amberSoft: '#fbf0d9', amberInk: '#7a5310', red: '#b94b3c', green: '#2f7d55', greenSoft: '#dff1e6', blueSoft: '#e3edf6', shade: 'rgba(18,32,30,0.45)',
+  pine: '#1f4a46',
+  pineDark: '#173a37',
+  pineLight: '#2e635d',
+  mint: '#d9ebe4',
+  paper: '#f6f7f4',
+  white: '#ffffff',
+  line: '#dfe3dd',
+  ink: '#1d2b2a',
+  soft: '#5f6f6b',
+  faint: '#93a09b',
+  amber: '#e7a63a',
+  amberSoft: '#fbf0d9',
+  amberInk: '#7a5310',
+  red: '#b94b3c',
+  green: '#2f7d55',
+  greenSoft: '#dff1e6',
+  blueSoft: '#e3edf6',
+  shade: 'rgba(18,32,30,0.45)',
 }
-export interface Target { label: string; x: number; y: number; w: number; h: number; cursor?: 'arrow' | 'hand' | 'text' }
+export interface Target {
+  label: string
+  x: number
+  y: number
+  w: number
+  h: number
+  cursor?: 'arrow' | 'hand' | 'text'
+}
 
 /** A brush over a Canvas 2D context that also remembers what can be clicked. */
 export class Brush {
   targets: Record<string, Target> = {}
-  constructor(readonly ctx: SKRSContext2D, readonly hover: string | null, readonly pressed: string | null) {}
+  constructor(
+    readonly ctx: SKRSContext2D,
+    readonly hover: string | null,
+    readonly pressed: string | null,
+  ) {}
 
   rect(x: number, y: number, w: number, h: number, fill: string, radius = 0): void {
     this.ctx.fillStyle = fill
@@ -33,7 +60,16 @@ export class Brush {
     this.ctx.lineTo(x2, y2)
     this.ctx.stroke()
   }
-  text(s: string, x: number, y: number, size: number, colour: string = C.ink, weight = 400, align: 'left' | 'center' | 'right' = 'left', family = 'Public Sans'): void {
+  text(
+    s: string,
+    x: number,
+    y: number,
+    size: number,
+    colour: string = C.ink,
+    weight = 400,
+    align: 'left' | 'center' | 'right' = 'left',
+    family = 'Public Sans',
+  ): void {
     this.ctx.font = `${weight} ${size}px "${family}"`
     this.ctx.textAlign = align
     this.ctx.textBaseline = 'alphabetic'
@@ -49,13 +85,23 @@ export class Brush {
     this.rect(x, y, w, 32, fill, 16)
     this.text(s, x + 14, y + 22, 17, ink, 600)
   }
-  target(id: string, label: string, x: number, y: number, w: number, h: number, cursor: Target['cursor'] = 'hand'): 'rest' | 'hover' | 'pressed' {
+  target(
+    id: string,
+    label: string,
+    x: number,
+    y: number,
+    w: number,
+    h: number,
+    cursor: Target['cursor'] = 'hand',
+  ): 'rest' | 'hover' | 'pressed' {
     this.targets[id] = { label, x, y, w, h, cursor }
     return this.pressed === id ? 'pressed' : this.hover === id ? 'hover' : 'rest'
   }
   button(id: string, label: string, x: number, y: number, w: number, h: number, main = false): void {
     const state = this.target(id, label, x, y, w, h)
-    const fill = main ? { rest: C.pine, hover: C.pineLight, pressed: C.pineDark }[state] : { rest: C.white, hover: C.mint, pressed: '#bfdad0' }[state]
+    const fill = main
+      ? { rest: C.pine, hover: C.pineLight, pressed: C.pineDark }[state]
+      : { rest: C.white, hover: C.mint, pressed: '#bfdad0' }[state]
     const dy = state === 'pressed' ? 1 : 0
     if (state !== 'pressed') this.rect(x, y + 2, w, h, 'rgba(20,40,38,0.12)', 8)
     this.rect(x, y + dy, w, h, fill, 8)

@@ -15,7 +15,18 @@ export interface Screen {
   term: '2 weeks' | '1 week' | '3 weeks'
   toast: string | null
 }
-export const START: Screen = { page: 'list', query: '', searching: false, caret: false, scroll: 0, dialog: false, memberOpen: false, member: null, term: '2 weeks', toast: null }
+export const START: Screen = {
+  page: 'list',
+  query: '',
+  searching: false,
+  caret: false,
+  scroll: 0,
+  dialog: false,
+  memberOpen: false,
+  member: null,
+  term: '2 weeks',
+  toast: null,
+}
 
 const SIDE = 264
 const TOP = 116
@@ -45,7 +56,12 @@ function chrome(b: Brush, s: Screen): void {
   b.text('Larkfield Tool Library · front desk', 960, 29, 16, '#b9cfc8', 400, 'center')
   b.line(1798, 24, 1814, 24, '#b9cfc8', 2)
   b.frame(1840, 15, 15, 15, '#b9cfc8', 2, 2)
-  b.path('#b9cfc8', 2, (c) => { c.moveTo(1882, 16); c.lineTo(1896, 30); c.moveTo(1896, 16); c.lineTo(1882, 30) })
+  b.path('#b9cfc8', 2, (c) => {
+    c.moveTo(1882, 16)
+    c.lineTo(1896, 30)
+    c.moveTo(1896, 16)
+    c.lineTo(1882, 30)
+  })
   b.rect(0, 44, SIDE, 1036, C.pine)
   const items = ['Tools', 'Loans', 'Members', 'Workshops', 'Repairs', 'Reports']
   items.forEach((label, i) => {
@@ -56,7 +72,10 @@ function chrome(b: Brush, s: Screen): void {
     if (on) b.rect(16, y + 10, 5, 28, C.amber, 2)
     navGlyph(b, i, 48, y + 24, on ? C.white : '#a9c4bc')
     b.text(label, 78, y + 31, 20, on ? C.white : '#cfe0da', on ? 600 : 400)
-    if (label === 'Loans') { b.rect(SIDE - 78, y + 12, 44, 24, '#173a37', 12); b.text('38', SIDE - 56, y + 30, 16, '#d9ebe4', 600, 'center') }
+    if (label === 'Loans') {
+      b.rect(SIDE - 78, y + 12, 44, 24, '#173a37', 12)
+      b.text('38', SIDE - 56, y + 30, 16, '#d9ebe4', 600, 'center')
+    }
   })
   b.line(28, 936, SIDE - 28, 936, '#3b6c65', 1)
   b.rect(28, 962, 52, 52, '#d98f6a', 26)
@@ -65,30 +84,73 @@ function chrome(b: Brush, s: Screen): void {
   b.text('Volunteer, desk 2', 96, 1010, 16, '#a9c4bc')
   b.rect(SIDE, 44, 1920 - SIDE, TOP - 44, C.white)
   b.line(SIDE, TOP, 1920, TOP, C.line, 1.5)
-  const crumb = s.page === 'list' ? ['Tools'] : s.page === 'detail' ? ['Tools', 'Cordless drill, 18 V'] : ['Tools', 'Cordless drill, 18 V', 'Receipt']
+  const crumb =
+    s.page === 'list'
+      ? ['Tools']
+      : s.page === 'detail'
+        ? ['Tools', 'Cordless drill, 18 V']
+        : ['Tools', 'Cordless drill, 18 V', 'Receipt']
   let x = SIDE + 40
   crumb.forEach((c, i) => {
     const now = i === crumb.length - 1
     b.text(c, x, 90, 24, now ? C.ink : C.soft, now ? 600 : 400)
     x += b.width(c, 24, now ? 600 : 400) + 16
-    if (!now) { b.path(C.faint, 2.5, (p) => { p.moveTo(x, 74); p.lineTo(x + 7, 82); p.lineTo(x, 90) }); x += 24 }
+    if (!now) {
+      b.path(C.faint, 2.5, (p) => {
+        p.moveTo(x, 74)
+        p.lineTo(x + 7, 82)
+        p.lineTo(x, 90)
+      })
+      x += 24
+    }
   })
   b.text('Tuesday 24 November', 1880, 88, 18, C.soft, 400, 'right')
 }
 
 function navGlyph(b: Brush, i: number, x: number, y: number, colour: string): void {
   b.path(colour, 2.2, (c) => {
-    if (i === 0) { c.moveTo(x - 9, y + 9); c.lineTo(x + 3, y - 3); c.moveTo(x + 9, y - 5); c.arc(x + 5, y - 5, 5, 0.2, 4.4) }
-    else if (i === 1) { c.moveTo(x - 9, y - 4); c.lineTo(x + 7, y - 4); c.lineTo(x + 3, y - 8); c.moveTo(x + 9, y + 4); c.lineTo(x - 7, y + 4); c.lineTo(x - 3, y + 8) }
-    else if (i === 2) { c.arc(x, y - 4, 5, 0, 6.3); c.moveTo(x - 9, y + 9); c.quadraticCurveTo(x, y - 1, x + 9, y + 9) }
-    else if (i === 3) { c.rect(x - 9, y - 7, 18, 15); c.moveTo(x - 9, y - 1); c.lineTo(x + 9, y - 1) }
-    else if (i === 4) { c.moveTo(x - 8, y + 8); c.lineTo(x + 8, y - 8); c.moveTo(x - 8, y - 8); c.lineTo(x + 8, y + 8) }
-    else { c.moveTo(x - 8, y + 8); c.lineTo(x - 8, y); c.moveTo(x, y + 8); c.lineTo(x, y - 8); c.moveTo(x + 8, y + 8); c.lineTo(x + 8, y - 3) }
+    if (i === 0) {
+      c.moveTo(x - 9, y + 9)
+      c.lineTo(x + 3, y - 3)
+      c.moveTo(x + 9, y - 5)
+      c.arc(x + 5, y - 5, 5, 0.2, 4.4)
+    } else if (i === 1) {
+      c.moveTo(x - 9, y - 4)
+      c.lineTo(x + 7, y - 4)
+      c.lineTo(x + 3, y - 8)
+      c.moveTo(x + 9, y + 4)
+      c.lineTo(x - 7, y + 4)
+      c.lineTo(x - 3, y + 8)
+    } else if (i === 2) {
+      c.arc(x, y - 4, 5, 0, 6.3)
+      c.moveTo(x - 9, y + 9)
+      c.quadraticCurveTo(x, y - 1, x + 9, y + 9)
+    } else if (i === 3) {
+      c.rect(x - 9, y - 7, 18, 15)
+      c.moveTo(x - 9, y - 1)
+      c.lineTo(x + 9, y - 1)
+    } else if (i === 4) {
+      c.moveTo(x - 8, y + 8)
+      c.lineTo(x + 8, y - 8)
+      c.moveTo(x - 8, y - 8)
+      c.lineTo(x + 8, y + 8)
+    } else {
+      c.moveTo(x - 8, y + 8)
+      c.lineTo(x - 8, y)
+      c.moveTo(x, y + 8)
+      c.lineTo(x, y - 8)
+      c.moveTo(x + 8, y + 8)
+      c.lineTo(x + 8, y - 3)
+    }
   })
 }
 
 export function tick(b: Brush, x: number, y: number, colour: string): void {
-  b.path(colour, 3.5, (c) => { c.moveTo(x - 8, y); c.lineTo(x - 2, y + 7); c.lineTo(x + 9, y - 8) })
+  b.path(colour, 3.5, (c) => {
+    c.moveTo(x - 8, y)
+    c.lineTo(x - 2, y + 7)
+    c.lineTo(x + 9, y - 8)
+  })
 }
 
 function glyph(b: Brush, g: Tool['glyph'], x: number, y: number, scale = 1): void {
@@ -97,14 +159,58 @@ function glyph(b: Brush, g: Tool['glyph'], x: number, y: number, scale = 1): voi
   ctx.translate(x, y)
   ctx.scale(scale, scale)
   b.path(C.pine, 2.4, (c) => {
-    if (g === 'drill') { c.roundRect(-12, -9, 18, 9, 2); c.moveTo(6, -5); c.lineTo(14, -5); c.moveTo(-6, 0); c.lineTo(-9, 10); c.lineTo(-2, 10); c.lineTo(0, 0) }
-    else if (g === 'saw') { c.arc(2, 0, 9, 0, 6.3); c.moveTo(-12, -8); c.lineTo(-4, -8) }
-    else if (g === 'ladder') { c.moveTo(-6, -12); c.lineTo(-6, 12); c.moveTo(6, -12); c.lineTo(6, 12); for (let i = -8; i <= 8; i += 5) { c.moveTo(-6, i); c.lineTo(6, i) } }
-    else if (g === 'sander') { c.roundRect(-12, 2, 24, 7, 3); c.roundRect(-7, -8, 14, 9, 3) }
-    else if (g === 'clamp') { c.moveTo(-9, -10); c.lineTo(-9, 10); c.moveTo(-9, -8); c.lineTo(7, -8); c.moveTo(-9, 4); c.lineTo(7, 4); c.moveTo(7, 4); c.lineTo(7, 10) }
-    else if (g === 'level') { c.roundRect(-13, -5, 26, 10, 3); c.moveTo(-3, -5); c.lineTo(-3, 5); c.moveTo(3, -5); c.lineTo(3, 5) }
-    else if (g === 'garden') { c.moveTo(-12, 5); c.lineTo(12, -5); c.roundRect(-12, 1, 9, 8, 3) }
-    else { c.roundRect(-12, -6, 16, 9, 3); c.moveTo(8, -5); c.lineTo(13, -8); c.moveTo(8, 0); c.lineTo(13, 2); c.moveTo(-8, 3); c.lineTo(-8, 11) }
+    if (g === 'drill') {
+      c.roundRect(-12, -9, 18, 9, 2)
+      c.moveTo(6, -5)
+      c.lineTo(14, -5)
+      c.moveTo(-6, 0)
+      c.lineTo(-9, 10)
+      c.lineTo(-2, 10)
+      c.lineTo(0, 0)
+    } else if (g === 'saw') {
+      c.arc(2, 0, 9, 0, 6.3)
+      c.moveTo(-12, -8)
+      c.lineTo(-4, -8)
+    } else if (g === 'ladder') {
+      c.moveTo(-6, -12)
+      c.lineTo(-6, 12)
+      c.moveTo(6, -12)
+      c.lineTo(6, 12)
+      for (let i = -8; i <= 8; i += 5) {
+        c.moveTo(-6, i)
+        c.lineTo(6, i)
+      }
+    } else if (g === 'sander') {
+      c.roundRect(-12, 2, 24, 7, 3)
+      c.roundRect(-7, -8, 14, 9, 3)
+    } else if (g === 'clamp') {
+      c.moveTo(-9, -10)
+      c.lineTo(-9, 10)
+      c.moveTo(-9, -8)
+      c.lineTo(7, -8)
+      c.moveTo(-9, 4)
+      c.lineTo(7, 4)
+      c.moveTo(7, 4)
+      c.lineTo(7, 10)
+    } else if (g === 'level') {
+      c.roundRect(-13, -5, 26, 10, 3)
+      c.moveTo(-3, -5)
+      c.lineTo(-3, 5)
+      c.moveTo(3, -5)
+      c.lineTo(3, 5)
+    } else if (g === 'garden') {
+      c.moveTo(-12, 5)
+      c.lineTo(12, -5)
+      c.roundRect(-12, 1, 9, 8, 3)
+    } else {
+      c.roundRect(-12, -6, 16, 9, 3)
+      c.moveTo(8, -5)
+      c.lineTo(13, -8)
+      c.moveTo(8, 0)
+      c.lineTo(13, 2)
+      c.moveTo(-8, 3)
+      c.lineTo(-8, 11)
+    }
   })
   ctx.restore()
 }
@@ -119,8 +225,20 @@ function list(b: Brush, s: Screen): void {
   const x = SIDE + 40
   const field = b.target('search', 'Search box', x, 148, 620, 56, 'text')
   b.rect(x, 148, 620, 56, C.white, 10)
-  b.frame(x, 148, 620, 56, s.searching ? C.pineLight : field === 'hover' ? C.faint : C.line, 10, s.searching ? 2.5 : 1.5)
-  b.path(C.soft, 2.6, (c) => { c.arc(x + 28, 174, 8, 0, 6.3); c.moveTo(x + 34, 180); c.lineTo(x + 41, 187) })
+  b.frame(
+    x,
+    148,
+    620,
+    56,
+    s.searching ? C.pineLight : field === 'hover' ? C.faint : C.line,
+    10,
+    s.searching ? 2.5 : 1.5,
+  )
+  b.path(C.soft, 2.6, (c) => {
+    c.arc(x + 28, 174, 8, 0, 6.3)
+    c.moveTo(x + 34, 180)
+    c.lineTo(x + 41, 187)
+  })
   if (s.query) b.text(s.query, x + 58, 184, 22, C.ink)
   else b.text('Search tools, shelves, kinds', x + 58, 184, 22, C.faint)
   if (s.searching && s.caret) b.rect(x + 60 + (s.query ? b.width(s.query, 22) : 0), 162, 2, 28, C.ink)
@@ -137,7 +255,13 @@ function list(b: Brush, s: Screen): void {
   const y0 = 232
   b.rect(x, y0, 1920 - x - 40, 56 + rows.length * 68 + 8, C.white, 12)
   b.frame(x, y0, 1920 - x - 40, 56 + rows.length * 68 + 8, C.line, 12, 1.5)
-  ;[['Tool', 84], ['Number', 640], ['Shelf', 820], ['Kind', 980], ['State', 1220]].forEach(([h, dx]) => b.text(h as string, x + (dx as number), y0 + 36, 17, C.soft, 600))
+  ;[
+    ['Tool', 84],
+    ['Number', 640],
+    ['Shelf', 820],
+    ['Kind', 980],
+    ['State', 1220],
+  ].forEach(([h, dx]) => b.text(h as string, x + (dx as number), y0 + 36, 17, C.soft, 600))
   rows.forEach((t, i) => {
     const y = y0 + 56 + i * 68
     const state = b.target(`row-${t.id}`, t.name, x + 1, y, 1920 - x - 42, 68)
@@ -151,7 +275,13 @@ function list(b: Brush, s: Screen): void {
     b.text(t.kind, x + 980, y + 42, 19, C.soft)
     stateOf(b, t, x + 1220, y + 18)
   })
-  b.text(s.query ? `${rows.length} of 214 tools` : 'Showing 11 of 214 tools', x, y0 + 56 + rows.length * 68 + 44, 18, C.soft)
+  b.text(
+    s.query ? `${rows.length} of 214 tools` : 'Showing 11 of 214 tools',
+    x,
+    y0 + 56 + rows.length * 68 + 44,
+    18,
+    C.soft,
+  )
 }
 
 function detail(b: Brush, s: Screen): void {
@@ -171,7 +301,13 @@ function detail(b: Brush, s: Screen): void {
   b.text('LT-027 · shelf A 1 · Drilling', x + 600, y + 84, 20, C.soft)
   if (s.page === 'detail' && s.toast?.startsWith('Loan')) b.pill('Lent out', x + 600, y + 106, C.amberSoft, C.amberInk)
   else stateOf(b, TOOLS[2]!, x + 600, y + 106)
-  const facts = [['Condition', 'Good, checked 20 October'], ['Batteries', 'Two, 4.0 Ah, charged'], ['Comes with', 'Charger, case, twelve bits'], ['Deposit', 'None for members'], ['Longest loan', 'Three weeks']]
+  const facts = [
+    ['Condition', 'Good, checked 20 October'],
+    ['Batteries', 'Two, 4.0 Ah, charged'],
+    ['Comes with', 'Charger, case, twelve bits'],
+    ['Deposit', 'None for members'],
+    ['Longest loan', 'Three weeks'],
+  ]
   facts.forEach(([k, v], i) => {
     b.text(k!, x + 600, y + 186 + i * 40, 19, C.soft)
     b.text(v!, x + 780, y + 186 + i * 40, 19, C.ink, 600)
@@ -183,7 +319,14 @@ function detail(b: Brush, s: Screen): void {
   b.rect(x, cy, 1576, 250, C.white, 12)
   b.frame(x, cy, 1576, 250, C.line, 12, 1.5)
   b.text('Accessories', x + 28, cy + 44, 24, C.ink, 800)
-  ;['Bit set, wood, 3 to 10 mm', 'Bit set, masonry, 5 to 10 mm', 'Side handle', 'Depth stop', 'Charger, 230 V', 'Hard case'].forEach((a, i) => {
+  ;[
+    'Bit set, wood, 3 to 10 mm',
+    'Bit set, masonry, 5 to 10 mm',
+    'Side handle',
+    'Depth stop',
+    'Charger, 230 V',
+    'Hard case',
+  ].forEach((a, i) => {
     const ax = x + 28 + (i % 3) * 510
     const ay = cy + 76 + Math.floor(i / 3) * 76
     b.rect(ax, ay, 486, 60, C.paper, 8)
@@ -220,21 +363,47 @@ function dialog(b: Brush, s: Screen): void {
   b.text('Member', x + 40, y + 158, 18, C.soft, 600)
   const st = b.target('member', 'Member field', x + 40, y + 172, 720, 58)
   b.rect(x + 40, y + 172, 720, 58, C.white, 9)
-  b.frame(x + 40, y + 172, 720, 58, s.memberOpen ? C.pineLight : st === 'hover' ? C.faint : C.line, 9, s.memberOpen ? 2.5 : 1.5)
+  b.frame(
+    x + 40,
+    y + 172,
+    720,
+    58,
+    s.memberOpen ? C.pineLight : st === 'hover' ? C.faint : C.line,
+    9,
+    s.memberOpen ? 2.5 : 1.5,
+  )
   b.text(s.member ?? 'Choose a member', x + 62, y + 208, 21, s.member ? C.ink : C.faint, s.member ? 600 : 400)
-  b.path(C.soft, 2.6, (c) => { c.moveTo(x + 722, y + 196); c.lineTo(x + 731, y + 205); c.lineTo(x + 740, y + 196) })
+  b.path(C.soft, 2.6, (c) => {
+    c.moveTo(x + 722, y + 196)
+    c.lineTo(x + 731, y + 205)
+    c.lineTo(x + 740, y + 196)
+  })
   b.text('For how long', x + 40, y + 278, 18, C.soft, 600)
   ;(['1 week', '2 weeks', '3 weeks'] as const).forEach((t, i) => {
     const tx = x + 40 + i * 246
     const on = s.term === t
     const state = s.memberOpen ? 'rest' : b.target(`term-${t}`, t, tx, y + 292, 228, 58)
-    b.rect(tx, y + 292, 228, 58, on ? C.mint : state === 'pressed' ? '#bfdad0' : state === 'hover' ? '#edf5f1' : C.white, 9)
+    b.rect(
+      tx,
+      y + 292,
+      228,
+      58,
+      on ? C.mint : state === 'pressed' ? '#bfdad0' : state === 'hover' ? '#edf5f1' : C.white,
+      9,
+    )
     b.frame(tx, y + 292, 228, 58, on ? C.pine : C.line, 9, on ? 2.5 : 1.5)
     b.text(t, tx + 114, y + 329, 20, on ? C.pine : C.ink, 600, 'center')
   })
   b.text('Due date', x + 40, y + 398, 18, C.soft, 600)
   b.rect(x + 40, y + 412, 720, 64, C.paper, 9)
-  b.text({ '1 week': 'Tuesday 1 December', '2 weeks': 'Tuesday 8 December', '3 weeks': 'Tuesday 15 December' }[s.term], x + 62, y + 452, 22, C.ink, 600)
+  b.text(
+    { '1 week': 'Tuesday 1 December', '2 weeks': 'Tuesday 8 December', '3 weeks': 'Tuesday 15 December' }[s.term],
+    x + 62,
+    y + 452,
+    22,
+    C.ink,
+    600,
+  )
   b.text('before 18:00', x + 738, y + 452, 19, C.soft, 400, 'right')
   b.rect(x + 40, y + 506, 24, 24, C.pine, 5)
   tick(b, x + 52, y + 518, C.white)
@@ -255,7 +424,18 @@ function dialog(b: Brush, s: Screen): void {
     const state = b.target(`member-${i}`, name!, x + 44, my, 712, 74)
     if (state !== 'rest') b.rect(x + 44, my, 712, 74, state === 'pressed' ? '#c9e2d9' : '#edf5f1', 6)
     b.rect(x + 62, my + 15, 44, 44, ['#d98f6a', '#7a9cb8', '#b59a5b'][i]!, 22)
-    b.text(name!.split(' ').map((w) => w[0]).join(''), x + 84, my + 44, 17, C.white, 600, 'center')
+    b.text(
+      name!
+        .split(' ')
+        .map((w) => w[0])
+        .join(''),
+      x + 84,
+      my + 44,
+      17,
+      C.white,
+      600,
+      'center',
+    )
     b.text(name!, x + 126, my + 34, 20, C.ink, 600)
     b.text(note!, x + 126, my + 58, 16, C.soft)
   })
@@ -272,7 +452,14 @@ function receipt(b: Brush, s: Screen): void {
   tick(b, x + 62, y + 52, C.white)
   b.text('Loan saved', x + 106, y + 50, 28, C.pine, 800)
   b.text('Loan 2 481 · Tuesday 24 November', x + 106, y + 80, 18, C.soft)
-  const rows = [['Tool', 'Cordless drill, 18 V'], ['Number', 'LT-027'], ['Member', s.member ?? ''], ['Due', 'Tuesday 1 December, 18:00'], ['With it', 'Two batteries, charger, case'], ['Lent by', 'Wenna Kerr, desk 2']]
+  const rows = [
+    ['Tool', 'Cordless drill, 18 V'],
+    ['Number', 'LT-027'],
+    ['Member', s.member ?? ''],
+    ['Due', 'Tuesday 1 December, 18:00'],
+    ['With it', 'Two batteries, charger, case'],
+    ['Lent by', 'Wenna Kerr, desk 2'],
+  ]
   rows.forEach(([k, v], i) => {
     const ry = y + 158 + i * 58
     b.text(k!, x + 40, ry, 20, C.soft)

@@ -5,7 +5,10 @@ import './globals.css'
 
 /** Each page is made for its request, as its scripts carry that answer's nonce. */
 export const dynamic = 'force-dynamic'
-export const metadata: Metadata = { title: 'Vivid Vane', description: 'Callouts, arrows, ripples and zooms, timed to what happens in a recording.' }
+export const metadata: Metadata = {
+  title: 'Vivid Vane',
+  description: 'Callouts, arrows, ripples and zooms, timed to what happens in a recording.',
+}
 
 export default function Layout({ children }: { children: ReactNode }) {
   return (

@@ -20,24 +20,47 @@ export const bench: Command = {
   help: `
 ./vane bench [--out FILE.md] [--only core|export|quality|import|library|preview|drag|vision]
 
-Measures export, its qualities, files coming in, the library, preview, seeking, dragging, the core and finding pointers, and writes docs/benchmarks.md. Takes about half an hour; leave the machine alone meanwhile. With --only,
-one part is measured and printed, and nothing is written.`,
+Measures export, its qualities, files coming in, the library, preview, seeking, dragging, the core and finding pointers,
+and writes docs/benchmarks.md. Takes about half an hour; leave the machine alone meanwhile. With --only, one
+part is measured and printed, and nothing is written.`,
   async run(args) {
     const given = read(args, [], ['out', 'only'])
     if (!given) return 2
     const { only } = given.options
-    if (only && !PARTS.includes(only)) { say(`Wrong use: --only ${only}. Try --help.`); return 2 }
+    if (only && !PARTS.includes(only)) {
+      say(`Wrong use: --only ${only}. Try --help.`)
+      return 2
+    }
     const wants = (part: string) => !only || only === part
     const dir = await mkdtemp(path.join(tmpdir(), 'vane-bench-'))
     try {
       say('Writing the demo')
       const lesson = await writeDemo(dir)
-      const figures = [...(wants('core') ? measureCore() : []), ...(wants('export') ? await measureExport(lesson, dir, dir, say) : []), ...(wants('quality') ? await measureQuality(dir, say) : []), ...(wants('preview') ? await measurePreview(lesson, dir, say) : []), ...(wants('import') ? await measureImport(dir, say) : []), ...(wants('library') ? await measureLibrary(dir, say) : []), ...(wants('drag') ? await measureDrag(lesson, dir, say) : []), ...(wants('vision') ? await measureVision(dir, say) : [])]
+      const figures = [
+        ...(wants('core') ? measureCore() : []),
+        ...(wants('export') ? await measureExport(lesson, dir, dir, say) : []),
+        ...(wants('quality') ? await measureQuality(dir, say) : []),
+        ...(wants('preview') ? await measurePreview(lesson, dir, say) : []),
+        ...(wants('import') ? await measureImport(dir, say) : []),
+        ...(wants('library') ? await measureLibrary(dir, say) : []),
+        ...(wants('drag') ? await measureDrag(lesson, dir, say) : []),
+        ...(wants('vision') ? await measureVision(dir, say) : []),
+      ]
       const out = given.options.out ?? path.join(appRoot(), 'docs/benchmarks.md')
       if (!only) await mkdir(path.dirname(out), { recursive: true })
-      if (!only) await writeFile(out, report(figures, `${cpus().length} cores of ${cpus()[0]?.model.trim() || 'an unnamed processor'}`, new Date().toISOString().slice(0, 10)))
+      if (!only)
+        await writeFile(
+          out,
+          report(
+            figures,
+            `${cpus().length} cores of ${cpus()[0]?.model.trim() || 'an unnamed processor'}`,
+            new Date().toISOString().slice(0, 10),
+          ),
+        )
       for (const f of figures) say(`${f.what}: ${f.measured} (${f.bar}); ${f.detail}`)
       return 0
-    } finally { await rm(dir, { recursive: true, force: true }) }
+    } finally {
+      await rm(dir, { recursive: true, force: true })
+    }
   },
 }

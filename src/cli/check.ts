@@ -15,7 +15,10 @@ Validates a lesson and names every fault by its place in the file.`,
     if (!loaded) return 1
     let missing = 0
     for (const [id, m] of Object.entries(loaded.lesson.media)) {
-      await access(path.join(loaded.root, m.file)).catch(() => { missing++; say(`${given.places[0]}: media.${id}.file: there is no file ${m.file} beside the lesson.`) })
+      await access(path.join(loaded.root, m.file)).catch(() => {
+        missing++
+        say(`${given.places[0]}: media.${id}.file: there is no file ${m.file} beside the lesson.`)
+      })
     }
     if (missing > 0) return 1
     for (const f of resolve(loaded.lesson).findings) say(`note: ${f.sentence}`)

@@ -6,21 +6,41 @@ import type { Lesson } from '@/core/lesson/schema'
 import { ENDED_FROM_OUTSIDE } from '@/server/children'
 import { Interrupted } from '@/server/problem'
 
-/** The exit code for what a command could not do: that something else ended its work is told apart, so that it can be done again. */
+/**
+ * The exit code for what a command could not do: that something else ended its work is told apart, so that it can be
+ * done again.
+ */
 export const codeOf = (e: unknown): number => (e instanceof Interrupted ? ENDED_FROM_OUTSIDE : 1)
 
 /** One command: exit code 0 done, 1 failed, 2 wrong use. */
-export interface Command { help: string; run(args: string[]): Promise<number> }
+export interface Command {
+  help: string
+  run(args: string[]): Promise<number>
+}
 
-export const say = (line: string): void => { process.stderr.write(`${line}\n`) }
+export const say = (line: string): void => {
+  process.stderr.write(`${line}\n`)
+}
 
 /** Reads positional arguments and string options; null after saying what is wrong. */
-export function read<O extends string>(args: string[], places: string[], options: readonly O[], flags: readonly string[] = []): { places: string[]; options: Partial<Record<O, string>>; flags: Set<string> } | null {
+export function read<O extends string>(
+  args: string[],
+  places: string[],
+  options: readonly O[],
+  flags: readonly string[] = [],
+): { places: string[]; options: Partial<Record<O, string>>; flags: Set<string> } | null {
   try {
-    const config = Object.fromEntries([...options.map((o) => [o, { type: 'string' as const }]), ...flags.map((f) => [f, { type: 'boolean' as const }])])
+    const config = Object.fromEntries([
+      ...options.map((o) => [o, { type: 'string' as const }]),
+      ...flags.map((f) => [f, { type: 'boolean' as const }]),
+    ])
     const { values, positionals } = parseArgs({ args, options: config, allowPositionals: true })
     if (positionals.length !== places.length) throw new Error(`expected ${places.join(' ') || 'no arguments'}`)
-    return { places: positionals, options: values as Partial<Record<O, string>>, flags: new Set(flags.filter((f) => (values as Record<string, unknown>)[f])) }
+    return {
+      places: positionals,
+      options: values as Partial<Record<O, string>>,
+      flags: new Set(flags.filter((f) => (values as Record<string, unknown>)[f])),
+    }
   } catch (e) {
     say(`Wrong use: ${(e as Error).message}. Try --help.`)
     return null
@@ -40,7 +60,11 @@ export async function loadLesson(file: string): Promise<{ lesson: Lesson; root: 
   try {
     value = JSON.parse(await readFile(file, 'utf8'))
   } catch (e) {
-    say((e as NodeJS.ErrnoException).code === 'ENOENT' ? `${file}: there is no such file.` : `${file}: this is not JSON (${(e as Error).message}).`)
+    say(
+      (e as NodeJS.ErrnoException).code === 'ENOENT'
+        ? `${file}: there is no such file.`
+        : `${file}: this is not JSON (${(e as Error).message}).`,
+    )
     return null
   }
   const result = checkLesson(value)

@@ -13,11 +13,17 @@ Paints one frame of the lesson as a PNG, in the lesson's size.`,
     if (!given) return 2
     const n = wholeFrame(given.places[1]!, 'FRAME')
     if (n === null) return 2
-    if (!given.options.out) { say('Wrong use: --out FILE.png says where the picture goes.'); return 2 }
+    if (!given.options.out) {
+      say('Wrong use: --out FILE.png says where the picture goes.')
+      return 2
+    }
     const loaded = await loadLesson(given.places[0]!)
     if (!loaded) return 1
     const { length } = resolve(loaded.lesson)
-    if (n >= length) { say(`The lesson has ${length} frames, 0 to ${length - 1}; there is no frame ${n}.`); return 1 }
+    if (n >= length) {
+      say(`The lesson has ${length} frames, 0 to ${length - 1}; there is no frame ${n}.`)
+      return 1
+    }
     await writeFile(given.options.out, (await renderFrame(loaded.lesson, loaded.root, n)).toBuffer('image/png'))
     return 0
   },

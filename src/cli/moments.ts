@@ -20,22 +20,40 @@ Reads a trace line by line and writes what it tells as JSON: {"moments": [...], 
     const given = read(args, ['TRACE'], ['media', 'out', 'size'])
     if (!given) return 2
     const { media, out, size } = given.options
-    if (!media || !out) { say('Wrong use: --media ID and --out FILE.json are needed. Try --help.'); return 2 }
+    if (!media || !out) {
+      say('Wrong use: --media ID and --out FILE.json are needed. Try --help.')
+      return 2
+    }
     const [width, height] = size?.split('x').map(Number) ?? []
     const reader = new TraceReader()
     try {
       for await (const line of createInterface({ input: createReadStream(given.places[0]!), crlfDelay: Infinity })) {
         const fault = reader.add(line)
-        if (fault) { say(fault); return 1 }
+        if (fault) {
+          say(fault)
+          return 1
+        }
       }
-    } catch { say('The trace cannot be opened.'); return 1 }
+    } catch {
+      say('The trace cannot be opened.')
+      return 1
+    }
     const trace = reader.end()
-    if ('error' in trace) { say(trace.error); return 1 }
+    if ('error' in trace) {
+      say(trace.error)
+      return 1
+    }
     const take = width && height ? { width, height } : {}
     const found = momentsOf(trace.trace, media, take)
     const pointer = pathOf(trace.trace, take)
-    if (found.length > MOST.moments) { say(`It tells of ${found.length} moments; a take may have ${MOST.moments}. Split the recording.`); return 1 }
-    if (pointer.length > MOST.corners) { say(`The way of its pointer has ${pointer.length} corners; a take may have ${MOST.corners}. Split the recording.`); return 1 }
+    if (found.length > MOST.moments) {
+      say(`It tells of ${found.length} moments; a take may have ${MOST.moments}. Split the recording.`)
+      return 1
+    }
+    if (pointer.length > MOST.corners) {
+      say(`The way of its pointer has ${pointer.length} corners; a take may have ${MOST.corners}. Split the recording.`)
+      return 1
+    }
     await writeFile(out, JSON.stringify({ moments: found, pointer }))
     return 0
   },

@@ -7,17 +7,26 @@ const METHODS = new Set(['GET', 'HEAD', 'POST', 'PATCH', 'PUT', 'DELETE', 'OPTIO
 function amiss({ method, url }: IncomingMessage): number | null {
   if (!METHODS.has(method ?? '')) return 405
   if (!url?.startsWith('/')) return 400
-  try { decodeURIComponent(url.split('?')[0]!) } catch { return 400 }
+  try {
+    decodeURIComponent(url.split('?')[0]!)
+  } catch {
+    return 400
+  }
   return null
 }
 
 /** The app on its port; `start` runs it, and runs it again when it dies. */
 export const serve: Command = {
-  help: './vane serve --port PORT\n\nServes the app on 127.0.0.1, with DATABASE_URL and VANE_DATA given; `./vane start` does all that is needed for it.',
+  help:
+    './vane serve --port PORT\n\nServes the app on 127.0.0.1, with DATABASE_URL and VANE_DATA ' +
+    'given; `./vane start` does all that is needed for it.',
   async run(args) {
     const given = read(args, [], ['port'])
     const port = Number(given?.options.port)
-    if (!given || !Number.isInteger(port)) { say('Wrong use: --port PORT is missing. Try --help.'); return 2 }
+    if (!given || !Number.isInteger(port)) {
+      say('Wrong use: --port PORT is missing. Try --help.')
+      return 2
+    }
     process.title = 'vane-app'
     const { default: next } = await import('next')
     const app = next({ dev: false, dir: appRoot(), hostname: '127.0.0.1', port })
@@ -25,12 +34,21 @@ export const serve: Command = {
     const handle = app.getRequestHandler()
     const server = createServer((request, response) => {
       const status = amiss(request)
-      if (status === null) { void handle(request, response); return }
-      response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', 'x-content-type-options': 'nosniff', connection: 'close' })
+      if (status === null) {
+        void handle(request, response)
+        return
+      }
+      response.writeHead(status, {
+        'content-type': 'text/plain; charset=utf-8',
+        'x-content-type-options': 'nosniff',
+        connection: 'close',
+      })
       response.end('This address or method cannot be answered.\n')
     })
     server.listen(port, '127.0.0.1')
-    await new Promise((_done, fail) => { server.on('error', fail) })
+    await new Promise((_done, fail) => {
+      server.on('error', fail)
+    })
     return 0
   },
 }

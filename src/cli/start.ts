@@ -12,11 +12,12 @@ import { addDemo } from '@/server/lessons/demo'
 import { appRoot, dataRoot } from '@/server/root'
 import { read, say, type Command } from './command'
 
-const isFree = (port: number): Promise<boolean> => new Promise((done) => {
-  const probe = createServer()
-  probe.once('error', () => done(false))
-  probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)))
-})
+const isFree = (port: number): Promise<boolean> =>
+  new Promise((done) => {
+    const probe = createServer()
+    probe.once('error', () => done(false))
+    probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)))
+  })
 
 export const start: Command = {
   help: `
@@ -30,17 +31,35 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
   async run(args) {
     if (!read(args, [], [])) return 2
     const port = Number(process.env.VANE_PORT ?? 4320)
-    if (!Number.isInteger(port) || port < 1 || port > 65535) { say(`VANE_PORT is “${process.env.VANE_PORT}”; a port is a number from 1 to 65535.`); return 2 }
+    if (!Number.isInteger(port) || port < 1 || port > 65535) {
+      say(`VANE_PORT is “${process.env.VANE_PORT}”; a port is a number from 1 to 65535.`)
+      return 2
+    }
     process.env.VANE_DATA = path.resolve(dataRoot())
     await mkdir(process.env.VANE_DATA, { recursive: true, mode: 0o700 })
     const owner = await own(process.env.VANE_DATA, port, say)
-    if (typeof owner === 'string') { say(owner); return 1 }
-    if (!(await isFree(port))) { say(`Port ${port} on 127.0.0.1 is in use, perhaps by Vivid Vane itself. Stop that first, or choose another: VANE_PORT=4321 ./vane start`); return 1 }
+    if (typeof owner === 'string') {
+      say(owner)
+      return 1
+    }
+    if (!(await isFree(port))) {
+      say(
+        `Port ${port} on 127.0.0.1 is in use, perhaps by Vivid Vane itself. Stop that first, or choose ` +
+          `another: VANE_PORT=4321 ./vane start`,
+      )
+      return 1
+    }
     let app: ChildProcess | null = null
     let ending = false
     let end: (code: number) => void = () => {}
-    const over = new Promise<number>((done) => { end = done })
-    for (const s of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(s, () => { ending = true; end(0) })
+    const over = new Promise<number>((done) => {
+      end = done
+    })
+    for (const s of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+      process.on(s, () => {
+        ending = true
+        end(0)
+      })
     const withOwn = !process.env.DATABASE_URL
     if (withOwn) say('Starting the database')
     const daemon = withOwn ? await startDaemon(process.env.VANE_DATA, say, owner) : null
@@ -54,13 +73,32 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
       await closeDatabase()
       const serve = () => {
         const [program, args] = ownCommand('serve')
-        app = spawnBound(program, [...args, '--port', String(port)],
-          { stdio: ['ignore', 'ignore', 'inherit', owner.fd], cwd: appRoot(), env: { ...process.env, NODE_ENV: 'production' }, detached: true })
-        app.on('exit', () => { if (!ending) { say('The app stopped; starting it again'); setTimeout(() => { if (!ending) serve() }, 500) } })
+        app = spawnBound(program, [...args, '--port', String(port)], {
+          stdio: ['ignore', 'ignore', 'inherit', owner.fd],
+          cwd: appRoot(),
+          env: { ...process.env, NODE_ENV: 'production' },
+          detached: true,
+        })
+        app.on('exit', () => {
+          if (!ending) {
+            say('The app stopped; starting it again')
+            setTimeout(() => {
+              if (!ending) serve()
+            }, 500)
+          }
+        })
       }
       if (!ending) serve()
       for (let n = 0; n < 300 && !ending; n++) {
-        if (await fetch(`http://127.0.0.1:${port}/api/lessons`).then((r) => r.ok, () => false)) { say(`Vivid Vane is at http://127.0.0.1:${port}   (Ctrl-C ends it)`); break }
+        if (
+          await fetch(`http://127.0.0.1:${port}/api/lessons`).then(
+            (r) => r.ok,
+            () => false,
+          )
+        ) {
+          say(`Vivid Vane is at http://127.0.0.1:${port}   (Ctrl-C ends it)`)
+          break
+        }
         await new Promise((done) => setTimeout(done, 100))
       }
       return await over
@@ -70,9 +108,17 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
       const child = app as ChildProcess | null
       if (child?.pid && child.exitCode === null) {
         const gone = new Promise((done) => child.once('exit', done))
-        try { process.kill(-child.pid, 'SIGTERM') } catch { /* it went by itself */ }
+        try {
+          process.kill(-child.pid, 'SIGTERM')
+        } catch {
+          /* it went by itself */
+        }
         await Promise.race([gone, new Promise((done) => setTimeout(done, 4000))])
-        try { process.kill(-child.pid, 'SIGKILL') } catch { /* it went by itself */ }
+        try {
+          process.kill(-child.pid, 'SIGKILL')
+        } catch {
+          /* it went by itself */
+        }
       }
       await closeDatabase()
       await daemon?.stop()

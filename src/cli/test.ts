@@ -5,15 +5,25 @@ import path from 'node:path'
 import { appRoot } from '@/server/root'
 import { read, say, type Command } from './command'
 
-interface Count { passed: number; failed: number }
+interface Count {
+  passed: number
+  failed: number
+}
 const one = (ok: boolean): Count => ({ passed: ok ? 1 : 0, failed: ok ? 0 : 1 })
 
 function stage(title: string, program: string, args: string[], env: Record<string, string> = {}): Promise<boolean> {
   say(`\n— ${title}`)
   return new Promise((done) => {
-    const child = spawn(program, args, { cwd: appRoot(), stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
+    const child = spawn(program, args, {
+      cwd: appRoot(),
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    })
     child.on('close', (code) => done(code === 0))
-    child.on('error', (e) => { say(e.message); done(false) })
+    child.on('error', (e) => {
+      say(e.message)
+      done(false)
+    })
   })
 }
 /** The counts that a runner wrote; a run that left none failed as a whole. */
@@ -21,7 +31,9 @@ async function counts(file: string, ok: boolean, pick: (report: never) => Count)
   try {
     const found = pick(JSON.parse(await readFile(file, 'utf8')) as never)
     return ok || found.failed > 0 ? found : { passed: found.passed, failed: 1 }
-  } catch { return { passed: 0, failed: 1 } }
+  } catch {
+    return { passed: 0, failed: 1 }
+  }
 }
 
 const PARTS = ['types', 'lint', 'units', 'build', 'browser'] as const
@@ -42,62 +54,136 @@ Types, lint, import rules, Jest, the build, and the interface in headless Chromi
 server and a database of their own. Ends with “N passed, N failed”; browser tests that passed only at
 the second try are named above that.
 
---only     one part; on demand also kills (rounds of work under which something is killed) and files (some 120 odd and damaged files)
+--only     one part; on demand also kills (rounds of work under which something is killed) and files (some 120 odd
+           and damaged files)
 --changed  of the unit tests, those that have to do with what was changed since the last commit
 --spec     of the browser tests, those in files with this word in their name`,
   async run(args) {
     const given = read(args, [], ['only', 'spec', 'rounds', 'seed'], ['changed'])
     if (!given) return 2
     const { only, spec } = given.options
-    if (only && ![...PARTS, ...ON_DEMAND].includes(only as never)) { say(`Wrong use: --only ${only}. Try --help.`); return 2 }
+    if (only && ![...PARTS, ...ON_DEMAND].includes(only as never)) {
+      say(`Wrong use: --only ${only}. Try --help.`)
+      return 2
+    }
     const numbers = { rounds: Number(given.options.rounds ?? 60), seed: Number(given.options.seed ?? 1) }
-    if (!Object.values(numbers).every((n) => Number.isInteger(n) && n > 0)) { say('Wrong use: --rounds and --seed take whole numbers. Try --help.'); return 2 }
+    if (!Object.values(numbers).every((n) => Number.isInteger(n) && n > 0)) {
+      say('Wrong use: --rounds and --seed take whole numbers. Try --help.')
+      return 2
+    }
     const wants = (name: string) => only === name || (!only && PARTS.includes(name as never))
     const modules = path.join(appRoot(), 'node_modules')
     const reports = await mkdtemp(path.join(tmpdir(), 'vane-test-'))
     const sum: Count = { passed: 0, failed: 0 }
-    const add = (c: Count) => { sum.passed += c.passed; sum.failed += c.failed }
+    const add = (c: Count) => {
+      sum.passed += c.passed
+      sum.failed += c.failed
+    }
     let secondTry: string[] = []
     try {
       if (wants('build')) add(one(await stage('Build', path.join(appRoot(), 'vane'), ['build'])))
-      if (wants('types')) add(one(await stage('Types', process.execPath, [path.join(modules, 'typescript/bin/tsc'), '--noEmit', '--incremental', 'false', '-p', '.'])))
+      if (wants('types'))
+        add(
+          one(
+            await stage('Types', process.execPath, [
+              path.join(modules, 'typescript/bin/tsc'),
+              '--noEmit',
+              '--incremental',
+              'false',
+              '-p',
+              '.',
+            ]),
+          ),
+        )
       if (wants('lint')) add(one(await stage('Lint', process.execPath, [path.join(modules, 'oxlint/bin/oxlint')])))
       if (wants('units')) {
         const file = path.join(reports, 'jest.json')
         const some = given.flags.has('changed') ? changedOnly() : []
-        const ok = await stage('Units and import rules', process.execPath, [path.join(modules, 'jest/bin/jest.js'), '--json', `--outputFile=${file}`, '--maxWorkers=2', ...some], { NODE_OPTIONS: '' })
-        add(await counts(file, ok, (r: { numPassedTests: number; numFailedTests: number; numFailedTestSuites: number }) => ({ passed: r.numPassedTests, failed: Math.max(r.numFailedTests, r.numFailedTestSuites) })))
+        const ok = await stage(
+          'Units and import rules',
+          process.execPath,
+          [path.join(modules, 'jest/bin/jest.js'), '--json', `--outputFile=${file}`, '--maxWorkers=2', ...some],
+          { NODE_OPTIONS: '' },
+        )
+        add(
+          await counts(
+            file,
+            ok,
+            (r: { numPassedTests: number; numFailedTests: number; numFailedTestSuites: number }) => ({
+              passed: r.numPassedTests,
+              failed: Math.max(r.numFailedTests, r.numFailedTestSuites),
+            }),
+          ),
+        )
       }
       if (wants('browser')) {
         const file = path.join(reports, 'browser.json')
-        const ok = await stage('The interface in Chromium', process.execPath, [path.join(modules, '@playwright/test/cli.js'), 'test', '-c', 'e2e/playwright.config.ts', ...(spec ? [spec] : [])], { PLAYWRIGHT_JSON_OUTPUT_FILE: file, NODE_OPTIONS: '' })
-        add(await counts(file, ok, (r: { stats: { expected: number; unexpected: number; flaky: number } }) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected })))
+        const ok = await stage(
+          'The interface in Chromium',
+          process.execPath,
+          [
+            path.join(modules, '@playwright/test/cli.js'),
+            'test',
+            '-c',
+            'e2e/playwright.config.ts',
+            ...(spec ? [spec] : []),
+          ],
+          { PLAYWRIGHT_JSON_OUTPUT_FILE: file, NODE_OPTIONS: '' },
+        )
+        add(
+          await counts(file, ok, (r: { stats: { expected: number; unexpected: number; flaky: number } }) => ({
+            passed: r.stats.expected + r.stats.flaky,
+            failed: r.stats.unexpected,
+          })),
+        )
         secondTry = await flaky(file)
       }
       if (wants('kills')) add(await kills(numbers))
       if (wants('files')) add(await odd(numbers.seed))
-    } finally { await rm(reports, { recursive: true, force: true }) }
-    if (secondTry.length > 0) process.stdout.write(`\nPassed only at the second try (${secondTry.length}):\n${secondTry.map((t) => `  ${t}`).join('\n')}\n`)
+    } finally {
+      await rm(reports, { recursive: true, force: true })
+    }
+    if (secondTry.length > 0)
+      process.stdout.write(
+        `\nPassed only at the second try (${secondTry.length}):\n${secondTry.map((t) => `  ${t}`).join('\n')}\n`,
+      )
     process.stdout.write(`\n${sum.passed} passed, ${sum.failed} failed\n`)
     return sum.failed === 0 && sum.passed > 0 ? 0 : 1
   },
 }
 
-interface Suite { title: string; file?: string; specs?: { title: string; tests: { status: string }[] }[]; suites?: Suite[] }
+interface Suite {
+  title: string
+  file?: string
+  specs?: { title: string; tests: { status: string }[] }[]
+  suites?: Suite[]
+}
 /** The browser tests that passed, but not at once. */
 async function flaky(file: string): Promise<string[]> {
-  const walk = (s: Suite): string[] => [...(s.specs ?? []).filter((x) => x.tests.some((t) => t.status === 'flaky')).map((x) => `${s.file}: ${x.title}`), ...(s.suites ?? []).flatMap(walk)]
-  try { return (JSON.parse(await readFile(file, 'utf8')) as { suites: Suite[] }).suites.flatMap(walk) } catch { return [] }
+  const walk = (s: Suite): string[] => [
+    ...(s.specs ?? []).filter((x) => x.tests.some((t) => t.status === 'flaky')).map((x) => `${s.file}: ${x.title}`),
+    ...(s.suites ?? []).flatMap(walk),
+  ]
+  try {
+    return (JSON.parse(await readFile(file, 'utf8')) as { suites: Suite[] }).suites.flatMap(walk)
+  } catch {
+    return []
+  }
 }
 
-const list = (lines: string[]) => { for (const l of lines) say(`  ${l}`) }
+const list = (lines: string[]) => {
+  for (const l of lines) say(`  ${l}`)
+}
 async function kills(numbers: { rounds: number; seed: number }): Promise<Count> {
   say(`\n— ${numbers.rounds} rounds of work under which something is killed, seed ${numbers.seed}`)
   const { runKills } = await import('../../testing/kills')
   const t = await runKills(appRoot(), numbers, say)
   const wrong = [...t.lost, ...t.stuck, ...t.halfStored, ...t.raw]
   list(wrong)
-  say(`${t.rounds} rounds in ${t.seconds} s: ${t.lost.length} lost, ${t.stuck.length} stuck, ${t.halfStored.length} half-stored, ${t.raw.length} raw sentences`)
+  say(
+    `${t.rounds} rounds in ${t.seconds} s: ${t.lost.length} lost, ${t.stuck.length} stuck, ` +
+      `${t.halfStored.length} half-stored, ${t.raw.length} raw sentences`,
+  )
   return { passed: t.rounds - Math.min(t.rounds, wrong.length), failed: wrong.length + (numbers.rounds - t.rounds) }
 }
 async function odd(seed: number): Promise<Count> {
@@ -106,6 +192,10 @@ async function odd(seed: number): Promise<Count> {
   const t = await runFiles(say, seed)
   const wrong = [...t.broken, ...t.raw, ...t.halfStored, ...t.slow]
   list(wrong)
-  say(`${t.files} files in ${t.seconds} s: ${t.taken} taken (${t.noted} of them with a sentence), ${t.refused} refused in a sentence, ${t.broken.length} broken, ${t.halfStored.length} half-stored, ${t.raw.length} raw sentences, ${t.slow.length} slow`)
+  say(
+    `${t.files} files in ${t.seconds} s: ${t.taken} taken (${t.noted} of them with a sentence), ` +
+      (`${t.refused} refused in a sentence, ${t.broken.length} broken, ${t.halfStored.length} ` +
+        `half-stored, ${t.raw.length} raw sentences, ${t.slow.length} slow`),
+  )
   return { passed: t.files - Math.min(t.files, wrong.length), failed: wrong.length }
 }

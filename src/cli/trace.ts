@@ -12,22 +12,37 @@ Finds the pointer in the pixels of a recording and writes its trace: one pointer
 seen, with its hot spot and a confidence from 0 to 1, at the recording's own times. No picture of the pointer is needed.
 What appears on the screen is written as screenchange, likely clicks as pointerdown and pointerup with their confidence.
 
---at         where the pointer is for certain, in pixels: only the six seconds before and after it are searched, with the
-             way on both sides leading through that place
+--at         where the pointer is for certain, in pixels: only the six seconds before and after it are searched, with
+             the way on both sides leading through that place
 --progress   tells on standard output how far it has come, 0 to 1, a line at a time`,
   async run(args) {
     const given = read(args, ['VIDEO'], ['out', 'at'], ['progress'])
     if (!given) return 2
     const { out } = given.options
-    if (!out) { say('Wrong use: --out FILE.jsonl is missing. Try --help.'); return 2 }
+    if (!out) {
+      say('Wrong use: --out FILE.jsonl is missing. Try --help.')
+      return 2
+    }
     const at = given.options.at?.split(',').map(Number)
-    if (at && (at.length !== 3 || at.some((v) => !(v >= 0)))) { say('Wrong use: --at takes seconds, x and y, three numbers with commas between them. Try --help.'); return 2 }
+    if (at && (at.length !== 3 || at.some((v) => !(v >= 0)))) {
+      say('Wrong use: --at takes seconds, x and y, three numbers with commas between them. Try --help.')
+      return 2
+    }
     const part = `${out}.part`
     try {
       const file = await open(part, 'w')
       const sights: FrameSight[] = []
       try {
-        const { width, height } = await findPointer(given.places[0]!, (f) => { sights.push(f) }, (share) => { if (given.flags.has('progress')) process.stdout.write(`${share.toFixed(3)}\n`) }, at ? { t: at[0]!, x: at[1]!, y: at[2]! } : null)
+        const { width, height } = await findPointer(
+          given.places[0]!,
+          (f) => {
+            sights.push(f)
+          },
+          (share) => {
+            if (given.flags.has('progress')) process.stdout.write(`${share.toFixed(3)}\n`)
+          },
+          at ? { t: at[0]!, x: at[1]!, y: at[2]! } : null,
+        )
         await file.writeFile(writeTrace(traceOf(sights, width, height)))
       } finally {
         await file.close()
@@ -37,7 +52,11 @@ What appears on the screen is written as screenchange, likely clicks as pointerd
       return 0
     } catch (e) {
       await rm(part, { force: true })
-      say((e as NodeJS.ErrnoException).code === 'ENOENT' && (e as NodeJS.ErrnoException).path === part ? `${out}: there is no such folder to write to.` : (e as Error).message)
+      say(
+        (e as NodeJS.ErrnoException).code === 'ENOENT' && (e as NodeJS.ErrnoException).path === part
+          ? `${out}: there is no such folder to write to.`
+          : (e as Error).message,
+      )
       return codeOf(e)
     }
   },

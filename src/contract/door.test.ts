@@ -1,10 +1,23 @@
 import { isOwnHost, turnedAway, type From } from './door'
 
-const ask = (change: Partial<From>) => turnedAway({ method: 'GET', host: '127.0.0.1:4320', origin: null, site: null, mode: null, ...change })
+const ask = (change: Partial<From>) =>
+  turnedAway({ method: 'GET', host: '127.0.0.1:4320', origin: null, site: null, mode: null, ...change })
 
 test('this machine’s own names are answered, in any case and with a dot', () => {
-  expect(['127.0.0.1', 'localhost:4320', 'LocalHost', 'localhost.:4320', '[::1]:4320'].map(isOwnHost)).toEqual([true, true, true, true, true])
-  expect(['example.com', 'localhost.example.com', '127.0.0.1.example.com', '', null].map(isOwnHost)).toEqual([false, false, false, false, false])
+  expect(['127.0.0.1', 'localhost:4320', 'LocalHost', 'localhost.:4320', '[::1]:4320'].map(isOwnHost)).toEqual([
+    true,
+    true,
+    true,
+    true,
+    true,
+  ])
+  expect(['example.com', 'localhost.example.com', '127.0.0.1.example.com', '', null].map(isOwnHost)).toEqual([
+    false,
+    false,
+    false,
+    false,
+    false,
+  ])
 })
 test('a request that changes something says where it comes from', () => {
   expect(ask({ method: 'POST' })).toContain('Origin')

@@ -22,8 +22,16 @@ export interface Job {
   createdAt: string
 }
 export interface JobFacts {
-  frame?: number; of?: number; framesPerSecond?: number; bytes?: number; from?: number; to?: number; quality?: string; height?: number
-  sha256?: string; said?: string
+  frame?: number
+  of?: number
+  framesPerSecond?: number
+  bytes?: number
+  from?: number
+  to?: number
+  quality?: string
+  height?: number
+  sha256?: string
+  said?: string
 }
 export const isOver = (state: JobState): boolean => state === 'done' || state === 'failed' || state === 'cancelled'
 

@@ -1,6 +1,10 @@
 /** A number in 0..1 from a seed and a place, the same everywhere (xmur-style integer hash). */
 function chance(seed: number, x: number, y: number, channel: number): number {
-  let h = Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(x + 0x7f4a7c15, 0xc2b2ae35) ^ Math.imul(y + 0x165667b1, 0x27d4eb2f) ^ Math.imul(channel + 1, 0x9e3779b1)
+  let h =
+    Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^
+    Math.imul(x + 0x7f4a7c15, 0xc2b2ae35) ^
+    Math.imul(y + 0x165667b1, 0x27d4eb2f) ^
+    Math.imul(channel + 1, 0x9e3779b1)
   h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d)
   h = Math.imul(h ^ (h >>> 12), 0x297a2d39)
   return ((h ^ (h >>> 15)) >>> 0) / 4294967296
@@ -14,7 +18,15 @@ const STEPS = 32
  * picture, `px` of its pixels wide. Each takes a coarse mean of what was there, pushed off it by
  * seeded noise, so that nothing smaller than a block can be worked out from them.
  */
-export function layBlocks(ctx: CanvasRenderingContext2D, width: number, height: number, origin: { x: number; y: number }, scale: number, px: number, seed: number): void {
+export function layBlocks(
+  ctx: CanvasRenderingContext2D,
+  width: number,
+  height: number,
+  origin: { x: number; y: number },
+  scale: number,
+  px: number,
+  seed: number,
+): void {
   const image = ctx.getImageData(0, 0, width, height)
   const { data } = image
   const first = { x: Math.floor(origin.x / px), y: Math.floor(origin.y / px) }
@@ -26,16 +38,36 @@ export function layBlocks(ctx: CanvasRenderingContext2D, width: number, height: 
       const left = Math.max(0, Math.round((bx * px - origin.x) * scale))
       const right = Math.min(width, Math.round(((bx + 1) * px - origin.x) * scale))
       if (left >= width) break
-      if (right > left && bottom > top) fillBlock(data, width, left, top, right, bottom, (c) => (chance(seed, bx, by, c) - 0.5) * 2 * NOISE)
+      if (right > left && bottom > top)
+        fillBlock(data, width, left, top, right, bottom, (c) => (chance(seed, bx, by, c) - 0.5) * 2 * NOISE)
     }
   }
   ctx.putImageData(image, 0, 0)
 }
 
-function fillBlock(data: Uint8ClampedArray, width: number, left: number, top: number, right: number, bottom: number, noise: (channel: number) => number): void {
+function fillBlock(
+  data: Uint8ClampedArray,
+  width: number,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number,
+  noise: (channel: number) => number,
+): void {
   const sum = [0, 0, 0]
-  for (let y = top; y < bottom; y++) for (let x = left, i = (y * width + left) * 4; x < right; x++, i += 4) { sum[0]! += data[i]!; sum[1]! += data[i + 1]!; sum[2]! += data[i + 2]! }
+  for (let y = top; y < bottom; y++)
+    for (let x = left, i = (y * width + left) * 4; x < right; x++, i += 4) {
+      sum[0]! += data[i]!
+      sum[1]! += data[i + 1]!
+      sum[2]! += data[i + 2]!
+    }
   const n = (right - left) * (bottom - top)
   const colour = sum.map((s, c) => Math.min(255, Math.max(0, Math.round(s / n / STEPS) * STEPS + noise(c))))
-  for (let y = top; y < bottom; y++) for (let x = left, i = (y * width + left) * 4; x < right; x++, i += 4) { data[i] = colour[0]!; data[i + 1] = colour[1]!; data[i + 2] = colour[2]!; data[i + 3] = 255 }
+  for (let y = top; y < bottom; y++)
+    for (let x = left, i = (y * width + left) * 4; x < right; x++, i += 4) {
+      data[i] = colour[0]!
+      data[i + 1] = colour[1]!
+      data[i + 2] = colour[2]!
+      data[i + 3] = 255
+    }
 }

@@ -14,16 +14,36 @@ export function mixInstants(ctx: Context, all: Item[], pen: Pen, origin: Point, 
     if (whole) by.forEach((d, i) => layDown(ctx, whole, d, origin, pen.scale, shares[i]!, 'lighter'))
     return
   }
-  const parts = by && !middle.clip ? middle.shapes.map((shape, n) => (isLong(shape) && instants.every((i) => i.shapes[n] === shape) ? drawnOnce(ctx, middle, [shape], by, pen, origin, depth + 1 + n) : null)) : []
+  const parts =
+    by && !middle.clip
+      ? middle.shapes.map((shape, n) =>
+          isLong(shape) && instants.every((i) => i.shapes[n] === shape)
+            ? drawnOnce(ctx, middle, [shape], by, pen, origin, depth + 1 + n)
+            : null,
+        )
+      : []
   instants.forEach((instant, i) => {
-    onSheet(ctx, instant, pen, origin, depth, shares[i]!, instant.blurPx ? `blur(${instant.blurPx * pen.scale}px)` : null, (sheet, at) => {
-      if (!parts.some(Boolean)) { paintShapes(sheet, instant, pen, at, 1); return }
-      instant.shapes.forEach((shape, n) => {
-        const part = parts[n]
-        if (part) layDown(sheet, part, by![i]!, at, pen.scale, 1, 'source-over')
-        else paintShapes(sheet, { ...instant, shapes: [shape] }, pen, at, 1)
-      })
-    }, 'lighter')
+    onSheet(
+      ctx,
+      instant,
+      pen,
+      origin,
+      depth,
+      shares[i]!,
+      instant.blurPx ? `blur(${instant.blurPx * pen.scale}px)` : null,
+      (sheet, at) => {
+        if (!parts.some(Boolean)) {
+          paintShapes(sheet, instant, pen, at, 1)
+          return
+        }
+        instant.shapes.forEach((shape, n) => {
+          const part = parts[n]
+          if (part) layDown(sheet, part, by![i]!, at, pen.scale, 1, 'source-over')
+          else paintShapes(sheet, { ...instant, shapes: [shape] }, pen, at, 1)
+        })
+      },
+      'lighter',
+    )
   })
 }
 
@@ -32,8 +52,22 @@ const LONG_PATH = 600
 const isLong = (shape: Shape): boolean => shape.type === 'path' && shape.d.length >= LONG_PATH && !shape.shadow
 
 /** Something drawn once, as the middle instant has it; `x`, `y`: where its top left then lies on the picture. */
-interface Part { canvas: Context['canvas']; x: number; y: number; w: number; h: number }
-function drawnOnce(ctx: Context, middle: Item, shapes: Shape[], by: Point[], pen: Pen, origin: Point, depth: number): Part | null {
+interface Part {
+  canvas: Context['canvas']
+  x: number
+  y: number
+  w: number
+  h: number
+}
+function drawnOnce(
+  ctx: Context,
+  middle: Item,
+  shapes: Shape[],
+  by: Point[],
+  pen: Pen,
+  origin: Point,
+  depth: number,
+): Part | null {
   const reach = Math.ceil(Math.max(...by.flatMap((d) => [Math.abs(d.x), Math.abs(d.y)])) * pen.scale) + 1
   const region = regionOf(ctx, middle.bounds, pen, origin, reach)
   if (!region) return null
@@ -43,12 +77,30 @@ function drawnOnce(ctx: Context, middle: Item, shapes: Shape[], by: Point[], pen
   return { canvas: sheet.canvas, ...at, w: region.w, h: region.h }
 }
 /** Lays a part down, displaced by pixels of the picture, to the nearest pixel of the canvas. */
-function layDown(ctx: Context, part: Part, by: Point, origin: Point, scale: number, alpha: number, how: GlobalCompositeOperation): void {
+function layDown(
+  ctx: Context,
+  part: Part,
+  by: Point,
+  origin: Point,
+  scale: number,
+  alpha: number,
+  how: GlobalCompositeOperation,
+): void {
   ctx.setTransform(1, 0, 0, 1, 0, 0)
   ctx.globalAlpha = alpha
   ctx.globalCompositeOperation = how
   ctx.imageSmoothingEnabled = false
-  ctx.drawImage(part.canvas, 0, 0, part.w, part.h, Math.round((part.x + by.x - origin.x) * scale), Math.round((part.y + by.y - origin.y) * scale), part.w, part.h)
+  ctx.drawImage(
+    part.canvas,
+    0,
+    0,
+    part.w,
+    part.h,
+    Math.round((part.x + by.x - origin.x) * scale),
+    Math.round((part.y + by.y - origin.y) * scale),
+    part.w,
+    part.h,
+  )
   ctx.imageSmoothingEnabled = true
   ctx.globalCompositeOperation = 'source-over'
 }
@@ -60,11 +112,22 @@ function enough(instants: Item[], scale: number): Item[] {
   const first = instants[0]!
   const last = instants.at(-1)!
   if (!first.box) return instants
-  const travel = Math.max(...corners(first.box).map((p) => { const a = apply(first.matrix, p); const b = apply(last.matrix, p); return Math.hypot(a.x - b.x, a.y - b.y) }))
+  const travel = Math.max(
+    ...corners(first.box).map((p) => {
+      const a = apply(first.matrix, p)
+      const b = apply(last.matrix, p)
+      return Math.hypot(a.x - b.x, a.y - b.y)
+    }),
+  )
   const n = Math.max(2, Math.ceil((travel * scale) / TOLD_APART) + 1)
-  return n >= instants.length ? instants : Array.from({ length: n }, (_, i) => instants[Math.floor(((i + 0.5) * instants.length) / n)]!)
+  return n >= instants.length
+    ? instants
+    : Array.from({ length: n }, (_, i) => instants[Math.floor(((i + 0.5) * instants.length) / n)]!)
 }
-/** How far the corners of one drawing may stand off, turned and grown while it travels, before it is not the same drawing any more; pixels of the picture. */
+/**
+ * How far the corners of one drawing may stand off, turned and grown while it travels, before it is not the same
+ * drawing any more; pixels of the picture.
+ */
 const SAME_PX = 1.5
 /** By how much each instant is only displaced from the middle one; null where they turn or grow as well. */
 function displacements(instants: Item[]): Point[] | null {
@@ -75,11 +138,21 @@ function displacements(instants: Item[]): Point[] | null {
   const spots = [c, ...corners(box)].map((p) => ({ p, at: apply(middle.matrix, p) }))
   const out: Point[] = []
   for (const i of instants) {
-    if (i.blurPx || i.clip?.x !== middle.clip?.x || i.clip?.y !== middle.clip?.y || i.clip?.w !== middle.clip?.w || i.clip?.h !== middle.clip?.h) return null
+    if (
+      i.blurPx ||
+      i.clip?.x !== middle.clip?.x ||
+      i.clip?.y !== middle.clip?.y ||
+      i.clip?.w !== middle.clip?.w ||
+      i.clip?.h !== middle.clip?.h
+    )
+      return null
     const by = apply(i.matrix, c)
     by.x -= spots[0]!.at.x
     by.y -= spots[0]!.at.y
-    for (const { p, at } of spots) { const q = apply(i.matrix, p); if (Math.hypot(q.x - at.x - by.x, q.y - at.y - by.y) > SAME_PX) return null }
+    for (const { p, at } of spots) {
+      const q = apply(i.matrix, p)
+      if (Math.hypot(q.x - at.x - by.x, q.y - at.y - by.y) > SAME_PX) return null
+    }
     out.push(by)
   }
   return out

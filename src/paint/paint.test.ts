@@ -10,12 +10,32 @@ const picture = createCanvas(4, 4)
   c.fillRect(0, 0, 4, 4)
 }
 const easel: Easel = {
-  takePicture: (l) => (l.clip === 'missing' ? null : (picture as never)), stillPicture: () => picture as never,
-  sheet: (w, h) => createCanvas(w, h).getContext('2d') as never, path: (d) => new SkiaPath(d) as never,
+  takePicture: (l) => (l.clip === 'missing' ? null : (picture as never)),
+  stillPicture: () => picture as never,
+  sheet: (w, h) => createCanvas(w, h).getContext('2d') as never,
+  path: (d) => new SkiaPath(d) as never,
 }
-const item = (shapes: Shape[], change: Partial<Item> = {}): Item => ({ element: 'e', matrix: [1, 0, 0, 1, 0, 0], opacity: 1, shapes, bounds: { x: 0, y: 0, w: 40, h: 40 }, ...change })
-const box = (x: number, y: number, w: number, h: number, fill: string): Shape => ({ type: 'path', d: `M${x} ${y} H${x + w} V${y + h} H${x} Z`, fill })
-const list = (change: Partial<DisplayList> = {}): DisplayList => ({ width: 40, height: 40, background: '#0000ff', takes: [], items: [], ...change })
+const item = (shapes: Shape[], change: Partial<Item> = {}): Item => ({
+  element: 'e',
+  matrix: [1, 0, 0, 1, 0, 0],
+  opacity: 1,
+  shapes,
+  bounds: { x: 0, y: 0, w: 40, h: 40 },
+  ...change,
+})
+const box = (x: number, y: number, w: number, h: number, fill: string): Shape => ({
+  type: 'path',
+  d: `M${x} ${y} H${x + w} V${y + h} H${x} Z`,
+  fill,
+})
+const list = (change: Partial<DisplayList> = {}): DisplayList => ({
+  width: 40,
+  height: 40,
+  background: '#0000ff',
+  takes: [],
+  items: [],
+  ...change,
+})
 function shown(l: DisplayList, size = 40): (x: number, y: number) => number[] {
   const canvas = createCanvas(size, size)
   const ctx = canvas.getContext('2d')
@@ -24,12 +44,28 @@ function shown(l: DisplayList, size = 40): (x: number, y: number) => number[] {
   return (x, y) => [...data.slice((y * size + x) * 4, (y * size + x) * 4 + 3)]
 }
 test('the background, then takes where they lie, then items on top', () => {
-  const at = shown(list({ takes: [{ clip: 'c', media: 'm', sourceFrame: 0, dest: { x: 10, y: 10, w: 20, h: 20 } }, { clip: 'missing', media: 'm', sourceFrame: 0, dest: { x: 0, y: 0, w: 5, h: 5 } }], items: [item([box(15, 15, 5, 5, '#ff0000')])] }))
-  expect([at(2, 2), at(12, 12), at(17, 17), at(35, 35)]).toEqual([[0, 0, 255], [0, 255, 0], [255, 0, 0], [0, 0, 255]])
+  const at = shown(
+    list({
+      takes: [
+        { clip: 'c', media: 'm', sourceFrame: 0, dest: { x: 10, y: 10, w: 20, h: 20 } },
+        { clip: 'missing', media: 'm', sourceFrame: 0, dest: { x: 0, y: 0, w: 5, h: 5 } },
+      ],
+      items: [item([box(15, 15, 5, 5, '#ff0000')])],
+    }),
+  )
+  expect([at(2, 2), at(12, 12), at(17, 17), at(35, 35)]).toEqual([
+    [0, 0, 255],
+    [0, 255, 0],
+    [255, 0, 0],
+    [0, 0, 255],
+  ])
 })
 test('a smaller canvas shows the same picture, smaller', () => {
   const at = shown(list({ items: [item([box(20, 20, 20, 20, '#ff0000')])] }), 20)
-  expect([at(9, 9), at(11, 11)]).toEqual([[0, 0, 255], [255, 0, 0]])
+  expect([at(9, 9), at(11, 11)]).toEqual([
+    [0, 0, 255],
+    [255, 0, 0],
+  ])
 })
 test('an element that fades does so as a whole: its parts do not show through each other', () => {
   const two = [box(0, 0, 20, 20, '#ffffff'), box(0, 0, 20, 20, '#000000')]
@@ -38,13 +74,28 @@ test('an element that fades does so as a whole: its parts do not show through ea
   expect(Math.abs(at(10, 10)[2]! - 128)).toBeLessThanOrEqual(2)
 })
 test('a matrix places, turns and scales; a picture fills its rectangle', () => {
-  const at = shown(list({ items: [item([{ type: 'picture', media: 'p', x: -2, y: -2, w: 4, h: 4 }], { matrix: [0, 3, -3, 0, 20, 20] })] }))
-  expect([at(15, 15), at(24, 24), at(12, 12)]).toEqual([[0, 255, 0], [0, 255, 0], [0, 0, 255]])
+  const at = shown(
+    list({
+      items: [item([{ type: 'picture', media: 'p', x: -2, y: -2, w: 4, h: 4 }], { matrix: [0, 3, -3, 0, 20, 20] })],
+    }),
+  )
+  expect([at(15, 15), at(24, 24), at(12, 12)]).toEqual([
+    [0, 255, 0],
+    [0, 255, 0],
+    [0, 0, 255],
+  ])
 })
 test('items painted alone stand off by their origin, with nothing behind them', () => {
   const canvas = createCanvas(10, 10)
   const ctx = canvas.getContext('2d')
-  paintItems(ctx as never, [item([box(100, 100, 4, 4, '#ff0000')])], easel, 1, { x: 98, y: 98 }, { width: 1000, height: 1000 })
+  paintItems(
+    ctx as never,
+    [item([box(100, 100, 4, 4, '#ff0000')])],
+    easel,
+    1,
+    { x: 98, y: 98 },
+    { width: 1000, height: 1000 },
+  )
   const { data } = ctx.getImageData(0, 0, 10, 10)
   expect([data[3], data[(3 * 10 + 3) * 4]]).toEqual([0, 255])
 })

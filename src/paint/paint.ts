@@ -17,8 +17,18 @@ export function paint(ctx: Context, list: DisplayList, easel: Easel, width = lis
   paintItems(ctx, list.items, easel, scale, { x: 0, y: 0 }, list)
 }
 
-/** Draws items alone on a context whose top left is the picture's point `origin`. `frame`: the size of the whole picture. */
-export function paintItems(ctx: Context, items: Item[], easel: Easel, scale: number, origin: Point, frame: { width: number; height: number }): void {
+/**
+ * Draws items alone on a context whose top left is the picture's point `origin`. `frame`: the size of the whole
+ * picture.
+ */
+export function paintItems(
+  ctx: Context,
+  items: Item[],
+  easel: Easel,
+  scale: number,
+  origin: Point,
+  frame: { width: number; height: number },
+): void {
   const pen: Pen = { easel, scale, frame }
   for (const item of items) paintItem(ctx, item, pen, origin)
   ctx.globalAlpha = 1
@@ -30,9 +40,33 @@ const SHADOW_SHEET = 4
 function paintItem(ctx: Context, item: Item, pen: Pen, origin: Point): void {
   if (item.shadow) {
     const { shadow, ...bare } = item
-    onSheet(ctx, item, pen, origin, SHADOW_SHEET, 1, null, (sheet, at) => paintItem(sheet, bare, pen, at), 'source-over', shadow)
-  } else if (item.instants) onSheet(ctx, item, pen, origin, 0, 1, null, (sheet, at) => mixInstants(sheet, item.instants!, pen, at, 1))
-  else if ((item.blurPx || (item.opacity < 1 && item.shapes.length > 1)) && !item.shapes.some((s) => s.type === 'below')) {
-    onSheet(ctx, item, pen, origin, 0, item.opacity, item.blurPx ? `blur(${item.blurPx * pen.scale}px)` : null, (sheet, at) => paintShapes(sheet, item, pen, at, 1))
+    onSheet(
+      ctx,
+      item,
+      pen,
+      origin,
+      SHADOW_SHEET,
+      1,
+      null,
+      (sheet, at) => paintItem(sheet, bare, pen, at),
+      'source-over',
+      shadow,
+    )
+  } else if (item.instants)
+    onSheet(ctx, item, pen, origin, 0, 1, null, (sheet, at) => mixInstants(sheet, item.instants!, pen, at, 1))
+  else if (
+    (item.blurPx || (item.opacity < 1 && item.shapes.length > 1)) &&
+    !item.shapes.some((s) => s.type === 'below')
+  ) {
+    onSheet(
+      ctx,
+      item,
+      pen,
+      origin,
+      0,
+      item.opacity,
+      item.blurPx ? `blur(${item.blurPx * pen.scale}px)` : null,
+      (sheet, at) => paintShapes(sheet, item, pen, at, 1),
+    )
   } else paintShapes(ctx, item, pen, origin, item.opacity)
 }

@@ -1,7 +1,8 @@
 import { mixColours } from '@/core/motion'
 import type { Swap } from '@/core/scene'
 
-const rgb = (hex: string): [number, number, number] => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
+const rgb = (hex: string): [number, number, number] =>
+  [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
 
 /**
  * Changes one colour of a picture into another, in place. What is as near to it as `reach` goes
@@ -21,4 +22,5 @@ export function recolour(data: Uint8ClampedArray, swap: Swap): void {
   }
 }
 /** What tells one recoloured picture from another. */
-export const swapKey = (media: string, swap: Swap): string => `${media} ${swap.from} ${swap.to} ${swap.reach} ${swap.share.toFixed(4)}`
+export const swapKey = (media: string, swap: Swap): string =>
+  `${media} ${swap.from} ${swap.to} ${swap.reach} ${swap.share.toFixed(4)}`

@@ -4,9 +4,16 @@ import type { Context, Drawable, Easel } from './easel'
 
 type BelowShape = Extract<Shape, { type: 'below' }>
 /** What items are painted with: pixels of the canvas for one of the picture, and the size of the whole picture. */
-export interface Pen { easel: Easel; scale: number; frame: { width: number; height: number } }
+export interface Pen {
+  easel: Easel
+  scale: number
+  frame: { width: number; height: number }
+}
 
-/** What bounds on the picture take up of a canvas and `reach` pixels around it, in whole pixels of the canvas; null when nothing. */
+/**
+ * What bounds on the picture take up of a canvas and `reach` pixels around it, in whole pixels of the canvas; null when
+ * nothing.
+ */
 export function regionOf(ctx: Context, bounds: Rect, { scale }: Pen, origin: Point, reach: number): Rect | null {
   const left = Math.floor((bounds.x - origin.x) * scale)
   const top = Math.floor((bounds.y - origin.y) * scale)
@@ -18,9 +25,26 @@ export function regionOf(ctx: Context, bounds: Rect, { scale }: Pen, origin: Poi
 }
 
 /** Draws onto a sheet and lays that down once, so that overlapping parts do not show through each other. */
-export function onSheet(ctx: Context, item: Item, pen: Pen, origin: Point, depth: number, alpha: number, filter: string | null, draw: (sheet: Context, origin: Point) => void, how: GlobalCompositeOperation = 'source-over', shadow?: Shadow): void {
+export function onSheet(
+  ctx: Context,
+  item: Item,
+  pen: Pen,
+  origin: Point,
+  depth: number,
+  alpha: number,
+  filter: string | null,
+  draw: (sheet: Context, origin: Point) => void,
+  how: GlobalCompositeOperation = 'source-over',
+  shadow?: Shadow,
+): void {
   // What is blurred takes in what lies just outside, so that it does not thin out at the edges of the picture.
-  const region = regionOf(ctx, item.bounds, pen, origin, filter && item.blurPx ? Math.ceil(item.blurPx * pen.scale * 3) : 0)
+  const region = regionOf(
+    ctx,
+    item.bounds,
+    pen,
+    origin,
+    filter && item.blurPx ? Math.ceil(item.blurPx * pen.scale * 3) : 0,
+  )
   if (!region) return
   const { x, y, w, h } = region
   const sheet = pen.easel.sheet(w, h, depth)
@@ -49,13 +73,17 @@ export function paintShapes(ctx: Context, item: Item, pen: Pen, origin: Point, a
   }
   for (const shape of item.shapes) {
     switch (shape.type) {
-      case 'path': paintPath(ctx, shape, pen.easel, scale * Math.hypot(a, b)); break
+      case 'path':
+        paintPath(ctx, shape, pen.easel, scale * Math.hypot(a, b))
+        break
       case 'picture': {
         const source = pen.easel.stillPicture(shape.media, shape.swap)
         if (source) drawPicture(ctx, source, shape, scale * Math.hypot(a, b), pen.easel.quick)
         break
       }
-      case 'below': paintBelow(ctx, shape, item, pen, origin); break
+      case 'below':
+        paintBelow(ctx, shape, item, pen, origin)
+        break
     }
   }
   if (item.clip) ctx.restore()
@@ -100,21 +128,32 @@ export function drawPicture(ctx: Context, source: Drawable, dest: Rect, scale: n
   ctx.drawImage(source, dest.x, dest.y, dest.w, dest.h)
 }
 
-/** Changes what has been painted so far under the item's bounds, and lays it back within the shape, whatever its turn. */
+/**
+ * Changes what has been painted so far under the item's bounds, and lays it back within the shape, whatever its turn.
+ */
 function paintBelow(ctx: Context, shape: BelowShape, item: Item, pen: Pen, origin: Point): void {
   const { scale, frame } = pen
   // A blur takes in what lies around; blocks are whole ones, also where only a part of one is seen.
   const reach = Math.ceil(shape.px * scale * (shape.effect === 'blur' ? 3 : 1))
   const x0 = Math.max(0, Math.floor((item.bounds.x - origin.x) * scale) - reach)
   const y0 = Math.max(0, Math.floor((item.bounds.y - origin.y) * scale) - reach)
-  const x1 = Math.min(ctx.canvas.width, Math.round((frame.width - origin.x) * scale), Math.ceil((item.bounds.x + item.bounds.w - origin.x) * scale) + reach)
-  const y1 = Math.min(ctx.canvas.height, Math.round((frame.height - origin.y) * scale), Math.ceil((item.bounds.y + item.bounds.h - origin.y) * scale) + reach)
+  const x1 = Math.min(
+    ctx.canvas.width,
+    Math.round((frame.width - origin.x) * scale),
+    Math.ceil((item.bounds.x + item.bounds.w - origin.x) * scale) + reach,
+  )
+  const y1 = Math.min(
+    ctx.canvas.height,
+    Math.round((frame.height - origin.y) * scale),
+    Math.ceil((item.bounds.y + item.bounds.h - origin.y) * scale) + reach,
+  )
   if (x1 <= x0 || y1 <= y0) return
   const w = x1 - x0
   const h = y1 - y0
   const sheet = pen.easel.sheet(w, h, 3)
   sheet.drawImage(ctx.canvas, x0, y0, w, h, 0, 0, w, h)
-  if (shape.effect === 'blocks') layBlocks(sheet, w, h, { x: origin.x + x0 / scale, y: origin.y + y0 / scale }, scale, shape.px, shape.seed)
+  if (shape.effect === 'blocks')
+    layBlocks(sheet, w, h, { x: origin.x + x0 / scale, y: origin.y + y0 / scale }, scale, shape.px, shape.seed)
   ctx.save()
   ctx.beginPath()
   ctx.rect(shape.x, shape.y, shape.w, shape.h)

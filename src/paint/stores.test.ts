@@ -16,7 +16,10 @@ describe('sheets', () => {
     expect(again.globalAlpha).toBe(1)
     again.fillStyle = '#ff0000'
     again.fillRect(0, 0, 1, 1)
-    expect([pixel(again, 0, 0), pixel(again, 30, 20)]).toEqual([[255, 0, 0, 255], [0, 0, 0, 0]])
+    expect([pixel(again, 0, 0), pixel(again, 30, 20)]).toEqual([
+      [255, 0, 0, 255],
+      [0, 0, 0, 0],
+    ])
   })
   test('another depth has another one; a size that is nearly the same has not', () => {
     const sheet = sheetPool(context)
@@ -29,7 +32,10 @@ describe('sheets', () => {
   })
   test('they do not pile up', () => {
     let made = 0
-    const sheet = sheetPool((w, h) => { made++; return { canvas: { width: w, height: h }, setTransform: () => {}, clearRect: () => {} } as never })
+    const sheet = sheetPool((w, h) => {
+      made++
+      return { canvas: { width: w, height: h }, setTransform: () => {}, clearRect: () => {} } as never
+    })
     const first = sheet(4000, 3000, 0)
     for (let depth = 1; depth < 6; depth++) sheet(4000, 3000, depth)
     expect(sheet(4000, 3000, 0)).not.toBe(first)
@@ -38,7 +44,10 @@ describe('sheets', () => {
 })
 test('a path is made once for its data', () => {
   const asked: string[] = []
-  const path = pathStore((d) => { asked.push(d); return { d } as never })
+  const path = pathStore((d) => {
+    asked.push(d)
+    return { d } as never
+  })
   expect(path('M0 0')).toBe(path('M0 0'))
   path('M1 1')
   expect(asked).toEqual(['M0 0', 'M1 1'])
@@ -49,7 +58,10 @@ test('a recoloured still is made once for its picture, colours and share; the pi
   c.fillStyle = '#ff0000'
   c.fillRect(0, 0, 4, 4)
   let made = 0
-  const swapped = swapStore((w, h) => { made++; return context(w, h) })
+  const swapped = swapStore((w, h) => {
+    made++
+    return context(w, h)
+  })
   const swap = { from: '#ff0000', to: '#0000ff', reach: 0.2, share: 1 }
   const out = swapped('still', image as never, image, swap) as unknown as ReturnType<typeof createCanvas>
   expect(swapped('still', image as never, image, { ...swap })).toBe(out)

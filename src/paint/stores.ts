@@ -6,12 +6,14 @@ const STEP = 128
 const MOST_PIXELS = 24_000_000
 
 /**
- * Clear drawing sheets to be had again and again, the same one for a size and a depth. A canvas that was drawn from is copied whole when it is
- * drawn on next, so sheets are hardly larger than what is asked for.
+ * Clear drawing sheets to be had again and again, the same one for a size and a depth. A canvas that was drawn from is
+ * copied whole when it is drawn on next, so sheets are hardly larger than what is asked for.
  *
  * @param make a new context of that many pixels
  */
-export function sheetPool(make: (width: number, height: number) => Context): (width: number, height: number, depth: number) => Context {
+export function sheetPool(
+  make: (width: number, height: number) => Context,
+): (width: number, height: number, depth: number) => Context {
   const sheets = new Map<string, Context>()
   let pixels = 0
   return (width, height, depth) => {
@@ -20,7 +22,10 @@ export function sheetPool(make: (width: number, height: number) => Context): (wi
     const key = `${depth} ${w} ${h}`
     let sheet = sheets.get(key)
     if (!sheet) {
-      if (pixels + w * h > MOST_PIXELS) { sheets.clear(); pixels = 0 }
+      if (pixels + w * h > MOST_PIXELS) {
+        sheets.clear()
+        pixels = 0
+      }
       pixels += w * h
       sheets.set(key, (sheet = make(w, h)))
     }
@@ -51,7 +56,9 @@ const MOST_SWAPPED = 8
  *
  * @param make a new context of that many pixels, fit for reading its pixels
  */
-export function swapStore(make: (width: number, height: number) => Context): (media: string, image: Drawable, size: { width: number; height: number }, swap: Swap) => Drawable {
+export function swapStore(
+  make: (width: number, height: number) => Context,
+): (media: string, image: Drawable, size: { width: number; height: number }, swap: Swap) => Drawable {
   const kept = new Map<string, Context>()
   return (media, image, { width, height }, swap) => {
     const key = swapKey(media, swap)

@@ -6,13 +6,23 @@ import { appRoot } from './root'
 export const spawnBound = (program: string, args: readonly string[], options: SpawnOptions): ChildProcess =>
   spawn('setpriv', ['--pdeathsig', 'KILL', program, ...args], options)
 
-/** The code of a child that something else ended: the kernel when memory is short, a person. A shell gives the same (128 + SIGKILL). */
+/**
+ * The code of a child that something else ended: the kernel when memory is short, a person. A shell gives the same (128
+ * + SIGKILL).
+ */
 export const ENDED_FROM_OUTSIDE = 137
-/** How a child ended, once all that it wrote is read: its code, ENDED_FROM_OUTSIDE after a signal, 127 when it could not be started. */
-export const ended = (child: ChildProcess): Promise<number> => new Promise((done) => {
-  child.on('close', (code) => done(code ?? ENDED_FROM_OUTSIDE))
-  child.on('error', () => done(127))
-})
+/**
+ * How a child ended, once all that it wrote is read: its code, ENDED_FROM_OUTSIDE after a signal, 127 when it could not
+ * be started.
+ */
+export const ended = (child: ChildProcess): Promise<number> =>
+  new Promise((done) => {
+    child.on('close', (code) => done(code ?? ENDED_FROM_OUTSIDE))
+    child.on('error', () => done(127))
+  })
 
 /** The program and first arguments of one of Vivid Vane's own commands. */
-export const ownCommand = (name: string): [string, string[]] => [process.execPath, [path.join(appRoot(), 'build/cli/main.js'), name]]
+export const ownCommand = (name: string): [string, string[]] => [
+  process.execPath,
+  [path.join(appRoot(), 'build/cli/main.js'), name],
+]

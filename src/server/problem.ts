@@ -1,8 +1,11 @@
 /**
- * A class whose instances are known by a mark and not by the class itself: the server's routes and the work it does by itself are bundled
- * apart, each with a copy of every module.
+ * A class whose instances are known by a mark and not by the class itself: the server's routes and the work it does by
+ * itself are bundled apart, each with a copy of every module.
  */
-const known = (mark: symbol) => (e: unknown): boolean => typeof e === 'object' && e !== null && mark in e
+const known =
+  (mark: symbol) =>
+  (e: unknown): boolean =>
+    typeof e === 'object' && e !== null && mark in e
 const PROBLEM = Symbol.for('vivid-vane.problem')
 const INTERRUPTED = Symbol.for('vivid-vane.interrupted')
 
@@ -10,12 +13,22 @@ const INTERRUPTED = Symbol.for('vivid-vane.interrupted')
 export class Problem extends Error {
   readonly [PROBLEM] = true
   static override [Symbol.hasInstance] = known(PROBLEM)
-  constructor(readonly status: number, sentence: string, readonly facts: Record<string, unknown> = {}) { super(sentence) }
+  constructor(
+    readonly status: number,
+    sentence: string,
+    readonly facts: Record<string, unknown> = {},
+  ) {
+    super(sentence)
+  }
 }
 
-/** Work that was ended by something outside it, such as a machine short of memory; it may well succeed the next time. */
+/**
+ * Work that was ended by something outside it, such as a machine short of memory; it may well succeed the next time.
+ */
 export class Interrupted extends Error {
   readonly [INTERRUPTED] = true
   static override [Symbol.hasInstance] = known(INTERRUPTED)
-  constructor(what: string) { super(`${what} was ended from outside`) }
+  constructor(what: string) {
+    super(`${what} was ended from outside`)
+  }
 }

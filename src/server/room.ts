@@ -10,7 +10,8 @@ export async function freeBytes(): Promise<number> {
   const { bavail, bsize } = await statfs(dataRoot())
   return bavail * bsize
 }
-const amount = (bytes: number) => (bytes >= 1024 * MB ? `${(bytes / 1024 / MB).toFixed(1)} GB` : `${Math.max(0, Math.ceil(bytes / MB))} MB`)
+const amount = (bytes: number) =>
+  bytes >= 1024 * MB ? `${(bytes / 1024 / MB).toFixed(1)} GB` : `${Math.max(0, Math.ceil(bytes / MB))} MB`
 
 /**
  * Makes sure that there is room for something before it is begun.
@@ -23,11 +24,16 @@ export async function needRoom(what: string, bytes: number): Promise<void> {
   const free = await freeBytes()
   if (free - bytes >= reserve()) return
   const spare = Math.max(0, free - reserve())
-  throw new Problem(507, `${what} needs about ${amount(bytes)}, and only ${amount(spare)} of the disk can be used. Make room on the disk, then try again. Nothing was changed.`)
+  throw new Problem(
+    507,
+    `${what} needs about ${amount(bytes)}, and only ${amount(spare)} of the disk can be used. Make ` +
+      `room on the disk, then try again. Nothing was changed.`,
+  )
 }
 
 /** Whether the disk runs so full that work which writes has to stop. */
 export const isFull = async (): Promise<boolean> => (await freeBytes()) < reserve() / 2
 /** Whether a program says that the disk has no room left. */
 export const saysFull = (words: string): boolean => /No space left on device/i.test(words)
-export const FULL = 'The disk is nearly full, so this was stopped and its pieces were removed. Make room on the disk, then try again.'
+export const FULL =
+  'The disk is nearly full, so this was stopped and its pieces were removed. Make room on the disk, then try again.'

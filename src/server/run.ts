@@ -3,28 +3,56 @@ import { ended, spawnBound } from './children'
 /** The longest that a timer can wait (a signed 32-bit number of milliseconds). */
 export const MOST_MS = 2 ** 31 - 1
 
-export interface Ran { code: number; stdout: Buffer; stderr: string }
+export interface Ran {
+  code: number
+  stdout: Buffer
+  stderr: string
+}
 
 /** The code of a program that was ended after its time or on a signal of ours. */
 export const STOPPED = 124
 
 /**
- * Runs a program to its end and gives what it wrote; never throws. After `limit` seconds, or on `signal`, it is ended (code 124);
- * ended by anything else, its code is ENDED_FROM_OUTSIDE. It ends when this process does. `onData` hears what it writes as it does.
+ * Runs a program to its end and gives what it wrote; never throws. After `limit` seconds, or on `signal`, it is ended
+ * (code 124); ended by anything else, its code is ENDED_FROM_OUTSIDE. It ends when this process does. `onData` hears
+ * what it writes as it does.
  */
-export function run(program: string, args: string[], options: { input?: string; limit?: number; signal?: AbortSignal; env?: NodeJS.ProcessEnv; onData?: (chunk: Buffer) => void } = {}): Promise<Ran> {
+export function run(
+  program: string,
+  args: string[],
+  options: {
+    input?: string
+    limit?: number
+    signal?: AbortSignal
+    env?: NodeJS.ProcessEnv
+    onData?: (chunk: Buffer) => void
+  } = {},
+): Promise<Ran> {
   return new Promise((done) => {
-    const child = spawnBound(program, args, { stdio: [options.input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'], ...(options.env && { env: options.env }) })
+    const child = spawnBound(program, args, {
+      stdio: [options.input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'],
+      ...(options.env && { env: options.env }),
+    })
     const out: Buffer[] = []
     let stderr = ''
     let late = false
     const timer = options.limit ? setTimeout(() => stop(), Math.min(MOST_MS, options.limit * 1000)) : null
-    const stop = () => { late = true; child.kill('SIGKILL') }
+    const stop = () => {
+      late = true
+      child.kill('SIGKILL')
+    }
     options.signal?.addEventListener('abort', stop)
     if (options.signal?.aborted) stop()
-    child.stdout!.on('data', (d: Buffer) => { if (options.onData) options.onData(d); else out.push(d) })
-    child.stderr!.on('data', (d: Buffer) => { stderr = (stderr + d.toString()).slice(-20_000) })
-    child.on('error', (e) => { stderr += e.message })
+    child.stdout!.on('data', (d: Buffer) => {
+      if (options.onData) options.onData(d)
+      else out.push(d)
+    })
+    child.stderr!.on('data', (d: Buffer) => {
+      stderr = (stderr + d.toString()).slice(-20_000)
+    })
+    child.on('error', (e) => {
+      stderr += e.message
+    })
     void ended(child).then((code) => {
       if (timer) clearTimeout(timer)
       options.signal?.removeEventListener('abort', stop)
@@ -37,8 +65,13 @@ export function run(program: string, args: string[], options: { input?: string; 
   })
 }
 /** The same, when anything but success is a bug or a broken machine. @throws Error with the end of what it wrote */
-export async function mustRun(program: string, args: string[], options: { input?: string; limit?: number } = {}): Promise<Buffer> {
+export async function mustRun(
+  program: string,
+  args: string[],
+  options: { input?: string; limit?: number } = {},
+): Promise<Buffer> {
   const ran = await run(program, args, options)
-  if (ran.code !== 0) throw new Error(`${program} ended with ${ran.code}: ${ran.stderr.trim().split('\n').slice(-4).join('\n')}`)
+  if (ran.code !== 0)
+    throw new Error(`${program} ended with ${ran.code}: ${ran.stderr.trim().split('\n').slice(-4).join('\n')}`)
   return ran.stdout
 }

@@ -6,7 +6,11 @@ import { startDaemon, type Daemon } from './db/daemon'
 import { migrate } from './db/migrate'
 
 /** A data folder with a database of its own, for the tests of one file. */
-export interface Site { data: string; kill(): void; end(): Promise<void> }
+export interface Site {
+  data: string
+  kill(): void
+  end(): Promise<void>
+}
 export async function openSite(): Promise<Site> {
   const data = mkdtempSync(path.join(tmpdir(), 'vane-site-'))
   process.env.VANE_ROOT = path.join(__dirname, '../..')
@@ -32,12 +36,19 @@ export async function until(what: () => Promise<boolean> | boolean, seconds = 10
   }
   throw new Error('It did not come to that in time.')
 }
-/** Kills every ffmpeg with all these words among its arguments, as the kernel does when memory is short. @returns how many */
+/**
+ * Kills every ffmpeg with all these words among its arguments, as the kernel does when memory is short. @returns how
+ * many
+ */
 export function killFfmpeg(...words: string[]): number {
-  return readdirSync('/proc').filter((n) => /^\d+$/.test(n)).filter((pid) => {
-    try {
-      const line = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
-      return line.startsWith('ffmpeg') && words.every((w) => line.includes(w)) && process.kill(Number(pid), 'SIGKILL')
-    } catch { return false }
-  }).length
+  return readdirSync('/proc')
+    .filter((n) => /^\d+$/.test(n))
+    .filter((pid) => {
+      try {
+        const line = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+        return line.startsWith('ffmpeg') && words.every((w) => line.includes(w)) && process.kill(Number(pid), 'SIGKILL')
+      } catch {
+        return false
+      }
+    }).length
 }

@@ -5,7 +5,13 @@ import { Problem } from './problem'
 /** Turns away what does not come from this machine's own browser. @throws Problem 403 */
 export function guard(request: Request): void {
   const get = (name: string) => request.headers.get(name)
-  const sentence = turnedAway({ method: request.method, host: get('host'), origin: get('origin'), site: get('sec-fetch-site'), mode: get('sec-fetch-mode') })
+  const sentence = turnedAway({
+    method: request.method,
+    host: get('host'),
+    origin: get('origin'),
+    site: get('sec-fetch-site'),
+    mode: get('sec-fetch-mode'),
+  })
   if (sentence) throw new Problem(403, sentence)
 }
 
@@ -17,9 +23,17 @@ export function route<C = unknown>(handler: Handler<C>): Handler<C> {
       guard(request)
       return await handler(request, context)
     } catch (e) {
-      if (e instanceof Problem) return Response.json({ sentence: e.message, ...e.facts }, { status: e.status === 499 ? 409 : e.status })
+      if (e instanceof Problem)
+        return Response.json({ sentence: e.message, ...e.facts }, { status: e.status === 499 ? 409 : e.status })
       console.error(e)
-      return Response.json({ sentence: 'The server could not do this now: the database may be starting again. Nothing was changed; it is tried again by itself.' }, { status: 503 })
+      return Response.json(
+        {
+          sentence:
+            'The server could not do this now: the database may be starting ' +
+            'again. Nothing was changed; it is tried again by itself.',
+        },
+        { status: 503 },
+      )
     }
   }
 }
@@ -37,14 +51,21 @@ export const STEP_BYTES = 96 * 1024 ** 2
 
 /** The text of a body, read no further than it may be long. @throws Problem 413 */
 async function textOf(request: Request, most: number): Promise<string> {
-  const tooLong = () => new Problem(413, `This is more than the server takes at once (${Math.round(most / 1024 ** 2)} MB). Nothing was changed.`)
+  const tooLong = () =>
+    new Problem(
+      413,
+      `This is more than the server takes at once (${Math.round(most / 1024 ** 2)} MB). Nothing was changed.`,
+    )
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong()
   const pieces: Uint8Array[] = []
   let length = 0
   const reader = request.body?.getReader()
   for (let piece = await reader?.read(); piece && !piece.done; piece = await reader!.read()) {
     length += piece.value.length
-    if (length > most) { await reader!.cancel(); throw tooLong() }
+    if (length > most) {
+      await reader!.cancel()
+      throw tooLong()
+    }
     pieces.push(piece.value)
   }
   return Buffer.concat(pieces).toString('utf8')
@@ -54,9 +75,18 @@ async function textOf(request: Request, most: number): Promise<string> {
 export async function body<T>(request: Request, schema: ZodType<T>, most = MOST_BYTES): Promise<T> {
   let value: unknown = null
   const text = await textOf(request, most)
-  try { value = JSON.parse(text) } catch { throw new Problem(400, 'The request holds no JSON.') }
+  try {
+    value = JSON.parse(text)
+  } catch {
+    throw new Problem(400, 'The request holds no JSON.')
+  }
   const parsed = schema.safeParse(value)
-  if (!parsed.success) throw new Problem(400, `The request is not of the right shape: ${parsed.error.issues[0]?.path.join('.')}: ${parsed.error.issues[0]?.message}.`)
+  if (!parsed.success)
+    throw new Problem(
+      400,
+      `The request is not of the right shape: ` +
+        `${parsed.error.issues[0]?.path.join('.')}: ${parsed.error.issues[0]?.message}.`,
+    )
   return parsed.data
 }
 export const done = (): Response => Response.json({ done: true })

@@ -16,7 +16,10 @@ export function registerKinds(): void {
   register(traceKind)
 }
 
-/** Begins all work that goes on by itself, once, as the server starts; goes on trying while the database is not there yet. */
+/**
+ * Begins all work that goes on by itself, once, as the server starts; goes on trying while the database is not there
+ * yet.
+ */
 export async function beginWork(): Promise<void> {
   registerKinds()
   await dropPieces()
@@ -29,7 +32,10 @@ export async function beginWork(): Promise<void> {
       await new Promise((done) => setTimeout(done, 500))
     }
   }
-  const quietly = (work: () => Promise<void>) => () => void work().catch((e: unknown) => { if (!isDatabaseAway(e)) console.error(e) })
+  const quietly = (work: () => Promise<void>) => () =>
+    void work().catch((e: unknown) => {
+      if (!isDatabaseAway(e)) console.error(e)
+    })
   quietly(settleUploads)()
   quietly(sweep)()
   setInterval(quietly(settleUploads), 5000).unref()
@@ -50,7 +56,12 @@ async function dropPieces(): Promise<void> {
   const list = (dir: string) => readdir(path.join(root, dir)).catch(() => [])
   for (const name of await list('media')) {
     if (/^\..*\.part$/.test(name)) await rm(path.join(root, 'media', name), { recursive: true, force: true })
-    else for (const inner of await list(`media/${name}`)) if (/\.part$|^\.(trace|pin|turns)-/.test(inner)) await rm(path.join(root, 'media', name, inner), { force: true })
+    else
+      for (const inner of await list(`media/${name}`))
+        if (/\.part$|^\.(trace|pin|turns)-/.test(inner))
+          await rm(path.join(root, 'media', name, inner), { force: true })
   }
-  for (const dir of ['exports', 'posters']) for (const name of await list(dir)) if (/\.part$|^[a-z0-9]+\.json$/.test(name)) await rm(path.join(root, dir, name), { force: true })
+  for (const dir of ['exports', 'posters'])
+    for (const name of await list(dir))
+      if (/\.part$|^[a-z0-9]+\.json$/.test(name)) await rm(path.join(root, dir, name), { force: true })
 }

@@ -5,12 +5,30 @@ import { ground, laid } from './ground'
 
 const loose = (frame: number): Edge => ({ on: 'loose', frame })
 const long = (frames: number): Edge => ({ on: 'length', frames })
-const tied = (moment: string, offset = 0, edge: 'start' | 'end' = 'start', last = 0): Edge => ({ on: 'moment', moment, edge, offset, last })
+const tied = (moment: string, offset = 0, edge: 'start' | 'end' = 'start', last = 0): Edge => ({
+  on: 'moment',
+  moment,
+  edge,
+  offset,
+  last,
+})
 const after = (frames: number): MoveEdge => ({ on: 'start', frames })
 const before = (frames: number): MoveEdge => ({ on: 'end', frames })
-const pose = (id: string, start: MoveEdge, end: MoveEdge, values: Pose['values'], change: Partial<Pose> = {}): Pose =>
-  ({ id, start, end, values, easing: 'ease-in-out', curve: null, ...change })
-const make = (lesson: Lesson, kind: ElementKind, id: string, start: Edge, end: Edge, change: Partial<Element> = {}): Element => {
+const pose = (
+  id: string,
+  start: MoveEdge,
+  end: MoveEdge,
+  values: Pose['values'],
+  change: Partial<Pose> = {},
+): Pose => ({ id, start, end, values, easing: 'ease-in-out', curve: null, ...change })
+const make = (
+  lesson: Lesson,
+  kind: ElementKind,
+  id: string,
+  start: Edge,
+  end: Edge,
+  change: Partial<Element> = {},
+): Element => {
   const e = newElement(lesson, kind, id, start, end, { x: 700, y: 420 })
   const look = kind === 'still' ? { ...e.look, media: 'shelf' } : e.look
   return { ...e, look: look as Element['look'], track: 'elements-1', ...change }
@@ -22,88 +40,172 @@ const lessonOf = (build: (lesson: Lesson) => Element[], change: Partial<Lesson> 
 }
 
 /** Each kind as it comes, and moving, turning, fading, cropped, with a shadow. */
-const kinds = (): Lesson => lessonOf((l) => ELEMENT_KINDS.flatMap((kind, i) => {
-  const at = 20 * i
-  const plain = make(l, kind, `${kind}-1`, loose(at), long(60))
-  const moving = make(l, kind, `${kind}-2`, loose(at + 30), long(90), {
-    arrival: { how: (['fade', 'slide', 'grow', 'none'] as const)[i % 4]!, from: 'top', frames: 12, easing: 'ease-out' },
-    departure: { how: (['grow', 'none', 'fade', 'slide'] as const)[i % 4]!, from: 'right', frames: 9, easing: 'ease-in', fades: true },
-    crop: { left: 0.1, right: 0, top: 0, bottom: 0.2 }, shadow: { colour: '#00000080', dx: 4, dy: 6, blurPx: 10 },
-    poses: [
-      pose('p2', after(20), after(40), { x: 1000, y: 300, ...(kind !== 'zoom' && { rotation: 30, opacity: 0.5 }) }),
-      pose('p3', before(30), before(10), kind === 'zoom' ? { width: 600, height: 337.5 } : { 'scale.x': 1.5, 'scale.y': 1.5 }),
-    ],
-  })
-  return [plain, moving]
-}))
+const kinds = (): Lesson =>
+  lessonOf((l) =>
+    ELEMENT_KINDS.flatMap((kind, i) => {
+      const at = 20 * i
+      const plain = make(l, kind, `${kind}-1`, loose(at), long(60))
+      const moving = make(l, kind, `${kind}-2`, loose(at + 30), long(90), {
+        arrival: {
+          how: (['fade', 'slide', 'grow', 'none'] as const)[i % 4]!,
+          from: 'top',
+          frames: 12,
+          easing: 'ease-out',
+        },
+        departure: {
+          how: (['grow', 'none', 'fade', 'slide'] as const)[i % 4]!,
+          from: 'right',
+          frames: 9,
+          easing: 'ease-in',
+          fades: true,
+        },
+        crop: { left: 0.1, right: 0, top: 0, bottom: 0.2 },
+        shadow: { colour: '#00000080', dx: 4, dy: 6, blurPx: 10 },
+        poses: [
+          pose('p2', after(20), after(40), { x: 1000, y: 300, ...(kind !== 'zoom' && { rotation: 30, opacity: 0.5 }) }),
+          pose(
+            'p3',
+            before(30),
+            before(10),
+            kind === 'zoom' ? { width: 600, height: 337.5 } : { 'scale.x': 1.5, 'scale.y': 1.5 },
+          ),
+        ],
+      })
+      return [plain, moving]
+    }),
+  )
 
 /** Every way to say when: tied to moments, words, cuts, other elements; lost; in a circle. */
-const ties = (): Lesson => lessonOf((l) => [
-  make(l, 'callout', 'on-click', tied('desk/click-2', -4), tied('desk/typing-1', 0, 'end')),
-  make(l, 'arrow', 'on-word', tied('voice/word-3'), long(50)),
-  make(l, 'shape', 'by-another', { on: 'element', element: 'on-click', edge: 'end', offset: 6, last: 0 }, long(40)),
-  make(l, 'shape', 'from-its-end', long(33), tied('cut:c1:end')),
-  make(l, 'bar', 'whole', tied('lesson:start'), tied('lesson:end')),
-  make(l, 'bar', 'chapter', tied('desk/chapter-1'), tied('desk/chapter-1', 0, 'end')),
-  make(l, 'text', 'lost', tied('desk/click-9', 3, 'start', 210), tied('desk/click-8', 0, 'start', 260)),
-  make(l, 'text', 'backwards', loose(200), loose(190)),
-  make(l, 'shape', 'ring-1', { on: 'element', element: 'ring-2', edge: 'start', offset: 2, last: 90 }, long(20)),
-  make(l, 'shape', 'ring-2', { on: 'element', element: 'ring-1', edge: 'start', offset: 2, last: 92 }, long(20)),
-  make(l, 'ripple', 'on-mark', tied('mark-1'), long(18)),
-])
+const ties = (): Lesson =>
+  lessonOf((l) => [
+    make(l, 'callout', 'on-click', tied('desk/click-2', -4), tied('desk/typing-1', 0, 'end')),
+    make(l, 'arrow', 'on-word', tied('voice/word-3'), long(50)),
+    make(l, 'shape', 'by-another', { on: 'element', element: 'on-click', edge: 'end', offset: 6, last: 0 }, long(40)),
+    make(l, 'shape', 'from-its-end', long(33), tied('cut:c1:end')),
+    make(l, 'bar', 'whole', tied('lesson:start'), tied('lesson:end')),
+    make(l, 'bar', 'chapter', tied('desk/chapter-1'), tied('desk/chapter-1', 0, 'end')),
+    make(l, 'text', 'lost', tied('desk/click-9', 3, 'start', 210), tied('desk/click-8', 0, 'start', 260)),
+    make(l, 'text', 'backwards', loose(200), loose(190)),
+    make(l, 'shape', 'ring-1', { on: 'element', element: 'ring-2', edge: 'start', offset: 2, last: 90 }, long(20)),
+    make(l, 'shape', 'ring-2', { on: 'element', element: 'ring-1', edge: 'start', offset: 2, last: 92 }, long(20)),
+    make(l, 'ripple', 'on-mark', tied('mark-1'), long(18)),
+  ])
 
 /** Moves that begin and land in every way, straight on, curved, looped, blinking. */
-const moves = (): Lesson => lessonOf((l) => [
-  make(l, 'shape', 'every-way', loose(30), long(300), {
-    poses: [
-      pose('p2', after(10), { on: 'share', share: 0.2 }, { x: 200 }),
-      pose('p3', { on: 'previous' }, tied('desk/click-2') as MoveEdge, { y: 900 }, { easing: 'cubic-bezier(0.5, 0, 0.2, 1.4)' }),
-      pose('p4', { on: 'length', frames: 20 }, { on: 'take', media: 'desk', us: 8_000_000 }, { 'look.fill': '#c8371b' }),
-      pose('p5', before(60), before(20), { x: 1500, y: 200 }, { curve: { start: { x: 0, y: -300 }, landing: { x: -200, y: 0 } } }),
+const moves = (): Lesson =>
+  lessonOf(
+    (l) => [
+      make(l, 'shape', 'every-way', loose(30), long(300), {
+        poses: [
+          pose('p2', after(10), { on: 'share', share: 0.2 }, { x: 200 }),
+          pose(
+            'p3',
+            { on: 'previous' },
+            tied('desk/click-2') as MoveEdge,
+            { y: 900 },
+            { easing: 'cubic-bezier(0.5, 0, 0.2, 1.4)' },
+          ),
+          pose(
+            'p4',
+            { on: 'length', frames: 20 },
+            { on: 'take', media: 'desk', us: 8_000_000 },
+            { 'look.fill': '#c8371b' },
+          ),
+          pose(
+            'p5',
+            before(60),
+            before(20),
+            { x: 1500, y: 200 },
+            { curve: { start: { x: 0, y: -300 }, landing: { x: -200, y: 0 } } },
+          ),
+        ],
+      }),
+      make(l, 'text', 'there-and-back', loose(60), long(200), {
+        poses: [pose('p2', after(0), after(20), { rotation: 12 })],
+        loop: { how: 'there-and-back', times: 3, everyFrames: 15 },
+      }),
+      make(l, 'callout', 'blinks', loose(60), long(200), { loop: { how: 'blink', times: null, everyFrames: 12 } }),
+      make(l, 'pointer', 'drawn', loose(0), long(240), {
+        poses: [
+          pose('s2', after(30), after(60), { x: 1000, y: 800 }, { press: true }),
+          pose('s3', after(100), after(130), { x: 300, y: 200 }),
+        ],
+      }),
+      make(l, 'ripple', 'on-its-press', tied('drawn/press-s2'), long(20)),
+      make(l, 'shape', 'on-its-stop', tied('drawn/stop-s2'), tied('drawn/stop-s3')),
     ],
-  }),
-  make(l, 'text', 'there-and-back', loose(60), long(200), {
-    poses: [pose('p2', after(0), after(20), { rotation: 12 })], loop: { how: 'there-and-back', times: 3, everyFrames: 15 },
-  }),
-  make(l, 'callout', 'blinks', loose(60), long(200), { loop: { how: 'blink', times: null, everyFrames: 12 } }),
-  make(l, 'pointer', 'drawn', loose(0), long(240), {
-    poses: [pose('s2', after(30), after(60), { x: 1000, y: 800 }, { press: true }), pose('s3', after(100), after(130), { x: 300, y: 200 })],
-  }),
-  make(l, 'ripple', 'on-its-press', tied('drawn/press-s2'), long(20)),
-  make(l, 'shape', 'on-its-stop', tied('drawn/stop-s2'), tied('drawn/stop-s3')),
-], { motionBlur: { on: true, shutter: 180, samples: 6 } })
+    { motionBlur: { on: true, shutter: 180, samples: 6 } },
+  )
 
 /** A carrier with riders, one riding on a rider; groups; a stagger that was made of them. */
-const riding = (): Lesson => lessonOf((l) => [
-  make(l, 'carrier', 'shelf', loose(0), long(400), { poses: [pose('p2', after(60), after(120), { x: 1200, rotation: 90 })] }),
-  ...[1, 2, 3].map((n) => make(l, 'text', `bin-${n}`, loose(10 + 4 * n), long(300), {
-    x: 300 * n, rides: { on: n === 3 ? 'bin-2' : 'shelf', by: [1, 0, 0, 1, -700, -420], fades: n === 2 }, group: 'bins',
-  })),
-], { staggers: [{
-  id: 's1', elements: ['bin-1', 'bin-2', 'bin-3'], what: 'start', move: 1, frames: 4, order: 'selection', seed: 1, jitter: 0,
-  shifts: { 'bin-1': 0, 'bin-2': 4, 'bin-3': 8 },
-}] })
+const riding = (): Lesson =>
+  lessonOf(
+    (l) => [
+      make(l, 'carrier', 'shelf', loose(0), long(400), {
+        poses: [pose('p2', after(60), after(120), { x: 1200, rotation: 90 })],
+      }),
+      ...[1, 2, 3].map((n) =>
+        make(l, 'text', `bin-${n}`, loose(10 + 4 * n), long(300), {
+          x: 300 * n,
+          rides: { on: n === 3 ? 'bin-2' : 'shelf', by: [1, 0, 0, 1, -700, -420], fades: n === 2 },
+          group: 'bins',
+        }),
+      ),
+    ],
+    {
+      staggers: [
+        {
+          id: 's1',
+          elements: ['bin-1', 'bin-2', 'bin-3'],
+          what: 'start',
+          move: 1,
+          frames: 4,
+          order: 'selection',
+          seed: 1,
+          jitter: 0,
+          shifts: { 'bin-1': 0, 'bin-2': 4, 'bin-3': 8 },
+        },
+      ],
+    },
+  )
 
 /** Zooms of both spaces and what keeps its size in them; dims and covers beneath. */
-const framing = (): Lesson => lessonOf((l) => [
-  make(l, 'zoom', 'in', loose(40), long(120), { x: 500, y: 400, width: 640, height: 360, arrival: { how: 'grow', from: 'left', frames: 20, easing: 'ease-in-out' } }),
-  make(l, 'zoom', 'on', loose(200), long(150), { poses: [pose('v2', after(30), after(60), { x: 1400, y: 700, width: 480, height: 270 })] }),
-  make(l, 'callout', 'readable', loose(20), long(400), { readable: true, space: 'take' }),
-  make(l, 'text', 'fixed', loose(20), long(400), { space: 'picture', x: 300, y: 100 }),
-  make(l, 'cover', 'blurred', loose(0), long(400), { x: 1200, y: 700, width: 300, height: 120, blurPx: 2 }),
-  make(l, 'spotlight', 'spot', loose(100), long(200), { width: 400, height: 200 }),
-])
+const framing = (): Lesson =>
+  lessonOf((l) => [
+    make(l, 'zoom', 'in', loose(40), long(120), {
+      x: 500,
+      y: 400,
+      width: 640,
+      height: 360,
+      arrival: { how: 'grow', from: 'left', frames: 20, easing: 'ease-in-out' },
+    }),
+    make(l, 'zoom', 'on', loose(200), long(150), {
+      poses: [pose('v2', after(30), after(60), { x: 1400, y: 700, width: 480, height: 270 })],
+    }),
+    make(l, 'callout', 'readable', loose(20), long(400), { readable: true, space: 'take' }),
+    make(l, 'text', 'fixed', loose(20), long(400), { space: 'picture', x: 300, y: 100 }),
+    make(l, 'cover', 'blurred', loose(0), long(400), { x: 1200, y: 700, width: 300, height: 120, blurPx: 2 }),
+    make(l, 'spotlight', 'spot', loose(100), long(200), { width: 400, height: 200 }),
+  ])
 
 /** Takes at other speeds, frozen, over one another, in a lesson of another rate and shape. */
-const footage = (): Lesson => lessonOf((l) => [
-  make(l, 'ripple', 'slow-click', tied('desk/click-1'), long(20)), make(l, 'ripple', 'twice', tied('desk/click-3'), long(20)),
-], {
-  rate: { num: 30000, den: 1001 }, frame: { width: 1280, height: 720 },
-  clips: [
-    laid('slow', 'takes-1', 'desk', 10, 200, { speed: { num: 1, den: 2 } }), laid('fast', 'takes-1', 'desk', 210, 100, { inUs: 4e6, speed: { num: 3, den: 1 } }),
-    laid('held', 'takes-1', 'desk', 310, 60, { inUs: 17e6, freeze: true }), laid('small', 'takes-2', 'desk', 100, 120, { fit: 'fill', inUs: 1e6 }),
-  ],
-})
+const footage = (): Lesson =>
+  lessonOf(
+    (l) => [
+      make(l, 'ripple', 'slow-click', tied('desk/click-1'), long(20)),
+      make(l, 'ripple', 'twice', tied('desk/click-3'), long(20)),
+    ],
+    {
+      rate: { num: 30000, den: 1001 },
+      frame: { width: 1280, height: 720 },
+      clips: [
+        laid('slow', 'takes-1', 'desk', 10, 200, { speed: { num: 1, den: 2 } }),
+        laid('fast', 'takes-1', 'desk', 210, 100, { inUs: 4e6, speed: { num: 3, den: 1 } }),
+        laid('held', 'takes-1', 'desk', 310, 60, { inUs: 17e6, freeze: true }),
+        laid('small', 'takes-2', 'desk', 100, 120, { fit: 'fill', inUs: 1e6 }),
+      ],
+    },
+  )
 
 /** One lesson for each subject of the model, by its name. */
 export const SUBJECTS: Record<string, () => Lesson> = { kinds, ties, moves, riding, framing, footage }

@@ -29,12 +29,21 @@ export const ACTS: Record<string, Make> = {
     const at = { x: h.below(1900), y: h.below(1060) }
     const kind = pick(h, ELEMENT_KINDS)
     const moment = h.below(3) ? momentId(h) : null
-    return edits.addElement(edits.elementAt(h.timed, { kind, id: h.newId(), frame: h.frame(), moment, at, media: 'shelf' }))
+    return edits.addElement(
+      edits.elementAt(h.timed, { kind, id: h.newId(), frame: h.frame(), moment, at, media: 'shelf' }),
+    )
   },
   moveElements: (h) => edits.moveElements(h.some(3), h.below(200) - 100, h.below(200) - 100),
   moveWhole: (h) => edits.moveWhole(h.some(2), h.below(99) - 50, h.below(99) - 50),
   shiftElements: (h) => edits.shiftElements(h.some(3), h.below(80) - 40, h.timed),
-  setEdge: (h) => edits.setEdge(one(h), 'start', { on: 'moment', moment: momentId(h), edge: 'start', offset: h.below(20) - 10, last: h.frame() }),
+  setEdge: (h) =>
+    edits.setEdge(one(h), 'start', {
+      on: 'moment',
+      moment: momentId(h),
+      edge: 'start',
+      offset: h.below(20) - 10,
+      last: h.frame(),
+    }),
   setSpan: (h) => edits.setSpan(one(h), edits.spanOver(h.timed, 'lesson', 0)!),
   removeElements: (h) => edits.removeElements(h.some(1), h.timed, h.frame()),
   copies: (h) => {
@@ -48,7 +57,9 @@ export const ACTS: Record<string, Make> = {
   passing: (h) => {
     const how = pick(h, ['fade', 'slide', 'grow', 'none'] as const)
     const frames = h.below(30)
-    return edits.setElements(h.some(3), (e) => { e.arrival = { how, from: 'bottom', frames, easing: 'ease-out' } })
+    return edits.setElements(h.some(3), (e) => {
+      e.arrival = { how, from: 'bottom', frames, easing: 'ease-out' }
+    })
   },
   setSize: (h) => edits.setSize(one(h), 40 + h.below(600), null),
   setLook: (h) => edits.setLook(h.some(2), 'fill', '#1f4a46'),
@@ -65,11 +76,25 @@ export const ACTS: Record<string, Make> = {
   inLastPose: (h) => edits.inPoses(h.timed, (e) => e.poses.length, edits.moveElements(h.some(2), 60, -40)),
   addKey: (h) => edits.addKey(h.some(2), ['opacity'], h.timed, h.frame(), h.newId),
   keyAtPoses: (h) => edits.keyAtPoses(h.some(3), 'rotation', h.timed),
-  takeMoves: (h) => edits.takeMoves(h.some(2), h.timed.lesson.elements.find((e) => e.poses.length > 0)?.id ?? 'none', h.timed, h.newId),
+  takeMoves: (h) =>
+    edits.takeMoves(h.some(2), h.timed.lesson.elements.find((e) => e.poses.length > 0)?.id ?? 'none', h.timed, h.newId),
   removeMotion: (h) => edits.removeMotion(h.some(1), h.timed, h.frame()),
   attach: (h) => edits.attach(h.some(2), one(h), h.timed, h.frame()),
   detach: (h) => edits.detach(h.some(2), h.timed, h.frame()),
-  setStagger: (h) => edits.setStagger({ id: h.newId(), elements: h.some(4), what: 'element', move: 1, frames: 5, order: 'left-to-right', seed: 3, jitter: 0 }, h.timed),
+  setStagger: (h) =>
+    edits.setStagger(
+      {
+        id: h.newId(),
+        elements: h.some(4),
+        what: 'element',
+        move: 1,
+        frames: 5,
+        order: 'left-to-right',
+        seed: 3,
+        jitter: 0,
+      },
+      h.timed,
+    ),
   followPointer: (h) => edits.followPointer(h.newId(), CALM),
   goWithPointer: (h) => edits.goWithPointer(one(h), { x: 20, y: 20 }, 3),
   rippleOnClicks: (h) => edits.rippleOnClicks(h.newId()),
@@ -77,7 +102,10 @@ export const ACTS: Record<string, Make> = {
   splitClip: (h) => edits.splitClip(clipId(h), h.frame(), h.newId()),
   moveClip: (h) => edits.moveClip(clipId(h), h.frame()),
   setSpeed: (h) => edits.setSpeed(clipId(h), 1 + h.below(3), 1 + h.below(3)),
-  takeOut: (h) => { const from = h.frame(); return edits.takeOut(edits.cutTracks(h.timed.lesson), from, from + 1 + h.below(30), true, h.newId) },
+  takeOut: (h) => {
+    const from = h.frame()
+    return edits.takeOut(edits.cutTracks(h.timed.lesson), from, from + 1 + h.below(30), true, h.newId)
+  },
   setMoment: (h) => edits.setMoment(h.newId(), pick(h, ['mark', 'chapter'] as const), 'set by hand', h.frame()),
   setLength: (h) => edits.setLength(h.below(2) ? null : 300 + h.below(300)),
 }
@@ -85,7 +113,8 @@ const NAMES = Object.keys(ACTS)
 const STEPS = 14
 
 /**
- * A lesson after some edits that are chosen by chance from a seed; those that change nothing or are refused are passed over.
+ * A lesson after some edits that are chosen by chance from a seed; those that change nothing or are refused are passed
+ * over.
  *
  * @param made  told the name of each act that changed something, and what it came to
  */

@@ -26,7 +26,10 @@ export function plainly(value: unknown): string {
 const LOOKS = 13
 const EDGES = 24
 
-/** All that comes of a lesson, as lines of text: when everything is, what there is to say of it, and what its frames show. */
+/**
+ * All that comes of a lesson, as lines of text: when everything is, what there is to say of it, and what its frames
+ * show.
+ */
 export function describe(lesson: Lesson): string {
   const timed = resolve(lesson)
   const lines = [`length ${timed.length}`]
@@ -36,7 +39,10 @@ export function describe(lesson: Lesson): string {
     for (const m of motionOf(timed, e).moves) lines.push(`move ${e.id} ${m.pose.id} ${m.from} ${m.to} ${m.lost}`)
   }
   for (const f of timed.findings) lines.push(`finding ${plainly(f)}`)
-  const edges = lesson.elements.flatMap((e) => { const s = timed.spans.get(e.id)!; return [s.from, s.to - 1] })
+  const edges = lesson.elements.flatMap((e) => {
+    const s = timed.spans.get(e.id)!
+    return [s.from, s.to - 1]
+  })
   const spread = Array.from({ length: LOOKS }, (_, i) => Math.round((i * (timed.length - 1)) / (LOOKS - 1)))
   const frames = [...new Set([...spread, ...edges.slice(0, EDGES)])]
   for (const f of frames.filter((n) => n >= 0 && n < timed.length).sort((a, b) => a - b)) {

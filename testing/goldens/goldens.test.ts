@@ -8,8 +8,8 @@ import { ACTS, walk } from '../corpus/walks'
 import { describe as told, fingerprint } from './describe'
 
 /**
- * What comes of a corpus of lessons, held to what came of it before. After a change that is meant, `VANE_GOLDENS=write npx jest
- * testing/goldens` writes it anew; the difference of the files then says what has changed.
+ * What comes of a corpus of lessons, held to what came of it before. After a change that is meant, `VANE_GOLDENS=write
+ * npx jest testing/goldens` writes it anew; the difference of the files then says what has changed.
  */
 const writes = process.env.VANE_GOLDENS === 'write'
 const fileOf = (name: string) => path.join(__dirname, 'texts', `${name}.txt`)
@@ -23,7 +23,9 @@ function held(name: string, text: string): void {
   expect(text.split('\n')).toEqual(readFileSync(fileOf(name), 'utf8').split('\n'))
 }
 
-test.each(Object.keys(SUBJECTS))('what comes of the lesson about %s is what came of it before', (name) => held(name, told(SUBJECTS[name]!())))
+test.each(Object.keys(SUBJECTS))('what comes of the lesson about %s is what came of it before', (name) =>
+  held(name, told(SUBJECTS[name]!())),
+)
 
 const WALKS = 200
 const made = new Set<string>()
@@ -31,14 +33,23 @@ const ways: Patch[][][] = []
 const lessons = Array.from({ length: WALKS }, (_, i) => {
   const back: Patch[][] = []
   ways.push(back)
-  return walk(i + 1, (act, edited) => { made.add(act); back.unshift(edited.inverse) })
+  return walk(i + 1, (act, edited) => {
+    made.add(act)
+    back.unshift(edited.inverse)
+  })
 })
 
-test('two hundred lessons made by edits that were chosen by chance are what they were, and what comes of them too', () => {
-  held('walks', lessons.map((lesson, i) => `${i + 1} ${fingerprint(lesson)}\n`).join(''))
-})
+test(
+  'two hundred lessons made by edits that were chosen by ' + 'chance are what they were, and what comes of them too',
+  () => {
+    held('walks', lessons.map((lesson, i) => `${i + 1} ${fingerprint(lesson)}\n`).join(''))
+  },
+)
 test('what such edits make is sound: the file can be read again, and no name is used twice', () => {
-  const faults = lessons.map((lesson, i) => ({ seed: i + 1, faults: checkLesson(JSON.parse(JSON.stringify(lesson))).faults }))
+  const faults = lessons.map((lesson, i) => ({
+    seed: i + 1,
+    faults: checkLesson(JSON.parse(JSON.stringify(lesson))).faults,
+  }))
   expect(faults.filter((f) => f.faults.length > 0)).toEqual([])
 })
 test('all that such edits did can be undone, back to the lesson that they began with', () => {

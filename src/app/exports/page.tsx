@@ -1,3 +1,5 @@
 import { Exports } from '@/ui/exports/Exports'
 
-export default function Page() { return <Exports /> }
+export default function Page() {
+  return <Exports />
+}

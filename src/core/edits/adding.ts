@@ -18,14 +18,20 @@ export interface Spot {
   frame: number
   /** The moment that was chosen first; null: one that happens right there is taken. */
   moment: string | null
-  /** The spot pointed at, or the rectangle drawn, in pixels of the lesson's frame, unzoomed. Null for what needs no spot. */
+  /**
+   * The spot pointed at, or the rectangle drawn, in pixels of the lesson's frame, unzoomed. Null for what needs no
+   * spot.
+   */
   at: Point | null
   rect?: Rect | null
   /** The picture to show, for a still. */
   media?: string
 }
 
-/** Within so many seconds of it, what is set down belongs to a moment that nobody chose; phrases only when it is right on their first frames. */
+/**
+ * Within so many seconds of it, what is set down belongs to a moment that nobody chose; phrases only when it is right
+ * on their first frames.
+ */
 const NEAR_S = 0.25
 const ON_IT = 2
 
@@ -36,7 +42,12 @@ function momentFor(timed: Timed, spot: Spot): Placed | null {
   const near = [...timed.moments.values()].filter((m) => m.kind !== 'lesson' && m.kind !== 'word' && m.kind !== 'cut')
   const off = (m: Placed) => Math.abs(m.frame! - spot.frame)
   for (const reach of [ON_IT, Math.round(framesPerSecond(timed.lesson.rate) * NEAR_S)]) {
-    const hit = caught(near, spot.frame, reach, (m) => m.frame !== null && off(m) <= reach && (m.kind !== 'phrase' || off(m) <= ON_IT))
+    const hit = caught(
+      near,
+      spot.frame,
+      reach,
+      (m) => m.frame !== null && off(m) <= reach && (m.kind !== 'phrase' || off(m) <= ON_IT),
+    )
     if (hit) return hit.moment
   }
   return null
@@ -44,9 +55,14 @@ function momentFor(timed: Timed, spot: Spot): Placed | null {
 
 /** What of the lesson's frame a new element can be seen in: all of it, or where the framing is. */
 const viewFor = (timed: Timed, space: Element['space'], frame: number): Rect =>
-  (space === 'take' ? framingAt(timed, frame) : { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })
+  space === 'take' ? framingAt(timed, frame) : { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height }
 /** What stays of a view inside its title-safe margins. */
-const safeIn = (v: Rect): Rect => ({ x: v.x + v.w * SAFE_AREAS.title, y: v.y + v.h * SAFE_AREAS.title, w: v.w * (1 - 2 * SAFE_AREAS.title), h: v.h * (1 - 2 * SAFE_AREAS.title) })
+const safeIn = (v: Rect): Rect => ({
+  x: v.x + v.w * SAFE_AREAS.title,
+  y: v.y + v.h * SAFE_AREAS.title,
+  w: v.w * (1 - 2 * SAFE_AREAS.title),
+  h: v.h * (1 - 2 * SAFE_AREAS.title),
+})
 
 /**
  * The middle of a box that is to explain a spot: as near to it as it can be without covering it, whole inside `within`.
@@ -54,9 +70,19 @@ const safeIn = (v: Rect): Rect => ({ x: v.x + v.w * SAFE_AREAS.title, y: v.y + v
  * @param gap  pixels from the spot to the box, at the least
  */
 function besideSpot(at: Point, size: { w: number; h: number }, within: Rect, gap: number): Point {
-  const middle = (v: number, half: number, from: number, long: number) => (2 * half >= long ? from + long / 2 : Math.min(from + long - half, Math.max(from + half, v)))
+  const middle = (v: number, half: number, from: number, long: number) =>
+    2 * half >= long ? from + long / 2 : Math.min(from + long - half, Math.max(from + half, v))
   const towards = { x: at.x < within.x + within.w / 2 ? 1 : -1, y: at.y < within.y + within.h / 2 ? 1 : -1 }
-  const ways: [number, number][] = [[towards.x, towards.y], [0, towards.y], [towards.x, 0], [-towards.x, towards.y], [towards.x, -towards.y], [0, -towards.y], [-towards.x, 0], [-towards.x, -towards.y]]
+  const ways: [number, number][] = [
+    [towards.x, towards.y],
+    [0, towards.y],
+    [towards.x, 0],
+    [-towards.x, towards.y],
+    [towards.x, -towards.y],
+    [0, -towards.y],
+    [-towards.x, 0],
+    [-towards.x, -towards.y],
+  ]
   const spots = ways.map(([dx, dy], i) => {
     const x = middle(at.x + dx * (size.w / 2 + gap * 0.9), size.w / 2, within.x, within.w)
     const y = middle(at.y + dy * (size.h / 2 + gap), size.h / 2, within.y, within.h)
@@ -71,10 +97,20 @@ function besideSpot(at: Point, size: { w: number; h: number }, within: Rect, gap
 export function elementAt(timed: Timed, spot: Spot): Element {
   const { lesson } = timed
   const fps = framesPerSecond(lesson.rate)
-  if (spot.kind === 'bar') return newElement(lesson, 'bar', spot.id, tie('lesson:start', 0, 0), tie('lesson:end', 0, timed.length))
+  if (spot.kind === 'bar')
+    return newElement(lesson, 'bar', spot.id, tie('lesson:start', 0, 0), tie('lesson:end', 0, timed.length))
   const moment = momentFor(timed, spot)
-  const start: Edge = moment ? tie(moment.id, spot.frame - moment.frame!, spot.frame) : { on: 'loose', frame: spot.frame }
-  const e = newElement(lesson, spot.kind, spot.id, start, { on: 'length', frames: lengthFor(spot.kind, lesson, fps) }, spot.at ?? undefined)
+  const start: Edge = moment
+    ? tie(moment.id, spot.frame - moment.frame!, spot.frame)
+    : { on: 'loose', frame: spot.frame }
+  const e = newElement(
+    lesson,
+    spot.kind,
+    spot.id,
+    start,
+    { on: 'length', frames: lengthFor(spot.kind, lesson, fps) },
+    spot.at ?? undefined,
+  )
   const at = spot.at ?? { x: lesson.frame.width / 2, y: lesson.frame.height / 2 }
   switch (e.look.kind) {
     case 'callout': {
@@ -91,12 +127,23 @@ export function elementAt(timed: Timed, spot: Spot): Element {
     case 'arrow': {
       const view = viewFor(timed, e.space, spot.frame)
       const length = 240 * (view.h / 1080)
-      const from = { x: at.x + (at.x < view.x + view.w / 2 ? 1 : -1) * length * 0.78, y: at.y + (at.y < view.y + view.h / 2 ? 1 : -1) * length * 0.62 }
+      const from = {
+        x: at.x + (at.x < view.x + view.w / 2 ? 1 : -1) * length * 0.78,
+        y: at.y + (at.y < view.y + view.h / 2 ? 1 : -1) * length * 0.62,
+      }
       Object.assign(e, arrowBetween(from, at))
       break
     }
     case 'zoom': {
-      const r = spot.rect && spot.rect.w >= 32 ? spot.rect : { x: at.x - lesson.frame.width / 4, y: at.y - lesson.frame.height / 4, w: lesson.frame.width / 2, h: lesson.frame.height / 2 }
+      const r =
+        spot.rect && spot.rect.w >= 32
+          ? spot.rect
+          : {
+              x: at.x - lesson.frame.width / 4,
+              y: at.y - lesson.frame.height / 4,
+              w: lesson.frame.width / 2,
+              h: lesson.frame.height / 2,
+            }
       const w = Math.min(lesson.frame.width, Math.max(r.w, (r.h * lesson.frame.width) / lesson.frame.height, 64))
       const h = (w * lesson.frame.height) / lesson.frame.width
       e.width = Math.round(w)
@@ -109,16 +156,35 @@ export function elementAt(timed: Timed, spot: Spot): Element {
       const media = spot.media ?? e.look.media
       const medium = lesson.media[media]
       e.look.media = media
-      if (medium) e.name = numbered(medium.name.replace(/\.[^.]*$/, '').slice(0, 120) || e.name, new Set(lesson.elements.map((x) => x.name)))
+      if (medium)
+        e.name = numbered(
+          medium.name.replace(/\.[^.]*$/, '').slice(0, 120) || e.name,
+          new Set(lesson.elements.map((x) => x.name)),
+        )
       if (medium?.width && medium.height) {
-        const scale = Math.min(1, (lesson.frame.width * 0.4) / medium.width, (lesson.frame.height * 0.4) / medium.height)
+        const scale = Math.min(
+          1,
+          (lesson.frame.width * 0.4) / medium.width,
+          (lesson.frame.height * 0.4) / medium.height,
+        )
         e.width = Math.round(medium.width * scale)
         e.height = Math.round(medium.height * scale)
       }
       break
     }
-    case 'text': case 'shape': case 'spotlight': case 'highlight': case 'cover': case 'carrier':
-      if (spot.rect && spot.rect.w >= 8 && spot.rect.h >= 4) Object.assign(e, { x: spot.rect.x + spot.rect.w / 2, y: spot.rect.y + spot.rect.h / 2, width: spot.rect.w, height: spot.rect.h })
+    case 'text':
+    case 'shape':
+    case 'spotlight':
+    case 'highlight':
+    case 'cover':
+    case 'carrier':
+      if (spot.rect && spot.rect.w >= 8 && spot.rect.h >= 4)
+        Object.assign(e, {
+          x: spot.rect.x + spot.rect.w / 2,
+          y: spot.rect.y + spot.rect.h / 2,
+          width: spot.rect.w,
+          height: spot.rect.h,
+        })
       else {
         const inside = viewFor(timed, e.space, spot.frame)
         const half = kindOf(e).size(e as never)
@@ -127,16 +193,21 @@ export function elementAt(timed: Timed, spot: Spot): Element {
       }
       if (e.look.kind === 'text') e.end = { on: 'length', frames: readableFrames(e.look.text, fps) }
       break
-    case 'dim': case 'backdrop': case 'letterbox':
+    case 'dim':
+    case 'backdrop':
+    case 'letterbox':
       e.x = lesson.frame.width / 2
       e.y = lesson.frame.height / 2
       break
-    case 'ripple': case 'pointer': break
+    case 'ripple':
+    case 'pointer':
+      break
   }
   return e
 }
 
-const within = (v: number, half: number, size: number) => (2 * half >= size ? size / 2 : Math.min(size - half, Math.max(half, v)))
+const within = (v: number, half: number, size: number) =>
+  2 * half >= size ? size / 2 : Math.min(size - half, Math.max(half, v))
 
 function lengthFor(kind: ElementKind, lesson: Lesson, fps: number): number {
   if (kind === 'ripple') return 18

@@ -3,28 +3,58 @@ import { takeMedium } from '../testing/lessons'
 import { applyEdit, bringIn, homeOf, mediumIdOf } from './index'
 import type { Medium } from '../lesson/schema'
 
-const sound = (name: string, sha: string): Medium => ({ kind: 'sound', name, sha256: sha.repeat(64), file: `media/${sha.repeat(64)}/sound.wav`, durationUs: 4e6, sound: true, moments: [], words: [] })
-const with_ = (...media: Medium[]) => media.reduce((lesson, m, i) => {
-  const result = applyEdit(lesson, bringIn(m, `clip-${i}`))
-  return 'edited' in result ? result.edited.lesson : lesson
-}, emptyLesson('Test'))
-const captions = (name: string, mates: string[] = [], selected: string[] = []) => ({ name, kind: 'captions' as const, mates, selected })
+const sound = (name: string, sha: string): Medium => ({
+  kind: 'sound',
+  name,
+  sha256: sha.repeat(64),
+  file: `media/${sha.repeat(64)}/sound.wav`,
+  durationUs: 4e6,
+  sound: true,
+  moments: [],
+  words: [],
+})
+const with_ = (...media: Medium[]) =>
+  media.reduce((lesson, m, i) => {
+    const result = applyEdit(lesson, bringIn(m, `clip-${i}`))
+    return 'edited' in result ? result.edited.lesson : lesson
+  }, emptyLesson('Test'))
+const captions = (name: string, mates: string[] = [], selected: string[] = []) => ({
+  name,
+  kind: 'captions' as const,
+  mates,
+  selected,
+})
 
 test('footage and sounds are laid, the first footage sets size and rate; a picture waits to be placed', () => {
-  const picture: Medium = { kind: 'picture', name: 'plan.png', sha256: 'c'.repeat(64), file: `media/${'c'.repeat(64)}/picture.png`, width: 40, height: 30, moments: [], words: [] }
+  const picture: Medium = {
+    kind: 'picture',
+    name: 'plan.png',
+    sha256: 'c'.repeat(64),
+    file: `media/${'c'.repeat(64)}/picture.png`,
+    width: 40,
+    height: 30,
+    moments: [],
+    words: [],
+  }
   const lesson = with_(takeMedium({ width: 1280, height: 720 }), sound('voice.wav', 'b'), picture)
   expect(lesson.clips.map((c) => c.id)).toEqual(['clip-0', 'clip-1'])
   expect(lesson.frame).toEqual({ width: 1280, height: 720 })
   expect(Object.keys(lesson.media)).toHaveLength(3)
 })
-test('captions go to the sound of the same name, then to one they came with, then to the selected, then to the latest sound', () => {
-  const lesson = with_(takeMedium({ sound: true }), sound('voice.wav', 'b'), sound('music.wav', 'c'))
-  const id = (sha: string) => mediumIdOf(lesson, sha.repeat(64))
-  expect(homeOf(lesson, captions('Voice.vtt'))).toBe(id('b'))
-  expect(homeOf(lesson, captions('other.vtt', ['b'.repeat(64)]))).toBe(id('b'))
-  expect(homeOf(lesson, captions('other.vtt', [], [id('a')]))).toBe(id('a'))
-  expect(homeOf(lesson, captions('other.vtt'))).toBe(id('c'))
-})
+test(
+  'captions go to the sound of the same name, then to one they ' +
+    'came with, then to the selected, then to the latest sound',
+  () => {
+    const lesson = with_(takeMedium({ sound: true }), sound('voice.wav', 'b'), sound('music.wav', 'c'))
+    const id = (sha: string) => mediumIdOf(lesson, sha.repeat(64))
+    expect(homeOf(lesson, captions('Voice.vtt'))).toBe(id('b'))
+    expect(homeOf(lesson, captions('other.vtt', ['b'.repeat(64)]))).toBe(id('b'))
+    expect(homeOf(lesson, captions('other.vtt', [], [id('a')]))).toBe(id('a'))
+    expect(homeOf(lesson, captions('other.vtt'))).toBe(id('c'))
+  },
+)
 test('a trace goes to footage only; with none there is no home for it', () => {
-  expect(homeOf(with_(sound('voice.wav', 'b')), { name: 'voice.jsonl', kind: 'trace', mates: [], selected: [] })).toBeNull()
+  expect(
+    homeOf(with_(sound('voice.wav', 'b')), { name: 'voice.jsonl', kind: 'trace', mates: [], selected: [] }),
+  ).toBeNull()
 })

@@ -7,12 +7,16 @@ import { addMedium } from './lesson'
 export const mediumIdOf = (lesson: Lesson, sha256: string): string =>
   Object.entries(lesson.media).find(([, m]) => m.sha256 === sha256)?.[0] ?? `file-${sha256.slice(0, 10)}`
 
-/** Puts a file into a lesson; footage and sounds are laid on the timeline as well, pictures only when that is asked for. */
-export const bringIn = (medium: Medium, clip: string, layPicture = false): Edit => (draft) => {
-  const id = mediumIdOf(draft, medium.sha256)
-  if (!draft.media[id]) addMedium(id, structuredClone(medium))(draft)
-  if (medium.kind !== 'picture' || layPicture) layMedium(id, clip, null)(draft)
-}
+/**
+ * Puts a file into a lesson; footage and sounds are laid on the timeline as well, pictures only when that is asked for.
+ */
+export const bringIn =
+  (medium: Medium, clip: string, layPicture = false): Edit =>
+  (draft) => {
+    const id = mediumIdOf(draft, medium.sha256)
+    if (!draft.media[id]) addMedium(id, structuredClone(medium))(draft)
+    if (medium.kind !== 'picture' || layPicture) layMedium(id, clip, null)(draft)
+  }
 
 /** A text that belongs to a recording or a sound. */
 export interface TextFile {
@@ -25,8 +29,8 @@ export interface TextFile {
 const stem = (name: string) => name.replace(/\.[^.]*$/, '').toLowerCase()
 
 /**
- * The medium that a trace or captions belong to: of those that came together with it, else of the lesson's, the one with the same
- * name; else the selected one, for captions the latest sound, the latest.
+ * The medium that a trace or captions belong to: of those that came together with it, else of the lesson's, the one
+ * with the same name; else the selected one, for captions the latest sound, the latest.
  *
  * @returns its id, or null when the lesson has nothing that can take it
  */
@@ -35,7 +39,9 @@ export function homeOf(lesson: Lesson, text: TextFile): string | null {
   const all = Object.entries(lesson.media).filter(([, m]) => takes(m))
   const mates = all.filter(([, m]) => text.mates.includes(m.sha256))
   const named = (list: typeof all) => list.find(([, m]) => stem(m.name) === stem(text.name))
-  const latest = (list: typeof all) => (text.kind === 'captions' && list.findLast(([, m]) => m.kind === 'sound')) || list.at(-1)
-  const home = named(mates) ?? named(all) ?? latest(mates) ?? all.find(([id]) => text.selected.includes(id)) ?? latest(all)
+  const latest = (list: typeof all) =>
+    (text.kind === 'captions' && list.findLast(([, m]) => m.kind === 'sound')) || list.at(-1)
+  const home =
+    named(mates) ?? named(all) ?? latest(mates) ?? all.find(([id]) => text.selected.includes(id)) ?? latest(all)
   return home?.[0] ?? null
 }

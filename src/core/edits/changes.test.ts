@@ -1,6 +1,19 @@
 import fc from 'fast-check'
 import { lessonWithTake } from '../testing/lessons'
-import { addElement, applyEdit, changesBetween, elementAt, makeChanges, removeElements, rename, restack, same, setElements, Unfit, type Edit } from './index'
+import {
+  addElement,
+  applyEdit,
+  changesBetween,
+  elementAt,
+  makeChanges,
+  removeElements,
+  rename,
+  restack,
+  same,
+  setElements,
+  Unfit,
+  type Edit,
+} from './index'
 import { resolve } from '../timing'
 import type { Lesson } from '../lesson/schema'
 
@@ -9,19 +22,46 @@ const after = (lesson: Lesson, edit: Edit): Lesson => {
   if (!('edited' in result)) throw new Error('nothing changed')
   return result.edited.lesson
 }
-const named = (id: string): Edit => (d) => addElement({ ...elementAt(resolve(lessonWithTake()), { kind: 'callout', id, frame: 10, moment: null, at: { x: 500, y: 300 } }), name: id })(d)
+const named =
+  (id: string): Edit =>
+  (d) =>
+    addElement({
+      ...elementAt(resolve(lessonWithTake()), { kind: 'callout', id, frame: 10, moment: null, at: { x: 500, y: 300 } }),
+      name: id,
+    })(d)
 const start = ['a', 'b', 'c'].reduce((l, id) => after(l, named(id)), lessonWithTake())
-const paint = (id: string, name: string): Edit => setElements([id], (e) => { e.name = name })
-const again = (before: Lesson, edit: Edit, on: Lesson) => after(on, makeChanges(changesBetween(before, after(before, edit))))
+const paint = (id: string, name: string): Edit =>
+  setElements([id], (e) => {
+    e.name = name
+  })
+const again = (before: Lesson, edit: Edit, on: Lesson) =>
+  after(on, makeChanges(changesBetween(before, after(before, edit))))
 
 test('changes lead from one state to the other, whatever was done', () => {
-  const edits: Edit[] = [rename('Other'), paint('b', 'B'), removeElements(['a'], resolve(start), 0), named('d'), restack(['a'], 'front'), (d) => { d.guides.x = [4, 5] }, (d) => { d.length = 400 }]
-  fc.assert(fc.property(fc.subarray(edits), (some) => {
-    const end = some.reduce((l, e) => { const r = applyEdit(l, e); return 'edited' in r ? r.edited.lesson : l }, start)
-    if (end === start) return
-    const result = applyEdit(start, makeChanges(changesBetween(start, end)))
-    expect('edited' in result && result.edited.lesson).toEqual(end)
-  }))
+  const edits: Edit[] = [
+    rename('Other'),
+    paint('b', 'B'),
+    removeElements(['a'], resolve(start), 0),
+    named('d'),
+    restack(['a'], 'front'),
+    (d) => {
+      d.guides.x = [4, 5]
+    },
+    (d) => {
+      d.length = 400
+    },
+  ]
+  fc.assert(
+    fc.property(fc.subarray(edits), (some) => {
+      const end = some.reduce((l, e) => {
+        const r = applyEdit(l, e)
+        return 'edited' in r ? r.edited.lesson : l
+      }, start)
+      if (end === start) return
+      const result = applyEdit(start, makeChanges(changesBetween(start, end)))
+      expect('edited' in result && result.edited.lesson).toEqual(end)
+    }),
+  )
 })
 test('made on a lesson in which others stand before it, a change finds its element by its id', () => {
   const moved = after(after(start, removeElements(['a'], resolve(start), 0)), named('z'))
@@ -29,8 +69,21 @@ test('made on a lesson in which others stand before it, a change finds its eleme
   expect(result.elements.map((e) => e.name)).toEqual(['b', 'Renamed', 'z'])
 })
 test('two windows that change other values of one element are both right', () => {
-  const theirs = after(start, setElements(['b'], (e) => { e.opacity = 0.5 }))
-  expect(again(start, setElements(['b'], (e) => { e.x = 40 }), theirs).elements[1]).toMatchObject({ x: 40, opacity: 0.5 })
+  const theirs = after(
+    start,
+    setElements(['b'], (e) => {
+      e.opacity = 0.5
+    }),
+  )
+  expect(
+    again(
+      start,
+      setElements(['b'], (e) => {
+        e.x = 40
+      }),
+      theirs,
+    ).elements[1],
+  ).toMatchObject({ x: 40, opacity: 0.5 })
 })
 test('a new element stands behind the one it was put behind; what is there already is not put twice', () => {
   const put = changesBetween(start, after(start, named('d')))
@@ -49,4 +102,6 @@ test.each([
   expect(() => applyEdit(on, makeChanges(changes))).toThrow(Unfit)
   expect(() => applyEdit(on, makeChanges(changes))).toThrow(words)
 })
-test('an absent field counts as undefined', () => { expect(same({ a: 1, b: undefined }, { a: 1 })).toBe(true) })
+test('an absent field counts as undefined', () => {
+  expect(same({ a: 1, b: undefined }, { a: 1 })).toBe(true)
+})

@@ -20,7 +20,13 @@ const keyed = new WeakMap<object, boolean>()
 function isKeyed(v: unknown): v is { id: string }[] {
   if (!Array.isArray(v)) return false
   let known = keyed.get(v)
-  if (known === undefined) keyed.set(v, (known = v.every((x) => isBag(x) && typeof x.id === 'string') && new Set(v.map((x) => (x as { id: string }).id)).size === v.length))
+  if (known === undefined)
+    keyed.set(
+      v,
+      (known =
+        v.every((x) => isBag(x) && typeof x.id === 'string') &&
+        new Set(v.map((x) => (x as { id: string }).id)).size === v.length),
+    )
   return known
 }
 
@@ -44,13 +50,16 @@ function compare(a: unknown, b: unknown, at: Way, out: Change[]): void {
   if (isBag(a) && isBag(b)) {
     for (const k of new Set([...Object.keys(a), ...Object.keys(b)])) compare(a[k], b[k], [...at, k], out)
   } else if (isKeyed(a) && isKeyed(b) && (a.length > 0 || b.length > 0)) compareLists(a, b, at, out)
-  else if (!same(a, b)) out.push({ do: 'set', at, ...(a !== undefined && { was: a }), ...(b !== undefined && { to: b }) })
+  else if (!same(a, b))
+    out.push({ do: 'set', at, ...(a !== undefined && { was: a }), ...(b !== undefined && { to: b }) })
 }
 
 function compareLists(a: { id: string }[], b: { id: string }[], at: Way, out: Change[]): void {
   // Mostly the same things stand in the same order.
   if (a.length === b.length && a.every((x, i) => x.id === b[i]!.id)) {
-    b.forEach((x, i) => { if (x !== a[i]) compare(a[i], x, [...at, { id: x.id }], out) })
+    b.forEach((x, i) => {
+      if (x !== a[i]) compare(a[i], x, [...at, { id: x.id }], out)
+    })
     return
   }
   const old = new Map(a.map((x) => [x.id, x]))
@@ -70,17 +79,25 @@ function compareLists(a: { id: string }[], b: { id: string }[], at: Way, out: Ch
 export class Unfit extends Error {}
 
 /** The edit that makes changes again on whatever a lesson has become. @throws Unfit, from within the edit */
-export const makeChanges = (changes: readonly Change[]): Edit => (draft) => { for (const c of changes) make(draft, c) }
+export const makeChanges =
+  (changes: readonly Change[]): Edit =>
+  (draft) => {
+    for (const c of changes) make(draft, c)
+  }
 
 function make(draft: Draft<Lesson>, c: Change): void {
   const path = c.do === 'set' ? c.at.slice(0, -1) : c.at
   const holder = follow(draft, path)
   switch (c.do) {
-    case 'set': return set(holder, c.at.at(-1) as string, c)
+    case 'set':
+      return set(holder, c.at.at(-1) as string, c)
     case 'put': {
       const list = listOf(holder)
       const there = list.find((x) => x.id === c.item.id)
-      if (there) { if (!same(plain(there), c.item)) throw new Unfit('it is there already, and different'); return }
+      if (there) {
+        if (!same(plain(there), c.item)) throw new Unfit('it is there already, and different')
+        return
+      }
       const behind = list.findIndex((x) => x.id === c.after)
       list.splice(c.after === null ? 0 : behind < 0 ? list.length : behind + 1, 0, structuredClone(c.item))
       return

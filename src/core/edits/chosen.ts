@@ -2,7 +2,10 @@ import { isDraft, original } from 'immer'
 import type { Element, Lesson } from '../lesson/schema'
 
 const places = new WeakMap<readonly Element[], Map<string, number>>()
-/** Where each element stood before an edit began; known once for a state of the lesson, so that one can be found without touching the others. */
+/**
+ * Where each element stood before an edit began; known once for a state of the lesson, so that one can be found without
+ * touching the others.
+ */
 function placesIn(list: readonly Element[]): Map<string, number> {
   let map = places.get(list)
   if (!map) places.set(list, (map = new Map(list.map((e, i) => [e.id, i]))))
@@ -21,5 +24,7 @@ export function elementIn(lesson: Lesson, id: string): Element | undefined {
 export function elementsIn(lesson: Lesson, ids: readonly string[]): Element[] {
   const before = isDraft(lesson.elements) ? original(lesson.elements as Element[]) : lesson.elements
   const order = before ? placesIn(before as Element[]) : new Map<string, number>()
-  return [...new Set(ids)].sort((a, b) => (order.get(a) ?? Infinity) - (order.get(b) ?? Infinity)).flatMap((id) => elementIn(lesson, id) ?? [])
+  return [...new Set(ids)]
+    .sort((a, b) => (order.get(a) ?? Infinity) - (order.get(b) ?? Infinity))
+    .flatMap((id) => elementIn(lesson, id) ?? [])
 }

@@ -5,58 +5,85 @@ import { frameStartUs, secondsToFrames, type Rate } from '../time'
 import type { Edit } from './edit'
 
 const find = (draft: Lesson, id: string) => draft.clips.find((c) => c.id === id)
-const sorted = (draft: Lesson, track: string) => draft.clips.filter((c) => c.track === track).sort((a, b) => a.at - b.at)
+const sorted = (draft: Lesson, track: string) =>
+  draft.clips.filter((c) => c.track === track).sort((a, b) => a.at - b.at)
 
 /** How many lesson frames a medium has to give from a clip's in point on. */
 function available(medium: Medium | undefined, clip: Clip, rate: Rate): number {
   if (!medium || medium.kind === 'picture' || clip.freeze || medium.durationUs === undefined) return Infinity
-  return Math.max(1, Math.ceil((((medium.durationUs - clip.inUs) * clip.speed.den) / clip.speed.num / 1e6) * (rate.num / rate.den) - 0.02))
+  return Math.max(
+    1,
+    Math.ceil(
+      (((medium.durationUs - clip.inUs) * clip.speed.den) / clip.speed.num / 1e6) * (rate.num / rate.den) - 0.02,
+    ),
+  )
 }
 
 /** Moves the start or the end of a clip to a frame, as far as its medium and its neighbours allow. */
-export const trimClip = (id: string, side: 'start' | 'end', frame: number): Edit => (draft) => {
-  const clip = find(draft, id)
-  if (!clip) return
-  const row = sorted(draft, clip.track)
-  const i = row.indexOf(clip)
-  if (side === 'end') {
-    const limit = Math.min(row[i + 1]?.at ?? Infinity, clip.at + available(draft.media[clip.media], clip, draft.rate))
-    clip.length = Math.max(1, Math.min(frame, limit) - clip.at)
-    return
+export const trimClip =
+  (id: string, side: 'start' | 'end', frame: number): Edit =>
+  (draft) => {
+    const clip = find(draft, id)
+    if (!clip) return
+    const row = sorted(draft, clip.track)
+    const i = row.indexOf(clip)
+    if (side === 'end') {
+      const limit = Math.min(row[i + 1]?.at ?? Infinity, clip.at + available(draft.media[clip.media], clip, draft.rate))
+      clip.length = Math.max(1, Math.min(frame, limit) - clip.at)
+      return
+    }
+    const still = draft.media[clip.media]?.kind === 'picture' || clip.freeze
+    const room = still
+      ? Infinity
+      : Math.floor(((clip.inUs * clip.speed.den) / clip.speed.num / 1e6) * (draft.rate.num / draft.rate.den) + 0.02)
+    const earliest = Math.max(i > 0 ? clipEnd(row[i - 1]!) : 0, clip.at - room)
+    const to = Math.min(clipEnd(clip) - 1, Math.max(earliest, frame))
+    const by = to - clip.at
+    if (!still)
+      clip.inUs = Math.max(0, clip.inUs + Math.round((frameStartUs(by, draft.rate) * clip.speed.num) / clip.speed.den))
+    clip.at = to
+    clip.length -= by
   }
-  const still = draft.media[clip.media]?.kind === 'picture' || clip.freeze
-  const room = still ? Infinity : Math.floor((clip.inUs * clip.speed.den) / clip.speed.num / 1e6 * (draft.rate.num / draft.rate.den) + 0.02)
-  const earliest = Math.max(i > 0 ? clipEnd(row[i - 1]!) : 0, clip.at - room)
-  const to = Math.min(clipEnd(clip) - 1, Math.max(earliest, frame))
-  const by = to - clip.at
-  if (!still) clip.inUs = Math.max(0, clip.inUs + Math.round((frameStartUs(by, draft.rate) * clip.speed.num) / clip.speed.den))
-  clip.at = to
-  clip.length -= by
-}
 
 /** Cuts a clip in two at a frame inside it. What hung on its end hangs on the second part's end. */
-export const splitClip = (id: string, frame: number, newId: string): Edit => (draft) => {
-  const clip = find(draft, id)
-  if (clip) cutAt(draft, clip, frame, newId)
-}
+export const splitClip =
+  (id: string, frame: number, newId: string): Edit =>
+  (draft) => {
+    const clip = find(draft, id)
+    if (clip) cutAt(draft, clip, frame, newId)
+  }
 function cutAt(draft: Lesson, clip: Clip, frame: number, newId: string): Clip | null {
   if (frame <= clip.at || frame >= clipEnd(clip)) return null
-  const right: Clip = { ...clip, speed: { ...clip.speed }, id: newId, at: frame, length: clipEnd(clip) - frame, inUs: sourceUsAt(clip, frame, draft.rate) }
+  const right: Clip = {
+    ...clip,
+    speed: { ...clip.speed },
+    id: newId,
+    at: frame,
+    length: clipEnd(clip) - frame,
+    inUs: sourceUsAt(clip, frame, draft.rate),
+  }
   clip.length = frame - clip.at
   draft.clips.push(right)
-  for (const e of draft.elements) for (const edge of [e.start, e.end]) if (edge.on === 'moment' && edge.moment === `cut:${clip.id}:end`) edge.moment = `cut:${newId}:end`
+  for (const e of draft.elements)
+    for (const edge of [e.start, e.end])
+      if (edge.on === 'moment' && edge.moment === `cut:${clip.id}:end`) edge.moment = `cut:${newId}:end`
   return right
 }
 
 /** Moves a clip so that it starts at a frame, or as near as its neighbours on the track leave room. */
-export const moveClip = (id: string, frame: number, track?: string): Edit => (draft) => {
-  const clip = find(draft, id)
-  if (!clip) return
-  const to = track && draft.tracks.find((t) => t.id === track)?.kind === draft.tracks.find((t) => t.id === clip.track)?.kind ? track : clip.track
-  const others = draft.clips.filter((c) => c.track === to && c.id !== id)
-  clip.track = to
-  clip.at = freeStart(others, Math.max(0, frame), clip.length)
-}
+export const moveClip =
+  (id: string, frame: number, track?: string): Edit =>
+  (draft) => {
+    const clip = find(draft, id)
+    if (!clip) return
+    const to =
+      track && draft.tracks.find((t) => t.id === track)?.kind === draft.tracks.find((t) => t.id === clip.track)?.kind
+        ? track
+        : clip.track
+    const others = draft.clips.filter((c) => c.track === to && c.id !== id)
+    clip.track = to
+    clip.at = freeStart(others, Math.max(0, frame), clip.length)
+  }
 
 /** The start nearest to `wanted` at which `length` frames are free. */
 export function freeStart(others: Pick<Clip, 'at' | 'length'>[], wanted: number, length: number): number {
@@ -67,64 +94,103 @@ export function freeStart(others: Pick<Clip, 'at' | 'length'>[], wanted: number,
 }
 
 /**
- * Takes the frames [from, to) out of tracks. With `close`, later clips of these tracks move up, and where a take is among them the loose ends
- * of elements from there on move with them; else a gap stays.
+ * Takes the frames [from, to) out of tracks. With `close`, later clips of these tracks move up, and where a take is
+ * among them the loose ends of elements from there on move with them; else a gap stays.
  */
-export const takeOut = (tracks: string | readonly string[], from: number, to: number, close: boolean, newId: () => string): Edit => (draft) => {
-  const meant = typeof tracks === 'string' ? [tracks] : tracks
-  if (to <= from || !draft.clips.some((c) => meant.includes(c.track) && clipEnd(c) > from)) return
-  for (const clip of meant.flatMap((track) => sorted(draft, track))) {
-    const right = cutAt(draft, clip, from, newId()) ?? (clip.at >= from ? clip : null)
-    if (right && right.at < to) cutAt(draft, right, to, newId())
+export const takeOut =
+  (tracks: string | readonly string[], from: number, to: number, close: boolean, newId: () => string): Edit =>
+  (draft) => {
+    const meant = typeof tracks === 'string' ? [tracks] : tracks
+    if (to <= from || !draft.clips.some((c) => meant.includes(c.track) && clipEnd(c) > from)) return
+    for (const clip of meant.flatMap((track) => sorted(draft, track))) {
+      const right = cutAt(draft, clip, from, newId()) ?? (clip.at >= from ? clip : null)
+      if (right && right.at < to) cutAt(draft, right, to, newId())
+    }
+    draft.clips = draft.clips.filter((c) => !meant.includes(c.track) || c.at < from || clipEnd(c) > to)
+    if (!close) return
+    for (const c of draft.clips) if (meant.includes(c.track) && c.at >= to) c.at -= to - from
+    if (!draft.tracks.some((t) => meant.includes(t.id) && t.kind === 'takes')) return
+    const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
+    for (const e of draft.elements)
+      for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
+    for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
   }
-  draft.clips = draft.clips.filter((c) => !meant.includes(c.track) || c.at < from || clipEnd(c) > to)
-  if (!close) return
-  for (const c of draft.clips) if (meant.includes(c.track) && c.at >= to) c.at -= to - from
-  if (!draft.tracks.some((t) => meant.includes(t.id) && t.kind === 'takes')) return
-  const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
-  for (const e of draft.elements) for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
-  for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
-}
 
 /** The tracks that a cut goes through when nothing says otherwise: all of takes and sound. */
-export const cutTracks = (lesson: Lesson): string[] => lesson.tracks.filter((t) => t.kind !== 'elements').map((t) => t.id)
+export const cutTracks = (lesson: Lesson): string[] =>
+  lesson.tracks.filter((t) => t.kind !== 'elements').map((t) => t.id)
 /** Cuts every clip of these tracks in two at a frame inside it. */
-export const splitTracks = (tracks: readonly string[], frame: number, newId: () => string): Edit => (draft) => {
-  for (const clip of [...draft.clips]) if (tracks.includes(clip.track)) cutAt(draft, clip, frame, newId())
-}
+export const splitTracks =
+  (tracks: readonly string[], frame: number, newId: () => string): Edit =>
+  (draft) => {
+    for (const clip of [...draft.clips]) if (tracks.includes(clip.track)) cutAt(draft, clip, frame, newId())
+  }
 
-export const removeClips = (ids: string[]): Edit => (draft) => { draft.clips = draft.clips.filter((c) => !ids.includes(c.id)) }
-export const setClip = (id: string, change: (c: Clip) => void): Edit => (draft) => { const c = find(draft, id); if (c) change(c) }
+export const removeClips =
+  (ids: string[]): Edit =>
+  (draft) => {
+    draft.clips = draft.clips.filter((c) => !ids.includes(c.id))
+  }
+export const setClip =
+  (id: string, change: (c: Clip) => void): Edit =>
+  (draft) => {
+    const c = find(draft, id)
+    if (c) change(c)
+  }
 
 /** Changes a clip's speed; it keeps its in point and shows the same stretch of its medium, up to the next clip. */
-export const setSpeed = (id: string, num: number, den: number): Edit => (draft) => {
-  const clip = find(draft, id)
-  if (!clip || clip.freeze) return
-  const wanted = Math.max(1, Math.round((clip.length * clip.speed.num * den) / (clip.speed.den * num)))
-  const row = sorted(draft, clip.track)
-  const next = row[row.indexOf(clip) + 1]
-  clip.speed = { num, den }
-  clip.length = Math.min(wanted, (next?.at ?? Infinity) - clip.at)
-}
-
-/** Lays a medium on the first track that takes it: at a frame if given and free, else after the last clip. The first take sets the lesson's size and rate. */
-export const layMedium = (mediaId: string, clipId: string, frame: number | null): Edit => (draft) => {
-  const medium = draft.media[mediaId]
-  if (!medium) return
-  const kind = medium.kind === 'sound' ? 'sound' : 'takes'
-  const track = draft.tracks.find((t) => t.kind === kind)
-  if (!track) return
-  const firstTake = medium.kind === 'take' && !draft.clips.some((c) => draft.media[c.media]?.kind === 'take')
-  if (firstTake && medium.width && medium.height && medium.rate) {
-    draft.frame = frameFor(medium.width, medium.height)
-    changeRate(draft, medium.rate)
+export const setSpeed =
+  (id: string, num: number, den: number): Edit =>
+  (draft) => {
+    const clip = find(draft, id)
+    if (!clip || clip.freeze) return
+    const wanted = Math.max(1, Math.round((clip.length * clip.speed.num * den) / (clip.speed.den * num)))
+    const row = sorted(draft, clip.track)
+    const next = row[row.indexOf(clip) + 1]
+    clip.speed = { num, den }
+    clip.length = Math.min(wanted, (next?.at ?? Infinity) - clip.at)
   }
-  const length = medium.kind === 'picture' ? secondsToFrames(5, draft.rate) : medium.kind === 'take' && firstTake ? medium.frames! : Math.max(1, secondsToFrames((medium.durationUs ?? 1e6) / 1e6, draft.rate))
-  const row = sorted(draft, track.id)
-  const last = row.at(-1)
-  const at = frame === null ? (last ? clipEnd(last) : 0) : freeStart(row, frame, length)
-  draft.clips.push({ id: clipId, track: track.id, media: mediaId, at, length, inUs: 0, speed: { num: 1, den: 1 }, freeze: false, fit: 'fit', levelDb: 0, muted: false })
-}
+
+/**
+ * Lays a medium on the first track that takes it: at a frame if given and free, else after the last clip. The first
+ * take sets the lesson's size and rate.
+ */
+export const layMedium =
+  (mediaId: string, clipId: string, frame: number | null): Edit =>
+  (draft) => {
+    const medium = draft.media[mediaId]
+    if (!medium) return
+    const kind = medium.kind === 'sound' ? 'sound' : 'takes'
+    const track = draft.tracks.find((t) => t.kind === kind)
+    if (!track) return
+    const firstTake = medium.kind === 'take' && !draft.clips.some((c) => draft.media[c.media]?.kind === 'take')
+    if (firstTake && medium.width && medium.height && medium.rate) {
+      draft.frame = frameFor(medium.width, medium.height)
+      changeRate(draft, medium.rate)
+    }
+    const length =
+      medium.kind === 'picture'
+        ? secondsToFrames(5, draft.rate)
+        : medium.kind === 'take' && firstTake
+          ? medium.frames!
+          : Math.max(1, secondsToFrames((medium.durationUs ?? 1e6) / 1e6, draft.rate))
+    const row = sorted(draft, track.id)
+    const last = row.at(-1)
+    const at = frame === null ? (last ? clipEnd(last) : 0) : freeStart(row, frame, length)
+    draft.clips.push({
+      id: clipId,
+      track: track.id,
+      media: mediaId,
+      at,
+      length,
+      inUs: 0,
+      speed: { num: 1, den: 1 },
+      freeze: false,
+      fit: 'fit',
+      levelDb: 0,
+      muted: false,
+    })
+  }
 
 /** Gives the lesson another frame rate; everything keeps its time to the nearest frame. */
 export function changeRate(draft: Lesson, rate: Rate): void {
@@ -141,7 +207,10 @@ export function changeRate(draft: Lesson, rate: Rate): void {
     for (const edge of [e.start, e.end]) {
       if (edge.on === 'loose') edge.frame = to(edge.frame)
       else if (edge.on === 'length') edge.frames = Math.max(1, to(edge.frames))
-      else { edge.offset = to(edge.offset); edge.last = to(edge.last) }
+      else {
+        edge.offset = to(edge.offset)
+        edge.last = to(edge.last)
+      }
     }
     e.arrival.frames = to(e.arrival.frames)
     e.departure.frames = to(e.departure.frames)

@@ -7,9 +7,17 @@ enablePatches()
 
 /** An edit: changes the draft of a lesson that it is given. */
 export type Edit = (draft: Draft<Lesson>) => void
-export interface Edited { lesson: Lesson; timed: Timed; patches: Patch[]; inverse: Patch[] }
+export interface Edited {
+  lesson: Lesson
+  timed: Timed
+  patches: Patch[]
+  inverse: Patch[]
+}
 
-/** What an edit would lead to, without what it takes to keep it: for a drag that is under way. Null when it changes nothing or leads round in a circle. */
+/**
+ * What an edit would lead to, without what it takes to keep it: for a drag that is under way. Null when it changes
+ * nothing or leads round in a circle.
+ */
 export function previewEdit(lesson: Lesson, edit: Edit): Timed | null {
   const changed = produce(lesson, edit)
   if (changed === lesson) return null
@@ -19,7 +27,8 @@ export function previewEdit(lesson: Lesson, edit: Edit): Timed | null {
 
 /**
  * Applies an edit. Pure: gives the lesson after it, resolved, with the JSON patches that lead there and
- * back. Ties remember where they stood. Null when the edit changed nothing, or would lead ties round in a circle (`refused`).
+ * back. Ties remember where they stood. Null when the edit changed nothing, or would lead ties round in a circle
+ * (`refused`).
  */
 export function applyEdit(lesson: Lesson, edit: Edit): { edited: Edited } | { refused: string | null } {
   const [changed, p1, i1] = produceWithPatches(lesson, edit)
@@ -29,5 +38,12 @@ export function applyEdit(lesson: Lesson, edit: Edit): { edited: Edited } | { re
   const circle = timed.findings.find((f) => f.code === 'cycle')
   if (circle) return { refused: circle.sentence }
   const [kept, p2, i2] = produceWithPatches(changed, (draft) => remember(draft, timed))
-  return { edited: { lesson: kept, timed: kept === changed ? timed : { ...timed, lesson: kept }, patches: [...p1, ...p2], inverse: [...i2, ...i1] } }
+  return {
+    edited: {
+      lesson: kept,
+      timed: kept === changed ? timed : { ...timed, lesson: kept },
+      patches: [...p1, ...p2],
+      inverse: [...i2, ...i1],
+    },
+  }
 }

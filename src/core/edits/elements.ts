@@ -15,56 +15,85 @@ const each = (draft: Lesson, ids: string[], change: (e: Element) => void) => {
 }
 const plainEdge = (edge: Edge): Edge => ({ ...edge })
 
-export const addElement = (e: Element): Edit => (draft) => { draft.elements.push(plain(e)) }
-export const setElements = (ids: string[], change: (e: Element) => void): Edit => (draft) => each(draft, ids, change)
-
-/** Takes elements out. What hung on one of them stays where it is, loose; what rode on one stays where it was at `frame`. */
-export const removeElements = (ids: string[], timed: Timed, frame = 0): Edit => (draft) => {
-  for (const own of timed.lesson.elements) {
-    if (ids.includes(own.id) || !own.rides?.on || !ids.includes(own.rides.on)) continue
-    const span = timed.spans.get(own.id)!
-    const e = elementIn(draft, own.id)
-    if (e) release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
+export const addElement =
+  (e: Element): Edit =>
+  (draft) => {
+    draft.elements.push(plain(e))
   }
-  draft.elements = draft.elements.filter((e) => !ids.includes(e.id))
-  for (const e of draft.elements) {
-    const span = timed.spans.get(e.id)
-    if (!span) continue
-    for (const side of ['start', 'end'] as const) {
-      const edge = e[side]
-      if (edge.on === 'element' && ids.includes(edge.element)) e[side] = { on: 'loose', frame: side === 'start' ? span.from : span.to }
-      for (const pose of e.poses) {
-        const move = pose[side]
-        if (move.on === 'element' && ids.includes(move.element)) pose[side] = { on: 'start', frames: (frameOfTie(timed, move) ?? move.last) - span.from }
+export const setElements =
+  (ids: string[], change: (e: Element) => void): Edit =>
+  (draft) =>
+    each(draft, ids, change)
+
+/**
+ * Takes elements out. What hung on one of them stays where it is, loose; what rode on one stays where it was at
+ * `frame`.
+ */
+export const removeElements =
+  (ids: string[], timed: Timed, frame = 0): Edit =>
+  (draft) => {
+    for (const own of timed.lesson.elements) {
+      if (ids.includes(own.id) || !own.rides?.on || !ids.includes(own.rides.on)) continue
+      const span = timed.spans.get(own.id)!
+      const e = elementIn(draft, own.id)
+      if (e) release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
+    }
+    draft.elements = draft.elements.filter((e) => !ids.includes(e.id))
+    for (const e of draft.elements) {
+      const span = timed.spans.get(e.id)
+      if (!span) continue
+      for (const side of ['start', 'end'] as const) {
+        const edge = e[side]
+        if (edge.on === 'element' && ids.includes(edge.element))
+          e[side] = { on: 'loose', frame: side === 'start' ? span.from : span.to }
+        for (const pose of e.poses) {
+          const move = pose[side]
+          if (move.on === 'element' && ids.includes(move.element))
+            pose[side] = { on: 'start', frames: (frameOfTie(timed, move) ?? move.last) - span.from }
+        }
       }
     }
+    for (const s of draft.staggers) {
+      s.elements = s.elements.filter((id) => !ids.includes(id))
+      for (const id of ids) delete s.shifts[id]
+    }
+    draft.staggers = draft.staggers.filter((s) => s.elements.length >= 2)
   }
-  for (const s of draft.staggers) {
-    s.elements = s.elements.filter((id) => !ids.includes(id))
-    for (const id of ids) delete s.shifts[id]
-  }
-  draft.staggers = draft.staggers.filter((s) => s.elements.length >= 2)
-}
 /** Moves elements by pixels. A callout's tip keeps pointing where it points, unless `withTips`. */
-export const moveElements = (ids: string[], dx: number, dy: number, withTips = false): Edit => (draft) =>
-  each(draft, ids, (e) => {
-    e.x = Math.round((e.x + dx) * 100) / 100
-    e.y = Math.round((e.y + dy) * 100) / 100
-    if (e.look.kind === 'bar') e.look.place = 'free'
-    if (withTips && e.look.kind === 'callout' && e.look.tip) e.look.tip = { x: e.look.tip.x + dx, y: e.look.tip.y + dy }
-  })
+export const moveElements =
+  (ids: string[], dx: number, dy: number, withTips = false): Edit =>
+  (draft) =>
+    each(draft, ids, (e) => {
+      e.x = Math.round((e.x + dx) * 100) / 100
+      e.y = Math.round((e.y + dy) * 100) / 100
+      if (e.look.kind === 'bar') e.look.place = 'free'
+      if (withTips && e.look.kind === 'callout' && e.look.tip)
+        e.look.tip = { x: e.look.tip.x + dx, y: e.look.tip.y + dy }
+    })
 
 export type Restack = 'front' | 'back' | 'forward' | 'backward'
-export const restack = (ids: string[], where: Restack): Edit => (draft) => {
-  const mine = draft.elements.filter((e) => ids.includes(e.id))
-  const rest = draft.elements.filter((e) => !ids.includes(e.id))
-  if (mine.length === 0) return
-  const first = draft.elements.indexOf(mine[0]!)
-  const at = where === 'front' ? rest.length : where === 'back' ? 0 : where === 'forward' ? Math.min(rest.length, first + 1) : Math.max(0, first - 1)
-  draft.elements = [...rest.slice(0, at), ...mine, ...rest.slice(at)]
-}
+export const restack =
+  (ids: string[], where: Restack): Edit =>
+  (draft) => {
+    const mine = draft.elements.filter((e) => ids.includes(e.id))
+    const rest = draft.elements.filter((e) => !ids.includes(e.id))
+    if (mine.length === 0) return
+    const first = draft.elements.indexOf(mine[0]!)
+    const at =
+      where === 'front'
+        ? rest.length
+        : where === 'back'
+          ? 0
+          : where === 'forward'
+            ? Math.min(rest.length, first + 1)
+            : Math.max(0, first - 1)
+    draft.elements = [...rest.slice(0, at), ...mine, ...rest.slice(at)]
+  }
 
-/** Copies of elements, shifted in time so that the first starts at `frame` (loose), or in place when null. Ties among them lead to the copies. */
+/**
+ * Copies of elements, shifted in time so that the first starts at `frame` (loose), or in place when null. Ties among
+ * them lead to the copies.
+ */
 export function copies(elements: Element[], timed: Timed, frame: number | null, newId: () => string): Element[] {
   const ids = new Map(elements.map((e) => [e.id, newId()]))
   const starts = elements.map((e) => timed.spans.get(e.id)?.from ?? 0)
@@ -95,10 +124,24 @@ export function copies(elements: Element[], timed: Timed, frame: number | null, 
     return copy
   })
 }
-export const addElements = (list: Element[]): Edit => (draft) => { draft.elements.push(...plain(list)) }
+export const addElements =
+  (list: Element[]): Edit =>
+  (draft) => {
+    draft.elements.push(...plain(list))
+  }
 
-/** An element's end as it is after being put at `frame`: tied to what caught it; else it hangs on as before with another offset; loose when asked. */
-export function edgeAt(timed: Timed, e: Element, side: 'start' | 'end', frame: number, caught: Catch | null, loose: boolean): Edge {
+/**
+ * An element's end as it is after being put at `frame`: tied to what caught it; else it hangs on as before with another
+ * offset; loose when asked.
+ */
+export function edgeAt(
+  timed: Timed,
+  e: Element,
+  side: 'start' | 'end',
+  frame: number,
+  caught: Catch | null,
+  loose: boolean,
+): Edge {
   if (loose) return { on: 'loose', frame }
   if (caught) return { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: 0, last: frame }
   const edge = e[side]
@@ -107,119 +150,183 @@ export function edgeAt(timed: Timed, e: Element, side: 'start' | 'end', frame: n
   const lost = side === 'start' ? span.startLost : span.endLost
   if (lost) return { on: 'loose', frame }
   switch (edge.on) {
-    case 'loose': return { on: 'loose', frame }
-    case 'length': return { on: 'length', frames: Math.max(1, side === 'end' ? frame - span.from : span.to - frame) }
-    default: return { ...edge, offset: edge.offset + frame - now, last: frame }
+    case 'loose':
+      return { on: 'loose', frame }
+    case 'length':
+      return { on: 'length', frames: Math.max(1, side === 'end' ? frame - span.from : span.to - frame) }
+    default:
+      return { ...edge, offset: edge.offset + frame - now, last: frame }
   }
 }
-export const setEdge = (id: string, side: 'start' | 'end', edge: Edge): Edit => (draft) => each(draft, [id], (e) => { e[side] = edge })
+export const setEdge =
+  (id: string, side: 'start' | 'end', edge: Edge): Edit =>
+  (draft) =>
+    each(draft, [id], (e) => {
+      e[side] = edge
+    })
 
-/** Moves whole elements in time by frames: loose ends move, tied ones change their offset. `tied` says which end of which element caught a moment. */
-export const shiftElements = (ids: string[], by: number, timed: Timed, tied?: { id: string; side: 'start' | 'end'; caught: Catch } | null): Edit => (draft) =>
-  each(draft, ids, (e) => {
-    const span = timed.spans.get(e.id)
-    if (!span) return
-    const catchOf = (side: 'start' | 'end') => (tied?.id === e.id && tied.side === side ? tied.caught : null)
-    const along = (edge: Edge) => edge.on === 'length' || (edge.on === 'element' && (edge.element === e.id || ids.includes(edge.element)))
-    const length = span.to - span.from
-    const before = { start: plainEdge(e.start), end: plainEdge(e.end) }
-    if (!along(e.start) || catchOf('start')) e.start = edgeAt(timed, { ...e, ...before }, 'start', span.from + by, catchOf('start'), false)
-    if (catchOf('end')) {
-      e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, catchOf('end'), false)
-      if (before.end.on === 'length') e.start = { on: 'length', frames: length }
-    } else if (!along(e.end)) e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, null, false)
-  })
+/**
+ * Moves whole elements in time by frames: loose ends move, tied ones change their offset. `tied` says which end of
+ * which element caught a moment.
+ */
+export const shiftElements =
+  (ids: string[], by: number, timed: Timed, tied?: { id: string; side: 'start' | 'end'; caught: Catch } | null): Edit =>
+  (draft) =>
+    each(draft, ids, (e) => {
+      const span = timed.spans.get(e.id)
+      if (!span) return
+      const catchOf = (side: 'start' | 'end') => (tied?.id === e.id && tied.side === side ? tied.caught : null)
+      const along = (edge: Edge) =>
+        edge.on === 'length' || (edge.on === 'element' && (edge.element === e.id || ids.includes(edge.element)))
+      const length = span.to - span.from
+      const before = { start: plainEdge(e.start), end: plainEdge(e.end) }
+      if (!along(e.start) || catchOf('start'))
+        e.start = edgeAt(timed, { ...e, ...before }, 'start', span.from + by, catchOf('start'), false)
+      if (catchOf('end')) {
+        e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, catchOf('end'), false)
+        if (before.end.on === 'length') e.start = { on: 'length', frames: length }
+      } else if (!along(e.end)) e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, null, false)
+    })
 
 /** Breaks a standing ripple rule up into one ripple for each click of its span, each tied to its click. */
-export const breakUpRipples = (id: string, timed: Timed, newId: () => string): Edit => (draft) => {
-  const at = draft.elements.findIndex((e) => e.id === id)
-  const rule = draft.elements[at]
-  const span = timed.spans.get(id)
-  if (!rule || rule.look.kind !== 'ripple' || !span) return
-  const look = { ...plain(rule.look), every: false }
-  const singles = clicksIn(timed, span).map((click) => ({
-    ...plain(rule), id: newId(), name: `Ripple: ${click.label}`.slice(0, 120), x: click.at.x, y: click.at.y, look, arrival: noPassing(), departure: noPassing(),
-    start: { on: 'moment' as const, moment: click.id, edge: 'start' as const, offset: 0, last: click.frame }, end: { on: 'length' as const, frames: look.growFrames + look.fadeFrames },
-  }))
-  draft.elements.splice(at, 1, ...singles)
-}
-
-/**
- * Splits elements at a frame: what they do goes on in the second part as if nothing had been cut. Both edges of the cut are tied to what
- * lies right there, if anything does.
- */
-export const splitElements = (ids: string[], timed: Timed, frame: number, newId: () => string, caught: Catch | null = null): Edit => (draft) => {
-  const taken = new Set(timed.lesson.elements.map((e) => e.name))
-  const cut: Edge = caught ? { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: frame - caught.frame, last: frame } : { on: 'loose', frame }
-  for (const own of timed.lesson.elements) {
-    const span = timed.spans.get(own.id)!
-    const at = draft.elements.findIndex((e) => e.id === own.id)
-    if (!ids.includes(own.id) || at < 0 || frame <= span.from || frame >= span.to) continue
-    const first = draft.elements[at]!
-    const second = plain(own)
-    const length = span.to - span.from
-    const gone = frame - span.from
-    Object.assign(second, { id: newId(), name: numbered(own.name, taken), start: { ...cut }, arrival: noPassing(), ...(own.end.on === 'length' && { end: { on: 'length', frames: span.to - frame } }) })
-    for (const pose of second.poses) for (const side of ['start', 'end'] as const) {
-      const edge = pose[side]
-      if (edge.on === 'start') edge.frames -= gone
-      if (edge.on === 'share') edge.share = (edge.share * length - gone) / (length - gone)
-    }
-    for (const pose of first.poses) for (const side of ['start', 'end'] as const) {
-      const edge = pose[side]
-      if (edge.on === 'end') edge.frames -= span.to - frame
-      if (edge.on === 'share') edge.share = (edge.share * length) / gone
-    }
-    first.end = { ...cut }
-    first.departure = noPassing()
-    if (own.start.on === 'length') first.start = { on: 'loose', frame: span.from }
-    draft.elements.splice(at + 1, 0, second)
+export const breakUpRipples =
+  (id: string, timed: Timed, newId: () => string): Edit =>
+  (draft) => {
+    const at = draft.elements.findIndex((e) => e.id === id)
+    const rule = draft.elements[at]
+    const span = timed.spans.get(id)
+    if (!rule || rule.look.kind !== 'ripple' || !span) return
+    const look = { ...plain(rule.look), every: false }
+    const singles = clicksIn(timed, span).map((click) => ({
+      ...plain(rule),
+      id: newId(),
+      name: `Ripple: ${click.label}`.slice(0, 120),
+      x: click.at.x,
+      y: click.at.y,
+      look,
+      arrival: noPassing(),
+      departure: noPassing(),
+      start: { on: 'moment' as const, moment: click.id, edge: 'start' as const, offset: 0, last: click.frame },
+      end: { on: 'length' as const, frames: look.growFrames + look.fadeFrames },
+    }))
+    draft.elements.splice(at, 1, ...singles)
   }
-}
 
 /**
- * An edit of an element's end that pushes along what begins after it on its track, by as much as the end moved. What follows
- * by a tie of its own is not moved twice.
+ * Splits elements at a frame: what they do goes on in the second part as if nothing had been cut. Both edges of the cut
+ * are tied to what lies right there, if anything does.
  */
-export const pushing = (id: string, change: Edit, timed: Timed): Edit => (draft) => {
-  change(draft)
-  const after = resolve(plain(draft)).spans
-  const own = timed.lesson.elements.find((e) => e.id === id)
-  const before = timed.spans.get(id)
-  const by = own && before ? (after.get(id)?.to ?? before.to) - before.to : 0
-  if (by === 0) return
-  const later = timed.lesson.elements.filter((e) => e.track === own!.track && e.id !== id && timed.spans.get(e.id)!.from >= before!.to && after.get(e.id)?.from === timed.spans.get(e.id)!.from)
-  shiftElements(later.map((e) => e.id), by, timed)(draft)
-}
+export const splitElements =
+  (ids: string[], timed: Timed, frame: number, newId: () => string, caught: Catch | null = null): Edit =>
+  (draft) => {
+    const taken = new Set(timed.lesson.elements.map((e) => e.name))
+    const cut: Edge = caught
+      ? { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: frame - caught.frame, last: frame }
+      : { on: 'loose', frame }
+    for (const own of timed.lesson.elements) {
+      const span = timed.spans.get(own.id)!
+      const at = draft.elements.findIndex((e) => e.id === own.id)
+      if (!ids.includes(own.id) || at < 0 || frame <= span.from || frame >= span.to) continue
+      const first = draft.elements[at]!
+      const second = plain(own)
+      const length = span.to - span.from
+      const gone = frame - span.from
+      Object.assign(second, {
+        id: newId(),
+        name: numbered(own.name, taken),
+        start: { ...cut },
+        arrival: noPassing(),
+        ...(own.end.on === 'length' && { end: { on: 'length', frames: span.to - frame } }),
+      })
+      for (const pose of second.poses)
+        for (const side of ['start', 'end'] as const) {
+          const edge = pose[side]
+          if (edge.on === 'start') edge.frames -= gone
+          if (edge.on === 'share') edge.share = (edge.share * length - gone) / (length - gone)
+        }
+      for (const pose of first.poses)
+        for (const side of ['start', 'end'] as const) {
+          const edge = pose[side]
+          if (edge.on === 'end') edge.frames -= span.to - frame
+          if (edge.on === 'share') edge.share = (edge.share * length) / gone
+        }
+      first.end = { ...cut }
+      first.departure = noPassing()
+      if (own.start.on === 'length') first.start = { on: 'loose', frame: span.from }
+      draft.elements.splice(at + 1, 0, second)
+    }
+  }
+
+/**
+ * An edit of an element's end that pushes along what begins after it on its track, by as much as the end moved. What
+ * follows by a tie of its own is not moved twice.
+ */
+export const pushing =
+  (id: string, change: Edit, timed: Timed): Edit =>
+  (draft) => {
+    change(draft)
+    const after = resolve(plain(draft)).spans
+    const own = timed.lesson.elements.find((e) => e.id === id)
+    const before = timed.spans.get(id)
+    const by = own && before ? (after.get(id)?.to ?? before.to) - before.to : 0
+    if (by === 0) return
+    const later = timed.lesson.elements.filter(
+      (e) =>
+        e.track === own!.track &&
+        e.id !== id &&
+        timed.spans.get(e.id)!.from >= before!.to &&
+        after.get(e.id)?.from === timed.spans.get(e.id)!.from,
+    )
+    shiftElements(
+      later.map((e) => e.id),
+      by,
+      timed,
+    )(draft)
+  }
 
 /** An edge of a move that is tied, or stays with a take, as frames from its element's start; others as they are. */
 function loosened(timed: Timed, edge: MoveEdge, from: number): MoveEdge {
-  if (edge.on === 'moment' || edge.on === 'element') return { on: 'start', frames: (frameOfTie(timed, edge) ?? edge.last) - from }
-  return edge.on === 'take' ? { on: 'start', frames: (frameOfMedium(timed.lesson, edge.media, edge.us) ?? from) - from } : edge
+  if (edge.on === 'moment' || edge.on === 'element')
+    return { on: 'start', frames: (frameOfTie(timed, edge) ?? edge.last) - from }
+  return edge.on === 'take'
+    ? { on: 'start', frames: (frameOfMedium(timed.lesson, edge.media, edge.us) ?? from) - from }
+    : edge
 }
-/** Puts whole elements, with all they do, so that the first of them starts at a frame. Their moves go along, also those that were tied. */
-export const retime = (ids: string[], frame: number, timed: Timed): Edit => (draft) => {
-  const first = Math.min(...ids.map((id) => timed.spans.get(id)?.from ?? Infinity))
-  if (!Number.isFinite(first) || first === frame) return
-  for (const e of draft.elements) {
-    const span = timed.spans.get(e.id)
-    if (!ids.includes(e.id) || !span) continue
-    for (const pose of e.poses) for (const side of ['start', 'end'] as const) {
-      const edge = pose[side]
-      pose[side] = loosened(timed, edge, span.from)
+/**
+ * Puts whole elements, with all they do, so that the first of them starts at a frame. Their moves go along, also those
+ * that were tied.
+ */
+export const retime =
+  (ids: string[], frame: number, timed: Timed): Edit =>
+  (draft) => {
+    const first = Math.min(...ids.map((id) => timed.spans.get(id)?.from ?? Infinity))
+    if (!Number.isFinite(first) || first === frame) return
+    for (const e of draft.elements) {
+      const span = timed.spans.get(e.id)
+      if (!ids.includes(e.id) || !span) continue
+      for (const pose of e.poses)
+        for (const side of ['start', 'end'] as const) {
+          const edge = pose[side]
+          pose[side] = loosened(timed, edge, span.from)
+        }
     }
+    shiftElements(ids, frame - first, timed)(draft)
   }
-  shiftElements(ids, frame - first, timed)(draft)
-}
 
 /** Gives elements a part of what another does or looks like. A look is taken over only by elements of its kind. */
-export const takeOver = (ids: string[], from: Element, what: 'arrival' | 'departure' | 'look'): Edit => (draft) => each(draft, ids, (e) => {
-  if (e.id === from.id) return
-  if (what !== 'look') { e[what] = plain(from[what]); return }
-  if (e.look.kind !== from.look.kind) return
-  const look = plain(from.look)
-  if ('text' in e.look && 'text' in look) look.text = e.look.text
-  if (e.look.kind === 'callout' && look.kind === 'callout') look.tip = e.look.tip
-  if (e.look.kind === 'still' && look.kind === 'still') look.media = e.look.media
-  e.look = look
-})
+export const takeOver =
+  (ids: string[], from: Element, what: 'arrival' | 'departure' | 'look'): Edit =>
+  (draft) =>
+    each(draft, ids, (e) => {
+      if (e.id === from.id) return
+      if (what !== 'look') {
+        e[what] = plain(from[what])
+        return
+      }
+      if (e.look.kind !== from.look.kind) return
+      const look = plain(from.look)
+      if ('text' in e.look && 'text' in look) look.text = e.look.text
+      if (e.look.kind === 'callout' && look.kind === 'callout') look.tip = e.look.tip
+      if (e.look.kind === 'still' && look.kind === 'still') look.media = e.look.media
+      e.look = look
+    })

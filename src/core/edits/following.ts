@@ -20,13 +20,19 @@ function lockedOf(timed: Timed, e: Element): Stand[] {
     if (!m.pose.locked) return []
     const next = moves[i + 1]
     const from = Math.round(m.to)
-    return [{ from, to: Math.max(from, Math.round(next ? next.from : span.to - 1)), view: zoomRect(atPose(timed, e, i + 1), timed.lesson.frame) }]
+    return [
+      {
+        from,
+        to: Math.max(from, Math.round(next ? next.from : span.to - 1)),
+        view: zoomRect(atPose(timed, e, i + 1), timed.lesson.frame),
+      },
+    ]
   })
 }
 
 /**
- * A zoom's element that follows the pointer through its own span: its views become poses of it, which can be moved, taken out
- * and locked like any others. Locked ones stay.
+ * A zoom's element that follows the pointer through its own span: its views become poses of it, which can be moved,
+ * taken out and locked like any others. Locked ones stay.
  *
  * @returns null when no take in the span has a pointer
  */
@@ -37,80 +43,121 @@ export function following(timed: Timed, zoom: Element, choice: FollowChoice): El
   if (!input) return null
   const shifted = lockedOf(timed, zoom).map((l) => ({ ...l, from: l.from - span.from, to: l.to - span.from }))
   const stands = followStands({ ...input, locked: shifted }, choice)
-  const place = (s: Stand) => ({ x: tenth(s.view.x + s.view.w / 2), y: tenth(s.view.y + s.view.h / 2), width: tenth(s.view.w), height: tenth(s.view.h) })
+  const place = (s: Stand) => ({
+    x: tenth(s.view.x + s.view.w / 2),
+    y: tenth(s.view.y + s.view.h / 2),
+    width: tenth(s.view.w),
+    height: tenth(s.view.h),
+  })
   const first = stands[0]!
   const poses: Pose[] = stands.slice(1).map((s, i) => {
-    const locked = shifted.some((l) => Math.abs(l.view.x - s.view.x) + Math.abs(l.view.y - s.view.y) + Math.abs(l.view.w - s.view.w) < 1)
-    return { id: `${zoom.id}-view-${i + 2}`, start: withTake(timed.lesson, span.from, stands[i]!.to), end: withTake(timed.lesson, span.from, s.from), easing: 'ease-in-out', values: place(s), curve: null, ...(locked && { locked }) }
+    const locked = shifted.some(
+      (l) => Math.abs(l.view.x - s.view.x) + Math.abs(l.view.y - s.view.y) + Math.abs(l.view.w - s.view.w) < 1,
+    )
+    return {
+      id: `${zoom.id}-view-${i + 2}`,
+      start: withTake(timed.lesson, span.from, stands[i]!.to),
+      end: withTake(timed.lesson, span.from, s.from),
+      easing: 'ease-in-out',
+      values: place(s),
+      curve: null,
+      ...(locked && { locked }),
+    }
   })
   return { ...zoom, ...place(first), anchor: { x: 0.5, y: 0.5 }, poses: poses.slice(0, MOST_POSES) }
 }
 
 /** Lets a zoom follow the pointer; the zoom is made, over the whole lesson, when it is not there. */
-export const followPointer = (id: string, choice: FollowChoice): Edit => (draft) => {
-  if (!draft.elements.some((e) => e.id === id)) {
-    const e = newElement(draft, 'zoom', id, tie('lesson:start'), tie('lesson:end'))
-    draft.elements.push({ ...e, name: 'Follow the pointer' })
+export const followPointer =
+  (id: string, choice: FollowChoice): Edit =>
+  (draft) => {
+    if (!draft.elements.some((e) => e.id === id)) {
+      const e = newElement(draft, 'zoom', id, tie('lesson:start'), tie('lesson:end'))
+      draft.elements.push({ ...e, name: 'Follow the pointer' })
+    }
+    const lesson = plain(draft) as Lesson
+    const timed = resolve(lesson)
+    const made = following(
+      timed,
+      lesson.elements.find((e) => e.id === id)!,
+      choice,
+    )
+    const at = draft.elements.findIndex((e) => e.id === id)
+    if (made) draft.elements[at] = made
   }
-  const lesson = plain(draft) as Lesson
-  const timed = resolve(lesson)
-  const made = following(timed, lesson.elements.find((e) => e.id === id)!, choice)
-  const at = draft.elements.findIndex((e) => e.id === id)
-  if (made) draft.elements[at] = made
-}
 
 /** A ripple on every click of the lesson, unless there is one. */
-export const rippleOnClicks = (id: string): Edit => (draft) => {
-  if (draft.elements.some((e) => e.look.kind === 'ripple' && e.look.every)) return
-  const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
-  if (e.look.kind === 'ripple') draft.elements.push({ ...e, name: 'Ripple on every click', look: { ...e.look, every: true } })
-}
+export const rippleOnClicks =
+  (id: string): Edit =>
+  (draft) => {
+    if (draft.elements.some((e) => e.look.kind === 'ripple' && e.look.every)) return
+    const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
+    if (e.look.kind === 'ripple')
+      draft.elements.push({ ...e, name: 'Ripple on every click', look: { ...e.look, every: true } })
+  }
 
 /**
- * All that a found trace is good for, in one edit: its moments and the pointer's way, a ripple on its clicks, and a calm framing
- * that follows it, unless the lesson has a zoom of its own.
+ * All that a found trace is good for, in one edit: its moments and the pointer's way, a ripple on its clicks, and a
+ * calm framing that follows it, unless the lesson has a zoom of its own.
  */
-export const takeTrace = (media: string, moments: Moment[], pointer: [number, number, number][], ids: { ripple: string; zoom: string }): Edit => (draft) => {
-  setTrace(media, moments, pointer)(draft)
-  rippleOnClicks(ids.ripple)(draft)
-  if (!draft.elements.some((e) => e.look.kind === 'zoom')) followPointer(ids.zoom, CALM)(draft)
-}
+export const takeTrace =
+  (
+    media: string,
+    moments: Moment[],
+    pointer: [number, number, number][],
+    ids: { ripple: string; zoom: string },
+  ): Edit =>
+  (draft) => {
+    setTrace(media, moments, pointer)(draft)
+    rippleOnClicks(ids.ripple)(draft)
+    if (!draft.elements.some((e) => e.look.kind === 'zoom')) followPointer(ids.zoom, CALM)(draft)
+  }
 
 /** Evens out the shaky pointer of a take; rests, clicks and arrivals stay where and when they are. */
-export const smoothPointer = (media: string): Edit => (draft) => {
-  const m = draft.media[media]
-  if (!m?.pointer) return
-  const even = smoothed(m.pointer, m.moments.filter((x) => x.kind === 'click' || x.kind === 'drag').map((x) => x.fromUs))
-  if (even.some((p, i) => p[1] !== m.pointer![i]![1] || p[2] !== m.pointer![i]![2])) m.pointer = even
-}
+export const smoothPointer =
+  (media: string): Edit =>
+  (draft) => {
+    const m = draft.media[media]
+    if (!m?.pointer) return
+    const even = smoothed(
+      m.pointer,
+      m.moments.filter((x) => x.kind === 'click' || x.kind === 'drag').map((x) => x.fromUs),
+    )
+    if (even.some((p, i) => p[1] !== m.pointer![i]![1] || p[2] !== m.pointer![i]![2])) m.pointer = even
+  }
 
 /**
- * Puts a take's pointer where a person said that it is at a time, with the way on both sides as it was found again; moments that were
- * found in the pixels go where it was then.
+ * Puts a take's pointer where a person said that it is at a time, with the way on both sides as it was found again;
+ * moments that were found in the pixels go where it was then.
  *
  * @param piece  microseconds of the take and pixels, a place a frame
  */
-export const correctPointer = (media: string, piece: readonly [number, number, number][], us: number): Edit => (draft) => {
-  const m = draft.media[media]
-  if (!m) return
-  const path = mended(m.pointer ?? [], piece, us)
-  const [first, last] = [piece[0]?.[0] ?? us, piece.at(-1)?.[0] ?? us]
-  m.pointer = path
-  // A trace that was found is told by its confidences; what a log says stands.
-  if (!m.moments.some((x) => x.confidence !== undefined)) return
-  for (const x of m.moments) {
-    if (x.byHand || !x.at || x.fromUs < first || x.fromUs > last) continue
-    const at = pointerAt(path, x.fromUs)
-    if (at) x.at = { x: tenth(at.x), y: tenth(at.y) }
+export const correctPointer =
+  (media: string, piece: readonly [number, number, number][], us: number): Edit =>
+  (draft) => {
+    const m = draft.media[media]
+    if (!m) return
+    const path = mended(m.pointer ?? [], piece, us)
+    const [first, last] = [piece[0]?.[0] ?? us, piece.at(-1)?.[0] ?? us]
+    m.pointer = path
+    // A trace that was found is told by its confidences; what a log says stands.
+    if (!m.moments.some((x) => x.confidence !== undefined)) return
+    for (const x of m.moments) {
+      if (x.byHand || !x.at || x.fromUs < first || x.fromUs > last) continue
+      const at = pointerAt(path, x.fromUs)
+      if (at) x.at = { x: tenth(at.x), y: tenth(at.y) }
+    }
   }
-}
 
-const marked = (mark: 'locked' | 'press') => (element: string, pose: string, on: boolean): Edit => (draft) => {
-  const p = elementIn(draft, element)?.poses.find((x) => x.id === pose)
-  if (!p) return
-  if (on) p[mark] = true
-  else delete p[mark]
-}
+const marked =
+  (mark: 'locked' | 'press') =>
+  (element: string, pose: string, on: boolean): Edit =>
+  (draft) => {
+    const p = elementIn(draft, element)?.poses.find((x) => x.id === pose)
+    if (!p) return
+    if (on) p[mark] = true
+    else delete p[mark]
+  }
 /** Keeps a pose of a zoom as it is when it follows the pointer anew, or lets it go again. */
 export const lockPose = marked('locked')
 /** Lets a drawn pointer press once it has come to a pose, or not. */
@@ -124,16 +171,21 @@ const WITHIN_PX = 1.5
  * @param offset  where its anchor point is from the pointer, in pixels of the lesson's frame
  * @param lag     how many frames it comes behind
  */
-export const goWithPointer = (id: string, offset: { x: number; y: number }, lag: number): Edit => (draft) => {
-  const timed = resolve(plain(draft) as Lesson)
-  const e = elementIn(draft, id)
-  const span = timed.spans.get(id)
-  const input = span && followInputAt(timed, span)
-  if (!e || !input) return
-  const at = (f: number) => { const p = input.pointer[Math.max(0, f - lag)]!; return { t: f, x: tenth(p.x + offset.x), y: tenth(p.y + offset.y) } }
-  const corners = cornersOf(input.pointer.length, at, WITHIN_PX)
-  const values = (f: number) => ({ x: at(f).x, y: at(f).y })
-  Object.assign(e, values(0))
-  e.space = 'take'
-  e.poses = posesAlong(`${id}-with`, timed.lesson, span.from, corners, values)
-}
+export const goWithPointer =
+  (id: string, offset: { x: number; y: number }, lag: number): Edit =>
+  (draft) => {
+    const timed = resolve(plain(draft) as Lesson)
+    const e = elementIn(draft, id)
+    const span = timed.spans.get(id)
+    const input = span && followInputAt(timed, span)
+    if (!e || !input) return
+    const at = (f: number) => {
+      const p = input.pointer[Math.max(0, f - lag)]!
+      return { t: f, x: tenth(p.x + offset.x), y: tenth(p.y + offset.y) }
+    }
+    const corners = cornersOf(input.pointer.length, at, WITHIN_PX)
+    const values = (f: number) => ({ x: at(f).x, y: at(f).y })
+    Object.assign(e, values(0))
+    e.space = 'take'
+    e.poses = posesAlong(`${id}-with`, timed.lesson, span.from, corners, values)
+  }

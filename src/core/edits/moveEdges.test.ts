@@ -13,12 +13,16 @@ const withBox = (poses: Pose[], change: Partial<Element> = {}): Lesson => {
   return lesson
 }
 const own = (lesson: Lesson) => lesson.elements[0]!
-const move = (lesson: Lesson, n = 0) => { const m = motionOf(resolve(lesson), own(lesson)).moves[n]!; return [Math.round(m.from), Math.round(m.to)] }
+const move = (lesson: Lesson, n = 0) => {
+  const m = motionOf(resolve(lesson), own(lesson)).moves[n]!
+  return [Math.round(m.from), Math.round(m.to)]
+}
 const before = (frames: number): MoveEdge => ({ on: 'end', frames })
 const on = (offset = 0): MoveEdge => ({ on: 'moment', moment: 'take/click-2', edge: 'start', offset, last: 0 })
 
 describe('an edge of a move, put elsewhere', () => {
-  const put = (lesson: Lesson, side: 'start' | 'end', frame: number, caught: Catch | null = null) => made(lesson, E.putMoveEdge(resolve(lesson), own(lesson), own(lesson).poses[0]!, side, frame, caught))
+  const put = (lesson: Lesson, side: 'start' | 'end', frame: number, caught: Catch | null = null) =>
+    made(lesson, E.putMoveEdge(resolve(lesson), own(lesson), own(lesson).poses[0]!, side, frame, caught))
   test('the other edge stays: the move gets slower or faster', () => {
     const lesson = withBox([pose('a', after(20), long(20), { x: 900 })])
     expect(move(lesson)).toEqual([120, 140])
@@ -27,18 +31,34 @@ describe('an edge of a move, put elsewhere', () => {
     expect(move(put(withBox([pose('a', long(10), before(40), { x: 900 })]), 'end', 170))).toEqual([150, 170])
   })
   test('it is kept in the way in which it was kept', () => {
-    const kinds = (a: Pose, side: 'start' | 'end', frame: number) => { const l = put(withBox([a]), side, frame); return own(l).poses[0]![side] }
+    const kinds = (a: Pose, side: 'start' | 'end', frame: number) => {
+      const l = put(withBox([a]), side, frame)
+      return own(l).poses[0]![side]
+    }
     expect(kinds(pose('a', after(20), after(40), { x: 1 }), 'start', 125)).toEqual(after(25))
     expect(kinds(pose('a', after(20), before(40), { x: 1 }), 'end', 165)).toEqual(before(35))
-    expect(kinds(pose('a', { on: 'share', share: 0.2 }, after(40), { x: 1 }), 'start', 130)).toEqual({ on: 'share', share: 0.3 })
-    expect(kinds(pose('a', on(), after(60), { x: 1 }), 'start', 126)).toMatchObject({ on: 'moment', moment: 'take/click-2', offset: 6 })
+    expect(kinds(pose('a', { on: 'share', share: 0.2 }, after(40), { x: 1 }), 'start', 130)).toEqual({
+      on: 'share',
+      share: 0.3,
+    })
+    expect(kinds(pose('a', on(), after(60), { x: 1 }), 'start', 126)).toMatchObject({
+      on: 'moment',
+      moment: 'take/click-2',
+      offset: 6,
+    })
     expect(kinds(pose('a', { on: 'previous' }, after(40), { x: 1 }), 'start', 110)).toEqual(after(10))
   })
   test('what catches it ties it', () => {
     const lesson = withBox([pose('a', after(5), after(40), { x: 900 })])
     const click = resolve(lesson).moments.get('take/click-2')!
     const tied = put(lesson, 'start', 120, { moment: click, edge: 'start', frame: 120 })
-    expect(own(tied).poses[0]!.start).toEqual({ on: 'moment', moment: 'take/click-2', edge: 'start', offset: 0, last: 120 })
+    expect(own(tied).poses[0]!.start).toEqual({
+      on: 'moment',
+      moment: 'take/click-2',
+      edge: 'start',
+      offset: 0,
+      last: 120,
+    })
   })
 })
 describe('kept in another way, it stays where it is', () => {
@@ -59,12 +79,24 @@ describe('kept in another way, it stays where it is', () => {
   })
   test('a frame is kept from the nearer end of the element', () => {
     const timed = resolve(start)
-    expect([E.keptAt(timed, own(start), 130, null), E.keptAt(timed, own(start), 170, null)]).toEqual([after(30), before(30)])
+    expect([E.keptAt(timed, own(start), 130, null), E.keptAt(timed, own(start), 170, null)]).toEqual([
+      after(30),
+      before(30),
+    ])
   })
 })
 test('one easing goes to several moves; ways are bent and straightened; poses are taken away', () => {
   const lesson = withBox([pose('a', after(20), long(10), { x: 900 }), pose('b', after(50), long(10), { x: 300 })])
-  const both = made(lesson, E.setMoveEasing([{ element: 'box', pose: 'a' }, { element: 'box', pose: 'b' }], 'snappy'))
+  const both = made(
+    lesson,
+    E.setMoveEasing(
+      [
+        { element: 'box', pose: 'a' },
+        { element: 'box', pose: 'b' },
+      ],
+      'snappy',
+    ),
+  )
   expect(own(both).poses.map((p) => p.easing)).toEqual(['snappy', 'snappy'])
   const bent = made(lesson, E.setCurve('box', 'a', { start: { x: 10.123, y: 0 }, landing: { x: 0, y: -5.555 } }))
   expect(own(bent).poses[0]!.curve).toEqual({ start: { x: 10.12, y: 0 }, landing: { x: 0, y: -5.55 } })
@@ -77,11 +109,24 @@ test('several properties keyed at once are one pose; keyed where there is one, t
   expect(own(apart).poses.map((p) => Object.keys(p.values))).toEqual([['opacity'], ['x', 'y']])
   const joined = made(lesson, E.addKey(['box'], ['x', 'rotation'], resolve(lesson), 130, newIds()))
   expect(own(joined).poses.map((p) => p.values)).toEqual([{ opacity: 0.5, x: 200, rotation: 0 }])
-  expect(E.applyEdit(lesson, E.addKey(['box'], ['look.gone'], resolve(lesson), 130, newIds()))).toEqual({ refused: null })
+  expect(E.applyEdit(lesson, E.addKey(['box'], ['look.gone'], resolve(lesson), 130, newIds()))).toEqual({
+    refused: null,
+  })
 })
 test('the nearest moment of a frame may be a word, not a phrase; what was cut away is none', () => {
-  const at = (id: string, kind: 'click' | 'word' | 'phrase', frame: number | null) => ({ id, kind, label: id, frame, untilFrame: null })
-  const all = [at('click', 'click', 100), at('word', 'word', 130), at('phrase', 'phrase', 121), at('gone', 'click', null)]
+  const at = (id: string, kind: 'click' | 'word' | 'phrase', frame: number | null) => ({
+    id,
+    kind,
+    label: id,
+    frame,
+    untilFrame: null,
+  })
+  const all = [
+    at('click', 'click', 100),
+    at('word', 'word', 130),
+    at('phrase', 'phrase', 121),
+    at('gone', 'click', null),
+  ]
   expect([nearestMoment(all, 118).id, nearestMoment(all, 112).id]).toEqual(['word', 'click'])
 })
 test('what hangs on a moment is looked at where it starts, on its last frame, or where its move is', () => {
@@ -90,5 +135,8 @@ test('what hangs on a moment is looked at where it starts, on its last frame, or
   const row = runningOrder(timed).find((r) => r.moment.id === 'take/click-2')!
   expect(row.elements).toMatchObject([{ side: 'start', pose: 1 }])
   expect(frameOfHanging(timed, row.elements[0]!)).toBe(123)
-  expect([frameOfHanging(timed, { element: own(lesson), side: 'start' }), frameOfHanging(timed, { element: own(lesson), side: 'end' })]).toEqual([100, 199])
+  expect([
+    frameOfHanging(timed, { element: own(lesson), side: 'start' }),
+    frameOfHanging(timed, { element: own(lesson), side: 'end' }),
+  ]).toEqual([100, 199])
 })

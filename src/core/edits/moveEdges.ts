@@ -7,12 +7,24 @@ import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { hundredth } from './plain'
 
-/** Where an edge of a move is kept when it is put at a frame: tied to what caught it, else from the nearer end of the element. */
+/**
+ * Where an edge of a move is kept when it is put at a frame: tied to what caught it, else from the nearer end of the
+ * element.
+ */
 export function keptAt(timed: Timed, e: Element, frame: number, caught: Catch | null): MoveEdge {
-  if (caught) return { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: Math.round(frame) - caught.frame, last: Math.round(frame) }
+  if (caught)
+    return {
+      on: 'moment',
+      moment: caught.moment.id,
+      edge: caught.edge,
+      offset: Math.round(frame) - caught.frame,
+      last: Math.round(frame),
+    }
   const span = timed.spans.get(e.id)!
   const after = Math.round(frame) - span.from
-  return after * 2 <= span.to - span.from ? { on: 'start', frames: after } : { on: 'end', frames: span.to - Math.round(frame) }
+  return after * 2 <= span.to - span.from
+    ? { on: 'start', frames: after }
+    : { on: 'end', frames: span.to - Math.round(frame) }
 }
 
 export type Keeping = 'start' | 'end' | 'share' | 'moment' | 'length' | 'previous' | 'take'
@@ -22,12 +34,18 @@ export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'en
   const at = side === 'start' ? move.from : move.to
   const span = timed.spans.get(e.id)!
   switch (how) {
-    case 'start': return { on: 'start', frames: Math.round(at) - span.from }
-    case 'end': return { on: 'end', frames: span.to - Math.round(at) }
-    case 'share': return { on: 'share', share: (at - span.from) / (span.to - span.from) }
-    case 'length': return { on: 'length', frames: Math.max(0, Math.round(move.to - move.from)) }
-    case 'previous': return { on: 'previous' }
-    case 'take': return takeTimeAt(timed.lesson, Math.round(at)) ?? keptAt(timed, e, at, null)
+    case 'start':
+      return { on: 'start', frames: Math.round(at) - span.from }
+    case 'end':
+      return { on: 'end', frames: span.to - Math.round(at) }
+    case 'share':
+      return { on: 'share', share: (at - span.from) / (span.to - span.from) }
+    case 'length':
+      return { on: 'length', frames: Math.max(0, Math.round(move.to - move.from)) }
+    case 'previous':
+      return { on: 'previous' }
+    case 'take':
+      return takeTimeAt(timed.lesson, Math.round(at)) ?? keptAt(timed, e, at, null)
     case 'moment': {
       const near = nearestMoment(timed.moments.values(), at)
       return { on: 'moment', moment: near.id, edge: 'start', offset: Math.round(at) - near.frame, last: Math.round(at) }
@@ -36,57 +54,94 @@ export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'en
 }
 
 /** An edge of a move as it is after being put at `frame`: kept in the way it was, or tied to what caught it. */
-function moveEdgeAt(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end', frame: number, caught: Catch | null): MoveEdge {
+function moveEdgeAt(
+  timed: Timed,
+  e: Element,
+  pose: Pose,
+  side: 'start' | 'end',
+  frame: number,
+  caught: Catch | null,
+): MoveEdge {
   const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!
   const edge = pose[side]
   if (caught) return keptAt(timed, e, frame, caught)
   const span = timed.spans.get(e.id)!
   switch (edge.on) {
-    case 'start': return { on: 'start', frames: Math.round(frame) - span.from }
-    case 'end': return { on: 'end', frames: span.to - Math.round(frame) }
-    case 'share': return { on: 'share', share: (frame - span.from) / Math.max(1, span.to - span.from) }
-    case 'moment': case 'element': {
+    case 'start':
+      return { on: 'start', frames: Math.round(frame) - span.from }
+    case 'end':
+      return { on: 'end', frames: span.to - Math.round(frame) }
+    case 'share':
+      return { on: 'share', share: (frame - span.from) / Math.max(1, span.to - span.from) }
+    case 'moment':
+    case 'element': {
       const now = edgeFrame(timed, e, edge)
-      return now === null ? keptAt(timed, e, frame, null) : { ...edge, offset: edge.offset + Math.round(frame - now), last: Math.round(frame) }
+      return now === null
+        ? keptAt(timed, e, frame, null)
+        : { ...edge, offset: edge.offset + Math.round(frame - now), last: Math.round(frame) }
     }
-    case 'length': return { on: 'length', frames: Math.max(0, Math.round(side === 'end' ? frame - move.from : move.to - frame)) }
-    case 'previous': return keptAt(timed, e, frame, null)
-    case 'take': return takeTimeAt(timed.lesson, Math.round(frame)) ?? keptAt(timed, e, frame, null)
+    case 'length':
+      return { on: 'length', frames: Math.max(0, Math.round(side === 'end' ? frame - move.from : move.to - frame)) }
+    case 'previous':
+      return keptAt(timed, e, frame, null)
+    case 'take':
+      return takeTimeAt(timed.lesson, Math.round(frame)) ?? keptAt(timed, e, frame, null)
   }
 }
 
-const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined => elementIn(draft, element)?.poses.find((p) => p.id === pose)
-export const setMoveEdge = (element: string, pose: string, side: 'start' | 'end', edge: MoveEdge): Edit => (draft) => {
-  const p = poseOf(draft, element, pose)
-  if (!p) return
-  const other = side === 'start' ? 'end' : 'start'
-  // A move whose both ends are lengths would have no place in time.
-  if (edge.on === 'length' && p[other].on === 'length') return
-  if (edge.on === 'previous' && side === 'end') return
-  p[side] = edge
-}
+const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined =>
+  elementIn(draft, element)?.poses.find((p) => p.id === pose)
+export const setMoveEdge =
+  (element: string, pose: string, side: 'start' | 'end', edge: MoveEdge): Edit =>
+  (draft) => {
+    const p = poseOf(draft, element, pose)
+    if (!p) return
+    const other = side === 'start' ? 'end' : 'start'
+    // A move whose both ends are lengths would have no place in time.
+    if (edge.on === 'length' && p[other].on === 'length') return
+    if (edge.on === 'previous' && side === 'end') return
+    p[side] = edge
+  }
 /** One easing for several moves at once. */
-export const setMoveEasing = (moves: readonly { element: string; pose: string }[], easing: string): Edit => (draft) => {
-  for (const m of moves) { const p = poseOf(draft, m.element, m.pose); if (p) p.easing = easing }
-}
-export const setCurve = (element: string, pose: string, curve: Pose['curve']): Edit => (draft) => {
-  const p = poseOf(draft, element, pose)
-  if (p) p.curve = curve && { start: { x: hundredth(curve.start.x), y: hundredth(curve.start.y) }, landing: { x: hundredth(curve.landing.x), y: hundredth(curve.landing.y) } }
-}
-export const removePoses = (moves: readonly { element: string; pose: string }[]): Edit => (draft) => {
-  for (const { element, pose } of moves) { const e = elementIn(draft, element); if (e) e.poses = e.poses.filter((p) => p.id !== pose) }
-}
+export const setMoveEasing =
+  (moves: readonly { element: string; pose: string }[], easing: string): Edit =>
+  (draft) => {
+    for (const m of moves) {
+      const p = poseOf(draft, m.element, m.pose)
+      if (p) p.easing = easing
+    }
+  }
+export const setCurve =
+  (element: string, pose: string, curve: Pose['curve']): Edit =>
+  (draft) => {
+    const p = poseOf(draft, element, pose)
+    if (p)
+      p.curve = curve && {
+        start: { x: hundredth(curve.start.x), y: hundredth(curve.start.y) },
+        landing: { x: hundredth(curve.landing.x), y: hundredth(curve.landing.y) },
+      }
+  }
+export const removePoses =
+  (moves: readonly { element: string; pose: string }[]): Edit =>
+  (draft) => {
+    for (const { element, pose } of moves) {
+      const e = elementIn(draft, element)
+      if (e) e.poses = e.poses.filter((p) => p.id !== pose)
+    }
+  }
 
 /**
- * Puts an edge of a move at a frame of the lesson, tied to what caught it. Its other edge stays where it is: the move gets faster or
- * slower.
+ * Puts an edge of a move at a frame of the lesson, tied to what caught it. Its other edge stays where it is: the move
+ * gets faster or slower.
  */
-export const putMoveEdge = (timed: Timed, own: Element, pose: Pose, side: 'start' | 'end', frame: number, caught: Catch | null): Edit => (draft) => {
-  const p = poseOf(draft, own.id, pose.id)
-  if (!p) return
-  const move = motionOf(timed, own).moves.find((m) => m.pose.id === pose.id)!
-  const other = side === 'start' ? 'end' : 'start'
-  const frames = Math.max(0, Math.round(side === 'start' ? move.to - frame : frame - move.from))
-  if (p[other].on === 'length') p[other] = { on: 'length', frames }
-  p[side] = moveEdgeAt(timed, own, pose, side, frame, caught)
-}
+export const putMoveEdge =
+  (timed: Timed, own: Element, pose: Pose, side: 'start' | 'end', frame: number, caught: Catch | null): Edit =>
+  (draft) => {
+    const p = poseOf(draft, own.id, pose.id)
+    if (!p) return
+    const move = motionOf(timed, own).moves.find((m) => m.pose.id === pose.id)!
+    const other = side === 'start' ? 'end' : 'start'
+    const frames = Math.max(0, Math.round(side === 'start' ? move.to - frame : frame - move.from))
+    if (p[other].on === 'length') p[other] = { on: 'length', frames }
+    p[side] = moveEdgeAt(timed, own, pose, side, frame, caught)
+  }

@@ -1,7 +1,10 @@
 /** A name without the number behind it that makes it unlike the others. */
 const bare = (name: string): string => name.replace(/ \d+$/, '')
 
-/** A name that is not taken yet: the same, or with the next number behind it (“Callout 3”). The name is added to those taken. */
+/**
+ * A name that is not taken yet: the same, or with the next number behind it (“Callout 3”). The name is added to those
+ * taken.
+ */
 export function numbered(name: string, taken: Set<string>): string {
   const stem = bare(name).slice(0, 112)
   let out = name

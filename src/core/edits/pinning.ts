@@ -11,17 +11,36 @@ import type { Edit } from './edit'
 import { plain, tenth } from './plain'
 
 /** Where a pinned spot is at a time of the medium, in microseconds and pixels of the take. */
-export interface PinPlace { us: number; x: number; y: number; seen: boolean }
+export interface PinPlace {
+  us: number
+  x: number
+  y: number
+  seen: boolean
+}
 const Line = z.object({ t: z.number().min(0), x: z.number(), y: z.number(), seen: z.boolean() })
 
 /** Reads the places of a spot, one to a line, as `vane pin` writes them. @throws ZodError when a line is none */
-export const readPins = (text: string): PinPlace[] => text.trim().split('\n').map((l) => { const { t, ...at } = Line.parse(JSON.parse(l)); return { us: Math.round(t * 1e6), ...at } })
+export const readPins = (text: string): PinPlace[] =>
+  text
+    .trim()
+    .split('\n')
+    .map((l) => {
+      const { t, ...at } = Line.parse(JSON.parse(l))
+      return { us: Math.round(t * 1e6), ...at }
+    })
 
 /**
- * What of a take is to be followed for an element: through which time, and what lies in which rectangle at its start, in pixels of
- * the take; `turns` of the wheel in that time, where they are known: microseconds, pixels to the right and down.
+ * What of a take is to be followed for an element: through which time, and what lies in which rectangle at its start,
+ * in pixels of the take; `turns` of the wheel in that time, where they are known: microseconds, pixels to the right and
+ * down.
  */
-export interface PinSpot { media: string; fromUs: number; toUs: number; rect: [number, number, number, number]; turns: [number, number, number][] }
+export interface PinSpot {
+  media: string
+  fromUs: number
+  toUs: number
+  rect: [number, number, number, number]
+  turns: [number, number, number][]
+}
 
 const LARGEST = 360
 /** Around a callout's tip this much is looked at, in pixels of the lesson's frame. */
@@ -52,7 +71,10 @@ export function pinSpot(timed: Timed, element: Element): PinSpot | null {
   }
   const [x, w] = cut((r.x - fit.x) * k, r.w * k, medium.width)
   const [y, h] = cut((r.y - fit.y) * k, r.h * k, medium.height)
-  const [fromUs, toUs] = [sourceUsAt(clip, span.from, lesson.rate), sourceUsAt(clip, Math.min(span.to, clipEnd(clip)), lesson.rate)]
+  const [fromUs, toUs] = [
+    sourceUsAt(clip, span.from, lesson.rate),
+    sourceUsAt(clip, Math.min(span.to, clipEnd(clip)), lesson.rate),
+  ]
   const turns = medium.moments.flatMap((m) => m.turns ?? []).filter(([us]) => us >= fromUs && us < toUs)
   return { media: clip.media, fromUs, toUs, rect: [x, y, w, h], turns }
 }
@@ -60,34 +82,52 @@ export function pinSpot(timed: Timed, element: Element): PinSpot | null {
 const WITHIN_PX = 1.5
 
 /**
- * Pins an element to what it marks: it goes where that went, and is not shown while that is out of sight. Its way becomes its poses;
- * a callout's tail goes along.
+ * Pins an element to what it marks: it goes where that went, and is not shown while that is out of sight. Its way
+ * becomes its poses; a callout's tail goes along.
  *
  * @param media   the take in which the spot was followed
  * @param places  where the spot was, a place a frame, the first when the element starts
  */
-export const pinTo = (id: string, media: string, places: readonly PinPlace[]): Edit => (draft) => {
-  const lesson = plain(draft) as Lesson
-  const e = elementIn(draft, id)
-  const own = lesson.elements.find((x) => x.id === id)
-  const span = resolve(lesson).spans.get(id)
-  const medium = lesson.media[media]
-  const first = places[0]
-  if (!e || !own || !span || !medium || !first) return
-  const at: { t: number; x: number; y: number; seen: boolean }[] = []
-  for (let f = span.from, i = 0; f < span.to; f++) {
-    const t = f - span.from
-    const clip = takeAt(lesson, f)
-    if (!clip || clip.media !== media) { at.push({ x: 0, y: 0, ...at.at(-1), t, seen: false }); continue }
-    const us = sourceUsAt(clip, f, lesson.rate)
-    while (i + 1 < places.length && places[i + 1]!.us <= us + 1000) i++
-    const [a, b] = [placeOnLesson(first, clip, medium, lesson.frame), placeOnLesson(places[i]!, clip, medium, lesson.frame)]
-    at.push({ t, x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
+export const pinTo =
+  (id: string, media: string, places: readonly PinPlace[]): Edit =>
+  (draft) => {
+    const lesson = plain(draft) as Lesson
+    const e = elementIn(draft, id)
+    const own = lesson.elements.find((x) => x.id === id)
+    const span = resolve(lesson).spans.get(id)
+    const medium = lesson.media[media]
+    const first = places[0]
+    if (!e || !own || !span || !medium || !first) return
+    const at: { t: number; x: number; y: number; seen: boolean }[] = []
+    for (let f = span.from, i = 0; f < span.to; f++) {
+      const t = f - span.from
+      const clip = takeAt(lesson, f)
+      if (!clip || clip.media !== media) {
+        at.push({ x: 0, y: 0, ...at.at(-1), t, seen: false })
+        continue
+      }
+      const us = sourceUsAt(clip, f, lesson.rate)
+      while (i + 1 < places.length && places[i + 1]!.us <= us + 1000) i++
+      const [a, b] = [
+        placeOnLesson(first, clip, medium, lesson.frame),
+        placeOnLesson(places[i]!, clip, medium, lesson.frame),
+      ]
+      at.push({ t, x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
+    }
+    const tip = own.look.kind === 'callout' ? own.look.tip : null
+    const valuesAt = (f: number): Pose['values'] => ({
+      x: tenth(own.x + at[f]!.x),
+      y: tenth(own.y + at[f]!.y),
+      opacity: at[f]!.seen ? own.opacity : 0,
+      ...(tip && { 'look.tip.x': tenth(tip.x + at[f]!.x), 'look.tip.y': tenth(tip.y + at[f]!.y) }),
+    })
+    // Going out of sight and coming back happen from one frame to the next.
+    const corners = cornersOf(
+      at.length,
+      (f) => at[f]!,
+      WITHIN_PX,
+      (from, to) => at[to]!.seen === at[from]!.seen && at[from + 1]!.seen === at[from]!.seen,
+    )
+    e.space = 'take'
+    e.poses = posesAlong(`${id}-pin`, lesson, span.from, corners, valuesAt)
   }
-  const tip = own.look.kind === 'callout' ? own.look.tip : null
-  const valuesAt = (f: number): Pose['values'] => ({ x: tenth(own.x + at[f]!.x), y: tenth(own.y + at[f]!.y), opacity: at[f]!.seen ? own.opacity : 0, ...(tip && { 'look.tip.x': tenth(tip.x + at[f]!.x), 'look.tip.y': tenth(tip.y + at[f]!.y) }) })
-  // Going out of sight and coming back happen from one frame to the next.
-  const corners = cornersOf(at.length, (f) => at[f]!, WITHIN_PX, (from, to) => at[to]!.seen === at[from]!.seen && at[from + 1]!.seen === at[from]!.seen)
-  e.space = 'take'
-  e.poses = posesAlong(`${id}-pin`, lesson, span.from, corners, valuesAt)
-}

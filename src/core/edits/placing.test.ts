@@ -7,14 +7,27 @@ import * as E from './index'
 
 const three = (change: Partial<Element>[] = []): Lesson => {
   const lesson = lessonWithTake()
-  const at = [{ x: 300, y: 200, width: 100, height: 60 }, { x: 700, y: 420, width: 200, height: 40 }, { x: 1500, y: 330, width: 60, height: 200 }]
-  lesson.elements = at.map((place, i) => element(lesson, 'shape', `e${i}`, loose(0), loose(200), { space: 'picture', ...place, ...change[i] }))
+  const at = [
+    { x: 300, y: 200, width: 100, height: 60 },
+    { x: 700, y: 420, width: 200, height: 40 },
+    { x: 1500, y: 330, width: 60, height: 200 },
+  ]
+  lesson.elements = at.map((place, i) =>
+    element(lesson, 'shape', `e${i}`, loose(0), loose(200), { space: 'picture', ...place, ...change[i] }),
+  )
   return lesson
 }
 const ids = ['e0', 'e1', 'e2']
 const standing = (lesson: Lesson): E.Standing => ({ timed: resolve(lesson), frame: 10, poseFor: () => 0 })
-const boxes = (lesson: Lesson) => { const timed = resolve(lesson); return lesson.elements.map((e) => { const { matrix, box } = frameBoxOf(timed, e, 10, false); return boundsOf(matrix, box) }) }
-const aligned = (edge: E.AlignEdge, to: E.AlignTo, lesson = three()) => boxes(made(lesson, E.align(ids, edge, to, standing(lesson))))
+const boxes = (lesson: Lesson) => {
+  const timed = resolve(lesson)
+  return lesson.elements.map((e) => {
+    const { matrix, box } = frameBoxOf(timed, e, 10, false)
+    return boundsOf(matrix, box)
+  })
+}
+const aligned = (edge: E.AlignEdge, to: E.AlignTo, lesson = three()) =>
+  boxes(made(lesson, E.align(ids, edge, to, standing(lesson))))
 
 describe('lining up', () => {
   test('against each other: to the outermost edge, or the middle of all', () => {
@@ -37,11 +50,16 @@ describe('lining up', () => {
     expect(turned[0]!.x).toBeCloseTo(0, 1)
     expect(turned[0]!.w).toBeCloseTo(60, 6)
   })
-  test('what is locked stays', () => expect(aligned('left', 'frame', three([{}, { locked: true }])).map((b) => b.x)).toEqual([0, 600, 0]))
+  test('what is locked stays', () =>
+    expect(aligned('left', 'frame', three([{}, { locked: true }])).map((b) => b.x)).toEqual([0, 600, 0]))
   test('a pose is lined up by itself', () => {
     const lesson = three([{ poses: [pose('a', after(20), long(10), { x: 900 })] }])
     const timed = resolve(lesson)
-    const edit = E.inPoses(timed, (e) => e.poses.length, E.align(['e0'], 'left', 'frame', { timed, frame: 100, poseFor: (e) => e.poses.length }))
+    const edit = E.inPoses(
+      timed,
+      (e) => e.poses.length,
+      E.align(['e0'], 'left', 'frame', { timed, frame: 100, poseFor: (e) => e.poses.length }),
+    )
     const e = made(lesson, edit).elements[0]!
     expect([e.x, e.poses[0]!.values.x]).toEqual([300, 50])
   })
@@ -61,13 +79,18 @@ describe('spreading', () => {
     expect(out[0]!.y).toBe(170)
     expect(out[1]!.y + out[1]!.h).toBe(440)
   })
-  test('two have nothing between them', () => expect(E.applyEdit(three(), E.distribute(['e0', 'e1'], 'across', standing(three())))).toEqual({ refused: null }))
+  test('two have nothing between them', () =>
+    expect(E.applyEdit(three(), E.distribute(['e0', 'e1'], 'across', standing(three())))).toEqual({ refused: null }))
 })
 describe('sizes and sides', () => {
   test('as wide or as tall as the first one chosen', () => {
     const lesson = three()
-    expect(made(lesson, E.equalSizes(['e1', 'e0', 'e2'], 'width', standing(lesson))).elements.map((e) => e.width)).toEqual([200, 200, 200])
-    expect(made(lesson, E.equalSizes(['e2', 'e0'], 'height', standing(lesson))).elements.map((e) => e.height)).toEqual([200, 40, 200])
+    expect(
+      made(lesson, E.equalSizes(['e1', 'e0', 'e2'], 'width', standing(lesson))).elements.map((e) => e.width),
+    ).toEqual([200, 200, 200])
+    expect(made(lesson, E.equalSizes(['e2', 'e0'], 'height', standing(lesson))).elements.map((e) => e.height)).toEqual([
+      200, 40, 200,
+    ])
   })
   test('mirrored twice is as before, in place', () => {
     const lesson = three()

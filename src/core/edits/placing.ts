@@ -11,9 +11,16 @@ import { hundredth } from './plain'
 export type AlignEdge = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'
 export type AlignTo = 'frame' | 'action' | 'title' | 'each-other'
 /** Elements as they stand in one of their poses, at a frame. */
-export interface Standing { timed: Timed; frame: number; poseFor: (e: Element) => number }
+export interface Standing {
+  timed: Timed
+  frame: number
+  poseFor: (e: Element) => number
+}
 
-interface Box { own: Element; rect: Rect }
+interface Box {
+  own: Element
+  rect: Rect
+}
 /** The upright rectangles around elements on the picture; nothing zoomed. */
 function boxesOf({ timed, frame, poseFor }: Standing, ids: string[]): Box[] {
   return ids.flatMap((id) => {
@@ -45,12 +52,24 @@ export function align(ids: string[], edge: AlignEdge, to: AlignTo, standing: Sta
   const { width, height } = standing.timed.lesson.frame
   const m = to === 'frame' ? 0 : to === 'each-other' ? null : SAFE_AREAS[to]
   if (boxes.length === 0) return () => {}
-  const goal: Rect = m === null ? boxes.map((b) => b.rect).reduce(union) : { x: width * m, y: height * m, w: width * (1 - 2 * m), h: height * (1 - 2 * m) }
-  return shiftEach(standing, boxes.map(({ own, rect: r }) => {
-    const dx = { left: goal.x - r.x, centre: goal.x + goal.w / 2 - r.x - r.w / 2, right: goal.x + goal.w - r.x - r.w }[edge as 'left'] ?? 0
-    const dy = { top: goal.y - r.y, middle: goal.y + goal.h / 2 - r.y - r.h / 2, bottom: goal.y + goal.h - r.y - r.h }[edge as 'top'] ?? 0
-    return { own, dx, dy }
-  }))
+  const goal: Rect =
+    m === null
+      ? boxes.map((b) => b.rect).reduce(union)
+      : { x: width * m, y: height * m, w: width * (1 - 2 * m), h: height * (1 - 2 * m) }
+  return shiftEach(
+    standing,
+    boxes.map(({ own, rect: r }) => {
+      const dx =
+        { left: goal.x - r.x, centre: goal.x + goal.w / 2 - r.x - r.w / 2, right: goal.x + goal.w - r.x - r.w }[
+          edge as 'left'
+        ] ?? 0
+      const dy =
+        { top: goal.y - r.y, middle: goal.y + goal.h / 2 - r.y - r.h / 2, bottom: goal.y + goal.h - r.y - r.h }[
+          edge as 'top'
+        ] ?? 0
+      return { own, dx, dy }
+    }),
+  )
 }
 
 /** Spreads elements so that the gaps between them are equal; the first and the last stay. */
@@ -62,65 +81,87 @@ export function distribute(ids: string[], axis: 'across' | 'down', standing: Sta
   const last = boxes.at(-1)!.rect
   const gap = (last[at] + last[long] - first[at] - boxes.reduce((s, b) => s + b.rect[long], 0)) / (boxes.length - 1)
   let next = first[at]
-  return shiftEach(standing, boxes.map(({ own, rect }) => {
-    const by = next - rect[at]
-    next += rect[long] + gap
-    return { own, dx: axis === 'across' ? by : 0, dy: axis === 'down' ? by : 0 }
-  }))
+  return shiftEach(
+    standing,
+    boxes.map(({ own, rect }) => {
+      const by = next - rect[at]
+      next += rect[long] + gap
+      return { own, dx: axis === 'across' ? by : 0, dy: axis === 'down' ? by : 0 }
+    }),
+  )
 }
 
 /** Makes elements as wide or as tall as the first one chosen. */
-export const equalSizes = (ids: string[], what: 'width' | 'height', { timed, poseFor }: Standing): Edit => (draft) => {
-  const lead = timed.lesson.elements.find((e) => e.id === ids[0])
-  if (!lead) return
-  const posed = atPose(timed, lead, poseFor(lead))
-  const size = kindOf(posed).size(posed as never)
-  for (const e of draft.elements) {
-    if (!ids.includes(e.id) || e.id === lead.id || kindOf(e).pulls === 'none') continue
-    const own = kindOf(e).size(e as never)
-    const shape = own.h > 0 ? own.w / own.h : 1
-    if (what === 'width') { e.width = size.w; if (kindOf(e).pulls === 'shape') e.height = size.w / shape } else {
-      e.height = size.h
-      if (kindOf(e).pulls === 'shape') e.width = size.h * shape
-      if (e.look.kind === 'callout' || e.look.kind === 'text') e.look.fitText = false
+export const equalSizes =
+  (ids: string[], what: 'width' | 'height', { timed, poseFor }: Standing): Edit =>
+  (draft) => {
+    const lead = timed.lesson.elements.find((e) => e.id === ids[0])
+    if (!lead) return
+    const posed = atPose(timed, lead, poseFor(lead))
+    const size = kindOf(posed).size(posed as never)
+    for (const e of draft.elements) {
+      if (!ids.includes(e.id) || e.id === lead.id || kindOf(e).pulls === 'none') continue
+      const own = kindOf(e).size(e as never)
+      const shape = own.h > 0 ? own.w / own.h : 1
+      if (what === 'width') {
+        e.width = size.w
+        if (kindOf(e).pulls === 'shape') e.height = size.w / shape
+      } else {
+        e.height = size.h
+        if (kindOf(e).pulls === 'shape') e.width = size.h * shape
+        if (e.look.kind === 'callout' || e.look.kind === 'text') e.look.fitText = false
+      }
     }
   }
-}
 
 /** Mirrors elements in place. */
-export const flip = (ids: string[], axis: 'across' | 'down'): Edit => (draft) => {
-  for (const e of elementsIn(draft, ids)) { if (axis === 'across') e.scale.x = -e.scale.x; else e.scale.y = -e.scale.y }
-}
+export const flip =
+  (ids: string[], axis: 'across' | 'down'): Edit =>
+  (draft) => {
+    for (const e of elementsIn(draft, ids)) {
+      if (axis === 'across') e.scale.x = -e.scale.x
+      else e.scale.y = -e.scale.y
+    }
+  }
 
 /** Moves the anchor point within an element (shares of its box); nothing that is seen moves, in any of its poses. */
-export const setAnchor = (id: string, anchor: { x: number; y: number }, timed: Timed): Edit => (draft) => {
-  const own = timed.lesson.elements.find((e) => e.id === id)
-  const e = elementIn(draft, id)
-  if (!own || !e) return
-  const { moves } = motionOf(timed, own)
-  let before = { x: own.x, y: own.y }
-  for (let n = 0; n <= moves.length; n++) {
-    const posed = atPose(timed, own, n)
-    const size = kindOf(posed).size(posed as never)
-    const m = matrixOf(posed)
-    const at = apply(m, { x: (anchor.x - posed.anchor.x) * size.w, y: (anchor.y - posed.anchor.y) * size.h })
-    const next = { x: hundredth(at.x), y: hundredth(at.y) }
-    if (n === 0) Object.assign(e, next)
-    else {
-      const values = e.poses.find((p) => p.id === moves[n - 1]!.pose.id)!.values as Record<string, KeyValue>
-      for (const axis of ['x', 'y'] as const) if (axis in values || next[axis] !== before[axis]) values[axis] = next[axis]
-      delete values['anchor.x']
-      delete values['anchor.y']
+export const setAnchor =
+  (id: string, anchor: { x: number; y: number }, timed: Timed): Edit =>
+  (draft) => {
+    const own = timed.lesson.elements.find((e) => e.id === id)
+    const e = elementIn(draft, id)
+    if (!own || !e) return
+    const { moves } = motionOf(timed, own)
+    let before = { x: own.x, y: own.y }
+    for (let n = 0; n <= moves.length; n++) {
+      const posed = atPose(timed, own, n)
+      const size = kindOf(posed).size(posed as never)
+      const m = matrixOf(posed)
+      const at = apply(m, { x: (anchor.x - posed.anchor.x) * size.w, y: (anchor.y - posed.anchor.y) * size.h })
+      const next = { x: hundredth(at.x), y: hundredth(at.y) }
+      if (n === 0) Object.assign(e, next)
+      else {
+        const values = e.poses.find((p) => p.id === moves[n - 1]!.pose.id)!.values as Record<string, KeyValue>
+        for (const axis of ['x', 'y'] as const)
+          if (axis in values || next[axis] !== before[axis]) values[axis] = next[axis]
+        delete values['anchor.x']
+        delete values['anchor.y']
+      }
+      before = next
     }
-    before = next
+    e.anchor = { ...anchor }
   }
-  e.anchor = { ...anchor }
-}
 
 /** Puts elements into one group, or with null out of theirs. */
-export const setGroup = (ids: string[], group: string | null): Edit => (draft) => { for (const e of elementsIn(draft, ids)) e.group = group }
+export const setGroup =
+  (ids: string[], group: string | null): Edit =>
+  (draft) => {
+    for (const e of elementsIn(draft, ids)) e.group = group
+  }
 /** The elements that go with these: their groups, whole. */
 export function withGroups(elements: readonly Element[], ids: readonly string[]): string[] {
   const groups = new Set(elements.flatMap((e) => (ids.includes(e.id) && e.group ? [e.group] : [])))
-  return groups.size === 0 ? [...ids] : [...ids, ...elements.filter((e) => e.group && groups.has(e.group) && !ids.includes(e.id)).map((e) => e.id)]
+  return groups.size === 0
+    ? [...ids]
+    : [...ids, ...elements.filter((e) => e.group && groups.has(e.group) && !ids.includes(e.id)).map((e) => e.id)]
 }

@@ -8,4 +8,10 @@ export const hundredth = (v: number): number => Math.round(v * 100) / 100
 /** Pixels of a way that was worked out: to a tenth. */
 export const tenth = (v: number): number => Math.round(v * 10) / 10
 /** An end tied to a moment's start, so many frames after it; `last` is where it was last found. */
-export const tie = (moment: string, offset = 0, last = 0): Edge => ({ on: 'moment', moment, edge: 'start', offset, last })
+export const tie = (moment: string, offset = 0, last = 0): Edge => ({
+  on: 'moment',
+  moment,
+  edge: 'start',
+  offset,
+  last,
+})

@@ -5,17 +5,26 @@ import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { plain } from './plain'
 
-const framingFor = (timed: Timed, e: Element, frame: number): Matrix => (e.space === 'take' && e.look.kind !== 'zoom' ? framingOf(timed, frame) : IDENTITY)
+const framingFor = (timed: Timed, e: Element, frame: number): Matrix =>
+  e.space === 'take' && e.look.kind !== 'zoom' ? framingOf(timed, frame) : IDENTITY
 const hundredThousandth = (v: number) => Math.round(v * 1e8) / 1e8
 
 /** The turn and the even scale of a matrix, where it is no more than those and a shift. */
 function similarity(m: Matrix): { scale: number; degrees: number } | null {
   const scale = Math.hypot(m[0], m[1])
-  if (scale < 1e-9 || Math.abs(m[0] - m[3]) > 1e-9 * Math.max(1, scale) || Math.abs(m[1] + m[2]) > 1e-9 * Math.max(1, scale)) return null
+  if (
+    scale < 1e-9 ||
+    Math.abs(m[0] - m[3]) > 1e-9 * Math.max(1, scale) ||
+    Math.abs(m[1] + m[2]) > 1e-9 * Math.max(1, scale)
+  )
+    return null
   return { scale, degrees: (Math.atan2(m[1], m[0]) * 180) / Math.PI }
 }
 
-/** Takes a matrix into an element's own place and all its poses, so that it stands there by itself. False when that cannot be said in position, turn and scale. */
+/**
+ * Takes a matrix into an element's own place and all its poses, so that it stands there by itself. False when that
+ * cannot be said in position, turn and scale.
+ */
 export function fold(e: Element, m: Matrix): boolean {
   const s = similarity(m)
   if (!s) return false
@@ -27,7 +36,7 @@ export function fold(e: Element, m: Matrix): boolean {
     if ('x' in values || 'y' in values) {
       if (turned && !('x' in values && 'y' in values)) return false
     }
-    if (turned && ('look.tip.x' in values) !== ('look.tip.y' in values)) return false
+    if (turned && 'look.tip.x' in values !== 'look.tip.y' in values) return false
   }
   Object.assign(e, point(own.x, own.y))
   e.rotation += s.degrees
@@ -37,7 +46,10 @@ export function fold(e: Element, m: Matrix): boolean {
     const { values } = pose
     const both = (px: string, py: string, ox: number, oy: number) => {
       if (!(px in values) && !(py in values)) return
-      const p = point(typeof values[px] === 'number' ? values[px] : ox, typeof values[py] === 'number' ? values[py] : oy)
+      const p = point(
+        typeof values[px] === 'number' ? values[px] : ox,
+        typeof values[py] === 'number' ? values[py] : oy,
+      )
       if (px in values) values[px] = p.x
       if (py in values) values[py] = p.y
     }
@@ -57,39 +69,51 @@ export function fold(e: Element, m: Matrix): boolean {
  * Lets elements ride on another from a frame on, without moving them there: from then on that one
  * carries them by its position, scale and turn. They take its place on the take or in the picture.
  */
-export const attach = (ids: string[], on: string, timed: Timed, frame: number, fades = false): Edit => (draft) => {
-  const target = timed.lesson.elements.find((e) => e.id === on)
-  if (!target) return
-  for (const id of ids) {
-    const own = timed.lesson.elements.find((e) => e.id === id)
-    const e = elementIn(draft, id)
-    if (!own || !e || id === on) continue
-    const p = placementOf(timed, target, frame, framingFor(timed, target, frame))
-    if (!p || isFlat(p.matrix)) continue
-    if (own.rides) release(e, own, timed, frame)
-    if (own.space !== target.space) {
-      const across = times(inverse(framingFor(timed, target, frame)), framingFor(timed, own, frame))
-      fold(e, across)
-      e.space = target.space
+export const attach =
+  (ids: string[], on: string, timed: Timed, frame: number, fades = false): Edit =>
+  (draft) => {
+    const target = timed.lesson.elements.find((e) => e.id === on)
+    if (!target) return
+    for (const id of ids) {
+      const own = timed.lesson.elements.find((e) => e.id === id)
+      const e = elementIn(draft, id)
+      if (!own || !e || id === on) continue
+      const p = placementOf(timed, target, frame, framingFor(timed, target, frame))
+      if (!p || isFlat(p.matrix)) continue
+      if (own.rides) release(e, own, timed, frame)
+      if (own.space !== target.space) {
+        const across = times(inverse(framingFor(timed, target, frame)), framingFor(timed, own, frame))
+        fold(e, across)
+        e.space = target.space
+      }
+      const carried = e.rides ? times(inverse(p.matrix), e.rides.by) : inverse(p.matrix)
+      e.rides = { on, by: [...carried] as [number, number, number, number, number, number], fades }
     }
-    const carried = e.rides ? times(inverse(p.matrix), e.rides.by) : inverse(p.matrix)
-    e.rides = { on, by: [...carried] as [number, number, number, number, number, number], fades }
   }
-}
 
 /** Takes elements off what they ride on; they stay where they are at a frame. */
-export const detach = (ids: string[], timed: Timed, frame: number): Edit => (draft) => {
-  for (const own of timed.lesson.elements) {
-    const e = ids.includes(own.id) ? elementIn(draft, own.id) : undefined
-    if (e) release(e, own, timed, frame)
+export const detach =
+  (ids: string[], timed: Timed, frame: number): Edit =>
+  (draft) => {
+    for (const own of timed.lesson.elements) {
+      const e = ids.includes(own.id) ? elementIn(draft, own.id) : undefined
+      if (e) release(e, own, timed, frame)
+    }
   }
-}
 
-/** Puts what carries an element at a frame into the element itself; a skew, which cannot be said there, stays as what it was last carried by. */
+/**
+ * Puts what carries an element at a frame into the element itself; a skew, which cannot be said there, stays as what it
+ * was last carried by.
+ */
 export function release(e: Element, own: Element, timed: Timed, frame: number): void {
   if (!own.rides) return
   const { matrix } = carryOf(timed, own, frame, framingFor(timed, own, frame))
   const folded = plain(e)
   if (fold(folded, matrix)) Object.assign(e, folded, { rides: null })
-  else e.rides = { on: null, by: matrix.map(hundredThousandth) as [number, number, number, number, number, number], fades: false }
+  else
+    e.rides = {
+      on: null,
+      by: matrix.map(hundredThousandth) as [number, number, number, number, number, number],
+      fades: false,
+    }
 }

@@ -11,151 +11,251 @@ import { hundredth } from './plain'
 /** A name that nobody gave: such an element is called by its words. */
 const UNNAMED = /^(Text|Callout)( \d+)?$/
 /**
- * Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a fixed-height callout starts
- * at the height it has; new words name an element that nobody has named.
+ * Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a
+ * fixed-height callout starts at the height it has; new words name an element that nobody has named.
  */
-export const setLook = (ids: string[], path: string, value: unknown): Edit => (draft) => {
-  for (const e of elementsIn(draft, ids)) {
-    if (path === 'fitText' && value === false) e.height = Math.round(kindOf(e).size(e as never).h)
-    setAt(e.look, path, value)
-    if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim()) e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
+export const setLook =
+  (ids: string[], path: string, value: unknown): Edit =>
+  (draft) => {
+    for (const e of elementsIn(draft, ids)) {
+      if (path === 'fitText' && value === false) e.height = Math.round(kindOf(e).size(e as never).h)
+      setAt(e.look, path, value)
+      if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim())
+        e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
+      settle(e, draft)
+    }
+  }
+
+/**
+ * Sets an element's own width or height in pixels; pictures and ripples keep their shape, a bar on an edge its edge.
+ */
+export const setSize =
+  (id: string, width: number | null, height: number | null): Edit =>
+  (draft) => {
+    const e = elementIn(draft, id)
+    if (!e) return
+    const keep = kindOf(e).pulls === 'shape'
+    const shape = e.height > 0 ? e.width / e.height : 1
+    if (width !== null) {
+      e.width = hundredth(Math.max(1, width))
+      if (keep) e.height = hundredth(e.width / shape)
+    }
+    if (height !== null) {
+      e.height = hundredth(Math.max(1, height))
+      if (keep) e.width = hundredth(e.height * shape)
+      if (e.look.kind === 'callout' || e.look.kind === 'text') e.look.fitText = false
+    }
+    if (e.look.kind === 'bar' && width !== null && e.width !== draft.frame.width) e.look.place = 'free'
     settle(e, draft)
   }
-}
-
-/** Sets an element's own width or height in pixels; pictures and ripples keep their shape, a bar on an edge its edge. */
-export const setSize = (id: string, width: number | null, height: number | null): Edit => (draft) => {
-  const e = elementIn(draft, id)
-  if (!e) return
-  const keep = kindOf(e).pulls === 'shape'
-  const shape = e.height > 0 ? e.width / e.height : 1
-  if (width !== null) { e.width = hundredth(Math.max(1, width)); if (keep) e.height = hundredth(e.width / shape) }
-  if (height !== null) {
-    e.height = hundredth(Math.max(1, height))
-    if (keep) e.width = hundredth(e.height * shape)
-    if (e.look.kind === 'callout' || e.look.kind === 'text') e.look.fitText = false
-  }
-  if (e.look.kind === 'bar' && width !== null && e.width !== draft.frame.width) e.look.place = 'free'
-  settle(e, draft)
-}
 
 function settle(e: Element, lesson: Lesson): void {
-  if (e.look.kind === 'dim' || e.look.kind === 'letterbox') Object.assign(e, { width: lesson.frame.width, height: lesson.frame.height, x: lesson.frame.width / 2, y: lesson.frame.height / 2 })
+  if (e.look.kind === 'dim' || e.look.kind === 'letterbox')
+    Object.assign(e, {
+      width: lesson.frame.width,
+      height: lesson.frame.height,
+      x: lesson.frame.width / 2,
+      y: lesson.frame.height / 2,
+    })
   if (e.look.kind !== 'bar') return
   const place = barPlace(e as never, lesson.frame)
   if (place) Object.assign(e, place)
 }
 
 /** Gives the lesson another size; everything keeps its share of the frame. */
-export const resizeLesson = (width: number, height: number): Edit => (draft) => {
-  const kx = width / draft.frame.width
-  const ky = height / draft.frame.height
-  draft.frame = { width, height }
-  draft.guides = { x: draft.guides.x.map((v) => hundredth(v * kx)), y: draft.guides.y.map((v) => hundredth(v * ky)) }
-  for (const e of draft.elements) {
-    e.x = hundredth(e.x * kx)
-    e.y = hundredth(e.y * ky)
-    if (e.look.kind === 'callout' && e.look.tip) e.look.tip = { x: e.look.tip.x * kx, y: e.look.tip.y * ky }
-    if (e.look.kind === 'zoom') { e.width *= kx; e.height *= ky }
-    for (const p of e.poses) {
-      const by: Record<string, number> = { x: kx, y: ky, 'look.tip.x': kx, 'look.tip.y': ky, ...(e.look.kind === 'zoom' && { width: kx, height: ky }) }
-      for (const path in by) if (typeof p.values[path] === 'number') p.values[path] = hundredth(p.values[path] * by[path]!)
-      if (p.curve) p.curve = { start: { x: p.curve.start.x * kx, y: p.curve.start.y * ky }, landing: { x: p.curve.landing.x * kx, y: p.curve.landing.y * ky } }
+export const resizeLesson =
+  (width: number, height: number): Edit =>
+  (draft) => {
+    const kx = width / draft.frame.width
+    const ky = height / draft.frame.height
+    draft.frame = { width, height }
+    draft.guides = { x: draft.guides.x.map((v) => hundredth(v * kx)), y: draft.guides.y.map((v) => hundredth(v * ky)) }
+    for (const e of draft.elements) {
+      e.x = hundredth(e.x * kx)
+      e.y = hundredth(e.y * ky)
+      if (e.look.kind === 'callout' && e.look.tip) e.look.tip = { x: e.look.tip.x * kx, y: e.look.tip.y * ky }
+      if (e.look.kind === 'zoom') {
+        e.width *= kx
+        e.height *= ky
+      }
+      for (const p of e.poses) {
+        const by: Record<string, number> = {
+          x: kx,
+          y: ky,
+          'look.tip.x': kx,
+          'look.tip.y': ky,
+          ...(e.look.kind === 'zoom' && { width: kx, height: ky }),
+        }
+        for (const path in by)
+          if (typeof p.values[path] === 'number') p.values[path] = hundredth(p.values[path] * by[path]!)
+        if (p.curve)
+          p.curve = {
+            start: { x: p.curve.start.x * kx, y: p.curve.start.y * ky },
+            landing: { x: p.curve.landing.x * kx, y: p.curve.landing.y * ky },
+          }
+      }
+      if (e.rides)
+        e.rides.by = [
+          e.rides.by[0],
+          e.rides.by[1],
+          e.rides.by[2],
+          e.rides.by[3],
+          hundredth(e.rides.by[4] * kx),
+          hundredth(e.rides.by[5] * ky),
+        ]
+      settle(e, draft)
     }
-    if (e.rides) e.rides.by = [e.rides.by[0], e.rides.by[1], e.rides.by[2], e.rides.by[3], hundredth(e.rides.by[4] * kx), hundredth(e.rides.by[5] * ky)]
-    settle(e, draft)
   }
-}
 
 /** Which part of a box is pulled: -1 its left or top, 1 its right or bottom, 0 neither. */
-export interface Pull { x: -1 | 0 | 1; y: -1 | 0 | 1 }
-
-/** Pulls a side or a corner of an element to a point (in the pixels of its place); the side across stays where it is, or the middle does. */
-export const pullBox = (id: string, pull: Pull, to: Point, { middle = false } = {}): Edit => (draft) => {
-  const e = elementIn(draft, id)
-  if (!e) return
-  const size = kindOf(e).size(e as never)
-  const box = localBox(e, size)
-  const matrix = matrixOf(e)
-  if (isFlat(matrix)) return
-  const p = apply(inverse(matrix), to)
-  const half = { x: box.x + box.w / 2, y: box.y + box.h / 2 }
-  let w = pull.x === 0 ? box.w : middle ? 2 * pull.x * (p.x - half.x) : pull.x === 1 ? p.x - box.x : box.x + box.w - p.x
-  let h = pull.y === 0 ? box.h : middle ? 2 * pull.y * (p.y - half.y) : pull.y === 1 ? p.y - box.y : box.y + box.h - p.y
-  w = Math.max(4, w)
-  h = Math.max(4, h)
-  if (kindOf(e).pulls === 'shape') {
-    const k = Math.max(pull.x ? w / box.w : 0, pull.y ? h / box.h : 0)
-    w = box.w * k
-    h = box.h * k
-  }
-  const ax = middle ? half.x + (e.anchor.x - 0.5) * w : pull.x === -1 ? box.x + box.w - (1 - e.anchor.x) * w : box.x + e.anchor.x * w
-  const ay = middle ? half.y + (e.anchor.y - 0.5) * h : pull.y === -1 ? box.y + box.h - (1 - e.anchor.y) * h : box.y + e.anchor.y * h
-  const at = apply(matrix, { x: pull.x ? ax : 0, y: pull.y ? ay : 0 })
-  if (pull.y && (e.look.kind === 'callout' || e.look.kind === 'text')) e.look.fitText = false
-  if (pull.x && e.look.kind === 'bar') e.look.place = 'free'
-  e.x = hundredth(at.x)
-  e.y = hundredth(at.y)
-  e.width = hundredth(w)
-  e.height = hundredth(e.look.kind === 'ripple' ? w : h)
-  settle(e, draft)
+export interface Pull {
+  x: -1 | 0 | 1
+  y: -1 | 0 | 1
 }
+
+/**
+ * Pulls a side or a corner of an element to a point (in the pixels of its place); the side across stays where it is, or
+ * the middle does.
+ */
+export const pullBox =
+  (id: string, pull: Pull, to: Point, { middle = false } = {}): Edit =>
+  (draft) => {
+    const e = elementIn(draft, id)
+    if (!e) return
+    const size = kindOf(e).size(e as never)
+    const box = localBox(e, size)
+    const matrix = matrixOf(e)
+    if (isFlat(matrix)) return
+    const p = apply(inverse(matrix), to)
+    const half = { x: box.x + box.w / 2, y: box.y + box.h / 2 }
+    let w =
+      pull.x === 0 ? box.w : middle ? 2 * pull.x * (p.x - half.x) : pull.x === 1 ? p.x - box.x : box.x + box.w - p.x
+    let h =
+      pull.y === 0 ? box.h : middle ? 2 * pull.y * (p.y - half.y) : pull.y === 1 ? p.y - box.y : box.y + box.h - p.y
+    w = Math.max(4, w)
+    h = Math.max(4, h)
+    if (kindOf(e).pulls === 'shape') {
+      const k = Math.max(pull.x ? w / box.w : 0, pull.y ? h / box.h : 0)
+      w = box.w * k
+      h = box.h * k
+    }
+    const ax = middle
+      ? half.x + (e.anchor.x - 0.5) * w
+      : pull.x === -1
+        ? box.x + box.w - (1 - e.anchor.x) * w
+        : box.x + e.anchor.x * w
+    const ay = middle
+      ? half.y + (e.anchor.y - 0.5) * h
+      : pull.y === -1
+        ? box.y + box.h - (1 - e.anchor.y) * h
+        : box.y + e.anchor.y * h
+    const at = apply(matrix, { x: pull.x ? ax : 0, y: pull.y ? ay : 0 })
+    if (pull.y && (e.look.kind === 'callout' || e.look.kind === 'text')) e.look.fitText = false
+    if (pull.x && e.look.kind === 'bar') e.look.place = 'free'
+    e.x = hundredth(at.x)
+    e.y = hundredth(at.y)
+    e.width = hundredth(w)
+    e.height = hundredth(e.look.kind === 'ripple' ? w : h)
+    settle(e, draft)
+  }
 
 /** Puts one end of an arrow to a point, the other stays. */
-export const pullArrow = (id: string, end: 'tail' | 'tip', to: Point): Edit => (draft) => {
-  const e = elementIn(draft, id)
-  if (!e) return
-  const ends = arrowEnds(e)
-  const placedAgain = end === 'tip' ? arrowBetween(ends.tail, to) : arrowBetween(to, ends.tip)
-  Object.assign(e, { ...placedAgain, x: hundredth(placedAgain.x), y: hundredth(placedAgain.y), width: hundredth(placedAgain.width), rotation: hundredth(placedAgain.rotation) })
-}
+export const pullArrow =
+  (id: string, end: 'tail' | 'tip', to: Point): Edit =>
+  (draft) => {
+    const e = elementIn(draft, id)
+    if (!e) return
+    const ends = arrowEnds(e)
+    const placedAgain = end === 'tip' ? arrowBetween(ends.tail, to) : arrowBetween(to, ends.tip)
+    Object.assign(e, {
+      ...placedAgain,
+      x: hundredth(placedAgain.x),
+      y: hundredth(placedAgain.y),
+      width: hundredth(placedAgain.width),
+      rotation: hundredth(placedAgain.rotation),
+    })
+  }
 /** Lifts an arrow's middle to a point. */
-export const bendArrow = (id: string, to: Point): Edit => (draft) => {
-  const e = elementIn(draft, id)
-  if (e?.look.kind === 'arrow') e.look.bend = Math.round(-apply(inverse(matrixOf(e)), to).y)
-}
-export const pointCallout = (id: string, tip: Point | null): Edit => (draft) => {
-  const e = elementIn(draft, id)
-  if (e?.look.kind === 'callout') e.look.tip = tip && { x: hundredth(tip.x), y: hundredth(tip.y) }
-}
+export const bendArrow =
+  (id: string, to: Point): Edit =>
+  (draft) => {
+    const e = elementIn(draft, id)
+    if (e?.look.kind === 'arrow') e.look.bend = Math.round(-apply(inverse(matrixOf(e)), to).y)
+  }
+export const pointCallout =
+  (id: string, tip: Point | null): Edit =>
+  (draft) => {
+    const e = elementIn(draft, id)
+    if (e?.look.kind === 'callout') e.look.tip = tip && { x: hundredth(tip.x), y: hundredth(tip.y) }
+  }
 /** Turns an element so that its top faces a point; `steps` of 15°. */
-export const turnTo = (id: string, to: Point, steps: boolean): Edit => (draft) => {
-  const e = elementIn(draft, id)
-  if (!e) return
-  const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90
-  e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
-}
+export const turnTo =
+  (id: string, to: Point, steps: boolean): Edit =>
+  (draft) => {
+    const e = elementIn(draft, id)
+    if (!e) return
+    const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90
+    e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
+  }
 
-/** Lets an element last exactly as long as something else does: the lesson, or the chapter or take at a frame. Null when there is none there. */
-export function spanOver(timed: Timed, what: 'lesson' | 'chapter' | 'take', frame: number): { start: Edge; end: Edge } | null {
-  const tie = (moment: string, edge: 'start' | 'end' = 'start'): Edge => ({ on: 'moment', moment, edge, offset: 0, last: frame })
+/**
+ * Lets an element last exactly as long as something else does: the lesson, or the chapter or take at a frame. Null when
+ * there is none there.
+ */
+export function spanOver(
+  timed: Timed,
+  what: 'lesson' | 'chapter' | 'take',
+  frame: number,
+): { start: Edge; end: Edge } | null {
+  const tie = (moment: string, edge: 'start' | 'end' = 'start'): Edge => ({
+    on: 'moment',
+    moment,
+    edge,
+    offset: 0,
+    last: frame,
+  })
   if (what === 'lesson') return { start: tie('lesson:start'), end: tie('lesson:end') }
   if (what === 'take') {
     const clip = takeAt(timed.lesson, frame)
     return clip ? { start: tie(`cut:${clip.id}:start`), end: tie(`cut:${clip.id}:end`) } : null
   }
-  const chapter = [...timed.moments.values()].filter((m) => m.kind === 'chapter' && m.frame !== null && m.frame <= frame).sort((a, b) => b.frame! - a.frame!)[0]
+  const chapter = [...timed.moments.values()]
+    .filter((m) => m.kind === 'chapter' && m.frame !== null && m.frame <= frame)
+    .sort((a, b) => b.frame! - a.frame!)[0]
   return chapter ? { start: tie(chapter.id), end: tie(chapter.id, 'end') } : null
 }
 /**
- * Lets an element last exactly as long as what lies below it where it starts: the uppermost element beneath it whose box meets its own, else
- * the take. Null when nothing is there.
+ * Lets an element last exactly as long as what lies below it where it starts: the uppermost element beneath it whose
+ * box meets its own, else the take. Null when nothing is there.
  */
 export function spanOfBelow(timed: Timed, id: string): { start: Edge; end: Edge } | null {
   const own = timed.lesson.elements.find((e) => e.id === id)
   const span = timed.spans.get(id)
   if (!own || !span) return null
   const frame = Math.min(timed.length - 1, Math.max(0, span.from))
-  const boundsAt = (e: Element) => { const { matrix, box } = frameBoxOf(timed, posedAt(timed, e, frame) ?? e, frame, false); return boundsOf(matrix, box) }
+  const boundsAt = (e: Element) => {
+    const { matrix, box } = frameBoxOf(timed, posedAt(timed, e, frame) ?? e, frame, false)
+    return boundsOf(matrix, box)
+  }
   const inSight = elementsAt(timed, frame)
-  const beneath = inSight.slice(0, Math.max(0, inSight.findIndex((e) => e.id === id))).filter((e) => hasPlace(e) && !isRule(e))
+  const beneath = inSight
+    .slice(
+      0,
+      Math.max(
+        0,
+        inSight.findIndex((e) => e.id === id),
+      ),
+    )
+    .filter((e) => hasPlace(e) && !isRule(e))
   const hit = beneath.findLast((e) => meets(boundsAt(e), boundsAt(own)))
   if (!hit) return spanOver(timed, 'take', frame)
   const tie = (edge: 'start' | 'end', last: number): Edge => ({ on: 'element', element: hit.id, edge, offset: 0, last })
   const other = timed.spans.get(hit.id)!
   return { start: tie('start', other.from), end: tie('end', other.to) }
 }
-export const setSpan = (id: string, span: { start: Edge; end: Edge }): Edit => (draft) => {
-  const e = elementIn(draft, id)
-  if (e) Object.assign(e, { start: { ...span.start }, end: { ...span.end } })
-}
+export const setSpan =
+  (id: string, span: { start: Edge; end: Edge }): Edit =>
+  (draft) => {
+    const e = elementIn(draft, id)
+    if (e) Object.assign(e, { start: { ...span.start }, end: { ...span.end } })
+  }

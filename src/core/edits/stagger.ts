@@ -9,17 +9,28 @@ import { chances } from '../chance'
 import { plain } from './plain'
 import { keptAt } from './moveEdges'
 
-/** The elements of a stagger in the order in which they follow each other. Nearest first starts from the first that was chosen. */
+/**
+ * The elements of a stagger in the order in which they follow each other. Nearest first starts from the first that was
+ * chosen.
+ */
 export function orderOf(timed: Timed, s: Pick<Stagger, 'elements' | 'order' | 'seed'>): string[] {
   const all = s.elements.flatMap((id) => timed.lesson.elements.find((e) => e.id === id) ?? [])
   const at = (e: Element) => posedAt(timed, e, timed.spans.get(e.id)!.from) ?? e
-  const middle = (e: Element) => { const p = at(e); const size = kindOf(p).size(p as never); return { x: p.x + (0.5 - p.anchor.x) * size.w, y: p.y + (0.5 - p.anchor.y) * size.h } }
+  const middle = (e: Element) => {
+    const p = at(e)
+    const size = kindOf(p).size(p as never)
+    return { x: p.x + (0.5 - p.anchor.x) * size.w, y: p.y + (0.5 - p.anchor.y) * size.h }
+  }
   const places = new Map(all.map((e) => [e.id, middle(e)]))
-  const by = (key: (p: { x: number; y: number }) => number) => all.toSorted((a, b) => key(places.get(a.id)!) - key(places.get(b.id)!)).map((e) => e.id)
+  const by = (key: (p: { x: number; y: number }) => number) =>
+    all.toSorted((a, b) => key(places.get(a.id)!) - key(places.get(b.id)!)).map((e) => e.id)
   switch (s.order) {
-    case 'selection': return all.map((e) => e.id)
-    case 'left-to-right': return by((p) => p.x)
-    case 'top-to-bottom': return by((p) => p.y)
+    case 'selection':
+      return all.map((e) => e.id)
+    case 'left-to-right':
+      return by((p) => p.x)
+    case 'top-to-bottom':
+      return by((p) => p.y)
     case 'nearest-first': {
       const from = places.get(all[0]!.id)!
       return by((p) => Math.hypot(p.x - from.x, p.y - from.y))
@@ -27,45 +38,69 @@ export function orderOf(timed: Timed, s: Pick<Stagger, 'elements' | 'order' | 's
     case 'shuffled': {
       const next = chances(s.seed)
       const list = all.map((e) => e.id)
-      for (let i = list.length - 1; i > 0; i--) { const j = Math.floor(next() * (i + 1)); [list[i], list[j]] = [list[j]!, list[i]!] }
+      for (let i = list.length - 1; i > 0; i--) {
+        const j = Math.floor(next() * (i + 1))
+        ;[list[i], list[j]] = [list[j]!, list[i]!]
+      }
       return list
     }
   }
 }
 
 /** By how many frames each element comes after the first. */
-export function shiftsOf(timed: Timed, s: Pick<Stagger, 'elements' | 'order' | 'seed' | 'frames' | 'jitter'>): Record<string, number> {
+export function shiftsOf(
+  timed: Timed,
+  s: Pick<Stagger, 'elements' | 'order' | 'seed' | 'frames' | 'jitter'>,
+): Record<string, number> {
   const next = chances(s.seed + 1)
-  return Object.fromEntries(orderOf(timed, s).map((id, i) => [id, Math.round(i * s.frames) + (s.jitter > 0 ? Math.round((next() * 2 - 1) * s.jitter) : 0)]))
+  return Object.fromEntries(
+    orderOf(timed, s).map((id, i) => [
+      id,
+      Math.round(i * s.frames) + (s.jitter > 0 ? Math.round((next() * 2 - 1) * s.jitter) : 0),
+    ]),
+  )
 }
 
-/** Lays a stagger, or lays one that is there again with other numbers: each element is moved by what its shift has changed. */
-export const setStagger = (next: Omit<Stagger, 'shifts'>, timed: Timed): Edit => (draft) => {
-  // One alone follows nothing.
-  if (new Set(next.elements).size < 2) return
-  let before = timed.lesson.staggers.find((s) => s.id === next.id)
-  let now = timed
-  if (before && (before.what !== next.what || before.move !== next.move)) {
-    // Something else is staggered from now on: what was shifted goes back first.
-    removeStagger(next.id, timed)(draft)
-    now = resolve(plain(draft))
-    before = undefined
+/**
+ * Lays a stagger, or lays one that is there again with other numbers: each element is moved by what its shift has
+ * changed.
+ */
+export const setStagger =
+  (next: Omit<Stagger, 'shifts'>, timed: Timed): Edit =>
+  (draft) => {
+    // One alone follows nothing.
+    if (new Set(next.elements).size < 2) return
+    let before = timed.lesson.staggers.find((s) => s.id === next.id)
+    let now = timed
+    if (before && (before.what !== next.what || before.move !== next.move)) {
+      // Something else is staggered from now on: what was shifted goes back first.
+      removeStagger(next.id, timed)(draft)
+      now = resolve(plain(draft))
+      before = undefined
+    }
+    const shifts = shiftsOf(now, next)
+    shiftAll(draft, now, next, before?.shifts ?? {}, shifts)
+    const whole = { ...next, shifts }
+    const at = draft.staggers.findIndex((s) => s.id === next.id)
+    if (at >= 0) draft.staggers[at] = whole
+    else draft.staggers.push(whole)
   }
-  const shifts = shiftsOf(now, next)
-  shiftAll(draft, now, next, before?.shifts ?? {}, shifts)
-  const whole = { ...next, shifts }
-  const at = draft.staggers.findIndex((s) => s.id === next.id)
-  if (at >= 0) draft.staggers[at] = whole
-  else draft.staggers.push(whole)
-}
 /** Takes a stagger off: its elements go together again. */
-export const removeStagger = (id: string, timed: Timed): Edit => (draft) => {
-  const s = timed.lesson.staggers.find((x) => x.id === id)
-  if (!s) return
-  shiftAll(draft, timed, s, s.shifts, {})
-  draft.staggers = draft.staggers.filter((x) => x.id !== id)
-}
-function shiftAll(draft: Lesson, timed: Timed, s: Omit<Stagger, 'shifts'>, before: Record<string, number>, after: Record<string, number>): void {
+export const removeStagger =
+  (id: string, timed: Timed): Edit =>
+  (draft) => {
+    const s = timed.lesson.staggers.find((x) => x.id === id)
+    if (!s) return
+    shiftAll(draft, timed, s, s.shifts, {})
+    draft.staggers = draft.staggers.filter((x) => x.id !== id)
+  }
+function shiftAll(
+  draft: Lesson,
+  timed: Timed,
+  s: Omit<Stagger, 'shifts'>,
+  before: Record<string, number>,
+  after: Record<string, number>,
+): void {
   for (const id of s.elements) {
     const by = (after[id] ?? 0) - (before[id] ?? 0)
     const own = timed.lesson.elements.find((e) => e.id === id)
@@ -81,7 +116,8 @@ function shiftAll(draft: Lesson, timed: Timed, s: Omit<Stagger, 'shifts'>, befor
       const move = motionOf(timed, own).moves[s.move - 1]
       const pose = move && e.poses.find((p) => p.id === move.pose.id)
       if (!pose || !move) continue
-      if (pose.start.on !== 'length' && pose.start.on !== 'previous') pose.start = keptAt(timed, own, move.from + by, null)
+      if (pose.start.on !== 'length' && pose.start.on !== 'previous')
+        pose.start = keptAt(timed, own, move.from + by, null)
       if (pose.end.on !== 'length') pose.end = keptAt(timed, own, move.to + by, null)
     }
   }
@@ -98,19 +134,30 @@ function keepMoves(e: Element, own: Element, timed: Timed, by: number): void {
   })
 }
 
-/** “Start together” and “land together”: the moves of several elements that are in force at a frame, or come next, begin or land with the first one chosen. */
-export const together = (ids: string[], which: 'start' | 'land', timed: Timed, frame: number): Edit => (draft) => {
-  const chosen = ids.flatMap((id) => {
-    const own = timed.lesson.elements.find((e) => e.id === id)
-    const move = own && (motionOf(timed, own).moves.find((m) => m.to >= frame) ?? motionOf(timed, own).moves.at(-1))
-    return own && move ? [{ own, move }] : []
-  })
-  const lead = chosen[0]
-  if (!lead) return
-  for (const { own, move } of chosen.slice(1)) {
-    const pose = elementIn(draft, own.id)?.poses.find((p) => p.id === move.pose.id)
-    if (!pose) continue
-    const frames = Math.max(1, Math.round(move.to - move.from))
-    if (which === 'start') { pose.start = keptAt(timed, own, lead.move.from, null); pose.end = { on: 'length', frames } } else { pose.end = keptAt(timed, own, lead.move.to, null); pose.start = { on: 'length', frames } }
+/**
+ * “Start together” and “land together”: the moves of several elements that are in force at a frame, or come next, begin
+ * or land with the first one chosen.
+ */
+export const together =
+  (ids: string[], which: 'start' | 'land', timed: Timed, frame: number): Edit =>
+  (draft) => {
+    const chosen = ids.flatMap((id) => {
+      const own = timed.lesson.elements.find((e) => e.id === id)
+      const move = own && (motionOf(timed, own).moves.find((m) => m.to >= frame) ?? motionOf(timed, own).moves.at(-1))
+      return own && move ? [{ own, move }] : []
+    })
+    const lead = chosen[0]
+    if (!lead) return
+    for (const { own, move } of chosen.slice(1)) {
+      const pose = elementIn(draft, own.id)?.poses.find((p) => p.id === move.pose.id)
+      if (!pose) continue
+      const frames = Math.max(1, Math.round(move.to - move.from))
+      if (which === 'start') {
+        pose.start = keptAt(timed, own, lead.move.from, null)
+        pose.end = { on: 'length', frames }
+      } else {
+        pose.end = keptAt(timed, own, lead.move.to, null)
+        pose.start = { on: 'length', frames }
+      }
+    }
   }
-}

@@ -26,7 +26,11 @@ test('a bar’s fill is as wide as its share, to the thousandth of a pixel, and 
 test('a bar runs the way it is told', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(101))]
-  const at = (runs: 'left' | 'up' | 'down') => { const { look } = lesson.elements[0]!; if (look.kind === 'bar') look.runs = runs; return (drawn(lesson, 'bar', 50)[0]!.shapes[0] as { d: string }).d }
+  const at = (runs: 'left' | 'up' | 'down') => {
+    const { look } = lesson.elements[0]!
+    if (look.kind === 'bar') look.runs = runs
+    return (drawn(lesson, 'bar', 50)[0]!.shapes[0] as { d: string }).d
+  }
   expect(at('left')).toBe('M0 -7 H960 V7 H0 Z')
   expect(at('down')).toBe('M-960 -7 H960 V0 H-960 Z')
   expect(at('up')).toBe('M-960 0 H960 V7 H-960 Z')
@@ -36,7 +40,8 @@ test('a bar that stays is full to the end of the lesson; one that fades is gone 
   lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(100))]
   const { look } = lesson.elements[0]!
   if (look.kind !== 'bar') throw new Error()
-  const seen = () => kindOf(lesson.elements[0]!).seen!(lesson.elements[0] as never, resolve(lesson).spans.get('bar')!, resolve(lesson))
+  const seen = () =>
+    kindOf(lesson.elements[0]!).seen!(lesson.elements[0] as never, resolve(lesson).spans.get('bar')!, resolve(lesson))
   look.after = 'stays'
   expect(seen()).toEqual({ from: 0, to: 300 })
   look.after = 'fades'
@@ -45,7 +50,12 @@ test('a bar that stays is full to the end of the lesson; one that fades is gone 
   expect(drawn(lesson, 'bar', 104)[0]!.opacity).toBeCloseTo(0.5, 6)
 })
 test('a bar on an edge covers the whole edge', () => {
-  expect(barPlace({ height: 20, look: { place: 'bottom' } }, { width: 1280, height: 720 })).toMatchObject({ x: 640, y: 710, width: 1280, rotation: 0 })
+  expect(barPlace({ height: 20, look: { place: 'bottom' } }, { width: 1280, height: 720 })).toMatchObject({
+    x: 640,
+    y: 710,
+    width: 1280,
+    rotation: 0,
+  })
   expect(barPlace({ height: 20, look: { place: 'free' } }, { width: 1280, height: 720 })).toBeNull()
 })
 test('a ripple grows to its size in four frames at 70 %, then shrinks to 40 % as it fades', () => {

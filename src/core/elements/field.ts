@@ -15,12 +15,16 @@ export type Field = {
 )
 
 /** The value at a dotted path, `face.size`. */
-export const valueAt = (of: unknown, path: string): unknown => path.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | null | undefined)?.[k], of)
+export const valueAt = (of: unknown, path: string): unknown =>
+  path.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | null | undefined)?.[k], of)
 /** Sets the value at a dotted path of a draft. */
 export function setAt(of: object, path: string, value: unknown): void {
   const keys = path.split('.')
   const last = keys.pop()!
-  const holder = keys.reduce<Record<string, unknown>>((v, k) => v[k] as Record<string, unknown>, of as Record<string, unknown>)
+  const holder = keys.reduce<Record<string, unknown>>(
+    (v, k) => v[k] as Record<string, unknown>,
+    of as Record<string, unknown>,
+  )
   holder[last] = value
 }
 

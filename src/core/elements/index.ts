@@ -18,7 +18,24 @@ import { letterbox } from './letterbox'
 import { carrier } from './carrier'
 import { pointer } from './pointer'
 
-const KINDS: { [K in ElementKind]: Kind<K> } = { callout, arrow, ripple, bar, zoom, text, shape, still, spotlight, highlight, cover, dim, backdrop, letterbox, carrier, pointer }
+const KINDS: { [K in ElementKind]: Kind<K> } = {
+  callout,
+  arrow,
+  ripple,
+  bar,
+  zoom,
+  text,
+  shape,
+  still,
+  spotlight,
+  highlight,
+  cover,
+  dim,
+  backdrop,
+  letterbox,
+  carrier,
+  pointer,
+}
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[e.look.kind] as unknown as Kind<ElementKind>
 export const kindNamed = (kind: ElementKind): Kind<ElementKind> => KINDS[kind] as unknown as Kind<ElementKind>

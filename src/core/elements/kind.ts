@@ -35,7 +35,10 @@ export interface Kind<K extends ElementKind> {
   size(e: ElementOf<K>): { w: number; h: number }
   /** The frames in which it may be seen, when that is more than its span. */
   seen?(e: ElementOf<K>, span: Span, timed: Timed): { from: number; to: number }
-  /** Where its letters and lines can stay as large as they are while what it lies on is shown `k` times larger: what is then drawn, to be placed `k` times smaller. */
+  /**
+   * Where its letters and lines can stay as large as they are while what it lies on is shown `k` times larger: what is
+   * then drawn, to be placed `k` times smaller.
+   */
   kept?(e: ElementOf<K>, k: number): ElementOf<K>
   draw(e: ElementOf<K>, frame: number, span: Span, timed: Timed): Drawn[]
   /** The look, the size and the arrangement of a new element, for a frame of the lesson's size. */
@@ -43,4 +46,9 @@ export interface Kind<K extends ElementKind> {
 }
 
 /** The element's box in its own pixels, with the anchor point at 0,0. */
-export const localBox = (e: Element, size: { w: number; h: number }): Rect => ({ x: -e.anchor.x * size.w, y: -e.anchor.y * size.h, w: size.w, h: size.h })
+export const localBox = (e: Element, size: { w: number; h: number }): Rect => ({
+  x: -e.anchor.x * size.w,
+  y: -e.anchor.y * size.h,
+  w: size.w,
+  h: size.h,
+})

@@ -17,6 +17,23 @@ import { CarrierLook } from './carrier/look'
 import { PointerLook } from './pointer/look'
 
 /** What an element is and how it looks, by its kind. */
-export const Look = z.discriminatedUnion('kind', [CalloutLook, ArrowLook, RippleLook, BarLook, StillLook, ZoomLook, TextLook, ShapeLook, SpotlightLook, HighlightLook, CoverLook, DimLook, BackdropLook, LetterboxLook, CarrierLook, PointerLook])
+export const Look = z.discriminatedUnion('kind', [
+  CalloutLook,
+  ArrowLook,
+  RippleLook,
+  BarLook,
+  StillLook,
+  ZoomLook,
+  TextLook,
+  ShapeLook,
+  SpotlightLook,
+  HighlightLook,
+  CoverLook,
+  DimLook,
+  BackdropLook,
+  LetterboxLook,
+  CarrierLook,
+  PointerLook,
+])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']

@@ -1,4 +1,7 @@
-const two = (n: number): string => Math.round(Math.min(1, Math.max(0, n)) * 255).toString(16).padStart(2, '0')
+const two = (n: number): string =>
+  Math.round(Math.min(1, Math.max(0, n)) * 255)
+    .toString(16)
+    .padStart(2, '0')
 
 /** A colour as it is typed: `#c33`, `#cc3333`, `#cc333380`, with or without `#`. Null when it is none. */
 export function parseColour(text: string): string | null {

@@ -14,5 +14,6 @@ test('units are turned into the field’s own', () => {
   expect(parseTyped('100px - 10%', { unit: 'px', of: 1000 })).toBe(0)
 })
 test('what is no number is refused', () => {
-  for (const t of ['', 'abc', '5 5', '(3', '3)', '2 +', '4kg', '1/0', '1.5s']) expect([t, parseTyped(t, { unit: 'px' })]).toEqual([t, null])
+  for (const t of ['', 'abc', '5 5', '(3', '3)', '2 +', '4kg', '1/0', '1.5s'])
+    expect([t, parseTyped(t, { unit: 'px' })]).toEqual([t, null])
 })

@@ -3,7 +3,10 @@ export interface TypedUnit {
   unit?: string
   /** Frames a second: then `1.5s` is as many frames. */
   perSecond?: number
-  /** The whole, in pixels, that a percentage is of: then `50%` is as many pixels in a field of px, and `960px` as many % in one of %. */
+  /**
+   * The whole, in pixels, that a percentage is of: then `50%` is as many pixels in a field of px, and `960px` as many %
+   * in one of %.
+   */
   of?: number
 }
 
@@ -52,8 +55,14 @@ export function parseTyped(text: string, u: TypedUnit = {}): number | null {
   function value(): number | null {
     const t = tokens[at++]
     if (t === undefined) return null
-    if (t === '-' || t === '+') { const v = value(); return v === null ? null : t === '-' ? -v : v }
-    if (t === '(') { const v = sum(); return tokens[at++] === ')' ? v : null }
+    if (t === '-' || t === '+') {
+      const v = value()
+      return v === null ? null : t === '-' ? -v : v
+    }
+    if (t === '(') {
+      const v = sum()
+      return tokens[at++] === ')' ? v : null
+    }
     const n = Number(t.replace(',', '.'))
     if (!/[\d]/.test(t) || !Number.isFinite(n)) return null
     return /^[a-z%°]+$/i.test(peek() ?? '') ? inUnit(n, tokens[at++]!, u) : n

@@ -30,13 +30,26 @@ export interface FollowInput {
 }
 
 /** A view that stands still from one frame to another, both included; between two of them it moves. */
-export interface Stand { from: number; to: number; view: Rect }
+export interface Stand {
+  from: number
+  to: number
+  view: Rect
+}
 
-interface Box { x0: number; x1: number; y0: number; y1: number }
+interface Box {
+  x0: number
+  x1: number
+  y0: number
+  y1: number
+}
 const NOTHING: Box = { x0: Infinity, x1: -Infinity, y0: Infinity, y1: -Infinity }
 
 /** A frame at which the view may go over from one stand to the next, and the pointer's flight around it. */
-interface Break { at: number; from: number; to: number }
+interface Break {
+  at: number
+  from: number
+  to: number
+}
 
 const FLYING = 3
 const MOST_FLIGHT_S = 0.5
@@ -74,7 +87,15 @@ function breaksOf(pointer: readonly Point[], fps: number): Break[] {
 }
 
 /** A stretch in which the view stands, with what has to be in it. */
-interface Stretch { from: number; to: number; box: Box; w: number; h: number; fixed: Rect | null; /** What is to be seen whole in it. */ opened: Rect | null }
+interface Stretch {
+  from: number
+  to: number
+  box: Box
+  w: number
+  h: number
+  fixed: Rect | null
+  /** What is to be seen whole in it. */ opened: Rect | null
+}
 
 /**
  * A camera operator's framing: the view stands still while the pointer works inside its middle, sets off as the pointer
@@ -86,7 +107,12 @@ interface Stretch { from: number; to: number; box: Box; w: number; h: number; fi
  * @returns stands in order; the first holds from frame 0, the last to the end
  */
 export function followStands(given: FollowInput, choice: FollowChoice): Stand[] {
-  const input = { ...given, opens: (given.opens ?? []).filter((o) => o.rect.w > given.width / choice.zoom || o.rect.h > given.height / choice.zoom).filter((o) => o.rect.w * o.rect.h < given.width * given.height * WHOLE) }
+  const input = {
+    ...given,
+    opens: (given.opens ?? [])
+      .filter((o) => o.rect.w > given.width / choice.zoom || o.rect.h > given.height / choice.zoom)
+      .filter((o) => o.rect.w * o.rect.h < given.width * given.height * WHOLE),
+  }
   const n = input.pointer.length
   if (n === 0) return []
   const breaks = breaksOf(input.pointer, input.fps)
@@ -100,15 +126,16 @@ export function followStands(given: FollowInput, choice: FollowChoice): Stand[] 
   }
   return inComfort(best!.stretches, best!.stands, input, choice)
 }
-const standsOf = (stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] => kept(timed(placed(stretches, input, choice), input, choice), input, choice)
+const standsOf = (stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] =>
+  kept(timed(placed(stretches, input, choice), input, choice), input, choice)
 
 const nearer = (a: Stand, b: Stand): Stand => (a.view.w <= b.view.w ? a : b)
 /** How much more of the take is shown around a move that would be too fast, each time, and how often. */
 const OPENS_BY = 1.1
 const MOST_OPENED = 40
 /**
- * Moves that are too fast to be followed in comfort, even begun as early as can be, are made where more is shown: there they are shorter.
- * It is the nearer of the two views that shows more, or both where they show as much.
+ * Moves that are too fast to be followed in comfort, even begun as early as can be, are made where more is shown: there
+ * they are shorter. It is the nearer of the two views that shows more, or both where they show as much.
  */
 function inComfort(stretches: Stretch[], first: Stand[], input: FollowInput, choice: FollowChoice): Stand[] {
   let now = stretches
@@ -117,13 +144,24 @@ function inComfort(stretches: Stretch[], first: Stand[], input: FollowInput, cho
     const fast = stands.flatMap((a, i) => {
       const b = stands[i + 1]
       if (!b || b.from - a.to >= comfortable(a.view, b.view, input.fps) - 1e-6) return []
-      return [{ from: Math.min(a.to, nearer(a, b).from), to: Math.max(b.from, nearer(a, b).to), below: nearer(a, b).view.w * 1.05 }]
+      return [
+        {
+          from: Math.min(a.to, nearer(a, b).from),
+          to: Math.max(b.from, nearer(a, b).to),
+          below: nearer(a, b).view.w * 1.05,
+        },
+      ]
     })
     if (fast.length === 0) break
     // Between two stretches the pointer is on its way: what happens then is of both.
-    const touched = fast.map((m) => ({ ...m, first: now.findLastIndex((s) => s.from <= m.from), next: now.findIndex((s) => s.to >= m.to) }))
+    const touched = fast.map((m) => ({
+      ...m,
+      first: now.findLastIndex((s) => s.from <= m.from),
+      next: now.findIndex((s) => s.to >= m.to),
+    }))
     const opened = now.map((s, i) => {
-      const meets = (m: (typeof touched)[number]) => (s.from <= m.to && s.to >= m.from) || (i >= m.first && (m.next < 0 || i <= m.next))
+      const meets = (m: (typeof touched)[number]) =>
+        (s.from <= m.to && s.to >= m.from) || (i >= m.first && (m.next < 0 || i <= m.next))
       if (s.fixed || !touched.some((m) => s.w < m.below && meets(m))) return s
       const k = Math.min(OPENS_BY, input.width / s.w, input.height / s.h)
       return { ...s, w: s.w * k, h: s.h * k }
@@ -144,7 +182,10 @@ function comfortable(a: Rect, b: Rect, fps: number): number {
   return fps * STEEPEST * Math.max(widths / COMFORT.pan, doublings / COMFORT.zoom)
 }
 
-/** Where the pointer is lost from view for a moment, as it darts somewhere and back, the view goes along as far as it must. */
+/**
+ * Where the pointer is lost from view for a moment, as it darts somewhere and back, the view goes along as far as it
+ * must.
+ */
 function kept(stands: Stand[], input: FollowInput, choice: FollowChoice): Stand[] {
   let now = stands
   for (let round = 0; round < 3; round++) {
@@ -163,8 +204,14 @@ function kept(stands: Stand[], input: FollowInput, choice: FollowChoice): Stand[
     for (const r of runs) {
       const base = at(Math.round((r.from + r.to) / 2))
       const box = boxOf(input.pointer, r.from, r.to)
-      const into = (v: number, low: number, high: number, size: number, whole: number) => Math.min(whole - size, Math.max(0, Math.min(low - size * SAFE, Math.max(v, high - size * (1 - SAFE)))))
-      const view = { x: into(base.x, box.x0, box.x1, base.w, input.width), y: into(base.y, box.y0, box.y1, base.h, input.height), w: base.w, h: base.h }
+      const into = (v: number, low: number, high: number, size: number, whole: number) =>
+        Math.min(whole - size, Math.max(0, Math.min(low - size * SAFE, Math.max(v, high - size * (1 - SAFE)))))
+      const view = {
+        x: into(base.x, box.x0, box.x1, base.w, input.width),
+        y: into(base.y, box.y0, box.y1, base.h, input.height),
+        w: base.w,
+        h: base.h,
+      }
       const k = next.findLastIndex((s) => s.from <= r.from)
       const s = next[Math.max(0, k)]!
       const extra: Stand[] = [{ from: r.from, to: r.to, view }]
@@ -188,10 +235,17 @@ function outside(stands: Stand[], input: FollowInput, margin: number): number {
 function missed(v: Rect, p: Point, margin: number, { width, height }: { width: number; height: number }): boolean {
   const mx = v.w * margin
   const my = v.h * margin
-  return (p.x < v.x + mx && v.x > 0.5) || (p.x > v.x + v.w - mx && v.x + v.w < width - 0.5) || (p.y < v.y + my && v.y > 0.5) || (p.y > v.y + v.h - my && v.y + v.h < height - 0.5)
+  return (
+    (p.x < v.x + mx && v.x > 0.5) ||
+    (p.x > v.x + v.w - mx && v.x + v.w < width - 0.5) ||
+    (p.y < v.y + my && v.y > 0.5) ||
+    (p.y > v.y + v.h - my && v.y + v.h < height - 0.5)
+  )
 }
 
-/** From where to where a view's left edge may lie so that [low, high] is inside its middle; as near as the take allows. */
+/**
+ * From where to where a view's left edge may lie so that [low, high] is inside its middle; as near as the take allows.
+ */
 function reach(low: number, high: number, size: number, margin: number, whole: number): [number, number] {
   const most = Math.max(0, whole - size)
   const clamp = (v: number) => Math.min(most, Math.max(0, v))
@@ -202,7 +256,12 @@ const fits = (box: Box, w: number, h: number, margin: number, input: FollowInput
   const [y0, y1] = reach(box.y0, box.y1, h, margin, input.height)
   return x0 <= x1 + 1e-6 && y0 <= y1 + 1e-6
 }
-const joined = (a: Box, b: Box): Box => ({ x0: Math.min(a.x0, b.x0), x1: Math.max(a.x1, b.x1), y0: Math.min(a.y0, b.y0), y1: Math.max(a.y1, b.y1) })
+const joined = (a: Box, b: Box): Box => ({
+  x0: Math.min(a.x0, b.x0),
+  x1: Math.max(a.x1, b.x1),
+  y0: Math.min(a.y0, b.y0),
+  y1: Math.max(a.y1, b.y1),
+})
 function boxOf(pointer: readonly Point[], from: number, to: number): Box {
   const b = { ...NOTHING }
   for (let i = from; i <= to; i++) {
@@ -224,17 +283,28 @@ const MOST_BACK = 3000
 /** The view's size in a stretch: the zoom's, or what has to be seen whole. */
 function sizeFor(input: FollowInput, choice: FollowChoice, from: number, to: number): { w: number; h: number } {
   let share = 1 / choice.zoom
-  for (const o of input.opens ?? []) if (o.from <= to && o.to >= from) share = Math.max(share, Math.min(1, (o.rect.w * 1.04) / input.width), Math.min(1, (o.rect.h * 1.04) / input.height))
+  for (const o of input.opens ?? [])
+    if (o.from <= to && o.to >= from)
+      share = Math.max(
+        share,
+        Math.min(1, (o.rect.w * 1.04) / input.width),
+        Math.min(1, (o.rect.h * 1.04) / input.height),
+      )
   return { w: input.width * share, h: input.height * share }
 }
 
-/** Cuts the time into stretches, at the pointer's flights. `price` is what a frame outside the middle costs, in moves. */
+/**
+ * Cuts the time into stretches, at the pointer's flights. `price` is what a frame outside the middle costs, in moves.
+ */
 function split(input: FollowInput, choice: FollowChoice, all: Break[], price: number): Stretch[] {
   const { pointer, fps } = input
   const n = pointer.length
   const still = [...input.stills].sort((a, b) => a - b)
   const stillIn = (from: number, to: number) => (still[lowest(still, from)] ?? Infinity) <= to
-  const forced = (input.opens ?? []).flatMap((o) => [o.from, o.to]).concat((input.locked ?? []).flatMap((l) => [l.from, l.to])).filter((f) => f > 0 && f < n - 1)
+  const forced = (input.opens ?? [])
+    .flatMap((o) => [o.from, o.to])
+    .concat((input.locked ?? []).flatMap((l) => [l.from, l.to]))
+    .filter((f) => f > 0 && f < n - 1)
   const breaks = [...all, ...forced.map((f) => ({ at: f, from: f, to: f }))].sort((a, b) => a.at - b.at)
   const starts: Break[] = [{ at: 0, from: 0, to: 0 }, ...breaks, { at: n - 1, from: n - 1, to: n - 1 }]
   const cost = new Float64Array(starts.length).fill(Infinity)
@@ -248,17 +318,26 @@ function split(input: FollowInput, choice: FollowChoice, all: Break[], price: nu
     for (let u = v - 1; u >= 0 && v - u < MOST_BACK; u--) {
       const a = starts[u]!
       const from = u === 0 ? 0 : Math.min(a.to, until)
-      if (from < done) { box = joined(box, boxOf(pointer, from, done - 1)); done = from }
+      if (from < done) {
+        box = joined(box, boxOf(pointer, from, done - 1))
+        done = from
+      }
       const size = sizeFor(input, choice, a.at + 1, b.at - 1)
       const inside = fits(box, size.w, size.h, choice.margin, input)
-      if (!inside && !fits(box, size.w, size.h, INSIDE, input)) { if (u < v - 1) break; until = from }
+      if (!inside && !fits(box, size.w, size.h, INSIDE, input)) {
+        if (u < v - 1) break
+        until = from
+      }
       // What opens up does so for its own time only.
       if (input.opens?.some((o) => (o.from > a.at && o.from < b.at) || (o.to > a.at && o.to < b.at))) break
       const seconds = Math.max(0, until - from) / fps
       let c = cost[u]! + 1 + (seconds < 1 ? 0.8 * (1 - seconds) : 0)
       if (!inside) c += 0.15 + price * Math.min(40, outsideBest(pointer, from, until, box, size, choice.margin))
       if (u > 0 && stillIn(a.from, a.to)) c += 1.5
-      if (c < cost[v]!) { cost[v] = c; via[v] = u }
+      if (c < cost[v]!) {
+        cost[v] = c
+        via[v] = u
+      }
     }
   }
   const out: Stretch[] = []
@@ -269,13 +348,29 @@ function split(input: FollowInput, choice: FollowChoice, all: Break[], price: nu
     const to = b.at === n - 1 ? n - 1 : b.from
     const from = u === 0 ? 0 : Math.min(a.to, to)
     const lock = input.locked?.find((l) => (l.from + l.to) / 2 >= a.at && (l.from + l.to) / 2 <= b.at)
-    out.push({ from, to, box: boxOf(pointer, from, to), ...sizeFor(input, choice, a.at + 1, b.at - 1), fixed: lock?.view ?? null, opened: input.opens?.find((o) => o.from <= b.at - 1 && o.to >= a.at + 1)?.rect ?? null })
+    out.push({
+      from,
+      to,
+      box: boxOf(pointer, from, to),
+      ...sizeFor(input, choice, a.at + 1, b.at - 1),
+      fixed: lock?.view ?? null,
+      opened: input.opens?.find((o) => o.from <= b.at - 1 && o.to >= a.at + 1)?.rect ?? null,
+    })
   }
   return out.reverse()
 }
 
-/** How many frames of a stretch are outside the middle at best, nearly: with the view in the middle of where they lie. */
-function outsideBest(pointer: readonly Point[], from: number, to: number, box: Box, size: { w: number; h: number }, margin: number): number {
+/**
+ * How many frames of a stretch are outside the middle at best, nearly: with the view in the middle of where they lie.
+ */
+function outsideBest(
+  pointer: readonly Point[],
+  from: number,
+  to: number,
+  box: Box,
+  size: { w: number; h: number },
+  margin: number,
+): number {
   const cx = (box.x0 + box.x1) / 2
   const cy = (box.y0 + box.y1) / 2
   const rx = size.w * (0.5 - margin)
@@ -288,22 +383,39 @@ function outsideBest(pointer: readonly Point[], from: number, to: number, box: B
 /** Gives each stretch its place: as little way as possible between them, and not far from where the pointer works. */
 function placed(stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] {
   const pull = 0.06 - 0.05 * choice.calmness
-  const along = (axis: 'x' | 'y') => still1d(stretches.map((s, i) => {
-    const size = axis === 'x' ? s.w : s.h
-    const whole = axis === 'x' ? input.width : input.height
-    const [low, high] = axis === 'x' ? [s.box.x0, s.box.x1] : [s.box.y0, s.box.y1]
-    let [from, to] = reach(low, high, size, choice.margin, whole)
-    if (from > to) from = to = Math.min(Math.max(0, whole - size), Math.max(0, (low + high) / 2 - size / 2))
-    if (s.fixed) from = to = axis === 'x' ? s.fixed.x : s.fixed.y
-    const values = input.pointer.slice(s.from, s.to + 1).map((p) => p[axis]).sort((a, b) => a - b)
-    const opened = s.opened && (axis === 'x' ? s.opened.x + s.opened.w / 2 : s.opened.y + s.opened.h / 2)
-    const usual = (opened ?? values[values.length >> 1] ?? (low + high) / 2) - size / 2
-    const next = stretches[i + 1]
-    return { from, to, wish: Math.min(to, Math.max(from, usual)), pull: s.opened ? 2 : pull * Math.min(1, (s.to - s.from) / input.fps / 2), scale: size, soon: next !== undefined && s.to - s.from < input.fps * 1.1 }
-  }))
+  const along = (axis: 'x' | 'y') =>
+    still1d(
+      stretches.map((s, i) => {
+        const size = axis === 'x' ? s.w : s.h
+        const whole = axis === 'x' ? input.width : input.height
+        const [low, high] = axis === 'x' ? [s.box.x0, s.box.x1] : [s.box.y0, s.box.y1]
+        let [from, to] = reach(low, high, size, choice.margin, whole)
+        if (from > to) from = to = Math.min(Math.max(0, whole - size), Math.max(0, (low + high) / 2 - size / 2))
+        if (s.fixed) from = to = axis === 'x' ? s.fixed.x : s.fixed.y
+        const values = input.pointer
+          .slice(s.from, s.to + 1)
+          .map((p) => p[axis])
+          .sort((a, b) => a - b)
+        const opened = s.opened && (axis === 'x' ? s.opened.x + s.opened.w / 2 : s.opened.y + s.opened.h / 2)
+        const usual = (opened ?? values[values.length >> 1] ?? (low + high) / 2) - size / 2
+        const next = stretches[i + 1]
+        return {
+          from,
+          to,
+          wish: Math.min(to, Math.max(from, usual)),
+          pull: s.opened ? 2 : pull * Math.min(1, (s.to - s.from) / input.fps / 2),
+          scale: size,
+          soon: next !== undefined && s.to - s.from < input.fps * 1.1,
+        }
+      }),
+    )
   const xs = along('x')
   const ys = along('y')
-  return stretches.map((s, i) => ({ from: s.from, to: s.to, view: s.fixed ?? { x: xs[i]!, y: ys[i]!, w: s.w, h: s.h } }))
+  return stretches.map((s, i) => ({
+    from: s.from,
+    to: s.to,
+    view: s.fixed ?? { x: xs[i]!, y: ys[i]!, w: s.w, h: s.h },
+  }))
 }
 
 /** What a move twice as fast as comfort allows costs, in frames in which the pointer is outside the middle. */
@@ -328,7 +440,10 @@ function timed(all: Stand[], input: FollowInput, choice: FollowChoice): Stand[] 
     const far = apart(a.view, b.view) / a.view.w
     const least = comfortable(a.view, b.view, fps)
     const usual = Math.max(least, fps * (0.55 + 0.35 * Math.min(1.5, far)) * (0.7 + 0.6 * choice.calmness))
-    const way = { x: b.view.x + b.view.w / 2 - a.view.x - a.view.w / 2, y: b.view.y + b.view.h / 2 - a.view.y - a.view.h / 2 }
+    const way = {
+      x: b.view.x + b.view.w / 2 - a.view.x - a.view.w / 2,
+      y: b.view.y + b.view.h / 2 - a.view.y - a.view.h / 2,
+    }
     const opposite = way.x * away.x + way.y * away.y < 0
     // Not before the view has come to this stand, nor past the middle of the next.
     const first = a.from
@@ -336,13 +451,21 @@ function timed(all: Stand[], input: FollowInput, choice: FollowChoice): Stand[] 
     let best = { cost: Infinity, from: a.to, to: b.from }
     for (const share of [1, 0.8, 0.62, 0.48, 0.36, 0.26]) {
       const length = Math.max(3, Math.ceil(usual * share))
-      for (let from = Math.max(first, a.to - Math.round(usual * 1.6)); from + length <= Math.min(last, b.from + Math.round(usual * 1.2)); from++) {
+      for (
+        let from = Math.max(first, a.to - Math.round(usual * 1.6));
+        from + length <= Math.min(last, b.from + Math.round(usual * 1.2));
+        from++
+      ) {
         const to = from + length
-        let cost = (1 - share) * 6 + TOO_FAST * Math.max(0, least / length - 1) + 0.03 * Math.abs((from + to - a.to - b.from) / 2)
+        let cost =
+          (1 - share) * 6 +
+          TOO_FAST * Math.max(0, least / length - 1) +
+          0.03 * Math.abs((from + to - a.to - b.from) / 2)
         if (opposite && from - away.frame < fps) cost += 12 + 0.5 * (fps - (from - away.frame))
         for (let k = lowest(still, from - 1); k < still.length && still[k]! <= to + 1; k++) cost += 300
         for (let f = Math.min(from, a.to); f <= Math.max(to, b.from) && cost < best.cost; f++) {
-          const v = f <= from ? a.view : f >= to ? b.view : mixed(a.view, b.view, ease('ease-in-out', (f - from) / length))
+          const v =
+            f <= from ? a.view : f >= to ? b.view : mixed(a.view, b.view, ease('ease-in-out', (f - from) / length))
           const p = pointer[f]!
           if (p.x < v.x || p.y < v.y || p.x > v.x + v.w || p.y > v.y + v.h) cost += 1000
           else if (missed(v, p, choice.margin, input)) cost += 1
@@ -357,9 +480,24 @@ function timed(all: Stand[], input: FollowInput, choice: FollowChoice): Stand[] 
   }
   return stands
 }
-const lowest = (sorted: number[], value: number): number => { let lo = 0; let hi = sorted.length; while (lo < hi) { const m = (lo + hi) >> 1; if (sorted[m]! < value) lo = m + 1; else hi = m } return lo }
-const apart = (a: Rect, b: Rect): number => Math.hypot(a.x + a.w / 2 - b.x - b.w / 2, a.y + a.h / 2 - b.y - b.h / 2) + Math.abs(a.w - b.w)
-const mixed = (a: Rect, b: Rect, k: number): Rect => ({ x: a.x + (b.x - a.x) * k, y: a.y + (b.y - a.y) * k, w: a.w + (b.w - a.w) * k, h: a.h + (b.h - a.h) * k })
+const lowest = (sorted: number[], value: number): number => {
+  let lo = 0
+  let hi = sorted.length
+  while (lo < hi) {
+    const m = (lo + hi) >> 1
+    if (sorted[m]! < value) lo = m + 1
+    else hi = m
+  }
+  return lo
+}
+const apart = (a: Rect, b: Rect): number =>
+  Math.hypot(a.x + a.w / 2 - b.x - b.w / 2, a.y + a.h / 2 - b.y - b.h / 2) + Math.abs(a.w - b.w)
+const mixed = (a: Rect, b: Rect, k: number): Rect => ({
+  x: a.x + (b.x - a.x) * k,
+  y: a.y + (b.y - a.y) * k,
+  w: a.w + (b.w - a.w) * k,
+  h: a.h + (b.h - a.h) * k,
+})
 
 /** The view at a frame, from stands: still in each, eased between two. Frames are best asked for in order. */
 export function viewer(stands: readonly Stand[]): (frame: number) => Rect {

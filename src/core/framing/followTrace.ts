@@ -20,8 +20,8 @@ function drawnAt(timed: Timed, frame: number): Point | null {
 const LONGEST_OPEN_S = 2.5
 
 /**
- * What a follow framing needs of a trace, at a frame rate: the pointer at each frame, up to its last event; the frames at which
- * a button is down; what appears that is to be seen whole.
+ * What a follow framing needs of a trace, at a frame rate: the pointer at each frame, up to its last event; the frames
+ * at which a button is down; what appears that is to be seen whole.
  *
  * @returns null when the trace has no pointer
  */
@@ -50,14 +50,17 @@ export function followInput(trace: Trace, fps: number): FollowInput | null {
     if (e.type !== 'screenchange') return []
     const [x, y, w, h] = e.rect
     const from = Math.max(0, Math.round((e.t - 0.2) * fps))
-    return w > 0 && h > 0 ? [{ from, to: Math.min(n - 1, from + Math.round(LONGEST_OPEN_S * fps)), rect: { x, y, w, h } }] : []
+    return w > 0 && h > 0
+      ? [{ from, to: Math.min(n - 1, from + Math.round(LONGEST_OPEN_S * fps)), rect: { x, y, w, h } }]
+      : []
   })
   return { width: trace.width, height: trace.height, fps, pointer, stills, opens }
 }
 
 /**
- * What a follow framing needs of a lesson's passage, in pixels of the lesson's frame, from the pointers of the takes that are shown in it;
- * or from drawn pointers; where none is shown, the last place holds. Frames count from the passage's start.
+ * What a follow framing needs of a lesson's passage, in pixels of the lesson's frame, from the pointers of the takes
+ * that are shown in it; or from drawn pointers; where none is shown, the last place holds. Frames count from the
+ * passage's start.
  *
  * @returns null when no take in the passage has a pointer
  */
@@ -84,7 +87,12 @@ export function followInputAt(timed: Timed, span: { from: number; to: number }):
     if (m.frame === null || m.frame < span.from || m.frame >= span.to) continue
     const at = m.frame - span.from
     if (m.kind === 'click' || m.kind === 'drag') stills.push(at, at + 1)
-    else if (m.kind === 'screen' && m.rect) opens.push({ from: Math.max(0, at - Math.round(0.2 * fps)), to: Math.min(pointer.length - 1, at + Math.round(LONGEST_OPEN_S * fps)), rect: m.rect })
+    else if (m.kind === 'screen' && m.rect)
+      opens.push({
+        from: Math.max(0, at - Math.round(0.2 * fps)),
+        to: Math.min(pointer.length - 1, at + Math.round(LONGEST_OPEN_S * fps)),
+        rect: m.rect,
+      })
   }
   return { width: lesson.frame.width, height: lesson.frame.height, fps, pointer, stills, opens }
 }

@@ -2,7 +2,11 @@ import type { Timed } from '../timing'
 import { framesPerSecond } from '../time'
 import { framingAt } from './zoom'
 
-export interface FramingSpeed { frame: number; /** Widths of the picture a second. */ pan: number; /** Doublings a second. */ zoom: number }
+export interface FramingSpeed {
+  frame: number
+  /** Widths of the picture a second. */ pan: number
+  /** Doublings a second. */ zoom: number
+}
 
 /** How fast the framing pans and zooms over a passage, at `steps` points of it at most. */
 export function framingSpeeds(timed: Timed, from: number, to: number, steps = 240): FramingSpeed[] {
@@ -16,7 +20,10 @@ export function framingSpeeds(timed: Timed, from: number, to: number, steps = 24
     let zoom = 0
     for (let g = f; g < Math.min(to, f + step); g++) {
       const v = framingAt(timed, g)
-      pan = Math.max(pan, (Math.hypot(v.x + v.w / 2 - last.x - last.w / 2, v.y + v.h / 2 - last.y - last.h / 2) / v.w) * fps)
+      pan = Math.max(
+        pan,
+        (Math.hypot(v.x + v.w / 2 - last.x - last.w / 2, v.y + v.h / 2 - last.y - last.h / 2) / v.w) * fps,
+      )
       zoom = Math.max(zoom, Math.abs(Math.log2(v.w / last.w)) * fps)
       last = v
     }

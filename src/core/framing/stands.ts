@@ -1,5 +1,14 @@
-/** Where one stand may lie along one axis, where it would rather lie and how strongly, and what a length is measured by. */
-export interface Slot { from: number; to: number; wish: number; pull: number; scale: number; /** It is left again so soon that turning back would be seen as hunting. */ soon: boolean }
+/**
+ * Where one stand may lie along one axis, where it would rather lie and how strongly, and what a length is measured by.
+ */
+export interface Slot {
+  from: number
+  to: number
+  wish: number
+  pull: number
+  scale: number
+  /** It is left again so soon that turning back would be seen as hunting. */ soon: boolean
+}
 
 const TURN = 0.7
 /** Slots solved together, and how many of them are kept before the next lot begins. */
@@ -7,9 +16,9 @@ const WINDOW = 48
 const KEPT = 32
 
 /**
- * Places along one axis with the least way between them: minimises Σ|pᵢ − pᵢ₊₁| + pullᵢ·|pᵢ − wishᵢ| within the slots, with a price
- * for turning back at a slot that is left soon. The optimum of this linear program lies where some bound or
- * wish lies, so trying those is exact (dynamic programming). Long rows are solved in overlapping windows.
+ * Places along one axis with the least way between them: minimises Σ|pᵢ − pᵢ₊₁| + pullᵢ·|pᵢ − wishᵢ| within the slots,
+ * with a price for turning back at a slot that is left soon. The optimum of this linear program lies where some bound
+ * or wish lies, so trying those is exact (dynamic programming). Long rows are solved in overlapping windows.
  */
 export function still1d(slots: readonly Slot[]): number[] {
   const out: number[] = []
@@ -23,8 +32,18 @@ export function still1d(slots: readonly Slot[]): number[] {
 }
 
 function solve(slots: readonly Slot[], before: number | null): number[] {
-  const corners = [...new Set(slots.flatMap((s) => [s.from, s.to, s.wish]).concat(before === null ? [] : [before]).map((v) => Math.round(v * 64) / 64))].sort((a, b) => a - b)
-  const choices = slots.map((s) => { const inside = corners.filter((c) => c >= s.from - 0.02 && c <= s.to + 0.02); return inside.length > 0 ? inside : [s.from] })
+  const corners = [
+    ...new Set(
+      slots
+        .flatMap((s) => [s.from, s.to, s.wish])
+        .concat(before === null ? [] : [before])
+        .map((v) => Math.round(v * 64) / 64),
+    ),
+  ].sort((a, b) => a - b)
+  const choices = slots.map((s) => {
+    const inside = corners.filter((c) => c >= s.from - 0.02 && c <= s.to + 0.02)
+    return inside.length > 0 ? inside : [s.from]
+  })
   // For each choice of a place, and each way in which the view came there (back, not at all, on), the least cost.
   type Cell = { cost: number; via: number; way: number }
   const table: Cell[][] = []

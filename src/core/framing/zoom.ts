@@ -13,7 +13,10 @@ export function zoomRect(e: Pick<Element, 'x' | 'y' | 'width' | 'height' | 'anch
   return { x: Math.min(frame.width - w, Math.max(0, x)), y: Math.min(frame.height - h, Math.max(0, y)), w, h }
 }
 
-/** Between two framings: the zoom changes by equal factors in equal shares, around the point that both show in the same place. */
+/**
+ * Between two framings: the zoom changes by equal factors in equal shares, around the point that both show in the same
+ * place.
+ */
 export function between(a: Rect, b: Rect, k: number): Rect {
   if (k <= 0) return a
   if (k >= 1) return b
@@ -24,21 +27,33 @@ export function between(a: Rect, b: Rect, k: number): Rect {
 }
 
 /** A way between views that does not leave the frame. */
-const inside = (way: typeof between, frame: Lesson['frame']): typeof between => (a, b, k) => {
-  const v = way(a, b, k)
-  const s = Math.min(1, frame.width / v.w, frame.height / v.h)
-  const w = v.w * s
-  const h = v.h * s
-  return { x: Math.min(frame.width - w, Math.max(0, v.x + (v.w - w) / 2)), y: Math.min(frame.height - h, Math.max(0, v.y + (v.h - h) / 2)), w, h }
-}
+const inside =
+  (way: typeof between, frame: Lesson['frame']): typeof between =>
+  (a, b, k) => {
+    const v = way(a, b, k)
+    const s = Math.min(1, frame.width / v.w, frame.height / v.h)
+    const w = v.w * s
+    const h = v.h * s
+    return {
+      x: Math.min(frame.width - w, Math.max(0, v.x + (v.w - w) / 2)),
+      y: Math.min(frame.height - h, Math.max(0, v.y + (v.h - h) / 2)),
+      w,
+      h,
+    }
+  }
 
 /** What a zoom shows by itself; a smooth one goes the smooth way from one of its views to the next, too. */
 function viewOf(timed: Timed, e: Element, frame: number, smooth = false): Rect {
   const { lesson } = timed
   const { pose, moving } = smooth && !e.loop ? poseAt(timed, e, frame) : { pose: 0, moving: null }
-  if (!moving || moving.pose.curve || moving.to <= moving.from) return zoomRect(posedAt(timed, e, frame) ?? e, lesson.frame)
+  if (!moving || moving.pose.curve || moving.to <= moving.from)
+    return zoomRect(posedAt(timed, e, frame) ?? e, lesson.frame)
   const k = ease(moving.pose.easing, (frame - moving.from) / (moving.to - moving.from))
-  return inside(smoothWay, lesson.frame)(zoomRect(atPose(timed, e, pose), lesson.frame), zoomRect(atPose(timed, e, pose + 1), lesson.frame), k)
+  return inside(smoothWay, lesson.frame)(
+    zoomRect(atPose(timed, e, pose), lesson.frame),
+    zoomRect(atPose(timed, e, pose + 1), lesson.frame),
+    k,
+  )
 }
 
 type Zoom = Element & { look: { kind: 'zoom' } }
@@ -62,7 +77,11 @@ export function framingAt(timed: Timed, frame: number): Rect {
     const fall = e.look.backFrames * squeeze
     const inShare = rise > 0 ? (frame - span.from + 1) / rise : 1
     const outShare = fall > 0 ? (span.to - frame) / (fall + 1) : 1
-    view = (e.look.smooth ? inside(smoothWay, timed.lesson.frame) : between)(view, viewOf(timed, e, frame, e.look.smooth), Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)))
+    view = (e.look.smooth ? inside(smoothWay, timed.lesson.frame) : between)(
+      view,
+      viewOf(timed, e, frame, e.look.smooth),
+      Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)),
+    )
   }
   return view
 }

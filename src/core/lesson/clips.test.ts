@@ -1,6 +1,16 @@
 import fc from 'fast-check'
 import { clip, lessonWithTake, takeMedium } from '../testing/lessons'
-import { fitRect, frameOfMedium, lessonFrameOf, lessonLength, placeOnLesson, sourceFrameAt, takeAt, takePoint, takeTimeAt } from './clips'
+import {
+  fitRect,
+  frameOfMedium,
+  lessonFrameOf,
+  lessonLength,
+  placeOnLesson,
+  sourceFrameAt,
+  takeAt,
+  takePoint,
+  takeTimeAt,
+} from './clips'
 
 const rate = { num: 30, den: 1 }
 test('a clip shows its medium frame for frame from its in point', () => {
@@ -9,8 +19,12 @@ test('a clip shows its medium frame for frame from its in point', () => {
   expect(sourceFrameAt(c, 149, rate, takeMedium())).toBe(109)
 })
 test('at double speed every other frame is shown, and a freeze stands still', () => {
-  expect([0, 1, 2].map((f) => sourceFrameAt(clip('c', 0, 100, { speed: { num: 2, den: 1 } }), f, rate, takeMedium()))).toEqual([0, 2, 4])
-  expect([0, 50].map((f) => sourceFrameAt(clip('c', 0, 100, { freeze: true, inUs: 1_000_000 }), f, rate, takeMedium()))).toEqual([30, 30])
+  expect(
+    [0, 1, 2].map((f) => sourceFrameAt(clip('c', 0, 100, { speed: { num: 2, den: 1 } }), f, rate, takeMedium())),
+  ).toEqual([0, 2, 4])
+  expect(
+    [0, 50].map((f) => sourceFrameAt(clip('c', 0, 100, { freeze: true, inUs: 1_000_000 }), f, rate, takeMedium())),
+  ).toEqual([30, 30])
 })
 test('a take of another rate is shown by time, never past its last frame', () => {
   const slow = takeMedium({ rate: { num: 15, den: 1 }, frames: 150 })
@@ -20,7 +34,12 @@ test('a take of another rate is shown by time, never past its last frame', () =>
 test('an hour of NTSC frames keeps every frame on its own', () => {
   const ntsc = { num: 30000, den: 1001 }
   const medium = takeMedium({ rate: ntsc, frames: 120_000 })
-  fc.assert(fc.property(fc.integer({ min: 0, max: 107_999 }), (f) => sourceFrameAt(clip('c', 0, 108_000), f, ntsc, medium) === f))
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 0, max: 107_999 }),
+      (f) => sourceFrameAt(clip('c', 0, 108_000), f, ntsc, medium) === f,
+    ),
+  )
 })
 test('a time of the medium falls on the lesson frame that shows it, or on none', () => {
   const c = clip('c', 100, 50, { inUs: 2_000_000 })
@@ -45,20 +64,32 @@ test('a lesson ends with its last clip, or where it is told to', () => {
   expect(takeAt(lesson, 300)).toBeUndefined()
 })
 
-test('a time of a take leads back to the frame that showed it, at any rate and speed; a time that was cut out leads to the cut', () => {
-  fc.assert(fc.property(fc.constantFrom([30, 1], [24, 1], [30000, 1001], [60, 1]), fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 4 }), fc.integer({ min: 0, max: 199 }), ([num, den], a, b, at) => {
+test(
+  'a time of a take leads back to the frame that showed it, at ' +
+    'any rate and speed; a time that was cut out leads to the cut',
+  () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom([30, 1], [24, 1], [30000, 1001], [60, 1]),
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 0, max: 199 }),
+        ([num, den], a, b, at) => {
+          const lesson = lessonWithTake()
+          lesson.rate = { num: num!, den: den! }
+          lesson.clips = [clip('c', 50, 200, { inUs: 1_234_567, speed: { num: a, den: b } })]
+          const time = takeTimeAt(lesson, 50 + at)!
+          expect(frameOfMedium(lesson, time.media, time.us)).toBe(50 + at)
+        },
+      ),
+    )
     const lesson = lessonWithTake()
-    lesson.rate = { num: num!, den: den! }
-    lesson.clips = [clip('c', 50, 200, { inUs: 1_234_567, speed: { num: a, den: b } })]
-    const time = takeTimeAt(lesson, 50 + at)!
-    expect(frameOfMedium(lesson, time.media, time.us)).toBe(50 + at)
-  }))
-  const lesson = lessonWithTake()
-  lesson.clips = [clip('c1', 0, 60), clip('c2', 60, 100, { inUs: 4_000_000 })]
-  expect([1, 2.5, 3.9, 4.5].map((s) => frameOfMedium(lesson, 'take', s * 1e6))).toEqual([30, 60, 60, 75])
-  expect(frameOfMedium(lesson, 'other', 5)).toBeNull()
-  expect(takeTimeAt(lesson, 400)).toBeNull()
-})
+    lesson.clips = [clip('c1', 0, 60), clip('c2', 60, 100, { inUs: 4_000_000 })]
+    expect([1, 2.5, 3.9, 4.5].map((s) => frameOfMedium(lesson, 'take', s * 1e6))).toEqual([30, 60, 60, 75])
+    expect(frameOfMedium(lesson, 'other', 5)).toBeNull()
+    expect(takeTimeAt(lesson, 400)).toBeNull()
+  },
+)
 test('a point of a take is found again from where it lies in the frame', () => {
   const lesson = lessonWithTake()
   const medium = { ...lesson.media.take!, width: 1280, height: 800 }

@@ -9,9 +9,13 @@ const wholeFrames = (us: number, rate: Rate) => Math.floor(((us + FORGIVEN_US) *
 
 export const clipEnd = (clip: Clip): number => clip.at + clip.length
 
-/** The medium's time that is heard or shown at a lesson frame; at the clip's own speed, or standing still in a freeze. */
+/**
+ * The medium's time that is heard or shown at a lesson frame; at the clip's own speed, or standing still in a freeze.
+ */
 export const sourceUsAt = (clip: Clip, frame: number, rate: Rate): Us =>
-  clip.freeze ? clip.inUs : clip.inUs + Math.round((frameStartUs(frame - clip.at, rate) * clip.speed.num) / clip.speed.den)
+  clip.freeze
+    ? clip.inUs
+    : clip.inUs + Math.round((frameStartUs(frame - clip.at, rate) * clip.speed.num) / clip.speed.den)
 
 /** Which of the medium's own frames is shown at a lesson frame; never past its last. */
 export function sourceFrameAt(clip: Clip, frame: number, lessonRate: Rate, medium: Medium): number {
@@ -55,7 +59,13 @@ export function lessonLength(lesson: Lesson): number {
   if (lesson.length !== null) return lesson.length
   if (lesson.clips.length > 0) return Math.max(...lesson.clips.map(clipEnd))
   // Without a clip it is as long as what stands in it by itself.
-  const ends = lesson.elements.map((e) => (e.end.on === 'loose' ? e.end.frame : e.end.on === 'length' && e.start.on === 'loose' ? e.start.frame + e.end.frames : 0))
+  const ends = lesson.elements.map((e) =>
+    e.end.on === 'loose'
+      ? e.end.frame
+      : e.end.on === 'length' && e.start.on === 'loose'
+        ? e.start.frame + e.end.frames
+        : 0,
+  )
   return Math.max(1, ...ends)
 }
 
@@ -71,15 +81,22 @@ export function frameOfMedium(lesson: Lesson, media: string, us: Us): number | n
   for (const clip of own) {
     const frame = lessonFrameOf(clip, us, lesson.rate)
     if (frame !== null) return frame
-    if (clip.inUs > us) { if (!after || clip.inUs < after.inUs) after = clip } else if (!before || clip.inUs > before.inUs) before = clip
+    if (clip.inUs > us) {
+      if (!after || clip.inUs < after.inUs) after = clip
+    } else if (!before || clip.inUs > before.inUs) before = clip
   }
   return before ? clipEnd(before) : (after?.at ?? null)
 }
 
-/** The time of the take that is shown at a frame, for a move that is to stay with what it shows; null where none is, or it stands still. */
+/**
+ * The time of the take that is shown at a frame, for a move that is to stay with what it shows; null where none is, or
+ * it stands still.
+ */
 export function takeTimeAt(lesson: Lesson, frame: number): { on: 'take'; media: string; us: Us } | null {
   const clip = takeAt(lesson, frame)
-  return clip && !clip.freeze && lesson.media[clip.media]?.kind === 'take' ? { on: 'take', media: clip.media, us: sourceUsAt(clip, frame, lesson.rate) } : null
+  return clip && !clip.freeze && lesson.media[clip.media]?.kind === 'take'
+    ? { on: 'take', media: clip.media, us: sourceUsAt(clip, frame, lesson.rate) }
+    : null
 }
 
 /** The take clip on top at a frame: the one on the highest track. */
@@ -94,4 +111,7 @@ export function takeAt(lesson: Lesson, frame: number): Clip | undefined {
 
 /** Whether a clip is heard: it has sound, and neither it nor its track is muted; a freeze is silent. */
 export const audible = (lesson: Lesson, clip: Clip): boolean =>
-  !clip.muted && !clip.freeze && !lesson.tracks.find((t) => t.id === clip.track)?.muted && lesson.media[clip.media]?.sound === true
+  !clip.muted &&
+  !clip.freeze &&
+  !lesson.tracks.find((t) => t.id === clip.track)?.muted &&
+  lesson.media[clip.media]?.sound === true

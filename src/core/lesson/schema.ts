@@ -15,13 +15,23 @@ export type MomentKind = z.infer<typeof MomentKind>
 
 /** An instant (or a short span) in a medium's own time, with the place on its screen where it has one. */
 export const Moment = z.object({
-  id, kind: MomentKind, label: z.string().max(200), fromUs: us, toUs: us.optional(),
-  at: z.object({ x: px, y: px }).optional(), rect: z.tuple([px, px, px, px]).optional(),
-  button: z.number().int().min(0).max(4).optional(), byHand: z.boolean().optional(),
+  id,
+  kind: MomentKind,
+  label: z.string().max(200),
+  fromUs: us,
+  toUs: us.optional(),
+  at: z.object({ x: px, y: px }).optional(),
+  rect: z.tuple([px, px, px, px]).optional(),
+  button: z.number().int().min(0).max(4).optional(),
+  byHand: z.boolean().optional(),
   /** How sure it is, where it was found in the pixels; `proposed` until a person accepts it. */
-  confidence: share.optional(), proposed: z.boolean().optional(),
+  confidence: share.optional(),
+  proposed: z.boolean().optional(),
   /** Of a scroll, each turn of the wheel in it: microseconds, and pixels of the take to the right and down. */
-  turns: z.array(z.tuple([us, px, px])).max(20_000).optional(),
+  turns: z
+    .array(z.tuple([us, px, px]))
+    .max(20_000)
+    .optional(),
 })
 export type Moment = z.infer<typeof Moment>
 
@@ -30,35 +40,79 @@ export type Word = z.infer<typeof Word>
 
 /** A file of the lesson. `file` is relative to the lesson's own folder. */
 export const Medium = z.object({
-  kind: z.enum(['take', 'sound', 'picture']), name: z.string().max(255),
-  sha256: z.string().regex(/^[0-9a-f]{64}$/), file: z.string().max(400).regex(/^media\/[A-Za-z0-9_./-]+$/).refine((f) => !f.includes('..'), 'a file lies inside the media folder'),
-  width: z.number().int().min(1).max(LIMITS.pictureSide).optional(), height: z.number().int().min(1).max(LIMITS.pictureSide).optional(),
-  rate: Rate.optional(), durationUs: us.optional(), frames: z.number().int().min(0).optional(), sound: z.boolean().optional(),
-  /** What lies beside the file to help the interface: a copy that seeks fast, a strip of small pictures, loudness peaks. */
-  aids: z.object({ proxy: z.object({ width: z.number().int().min(2), height: z.number().int().min(2) }).optional(), film: z.object({ stepUs: us, count: z.number().int().min(1) }).optional(), peaks: z.boolean().optional() }).optional(),
-  moments: z.array(Moment).default([]), words: z.array(Word).default([]),
+  kind: z.enum(['take', 'sound', 'picture']),
+  name: z.string().max(255),
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  file: z
+    .string()
+    .max(400)
+    .regex(/^media\/[A-Za-z0-9_./-]+$/)
+    .refine((f) => !f.includes('..'), 'a file lies inside the media folder'),
+  width: z.number().int().min(1).max(LIMITS.pictureSide).optional(),
+  height: z.number().int().min(1).max(LIMITS.pictureSide).optional(),
+  rate: Rate.optional(),
+  durationUs: us.optional(),
+  frames: z.number().int().min(0).optional(),
+  sound: z.boolean().optional(),
+  /**
+   * What lies beside the file to help the interface: a copy that seeks fast, a strip of small pictures, loudness peaks.
+   */
+  aids: z
+    .object({
+      proxy: z.object({ width: z.number().int().min(2), height: z.number().int().min(2) }).optional(),
+      film: z.object({ stepUs: us, count: z.number().int().min(1) }).optional(),
+      peaks: z.boolean().optional(),
+    })
+    .optional(),
+  moments: z.array(Moment).default([]),
+  words: z.array(Word).default([]),
   /** Where its pointer is: corners of its way, as microseconds and pixels of the take; straight between them. */
-  pointer: z.array(z.tuple([us, px, px])).max(200_000).optional(),
+  pointer: z
+    .array(z.tuple([us, px, px]))
+    .max(200_000)
+    .optional(),
 })
 export type Medium = z.infer<typeof Medium>
 
-export const Track = z.object({ id, kind: z.enum(['takes', 'sound', 'elements']), name: z.string().max(80), muted: z.boolean().optional() })
+export const Track = z.object({
+  id,
+  kind: z.enum(['takes', 'sound', 'elements']),
+  name: z.string().max(80),
+  muted: z.boolean().optional(),
+})
 export type Track = z.infer<typeof Track>
 
 /** A piece of a medium laid on the lesson's time: `length` frames from `at`, showing the medium from `inUs` on. */
 export const Clip = z.object({
-  id, track: id, media: id, at: frame.min(0), length: frame.min(1), inUs: us,
-  speed: z.object({ num: z.number().int().min(1).max(1000), den: z.number().int().min(1).max(1000) }).default({ num: 1, den: 1 }),
-  freeze: z.boolean().default(false), fit: z.enum(['fit', 'fill', 'stand']).default('fit'),
-  levelDb: z.number().min(-60).max(24).default(0), muted: z.boolean().default(false),
+  id,
+  track: id,
+  media: id,
+  at: frame.min(0),
+  length: frame.min(1),
+  inUs: us,
+  speed: z
+    .object({ num: z.number().int().min(1).max(1000), den: z.number().int().min(1).max(1000) })
+    .default({ num: 1, den: 1 }),
+  freeze: z.boolean().default(false),
+  fit: z.enum(['fit', 'fill', 'stand']).default('fit'),
+  levelDb: z.number().min(-60).max(24).default(0),
+  muted: z.boolean().default(false),
 })
 export type Clip = z.infer<typeof Clip>
 
 const last = frame
-/** Where an element's start or end is. `offset` counts frames, after being positive; `last` is where it was last found. */
+/**
+ * Where an element's start or end is. `offset` counts frames, after being positive; `last` is where it was last found.
+ */
 export const Edge = z.discriminatedUnion('on', [
   z.object({ on: z.literal('loose'), frame }),
-  z.object({ on: z.literal('moment'), moment: id, edge: z.enum(['start', 'end']).default('start'), offset: frame.default(0), last }),
+  z.object({
+    on: z.literal('moment'),
+    moment: id,
+    edge: z.enum(['start', 'end']).default('start'),
+    offset: frame.default(0),
+    last,
+  }),
   z.object({ on: z.literal('element'), element: id, edge: z.enum(['start', 'end']), offset: frame.default(0), last }),
   z.object({ on: z.literal('length'), frames: frame.min(1) }),
 ])
@@ -69,20 +123,31 @@ import { Easing } from '../motion/easing'
 
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 export const Passing = z.object({
-  how: z.enum(['none', 'fade', 'slide', 'grow']), from: z.enum(SIDES).default('left'),
-  frames: frame.min(0).max(100_000).default(10), easing: Easing.default('ease-out'),
+  how: z.enum(['none', 'fade', 'slide', 'grow']),
+  from: z.enum(SIDES).default('left'),
+  frames: frame.min(0).max(100_000).default(10),
+  easing: Easing.default('ease-out'),
   /** Whether a slide or a growth fades as well. */
   fades: z.boolean().optional(),
 })
 /** How an element comes or goes, and for how many frames. */
 export type Passing = z.infer<typeof Passing>
 
-/** Where a move begins or lands: frames after the element's start or before its end, a share of its length, tied, or when a take shows one of its own times; as long as given; or straight on from the pose before. */
+/**
+ * Where a move begins or lands: frames after the element's start or before its end, a share of its length, tied, or
+ * when a take shows one of its own times; as long as given; or straight on from the pose before.
+ */
 export const MoveEdge = z.discriminatedUnion('on', [
   z.object({ on: z.literal('start'), frames: frame }),
   z.object({ on: z.literal('end'), frames: frame }),
   z.object({ on: z.literal('share'), share: z.number().min(-10).max(10) }),
-  z.object({ on: z.literal('moment'), moment: id, edge: z.enum(['start', 'end']).default('start'), offset: frame.default(0), last }),
+  z.object({
+    on: z.literal('moment'),
+    moment: id,
+    edge: z.enum(['start', 'end']).default('start'),
+    offset: frame.default(0),
+    last,
+  }),
   z.object({ on: z.literal('element'), element: id, edge: z.enum(['start', 'end']), offset: frame.default(0), last }),
   z.object({ on: z.literal('length'), frames: frame.min(0) }),
   z.object({ on: z.literal('previous') }),
@@ -94,7 +159,9 @@ const xy = z.object({ x: px, y: px })
 /** The keyframes that stand at one time, and the move that leads to them. What it does not name stays as it was. */
 export const Pose = z.object({
   id,
-  start: MoveEdge, end: MoveEdge, easing: Easing,
+  start: MoveEdge,
+  end: MoveEdge,
+  easing: Easing,
   /** By the property’s path: `x`, `rotation`, `look.fill`. */
   values: z.record(z.string().max(60), z.union([z.number().min(-1e6).max(1e6), Colour, z.null()])),
   /** Handles of a curved way: of its start and of its landing, each from its own end in pixels. */
@@ -117,61 +184,97 @@ export const Loop = z.object({
 export type Loop = z.infer<typeof Loop>
 
 const matrix = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])
-/** Carried along by another element. `by` undoes where that one stood when they were joined; with nothing to ride on any more, what it was carried by stays. */
+/**
+ * Carried along by another element. `by` undoes where that one stood when they were joined; with nothing to ride on any
+ * more, what it was carried by stays.
+ */
 export const Rides = z.object({ on: id.nullable(), by: matrix, fades: z.boolean().default(false) })
 export type Rides = z.infer<typeof Rides>
 
 export const Element = z.object({
-  id, name: z.string().max(120), track: id, start: Edge, end: Edge,
+  id,
+  name: z.string().max(120),
+  track: id,
+  start: Edge,
+  end: Edge,
   /** `take`: moves and grows with the framing; `picture`: stays put. */
   space: z.enum(['picture', 'take']),
   /** On the take: its text and its lines are as large in a zoom as without one. */
   readable: z.boolean().optional(),
   /** Pixels of the lesson's frame, of the anchor point. */
-  x: px, y: px, width: z.number().min(0).max(100_000), height: z.number().min(0).max(100_000),
+  x: px,
+  y: px,
+  width: z.number().min(0).max(100_000),
+  height: z.number().min(0).max(100_000),
   /** Degrees, clockwise. */
-  rotation: z.number().min(-36_000).max(36_000).default(0), opacity: z.number().min(0).max(1).default(1),
+  rotation: z.number().min(-36_000).max(36_000).default(0),
+  opacity: z.number().min(0).max(1).default(1),
   anchor: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).default({ x: 0.5, y: 0.5 }),
-  arrival: Passing, departure: Passing, look: Look,
+  arrival: Passing,
+  departure: Passing,
+  look: Look,
   scale: z.object({ x: z.number().min(-100).max(100), y: z.number().min(-100).max(100) }).default({ x: 1, y: 1 }),
   /** Degrees about the upright axis and about the level one, seen from far off. */
-  tilt: z.object({ upright: z.number().min(-36_000).max(36_000), level: z.number().min(-36_000).max(36_000) }).default({ upright: 0, level: 0 }),
+  tilt: z
+    .object({ upright: z.number().min(-36_000).max(36_000), level: z.number().min(-36_000).max(36_000) })
+    .default({ upright: 0, level: 0 }),
   /** Shares of the element’s own box that are cut off. */
-  crop: z.object({ left: share, right: share, top: share, bottom: share }).default({ left: 0, right: 0, top: 0, bottom: 0 }),
+  crop: z
+    .object({ left: share, right: share, top: share, bottom: share })
+    .default({ left: 0, right: 0, top: 0, bottom: 0 }),
   /** How much of it is uncovered, 0 to 100, from which side. */
   reveal: z.object({ shown: z.number().min(0).max(100), from: z.enum(SIDES) }).default({ shown: 100, from: 'left' }),
   blurPx: z.number().min(0).max(200).default(0),
   /** A shadow of all that it draws, in pixels of its place. */
-  shadow: z.object({ colour: Colour, dx: px, dy: px, blurPx: z.number().min(0).max(200) }).nullable().default(null),
+  shadow: z
+    .object({ colour: Colour, dx: px, dy: px, blurPx: z.number().min(0).max(200) })
+    .nullable()
+    .default(null),
   /** The poses after the first, in the order in which they are reached; the first is the element itself. */
   poses: z.array(Pose).max(1000).default([]),
-  loop: Loop.nullable().default(null), rides: Rides.nullable().default(null),
+  loop: Loop.nullable().default(null),
+  rides: Rides.nullable().default(null),
   /** Whether it blurs as it moves, when the lesson does. */
   motionBlur: z.boolean().default(true),
-  locked: z.boolean().default(false), hidden: z.boolean().default(false),
+  locked: z.boolean().default(false),
+  hidden: z.boolean().default(false),
   tags: z.array(z.string().min(1).max(40)).max(20).default([]),
   group: id.nullable().default(null),
 })
 export type Element = z.infer<typeof Element>
 
 /** A moment set on the lesson's own time, where no take lies under it. */
-export const LessonMoment = z.object({ id, kind: z.enum(['mark', 'chapter']), label: z.string().max(200), frame: frame.min(0) })
+export const LessonMoment = z.object({
+  id,
+  kind: z.enum(['mark', 'chapter']),
+  label: z.string().max(200),
+  frame: frame.min(0),
+})
 export type LessonMoment = z.infer<typeof LessonMoment>
 
-/** Elements whose starts, whole bars or nth moves follow each other by so many frames; `shifts` is what each was moved by for it. */
+/**
+ * Elements whose starts, whole bars or nth moves follow each other by so many frames; `shifts` is what each was moved
+ * by for it.
+ */
 export const Stagger = z.object({
-  id, elements: z.array(id).min(2).max(500), what: z.enum(['element', 'start', 'move']),
+  id,
+  elements: z.array(id).min(2).max(500),
+  what: z.enum(['element', 'start', 'move']),
   /** Which move, counted from 1, where moves are staggered. */
   move: z.number().int().min(1).max(1000).default(1),
-  frames: z.number().min(-1000).max(1000), order: z.enum(['selection', 'left-to-right', 'top-to-bottom', 'nearest-first', 'shuffled']),
-  seed: z.number().int().min(0).max(1e9).default(1), jitter: z.number().int().min(0).max(1000).default(0),
+  frames: z.number().min(-1000).max(1000),
+  order: z.enum(['selection', 'left-to-right', 'top-to-bottom', 'nearest-first', 'shuffled']),
+  seed: z.number().int().min(0).max(1e9).default(1),
+  jitter: z.number().int().min(0).max(1000).default(0),
   shifts: z.record(id, frame),
 })
 export type Stagger = z.infer<typeof Stagger>
 
 export const LESSON_VERSION = 2
 export const Lesson = z.object({
-  format: z.literal('vivid-vane-lesson'), version: z.literal(LESSON_VERSION), name: z.string().min(1).max(200),
+  format: z.literal('vivid-vane-lesson'),
+  version: z.literal(LESSON_VERSION),
+  name: z.string().min(1).max(200),
   frame: z.object({
     width: z.number().int().min(LIMITS.frame.least).max(LIMITS.frame.width).multipleOf(2),
     height: z.number().int().min(LIMITS.frame.least).max(LIMITS.frame.height).multipleOf(2),
@@ -180,12 +283,20 @@ export const Lesson = z.object({
   /** In frames; null: until the last clip ends. */
   length: frame.min(1).nullable(),
   background: Colour,
-  media: z.record(id, Medium), tracks: z.array(Track), clips: z.array(Clip),
+  media: z.record(id, Medium),
+  tracks: z.array(Track),
+  clips: z.array(Clip),
   /** Back to front. */
-  elements: z.array(Element), moments: z.array(LessonMoment),
+  elements: z.array(Element),
+  moments: z.array(LessonMoment),
   staggers: z.array(Stagger).max(500).default([]),
-  /** Motion blur: how long the shutter is open, in degrees of a frame (180 = half of it), and how many instants are mixed. */
-  motionBlur: z.object({ on: z.boolean(), shutter: z.number().min(1).max(720), samples: z.number().int().min(2).max(32) }).default({ on: false, shutter: 180, samples: 8 }),
+  /**
+   * Motion blur: how long the shutter is open, in degrees of a frame (180 = half of it), and how many instants are
+   * mixed.
+   */
+  motionBlur: z
+    .object({ on: z.boolean(), shutter: z.number().min(1).max(720), samples: z.number().int().min(2).max(32) })
+    .default({ on: false, shutter: 180, samples: 8 }),
   /** Lines to place things by, in pixels of the frame. */
   guides: z.object({ x: z.array(px).max(100), y: z.array(px).max(100) }).default({ x: [], y: [] }),
 })

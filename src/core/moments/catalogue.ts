@@ -28,7 +28,14 @@ export interface Placed {
  * own marks and chapters, and its start and end. A medium shown twice gives its moments where it is shown first.
  */
 export function catalogue(lesson: Lesson): Map<string, Placed> {
-  const needs = [lesson.clips, lesson.moments, lesson.rate, lesson.frame, lessonLength(lesson), ...Object.values(lesson.media).flatMap((m) => [m, m.moments, m.words])]
+  const needs = [
+    lesson.clips,
+    lesson.moments,
+    lesson.rate,
+    lesson.frame,
+    lessonLength(lesson),
+    ...Object.values(lesson.media).flatMap((m) => [m, m.moments, m.words]),
+  ]
   const before = catalogues.get(lesson.media)
   if (before?.needs.length === needs.length && before.needs.every((v, i) => v === needs[i])) return before.out
   const out = collected(lesson)
@@ -62,21 +69,64 @@ function collected(lesson: Lesson): Map<string, Placed> {
       const tl = m.rect && place({ x: m.rect[0], y: m.rect[1] })
       const br = m.rect && place({ x: m.rect[0] + m.rect[2], y: m.rect[1] + m.rect[3] })
       put({
-        id: m.id, kind: m.kind, label: m.label, frame: hit?.frame ?? null, untilFrame: until(m.toUs), media: mediaId,
-        ...(m.byHand && { byHand: true }), ...(m.proposed && { proposed: true }), ...(m.confidence !== undefined && { confidence: m.confidence }), ...(m.at && { at: place(m.at) }),
+        id: m.id,
+        kind: m.kind,
+        label: m.label,
+        frame: hit?.frame ?? null,
+        untilFrame: until(m.toUs),
+        media: mediaId,
+        ...(m.byHand && { byHand: true }),
+        ...(m.proposed && { proposed: true }),
+        ...(m.confidence !== undefined && { confidence: m.confidence }),
+        ...(m.at && { at: place(m.at) }),
         ...(tl && br && { rect: { x: tl.x, y: tl.y, w: br.x - tl.x, h: br.y - tl.y } }),
       })
     }
-    for (const w of medium.words) put({ id: w.id, kind: 'word', label: w.text, frame: find(w.fromUs)?.frame ?? null, untilFrame: until(w.toUs), media: mediaId })
-    for (const p of phrases(medium.words)) put({ id: p.id, kind: 'phrase', label: p.text, frame: find(p.fromUs)?.frame ?? null, untilFrame: until(p.toUs), media: mediaId })
+    for (const w of medium.words)
+      put({
+        id: w.id,
+        kind: 'word',
+        label: w.text,
+        frame: find(w.fromUs)?.frame ?? null,
+        untilFrame: until(w.toUs),
+        media: mediaId,
+      })
+    for (const p of phrases(medium.words))
+      put({
+        id: p.id,
+        kind: 'phrase',
+        label: p.text,
+        frame: find(p.fromUs)?.frame ?? null,
+        untilFrame: until(p.toUs),
+        media: mediaId,
+      })
   }
   for (const clip of clips) {
     const name = lesson.media[clip.media]?.name ?? clip.media
-    put({ id: `cut:${clip.id}:start`, kind: 'cut', label: `the start of ${name}`, frame: clip.at, untilFrame: clipEnd(clip), media: clip.media })
-    put({ id: `cut:${clip.id}:end`, kind: 'cut', label: `the end of ${name}`, frame: clipEnd(clip), untilFrame: null, media: clip.media })
+    put({
+      id: `cut:${clip.id}:start`,
+      kind: 'cut',
+      label: `the start of ${name}`,
+      frame: clip.at,
+      untilFrame: clipEnd(clip),
+      media: clip.media,
+    })
+    put({
+      id: `cut:${clip.id}:end`,
+      kind: 'cut',
+      label: `the end of ${name}`,
+      frame: clipEnd(clip),
+      untilFrame: null,
+      media: clip.media,
+    })
   }
-  for (const m of lesson.moments) put({ id: m.id, kind: m.kind, label: m.label, frame: m.frame, untilFrame: null, byHand: true })
-  const chapters = [...out.values()].filter((p) => p.kind === 'chapter' && p.frame !== null).sort((a, b) => a.frame! - b.frame!)
-  chapters.forEach((c, i) => { c.untilFrame = chapters[i + 1]?.frame ?? length })
+  for (const m of lesson.moments)
+    put({ id: m.id, kind: m.kind, label: m.label, frame: m.frame, untilFrame: null, byHand: true })
+  const chapters = [...out.values()]
+    .filter((p) => p.kind === 'chapter' && p.frame !== null)
+    .sort((a, b) => a.frame! - b.frame!)
+  chapters.forEach((c, i) => {
+    c.untilFrame = chapters[i + 1]?.frame ?? length
+  })
   return out
 }

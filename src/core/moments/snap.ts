@@ -1,9 +1,29 @@
 import type { CatalogueKind, Placed } from './catalogue'
 
-const RANK: Record<CatalogueKind, number> = { click: 0, drag: 1, rest: 2, typing: 1, key: 1, scroll: 1, screen: 1, mark: 1, cut: 2, chapter: 3, lesson: 3, phrase: 4, word: 5 }
+const RANK: Record<CatalogueKind, number> = {
+  click: 0,
+  drag: 1,
+  rest: 2,
+  typing: 1,
+  key: 1,
+  scroll: 1,
+  screen: 1,
+  mark: 1,
+  cut: 2,
+  chapter: 3,
+  lesson: 3,
+  phrase: 4,
+  word: 5,
+}
 
-/** Moments drawn at one place, that of the earliest, as they would lie on each other; the first is the one that counts most. */
-export interface Cluster { at: number; moments: Placed[] }
+/**
+ * Moments drawn at one place, that of the earliest, as they would lie on each other; the first is the one that counts
+ * most.
+ */
+export interface Cluster {
+  at: number
+  moments: Placed[]
+}
 /**
  * Moments, in time order, that would be drawn over each other, put together.
  *
@@ -16,23 +36,37 @@ export function clusters(moments: readonly Placed[], apart: number): Cluster[] {
     if (last && m.frame! - last.from < apart) last.moments.push(m)
     else out.push({ from: m.frame!, moments: [m] })
   }
-  return out.map(({ from, moments: all }) => ({ at: from, moments: [...all].sort((a, b) => RANK[a.kind] - RANK[b.kind]) }))
+  return out.map(({ from, moments: all }) => ({
+    at: from,
+    moments: [...all].sort((a, b) => RANK[a.kind] - RANK[b.kind]),
+  }))
 }
 
 /** The moment that starts nearest to a frame; words as well, phrases not. There is always one: the lesson's start. */
 export function nearestMoment(moments: Iterable<Placed>, frame: number): Placed & { frame: number } {
   let best: (Placed & { frame: number }) | null = null
-  for (const m of moments) if (m.frame !== null && m.kind !== 'phrase' && (!best || Math.abs(m.frame - frame) < Math.abs(best.frame - frame))) best = m as Placed & { frame: number }
+  for (const m of moments)
+    if (m.frame !== null && m.kind !== 'phrase' && (!best || Math.abs(m.frame - frame) < Math.abs(best.frame - frame)))
+      best = m as Placed & { frame: number }
   return best!
 }
 
-export interface Catch { moment: Placed; edge: 'start' | 'end'; frame: number }
+export interface Catch {
+  moment: Placed
+  edge: 'start' | 'end'
+  frame: number
+}
 
 /**
  * The moment that a drop at a frame catches: within `reach` frames, clicks before cuts, cuts
  * before chapters, chapters before words; the nearest of the same rank. Null: nothing near.
  */
-export function caught(moments: Iterable<Placed>, frame: number, reach: number, pick: (m: Placed) => boolean = () => true): Catch | null {
+export function caught(
+  moments: Iterable<Placed>,
+  frame: number,
+  reach: number,
+  pick: (m: Placed) => boolean = () => true,
+): Catch | null {
   let best: (Catch & { rank: number; off: number }) | null = null
   for (const moment of moments) {
     if (!pick(moment)) continue
@@ -41,7 +75,8 @@ export function caught(moments: Iterable<Placed>, frame: number, reach: number, 
       if (at === null) continue
       const off = Math.abs(at - frame)
       const rank = RANK[moment.kind] * 2 + (edge === 'end' ? 1 : 0)
-      if (off <= reach && (!best || rank < best.rank || (rank === best.rank && off < best.off))) best = { moment, edge, frame: at, rank, off }
+      if (off <= reach && (!best || rank < best.rank || (rank === best.rank && off < best.off)))
+        best = { moment, edge, frame: at, rank, off }
     }
   }
   return best && { moment: best.moment, edge: best.edge, frame: best.frame }

@@ -1,8 +1,17 @@
 import type { Lesson } from '../lesson/schema'
 import type { Placed } from './catalogue'
 
-/** A place of a recording at a time, to be shown as a small picture: microseconds, its middle and its width in pixels of the recording. */
-export interface MomentSpot { sha256: string; us: number; x: number; y: number; w: number }
+/**
+ * A place of a recording at a time, to be shown as a small picture: microseconds, its middle and its width in pixels of
+ * the recording.
+ */
+export interface MomentSpot {
+  sha256: string
+  us: number
+  x: number
+  y: number
+  w: number
+}
 /** So much of a recording's width is shown around a place. */
 const SHARE = 0.14
 /** Of what appears on the screen a little more is shown than itself, once it stands there. */
@@ -17,7 +26,13 @@ export function spotOf(lesson: Lesson, moment: Placed): MomentSpot | null {
   const least = Math.round(medium.width * SHARE)
   if (own.rect && own.kind === 'screen') {
     const [x, y, w, h] = own.rect
-    return { sha256: medium.sha256, us: own.fromUs + STANDS_US, x: clean(x + w / 2), y: clean(y + h / 2), w: Math.min(medium.width, Math.max(least, Math.round(Math.max(w, (h * 16) / 9) * AROUND))) }
+    return {
+      sha256: medium.sha256,
+      us: own.fromUs + STANDS_US,
+      x: clean(x + w / 2),
+      y: clean(y + h / 2),
+      w: Math.min(medium.width, Math.max(least, Math.round(Math.max(w, (h * 16) / 9) * AROUND))),
+    }
   }
   return own.at ? { sha256: medium.sha256, us: own.fromUs, x: clean(own.at.x), y: clean(own.at.y), w: least } : null
 }

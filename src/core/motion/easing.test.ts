@@ -1,4 +1,16 @@
-import { bezierOf, dampingOf, ease, Easing, isEasing, mixColours, mixValues, overOf, pathLength, alongPath, softnessOf } from './index'
+import {
+  bezierOf,
+  dampingOf,
+  ease,
+  Easing,
+  isEasing,
+  mixColours,
+  mixValues,
+  overOf,
+  pathLength,
+  alongPath,
+  softnessOf,
+} from './index'
 
 test('a step function stands on its steps, as CSS has it', () => {
   expect([0, 0.24, 0.25, 0.99, 1].map((x) => ease('steps(4)', x))).toEqual([0, 0, 0.25, 0.75, 1])
@@ -28,10 +40,39 @@ test('overshoot goes past its goal by its share, once; a spring swings about it 
 })
 test('hold changes at the landing', () => expect([0, 0.5, 0.999, 1].map((x) => ease('hold', x))).toEqual([0, 0, 0, 1]))
 test('every easing starts at 0 and lands on 1', () => {
-  for (const e of ['linear', 'ease', 'soft', 'snappy', 'overshoot', 'spring', 'spring(0.3)', 'overshoot(40%)', 'cubic-bezier(0.3, -1, 0.7, 2)', 'linear(0, 2, 1)', 'soft(80%, 10%)']) expect([e, ease(e, 0), ease(e, 1)]).toEqual([e, 0, 1])
+  for (const e of [
+    'linear',
+    'ease',
+    'soft',
+    'snappy',
+    'overshoot',
+    'spring',
+    'spring(0.3)',
+    'overshoot(40%)',
+    'cubic-bezier(0.3, -1, 0.7, 2)',
+    'linear(0, 2, 1)',
+    'soft(80%, 10%)',
+  ])
+    expect([e, ease(e, 0), ease(e, 1)]).toEqual([e, 0, 1])
 })
 test('what is no easing is refused', () => {
-  for (const e of ['', 'fast', 'cubic-bezier(2, 0, 1, 1)', 'cubic-bezier(0, 0, 1)', 'steps(0)', 'steps(1, jump-none)', 'steps(3, up)', 'linear(1)', 'linear(a, b)', 'spring(0)', 'spring(2)', 'overshoot(200%)', 'soft(50%)', 'constructor']) expect([e, isEasing(e)]).toEqual([e, false])
+  for (const e of [
+    '',
+    'fast',
+    'cubic-bezier(2, 0, 1, 1)',
+    'cubic-bezier(0, 0, 1)',
+    'steps(0)',
+    'steps(1, jump-none)',
+    'steps(3, up)',
+    'linear(1)',
+    'linear(a, b)',
+    'spring(0)',
+    'spring(2)',
+    'overshoot(200%)',
+    'soft(50%)',
+    'constructor',
+  ])
+    expect([e, isEasing(e)]).toEqual([e, false])
   expect(Easing.safeParse('fast').error!.issues[0]!.message).toContain('ease-in-out')
 })
 test('colours mix as they are seen: between blue and yellow lies no grey of half their values', () => {
@@ -65,7 +106,8 @@ test('an easing tells its numbers: softness in %, a spring’s damping, how far 
 test('the Bézier numbers of a name draw the very curve of that name', () => {
   for (const name of ['linear', 'ease', 'ease-in', 'ease-out', 'ease-in-out', 'soft', 'snappy']) {
     const b = bezierOf(name)!
-    for (const x of [0.1, 0.37, 0.5, 0.9]) expect(ease(`cubic-bezier(${b.join(', ')})`, x)).toBeCloseTo(ease(name, x), 9)
+    for (const x of [0.1, 0.37, 0.5, 0.9])
+      expect(ease(`cubic-bezier(${b.join(', ')})`, x)).toBeCloseTo(ease(name, x), 9)
   }
   expect([bezierOf('hold'), bezierOf('steps(3)'), bezierOf('cubic-bezier(2, 0, 0, 1)')]).toEqual([null, null, null])
 })

@@ -66,17 +66,33 @@ export function overshoot(over: number): Curve {
   return (x) => 1 + (c + 1) * (x - 1) ** 3 + c * (x - 1) ** 2
 }
 
-const bezier = (x1: number, y1: number, x2: number, y2: number): Curve => (x) => cubicBezier(x1, y1, x2, y2, x)
-/** The four numbers of the named easings that are one cubic Bézier curve: those of CSS, and `soft` and `snappy` of our own. */
+const bezier =
+  (x1: number, y1: number, x2: number, y2: number): Curve =>
+  (x) =>
+    cubicBezier(x1, y1, x2, y2, x)
+/**
+ * The four numbers of the named easings that are one cubic Bézier curve: those of CSS, and `soft` and `snappy` of our
+ * own.
+ */
 const BEZIERS: Record<string, [number, number, number, number]> = {
-  linear: [0, 0, 1, 1], ease: [0.25, 0.1, 0.25, 1], 'ease-in': [0.42, 0, 1, 1], 'ease-out': [0, 0, 0.58, 1], 'ease-in-out': [0.42, 0, 0.58, 1], soft: [0.6, 0, 0.4, 1], snappy: [0.1, 0.8, 0.2, 1],
+  linear: [0, 0, 1, 1],
+  ease: [0.25, 0.1, 0.25, 1],
+  'ease-in': [0.42, 0, 1, 1],
+  'ease-out': [0, 0, 0.58, 1],
+  'ease-in-out': [0.42, 0, 0.58, 1],
+  soft: [0.6, 0, 0.4, 1],
+  snappy: [0.1, 0.8, 0.2, 1],
 }
 const USUAL_OVER = 10
 const USUAL_DAMPING = 0.5
 /** The easings that go by a name alone. */
 const NAMED: Record<string, Curve> = {
-  ...Object.fromEntries(Object.entries(BEZIERS).map(([name, n]): [string, Curve] => [name, name === 'linear' ? (x) => x : bezier(...n)])),
-  hold: (x) => (x >= 1 ? 1 : 0), overshoot: overshoot(USUAL_OVER / 100), spring: (x) => spring(USUAL_DAMPING, x),
+  ...Object.fromEntries(
+    Object.entries(BEZIERS).map(([name, n]): [string, Curve] => [name, name === 'linear' ? (x) => x : bezier(...n)]),
+  ),
+  hold: (x) => (x >= 1 ? 1 : 0),
+  overshoot: overshoot(USUAL_OVER / 100),
+  spring: (x) => spring(USUAL_DAMPING, x),
 }
 export const EASING_NAMES = Object.keys(NAMED)
 /** The control numbers of an easing that is a cubic Bézier curve, null for the others. */
@@ -88,19 +104,28 @@ export function bezierOf(easing: string): [number, number, number, number] | nul
   return m[1] === 'soft' ? [n[0]! / 100, 0, 1 - n[1]! / 100, 1] : (n as [number, number, number, number])
 }
 
-/** How soft an easing starts and lands, in %, where it is a Bézier curve that does nothing else; null for the others. */
+/**
+ * How soft an easing starts and lands, in %, where it is a Bézier curve that does nothing else; null for the others.
+ */
 export function softnessOf(easing: string): { start: number; landing: number } | null {
   const b = bezierOf(easing)
   return b && b[1] === 0 && b[3] === 1 ? { start: b[0] * 100, landing: (1 - b[2]) * 100 } : null
 }
-const onlyNumber = (easing: string, name: string, usual: number): number | null => (easing === name ? usual : easing.startsWith(`${name}(`) && curveOf(easing) ? numbers(easing.slice(name.length + 1, -1))![0]! : null)
+const onlyNumber = (easing: string, name: string, usual: number): number | null =>
+  easing === name
+    ? usual
+    : easing.startsWith(`${name}(`) && curveOf(easing)
+      ? numbers(easing.slice(name.length + 1, -1))![0]!
+      : null
 /** The damping ratio of a spring; null for other easings. */
 export const dampingOf = (easing: string): number | null => onlyNumber(easing, 'spring', USUAL_DAMPING)
 /** By how many % an overshoot goes past its goal; null for other easings. */
 export const overOf = (easing: string): number | null => onlyNumber(easing, 'overshoot', USUAL_OVER)
 
 function numbers(text: string): number[] | null {
-  const out = text.split(',').map((t) => (/^\s*[+-]?(\d+\.?\d*|\.\d+)\s*%?\s*$/.test(t) ? Number(t.replace('%', '')) : NaN))
+  const out = text
+    .split(',')
+    .map((t) => (/^\s*[+-]?(\d+\.?\d*|\.\d+)\s*%?\s*$/.test(t) ? Number(t.replace('%', '')) : NaN))
   return out.every(Number.isFinite) ? out : null
 }
 
@@ -110,7 +135,13 @@ function linearStops(text: string): { at: number; value: number }[] | null {
     const words = part.trim().split(/\s+/)
     const values = words.filter((w) => !w.endsWith('%'))
     const shares = words.filter((w) => w.endsWith('%')).map((w) => Number(w.slice(0, -1)) / 100)
-    if (values.length !== 1 || shares.length > 2 || !Number.isFinite(Number(values[0])) || !shares.every(Number.isFinite)) return null
+    if (
+      values.length !== 1 ||
+      shares.length > 2 ||
+      !Number.isFinite(Number(values[0])) ||
+      !shares.every(Number.isFinite)
+    )
+      return null
     for (const at of shares.length ? shares : [null]) stops.push({ at, value: Number(values[0]) })
   }
   if (stops.length < 2) return null
@@ -140,18 +171,32 @@ function parse(easing: string): Curve | null {
     const [count, jump = 'jump-end'] = inner.split(',').map((t) => t.trim())
     const n = Number(count)
     const by = { start: 'jump-start', end: 'jump-end' }[jump] ?? jump
-    if (!Number.isInteger(n) || n < 1 || n > 1000 || !['jump-start', 'jump-end', 'jump-none', 'jump-both'].includes(by) || (by === 'jump-none' && n < 2)) return null
+    if (
+      !Number.isInteger(n) ||
+      n < 1 ||
+      n > 1000 ||
+      !['jump-start', 'jump-end', 'jump-none', 'jump-both'].includes(by) ||
+      (by === 'jump-none' && n < 2)
+    )
+      return null
     return (x) => stepped(n, by as StepJump, x)
   }
   const n = numbers(inner)
   if (!n) return null
   const [a, b, c, d] = n as [number, number, number, number]
   switch (name) {
-    case 'cubic-bezier': return n.length === 4 && a >= 0 && a <= 1 && c >= 0 && c <= 1 && Math.abs(b) <= 10 && Math.abs(d) <= 10 ? bezier(a, b, c, d) : null
-    case 'soft': return n.length === 2 && a >= 0 && a <= 100 && b >= 0 && b <= 100 ? bezier(a / 100, 0, 1 - b / 100, 1) : null
-    case 'overshoot': return n.length === 1 && a >= 0 && a <= 100 ? overshoot(a / 100) : null
-    case 'spring': return n.length === 1 && a >= 0.05 && a <= 1 ? (x) => spring(a, x) : null
-    default: return null
+    case 'cubic-bezier':
+      return n.length === 4 && a >= 0 && a <= 1 && c >= 0 && c <= 1 && Math.abs(b) <= 10 && Math.abs(d) <= 10
+        ? bezier(a, b, c, d)
+        : null
+    case 'soft':
+      return n.length === 2 && a >= 0 && a <= 100 && b >= 0 && b <= 100 ? bezier(a / 100, 0, 1 - b / 100, 1) : null
+    case 'overshoot':
+      return n.length === 1 && a >= 0 && a <= 100 ? overshoot(a / 100) : null
+    case 'spring':
+      return n.length === 1 && a >= 0.05 && a <= 1 ? (x) => spring(a, x) : null
+    default:
+      return null
   }
 }
 
@@ -165,8 +210,20 @@ function curveOf(easing: string): Curve | null {
   return curve
 }
 
-/** How a move spreads its way over its time, as CSS writes it: a name, `cubic-bezier()`, `steps()`, `linear()`; of our own `soft(start %, landing %)`, `overshoot(%)`, `spring(damping)`. */
-export const Easing = z.string().max(400).refine((e) => curveOf(e) !== null, { error: 'an easing is one of ' + EASING_NAMES.join(', ') + ', cubic-bezier(x1, y1, x2, y2), steps(n, jump-end), linear(0, 0.5 30%, 1), soft(start %, landing %), overshoot(%) or spring(damping)' })
+/**
+ * How a move spreads its way over its time, as CSS writes it: a name, `cubic-bezier()`, `steps()`, `linear()`; of our
+ * own `soft(start %, landing %)`, `overshoot(%)`, `spring(damping)`.
+ */
+export const Easing = z
+  .string()
+  .max(400)
+  .refine((e) => curveOf(e) !== null, {
+    error:
+      'an easing is one of ' +
+      EASING_NAMES.join(', ') +
+      (', cubic-bezier(x1, y1, x2, y2), steps(n, jump-end), linear(0, 0.5 30%, 1), soft(start %, ' +
+        'landing %), overshoot(%) or spring(damping)'),
+  })
 export type Easing = z.infer<typeof Easing>
 export const isEasing = (text: string): boolean => curveOf(text) !== null
 

@@ -3,12 +3,21 @@ import { element, lessonWithTake, loose, on } from '../testing/lessons'
 import { resolve } from '../timing'
 import { atPose, motionOf, poseAt, posedAt, speedAt } from './index'
 
-const pose = (id: string, start: MoveEdge, end: MoveEdge, values: Pose['values'], change: Partial<Pose> = {}): Pose => ({ id, start, end, values, easing: 'linear', curve: null, ...change })
+const pose = (
+  id: string,
+  start: MoveEdge,
+  end: MoveEdge,
+  values: Pose['values'],
+  change: Partial<Pose> = {},
+): Pose => ({ id, start, end, values, easing: 'linear', curve: null, ...change })
 const from = (frames: number): MoveEdge => ({ on: 'start', frames })
 const until = (frames: number): MoveEdge => ({ on: 'end', frames })
 const lasting = (frames: number): MoveEdge => ({ on: 'length', frames })
 const tied = (moment: string, offset = 0, last = 0): MoveEdge => ({ on: 'moment', moment, edge: 'start', offset, last })
-function moving(poses: Pose[], change: Partial<Element> = {}): { lesson: Lesson; at: (f: number) => Element; x: (f: number) => number } {
+function moving(
+  poses: Pose[],
+  change: Partial<Element> = {},
+): { lesson: Lesson; at: (f: number) => Element; x: (f: number) => number } {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'shape', 'box', loose(100), loose(200), { x: 0, y: 500, poses, ...change })]
   const timed = resolve(lesson)
@@ -22,30 +31,50 @@ test('a pose lasts until the next move starts; a move begins on its first frame 
   expect(x(120.5)).toBeCloseTo(5, 9)
 })
 test('moves keep to the start, to the end, to a share, or to a moment, when the element gets longer', () => {
-  const poses = [pose('a', lasting(10), from(20), { x: 100 }), pose('b', lasting(10), { on: 'share', share: 0.5 }, { x: 200 }), pose('c', until(20), lasting(10), { x: 300 })]
+  const poses = [
+    pose('a', lasting(10), from(20), { x: 100 }),
+    pose('b', lasting(10), { on: 'share', share: 0.5 }, { x: 200 }),
+    pose('c', until(20), lasting(10), { x: 300 }),
+  ]
   const landings = (to: number) => {
     const { lesson } = moving(poses)
     lesson.elements[0]!.end = loose(to)
     return motionOf(resolve(lesson), lesson.elements[0]!).moves.map((m) => [m.from, m.to])
   }
-  expect(landings(200)).toEqual([[110, 120], [140, 150], [180, 190]])
-  expect(landings(300)).toEqual([[110, 120], [190, 200], [280, 290]])
+  expect(landings(200)).toEqual([
+    [110, 120],
+    [140, 150],
+    [180, 190],
+  ])
+  expect(landings(300)).toEqual([
+    [110, 120],
+    [190, 200],
+    [280, 290],
+  ])
 })
-test('a move that is tied to a click follows it; cut away, it stays where it was and is reported; it takes its place again', () => {
-  const { lesson } = moving([pose('a', tied('take/click-2', 6, 126), lasting(10), { x: 100 })])
-  const move = (l: Lesson) => motionOf(resolve(l), l.elements[0]!).moves[0]!
-  expect([move(lesson).from, move(lesson).to]).toEqual([126, 136])
-  const take = lesson.media.take!
-  const withMoments = (moments: typeof take.moments): Lesson => ({ ...lesson, media: { take: { ...take, moments } } })
-  const later = take.moments.map((m, i) => (i === 1 ? { ...m, fromUs: 4_500_000 } : m))
-  expect(move(withMoments(later)).from).toBe(141)
-  const cut = withMoments(later.filter((_, i) => i !== 1))
-  expect([move(cut).from, move(cut).lost]).toEqual([126, true])
-  expect(resolve(cut).findings.map((f) => [f.code, f.element])).toEqual([['lost', 'box']])
-  expect([move(withMoments(later)).from, move(withMoments(later)).lost]).toEqual([141, false])
-})
+test(
+  'a move that is tied to a click follows it; cut away, it ' +
+    'stays where it was and is reported; it takes its place again',
+  () => {
+    const { lesson } = moving([pose('a', tied('take/click-2', 6, 126), lasting(10), { x: 100 })])
+    const move = (l: Lesson) => motionOf(resolve(l), l.elements[0]!).moves[0]!
+    expect([move(lesson).from, move(lesson).to]).toEqual([126, 136])
+    const take = lesson.media.take!
+    const withMoments = (moments: typeof take.moments): Lesson => ({ ...lesson, media: { take: { ...take, moments } } })
+    const later = take.moments.map((m, i) => (i === 1 ? { ...m, fromUs: 4_500_000 } : m))
+    expect(move(withMoments(later)).from).toBe(141)
+    const cut = withMoments(later.filter((_, i) => i !== 1))
+    expect([move(cut).from, move(cut).lost]).toEqual([126, true])
+    expect(resolve(cut).findings.map((f) => [f.code, f.element])).toEqual([['lost', 'box']])
+    expect([move(withMoments(later)).from, move(withMoments(later)).lost]).toEqual([141, false])
+  },
+)
 test('each property goes its own way; one that is keyed straight on starts from its own last keyframe', () => {
-  const { at } = moving([pose('a', from(10), lasting(10), { x: 100 }), pose('b', { on: 'previous' }, from(60), { opacity: 0 }), pose('c', { on: 'previous' }, from(60), { x: 200 })])
+  const { at } = moving([
+    pose('a', from(10), lasting(10), { x: 100 }),
+    pose('b', { on: 'previous' }, from(60), { opacity: 0 }),
+    pose('c', { on: 'previous' }, from(60), { x: 200 }),
+  ])
   expect(at(130).opacity).toBeCloseTo(0.5, 9)
   expect(at(140).x).toBeCloseTo(150, 9)
 })
@@ -54,20 +83,49 @@ test('a move never runs back over the landing before it', () => {
   expect([125, 130, 145].map((f) => Math.round(x(f)))).toEqual([75, 100, 0])
 })
 test('a hold, and a move of no frames, change at the landing', () => {
-  const { x } = moving([pose('a', from(10), lasting(10), { x: 100 }, { easing: 'hold' }), pose('b', from(40), lasting(0), { x: 7 })])
+  const { x } = moving([
+    pose('a', from(10), lasting(10), { x: 100 }, { easing: 'hold' }),
+    pose('b', from(40), lasting(0), { x: 7 }),
+  ])
   expect([115, 119.9, 120, 139.9, 140].map(x)).toEqual([0, 0, 100, 100, 7])
 })
-test('whole turns are turned whole, colours are mixed, and what swings over stays within what a property may be', () => {
-  const { at } = moving([pose('a', from(0), lasting(20), { rotation: 720, 'look.outline': '#ffffff', opacity: 1 }, { easing: 'linear' }), pose('b', from(20), lasting(10), { opacity: 0 }, { easing: 'overshoot(50%)' })], { opacity: 0.5, look: { ...element(lessonWithTake(), 'shape', 's', loose(0), loose(1)).look, outline: '#000000' } as Element['look'] })
-  expect(at(110).rotation).toBe(360)
-  expect((at(110).look as { outline: string }).outline).toBe('#636363')
-  for (let f = 120; f < 131; f++) expect(at(f).opacity).toBeGreaterThanOrEqual(0)
-})
+test(
+  'whole turns are turned whole, colours are mixed, and ' + 'what swings over stays within what a property may be',
+  () => {
+    const { at } = moving(
+      [
+        pose('a', from(0), lasting(20), { rotation: 720, 'look.outline': '#ffffff', opacity: 1 }, { easing: 'linear' }),
+        pose('b', from(20), lasting(10), { opacity: 0 }, { easing: 'overshoot(50%)' }),
+      ],
+      {
+        opacity: 0.5,
+        look: {
+          ...element(lessonWithTake(), 'shape', 's', loose(0), loose(1)).look,
+          outline: '#000000',
+        } as Element['look'],
+      },
+    )
+    expect(at(110).rotation).toBe(360)
+    expect((at(110).look as { outline: string }).outline).toBe('#636363')
+    for (let f = 120; f < 131; f++) expect(at(f).opacity).toBeGreaterThanOrEqual(0)
+  },
+)
 test('which pose is in force, and which move is under way', () => {
   const { lesson } = moving([pose('a', from(20), lasting(10), { x: 100 }), pose('b', from(50), lasting(10), { x: 0 })])
   const timed = resolve(lesson)
-  const at = (f: number) => { const p = poseAt(timed, lesson.elements[0]!, f); return [p.pose, p.moving?.pose.id ?? null] }
-  expect([100, 120, 121, 129, 130, 155, 199].map(at)).toEqual([[0, null], [0, null], [0, 'a'], [0, 'a'], [1, null], [1, 'b'], [2, null]])
+  const at = (f: number) => {
+    const p = poseAt(timed, lesson.elements[0]!, f)
+    return [p.pose, p.moving?.pose.id ?? null]
+  }
+  expect([100, 120, 121, 129, 130, 155, 199].map(at)).toEqual([
+    [0, null],
+    [0, null],
+    [0, 'a'],
+    [0, 'a'],
+    [1, null],
+    [1, 'b'],
+    [2, null],
+  ])
   expect([0, 1, 2].map((n) => atPose(timed, lesson.elements[0]!, n).x)).toEqual([0, 100, 0])
 })
 test('loops: again from the start, there and back, and a blink with nothing in between', () => {
@@ -77,7 +135,16 @@ test('loops: again from the start, there and back, and a blink with nothing in b
   const back = moving(poses, { loop: { how: 'there-and-back', times: null, everyFrames: 5 } })
   expect([105, 110, 115, 120, 125].map(back.x).map(Math.round)).toEqual([50, 100, 50, 0, 50])
   const blink = moving([], { loop: { how: 'blink', times: 2, everyFrames: 5 } })
-  expect([100, 104, 105, 109, 110, 115, 120, 150].map((f) => blink.at(f) !== null)).toEqual([true, true, false, false, true, false, true, true])
+  expect([100, 104, 105, 109, 110, 115, 120, 150].map((f) => blink.at(f) !== null)).toEqual([
+    true,
+    true,
+    false,
+    false,
+    true,
+    false,
+    true,
+    true,
+  ])
 })
 test('speed is in pixels and turns a second', () => {
   const { lesson } = moving([pose('a', from(0), lasting(30), { x: 300, rotation: 180 })])
@@ -88,5 +155,7 @@ test('speed is in pixels and turns a second', () => {
 test('an element without poses is handed on as it is', () => {
   const { lesson, at } = moving([])
   expect(at(150)).toBe(lesson.elements[0])
-  expect(resolve({ ...lesson, elements: [element(lesson, 'arrow', 'a', on('take/click-1'), loose(200))] }).findings).toEqual([])
+  expect(
+    resolve({ ...lesson, elements: [element(lesson, 'arrow', 'a', on('take/click-1'), loose(200))] }).findings,
+  ).toEqual([])
 })

@@ -6,7 +6,13 @@ import { alongPath, type Handles } from './path'
 import { propertyOf, propertyValue, withValues } from './properties'
 
 /** One property’s way from one keyframe to the next. */
-interface Step { from: number; to: number; easing: string; value: KeyValue; curve: Handles | null }
+interface Step {
+  from: number
+  to: number
+  easing: string
+  value: KeyValue
+  curve: Handles | null
+}
 export interface Motion {
   /** In the order in which they land. */
   moves: Move[]
@@ -30,7 +36,13 @@ function compute(timed: Timed, e: Element): Motion {
       if (!list) steps.set(path, (list = []))
       // Straight on means from this property's own last keyframe.
       const before = list.at(-1)?.to
-      list.push({ from: pose.start.on === 'previous' ? Math.min(to, before ?? span.from) : Math.max(from, before ?? -Infinity), to, easing: pose.easing, value: pose.values[path]!, curve: path === 'x' || path === 'y' ? pose.curve : null })
+      list.push({
+        from: pose.start.on === 'previous' ? Math.min(to, before ?? span.from) : Math.max(from, before ?? -Infinity),
+        to,
+        easing: pose.easing,
+        value: pose.values[path]!,
+        curve: path === 'x' || path === 'y' ? pose.curve : null,
+      })
     }
   }
   return { moves, steps, from: Math.min(...moves.map((m) => m.from)), to: Math.max(...moves.map((m) => m.to)) }
@@ -50,7 +62,11 @@ function stepAt(steps: Step[], base: KeyValue, frame: number): { step: Step; bef
   let before = base
   let last: { step: Step; before: KeyValue; k: number } | null = null
   for (const step of steps) {
-    if (frame >= step.to) { last = { step, before, k: 1 }; before = step.value; continue }
+    if (frame >= step.to) {
+      last = { step, before, k: 1 }
+      before = step.value
+      continue
+    }
     if (frame > step.from) return { step, before, k: ease(step.easing, (frame - step.from) / (step.to - step.from)) }
     break
   }
@@ -58,7 +74,12 @@ function stepAt(steps: Step[], base: KeyValue, frame: number): { step: Step; bef
 }
 
 /** The frame whose place its loop gives an element at a frame; and whether a blink shows it. */
-export function looped(e: Element, motion: Motion, span: { from: number }, frame: number): { frame: number; seen: boolean } {
+export function looped(
+  e: Element,
+  motion: Motion,
+  span: { from: number },
+  frame: number,
+): { frame: number; seen: boolean } {
   const { loop } = e
   if (!loop) return { frame, seen: true }
   if (loop.how === 'blink') {
@@ -78,8 +99,8 @@ export function looped(e: Element, motion: Motion, span: { from: number }, frame
 }
 
 /**
- * The element as its keyframes and its loop have it at a frame (fractions allowed). The same object when nothing is keyed.
- * Null while a blink hides it.
+ * The element as its keyframes and its loop have it at a frame (fractions allowed). The same object when nothing is
+ * keyed. Null while a blink hides it.
  */
 export function posedAt(timed: Timed, e: Element, frame: number): Element | null {
   if (e.poses.length === 0 && !e.loop) return e
@@ -95,12 +116,18 @@ export function posedAt(timed: Timed, e: Element, frame: number): Element | null
     if (hit.step.curve && hit.k !== 1 && path === 'x') {
       const other = motion.steps.get('y')
       const y = other && stepAt(other, e.y, now.frame)
-      if (y?.step.curve === hit.step.curve) curved = { x: hit.step, y: y.step, bx: hit.before as number, by: y.before as number, k: hit.k }
+      if (y?.step.curve === hit.step.curve)
+        curved = { x: hit.step, y: y.step, bx: hit.before as number, by: y.before as number, k: hit.k }
     }
     values.push([path, within(e, path, mixValues(hit.before, hit.step.value, hit.k), hit.k)])
   }
   if (curved) {
-    const p = alongPath({ x: curved.bx, y: curved.by }, { x: curved.x.value as number, y: curved.y.value as number }, curved.x.curve, curved.k)
+    const p = alongPath(
+      { x: curved.bx, y: curved.by },
+      { x: curved.x.value as number, y: curved.y.value as number },
+      curved.x.curve,
+      curved.k,
+    )
     values.push(['x', p.x], ['y', p.y])
   }
   return values.length > 0 ? withValues(e, values) : e
@@ -120,7 +147,10 @@ function within(e: Element, path: string, value: KeyValue, k: number): KeyValue 
   return property ? Math.min(property.max, Math.max(property.min, value)) : value
 }
 
-/** Which pose is in force at a frame: the last that was reached; and the move under way there, if any. Poses count from 0, the element itself. */
+/**
+ * Which pose is in force at a frame: the last that was reached; and the move under way there, if any. Poses count from
+ * 0, the element itself.
+ */
 export function poseAt(timed: Timed, e: Element, frame: number): { pose: number; moving: Move | null } {
   if (e.poses.length === 0) return { pose: 0, moving: null }
   const { moves } = motionOf(timed, e)

@@ -1,7 +1,10 @@
 import type { Point } from '../scene/geometry'
 
 /** The two handles of a curved way, each from its own end: of the start and of the landing. */
-export interface Handles { start: Point; landing: Point }
+export interface Handles {
+  start: Point
+  landing: Point
+}
 
 const SAMPLES = 48
 const at = (a: Point, b: Point, c: Point, d: Point, t: number): Point => {
@@ -19,10 +22,17 @@ const lengths = (a: Point, b: Point, c: Point, d: Point): number[] => {
   }
   return sums
 }
-const controls = (from: Point, to: Point, h: Handles): [Point, Point, Point, Point] =>
-  [from, { x: from.x + h.start.x, y: from.y + h.start.y }, { x: to.x + h.landing.x, y: to.y + h.landing.y }, to]
+const controls = (from: Point, to: Point, h: Handles): [Point, Point, Point, Point] => [
+  from,
+  { x: from.x + h.start.x, y: from.y + h.start.y },
+  { x: to.x + h.landing.x, y: to.y + h.landing.y },
+  to,
+]
 
-/** The point that a share `k` of the way along a cubic Bézier curve lies at, measured by length; beyond its ends, straight on. */
+/**
+ * The point that a share `k` of the way along a cubic Bézier curve lies at, measured by length; beyond its ends,
+ * straight on.
+ */
 export function alongPath(from: Point, to: Point, handles: Handles | null, k: number): Point {
   if (!handles) return { x: from.x + (to.x - from.x) * k, y: from.y + (to.y - from.y) * k }
   const [a, b, c, d] = controls(from, to, handles)

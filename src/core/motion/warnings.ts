@@ -5,7 +5,12 @@ import { pathLength } from './path'
 import { propertyValue } from './properties'
 
 /** How long a move is and how fast it goes, on average. */
-export interface Pace { frames: number; seconds: number; px: number; pxPerSecond: number }
+export interface Pace {
+  frames: number
+  seconds: number
+  px: number
+  pxPerSecond: number
+}
 export function paceOf(timed: Timed, e: Element, move: Move): Pace {
   const { moves } = motionOf(timed, e)
   const n = moves.indexOf(move)
@@ -34,11 +39,13 @@ export function moveWarnings(timed: Timed, e: Element, move: Move): string[] {
   const span = timed.spans.get(e.id)!
   if (isUnfilled(timed, e, move)) return out
   if (move.to > span.to) out.push(`It lands ${Math.ceil(move.to - span.to)} frames after the element is gone.`)
-  if (move.from < span.from) out.push(`It starts ${Math.ceil(span.from - move.from)} frames before the element is there.`)
+  if (move.from < span.from)
+    out.push(`It starts ${Math.ceil(span.from - move.from)} frames before the element is there.`)
   const pace = paceOf(timed, e, move)
   const jumps = move.pose.easing === 'hold' || pace.frames === 0
-  if (!jumps && pace.seconds < SEEN_SECONDS - 1e-9) out.push('Too quick to be seen as a move: under a sixth of a second.')
-  else if (!jumps && pace.pxPerSecond > FOLLOWED_WIDTHS * timed.lesson.frame.width) out.push('Too quick for the eye: over two picture widths a second.')
+  if (!jumps && pace.seconds < SEEN_SECONDS - 1e-9)
+    out.push('Too quick to be seen as a move: under a sixth of a second.')
+  else if (!jumps && pace.pxPerSecond > FOLLOWED_WIDTHS * timed.lesson.frame.width)
+    out.push('Too quick for the eye: over two picture widths a second.')
   return out
 }
-

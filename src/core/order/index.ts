@@ -3,16 +3,28 @@ import { motionOf } from '../motion'
 import type { Timed } from '../timing'
 import type { Placed } from '../moments'
 
-/** A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words); `pose` where it is the move to that pose that does, counted from 0. */
-export interface Hanging { element: Element; side: 'start' | 'end'; pose?: number }
-export interface OrderRow { moment: Placed; label: string; elements: Hanging[] }
+/**
+ * A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words);
+ * `pose` where it is the move to that pose that does, counted from 0.
+ */
+export interface Hanging {
+  element: Element
+  side: 'start' | 'end'
+  pose?: number
+}
+export interface OrderRow {
+  moment: Placed
+  label: string
+  elements: Hanging[]
+}
 
 const KEY_GAP_SECONDS = 1.2
 const shownKey = (label: string) => label.replace(/^key /, '')
 
 /**
  * The moments and phrases of a lesson in time order. Keys typed one after another stand in one line
- * (“types drill”), at the first; words stand within their phrase. What was cut away comes first, when something hangs on it.
+ * (“types drill”), at the first; words stand within their phrase. What was cut away comes first, when something hangs
+ * on it.
  */
 export function runningOrder(timed: Timed): OrderRow[] {
   const { lesson, moments } = timed
@@ -27,7 +39,9 @@ export function runningOrder(timed: Timed): OrderRow[] {
       phraseOf.set(w.id, phrase)
     }
   }
-  const sorted = [...moments.values()].filter((m) => m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson').sort((a, b) => (a.frame ?? -1) - (b.frame ?? -1))
+  const sorted = [...moments.values()]
+    .filter((m) => m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson')
+    .sort((a, b) => (a.frame ?? -1) - (b.frame ?? -1))
   let typed: { row: OrderRow; last: number; text: string; keys: number } | null = null
   for (const m of sorted) {
     if (m.kind === 'key' && m.frame !== null) {
@@ -50,15 +64,18 @@ export function runningOrder(timed: Timed): OrderRow[] {
     at.set(m.id, row)
   }
   for (const element of lesson.elements) {
-    const rowOf = (edge: Element['start'] | MoveEdge) => (edge.on === 'moment' ? (at.get(edge.moment) ?? at.get(phraseOf.get(edge.moment) ?? '')) : undefined)
+    const rowOf = (edge: Element['start'] | MoveEdge) =>
+      edge.on === 'moment' ? (at.get(edge.moment) ?? at.get(phraseOf.get(edge.moment) ?? '')) : undefined
     for (const side of ['start', 'end'] as const) {
       const row = rowOf(element[side])
-      if (row && !row.elements.some((x) => x.element === element && side === 'end')) row.elements.push({ element, side })
+      if (row && !row.elements.some((x) => x.element === element && side === 'end'))
+        row.elements.push({ element, side })
     }
     element.poses.forEach((pose, i) => {
       for (const side of ['start', 'end'] as const) {
         const row = rowOf(pose[side])
-        if (row && !row.elements.some((x) => x.element === element && x.pose === i + 1)) row.elements.push({ element, side, pose: i + 1 })
+        if (row && !row.elements.some((x) => x.element === element && x.pose === i + 1))
+          row.elements.push({ element, side, pose: i + 1 })
       }
     })
   }
@@ -67,7 +84,11 @@ export function runningOrder(timed: Timed): OrderRow[] {
 
 /** What happens by the way; a run of it is one line until it is opened. */
 const QUIET = new Set<string>(['rest', 'screen', 'scroll'])
-const QUIET_NAMES: Record<string, [string, string]> = { rest: ['rest', 'rests'], screen: ['change on screen', 'changes on screen'], scroll: ['scroll', 'scrolls'] }
+const QUIET_NAMES: Record<string, [string, string]> = {
+  rest: ['rest', 'rests'],
+  screen: ['change on screen', 'changes on screen'],
+  scroll: ['scroll', 'scrolls'],
+}
 /** A line of the running order, or a run of quiet moments on which nothing hangs. */
 export type OrderLine = { row: OrderRow } | { run: OrderRow[]; label: string }
 
@@ -81,7 +102,10 @@ export function withRuns(rows: readonly OrderRow[]): OrderLine[] {
     run = []
   }
   for (const row of rows) {
-    if (QUIET.has(row.moment.kind) && row.elements.length === 0) { run.push(row); continue }
+    if (QUIET.has(row.moment.kind) && row.elements.length === 0) {
+      run.push(row)
+      continue
+    }
     close()
     out.push({ row })
   }
@@ -91,7 +115,10 @@ export function withRuns(rows: readonly OrderRow[]): OrderLine[] {
 function runLabel(run: readonly OrderRow[]): string {
   const counts = new Map<string, number>()
   for (const { moment } of run) counts.set(moment.kind, (counts.get(moment.kind) ?? 0) + 1)
-  return [...counts].sort((a, b) => b[1] - a[1]).map(([kind, n]) => `${n} ${QUIET_NAMES[kind]![n === 1 ? 0 : 1]}`).join(', ')
+  return [...counts]
+    .sort((a, b) => b[1] - a[1])
+    .map(([kind, n]) => `${n} ${QUIET_NAMES[kind]![n === 1 ? 0 : 1]}`)
+    .join(', ')
 }
 
 /** The frame at which something that hangs on a moment is to be looked at. */

@@ -2,16 +2,44 @@ import type { Matrix, Rect } from './geometry'
 
 /** Something drawn, in the element's own pixels with its anchor point at 0,0. Paths are SVG path data. */
 export type Shape =
-  | { type: 'path'; d: string; fill?: string | Gradient; stroke?: string; lineWidth?: number; dash?: number[]; join?: 'round' | 'miter'; cap?: 'butt' | 'round'; shadow?: Shadow }
+  | {
+      type: 'path'
+      d: string
+      fill?: string | Gradient
+      stroke?: string
+      lineWidth?: number
+      dash?: number[]
+      join?: 'round' | 'miter'
+      cap?: 'butt' | 'round'
+      shadow?: Shadow
+    }
   | { type: 'picture'; media: string; x: number; y: number; w: number; h: number; swap?: Swap }
   /** What lies below, changed within a rectangle: blurred, or laid out in blocks of one colour. */
   | { type: 'below'; x: number; y: number; w: number; h: number; effect: 'blur' | 'blocks'; px: number; seed: number }
 
 /** Colours along a line in the element's own pixels. */
-export interface Gradient { x1: number; y1: number; x2: number; y2: number; stops: { at: number; colour: string }[] }
-export interface Shadow { colour: string; blurPx: number; dx: number; dy: number }
-/** One colour of a picture, changed into another by a share; `reach` is how far from it a colour is still meant, 0 to 1. */
-export interface Swap { from: string; to: string; reach: number; share: number }
+export interface Gradient {
+  x1: number
+  y1: number
+  x2: number
+  y2: number
+  stops: { at: number; colour: string }[]
+}
+export interface Shadow {
+  colour: string
+  blurPx: number
+  dx: number
+  dy: number
+}
+/**
+ * One colour of a picture, changed into another by a share; `reach` is how far from it a colour is still meant, 0 to 1.
+ */
+export interface Swap {
+  from: string
+  to: string
+  reach: number
+  share: number
+}
 
 export interface Item {
   element: string

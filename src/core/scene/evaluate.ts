@@ -6,23 +6,43 @@ import type { Span, Timed } from '../timing'
 import type { DisplayList, Item, Shadow, TakeLayer } from './displayList'
 import { readable } from './readable'
 import { carryOf, framingOf, matrixOf, placementOf } from './place'
-import { apply, boundsOf, corners, grown, IDENTITY, inverse, isFlat, meets, placed, times, union, type Matrix, type Point, type Rect } from './geometry'
+import {
+  apply,
+  boundsOf,
+  corners,
+  grown,
+  IDENTITY,
+  inverse,
+  isFlat,
+  meets,
+  placed,
+  times,
+  union,
+  type Matrix,
+  type Point,
+  type Rect,
+} from './geometry'
 
 const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }
-/** What is known of a timed lesson: its elements back to front, and which of them may be seen in a run of 64 frames, as far as it was asked for. */
+/**
+ * What is known of a timed lesson: its elements back to front, and which of them may be seen in a run of 64 frames, as
+ * far as it was asked for.
+ */
 const indexes = new WeakMap<Timed, { stack: readonly Element[]; runs: Map<number, Seen[]> }>()
 
 /**
- * Back to front: by track, the uppermost track in front; within a track as given; but that a drawn pointer is over the ripples, which lie
- * beneath it.
+ * Back to front: by track, the uppermost track in front; within a track as given; but that a drawn pointer is over the
+ * ripples, which lie beneath it.
  */
 function stacked(lesson: Lesson): readonly Element[] {
   const place = new Map(lesson.tracks.filter((t) => t.kind === 'elements').map((t, i) => [t.id, i]))
   const elements = place.size < 2 ? lesson.elements : byTrack(lesson.elements, place)
   const last = elements.findLastIndex((e) => e.look.kind === 'ripple')
   const raised = elements.filter((e, i) => i < last && e.look.kind === 'pointer')
-  return raised.length === 0 ? elements : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
+  return raised.length === 0
+    ? elements
+    : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
 }
 
 /** Those of the lowest track first; within a track as given. */
@@ -43,7 +63,8 @@ function seenNear(timed: Timed, frame: number): Seen[] {
   for (const element of index.stack) {
     const span = timed.spans.get(element.id)!
     const seen = kindOf(element).seen?.(element as never, span, timed) ?? span
-    if (Math.max(0, seen.from) < (run + 1) * BUCKET && Math.min(timed.length, seen.to) > run * BUCKET) found.push({ element, span, from: seen.from, to: seen.to })
+    if (Math.max(0, seen.from) < (run + 1) * BUCKET && Math.min(timed.length, seen.to) > run * BUCKET)
+      found.push({ element, span, from: seen.from, to: seen.to })
   }
   index.runs.set(run, found)
   return found
@@ -51,17 +72,29 @@ function seenNear(timed: Timed, frame: number): Seen[] {
 
 /** The elements in sight at a frame, back to front. */
 export const elementsAt = (timed: Timed, frame: number): Element[] =>
-  seenNear(timed, frame).filter((s) => s.from <= frame && frame < s.to).map((s) => s.element)
+  seenNear(timed, frame)
+    .filter((s) => s.from <= frame && frame < s.to)
+    .map((s) => s.element)
 
-/** What a frame shows, back to front. Pure: the same timed lesson and frame give the same list. With `framed` false, the whole take, as if nothing were zoomed; with `blurred` false, nothing is blurred by its motion. */
+/**
+ * What a frame shows, back to front. Pure: the same timed lesson and frame give the same list. With `framed` false, the
+ * whole take, as if nothing were zoomed; with `blurred` false, nothing is blurred by its motion.
+ */
 export function evaluate(timed: Timed, frame: number, framed = true, blurred = true): DisplayList {
   const { lesson } = timed
   const framing = framingOf(timed, frame, framed)
   const items: Item[] = []
   for (const { element, span, from, to } of seenNear(timed, frame)) {
-    if (frame >= from && frame < to && !element.hidden) items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY, blurred))
+    if (frame >= from && frame < to && !element.hidden)
+      items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY, blurred))
   }
-  return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, takes: takesAt(lesson, frame, framing), items }
+  return {
+    width: lesson.frame.width,
+    height: lesson.frame.height,
+    background: lesson.background,
+    takes: takesAt(lesson, frame, framing),
+    items,
+  }
 }
 
 function takesAt(lesson: Lesson, frame: number, framing: Matrix): TakeLayer[] {
@@ -73,7 +106,12 @@ function takesAt(lesson: Lesson, frame: number, framing: Matrix): TakeLayer[] {
       if (clip.track !== track.id || !medium || frame < clip.at || frame >= clipEnd(clip)) continue
       const size = { width: medium.width ?? lesson.frame.width, height: medium.height ?? lesson.frame.height }
       const sourceFrame = medium.kind === 'picture' ? 0 : sourceFrameAt(clip, frame, lesson.rate, medium)
-      out.push({ clip: clip.id, media: clip.media, sourceFrame, dest: boundsOf(framing, fitRect(clip.fit, size, lesson.frame)) })
+      out.push({
+        clip: clip.id,
+        media: clip.media,
+        sourceFrame,
+        dest: boundsOf(framing, fitRect(clip.fit, size, lesson.frame)),
+      })
     }
   }
   return out
@@ -87,9 +125,18 @@ const STEP_PX = 2
 function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, blurred: boolean): Item[] {
   const { motionBlur } = timed.lesson
   const still = itemsAt(e, span, frame, timed, framing)
-  if (!blurred || !motionBlur.on || !e.motionBlur || still.length !== 1 || still[0]!.shapes.some((s) => s.type === 'below') || !canMove(timed, e)) return still
+  if (
+    !blurred ||
+    !motionBlur.on ||
+    !e.motionBlur ||
+    still.length !== 1 ||
+    still[0]!.shapes.some((s) => s.type === 'below') ||
+    !canMove(timed, e)
+  )
+    return still
   const open = motionBlur.shutter / 360
-  const at = (share: number) => itemsAt(e, span, Math.min(span.to - 1e-3, Math.max(span.from, frame + open * (share - 0.5))), timed, framing, true)
+  const at = (share: number) =>
+    itemsAt(e, span, Math.min(span.to - 1e-3, Math.max(span.from, frame + open * (share - 0.5))), timed, framing, true)
   const opens = at(0)[0]
   const shuts = at(1)[0]
   const own = still[0]!
@@ -102,11 +149,22 @@ function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: M
   for (const i of instants) {
     if (i === first) continue
     i.shapes = i.shapes.map((s, n) => (alike(s, first.shapes[n]) ? first.shapes[n]! : s))
-    if (i.shapes.length === first.shapes.length && i.shapes.every((s, n) => s === first.shapes[n])) i.shapes = first.shapes
+    if (i.shapes.length === first.shapes.length && i.shapes.every((s, n) => s === first.shapes[n]))
+      i.shapes = first.shapes
   }
   const bounds = instants.map((i) => i.bounds).reduce(union)
   const { shadow } = own
-  return [{ element: e.id, matrix: IDENTITY, opacity: 1, shapes: [], bounds: shadow ? withShadow(bounds, shadow) : bounds, ...(shadow && { shadow }), instants }]
+  return [
+    {
+      element: e.id,
+      matrix: IDENTITY,
+      opacity: 1,
+      shapes: [],
+      bounds: shadow ? withShadow(bounds, shadow) : bounds,
+      ...(shadow && { shadow }),
+      instants,
+    },
+  ]
 }
 /** Whether two pieces of plain data are equal. */
 function alike(a: unknown, b: unknown): boolean {
@@ -119,13 +177,29 @@ function alike(a: unknown, b: unknown): boolean {
 function apart(a: Item, b: Item): number {
   const box = { x: -50, y: -50, w: 100, h: 100 }
   const at = corners(box)
-  const shift = Math.max(...at.map((p) => { const q = apply(a.matrix, p); const r = apply(b.matrix, p); return Math.hypot(q.x - r.x, q.y - r.y) }))
-  return Math.max(shift, Math.abs(a.bounds.x - b.bounds.x), Math.abs(a.bounds.w - b.bounds.w), Math.abs(a.bounds.h - b.bounds.h))
+  const shift = Math.max(
+    ...at.map((p) => {
+      const q = apply(a.matrix, p)
+      const r = apply(b.matrix, p)
+      return Math.hypot(q.x - r.x, q.y - r.y)
+    }),
+  )
+  return Math.max(
+    shift,
+    Math.abs(a.bounds.x - b.bounds.x),
+    Math.abs(a.bounds.w - b.bounds.w),
+    Math.abs(a.bounds.h - b.bounds.h),
+  )
 }
 /** Whether anything can move an element at all. */
 function canMove(timed: Timed, e: Element): boolean {
   const passes = (how: string) => how === 'slide' || how === 'grow'
-  return e.poses.length > 0 || passes(e.arrival.how) || passes(e.departure.how) || (e.rides?.on !== null && e.rides !== null && timed.spans.has(e.rides.on))
+  return (
+    e.poses.length > 0 ||
+    passes(e.arrival.how) ||
+    passes(e.departure.how) ||
+    (e.rides?.on !== null && e.rides !== null && timed.spans.has(e.rides.on))
+  )
 }
 
 function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, instant = false): Item[] {
@@ -148,7 +222,18 @@ function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: M
     if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))
     const shadow = instant || d.shapes.some((s) => s.type === 'below') ? null : shadowOf(element, framing)
     if (shadow) bounds = withShadow(bounds, shadow)
-    if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })) out.push({ element: e.id, matrix, opacity, shapes: d.shapes, bounds, ...(instant && { box: d.box }), ...(clip && { clip }), ...(blurPx > 0 && { blurPx }), ...(shadow && { shadow }) })
+    if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height }))
+      out.push({
+        element: e.id,
+        matrix,
+        opacity,
+        shapes: d.shapes,
+        bounds,
+        ...(instant && { box: d.box }),
+        ...(clip && { clip }),
+        ...(blurPx > 0 && { blurPx }),
+        ...(shadow && { shadow }),
+      })
   }
   return out
 }
@@ -159,7 +244,8 @@ function shadowOf(e: Element, framing: Matrix): Shadow | null {
   const k = Math.hypot(framing[0], framing[1])
   return { colour: e.shadow.colour, dx: e.shadow.dx * k, dy: e.shadow.dy * k, blurPx: e.shadow.blurPx * k }
 }
-const withShadow = (r: Rect, s: Shadow): Rect => union(r, grown({ ...r, x: r.x + s.dx, y: r.y + s.dy }, Math.ceil(s.blurPx * 1.5) + 1))
+const withShadow = (r: Rect, s: Shadow): Rect =>
+  union(r, grown({ ...r, x: r.x + s.dx, y: r.y + s.dy }, Math.ceil(s.blurPx * 1.5) + 1))
 
 /** What crop and reveal leave of a box; null when all of it is seen. */
 function clipOf(e: Element, box: Rect): Rect | null {
@@ -170,7 +256,12 @@ function clipOf(e: Element, box: Rect): Rect | null {
   const right = Math.max(crop.right, reveal.from === 'left' ? hidden : 0)
   const top = Math.max(crop.top, reveal.from === 'bottom' ? hidden : 0)
   const bottom = Math.max(crop.bottom, reveal.from === 'top' ? hidden : 0)
-  return { x: box.x + left * box.w, y: box.y + top * box.h, w: box.w * (1 - left - right), h: box.h * (1 - top - bottom) }
+  return {
+    x: box.x + left * box.w,
+    y: box.y + top * box.h,
+    w: box.w * (1 - left - right),
+    h: box.h * (1 - top - bottom),
+  }
 }
 
 /** From the pixels that an element is placed in to the picture: what carries it, then the framing. */
@@ -178,15 +269,30 @@ export function spaceOf(timed: Timed, e: Element, frame: number, framed = true):
   const framing = e.space === 'take' && e.look.kind !== 'zoom' ? framingOf(timed, frame, framed) : IDENTITY
   return times(framing, carryOf(timed, e, frame, framing).matrix)
 }
-/** An element's own box on the picture at a frame and the matrix that places it; for handles and hit tests. `e` may be any of its poses. */
+/**
+ * An element's own box on the picture at a frame and the matrix that places it; for handles and hit tests. `e` may be
+ * any of its poses.
+ */
 export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = true): { matrix: Matrix; box: Rect } {
   const { element, by } = readable(e, e.readable ? framingOf(timed, frame, framed) : IDENTITY)
-  return { matrix: times(spaceOf(timed, e, frame, framed), times(matrixOf(e), [by, 0, 0, by, 0, 0])), box: localBox(element, kindOf(element).size(element as never)) }
+  return {
+    matrix: times(spaceOf(timed, e, frame, framed), times(matrixOf(e), [by, 0, 0, by, 0, 0])),
+    box: localBox(element, kindOf(element).size(element as never)),
+  }
 }
 
 const HIT_PX = 8
-/** The topmost element in sight whose box holds a point of the picture, arrows along their line. Zooms draw nothing and are not hit. */
-export function hitAt(timed: Timed, frame: number, point: Point, framed = true, without: readonly string[] = []): Element | null {
+/**
+ * The topmost element in sight whose box holds a point of the picture, arrows along their line. Zooms draw nothing and
+ * are not hit.
+ */
+export function hitAt(
+  timed: Timed,
+  frame: number,
+  point: Point,
+  framed = true,
+  without: readonly string[] = [],
+): Element | null {
   for (const own of elementsAt(timed, frame).toReversed()) {
     const e = posedAt(timed, own, frame)
     if (!e || e.hidden || e.locked || without.includes(e.id) || (!hasPlace(e) && e.look.kind !== 'backdrop')) continue

@@ -1,19 +1,40 @@
-export interface Point { x: number; y: number }
-export interface Rect { x: number; y: number; w: number; h: number }
+export interface Point {
+  x: number
+  y: number
+}
+export interface Rect {
+  x: number
+  y: number
+  w: number
+  h: number
+}
 /** A Canvas matrix: x' = a·x + c·y + e, y' = b·x + d·y + f. */
 export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
 
 export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0]
 /** First `n`, then `m`. */
 export const times = (m: Matrix, n: Matrix): Matrix => [
-  m[0] * n[0] + m[2] * n[1], m[1] * n[0] + m[3] * n[1],
-  m[0] * n[2] + m[2] * n[3], m[1] * n[2] + m[3] * n[3],
-  m[0] * n[4] + m[2] * n[5] + m[4], m[1] * n[4] + m[3] * n[5] + m[5],
+  m[0] * n[0] + m[2] * n[1],
+  m[1] * n[0] + m[3] * n[1],
+  m[0] * n[2] + m[2] * n[3],
+  m[1] * n[2] + m[3] * n[3],
+  m[0] * n[4] + m[2] * n[5] + m[4],
+  m[1] * n[4] + m[3] * n[5] + m[5],
 ]
-export const apply = (m: Matrix, p: Point): Point => ({ x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] })
+export const apply = (m: Matrix, p: Point): Point => ({
+  x: m[0] * p.x + m[2] * p.y + m[4],
+  y: m[1] * p.x + m[3] * p.y + m[5],
+})
 export function inverse(m: Matrix): Matrix {
   const det = m[0] * m[3] - m[1] * m[2]
-  return [m[3] / det, -m[1] / det, -m[2] / det, m[0] / det, (m[2] * m[5] - m[3] * m[4]) / det, (m[1] * m[4] - m[0] * m[5]) / det]
+  return [
+    m[3] / det,
+    -m[1] / det,
+    -m[2] / det,
+    m[0] / det,
+    (m[2] * m[5] - m[3] * m[4]) / det,
+    (m[1] * m[4] - m[0] * m[5]) / det,
+  ]
 }
 /** Place, turn (degrees, clockwise) and scale. */
 export function placed(x: number, y: number, degrees = 0, scale = 1): Matrix {
@@ -33,7 +54,12 @@ export const moved = (m: Matrix, dx: number, dy: number): Matrix => [m[0], m[1],
 /** Whether a matrix can be undone: it does not squash everything into a line. */
 export const isFlat = (m: Matrix): boolean => Math.abs(m[0] * m[3] - m[1] * m[2]) < 1e-9
 
-export const corners = (r: Rect): Point[] => [{ x: r.x, y: r.y }, { x: r.x + r.w, y: r.y }, { x: r.x + r.w, y: r.y + r.h }, { x: r.x, y: r.y + r.h }]
+export const corners = (r: Rect): Point[] => [
+  { x: r.x, y: r.y },
+  { x: r.x + r.w, y: r.y },
+  { x: r.x + r.w, y: r.y + r.h },
+  { x: r.x, y: r.y + r.h },
+]
 /** The upright rectangle around points. */
 export function around(points: Point[]): Rect {
   const xs = points.map((p) => p.x)
@@ -44,12 +70,18 @@ export function around(points: Point[]): Rect {
 }
 export const boundsOf = (m: Matrix, r: Rect): Rect => around(corners(r).map((p) => apply(m, p)))
 export const grown = (r: Rect, by: number): Rect => ({ x: r.x - by, y: r.y - by, w: r.w + 2 * by, h: r.h + 2 * by })
-export const meets = (a: Rect, b: Rect): boolean => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h
+export const meets = (a: Rect, b: Rect): boolean =>
+  a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h
 export const union = (a: Rect, b: Rect): Rect => around([...corners(a), ...corners(b)])
 export const intersection = (a: Rect, b: Rect): Rect => {
   const x = Math.max(a.x, b.x)
   const y = Math.max(a.y, b.y)
-  return { x, y, w: Math.max(0, Math.min(a.x + a.w, b.x + b.w) - x), h: Math.max(0, Math.min(a.y + a.h, b.y + b.h) - y) }
+  return {
+    x,
+    y,
+    w: Math.max(0, Math.min(a.x + a.w, b.x + b.w) - x),
+    h: Math.max(0, Math.min(a.y + a.h, b.y + b.h) - y),
+  }
 }
 /** A coordinate written into a path: a thousandth of a pixel is enough. */
 export const fix = (n: number): number => Math.round(n * 1000) / 1000

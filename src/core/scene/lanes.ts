@@ -1,4 +1,7 @@
-/** Lays spans into lanes so that none overlap in a lane: each into the first lane that is free at its start. Gives each span's lane, in the order given. */
+/**
+ * Lays spans into lanes so that none overlap in a lane: each into the first lane that is free at its start. Gives each
+ * span's lane, in the order given.
+ */
 export function lanes(spans: readonly { from: number; to: number }[]): { lane: number[]; count: number } {
   const order = spans.map((_, i) => i).sort((a, b) => spans[a]!.from - spans[b]!.from || a - b)
   const ends: number[] = []

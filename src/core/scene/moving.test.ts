@@ -6,12 +6,33 @@ import { element, lasting, lessonWithTake, loose, takeMedium } from '../testing/
 import { resolve } from '../timing'
 import { apply, elementsAt, evaluate, hitAt, placementOf, snapLines, snapRect, IDENTITY, type Item } from './index'
 
-const move = (id: string, from: number, to: number, values: Pose['values'], easing = 'linear'): Pose => ({ id, start: { on: 'start', frames: from }, end: { on: 'start', frames: to }, easing, values, curve: null })
-const shape = (lesson: Lesson, id: string, change: Partial<Element> = {}) => element(lesson, 'shape', id, loose(100), loose(200), { space: 'picture', x: 500, y: 400, width: 100, height: 60, ...change })
-const items = (lesson: Lesson, frame: number, blurred = true): Item[] => evaluate(resolve(lesson), frame, true, blurred).items
+const move = (id: string, from: number, to: number, values: Pose['values'], easing = 'linear'): Pose => ({
+  id,
+  start: { on: 'start', frames: from },
+  end: { on: 'start', frames: to },
+  easing,
+  values,
+  curve: null,
+})
+const shape = (lesson: Lesson, id: string, change: Partial<Element> = {}) =>
+  element(lesson, 'shape', id, loose(100), loose(200), {
+    space: 'picture',
+    x: 500,
+    y: 400,
+    width: 100,
+    height: 60,
+    ...change,
+  })
+const items = (lesson: Lesson, frame: number, blurred = true): Item[] =>
+  evaluate(resolve(lesson), frame, true, blurred).items
 /** Ten pixels a frame to the right, from frame 110 to frame 150. */
-const runner = (lesson: Lesson, change: Partial<Element> = {}) => shape(lesson, 'runner', { poses: [move('a', 10, 50, { x: 900 })], ...change })
-const blurring = () => { const lesson = lessonWithTake(); lesson.motionBlur = { on: true, shutter: 180, samples: 5 }; return lesson }
+const runner = (lesson: Lesson, change: Partial<Element> = {}) =>
+  shape(lesson, 'runner', { poses: [move('a', 10, 50, { x: 900 })], ...change })
+const blurring = () => {
+  const lesson = lessonWithTake()
+  lesson.motionBlur = { on: true, shutter: 180, samples: 5 }
+  return lesson
+}
 
 test('motion blur draws a thing at even instants while the shutter is open, centred on the frame', () => {
   const lesson = blurring()
@@ -54,11 +75,24 @@ test('crop takes shares off the edges, reveal uncovers from a side; both leave o
 })
 test('keyframes, then the loop, then what it rides on, then the framing', () => {
   const lesson = lessonWithTake()
-  const carrier = element(lesson, 'carrier', 'carrier', loose(0), loose(300), { space: 'take', x: 300, y: 300, poses: [move('turn', 100, 140, { rotation: 90 })] })
-  const rider = shape(lesson, 'rider', { space: 'take', x: 100, y: 0, rides: { on: 'carrier', by: [1, 0, 0, 1, 0, 0], fades: false }, poses: [move('out', 0, 20, { x: 200 })], loop: { how: 'there-and-back', times: null, everyFrames: 15 } })
+  const carrier = element(lesson, 'carrier', 'carrier', loose(0), loose(300), {
+    space: 'take',
+    x: 300,
+    y: 300,
+    poses: [move('turn', 100, 140, { rotation: 90 })],
+  })
+  const rider = shape(lesson, 'rider', {
+    space: 'take',
+    x: 100,
+    y: 0,
+    rides: { on: 'carrier', by: [1, 0, 0, 1, 0, 0], fades: false },
+    poses: [move('out', 0, 20, { x: 200 })],
+    loop: { how: 'there-and-back', times: null, everyFrames: 15 },
+  })
   const zoom = element(lesson, 'zoom', 'zoom', loose(60), loose(299), { x: 480, y: 270, width: 960, height: 540 })
   lesson.elements = [carrier, rider, zoom]
-  // At frame 130 its loop is half-way back: x 150; the carrier has turned by 67.5 degrees about 300,300; the view is twice as close.
+  // At frame 130 its loop is half-way back: x 150; the carrier has turned by 67.5 degrees about 300,300; the view is
+  // twice as close.
   const at = apply(items(lesson, 130).find((i) => i.element === 'rider')!.matrix, { x: 0, y: 0 })
   const turn = (67.5 * Math.PI) / 180
   expect(at.x).toBeCloseTo(2 * (300 + 150 * Math.cos(turn)), 6)
@@ -67,7 +101,10 @@ test('keyframes, then the loop, then what it rides on, then the framing', () => 
 test('a rider fades with what carries it only where that is wanted', () => {
   const lesson = lessonWithTake()
   const ridden = (fades: boolean) => {
-    lesson.elements = [shape(lesson, 'below', { opacity: 0.5 }), shape(lesson, 'rider', { opacity: 0.8, rides: { on: 'below', by: [1, 0, 0, 1, 0, 0], fades } })]
+    lesson.elements = [
+      shape(lesson, 'below', { opacity: 0.5 }),
+      shape(lesson, 'rider', { opacity: 0.8, rides: { on: 'below', by: [1, 0, 0, 1, 0, 0], fades } }),
+    ]
     return items(lesson, 120).find((i) => i.element === 'rider')!.opacity
   }
   expect(ridden(false)).toBeCloseTo(0.8, 9)
@@ -77,7 +114,13 @@ test('a blink shows and hides it by turns, with nothing in between', () => {
   const lesson = lessonWithTake()
   lesson.elements = [shape(lesson, 'lamp', { loop: { how: 'blink', times: 2, everyFrames: 5 } })]
   const seen = Array.from({ length: 25 }, (_, i) => items(lesson, 100 + i).length)
-  expect(seen).toEqual([...Array(5).fill(1), ...Array(5).fill(0), ...Array(5).fill(1), ...Array(5).fill(0), ...Array(5).fill(1)])
+  expect(seen).toEqual([
+    ...Array(5).fill(1),
+    ...Array(5).fill(0),
+    ...Array(5).fill(1),
+    ...Array(5).fill(0),
+    ...Array(5).fill(1),
+  ])
 })
 test('what is hidden is not drawn; what is locked is not hit', () => {
   const lesson = lessonWithTake()
@@ -88,17 +131,42 @@ test('what is hidden is not drawn; what is locked is not hit', () => {
   expect(hitAt(timed, 120, { x: 500, y: 400 })).toBeNull()
 })
 test('what slides in starts just outside the picture, whatever its size and turn', () => {
-  fc.assert(fc.property(fc.integer({ min: 20, max: 900 }), fc.integer({ min: 20, max: 900 }), fc.integer({ min: -180, max: 180 }), fc.constantFrom('left', 'right', 'top', 'bottom' as const), (width, height, rotation, from) => {
-    const lesson = lessonWithTake()
-    lesson.elements = [shape(lesson, 'slip', { width, height, rotation, arrival: { how: 'slide', from, frames: 20, easing: 'linear' } })]
-    const timed = resolve(lesson)
-    const { matrix } = placementOf(timed, lesson.elements[0]!, 100, IDENTITY)!
-    const drawn = [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([x, y]) => apply(matrix, { x: (x! * (width + 14)) / 2, y: (y! * (height + 14)) / 2 }))
-    // One frame of twenty has passed: it has come in by a twentieth of its way, no further.
-    const way = { left: Math.max(...drawn.map((p) => p.x)), right: 1920 - Math.min(...drawn.map((p) => p.x)), top: Math.max(...drawn.map((p) => p.y)), bottom: 1080 - Math.min(...drawn.map((p) => p.y)) }[from]
-    expect(way).toBeGreaterThan(0)
-    expect(way).toBeLessThanOrEqual(Math.max(1920, 1080) / 15 + 60)
-  }))
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 20, max: 900 }),
+      fc.integer({ min: 20, max: 900 }),
+      fc.integer({ min: -180, max: 180 }),
+      fc.constantFrom('left', 'right', 'top', 'bottom' as const),
+      (width, height, rotation, from) => {
+        const lesson = lessonWithTake()
+        lesson.elements = [
+          shape(lesson, 'slip', {
+            width,
+            height,
+            rotation,
+            arrival: { how: 'slide', from, frames: 20, easing: 'linear' },
+          }),
+        ]
+        const timed = resolve(lesson)
+        const { matrix } = placementOf(timed, lesson.elements[0]!, 100, IDENTITY)!
+        const drawn = [
+          [-1, -1],
+          [1, -1],
+          [1, 1],
+          [-1, 1],
+        ].map(([x, y]) => apply(matrix, { x: (x! * (width + 14)) / 2, y: (y! * (height + 14)) / 2 }))
+        // One frame of twenty has passed: it has come in by a twentieth of its way, no further.
+        const way = {
+          left: Math.max(...drawn.map((p) => p.x)),
+          right: 1920 - Math.min(...drawn.map((p) => p.x)),
+          top: Math.max(...drawn.map((p) => p.y)),
+          bottom: 1080 - Math.min(...drawn.map((p) => p.y)),
+        }[from]
+        expect(way).toBeGreaterThan(0)
+        expect(way).toBeLessThanOrEqual(Math.max(1920, 1080) / 15 + 60)
+      },
+    ),
+  )
 })
 test('a rectangle keeps to the nearest line on each axis, and tells how far what lies along it is', () => {
   const lesson = lessonWithTake()
@@ -113,19 +181,44 @@ test('a rectangle keeps to the nearest line on each axis, and tells how far what
 })
 test('whatever kind, pose, loop and ride: every frame’s display list is finite, and the same each time', () => {
   const value = fc.integer({ min: -2000, max: 3000 })
-  const any = fc.record({ kind: fc.constantFrom(...ELEMENT_KINDS.filter((k) => k !== 'still')), x: value, y: value, turn: fc.integer({ min: -720, max: 720 }), size: fc.integer({ min: 1, max: 900 }), easing: fc.constantFrom('linear', 'spring(0.2)', 'steps(3)', 'overshoot', 'hold'), loop: fc.constantFrom(null, 'repeat', 'there-and-back', 'blink' as const), rides: fc.boolean(), from: fc.nat(200) })
-  fc.assert(fc.property(fc.array(any, { maxLength: 6 }), fc.nat(299), (list, frame) => {
-    const lesson = blurring()
-    lesson.media.take = takeMedium()
-    lesson.elements = list.map((a, i) => {
-      const e = { ...newElement(lesson, a.kind, `e${i}`, loose(a.from), lasting(60)), x: a.x, y: a.y, loop: a.loop && { how: a.loop, times: 2, everyFrames: 4 } }
-      if (a.kind !== 'zoom') e.poses = [move('p', 5, 25, { x: a.y, rotation: a.turn, 'scale.x': a.size / 300, opacity: 0.5 }, a.easing), move('q', 30, 40, { width: a.size }, a.easing)]
-      if (a.rides && i > 0 && a.kind !== 'zoom') e.rides = { on: `e${i - 1}`, by: [1, 0, 0, 1, 10, 20], fades: true }
-      return e
-    })
-    const timed = resolve(lesson)
-    const shown = JSON.stringify(evaluate(timed, frame), (_k, v: unknown) => { if (typeof v === 'number') expect(Number.isFinite(v)).toBe(true); return v })
-    expect(shown).not.toMatch(/NaN|Infinity/)
-    expect(JSON.stringify(evaluate(resolve(lesson), frame))).toBe(shown)
-  }), { numRuns: 60 })
+  const any = fc.record({
+    kind: fc.constantFrom(...ELEMENT_KINDS.filter((k) => k !== 'still')),
+    x: value,
+    y: value,
+    turn: fc.integer({ min: -720, max: 720 }),
+    size: fc.integer({ min: 1, max: 900 }),
+    easing: fc.constantFrom('linear', 'spring(0.2)', 'steps(3)', 'overshoot', 'hold'),
+    loop: fc.constantFrom(null, 'repeat', 'there-and-back', 'blink' as const),
+    rides: fc.boolean(),
+    from: fc.nat(200),
+  })
+  fc.assert(
+    fc.property(fc.array(any, { maxLength: 6 }), fc.nat(299), (list, frame) => {
+      const lesson = blurring()
+      lesson.media.take = takeMedium()
+      lesson.elements = list.map((a, i) => {
+        const e = {
+          ...newElement(lesson, a.kind, `e${i}`, loose(a.from), lasting(60)),
+          x: a.x,
+          y: a.y,
+          loop: a.loop && { how: a.loop, times: 2, everyFrames: 4 },
+        }
+        if (a.kind !== 'zoom')
+          e.poses = [
+            move('p', 5, 25, { x: a.y, rotation: a.turn, 'scale.x': a.size / 300, opacity: 0.5 }, a.easing),
+            move('q', 30, 40, { width: a.size }, a.easing),
+          ]
+        if (a.rides && i > 0 && a.kind !== 'zoom') e.rides = { on: `e${i - 1}`, by: [1, 0, 0, 1, 10, 20], fades: true }
+        return e
+      })
+      const timed = resolve(lesson)
+      const shown = JSON.stringify(evaluate(timed, frame), (_k, v: unknown) => {
+        if (typeof v === 'number') expect(Number.isFinite(v)).toBe(true)
+        return v
+      })
+      expect(shown).not.toMatch(/NaN|Infinity/)
+      expect(JSON.stringify(evaluate(resolve(lesson), frame))).toBe(shown)
+    }),
+    { numRuns: 60 },
+  )
 })

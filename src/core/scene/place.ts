@@ -38,16 +38,31 @@ function elementById(lesson: Lesson, id: string): Element | undefined {
   return map.get(id)
 }
 
-/** What carries an element at a frame: where the one it rides on has gone since they were joined, and how much of that one is there. */
-export function carryOf(timed: Timed, e: Element, frame: number, framing: Matrix, depth = 0): { matrix: Matrix; opacity: number } {
+/**
+ * What carries an element at a frame: where the one it rides on has gone since they were joined, and how much of that
+ * one is there.
+ */
+export function carryOf(
+  timed: Timed,
+  e: Element,
+  frame: number,
+  framing: Matrix,
+  depth = 0,
+): { matrix: Matrix; opacity: number } {
   if (!e.rides) return { matrix: IDENTITY, opacity: 1 }
   const on = e.rides.on === null || depth > DEEPEST ? undefined : elementById(timed.lesson, e.rides.on)
   if (!on) return { matrix: e.rides.by, opacity: 1 }
   const p = placementOf(timed, on, frame, framing, depth + 1)
-  return { matrix: p ? times(p.matrix, e.rides.by) : e.rides.by, opacity: e.rides.fades ? (p ? p.opacity * p.element.opacity : 0) : 1 }
+  return {
+    matrix: p ? times(p.matrix, e.rides.by) : e.rides.by,
+    opacity: e.rides.fades ? (p ? p.opacity * p.element.opacity : 0) : 1,
+  }
 }
 
-/** Where an element is at a frame (fractions allowed), composed in this order: keyframes, loop, arrival or departure, what it rides on. Null while a blink hides it. */
+/**
+ * Where an element is at a frame (fractions allowed), composed in this order: keyframes, loop, arrival or departure,
+ * what it rides on. Null while a blink hides it.
+ */
 export function placementOf(timed: Timed, e: Element, frame: number, framing: Matrix, depth = 0): Placement | null {
   const element = posedAt(timed, e, frame)
   if (!element) return null
@@ -55,7 +70,10 @@ export function placementOf(timed: Timed, e: Element, frame: number, framing: Ma
   const carry = carryOf(timed, e, frame, framing, depth)
   let { opacity } = carry
   let matrix = matrixOf(element)
-  const pass = frame >= span.from && frame < span.to ? presence(e.arrival, e.departure, frame - span.from, span.to - span.from) : null
+  const pass =
+    frame >= span.from && frame < span.to
+      ? presence(e.arrival, e.departure, frame - span.from, span.to - span.from)
+      : null
   if (!pass) return { element, matrix: times(carry.matrix, matrix), carry: carry.matrix, opacity }
   const { passing, shown } = pass
   if (passing.how === 'fade' || passing.fades) opacity *= Math.min(1, Math.max(0, shown))
@@ -77,11 +95,20 @@ function drawnBox(e: Element, span: { from: number; to: number }, timed: Timed):
 }
 
 /** How far something stands off its place: all the way, it is just outside the picture. */
-function slideBy(from: 'left' | 'right' | 'top' | 'bottom', r: Rect, frame: Lesson['frame'], share: number): { x: number; y: number } {
+function slideBy(
+  from: 'left' | 'right' | 'top' | 'bottom',
+  r: Rect,
+  frame: Lesson['frame'],
+  share: number,
+): { x: number; y: number } {
   switch (from) {
-    case 'left': return { x: -(r.x + r.w) * share, y: 0 }
-    case 'right': return { x: (frame.width - r.x) * share, y: 0 }
-    case 'top': return { x: 0, y: -(r.y + r.h) * share }
-    case 'bottom': return { x: 0, y: (frame.height - r.y) * share }
+    case 'left':
+      return { x: -(r.x + r.w) * share, y: 0 }
+    case 'right':
+      return { x: (frame.width - r.x) * share, y: 0 }
+    case 'top':
+      return { x: 0, y: -(r.y + r.h) * share }
+    case 'bottom':
+      return { x: 0, y: (frame.height - r.y) * share }
   }
 }

@@ -4,11 +4,17 @@ import { resolve } from '../timing'
 import { apply, evaluate, frameBoxOf, boundsOf, type Item } from './index'
 
 /** A zoom that shows a quarter of the picture from frame 100 on, twice as large, and one element on the take. */
-function zoomed(kind: 'shape' | 'callout' | 'arrow', change: Partial<Element>): { lesson: Lesson; item: (frame: number) => Item } {
+function zoomed(
+  kind: 'shape' | 'callout' | 'arrow',
+  change: Partial<Element>,
+): { lesson: Lesson; item: (frame: number) => Item } {
   const lesson = lessonWithTake()
   const zoom = element(lesson, 'zoom', 'zoom', loose(100), loose(290), { x: 480, y: 270, width: 960, height: 540 })
   if (zoom.look.kind === 'zoom') Object.assign(zoom.look, { inFrames: 0, backFrames: 0 })
-  lesson.elements = [zoom, element(lesson, kind, 'it', loose(0), loose(300), { space: 'take', x: 400, y: 200, ...change })]
+  lesson.elements = [
+    zoom,
+    element(lesson, kind, 'it', loose(0), loose(300), { space: 'take', x: 400, y: 200, ...change }),
+  ]
   return { lesson, item: (frame) => evaluate(resolve(lesson), frame).items.find((i) => i.element === 'it')! }
 }
 const scaleOf = (i: Item) => Math.hypot(i.matrix[0], i.matrix[1])
@@ -18,7 +24,9 @@ test('an outline grows with the take while its line stays as thick as it is', ()
   const [before, after] = [item(50), item(150)]
   expect(scaleOf(after)).toBeCloseTo(1)
   expect(after.bounds.w / before.bounds.w).toBeGreaterThan(1.9)
-  expect(item(150).shapes.map((s) => s.type === 'path' && s.lineWidth)).toEqual(item(50).shapes.map((s) => s.type === 'path' && s.lineWidth))
+  expect(item(150).shapes.map((s) => s.type === 'path' && s.lineWidth)).toEqual(
+    item(50).shapes.map((s) => s.type === 'path' && s.lineWidth),
+  )
 })
 test('a callout keeps its letters and still points at the same thing', () => {
   const { lesson, item } = zoomed('callout', { readable: true })
@@ -26,7 +34,10 @@ test('a callout keeps its letters and still points at the same thing', () => {
   if (e.look.kind === 'callout') e.look.tip = { x: 600, y: 300 }
   expect(scaleOf(item(150))).toBeCloseTo(1)
   // The tip is drawn where the take shows what it points at: twice as far from the corner.
-  const reach = (frame: number) => { const r = item(frame).bounds; return { x: r.x + r.w, y: r.y + r.h } }
+  const reach = (frame: number) => {
+    const r = item(frame).bounds
+    return { x: r.x + r.w, y: r.y + r.h }
+  }
   expect(Math.abs(reach(150).x - 1200)).toBeLessThan(14)
   expect(Math.abs(reach(150).y - 600)).toBeLessThan(14)
   const box = frameBoxOf(resolve(lesson), e, 150)

@@ -6,8 +6,8 @@ import type { Matrix } from './geometry'
 export const canStayReadable = (e: Element): boolean => kindOf(e).kept !== undefined
 
 /**
- * An element whose text and lines are to be as large in the picture as without the framing: drawn larger or left as it is,
- * and `by` how much smaller that drawing is placed.
+ * An element whose text and lines are to be as large in the picture as without the framing: drawn larger or left as it
+ * is, and `by` how much smaller that drawing is placed.
  */
 export function readable(e: Element, framing: Matrix): { element: Element; by: number } {
   const { kept } = kindOf(e)

@@ -9,22 +9,46 @@ import { boundsOf, type Rect } from './geometry'
 export const SAFE_AREAS = { action: 0.05, title: 0.1 } as const
 
 /** A line that things on the picture keep to, at a pixel of one axis: with what it is, and what lies along it. */
-export interface SnapLine { axis: 'x' | 'y'; at: number; name: string; rect?: Rect }
-export interface Snapped { dx: number; dy: number; lines: (SnapLine & { distance: number })[] }
+export interface SnapLine {
+  axis: 'x' | 'y'
+  at: number
+  name: string
+  rect?: Rect
+}
+export interface Snapped {
+  dx: number
+  dy: number
+  lines: (SnapLine & { distance: number })[]
+}
 
-/** All lines to keep to at a frame: the frame's edges and middle, safe areas, guides, a grid, and the other elements in sight. */
-export function snapLines(timed: Timed, frame: number, without: ReadonlySet<string>, given: { grid: number; safe: boolean; framed: boolean }): SnapLine[] {
+/**
+ * All lines to keep to at a frame: the frame's edges and middle, safe areas, guides, a grid, and the other elements in
+ * sight.
+ */
+export function snapLines(
+  timed: Timed,
+  frame: number,
+  without: ReadonlySet<string>,
+  given: { grid: number; safe: boolean; framed: boolean },
+): SnapLine[] {
   const { width, height } = timed.lesson.frame
   const out: SnapLine[] = []
-  const put = (axis: 'x' | 'y', at: number, name: string, rect?: Rect) => out.push({ axis, at, name, ...(rect && { rect }) })
+  const put = (axis: 'x' | 'y', at: number, name: string, rect?: Rect) =>
+    out.push({ axis, at, name, ...(rect && { rect }) })
   const box = (r: Rect, name: string, rect?: Rect) => {
-    put('x', r.x, `left of ${name}`, rect); put('x', r.x + r.w / 2, `middle of ${name}`, rect); put('x', r.x + r.w, `right of ${name}`, rect)
-    put('y', r.y, `top of ${name}`, rect); put('y', r.y + r.h / 2, `middle of ${name}`, rect); put('y', r.y + r.h, `bottom of ${name}`, rect)
+    put('x', r.x, `left of ${name}`, rect)
+    put('x', r.x + r.w / 2, `middle of ${name}`, rect)
+    put('x', r.x + r.w, `right of ${name}`, rect)
+    put('y', r.y, `top of ${name}`, rect)
+    put('y', r.y + r.h / 2, `middle of ${name}`, rect)
+    put('y', r.y + r.h, `bottom of ${name}`, rect)
   }
   for (const x of timed.lesson.guides.x) put('x', x, 'guide')
   for (const y of timed.lesson.guides.y) put('y', y, 'guide')
   box({ x: 0, y: 0, w: width, h: height }, 'the frame')
-  if (given.safe) for (const [name, m] of Object.entries(SAFE_AREAS)) box({ x: width * m, y: height * m, w: width * (1 - 2 * m), h: height * (1 - 2 * m) }, `the ${name} safe area`)
+  if (given.safe)
+    for (const [name, m] of Object.entries(SAFE_AREAS))
+      box({ x: width * m, y: height * m, w: width * (1 - 2 * m), h: height * (1 - 2 * m) }, `the ${name} safe area`)
   for (const own of elementsAt(timed, frame)) {
     if (without.has(own.id) || own.hidden || !hasPlace(own)) continue
     const e = posedAt(timed, own, frame)
@@ -37,7 +61,8 @@ export function snapLines(timed: Timed, frame: number, without: ReadonlySet<stri
   return out
 }
 function gridLines(frame: Lesson['frame'], step: number): SnapLine[] {
-  const lines = (axis: 'x' | 'y', most: number): SnapLine[] => Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => ({ axis, at: i * step, name: 'grid' }))
+  const lines = (axis: 'x' | 'y', most: number): SnapLine[] =>
+    Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => ({ axis, at: i * step, name: 'grid' }))
   return [...lines('x', frame.width), ...lines('y', frame.height)]
 }
 

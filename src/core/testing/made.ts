@@ -13,7 +13,16 @@ export function made(lesson: Lesson, edit: Edit): Lesson {
   return result.edited.lesson
 }
 /** Ids that are new each time, counted. */
-export const newIds = (): (() => string) => { let n = 0; return () => `new-${++n}` }
-export const pose = (id: string, start: MoveEdge, end: MoveEdge, values: Pose['values'], change: Partial<Pose> = {}): Pose => ({ id, start, end, values, easing: 'linear', curve: null, ...change })
+export const newIds = (): (() => string) => {
+  let n = 0
+  return () => `new-${++n}`
+}
+export const pose = (
+  id: string,
+  start: MoveEdge,
+  end: MoveEdge,
+  values: Pose['values'],
+  change: Partial<Pose> = {},
+): Pose => ({ id, start, end, values, easing: 'linear', curve: null, ...change })
 export const after = (frames: number): MoveEdge => ({ on: 'start', frames })
 export const long = (frames: number): MoveEdge => ({ on: 'length', frames })

@@ -1,11 +1,15 @@
 import { fontOf, type TextFace } from './face'
 import type { FontMetrics } from './fontMetrics'
 
-export interface TextLine { text: string; width: number }
+export interface TextLine {
+  text: string
+  width: number
+}
 export interface TextLayout {
   lines: TextLine[]
   /** Of the widest line, and of all lines together; pixels. */
-  width: number; height: number
+  width: number
+  height: number
   linePx: number
   /** From a line's top to its baseline. */
   baseline: number
@@ -30,10 +34,19 @@ export function layoutText(text: string, face: TextFace, maxWidth: number): Text
   for (const paragraph of text.split('\n')) {
     let line = ''
     for (const word of paragraph.split(/(?<=\s)(?=\S)/)) {
-      if (measure((line + word).trimEnd()) <= maxWidth || (line === '' && measure(word.trimEnd()) <= maxWidth)) { line += word; continue }
-      if (line !== '') { lines.push({ text: line.trimEnd(), width: 0 }); line = '' }
+      if (measure((line + word).trimEnd()) <= maxWidth || (line === '' && measure(word.trimEnd()) <= maxWidth)) {
+        line += word
+        continue
+      }
+      if (line !== '') {
+        lines.push({ text: line.trimEnd(), width: 0 })
+        line = ''
+      }
       for (const ch of word) {
-        if (line !== '' && measure((line + ch).trimEnd()) > maxWidth) { lines.push({ text: line, width: 0 }); line = '' }
+        if (line !== '' && measure((line + ch).trimEnd()) > maxWidth) {
+          lines.push({ text: line, width: 0 })
+          line = ''
+        }
         line += ch
       }
     }
@@ -43,5 +56,11 @@ export function layoutText(text: string, face: TextFace, maxWidth: number): Text
   const linePx = face.size * face.lineHeight
   const ascent = (font.ascender / font.unitsPerEm) * face.size
   const descent = (-font.descender / font.unitsPerEm) * face.size
-  return { lines, width: Math.max(0, ...lines.map((l) => l.width)), height: lines.length * linePx, linePx, baseline: (linePx - ascent - descent) / 2 + ascent }
+  return {
+    lines,
+    width: Math.max(0, ...lines.map((l) => l.width)),
+    height: lines.length * linePx,
+    linePx,
+    baseline: (linePx - ascent - descent) / 2 + ascent,
+  }
 }

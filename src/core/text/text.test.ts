@@ -14,7 +14,17 @@ test('a word too long for its line is broken between letters, and typed line bre
   expect(layoutText('a\n\nb', face, 500).lines.map((x) => x.text)).toEqual(['a', '', 'b'])
 })
 test('no letter is lost, whatever the text and the width', () => {
-  fc.assert(fc.property(fc.stringMatching(/^[a-z ,.]{0,80}$/), fc.integer({ min: 20, max: 900 }), (text, width) => layoutText(text, face, width).lines.map((l) => l.text).join('').replace(/ /g, '') === text.replace(/ /g, '')))
+  fc.assert(
+    fc.property(
+      fc.stringMatching(/^[a-z ,.]{0,80}$/),
+      fc.integer({ min: 20, max: 900 }),
+      (text, width) =>
+        layoutText(text, face, width)
+          .lines.map((l) => l.text)
+          .join('')
+          .replace(/ /g, '') === text.replace(/ /g, ''),
+    ),
+  )
 })
 test('an asked weight that does not ship takes the nearest', () => {
   expect(fontOf({ ...face, weight: 700 }).weight).toBeGreaterThanOrEqual(600)

@@ -20,14 +20,30 @@ export const frameAtUs = (us: Us, rate: Rate): Frames => Math.floor(((2 * us + 1
 export const framesPerSecond = (rate: Rate): number => rate.num / rate.den
 
 /** A length in seconds as the nearest number of frames, at least 0. */
-export const secondsToFrames = (seconds: number, rate: Rate): Frames => Math.max(0, Math.round((seconds * rate.num) / rate.den))
+export const secondsToFrames = (seconds: number, rate: Rate): Frames =>
+  Math.max(0, Math.round((seconds * rate.num) / rate.den))
 
-const RATES: Rate[] = [[24, 1], [24000, 1001], [25, 1], [30, 1], [30000, 1001], [48, 1], [50, 1], [60, 1], [60000, 1001], [15, 1], [20, 1], [12, 1], [10, 1]]
-  .map(([num, den]) => ({ num: num!, den: den! }))
+const RATES: Rate[] = [
+  [24, 1],
+  [24000, 1001],
+  [25, 1],
+  [30, 1],
+  [30000, 1001],
+  [48, 1],
+  [50, 1],
+  [60, 1],
+  [60000, 1001],
+  [15, 1],
+  [20, 1],
+  [12, 1],
+  [10, 1],
+].map(([num, den]) => ({ num: num!, den: den! }))
 
 /** The customary rate nearest to a measured one (within 2 %), else the measured one in thousandths. */
 export function nearestRate(fps: number): Rate {
-  const near = RATES.map((rate) => ({ rate, off: Math.abs(framesPerSecond(rate) - fps) })).sort((a, b) => a.off - b.off)[0]!
+  const near = RATES.map((rate) => ({ rate, off: Math.abs(framesPerSecond(rate) - fps) })).sort(
+    (a, b) => a.off - b.off,
+  )[0]!
   return near.off < fps * 0.02 ? near.rate : { num: Math.max(1, Math.round(fps * 1000)), den: 1000 }
 }
 
@@ -36,8 +52,9 @@ const two = (n: number): string => String(n).padStart(2, '0')
 const drops = (rate: Rate): boolean => rate.den === 1001 && (rate.num === 30_000 || rate.num === 60_000)
 
 /**
- * Timecode `HH:MM:SS:FF` (SMPTE ST 12-1). At 29.97 and 59.94 frames a second it is drop-frame, with `;` before the frames: the first two
- * (four) frame numbers of each minute are left out but for every tenth, so that it keeps to the clock.
+ * Timecode `HH:MM:SS:FF` (SMPTE ST 12-1). At 29.97 and 59.94 frames a second it is drop-frame, with `;` before the
+ * frames: the first two (four) frame numbers of each minute are left out but for every tenth, so that it keeps to the
+ * clock.
  */
 export function timecode(frame: Frames, rate: Rate): string {
   const whole = Math.round(framesPerSecond(rate))
@@ -50,10 +67,14 @@ export function timecode(frame: Frames, rate: Rate): string {
     f += Math.floor(f / perTen) * left * 9 + (rest < whole * 60 ? 0 : left * Math.floor((rest - left) / perMinute))
   }
   const seconds = Math.floor(f / whole)
-  return `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}${drops(rate) ? ';' : ':'}${two(f % whole)}`
+  const hms = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60].map(two).join(':')
+  return `${hms}${drops(rate) ? ';' : ':'}${two(f % whole)}`
 }
 
-/** The frame that a timecode names; null when it names none (a frame number that is too large, or one that drop-frame leaves out). */
+/**
+ * The frame that a timecode names; null when it names none (a frame number that is too large, or one that drop-frame
+ * leaves out).
+ */
 function frameOfTimecode(parts: readonly number[], rate: Rate): Frames | null {
   const whole = Math.round(framesPerSecond(rate))
   const [h, m, s, f] = parts as [number, number, number, number]
@@ -72,12 +93,15 @@ export function lengthText(frames: Frames, rate: Rate): string {
   if (seconds < 59.995) return `${seconds.toFixed(2)} s`
   const whole = Math.round(seconds)
   const hours = Math.floor(whole / 3600)
-  return hours > 0 ? `${hours}:${two(Math.floor(whole / 60) % 60)}:${two(whole % 60)}` : `${Math.floor(whole / 60)}:${two(whole % 60)}`
+  return hours > 0
+    ? `${hours}:${two(Math.floor(whole / 60) % 60)}:${two(whole % 60)}`
+    : `${Math.floor(whole / 60)}:${two(whole % 60)}`
 }
 
 /**
- * A typed time: timecode `00:01:02:15` or `01:02;15`, a clock's `1:02` (minutes, seconds) or `1:02:15` (with hours), seconds `12.5s` or
- * `12.5`, frames `90f`; with `+` or `-` in front, so much after or before `now`. Null when it is none of these.
+ * A typed time: timecode `00:01:02:15` or `01:02;15`, a clock's `1:02` (minutes, seconds) or `1:02:15` (with hours),
+ * seconds `12.5s` or `12.5`, frames `90f`; with `+` or `-` in front, so much after or before `now`. Null when it is
+ * none of these.
  */
 export function parseTimecode(text: string, rate: Rate, now: Frames = 0): Frames | null {
   const t = text.trim().replace(/\s+(?=s$)/i, '')
@@ -90,7 +114,11 @@ export function parseTimecode(text: string, rate: Rate, now: Frames = 0): Frames
   if (/^\d+([.,]\d+)?s?$/i.test(t)) return secondsToFrames(parseFloat(t.replace(',', '.')), rate)
   if (!/^\d+([:;]\d+){1,3}$/.test(t)) return null
   const parts = t.split(/[:;]/).map(Number)
-  if (parts.length === 4 || t.includes(';')) return frameOfTimecode([...Array.from({ length: 4 - parts.length }, () => 0), ...parts], rate)
+  if (parts.length === 4 || t.includes(';'))
+    return frameOfTimecode([...Array.from({ length: 4 - parts.length }, () => 0), ...parts], rate)
   if (parts.slice(1).some((p) => p > 59)) return null
-  return secondsToFrames(parts.reduce((sum, p) => sum * 60 + p, 0), rate)
+  return secondsToFrames(
+    parts.reduce((sum, p) => sum * 60 + p, 0),
+    rate,
+  )
 }

@@ -7,18 +7,38 @@ import { evaluate } from '../scene'
 import { element, lessonWithTake, loose, on } from '../testing/lessons'
 import { resolve } from './index'
 
-const move = (id: string, from: number, to: number, x: number, y: number, change: Partial<Pose> = {}): Pose => ({ id, start: { on: 'start', frames: from }, end: { on: 'start', frames: to }, easing: 'linear', values: { x, y }, curve: null, ...change })
+const move = (id: string, from: number, to: number, x: number, y: number, change: Partial<Pose> = {}): Pose => ({
+  id,
+  start: { on: 'start', frames: from },
+  end: { on: 'start', frames: to },
+  easing: 'linear',
+  values: { x, y },
+  curve: null,
+  ...change,
+})
 function withHand(change: Partial<Element> = {}): Lesson {
   const lesson = lessonWithTake()
   lesson.media.take!.moments = []
-  lesson.elements = [element(lesson, 'pointer', 'hand', loose(20), loose(220), { x: 100, y: 100, poses: [move('a', 10, 40, 700, 300, { press: true }), move('b', 80, 110, 1500, 900)], ...change })]
+  lesson.elements = [
+    element(lesson, 'pointer', 'hand', loose(20), loose(220), {
+      x: 100,
+      y: 100,
+      poses: [move('a', 10, 40, 700, 300, { press: true }), move('b', 80, 110, 1500, 900)],
+      ...change,
+    }),
+  ]
   return lesson
 }
 
 test('where a drawn pointer stops and presses are moments at its own places, and follow it when it moves', () => {
   const lesson = withHand()
   const { moments } = resolve(lesson)
-  expect(moments.get(stopId('hand', 'a'))).toMatchObject({ kind: 'rest', frame: 60, untilFrame: 100, at: { x: 700, y: 300 } })
+  expect(moments.get(stopId('hand', 'a'))).toMatchObject({
+    kind: 'rest',
+    frame: 60,
+    untilFrame: 100,
+    at: { x: 700, y: 300 },
+  })
   expect(moments.get(pressId('hand', 'a'))).toMatchObject({ kind: 'click', frame: 64, at: { x: 700, y: 300 } })
   expect(moments.get(stopId('hand', 'b'))).toMatchObject({ frame: 130, untilFrame: 220, at: { x: 1500, y: 900 } })
   expect(moments.has(pressId('hand', 'b'))).toBe(false)
@@ -59,7 +79,12 @@ test('what is over it in the stack stays over it, whether a ripple is in sight o
   const ripple = element(lesson, 'ripple', 'rings', loose(0), loose(300))
   if (ripple.look.kind === 'ripple') ripple.look.every = true
   lesson.elements.push(ripple, element(lesson, 'text', 'over', loose(0), loose(300)))
-  for (const frame of [66, 90]) expect(evaluate(resolve(lesson), frame).items.map((i) => i.element).filter((e) => e !== 'rings')).toEqual(['hand', 'over'])
+  for (const frame of [66, 90])
+    expect(
+      evaluate(resolve(lesson), frame)
+        .items.map((i) => i.element)
+        .filter((e) => e !== 'rings'),
+    ).toEqual(['hand', 'over'])
 })
 test('it is drawn smaller while it is pressed, with its tip where it was', () => {
   const timed = resolve(withHand())
@@ -92,7 +117,10 @@ test('it is pointed at the next thing like an arrow, tip to the point', () => {
   const lesson = withHand()
   const timed = resolve(lesson)
   let n = 0
-  const made = applyEdit(lesson, repoint('hand', { timed, frame: 170, caught: null, newId: () => `next-${++n}` }, { x: 333, y: 444 }))
+  const made = applyEdit(
+    lesson,
+    repoint('hand', { timed, frame: 170, caught: null, newId: () => `next-${++n}` }, { x: 333, y: 444 }),
+  )
   if (!('edited' in made)) throw new Error('it was not pointed')
   expect(made.edited.lesson.elements[0]!.poses.at(-1)!.values).toEqual({ x: 333, y: 444 })
   expect(made.edited.timed.moments.get(stopId('hand', 'next-1'))).toMatchObject({ at: { x: 333, y: 444 } })

@@ -19,8 +19,23 @@ export function drawnMoments(timed: Timed): Placed[] {
       const frame = Math.round(to)
       const next = moves[i + 1]
       const untilFrame = Math.max(frame, Math.round(next ? next.from : timed.spans.get(e.id)!.to))
-      out.push({ id: stopId(e.id, pose.id), kind: 'rest', label: `${e.name} stops ${i + 1}`, frame, untilFrame, at: { ...at } })
-      if (pose.press) out.push({ id: pressId(e.id, pose.id), kind: 'click', label: `${e.name} presses ${moves.slice(0, i + 1).filter((m) => m.pose.press).length}`, frame: frame + PRESS_AFTER, untilFrame: null, at: { ...at } })
+      out.push({
+        id: stopId(e.id, pose.id),
+        kind: 'rest',
+        label: `${e.name} stops ${i + 1}`,
+        frame,
+        untilFrame,
+        at: { ...at },
+      })
+      if (pose.press)
+        out.push({
+          id: pressId(e.id, pose.id),
+          kind: 'click',
+          label: `${e.name} presses ${moves.slice(0, i + 1).filter((m) => m.pose.press).length}`,
+          frame: frame + PRESS_AFTER,
+          untilFrame: null,
+          at: { ...at },
+        })
     }
   }
   return out

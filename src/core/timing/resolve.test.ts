@@ -5,7 +5,10 @@ import { resolve } from './resolve'
 import { readableFrames, remember } from './tie'
 import { tieSentence } from './sentence'
 
-const spanOf = (lesson: Lesson, id: string) => { const { from, to } = resolve(lesson).spans.get(id)!; return [from, to] }
+const spanOf = (lesson: Lesson, id: string) => {
+  const { from, to } = resolve(lesson).spans.get(id)!
+  return [from, to]
+}
 
 test('an end tied to a click lands on the click’s own frame, with its offset', () => {
   const lesson = lessonWithTake()
@@ -18,32 +21,46 @@ test('the take is trimmed: what is tied moves with it', () => {
   lesson.clips = [clip('c1', 0, 200, { inUs: 3_000_000 })]
   expect(spanOf(lesson, 'a')).toEqual([30, 60])
 })
-test('a start whose moment was cut away keeps its distance from the end, is reported, and takes its place again', () => {
-  const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', on('take/click-1', 0, 'start', 60), on('take/click-2', 0, 'start', 120))]
-  lesson.clips = [clip('c1', 0, 210, { inUs: 3_000_000 })]
-  expect(spanOf(lesson, 'a')).toEqual([-30, 30])
-  expect(resolve(lesson).findings.map((f) => f.code)).toEqual(['lost'])
-  lesson.clips = [clip('c1', 0, 300)]
-  expect(spanOf(lesson, 'a')).toEqual([60, 120])
-  expect(resolve(lesson).findings).toEqual([])
-})
+test(
+  'a start whose moment was cut away keeps its distance ' + 'from the end, is reported, and takes its place again',
+  () => {
+    const lesson = lessonWithTake()
+    lesson.elements = [
+      element(lesson, 'arrow', 'a', on('take/click-1', 0, 'start', 60), on('take/click-2', 0, 'start', 120)),
+    ]
+    lesson.clips = [clip('c1', 0, 210, { inUs: 3_000_000 })]
+    expect(spanOf(lesson, 'a')).toEqual([-30, 30])
+    expect(resolve(lesson).findings.map((f) => f.code)).toEqual(['lost'])
+    lesson.clips = [clip('c1', 0, 300)]
+    expect(spanOf(lesson, 'a')).toEqual([60, 120])
+    expect(resolve(lesson).findings).toEqual([])
+  },
+)
 test('with both moments gone the last known frames stand, in order', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', on('take/click-1', 0, 'start', 60), on('take/click-2', 0, 'start', 120))]
+  lesson.elements = [
+    element(lesson, 'arrow', 'a', on('take/click-1', 0, 'start', 60), on('take/click-2', 0, 'start', 120)),
+  ]
   lesson.clips = [clip('c1', 0, 100, { inUs: 5_000_000 })]
   expect(spanOf(lesson, 'a')).toEqual([60, 120])
 })
 test('an element can start when another ends, in chains', () => {
   const lesson = lessonWithTake()
   const after = (id: string) => ({ on: 'element' as const, element: id, edge: 'end' as const, offset: 5, last: 0 })
-  lesson.elements = [element(lesson, 'arrow', 'c', after('b'), lasting(10)), element(lesson, 'arrow', 'b', after('a'), lasting(10)), element(lesson, 'arrow', 'a', loose(20), lasting(10))]
+  lesson.elements = [
+    element(lesson, 'arrow', 'c', after('b'), lasting(10)),
+    element(lesson, 'arrow', 'b', after('a'), lasting(10)),
+    element(lesson, 'arrow', 'a', loose(20), lasting(10)),
+  ]
   expect(spanOf(lesson, 'c')).toEqual([50, 60])
 })
 test('a circle of ties is refused by name', () => {
   const lesson = lessonWithTake()
   const after = (id: string) => ({ on: 'element' as const, element: id, edge: 'end' as const, offset: 0, last: 0 })
-  lesson.elements = [element(lesson, 'arrow', 'first', after('second'), lasting(10)), element(lesson, 'arrow', 'second', after('first'), lasting(10))]
+  lesson.elements = [
+    element(lesson, 'arrow', 'first', after('second'), lasting(10)),
+    element(lesson, 'arrow', 'second', after('first'), lasting(10)),
+  ]
   const found = resolve(lesson).findings.filter((f) => f.code === 'cycle')
   expect(found).toHaveLength(2)
   expect(found[0]!.sentence).toContain('“first”')
@@ -57,25 +74,38 @@ test('an end before its start shows one frame and is reported', () => {
 })
 test('a chapter lasts until the next one, and a bar over it follows', () => {
   const lesson = lessonWithTake()
-  lesson.moments = [{ id: 'ch1', kind: 'chapter', label: 'One', frame: 30 }, { id: 'ch2', kind: 'chapter', label: 'Two', frame: 200 }]
+  lesson.moments = [
+    { id: 'ch1', kind: 'chapter', label: 'One', frame: 30 },
+    { id: 'ch2', kind: 'chapter', label: 'Two', frame: 200 },
+  ]
   lesson.elements = [element(lesson, 'bar', 'bar', on('ch1'), on('ch1', 0, 'end'))]
   expect(spanOf(lesson, 'bar')).toEqual([30, 200])
   lesson.moments = lesson.moments.map((m) => (m.id === 'ch2' ? { ...m, frame: 250 } : m))
   expect(spanOf(lesson, 'bar')).toEqual([30, 250])
 })
 test('resolving what was remembered resolves to the same', () => {
-  const edge = fc.oneof(fc.integer({ min: 0, max: 299 }).map(loose), fc.tuple(fc.constantFrom('take/click-1', 'take/click-2', 'gone', 'lesson:end'), fc.integer({ min: -20, max: 20 })).map(([m, o]) => on(m, o)), fc.integer({ min: 1, max: 60 }).map(lasting))
-  fc.assert(fc.property(fc.array(fc.tuple(edge, edge), { maxLength: 12 }), (pairs) => {
-    const lesson = lessonWithTake()
-    lesson.elements = pairs.map(([start, end], i) => element(lesson, 'arrow', `e${i}`, start, end.on === 'length' && start.on === 'length' ? loose(5) : end))
-    const once = resolve(lesson)
-    remember(lesson, once)
-    const twice = resolve(lesson)
-    for (const [id, s] of once.spans) {
-      expect(twice.spans.get(id)).toEqual(s)
-      expect(s.to).toBeGreaterThan(s.from)
-    }
-  }))
+  const edge = fc.oneof(
+    fc.integer({ min: 0, max: 299 }).map(loose),
+    fc
+      .tuple(fc.constantFrom('take/click-1', 'take/click-2', 'gone', 'lesson:end'), fc.integer({ min: -20, max: 20 }))
+      .map(([m, o]) => on(m, o)),
+    fc.integer({ min: 1, max: 60 }).map(lasting),
+  )
+  fc.assert(
+    fc.property(fc.array(fc.tuple(edge, edge), { maxLength: 12 }), (pairs) => {
+      const lesson = lessonWithTake()
+      lesson.elements = pairs.map(([start, end], i) =>
+        element(lesson, 'arrow', `e${i}`, start, end.on === 'length' && start.on === 'length' ? loose(5) : end),
+      )
+      const once = resolve(lesson)
+      remember(lesson, once)
+      const twice = resolve(lesson)
+      for (const [id, s] of once.spans) {
+        expect(twice.spans.get(id)).toEqual(s)
+        expect(s.to).toBeGreaterThan(s.from)
+      }
+    }),
+  )
 })
 test('a tie reads as a sentence', () => {
   const lesson = lessonWithTake()

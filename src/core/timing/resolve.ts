@@ -62,7 +62,11 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
         if (inCircle.has(id)) continue
         inCircle.add(id)
         const names = circle.map((c) => `“${byId.get(c)!.name}”`).join(', ')
-        findings.push({ code: 'cycle', element: id, sentence: `The ties of ${names} lead round in a circle. Loosen one of their ends.` })
+        findings.push({
+          code: 'cycle',
+          element: id,
+          sentence: `The ties of ${names} lead round in a circle. Loosen one of their ends.`,
+        })
       }
       return lastOf(e, side)
     }
@@ -77,7 +81,8 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
     const edge = e[side]
     const other = side === 'start' ? 'end' : 'start'
     switch (edge.on) {
-      case 'loose': return edge.frame
+      case 'loose':
+        return edge.frame
       case 'length':
         if (e[other].on === 'length') return lastOf(e, side)
         return side === 'end' ? frameOf(e, 'start') + edge.frames : frameOf(e, 'end') - edge.frames
@@ -99,17 +104,33 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
   const spans = new Map<string, Span>()
   for (const e of lesson.elements) {
     const free = freeSpan(e)
-    if (free) { spans.set(e.id, free); continue }
+    if (free) {
+      spans.set(e.id, free)
+      continue
+    }
     const from = frameOf(e, 'start')
     let to = frameOf(e, 'end')
     const startLost = gone(e.start, e)
     const endLost = gone(e.end, e)
     if (startLost || endLost) {
-      const which = startLost && endLost ? 'start and end hang on moments that are' : `${startLost ? 'start' : 'end'} hangs on a moment that is`
-      findings.push({ code: 'lost', element: e.id, sentence: `“${e.name}”: its ${which} no longer in the lesson. It keeps its place until you tie it again or the moment comes back.` })
+      const which =
+        startLost && endLost
+          ? 'start and end hang on moments that are'
+          : `${startLost ? 'start' : 'end'} hangs on a moment that is`
+      findings.push({
+        code: 'lost',
+        element: e.id,
+        sentence:
+          `“${e.name}”: its ${which} no longer in the lesson. It keeps ` +
+          `its place until you tie it again or the moment comes back.`,
+      })
     }
     if (to <= from) {
-      findings.push({ code: 'order', element: e.id, sentence: `“${e.name}” would end before it starts. It is shown for one frame; move one of its ends.` })
+      findings.push({
+        code: 'order',
+        element: e.id,
+        sentence: `“${e.name}” would end before it starts. It is shown for one frame; move one of its ends.`,
+      })
       to = from + 1
     }
     spans.set(e.id, { from, to, startLost, endLost })
@@ -122,7 +143,10 @@ function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
 }
 
 const freeSpans = new WeakMap<Element, Span>()
-/** When an element stands that hangs on nothing, as most of a large lesson do: it is the element's own. Null when it hangs on something, or ends before it starts. */
+/**
+ * When an element stands that hangs on nothing, as most of a large lesson do: it is the element's own. Null when it
+ * hangs on something, or ends before it starts.
+ */
 function freeSpan(e: Element): Span | null {
   const known = freeSpans.get(e)
   if (known) return known
@@ -142,7 +166,14 @@ function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, findings: F
     const chain = [e.id]
     for (let on = byId.get(e.rides.on); on; on = on.rides?.on ? byId.get(on.rides.on) : undefined) {
       if (chain.includes(on.id)) {
-        if (on.id === e.id) findings.push({ code: 'cycle', element: e.id, sentence: `${chain.map((id) => `“${byId.get(id)!.name}”`).join(', ')} would ride on each other in a circle. Take one of them off.` })
+        if (on.id === e.id)
+          findings.push({
+            code: 'cycle',
+            element: e.id,
+            sentence:
+              `${chain.map((id) => `“${byId.get(id)!.name}”`).join(', ')} ` +
+              `would ride on each other in a circle. Take one of them off.`,
+          })
         break
       }
       chain.push(on.id)
@@ -150,14 +181,28 @@ function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, findings: F
   }
 }
 
-function poseTiesLost(lesson: Lesson, moments: Timed['moments'], byId: Map<string, Element>, findings: Finding[]): void {
+function poseTiesLost(
+  lesson: Lesson,
+  moments: Timed['moments'],
+  byId: Map<string, Element>,
+  findings: Finding[],
+): void {
   for (const e of lesson.elements) {
     for (let i = 0; i < e.poses.length; i++) {
       const { start, end } = e.poses[i]!
       for (const edge of [start, end]) {
-        const lost = edge.on === 'moment' ? bornOf(edge.moment, e.id) || (moments.get(edge.moment)?.frame ?? null) === null : edge.on === 'element' && !byId.has(edge.element)
+        const lost =
+          edge.on === 'moment'
+            ? bornOf(edge.moment, e.id) || (moments.get(edge.moment)?.frame ?? null) === null
+            : edge.on === 'element' && !byId.has(edge.element)
         if (!lost) continue
-        findings.push({ code: 'lost', element: e.id, sentence: `“${e.name}”: its move to pose ${i + 2} hangs on a moment that is no longer in the lesson. It keeps its place until you tie it again or the moment comes back.` })
+        findings.push({
+          code: 'lost',
+          element: e.id,
+          sentence:
+            `“${e.name}”: its move to pose ${i + 2} hangs on a moment that is no longer in the lesson. It ` +
+            `keeps its place until you tie it again or the moment comes back.`,
+        })
         break
       }
     }

@@ -6,7 +6,11 @@ const quoted = (label: string) => (label.length > 40 ? `${label.slice(0, 38)}…
 
 /** What a tie hangs on, in words: “the click on Lend out”, “the word “receipt””, “the start of Arrow 2”. */
 export function tieTarget(timed: Timed, edge: Edge): string {
-  if (edge.on === 'element') return `the ${edge.edge} of ${timed.lesson.elements.find((e) => e.id === edge.element)?.name ?? 'an element that is gone'}`
+  if (edge.on === 'element')
+    return (
+      `the ${edge.edge} of ` +
+      `${timed.lesson.elements.find((e) => e.id === edge.element)?.name ?? 'an element that is gone'}`
+    )
   if (edge.on !== 'moment') return ''
   const m = timed.moments.get(edge.moment)
   if (!m) return 'a moment that is gone'
@@ -16,13 +20,20 @@ export function tieTarget(timed: Timed, edge: Edge): string {
 export function momentName(kind: string, label: string, edge: 'start' | 'end' = 'start'): string {
   const end = edge === 'end' ? 'the end of ' : ''
   switch (kind) {
-    case 'click': return label.match(/click/) ? `the ${quoted(label)}` : `the click ${quoted(label)}`
-    case 'word': return `${end}the word “${quoted(label.replace(/[.,;:!?]+$/, ''))}”`
-    case 'phrase': return `${end}“${quoted(label)}”`
-    case 'chapter': return `${edge === 'end' ? 'the end' : 'the start'} of the chapter “${quoted(label)}”`
-    case 'key': return `the ${quoted(label)}`
-    case 'mark': return `${end}“${quoted(label)}”`
-    default: return `${end}${quoted(label)}`
+    case 'click':
+      return label.match(/click/) ? `the ${quoted(label)}` : `the click ${quoted(label)}`
+    case 'word':
+      return `${end}the word “${quoted(label.replace(/[.,;:!?]+$/, ''))}”`
+    case 'phrase':
+      return `${end}“${quoted(label)}”`
+    case 'chapter':
+      return `${edge === 'end' ? 'the end' : 'the start'} of the chapter “${quoted(label)}”`
+    case 'key':
+      return `the ${quoted(label)}`
+    case 'mark':
+      return `${end}“${quoted(label)}”`
+    default:
+      return `${end}${quoted(label)}`
   }
 }
 

@@ -17,7 +17,8 @@ export function remember(draft: Lesson, timed: Timed): void {
       for (const side of ['start', 'end'] as const) {
         const edge = pose[side]
         const now = isTied(edge) ? frameOfTie(timed, edge) : null
-        if (now !== null && isTied(edge) && edge.last !== now) Object.assign(draft.elements[i]!.poses[n]![side], { last: now })
+        if (now !== null && isTied(edge) && edge.last !== now)
+          Object.assign(draft.elements[i]!.poses[n]![side], { last: now })
       }
     })
   })

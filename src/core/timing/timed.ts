@@ -2,9 +2,22 @@ import type { Lesson } from '../lesson/schema'
 import type { Placed } from '../moments'
 
 /** Half-open: [from, to), in lesson frames. */
-export interface Span { from: number; to: number; startLost: boolean; endLost: boolean }
-/** What is amiss with an element, in a sentence; `frame`: where in the lesson to look, when it is not the element's start. */
-export interface Finding { code: 'lost' | 'cycle' | 'order' | 'unread' | 'unseen'; element: string; sentence: string; frame?: number }
+export interface Span {
+  from: number
+  to: number
+  startLost: boolean
+  endLost: boolean
+}
+/**
+ * What is amiss with an element, in a sentence; `frame`: where in the lesson to look, when it is not the element's
+ * start.
+ */
+export interface Finding {
+  code: 'lost' | 'cycle' | 'order' | 'unread' | 'unseen'
+  element: string
+  sentence: string
+  frame?: number
+}
 
 /** A lesson with every tie turned into frames. */
 export interface Timed {

@@ -15,10 +15,21 @@ export const TraceEvent = z.discriminatedUnion('type', [
   z.object({ type: z.literal('screenchange'), ...base, rect: z.tuple([n, n, n, n]), label: z.string().optional() }),
 ])
 export type TraceEvent = z.infer<typeof TraceEvent>
-export const TraceHead = z.object({ trace: z.literal(1), width: z.number().int().positive(), height: z.number().int().positive() })
-export interface Trace { width: number; height: number; events: TraceEvent[] }
+export const TraceHead = z.object({
+  trace: z.literal(1),
+  width: z.number().int().positive(),
+  height: z.number().int().positive(),
+})
+export interface Trace {
+  width: number
+  height: number
+  events: TraceEvent[]
+}
 
-/** Reads a trace line by line, so that it never has to be held as one text. The first line is the head; events follow in time order; blank lines are passed over. */
+/**
+ * Reads a trace line by line, so that it never has to be held as one text. The first line is the head; events follow in
+ * time order; blank lines are passed over.
+ */
 export class TraceReader {
   private head: z.infer<typeof TraceHead> | null = null
   private readonly events: TraceEvent[] = []
@@ -30,22 +41,37 @@ export class TraceReader {
     const text = this.n === 1 ? line.replace(/^\uFEFF/, '') : line
     if (text.trim() === '') return null
     let value: unknown
-    try { value = JSON.parse(text) } catch { return `Line ${this.n} of the trace is not JSON.` }
+    try {
+      value = JSON.parse(text)
+    } catch {
+      return `Line ${this.n} of the trace is not JSON.`
+    }
     if (!this.head) {
       const parsed = TraceHead.safeParse(value)
-      if (!parsed.success) return `Line ${this.n} should be the trace's head, like {"trace":1,"width":1920,"height":1080}.`
+      if (!parsed.success)
+        return `Line ${this.n} should be the trace's head, like {"trace":1,"width":1920,"height":1080}.`
       this.head = parsed.data
       return null
     }
     const parsed = TraceEvent.safeParse(value)
-    if (!parsed.success) return `Line ${this.n} of the trace: ${parsed.error.issues[0]?.path.join('.') || 'type'}: ${parsed.error.issues[0]?.message ?? 'not an event'}.`
+    if (!parsed.success)
+      return (
+        `Line ${this.n} of the trace: ${parsed.error.issues[0]?.path.join('.') || 'type'}: ` +
+        `${parsed.error.issues[0]?.message ?? 'not an event'}.`
+      )
     const before = this.events.at(-1)
-    if (before && parsed.data.t < before.t) return `Line ${this.n} of the trace is at ${parsed.data.t} s, before the line above it (${before.t} s). Events stand in time order.`
+    if (before && parsed.data.t < before.t)
+      return (
+        `Line ${this.n} of the trace is at ${parsed.data.t} s, before ` +
+        `the line above it (${before.t} s). Events stand in time order.`
+      )
     this.events.push(parsed.data)
     return null
   }
   end(): { trace: Trace } | { error: string } {
-    return this.head ? { trace: { width: this.head.width, height: this.head.height, events: this.events } } : { error: 'The trace is empty.' }
+    return this.head
+      ? { trace: { width: this.head.width, height: this.head.height, events: this.events } }
+      : { error: 'The trace is empty.' }
   }
 }
 
@@ -61,4 +87,5 @@ export function readTrace(text: string): { trace: Trace } | { error: string } {
 
 /** A trace as JSON Lines. */
 export const writeTrace = (trace: Trace): string =>
-  [{ trace: 1, width: trace.width, height: trace.height }, ...trace.events].map((l) => JSON.stringify(l)).join('\n') + '\n'
+  [{ trace: 1, width: trace.width, height: trace.height }, ...trace.events].map((l) => JSON.stringify(l)).join('\n') +
+  '\n'

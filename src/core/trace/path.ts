@@ -24,15 +24,26 @@ export function pathOf(trace: Trace, take: { width?: number; height?: number } =
     const us = Math.round(e.t * 1e6)
     const last = points.at(-1)
     if (last && us - last[0] > STOOD_US) points.push([us - STEP_US, last[1], last[2]])
-    if (last && us <= last[0]) { points[points.length - 1] = [last[0], e.x * kx, e.y * ky]; continue }
+    if (last && us <= last[0]) {
+      points[points.length - 1] = [last[0], e.x * kx, e.y * ky]
+      continue
+    }
     points.push([us, e.x * kx, e.y * ky])
   }
   const tenth = (v: number) => Math.round(v * 10) / 10
-  return cornersOf(points.length, (i) => { const [t, x, y] = points[i]!; return { t, x, y } }, WITHIN_PX).map((i) => [points[i]![0], tenth(points[i]![1]), tenth(points[i]![2])])
+  return cornersOf(
+    points.length,
+    (i) => {
+      const [t, x, y] = points[i]!
+      return { t, x, y }
+    },
+    WITHIN_PX,
+  ).map((i) => [points[i]![0], tenth(points[i]![1]), tenth(points[i]![2])])
 }
 
 /**
- * The pointer's place at a time of the take, in pixels; before the first corner its place holds, after the last one too.
+ * The pointer's place at a time of the take, in pixels; before the first corner its place holds, after the last one
+ * too.
  *
  * @returns null when the way has no corner
  */
@@ -57,8 +68,8 @@ const SHAKE_PX = 3
 const EVEN_US = 120_000
 
 /**
- * A shaky way made smooth: each corner becomes the mean of what is around it, but never moves by more than a few pixels;
- * rests, given places (clicks) and the times of arrival stay as they are.
+ * A shaky way made smooth: each corner becomes the mean of what is around it, but never moves by more than a few
+ * pixels; rests, given places (clicks) and the times of arrival stay as they are.
  *
  * @param keep  times, in microseconds, at which the place must not change
  */
@@ -66,7 +77,9 @@ export function smoothed(path: PointerPath, keep: readonly number[]): [number, n
   return path.map(([us, x, y], i) => {
     const before = path[i - 1]
     const after = path[i + 1]
-    const rests = (before && Math.hypot(before[1] - x, before[2] - y) < 0.5 && us - before[0] > EVEN_US) || (after && Math.hypot(after[1] - x, after[2] - y) < 0.5 && after[0] - us > EVEN_US)
+    const rests =
+      (before && Math.hypot(before[1] - x, before[2] - y) < 0.5 && us - before[0] > EVEN_US) ||
+      (after && Math.hypot(after[1] - x, after[2] - y) < 0.5 && after[0] - us > EVEN_US)
     if (!before || !after || rests || keep.some((k) => Math.abs(k - us) < EVEN_US)) return [us, x, y]
     let sx = 0
     let sy = 0
@@ -95,7 +108,11 @@ const ON_END = 6
  */
 export function mended(path: PointerPath, piece: PointerPath, us: number): [number, number, number][] {
   if (piece.length === 0) return path.map(([t, x, y]) => [t, x, y])
-  const agrees = (i: number) => { const p = piece[i]; const old = p && pointerAt(path, p[0]); return !p || (old !== null && old !== undefined && Math.hypot(old.x - p[1], old.y - p[2]) <= AGREES_PX) }
+  const agrees = (i: number) => {
+    const p = piece[i]
+    const old = p && pointerAt(path, p[0])
+    return !p || (old !== null && old !== undefined && Math.hypot(old.x - p[1], old.y - p[2]) <= AGREES_PX)
+  }
   const middle = piece.reduce((best, p, i) => (Math.abs(p[0] - us) < Math.abs(piece[best]![0] - us) ? i : best), 0)
   const until = (way: 1 | -1) => {
     for (let i = middle, same = 0; i >= 0 && i < piece.length; i += way) {
@@ -108,12 +125,28 @@ export function mended(path: PointerPath, piece: PointerPath, us: number): [numb
   const [first, last] = [Math.min(until(-1), middle), Math.max(until(1), middle)]
   const [from, to] = [piece[first]![0], piece[last]![0]]
   const own = piece.slice(first, last + 1)
-  const kept = cornersOf(own.length, (i) => { const [t, x, y] = own[i]!; return { t, x, y } }, WITHIN_PX).map((i): [number, number, number] => [...own[i]!])
+  const kept = cornersOf(
+    own.length,
+    (i) => {
+      const [t, x, y] = own[i]!
+      return { t, x, y }
+    },
+    WITHIN_PX,
+  ).map((i): [number, number, number] => [...own[i]!])
   const before = path.filter((p) => p[0] < from).map(([t, x, y]): [number, number, number] => [t, x, y])
   const after = path.filter((p) => p[0] > to).map(([t, x, y]): [number, number, number] => [t, x, y])
   // The old way holds up to just before the piece and from just after it.
-  const edge = (t: number, none: boolean): [number, number, number][] => { const p = none ? null : pointerAt(path, t); return p ? [[t, Math.round(p.x * 10) / 10, Math.round(p.y * 10) / 10]] : [] }
+  const edge = (t: number, none: boolean): [number, number, number][] => {
+    const p = none ? null : pointerAt(path, t)
+    return p ? [[t, Math.round(p.x * 10) / 10, Math.round(p.y * 10) / 10]] : []
+  }
   const lead = from - 1000
   const tail = to + 1000
-  return [...before.filter((p) => p[0] < lead), ...edge(lead, before.length === 0 || lead <= 0), ...kept, ...edge(tail, after.length === 0), ...after.filter((p) => p[0] > tail)]
+  return [
+    ...before.filter((p) => p[0] < lead),
+    ...edge(lead, before.length === 0 || lead <= 0),
+    ...kept,
+    ...edge(tail, after.length === 0),
+    ...after.filter((p) => p[0] > tail),
+  ]
 }

@@ -15,8 +15,8 @@ const STROKE = 4
 const MOSTLY = 0.5
 
 /**
- * What was taken for the pointer while it was hidden: what the way leaps to, and whence it comes back to where it was in the look that it
- * had, is something else that moves meanwhile, as the caret does while someone types.
+ * What was taken for the pointer while it was hidden: what the way leaps to, and whence it comes back to where it was
+ * in the look that it had, is something else that moves meanwhile, as the caret does while someone types.
  *
  * @returns the links that are not the pointer’s, and the looks that mostly were not
  */
@@ -29,7 +29,10 @@ export function astray(links: readonly Stay[]): { links: Set<Stay>; looks: Set<S
     i = back - 1
   }
   const [all, away] = [framesOf(links), framesOf([...out])]
-  return { links: out, looks: new Set([...away].filter(([look, n]) => n > all.get(look)! * MOSTLY).map(([look]) => look)) }
+  return {
+    links: out,
+    looks: new Set([...away].filter(([look, n]) => n > all.get(look)! * MOSTLY).map(([look]) => look)),
+  }
 }
 
 /** In how many frames each look was the pointer’s. */
@@ -45,10 +48,16 @@ const leaps = (a: Stay, b: Stay): boolean => b.from - a.to <= SOON && apart(a, b
 /** Whether something goes along one line of text by steps that are no wider than letters. */
 function types(way: readonly Stay[]): boolean {
   const ys = way.map((s) => hotSpotOf(s).y)
-  return Math.max(...ys) - Math.min(...ys) <= LINE && way.every((s, i) => i === 0 || apart(way[i - 1]!, s) <= LETTER * (1 + (s.from - way[i - 1]!.to) / STROKE))
+  return (
+    Math.max(...ys) - Math.min(...ys) <= LINE &&
+    way.every((s, i) => i === 0 || apart(way[i - 1]!, s) <= LETTER * (1 + (s.from - way[i - 1]!.to) / STROKE))
+  )
 }
 
-/** The link with which the way is back where it left at link `i`, in the look that it had, off a line of text; -1 when it does not. */
+/**
+ * The link with which the way is back where it left at link `i`, in the look that it had, off a line of text; -1 when
+ * it does not.
+ */
 function cameBack(links: readonly Stay[], i: number): number {
   const left = links[i]!
   for (let j = i + 1; j < links.length && links[j]!.from - left.to < MOST_FRAMES; j++) {

@@ -9,7 +9,10 @@ const REACH = 44
 const STEP = 3
 const LEAST_GAP = 4
 const LONGEST = 400
-/** What is not carried this far is no window; what it may end beside the known place is less, so that standing still is not taken for it. */
+/**
+ * What is not carried this far is no window; what it may end beside the known place is less, so that standing still is
+ * not taken for it.
+ */
 const MOVED = 40
 const MISSES = 24
 /** Mean difference of grey up to which a patch counts as found again. */
@@ -18,8 +21,9 @@ const ALIKE = 13
 const SURELY = 1.5
 
 /**
- * Where an unknown look of the pointer goes while it carries something, such as a window by its bar: what lies around the place
- * at which the pointer was lost is followed from frame to frame, and believed when it leads to where the pointer is next known.
+ * Where an unknown look of the pointer goes while it carries something, such as a window by its bar: what lies around
+ * the place at which the pointer was lost is followed from frame to frame, and believed when it leads to where the
+ * pointer is next known.
  *
  * @returns places by frame, for frames of the gaps between `links`
  */
@@ -41,7 +45,10 @@ export function carriedThrough(changes: Changes, links: Stay[]): Map<number, Poi
   return out
 }
 
-/** A way that goes on to a known place, put where it meets it: it was taken up a frame late, by as much as was carried in that frame. Null when it leads elsewhere. */
+/**
+ * A way that goes on to a known place, put where it meets it: it was taken up a frame late, by as much as was carried
+ * in that frame. Null when it leads elsewhere.
+ */
 function led(way: Point[] | null, to: Point): Point[] | null {
   const [before, last] = way?.slice(-2) ?? []
   if (!way || !before || !last) return null
@@ -49,7 +56,10 @@ function led(way: Point[] | null, to: Point): Point[] | null {
   return Math.hypot(off.x, off.y) < MISSES ? way.map((s) => ({ x: s.x + off.x, y: s.y + off.y })) : null
 }
 
-/** Where around the place a window is looked at: beside the pointer, and below it, as it is mostly held by its upper bar. */
+/**
+ * Where around the place a window is looked at: beside the pointer, and below it, as it is mostly held by its upper
+ * bar.
+ */
 const ACROSS = [-150, -75, 0, 75, 150]
 const DOWN = [-45, 0, 45, 95, 150]
 /** So many of the places that show the most are followed; most of them have to agree, within so many pixels. */
@@ -57,7 +67,10 @@ const FOLLOWED = 4
 const AGREE = 2
 /** Mean step of grey from pixel to pixel, across and down, from which something is to be seen. */
 const LEAST_SHOWN = 0.8
-/** What only one piece says changes its speed from one frame to the next by no more than so many pixels, in large pictures by more; for so many frames it may be lost. */
+/**
+ * What only one piece says changes its speed from one frame to the next by no more than so many pixels, in large
+ * pictures by more; for so many frames it may be lost.
+ */
 const JERK = 18
 const MOST_MISSED = 3
 
@@ -70,7 +83,11 @@ function tracked(changes: Changes, start: Point, from: number, to: number, step:
   for (let t = from; t !== to; t += step) {
     const list = new Set(changes.lists[step === 1 ? t + 1 : t]!)
     const near = changes.blocksOf(at.x - HALF, at.y - HALF, 2 * HALF + 1, 2 * HALF + 1)
-    if (!near.some((b) => list.has(b))) { out.push({ ...at }); speed = { x: 0, y: 0 }; continue }
+    if (!near.some((b) => list.has(b))) {
+      out.push({ ...at })
+      speed = { x: 0, y: 0 }
+      continue
+    }
     const shift = shiftAround(changes, at, t, step, speed, list)
     missed = shift ? 0 : missed + 1
     if (missed > MOST_MISSED) return null
@@ -87,17 +104,36 @@ const moves = (s: Point): boolean => Math.abs(s.x) + Math.abs(s.y) > 1
 const alike = (a: Point, b: Point): boolean => Math.abs(a.x - b.x) <= AGREE && Math.abs(a.y - b.y) <= AGREE
 
 /** How far what is around a place goes with a frame: what several pieces of it agree on. */
-function shiftAround(changes: Changes, at: Point, t: number, step: 1 | -1, speed: Point, list: Set<number>): Point | null {
+function shiftAround(
+  changes: Changes,
+  at: Point,
+  t: number,
+  step: 1 | -1,
+  speed: Point,
+  list: Set<number>,
+): Point | null {
   const size = 2 * HALF + 1
   const pieces: { x: number; y: number; patch: Uint8Array; shows: number }[] = []
-  for (const dy of DOWN) for (const dx of ACROSS) {
-    const [x, y] = [at.x + dx - HALF, at.y + dy - HALF]
-    if (x < 0 || y < 0 || x + size > changes.width || y + size > changes.height || !changes.blocksOf(x, y, size, size).some((b) => list.has(b))) continue
-    const patch = patchOf(changes, t, x, y, size, size)
-    pieces.push({ x, y, patch, shows: shownIn(patch, size) })
-  }
+  for (const dy of DOWN)
+    for (const dx of ACROSS) {
+      const [x, y] = [at.x + dx - HALF, at.y + dy - HALF]
+      if (
+        x < 0 ||
+        y < 0 ||
+        x + size > changes.width ||
+        y + size > changes.height ||
+        !changes.blocksOf(x, y, size, size).some((b) => list.has(b))
+      )
+        continue
+      const patch = patchOf(changes, t, x, y, size, size)
+      pieces.push({ x, y, patch, shows: shownIn(patch, size) })
+    }
   pieces.sort((a, b) => b.shows - a.shows)
-  const some = pieces.filter((p, i) => p.shows >= LEAST_SHOWN && ((i < FOLLOWED && p.shows >= pieces[0]!.shows * 0.3) || (p.x === at.x - HALF && p.y === at.y - HALF)))
+  const some = pieces.filter(
+    (p, i) =>
+      p.shows >= LEAST_SHOWN &&
+      ((i < FOLLOWED && p.shows >= pieces[0]!.shows * 0.3) || (p.x === at.x - HALF && p.y === at.y - HALF)),
+  )
   const shifts: Point[] = []
   for (const p of some) {
     const s = shiftOf(changes, p, t + step, speed)
@@ -117,12 +153,20 @@ function shiftAround(changes: Changes, at: Point, t: number, step: 1 | -1, speed
 /** How much is to be seen in a piece, across and down: along an even bar nothing can be followed. */
 function shownIn(patch: Uint8Array, size: number): number {
   let [across, down] = [0, 0]
-  for (let i = 0; i + size + 1 < patch.length; i++) { across += Math.abs(patch[i + 1]! - patch[i]!); down += Math.abs(patch[i + size]! - patch[i]!) }
+  for (let i = 0; i + size + 1 < patch.length; i++) {
+    across += Math.abs(patch[i + 1]! - patch[i]!)
+    down += Math.abs(patch[i + size]! - patch[i]!)
+  }
   return Math.min(across, down) / patch.length
 }
 
 /** How far a piece of the picture has gone in another frame; null when it is not found there. */
-function shiftOf(changes: Changes, { x: left, y: top, patch }: { x: number; y: number; patch: Uint8Array }, t: number, speed: Point): Point | null {
+function shiftOf(
+  changes: Changes,
+  { x: left, y: top, patch }: { x: number; y: number; patch: Uint8Array },
+  t: number,
+  speed: Point,
+): Point | null {
   const size = 2 * HALF + 1
   const wide = size + 2 * REACH
   const field = patchOf(changes, t, left + speed.x - REACH, top + speed.y - REACH, wide, wide)
@@ -146,7 +190,10 @@ function shiftOf(changes: Changes, { x: left, y: top, patch }: { x: number; y: n
     for (let k = -ring; k <= ring; k++) {
       tryAt(REACH + k, REACH - ring)
       if (ring > 0) tryAt(REACH + k, REACH + ring)
-      if (k > -ring && k < ring) { tryAt(REACH - ring, REACH + k); tryAt(REACH + ring, REACH + k) }
+      if (k > -ring && k < ring) {
+        tryAt(REACH - ring, REACH + k)
+        tryAt(REACH + ring, REACH + k)
+      }
     }
   }
   return best.off > ALIKE ? null : { x: speed.x + best.x - REACH, y: speed.y + best.y - REACH }

@@ -26,7 +26,9 @@ export class Changes {
     this.entryPlaces = Array.from({ length: this.columns * this.rows }, () => [])
   }
 
-  get frames(): number { return this.lists.length }
+  get frames(): number {
+    return this.lists.length
+  }
 
   /** Takes in the frame that stands in the eyes' `grey`. */
   add(): void {
@@ -58,7 +60,9 @@ export class Changes {
     return low
   }
   /** The frame at which an entry came. */
-  frameOf(block: number, entry: number): number { return this.entryFrames[block]![entry]! }
+  frameOf(block: number, entry: number): number {
+    return this.entryFrames[block]![entry]!
+  }
   /** The pixels of an entry, 16 to a row. */
   pixels(block: number, entry: number): Uint8Array {
     const at = this.entryPlaces[block]![entry]! * AREA
@@ -70,9 +74,12 @@ export class Changes {
     const left = Math.max(0, Math.floor(x / BLOCK))
     const right = Math.min(this.columns - 1, Math.floor((x + w - 1) / BLOCK))
     const bottom = Math.min(this.rows - 1, Math.floor((y + h - 1) / BLOCK))
-    for (let row = Math.max(0, Math.floor(y / BLOCK)); row <= bottom; row++) for (let column = left; column <= right; column++) out.push(row * this.columns + column)
+    for (let row = Math.max(0, Math.floor(y / BLOCK)); row <= bottom; row++)
+      for (let column = left; column <= right; column++) out.push(row * this.columns + column)
     return out
   }
   /** How often a square changed, as a share of the frames. */
-  unrest(block: number): number { return this.entryFrames[block]!.length / Math.max(1, this.lists.length) }
+  unrest(block: number): number {
+    return this.entryFrames[block]!.length / Math.max(1, this.lists.length)
+  }
 }

@@ -1,11 +1,17 @@
 import type { Changes } from './changes'
 import { BLOCK } from './eyes'
 
-/** A compact thing that was there at one frame, and neither some frames before nor some frames after: as a pointer passing by. */
+/**
+ * A compact thing that was there at one frame, and neither some frames before nor some frames after: as a pointer
+ * passing by.
+ */
 export interface Flash {
   frame: number
   /** Its box, in pixels of the picture. */
-  x: number; y: number; w: number; h: number
+  x: number
+  y: number
+  w: number
+  h: number
   /** Pixels of it. */
   count: number
   /** The picture around it at that frame, `MARGIN` wider on every side, and where in it its own pixels are. */
@@ -44,10 +50,25 @@ export class FlashFinder {
   }
 
   /**
-   * What is seen at `frame` and neither at `before` nor at `after`; with -1 for `before`, it may have been there from the start. What is only a small part of all that flashes
-   * up at once is left out, for it likely belongs to a window that moves, or to a film.
+   * What is seen at `frame` and neither at `before` nor at `after`; with -1 for `before`, it may have been there from
+   * the start. What is only a small part of all that flashes up at once is left out, for it likely belongs to a window
+   * that moves, or to a film.
    */
-  at(frame: number, before: number, after: number, { most, same, share, within }: { most: number; same: number; share: number; within?: { x: number; y: number; w: number; h: number } } = { most: 12, same: SAME, share: LEAST_SHARE }): Flash[] {
+  at(
+    frame: number,
+    before: number,
+    after: number,
+    {
+      most,
+      same,
+      share,
+      within,
+    }: { most: number; same: number; share: number; within?: { x: number; y: number; w: number; h: number } } = {
+      most: 12,
+      same: SAME,
+      share: LEAST_SHARE,
+    },
+  ): Flash[] {
     const { changes, stamp, cells, across, group } = this
     const { columns } = changes
     const came = (this.turn += 2)
@@ -56,7 +77,13 @@ export class FlashFinder {
     const allowed = within && new Set(changes.blocksOf(within.x, within.y, within.w, within.h))
     // The first frame lists every square.
     for (let t = before + 1; t <= frame; t++) for (const b of changes.lists[t]!) if (stamp[b]! < came) stamp[b] = came
-    for (let t = frame + 1; t <= after; t++) for (const b of changes.lists[t]!) if (stamp[b] === came && (!allowed || allowed.has(b))) { stamp[b] = seen; blocks.push(b); if (blocks.length > TOO_BUSY) return [] }
+    for (let t = frame + 1; t <= after; t++)
+      for (const b of changes.lists[t]!)
+        if (stamp[b] === came && (!allowed || allowed.has(b))) {
+          stamp[b] = seen
+          blocks.push(b)
+          if (blocks.length > TOO_BUSY) return []
+        }
     const found: number[] = []
     for (const b of blocks) {
       const here = changes.pixels(b, changes.entry(b, frame))
@@ -66,7 +93,8 @@ export class FlashFinder {
       const y0 = Math.floor(b / columns) * BLOCK
       for (let i = 0; i < 256; i++) {
         const v = here[i]!
-        if (Math.abs(v - was[i]!) < CAME || Math.abs(v - will[i]!) < CAME || Math.abs(was[i]! - will[i]!) > same) continue
+        if (Math.abs(v - was[i]!) < CAME || Math.abs(v - will[i]!) < CAME || Math.abs(was[i]! - will[i]!) > same)
+          continue
         const x = x0 + (i & 15)
         const y = y0 + (i >> 4)
         if (x >= changes.width || y >= changes.height) continue
@@ -86,10 +114,14 @@ export class FlashFinder {
       while (open.length) {
         const c = open.pop()!
         group[c] = g
-        for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) {
-          const near = c + dy * across + dx
-          if (cells[near] === came) { cells[near] = seen; open.push(near) }
-        }
+        for (let dy = -1; dy <= 1; dy++)
+          for (let dx = -1; dx <= 1; dx++) {
+            const near = c + dy * across + dx
+            if (cells[near] === came) {
+              cells[near] = seen
+              open.push(near)
+            }
+          }
       }
     }
     const boxes = Array.from({ length: groups }, () => ({ x0: Infinity, y0: Infinity, x1: -1, y1: -1, count: 0 }))
@@ -108,7 +140,16 @@ export class FlashFinder {
     for (const [g, box] of boxes.entries()) {
       const w = box.x1 - box.x0 + 1
       const h = box.y1 - box.y0 + 1
-      if (box.count < FEWEST || w < SMALLEST || h < SMALLEST || Math.max(w, h) < LONG_ENOUGH || Math.max(w, h) > LARGEST || box.count < calm * share || this.restless(box)) continue
+      if (
+        box.count < FEWEST ||
+        w < SMALLEST ||
+        h < SMALLEST ||
+        Math.max(w, h) < LONG_ENOUGH ||
+        Math.max(w, h) > LARGEST ||
+        box.count < calm * share ||
+        this.restless(box)
+      )
+        continue
       if (out.length === most) return []
       if (same === SAME && this.altered(box.x0, box.y0, w, h, before, after)) continue
       out.push(this.cut(frame, { x: box.x0, y: box.y0, w, h, count: box.count }, found, g))
@@ -130,7 +171,12 @@ export class FlashFinder {
     return blocks.reduce((s, b) => s + this.changes.unrest(b), 0) > blocks.length * RESTLESS
   }
 
-  private cut(frame: number, box: { x: number; y: number; w: number; h: number; count: number }, found: number[], g: number): Flash {
+  private cut(
+    frame: number,
+    box: { x: number; y: number; w: number; h: number; count: number },
+    found: number[],
+    g: number,
+  ): Flash {
     const pw = box.w + 2 * MARGIN
     const ph = box.h + 2 * MARGIN
     const patch = patchOf(this.changes, frame, box.x - MARGIN, box.y - MARGIN, pw, ph)
@@ -149,10 +195,10 @@ export class FlashFinder {
 export function patchOf(changes: Changes, frame: number, x: number, y: number, w: number, h: number): Uint8Array {
   const out = new Uint8Array(w * h)
   // Square by square, as much of each as lies in the rectangle.
-  for (let dy = 0; dy < h; ) {
+  for (let dy = 0; dy < h;) {
     const py = Math.min(changes.height - 1, Math.max(0, y + dy))
     const high = y + dy < 0 || y + dy >= changes.height ? 1 : Math.min(h - dy, BLOCK - (py & 15), changes.height - py)
-    for (let dx = 0; dx < w; ) {
+    for (let dx = 0; dx < w;) {
       const px = Math.min(changes.width - 1, Math.max(0, x + dx))
       const wide = x + dx < 0 || x + dx >= changes.width ? 1 : Math.min(w - dx, BLOCK - (px & 15), changes.width - px)
       const b = (py >> 4) * changes.columns + (px >> 4)

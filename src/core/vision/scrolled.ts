@@ -24,12 +24,16 @@ function shiftOf(changes: Changes, t: number, column: number, top: number, botto
   for (let row = top; row <= bottom; row++) {
     const b = row * changes.columns + column
     const entry = changes.entry(b, t)
-    for (const [out, pixels] of [[now, changes.pixels(b, entry)], [before, changes.pixels(b, changes.entry(b, t - 1))]] as const) {
-      for (let y = 0; y < BLOCK; y++) for (let half = 0; half < 2; half++) {
-        let sum = 0
-        for (let x = 0; x < 8; x++) sum += pixels[y * BLOCK + half * 8 + x]!
-        out[((row - top) * BLOCK + y) * 2 + half] = sum / 8
-      }
+    for (const [out, pixels] of [
+      [now, changes.pixels(b, entry)],
+      [before, changes.pixels(b, changes.entry(b, t - 1))],
+    ] as const) {
+      for (let y = 0; y < BLOCK; y++)
+        for (let half = 0; half < 2; half++) {
+          let sum = 0
+          for (let x = 0; x < 8; x++) sum += pixels[y * BLOCK + half * 8 + x]!
+          out[((row - top) * BLOCK + y) * 2 + half] = sum / 8
+        }
     }
   }
   /** How far the two are apart once shifted; more than `most` is not worked out. */
@@ -39,7 +43,10 @@ function shiftOf(changes: Changes, t: number, column: number, top: number, botto
     const looked = Math.ceil((to - from) / each)
     const enough = most * looked
     let sum = 0
-    for (let i = from; i < to && sum < enough; i += each) { const d = now[i]! - before[i + dy * 2]!; sum += d < 0 ? -d : d }
+    for (let i = from; i < to && sum < enough; i += each) {
+      const d = now[i]! - before[i + dy * 2]!
+      sum += d < 0 ? -d : d
+    }
     return sum / looked
   }
   const unmoved = apart(0, 256)
@@ -51,7 +58,10 @@ function shiftOf(changes: Changes, t: number, column: number, top: number, botto
     // A few rows tell most of those that are far off.
     if (dy === 0 || apart(dy, least * ROUGHLY, FEW) >= least * ROUGHLY) continue
     const left = apart(dy, least)
-    if (left < least) { least = left; best = dy }
+    if (left < least) {
+      least = left
+      best = dy
+    }
   }
   return best === 0 ? null : best
 }
@@ -62,17 +72,29 @@ function shiftOf(changes: Changes, t: number, column: number, top: number, botto
  * @param rect  around what changed, in pixels of the picture
  * @returns null when it was not scrolled
  */
-export function scrolledBy(changes: Changes, t: number, rect: { x: number; y: number; w: number; h: number }): number | null {
+export function scrolledBy(
+  changes: Changes,
+  t: number,
+  rect: { x: number; y: number; w: number; h: number },
+): number | null {
   if (rect.h < SHORTEST || t === 0) return null
   const top = Math.floor(rect.y / BLOCK)
   const bottom = Math.min(changes.rows - 1, Math.floor((rect.y + rect.h - 1) / BLOCK))
   const shifts: number[] = []
   for (const [i, share] of ACROSS.entries()) {
     if (shifts.length + ACROSS.length - i < FEWEST) return null
-    const shift = shiftOf(changes, t, Math.min(changes.columns - 1, Math.floor((rect.x + rect.w * share) / BLOCK)), top, bottom)
+    const shift = shiftOf(
+      changes,
+      t,
+      Math.min(changes.columns - 1, Math.floor((rect.x + rect.w * share) / BLOCK)),
+      top,
+      bottom,
+    )
     if (shift !== null) shifts.push(shift)
   }
   if (shifts.length < FEWEST) return null
   const middle = median(shifts)
-  return shifts.filter((s) => Math.abs(s - middle) <= ALIKE_PX).length >= Math.max(FEWEST, shifts.length * 0.6) ? Math.round(middle) : null
+  return shifts.filter((s) => Math.abs(s - middle) <= ALIKE_PX).length >= Math.max(FEWEST, shifts.length * 0.6)
+    ? Math.round(middle)
+    : null
 }

@@ -43,29 +43,61 @@ export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number;
   const h = Math.max(...pixels.map((p) => p.y)) - top + 1
   const mean = pixels.reduce((s, p) => s + p.value, 0) / pixels.length
   const spread = Math.sqrt(pixels.reduce((s, p) => s + (p.value - mean) ** 2, 0) / pixels.length)
-  // Dark ones and bright ones by what they count for, scattered over the shape: a place that is not the pointer's is told soonest.
-  const scattered = pixels.map((p, i) => ({ p, key: Math.imul(i + 1, 0x9e3779b1) >>> 0 })).sort((a, b) => a.key - b.key).map((s) => s.p)
+  // Dark ones and bright ones by what they count for, scattered over the shape: a place that is not the pointer's is
+  // told soonest.
+  const scattered = pixels
+    .map((p, i) => ({ p, key: Math.imul(i + 1, 0x9e3779b1) >>> 0 }))
+    .sort((a, b) => a.key - b.key)
+    .map((s) => s.p)
   const dark = scattered.filter((p) => p.value < mean)
   const bright = scattered.filter((p) => p.value >= mean)
   const twofold = spread >= FLAT && Math.min(dark.length, bright.length) >= pixels.length * 0.12
-  const darkWeight = twofold ? Math.sqrt(dark.length) / (Math.sqrt(dark.length) + Math.sqrt(bright.length)) : dark.length / pixels.length
+  const darkWeight = twofold
+    ? Math.sqrt(dark.length) / (Math.sqrt(dark.length) + Math.sqrt(bright.length))
+    : dark.length / pixels.length
   const order: Pixel[] = []
-  for (let d = 0, b = 0; d + b < pixels.length;) order.push(b >= bright.length || (d < dark.length && d <= (d + b) * darkWeight) ? dark[d++]! : bright[b++]!)
+  for (let d = 0, b = 0; d + b < pixels.length;)
+    order.push(b >= bright.length || (d < dark.length && d <= (d + b) * darkWeight) ? dark[d++]! : bright[b++]!)
   const own = new Set(pixels.map((p) => (p.y - top) * 512 + p.x - left))
   const outside = (p: Pixel) => [1, -1, 512, -512].some((o) => !own.has((p.y - top) * 512 + p.x - left + o))
   const outline = order.filter(outside).length <= order.length * 0.6
   const ring: number[] = []
-  for (let y = -2; y < h + 2; y++) for (let x = -2; x < w + 2; x++) {
-    if (x >= 0 && y >= 0 && own.has(y * 512 + x)) continue
-    const near = [[-2, 0], [2, 0], [0, -2], [0, 2]].some(([ox, oy]) => x + ox! >= 0 && y + oy! >= 0 && own.has((y + oy!) * 512 + x + ox!))
-    if (near) ring.push(x, y)
-  }
+  for (let y = -2; y < h + 2; y++)
+    for (let x = -2; x < w + 2; x++) {
+      if (x >= 0 && y >= 0 && own.has(y * 512 + x)) continue
+      const near = [
+        [-2, 0],
+        [2, 0],
+        [0, -2],
+        [0, 2],
+      ].some(([ox, oy]) => x + ox! >= 0 && y + oy! >= 0 && own.has((y + oy!) * 512 + x + ox!))
+      if (near) ring.push(x, y)
+    }
   return {
-    w, h, left, top, mean, twofold, darkWeight, flat: spread < FLAT, ring: Int16Array.from(ring),
-    dx: Int16Array.from(order.map((p) => p.x - left)), dy: Int16Array.from(order.map((p) => p.y - top)), value: Uint8Array.from(order.map((p) => p.value)),
+    w,
+    h,
+    left,
+    top,
+    mean,
+    twofold,
+    darkWeight,
+    flat: spread < FLAT,
+    ring: Int16Array.from(ring),
+    dx: Int16Array.from(order.map((p) => p.x - left)),
+    dy: Int16Array.from(order.map((p) => p.y - top)),
+    value: Uint8Array.from(order.map((p) => p.value)),
     within: Uint8Array.from(order.map((p) => (outline && outside(p) ? AGREES_OUTSIDE : AGREES))),
-    hot: rough ? { x: 0, y: 0 } : hotSpot(pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })), w, h),
-    centre: { x: Math.round(pixels.reduce((s, p) => s + p.x, 0) / pixels.length) - left, y: Math.round(pixels.reduce((s, p) => s + p.y, 0) / pixels.length) - top },
+    hot: rough
+      ? { x: 0, y: 0 }
+      : hotSpot(
+          pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })),
+          w,
+          h,
+        ),
+    centre: {
+      x: Math.round(pixels.reduce((s, p) => s + p.x, 0) / pixels.length) - left,
+      y: Math.round(pixels.reduce((s, p) => s + p.y, 0) / pixels.length) - top,
+    },
   }
 }
 
@@ -76,7 +108,16 @@ export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number;
  * @param least   below this it is given up early and 0 is returned
  * @param probes  so many of its pixels are looked at, scattered over it
  */
-export function fitAt(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number, least: number, probes = MOST_PROBES): number {
+export function fitAt(
+  picture: Uint8Array,
+  width: number,
+  height: number,
+  shape: Shape,
+  x: number,
+  y: number,
+  least: number,
+  probes = MOST_PROBES,
+): number {
   const { dx, dy, value, within, mean, twofold } = shape
   const n = Math.min(value.length, probes)
   const inside = x >= 0 && y >= 0 && x + shape.w <= width && y + shape.h <= height
@@ -104,14 +145,27 @@ export function fitAt(picture: Uint8Array, width: number, height: number, shape:
   }
   const seen = dark + bright
   if (seen < n * (1 - MOST_OUTSIDE) || seen < 12) return 0
-  const share = twofold && dark > 0 && bright > 0 ? 1 - (darkOff / dark) * darkWeight - (brightOff / bright) * (1 - darkWeight) : 1 - (darkOff + brightOff) / seen
+  const share =
+    twofold && dark > 0 && bright > 0
+      ? 1 - (darkOff / dark) * darkWeight - (brightOff / bright) * (1 - darkWeight)
+      : 1 - (darkOff + brightOff) / seen
   if (share < least) return 0
   return (twofold ? contrasts : standsOut)(picture, width, height, shape, x, y) ? share : 0
 }
 
-/** Of how much brighter a shape's bright pixels are than its dark ones this much is there where it is: an even field within both their reaches is none. */
+/**
+ * Of how much brighter a shape's bright pixels are than its dark ones this much is there where it is: an even field
+ * within both their reaches is none.
+ */
 const CONTRAST = 0.45
-function contrasts(picture: Uint8Array, width: number, height: number, { dx, dy, value, mean }: Shape, x: number, y: number): boolean {
+function contrasts(
+  picture: Uint8Array,
+  width: number,
+  height: number,
+  { dx, dy, value, mean }: Shape,
+  x: number,
+  y: number,
+): boolean {
   const n = Math.min(value.length, MOST_PROBES)
   const sums = { dark: { n: 0, is: 0, own: 0 }, bright: { n: 0, is: 0, own: 0 } }
   for (let i = 0; i < n; i++) {
@@ -123,7 +177,11 @@ function contrasts(picture: Uint8Array, width: number, height: number, { dx, dy,
     sum.own += value[i]!
   }
   const { dark, bright } = sums
-  return dark.n === 0 || bright.n === 0 || bright.is / bright.n - dark.is / dark.n >= CONTRAST * (bright.own / bright.n - dark.own / dark.n)
+  return (
+    dark.n === 0 ||
+    bright.n === 0 ||
+    bright.is / bright.n - dark.is / dark.n >= CONTRAST * (bright.own / bright.n - dark.own / dark.n)
+  )
 }
 
 /** Of the pixels around a shape of one brightness so many have to differ from it. */
@@ -151,7 +209,12 @@ const OFF_LINE = 8
 const SAMPLE = 90
 const PROBES = 120
 
-interface Member { flash: Flash; x: number; y: number; share: number }
+interface Member {
+  flash: Flash
+  x: number
+  y: number
+  share: number
+}
 
 /** Where in a flash's patch a shape fits best; null when it does not, or when the flash is mostly something else. */
 function memberOf(shape: Shape, flash: Flash, least = 0.78): Member | null {
@@ -160,13 +223,18 @@ function memberOf(shape: Shape, flash: Flash, least = 0.78): Member | null {
   if (shape.w > pw + 4 || shape.h > ph + 4) return null
   let best: Member | null = null
   const other = { x: MARGIN + flash.w - shape.w, y: MARGIN + flash.h - shape.h }
-  for (let y = Math.min(MARGIN, other.y) - SLIP; y <= Math.max(MARGIN, other.y) + SLIP; y++) for (let x = Math.min(MARGIN, other.x) - SLIP; x <= Math.max(MARGIN, other.x) + SLIP; x++) {
-    const share = fitAt(flash.patch, pw, ph, shape, x, y, best?.share ?? least, PROBES)
-    if (share > (best?.share ?? 0)) best = { flash, x, y, share }
-  }
+  for (let y = Math.min(MARGIN, other.y) - SLIP; y <= Math.max(MARGIN, other.y) + SLIP; y++)
+    for (let x = Math.min(MARGIN, other.x) - SLIP; x <= Math.max(MARGIN, other.x) + SLIP; x++) {
+      const share = fitAt(flash.patch, pw, ph, shape, x, y, best?.share ?? least, PROBES)
+      if (share > (best?.share ?? 0)) best = { flash, x, y, share }
+    }
   if (!best) return null
   let inside = 0
-  for (const at of flash.ownAt) { const x = at % pw; const y = (at - x) / pw; if (x >= best.x - 2 && y >= best.y - 2 && x < best.x + shape.w + 2 && y < best.y + shape.h + 2) inside++ }
+  for (const at of flash.ownAt) {
+    const x = at % pw
+    const y = (at - x) / pw
+    if (x >= best.x - 2 && y >= best.y - 2 && x < best.x + shape.w + 2 && y < best.y + shape.h + 2) inside++
+  }
   return inside / flash.count >= 0.7 ? best : null
 }
 
@@ -178,7 +246,9 @@ const pixelsOf = (flash: Flash): Pixel[] => {
 /** What a pointer looks like from one time that it was seen; where in it the hot spot lies is left open. */
 export const fromFlash = (flash: Flash): Shape => shapeOf(pixelsOf(flash), true)
 
-/** The pixels of one shape from all the times it was seen: what is its own in many of them and looks the same in all. */
+/**
+ * The pixels of one shape from all the times it was seen: what is its own in many of them and looks the same in all.
+ */
 function merged(members: Member[]): Pixel[] | null {
   const all = new Map<number, number[]>()
   const most = members.slice(0, 80)
@@ -198,7 +268,12 @@ function merged(members: Member[]): Pixel[] | null {
     if (values.length < Math.max(most.length > 2 ? 2 : 1, usual * 0.34)) continue
     const v = median(values)
     if (values.filter((o) => Math.abs(o - v) <= AGREES).length < values.length * STEADY) continue
-    pixels.push({ x: (key % 1024) - 256, y: Math.floor(key / 1024) - 256, value: v, sure: Math.min(1, values.length / usual) })
+    pixels.push({
+      x: (key % 1024) - 256,
+      y: Math.floor(key / 1024) - 256,
+      value: v,
+      sure: Math.min(1, values.length / usual),
+    })
   }
   return pixels.length < FEWEST ? null : pixels
 }
@@ -218,7 +293,10 @@ function isBlock({ dx, dy, value, mean }: Shape): boolean {
 
 /** Pixels of one thing are this near to one another. */
 const NEAR = 3
-/** Of what stands still where the pointer was lost, pieces may lie this share of its size apart, as the bar and the arrow do that stand at a window’s border. */
+/**
+ * Of what stands still where the pointer was lost, pieces may lie this share of its size apart, as the bar and the
+ * arrow do that stand at a window’s border.
+ */
 const APART = 0.2
 
 /** A pointer hangs together, fills a good part of its box, and is no plain rectangle, as a caret is. */
@@ -237,7 +315,8 @@ function couldPoint(shape: Shape, near = NEAR): boolean {
     while (open.length) {
       const at = open.pop()!
       size++
-      for (let dy = -reach; dy <= reach; dy++) for (let dx = -reach; dx <= reach; dx++) if (left.delete(at + dy * 512 + dx)) open.push(at + dy * 512 + dx)
+      for (let dy = -reach; dy <= reach; dy++)
+        for (let dx = -reach; dx <= reach; dx++) if (left.delete(at + dy * 512 + dx)) open.push(at + dy * 512 + dx)
     }
     largest = Math.max(largest, size)
   }
@@ -251,31 +330,42 @@ function partOf(shape: Shape, whole: Shape): boolean {
   const h = whole.h + 4
   const picture = new Uint8Array(w * h).fill(whole.mean > 128 ? 0 : 255)
   for (let i = 0; i < whole.value.length; i++) picture[(whole.dy[i]! + 2) * w + whole.dx[i]! + 2] = whole.value[i]!
-  for (let y = 0; y <= h - shape.h; y++) for (let x = 0; x <= w - shape.w; x++) if (fitAt(picture, w, h, shape, x, y, 0.7) > 0) return true
+  for (let y = 0; y <= h - shape.h; y++)
+    for (let x = 0; x <= w - shape.w; x++) if (fitAt(picture, w, h, shape, x, y, 0.7) > 0) return true
   return false
 }
 
 /** Somewhat like a shape, and not only a piece of it. */
 const LIKE = 0.7
 /**
- * Whether what was seen again and again is another shape of which only a piece stands out: it is in that shape, and where it was seen the
- * whole could be too. A thin text pointer is in many a shape, and stands alone.
+ * Whether what was seen again and again is another shape of which only a piece stands out: it is in that shape, and
+ * where it was seen the whole could be too. A thin text pointer is in many a shape, and stands alone.
  */
 function pieceOf(shape: Shape, members: Member[], whole: Shape): boolean {
   if (!partOf(shape, whole)) return false
   const holds = members.filter(({ flash }) => whole.w <= flash.w + 2 * MARGIN && whole.h <= flash.h + 2 * MARGIN)
-  return holds.length < members.length / 2 || holds.filter(({ flash }) => memberOf(whole, flash, LIKE)).length > holds.length / 4
+  return (
+    holds.length < members.length / 2 ||
+    holds.filter(({ flash }) => memberOf(whole, flash, LIKE)).length > holds.length / 4
+  )
 }
 
 /** At how many places a shape was seen. */
 function spread(members: Member[]): number {
   const range = (values: number[]) => Math.max(...values) - Math.min(...values)
-  if (members.length > 1 && (range(members.map((m) => m.flash.x + m.x)) < OFF_LINE || range(members.map((m) => m.flash.y + m.y)) < OFF_LINE)) return 1
+  if (
+    members.length > 1 &&
+    (range(members.map((m) => m.flash.x + m.x)) < OFF_LINE || range(members.map((m) => m.flash.y + m.y)) < OFF_LINE)
+  )
+    return 1
   return new Set(members.map((m) => `${Math.round(m.flash.x / 16)},${Math.round(m.flash.y / 16)}`)).size
 }
 
 /** A shape, and where its box lay in the frames that it was learned from. */
-export interface Learned { shape: Shape; at: { frame: number; x: number; y: number }[] }
+export interface Learned {
+  shape: Shape
+  at: { frame: number; x: number; y: number }[]
+}
 
 /**
  * Learns what the pointers of a recording look like from what flashes up in it: a pointer is what is seen
@@ -289,10 +379,13 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
   let left = flashes.filter((f) => !known.some((s) => memberOf(s, f)))
   const out: Learned[] = []
   const hopeless = new Set<Flash>()
-  const spreadOver = <T>(list: T[], n: number) => list.filter((_, i) => i % Math.max(1, Math.ceil(list.length / n)) === 0)
+  const spreadOver = <T>(list: T[], n: number) =>
+    list.filter((_, i) => i % Math.max(1, Math.ceil(list.length / n)) === 0)
   for (let round = 0; round < most && left.length >= fewest; round++) {
     const usualCount = median(left.map((f) => f.count))
-    const seeds = left.filter((f) => !hopeless.has(f)).sort((a, b) => Math.abs(a.count / usualCount - 1.1) - Math.abs(b.count / usualCount - 1.1))
+    const seeds = left
+      .filter((f) => !hopeless.has(f))
+      .sort((a, b) => Math.abs(a.count / usualCount - 1.1) - Math.abs(b.count / usualCount - 1.1))
     const some = spreadOver(seeds, 10)
     const sample = spreadOver(left, SAMPLE)
     let best: { seed: Flash; members: Member[]; weight: number } | null = null
@@ -317,7 +410,14 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
       members = own
     }
     const shape: Shape = shapeOf(pixels)
-    if (couldPoint(shape, fewest > 1 ? NEAR : Math.max(shape.w, shape.h) * APART) && ![...known, ...out.map((o) => o.shape)].some((o) => pieceOf(shape, members, o))) out.push({ shape, at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })) })
+    if (
+      couldPoint(shape, fewest > 1 ? NEAR : Math.max(shape.w, shape.h) * APART) &&
+      ![...known, ...out.map((o) => o.shape)].some((o) => pieceOf(shape, members, o))
+    )
+      out.push({
+        shape,
+        at: members.map((m) => ({ frame: m.flash.frame, x: m.flash.x - MARGIN + m.x, y: m.flash.y - MARGIN + m.y })),
+      })
     const gone = new Set(members.map((m) => m.flash))
     left = left.filter((f) => !gone.has(f))
   }

@@ -5,17 +5,27 @@ import { median } from './median'
 import { fitAt, type Shape } from './shapes'
 
 /** Where the pointer is in a frame: the top left corner of its shape, and how well it fits. */
-export interface Seen { x: number; y: number; shape: Shape; share: number }
+export interface Seen {
+  x: number
+  y: number
+  shape: Shape
+  share: number
+}
 
 /** A place at which a shape stood still, in frames [from, to]: one link of the pointer's way. */
 export interface Stay extends Seen {
-  from: number; to: number
+  from: number
+  to: number
   /** A person said that the pointer is here in its first frame; `alone`, when it was not found there. */
   said?: 'found' | 'alone'
 }
 
 /** Where a person says that the pointer is, in a frame of a stretch, in pixels of the picture. */
-export interface Pointed { frame: number; x: number; y: number }
+export interface Pointed {
+  frame: number
+  x: number
+  y: number
+}
 
 /** To be held where it was; to have come to a place near by; to have come to any place. */
 const HELD = 0.64
@@ -37,7 +47,10 @@ const MOST_BACK = 300
 /** For so many frames a place where the pointer was lost is searched around. */
 const LATELY = 25
 
-/** What searching the whole of what changed gave, by shape, picture and frame: a stretch is gone through again as shapes are learned. */
+/**
+ * What searching the whole of what changed gave, by shape, picture and frame: a stretch is gone through again as shapes
+ * are learned.
+ */
 export class Searched {
   private readonly by = new Map<Shape, Map<number, Seen[]>>()
   /** What `search` gives, or gave when it was asked the same before. */
@@ -57,7 +70,13 @@ export class Watcher {
   private alive: Stay[] = []
   private lately: Stay[] = []
   private readonly stamp: Int32Array
-  constructor(private readonly changes: Changes, private readonly eyes: Eyes, private readonly shapes: Shape[], last: Seen | null, private readonly searched = new Searched()) {
+  constructor(
+    private readonly changes: Changes,
+    private readonly eyes: Eyes,
+    private readonly shapes: Shape[],
+    last: Seen | null,
+    private readonly searched = new Searched(),
+  ) {
     this.stamp = new Int32Array(changes.columns * changes.rows).fill(-1)
     changes.show('now', 0)
     changes.show('before', 0)
@@ -91,10 +110,18 @@ export class Watcher {
     const kept: Stay[] = []
     const moved: Stay[] = []
     for (const s of this.alive) {
-      if (!this.touched(t, s)) { kept.push(s); continue }
+      if (!this.touched(t, s)) {
+        kept.push(s)
+        continue
+      }
       const here = this.eyes.fit(s.shape, s.x, s.y, HELD)
-      const better = here < 0.96 ? this.eyes.around(s.shape, s.x, s.y, TREMBLES, Math.max(FOUND_NEAR, here + 0.03)) : null
-      if (here > 0 && !better) { s.share = Math.min(0.9 * s.share + 0.1 * here, s.share); kept.push(s); continue }
+      const better =
+        here < 0.96 ? this.eyes.around(s.shape, s.x, s.y, TREMBLES, Math.max(FOUND_NEAR, here + 0.03)) : null
+      if (here > 0 && !better) {
+        s.share = Math.min(0.9 * s.share + 0.1 * here, s.share)
+        kept.push(s)
+        continue
+      }
       s.to = t - 1
       ended.push(s)
       if (better) moved.push({ ...better, shape: s.shape, from: t, to: t })
@@ -126,7 +153,9 @@ export class Watcher {
     const out: Seen[] = []
     for (const f of found.sort((a, b) => b.share - a.share)) {
       if (out.length === MOST_FOUND) break
-      const near = (o: Seen) => Math.abs(o.x + o.shape.hot.x - f.x - f.shape.hot.x) <= 6 && Math.abs(o.y + o.shape.hot.y - f.y - f.shape.hot.y) <= 6
+      const near = (o: Seen) =>
+        Math.abs(o.x + o.shape.hot.x - f.x - f.shape.hot.x) <= 6 &&
+        Math.abs(o.y + o.shape.hot.y - f.y - f.shape.hot.y) <= 6
       if (!out.some(near) && !this.alive.some((a) => near(a) && a.share >= f.share - 0.02)) out.push(f)
     }
     return out
@@ -135,21 +164,32 @@ export class Watcher {
     const { columns, rows } = this.changes
     const right = Math.min(columns - 1, Math.floor((s.x + s.shape.w - 1) / BLOCK))
     const bottom = Math.min(rows - 1, Math.floor((s.y + s.shape.h - 1) / BLOCK))
-    for (let row = Math.max(0, Math.floor(s.y / BLOCK)); row <= bottom; row++) for (let column = Math.max(0, Math.floor(s.x / BLOCK)); column <= right; column++) if (this.stamp[row * columns + column] === t) return true
+    for (let row = Math.max(0, Math.floor(s.y / BLOCK)); row <= bottom; row++)
+      for (let column = Math.max(0, Math.floor(s.x / BLOCK)); column <= right; column++)
+        if (this.stamp[row * columns + column] === t) return true
     return false
   }
-  /** Where a shape is in one of the two pictures whose pixels differ in the other; within reach of one of `near` if any are given. */
+  /**
+   * Where a shape is in one of the two pictures whose pixels differ in the other; within reach of one of `near` if any
+   * are given.
+   */
   private search(which: Which, t: number, list: Int32Array, least: number, near: Seen[]): Seen[] {
     const { columns } = this.changes
     const out: Seen[] = []
     for (const shape of this.shapes) {
-      const seek = (squares: Int32Array): Seen[] => this.eyes.seek(which, shape, squares, least, NEWS).map((s) => ({ ...s, shape }))
-      if (near.length === 0) { out.push(...this.searched.of(shape, which, t, () => seek(list))); continue }
+      const seek = (squares: Int32Array): Seen[] =>
+        this.eyes.seek(which, shape, squares, least, NEWS).map((s) => ({ ...s, shape }))
+      if (near.length === 0) {
+        out.push(...this.searched.of(shape, which, t, () => seek(list)))
+        continue
+      }
       const { centre } = shape
       const squares = list.filter((b) => {
         const x = (b % columns) * BLOCK - centre.x
         const y = Math.floor(b / columns) * BLOCK - centre.y
-        return near.some((o) => x + BLOCK >= o.x - NEAR && x <= o.x + NEAR && y + BLOCK >= o.y - NEAR && y <= o.y + NEAR)
+        return near.some(
+          (o) => x + BLOCK >= o.x - NEAR && x <= o.x + NEAR && y + BLOCK >= o.y - NEAR && y <= o.y + NEAR,
+        )
       })
       if (squares.length > 0) out.push(...seek(squares))
     }
@@ -185,14 +225,18 @@ export function heeding(stays: Stay[], { frame, x, y }: Pointed, shapes: readonl
   let near: Stay | null = null
   const off = (s: Stay) => Math.hypot(hotSpotOf(s).x - x, hotSpotOf(s).y - y)
   for (const s of stays) {
-    if (s.from > frame || s.to < frame) { out.push(s); continue }
+    if (s.from > frame || s.to < frame) {
+      out.push(s)
+      continue
+    }
     if (s.from < frame) out.push({ ...s, to: frame - 1 })
     if (off(s) <= MEANT && (!near || off(s) < off(near))) near = { ...s, from: frame, said: 'found' }
     if (off(s) > MEANT && s.to > frame) out.push({ ...s, from: frame + 1 })
   }
   const shape = shapes[0]
   if (near) out.push(near)
-  else if (shape) out.push({ x: x - shape.hot.x, y: y - shape.hot.y, shape, share: 1, from: frame, to: frame, said: 'alone' })
+  else if (shape)
+    out.push({ x: x - shape.hot.x, y: y - shape.hot.y, shape, share: 1, from: frame, to: frame, said: 'alone' })
   return out
 }
 
@@ -212,7 +256,11 @@ export const hotSpotOf = (s: Seen) => ({ x: s.x + s.shape.hot.x, y: s.y + s.shap
  */
 export function chain(stays: Stay[], usual?: Map<Shape, number>): Stay[] {
   const order = [...stays].sort((a, b) => a.from - b.from)
-  const rate = order.map((s) => Math.min(1, Math.max(0.03, (s.share - 0.62) / 0.3)) * (s.share < (usual?.get(s.shape) ?? 0) - UNLIKE ? LITTLE : 1))
+  const rate = order.map(
+    (s) =>
+      Math.min(1, Math.max(0.03, (s.share - 0.62) / 0.3)) *
+      (s.share < (usual?.get(s.shape) ?? 0) - UNLIKE ? LITTLE : 1),
+  )
   const value = order.map(() => 0)
   const gain = (i: number, frames: number) => (order[i]!.said ? SAID : 0) + rate[i]! * worth(frames)
   const via = order.map(() => -1)
@@ -238,8 +286,17 @@ export function chain(stays: Stay[], usual?: Map<Shape, number>): Stay[] {
       const away = Math.sqrt(dx * dx + dy * dy)
       const cut = o.to >= s.from
       const gap = cut ? 0 : s.from - o.to - 1
-      const v = value[i]! + gain(i, Math.min(o.to + 1, s.from) - o.from) - GAP_COST * gap - 0.15 - Math.min(1.6, away / (250 * (1 + gap))) - (cut ? 2 + Math.min(30, 0.3 * (o.to - s.from)) : 0)
-      if (v > best) { best = v; via[j] = i }
+      const v =
+        value[i]! +
+        gain(i, Math.min(o.to + 1, s.from) - o.from) -
+        GAP_COST * gap -
+        0.15 -
+        Math.min(1.6, away / (250 * (1 + gap))) -
+        (cut ? 2 + Math.min(30, 0.3 * (o.to - s.from)) : 0)
+      if (v > best) {
+        best = v
+        via[j] = i
+      }
     }
     still.push(j)
     open = still
@@ -249,7 +306,10 @@ export function chain(stays: Stay[], usual?: Map<Shape, number>): Stay[] {
   let most = 0
   for (const [i, s] of order.entries()) {
     const v = value[i]! + gain(i, s.to - s.from + 1)
-    if (v > most) { most = v; end = i }
+    if (v > most) {
+      most = v
+      end = i
+    }
   }
   const out: Stay[] = []
   for (let i = end, until = Infinity; i >= 0; i = via[i]!) {
@@ -275,7 +335,10 @@ const LITTLE = 0.25
 const SHORT = 120
 const SHORTEST = 40
 
-/** Leaves out of a chain what stands alone: a stay that nothing leads to or away from is likely a likeness of the pointer. */
+/**
+ * Leaves out of a chain what stands alone: a stay that nothing leads to or away from is likely a likeness of the
+ * pointer.
+ */
 export function proven(links: Stay[]): Stay[] {
   const joined = (a: Stay | undefined, b: Stay | undefined, stride = STRIDE, gap = JOINED) => {
     if (!a || !b || b.from - a.to > gap) return false
@@ -283,21 +346,27 @@ export function proven(links: Stay[]): Stay[] {
     const q = hotSpotOf(b)
     return Math.hypot(p.x - q.x, p.y - q.y) < stride
   }
-  const ambled = (a: Stay | undefined, b: Stay | undefined) => joined(a, b, SHORTEST + AMBLE * (b && a ? b.from - a.to : 0), LOST)
+  const ambled = (a: Stay | undefined, b: Stay | undefined) =>
+    joined(a, b, SHORTEST + AMBLE * (b && a ? b.from - a.to : 0), LOST)
   const usual = usualShares(links)
   // Where a look fits no better anywhere, as in strongly compressed pictures, that tells nothing.
-  const unlike = (s: Stay) => !s.said && s.share < Math.max(usual.get(s.shape)! - POORER, usual.get(s.shape)! >= WEAK ? WEAK : 0)
+  const unlike = (s: Stay) =>
+    !s.said && s.share < Math.max(usual.get(s.shape)! - POORER, usual.get(s.shape)! >= WEAK ? WEAK : 0)
   const poor = (s: Stay) => s.share < WEAK || unlike(s)
-  // What fits poorly for long, in one place or going along as a caret does, has to be come to or left by a short way, and by no leap; where
-  // the same look fits much better elsewhere, it has to be both come to and left by a very short one.
+  // What fits poorly for long, in one place or going along as a caret does, has to be come to or left by a short way,
+  // and by no leap; where the same look fits much better elsewhere, it has to be both come to and left by a very short
+  // one.
   const stands = (run: Stay[], before: Stay | undefined, after: Stay | undefined) => {
     const [first, last] = [run[0]!, run.at(-1)!]
     if (first.said) return true
     if (!poor(first) || last.to - first.from <= LONG) return joined(before, first) || joined(last, after)
-    const leapt = (joined(before, first) && !joined(before, first, SHORT)) || (joined(last, after) && !joined(last, after, SHORT))
+    const leapt =
+      (joined(before, first) && !joined(before, first, SHORT)) || (joined(last, after) && !joined(last, after, SHORT))
     if (leapt) return false
     if (run.length > 1) return ambled(before, first) && ambled(last, after)
-    return first.share > usual.get(first.shape)! - UNLIKE ? joined(before, first, SHORT) || joined(last, after, SHORT) : joined(before, first, SHORTEST) && joined(last, after, SHORTEST)
+    return first.share > usual.get(first.shape)! - UNLIKE
+      ? joined(before, first, SHORT) || joined(last, after, SHORT)
+      : joined(before, first, SHORTEST) && joined(last, after, SHORTEST)
   }
   for (let left = links; ;) {
     const runs: Stay[][] = []
@@ -314,12 +383,23 @@ export function proven(links: Stay[]): Stay[] {
 /** How well each look fits where it fits middling well. */
 function usualShares(links: Stay[]): Map<Shape, number> {
   const shares = new Map<Shape, number[]>()
-  for (const s of links) { const own = shares.get(s.shape); if (own) own.push(s.share); else shares.set(s.shape, [s.share]) }
+  for (const s of links) {
+    const own = shares.get(s.shape)
+    if (own) own.push(s.share)
+    else shares.set(s.shape, [s.share])
+  }
   return new Map([...shares].map(([shape, own]) => [shape, median(own)]))
 }
 
 /** The pointer's way through a stretch: its stays in order, with gaps where it is not seen. */
-export function follow(changes: Changes, eyes: Eyes, shapes: Shape[], before: Seen | null, pointed: Pointed | null = null, searched = new Searched()): Stay[] {
+export function follow(
+  changes: Changes,
+  eyes: Eyes,
+  shapes: Shape[],
+  before: Seen | null,
+  pointed: Pointed | null = null,
+  searched = new Searched(),
+): Stay[] {
   if (shapes.length === 0) return []
   const stays = new Watcher(changes, eyes, shapes, before, searched).run()
   const all = pointed ? heeding(stays, pointed, shapes) : stays
@@ -337,7 +417,8 @@ const SOON = 3
  * less is put where the other's was, and half a step on. An arrow is taken as it is, and what points with its middle.
  */
 export function calibrate(shapes: readonly Shape[], links: readonly Stay[]): void {
-  const step = (a: Stay | undefined, b: Stay | undefined) => (a && b && a.shape === b.shape && b.from - a.to <= 1 ? { x: b.x - a.x, y: b.y - a.y } : { x: 0, y: 0 })
+  const step = (a: Stay | undefined, b: Stay | undefined) =>
+    a && b && a.shape === b.shape && b.from - a.to <= 1 ? { x: b.x - a.x, y: b.y - a.y } : { x: 0, y: 0 }
   const sure = shapes.find((s) => !s.hot.middle && s.hot.x < s.w / 4) ?? shapes[0]
   for (const shape of shapes) {
     if (shape === sure || shape.hot.middle) continue
@@ -362,6 +443,7 @@ export function calibrate(shapes: readonly Shape[], links: readonly Stay[]): voi
     if (xs.length < FEWEST_CHANGES && (xs.length === 0 || links.filter((s) => s.shape === shape).length > 2)) continue
     const [x, y] = [median(xs), median(ys)]
     const agreed = median(xs.map((v) => Math.abs(v - x))) <= 4 && median(ys.map((v) => Math.abs(v - y))) <= 4
-    if (agreed && x >= -2 && y >= -2 && x <= shape.w + 1 && y <= shape.h + 1) shape.hot = { x: Math.round(x), y: Math.round(y) }
+    if (agreed && x >= -2 && y >= -2 && x <= shape.w + 1 && y <= shape.h + 1)
+      shape.hot = { x: Math.round(x), y: Math.round(y) }
   }
 }

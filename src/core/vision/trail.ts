@@ -18,9 +18,9 @@ const LARGER = 2.2
 const UPRIGHT = 1.9
 
 /**
- * Where a pointer goes that has taken an unknown look, while nothing else on the screen moves: there is then only one thing that comes and
- * goes from frame to frame, and it leads from where the pointer was known to where it is known next. Before it is first known, what leads
- * there is followed back to where it stood still.
+ * Where a pointer goes that has taken an unknown look, while nothing else on the screen moves: there is then only one
+ * thing that comes and goes from frame to frame, and it leads from where the pointer was known to where it is known
+ * next. Before it is first known, what leads there is followed back to where it stood still.
  *
  * @returns places by frame, for frames of the gaps between `links`
  */
@@ -53,7 +53,10 @@ function back(changes: Changes, finder: FlashFinder, from: Stay, until: number):
   const way: (Point & { frame: number })[] = []
   let at = hotSpotOf(from)
   for (let t = from.from - 1; t > until; t--) {
-    if (changes.lists[t + 1]!.length === 0) { way.push({ ...at, frame: t }); continue }
+    if (changes.lists[t + 1]!.length === 0) {
+      way.push({ ...at, frame: t })
+      continue
+    }
     if (changes.lists[t + 1]!.length > MOST_SQUARES) break
     const before = lastChange(changes, t) - 1
     if (before < Math.max(0, until)) break
@@ -71,14 +74,23 @@ function lastChange(changes: Changes, t: number): number {
   return f
 }
 /** What stood still before a way begins. */
-const standing = (finder: FlashFinder, first: Point & { frame: number }, size: { w: number; h: number }): Point | null =>
-  first.frame < 1 ? null : nearest(finder.at(first.frame - 1, -1, first.frame + 1, { most: 12, same: 255, share: 0 }), first, size)
+const standing = (
+  finder: FlashFinder,
+  first: Point & { frame: number },
+  size: { w: number; h: number },
+): Point | null =>
+  first.frame < 1
+    ? null
+    : nearest(finder.at(first.frame - 1, -1, first.frame + 1, { most: 12, same: 255, share: 0 }), first, size)
 
 /** The place of what is nearest of like size, if it can have come from there. */
 function nearest(flashes: Flash[], at: Point, size: { w: number; h: number }): Point | null {
   const usual = Math.max(size.w, size.h)
-  const places = flashes.filter((f) => Math.max(f.w, f.h) >= usual * SMALLER && Math.max(f.w, f.h) <= usual * LARGER)
-    .map((f) => (f.h > f.w * UPRIGHT ? { x: Math.round(f.x + f.w / 2), y: Math.round(f.y + f.h / 2) } : { x: f.x, y: f.y }))
+  const places = flashes
+    .filter((f) => Math.max(f.w, f.h) >= usual * SMALLER && Math.max(f.w, f.h) <= usual * LARGER)
+    .map((f) =>
+      f.h > f.w * UPRIGHT ? { x: Math.round(f.x + f.w / 2), y: Math.round(f.y + f.h / 2) } : { x: f.x, y: f.y },
+    )
   const away = (p: Point) => Math.hypot(p.x - at.x, p.y - at.y)
   const [best] = places.sort((p, q) => away(p) - away(q))
   return best && away(best) <= STRIDE ? best : null

@@ -3,11 +3,23 @@ import type { Word } from '../lesson/schema'
 /** Letters of a word. */
 const LONGEST = 200
 
-export interface Cue { fromUs: number; toUs: number; text: string }
+export interface Cue {
+  fromUs: number
+  toUs: number
+  text: string
+}
 
 const TIME = /(?:(\d+):)?(\d{1,2}):(\d{2})[.,](\d{3})/
-const ENTITIES: Record<string, string> = { '&amp;': '&', '&lt;': '<', '&gt;': '>', '&nbsp;': ' ', '&lrm;': '', '&rlm;': '' }
-const us = (m: RegExpMatchArray) => (((Number(m[1] ?? 0) * 60 + Number(m[2])) * 60 + Number(m[3])) * 1000 + Number(m[4])) * 1000
+const ENTITIES: Record<string, string> = {
+  '&amp;': '&',
+  '&lt;': '<',
+  '&gt;': '>',
+  '&nbsp;': ' ',
+  '&lrm;': '',
+  '&rlm;': '',
+}
+const us = (m: RegExpMatchArray) =>
+  (((Number(m[1] ?? 0) * 60 + Number(m[2])) * 60 + Number(m[3])) * 1000 + Number(m[4])) * 1000
 
 /**
  * Reads WebVTT (W3C) or SubRip text into words. Each cue's words share its time by their number
@@ -16,30 +28,53 @@ const us = (m: RegExpMatchArray) => (((Number(m[1] ?? 0) * 60 + Number(m[2])) * 
  * @returns words in time order with ids `MEDIUM/word-1`…, or a sentence saying what is wrong and in which line
  */
 export function readCaptions(text: string, media: string): { words: Word[] } | { error: string } {
-  const lines = text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n').split('\n')
+  const lines = text
+    .replace(/^\uFEFF/, '')
+    .replace(/\r\n?/g, '\n')
+    .split('\n')
   const words: Word[] = []
   let i = 0
   let cues = 0
   while (i < lines.length) {
     const line = lines[i]!
-    if (/^(NOTE|STYLE|REGION)\b/.test(line)) { while (i < lines.length && lines[i]!.trim() !== '') i++; continue }
-    if (!line.includes('-->')) { i++; continue }
+    if (/^(NOTE|STYLE|REGION)\b/.test(line)) {
+      while (i < lines.length && lines[i]!.trim() !== '') i++
+      continue
+    }
+    if (!line.includes('-->')) {
+      i++
+      continue
+    }
     const [left, right] = line.split('-->') as [string, string]
     const a = left.match(TIME)
     const b = right.match(TIME)
-    if (!a || !b) return { error: `Line ${i + 1} has no time of the form 00:01.500 --> 00:03.000. Correct it and bring the file in again.` }
+    if (!a || !b)
+      return {
+        error: `Line ${i + 1} has no time of the form 00:01.500 --> 00:03.000. Correct it and bring the file in again.`,
+      }
     const from = us(a)
     const to = us(b)
-    if (to <= from) return { error: `Line ${i + 1}: the caption ends (${right.trim()}) before it starts. Correct it and bring the file in again.` }
+    if (to <= from)
+      return {
+        error:
+          `Line ${i + 1}: the caption ends (${right.trim()}) ` +
+          `before it starts. Correct it and bring the file in again.`,
+      }
     const body: string[] = []
     for (i++; i < lines.length && lines[i]!.trim() !== ''; i++) body.push(lines[i]!)
     cues++
     const found = cueWords({ fromUs: from, toUs: to, text: body.join(' ') })
     const long = found.find((w) => w.text.length > LONGEST)
-    if (long) return { error: `The caption above line ${i + 1} has a word of ${long.text.length} letters (“${long.text.slice(0, 20)}…”); a word may have ${LONGEST} at most. Correct it and bring the file in again.` }
+    if (long)
+      return {
+        error:
+          `The caption above line ${i + 1} has a word of ${long.text.length} letters ` +
+          `(“${long.text.slice(0, 20)}…”); a word may have ${LONGEST} at most. Correct it and bring the file in again.`,
+      }
     words.push(...found)
   }
-  if (cues === 0) return { error: 'There is no caption in this file: WebVTT and SRT have lines like 00:01.500 --> 00:03.000.' }
+  if (cues === 0)
+    return { error: 'There is no caption in this file: WebVTT and SRT have lines like 00:01.500 --> 00:03.000.' }
   words.sort((x, y) => x.fromUs - y.fromUs)
   return { words: words.map((w, n) => ({ ...w, id: `${media}/word-${n + 1}` })) }
 }
@@ -53,11 +88,18 @@ function cueWords(cue: Cue): Word[] {
   for (let p = 0; p < parts.length; p += 2) {
     const from = (reached = Math.min(cue.toUs, Math.max(reached, tags[p - 1] ?? cue.fromUs)))
     const to = p + 1 < parts.length ? Math.min(cue.toUs, Math.max(from, tags[p + 1]!)) : cue.toUs
-    const texts = parts[p]!.replace(/<[^>]*>|\{[^}]*\}/g, '').replace(/&\w+;/g, (e) => ENTITIES[e] ?? e).split(/\s+/).filter(Boolean)
+    const texts = parts[p]!.replace(/<[^>]*>|\{[^}]*\}/g, '')
+      .replace(/&\w+;/g, (e) => ENTITIES[e] ?? e)
+      .split(/\s+/)
+      .filter(Boolean)
     const total = texts.reduce((n, t) => n + t.length + 1, 0)
     let gone = 0
     for (const text of texts) {
-      if (!/[\p{L}\p{N}]/u.test(text) && out.length > 0) { if (!/[.!?,;:]$/.test(out.at(-1)!.text)) out.at(-1)!.text += text; gone += text.length + 1; continue }
+      if (!/[\p{L}\p{N}]/u.test(text) && out.length > 0) {
+        if (!/[.!?,;:]$/.test(out.at(-1)!.text)) out.at(-1)!.text += text
+        gone += text.length + 1
+        continue
+      }
       const at = (n: number) => Math.round(from + ((to - from) * n) / total)
       out.push({ id: '-', text, fromUs: at(gone), toUs: at(gone + text.length + 1) })
       gone += text.length + 1

@@ -4,4 +4,5 @@ import { appRoot } from '../root'
 import { database } from './client'
 
 /** Brings the database to the present schema. */
-export const migrate = (): Promise<void> => run(database(), { migrationsFolder: path.join(appRoot(), 'src/server/db/migrations') })
+export const migrate = (): Promise<void> =>
+  run(database(), { migrationsFolder: path.join(appRoot(), 'src/server/db/migrations') })

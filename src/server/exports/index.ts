@@ -11,7 +11,10 @@ import type { ExportChoice } from '../render/choice'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
 
-interface ExportPayload { doc: Lesson; choice: ExportChoice }
+interface ExportPayload {
+  doc: Lesson
+  choice: ExportChoice
+}
 type ExportJob = StoredJob<ExportPayload>
 
 const folder = () => path.join(dataRoot(), 'exports')
@@ -26,10 +29,22 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
   const { length } = resolve(doc)
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? length, length)
-  if (to <= from) throw new Problem(422, `There is nothing between frame ${from} and frame ${to}: the lesson has ${length} frames. Choose another passage.`)
+  if (to <= from)
+    throw new Problem(
+      422,
+      `There is nothing between frame ${from} and frame ${to}: ` +
+        `the lesson has ${length} frames. Choose another passage.`,
+    )
   if (doc.clips.length === 0) throw new Problem(422, 'There is no take in this lesson yet. Bring in a recording first.')
   await needRoom('The export', estimate(doc, choice, to - from))
-  const job = await addJob({ kind: 'export', lesson, subject: '', name: doc.name, payload: { doc, choice } satisfies ExportPayload, facts: { ...choice, frame: 0, of: to - from } })
+  const job = await addJob({
+    kind: 'export',
+    lesson,
+    subject: '',
+    name: doc.name,
+    payload: { doc, choice } satisfies ExportPayload,
+    facts: { ...choice, frame: 0, of: to - from },
+  })
   return job.id
 }
 function estimate(doc: Lesson, choice: ExportChoice, frames: number): number {
@@ -45,12 +60,20 @@ export async function exportedFile(id: string): Promise<{ file: string; name: st
   return { file: fileOf(id), name: job.name }
 }
 
-const dropPieces = async ({ id }: ExportJob) => { for (const file of [docOf(id), `${fileOf(id)}.part`]) await rm(file, { force: true }) }
+const dropPieces = async ({ id }: ExportJob) => {
+  for (const file of [docOf(id), `${fileOf(id)}.part`]) await rm(file, { force: true })
+}
 
 /** Each export is a process of its own, the same command that a person can run. */
 export const exportKind: JobKind<ExportPayload> = {
-  kind: 'export', atOnce: 1, run, tidy: dropPieces,
-  forget: async (job) => { await dropPieces(job); await rm(fileOf(job.id), { force: true }) },
+  kind: 'export',
+  atOnce: 1,
+  run,
+  tidy: dropPieces,
+  forget: async (job) => {
+    await dropPieces(job)
+    await rm(fileOf(job.id), { force: true })
+  },
 }
 
 async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
@@ -61,8 +84,26 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
   const option = (name: string, value: unknown) => (value === undefined ? [] : [`--${name}`, String(value)])
   const { from, to, quality, height } = choice
   const [program, args] = ownCommand('render')
-  const child = spawnBound('nice', ['-n', '5', program, ...args, docOf(job.id), '--out', fileOf(job.id), '--media', dataRoot(), '--json',
-    ...option('from', from), ...option('to', to), ...option('quality', quality), ...option('height', height)], { stdio: ['ignore', 'ignore', 'pipe'] })
+  const child = spawnBound(
+    'nice',
+    [
+      '-n',
+      '5',
+      program,
+      ...args,
+      docOf(job.id),
+      '--out',
+      fileOf(job.id),
+      '--media',
+      dataRoot(),
+      '--json',
+      ...option('from', from),
+      ...option('to', to),
+      ...option('quality', quality),
+      ...option('height', height),
+    ],
+    { stdio: ['ignore', 'ignore', 'pipe'] },
+  )
   const over = ended(child)
   const stop = () => child.kill('SIGTERM')
   signal.addEventListener('abort', stop)
@@ -71,7 +112,12 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
     for await (const line of createInterface({ input: child.stderr! })) {
       const told = parsed(line)
       if (told?.error) sentence = told.error
-      else if (told?.frame !== undefined) onStep('Exporting', told.frame / Math.max(1, told.of ?? 1), { frame: told.frame, of: told.of!, framesPerSecond: told.framesPerSecond! })
+      else if (told?.frame !== undefined)
+        onStep('Exporting', told.frame / Math.max(1, told.of ?? 1), {
+          frame: told.frame,
+          of: told.of!,
+          framesPerSecond: told.framesPerSecond!,
+        })
     }
     const code = await over
     signal.throwIfAborted()
@@ -85,5 +131,9 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
   return { step: 'Done', facts: { frame: job.facts.of!, bytes: (await stat(fileOf(job.id))).size } }
 }
 function parsed(line: string): { frame?: number; of?: number; framesPerSecond?: number; error?: string } | null {
-  try { return JSON.parse(line) as { frame?: number } } catch { return null }
+  try {
+    return JSON.parse(line) as { frame?: number }
+  } catch {
+    return null
+  }
 }

@@ -6,10 +6,15 @@ async function bytesAt(file: string, from: number, length: number): Promise<Buff
     const at = from < 0 ? Math.max(0, (await handle.stat()).size + from) : from
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(length), 0, length, at)
     return buffer.subarray(0, bytesRead)
-  } finally { await handle.close() }
+  } finally {
+    await handle.close()
+  }
 }
 
-/** How long a WAV file says it is (RIFF, `fmt ` and `data` chunks), in microseconds; 0 when it does not say, as recorders that stream do. */
+/**
+ * How long a WAV file says it is (RIFF, `fmt ` and `data` chunks), in microseconds; 0 when it does not say, as
+ * recorders that stream do.
+ */
 export async function wavLengthUs(file: string): Promise<number> {
   const head = await bytesAt(file, 0, 1 << 16)
   let bytesPerSecond = 0
@@ -17,7 +22,8 @@ export async function wavLengthUs(file: string): Promise<number> {
     const name = head.toString('latin1', at, at + 4)
     const size = head.readUInt32LE(at + 4)
     if (name === 'fmt ' && at + 20 <= head.length) bytesPerSecond = head.readUInt32LE(at + 16)
-    if (name === 'data') return bytesPerSecond === 0 || size === 0 || size >= 0xfffffff0 ? 0 : Math.round((size / bytesPerSecond) * 1e6)
+    if (name === 'data')
+      return bytesPerSecond === 0 || size === 0 || size >= 0xfffffff0 ? 0 : Math.round((size / bytesPerSecond) * 1e6)
     at += 8 + size + (size % 2)
   }
   return 0

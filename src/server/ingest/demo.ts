@@ -20,7 +20,13 @@ export async function writeDemo(dir: string): Promise<Lesson> {
   const narration = await bring(path.join(from, 'narration.wav'), dir, 'Narration.wav')
   const trace = readTrace(await readFile(path.join(from, 'lend-out.jsonl'), 'utf8'))
   if ('error' in trace) throw new Error(trace.error)
-  const lesson = demoLesson(take, narration, trace.trace, await readFile(path.join(from, 'narration.vtt'), 'utf8'), readPins(await readFile(path.join(from, 'parts.jsonl'), 'utf8')))
+  const lesson = demoLesson(
+    take,
+    narration,
+    trace.trace,
+    await readFile(path.join(from, 'narration.vtt'), 'utf8'),
+    readPins(await readFile(path.join(from, 'parts.jsonl'), 'utf8')),
+  )
   await writeFile(path.join(dir, 'lesson.json'), `${JSON.stringify(lesson, null, 2)}\n`)
   return lesson
 }

@@ -18,16 +18,37 @@ beforeAll(async () => {
   made = path.join(site.data, 'made')
   mkdirSync(made)
   mkdirSync(uploadsFolder(), { recursive: true })
-  await mustRun('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=2', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', path.join(made, 'desk.mp4')])
+  await mustRun('ffmpeg', [
+    '-v',
+    'error',
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=320x180:r=30:d=2',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    path.join(made, 'desk.mp4'),
+  ])
   await mustRun('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', 'sine=440:d=3', path.join(made, 'voice.wav')])
   writeFileSync(path.join(made, 'voice.vtt'), 'WEBVTT\n\n00:00.500 --> 00:02.000\nThe drill comes back today\n')
-  writeFileSync(path.join(made, 'other.vtt'), Buffer.from('WEBVTT\n\n00:00.500 --> 00:02.000\nZur\u00fcck, S\u00e4ge\n', 'latin1'))
+  writeFileSync(
+    path.join(made, 'other.vtt'),
+    Buffer.from('WEBVTT\n\n00:00.500 --> 00:02.000\nZur\u00fcck, S\u00e4ge\n', 'latin1'),
+  )
   await beginWork()
 })
 afterAll(() => site.end())
 
 /** What a window's upload comes to: a file among the uploads and a job that waits for all of it. */
-async function sent(lesson: string | null, name: string, batch: string | null = null, whole = true, act?: string): Promise<string> {
+async function sent(
+  lesson: string | null,
+  name: string,
+  batch: string | null = null,
+  whole = true,
+  act?: string,
+): Promise<string> {
   const upload = randomUUID().slice(0, 12)
   const bytes = readFileSync(path.join(made, name))
   writeFileSync(path.join(uploadsFolder(), upload), whole ? bytes : bytes.subarray(0, 10))
@@ -37,23 +58,30 @@ async function sent(lesson: string | null, name: string, batch: string | null = 
 const ended = (id: string) => until(async () => ['done', 'failed'].includes((await readJob(id)).state), 60)
 const lessonOf = async (id: string): Promise<Lesson> => (await readLesson(id)).lesson
 
-test('a recording, a narration and its captions sent together are laid and given to each other, with no window there', async () => {
-  const lesson = await createEmpty('Together')
-  // The captions first: they wait for what they came with.
-  const captions = await sent(lesson, 'voice.vtt', 'b1')
-  const ids = [captions, await sent(lesson, 'desk.mp4', 'b1'), await sent(lesson, 'voice.wav', 'b1')]
-  await settleUploads()
-  for (const id of ids) await ended(id)
-  const after = await lessonOf(lesson)
-  expect(after.clips).toHaveLength(2)
-  expect(after.frame).toEqual({ width: 320, height: 180 })
-  expect(Object.values(after.media).find((m) => m.kind === 'sound')!.words.map((w) => w.text)).toEqual(['The', 'drill', 'comes', 'back', 'today'])
-  expect((await readJob(captions)).facts.said).toBe('5 words found.')
-  expect(readdirSync(uploadsFolder())).toEqual([])
-  const { revision } = await readLesson(lesson)
-  for (let n = 0; n < 3; n++) await takeStep(lesson, { do: 'undo', base: revision + n, client: 'x' })
-  expect((await lessonOf(lesson)).clips).toEqual([])
-})
+test(
+  'a recording, a narration and its captions sent together ' + 'are laid and given to each other, with no window there',
+  async () => {
+    const lesson = await createEmpty('Together')
+    // The captions first: they wait for what they came with.
+    const captions = await sent(lesson, 'voice.vtt', 'b1')
+    const ids = [captions, await sent(lesson, 'desk.mp4', 'b1'), await sent(lesson, 'voice.wav', 'b1')]
+    await settleUploads()
+    for (const id of ids) await ended(id)
+    const after = await lessonOf(lesson)
+    expect(after.clips).toHaveLength(2)
+    expect(after.frame).toEqual({ width: 320, height: 180 })
+    expect(
+      Object.values(after.media)
+        .find((m) => m.kind === 'sound')!
+        .words.map((w) => w.text),
+    ).toEqual(['The', 'drill', 'comes', 'back', 'today'])
+    expect((await readJob(captions)).facts.said).toBe('5 words found.')
+    expect(readdirSync(uploadsFolder())).toEqual([])
+    const { revision } = await readLesson(lesson)
+    for (let n = 0; n < 3; n++) await takeStep(lesson, { do: 'undo', base: revision + n, client: 'x' })
+    expect((await lessonOf(lesson)).clips).toEqual([])
+  },
+)
 test('an upload begins to be worked on when all of it is there, however that was missed', async () => {
   const lesson = await createEmpty('Pieces')
   const id = await sent(lesson, 'voice.wav', null, false)
@@ -65,18 +93,22 @@ test('an upload begins to be worked on when all of it is there, however that was
   await ended(id)
   expect((await lessonOf(lesson)).clips).toHaveLength(1)
 })
-test('a file that was sent a second time because the first answer was lost is laid and listed once; brought in twice, twice', async () => {
-  const lesson = await createEmpty('Sent twice')
-  let id = ''
-  for (const act of ['file-a', 'file-a', 'file-b']) {
-    id = await sent(lesson, 'voice.wav', null, true, act)
-    await settleUploads()
-    await ended(id)
-    expect((await readJob(id)).state).toBe('done')
-  }
-  expect((await lessonOf(lesson)).clips).toHaveLength(2)
-  expect((await listJobs('import')).filter((j) => j.lesson === lesson)).toHaveLength(2)
-})
+test(
+  'a file that was sent a second time because the first answer ' +
+    'was lost is laid and listed once; brought in twice, twice',
+  async () => {
+    const lesson = await createEmpty('Sent twice')
+    let id = ''
+    for (const act of ['file-a', 'file-a', 'file-b']) {
+      id = await sent(lesson, 'voice.wav', null, true, act)
+      await settleUploads()
+      await ended(id)
+      expect((await readJob(id)).state).toBe('done')
+    }
+    expect((await lessonOf(lesson)).clips).toHaveLength(2)
+    expect((await listJobs('import')).filter((j) => j.lesson === lesson)).toHaveLength(2)
+  },
+)
 test('the same job begun again after a crash lays its file once', async () => {
   const lesson = await createEmpty('Once')
   const id = await sent(lesson, 'voice.wav')
@@ -110,7 +142,13 @@ test('captions and traces that belong nowhere, and broken ones, get their senten
   await ended(captions)
   expect((await readJob(captions)).sentence).toContain('there is no sound or take to give them to')
   writeFileSync(path.join(made, 'bad.jsonl'), '{"trace":1,"width":10,"height":10}\nnonsense')
-  await ended(await (async () => { const id = await sent(lesson, 'desk.mp4'); await settleUploads(); return id })())
+  await ended(
+    await (async () => {
+      const id = await sent(lesson, 'desk.mp4')
+      await settleUploads()
+      return id
+    })(),
+  )
   const bad = await sent(lesson, 'bad.jsonl')
   await settleUploads()
   await ended(bad)
@@ -123,14 +161,24 @@ test('captions in Latin-1 read right', async () => {
   const ids = [await sent(lesson, 'voice.wav', 'b3'), await sent(lesson, 'other.vtt', 'b3')]
   await settleUploads()
   for (const id of ids) await ended(id)
-  expect(Object.values((await lessonOf(lesson)).media)[0]!.words.map((w) => w.text)).toEqual(['Zur\u00fcck,', 'S\u00e4ge'])
+  expect(Object.values((await lessonOf(lesson)).media)[0]!.words.map((w) => w.text)).toEqual([
+    'Zur\u00fcck,',
+    'S\u00e4ge',
+  ])
 })
 test('what would fill the disk is refused before it is sent, with how much is missing', async () => {
   const begin = (bytes: number) => beginUpload(randomUUID().slice(0, 12), bytes, { filename: 'long.mp4' })
   await begin(1000)
   process.env.VANE_RESERVE_MB = String(1e9)
   try {
-    await expect(begin(1000)).rejects.toMatchObject({ status: 507, message: expect.stringMatching(/^“long.mp4” needs about \d+ .B, and only 0 MB of the disk can be used\. Make room/) as string })
-  } finally { delete process.env.VANE_RESERVE_MB }
+    await expect(begin(1000)).rejects.toMatchObject({
+      status: 507,
+      message: expect.stringMatching(
+        /^“long.mp4” needs about \d+ .B, and only 0 MB of the disk can be used\. Make room/,
+      ) as string,
+    })
+  } finally {
+    delete process.env.VANE_RESERVE_MB
+  }
   expect((await listJobs('import')).filter((j) => j.name === 'long.mp4')).toHaveLength(1)
 })

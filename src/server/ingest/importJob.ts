@@ -20,27 +20,36 @@ const stepOf = (job: ImportJob): string => job.payload.act ?? job.id
 /** Of an act whose file was sent twice only one is told of. */
 async function forgetTwins({ id, payload: { act }, lesson }: ImportJob): Promise<void> {
   if (!act) return
-  for (const twin of await jobsIn(['done'], 'import')) if (twin.id !== id && twin.lesson === lesson && (twin.payload as ImportPayload).act === act) await forgetJob(twin.id)
+  for (const twin of await jobsIn(['done'], 'import'))
+    if (twin.id !== id && twin.lesson === lesson && (twin.payload as ImportPayload).act === act)
+      await forgetJob(twin.id)
 }
 const LARGEST_CAPTIONS = 20 * 1024 ** 2
 
-/** A file brought in: made ready, put into its lesson and laid there; traces and captions given to what they belong to. */
+/**
+ * A file brought in: made ready, put into its lesson and laid there; traces and captions given to what they belong to.
+ */
 export const importKind: JobKind<ImportPayload> = {
-  kind: 'import', atOnce: 2,
+  kind: 'import',
+  atOnce: 2,
   // A text waits for the recordings and sounds that it came together with.
-  ready: (job, open) => !isText(job.name) || !open.some((o) => o.kind === 'import' && o.batch !== null && o.batch === job.batch && !isText(o.name)),
+  ready: (job, open) =>
+    !isText(job.name) ||
+    !open.some((o) => o.kind === 'import' && o.batch !== null && o.batch === job.batch && !isText(o.name)),
   run: async (job, work) => {
     const outcome = await (isText(job.name) ? bringText(job, work) : bringMedium(job, work))
     await forgetTwins(job)
     return outcome
   },
-  lost: async (job) => ((await uploadThere(job)) ? null : `The upload of “${job.name}” is not there any more. Bring the file in again.`),
+  lost: async (job) =>
+    (await uploadThere(job)) ? null : `The upload of “${job.name}” is not there any more. Bring the file in again.`,
   forget: dropUpload,
 }
 
 async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Outcome> {
   const file = uploadFile(job)
-  if (!(await uploadThere(job))) throw new Problem(410, `The upload of “${job.name}” is not there any more. Bring the file in again.`)
+  if (!(await uploadThere(job)))
+    throw new Problem(410, `The upload of “${job.name}” is not there any more. Bring the file in again.`)
   await mkdir(path.join(dataRoot(), 'media'), { recursive: true })
   const sha256 = await hashOf(file, { signal, onStep })
   let medium = await mediumBySha(sha256)
@@ -48,7 +57,13 @@ async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Ou
   if (!medium) {
     const { size } = await stat(file)
     await needRoom(`“${job.name}”`, size)
-    const made = await processFile(file, job.name, dataRoot(), sha256, { signal, onStep, onNote: (sentence) => { note = sentence } })
+    const made = await processFile(file, job.name, dataRoot(), sha256, {
+      signal,
+      onStep,
+      onNote: (sentence) => {
+        note = sentence
+      },
+    })
     await keepMedium(made, size)
     medium = made
   }
@@ -66,19 +81,35 @@ async function lay(lessonId: string, step: string, medium: Medium): Promise<stri
   const lesson = await makeEdit(lessonId, step, `Bring in “${medium.name}”`, bringIn(medium, `clip-${step}`))
   if (!lesson) return undefined
   if (medium.kind === 'picture') return `“${medium.name}” is in the lesson: add it with “Still picture”.`
-  return first ? `“${medium.name}” sets the lesson’s size (${lesson.frame.width} × ${lesson.frame.height}) and frame rate.` : `“${medium.name}” lies on the timeline.`
+  return first
+    ? `“${medium.name}” sets the lesson’s size (${lesson.frame.width} × ${lesson.frame.height}) and frame rate.`
+    : `“${medium.name}” lies on the timeline.`
 }
 const lessonThere = (id: string): Promise<Lesson | null> =>
-  readLesson(id).then(({ lesson }) => lesson, (e: unknown) => { if (e instanceof Problem && e.status === 404) return null; throw e })
+  readLesson(id).then(
+    ({ lesson }) => lesson,
+    (e: unknown) => {
+      if (e instanceof Problem && e.status === 404) return null
+      throw e
+    },
+  )
 
 async function bringText(job: ImportJob, { signal, onStep }: Work): Promise<Outcome> {
   const lesson = job.lesson ? await lessonThere(job.lesson) : null
-  if (!lesson) throw new Problem(410, `The lesson that “${job.name}” was brought into is gone. Bring it into another one.`)
+  if (!lesson)
+    throw new Problem(410, `The lesson that “${job.name}” was brought into is gone. Bring it into another one.`)
   const kind = /\.jsonl$/i.test(job.name) ? 'trace' : 'captions'
   const mates = await matesOf(job)
   const home = homeOf(lesson, { name: job.name, kind, mates, selected: job.payload.selected })
-  if (!home) throw new Problem(422, kind === 'trace' ? `“${job.name}” is a trace, but there is no take to give it to. Bring in its recording first.` : `“${job.name}” holds captions, but there is no sound or take to give them to. Bring in the narration first.`)
-  const outcome = kind === 'trace' ? await bringTrace(job, home, lesson, signal) : await bringCaptions(job, home, onStep)
+  if (!home)
+    throw new Problem(
+      422,
+      kind === 'trace'
+        ? `“${job.name}” is a trace, but there is no take to give it to. Bring in its recording first.`
+        : `“${job.name}” holds captions, but there is no sound or take to give them to. Bring in the narration first.`,
+    )
+  const outcome =
+    kind === 'trace' ? await bringTrace(job, home, lesson, signal) : await bringCaptions(job, home, onStep)
   await dropUpload(job)
   return outcome
 }
@@ -89,14 +120,19 @@ async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: 
   await makeEdit(job.lesson!, stepOf(job), `Read the trace “${job.name}”`, setTrace(home, moments, pointer))
   const clicks = moments.filter((m) => m.kind === 'click').length
   const past = moments.filter((m) => m.fromUs > (medium.durationUs ?? Infinity)).length
-  const late = past > 0 ? `“${job.name}”: ${past} of its ${moments.length} moments are later than the end of “${medium.name}” (${((medium.durationUs ?? 0) / 1e6).toFixed(1)} s). Is it the trace of another recording?` : null
+  const late =
+    past > 0
+      ? `“${job.name}”: ${past} of its ${moments.length} moments are later than the end of ` +
+        `“${medium.name}” (${((medium.durationUs ?? 0) / 1e6).toFixed(1)} s). Is it the trace of another recording?`
+      : null
   return { facts: { said: `${moments.length} moments found, ${clicks} of them clicks.` }, sentence: late }
 }
 
 async function bringCaptions(job: ImportJob, home: string, onStep: Work['onStep']): Promise<Outcome> {
   onStep('Reading', 0)
   const file = uploadFile(job)
-  if ((await stat(file)).size > LARGEST_CAPTIONS) throw new Problem(422, `“${job.name}” is larger than 20 MB; captions may have 20 MB at most. Split the file.`)
+  if ((await stat(file)).size > LARGEST_CAPTIONS)
+    throw new Problem(422, `“${job.name}” is larger than 20 MB; captions may have 20 MB at most. Split the file.`)
   const read = readCaptions(textOf(await readFile(file)), home)
   if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
   await makeEdit(job.lesson!, stepOf(job), `Read the captions “${job.name}”`, setWords(home, read.words))

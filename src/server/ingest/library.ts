@@ -3,12 +3,24 @@ import type { Medium } from '@/core/lesson/schema'
 import { database } from '../db/client'
 import { media } from '../db/schema'
 
-export interface LibraryFile { sha256: string; name: string; kind: string; bytes: number; createdAt: string; medium: Medium }
+export interface LibraryFile {
+  sha256: string
+  name: string
+  kind: string
+  bytes: number
+  createdAt: string
+  medium: Medium
+}
 
 /** The files that were ever brought in, latest first; `search` finds a part of the name. */
 export async function listMedia(search = '', kind = ''): Promise<LibraryFile[]> {
   const term = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`
-  const rows = await database().select().from(media).where(and(search ? like(media.name, term) : undefined, kind ? eq(media.kind, kind) : undefined)).orderBy(desc(media.createdAt)).limit(300)
+  const rows = await database()
+    .select()
+    .from(media)
+    .where(and(search ? like(media.name, term) : undefined, kind ? eq(media.kind, kind) : undefined))
+    .orderBy(desc(media.createdAt))
+    .limit(300)
   return rows.map((r) => ({ ...r, createdAt: r.createdAt.toISOString() }))
 }
 
@@ -17,5 +29,8 @@ export async function mediumBySha(sha256: string): Promise<Medium | null> {
   return row?.medium ?? null
 }
 export async function keepMedium(medium: Medium, bytes: number): Promise<void> {
-  await database().insert(media).values({ sha256: medium.sha256, name: medium.name, kind: medium.kind, medium, bytes, createdAt: new Date() }).onDuplicateKeyUpdate({ set: { medium } })
+  await database()
+    .insert(media)
+    .values({ sha256: medium.sha256, name: medium.name, kind: medium.kind, medium, bytes, createdAt: new Date() })
+    .onDuplicateKeyUpdate({ set: { medium } })
 }

@@ -15,7 +15,8 @@ const dir = mkdtempSync(path.join(tmpdir(), 'vane-ingest-'))
 const at = (name: string) => path.join(dir, name)
 const ff = (...args: string[]) => mustRun('ffmpeg', ['-v', 'error', '-y', ...args])
 const making = { signal: new AbortController().signal, onStep: () => {} }
-const bring = async (file: string, name = path.basename(file)) => processFile(file, name, dir, await hashOf(file, making), making)
+const bring = async (file: string, name = path.basename(file)) =>
+  processFile(file, name, dir, await hashOf(file, making), making)
 const refused = async (file: string, words: string) => {
   const before = readdirSync(path.join(dir, 'media')).length
   await expect(bring(file)).rejects.toThrow(words)
@@ -24,45 +25,145 @@ const refused = async (file: string, words: string) => {
 }
 /** Mean brightness of each frame of a take. */
 async function brightness(file: string): Promise<number[]> {
-  const stdout = await mustRun('ffmpeg', ['-v', 'error', '-i', file, '-vf', 'scale=1:1:flags=area', '-pix_fmt', 'gray', '-f', 'rawvideo', '-fps_mode', 'passthrough', 'pipe:1'])
+  const stdout = await mustRun('ffmpeg', [
+    '-v',
+    'error',
+    '-i',
+    file,
+    '-vf',
+    'scale=1:1:flags=area',
+    '-pix_fmt',
+    'gray',
+    '-f',
+    'rawvideo',
+    '-fps_mode',
+    'passthrough',
+    'pipe:1',
+  ])
   return [...stdout]
 }
 beforeAll(async () => {
   jest.spyOn(console, 'error').mockImplementation(() => {})
-  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=2', '-f', 'lavfi', '-i', 'sine=440:d=2', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-c:a', 'aac', at('plain.mp4'))
+  await ff(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=320x180:r=30:d=2',
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=440:d=2',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    '-colorspace',
+    'bt709',
+    '-color_primaries',
+    'bt709',
+    '-color_trc',
+    'bt709',
+    '-c:a',
+    'aac',
+    at('plain.mp4'),
+  )
   await bring(at('plain.mp4'))
 })
 
-test('a recording that fits is copied, not encoded again; the preview gets its own copy, a film strip and peaks', async () => {
-  const medium = await bring(at('plain.mp4'))
-  expect(medium).toMatchObject({ kind: 'take', width: 320, height: 180, rate: { num: 30, den: 1 }, frames: 60, sound: true, durationUs: 2_000_000, aids: { proxy: { width: 320, height: 180 }, peaks: true, film: { stepUs: 1_000_000, count: 2 } } })
-  const md5 = async (file: string) => (await mustRun('ffmpeg', ['-v', 'error', '-i', file, '-map', '0:v', '-f', 'md5', '-'])).toString()
-  expect(await md5(path.join(dir, medium.file))).toBe(await md5(at('plain.mp4')))
-  const proxy = await frameTimes(path.join(dir, path.dirname(medium.file), 'proxy.mp4'))
-  expect(proxy).toMatchObject({ count: 60, constant: true })
-  expect(proxy!.longestGop).toBeLessThanOrEqual(8)
-})
-test('a variable frame rate becomes a constant one, every change at its own time, without drift over ten minutes', async () => {
-  await ff('-f', 'lavfi', '-i', "color=black:s=64x36:r=60:d=600,drawbox=t=fill:color=white:enable='mod(floor(t/7)\\,2)',select='gt(random(3)\\,0.55)+eq(n\\,0)'", '-fps_mode', 'vfr', '-c:v', 'libx264', '-preset', 'ultrafast', at('phone.mp4'))
-  const times = await frameTimes(at('phone.mp4'))
-  expect(times!.constant).toBe(false)
-  const medium = await bring(at('phone.mp4'))
-  const made = await frameTimes(path.join(dir, medium.file))
-  expect(made!.constant).toBe(true)
-  const fps = medium.rate!.num / medium.rate!.den
-  expect(Math.abs(medium.frames! - 600 * fps)).toBeLessThanOrEqual(3)
-  const light = await brightness(path.join(dir, medium.file))
-  const source = await brightness(at('phone.mp4'))
-  const stdout = await mustRun('ffprobe', ['-v', 'error', '-select_streams', 'v', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0', at('phone.mp4')])
-  const pts = stdout.toString().split('\n').map((l) => parseFloat(l)).sort((a, b) => a - b)
-  const changes = (values: number[]) => values.flatMap((v, i) => (i > 0 && (v > 128) !== (values[i - 1]! > 128) ? [i] : []))
-  const wanted = changes(source).map((i) => pts[i]! * fps)
-  const found = changes(light)
-  expect(found.length).toBe(wanted.length)
-  found.forEach((f, i) => expect(Math.abs(f - wanted[i]!)).toBeLessThanOrEqual(0.51))
-})
+test(
+  'a recording that fits is copied, not encoded again; ' + 'the preview gets its own copy, a film strip and peaks',
+  async () => {
+    const medium = await bring(at('plain.mp4'))
+    expect(medium).toMatchObject({
+      kind: 'take',
+      width: 320,
+      height: 180,
+      rate: { num: 30, den: 1 },
+      frames: 60,
+      sound: true,
+      durationUs: 2_000_000,
+      aids: { proxy: { width: 320, height: 180 }, peaks: true, film: { stepUs: 1_000_000, count: 2 } },
+    })
+    const md5 = async (file: string) =>
+      (await mustRun('ffmpeg', ['-v', 'error', '-i', file, '-map', '0:v', '-f', 'md5', '-'])).toString()
+    expect(await md5(path.join(dir, medium.file))).toBe(await md5(at('plain.mp4')))
+    const proxy = await frameTimes(path.join(dir, path.dirname(medium.file), 'proxy.mp4'))
+    expect(proxy).toMatchObject({ count: 60, constant: true })
+    expect(proxy!.longestGop).toBeLessThanOrEqual(8)
+  },
+)
+test(
+  'a variable frame rate becomes a constant one, every ' + 'change at its own time, without drift over ten minutes',
+  async () => {
+    await ff(
+      '-f',
+      'lavfi',
+      '-i',
+      "color=black:s=64x36:r=60:d=600,drawbox=t=fill:color=white:enable='mod(floor(t/7)\\,2)'," +
+        "select='gt(random(3)\\,0.55)+eq(n\\,0)'",
+      '-fps_mode',
+      'vfr',
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      at('phone.mp4'),
+    )
+    const times = await frameTimes(at('phone.mp4'))
+    expect(times!.constant).toBe(false)
+    const medium = await bring(at('phone.mp4'))
+    const made = await frameTimes(path.join(dir, medium.file))
+    expect(made!.constant).toBe(true)
+    const fps = medium.rate!.num / medium.rate!.den
+    expect(Math.abs(medium.frames! - 600 * fps)).toBeLessThanOrEqual(3)
+    const light = await brightness(path.join(dir, medium.file))
+    const source = await brightness(at('phone.mp4'))
+    const stdout = await mustRun('ffprobe', [
+      '-v',
+      'error',
+      '-select_streams',
+      'v',
+      '-show_entries',
+      'packet=pts_time',
+      '-of',
+      'csv=p=0',
+      at('phone.mp4'),
+    ])
+    const pts = stdout
+      .toString()
+      .split('\n')
+      .map((l) => parseFloat(l))
+      .sort((a, b) => a - b)
+    const changes = (values: number[]) =>
+      values.flatMap((v, i) => (i > 0 && v > 128 !== values[i - 1]! > 128 ? [i] : []))
+    const wanted = changes(source).map((i) => pts[i]! * fps)
+    const found = changes(light)
+    expect(found.length).toBe(wanted.length)
+    found.forEach((f, i) => expect(Math.abs(f - wanted[i]!)).toBeLessThanOrEqual(0.51))
+  },
+)
 test('a take whose pictures start after its sound keeps both together', async () => {
-  await ff('-f', 'lavfi', '-itsoffset', '0.5', '-i', 'testsrc2=s=64x36:r=25:d=1', '-f', 'lavfi', '-i', 'sine=440:d=1.5', '-map', '0', '-map', '1', '-c:v', 'libx264', '-c:a', 'aac', at('late.mkv'))
+  await ff(
+    '-f',
+    'lavfi',
+    '-itsoffset',
+    '0.5',
+    '-i',
+    'testsrc2=s=64x36:r=25:d=1',
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=440:d=1.5',
+    '-map',
+    '0',
+    '-map',
+    '1',
+    '-c:v',
+    'libx264',
+    '-c:a',
+    'aac',
+    at('late.mkv'),
+  )
   const medium = await bring(at('late.mkv'))
   expect(Math.abs(medium.frames! - 1.5 * 25)).toBeLessThanOrEqual(2)
   expect(medium.rate).toEqual({ num: 25, den: 1 })
@@ -72,12 +173,20 @@ test('GIF, WebM, MOV and a turned phone clip become takes', async () => {
   expect(await bring(at('a.gif'))).toMatchObject({ kind: 'take', width: 64, height: 48, frames: 10 })
   await ff('-i', at('plain.mp4'), '-t', '0.5', '-c:v', 'libvpx', '-c:a', 'libopus', at('a.webm'))
   expect(await bring(at('a.webm'))).toMatchObject({ kind: 'take', width: 320, sound: true })
-  await ff('-display_rotation', '90', '-i', at('plain.mp4'), '-t', '0.5', '-c', 'copy', at('turned.mov')).catch(() => ff('-i', at('plain.mp4'), '-t', '0.5', '-c', 'copy', '-metadata:s:v', 'rotate=90', at('turned.mov')))
+  await ff('-display_rotation', '90', '-i', at('plain.mp4'), '-t', '0.5', '-c', 'copy', at('turned.mov')).catch(() =>
+    ff('-i', at('plain.mp4'), '-t', '0.5', '-c', 'copy', '-metadata:s:v', 'rotate=90', at('turned.mov')),
+  )
   const turned = await bring(at('turned.mov'))
   expect([turned.width, turned.height]).toEqual([180, 320])
 })
 test('sounds become what the export hears, with peaks', async () => {
-  for (const [name, codec] of [['a.wav', 'pcm_s16le'], ['a.mp3', 'libmp3lame'], ['a.m4a', 'aac'], ['a.ogg', 'libvorbis'], ['a.flac', 'flac']] as const) {
+  for (const [name, codec] of [
+    ['a.wav', 'pcm_s16le'],
+    ['a.mp3', 'libmp3lame'],
+    ['a.m4a', 'aac'],
+    ['a.ogg', 'libvorbis'],
+    ['a.flac', 'flac'],
+  ] as const) {
     await ff('-f', 'lavfi', '-i', 'sine=440:d=1', '-c:a', codec, at(name))
     const medium = await bring(at(name))
     expect(medium).toMatchObject({ kind: 'sound', sound: true, aids: { peaks: true } })
@@ -89,54 +198,98 @@ test('sounds become what the export hears, with peaks', async () => {
 test('pictures and a plain SVG become still pictures', async () => {
   const canvas = createCanvas(40, 30)
   canvas.getContext('2d').fillRect(0, 0, 10, 10)
-  for (const [name, bytes] of [['a.png', canvas.toBuffer('image/png')], ['a.jpg', canvas.toBuffer('image/jpeg')], ['a.webp', canvas.toBuffer('image/webp')]] as const) {
+  for (const [name, bytes] of [
+    ['a.png', canvas.toBuffer('image/png')],
+    ['a.jpg', canvas.toBuffer('image/jpeg')],
+    ['a.webp', canvas.toBuffer('image/webp')],
+  ] as const) {
     writeFileSync(at(name), bytes)
     expect(await bring(at(name))).toMatchObject({ kind: 'picture', width: 40, height: 30 })
   }
-  writeFileSync(at('a.svg'), '<svg xmlns="http://www.w3.org/2000/svg" width="100" height="50"><rect width="100" height="50" fill="#c33"/></svg>')
+  writeFileSync(
+    at('a.svg'),
+    '<svg xmlns="http://www.w3.org/2000/svg" width="100" height="50"><rect width="100" height="50" fill="#c33"/></svg>',
+  )
   expect(await bring(at('a.svg'))).toMatchObject({ kind: 'picture', width: 400, height: 200 })
 })
-test('broken, empty, cut-off, mislabelled and playlist files are refused in a sentence, with nothing half-stored', async () => {
-  writeFileSync(at('empty.mp4'), '')
-  await refused(at('empty.mp4'), 'is empty')
-  writeFileSync(at('noise.mp4'), Buffer.from('this is no video at all, only a text with a wrong name'))
-  await refused(at('noise.mp4'), 'not a video, a sound or a picture')
-  copyFileSync(at('plain.mp4'), at('headless.mp4'))
-  truncateSync(at('headless.mp4'), 9000)
-  await refused(at('headless.mp4'), 'cut off')
-  await ff('-i', at('plain.mp4'), '-c', 'copy', '-movflags', '+faststart', at('fast.mp4'))
-  copyFileSync(at('fast.mp4'), at('short.mp4'))
-  truncateSync(at('short.mp4'), Math.floor(statSync(at('fast.mp4')).size * 0.6))
-  await refused(at('short.mp4'), 'cut off')
-  writeFileSync(at('list.mp4'), '#EXTM3U\n#EXTINF:10,\n/etc/passwd\n')
-  await refused(at('list.mp4'), 'playlist')
-  writeFileSync(at('half.png'), readFileSync(at('a.png')).subarray(0, 60))
-  await refused(at('half.png'), 'cannot be read to its end')
-  writeFileSync(at('evil.svg'), '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>')
-  await refused(at('evil.svg'), 'run scripts')
-})
+test(
+  'broken, empty, cut-off, mislabelled and playlist files ' + 'are refused in a sentence, with nothing half-stored',
+  async () => {
+    writeFileSync(at('empty.mp4'), '')
+    await refused(at('empty.mp4'), 'is empty')
+    writeFileSync(at('noise.mp4'), Buffer.from('this is no video at all, only a text with a wrong name'))
+    await refused(at('noise.mp4'), 'not a video, a sound or a picture')
+    copyFileSync(at('plain.mp4'), at('headless.mp4'))
+    truncateSync(at('headless.mp4'), 9000)
+    await refused(at('headless.mp4'), 'cut off')
+    await ff('-i', at('plain.mp4'), '-c', 'copy', '-movflags', '+faststart', at('fast.mp4'))
+    copyFileSync(at('fast.mp4'), at('short.mp4'))
+    truncateSync(at('short.mp4'), Math.floor(statSync(at('fast.mp4')).size * 0.6))
+    await refused(at('short.mp4'), 'cut off')
+    writeFileSync(at('list.mp4'), '#EXTM3U\n#EXTINF:10,\n/etc/passwd\n')
+    await refused(at('list.mp4'), 'playlist')
+    writeFileSync(at('half.png'), readFileSync(at('a.png')).subarray(0, 60))
+    await refused(at('half.png'), 'cannot be read to its end')
+    writeFileSync(
+      at('evil.svg'),
+      '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>',
+    )
+    await refused(at('evil.svg'), 'run scripts')
+  },
+)
 /** Brings a file in and gives what was said about it. */
 async function noted(file: string): Promise<{ medium: Awaited<ReturnType<typeof bring>>; note: string }> {
   let note = ''
-  const medium = await processFile(file, path.basename(file), dir, await hashOf(file, making), { ...making, onNote: (n) => { note = n } })
+  const medium = await processFile(file, path.basename(file), dir, await hashOf(file, making), {
+    ...making,
+    onNote: (n) => {
+      note = n
+    },
+  })
   return { medium, note }
 }
 const cutTo = (from: string, percent: number, to: string) => {
   writeFileSync(at(to), readFileSync(at(from)).subarray(0, Math.floor((statSync(at(from)).size * percent) / 100)))
   return at(to)
 }
-test.each([['mkv', 'libx264', 'aac'], ['webm', 'libvpx', 'libopus']])('a %s that is cut off is taken as far as it goes, and it is said how much is there', async (ending, video, audio) => {
-  const name = `whole.${ending}`
-  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=10', '-f', 'lavfi', '-i', 'sine=440:d=10', '-c:v', video, '-pix_fmt', 'yuv420p', '-c:a', audio, at(name))
-  expect((await noted(at(name))).note).toBe('')
-  for (const percent of [25, 60, 95]) {
-    const { medium, note } = await noted(cutTo(name, percent, `cut-${percent}.${ending}`))
-    const [, there, of] = /is cut off: ([\d.]+) of its ([\d.]+) s are there/.exec(note)!
-    expect(Number(of)).toBeCloseTo(10, 0)
-    expect(Math.abs(medium.durationUs! / 1e6 - Number(there))).toBeLessThan(0.6)
-  }
-})
-test.each([['mp3', 'libmp3lame'], ['wav', 'pcm_s16le'], ['flac', 'flac']])('a %s that is cut in half is taken, and it is said how much is there', async (ending, codec) => {
+test.each([
+  ['mkv', 'libx264', 'aac'],
+  ['webm', 'libvpx', 'libopus'],
+])(
+  'a %s that is cut off is taken as far as it goes, and it is said how much is there',
+  async (ending, video, audio) => {
+    const name = `whole.${ending}`
+    await ff(
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc2=s=320x180:r=30:d=10',
+      '-f',
+      'lavfi',
+      '-i',
+      'sine=440:d=10',
+      '-c:v',
+      video,
+      '-pix_fmt',
+      'yuv420p',
+      '-c:a',
+      audio,
+      at(name),
+    )
+    expect((await noted(at(name))).note).toBe('')
+    for (const percent of [25, 60, 95]) {
+      const { medium, note } = await noted(cutTo(name, percent, `cut-${percent}.${ending}`))
+      const [, there, of] = /is cut off: ([\d.]+) of its ([\d.]+) s are there/.exec(note)!
+      expect(Number(of)).toBeCloseTo(10, 0)
+      expect(Math.abs(medium.durationUs! / 1e6 - Number(there))).toBeLessThan(0.6)
+    }
+  },
+)
+test.each([
+  ['mp3', 'libmp3lame'],
+  ['wav', 'pcm_s16le'],
+  ['flac', 'flac'],
+])('a %s that is cut in half is taken, and it is said how much is there', async (ending, codec) => {
   await ff('-f', 'lavfi', '-i', 'sine=440:d=10', '-c:a', codec, at(`sound.${ending}`))
   expect((await noted(at(`sound.${ending}`))).note).toBe('')
   const { medium, note } = await noted(cutTo(`sound.${ending}`, 50, `half.${ending}`))
@@ -149,7 +302,23 @@ test('an Ogg without its last page is said to be cut off', async () => {
   expect((await noted(cutTo('sound.ogg', 50, 'half.ogg'))).note).toContain('ends without its last page')
 })
 test('pictures damaged in the middle are told and kept as they could be read', async () => {
-  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=10', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', at('sound-pictures.mp4'))
+  await ff(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=320x180:r=30:d=10',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    '-colorspace',
+    'bt709',
+    '-color_primaries',
+    'bt709',
+    '-color_trc',
+    'bt709',
+    at('sound-pictures.mp4'),
+  )
   const bytes = readFileSync(at('sound-pictures.mp4'))
   for (let i = 0; i < 40; i++) bytes[Math.floor(bytes.length * 0.4) + i * 61] = (i * 37) % 256
   writeFileSync(at('torn.mp4'), bytes)
@@ -160,19 +329,65 @@ test('pictures damaged in the middle are told and kept as they could be read', a
   expect(errors.toString()).toBe('')
 })
 test('a recording whose head is damaged is refused and does not become a sound', async () => {
-  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=2', '-f', 'lavfi', '-i', 'sine=440:d=2', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-c:a', 'aac', at('both.mp4'))
+  await ff(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=320x180:r=30:d=2',
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=440:d=2',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    '-c:a',
+    'aac',
+    at('both.mp4'),
+  )
   const bytes = readFileSync(at('both.mp4'))
   bytes.write('xxxx', bytes.indexOf('stbl'))
   writeFileSync(at('head.mp4'), bytes)
   await refused(at('head.mp4'), 'its head is damaged')
 })
 test('a recording that does not start at zero has no frame too many', async () => {
-  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=2', '-output_ts_offset', '5', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', at('late5.mkv'))
-  expect((await noted(at('late5.mkv')))).toMatchObject({ medium: { frames: 60, durationUs: 2_000_000 }, note: '' })
+  await ff(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=320x180:r=30:d=2',
+    '-output_ts_offset',
+    '5',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    at('late5.mkv'),
+  )
+  expect(await noted(at('late5.mkv'))).toMatchObject({ medium: { frames: 60, durationUs: 2_000_000 }, note: '' })
 })
 test('whatever is taken fits into a lesson: a thousand frames a second, two pixels, eight thousand', async () => {
-  for (const [name, size, rate, frames] of [['fast', '64x36', 1000, 500], ['tiny', '2x2', 30, 10], ['huge', '8190x8190', 5, 2]] as const) {
-    await ff('-f', 'lavfi', '-i', `testsrc2=s=${size}:r=${rate}`, '-frames:v', String(frames), '-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', at(`${name}.mp4`))
+  for (const [name, size, rate, frames] of [
+    ['fast', '64x36', 1000, 500],
+    ['tiny', '2x2', 30, 10],
+    ['huge', '8190x8190', 5, 2],
+  ] as const) {
+    await ff(
+      '-f',
+      'lavfi',
+      '-i',
+      `testsrc2=s=${size}:r=${rate}`,
+      '-frames:v',
+      String(frames),
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      '-pix_fmt',
+      'yuv420p',
+      at(`${name}.mp4`),
+    )
     const { medium, note } = await noted(at(`${name}.mp4`))
     const result = applyEdit(emptyLesson('Limits'), bringIn(medium, 'clip'))
     expect('edited' in result && checkLesson(result.edited.lesson).faults).toEqual([])
@@ -180,12 +395,31 @@ test('whatever is taken fits into a lesson: a thousand frames a second, two pixe
   }
 })
 test('high dynamic range is brought to BT.709: mid grey stays grey and white does not clip to nothing', async () => {
-  await ff('-f', 'lavfi', '-i', 'color=gray:s=64x64:r=10:d=1', '-vf', 'format=yuv420p10le', '-c:v', 'libx265', '-x265-params', 'log-level=error:colorprim=bt2020:transfer=smpte2084:colormatrix=bt2020nc', '-color_trc', 'smpte2084', '-color_primaries', 'bt2020', '-colorspace', 'bt2020nc', at('hdr.mp4'))
+  await ff(
+    '-f',
+    'lavfi',
+    '-i',
+    'color=gray:s=64x64:r=10:d=1',
+    '-vf',
+    'format=yuv420p10le',
+    '-c:v',
+    'libx265',
+    '-x265-params',
+    'log-level=error:colorprim=bt2020:transfer=smpte2084:colormatrix=bt2020nc',
+    '-color_trc',
+    'smpte2084',
+    '-color_primaries',
+    'bt2020',
+    '-colorspace',
+    'bt2020nc',
+    at('hdr.mp4'),
+  )
   const { medium } = await noted(at('hdr.mp4'))
   const facts = (await probe(path.join(dir, medium.file)))!.video!
   expect([facts.color_transfer, facts.color_space, facts.pix_fmt]).toEqual(['bt709', 'bt709', 'yuv420p'])
   const [light] = await brightness(path.join(dir, medium.file))
-  // Half the PQ signal is 92 nits: near diffuse white when 100 nits are taken for it, so far above the middle of BT.709.
+  // Half the PQ signal is 92 nits: near diffuse white when 100 nits are taken for it, so far above the middle of
+  // BT.709.
   expect(light).toBeGreaterThan(140)
 })
 test('a moving PNG moves; an animated WebP is refused with what to do', async () => {
@@ -203,14 +437,31 @@ test('a picture with too many pixels is refused before it is opened', async () =
   await refused(at('wall.png'), 'is 16000 × 16000 pixels, 256 million; pictures may have 64 million at most')
 })
 test('two frames eleven hours apart are refused at once', async () => {
-  await ff('-f', 'lavfi', '-i', 'color=white:s=64x36:r=1:d=2', '-vf', 'setpts=N*39600/TB', '-fps_mode', 'vfr', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', at('apart.mkv'))
+  await ff(
+    '-f',
+    'lavfi',
+    '-i',
+    'color=white:s=64x36:r=1:d=2',
+    '-vf',
+    'setpts=N*39600/TB',
+    '-fps_mode',
+    'vfr',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    at('apart.mkv'),
+  )
   const began = Date.now()
   await refused(at('apart.mkv'), 'recordings may be 6 hours long at most')
   expect(Date.now() - began).toBeLessThan(20_000)
 })
 test('no sentence holds a path or a program’s own words', async () => {
   for (const name of ['half.png', 'head.mp4', 'moving.webp', 'headless.mp4']) {
-    const said = await bring(at(name)).then(() => '', (e: Error) => e.message)
+    const said = await bring(at(name)).then(
+      () => '',
+      (e: Error) => e.message,
+    )
     expect(said).not.toMatch(/\/|0x[0-9a-f]|ffmpeg|Error while|\[\w+ @/)
   }
 })
@@ -219,13 +470,45 @@ test('a file that only has another name is taken for what it is', async () => {
   expect((await bring(at('really-a-video.png'))).kind).toBe('take')
 })
 test('SVG that runs or fetches anything is found out', () => {
-  const svg = (inside: string, attributes = '') => `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`
-  for (const bad of [svg('', 'onload="x()"'), svg('<image href="http://a.example/x.png"/>'), svg('<use xlink:href="file:///etc/passwd#a"/>'), svg('<foreignObject/>'), svg('<style>@import "x.css"</style>'), svg('<a href="javascript:x()"/>'), svg('<rect fill="url(http://a.example/x)"/>'), '<svg><g></svg>', '<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]><svg/>', '<?xml-stylesheet href="x.css"?><svg/>', svg('<rect fill="url(//a.example/x)"/>'), svg('<rect style="fill:url( x.svg#a )"/>'), svg('<style><![CDATA[@import "x.css";]]></style>'), '<!DOCTYPE svg SYSTEM "http://a.example/x.dtd"><svg xmlns="http://www.w3.org/2000/svg"/>', '<!DOCTYPE svg PUBLIC "x" "http://a.example/x.dtd"><svg xmlns="http://www.w3.org/2000/svg"/>']) expect(svgFault(bad)).not.toBeNull()
-  for (const good of [svg('<linearGradient id="g"/><rect fill="url(#g)"/><use href="#g"/>'), svg('<image href="data:image/png;base64,AAAA"/>'), '<!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd"><svg xmlns="http://www.w3.org/2000/svg"/>', svg('<style><![CDATA[.a{fill:url(#g)}]]></style>')]) expect(svgFault(good)).toBeNull()
+  const svg = (inside: string, attributes = '') =>
+    `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`
+  for (const bad of [
+    svg('', 'onload="x()"'),
+    svg('<image href="http://a.example/x.png"/>'),
+    svg('<use xlink:href="file:///etc/passwd#a"/>'),
+    svg('<foreignObject/>'),
+    svg('<style>@import "x.css"</style>'),
+    svg('<a href="javascript:x()"/>'),
+    svg('<rect fill="url(http://a.example/x)"/>'),
+    '<svg><g></svg>',
+    '<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]><svg/>',
+    '<?xml-stylesheet href="x.css"?><svg/>',
+    svg('<rect fill="url(//a.example/x)"/>'),
+    svg('<rect style="fill:url( x.svg#a )"/>'),
+    svg('<style><![CDATA[@import "x.css";]]></style>'),
+    '<!DOCTYPE svg SYSTEM "http://a.example/x.dtd"><svg xmlns="http://www.w3.org/2000/svg"/>',
+    '<!DOCTYPE svg PUBLIC "x" "http://a.example/x.dtd"><svg xmlns="http://www.w3.org/2000/svg"/>',
+  ])
+    expect(svgFault(bad)).not.toBeNull()
+  for (const good of [
+    svg('<linearGradient id="g"/><rect fill="url(#g)"/><use href="#g"/>'),
+    svg('<image href="data:image/png;base64,AAAA"/>'),
+    '<!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" ' +
+      '"http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd"><svg xmlns="http://www.w3.org/2000/svg"/>',
+    svg('<style><![CDATA[.a{fill:url(#g)}]]></style>'),
+  ])
+    expect(svgFault(good)).toBeNull()
 })
 test('a cancelled import leaves nothing behind', async () => {
   const control = new AbortController()
   const before = readdirSync(path.join(dir, 'media'))
-  await expect(processFile(at('phone.mp4'), 'phone.mp4', dir, 'b'.repeat(64), { signal: control.signal, onStep: (step) => { if (step === 'Conforming') control.abort(new Error('Cancelled.')) } })).rejects.toThrow('Cancelled')
+  await expect(
+    processFile(at('phone.mp4'), 'phone.mp4', dir, 'b'.repeat(64), {
+      signal: control.signal,
+      onStep: (step) => {
+        if (step === 'Conforming') control.abort(new Error('Cancelled.'))
+      },
+    }),
+  ).rejects.toThrow('Cancelled')
   expect(readdirSync(path.join(dir, 'media'))).toEqual(before)
 })

@@ -43,7 +43,13 @@ export async function hashOf(file: string, making: Making): Promise<string> {
  *
  * @throws Problem naming the file, what is wrong and what to do; on cancel, the signal's reason
  */
-export async function processFile(source: string, name: string, root: string, sha256: string, making: Making): Promise<Medium> {
+export async function processFile(
+  source: string,
+  name: string,
+  root: string,
+  sha256: string,
+  making: Making,
+): Promise<Medium> {
   const work = path.join(root, 'media', `.${sha256}.part`)
   const home = path.join(root, 'media', sha256)
   await rm(work, { recursive: true, force: true })
@@ -66,17 +72,43 @@ async function make(source: string, name: string, work: string, sha256: string, 
   const base = { name, sha256, moments: [], words: [] }
   const at = (file: string) => `media/${sha256}/${file}`
   switch (kind) {
-    case 'empty': throw bad(name, 'is empty (0 bytes). Record or export it again.')
-    case 'playlist': throw bad(name, 'is a playlist, which only names other files. Bring in the recording itself.')
-    case 'unknown': throw bad(name, 'is not a video, a sound or a picture that Vivid Vane knows by its contents, whatever its name ends in. It takes MP4, MOV, WebM, MKV, GIF, PNG, JPEG, WebP, SVG, WAV, MP3, M4A, OGG and FLAC.')
-    case 'vector': return { kind: 'picture', file: at('picture.png'), ...(await picture(await drawVector(source, name, work), name, work)), ...base }
-    case 'picture': return { kind: 'picture', file: at('picture.png'), ...(await picture(source, name, work)), ...base }
+    case 'empty':
+      throw bad(name, 'is empty (0 bytes). Record or export it again.')
+    case 'playlist':
+      throw bad(name, 'is a playlist, which only names other files. Bring in the recording itself.')
+    case 'unknown':
+      throw bad(
+        name,
+        'is not a video, a sound or a picture that Vivid Vane knows by its contents, whatever its name ' +
+          'ends in. It takes MP4, MOV, WebM, MKV, GIF, PNG, JPEG, WebP, SVG, WAV, MP3, M4A, OGG and FLAC.',
+      )
+    case 'vector':
+      return {
+        kind: 'picture',
+        file: at('picture.png'),
+        ...(await picture(await drawVector(source, name, work), name, work)),
+        ...base,
+      }
+    case 'picture':
+      return { kind: 'picture', file: at('picture.png'), ...(await picture(source, name, work)), ...base }
     default: {
       const facts = await probe(source)
-      if (!facts) throw bad(name, 'cannot be read: it is broken, cut off before its end, or not what its name says. Play it where it was made, and save it again.')
-      if (facts.unreadable) throw bad(name, 'holds pictures, but nothing can be told of them: its head is damaged. Copy it again from where it was recorded.')
-      if (facts.video && !(kind === 'moving' && (await frameTimes(source))?.count === 1)) return { kind: 'take', file: at('take.mp4'), ...(await take(source, name, work, facts, making)), ...base }
-      if (facts.video) return { kind: 'picture', file: at('picture.png'), ...(await picture(source, name, work)), ...base }
+      if (!facts)
+        throw bad(
+          name,
+          'cannot be read: it is broken, cut off before its end, or not ' +
+            'what its name says. Play it where it was made, and save it again.',
+        )
+      if (facts.unreadable)
+        throw bad(
+          name,
+          'holds pictures, but nothing can be told of them: its ' +
+            'head is damaged. Copy it again from where it was recorded.',
+        )
+      if (facts.video && !(kind === 'moving' && (await frameTimes(source))?.count === 1))
+        return { kind: 'take', file: at('take.mp4'), ...(await take(source, name, work, facts, making)), ...base }
+      if (facts.video)
+        return { kind: 'picture', file: at('picture.png'), ...(await picture(source, name, work)), ...base }
       return { kind: 'sound', ...(await sound(source, name, work, at, facts, making)), ...base }
     }
   }
@@ -84,10 +116,21 @@ async function make(source: string, name: string, work: string, sha256: string, 
 
 const seconds = (us: number) => (us / 1e6).toFixed(1)
 /** What there is to say of a file that is shorter than it says itself, or damaged; each part as a sentence. */
-function noteOf(name: string, { declaredUs, thereUs, damaged }: { declaredUs: number; thereUs: number; damaged: number }): string | null {
+function noteOf(
+  name: string,
+  { declaredUs, thereUs, damaged }: { declaredUs: number; thereUs: number; damaged: number },
+): string | null {
   const missing = declaredUs - thereUs
-  const short = missing > Math.max(300_000, declaredUs * 0.01) ? `“${name}” is cut off: ${seconds(thereUs)} of its ${seconds(declaredUs)} s are there. It is taken as far as it goes; bring in the whole file if there is one.` : ''
-  const torn = damaged > 0 ? `“${name}” is damaged in ${damaged === 1 ? 'one place' : `${damaged} places`}: what could be read there is shown. Copy it again from where it was recorded, if you can.` : ''
+  const short =
+    missing > Math.max(300_000, declaredUs * 0.01)
+      ? `“${name}” is cut off: ${seconds(thereUs)} of its ${seconds(declaredUs)} s are there. It is ` +
+        `taken as far as it goes; bring in the whole file if there is one.`
+      : ''
+  const torn =
+    damaged > 0
+      ? `“${name}” is damaged in ${damaged === 1 ? 'one place' : `${damaged} places`}: what could be ` +
+        `read there is shown. Copy it again from where it was recorded, if you can.`
+      : ''
   return [short, torn].filter(Boolean).join(' ') || null
 }
 
@@ -95,13 +138,32 @@ type Own = Partial<Medium>
 
 async function take(source: string, name: string, work: string, facts: FileFacts, making: Making): Promise<Own> {
   const { width, height, nb_frames } = facts.video!
-  if (Math.max(width!, height!) > LIMITS.takeSide) throw bad(name, `is ${width} × ${height} pixels; recordings may have ${LIMITS.takeSide} on a side at most. Make it smaller first.`)
+  if (Math.max(width!, height!) > LIMITS.takeSide)
+    throw bad(
+      name,
+      `is ${width} × ${height} pixels; recordings may have ` +
+        `${LIMITS.takeSide} on a side at most. Make it smaller first.`,
+    )
   const times = await frameTimes(source)
   if (!times) throw bad(name, 'holds no pictures that can be read. Record it again, or save it in another format.')
-  if (nb_frames && Number(nb_frames) > times.count + 1) throw bad(name, `is cut off: ${times.count} of its ${nb_frames} frames are there. Copy it again from where it was recorded.`)
-  if (times.durationUs > LIMITS.hours * 3.6e9) throw bad(name, `is ${(times.durationUs / 3.6e9).toFixed(1)} hours long; recordings may be ${LIMITS.hours} hours long at most. Cut it into parts first.`)
+  if (nb_frames && Number(nb_frames) > times.count + 1)
+    throw bad(
+      name,
+      `is cut off: ${times.count} of its ${nb_frames} frames are there. Copy it again from where it was recorded.`,
+    )
+  if (times.durationUs > LIMITS.hours * 3.6e9)
+    throw bad(
+      name,
+      `is ${(times.durationUs / 3.6e9).toFixed(1)} hours long; recordings may be ${LIMITS.hours} ` +
+        `hours long at most. Cut it into parts first.`,
+    )
   const step = (label: string) => ({ signal: making.signal, onShare: (share: number) => making.onStep(label, share) })
-  const whole = <T>(doing: Promise<T>) => doing.catch((e: Error) => { throw making.signal.aborted || e instanceof Interrupted ? e : bad(name, `cannot be taken: ${e.message}. Save it again as an MP4, or record it again.`) })
+  const whole = <T>(doing: Promise<T>) =>
+    doing.catch((e: Error) => {
+      throw making.signal.aborted || e instanceof Interrupted
+        ? e
+        : bad(name, `cannot be taken: ${e.message}. Save it again as an MP4, or record it again.`)
+    })
   const prepare = async (anew: boolean) => {
     making.onStep('Conforming', 0)
     const conformed = await whole(conformTake(source, work, facts, times, step('Conforming'), { anew }))
@@ -110,7 +172,9 @@ async function take(source: string, name: string, work: string, facts: FileFacts
     if (!made?.video || !final?.constant) return null
     const size = { width: made.video.width!, height: made.video.height! }
     making.onStep('Preparing the preview', 0)
-    const { damaged, ...proxy } = await whole(writeProxy(work, { ...size, durationUs: final.durationUs }, step('Preparing the preview')))
+    const { damaged, ...proxy } = await whole(
+      writeProxy(work, { ...size, durationUs: final.durationUs }, step('Preparing the preview')),
+    )
     return { ...conformed, damaged: conformed.damaged + damaged, sound: made.audio !== null, final, size, proxy }
   }
   const first = await prepare(false)
@@ -120,20 +184,41 @@ async function take(source: string, name: string, work: string, facts: FileFacts
   const { final, size, proxy } = ready
   making.onStep('Film strip', 0)
   const film = await whole(writeFilm(work, final.durationUs, step('Film strip')))
-  const heard = ready.sound ? await whole(writePeaks(path.join(work, 'take.mp4'), final.durationUs, step('Waveform'))) : null
+  const heard = ready.sound
+    ? await whole(writePeaks(path.join(work, 'take.mp4'), final.durationUs, step('Waveform')))
+    : null
   if (heard) await writeFile(path.join(work, 'peaks.bin'), heard.peaks)
-  const tooFast = times.rate.num / times.rate.den > LIMITS.fps || (Number(facts.video!.nb_frames) || 0) > (final.count + 1) * 2
+  const tooFast =
+    times.rate.num / times.rate.den > LIMITS.fps || (Number(facts.video!.nb_frames) || 0) > (final.count + 1) * 2
   const thereUs = facts.durationUs > times.durationUs * 1.01 + 300_000 ? await lastTimeUs(source) : facts.durationUs
-  const note = noteOf(name, { declaredUs: facts.durationUs, thereUs, damaged: Math.max(first?.damaged ?? 0, ready.damaged) + (heard?.damaged ?? 0) })
+  const note = noteOf(name, {
+    declaredUs: facts.durationUs,
+    thereUs,
+    damaged: Math.max(first?.damaged ?? 0, ready.damaged) + (heard?.damaged ?? 0),
+  })
   if (note) making.onNote?.(note)
-  else if (tooFast) making.onNote?.(`“${name}” has more frames a second than a lesson can have; it is taken at ${final.rate.num / final.rate.den}.`)
+  else if (tooFast)
+    making.onNote?.(
+      `“${name}” has more frames a second than a lesson can have; it is taken at ${final.rate.num / final.rate.den}.`,
+    )
   return {
-    ...size, rate: final.rate, frames: final.count, durationUs: final.durationUs, sound: ready.sound,
+    ...size,
+    rate: final.rate,
+    frames: final.count,
+    durationUs: final.durationUs,
+    sound: ready.sound,
     aids: { proxy, film, ...(heard && { peaks: true }) },
   }
 }
 
-async function sound(source: string, name: string, work: string, at: (file: string) => string, facts: FileFacts, making: Making): Promise<Own & { file: string }> {
+async function sound(
+  source: string,
+  name: string,
+  work: string,
+  at: (file: string) => string,
+  facts: FileFacts,
+  making: Making,
+): Promise<Own & { file: string }> {
   const plain = facts.audio!.codec_name === 'pcm_s16le' && facts.container === 'wav'
   const file = plain ? 'sound.wav' : 'sound.flac'
   const { signal } = making
@@ -143,15 +228,45 @@ async function sound(source: string, name: string, work: string, at: (file: stri
   else {
     const limit = 600 + facts.durationUs / 1e6
     const onTime = (us: number) => making.onStep('Conforming', Math.min(1, us / Math.max(1, facts.durationUs)))
-    damaged = await ffmpeg([...SAFE_INPUT, '-i', source, '-map', '0:a:0', '-af', 'aresample=async=1:first_pts=0', '-sample_fmt', 's16', '-c:a', 'flac', '-map_metadata', '-1', path.join(work, file)], { signal, limit, onTime })
-      .catch((e: Error) => { throw signal.aborted || e instanceof Interrupted ? e : bad(name, `cannot be taken: ${e.message}. Save it again as WAV.`) })
+    damaged = await ffmpeg(
+      [
+        ...SAFE_INPUT,
+        '-i',
+        source,
+        '-map',
+        '0:a:0',
+        '-af',
+        'aresample=async=1:first_pts=0',
+        '-sample_fmt',
+        's16',
+        '-c:a',
+        'flac',
+        '-map_metadata',
+        '-1',
+        path.join(work, file),
+      ],
+      { signal, limit, onTime },
+    ).catch((e: Error) => {
+      throw signal.aborted || e instanceof Interrupted
+        ? e
+        : bad(name, `cannot be taken: ${e.message}. Save it again as WAV.`)
+    })
   }
   const made = await probe(path.join(work, file))
-  const heard = made ? await writePeaks(path.join(work, file), made.durationUs, { signal, onShare: (share) => making.onStep('Waveform', share) }) : null
+  const heard = made
+    ? await writePeaks(path.join(work, file), made.durationUs, {
+        signal,
+        onShare: (share) => making.onStep('Waveform', share),
+      })
+    : null
   if (!made || !heard?.peaks.length) throw bad(name, 'holds no sound. Record it again.')
   await writeFile(path.join(work, 'peaks.bin'), heard.peaks)
   const declaredUs = plain ? await wavLengthUs(source) : facts.durationUs
-  const note = noteOf(name, { declaredUs, thereUs: made.durationUs, damaged }) ?? (facts.container === 'ogg' && !(await endsAsOgg(source)) ? `“${name}” ends without its last page, so it is cut off: ${seconds(made.durationUs)} s of it are there.` : null)
+  const note =
+    noteOf(name, { declaredUs, thereUs: made.durationUs, damaged }) ??
+    (facts.container === 'ogg' && !(await endsAsOgg(source))
+      ? `“${name}” ends without its last page, so it is cut off: ${seconds(made.durationUs)} s of it are there.`
+      : null)
   if (note) making.onNote?.(note)
   return { file: at(file), durationUs: made.durationUs, sound: true, aids: { peaks: true } }
 }
@@ -170,7 +285,9 @@ async function drawVector(source: string, name: string, work: string): Promise<s
     const file = path.join(work, 'drawn.png')
     await writeFile(file, canvas.toBuffer('image/png'))
     return file
-  } catch { throw bad(name, `cannot be drawn. Give it a width and a height, or save it as a PNG.`) }
+  } catch {
+    throw bad(name, `cannot be drawn. Give it a width and a height, or save it as a PNG.`)
+  }
 }
 
 async function picture(source: string, name: string, work: string): Promise<Own> {
@@ -178,11 +295,35 @@ async function picture(source: string, name: string, work: string): Promise<Own>
   const known = await probe(source)
   if (known?.video) sizeAllowed(name, known.video.width!, known.video.height!)
   try {
-    await ffmpeg([...SAFE_INPUT, '-xerror', '-err_detect', 'explode', '-i', source, '-frames:v', '1', '-pix_fmt', 'rgba', '-f', 'image2', '-c:v', 'png', out], { limit: 120 })
+    await ffmpeg(
+      [
+        ...SAFE_INPUT,
+        '-xerror',
+        '-err_detect',
+        'explode',
+        '-i',
+        source,
+        '-frames:v',
+        '1',
+        '-pix_fmt',
+        'rgba',
+        '-f',
+        'image2',
+        '-c:v',
+        'png',
+        out,
+      ],
+      { limit: 120 },
+    )
   } catch (e) {
     if (e instanceof Interrupted) throw e
-    if (!(await isAnimatedWebp(source))) throw bad(name, `is a picture that cannot be read to its end: ${(e as Error).message}. Save it again.`)
-    throw bad(name, 'is an animated WebP, which is not taken. Save it as a GIF or a video to have it move, or as a PNG to have it stand.')
+    if (!(await isAnimatedWebp(source)))
+      throw bad(name, `is a picture that cannot be read to its end: ${(e as Error).message}. Save it again.`)
+    throw bad(
+      name,
+      'is an animated WebP, which is not taken. Save it as a GIF ' +
+        'or a video to have it move, or as a PNG to have it stand.',
+    )
   }
   const { width, height } = await loadImage(out)
   sizeAllowed(name, width, height)
@@ -191,6 +332,15 @@ async function picture(source: string, name: string, work: string): Promise<Own>
 }
 function sizeAllowed(name: string, width: number, height: number): void {
   const { pictureSide, pictureMegapixels } = LIMITS
-  if (Math.max(width, height) > pictureSide) throw bad(name, `is ${width} × ${height} pixels; pictures may have ${pictureSide} on a side at most. Make it smaller first.`)
-  if (width * height > pictureMegapixels * 1e6) throw bad(name, `is ${width} × ${height} pixels, ${Math.round((width * height) / 1e6)} million; pictures may have ${pictureMegapixels} million at most. Make it smaller first.`)
+  if (Math.max(width, height) > pictureSide)
+    throw bad(
+      name,
+      `is ${width} × ${height} pixels; pictures may have ${pictureSide} on a side at most. Make it smaller first.`,
+    )
+  if (width * height > pictureMegapixels * 1e6)
+    throw bad(
+      name,
+      `is ${width} × ${height} pixels, ${Math.round((width * height) / 1e6)} million; pictures may ` +
+        `have ${pictureMegapixels} million at most. Make it smaller first.`,
+    )
 }

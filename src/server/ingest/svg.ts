@@ -1,7 +1,17 @@
 import { SaxesParser } from 'saxes'
 
 const HANDLERS = /^on[a-z]+$/i
-const BANNED = new Set(['script', 'foreignobject', 'iframe', 'object', 'embed', 'audio', 'video', 'handler', 'listener'])
+const BANNED = new Set([
+  'script',
+  'foreignobject',
+  'iframe',
+  'object',
+  'embed',
+  'audio',
+  'video',
+  'handler',
+  'listener',
+])
 
 /** `url(…)` of anything but a part of the same drawing or a picture that it holds itself. */
 const OUTSIDE = /url\(\s*['"]?\s*(?!#|data:image\/(png|jpeg|webp);)[^'")\s]/i
@@ -11,25 +21,38 @@ const W3C = /^svg\s+PUBLIC\s+"-\/\/W3C\/\/DTD SVG [\d.]+[^"]*\/\/EN"\s+"https?:\
 /** Why an SVG cannot be taken, as a sentence's end; null when it is well formed, draws only itself and runs nothing. */
 export function svgFault(text: string): string | null {
   let fault: string | null = null
-  const say = (what: string) => { fault ??= what }
+  const say = (what: string) => {
+    fault ??= what
+  }
   if (/<!ENTITY/i.test(text)) return 'it declares entities, which can be used to read other files'
   const parser = new SaxesParser({ xmlns: false })
-  parser.on('doctype', (d) => { if (/\b(SYSTEM|PUBLIC)\b/.test(d) && !W3C.test(d.trim())) say('it names a document type that is kept elsewhere') })
+  parser.on('doctype', (d) => {
+    if (/\b(SYSTEM|PUBLIC)\b/.test(d) && !W3C.test(d.trim())) say('it names a document type that is kept elsewhere')
+  })
   parser.on('error', (e) => say(`it is not well-formed XML (${e.message})`))
-  parser.on('processinginstruction', (p) => { if (p.target === 'xml-stylesheet') say('it loads a style sheet from elsewhere') })
+  parser.on('processinginstruction', (p) => {
+    if (p.target === 'xml-stylesheet') say('it loads a style sheet from elsewhere')
+  })
   parser.on('opentag', (tag) => {
     const name = tag.name.toLowerCase().replace(/^.*:/, '')
     if (BANNED.has(name)) say(`it holds <${tag.name}>, which can run scripts`)
     for (const [key, value] of Object.entries(tag.attributes)) {
       const v = String(value).trim()
       if (HANDLERS.test(key)) say(`it holds the script handler ${key}`)
-      if (/^(xlink:)?href$/i.test(key) && v !== '' && !v.startsWith('#') && !/^data:image\/(png|jpeg|webp);/i.test(v)) say('it refers to another file')
+      if (/^(xlink:)?href$/i.test(key) && v !== '' && !v.startsWith('#') && !/^data:image\/(png|jpeg|webp);/i.test(v))
+        say('it refers to another file')
       if (/javascript:/i.test(v) || OUTSIDE.test(v)) say('it refers to something outside itself')
     }
   })
-  const styles = (t: string) => { if (/@import/i.test(t) || OUTSIDE.test(t)) say('its styles refer to something outside it') }
+  const styles = (t: string) => {
+    if (/@import/i.test(t) || OUTSIDE.test(t)) say('its styles refer to something outside it')
+  }
   parser.on('text', styles)
   parser.on('cdata', styles)
-  try { parser.write(text).close() } catch (e) { say(`it is not well-formed XML (${(e as Error).message})`) }
+  try {
+    parser.write(text).close()
+  } catch (e) {
+    say(`it is not well-formed XML (${(e as Error).message})`)
+  }
   return fault
 }

@@ -6,13 +6,21 @@ import { needRoom } from '../room'
 import { dataRoot } from '../root'
 
 /**
- * What an upload is for: the lesson it goes into and what it came together with. `act` stands for the bringing in: a window that lost the
- * answer to its last piece sends the file again, as another upload of the same act.
+ * What an upload is for: the lesson it goes into and what it came together with. `act` stands for the bringing in: a
+ * window that lost the answer to its last piece sends the file again, as another upload of the same act.
  */
-export interface ImportPayload { size: number; selected: string[]; act?: string }
+export interface ImportPayload {
+  size: number
+  selected: string[]
+  act?: string
+}
 export const uploadsFolder = (): string => path.join(dataRoot(), 'uploads')
 export const uploadFile = (job: StoredJob): string => path.join(uploadsFolder(), job.subject)
-export const uploadThere = (job: StoredJob): Promise<boolean> => access(uploadFile(job)).then(() => true, () => false)
+export const uploadThere = (job: StoredJob): Promise<boolean> =>
+  access(uploadFile(job)).then(
+    () => true,
+    () => false,
+  )
 export async function dropUpload(job: StoredJob): Promise<void> {
   for (const file of [uploadFile(job), `${uploadFile(job)}.json`]) await rm(file, { force: true })
 }
@@ -29,24 +37,43 @@ const DAY_MS = 86_400_000
  */
 export async function beginUpload(id: string, size: number, metadata: Record<string, string | null>): Promise<void> {
   const name = metadata.filename ?? 'unnamed'
-  if (isText(name) && size > LARGEST_TEXT) throw new Problem(413, `“${name}” is larger than 1 GB; traces and captions may have 1 GB at most.`)
+  if (isText(name) && size > LARGEST_TEXT)
+    throw new Problem(413, `“${name}” is larger than 1 GB; traces and captions may have 1 GB at most.`)
   const coming = (await jobsIn(['sending'], 'import')).map((j) => (j.payload as ImportPayload).size)
   await needRoom(`“${name}”`, size * COPIES + coming.reduce((a, b) => a + b, 0))
   const selected = (metadata.selected ?? '').split(',').filter(Boolean).slice(0, 50)
-  await addJob({ kind: 'import', lesson: metadata.lesson || null, subject: id, batch: metadata.batch?.slice(0, 40) ?? null, name, payload: { size, selected, ...(metadata.act && { act: metadata.act.slice(0, 30) }) } satisfies ImportPayload, state: 'sending' })
+  await addJob({
+    kind: 'import',
+    lesson: metadata.lesson || null,
+    subject: id,
+    batch: metadata.batch?.slice(0, 40) ?? null,
+    name,
+    payload: { size, selected, ...(metadata.act && { act: metadata.act.slice(0, 30) }) } satisfies ImportPayload,
+    state: 'sending',
+  })
 }
 
 /** Whether a file is a trace or captions, by its name: what it holds is looked at later. */
 export const isText = (name: string): boolean => /\.(jsonl|vtt|srt)$/i.test(name)
 
-/** Lets every import begin whose file is here whole. Told by the files themselves, so that it can be asked at any time, also after a crash. */
+/**
+ * Lets every import begin whose file is here whole. Told by the files themselves, so that it can be asked at any time,
+ * also after a crash.
+ */
 export async function settleUploads(): Promise<void> {
   for (const job of await jobsIn(['sending'], 'import')) {
     const facts = await stat(uploadFile(job)).catch(() => null)
     if (facts && facts.size >= (job.payload as ImportPayload).size) await release(job)
     else if ((facts?.mtimeMs ?? job.createdAt.getTime()) < Date.now() - DAY_MS) {
       await dropUpload(job)
-      await change(job, { state: 'failed', step: 'Stopped', sentence: `“${job.name}” was not sent to its end within a day; what had come was removed. Bring the file in again.`, endedAt: new Date() })
+      await change(job, {
+        state: 'failed',
+        step: 'Stopped',
+        sentence:
+          `“${job.name}” was not sent to its end within a day; ` +
+          `what had come was removed. Bring the file in again.`,
+        endedAt: new Date(),
+      })
     }
   }
 }
@@ -55,7 +82,9 @@ export async function forgetUpload(id: string): Promise<void> {
 }
 /** Removes pieces of uploads that no job knows of. */
 export async function sweepUploads(): Promise<void> {
-  const known = new Set((await jobsIn(['sending', 'waiting', 'running', 'failed', 'cancelled'], 'import')).map((j) => j.subject))
+  const known = new Set(
+    (await jobsIn(['sending', 'waiting', 'running', 'failed', 'cancelled'], 'import')).map((j) => j.subject),
+  )
   for (const name of await readdir(uploadsFolder()).catch(() => [])) {
     const file = path.join(uploadsFolder(), name)
     const age = Date.now() - ((await stat(file).catch(() => null))?.mtimeMs ?? Date.now())

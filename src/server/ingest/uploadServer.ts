@@ -14,7 +14,11 @@ export function uploadServer(): Server {
   if (kept.vaneUploads) return kept.vaneUploads
   mkdirSync(uploadsFolder(), { recursive: true })
   const server = new Server({
-    path: '/api/uploads', datastore: new FileStore({ directory: uploadsFolder() }), maxSize: LARGEST, relativeLocation: true, namingFunction: () => newId(),
+    path: '/api/uploads',
+    datastore: new FileStore({ directory: uploadsFolder() }),
+    maxSize: LARGEST,
+    relativeLocation: true,
+    namingFunction: () => newId(),
     onUploadCreate: async (_request, { id, size = 0, metadata }) => {
       await beginUpload(id, size, metadata ?? {}).catch((e: unknown) => {
         if (e instanceof Problem) throw { status_code: e.status, body: e.message }
@@ -25,11 +29,14 @@ export function uploadServer(): Server {
     },
     onUploadFinish: async () => {
       // When the database is away just now, it is settled as soon as it is back.
-      await settleUploads().catch((e: unknown) => { if (!isDatabaseAway(e)) console.error(e) })
+      await settleUploads().catch((e: unknown) => {
+        if (!isDatabaseAway(e)) console.error(e)
+      })
       return {}
     },
   })
-  server.on(EVENTS.POST_TERMINATE, (_request, _response, id) => { void forgetUpload(id).catch(console.error) })
+  server.on(EVENTS.POST_TERMINATE, (_request, _response, id) => {
+    void forgetUpload(id).catch(console.error)
+  })
   return (kept.vaneUploads = server)
 }
-

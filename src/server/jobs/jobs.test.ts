@@ -2,7 +2,19 @@ import type { News } from '@/contract/news'
 import { hear } from '../events'
 import { Interrupted, Problem } from '../problem'
 import { openSite, until, type Site } from '../testing'
-import { addJob, beginJobs, cancelJob, forgetJob, jobsIn, listJobs, readJob, register, retryJob, type StoredJob, type Work } from './index'
+import {
+  addJob,
+  beginJobs,
+  cancelJob,
+  forgetJob,
+  jobsIn,
+  listJobs,
+  readJob,
+  register,
+  retryJob,
+  type StoredJob,
+  type Work,
+} from './index'
 import { claim } from './store'
 
 jest.setTimeout(120_000)
@@ -14,25 +26,55 @@ let mostAtWork = 0
 const tidied: string[] = []
 beforeAll(async () => {
   site = await openSite()
-  hear((n) => { if (n.about === 'job') told.push(n) })
+  hear((n) => {
+    if (n.about === 'job') told.push(n)
+  })
   const counted = async (job: StoredJob, work: Work) => {
     mostAtWork = Math.max(mostAtWork, ++atWork)
-    try { return await run(job, work) } finally { atWork-- }
+    try {
+      return await run(job, work)
+    } finally {
+      atWork--
+    }
   }
-  register({ kind: 'import', atOnce: 2, run: counted, ready: (job, open) => !job.name.startsWith('after') || !open.some((o) => o.name.startsWith('first')), lost: async (j) => (j.subject === 'lost' ? 'It is gone.' : null) })
-  register({ kind: 'export', atOnce: 1, run: counted, tidy: async (j) => { tidied.push(j.id) } })
+  register({
+    kind: 'import',
+    atOnce: 2,
+    run: counted,
+    ready: (job, open) => !job.name.startsWith('after') || !open.some((o) => o.name.startsWith('first')),
+    lost: async (j) => (j.subject === 'lost' ? 'It is gone.' : null),
+  })
+  register({
+    kind: 'export',
+    atOnce: 1,
+    run: counted,
+    tidy: async (j) => {
+      tidied.push(j.id)
+    },
+  })
   await beginJobs()
 })
 afterAll(() => site.end())
-beforeEach(() => { told = []; mostAtWork = 0 })
+beforeEach(() => {
+  told = []
+  mostAtWork = 0
+})
 
-const add = (name: string, kind: 'import' | 'export' = 'import', subject = '') => addJob({ kind, lesson: null, subject, name, payload: {} })
+const add = (name: string, kind: 'import' | 'export' = 'import', subject = '') =>
+  addJob({ kind, lesson: null, subject, name, payload: {} })
 const state = async (id: string) => (await readJob(id)).state
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
-const untilAborted = (signal: AbortSignal) => new Promise<never>((_done, fail) => { signal.addEventListener('abort', () => fail(signal.reason as Error)) })
+const untilAborted = (signal: AbortSignal) =>
+  new Promise<never>((_done, fail) => {
+    signal.addEventListener('abort', () => fail(signal.reason as Error))
+  })
 
 test('jobs of a kind run so many at once, the oldest first, and tell how far they are', async () => {
-  run = async (_job, { onStep }) => { onStep('Working', 0.5, { frame: 3 }); await wait(60); return { facts: { sha256: 'x' } } }
+  run = async (_job, { onStep }) => {
+    onStep('Working', 0.5, { frame: 3 })
+    await wait(60)
+    return { facts: { sha256: 'x' } }
+  }
   const ids: string[] = []
   for (const name of ['a', 'b', 'c', 'd', 'e']) ids.push((await add(name)).id)
   await until(async () => (await Promise.all(ids.map(state))).every((s) => s === 'done'))
@@ -45,58 +87,78 @@ test('jobs of a kind run so many at once, the oldest first, and tell how far the
 test('one that has to wait for another begins when that is over', async () => {
   const order: string[] = []
   let open = () => {}
-  const gate = new Promise<void>((done) => { open = done })
-  run = async (job) => { if (job.name === 'first') await gate; order.push(job.name); return {} }
+  const gate = new Promise<void>((done) => {
+    open = done
+  })
+  run = async (job) => {
+    if (job.name === 'first') await gate
+    order.push(job.name)
+    return {}
+  }
   const first = await add('first')
   const after = await add('after it')
   const beside = await add('beside it')
-  await until(async () => await state(beside.id) === 'done')
+  await until(async () => (await state(beside.id)) === 'done')
   expect([await state(first.id), await state(after.id)]).toEqual(['running', 'waiting'])
   open()
-  await until(async () => await state(after.id) === 'done')
+  await until(async () => (await state(after.id)) === 'done')
   expect(order).toEqual(['beside it', 'first', 'after it'])
 })
 test('a job is cancelled while it waits and while it runs, tried again, and forgotten', async () => {
   run = (_job, { signal }) => untilAborted(signal)
   const one = await add('one', 'export')
   const two = await add('two', 'export')
-  await until(async () => await state(one.id) === 'running')
+  await until(async () => (await state(one.id)) === 'running')
   await cancelJob(two.id)
   expect(await state(two.id)).toBe('cancelled')
   await cancelJob(one.id)
-  await until(async () => await state(one.id) === 'cancelled')
+  await until(async () => (await state(one.id)) === 'cancelled')
   expect(tidied).toContain(one.id)
   run = async () => ({})
   await retryJob(one.id)
-  await until(async () => await state(one.id) === 'done')
+  await until(async () => (await state(one.id)) === 'done')
   await forgetJob(one.id)
   expect((await listJobs('export')).map((j) => j.id)).toEqual([two.id])
   await expect(readJob(one.id)).rejects.toThrow('not in the list')
 })
-test('a problem is shown in its own words; anything else in a plain sentence; what cannot be tried again says why', async () => {
-  run = async (job) => { throw job.name === 'known' ? new Problem(422, 'It is broken.') : new Error('SELECT * FROM x: /root/secret') }
-  const known = await add('known')
-  const quiet = jest.spyOn(console, 'error').mockImplementation(() => {})
-  const other = await add('other', 'import', 'lost')
-  await until(async () => await state(known.id) === 'failed' && await state(other.id) === 'failed')
-  quiet.mockRestore()
-  expect((await readJob(known.id)).sentence).toBe('It is broken.')
-  expect((await readJob(other.id)).sentence).not.toMatch(/SELECT|root/)
-  await expect(retryJob(other.id)).rejects.toThrow('It is gone.')
-})
+test(
+  'a problem is shown in its own words; anything else in ' + 'a plain sentence; what cannot be tried again says why',
+  async () => {
+    run = async (job) => {
+      throw job.name === 'known' ? new Problem(422, 'It is broken.') : new Error('SELECT * FROM x: /root/secret')
+    }
+    const known = await add('known')
+    const quiet = jest.spyOn(console, 'error').mockImplementation(() => {})
+    const other = await add('other', 'import', 'lost')
+    await until(async () => (await state(known.id)) === 'failed' && (await state(other.id)) === 'failed')
+    quiet.mockRestore()
+    expect((await readJob(known.id)).sentence).toBe('It is broken.')
+    expect((await readJob(other.id)).sentence).not.toMatch(/SELECT|root/)
+    await expect(retryJob(other.id)).rejects.toThrow('It is gone.')
+  },
+)
 test('what was ended from outside is begun again, but not for ever', async () => {
   let times = 0
-  run = async () => { if (++times < 3) throw new Interrupted('ffmpeg'); return {} }
+  run = async () => {
+    if (++times < 3) throw new Interrupted('ffmpeg')
+    return {}
+  }
   const job = await add('third time')
-  await until(async () => await state(job.id) === 'done')
+  await until(async () => (await state(job.id)) === 'done')
   expect(times).toBe(3)
-  run = async () => { throw new Interrupted('ffmpeg') }
+  run = async () => {
+    throw new Interrupted('ffmpeg')
+  }
   const never = await add('never')
-  await until(async () => await state(never.id) === 'failed')
+  await until(async () => (await state(never.id)) === 'failed')
   expect((await readJob(never.id)).sentence).toContain('short of memory')
 })
 test('the database is killed while a job runs: its end is stored once the database is there again', async () => {
-  run = async () => { site.kill(); await wait(50); return { facts: { sha256: 'kept' } } }
+  run = async () => {
+    site.kill()
+    await wait(50)
+    return { facts: { sha256: 'kept' } }
+  }
   const job = await add('through a crash')
   await until(async () => (await readJob(job.id).catch(() => null))?.state === 'done', 30)
   expect((await readJob(job.id)).facts.sha256).toBe('kept')
@@ -107,7 +169,7 @@ test('what a killed server left running is begun again', async () => {
   await claimAsIfRunning(job)
   expect((await jobsIn(['running'])).map((j) => j.id)).toEqual([job.id])
   await beginJobs()
-  await until(async () => await state(job.id) === 'done')
+  await until(async () => (await state(job.id)) === 'done')
   expect(tidied).toContain(job.id)
 })
 async function claimAsIfRunning(job: StoredJob): Promise<void> {

@@ -1,7 +1,18 @@
 import type { JobFacts, JobKindName } from '@/contract/news'
 import { Interrupted, Problem } from '../problem'
 import { FULL, isFull, saysFull } from '../room'
-import { change, claim, deleteJob, insertJob, isDatabaseAway, jobsIn, news, readJob, type NewJob, type StoredJob } from './store'
+import {
+  change,
+  claim,
+  deleteJob,
+  insertJob,
+  isDatabaseAway,
+  jobsIn,
+  news,
+  readJob,
+  type NewJob,
+  type StoredJob,
+} from './store'
 
 export interface Work {
   signal: AbortSignal
@@ -9,7 +20,11 @@ export interface Work {
   onStep(step: string, share: number, facts?: JobFacts): void
 }
 /** What comes of a job that was done; `sentence` when there is something to know about it. */
-export interface Outcome { step?: string; sentence?: string | null; facts?: JobFacts }
+export interface Outcome {
+  step?: string
+  sentence?: string | null
+  facts?: JobFacts
+}
 /** A kind of work: how many of it at once, what it does, and what goes with a job that is forgotten. */
 export interface JobKind<P> {
   kind: JobKindName
@@ -24,9 +39,19 @@ export interface JobKind<P> {
   tidy?(job: StoredJob<P>): Promise<void>
 }
 
-interface State { kinds: Map<JobKindName, JobKind<never>>; running: Map<string, AbortController>; pumping: Promise<void>; ticking: ReturnType<typeof setInterval> | null }
+interface State {
+  kinds: Map<JobKindName, JobKind<never>>
+  running: Map<string, AbortController>
+  pumping: Promise<void>
+  ticking: ReturnType<typeof setInterval> | null
+}
 const kept = globalThis as unknown as { vaneJobs?: State }
-const state: State = (kept.vaneJobs ??= { kinds: new Map(), running: new Map(), pumping: Promise.resolve(), ticking: null })
+const state: State = (kept.vaneJobs ??= {
+  kinds: new Map(),
+  running: new Map(),
+  pumping: Promise.resolve(),
+  ticking: null,
+})
 
 const TOLD_MS = 200
 const TICK_MS = 2000
@@ -35,10 +60,15 @@ const TRIES = 4
 const CANCELLED = 499
 const cancelled = () => new Problem(CANCELLED, 'Cancelled.')
 
-export const register = <P>(kind: JobKind<P>): void => { state.kinds.set(kind.kind, kind as never) }
+export const register = <P>(kind: JobKind<P>): void => {
+  state.kinds.set(kind.kind, kind as never)
+}
 const kindOf = (job: StoredJob): JobKind<unknown> => state.kinds.get(job.kind) as unknown as JobKind<unknown>
 
-/** Takes up what a stopped server left unfinished, and looks after the jobs from then on. Call it once the kinds are registered. */
+/**
+ * Takes up what a stopped server left unfinished, and looks after the jobs from then on. Call it once the kinds are
+ * registered.
+ */
 export async function beginJobs(): Promise<void> {
   for (const job of await jobsIn(['running'])) {
     await kindOf(job)?.tidy?.(job)
@@ -48,7 +78,8 @@ export async function beginJobs(): Promise<void> {
   pump()
 }
 async function tick(): Promise<void> {
-  if (state.running.size > 0 && await isFull()) for (const control of state.running.values()) control.abort(new Problem(507, FULL))
+  if (state.running.size > 0 && (await isFull()))
+    for (const control of state.running.values()) control.abort(new Problem(507, FULL))
   pump()
 }
 
@@ -66,7 +97,8 @@ export async function cancelJob(id: string): Promise<void> {
   const job = await readJob(id)
   const control = state.running.get(id)
   if (control) control.abort(cancelled())
-  else if (job.state === 'waiting' || job.state === 'sending' || job.state === 'running') await change(job, { state: 'cancelled', step: 'Cancelled', endedAt: new Date() })
+  else if (job.state === 'waiting' || job.state === 'sending' || job.state === 'running')
+    await change(job, { state: 'cancelled', step: 'Cancelled', endedAt: new Date() })
   pump()
 }
 /** @throws Problem 410 when what it works on is not there any more */
@@ -89,7 +121,9 @@ export async function forgetJob(id: string): Promise<void> {
 
 /** Begins whatever can begin. One look at a time; what fails to be looked at is looked at again soon. */
 export function pump(): void {
-  state.pumping = state.pumping.then(look).catch((e: unknown) => { if (!isDatabaseAway(e)) console.error(e) })
+  state.pumping = state.pumping.then(look).catch((e: unknown) => {
+    if (!isDatabaseAway(e)) console.error(e)
+  })
 }
 async function look(): Promise<void> {
   const open = await jobsIn(['sending', 'waiting', 'running'])
@@ -100,7 +134,10 @@ async function look(): Promise<void> {
     if (busy >= kind.atOnce || kind.ready?.(job, open) === false || !(await claim(job))) continue
     const control = new AbortController()
     state.running.set(job.id, control)
-    void one(job, kind, control).finally(() => { state.running.delete(job.id); pump() })
+    void one(job, kind, control).finally(() => {
+      state.running.delete(job.id)
+      pump()
+    })
   }
 }
 
@@ -129,22 +166,44 @@ async function one(job: StoredJob, kind: JobKind<unknown>, control: AbortControl
 
 /** What a job that did not come to its end has become. */
 function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJob> {
-  const why = signal.aborted ? signal.reason as unknown : e
-  if (why instanceof Problem && why.status === CANCELLED) return { state: 'cancelled', step: 'Cancelled', sentence: null }
+  const why = signal.aborted ? (signal.reason as unknown) : e
+  if (why instanceof Problem && why.status === CANCELLED)
+    return { state: 'cancelled', step: 'Cancelled', sentence: null }
   if (why instanceof Problem) return { state: 'failed', step: 'Failed', sentence: why.message.slice(0, 1000) }
-  if ((isDatabaseAway(why) || why instanceof Interrupted) && job.tries < TRIES) return { state: 'waiting', step: 'Waiting', share: 0 }
-  if (why instanceof Interrupted) return { state: 'failed', step: 'Failed', sentence: `“${job.name}”: the work on it was ended from outside, ${TRIES} times: the machine may be short of memory. Try again when it is less busy.` }
+  if ((isDatabaseAway(why) || why instanceof Interrupted) && job.tries < TRIES)
+    return { state: 'waiting', step: 'Waiting', share: 0 }
+  if (why instanceof Interrupted)
+    return {
+      state: 'failed',
+      step: 'Failed',
+      sentence:
+        `“${job.name}”: the work on it was ended from outside, ${TRIES} times: the machine may be short ` +
+        `of memory. Try again when it is less busy.`,
+    }
   if (isNoSpace(why)) return { state: 'failed', step: 'Failed', sentence: FULL }
   console.error(why)
-  return { state: 'failed', step: 'Failed', sentence: `“${job.name}” could not be worked on: something went wrong that Vivid Vane does not know. Try again; what it said is in the log.` }
+  return {
+    state: 'failed',
+    step: 'Failed',
+    sentence:
+      `“${job.name}” could not be worked on: something went wrong that ` +
+      `Vivid Vane does not know. Try again; what it said is in the log.`,
+  }
 }
-const isNoSpace = (e: unknown): boolean => (e as NodeJS.ErrnoException | null)?.code === 'ENOSPC' || saysFull((e as Error | null)?.message ?? '')
+const isNoSpace = (e: unknown): boolean =>
+  (e as NodeJS.ErrnoException | null)?.code === 'ENOSPC' || saysFull((e as Error | null)?.message ?? '')
 
 /** Stores how a job ended, however long the database is away. */
 async function persist(job: StoredJob, end: Partial<StoredJob>): Promise<void> {
   for (;;) {
-    try { await change(job, end); return } catch (e) {
-      if (!isDatabaseAway(e)) { console.error(e); return }
+    try {
+      await change(job, end)
+      return
+    } catch (e) {
+      if (!isDatabaseAway(e)) {
+        console.error(e)
+        return
+      }
       await new Promise((done) => setTimeout(done, 500))
     }
   }

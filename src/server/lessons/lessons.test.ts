@@ -10,7 +10,19 @@ import { startDaemon, type Daemon } from '../db/daemon'
 import { migrate } from '../db/migrate'
 import { lessons } from '../db/schema'
 import { Problem } from '../problem'
-import { countLessons, createEmpty, createLesson, duplicateLesson, listLessons, makeEdit, readLesson, setRemoved, stepsKnown, stretchOf, takeStep } from './index'
+import {
+  countLessons,
+  createEmpty,
+  createLesson,
+  duplicateLesson,
+  listLessons,
+  makeEdit,
+  readLesson,
+  setRemoved,
+  stepsKnown,
+  stretchOf,
+  takeStep,
+} from './index'
 
 jest.setTimeout(120_000)
 const data = mkdtempSync(path.join(tmpdir(), 'vane-db-'))
@@ -31,9 +43,19 @@ async function make(id: string, label: string, edit: Edit): Promise<number> {
   const { lesson, revision } = await readLesson(id)
   const result = applyEdit(lesson, edit)
   if (!('edited' in result)) throw new Error('nothing changed')
-  return (await takeStep(id, { do: 'edit', base: revision, client: 'test', label, patches: result.edited.patches as never, inverse: result.edited.inverse as never })).revision
+  return (
+    await takeStep(id, {
+      do: 'edit',
+      base: revision,
+      client: 'test',
+      label,
+      patches: result.edited.patches as never,
+      inverse: result.edited.inverse as never,
+    })
+  ).revision
 }
-const step = async (id: string, way: 'undo' | 'redo') => takeStep(id, { do: way, base: (await readLesson(id)).revision, client: 'test' })
+const step = async (id: string, way: 'undo' | 'redo') =>
+  takeStep(id, { do: way, base: (await readLesson(id)).revision, client: 'test' })
 
 const labels = async (id: string, way: 'undo' | 'redo') => (await stretchOf(id, way)).entries.map((e) => e.label)
 
@@ -62,33 +84,53 @@ test('a lesson is read once for each revision, and nobody can change what others
   const id = await createLesson(lessonWithTake())
   const { lesson } = await readLesson(id)
   expect((await readLesson(id)).lesson).toBe(lesson)
-  expect(() => { lesson.clips[0]!.at = 5 }).toThrow()
+  expect(() => {
+    lesson.clips[0]!.at = 5
+  }).toThrow()
   await make(id, 'Rename', rename('Renamed'))
   expect((await readLesson(id)).lesson.name).toBe('Renamed')
   expect(lesson.name).not.toBe('Renamed')
 })
-test('an edit is stored with its way back; undo and redo walk the stored history; a new edit forgets what was undone', async () => {
-  const id = await createLesson(lessonWithTake())
-  await make(id, 'Add', addElement(elementAt(resolve(lessonWithTake()), { kind: 'arrow', id: 'a', frame: 60, moment: null, at: { x: 5, y: 5 } })))
-  await make(id, 'Rename', rename('Renamed'))
-  expect((await listLessons('Renamed'))[0]).toMatchObject({ id, revision: 2, elements: 1 })
-  await step(id, 'undo')
-  await step(id, 'undo')
-  expect((await readLesson(id)).lesson).toEqual(lessonWithTake())
-  await step(id, 'redo')
-  expect((await readLesson(id)).lesson.elements).toHaveLength(1)
-  expect([await labels(id, 'undo'), await labels(id, 'redo')]).toEqual([['Add'], ['Rename']])
-  await make(id, 'Other', rename('Other'))
-  expect([await labels(id, 'undo'), await labels(id, 'redo')]).toEqual([['Add', 'Other'], []])
-  await expect(step(id, 'redo')).rejects.toThrow('nothing to do again')
-})
+test(
+  'an edit is stored with its way back; undo and redo walk ' + 'the stored history; a new edit forgets what was undone',
+  async () => {
+    const id = await createLesson(lessonWithTake())
+    await make(
+      id,
+      'Add',
+      addElement(
+        elementAt(resolve(lessonWithTake()), { kind: 'arrow', id: 'a', frame: 60, moment: null, at: { x: 5, y: 5 } }),
+      ),
+    )
+    await make(id, 'Rename', rename('Renamed'))
+    expect((await listLessons('Renamed'))[0]).toMatchObject({ id, revision: 2, elements: 1 })
+    await step(id, 'undo')
+    await step(id, 'undo')
+    expect((await readLesson(id)).lesson).toEqual(lessonWithTake())
+    await step(id, 'redo')
+    expect((await readLesson(id)).lesson.elements).toHaveLength(1)
+    expect([await labels(id, 'undo'), await labels(id, 'redo')]).toEqual([['Add'], ['Rename']])
+    await make(id, 'Other', rename('Other'))
+    expect([await labels(id, 'undo'), await labels(id, 'redo')]).toEqual([['Add', 'Other'], []])
+    await expect(step(id, 'redo')).rejects.toThrow('nothing to do again')
+  },
+)
 test('two windows cannot both build on one revision', async () => {
   const id = await createEmpty('Both')
   const { lesson } = await readLesson(id)
   const result = applyEdit(lesson, rename('x'))
   if (!('edited' in result)) throw new Error()
-  const body = { do: 'edit' as const, base: 0, label: 'Rename', patches: result.edited.patches as never, inverse: result.edited.inverse as never }
-  const both = await Promise.allSettled([takeStep(id, { ...body, client: 'one' }), takeStep(id, { ...body, client: 'two' })])
+  const body = {
+    do: 'edit' as const,
+    base: 0,
+    label: 'Rename',
+    patches: result.edited.patches as never,
+    inverse: result.edited.inverse as never,
+  }
+  const both = await Promise.allSettled([
+    takeStep(id, { ...body, client: 'one' }),
+    takeStep(id, { ...body, client: 'two' }),
+  ])
   expect(both.map((b) => b.status).sort()).toEqual(['fulfilled', 'rejected'])
   const refused = both.find((b) => b.status === 'rejected') as PromiseRejectedResult
   expect(refused.reason).toBeInstanceOf(Problem)
@@ -96,7 +138,8 @@ test('two windows cannot both build on one revision', async () => {
 })
 test('a change that would make the lesson unsound is refused and changes nothing', async () => {
   const id = await createEmpty('Sound')
-  const bad = (patches: unknown[]) => takeStep(id, { do: 'edit', base: 0, client: 'x', label: 'bad', patches: patches as never, inverse: [] })
+  const bad = (patches: unknown[]) =>
+    takeStep(id, { do: 'edit', base: 0, client: 'x', label: 'bad', patches: patches as never, inverse: [] })
   await expect(bad([{ op: 'replace', path: ['frame', 'width'], value: 3 }])).rejects.toThrow('frame.width')
   await expect(bad([{ op: 'replace', path: ['nowhere', 'at', 'all'], value: 3 }])).rejects.toThrow('does not fit')
   expect(await readLesson(id)).toMatchObject({ revision: 0, lesson: { frame: { width: 1920 } } })
@@ -104,7 +147,16 @@ test('a change that would make the lesson unsound is refused and changes nothing
 })
 test('a step that is sent twice is taken once, and answered as it was the first time', async () => {
   const id = await createEmpty('Twice')
-  const send = (base: number, step: string, name: string) => takeStep(id, { do: 'edit', base, client: 'x', step, label: name, patches: [{ op: 'replace', path: ['name'], value: name }], inverse: [] })
+  const send = (base: number, step: string, name: string) =>
+    takeStep(id, {
+      do: 'edit',
+      base,
+      client: 'x',
+      step,
+      label: name,
+      patches: [{ op: 'replace', path: ['name'], value: name }],
+      inverse: [],
+    })
   expect(await send(0, 'step-1', 'One')).toEqual({ revision: 1 })
   expect(await send(1, 'step-2', 'Two')).toEqual({ revision: 2 })
   expect(await send(0, 'step-1', 'One')).toEqual({ revision: 1 })
@@ -115,10 +167,19 @@ test('all of a history can be walked, a stretch at a time', async () => {
   const id = await createEmpty('Long')
   for (let n = 1; n <= 12; n++) await make(id, `to ${n}`, rename(`Name ${n}`))
   expect(await stretchOf(id, 'undo', { bytes: 10, fewest: 0 })).toEqual({ entries: [], beyond: 12 })
-  expect(await stretchOf(id, 'undo', { most: 5 })).toMatchObject({ beyond: 7, entries: [{ label: 'to 8' }, {}, {}, {}, { label: 'to 12' }] })
+  expect(await stretchOf(id, 'undo', { most: 5 })).toMatchObject({
+    beyond: 7,
+    entries: [{ label: 'to 8' }, {}, {}, {}, { label: 'to 12' }],
+  })
   for (let n = 0; n < 9; n++) await step(id, 'undo')
-  expect(await stretchOf(id, 'undo', { most: 5 })).toMatchObject({ beyond: 0, entries: [{ label: 'to 1' }, {}, { label: 'to 3' }] })
-  expect(await stretchOf(id, 'redo', { most: 5 })).toMatchObject({ beyond: 4, entries: [{ label: 'to 4' }, {}, {}, {}, { label: 'to 8' }] })
+  expect(await stretchOf(id, 'undo', { most: 5 })).toMatchObject({
+    beyond: 0,
+    entries: [{ label: 'to 1' }, {}, { label: 'to 3' }],
+  })
+  expect(await stretchOf(id, 'redo', { most: 5 })).toMatchObject({
+    beyond: 4,
+    entries: [{ label: 'to 4' }, {}, {}, {}, { label: 'to 8' }],
+  })
 })
 test('what the server does to a lesson itself is an edit like any other', async () => {
   const id = await createEmpty('Before')
@@ -127,6 +188,10 @@ test('what the server does to a lesson itself is an edit like any other', async 
   expect(await makeEdit(id, 'job-2', 'Rename it', rename('After'))).toBeNull()
   await step(id, 'undo')
   expect((await readLesson(id)).lesson.name).toBe('Before')
-  await expect(makeEdit(id, 'job-3', 'bad', (d) => { d.frame.width = 3 })).rejects.toThrow('frame.width')
+  await expect(
+    makeEdit(id, 'job-3', 'bad', (d) => {
+      d.frame.width = 3
+    }),
+  ).rejects.toThrow('frame.width')
   expect((await readLesson(id)).revision).toBe(2)
 })

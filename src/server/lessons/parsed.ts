@@ -9,12 +9,18 @@ const kept = new Map<string, { revision: number; lesson: Lesson }>()
 /** A stored lesson in today's form, with what an older program did not write filled in. */
 export const asToday = (doc: unknown): Lesson => Lesson.parse(upgraded(doc))
 
-/** The lesson of a revision as it was read before, if it is among those read last. Its parts are frozen: it is handed to everybody. */
+/**
+ * The lesson of a revision as it was read before, if it is among those read last. Its parts are frozen: it is handed to
+ * everybody.
+ */
 export function parsedBefore(id: string, revision: number): Lesson | null {
   const there = kept.get(id)
   return there?.revision === revision ? there.lesson : null
 }
-/** The lesson of a row; read once for each revision, as reading a large one takes longer than all else that is done with it. */
+/**
+ * The lesson of a row; read once for each revision, as reading a large one takes longer than all else that is done with
+ * it.
+ */
 export function parsed({ id, revision, doc }: { id: string; revision: number; doc: unknown }): Lesson {
   const lesson = parsedBefore(id, revision) ?? freeze(asToday(doc), true)
   kept.delete(id)

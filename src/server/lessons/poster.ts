@@ -24,7 +24,10 @@ export async function poster(id: string, revision: number | null): Promise<Buffe
   const made = revision !== null && isId(id) ? await there(fileOf(id, revision)) : null
   if (made) return made
   const own = line.then(() => paintPoster(id))
-  line = own.then(() => wait(BREATH_MS), () => {})
+  line = own.then(
+    () => wait(BREATH_MS),
+    () => {},
+  )
   return own
 }
 

@@ -9,31 +9,65 @@ import { newId } from '../ids'
 import { Problem } from '../problem'
 import { asToday, parsed, parsedBefore } from './parsed'
 
-export interface LessonRow extends LessonBrief { id: string; name: string; revision: number; updatedAt: string }
+export interface LessonRow extends LessonBrief {
+  id: string
+  name: string
+  revision: number
+  updatedAt: string
+}
 
-export const briefOf = (l: Lesson): LessonBrief => ({ frames: lessonLength(l), rate: l.rate, width: l.frame.width, height: l.frame.height, elements: l.elements.length })
+export const briefOf = (l: Lesson): LessonBrief => ({
+  frames: lessonLength(l),
+  rate: l.rate,
+  width: l.frame.width,
+  height: l.frame.height,
+  elements: l.elements.length,
+})
 
-export const noSuchLesson = (): Problem => new Problem(404, 'This lesson is not in the library any more. Go back to the lessons and choose another.')
+export const noSuchLesson = (): Problem =>
+  new Problem(404, 'This lesson is not in the library any more. Go back to the lessons and choose another.')
 
 /** The lessons that are not removed, latest first; `search` finds a part of the name. */
 export async function listLessons(search = ''): Promise<LessonRow[]> {
   const term = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`
-  const columns = { id: lessons.id, name: lessons.name, revision: lessons.revision, brief: lessons.brief, updatedAt: lessons.updatedAt }
-  const rows = await database().select(columns).from(lessons).where(and(isNull(lessons.removedAt), search ? like(lessons.name, term) : undefined)).orderBy(desc(lessons.updatedAt)).limit(500)
-  return Promise.all(rows.map(async ({ brief, updatedAt, ...row }) => ({ ...row, ...(brief ?? (await brieflyFrom(row.id))), updatedAt: updatedAt.toISOString() })))
+  const columns = {
+    id: lessons.id,
+    name: lessons.name,
+    revision: lessons.revision,
+    brief: lessons.brief,
+    updatedAt: lessons.updatedAt,
+  }
+  const rows = await database()
+    .select(columns)
+    .from(lessons)
+    .where(and(isNull(lessons.removedAt), search ? like(lessons.name, term) : undefined))
+    .orderBy(desc(lessons.updatedAt))
+    .limit(500)
+  return Promise.all(
+    rows.map(async ({ brief, updatedAt, ...row }) => ({
+      ...row,
+      ...(brief ?? (await brieflyFrom(row.id))),
+      updatedAt: updatedAt.toISOString(),
+    })),
+  )
 }
 /** Fills in what a lesson of an older program has no column for. */
 async function brieflyFrom(id: string): Promise<LessonBrief> {
   const [row] = await database().select({ doc: lessons.doc }).from(lessons).where(eq(lessons.id, id))
   const brief = briefOf(asToday(row!.doc))
-  await database().update(lessons).set({ brief }).where(and(eq(lessons.id, id), isNull(lessons.brief)))
+  await database()
+    .update(lessons)
+    .set({ brief })
+    .where(and(eq(lessons.id, id), isNull(lessons.brief)))
   return brief
 }
 
 export async function createLesson(lesson: Lesson): Promise<string> {
   const id = newId()
   const now = new Date()
-  await database().insert(lessons).values({ id, name: lesson.name, doc: lesson, brief: briefOf(lesson), createdAt: now, updatedAt: now })
+  await database()
+    .insert(lessons)
+    .values({ id, name: lesson.name, doc: lesson, brief: briefOf(lesson), createdAt: now, updatedAt: now })
   return id
 }
 export const createEmpty = (name: string): Promise<string> => createLesson(emptyLesson(name))
@@ -44,7 +78,10 @@ export async function readLesson(id: string): Promise<{ lesson: Lesson; revision
   if (!now) throw noSuchLesson()
   const known = parsedBefore(id, now.revision)
   if (known) return { lesson: known, revision: now.revision }
-  const [row] = await database().select({ id: lessons.id, revision: lessons.revision, doc: lessons.doc }).from(lessons).where(here)
+  const [row] = await database()
+    .select({ id: lessons.id, revision: lessons.revision, doc: lessons.doc })
+    .from(lessons)
+    .where(here)
   if (!row) throw noSuchLesson()
   return { lesson: parsed(row), revision: row.revision }
 }
@@ -56,12 +93,17 @@ export async function duplicateLesson(id: string): Promise<string> {
 
 /** Puts a lesson away, or back. Its edits and media stay, so that nothing is lost. */
 export async function setRemoved(id: string, removed: boolean): Promise<void> {
-  const [done] = await database().update(lessons).set({ removedAt: removed ? new Date() : null }).where(eq(lessons.id, id))
+  const [done] = await database()
+    .update(lessons)
+    .set({ removedAt: removed ? new Date() : null })
+    .where(eq(lessons.id, id))
   if (done.affectedRows === 0) throw noSuchLesson()
   tell({ about: 'lesson', lesson: id, revision: -1, client: '', label: removed ? 'removed' : 'put back', removed })
 }
 
 export async function countLessons(): Promise<number> {
-  const [row] = await database().select({ n: sql<number>`count(*)` }).from(lessons)
+  const [row] = await database()
+    .select({ n: sql<number>`count(*)` })
+    .from(lessons)
   return Number(row?.n ?? 0)
 }

@@ -2,39 +2,66 @@ import { open, stat, type FileHandle } from 'node:fs/promises'
 import path from 'node:path'
 import { Problem } from '../problem'
 
-const TYPES: Record<string, string> = { '.mp4': 'video/mp4', '.wav': 'audio/wav', '.flac': 'audio/flac', '.png': 'image/png', '.jpg': 'image/jpeg', '.bin': 'application/octet-stream' }
+const TYPES: Record<string, string> = {
+  '.mp4': 'video/mp4',
+  '.wav': 'audio/wav',
+  '.flac': 'audio/flac',
+  '.png': 'image/png',
+  '.jpg': 'image/jpeg',
+  '.bin': 'application/octet-stream',
+}
 
 const PIECE = 256 * 1024
 /** The bytes from `start` to `end` (both included), read as they are asked for. */
 function pieces(file: string, start: number, end: number): ReadableStream<Uint8Array> {
   let handle: FileHandle | null = null
   let at = start
-  return new ReadableStream<Uint8Array>({
-    async pull(controller) {
-      handle ??= await open(file)
-      const { bytesRead, buffer } = await handle.read(new Uint8Array(Math.min(PIECE, end - at + 1)), 0, undefined, at)
-      at += bytesRead
-      if (bytesRead > 0) controller.enqueue(buffer.subarray(0, bytesRead))
-      if (bytesRead === 0 || at > end) {
-        await handle.close()
-        controller.close()
-      }
+  return new ReadableStream<Uint8Array>(
+    {
+      async pull(controller) {
+        handle ??= await open(file)
+        const { bytesRead, buffer } = await handle.read(new Uint8Array(Math.min(PIECE, end - at + 1)), 0, undefined, at)
+        at += bytesRead
+        if (bytesRead > 0) controller.enqueue(buffer.subarray(0, bytesRead))
+        if (bytesRead === 0 || at > end) {
+          await handle.close()
+          controller.close()
+        }
+      },
+      async cancel() {
+        await handle?.close()
+      },
     },
-    async cancel() { await handle?.close() },
-  }, { highWaterMark: 1 })
+    { highWaterMark: 1 },
+  )
 }
 
 /** Sends a file, or the single byte range asked for (RFC 9110, 14). What lies under its own hash never changes. */
 export async function sendFile(request: Request, file: string, extra: Record<string, string> = {}): Promise<Response> {
   const facts = await stat(file).catch(() => null)
   if (!facts?.isFile()) throw new Problem(404, 'This file is not in the library any more. Bring it in again.')
-  const headers: Record<string, string> = { 'content-type': TYPES[path.extname(file)] ?? 'application/octet-stream', 'accept-ranges': 'bytes', 'cache-control': 'private, max-age=31536000, immutable', 'x-content-type-options': 'nosniff', ...extra }
+  const headers: Record<string, string> = {
+    'content-type': TYPES[path.extname(file)] ?? 'application/octet-stream',
+    'accept-ranges': 'bytes',
+    'cache-control': 'private, max-age=31536000, immutable',
+    'x-content-type-options': 'nosniff',
+    ...extra,
+  }
   const range = /^bytes=(\d*)-(\d*)$/.exec(request.headers.get('range') ?? '')
   if (!range || (range[1] === '' && range[2] === '')) {
-    return new Response(pieces(file, 0, facts.size - 1), { headers: { ...headers, 'content-length': String(facts.size) } })
+    return new Response(pieces(file, 0, facts.size - 1), {
+      headers: { ...headers, 'content-length': String(facts.size) },
+    })
   }
   const start = range[1] === '' ? Math.max(0, facts.size - Number(range[2])) : Number(range[1])
   const end = range[1] === '' || range[2] === '' ? facts.size - 1 : Math.min(Number(range[2]), facts.size - 1)
   if (start > end) return new Response(null, { status: 416, headers: { 'content-range': `bytes */${facts.size}` } })
-  return new Response(pieces(file, start, end), { status: 206, headers: { ...headers, 'content-length': String(end - start + 1), 'content-range': `bytes ${start}-${end}/${facts.size}` } })
+  return new Response(pieces(file, start, end), {
+    status: 206,
+    headers: {
+      ...headers,
+      'content-length': String(end - start + 1),
+      'content-range': `bytes ${start}-${end}/${facts.size}`,
+    },
+  })
 }

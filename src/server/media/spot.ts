@@ -7,16 +7,29 @@ import { run } from '../run'
 import { SAFE_INPUT } from './ffmpeg'
 
 /** A place of a recording at a time: microseconds, its middle and its width in pixels of the recording. */
-export interface Spot { us: number; x: number; y: number; w: number }
+export interface Spot {
+  us: number
+  x: number
+  y: number
+  w: number
+}
 /** Pictures of spots are this large, in pixels: twice as they are shown. */
 const SIZE = { w: 96, h: 54 }
 const AT_ONCE = 2
 let busy = 0
 const waiting: (() => void)[] = []
 async function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (busy >= AT_ONCE) await new Promise<void>((go) => { waiting.push(go) })
+  if (busy >= AT_ONCE)
+    await new Promise<void>((go) => {
+      waiting.push(go)
+    })
   busy++
-  try { return await work() } finally { busy--; waiting.shift()?.() }
+  try {
+    return await work()
+  } finally {
+    busy--
+    waiting.shift()?.()
+  }
 }
 
 /**
@@ -27,17 +40,43 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
  */
 export async function spotPicture(sha256: string, { us, x, y, w }: Spot): Promise<string> {
   const medium = await mediumBySha(sha256)
-  if (medium?.kind !== 'take') throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
+  if (medium?.kind !== 'take')
+    throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
   const dir = path.join(dataRoot(), 'media', sha256)
   const file = path.join(dir, 'spots', `${us}-${x}-${y}-${w}.jpg`)
   if (await stat(file).catch(() => null)) return file
   await mkdir(path.dirname(file), { recursive: true })
   const h = Math.round((w * SIZE.h) / SIZE.w)
-  const crop = `crop=min(${w}\\,iw):min(${h}\\,ih):clip(${x}-ow/2\\,0\\,iw-ow):clip(${y}-oh/2\\,0\\,ih-oh),scale=${SIZE.w}:${SIZE.h}`
+  const corner = `clip(${x}-ow/2\\,0\\,iw-ow):clip(${y}-oh/2\\,0\\,ih-oh)`
+  const crop = `crop=min(${w}\\,iw):min(${h}\\,ih):${corner},scale=${SIZE.w}:${SIZE.h}`
   await inTurn(async () => {
     const part = `${file}.${process.pid}.part.jpg`
-    const ran = await run('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...SAFE_INPUT, '-ss', (us / 1e6).toFixed(6), '-i', path.join(dir, 'take.mp4'), '-frames:v', '1', '-vf', crop, '-q:v', '5', part], { limit: 30 })
-    if (ran.code !== 0 || !(await stat(part).catch(() => null))) { await rm(part, { force: true }); throw new Problem(404, 'There is no picture at this time of the recording.') }
+    const ran = await run(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        '-nostdin',
+        '-y',
+        ...SAFE_INPUT,
+        '-ss',
+        (us / 1e6).toFixed(6),
+        '-i',
+        path.join(dir, 'take.mp4'),
+        '-frames:v',
+        '1',
+        '-vf',
+        crop,
+        '-q:v',
+        '5',
+        part,
+      ],
+      { limit: 30 },
+    )
+    if (ran.code !== 0 || !(await stat(part).catch(() => null))) {
+      await rm(part, { force: true })
+      throw new Problem(404, 'There is no picture at this time of the recording.')
+    }
     await rename(part, file)
   })
   return file

@@ -2,7 +2,8 @@ import { z } from 'zod'
 
 /** What to export and how: `from` and `to` bound a passage [from, to) in frames. */
 export const ExportChoice = z.object({
-  from: z.number().int().min(0).optional(), to: z.number().int().min(1).optional(),
+  from: z.number().int().min(0).optional(),
+  to: z.number().int().min(1).optional(),
   quality: z.enum(['draft', 'good', 'best']).default('good'),
   /** The exported picture's height; its width follows. Absent: the lesson's own size. */
   height: z.number().int().min(90).max(4320).multipleOf(2).optional(),

@@ -6,8 +6,14 @@ import { Interrupted } from '../problem'
 import { readWhole, widePipe, type End } from './pipe'
 import { blankPlanes, freePlanes, type Planes } from './planes'
 
-/** Buffers of this many frames and more are kept from one to the next, not given back to the system: fewer page faults. */
-export const KEEP_BUFFERS = { MALLOC_MMAP_THRESHOLD_: String(256 << 20), MALLOC_TRIM_THRESHOLD_: String(1 << 30), MALLOC_TOP_PAD_: String(16 << 20) }
+/**
+ * Buffers of this many frames and more are kept from one to the next, not given back to the system: fewer page faults.
+ */
+export const KEEP_BUFFERS = {
+  MALLOC_MMAP_THRESHOLD_: String(256 << 20),
+  MALLOC_TRIM_THRESHOLD_: String(1 << 30),
+  MALLOC_TOP_PAD_: String(16 << 20),
+}
 
 /**
  * Reads the frames of a conformed take in ascending order, as planes of `width` × `height`.
@@ -25,9 +31,19 @@ export class TakeDecoder {
   private ahead: Promise<Planes | null> | null = null
 
   /** @param name  what the take is called, for sentences */
-  constructor(private readonly file: string, private readonly name: string, private readonly rate: Rate, readonly width: number, readonly height: number, private readonly scaled: boolean) {}
+  constructor(
+    private readonly file: string,
+    private readonly name: string,
+    private readonly rate: Rate,
+    readonly width: number,
+    readonly height: number,
+    private readonly scaled: boolean,
+  ) {}
 
-  /** @throws Error when the file holds no such frame or cannot be read; Interrupted when something else ended the reading */
+  /**
+   * @throws Error when the file holds no such frame or cannot be read; Interrupted when something else ended the
+   * reading
+   */
   async frame(n: number): Promise<Planes> {
     if (this.current?.frame === n) return this.current.planes
     if (!this.source || n < this.next || n > this.next + 250) await this.open(n)
@@ -36,7 +52,9 @@ export class TakeDecoder {
     if (!planes) {
       await this.complete()
       if (this.current) return this.current.planes
-      throw new Error(`“${this.name}” gives no picture for its frame ${n}: its file may be damaged. Bring the recording in again.`)
+      throw new Error(
+        `“${this.name}” gives no picture for its frame ${n}: its file may be damaged. Bring the recording in again.`,
+      )
     }
     this.next = n + 1
     this.spare = this.current?.planes ?? null
@@ -74,7 +92,29 @@ export class TakeDecoder {
     const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.rate)).toFixed(6)] : []
     const scale = this.scaled ? ['-vf', `scale=${this.width}:${this.height}:flags=area`] : []
     const { from, to } = widePipe()
-    const child = spawnBound('ffmpeg', ['-v', 'error', '-nostdin', ...SAFE_INPUT, ...seek, '-i', this.file, '-an', '-sn', ...scale, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'], { stdio: ['ignore', to.fd, 'ignore'], env: { ...process.env, ...KEEP_BUFFERS } })
+    const child = spawnBound(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        '-nostdin',
+        ...SAFE_INPUT,
+        ...seek,
+        '-i',
+        this.file,
+        '-an',
+        '-sn',
+        ...scale,
+        '-fps_mode',
+        'passthrough',
+        '-f',
+        'rawvideo',
+        '-pix_fmt',
+        'yuv420p',
+        'pipe:1',
+      ],
+      { stdio: ['ignore', to.fd, 'ignore'], env: { ...process.env, ...KEEP_BUFFERS } },
+    )
     void to.close()
     this.over = ended(child)
     this.child = child
@@ -86,7 +126,10 @@ export class TakeDecoder {
   private async complete(): Promise<void> {
     const code = await this.over
     if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('ffmpeg')
-    if (code !== 0) throw new Error(`“${this.name}” cannot be read to its end: its file may be damaged. Bring the recording in again.`)
+    if (code !== 0)
+      throw new Error(
+        `“${this.name}” cannot be read to its end: its file may be damaged. Bring the recording in again.`,
+      )
   }
   private read(): Promise<Planes | null> {
     const { ahead } = this

@@ -1,4 +1,11 @@
-import { createCanvas, loadImage, Path2D as SkiaPath, type Canvas, type Image, type SKRSContext2D } from '@napi-rs/canvas'
+import {
+  createCanvas,
+  loadImage,
+  Path2D as SkiaPath,
+  type Canvas,
+  type Image,
+  type SKRSContext2D,
+} from '@napi-rs/canvas'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
 import type { TakeLayer } from '@/core/scene'

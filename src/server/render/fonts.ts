@@ -8,6 +8,7 @@ let done = false
 /** Makes the fonts that ship with the app known to Skia; once. */
 export function registerFonts(): void {
   if (done) return
-  for (const font of FONTS) GlobalFonts.register(readFileSync(path.join(appRoot(), 'public/fonts', font.file)), font.family)
+  for (const font of FONTS)
+    GlobalFonts.register(readFileSync(path.join(appRoot(), 'public/fonts', font.file)), font.family)
   done = true
 }

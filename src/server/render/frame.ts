@@ -8,7 +8,12 @@ import { toRgba } from './planes'
 import { Takes } from './takes'
 
 /** One frame of a lesson, painted on the server; as wide as the lesson's frame, or as `width` pixels. */
-export async function renderFrame(lesson: Lesson, root: string, frame: number, width = lesson.frame.width): Promise<Canvas> {
+export async function renderFrame(
+  lesson: Lesson,
+  root: string,
+  frame: number,
+  width = lesson.frame.width,
+): Promise<Canvas> {
   const list = evaluate(resolve(lesson), frame)
   const stills = await loadStills(lesson, root)
   const takes = new Takes(lesson, root)
@@ -22,7 +27,12 @@ export async function renderFrame(lesson: Lesson, root: string, frame: number, w
       pictures.set(layer.clip, canvas)
     }
     const out = createCanvas(width, Math.round((width * list.height) / list.width))
-    paint(asContext(out.getContext('2d')), list, skiaEasel(stills, (l) => stills.get(l.media) ?? pictures.get(l.clip) ?? null), width)
+    paint(
+      asContext(out.getContext('2d')),
+      list,
+      skiaEasel(stills, (l) => stills.get(l.media) ?? pictures.get(l.clip) ?? null),
+      width,
+    )
     return out
   } finally {
     await takes.close()

@@ -5,9 +5,32 @@ import { appRoot } from '../root'
 /** The compiled pixel work (wasm/planes.ts) and the memory it works in. Addresses are bytes from its start. */
 export interface Kernel {
   bytes: Uint8Array
-  plane(to: number, tw: number, th: number, from: number, fw: number, fh: number, dx: number, dy: number, dw: number, dh: number, scratch: number, flags: number): void
+  plane(
+    to: number,
+    tw: number,
+    th: number,
+    from: number,
+    fw: number,
+    fh: number,
+    dx: number,
+    dy: number,
+    dw: number,
+    dh: number,
+    scratch: number,
+    flags: number,
+  ): void
   renew(kept: number, now: number, w: number, h: number, flags: number): void
-  layTile(to: number, tw: number, th: number, tile: number, x: number, y: number, w: number, h: number, share: number): void
+  layTile(
+    to: number,
+    tw: number,
+    th: number,
+    tile: number,
+    x: number,
+    y: number,
+    w: number,
+    h: number,
+    share: number,
+  ): void
   makeTile(rgba: number, tile: number, w: number, h: number): void
 }
 
@@ -23,7 +46,8 @@ export function kernel(): Kernel {
   if (!loaded) {
     const memory = new WebAssembly.Memory({ initial: SIZE / 65536, maximum: SIZE / 65536 })
     const code = new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/planes.wasm')))
-    const { plane, renew, layTile, makeTile } = new WebAssembly.Instance(code, { env: { memory } }).exports as unknown as Omit<Kernel, 'bytes'>
+    const { plane, renew, layTile, makeTile } = new WebAssembly.Instance(code, { env: { memory } })
+      .exports as unknown as Omit<Kernel, 'bytes'>
     loaded = { bytes: new Uint8Array(memory.buffer), plane, renew, layTile, makeTile }
   }
   return loaded
@@ -58,4 +82,6 @@ export function roomForTile(size: number): number | null {
   nextTile += (size + 79) & ~15
   return at
 }
-export const forgetTiles = (): void => { nextTile = TILES.at }
+export const forgetTiles = (): void => {
+  nextTile = TILES.at
+}

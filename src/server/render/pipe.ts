@@ -9,8 +9,14 @@ const O_CLOEXEC = 0o2000000
 const closeFd = promisify(close)
 
 /** One end of a pipe, by its file descriptor. */
-export interface End { fd: number; close(): Promise<void> }
-let libc: { pipe2: (fds: number[], flags: number) => number; fcntl: (fd: number, command: number, value: number) => number } | null = null
+export interface End {
+  fd: number
+  close(): Promise<void>
+}
+let libc: {
+  pipe2: (fds: number[], flags: number) => number
+  fcntl: (fd: number, command: number, value: number) => number
+} | null = null
 
 function end(fd: number): End {
   let open = true
@@ -31,7 +37,10 @@ function end(fd: number): End {
 export function widePipe(): { from: End; to: End } {
   libc ??= (() => {
     const lib = koffi.load('libc.so.6')
-    return { pipe2: lib.func('int pipe2(_Out_ int *fds, int flags)'), fcntl: lib.func('int fcntl(int fd, int command, int value)') }
+    return {
+      pipe2: lib.func('int pipe2(_Out_ int *fds, int flags)'),
+      fcntl: lib.func('int fcntl(int fd, int command, int value)'),
+    }
   })()
   const fds = [0, 0]
   if (libc.pipe2(fds, O_CLOEXEC) !== 0) throw new Error('No more pipes can be opened: too many files are open.')
@@ -47,12 +56,13 @@ export function widePipe(): { from: End; to: End } {
 export function readWhole(from: End, bytes: Uint8Array): Promise<boolean> {
   return new Promise((done, fail) => {
     let have = 0
-    const more = () => read(from.fd, bytes, have, bytes.length - have, null, (e, n) => {
-      if (e) fail(e)
-      else if (n === 0) done(false)
-      else if ((have += n) === bytes.length) done(true)
-      else setTimeout(more, REFILL_MS)
-    })
+    const more = () =>
+      read(from.fd, bytes, have, bytes.length - have, null, (e, n) => {
+        if (e) fail(e)
+        else if (n === 0) done(false)
+        else if ((have += n) === bytes.length) done(true)
+        else setTimeout(more, REFILL_MS)
+      })
     more()
   })
 }
@@ -60,11 +70,12 @@ export function readWhole(from: End, bytes: Uint8Array): Promise<boolean> {
 export function writeWhole(to: End, bytes: Uint8Array): Promise<void> {
   return new Promise((done, fail) => {
     let gone = 0
-    const more = () => write(to.fd, bytes, gone, bytes.length - gone, null, (e, n) => {
-      if (e) fail(e)
-      else if ((gone += n) === bytes.length) done()
-      else more()
-    })
+    const more = () =>
+      write(to.fd, bytes, gone, bytes.length - gone, null, (e, n) => {
+        if (e) fail(e)
+        else if ((gone += n) === bytes.length) done()
+        else more()
+      })
     more()
   })
 }

@@ -1,17 +1,38 @@
 import { createCanvas } from '@napi-rs/canvas'
 import path from 'node:path'
 import type { DisplayList, Item } from '@/core/scene'
-import { blankPlanes, drawPlanes, fillPlanes, freePlanes, layTile, redrawPlanes, tileOf, toRgba, type Planes } from './planes'
+import {
+  blankPlanes,
+  drawPlanes,
+  fillPlanes,
+  freePlanes,
+  layTile,
+  redrawPlanes,
+  tileOf,
+  toRgba,
+  type Planes,
+} from './planes'
 import { clusters } from './tiles'
 
-beforeAll(() => { process.env.VANE_ROOT = path.join(__dirname, '../../..') })
+beforeAll(() => {
+  process.env.VANE_ROOT = path.join(__dirname, '../../..')
+})
 const luma = (p: Planes, x: number, y: number) => p.bytes[y * p.width + x]!
-const rgb = (p: Planes, x: number, y: number) => [...toRgba(p).subarray((y * p.width + x) * 4, (y * p.width + x) * 4 + 3)]
-const near = (found: number[], wanted: number[], by: number) => found.forEach((v, i) => expect(Math.abs(v - wanted[i]!)).toBeLessThanOrEqual(by))
+const rgb = (p: Planes, x: number, y: number) => [
+  ...toRgba(p).subarray((y * p.width + x) * 4, (y * p.width + x) * 4 + 3),
+]
+const near = (found: number[], wanted: number[], by: number) =>
+  found.forEach((v, i) => expect(Math.abs(v - wanted[i]!)).toBeLessThanOrEqual(by))
 
 test('a colour keeps its value on the way to planes and back, within what eight bits allow', () => {
   const p = blankPlanes(16, 8)
-  for (const [hex, wanted] of [['#000000', [0, 0, 0]], ['#ffffff', [255, 255, 255]], ['#c8371b', [200, 55, 27]], ['#1f4a46', [31, 74, 70]], ['#00ff00', [0, 255, 0]]] as const) {
+  for (const [hex, wanted] of [
+    ['#000000', [0, 0, 0]],
+    ['#ffffff', [255, 255, 255]],
+    ['#c8371b', [200, 55, 27]],
+    ['#1f4a46', [31, 74, 70]],
+    ['#00ff00', [0, 255, 0]],
+  ] as const) {
     fillPlanes(p, hex)
     near(rgb(p, 5, 5), [...wanted], 2)
   }
@@ -24,18 +45,21 @@ test('drawn at its own size and place, a picture comes out as it went in', () =>
   drawPlanes(to, from, { x: 0, y: 0, w: 32, h: 16 })
   expect(Buffer.compare(Buffer.from(to.bytes), Buffer.from(from.bytes))).toBe(0)
 })
-test('drawn twice as large, samples lie between their neighbours in proportion; what reaches outside is cut off', () => {
-  const from = blankPlanes(16, 16)
-  for (let y = 0; y < 16; y++) for (let x = 0; x < 16; x++) from.bytes[y * 16 + x] = 16 + x * 8
-  const to = blankPlanes(32, 32)
-  drawPlanes(to, from, { x: 0, y: 0, w: 32, h: 32 })
-  // The centre of target sample 9 lies at source (9.5 / 2 - 0.5) = 4.25.
-  expect(Math.abs(luma(to, 9, 7) - (16 + 4.25 * 8))).toBeLessThanOrEqual(1)
-  fillPlanes(to, '#000000')
-  drawPlanes(to, from, { x: -8, y: -8, w: 16, h: 16 })
-  expect(luma(to, 0, 0)).toBe(16 + 8 * 8)
-  expect(luma(to, 8, 0)).toBe(16)
-})
+test(
+  'drawn twice as large, samples lie between their ' + 'neighbours in proportion; what reaches outside is cut off',
+  () => {
+    const from = blankPlanes(16, 16)
+    for (let y = 0; y < 16; y++) for (let x = 0; x < 16; x++) from.bytes[y * 16 + x] = 16 + x * 8
+    const to = blankPlanes(32, 32)
+    drawPlanes(to, from, { x: 0, y: 0, w: 32, h: 32 })
+    // The centre of target sample 9 lies at source (9.5 / 2 - 0.5) = 4.25.
+    expect(Math.abs(luma(to, 9, 7) - (16 + 4.25 * 8))).toBeLessThanOrEqual(1)
+    fillPlanes(to, '#000000')
+    drawPlanes(to, from, { x: -8, y: -8, w: 16, h: 16 })
+    expect(luma(to, 0, 0)).toBe(16 + 8 * 8)
+    expect(luma(to, 8, 0)).toBe(16)
+  },
+)
 test('drawn again over what was drawn before, only what changed is touched, and it comes out the same', () => {
   const first = blankPlanes(48, 32)
   const second = blankPlanes(48, 32)
@@ -67,13 +91,34 @@ test('a tile is laid over what is there, by its own transparency and by a share 
   layTile(p, tile, 0.5)
   near([luma(p, 9, 6), luma(p, 13, 6)], [126, 71], 2)
 })
-const item = (element: string, x: number, y: number, w: number, h: number): Item => ({ element, matrix: [1, 0, 0, 1, 0, 0], opacity: 1, shapes: [], bounds: { x, y, w, h } })
-test('what overlaps is painted into one tile in stacking order; what lies apart is not; every tile lies on even pixels inside the frame', () => {
-  const list: DisplayList = { width: 200, height: 100, background: '#000000', takes: [], items: [item('a', 11, 11, 20, 20), item('far', 150, 50, 90, 90), item('b', 25, 25, 10, 10), item('out', 500, 0, 5, 5)] }
-  const found = clusters(list)
-  expect(found.map((c) => c.items.map((i) => i.element)).sort()).toEqual([['a', 'b'], ['far']])
-  for (const { rect } of found) {
-    expect([rect.x, rect.y, rect.w, rect.h].every((v) => v % 2 === 0)).toBe(true)
-    expect(rect.x >= 0 && rect.y >= 0 && rect.x + rect.w <= 200 && rect.y + rect.h <= 100).toBe(true)
-  }
+const item = (element: string, x: number, y: number, w: number, h: number): Item => ({
+  element,
+  matrix: [1, 0, 0, 1, 0, 0],
+  opacity: 1,
+  shapes: [],
+  bounds: { x, y, w, h },
 })
+test(
+  'what overlaps is painted into one tile in stacking order; what lies apart is not; every tile ' +
+    'lies on even pixels inside the frame',
+  () => {
+    const list: DisplayList = {
+      width: 200,
+      height: 100,
+      background: '#000000',
+      takes: [],
+      items: [
+        item('a', 11, 11, 20, 20),
+        item('far', 150, 50, 90, 90),
+        item('b', 25, 25, 10, 10),
+        item('out', 500, 0, 5, 5),
+      ],
+    }
+    const found = clusters(list)
+    expect(found.map((c) => c.items.map((i) => i.element)).sort()).toEqual([['a', 'b'], ['far']])
+    for (const { rect } of found) {
+      expect([rect.x, rect.y, rect.w, rect.h].every((v) => v % 2 === 0)).toBe(true)
+      expect(rect.x >= 0 && rect.y >= 0 && rect.x + rect.w <= 200 && rect.y + rect.h <= 100).toBe(true)
+    }
+  },
+)

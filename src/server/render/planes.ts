@@ -1,8 +1,16 @@
 import type { Rect } from '@/core/scene'
 import { flagsAt, forgetTiles, freePicture, kernel, roomForPicture, roomForTile, scratchAt } from './kernel'
 
-/** A picture as 8-bit BT.709 limited-range Y′CbCr 4:2:0: a luma plane, then two of half the width and height. Both sides even. */
-export interface Planes { width: number; height: number; bytes: Uint8Array; address: number }
+/**
+ * A picture as 8-bit BT.709 limited-range Y′CbCr 4:2:0: a luma plane, then two of half the width and height. Both sides
+ * even.
+ */
+export interface Planes {
+  width: number
+  height: number
+  bytes: Uint8Array
+  address: number
+}
 
 export const planeBytes = (width: number, height: number): number => (width * height * 3) / 2
 /** Planes in the kernel's memory; give them back with `freePlanes`. */
@@ -30,8 +38,13 @@ export function fillPlanes(p: Planes, hex: string): void {
   p.bytes.fill(Math.round(128 + (r - luma) * CR_SCALE), n + n / 4)
 }
 
-/** To RGBA, each chroma sample standing for its four pixels; of the whole, or of a rectangle of even numbers inside it. */
-export function toRgba(p: Planes, rect: Rect = { x: 0, y: 0, w: p.width, h: p.height }): Uint8ClampedArray<ArrayBuffer> {
+/**
+ * To RGBA, each chroma sample standing for its four pixels; of the whole, or of a rectangle of even numbers inside it.
+ */
+export function toRgba(
+  p: Planes,
+  rect: Rect = { x: 0, y: 0, w: p.width, h: p.height },
+): Uint8ClampedArray<ArrayBuffer> {
   const { width, height, bytes } = p
   const out = new Uint8ClampedArray(rect.w * rect.h * 4)
   const n = width * height
@@ -54,7 +67,13 @@ export function toRgba(p: Planes, rect: Rect = { x: 0, y: 0, w: p.width, h: p.he
 }
 
 /** A drawn piece with transparency, ready to be laid on planes; all four numbers even. */
-export interface Tile { x: number; y: number; width: number; height: number; address: number }
+export interface Tile {
+  x: number
+  y: number
+  width: number
+  height: number
+  address: number
+}
 
 /** Turns premultiplied RGBA (width and height even) into a tile at x, y; null when there is no more room for tiles. */
 export function tileOf(rgba: Uint8Array, x: number, y: number, width: number, height: number): Tile | null {
@@ -75,15 +94,35 @@ export function layTile(p: Planes, t: Tile, opacity = 1): void {
 /** Draws planes so that they fill `dest` of others, bilinear, clipped. `dest` may have fractions and reach outside. */
 export const drawPlanes = (to: Planes, from: Planes, dest: Rect): void => drawEach(to, from, dest, null)
 
-/** Draws as `drawPlanes` over what it drew before from `kept`: only rows in which `from` differs from it. `kept` becomes as `from`. */
+/**
+ * Draws as `drawPlanes` over what it drew before from `kept`: only rows in which `from` differs from it. `kept` becomes
+ * as `from`.
+ */
 export const redrawPlanes = (to: Planes, from: Planes, dest: Rect, kept: Planes): void => drawEach(to, from, dest, kept)
 
 function drawEach(to: Planes, from: Planes, dest: Rect, kept: Planes | null): void {
   const { plane, renew } = kernel()
   const tn = to.width * to.height
   const fn = from.width * from.height
-  for (const [part, k] of [[0, 1], [1, 2], [1.25, 2]] as const) {
+  for (const [part, k] of [
+    [0, 1],
+    [1, 2],
+    [1.25, 2],
+  ] as const) {
     if (kept) renew(kept.address + fn * part, from.address + fn * part, from.width / k, from.height / k, flagsAt)
-    plane(to.address + tn * part, to.width / k, to.height / k, from.address + fn * part, from.width / k, from.height / k, dest.x / k, dest.y / k, dest.w / k, dest.h / k, scratchAt, kept ? flagsAt : 0)
+    plane(
+      to.address + tn * part,
+      to.width / k,
+      to.height / k,
+      from.address + fn * part,
+      from.width / k,
+      from.height / k,
+      dest.x / k,
+      dest.y / k,
+      dest.w / k,
+      dest.h / k,
+      scratchAt,
+      kept ? flagsAt : 0,
+    )
   }
 }

@@ -28,11 +28,26 @@ let base: Lesson
 
 /** Frames of a video as RGB planes. */
 async function frames(file: string, pixels = W * H): Promise<Buffer[]> {
-  const stdout = await mustRun('ffmpeg', ['-v', 'error', '-i', file, '-vf', 'scale=in_color_matrix=bt709:in_range=tv', '-pix_fmt', 'rgb24', '-f', 'rawvideo', '-fps_mode', 'passthrough', 'pipe:1'])
+  const stdout = await mustRun('ffmpeg', [
+    '-v',
+    'error',
+    '-i',
+    file,
+    '-vf',
+    'scale=in_color_matrix=bt709:in_range=tv',
+    '-pix_fmt',
+    'rgb24',
+    '-f',
+    'rawvideo',
+    '-fps_mode',
+    'passthrough',
+    'pipe:1',
+  ])
   const size = pixels * 3
   return Array.from({ length: stdout.length / size }, (_, i) => Buffer.from(stdout.subarray(i * size, (i + 1) * size)))
 }
-const pixel = (frame: Buffer, x: number, y: number) => [...frame.subarray((y * W + x) * 3, (y * W + x) * 3 + 3)] as [number, number, number]
+const pixel = (frame: Buffer, x: number, y: number) =>
+  [...frame.subarray((y * W + x) * 3, (y * W + x) * 3 + 3)] as [number, number, number]
 const quiet = () => {}
 /** How like the server's own picture of a frame an exported one is: PSNR in dB. */
 async function likeness(lesson: Lesson, root: string, frame: number, exported: Buffer): Promise<number> {
@@ -45,22 +60,73 @@ async function likeness(lesson: Lesson, root: string, frame: number, exported: B
 }
 
 beforeAll(async () => {
-  await mustRun('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', `testsrc2=s=${W}x${H}:r=30:d=4`, '-f', 'lavfi', '-i', 'sine=440:d=4', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-crf', '12', '-vf', 'scale=out_color_matrix=bt709', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-c:a', 'aac', at('take.mp4')])
+  await mustRun('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-f',
+    'lavfi',
+    '-i',
+    `testsrc2=s=${W}x${H}:r=30:d=4`,
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=440:d=4',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    '-crf',
+    '12',
+    '-vf',
+    'scale=out_color_matrix=bt709',
+    '-colorspace',
+    'bt709',
+    '-color_primaries',
+    'bt709',
+    '-color_trc',
+    'bt709',
+    '-c:a',
+    'aac',
+    at('take.mp4'),
+  ])
   const take = await processFile(at('take.mp4'), 'take.mp4', dir, await hashOf(at('take.mp4'), making), making)
   base = { ...emptyLesson('Test'), frame: { width: W, height: H } }
-  base.media.take = { ...take, moments: [{ id: 'take/click-1', kind: 'click', label: 'click on Go', fromUs: 1_000_000, at: { x: 320, y: 180 } }, { id: 'take/click-2', kind: 'click', label: 'click on Stop', fromUs: 3_000_000, at: { x: 100, y: 100 } }] }
+  base.media.take = {
+    ...take,
+    moments: [
+      { id: 'take/click-1', kind: 'click', label: 'click on Go', fromUs: 1_000_000, at: { x: 320, y: 180 } },
+      { id: 'take/click-2', kind: 'click', label: 'click on Stop', fromUs: 3_000_000, at: { x: 100, y: 100 } },
+    ],
+  }
   base.clips = [clip('c1', 0, 120)]
 })
-const withElements = (...kinds: ('callout' | 'arrow' | 'ripple' | 'bar' | 'zoom')[]): Lesson => kinds.reduce((lesson, kind, i) => {
-  const timed = resolve(lesson)
-  const result = applyEdit(lesson, addElement(elementAt(timed, { kind, id: `${kind}-${i}`, frame: 30, moment: 'take/click-1', at: { x: 320, y: 180 } })))
-  return 'edited' in result ? result.edited.lesson : lesson
-}, base)
+const withElements = (...kinds: ('callout' | 'arrow' | 'ripple' | 'bar' | 'zoom')[]): Lesson =>
+  kinds.reduce((lesson, kind, i) => {
+    const timed = resolve(lesson)
+    const result = applyEdit(
+      lesson,
+      addElement(
+        elementAt(timed, { kind, id: `${kind}-${i}`, frame: 30, moment: 'take/click-1', at: { x: 320, y: 180 } }),
+      ),
+    )
+    return 'edited' in result ? result.edited.lesson : lesson
+  }, base)
 
 test('the bar’s fill, measured in exported frames, is within a pixel of even', async () => {
   const lesson = withElements('bar')
   const look = lesson.elements[0]!.look
-  const plain: Lesson = { ...lesson, elements: [{ ...lesson.elements[0]!, height: 12, y: H - 6, look: { ...look, fill: '#ffffff', unfilled: '#000000' } as never }] }
+  const plain: Lesson = {
+    ...lesson,
+    elements: [
+      {
+        ...lesson.elements[0]!,
+        height: 12,
+        y: H - 6,
+        look: { ...look, fill: '#ffffff', unfilled: '#000000' } as never,
+      },
+    ],
+  }
   await exportVideo(plain, dir, at('bar.mp4'), { quality: 'best' }, quiet)
   const all = await frames(at('bar.mp4'))
   expect(all.length).toBe(120)
@@ -70,23 +136,38 @@ test('the bar’s fill, measured in exported frames, is within a pixel of even',
     expect(Math.abs(filled - (n / 119) * W)).toBeLessThanOrEqual(1)
   })
 })
-test.each(['pipe:1', 'libx264'])('an ffmpeg (%s) that is killed from outside ends the export as interrupted: no frame is repeated in its place, nothing is left', async (word) => {
-  let hit = 0
-  await expect(exportVideo(withElements('bar'), dir, at('killed.mp4'), { quality: 'draft' }, (p) => { if (p.frame > 20 && !hit) hit = killFfmpeg(word, dir) })).rejects.toThrow(Interrupted)
-  expect(hit).toBe(1)
-  expect(readdirSync(dir).filter((n) => n.startsWith('killed'))).toEqual([])
-})
+test.each(['pipe:1', 'libx264'])(
+  'an ffmpeg (%s) that is killed from outside ends the export as ' +
+    'interrupted: no frame is repeated in its place, nothing is left',
+  async (word) => {
+    let hit = 0
+    await expect(
+      exportVideo(withElements('bar'), dir, at('killed.mp4'), { quality: 'draft' }, (p) => {
+        if (p.frame > 20 && !hit) hit = killFfmpeg(word, dir)
+      }),
+    ).rejects.toThrow(Interrupted)
+    expect(hit).toBe(1)
+    expect(readdirSync(dir).filter((n) => n.startsWith('killed'))).toEqual([])
+  },
+)
 test('a ripple’s first frame is the click’s frame, also after four tenths of a second were taken out', async () => {
   const lesson = withElements('ripple')
   const seen = async (l: Lesson, name: string) => {
     await exportVideo(l, dir, at(`${name}.mp4`), { quality: 'best' }, quiet)
     await exportVideo({ ...l, elements: [] }, dir, at(`${name}-plain.mp4`), { quality: 'best' }, quiet)
     const [a, b] = await Promise.all([frames(at(`${name}.mp4`)), frames(at(`${name}-plain.mp4`))])
-    return a.findIndex((f, n) => { let worst = 0; for (let i = 0; i < f.length; i++) worst = Math.max(worst, Math.abs(f[i]! - b[n]![i]!)); return worst > 60 })
+    return a.findIndex((f, n) => {
+      let worst = 0
+      for (let i = 0; i < f.length; i++) worst = Math.max(worst, Math.abs(f[i]! - b[n]![i]!))
+      return worst > 60
+    })
   }
   expect(await seen(lesson, 'ripple')).toBe(30)
   let n = 0
-  const cut = applyEdit(lesson, takeOut('takes-1', 5, 17, true, () => `cut-${++n}`))
+  const cut = applyEdit(
+    lesson,
+    takeOut('takes-1', 5, 17, true, () => `cut-${++n}`),
+  )
   if (!('edited' in cut)) throw new Error('nothing was cut')
   expect(await seen(cut.edited.lesson, 'ripple-cut')).toBe(18)
 })
@@ -98,24 +179,62 @@ test('the decoded export and the server’s own picture of a frame agree: PSNR a
     expect(await likeness(lesson, at('demo'), from + 5, shown)).toBeGreaterThan(38)
   }
 })
-test('so they do where the picture below is read and things are blurred by their motion; a cover’s blocks hide the same in both', async () => {
-  const frame = { width: W, height: H }
-  const lesson: Lesson = { ...base, motionBlur: { on: true, shutter: 180, samples: 8 } }
-  const put = (kind: 'cover' | 'dim' | 'shape' | 'spotlight', change: Partial<Element>): Element => {
-    const e = newElement(lesson, kind, `${kind}${change.x ?? ''}`, { on: 'loose', frame: 0 }, { on: 'length', frames: 120 })
-    return { ...e, track: 'elements-1', ...change, look: { ...e.look, ...change.look } as Element['look'] }
-  }
-  lesson.elements = [
-    put('dim', { x: frame.width / 2, y: frame.height / 2 }),
-    put('cover', { x: 200, y: 120, width: 150, height: 80, look: { ...newElement(lesson, 'cover', 'c', { on: 'loose', frame: 0 }, { on: 'length', frames: 9 }).look, how: 'blocks' } as Element['look'] }),
-    put('shape', { x: 60, y: 250, width: 120, height: 60, poses: [{ id: 'p', start: { on: 'start', frames: 0 }, end: { on: 'start', frames: 60 }, easing: 'linear', values: { x: 560, rotation: 40 }, curve: null }], look: { ...newElement(lesson, 'shape', 's', { on: 'loose', frame: 0 }, { on: 'length', frames: 9 }).look, fill: '#f4c20d' } as Element['look'] }),
-  ]
-  await exportVideo(lesson, dir, at('blurred.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
-  const all = await frames(at('blurred.mp4'))
-  for (const n of [0, 5]) {
-    expect(await likeness(lesson, dir, 20 + n, all[n]!)).toBeGreaterThan(38)
-  }
-})
+test(
+  'so they do where the picture below is read and things are ' +
+    'blurred by their motion; a cover’s blocks hide the same in both',
+  async () => {
+    const frame = { width: W, height: H }
+    const lesson: Lesson = { ...base, motionBlur: { on: true, shutter: 180, samples: 8 } }
+    const put = (kind: 'cover' | 'dim' | 'shape' | 'spotlight', change: Partial<Element>): Element => {
+      const e = newElement(
+        lesson,
+        kind,
+        `${kind}${change.x ?? ''}`,
+        { on: 'loose', frame: 0 },
+        { on: 'length', frames: 120 },
+      )
+      return { ...e, track: 'elements-1', ...change, look: { ...e.look, ...change.look } as Element['look'] }
+    }
+    lesson.elements = [
+      put('dim', { x: frame.width / 2, y: frame.height / 2 }),
+      put('cover', {
+        x: 200,
+        y: 120,
+        width: 150,
+        height: 80,
+        look: {
+          ...newElement(lesson, 'cover', 'c', { on: 'loose', frame: 0 }, { on: 'length', frames: 9 }).look,
+          how: 'blocks',
+        } as Element['look'],
+      }),
+      put('shape', {
+        x: 60,
+        y: 250,
+        width: 120,
+        height: 60,
+        poses: [
+          {
+            id: 'p',
+            start: { on: 'start', frames: 0 },
+            end: { on: 'start', frames: 60 },
+            easing: 'linear',
+            values: { x: 560, rotation: 40 },
+            curve: null,
+          },
+        ],
+        look: {
+          ...newElement(lesson, 'shape', 's', { on: 'loose', frame: 0 }, { on: 'length', frames: 9 }).look,
+          fill: '#f4c20d',
+        } as Element['look'],
+      }),
+    ]
+    await exportVideo(lesson, dir, at('blurred.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
+    const all = await frames(at('blurred.mp4'))
+    for (const n of [0, 5]) {
+      expect(await likeness(lesson, dir, 20 + n, all[n]!)).toBeGreaterThan(38)
+    }
+  },
+)
 test('so they do where a still that lets something through stands over the take', async () => {
   const canvas = createCanvas(300, 200)
   const ctx = canvas.getContext('2d')
@@ -125,23 +244,44 @@ test('so they do where a still that lets something through stands over the take'
   writeFileSync(at('badge.png'), canvas.toBuffer('image/png'))
   const still = await processFile(at('badge.png'), 'badge.png', dir, await hashOf(at('badge.png'), making), making)
   const lesson: Lesson = {
-    ...base, media: { ...base.media, still }, tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks],
+    ...base,
+    media: { ...base.media, still },
+    tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks],
     clips: [...base.clips, clip('c2', 0, 120, { track: 'takes-2', media: 'still', fit: 'fit' })],
   }
   await exportVideo(lesson, dir, at('still.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
   expect(await likeness(lesson, dir, 25, (await frames(at('still.mp4')))[5]!)).toBeGreaterThan(38)
 })
 test('a passage holds exactly its frames, and its sound is as long; another size keeps the shape', async () => {
-  await exportVideo(withElements('callout'), dir, at('part.mp4'), { from: 20, to: 65, quality: 'draft', height: 180 }, quiet)
+  await exportVideo(
+    withElements('callout'),
+    dir,
+    at('part.mp4'),
+    { from: 20, to: 65, quality: 'draft', height: 180 },
+    quiet,
+  )
   expect(await frameTimes(at('part.mp4'))).toMatchObject({ count: 45, constant: true })
   const facts = await probe(at('part.mp4'))
   expect([facts!.video!.width, facts!.video!.height]).toEqual([320, 180])
   expect(Number(facts!.audio!.duration)).toBeCloseTo(1.5, 1)
 })
 test('what cannot be exported says why, and a cancelled export leaves no file', async () => {
-  await expect(exportVideo(base, dir, at('none.mp4'), { from: 200, quality: 'draft' }, quiet)).rejects.toThrow('120 frames')
+  await expect(exportVideo(base, dir, at('none.mp4'), { from: 200, quality: 'draft' }, quiet)).rejects.toThrow(
+    '120 frames',
+  )
   const control = new AbortController()
-  await expect(exportVideo(base, dir, at('stopped.mp4'), { quality: 'draft' }, (p) => { if (p.frame > 10) control.abort(new Error('Cancelled.')) }, control.signal)).rejects.toThrow('Cancelled')
+  await expect(
+    exportVideo(
+      base,
+      dir,
+      at('stopped.mp4'),
+      { quality: 'draft' },
+      (p) => {
+        if (p.frame > 10) control.abort(new Error('Cancelled.'))
+      },
+      control.signal,
+    ),
+  ).rejects.toThrow('Cancelled')
   expect(existsSync(at('stopped.mp4'))).toBe(false)
   expect(readdirSync(dir).filter((f) => f.endsWith('.part'))).toEqual([])
 })
@@ -156,8 +296,15 @@ test('the sound of a moved, muted or louder clip is cut to the sample', () => {
   expect(soundArguments(lesson, dir, 100, 120, 1)).toBeNull()
 })
 test('an odd-sized picture and a take over a take are laid where the display list says', async () => {
-  const lesson: Lesson = { ...base, tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks], clips: [...base.clips, clip('c2', 10, 20, { track: 'takes-2', inUs: 2_000_000, fit: 'stand' })] }
-  expect(evaluate(resolve(lesson), 15).takes.map((t) => [t.clip, t.sourceFrame])).toEqual([['c1', 15], ['c2', 65]])
+  const lesson: Lesson = {
+    ...base,
+    tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks],
+    clips: [...base.clips, clip('c2', 10, 20, { track: 'takes-2', inUs: 2_000_000, fit: 'stand' })],
+  }
+  expect(evaluate(resolve(lesson), 15).takes.map((t) => [t.clip, t.sourceFrame])).toEqual([
+    ['c1', 15],
+    ['c2', 65],
+  ])
   const over = await renderFrame(lesson, dir, 15)
   const alone = await renderFrame(base, dir, 65)
   expect(Buffer.compare(over.data(), alone.data())).toBe(0)

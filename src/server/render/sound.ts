@@ -7,8 +7,14 @@ import { frameStartUs } from '@/core/time'
 function tempo(speed: number): string[] {
   const out: string[] = []
   let left = speed
-  while (left > 2) { out.push('atempo=2'); left /= 2 }
-  while (left < 0.5) { out.push('atempo=0.5'); left /= 0.5 }
+  while (left > 2) {
+    out.push('atempo=2')
+    left /= 2
+  }
+  while (left < 0.5) {
+    out.push('atempo=0.5')
+    left /= 0.5
+  }
   return Math.abs(left - 1) > 1e-6 || out.length ? [...out, `atempo=${left.toFixed(6)}`] : []
 }
 
@@ -18,7 +24,13 @@ function tempo(speed: number): string[] {
  *
  * @param firstInput  the number of inputs before these
  */
-export function soundArguments(lesson: Lesson, root: string, from: number, to: number, firstInput: number): { inputs: string[]; graph: string } | null {
+export function soundArguments(
+  lesson: Lesson,
+  root: string,
+  from: number,
+  to: number,
+  firstInput: number,
+): { inputs: string[]; graph: string } | null {
   const RATE = 48000
   const samples = (us: number) => Math.round((us * RATE) / 1e6)
   const startUs = frameStartUs(from, lesson.rate)
@@ -35,12 +47,22 @@ export function soundArguments(lesson: Lesson, root: string, from: number, to: n
     const n = parts.length
     inputs.push('-i', path.join(root, lesson.media[clip.media]!.file))
     const chain = [
-      `aresample=${RATE}:async=1:first_pts=0`, 'aformat=sample_fmts=fltp:channel_layouts=stereo', `atrim=start_sample=${inSample}:end_sample=${inSample + samples(soundUs * speed)}`, 'asetpts=PTS-STARTPTS',
-      ...tempo(speed), `volume=${clip.levelDb}dB`, `adelay=delays=${samples(Math.max(0, clipFrom - startUs))}S:all=1`,
+      `aresample=${RATE}:async=1:first_pts=0`,
+      'aformat=sample_fmts=fltp:channel_layouts=stereo',
+      `atrim=start_sample=${inSample}:end_sample=${inSample + samples(soundUs * speed)}`,
+      'asetpts=PTS-STARTPTS',
+      ...tempo(speed),
+      `volume=${clip.levelDb}dB`,
+      `adelay=delays=${samples(Math.max(0, clipFrom - startUs))}S:all=1`,
     ]
     parts.push(`[${firstInput + n}:a:0]${chain.join(',')}[s${n}]`)
   }
   if (parts.length === 0) return null
   const all = parts.map((_, i) => `[s${i}]`).join('')
-  return { inputs, graph: `${parts.join(';')};${all}amix=inputs=${parts.length}:duration=longest:normalize=0,apad,atrim=end_sample=${length}[sound]` }
+  return {
+    inputs,
+    graph:
+      `${parts.join(';')};${all}amix=inputs=${parts.length}:duration=longest:normalize=0,` +
+      `apad,atrim=end_sample=${length}[sound]`,
+  }
 }

@@ -10,12 +10,19 @@ const even = (n: number) => Math.max(2, Math.round(n / 2) * 2)
 /** The decoders of a lesson's clips, one a clip, closed together. */
 export class Takes {
   private readonly decoders = new Map<string, TakeDecoder>()
-  constructor(private readonly lesson: Lesson, private readonly root: string) {}
+  constructor(
+    private readonly lesson: Lesson,
+    private readonly root: string,
+  ) {}
 
   /** The planes of a layer's frame; a take much larger than its place comes scaled down to it. */
-  frame(layer: TakeLayer): Promise<Planes> { return this.decoder(layer).frame(layer.sourceFrame) }
+  frame(layer: TakeLayer): Promise<Planes> {
+    return this.decoder(layer).frame(layer.sourceFrame)
+  }
   /** The same, for the caller to draw on and to free. */
-  own(layer: TakeLayer): Promise<Planes> { return this.decoder(layer).own(layer.sourceFrame) }
+  own(layer: TakeLayer): Promise<Planes> {
+    return this.decoder(layer).own(layer.sourceFrame)
+  }
 
   private decoder(layer: TakeLayer): TakeDecoder {
     let decoder = this.decoders.get(layer.clip)
@@ -25,14 +32,27 @@ export class Takes {
       const size = { width: medium.width!, height: medium.height! }
       const dest = fitRect(clip.fit, size, this.lesson.frame)
       const small = dest.w < size.width * 0.75
-      decoder = new TakeDecoder(path.join(this.root, medium.file), medium.name, medium.rate!, small ? even(dest.w) : even(size.width), small ? even(dest.h) : even(size.height), small || size.width % 2 === 1 || size.height % 2 === 1)
+      decoder = new TakeDecoder(
+        path.join(this.root, medium.file),
+        medium.name,
+        medium.rate!,
+        small ? even(dest.w) : even(size.width),
+        small ? even(dest.h) : even(size.height),
+        small || size.width % 2 === 1 || size.height % 2 === 1,
+      )
       this.decoders.set(layer.clip, decoder)
     }
     return decoder
   }
   /** Ends the decoders of clips that are over. */
   async keepOnly(clips: Set<string>): Promise<void> {
-    for (const [id, d] of [...this.decoders]) if (!clips.has(id)) { this.decoders.delete(id); await d.close() }
+    for (const [id, d] of [...this.decoders])
+      if (!clips.has(id)) {
+        this.decoders.delete(id)
+        await d.close()
+      }
   }
-  close(): Promise<void> { return this.keepOnly(new Set()) }
+  close(): Promise<void> {
+    return this.keepOnly(new Set())
+  }
 }

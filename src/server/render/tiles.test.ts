@@ -4,7 +4,9 @@ import type { DisplayList, Item } from '@/core/scene'
 import { blankPlanes, fillPlanes, freePlanes, tileOf, toRgba, type Planes } from './planes'
 import { TilePainter } from './tiles'
 
-beforeAll(() => { process.env.VANE_ROOT = path.join(__dirname, '../../..') })
+beforeAll(() => {
+  process.env.VANE_ROOT = path.join(__dirname, '../../..')
+})
 const colourAt = (p: Planes, x: number, y: number) =>
   [...toRgba(p, { x, y, w: 2, h: 2 }).subarray(0, 3)].map((v) => Math.round(v / 16))
 const RED = [16, 0, 0]
@@ -12,11 +14,13 @@ const BLUE = [0, 0, 16]
 
 /** A square of one colour. */
 const square = (element: string, x: number, y: number, side: number, fill: string): Item => ({
-  element, matrix: [1, 0, 0, 1, x, y], opacity: 1, bounds: { x, y, w: side, h: side },
+  element,
+  matrix: [1, 0, 0, 1, x, y],
+  opacity: 1,
+  bounds: { x, y, w: side, h: side },
   shapes: [{ type: 'path', d: `M0 0H${side}V${side}H0Z`, fill }],
 })
-const listOf = (...items: Item[]): DisplayList =>
-  ({ width: 640, height: 360, background: '#000000', takes: [], items })
+const listOf = (...items: Item[]): DisplayList => ({ width: 640, height: 360, background: '#000000', takes: [], items })
 
 test('when the room for drawn pieces runs out within a frame, what was drawn for it before stays what it was', () => {
   const painter = new TilePainter(new Map())
@@ -34,13 +38,21 @@ test('when the room for drawn pieces runs out within a frame, what was drawn for
   freePlanes(planes)
 })
 
-async function stillOf(width: number, height: number, draw: (ctx: ReturnType<ReturnType<typeof createCanvas>['getContext']>) => void): Promise<Image> {
+async function stillOf(
+  width: number,
+  height: number,
+  draw: (ctx: ReturnType<ReturnType<typeof createCanvas>['getContext']>) => void,
+): Promise<Image> {
   const canvas = createCanvas(width, height)
   draw(canvas.getContext('2d'))
   return loadImage(canvas.toBuffer('image/png'))
 }
-const layer = (dest: { x: number; y: number; w: number; h: number }) =>
-  ({ clip: 'c', media: 'still', sourceFrame: 0, dest })
+const layer = (dest: { x: number; y: number; w: number; h: number }) => ({
+  clip: 'c',
+  media: 'still',
+  sourceFrame: 0,
+  dest,
+})
 
 test('through a still that stands as a clip shines what lies below it, as much as it lets through', async () => {
   const still = await stillOf(200, 100, (ctx) => {
@@ -55,17 +67,20 @@ test('through a still that stands as a clip shines what lies below it, as much a
   expect(colourAt(planes, 80, 100)).toEqual(RED)
   freePlanes(planes)
 })
-test('a still larger than all the room for drawn pieces is laid, and so is one that lies outside: not at all', async () => {
-  const still = await stillOf(8000, 8000, (ctx) => {
-    ctx.fillStyle = '#0000ff'
-    ctx.fillRect(0, 0, 8000, 8000)
-  })
-  const planes = blankPlanes(640, 360)
-  const painter = new TilePainter(new Map([['still', still]]))
-  fillPlanes(planes, '#ff0000')
-  painter.layStill(planes, layer({ x: 700, y: 0, w: 300, h: 300 }))
-  expect(colourAt(planes, 600, 100)).toEqual(RED)
-  painter.layStill(planes, layer({ x: 0, y: 0, w: 8000, h: 8000 }))
-  expect(colourAt(planes, 600, 300)).toEqual(BLUE)
-  freePlanes(planes)
-})
+test(
+  'a still larger than all the room for drawn pieces ' + 'is laid, and so is one that lies outside: not at all',
+  async () => {
+    const still = await stillOf(8000, 8000, (ctx) => {
+      ctx.fillStyle = '#0000ff'
+      ctx.fillRect(0, 0, 8000, 8000)
+    })
+    const planes = blankPlanes(640, 360)
+    const painter = new TilePainter(new Map([['still', still]]))
+    fillPlanes(planes, '#ff0000')
+    painter.layStill(planes, layer({ x: 700, y: 0, w: 300, h: 300 }))
+    expect(colourAt(planes, 600, 100)).toEqual(RED)
+    painter.layStill(planes, layer({ x: 0, y: 0, w: 8000, h: 8000 }))
+    expect(colourAt(planes, 600, 300)).toEqual(BLUE)
+    freePlanes(planes)
+  },
+)

@@ -4,7 +4,10 @@ import { drawPicture, paintItems, type Context, type Easel } from '@/paint'
 import { asContext, skiaEasel } from './easel'
 import { forgetTiles, layTile, tileOf, toRgba, type Planes, type Tile } from './planes'
 
-/** The rectangles that items cover, overlapping ones joined; each with its items in stacking order, on even pixels inside the frame. */
+/**
+ * The rectangles that items cover, overlapping ones joined; each with its items in stacking order, on even pixels
+ * inside the frame.
+ */
 export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
   const frame = { x: 0, y: 0, w: list.width, h: list.height }
   let groups: { rect: Rect; indexes: number[] }[] = []
@@ -14,7 +17,10 @@ export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
       const apart = groups.filter((g) => !meets(g.rect, joined.rect))
       if (apart.length === groups.length) break
       const hit = groups.filter((g) => meets(g.rect, joined.rect))
-      joined = { rect: hit.reduce((r, g) => union(r, g.rect), joined.rect), indexes: [...hit.flatMap((g) => g.indexes), ...joined.indexes] }
+      joined = {
+        rect: hit.reduce((r, g) => union(r, g.rect), joined.rect),
+        indexes: [...hit.flatMap((g) => g.indexes), ...joined.indexes],
+      }
       groups = apart
     }
     groups.push(joined)
@@ -36,17 +42,25 @@ function onEvenPixels(rect: Rect, frame: Rect): Rect | null {
 }
 
 /** How far around its bounds an item looks at what lies below it. */
-const reachBelow = (item: Item): number => Math.max(0, ...item.shapes.map((s) => (s.type === 'below' ? Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1)) : 0)))
+const reachBelow = (item: Item): number =>
+  Math.max(0, ...item.shapes.map((s) => (s.type === 'below' ? Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1)) : 0)))
 const readsBelow = (items: Item[]): boolean => items.some((i) => i.shapes.some((s) => s.type === 'below'))
 
-/** Paints what is not decoded into tiles and lays them; what looks the same again, or only fades, is not painted again. */
+/**
+ * Paints what is not decoded into tiles and lays them; what looks the same again, or only fades, is not painted again.
+ */
 export class TilePainter {
   private readonly cache = new Map<string, Tile>()
   private readonly easel: Easel
   private readonly canvases = new Map<string, Canvas>()
-  constructor(stills: Map<string, Image>) { this.easel = skiaEasel(stills, (layer) => stills.get(layer.media) ?? null) }
+  constructor(stills: Map<string, Image>) {
+    this.easel = skiaEasel(stills, (layer) => stills.get(layer.media) ?? null)
+  }
 
-  /** Lays the items of a list on `ground`, each tile before the next is painted: room for that may only be had by forgetting this one. */
+  /**
+   * Lays the items of a list on `ground`, each tile before the next is painted: room for that may only be had by
+   * forgetting this one.
+   */
   layItems(ground: Planes, list: DisplayList): void {
     for (const { rect, items } of clusters(list)) {
       const paint = (drawn: Item[]) => (ctx: Context) => paintItems(ctx, drawn, this.easel, 1, rect, list)
@@ -68,7 +82,10 @@ export class TilePainter {
     const picture = this.easel.takePicture(layer)
     if (!rect || !picture) return
     const place = { ...dest, x: dest.x - rect.x, y: dest.y - rect.y }
-    layTile(ground, this.known([layer.media, dest], rect, (ctx) => drawPicture(ctx, picture, place, 1)))
+    layTile(
+      ground,
+      this.known([layer.media, dest], rect, (ctx) => drawPicture(ctx, picture, place, 1)),
+    )
   }
 
   private known(key: unknown[], rect: Rect, draw: (ctx: Context) => void): Tile {

@@ -17,7 +17,8 @@ const LONGEST_S = 4 * 3600
 /** @throws Problem when there is no such recording */
 async function takeOf(sha256: string): Promise<Medium> {
   const medium = await mediumBySha(sha256)
-  if (medium?.kind !== 'take') throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
+  if (medium?.kind !== 'take')
+    throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
   return medium
 }
 
@@ -35,12 +36,17 @@ export async function foundTrace(sha256: string): Promise<Trace | null> {
 export async function startTrace(sha256: string, lesson: string): Promise<string> {
   const take = await takeOf(sha256)
   const now = (await jobsIn(['waiting', 'running'], 'trace')).find((j) => j.subject === sha256 && j.lesson === lesson)
-  return (now ?? await addJob({ kind: 'trace', lesson, subject: sha256, name: take.name, payload: {} })).id
+  return (now ?? (await addJob({ kind: 'trace', lesson, subject: sha256, name: take.name, payload: {} }))).id
 }
 
-/** A search for the pointer; when it is found, the lesson gets its moments, a ripple on its clicks and a calm framing that follows it. */
+/**
+ * A search for the pointer; when it is found, the lesson gets its moments, a ripple on its clicks and a calm framing
+ * that follows it.
+ */
 export const traceKind: JobKind<unknown> = {
-  kind: 'trace', atOnce: 1, run: search,
+  kind: 'trace',
+  atOnce: 1,
+  run: search,
   tidy: ({ subject }) => rm(`${fileOf(subject)}.part`, { force: true }),
 }
 
@@ -49,46 +55,90 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
   const take = await takeOf(sha256)
   if (!(await stat(fileOf(sha256)).catch(() => null))) {
     onStep('Looking', 0)
-    const onData = (d: Buffer) => { const share = Number(lastLine(d.toString())); if (Number.isFinite(share)) onStep('Looking', share) }
-    const ran = await command('trace', sha256, ['--out', fileOf(sha256), '--progress'], { limit: LONGEST_S, signal, onData })
+    const onData = (d: Buffer) => {
+      const share = Number(lastLine(d.toString()))
+      if (Number.isFinite(share)) onStep('Looking', share)
+    }
+    const ran = await command('trace', sha256, ['--out', fileOf(sha256), '--progress'], {
+      limit: LONGEST_S,
+      signal,
+      onData,
+    })
     signal.throwIfAborted()
     if (ran.code === ENDED_FROM_OUTSIDE) throw new Interrupted('the search')
-    if (ran.code !== 0) throw new Problem(422, `The pointer could not be looked for: ${sentenceFrom(ran.stderr, 'the recording cannot be read')}. Try again.`)
+    if (ran.code !== 0)
+      throw new Problem(
+        422,
+        `The pointer could not be looked for: ${sentenceFrom(ran.stderr, 'the recording cannot be read')}. Try again.`,
+      )
   }
   return { facts: { said: await putIn(job, take, signal) } }
 }
 
 /** Puts what was found into the lesson; gives a sentence about it. */
 async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise<string> {
-  const lesson = await readLesson(job.lesson!).then((l) => l.lesson, () => null)
+  const lesson = await readLesson(job.lesson!).then(
+    (l) => l.lesson,
+    () => null,
+  )
   const id = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
   if (!id) return 'The pointer was found; the recording is not in the lesson any more.'
   const { moments, pointer } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
   if (pointer.length === 0) return 'No pointer was seen in this take.'
-  await makeEdit(job.lesson!, job.id, 'Find the pointer, ripple its clicks and follow it', takeTrace(id, moments, pointer, { ripple: `ripple-${job.id}`, zoom: `zoom-${job.id}` }))
+  await makeEdit(
+    job.lesson!,
+    job.id,
+    'Find the pointer, ripple its clicks and follow it',
+    takeTrace(id, moments, pointer, { ripple: `ripple-${job.id}`, zoom: `zoom-${job.id}` }),
+  )
   const clicks = moments.filter((m) => m.kind === 'click')
-  return `The pointer was found, with ${moments.length} moments; ${clicks.length} of them are clicks, ${clicks.filter((m) => m.proposed).length} to be looked at.`
+  return (
+    `The pointer was found, with ${moments.length} moments; ${clicks.length} of them are clicks, ` +
+    `${clicks.filter((m) => m.proposed).length} to be looked at.`
+  )
 }
 
 /** Runs one of Vivid Vane's own commands on a recording, in a process of its own. */
-const command = (name: 'trace' | 'pin', sha256: string, args: string[], options: { limit: number; signal: AbortSignal; onData?: (chunk: Buffer) => void }): Promise<Ran> =>
-  run(ownCommand(name)[0], [...ownCommand(name)[1], path.join(dataRoot(), 'media', sha256, 'take.mp4'), ...args], options)
+const command = (
+  name: 'trace' | 'pin',
+  sha256: string,
+  args: string[],
+  options: { limit: number; signal: AbortSignal; onData?: (chunk: Buffer) => void },
+): Promise<Ran> =>
+  run(
+    ownCommand(name)[0],
+    [...ownCommand(name)[1], path.join(dataRoot(), 'media', sha256, 'take.mp4'), ...args],
+    options,
+  )
 const lastLine = (text: string): string => text.trim().split('\n').at(-1) ?? ''
 
 /** What a command said last, without the path of the file, as the rest of a sentence. */
-const sentenceFrom = (stderr: string, otherwise: string): string => lastLine(stderr).replace(/^\S*\/\S*: /, '').replace(/\.$/, '') || otherwise
+const sentenceFrom = (stderr: string, otherwise: string): string =>
+  lastLine(stderr)
+    .replace(/^\S*\/\S*: /, '')
+    .replace(/\.$/, '') || otherwise
 
 /** What one of the commands writes of a recording. @throws Problem with its sentence when it fails, or on cancel */
-async function written(name: 'trace' | 'pin', sha256: string, key: string, args: string[], signal: AbortSignal, otherwise: string): Promise<string> {
+async function written(
+  name: 'trace' | 'pin',
+  sha256: string,
+  key: string,
+  args: string[],
+  signal: AbortSignal,
+  otherwise: string,
+): Promise<string> {
   await takeOf(sha256)
   const out = path.join(dataRoot(), 'media', sha256, `.${name}-${key}.jsonl`)
   try {
     const ran = await command(name, sha256, [...args, '--out', out], { limit: 600, signal })
     if (signal.aborted) throw new Problem(499, 'Cancelled.')
     if (ran.code === ENDED_FROM_OUTSIDE) throw new Problem(422, otherwise)
-    if (ran.code !== 0) throw new Problem(422, sentenceFrom(ran.stderr, '') ? `${sentenceFrom(ran.stderr, '')}.` : otherwise)
+    if (ran.code !== 0)
+      throw new Problem(422, sentenceFrom(ran.stderr, '') ? `${sentenceFrom(ran.stderr, '')}.` : otherwise)
     return await readFile(out, 'utf8')
-  } finally { await rm(out, { force: true }) }
+  } finally {
+    await rm(out, { force: true })
+  }
 }
 
 /**
@@ -96,14 +146,37 @@ async function written(name: 'trace' | 'pin', sha256: string, key: string, args:
  *
  * @throws Problem with a sentence when there is nothing to hold on to, or on cancel
  */
-export async function pinIn(sha256: string, { fromUs, toUs, rect, turns }: Omit<PinSpot, 'media'>, signal: AbortSignal): Promise<PinPlace[]> {
+export async function pinIn(
+  sha256: string,
+  { fromUs, toUs, rect, turns }: Omit<PinSpot, 'media'>,
+  signal: AbortSignal,
+): Promise<PinPlace[]> {
   const take = await takeOf(sha256)
   const log = path.join(dataRoot(), 'media', sha256, `.turns-${randomUUID()}.jsonl`)
   const args = ['--from', String(fromUs / 1e6), '--to', String(toUs / 1e6), '--rect', rect.join(',')]
   try {
-    if (turns.length > 0) await writeFile(log, writeTrace({ width: take.width!, height: take.height!, events: turns.map(([us, deltaX, deltaY]) => ({ type: 'wheel', t: us / 1e6, x: 0, y: 0, deltaX, deltaY })) }))
-    return readPins(await written('pin', sha256, `${fromUs}-${rect.join('-')}`, [...args, ...(turns.length > 0 ? ['--trace', log] : [])], signal, 'It could not be followed. Try again.'))
-  } finally { await rm(log, { force: true }) }
+    if (turns.length > 0)
+      await writeFile(
+        log,
+        writeTrace({
+          width: take.width!,
+          height: take.height!,
+          events: turns.map(([us, deltaX, deltaY]) => ({ type: 'wheel', t: us / 1e6, x: 0, y: 0, deltaX, deltaY })),
+        }),
+      )
+    return readPins(
+      await written(
+        'pin',
+        sha256,
+        `${fromUs}-${rect.join('-')}`,
+        [...args, ...(turns.length > 0 ? ['--trace', log] : [])],
+        signal,
+        'It could not be followed. Try again.',
+      ),
+    )
+  } finally {
+    await rm(log, { force: true })
+  }
 }
 
 /**
@@ -112,8 +185,23 @@ export async function pinIn(sha256: string, { fromUs, toUs, rect, turns }: Omit<
  * @returns microseconds and pixels of the recording, a place for each frame in which it is seen
  * @throws Problem with a sentence when the recording cannot be searched, or on cancel
  */
-export async function pointerNear(sha256: string, { us, x, y }: { us: number; x: number; y: number }, signal: AbortSignal): Promise<[number, number, number][]> {
-  const read = readTrace(await written('trace', sha256, `${us}-${x}-${y}`, ['--at', [us / 1e6, x, y].join(',')], signal, 'It could not be searched. Try again.'))
+export async function pointerNear(
+  sha256: string,
+  { us, x, y }: { us: number; x: number; y: number },
+  signal: AbortSignal,
+): Promise<[number, number, number][]> {
+  const read = readTrace(
+    await written(
+      'trace',
+      sha256,
+      `${us}-${x}-${y}`,
+      ['--at', [us / 1e6, x, y].join(',')],
+      signal,
+      'It could not be searched. Try again.',
+    ),
+  )
   if (!('trace' in read)) throw new Problem(422, read.error)
-  return read.trace.events.flatMap((e): [number, number, number][] => (e.type === 'pointermove' ? [[Math.round(e.t * 1e6), e.x, e.y]] : []))
+  return read.trace.events.flatMap((e): [number, number, number][] =>
+    e.type === 'pointermove' ? [[Math.round(e.t * 1e6), e.x, e.y]] : [],
+  )
 }

@@ -9,6 +9,8 @@ import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../kit/fields'
 
+const INKS: Record<string, string> = { saved: 'text-good', saving: 'text-muted' }
+const FINDINGS = 'flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep'
 const WORDS = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }
 
 export function Header() {
@@ -18,23 +20,68 @@ export function Header() {
   const future = useBench((b) => b.future[0]?.label ?? (b.later > 0 ? 'a later step' : undefined))
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-edge-strong bg-sheet px-2">
-      <Link href="/" aria-label="Back to the lessons" className="grid size-7 place-items-center rounded hover:bg-black/5"><ArrowLeft size={16} /></Link>
+      <Link
+        href="/"
+        aria-label="Back to the lessons"
+        className="grid size-7 place-items-center rounded hover:bg-black/5"
+      >
+        <ArrowLeft size={16} />
+      </Link>
       <h1 className="sr-only">{lesson.name}</h1>
-      <div className="w-56 font-head text-[15px]"><Words label="Name of the lesson" value={lesson.name} className="!border-transparent !bg-transparent hover:!border-edge focus:!bg-card" onChange={(v) => v.trim() && edit(`Rename the lesson to “${v.trim()}”`, rename(v.trim().slice(0, 200)))} /></div>
-      <span role="status" data-testid="save-state" data-state={save.state} title={save.sentence} className={`flex items-center gap-1.5 ${save.state === 'saved' ? 'text-good' : save.state === 'saving' ? 'text-muted' : 'font-semibold text-accent-deep'}`}>
-        {save.state === 'waiting' && <CloudOff size={14} />}{WORDS[save.state]}{save.state === 'waiting' && <span className="font-normal">· kept in this window, tried again</span>}
+      <div className="w-56 font-head text-[15px]">
+        <Words
+          label="Name of the lesson"
+          value={lesson.name}
+          className="!border-transparent !bg-transparent hover:!border-edge focus:!bg-card"
+          onChange={(v) => v.trim() && edit(`Rename the lesson to “${v.trim()}”`, rename(v.trim().slice(0, 200)))}
+        />
+      </div>
+      <span
+        role="status"
+        data-testid="save-state"
+        data-state={save.state}
+        title={save.sentence}
+        className={`flex items-center gap-1.5 ${INKS[save.state] ?? 'font-semibold text-accent-deep'}`}
+      >
+        {save.state === 'waiting' && <CloudOff size={14} />}
+        {WORDS[save.state]}
+        {save.state === 'waiting' && <span className="font-normal">· kept in this window, tried again</span>}
       </span>
       <NotKept />
       <span className="flex-1" />
-      <IconButton label={past ? `Undo: ${past}` : 'Nothing to undo'} keys={keyOf('undo')} disabled={!past} onClick={() => runCommand('undo')}><Undo2 size={16} /></IconButton>
-      <IconButton label={future ? `Do again: ${future}` : 'Nothing to do again'} keys={keyOf('redo')} disabled={!future} onClick={() => runCommand('redo')}><Redo2 size={16} /></IconButton>
+      <IconButton
+        label={past ? `Undo: ${past}` : 'Nothing to undo'}
+        keys={keyOf('undo')}
+        disabled={!past}
+        onClick={() => runCommand('undo')}
+      >
+        <Undo2 size={16} />
+      </IconButton>
+      <IconButton
+        label={future ? `Do again: ${future}` : 'Nothing to do again'}
+        keys={keyOf('redo')}
+        disabled={!future}
+        onClick={() => runCommand('redo')}
+      >
+        <Redo2 size={16} />
+      </IconButton>
       <span className="flex-1" />
       <FirstSteps />
       <Findings />
-      <IconButton label="Find a command" keys={keyOf('palette')} onClick={() => runCommand('palette')}><Search size={15} /></IconButton>
-      <IconButton label="Show the keys" keys="?" onClick={() => runCommand('keys')}><Keyboard size={16} /></IconButton>
-      <Button onClick={() => setBench({ panel: 'files' })}><FolderOpen size={14} />Files</Button>
-      <Button look="main" onClick={() => setBench({ panel: 'export' })}><Upload size={14} />Export</Button>
+      <IconButton label="Find a command" keys={keyOf('palette')} onClick={() => runCommand('palette')}>
+        <Search size={15} />
+      </IconButton>
+      <IconButton label="Show the keys" keys="?" onClick={() => runCommand('keys')}>
+        <Keyboard size={16} />
+      </IconButton>
+      <Button onClick={() => setBench({ panel: 'files' })}>
+        <FolderOpen size={14} />
+        Files
+      </Button>
+      <Button look="main" onClick={() => setBench({ panel: 'export' })}>
+        <Upload size={14} />
+        Export
+      </Button>
     </header>
   )
 }
@@ -45,10 +92,28 @@ function Findings() {
   if (findings.length === 0) return null
   return (
     <Popover.Root>
-      <Popover.Trigger className="flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep"><CircleAlert size={14} />{findings.length} {findings.length === 1 ? 'finding' : 'findings'}</Popover.Trigger>
+      <Popover.Trigger className={FINDINGS}>
+        <CircleAlert size={14} />
+        {findings.length} {findings.length === 1 ? 'finding' : 'findings'}
+      </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" className="z-50 w-96 space-y-1 rounded border border-edge-strong bg-sheet p-2 shadow-xl">
-          {findings.map((f) => <button key={f.element + f.code + f.sentence} type="button" className="block w-full rounded p-1.5 text-left hover:bg-accent-wash" onClick={() => { select([f.element]); goTo(f.frame ?? spans.get(f.element)?.from ?? 0) }}>{f.sentence}</button>)}
+        <Popover.Content
+          align="end"
+          className="z-50 w-96 space-y-1 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
+        >
+          {findings.map((f) => (
+            <button
+              key={f.element + f.code + f.sentence}
+              type="button"
+              className="block w-full rounded p-1.5 text-left hover:bg-accent-wash"
+              onClick={() => {
+                select([f.element])
+                goTo(f.frame ?? spans.get(f.element)?.from ?? 0)
+              }}
+            >
+              {f.sentence}
+            </button>
+          ))}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

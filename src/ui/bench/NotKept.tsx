@@ -6,8 +6,15 @@ import type { Unkept } from './shelf'
 import { putAway, useBench } from './store'
 
 const copy = (list: readonly Unkept[]): void => {
-  const text = JSON.stringify(list.map(({ label, why, at, changes }) => ({ label, why, at, changes })), null, 2)
-  void navigator.clipboard.writeText(text).then(() => toast('Copied, with everything it would have changed.'), () => toast.error('The clipboard cannot be used here.'))
+  const text = JSON.stringify(
+    list.map(({ label, why, at, changes }) => ({ label, why, at, changes })),
+    null,
+    2,
+  )
+  void navigator.clipboard.writeText(text).then(
+    () => toast('Copied, with everything it would have changed.'),
+    () => toast.error('The clipboard cannot be used here.'),
+  )
 }
 
 /** Edits that could not be stored: each with its name, why, and all it would have changed. */
@@ -16,22 +23,42 @@ export function NotKept() {
   if (list.length === 0) return null
   return (
     <Popover.Root>
-      <Popover.Trigger className="flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep" data-testid="not-kept">
-        <CircleAlert size={14} />{list.length} {list.length === 1 ? 'change' : 'changes'} not kept
+      <Popover.Trigger
+        className="flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep"
+        data-testid="not-kept"
+      >
+        <CircleAlert size={14} />
+        {list.length} {list.length === 1 ? 'change' : 'changes'} not kept
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="start" className="z-50 w-[26rem] rounded border border-edge-strong bg-sheet p-3 shadow-xl">
-          <p className="mb-2 text-muted">These could not be stored. Look at what the lesson shows now, and make them again where they are still wanted.</p>
+        <Popover.Content
+          align="start"
+          className="z-50 w-[26rem] rounded border border-edge-strong bg-sheet p-3 shadow-xl"
+        >
+          <p className="mb-2 text-muted">
+            These could not be stored. Look at what the lesson shows now, and make them again where they are still
+            wanted.
+          </p>
           <ul className="thin-scroll max-h-72 space-y-1 overflow-auto">
             {list.map((u) => (
               <li key={u.step} className="flex items-start gap-2 rounded border border-edge bg-card p-2">
-                <span className="min-w-0 flex-1"><strong className="block break-words">{u.label}</strong><span className="text-muted">{u.why}</span></span>
-                <IconButton label={`Copy “${u.label}”`} onClick={() => copy([u])}><Copy size={14} /></IconButton>
-                <IconButton label={`Take “${u.label}” off this list`} onClick={() => putAway(u.step)}><X size={14} /></IconButton>
+                <span className="min-w-0 flex-1">
+                  <strong className="block break-words">{u.label}</strong>
+                  <span className="text-muted">{u.why}</span>
+                </span>
+                <IconButton label={`Copy “${u.label}”`} onClick={() => copy([u])}>
+                  <Copy size={14} />
+                </IconButton>
+                <IconButton label={`Take “${u.label}” off this list`} onClick={() => putAway(u.step)}>
+                  <X size={14} />
+                </IconButton>
               </li>
             ))}
           </ul>
-          <Button className="mt-2" onClick={() => copy(list)}><Copy size={13} />Copy all</Button>
+          <Button className="mt-2" onClick={() => copy(list)}>
+            <Copy size={13} />
+            Copy all
+          </Button>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -21,6 +21,8 @@ import { AskFirst } from './AskFirst'
 import { Header } from './Header'
 import { checkServer, closeLesson, hearNews, openLesson, useBench } from './store'
 
+const DROP_HERE = 'border-4 border-dashed border-accent bg-paper/85 text-xl'
+
 /** The workbench: running order, picture, details, and the timeline below. */
 export function Workbench({ id }: { id: string }) {
   const [gone, setGone] = useState<string | null>(null)
@@ -34,45 +36,128 @@ export function Workbench({ id }: { id: string }) {
     openLesson(id).catch((e: unknown) => setGone(e instanceof Refusal ? e.message : String(e)))
     return closeLesson
   }, [id])
-  useNews((n) => {
-    if (n.about === 'lesson') { if (n.removed && n.lesson === id) setGone('This lesson was removed in another window. Put it back from the lessons page, or choose another.'); else hearNews(n.lesson, n.revision, n.client, n.label) }
-    if (n.about === 'job') { if (n.job.kind === 'import') hearImport(n.job, n.gone); else hearJob(n) }
-  }, () => { checkServer(); void loadJobs() })
+  useNews(
+    (n) => {
+      if (n.about === 'lesson') {
+        if (n.removed && n.lesson === id)
+          setGone('This lesson was removed in another window. Put it back from the lessons page, or choose another.')
+        else hearNews(n.lesson, n.revision, n.client, n.label)
+      }
+      if (n.about === 'job') {
+        if (n.job.kind === 'import') hearImport(n.job, n.gone)
+        else hearJob(n)
+      }
+    },
+    () => {
+      checkServer()
+      void loadJobs()
+    },
+  )
   useEffect(() => {
-    const hold = (e: BeforeUnloadEvent) => { if (unsaved) e.preventDefault() }
+    const hold = (e: BeforeUnloadEvent) => {
+      if (unsaved) e.preventDefault()
+    }
     window.addEventListener('beforeunload', hold)
     return () => window.removeEventListener('beforeunload', hold)
   }, [unsaved])
   useEffect(() => {
     // Kept by the browser for the way back, it has let go of its lesson: it begins anew.
-    const back = (e: PageTransitionEvent) => { if (e.persisted) location.reload() }
+    const back = (e: PageTransitionEvent) => {
+      if (e.persisted) location.reload()
+    }
     window.addEventListener('pageshow', back)
     return () => window.removeEventListener('pageshow', back)
   }, [])
-  if (gone) return <main className="grid h-screen place-items-center"><div className="max-w-md text-center"><p className="mb-3 text-lg">{gone}</p><Link className="text-accent-deep underline" href="/">Back to the lessons</Link></div></main>
+  if (gone)
+    return (
+      <main className="grid h-screen place-items-center">
+        <div className="max-w-md text-center">
+          <p className="mb-3 text-lg">{gone}</p>
+          <Link className="text-accent-deep underline" href="/">
+            Back to the lessons
+          </Link>
+        </div>
+      </main>
+    )
   return (
     <>
       <main
-        className="relative flex h-screen min-w-[900px] flex-col overflow-hidden" data-ready={ready}
-        onDragOver={(e) => { e.preventDefault(); if (e.dataTransfer.types.includes('Files')) setOver(true) }} onDragLeave={(e) => { if (e.currentTarget === e.target || !e.relatedTarget) setOver(false) }}
-        onDrop={(e) => { e.preventDefault(); setOver(false); if (e.dataTransfer.files.length) bringIn([...e.dataTransfer.files]) }}
+        className="relative flex h-screen min-w-[900px] flex-col overflow-hidden"
+        data-ready={ready}
+        onDragOver={(e) => {
+          e.preventDefault()
+          if (e.dataTransfer.types.includes('Files')) setOver(true)
+        }}
+        onDragLeave={(e) => {
+          if (e.currentTarget === e.target || !e.relatedTarget) setOver(false)
+        }}
+        onDrop={(e) => {
+          e.preventDefault()
+          setOver(false)
+          if (e.dataTransfer.files.length) bringIn([...e.dataTransfer.files])
+        }}
       >
         <Header />
         <div className="flex min-h-0 flex-1">
-          {panes.order && !panes.picture && <div className="w-[268px] shrink-0"><RunningOrder /></div>}
-          <div className="flex min-h-0 min-w-0 flex-1 flex-col"><Kinds /><Picture /><Transport /></div>
-          {panes.details && !panes.picture && <div className="w-[284px] shrink-0"><Details /></div>}
+          {panes.order && !panes.picture && (
+            <div className="w-[268px] shrink-0">
+              <RunningOrder />
+            </div>
+          )}
+          <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+            <Kinds />
+            <Picture />
+            <Transport />
+          </div>
+          {panes.details && !panes.picture && (
+            <div className="w-[284px] shrink-0">
+              <Details />
+            </div>
+          )}
         </div>
-        {panes.timeline && !panes.picture && <div
-          role="separator" aria-orientation="horizontal" aria-label="Height of the timeline" aria-valuenow={tall} tabIndex={0} className="h-1 shrink-0 cursor-row-resize border-t border-edge-strong bg-edge hover:bg-accent"
-          onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)} onPointerMove={(e) => { if (e.buttons) setTall(Math.min(window.innerHeight - 260, Math.max(140, window.innerHeight - e.clientY))) }}
-          onKeyDown={(e) => { if (e.key === 'ArrowUp' || e.key === 'ArrowDown') { e.preventDefault(); e.stopPropagation(); setTall((t) => Math.min(window.innerHeight - 260, Math.max(140, t + (e.key === 'ArrowUp' ? 16 : -16)))) } }}
-        />}
-        {panes.timeline && !panes.picture && <div className="shrink-0" style={{ height: tall }}><Timeline /></div>}
-        {over && <div className="pointer-events-none absolute inset-3 z-40 grid place-items-center rounded-xl border-4 border-dashed border-accent bg-paper/85 text-xl">Drop to bring them in</div>}
+        {panes.timeline && !panes.picture && (
+          <div
+            role="separator"
+            aria-orientation="horizontal"
+            aria-label="Height of the timeline"
+            aria-valuenow={tall}
+            tabIndex={0}
+            className="h-1 shrink-0 cursor-row-resize border-t border-edge-strong bg-edge hover:bg-accent"
+            onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+            onPointerMove={(e) => {
+              if (e.buttons) setTall(Math.min(window.innerHeight - 260, Math.max(140, window.innerHeight - e.clientY)))
+            }}
+            onKeyDown={(e) => {
+              if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+                e.preventDefault()
+                e.stopPropagation()
+                setTall((t) => Math.min(window.innerHeight - 260, Math.max(140, t + (e.key === 'ArrowUp' ? 16 : -16))))
+              }
+            }}
+          />
+        )}
+        {panes.timeline && !panes.picture && (
+          <div className="shrink-0" style={{ height: tall }}>
+            <Timeline />
+          </div>
+        )}
+        {over && (
+          <div className={`pointer-events-none absolute inset-3 z-40 grid place-items-center rounded-xl ${DROP_HERE}`}>
+            Drop to bring them in
+          </div>
+        )}
         <ComingCorner />
-        <Files /><Pictures /><ExportDialog /><Palette /><KeysHelp /><AskFirst />
-        {!ready && <div className="absolute inset-x-0 top-1/3 text-center text-lg" role="status">Opening the lesson…</div>}
+        <Files />
+        <Pictures />
+        <ExportDialog />
+        <Palette />
+        <KeysHelp />
+        <AskFirst />
+        {!ready && (
+          <div className="absolute inset-x-0 top-1/3 text-center text-lg" role="status">
+            Opening the lesson…
+          </div>
+        )}
       </main>
       <Tips />
     </>

@@ -11,14 +11,37 @@ const box = (id = 'box') => bench().lesson.elements.find((e) => e.id === id)!
 beforeEach(() => {
   const lesson = lessonWithTake()
   lesson.elements = [
-    element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses: [pose('a', after(20), long(20), { x: 900 })] }),
-    element(lesson, 'shape', 'mate', loose(100), loose(200), { x: 600, y: 300, group: 'g' }), element(lesson, 'text', 'other', loose(100), loose(200), { x: 900, y: 300, group: 'g' }),
+    element(lesson, 'shape', 'box', loose(100), loose(200), {
+      x: 200,
+      y: 300,
+      poses: [pose('a', after(20), long(20), { x: 900 })],
+    }),
+    element(lesson, 'shape', 'mate', loose(100), loose(200), { x: 600, y: 300, group: 'g' }),
+    element(lesson, 'text', 'other', loose(100), loose(200), { x: 900, y: 300, group: 'g' }),
   ]
-  setBench({ lesson, timed: resolve(lesson), live: null, past: [], future: [], playhead: 0, elements: [], keys: [], moment: null, moveEnd: 'end', wholePath: false, adding: null, speed: 0, ready: true })
+  setBench({
+    lesson,
+    timed: resolve(lesson),
+    live: null,
+    past: [],
+    future: [],
+    playhead: 0,
+    elements: [],
+    keys: [],
+    moment: null,
+    moveEnd: 'end',
+    wholePath: false,
+    adding: null,
+    speed: 0,
+    ready: true,
+  })
 })
 
 test('the pose that an edit changes is the one in force; on a move, the one it leaves or leads to', () => {
-  const at = (frame: number, moveEnd: 'start' | 'end' = 'end') => { setBench({ playhead: frame, moveEnd }); return [poseFor(box()), standing(box()).x] }
+  const at = (frame: number, moveEnd: 'start' | 'end' = 'end') => {
+    setBench({ playhead: frame, moveEnd })
+    return [poseFor(box()), standing(box()).x]
+  }
   expect(at(110)).toEqual([0, 200])
   expect(at(130)).toEqual([1, 900])
   expect(at(130, 'start')).toEqual([0, 200])
@@ -34,10 +57,20 @@ test('a drag goes into that pose; with the whole path, into all of them', () => 
 })
 test('a value that can be keyed belongs to the pose; a wording is the whole element’s', () => {
   setBench({ playhead: 150 })
-  editPosed('Thicker', setElements(['box'], (e) => { if (e.look.kind === 'shape') e.look.outlinePx = 20 }))
+  editPosed(
+    'Thicker',
+    setElements(['box'], (e) => {
+      if (e.look.kind === 'shape') e.look.outlinePx = 20
+    }),
+  )
   expect(box().look).toMatchObject({ outlinePx: 6 })
   expect(box().poses[0]!.values).toEqual({ x: 900, 'look.outlinePx': 20 })
-  editPosed('Name', setElements(['box'], (e) => { e.name = 'Frame' }))
+  editPosed(
+    'Name',
+    setElements(['box'], (e) => {
+      e.name = 'Frame'
+    }),
+  )
   expect(box().name).toBe('Frame')
 })
 test('an act at the playhead is tied to the moment that lies right there, above all to the one that was chosen', () => {
@@ -55,18 +88,26 @@ test('going to a moment keeps what is selected; once more, the moment itself is 
   pickMoment('take/click-1', 60)
   expect([bench().elements, bench().moment]).toEqual([[], 'take/click-1'])
 })
-test('a group is selected whole, one of it alone where that is asked; another choice forgets keyframes and the whole path', () => {
-  setBench({ keys: [{ element: 'box', pose: 'a', path: null }], wholePath: true })
-  select(['mate'])
-  expect([bench().elements, bench().keys, bench().wholePath]).toEqual([['mate', 'other'], [], false])
-  select(['other'], true)
-  expect(bench().elements).toEqual(['other'])
-})
+test(
+  'a group is selected whole, one of it alone where that is ' +
+    'asked; another choice forgets keyframes and the whole path',
+  () => {
+    setBench({ keys: [{ element: 'box', pose: 'a', path: null }], wholePath: true })
+    select(['mate'])
+    expect([bench().elements, bench().keys, bench().wholePath]).toEqual([['mate', 'other'], [], false])
+    select(['other'], true)
+    expect(bench().elements).toEqual(['other'])
+  },
+)
 test('undo and redo walk the edits; what is gone is no longer selected', () => {
   const start = bench().lesson
   select(['box'])
   setBench({ keys: [{ element: 'box', pose: 'a', path: null }] })
-  expect(edit('Delete', (d) => { d.elements = d.elements.filter((e) => e.id !== 'box') })).toBe(true)
+  expect(
+    edit('Delete', (d) => {
+      d.elements = d.elements.filter((e) => e.id !== 'box')
+    }),
+  ).toBe(true)
   expect([bench().elements, bench().keys]).toEqual([[], []])
   undo()
   expect(bench().lesson).toEqual(start)
@@ -74,12 +115,25 @@ test('undo and redo walk the edits; what is gone is no longer selected', () => {
   expect(bench().lesson.elements.map((e) => e.id)).toEqual(['mate', 'other'])
   expect([bench().past.length, bench().future.length]).toEqual([1, 0])
 })
-test('an edit that changes nothing is none; one that leads ties round in a circle is refused and leaves all as it was', () => {
-  expect(edit('Nothing', (d) => { d.name = String(d.name) })).toBe(false)
-  const before = bench().lesson
-  expect(edit('Round', (d) => { d.elements[0]!.start = { on: 'element', element: 'box', edge: 'end', offset: 0, last: 0 }; d.elements[0]!.end = { on: 'length', frames: 9 } })).toBe(false)
-  expect([bench().lesson === before, bench().past.length]).toEqual([true, 0])
-})
+test(
+  'an edit that changes nothing is none; one that leads ' +
+    'ties round in a circle is refused and leaves all as it was',
+  () => {
+    expect(
+      edit('Nothing', (d) => {
+        d.name = String(d.name)
+      }),
+    ).toBe(false)
+    const before = bench().lesson
+    expect(
+      edit('Round', (d) => {
+        d.elements[0]!.start = { on: 'element', element: 'box', edge: 'end', offset: 0, last: 0 }
+        d.elements[0]!.end = { on: 'length', frames: 9 }
+      }),
+    ).toBe(false)
+    expect([bench().lesson === before, bench().past.length]).toEqual([true, 0])
+  },
+)
 test('the playhead stays within the lesson, on whole frames', () => {
   goTo(-5)
   expect(bench().playhead).toBe(0)

@@ -6,7 +6,10 @@ import type { Timed } from '@/core/timing'
 import { freshId } from '../kit/ids'
 import { bench, edit, setBench, shown, tryEdit, type Bench } from './store'
 
-/** The pose that an edit on the picture changes: the one in force at the playhead; on a move, the one it leaves or leads to. */
+/**
+ * The pose that an edit on the picture changes: the one in force at the playhead; on a move, the one it leaves or leads
+ * to.
+ */
 export function poseFor(e: Element, b: Bench = bench(), timed: Timed = b.timed): number {
   const own = timed.lesson.elements.find((x) => x.id === e.id)
   if (!own || own.poses.length === 0) return 0
@@ -14,7 +17,8 @@ export function poseFor(e: Element, b: Bench = bench(), timed: Timed = b.timed):
   return moving && b.moveEnd === 'end' ? pose + 1 : pose
 }
 /** An element as it stands in the pose that edits change. */
-export const standing = (e: Element, b: Bench = bench(), timed: Timed = shown(b)): Element => (e.poses.length === 0 ? e : atPose(timed, e, poseFor(e, b, timed)))
+export const standing = (e: Element, b: Bench = bench(), timed: Timed = shown(b)): Element =>
+  e.poses.length === 0 ? e : atPose(timed, e, poseFor(e, b, timed))
 
 /** An edit as it goes into the poses that are in force. */
 export function posed(change: Edit): Edit {
@@ -24,25 +28,48 @@ export function posed(change: Edit): Edit {
 }
 export const editPosed = (label: string, change: Edit): boolean => inSight(label, () => edit(label, posed(change)))
 
-/** Makes an edit of what is selected; when none of it is on screen at the playhead, that is asked about first, once for a selection. */
+/**
+ * Makes an edit of what is selected; when none of it is on screen at the playhead, that is asked about first, once for
+ * a selection.
+ */
 export function inSight(label: string, make: () => boolean): boolean {
   const { elements, timed, playhead, awayOk } = bench()
   const spans = elements.flatMap((id) => timed.spans.get(id) ?? [])
   const selection = elements.join(' ')
-  if (spans.length === 0 || awayOk === selection || spans.some((s) => playhead >= s.from && playhead < s.to)) return make()
+  if (spans.length === 0 || awayOk === selection || spans.some((s) => playhead >= s.from && playhead < s.to))
+    return make()
   tryEdit(null)
   const name = timed.lesson.elements.find((e) => e.id === elements[0])?.name ?? ''
-  setBench({ asks: { label, name: elements.length === 1 ? `“${name}”` : `${elements.length} elements`, frame: spans[0]!.from, make: () => { setBench({ awayOk: selection }); make() } } })
+  setBench({
+    asks: {
+      label,
+      name: elements.length === 1 ? `“${name}”` : `${elements.length} elements`,
+      frame: spans[0]!.from,
+      make: () => {
+        setBench({ awayOk: selection })
+        make()
+      },
+    },
+  })
   return false
 }
 export const tryPosed = (change: Edit | null): void => tryEdit(change && posed(change))
 /** Moves elements by pixels of their place: the pose in force, or the whole path. */
-export const moving = (ids: string[], dx: number, dy: number): Edit => (bench().wholePath ? moveWhole(ids, dx, dy) : posed(moveElements(ids, dx, dy)))
+export const moving = (ids: string[], dx: number, dy: number): Edit =>
+  bench().wholePath ? moveWhole(ids, dx, dy) : posed(moveElements(ids, dx, dy))
 
 /** What an act at the playhead needs: with the moment that lies right there. */
 export function actHere(frames?: number): Act {
   const { timed, playhead, moment } = bench()
   const chosen = moment ? timed.moments.get(moment) : undefined
-  const hit = chosen?.frame === playhead && !bench().elements.some((id) => bornOf(chosen.id, id)) ? { moment: chosen, edge: 'start' as const, frame: playhead } : caught(timed.moments.values(), playhead, 0, (m) => m.kind !== 'phrase' && m.kind !== 'lesson' && !bench().elements.some((id) => bornOf(m.id, id)))
+  const hit =
+    chosen?.frame === playhead && !bench().elements.some((id) => bornOf(chosen.id, id))
+      ? { moment: chosen, edge: 'start' as const, frame: playhead }
+      : caught(
+          timed.moments.values(),
+          playhead,
+          0,
+          (m) => m.kind !== 'phrase' && m.kind !== 'lesson' && !bench().elements.some((id) => bornOf(m.id, id)),
+        )
   return { timed, frame: playhead, caught: hit, newId: () => freshId('pose'), ...(frames !== undefined && { frames }) }
 }

@@ -8,8 +8,18 @@ import { Saver, type Entry, type SaveState } from './saver'
 import type { Unkept } from './shelf'
 
 enablePatches()
-interface Body { do: string; base: number; step: string; label: string; patches: Patch[]; inverse: Patch[] }
-const withBox = (l: Lesson): Lesson => ({ ...l, elements: [elementAt(resolve(l), { kind: 'shape', id: 'box', frame: 10, moment: null, at: { x: 500, y: 300 } })] })
+interface Body {
+  do: string
+  base: number
+  step: string
+  label: string
+  patches: Patch[]
+  inverse: Patch[]
+}
+const withBox = (l: Lesson): Lesson => ({
+  ...l,
+  elements: [elementAt(resolve(l), { kind: 'shape', id: 'box', frame: 10, moment: null, at: { x: 500, y: 300 } })],
+})
 /** A server of one lesson, that can be made to fail in every way that a real one does. */
 class FakeServer {
   lesson: Lesson = { ...withBox(lessonWithTake()), name: 'Start' }
@@ -29,7 +39,8 @@ class FakeServer {
     const step = JSON.parse(init.body!) as Body
     const known = this.known.get(step.step)
     if (known !== undefined) return Response.json({ revision: known })
-    if (step.base !== this.revision) return Response.json({ sentence: 'moved on', revision: this.revision }, { status: 409 })
+    if (step.base !== this.revision)
+      return Response.json({ sentence: 'moved on', revision: this.revision }, { status: 409 })
     if (step.do === 'undo') {
       const last = this.history.pop()!
       this.change(`undo ${last.label}`, last.inverse)
@@ -43,7 +54,13 @@ class FakeServer {
     if (this.lookTrouble.shift()) throw new TypeError('failed to fetch')
     const asked = new URL(url, 'http://here').searchParams.get('steps')?.split(',') ?? []
     const undo = { entries: this.history, beyond: 0 }
-    return Response.json({ lesson: this.lesson, revision: this.revision, known: asked.filter((s) => this.known.has(s)), undo, redo: { entries: [], beyond: 0 } })
+    return Response.json({
+      lesson: this.lesson,
+      revision: this.revision,
+      known: asked.filter((s) => this.known.has(s)),
+      undo,
+      redo: { entries: [], beyond: 0 },
+    })
   }
   change(label: string, patches: Patch[], inverse: Patch[] = []): void {
     this.lesson = applyPatches(this.lesson, patches)
@@ -60,7 +77,11 @@ class FakeServer {
 /** Locks as browsers have them: held until they are let go. */
 class FakeLocks {
   held = new Set<string>()
-  request = async (name: string, options: { ifAvailable?: boolean }, run: (lock: unknown) => unknown): Promise<unknown> => {
+  request = async (
+    name: string,
+    options: { ifAvailable?: boolean },
+    run: (lock: unknown) => unknown,
+  ): Promise<unknown> => {
     if (options.ifAvailable) return run(this.held.has(name) ? null : {})
     while (this.held.has(name)) await new Promise((done) => setTimeout(done, 2))
     this.held.add(name)
@@ -77,7 +98,15 @@ let saver: Saver
 
 beforeEach(async () => {
   store.clear()
-  const localStorage = { get length() { return store.size }, key: (i: number) => [...store.keys()][i] ?? null, getItem: (k: string) => store.get(k) ?? null, setItem: (k: string, v: string) => store.set(k, v), removeItem: (k: string) => store.delete(k) }
+  const localStorage = {
+    get length() {
+      return store.size
+    },
+    key: (i: number) => [...store.keys()][i] ?? null,
+    getItem: (k: string) => store.get(k) ?? null,
+    setItem: (k: string, v: string) => store.set(k, v),
+    removeItem: (k: string) => store.delete(k),
+  }
   Object.defineProperty(globalThis, 'localStorage', { value: localStorage, configurable: true })
   Object.defineProperty(globalThis, 'navigator', { value: { locks: new FakeLocks() }, configurable: true })
   server = new FakeServer()
@@ -89,7 +118,16 @@ async function open(): Promise<void> {
   states = []
   words = []
   unkept = []
-  saver = new Saver('lesson', { onState: (s) => states.push(s), onFresh: (l) => { shown = l }, onUnkept: (l) => { unkept = l }, onWord: (w) => words.push(w) })
+  saver = new Saver('lesson', {
+    onState: (s) => states.push(s),
+    onFresh: (l) => {
+      shown = l
+    },
+    onUnkept: (l) => {
+      unkept = l
+    },
+    onWord: (w) => words.push(w),
+  })
   await saver.open()
 }
 /** The window goes away, with whatever it has not stored. */
@@ -104,10 +142,24 @@ function make(label: string, change: Edit): void {
   if (!('edited' in result)) throw new Error('nothing changed')
   const before = shown
   shown = result.edited.lesson
-  saver.add({ do: 'edit', label, patches: result.edited.patches, inverse: result.edited.inverse, again: change, before, after: shown })
+  saver.add({
+    do: 'edit',
+    label,
+    patches: result.edited.patches,
+    inverse: result.edited.inverse,
+    again: change,
+    before,
+    after: shown,
+  })
 }
-const settled = async () => { for (let n = 0; n < 400 && states.at(-1)?.state !== 'saved'; n++) await wait(10) }
-const background = (colour: string): Edit => (d) => { d.background = colour }
+const settled = async () => {
+  for (let n = 0; n < 400 && states.at(-1)?.state !== 'saved'; n++) await wait(10)
+}
+const background =
+  (colour: string): Edit =>
+  (d) => {
+    d.background = colour
+  }
 const down = (n: number) => Array.from({ length: n }, () => 'down' as const)
 
 test('steps go one after another, each on top of the last, and only then it is saved', async () => {
@@ -161,11 +213,19 @@ test('a change that the server refuses is put aside with its name; the good ones
   server.trouble = ['fine', 'refuse']
   make('first', background('#111111'))
   make('a word of 300 letters', rename('Bad'))
-  make('third', (d) => { d.guides.x = [7] })
+  make('third', (d) => {
+    d.guides.x = [7]
+  })
   await settled()
   expect(server.taken).toEqual(['first', 'third'])
   expect(shown).toMatchObject({ name: 'Start', background: '#111111', guides: { x: [7] } })
-  expect(unkept).toMatchObject([{ label: 'a word of 300 letters', why: 'This change was not kept.', changes: [{ do: 'set', at: ['name'], was: 'Start', to: 'Bad' }] }])
+  expect(unkept).toMatchObject([
+    {
+      label: 'a word of 300 letters',
+      why: 'This change was not kept.',
+      changes: [{ do: 'set', at: ['name'], was: 'Start', to: 'Bad' }],
+    },
+  ])
   saver.close()
   await open()
   expect(unkept).toHaveLength(1)
@@ -175,7 +235,10 @@ test('a change that the server refuses is put aside with its name; the good ones
 })
 test('what the page asked for early is taken once, where it is an answer', async () => {
   const asked: string[] = []
-  globalThis.fetch = ((url: string, init?: { method?: string; body?: string }) => { asked.push(url); return server.fetch(url, init) }) as never
+  globalThis.fetch = ((url: string, init?: { method?: string; body?: string }) => {
+    asked.push(url)
+    return server.fetch(url, init)
+  }) as never
   const early = async (answer: Promise<unknown>) => {
     await crash()
     Object.assign(globalThis, { early: { path: '/api/lessons/lesson', answer } })
@@ -209,25 +272,43 @@ test('what a closed window had not saved is saved when the lesson is opened agai
   expect(shown.name).toBe('Late')
   expect(store.size).toBe(0)
 })
-test('the first answer is lost, two more edits wait, the window is closed: all three are there, each once', async () => {
-  server.trouble = ['lost answer', ...down(5)]
-  make('one', rename('One'))
-  make('two', background('#111111'))
-  make('three', setElements(['box'], (e) => { e.x = 77 }))
-  await crash()
-  server.trouble = []
-  await open()
-  await settled()
-  expect(server.taken).toEqual(['one', 'two', 'three'])
-  expect(server.lesson.elements[0]!.x).toBe(77)
-  expect(unkept).toEqual([])
-})
+test(
+  'the first answer is lost, two more edits wait, ' + 'the window is closed: all three are there, each once',
+  async () => {
+    server.trouble = ['lost answer', ...down(5)]
+    make('one', rename('One'))
+    make('two', background('#111111'))
+    make(
+      'three',
+      setElements(['box'], (e) => {
+        e.x = 77
+      }),
+    )
+    await crash()
+    server.trouble = []
+    await open()
+    await settled()
+    expect(server.taken).toEqual(['one', 'two', 'three'])
+    expect(server.lesson.elements[0]!.x).toBe(77)
+    expect(unkept).toEqual([])
+  },
+)
 test('what another window stored meanwhile does not push out what this one kept', async () => {
   server.trouble = down(5)
-  make('moved', setElements(['box'], (e) => { e.x = 40 }))
+  make(
+    'moved',
+    setElements(['box'], (e) => {
+      e.x = 40
+    }),
+  )
   await crash()
   server.trouble = []
-  server.edit('theirs', setElements(['box'], (e) => { e.opacity = 0.5 }))
+  server.edit(
+    'theirs',
+    setElements(['box'], (e) => {
+      e.opacity = 0.5
+    }),
+  )
   await open()
   await settled()
   expect(server.lesson.elements[0]).toMatchObject({ x: 40, opacity: 0.5 })
@@ -256,11 +337,21 @@ test('two windows keep what they have not stored side by side; one that is still
 })
 test('what cannot be made again is listed with its name and why, and not dropped', async () => {
   server.trouble = down(5)
-  make('my box', setElements(['box'], (e) => { e.name = 'Mine' }))
+  make(
+    'my box',
+    setElements(['box'], (e) => {
+      e.name = 'Mine'
+    }),
+  )
   make('my colour', background('#111111'))
   await crash()
   server.trouble = []
-  server.edit('theirs', setElements(['box'], (e) => { e.name = 'Theirs' }))
+  server.edit(
+    'theirs',
+    setElements(['box'], (e) => {
+      e.name = 'Theirs'
+    }),
+  )
   await open()
   await settled()
   expect(server.lesson.elements[0]!.name).toBe('Theirs')
@@ -271,10 +362,15 @@ test('what cannot be made again is listed with its name and why, and not dropped
 })
 test('an element that is added is there when another window’s lesson was rearranged meanwhile', async () => {
   server.trouble = down(5)
-  make('add', addElement(elementAt(resolve(shown), { kind: 'arrow', id: 'arrow', frame: 20, moment: null, at: { x: 5, y: 5 } })))
+  make(
+    'add',
+    addElement(elementAt(resolve(shown), { kind: 'arrow', id: 'arrow', frame: 20, moment: null, at: { x: 5, y: 5 } })),
+  )
   await crash()
   server.trouble = []
-  server.edit('theirs', (d) => { d.elements = [] })
+  server.edit('theirs', (d) => {
+    d.elements = []
+  })
   await open()
   await settled()
   expect(server.lesson.elements.map((e) => e.id)).toEqual(['arrow'])

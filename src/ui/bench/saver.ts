@@ -13,12 +13,30 @@ export interface Entry {
   /** The passage that it used up, which comes back with an undo in this window. */
   passage?: { from: number; to: number }
 }
-export interface Stretch { entries: Entry[]; beyond: number }
-export interface SaveState { state: 'saved' | 'saving' | 'waiting'; sentence?: string }
-/** A step as it is made: an edit with the function that made it, or one step in the history; and the lesson on both sides of it. */
+export interface Stretch {
+  entries: Entry[]
+  beyond: number
+}
+export interface SaveState {
+  state: 'saved' | 'saving' | 'waiting'
+  sentence?: string
+}
+/**
+ * A step as it is made: an edit with the function that made it, or one step in the history; and the lesson on both
+ * sides of it.
+ */
 export type Made = ({ do: 'edit'; again?: Edit } | { do: 'undo' | 'redo' }) & Entry & { before: Lesson; after: Lesson }
-interface Step extends KeptStep, Entry { do: 'edit' | 'undo' | 'redo'; again?: Edit }
-export interface Opened { lesson: Lesson; revision: number; known: string[]; undo: Stretch; redo: Stretch }
+interface Step extends KeptStep, Entry {
+  do: 'edit' | 'undo' | 'redo'
+  again?: Edit
+}
+export interface Opened {
+  lesson: Lesson
+  revision: number
+  known: string[]
+  undo: Stretch
+  redo: Stretch
+}
 interface Hooks {
   onState(state: SaveState): void
   /** The lesson as it is with what waits in this window, and its history on both sides. */
@@ -32,9 +50,10 @@ const LABEL = 200
 const NO_ROOM = 'There is no room in this browser to keep what is not saved yet. Leave this window open until it is.'
 
 /**
- * Sends steps to the server one after another, each on top of the last. Each has an id by which the server takes it once, however often
- * it is sent. What has not arrived is kept in this browser too. When the lesson has moved on, the steps that wait are made again on top
- * of it; what does not fit any more, or is refused, is put aside with its name and its content, and never dropped.
+ * Sends steps to the server one after another, each on top of the last. Each has an id by which the server takes it
+ * once, however often it is sent. What has not arrived is kept in this browser too. When the lesson has moved on, the
+ * steps that wait are made again on top of it; what does not fit any more, or is refused, is put aside with its name
+ * and its content, and never dropped.
  */
 export class Saver {
   private readonly client = freshId('window')
@@ -49,7 +68,10 @@ export class Saver {
   private closed = false
   private opened = false
   private timer: ReturnType<typeof setTimeout> | null = null
-  constructor(private readonly id: string, private readonly hooks: Hooks) {
+  constructor(
+    private readonly id: string,
+    private readonly hooks: Hooks,
+  ) {
     this.shelf = new Shelf(id)
     this.unkept = this.shelf.unkept()
   }
@@ -58,7 +80,9 @@ export class Saver {
     await this.takeOver()
     this.hooks.onUnkept(this.unkept)
     let fresh: Opened
-    try { fresh = await this.fetch() } catch (e) {
+    try {
+      fresh = await this.fetch()
+    } catch (e) {
       if (e instanceof Refusal && e.status !== 503) throw e
       this.hooks.onState({ state: 'waiting', sentence: sentenceOf(e) })
       if (!this.closed) this.timer = setTimeout(() => void this.open(), 1500)
@@ -73,15 +97,27 @@ export class Saver {
   }
 
   private async takeOver(): Promise<void> {
-    const left = await this.shelf.takeOver(() => { if (!this.closed) void this.takeOver().then(() => this.send()) })
-    const fresh = left.filter((l) => !this.steps.some((s) => s.step === l.step)).map((l): Step => ({ ...l, do: 'edit', patches: [], inverse: [] }))
+    const left = await this.shelf.takeOver(() => {
+      if (!this.closed) void this.takeOver().then(() => this.send())
+    })
+    const fresh = left
+      .filter((l) => !this.steps.some((s) => s.step === l.step))
+      .map((l): Step => ({ ...l, do: 'edit', patches: [], inverse: [] }))
     this.steps = [...fresh, ...this.steps]
     if (fresh.length > 0) this.stale = true
   }
 
   add(made: Made): void {
     const { do: how, label, patches, inverse, before, after } = made
-    this.steps.push({ do: how, step: freshId('step'), label, patches, inverse, changes: changesBetween(before, after), ...('again' in made && { again: made.again }) })
+    this.steps.push({
+      do: how,
+      step: freshId('step'),
+      label,
+      patches,
+      inverse,
+      changes: changesBetween(before, after),
+      ...('again' in made && { again: made.again }),
+    })
     this.keep()
     this.hooks.onState({ state: this.failures ? 'waiting' : 'saving' })
     void this.send()
@@ -100,12 +136,15 @@ export class Saver {
   /** Looks whether the server still has what this window shows; after the line was down. */
   check(): void {
     if (this.steps.length) void this.send()
-    else if (!this.busy && !this.closed && this.opened) void this.refresh('This lesson was changed elsewhere; this window shows it as it is now.')
+    else if (!this.busy && !this.closed && this.opened)
+      void this.refresh('This lesson was changed elsewhere; this window shows it as it is now.')
   }
   /** The next stretch of the history, once all that waits is stored; null when the lesson has moved on meanwhile. */
   async reach(way: 'undo' | 'redo'): Promise<Stretch | null> {
     await this.send()
-    const { revision, entries, beyond } = await ask<Stretch & { revision: number }>(`/api/lessons/${this.id}/history?way=${way}`)
+    const { revision, entries, beyond } = await ask<Stretch & { revision: number }>(
+      `/api/lessons/${this.id}/history?way=${way}`,
+    )
     return this.steps.length === 0 && revision === this.revision ? { entries, beyond } : null
   }
   putAway(step: string): void {
@@ -121,7 +160,9 @@ export class Saver {
   private fetch(): Promise<Opened> {
     const waiting = this.steps.map((s) => s.step)
     const path = `/api/lessons/${this.id}`
-    return waiting.length > 0 ? ask<Opened>(`${path}?steps=${waiting.join(',')}`) : askedEarly<Opened>(path).then((answer) => answer ?? ask<Opened>(path))
+    return waiting.length > 0
+      ? ask<Opened>(`${path}?steps=${waiting.join(',')}`)
+      : askedEarly<Opened>(path).then((answer) => answer ?? ask<Opened>(path))
   }
   private async refresh(word: string): Promise<void> {
     const fresh = await this.fetch().catch(() => null)
@@ -138,9 +179,17 @@ export class Saver {
         if (this.stale) this.settle(await this.fetch())
         const step = this.steps[0]
         if (!step) break
-        const body = step.do === 'edit' ? { do: step.do, label: step.label.slice(0, LABEL), patches: step.patches, inverse: step.inverse } : { do: step.do }
+        const body =
+          step.do === 'edit'
+            ? { do: step.do, label: step.label.slice(0, LABEL), patches: step.patches, inverse: step.inverse }
+            : { do: step.do }
         try {
-          const { revision } = await ask<{ revision: number }>(`/api/lessons/${this.id}/steps`, 'POST', { ...body, base: this.revision, client: this.client, step: step.step })
+          const { revision } = await ask<{ revision: number }>(`/api/lessons/${this.id}/steps`, 'POST', {
+            ...body,
+            base: this.revision,
+            client: this.client,
+            step: step.step,
+          })
           this.revision = revision
           this.failures = 0
           this.steps.shift()
@@ -158,8 +207,11 @@ export class Saver {
     } catch (e) {
       this.failures++
       this.hooks.onState({ state: 'waiting', sentence: sentenceOf(e) })
-      if (!this.closed) this.timer = setTimeout(() => void this.send(), WAITS_MS[Math.min(this.failures, WAITS_MS.length) - 1])
-    } finally { this.busy = false }
+      if (!this.closed)
+        this.timer = setTimeout(() => void this.send(), WAITS_MS[Math.min(this.failures, WAITS_MS.length) - 1])
+    } finally {
+      this.busy = false
+    }
     this.listen()
   }
 
@@ -182,12 +234,20 @@ export class Saver {
     this.revision = fresh.revision
     this.stale = false
     this.keep()
-    this.hooks.onFresh(lesson, { ...fresh.undo, entries: [...fresh.undo.entries, ...this.steps] }, this.steps.length ? { entries: [], beyond: 0 } : fresh.redo)
-    if (moved && this.steps.length > 0 && this.unkept.length === before) this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
+    this.hooks.onFresh(
+      lesson,
+      { ...fresh.undo, entries: [...fresh.undo.entries, ...this.steps] },
+      this.steps.length ? { entries: [], beyond: 0 } : fresh.redo,
+    )
+    if (moved && this.steps.length > 0 && this.unkept.length === before)
+      this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
   }
 
   private setAside(step: Step, why: string): void {
-    this.unkept = [...this.unkept, { step: step.step, label: nameOf(step), changes: step.changes, why, at: new Date().toISOString() }]
+    this.unkept = [
+      ...this.unkept,
+      { step: step.step, label: nameOf(step), changes: step.changes, why, at: new Date().toISOString() },
+    ]
     this.tellUnkept()
     this.hooks.onWord(`Not kept: ${nameOf(step)}. ${why} It is listed at the top, to look at and copy.`, true)
   }
@@ -201,9 +261,13 @@ export class Saver {
   }
 }
 
-const nameOf = (step: Step): string => ({ edit: step.label, undo: `Undo: ${step.label}`, redo: `Do again: ${step.label}` })[step.do]
+const nameOf = (step: Step): string =>
+  ({ edit: step.label, undo: `Undo: ${step.label}`, redo: `Do again: ${step.label}` })[step.do]
 
-/** A step made again on another state of its lesson; null when that is as it should be already; a sentence when it does not fit. */
+/**
+ * A step made again on another state of its lesson; null when that is as it should be already; a sentence when it does
+ * not fit.
+ */
 function replay(step: Step, lesson: Lesson): Edited | null | string {
   const result = step.again && applyEdit(lesson, step.again)
   if (result && 'edited' in result) return result.edited

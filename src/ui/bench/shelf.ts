@@ -1,31 +1,58 @@
 import type { Change } from '@/core/edits'
 import { freshId } from '../kit/ids'
 
-/** A step as it is kept in the browser: what it changes, told by ids, so that it can be made on whatever the lesson has become. */
-export interface KeptStep { step: string; label: string; changes: Change[] }
+/**
+ * A step as it is kept in the browser: what it changes, told by ids, so that it can be made on whatever the lesson has
+ * become.
+ */
+export interface KeptStep {
+  step: string
+  label: string
+  changes: Change[]
+}
 /** A step that could not be stored: why not, and all it would have changed. */
-export interface Unkept extends KeptStep { why: string; at: string }
+export interface Unkept extends KeptStep {
+  why: string
+  at: string
+}
 
-interface Locks { request(name: string, options: { ifAvailable?: boolean }, held: (lock: unknown) => unknown): Promise<unknown> }
+interface Locks {
+  request(name: string, options: { ifAvailable?: boolean }, held: (lock: unknown) => unknown): Promise<unknown>
+}
 const locks = (): Locks | undefined => (globalThis.navigator as { locks?: Locks } | undefined)?.locks
 
 /**
- * What one window has not stored yet of one lesson, in the browser's own storage. Each window has a place of its own; what a window
- * that is gone left behind is taken over by the next one that opens the lesson. A window is known to be there by a lock that ends with it.
+ * What one window has not stored yet of one lesson, in the browser's own storage. Each window has a place of its own;
+ * what a window that is gone left behind is taken over by the next one that opens the lesson. A window is known to be
+ * there by a lock that ends with it.
  */
 export class Shelf {
   private readonly key: string
   private readonly unkeptKey: string
   private release: () => void = () => {}
   private readonly awaited = new Set<string>()
-  constructor(private readonly lesson: string, window = freshId('window')) {
+  constructor(
+    private readonly lesson: string,
+    window = freshId('window'),
+  ) {
     this.key = `${this.prefix}${window}`
     this.unkeptKey = `vane-unkept-${lesson}`
-    void locks()?.request(this.key, {}, () => new Promise<void>((done) => { this.release = done })).catch(() => {})
+    void locks()
+      ?.request(
+        this.key,
+        {},
+        () =>
+          new Promise<void>((done) => {
+            this.release = done
+          }),
+      )
+      .catch(() => {})
     // A page that the browser keeps for the way back does not hold on to what it left.
     globalThis.addEventListener?.('pagehide', () => this.release())
   }
-  private get prefix(): string { return `vane-unsaved-${this.lesson}/` }
+  private get prefix(): string {
+    return `vane-unsaved-${this.lesson}/`
+  }
 
   /** Keeps these steps for this window. @returns false when the browser has no room for them */
   keep(steps: readonly KeptStep[]): boolean {
@@ -33,7 +60,9 @@ export class Shelf {
       if (steps.length === 0) localStorage.removeItem(this.key)
       else localStorage.setItem(this.key, JSON.stringify(steps))
       return true
-    } catch { return false }
+    } catch {
+      return false
+    }
   }
 
   /**
@@ -46,7 +75,16 @@ export class Shelf {
     const from: string[] = []
     for (const key of this.keysOfOthers()) {
       if (!(await isFree(key))) {
-        if (!this.awaited.has(key)) void locks()?.request(key, {}, () => {}).then(() => { this.awaited.delete(key); onFreed() }, () => {})
+        if (!this.awaited.has(key))
+          void locks()
+            ?.request(key, {}, () => {})
+            .then(
+              () => {
+                this.awaited.delete(key)
+                onFreed()
+              },
+              () => {},
+            )
         this.awaited.add(key)
         continue
       }
@@ -62,21 +100,33 @@ export class Shelf {
     return keys.filter((k) => k.startsWith(this.prefix) && k !== this.key).sort()
   }
 
-  unkept(): Unkept[] { return read<Unkept>(this.unkeptKey) }
+  unkept(): Unkept[] {
+    return read<Unkept>(this.unkeptKey)
+  }
   setUnkept(list: readonly Unkept[]): void {
     try {
       if (list.length === 0) localStorage.removeItem(this.unkeptKey)
       else localStorage.setItem(this.unkeptKey, JSON.stringify(list))
-    } catch { /* they are still shown in this window */ }
+    } catch {
+      /* they are still shown in this window */
+    }
   }
-  close(): void { this.release() }
+  close(): void {
+    this.release()
+  }
 }
 
 const isFree = async (key: string): Promise<boolean> => {
   let free = true
-  await locks()?.request(key, { ifAvailable: true }, (lock) => { free = lock !== null })
+  await locks()?.request(key, { ifAvailable: true }, (lock) => {
+    free = lock !== null
+  })
   return free
 }
 function read<T>(key: string): T[] {
-  try { return (JSON.parse(localStorage.getItem(key) ?? '[]') as T[] | null) ?? [] } catch { return [] }
+  try {
+    return (JSON.parse(localStorage.getItem(key) ?? '[]') as T[] | null) ?? []
+  } catch {
+    return []
+  }
 }

@@ -12,11 +12,32 @@ import { freshId } from '../kit/ids'
 import { Saver, type Entry, type SaveState, type Stretch } from './saver'
 import type { Unkept } from './shelf'
 
-export interface Passage { from: number; to: number }
+export interface Passage {
+  from: number
+  to: number
+}
 /** A kind waiting for its spot on the picture; or an element waiting for what it is to point at next, or ride on. */
-export interface Adding { kind: ElementKind; moment: string | null; media?: string; repoint?: string; ride?: string[] }
-export interface Panes { order: boolean; details: boolean; timeline: boolean; picture: boolean }
-export interface Aids { safe: boolean; rulers: boolean; grid: number; snap: boolean; onion: number; blur: boolean }
+export interface Adding {
+  kind: ElementKind
+  moment: string | null
+  media?: string
+  repoint?: string
+  ride?: string[]
+}
+export interface Panes {
+  order: boolean
+  details: boolean
+  timeline: boolean
+  picture: boolean
+}
+export interface Aids {
+  safe: boolean
+  rulers: boolean
+  grid: number
+  snap: boolean
+  onion: number
+  blur: boolean
+}
 
 export interface Bench {
   id: string
@@ -59,7 +80,10 @@ export interface Bench {
   pictureZoom: 'fit' | number
   /** Whether the anchor point can be dragged on the picture. */
   anchorOpen: boolean
-  /** An edit of something that is not on screen at the playhead, until it is answered for; and for which selection it was. */
+  /**
+   * An edit of something that is not on screen at the playhead, until it is answered for; and for which selection it
+   * was.
+   */
   asks: { label: string; name: string; frame: number; make: () => void } | null
   awayOk: string
   /** Only these frames are played, once; then the playhead goes back. */
@@ -75,8 +99,41 @@ export interface Bench {
 
 const blank = emptyLesson(' ')
 export const useBench = create<Bench>(() => ({
-  id: '', ready: false, lesson: blank, timed: resolve(blank), live: null, past: [], future: [], earlier: 0, later: 0, save: { state: 'saved' }, unkept: [], playhead: 0, speed: 0, passage: null, looping: false,
-  elements: [], clips: [], moment: null, adding: null, correcting: false, keys: [], moveEnd: 'end', reach: 'pose', wholePath: false, pushes: false, keysOpen: false, anchorOpen: false, pictureZoom: 'fit', asks: null, awayOk: '', just: null, panes: { order: true, details: true, timeline: true, picture: false }, aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true }, only: null, panel: 'none',
+  id: '',
+  ready: false,
+  lesson: blank,
+  timed: resolve(blank),
+  live: null,
+  past: [],
+  future: [],
+  earlier: 0,
+  later: 0,
+  save: { state: 'saved' },
+  unkept: [],
+  playhead: 0,
+  speed: 0,
+  passage: null,
+  looping: false,
+  elements: [],
+  clips: [],
+  moment: null,
+  adding: null,
+  correcting: false,
+  keys: [],
+  moveEnd: 'end',
+  reach: 'pose',
+  wholePath: false,
+  pushes: false,
+  keysOpen: false,
+  anchorOpen: false,
+  pictureZoom: 'fit',
+  asks: null,
+  awayOk: '',
+  just: null,
+  panes: { order: true, details: true, timeline: true, picture: false },
+  aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true },
+  only: null,
+  panel: 'none',
 }))
 export const bench = useBench.getState
 export const setBench = useBench.setState
@@ -114,11 +171,30 @@ export async function openLesson(id: string): Promise<void> {
     onWord: (sentence, bad) => (bad ? toast.error(sentence, { duration: 9000 }) : toast(sentence)),
   })
   saver = mine
-  setBench({ ready: false, id, elements: [], clips: [], moment: null, adding: null, passage: null, speed: 0, live: null, playhead: 0, keys: [], only: null })
+  setBench({
+    ready: false,
+    id,
+    elements: [],
+    clips: [],
+    moment: null,
+    adding: null,
+    passage: null,
+    speed: 0,
+    live: null,
+    playhead: 0,
+    keys: [],
+    only: null,
+  })
   await mine.open()
 }
-export const closeLesson = (): void => { saver?.close(); saver = null; setBench({ ready: false, speed: 0 }) }
-export const hearNews = (lesson: string, revision: number, client: string, label: string): void => { if (lesson === bench().id) saver?.hear(revision, client, label) }
+export const closeLesson = (): void => {
+  saver?.close()
+  saver = null
+  setBench({ ready: false, speed: 0 })
+}
+export const hearNews = (lesson: string, revision: number, client: string, label: string): void => {
+  if (lesson === bench().id) saver?.hear(revision, client, label)
+}
 export const checkServer = (): void => saver?.check()
 
 function take(id: string, lesson: Lesson, undo: Stretch, redo: Stretch): void {
@@ -141,9 +217,11 @@ function futureWith(entry: Entry): Pick<Bench, 'future' | 'later'> {
   return { future: future.slice(0, HELD), later: bench().later + Math.max(0, future.length - HELD) }
 }
 const kept = (timed: Timed) => ({
-  elements: bench().elements.filter((e) => timed.spans.has(e)), clips: bench().clips.filter((c) => timed.lesson.clips.some((x) => x.id === c)),
+  elements: bench().elements.filter((e) => timed.spans.has(e)),
+  clips: bench().clips.filter((c) => timed.lesson.clips.some((x) => x.id === c)),
   keys: bench().keys.filter((k) => elementIn(timed.lesson, k.element)?.poses.some((p) => p.id === k.pose)),
-  moment: bench().moment && timed.moments.has(bench().moment!) ? bench().moment : null, playhead: Math.min(bench().playhead, timed.length - 1),
+  moment: bench().moment && timed.moments.has(bench().moment!) ? bench().moment : null,
+  playhead: Math.min(bench().playhead, timed.length - 1),
 })
 
 /** Makes an edit: seen at once, undone with its label, stored before it counts as saved. */
@@ -156,13 +234,24 @@ export function edit(label: string, change: Edit, before: { passage?: Passage } 
     return false
   }
   const { lesson, timed, patches, inverse } = result.edited
-  setBench({ lesson, timed, live: null, ...pastWith({ label, patches, inverse, ...before }), future: [], later: 0, ...kept(timed) })
+  setBench({
+    lesson,
+    timed,
+    live: null,
+    ...pastWith({ label, patches, inverse, ...before }),
+    future: [],
+    later: 0,
+    ...kept(timed),
+  })
   saver?.add({ do: 'edit', label, patches, inverse, again: change, before: now.lesson, after: lesson })
   return true
 }
 /** Shows an edit without making it: for a drag that is under way. */
 export function tryEdit(change: Edit | null): void {
-  if (!change) { setBench({ live: null }); return }
+  if (!change) {
+    setBench({ live: null })
+    return
+  }
   setBench({ live: previewEdit(bench().lesson, change) })
 }
 
@@ -175,12 +264,16 @@ async function reach(way: 'undo' | 'redo'): Promise<boolean> {
   try {
     const found = await saver?.reach(way)
     if (!found) return false
-    setBench(way === 'undo' ? { past: found.entries, earlier: found.beyond } : { future: found.entries, later: found.beyond })
+    setBench(
+      way === 'undo' ? { past: found.entries, earlier: found.beyond } : { future: found.entries, later: found.beyond },
+    )
     return found.entries.length > 0
   } catch (e) {
     toast.error(sentenceOf(e), { id: 'history' })
     return false
-  } finally { reaching = false }
+  } finally {
+    reaching = false
+  }
 }
 
 async function step(way: 'undo' | 'redo'): Promise<void> {
@@ -191,16 +284,28 @@ async function step(way: 'undo' | 'redo'): Promise<void> {
   if (!entry) return
   const next = applyPatches(lesson, way === 'undo' ? entry.inverse : entry.patches)
   const timed = resolve(next)
-  const history = way === 'undo' ? { past: past.slice(0, -1), ...futureWith(entry) } : { future: future.slice(1), ...pastWith(entry) }
-  setBench({ lesson: next, timed, live: null, ...history, ...kept(timed), ...(way === 'undo' && entry.passage && { passage: entry.passage }), ...(way === 'redo' && entry.passage && { passage: null, looping: false }) })
+  const history =
+    way === 'undo' ? { past: past.slice(0, -1), ...futureWith(entry) } : { future: future.slice(1), ...pastWith(entry) }
+  setBench({
+    lesson: next,
+    timed,
+    live: null,
+    ...history,
+    ...kept(timed),
+    ...(way === 'undo' && entry.passage && { passage: entry.passage }),
+    ...(way === 'redo' && entry.passage && { passage: null, looping: false }),
+  })
   saver?.add({ do: way, ...entry, before: lesson, after: next })
   toast(way === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label}`, { id: 'history', duration: 1800 })
 }
 export const undo = (): void => void step('undo')
 export const redo = (): void => void step('redo')
 
-export const goTo = (frame: number): void => setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
-/** Goes to a moment. What is selected stays so, to be tied to it; pressed again, the moment itself is what is looked at. */
+export const goTo = (frame: number): void =>
+  setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
+/**
+ * Goes to a moment. What is selected stays so, to be tied to it; pressed again, the moment itself is what is looked at.
+ */
 export const pickMoment = (id: string, frame: number | null): void => {
   const again = bench().moment === id && bench().playhead === frame
   setBench({ moment: id, clips: [], speed: 0, ...(again && { elements: [], keys: [] }) })
@@ -210,6 +315,11 @@ export const pickMoment = (id: string, frame: number | null): void => {
 export const select = (elements: string[], alone = false): void => {
   const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)
   const same = chosen.length === bench().elements.length && chosen.every((e) => bench().elements.includes(e))
-  setBench({ elements: chosen, clips: [], ...(!same && { keys: [], wholePath: false, moveEnd: 'end', reach: 'pose', anchorOpen: false }), ...(chosen.length && { moment: bench().moment }) })
+  setBench({
+    elements: chosen,
+    clips: [],
+    ...(!same && { keys: [], wholePath: false, moveEnd: 'end', reach: 'pose', anchorOpen: false }),
+    ...(chosen.length && { moment: bench().moment }),
+  })
 }
 export { freshId }

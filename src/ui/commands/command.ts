@@ -14,5 +14,7 @@ export const several = (): boolean => bench().elements.length > 1
 /** What is selected, as a label: its name, or how many. */
 export function named(): string {
   const { elements, lesson } = bench()
-  return elements.length === 1 ? `“${lesson.elements.find((e) => e.id === elements[0])?.name}”` : `${elements.length} elements`
+  return elements.length === 1
+    ? `“${lesson.elements.find((e) => e.id === elements[0])?.name}”`
+    : `${elements.length} elements`
 }

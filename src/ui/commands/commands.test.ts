@@ -26,7 +26,13 @@ test('no key stands for two commands, but arrows, which move what is selected or
   expect(nudges.every((k) => /^(Shift\+)?Arrow/.test(k))).toBe(true)
 })
 test('keys are shown as they stand on the keyboard', () => {
-  expect([shownKey('ArrowLeft'), shownKey('Shift+ArrowUp'), shownKey('Ctrl+k'), shownKey('v'), shownKey(undefined)]).toEqual(['←', 'Shift+↑', 'Ctrl+K', 'V', undefined])
+  expect([
+    shownKey('ArrowLeft'),
+    shownKey('Shift+ArrowUp'),
+    shownKey('Ctrl+k'),
+    shownKey('v'),
+    shownKey(undefined),
+  ]).toEqual(['←', 'Shift+↑', 'Ctrl+K', 'V', undefined])
   expect(keyOf('move-here')).toBe('F')
 })
 
@@ -35,13 +41,35 @@ describe('acts', () => {
   const moves = () => motionOf(bench().timed, box()).moves.map((m) => [Math.round(m.from), Math.round(m.to)])
   const open = (poses = [pose('a', after(20), long(20), { x: 900 })], playhead = 150) => {
     const lesson = lessonWithTake()
-    lesson.elements = [element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses }), element(lesson, 'arrow', 'arrow', loose(100), loose(200), { x: 600, y: 300 })]
-    setBench({ lesson, timed: resolve(lesson), live: null, past: [], future: [], playhead, elements: ['box'], keys: [], moment: null, moveEnd: 'end', wholePath: false, adding: null, speed: 0, panel: 'none', only: null })
+    lesson.elements = [
+      element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses }),
+      element(lesson, 'arrow', 'arrow', loose(100), loose(200), { x: 600, y: 300 }),
+    ]
+    setBench({
+      lesson,
+      timed: resolve(lesson),
+      live: null,
+      past: [],
+      future: [],
+      playhead,
+      elements: ['box'],
+      keys: [],
+      moment: null,
+      moveEnd: 'end',
+      wholePath: false,
+      adding: null,
+      speed: 0,
+      panel: 'none',
+      only: null,
+    })
   }
   test('move from now goes to the new landing and chooses its pose', () => {
     open()
     runCommand('move-here')
-    expect(moves()).toEqual([[120, 140], [150, 165]])
+    expect(moves()).toEqual([
+      [120, 140],
+      [150, 165],
+    ])
     expect([bench().playhead, bench().keys.length]).toEqual([165, 1])
   })
   test('outside of what is selected an act is not made, and says why', () => {
@@ -95,9 +123,11 @@ describe('acts', () => {
   })
   test('lock, hide, group and show only this: on, and off again', () => {
     open()
-    runCommand('lock'); runCommand('hide')
+    runCommand('lock')
+    runCommand('hide')
     expect(box()).toMatchObject({ locked: true, hidden: true })
-    runCommand('lock'); runCommand('hide')
+    runCommand('lock')
+    runCommand('hide')
     expect(box()).toMatchObject({ locked: false, hidden: false })
     select(['box', 'arrow'])
     runCommand('group')
@@ -129,17 +159,35 @@ describe('acts', () => {
   })
 })
 describe('just this is played', () => {
-  const played = () => { const { just, playhead, speed } = bench(); setBench({ speed: 0, just: null }); return { ...just, playhead, speed } }
-  test('from a second before what is selected to a second after it; the end alone from two seconds before its last; then the playhead is put back', () => {
-    const lesson = lessonWithTake()
-    lesson.elements = [element(lesson, 'shape', 'box', loose(100), { on: 'length', frames: 90 })]
-    setBench({ lesson, timed: resolve(lesson), elements: ['box'], clips: [], keys: [], moment: null, playhead: 10, speed: 0, passage: null })
-    runCommand('play-this')
-    expect(played()).toEqual({ from: 70, to: 220, back: 10, playhead: 70, speed: 1 })
-    setBench({ playhead: 10 })
-    runCommand('play-this-end')
-    expect(played()).toEqual({ from: 130, to: 220, back: 10, playhead: 130, speed: 1 })
-  })
+  const played = () => {
+    const { just, playhead, speed } = bench()
+    setBench({ speed: 0, just: null })
+    return { ...just, playhead, speed }
+  }
+  test(
+    'from a second before what is selected to a second after it; the end alone from two seconds ' +
+      'before its last; then the playhead is put back',
+    () => {
+      const lesson = lessonWithTake()
+      lesson.elements = [element(lesson, 'shape', 'box', loose(100), { on: 'length', frames: 90 })]
+      setBench({
+        lesson,
+        timed: resolve(lesson),
+        elements: ['box'],
+        clips: [],
+        keys: [],
+        moment: null,
+        playhead: 10,
+        speed: 0,
+        passage: null,
+      })
+      runCommand('play-this')
+      expect(played()).toEqual({ from: 70, to: 220, back: 10, playhead: 70, speed: 1 })
+      setBench({ playhead: 10 })
+      runCommand('play-this-end')
+      expect(played()).toEqual({ from: 130, to: 220, back: 10, playhead: 130, speed: 1 })
+    },
+  )
   test('a chosen moment is played as well; with nothing chosen nothing begins', () => {
     setBench({ elements: [], moment: 'take/click-2', playhead: 0 })
     runCommand('play-this')

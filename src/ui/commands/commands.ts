@@ -1,6 +1,28 @@
 import { toast } from 'sonner'
 import {
-  addElement, addElements, breakUpRipples, copies, edgeAt, elementAt, cutTracks, moveWhole, removeClips, removeElements, removeMoment, removeTrack, restack, setClip, setEdge, setMoment, setSpan, setTrack, spanOfBelow, splitTracks, takeOut, addTrack, type Restack,
+  addElement,
+  addElements,
+  breakUpRipples,
+  copies,
+  edgeAt,
+  elementAt,
+  cutTracks,
+  moveWhole,
+  removeClips,
+  removeElements,
+  removeMoment,
+  removeTrack,
+  restack,
+  setClip,
+  setEdge,
+  setMoment,
+  setSpan,
+  setTrack,
+  spanOfBelow,
+  splitTracks,
+  takeOut,
+  addTrack,
+  type Restack,
 } from '@/core/edits'
 import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/elements'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
@@ -17,7 +39,17 @@ import { POSING } from './posing'
 
 export type { Command } from './command'
 
-const KIND_KEYS: Partial<Record<ElementKind, string>> = { callout: '1', arrow: '2', ripple: '3', bar: '4', still: '5', zoom: '6', text: '7', shape: '8', spotlight: '9' }
+const KIND_KEYS: Partial<Record<ElementKind, string>> = {
+  callout: '1',
+  arrow: '2',
+  ripple: '3',
+  bar: '4',
+  still: '5',
+  zoom: '6',
+  text: '7',
+  shape: '8',
+  spotlight: '9',
+}
 /** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
 const PLACELESS = new Set<ElementKind>(['bar', 'dim', 'backdrop', 'letterbox'])
 const SPEEDS = [1, 2, 4, 8]
@@ -27,18 +59,25 @@ const second = () => Math.round(framesPerSecond(bench().lesson.rate))
 /** Plays faster the same way each time; turns round at the lesson's own speed. */
 function shuttle(way: 1 | -1): void {
   const { speed } = bench()
-  if (Math.sign(speed) !== way) { setBench({ speed: way }); return }
+  if (Math.sign(speed) !== way) {
+    setBench({ speed: way })
+    return
+  }
   setBench({ speed: way * (SPEEDS[SPEEDS.indexOf(Math.abs(speed)) + 1] ?? 8) })
 }
 function jump(frames: Iterable<number>, way: 1 | -1): void {
   const { playhead } = bench()
-  const sorted = [...new Set(frames)].filter((f) => (way > 0 ? f > playhead : f < playhead)).sort((a, b) => (a - b) * way)
+  const sorted = [...new Set(frames)]
+    .filter((f) => (way > 0 ? f > playhead : f < playhead))
+    .sort((a, b) => (a - b) * way)
   if (sorted[0] !== undefined) goTo(sorted[0])
 }
 const cuts = () => bench().lesson.clips.flatMap((c) => [c.at, clipEnd(c)])
 /** The moments that are jumped between; where there are none but spoken phrases, those. */
 const moments = () => {
-  const all = [...bench().timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson')
+  const all = [...bench().timed.moments.values()].filter(
+    (m) => m.frame !== null && m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson',
+  )
   const happened = all.filter((m) => m.kind !== 'phrase')
   return (happened.length > 0 ? happened : all).map((m) => m.frame!)
 }
@@ -48,7 +87,13 @@ export function beginAdding(kind: ElementKind, media?: string): void {
   const { moment, playhead, timed } = bench()
   setBench({ speed: 0 })
   if (PLACELESS.has(kind)) {
-    const e = elementAt(timed, { kind, id: freshId(kind), frame: playhead, moment: kind === 'bar' ? null : moment, at: null })
+    const e = elementAt(timed, {
+      kind,
+      id: freshId(kind),
+      frame: playhead,
+      moment: kind === 'bar' ? null : moment,
+      at: null,
+    })
     if (edit(`Add ${e.name.toLowerCase()}`, addElement(e))) select([e.id])
     return
   }
@@ -59,7 +104,10 @@ export function beginAdding(kind: ElementKind, media?: string): void {
   }
   if (kind === 'still' && !media) {
     const pictures = Object.entries(bench().lesson.media).filter(([, m]) => m.kind === 'picture')
-    if (pictures.length > 1) { setBench({ panel: 'pictures' }); return }
+    if (pictures.length > 1) {
+      setBench({ panel: 'pictures' })
+      return
+    }
     media = pictures[0]![0]
   }
   setBench({ adding: { kind, moment, ...(media && { media }) } })
@@ -67,9 +115,17 @@ export function beginAdding(kind: ElementKind, media?: string): void {
 /** Lets what is selected last exactly as long as what lies below it. */
 function asLongAsBelow(): void {
   const { timed, elements } = bench()
-  const spans = elements.flatMap((id) => { const span = spanOfBelow(timed, id); return span ? [{ id, span }] : [] })
-  if (spans.length === 0) { toast('Nothing lies below it where it starts.'); return }
-  edit('As long as what lies below', (draft) => { for (const { id, span } of spans) setSpan(id, span)(draft) })
+  const spans = elements.flatMap((id) => {
+    const span = spanOfBelow(timed, id)
+    return span ? [{ id, span }] : []
+  })
+  if (spans.length === 0) {
+    toast('Nothing lies below it where it starts.')
+    return
+  }
+  edit('As long as what lies below', (draft) => {
+    for (const { id, span } of spans) setSpan(id, span)(draft)
+  })
 }
 
 let nudge: { dx: number; dy: number; timer: ReturnType<typeof setTimeout> } | null = null
@@ -103,17 +159,28 @@ let copiedTimed = bench().timed
 async function paste(): Promise<void> {
   let list = copied
   let timed = copiedTimed
-  const text = await navigator.clipboard?.readText().catch(() => '') ?? ''
+  const text = (await navigator.clipboard?.readText().catch(() => '')) ?? ''
   if (text.startsWith(CLIP)) {
     const parsed = ElementSchema.array().safeParse(JSON.parse(text.slice(CLIP.length)))
-    if (parsed.success && JSON.stringify(parsed.data) !== JSON.stringify(list)) { list = parsed.data; timed = bench().timed }
+    if (parsed.success && JSON.stringify(parsed.data) !== JSON.stringify(list)) {
+      list = parsed.data
+      timed = bench().timed
+    }
   }
-  if (!list.length) { toast('Nothing has been copied yet.'); return }
+  if (!list.length) {
+    toast('Nothing has been copied yet.')
+    return
+  }
   const { lesson, playhead } = bench()
-  const spans = new Map(list.map((e) => [e.id, timed.spans.get(e.id) ?? { from: 0, to: 90, startLost: false, endLost: false }]))
+  const spans = new Map(
+    list.map((e) => [e.id, timed.spans.get(e.id) ?? { from: 0, to: 90, startLost: false, endLost: false }]),
+  )
   const track = lesson.tracks.find((t) => t.kind === 'elements')!.id
-  const fresh = copies(list, { ...timed, spans }, playhead, () => freshId('copy')).map((e) => (lesson.tracks.some((t) => t.id === e.track) ? e : { ...e, track }))
-  if (edit(fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`, addElements(fresh))) select(fresh.map((e) => e.id))
+  const fresh = copies(list, { ...timed, spans }, playhead, () => freshId('copy')).map((e) =>
+    lesson.tracks.some((t) => t.id === e.track) ? e : { ...e, track },
+  )
+  if (edit(fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`, addElements(fresh)))
+    select(fresh.map((e) => e.id))
 }
 function duplicate(): void {
   const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
@@ -121,14 +188,30 @@ function duplicate(): void {
   const ids = fresh.map((e) => e.id)
   // Beside the first ones, with their whole paths; those that ride on a copy go along by themselves.
   const loose = fresh.filter((e) => !e.rides?.on || !ids.includes(e.rides.on)).map((e) => e.id)
-  if (edit(fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`, (draft) => { addElements(fresh)(draft); moveWhole(loose, 24, 24)(draft) })) { select(ids); setBench({ wholePath: fresh.some((e) => e.poses.length > 0) }) }
+  if (
+    edit(fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`, (draft) => {
+      addElements(fresh)(draft)
+      moveWhole(loose, 24, 24)(draft)
+    })
+  ) {
+    select(ids)
+    setBench({ wholePath: fresh.some((e) => e.poses.length > 0) })
+  }
 }
 function remove(): void {
   const { elements, clips, moment, timed, keys } = bench()
   if (keys.length) runCommand('delete-keys')
-  else if (elements.length) edit(elements.length === 1 ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”` : `Delete ${elements.length} elements`, removeElements(elements, timed, bench().playhead))
-  else if (clips.length) edit(clips.length === 1 ? 'Take a clip out' : `Take ${clips.length} clips out`, removeClips(clips))
-  else if (moment && timed.moments.get(moment)?.byHand) edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))
+  else if (elements.length)
+    edit(
+      elements.length === 1
+        ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”`
+        : `Delete ${elements.length} elements`,
+      removeElements(elements, timed, bench().playhead),
+    )
+  else if (clips.length)
+    edit(clips.length === 1 ? 'Take a clip out' : `Take ${clips.length} clips out`, removeClips(clips))
+  else if (moment && timed.moments.get(moment)?.byHand)
+    edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))
 }
 
 /** Sets a mark or a chapter where the playhead is, also while it plays. */
@@ -137,10 +220,18 @@ function mark(kind: 'mark' | 'chapter'): void {
   const n = [...bench().timed.moments.values()].filter((m) => m.kind === kind).length + 1
   const id = freshId(kind)
   const clip = takeAt(lesson, playhead)
-  if (edit(kind === 'mark' ? 'Set a moment' : 'Start a chapter', setMoment(id, kind, kind === 'mark' ? `moment ${n}` : `Chapter ${n}`, playhead))) {
+  if (
+    edit(
+      kind === 'mark' ? 'Set a moment' : 'Start a chapter',
+      setMoment(id, kind, kind === 'mark' ? `moment ${n}` : `Chapter ${n}`, playhead),
+    )
+  ) {
     const whole = bench().timed.moments.has(id) ? id : `${clip?.media}/${id}`
     setBench({ moment: whole, elements: [], clips: [] })
-    toast(`${kind === 'mark' ? 'Moment' : 'Chapter'} set at ${timecode(playhead, lesson.rate)}`, { id: 'mark', duration: 1800 })
+    toast(`${kind === 'mark' ? 'Moment' : 'Chapter'} set at ${timecode(playhead, lesson.rate)}`, {
+      id: 'mark',
+      duration: 1800,
+    })
   }
 }
 
@@ -155,17 +246,40 @@ function cut(): void {
   const { playhead, lesson } = bench()
   const tracks = tracksMeant()
   const inside = lesson.clips.filter((c) => tracks.includes(c.track) && c.at < playhead && playhead < clipEnd(c))
-  if (inside.length === 0) { toast('There is nothing to split here: put the playhead inside a clip.'); return }
-  if (edit(inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`, splitTracks(tracks, playhead, () => freshId('clip')))) toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
+  if (inside.length === 0) {
+    toast('There is nothing to split here: put the playhead inside a clip.')
+    return
+  }
+  if (
+    edit(
+      inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`,
+      splitTracks(tracks, playhead, () => freshId('clip')),
+    )
+  )
+    toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
 }
 function removePassage(close: boolean): void {
   const { passage, lesson } = bench()
   if (!passage) return
   const tracks = tracksMeant()
-  const touched = new Set(lesson.clips.filter((c) => tracks.includes(c.track) && c.at < passage.to && clipEnd(c) > passage.from).map((c) => c.track))
-  if (touched.size === 0) { toast('Nothing lies in the passage there: choose another passage, or select nothing to cut through all tracks.'); return }
+  const touched = new Set(
+    lesson.clips
+      .filter((c) => tracks.includes(c.track) && c.at < passage.to && clipEnd(c) > passage.from)
+      .map((c) => c.track),
+  )
+  if (touched.size === 0) {
+    toast('Nothing lies in the passage there: choose another passage, or select nothing to cut through all tracks.')
+    return
+  }
   const label = close ? 'Take the passage out, close the gap' : 'Take the passage out, leave the gap'
-  if (!edit(label, takeOut(tracks, passage.from, passage.to, close, () => freshId('clip')), { passage })) return
+  if (
+    !edit(
+      label,
+      takeOut(tracks, passage.from, passage.to, close, () => freshId('clip')),
+      { passage },
+    )
+  )
+    return
   setBench({ passage: null, looping: false })
   goTo(passage.from)
   toast(`Taken out of ${onTracks(touched.size)}.`, { duration: 1800 })
@@ -174,23 +288,53 @@ function removePassage(close: boolean): void {
 function removeClipsClosing(): void {
   const { lesson, clips } = bench()
   const chosen = lesson.clips.filter((c) => clips.includes(c.id)).sort((a, b) => b.at - a.at)
-  if (chosen.length) edit(chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`, (draft) => { for (const c of chosen) takeOut(c.track, c.at, clipEnd(c), true, () => freshId('clip'))(draft) })
+  if (chosen.length)
+    edit(
+      chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`,
+      (draft) => {
+        for (const c of chosen) takeOut(c.track, c.at, clipEnd(c), true, () => freshId('clip'))(draft)
+      },
+    )
 }
 /** Puts the start of what is selected on the playhead, or its end behind it; a moment on that very frame ties it. */
 function edgeHere(side: 'start' | 'end'): void {
   const { timed, elements, playhead } = bench()
   const frame = side === 'start' ? playhead : playhead + 1
-  const chosen = timed.lesson.elements.filter((e) => elements.includes(e.id) && (side === 'start' ? frame < timed.spans.get(e.id)!.to : frame > timed.spans.get(e.id)!.from))
-  if (!chosen.length) { toast(side === 'start' ? 'The playhead is behind its end.' : 'The playhead is before its start.'); return }
-  const hit = caught(timed.moments.values(), frame, 0, (m) => m.kind !== 'phrase' && !elements.some((id) => bornOf(m.id, id)))
-  edit(chosen.length === 1 ? `Let “${chosen[0]!.name}” ${side} here` : `Let ${chosen.length} elements ${side} here`, (draft) => { for (const e of chosen) setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false))(draft) })
+  const chosen = timed.lesson.elements.filter(
+    (e) =>
+      elements.includes(e.id) &&
+      (side === 'start' ? frame < timed.spans.get(e.id)!.to : frame > timed.spans.get(e.id)!.from),
+  )
+  if (!chosen.length) {
+    toast(side === 'start' ? 'The playhead is behind its end.' : 'The playhead is before its start.')
+    return
+  }
+  const hit = caught(
+    timed.moments.values(),
+    frame,
+    0,
+    (m) => m.kind !== 'phrase' && !elements.some((id) => bornOf(m.id, id)),
+  )
+  edit(
+    chosen.length === 1 ? `Let “${chosen[0]!.name}” ${side} here` : `Let ${chosen.length} elements ${side} here`,
+    (draft) => {
+      for (const e of chosen) setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false))(draft)
+    },
+  )
 }
 function setPassage(side: 'from' | 'to'): void {
   const { passage, playhead, timed } = bench()
-  if (side === 'from') setBench({ passage: { from: playhead, to: passage && passage.to > playhead ? passage.to : timed.length } })
+  if (side === 'from')
+    setBench({ passage: { from: playhead, to: passage && passage.to > playhead ? passage.to : timed.length } })
   else setBench({ passage: { from: passage && passage.from <= playhead ? passage.from : 0, to: playhead + 1 } })
 }
-const stack = (where: Restack, title: string): Command => ({ id: `stack-${where}`, title, group: 'Edit', can: has, run: () => void edit(title, restack(bench().elements, where)) })
+const stack = (where: Restack, title: string): Command => ({
+  id: `stack-${where}`,
+  title,
+  group: 'Edit',
+  can: has,
+  run: () => void edit(title, restack(bench().elements, where)),
+})
 
 const PANES: { pane: keyof Panes; key: string; title: string }[] = [
   { pane: 'order', key: 'Alt+1', title: 'Put the running order away, or bring it back' },
@@ -201,19 +345,94 @@ const PANES: { pane: keyof Panes; key: string; title: string }[] = [
 
 /** Everything that can be done, once: keys, palette and buttons all lead here. */
 export const COMMANDS: Command[] = [
-  { id: 'play', title: 'Play or stop', group: 'Play', keys: 'Space', run: () => setBench({ speed: bench().speed ? 0 : 1 }) },
+  {
+    id: 'play',
+    title: 'Play or stop',
+    group: 'Play',
+    keys: 'Space',
+    run: () => setBench({ speed: bench().speed ? 0 : 1 }),
+  },
   { id: 'stop', title: 'Stop', group: 'Play', keys: 'k', run: () => setBench({ speed: 0 }) },
   { id: 'forward', title: 'Play forwards; again: faster', group: 'Play', keys: 'l', run: () => shuttle(1) },
   { id: 'backward', title: 'Play backwards; again: faster', group: 'Play', keys: 'j', run: () => shuttle(-1) },
-  { id: 'half-speed', title: 'Play at half speed', group: 'Play', keys: 'Shift+Space', run: () => setBench({ speed: bench().speed === 0.5 ? 0 : 0.5 }) },
-  { id: 'quarter-speed', title: 'Play at quarter speed', group: 'Play', keys: 'Ctrl+Space', run: () => setBench({ speed: bench().speed === 0.25 ? 0 : 0.25 }) },
-  { id: 'play-this', title: 'Play just this, from a second before to a second after', group: 'Play', keys: 'v', run: () => playJust('all') },
-  { id: 'play-this-end', title: 'Play just its last seconds', group: 'Play', keys: 'Shift+V', run: () => playJust('end') },
-  { id: 'loop', title: 'Play the passage over and over', group: 'Play', keys: 'o', run: () => { if (!bench().passage) toast('Set a passage first: drag along the time scale, or [ and ].'); else setBench({ looping: !bench().looping }) } },
-  { id: 'next-frame', title: 'Next frame', group: 'Go', keys: '. ArrowRight', run: () => { setBench({ speed: 0 }); goTo(bench().playhead + 1) } },
-  { id: 'previous-frame', title: 'Previous frame', group: 'Go', keys: ', ArrowLeft', run: () => { setBench({ speed: 0 }); goTo(bench().playhead - 1) } },
-  { id: 'next-ten', title: 'Ten frames on', group: 'Go', keys: 'Shift+> Shift+ArrowRight', run: () => { setBench({ speed: 0 }); goTo(bench().playhead + 10) } },
-  { id: 'previous-ten', title: 'Ten frames back', group: 'Go', keys: 'Shift+< Shift+ArrowLeft', run: () => { setBench({ speed: 0 }); goTo(bench().playhead - 10) } },
+  {
+    id: 'half-speed',
+    title: 'Play at half speed',
+    group: 'Play',
+    keys: 'Shift+Space',
+    run: () => setBench({ speed: bench().speed === 0.5 ? 0 : 0.5 }),
+  },
+  {
+    id: 'quarter-speed',
+    title: 'Play at quarter speed',
+    group: 'Play',
+    keys: 'Ctrl+Space',
+    run: () => setBench({ speed: bench().speed === 0.25 ? 0 : 0.25 }),
+  },
+  {
+    id: 'play-this',
+    title: 'Play just this, from a second before to a second after',
+    group: 'Play',
+    keys: 'v',
+    run: () => playJust('all'),
+  },
+  {
+    id: 'play-this-end',
+    title: 'Play just its last seconds',
+    group: 'Play',
+    keys: 'Shift+V',
+    run: () => playJust('end'),
+  },
+  {
+    id: 'loop',
+    title: 'Play the passage over and over',
+    group: 'Play',
+    keys: 'o',
+    run: () => {
+      if (!bench().passage) toast('Set a passage first: drag along the time scale, or [ and ].')
+      else setBench({ looping: !bench().looping })
+    },
+  },
+  {
+    id: 'next-frame',
+    title: 'Next frame',
+    group: 'Go',
+    keys: '. ArrowRight',
+    run: () => {
+      setBench({ speed: 0 })
+      goTo(bench().playhead + 1)
+    },
+  },
+  {
+    id: 'previous-frame',
+    title: 'Previous frame',
+    group: 'Go',
+    keys: ', ArrowLeft',
+    run: () => {
+      setBench({ speed: 0 })
+      goTo(bench().playhead - 1)
+    },
+  },
+  {
+    id: 'next-ten',
+    title: 'Ten frames on',
+    group: 'Go',
+    keys: 'Shift+> Shift+ArrowRight',
+    run: () => {
+      setBench({ speed: 0 })
+      goTo(bench().playhead + 10)
+    },
+  },
+  {
+    id: 'previous-ten',
+    title: 'Ten frames back',
+    group: 'Go',
+    keys: 'Shift+< Shift+ArrowLeft',
+    run: () => {
+      setBench({ speed: 0 })
+      goTo(bench().playhead - 10)
+    },
+  },
   { id: 'start', title: 'To the start', group: 'Go', keys: 'Home', run: () => goTo(0) },
   { id: 'end', title: 'To the end', group: 'Go', keys: 'End', run: () => goTo(bench().timed.length - 1) },
   { id: 'next-moment', title: 'Next moment', group: 'Go', keys: 'n', run: () => jump(moments(), 1) },
@@ -221,53 +440,269 @@ export const COMMANDS: Command[] = [
   { id: 'next-cut', title: 'Next cut', group: 'Go', keys: 'c', run: () => jump(cuts(), 1) },
   { id: 'previous-cut', title: 'Previous cut', group: 'Go', keys: 'Shift+C', run: () => jump(cuts(), -1) },
   { id: 'next-edge', title: 'Next start or end of an element', group: 'Go', keys: 'b', run: () => jump(edges(), 1) },
-  { id: 'previous-edge', title: 'Previous start or end of an element', group: 'Go', keys: 'Shift+B', run: () => jump(edges(), -1) },
+  {
+    id: 'previous-edge',
+    title: 'Previous start or end of an element',
+    group: 'Go',
+    keys: 'Shift+B',
+    run: () => jump(edges(), -1),
+  },
   { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(bench().playhead + second()) },
-  ...ELEMENT_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map((kind): Command => ({ id: `add-${kind}`, title: `Add: ${kindNamed(kind).title.toLowerCase()}`, group: 'Add', keys: KIND_KEYS[kind], run: () => beginAdding(kind) })),
-  { id: 'undo', title: 'Undo', group: 'Edit', keys: 'Ctrl+z', can: () => bench().past.length + bench().earlier > 0, run: undo },
-  { id: 'redo', title: 'Redo', group: 'Edit', keys: 'Ctrl+Shift+Z Ctrl+y', can: () => bench().future.length + bench().later > 0, run: redo },
+  ...ELEMENT_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map(
+    (kind): Command => ({
+      id: `add-${kind}`,
+      title: `Add: ${kindNamed(kind).title.toLowerCase()}`,
+      group: 'Add',
+      keys: KIND_KEYS[kind],
+      run: () => beginAdding(kind),
+    }),
+  ),
+  {
+    id: 'undo',
+    title: 'Undo',
+    group: 'Edit',
+    keys: 'Ctrl+z',
+    can: () => bench().past.length + bench().earlier > 0,
+    run: undo,
+  },
+  {
+    id: 'redo',
+    title: 'Redo',
+    group: 'Edit',
+    keys: 'Ctrl+Shift+Z Ctrl+y',
+    can: () => bench().future.length + bench().later > 0,
+    run: redo,
+  },
   { id: 'copy', title: 'Copy', group: 'Edit', keys: 'Ctrl+c', can: has, run: copy },
   { id: 'paste', title: 'Paste at the playhead', group: 'Edit', keys: 'Ctrl+v', run: () => void paste() },
   { id: 'duplicate', title: 'Duplicate', group: 'Edit', keys: 'Ctrl+d', can: has, run: duplicate },
   { id: 'delete', title: 'Delete what is selected', group: 'Edit', keys: 'Delete Backspace', run: remove },
-  { id: 'all', title: 'Select all elements', group: 'Edit', keys: 'Ctrl+a', run: () => select(bench().lesson.elements.map((e) => e.id)) },
-  { id: 'nothing', title: 'Select nothing; give up', group: 'Edit', keys: 'Escape', run: () => setBench({ elements: [], clips: [], moment: null, adding: null, correcting: false, live: null, keys: [] }) },
-  { id: 'start-here', title: 'Start at the playhead', group: 'Edit', keys: 's', can: has, run: () => edgeHere('start') },
+  {
+    id: 'all',
+    title: 'Select all elements',
+    group: 'Edit',
+    keys: 'Ctrl+a',
+    run: () => select(bench().lesson.elements.map((e) => e.id)),
+  },
+  {
+    id: 'nothing',
+    title: 'Select nothing; give up',
+    group: 'Edit',
+    keys: 'Escape',
+    run: () =>
+      setBench({ elements: [], clips: [], moment: null, adding: null, correcting: false, live: null, keys: [] }),
+  },
+  {
+    id: 'start-here',
+    title: 'Start at the playhead',
+    group: 'Edit',
+    keys: 's',
+    can: has,
+    run: () => edgeHere('start'),
+  },
   { id: 'end-here', title: 'End at the playhead', group: 'Edit', keys: 'e', can: has, run: () => edgeHere('end') },
-  { id: 'as-long-as-below', title: 'Last as long as what lies below', group: 'Edit', keys: 'Shift+E', can: has, run: asLongAsBelow },
-  ...([['left', -1, 0], ['right', 1, 0], ['up', 0, -1], ['down', 0, 1]] as const).flatMap(([name, dx, dy]): Command[] => {
+  {
+    id: 'as-long-as-below',
+    title: 'Last as long as what lies below',
+    group: 'Edit',
+    keys: 'Shift+E',
+    can: has,
+    run: asLongAsBelow,
+  },
+  ...(
+    [
+      ['left', -1, 0],
+      ['right', 1, 0],
+      ['up', 0, -1],
+      ['down', 0, 1],
+    ] as const
+  ).flatMap(([name, dx, dy]): Command[] => {
     const key = `Arrow${name[0]!.toUpperCase()}${name.slice(1)}`
     return [
-      { id: `nudge-${name}`, title: `Move 1 px ${name}`, group: 'Edit', keys: key, can: has, run: () => nudgeBy(dx, dy) },
-      { id: `nudge-${name}-ten`, title: `Move 10 px ${name}`, group: 'Edit', keys: `Shift+${key}`, can: has, run: () => nudgeBy(dx * 10, dy * 10) },
+      {
+        id: `nudge-${name}`,
+        title: `Move 1 px ${name}`,
+        group: 'Edit',
+        keys: key,
+        can: has,
+        run: () => nudgeBy(dx, dy),
+      },
+      {
+        id: `nudge-${name}-ten`,
+        title: `Move 10 px ${name}`,
+        group: 'Edit',
+        keys: `Shift+${key}`,
+        can: has,
+        run: () => nudgeBy(dx * 10, dy * 10),
+      },
     ]
   }),
-  ...POSING, ...PLACING,
-  stack('front', 'Bring to the front'), stack('forward', 'One step forward'), stack('backward', 'One step back'), stack('back', 'Send to the back'),
-  { id: 'break-ripples', title: 'Break the ripple rule up into single ripples', group: 'Edit', can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && isRule(e)), run: () => { const id = bench().elements[0]!; edit('Break a ripple rule up', breakUpRipples(id, bench().timed, () => freshId('ripple'))) } },
-  { id: 'split', title: 'Split at the playhead, through all tracks of takes and sound or that of the selected clip', group: 'Cut', keys: 'x', run: cut },
+  ...POSING,
+  ...PLACING,
+  stack('front', 'Bring to the front'),
+  stack('forward', 'One step forward'),
+  stack('backward', 'One step back'),
+  stack('back', 'Send to the back'),
+  {
+    id: 'break-ripples',
+    title: 'Break the ripple rule up into single ripples',
+    group: 'Edit',
+    can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && isRule(e)),
+    run: () => {
+      const id = bench().elements[0]!
+      edit(
+        'Break a ripple rule up',
+        breakUpRipples(id, bench().timed, () => freshId('ripple')),
+      )
+    },
+  },
+  {
+    id: 'split',
+    title: 'Split at the playhead, through all tracks of takes and sound or that of the selected clip',
+    group: 'Cut',
+    keys: 'x',
+    run: cut,
+  },
   { id: 'passage-from', title: 'The passage starts here', group: 'Cut', keys: '[', run: () => setPassage('from') },
   { id: 'passage-to', title: 'The passage ends here', group: 'Cut', keys: ']', run: () => setPassage('to') },
-  { id: 'passage-none', title: 'Forget the passage', group: 'Cut', keys: 'Shift+O', can: () => bench().passage !== null, run: () => setBench({ passage: null, looping: false }) },
-  { id: 'take-out-close', title: 'Take the passage out, close the gap', group: 'Cut', keys: 'Shift+X', can: () => bench().passage !== null, run: () => removePassage(true) },
-  { id: 'take-out-leave', title: 'Take the passage out, leave the gap', group: 'Cut', can: () => bench().passage !== null, run: () => removePassage(false) },
-  { id: 'take-clip-close', title: 'Take the selected clip out, close the gap', group: 'Cut', keys: 'Shift+Delete', can: () => bench().clips.length > 0, run: removeClipsClosing },
-  { id: 'mute', title: 'Mute the selected clips, or let them be heard', group: 'Cut', can: () => bench().clips.length > 0, run: () => { for (const id of bench().clips) edit('Mute a clip', setClip(id, (c) => { c.muted = !c.muted })) } },
+  {
+    id: 'passage-none',
+    title: 'Forget the passage',
+    group: 'Cut',
+    keys: 'Shift+O',
+    can: () => bench().passage !== null,
+    run: () => setBench({ passage: null, looping: false }),
+  },
+  {
+    id: 'take-out-close',
+    title: 'Take the passage out, close the gap',
+    group: 'Cut',
+    keys: 'Shift+X',
+    can: () => bench().passage !== null,
+    run: () => removePassage(true),
+  },
+  {
+    id: 'take-out-leave',
+    title: 'Take the passage out, leave the gap',
+    group: 'Cut',
+    can: () => bench().passage !== null,
+    run: () => removePassage(false),
+  },
+  {
+    id: 'take-clip-close',
+    title: 'Take the selected clip out, close the gap',
+    group: 'Cut',
+    keys: 'Shift+Delete',
+    can: () => bench().clips.length > 0,
+    run: removeClipsClosing,
+  },
+  {
+    id: 'mute',
+    title: 'Mute the selected clips, or let them be heard',
+    group: 'Cut',
+    can: () => bench().clips.length > 0,
+    run: () => {
+      for (const id of bench().clips)
+        edit(
+          'Mute a clip',
+          setClip(id, (c) => {
+            c.muted = !c.muted
+          }),
+        )
+    },
+  },
   { id: 'mark', title: 'Set a moment here', group: 'Moments', keys: 'm', run: () => mark('mark') },
   { id: 'chapter', title: 'Start a chapter here', group: 'Moments', keys: 'Shift+M', run: () => mark('chapter') },
-  { id: 'correct-pointer', title: 'Mark the pointer on the picture and correct it', group: 'Moments', can: () => Object.values(bench().lesson.media).some((m) => m.kind === 'take'), run: () => setBench({ correcting: !bench().correcting, speed: 0 }) },
-  { id: 'add-track', title: 'Add a track for elements', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('elements'), kind: 'elements', name: 'More elements' })) },
-  { id: 'add-takes', title: 'Add a track for takes', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('takes'), kind: 'takes', name: 'More takes' })) },
-  { id: 'add-sound', title: 'Add a track for sound', group: 'Lesson', run: () => void edit('Add a track', addTrack({ id: freshId('sound'), kind: 'sound', name: 'More sound' })) },
-  { id: 'remove-tracks', title: 'Remove the tracks with nothing on them', group: 'Lesson', run: () => void edit('Remove empty tracks', (draft) => { for (const id of draft.tracks.map((t) => t.id)) removeTrack(id)(draft) }) },
-  { id: 'mute-all', title: 'Mute every sound track, or let them be heard', group: 'Lesson', run: () => { for (const t of bench().lesson.tracks.filter((x) => x.kind === 'sound')) edit('Mute a track', setTrack(t.id, (x) => { x.muted = !x.muted })) } },
-  { id: 'whole-picture', title: 'Fit the whole picture', group: 'View', keys: '0', run: () => setBench({ pictureZoom: 'fit' }) },
-  { id: 'full-size', title: 'Show the picture at 100 %', group: 'View', keys: 'Shift+)', run: () => setBench({ pictureZoom: 1 }) },
-  ...PANES.map(({ pane, key, title }): Command => ({ id: `pane-${pane}`, title, group: 'View', keys: key, run: () => togglePane(pane) })),
-  { id: 'files', title: 'Bring in files, or use one from the library', group: 'Lesson', keys: 'a', run: () => setBench({ panel: 'files' }) },
+  {
+    id: 'correct-pointer',
+    title: 'Mark the pointer on the picture and correct it',
+    group: 'Moments',
+    can: () => Object.values(bench().lesson.media).some((m) => m.kind === 'take'),
+    run: () => setBench({ correcting: !bench().correcting, speed: 0 }),
+  },
+  {
+    id: 'add-track',
+    title: 'Add a track for elements',
+    group: 'Lesson',
+    run: () => void edit('Add a track', addTrack({ id: freshId('elements'), kind: 'elements', name: 'More elements' })),
+  },
+  {
+    id: 'add-takes',
+    title: 'Add a track for takes',
+    group: 'Lesson',
+    run: () => void edit('Add a track', addTrack({ id: freshId('takes'), kind: 'takes', name: 'More takes' })),
+  },
+  {
+    id: 'add-sound',
+    title: 'Add a track for sound',
+    group: 'Lesson',
+    run: () => void edit('Add a track', addTrack({ id: freshId('sound'), kind: 'sound', name: 'More sound' })),
+  },
+  {
+    id: 'remove-tracks',
+    title: 'Remove the tracks with nothing on them',
+    group: 'Lesson',
+    run: () =>
+      void edit('Remove empty tracks', (draft) => {
+        for (const id of draft.tracks.map((t) => t.id)) removeTrack(id)(draft)
+      }),
+  },
+  {
+    id: 'mute-all',
+    title: 'Mute every sound track, or let them be heard',
+    group: 'Lesson',
+    run: () => {
+      for (const t of bench().lesson.tracks.filter((x) => x.kind === 'sound'))
+        edit(
+          'Mute a track',
+          setTrack(t.id, (x) => {
+            x.muted = !x.muted
+          }),
+        )
+    },
+  },
+  {
+    id: 'whole-picture',
+    title: 'Fit the whole picture',
+    group: 'View',
+    keys: '0',
+    run: () => setBench({ pictureZoom: 'fit' }),
+  },
+  {
+    id: 'full-size',
+    title: 'Show the picture at 100 %',
+    group: 'View',
+    keys: 'Shift+)',
+    run: () => setBench({ pictureZoom: 1 }),
+  },
+  ...PANES.map(({ pane, key, title }): Command => ({
+    id: `pane-${pane}`,
+    title,
+    group: 'View',
+    keys: key,
+    run: () => togglePane(pane),
+  })),
+  {
+    id: 'files',
+    title: 'Bring in files, or use one from the library',
+    group: 'Lesson',
+    keys: 'a',
+    run: () => setBench({ panel: 'files' }),
+  },
   { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setBench({ panel: 'export' }) },
-  { id: 'lesson', title: 'Size, rate, length and background', group: 'Lesson', run: () => setBench({ elements: [], clips: [], moment: null }) },
-  { id: 'palette', title: 'Find a command', group: 'View', keys: 'Ctrl+k /', run: () => setBench({ panel: 'palette' }) },
+  {
+    id: 'lesson',
+    title: 'Size, rate, length and background',
+    group: 'Lesson',
+    run: () => setBench({ elements: [], clips: [], moment: null }),
+  },
+  {
+    id: 'palette',
+    title: 'Find a command',
+    group: 'View',
+    keys: 'Ctrl+k /',
+    run: () => setBench({ panel: 'palette' }),
+  },
   { id: 'keys', title: 'Show the keys', group: 'View', keys: '?', run: () => setBench({ panel: 'keys' }) },
 ]
 /** Puts a pane away or brings it back; the picture takes the place of all, or gives it back. */
@@ -282,4 +717,10 @@ export function runCommand(id: string): void {
 }
 /** The first key of a command, as it is shown. */
 export const keyOf = (id: string): string | undefined => shownKey(BY_ID.get(id)?.keys?.split(' ')[0])
-export const shownKey = (keys?: string): string | undefined => keys?.replace('ArrowLeft', '←').replace('ArrowRight', '→').replace('ArrowUp', '↑').replace('ArrowDown', '↓').replace(/\b([a-z])$/, (k) => k.toUpperCase())
+export const shownKey = (keys?: string): string | undefined =>
+  keys
+    ?.replace('ArrowLeft', '←')
+    .replace('ArrowRight', '→')
+    .replace('ArrowUp', '↑')
+    .replace('ArrowDown', '↓')
+    .replace(/\b([a-z])$/, (k) => k.toUpperCase())

@@ -1,6 +1,9 @@
 import type { Command } from './command'
 
-/** Commands with every typed word in their titles; those with it at the start of the title come first, then at the start of a word. */
+/**
+ * Commands with every typed word in their titles; those with it at the start of the title come first, then at the start
+ * of a word.
+ */
 export function findCommands(commands: readonly Command[], typed: string): Command[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
   const rank = (title: string) => (title.startsWith(words[0]!) ? 0 : title.includes(` ${words[0]!}`) ? 1 : 2)

@@ -1,49 +1,212 @@
 import { toast } from 'sonner'
-import { align, distribute, equalSizes, flip, setElements, setGroup, splitElements, type AlignEdge, type AlignTo, type Standing } from '@/core/edits'
+import {
+  align,
+  distribute,
+  equalSizes,
+  flip,
+  setElements,
+  setGroup,
+  splitElements,
+  type AlignEdge,
+  type AlignTo,
+  type Standing,
+} from '@/core/edits'
 import { caught } from '@/core/moments'
 import { editPosed, poseFor } from '../bench/posing'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
 
 const standingNow = (): Standing => ({ timed: bench().timed, frame: bench().playhead, poseFor: (e) => poseFor(e) })
-export function alignNow(edge: AlignEdge, to: AlignTo): void { editPosed(`Line up ${named()}`, align(bench().elements, edge, to, standingNow())) }
+export function alignNow(edge: AlignEdge, to: AlignTo): void {
+  editPosed(`Line up ${named()}`, align(bench().elements, edge, to, standingNow()))
+}
 export function distributeNow(axis: 'across' | 'down'): void {
-  if (bench().elements.length < 3) { toast('Spreading needs three elements or more.'); return }
+  if (bench().elements.length < 3) {
+    toast('Spreading needs three elements or more.')
+    return
+  }
   editPosed('Spread elements', distribute(bench().elements, axis, standingNow()))
 }
-export function equalNow(what: 'width' | 'height'): void { editPosed(`Equal ${what}s`, equalSizes(bench().elements, what, standingNow())) }
-const ALIGNS: [AlignEdge, string][] = [['left', 'left edges'], ['centre', 'middles, across'], ['right', 'right edges'], ['top', 'top edges'], ['middle', 'middles, down'], ['bottom', 'bottom edges']]
-const all = (is: (e: ReturnType<typeof bench>['lesson']['elements'][number]) => boolean) => bench().lesson.elements.filter((e) => bench().elements.includes(e.id)).every(is)
+export function equalNow(what: 'width' | 'height'): void {
+  editPosed(`Equal ${what}s`, equalSizes(bench().elements, what, standingNow()))
+}
+const ALIGNS: [AlignEdge, string][] = [
+  ['left', 'left edges'],
+  ['centre', 'middles, across'],
+  ['right', 'right edges'],
+  ['top', 'top edges'],
+  ['middle', 'middles, down'],
+  ['bottom', 'bottom edges'],
+]
+const all = (is: (e: ReturnType<typeof bench>['lesson']['elements'][number]) => boolean) =>
+  bench()
+    .lesson.elements.filter((e) => bench().elements.includes(e.id))
+    .every(is)
 const aid = (change: Partial<ReturnType<typeof bench>['aids']>) => setBench({ aids: { ...bench().aids, ...change } })
 
-/** What a cut of elements at the playhead hangs on: a chosen moment or word that is right there, else whatever happens on that frame. */
-const hereExactly = () => { const { timed, playhead, moment } = bench(); const m = moment ? timed.moments.get(moment) : undefined; return m?.frame === playhead ? { moment: m, edge: 'start' as const, frame: playhead } : caught(timed.moments.values(), playhead, 0, (x) => x.kind !== 'lesson' && x.kind !== 'phrase') }
+/**
+ * What a cut of elements at the playhead hangs on: a chosen moment or word that is right there, else whatever happens
+ * on that frame.
+ */
+const hereExactly = () => {
+  const { timed, playhead, moment } = bench()
+  const m = moment ? timed.moments.get(moment) : undefined
+  return m?.frame === playhead
+    ? { moment: m, edge: 'start' as const, frame: playhead }
+    : caught(timed.moments.values(), playhead, 0, (x) => x.kind !== 'lesson' && x.kind !== 'phrase')
+}
 
 /** What is selected then is what lies under the playhead: the later parts. */
 function splitHere(): void {
   const before = new Set(bench().timed.spans.keys())
-  if (edit(`Split ${named()}`, splitElements(bench().elements, bench().timed, bench().playhead, () => freshId('part'), hereExactly()))) select([...bench().timed.spans.keys()].filter((id) => !before.has(id)), true)
+  if (
+    edit(
+      `Split ${named()}`,
+      splitElements(bench().elements, bench().timed, bench().playhead, () => freshId('part'), hereExactly()),
+    )
+  )
+    select(
+      [...bench().timed.spans.keys()].filter((id) => !before.has(id)),
+      true,
+    )
   else toast('There is nothing to split here: put the playhead inside an element.')
 }
 
 export const PLACING: Command[] = [
-  ...ALIGNS.map(([edge, words]): Command => ({ id: `align-${edge}`, title: `Line up: ${words}`, group: 'Place', can: has, run: () => alignNow(edge, bench().elements.length > 1 ? 'each-other' : 'frame') })),
-  { id: 'spread-across', title: 'Spread evenly across', group: 'Place', can: several, run: () => distributeNow('across') },
+  ...ALIGNS.map(([edge, words]): Command => ({
+    id: `align-${edge}`,
+    title: `Line up: ${words}`,
+    group: 'Place',
+    can: has,
+    run: () => alignNow(edge, bench().elements.length > 1 ? 'each-other' : 'frame'),
+  })),
+  {
+    id: 'spread-across',
+    title: 'Spread evenly across',
+    group: 'Place',
+    can: several,
+    run: () => distributeNow('across'),
+  },
   { id: 'spread-down', title: 'Spread evenly down', group: 'Place', can: several, run: () => distributeNow('down') },
   { id: 'equal-width', title: 'As wide as the first', group: 'Place', can: several, run: () => equalNow('width') },
   { id: 'equal-height', title: 'As tall as the first', group: 'Place', can: several, run: () => equalNow('height') },
-  { id: 'flip-across', title: 'Mirror left and right', group: 'Place', can: has, run: () => void editPosed(`Mirror ${named()}`, flip(bench().elements, 'across')) },
-  { id: 'flip-down', title: 'Mirror top and bottom', group: 'Place', can: has, run: () => void editPosed(`Mirror ${named()}`, flip(bench().elements, 'down')) },
-  { id: 'group', title: 'Group', group: 'Place', keys: 'Ctrl+g', can: several, run: () => void edit(`Group ${named()}`, setGroup(bench().elements, freshId('group'))) },
-  { id: 'ungroup', title: 'Ungroup', group: 'Place', keys: 'Ctrl+Shift+G', can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.group), run: () => void edit('Ungroup', setGroup(bench().elements, null)) },
-  { id: 'lock', title: 'Lock or unlock', group: 'Place', keys: 'Shift+L', can: has, run: () => { const on = !all((e) => e.locked); edit(on ? `Lock ${named()}` : `Unlock ${named()}`, setElements(bench().elements, (e) => { e.locked = on })) } },
-  { id: 'hide', title: 'Hide or show', group: 'Place', keys: 'Shift+H', can: has, run: () => { const on = !all((e) => e.hidden); edit(on ? `Hide ${named()}` : `Show ${named()}`, setElements(bench().elements, (e) => { e.hidden = on })) } },
-  { id: 'only', title: 'Show only this; again: show all', group: 'Place', keys: 'i', run: () => setBench({ only: bench().only || !has() ? null : bench().elements }) },
-  { id: 'split-element', title: 'Split the element at the playhead', group: 'Place', keys: 'Shift+T', can: has, run: splitHere },
-  { id: 'guides', title: 'Show or hide the safe areas', group: 'View', keys: 'g', run: () => aid({ safe: !bench().aids.safe }) },
-  { id: 'rulers', title: 'Show or hide rulers', group: 'View', keys: 'Shift+G', run: () => aid({ rulers: !bench().aids.rulers }) },
-  { id: 'grid', title: 'Show or hide the grid', group: 'View', keys: "'", run: () => aid({ grid: bench().aids.grid ? 0 : Math.round(bench().lesson.frame.height / 20) }) },
-  { id: 'snap', title: 'Snap on the picture, or not', group: 'View', keys: 'z', run: () => aid({ snap: !bench().aids.snap }) },
-  { id: 'onion', title: 'Show neighbouring frames of what is selected', group: 'View', keys: 'y', run: () => aid({ onion: bench().aids.onion ? 0 : 3 }) },
-  { id: 'blur-preview', title: 'Show motion blur while working, or not', group: 'View', keys: 'Shift+Y', run: () => aid({ blur: !bench().aids.blur }) },
+  {
+    id: 'flip-across',
+    title: 'Mirror left and right',
+    group: 'Place',
+    can: has,
+    run: () => void editPosed(`Mirror ${named()}`, flip(bench().elements, 'across')),
+  },
+  {
+    id: 'flip-down',
+    title: 'Mirror top and bottom',
+    group: 'Place',
+    can: has,
+    run: () => void editPosed(`Mirror ${named()}`, flip(bench().elements, 'down')),
+  },
+  {
+    id: 'group',
+    title: 'Group',
+    group: 'Place',
+    keys: 'Ctrl+g',
+    can: several,
+    run: () => void edit(`Group ${named()}`, setGroup(bench().elements, freshId('group'))),
+  },
+  {
+    id: 'ungroup',
+    title: 'Ungroup',
+    group: 'Place',
+    keys: 'Ctrl+Shift+G',
+    can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.group),
+    run: () => void edit('Ungroup', setGroup(bench().elements, null)),
+  },
+  {
+    id: 'lock',
+    title: 'Lock or unlock',
+    group: 'Place',
+    keys: 'Shift+L',
+    can: has,
+    run: () => {
+      const on = !all((e) => e.locked)
+      edit(
+        on ? `Lock ${named()}` : `Unlock ${named()}`,
+        setElements(bench().elements, (e) => {
+          e.locked = on
+        }),
+      )
+    },
+  },
+  {
+    id: 'hide',
+    title: 'Hide or show',
+    group: 'Place',
+    keys: 'Shift+H',
+    can: has,
+    run: () => {
+      const on = !all((e) => e.hidden)
+      edit(
+        on ? `Hide ${named()}` : `Show ${named()}`,
+        setElements(bench().elements, (e) => {
+          e.hidden = on
+        }),
+      )
+    },
+  },
+  {
+    id: 'only',
+    title: 'Show only this; again: show all',
+    group: 'Place',
+    keys: 'i',
+    run: () => setBench({ only: bench().only || !has() ? null : bench().elements }),
+  },
+  {
+    id: 'split-element',
+    title: 'Split the element at the playhead',
+    group: 'Place',
+    keys: 'Shift+T',
+    can: has,
+    run: splitHere,
+  },
+  {
+    id: 'guides',
+    title: 'Show or hide the safe areas',
+    group: 'View',
+    keys: 'g',
+    run: () => aid({ safe: !bench().aids.safe }),
+  },
+  {
+    id: 'rulers',
+    title: 'Show or hide rulers',
+    group: 'View',
+    keys: 'Shift+G',
+    run: () => aid({ rulers: !bench().aids.rulers }),
+  },
+  {
+    id: 'grid',
+    title: 'Show or hide the grid',
+    group: 'View',
+    keys: "'",
+    run: () => aid({ grid: bench().aids.grid ? 0 : Math.round(bench().lesson.frame.height / 20) }),
+  },
+  {
+    id: 'snap',
+    title: 'Snap on the picture, or not',
+    group: 'View',
+    keys: 'z',
+    run: () => aid({ snap: !bench().aids.snap }),
+  },
+  {
+    id: 'onion',
+    title: 'Show neighbouring frames of what is selected',
+    group: 'View',
+    keys: 'y',
+    run: () => aid({ onion: bench().aids.onion ? 0 : 3 }),
+  },
+  {
+    id: 'blur-preview',
+    title: 'Show motion blur while working, or not',
+    group: 'View',
+    keys: 'Shift+Y',
+    run: () => aid({ blur: !bench().aids.blur }),
+  },
 ]

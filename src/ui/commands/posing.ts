@@ -1,6 +1,27 @@
 import { toast } from 'sonner'
 import {
-  addKey, arriveByNow, canRepoint, copyKeys, detach, evenSpeed, holdUntilHere, keyFrames, moveFromNow, pasteKeys, removeKeys, removeMotion, retime, returnToBefore, reverseKeys, setElements, slideThrough, stretchKeys, together, type CopiedKeys, type Edit, type KeyRef,
+  addKey,
+  arriveByNow,
+  canRepoint,
+  copyKeys,
+  detach,
+  evenSpeed,
+  holdUntilHere,
+  keyFrames,
+  moveFromNow,
+  pasteKeys,
+  removeKeys,
+  removeMotion,
+  retime,
+  returnToBefore,
+  reverseKeys,
+  setElements,
+  slideThrough,
+  stretchKeys,
+  together,
+  type CopiedKeys,
+  type Edit,
+  type KeyRef,
 } from '@/core/edits'
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
@@ -14,8 +35,14 @@ const seconds = (s: number) => Math.max(1, Math.round(framesPerSecond(bench().le
 /** Makes an act on the selected elements at the playhead, if it lies on all of them. */
 function act(label: string, change: (ids: string[]) => Edit, missing: string): boolean {
   const { elements, timed, playhead } = bench()
-  const out = chosen().find((e) => { const s = timed.spans.get(e.id)!; return playhead < s.from || playhead >= s.to })
-  if (out) { toast(`“${out.name}” is not on screen at the playhead. Go to a frame in which it is.`); return false }
+  const out = chosen().find((e) => {
+    const s = timed.spans.get(e.id)!
+    return playhead < s.from || playhead >= s.to
+  })
+  if (out) {
+    toast(`“${out.name}” is not on screen at the playhead. Go to a frame in which it is.`)
+    return false
+  }
   setBench({ speed: 0 })
   if (edit(label, change(elements))) return true
   toast(missing)
@@ -23,37 +50,68 @@ function act(label: string, change: (ids: string[]) => Edit, missing: string): b
 }
 /** The new move stands ready to be dragged: its landing under the playhead. */
 function moveOn(): void {
-  if (!act(`Move ${named()} from here`, (ids) => moveFromNow(ids, actHere()), 'There is no room for a move here.')) return
+  if (!act(`Move ${named()} from here`, (ids) => moveFromNow(ids, actHere()), 'There is no room for a move here.'))
+    return
   const { timed, playhead } = bench()
   const first = chosen()[0]!
   const move = motionOf(timed, first).moves.find((m) => m.from >= playhead)
   setBench({ moveEnd: 'end', wholePath: false })
-  if (move) { goTo(move.to); setBench({ keys: chosen().flatMap((e) => { const m = motionOf(timed, e).moves.find((x) => x.from >= playhead); return m ? [{ element: e.id, pose: m.pose.id, path: null }] : [] }) }) }
+  if (move) {
+    goTo(move.to)
+    setBench({
+      keys: chosen().flatMap((e) => {
+        const m = motionOf(timed, e).moves.find((x) => x.from >= playhead)
+        return m ? [{ element: e.id, pose: m.pose.id, path: null }] : []
+      }),
+    })
+  }
 }
 function repointNext(): void {
   const [e] = chosen()
-  if (!e || !canRepoint(e)) { toast('Select an arrow, a drawn pointer or a callout with a tail to point it at the next thing.'); return }
+  if (!e || !canRepoint(e)) {
+    toast('Select an arrow, a drawn pointer or a callout with a tail to point it at the next thing.')
+    return
+  }
   const { timed, playhead } = bench()
   const span = timed.spans.get(e.id)!
-  if (playhead <= span.from) { toast(`Go to the moment at which “${e.name}” is to leave what it points at.`); return }
+  if (playhead <= span.from) {
+    toast(`Go to the moment at which “${e.name}” is to leave what it points at.`)
+    return
+  }
   setBench({ speed: 0, adding: { kind: e.look.kind, moment: null, repoint: e.id } })
 }
 /** Keyframes of all selected elements, or those that are selected. */
-const keysMeant = (): KeyRef[] => (bench().keys.length > 0 ? bench().keys : chosen().flatMap((e) => e.poses.map((p) => ({ element: e.id, pose: p.id, path: null }))))
+const keysMeant = (): KeyRef[] =>
+  bench().keys.length > 0
+    ? bench().keys
+    : chosen().flatMap((e) => e.poses.map((p) => ({ element: e.id, pose: p.id, path: null })))
 let copied: CopiedKeys | null = null
 function copyMoves(): void {
   copied = copyKeys(keysMeant(), bench().timed)
-  toast(copied ? `${copied.poses.length === 1 ? 'One pose' : `${copied.poses.length} poses`} copied` : 'There are no poses to copy: this element does not move yet.', { duration: 1800 })
+  toast(
+    copied
+      ? `${copied.poses.length === 1 ? 'One pose' : `${copied.poses.length} poses`} copied`
+      : 'There are no poses to copy: this element does not move yet.',
+    { duration: 1800 },
+  )
 }
 function pasteMoves(): void {
   const { elements, timed, playhead } = bench()
-  if (!copied) { toast('Copy some poses first.'); return }
+  if (!copied) {
+    toast('Copy some poses first.')
+    return
+  }
   const first = Math.round(copied.poses[0]!.to - copied.poses[0]!.from)
-  edit(`Paste poses on ${named()}`, pasteKeys(elements, copied, timed, playhead + first, () => freshId('pose')))
+  edit(
+    `Paste poses on ${named()}`,
+    pasteKeys(elements, copied, timed, playhead + first, () => freshId('pose')),
+  )
 }
 function jumpKey(way: 1 | -1): void {
   const { timed, playhead } = bench()
-  const frames = [...new Set(chosen().flatMap((e) => keyFrames(timed, e)))].filter((f) => (way > 0 ? f > playhead : f < playhead)).sort((a, b) => (a - b) * way)
+  const frames = [...new Set(chosen().flatMap((e) => keyFrames(timed, e)))]
+    .filter((f) => (way > 0 ? f > playhead : f < playhead))
+    .sort((a, b) => (a - b) * way)
   if (frames[0] !== undefined) goTo(frames[0])
 }
 function stretch(factor: number): void {
@@ -62,40 +120,226 @@ function stretch(factor: number): void {
   const e = timed.lesson.elements.find((x) => x.id === refs[0]?.element)
   if (!e) return
   const first = motionOf(timed, e).moves.find((m) => refs.some((r) => r.pose === m.pose.id))
-  if (first) edit(factor > 1 ? 'Stretch keyframes' : 'Squeeze keyframes', stretchKeys(refs, first.from, factor, timed, () => freshId('pose')))
+  if (first)
+    edit(
+      factor > 1 ? 'Stretch keyframes' : 'Squeeze keyframes',
+      stretchKeys(refs, first.from, factor, timed, () => freshId('pose')),
+    )
 }
 const slide = (which: 'arrival' | 'departure', side: 'left' | 'right' | 'top' | 'bottom'): Command => ({
-  id: `${which === 'arrival' ? 'come-in' : 'go-out'}-${side}`, title: which === 'arrival' ? `Come in from outside the ${side} edge` : `Go out over the ${side} edge`, group: 'Poses', can: has,
-  run: () => void edit(`Let ${named()} ${which === 'arrival' ? 'come in' : 'go out'}`, slideThrough(bench().elements, which, side, seconds(0.5))),
+  id: `${which === 'arrival' ? 'come-in' : 'go-out'}-${side}`,
+  title: which === 'arrival' ? `Come in from outside the ${side} edge` : `Go out over the ${side} edge`,
+  group: 'Poses',
+  can: has,
+  run: () =>
+    void edit(
+      `Let ${named()} ${which === 'arrival' ? 'come in' : 'go out'}`,
+      slideThrough(bench().elements, which, side, seconds(0.5)),
+    ),
 })
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 
 export const POSING: Command[] = [
   { id: 'move-here', title: 'Move from now', group: 'Poses', keys: 'f', can: has, run: moveOn },
-  { id: 'arrive-here', title: 'Arrive by now', group: 'Poses', keys: 'Shift+F', can: has, run: () => { if (act(`Let ${named()} arrive here`, (ids) => arriveByNow(ids, actHere()), 'A pose is reached here already.')) setBench({ moveEnd: 'end', wholePath: false }) } },
-  { id: 'hold-here', title: 'Hold until here', group: 'Poses', keys: 'h', can: has, run: () => void act(`Let ${named()} hold until here`, (ids) => holdUntilHere(ids, actHere()), 'No move comes after the playhead: the pose holds anyway.') },
-  { id: 'return', title: 'Return to the pose before', group: 'Poses', keys: 'r', can: has, run: () => void act(`Let ${named()} return`, (ids) => returnToBefore(ids, actHere()), 'There is no pose before this one.') },
+  {
+    id: 'arrive-here',
+    title: 'Arrive by now',
+    group: 'Poses',
+    keys: 'Shift+F',
+    can: has,
+    run: () => {
+      if (act(`Let ${named()} arrive here`, (ids) => arriveByNow(ids, actHere()), 'A pose is reached here already.'))
+        setBench({ moveEnd: 'end', wholePath: false })
+    },
+  },
+  {
+    id: 'hold-here',
+    title: 'Hold until here',
+    group: 'Poses',
+    keys: 'h',
+    can: has,
+    run: () =>
+      void act(
+        `Let ${named()} hold until here`,
+        (ids) => holdUntilHere(ids, actHere()),
+        'No move comes after the playhead: the pose holds anyway.',
+      ),
+  },
+  {
+    id: 'return',
+    title: 'Return to the pose before',
+    group: 'Poses',
+    keys: 'r',
+    can: has,
+    run: () =>
+      void act(`Let ${named()} return`, (ids) => returnToBefore(ids, actHere()), 'There is no pose before this one.'),
+  },
   { id: 'repoint', title: 'Point at the next thing', group: 'Poses', keys: 't', can: has, run: repointNext },
-  ...SIDES.map((s) => slide('arrival', s)), ...SIDES.map((s) => slide('departure', s)),
-  { id: 'even-speed', title: 'Even speed along the whole path', group: 'Poses', can: has, run: () => { for (const id of bench().elements) if (!edit('Even speed', evenSpeed(id, bench().timed))) toast('Even speed needs two moves or more that cover some way.') } },
-  { id: 'whole-path', title: 'Edit the whole path, or one pose', group: 'Poses', keys: 'w', can: has, run: () => setBench({ wholePath: !bench().wholePath }) },
-  { id: 'move-end', title: 'On a move: edit the pose it leaves, or the one it leads to', group: 'Poses', keys: 'd', can: has, run: () => setBench({ moveEnd: bench().moveEnd === 'end' ? 'start' : 'end' }) },
-  { id: 'put-here', title: 'Put it here in time, with all its moves', group: 'Poses', keys: 'Shift+S', can: has, run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead, bench().timed)) },
+  ...SIDES.map((s) => slide('arrival', s)),
+  ...SIDES.map((s) => slide('departure', s)),
+  {
+    id: 'even-speed',
+    title: 'Even speed along the whole path',
+    group: 'Poses',
+    can: has,
+    run: () => {
+      for (const id of bench().elements)
+        if (!edit('Even speed', evenSpeed(id, bench().timed)))
+          toast('Even speed needs two moves or more that cover some way.')
+    },
+  },
+  {
+    id: 'whole-path',
+    title: 'Edit the whole path, or one pose',
+    group: 'Poses',
+    keys: 'w',
+    can: has,
+    run: () => setBench({ wholePath: !bench().wholePath }),
+  },
+  {
+    id: 'move-end',
+    title: 'On a move: edit the pose it leaves, or the one it leads to',
+    group: 'Poses',
+    keys: 'd',
+    can: has,
+    run: () => setBench({ moveEnd: bench().moveEnd === 'end' ? 'start' : 'end' }),
+  },
+  {
+    id: 'put-here',
+    title: 'Put it here in time, with all its moves',
+    group: 'Poses',
+    keys: 'Shift+S',
+    can: has,
+    run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead, bench().timed)),
+  },
   { id: 'next-key', title: 'Next peg (keyframe)', group: 'Poses', keys: 'p', can: has, run: () => jumpKey(1) },
-  { id: 'previous-key', title: 'Previous peg (keyframe)', group: 'Poses', keys: 'Shift+P', can: has, run: () => jumpKey(-1) },
-  { id: 'key-place', title: 'Key the place at the playhead', group: 'Poses', keys: 'Insert', can: has, run: () => void edit(`Key the place of ${named()}`, addKey(bench().elements, ['x', 'y'], bench().timed, bench().playhead, () => freshId('pose'))) },
-  { id: 'pushes', title: 'A new end pushes what follows on the track, or not', group: 'Edit', run: () => { setBench({ pushes: !bench().pushes }); toast(bench().pushes ? 'A new end pushes what follows.' : 'A new end leaves what follows where it is.', { duration: 1800 }) } },
-  { id: 'keys-open', title: 'Show or hide the keyframes of what is selected', group: 'Poses', keys: 'q', run: () => setBench({ keysOpen: !bench().keysOpen }) },
+  {
+    id: 'previous-key',
+    title: 'Previous peg (keyframe)',
+    group: 'Poses',
+    keys: 'Shift+P',
+    can: has,
+    run: () => jumpKey(-1),
+  },
+  {
+    id: 'key-place',
+    title: 'Key the place at the playhead',
+    group: 'Poses',
+    keys: 'Insert',
+    can: has,
+    run: () =>
+      void edit(
+        `Key the place of ${named()}`,
+        addKey(bench().elements, ['x', 'y'], bench().timed, bench().playhead, () => freshId('pose')),
+      ),
+  },
+  {
+    id: 'pushes',
+    title: 'A new end pushes what follows on the track, or not',
+    group: 'Edit',
+    run: () => {
+      setBench({ pushes: !bench().pushes })
+      toast(bench().pushes ? 'A new end pushes what follows.' : 'A new end leaves what follows where it is.', {
+        duration: 1800,
+      })
+    },
+  },
+  {
+    id: 'keys-open',
+    title: 'Show or hide the keyframes of what is selected',
+    group: 'Poses',
+    keys: 'q',
+    run: () => setBench({ keysOpen: !bench().keysOpen }),
+  },
   { id: 'copy-keys', title: 'Copy the poses', group: 'Poses', keys: 'Ctrl+Shift+C', can: has, run: copyMoves },
-  { id: 'paste-keys', title: 'Paste the poses at the playhead', group: 'Poses', keys: 'Ctrl+Shift+V', can: has, run: pasteMoves },
-  { id: 'reverse-keys', title: 'Reverse the keyframes', group: 'Poses', can: has, run: () => void edit('Reverse keyframes', reverseKeys(keysMeant(), bench().timed, () => freshId('pose'))) },
-  { id: 'stretch-keys', title: 'Stretch the keyframes by a quarter', group: 'Poses', can: has, run: () => stretch(1.25) },
+  {
+    id: 'paste-keys',
+    title: 'Paste the poses at the playhead',
+    group: 'Poses',
+    keys: 'Ctrl+Shift+V',
+    can: has,
+    run: pasteMoves,
+  },
+  {
+    id: 'reverse-keys',
+    title: 'Reverse the keyframes',
+    group: 'Poses',
+    can: has,
+    run: () =>
+      void edit(
+        'Reverse keyframes',
+        reverseKeys(keysMeant(), bench().timed, () => freshId('pose')),
+      ),
+  },
+  {
+    id: 'stretch-keys',
+    title: 'Stretch the keyframes by a quarter',
+    group: 'Poses',
+    can: has,
+    run: () => stretch(1.25),
+  },
   { id: 'squeeze-keys', title: 'Squeeze the keyframes by a fifth', group: 'Poses', can: has, run: () => stretch(0.8) },
-  { id: 'remove-motion', title: 'Take all its keyframes off, standing as it does now', group: 'Poses', can: () => chosen().some((e) => e.poses.length > 0), run: () => { if (edit(`Take all keyframes of ${named()} off`, removeMotion(bench().elements, bench().timed, bench().playhead))) setBench({ keys: [] }) } },
-  { id: 'delete-keys', title: 'Delete the selected keyframes', group: 'Poses', can: () => bench().keys.length > 0, run: () => { if (edit('Delete keyframes', removeKeys(bench().keys, bench().timed))) setBench({ keys: [] }) } },
-  { id: 'start-together', title: 'Start together', group: 'Poses', can: several, run: () => void edit('Start together', together(bench().elements, 'start', bench().timed, bench().playhead)) },
-  { id: 'land-together', title: 'Land together', group: 'Poses', can: several, run: () => void edit('Land together', together(bench().elements, 'land', bench().timed, bench().playhead)) },
-  { id: 'ride', title: 'Ride on …', group: 'Poses', keys: 'Ctrl+r', can: has, run: () => setBench({ speed: 0, adding: { kind: 'carrier', moment: null, ride: bench().elements } }) },
-  { id: 'ride-off', title: 'Get off what it rides on', group: 'Poses', can: () => chosen().some((e) => e.rides), run: () => void edit(`Take ${named()} off`, detach(bench().elements, bench().timed, bench().playhead)) },
-  { id: 'blur-motion', title: 'Let it follow the motion blur, or not', group: 'Poses', can: has, run: () => { const on = chosen().some((e) => !e.motionBlur); edit(on ? 'Follow the motion blur' : 'No motion blur', setElements(bench().elements, (e) => { e.motionBlur = on })) } },
+  {
+    id: 'remove-motion',
+    title: 'Take all its keyframes off, standing as it does now',
+    group: 'Poses',
+    can: () => chosen().some((e) => e.poses.length > 0),
+    run: () => {
+      if (edit(`Take all keyframes of ${named()} off`, removeMotion(bench().elements, bench().timed, bench().playhead)))
+        setBench({ keys: [] })
+    },
+  },
+  {
+    id: 'delete-keys',
+    title: 'Delete the selected keyframes',
+    group: 'Poses',
+    can: () => bench().keys.length > 0,
+    run: () => {
+      if (edit('Delete keyframes', removeKeys(bench().keys, bench().timed))) setBench({ keys: [] })
+    },
+  },
+  {
+    id: 'start-together',
+    title: 'Start together',
+    group: 'Poses',
+    can: several,
+    run: () => void edit('Start together', together(bench().elements, 'start', bench().timed, bench().playhead)),
+  },
+  {
+    id: 'land-together',
+    title: 'Land together',
+    group: 'Poses',
+    can: several,
+    run: () => void edit('Land together', together(bench().elements, 'land', bench().timed, bench().playhead)),
+  },
+  {
+    id: 'ride',
+    title: 'Ride on …',
+    group: 'Poses',
+    keys: 'Ctrl+r',
+    can: has,
+    run: () => setBench({ speed: 0, adding: { kind: 'carrier', moment: null, ride: bench().elements } }),
+  },
+  {
+    id: 'ride-off',
+    title: 'Get off what it rides on',
+    group: 'Poses',
+    can: () => chosen().some((e) => e.rides),
+    run: () => void edit(`Take ${named()} off`, detach(bench().elements, bench().timed, bench().playhead)),
+  },
+  {
+    id: 'blur-motion',
+    title: 'Let it follow the motion blur, or not',
+    group: 'Poses',
+    can: has,
+    run: () => {
+      const on = chosen().some((e) => !e.motionBlur)
+      edit(
+        on ? 'Follow the motion blur' : 'No motion blur',
+        setElements(bench().elements, (e) => {
+          e.motionBlur = on
+        }),
+      )
+    },
+  },
 ]

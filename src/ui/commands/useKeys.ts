@@ -3,7 +3,8 @@ import { bench } from '../bench/store'
 import { COMMANDS, runCommand } from './commands'
 
 const BY_KEY = new Map<string, string[]>()
-for (const c of COMMANDS) for (const key of c.keys?.split(' ') ?? []) BY_KEY.set(key, [...(BY_KEY.get(key) ?? []), c.id])
+for (const c of COMMANDS)
+  for (const key of c.keys?.split(' ') ?? []) BY_KEY.set(key, [...(BY_KEY.get(key) ?? []), c.id])
 
 /** A key press as the commands name it. Symbols that need Shift stand for themselves. */
 function nameOf(e: KeyboardEvent): string {
@@ -14,7 +15,10 @@ function nameOf(e: KeyboardEvent): string {
 }
 const FIELDS = 'input, textarea, select, [role=combobox], [role=listbox], [role=menu]'
 const CHOSEN_BY_ARROWS = '[role=radio], [role=slider]'
-/** Whether a key press belongs to what has the focus and not to the workbench: letters and Space in any field, Space and Enter on a button that was come to by keyboard. */
+/**
+ * Whether a key press belongs to what has the focus and not to the workbench: letters and Space in any field, Space and
+ * Enter on a button that was come to by keyboard.
+ */
 function isMeantThere(e: KeyboardEvent): boolean {
   const t = e.target
   if (!(t instanceof HTMLElement)) return false
@@ -22,10 +26,16 @@ function isMeantThere(e: KeyboardEvent): boolean {
   if (t.isContentEditable || (t.matches(FIELDS) && !tick)) return true
   if (tick) return !e.ctrlKey && !e.metaKey && e.key !== 'Escape'
   if (t.matches(CHOSEN_BY_ARROWS) && e.key.startsWith('Arrow')) return true
-  return (e.key === ' ' || e.key === 'Enter') && t.matches('button:focus-visible, a:focus-visible, [role=button]:focus-visible')
+  return (
+    (e.key === ' ' || e.key === 'Enter') &&
+    t.matches('button:focus-visible, a:focus-visible, [role=button]:focus-visible')
+  )
 }
 
-/** Runs commands by their keys, while nothing is being typed and no dialog is open. With elements selected, arrow keys move those. */
+/**
+ * Runs commands by their keys, while nothing is being typed and no dialog is open. With elements selected, arrow keys
+ * move those.
+ */
 export function useKeys(): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {

@@ -9,14 +9,35 @@ const W = 312
 const H = 150
 const PAD_Y = 36
 const MORE = ['overshoot(25%)', 'spring(0.25)', 'steps(5)', 'linear(0, 0.8 30%, 1)']
-const NOTES: Record<string, string> = { soft: 'gentle at both ends', snappy: 'off at once, a long landing', overshoot: 'past its goal once', spring: 'swings until it rests', hold: 'changes at the landing' }
+const NOTES: Record<string, string> = {
+  soft: 'gentle at both ends',
+  snappy: 'off at once, a long landing',
+  overshoot: 'past its goal once',
+  spring: 'swings until it rests',
+  hold: 'changes at the landing',
+}
 const short = (v: number) => Math.round(v * 1000) / 1000
 
 /** An easing, shown as its curve: chosen by name, drawn by its handles, or typed as CSS writes it. */
-export function EasingEditor({ value, onChange, label = 'Easing' }: { value: string; onChange: (easing: string) => void; label?: string }) {
+export function EasingEditor({
+  value,
+  onChange,
+  label = 'Easing',
+}: {
+  value: string
+  onChange: (easing: string) => void
+  label?: string
+}) {
   const [bad, setBad] = useState('')
   const bezier = bezierOf(value)
-  const put = (text: string) => { const t = text.trim(); if (isEasing(t)) { setBad(''); onChange(t) } else setBad(`“${t}” is no easing. Take a name, or cubic-bezier(), steps(), linear(), soft(), overshoot(), spring().`) }
+  const put = (text: string) => {
+    const t = text.trim()
+    if (isEasing(t)) {
+      setBad('')
+      onChange(t)
+    } else
+      setBad(`“${t}” is no easing. Take a name, or cubic-bezier(), steps(), linear(), soft(), overshoot(), spring().`)
+  }
   const soft = softnessOf(value)
   const damping = dampingOf(value)
   const over = overOf(value)
@@ -24,28 +45,94 @@ export function EasingEditor({ value, onChange, label = 'Easing' }: { value: str
     <Popover.Root>
       <div className="flex items-center justify-between gap-2">
         <span className="text-muted">{label}</span>
-        <Popover.Trigger aria-label={`${label}: ${value}`} className="flex max-w-[190px] items-center gap-1 rounded border border-edge bg-card px-1 hover:border-edge-strong"><Curve easing={value} width={40} height={22} /><span className="truncate">{value}</span></Popover.Trigger>
+        <Popover.Trigger
+          aria-label={`${label}: ${value}`}
+          className={
+            'flex max-w-[190px] items-center gap-1 rounded border ' +
+            'border-edge bg-card px-1 hover:border-edge-strong'
+          }
+        >
+          <Curve easing={value} width={40} height={22} />
+          <span className="truncate">{value}</span>
+        </Popover.Trigger>
       </div>
       <Popover.Portal>
-        <Popover.Content align="end" side="left" sideOffset={8} collisionPadding={8} style={{ width: W + 20 }} className="z-50 space-y-2 rounded border border-edge-strong bg-sheet p-2 shadow-xl" onKeyDown={(e) => e.stopPropagation()}>
+        <Popover.Content
+          align="end"
+          side="left"
+          sideOffset={8}
+          collisionPadding={8}
+          style={{ width: W + 20 }}
+          className="z-50 space-y-2 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
+          onKeyDown={(e) => e.stopPropagation()}
+        >
           <div className="grid grid-cols-4 gap-1" role="listbox" aria-label="Easings" style={{ width: W }}>
             {[...EASING_NAMES, ...MORE].map((name) => (
-              <button key={name} type="button" role="option" aria-selected={value === name} title={NOTES[name] ?? name} onClick={() => onChange(name)} className={`group flex flex-col items-center rounded border px-0.5 pt-0.5 text-[11px] ${value === name ? 'border-accent bg-accent-wash' : 'border-edge bg-card hover:border-edge-strong'}`}>
-                <Curve easing={name} width={66} height={34} /><span className="w-full truncate text-center">{name}</span>
+              <button
+                key={name}
+                type="button"
+                role="option"
+                aria-selected={value === name}
+                title={NOTES[name] ?? name}
+                onClick={() => onChange(name)}
+                className={
+                  `group flex flex-col items-center rounded border px-0.5 pt-0.5 text-[11px] ` +
+                  `${value === name ? 'border-accent bg-accent-wash' : 'border-edge bg-card hover:border-edge-strong'}`
+                }
+              >
+                <Curve easing={name} width={66} height={34} />
+                <span className="w-full truncate text-center">{name}</span>
               </button>
             ))}
           </div>
           {bezier && <Bezier value={bezier} onChange={(b) => onChange(`cubic-bezier(${b.map(short).join(', ')})`)} />}
           {soft && (
             <div className="flex gap-3">
-              <NumberField label="Soft start" unit="%" min={0} max={100} value={soft.start} onChange={(v) => onChange(`soft(${v}%, ${Math.round(soft.landing)}%)`)} />
-              <NumberField label="landing" unit="%" min={0} max={100} value={soft.landing} onChange={(v) => onChange(`soft(${Math.round(soft.start)}%, ${v}%)`)} />
+              <NumberField
+                label="Soft start"
+                unit="%"
+                min={0}
+                max={100}
+                value={soft.start}
+                onChange={(v) => onChange(`soft(${v}%, ${Math.round(soft.landing)}%)`)}
+              />
+              <NumberField
+                label="landing"
+                unit="%"
+                min={0}
+                max={100}
+                value={soft.landing}
+                onChange={(v) => onChange(`soft(${Math.round(soft.start)}%, ${v}%)`)}
+              />
             </div>
           )}
-          {damping !== null && <NumberField label="Damping" min={0.05} max={1} step={0.05} digits={2} value={damping} onChange={(v) => onChange(`spring(${v})`)} />}
-          {over !== null && <NumberField label="Past its goal by" unit="%" min={0} max={100} value={over} onChange={(v) => onChange(`overshoot(${v}%)`)} />}
+          {damping !== null && (
+            <NumberField
+              label="Damping"
+              min={0.05}
+              max={1}
+              step={0.05}
+              digits={2}
+              value={damping}
+              onChange={(v) => onChange(`spring(${v})`)}
+            />
+          )}
+          {over !== null && (
+            <NumberField
+              label="Past its goal by"
+              unit="%"
+              min={0}
+              max={100}
+              value={over}
+              onChange={(v) => onChange(`overshoot(${v}%)`)}
+            />
+          )}
           <Words label={`${label} as CSS`} className="font-code text-xs" value={value} onChange={put} />
-          {bad && <p className="text-accent-deep" role="alert">{bad}</p>}
+          {bad && (
+            <p className="text-accent-deep" role="alert">
+              {bad}
+            </p>
+          )}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
@@ -53,7 +140,13 @@ export function EasingEditor({ value, onChange, label = 'Easing' }: { value: str
 }
 
 /** A cubic Bézier curve with its two handles, and its four numbers. */
-function Bezier({ value, onChange }: { value: [number, number, number, number]; onChange: (b: [number, number, number, number]) => void }) {
+function Bezier({
+  value,
+  onChange,
+}: {
+  value: [number, number, number, number]
+  onChange: (b: [number, number, number, number]) => void
+}) {
   const svg = useRef<SVGSVGElement>(null)
   const [live, setLive] = useState<[number, number, number, number] | null>(null)
   const grasped = useRef<0 | 2 | null>(null)
@@ -70,18 +163,72 @@ function Bezier({ value, onChange }: { value: [number, number, number, number]; 
   }
   return (
     <div>
-      <svg ref={svg} width={W} height={H} className="rounded border border-edge bg-card" style={{ touchAction: 'none' }} data-testid="bezier" onPointerMove={pull} onPointerUp={() => { grasped.current = null; if (live) { setLive(null); onChange(live) } }}>
+      <svg
+        ref={svg}
+        width={W}
+        height={H}
+        className="rounded border border-edge bg-card"
+        style={{ touchAction: 'none' }}
+        data-testid="bezier"
+        onPointerMove={pull}
+        onPointerUp={() => {
+          grasped.current = null
+          if (live) {
+            setLive(null)
+            onChange(live)
+          }
+        }}
+      >
         <path d={`M8 ${y(0)} H${W - 8} M8 ${y(1)} H${W - 8}`} stroke="#ddd0b8" />
-        <path d={`M${x(0)} ${y(0)} C${x(now[0])} ${y(now[1])} ${x(now[2])} ${y(now[3])} ${x(1)} ${y(1)}`} fill="none" stroke="#2b2118" strokeWidth={2} />
+        <path
+          d={`M${x(0)} ${y(0)} C${x(now[0])} ${y(now[1])} ${x(now[2])} ${y(now[3])} ${x(1)} ${y(1)}`}
+          fill="none"
+          stroke="#2b2118"
+          strokeWidth={2}
+        />
         {([0, 2] as const).map((i) => (
           <g key={i}>
-            <path d={i === 0 ? `M${x(0)} ${y(0)} L${x(now[0])} ${y(now[1])}` : `M${x(1)} ${y(1)} L${x(now[2])} ${y(now[3])}`} stroke="#b8321a" />
-            <circle cx={x(now[i])} cy={y(now[i + 1]!)} r={6} fill="#fffdf8" stroke="#b8321a" strokeWidth={2} className="cursor-grab" data-handle={i === 0 ? 'bezier-start' : 'bezier-landing'} onPointerDown={(e) => { svg.current!.setPointerCapture(e.pointerId); grasped.current = i }} />
+            <path
+              d={
+                i === 0 ? `M${x(0)} ${y(0)} L${x(now[0])} ${y(now[1])}` : `M${x(1)} ${y(1)} L${x(now[2])} ${y(now[3])}`
+              }
+              stroke="#b8321a"
+            />
+            <circle
+              cx={x(now[i])}
+              cy={y(now[i + 1]!)}
+              r={6}
+              fill="#fffdf8"
+              stroke="#b8321a"
+              strokeWidth={2}
+              className="cursor-grab"
+              data-handle={i === 0 ? 'bezier-start' : 'bezier-landing'}
+              onPointerDown={(e) => {
+                svg.current!.setPointerCapture(e.pointerId)
+                grasped.current = i
+              }}
+            />
           </g>
         ))}
       </svg>
       <div className="mt-1 grid grid-cols-4 gap-1">
-        {['x1', 'y1', 'x2', 'y2'].map((name, i) => <NumberField key={name} compact label={name} min={i % 2 === 0 ? 0 : -10} max={i % 2 === 0 ? 1 : 10} step={0.05} digits={3} value={now[i]!} onChange={(v) => { const next = [...value] as [number, number, number, number]; next[i] = v; onChange(next) }} />)}
+        {['x1', 'y1', 'x2', 'y2'].map((name, i) => (
+          <NumberField
+            key={name}
+            compact
+            label={name}
+            min={i % 2 === 0 ? 0 : -10}
+            max={i % 2 === 0 ? 1 : 10}
+            step={0.05}
+            digits={3}
+            value={now[i]!}
+            onChange={(v) => {
+              const next = [...value] as [number, number, number, number]
+              next[i] = v
+              onChange(next)
+            }}
+          />
+        ))}
       </div>
     </div>
   )

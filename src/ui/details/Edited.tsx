@@ -3,7 +3,10 @@ import { motionOf, poseAt } from '@/core/motion'
 import { goTo, setBench, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
 
-/** Says plainly what an edit changes: the element, or which of its poses; and where it is, when it is not on screen here. */
+/**
+ * Says plainly what an edit changes: the element, or which of its poses; and where it is, when it is not on screen
+ * here.
+ */
 export function Edited({ element: e }: { element: Element }) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
@@ -15,15 +18,33 @@ export function Edited({ element: e }: { element: Element }) {
   const { pose, moving } = poseAt(timed, e, playhead)
   const lit = moving && moveEnd === 'end' ? pose + 1 : pose
   const away = playhead < span.from || playhead >= span.to
-  const what = moves.length === 0 ? `“${e.name}”` : wholePath ? `All poses of “${e.name}”` : `Pose ${lit + 1} of “${e.name}”`
+  const what =
+    moves.length === 0 ? `“${e.name}”` : wholePath ? `All poses of “${e.name}”` : `Pose ${lit + 1} of “${e.name}”`
   return (
-    <div className={`border-b border-edge px-3 py-1.5 ${away ? 'bg-accent-wash' : moves.length > 0 ? 'bg-[#f3e8d0]' : ''}`} data-testid="edited">
-      <p>Editing <strong>{what}</strong>{moves.length > 0 && !wholePath && reach === 'later' && lit < moves.length ? ' and all later ones' : ''}</p>
-      {away && <p className="flex items-center justify-between gap-2 text-accent-deep">It is not on screen here.<Button className="!h-[24px]" onClick={() => goTo(span.from)}>Go to it</Button></p>}
+    <div
+      className={`border-b border-edge px-3 py-1.5 ${away ? 'bg-accent-wash' : moves.length > 0 ? 'bg-[#f3e8d0]' : ''}`}
+      data-testid="edited"
+    >
+      <p>
+        Editing <strong>{what}</strong>
+        {moves.length > 0 && !wholePath && reach === 'later' && lit < moves.length ? ' and all later ones' : ''}
+      </p>
+      {away && (
+        <p className="flex items-center justify-between gap-2 text-accent-deep">
+          It is not on screen here.
+          <Button className="!h-[24px]" onClick={() => goTo(span.from)}>
+            Go to it
+          </Button>
+        </p>
+      )}
       {!away && moves.length > 0 && !wholePath && lit < moves.length && (
         <div className="mt-1 flex gap-1" role="group" aria-label="Which poses a change reaches">
-          <Button className="!h-[24px]" pressed={reach === 'pose'} onClick={() => setBench({ reach: 'pose' })}>This pose</Button>
-          <Button className="!h-[24px]" pressed={reach === 'later'} onClick={() => setBench({ reach: 'later' })}>And all later ones</Button>
+          <Button className="!h-[24px]" pressed={reach === 'pose'} onClick={() => setBench({ reach: 'pose' })}>
+            This pose
+          </Button>
+          <Button className="!h-[24px]" pressed={reach === 'later'} onClick={() => setBench({ reach: 'later' })}>
+            And all later ones
+          </Button>
         </div>
       )}
     </div>

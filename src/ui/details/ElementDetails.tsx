@@ -25,7 +25,12 @@ import { PoseSection } from './PoseSection'
 import { Section } from './Section'
 import { TieEditor } from './TieEditor'
 
-const HOWS = [{ value: 'none', label: 'just there' }, { value: 'fade', label: 'fade' }, { value: 'slide', label: 'slide' }, { value: 'grow', label: 'grow' }] as const
+const HOWS = [
+  { value: 'none', label: 'just there' },
+  { value: 'fade', label: 'fade' },
+  { value: 'slide', label: 'slide' },
+  { value: 'grow', label: 'grow' },
+] as const
 const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))
 
 export function ElementDetails({ element: own }: { element: Element }) {
@@ -39,57 +44,174 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const fps = framesPerSecond(timed.lesson.rate)
   const size = kind.size(e as never)
   const set = (label: string, change: (x: Element) => void) => edit(label, setElements([e.id], change))
-  const look = (f: Field, value: unknown) => editPosed(`Change “${e.name}”: ${f.label.toLowerCase()}`, setLook([e.id], f.path, value))
+  const look = (f: Field, value: unknown) =>
+    editPosed(`Change “${e.name}”: ${f.label.toLowerCase()}`, setLook([e.id], f.path, value))
   const long = span.to - span.from
-  const passing = (e.arrival.how !== 'none' ? e.arrival.frames : 0) + (e.departure.how !== 'none' ? e.departure.frames : 0)
+  const passing =
+    (e.arrival.how !== 'none' ? e.arrival.frames : 0) + (e.departure.how !== 'none' ? e.departure.frames : 0)
   const ripples = isRule(e)
   const fields = kind.fields.filter((f) => applies(f, e.look))
   return (
     <>
       <div className="flex items-center gap-2 border-b border-edge p-3">
         <KindIcon kind={e.look.kind} size={16} />
-        <Words label="Name" value={e.name} onChange={(v) => v.trim() && set('Rename an element', (x) => { x.name = v.trim().slice(0, 120) })} className="font-semibold" />
+        <Words
+          label="Name"
+          value={e.name}
+          onChange={(v) =>
+            v.trim() &&
+            set('Rename an element', (x) => {
+              x.name = v.trim().slice(0, 120)
+            })
+          }
+          className="font-semibold"
+        />
       </div>
       <Edited element={own} />
       <Section title="Time">
         <Spans element={e} />
         <TieEditor element={e} side="start" />
         <TieEditor element={e} side="end" />
-        <div className="flex justify-between text-muted"><span>On screen for</span><span className="figures">{long} frames · {lengthText(long, timed.lesson.rate)}</span></div>
+        <div className="flex justify-between text-muted">
+          <span>On screen for</span>
+          <span className="figures">
+            {long} frames · {lengthText(long, timed.lesson.rate)}
+          </span>
+        </div>
         <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setBench({ pushes: v })} />
-        {passing > long && <p className="text-accent-deep">Its arrival and departure together ({passing} frames) are longer than it is on screen; they are squeezed.</p>}
+        {passing > long && (
+          <p className="text-accent-deep">
+            Its arrival and departure together ({passing} frames) are longer than it is on screen; they are squeezed.
+          </p>
+        )}
       </Section>
       {!ripples && <PoseSection element={own} />}
       {e.look.kind !== 'zoom' && e.look.kind !== 'carrier' && !ripples && (
         <Section title="Arrival and departure" folds="open">
           {(['arrival', 'departure'] as const).map((which) => {
             const p = e[which]
-            const put = (change: (q: Passing) => void) => set(`Change how “${e.name}” ${which === 'arrival' ? 'comes' : 'goes'}`, (x) => change(x[which]))
+            const put = (change: (q: Passing) => void) =>
+              set(`Change how “${e.name}” ${which === 'arrival' ? 'comes' : 'goes'}`, (x) => change(x[which]))
             return (
               <div key={which} className="space-y-1.5">
-                <Choice label={which === 'arrival' ? 'Arrives' : 'Departs'} value={p.how} options={HOWS} onChange={(v) => put((q) => { q.how = v })} />
-                {p.how !== 'none' && <NumberField label="in" unit="frames" perSecond={fps} min={0} max={10_000} value={p.frames} onChange={(v) => put((q) => { q.frames = v })} />}
-                {p.how === 'slide' && <Choice label={which === 'arrival' ? 'from the' : 'to the'} value={p.from} options={SIDES} onChange={(v) => put((q) => { q.from = v })} />}
-                {(p.how === 'slide' || p.how === 'grow') && <Tick label="and fades" value={p.fades === true} onChange={(v) => put((q) => { q.fades = v })} />}
-                {p.how !== 'none' && <EasingEditor label={which === 'arrival' ? 'Easing of its arrival' : 'Easing of its departure'} value={p.easing} onChange={(v) => put((q) => { q.easing = v })} />}
+                <Choice
+                  label={which === 'arrival' ? 'Arrives' : 'Departs'}
+                  value={p.how}
+                  options={HOWS}
+                  onChange={(v) =>
+                    put((q) => {
+                      q.how = v
+                    })
+                  }
+                />
+                {p.how !== 'none' && (
+                  <NumberField
+                    label="in"
+                    unit="frames"
+                    perSecond={fps}
+                    min={0}
+                    max={10_000}
+                    value={p.frames}
+                    onChange={(v) =>
+                      put((q) => {
+                        q.frames = v
+                      })
+                    }
+                  />
+                )}
+                {p.how === 'slide' && (
+                  <Choice
+                    label={which === 'arrival' ? 'from the' : 'to the'}
+                    value={p.from}
+                    options={SIDES}
+                    onChange={(v) =>
+                      put((q) => {
+                        q.from = v
+                      })
+                    }
+                  />
+                )}
+                {(p.how === 'slide' || p.how === 'grow') && (
+                  <Tick
+                    label="and fades"
+                    value={p.fades === true}
+                    onChange={(v) =>
+                      put((q) => {
+                        q.fades = v
+                      })
+                    }
+                  />
+                )}
+                {p.how !== 'none' && (
+                  <EasingEditor
+                    label={which === 'arrival' ? 'Easing of its arrival' : 'Easing of its departure'}
+                    value={p.easing}
+                    onChange={(v) =>
+                      put((q) => {
+                        q.easing = v
+                      })
+                    }
+                  />
+                )}
               </div>
             )
           })}
         </Section>
       )}
-      {ripples && <Section title="Rule"><p className="text-muted">Stands for a ripple on each click in its span.</p><Button onClick={() => runCommand('break-ripples')}><Scissors size={13} />Break up into single ripples</Button></Section>}
+      {ripples && (
+        <Section title="Rule">
+          <p className="text-muted">Stands for a ripple on each click in its span.</p>
+          <Button onClick={() => runCommand('break-ripples')}>
+            <Scissors size={13} />
+            Break up into single ripples
+          </Button>
+        </Section>
+      )}
       {e.look.kind !== 'carrier' && (
         <Section title={kind.title} folds="open">
           {e.look.kind === 'still' && (
             <>
               <p className="text-muted">{timed.lesson.media[e.look.media]?.name}</p>
-              <Tick label="Change one of its colours" value={e.look.swap !== null} onChange={(v) => set('Change a colour in a picture', (x) => { if (x.look.kind === 'still') x.look.swap = v ? { from: '#ffffff', to: '#f4c20d', share: 100, reach: 25 } : null })} />
+              <Tick
+                label="Change one of its colours"
+                value={e.look.swap !== null}
+                onChange={(v) =>
+                  set('Change a colour in a picture', (x) => {
+                    if (x.look.kind === 'still')
+                      x.look.swap = v ? { from: '#ffffff', to: '#f4c20d', share: 100, reach: 25 } : null
+                  })
+                }
+              />
             </>
           )}
-          {fields.map((f) => <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />)}
-          {e.look.kind === 'callout' && (e.look.tip
-            ? <Button onClick={() => edit(`Take the tail off “${e.name}”`, (d) => { pointCallout(e.id, null)(d); const x = d.elements.find((y) => y.id === e.id); for (const p of x?.poses ?? []) { delete p.values['look.tip.x']; delete p.values['look.tip.y'] } })}>Take the tail off</Button>
-            : <Button onClick={() => edit(`Give “${e.name}” a tail`, pointCallout(e.id, { x: e.x, y: e.y + size.h / 2 + 80 }))}>Give it a tail</Button>)}
+          {fields.map((f) => (
+            <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />
+          ))}
+          {e.look.kind === 'callout' &&
+            (e.look.tip ? (
+              <Button
+                onClick={() =>
+                  edit(`Take the tail off “${e.name}”`, (d) => {
+                    pointCallout(e.id, null)(d)
+                    const x = d.elements.find((y) => y.id === e.id)
+                    for (const p of x?.poses ?? []) {
+                      delete p.values['look.tip.x']
+                      delete p.values['look.tip.y']
+                    }
+                  })
+                }
+              >
+                Take the tail off
+              </Button>
+            ) : (
+              <Button
+                onClick={() =>
+                  edit(`Give “${e.name}” a tail`, pointCallout(e.id, { x: e.x, y: e.y + size.h / 2 + 80 }))
+                }
+              >
+                Give it a tail
+              </Button>
+            ))}
         </Section>
       )}
       {e.look.kind === 'zoom' && <FramingSection element={own} />}
@@ -98,31 +220,84 @@ export function ElementDetails({ element: own }: { element: Element }) {
       {!ripples && e.look.kind !== 'zoom' && <PinSection element={own} />}
       {!ripples && <JoinSection element={own} />}
       <Section title="Layer">
-        {e.look.kind !== 'zoom' && <Choice label="In a zoom" value={e.space} options={[{ value: 'take', label: 'framed: moves and grows' }, { value: 'picture', label: 'fixed: stays put' }]} onChange={(v) => set(`“${e.name}” is ${v === 'take' ? 'framed' : 'fixed'}`, (x) => { x.space = v })} />}
-        {e.space === 'take' && canStayReadable(e) && <Tick label="Letters and lines keep their size in a zoom" value={e.readable === true} onChange={(v) => set(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, (x) => { if (v) x.readable = true; else delete x.readable })} />}
-        <Choice label="Track" value={e.track} options={timed.lesson.tracks.filter((t) => t.kind === 'elements').map((t) => ({ value: t.id, label: t.name }))} onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))} />
+        {e.look.kind !== 'zoom' && (
+          <Choice
+            label="In a zoom"
+            value={e.space}
+            options={[
+              { value: 'take', label: 'framed: moves and grows' },
+              { value: 'picture', label: 'fixed: stays put' },
+            ]}
+            onChange={(v) =>
+              set(`“${e.name}” is ${v === 'take' ? 'framed' : 'fixed'}`, (x) => {
+                x.space = v
+              })
+            }
+          />
+        )}
+        {e.space === 'take' && canStayReadable(e) && (
+          <Tick
+            label="Letters and lines keep their size in a zoom"
+            value={e.readable === true}
+            onChange={(v) =>
+              set(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, (x) => {
+                if (v) x.readable = true
+                else delete x.readable
+              })
+            }
+          />
+        )}
+        <Choice
+          label="Track"
+          value={e.track}
+          options={timed.lesson.tracks
+            .filter((t) => t.kind === 'elements')
+            .map((t) => ({ value: t.id, label: t.name }))}
+          onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))}
+        />
         <Actions />
       </Section>
     </>
   )
 }
 
-const OVER = [{ value: 'own', label: 'its own start and end' }, { value: 'below', label: 'what lies below it' }, { value: 'lesson', label: 'the lesson' }, { value: 'chapter', label: 'the chapter here' }, { value: 'take', label: 'the take here' }] as const
+const OVER = [
+  { value: 'own', label: 'its own start and end' },
+  { value: 'below', label: 'what lies below it' },
+  { value: 'lesson', label: 'the lesson' },
+  { value: 'chapter', label: 'the chapter here' },
+  { value: 'take', label: 'the take here' },
+] as const
 /** What an element lasts exactly as long as: what lies below it, the lesson, or the chapter or take at the playhead. */
 function Spans({ element: e }: { element: Element }) {
-  const key = (edge: Element['start']) => ((edge.on === 'moment' || edge.on === 'element') && edge.offset === 0 ? `${edge.on === 'moment' ? edge.moment : edge.element} ${edge.edge}` : '')
+  const key = (edge: Element['start']) =>
+    (edge.on === 'moment' || edge.on === 'element') && edge.offset === 0
+      ? `${edge.on === 'moment' ? edge.moment : edge.element} ${edge.edge}`
+      : ''
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
   const now = (['below', 'lesson', 'chapter', 'take'] as const).find((w) => {
-    const s = w === 'below' ? spanOfBelow(timed, e.id) : spanOver(timed, w, w === 'lesson' ? 0 : (timed.spans.get(e.id)?.from ?? 0))
+    const s =
+      w === 'below'
+        ? spanOfBelow(timed, e.id)
+        : spanOver(timed, w, w === 'lesson' ? 0 : (timed.spans.get(e.id)?.from ?? 0))
     return s && key(e.start) !== '' && key(s.start) === key(e.start) && key(s.end) === key(e.end)
   })
   return (
     <Choice
-      label="As long as" value={now ?? 'own'} options={OVER} onChange={(w) => {
+      label="As long as"
+      value={now ?? 'own'}
+      options={OVER}
+      onChange={(w) => {
         const span = w === 'own' ? null : w === 'below' ? spanOfBelow(timed, e.id) : spanOver(timed, w, playhead)
-        if (span) edit(`“${e.name}” lasts as long as ${w === 'below' ? 'what lies below it' : w === 'lesson' ? 'the lesson' : `a ${w}`}`, setSpan(e.id, span))
-        else if (w !== 'own') toast(w === 'below' ? 'Nothing lies below it where it starts.' : `There is no ${w} at the playhead.`)
+        if (span)
+          edit(
+            `“${e.name}” lasts as long as ` +
+              `${w === 'below' ? 'what lies below it' : w === 'lesson' ? 'the lesson' : `a ${w}`}`,
+            setSpan(e.id, span),
+          )
+        else if (w !== 'own')
+          toast(w === 'below' ? 'Nothing lies below it where it starts.' : `There is no ${w} at the playhead.`)
       }}
     />
   )
@@ -132,32 +307,101 @@ export function Actions() {
   const many = useBench((b) => b.elements.length > 1)
   return (
     <div className="flex items-center gap-0.5">
-      <IconButton label="Bring to the front" onClick={() => runCommand('stack-front')}><ArrowUpToLine size={14} /></IconButton>
-      <IconButton label="One step forward" onClick={() => runCommand('stack-forward')}><ChevronUp size={14} /></IconButton>
-      <IconButton label="One step back" onClick={() => runCommand('stack-backward')}><ChevronDown size={14} /></IconButton>
-      <IconButton label="Send to the back" onClick={() => runCommand('stack-back')}><ArrowDownToLine size={14} /></IconButton>
+      <IconButton label="Bring to the front" onClick={() => runCommand('stack-front')}>
+        <ArrowUpToLine size={14} />
+      </IconButton>
+      <IconButton label="One step forward" onClick={() => runCommand('stack-forward')}>
+        <ChevronUp size={14} />
+      </IconButton>
+      <IconButton label="One step back" onClick={() => runCommand('stack-backward')}>
+        <ChevronDown size={14} />
+      </IconButton>
+      <IconButton label="Send to the back" onClick={() => runCommand('stack-back')}>
+        <ArrowDownToLine size={14} />
+      </IconButton>
       <span className="flex-1" />
-      <IconButton label={many ? 'Duplicate them' : 'Duplicate'} keys="Ctrl+D" onClick={() => runCommand('duplicate')}><CopyPlus size={14} /></IconButton>
-      <IconButton label={many ? 'Delete them' : 'Delete'} keys="Delete" onClick={() => runCommand('delete')}><Trash2 size={14} /></IconButton>
+      <IconButton label={many ? 'Duplicate them' : 'Duplicate'} keys="Ctrl+D" onClick={() => runCommand('duplicate')}>
+        <CopyPlus size={14} />
+      </IconButton>
+      <IconButton label={many ? 'Delete them' : 'Delete'} keys="Delete" onClick={() => runCommand('delete')}>
+        <Trash2 size={14} />
+      </IconButton>
     </div>
   )
 }
 
-function LookField({ field: f, element: e, onChange }: { field: Field; element: Element; onChange: (v: unknown) => void }) {
+function LookField({
+  field: f,
+  element: e,
+  onChange,
+}: {
+  field: Field
+  element: Element
+  onChange: (v: unknown) => void
+}) {
   const value = valueAt(e.look, f.path)
   const keyable = f.type === 'px' || f.type === 'number' || f.type === 'colour'
   const mark = keyable ? <KeyMark element={e} path={`look.${f.path}`} label={f.label} /> : null
   switch (f.type) {
-    case 'colour': return <Colour mark={mark} owner={e.id} label={f.label} value={value as string | null} optional={f.optional} onChange={onChange} />
-    case 'easing': return <EasingEditor label={f.label} value={value as string} onChange={onChange} />
-    case 'tick': return <Tick label={f.label} value={value as boolean} onChange={onChange} />
-    case 'choice': return <Choice label={f.label} value={value as string} options={f.options} onChange={onChange} />
-    case 'text': return <Words label={f.label} lines={3} value={value as string} onChange={onChange} />
+    case 'colour':
+      return (
+        <Colour
+          mark={mark}
+          owner={e.id}
+          label={f.label}
+          value={value as string | null}
+          optional={f.optional}
+          onChange={onChange}
+        />
+      )
+    case 'easing':
+      return <EasingEditor label={f.label} value={value as string} onChange={onChange} />
+    case 'tick':
+      return <Tick label={f.label} value={value as boolean} onChange={onChange} />
+    case 'choice':
+      return <Choice label={f.label} value={value as string} options={f.options} onChange={onChange} />
+    case 'text':
+      return <Words label={f.label} lines={3} value={value as string} onChange={onChange} />
     case 'font': {
       const face = value as { family: string; weight: number }
-      const names: Record<number, string> = { 400: 'regular', 500: 'medium', 600: 'semibold', 700: 'bold', 800: 'heavy' }
-      return <Row label={f.label}><Choice bare label={f.label} value={`${face.family}/${face.weight}`} options={FONTS.map((x) => ({ value: `${x.family}/${x.weight}`, label: `${x.family} ${names[x.weight] ?? x.weight}` }))} onChange={(v) => { const [family, weight] = v.split('/'); onChange({ ...face, family, weight: Number(weight) }) }} /></Row>
+      const names: Record<number, string> = {
+        400: 'regular',
+        500: 'medium',
+        600: 'semibold',
+        700: 'bold',
+        800: 'heavy',
+      }
+      return (
+        <Row label={f.label}>
+          <Choice
+            bare
+            label={f.label}
+            value={`${face.family}/${face.weight}`}
+            options={FONTS.map((x) => ({
+              value: `${x.family}/${x.weight}`,
+              label: `${x.family} ${names[x.weight] ?? x.weight}`,
+            }))}
+            onChange={(v) => {
+              const [family, weight] = v.split('/')
+              onChange({ ...face, family, weight: Number(weight) })
+            }}
+          />
+        </Row>
+      )
     }
-    default: return <NumberField mark={mark} label={f.label} unit={f.type === 'number' ? f.unit : f.type === 'frames' ? 'frames' : 'px'} min={f.min} max={f.max} digits={f.digits ?? 0} value={value as number} onLive={(v) => tryPosed(setLook([e.id], f.path, v))} onChange={onChange} />
+    default:
+      return (
+        <NumberField
+          mark={mark}
+          label={f.label}
+          unit={f.type === 'number' ? f.unit : f.type === 'frames' ? 'frames' : 'px'}
+          min={f.min}
+          max={f.max}
+          digits={f.digits ?? 0}
+          value={value as number}
+          onLive={(v) => tryPosed(setLook([e.id], f.path, v))}
+          onChange={onChange}
+        />
+      )
   }
 }

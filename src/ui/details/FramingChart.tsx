@@ -16,18 +16,63 @@ export function FramingChart({ from, to }: { from: number; to: number }) {
     void import('apexcharts').then(({ default: ApexCharts }) => {
       if (gone || !box.current) return
       const made = new ApexCharts(box.current, {
-        chart: { type: 'line', height: 150, animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'inherit' },
-        series: [{ name: 'Pan, widths a second', data: speeds.map((s) => [s.frame, s.pan]) }, { name: 'Zoom, doublings a second', data: speeds.map((s) => [s.frame, s.zoom]) }],
-        colors: ['#b8321a', '#2b2118'], stroke: { width: [1.8, 1.4], dashArray: [0, 4], curve: 'straight' },
-        xaxis: { type: 'numeric', tickAmount: 3, labels: { rotate: 0, formatter: (v: string | number) => lengthText(Math.round(Number(v)), rate), style: { fontSize: '10px' } }, tooltip: { enabled: false } },
-        yaxis: { min: 0, max: Math.max(1.2, Math.ceil(Math.max(fastest, COMFORT.zoom, ...speeds.map((s) => s.zoom)) * 10) / 10), tickAmount: 3, labels: { formatter: (v: number) => v.toFixed(1), style: { fontSize: '10px' } } },
-        annotations: { yaxis: [{ y: COMFORT.pan, borderColor: '#1d6b4f', strokeDashArray: 2, label: { text: 'comfort', position: 'left', textAnchor: 'start', style: { fontSize: '10px', color: '#1d6b4f', background: 'transparent' }, borderColor: 'transparent' } }] },
-        legend: { fontSize: '11px', markers: { size: 5 } }, grid: { borderColor: '#e3d5b8', padding: { left: 4, right: 8 } }, tooltip: { x: { formatter: (v: number) => timecode(v, rate) } },
+        chart: {
+          type: 'line',
+          height: 150,
+          animations: { enabled: false },
+          toolbar: { show: false },
+          zoom: { enabled: false },
+          fontFamily: 'inherit',
+        },
+        series: [
+          { name: 'Pan, widths a second', data: speeds.map((s) => [s.frame, s.pan]) },
+          { name: 'Zoom, doublings a second', data: speeds.map((s) => [s.frame, s.zoom]) },
+        ],
+        colors: ['#b8321a', '#2b2118'],
+        stroke: { width: [1.8, 1.4], dashArray: [0, 4], curve: 'straight' },
+        xaxis: {
+          type: 'numeric',
+          tickAmount: 3,
+          labels: {
+            rotate: 0,
+            formatter: (v: string | number) => lengthText(Math.round(Number(v)), rate),
+            style: { fontSize: '10px' },
+          },
+          tooltip: { enabled: false },
+        },
+        yaxis: {
+          min: 0,
+          max: Math.max(1.2, Math.ceil(Math.max(fastest, COMFORT.zoom, ...speeds.map((s) => s.zoom)) * 10) / 10),
+          tickAmount: 3,
+          labels: { formatter: (v: number) => v.toFixed(1), style: { fontSize: '10px' } },
+        },
+        annotations: {
+          yaxis: [
+            {
+              y: COMFORT.pan,
+              borderColor: '#1d6b4f',
+              strokeDashArray: 2,
+              label: {
+                text: 'comfort',
+                position: 'left',
+                textAnchor: 'start',
+                style: { fontSize: '10px', color: '#1d6b4f', background: 'transparent' },
+                borderColor: 'transparent',
+              },
+            },
+          ],
+        },
+        legend: { fontSize: '11px', markers: { size: 5 } },
+        grid: { borderColor: '#e3d5b8', padding: { left: 4, right: 8 } },
+        tooltip: { x: { formatter: (v: number) => timecode(v, rate) } },
       })
       chart = made
       void made.render()
     })
-    return () => { gone = true; chart?.destroy() }
+    return () => {
+      gone = true
+      chart?.destroy()
+    }
   }, [speeds, rate, fastest])
   const go = (clientX: number) => {
     const plot = box.current?.querySelector('.apexcharts-grid')?.getBoundingClientRect()
@@ -38,8 +83,15 @@ export function FramingChart({ from, to }: { from: number; to: number }) {
     goTo(Math.round(first.frame + share * (last.frame - first.frame)))
   }
   const zooming = Math.max(0, ...speeds.map((v) => Math.abs(v.zoom)))
-  const over = [fastest > COMFORT.pan && `pans at up to ${fastest.toFixed(1)} widths a second, more than ${COMFORT.pan}`, zooming > COMFORT.zoom && `zooms at up to ${zooming.toFixed(1)} doublings a second, more than ${COMFORT.zoom}`].filter((t) => t !== false)
-  const told = over.length > 0 ? `It ${over.join(', and ')}: that is hard to follow. A click goes there.` : `Pans at up to ${fastest.toFixed(1)} widths and zooms at up to ${zooming.toFixed(1)} doublings a second, within comfort. A click goes to the frame.`
+  const over = [
+    fastest > COMFORT.pan && `pans at up to ${fastest.toFixed(1)} widths a second, more than ${COMFORT.pan}`,
+    zooming > COMFORT.zoom && `zooms at up to ${zooming.toFixed(1)} doublings a second, more than ${COMFORT.zoom}`,
+  ].filter((t) => t !== false)
+  const told =
+    over.length > 0
+      ? `It ${over.join(', and ')}: that is hard to follow. A click goes there.`
+      : `Pans at up to ${fastest.toFixed(1)} widths and zooms at up to ${zooming.toFixed(1)} doublings ` +
+        `a second, within comfort. A click goes to the frame.`
   return (
     <figure aria-label="Speed of the framing" data-testid="framing-chart">
       <div ref={box} className="min-h-[150px] cursor-pointer" onClick={(e) => go(e.clientX)} />

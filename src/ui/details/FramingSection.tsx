@@ -26,15 +26,71 @@ export function FramingSection({ element: e }: { element: Element }) {
     <Section title="Follow the pointer" folds="open">
       {takes.length > 0 || timed.lesson.elements.some((x) => x.look.kind === 'pointer') ? (
         <>
-          <NumberField label="Shows things" unit="× larger" digits={2} step={0.1} min={1} max={20} value={choice.zoom} onChange={(zoom) => setChoice({ ...choice, zoom })} />
-          <NumberField label="Margin at each side" unit="%" min={0} max={45} value={Math.round(choice.margin * 100)} onChange={(v) => setChoice({ ...choice, margin: v / 100 })} />
-          <NumberField label="Calmness" unit="%" min={0} max={100} step={5} value={Math.round(choice.calmness * 100)} onChange={(v) => setChoice({ ...choice, calmness: v / 100 })} />
-          <Button onClick={() => { if (!edit(`“${e.name}” follows the pointer`, followPointer(e.id, choice))) toast('It follows the pointer like this already.') }}><MousePointer2 size={13} />{e.poses.length > 0 ? 'Follow it anew' : 'Follow the pointer'}</Button>
-          <Button onClick={() => { if (!edit('Even out the pointer’s way', (d) => { for (const [id] of takes) smoothPointer(id)(d) })) toast('The pointer’s way is even already.') }}><Waves size={13} />Even out a shaky pointer</Button>
+          <NumberField
+            label="Shows things"
+            unit="× larger"
+            digits={2}
+            step={0.1}
+            min={1}
+            max={20}
+            value={choice.zoom}
+            onChange={(zoom) => setChoice({ ...choice, zoom })}
+          />
+          <NumberField
+            label="Margin at each side"
+            unit="%"
+            min={0}
+            max={45}
+            value={Math.round(choice.margin * 100)}
+            onChange={(v) => setChoice({ ...choice, margin: v / 100 })}
+          />
+          <NumberField
+            label="Calmness"
+            unit="%"
+            min={0}
+            max={100}
+            step={5}
+            value={Math.round(choice.calmness * 100)}
+            onChange={(v) => setChoice({ ...choice, calmness: v / 100 })}
+          />
+          <Button
+            onClick={() => {
+              if (!edit(`“${e.name}” follows the pointer`, followPointer(e.id, choice)))
+                toast('It follows the pointer like this already.')
+            }}
+          >
+            <MousePointer2 size={13} />
+            {e.poses.length > 0 ? 'Follow it anew' : 'Follow the pointer'}
+          </Button>
+          <Button
+            onClick={() => {
+              if (
+                !edit('Even out the pointer’s way', (d) => {
+                  for (const [id] of takes) smoothPointer(id)(d)
+                })
+              )
+                toast('The pointer’s way is even already.')
+            }}
+          >
+            <Waves size={13} />
+            Even out a shaky pointer
+          </Button>
           <CorrectButton />
-          {pose && <Tick label={`Pose ${at + 1} is kept when it follows anew`} value={pose.locked === true} onChange={(v) => edit(`${v ? 'Keep' : 'Let go of'} pose ${at + 1} of “${e.name}”`, lockPose(e.id, pose.id, v))} />}
+          {pose && (
+            <Tick
+              label={`Pose ${at + 1} is kept when it follows anew`}
+              value={pose.locked === true}
+              onChange={(v) =>
+                edit(`${v ? 'Keep' : 'Let go of'} pose ${at + 1} of “${e.name}”`, lockPose(e.id, pose.id, v))
+              }
+            />
+          )}
         </>
-      ) : <p className="text-muted">No take here has a pointer yet: find it from the running order, or bring in its trace.</p>}
+      ) : (
+        <p className="text-muted">
+          No take here has a pointer yet: find it from the running order, or bring in its trace.
+        </p>
+      )}
       <FramingChart from={span.from} to={span.to} />
     </Section>
   )
@@ -49,16 +105,43 @@ export function WithPointerSection({ element: e }: { element: Element }) {
   return (
     <Section title="Goes with the pointer" folds="shut">
       <p className="text-muted">Its way takes the place of its poses.</p>
-      <NumberField label="Right of it by" unit="px" min={-4000} max={4000} value={offset.x} onChange={(x) => setOffset({ ...offset, x })} />
-      <NumberField label="Below it by" unit="px" min={-4000} max={4000} value={offset.y} onChange={(y) => setOffset({ ...offset, y })} />
+      <NumberField
+        label="Right of it by"
+        unit="px"
+        min={-4000}
+        max={4000}
+        value={offset.x}
+        onChange={(x) => setOffset({ ...offset, x })}
+      />
+      <NumberField
+        label="Below it by"
+        unit="px"
+        min={-4000}
+        max={4000}
+        value={offset.y}
+        onChange={(y) => setOffset({ ...offset, y })}
+      />
       <NumberField label="Comes behind by" unit="frames" min={0} max={120} value={lag} onChange={setLag} />
       <CorrectButton />
-      <Button onClick={() => { if (!edit(`“${e.name}” goes with the pointer`, goWithPointer(e.id, offset, lag))) toast('It goes like this already, or no pointer is in its span.') }}><MousePointer2 size={13} />Go with the pointer</Button>
+      <Button
+        onClick={() => {
+          if (!edit(`“${e.name}” goes with the pointer`, goWithPointer(e.id, offset, lag)))
+            toast('It goes like this already, or no pointer is in its span.')
+        }}
+      >
+        <MousePointer2 size={13} />
+        Go with the pointer
+      </Button>
     </Section>
   )
 }
 
 function CorrectButton() {
   const on = useBench((b) => b.correcting)
-  return <Button pressed={on} onClick={() => runCommand('correct-pointer')}><Crosshair size={13} />Correct the pointer</Button>
+  return (
+    <Button pressed={on} onClick={() => runCommand('correct-pointer')}>
+      <Crosshair size={13} />
+      Correct the pointer
+    </Button>
+  )
 }

@@ -12,31 +12,119 @@ export function JoinSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
   const on = e.rides?.on ? lesson.elements.find((x) => x.id === e.rides!.on) : undefined
   const set = (label: string, change: (x: Element) => void) => edit(label, setElements([e.id], change))
-  const loop = (change: Partial<Loop>) => set(`Loop of “${e.name}”`, (x) => { x.loop = { how: 'repeat', times: null, everyFrames: 15, ...x.loop, ...change } })
+  const loop = (change: Partial<Loop>) =>
+    set(`Loop of “${e.name}”`, (x) => {
+      x.loop = { how: 'repeat', times: null, everyFrames: 15, ...x.loop, ...change }
+    })
   return (
     <Section title="Rides, loops, groups" folds="shut">
       {on ? (
         <>
-          <Row label="Rides on"><button type="button" className="truncate text-accent-deep underline" onClick={() => select([on.id], true)}>{on.name}</button></Row>
-          <Tick label="and fades with it" value={e.rides!.fades} onChange={(v) => set(v ? 'Carry opacity too' : 'Do not carry opacity', (x) => { if (x.rides) x.rides.fades = v })} />
+          <Row label="Rides on">
+            <button type="button" className="truncate text-accent-deep underline" onClick={() => select([on.id], true)}>
+              {on.name}
+            </button>
+          </Row>
+          <Tick
+            label="and fades with it"
+            value={e.rides!.fades}
+            onChange={(v) =>
+              set(v ? 'Carry opacity too' : 'Do not carry opacity', (x) => {
+                if (x.rides) x.rides.fades = v
+              })
+            }
+          />
           <Button onClick={() => runCommand('ride-off')}>Get off, stay in place</Button>
         </>
-      ) : <Button onClick={() => runCommand('ride')}>Ride on something…</Button>}
-      {e.look.kind !== 'zoom' && <Choice label="Does it again" value={e.loop?.how ?? 'no'} options={[{ value: 'no', label: 'no' }, { value: 'repeat', label: 'from the start' }, { value: 'there-and-back', label: 'there and back' }, { value: 'blink', label: 'blinks' }]} onChange={(v) => (v === 'no' ? set('No loop', (x) => { x.loop = null }) : loop({ how: v }))} />}
+      ) : (
+        <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
+      )}
+      {e.look.kind !== 'zoom' && (
+        <Choice
+          label="Does it again"
+          value={e.loop?.how ?? 'no'}
+          options={[
+            { value: 'no', label: 'no' },
+            { value: 'repeat', label: 'from the start' },
+            { value: 'there-and-back', label: 'there and back' },
+            { value: 'blink', label: 'blinks' },
+          ]}
+          onChange={(v) =>
+            v === 'no'
+              ? set('No loop', (x) => {
+                  x.loop = null
+                })
+              : loop({ how: v })
+          }
+        />
+      )}
       {e.loop && (
         <>
           <Tick label="to its end" value={e.loop.times === null} onChange={(v) => loop({ times: v ? null : 3 })} />
-          {e.loop.times !== null && <NumberField label="times" min={1} max={10_000} value={e.loop.times} onChange={(v) => loop({ times: v })} />}
-          {e.loop.how === 'blink' && <NumberField label="on, then off for" unit="frames" min={1} max={10_000} value={e.loop.everyFrames} onChange={(v) => loop({ everyFrames: v })} />}
-          {e.loop.how !== 'blink' && e.poses.length === 0 && <p className="text-warn">It has no moves yet that could be done again.</p>}
+          {e.loop.times !== null && (
+            <NumberField label="times" min={1} max={10_000} value={e.loop.times} onChange={(v) => loop({ times: v })} />
+          )}
+          {e.loop.how === 'blink' && (
+            <NumberField
+              label="on, then off for"
+              unit="frames"
+              min={1}
+              max={10_000}
+              value={e.loop.everyFrames}
+              onChange={(v) => loop({ everyFrames: v })}
+            />
+          )}
+          {e.loop.how !== 'blink' && e.poses.length === 0 && (
+            <p className="text-warn">It has no moves yet that could be done again.</p>
+          )}
         </>
       )}
-      {e.group && <Row label="In a group"><Button onClick={() => runCommand('ungroup')}>Ungroup</Button></Row>}
-      <Tick label="Follows the motion blur" value={e.motionBlur} onChange={(v) => set(v ? 'Follow the motion blur' : 'No motion blur', (x) => { x.motionBlur = v })} />
+      {e.group && (
+        <Row label="In a group">
+          <Button onClick={() => runCommand('ungroup')}>Ungroup</Button>
+        </Row>
+      )}
+      <Tick
+        label="Follows the motion blur"
+        value={e.motionBlur}
+        onChange={(v) =>
+          set(v ? 'Follow the motion blur' : 'No motion blur', (x) => {
+            x.motionBlur = v
+          })
+        }
+      />
       <Tick label="Locked" value={e.locked} onChange={() => runCommand('lock')} />
       <Tick label="Hidden" value={e.hidden} onChange={() => runCommand('hide')} />
-      <Row label="Tags"><Words label="Tags, with commas between" value={e.tags.join(', ')} onChange={(v) => set(`Tags of “${e.name}”`, (x) => { x.tags = [...new Set(v.split(',').map((t) => t.trim().slice(0, 40)).filter(Boolean))].slice(0, 20) })} /></Row>
-      {e.tags.length > 0 && <Button onClick={() => select(lesson.elements.filter((x) => x.tags.some((t) => e.tags.includes(t))).map((x) => x.id), true)}>Select all with these tags</Button>}
+      <Row label="Tags">
+        <Words
+          label="Tags, with commas between"
+          value={e.tags.join(', ')}
+          onChange={(v) =>
+            set(`Tags of “${e.name}”`, (x) => {
+              x.tags = [
+                ...new Set(
+                  v
+                    .split(',')
+                    .map((t) => t.trim().slice(0, 40))
+                    .filter(Boolean),
+                ),
+              ].slice(0, 20)
+            })
+          }
+        />
+      </Row>
+      {e.tags.length > 0 && (
+        <Button
+          onClick={() =>
+            select(
+              lesson.elements.filter((x) => x.tags.some((t) => e.tags.includes(t))).map((x) => x.id),
+              true,
+            )
+          }
+        >
+          Select all with these tags
+        </Button>
+      )}
     </Section>
   )
 }

@@ -3,7 +3,10 @@ import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { bench, edit, freshId, useBench, useShown } from '../bench/store'
 
-/** A peg beside a value: keyed at the playhead (full), keyed somewhere (rimmed), or not. Pressing it keys the value here, or takes that away. */
+/**
+ * A peg beside a value: keyed at the playhead (full), keyed somewhere (rimmed), or not. Pressing it keys the value
+ * here, or takes that away.
+ */
 export function KeyMark({ element: e, path, label }: { element: Element; path: string; label: string }) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
@@ -12,13 +15,41 @@ export function KeyMark({ element: e, path, label }: { element: Element; path: s
   const here = motionOf(timed, own).moves.find((m) => path in m.pose.values && Math.abs(m.to - playhead) < 0.5)
   const keyed = keyedPaths(own).has(path)
   const press = () => {
-    if (here) edit(`Take a keyframe of ${label.toLowerCase()} away`, removeKeys([{ element: e.id, pose: here.pose.id, path }], bench().timed))
-    else edit(`Key ${label.toLowerCase()} at the playhead`, addKey([e.id], [path], bench().timed, playhead, () => freshId('pose')))
+    if (here)
+      edit(
+        `Take a keyframe of ${label.toLowerCase()} away`,
+        removeKeys([{ element: e.id, pose: here.pose.id, path }], bench().timed),
+      )
+    else
+      edit(
+        `Key ${label.toLowerCase()} at the playhead`,
+        addKey([e.id], [path], bench().timed, playhead, () => freshId('pose')),
+      )
   }
-  const all = () => edit(`Key ${label.toLowerCase()} at the poses that there are`, keyAtPoses([e.id], path, bench().timed))
+  const all = () =>
+    edit(`Key ${label.toLowerCase()} at the poses that there are`, keyAtPoses([e.id], path, bench().timed))
+  const says = here
+    ? 'Keyed here: press to take it away'
+    : keyed
+      ? 'Keyed elsewhere: press to key it here too'
+      : 'Press to key it here'
+  const look = here
+    ? 'border-accent-deep bg-accent'
+    : keyed
+      ? 'border-accent bg-accent-wash'
+      : 'border-edge-strong bg-card opacity-60 hover:opacity-100'
   return (
-    <button type="button" aria-label={here ? `Take the keyframe of ${label} away` : `Key ${label} here`} title={`${here ? 'Keyed here: press to take it away' : keyed ? 'Keyed elsewhere: press to key it here too' : 'Press to key it here'}${own.poses.length > 0 ? '; with Alt: at every pose' : ''}`} onClick={(ev) => (ev.altKey ? all() : press())} onPointerDown={(ev) => ev.stopPropagation()} className="mr-1.5 inline-block p-0.5 align-middle" data-key={path} data-keyed={here ? 'here' : keyed ? 'elsewhere' : 'no'}>
-      <span className={`block h-3 w-[7px] rounded-t-full border ${here ? 'border-accent-deep bg-accent' : keyed ? 'border-accent bg-accent-wash' : 'border-edge-strong bg-card opacity-60 hover:opacity-100'}`} />
+    <button
+      type="button"
+      aria-label={here ? `Take the keyframe of ${label} away` : `Key ${label} here`}
+      title={`${says}${own.poses.length > 0 ? '; with Alt: at every pose' : ''}`}
+      onClick={(ev) => (ev.altKey ? all() : press())}
+      onPointerDown={(ev) => ev.stopPropagation()}
+      className="mr-1.5 inline-block p-0.5 align-middle"
+      data-key={path}
+      data-keyed={here ? 'here' : keyed ? 'elsewhere' : 'no'}
+    >
+      <span className={`block h-3 w-[7px] rounded-t-full border ${look}`} />
     </button>
   )
 }

@@ -10,7 +10,9 @@ import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Section } from './Section'
 
-/** Pins an element to what lies under it in the take, so that it goes along when the page scrolls or the window moves. */
+/**
+ * Pins an element to what lies under it in the take, so that it goes along when the page scrolls or the window moves.
+ */
 export function PinSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const [busy, setBusy] = useState(false)
@@ -24,24 +26,62 @@ export function PinSection({ element: e }: { element: Element }) {
     setBusy(true)
     try {
       const { media, ...where } = spot
-      const places = await ask<PinPlace[]>(`/api/media/${timed.lesson.media[media]!.sha256}/pin`, 'POST', where, control.signal)
-      if (!edit(`Pin “${e.name}” to what it marks`, pinTo(e.id, media, places))) toast('What it marks does not move, so it stays where it is.')
+      const places = await ask<PinPlace[]>(
+        `/api/media/${timed.lesson.media[media]!.sha256}/pin`,
+        'POST',
+        where,
+        control.signal,
+      )
+      if (!edit(`Pin “${e.name}” to what it marks`, pinTo(e.id, media, places)))
+        toast('What it marks does not move, so it stays where it is.')
       const lost = shown().findings.find((f) => f.code === 'unseen' && f.element === e.id)
       if (lost) toast(lost.sentence, { duration: 9000 })
     } catch (error) {
       if (!control.signal.aborted) toast.error(sentenceOf(error))
-    } finally { setBusy(false) }
+    } finally {
+      setBusy(false)
+    }
   }
   return (
     <Section title="Pinned" folds="shut">
-      <p className="text-muted">It goes along with what it marks when the page scrolls or the window moves, and is not shown while that is out of sight. Its way takes the place of its poses.</p>
-      {busy
-        ? <div className="flex items-center gap-2" role="status"><span className="flex-1">Following what it marks …</span><button type="button" aria-label="Stop following" className="grid place-items-center rounded hover:bg-black/10" onClick={() => stop.current?.abort()}><X size={14} /></button></div>
-        : <Button onClick={() => void pin()}><Pin size={13} />Pin it to what it marks</Button>}
+      <p className="text-muted">
+        It goes along with what it marks when the page scrolls or the window moves, and is not shown while that is out
+        of sight. Its way takes the place of its poses.
+      </p>
+      {busy ? (
+        <div className="flex items-center gap-2" role="status">
+          <span className="flex-1">Following what it marks …</span>
+          <button
+            type="button"
+            aria-label="Stop following"
+            className="grid place-items-center rounded hover:bg-black/10"
+            onClick={() => stop.current?.abort()}
+          >
+            <X size={14} />
+          </button>
+        </div>
+      ) : (
+        <Button onClick={() => void pin()}>
+          <Pin size={13} />
+          Pin it to what it marks
+        </Button>
+      )}
       {gone.length > 0 && (
         <div className="mt-1.5" data-testid="out-of-sight">
           <p className="text-accent-deep">What it marks is out of sight, and it is not shown:</p>
-          <div className="flex flex-wrap gap-x-2">{gone.map((g) => <button key={g.from} type="button" title="Go there" className="figures rounded px-1 text-xs hover:bg-black/5" onClick={() => goTo(g.from)}>{at(g.from)} to {at(g.to)}</button>)}</div>
+          <div className="flex flex-wrap gap-x-2">
+            {gone.map((g) => (
+              <button
+                key={g.from}
+                type="button"
+                title="Go there"
+                className="figures rounded px-1 text-xs hover:bg-black/5"
+                onClick={() => goTo(g.from)}
+              >
+                {at(g.from)} to {at(g.to)}
+              </button>
+            ))}
+          </div>
         </div>
       )}
     </Section>

@@ -1,4 +1,13 @@
-import { AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignHorizontalSpaceAround, AlignStartHorizontal, AlignStartVertical, AlignVerticalSpaceAround } from 'lucide-react'
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignHorizontalSpaceAround,
+  AlignStartHorizontal,
+  AlignStartVertical,
+  AlignVerticalSpaceAround,
+} from 'lucide-react'
 import { useState } from 'react'
 import { removeStagger, setElements, setMoveEasing, setStagger, takeMoves, takeOver, type AlignTo } from '@/core/edits'
 import type { Stagger } from '@/core/lesson/schema'
@@ -14,10 +23,24 @@ import { EasingEditor } from './EasingEditor'
 import { Actions } from './ElementDetails'
 import { Section } from './Section'
 
-const ALIGN = [['left', AlignStartVertical, 'Left edges'], ['centre', AlignCenterVertical, 'Middles, across'], ['right', AlignEndVertical, 'Right edges'], ['top', AlignStartHorizontal, 'Top edges'], ['middle', AlignCenterHorizontal, 'Middles, down'], ['bottom', AlignEndHorizontal, 'Bottom edges']] as const
+const ALIGN = [
+  ['left', AlignStartVertical, 'Left edges'],
+  ['centre', AlignCenterVertical, 'Middles, across'],
+  ['right', AlignEndVertical, 'Right edges'],
+  ['top', AlignStartHorizontal, 'Top edges'],
+  ['middle', AlignCenterHorizontal, 'Middles, down'],
+  ['bottom', AlignEndHorizontal, 'Bottom edges'],
+] as const
 
-const turned = (ids: string[], degrees: number) => setElements(ids, (x) => { x.rotation += degrees })
-const scaledBy = (ids: string[], k: number) => setElements(ids, (x) => { x.scale.x *= k; x.scale.y *= k })
+const turned = (ids: string[], degrees: number) =>
+  setElements(ids, (x) => {
+    x.rotation += degrees
+  })
+const scaledBy = (ids: string[], k: number) =>
+  setElements(ids, (x) => {
+    x.scale.x *= k
+    x.scale.y *= k
+  })
 
 /** What can be done with several elements at once. */
 export function Several({ ids }: { ids: string[] }) {
@@ -25,32 +48,133 @@ export function Several({ ids }: { ids: string[] }) {
   const [to, setTo] = useState<AlignTo>('each-other')
   const all = ids.flatMap((id) => timed.lesson.elements.find((e) => e.id === id) ?? [])
   const first = all[0]
-  const moves = all.flatMap((e) => motionOf(timed, e).moves.map((m) => ({ element: e.id, pose: m.pose.id, easing: m.pose.easing })))
+  const moves = all.flatMap((e) =>
+    motionOf(timed, e).moves.map((m) => ({ element: e.id, pose: m.pose.id, easing: m.pose.easing })),
+  )
   if (!first) return null
   return (
     <>
       <Section title={`${ids.length} elements`}>
-        <p className="text-muted">Drag them together on the picture or the timeline. The first chosen leads: “{first.name}”.</p>
-        <NumberField label="opacity of all" unit="%" min={0} max={100} value={first.opacity * 100} onLive={(v) => tryPosed(setElements(ids, (x) => { x.opacity = v / 100 }))} onChange={(v) => editPosed('Opacity of several elements', setElements(ids, (x) => { x.opacity = v / 100 }))} />
-        <NumberField relative label="turn each by" unit="°" min={-36_000} max={36_000} value={0} onLive={(v) => tryPosed(turned(ids, v))} onChange={(v) => editPosed('Turn several elements', turned(ids, v))} />
-        <NumberField relative label="size of each, by" unit="%" min={1} max={10_000} value={100} onLive={(v) => tryPosed(scaledBy(ids, v / 100))} onChange={(v) => editPosed('Scale several elements', scaledBy(ids, v / 100))} />
+        <p className="text-muted">
+          Drag them together on the picture or the timeline. The first chosen leads: “{first.name}”.
+        </p>
+        <NumberField
+          label="opacity of all"
+          unit="%"
+          min={0}
+          max={100}
+          value={first.opacity * 100}
+          onLive={(v) =>
+            tryPosed(
+              setElements(ids, (x) => {
+                x.opacity = v / 100
+              }),
+            )
+          }
+          onChange={(v) =>
+            editPosed(
+              'Opacity of several elements',
+              setElements(ids, (x) => {
+                x.opacity = v / 100
+              }),
+            )
+          }
+        />
+        <NumberField
+          relative
+          label="turn each by"
+          unit="°"
+          min={-36_000}
+          max={36_000}
+          value={0}
+          onLive={(v) => tryPosed(turned(ids, v))}
+          onChange={(v) => editPosed('Turn several elements', turned(ids, v))}
+        />
+        <NumberField
+          relative
+          label="size of each, by"
+          unit="%"
+          min={1}
+          max={10_000}
+          value={100}
+          onLive={(v) => tryPosed(scaledBy(ids, v / 100))}
+          onChange={(v) => editPosed('Scale several elements', scaledBy(ids, v / 100))}
+        />
         <Actions />
       </Section>
       <Section title="Line up and spread" folds="open">
-        <Choice label="Against" value={to} options={[{ value: 'each-other', label: 'each other' }, { value: 'frame', label: 'the frame' }, { value: 'action', label: 'the action safe area' }, { value: 'title', label: 'the title safe area' }]} onChange={setTo} />
+        <Choice
+          label="Against"
+          value={to}
+          options={[
+            { value: 'each-other', label: 'each other' },
+            { value: 'frame', label: 'the frame' },
+            { value: 'action', label: 'the action safe area' },
+            { value: 'title', label: 'the title safe area' },
+          ]}
+          onChange={setTo}
+        />
         <div className="flex flex-wrap gap-0.5">
-          {ALIGN.map(([edge, Icon, words]) => <IconButton key={edge} label={words} onClick={() => alignNow(edge, to)}><Icon size={16} /></IconButton>)}
-          <IconButton label="Spread across" disabled={ids.length < 3} onClick={() => distributeNow('across')}><AlignHorizontalSpaceAround size={16} /></IconButton>
-          <IconButton label="Spread down" disabled={ids.length < 3} onClick={() => distributeNow('down')}><AlignVerticalSpaceAround size={16} /></IconButton>
+          {ALIGN.map(([edge, Icon, words]) => (
+            <IconButton key={edge} label={words} onClick={() => alignNow(edge, to)}>
+              <Icon size={16} />
+            </IconButton>
+          ))}
+          <IconButton label="Spread across" disabled={ids.length < 3} onClick={() => distributeNow('across')}>
+            <AlignHorizontalSpaceAround size={16} />
+          </IconButton>
+          <IconButton label="Spread down" disabled={ids.length < 3} onClick={() => distributeNow('down')}>
+            <AlignVerticalSpaceAround size={16} />
+          </IconButton>
         </div>
-        <div className="flex gap-1"><Button onClick={() => equalNow('width')}>As wide</Button><Button onClick={() => equalNow('height')}>As tall</Button><Button onClick={() => runCommand('group')}>Group</Button></div>
+        <div className="flex gap-1">
+          <Button onClick={() => equalNow('width')}>As wide</Button>
+          <Button onClick={() => equalNow('height')}>As tall</Button>
+          <Button onClick={() => runCommand('group')}>Group</Button>
+        </div>
       </Section>
       <Section title="Moves" folds="open">
         <div className="grid grid-cols-2 gap-1">
-          {[['move-here', 'Move from now'], ['arrive-here', 'Arrive by now'], ['hold-here', 'Hold until here'], ['return', 'Return'], ['start-together', 'Start together'], ['land-together', 'Land together']].map(([id, words]) => <Button key={id} data-act={id} onClick={() => runCommand(id!)}>{words}</Button>)}
+          {[
+            ['move-here', 'Move from now'],
+            ['arrive-here', 'Arrive by now'],
+            ['hold-here', 'Hold until here'],
+            ['return', 'Return'],
+            ['start-together', 'Start together'],
+            ['land-together', 'Land together'],
+          ].map(([id, words]) => (
+            <Button key={id} data-act={id} onClick={() => runCommand(id!)}>
+              {words}
+            </Button>
+          ))}
         </div>
-        {moves.length > 0 && <EasingEditor label="Easing of all moves" value={moves[0]!.easing} onChange={(v) => edit('Easing of several moves', setMoveEasing(moves, v))} />}
-        <div className="flex flex-wrap items-center gap-1"><span className="text-muted">As the first:</span>{(['arrival', 'departure', 'look'] as const).map((w) => <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first, w))}>{w}</Button>)}{first.poses.length > 0 && <Button onClick={() => edit(`Take over the moves of “${first.name}”`, takeMoves(ids, first.id, bench().timed, () => freshId('pose')))}>moves</Button>}</div>
+        {moves.length > 0 && (
+          <EasingEditor
+            label="Easing of all moves"
+            value={moves[0]!.easing}
+            onChange={(v) => edit('Easing of several moves', setMoveEasing(moves, v))}
+          />
+        )}
+        <div className="flex flex-wrap items-center gap-1">
+          <span className="text-muted">As the first:</span>
+          {(['arrival', 'departure', 'look'] as const).map((w) => (
+            <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first, w))}>
+              {w}
+            </Button>
+          ))}
+          {first.poses.length > 0 && (
+            <Button
+              onClick={() =>
+                edit(
+                  `Take over the moves of “${first.name}”`,
+                  takeMoves(ids, first.id, bench().timed, () => freshId('pose')),
+                )
+              }
+            >
+              moves
+            </Button>
+          )}
+        </div>
         <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
       </Section>
       <StaggerSection ids={ids} />
@@ -58,24 +182,79 @@ export function Several({ ids }: { ids: string[] }) {
   )
 }
 
-const ORDERS = [{ value: 'selection', label: 'as they were chosen' }, { value: 'left-to-right', label: 'left to right' }, { value: 'top-to-bottom', label: 'top to bottom' }, { value: 'nearest-first', label: 'nearest first' }, { value: 'shuffled', label: 'shuffled' }] as const
+const ORDERS = [
+  { value: 'selection', label: 'as they were chosen' },
+  { value: 'left-to-right', label: 'left to right' },
+  { value: 'top-to-bottom', label: 'top to bottom' },
+  { value: 'nearest-first', label: 'nearest first' },
+  { value: 'shuffled', label: 'shuffled' },
+] as const
 /** Lets elements follow each other; laid again with other numbers at any time. */
 function StaggerSection({ ids }: { ids: string[] }) {
   const { lesson } = useShown()
-  const laid = lesson.staggers.filter((s) => s.elements.length === ids.length && ids.every((id) => s.elements.includes(id)))
-  const lay = (s: Omit<Stagger, 'shifts'>) => edit(`Stagger ${s.elements.length} elements`, setStagger(s, bench().timed))
-  const anew = () => lay({ id: freshId('stagger'), elements: ids, what: 'start', move: 1, frames: 2, order: 'selection', seed: 1, jitter: 0 })
+  const laid = lesson.staggers.filter(
+    (s) => s.elements.length === ids.length && ids.every((id) => s.elements.includes(id)),
+  )
+  const lay = (s: Omit<Stagger, 'shifts'>) =>
+    edit(`Stagger ${s.elements.length} elements`, setStagger(s, bench().timed))
+  const anew = () =>
+    lay({
+      id: freshId('stagger'),
+      elements: ids,
+      what: 'start',
+      move: 1,
+      frames: 2,
+      order: 'selection',
+      seed: 1,
+      jitter: 0,
+    })
   return (
     <Section title="Stagger" folds="open">
       {laid.map((s) => (
         <div key={s.id} className="space-y-1.5 rounded border border-edge bg-card p-2" data-testid="stagger">
-          <Choice label="Each" value={s.what} options={[{ value: 'start', label: 'starts later' }, { value: 'element', label: 'comes later, whole' }, { value: 'move', label: 'moves later' }]} onChange={(what) => lay({ ...s, what })} />
-          {s.what === 'move' && <NumberField label="which move" min={1} max={99} value={s.move} onChange={(move) => lay({ ...s, move })} />}
-          <NumberField label="by" unit="frames" digits={1} min={-1000} max={1000} value={s.frames} onChange={(frames) => lay({ ...s, frames })} />
+          <Choice
+            label="Each"
+            value={s.what}
+            options={[
+              { value: 'start', label: 'starts later' },
+              { value: 'element', label: 'comes later, whole' },
+              { value: 'move', label: 'moves later' },
+            ]}
+            onChange={(what) => lay({ ...s, what })}
+          />
+          {s.what === 'move' && (
+            <NumberField label="which move" min={1} max={99} value={s.move} onChange={(move) => lay({ ...s, move })} />
+          )}
+          <NumberField
+            label="by"
+            unit="frames"
+            digits={1}
+            min={-1000}
+            max={1000}
+            value={s.frames}
+            onChange={(frames) => lay({ ...s, frames })}
+          />
           <Choice label="Order" value={s.order} options={ORDERS} onChange={(order) => lay({ ...s, order })} />
-          {(s.order === 'shuffled' || s.jitter > 0) && <NumberField label="shuffle number" min={0} max={9999} value={s.seed} onChange={(seed) => lay({ ...s, seed })} />}
-          <NumberField label="uneven by up to" unit="frames" min={0} max={200} value={s.jitter} onChange={(jitter) => lay({ ...s, jitter })} />
-          <Button onClick={() => edit('Take a stagger off', removeStagger(s.id, bench().timed))}>All at once again</Button>
+          {(s.order === 'shuffled' || s.jitter > 0) && (
+            <NumberField
+              label="shuffle number"
+              min={0}
+              max={9999}
+              value={s.seed}
+              onChange={(seed) => lay({ ...s, seed })}
+            />
+          )}
+          <NumberField
+            label="uneven by up to"
+            unit="frames"
+            min={0}
+            max={200}
+            value={s.jitter}
+            onChange={(jitter) => lay({ ...s, jitter })}
+          />
+          <Button onClick={() => edit('Take a stagger off', removeStagger(s.id, bench().timed))}>
+            All at once again
+          </Button>
         </div>
       ))}
       <Button onClick={anew}>{laid.length ? 'Stagger something else too' : 'Let them follow each other'}</Button>

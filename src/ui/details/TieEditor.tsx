@@ -19,7 +19,13 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
   const edge = e[side]
   const at = side === 'start' ? span.from : span.to
   const lost = side === 'start' ? span.startLost : span.endLost
-  const set = (next: Edge, label = `${side === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`) => edit(label, side === 'end' && bench().pushes ? pushing(e.id, setEdge(e.id, side, next), bench().timed) : setEdge(e.id, side, next))
+  const set = (next: Edge, label = `${side === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`) =>
+    edit(
+      label,
+      side === 'end' && bench().pushes
+        ? pushing(e.id, setEdge(e.id, side, next), bench().timed)
+        : setEdge(e.id, side, next),
+    )
   const how: How = edge.on === 'element' ? 'moment' : edge.on
   const other = e[side === 'start' ? 'end' : 'start']
   const change = (to: How) => {
@@ -28,7 +34,10 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
     else if (to === 'length') set({ on: 'length', frames: Math.max(1, span.to - span.from) })
     else {
       const near = nearestMoment(timed.moments.values(), at)
-      set({ on: 'moment', moment: near.id, edge: 'start', offset: at - near.frame, last: at }, `Tie the ${side} of “${e.name}”`)
+      set(
+        { on: 'moment', moment: near.id, edge: 'start', offset: at - near.frame, last: at },
+        `Tie the ${side} of “${e.name}”`,
+      )
     }
   }
   const tied = edge.on === 'moment' || edge.on === 'element' ? edge : null
@@ -36,65 +45,211 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
     <div className={`rounded border bg-card p-2 ${lost ? 'border-accent' : 'border-edge'}`} data-testid={`tie-${side}`}>
       <div className="flex flex-wrap items-center gap-1.5">
         <strong>{side === 'start' ? 'Starts' : 'Ends'}</strong>
-        <Choice bare label={`How the ${side} is set`} value={how} onChange={change} options={[{ value: 'moment', label: 'with a moment' }, { value: 'loose', label: 'at a time' }, ...(other.on !== 'length' ? [{ value: 'length' as const, label: 'by its length' }] : [])]} />
-        <button type="button" className="figures ml-auto rounded px-1 text-xs text-muted hover:bg-black/5" title="Go there" onClick={() => goTo(side === 'start' ? at : at - 1)}>{timecode(at, timed.lesson.rate)}</button>
+        <Choice
+          bare
+          label={`How the ${side} is set`}
+          value={how}
+          onChange={change}
+          options={[
+            { value: 'moment', label: 'with a moment' },
+            { value: 'loose', label: 'at a time' },
+            ...(other.on !== 'length' ? [{ value: 'length' as const, label: 'by its length' }] : []),
+          ]}
+        />
+        <button
+          type="button"
+          className="figures ml-auto rounded px-1 text-xs text-muted hover:bg-black/5"
+          title="Go there"
+          onClick={() => goTo(side === 'start' ? at : at - 1)}
+        >
+          {timecode(at, timed.lesson.rate)}
+        </button>
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
-        {edge.on === 'loose' && <span className="w-[104px]"><Words label={`Time of the ${side}`} className="figures text-center" value={timecode(edge.frame, timed.lesson.rate)} onChange={(t) => { const f = parseTimecode(t, timed.lesson.rate, edge.frame); if (f !== null) set({ on: 'loose', frame: f }) }} /></span>}
-        {edge.on === 'length' && <><NumberField compact label="Length" unit="frames" perSecond={framesPerSecond(timed.lesson.rate)} min={1} value={edge.frames} onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)} /><span className="text-muted">= {lengthText(edge.frames, timed.lesson.rate)} {side === 'end' ? 'after its start' : 'before its end'}</span></>}
+        {edge.on === 'loose' && (
+          <span className="w-[104px]">
+            <Words
+              label={`Time of the ${side}`}
+              className="figures text-center"
+              value={timecode(edge.frame, timed.lesson.rate)}
+              onChange={(t) => {
+                const f = parseTimecode(t, timed.lesson.rate, edge.frame)
+                if (f !== null) set({ on: 'loose', frame: f })
+              }}
+            />
+          </span>
+        )}
+        {edge.on === 'length' && (
+          <>
+            <NumberField
+              compact
+              label="Length"
+              unit="frames"
+              perSecond={framesPerSecond(timed.lesson.rate)}
+              min={1}
+              value={edge.frames}
+              onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)}
+            />
+            <span className="text-muted">
+              = {lengthText(edge.frames, timed.lesson.rate)} {side === 'end' ? 'after its start' : 'before its end'}
+            </span>
+          </>
+        )}
         {tied && <TieFields tie={tied} at={at} own={e.id} onChange={set} />}
       </div>
-      {lost && <p className="mt-1 text-accent-deep">This moment was cut away. The end keeps its place until you tie it again or the moment comes back.</p>}
+      {lost && (
+        <p className="mt-1 text-accent-deep">
+          This moment was cut away. The end keeps its place until you tie it again or the moment comes back.
+        </p>
+      )}
     </div>
   )
 }
 
 type Tied = Extract<Edge, { on: 'moment' | 'element' }>
 /** How far from what it hangs on, and on what: “[4] frames [after] [the click on Lend out]”. */
-export function TieFields({ tie, at, own, onChange }: { tie: Tied; at: number; own: string; onChange: (next: Tied) => void }) {
+export function TieFields({
+  tie,
+  at,
+  own,
+  onChange,
+}: {
+  tie: Tied
+  at: number
+  own: string
+  onChange: (next: Tied) => void
+}) {
   const timed = useShown()
   return (
     <>
-      {tie.offset !== 0 && <NumberField compact label="Frames off the moment" perSecond={framesPerSecond(timed.lesson.rate)} min={0} value={Math.abs(tie.offset)} onChange={(v) => onChange({ ...tie, offset: Math.sign(tie.offset) * v })} />}
+      {tie.offset !== 0 && (
+        <NumberField
+          compact
+          label="Frames off the moment"
+          perSecond={framesPerSecond(timed.lesson.rate)}
+          min={0}
+          value={Math.abs(tie.offset)}
+          onChange={(v) => onChange({ ...tie, offset: Math.sign(tie.offset) * v })}
+        />
+      )}
       {tie.offset !== 0 && <span>frames</span>}
-      <Choice bare label="Before or after" value={tie.offset === 0 ? 'on' : tie.offset > 0 ? 'after' : 'before'} onChange={(w) => onChange({ ...tie, offset: w === 'on' ? 0 : (w === 'after' ? 1 : -1) * (Math.abs(tie.offset) || 4) })} options={[{ value: 'on', label: 'on' }, { value: 'after', label: 'after' }, { value: 'before', label: 'before' }]} />
-      <MomentPicker label={tieTarget(timed, tie)} own={own} onPick={(next) => onChange({ ...next, offset: tie.offset, last: Math.round(at) })} />
+      <Choice
+        bare
+        label="Before or after"
+        value={tie.offset === 0 ? 'on' : tie.offset > 0 ? 'after' : 'before'}
+        onChange={(w) =>
+          onChange({ ...tie, offset: w === 'on' ? 0 : (w === 'after' ? 1 : -1) * (Math.abs(tie.offset) || 4) })
+        }
+        options={[
+          { value: 'on', label: 'on' },
+          { value: 'after', label: 'after' },
+          { value: 'before', label: 'before' },
+        ]}
+      />
+      <MomentPicker
+        label={tieTarget(timed, tie)}
+        own={own}
+        onPick={(next) => onChange({ ...next, offset: tie.offset, last: Math.round(at) })}
+      />
     </>
   )
 }
 
-type Target = { on: 'moment'; moment: string; edge: 'start' | 'end' } | { on: 'element'; element: string; edge: 'start' | 'end' }
+type Target =
+  { on: 'moment'; moment: string; edge: 'start' | 'end' } | { on: 'element'; element: string; edge: 'start' | 'end' }
 /** Finds a moment, a word, or an end of another element to hang something on. */
 function MomentPicker({ label, own, onPick }: { label: string; own: string; onPick: (t: Target) => void }) {
   const [open, setOpen] = useState(false)
   const timed = useShown()
-  const entries = useMemo(() => (open ? [...timed.moments.values()].filter((m) => m.frame !== null && m.kind !== 'phrase').sort((a, b) => a.frame! - b.frame!) : []), [open, timed])
-  const pick = (t: Target) => { setOpen(false); onPick(t) }
+  const entries = useMemo(
+    () =>
+      open
+        ? [...timed.moments.values()]
+            .filter((m) => m.frame !== null && m.kind !== 'phrase')
+            .sort((a, b) => a.frame! - b.frame!)
+        : [],
+    [open, timed],
+  )
+  const pick = (t: Target) => {
+    setOpen(false)
+    onPick(t)
+  }
   const item = 'flex cursor-pointer items-center gap-1.5 rounded px-2 py-0.5 data-[selected=true]:bg-accent-wash'
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="max-w-full truncate rounded border border-dashed border-edge-strong px-1.5 py-0.5 text-left text-accent-deep hover:bg-accent-wash" title="Choose another moment">{label}</Popover.Trigger>
+      <Popover.Trigger
+        className={
+          'max-w-full truncate rounded border border-dashed border-edge-strong px-1.5 ' +
+          'py-0.5 text-left text-accent-deep hover:bg-accent-wash'
+        }
+        title="Choose another moment"
+      >
+        {label}
+      </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" className="z-50 w-80 rounded border border-edge-strong bg-sheet p-2 shadow-xl" onKeyDown={(e) => e.stopPropagation()}>
+        <Popover.Content
+          align="end"
+          className="z-50 w-80 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
+          onKeyDown={(e) => e.stopPropagation()}
+        >
           <Cmd label="Moments" defaultValue={entries.find((m) => m.frame! >= bench().playhead)?.id}>
-            <Cmd.Input autoFocus placeholder="Find a moment, a word or an element" className="mb-1 w-full rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent" />
+            <Cmd.Input
+              autoFocus
+              placeholder="Find a moment, a word or an element"
+              className="mb-1 w-full rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
+            />
             <Cmd.List className="thin-scroll max-h-64 overflow-auto">
               <Cmd.Empty className="p-2 text-muted">There is no such moment.</Cmd.Empty>
               {entries.map((m) => (
-                <Cmd.Item key={m.id} value={m.id} keywords={[m.label, m.kind]} className={item} onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'start' })}>
-                  <MomentIcon kind={m.kind} size={12} /><span className="truncate">{momentName(m.kind, m.label)}</span><span className="figures ml-auto text-[11px] text-muted">{timecode(m.frame!, timed.lesson.rate)}</span>
+                <Cmd.Item
+                  key={m.id}
+                  value={m.id}
+                  keywords={[m.label, m.kind]}
+                  className={item}
+                  onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'start' })}
+                >
+                  <MomentIcon kind={m.kind} size={12} />
+                  <span className="truncate">{momentName(m.kind, m.label)}</span>
+                  <span className="figures ml-auto text-[11px] text-muted">
+                    {timecode(m.frame!, timed.lesson.rate)}
+                  </span>
                 </Cmd.Item>
               ))}
-              {entries.filter((m) => m.untilFrame !== null && (m.kind === 'word' || m.kind === 'chapter')).map((m) => (
-                <Cmd.Item key={`${m.id} end`} value={`${m.id} end`} keywords={[m.label, 'end']} className={item} onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'end' })}>
-                  <MomentIcon kind={m.kind} size={12} /><span className="truncate">{momentName(m.kind, m.label, 'end')}</span><span className="figures ml-auto text-[11px] text-muted">{timecode(m.untilFrame!, timed.lesson.rate)}</span>
-                </Cmd.Item>
-              ))}
-              {open && timed.lesson.elements.filter((e) => e.id !== own).flatMap((e) => (['start', 'end'] as const).map((edge) => (
-                <Cmd.Item key={e.id + edge} value={`${e.id} ${edge}`} keywords={[e.name]} className={item} onSelect={() => pick({ on: 'element', element: e.id, edge })}>
-                  <span className="truncate">the {edge} of {e.name}</span>
-                </Cmd.Item>
-              )))}
+              {entries
+                .filter((m) => m.untilFrame !== null && (m.kind === 'word' || m.kind === 'chapter'))
+                .map((m) => (
+                  <Cmd.Item
+                    key={`${m.id} end`}
+                    value={`${m.id} end`}
+                    keywords={[m.label, 'end']}
+                    className={item}
+                    onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'end' })}
+                  >
+                    <MomentIcon kind={m.kind} size={12} />
+                    <span className="truncate">{momentName(m.kind, m.label, 'end')}</span>
+                    <span className="figures ml-auto text-[11px] text-muted">
+                      {timecode(m.untilFrame!, timed.lesson.rate)}
+                    </span>
+                  </Cmd.Item>
+                ))}
+              {open &&
+                timed.lesson.elements
+                  .filter((e) => e.id !== own)
+                  .flatMap((e) =>
+                    (['start', 'end'] as const).map((edge) => (
+                      <Cmd.Item
+                        key={e.id + edge}
+                        value={`${e.id} ${edge}`}
+                        keywords={[e.name]}
+                        className={item}
+                        onSelect={() => pick({ on: 'element', element: e.id, edge })}
+                      >
+                        <span className="truncate">
+                          the {edge} of {e.name}
+                        </span>
+                      </Cmd.Item>
+                    )),
+                  )}
             </Cmd.List>
           </Cmd>
         </Popover.Content>

@@ -23,22 +23,81 @@ export function ExportDialog() {
   const [height, setHeight] = useState('own')
   const part = what === 'passage' && passage ? passage : { from: 0, to: length }
   const begin = () => {
-    void ask('/api/exports', 'POST', { lesson: id, choice: { quality, ...(what === 'passage' && passage && { from: passage.from, to: passage.to }), ...(height !== 'own' && { height: Number(height) }) } })
-      .then(() => toast('The export runs in the background; this window can be closed.'), (e: unknown) => toast.error(sentenceOf(e)))
+    void ask('/api/exports', 'POST', {
+      lesson: id,
+      choice: {
+        quality,
+        ...(what === 'passage' && passage && { from: passage.from, to: passage.to }),
+        ...(height !== 'own' && { height: Number(height) }),
+      },
+    }).then(
+      () => toast('The export runs in the background; this window can be closed.'),
+      (e: unknown) => toast.error(sentenceOf(e)),
+    )
   }
   const heights = HEIGHTS.filter((h) => h !== lesson.frame.height)
   return (
-    <Dialog open={open} onOpenChange={(o) => { if (!o) setBench({ panel: 'none' }) }} title="Export" wide>
+    <Dialog
+      open={open}
+      onOpenChange={(o) => {
+        if (!o) setBench({ panel: 'none' })
+      }}
+      title="Export"
+      wide
+    >
       <div className="grid grid-cols-[300px_1fr] gap-6">
         <div className="space-y-2.5">
-          <Choice label="What" value={what === 'passage' && passage ? 'passage' : 'lesson'} onChange={setWhat} options={[{ value: 'lesson', label: 'the lesson' }, ...(passage ? [{ value: 'passage' as const, label: 'the passage' }] : [])]} />
-          <Choice label="Size" value={height} onChange={setHeight} options={[{ value: 'own', label: `its own, ${lesson.frame.width} × ${lesson.frame.height}` }, ...heights.map((h) => ({ value: String(h), label: `${Math.round((h * lesson.frame.width) / lesson.frame.height / 2) * 2} × ${h}` }))]} />
-          <Choice label="Quality" value={quality} onChange={setQuality} options={[{ value: 'draft', label: 'draft: fast and small' }, { value: 'good', label: 'good' }, { value: 'best', label: 'best: slow and large' }]} />
-          <p className="text-muted">MP4 with H.264 and AAC, {part.to - part.from} frames, {lengthText(part.to - part.from, lesson.rate)} long.{!passage && ' Set a passage with [ and ] to export a part.'}</p>
-          <Button look="main" className="w-full justify-center" disabled={!saved || lesson.clips.length === 0} onClick={begin}>{saved ? 'Export' : 'Saving first…'}</Button>
-          {lesson.clips.length === 0 && <p className="text-accent-deep">There is no take in this lesson yet. Bring in a recording first.</p>}
+          <Choice
+            label="What"
+            value={what === 'passage' && passage ? 'passage' : 'lesson'}
+            onChange={setWhat}
+            options={[
+              { value: 'lesson', label: 'the lesson' },
+              ...(passage ? [{ value: 'passage' as const, label: 'the passage' }] : []),
+            ]}
+          />
+          <Choice
+            label="Size"
+            value={height}
+            onChange={setHeight}
+            options={[
+              { value: 'own', label: `its own, ${lesson.frame.width} × ${lesson.frame.height}` },
+              ...heights.map((h) => ({
+                value: String(h),
+                label: `${Math.round((h * lesson.frame.width) / lesson.frame.height / 2) * 2} × ${h}`,
+              })),
+            ]}
+          />
+          <Choice
+            label="Quality"
+            value={quality}
+            onChange={setQuality}
+            options={[
+              { value: 'draft', label: 'draft: fast and small' },
+              { value: 'good', label: 'good' },
+              { value: 'best', label: 'best: slow and large' },
+            ]}
+          />
+          <p className="text-muted">
+            MP4 with H.264 and AAC, {part.to - part.from} frames, {lengthText(part.to - part.from, lesson.rate)} long.
+            {!passage && ' Set a passage with [ and ] to export a part.'}
+          </p>
+          <Button
+            look="main"
+            className="w-full justify-center"
+            disabled={!saved || lesson.clips.length === 0}
+            onClick={begin}
+          >
+            {saved ? 'Export' : 'Saving first…'}
+          </Button>
+          {lesson.clips.length === 0 && (
+            <p className="text-accent-deep">There is no take in this lesson yet. Bring in a recording first.</p>
+          )}
         </div>
-        <div><h3 className="mb-2 font-semibold">Exports of this lesson</h3>{open && <ExportList lesson={id} />}</div>
+        <div>
+          <h3 className="mb-2 font-semibold">Exports of this lesson</h3>
+          {open && <ExportList lesson={id} />}
+        </div>
       </div>
     </Dialog>
   )

@@ -4,7 +4,12 @@ import { isOver, type Job } from '@/contract/news'
 import { cancelJob, forgetJob, hearJob, loadJobs, retryJob, useJobs } from '../kit/jobs'
 import { useNews } from '../kit/news'
 
-const size = (bytes: number) => (bytes > 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : bytes > 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1000)} kB`)
+const size = (bytes: number) =>
+  bytes > 1e9
+    ? `${(bytes / 1e9).toFixed(1)} GB`
+    : bytes > 1e6
+      ? `${(bytes / 1e6).toFixed(1)} MB`
+      : `${Math.ceil(bytes / 1000)} kB`
 function left({ of = 0, frame = 0, framesPerSecond = 0 }: Job['facts']): string {
   const s = Math.ceil((of - frame) / Math.max(0.1, framesPerSecond))
   return s > 90 ? `${Math.ceil(s / 60)} minutes left` : `${s} s left`
@@ -14,8 +19,13 @@ function about({ from, to, quality, height }: Job['facts']): string {
   return `${part} · ${quality}${height ? ` · ${height} px high` : ''}`
 }
 function standing({ state, facts, createdAt }: Job): string {
-  if (state === 'running') return facts.frame ? `frame ${facts.frame} of ${facts.of} · ${facts.framesPerSecond!.toFixed(0)} a second · ${left(facts)}` : 'starting'
-  return state === 'done' ? new Date(createdAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }) : state
+  if (state === 'running')
+    return facts.frame
+      ? `frame ${facts.frame} of ${facts.of} · ${facts.framesPerSecond!.toFixed(0)} a second · ${left(facts)}`
+      : 'starting'
+  return state === 'done'
+    ? new Date(createdAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+    : state
 }
 
 /** The exports, latest first; of one lesson, or of all. */
@@ -25,9 +35,13 @@ export function ExportList({ lesson }: { lesson?: string }) {
   useEffect(() => void loadJobs(), [])
   const rows = all.filter((j) => j.kind === 'export' && (!lesson || j.lesson === lesson))
   if (!loaded) return <p className="text-muted">Looking…</p>
-  if (rows.length === 0) return <p className="rounded border border-edge bg-card p-3 text-muted">Nothing has been exported yet.</p>
+  if (rows.length === 0)
+    return <p className="rounded border border-edge bg-card p-3 text-muted">Nothing has been exported yet.</p>
   return (
-    <ul className="thin-scroll max-h-[60vh] divide-y divide-edge overflow-auto rounded border border-edge bg-card" data-testid="exports">
+    <ul
+      className="thin-scroll max-h-[60vh] divide-y divide-edge overflow-auto rounded border border-edge bg-card"
+      data-testid="exports"
+    >
       {rows.map((r) => {
         const busy = !isOver(r.state)
         const done = Math.round((100 * (r.facts.frame ?? 0)) / Math.max(1, r.facts.of ?? 1))
@@ -35,15 +49,52 @@ export function ExportList({ lesson }: { lesson?: string }) {
           <li key={r.id} className="px-3 py-2" data-export={r.state}>
             <div className="flex items-center gap-2">
               <span className="min-w-0 flex-1 truncate font-semibold">{r.name}</span>
-              {r.state === 'done' && <a href={`/api/exports/${r.id}/file`} download className="inline-flex items-center gap-1 rounded border border-edge px-2 py-0.5 hover:border-edge-strong"><Download size={13} />Download{r.facts.bytes ? `, ${size(r.facts.bytes)}` : ''}</a>}
-              {(r.state === 'failed' || r.state === 'cancelled') && <button type="button" aria-label="Export again" className="grid place-items-center rounded hover:bg-black/10" onClick={() => retryJob(r.id)}><RotateCcw size={14} /></button>}
-              <button type="button" aria-label={busy ? 'Cancel this export' : 'Take this export off the list'} className="grid place-items-center rounded hover:bg-black/10" onClick={() => (busy ? cancelJob(r.id) : forgetJob(r.id))}><X size={14} /></button>
+              {r.state === 'done' && (
+                <a
+                  href={`/api/exports/${r.id}/file`}
+                  download
+                  className={
+                    'inline-flex items-center gap-1 rounded border border-edge ' +
+                    'px-2 py-0.5 hover:border-edge-strong'
+                  }
+                >
+                  <Download size={13} />
+                  Download{r.facts.bytes ? `, ${size(r.facts.bytes)}` : ''}
+                </a>
+              )}
+              {(r.state === 'failed' || r.state === 'cancelled') && (
+                <button
+                  type="button"
+                  aria-label="Export again"
+                  className="grid place-items-center rounded hover:bg-black/10"
+                  onClick={() => retryJob(r.id)}
+                >
+                  <RotateCcw size={14} />
+                </button>
+              )}
+              <button
+                type="button"
+                aria-label={busy ? 'Cancel this export' : 'Take this export off the list'}
+                className="grid place-items-center rounded hover:bg-black/10"
+                onClick={() => (busy ? cancelJob(r.id) : forgetJob(r.id))}
+              >
+                <X size={14} />
+              </button>
             </div>
             <div className="flex justify-between text-muted">
               <span>{about(r.facts)}</span>
               <span className="figures text-xs">{standing(r)}</span>
             </div>
-            {busy && <div className="mt-1 h-1.5 rounded bg-edge" role="progressbar" aria-label={`Export of ${r.name}`} aria-valuenow={done}><div className="h-1.5 rounded bg-accent" style={{ width: `${done}%` }} /></div>}
+            {busy && (
+              <div
+                className="mt-1 h-1.5 rounded bg-edge"
+                role="progressbar"
+                aria-label={`Export of ${r.name}`}
+                aria-valuenow={done}
+              >
+                <div className="h-1.5 rounded bg-accent" style={{ width: `${done}%` }} />
+              </div>
+            )}
             {r.sentence && r.state === 'failed' && <p className="mt-1 text-accent-deep">{r.sentence}</p>}
           </li>
         )
@@ -54,5 +105,10 @@ export function ExportList({ lesson }: { lesson?: string }) {
 
 /** Keeps the list of jobs as the server has it, on pages other than the workbench. */
 export function useJobNews(): void {
-  useNews((n) => { if (n.about === 'job') hearJob(n) }, () => void loadJobs())
+  useNews(
+    (n) => {
+      if (n.about === 'job') hearJob(n)
+    },
+    () => void loadJobs(),
+  )
 }

@@ -8,7 +8,9 @@ export function Exports() {
   return (
     <>
       <PageHead here="exports" />
-      <main className="mx-auto max-w-[860px] px-6 py-6"><ExportList /></main>
+      <main className="mx-auto max-w-[860px] px-6 py-6">
+        <ExportList />
+      </main>
     </>
   )
 }

@@ -8,12 +8,31 @@ import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { isOver } from '@/contract/news'
 import { cancelJob, forgetJob, retryJob, useJobs } from '../kit/jobs'
-import { bringIn, bringInSamples, cancelSending, comingFiles, forgetSending, layFile, retrySending, useSending, type Coming } from './bringIn'
+import {
+  bringIn,
+  bringInSamples,
+  cancelSending,
+  comingFiles,
+  forgetSending,
+  layFile,
+  retrySending,
+  useSending,
+  type Coming,
+} from './bringIn'
 
-interface LibraryFile { sha256: string; name: string; kind: Medium['kind']; bytes: number; medium: Medium }
+interface LibraryFile {
+  sha256: string
+  name: string
+  kind: Medium['kind']
+  bytes: number
+  medium: Medium
+}
 const ICONS = { take: Film, sound: Music, picture: Image }
 const ACCEPT = '.mp4,.mov,.webm,.mkv,.gif,.png,.jpg,.jpeg,.webp,.svg,.wav,.mp3,.m4a,.ogg,.opus,.flac,.jsonl,.vtt,.srt'
-const lengthOf = (m: Medium) => (m.durationUs ? `${Math.floor(m.durationUs / 6e7)}:${String(Math.floor((m.durationUs / 1e6) % 60)).padStart(2, '0')}` : '')
+const lengthOf = (m: Medium) =>
+  m.durationUs
+    ? `${Math.floor(m.durationUs / 6e7)}:${String(Math.floor((m.durationUs / 1e6) % 60)).padStart(2, '0')}`
+    : ''
 
 /** Files are brought in here, and used again from the library. */
 export function Files() {
@@ -26,22 +45,80 @@ export function Files() {
   const ready = coming.filter((f) => f.state === 'done').length
   useEffect(() => {
     if (!open) return
-    const timer = setTimeout(() => void ask<LibraryFile[]>(`/api/media?search=${encodeURIComponent(search)}`).then(setFiles, () => setFiles([])), search ? 200 : 0)
+    const timer = setTimeout(
+      () =>
+        void ask<LibraryFile[]>(`/api/media?search=${encodeURIComponent(search)}`).then(setFiles, () => setFiles([])),
+      search ? 200 : 0,
+    )
     return () => clearTimeout(timer)
   }, [open, search, ready])
   return (
-    <Dialog open={open} onOpenChange={(o) => { if (!o) setBench({ panel: 'none' }) }} title="Files" wide>
+    <Dialog
+      open={open}
+      onOpenChange={(o) => {
+        if (!o) setBench({ panel: 'none' })
+      }}
+      title="Files"
+      wide
+    >
       <button
-        type="button" onClick={() => picker.current?.click()} onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); e.stopPropagation(); bringIn([...e.dataTransfer.files]) }}
-        className="flex w-full flex-col items-center gap-1 rounded border-2 border-dashed border-edge-strong bg-card px-4 py-4 hover:border-accent"
+        type="button"
+        onClick={() => picker.current?.click()}
+        onDragOver={(e) => e.preventDefault()}
+        onDrop={(e) => {
+          e.preventDefault()
+          e.stopPropagation()
+          bringIn([...e.dataTransfer.files])
+        }}
+        className={
+          'flex w-full flex-col items-center gap-1 rounded border-2 border-dashed ' +
+          'border-edge-strong bg-card px-4 py-4 hover:border-accent'
+        }
       >
-        <Upload size={20} /><strong>Drop files here, or press to pick them</strong>
-        <span className="text-muted">Recordings (MP4, MOV, WebM, MKV, GIF) with their trace (.jsonl) · narration (WAV, MP3, M4A, OGG, FLAC) with captions (VTT, SRT) · pictures (PNG, JPEG, WebP, SVG)</span>
+        <Upload size={20} />
+        <strong>Drop files here, or press to pick them</strong>
+        <span className="text-muted">
+          Recordings (MP4, MOV, WebM, MKV, GIF) with their trace (.jsonl) · narration (WAV, MP3, M4A, OGG, FLAC) with
+          captions (VTT, SRT) · pictures (PNG, JPEG, WebP, SVG)
+        </span>
       </button>
-      <p className="mt-1.5 text-muted">Nothing at hand? <button type="button" className="text-accent-deep underline" onClick={() => void bringInSamples()}>Bring in sample files</button>: a recording with its trace, its narration and captions.</p>
-      <input ref={picker} type="file" multiple accept={ACCEPT} className="hidden" data-testid="file-picker" onChange={(e) => { bringIn([...(e.target.files ?? [])]); e.target.value = '' }} />
-      {coming.length > 0 && <ul className="mt-3 space-y-1">{coming.slice(0, 12).map((f) => <ComingRow key={f.key} file={f} />)}</ul>}
-      <div className="mt-4 mb-2 flex items-center justify-between"><h3 className="font-semibold">Library</h3><input type="search" aria-label="Search the library" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent" /></div>
+      <p className="mt-1.5 text-muted">
+        Nothing at hand?{' '}
+        <button type="button" className="text-accent-deep underline" onClick={() => void bringInSamples()}>
+          Bring in sample files
+        </button>
+        : a recording with its trace, its narration and captions.
+      </p>
+      <input
+        ref={picker}
+        type="file"
+        multiple
+        accept={ACCEPT}
+        className="hidden"
+        data-testid="file-picker"
+        onChange={(e) => {
+          bringIn([...(e.target.files ?? [])])
+          e.target.value = ''
+        }}
+      />
+      {coming.length > 0 && (
+        <ul className="mt-3 space-y-1">
+          {coming.slice(0, 12).map((f) => (
+            <ComingRow key={f.key} file={f} />
+          ))}
+        </ul>
+      )}
+      <div className="mt-4 mb-2 flex items-center justify-between">
+        <h3 className="font-semibold">Library</h3>
+        <input
+          type="search"
+          aria-label="Search the library"
+          placeholder="Search by name"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+          className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent"
+        />
+      </div>
       <ul className="thin-scroll max-h-64 divide-y divide-edge overflow-auto rounded border border-edge bg-card">
         {files?.map((f) => {
           const Icon = ICONS[f.kind]
@@ -50,14 +127,41 @@ export function Files() {
             <li key={f.sha256} className="flex items-center gap-2 px-2 py-1.5">
               <Icon size={15} aria-hidden className="shrink-0 text-muted" />
               <span className="min-w-0 flex-1 truncate">{f.name}</span>
-              <span className="figures text-xs text-muted">{f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''} {lengthOf(f.medium)}</span>
-              {f.kind === 'picture' && here && <Button onClick={() => { const id = Object.entries(inLesson).find(([, m]) => m.sha256 === f.sha256)![0]; setBench({ panel: 'none' }); beginAdding('still', id) }}><Plus size={13} />Place on the picture</Button>}
-              {f.kind === 'picture' && !here && <Button onClick={() => void layFile(f.sha256, f.medium)}><Plus size={13} />Into the lesson</Button>}
-              {(f.kind !== 'picture' || here) && <Button onClick={() => void layFile(f.sha256, f.medium, true)}><Plus size={13} />{here && f.kind !== 'picture' ? 'Lay again' : 'Lay on the timeline'}</Button>}
+              <span className="figures text-xs text-muted">
+                {f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''} {lengthOf(f.medium)}
+              </span>
+              {f.kind === 'picture' && here && (
+                <Button
+                  onClick={() => {
+                    const id = Object.entries(inLesson).find(([, m]) => m.sha256 === f.sha256)![0]
+                    setBench({ panel: 'none' })
+                    beginAdding('still', id)
+                  }}
+                >
+                  <Plus size={13} />
+                  Place on the picture
+                </Button>
+              )}
+              {f.kind === 'picture' && !here && (
+                <Button onClick={() => void layFile(f.sha256, f.medium)}>
+                  <Plus size={13} />
+                  Into the lesson
+                </Button>
+              )}
+              {(f.kind !== 'picture' || here) && (
+                <Button onClick={() => void layFile(f.sha256, f.medium, true)}>
+                  <Plus size={13} />
+                  {here && f.kind !== 'picture' ? 'Lay again' : 'Lay on the timeline'}
+                </Button>
+              )}
             </li>
           )
         })}
-        {files?.length === 0 && <li className="p-3 text-muted">{search ? 'No file in the library has this in its name.' : 'The library is empty.'}</li>}
+        {files?.length === 0 && (
+          <li className="p-3 text-muted">
+            {search ? 'No file in the library has this in its name.' : 'The library is empty.'}
+          </li>
+        )}
         {files === null && <li className="p-3 text-muted">Looking…</li>}
       </ul>
     </Dialog>
@@ -71,9 +175,18 @@ function useComing(): Coming[] {
   const lesson = useBench((b) => b.id)
   return comingFiles(sending, jobs, lesson)
 }
-const cancel = (f: Coming) => { if (f.sending && f.job?.state !== 'waiting') void cancelSending(f.sending); else if (f.job) cancelJob(f.job.id) }
-const retry = (f: Coming) => { if (f.sending) retrySending(f.sending); else if (f.job) retryJob(f.job.id) }
-const forget = (f: Coming) => { if (f.sending) forgetSending(f.sending); if (f.job) forgetJob(f.job.id) }
+const cancel = (f: Coming) => {
+  if (f.sending && f.job?.state !== 'waiting') void cancelSending(f.sending)
+  else if (f.job) cancelJob(f.job.id)
+}
+const retry = (f: Coming) => {
+  if (f.sending) retrySending(f.sending)
+  else if (f.job) retryJob(f.job.id)
+}
+const forget = (f: Coming) => {
+  if (f.sending) forgetSending(f.sending)
+  if (f.job) forgetJob(f.job.id)
+}
 
 export function ComingRow({ file: f }: { file: Coming }) {
   const busy = !isOver(f.state)
@@ -81,11 +194,39 @@ export function ComingRow({ file: f }: { file: Coming }) {
     <li className="rounded border border-edge bg-card px-2 py-1.5" data-coming={f.name}>
       <div className="flex items-center gap-2">
         <span className="min-w-0 flex-1 truncate">{f.name}</span>
-        <span className={f.state === 'failed' ? 'text-accent-deep' : 'text-muted'}>{f.step}{busy && f.share > 0 ? ` ${Math.round(f.share * 100)} %` : ''}</span>
-        {(f.state === 'failed' || f.state === 'cancelled') && <button type="button" aria-label={`Try ${f.name} again`} className="grid place-items-center rounded hover:bg-black/10" onClick={() => retry(f)}><RotateCcw size={14} /></button>}
-        <button type="button" aria-label={busy ? `Cancel ${f.name}` : `Take ${f.name} off this list`} className="grid place-items-center rounded hover:bg-black/10" onClick={() => (busy ? cancel(f) : forget(f))}><X size={14} /></button>
+        <span className={f.state === 'failed' ? 'text-accent-deep' : 'text-muted'}>
+          {f.step}
+          {busy && f.share > 0 ? ` ${Math.round(f.share * 100)} %` : ''}
+        </span>
+        {(f.state === 'failed' || f.state === 'cancelled') && (
+          <button
+            type="button"
+            aria-label={`Try ${f.name} again`}
+            className="grid place-items-center rounded hover:bg-black/10"
+            onClick={() => retry(f)}
+          >
+            <RotateCcw size={14} />
+          </button>
+        )}
+        <button
+          type="button"
+          aria-label={busy ? `Cancel ${f.name}` : `Take ${f.name} off this list`}
+          className="grid place-items-center rounded hover:bg-black/10"
+          onClick={() => (busy ? cancel(f) : forget(f))}
+        >
+          <X size={14} />
+        </button>
       </div>
-      {busy && <div className="mt-1 h-1 rounded bg-edge" role="progressbar" aria-valuenow={Math.round(f.share * 100)} aria-label={`${f.name}: ${f.step}`}><div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, f.share * 100)}%` }} /></div>}
+      {busy && (
+        <div
+          className="mt-1 h-1 rounded bg-edge"
+          role="progressbar"
+          aria-valuenow={Math.round(f.share * 100)}
+          aria-label={`${f.name}: ${f.step}`}
+        >
+          <div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, f.share * 100)}%` }} />
+        </div>
+      )}
       {f.sentence && <p className="mt-1 text-accent-deep">{f.sentence}</p>}
       {!f.sentence && f.job?.facts.said && <p className="mt-1 text-muted">{f.job.facts.said}</p>}
     </li>
@@ -97,5 +238,11 @@ export function ComingCorner() {
   const files = useComing().filter((f) => f.state !== 'done' && (f.sending || !isOver(f.state)))
   const open = useBench((b) => b.panel === 'files')
   if (open || files.length === 0) return null
-  return <ul className="absolute right-3 bottom-3 z-30 w-80 space-y-1 shadow-lg" aria-live="polite">{files.map((f) => <ComingRow key={f.key} file={f} />)}</ul>
+  return (
+    <ul className="absolute right-3 bottom-3 z-30 w-80 space-y-1 shadow-lg" aria-live="polite">
+      {files.map((f) => (
+        <ComingRow key={f.key} file={f} />
+      ))}
+    </ul>
+  )
 }

@@ -9,20 +9,39 @@ export function Pictures() {
   const open = useBench((b) => b.panel === 'pictures')
   const media = useBench((b) => b.lesson.media)
   const pictures = Object.entries(media).filter(([, m]) => m.kind === 'picture')
-  const place = (id: string) => { setBench({ panel: 'none' }); beginAdding('still', id) }
+  const place = (id: string) => {
+    setBench({ panel: 'none' })
+    beginAdding('still', id)
+  }
   return (
-    <Dialog open={open} onOpenChange={(o) => { if (!o) setBench({ panel: 'none' }) }} title="Which picture?" wide>
+    <Dialog
+      open={open}
+      onOpenChange={(o) => {
+        if (!o) setBench({ panel: 'none' })
+      }}
+      title="Which picture?"
+      wide
+    >
       <ul className="grid grid-cols-4 gap-3">
         {pictures.map(([id, m]) => (
           <li key={id}>
-            <button type="button" onClick={() => place(id)} className="block w-full rounded border border-edge bg-card p-1.5 hover:border-accent">
-              <span className="grid aspect-video place-items-center overflow-hidden rounded bg-surround"><img src={`/${m.file}`} alt="" className="max-h-full max-w-full object-contain" loading="lazy" /></span>
+            <button
+              type="button"
+              onClick={() => place(id)}
+              className="block w-full rounded border border-edge bg-card p-1.5 hover:border-accent"
+            >
+              <span className="grid aspect-video place-items-center overflow-hidden rounded bg-surround">
+                <img src={`/${m.file}`} alt="" className="max-h-full max-w-full object-contain" loading="lazy" />
+              </span>
               <span className="mt-1 block truncate">{m.name}</span>
             </button>
           </li>
         ))}
       </ul>
-      <Button className="mt-3" onClick={() => setBench({ panel: 'files' })}><Plus size={13} />Bring in another one</Button>
+      <Button className="mt-3" onClick={() => setBench({ panel: 'files' })}>
+        <Plus size={13} />
+        Bring in another one
+      </Button>
     </Dialog>
   )
 }

@@ -3,14 +3,51 @@ import { loadJobs, useJobs } from '../kit/jobs'
 import { comingFiles, hearImport, useSending, type Sending } from './bringIn'
 
 const toast = jest.fn()
-jest.mock('sonner', () => ({ toast: Object.assign((...a: unknown[]) => { toast(...a) }, { error: jest.fn(), warning: (...a: unknown[]) => { toast(...a) } }) }))
+jest.mock('sonner', () => ({
+  toast: Object.assign(
+    (...a: unknown[]) => {
+      toast(...a)
+    },
+    {
+      error: jest.fn(),
+      warning: (...a: unknown[]) => {
+        toast(...a)
+      },
+    },
+  ),
+}))
 jest.mock('tus-js-client', () => ({ Upload: class {} }))
 let answer: () => object[] = () => []
 jest.mock('../kit/api', () => ({ ask: async () => answer(), sentenceOf: (e: Error) => e.message }))
 
-const sending = (change: Partial<Sending> = {}): Sending => ({ key: 'k', name: 'voice.wav', upload: 'u1', share: 0.5, state: 'sending', sentence: null, ...change })
-const job = (change: Partial<Job> = {}): Job => ({ id: 'j1', kind: 'import', lesson: 'l1', subject: 'u1', name: 'voice.wav', state: 'waiting', step: 'Waiting', share: 0, sentence: null, facts: {}, createdAt: '2999-01-01T00:00:00Z', ...change })
-beforeEach(() => { useSending.setState({ files: [] }); useJobs.setState({ jobs: [], loaded: false }); toast.mockClear() })
+const sending = (change: Partial<Sending> = {}): Sending => ({
+  key: 'k',
+  name: 'voice.wav',
+  upload: 'u1',
+  share: 0.5,
+  state: 'sending',
+  sentence: null,
+  ...change,
+})
+const job = (change: Partial<Job> = {}): Job => ({
+  id: 'j1',
+  kind: 'import',
+  lesson: 'l1',
+  subject: 'u1',
+  name: 'voice.wav',
+  state: 'waiting',
+  step: 'Waiting',
+  share: 0,
+  sentence: null,
+  facts: {},
+  createdAt: '2999-01-01T00:00:00Z',
+  ...change,
+})
+beforeEach(() => {
+  useSending.setState({ files: [] })
+  useJobs.setState({ jobs: [], loaded: false })
+  toast.mockClear()
+})
 const rows = () => comingFiles(useSending.getState().files, useJobs.getState().jobs, 'l1')
 
 test('while a file is sent it is one row, then the server’s; of another lesson’s files there is none', () => {
@@ -22,7 +59,12 @@ test('while a file is sent it is one row, then the server’s; of another lesson
   expect(useSending.getState().files).toEqual([])
 })
 test('a failed import is still listed after a reload; one that was done before is not', () => {
-  useJobs.setState({ jobs: [job({ state: 'failed', sentence: 'It is broken.', createdAt: '2001-01-01T00:00:00Z' }), job({ id: 'j2', state: 'done', createdAt: '2001-01-01T00:00:00Z' })] })
+  useJobs.setState({
+    jobs: [
+      job({ state: 'failed', sentence: 'It is broken.', createdAt: '2001-01-01T00:00:00Z' }),
+      job({ id: 'j2', state: 'done', createdAt: '2001-01-01T00:00:00Z' }),
+    ],
+  })
   expect(rows()).toMatchObject([{ key: 'j1', sentence: 'It is broken.' }])
 })
 test('what comes of a file that this window sent is said here once; of another window’s, nothing', () => {
@@ -36,7 +78,10 @@ test('what comes of a file that this window sent is said here once; of another w
 test('an answer that was on its way while something was heard is asked for again', async () => {
   let asked = 0
   answer = () => {
-    if (++asked === 1) { hearImport(job({ state: 'done' })); return [job({ state: 'running' })] }
+    if (++asked === 1) {
+      hearImport(job({ state: 'done' }))
+      return [job({ state: 'running' })]
+    }
     return [job({ state: 'done' })]
   }
   await loadJobs()

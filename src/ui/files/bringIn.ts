@@ -10,42 +10,79 @@ import { ask } from '../kit/api'
 import { hearJob, loadJobs, watchJob } from '../kit/jobs'
 
 /** A file that this window sends up; from then on it is a job of the server's. */
-export interface Sending { key: string; name: string; upload: string | null; share: number; state: 'sending' | 'sent' | 'failed' | 'cancelled'; sentence: string | null }
+export interface Sending {
+  key: string
+  name: string
+  upload: string | null
+  share: number
+  state: 'sending' | 'sent' | 'failed' | 'cancelled'
+  sentence: string | null
+}
 export const useSending = create<{ files: Sending[] }>(() => ({ files: [] }))
 const uploads = new Map<string, tus.Upload>()
 
-const put = (key: string, change: Partial<Sending>) => useSending.setState((s) => ({ files: s.files.map((f) => (f.key === key ? { ...f, ...change } : f)) }))
+const put = (key: string, change: Partial<Sending>) =>
+  useSending.setState((s) => ({ files: s.files.map((f) => (f.key === key ? { ...f, ...change } : f)) }))
 const drop = (key: string) => useSending.setState((s) => ({ files: s.files.filter((f) => f.key !== key) }))
 const CHUNK = 8 * 1024 * 1024
 const RETRIES_MS = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000]
 
-/** Takes files that were dropped or picked together. What each is for (this lesson, what it came with) goes up with it, and is seen to on the server. */
+/**
+ * Takes files that were dropped or picked together. What each is for (this lesson, what it came with) goes up with it,
+ * and is seen to on the server.
+ */
 export function bringIn(files: File[]): void {
   const { id, clips, lesson } = bench()
   const selected = lesson.clips.filter((c) => clips.includes(c.id)).map((c) => c.media)
-  const about = { lesson: id, selected: [...new Set(selected)].join(','), batch: files.length > 1 ? freshId('batch') : '' }
+  const about = {
+    lesson: id,
+    selected: [...new Set(selected)].join(','),
+    batch: files.length > 1 ? freshId('batch') : '',
+  }
   // Texts last, so that what they belong to is known by the time they are asked about.
   for (const file of [...files].sort((a, b) => Number(isText(a)) - Number(isText(b)))) send(file, about)
 }
 /** Brings in the sample files, just as if they had been dropped. */
 export async function bringInSamples(): Promise<void> {
   try {
-    bringIn(await Promise.all(SAMPLES.map(async (name) => new File([await (await fetch(`/api/samples/${name}`)).blob()], name))))
-  } catch { toast.error('The sample files cannot be had: the server cannot be reached. Try again.') }
+    bringIn(
+      await Promise.all(
+        SAMPLES.map(async (name) => new File([await (await fetch(`/api/samples/${name}`)).blob()], name)),
+      ),
+    )
+  } catch {
+    toast.error('The sample files cannot be had: the server cannot be reached. Try again.')
+  }
 }
 const isText = (f: File) => /\.(jsonl|vtt|srt)$/i.test(f.name)
 
 function send(file: File, about: Record<string, string>): void {
   const key = freshId('file')
-  useSending.setState((s) => ({ files: [...s.files, { key, name: file.name, upload: null, share: 0, state: 'sending', sentence: null }] }))
-  if (file.size === 0) { put(key, { state: 'failed', sentence: `“${file.name}” is empty (0 bytes). Record or export it again.` }); return }
+  useSending.setState((s) => ({
+    files: [...s.files, { key, name: file.name, upload: null, share: 0, state: 'sending', sentence: null }],
+  }))
+  if (file.size === 0) {
+    put(key, { state: 'failed', sentence: `“${file.name}” is empty (0 bytes). Record or export it again.` })
+    return
+  }
   const upload = new tus.Upload(file, {
-    endpoint: '/api/uploads', chunkSize: CHUNK, retryDelays: RETRIES_MS, metadata: { filename: file.name, act: key, ...about }, removeFingerprintOnSuccess: true,
+    endpoint: '/api/uploads',
+    chunkSize: CHUNK,
+    retryDelays: RETRIES_MS,
+    metadata: { filename: file.name, act: key, ...about },
+    removeFingerprintOnSuccess: true,
     // What the server refuses with a sentence it will refuse again.
-    onShouldRetry: (e) => { const status = e.originalResponse?.getStatus() ?? 0; return status !== 507 && (status < 400 || status >= 500 || status === 409 || status === 423) },
+    onShouldRetry: (e) => {
+      const status = e.originalResponse?.getStatus() ?? 0
+      return status !== 507 && (status < 400 || status >= 500 || status === 409 || status === 423)
+    },
     onProgress: (sent, total) => put(key, { share: sent / total }),
     onUploadUrlAvailable: () => put(key, { upload: upload.url?.split('/').pop() ?? null }),
-    onSuccess: () => { uploads.delete(key); put(key, { state: 'sent', share: 1 }); void loadJobs() },
+    onSuccess: () => {
+      uploads.delete(key)
+      put(key, { state: 'sent', share: 1 })
+      void loadJobs()
+    },
     onError: (e) => put(key, { state: 'failed', sentence: refusalOf(file.name, e) }),
   })
   uploads.set(key, upload)
@@ -59,31 +96,59 @@ function refusalOf(name: string, e: Error): string {
   const status = answer?.getStatus() ?? 0
   const said = answer?.getBody() ?? ''
   if ((status === 507 || status === 413 || status === 422) && said.startsWith('“')) return said
-  return `“${name}” could not be sent: ${status ? 'the server turned it away' : 'the server cannot be reached'}. Try again; what was sent is kept.`
+  return (
+    `“${name}” could not be sent: ` +
+    `${status ? 'the server turned it away' : 'the server cannot be reached'}. Try again; what was sent is kept.`
+  )
 }
 
 /** What was done before this window was there is not news in it. */
 const OPENED = new Date().toISOString()
 
 /** A file on its way in, as one row: while it is sent it is this window's, then the server's. */
-export interface Coming { key: string; name: string; state: Job['state']; step: string; share: number; sentence: string | null; job: Job | null; sending: Sending | null }
+export interface Coming {
+  key: string
+  name: string
+  state: Job['state']
+  step: string
+  share: number
+  sentence: string | null
+  job: Job | null
+  sending: Sending | null
+}
 
 /** What is on its way into a lesson or was not long ago, the latest first. */
 export function comingFiles(sending: readonly Sending[], jobs: readonly Job[], lesson: string): Coming[] {
   const imports = jobs.filter((j) => j.kind === 'import' && j.lesson === lesson)
-  const mine = sending.flatMap((f): Coming[] => {
-    const job = imports.find((j) => j.subject === f.upload) ?? null
-    if (job && job.state !== 'sending') return []
-    const state = f.state === 'sent' ? 'sending' : f.state
-    const step = { sending: 'Sending', failed: 'Failed', cancelled: 'Cancelled' }[state]
-    return [{ key: f.key, name: f.name, state, step, share: f.share, sentence: f.sentence, job, sending: f }]
-  }).reverse()
+  const mine = sending
+    .flatMap((f): Coming[] => {
+      const job = imports.find((j) => j.subject === f.upload) ?? null
+      if (job && job.state !== 'sending') return []
+      const state = f.state === 'sent' ? 'sending' : f.state
+      const step = { sending: 'Sending', failed: 'Failed', cancelled: 'Cancelled' }[state]
+      return [{ key: f.key, name: f.name, state, step, share: f.share, sentence: f.sentence, job, sending: f }]
+    })
+    .reverse()
   const sentHere = new Set(mine.flatMap((c) => (c.job ? [c.job.id] : [])))
   // The server may tell of an upload before this window has its answer.
   const unanswered = new Set(sending.flatMap((f) => (f.upload === null && f.state === 'sending' ? [f.name] : [])))
-  const theirs = imports.filter((j) => !sentHere.has(j.id) && !(j.state === 'sending' && unanswered.has(j.name)) && (j.state !== 'done' || j.createdAt >= OPENED)).map((job): Coming => ({
-    key: job.id, name: job.name, state: job.state, step: job.state === 'sending' ? 'Not sent whole yet' : job.step, share: job.share, sentence: job.sentence, job, sending: null,
-  }))
+  const theirs = imports
+    .filter(
+      (j) =>
+        !sentHere.has(j.id) &&
+        !(j.state === 'sending' && unanswered.has(j.name)) &&
+        (j.state !== 'done' || j.createdAt >= OPENED),
+    )
+    .map((job): Coming => ({
+      key: job.id,
+      name: job.name,
+      state: job.state,
+      step: job.state === 'sending' ? 'Not sent whole yet' : job.step,
+      share: job.share,
+      sentence: job.sentence,
+      job,
+      sending: null,
+    }))
   return [...mine, ...theirs]
 }
 
@@ -103,20 +168,34 @@ export async function cancelSending(f: Sending): Promise<void> {
 }
 export function retrySending(f: Sending): void {
   const upload = uploads.get(f.key)
-  if (!upload) { toast('Bring the file in again: this window does not hold it any more.'); return }
+  if (!upload) {
+    toast('Bring the file in again: this window does not hold it any more.')
+    return
+  }
   put(f.key, { state: 'sending', sentence: null })
   upload.start()
 }
-export const forgetSending = (f: Sending): void => { uploads.delete(f.key); drop(f.key) }
+export const forgetSending = (f: Sending): void => {
+  uploads.delete(f.key)
+  drop(f.key)
+}
 
 /** Puts a file of the library into the lesson and lays it on a track; a picture is only laid when that is asked for. */
 export async function layFile(sha256: string, known?: Medium, layPicture = false): Promise<void> {
-  const medium = known ?? (await ask<{ sha256: string; medium: Medium }[]>('/api/media')).find((m) => m.sha256 === sha256)?.medium
+  const medium =
+    known ?? (await ask<{ sha256: string; medium: Medium }[]>('/api/media')).find((m) => m.sha256 === sha256)?.medium
   if (!medium) return
-  const firstTake = medium.kind === 'take' && bench().lesson.clips.every((c) => bench().lesson.media[c.media]?.kind !== 'take')
+  const firstTake =
+    medium.kind === 'take' && bench().lesson.clips.every((c) => bench().lesson.media[c.media]?.kind !== 'take')
   const there = bench().lesson.media[mediumIdOf(bench().lesson, sha256)] !== undefined
   if (there && medium.kind === 'picture' && !layPicture) return
   if (!edit(`Bring in “${medium.name}”`, bringInto(medium, freshId('clip'), layPicture))) return
   const { width, height } = bench().lesson.frame
-  toast(medium.kind === 'picture' && !layPicture ? `“${medium.name}” is in the lesson: add it with “Still picture”.` : firstTake ? `“${medium.name}” sets the lesson’s size (${width} × ${height}) and frame rate.` : `“${medium.name}” lies on the timeline.`)
+  toast(
+    medium.kind === 'picture' && !layPicture
+      ? `“${medium.name}” is in the lesson: add it with “Still picture”.`
+      : firstTake
+        ? `“${medium.name}” sets the lesson’s size (${width} × ${height}) and frame rate.`
+        : `“${medium.name}” lies on the timeline.`,
+  )
 }

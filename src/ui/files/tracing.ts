@@ -4,14 +4,20 @@ import { bench } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
 
-/** Looks for the pointer in a take; when it is found, the lesson gets its moments, a ripple on its clicks and a calm follow framing. */
+/**
+ * Looks for the pointer in a take; when it is found, the lesson gets its moments, a ripple on its clicks and a calm
+ * follow framing.
+ */
 export async function findPointer(sha256: string): Promise<void> {
   try {
     const { id } = await ask<{ id: string }>(`/api/media/${sha256}/trace`, 'POST', { lesson: bench().id })
     watchJob(id)
     await loadJobs()
-  } catch (e) { toast.error(sentenceOf(e)) }
+  } catch (e) {
+    toast.error(sentenceOf(e))
+  }
 }
 
 /** The latest search in a recording for a lesson. */
-export const useSearch = (sha256: string, lesson: string): Job | undefined => useJobs((s) => s.jobs.find((j) => j.kind === 'trace' && j.subject === sha256 && j.lesson === lesson))
+export const useSearch = (sha256: string, lesson: string): Job | undefined =>
+  useJobs((s) => s.jobs.find((j) => j.kind === 'trace' && j.subject === sha256 && j.lesson === lesson))

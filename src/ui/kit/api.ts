@@ -1,20 +1,45 @@
 /** What the server answered instead of doing it. */
 export class Refusal extends Error {
-  constructor(readonly status: number, sentence: string, readonly facts: Record<string, unknown>) { super(sentence) }
+  constructor(
+    readonly status: number,
+    sentence: string,
+    readonly facts: Record<string, unknown>,
+  ) {
+    super(sentence)
+  }
 }
 
-interface EarlyAnswer { path: string; answer: Promise<unknown> }
+interface EarlyAnswer {
+  path: string
+  answer: Promise<unknown>
+}
 /** A script for the page's head that asks the server right away, before the interface is there to do so. */
-export const earlyScript = (path: string): string => `globalThis.early={path:${JSON.stringify(path)},answer:fetch(${JSON.stringify(path)},{cache:"no-store"}).then((r)=>r.ok?r.json():null).catch(()=>null)}`
+export const earlyScript = (path: string): string =>
+  `globalThis.early={path:${JSON.stringify(path)},answer:fetch(${JSON.stringify(path)},{cache:"no-store"})` +
+  `.then((r)=>r.ok?r.json():null).catch(()=>null)}`
 
 /** Asks the server. @throws Refusal with its sentence; TypeError when it cannot be reached */
-export async function ask<T = unknown>(path: string, method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET', body?: unknown, signal?: AbortSignal): Promise<T> {
-  const response = await fetch(path, { method, cache: 'no-store', ...(signal && { signal }), ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) })
+export async function ask<T = unknown>(
+  path: string,
+  method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET',
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
+  const response = await fetch(path, {
+    method,
+    cache: 'no-store',
+    ...(signal && { signal }),
+    ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+  })
   const answer = (await response.json().catch(() => ({}))) as { sentence?: string } & Record<string, unknown>
-  if (!response.ok) throw new Refusal(response.status, answer.sentence ?? 'The server could not do this. Try again.', answer)
+  if (!response.ok)
+    throw new Refusal(response.status, answer.sentence ?? 'The server could not do this. Try again.', answer)
   return answer as T
 }
-/** What the page itself asked for while its scripts were still coming; once, and null when that failed or was something else. */
+/**
+ * What the page itself asked for while its scripts were still coming; once, and null when that failed or was something
+ * else.
+ */
 export async function askedEarly<T>(path: string): Promise<T | null> {
   const { early } = globalThis as { early?: EarlyAnswer }
   if (early?.path !== path) return null
@@ -22,4 +47,7 @@ export async function askedEarly<T>(path: string): Promise<T | null> {
   return (await early.answer) as T | null
 }
 
-export const sentenceOf = (e: unknown): string => (e instanceof Refusal ? e.message : 'The server cannot be reached. It is tried again by itself; your work is kept in this window.')
+export const sentenceOf = (e: unknown): string =>
+  e instanceof Refusal
+    ? e.message
+    : 'The server cannot be reached. It is tried again by itself; your work is kept in this window.'

@@ -17,7 +17,9 @@ interface Props {
   onChange: (v: string | null) => void
 }
 
-/** A colour with its opacity: picked, or typed as hex (`#c33`, `#cc3333`, `#cc333380`); or none, where it is optional. */
+/**
+ * A colour with its opacity: picked, or typed as hex (`#c33`, `#cc3333`, `#cc333380`); or none, where it is optional.
+ */
 export function Colour({ label, value, optional, mark, owner = '', onChange }: Props) {
   const [typed, setTyped] = useState<string | null>(null)
   const key = `${owner} ${label}`
@@ -33,16 +35,59 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
   return (
     <Row label={label} mark={mark}>
       <span className="flex items-center gap-1.5">
-        {optional && <input type="checkbox" aria-label={`${label}: shown`} className="size-4 accent-accent" checked={value !== null} onChange={(e) => tick(e.target.checked)} />}
-        {value !== null && (
+        {optional && (
           <input
-            aria-label={`${label} as hex`} value={typed ?? hexOf(value)} className={`${BOX} figures w-[68px] !px-1 text-xs`} onFocus={(e) => { setTyped(hexOf(value)); e.target.select() }}
-            onChange={(e) => setTyped(e.target.value)} onBlur={hand}
-            onKeyDown={(e) => { e.stopPropagation(); if (e.key === 'Enter') { e.preventDefault(); e.currentTarget.blur() } if (e.key === 'Escape') { setTyped(null); e.currentTarget.blur() } }}
+            type="checkbox"
+            aria-label={`${label}: shown`}
+            className="size-4 accent-accent"
+            checked={value !== null}
+            onChange={(e) => tick(e.target.checked)}
           />
         )}
-        <input type="color" aria-label={label} disabled={value === null} className="h-6 w-8 rounded border border-edge bg-card disabled:opacity-30" value={hexOf(value ?? '#000000')} onChange={(e) => onChange(withOpacity(e.target.value, opacityOf(value ?? '#000000')))} />
-        {value !== null && <NumberField compact narrow label={`${label}: opacity`} unit="%" min={0} max={100} value={Math.round(opacityOf(value) * 100)} onChange={(v) => onChange(withOpacity(hexOf(value), v / 100))} />}
+        {value !== null && (
+          <input
+            aria-label={`${label} as hex`}
+            value={typed ?? hexOf(value)}
+            className={`${BOX} figures w-[68px] !px-1 text-xs`}
+            onFocus={(e) => {
+              setTyped(hexOf(value))
+              e.target.select()
+            }}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={hand}
+            onKeyDown={(e) => {
+              e.stopPropagation()
+              if (e.key === 'Enter') {
+                e.preventDefault()
+                e.currentTarget.blur()
+              }
+              if (e.key === 'Escape') {
+                setTyped(null)
+                e.currentTarget.blur()
+              }
+            }}
+          />
+        )}
+        <input
+          type="color"
+          aria-label={label}
+          disabled={value === null}
+          className="h-6 w-8 rounded border border-edge bg-card disabled:opacity-30"
+          value={hexOf(value ?? '#000000')}
+          onChange={(e) => onChange(withOpacity(e.target.value, opacityOf(value ?? '#000000')))}
+        />
+        {value !== null && (
+          <NumberField
+            compact
+            narrow
+            label={`${label}: opacity`}
+            unit="%"
+            min={0}
+            max={100}
+            value={Math.round(opacityOf(value) * 100)}
+            onChange={(v) => onChange(withOpacity(hexOf(value), v / 100))}
+          />
+        )}
       </span>
     </Row>
   )

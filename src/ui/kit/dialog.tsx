@@ -2,15 +2,44 @@ import { X } from 'lucide-react'
 import { Dialog as Base } from 'radix-ui'
 import type { ReactNode } from 'react'
 
-export function Dialog({ open, onOpenChange, title, children, wide }: { open: boolean; onOpenChange: (open: boolean) => void; title: string; children: ReactNode; wide?: boolean }) {
+export function Dialog({
+  open,
+  onOpenChange,
+  title,
+  children,
+  wide,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  title: string
+  children: ReactNode
+  wide?: boolean
+}) {
   return (
     <Base.Root open={open} onOpenChange={onOpenChange}>
       <Base.Portal>
         <Base.Overlay className="fixed inset-0 z-40 bg-ink/40" />
-        <Base.Content aria-describedby={undefined} onOpenAutoFocus={(e) => { const box = e.currentTarget as HTMLElement; if (!box.querySelector('[autofocus], input[cmdk-input]')) { e.preventDefault(); box.focus() } }} className={`fixed top-1/2 left-1/2 z-50 max-h-[86vh] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-lg border border-edge-strong bg-sheet p-5 shadow-xl !outline-none ${wide ? 'w-[760px]' : 'w-[440px]'} max-w-[94vw]`} onKeyDown={(e) => e.stopPropagation()}>
+        <Base.Content
+          aria-describedby={undefined}
+          onOpenAutoFocus={(e) => {
+            const box = e.currentTarget as HTMLElement
+            if (!box.querySelector('[autofocus], input[cmdk-input]')) {
+              e.preventDefault()
+              box.focus()
+            }
+          }}
+          className={
+            `fixed top-1/2 left-1/2 z-50 max-h-[86vh] -translate-x-1/2 -translate-y-1/2 overflow-auto ` +
+            (`rounded-lg border border-edge-strong bg-sheet p-5 shadow-xl ` +
+              `!outline-none ${wide ? 'w-[760px]' : 'w-[440px]'} max-w-[94vw]`)
+          }
+          onKeyDown={(e) => e.stopPropagation()}
+        >
           <div className="mb-3 flex items-center justify-between">
             <Base.Title className="font-head text-lg">{title}</Base.Title>
-            <Base.Close aria-label="Close" className="grid place-items-center rounded hover:bg-black/5"><X size={16} /></Base.Close>
+            <Base.Close aria-label="Close" className="grid place-items-center rounded hover:bg-black/5">
+              <X size={16} />
+            </Base.Close>
           </div>
           {children}
         </Base.Content>

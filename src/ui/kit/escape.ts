@@ -7,5 +7,7 @@ export function onEscape(give: () => void): void {
     give()
   }
   window.addEventListener('keydown', down, { capture: true })
-  window.addEventListener('pointerup', () => window.removeEventListener('keydown', down, { capture: true }), { once: true })
+  window.addEventListener('pointerup', () => window.removeEventListener('keydown', down, { capture: true }), {
+    once: true,
+  })
 }

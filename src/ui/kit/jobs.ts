@@ -25,15 +25,21 @@ export async function loadJobs(): Promise<void> {
   const rows = await ask<Job[]>('/api/jobs').catch(() => null)
   if (!rows) return
   // What was heard while the answer was on its way is newer than the answer.
-  if (heard !== at) { await loadJobs(); return }
+  if (heard !== at) {
+    await loadJobs()
+    return
+  }
   const before = useJobs.getState().jobs
   useJobs.setState({ jobs: rows.sort(latestFirst), loaded: true })
-  for (const job of rows) if (job.state === 'done' && watched.has(job.id) && before.some((j) => j.id === job.id && !isOver(j.state))) say(job)
+  for (const job of rows)
+    if (job.state === 'done' && watched.has(job.id) && before.some((j) => j.id === job.id && !isOver(j.state))) say(job)
 }
 
 const watched = new Set<string>()
 /** Says in this window what comes of a job, once it is done. */
-export function watchJob(id: string): void { watched.add(id) }
+export function watchJob(id: string): void {
+  watched.add(id)
+}
 function say(job: Job): void {
   watched.delete(job.id)
   if (job.facts.said) toast(job.facts.said)

@@ -1,13 +1,71 @@
-import { ArrowUpRight, Blend, BookOpen, CircleDot, EyeOff, Flag, Grab, Highlighter, Image, Keyboard, Lightbulb, MessageSquare, Minus, Monitor, MousePointer2, MousePointerClick, MoveVertical, PaintBucket, Pause, Quote, RectangleHorizontal, Scissors, ScanSearch, Shapes, Truck, Type } from 'lucide-react'
+import {
+  ArrowUpRight,
+  Blend,
+  BookOpen,
+  CircleDot,
+  EyeOff,
+  Flag,
+  Grab,
+  Highlighter,
+  Image,
+  Keyboard,
+  Lightbulb,
+  MessageSquare,
+  Minus,
+  Monitor,
+  MousePointer2,
+  MousePointerClick,
+  MoveVertical,
+  PaintBucket,
+  Pause,
+  Quote,
+  RectangleHorizontal,
+  Scissors,
+  ScanSearch,
+  Shapes,
+  Truck,
+  Type,
+} from 'lucide-react'
 import type { ElementKind } from '@/core/elements'
 import type { CatalogueKind } from '@/core/moments'
 
-const KINDS = { callout: MessageSquare, arrow: ArrowUpRight, ripple: CircleDot, bar: Minus, still: Image, zoom: ScanSearch, text: Type, shape: Shapes, spotlight: Lightbulb, highlight: Highlighter, cover: EyeOff, dim: Blend, backdrop: PaintBucket, letterbox: RectangleHorizontal, carrier: Truck, pointer: MousePointer2 } as const
+const KINDS = {
+  callout: MessageSquare,
+  arrow: ArrowUpRight,
+  ripple: CircleDot,
+  bar: Minus,
+  still: Image,
+  zoom: ScanSearch,
+  text: Type,
+  shape: Shapes,
+  spotlight: Lightbulb,
+  highlight: Highlighter,
+  cover: EyeOff,
+  dim: Blend,
+  backdrop: PaintBucket,
+  letterbox: RectangleHorizontal,
+  carrier: Truck,
+  pointer: MousePointer2,
+} as const
 export function KindIcon({ kind, size = 14 }: { kind: ElementKind; size?: number }) {
   const Icon = KINDS[kind]
   return <Icon size={size} aria-hidden strokeWidth={kind === 'bar' ? 4 : 2} />
 }
-const MOMENTS: Record<CatalogueKind, typeof Flag> = { click: MousePointerClick, drag: Grab, rest: Pause, typing: Keyboard, key: Keyboard, scroll: MoveVertical, screen: Monitor, mark: Flag, chapter: BookOpen, word: Quote, phrase: Quote, cut: Scissors, lesson: Flag }
+const MOMENTS: Record<CatalogueKind, typeof Flag> = {
+  click: MousePointerClick,
+  drag: Grab,
+  rest: Pause,
+  typing: Keyboard,
+  key: Keyboard,
+  scroll: MoveVertical,
+  screen: Monitor,
+  mark: Flag,
+  chapter: BookOpen,
+  word: Quote,
+  phrase: Quote,
+  cut: Scissors,
+  lesson: Flag,
+}
 export function MomentIcon({ kind, size = 13 }: { kind: CatalogueKind; size?: number }) {
   const Icon = MOMENTS[kind]
   return <Icon size={size} aria-hidden />
@@ -29,5 +87,10 @@ export const KIND_LOOK: Record<ElementKind, { colour: string; pattern: string }>
   letterbox: { colour: '#d9d2c6', pattern: 'repeating-linear-gradient(0deg, #2b211840 0 2px, #0000 2px 12px)' },
   carrier: { colour: '#e6d4c2', pattern: 'repeating-linear-gradient(90deg, #2b211830 0 3px, #0000 3px 9px)' },
   pointer: { colour: '#d6d0e6', pattern: 'repeating-linear-gradient(135deg, #0000 0 9px, #2b211833 9px 10px)' },
-  zoom: { colour: '#e4dccb', pattern: 'repeating-linear-gradient(45deg, #0000 0 4px, #2b211826 4px 5px), repeating-linear-gradient(135deg, #0000 0 4px, #2b211826 4px 5px)' },
+  zoom: {
+    colour: '#e4dccb',
+    pattern:
+      'repeating-linear-gradient(45deg, #0000 0 4px, #2b211826 4px 5px), ' +
+      'repeating-linear-gradient(135deg, #0000 0 4px, #2b211826 4px 5px)',
+  },
 }

@@ -1,7 +1,10 @@
 import { useEffect, useRef } from 'react'
 import type { News } from '@/contract/news'
 
-interface Listener { onNews: (news: News) => void; onOpen?: () => void }
+interface Listener {
+  onNews: (news: News) => void
+  onOpen?: () => void
+}
 const listeners = new Set<Listener>()
 let line: EventSource | null = null
 
@@ -10,8 +13,13 @@ function join(listener: Listener): () => void {
   listeners.add(listener)
   if (!line) {
     line = new EventSource('/api/events')
-    line.onmessage = (e) => { const news = JSON.parse(e.data as string) as News; for (const l of listeners) l.onNews(news) }
-    line.onopen = () => { for (const l of listeners) l.onOpen?.() }
+    line.onmessage = (e) => {
+      const news = JSON.parse(e.data as string) as News
+      for (const l of listeners) l.onNews(news)
+    }
+    line.onopen = () => {
+      for (const l of listeners) l.onOpen?.()
+    }
   } else if (line.readyState === EventSource.OPEN) listener.onOpen?.()
   return () => {
     listeners.delete(listener)
@@ -24,6 +32,8 @@ function join(listener: Listener): () => void {
 /** Hears what happens on the server; `onOpen` runs each time the line is there (again). */
 export function useNews(onNews: (news: News) => void, onOpen?: () => void): void {
   const latest = useRef({ onNews, onOpen })
-  useEffect(() => { latest.current = { onNews, onOpen } })
+  useEffect(() => {
+    latest.current = { onNews, onOpen }
+  })
   useEffect(() => join({ onNews: (n) => latest.current.onNews(n), onOpen: () => latest.current.onOpen?.() }), [])
 }

@@ -26,8 +26,27 @@ interface Props {
   relative?: boolean
 }
 
-/** A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label; units and arithmetic are understood. Escape puts it back. */
-export function NumberField({ label, value, unit, min = -Infinity, max = Infinity, step = 1, digits = 0, perSecond, of, mark, onLive, onChange, compact, narrow, relative }: Props) {
+/**
+ * A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label; units and
+ * arithmetic are understood. Escape puts it back.
+ */
+export function NumberField({
+  label,
+  value,
+  unit,
+  min = -Infinity,
+  max = Infinity,
+  step = 1,
+  digits = 0,
+  perSecond,
+  of,
+  mark,
+  onLive,
+  onChange,
+  compact,
+  narrow,
+  relative,
+}: Props) {
   const [text, setText] = useState<string | null>(null)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
   const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
@@ -43,25 +62,60 @@ export function NumberField({ label, value, unit, min = -Infinity, max = Infinit
     <label className={`flex items-center gap-1.5 ${compact ? '' : 'justify-between'}`}>
       <span
         className={compact ? 'sr-only' : 'cursor-ew-resize text-muted select-none'}
-        onPointerDown={(e) => { e.preventDefault(); e.currentTarget.setPointerCapture(e.pointerId); drag.current = { x: e.clientX, from: value, now: value } }}
+        onPointerDown={(e) => {
+          e.preventDefault()
+          e.currentTarget.setPointerCapture(e.pointerId)
+          drag.current = { x: e.clientX, from: value, now: value }
+        }}
         onPointerMove={(e) => {
           if (!drag.current) return
-          drag.current.now = limit(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step * (e.shiftKey ? 10 : 1));
-          (onLive ?? (() => {}))(drag.current.now)
+          drag.current.now = limit(
+            drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step * (e.shiftKey ? 10 : 1),
+          )
+          ;(onLive ?? (() => {}))(drag.current.now)
         }}
-        onPointerUp={() => { const d = drag.current; drag.current = null; if (d && d.now !== d.from) onChange(d.now) }}
-      >{mark}{label}</span>
+        onPointerUp={() => {
+          const d = drag.current
+          drag.current = null
+          if (d && d.now !== d.from) onChange(d.now)
+        }}
+      >
+        {mark}
+        {label}
+      </span>
       <span className="flex items-center rounded border border-edge bg-card focus-within:border-accent">
         <input
-          aria-label={unit ? `${label} (${unit})` : label} className={`figures ${narrow ? 'w-8 !px-0.5 text-xs' : 'w-16'} bg-transparent px-1.5 py-0.5 text-right outline-none`} inputMode="decimal"
-          value={text ?? show(value)} onFocus={(e) => { dropped.current = false; setText(show(value)); e.target.select() }} onChange={(e) => setText(e.target.value)} onBlur={commit}
+          aria-label={unit ? `${label} (${unit})` : label}
+          className={
+            `figures ${narrow ? 'w-8 !px-0.5 text-xs' : 'w-16'} ` +
+            `bg-transparent px-1.5 py-0.5 text-right outline-none`
+          }
+          inputMode="decimal"
+          value={text ?? show(value)}
+          onFocus={(e) => {
+            dropped.current = false
+            setText(show(value))
+            e.target.select()
+          }}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={commit}
           onKeyDown={(e) => {
             e.stopPropagation()
-            if (e.key === 'Enter') { e.preventDefault(); e.currentTarget.blur() }
-            if (e.key === 'Escape') { dropped.current = true; setText(null); e.currentTarget.blur() }
+            if (e.key === 'Enter') {
+              e.preventDefault()
+              e.currentTarget.blur()
+            }
+            if (e.key === 'Escape') {
+              dropped.current = true
+              setText(null)
+              e.currentTarget.blur()
+            }
             if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
               e.preventDefault()
-              const next = limit((text === null || relative ? value : (parseTyped(text, { unit, perSecond, of }) ?? value)) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
+              const next = limit(
+                (text === null || relative ? value : (parseTyped(text, { unit, perSecond, of }) ?? value)) +
+                  (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1),
+              )
               setText(show(relative ? value : next))
               onChange(next)
             }

@@ -7,11 +7,19 @@ import { useEffect, useState } from 'react'
 const WAIT_MS = 400
 const SOON_MS = 300
 
-interface Tip { text: string; keys: string; at: DOMRect }
+interface Tip {
+  text: string
+  keys: string
+  at: DOMRect
+}
 
-const owner = (target: EventTarget | null): HTMLElement | null => (target instanceof Element ? target.closest<HTMLElement>('[data-tip]') : null)
+const owner = (target: EventTarget | null): HTMLElement | null =>
+  target instanceof Element ? target.closest<HTMLElement>('[data-tip]') : null
 
-/** The one tip of a page: the text of the `data-tip` that is pointed at or has the keyboard, and its key from `data-keys`. */
+/**
+ * The one tip of a page: the text of the `data-tip` that is pointed at or has the keyboard, and its key from
+ * `data-keys`.
+ */
 export function Tips() {
   const [tip, setTip] = useState<Tip | null>(null)
   useEffect(() => {
@@ -41,25 +49,46 @@ export function Tips() {
       else timer = setTimeout(() => show(element), WAIT_MS)
     }
     const listening = new AbortController()
-    const on = <K extends keyof DocumentEventMap>(type: K, hear: (e: DocumentEventMap[K]) => void) => document.addEventListener(type, hear, { capture: true, passive: true, signal: listening.signal })
-    on('pointerover', (e) => { if (e.pointerType !== 'touch' && e.buttons === 0) enter(owner(e.target)) })
-    on('pointerout', (e) => { if (!e.relatedTarget) enter(null) })
-    on('focusin', (e) => { const element = owner(e.target); if (element?.matches(':focus-visible')) enter(element, true) })
-    on('focusout', (e) => { if (over && owner(e.target) === over) enter(null) })
-    on('keydown', (e) => { if (e.key === 'Escape') hide() })
+    const on = <K extends keyof DocumentEventMap>(type: K, hear: (e: DocumentEventMap[K]) => void) =>
+      document.addEventListener(type, hear, { capture: true, passive: true, signal: listening.signal })
+    on('pointerover', (e) => {
+      if (e.pointerType !== 'touch' && e.buttons === 0) enter(owner(e.target))
+    })
+    on('pointerout', (e) => {
+      if (!e.relatedTarget) enter(null)
+    })
+    on('focusin', (e) => {
+      const element = owner(e.target)
+      if (element?.matches(':focus-visible')) enter(element, true)
+    })
+    on('focusout', (e) => {
+      if (over && owner(e.target) === over) enter(null)
+    })
+    on('keydown', (e) => {
+      if (e.key === 'Escape') hide()
+    })
     on('pointerdown', hide)
     on('scroll', hide)
-    return () => { listening.abort(); clearTimeout(timer) }
+    return () => {
+      listening.abort()
+      clearTimeout(timer)
+    }
   }, [])
   if (!tip) return null
   const { x, y, width, height } = tip.at
   return (
     <Tooltip.Provider>
       <Tooltip.Root open>
-        <Tooltip.Trigger asChild><span aria-hidden className="pointer-events-none fixed" style={{ left: x, top: y, width, height }} /></Tooltip.Trigger>
+        <Tooltip.Trigger asChild>
+          <span aria-hidden className="pointer-events-none fixed" style={{ left: x, top: y, width, height }} />
+        </Tooltip.Trigger>
         <Tooltip.Portal>
-          <Tooltip.Content sideOffset={4} className="pointer-events-none z-50 rounded bg-ink px-2 py-1 text-xs text-paper">
-            {tip.text}{tip.keys && <kbd className="ml-2 font-code text-[11px] opacity-70">{tip.keys}</kbd>}
+          <Tooltip.Content
+            sideOffset={4}
+            className="pointer-events-none z-50 rounded bg-ink px-2 py-1 text-xs text-paper"
+          >
+            {tip.text}
+            {tip.keys && <kbd className="ml-2 font-code text-[11px] opacity-70">{tip.keys}</kbd>}
           </Tooltip.Content>
         </Tooltip.Portal>
       </Tooltip.Root>

@@ -13,20 +13,47 @@ import { Tips } from '../kit/tips'
 import { PageHead } from './PageHead'
 
 /** A lesson as the library lists it. */
-export interface Row { id: string; name: string; revision: number; frames: number; rate: Rate; width: number; height: number; elements: number; updatedAt: string }
+export interface Row {
+  id: string
+  name: string
+  revision: number
+  frames: number
+  rate: Rate
+  width: number
+  height: number
+  elements: number
+  updatedAt: string
+}
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 
 /** An icon that stands on every card is drawn once, and used. */
-const Drawn = ({ id }: { id: string }) => <svg width="14" height="14" aria-hidden><use href={`#${id}`} /></svg>
+const Drawn = ({ id }: { id: string }) => (
+  <svg width="14" height="14" aria-hidden>
+    <use href={`#${id}`} />
+  </svg>
+)
 
-/** The library of lessons; it comes with those that there were when its page was made, null when they could not be listed. */
+/**
+ * The library of lessons; it comes with those that there were when its page was made, null when they could not be
+ * listed.
+ */
 export function Lessons({ first }: { first: Row[] | null }) {
   const router = useRouter()
   const [rows, setRows] = useState(first)
   const [search, setSearch] = useState('')
   const [trouble, setTrouble] = useState<string | null>(null)
-  const load = useCallback(() => void ask<Row[]>(`/api/lessons?search=${encodeURIComponent(search)}`).then((r) => { setRows(r); setTrouble(null) }, (e: unknown) => setTrouble(sentenceOf(e))), [search])
+  const load = useCallback(
+    () =>
+      void ask<Row[]>(`/api/lessons?search=${encodeURIComponent(search)}`).then(
+        (r) => {
+          setRows(r)
+          setTrouble(null)
+        },
+        (e: unknown) => setTrouble(sentenceOf(e)),
+      ),
+    [search],
+  )
   const listed = useRef(first ? '' : null)
   useEffect(() => {
     if (listed.current === search) return
@@ -34,49 +61,133 @@ export function Lessons({ first }: { first: Row[] | null }) {
     const t = setTimeout(load, search ? 200 : 0)
     return () => clearTimeout(t)
   }, [load, search])
-  useNews((n) => { if (n.about === 'lesson') load() }, load)
-  const make = () => void ask<{ id: string }>('/api/lessons', 'POST', { name: 'New lesson' }).then(({ id }) => router.push(`/lessons/${id}`), (e: unknown) => toast.error(sentenceOf(e)))
+  useNews((n) => {
+    if (n.about === 'lesson') load()
+  }, load)
+  const make = () =>
+    void ask<{ id: string }>('/api/lessons', 'POST', { name: 'New lesson' }).then(
+      ({ id }) => router.push(`/lessons/${id}`),
+      (e: unknown) => toast.error(sentenceOf(e)),
+    )
   const [loading, setLoading] = useState(false)
   const demo = () => {
     setLoading(true)
-    void ask('/api/lessons', 'POST', { demo: true }).then(load, (e: unknown) => toast.error(sentenceOf(e))).finally(() => setLoading(false))
+    void ask('/api/lessons', 'POST', { demo: true })
+      .then(load, (e: unknown) => toast.error(sentenceOf(e)))
+      .finally(() => setLoading(false))
   }
-  const copy = (r: Row) => void ask('/api/lessons', 'POST', { copyOf: r.id }).then(() => { load(); toast(`“${r.name}” is duplicated.`) }, (e: unknown) => toast.error(sentenceOf(e)))
-  const remove = (r: Row) => void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: true }).then(() => {
-    load()
-    toast(`“${r.name}” is removed.`, { duration: 12_000, action: { label: 'Put it back', onClick: () => void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: false }).then(load) } })
-  }, (e: unknown) => toast.error(sentenceOf(e)))
+  const copy = (r: Row) =>
+    void ask('/api/lessons', 'POST', { copyOf: r.id }).then(
+      () => {
+        load()
+        toast(`“${r.name}” is duplicated.`)
+      },
+      (e: unknown) => toast.error(sentenceOf(e)),
+    )
+  const remove = (r: Row) =>
+    void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: true }).then(
+      () => {
+        load()
+        toast(`“${r.name}” is removed.`, {
+          duration: 12_000,
+          action: {
+            label: 'Put it back',
+            onClick: () => void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: false }).then(load),
+          },
+        })
+      },
+      (e: unknown) => toast.error(sentenceOf(e)),
+    )
   return (
     <>
       <PageHead here="lessons">
-        <input type="search" aria-label="Search the lessons" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} className="w-64 rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent" />
-        <Button look="main" onClick={make}><Plus size={14} />New lesson</Button>
+        <input
+          type="search"
+          aria-label="Search the lessons"
+          placeholder="Search by name"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+          className="w-64 rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
+        />
+        <Button look="main" onClick={make}>
+          <Plus size={14} />
+          New lesson
+        </Button>
       </PageHead>
-      <svg className="hidden" aria-hidden><symbol id="copy" viewBox="0 0 24 24"><Copy size={24} /></symbol><symbol id="remove" viewBox="0 0 24 24"><Trash2 size={24} /></symbol></svg>
+      <svg className="hidden" aria-hidden>
+        <symbol id="copy" viewBox="0 0 24 24">
+          <Copy size={24} />
+        </symbol>
+        <symbol id="remove" viewBox="0 0 24 24">
+          <Trash2 size={24} />
+        </symbol>
+      </svg>
       <main className="mx-auto max-w-[1160px] px-6 py-6">
-        {trouble && <p role="alert" className="mb-4 rounded border border-accent bg-accent-wash p-3">{trouble}</p>}
-        {rows?.length === 0 && !trouble && search && <p className="mt-16 text-center text-lg text-muted">No lesson has “{search}” in its name.</p>}
+        {trouble && (
+          <p role="alert" className="mb-4 rounded border border-accent bg-accent-wash p-3">
+            {trouble}
+          </p>
+        )}
+        {rows?.length === 0 && !trouble && search && (
+          <p className="mt-16 text-center text-lg text-muted">No lesson has “{search}” in its name.</p>
+        )}
         {rows?.length === 0 && !trouble && !search && (
           <div className="mx-auto mt-16 max-w-[460px] text-center">
             <p className="mb-4 text-lg">There is no lesson yet.</p>
-            <p className="mb-5 text-muted">Make one and drop a screen recording into it; or look at how one is made first.</p>
+            <p className="mb-5 text-muted">
+              Make one and drop a screen recording into it; or look at how one is made first.
+            </p>
             <div className="flex justify-center gap-2">
-              <Button look="main" onClick={make}><Plus size={14} />New lesson</Button>
-              <Button disabled={loading} onClick={demo}>{loading ? 'Loading the demo…' : 'Load the demo lesson'}</Button>
+              <Button look="main" onClick={make}>
+                <Plus size={14} />
+                New lesson
+              </Button>
+              <Button disabled={loading} onClick={demo}>
+                {loading ? 'Loading the demo…' : 'Load the demo lesson'}
+              </Button>
             </div>
           </div>
         )}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
           {rows?.map((r) => (
-            <li key={r.id} className="group overflow-hidden rounded-md border border-edge bg-card [contain-intrinsic-size:auto_210px] [content-visibility:auto] hover:border-edge-strong" data-lesson={r.name}>
+            <li
+              key={r.id}
+              className={
+                'group overflow-hidden rounded-md border border-edge bg-card ' +
+                '[contain-intrinsic-size:auto_210px] [content-visibility:auto] hover:border-edge-strong'
+              }
+              data-lesson={r.name}
+            >
               <Link href={`/lessons/${r.id}`} prefetch={false} className="block">
-                <span className="grid aspect-video place-items-center bg-surround">{r.frames > 1 || r.elements > 0 ? <img src={`/api/lessons/${r.id}/poster?revision=${r.revision}`} alt="" className="size-full object-contain" loading="lazy" /> : <span className="text-[#cfc8bb]">No recording yet</span>}</span>
+                <span className="grid aspect-video place-items-center bg-surround">
+                  {r.frames > 1 || r.elements > 0 ? (
+                    <img
+                      src={`/api/lessons/${r.id}/poster?revision=${r.revision}`}
+                      alt=""
+                      className="size-full object-contain"
+                      loading="lazy"
+                    />
+                  ) : (
+                    <span className="text-[#cfc8bb]">No recording yet</span>
+                  )}
+                </span>
                 <span className="block px-3 pt-2 font-head text-[15px]">{r.name}</span>
               </Link>
               <div className="flex items-center px-3 pb-2 text-muted">
-                <span className="figures flex-1 text-xs">{r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements} {r.elements === 1 ? 'element' : 'elements'}<br /><time dateTime={r.updatedAt} suppressHydrationWarning>{WHEN.format(new Date(r.updatedAt))}</time></span>
-                <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}><Drawn id="copy" /></IconButton>
-                <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}><Drawn id="remove" /></IconButton>
+                <span className="figures flex-1 text-xs">
+                  {r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements}{' '}
+                  {r.elements === 1 ? 'element' : 'elements'}
+                  <br />
+                  <time dateTime={r.updatedAt} suppressHydrationWarning>
+                    {WHEN.format(new Date(r.updatedAt))}
+                  </time>
+                </span>
+                <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}>
+                  <Drawn id="copy" />
+                </IconButton>
+                <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}>
+                  <Drawn id="remove" />
+                </IconButton>
               </div>
             </li>
           ))}

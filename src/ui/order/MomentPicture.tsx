@@ -6,5 +6,14 @@ export function MomentPicture({ moment, lesson }: { moment: Placed; lesson: Less
   const spot = spotOf(lesson, moment)
   if (!spot) return null
   const { sha256, us, x, y, w } = spot
-  return <img src={`/api/media/${sha256}/spot?us=${us}&x=${x}&y=${y}&w=${w}`} alt="" loading="lazy" width={40} height={22} className="my-[3px] mr-0.5 h-[22px] w-10 shrink-0 rounded-sm border border-edge-strong bg-edge object-cover" />
+  return (
+    <img
+      src={`/api/media/${sha256}/spot?us=${us}&x=${x}&y=${y}&w=${w}`}
+      alt=""
+      loading="lazy"
+      width={40}
+      height={22}
+      className="my-[3px] mr-0.5 h-[22px] w-10 shrink-0 rounded-sm border border-edge-strong bg-edge object-cover"
+    />
+  )
 }

@@ -12,16 +12,26 @@ import { TakePointer } from './TakePointer'
 
 /** What can be shown or left out, each with the kinds of moment it stands for. */
 const SORTS: { id: string; label: string; kinds: CatalogueKind[] }[] = [
-  { id: 'clicks', label: 'Clicks and drags', kinds: ['click', 'drag'] }, { id: 'keys', label: 'Keys and typing', kinds: ['key', 'typing'] },
-  { id: 'words', label: 'Spoken phrases', kinds: ['phrase'] }, { id: 'hand', label: 'Moments set by hand', kinds: ['mark'] }, { id: 'chapters', label: 'Chapters', kinds: ['chapter'] },
-  { id: 'scrolls', label: 'Scrolls', kinds: ['scroll'] }, { id: 'screen', label: 'Changes on screen', kinds: ['screen'] }, { id: 'rests', label: 'Rests of the pointer', kinds: ['rest'] },
+  { id: 'clicks', label: 'Clicks and drags', kinds: ['click', 'drag'] },
+  { id: 'keys', label: 'Keys and typing', kinds: ['key', 'typing'] },
+  { id: 'words', label: 'Spoken phrases', kinds: ['phrase'] },
+  { id: 'hand', label: 'Moments set by hand', kinds: ['mark'] },
+  { id: 'chapters', label: 'Chapters', kinds: ['chapter'] },
+  { id: 'scrolls', label: 'Scrolls', kinds: ['scroll'] },
+  { id: 'screen', label: 'Changes on screen', kinds: ['screen'] },
+  { id: 'rests', label: 'Rests of the pointer', kinds: ['rest'] },
 ]
 const LEFT_OUT = 'vane-order-left-out'
 function leftOutBefore(): string[] {
-  try { return JSON.parse(localStorage.getItem(LEFT_OUT) ?? '[]') as string[] } catch { return [] }
+  try {
+    return JSON.parse(localStorage.getItem(LEFT_OUT) ?? '[]') as string[]
+  } catch {
+    return []
+  }
 }
 const keyOfLine = (l: OrderLine): string => ('run' in l ? `run ${l.run[0]!.moment.id}` : l.row.moment.id)
-const holds = (l: OrderLine, id: string | null): boolean => ('run' in l ? l.run.some((r) => r.moment.id === id) : l.row.moment.id === id)
+const holds = (l: OrderLine, id: string | null): boolean =>
+  'run' in l ? l.run.some((r) => r.moment.id === id) : l.row.moment.id === id
 const ROW_PX = 31
 
 /** The moments and spoken phrases in time order, with the elements that hang on each. */
@@ -34,46 +44,107 @@ export function RunningOrder() {
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set())
   const box = useRef<HTMLDivElement>(null)
   const rows = useMemo(() => runningOrder(timed), [timed])
-  const counts = useMemo(() => SORTS.map((s) => ({ ...s, count: rows.filter((r) => s.kinds.includes(r.moment.kind)).length })), [rows])
+  const counts = useMemo(
+    () => SORTS.map((s) => ({ ...s, count: rows.filter((r) => s.kinds.includes(r.moment.kind)).length })),
+    [rows],
+  )
   const term = search.trim().toLowerCase()
   const inSight = useMemo(() => {
     const hidden = new Set(SORTS.filter((s) => leftOut.includes(s.id)).flatMap((s) => s.kinds))
-    const found = (r: (typeof rows)[number]) => r.label.toLowerCase().includes(term) || r.elements.some((x) => x.element.name.toLowerCase().includes(term))
+    const found = (r: (typeof rows)[number]) =>
+      r.label.toLowerCase().includes(term) || r.elements.some((x) => x.element.name.toLowerCase().includes(term))
     return rows.filter((r) => (!hidden.has(r.moment.kind) || r.elements.length > 0) && (!term || found(r)))
   }, [rows, leftOut, term])
   // What is looked for stands alone, and so does what a person opened.
-  const lines = useMemo(() => withRuns(inSight).flatMap((l): OrderLine[] => ('run' in l && (term || holds(l, chosen) || opened.has(l.run[0]!.moment.id)) ? l.run.map((row) => ({ row })) : [l])), [inSight, term, chosen, opened])
-  const now = useBench((b) => inSight.findLast((r) => r.moment.frame !== null && r.moment.frame <= b.playhead)?.moment.id ?? null)
+  const lines = useMemo(
+    () =>
+      withRuns(inSight).flatMap((l): OrderLine[] =>
+        'run' in l && (term || holds(l, chosen) || opened.has(l.run[0]!.moment.id))
+          ? l.run.map((row) => ({ row }))
+          : [l],
+      ),
+    [inSight, term, chosen, opened],
+  )
+  const now = useBench(
+    (b) => inSight.findLast((r) => r.moment.frame !== null && r.moment.frame <= b.playhead)?.moment.id ?? null,
+  )
   // oxlint-disable-next-line react/incompatible-library -- the list is drawn anew whenever it scrolls, which is meant
-  const list = useVirtualizer({ count: lines.length, getScrollElement: () => box.current, estimateSize: () => ROW_PX, overscan: 10, getItemKey: (i) => keyOfLine(lines[i]!) })
+  const list = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_PX,
+    overscan: 10,
+    getItemKey: (i) => keyOfLine(lines[i]!),
+  })
   const at = lines.findIndex((l) => holds(l, now))
   useEffect(() => {
     if (at < 0 || document.activeElement?.closest('[data-order]')) return
     const seen = list.getVirtualItems().find((v) => v.index === at)
     const top = box.current!.scrollTop
-    if (!seen || seen.start < top || seen.start > top + box.current!.clientHeight - 60) list.scrollToIndex(at, { align: 'center' })
+    if (!seen || seen.start < top || seen.start > top + box.current!.clientHeight - 60)
+      list.scrollToIndex(at, { align: 'center' })
   }, [at, list])
   const toggle = (id: string) => {
     const next = leftOut.includes(id) ? leftOut.filter((x) => x !== id) : [...leftOut, id]
     setLeftOut(next)
-    try { localStorage.setItem(LEFT_OUT, JSON.stringify(next)) } catch { /* it is remembered while the page is open */ }
+    try {
+      localStorage.setItem(LEFT_OUT, JSON.stringify(next))
+    } catch {
+      /* it is remembered while the page is open */
+    }
   }
 
   return (
-    <section aria-label="Running order" className="flex h-full min-h-0 flex-col border-r border-edge bg-sheet" data-order>
+    <section
+      aria-label="Running order"
+      className="flex h-full min-h-0 flex-col border-r border-edge bg-sheet"
+      data-order
+    >
       <header className="flex items-center justify-between pt-2 pr-1.5 pl-3">
         <h2 className="font-head text-[15px]">Running order</h2>
-        <IconButton label="Set a moment at the playhead" keys={keyOf('mark')} onClick={() => runCommand('mark')}><Plus size={15} /></IconButton>
+        <IconButton label="Set a moment at the playhead" keys={keyOf('mark')} onClick={() => runCommand('mark')}>
+          <Plus size={15} />
+        </IconButton>
       </header>
       <div className="flex gap-1.5 px-3 pt-1 pb-2">
-        <input type="search" aria-label="Find in the running order" placeholder="Find" value={search} onChange={(e) => setSearch(e.target.value)} onKeyDown={(e) => e.stopPropagation()} className="min-w-0 flex-1 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent" />
+        <input
+          type="search"
+          aria-label="Find in the running order"
+          placeholder="Find"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+          onKeyDown={(e) => e.stopPropagation()}
+          className="min-w-0 flex-1 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent"
+        />
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger aria-label={`${leftOut.length ? 'Some' : 'All'} kinds of moment are shown; choose which`} className="flex h-6.5 items-center gap-1 rounded border border-edge bg-card px-1.5">{leftOut.length ? 'Some' : 'All'}<ChevronDown size={12} /></DropdownMenu.Trigger>
+          <DropdownMenu.Trigger
+            aria-label={`${leftOut.length ? 'Some' : 'All'} kinds of moment are shown; choose which`}
+            className="flex h-6.5 items-center gap-1 rounded border border-edge bg-card px-1.5"
+          >
+            {leftOut.length ? 'Some' : 'All'}
+            <ChevronDown size={12} />
+          </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" className="z-50 min-w-52 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
+            <DropdownMenu.Content
+              align="end"
+              className="z-50 min-w-52 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
+            >
               {counts.map((s) => (
-                <DropdownMenu.CheckboxItem key={s.id} checked={!leftOut.includes(s.id)} onCheckedChange={() => toggle(s.id)} onSelect={(e) => e.preventDefault()} className="flex cursor-pointer items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-accent-wash">
-                  <span className="grid size-4 place-items-center rounded border border-edge-strong bg-card">{!leftOut.includes(s.id) && <Check size={12} />}</span>{s.label}<span className="figures ml-auto pl-4 text-xs text-muted">{s.count}</span>
+                <DropdownMenu.CheckboxItem
+                  key={s.id}
+                  checked={!leftOut.includes(s.id)}
+                  onCheckedChange={() => toggle(s.id)}
+                  onSelect={(e) => e.preventDefault()}
+                  className={
+                    'flex cursor-pointer items-center gap-2 rounded px-2 py-1 ' +
+                    'outline-none data-[highlighted]:bg-accent-wash'
+                  }
+                >
+                  <span className="grid size-4 place-items-center rounded border border-edge-strong bg-card">
+                    {!leftOut.includes(s.id) && <Check size={12} />}
+                  </span>
+                  {s.label}
+                  <span className="figures ml-auto pl-4 text-xs text-muted">{s.count}</span>
                 </DropdownMenu.CheckboxItem>
               ))}
             </DropdownMenu.Content>
@@ -81,21 +152,55 @@ export function RunningOrder() {
         </DropdownMenu.Root>
       </div>
       <TakePointer />
-      <div ref={box} data-testid="order-list" className="thin-scroll min-h-0 flex-1 overflow-auto border-t border-edge" tabIndex={-1}>
+      <div
+        ref={box}
+        data-testid="order-list"
+        className="thin-scroll min-h-0 flex-1 overflow-auto border-t border-edge"
+        tabIndex={-1}
+      >
         <ol className="relative" style={{ height: list.getTotalSize() + 24 }} aria-label="Moments">
           {list.getVirtualItems().map((v) => {
             const line = lines[v.index]!
             return (
-              <li key={v.key} ref={list.measureElement} data-index={v.index} data-row={'row' in line ? line.row.moment.id : undefined} aria-setsize={lines.length} aria-posinset={v.index + 1} className="absolute inset-x-0" style={{ top: v.start }}>
-                {'run' in line
-                  ? <RunView run={line.run} label={line.label} isNow={holds(line, now)} onOpen={() => setOpened(new Set([...opened, line.run[0]!.moment.id]))} />
-                  : <OrderRowView row={line.row} isChosen={line.row.moment.id === chosen} isNow={line.row.moment.id === now} />}
+              <li
+                key={v.key}
+                ref={list.measureElement}
+                data-index={v.index}
+                data-row={'row' in line ? line.row.moment.id : undefined}
+                aria-setsize={lines.length}
+                aria-posinset={v.index + 1}
+                className="absolute inset-x-0"
+                style={{ top: v.start }}
+              >
+                {'run' in line ? (
+                  <RunView
+                    run={line.run}
+                    label={line.label}
+                    isNow={holds(line, now)}
+                    onOpen={() => setOpened(new Set([...opened, line.run[0]!.moment.id]))}
+                  />
+                ) : (
+                  <OrderRowView
+                    row={line.row}
+                    isChosen={line.row.moment.id === chosen}
+                    isNow={line.row.moment.id === now}
+                  />
+                )}
               </li>
             )
           })}
         </ol>
         {inSight.length === 0 && (
-          <p className="p-3 text-muted">{rows.length ? 'Nothing here has this in its name, or it is left out.' : <>No moments yet. Bring in a trace or captions, find the pointer in a recording, or set moments by hand while it plays: press <kbd className="rounded border border-edge bg-card px-1 font-code">M</kbd>.</>}</p>
+          <p className="p-3 text-muted">
+            {rows.length ? (
+              'Nothing here has this in its name, or it is left out.'
+            ) : (
+              <>
+                No moments yet. Bring in a trace or captions, find the pointer in a recording, or set moments by hand
+                while it plays: press <kbd className="rounded border border-edge bg-card px-1 font-code">M</kbd>.
+              </>
+            )}
+          </p>
         )}
       </div>
     </section>

@@ -6,8 +6,18 @@ import { posed } from '../bench/posing'
 import { bench, useBench } from '../bench/store'
 import type { Drag } from './drag'
 
-const CORNERS: Pull[] = [{ x: -1, y: -1 }, { x: 1, y: -1 }, { x: 1, y: 1 }, { x: -1, y: 1 }]
-const SIDES: Pull[] = [{ x: -1, y: 0 }, { x: 1, y: 0 }, { x: 0, y: -1 }, { x: 0, y: 1 }]
+const CORNERS: Pull[] = [
+  { x: -1, y: -1 },
+  { x: 1, y: -1 },
+  { x: 1, y: 1 },
+  { x: -1, y: 1 },
+]
+const SIDES: Pull[] = [
+  { x: -1, y: 0 },
+  { x: 1, y: 0 },
+  { x: 0, y: -1 },
+  { x: 0, y: 1 },
+]
 
 interface Props {
   element: Element
@@ -24,17 +34,40 @@ interface Props {
 
 /** What a single selected element can be grasped by. */
 export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, snap }: Props) {
-  const grasp = (label: string, change: (p: Point, shift: boolean, alt: boolean) => ReturnType<Drag['edit']>) => (event: React.PointerEvent) => {
-    event.stopPropagation()
-    begin({ start: pointOf(event), label, edit: (p, shift, alt) => { const made = change(toSpace(label.startsWith('Turn') ? p : snap(p, alt)), shift, alt); return made && posed(made) } }, event)
-  }
+  const grasp =
+    (label: string, change: (p: Point, shift: boolean, alt: boolean) => ReturnType<Drag['edit']>) =>
+    (event: React.PointerEvent) => {
+      event.stopPropagation()
+      begin(
+        {
+          start: pointOf(event),
+          label,
+          edit: (p, shift, alt) => {
+            const made = change(toSpace(label.startsWith('Turn') ? p : snap(p, alt)), shift, alt)
+            return made && posed(made)
+          },
+        },
+        event,
+      )
+    }
   const graspAnchor = (event: React.PointerEvent) => {
     event.stopPropagation()
-    begin({ start: pointOf(event), label: `Anchor of “${e.name}”`, edit: (p) => {
-      const local = apply(inverse(matrix), p)
-      const share = (v: number, at: number, long: number) => { const k = Math.min(1, Math.max(0, (v - at) / Math.max(1, long))); const third = Math.round(k * 2) / 2; return Math.abs(k - third) < 0.06 ? third : Math.round(k * 1000) / 1000 }
-      return setAnchor(e.id, { x: share(local.x, box.x, box.w), y: share(local.y, box.y, box.h) }, bench().timed)
-    } }, event)
+    begin(
+      {
+        start: pointOf(event),
+        label: `Anchor of “${e.name}”`,
+        edit: (p) => {
+          const local = apply(inverse(matrix), p)
+          const share = (v: number, at: number, long: number) => {
+            const k = Math.min(1, Math.max(0, (v - at) / Math.max(1, long)))
+            const third = Math.round(k * 2) / 2
+            return Math.abs(k - third) < 0.06 ? third : Math.round(k * 1000) / 1000
+          }
+          return setAnchor(e.id, { x: share(local.x, box.x, box.w), y: share(local.y, box.y, box.h) }, bench().timed)
+        },
+      },
+      event,
+    )
   }
   const r = 5.5 * px
   const open = useBench((b) => b.anchorOpen) || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
@@ -42,9 +75,12 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
   const { pulls } = kindOf(e)
   const pullable = pulls === 'both' ? [...CORNERS, ...SIDES] : pulls === 'shape' ? CORNERS : []
   const fixed = e.look.kind === 'bar' && e.look.place !== 'free'
-  const spots = pullable.filter((p) => !fixed || (p.x === 0 && (e.look.kind === 'bar' && (e.look.place === 'top' ? p.y === 1 : p.y === -1))))
+  const spots = pullable.filter(
+    (p) => !fixed || (p.x === 0 && e.look.kind === 'bar' && (e.look.place === 'top' ? p.y === 1 : p.y === -1)),
+  )
   const at = (p: Pull) => apply(matrix, { x: box.x + ((p.x + 1) / 2) * box.w, y: box.y + ((p.y + 1) / 2) * box.h })
-  const turns = pulls !== 'none' && e.look.kind !== 'zoom' && e.look.kind !== 'ripple' && e.look.kind !== 'backdrop' && !fixed
+  const turns =
+    pulls !== 'none' && e.look.kind !== 'zoom' && e.look.kind !== 'ripple' && e.look.kind !== 'backdrop' && !fixed
   const head = apply(matrix, { x: box.x + box.w / 2, y: box.y - (26 * px) / Math.hypot(matrix[0], matrix[1]) })
   const top = apply(matrix, { x: box.x + box.w / 2, y: box.y })
   /** The framing part of the matrix: from the pixels of its place to the picture. */
@@ -57,33 +93,127 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
     <g>
       {turns && (
         <>
-          <path d={`M${top.x} ${top.y} L${head.x} ${head.y}`} stroke="#b8321a" strokeWidth={1.5 * px} pointerEvents="none" />
-          <circle cx={head.x} cy={head.y} r={r} {...knob} className="cursor-grab" data-handle="turn" onPointerDown={grasp(`Turn “${e.name}”`, (p, shift) => turnTo(e.id, p, shift))}><title>{named('Turn')}</title></circle>
+          <path
+            d={`M${top.x} ${top.y} L${head.x} ${head.y}`}
+            stroke="#b8321a"
+            strokeWidth={1.5 * px}
+            pointerEvents="none"
+          />
+          <circle
+            cx={head.x}
+            cy={head.y}
+            r={r}
+            {...knob}
+            className="cursor-grab"
+            data-handle="turn"
+            onPointerDown={grasp(`Turn “${e.name}”`, (p, shift) => turnTo(e.id, p, shift))}
+          >
+            <title>{named('Turn')}</title>
+          </circle>
         </>
       )}
       {turns && (
         <path
-          d={`M${anchor.x - r * 1.5} ${anchor.y} H${anchor.x + r * 1.5} M${anchor.x} ${anchor.y - r * 1.5} V${anchor.y + r * 1.5} M${anchor.x + r} ${anchor.y} A${r} ${r} 0 1 1 ${anchor.x - r} ${anchor.y} A${r} ${r} 0 1 1 ${anchor.x + r} ${anchor.y}`}
-          fill="#fffdf855" stroke="#b8321a" strokeWidth={1.2 * px} className="cursor-move" data-handle="anchor" opacity={open ? 1 : 0}
-          pointerEvents={open ? 'all' : 'none'} onPointerDown={graspAnchor}
-        ><title>{named('Anchor point')}</title></path>
+          d={
+            `M${anchor.x - r * 1.5} ${anchor.y} H${anchor.x + r * 1.5} M${anchor.x} ${anchor.y - r * 1.5} ` +
+            (`V${anchor.y + r * 1.5} M${anchor.x + r} ${anchor.y} A${r} ${r} 0 1 1 ${anchor.x - r} ` +
+              `${anchor.y} A${r} ${r} 0 1 1 ${anchor.x + r} ${anchor.y}`)
+          }
+          fill="#fffdf855"
+          stroke="#b8321a"
+          strokeWidth={1.2 * px}
+          className="cursor-move"
+          data-handle="anchor"
+          opacity={open ? 1 : 0}
+          pointerEvents={open ? 'all' : 'none'}
+          onPointerDown={graspAnchor}
+        >
+          <title>{named('Anchor point')}</title>
+        </path>
       )}
       {spots.map((p) => {
         const c = at(p)
-        return <rect key={`${p.x}${p.y}`} x={c.x - r} y={c.y - r} width={2 * r} height={2 * r} {...knob} data-handle={`${p.x},${p.y}`} className={p.x && p.y ? (p.x === p.y ? 'cursor-nwse-resize' : 'cursor-nesw-resize') : p.x ? 'cursor-ew-resize' : 'cursor-ns-resize'} onPointerDown={grasp(`Size “${e.name}”`, (q, _shift, alt) => pullBox(e.id, p, q, { middle: alt }))}><title>{`${named('Size')} (Alt: from its middle)`}</title></rect>
+        return (
+          <rect
+            key={`${p.x}${p.y}`}
+            x={c.x - r}
+            y={c.y - r}
+            width={2 * r}
+            height={2 * r}
+            {...knob}
+            data-handle={`${p.x},${p.y}`}
+            className={
+              p.x && p.y
+                ? p.x === p.y
+                  ? 'cursor-nwse-resize'
+                  : 'cursor-nesw-resize'
+                : p.x
+                  ? 'cursor-ew-resize'
+                  : 'cursor-ns-resize'
+            }
+            onPointerDown={grasp(`Size “${e.name}”`, (q, _shift, alt) => pullBox(e.id, p, q, { middle: alt }))}
+          >
+            <title>{`${named('Size')} (Alt: from its middle)`}</title>
+          </rect>
+        )
       })}
-      {ends && e.look.kind === 'arrow' && (['tail', 'tip'] as const).map((end) => {
-        const c = apply(framing, ends[end])
-        return <circle key={end} cx={c.x} cy={c.y} r={r * 1.2} {...knob} data-handle={end} className="cursor-move" onPointerDown={grasp(`Point “${e.name}”`, (p) => pullArrow(e.id, end, p))}><title>{named(end === 'tip' ? 'Tip' : 'Tail')}</title></circle>
-      })}
-      {ends && e.look.kind === 'arrow' && (() => {
-        const middle = apply(matrix, { x: box.x + box.w / 2, y: -e.look.bend })
-        return <circle cx={middle.x} cy={middle.y} r={r} {...knob} fill="#fbe3da" data-handle="bend" className="cursor-ns-resize" onPointerDown={grasp(`Bend “${e.name}”`, (p) => bendArrow(e.id, p))}><title>{named('Bend')}</title></circle>
-      })()}
-      {e.look.kind === 'callout' && e.look.tip && (() => {
-        const c = apply(framing, e.look.tip)
-        return <circle cx={c.x} cy={c.y} r={r * 1.3} {...knob} fill="#fbe3da" data-handle="tip" className="cursor-move" onPointerDown={grasp(`Point “${e.name}”`, (p) => pointCallout(e.id, p))}><title>{named('Tail')}</title></circle>
-      })()}
+      {ends &&
+        e.look.kind === 'arrow' &&
+        (['tail', 'tip'] as const).map((end) => {
+          const c = apply(framing, ends[end])
+          return (
+            <circle
+              key={end}
+              cx={c.x}
+              cy={c.y}
+              r={r * 1.2}
+              {...knob}
+              data-handle={end}
+              className="cursor-move"
+              onPointerDown={grasp(`Point “${e.name}”`, (p) => pullArrow(e.id, end, p))}
+            >
+              <title>{named(end === 'tip' ? 'Tip' : 'Tail')}</title>
+            </circle>
+          )
+        })}
+      {ends &&
+        e.look.kind === 'arrow' &&
+        (() => {
+          const middle = apply(matrix, { x: box.x + box.w / 2, y: -e.look.bend })
+          return (
+            <circle
+              cx={middle.x}
+              cy={middle.y}
+              r={r}
+              {...knob}
+              fill="#fbe3da"
+              data-handle="bend"
+              className="cursor-ns-resize"
+              onPointerDown={grasp(`Bend “${e.name}”`, (p) => bendArrow(e.id, p))}
+            >
+              <title>{named('Bend')}</title>
+            </circle>
+          )
+        })()}
+      {e.look.kind === 'callout' &&
+        e.look.tip &&
+        (() => {
+          const c = apply(framing, e.look.tip)
+          return (
+            <circle
+              cx={c.x}
+              cy={c.y}
+              r={r * 1.3}
+              {...knob}
+              fill="#fbe3da"
+              data-handle="tip"
+              className="cursor-move"
+              onPointerDown={grasp(`Point “${e.name}”`, (p) => pointCallout(e.id, p))}
+            >
+              <title>{named('Tail')}</title>
+            </circle>
+          )
+        })()}
     </g>
   )
 }

@@ -1,7 +1,26 @@
 import { useRef, useState } from 'react'
 import { addElement, attach, elementAt, repoint, type Edit } from '@/core/edits'
 import { hasPlace, isRule, kindNamed, type ElementKind } from '@/core/elements'
-import { boundsOf, apply, corners, elementsAt, frameBoxOf, framingOf, hitAt, inverse, isFlat, meets, snapLines, snapRect, spaceOf, union, type Point, type Rect, type SnapLine, type Snapped } from '@/core/scene'
+import {
+  boundsOf,
+  apply,
+  corners,
+  elementsAt,
+  frameBoxOf,
+  framingOf,
+  hitAt,
+  inverse,
+  isFlat,
+  meets,
+  snapLines,
+  snapRect,
+  spaceOf,
+  union,
+  type Point,
+  type Rect,
+  type SnapLine,
+  type Snapped,
+} from '@/core/scene'
 import { actHere, moving, poseFor, standing } from '../bench/posing'
 import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { onEscape } from '../kit/escape'
@@ -16,7 +35,10 @@ const DRAWN = new Set<ElementKind>(['zoom', 'text', 'shape', 'spotlight', 'highl
 /** How near to a line something must come to keep to it, in pixels of the screen. */
 const SNAP_PX = 7
 
-/** Lies over the picture, in the lesson's own pixels: selects, moves, sizes, turns, and takes the spot for a new element. */
+/**
+ * Lies over the picture, in the lesson's own pixels: selects, moves, sizes, turns, and takes the spot for a new
+ * element.
+ */
 export function Overlay({ scale }: { scale: number }) {
   const svg = useRef<SVGSVGElement>(null)
   const drag = useRef<(Drag & { moved: boolean; last: Edit | null }) | null>(null)
@@ -45,9 +67,20 @@ export function Overlay({ scale }: { scale: number }) {
   const begin = (d: Drag, e: React.PointerEvent) => {
     svg.current!.setPointerCapture(e.pointerId)
     drag.current = { ...d, moved: false, last: null }
-    onEscape(() => { drag.current = null; setSnapped(null); tryEdit(null) })
+    onEscape(() => {
+      drag.current = null
+      setSnapped(null)
+      tryEdit(null)
+    })
   }
-  const linesWithout = (ids: readonly string[]): SnapLine[] => (bench().aids.snap ? snapLines(bench().timed, bench().playhead, new Set(ids), { grid: bench().aids.grid, safe: bench().aids.safe, framed: isFramed() }) : [])
+  const linesWithout = (ids: readonly string[]): SnapLine[] =>
+    bench().aids.snap
+      ? snapLines(bench().timed, bench().playhead, new Set(ids), {
+          grid: bench().aids.grid,
+          safe: bench().aids.safe,
+          framed: isFramed(),
+        })
+      : []
 
   const place = (p: Point, rect: Rect | null) => {
     const { adding: wanted, timed: now, playhead: frame } = bench()
@@ -58,7 +91,15 @@ export function Overlay({ scale }: { scale: number }) {
     const a = rect && take ? onTake(rect) : rect
     const b = rect && take ? onTake({ x: rect.x + rect.w, y: rect.y + rect.h }) : null
     const drawnAt = a && b ? { x: a.x, y: a.y, w: b.x - a.x, h: b.y - a.y } : rect
-    const made = elementAt(now, { kind: wanted.kind, id: freshId(wanted.kind), frame, moment: wanted.moment, at, rect: drawnAt, media: wanted.media })
+    const made = elementAt(now, {
+      kind: wanted.kind,
+      id: freshId(wanted.kind),
+      frame,
+      moment: wanted.moment,
+      at,
+      rect: drawnAt,
+      media: wanted.media,
+    })
     setBench({ adding: null })
     if (edit(`Add ${made.name.toLowerCase()}`, addElement(made))) select([made.id])
     if ('text' in made.look) typeText()
@@ -70,14 +111,20 @@ export function Overlay({ scale }: { scale: number }) {
       const own = now.lesson.elements.find((x) => x.id === wanted.repoint)
       const m = own && spaceOf(now, own, frame, isFramed())
       setBench({ adding: null })
-      if (own && m && edit(`Point “${own.name}” at the next thing`, repoint(own.id, actHere(), apply(inverse(m), p)))) setBench({ moveEnd: 'end' })
+      if (own && m && edit(`Point “${own.name}” at the next thing`, repoint(own.id, actHere(), apply(inverse(m), p))))
+        setBench({ moveEnd: 'end' })
       return true
     }
     if (wanted?.ride) {
       const hit = hitAt(now, frame, p, isFramed(), wanted.ride)
       if (!hit) return true
       setBench({ adding: null })
-      edit(wanted.ride.length === 1 ? `Let it ride on “${hit.name}”` : `Let ${wanted.ride.length} elements ride on “${hit.name}”`, attach(wanted.ride, hit.id, now, frame))
+      edit(
+        wanted.ride.length === 1
+          ? `Let it ride on “${hit.name}”`
+          : `Let ${wanted.ride.length} elements ride on “${hit.name}”`,
+        attach(wanted.ride, hit.id, now, frame),
+      )
       return true
     }
     return false
@@ -95,11 +142,27 @@ export function Overlay({ scale }: { scale: number }) {
     }
     const single = bench().elements.length === 1 && timed.lesson.elements.find((x) => x.id === bench().elements[0])
     const zoomed = single && single.look.kind === 'zoom' && standing(single)
-    const zoomRectHit = zoomed && inside({ x: zoomed.x - zoomed.anchor.x * zoomed.width, y: zoomed.y - zoomed.anchor.y * zoomed.height, w: zoomed.width, h: zoomed.height }, p)
+    const zoomRectHit =
+      zoomed &&
+      inside(
+        {
+          x: zoomed.x - zoomed.anchor.x * zoomed.width,
+          y: zoomed.y - zoomed.anchor.y * zoomed.height,
+          w: zoomed.width,
+          h: zoomed.height,
+        },
+        p,
+      )
     const hit = zoomRectHit ? single : (selectedAt(p) ?? hitAt(timed, bench().playhead, p, isFramed()))
-    if (!hit) { marquee(p, e); return }
+    if (!hit) {
+      marquee(p, e)
+      return
+    }
     const already = bench().elements.includes(hit.id)
-    if (e.shiftKey) { select(already ? bench().elements.filter((x) => x !== hit.id) : [...bench().elements, hit.id]); return }
+    if (e.shiftKey) {
+      select(already ? bench().elements.filter((x) => x !== hit.id) : [...bench().elements, hit.id])
+      return
+    }
     if (!already || e.altKey) select([hit.id], e.altKey)
     // Let go without a drag: of several that were chosen, this one is meant.
     else if (bench().elements.length > 1) tapped.current = () => select([hit.id])
@@ -109,36 +172,54 @@ export function Overlay({ scale }: { scale: number }) {
     const lines = linesWithout(ids)
     const around = ids.map((id) => boxOf(id)).filter((r) => r !== null)
     const whole = around.length > 0 ? around.reduce(union) : null
-    begin({
-      start: p, label: ids.length === 1 ? `Move “${hit.name}”` : `Move ${ids.length} elements`,
-      edit: (q, shift, alt) => {
-        let by = { x: q.x - p.x, y: q.y - p.y }
-        if (shift) by = Math.abs(by.x) > Math.abs(by.y) ? { x: by.x, y: 0 } : { x: 0, y: by.y }
-        const s = whole && !alt ? snapRect({ ...whole, x: whole.x + by.x, y: whole.y + by.y }, lines, SNAP_PX / scale) : null
-        setSnapped(s?.lines.length ? s : null)
-        const to = apply(back, { x: by.x + (shift && by.x === 0 ? 0 : (s?.dx ?? 0)), y: by.y + (shift && by.y === 0 ? 0 : (s?.dy ?? 0)) })
-        const from = apply(back, { x: 0, y: 0 })
-        const step = (v: number) => (s ? Math.round(v * 100) / 100 : Math.round(v))
-        const dx = s?.dx ? step(to.x - from.x) : Math.round(to.x - from.x)
-        const dy = s?.dy ? step(to.y - from.y) : Math.round(to.y - from.y)
-        return dx || dy ? moving(ids, dx, dy) : null
+    begin(
+      {
+        start: p,
+        label: ids.length === 1 ? `Move “${hit.name}”` : `Move ${ids.length} elements`,
+        edit: (q, shift, alt) => {
+          let by = { x: q.x - p.x, y: q.y - p.y }
+          if (shift) by = Math.abs(by.x) > Math.abs(by.y) ? { x: by.x, y: 0 } : { x: 0, y: by.y }
+          const s =
+            whole && !alt ? snapRect({ ...whole, x: whole.x + by.x, y: whole.y + by.y }, lines, SNAP_PX / scale) : null
+          setSnapped(s?.lines.length ? s : null)
+          const to = apply(back, {
+            x: by.x + (shift && by.x === 0 ? 0 : (s?.dx ?? 0)),
+            y: by.y + (shift && by.y === 0 ? 0 : (s?.dy ?? 0)),
+          })
+          const from = apply(back, { x: 0, y: 0 })
+          const step = (v: number) => (s ? Math.round(v * 100) / 100 : Math.round(v))
+          const dx = s?.dx ? step(to.x - from.x) : Math.round(to.x - from.x)
+          const dy = s?.dy ? step(to.y - from.y) : Math.round(to.y - from.y)
+          return dx || dy ? moving(ids, dx, dy) : null
+        },
       },
-    }, e)
+      e,
+    )
   }
   /** Draws a rectangle from a spot with nothing on it; what it touches is selected. */
   const marquee = (p: Point, e: React.PointerEvent) => {
     const before = e.shiftKey ? bench().elements : []
     if (!e.shiftKey) select([])
-    begin({
-      start: p, label: '',
-      edit: (q) => {
-        const r = { x: Math.min(p.x, q.x), y: Math.min(p.y, q.y), w: Math.abs(q.x - p.x), h: Math.abs(q.y - p.y) }
-        setDrawn(r)
-        const touched = elementsAt(timed, bench().playhead).filter((x) => !x.locked && !x.hidden && hasPlace(x) && x.look.kind !== 'bar').filter((x) => { const b = boxOf(x.id); return b && meets(b, r) }).map((x) => x.id)
-        select([...new Set([...before, ...touched])])
-        return null
+    begin(
+      {
+        start: p,
+        label: '',
+        edit: (q) => {
+          const r = { x: Math.min(p.x, q.x), y: Math.min(p.y, q.y), w: Math.abs(q.x - p.x), h: Math.abs(q.y - p.y) }
+          setDrawn(r)
+          const touched = elementsAt(timed, bench().playhead)
+            .filter((x) => !x.locked && !x.hidden && hasPlace(x) && x.look.kind !== 'bar')
+            .filter((x) => {
+              const b = boxOf(x.id)
+              return b && meets(b, r)
+            })
+            .map((x) => x.id)
+          select([...new Set([...before, ...touched])])
+          return null
+        },
       },
-    }, e)
+      e,
+    )
   }
   /** The upright box of an element, in the pose that edits change. */
   const boxOf = (id: string): Rect | null => {
@@ -151,7 +232,8 @@ export function Overlay({ scale }: { scale: number }) {
   const selectedAt = (p: Point) => {
     for (const id of bench().elements) {
       const own = timed.lesson.elements.find((x) => x.id === id)
-      if (!own || own.locked || own.poses.length === 0 && own.look.kind !== 'carrier' || own.look.kind === 'zoom') continue
+      if (!own || own.locked || (own.poses.length === 0 && own.look.kind !== 'carrier') || own.look.kind === 'zoom')
+        continue
       const { matrix, box } = frameBoxOf(timed, standing(own, bench(), timed), bench().playhead, isFramed())
       if (!isFlat(matrix) && inside(box, apply(inverse(matrix), p))) return own
     }
@@ -162,7 +244,10 @@ export function Overlay({ scale }: { scale: number }) {
     if (drawFrom.current && adding && DRAWN.has(adding.kind)) {
       const a = drawFrom.current
       const b = pointOf(e)
-      if (adding.kind !== 'zoom') { setDrawn({ x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), w: Math.abs(b.x - a.x), h: Math.abs(b.y - a.y) }); return }
+      if (adding.kind !== 'zoom') {
+        setDrawn({ x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), w: Math.abs(b.x - a.x), h: Math.abs(b.y - a.y) })
+        return
+      }
       const w = Math.max(Math.abs(b.x - a.x), (Math.abs(b.y - a.y) * width) / height)
       const h = (w * height) / width
       setDrawn({ x: b.x < a.x ? a.x - w : a.x, y: b.y < a.y ? a.y - h : a.y, w, h })
@@ -195,41 +280,175 @@ export function Overlay({ scale }: { scale: number }) {
     svg.current!.releasePointerCapture(e.pointerId)
   }
   const inSight = speed ? [] : elementsAt(timed, playhead)
-  const outlines = speed ? [] : timed.lesson.elements.filter((x) => selected.includes(x.id) && !isRule(x)).map((own) => {
-    const x = standing(own, bench(), timed)
-    return { own, x, here: x.look.kind === 'zoom' || inSight.includes(own), ...frameBoxOf(timed, x, playhead, framed) }
-  })
+  const outlines = speed
+    ? []
+    : timed.lesson.elements
+        .filter((x) => selected.includes(x.id) && !isRule(x))
+        .map((own) => {
+          const x = standing(own, bench(), timed)
+          return {
+            own,
+            x,
+            here: x.look.kind === 'zoom' || inSight.includes(own),
+            ...frameBoxOf(timed, x, playhead, framed),
+          }
+        })
   const single = outlines.length === 1 && outlines[0]!.here && !outlines[0]!.own.locked ? outlines[0]! : null
   const carriers = speed ? [] : inSight.filter((x) => x.look.kind === 'carrier' && !selected.includes(x.id))
   return (
     <>
       <svg
-        ref={svg} viewBox={`0 0 ${width} ${height}`} className={`absolute inset-0 size-full select-none overflow-visible ${adding ? 'cursor-crosshair' : ''}`} data-testid="overlay"
-        style={{ touchAction: 'none' }} onDragStart={(e) => e.preventDefault()} onPointerCancel={() => { drag.current = null; drawFrom.current = null; tapped.current = null; setDrawn(null); setSnapped(null); tryEdit(null) }} onDoubleClick={(e) => { const hit = hitAt(timed, bench().playhead, pointOf(e), isFramed()); if (hit?.group) select([hit.id], true); if (hit && 'text' in hit.look) typeText() }} onPointerDown={down} onPointerMove={move} onPointerUp={up}
+        ref={svg}
+        viewBox={`0 0 ${width} ${height}`}
+        className={`absolute inset-0 size-full select-none overflow-visible ${adding ? 'cursor-crosshair' : ''}`}
+        data-testid="overlay"
+        style={{ touchAction: 'none' }}
+        onDragStart={(e) => e.preventDefault()}
+        onPointerCancel={() => {
+          drag.current = null
+          drawFrom.current = null
+          tapped.current = null
+          setDrawn(null)
+          setSnapped(null)
+          tryEdit(null)
+        }}
+        onDoubleClick={(e) => {
+          const hit = hitAt(timed, bench().playhead, pointOf(e), isFramed())
+          if (hit?.group) select([hit.id], true)
+          if (hit && 'text' in hit.look) typeText()
+        }}
+        onPointerDown={down}
+        onPointerMove={move}
+        onPointerUp={up}
       >
         <Aids px={px} begin={begin} pointOf={pointOf} />
-        {single?.x.look.kind === 'zoom' && <path pointerEvents="none" fill="#1b1c1e" fillOpacity={0.55} fillRule="evenodd" d={`M0 0 H${width} V${height} H0 Z ${pathOf(corners(single.box).map((c) => apply(single.matrix, c)))}`} />}
-        {carriers.map((x) => { const { matrix, box } = frameBoxOf(timed, x, playhead, framed); const c = apply(matrix, { x: box.x + box.w / 2, y: box.y + box.h / 2 }); return <g key={x.id} pointerEvents="none" opacity={0.75}><path d={pathOf(corners(box).map((p) => apply(matrix, p)))} fill="none" stroke="#fffdf8" strokeWidth={1.5 * px} strokeDasharray={`${2 * px} ${5 * px}`} /><circle cx={c.x} cy={c.y} r={4 * px} fill="#fffdf8" /></g> })}
-        {outlines.map(({ own, x, here, matrix, box }) => (single && x.look.kind === 'arrow' ? null : (
-          <g key={x.id} pointerEvents="none" fill="none" strokeDasharray={here ? undefined : `${5 * px} ${4 * px}`} opacity={here ? 1 : 0.7}>
-            <path d={pathOf(corners(box).map((c) => apply(matrix, c)))} stroke="#fff" strokeWidth={3.5 * px} strokeOpacity={0.75} />
-            <path d={pathOf(corners(box).map((c) => apply(matrix, c)))} stroke={own.locked ? '#6b5c48' : '#b8321a'} strokeWidth={1.5 * px} />
-          </g>
-        )))}
-        {outlines.length <= 4 && outlines.map(({ own }) => <Ways key={own.id} element={own} px={px} lit={poseFor(own, bench(), timed)} begin={begin} pointOf={pointOf} alone={outlines.length === 1} onTap={(go) => { tapped.current = go }} />)}
-        {single && <Handles element={single.x} matrix={single.matrix} box={single.box} px={px} begin={begin} pointOf={pointOf} toSpace={(p) => { const m = single.x.look.kind === 'zoom' ? null : spaceOf(timed, single.own, bench().playhead, isFramed()); return m && !isFlat(m) ? apply(inverse(m), p) : p }} snap={(p, alt) => { const s = alt ? null : snapRect({ x: p.x, y: p.y, w: 0, h: 0 }, linesWithout([single.own.id]), SNAP_PX / scale); setSnapped(s?.lines.length ? s : null); return s ? { x: p.x + s.dx, y: p.y + s.dy } : p }} />}
+        {single?.x.look.kind === 'zoom' && (
+          <path
+            pointerEvents="none"
+            fill="#1b1c1e"
+            fillOpacity={0.55}
+            fillRule="evenodd"
+            d={`M0 0 H${width} V${height} H0 Z ${pathOf(corners(single.box).map((c) => apply(single.matrix, c)))}`}
+          />
+        )}
+        {carriers.map((x) => {
+          const { matrix, box } = frameBoxOf(timed, x, playhead, framed)
+          const c = apply(matrix, { x: box.x + box.w / 2, y: box.y + box.h / 2 })
+          return (
+            <g key={x.id} pointerEvents="none" opacity={0.75}>
+              <path
+                d={pathOf(corners(box).map((p) => apply(matrix, p)))}
+                fill="none"
+                stroke="#fffdf8"
+                strokeWidth={1.5 * px}
+                strokeDasharray={`${2 * px} ${5 * px}`}
+              />
+              <circle cx={c.x} cy={c.y} r={4 * px} fill="#fffdf8" />
+            </g>
+          )
+        })}
+        {outlines.map(({ own, x, here, matrix, box }) =>
+          single && x.look.kind === 'arrow' ? null : (
+            <g
+              key={x.id}
+              pointerEvents="none"
+              fill="none"
+              strokeDasharray={here ? undefined : `${5 * px} ${4 * px}`}
+              opacity={here ? 1 : 0.7}
+            >
+              <path
+                d={pathOf(corners(box).map((c) => apply(matrix, c)))}
+                stroke="#fff"
+                strokeWidth={3.5 * px}
+                strokeOpacity={0.75}
+              />
+              <path
+                d={pathOf(corners(box).map((c) => apply(matrix, c)))}
+                stroke={own.locked ? '#6b5c48' : '#b8321a'}
+                strokeWidth={1.5 * px}
+              />
+            </g>
+          ),
+        )}
+        {outlines.length <= 4 &&
+          outlines.map(({ own }) => (
+            <Ways
+              key={own.id}
+              element={own}
+              px={px}
+              lit={poseFor(own, bench(), timed)}
+              begin={begin}
+              pointOf={pointOf}
+              alone={outlines.length === 1}
+              onTap={(go) => {
+                tapped.current = go
+              }}
+            />
+          ))}
+        {single && (
+          <Handles
+            element={single.x}
+            matrix={single.matrix}
+            box={single.box}
+            px={px}
+            begin={begin}
+            pointOf={pointOf}
+            toSpace={(p) => {
+              const m = single.x.look.kind === 'zoom' ? null : spaceOf(timed, single.own, bench().playhead, isFramed())
+              return m && !isFlat(m) ? apply(inverse(m), p) : p
+            }}
+            snap={(p, alt) => {
+              const s = alt
+                ? null
+                : snapRect({ x: p.x, y: p.y, w: 0, h: 0 }, linesWithout([single.own.id]), SNAP_PX / scale)
+              setSnapped(s?.lines.length ? s : null)
+              return s ? { x: p.x + s.dx, y: p.y + s.dy } : p
+            }}
+          />
+        )}
         {correcting && !speed && <PointerMark px={px} pointOf={pointOf} />}
         {snapped?.lines.map((l) => (
           <g key={l.axis} pointerEvents="none" data-snap={l.name}>
-            <path d={l.axis === 'x' ? `M${l.at} 0 V${height}` : `M0 ${l.at} H${width}`} stroke="#2f9e62" strokeWidth={1.5 * px} fill="none" />
-            <text x={l.axis === 'x' ? l.at + 6 * px : 10 * px} y={l.axis === 'x' ? height - 10 * px : l.at - 5 * px} fontSize={12 * px} fill="#fffdf8" stroke="#1b3a28" strokeWidth={3 * px} paintOrder="stroke" style={{ fontFamily: 'var(--font-sans)' }}>{l.name}{l.distance > 0 ? ` · ${Math.round(l.distance)} px away` : ''}</text>
+            <path
+              d={l.axis === 'x' ? `M${l.at} 0 V${height}` : `M0 ${l.at} H${width}`}
+              stroke="#2f9e62"
+              strokeWidth={1.5 * px}
+              fill="none"
+            />
+            <text
+              x={l.axis === 'x' ? l.at + 6 * px : 10 * px}
+              y={l.axis === 'x' ? height - 10 * px : l.at - 5 * px}
+              fontSize={12 * px}
+              fill="#fffdf8"
+              stroke="#1b3a28"
+              strokeWidth={3 * px}
+              paintOrder="stroke"
+              style={{ fontFamily: 'var(--font-sans)' }}
+            >
+              {l.name}
+              {l.distance > 0 ? ` · ${Math.round(l.distance)} px away` : ''}
+            </text>
           </g>
         ))}
-        {drawn && <rect {...{ x: drawn.x, y: drawn.y, width: drawn.w, height: drawn.h }} fill="#b8321a22" stroke="#b8321a" strokeWidth={2 * px} pointerEvents="none" />}
+        {drawn && (
+          <rect
+            {...{ x: drawn.x, y: drawn.y, width: drawn.w, height: drawn.h }}
+            fill="#b8321a22"
+            stroke="#b8321a"
+            strokeWidth={2 * px}
+            pointerEvents="none"
+          />
+        )}
       </svg>
       {(adding || only || correcting) && (
         <div className="pointer-events-none absolute inset-x-0 top-2 text-center">
-          <span className="rounded-full bg-ink/85 px-3 py-1 text-paper">{adding ? `${promptFor(adding)} · Escape gives up` : correcting ? 'Drag the ring to where the pointer is · Escape ends this' : 'Only some elements are shown · I shows all again'}</span>
+          <span className="rounded-full bg-ink/85 px-3 py-1 text-paper">
+            {adding
+              ? `${promptFor(adding)} · Escape gives up`
+              : correcting
+                ? 'Drag the ring to where the pointer is · Escape ends this'
+                : 'Only some elements are shown · I shows all again'}
+          </span>
         </div>
       )}
     </>
@@ -240,9 +459,18 @@ function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']>): str
   if (adding.repoint) return 'Point at the next thing'
   if (adding.ride) return 'Point at what it is to ride on'
   if (adding.kind === 'zoom') return 'Draw the rectangle to show'
-  return `Point at the spot for the ${kindNamed(adding.kind).title.toLowerCase()}${DRAWN.has(adding.kind) ? ', or draw its box' : ''}`
+  return (
+    `Point at the spot for the ` +
+    `${kindNamed(adding.kind).title.toLowerCase()}${DRAWN.has(adding.kind) ? ', or draw its box' : ''}`
+  )
 }
 /** Puts the keyboard into the selected element’s text. */
-const typeText = () => { setTimeout(() => { const text = document.querySelector<HTMLTextAreaElement>('[data-testid=details] textarea'); text?.focus(); text?.select() }, 50) }
+const typeText = () => {
+  setTimeout(() => {
+    const text = document.querySelector<HTMLTextAreaElement>('[data-testid=details] textarea')
+    text?.focus()
+    text?.select()
+  }, 50)
+}
 const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y && p.y <= r.y + r.h
 const pathOf = (points: Point[]) => `M${points.map((p) => `${p.x} ${p.y}`).join(' L')} Z`

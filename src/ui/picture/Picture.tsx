@@ -18,7 +18,9 @@ export function Picture() {
 
   useEffect(() => {
     player.current = new Player(canvas.current!)
-    const watch = new ResizeObserver(([entry]) => setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }))
+    const watch = new ResizeObserver(([entry]) =>
+      setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }),
+    )
     const box = holder.current!
     watch.observe(box)
     const wheel = (e: WheelEvent) => {
@@ -29,12 +31,20 @@ export function Picture() {
       setBench({ pictureZoom: Math.min(8, Math.max(0.1, now * (e.deltaY < 0 ? 1.15 : 1 / 1.15))) })
     }
     box.addEventListener('wheel', wheel, { passive: false })
-    return () => { box.removeEventListener('wheel', wheel); watch.disconnect(); player.current?.close(); player.current = null }
+    return () => {
+      box.removeEventListener('wheel', wheel)
+      watch.disconnect()
+      player.current?.close()
+      player.current = null
+    }
   }, [])
 
   const margin = rulers ? MARGIN + 2 * RULER_PX : MARGIN
   const fit = Math.min((room.width - margin) / frame.width, (room.height - margin) / frame.height)
-  const scale = Math.max(0.02, zoom === 'fit' ? fit : zoom / (typeof devicePixelRatio === 'number' ? devicePixelRatio : 1))
+  const scale = Math.max(
+    0.02,
+    zoom === 'fit' ? fit : zoom / (typeof devicePixelRatio === 'number' ? devicePixelRatio : 1),
+  )
   const width = Math.round(frame.width * scale)
   const height = Math.round(frame.height * scale)
   useEffect(() => {
@@ -44,16 +54,34 @@ export function Picture() {
   }, [scale, frame.width, frame.height, room.width])
 
   return (
-    <div ref={holder} className="thin-scroll relative grid min-h-0 flex-1 overflow-auto bg-surround" data-testid="picture">
+    <div
+      ref={holder}
+      className="thin-scroll relative grid min-h-0 flex-1 overflow-auto bg-surround"
+      data-testid="picture"
+    >
       <div className="relative m-auto" style={{ width, height }}>
-        <canvas ref={canvas} width={16} height={9} aria-label="The picture at the playhead" className="absolute inset-0 block size-full" />
+        <canvas
+          ref={canvas}
+          width={16}
+          height={9}
+          aria-label="The picture at the playhead"
+          className="absolute inset-0 block size-full"
+        />
         <Overlay scale={scale} />
         {empty && (
           <div className="absolute inset-0 grid place-items-center text-center text-paper">
             <div>
               <p className="font-head text-lg">This lesson has no recording yet</p>
-              <p className="mt-1 mb-3 opacity-80">Drop a screen recording here, with its trace and narration if you have them.</p>
-              <button type="button" className="rounded bg-accent px-4 py-2 text-white hover:bg-accent-deep" onClick={() => setBench({ panel: 'files' })}>Bring in files</button>
+              <p className="mt-1 mb-3 opacity-80">
+                Drop a screen recording here, with its trace and narration if you have them.
+              </p>
+              <button
+                type="button"
+                className="rounded bg-accent px-4 py-2 text-white hover:bg-accent-deep"
+                onClick={() => setBench({ panel: 'files' })}
+              >
+                Bring in files
+              </button>
             </div>
           </div>
         )}

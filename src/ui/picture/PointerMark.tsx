@@ -11,20 +11,45 @@ const TOLD = 'pointer-correction'
 /** Puts the pointer of a take where it was dragged to, and has its way on both sides found again. */
 async function correct(media: string, us: number, at: Point): Promise<void> {
   const control = new AbortController()
-  toast.loading('Finding the pointer’s way on both sides of this frame …', { id: TOLD, duration: Infinity, action: { label: 'Stop', onClick: () => control.abort() } })
+  toast.loading('Finding the pointer’s way on both sides of this frame …', {
+    id: TOLD,
+    duration: Infinity,
+    action: { label: 'Stop', onClick: () => control.abort() },
+  })
   const { lesson } = bench()
   try {
-    const piece = await ask<[number, number, number][]>(`/api/media/${lesson.media[media]!.sha256}/pointer`, 'POST', { us, x: at.x, y: at.y }, control.signal)
+    const piece = await ask<[number, number, number][]>(
+      `/api/media/${lesson.media[media]!.sha256}/pointer`,
+      'POST',
+      { us, x: at.x, y: at.y },
+      control.signal,
+    )
     const done = edit('Correct the pointer', correctPointer(media, piece.length > 0 ? piece : [[us, at.x, at.y]], us))
-    toast(done ? 'The pointer goes through this place now. Views and elements that follow it are worked out anew with their own buttons.' : 'It was found there already.', { id: TOLD, duration: 6000, action: undefined })
+    toast(
+      done
+        ? 'The pointer goes through this place now. Views and elements ' +
+            'that follow it are worked out anew with their own buttons.'
+        : 'It was found there already.',
+      { id: TOLD, duration: 6000, action: undefined },
+    )
   } catch (e) {
-    if (control.signal.aborted) toast('The pointer was left as it was.', { id: TOLD, duration: 3000, action: undefined })
+    if (control.signal.aborted)
+      toast('The pointer was left as it was.', { id: TOLD, duration: 3000, action: undefined })
     else toast.error(sentenceOf(e), { id: TOLD, duration: 9000, action: undefined })
   }
 }
 
-/** A ring where the take's pointer is in this frame; dragged, it says where the pointer really is. `px` is a pixel of the screen. */
-export function PointerMark({ px, pointOf }: { px: number; pointOf: (e: { clientX: number; clientY: number }) => Point }) {
+/**
+ * A ring where the take's pointer is in this frame; dragged, it says where the pointer really is. `px` is a pixel of
+ * the screen.
+ */
+export function PointerMark({
+  px,
+  pointOf,
+}: {
+  px: number
+  pointOf: (e: { clientX: number; clientY: number }) => Point
+}) {
   const timed = useShown()
   const frame = useBench((b) => b.playhead)
   const framed = useBench(isFramed)
@@ -36,25 +61,63 @@ export function PointerMark({ px, pointOf }: { px: number; pointOf: (e: { client
   if (!clip || medium?.kind !== 'take') return null
   const us = sourceUsAt(clip, frame, lesson.rate)
   const framing = framingOf(timed, frame, framed)
-  const known = pointerAt(medium.pointer ?? [], us) ?? { x: (medium.width ?? lesson.frame.width) / 2, y: (medium.height ?? lesson.frame.height) / 2 }
+  const known = pointerAt(medium.pointer ?? [], us) ?? {
+    x: (medium.width ?? lesson.frame.width) / 2,
+    y: (medium.height ?? lesson.frame.height) / 2,
+  }
   const p = dragged ?? apply(framing, placeOnLesson(known, clip, medium, lesson.frame))
   const drop = (q: Point) => {
     const at = takePoint(apply(inverse(framing), q), clip, medium, lesson.frame)
     const round = (v: number, most: number) => Math.min(most, Math.max(0, Math.round(v)))
-    void correct(clip.media, us, { x: round(at.x, (medium.width ?? lesson.frame.width) - 1), y: round(at.y, (medium.height ?? lesson.frame.height) - 1) })
+    void correct(clip.media, us, {
+      x: round(at.x, (medium.width ?? lesson.frame.width) - 1),
+      y: round(at.y, (medium.height ?? lesson.frame.height) - 1),
+    })
   }
   return (
     <g
-      data-testid="pointer-mark" className="cursor-move" transform={`translate(${p.x} ${p.y})`}
-      onPointerDown={(e) => { e.stopPropagation(); e.currentTarget.setPointerCapture(e.pointerId); const q = pointOf(e); grasp.current = { x: p.x - q.x, y: p.y - q.y }; setBench({ speed: 0 }) }}
-      onPointerMove={(e) => { if (!grasp.current) return; e.stopPropagation(); const q = pointOf(e); setDragged({ x: q.x + grasp.current.x, y: q.y + grasp.current.y }) }}
-      onPointerUp={(e) => { if (!grasp.current) return; e.stopPropagation(); grasp.current = null; if (dragged) drop(dragged); setDragged(null) }}
-      onPointerCancel={() => { grasp.current = null; setDragged(null) }}
+      data-testid="pointer-mark"
+      className="cursor-move"
+      transform={`translate(${p.x} ${p.y})`}
+      onPointerDown={(e) => {
+        e.stopPropagation()
+        e.currentTarget.setPointerCapture(e.pointerId)
+        const q = pointOf(e)
+        grasp.current = { x: p.x - q.x, y: p.y - q.y }
+        setBench({ speed: 0 })
+      }}
+      onPointerMove={(e) => {
+        if (!grasp.current) return
+        e.stopPropagation()
+        const q = pointOf(e)
+        setDragged({ x: q.x + grasp.current.x, y: q.y + grasp.current.y })
+      }}
+      onPointerUp={(e) => {
+        if (!grasp.current) return
+        e.stopPropagation()
+        grasp.current = null
+        if (dragged) drop(dragged)
+        setDragged(null)
+      }}
+      onPointerCancel={() => {
+        grasp.current = null
+        setDragged(null)
+      }}
     >
       <circle r={26 * px} fill="#0000" />
       <circle r={18 * px} fill="none" stroke="#fff" strokeWidth={5 * px} strokeOpacity={0.8} />
-      <circle r={18 * px} fill="none" stroke="#b3261e" strokeWidth={2.5 * px} strokeDasharray={`${6 * px} ${3.4 * px}`} />
-      <path d={`M${-7 * px} 0 H${-2 * px} M${2 * px} 0 H${7 * px} M0 ${-7 * px} V${-2 * px} M0 ${2 * px} V${7 * px}`} stroke="#b3261e" strokeWidth={1.5 * px} />
+      <circle
+        r={18 * px}
+        fill="none"
+        stroke="#b3261e"
+        strokeWidth={2.5 * px}
+        strokeDasharray={`${6 * px} ${3.4 * px}`}
+      />
+      <path
+        d={`M${-7 * px} 0 H${-2 * px} M${2 * px} 0 H${7 * px} M0 ${-7 * px} V${-2 * px} M0 ${2 * px} V${7 * px}`}
+        stroke="#b3261e"
+        strokeWidth={1.5 * px}
+      />
     </g>
   )
 }

@@ -7,8 +7,8 @@ const TOO_MANY = 2
 const EASY = 150
 
 /**
- * Keeps the frame rate where a machine is slow: when frames are dropped while it plays, the preview is painted with fewer pixels, never
- * with fewer frames. Standing still, the picture is always whole.
+ * Keeps the frame rate where a machine is slow: when frames are dropped while it plays, the preview is painted with
+ * fewer pixels, never with fewer frames. Standing still, the picture is always whole.
  */
 export class Pace {
   private step = 0
@@ -16,7 +16,9 @@ export class Pace {
   private clean = 0
 
   /** How much of the picture's width is to be painted now. */
-  get share(): number { return SHARES[this.step]! }
+  get share(): number {
+    return SHARES[this.step]!
+  }
 
   /** It begins to play: what went without a drop before may be tried with more pixels. */
   begin(): void {
@@ -29,7 +31,10 @@ export class Pace {
     this.clean = dropped > 0 ? 0 : this.clean + 1
     this.recent.push(dropped)
     if (this.recent.length > WINDOW) this.recent.shift()
-    if (this.step < SHARES.length - 1 && this.recent.reduce((a, b) => a + b, 0) >= TOO_MANY) { this.step++; this.recent = [] }
+    if (this.step < SHARES.length - 1 && this.recent.reduce((a, b) => a + b, 0) >= TOO_MANY) {
+      this.step++
+      this.recent = []
+    }
     return this.share
   }
 }

@@ -19,7 +19,10 @@ const clipOf = (key: string) => key.replace(SHARP, '')
 /** A playhead that rests this long gets the take itself, not its small copy. */
 const SHARP_AFTER_MS = 160
 /** What was painted: dispatched on the canvas as `painted`. */
-export interface Painted { frame: number; dropped: number }
+export interface Painted {
+  frame: number
+  dropped: number
+}
 
 /** What a frame shows here: as the export has it, but for what is left out while working. */
 function listAt(timed: Timed, frame: number, framed = true): DisplayList {
@@ -31,11 +34,15 @@ function listAt(timed: Timed, frame: number, framed = true): DisplayList {
 function withOnions(timed: Timed, list: DisplayList, frame: number): DisplayList {
   const { aids, elements } = bench()
   if (aids.onion === 0 || elements.length === 0) return list
-  const faint = [3, 2, 1].flatMap((n) => [-n, n].flatMap((by) => {
-    const at = frame + by * aids.onion
-    if (at < 0 || at >= timed.length) return []
-    return evaluate(timed, at, isFramed(), false).items.filter((i) => elements.includes(i.element)).map((i) => ({ ...i, opacity: i.opacity * (0.34 - 0.08 * n) }))
-  }))
+  const faint = [3, 2, 1].flatMap((n) =>
+    [-n, n].flatMap((by) => {
+      const at = frame + by * aids.onion
+      if (at < 0 || at >= timed.length) return []
+      return evaluate(timed, at, isFramed(), false)
+        .items.filter((i) => elements.includes(i.element))
+        .map((i) => ({ ...i, opacity: i.opacity * (0.34 - 0.08 * n) }))
+    }),
+  )
   return { ...list, items: [...faint, ...list.items] }
 }
 
@@ -63,7 +70,17 @@ export class Player {
     this.unsubscribe = useBench.subscribe((now, before) => {
       if (now.speed !== before.speed) this.startOrStop()
       else if (now.speed !== 0 && now.timed !== before.timed) this.startOrStop()
-      if (now.speed === 0 && (now.playhead !== before.playhead || now.timed !== before.timed || now.live !== before.live || isFramed(now) !== isFramed(before) || now.aids !== before.aids || now.only !== before.only || (now.aids.onion > 0 && now.elements !== before.elements))) this.refresh()
+      if (
+        now.speed === 0 &&
+        (now.playhead !== before.playhead ||
+          now.timed !== before.timed ||
+          now.live !== before.live ||
+          isFramed(now) !== isFramed(before) ||
+          now.aids !== before.aids ||
+          now.only !== before.only ||
+          (now.aids.onion > 0 && now.elements !== before.elements))
+      )
+        this.refresh()
     })
   }
   close(): void {
@@ -107,7 +124,8 @@ export class Player {
     void (async () => {
       // First the small copy, which is there at once; then the take itself, as sharp as the export.
       if (!list.takes.every((l) => this.pictureOf(l, timed, true))) {
-        if (!list.takes.every((l) => this.pictureOf(l, timed))) await Promise.all(list.takes.map((l) => this.fetch(l, timed)))
+        if (!list.takes.every((l) => this.pictureOf(l, timed)))
+          await Promise.all(list.takes.map((l) => this.fetch(l, timed)))
         if (!still()) return
         this.paint(list, timed, frame, 0)
         await new Promise((r) => setTimeout(r, SHARP_AFTER_MS))
@@ -135,7 +153,14 @@ export class Player {
     const small = !sharp && proxy !== undefined && this.canvas.width <= proxy.width * 1.2
     const key = `${layer.clip}${small ? '' : SHARP}`
     let reader = this.readers.get(key)
-    if (!reader) this.readers.set(key, (reader = new TakeReader(mediaUrl(small ? medium.file.replace(/take\.mp4$/, 'proxy.mp4') : medium.file), medium.rate)))
+    if (!reader)
+      this.readers.set(
+        key,
+        (reader = new TakeReader(
+          mediaUrl(small ? medium.file.replace(/take\.mp4$/, 'proxy.mp4') : medium.file),
+          medium.rate,
+        )),
+      )
     return reader
   }
   private still(media: string, timed: Timed): HTMLImageElement | null {
@@ -144,17 +169,25 @@ export class Player {
     let image = this.stills.get(media)
     if (!image) {
       image = new Image()
-      image.onload = () => { this.sharpLooks = ''; this.refresh() }
+      image.onload = () => {
+        this.sharpLooks = ''
+        this.refresh()
+      }
       image.src = mediaUrl(medium.file)
       this.stills.set(media, image)
     }
     return image.complete && image.naturalWidth ? image : null
   }
   private pictureOf(layer: TakeLayer, timed: Timed, sharp = false): CanvasImageSource | null {
-    return timed.lesson.media[layer.media]?.kind === 'picture' ? this.still(layer.media, timed) : (this.reader(layer, timed, sharp)?.has(layer.sourceFrame) ?? null)
+    return timed.lesson.media[layer.media]?.kind === 'picture'
+      ? this.still(layer.media, timed)
+      : (this.reader(layer, timed, sharp)?.has(layer.sourceFrame) ?? null)
   }
   private async fetch(layer: TakeLayer, timed: Timed, sharp = false): Promise<void> {
-    if (timed.lesson.media[layer.media]?.kind === 'picture') await this.still(layer.media, timed)?.decode().catch(() => {})
+    if (timed.lesson.media[layer.media]?.kind === 'picture')
+      await this.still(layer.media, timed)
+        ?.decode()
+        .catch(() => {})
     else await this.reader(layer, timed, sharp)?.seek(layer.sourceFrame)
   }
   /** The readers of clips in sight or sought last stay open, six at most. */
@@ -162,7 +195,10 @@ export class Player {
     for (const [key, r] of this.readers) {
       const clip = clipOf(key)
       const gone = !timed.lesson.clips.some((c) => c.id === clip)
-      if (gone || (this.readers.size > 6 && !list.takes.some((t) => t.clip === clip))) { r.close(); this.readers.delete(key) }
+      if (gone || (this.readers.size > 6 && !list.takes.some((t) => t.clip === clip))) {
+        r.close()
+        this.readers.delete(key)
+      }
     }
   }
   private easel(timed: Timed, sharp: boolean): Easel {
@@ -170,9 +206,12 @@ export class Player {
       takePicture: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
       stillPicture: (media, swap) => {
         const image = this.still(media, timed)
-        return image && swap ? this.swapped(media, image, { width: image.naturalWidth, height: image.naturalHeight }, swap) : image
+        return image && swap
+          ? this.swapped(media, image, { width: image.naturalWidth, height: image.naturalHeight }, swap)
+          : image
       },
-      sheet: this.sheets, quick: bench().speed !== 0,
+      sheet: this.sheets,
+      quick: bench().speed !== 0,
       path: this.paths,
     }
   }
@@ -196,16 +235,28 @@ export class Player {
     const { speed } = bench()
     const timed = bench().timed
     const fps = framesPerSecond(timed.lesson.rate)
-    const limits = () => bench().just ?? (bench().looping && bench().passage ? bench().passage! : { from: 0, to: timed.length })
+    const limits = () =>
+      bench().just ?? (bench().looping && bench().passage ? bench().passage! : { from: 0, to: timed.length })
     let start = bench().playhead
     if (speed > 0 && start >= limits().to - 1) start = limits().from
-    if (!bench().just && bench().looping && bench().passage && (start < limits().from || start >= limits().to)) start = limits().from
+    if (!bench().just && bench().looping && bench().passage && (start < limits().from || start >= limits().to))
+      start = limits().from
     const first = listAt(timed, start)
     if (speed > 0) for (const l of first.takes) this.reader(l, timed)?.follow(l.sourceFrame)
-    await Promise.race([Promise.all(first.takes.map(async (l) => { for (let n = 0; n < 40 && !this.pictureOf(l, timed) && mine === this.playing; n++) await new Promise((r) => setTimeout(r, 10)) })), new Promise((r) => setTimeout(r, 500))])
+    await Promise.race([
+      Promise.all(
+        first.takes.map(async (l) => {
+          for (let n = 0; n < 40 && !this.pictureOf(l, timed) && mine === this.playing; n++)
+            await new Promise((r) => setTimeout(r, 10))
+        }),
+      ),
+      new Promise((r) => setTimeout(r, 500)),
+    ])
     if (mine !== this.playing) return
     const heard = await this.sound.play(timed.lesson, start, speed)
-    if (mine !== this.playing) { return }
+    if (mine !== this.playing) {
+      return
+    }
     const began = performance.now()
     const clock = heard ?? (() => (performance.now() - began) / 1000)
     this.pace.begin()
@@ -216,7 +267,11 @@ export class Player {
       const { from, to } = limits()
       const frame = start + Math.trunc(Math.max(0, clock() * Math.abs(speed) * fps) + 1e-6) * Math.sign(speed)
       if (frame >= to || frame < from) {
-        if (bench().looping && !bench().just && speed > 0) { setBench({ playhead: from }); this.startOrStop(); return }
+        if (bench().looping && !bench().just && speed > 0) {
+          setBench({ playhead: from })
+          this.startOrStop()
+          return
+        }
         setBench({ playhead: Math.max(from, Math.min(to - 1, frame)), speed: 0 })
         return
       }
@@ -249,7 +304,8 @@ export class Player {
   /** Keeps the readers decoding ahead, and wakes those of the clip that comes next before its cut. */
   private aim(list: DisplayList, timed: Timed, frame: number): void {
     const soon = frame + 20 < timed.length ? evaluate(timed, frame + 20) : null
-    for (const [key, r] of this.readers) if (![...list.takes, ...(soon?.takes ?? [])].some((t) => t.clip === clipOf(key))) r.halt()
+    for (const [key, r] of this.readers)
+      if (![...list.takes, ...(soon?.takes ?? [])].some((t) => t.clip === clipOf(key))) r.halt()
     for (const l of list.takes) this.reader(l, timed)?.follow(l.sourceFrame)
     for (const l of soon?.takes ?? []) {
       if (list.takes.some((t) => t.clip === l.clip)) continue

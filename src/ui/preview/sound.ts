@@ -30,7 +30,13 @@ export class SoundPlayer {
   }
   stop(): void {
     this.run++
-    for (const n of this.nodes) { try { n.stop() } catch { /* not started */ } }
+    for (const n of this.nodes) {
+      try {
+        n.stop()
+      } catch {
+        /* not started */
+      }
+    }
     this.nodes = []
   }
   close(): void {
@@ -42,13 +48,23 @@ export class SoundPlayer {
   private sink(file: string): Promise<AudioBufferSink | null> {
     let sink = this.sinks.get(file)
     if (!sink) {
-      sink = new Input({ source: new UrlSource(this.url(file)), formats: ALL_FORMATS }).getPrimaryAudioTrack().then((t) => (t ? new AudioBufferSink(t) : null), () => null)
+      sink = new Input({ source: new UrlSource(this.url(file)), formats: ALL_FORMATS }).getPrimaryAudioTrack().then(
+        (t) => (t ? new AudioBufferSink(t) : null),
+        () => null,
+      )
       this.sinks.set(file, sink)
     }
     return sink
   }
 
-  private async feed(lesson: Lesson, clip: Clip, from: number, speed: number, zero: number, run: number): Promise<void> {
+  private async feed(
+    lesson: Lesson,
+    clip: Clip,
+    from: number,
+    speed: number,
+    zero: number,
+    run: number,
+  ): Promise<void> {
     const sink = await this.sink(lesson.media[clip.media]!.file)
     const context = this.context
     if (!sink || !context) return
@@ -75,7 +91,9 @@ export class SoundPlayer {
       if (behind * rate < length) {
         node.start(Math.max(at, context.currentTime), late + behind * rate, length - behind * rate)
         this.nodes.push(node)
-        node.onended = () => { this.nodes = this.nodes.filter((x) => x !== node) }
+        node.onended = () => {
+          this.nodes = this.nodes.filter((x) => x !== node)
+        }
       }
       while (run === this.run && at - context.currentTime > AHEAD_SECONDS) await new Promise((r) => setTimeout(r, 120))
       if (run !== this.run) break

@@ -13,7 +13,19 @@ const FILM_PX = 160
 const COLUMNS = 10
 
 /** A take or a sound on its track, with its film strip or its waveform: drag to move, its ends to trim. */
-export const ClipBar = memo(function ClipBar({ clip, height, from, to, frameAt }: { clip: Clip; height: number; from: number; to: number; frameAt: (x: number) => number }) {
+export const ClipBar = memo(function ClipBar({
+  clip,
+  height,
+  from,
+  to,
+  frameAt,
+}: {
+  clip: Clip
+  height: number
+  from: number
+  to: number
+  frameAt: (x: number) => number
+}) {
   const { pxPerFrame } = useView()
   const media = useShownPart((t) => t.lesson.media)
   const rate = useShownPart((t) => t.lesson.rate)
@@ -27,7 +39,12 @@ export const ClipBar = memo(function ClipBar({ clip, height, from, to, frameAt }
     const { timed, playhead } = bench()
     const reach = CATCH_PX / pxPerFrame
     const own = new Set([`cut:${clip.id}:start`, `cut:${clip.id}:end`])
-    const hit = caught(timed.moments.values(), frame, reach, (m) => !own.has(m.id) && m.kind !== 'phrase' && m.media !== clip.media)
+    const hit = caught(
+      timed.moments.values(),
+      frame,
+      reach,
+      (m) => !own.has(m.id) && m.kind !== 'phrase' && m.media !== clip.media,
+    )
     if (hit) return hit.frame
     return Math.abs(playhead - frame) <= reach ? playhead : frame
   }
@@ -58,27 +75,91 @@ export const ClipBar = memo(function ClipBar({ clip, height, from, to, frameAt }
   const each = Math.max(8, tall / shape)
   const pieces: { x: number; n: number }[] = []
   if (film) {
-    for (let x = Math.max(0, Math.floor(((from - clip.at) * pxPerFrame) / each) * each); x < Math.min(width, (to - clip.at) * pxPerFrame); x += each) {
-      pieces.push({ x, n: Math.min(film.count - 1, Math.max(0, Math.round(sourceUsAt(clip, clip.at + x / pxPerFrame, rate) / film.stepUs))) })
+    for (
+      let x = Math.max(0, Math.floor(((from - clip.at) * pxPerFrame) / each) * each);
+      x < Math.min(width, (to - clip.at) * pxPerFrame);
+      x += each
+    ) {
+      pieces.push({
+        x,
+        n: Math.min(
+          film.count - 1,
+          Math.max(0, Math.round(sourceUsAt(clip, clip.at + x / pxPerFrame, rate) / film.stepUs)),
+        ),
+      })
     }
   }
   const shrink = each / FILM_PX
   return (
     <div
-      data-clip={clip.id} role="button" tabIndex={0} aria-pressed={selected} aria-label={`${medium.name}, ${clip.length} frames`}
-      className={`absolute top-[3px] z-[6] cursor-grab overflow-hidden rounded border ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/60'} ${medium.kind === 'sound' ? 'bg-[#e9e2d0]' : 'bg-surround'} ${clip.muted && medium.kind === 'sound' ? 'opacity-60' : ''}`}
-      style={{ left: clip.at * pxPerFrame, width: Math.max(4, width), height: tall }} {...handlers('body')}
-      onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); setBench({ clips: [clip.id], elements: [], moment: null }) } }}
+      data-clip={clip.id}
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={`${medium.name}, ${clip.length} frames`}
+      className={
+        `absolute top-[3px] z-[6] cursor-grab overflow-hidden rounded border ` +
+        (`${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/60'} ` +
+          (`${medium.kind === 'sound' ? 'bg-[#e9e2d0]' : 'bg-surround'} ` +
+            `${clip.muted && medium.kind === 'sound' ? 'opacity-60' : ''}`))
+      }
+      style={{ left: clip.at * pxPerFrame, width: Math.max(4, width), height: tall }}
+      {...handlers('body')}
+      onKeyDown={(k) => {
+        if (k.key === 'Enter') {
+          k.stopPropagation()
+          setBench({ clips: [clip.id], elements: [], moment: null })
+        }
+      }}
     >
       {pieces.map(({ x, n }) => (
-        <span key={x} className="pointer-events-none absolute top-0 h-full" style={{ left: x, width: each, backgroundImage: `url(/media/${medium.sha256}/film.jpg)`, backgroundSize: `${FILM_PX * COLUMNS * shrink}px auto`, backgroundPosition: `-${(n % COLUMNS) * each}px -${Math.floor(n / COLUMNS) * Math.round(FILM_PX * shape / 2) * 2 * shrink}px` }} />
+        <span
+          key={x}
+          className="pointer-events-none absolute top-0 h-full"
+          style={{
+            left: x,
+            width: each,
+            backgroundImage: `url(/media/${medium.sha256}/film.jpg)`,
+            backgroundSize: `${FILM_PX * COLUMNS * shrink}px auto`,
+            backgroundPosition:
+              `-${(n % COLUMNS) * each}px ` +
+              `-${Math.floor(n / COLUMNS) * Math.round((FILM_PX * shape) / 2) * 2 * shrink}px`,
+          }}
+        />
       ))}
-      {medium.kind === 'picture' && <span className="pointer-events-none absolute inset-0 bg-contain bg-left bg-repeat-x" style={{ backgroundImage: `url(/${medium.file})` }} />}
-      {medium.kind === 'sound' && <span className="absolute inset-0"><Wave clip={clip} height={tall - 2} from={from} to={to} colour="#5d7a6a" /></span>}
-      <span className={`pointer-events-none absolute bottom-0 left-0 max-w-full truncate px-1 text-[11px] ${medium.kind === 'sound' ? 'bg-[#e9e2d0]/80 text-ink' : 'bg-black/60 text-white'}`}>
-        {medium.name}{clip.speed.num !== clip.speed.den ? ` · ${Math.round((100 * clip.speed.num) / clip.speed.den)} %` : ''}{clip.muted ? ' · muted' : ''}{clip.freeze ? ' · freeze' : ''}
+      {medium.kind === 'picture' && (
+        <span
+          className="pointer-events-none absolute inset-0 bg-contain bg-left bg-repeat-x"
+          style={{ backgroundImage: `url(/${medium.file})` }}
+        />
+      )}
+      {medium.kind === 'sound' && (
+        <span className="absolute inset-0">
+          <Wave clip={clip} height={tall - 2} from={from} to={to} colour="#5d7a6a" />
+        </span>
+      )}
+      <span
+        className={
+          `pointer-events-none absolute bottom-0 left-0 max-w-full truncate px-1 text-[11px] ` +
+          `${medium.kind === 'sound' ? 'bg-[#e9e2d0]/80 text-ink' : 'bg-black/60 text-white'}`
+        }
+      >
+        {medium.name}
+        {clip.speed.num !== clip.speed.den ? ` · ${Math.round((100 * clip.speed.num) / clip.speed.den)} %` : ''}
+        {clip.muted ? ' · muted' : ''}
+        {clip.freeze ? ' · freeze' : ''}
       </span>
-      {(['start', 'end'] as const).map((side) => <span key={side} data-side={side} className={`absolute inset-y-0 w-2 cursor-ew-resize bg-white/25 hover:bg-accent/60 ${side === 'start' ? 'left-0' : 'right-0'}`} {...handlers(side)} />)}
+      {(['start', 'end'] as const).map((side) => (
+        <span
+          key={side}
+          data-side={side}
+          className={
+            `absolute inset-y-0 w-2 cursor-ew-resize bg-white/25 ` +
+            `hover:bg-accent/60 ${side === 'start' ? 'left-0' : 'right-0'}`
+          }
+          {...handlers(side)}
+        />
+      ))}
     </div>
   )
 })

@@ -11,18 +11,35 @@ export function FramingRibbon({ from, to }: { from: number; to: number }) {
   const first = Math.max(0, Math.floor(from))
   const last = Math.min(timed.length, Math.ceil(to))
   // It is drawn again only when something that frames has changed.
-  const framing = useSame(timed.lesson.elements.flatMap((e) => { const span = timed.spans.get(e.id)!; return e.look.kind === 'zoom' ? [e, span.from, span.to] : [] }))
+  const framing = useSame(
+    timed.lesson.elements.flatMap((e) => {
+      const span = timed.spans.get(e.id)!
+      return e.look.kind === 'zoom' ? [e, span.from, span.to] : []
+    }),
+  )
   const path = useMemo(() => {
     const step = Math.max(1, Math.round(3 / pxPerFrame))
     let d = `M${first * pxPerFrame} 14`
-    for (let f = first; f <= last; f += step) d += ` L${(f * pxPerFrame).toFixed(1)} ${(12 - 10 * (1 - framingAt(timed, Math.min(f, timed.length - 1)).w / timed.lesson.frame.width)).toFixed(1)}`
+    for (let f = first; f <= last; f += step)
+      d +=
+        ` L${(f * pxPerFrame).toFixed(1)} ` +
+        `${(12 - 10 * (1 - framingAt(timed, Math.min(f, timed.length - 1)).w / timed.lesson.frame.width)).toFixed(1)}`
     return `${d} L${last * pxPerFrame} 14 Z`
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- `framing` says when `timed` differs in what counts here
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `framing` says when `timed` differs in what counts here
   }, [framing, first, last, pxPerFrame])
   return (
     <div className="flex h-[15px] border-t border-edge">
-      <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 text-[11px] leading-[14px] text-muted" style={{ width: HEAD_PX }}>Framing</div>
-      <div className="relative flex-1 overflow-hidden" data-lane="framing"><svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden><path d={path} fill="#b8321a" fillOpacity={0.55} /></svg></div>
+      <div
+        className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 text-[11px] leading-[14px] text-muted"
+        style={{ width: HEAD_PX }}
+      >
+        Framing
+      </div>
+      <div className="relative flex-1 overflow-hidden" data-lane="framing">
+        <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>
+          <path d={path} fill="#b8321a" fillOpacity={0.55} />
+        </svg>
+      </div>
     </div>
   )
 }

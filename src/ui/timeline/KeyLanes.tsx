@@ -1,6 +1,15 @@
 import { ChevronLeft, ChevronRight, Trash2 } from 'lucide-react'
 import { useLayoutEffect, useMemo, useRef, useState } from 'react'
-import { keyedPaths, keyFrames, removeProperty, sameKeys, shiftKeys, stretchKeys, type Edit, type KeyRef } from '@/core/edits'
+import {
+  keyedPaths,
+  keyFrames,
+  removeProperty,
+  sameKeys,
+  shiftKeys,
+  stretchKeys,
+  type Edit,
+  type KeyRef,
+} from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, propertyOf, type Move } from '@/core/motion'
 import type { Timed } from '@/core/timing'
@@ -12,23 +21,40 @@ import { HEAD_PX, useView } from './view'
 
 const ROW = 25
 const SMALL = 'rounded p-px text-muted hover:bg-black/10 disabled:opacity-25'
-interface Row { element: Element; path: string; label: string; moves: Move[] }
+interface Row {
+  element: Element
+  path: string
+  label: string
+  moves: Move[]
+}
 
 /** A row for each property that is keyed, of each element that is selected. */
 function rowsOf(timed: Timed, ids: string[]): Row[] {
   const chosen = timed.lesson.elements.filter((e) => ids.includes(e.id) && e.poses.length > 0)
-  return chosen.flatMap((e) => [...keyedPaths(e)].map((path) => ({ element: e, path, label: propertyOf(e, path)?.label ?? path, moves: motionOf(timed, e).moves.filter((m) => path in m.pose.values) })))
+  return chosen.flatMap((e) =>
+    [...keyedPaths(e)].map((path) => ({
+      element: e,
+      path,
+      label: propertyOf(e, path)?.label ?? path,
+      moves: motionOf(timed, e).moves.filter((m) => path in m.pose.values),
+    })),
+  )
 }
 /** Ids for what a drag makes anew at each of its steps: the same ones each time. */
 function sameIds(): () => () => string {
   const ids: string[] = []
-  return () => { let n = 0; return () => (ids[n++] ??= freshId('pose')) }
+  return () => {
+    let n = 0
+    return () => (ids[n++] ??= freshId('pose'))
+  }
 }
-const same = (a: KeyRef, b: KeyRef) => a.element === b.element && a.pose === b.pose && (a.path === b.path || a.path === null || b.path === null)
+const same = (a: KeyRef, b: KeyRef) =>
+  a.element === b.element && a.pose === b.pose && (a.path === b.path || a.path === null || b.path === null)
 
 /**
- * The keyframes of what is selected: a row for each keyed property, a peg for each keyframe. Pegs are chosen by a click, with Shift
- * several, or by a frame drawn around them; dragged together; and stretched or squeezed by the ends of the band over them.
+ * The keyframes of what is selected: a row for each keyed property, a peg for each keyframe. Pegs are chosen by a
+ * click, with Shift several, or by a frame drawn around them; dragged together; and stretched or squeezed by the ends
+ * of the band over them.
  */
 export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) {
   const timed = useShown()
@@ -40,7 +66,13 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const { begin, hand } = useTimeDrag()
   const [frame, setFrame] = useState<{ x: number; y: number; x2: number; y2: number } | null>(null)
   const rows = useMemo(() => rowsOf(timed, ids), [timed, ids])
-  const pegs = rows.flatMap((row, r) => row.moves.map((m) => ({ ref: { element: row.element.id, pose: m.pose.id, path: row.path } as KeyRef, frame: m.to, r })))
+  const pegs = rows.flatMap((row, r) =>
+    row.moves.map((m) => ({
+      ref: { element: row.element.id, pose: m.pose.id, path: row.path } as KeyRef,
+      frame: m.to,
+      r,
+    })),
+  )
   const chosen = pegs.filter((p) => keys.some((k) => same(k, p.ref)))
   const first = Math.min(...chosen.map((p) => p.frame))
   const last = Math.max(...chosen.map((p) => p.frame))
@@ -57,12 +89,24 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const drag = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
     event.stopPropagation()
     const { timed: before } = bench()
-    begin(event, { label, change: (by) => (by === 0 ? null : make(by)), made: () => setBench({ keys: sameKeys(bench().keys, before, bench().timed) }) }, area.current!)
+    begin(
+      event,
+      {
+        label,
+        change: (by) => (by === 0 ? null : make(by)),
+        made: () => setBench({ keys: sameKeys(bench().keys, before, bench().timed) }),
+      },
+      area.current!,
+    )
   }
   const grasp = (ref: KeyRef) => (event: React.PointerEvent) => {
     if (event.button !== 0) return
     const has = keys.some((k) => same(k, ref))
-    if (event.shiftKey) { event.stopPropagation(); setBench({ keys: has ? keys.filter((k) => !same(k, ref)) : [...keys, ref] }); return }
+    if (event.shiftKey) {
+      event.stopPropagation()
+      setBench({ keys: has ? keys.filter((k) => !same(k, ref)) : [...keys, ref] })
+      return
+    }
     if (!has) setBench({ keys: [ref] })
     const meant = has ? keys : [ref]
     const { timed: then } = bench()
@@ -74,9 +118,14 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
     const around = side === 'end' ? first : last
     const reach = Math.max(1, last - first)
     const ids = sameIds()
-    drag(event, 'Stretch keyframes', (by) => stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach), then, ids()))
+    drag(event, 'Stretch keyframes', (by) =>
+      stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach), then, ids()),
+    )
   }
-  const place = (event: React.PointerEvent) => { const box = area.current!.getBoundingClientRect(); return { x: event.clientX - box.left - HEAD_PX, y: event.clientY - box.top } }
+  const place = (event: React.PointerEvent) => {
+    const box = area.current!.getBoundingClientRect()
+    return { x: event.clientX - box.left - HEAD_PX, y: event.clientY - box.top }
+  }
   const beginSweep = (event: React.PointerEvent) => {
     if (event.button !== 0) return
     event.stopPropagation()
@@ -85,37 +134,104 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
     setFrame({ ...p, x2: p.x, y2: p.y })
   }
   const sweep = {
-    onPointerMove: (event: React.PointerEvent) => { if (frame) { const p = place(event); setFrame({ ...frame, x2: p.x, y2: p.y }) } },
+    onPointerMove: (event: React.PointerEvent) => {
+      if (frame) {
+        const p = place(event)
+        setFrame({ ...frame, x2: p.x, y2: p.y })
+      }
+    },
     onPointerCancel: () => setFrame(null),
     onPointerUp: (event: React.PointerEvent) => {
       if (!frame) return
       setFrame(null)
-      if (Math.abs(frame.x2 - frame.x) < 4 && Math.abs(frame.y2 - frame.y) < 4) { goTo(frameAt(event.clientX)); setBench({ keys: [] }); return }
+      if (Math.abs(frame.x2 - frame.x) < 4 && Math.abs(frame.y2 - frame.y) < 4) {
+        goTo(frameAt(event.clientX))
+        setBench({ keys: [] })
+        return
+      }
       const inside = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
-      const hit = pegs.filter((p) => inside(p.frame * pxPerFrame, frame.x, frame.x2) && (p.r + 1) * ROW > Math.min(frame.y, frame.y2) && p.r * ROW < Math.max(frame.y, frame.y2)).map((p) => p.ref)
+      const hit = pegs
+        .filter(
+          (p) =>
+            inside(p.frame * pxPerFrame, frame.x, frame.x2) &&
+            (p.r + 1) * ROW > Math.min(frame.y, frame.y2) &&
+            p.r * ROW < Math.max(frame.y, frame.y2),
+        )
+        .map((p) => p.ref)
       setBench({ keys: event.shiftKey ? [...keys, ...hit.filter((h) => !keys.some((k) => same(k, h)))] : hit })
     },
   }
   const jump = (row: Row, way: 1 | -1) => {
     const { playhead } = bench()
-    const to = keyFrames(timed, row.element, row.path).filter((f) => (way > 0 ? f > playhead : f < playhead)).sort((a, b) => (a - b) * way)[0]
+    const to = keyFrames(timed, row.element, row.path)
+      .filter((f) => (way > 0 ? f > playhead : f < playhead))
+      .sort((a, b) => (a - b) * way)[0]
     if (to !== undefined) goTo(to)
   }
   const several = new Set(rows.map((r) => r.element.id)).size > 1
   const onlyOne = timed.lesson.elements.find((e) => ids.length === 1 && e.id === ids[0])
   return (
-    <div ref={panel} className="sticky bottom-0 z-[15] border-t-2 border-edge-strong bg-sheet shadow-[0_-3px_8px_#2b211822]" data-testid="key-lanes" {...sweep}>
+    <div
+      ref={panel}
+      className="sticky bottom-0 z-[15] border-t-2 border-edge-strong bg-sheet shadow-[0_-3px_8px_#2b211822]"
+      data-testid="key-lanes"
+      {...sweep}
+    >
       <div ref={area} className="relative" {...hand}>
-        {rows.length === 0 && <p className="sticky left-0 px-3 py-1.5 text-muted" style={{ width: 640 }}>{ids.length === 0 ? 'Select an element to see its keyframes.' : 'Nothing is keyed yet: press the peg beside a value in the details, or “Move from now”.'}</p>}
+        {rows.length === 0 && (
+          <p className="sticky left-0 px-3 py-1.5 text-muted" style={{ width: 640 }}>
+            {ids.length === 0
+              ? 'Select an element to see its keyframes.'
+              : 'Nothing is keyed yet: press the peg beside a value in the details, or “Move from now”.'}
+          </p>
+        )}
         {rows.map((row) => (
-          <div key={row.element.id + row.path} className="group flex border-b border-edge" style={{ height: ROW }} data-key-row={row.path}>
-            <div className="sticky left-0 z-[16] flex shrink-0 items-center border-r border-edge bg-sheet pl-2 text-[12px]" style={{ width: HEAD_PX }}>
+          <div
+            key={row.element.id + row.path}
+            className="group flex border-b border-edge"
+            style={{ height: ROW }}
+            data-key-row={row.path}
+          >
+            <div
+              className="sticky left-0 z-[16] flex shrink-0 items-center border-r border-edge bg-sheet pl-2 text-[12px]"
+              style={{ width: HEAD_PX }}
+            >
               <KeyMark element={row.element} path={row.path} label={row.label} />
-              <span className="flex-1 truncate" title={`${row.element.name}: ${row.label}`}>{several ? `${row.element.name}: ` : ''}{row.label}</span>
+              <span className="flex-1 truncate" title={`${row.element.name}: ${row.label}`}>
+                {several ? `${row.element.name}: ` : ''}
+                {row.label}
+              </span>
               <span className="hidden group-focus-within:flex group-hover:flex">
-                <button type="button" className={SMALL} aria-label={`Previous keyframe of ${row.label}`} onClick={() => jump(row, -1)}><ChevronLeft size={12} /></button>
-                <button type="button" className={SMALL} aria-label={`Next keyframe of ${row.label}`} onClick={() => jump(row, 1)}><ChevronRight size={12} /></button>
-                <button type="button" className={SMALL} aria-label={`Delete every keyframe of ${row.label}`} title="Delete every keyframe of it" onClick={() => edit(`Delete every keyframe of ${row.label.toLowerCase()}`, removeProperty([row.element.id], row.path))}><Trash2 size={12} /></button>
+                <button
+                  type="button"
+                  className={SMALL}
+                  aria-label={`Previous keyframe of ${row.label}`}
+                  onClick={() => jump(row, -1)}
+                >
+                  <ChevronLeft size={12} />
+                </button>
+                <button
+                  type="button"
+                  className={SMALL}
+                  aria-label={`Next keyframe of ${row.label}`}
+                  onClick={() => jump(row, 1)}
+                >
+                  <ChevronRight size={12} />
+                </button>
+                <button
+                  type="button"
+                  className={SMALL}
+                  aria-label={`Delete every keyframe of ${row.label}`}
+                  title="Delete every keyframe of it"
+                  onClick={() =>
+                    edit(
+                      `Delete every keyframe of ${row.label.toLowerCase()}`,
+                      removeProperty([row.element.id], row.path),
+                    )
+                  }
+                >
+                  <Trash2 size={12} />
+                </button>
               </span>
             </div>
             <div className="relative flex-1" onPointerDown={beginSweep}>
@@ -124,8 +240,31 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
                 const on = keys.some((k) => same(k, ref))
                 return (
                   <span key={m.pose.id}>
-                    <span className={`pointer-events-none absolute top-1/2 h-px ${on ? 'bg-accent' : 'bg-edge-strong'}`} style={{ left: m.from * pxPerFrame, width: Math.max(0, (m.to - m.from) * pxPerFrame) }} />
-                    <span data-peg role="button" tabIndex={0} aria-pressed={on} aria-label={`Keyframe of ${row.label} at frame ${Math.round(m.to)}`} className={`absolute top-[6px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`} style={{ left: m.to * pxPerFrame - 3 }} onPointerDown={grasp(ref)} onDoubleClick={() => goTo(m.to)} onKeyDown={(k) => { if (k.key === 'Enter') { k.stopPropagation(); setBench({ keys: [ref] }); goTo(m.to) } }} />
+                    <span
+                      className={`pointer-events-none absolute top-1/2 h-px ${on ? 'bg-accent' : 'bg-edge-strong'}`}
+                      style={{ left: m.from * pxPerFrame, width: Math.max(0, (m.to - m.from) * pxPerFrame) }}
+                    />
+                    <span
+                      data-peg
+                      role="button"
+                      tabIndex={0}
+                      aria-pressed={on}
+                      aria-label={`Keyframe of ${row.label} at frame ${Math.round(m.to)}`}
+                      className={
+                        `absolute top-[6px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ` +
+                        `${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`
+                      }
+                      style={{ left: m.to * pxPerFrame - 3 }}
+                      onPointerDown={grasp(ref)}
+                      onDoubleClick={() => goTo(m.to)}
+                      onKeyDown={(k) => {
+                        if (k.key === 'Enter') {
+                          k.stopPropagation()
+                          setBench({ keys: [ref] })
+                          goTo(m.to)
+                        }
+                      }}
+                    />
                   </span>
                 )
               })}
@@ -133,12 +272,35 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
           </div>
         ))}
         {chosen.length > 1 && last > first && (
-          <div className="pointer-events-none absolute top-0 bottom-0 bg-accent/10" style={{ left: HEAD_PX + first * pxPerFrame, width: (last - first) * pxPerFrame }}>
-            <span className="pointer-events-auto absolute inset-y-0 -left-2.5 w-1.5 cursor-ew-resize bg-accent" title="Drag to stretch or squeeze" data-testid="stretch-start" onPointerDown={stretch('start')} />
-            <span className="pointer-events-auto absolute inset-y-0 -right-2.5 w-1.5 cursor-ew-resize bg-accent" title="Drag to stretch or squeeze" data-testid="stretch-end" onPointerDown={stretch('end')} />
+          <div
+            className="pointer-events-none absolute top-0 bottom-0 bg-accent/10"
+            style={{ left: HEAD_PX + first * pxPerFrame, width: (last - first) * pxPerFrame }}
+          >
+            <span
+              className="pointer-events-auto absolute inset-y-0 -left-2.5 w-1.5 cursor-ew-resize bg-accent"
+              title="Drag to stretch or squeeze"
+              data-testid="stretch-start"
+              onPointerDown={stretch('start')}
+            />
+            <span
+              className="pointer-events-auto absolute inset-y-0 -right-2.5 w-1.5 cursor-ew-resize bg-accent"
+              title="Drag to stretch or squeeze"
+              data-testid="stretch-end"
+              onPointerDown={stretch('end')}
+            />
           </div>
         )}
-        {frame && <div className="pointer-events-none absolute border border-accent bg-accent/10" style={{ left: HEAD_PX + Math.min(frame.x, frame.x2), top: Math.min(frame.y, frame.y2), width: Math.abs(frame.x2 - frame.x), height: Math.abs(frame.y2 - frame.y) }} />}
+        {frame && (
+          <div
+            className="pointer-events-none absolute border border-accent bg-accent/10"
+            style={{
+              left: HEAD_PX + Math.min(frame.x, frame.x2),
+              top: Math.min(frame.y, frame.y2),
+              width: Math.abs(frame.x2 - frame.x),
+              height: Math.abs(frame.y2 - frame.y),
+            }}
+          />
+        )}
       </div>
       {onlyOne && rows.length > 0 && <SpeedLane element={onlyOne} />}
     </div>

@@ -8,22 +8,46 @@ import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
 
 const HIGH = 17
+const NOTCH =
+  'absolute bottom-0 flex cursor-ew-resize items-end justify-center rounded-t-[5px] border border-b-0 ' +
+  'text-[9px] leading-[11px] font-semibold'
+const LIT = 'border-accent-deep bg-accent text-white'
+const CHOSEN = 'border-accent bg-accent-wash text-ink'
+const PLAIN = 'border-ink bg-card text-ink'
 type Part = 'start' | 'end' | 'all'
 
-/** The line that an easing draws between a move’s start and its landing; from the bar’s foot to its head and back by turns. */
+/**
+ * The line that an easing draws between a move’s start and its landing; from the bar’s foot to its head and back by
+ * turns.
+ */
 function lineOf(m: Move, n: number, x: (frame: number) => number): string {
   const steps = Math.max(1, Math.min(32, Math.round((x(m.to) - x(m.from)) / 3)))
   const up = n % 2 === 0
   const ys = Array.from({ length: steps + 1 }, (_, i) => ease(m.pose.easing, i / steps))
-  return ys.map((k, i) => `${i === 0 ? 'M' : 'L'}${x(m.from + ((m.to - m.from) * i) / steps).toFixed(1)} ${(up ? HIGH - k * (HIGH - 4) : 4 + k * (HIGH - 4)).toFixed(1)}`).join(' ')
+  return ys
+    .map(
+      (k, i) =>
+        `${i === 0 ? 'M' : 'L'}${x(m.from + ((m.to - m.from) * i) / steps).toFixed(1)} ` +
+        `${(up ? HIGH - k * (HIGH - 4) : 4 + k * (HIGH - 4)).toFixed(1)}`,
+    )
+    .join(' ')
 }
 
 /**
- * The poses of an element on its bar: numbered notches, joined by the curves of the moves between them. The pose in force is
- * lit. Drag a notch to let the move land elsewhere, the start of a curve to let it start elsewhere, the curve itself to shift the whole move; an end dropped on
- * a moment is tied to it (Alt keeps it loose). Click a notch to go there and choose it.
+ * The poses of an element on its bar: numbered notches, joined by the curves of the moves between them. The pose in
+ * force is lit. Drag a notch to let the move land elsewhere, the start of a curve to let it start elsewhere, the curve
+ * itself to shift the whole move; an end dropped on a moment is tied to it (Alt keeps it loose). Click a notch to go
+ * there and choose it.
  */
-export function Notches({ element: e, span, onCatch }: { element: Element; span: Span; onCatch: (c: Catch | null) => void }) {
+export function Notches({
+  element: e,
+  span,
+  onCatch,
+}: {
+  element: Element
+  span: Span
+  onCatch: (c: Catch | null) => void
+}) {
   const timed = useShown()
   const { pxPerFrame } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
@@ -42,12 +66,28 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
     const b = bench()
     const own = b.timed.lesson.elements.find((el) => el.id === e.id)!
     const id = move.pose.id
-    if (part === 'all' || (b.keys.length > 1 && b.keys.some((k) => k.pose === id))) return { change: shiftKeys(part === 'all' ? [{ element: e.id, pose: id, path: null }] : b.keys, by, b.timed, () => freshId('pose')), hit: null }
+    if (part === 'all' || (b.keys.length > 1 && b.keys.some((k) => k.pose === id)))
+      return {
+        change: shiftKeys(part === 'all' ? [{ element: e.id, pose: id, path: null }] : b.keys, by, b.timed, () =>
+          freshId('pose'),
+        ),
+        hit: null,
+      }
     const then = motionOf(b.timed, own).moves.find((m) => m.pose.id === id)!
     const frame = part === 'start' ? Math.min(then.from + by, then.to) : Math.max(then.to + by, then.from)
-    const hit = loose ? null : caught(b.timed.moments.values(), Math.round(frame), CATCH_PX / pxPerFrame, (m) => m.kind !== 'phrase' && !bornOf(m.id, e.id))
+    const hit = loose
+      ? null
+      : caught(
+          b.timed.moments.values(),
+          Math.round(frame),
+          CATCH_PX / pxPerFrame,
+          (m) => m.kind !== 'phrase' && !bornOf(m.id, e.id),
+        )
     const fits = hit && (part === 'start' ? hit.frame <= then.to : hit.frame >= then.from) ? hit : null
-    return { change: putMoveEdge(b.timed, own, then.pose, part, fits ? fits.frame : Math.round(frame), fits), hit: fits }
+    return {
+      change: putMoveEdge(b.timed, own, then.pose, part, fits ? fits.frame : Math.round(frame), fits),
+      hit: fits,
+    }
   }
   const grasp = (part: Part, move: Move) => (event: React.PointerEvent) => {
     if (event.button !== 0 || e.locked) return
@@ -56,17 +96,30 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
     if (!selected) select([e.id])
     if (part === 'end') {
       const has = bench().keys.some((k) => k.pose === ref.pose)
-      if (event.shiftKey) { setBench({ keys: has ? bench().keys.filter((k) => k.pose !== ref.pose) : [...bench().keys, ref] }); return }
+      if (event.shiftKey) {
+        setBench({ keys: has ? bench().keys.filter((k) => k.pose !== ref.pose) : [...bench().keys, ref] })
+        return
+      }
       if (!has) setBench({ keys: [ref] })
     }
     begin(event, {
-      label: part === 'start' ? `Start a move of “${e.name}” elsewhere` : part === 'end' ? `Let a move of “${e.name}” land elsewhere` : `Shift a move of “${e.name}”`,
+      label:
+        part === 'start'
+          ? `Start a move of “${e.name}” elsewhere`
+          : part === 'end'
+            ? `Let a move of “${e.name}” land elsewhere`
+            : `Shift a move of “${e.name}”`,
       change(by, now) {
         const { change, hit } = changeFor(part, move, by, now.altKey)
         onCatch(hit)
         return change
       },
-      click: () => { if (part === 'end') { goTo(move.to); setBench({ moveEnd: 'end' }) } },
+      click: () => {
+        if (part === 'end') {
+          goTo(move.to)
+          setBench({ moveEnd: 'end' })
+        }
+      },
       over: () => onCatch(null),
     })
   }
@@ -75,25 +128,69 @@ export function Notches({ element: e, span, onCatch }: { element: Element; span:
   return (
     <>
       <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>
-        {moves.map((m, i) => <path key={m.pose.id} d={lineOf(m, i, x)} fill="none" stroke={m.lost ? '#b8321a' : '#2b2118'} strokeDasharray={m.lost ? '3 2' : undefined} strokeWidth={selected ? 1.8 : 1.2} />)}
+        {moves.map((m, i) => (
+          <path
+            key={m.pose.id}
+            d={lineOf(m, i, x)}
+            fill="none"
+            stroke={m.lost ? '#b8321a' : '#2b2118'}
+            strokeDasharray={m.lost ? '3 2' : undefined}
+            strokeWidth={selected ? 1.8 : 1.2}
+          />
+        ))}
       </svg>
-      {selected && moves.map((m) => <span key={m.pose.id} className="absolute inset-y-0 cursor-grab" style={{ left: x(m.from), width: Math.max(0, x(m.to) - x(m.from)) }} title="Drag to shift the whole move" data-move={m.pose.id} {...handlers('all', m)} />)}
+      {selected &&
+        moves.map((m) => (
+          <span
+            key={m.pose.id}
+            className="absolute inset-y-0 cursor-grab"
+            style={{ left: x(m.from), width: Math.max(0, x(m.to) - x(m.from)) }}
+            title="Drag to shift the whole move"
+            data-move={m.pose.id}
+            {...handlers('all', m)}
+          />
+        ))}
       {moves.map((m, i) => {
         const chosen = keys.some((k) => k.pose === m.pose.id)
         const n = i + 1
         return (
           <span key={m.pose.id}>
-            {selected && x(m.to) - x(m.from) > 12 && <span className="absolute inset-y-0 w-[7px] cursor-ew-resize" style={{ left: x(m.from) - 2 }} title="The move starts here: drag it" data-move-start={m.pose.id} {...handlers('start', m)}><span className="absolute bottom-0.5 left-0.5 h-1.5 w-[3px] bg-ink" /></span>}
+            {selected && x(m.to) - x(m.from) > 12 && (
+              <span
+                className="absolute inset-y-0 w-[7px] cursor-ew-resize"
+                style={{ left: x(m.from) - 2 }}
+                title="The move starts here: drag it"
+                data-move-start={m.pose.id}
+                {...handlers('start', m)}
+              >
+                <span className="absolute bottom-0.5 left-0.5 h-1.5 w-[3px] bg-ink" />
+              </span>
+            )}
             <span
-              aria-hidden title={`Pose ${n + 1}: drag to land elsewhere, click to go there`} data-notch={n + 1} data-lit={lit === n}
-              className={`absolute bottom-0 flex cursor-ew-resize items-end justify-center rounded-t-[5px] border border-b-0 text-[9px] leading-[11px] font-semibold ${lit === n ? 'border-accent-deep bg-accent text-white' : chosen ? 'border-accent bg-accent-wash text-ink' : 'border-ink bg-card text-ink'} ${chosen ? 'ring-1 ring-accent' : ''}`}
+              aria-hidden
+              title={`Pose ${n + 1}: drag to land elsewhere, click to go there`}
+              data-notch={n + 1}
+              data-lit={lit === n}
+              className={`${NOTCH} ${lit === n ? LIT : chosen ? CHOSEN : PLAIN} ${chosen ? 'ring-1 ring-accent' : ''}`}
               style={{ left: x(m.to) - (tight ? 3 : 6), width: tight ? 6 : 12, height: selected ? 13 : 10 }}
               {...handlers('end', m)}
-            >{!tight && n + 1}</span>
+            >
+              {!tight && n + 1}
+            </span>
           </span>
         )
       })}
-      <span className={`pointer-events-none absolute bottom-0 left-2 h-2.5 w-2.5 rounded-t-[5px] text-center text-[9px] leading-[10px] font-semibold ${lit === 0 ? 'bg-accent text-white' : 'bg-card text-ink'} ${x(moves[0]!.to) < 24 ? 'hidden' : ''}`} data-notch={1} data-lit={lit === 0}>1</span>
+      <span
+        className={
+          `pointer-events-none absolute bottom-0 left-2 h-2.5 w-2.5 rounded-t-[5px] text-center ` +
+          (`text-[9px] leading-[10px] font-semibold ` +
+            `${lit === 0 ? 'bg-accent text-white' : 'bg-card text-ink'} ${x(moves[0]!.to) < 24 ? 'hidden' : ''}`)
+        }
+        data-notch={1}
+        data-lit={lit === 0}
+      >
+        1
+      </span>
     </>
   )
 }

@@ -6,7 +6,15 @@ import { HEAD_PX, useView } from './view'
 const STEPS = [1, 2, 5, 10, 15, 30, 60, 150, 300, 450, 900, 1800, 3600, 9000, 18000, 36000, 108000]
 
 /** The time scale: press or drag to move the playhead, with Shift to set the passage. */
-export const Ruler = memo(function Ruler({ frameAt, from, to }: { frameAt: (x: number) => number; from: number; to: number }) {
+export const Ruler = memo(function Ruler({
+  frameAt,
+  from,
+  to,
+}: {
+  frameAt: (x: number) => number
+  from: number
+  to: number
+}) {
   const { pxPerFrame } = useView()
   const rate = useShownPart((t) => t.lesson.rate)
   const length = useShownPart((t) => t.length)
@@ -18,7 +26,15 @@ export const Ruler = memo(function Ruler({ frameAt, from, to }: { frameAt: (x: n
     <div className="flex h-[24px]">
       <div className="sticky left-0 z-10 shrink-0 bg-sheet" style={{ width: HEAD_PX }} />
       <div
-        className="relative flex-1 cursor-col-resize" data-testid="ruler" role="slider" aria-label="Playhead" aria-valuemin={0} aria-valuemax={length - 1} aria-valuenow={bench().playhead} aria-valuetext={timecode(bench().playhead, rate)} tabIndex={0}
+        className="relative flex-1 cursor-col-resize"
+        data-testid="ruler"
+        role="slider"
+        aria-label="Playhead"
+        aria-valuemin={0}
+        aria-valuemax={length - 1}
+        aria-valuenow={bench().playhead}
+        aria-valuetext={timecode(bench().playhead, rate)}
+        tabIndex={0}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId)
           const f = Math.max(0, frameAt(e.clientX))
@@ -30,11 +46,25 @@ export const Ruler = memo(function Ruler({ frameAt, from, to }: { frameAt: (x: n
           if (!drag.current) return
           const f = Math.max(0, Math.min(length, frameAt(e.clientX)))
           if (!drag.current.passage) goTo(f)
-          else if (f !== drag.current.from) setBench({ passage: { from: Math.min(f, drag.current.from), to: Math.max(f, drag.current.from) } })
+          else if (f !== drag.current.from)
+            setBench({ passage: { from: Math.min(f, drag.current.from), to: Math.max(f, drag.current.from) } })
         }}
-        onPointerUp={() => { drag.current = null }}
+        onPointerUp={() => {
+          drag.current = null
+        }}
       >
-        {marks.map((f) => <span key={f} className="figures pointer-events-none absolute top-0 border-l border-edge-strong pl-1 text-[11px] leading-[24px] text-muted" style={{ left: f * pxPerFrame }}>{timecode(f, rate)}</span>)}
+        {marks.map((f) => (
+          <span
+            key={f}
+            className={
+              'figures pointer-events-none absolute top-0 border-l ' +
+              'border-edge-strong pl-1 text-[11px] leading-[24px] text-muted'
+            }
+            style={{ left: f * pxPerFrame }}
+          >
+            {timecode(f, rate)}
+          </span>
+        ))}
         <span className="absolute top-0 h-full w-px bg-ink" style={{ left: length * pxPerFrame }} />
       </div>
     </div>

@@ -5,36 +5,68 @@ import { KIND_LOOK } from '../kit/kindIcon'
 import { LANE_PX } from './ElementBar'
 
 /** A bar too short to be taken hold of by itself. */
-export interface Speck { element: Element; x: number; width: number; lane: number }
+export interface Speck {
+  element: Element
+  x: number
+  width: number
+  lane: number
+}
 
 /** So many bars in a row are drawn together. */
 const NEIGHBOURS = 100
 
-/** Bars of a track that are too short to be told apart, drawn as one; pressed, the nearest is selected and gets a bar of its own. */
-export const Specks = memo(function Specks({ specks, width, height }: { specks: readonly Speck[]; width: number; height: number }) {
-  if (specks.length === 0) return null
-  // One path of neighbours and a colour each: what is drawn over a few of them does not have all of them drawn again.
-  const paths = new Map<string, { colour: string; d: string }>()
-  for (const [i, { element, x, width: w, lane }] of specks.entries()) {
-    const { colour } = KIND_LOOK[element.look.kind]
-    const key = `${Math.floor(i / NEIGHBOURS)} ${colour}`
-    const wide = Math.max(1, w).toFixed(1)
-    const path = paths.get(key) ?? { colour, d: '' }
-    paths.set(key, { colour, d: `${path.d}M${x.toFixed(1)} ${2 + lane * LANE_PX}h${wide}v${LANE_PX - 4}h-${wide}z` })
-  }
-  const press = (e: React.PointerEvent<SVGSVGElement>) => {
-    if (e.button !== 0) return
-    const box = e.currentTarget.getBoundingClientRect()
-    const [px, py] = [e.clientX - box.left, e.clientY - box.top]
-    const near = specks.map((s) => ({ s, off: Math.max(0, s.x - px, px - s.x - s.width) + 4 * Math.abs(Math.floor(py / LANE_PX) - s.lane) })).reduce((a, b) => (b.off < a.off ? b : a))
-    if (near.off > 8) return
-    e.stopPropagation()
-    select([near.s.element.id])
-  }
-  return (
-    <svg className="absolute inset-0 z-[4]" width={width} height={height} data-specks={specks.length} onPointerDown={press} aria-label={`${specks.length} elements too short to be drawn apart`} role="img">
-      {[...paths].map(([key, { colour, d }]) => <path key={key} d={d} fill={colour} stroke="#2b2118" strokeOpacity={0.45} strokeWidth={0.6} />)}
-    </svg>
-  )
-}, (a, b) => a.width === b.width && a.height === b.height && a.specks.length === b.specks.length
-  && a.specks.every((s, i) => { const o = b.specks[i]!; return s.element === o.element && s.x === o.x && s.width === o.width && s.lane === o.lane }))
+/**
+ * Bars of a track that are too short to be told apart, drawn as one; pressed, the nearest is selected and gets a bar of
+ * its own.
+ */
+export const Specks = memo(
+  function Specks({ specks, width, height }: { specks: readonly Speck[]; width: number; height: number }) {
+    if (specks.length === 0) return null
+    // One path of neighbours and a colour each: what is drawn over a few of them does not have all of them drawn again.
+    const paths = new Map<string, { colour: string; d: string }>()
+    for (const [i, { element, x, width: w, lane }] of specks.entries()) {
+      const { colour } = KIND_LOOK[element.look.kind]
+      const key = `${Math.floor(i / NEIGHBOURS)} ${colour}`
+      const wide = Math.max(1, w).toFixed(1)
+      const path = paths.get(key) ?? { colour, d: '' }
+      paths.set(key, { colour, d: `${path.d}M${x.toFixed(1)} ${2 + lane * LANE_PX}h${wide}v${LANE_PX - 4}h-${wide}z` })
+    }
+    const press = (e: React.PointerEvent<SVGSVGElement>) => {
+      if (e.button !== 0) return
+      const box = e.currentTarget.getBoundingClientRect()
+      const [px, py] = [e.clientX - box.left, e.clientY - box.top]
+      const near = specks
+        .map((s) => ({
+          s,
+          off: Math.max(0, s.x - px, px - s.x - s.width) + 4 * Math.abs(Math.floor(py / LANE_PX) - s.lane),
+        }))
+        .reduce((a, b) => (b.off < a.off ? b : a))
+      if (near.off > 8) return
+      e.stopPropagation()
+      select([near.s.element.id])
+    }
+    return (
+      <svg
+        className="absolute inset-0 z-[4]"
+        width={width}
+        height={height}
+        data-specks={specks.length}
+        onPointerDown={press}
+        aria-label={`${specks.length} elements too short to be drawn apart`}
+        role="img"
+      >
+        {[...paths].map(([key, { colour, d }]) => (
+          <path key={key} d={d} fill={colour} stroke="#2b2118" strokeOpacity={0.45} strokeWidth={0.6} />
+        ))}
+      </svg>
+    )
+  },
+  (a, b) =>
+    a.width === b.width &&
+    a.height === b.height &&
+    a.specks.length === b.specks.length &&
+    a.specks.every((s, i) => {
+      const o = b.specks[i]!
+      return s.element === o.element && s.x === o.x && s.width === o.width && s.lane === o.lane
+    }),
+)

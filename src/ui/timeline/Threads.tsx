@@ -3,7 +3,17 @@ import { useBench, useShown } from '../bench/store'
 import { HEAD_PX, useView } from './view'
 
 /** Threads that run from a tied end up to the moment it hangs on; strong for what is selected. */
-export function Threads({ tops, from, to, height }: { tops: Map<string, number>; from: number; to: number; height: number }) {
+export function Threads({
+  tops,
+  from,
+  to,
+  height,
+}: {
+  tops: Map<string, number>
+  from: number
+  to: number
+  height: number
+}) {
   const timed = useShown()
   const { pxPerFrame } = useView()
   const selected = useBench((b) => b.elements)
@@ -18,17 +28,45 @@ export function Threads({ tops, from, to, height }: { tops: Map<string, number>;
       if (!m || m.kind === 'lesson') continue
       const frame = edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame)
       if (frame === null) continue
-      lines.push({ key: `${e.id}${side}`, x1: (side === 'start' ? span.from : span.to) * pxPerFrame, y1: (tops.get(e.id) ?? 0) + 2, x2: frame * pxPerFrame, strong: selected.includes(e.id) })
+      lines.push({
+        key: `${e.id}${side}`,
+        x1: (side === 'start' ? span.from : span.to) * pxPerFrame,
+        y1: (tops.get(e.id) ?? 0) + 2,
+        x2: frame * pxPerFrame,
+        strong: selected.includes(e.id),
+      })
     }
-    if (e.poses.length > 0) for (const move of motionOf(timed, e).moves) for (const side of ['start', 'end'] as const) {
-      const edge = move.pose[side]
-      const frame = edge.on === 'moment' ? edgeFrame(timed, e, { ...edge, offset: 0 }) : null
-      if (frame !== null) lines.push({ key: `${move.pose.id}${side}`, x1: (side === 'start' ? move.from : move.to) * pxPerFrame, y1: (tops.get(e.id) ?? 0) + 2, x2: frame * pxPerFrame, strong: selected.includes(e.id) })
-    }
+    if (e.poses.length > 0)
+      for (const move of motionOf(timed, e).moves)
+        for (const side of ['start', 'end'] as const) {
+          const edge = move.pose[side]
+          const frame = edge.on === 'moment' ? edgeFrame(timed, e, { ...edge, offset: 0 }) : null
+          if (frame !== null)
+            lines.push({
+              key: `${move.pose.id}${side}`,
+              x1: (side === 'start' ? move.from : move.to) * pxPerFrame,
+              y1: (tops.get(e.id) ?? 0) + 2,
+              x2: frame * pxPerFrame,
+              strong: selected.includes(e.id),
+            })
+        }
   }
   return (
-    <svg className="pointer-events-none absolute top-0 z-[5] overflow-visible" style={{ left: HEAD_PX, height, width: 1 }} aria-hidden>
-      {lines.map((l) => <path key={l.key} d={`M${l.x1} ${l.y1} C${l.x1} ${l.y1 / 2} ${l.x2} ${l.y1 / 2} ${l.x2} 0`} fill="none" stroke={l.strong ? '#b8321a' : '#8b7a60'} strokeWidth={l.strong ? 1.6 : 0.8} strokeOpacity={l.strong ? 1 : 0.55} />)}
+    <svg
+      className="pointer-events-none absolute top-0 z-[5] overflow-visible"
+      style={{ left: HEAD_PX, height, width: 1 }}
+      aria-hidden
+    >
+      {lines.map((l) => (
+        <path
+          key={l.key}
+          d={`M${l.x1} ${l.y1} C${l.x1} ${l.y1 / 2} ${l.x2} ${l.y1 / 2} ${l.x2} 0`}
+          fill="none"
+          stroke={l.strong ? '#b8321a' : '#8b7a60'}
+          strokeWidth={l.strong ? 1.6 : 0.8}
+          strokeOpacity={l.strong ? 1 : 0.55}
+        />
+      ))}
     </svg>
   )
 }

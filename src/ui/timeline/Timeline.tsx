@@ -23,19 +23,40 @@ const FOLDED_PX = 25
 /** Where each element's bar lies: which track, which lane. */
 function rowsOf(timed: Timed, folded: readonly string[]) {
   return timed.lesson.tracks.map((track) => {
-    if (folded.includes(track.id)) return { track, height: FOLDED_PX, elements: [], lane: [] as number[], free: [] as number[] }
-    if (track.kind !== 'elements') return { track, height: CLIP_PX[track.kind], elements: [], lane: [] as number[], free: [] as number[] }
+    if (folded.includes(track.id))
+      return { track, height: FOLDED_PX, elements: [], lane: [] as number[], free: [] as number[] }
+    if (track.kind !== 'elements')
+      return { track, height: CLIP_PX[track.kind], elements: [], lane: [] as number[], free: [] as number[] }
     const elements = timed.lesson.elements.filter((e) => e.track === track.id)
     const spans = elements.map((e) => timed.spans.get(e.id)!)
     const packed = lanes(spans)
-    return { track, height: packed.count * LANE_PX + 4, elements, lane: packed.lane, free: freeAfter(spans, packed.lane) }
+    return {
+      track,
+      height: packed.count * LANE_PX + 4,
+      elements,
+      lane: packed.lane,
+      free: freeAfter(spans, packed.lane),
+    }
   })
 }
 
 /** A bar shorter than this is drawn together with those around it, unless it is selected. */
 const SPECK_PX = 6
-interface RowProps { row: ReturnType<typeof rowsOf>[number]; settled: Timed; timed: Timed; from: number; to: number; pxPerFrame: number; selected: readonly string[]; total: number; onCatch: (c: Catch | null) => void }
-/** The elements of a track that are in sight: in the lanes that they had before a drag, so that none jumps about meanwhile. */
+interface RowProps {
+  row: ReturnType<typeof rowsOf>[number]
+  settled: Timed
+  timed: Timed
+  from: number
+  to: number
+  pxPerFrame: number
+  selected: readonly string[]
+  total: number
+  onCatch: (c: Catch | null) => void
+}
+/**
+ * The elements of a track that are in sight: in the lanes that they had before a drag, so that none jumps about
+ * meanwhile.
+ */
 function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCatch }: RowProps) {
   const { specks, bars } = useMemo(() => {
     const short: Speck[] = []
@@ -44,7 +65,8 @@ function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCat
       const span = settled.spans.get(e.id)!
       if (span.to < from || span.from > to) return
       const width = (span.to - span.from) * pxPerFrame
-      if (width < SPECK_PX && !selected.includes(e.id)) short.push({ element: e, x: span.from * pxPerFrame, width, lane: row.lane[n]! })
+      if (width < SPECK_PX && !selected.includes(e.id))
+        short.push({ element: e, x: span.from * pxPerFrame, width, lane: row.lane[n]! })
       else long.push(n)
     })
     return { specks: short, bars: long }
@@ -54,7 +76,18 @@ function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCat
       <Specks specks={specks} width={total} height={row.height} />
       {bars.map((n) => {
         const e = elementIn(timed.lesson, row.elements[n]!.id)
-        return e && <ElementBar key={e.id} element={e} span={timed.spans.get(e.id)!} lane={row.lane[n]!} free={row.free[n]!} onCatch={onCatch} />
+        return (
+          e && (
+            <ElementBar
+              key={e.id}
+              element={e}
+              span={timed.spans.get(e.id)!}
+              lane={row.lane[n]!}
+              free={row.free[n]!}
+              onCatch={onCatch}
+            />
+          )
+        )
       })}
     </>
   )
@@ -83,18 +116,31 @@ export function Timeline() {
     const wheel = (e: WheelEvent) => {
       if (!e.ctrlKey && !e.metaKey) return
       e.preventDefault()
-      zoomTimeline(e.deltaY < 0 ? 1.2 : 1 / 1.2, e.clientX - box.getBoundingClientRect().left - HEAD_PX, box, bench().timed.length)
+      zoomTimeline(
+        e.deltaY < 0 ? 1.2 : 1 / 1.2,
+        e.clientX - box.getBoundingClientRect().left - HEAD_PX,
+        box,
+        bench().timed.length,
+      )
     }
     box.addEventListener('wheel', wheel, { passive: false })
-    return () => { watch.disconnect(); box.removeEventListener('wheel', wheel) }
+    return () => {
+      watch.disconnect()
+      box.removeEventListener('wheel', wheel)
+    }
   }, [])
   // What first comes into an empty lesson is seen whole.
   const empty = useBench((b) => b.lesson.clips.length === 0)
-  useEffect(() => { if (ready) fitTimeline(bench().timed.length) }, [ready, lessonId, empty])
-  const frameAt = useCallback((clientX: number) => {
-    const box = scroller.current!
-    return Math.round((clientX - box.getBoundingClientRect().left - HEAD_PX + box.scrollLeft) / pxPerFrame - 0.5)
-  }, [pxPerFrame])
+  useEffect(() => {
+    if (ready) fitTimeline(bench().timed.length)
+  }, [ready, lessonId, empty])
+  const frameAt = useCallback(
+    (clientX: number) => {
+      const box = scroller.current!
+      return Math.round((clientX - box.getBoundingClientRect().left - HEAD_PX + box.scrollLeft) / pxPerFrame - 0.5)
+    },
+    [pxPerFrame],
+  )
   const total = timed.length * pxPerFrame
   const { tops, y } = useMemo(() => {
     let below = 0
@@ -107,10 +153,24 @@ export function Timeline() {
   }, [rows])
   return (
     <div
-      ref={scroller} data-testid="timeline" className="thin-scroll relative h-full overflow-auto bg-paper select-none" onScroll={(e) => useView.setState({ left: e.currentTarget.scrollLeft })}
-      onPointerDown={(e) => { if ((e.target as HTMLElement).dataset.lane !== undefined) { goTo(frameAt(e.clientX)); if (!e.shiftKey) { select([]); setBench({ moment: null }) } } }}
+      ref={scroller}
+      data-testid="timeline"
+      className="thin-scroll relative h-full overflow-auto bg-paper select-none"
+      onScroll={(e) => useView.setState({ left: e.currentTarget.scrollLeft })}
+      onPointerDown={(e) => {
+        if ((e.target as HTMLElement).dataset.lane !== undefined) {
+          goTo(frameAt(e.clientX))
+          if (!e.shiftKey) {
+            select([])
+            setBench({ moment: null })
+          }
+        }
+      }}
     >
-      <div className="relative flex flex-col" style={{ width: HEAD_PX + total + 160, minWidth: '100%', minHeight: '100%' }}>
+      <div
+        className="relative flex flex-col"
+        style={{ width: HEAD_PX + total + 160, minWidth: '100%', minHeight: '100%' }}
+      >
         <div className="sticky top-0 z-20 border-b border-edge-strong bg-sheet">
           <Ruler frameAt={frameAt} from={from} to={to} />
           <EventStrip from={from} to={to} catching={catching} frameAt={frameAt} />
@@ -122,16 +182,58 @@ export function Timeline() {
             <div key={r.track.id} className="flex border-b border-edge" style={{ height: r.height + 1 }}>
               <TrackHead track={r.track} first={i === 0} last={i === rows.length - 1} />
               <div className="relative flex-1" data-lane={r.track.id}>
-                <Row row={r} settled={settled} timed={timed} from={from} to={to} pxPerFrame={pxPerFrame} selected={selected} total={total} onCatch={setCatching} />
-                {timed.lesson.clips.length === 0 && r.track.kind === 'takes' && <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">Drop a screen recording here, or press A.</span>}
-                {timed.lesson.clips.length > 0 && timed.lesson.elements.length === 0 && r.track.kind === 'elements' && <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">Choose a moment, choose a kind above the picture, and point at the spot.</span>}
-                {timed.lesson.clips.filter((c) => c.track === r.track.id && !folded.includes(r.track.id)).map((c) => (clipEnd(c) >= from && c.at <= to ? <ClipBar key={c.id} clip={c} height={r.height} from={from} to={to} frameAt={frameAt} /> : null))}
+                <Row
+                  row={r}
+                  settled={settled}
+                  timed={timed}
+                  from={from}
+                  to={to}
+                  pxPerFrame={pxPerFrame}
+                  selected={selected}
+                  total={total}
+                  onCatch={setCatching}
+                />
+                {timed.lesson.clips.length === 0 && r.track.kind === 'takes' && (
+                  <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">
+                    Drop a screen recording here, or press A.
+                  </span>
+                )}
+                {timed.lesson.clips.length > 0 && timed.lesson.elements.length === 0 && r.track.kind === 'elements' && (
+                  <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">
+                    Choose a moment, choose a kind above the picture, and point at the spot.
+                  </span>
+                )}
+                {timed.lesson.clips
+                  .filter((c) => c.track === r.track.id && !folded.includes(r.track.id))
+                  .map((c) =>
+                    clipEnd(c) >= from && c.at <= to ? (
+                      <ClipBar key={c.id} clip={c} height={r.height} from={from} to={to} frameAt={frameAt} />
+                    ) : null,
+                  )}
               </div>
             </div>
           ))}
         </div>
-        {passage && <div className="pointer-events-none absolute top-0 bottom-0 z-10 border-x border-accent bg-accent/10" style={{ left: HEAD_PX + passage.from * pxPerFrame, width: (passage.to - passage.from) * pxPerFrame }} />}
-        {catching && <div className="pointer-events-none absolute top-0 bottom-0 z-20 w-0.5 bg-good" style={{ left: HEAD_PX + catching.frame * pxPerFrame }}><span className="absolute top-12 left-1 rounded bg-good px-1.5 py-0.5 whitespace-nowrap text-white" data-testid="catch">{catching.moment.label}{catching.edge === 'end' ? ' (its end)' : ''}</span></div>}
+        {passage && (
+          <div
+            className="pointer-events-none absolute top-0 bottom-0 z-10 border-x border-accent bg-accent/10"
+            style={{ left: HEAD_PX + passage.from * pxPerFrame, width: (passage.to - passage.from) * pxPerFrame }}
+          />
+        )}
+        {catching && (
+          <div
+            className="pointer-events-none absolute top-0 bottom-0 z-20 w-0.5 bg-good"
+            style={{ left: HEAD_PX + catching.frame * pxPerFrame }}
+          >
+            <span
+              className="absolute top-12 left-1 rounded bg-good px-1.5 py-0.5 whitespace-nowrap text-white"
+              data-testid="catch"
+            >
+              {catching.moment.label}
+              {catching.edge === 'end' ? ' (its end)' : ''}
+            </span>
+          </div>
+        )}
         <div className="flex-1" />
         {keysOpen && <KeyLanes frameAt={frameAt} />}
         <Playhead scroller={scroller} />

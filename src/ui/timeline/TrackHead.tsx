@@ -7,35 +7,113 @@ import { edit } from '../bench/store'
 import { foldTrack, HEAD_PX, useView } from './view'
 
 const SMALL = 'grid size-[24px] shrink-0 place-items-center rounded hover:bg-black/10'
-const ITEM = 'flex cursor-pointer items-center rounded px-2 py-1 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-accent-wash'
+const ITEM =
+  'flex cursor-pointer items-center rounded px-2 py-1 outline-none ' +
+  'data-[disabled]:opacity-40 data-[highlighted]:bg-accent-wash'
 
 /** A track's name, whether it is folded up and heard; and its place among the others. */
-export const TrackHead = memo(function TrackHead({ track, first, last }: { track: Track; first: boolean; last: boolean }) {
+export const TrackHead = memo(function TrackHead({
+  track,
+  first,
+  last,
+}: {
+  track: Track
+  first: boolean
+  last: boolean
+}) {
   const [naming, setNaming] = useState(false)
   const folded = useView((v) => v.folded.includes(track.id))
   const rename = (name: string) => {
     setNaming(false)
-    if (name && name !== track.name) edit(`Name the track “${name}”`, setTrack(track.id, (t) => { t.name = name }))
+    if (name && name !== track.name)
+      edit(
+        `Name the track “${name}”`,
+        setTrack(track.id, (t) => {
+          t.name = name
+        }),
+      )
   }
   return (
-    <div className="sticky left-0 z-10 flex shrink-0 items-center border-r border-edge bg-sheet" style={{ width: HEAD_PX }}>
-      <button type="button" className={SMALL} aria-expanded={!folded} aria-label={folded ? `Unfold ${track.name}` : `Fold ${track.name} up`} onClick={() => foldTrack(track.id)}><ChevronRight size={12} className={folded ? '' : 'rotate-90'} /></button>
+    <div
+      className="sticky left-0 z-10 flex shrink-0 items-center border-r border-edge bg-sheet"
+      style={{ width: HEAD_PX }}
+    >
+      <button
+        type="button"
+        className={SMALL}
+        aria-expanded={!folded}
+        aria-label={folded ? `Unfold ${track.name}` : `Fold ${track.name} up`}
+        onClick={() => foldTrack(track.id)}
+      >
+        <ChevronRight size={12} className={folded ? '' : 'rotate-90'} />
+      </button>
       {naming ? (
         <input
-          autoFocus defaultValue={track.name} aria-label="Name of the track" className="w-full rounded border border-accent bg-card px-1 outline-none" maxLength={80} onBlur={(e) => rename(e.target.value.trim())}
-          onKeyDown={(e) => { e.stopPropagation(); if (e.key === 'Escape') e.currentTarget.value = track.name; if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur() }}
+          autoFocus
+          defaultValue={track.name}
+          aria-label="Name of the track"
+          className="w-full rounded border border-accent bg-card px-1 outline-none"
+          maxLength={80}
+          onBlur={(e) => rename(e.target.value.trim())}
+          onKeyDown={(e) => {
+            e.stopPropagation()
+            if (e.key === 'Escape') e.currentTarget.value = track.name
+            if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+          }}
         />
       ) : (
         <>
-          <span className="min-w-0 flex-1 truncate" title={`${track.name}: double-click to rename`} onDoubleClick={() => setNaming(true)}>{track.name}</span>
-          {track.kind !== 'elements' && <button type="button" className={SMALL} aria-label={track.muted ? `Let ${track.name} be heard` : `Mute ${track.name}`} onClick={() => edit(track.muted ? 'Let a track be heard' : 'Mute a track', setTrack(track.id, (t) => { t.muted = !t.muted }))}>{track.muted ? <VolumeX size={13} className="text-accent" /> : <Volume2 size={13} />}</button>}
+          <span
+            className="min-w-0 flex-1 truncate"
+            title={`${track.name}: double-click to rename`}
+            onDoubleClick={() => setNaming(true)}
+          >
+            {track.name}
+          </span>
+          {track.kind !== 'elements' && (
+            <button
+              type="button"
+              className={SMALL}
+              aria-label={track.muted ? `Let ${track.name} be heard` : `Mute ${track.name}`}
+              onClick={() =>
+                edit(
+                  track.muted ? 'Let a track be heard' : 'Mute a track',
+                  setTrack(track.id, (t) => {
+                    t.muted = !t.muted
+                  }),
+                )
+              }
+            >
+              {track.muted ? <VolumeX size={13} className="text-accent" /> : <Volume2 size={13} />}
+            </button>
+          )}
           <DropdownMenu.Root>
-            <DropdownMenu.Trigger aria-label={`More of ${track.name}`} className={SMALL}><EllipsisVertical size={13} /></DropdownMenu.Trigger>
+            <DropdownMenu.Trigger aria-label={`More of ${track.name}`} className={SMALL}>
+              <EllipsisVertical size={13} />
+            </DropdownMenu.Trigger>
             <DropdownMenu.Portal>
-              <DropdownMenu.Content align="start" className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl" onCloseAutoFocus={(e) => e.preventDefault()}>
-                <DropdownMenu.Item className={ITEM} onSelect={() => setNaming(true)}>Rename</DropdownMenu.Item>
-                <DropdownMenu.Item className={ITEM} disabled={first} onSelect={() => edit('Move a track up', moveTrack(track.id, -1))}>Move up: in front of what is below</DropdownMenu.Item>
-                <DropdownMenu.Item className={ITEM} disabled={last} onSelect={() => edit('Move a track down', moveTrack(track.id, 1))}>Move down: behind what is above</DropdownMenu.Item>
+              <DropdownMenu.Content
+                align="start"
+                className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
+                onCloseAutoFocus={(e) => e.preventDefault()}
+              >
+                <DropdownMenu.Item className={ITEM} onSelect={() => setNaming(true)}>
+                  Rename
+                </DropdownMenu.Item>
+                <DropdownMenu.Item
+                  className={ITEM}
+                  disabled={first}
+                  onSelect={() => edit('Move a track up', moveTrack(track.id, -1))}
+                >
+                  Move up: in front of what is below
+                </DropdownMenu.Item>
+                <DropdownMenu.Item
+                  className={ITEM}
+                  disabled={last}
+                  onSelect={() => edit('Move a track down', moveTrack(track.id, 1))}
+                >
+                  Move down: behind what is above
+                </DropdownMenu.Item>
               </DropdownMenu.Content>
             </DropdownMenu.Portal>
           </DropdownMenu.Root>

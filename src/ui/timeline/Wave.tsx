@@ -8,18 +8,38 @@ const PEAKS_PER_SECOND = 100
 const loads = new Map<string, Promise<Uint8Array>>()
 const peaksOf = (sha: string): Promise<Uint8Array> => {
   let load = loads.get(sha)
-  if (!load) loads.set(sha, (load = fetch(`/media/${sha}/peaks.bin`).then(async (r) => (r.ok ? new Uint8Array(await r.arrayBuffer()) : new Uint8Array()))))
+  if (!load)
+    loads.set(
+      sha,
+      (load = fetch(`/media/${sha}/peaks.bin`).then(async (r) =>
+        r.ok ? new Uint8Array(await r.arrayBuffer()) : new Uint8Array(),
+      )),
+    )
   return load
 }
 
 /** The loudness of a clip, for the part of it in sight. */
-export function Wave({ clip, height, from, to, colour }: { clip: Clip; height: number; from: number; to: number; colour: string }) {
+export function Wave({
+  clip,
+  height,
+  from,
+  to,
+  colour,
+}: {
+  clip: Clip
+  height: number
+  from: number
+  to: number
+  colour: string
+}) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const { lesson } = useShown()
   const { pxPerFrame } = useView()
   const medium = lesson.media[clip.media]
   const [peaks, setPeaks] = useState<Uint8Array | null>(null)
-  useEffect(() => { if (medium?.aids?.peaks) void peaksOf(medium.sha256).then(setPeaks) }, [medium?.sha256, medium?.aids?.peaks])
+  useEffect(() => {
+    if (medium?.aids?.peaks) void peaksOf(medium.sha256).then(setPeaks)
+  }, [medium?.sha256, medium?.aids?.peaks])
   const first = Math.max(clip.at, Math.floor(from))
   const last = Math.min(clipEnd(clip), Math.ceil(to))
   const width = Math.max(1, Math.round((last - first) * pxPerFrame))
@@ -32,10 +52,20 @@ export function Wave({ clip, height, from, to, colour }: { clip: Clip; height: n
     const indexAt = (x: number) => (sourceUsAt(clip, first + x / pxPerFrame, lesson.rate) * PEAKS_PER_SECOND) / 1e6
     for (let x = 0; x < width; x++) {
       let peak = 0
-      for (let i = Math.max(0, Math.floor(indexAt(x))), end = Math.max(i + 1, Math.floor(indexAt(x + 1))); i < end; i++) peak = Math.max(peak, peaks[i] ?? 0)
+      for (let i = Math.max(0, Math.floor(indexAt(x))), end = Math.max(i + 1, Math.floor(indexAt(x + 1))); i < end; i++)
+        peak = Math.max(peak, peaks[i] ?? 0)
       const h = Math.max(1, Math.min(1, (peak / 255) * gain) * height)
       ctx.fillRect(x, (height - h) / 2, 1, h)
     }
   }, [peaks, width, height, first, pxPerFrame, clip, lesson.rate, colour])
-  return <canvas ref={canvas} width={width} height={height} className="pointer-events-none absolute top-0" style={{ left: (first - clip.at) * pxPerFrame }} aria-hidden />
+  return (
+    <canvas
+      ref={canvas}
+      width={width}
+      height={height}
+      className="pointer-events-none absolute top-0"
+      style={{ left: (first - clip.at) * pxPerFrame }}
+      aria-hidden
+    />
+  )
 }

@@ -19,7 +19,10 @@ export interface TimeDrag {
   made?: () => void
 }
 
-/** Dragging along the timeline: shown while it goes on, one edit when it is let go, nothing after Escape. `hand` goes on what `begin` lets hold the pointer. */
+/**
+ * Dragging along the timeline: shown while it goes on, one edit when it is let go, nothing after Escape. `hand` goes on
+ * what `begin` lets hold the pointer.
+ */
 export function useTimeDrag() {
   const drag = useRef<(TimeDrag & { grabbed: number; now: Edit | null; moved: boolean }) | null>(null)
   const end = () => {
@@ -28,7 +31,9 @@ export function useTimeDrag() {
     d?.over?.()
     return d
   }
-  const quit = () => { if (end()) tryEdit(null) }
+  const quit = () => {
+    if (end()) tryEdit(null)
+  }
   return {
     begin(e: PointerEvent, d: TimeDrag, holder: Element = e.currentTarget) {
       holder.setPointerCapture(e.pointerId)
@@ -47,7 +52,9 @@ export function useTimeDrag() {
       onPointerUp(e: PointerEvent) {
         const d = end()
         if (!d) return
-        if (d.now) { if (edit(d.label, d.now)) d.made?.() } else tryEdit(null)
+        if (d.now) {
+          if (edit(d.label, d.now)) d.made?.()
+        } else tryEdit(null)
         if (!d.moved) d.click?.(e)
       },
       onPointerCancel: quit,

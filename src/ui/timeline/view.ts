@@ -1,8 +1,17 @@
 import { create } from 'zustand'
 
-/** How the timeline is looked at: pixels of the screen for one frame, the first pixel in sight, and which tracks are folded up. */
-export const useView = create<{ pxPerFrame: number; left: number; width: number; folded: string[] }>(() => ({ pxPerFrame: 0.5, left: 0, width: 900, folded: [] }))
-export const foldTrack = (id: string): void => useView.setState((v) => ({ folded: v.folded.includes(id) ? v.folded.filter((x) => x !== id) : [...v.folded, id] }))
+/**
+ * How the timeline is looked at: pixels of the screen for one frame, the first pixel in sight, and which tracks are
+ * folded up.
+ */
+export const useView = create<{ pxPerFrame: number; left: number; width: number; folded: string[] }>(() => ({
+  pxPerFrame: 0.5,
+  left: 0,
+  width: 900,
+  folded: [],
+}))
+export const foldTrack = (id: string): void =>
+  useView.setState((v) => ({ folded: v.folded.includes(id) ? v.folded.filter((x) => x !== id) : [...v.folded, id] }))
 export const HEAD_PX = 132
 export const CATCH_PX = 8
 const MOST = 40
@@ -10,9 +19,16 @@ export function zoomTimeline(factor: number, aroundPx: number, scroller: HTMLEle
   const { pxPerFrame, width } = useView.getState()
   const least = Math.max(0.002, (width - 24) / Math.max(1, length)) * 0.5
   const next = Math.min(MOST, Math.max(least, pxPerFrame * factor))
-  if (!scroller) { useView.setState({ pxPerFrame: next }); return }
+  if (!scroller) {
+    useView.setState({ pxPerFrame: next })
+    return
+  }
   const frame = (scroller.scrollLeft + aroundPx) / pxPerFrame
   useView.setState({ pxPerFrame: next })
-  requestAnimationFrame(() => { scroller.scrollLeft = frame * next - aroundPx })
+  requestAnimationFrame(() => {
+    scroller.scrollLeft = frame * next - aroundPx
+  })
 }
-export const fitTimeline = (length: number): void => { useView.setState((v) => ({ pxPerFrame: Math.min(MOST, Math.max(0.002, (v.width - 24) / Math.max(1, length))) })) }
+export const fitTimeline = (length: number): void => {
+  useView.setState((v) => ({ pxPerFrame: Math.min(MOST, Math.max(0.002, (v.width - 24) / Math.max(1, length))) }))
+}

@@ -1,4 +1,19 @@
-import { ChartGantt, ChevronDown, ChevronFirst, ChevronLast, ChevronLeft, ChevronRight, Pause, Play, Repeat, StepBack, StepForward, ZoomIn, ZoomOut, Grid3x3 } from 'lucide-react'
+import {
+  ChartGantt,
+  ChevronDown,
+  ChevronFirst,
+  ChevronLast,
+  ChevronLeft,
+  ChevronRight,
+  Pause,
+  Play,
+  Repeat,
+  StepBack,
+  StepForward,
+  ZoomIn,
+  ZoomOut,
+  Grid3x3,
+} from 'lucide-react'
 import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
 import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
@@ -17,18 +32,49 @@ const REST = ELEMENT_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
   const adding = useBench((b) => (b.adding && !b.adding.repoint && !b.adding.ride ? b.adding.kind : null))
-  const look = (on: boolean) => `inline-flex h-7 items-center gap-1.5 rounded px-2 disabled:opacity-40 ${on ? 'bg-accent text-white' : 'bg-surround-edge text-[#f3ece0] hover:bg-[#4a4b4f]'}`
+  const look = (on: boolean) =>
+    `inline-flex h-7 items-center gap-1.5 rounded px-2 disabled:opacity-40 ` +
+    `${on ? 'bg-accent text-white' : 'bg-surround-edge text-[#f3ece0] hover:bg-[#4a4b4f]'}`
   return (
     <div role="toolbar" aria-label="Add an element" className="flex items-center gap-1 bg-surround px-2 pt-2">
       <span className="mr-1 text-[#cfc8bb]">Add</span>
       {AT_HAND.map((k) => (
-        <button key={k} type="button" aria-pressed={adding === k} title={`${kindNamed(k).title} (${keyOf(`add-${k}`)})`} onClick={() => (adding === k ? setBench({ adding: null }) : runCommand(`add-${k}`))} className={look(adding === k)}><KindIcon kind={k} />{k === 'bar' ? 'Bar' : kindNamed(k).title}</button>
+        <button
+          key={k}
+          type="button"
+          aria-pressed={adding === k}
+          title={`${kindNamed(k).title} (${keyOf(`add-${k}`)})`}
+          onClick={() => (adding === k ? setBench({ adding: null }) : runCommand(`add-${k}`))}
+          className={look(adding === k)}
+        >
+          <KindIcon kind={k} />
+          {k === 'bar' ? 'Bar' : kindNamed(k).title}
+        </button>
       ))}
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className={look(adding !== null && REST.includes(adding))}>{adding !== null && REST.includes(adding) ? kindNamed(adding).title : 'More'}<ChevronDown size={13} /></DropdownMenu.Trigger>
+        <DropdownMenu.Trigger className={look(adding !== null && REST.includes(adding))}>
+          {adding !== null && REST.includes(adding) ? kindNamed(adding).title : 'More'}
+          <ChevronDown size={13} />
+        </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" className="z-50 grid grid-cols-2 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
-            {REST.map((k) => <DropdownMenu.Item key={k} onSelect={() => runCommand(`add-${k}`)} className="flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline-none data-[highlighted]:bg-accent-wash"><KindIcon kind={k} />{kindNamed(k).title}{keyOf(`add-${k}`) && <kbd className="ml-auto font-code text-xs text-muted">{keyOf(`add-${k}`)}</kbd>}</DropdownMenu.Item>)}
+          <DropdownMenu.Content
+            align="end"
+            className="z-50 grid grid-cols-2 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
+          >
+            {REST.map((k) => (
+              <DropdownMenu.Item
+                key={k}
+                onSelect={() => runCommand(`add-${k}`)}
+                className={
+                  'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 ' +
+                  'outline-none data-[highlighted]:bg-accent-wash'
+                }
+              >
+                <KindIcon kind={k} />
+                {kindNamed(k).title}
+                {keyOf(`add-${k}`) && <kbd className="ml-auto font-code text-xs text-muted">{keyOf(`add-${k}`)}</kbd>}
+              </DropdownMenu.Item>
+            ))}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
@@ -44,17 +90,59 @@ function AidsMenu() {
   const any = aids.safe || aids.rulers || aids.grid > 0 || aids.onion > 0
   return (
     <Popover.Root>
-      <Popover.Trigger aria-label="Aids on the picture" title="Safe areas, rulers, grid, snapping, neighbouring frames" className={`inline-flex h-7 items-center gap-1 rounded px-1.5 hover:bg-black/5 ${any ? 'bg-accent-wash' : ''}`}><Grid3x3 size={15} /></Popover.Trigger>
+      <Popover.Trigger
+        aria-label="Aids on the picture"
+        title="Safe areas, rulers, grid, snapping, neighbouring frames"
+        className={`inline-flex h-7 items-center gap-1 rounded px-1.5 hover:bg-black/5 ${any ? 'bg-accent-wash' : ''}`}
+      >
+        <Grid3x3 size={15} />
+      </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" side="top" className="z-50 w-64 space-y-1.5 rounded border border-edge-strong bg-sheet p-3 shadow-xl" onKeyDown={(e) => e.stopPropagation()}>
+        <Popover.Content
+          align="end"
+          side="top"
+          className="z-50 w-64 space-y-1.5 rounded border border-edge-strong bg-sheet p-3 shadow-xl"
+          onKeyDown={(e) => e.stopPropagation()}
+        >
           <Tick label={`Safe areas (${keyOf('guides')})`} value={aids.safe} onChange={(safe) => put({ safe })} />
-          <Tick label={`Rulers, to pull guides from (${keyOf('rulers')})`} value={aids.rulers} onChange={(rulers) => put({ rulers })} />
-          <Tick label={`Grid (${keyOf('grid')})`} value={aids.grid > 0} onChange={(v) => put({ grid: v ? Math.round(height / 20) : 0 })} />
-          {aids.grid > 0 && <NumberField label="of" unit="px" min={4} max={2000} value={aids.grid} onChange={(grid) => put({ grid })} />}
-          <Tick label={`Snapping (${keyOf('snap')}; Alt while dragging: not)`} value={aids.snap} onChange={(snap) => put({ snap })} />
-          <Tick label={`Neighbouring frames (${keyOf('onion')})`} value={aids.onion > 0} onChange={(v) => put({ onion: v ? 3 : 0 })} />
-          {aids.onion > 0 && <NumberField label="every" unit="frames" min={1} max={60} value={aids.onion} onChange={(onion) => put({ onion })} />}
-          <Tick label={`Motion blur while working (${keyOf('blur-preview')})`} value={aids.blur} onChange={(blur) => put({ blur })} />
+          <Tick
+            label={`Rulers, to pull guides from (${keyOf('rulers')})`}
+            value={aids.rulers}
+            onChange={(rulers) => put({ rulers })}
+          />
+          <Tick
+            label={`Grid (${keyOf('grid')})`}
+            value={aids.grid > 0}
+            onChange={(v) => put({ grid: v ? Math.round(height / 20) : 0 })}
+          />
+          {aids.grid > 0 && (
+            <NumberField label="of" unit="px" min={4} max={2000} value={aids.grid} onChange={(grid) => put({ grid })} />
+          )}
+          <Tick
+            label={`Snapping (${keyOf('snap')}; Alt while dragging: not)`}
+            value={aids.snap}
+            onChange={(snap) => put({ snap })}
+          />
+          <Tick
+            label={`Neighbouring frames (${keyOf('onion')})`}
+            value={aids.onion > 0}
+            onChange={(v) => put({ onion: v ? 3 : 0 })}
+          />
+          {aids.onion > 0 && (
+            <NumberField
+              label="every"
+              unit="frames"
+              min={1}
+              max={60}
+              value={aids.onion}
+              onChange={(onion) => put({ onion })}
+            />
+          )}
+          <Tick
+            label={`Motion blur while working (${keyOf('blur-preview')})`}
+            value={aids.blur}
+            onChange={(blur) => put({ blur })}
+          />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
@@ -68,16 +156,32 @@ function Timecode() {
   return (
     <span className="figures flex items-center gap-1.5 text-[13px]">
       <input
-        aria-label="Time of the playhead; type a timecode, 1:11, seconds (12.5s), frames (90f), or +3s, -10f" data-testid="timecode" className="w-[100px] rounded border border-edge bg-card px-1 py-0.5 text-center outline-none focus:border-accent"
-        value={text ?? timecode(playhead, lesson.rate)} onFocus={(e) => { setText(timecode(playhead, lesson.rate)); e.target.select() }} onChange={(e) => setText(e.target.value)} onBlur={() => setText(null)}
+        aria-label="Time of the playhead; type a timecode, 1:11, seconds (12.5s), frames (90f), or +3s, -10f"
+        data-testid="timecode"
+        className={
+          'w-[100px] rounded border border-edge bg-card px-1 py-0.5 ' + 'text-center outline-none focus:border-accent'
+        }
+        value={text ?? timecode(playhead, lesson.rate)}
+        onFocus={(e) => {
+          setText(timecode(playhead, lesson.rate))
+          e.target.select()
+        }}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => setText(null)}
         onKeyDown={(e) => {
           e.stopPropagation()
-          if (e.key === 'Enter') { const f = parseTimecode(e.currentTarget.value, lesson.rate, bench().playhead); if (f !== null) goTo(f); e.currentTarget.blur() }
+          if (e.key === 'Enter') {
+            const f = parseTimecode(e.currentTarget.value, lesson.rate, bench().playhead)
+            if (f !== null) goTo(f)
+            e.currentTarget.blur()
+          }
           if (e.key === 'Escape') e.currentTarget.blur()
         }}
       />
       <span className="whitespace-nowrap text-muted">/ {lengthText(length, lesson.rate)}</span>
-      <span className="ml-1 w-14 text-[11.5px] text-muted" title="Frame">f {playhead}</span>
+      <span className="ml-1 w-14 text-[11.5px] text-muted" title="Frame">
+        f {playhead}
+      </span>
     </span>
   )
 }
@@ -95,34 +199,90 @@ export function Transport() {
     return x >= 0 && x <= width ? x : width / 3
   }
   const timeline = () => document.querySelector<HTMLElement>('[data-testid=timeline]')
-  const button = (id: string, label: string, icon: React.ReactNode, pressed?: boolean) => <IconButton label={label} keys={keyOf(id)} pressed={pressed} onClick={() => runCommand(id)}>{icon}</IconButton>
+  const button = (id: string, label: string, icon: React.ReactNode, pressed?: boolean) => (
+    <IconButton label={label} keys={keyOf(id)} pressed={pressed} onClick={() => runCommand(id)}>
+      {icon}
+    </IconButton>
+  )
   return (
     <div className="flex h-9 shrink-0 items-center gap-1 border-y border-edge-strong bg-sheet px-2">
       {button('start', 'To the start', <ChevronFirst size={16} />)}
       {button('previous-moment', 'Previous moment', <ChevronLeft size={16} />)}
       {button('previous-frame', 'Previous frame', <StepBack size={14} />)}
-      <IconButton look="main" label={speed ? 'Stop' : 'Play'} keys="Space" data-testid="play" onClick={() => runCommand('play')}>{speed ? <Pause size={15} /> : <Play size={15} />}</IconButton>
+      <IconButton
+        look="main"
+        label={speed ? 'Stop' : 'Play'}
+        keys="Space"
+        data-testid="play"
+        onClick={() => runCommand('play')}
+      >
+        {speed ? <Pause size={15} /> : <Play size={15} />}
+      </IconButton>
       {button('next-frame', 'Next frame', <StepForward size={14} />)}
       {button('next-moment', 'Next moment', <ChevronRight size={16} />)}
       {button('end', 'To the end', <ChevronLast size={16} />)}
       {button('loop', 'Play the passage over and over', <Repeat size={14} />, looping)}
       <span className="mx-1 h-5 w-px bg-edge" />
       <Timecode />
-      <select aria-label="Speed of playing" value={speed === 0.5 || speed === 0.25 ? String(speed) : '1'} onChange={(e) => setBench({ speed: Number(e.target.value) })} className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs" title="Full, half and quarter speed">
-        <option value="1">{Math.abs(speed) > 1 || speed < 0 ? `${speed} ×` : '1 ×'}</option><option value="0.5">½ ×</option><option value="0.25">¼ ×</option>
+      <select
+        aria-label="Speed of playing"
+        value={speed === 0.5 || speed === 0.25 ? String(speed) : '1'}
+        onChange={(e) => setBench({ speed: Number(e.target.value) })}
+        className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs"
+        title="Full, half and quarter speed"
+      >
+        <option value="1">{Math.abs(speed) > 1 || speed < 0 ? `${speed} ×` : '1 ×'}</option>
+        <option value="0.5">½ ×</option>
+        <option value="0.25">¼ ×</option>
       </select>
       <span className="flex-1" />
-      <IconButton label="Keyframes of what is selected" keys={keyOf('keys-open')} pressed={keysOpen} onClick={() => runCommand('keys-open')}><ChartGantt size={15} /></IconButton>
+      <IconButton
+        label="Keyframes of what is selected"
+        keys={keyOf('keys-open')}
+        pressed={keysOpen}
+        onClick={() => runCommand('keys-open')}
+      >
+        <ChartGantt size={15} />
+      </IconButton>
       <AidsMenu />
-      <select aria-label="Size of the picture" value={String(zoom)} onChange={(e) => setBench({ pictureZoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })} className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs">
+      <select
+        aria-label="Size of the picture"
+        value={String(zoom)}
+        onChange={(e) => setBench({ pictureZoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })}
+        className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs"
+      >
         <option value="fit">Fit</option>
-        {typeof zoom === 'number' && ![0.5, 1, 2, 4].includes(zoom) && <option value={String(zoom)}>{Math.round(zoom * 100)} %</option>}
-        {[0.5, 1, 2, 4].map((z) => <option key={z} value={String(z)}>{z * 100} %</option>)}
+        {typeof zoom === 'number' && ![0.5, 1, 2, 4].includes(zoom) && (
+          <option value={String(zoom)}>{Math.round(zoom * 100)} %</option>
+        )}
+        {[0.5, 1, 2, 4].map((z) => (
+          <option key={z} value={String(z)}>
+            {z * 100} %
+          </option>
+        ))}
       </select>
       <span className="mx-1 h-5 w-px bg-edge" />
-      <IconButton label="Shorter on the timeline" keys="Ctrl+wheel" onClick={() => zoomTimeline(1 / 1.5, aroundPlayhead(), timeline(), length)}><ZoomOut size={15} /></IconButton>
-      <button type="button" className="rounded px-1.5 py-0.5 text-xs hover:bg-black/5" onClick={() => fitTimeline(length)}>All</button>
-      <IconButton label="Longer on the timeline" keys="Ctrl+wheel" onClick={() => zoomTimeline(1.5, aroundPlayhead(), timeline(), length)}><ZoomIn size={15} /></IconButton>
+      <IconButton
+        label="Shorter on the timeline"
+        keys="Ctrl+wheel"
+        onClick={() => zoomTimeline(1 / 1.5, aroundPlayhead(), timeline(), length)}
+      >
+        <ZoomOut size={15} />
+      </IconButton>
+      <button
+        type="button"
+        className="rounded px-1.5 py-0.5 text-xs hover:bg-black/5"
+        onClick={() => fitTimeline(length)}
+      >
+        All
+      </button>
+      <IconButton
+        label="Longer on the timeline"
+        keys="Ctrl+wheel"
+        onClick={() => zoomTimeline(1.5, aroundPlayhead(), timeline(), length)}
+      >
+        <ZoomIn size={15} />
+      </IconButton>
     </div>
   )
 }

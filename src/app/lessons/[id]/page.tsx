@@ -9,7 +9,13 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const nonce = (await headers()).get('x-nonce') ?? undefined
   return (
     <>
-      {isId(id) && <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript(`/api/lessons/${id}`) }} />}
+      {isId(id) && (
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: earlyScript(`/api/lessons/${id}`) }}
+        />
+      )}
       <Workbench id={id} />
     </>
   )

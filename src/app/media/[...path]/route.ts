@@ -7,6 +7,7 @@ import { route } from '@/server/web'
 export const dynamic = 'force-dynamic'
 export const GET = route<{ params: Promise<{ path: string[] }> }>(async (request, { params }) => {
   const parts = (await params).path
-  if (parts.length !== 2 || !/^[0-9a-f]{64}$/.test(parts[0]!) || !/^[a-z]+\.[a-z0-9]+$/.test(parts[1]!)) throw new Problem(404, 'There is no such file.')
+  if (parts.length !== 2 || !/^[0-9a-f]{64}$/.test(parts[0]!) || !/^[a-z]+\.[a-z0-9]+$/.test(parts[1]!))
+    throw new Problem(404, 'There is no such file.')
   return sendFile(request, path.join(dataRoot(), 'media', ...parts))
 })

@@ -24,8 +24,27 @@ export const backdrop: Kind<'backdrop'> = {
     const a = (look.angle * Math.PI) / 180
     const half = (Math.abs(box.w * Math.sin(a)) + Math.abs(box.h * Math.cos(a))) / 2
     const [cx, cy, dx, dy] = [box.x + box.w / 2, box.y + box.h / 2, Math.sin(a) * half, -Math.cos(a) * half]
-    const stops = Array.from({ length: STOPS + 1 }, (_, i) => ({ at: i / STOPS, colour: mixColours(look.fill, second, i / STOPS) }))
-    return [{ shapes: [{ type: 'path', d: roundedBox(box, 0), fill: { x1: fix(cx - dx), y1: fix(cy - dy), x2: fix(cx + dx), y2: fix(cy + dy), stops } }], box }]
+    const stops = Array.from({ length: STOPS + 1 }, (_, i) => ({
+      at: i / STOPS,
+      colour: mixColours(look.fill, second, i / STOPS),
+    }))
+    return [
+      {
+        shapes: [
+          {
+            type: 'path',
+            d: roundedBox(box, 0),
+            fill: { x1: fix(cx - dx), y1: fix(cy - dy), x2: fix(cx + dx), y2: fix(cy + dy), stops },
+          },
+        ],
+        box,
+      },
+    ]
   },
-  fresh: (lesson) => ({ space: 'picture', width: lesson.frame.width, height: lesson.frame.height, look: { kind: 'backdrop', fill: '#2f6b46', second: '#16382a', angle: 160 } }),
+  fresh: (lesson) => ({
+    space: 'picture',
+    width: lesson.frame.width,
+    height: lesson.frame.height,
+    look: { kind: 'backdrop', fill: '#2f6b46', second: '#16382a', angle: 160 },
+  }),
 }

@@ -2,5 +2,10 @@ import { z } from 'zod'
 import { Colour } from '../colour'
 
 /** A plain or graded ground. */
-export const BackdropLook = z.object({ kind: z.literal('backdrop'), fill: Colour, second: Colour.nullable(), angle: z.number().min(-360).max(360) })
+export const BackdropLook = z.object({
+  kind: z.literal('backdrop'),
+  fill: Colour,
+  second: Colour.nullable(),
+  angle: z.number().min(-360).max(360),
+})
 export type BackdropLook = z.infer<typeof BackdropLook>

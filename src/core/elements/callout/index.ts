@@ -33,14 +33,23 @@ export function balloon(box: Rect, corner: number, tip: Point | null, tailPx: nu
     const p = (v: number) => (along === 'x' ? `${n(v)} ${n(fixed)}` : `${n(fixed)} ${n(v)}`)
     return `L${p(first)} L${n(tip!.x)} ${n(tip!.y)} L${p(second)} `
   }
-  return `M${n(x + r)} ${n(y)} ${facing === 'top' ? tail(x, right, tip!.x, 'x', y) : ''}L${n(right - r)} ${n(y)} Q${n(right)} ${n(y)} ${n(right)} ${n(y + r)} `
-    + `${facing === 'right' ? tail(y, bottom, tip!.y, 'y', right) : ''}L${n(right)} ${n(bottom - r)} Q${n(right)} ${n(bottom)} ${n(right - r)} ${n(bottom)} `
-    + `${facing === 'bottom' ? tail(right, x, tip!.x, 'x', bottom) : ''}L${n(x + r)} ${n(bottom)} Q${n(x)} ${n(bottom)} ${n(x)} ${n(bottom - r)} `
-    + `${facing === 'left' ? tail(bottom, y, tip!.y, 'y', x) : ''}L${n(x)} ${n(y + r)} Q${n(x)} ${n(y)} ${n(x + r)} ${n(y)} Z`
+  return (
+    `M${n(x + r)} ${n(y)} ${facing === 'top' ? tail(x, right, tip!.x, 'x', y) : ''}L${n(right - r)} ` +
+    `${n(y)} Q${n(right)} ${n(y)} ${n(right)} ${n(y + r)} ` +
+    (`${facing === 'right' ? tail(y, bottom, tip!.y, 'y', right) : ''}L${n(right)} ${n(bottom - r)} ` +
+      `Q${n(right)} ${n(bottom)} ${n(right - r)} ${n(bottom)} `) +
+    (`${facing === 'bottom' ? tail(right, x, tip!.x, 'x', bottom) : ''}L${n(x + r)} ${n(bottom)} ` +
+      `Q${n(x)} ${n(bottom)} ${n(x)} ${n(bottom - r)} `) +
+    (`${facing === 'left' ? tail(bottom, y, tip!.y, 'y', x) : ''}L${n(x)} ` +
+      `${n(y + r)} Q${n(x)} ${n(y)} ${n(x + r)} ${n(y)} Z`)
+  )
 }
 
 export const callout: Kind<'callout'> = {
-  kept: (e, k) => (e.look.tip ? { ...e, look: { ...e.look, tip: { x: e.x + (e.look.tip.x - e.x) * k, y: e.y + (e.look.tip.y - e.y) * k } } } : e),
+  kept: (e, k) =>
+    e.look.tip
+      ? { ...e, look: { ...e.look, tip: { x: e.x + (e.look.tip.x - e.x) * k, y: e.y + (e.look.tip.y - e.y) * k } } }
+      : e,
   kind: 'callout',
   title: 'Callout',
   pulls: 'both',
@@ -58,7 +67,10 @@ export const callout: Kind<'callout'> = {
     { path: 'padding', label: 'Padding', type: 'px', min: 0, max: 400 },
     { path: 'tailPx', label: 'Tail width', type: 'px', min: 2, max: 400 },
   ],
-  size: (e) => ({ w: e.width, h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height }),
+  size: (e) => ({
+    w: e.width,
+    h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,
+  }),
   draw(e) {
     const look = e.look
     const box = localBox(e, callout.size(e))
@@ -66,21 +78,41 @@ export const callout: Kind<'callout'> = {
     const lines = linesPath(look.text, look.face, look.align, box, look.padding)
     const outlined = look.outline && look.outlinePx > 0
     const reach = tip ? union(box, { x: tip.x, y: tip.y, w: 0, h: 0 }) : box
-    return [{
-      shapes: [
-        { type: 'path', d: balloon(box, look.corner, tip, look.tailPx), fill: look.fill, ...(outlined && { stroke: look.outline!, lineWidth: look.outlinePx * 2 }) },
-        ...(lines ? [{ type: 'path' as const, d: lines, fill: look.ink }] : []),
-      ],
-      box: grown(reach, 2 + (outlined ? look.outlinePx * 2 : 0)),
-    }]
+    return [
+      {
+        shapes: [
+          {
+            type: 'path',
+            d: balloon(box, look.corner, tip, look.tailPx),
+            fill: look.fill,
+            ...(outlined && { stroke: look.outline!, lineWidth: look.outlinePx * 2 }),
+          },
+          ...(lines ? [{ type: 'path' as const, d: lines, fill: look.ink }] : []),
+        ],
+        box: grown(reach, 2 + (outlined ? look.outlinePx * 2 : 0)),
+      },
+    ]
   },
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'take', width: Math.round(420 * unit), height: Math.round(96 * unit),
+      space: 'take',
+      width: Math.round(420 * unit),
+      height: Math.round(96 * unit),
       look: {
-        kind: 'callout', text: 'Say what this is', face: { family: 'Public Sans', weight: 600, size: Math.round(32 * unit), lineHeight: 1.3 }, align: 'left',
-        fill: '#fff6e0', outline: '#2b2118', outlinePx: 3 * unit, ink: '#2b2118', corner: 10 * unit, padding: 22 * unit, fitText: true, tip: null, tailPx: 44 * unit,
+        kind: 'callout',
+        text: 'Say what this is',
+        face: { family: 'Public Sans', weight: 600, size: Math.round(32 * unit), lineHeight: 1.3 },
+        align: 'left',
+        fill: '#fff6e0',
+        outline: '#2b2118',
+        outlinePx: 3 * unit,
+        ink: '#2b2118',
+        corner: 10 * unit,
+        padding: 22 * unit,
+        fitText: true,
+        tip: null,
+        tailPx: 44 * unit,
       },
     }
   },

@@ -4,10 +4,16 @@ import { TextFace } from '../../text/face'
 
 /** A box of text with a tail that points at a spot. */
 export const CalloutLook = z.object({
-  kind: z.literal('callout'), text: z.string().max(4000), face: TextFace,
+  kind: z.literal('callout'),
+  text: z.string().max(4000),
+  face: TextFace,
   align: z.enum(['left', 'centre', 'right']).default('left'),
-  fill: Colour, outline: Colour.nullable(), outlinePx: z.number().min(0).max(60), ink: Colour,
-  corner: z.number().min(0).max(400), padding: z.number().min(0).max(400),
+  fill: Colour,
+  outline: Colour.nullable(),
+  outlinePx: z.number().min(0).max(60),
+  ink: Colour,
+  corner: z.number().min(0).max(400),
+  padding: z.number().min(0).max(400),
   /** The box is as tall as its text needs; otherwise its height is the element's. */
   fitText: z.boolean(),
   /** The spot the tail points at, in the same pixels as the element's place; null: no tail. */

@@ -7,5 +7,10 @@ export const carrier: Kind<'carrier'> = {
   fields: [],
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],
-  fresh: (lesson) => ({ space: 'picture', width: 120 * (lesson.frame.height / 1080), height: 120 * (lesson.frame.height / 1080), look: { kind: 'carrier' } }),
+  fresh: (lesson) => ({
+    space: 'picture',
+    width: 120 * (lesson.frame.height / 1080),
+    height: 120 * (lesson.frame.height / 1080),
+    look: { kind: 'carrier' },
+  }),
 }

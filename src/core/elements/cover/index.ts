@@ -6,7 +6,16 @@ export const cover: Kind<'cover'> = {
   title: 'Cover',
   pulls: 'both',
   fields: [
-    { path: 'how', label: 'Hides by', type: 'choice', options: [{ value: 'plain', label: 'a plain cover' }, { value: 'blocks', label: 'blocks of one colour' }, { value: 'blur', label: 'a blur (softens, does not hide)' }] },
+    {
+      path: 'how',
+      label: 'Hides by',
+      type: 'choice',
+      options: [
+        { value: 'plain', label: 'a plain cover' },
+        { value: 'blocks', label: 'blocks of one colour' },
+        { value: 'blur', label: 'a blur (softens, does not hide)' },
+      ],
+    },
     { path: 'fill', label: 'Fill', when: ['how', 'plain'], type: 'colour' },
     { path: 'corner', label: 'Corner', when: ['how', 'plain'], type: 'px', min: 0, max: 400 },
     { path: 'blockPx', label: 'Blocks of', when: ['how', 'blocks'], type: 'px', min: 24, max: 400 },
@@ -16,13 +25,40 @@ export const cover: Kind<'cover'> = {
   draw(e, _frame, _span, timed) {
     const { look } = e
     const box = localBox(e, cover.size(e))
-    if (look.how === 'plain') return [{ shapes: [{ type: 'path', d: roundedBox(box, look.corner), fill: look.fill }], box }]
+    if (look.how === 'plain')
+      return [{ shapes: [{ type: 'path', d: roundedBox(box, look.corner), fill: look.fill }], box }]
     const line = lineOfText(timed.lesson.frame.height)
-    return [{ shapes: [{ type: 'below', ...box, effect: look.how === 'blur' ? 'blur' : 'blocks', px: look.how === 'blur' ? look.softPx : Math.max(look.blockPx, line), seed: look.seed }], box }]
+    return [
+      {
+        shapes: [
+          {
+            type: 'below',
+            ...box,
+            effect: look.how === 'blur' ? 'blur' : 'blocks',
+            px: look.how === 'blur' ? look.softPx : Math.max(look.blockPx, line),
+            seed: look.seed,
+          },
+        ],
+        box,
+      },
+    ]
   },
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
-    return { space: 'take', width: 320 * unit, height: 56 * unit, look: { kind: 'cover', how: 'plain', fill: '#2b2118', corner: 4 * unit, blockPx: Math.max(24, 32 * unit), seed: 7, softPx: 12 * unit } }
+    return {
+      space: 'take',
+      width: 320 * unit,
+      height: 56 * unit,
+      look: {
+        kind: 'cover',
+        how: 'plain',
+        fill: '#2b2118',
+        corner: 4 * unit,
+        blockPx: Math.max(24, 32 * unit),
+        seed: 7,
+        softPx: 12 * unit,
+      },
+    }
   },
 }
 /** The least height of a block: a line of ordinary text on a screen of this height. */

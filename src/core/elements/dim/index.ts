@@ -20,5 +20,10 @@ export const dim: Kind<'dim'> = {
     if (look.dim > 0) shapes.push({ type: 'path', d: roundedBox(FAR, 0), fill: faded(look.colour, look.dim / 100) })
     return [{ shapes, box: FAR }]
   },
-  fresh: (lesson) => ({ space: 'picture', width: lesson.frame.width, height: lesson.frame.height, look: { kind: 'dim', softPx: 10 * (lesson.frame.height / 1080), dim: 35, colour: '#1a1410' } }),
+  fresh: (lesson) => ({
+    space: 'picture',
+    width: lesson.frame.width,
+    height: lesson.frame.height,
+    look: { kind: 'dim', softPx: 10 * (lesson.frame.height / 1080), dim: 35, colour: '#1a1410' },
+  }),
 }

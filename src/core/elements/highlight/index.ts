@@ -19,10 +19,32 @@ export const highlight: Kind<'highlight'> = {
     const box = localBox(e, highlight.size(e))
     const d = roundedBox(box, look.corner)
     const rim = look.outline ? look.outlinePx : 0
-    return [{ shapes: [{ type: 'path', d, fill: faded(look.colour, look.strength / 100) }, ...(rim > 0 ? [{ type: 'path' as const, d, stroke: look.outline!, lineWidth: rim, join: 'round' as const }] : [])], box: grown(box, rim + 1) }]
+    return [
+      {
+        shapes: [
+          { type: 'path', d, fill: faded(look.colour, look.strength / 100) },
+          ...(rim > 0
+            ? [{ type: 'path' as const, d, stroke: look.outline!, lineWidth: rim, join: 'round' as const }]
+            : []),
+        ],
+        box: grown(box, rim + 1),
+      },
+    ]
   },
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
-    return { space: 'take', width: 320 * unit, height: 48 * unit, look: { kind: 'highlight', colour: '#f4c20d', strength: 42, corner: 6 * unit, outline: null, outlinePx: 3 * unit } }
+    return {
+      space: 'take',
+      width: 320 * unit,
+      height: 48 * unit,
+      look: {
+        kind: 'highlight',
+        colour: '#f4c20d',
+        strength: 42,
+        corner: 6 * unit,
+        outline: null,
+        outlinePx: 3 * unit,
+      },
+    }
   },
 }

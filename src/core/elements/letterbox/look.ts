@@ -3,7 +3,9 @@ import { Colour } from '../colour'
 
 /** Bars along two edges of the picture: so much of it, or what is needed for a shape of picture. */
 export const LetterboxLook = z.object({
-  kind: z.literal('letterbox'), by: z.enum(['share', 'ratio']), colour: Colour,
+  kind: z.literal('letterbox'),
+  by: z.enum(['share', 'ratio']),
+  colour: Colour,
   /** Of the picture’s height, both bars together, in %. */
   share: z.number().min(0).max(100),
   /** Width by height of what stays free. */

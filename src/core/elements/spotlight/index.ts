@@ -6,7 +6,15 @@ export const spotlight: Kind<'spotlight'> = {
   title: 'Spotlight',
   pulls: 'both',
   fields: [
-    { path: 'form', label: 'Form', type: 'choice', options: [{ value: 'rectangle', label: 'rectangle' }, { value: 'ellipse', label: 'ellipse' }] },
+    {
+      path: 'form',
+      label: 'Form',
+      type: 'choice',
+      options: [
+        { value: 'rectangle', label: 'rectangle' },
+        { value: 'ellipse', label: 'ellipse' },
+      ],
+    },
     { path: 'dim', label: 'Dims the rest by', type: 'number', unit: '%', min: 0, max: 100 },
     { path: 'colour', label: 'With', type: 'colour' },
     { path: 'softPx', label: 'Soft edge', type: 'px', min: 0, max: 100 },
@@ -17,10 +25,21 @@ export const spotlight: Kind<'spotlight'> = {
     const { look } = e
     const box = localBox(e, spotlight.size(e))
     const hole = look.form === 'ellipse' ? ellipse(box, true) : roundedBox(box, look.corner, true)
-    return [{ shapes: [{ type: 'path', d: `${roundedBox(FAR, 0)} ${hole}`, fill: faded(look.colour, look.dim / 100) }], box: FAR, blurPx: look.softPx }]
+    return [
+      {
+        shapes: [{ type: 'path', d: `${roundedBox(FAR, 0)} ${hole}`, fill: faded(look.colour, look.dim / 100) }],
+        box: FAR,
+        blurPx: look.softPx,
+      },
+    ]
   },
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
-    return { space: 'take', width: 420 * unit, height: 260 * unit, look: { kind: 'spotlight', form: 'rectangle', corner: 18 * unit, colour: '#1a1410', dim: 60, softPx: 6 * unit } }
+    return {
+      space: 'take',
+      width: 420 * unit,
+      height: 260 * unit,
+      look: { kind: 'spotlight', form: 'rectangle', corner: 18 * unit, colour: '#1a1410', dim: 60, softPx: 6 * unit },
+    }
   },
 }

@@ -25,26 +25,58 @@ export const text: Kind<'text'> = {
     { path: 'corner', label: 'Corner', when: ['box'], type: 'px', min: 0, max: 400 },
     { path: 'padding', label: 'Padding', type: 'px', min: 0, max: 400 },
   ],
-  size: (e) => ({ w: e.width, h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height }),
+  size: (e) => ({
+    w: e.width,
+    h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,
+  }),
   draw(e) {
     const { look } = e
     const box = localBox(e, text.size(e))
     const d = linesPath(look.text, look.face, look.align, box, look.padding)
     const rim = look.outline ? look.outlinePx : 0
-    const shadow = look.shadow ? { colour: look.shadow, blurPx: look.shadowBlurPx, dx: look.shadowPx, dy: look.shadowPx } : undefined
+    const shadow = look.shadow
+      ? { colour: look.shadow, blurPx: look.shadowBlurPx, dx: look.shadowPx, dy: look.shadowPx }
+      : undefined
     const shapes: Shape[] = []
     if (look.box) shapes.push({ type: 'path', d: roundedBox(box, look.corner), fill: look.box })
-    if (d && rim > 0) shapes.push({ type: 'path', d, stroke: look.outline!, lineWidth: rim * 2, join: 'round', ...(shadow && { shadow }) })
+    if (d && rim > 0)
+      shapes.push({
+        type: 'path',
+        d,
+        stroke: look.outline!,
+        lineWidth: rim * 2,
+        join: 'round',
+        ...(shadow && { shadow }),
+      })
     if (d) shapes.push({ type: 'path', d, fill: look.ink, ...(shadow && rim === 0 && { shadow }) })
-    return [{ shapes, box: grown(box, 2 + rim + (shadow ? look.shadowPx + look.shadowBlurPx * 2 : 0) + look.face.size * 0.2) }]
+    return [
+      {
+        shapes,
+        box: grown(box, 2 + rim + (shadow ? look.shadowPx + look.shadowBlurPx * 2 : 0) + look.face.size * 0.2),
+      },
+    ]
   },
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'picture', width: Math.round(560 * unit), height: Math.round(80 * unit),
+      space: 'picture',
+      width: Math.round(560 * unit),
+      height: Math.round(80 * unit),
       look: {
-        kind: 'text', text: 'Your words', face: { family: 'Public Sans', weight: 800, size: Math.round(56 * unit), lineHeight: 1.2 }, align: 'centre', ink: '#fffaf0',
-        outline: '#2b2118', outlinePx: 4 * unit, shadow: null, shadowPx: 4 * unit, shadowBlurPx: 6 * unit, box: null, corner: 10 * unit, padding: 16 * unit, fitText: true,
+        kind: 'text',
+        text: 'Your words',
+        face: { family: 'Public Sans', weight: 800, size: Math.round(56 * unit), lineHeight: 1.2 },
+        align: 'centre',
+        ink: '#fffaf0',
+        outline: '#2b2118',
+        outlinePx: 4 * unit,
+        shadow: null,
+        shadowPx: 4 * unit,
+        shadowBlurPx: 6 * unit,
+        box: null,
+        corner: 10 * unit,
+        padding: 16 * unit,
+        fitText: true,
       },
     }
   },

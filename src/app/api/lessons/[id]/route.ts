@@ -7,7 +7,12 @@ type At = { params: Promise<{ id: string }> }
 export const GET = route<At>(async (request, { params }) => {
   const { id } = await params
   const steps = new URL(request.url).searchParams.get('steps')?.split(',').slice(0, 500) ?? []
-  const [known, lesson, undo, redo] = await Promise.all([stepsKnown(id, steps), readLesson(id), stretchOf(id, 'undo', AT_HAND), stretchOf(id, 'redo', AT_HAND)])
+  const [known, lesson, undo, redo] = await Promise.all([
+    stepsKnown(id, steps),
+    readLesson(id),
+    stretchOf(id, 'undo', AT_HAND),
+    stretchOf(id, 'redo', AT_HAND),
+  ])
   return Response.json({ ...lesson, known, undo, redo })
 })
 export const PATCH = route<At>(async (request, { params }) => {
