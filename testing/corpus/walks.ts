@@ -107,6 +107,28 @@ export const ACTS: Record<string, Make> = {
     return edits.takeOut(edits.cutTracks(h.timed.lesson), from, from + 1 + h.below(30), true, h.newId)
   },
   setMoment: (h) => edits.setMoment(h.newId(), pick(h, ['mark', 'chapter'] as const), 'set by hand', h.frame()),
+  resizeLesson: (h) => {
+    const [width, height] = pick(h, [
+      [1280, 720],
+      [1080, 1920],
+      [3840, 2160],
+    ] as const)
+    return edits.resizeLesson(width, height)
+  },
+  changeRate: (h) => {
+    const [num, den] = pick(h, [
+      [60, 1],
+      [25, 1],
+      [30000, 1001],
+    ] as const)
+    return (draft) => edits.changeRate(draft, { num, den })
+  },
+  paste: (h) => {
+    const chosen = h.timed.lesson.elements.filter((e) => h.some(3).includes(e.id))
+    const copied = edits.copiedFrom(h.timed, chosen)
+    const from = { ...copied, frame: { width: 1280, height: 720 }, rate: { num: 25, den: 1 } }
+    return edits.addElements(edits.pasted(from, h.timed, h.timed.lesson, h.frame(), h.newId))
+  },
   setLength: (h) => edits.setLength(h.below(2) ? null : 300 + h.below(300)),
 }
 const NAMES = Object.keys(ACTS)

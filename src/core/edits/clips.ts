@@ -1,8 +1,11 @@
-import type { Clip, Lesson, Medium } from '../lesson/schema'
+import type { Clip, Element, Lesson, Medium } from '../lesson/schema'
 import { clipEnd, sourceUsAt } from '../lesson/clips'
 import { frameFor } from '../lesson/limits'
 import { frameStartUs, secondsToFrames, type Rate } from '../time'
 import type { Edit } from './edit'
+import { hundredth } from './plain'
+import { resizeLesson } from './shaping'
+import { eachNumber, whensOf } from './walk'
 
 const find = (draft: Lesson, id: string) => draft.clips.find((c) => c.id === id)
 const sorted = (draft: Lesson, track: string) =>
@@ -165,7 +168,8 @@ export const layMedium =
     if (!track) return
     const firstTake = medium.kind === 'take' && !draft.clips.some((c) => draft.media[c.media]?.kind === 'take')
     if (firstTake && medium.width && medium.height && medium.rate) {
-      draft.frame = frameFor(medium.width, medium.height)
+      const frame = frameFor(medium.width, medium.height)
+      resizeLesson(frame.width, frame.height)(draft)
       changeRate(draft, medium.rate)
     }
     const length =
@@ -192,6 +196,25 @@ export const layMedium =
     })
   }
 
+/**
+ * Brings an element to another frame rate: what it does, and for how long, keeps its time to the nearest frame.
+ *
+ * @param e   a draft
+ * @param to  gives as many frames of the new rate as so many of the old one are
+ */
+export function changeRateOf(e: Element, to: (frames: number) => number): void {
+  for (const when of whensOf(e)) {
+    if (when.on === 'loose') when.frame = to(when.frame)
+    else if (when.on === 'length') when.frames = Math.max(when.frames > 0 ? 1 : 0, to(when.frames))
+    else if (when.on === 'start' || when.on === 'end') when.frames = to(when.frames)
+    else if (when.on === 'moment' || when.on === 'element') {
+      when.offset = to(when.offset)
+      when.last = to(when.last)
+    }
+  }
+  eachNumber(e, (v, { type }) => (type === 'frames' ? to(v) : v))
+}
+
 /** Gives the lesson another frame rate; everything keeps its time to the nearest frame. */
 export function changeRate(draft: Lesson, rate: Rate): void {
   const k = (rate.num * draft.rate.den) / (rate.den * draft.rate.num)
@@ -203,17 +226,11 @@ export function changeRate(draft: Lesson, rate: Rate): void {
     c.length = Math.max(1, end - c.at)
   }
   for (const m of draft.moments) m.frame = to(m.frame)
-  for (const e of draft.elements) {
-    for (const edge of [e.start, e.end]) {
-      if (edge.on === 'loose') edge.frame = to(edge.frame)
-      else if (edge.on === 'length') edge.frames = Math.max(1, to(edge.frames))
-      else {
-        edge.offset = to(edge.offset)
-        edge.last = to(edge.last)
-      }
-    }
-    e.arrival.frames = to(e.arrival.frames)
-    e.departure.frames = to(e.departure.frames)
+  for (const e of draft.elements) changeRateOf(e, to)
+  for (const s of draft.staggers) {
+    s.frames = hundredth(s.frames * k)
+    s.jitter = to(s.jitter)
+    for (const id of Object.keys(s.shifts)) s.shifts[id] = to(s.shifts[id]!)
   }
   if (draft.length !== null) draft.length = Math.max(1, to(draft.length))
   draft.rate = { ...rate }

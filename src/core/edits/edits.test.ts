@@ -244,7 +244,8 @@ test('a bar on an edge stays exactly level and as wide as the frame when the les
   expect(made(lesson, E.resizeLesson(1280, 720)).elements[0]).toMatchObject({
     x: 640,
     width: 1280,
-    y: 713,
+    height: 9.33,
+    y: 715.335,
     rotation: 0,
   })
   expect(made(lesson, E.setLook(['b'], 'place', 'top')).elements[0]).toMatchObject({ y: 7 })

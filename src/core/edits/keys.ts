@@ -96,7 +96,7 @@ export const removeMotion =
       if (!ids.includes(own.id) || !e || own.poses.length === 0) continue
       const now = posedAt(timed, own, frame) ?? own
       for (const path of keyedPaths(own)) {
-        const value = propertyValue(now, path)
+        const value = keyableValue(now, path)
         if (value !== undefined) setAt(e, path, value)
       }
       e.poses = []

@@ -7,6 +7,7 @@ import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { hundredth } from './plain'
+import { eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
 const UNNAMED = /^(Text|Callout)( \d+)?$/
@@ -62,47 +63,39 @@ function settle(e: Element, lesson: Lesson): void {
   if (place) Object.assign(e, place)
 }
 
+/**
+ * Brings an element from a frame of one size into one of another: places and ways go with the side of the frame that
+ * they are measured along, lengths (boxes, letters, lines, shadows) with the one that changes less, so that nothing is
+ * stretched.
+ *
+ * @param e  a draft
+ */
+export function resizeElement(e: Element, from: Lesson['frame'], to: Lesson['frame']): void {
+  const k = { across: to.width / from.width, down: to.height / from.height }
+  const length = Math.min(k.across, k.down)
+  eachNumber(e, (v, { type }) => {
+    if (type === 'across' || type === 'down') return hundredth(v * k[type])
+    return type === 'px' ? hundredth(v * length) : v
+  })
+  const along = (p: Point): Point => ({ x: hundredth(p.x * k.across), y: hundredth(p.y * k.down) })
+  for (const p of e.poses) if (p.curve) p.curve = { start: along(p.curve.start), landing: along(p.curve.landing) }
+  if (!e.rides) return
+  const [a, b, c, d, x, y] = e.rides.by
+  const by = along({ x, y })
+  e.rides.by = [a, b, c, d, by.x, by.y]
+}
+
 /** Gives the lesson another size; everything keeps its share of the frame. */
 export const resizeLesson =
   (width: number, height: number): Edit =>
   (draft) => {
-    const kx = width / draft.frame.width
-    const ky = height / draft.frame.height
+    const from = { ...draft.frame }
     draft.frame = { width, height }
-    draft.guides = { x: draft.guides.x.map((v) => hundredth(v * kx)), y: draft.guides.y.map((v) => hundredth(v * ky)) }
+    const { x, y } = draft.guides
+    const guides = (list: number[], k: number) => list.map((v) => hundredth(v * k))
+    draft.guides = { x: guides(x, width / from.width), y: guides(y, height / from.height) }
     for (const e of draft.elements) {
-      e.x = hundredth(e.x * kx)
-      e.y = hundredth(e.y * ky)
-      if (e.look.kind === 'callout' && e.look.tip) e.look.tip = { x: e.look.tip.x * kx, y: e.look.tip.y * ky }
-      if (e.look.kind === 'zoom') {
-        e.width *= kx
-        e.height *= ky
-      }
-      for (const p of e.poses) {
-        const by: Record<string, number> = {
-          x: kx,
-          y: ky,
-          'look.tip.x': kx,
-          'look.tip.y': ky,
-          ...(e.look.kind === 'zoom' && { width: kx, height: ky }),
-        }
-        for (const path in by)
-          if (typeof p.values[path] === 'number') p.values[path] = hundredth(p.values[path] * by[path]!)
-        if (p.curve)
-          p.curve = {
-            start: { x: p.curve.start.x * kx, y: p.curve.start.y * ky },
-            landing: { x: p.curve.landing.x * kx, y: p.curve.landing.y * ky },
-          }
-      }
-      if (e.rides)
-        e.rides.by = [
-          e.rides.by[0],
-          e.rides.by[1],
-          e.rides.by[2],
-          e.rides.by[3],
-          hundredth(e.rides.by[4] * kx),
-          hundredth(e.rides.by[5] * ky),
-        ]
+      resizeElement(e, from, draft.frame)
       settle(e, draft)
     }
   }

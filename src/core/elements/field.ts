@@ -1,11 +1,24 @@
-/** A value of an element's look that can be changed by hand: where it stands, what it is called, and what it may be. */
+import { UNITS, type Unit } from '../values/unit'
+
+/** A number of an element: what it is, and how small and large it may be. */
+export interface NumberField {
+  type: Unit
+  min: number
+  max: number
+  digits?: number
+}
+/** A value of an element that can be changed by hand: where it stands, what it is called, what it is and may be. */
 export type Field = {
   path: string
   label: string
   /** Only where another value of the look is one of these; with none named, where it is set at all. */
   when?: readonly [path: string, ...values: (string | boolean)[]]
+  /** It is changed on the picture, or by another field that shows it. */
+  inPanel?: false
+  /** It has one value for all the time that the element lasts. */
+  keyed?: false
 } & (
-  | { type: 'px' | 'frames' | 'number'; min: number; max: number; unit?: string; digits?: number }
+  | NumberField
   | { type: 'colour'; optional?: boolean }
   | { type: 'choice'; options: readonly { value: string; label: string }[] }
   | { type: 'tick' }
@@ -13,6 +26,15 @@ export type Field = {
   | { type: 'font' }
   | { type: 'easing' }
 )
+
+export const isNumber = (f: Field): f is Field & NumberField => f.type in UNITS
+/** A number brought to what its field may hold. */
+export function fitting(f: NumberField, value: number): number {
+  const v = UNITS[f.type].whole ? Math.round(value) : value
+  return Math.min(f.max, Math.max(f.min, v))
+}
+/** Whether a number is one that its field may hold. */
+export const fits = (f: NumberField, value: number): boolean => fitting(f, value) === value
 
 /** The value at a dotted path, `face.size`. */
 export const valueAt = (of: unknown, path: string): unknown =>

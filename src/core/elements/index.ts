@@ -1,54 +1,9 @@
-import type { Element } from '../lesson/schema'
-import { arrow } from './arrow'
-import { bar } from './bar'
-import { callout } from './callout'
-import type { ElementKind } from './looks'
-import type { Kind } from './kind'
-import { ripple } from './ripple'
-import { still } from './still'
-import { zoom } from './zoom'
-import { text } from './text'
-import { shape } from './shape'
-import { spotlight } from './spotlight'
-import { highlight } from './highlight'
-import { cover } from './cover'
-import { dim } from './dim'
-import { backdrop } from './backdrop'
-import { letterbox } from './letterbox'
-import { carrier } from './carrier'
-import { pointer } from './pointer'
-
-const KINDS: { [K in ElementKind]: Kind<K> } = {
-  callout,
-  arrow,
-  ripple,
-  bar,
-  zoom,
-  text,
-  shape,
-  still,
-  spotlight,
-  highlight,
-  cover,
-  dim,
-  backdrop,
-  letterbox,
-  carrier,
-  pointer,
-}
-/** The kind of an element, ready to be asked about any element of that kind. */
-export const kindOf = (e: Element): Kind<ElementKind> => KINDS[e.look.kind] as unknown as Kind<ElementKind>
-export const kindNamed = (kind: ElementKind): Kind<ElementKind> => KINDS[kind] as unknown as Kind<ElementKind>
-/** Whether an element stands for many: a ripple on every click. */
-export const isRule = (e: Element): boolean => e.look.kind === 'ripple' && e.look.every
-/** Whether an element has a place of its own on the picture. */
-export const hasPlace = (e: Element): boolean => !kindOf(e).whole && !isRule(e)
-export const ELEMENT_KINDS = Object.keys(KINDS) as ElementKind[]
-
+export * from './registry'
 export { arrowBetween, arrowEnds } from './arrow'
 export { clicksIn, rippleAt } from './ripple'
 export { barPlace, gone } from './bar'
 export { localBox, type Drawn, type ElementOf, type Kind } from './kind'
 export type { ElementKind, Look } from './looks'
-export { applies, setAt, valueAt, type Field } from './field'
+export { fieldsOf } from './common'
+export { applies, fits, fitting, isNumber, setAt, valueAt, type Field, type NumberField } from './field'
 export { balloon, localTip } from './callout'

@@ -31,6 +31,10 @@ export interface Kind<K extends ElementKind> {
   pulls: 'width' | 'both' | 'shape' | 'none'
   /** It lies over the whole picture: nothing is kept to it, and it is not meant when things are gathered up. */
   whole?: true
+  /** Its width and height go with the frame’s own, not with what is drawn. */
+  withFrame?: true
+  /** It is known by its rectangle alone: nothing else of it can be keyed. */
+  onlyFramed?: true
   /** Width and height in pixels: the element's own, or what its content needs. */
   size(e: ElementOf<K>): { w: number; h: number }
   /** The frames in which it may be seen, when that is more than its span. */

@@ -1,6 +1,8 @@
 import type { ZodError } from 'zod'
-import { propertiesOf } from '../motion'
+import { fits, isNumber } from '../elements'
+import { propertiesOf, type KeyValue, type Property } from '../motion'
 import { resolve } from '../timing'
+import { UNITS } from '../values/unit'
 import { Lesson, LESSON_VERSION } from './schema'
 import { upgraded } from './upgrade'
 
@@ -39,6 +41,15 @@ export function checkLesson(value: unknown): { lesson: Lesson; faults: [] } | { 
   if (!parsed.success) return { lesson: null, faults: shapeFaults(parsed.error) }
   const faults = referenceFaults(parsed.data)
   return faults.length > 0 ? { lesson: null, faults } : { lesson: parsed.data, faults: [] }
+}
+
+/** Why a property cannot be keyed with a value; null when it can. */
+function valueFault(property: Property, value: KeyValue): string | null {
+  if (!isNumber(property)) return value === null || typeof value === 'string' ? null : 'it takes a colour'
+  if (typeof value !== 'number') return 'it takes a number'
+  if (fits(property, value)) return null
+  const kind = UNITS[property.type].whole ? 'a whole number' : 'a number'
+  return `it takes ${kind} from ${property.min} to ${property.max}, not ${value}`
 }
 
 function referenceFaults(lesson: Lesson): Fault[] {
@@ -91,7 +102,7 @@ function referenceFaults(lesson: Lesson): Fault[] {
   })
   lesson.elements.forEach((e, i) => {
     if (e.rides?.on && !elements.has(e.rides.on)) say(`elements[${i}].rides.on`, `there is no element “${e.rides.on}”`)
-    const paths = new Set(propertiesOf(e).map((p) => p.path))
+    const properties = new Map(propertiesOf(e).map((p) => [p.path, p]))
     const ids = new Set<string>()
     e.poses.forEach((p, n) => {
       const at = `elements[${i}].poses[${n}]`
@@ -104,16 +115,16 @@ function referenceFaults(lesson: Lesson): Fault[] {
           'the start and the end of the move are both given as a length; one of them needs a place in time',
         )
       for (const [path, value] of Object.entries(p.values)) {
-        if (!paths.has(path)) {
+        const property = properties.get(path)
+        if (!property) {
           say(
             `${at}.values.${path}`,
             `an element of the kind “${e.look.kind}” has no property “${path}” that can be keyed`,
           )
           continue
         }
-        const type = propertiesOf(e).find((x) => x.path === path)!.type
-        if (value !== null && (type === 'colour') !== (typeof value === 'string'))
-          say(`${at}.values.${path}`, type === 'colour' ? 'it takes a colour' : 'it takes a number')
+        const fault = valueFault(property, value)
+        if (fault) say(`${at}.values.${path}`, fault)
       }
       for (const side of ['start', 'end'] as const) {
         const edge = p[side]

@@ -1,3 +1,4 @@
+import { isNumber } from '../elements'
 import type { Element } from '../lesson/schema'
 import { movesOf, type Move, type Timed } from '../timing'
 import { ease } from './easing'
@@ -144,7 +145,7 @@ export function atPose(timed: Timed, e: Element, n: number): Element {
 function within(e: Element, path: string, value: KeyValue, k: number): KeyValue {
   if ((k >= 0 && k <= 1) || typeof value !== 'number') return value
   const property = propertyOf(e, path)
-  return property ? Math.min(property.max, Math.max(property.min, value)) : value
+  return property && isNumber(property) ? Math.min(property.max, Math.max(property.min, value)) : value
 }
 
 /**

@@ -8,7 +8,7 @@ import { database, type Database } from '../db/client'
 import { edits, lessons, stepsTaken } from '../db/schema'
 import { tell } from '../events'
 import { Problem } from '../problem'
-import { parsed } from './parsed'
+import { asToday, parsed } from './parsed'
 import { briefOf, noSuchLesson } from './store'
 
 enablePatches()
@@ -104,7 +104,7 @@ export async function takeStep(id: string, step: Step): Promise<{ revision: numb
     } catch {
       throw new Problem(422, 'This change does not fit the lesson. Load the page again.')
     }
-    const lesson = faultless(doc)
+    const lesson = faultless(doc, parsed(row))
     const revision = step.do === 'edit' ? await append(tx, row, lesson, way) : await store(tx, row, lesson)
     if (step.do !== 'edit')
       await tx
@@ -136,7 +136,7 @@ export async function makeEdit(id: string, step: string, label: string, edit: Ed
       return null
     }
     const { patches, inverse } = result.edited
-    const lesson = faultless(result.edited.lesson)
+    const lesson = faultless(result.edited.lesson, parsed(row))
     const revision = await append(tx, row, lesson, { label: label.slice(0, LABEL), patches, inverse })
     await remember(tx, id, step, revision)
     return { lesson, revision }
@@ -156,10 +156,14 @@ async function taken(tx: Transaction, lesson: string, step: string) {
 const remember = (tx: Transaction, lesson: string, step: string, revision: number) =>
   tx.insert(stepsTaken).values({ lesson, step, revision, at: new Date() })
 
-function faultless(doc: unknown): Lesson {
+/** A lesson after a change, which answers for what it breaks, not for what was amiss before. */
+function faultless(doc: unknown, before: Lesson): Lesson {
   const { lesson, faults } = checkLesson(doc)
-  if (!lesson) throw new Problem(422, `This change was not kept: ${faults[0]!.at}: ${faults[0]!.sentence}.`)
-  return lesson
+  if (lesson) return lesson
+  const old = new Set(checkLesson(before).faults.map((f) => f.sentence))
+  const fresh = faults.find((f) => !old.has(f.sentence))
+  if (fresh) throw new Problem(422, `This change was not kept: ${fresh.at}: ${fresh.sentence}.`)
+  return asToday(doc)
 }
 
 async function neighbour(tx: Transaction, row: Row, way: 'undo' | 'redo'): Promise<Way> {

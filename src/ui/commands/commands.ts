@@ -3,11 +3,14 @@ import {
   addElement,
   addElements,
   breakUpRipples,
+  copiedFrom,
   copies,
   edgeAt,
   elementAt,
   cutTracks,
   moveWhole,
+  pasted,
+  readCopied,
   removeClips,
   removeElements,
   removeMoment,
@@ -22,12 +25,11 @@ import {
   splitTracks,
   takeOut,
   addTrack,
+  type Copied,
   type Restack,
 } from '@/core/edits'
 import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/elements'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
-import type { Element } from '@/core/lesson/schema'
-import { Element as ElementSchema } from '@/core/lesson/schema'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { inSight, moving } from '../bench/posing'
@@ -146,39 +148,27 @@ export function endNudge(): void {
 }
 
 const CLIP = 'vivid-vane-elements:'
+let copied: Copied | null = null
+let copiedTimed = bench().timed
 function copy(): void {
   const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
   if (!list.length) return
-  copied = list
+  copied = copiedFrom(bench().timed, list)
   copiedTimed = bench().timed
-  void navigator.clipboard?.writeText(CLIP + JSON.stringify(list)).catch(() => {})
+  void navigator.clipboard?.writeText(CLIP + JSON.stringify(copied)).catch(() => {})
   toast(`${list.length === 1 ? `“${list[0]!.name}”` : `${list.length} elements`} copied`, { duration: 1500 })
 }
-let copied: Element[] = []
-let copiedTimed = bench().timed
 async function paste(): Promise<void> {
-  let list = copied
-  let timed = copiedTimed
   const text = (await navigator.clipboard?.readText().catch(() => '')) ?? ''
-  if (text.startsWith(CLIP)) {
-    const parsed = ElementSchema.array().safeParse(JSON.parse(text.slice(CLIP.length)))
-    if (parsed.success && JSON.stringify(parsed.data) !== JSON.stringify(list)) {
-      list = parsed.data
-      timed = bench().timed
-    }
-  }
-  if (!list.length) {
+  const other = text.startsWith(CLIP) ? readCopied(text.slice(CLIP.length)) : null
+  const own = copied && (!other || JSON.stringify(other) === JSON.stringify(copied))
+  const from = own ? copied : other
+  if (!from || from.elements.length === 0) {
     toast('Nothing has been copied yet.')
     return
   }
-  const { lesson, playhead } = bench()
-  const spans = new Map(
-    list.map((e) => [e.id, timed.spans.get(e.id) ?? { from: 0, to: 90, startLost: false, endLost: false }]),
-  )
-  const track = lesson.tracks.find((t) => t.kind === 'elements')!.id
-  const fresh = copies(list, { ...timed, spans }, playhead, () => freshId('copy')).map((e) =>
-    lesson.tracks.some((t) => t.id === e.track) ? e : { ...e, track },
-  )
+  const { lesson, playhead, timed } = bench()
+  const fresh = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
   if (edit(fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`, addElements(fresh)))
     select(fresh.map((e) => e.id))
 }

@@ -3,9 +3,11 @@ import { toast } from 'sonner'
 import { pointCallout, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver } from '@/core/edits'
 import { applies, isRule, kindOf, valueAt, type Field } from '@/core/elements'
 import type { Element, Passing } from '@/core/lesson/schema'
+import { propertyOf } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
 import { FONTS } from '@/core/text'
 import { framesPerSecond, lengthText } from '@/core/time'
+import { UNITS } from '@/core/values/unit'
 import { editPosed, standing, tryPosed } from '../bench/posing'
 import { edit, setBench, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
@@ -50,7 +52,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const passing =
     (e.arrival.how !== 'none' ? e.arrival.frames : 0) + (e.departure.how !== 'none' ? e.departure.frames : 0)
   const ripples = isRule(e)
-  const fields = kind.fields.filter((f) => applies(f, e.look))
+  const fields = kind.fields.filter((f) => f.inPanel !== false && applies(f, e.look))
   return (
     <>
       <div className="flex items-center gap-2 border-b border-edge p-3">
@@ -340,8 +342,7 @@ function LookField({
   onChange: (v: unknown) => void
 }) {
   const value = valueAt(e.look, f.path)
-  const keyable = f.type === 'px' || f.type === 'number' || f.type === 'colour'
-  const mark = keyable ? <KeyMark element={e} path={`look.${f.path}`} label={f.label} /> : null
+  const mark = propertyOf(e, `look.${f.path}`) ? <KeyMark element={e} path={`look.${f.path}`} label={f.label} /> : null
   switch (f.type) {
     case 'colour':
       return (
@@ -394,7 +395,7 @@ function LookField({
         <NumberField
           mark={mark}
           label={f.label}
-          unit={f.type === 'number' ? f.unit : f.type === 'frames' ? 'frames' : 'px'}
+          unit={UNITS[f.type].suffix}
           min={f.min}
           max={f.max}
           digits={f.digits ?? 0}

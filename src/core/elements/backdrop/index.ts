@@ -9,10 +9,11 @@ export const backdrop: Kind<'backdrop'> = {
   title: 'Backdrop',
   pulls: 'both',
   whole: true,
+  withFrame: true,
   fields: [
     { path: 'fill', label: 'Colour', type: 'colour' },
     { path: 'second', label: 'Graded into', type: 'colour', optional: true },
-    { path: 'angle', label: 'Direction', when: ['second'], type: 'number', unit: '°', min: -360, max: 360 },
+    { path: 'angle', label: 'Direction', when: ['second'], type: 'degrees', min: -360, max: 360 },
   ],
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

@@ -54,6 +54,8 @@ export const callout: Kind<'callout'> = {
   title: 'Callout',
   pulls: 'both',
   fields: [
+    { path: 'tip.x', label: 'Tail x', when: ['tip'], type: 'across', min: -100_000, max: 100_000, inPanel: false },
+    { path: 'tip.y', label: 'Tail y', when: ['tip'], type: 'down', min: -100_000, max: 100_000, inPanel: false },
     { path: 'text', label: 'Text', type: 'text' },
     { path: 'face', label: 'Font', type: 'font' },
     { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },

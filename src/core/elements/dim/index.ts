@@ -7,9 +7,10 @@ export const dim: Kind<'dim'> = {
   title: 'Dim and blur',
   pulls: 'none',
   whole: true,
+  withFrame: true,
   fields: [
     { path: 'softPx', label: 'Blurs by', type: 'px', min: 0, max: 100 },
-    { path: 'dim', label: 'Dims by', type: 'number', unit: '%', min: 0, max: 100 },
+    { path: 'dim', label: 'Dims by', type: 'percent', min: 0, max: 100 },
     { path: 'colour', label: 'With', type: 'colour' },
   ],
   size: (e) => ({ w: e.width, h: e.height }),

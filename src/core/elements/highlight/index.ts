@@ -8,7 +8,7 @@ export const highlight: Kind<'highlight'> = {
   pulls: 'both',
   fields: [
     { path: 'colour', label: 'Colour', type: 'colour' },
-    { path: 'strength', label: 'Strength', type: 'number', unit: '%', min: 0, max: 100 },
+    { path: 'strength', label: 'Strength', type: 'percent', min: 0, max: 100 },
     { path: 'corner', label: 'Corner', type: 'px', min: 0, max: 400 },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', min: 0, max: 60, digits: 1 },

@@ -15,7 +15,7 @@ export const spotlight: Kind<'spotlight'> = {
         { value: 'ellipse', label: 'ellipse' },
       ],
     },
-    { path: 'dim', label: 'Dims the rest by', type: 'number', unit: '%', min: 0, max: 100 },
+    { path: 'dim', label: 'Dims the rest by', type: 'percent', min: 0, max: 100 },
     { path: 'colour', label: 'With', type: 'colour' },
     { path: 'softPx', label: 'Soft edge', type: 'px', min: 0, max: 100 },
     { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px', min: 0, max: 2000 },

@@ -7,8 +7,8 @@ export const still: Kind<'still'> = {
   fields: [
     { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour' },
     { path: 'swap.to', label: 'becomes', when: ['swap'], type: 'colour' },
-    { path: 'swap.share', label: 'by', when: ['swap'], type: 'number', unit: '%', min: 0, max: 100 },
-    { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'number', unit: '%', min: 1, max: 100 },
+    { path: 'swap.share', label: 'by', when: ['swap'], type: 'percent', min: 0, max: 100 },
+    { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'percent', min: 1, max: 100 },
   ],
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

@@ -6,6 +6,8 @@ export const zoom: Kind<'zoom'> = {
   title: 'Zoom',
   pulls: 'shape',
   whole: true,
+  withFrame: true,
+  onlyFramed: true,
   fields: [
     { path: 'inFrames', label: 'Goes in for', type: 'frames', min: 0, max: 10_000 },
     { path: 'backFrames', label: 'Goes back for', type: 'frames', min: 0, max: 10_000 },

@@ -1,0 +1,75 @@
+import { emptyLesson, newElement } from '../lesson/make'
+import type { Element, Lesson } from '../lesson/schema'
+import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
+import { made, newIds, pose } from '../testing/made'
+import { motionOf } from '../motion'
+import { resolve } from '../timing'
+import { addElements, copiedFrom, layMedium, pasted, readCopied } from './index'
+
+/**
+ * A callout from the second click (120) to 40 frames after it, and a shape that starts as it ends and moves on the
+ * third click (240).
+ */
+function source(): Lesson {
+  const lesson = lessonWithTake()
+  const callout = element(lesson, 'callout', 'c', on('take/click-2'), lasting(40), { x: 900, y: 600 })
+  if (callout.look.kind === 'callout') callout.look = { ...callout.look, tip: { x: 500, y: 300 } }
+  const moving = [pose('p2', { on: 'previous' }, on('take/click-3') as never, { x: 300 })]
+  const shape = element(
+    lesson,
+    'shape',
+    's',
+    { on: 'element', element: 'c', edge: 'end', offset: 0, last: 160 },
+    lasting(120),
+    { poses: moving },
+  )
+  return { ...lesson, elements: [callout, shape] }
+}
+const smaller = (): Lesson => ({
+  ...emptyLesson('Small'),
+  frame: { width: 1280, height: 720 },
+  rate: { num: 60, den: 1 },
+  length: 1200,
+})
+const into = (lesson: Lesson, list: Element[]) => made(lesson, addElements(list))
+
+test('in a smaller lesson at another rate, what was copied is as large in the frame and as long in seconds', () => {
+  const timed = resolve(source())
+  const list = pasted(copiedFrom(timed, timed.lesson.elements), timed, smaller(), 300, newIds())
+  const now = resolve(into(smaller(), list))
+  const [callout, shape] = now.lesson.elements
+  expect(callout).toMatchObject({
+    x: 600,
+    y: 400,
+    width: 280,
+    look: { tip: { x: 333.33, y: 200 }, face: { size: 21.33 } },
+  })
+  expect(now.spans.get(callout!.id)).toMatchObject({ from: 300, to: 380 })
+  expect(now.spans.get(shape!.id)).toMatchObject({ from: 380, to: 620 })
+  // The move landed 120 frames after the callout's start, at 30 a second.
+  expect(motionOf(now, shape!).moves[0]).toMatchObject({ to: 540, lost: false })
+  expect(shape!.poses[0]!.values).toEqual({ x: 200 })
+})
+test('through the clipboard, where nothing is known of the lesson it came from, spans and sizes come along all the same', () => {
+  const timed = resolve(source())
+  const text = JSON.stringify(copiedFrom(timed, timed.lesson.elements))
+  const there = resolve(smaller())
+  const now = resolve(into(smaller(), pasted(readCopied(text)!, there, smaller(), 300, newIds())))
+  expect(now.lesson.elements.map((e) => now.spans.get(e.id)!.from)).toEqual([300, 380])
+  expect(now.findings).toEqual([])
+  expect(readCopied('[1]')).toBeNull()
+  expect(readCopied('no JSON')).toBeNull()
+})
+test('in its own lesson a copy stands beside the first one, under a name that is free', () => {
+  const timed = resolve(source())
+  const [copy] = pasted(copiedFrom(timed, [timed.lesson.elements[0]!]), timed, timed.lesson, 30, newIds())
+  expect(copy).toMatchObject({ start: loose(30), end: lasting(40), x: 900, y: 600 })
+  expect(copy!.name).not.toBe(timed.lesson.elements[0]!.name)
+})
+test('what stood in an empty lesson before its first take came keeps its share of the frame that the take brings', () => {
+  const lesson = { ...emptyLesson('New'), length: 90 }
+  lesson.media = { take: { ...lessonWithTake().media.take!, width: 1280, height: 720 } }
+  lesson.elements = [newElement(lesson, 'text', 't', loose(0), lasting(60), { x: 960, y: 540 })]
+  const [text] = made(lesson, layMedium('take', 'c1', null)).elements
+  expect(text).toMatchObject({ x: 640, y: 360 })
+})

@@ -1,0 +1,34 @@
+import { fieldsOf, fitting, isNumber, setAt, valueAt, type NumberField } from '../elements'
+import type { Edge, Element, MoveEdge } from '../lesson/schema'
+
+/**
+ * Changes every number of an element, its own and those of its poses; what comes of one is brought to what its field
+ * may hold.
+ *
+ * @param e       a draft
+ * @param change  gives the new value; the same one to leave it
+ */
+export function eachNumber(e: Element, change: (value: number, field: NumberField) => number): void {
+  for (const f of fieldsOf(e).filter(isNumber)) {
+    const own = valueAt(e, f.path)
+    if (typeof own === 'number') put(own, (v) => setAt(e, f.path, v))
+    for (const { values } of e.poses) {
+      const keyed = values[f.path]
+      if (typeof keyed === 'number')
+        put(keyed, (v) => {
+          values[f.path] = v
+        })
+    }
+    function put(was: number, set: (v: number) => void): void {
+      const now = change(was, f)
+      if (now !== was) set(fitting(f, now))
+    }
+  }
+}
+
+/** All answers of an element to “when”: its start and end, and those of its moves. */
+export const whensOf = (e: Element): (Edge | MoveEdge)[] => [
+  e.start,
+  e.end,
+  ...e.poses.flatMap((p) => [p.start, p.end]),
+]
