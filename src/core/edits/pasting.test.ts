@@ -50,26 +50,33 @@ test('in a smaller lesson at another rate, what was copied is as large in the fr
   expect(motionOf(now, shape!).moves[0]).toMatchObject({ to: 540, lost: false })
   expect(shape!.poses[0]!.values).toEqual({ x: 200 })
 })
-test('through the clipboard, where nothing is known of the lesson it came from, spans and sizes come along all the same', () => {
-  const timed = resolve(source())
-  const text = JSON.stringify(copiedFrom(timed, timed.lesson.elements))
-  const there = resolve(smaller())
-  const now = resolve(into(smaller(), pasted(readCopied(text)!, there, smaller(), 300, newIds())))
-  expect(now.lesson.elements.map((e) => now.spans.get(e.id)!.from)).toEqual([300, 380])
-  expect(now.findings).toEqual([])
-  expect(readCopied('[1]')).toBeNull()
-  expect(readCopied('no JSON')).toBeNull()
-})
+test(
+  'through the clipboard, where nothing is known of the ' +
+    'lesson it came from, spans and sizes come along all the same',
+  () => {
+    const timed = resolve(source())
+    const text = JSON.stringify(copiedFrom(timed, timed.lesson.elements))
+    const there = resolve(smaller())
+    const now = resolve(into(smaller(), pasted(readCopied(text)!, there, smaller(), 300, newIds())))
+    expect(now.lesson.elements.map((e) => now.spans.get(e.id)!.from)).toEqual([300, 380])
+    expect(now.findings).toEqual([])
+    expect(readCopied('[1]')).toBeNull()
+    expect(readCopied('no JSON')).toBeNull()
+  },
+)
 test('in its own lesson a copy stands beside the first one, under a name that is free', () => {
   const timed = resolve(source())
   const [copy] = pasted(copiedFrom(timed, [timed.lesson.elements[0]!]), timed, timed.lesson, 30, newIds())
   expect(copy).toMatchObject({ start: loose(30), end: lasting(40), x: 900, y: 600 })
   expect(copy!.name).not.toBe(timed.lesson.elements[0]!.name)
 })
-test('what stood in an empty lesson before its first take came keeps its share of the frame that the take brings', () => {
-  const lesson = { ...emptyLesson('New'), length: 90 }
-  lesson.media = { take: { ...lessonWithTake().media.take!, width: 1280, height: 720 } }
-  lesson.elements = [newElement(lesson, 'text', 't', loose(0), lasting(60), { x: 960, y: 540 })]
-  const [text] = made(lesson, layMedium('take', 'c1', null)).elements
-  expect(text).toMatchObject({ x: 640, y: 360 })
-})
+test(
+  'what stood in an empty lesson before its first take ' + 'came keeps its share of the frame that the take brings',
+  () => {
+    const lesson = { ...emptyLesson('New'), length: 90 }
+    lesson.media = { take: { ...lessonWithTake().media.take!, width: 1280, height: 720 } }
+    lesson.elements = [newElement(lesson, 'text', 't', loose(0), lasting(60), { x: 960, y: 540 })]
+    const [text] = made(lesson, layMedium('take', 'c1', null)).elements
+    expect(text).toMatchObject({ x: 640, y: 360 })
+  },
+)

@@ -2,8 +2,7 @@
  * What a number of a lesson is. From it follows how it is shown and typed, whether it can lie between whole numbers,
  * and what becomes of it when the lesson gets another size or rate.
  *
- * - `across`, `down`  pixels of the frame along one side of it: a place, or what goes with the frame’s own width or
- * height
+ * - `across`, `down`  pixels of the frame along one side of it: a place, or what goes with the frame’s own sides
  * - `px`              a length in pixels of the frame that has no direction: a width, a thickness, the size of letters
  * - `frames`          a length in frames of the lesson
  * - `share`           0 to 1, shown in %; `percent` is 0 to 100 as it stands
