@@ -1,4 +1,5 @@
-import { emptyLesson, newElement } from '@/core/lesson/make'
+import { newElement } from '@/core/kinds'
+import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson, Pose } from '@/core/lesson/schema'
 import { evaluate } from '@/core/scene'
 import { resolve } from '@/core/timing'

@@ -1,5 +1,5 @@
+import { newElement } from '@/core/kinds'
 import type { Page } from '@playwright/test'
-import { newElement } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Figure } from './report'
 import { store, withServer } from './server'

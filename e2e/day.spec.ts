@@ -1,6 +1,6 @@
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { arrowEnds } from '@/core/elements'
+import { arrowEnds } from '@/core/kinds'
 import { resolve } from '@/core/timing'
 import { base, demoCopy, folder, frameOf, goTo, lessonOf, openBench, rgbAt, saved, spot } from './desk'
 

@@ -1,4 +1,4 @@
-import type { Point } from '@/core/scene'
+import type { Point } from '@/core/geometry'
 
 /**
  * The way a hand moves a pointer: a bell-shaped speed (minimum jerk, Flash & Hogan 1985), a

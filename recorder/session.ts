@@ -1,5 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas'
-import type { Point } from '@/core/scene'
+import type { Point } from '@/core/geometry'
 import type { TraceEvent } from '@/core/trace'
 import { Brush, type Target } from './loanbench/kit'
 import { drawScreen, START, type Screen } from './loanbench/screen'

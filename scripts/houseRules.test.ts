@@ -22,6 +22,18 @@ test('core that reaches up, reads a clock or names a library is found', () => {
   expect(found).toHaveLength(3)
   expect(found[0]).toContain('src/core does not reach into src/server')
 })
+test('a folder of core that builds on one above it is found; a look belongs to the document', () => {
+  const found = breaches(
+    house({
+      'src/core/lesson/a.ts': "import { x } from '../kinds/looks'\nimport { y } from '../scene'",
+      'src/core/scene/index.ts': "import { z } from '../lesson/a'",
+      'src/core/attic/b.ts': "import { z } from '../lesson/a'",
+    }),
+  )
+  expect(found).toHaveLength(2)
+  expect(found[0]).toContain('lies on no floor')
+  expect(found[1]).toContain('lesson builds on what lies below it, scene lies above')
+})
 test('the interface and the server do not import each other', () => {
   expect(
     breaches(

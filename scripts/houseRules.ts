@@ -16,6 +16,32 @@ const MAY: Record<string, string[]> = {
   recorder: ['src/core', 'src/server'],
   demo: ['src/core', 'src/server', 'recorder'],
 }
+/** Core's folders from the ground up: each may build on those before it, never on one after it. */
+const FLOORS = [
+  'chance',
+  'geometry',
+  'time',
+  'formats',
+  'values',
+  'display',
+  'text',
+  'lesson',
+  'trace',
+  'voice',
+  'moments',
+  'vision',
+  'timing',
+  'kinds',
+  'motion',
+  'framing',
+  'scene',
+  'order',
+  'review',
+  'edits',
+  'testing',
+]
+/** What stands in the file of a kind's look is a part of the document. */
+const LOOKS = /^src\/core\/kinds\/(looks|\w+\/look)$/
 /** What core may name from outside the project: pure libraries only. */
 const CORE_LIBRARIES = new Set(['zod', 'immer', 'culori'])
 /** What core must not touch: the clock, chance, the browser, the machine. */
@@ -35,6 +61,8 @@ const roomOf = (file: string) =>
   Object.keys(MAY)
     .filter((r) => file === r || file.startsWith(`${r}/`))
     .sort((a, b) => b.length - a.length)[0]
+
+const floorOf = (file: string): number => FLOORS.indexOf(file.split('/')[2]!.replace(/\.ts$/, ''))
 
 /** Every breach of the import rules under `root`, each as a sentence. */
 export function breaches(root: string): string[] {
@@ -63,6 +91,12 @@ export function breaches(root: string): string[] {
         if (room === 'src/ui' && library.startsWith('node:'))
           out.push(`${file} imports ${name}: the interface runs in a browser`)
         continue
+      }
+      if (room === 'src/core' && to.startsWith('src/core/') && !test) {
+        const [own, other] = [floorOf(file), floorOf(to)]
+        if (own < 0) out.push(`${file} lies on no floor of core`)
+        else if (other > own && !LOOKS.test(to))
+          out.push(`${file} imports ${to}: ${FLOORS[own]} builds on what lies below it, ${FLOORS[other]} lies above`)
       }
       const target = roomOf(to)
       if (target && target !== room && !MAY[room]!.includes(target) && !test)

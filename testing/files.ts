@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, 
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { applyEdit, bringIn } from '@/core/edits'
-import { checkLesson } from '@/core/lesson/check'
+import { checkLesson } from '@/core/review/check'
 import { emptyLesson } from '@/core/lesson/make'
 import { readCaptions } from '@/core/voice'
 import { readTrace } from '@/core/trace'

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { parseArgs } from 'node:util'
-import { checkLesson } from '@/core/lesson/check'
+import { checkLesson } from '@/core/review/check'
 import type { Lesson } from '@/core/lesson/schema'
 import { ENDED_FROM_OUTSIDE } from '@/server/children'
 import { Interrupted } from '@/server/problem'

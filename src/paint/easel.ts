@@ -1,4 +1,4 @@
-import type { Swap, TakeLayer } from '@/core/scene'
+import type { Swap, TakeLayer } from '@/core/display'
 
 /** What paint draws from: a still, a decoded frame, a canvas. */
 export type Drawable = CanvasImageSource

@@ -1,5 +1,5 @@
 import { createCanvas, Path2D as SkiaPath } from '@napi-rs/canvas'
-import type { DisplayList, Item, Shape } from '@/core/scene'
+import type { DisplayList, Item, Shape } from '@/core/display'
 import { layBlocks } from './blocks'
 import type { Easel } from './easel'
 import { paint } from './paint'

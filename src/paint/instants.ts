@@ -1,4 +1,5 @@
-import { apply, corners, type Item, type Point, type Shape } from '@/core/scene'
+import { apply, corners, type Point } from '@/core/geometry'
+import { type Item, type Shape } from '@/core/display'
 import type { Context } from './easel'
 import { onSheet, paintShapes, regionOf, type Pen } from './shapes'
 

@@ -1,5 +1,5 @@
 import { createCanvas, Path2D as SkiaPath } from '@napi-rs/canvas'
-import type { DisplayList, Item, Shape } from '@/core/scene'
+import type { DisplayList, Item, Shape } from '@/core/display'
 import type { Easel } from './easel'
 import { paint, paintItems } from './paint'
 

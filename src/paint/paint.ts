@@ -1,4 +1,5 @@
-import type { DisplayList, Item, Point } from '@/core/scene'
+import type { DisplayList, Item } from '@/core/display'
+import type { Point } from '@/core/geometry'
 import type { Context, Easel } from './easel'
 import { mixInstants } from './instants'
 import { drawPicture, onSheet, paintShapes, type Pen } from './shapes'

@@ -1,5 +1,5 @@
-import { mixColours } from '@/core/motion'
-import type { Swap } from '@/core/scene'
+import { mixColours } from '@/core/values'
+import type { Swap } from '@/core/display'
 
 const rgb = (hex: string): [number, number, number] =>
   [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]

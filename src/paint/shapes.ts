@@ -1,4 +1,5 @@
-import type { Gradient, Item, Point, Rect, Shadow, Shape } from '@/core/scene'
+import type { Gradient, Item, Shadow, Shape } from '@/core/display'
+import type { Point, Rect } from '@/core/geometry'
 import { layBlocks } from './blocks'
 import type { Context, Drawable, Easel } from './easel'
 

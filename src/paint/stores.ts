@@ -1,4 +1,4 @@
-import type { Swap } from '@/core/scene'
+import type { Swap } from '@/core/display'
 import { recolour, swapKey } from './recolour'
 import type { Context, Drawable } from './easel'
 

@@ -1,5 +1,4 @@
-import { ELEMENT_KINDS, type ElementKind } from '@/core/elements'
-import { newElement } from '@/core/lesson/make'
+import { ELEMENT_KINDS, type ElementKind, newElement } from '@/core/kinds'
 import type { Edge, Element, Lesson, MoveEdge, Pose } from '@/core/lesson/schema'
 import { ground, laid } from './ground'
 

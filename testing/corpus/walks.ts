@@ -1,6 +1,6 @@
 import { chances } from '@/core/chance'
 import * as edits from '@/core/edits'
-import { ELEMENT_KINDS } from '@/core/elements'
+import { ELEMENT_KINDS } from '@/core/kinds'
 import { CALM } from '@/core/framing'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'

@@ -1,7 +1,7 @@
 import { applyPatches, type Patch } from 'immer'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
-import { checkLesson } from '@/core/lesson/check'
+import { checkLesson } from '@/core/review/check'
 import { ground } from '../corpus/ground'
 import { SUBJECTS } from '../corpus/subjects'
 import { ACTS, walk } from '../corpus/walks'

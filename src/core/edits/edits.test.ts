@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { applyPatches } from 'immer'
-import { checkLesson } from '../lesson/check'
+import { checkLesson } from '../review/check'
 import { clipEnd } from '../lesson/clips'
 import type { Lesson } from '../lesson/schema'
 import { caught } from '../moments'

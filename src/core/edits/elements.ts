@@ -1,7 +1,7 @@
 import { elementIn, elementsIn } from './chosen'
 import { frameOfMedium } from '../lesson/clips'
 import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
-import { clicksIn } from '../elements'
+import { clicksIn } from '../kinds'
 import { noPassing } from '../lesson/make'
 import type { Catch } from '../moments'
 import { frameOfTie, resolve, type Timed } from '../timing'

@@ -1,16 +1,7 @@
 import { elementIn, elementsIn } from './chosen'
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
-import {
-  atPose,
-  keyableValue,
-  edgeFrame,
-  motionOf,
-  posedAt,
-  propertyValue,
-  setAt,
-  type KeyValue,
-  type Move,
-} from '../motion'
+import { atPose, keyableValue, edgeFrame, motionOf, posedAt, propertyValue, setAt, type Move } from '../motion'
+import { type KeyValue } from '../values'
 import { takeTimeAt } from '../lesson/clips'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'

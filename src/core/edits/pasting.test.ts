@@ -1,4 +1,5 @@
-import { emptyLesson, newElement } from '../lesson/make'
+import { newElement } from '../kinds'
+import { emptyLesson } from '../lesson/make'
 import type { Element, Lesson } from '../lesson/schema'
 import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
 import { made, newIds, pose } from '../testing/made'

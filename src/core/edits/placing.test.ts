@@ -1,4 +1,5 @@
-import { boundsOf, frameBoxOf } from '../scene'
+import { boundsOf } from '../geometry'
+import { frameBoxOf } from '../scene'
 import type { Element, Lesson } from '../lesson/schema'
 import { long, made, pose, after } from '../testing/made'
 import { element, lessonWithTake, loose } from '../testing/lessons'

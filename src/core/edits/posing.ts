@@ -1,18 +1,9 @@
 import { elementIn, elementsIn } from './chosen'
 import type { Element, Lesson, MoveEdge, Passing, Pose } from '../lesson/schema'
 import type { Catch } from '../moments'
-import {
-  alongPath,
-  atPose,
-  motionOf,
-  pathLength,
-  poseAt,
-  propertiesOf,
-  propertyValue,
-  setAt,
-  type KeyValue,
-} from '../motion'
-import type { Point } from '../scene/geometry'
+import { alongPath, pathLength, type KeyValue } from '../values'
+import { atPose, motionOf, poseAt, propertiesOf, propertyValue, setAt } from '../motion'
+import type { Point } from '../geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'

@@ -1,6 +1,7 @@
 import { elementIn } from './chosen'
 import type { Element } from '../lesson/schema'
-import { apply, carryOf, framingOf, IDENTITY, inverse, isFlat, placementOf, times, type Matrix } from '../scene'
+import { apply, IDENTITY, inverse, isFlat, times, type Matrix } from '../geometry'
+import { carryOf, framingOf, placementOf } from '../scene'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { plain } from './plain'

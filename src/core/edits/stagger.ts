@@ -1,5 +1,5 @@
 import { elementIn } from './chosen'
-import { kindOf } from '../elements'
+import { kindOf } from '../kinds'
 import type { Element, Lesson, Stagger } from '../lesson/schema'
 import { motionOf, posedAt } from '../motion'
 import { resolve, type Timed } from '../timing'

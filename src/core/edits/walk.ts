@@ -1,4 +1,5 @@
-import { fieldsOf, fitting, isNumber, setAt, valueAt, type NumberField } from '../elements'
+import { fieldsOf } from '../kinds'
+import { fitting, isNumber, setAt, valueAt, type NumberField } from '../values'
 import type { Edge, Element, MoveEdge } from '../lesson/schema'
 
 /**

@@ -1,4 +1,4 @@
-import { checkLesson } from '../lesson/check'
+import { checkLesson } from '../review/check'
 import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { motionOf } from '../motion'
 import { clip, element, lessonWithTake, loose } from '../testing/lessons'

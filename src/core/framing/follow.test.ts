@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Point } from '../scene/geometry'
+import type { Point } from '../geometry'
 import type { Trace, TraceEvent } from '../trace'
 import { COMFORT } from './comfort'
 import { CALM, followInput, followStands, viewer, type FollowInput, type Stand } from './index'

@@ -1,5 +1,5 @@
-import type { Point, Rect } from '../scene/geometry'
-import { ease } from '../motion'
+import type { Point, Rect } from '../geometry'
+import { ease } from '../values'
 import { COMFORT } from './comfort'
 import { still1d } from './stands'
 

@@ -1,4 +1,4 @@
-import type { Point } from '../scene/geometry'
+import type { Point } from '../geometry'
 import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import { posedAt } from '../motion'
 import { framesPerSecond } from '../time'

@@ -1,4 +1,4 @@
-import type { Rect } from '../scene/geometry'
+import type { Rect } from '../geometry'
 
 /**
  * How much more room a viewer is given for a pan than for a zoom (van Wijk & Nuij's ρ; they found 1.42 to be liked

@@ -1,6 +1,7 @@
 import type { Element, Lesson } from '../lesson/schema'
-import type { Matrix, Rect } from '../scene/geometry'
-import { atPose, ease, poseAt, posedAt } from '../motion'
+import type { Matrix, Rect } from '../geometry'
+import { atPose, poseAt, posedAt } from '../motion'
+import { ease } from '../values'
 import type { Timed } from '../timing'
 import { smoothWay } from './smoothWay'
 

@@ -1,6 +1,6 @@
 import type { Clip, Lesson, Medium } from './schema'
 import { frameStartUs, type Rate, type Us } from '../time'
-import type { Point, Rect } from '../scene/geometry'
+import type { Point, Rect } from '../geometry'
 
 /** Times add up from values rounded to whole microseconds; this many are forgiven before rounding down. */
 const FORGIVEN_US = 1.5

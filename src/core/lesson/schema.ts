@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Rate } from '../time'
-import { Look } from '../elements/looks'
-import { Colour } from '../elements/colour'
+import { Look } from '../kinds/looks'
+import { Colour } from '../values'
 import { LIMITS } from './limits'
 
 const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:/_.-]{0,99}$/, 'an id is letters, digits and : / _ . -')
@@ -118,8 +118,8 @@ export const Edge = z.discriminatedUnion('on', [
 ])
 export type Edge = z.infer<typeof Edge>
 
-export { Easing } from '../motion/easing'
-import { Easing } from '../motion/easing'
+export { Easing } from '../values'
+import { Easing } from '../values'
 
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 export const Passing = z.object({

@@ -1,6 +1,6 @@
 import type { Lesson, MomentKind } from '../lesson/schema'
 import { clipEnd, lessonFrameOf, lessonLength, placeOnLesson } from '../lesson/clips'
-import type { Point, Rect } from '../scene/geometry'
+import type { Point, Rect } from '../geometry'
 import { phrases } from '../voice/phrases'
 
 export type CatalogueKind = MomentKind | 'word' | 'cut' | 'lesson' | 'phrase'

@@ -1,7 +1,4 @@
-export * from './easing'
 export * from './passing'
-export * from './mix'
-export * from './path'
 export * from './properties'
 export * from './moves'
 export * from './warnings'

@@ -1,9 +1,9 @@
-import { isNumber } from '../elements'
+import { isNumber } from '../values'
 import type { Element } from '../lesson/schema'
 import { movesOf, type Move, type Timed } from '../timing'
-import { ease } from './easing'
-import { mixValues, type KeyValue } from './mix'
-import { alongPath, type Handles } from './path'
+import { ease } from '../values'
+import { mixValues, type KeyValue } from '../values'
+import { alongPath, type Handles } from '../values'
 import { propertyOf, propertyValue, withValues } from './properties'
 
 /** One property’s way from one keyframe to the next. */

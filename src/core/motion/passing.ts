@@ -1,5 +1,5 @@
 import type { Passing } from '../lesson/schema'
-import { ease } from './easing'
+import { ease } from '../values'
 
 /**
  * How present an element is, 0 to 1 (beyond 1 where an easing swings over), in frame `local` of

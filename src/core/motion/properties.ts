@@ -1,6 +1,7 @@
-import { fieldsOf, fitting, isNumber, setAt, valueAt, type Field, type NumberField } from '../elements'
+import { fieldsOf } from '../kinds'
+import { fitting, isNumber, setAt, valueAt, type Field, type NumberField } from '../values'
 import type { Element } from '../lesson/schema'
-import type { KeyValue } from './mix'
+import type { KeyValue } from '../values'
 
 /** A value of an element that can be keyed: where it stands, what it is called, what it is. */
 export type Property = Field & (NumberField | { type: 'colour' })

@@ -1,7 +1,7 @@
 import type { Element } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { atPose, motionOf, type Move } from './moves'
-import { pathLength } from './path'
+import { pathLength } from '../values'
 import { propertyValue } from './properties'
 
 /** How long a move is and how fast it goes, on average. */

@@ -1,9 +1,9 @@
 import type { Element, Lesson } from '../lesson/schema'
 import { clipEnd, fitRect, sourceFrameAt } from '../lesson/clips'
-import { hasPlace, kindOf, localBox } from '../elements'
+import { hasPlace, kindOf, localBox } from '../kinds'
 import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
-import type { DisplayList, Item, Shadow, TakeLayer } from './displayList'
+import type { DisplayList, Item, Shadow, TakeLayer } from '../display'
 import { readable } from './readable'
 import { carryOf, framingOf, matrixOf, placementOf } from './place'
 import {
@@ -21,7 +21,7 @@ import {
   type Matrix,
   type Point,
   type Rect,
-} from './geometry'
+} from '../geometry'
 
 const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }

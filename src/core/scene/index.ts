@@ -1,5 +1,3 @@
-export * from './geometry'
-export * from './displayList'
 export * from './place'
 export { canStayReadable } from './readable'
 export * from './evaluate'

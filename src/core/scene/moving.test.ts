@@ -1,10 +1,11 @@
 import fc from 'fast-check'
-import { ELEMENT_KINDS } from '../elements'
-import { newElement } from '../lesson/make'
+import { ELEMENT_KINDS, newElement } from '../kinds'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { element, lasting, lessonWithTake, loose, takeMedium } from '../testing/lessons'
 import { resolve } from '../timing'
-import { apply, elementsAt, evaluate, hitAt, placementOf, snapLines, snapRect, IDENTITY, type Item } from './index'
+import { apply, IDENTITY } from '../geometry'
+import { elementsAt, evaluate, hitAt, placementOf, snapLines, snapRect } from './index'
+import { type Item } from '../display'
 
 const move = (id: string, from: number, to: number, values: Pose['values'], easing = 'linear'): Pose => ({
   id,

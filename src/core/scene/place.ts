@@ -1,9 +1,9 @@
 import type { Element, Lesson } from '../lesson/schema'
-import { kindOf, localBox } from '../elements'
+import { kindOf, localBox } from '../kinds'
 import { framingAt, framingMatrix } from '../framing'
 import { posedAt, presence } from '../motion'
 import type { Timed } from '../timing'
-import { boundsOf, IDENTITY, moved, placedScaled, times, type Matrix, type Rect } from './geometry'
+import { boundsOf, IDENTITY, moved, placedScaled, times, type Matrix, type Rect } from '../geometry'
 
 /** From the lesson's frame to the picture at a frame; with `framed` false, as if nothing were zoomed. */
 export function framingOf(timed: Timed, frame: number, framed = true): Matrix {

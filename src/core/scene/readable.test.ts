@@ -1,7 +1,9 @@
 import type { Element, Lesson } from '../lesson/schema'
 import { element, lessonWithTake, loose } from '../testing/lessons'
 import { resolve } from '../timing'
-import { apply, evaluate, frameBoxOf, boundsOf, type Item } from './index'
+import { apply, boundsOf } from '../geometry'
+import { evaluate, frameBoxOf } from './index'
+import { type Item } from '../display'
 
 /** A zoom that shows a quarter of the picture from frame 100 on, twice as large, and one element on the take. */
 function zoomed(

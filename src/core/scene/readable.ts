@@ -1,6 +1,6 @@
-import { kindOf } from '../elements'
+import { kindOf } from '../kinds'
 import type { Element } from '../lesson/schema'
-import type { Matrix } from './geometry'
+import type { Matrix } from '../geometry'
 
 /** Whether an element of this kind has text or lines that a zoom can leave as they are. */
 export const canStayReadable = (e: Element): boolean => kindOf(e).kept !== undefined

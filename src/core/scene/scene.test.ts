@@ -3,7 +3,7 @@ import { framingAt, zoomRect } from '../framing'
 import { clip, element, lasting, lessonWithTake, loose, takeMedium } from '../testing/lessons'
 import type { Element, Lesson } from '../lesson/schema'
 import { presence } from '../motion'
-import { ease, cubicBezier } from '../motion/easing'
+import { ease, cubicBezier } from '../values'
 import { resolve } from '../timing'
 import { evaluate, hitAt, lanes } from './index'
 

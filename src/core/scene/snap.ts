@@ -1,9 +1,9 @@
-import { hasPlace } from '../elements'
+import { hasPlace } from '../kinds'
 import type { Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { elementsAt, frameBoxOf } from './evaluate'
 import { posedAt } from '../motion'
-import { boundsOf, type Rect } from './geometry'
+import { boundsOf, type Rect } from '../geometry'
 
 /** How far in from each edge, as a share: what every screen shows, and where titles are safe. */
 export const SAFE_AREAS = { action: 0.05, title: 0.1 } as const

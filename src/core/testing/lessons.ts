@@ -1,6 +1,7 @@
-import { emptyLesson, newElement } from '../lesson/make'
+import { newElement } from '../kinds'
+import { emptyLesson } from '../lesson/make'
 import type { Clip, Edge, Element, Lesson, Medium } from '../lesson/schema'
-import type { ElementKind } from '../elements'
+import type { ElementKind } from '../kinds'
 
 /** A take of 300 frames at 30 frames a second with clicks at 2 s, 4 s and 8 s, and its words. */
 export const takeMedium = (change: Partial<Medium> = {}): Medium => ({

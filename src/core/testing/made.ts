@@ -1,6 +1,6 @@
 import { applyPatches } from 'immer'
 import { applyEdit, type Edit } from '../edits'
-import { checkLesson } from '../lesson/check'
+import { checkLesson } from '../review/check'
 import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
 
 /** The lesson after an edit; held to being sound, and to coming back and going on by its patches exactly. */

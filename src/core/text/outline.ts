@@ -1,4 +1,4 @@
-import { fix } from '../scene/geometry'
+import { fix } from '../geometry'
 import { fontOf, type TextFace } from './face'
 
 const drawn = new Map<string, string>()

@@ -1,4 +1,4 @@
-import { clicksIn } from '../elements'
+import { clicksIn } from '../kinds'
 import { followPointer, repoint, setPress, applyEdit } from '../edits'
 import { CALM, framingAt } from '../framing'
 import type { Element, Lesson, Pose } from '../lesson/schema'

@@ -1,5 +1,5 @@
-import { cornersOf } from '../motion/corners'
-import type { Point } from '../scene/geometry'
+import { cornersOf } from '../values'
+import type { Point } from '../geometry'
 import type { Trace } from './events'
 
 /** Corners of a pointer's way: microseconds of the take and pixels, in time order; straight between them. */

@@ -1,4 +1,4 @@
-import type { Point } from '../scene/geometry'
+import type { Point } from '../geometry'
 import type { Changes } from './changes'
 import { patchOf } from './flashes'
 import { median } from './median'

@@ -1,4 +1,4 @@
-import type { Point } from '../scene/geometry'
+import type { Point } from '../geometry'
 import { astray } from './carets'
 import { carriedThrough } from './carried'
 import { Changes } from './changes'

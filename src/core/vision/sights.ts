@@ -1,4 +1,4 @@
-import { intersection, union, type Point, type Rect } from '../scene/geometry'
+import { intersection, union, type Point, type Rect } from '../geometry'
 import type { Trace, TraceEvent } from '../trace'
 import type { Altered, Found } from './finder'
 

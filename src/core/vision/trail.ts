@@ -1,4 +1,4 @@
-import type { Point } from '../scene/geometry'
+import type { Point } from '../geometry'
 import type { Changes } from './changes'
 import { FlashFinder, type Flash } from './flashes'
 import { hotSpotOf, type Stay } from './track'

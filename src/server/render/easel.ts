@@ -8,7 +8,7 @@ import {
 } from '@napi-rs/canvas'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
-import type { TakeLayer } from '@/core/scene'
+import type { TakeLayer } from '@/core/display'
 import { pathStore, sheetPool, swapStore, type Drawable, type Easel } from '@/paint'
 
 /** Skia's context, as paint sees it. */

@@ -1,6 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas'
 import path from 'node:path'
-import type { DisplayList, Item } from '@/core/scene'
+import type { DisplayList, Item } from '@/core/display'
 import {
   blankPlanes,
   drawPlanes,

@@ -1,4 +1,4 @@
-import type { Rect } from '@/core/scene'
+import type { Rect } from '@/core/geometry'
 import { flagsAt, forgetTiles, freePicture, kernel, roomForPicture, roomForTile, scratchAt } from './kernel'
 
 /**

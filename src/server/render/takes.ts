@@ -1,7 +1,7 @@
 import path from 'node:path'
 import { fitRect } from '@/core/lesson/clips'
 import type { Clip, Lesson } from '@/core/lesson/schema'
-import type { TakeLayer } from '@/core/scene'
+import type { TakeLayer } from '@/core/display'
 import { TakeDecoder } from './decode'
 import type { Planes } from './planes'
 

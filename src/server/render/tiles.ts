@@ -1,5 +1,6 @@
 import { createCanvas, ImageData, type Canvas, type Image } from '@napi-rs/canvas'
-import { grown, intersection, meets, union, type DisplayList, type Item, type Rect, type TakeLayer } from '@/core/scene'
+import { grown, intersection, meets, union, type Rect } from '@/core/geometry'
+import { type DisplayList, type Item, type TakeLayer } from '@/core/display'
 import { drawPicture, paintItems, type Context, type Easel } from '@/paint'
 import { asContext, skiaEasel } from './easel'
 import { forgetTiles, layTile, tileOf, toRgba, type Planes, type Tile } from './planes'

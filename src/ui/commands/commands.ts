@@ -28,7 +28,7 @@ import {
   type Copied,
   type Restack,
 } from '@/core/edits'
-import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/elements'
+import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/kinds'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'

@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui'
 import { useRef, useState } from 'react'
-import { bezierOf, dampingOf, EASING_NAMES, isEasing, overOf, softnessOf } from '@/core/motion'
+import { bezierOf, dampingOf, EASING_NAMES, isEasing, overOf, softnessOf } from '@/core/values'
 import { Curve } from '../kit/curve'
 import { Words } from '../kit/fields'
 import { NumberField } from '../kit/numberField'

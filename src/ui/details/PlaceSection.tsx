@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { setAnchor, setElements, setSize } from '@/core/edits'
-import { kindOf } from '@/core/elements'
+import { kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { setAt } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/posing'

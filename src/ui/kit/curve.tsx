@@ -1,4 +1,4 @@
-import { ease } from '@/core/motion'
+import { ease } from '@/core/values'
 
 /** A small picture of an easing; a dot goes as it says while it is pointed at. */
 export function Curve({

@@ -26,7 +26,7 @@ import {
   Truck,
   Type,
 } from 'lucide-react'
-import type { ElementKind } from '@/core/elements'
+import type { ElementKind } from '@/core/kinds'
 import type { CatalogueKind } from '@/core/moments'
 
 const KINDS = {

@@ -1,6 +1,6 @@
 import { ChevronRight, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { ELEMENT_KINDS, kindNamed } from '@/core/elements'
+import { ELEMENT_KINDS, kindNamed } from '@/core/kinds'
 import { frameOfHanging, type Hanging, type OrderRow } from '@/core/order'
 import { timecode } from '@/core/time'
 import { bench, goTo, pickMoment, select, setBench, useBench } from '../bench/store'

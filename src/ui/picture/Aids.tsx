@@ -1,4 +1,4 @@
-import type { Point } from '@/core/scene'
+import type { Point } from '@/core/geometry'
 import { SAFE_AREAS } from '@/core/scene'
 import { useBench, useShown } from '../bench/store'
 import type { Drag } from './drag'

@@ -1,23 +1,15 @@
 import { useRef, useState } from 'react'
 import { addElement, attach, elementAt, repoint, type Edit } from '@/core/edits'
-import { hasPlace, isRule, kindNamed, type ElementKind } from '@/core/elements'
+import { hasPlace, isRule, kindNamed, type ElementKind } from '@/core/kinds'
+import { boundsOf, apply, corners, inverse, isFlat, meets, union, type Point, type Rect } from '@/core/geometry'
 import {
-  boundsOf,
-  apply,
-  corners,
   elementsAt,
   frameBoxOf,
   framingOf,
   hitAt,
-  inverse,
-  isFlat,
-  meets,
   snapLines,
   snapRect,
   spaceOf,
-  union,
-  type Point,
-  type Rect,
   type SnapLine,
   type Snapped,
 } from '@/core/scene'

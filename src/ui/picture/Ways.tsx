@@ -1,8 +1,9 @@
 import { setCurve, wayOf } from '@/core/edits'
-import { localBox, kindOf } from '@/core/elements'
+import { localBox, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { atPose, motionOf } from '@/core/motion'
-import { apply, corners, inverse, isFlat, matrixOf, spaceOf, times, type Point } from '@/core/scene'
+import { apply, corners, inverse, isFlat, times, type Point } from '@/core/geometry'
+import { matrixOf, spaceOf } from '@/core/scene'
 import { goTo, isFramed, setBench, useBench, useShown } from '../bench/store'
 import type { Drag } from './drag'
 

@@ -1,5 +1,6 @@
 import { framesPerSecond } from '@/core/time'
-import { evaluate, type DisplayList, type TakeLayer } from '@/core/scene'
+import { evaluate } from '@/core/scene'
+import { type DisplayList, type TakeLayer } from '@/core/display'
 import type { Timed } from '@/core/timing'
 import { paint, pathStore, sheetPool, swapStore, type Easel } from '@/paint'
 import { bench, isFramed, setBench, shown, useBench } from '../bench/store'

@@ -16,7 +16,7 @@ import {
 } from 'lucide-react'
 import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
-import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/elements'
+import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/kinds'
 import { lengthText, parseTimecode, timecode } from '@/core/time'
 import { bench, goTo, setBench, useBench } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'

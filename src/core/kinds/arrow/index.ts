@@ -1,0 +1,104 @@
+import { around, fix, grown, type Point } from '../../geometry'
+import type { Shape } from '../../display'
+import type { Element } from '../../lesson/schema'
+import { localBox, type Kind } from '../kind'
+
+/** Where an arrow's two ends lie, in the pixels of its place. */
+export function arrowEnds(e: Pick<Element, 'x' | 'y' | 'width' | 'rotation' | 'anchor'>): { tail: Point; tip: Point } {
+  const r = (e.rotation * Math.PI) / 180
+  const at = (d: number) => ({ x: e.x + Math.cos(r) * d, y: e.y + Math.sin(r) * d })
+  return { tail: at(-e.anchor.x * e.width), tip: at((1 - e.anchor.x) * e.width) }
+}
+
+/** Place, length and turn of an arrow that leads from `tail` to `tip`, its anchor point kept in the middle. */
+export function arrowBetween(tail: Point, tip: Point): Pick<Element, 'x' | 'y' | 'width' | 'rotation' | 'anchor'> {
+  return {
+    x: (tail.x + tip.x) / 2,
+    y: (tail.y + tip.y) / 2,
+    width: Math.max(1, Math.hypot(tip.x - tail.x, tip.y - tail.y)),
+    rotation: (Math.atan2(tip.y - tail.y, tip.x - tail.x) * 180) / Math.PI,
+    anchor: { x: 0.5, y: 0.5 },
+  }
+}
+
+export const arrow: Kind<'arrow'> = {
+  kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k, look: { ...e.look, bend: e.look.bend * k } }),
+  kind: 'arrow',
+  title: 'Arrow',
+  pulls: 'none',
+  fields: [
+    { path: 'bend', label: 'Bend', type: 'px', min: -10_000, max: 10_000 },
+    { path: 'thickness', label: 'Thickness', type: 'px', min: 1, max: 400, digits: 1 },
+    {
+      path: 'head',
+      label: 'Head',
+      type: 'choice',
+      options: [
+        { value: 'full', label: 'full' },
+        { value: 'open', label: 'open' },
+        { value: 'none', label: 'none' },
+      ],
+    },
+    { path: 'headPx', label: 'Head length', type: 'px', min: 0, max: 1000 },
+    { path: 'colour', label: 'Colour', type: 'colour' },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Outline width', type: 'px', min: 0, max: 60, digits: 1 },
+  ],
+  size: (e) => ({ w: e.width, h: Math.max(e.look.thickness, e.look.headPx) }),
+  draw(e) {
+    const { look } = e
+    const left = localBox(e, arrow.size(e)).x
+    const tail = { x: left, y: 0 }
+    const tip = { x: left + e.width, y: 0 }
+    const control = { x: (tail.x + tip.x) / 2, y: -look.bend * 2 }
+    const dir = Math.atan2(tip.y - control.y, tip.x - control.x)
+    const head = look.head === 'none' ? 0 : Math.min(look.headPx, Math.hypot(tip.x - control.x, tip.y - control.y))
+    const back = (d: number, side: number): Point => ({
+      x: tip.x - Math.cos(dir) * d - Math.sin(dir) * side,
+      y: tip.y - Math.sin(dir) * d + Math.cos(dir) * side,
+    })
+    const end = look.head === 'full' ? back(head * 0.8, 0) : tip
+    const p = (q: Point) => `${fix(q.x)} ${fix(q.y)}`
+    const shaft = `M${p(tail)} Q${p(control)} ${p(end)}`
+    const wing = head * 0.55
+    const headPath =
+      look.head === 'full'
+        ? `M${p(tip)} L${p(back(head, wing))} L${p(back(head, -wing))} Z`
+        : `M${p(back(head, wing))} L${p(tip)} L${p(back(head, -wing))}`
+    const shapes: Shape[] = []
+    const rim = look.outline ? look.outlinePx : 0
+    const draw = (colour: string, extra: number) => {
+      shapes.push({ type: 'path', d: shaft, stroke: colour, lineWidth: look.thickness + extra })
+      if (look.head === 'full')
+        shapes.push({ type: 'path', d: headPath, fill: colour, ...(extra > 0 && { stroke: colour, lineWidth: extra }) })
+      if (look.head === 'open')
+        shapes.push({ type: 'path', d: headPath, stroke: colour, lineWidth: look.thickness + extra })
+    }
+    if (look.outline && rim > 0) draw(look.outline, rim * 2)
+    draw(look.colour, 0)
+    return [
+      {
+        shapes,
+        box: grown(around([tail, tip, control, back(head, wing), back(head, -wing)]), look.thickness + rim * 2 + 2),
+      },
+    ]
+  },
+  fresh: (lesson) => {
+    const unit = lesson.frame.height / 1080
+    return {
+      space: 'take',
+      width: 260 * unit,
+      height: 40 * unit,
+      look: {
+        kind: 'arrow',
+        bend: 0,
+        thickness: 12 * unit,
+        head: 'full',
+        headPx: 46 * unit,
+        colour: '#c8371b',
+        outline: '#fff6e0',
+        outlinePx: 4 * unit,
+      },
+    }
+  },
+}

@@ -1,0 +1,121 @@
+import { fix, grown, union, type Point, type Rect } from '../../geometry'
+import { localBox, type ElementOf, type Kind } from '../kind'
+import { ALIGNS, linesHeight, linesPath } from '../lines'
+
+/** The spot the tail points at, in the element's own pixels. */
+export function localTip(e: ElementOf<'callout'>): Point | null {
+  if (!e.look.tip) return null
+  const r = (-e.rotation * Math.PI) / 180
+  const dx = e.look.tip.x - e.x
+  const dy = e.look.tip.y - e.y
+  const sx = e.scale.x * Math.cos((e.tilt.upright * Math.PI) / 180)
+  const sy = e.scale.y * Math.cos((e.tilt.level * Math.PI) / 180)
+  if (Math.abs(sx) < 1e-6 || Math.abs(sy) < 1e-6) return null
+  return { x: (dx * Math.cos(r) - dy * Math.sin(r)) / sx, y: (dx * Math.sin(r) + dy * Math.cos(r)) / sy }
+}
+
+/** A rounded box with a tail from the side that faces the tip; no tail when the tip lies inside the box. */
+export function balloon(box: Rect, corner: number, tip: Point | null, tailPx: number): string {
+  const r = Math.min(corner, box.w / 2, box.h / 2)
+  const { x, y } = box
+  const right = x + box.w
+  const bottom = y + box.h
+  const over = tip && { left: x - tip.x, right: tip.x - right, top: y - tip.y, bottom: tip.y - bottom }
+  const side = over && (Object.entries(over).sort((a, b) => b[1] - a[1])[0] as [keyof typeof over, number])
+  const facing = side && side[1] > 0 ? side[0] : null
+  const n = (v: number) => fix(v)
+  const tail = (from: number, to: number, at: number, along: 'x' | 'y', fixed: number): string => {
+    const lo = Math.min(from, to) + r
+    const hi = Math.max(from, to) - r
+    const half = Math.min(tailPx / 2, Math.max(0, (hi - lo) / 2))
+    const middle = Math.min(hi - half, Math.max(lo + half, at))
+    const [first, second] = from < to ? [middle - half, middle + half] : [middle + half, middle - half]
+    const p = (v: number) => (along === 'x' ? `${n(v)} ${n(fixed)}` : `${n(fixed)} ${n(v)}`)
+    return `L${p(first)} L${n(tip!.x)} ${n(tip!.y)} L${p(second)} `
+  }
+  return (
+    `M${n(x + r)} ${n(y)} ${facing === 'top' ? tail(x, right, tip!.x, 'x', y) : ''}L${n(right - r)} ` +
+    `${n(y)} Q${n(right)} ${n(y)} ${n(right)} ${n(y + r)} ` +
+    (`${facing === 'right' ? tail(y, bottom, tip!.y, 'y', right) : ''}L${n(right)} ${n(bottom - r)} ` +
+      `Q${n(right)} ${n(bottom)} ${n(right - r)} ${n(bottom)} `) +
+    (`${facing === 'bottom' ? tail(right, x, tip!.x, 'x', bottom) : ''}L${n(x + r)} ${n(bottom)} ` +
+      `Q${n(x)} ${n(bottom)} ${n(x)} ${n(bottom - r)} `) +
+    (`${facing === 'left' ? tail(bottom, y, tip!.y, 'y', x) : ''}L${n(x)} ` +
+      `${n(y + r)} Q${n(x)} ${n(y)} ${n(x + r)} ${n(y)} Z`)
+  )
+}
+
+export const callout: Kind<'callout'> = {
+  kept: (e, k) =>
+    e.look.tip
+      ? { ...e, look: { ...e.look, tip: { x: e.x + (e.look.tip.x - e.x) * k, y: e.y + (e.look.tip.y - e.y) * k } } }
+      : e,
+  kind: 'callout',
+  title: 'Callout',
+  pulls: 'both',
+  fields: [
+    { path: 'tip.x', label: 'Tail x', when: ['tip'], type: 'across', min: -100_000, max: 100_000, inPanel: false },
+    { path: 'tip.y', label: 'Tail y', when: ['tip'], type: 'down', min: -100_000, max: 100_000, inPanel: false },
+    { path: 'text', label: 'Text', type: 'text' },
+    { path: 'face', label: 'Font', type: 'font' },
+    { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },
+    { path: 'align', label: 'Lines', type: 'choice', options: ALIGNS },
+    { path: 'fitText', label: 'As tall as its text', type: 'tick' },
+    { path: 'ink', label: 'Text colour', type: 'colour' },
+    { path: 'fill', label: 'Fill', type: 'colour' },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Outline width', type: 'px', min: 0, max: 60, digits: 1 },
+    { path: 'corner', label: 'Corner', type: 'px', min: 0, max: 400 },
+    { path: 'padding', label: 'Padding', type: 'px', min: 0, max: 400 },
+    { path: 'tailPx', label: 'Tail width', type: 'px', min: 2, max: 400 },
+  ],
+  size: (e) => ({
+    w: e.width,
+    h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,
+  }),
+  draw(e) {
+    const look = e.look
+    const box = localBox(e, callout.size(e))
+    const tip = localTip(e)
+    const lines = linesPath(look.text, look.face, look.align, box, look.padding)
+    const outlined = look.outline && look.outlinePx > 0
+    const reach = tip ? union(box, { x: tip.x, y: tip.y, w: 0, h: 0 }) : box
+    return [
+      {
+        shapes: [
+          {
+            type: 'path',
+            d: balloon(box, look.corner, tip, look.tailPx),
+            fill: look.fill,
+            ...(outlined && { stroke: look.outline!, lineWidth: look.outlinePx * 2 }),
+          },
+          ...(lines ? [{ type: 'path' as const, d: lines, fill: look.ink }] : []),
+        ],
+        box: grown(reach, 2 + (outlined ? look.outlinePx * 2 : 0)),
+      },
+    ]
+  },
+  fresh: (lesson) => {
+    const unit = lesson.frame.height / 1080
+    return {
+      space: 'take',
+      width: Math.round(420 * unit),
+      height: Math.round(96 * unit),
+      look: {
+        kind: 'callout',
+        text: 'Say what this is',
+        face: { family: 'Public Sans', weight: 600, size: Math.round(32 * unit), lineHeight: 1.3 },
+        align: 'left',
+        fill: '#fff6e0',
+        outline: '#2b2118',
+        outlinePx: 3 * unit,
+        ink: '#2b2118',
+        corner: 10 * unit,
+        padding: 22 * unit,
+        fitText: true,
+        tip: null,
+        tailPx: 44 * unit,
+      },
+    }
+  },
+}

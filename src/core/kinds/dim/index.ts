@@ -1,0 +1,30 @@
+import type { Shape } from '../../display'
+import type { Kind } from '../kind'
+import { FAR, faded, roundedBox } from '../outline'
+
+export const dim: Kind<'dim'> = {
+  kind: 'dim',
+  title: 'Dim and blur',
+  pulls: 'none',
+  whole: true,
+  withFrame: true,
+  fields: [
+    { path: 'softPx', label: 'Blurs by', type: 'px', min: 0, max: 100 },
+    { path: 'dim', label: 'Dims by', type: 'percent', min: 0, max: 100 },
+    { path: 'colour', label: 'With', type: 'colour' },
+  ],
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw(e) {
+    const { look } = e
+    const shapes: Shape[] = []
+    if (look.softPx > 0) shapes.push({ type: 'below', ...FAR, effect: 'blur', px: look.softPx, seed: 0 })
+    if (look.dim > 0) shapes.push({ type: 'path', d: roundedBox(FAR, 0), fill: faded(look.colour, look.dim / 100) })
+    return [{ shapes, box: FAR }]
+  },
+  fresh: (lesson) => ({
+    space: 'picture',
+    width: lesson.frame.width,
+    height: lesson.frame.height,
+    look: { kind: 'dim', softPx: 10 * (lesson.frame.height / 1080), dim: 35, colour: '#1a1410' },
+  }),
+}

@@ -1,0 +1,57 @@
+import { Element } from '../lesson/schema'
+import { lasting, lessonWithTake, loose } from '../testing/lessons'
+import { UNITS } from '../values'
+import { ELEMENT_KINDS, fieldsOf, newElement } from './index'
+import { fits, fitting, isNumber, setAt, valueAt } from '../values'
+
+const lesson = lessonWithTake()
+/** An element of a kind with all the parts that it may have. */
+const whole = (kind: (typeof ELEMENT_KINDS)[number]): Element => {
+  const e = newElement(lesson, kind, kind, loose(0), lasting(60), { x: 700, y: 420 })
+  e.shadow = { colour: '#000000', dx: 2, dy: 3, blurPx: 4 }
+  e.loop = { how: 'blink', times: null, everyFrames: 12 }
+  if (e.look.kind === 'callout') e.look.tip = { x: 500, y: 300 }
+  if (e.look.kind === 'still') e.look.swap = { from: '#000000', to: '#ffffff', share: 100, reach: 20 }
+  if (e.look.kind === 'still') e.look.media = 'take'
+  return e
+}
+/** Numbers that are no field: chance’s seed, and what a choice of font brings along. */
+const NO_FIELD = new Set(['look.seed', 'look.face.weight', 'look.face.lineHeight', 'loop.times'])
+const numbersOf = (of: object, path = ''): string[] =>
+  Object.entries(of).flatMap(([key, v]) => {
+    if (typeof v === 'number') return [`${path}${key}`]
+    return v && typeof v === 'object' && !['start', 'end', 'poses'].includes(key) ? numbersOf(v, `${path}${key}.`) : []
+  })
+
+test.each(ELEMENT_KINDS)('every number of a %s is declared, once', (kind) => {
+  const e = whole(kind)
+  const declared = fieldsOf(e)
+    .filter(isNumber)
+    .map((f) => f.path)
+  expect(new Set(declared).size).toBe(declared.length)
+  expect(declared.toSorted()).toEqual(
+    numbersOf(e)
+      .filter((p) => !NO_FIELD.has(p))
+      .toSorted(),
+  )
+})
+test.each(ELEMENT_KINDS)('what a field of a %s may hold is what the file may hold: no more, no less', (kind) => {
+  const taken = (path: string, value: number) => {
+    const e = whole(kind)
+    setAt(e, path, value)
+    return Element.safeParse(e).success
+  }
+  for (const f of fieldsOf(whole(kind)).filter(isNumber)) {
+    const step = UNITS[f.type].whole ? 1 : 0.5
+    const tried = [f.min - step, f.min, f.max, f.max + step].map((v) => taken(f.path, v))
+    expect({ path: f.path, tried }).toEqual({ path: f.path, tried: [false, true, true, false] })
+    const between = taken(f.path, Math.min(f.min + 0.5, f.max))
+    expect({ path: f.path, between }).toEqual({ path: f.path, between: !UNITS[f.type].whole })
+  }
+})
+test('a number is brought to what its field may hold', () => {
+  const sides = { type: 'count', min: 3, max: 24 } as const
+  expect([3.7, 2, 99, 5].map((v) => fitting(sides, v))).toEqual([4, 3, 24, 5])
+  expect([3.7, 5].map((v) => fits(sides, v))).toEqual([false, true])
+  expect(valueAt({ a: { b: 1 } }, 'a.b')).toBe(1)
+})

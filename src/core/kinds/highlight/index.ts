@@ -1,0 +1,50 @@
+import { grown } from '../../geometry'
+import { localBox, type Kind } from '../kind'
+import { faded, roundedBox } from '../outline'
+
+export const highlight: Kind<'highlight'> = {
+  kind: 'highlight',
+  title: 'Highlighter',
+  pulls: 'both',
+  fields: [
+    { path: 'colour', label: 'Colour', type: 'colour' },
+    { path: 'strength', label: 'Strength', type: 'percent', min: 0, max: 100 },
+    { path: 'corner', label: 'Corner', type: 'px', min: 0, max: 400 },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', min: 0, max: 60, digits: 1 },
+  ],
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw(e) {
+    const { look } = e
+    const box = localBox(e, highlight.size(e))
+    const d = roundedBox(box, look.corner)
+    const rim = look.outline ? look.outlinePx : 0
+    return [
+      {
+        shapes: [
+          { type: 'path', d, fill: faded(look.colour, look.strength / 100) },
+          ...(rim > 0
+            ? [{ type: 'path' as const, d, stroke: look.outline!, lineWidth: rim, join: 'round' as const }]
+            : []),
+        ],
+        box: grown(box, rim + 1),
+      },
+    ]
+  },
+  fresh: (lesson) => {
+    const unit = lesson.frame.height / 1080
+    return {
+      space: 'take',
+      width: 320 * unit,
+      height: 48 * unit,
+      look: {
+        kind: 'highlight',
+        colour: '#f4c20d',
+        strength: 42,
+        corner: 6 * unit,
+        outline: null,
+        outlinePx: 3 * unit,
+      },
+    }
+  },
+}

@@ -1,0 +1,81 @@
+import type { Shape } from '../../display'
+import { localBox, type Kind } from '../kind'
+import { roundedBox } from '../outline'
+
+export const letterbox: Kind<'letterbox'> = {
+  kind: 'letterbox',
+  title: 'Letterbox bars',
+  pulls: 'none',
+  whole: true,
+  withFrame: true,
+  fields: [
+    {
+      path: 'by',
+      label: 'By',
+      type: 'choice',
+      options: [
+        { value: 'share', label: '% of the height' },
+        { value: 'ratio', label: 'shape of the picture' },
+      ],
+    },
+    {
+      path: 'share',
+      label: 'Bars together',
+      when: ['by', 'share'],
+      type: 'percent',
+      min: 0,
+      max: 100,
+      digits: 1,
+    },
+    {
+      path: 'ratio',
+      label: 'Width by height',
+      when: ['by', 'ratio'],
+      type: 'ratio',
+      min: 0.1,
+      max: 10,
+      digits: 3,
+    },
+    { path: 'first', label: 'Of it above (or left)', type: 'percent', min: 0, max: 100, digits: 1 },
+    { path: 'colour', label: 'Colour', type: 'colour' },
+  ],
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw(e) {
+    const { look } = e
+    const box = localBox(e, letterbox.size(e))
+    const bars = barsOf(look, box.w, box.h)
+    const shapes: Shape[] = bars.map((b) => ({
+      type: 'path',
+      d: roundedBox({ x: box.x + b.x, y: box.y + b.y, w: b.w, h: b.h }, 0),
+      fill: look.colour,
+    }))
+    return [{ shapes, box }]
+  },
+  fresh: (lesson) => ({
+    space: 'picture',
+    width: lesson.frame.width,
+    height: lesson.frame.height,
+    look: { kind: 'letterbox', by: 'ratio', colour: '#000000', share: 20, ratio: 2.35, first: 50 },
+  }),
+}
+
+/** The bars above and below, or left and right of a shape that is narrower than the picture. */
+export function barsOf(
+  look: { by: 'share' | 'ratio'; share: number; ratio: number; first: number },
+  w: number,
+  h: number,
+): { x: number; y: number; w: number; h: number }[] {
+  const tall = look.by === 'share' ? (h * look.share) / 100 : Math.max(0, h - w / look.ratio)
+  const first = look.first / 100
+  const filled = (bars: { x: number; y: number; w: number; h: number }[]) => bars.filter((b) => b.w > 0 && b.h > 0)
+  if (tall > 0)
+    return filled([
+      { x: 0, y: 0, w, h: tall * first },
+      { x: 0, y: h - tall * (1 - first), w, h: tall * (1 - first) },
+    ])
+  const wide = look.by === 'ratio' ? Math.max(0, w - h * look.ratio) : 0
+  return filled([
+    { x: 0, y: 0, w: wide * first, h },
+    { x: w - wide * (1 - first), y: 0, w: wide * (1 - first), h },
+  ])
+}

@@ -1,0 +1,92 @@
+import { fix, grown } from '../../geometry'
+import { localBox, type Kind } from '../kind'
+import { ellipse, polygon, roundedBox } from '../outline'
+
+export const shape: Kind<'shape'> = {
+  kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k }),
+  kind: 'shape',
+  title: 'Shape',
+  pulls: 'both',
+  fields: [
+    {
+      path: 'form',
+      label: 'Form',
+      type: 'choice',
+      options: [
+        { value: 'rectangle', label: 'rectangle' },
+        { value: 'ellipse', label: 'ellipse' },
+        { value: 'polygon', label: 'polygon or star' },
+        { value: 'line', label: 'line' },
+      ],
+    },
+    { path: 'fill', label: 'Fill', when: ['form', 'rectangle', 'ellipse', 'polygon'], type: 'colour', optional: true },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Thickness', type: 'px', min: 0, max: 200, digits: 1 },
+    { path: 'dashPx', label: 'Dashes', type: 'px', min: 0, max: 400 },
+    { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px', min: 0, max: 2000 },
+    { path: 'sides', label: 'Sides', when: ['form', 'polygon'], type: 'count', min: 3, max: 24 },
+    {
+      path: 'drawnIn',
+      label: 'Drawn in (star)',
+      when: ['form', 'polygon'],
+      type: 'percent',
+      min: 0,
+      max: 95,
+    },
+  ],
+  size: (e) => ({ w: e.width, h: e.look.form === 'line' ? Math.max(4, e.look.outlinePx) : e.height }),
+  draw(e) {
+    const { look } = e
+    const box = localBox(e, shape.size(e))
+    const y = fix(box.y + box.h / 2)
+    const d = {
+      rectangle: () => roundedBox(box, look.corner),
+      ellipse: () => ellipse(box),
+      line: () => `M${fix(box.x)} ${y} H${fix(box.x + box.w)}`,
+      polygon: () => polygon(box, Math.round(look.sides), 1 - look.drawnIn / 100),
+    }[look.form]()
+    const rim = look.outline ? look.outlinePx : 0
+    const fill = look.form === 'line' ? null : look.fill
+    if (!fill && rim === 0) return [{ shapes: [], box }]
+    return [
+      {
+        shapes: [
+          ...(fill ? [{ type: 'path' as const, d, fill }] : []),
+          ...(rim > 0
+            ? [
+                {
+                  type: 'path' as const,
+                  d,
+                  stroke: look.outline!,
+                  lineWidth: rim,
+                  join: look.form === 'rectangle' && look.corner === 0 ? ('miter' as const) : ('round' as const),
+                  cap: look.form === 'line' ? ('round' as const) : ('butt' as const),
+                  ...(look.dashPx > 0 && { dash: [look.dashPx, look.dashPx] }),
+                },
+              ]
+            : []),
+        ],
+        box: grown(box, rim + 1),
+      },
+    ]
+  },
+  fresh: (lesson) => {
+    const unit = lesson.frame.height / 1080
+    return {
+      space: 'take',
+      width: 320 * unit,
+      height: 180 * unit,
+      look: {
+        kind: 'shape',
+        form: 'rectangle',
+        fill: null,
+        outline: '#c8371b',
+        outlinePx: 6 * unit,
+        dashPx: 0,
+        corner: 10 * unit,
+        sides: 5,
+        drawnIn: 0,
+      },
+    }
+  },
+}

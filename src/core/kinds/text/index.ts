@@ -1,0 +1,83 @@
+import type { Shape } from '../../display'
+import { grown } from '../../geometry'
+import { localBox, type Kind } from '../kind'
+import { ALIGNS, linesHeight, linesPath } from '../lines'
+import { roundedBox } from '../outline'
+
+export const text: Kind<'text'> = {
+  kept: (e) => e,
+  kind: 'text',
+  title: 'Text',
+  pulls: 'both',
+  fields: [
+    { path: 'text', label: 'Text', type: 'text' },
+    { path: 'face', label: 'Font', type: 'font' },
+    { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },
+    { path: 'align', label: 'Lines', type: 'choice', options: ALIGNS },
+    { path: 'fitText', label: 'As tall as its text', type: 'tick' },
+    { path: 'ink', label: 'Text colour', type: 'colour' },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', min: 0, max: 60, digits: 1 },
+    { path: 'shadow', label: 'Shadow', type: 'colour', optional: true },
+    { path: 'shadowPx', label: 'Shadow distance', when: ['shadow'], type: 'px', min: 0, max: 100 },
+    { path: 'shadowBlurPx', label: 'Shadow softness', when: ['shadow'], type: 'px', min: 0, max: 100 },
+    { path: 'box', label: 'Box', type: 'colour', optional: true },
+    { path: 'corner', label: 'Corner', when: ['box'], type: 'px', min: 0, max: 400 },
+    { path: 'padding', label: 'Padding', type: 'px', min: 0, max: 400 },
+  ],
+  size: (e) => ({
+    w: e.width,
+    h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,
+  }),
+  draw(e) {
+    const { look } = e
+    const box = localBox(e, text.size(e))
+    const d = linesPath(look.text, look.face, look.align, box, look.padding)
+    const rim = look.outline ? look.outlinePx : 0
+    const shadow = look.shadow
+      ? { colour: look.shadow, blurPx: look.shadowBlurPx, dx: look.shadowPx, dy: look.shadowPx }
+      : undefined
+    const shapes: Shape[] = []
+    if (look.box) shapes.push({ type: 'path', d: roundedBox(box, look.corner), fill: look.box })
+    if (d && rim > 0)
+      shapes.push({
+        type: 'path',
+        d,
+        stroke: look.outline!,
+        lineWidth: rim * 2,
+        join: 'round',
+        ...(shadow && { shadow }),
+      })
+    if (d) shapes.push({ type: 'path', d, fill: look.ink, ...(shadow && rim === 0 && { shadow }) })
+    return [
+      {
+        shapes,
+        box: grown(box, 2 + rim + (shadow ? look.shadowPx + look.shadowBlurPx * 2 : 0) + look.face.size * 0.2),
+      },
+    ]
+  },
+  fresh: (lesson) => {
+    const unit = lesson.frame.height / 1080
+    return {
+      space: 'picture',
+      width: Math.round(560 * unit),
+      height: Math.round(80 * unit),
+      look: {
+        kind: 'text',
+        text: 'Your words',
+        face: { family: 'Public Sans', weight: 800, size: Math.round(56 * unit), lineHeight: 1.2 },
+        align: 'centre',
+        ink: '#fffaf0',
+        outline: '#2b2118',
+        outlinePx: 4 * unit,
+        shadow: null,
+        shadowPx: 4 * unit,
+        shadowBlurPx: 6 * unit,
+        box: null,
+        corner: 10 * unit,
+        padding: 16 * unit,
+        fitText: true,
+      },
+    }
+  },
+}

@@ -1,0 +1,147 @@
+import type { ZodError } from 'zod'
+import { fits, isNumber } from '../values'
+import { propertiesOf, type Property } from '../motion'
+import { type KeyValue } from '../values'
+import { resolve } from '../timing'
+import { UNITS } from '../values'
+import { Lesson, LESSON_VERSION } from '../lesson/schema'
+import { upgraded } from '../lesson/upgrade'
+
+/** A fault in a lesson file: where it stands (`elements[3].start.moment`) and what is wrong there. */
+export interface Fault {
+  at: string
+  sentence: string
+}
+
+const place = (path: PropertyKey[]): string =>
+  path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? String(p) : `.${String(p)}`)).join('') || 'the file'
+
+function shapeFaults(error: ZodError): Fault[] {
+  return error.issues.map((i) => ({ at: place(i.path), sentence: i.message }))
+}
+
+/**
+ * Reads a lesson and names every fault by its place: first what has the wrong shape; when the
+ * shape is right, what refers to something that is not there, ids used twice, and circles of ties.
+ */
+export function checkLesson(value: unknown): { lesson: Lesson; faults: [] } | { lesson: null; faults: Fault[] } {
+  const version = (value as { version?: unknown } | null)?.version
+  if (typeof version === 'number' && version > LESSON_VERSION)
+    return {
+      lesson: null,
+      faults: [
+        {
+          at: 'version',
+          sentence:
+            `This lesson was written by a newer Vivid Vane (format ` +
+            `${version}; this one reads ${LESSON_VERSION}). Update the program.`,
+        },
+      ],
+    }
+  const parsed = Lesson.safeParse(upgraded(value))
+  if (!parsed.success) return { lesson: null, faults: shapeFaults(parsed.error) }
+  const faults = referenceFaults(parsed.data)
+  return faults.length > 0 ? { lesson: null, faults } : { lesson: parsed.data, faults: [] }
+}
+
+/** Why a property cannot be keyed with a value; null when it can. */
+function valueFault(property: Property, value: KeyValue): string | null {
+  if (!isNumber(property)) return value === null || typeof value === 'string' ? null : 'it takes a colour'
+  if (typeof value !== 'number') return 'it takes a number'
+  if (fits(property, value)) return null
+  const kind = UNITS[property.type].whole ? 'a whole number' : 'a number'
+  return `it takes ${kind} from ${property.min} to ${property.max}, not ${value}`
+}
+
+function referenceFaults(lesson: Lesson): Fault[] {
+  const faults: Fault[] = []
+  const say = (at: string, sentence: string) => faults.push({ at, sentence })
+  const seen = new Map<string, string>()
+  const unique = (id: string, at: string) => {
+    const first = seen.get(id)
+    if (first) say(at, `the id “${id}” is already used at ${first}`)
+    else seen.set(id, at)
+  }
+  lesson.tracks.forEach((t, i) => unique(t.id, `tracks[${i}].id`))
+  lesson.clips.forEach((c, i) => unique(c.id, `clips[${i}].id`))
+  lesson.elements.forEach((e, i) => unique(e.id, `elements[${i}].id`))
+  for (const [key, m] of Object.entries(lesson.media)) {
+    m.moments.forEach((x, i) => unique(x.id, `media.${key}.moments[${i}].id`))
+    m.words.forEach((x, i) => unique(x.id, `media.${key}.words[${i}].id`))
+    if (m.kind !== 'sound' && (!m.width || !m.height))
+      say(`media.${key}`, 'a take or a picture has a width and a height')
+    if (m.kind === 'take' && (!m.rate || !m.frames)) say(`media.${key}`, 'a take has a rate and a number of frames')
+  }
+  lesson.moments.forEach((m, i) => unique(m.id, `moments[${i}].id`))
+  const tracks = new Map(lesson.tracks.map((t) => [t.id, t.kind]))
+  lesson.clips.forEach((c, i) => {
+    const medium = lesson.media[c.media]
+    const kind = tracks.get(c.track)
+    if (!medium) say(`clips[${i}].media`, `there is no medium “${c.media}”`)
+    if (!kind) say(`clips[${i}].track`, `there is no track “${c.track}”`)
+    else if (kind === 'elements') say(`clips[${i}].track`, `“${c.track}” is a track for elements`)
+    else if (medium && (kind === 'sound') !== (medium.kind === 'sound'))
+      say(`clips[${i}].track`, `a ${medium.kind} does not lie on a track for ${kind}`)
+    const over = lesson.clips.findIndex(
+      (d, j) => j < i && d.track === c.track && d.at < c.at + c.length && c.at < d.at + d.length,
+    )
+    if (over >= 0) say(`clips[${i}].at`, `it overlaps clips[${over}] on the same track`)
+  })
+  const timed = resolve(lesson)
+  const elements = new Set(lesson.elements.map((e) => e.id))
+  lesson.elements.forEach((e, i) => {
+    if (tracks.get(e.track) !== 'elements') say(`elements[${i}].track`, `there is no track for elements “${e.track}”`)
+    for (const side of ['start', 'end'] as const) {
+      const edge = e[side]
+      if (edge.on === 'element' && !elements.has(edge.element))
+        say(`elements[${i}].${side}.element`, `there is no element “${edge.element}”`)
+    }
+    if (e.start.on === 'length' && e.end.on === 'length')
+      say(`elements[${i}].end`, 'the start and the end are both given as a length; one of them needs a place in time')
+    if (e.look.kind === 'still' && lesson.media[e.look.media]?.kind !== 'picture')
+      say(`elements[${i}].look.media`, `there is no picture “${e.look.media}”`)
+  })
+  lesson.elements.forEach((e, i) => {
+    if (e.rides?.on && !elements.has(e.rides.on)) say(`elements[${i}].rides.on`, `there is no element “${e.rides.on}”`)
+    const properties = new Map(propertiesOf(e).map((p) => [p.path, p]))
+    const ids = new Set<string>()
+    e.poses.forEach((p, n) => {
+      const at = `elements[${i}].poses[${n}]`
+      if (ids.has(p.id)) say(`${at}.id`, `the id “${p.id}” is already used in this element`)
+      ids.add(p.id)
+      if (p.end.on === 'previous') say(`${at}.end`, 'only the start of a move can follow straight on')
+      if (p.start.on === 'length' && p.end.on === 'length')
+        say(
+          `${at}.end`,
+          'the start and the end of the move are both given as a length; one of them needs a place in time',
+        )
+      for (const [path, value] of Object.entries(p.values)) {
+        const property = properties.get(path)
+        if (!property) {
+          say(
+            `${at}.values.${path}`,
+            `an element of the kind “${e.look.kind}” has no property “${path}” that can be keyed`,
+          )
+          continue
+        }
+        const fault = valueFault(property, value)
+        if (fault) say(`${at}.values.${path}`, fault)
+      }
+      for (const side of ['start', 'end'] as const) {
+        const edge = p[side]
+        if (edge.on === 'element' && !elements.has(edge.element))
+          say(`${at}.${side}.element`, `there is no element “${edge.element}”`)
+        if (edge.on === 'take' && !lesson.media[edge.media])
+          say(`${at}.${side}.media`, `there is no take “${edge.media}”`)
+      }
+    })
+  })
+  lesson.staggers.forEach((s, i) =>
+    s.elements.forEach((id, n) => {
+      if (!elements.has(id)) say(`staggers[${i}].elements[${n}]`, `there is no element “${id}”`)
+    }),
+  )
+  for (const f of timed.findings)
+    if (f.code === 'cycle') say(`elements[${lesson.elements.findIndex((e) => e.id === f.element)}]`, f.sentence)
+  return faults
+}

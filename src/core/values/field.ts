@@ -1,0 +1,59 @@
+import { UNITS, type Unit } from './unit'
+
+/** A number of an element: what it is, and how small and large it may be. */
+export interface NumberField {
+  type: Unit
+  min: number
+  max: number
+  digits?: number
+}
+/** A value of an element that can be changed by hand: where it stands, what it is called, what it is and may be. */
+export type Field = {
+  path: string
+  label: string
+  /** Only where another value of the look is one of these; with none named, where it is set at all. */
+  when?: readonly [path: string, ...values: (string | boolean)[]]
+  /** It is changed on the picture, or by another field that shows it. */
+  inPanel?: false
+  /** It has one value for all the time that the element lasts. */
+  keyed?: false
+} & (
+  | NumberField
+  | { type: 'colour'; optional?: boolean }
+  | { type: 'choice'; options: readonly { value: string; label: string }[] }
+  | { type: 'tick' }
+  | { type: 'text' }
+  | { type: 'font' }
+  | { type: 'easing' }
+)
+
+export const isNumber = (f: Field): f is Field & NumberField => f.type in UNITS
+/** A number brought to what its field may hold. */
+export function fitting(f: NumberField, value: number): number {
+  const v = UNITS[f.type].whole ? Math.round(value) : value
+  return Math.min(f.max, Math.max(f.min, v))
+}
+/** Whether a number is one that its field may hold. */
+export const fits = (f: NumberField, value: number): boolean => fitting(f, value) === value
+
+/** The value at a dotted path, `face.size`. */
+export const valueAt = (of: unknown, path: string): unknown =>
+  path.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | null | undefined)?.[k], of)
+/** Sets the value at a dotted path of a draft. */
+export function setAt(of: object, path: string, value: unknown): void {
+  const keys = path.split('.')
+  const last = keys.pop()!
+  const holder = keys.reduce<Record<string, unknown>>(
+    (v, k) => v[k] as Record<string, unknown>,
+    of as Record<string, unknown>,
+  )
+  holder[last] = value
+}
+
+/** Whether a field says anything about a look as it is now. */
+export function applies(f: Field, look: object): boolean {
+  if (!f.when) return true
+  const [path, ...values] = f.when
+  const value = valueAt(look, path)
+  return values.length === 0 ? value !== null && value !== undefined : values.includes(value as string)
+}

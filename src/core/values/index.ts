@@ -1,0 +1,7 @@
+export * from './colour'
+export * from './corners'
+export * from './easing'
+export * from './field'
+export * from './mix'
+export * from './path'
+export * from './unit'
