@@ -1,9 +1,9 @@
+import { hundredth } from '../geometry'
 import type { Clip, Element, Lesson, Medium } from '../lesson/schema'
 import { clipEnd, sourceUsAt } from '../lesson/clips'
 import { frameFor } from '../lesson/limits'
 import { frameStartUs, secondsToFrames, type Rate } from '../time'
 import type { Edit } from './edit'
-import { hundredth } from './plain'
 import { resizeLesson } from './shaping'
 import { eachNumber, whensOf } from './walk'
 

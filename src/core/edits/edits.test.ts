@@ -231,7 +231,7 @@ test('a side that is pulled leaves the one across where it is, turned or not', (
 test('an arrow’s tip is put elsewhere while its tail stays', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'arrow', 'a', loose(0), loose(9), { x: 100, y: 100, width: 100, rotation: 0 })]
-  expect(made(lesson, E.pullArrow('a', 'tip', { x: 50, y: 200 })).elements[0]).toMatchObject({
+  expect(made(lesson, E.pullHandle('a', 'tip', { x: 50, y: 200 })).elements[0]).toMatchObject({
     x: 50,
     y: 150,
     width: 100,

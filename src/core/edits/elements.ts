@@ -1,7 +1,8 @@
+import { setAt, valueAt } from '../values'
 import { elementIn, elementsIn } from './chosen'
 import { frameOfMedium } from '../lesson/clips'
 import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
-import { clicksIn } from '../kinds'
+import { aimAt, aimOf, clicksIn, kindOf, letGo } from '../kinds'
 import { noPassing } from '../lesson/make'
 import type { Catch } from '../moments'
 import { frameOfTie, resolve, type Timed } from '../timing'
@@ -66,9 +67,9 @@ export const moveElements =
     each(draft, ids, (e) => {
       e.x = Math.round((e.x + dx) * 100) / 100
       e.y = Math.round((e.y + dy) * 100) / 100
-      if (e.look.kind === 'bar') e.look.place = 'free'
-      if (withTips && e.look.kind === 'callout' && e.look.tip)
-        e.look.tip = { x: e.look.tip.x + dx, y: e.look.tip.y + dy }
+      letGo(e)
+      const aim = aimOf(e)
+      if (withTips && aim) aimAt(e, { x: aim.x + dx, y: aim.y + dy })
     })
 
 export type Restack = 'front' | 'back' | 'forward' | 'backward'
@@ -325,8 +326,6 @@ export const takeOver =
       }
       if (e.look.kind !== from.look.kind) return
       const look = plain(from.look)
-      if ('text' in e.look && 'text' in look) look.text = e.look.text
-      if (e.look.kind === 'callout' && look.kind === 'callout') look.tip = e.look.tip
-      if (e.look.kind === 'still' && look.kind === 'still') look.media = e.look.media
+      for (const part of kindOf(e).content ?? []) setAt(look, part, plain(valueAt(e.look, part)))
       e.look = look
     })

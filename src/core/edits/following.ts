@@ -1,4 +1,5 @@
-import { newElement } from '../kinds'
+import { tenth } from '../geometry'
+import { isRule, isView, kindOf, newElement } from '../kinds'
 import { elementIn } from './chosen'
 import { CALM, followInputAt, followStands, type FollowChoice, type Stand } from '../framing'
 import { zoomRect } from '../framing/zoom'
@@ -10,7 +11,7 @@ import { mended, pointerAt, smoothed } from '../trace'
 import { MOST_POSES, posesAlong, withTake } from './along'
 import type { Edit } from './edit'
 import { setTrace } from './lesson'
-import { plain, tenth, tie } from './plain'
+import { plain, tie } from './plain'
 
 /** Views that a person set and locked in a zoom: they are kept when it follows the pointer anew. */
 function lockedOf(timed: Timed, e: Element): Stand[] {
@@ -90,7 +91,7 @@ export const followPointer =
 export const rippleOnClicks =
   (id: string): Edit =>
   (draft) => {
-    if (draft.elements.some((e) => e.look.kind === 'ripple' && e.look.every)) return
+    if (draft.elements.some((e) => isRule(e) && kindOf(e).marks)) return
     const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
     if (e.look.kind === 'ripple')
       draft.elements.push({ ...e, name: 'Ripple on every click', look: { ...e.look, every: true } })
@@ -110,7 +111,7 @@ export const takeTrace =
   (draft) => {
     setTrace(media, moments, pointer)(draft)
     rippleOnClicks(ids.ripple)(draft)
-    if (!draft.elements.some((e) => e.look.kind === 'zoom')) followPointer(ids.zoom, CALM)(draft)
+    if (!draft.elements.some(isView)) followPointer(ids.zoom, CALM)(draft)
   }
 
 /** Evens out the shaky pointer of a take; rests, clicks and arrivals stay where and when they are. */

@@ -1,3 +1,4 @@
+import { hundredth } from '../geometry'
 import { elementIn } from './chosen'
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { takeTimeAt } from '../lesson/clips'
@@ -5,7 +6,6 @@ import { nearestMoment, type Catch } from '../moments'
 import { edgeFrame, motionOf } from '../motion'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
-import { hundredth } from './plain'
 
 /**
  * Where an edge of a move is kept when it is put at a frame: tied to what caught it, else from the nearer end of the

@@ -1,14 +1,15 @@
+import { aimOf } from '../kinds'
 import { elementIn } from './chosen'
 import { z } from 'zod'
 import { clipEnd, fitRect, placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { cornersOf } from '../values'
 import { frameBoxOf } from '../scene'
-import { boundsOf, type Rect } from '../geometry'
+import { tenth, boundsOf, type Rect } from '../geometry'
 import { resolve, type Timed } from '../timing'
 import { posesAlong } from './along'
 import type { Edit } from './edit'
-import { plain, tenth } from './plain'
+import { plain } from './plain'
 
 /** Where a pinned spot is at a time of the medium, in microseconds and pixels of the take. */
 export interface PinPlace {
@@ -60,7 +61,8 @@ export function pinSpot(timed: Timed, element: Element): PinSpot | null {
   const e = { ...element, poses: [] }
   const { matrix, box } = frameBoxOf(timed, e, span.from, false)
   let r: Rect = boundsOf(matrix, box)
-  if (e.look.kind === 'callout' && e.look.tip) r = { x: e.look.tip.x - TIP.w / 2, y: e.look.tip.y - TIP.h / 2, ...TIP }
+  const aim = aimOf(e)
+  if (aim) r = { x: aim.x - TIP.w / 2, y: aim.y - TIP.h / 2, ...TIP }
   if (r.w > LARGEST) r = { ...r, x: r.x + (r.w - LARGEST) / 2, w: LARGEST }
   if (r.h > LARGEST) r = { ...r, y: r.y + (r.h - LARGEST) / 2, h: LARGEST }
   const fit = fitRect(clip.fit, { width: medium.width, height: medium.height }, lesson.frame)
@@ -114,7 +116,7 @@ export const pinTo =
       ]
       at.push({ t, x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
     }
-    const tip = own.look.kind === 'callout' ? own.look.tip : null
+    const tip = aimOf(own)
     const valuesAt = (f: number): Pose['values'] => ({
       x: tenth(own.x + at[f]!.x),
       y: tenth(own.y + at[f]!.y),

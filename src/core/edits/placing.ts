@@ -1,14 +1,13 @@
 import { elementIn, elementsIn } from './chosen'
-import { kindOf } from '../kinds'
+import { heightByHand, kindOf, letGo } from '../kinds'
 import type { Element } from '../lesson/schema'
 import { atPose, motionOf } from '../motion'
 import { type KeyValue } from '../values'
-import { apply, boundsOf, inverse, isFlat, union, type Rect } from '../geometry'
+import { hundredth, apply, boundsOf, inverse, isFlat, union, type Rect } from '../geometry'
 import { frameBoxOf, matrixOf, spaceOf } from '../scene'
 import { SAFE_AREAS } from '../scene/snap'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
-import { hundredth } from './plain'
 
 export type AlignEdge = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'
 export type AlignTo = 'frame' | 'action' | 'title' | 'each-other'
@@ -43,7 +42,7 @@ function shiftEach({ timed, frame }: Standing, shifts: { own: Element; dx: numbe
       const b = apply(inverse(m), { x: dx, y: dy })
       e.x = hundredth(e.x + b.x - a.x)
       e.y = hundredth(e.y + b.y - a.y)
-      if (e.look.kind === 'bar' && (dx || dy)) e.look.place = 'free'
+      if (dx || dy) letGo(e)
     }
   }
 }
@@ -111,7 +110,7 @@ export const equalSizes =
       } else {
         e.height = size.h
         if (kindOf(e).pulls === 'shape') e.width = size.h * shape
-        if (e.look.kind === 'callout' || e.look.kind === 'text') e.look.fitText = false
+        heightByHand(e)
       }
     }
   }

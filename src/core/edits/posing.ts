@@ -1,14 +1,15 @@
+import { letGo } from '../kinds'
 import { elementIn, elementsIn } from './chosen'
 import type { Element, Lesson, MoveEdge, Passing, Pose } from '../lesson/schema'
 import type { Catch } from '../moments'
 import { alongPath, pathLength, type KeyValue } from '../values'
 import { atPose, motionOf, poseAt, propertiesOf, propertyValue, setAt } from '../motion'
-import type { Point } from '../geometry'
+import { hundredth, type Point } from '../geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
 import { keptAt } from './moveEdges'
-import { hundredth, plain } from './plain'
+import { plain } from './plain'
 
 const find = (draft: Lesson, id: string): Element | undefined => elementIn(draft, id)
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined =>
@@ -114,7 +115,7 @@ export const moveWhole =
         if (typeof p.values.x === 'number') p.values.x = hundredth(p.values.x + dx)
         if (typeof p.values.y === 'number') p.values.y = hundredth(p.values.y + dy)
       }
-      if (e.look.kind === 'bar') e.look.place = 'free'
+      letGo(e)
     }
   }
 

@@ -1,3 +1,4 @@
+import { aimAt, aimOf, isView } from '../kinds'
 import { elementIn } from './chosen'
 import type { Element } from '../lesson/schema'
 import { apply, IDENTITY, inverse, isFlat, times, type Matrix } from '../geometry'
@@ -7,7 +8,7 @@ import type { Edit } from './edit'
 import { plain } from './plain'
 
 const framingFor = (timed: Timed, e: Element, frame: number): Matrix =>
-  e.space === 'take' && e.look.kind !== 'zoom' ? framingOf(timed, frame) : IDENTITY
+  e.space === 'take' && !isView(e) ? framingOf(timed, frame) : IDENTITY
 const hundredThousandth = (v: number) => Math.round(v * 1e8) / 1e8
 
 /** The turn and the even scale of a matrix, where it is no more than those and a shift. */
@@ -42,7 +43,8 @@ export function fold(e: Element, m: Matrix): boolean {
   Object.assign(e, point(own.x, own.y))
   e.rotation += s.degrees
   e.scale = { x: e.scale.x * s.scale, y: e.scale.y * s.scale }
-  if (e.look.kind === 'callout' && e.look.tip) e.look.tip = point(e.look.tip.x, e.look.tip.y)
+  const aim = aimOf(e)
+  if (aim) aimAt(e, point(aim.x, aim.y))
   for (const pose of e.poses) {
     const { values } = pose
     const both = (px: string, py: string, ox: number, oy: number) => {

@@ -1,14 +1,13 @@
 import { elementIn, elementsIn } from './chosen'
-import { arrowBetween, arrowEnds, barPlace, hasPlace, isRule, kindOf, localBox } from '../kinds'
+import { aimAt, hasPlace, heightByHand, isRule, kindOf, letGo, localBox, settle, sizeOf } from '../kinds'
 import { setAt } from '../values'
-import { posedAt } from '../motion'
-import { apply, boundsOf, inverse, isFlat, meets, type Point } from '../geometry'
+import { posedAt, propertiesOf } from '../motion'
+import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '../geometry'
 import { elementsAt, frameBoxOf, matrixOf } from '../scene'
 import { takeAt } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
 import type { Edit } from './edit'
-import { hundredth } from './plain'
 import { eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
@@ -21,11 +20,11 @@ export const setLook =
   (ids: string[], path: string, value: unknown): Edit =>
   (draft) => {
     for (const e of elementsIn(draft, ids)) {
-      if (path === 'fitText' && value === false) e.height = Math.round(kindOf(e).size(e as never).h)
+      if (path === 'fitText' && value === false) e.height = Math.round(sizeOf(e).h)
       setAt(e.look, path, value)
       if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim())
         e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
-      settle(e, draft)
+      settle(e, draft.frame)
     }
   }
 
@@ -46,24 +45,11 @@ export const setSize =
     if (height !== null) {
       e.height = hundredth(Math.max(1, height))
       if (keep) e.width = hundredth(e.height * shape)
-      if (e.look.kind === 'callout' || e.look.kind === 'text') e.look.fitText = false
+      heightByHand(e)
     }
-    if (e.look.kind === 'bar' && width !== null && e.width !== draft.frame.width) e.look.place = 'free'
-    settle(e, draft)
+    if (width !== null && e.width !== draft.frame.width) letGo(e)
+    settle(e, draft.frame)
   }
-
-function settle(e: Element, lesson: Lesson): void {
-  if (e.look.kind === 'dim' || e.look.kind === 'letterbox')
-    Object.assign(e, {
-      width: lesson.frame.width,
-      height: lesson.frame.height,
-      x: lesson.frame.width / 2,
-      y: lesson.frame.height / 2,
-    })
-  if (e.look.kind !== 'bar') return
-  const place = barPlace(e as never, lesson.frame)
-  if (place) Object.assign(e, place)
-}
 
 /**
  * Brings an element from a frame of one size into one of another: places and ways go with the side of the frame that
@@ -98,7 +84,7 @@ export const resizeLesson =
     draft.guides = { x: guides(x, width / from.width), y: guides(y, height / from.height) }
     for (const e of draft.elements) {
       resizeElement(e, from, draft.frame)
-      settle(e, draft)
+      settle(e, draft.frame)
     }
   }
 
@@ -117,7 +103,7 @@ export const pullBox =
   (draft) => {
     const e = elementIn(draft, id)
     if (!e) return
-    const size = kindOf(e).size(e as never)
+    const size = sizeOf(e)
     const box = localBox(e, size)
     const matrix = matrixOf(e)
     if (isFlat(matrix)) return
@@ -145,43 +131,32 @@ export const pullBox =
         ? box.y + box.h - (1 - e.anchor.y) * h
         : box.y + e.anchor.y * h
     const at = apply(matrix, { x: pull.x ? ax : 0, y: pull.y ? ay : 0 })
-    if (pull.y && (e.look.kind === 'callout' || e.look.kind === 'text')) e.look.fitText = false
-    if (pull.x && e.look.kind === 'bar') e.look.place = 'free'
+    if (pull.y) heightByHand(e)
+    if (pull.x) letGo(e)
     e.x = hundredth(at.x)
     e.y = hundredth(at.y)
     e.width = hundredth(w)
-    e.height = hundredth(e.look.kind === 'ripple' ? w : h)
-    settle(e, draft)
+    e.height = hundredth(h)
+    settle(e, draft.frame)
   }
 
-/** Puts one end of an arrow to a point, the other stays. */
-export const pullArrow =
-  (id: string, end: 'tail' | 'tip', to: Point): Edit =>
+/** Drags one of an element's handles to a point (in the pixels of its place): an arrow's end, its bend, a callout's tail. */
+export const pullHandle =
+  (id: string, handle: string, to: Point): Edit =>
+  (draft) => {
+    const e = elementIn(draft, id)
+    if (e) kindOf(e).pull?.(e as never, handle, to, apply(inverse(matrixOf(e)), to))
+  }
+/** Lets an element point at a spot, or at nothing more: then what its poses say of that goes too. */
+export const pointAt =
+  (id: string, spot: Point | null): Edit =>
   (draft) => {
     const e = elementIn(draft, id)
     if (!e) return
-    const ends = arrowEnds(e)
-    const placedAgain = end === 'tip' ? arrowBetween(ends.tail, to) : arrowBetween(to, ends.tip)
-    Object.assign(e, {
-      ...placedAgain,
-      x: hundredth(placedAgain.x),
-      y: hundredth(placedAgain.y),
-      width: hundredth(placedAgain.width),
-      rotation: hundredth(placedAgain.rotation),
-    })
-  }
-/** Lifts an arrow's middle to a point. */
-export const bendArrow =
-  (id: string, to: Point): Edit =>
-  (draft) => {
-    const e = elementIn(draft, id)
-    if (e?.look.kind === 'arrow') e.look.bend = Math.round(-apply(inverse(matrixOf(e)), to).y)
-  }
-export const pointCallout =
-  (id: string, tip: Point | null): Edit =>
-  (draft) => {
-    const e = elementIn(draft, id)
-    if (e?.look.kind === 'callout') e.look.tip = tip && { x: hundredth(tip.x), y: hundredth(tip.y) }
+    aimAt(e, spot && { x: hundredth(spot.x), y: hundredth(spot.y) })
+    const properties = new Set(propertiesOf(e).map((p) => p.path))
+    for (const { values } of e.poses)
+      for (const path of Object.keys(values)) if (!properties.has(path)) delete values[path]
   }
 /** Turns an element so that its top faces a point; `steps` of 15°. */
 export const turnTo =

@@ -1,3 +1,4 @@
+import { isView } from '../kinds'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Matrix, Rect } from '../geometry'
 import { atPose, poseAt, posedAt } from '../motion'
@@ -62,7 +63,7 @@ const zooms = new WeakMap<readonly Element[], Zoom[]>()
 /** The zooms among elements; these are gone through once, however many frames are asked about. */
 function zoomsOf(elements: readonly Element[]): Zoom[] {
   let own = zooms.get(elements)
-  if (!own) zooms.set(elements, (own = elements.filter((e): e is Zoom => e.look.kind === 'zoom')))
+  if (!own) zooms.set(elements, (own = elements.filter((e): e is Zoom => isView(e))))
   return own
 }
 

@@ -85,3 +85,7 @@ export const intersection = (a: Rect, b: Rect): Rect => {
 }
 /** A coordinate written into a path: a thousandth of a pixel is enough. */
 export const fix = (n: number): number => Math.round(n * 1000) / 1000
+/** Pixels as they are stored: to a hundredth. */
+export const hundredth = (v: number): number => Math.round(v * 100) / 100
+/** Pixels of a way that was worked out: to a tenth. */
+export const tenth = (v: number): number => Math.round(v * 10) / 10

@@ -2,7 +2,7 @@ import type { Element, Lesson } from '../lesson/schema'
 import type { Point, Rect } from '../geometry'
 import type { Shape } from '../display'
 import type { Span, Timed } from '../timing'
-import type { Field } from '../values'
+import type { Field, KeyValue } from '../values'
 import type { ElementKind, Look } from './looks'
 
 export type ElementOf<K extends ElementKind> = Element & { look: Extract<Look, { kind: K }> }
@@ -20,6 +20,23 @@ export interface Drawn {
   blurPx?: number
 }
 
+/** A spot that can be dragged: an end of the element, or something that it leads to. */
+export interface Handle {
+  id: string
+  label: string
+  /** What is done with it: “Point”, “Bend”. */
+  act: string
+  at: Point
+  /** Whether `at` is in the element’s own pixels, or in those of its place. */
+  in: 'own' | 'place'
+  kind: 'end' | 'spot' | 'lift'
+}
+/** The values that an element has when it points at the next thing, and how far away that is. */
+export interface Repointed {
+  values: Record<string, KeyValue>
+  way: number
+}
+
 /** An element kind: how big it is, what it draws, and what a new one looks like. */
 export interface Kind<K extends ElementKind> {
   kind: K
@@ -35,6 +52,45 @@ export interface Kind<K extends ElementKind> {
   withFrame?: true
   /** It is known by its rectangle alone: nothing else of it can be keyed. */
   onlyFramed?: true
+  /** It says which part of the take fills the picture, and draws nothing itself. */
+  view?: true
+  /** It can be picked on the picture although it lies over all of it. */
+  pickable?: true
+  /** It is so thin that a press beside it is meant for it. */
+  thin?: true
+  /** What is drawn over its marks although it stands below them; and whether it draws such marks. */
+  overMarks?: true
+  marks?: true
+  /** Parts of its look that are what it says or shows, not how it looks: they stay when it takes over another’s look. */
+  content?: readonly string[]
+  /** Whether it stands for many, each at a place of its own, and so has none itself. */
+  rule?(e: ElementOf<K>): boolean
+  /** How far it rises above and below its box. */
+  rises?(e: ElementOf<K>): number
+  /** Puts a draft where it has to be, when that follows from the frame. */
+  settle?(e: ElementOf<K>, frame: Lesson['frame']): void
+  /** The edge of the frame that it is kept to; null when it lies free. */
+  held?(e: ElementOf<K>): 'top' | 'bottom' | null
+  /** It stays upright, whatever its box allows. */
+  upright?: true
+  /** A draft was placed by hand: it lets go of what it was kept to. */
+  letGo?(e: ElementOf<K>): void
+  /** A draft was given a height by hand. */
+  heightByHand?(e: ElementOf<K>): void
+  /** The picture that it shows. */
+  medium?(e: ElementOf<K>): string
+  /** The spot that it points at besides its own place, in the pixels of that; null when it has none. */
+  aim?(e: ElementOf<K>): Point | null
+  /** Lets a draft point at a spot, or at none. */
+  aimAt?(e: ElementOf<K>, spot: Point | null): void
+  /** What of it can be dragged on the picture besides its box. */
+  handles?(e: ElementOf<K>): Handle[]
+  /** One of its handles was dragged to a point: `to` in the pixels of its place, `local` in its own. */
+  pull?(e: ElementOf<K>, handle: string, to: Point, local: Point): void
+  /** Whether it points at something and can be sent to the next thing. */
+  points?(e: ElementOf<K>): boolean
+  /** How it turns to the next thing that it is to point at, inside a frame. */
+  repoint?(e: ElementOf<K>, to: Point, frame: Lesson['frame']): Repointed
   /** Width and height in pixels: the element's own, or what its content needs. */
   size(e: ElementOf<K>): { w: number; h: number }
   /** The frames in which it may be seen, when that is more than its span. */

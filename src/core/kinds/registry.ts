@@ -39,8 +39,4 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[e.look.kind] as unknown as Kind<ElementKind>
 export const kindNamed = (kind: ElementKind): Kind<ElementKind> => KINDS[kind] as unknown as Kind<ElementKind>
-/** Whether an element stands for many: a ripple on every click. */
-export const isRule = (e: Element): boolean => e.look.kind === 'ripple' && e.look.every
-/** Whether an element has a place of its own on the picture. */
-export const hasPlace = (e: Element): boolean => !kindOf(e).whole && !isRule(e)
 export const ELEMENT_KINDS = Object.keys(KINDS) as ElementKind[]

@@ -1,3 +1,4 @@
+import { mediumOf } from '../kinds'
 import type { ZodError } from 'zod'
 import { fits, isNumber } from '../values'
 import { propertiesOf, type Property } from '../motion'
@@ -98,8 +99,9 @@ function referenceFaults(lesson: Lesson): Fault[] {
     }
     if (e.start.on === 'length' && e.end.on === 'length')
       say(`elements[${i}].end`, 'the start and the end are both given as a length; one of them needs a place in time')
-    if (e.look.kind === 'still' && lesson.media[e.look.media]?.kind !== 'picture')
-      say(`elements[${i}].look.media`, `there is no picture “${e.look.media}”`)
+    const medium = mediumOf(e)
+    if (medium !== null && lesson.media[medium]?.kind !== 'picture')
+      say(`elements[${i}].look.media`, `there is no picture “${medium}”`)
   })
   lesson.elements.forEach((e, i) => {
     if (e.rides?.on && !elements.has(e.rides.on)) say(`elements[${i}].rides.on`, `there is no element “${e.rides.on}”`)

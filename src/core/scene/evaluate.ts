@@ -1,6 +1,6 @@
 import type { Element, Lesson } from '../lesson/schema'
 import { clipEnd, fitRect, sourceFrameAt } from '../lesson/clips'
-import { hasPlace, kindOf, localBox } from '../kinds'
+import { hasPlace, isView, kindOf, localBox } from '../kinds'
 import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { DisplayList, Item, Shadow, TakeLayer } from '../display'
@@ -38,8 +38,8 @@ const indexes = new WeakMap<Timed, { stack: readonly Element[]; runs: Map<number
 function stacked(lesson: Lesson): readonly Element[] {
   const place = new Map(lesson.tracks.filter((t) => t.kind === 'elements').map((t, i) => [t.id, i]))
   const elements = place.size < 2 ? lesson.elements : byTrack(lesson.elements, place)
-  const last = elements.findLastIndex((e) => e.look.kind === 'ripple')
-  const raised = elements.filter((e, i) => i < last && e.look.kind === 'pointer')
+  const last = elements.findLastIndex((e) => kindOf(e).marks)
+  const raised = elements.filter((e, i) => i < last && kindOf(e).overMarks)
   return raised.length === 0
     ? elements
     : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
@@ -266,7 +266,7 @@ function clipOf(e: Element, box: Rect): Rect | null {
 
 /** From the pixels that an element is placed in to the picture: what carries it, then the framing. */
 export function spaceOf(timed: Timed, e: Element, frame: number, framed = true): Matrix {
-  const framing = e.space === 'take' && e.look.kind !== 'zoom' ? framingOf(timed, frame, framed) : IDENTITY
+  const framing = e.space === 'take' && !isView(e) ? framingOf(timed, frame, framed) : IDENTITY
   return times(framing, carryOf(timed, e, frame, framing).matrix)
 }
 /**
@@ -295,14 +295,13 @@ export function hitAt(
 ): Element | null {
   for (const own of elementsAt(timed, frame).toReversed()) {
     const e = posedAt(timed, own, frame)
-    if (!e || e.hidden || e.locked || without.includes(e.id) || (!hasPlace(e) && e.look.kind !== 'backdrop')) continue
+    if (!e || e.hidden || e.locked || without.includes(e.id) || (!hasPlace(e) && !kindOf(e).pickable)) continue
     const { matrix, box } = frameBoxOf(timed, e, frame, framed)
     if (isFlat(matrix)) continue
     const p = apply(inverse(matrix), point)
     const reach = HIT_PX / Math.hypot(matrix[0], matrix[1])
-    const r = grown(box, e.look.kind === 'arrow' || e.look.kind === 'bar' ? reach : 0)
-    const bent = e.look.kind === 'arrow' && e.look.bend !== 0
-    const tall = bent && e.look.kind === 'arrow' ? Math.abs(e.look.bend) : 0
+    const r = grown(box, kindOf(e).thin ? reach : 0)
+    const tall = kindOf(e).rises?.(e as never) ?? 0
     if (p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y - tall && p.y <= r.y + r.h + tall) return own
   }
   return null

@@ -1,8 +1,8 @@
+import { canRepoint } from '@/core/kinds'
 import { toast } from 'sonner'
 import {
   addKey,
   arriveByNow,
-  canRepoint,
   copyKeys,
   detach,
   evenSpeed,

@@ -1,8 +1,8 @@
 import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Scissors, Trash2 } from 'lucide-react'
 import { toast } from 'sonner'
-import { pointCallout, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver } from '@/core/edits'
+import { pointAt, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver } from '@/core/edits'
 import { applies, valueAt, type Field } from '@/core/values'
-import { isRule, kindOf } from '@/core/kinds'
+import { aimOf, canAim, isRule, kindOf } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { propertyOf } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
@@ -190,27 +190,14 @@ export function ElementDetails({ element: own }: { element: Element }) {
           {fields.map((f) => (
             <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />
           ))}
-          {e.look.kind === 'callout' &&
-            (e.look.tip ? (
-              <Button
-                onClick={() =>
-                  edit(`Take the tail off “${e.name}”`, (d) => {
-                    pointCallout(e.id, null)(d)
-                    const x = d.elements.find((y) => y.id === e.id)
-                    for (const p of x?.poses ?? []) {
-                      delete p.values['look.tip.x']
-                      delete p.values['look.tip.y']
-                    }
-                  })
-                }
-              >
+          {canAim(e) &&
+            (aimOf(e) ? (
+              <Button onClick={() => edit(`Take the tail off “${e.name}”`, pointAt(e.id, null))}>
                 Take the tail off
               </Button>
             ) : (
               <Button
-                onClick={() =>
-                  edit(`Give “${e.name}” a tail`, pointCallout(e.id, { x: e.x, y: e.y + size.h / 2 + 80 }))
-                }
+                onClick={() => edit(`Give “${e.name}” a tail`, pointAt(e.id, { x: e.x, y: e.y + size.h / 2 + 80 }))}
               >
                 Give it a tail
               </Button>

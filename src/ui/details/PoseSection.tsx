@@ -1,6 +1,7 @@
+import { canRepoint } from '@/core/kinds'
 import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Trash2, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { canRepoint, putMoveEdge, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
+import { putMoveEdge, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { isUnfilled, moveWarnings, motionOf, paceOf, poseAt, type Move } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'

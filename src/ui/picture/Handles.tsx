@@ -1,5 +1,5 @@
-import { bendArrow, pointCallout, pullArrow, pullBox, setAnchor, turnTo, type Pull } from '@/core/edits'
-import { arrowEnds, kindOf } from '@/core/kinds'
+import { pullBox, pullHandle, setAnchor, turnTo, type Pull } from '@/core/edits'
+import { canTurn, handlesOf, heldBy, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { apply, isFlat, times, inverse, type Matrix, type Point, type Rect } from '@/core/geometry'
 import { matrixOf } from '@/core/scene'
@@ -13,6 +13,12 @@ const CORNERS: Pull[] = [
   { x: 1, y: 1 },
   { x: -1, y: 1 },
 ]
+/** How what can be dragged besides the box is drawn: an end of the thing, a spot that it leads to, what lifts it. */
+const HANDLE = {
+  end: { size: 1.2, fill: '#fffdf8', cursor: 'cursor-move' },
+  spot: { size: 1.3, fill: '#fbe3da', cursor: 'cursor-move' },
+  lift: { size: 1, fill: '#fbe3da', cursor: 'cursor-ns-resize' },
+}
 const SIDES: Pull[] = [
   { x: -1, y: 0 },
   { x: 1, y: 0 },
@@ -75,20 +81,17 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
   const knob = { fill: '#fffdf8', stroke: '#b8321a', strokeWidth: 1.5 * px }
   const { pulls } = kindOf(e)
   const pullable = pulls === 'both' ? [...CORNERS, ...SIDES] : pulls === 'shape' ? CORNERS : []
-  const fixed = e.look.kind === 'bar' && e.look.place !== 'free'
-  const spots = pullable.filter(
-    (p) => !fixed || (p.x === 0 && e.look.kind === 'bar' && (e.look.place === 'top' ? p.y === 1 : p.y === -1)),
-  )
+  // What is kept to an edge of the frame can only be pulled away from it.
+  const held = heldBy(e)
+  const spots = pullable.filter((p) => !held || (p.x === 0 && p.y === (held === 'top' ? 1 : -1)))
   const at = (p: Pull) => apply(matrix, { x: box.x + ((p.x + 1) / 2) * box.w, y: box.y + ((p.y + 1) / 2) * box.h })
-  const turns =
-    pulls !== 'none' && e.look.kind !== 'zoom' && e.look.kind !== 'ripple' && e.look.kind !== 'backdrop' && !fixed
+  const turns = canTurn(e)
   const head = apply(matrix, { x: box.x + box.w / 2, y: box.y - (26 * px) / Math.hypot(matrix[0], matrix[1]) })
   const top = apply(matrix, { x: box.x + box.w / 2, y: box.y })
   /** The framing part of the matrix: from the pixels of its place to the picture. */
   const own = matrixOf(e)
   const framing = isFlat(own) ? matrix : times(matrix, inverse(own))
   const anchor = apply(matrix, { x: 0, y: 0 })
-  const ends = e.look.kind === 'arrow' ? arrowEnds(e) : null
   const named = (what: string) => `${what} of “${e.name}”`
   return (
     <g>
@@ -158,63 +161,24 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
           </rect>
         )
       })}
-      {ends &&
-        e.look.kind === 'arrow' &&
-        (['tail', 'tip'] as const).map((end) => {
-          const c = apply(framing, ends[end])
-          return (
-            <circle
-              key={end}
-              cx={c.x}
-              cy={c.y}
-              r={r * 1.2}
-              {...knob}
-              data-handle={end}
-              className="cursor-move"
-              onPointerDown={grasp(`Point “${e.name}”`, (p) => pullArrow(e.id, end, p))}
-            >
-              <title>{named(end === 'tip' ? 'Tip' : 'Tail')}</title>
-            </circle>
-          )
-        })}
-      {ends &&
-        e.look.kind === 'arrow' &&
-        (() => {
-          const middle = apply(matrix, { x: box.x + box.w / 2, y: -e.look.bend })
-          return (
-            <circle
-              cx={middle.x}
-              cy={middle.y}
-              r={r}
-              {...knob}
-              fill="#fbe3da"
-              data-handle="bend"
-              className="cursor-ns-resize"
-              onPointerDown={grasp(`Bend “${e.name}”`, (p) => bendArrow(e.id, p))}
-            >
-              <title>{named('Bend')}</title>
-            </circle>
-          )
-        })()}
-      {e.look.kind === 'callout' &&
-        e.look.tip &&
-        (() => {
-          const c = apply(framing, e.look.tip)
-          return (
-            <circle
-              cx={c.x}
-              cy={c.y}
-              r={r * 1.3}
-              {...knob}
-              fill="#fbe3da"
-              data-handle="tip"
-              className="cursor-move"
-              onPointerDown={grasp(`Point “${e.name}”`, (p) => pointCallout(e.id, p))}
-            >
-              <title>{named('Tail')}</title>
-            </circle>
-          )
-        })()}
+      {handlesOf(e).map((h) => {
+        const c = apply(h.in === 'own' ? matrix : framing, h.at)
+        return (
+          <circle
+            key={h.id}
+            cx={c.x}
+            cy={c.y}
+            r={r * HANDLE[h.kind].size}
+            {...knob}
+            fill={HANDLE[h.kind].fill}
+            data-handle={h.id}
+            className={HANDLE[h.kind].cursor}
+            onPointerDown={grasp(`${h.act} “${e.name}”`, (p) => pullHandle(e.id, h.id, p))}
+          >
+            <title>{named(h.label)}</title>
+          </circle>
+        )
+      })}
     </g>
   )
 }

@@ -1,7 +1,7 @@
-import { around, fix, grown, type Point } from '../../geometry'
+import { around, fix, grown, hundredth, type Point } from '../../geometry'
 import type { Shape } from '../../display'
 import type { Element } from '../../lesson/schema'
-import { localBox, type Kind } from '../kind'
+import { localBox, type ElementOf, type Kind, type Repointed } from '../kind'
 
 /** Where an arrow's two ends lie, in the pixels of its place. */
 export function arrowEnds(e: Pick<Element, 'x' | 'y' | 'width' | 'rotation' | 'anchor'>): { tail: Point; tip: Point } {
@@ -21,7 +21,67 @@ export function arrowBetween(tail: Point, tip: Point): Pick<Element, 'x' | 'y' |
   }
 }
 
+const rounded = ({ x, y, width, rotation, anchor }: ReturnType<typeof arrowBetween>) => ({
+  x: hundredth(x),
+  y: hundredth(y),
+  width: hundredth(width),
+  rotation: hundredth(rotation),
+  anchor,
+})
+
+/** Its turn goes the shorter way, its length and bend stay unless it would leave the picture. */
+function swung(e: ElementOf<'arrow'>, to: Point, frame: { width: number; height: number }): Repointed {
+  const { tail, tip } = arrowEnds(e)
+  const inside = (p: Point) => p.x >= 0 && p.y >= 0 && p.x <= frame.width && p.y <= frame.height
+  const same = { x: to.x + tail.x - tip.x, y: to.y + tail.y - tip.y }
+  const flips = [
+    same,
+    { x: 2 * to.x - same.x, y: same.y },
+    { x: same.x, y: 2 * to.y - same.y },
+    { x: 2 * to.x - same.x, y: 2 * to.y - same.y },
+  ]
+  const from = flips.find(inside) ?? same
+  const flipped = (from.x !== same.x) !== (from.y !== same.y)
+  const { x, y, width, rotation } = arrowBetween(from, to)
+  const turn = ((((rotation - e.rotation) % 360) + 540) % 360) - 180
+  const place = { x: hundredth(x), y: hundredth(y), width: hundredth(width), rotation: hundredth(e.rotation + turn) }
+  const values: Repointed['values'] = {
+    ...place,
+    ...(e.anchor.x !== 0.5 && { 'anchor.x': 0.5, 'anchor.y': 0.5 }),
+    ...(e.look.bend !== 0 && { 'look.bend': flipped ? -e.look.bend : e.look.bend }),
+  }
+  return { values, way: Math.hypot(to.x - tip.x, to.y - tip.y) }
+}
+
 export const arrow: Kind<'arrow'> = {
+  thin: true,
+  rises: (e) => Math.abs(e.look.bend),
+  handles(e) {
+    const { tail, tip } = arrowEnds(e)
+    const left = localBox(e, arrow.size(e)).x
+    return [
+      { id: 'tail', label: 'Tail', act: 'Point', at: tail, in: 'place', kind: 'end' },
+      { id: 'tip', label: 'Tip', act: 'Point', at: tip, in: 'place', kind: 'end' },
+      {
+        id: 'bend',
+        label: 'Bend',
+        act: 'Bend',
+        at: { x: left + e.width / 2, y: -e.look.bend },
+        in: 'own',
+        kind: 'lift',
+      },
+    ]
+  },
+  pull(e, handle, to, local) {
+    if (handle === 'bend') {
+      e.look.bend = Math.round(-local.y)
+      return
+    }
+    const ends = arrowEnds(e)
+    Object.assign(e, rounded(handle === 'tip' ? arrowBetween(ends.tail, to) : arrowBetween(to, ends.tip)))
+  },
+  points: () => true,
+  repoint: swung,
   kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k, look: { ...e.look, bend: e.look.bend * k } }),
   kind: 'arrow',
   title: 'Arrow',

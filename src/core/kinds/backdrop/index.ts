@@ -10,6 +10,8 @@ export const backdrop: Kind<'backdrop'> = {
   pulls: 'both',
   whole: true,
   withFrame: true,
+  pickable: true,
+  upright: true,
   fields: [
     { path: 'fill', label: 'Colour', type: 'colour' },
     { path: 'second', label: 'Graded into', type: 'colour', optional: true },

@@ -22,6 +22,15 @@ export const bar: Kind<'bar'> = {
   kind: 'bar',
   title: 'Progress bar',
   pulls: 'both',
+  thin: true,
+  settle(e, frame) {
+    const place = barPlace(e, frame)
+    if (place) Object.assign(e, place)
+  },
+  held: (e) => (e.look.place === 'free' ? null : e.look.place),
+  letGo(e) {
+    e.look.place = 'free'
+  },
   fields: [
     {
       path: 'place',

@@ -1,4 +1,4 @@
-import { fix, grown, union, type Point, type Rect } from '../../geometry'
+import { fix, grown, hundredth, union, type Point, type Rect } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
 import { ALIGNS, linesHeight, linesPath } from '../lines'
 
@@ -45,6 +45,22 @@ export function balloon(box: Rect, corner: number, tip: Point | null, tailPx: nu
   )
 }
 
+/** Room that is kept around a box, and how far a box that would cover what it points at goes out of the way. */
+const AROUND = 30
+const ASIDE = 90
+/** The values with which a callout points at a spot: it stays where it stands unless it would cover that. */
+function swung(e: ElementOf<'callout'>, to: Point, frame: { height: number }): Record<string, number> {
+  const values: Record<string, number> = { 'look.tip.x': hundredth(to.x), 'look.tip.y': hundredth(to.y) }
+  const size = callout.size(e)
+  const box = grown({ x: e.x - e.anchor.x * size.w, y: e.y - e.anchor.y * size.h, ...size }, AROUND)
+  const covers = to.x > box.x && to.x < box.x + box.w && to.y > box.y && to.y < box.y + box.h
+  if (covers) {
+    const up = to.y > frame.height / 2
+    values.y = hundredth(e.y + (up ? to.y - ASIDE - (box.y + box.h - AROUND) : to.y + ASIDE - (box.y + AROUND)))
+  }
+  return values
+}
+
 export const callout: Kind<'callout'> = {
   kept: (e, k) =>
     e.look.tip
@@ -53,6 +69,24 @@ export const callout: Kind<'callout'> = {
   kind: 'callout',
   title: 'Callout',
   pulls: 'both',
+  heightByHand(e) {
+    e.look.fitText = false
+  },
+  content: ['text', 'tip'],
+  aim: (e) => e.look.tip,
+  aimAt(e, spot) {
+    e.look.tip = spot
+  },
+  handles: ({ look: { tip } }) =>
+    tip ? [{ id: 'tip', label: 'Tail', act: 'Point', at: tip, in: 'place', kind: 'spot' }] : [],
+  pull(e, _handle, to) {
+    e.look.tip = { x: hundredth(to.x), y: hundredth(to.y) }
+  },
+  points: (e) => e.look.tip !== null,
+  repoint: (e, to, frame) => ({
+    values: swung(e, to, frame),
+    way: Math.hypot(to.x - e.look.tip!.x, to.y - e.look.tip!.y),
+  }),
   fields: [
     { path: 'tip.x', label: 'Tail x', when: ['tip'], type: 'across', min: -100_000, max: 100_000, inPanel: false },
     { path: 'tip.y', label: 'Tail y', when: ['tip'], type: 'down', min: -100_000, max: 100_000, inPanel: false },

@@ -1,3 +1,4 @@
+import { fillFrame } from '../fillFrame'
 import type { Shape } from '../../display'
 import type { Kind } from '../kind'
 import { FAR, faded, roundedBox } from '../outline'
@@ -8,6 +9,7 @@ export const dim: Kind<'dim'> = {
   pulls: 'none',
   whole: true,
   withFrame: true,
+  settle: fillFrame,
   fields: [
     { path: 'softPx', label: 'Blurs by', type: 'px', min: 0, max: 100 },
     { path: 'dim', label: 'Dims by', type: 'percent', min: 0, max: 100 },

@@ -1,3 +1,4 @@
+import { fillFrame } from '../fillFrame'
 import type { Shape } from '../../display'
 import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'
@@ -8,6 +9,7 @@ export const letterbox: Kind<'letterbox'> = {
   pulls: 'none',
   whole: true,
   withFrame: true,
+  settle: fillFrame,
   fields: [
     {
       path: 'by',

@@ -1,5 +1,5 @@
 import { pressId } from '../../moments/drawn'
-import { fix } from '../../geometry'
+import { fix, hundredth } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
 
 type Part = readonly [command: 'M' | 'L' | 'Q' | 'Z', ...at: number[]]
@@ -44,6 +44,9 @@ export const pointer: Kind<'pointer'> = {
   kind: 'pointer',
   title: 'Drawn pointer',
   pulls: 'width',
+  overMarks: true,
+  points: () => true,
+  repoint: (e, to) => ({ values: { x: hundredth(to.x), y: hundredth(to.y) }, way: Math.hypot(to.x - e.x, to.y - e.y) }),
   fields: [
     {
       path: 'form',

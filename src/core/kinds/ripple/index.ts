@@ -38,6 +38,9 @@ export const ripple: Kind<'ripple'> = {
   kind: 'ripple',
   title: 'Ripple',
   pulls: 'shape',
+  marks: true,
+  upright: true,
+  rule: (e) => e.look.every,
   fields: [
     { path: 'every', label: 'On every click of its span', type: 'tick' },
     { path: 'colour', label: 'Colour', type: 'colour' },

@@ -4,6 +4,8 @@ export const still: Kind<'still'> = {
   kind: 'still',
   title: 'Still picture',
   pulls: 'shape',
+  content: ['media'],
+  medium: (e) => e.look.media,
   fields: [
     { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour' },
     { path: 'swap.to', label: 'becomes', when: ['swap'], type: 'colour' },

@@ -9,6 +9,10 @@ export const text: Kind<'text'> = {
   kind: 'text',
   title: 'Text',
   pulls: 'both',
+  heightByHand(e) {
+    e.look.fitText = false
+  },
+  content: ['text'],
   fields: [
     { path: 'text', label: 'Text', type: 'text' },
     { path: 'face', label: 'Font', type: 'font' },

@@ -7,6 +7,8 @@ export const zoom: Kind<'zoom'> = {
   pulls: 'shape',
   whole: true,
   withFrame: true,
+  view: true,
+  upright: true,
   onlyFramed: true,
   fields: [
     { path: 'inFrames', label: 'Goes in for', type: 'frames', min: 0, max: 10_000 },

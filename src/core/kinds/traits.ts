@@ -1,0 +1,25 @@
+import type { Point } from '../geometry'
+import type { Element, Lesson } from '../lesson/schema'
+import type { Handle } from './kind'
+import { kindOf } from './registry'
+
+/** What is asked of an element without knowing what kind it is; each stands explained in `Kind`. */
+export const isView = (e: Element): boolean => kindOf(e).view === true
+/** Whether an element stands for many: a ripple on every click. */
+export const isRule = (e: Element): boolean => kindOf(e).rule?.(e as never) ?? false
+/** Whether an element has a place of its own on the picture. */
+export const hasPlace = (e: Element): boolean => !kindOf(e).whole && !isRule(e)
+export const sizeOf = (e: Element): { w: number; h: number } => kindOf(e).size(e as never)
+export const settle = (e: Element, frame: Lesson['frame']): void => kindOf(e).settle?.(e as never, frame)
+export const heldBy = (e: Element): 'top' | 'bottom' | null => kindOf(e).held?.(e as never) ?? null
+/** Whether it can be turned by hand. */
+export const canTurn = (e: Element): boolean => kindOf(e).pulls !== 'none' && !kindOf(e).upright && heldBy(e) === null
+export const letGo = (e: Element): void => kindOf(e).letGo?.(e as never)
+export const heightByHand = (e: Element): void => kindOf(e).heightByHand?.(e as never)
+export const mediumOf = (e: Element): string | null => kindOf(e).medium?.(e as never) ?? null
+export const aimOf = (e: Element): Point | null => kindOf(e).aim?.(e as never) ?? null
+export const aimAt = (e: Element, spot: Point | null): void => kindOf(e).aimAt?.(e as never, spot)
+/** Whether it can be given something to point at, and be left without. */
+export const canAim = (e: Element): boolean => kindOf(e).aimAt !== undefined
+export const handlesOf = (e: Element): Handle[] => kindOf(e).handles?.(e as never) ?? []
+export const canRepoint = (e: Element): boolean => kindOf(e).points?.(e as never) ?? false
