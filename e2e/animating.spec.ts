@@ -123,6 +123,8 @@ test(
     await hand.click(page.getByRole('button', { name: /^Easing of its arrival/ }))
     await hand.click(page.getByRole('option', { name: 'overshoot', exact: true }))
     await hand.key('Escape')
+    // The keyboard goes back to what opened the list.
+    await expect(page.getByRole('button', { name: /^Easing of its arrival/ })).toBeFocused()
     await hand.go(20)
     await hand.drag(200, 200, 1720, 940, false)
     await hand.click(page.getByRole('button', { name: 'arrival', exact: true }))

@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { breaches, wideLines } from './houseRules'
+import { breaches, kindsAsked, wideLines } from './houseRules'
 
 const house = (files: Record<string, string>) => {
   const root = mkdtempSync(path.join(tmpdir(), 'house-'))
@@ -45,4 +45,15 @@ test('no line of code is wider than 120 characters', () => {
   expect(wideLines(path.join(__dirname, '..'))).toEqual([])
   const long = `export const a = '${'x'.repeat(120)}'`
   expect(wideLines(house({ 'src/core/a.ts': `// short\n${long}\n` }))).toEqual(['src/core/a.ts:2 has 139 characters'])
+})
+test('nothing outside the kinds asks which kind an element is', () => {
+  expect(kindsAsked(path.join(__dirname, '..'))).toEqual([])
+  const found = kindsAsked(
+    house({
+      'src/core/kinds/bar/index.ts': "export const own = (e) => e.kind === 'bar'",
+      'src/ui/a.ts': "export const thick = (e) => e.look.kind === 'bar'",
+    }),
+  )
+  expect(found).toHaveLength(1)
+  expect(found[0]).toContain('src/ui/a.ts:1')
 })

@@ -64,6 +64,19 @@ const roomOf = (file: string) =>
 
 const floorOf = (file: string): number => FLOORS.indexOf(file.split('/')[2]!.replace(/\.ts$/, ''))
 
+/** Every place outside the kinds that asks which kind an element is, instead of for a trait. */
+export function kindsAsked(root: string): string[] {
+  const home = path.join(root, 'src/core/kinds')
+  const kinds = readdirSync(home, { withFileTypes: true }).flatMap((d) => (d.isDirectory() ? [d.name] : []))
+  const asks = new RegExp(`\\bkind [!=]== '(${kinds.join('|')})'`)
+  return sources(root)
+    .filter((f) => f.startsWith('src/') && !f.startsWith('src/core/kinds/') && !/\.test\.tsx?$/.test(f))
+    .flatMap((f) => {
+      const lines = readFileSync(path.join(root, f), 'utf8').split('\n')
+      return lines.flatMap((l, i) => (asks.test(l) ? [`${f}:${i + 1} asks for a kind: ${l.trim()}`] : []))
+    })
+}
+
 /** Every breach of the import rules under `root`, each as a sentence. */
 export function breaches(root: string): string[] {
   const out: string[] = []

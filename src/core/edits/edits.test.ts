@@ -144,7 +144,7 @@ test('a body dragged so that its end catches a moment keeps its length', () => {
   expect(spanOf(tied, 'tied')).toEqual([90, 120])
 })
 test('a rule breaks up into one ripple for each click, on its own frame', () => {
-  const after = made(withArrows(), E.breakUpRipples('rule', resolve(withArrows()), newIds()))
+  const after = made(withArrows(), E.breakUp('rule', resolve(withArrows()), newIds()))
   expect(after.elements.slice(2).map((e) => [spanOf(after, e.id)[0], e.x])).toEqual([
     [60, 100],
     [120, 200],

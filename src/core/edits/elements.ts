@@ -2,7 +2,7 @@ import { setAt, valueAt } from '../values'
 import { elementIn, elementsIn } from './chosen'
 import { frameOfMedium } from '../lesson/clips'
 import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
-import { aimAt, aimOf, clicksIn, kindOf, letGo } from '../kinds'
+import { aimAt, aimOf, clicksIn, isRule, kindOf, letGo } from '../kinds'
 import { noPassing } from '../lesson/make'
 import type { Catch } from '../moments'
 import { frameOfTie, resolve, type Timed } from '../timing'
@@ -189,26 +189,28 @@ export const shiftElements =
       } else if (!along(e.end)) e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, null, false)
     })
 
-/** Breaks a standing ripple rule up into one ripple for each click of its span, each tied to its click. */
-export const breakUpRipples =
+/** Breaks what stands for many up into one for each click of its span, each tied to its click. */
+export const breakUp =
   (id: string, timed: Timed, newId: () => string): Edit =>
   (draft) => {
     const at = draft.elements.findIndex((e) => e.id === id)
     const rule = draft.elements[at]
     const span = timed.spans.get(id)
-    if (!rule || rule.look.kind !== 'ripple' || !span) return
-    const look = { ...plain(rule.look), every: false }
+    if (!rule || !span || !isRule(rule)) return
+    const { single, title } = kindOf(rule)
+    const one = single?.(plain(rule) as never)
+    if (!one) return
     const singles = clicksIn(timed, span).map((click) => ({
       ...plain(rule),
       id: newId(),
-      name: `Ripple: ${click.label}`.slice(0, 120),
+      name: `${title}: ${click.label}`.slice(0, 120),
       x: click.at.x,
       y: click.at.y,
-      look,
+      look: plain(one.look),
       arrival: noPassing(),
       departure: noPassing(),
       start: { on: 'moment' as const, moment: click.id, edge: 'start' as const, offset: 0, last: click.frame },
-      end: { on: 'length' as const, frames: look.growFrames + look.fadeFrames },
+      end: { on: 'length' as const, frames: one.frames },
     }))
     draft.elements.splice(at, 1, ...singles)
   }

@@ -5,7 +5,7 @@ import { CALM, followInputAt, followStands, type FollowChoice, type Stand } from
 import { zoomRect } from '../framing/zoom'
 import type { Element, Lesson, Moment, Pose } from '../lesson/schema'
 import { atPose, motionOf } from '../motion'
-import { cornersOf } from '../values'
+import { cornersOf, setAt } from '../values'
 import { resolve, type Timed } from '../timing'
 import { mended, pointerAt, smoothed } from '../trace'
 import { MOST_POSES, posesAlong, withTake } from './along'
@@ -93,8 +93,8 @@ export const rippleOnClicks =
   (draft) => {
     if (draft.elements.some((e) => isRule(e) && kindOf(e).marks)) return
     const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
-    if (e.look.kind === 'ripple')
-      draft.elements.push({ ...e, name: 'Ripple on every click', look: { ...e.look, every: true } })
+    setAt(e.look, 'every', true)
+    draft.elements.push({ ...e, name: 'Ripple on every click' })
   }
 
 /**

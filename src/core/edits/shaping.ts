@@ -140,7 +140,10 @@ export const pullBox =
     settle(e, draft.frame)
   }
 
-/** Drags one of an element's handles to a point (in the pixels of its place): an arrow's end, its bend, a callout's tail. */
+/**
+ * Drags one of an element's handles to a point (in the pixels of its place): an arrow's end, its bend, a callout's
+ * tail.
+ */
 export const pullHandle =
   (id: string, handle: string, to: Point): Edit =>
   (draft) => {

@@ -1,3 +1,4 @@
+import { kindOf } from '../kinds'
 import type { Point } from '../geometry'
 import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import { posedAt } from '../motion'
@@ -9,7 +10,7 @@ import type { FollowInput } from './follow'
 /** Where a drawn pointer is, where one is shown on the take. */
 function drawnAt(timed: Timed, frame: number): Point | null {
   for (const e of timed.lesson.elements) {
-    if (e.look.kind !== 'pointer' || e.space !== 'take' || e.hidden) continue
+    if (!kindOf(e).leads || e.space !== 'take' || e.hidden) continue
     const span = timed.spans.get(e.id)!
     const posed = frame >= span.from && frame < span.to ? posedAt(timed, e, frame) : null
     if (posed) return { x: posed.x, y: posed.y }

@@ -1,3 +1,4 @@
+import { type Spot } from './put'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Point, Rect } from '../geometry'
 import type { Shape } from '../display'
@@ -56,15 +57,27 @@ export interface Kind<K extends ElementKind> {
   view?: true
   /** It can be picked on the picture although it lies over all of it. */
   pickable?: true
+  /** It is a line: it has a length, and neither a height nor an anchor point of its own. */
+  line?: true
+  /** It shows nothing itself, and is seen on the picture only while someone works on it. */
+  unseen?: true
+  /** It is a pointer: a framing can follow it, and it presses where it stops. */
+  leads?: true
   /** It is so thin that a press beside it is meant for it. */
   thin?: true
   /** What is drawn over its marks although it stands below them; and whether it draws such marks. */
   overMarks?: true
   marks?: true
-  /** Parts of its look that are what it says or shows, not how it looks: they stay when it takes over another’s look. */
+  /**
+   * Parts of its look that are what it says or shows, not how it looks: they stay when it takes over another’s look.
+   */
   content?: readonly string[]
   /** Whether it stands for many, each at a place of its own, and so has none itself. */
   rule?(e: ElementOf<K>): boolean
+  /** One of those that it stands for at a click: what it is then, and for how many frames. */
+  single?(e: ElementOf<K>): { look: ElementOf<K>['look']; frames: number }
+  /** Parts of its look that may be there or not, with what a new one is. */
+  parts?: readonly { path: string; label: string; fresh: unknown }[]
   /** How far it rises above and below its box. */
   rises?(e: ElementOf<K>): number
   /** Puts a draft where it has to be, when that follows from the frame. */
@@ -101,6 +114,16 @@ export interface Kind<K extends ElementKind> {
    */
   kept?(e: ElementOf<K>, k: number): ElementOf<K>
   draw(e: ElementOf<K>, frame: number, span: Span, timed: Timed): Drawn[]
+  /** Its box can be drawn as it is added. */
+  drawn?: true
+  /** A new one lasts as long as the lesson. */
+  wholeLesson?: true
+  /** It is added without a spot. */
+  spotless?: true
+  /** Puts a new one, a draft, at a spot; without this it stands there with its anchor point. */
+  put?(e: ElementOf<K>, spot: Spot): void
+  /** For how many frames a new one lasts at so many frames a second; three seconds without this. */
+  lasts?(e: ElementOf<K>, fps: number): number
   /** The look, the size and the arrangement of a new element, for a frame of the lesson's size. */
   fresh(lesson: Lesson): Pick<ElementOf<K>, 'look' | 'width' | 'height' | 'space'> & Partial<Pick<Element, 'anchor'>>
 }

@@ -37,3 +37,7 @@ export const Look = z.discriminatedUnion('kind', [
 ])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']
+
+/** Kinds whose moves make moments: a drawn pointer's stops and presses are moments like those of a recorded one. */
+const MAKE_MOMENTS: ReadonlySet<ElementKind> = new Set(['pointer'])
+export const makesMoments = (look: Look): boolean => MAKE_MOMENTS.has(look.kind)

@@ -1,3 +1,4 @@
+import { makesMoments } from '../kinds/looks'
 import { pressId, stopId } from '../moments/drawn'
 import type { Placed } from '../moments'
 import { movesOf } from './moves'
@@ -10,7 +11,7 @@ const PRESS_AFTER = 4
 export function drawnMoments(timed: Timed): Placed[] {
   const out: Placed[] = []
   for (const e of timed.lesson.elements) {
-    if (e.look.kind !== 'pointer') continue
+    if (!makesMoments(e.look)) continue
     const at = { x: e.x, y: e.y }
     const moves = movesOf(timed, e)
     for (const [i, { pose, to }] of moves.entries()) {

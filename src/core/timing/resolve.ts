@@ -1,3 +1,4 @@
+import { makesMoments } from '../kinds/looks'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { lessonLength } from '../lesson/clips'
 import { catalogue, type Placed } from '../moments'
@@ -16,7 +17,7 @@ type Side = 'start' | 'end'
 export function resolve(lesson: Lesson): Timed {
   const moments = catalogue(lesson)
   let timed = tied(lesson, moments)
-  if (!lesson.elements.some((e) => e.look.kind === 'pointer')) return timed
+  if (!lesson.elements.some((e) => makesMoments(e.look))) return timed
   // What a drawn pointer does is known once its poses are timed; what hangs on it, once that is known.
   let told = ''
   for (let round = 0; round < ROUNDS; round++) {

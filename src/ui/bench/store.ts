@@ -3,7 +3,7 @@ import { toast } from 'sonner'
 import { createContext, useContext } from 'react'
 import { create } from 'zustand'
 import { applyEdit, elementIn, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
-import type { ElementKind } from '@/core/kinds'
+import { isView, kindNamed, type ElementKind } from '@/core/kinds'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
@@ -155,8 +155,9 @@ export const useShownPart = <T>(part: (timed: Timed) => T): T => useBench((b) =>
 /** Whether the picture shows the framing; the whole take is shown while a zoom is being drawn or is selected. */
 export const isFramed = (b: Bench = bench()): boolean => {
   if (b.speed !== 0) return true
-  if (b.adding?.kind === 'zoom') return false
-  return !(b.elements.length === 1 && elementIn(b.lesson, b.elements[0]!)?.look.kind === 'zoom')
+  if (b.adding && kindNamed(b.adding.kind).view) return false
+  const one = b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined
+  return !one || !isView(one)
 }
 
 let saver: Saver | null = null

@@ -2,7 +2,7 @@ import { toast } from 'sonner'
 import {
   addElement,
   addElements,
-  breakUpRipples,
+  breakUp,
   copiedFrom,
   copies,
   edgeAt,
@@ -53,7 +53,6 @@ const KIND_KEYS: Partial<Record<ElementKind, string>> = {
   spotlight: '9',
 }
 /** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
-const PLACELESS = new Set<ElementKind>(['bar', 'dim', 'backdrop', 'letterbox'])
 const SPEEDS = [1, 2, 4, 8]
 
 const second = () => Math.round(framesPerSecond(bench().lesson.rate))
@@ -88,23 +87,24 @@ const edges = () => [...bench().timed.spans.values()].flatMap((s) => [s.from, s.
 export function beginAdding(kind: ElementKind, media?: string): void {
   const { moment, playhead, timed } = bench()
   setBench({ speed: 0 })
-  if (PLACELESS.has(kind)) {
+  if (kindNamed(kind).spotless) {
     const e = elementAt(timed, {
       kind,
       id: freshId(kind),
       frame: playhead,
-      moment: kind === 'bar' ? null : moment,
+      moment,
       at: null,
     })
     if (edit(`Add ${e.name.toLowerCase()}`, addElement(e))) select([e.id])
     return
   }
-  if (kind === 'still' && !media && !Object.values(bench().lesson.media).some((m) => m.kind === 'picture')) {
+  const shows = kindNamed(kind).medium !== undefined
+  if (shows && !media && !Object.values(bench().lesson.media).some((m) => m.kind === 'picture')) {
     toast('There is no picture in this lesson yet. Bring one in, then place it.')
     setBench({ panel: 'files' })
     return
   }
-  if (kind === 'still' && !media) {
+  if (shows && !media) {
     const pictures = Object.entries(bench().lesson.media).filter(([, m]) => m.kind === 'picture')
     if (pictures.length > 1) {
       setBench({ panel: 'pictures' })
@@ -542,7 +542,7 @@ export const COMMANDS: Command[] = [
       const id = bench().elements[0]!
       edit(
         'Break a ripple rule up',
-        breakUpRipples(id, bench().timed, () => freshId('ripple')),
+        breakUp(id, bench().timed, () => freshId('ripple')),
       )
     },
   },

@@ -2,7 +2,7 @@ import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Sciss
 import { toast } from 'sonner'
 import { pointAt, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver } from '@/core/edits'
 import { applies, valueAt, type Field } from '@/core/values'
-import { aimOf, canAim, isRule, kindOf } from '@/core/kinds'
+import { aimOf, canAim, isRule, isView, kindOf, mediumOf } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { propertyOf } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
@@ -53,6 +53,8 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const passing =
     (e.arrival.how !== 'none' ? e.arrival.frames : 0) + (e.departure.how !== 'none' ? e.departure.frames : 0)
   const ripples = isRule(e)
+  const view = isView(e)
+  const medium = timed.lesson.media[mediumOf(e) ?? '']
   const fields = kind.fields.filter((f) => f.inPanel !== false && applies(f, e.look))
   return (
     <>
@@ -89,7 +91,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
         )}
       </Section>
       {!ripples && <PoseSection element={own} />}
-      {e.look.kind !== 'zoom' && e.look.kind !== 'carrier' && !ripples && (
+      {!view && !kind.unseen && !ripples && (
         <Section title="Arrival and departure" folds="open">
           {(['arrival', 'departure'] as const).map((which) => {
             const p = e[which]
@@ -170,23 +172,17 @@ export function ElementDetails({ element: own }: { element: Element }) {
           </Button>
         </Section>
       )}
-      {e.look.kind !== 'carrier' && (
+      {!kind.unseen && (
         <Section title={kind.title} folds="open">
-          {e.look.kind === 'still' && (
-            <>
-              <p className="text-muted">{timed.lesson.media[e.look.media]?.name}</p>
-              <Tick
-                label="Change one of its colours"
-                value={e.look.swap !== null}
-                onChange={(v) =>
-                  set('Change a colour in a picture', (x) => {
-                    if (x.look.kind === 'still')
-                      x.look.swap = v ? { from: '#ffffff', to: '#f4c20d', share: 100, reach: 25 } : null
-                  })
-                }
-              />
-            </>
-          )}
+          {medium && <p className="text-muted">{medium.name}</p>}
+          {kind.parts?.map((p) => (
+            <Tick
+              key={p.path}
+              label={p.label}
+              value={valueAt(e.look, p.path) !== null}
+              onChange={(v) => edit(`${p.label}: “${e.name}”`, setLook([e.id], p.path, v ? p.fresh : null))}
+            />
+          ))}
           {fields.map((f) => (
             <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />
           ))}
@@ -204,13 +200,13 @@ export function ElementDetails({ element: own }: { element: Element }) {
             ))}
         </Section>
       )}
-      {e.look.kind === 'zoom' && <FramingSection element={own} />}
+      {view && <FramingSection element={own} />}
       {!ripples && <PlaceSection element={e} />}
-      {!ripples && e.look.kind !== 'zoom' && <WithPointerSection element={own} />}
-      {!ripples && e.look.kind !== 'zoom' && <PinSection element={own} />}
+      {!ripples && !view && <WithPointerSection element={own} />}
+      {!ripples && !view && <PinSection element={own} />}
       {!ripples && <JoinSection element={own} />}
       <Section title="Layer">
-        {e.look.kind !== 'zoom' && (
+        {!view && (
           <Choice
             label="In a zoom"
             value={e.space}

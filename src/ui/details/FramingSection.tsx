@@ -1,3 +1,4 @@
+import { kindOf } from '@/core/kinds'
 import { Crosshair, MousePointer2, Waves } from 'lucide-react'
 import { useState } from 'react'
 import { toast } from 'sonner'
@@ -24,7 +25,7 @@ export function FramingSection({ element: e }: { element: Element }) {
   const pose = e.poses[at - 1]
   return (
     <Section title="Follow the pointer" folds="open">
-      {takes.length > 0 || timed.lesson.elements.some((x) => x.look.kind === 'pointer') ? (
+      {takes.length > 0 || timed.lesson.elements.some((x) => kindOf(x).leads) ? (
         <>
           <NumberField
             label="Shows things"

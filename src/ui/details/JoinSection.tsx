@@ -1,3 +1,4 @@
+import { isView } from '@/core/kinds'
 import { setElements } from '@/core/edits'
 import type { Element, Loop } from '@/core/lesson/schema'
 import { edit, select, useShown } from '../bench/store'
@@ -39,7 +40,7 @@ export function JoinSection({ element: e }: { element: Element }) {
       ) : (
         <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
       )}
-      {e.look.kind !== 'zoom' && (
+      {!isView(e) && (
         <Choice
           label="Does it again"
           value={e.loop?.how ?? 'no'}

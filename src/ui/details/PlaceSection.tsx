@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { setAnchor, setElements, setSize } from '@/core/edits'
-import { kindOf } from '@/core/kinds'
+import { isView, kindOf, letGo } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { setAt } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/posing'
@@ -25,13 +25,10 @@ export function PlaceSection({ element: e }: { element: Element }) {
   const kind = kindOf(e)
   const { width: W, height: H } = lesson.frame
   const size = kind.size(e as never)
-  const zoom = e.look.kind === 'zoom'
-  const free = (x: Element) => {
-    if (x.look.kind === 'bar') x.look.place = 'free'
-  }
+  const zoom = isView(e)
   const put = (path: string, v: number) =>
     setElements([e.id], (x) => {
-      free(x)
+      letGo(x)
       setAt(x, path, v)
     })
   const mark = (path: string, label: string) => <KeyMark element={e} path={path} label={label} />
@@ -124,7 +121,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
           </button>
         }
       >
-        {level && !zoom && e.look.kind !== 'arrow' && (
+        {level && !zoom && !kind.line && (
           <Choice
             label="Measured"
             value={from}
@@ -138,16 +135,16 @@ export function PlaceSection({ element: e }: { element: Element }) {
         )}
         {pair('x, from the left', 'x', (v) => put('x', v - shift('x')), e.x + shift('x'), W)}
         {pair('y, from the top', 'y', (v) => put('y', v - shift('y')), e.y + shift('y'), H)}
-        {(kind.pulls !== 'none' || e.look.kind === 'arrow') &&
-          pair(e.look.kind === 'arrow' ? 'length' : 'width', 'width', (v) => setSize(e.id, v, null), size.w, W, {
+        {(kind.pulls !== 'none' || kind.line) &&
+          pair(kind.line ? 'length' : 'width', 'width', (v) => setSize(e.id, v, null), size.w, W, {
             min: 1,
           })}
         {kind.pulls !== 'none' && pair('height', 'height', (v) => setSize(e.id, null, v), size.h, H, { min: 1 })}
         {!zoom && plain('turn', 'rotation', e.rotation, '°', -36_000, 36_000, 1, 1)}
         {!zoom && plain('opacity', 'opacity', e.opacity, '%', 0, 100, 100)}
-        {!zoom && e.look.kind !== 'arrow' && e.look.kind !== 'ripple' && <AnchorPicker element={e} />}
+        {!zoom && !kind.line && !kind.marks && <AnchorPicker element={e} />}
       </Section>
-      {!zoom && e.look.kind !== 'ripple' && (
+      {!zoom && !kind.marks && (
         <Section title="Scale, tilt, crop, blur, shadow" folds="shut">
           {scale('x', 'scale across')}
           {scale('y', 'scale down')}

@@ -1,4 +1,4 @@
-import { canRepoint } from '@/core/kinds'
+import { canRepoint, kindOf } from '@/core/kinds'
 import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Trash2, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { putMoveEdge, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
@@ -226,7 +226,7 @@ export function PoseSection({ element: e }: { element: Element }) {
                   onChange={(v) => setPace(e, shownMove, pace.px, v)}
                 />
               )}
-              {e.look.kind === 'pointer' && (
+              {kindOf(e).leads && (
                 <Tick
                   label="It presses here"
                   value={shownMove.pose.press === true}

@@ -47,9 +47,10 @@ const KINDS = {
   carrier: Truck,
   pointer: MousePointer2,
 } as const
+const THICKER: Partial<Record<ElementKind, number>> = { bar: 4 }
 export function KindIcon({ kind, size = 14 }: { kind: ElementKind; size?: number }) {
   const Icon = KINDS[kind]
-  return <Icon size={size} aria-hidden strokeWidth={kind === 'bar' ? 4 : 2} />
+  return <Icon size={size} aria-hidden strokeWidth={THICKER[kind] ?? 2} />
 }
 const MOMENTS: Record<CatalogueKind, typeof Flag> = {
   click: MousePointerClick,
@@ -71,10 +72,14 @@ export function MomentIcon({ kind, size = 13 }: { kind: CatalogueKind; size?: nu
   return <Icon size={size} aria-hidden />
 }
 /** Colours and patterns tell the kinds apart, so that neither is needed alone. */
-export const KIND_LOOK: Record<ElementKind, { colour: string; pattern: string }> = {
+export const KIND_LOOK: Record<ElementKind, { colour: string; pattern: string; tile?: string }> = {
   callout: { colour: '#f3dfae', pattern: 'none' },
   arrow: { colour: '#f0c0ac', pattern: 'repeating-linear-gradient(135deg, #0000 0 5px, #2b21182e 5px 6px)' },
-  ripple: { colour: '#cfe0c4', pattern: 'radial-gradient(circle at 4px 4px, #2b211838 1.2px, #0000 1.6px)' },
+  ripple: {
+    colour: '#cfe0c4',
+    pattern: 'radial-gradient(circle at 4px 4px, #2b211838 1.2px, #0000 1.6px)',
+    tile: '8px 8px',
+  },
   bar: { colour: '#c6d8e2', pattern: 'repeating-linear-gradient(0deg, #0000 0 4px, #2b21182b 4px 5px)' },
   still: { colour: '#dccbe0', pattern: 'repeating-linear-gradient(90deg, #0000 0 7px, #2b211829 7px 8px)' },
   text: { colour: '#f1e6d0', pattern: 'repeating-linear-gradient(0deg, #0000 0 3px, #2b21181f 3px 4px)' },

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { addElement, attach, elementAt, repoint, type Edit } from '@/core/edits'
-import { hasPlace, isRule, kindNamed, type ElementKind } from '@/core/kinds'
+import { hasPlace, heldBy, isRule, isView, kindNamed, kindOf } from '@/core/kinds'
 import { boundsOf, apply, corners, inverse, isFlat, meets, union, type Point, type Rect } from '@/core/geometry'
 import {
   elementsAt,
@@ -23,7 +23,6 @@ import { PointerMark } from './PointerMark'
 import { Ways } from './Ways'
 
 /** Kinds that a rectangle can be drawn for. */
-const DRAWN = new Set<ElementKind>(['zoom', 'text', 'shape', 'spotlight', 'highlight', 'cover', 'carrier'])
 /** How near to a line something must come to keep to it, in pixels of the screen. */
 const SNAP_PX = 7
 
@@ -77,8 +76,8 @@ export function Overlay({ scale }: { scale: number }) {
   const place = (p: Point, rect: Rect | null) => {
     const { adding: wanted, timed: now, playhead: frame } = bench()
     if (!wanted) return
-    const { space } = kindNamed(wanted.kind).fresh(now.lesson)
-    const take = wanted.kind !== 'zoom' && space === 'take'
+    const { view, fresh } = kindNamed(wanted.kind)
+    const take = !view && fresh(now.lesson).space === 'take'
     const at = take ? onTake(p) : p
     const a = rect && take ? onTake(rect) : rect
     const b = rect && take ? onTake({ x: rect.x + rect.w, y: rect.y + rect.h }) : null
@@ -133,7 +132,7 @@ export function Overlay({ scale }: { scale: number }) {
       return
     }
     const single = bench().elements.length === 1 && timed.lesson.elements.find((x) => x.id === bench().elements[0])
-    const zoomed = single && single.look.kind === 'zoom' && standing(single)
+    const zoomed = single && isView(single) && standing(single)
     const zoomRectHit =
       zoomed &&
       inside(
@@ -200,7 +199,7 @@ export function Overlay({ scale }: { scale: number }) {
           const r = { x: Math.min(p.x, q.x), y: Math.min(p.y, q.y), w: Math.abs(q.x - p.x), h: Math.abs(q.y - p.y) }
           setDrawn(r)
           const touched = elementsAt(timed, bench().playhead)
-            .filter((x) => !x.locked && !x.hidden && hasPlace(x) && x.look.kind !== 'bar')
+            .filter((x) => !x.locked && !x.hidden && hasPlace(x) && heldBy(x) === null)
             .filter((x) => {
               const b = boxOf(x.id)
               return b && meets(b, r)
@@ -224,8 +223,7 @@ export function Overlay({ scale }: { scale: number }) {
   const selectedAt = (p: Point) => {
     for (const id of bench().elements) {
       const own = timed.lesson.elements.find((x) => x.id === id)
-      if (!own || own.locked || (own.poses.length === 0 && own.look.kind !== 'carrier') || own.look.kind === 'zoom')
-        continue
+      if (!own || own.locked || (own.poses.length === 0 && !kindOf(own).unseen) || isView(own)) continue
       const { matrix, box } = frameBoxOf(timed, standing(own, bench(), timed), bench().playhead, isFramed())
       if (!isFlat(matrix) && inside(box, apply(inverse(matrix), p))) return own
     }
@@ -233,10 +231,10 @@ export function Overlay({ scale }: { scale: number }) {
   }
 
   const move = (e: React.PointerEvent) => {
-    if (drawFrom.current && adding && DRAWN.has(adding.kind)) {
+    if (drawFrom.current && adding && kindNamed(adding.kind).drawn) {
       const a = drawFrom.current
       const b = pointOf(e)
-      if (adding.kind !== 'zoom') {
+      if (!kindNamed(adding.kind).view) {
         setDrawn({ x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), w: Math.abs(b.x - a.x), h: Math.abs(b.y - a.y) })
         return
       }
@@ -281,12 +279,12 @@ export function Overlay({ scale }: { scale: number }) {
           return {
             own,
             x,
-            here: x.look.kind === 'zoom' || inSight.includes(own),
+            here: isView(x) || inSight.includes(own),
             ...frameBoxOf(timed, x, playhead, framed),
           }
         })
   const single = outlines.length === 1 && outlines[0]!.here && !outlines[0]!.own.locked ? outlines[0]! : null
-  const carriers = speed ? [] : inSight.filter((x) => x.look.kind === 'carrier' && !selected.includes(x.id))
+  const carriers = speed ? [] : inSight.filter((x) => kindOf(x).unseen && !selected.includes(x.id))
   return (
     <>
       <svg
@@ -314,7 +312,7 @@ export function Overlay({ scale }: { scale: number }) {
         onPointerUp={up}
       >
         <Aids px={px} begin={begin} pointOf={pointOf} />
-        {single?.x.look.kind === 'zoom' && (
+        {single && isView(single.x) && (
           <path
             pointerEvents="none"
             fill="#1b1c1e"
@@ -340,7 +338,7 @@ export function Overlay({ scale }: { scale: number }) {
           )
         })}
         {outlines.map(({ own, x, here, matrix, box }) =>
-          single && x.look.kind === 'arrow' ? null : (
+          single && kindOf(x).line ? null : (
             <g
               key={x.id}
               pointerEvents="none"
@@ -386,7 +384,7 @@ export function Overlay({ scale }: { scale: number }) {
             begin={begin}
             pointOf={pointOf}
             toSpace={(p) => {
-              const m = single.x.look.kind === 'zoom' ? null : spaceOf(timed, single.own, bench().playhead, isFramed())
+              const m = isView(single.x) ? null : spaceOf(timed, single.own, bench().playhead, isFramed())
               return m && !isFlat(m) ? apply(inverse(m), p) : p
             }}
             snap={(p, alt) => {
@@ -450,10 +448,10 @@ export function Overlay({ scale }: { scale: number }) {
 function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']>): string {
   if (adding.repoint) return 'Point at the next thing'
   if (adding.ride) return 'Point at what it is to ride on'
-  if (adding.kind === 'zoom') return 'Draw the rectangle to show'
+  if (kindNamed(adding.kind).view) return 'Draw the rectangle to show'
   return (
     `Point at the spot for the ` +
-    `${kindNamed(adding.kind).title.toLowerCase()}${DRAWN.has(adding.kind) ? ', or draw its box' : ''}`
+    `${kindNamed(adding.kind).title.toLowerCase()}${kindNamed(adding.kind).drawn ? ', or draw its box' : ''}`
   )
 }
 /** Puts the keyboard into the selected element’s text. */

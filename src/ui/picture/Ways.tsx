@@ -1,5 +1,5 @@
 import { setCurve, wayOf } from '@/core/edits'
-import { localBox, kindOf } from '@/core/kinds'
+import { isView, kindOf, localBox } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { atPose, motionOf } from '@/core/motion'
 import { apply, corners, inverse, isFlat, times, type Point } from '@/core/geometry'
@@ -32,7 +32,7 @@ export function Ways({ element: e, px, lit, alone, begin, pointOf, onTap }: Prop
   const back = inverse(space)
   const poses = Array.from({ length: moves.length + 1 }, (_, n) => atPose(timed, e, n))
   const spots = poses.map((p) => apply(space, p))
-  const bends = alone && e.look.kind !== 'zoom'
+  const bends = alone && !isView(e)
   const goToPose = (n: number) => {
     setBench({ moveEnd: 'end', speed: 0 })
     goTo(n === 0 ? Math.min(moves[0]!.from, timed.spans.get(e.id)!.to - 1) : Math.ceil(moves[n - 1]!.to))

@@ -174,7 +174,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
           style={{
             backgroundColor: look.colour,
             backgroundImage: look.pattern,
-            backgroundSize: e.look.kind === 'ripple' ? '8px 8px' : undefined,
+            backgroundSize: look.tile,
           }}
           onKeyDown={(k) => {
             if (k.key === 'Enter') {

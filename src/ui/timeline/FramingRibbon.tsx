@@ -1,3 +1,4 @@
+import { isView } from '@/core/kinds'
 import { useMemo } from 'react'
 import { framingAt } from '@/core/framing'
 import { useShown } from '../bench/store'
@@ -14,7 +15,7 @@ export function FramingRibbon({ from, to }: { from: number; to: number }) {
   const framing = useSame(
     timed.lesson.elements.flatMap((e) => {
       const span = timed.spans.get(e.id)!
-      return e.look.kind === 'zoom' ? [e, span.from, span.to] : []
+      return isView(e) ? [e, span.from, span.to] : []
     }),
   )
   const path = useMemo(() => {

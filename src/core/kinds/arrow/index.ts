@@ -86,6 +86,13 @@ export const arrow: Kind<'arrow'> = {
   kind: 'arrow',
   title: 'Arrow',
   pulls: 'none',
+  put(e, { at, view }) {
+    const length = 240 * (view.h / 1080)
+    const away = (v: number, from: number, long: number, share: number) =>
+      v + (v < from + long / 2 ? 1 : -1) * length * share
+    Object.assign(e, arrowBetween({ x: away(at.x, view.x, view.w, 0.78), y: away(at.y, view.y, view.h, 0.62) }, at))
+  },
+  line: true,
   fields: [
     { path: 'bend', label: 'Bend', type: 'px', min: -10_000, max: 10_000 },
     { path: 'thickness', label: 'Thickness', type: 'px', min: 1, max: 400, digits: 1 },

@@ -8,6 +8,10 @@ export const backdrop: Kind<'backdrop'> = {
   kind: 'backdrop',
   title: 'Backdrop',
   pulls: 'both',
+  spotless: true,
+  put(e, { lesson: { frame } }) {
+    Object.assign(e, { x: frame.width / 2, y: frame.height / 2 })
+  },
   whole: true,
   withFrame: true,
   pickable: true,

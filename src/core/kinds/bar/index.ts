@@ -22,6 +22,8 @@ export const bar: Kind<'bar'> = {
   kind: 'bar',
   title: 'Progress bar',
   pulls: 'both',
+  wholeLesson: true,
+  spotless: true,
   thin: true,
   settle(e, frame) {
     const place = barPlace(e, frame)

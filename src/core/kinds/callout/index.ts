@@ -1,3 +1,5 @@
+import { readableFrames } from '../../timing'
+import { besideSpot } from './beside'
 import { fix, grown, hundredth, union, type Point, type Rect } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
 import { ALIGNS, linesHeight, linesPath } from '../lines'
@@ -69,6 +71,13 @@ export const callout: Kind<'callout'> = {
   kind: 'callout',
   title: 'Callout',
   pulls: 'both',
+  put(e, { at, safe, view, lesson }) {
+    const unit = (lesson.frame.height / 1080) * (view.h / lesson.frame.height)
+    const stands = besideSpot(at, callout.size(e), safe, 100 * unit)
+    Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
+    e.look.tip = { ...at }
+  },
+  lasts: (e, fps) => readableFrames(e.look.text, fps),
   heightByHand(e) {
     e.look.fitText = false
   },

@@ -1,3 +1,4 @@
+import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'
 
@@ -5,6 +6,8 @@ export const cover: Kind<'cover'> = {
   kind: 'cover',
   title: 'Cover',
   pulls: 'both',
+  drawn: true,
+  put: (e, spot) => putBox(e, spot, cover.size(e)),
   fields: [
     {
       path: 'how',

@@ -7,6 +7,7 @@ export const dim: Kind<'dim'> = {
   kind: 'dim',
   title: 'Dim and blur',
   pulls: 'none',
+  spotless: true,
   whole: true,
   withFrame: true,
   settle: fillFrame,

@@ -1,3 +1,4 @@
+import { putBox } from '../put'
 import { grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { faded, roundedBox } from '../outline'
@@ -6,6 +7,8 @@ export const highlight: Kind<'highlight'> = {
   kind: 'highlight',
   title: 'Highlighter',
   pulls: 'both',
+  drawn: true,
+  put: (e, spot) => putBox(e, spot, highlight.size(e)),
   fields: [
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'strength', label: 'Strength', type: 'percent', min: 0, max: 100 },

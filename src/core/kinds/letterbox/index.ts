@@ -7,6 +7,7 @@ export const letterbox: Kind<'letterbox'> = {
   kind: 'letterbox',
   title: 'Letterbox bars',
   pulls: 'none',
+  spotless: true,
   whole: true,
   withFrame: true,
   settle: fillFrame,

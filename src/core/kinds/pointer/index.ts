@@ -44,6 +44,8 @@ export const pointer: Kind<'pointer'> = {
   kind: 'pointer',
   title: 'Drawn pointer',
   pulls: 'width',
+  lasts: (_e, fps) => fps * 8,
+  leads: true,
   overMarks: true,
   points: () => true,
   repoint: (e, to) => ({ values: { x: hundredth(to.x), y: hundredth(to.y) }, way: Math.hypot(to.x - e.x, to.y - e.y) }),

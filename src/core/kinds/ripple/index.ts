@@ -38,9 +38,11 @@ export const ripple: Kind<'ripple'> = {
   kind: 'ripple',
   title: 'Ripple',
   pulls: 'shape',
+  lasts: () => 18,
   marks: true,
   upright: true,
   rule: (e) => e.look.every,
+  single: ({ look }) => ({ look: { ...look, every: false }, frames: look.growFrames + look.fadeFrames }),
   fields: [
     { path: 'every', label: 'On every click of its span', type: 'tick' },
     { path: 'colour', label: 'Colour', type: 'colour' },

@@ -1,3 +1,4 @@
+import { putBox } from '../put'
 import { fix, grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { ellipse, polygon, roundedBox } from '../outline'
@@ -7,6 +8,8 @@ export const shape: Kind<'shape'> = {
   kind: 'shape',
   title: 'Shape',
   pulls: 'both',
+  drawn: true,
+  put: (e, spot) => putBox(e, spot, shape.size(e)),
   fields: [
     {
       path: 'form',

@@ -1,3 +1,4 @@
+import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { ellipse, FAR, faded, roundedBox } from '../outline'
 
@@ -5,6 +6,8 @@ export const spotlight: Kind<'spotlight'> = {
   kind: 'spotlight',
   title: 'Spotlight',
   pulls: 'both',
+  drawn: true,
+  put: (e, spot) => putBox(e, spot, spotlight.size(e)),
   fields: [
     {
       path: 'form',

@@ -4,7 +4,23 @@ export const still: Kind<'still'> = {
   kind: 'still',
   title: 'Still picture',
   pulls: 'shape',
+  put(e, { media, lesson }) {
+    e.look.media = media ?? e.look.media
+    const medium = lesson.media[e.look.media]
+    if (!medium?.width || !medium.height) return
+    const most = { w: lesson.frame.width * 0.4, h: lesson.frame.height * 0.4 }
+    const scale = Math.min(1, most.w / medium.width, most.h / medium.height)
+    Object.assign(e, { width: Math.round(medium.width * scale), height: Math.round(medium.height * scale) })
+  },
+  lasts: (_e, fps) => fps * 4,
   content: ['media'],
+  parts: [
+    {
+      path: 'swap',
+      label: 'Change one of its colours',
+      fresh: { from: '#ffffff', to: '#f4c20d', share: 100, reach: 25 },
+    },
+  ],
   medium: (e) => e.look.media,
   fields: [
     { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour' },

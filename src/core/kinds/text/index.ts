@@ -1,3 +1,5 @@
+import { putBox } from '../put'
+import { readableFrames } from '../../timing'
 import type { Shape } from '../../display'
 import { grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
@@ -9,6 +11,9 @@ export const text: Kind<'text'> = {
   kind: 'text',
   title: 'Text',
   pulls: 'both',
+  drawn: true,
+  put: (e, spot) => putBox(e, spot, text.size(e)),
+  lasts: (e, fps) => readableFrames(e.look.text, fps),
   heightByHand(e) {
     e.look.fitText = false
   },

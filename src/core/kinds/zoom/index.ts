@@ -1,3 +1,4 @@
+import { within } from '../put'
 import type { Kind } from '../kind'
 
 /** Draws nothing: it moves the view. See framing. */
@@ -5,6 +6,16 @@ export const zoom: Kind<'zoom'> = {
   kind: 'zoom',
   title: 'Zoom',
   pulls: 'shape',
+  drawn: true,
+  put(e, { at, rect, lesson: { frame } }) {
+    const half = { x: at.x - frame.width / 4, y: at.y - frame.height / 4, w: frame.width / 2, h: frame.height / 2 }
+    const r = rect && rect.w >= 32 ? rect : half
+    const w = Math.min(frame.width, Math.max(r.w, (r.h * frame.width) / frame.height, 64))
+    const h = (w * frame.height) / frame.width
+    const [x, y] = [within(r.x + r.w / 2, w / 2, frame.width), within(r.y + r.h / 2, h / 2, frame.height)]
+    Object.assign(e, { x: Math.round(x), y: Math.round(y), width: Math.round(w), height: Math.round(h) })
+  },
+  lasts: (_e, fps) => fps * 5,
   whole: true,
   withFrame: true,
   view: true,
