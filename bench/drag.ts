@@ -29,12 +29,12 @@ function crowded(lesson: Lesson): Lesson {
   return { ...lesson, name: 'Two hours', length: TWO_HOURS, elements }
 }
 
-interface Spot {
+interface Place {
   x: number
   y: number
 }
 /** Drags from one spot to another and gives how long each step takes until its frame is painted, in milliseconds. */
-const dragOnce = (page: Page, from: Spot, to: Spot) =>
+const dragOnce = (page: Page, from: Place, to: Place) =>
   page.evaluate(
     async ([a, b, steps]) => {
       const event = (type: string, x: number, y: number) =>
@@ -79,7 +79,7 @@ const dragOnce = (page: Page, from: Spot, to: Spot) =>
   )
 
 /** Drags there and back again, and gives what all the steps took, sorted. */
-async function drag(page: Page, a: Spot, b: Spot): Promise<number[]> {
+async function drag(page: Page, a: Place, b: Place): Promise<number[]> {
   const steps: number[] = []
   for (let n = 0; n < DRAGS; n++) {
     steps.push(...(await (n % 2 ? dragOnce(page, b, a) : dragOnce(page, a, b))))

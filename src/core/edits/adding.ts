@@ -1,7 +1,7 @@
 import { kindNamed, mediumOf, newElement, settle, type ElementKind } from '../kinds'
 import { framingAt } from '../framing'
 import type { Edge, Element } from '../lesson/schema'
-import { caught, type Placed } from '../moments'
+import { caught, type TimedMoment } from '../moments'
 import { SAFE_AREAS } from '../scene'
 import type { Point, Rect } from '../geometry'
 import { framesPerSecond } from '../time'
@@ -9,7 +9,7 @@ import type { Timed } from '../timing'
 import { numbered } from './names'
 import { tie } from './plain'
 
-export interface Spot {
+export interface NewElement {
   kind: ElementKind
   id: string
   /** The frame in which it was pointed at. */
@@ -34,11 +34,11 @@ const NEAR_S = 0.25
 const ON_IT = 2
 
 /** The moment that something set down at a frame belongs to: the chosen one, else one that happens right there. */
-function momentFor(timed: Timed, spot: Spot): Placed | null {
+function momentFor(timed: Timed, spot: NewElement): TimedMoment | null {
   const chosen = spot.moment ? timed.moments.get(spot.moment) : undefined
   if (chosen && chosen.frame !== null) return chosen
   const near = [...timed.moments.values()].filter((m) => m.kind !== 'lesson' && m.kind !== 'word' && m.kind !== 'cut')
-  const off = (m: Placed) => Math.abs(m.frame! - spot.frame)
+  const off = (m: TimedMoment) => Math.abs(m.frame! - spot.frame)
   for (const reach of [ON_IT, Math.round(framesPerSecond(timed.lesson.rate) * NEAR_S)]) {
     const hit = caught(
       near,
@@ -63,7 +63,7 @@ const safeIn = (v: Rect): Rect => ({
 })
 
 /** A new element at the spot pointed at: tied to its moment, readable long enough, standing still. */
-export function elementAt(timed: Timed, spot: Spot): Element {
+export function elementAt(timed: Timed, spot: NewElement): Element {
   const { lesson } = timed
   const kind = kindNamed(spot.kind)
   if (kind.wholeLesson)

@@ -181,9 +181,9 @@ export const arriveByNow =
       if (moving) {
         const pose = poseOf(draft, own.id, moving.pose.id)!
         const length = Math.round(moving.to - moving.from)
-        const placed = moving.pose.start.on !== 'length' && moving.pose.start.on !== 'previous'
+        const hasPlaceInTime = moving.pose.start.on !== 'length' && moving.pose.start.on !== 'previous'
         pose.end = keptAt(timed, own, frame, act.caught)
-        if (placed)
+        if (hasPlaceInTime)
           pose.start = { on: 'length', frames: Math.min(length, Math.max(1, Math.round(frame - moving.from))) }
         return
       }

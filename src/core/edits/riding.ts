@@ -9,7 +9,8 @@ import { plain } from './plain'
 
 const framingFor = (timed: Timed, e: Element, frame: number): Matrix =>
   e.space === 'take' && !isView(e) ? framingOf(timed, frame) : IDENTITY
-const hundredThousandth = (v: number) => Math.round(v * 1e8) / 1e8
+/** Free of what adding up leaves in the last digits. */
+const fine = (v: number) => Math.round(v * 1e8) / 1e8
 
 /** The turn and the even scale of a matrix, where it is no more than those and a shift. */
 function similarity(m: Matrix): { scale: number; degrees: number } | null {
@@ -116,7 +117,7 @@ export function release(e: Element, own: Element, timed: Timed, frame: number): 
   else
     e.rides = {
       on: null,
-      by: matrix.map(hundredThousandth) as [number, number, number, number, number, number],
+      by: matrix.map(fine) as [number, number, number, number, number, number],
       fades: false,
     }
 }

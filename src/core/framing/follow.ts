@@ -127,7 +127,7 @@ export function followStands(given: FollowInput, choice: FollowChoice): Stand[] 
   return inComfort(best!.stretches, best!.stands, input, choice)
 }
 const standsOf = (stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] =>
-  kept(timed(placed(stretches, input, choice), input, choice), input, choice)
+  kept(timed(standsFor(stretches, input, choice), input, choice), input, choice)
 
 const nearer = (a: Stand, b: Stand): Stand => (a.view.w <= b.view.w ? a : b)
 /** How much more of the take is shown around a move that would be too fast, each time, and how often. */
@@ -381,7 +381,7 @@ function outsideBest(
 }
 
 /** Gives each stretch its place: as little way as possible between them, and not far from where the pointer works. */
-function placed(stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] {
+function standsFor(stretches: Stretch[], input: FollowInput, choice: FollowChoice): Stand[] {
   const pull = 0.06 - 0.05 * choice.calmness
   const along = (axis: 'x' | 'y') =>
     still1d(

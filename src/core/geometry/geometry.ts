@@ -37,7 +37,7 @@ export function inverse(m: Matrix): Matrix {
   ]
 }
 /** Place, turn (degrees, clockwise) and scale. */
-export function placed(x: number, y: number, degrees = 0, scale = 1): Matrix {
+export function placeMatrix(x: number, y: number, degrees = 0, scale = 1): Matrix {
   const r = (degrees * Math.PI) / 180
   const cos = Math.cos(r) * scale
   const sin = Math.sin(r) * scale
@@ -51,7 +51,7 @@ export function placedScaled(x: number, y: number, degrees: number, sx: number, 
   return [cos * sx, sin * sx, -sin * sy, cos * sy, x, y]
 }
 export const moved = (m: Matrix, dx: number, dy: number): Matrix => [m[0], m[1], m[2], m[3], m[4] + dx, m[5] + dy]
-/** Whether a matrix can be undone: it does not squash everything into a line. */
+/** Whether a matrix squashes everything into a line or a point, so that it cannot be undone. */
 export const isFlat = (m: Matrix): boolean => Math.abs(m[0] * m[3] - m[1] * m[2]) < 1e-9
 
 export const corners = (r: Rect): Point[] => [

@@ -1,4 +1,4 @@
-import { type Spot } from './put'
+import { type Putting } from './put'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Point, Rect } from '../geometry'
 import type { Shape } from '../display'
@@ -121,7 +121,7 @@ export interface Kind<K extends ElementKind> {
   /** It is added without a spot. */
   spotless?: true
   /** Puts a new one, a draft, at a spot; without this it stands there with its anchor point. */
-  put?(e: ElementOf<K>, spot: Spot): void
+  put?(e: ElementOf<K>, spot: Putting): void
   /** For how many frames a new one lasts at so many frames a second; three seconds without this. */
   lasts?(e: ElementOf<K>, fps: number): number
   /** The look, the size and the arrangement of a new element, for a frame of the lesson's size. */

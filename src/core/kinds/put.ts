@@ -5,7 +5,7 @@ import type { Element, Lesson } from '../lesson/schema'
  * Where a new element is to go: the spot that was pointed at, the rectangle that was drawn, what of the frame is in
  * sight.
  */
-export interface Spot {
+export interface Putting {
   at: Point
   rect: Rect | null
   view: Rect
@@ -21,7 +21,7 @@ export const within = (v: number, half: number, size: number) =>
 
 const LEAST = { w: 8, h: 4 }
 /** Puts a box where one was drawn; else its middle at the spot, whole in sight. */
-export function putBox(e: Element, { at, rect, view }: Spot, size: { w: number; h: number }): void {
+export function putBox(e: Element, { at, rect, view }: Putting, size: { w: number; h: number }): void {
   if (rect && rect.w >= LEAST.w && rect.h >= LEAST.h) {
     Object.assign(e, { x: rect.x + rect.w / 2, y: rect.y + rect.h / 2, width: rect.w, height: rect.h })
     return

@@ -6,7 +6,7 @@ import { phrases } from '../voice/phrases'
 export type CatalogueKind = MomentKind | 'word' | 'cut' | 'lesson' | 'phrase'
 
 /** A moment mapped to the lesson's time. `frame` is null when it was cut away. */
-export interface Placed {
+export interface TimedMoment {
   id: string
   kind: CatalogueKind
   label: string
@@ -27,7 +27,7 @@ export interface Placed {
  * Every moment of a lesson by its id: those of its media, its words and phrases, its cuts, its
  * own marks and chapters, and its start and end. A medium shown twice gives its moments where it is shown first.
  */
-export function catalogue(lesson: Lesson): Map<string, Placed> {
+export function catalogue(lesson: Lesson): Map<string, TimedMoment> {
   const needs = [
     lesson.clips,
     lesson.moments,
@@ -43,12 +43,12 @@ export function catalogue(lesson: Lesson): Map<string, Placed> {
   return out
 }
 /** The last catalogue for a lesson's media, with all else that it depends on: most edits change nothing of it. */
-const catalogues = new WeakMap<Lesson['media'], { needs: unknown[]; out: Map<string, Placed> }>()
+const catalogues = new WeakMap<Lesson['media'], { needs: unknown[]; out: Map<string, TimedMoment> }>()
 
-function collected(lesson: Lesson): Map<string, Placed> {
-  const out = new Map<string, Placed>()
+function collected(lesson: Lesson): Map<string, TimedMoment> {
+  const out = new Map<string, TimedMoment>()
   const length = lessonLength(lesson)
-  const put = (p: Placed) => out.set(p.id, p)
+  const put = (p: TimedMoment) => out.set(p.id, p)
   put({ id: 'lesson:start', kind: 'lesson', label: 'the start of the lesson', frame: 0, untilFrame: null })
   put({ id: 'lesson:end', kind: 'lesson', label: 'the end of the lesson', frame: length, untilFrame: null })
   const clips = lesson.clips.toSorted((a, b) => a.at - b.at)

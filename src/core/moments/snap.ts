@@ -1,4 +1,4 @@
-import type { CatalogueKind, Placed } from './catalogue'
+import type { CatalogueKind, TimedMoment } from './catalogue'
 
 const RANK: Record<CatalogueKind, number> = {
   click: 0,
@@ -22,15 +22,15 @@ const RANK: Record<CatalogueKind, number> = {
  */
 export interface Cluster {
   at: number
-  moments: Placed[]
+  moments: TimedMoment[]
 }
 /**
  * Moments, in time order, that would be drawn over each other, put together.
  *
  * @param apart  frames that two places must be apart at the least
  */
-export function clusters(moments: readonly Placed[], apart: number): Cluster[] {
-  const out: { from: number; moments: Placed[] }[] = []
+export function clusters(moments: readonly TimedMoment[], apart: number): Cluster[] {
+  const out: { from: number; moments: TimedMoment[] }[] = []
   for (const m of moments) {
     const last = out.at(-1)
     if (last && m.frame! - last.from < apart) last.moments.push(m)
@@ -43,16 +43,16 @@ export function clusters(moments: readonly Placed[], apart: number): Cluster[] {
 }
 
 /** The moment that starts nearest to a frame; words as well, phrases not. There is always one: the lesson's start. */
-export function nearestMoment(moments: Iterable<Placed>, frame: number): Placed & { frame: number } {
-  let best: (Placed & { frame: number }) | null = null
+export function nearestMoment(moments: Iterable<TimedMoment>, frame: number): TimedMoment & { frame: number } {
+  let best: (TimedMoment & { frame: number }) | null = null
   for (const m of moments)
     if (m.frame !== null && m.kind !== 'phrase' && (!best || Math.abs(m.frame - frame) < Math.abs(best.frame - frame)))
-      best = m as Placed & { frame: number }
+      best = m as TimedMoment & { frame: number }
   return best!
 }
 
 export interface Catch {
-  moment: Placed
+  moment: TimedMoment
   edge: 'start' | 'end'
   frame: number
 }
@@ -62,10 +62,10 @@ export interface Catch {
  * before chapters, chapters before words; the nearest of the same rank. Null: nothing near.
  */
 export function caught(
-  moments: Iterable<Placed>,
+  moments: Iterable<TimedMoment>,
   frame: number,
   reach: number,
-  pick: (m: Placed) => boolean = () => true,
+  pick: (m: TimedMoment) => boolean = () => true,
 ): Catch | null {
   let best: (Catch & { rank: number; off: number }) | null = null
   for (const moment of moments) {

@@ -1,5 +1,5 @@
 import type { Lesson } from '../lesson/schema'
-import type { Placed } from './catalogue'
+import type { TimedMoment } from './catalogue'
 
 /**
  * A place of a recording at a time, to be shown as a small picture: microseconds, its middle and its width in pixels of
@@ -19,7 +19,7 @@ const AROUND = 1.15
 const STANDS_US = 120_000
 
 /** What a moment's small picture shows; null for a moment without a place on a recording. */
-export function spotOf(lesson: Lesson, moment: Placed): MomentSpot | null {
+export function spotOf(lesson: Lesson, moment: TimedMoment): MomentSpot | null {
   const medium = moment.media === undefined ? undefined : lesson.media[moment.media]
   const own = medium?.moments.find((m) => m.id === moment.id)
   if (medium?.kind !== 'take' || !medium.width || !own) return null

@@ -1,7 +1,7 @@
 import type { Element, MoveEdge } from '../lesson/schema'
 import { motionOf } from '../motion'
 import type { Timed } from '../timing'
-import type { Placed } from '../moments'
+import type { TimedMoment } from '../moments'
 
 /**
  * A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words);
@@ -13,7 +13,7 @@ export interface Hanging {
   pose?: number
 }
 export interface OrderRow {
-  moment: Placed
+  moment: TimedMoment
   label: string
   elements: Hanging[]
 }

@@ -15,7 +15,7 @@ import {
   inverse,
   isFlat,
   meets,
-  placed,
+  placeMatrix,
   times,
   union,
   type Matrix,
@@ -210,7 +210,7 @@ function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: M
   for (const d of kindOf(element).draw(element as never, frame, span, timed)) {
     const opacity = element.opacity * placement.opacity * (d.opacity ?? 1)
     if (opacity <= 0) continue
-    let own = d.at ? times(placement.carry, placed(d.at.x, d.at.y, 0, d.scale ?? 1)) : placement.matrix
+    let own = d.at ? times(placement.carry, placeMatrix(d.at.x, d.at.y, 0, d.scale ?? 1)) : placement.matrix
     if (!d.at && d.scale !== undefined) own = times(own, [d.scale, 0, 0, d.scale, 0, 0])
     if (by !== 1) own = times(own, [by, 0, 0, by, 0, 0])
     if (isFlat(own)) continue

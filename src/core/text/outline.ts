@@ -21,7 +21,7 @@ export function textPath(lines: readonly { text: string; x: number; y: number }[
   for (const line of lines) {
     let x = line.x
     for (const ch of line.text) {
-      d += placed(font.outlines[ch] ?? '', x, line.y, scale)
+      d += pathAt(font.outlines[ch] ?? '', x, line.y, scale)
       x += (font.advances[ch] ?? missing) * scale
     }
   }
@@ -31,7 +31,7 @@ export function textPath(lines: readonly { text: string; x: number; y: number }[
 }
 
 /** Path data moved and scaled: coordinates come in pairs, x first. */
-function placed(d: string, x: number, y: number, scale: number): string {
+function pathAt(d: string, x: number, y: number, scale: number): string {
   let n = 0
   return d.replace(/-?\d+/g, (v) => String(fix((n++ % 2 === 0 ? x : y) + Number(v) * scale)))
 }

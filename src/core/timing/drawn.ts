@@ -1,6 +1,6 @@
 import { makesMoments } from '../kinds/looks'
 import { pressId, stopId } from '../moments/drawn'
-import type { Placed } from '../moments'
+import type { TimedMoment } from '../moments'
 import { movesOf } from './moves'
 import type { Timed } from './timed'
 
@@ -8,8 +8,8 @@ import type { Timed } from './timed'
 const PRESS_AFTER = 4
 
 /** The stops and presses of a lesson’s drawn pointers, as moments like those of a recorded one. */
-export function drawnMoments(timed: Timed): Placed[] {
-  const out: Placed[] = []
+export function drawnMoments(timed: Timed): TimedMoment[] {
+  const out: TimedMoment[] = []
   for (const e of timed.lesson.elements) {
     if (!makesMoments(e.look)) continue
     const at = { x: e.x, y: e.y }

@@ -1,7 +1,7 @@
 import { makesMoments } from '../kinds/looks'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { lessonLength } from '../lesson/clips'
-import { catalogue, type Placed } from '../moments'
+import { catalogue, type TimedMoment } from '../moments'
 import { bornOf } from '../moments/drawn'
 import { drawnMoments } from './drawn'
 import { spotsLost } from './outOfSight'
@@ -33,7 +33,7 @@ export function resolve(lesson: Lesson): Timed {
 /** One drawn pointer may wait for another’s stop, and so on, so many times. */
 const ROUNDS = 6
 
-function tied(lesson: Lesson, moments: Map<string, Placed>): Timed {
+function tied(lesson: Lesson, moments: Map<string, TimedMoment>): Timed {
   const byId = new Map(lesson.elements.map((e) => [e.id, e]))
   const known = { start: new Map<string, number>(), end: new Map<string, number>() }
   const open: string[] = []

@@ -1,5 +1,5 @@
 import type { Lesson } from '../lesson/schema'
-import type { Placed } from '../moments'
+import type { TimedMoment } from '../moments'
 
 /** Half-open: [from, to), in lesson frames. */
 export interface Span {
@@ -23,7 +23,7 @@ export interface Finding {
 export interface Timed {
   lesson: Lesson
   length: number
-  moments: Map<string, Placed>
+  moments: Map<string, TimedMoment>
   spans: Map<string, Span>
   findings: Finding[]
 }

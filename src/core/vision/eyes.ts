@@ -72,7 +72,7 @@ export class Eyes {
     counts: number
     shapes: number
   }
-  private readonly placed = new Map<Shape, number>()
+  private readonly addresses = new Map<Shape, number>()
   private nextShape: number
 
   /** @param module  wasm/vision.ts, compiled */
@@ -186,7 +186,7 @@ export class Eyes {
   }
 
   private place(shape: Shape): number {
-    const known = this.placed.get(shape)
+    const known = this.addresses.get(shape)
     if (known !== undefined) return known
     const n = Math.min(MOST_PROBES, shape.value.length)
     const all = Array.from({ length: n }, (_, i) => i)
@@ -194,7 +194,7 @@ export class Eyes {
     const rings = shape.ring.length / 2
     const size = (HEAD + n * 6 + rings * 4 + firstProbes * 2 + 63) & ~63
     if (this.nextShape + size > this.at.shapes + SHAPES) {
-      this.placed.clear()
+      this.addresses.clear()
       this.nextShape = this.at.shapes
     }
     const address = this.nextShape
@@ -253,7 +253,7 @@ export class Eyes {
     shorts(firsts, first)
     this.bytes(value, n).set(order.map((i) => shape.value[i]!))
     this.bytes(within, n).set(order.map((i) => shape.within[i]!))
-    this.placed.set(shape, address)
+    this.addresses.set(shape, address)
     return address
   }
 }

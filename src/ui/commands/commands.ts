@@ -32,12 +32,12 @@ import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/kinds
 import { clipEnd, takeAt } from '@/core/lesson/clips'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
-import { inSight, moving } from '../bench/posing'
+import { inSight, moving } from '../bench/inPose'
 import { bench, edit, freshId, goTo, redo, select, setBench, tryEdit, undo, type Panes } from '../bench/store'
 import { has, type Command } from './command'
 import { playJust } from './playJust'
 import { PLACING } from './placing'
-import { POSING } from './posing'
+import { POSING } from './poses'
 
 export type { Command } from './command'
 

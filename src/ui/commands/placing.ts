@@ -12,7 +12,7 @@ import {
   type Standing,
 } from '@/core/edits'
 import { caught } from '@/core/moments'
-import { editPosed, poseFor } from '../bench/posing'
+import { editPosed, poseFor } from '../bench/inPose'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
 

@@ -15,7 +15,7 @@ import {
 } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
-import type { Placed } from '@/core/moments'
+import type { TimedMoment } from '@/core/moments'
 import { framesPerSecond, lengthText, parseTimecode, timecode, type Rate } from '@/core/time'
 import { momentName, tieSentence, type Timed } from '@/core/timing'
 import { bench, edit, ShownContext, tryEdit, useBench, useShown } from '../bench/store'
@@ -196,7 +196,7 @@ function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
   )
 }
 
-function MomentDetails({ moment: m }: { moment: Placed }) {
+function MomentDetails({ moment: m }: { moment: TimedMoment }) {
   const timed = useShown()
   const hanging = timed.lesson.elements.flatMap((e) =>
     [e, ...e.poses].flatMap((x) =>

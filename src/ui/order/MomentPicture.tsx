@@ -1,8 +1,8 @@
 import type { Lesson } from '@/core/lesson/schema'
-import { spotOf, type Placed } from '@/core/moments'
+import { spotOf, type TimedMoment } from '@/core/moments'
 
 /** A small picture of the place on the take where something happens; nothing for what has no place. */
-export function MomentPicture({ moment, lesson }: { moment: Placed; lesson: Lesson }) {
+export function MomentPicture({ moment, lesson }: { moment: TimedMoment; lesson: Lesson }) {
   const spot = spotOf(lesson, moment)
   if (!spot) return null
   const { sha256, us, x, y, w } = spot

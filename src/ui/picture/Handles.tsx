@@ -3,7 +3,7 @@ import { canTurn, handlesOf, heldBy, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { apply, isFlat, times, inverse, type Matrix, type Point, type Rect } from '@/core/geometry'
 import { matrixOf } from '@/core/scene'
-import { posed } from '../bench/posing'
+import { posed } from '../bench/inPose'
 import { bench, useBench } from '../bench/store'
 import type { Drag } from './drag'
 

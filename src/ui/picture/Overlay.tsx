@@ -13,7 +13,7 @@ import {
   type SnapLine,
   type Snapped,
 } from '@/core/scene'
-import { actHere, moving, poseFor, standing } from '../bench/posing'
+import { actHere, moving, poseFor, standing } from '../bench/inPose'
 import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { onEscape } from '../kit/escape'
 import { Aids } from './Aids'

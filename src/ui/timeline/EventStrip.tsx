@@ -2,7 +2,7 @@ import { DropdownMenu } from 'radix-ui'
 import { memo, useMemo, useRef } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
-import { clusters, type Catch, type Placed } from '@/core/moments'
+import { clusters, type Catch, type TimedMoment } from '@/core/moments'
 import { bench, edit, pickMoment, tryEdit, useBench, useShownPart } from '../bench/store'
 import { MomentIcon } from '../kit/kindIcon'
 import { HEAD_PX, useView } from './view'
@@ -40,17 +40,17 @@ export const EventStrip = memo(function EventStrip({
   const events = inSight.filter((m) => !['chapter', 'word', 'phrase', 'cut', 'lesson'].includes(m.kind))
   const drawn = clusters(events, ICON_PX / pxPerFrame)
   const spoken = clips.filter((c) => (media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
-  const pick = (m: Placed) => pickMoment(m.id, m.frame)
+  const pick = (m: TimedMoment) => pickMoment(m.id, m.frame)
   const pickWordAt = (frame: number) => {
     const word = all.findLast((m) => m.kind === 'word' && m.frame! <= frame)
     if (word) pick(word)
   }
-  const lookOf = (m: Placed) => {
+  const lookOf = (m: TimedMoment) => {
     if (m.id === chosen) return 'border-accent bg-accent text-white'
     if (m.id === catching?.moment.id) return 'border-good bg-good text-white'
     return m.kind === 'click' ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'
   }
-  const one = (m: Placed) => (
+  const one = (m: TimedMoment) => (
     <button
       key={m.id}
       type="button"
@@ -190,11 +190,11 @@ export const EventStrip = memo(function EventStrip({
 })
 
 interface ClusterProps {
-  moments: readonly Placed[]
+  moments: readonly TimedMoment[]
   chosen: string | null
   catching: Catch | null
   left: number
-  onPick: (m: Placed) => void
+  onPick: (m: TimedMoment) => void
 }
 /** Moments too close to be drawn apart: how many, and pressed, which. */
 function ClusterMark({ moments, chosen, catching, left, onPick }: ClusterProps) {

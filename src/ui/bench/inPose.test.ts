@@ -2,7 +2,7 @@ import { after, long, pose } from '@/core/testing/made'
 import { element, lessonWithTake, loose } from '@/core/testing/lessons'
 import { setElements } from '@/core/edits'
 import { resolve } from '@/core/timing'
-import { actHere, editPosed, moving, poseFor, standing } from './posing'
+import { actHere, editPosed, moving, poseFor, standing } from './inPose'
 import { bench, edit, goTo, isFramed, pickMoment, redo, select, setBench, undo } from './store'
 
 jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() }) }))

@@ -25,7 +25,7 @@ import {
 } from '@/core/edits'
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
-import { actHere } from '../bench/posing'
+import { actHere } from '../bench/inPose'
 import { bench, edit, freshId, goTo, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
 
