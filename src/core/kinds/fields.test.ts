@@ -1,7 +1,7 @@
 import { Element } from '../lesson/schema'
 import { lasting, lessonWithTake, loose } from '../testing/lessons'
 import { UNITS } from '../values'
-import { ELEMENT_KINDS, fieldsOf, newElement } from './index'
+import { aimAt, kindOf, ELEMENT_KINDS, fieldsOf, newElement } from './index'
 import { fits, fitting, isNumber, setAt, valueAt } from '../values'
 
 const lesson = lessonWithTake()
@@ -10,8 +10,8 @@ const whole = (kind: (typeof ELEMENT_KINDS)[number]): Element => {
   const e = newElement(lesson, kind, kind, loose(0), lasting(60), { x: 700, y: 420 })
   e.shadow = { colour: '#000000', dx: 2, dy: 3, blurPx: 4 }
   e.loop = { how: 'blink', times: null, everyFrames: 12 }
-  if (e.look.kind === 'callout') e.look.tip = { x: 500, y: 300 }
-  if (e.look.kind === 'still') e.look.swap = { from: '#000000', to: '#ffffff', share: 100, reach: 20 }
+  aimAt(e, { x: 500, y: 300 })
+  for (const part of kindOf(e).parts ?? []) setAt(e.look, part.path, part.fresh)
   if (e.look.kind === 'still') e.look.media = 'take'
   return e
 }

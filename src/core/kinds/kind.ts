@@ -94,6 +94,8 @@ export interface Kind<K extends ElementKind> {
   medium?(e: ElementOf<K>): string
   /** The spot that it points at besides its own place, in the pixels of that; null when it has none. */
   aim?(e: ElementOf<K>): Point | null
+  /** What leads from it to that spot, as people call it. */
+  aimName?: string
   /** Lets a draft point at a spot, or at none. */
   aimAt?(e: ElementOf<K>, spot: Point | null): void
   /** What of it can be dragged on the picture besides its box. */

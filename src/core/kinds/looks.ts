@@ -14,6 +14,7 @@ import { DimLook } from './dim/look'
 import { BackdropLook } from './backdrop/look'
 import { LetterboxLook } from './letterbox/look'
 import { CarrierLook } from './carrier/look'
+import { BadgeLook } from './badge/look'
 import { PointerLook } from './pointer/look'
 
 /** What an element is and how it looks, by its kind. */
@@ -34,6 +35,7 @@ export const Look = z.discriminatedUnion('kind', [
   LetterboxLook,
   CarrierLook,
   PointerLook,
+  BadgeLook,
 ])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']

@@ -16,6 +16,7 @@ import { dim } from './dim'
 import { backdrop } from './backdrop'
 import { letterbox } from './letterbox'
 import { carrier } from './carrier'
+import { badge } from './badge'
 import { pointer } from './pointer'
 
 const KINDS: { [K in ElementKind]: Kind<K> } = {
@@ -35,6 +36,7 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   letterbox,
   carrier,
   pointer,
+  badge,
 }
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[e.look.kind] as unknown as Kind<ElementKind>

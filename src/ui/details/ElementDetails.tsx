@@ -188,14 +188,16 @@ export function ElementDetails({ element: own }: { element: Element }) {
           ))}
           {canAim(e) &&
             (aimOf(e) ? (
-              <Button onClick={() => edit(`Take the tail off “${e.name}”`, pointAt(e.id, null))}>
-                Take the tail off
+              <Button onClick={() => edit(`Take the ${kind.aimName} off “${e.name}”`, pointAt(e.id, null))}>
+                Take the {kind.aimName} off
               </Button>
             ) : (
               <Button
-                onClick={() => edit(`Give “${e.name}” a tail`, pointAt(e.id, { x: e.x, y: e.y + size.h / 2 + 80 }))}
+                onClick={() =>
+                  edit(`Give “${e.name}” a ${kind.aimName}`, pointAt(e.id, { x: e.x, y: e.y + size.h / 2 + 80 }))
+                }
               >
-                Give it a tail
+                Give it a {kind.aimName}
               </Button>
             ))}
         </Section>

@@ -9,6 +9,7 @@ import {
   Highlighter,
   Image,
   Keyboard,
+  MapPin,
   Lightbulb,
   MessageSquare,
   Minus,
@@ -46,6 +47,7 @@ const KINDS = {
   letterbox: RectangleHorizontal,
   carrier: Truck,
   pointer: MousePointer2,
+  badge: MapPin,
 } as const
 const THICKER: Partial<Record<ElementKind, number>> = { bar: 4 }
 export function KindIcon({ kind, size = 14 }: { kind: ElementKind; size?: number }) {
@@ -91,6 +93,11 @@ export const KIND_LOOK: Record<ElementKind, { colour: string; pattern: string; t
   backdrop: { colour: '#cfdcc9', pattern: 'linear-gradient(90deg, #2b211833, #0000)' },
   letterbox: { colour: '#d9d2c6', pattern: 'repeating-linear-gradient(0deg, #2b211840 0 2px, #0000 2px 12px)' },
   carrier: { colour: '#e6d4c2', pattern: 'repeating-linear-gradient(90deg, #2b211830 0 3px, #0000 3px 9px)' },
+  badge: {
+    colour: '#cfe3df',
+    pattern: 'radial-gradient(circle at 8px 8px, #2b211833 3px, #0000 3.5px)',
+    tile: '16px 16px',
+  },
   pointer: { colour: '#d6d0e6', pattern: 'repeating-linear-gradient(135deg, #0000 0 9px, #2b211833 9px 10px)' },
   zoom: {
     colour: '#e4dccb',

@@ -1,20 +1,12 @@
+import { awayBy, inOwnPixels } from '../aim'
 import { readableFrames } from '../../timing'
-import { besideSpot } from './beside'
+import { besideSpot } from '../beside'
 import { fix, grown, hundredth, union, type Point, type Rect } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
 import { ALIGNS, linesHeight, linesPath } from '../lines'
 
 /** The spot the tail points at, in the element's own pixels. */
-export function localTip(e: ElementOf<'callout'>): Point | null {
-  if (!e.look.tip) return null
-  const r = (-e.rotation * Math.PI) / 180
-  const dx = e.look.tip.x - e.x
-  const dy = e.look.tip.y - e.y
-  const sx = e.scale.x * Math.cos((e.tilt.upright * Math.PI) / 180)
-  const sy = e.scale.y * Math.cos((e.tilt.level * Math.PI) / 180)
-  if (Math.abs(sx) < 1e-6 || Math.abs(sy) < 1e-6) return null
-  return { x: (dx * Math.cos(r) - dy * Math.sin(r)) / sx, y: (dx * Math.sin(r) + dy * Math.cos(r)) / sy }
-}
+export const localTip = (e: ElementOf<'callout'>): Point | null => e.look.tip && inOwnPixels(e, e.look.tip)
 
 /** A rounded box with a tail from the side that faces the tip; no tail when the tip lies inside the box. */
 export function balloon(box: Rect, corner: number, tip: Point | null, tailPx: number): string {
@@ -64,13 +56,11 @@ function swung(e: ElementOf<'callout'>, to: Point, frame: { height: number }): R
 }
 
 export const callout: Kind<'callout'> = {
-  kept: (e, k) =>
-    e.look.tip
-      ? { ...e, look: { ...e.look, tip: { x: e.x + (e.look.tip.x - e.x) * k, y: e.y + (e.look.tip.y - e.y) * k } } }
-      : e,
+  kept: (e, k) => (e.look.tip ? { ...e, look: { ...e.look, tip: awayBy(e, e.look.tip, k) } } : e),
   kind: 'callout',
   title: 'Callout',
   pulls: 'both',
+  aimName: 'tail',
   put(e, { at, safe, view, lesson }) {
     const unit = (lesson.frame.height / 1080) * (view.h / lesson.frame.height)
     const stands = besideSpot(at, callout.size(e), safe, 100 * unit)

@@ -1,4 +1,4 @@
-import type { Point, Rect } from '../../geometry'
+import type { Point, Rect } from '../geometry'
 
 /**
  * The middle of a box that is to explain a spot: as near to it as it can be without covering it, whole inside `within`.

@@ -1,0 +1,110 @@
+import { fix, grown, hundredth, union, type Point, type Rect } from '../../geometry'
+import { awayBy, inOwnPixels } from '../aim'
+import { besideSpot } from '../beside'
+import { localBox, type Kind } from '../kind'
+import { linesPath } from '../lines'
+import { ellipse } from '../outline'
+
+/** The dot at the end of its line is so many times as wide as the line. */
+const DOT = 3
+/** From a new badge to its spot, in pixels of a frame 1080 high. */
+const GAP = 70
+
+/** A line from the circle's rim to a spot outside it; null where the spot lies inside. */
+function leaderTo(box: Rect, tip: Point): string | null {
+  const [cx, cy] = [box.x + box.w / 2, box.y + box.h / 2]
+  const away = Math.hypot(tip.x - cx, tip.y - cy)
+  if (away <= box.w / 2) return null
+  const k = box.w / 2 / away
+  return `M${fix(cx + (tip.x - cx) * k)} ${fix(cy + (tip.y - cy) * k)} L${fix(tip.x)} ${fix(tip.y)}`
+}
+
+export const badge: Kind<'badge'> = {
+  kind: 'badge',
+  title: 'Number badge',
+  pulls: 'shape',
+  aimName: 'leader line',
+  kept: (e, k) => (e.look.tip ? { ...e, look: { ...e.look, tip: awayBy(e, e.look.tip, k) } } : e),
+  content: ['number', 'tip'],
+  put(e, { at, safe, view, lesson }) {
+    const gap = GAP * (lesson.frame.height / 1080) * (view.h / lesson.frame.height)
+    const stands = besideSpot(at, badge.size(e), safe, gap)
+    Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
+    e.look.tip = { ...at }
+  },
+  aim: (e) => e.look.tip,
+  aimAt(e, spot) {
+    e.look.tip = spot
+  },
+  handles: ({ look: { tip } }) =>
+    tip ? [{ id: 'tip', label: 'Leader line', act: 'Point', at: tip, in: 'place', kind: 'spot' }] : [],
+  pull(e, _handle, to) {
+    e.look.tip = { x: hundredth(to.x), y: hundredth(to.y) }
+  },
+  points: (e) => e.look.tip !== null,
+  repoint: (e, to) => ({
+    values: { 'look.tip.x': hundredth(to.x), 'look.tip.y': hundredth(to.y) },
+    way: Math.hypot(to.x - e.look.tip!.x, to.y - e.look.tip!.y),
+  }),
+  fields: [
+    { path: 'tip.x', label: 'Line x', when: ['tip'], type: 'across', min: -100_000, max: 100_000, inPanel: false },
+    { path: 'tip.y', label: 'Line y', when: ['tip'], type: 'down', min: -100_000, max: 100_000, inPanel: false },
+    { path: 'number', label: 'Number', type: 'count', min: 0, max: 999 },
+    { path: 'face', label: 'Font', type: 'font' },
+    { path: 'face.size', label: 'Figure size', type: 'px', min: 4, max: 1000 },
+    { path: 'ink', label: 'Figure colour', type: 'colour' },
+    { path: 'fill', label: 'Fill', type: 'colour' },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', min: 0, max: 60, digits: 1 },
+    { path: 'line', label: 'Line colour', when: ['tip'], type: 'colour' },
+    { path: 'linePx', label: 'Line width', when: ['tip'], type: 'px', min: 0, max: 60, digits: 1 },
+  ],
+  size: (e) => ({ w: e.width, h: e.width }),
+  draw(e) {
+    const { look } = e
+    const box = localBox(e, badge.size(e))
+    const tip = look.tip && inOwnPixels(e, look.tip)
+    const leader = tip && leaderTo(box, tip)
+    const rim = look.outline ? look.outlinePx : 0
+    const dot = (look.linePx * DOT) / 2
+    const dotBox = leader ? { x: tip.x - dot, y: tip.y - dot, w: 2 * dot, h: 2 * dot } : box
+    const figure = linesPath(String(Math.round(look.number)), look.face, 'centre', box, 0)
+    const round = ellipse(box)
+    return [
+      {
+        shapes: [
+          ...(leader
+            ? [
+                { type: 'path' as const, d: leader, stroke: look.line, lineWidth: look.linePx, cap: 'round' as const },
+                { type: 'path' as const, d: ellipse(dotBox), fill: look.line },
+              ]
+            : []),
+          { type: 'path', d: round, fill: look.fill, ...(rim > 0 && { stroke: look.outline!, lineWidth: rim * 2 }) },
+          ...(figure ? [{ type: 'path' as const, d: figure, fill: look.ink }] : []),
+        ],
+        box: grown(union(box, dotBox), 2 + rim * 2 + look.linePx),
+      },
+    ]
+  },
+  fresh: (lesson) => {
+    const unit = lesson.frame.height / 1080
+    const numbers = lesson.elements.flatMap((e) => (e.look.kind === 'badge' ? [e.look.number] : []))
+    return {
+      space: 'take',
+      width: Math.round(64 * unit),
+      height: Math.round(64 * unit),
+      look: {
+        kind: 'badge',
+        number: Math.min(999, Math.max(0, ...numbers) + 1),
+        face: { family: 'Public Sans', weight: 700, size: Math.round(34 * unit), lineHeight: 1.3 },
+        ink: '#fffdf8',
+        fill: '#1f4a46',
+        outline: '#fffdf8',
+        outlinePx: 3 * unit,
+        line: '#1f4a46',
+        linePx: 4 * unit,
+        tip: null,
+      },
+    }
+  },
+}
