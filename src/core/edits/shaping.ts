@@ -51,16 +51,18 @@ export const setSize =
     settle(e, draft.frame)
   }
 
+type Size = Lesson['frame']
+/** How much smaller or larger what was made for one frame is shown in another, whole. */
+export const fitFactor = (from: Size, to: Size): number => Math.min(to.width / from.width, to.height / from.height)
+
 /**
  * Brings an element from a frame of one size into one of another: places and ways go with the side of the frame that
- * they are measured along, lengths (boxes, letters, lines, shadows) with the one that changes less, so that nothing is
- * stretched.
+ * they are measured along, lengths (boxes, letters, lines, shadows) by one factor, so that nothing is stretched.
  *
  * @param e  a draft
  */
-export function resizeElement(e: Element, from: Lesson['frame'], to: Lesson['frame']): void {
+export function resizeElement(e: Element, from: Size, to: Size, length = fitFactor(from, to)): void {
   const k = { across: to.width / from.width, down: to.height / from.height }
-  const length = Math.min(k.across, k.down)
   eachNumber(e, (v, { type }) => {
     if (type === 'across' || type === 'down') return hundredth(v * k[type])
     return type === 'px' ? hundredth(v * length) : v
@@ -73,17 +75,31 @@ export function resizeElement(e: Element, from: Lesson['frame'], to: Lesson['fra
   e.rides.by = [a, b, c, d, by.x, by.y]
 }
 
-/** Gives the lesson another size; everything keeps its share of the frame. */
+const USUAL: Size = { width: 1920, height: 1080 }
+/** The size of what a lesson shows: of its first take. */
+function shownIn(lesson: Lesson): Size {
+  const media = lesson.clips.map((c) => lesson.media[c.media])
+  const take = media.find((m) => m?.kind === 'take') ?? media.find((m) => m?.kind === 'picture')
+  return take?.width && take.height ? { width: take.width, height: take.height } : USUAL
+}
+
+/**
+ * Gives the lesson another size; everything keeps its share of the frame, and lengths go with how large the take is
+ * shown. So width and height may be changed one after the other, or back again, and it comes to the same.
+ */
 export const resizeLesson =
   (width: number, height: number): Edit =>
   (draft) => {
     const from = { ...draft.frame }
-    draft.frame = { width, height }
+    const to = { width, height }
+    const shown = shownIn(draft)
+    const length = fitFactor(shown, to) / fitFactor(shown, from)
+    draft.frame = to
     const { x, y } = draft.guides
     const guides = (list: number[], k: number) => list.map((v) => hundredth(v * k))
     draft.guides = { x: guides(x, width / from.width), y: guides(y, height / from.height) }
     for (const e of draft.elements) {
-      resizeElement(e, from, draft.frame)
+      resizeElement(e, from, to, length)
       settle(e, draft.frame)
     }
   }

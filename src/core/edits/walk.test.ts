@@ -16,6 +16,8 @@ const put = (kind: ElementKind, id: string, change: Partial<Element> = {}): Elem
 const to = (lesson: Lesson, width: number, height: number) => made(lesson, E.resizeLesson(width, height))
 const atRate = (lesson: Lesson, num: number, den = 1) => made(lesson, (draft) => E.changeRate(draft, { num, den }))
 
+const textSize = (e: Element) => (e.look as { face: { size: number } }).face.size
+
 describe('another size', () => {
   test('a callout in a smaller lesson is as large in it, and points at the same thing', () => {
     const callout = put('callout', 'c', { x: 900, y: 600 })
@@ -45,6 +47,14 @@ describe('another size', () => {
       height: 50.63,
       shadow: { dx: 4.5, dy: 2.25, blurPx: 5.63 },
     })
+  })
+  test('width and height changed one after the other come to the same as both at once, and back again', () => {
+    const text = put('text', 't', { x: 960, y: 540, width: 300 })
+    const there = to(to(lessonOf(text), 1280, 1080), 1280, 720)
+    expect(there.elements).toEqual(to(lessonOf(text), 1280, 720).elements)
+    expect(there.elements[0]!.look).toMatchObject({ face: { size: expect.closeTo(textSize(text) / 1.5, 2) } })
+    const upright = to(to(lessonOf(text), 1080, 1920), 1920, 1080).elements[0]!
+    expect(upright.width).toBeCloseTo(300, 1)
   })
   test('poses, their ways and what an element rides by go along; a zoom shows the same part', () => {
     const moving = put('zoom', 'z', {
