@@ -18,7 +18,8 @@ import type { Clip } from '@/core/lesson/schema'
 import type { TimedMoment } from '@/core/moments'
 import { framesPerSecond, lengthText, parseTimecode, timecode, type Rate } from '@/core/time'
 import { momentName, tieSentence, type Timed } from '@/core/timing'
-import { bench, edit, ShownContext, tryEdit, useBench, useShown } from '../bench/store'
+import { bench, edit, goTo, setBench, ShownContext, tryEdit, useBench, useShown } from '../bench/store'
+import { useView } from '../timeline/view'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { Colour } from '../kit/colour'
@@ -354,7 +355,12 @@ function LessonDetails() {
           }
           onChange={(v) => {
             const [num, den] = v.split('/').map(Number)
-            edit('Change the frame rate', (d) => changeRate(d, { num: num!, den: den! }))
+            if (!edit('Change the frame rate', (d) => changeRate(d, { num: num!, den: den! }))) return
+            // The playhead stays at its time, and the timeline shows as much of it as before.
+            const k = framesPerSecond(bench().lesson.rate) / framesPerSecond(lesson.rate)
+            goTo(bench().playhead * k)
+            setBench({ passage: null })
+            useView.setState((view) => ({ pxPerFrame: view.pxPerFrame / k }))
           }}
         />
         <Colour
