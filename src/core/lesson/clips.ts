@@ -115,3 +115,10 @@ export const audible = (lesson: Lesson, clip: Clip): boolean =>
   !clip.freeze &&
   !lesson.tracks.find((t) => t.id === clip.track)?.muted &&
   lesson.media[clip.media]?.sound === true
+
+/** The slowest and the fastest that sound can go by with its pitch kept; beyond that, speech is no speech any more. */
+const SLOWEST = 0.05
+const FASTEST = 20
+/** Whether the sound of a clip at this speed is stretched, so that it keeps its pitch. */
+export const isStretched = ({ num, den }: Clip['speed']): boolean =>
+  num !== den && num / den >= SLOWEST && num / den <= FASTEST

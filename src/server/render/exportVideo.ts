@@ -1,8 +1,12 @@
 import type { Image } from '@napi-rs/canvas'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { Interrupted } from '../problem'
+import { tempoFolder } from '../media/stretch'
 import { FULL, saysFull } from '../room'
-import { rename, rm } from 'node:fs/promises'
+import { dataRoot } from '../root'
+import { mkdtemp, rename, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
 import { evaluate } from '@/core/scene'
 import { type DisplayList, type TakeLayer } from '@/core/display'
@@ -11,7 +15,7 @@ import type { ExportChoice } from './choice'
 import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
 import { blankPlanes, drawPlanes, fillPlanes, freePlanes, redrawPlanes, type Planes } from './planes'
-import { soundArguments } from './sound'
+import { soundArguments, stretchedSounds } from './sound'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
 import { TilePainter } from './tiles'
@@ -71,7 +75,17 @@ export async function exportVideo(
       `There is nothing to export between frame ${from} and frame ${to}: the lesson has ${timed.length} frames.`,
     )
   const stills = await loadStills(lesson, root)
-  const sound = soundArguments(lesson, root, from, to, 1)
+  // What the library has is kept beside it; for any other lesson it is made for this export only.
+  const scratch = await mkdtemp(path.join(tmpdir(), 'vane-tempo-'))
+  const folderOf = (file: string) =>
+    file.startsWith(dataRoot() + path.sep) ? tempoFolder(file) : path.join(scratch, path.basename(path.dirname(file)))
+  const stretched = await stretchedSounds(lesson, root, from, to, folderOf, signal).catch(async (e) => {
+    await rm(scratch, { recursive: true, force: true })
+    throw signal?.aborted || e instanceof Interrupted
+      ? e
+      : new Error(`The sound cannot be made faster or slower: ${(e as Error).message}.`)
+  })
+  const sound = soundArguments(lesson, root, from, to, 1, stretched)
   const part = `${out}.part`
   const scale =
     choice.height && choice.height !== lesson.frame.height ? ['-vf', `scale=-2:${choice.height}:flags=bicubic`] : []
@@ -177,6 +191,7 @@ export async function exportVideo(
     await frames.close()
     await over
     await rm(part, { force: true })
+    await rm(scratch, { recursive: true, force: true })
   }
 }
 

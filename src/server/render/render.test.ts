@@ -310,3 +310,43 @@ test('an odd-sized picture and a take over a take are laid where the display lis
   const alone = await renderFrame(base, dir, 65)
   expect(Buffer.compare(over.data(), alone.data())).toBe(0)
 })
+test(
+  'a clip at twice its speed sounds as high as before, ' + 'from the place where it was cut on, in half the time',
+  async () => {
+    const double = { num: 2, den: 1 }
+    const lesson: Lesson = { ...base, clips: [clip('c1', 30, 45, { inUs: 1_000_000, speed: double })] }
+    await exportVideo(lesson, dir, at('double.mp4'), { quality: 'draft' }, quiet)
+    const pcm = await mustRun('ffmpeg', [
+      '-v',
+      'error',
+      '-i',
+      at('double.mp4'),
+      '-f',
+      's16le',
+      '-ac',
+      '1',
+      '-ar',
+      '48000',
+      'pipe:1',
+    ])
+    const heard = (from: number, to: number) => {
+      let crossings = 0
+      let loudest = 0
+      for (let i = Math.round(from * 48000) + 1; i < to * 48000; i++) {
+        const [a, b] = [pcm.readInt16LE(2 * i - 2), pcm.readInt16LE(2 * i)]
+        if (a < 0 !== b < 0) crossings++
+        loudest = Math.max(loudest, Math.abs(b))
+      }
+      return { hertz: crossings / 2 / (to - from), loudest }
+    }
+    // The clip lasts from 1 s to 2.5 s, of a tone of 440 Hz.
+    expect(heard(0.1, 0.9).loudest).toBeLessThan(60)
+    const { hertz, loudest } = heard(1.2, 2.3)
+    expect(Math.abs(hertz - 440)).toBeLessThan(9)
+    expect(loudest).toBeGreaterThan(2000)
+    const graph = soundArguments(lesson, dir, 0, 75, 1, new Map([['c1', '/there/2-1.wav']]))!
+    expect(graph.inputs).toEqual(['-i', '/there/2-1.wav'])
+    expect(graph.graph).toContain('atrim=start_sample=24000:end_sample=96000')
+    expect(graph.graph).not.toContain('atempo')
+  },
+)

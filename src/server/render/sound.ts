@@ -1,7 +1,8 @@
 import path from 'node:path'
-import { audible, clipEnd } from '@/core/lesson/clips'
+import { audible, clipEnd, isStretched } from '@/core/lesson/clips'
 import type { Lesson } from '@/core/lesson/schema'
 import { frameStartUs } from '@/core/time'
+import { stretchedSound } from '../media/stretch'
 
 /** A tempo change as a chain of `atempo` filters, each within the filter's own range. */
 function tempo(speed: number): string[] {
@@ -23,6 +24,7 @@ function tempo(speed: number): string[] {
  * clip into `[sound]` exactly as long as the passage, sample by sample. Null when it is silent.
  *
  * @param firstInput  the number of inputs before these
+ * @param stretched   by clip, its sound at its speed, where that has been made
  */
 export function soundArguments(
   lesson: Lesson,
@@ -30,6 +32,7 @@ export function soundArguments(
   from: number,
   to: number,
   firstInput: number,
+  stretched: ReadonlyMap<string, string> = new Map(),
 ): { inputs: string[]; graph: string } | null {
   const RATE = 48000
   const samples = (us: number) => Math.round((us * RATE) / 1e6)
@@ -43,15 +46,18 @@ export function soundArguments(
     const clipFrom = frameStartUs(clip.at, lesson.rate)
     const cutUs = Math.max(0, startUs - clipFrom)
     const soundUs = frameStartUs(Math.min(to, clipEnd(clip)), lesson.rate) - Math.max(startUs, clipFrom)
-    const inSample = samples(clip.inUs + cutUs * speed)
+    const own = stretched.get(clip.id)
+    // In what was stretched, a time of the medium comes that much sooner or later.
+    const tempoLeft = own ? 1 : speed
+    const inSample = samples((own ? clip.inUs / speed : clip.inUs) + cutUs * tempoLeft)
     const n = parts.length
-    inputs.push('-i', path.join(root, lesson.media[clip.media]!.file))
+    inputs.push('-i', own ?? path.join(root, lesson.media[clip.media]!.file))
     const chain = [
       `aresample=${RATE}:async=1:first_pts=0`,
       'aformat=sample_fmts=fltp:channel_layouts=stereo',
-      `atrim=start_sample=${inSample}:end_sample=${inSample + samples(soundUs * speed)}`,
+      `atrim=start_sample=${inSample}:end_sample=${inSample + samples(soundUs * tempoLeft)}`,
       'asetpts=PTS-STARTPTS',
-      ...tempo(speed),
+      ...tempo(tempoLeft),
       `volume=${clip.levelDb}dB`,
       `adelay=delays=${samples(Math.max(0, clipFrom - startUs))}S:all=1`,
     ]
@@ -65,4 +71,28 @@ export function soundArguments(
       `${parts.join(';')};${all}amix=inputs=${parts.length}:duration=longest:normalize=0,` +
       `apad,atrim=end_sample=${length}[sound]`,
   }
+}
+
+/**
+ * The sounds of the clips of a passage that go by at another speed, each made once; by clip.
+ *
+ * @param folderOf  where those of a medium's file are kept
+ * @throws Error with a sentence; on cancel, the signal's reason
+ */
+export async function stretchedSounds(
+  lesson: Lesson,
+  root: string,
+  from: number,
+  to: number,
+  folderOf: (file: string) => string,
+  signal?: AbortSignal,
+): Promise<Map<string, string>> {
+  const made = new Map<string, string>()
+  for (const clip of lesson.clips) {
+    if (!audible(lesson, clip) || !isStretched(clip.speed) || clip.at >= to || clipEnd(clip) <= from) continue
+    const medium = lesson.media[clip.media]!
+    const file = path.join(root, medium.file)
+    made.set(clip.id, await stretchedSound(file, clip.speed, folderOf(file), signal))
+  }
+  return made
 }

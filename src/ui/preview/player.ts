@@ -69,6 +69,7 @@ export class Player {
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.context = canvas.getContext('2d', { alpha: false })!
     this.unsubscribe = useBench.subscribe((now, before) => {
+      if (now.lesson.clips !== before.lesson.clips) this.sound.prepare(now.lesson)
       if (now.speed !== before.speed) this.startOrStop()
       else if (now.speed !== 0 && now.timed !== before.timed) this.startOrStop()
       if (

@@ -1,5 +1,5 @@
 import { ALL_FORMATS, AudioBufferSink, Input, UrlSource } from 'mediabunny'
-import { audible, clipEnd, sourceUsAt } from '@/core/lesson/clips'
+import { audible, clipEnd, isStretched, sourceUsAt } from '@/core/lesson/clips'
 import type { Clip, Lesson } from '@/core/lesson/schema'
 import { framesPerSecond, frameStartUs } from '@/core/time'
 
@@ -45,14 +45,26 @@ export class SoundPlayer {
     this.context = null
   }
 
-  private sink(file: string): Promise<AudioBufferSink | null> {
-    let sink = this.sinks.get(file)
+  /** Has the sounds at other speeds made, so that they are there when they are to be heard. */
+  prepare(lesson: Lesson): void {
+    for (const clip of lesson.clips)
+      if (audible(lesson, clip) && isStretched(clip.speed)) void this.sinkOf(lesson, clip)
+  }
+
+  private sinkOf(lesson: Lesson, { media, speed }: Clip): Promise<AudioBufferSink | null> {
+    const { file, sha256 } = lesson.media[media]!
+    const stretched = `/api/media/${sha256}/sound?num=${speed.num}&den=${speed.den}`
+    return this.sink(isStretched(speed) ? stretched : this.url(file))
+  }
+
+  private sink(url: string): Promise<AudioBufferSink | null> {
+    let sink = this.sinks.get(url)
     if (!sink) {
-      sink = new Input({ source: new UrlSource(this.url(file)), formats: ALL_FORMATS }).getPrimaryAudioTrack().then(
+      sink = new Input({ source: new UrlSource(url), formats: ALL_FORMATS }).getPrimaryAudioTrack().then(
         (t) => (t ? new AudioBufferSink(t) : null),
         () => null,
       )
-      this.sinks.set(file, sink)
+      this.sinks.set(url, sink)
     }
     return sink
   }
@@ -65,13 +77,15 @@ export class SoundPlayer {
     zero: number,
     run: number,
   ): Promise<void> {
-    const sink = await this.sink(lesson.media[clip.media]!.file)
+    const sink = await this.sinkOf(lesson, clip)
     const context = this.context
     if (!sink || !context) return
     const fps = framesPerSecond(lesson.rate)
     const first = Math.max(from, clip.at)
-    const rate = (speed * clip.speed.num) / clip.speed.den
-    const inSeconds = sourceUsAt(clip, first, lesson.rate) / 1e6
+    // What was stretched goes by as the lesson does, and its times come that much sooner or later.
+    const own = clip.speed.num / clip.speed.den
+    const rate = isStretched(clip.speed) ? speed : speed * own
+    const inSeconds = sourceUsAt(clip, first, lesson.rate) / 1e6 / (isStretched(clip.speed) ? own : 1)
     const startsAt = zero + (frameStartUs(first, lesson.rate) - frameStartUs(from, lesson.rate)) / 1e6 / speed
     const lastsFor = (clipEnd(clip) - first) / fps / speed
     const gain = context.createGain()

@@ -1,0 +1,73 @@
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { mustRun } from '../run'
+import { isStretched } from '@/core/lesson/clips'
+import { stretchedSound } from './stretch'
+
+jest.setTimeout(60_000)
+const dir = mkdtempSync(path.join(tmpdir(), 'vane-stretch-'))
+const source = path.join(dir, 'clicks.wav')
+const RATE = 48_000
+/** The left channel of a WAV file. */
+const left = (file: string): Int16Array => {
+  const bytes = readFileSync(file).subarray(44)
+  return Int16Array.from({ length: bytes.length / 4 }, (_, i) => bytes.readInt16LE(i * 4))
+}
+beforeAll(async () => {
+  // A short tone each second, of 1000 Hz.
+  const tone = "aevalsrc='0.7*sin(2*PI*1000*t)*lt(mod(t,1),0.04)':s=48000:d=8"
+  await mustRun('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', tone, source])
+})
+
+test.each([
+  [2, 1],
+  [1, 2],
+  [3, 2],
+  [4, 1],
+])('at %i/%i each sound comes at its time, to half a frame, and as high as before', async (num, den) => {
+  const speed = num / den
+  const file = await stretchedSound(source, { num, den }, path.join(dir, 'tempo'))
+  const samples = left(file)
+  expect(samples.length / RATE).toBeGreaterThan(8 / speed)
+  expect(samples.length / RATE).toBeLessThan(8 / speed + 1.1)
+  for (let second = 1; second < 7; second++) {
+    const expected = Math.round(((second + 0.02) / speed) * RATE)
+    const reach = Math.round(0.12 * RATE)
+    let energy = 0
+    let sum = 0
+    for (let i = expected - reach; i < expected + reach; i++) {
+      energy += samples[i]! ** 2
+      sum += samples[i]! ** 2 * (i - expected)
+    }
+    expect(energy).toBeGreaterThan(0)
+    expect(Math.abs(sum / energy / RATE)).toBeLessThan(1 / 60)
+    // The pitch, by counting how often it crosses zero in the loudest ten milliseconds.
+    const middle = expected + Math.round(sum / energy)
+    const piece = samples.subarray(middle - 240, middle + 240)
+    let crossings = 0
+    for (let i = 1; i < piece.length; i++) if (piece[i - 1]! < 0 !== piece[i]! < 0) crossings++
+    expect(Math.abs(crossings - 20)).toBeLessThanOrEqual(2)
+  }
+})
+test('it is made once, also when it is asked for twice at the same time, and leaves no pieces', async () => {
+  const [a, b] = await Promise.all([
+    stretchedSound(source, { num: 5, den: 4 }, dir),
+    stretchedSound(source, { num: 5, den: 4 }, dir),
+  ])
+  expect(a).toBe(b)
+  expect(readdirSync(dir).filter((f) => f.includes('part'))).toEqual([])
+})
+test('what has no sound is refused with a reason; a speed beyond speech is not stretched', async () => {
+  const silent = path.join(dir, 'silent.mp4')
+  await mustRun('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'color=s=64x64:d=1', silent])
+  await expect(stretchedSound(silent, { num: 2, den: 1 }, dir)).rejects.toThrow()
+  expect(
+    [
+      [2, 1],
+      [1, 1],
+      [100, 1],
+      [1, 50],
+    ].map(([num, den]) => isStretched({ num: num!, den: den! })),
+  ).toEqual([true, false, false, false])
+})

@@ -1,0 +1,128 @@
+import { mkdir, open, rename, rm, stat, type FileHandle } from 'node:fs/promises'
+import path from 'node:path'
+import { ffmpeg, SAFE_INPUT } from './ffmpeg'
+
+/** How fast a medium goes by, as a fraction: 2/1 is twice as fast. */
+export interface Tempo {
+  num: number
+  den: number
+}
+const RATE = 48_000
+/** Stereo, 16 bits. */
+const FRAME_BYTES = 4
+/**
+ * A click in some silence before the sound tells by how much the stretching shifts what it is given: so many seconds of
+ * what is made, whatever the speed.
+ */
+const LEAD_S = 2
+const CLICK_S = 1
+const CLICK_LONG_S = 0.01
+/** The click is looked for so far around where it should be. */
+const AROUND_S = 0.5
+/** Silence behind the sound, of which the stretching may keep the end. */
+const TAIL_S = 1
+
+/** Where the sounds of a medium's file at other speeds are kept. */
+export const tempoFolder = (file: string): string => path.join(path.dirname(file), 'tempo')
+
+const making = new Map<string, Promise<void>>()
+/**
+ * The sound of a file at another speed, its pitch kept: 16-bit stereo WAV at 48 kHz, in which what is heard at a time
+ * `t` of the file is heard at `t · den / num`. It is made once and kept in `dir`.
+ *
+ * @returns the WAV file
+ * @throws Error with the reason as the rest of a sentence when the file has no sound or cannot be read
+ */
+export async function stretchedSound(source: string, tempo: Tempo, dir: string, signal?: AbortSignal): Promise<string> {
+  const file = path.join(dir, `${tempo.num}-${tempo.den}.wav`)
+  if (await stat(file).catch(() => null)) return file
+  let made = making.get(file)
+  if (!made) {
+    made = stretch(source, tempo, file, signal).finally(() => making.delete(file))
+    making.set(file, made)
+  }
+  await made
+  return file
+}
+
+async function stretch(source: string, { num, den }: Tempo, file: string, signal?: AbortSignal): Promise<void> {
+  await mkdir(path.dirname(file), { recursive: true })
+  const speed = num / den
+  const raw = `${file}.${process.pid}.pcm.part`
+  const part = `${file}.${process.pid}.part`
+  const asOne = `aresample=${RATE}:async=1:first_pts=0,aformat=sample_fmts=fltp:channel_layouts=stereo`
+  const click = `0.8*sin(2*PI*1000*t)*between(t\\,${CLICK_S * speed}\\,${(CLICK_S + CLICK_LONG_S) * speed})`
+  const graph =
+    `aevalsrc=exprs=${click}:s=${RATE}:d=${LEAD_S * speed},aformat=sample_fmts=fltp:channel_layouts=stereo[lead];` +
+    `[0:a:0]${asOne},apad=pad_dur=${TAIL_S * speed}[own];[lead][own]concat=n=2:v=0:a=1,rubberband=tempo=${speed}[out]`
+  try {
+    const to = ['-map', '[out]', '-f', 's16le', '-ar', String(RATE), '-ac', '2', raw]
+    await ffmpeg([...SAFE_INPUT, '-i', source, '-filter_complex', graph, ...to], { limit: 1800, signal })
+    await cut(raw, part)
+    await rename(part, file)
+  } finally {
+    await rm(raw, { force: true })
+    await rm(part, { force: true })
+  }
+}
+
+/** Cuts the lead off, with what the stretching shifted, and writes the rest as WAV. */
+async function cut(raw: string, out: string): Promise<void> {
+  const from = await open(raw)
+  const to = await open(out, 'w')
+  try {
+    const { size } = await from.stat()
+    const begins = Math.round(LEAD_S * RATE) + (await shift(from))
+    const bytes = Math.max(0, size - begins * FRAME_BYTES)
+    await to.write(wavHead(bytes))
+    const piece = Buffer.alloc(1 << 20)
+    for (let at = begins * FRAME_BYTES; ;) {
+      const { bytesRead } = await from.read(piece, 0, piece.length, at)
+      if (bytesRead === 0) break
+      await to.write(piece.subarray(0, bytesRead))
+      at += bytesRead
+    }
+  } finally {
+    await from.close()
+    await to.close()
+  }
+}
+
+/** By how many samples what was stretched comes later than it should. */
+async function shift(raw: FileHandle): Promise<number> {
+  const expected = Math.round((CLICK_S + CLICK_LONG_S / 2) * RATE)
+  const first = Math.max(0, expected - AROUND_S * RATE)
+  const { buffer, bytesRead } = await raw.read(
+    Buffer.alloc(2 * AROUND_S * RATE * FRAME_BYTES),
+    0,
+    2 * AROUND_S * RATE * FRAME_BYTES,
+    first * FRAME_BYTES,
+  )
+  // The middle of the click's energy, as its edges are smeared.
+  let energy = 0
+  let sum = 0
+  for (let i = 0; i + FRAME_BYTES <= bytesRead; i += FRAME_BYTES) {
+    const v = buffer.readInt16LE(i)
+    energy += v * v
+    sum += v * v * (i / FRAME_BYTES)
+  }
+  return energy > 0 ? Math.round(first + sum / energy - expected) : 0
+}
+
+/** The head of a WAV file (RIFF, Microsoft and IBM 1991): 16-bit stereo PCM. */
+function wavHead(bytes: number): Buffer {
+  const head = Buffer.alloc(44)
+  head.write('RIFF', 0)
+  head.writeUInt32LE(Math.min(0xffffffff, 36 + bytes), 4)
+  head.write('WAVEfmt ', 8)
+  head.writeUInt32LE(16, 16)
+  head.writeUInt16LE(1, 20)
+  head.writeUInt16LE(2, 22)
+  head.writeUInt32LE(RATE, 24)
+  head.writeUInt32LE(RATE * FRAME_BYTES, 28)
+  head.writeUInt16LE(FRAME_BYTES, 32)
+  head.writeUInt16LE(16, 34)
+  head.write('data', 36)
+  head.writeUInt32LE(Math.min(0xffffffff, bytes), 40)
+  return head
+}
