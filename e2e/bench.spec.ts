@@ -144,6 +144,36 @@ test('values are typed and the sentence of a tie is edited; px and % show the sa
   expect(e.arrival.how).toBe('slide')
 })
 
+test('the narration at one and a half times its speed is heard at its own pitch, from its own place', async ({
+  page,
+}) => {
+  const id = await demoCopy()
+  await page.addInitScript(() => {
+    const heard: number[][] = []
+    Object.assign(window, { heard })
+    const own = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function start(when, offset, duration) {
+      heard.push([this.playbackRate.value, when ?? 0, duration ?? 0])
+      own.call(this, when, offset, duration)
+    }
+  })
+  await openBench(page, id)
+  await page.locator('[data-clip="clip-2"]').click()
+  const made = page.waitForResponse((r) => r.url().includes('/sound?num=150&den=100') && r.ok())
+  await page.getByTestId('details').getByLabel('Speed', { exact: false }).first().fill('150')
+  await page.keyboard.press('Enter')
+  await made
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Space')
+  const heard = () => page.evaluate(() => (window as unknown as { heard: number[][] }).heard)
+  await expect.poll(async () => (await heard()).length).toBeGreaterThan(20)
+  await page.keyboard.press('k')
+  const pieces = (await heard()).slice(-12)
+  expect(pieces.every(([rate]) => rate === 1)).toBe(true)
+  // Each piece begins where the one before it ends.
+  for (let i = 1; i < pieces.length; i++)
+    expect(pieces[i]![1]! - pieces[i - 1]![1]! - pieces[i - 1]![2]!).toBeCloseTo(0, 3)
+})
 test('transport, moments set by hand while it plays, tracks, splits, palette and keys', async ({ page }) => {
   const id = await demoCopy()
   await openBench(page, id)

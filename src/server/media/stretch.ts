@@ -25,6 +25,7 @@ const TAIL_S = 1
 /** Where the sounds of a medium's file at other speeds are kept. */
 export const tempoFolder = (file: string): string => path.join(path.dirname(file), 'tempo')
 
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
 const making = new Map<string, Promise<void>>()
 /**
  * The sound of a file at another speed, its pitch kept: 16-bit stereo WAV at 48 kHz, in which what is heard at a time
@@ -34,7 +35,8 @@ const making = new Map<string, Promise<void>>()
  * @throws Error with the reason as the rest of a sentence when the file has no sound or cannot be read
  */
 export async function stretchedSound(source: string, tempo: Tempo, dir: string, signal?: AbortSignal): Promise<string> {
-  const file = path.join(dir, `${tempo.num}-${tempo.den}.wav`)
+  const by = gcd(tempo.num, tempo.den)
+  const file = path.join(dir, `${tempo.num / by}-${tempo.den / by}.wav`)
   if (await stat(file).catch(() => null)) return file
   let made = making.get(file)
   if (!made) {
