@@ -1,6 +1,6 @@
 import type { Lesson, Medium } from '../lesson/schema'
 import { layMedium } from './clips'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { addMedium } from './lesson'
 
 /** The id under which a file stands in a lesson, or will stand there. */

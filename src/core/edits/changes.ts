@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import type { Lesson } from '../lesson/schema'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 
 /** A way into a lesson that does not count: names of fields, and in lists the ids of what stands there. */
 export type Way = (string | { id: string })[]

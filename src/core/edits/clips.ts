@@ -3,7 +3,7 @@ import type { Clip, Element, Lesson, Medium } from '../lesson/schema'
 import { clipEnd, sourceUsAt } from '../lesson/clips'
 import { frameFor } from '../lesson/limits'
 import { frameStartUs, secondsToFrames, type Rate } from '../time'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { resizeLesson } from './shaping'
 import { eachNumber, whensOf } from './walk'
 

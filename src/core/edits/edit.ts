@@ -1,12 +1,11 @@
-import { enablePatches, produce, produceWithPatches, type Draft, type Patch } from 'immer'
+import { enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import type { Lesson } from '../lesson/schema'
 import { remember, resolve, type Timed } from '../timing'
+import type { Edit } from './act'
 import { changesBetween } from './changes'
 
 enablePatches()
 
-/** An edit: changes the draft of a lesson that it is given. */
-export type Edit = (draft: Draft<Lesson>) => void
 export interface Edited {
   lesson: Lesson
   timed: Timed

@@ -9,7 +9,7 @@ import { cornersOf, setAt } from '../values'
 import { resolve, type Timed } from '../timing'
 import { mended, pointerAt, smoothed } from '../trace'
 import { MOST_POSES, posesAlong, withTake } from './along'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { setTrace } from './lesson'
 import { plain, tie } from './plain'
 

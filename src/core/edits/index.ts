@@ -1,3 +1,4 @@
+export * from './act'
 export * from './edit'
 export * from './chosen'
 export * from './changes'

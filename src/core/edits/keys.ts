@@ -4,7 +4,7 @@ import { atPose, keyableValue, edgeFrame, motionOf, posedAt, propertyValue, setA
 import { type KeyValue } from '../values'
 import { takeTimeAt } from '../lesson/clips'
 import type { Timed } from '../timing'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { keptAt } from './moveEdges'
 import { keyAt, keyedPaths } from './posing'
 import { plain } from './plain'

@@ -2,7 +2,7 @@ import { elementsIn } from './chosen'
 import type { Medium, Moment, Track, Word } from '../lesson/schema'
 import { sourceUsAt, takeAt } from '../lesson/clips'
 
-import type { Edit } from './edit'
+import type { Edit } from './act'
 
 export const rename =
   (name: string): Edit =>

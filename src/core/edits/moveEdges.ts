@@ -5,7 +5,7 @@ import { takeTimeAt } from '../lesson/clips'
 import { nearestMoment, type Catch } from '../moments'
 import { edgeFrame, motionOf } from '../motion'
 import type { Timed } from '../timing'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 
 /**
  * Where an edge of a move is kept when it is put at a frame: tied to what caught it, else from the nearer end of the

@@ -8,7 +8,7 @@ import { frameBoxOf } from '../scene'
 import { tenth, boundsOf, type Rect } from '../geometry'
 import { resolve, type Timed } from '../timing'
 import { posesAlong } from './along'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { plain } from './plain'
 
 /** Where a pinned spot is at a time of the medium, in microseconds and pixels of the take. */

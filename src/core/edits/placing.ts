@@ -7,7 +7,7 @@ import { hundredth, apply, boundsOf, inverse, isFlat, union, type Rect } from '.
 import { frameBoxOf, matrixOf, spaceOf } from '../scene'
 import { SAFE_AREAS } from '../scene/snap'
 import type { Timed } from '../timing'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 
 export type AlignEdge = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'
 export type AlignTo = 'frame' | 'action' | 'title' | 'each-other'

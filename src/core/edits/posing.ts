@@ -7,7 +7,7 @@ import { atPose, motionOf, poseAt, propertiesOf, propertyValue, setAt } from '..
 import { hundredth, type Point } from '../geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { keptAt } from './moveEdges'
 import { plain } from './plain'
 

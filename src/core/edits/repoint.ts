@@ -5,7 +5,7 @@ import { atPose, motionOf } from '../motion'
 import type { Point } from '../geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { keptAt } from './moveEdges'
 import { putPose, type Act } from './posing'
 

@@ -4,7 +4,7 @@ import type { Element } from '../lesson/schema'
 import { apply, IDENTITY, inverse, isFlat, times, type Matrix } from '../geometry'
 import { carryOf, framingOf, placementOf } from '../scene'
 import type { Timed } from '../timing'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { plain } from './plain'
 
 const framingFor = (timed: Timed, e: Element, frame: number): Matrix =>

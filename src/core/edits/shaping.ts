@@ -7,7 +7,7 @@ import { elementsAt, frameBoxOf, matrixOf } from '../scene'
 import { takeAt } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
-import type { Edit } from './edit'
+import type { Edit } from './act'
 import { eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */

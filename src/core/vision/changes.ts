@@ -1,4 +1,5 @@
-import { AREA, BLOCK, type Eyes, type Which } from './eyes'
+import { AREA, BLOCK } from './sizes'
+import type { Eyes, Which } from './eyes'
 
 /**
  * A stretch of a recording, kept as what changed from each frame to the next, in grey. A screen mostly

@@ -1,8 +1,9 @@
+import { BLOCK } from './sizes'
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { fill, page, put, type Screen } from '../testing/screens'
 import { Changes } from './changes'
-import { BLOCK, Eyes } from './eyes'
+import { Eyes } from './eyes'
 import { patchOf } from './flashes'
 import { fitAt, shapeOf, type Shape } from './shapes'
 

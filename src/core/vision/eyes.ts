@@ -1,3 +1,4 @@
+import { AREA, BLOCK, MOST_PROBES } from './sizes'
 import type { Shape } from './shapes'
 
 /** What the compiled code (wasm/vision.ts) offers. Addresses are bytes from the start of its memory. */
@@ -35,11 +36,6 @@ interface Code {
   ): number
 }
 
-/** Side of the squares in which change is noted, in pixels. */
-export const BLOCK = 16
-export const AREA = BLOCK * BLOCK
-/** Of a large shape so many pixels are looked at, scattered over it. */
-export const MOST_PROBES = 600
 const PAGE = 65536
 const SHAPES = 4 << 20
 const HEAD = 17 * 4

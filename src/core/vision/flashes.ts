@@ -1,24 +1,7 @@
+import type { Flash } from './flash'
+import { BLOCK, FEWEST, MARGIN } from './sizes'
 import type { Changes } from './changes'
-import { BLOCK } from './eyes'
 
-/**
- * A compact thing that was there at one frame, and neither some frames before nor some frames after: as a pointer
- * passing by.
- */
-export interface Flash {
-  frame: number
-  /** Its box, in pixels of the picture. */
-  x: number
-  y: number
-  w: number
-  h: number
-  /** Pixels of it. */
-  count: number
-  /** The picture around it at that frame, `MARGIN` wider on every side, and where in it its own pixels are. */
-  patch: Uint8Array
-  ownAt: number[]
-}
-export const MARGIN = 8
 const CAME = 20
 const SAME = 14
 const CELL = 4
@@ -26,8 +9,6 @@ const CELL = 4
 const SMALLEST = 5
 const LONG_ENOUGH = 9
 const LARGEST = 150
-/** The smallest pointers, thin ones for text, have so many pixels. */
-export const FEWEST = 15
 const LEFT_BEHIND = 0.05
 const LEAST_SHARE = 0.4
 const RESTLESS = 0.4

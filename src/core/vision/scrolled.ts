@@ -1,5 +1,5 @@
+import { BLOCK } from './sizes'
 import type { Changes } from './changes'
-import { BLOCK } from './eyes'
 import { median } from './median'
 
 /** Where across what changed the rows are compared. */

@@ -1,6 +1,6 @@
-import { MOST_PROBES } from './eyes'
+import { FEWEST, MARGIN, MOST_PROBES } from './sizes'
 import { hotSpot, type HotSpot, type Pixel } from './hotSpot'
-import { FEWEST, MARGIN, type Flash } from './flashes'
+import type { Flash } from './flash'
 import { median } from './median'
 
 /** What a pointer looks like: those of its pixels that are always its own, and where in it the hot spot lies. */

@@ -1,5 +1,6 @@
+import { BLOCK } from './sizes'
 import type { Changes } from './changes'
-import { BLOCK, type Eyes, type Which } from './eyes'
+import type { Eyes, Which } from './eyes'
 import { patchOf } from './flashes'
 import { median } from './median'
 import { fitAt, type Shape } from './shapes'

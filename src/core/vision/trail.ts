@@ -1,6 +1,7 @@
 import type { Point } from '../geometry'
 import type { Changes } from './changes'
-import { FlashFinder, type Flash } from './flashes'
+import type { Flash } from './flash'
+import { FlashFinder } from './flashes'
 import { hotSpotOf, type Stay } from './track'
 
 /** Over so many frames in which it was not found the pointer's way is taken to be smooth. */

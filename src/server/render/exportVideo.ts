@@ -4,7 +4,8 @@ import { Interrupted } from '../problem'
 import { tempoFolder } from '../media/stretch'
 import { FULL, saysFull } from '../room'
 import { dataRoot } from '../root'
-import { mkdtemp, rename, rm } from 'node:fs/promises'
+import { randomUUID } from 'node:crypto'
+import { rename, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
@@ -76,7 +77,7 @@ export async function exportVideo(
     )
   const stills = await loadStills(lesson, root)
   // What the library has is kept beside it; for any other lesson it is made for this export only.
-  const scratch = await mkdtemp(path.join(tmpdir(), 'vane-tempo-'))
+  const scratch = path.join(tmpdir(), `vane-tempo-${randomUUID()}`)
   const folderOf = (file: string) =>
     file.startsWith(dataRoot() + path.sep) ? tempoFolder(file) : path.join(scratch, path.basename(path.dirname(file)))
   const stretched = await stretchedSounds(lesson, root, from, to, folderOf, signal).catch(async (e) => {
