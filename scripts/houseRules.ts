@@ -26,6 +26,7 @@ const FLOORS = [
   'display',
   'text',
   'lesson',
+  'sound',
   'trace',
   'voice',
   'moments',

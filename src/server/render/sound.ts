@@ -1,6 +1,6 @@
 import path from 'node:path'
-import { audible, clipEnd, isStretched } from '@/core/lesson/clips'
 import type { Lesson } from '@/core/lesson/schema'
+import { soundPlan } from '@/core/sound'
 import { frameStartUs } from '@/core/time'
 import { stretchedSound } from '../media/stretch'
 
@@ -36,30 +36,24 @@ export function soundArguments(
 ): { inputs: string[]; graph: string } | null {
   const RATE = 48000
   const samples = (us: number) => Math.round((us * RATE) / 1e6)
-  const startUs = frameStartUs(from, lesson.rate)
-  const length = samples(frameStartUs(to, lesson.rate) - startUs)
+  const length = samples(frameStartUs(to, lesson.rate) - frameStartUs(from, lesson.rate))
   const inputs: string[] = []
   const parts: string[] = []
-  for (const clip of lesson.clips) {
-    if (!audible(lesson, clip) || clip.at >= to || clipEnd(clip) <= from) continue
-    const speed = clip.speed.num / clip.speed.den
-    const clipFrom = frameStartUs(clip.at, lesson.rate)
-    const cutUs = Math.max(0, startUs - clipFrom)
-    const soundUs = frameStartUs(Math.min(to, clipEnd(clip)), lesson.rate) - Math.max(startUs, clipFrom)
+  for (const { clip, atUs, longUs, sourceUs, speed, gain } of soundPlan(lesson, from, to)) {
     const own = stretched.get(clip.id)
     // In what was stretched, a time of the medium comes that much sooner or later.
-    const tempoLeft = own ? 1 : speed
-    const inSample = samples((own ? clip.inUs / speed : clip.inUs) + cutUs * tempoLeft)
+    const left = own ? 1 : speed
+    const begins = samples(own ? sourceUs / speed : sourceUs)
     const n = parts.length
     inputs.push('-i', own ?? path.join(root, lesson.media[clip.media]!.file))
     const chain = [
       `aresample=${RATE}:async=1:first_pts=0`,
       'aformat=sample_fmts=fltp:channel_layouts=stereo',
-      `atrim=start_sample=${inSample}:end_sample=${inSample + samples(soundUs * tempoLeft)}`,
+      `atrim=start_sample=${begins}:end_sample=${begins + samples(longUs * left)}`,
       'asetpts=PTS-STARTPTS',
-      ...tempo(tempoLeft),
-      `volume=${clip.levelDb}dB`,
-      `adelay=delays=${samples(Math.max(0, clipFrom - startUs))}S:all=1`,
+      ...tempo(left),
+      `volume=${gain.toFixed(6)}`,
+      `adelay=delays=${samples(atUs)}S:all=1`,
     ]
     parts.push(`[${firstInput + n}:a:0]${chain.join(',')}[s${n}]`)
   }
@@ -88,10 +82,10 @@ export async function stretchedSounds(
   signal?: AbortSignal,
 ): Promise<Map<string, string>> {
   const made = new Map<string, string>()
-  for (const clip of lesson.clips) {
-    if (!audible(lesson, clip) || !isStretched(clip.speed) || clip.at >= to || clipEnd(clip) <= from) continue
-    const medium = lesson.media[clip.media]!
-    const file = path.join(root, medium.file)
+  for (const heard of soundPlan(lesson, from, to)) {
+    if (!heard.stretched) continue
+    const { clip } = heard
+    const file = path.join(root, lesson.media[clip.media]!.file)
     made.set(clip.id, await stretchedSound(file, clip.speed, folderOf(file), signal))
   }
   return made

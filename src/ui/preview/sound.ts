@@ -1,7 +1,7 @@
 import { ALL_FORMATS, AudioBufferSink, Input, UrlSource } from 'mediabunny'
-import { audible, clipEnd, isStretched, sourceUsAt } from '@/core/lesson/clips'
+import { isStretched } from '@/core/lesson/clips'
 import type { Clip, Lesson } from '@/core/lesson/schema'
-import { framesPerSecond, frameStartUs } from '@/core/time'
+import { soundPlan, type Heard } from '@/core/sound'
 
 const AHEAD_SECONDS = 1.2
 
@@ -18,14 +18,14 @@ export class SoundPlayer {
   async play(lesson: Lesson, from: number, speed: number): Promise<(() => number) | null> {
     this.stop()
     const run = this.run
-    const clips = lesson.clips.filter((c) => audible(lesson, c) && clipEnd(c) > from)
-    if (speed <= 0 || clips.length === 0) return null
+    const plan = soundPlan(lesson, from)
+    if (speed <= 0 || plan.length === 0) return null
     this.context ??= new AudioContext()
     const context = this.context
     await Promise.race([context.resume(), new Promise((r) => setTimeout(r, 250))])
     if (context.state !== 'running' || run !== this.run) return null
     const zero = context.currentTime + 0.06
-    for (const clip of clips) void this.feed(lesson, clip, from, speed, zero, run)
+    for (const heard of plan) void this.feed(lesson, heard, speed, zero, run)
     return () => context.currentTime - zero
   }
   stop(): void {
@@ -47,8 +47,7 @@ export class SoundPlayer {
 
   /** Has the sounds at other speeds made, so that they are there when they are to be heard. */
   prepare(lesson: Lesson): void {
-    for (const clip of lesson.clips)
-      if (audible(lesson, clip) && isStretched(clip.speed)) void this.sinkOf(lesson, clip)
+    for (const { clip, stretched } of soundPlan(lesson, 0)) if (stretched) void this.sinkOf(lesson, clip)
   }
 
   private sinkOf(lesson: Lesson, { media, speed }: Clip): Promise<AudioBufferSink | null> {
@@ -62,34 +61,28 @@ export class SoundPlayer {
     if (!sink) {
       sink = new Input({ source: new UrlSource(url), formats: ALL_FORMATS }).getPrimaryAudioTrack().then(
         (t) => (t ? new AudioBufferSink(t) : null),
-        () => null,
+        () => {
+          // It may be there when it is asked for again.
+          this.sinks.delete(url)
+          return null
+        },
       )
       this.sinks.set(url, sink)
     }
     return sink
   }
 
-  private async feed(
-    lesson: Lesson,
-    clip: Clip,
-    from: number,
-    speed: number,
-    zero: number,
-    run: number,
-  ): Promise<void> {
-    const sink = await this.sinkOf(lesson, clip)
+  private async feed(lesson: Lesson, heard: Heard, speed: number, zero: number, run: number): Promise<void> {
+    const sink = await this.sinkOf(lesson, heard.clip)
     const context = this.context
     if (!sink || !context) return
-    const fps = framesPerSecond(lesson.rate)
-    const first = Math.max(from, clip.at)
     // What was stretched goes by as the lesson does, and its times come that much sooner or later.
-    const own = clip.speed.num / clip.speed.den
-    const rate = isStretched(clip.speed) ? speed : speed * own
-    const inSeconds = sourceUsAt(clip, first, lesson.rate) / 1e6 / (isStretched(clip.speed) ? own : 1)
-    const startsAt = zero + (frameStartUs(first, lesson.rate) - frameStartUs(from, lesson.rate)) / 1e6 / speed
-    const lastsFor = (clipEnd(clip) - first) / fps / speed
+    const rate = heard.stretched ? speed : speed * heard.speed
+    const inSeconds = heard.sourceUs / 1e6 / (heard.stretched ? heard.speed : 1)
+    const startsAt = zero + heard.atUs / 1e6 / speed
+    const lastsFor = heard.longUs / 1e6 / speed
     const gain = context.createGain()
-    gain.gain.value = 10 ** (clip.levelDb / 20)
+    gain.gain.value = heard.gain
     gain.connect(context.destination)
     for await (const { buffer, timestamp } of sink.buffers(inSeconds, inSeconds + lastsFor * rate)) {
       if (run !== this.run) break
