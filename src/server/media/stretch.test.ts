@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { mustRun } from '../run'
@@ -70,4 +70,13 @@ test('what has no sound is refused with a reason; a speed beyond speech is not s
       [1, 50],
     ].map(([num, den]) => isStretched({ num: num!, den: den! })),
   ).toEqual([true, false, false, false])
+})
+test('pieces of a stretching that was ended from outside are taken away; those of one under way are not', async () => {
+  const own = path.join(dir, 'left')
+  mkdirSync(own)
+  const [old, young] = ['3-1.wav.1.pcm.part', '3-1.wav.2.part'].map((n) => path.join(own, n)) as [string, string]
+  for (const file of [old, young]) writeFileSync(file, '')
+  utimesSync(old, 0, 0)
+  await stretchedSound(source, { num: 3, den: 1 }, own)
+  expect(readdirSync(own).toSorted()).toEqual(['3-1.wav', '3-1.wav.2.part'])
 })

@@ -1,4 +1,4 @@
-import { mkdir, open, rename, rm, stat, type FileHandle } from 'node:fs/promises'
+import { mkdir, open, readdir, rename, rm, stat, type FileHandle } from 'node:fs/promises'
 import path from 'node:path'
 import { ffmpeg, SAFE_INPUT } from './ffmpeg'
 
@@ -25,6 +25,8 @@ const TAIL_S = 1
 /** Where the sounds of a medium's file at other speeds are kept. */
 export const tempoFolder = (file: string): string => path.join(path.dirname(file), 'tempo')
 
+/** So many seconds a stretching may take. */
+const LIMIT_S = 1800
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
 const making = new Map<string, Promise<void>>()
 /**
@@ -49,6 +51,7 @@ export async function stretchedSound(source: string, tempo: Tempo, dir: string, 
 
 async function stretch(source: string, { num, den }: Tempo, file: string, signal?: AbortSignal): Promise<void> {
   await mkdir(path.dirname(file), { recursive: true })
+  await tidy(path.dirname(file))
   const speed = num / den
   const raw = `${file}.${process.pid}.pcm.part`
   const part = `${file}.${process.pid}.part`
@@ -59,12 +62,21 @@ async function stretch(source: string, { num, den }: Tempo, file: string, signal
     `[0:a:0]${asOne},apad=pad_dur=${TAIL_S * speed}[own];[lead][own]concat=n=2:v=0:a=1,rubberband=tempo=${speed}[out]`
   try {
     const to = ['-map', '[out]', '-f', 's16le', '-ar', String(RATE), '-ac', '2', raw]
-    await ffmpeg([...SAFE_INPUT, '-i', source, '-filter_complex', graph, ...to], { limit: 1800, signal })
+    await ffmpeg([...SAFE_INPUT, '-i', source, '-filter_complex', graph, ...to], { limit: LIMIT_S, signal })
     await cut(raw, part)
     await rename(part, file)
   } finally {
     await rm(raw, { force: true })
     await rm(part, { force: true })
+  }
+}
+
+/** Takes away pieces of work that was ended from outside, here or in another process: nothing takes that long. */
+async function tidy(dir: string): Promise<void> {
+  for (const name of await readdir(dir)) {
+    const piece = path.join(dir, name)
+    const facts = name.endsWith('.part') ? await stat(piece).catch(() => null) : null
+    if (facts && facts.mtimeMs < Date.now() - 2 * LIMIT_S * 1000) await rm(piece, { force: true })
   }
 }
 
