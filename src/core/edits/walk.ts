@@ -11,18 +11,15 @@ import type { Edge, Element, MoveEdge } from '../lesson/schema'
  */
 export function eachNumber(e: Element, change: (value: number, field: NumberField) => number): void {
   for (const f of fieldsOf(e).filter(isNumber)) {
+    const changed = (was: number) => {
+      const now = change(was, f)
+      return now === was ? was : fitting(f, now)
+    }
     const own = valueAt(e, f.path)
-    if (typeof own === 'number') put(own, (v) => setAt(e, f.path, v))
+    if (typeof own === 'number') setAt(e, f.path, changed(own))
     for (const { values } of e.poses) {
       const keyed = values[f.path]
-      if (typeof keyed === 'number')
-        put(keyed, (v) => {
-          values[f.path] = v
-        })
-    }
-    function put(was: number, set: (v: number) => void): void {
-      const now = change(was, f)
-      if (now !== was) set(fitting(f, now))
+      if (typeof keyed === 'number') values[f.path] = changed(keyed)
     }
   }
 }

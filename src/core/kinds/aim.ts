@@ -1,5 +1,7 @@
-import type { Point } from '../geometry'
+import { hundredth, type Point } from '../geometry'
 import type { Element } from '../lesson/schema'
+import type { Field } from '../values'
+import type { ElementOf, Kind, Repointed } from './kind'
 
 /** A point of the pixels that an element is placed in, in its own; null where it is squashed flat. */
 export function inOwnPixels(e: Element, p: Point): Point | null {
@@ -12,8 +14,52 @@ export function inOwnPixels(e: Element, p: Point): Point | null {
   return { x: (dx * Math.cos(r) - dy * Math.sin(r)) / sx, y: (dx * Math.sin(r) + dy * Math.cos(r)) / sy }
 }
 
-/** A spot that an element leads to, as it is when the element is drawn `k` times smaller there. */
-export const awayBy = (e: Element, tip: Point, k: number): Point => ({
-  x: e.x + (tip.x - e.x) * k,
-  y: e.y + (tip.y - e.y) * k,
+/** Kinds whose look leads to a spot, its `tip`. */
+type Leading = 'callout' | 'badge'
+type Traits = 'aimName' | 'aim' | 'aimAt' | 'handles' | 'pull' | 'points'
+
+/**
+ * What is true of every kind that leads to a spot beside its box.
+ *
+ * @param aimName  what leads there, as people call it
+ */
+export const leading = (aimName: string): Pick<Kind<Leading>, Traits> => ({
+  aimName,
+  aim: (e) => e.look.tip,
+  aimAt(e, spot) {
+    e.look.tip = spot
+  },
+  handles({ look: { tip } }) {
+    const label = aimName[0]!.toUpperCase() + aimName.slice(1)
+    return tip ? [{ id: 'tip', label, act: 'Point', at: tip, in: 'place', kind: 'spot' }] : []
+  },
+  pull(e, _handle, to) {
+    e.look.tip = { x: hundredth(to.x), y: hundredth(to.y) }
+  },
+  points: (e) => e.look.tip !== null,
+})
+
+/** It as it is drawn where everything is shown `k` times larger: its spot stays where it is. */
+export function keptTip<E extends ElementOf<Leading>>(e: E, k: number): E {
+  const { tip } = e.look
+  if (!tip) return e
+  return { ...e, look: { ...e.look, tip: { x: e.x + (tip.x - e.x) * k, y: e.y + (tip.y - e.y) * k } } }
+}
+
+/** The fields of that spot; `what` leads there. */
+export const tipFields = (what: string): Field[] =>
+  (['x', 'y'] as const).map((along) => ({
+    path: `tip.${along}`,
+    label: `${what} ${along}`,
+    when: ['tip'],
+    type: along === 'x' ? 'across' : 'down',
+    min: -100_000,
+    max: 100_000,
+    inPanel: false,
+  }))
+
+/** The values with which it leads to another spot, and how far away that is. */
+export const swungTo = (e: ElementOf<Leading>, to: Point): Repointed => ({
+  values: { 'look.tip.x': hundredth(to.x), 'look.tip.y': hundredth(to.y) },
+  way: Math.hypot(to.x - e.look.tip!.x, to.y - e.look.tip!.y),
 })

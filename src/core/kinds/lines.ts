@@ -1,11 +1,21 @@
 import { layoutText, textPath, type TextFace } from '../text'
 import { fix, type Rect } from '../geometry'
+import type { Field } from '../values'
 
-export const ALIGNS = [
+const ALIGNS = [
   { value: 'left', label: 'left' },
   { value: 'centre', label: 'centre' },
   { value: 'right', label: 'right' },
 ] as const
+/** What can be changed of a text that stands in a box. */
+export const TEXT_FIELDS: readonly Field[] = [
+  { path: 'text', label: 'Text', type: 'text' },
+  { path: 'face', label: 'Font', type: 'font' },
+  { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },
+  { path: 'align', label: 'Lines', type: 'choice', options: ALIGNS },
+  { path: 'fitText', label: 'As tall as its text', type: 'tick' },
+  { path: 'ink', label: 'Text colour', type: 'colour' },
+]
 /** Text in a box: its lines as one path, set in the middle of the box’s height. Null when there is nothing to see. */
 export function linesPath(
   text: string,

@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { mustRun } from '../run'
@@ -79,4 +79,12 @@ test('pieces of a stretching that was ended from outside are taken away; those o
   utimesSync(old, 0, 0)
   await stretchedSound(source, { num: 3, den: 1 }, own)
   expect(readdirSync(own).toSorted()).toEqual(['3-1.wav', '3-1.wav.2.part'])
+})
+test('whether there is room is asked before anything is made, and not for what is there', async () => {
+  const own = path.join(dir, 'room')
+  const none = () => Promise.reject(new Error('no room'))
+  await expect(stretchedSound(source, { num: 7, den: 5 }, own, { before: none })).rejects.toThrow('no room')
+  expect(existsSync(own)).toBe(false)
+  const file = await stretchedSound(source, { num: 7, den: 5 }, own)
+  expect(await stretchedSound(source, { num: 14, den: 10 }, own, { before: none })).toBe(file)
 })

@@ -1,4 +1,4 @@
-import { mkdir, open, readdir, rename, rm, stat, type FileHandle } from 'node:fs/promises'
+import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
 import { ffmpeg, SAFE_INPUT } from './ffmpeg'
 
@@ -33,13 +33,20 @@ const making = new Map<string, Promise<void>>()
  * The sound of a file at another speed, its pitch kept: 16-bit stereo WAV at 48 kHz, in which what is heard at a time
  * `t` of the file is heard at `t · den / num`. It is made once and kept in `dir`.
  *
+ * @param before  asked before anything is made; what it throws ends it
  * @returns the WAV file
  * @throws Error with the reason as the rest of a sentence when the file has no sound or cannot be read
  */
-export async function stretchedSound(source: string, tempo: Tempo, dir: string, signal?: AbortSignal): Promise<string> {
+export async function stretchedSound(
+  source: string,
+  tempo: Tempo,
+  dir: string,
+  { signal, before }: { signal?: AbortSignal; before?: () => Promise<void> } = {},
+): Promise<string> {
   const by = gcd(tempo.num, tempo.den)
   const file = path.join(dir, `${tempo.num / by}-${tempo.den / by}.wav`)
   if (await stat(file).catch(() => null)) return file
+  await before?.()
   let made = making.get(file)
   if (!made) {
     made = stretch(source, tempo, file, signal).finally(() => making.delete(file))
@@ -63,7 +70,10 @@ async function stretch(source: string, { num, den }: Tempo, file: string, signal
   try {
     const to = ['-map', '[out]', '-f', 's16le', '-ar', String(RATE), '-ac', '2', raw]
     await ffmpeg([...SAFE_INPUT, '-i', source, '-filter_complex', graph, ...to], { limit: LIMIT_S, signal })
-    await cut(raw, part)
+    // The lead is cut off, with what the stretching shifted.
+    const begins = LEAD_S * RATE + (await shift(raw))
+    const from = ['-f', 's16le', '-ar', String(RATE), '-ac', '2', '-i', raw, '-af', `atrim=start_sample=${begins}`]
+    await ffmpeg([...from, '-c:a', 'pcm_s16le', '-rf64', 'auto', '-f', 'wav', part], { limit: LIMIT_S, signal })
     await rename(part, file)
   } finally {
     await rm(raw, { force: true })
@@ -80,63 +90,20 @@ async function tidy(dir: string): Promise<void> {
   }
 }
 
-/** Cuts the lead off, with what the stretching shifted, and writes the rest as WAV. */
-async function cut(raw: string, out: string): Promise<void> {
-  const from = await open(raw)
-  const to = await open(out, 'w')
-  try {
-    const { size } = await from.stat()
-    const begins = Math.round(LEAD_S * RATE) + (await shift(from))
-    const bytes = Math.max(0, size - begins * FRAME_BYTES)
-    await to.write(wavHead(bytes))
-    const piece = Buffer.alloc(1 << 20)
-    for (let at = begins * FRAME_BYTES; ;) {
-      const { bytesRead } = await from.read(piece, 0, piece.length, at)
-      if (bytesRead === 0) break
-      await to.write(piece.subarray(0, bytesRead))
-      at += bytesRead
-    }
-  } finally {
-    await from.close()
-    await to.close()
-  }
-}
-
 /** By how many samples what was stretched comes later than it should. */
-async function shift(raw: FileHandle): Promise<number> {
+async function shift(raw: string): Promise<number> {
   const expected = Math.round((CLICK_S + CLICK_LONG_S / 2) * RATE)
-  const first = Math.max(0, expected - AROUND_S * RATE)
-  const { buffer, bytesRead } = await raw.read(
-    Buffer.alloc(2 * AROUND_S * RATE * FRAME_BYTES),
-    0,
-    2 * AROUND_S * RATE * FRAME_BYTES,
-    first * FRAME_BYTES,
-  )
+  const first = expected - AROUND_S * RATE
+  const around = Buffer.alloc(2 * AROUND_S * RATE * FRAME_BYTES)
+  const file = await open(raw)
+  const { bytesRead } = await file.read(around, 0, around.length, first * FRAME_BYTES).finally(() => file.close())
   // The middle of the click's energy, as its edges are smeared.
   let energy = 0
   let sum = 0
   for (let i = 0; i + FRAME_BYTES <= bytesRead; i += FRAME_BYTES) {
-    const v = buffer.readInt16LE(i)
+    const v = around.readInt16LE(i)
     energy += v * v
     sum += v * v * (i / FRAME_BYTES)
   }
   return energy > 0 ? Math.round(first + sum / energy - expected) : 0
-}
-
-/** The head of a WAV file (RIFF, Microsoft and IBM 1991): 16-bit stereo PCM. */
-function wavHead(bytes: number): Buffer {
-  const head = Buffer.alloc(44)
-  head.write('RIFF', 0)
-  head.writeUInt32LE(Math.min(0xffffffff, 36 + bytes), 4)
-  head.write('WAVEfmt ', 8)
-  head.writeUInt32LE(16, 16)
-  head.writeUInt16LE(1, 20)
-  head.writeUInt16LE(2, 22)
-  head.writeUInt32LE(RATE, 24)
-  head.writeUInt32LE(RATE * FRAME_BYTES, 28)
-  head.writeUInt16LE(FRAME_BYTES, 32)
-  head.writeUInt16LE(16, 34)
-  head.write('data', 36)
-  head.writeUInt32LE(Math.min(0xffffffff, bytes), 40)
-  return head
 }

@@ -1,7 +1,7 @@
 import path from 'node:path'
 import { isStretched } from '@/core/lesson/clips'
 import { mediumBySha } from '../ingest/library'
-import { Problem } from '../problem'
+import { Interrupted, Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
 import { stretchedSound, tempoFolder, type Tempo } from './stretch'
@@ -20,9 +20,10 @@ export async function soundAtTempo(sha256: string, tempo: Tempo): Promise<string
   if (!medium) throw new Problem(404, 'This file is not in the library any more. Bring it in again.')
   if (!isStretched(tempo)) throw new Problem(400, 'At this speed there is no sound.')
   const seconds = ((medium.durationUs ?? 0) / 1e6) * (tempo.den / tempo.num)
-  await needRoom(`The sound of “${medium.name}” at another speed`, seconds * SECOND_BYTES)
   const file = path.join(dataRoot(), medium.file)
-  return stretchedSound(file, tempo, tempoFolder(file)).catch((e: Error) => {
+  const before = () => needRoom(`The sound of “${medium.name}” at another speed`, seconds * SECOND_BYTES)
+  return stretchedSound(file, tempo, tempoFolder(file), { before }).catch((e: Error) => {
+    if (e instanceof Problem || e instanceof Interrupted) throw e
     throw new Problem(422, `The sound of “${medium.name}” cannot be made faster or slower: ${e.message}.`)
   })
 }

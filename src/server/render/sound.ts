@@ -86,7 +86,7 @@ export async function stretchedSounds(
     if (!heard.stretched) continue
     const { clip } = heard
     const file = path.join(root, lesson.media[clip.media]!.file)
-    made.set(clip.id, await stretchedSound(file, clip.speed, folderOf(file), signal))
+    made.set(clip.id, await stretchedSound(file, clip.speed, folderOf(file), { signal }))
   }
   return made
 }

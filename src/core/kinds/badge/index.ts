@@ -1,5 +1,5 @@
-import { fix, grown, hundredth, union, type Point, type Rect } from '../../geometry'
-import { awayBy, inOwnPixels } from '../aim'
+import { fix, grown, union, type Point, type Rect } from '../../geometry'
+import { inOwnPixels, keptTip, leading, swungTo, tipFields } from '../aim'
 import { besideSpot } from '../beside'
 import { localBox, type Kind } from '../kind'
 import { linesPath } from '../lines'
@@ -20,11 +20,11 @@ function leaderTo(box: Rect, tip: Point): string | null {
 }
 
 export const badge: Kind<'badge'> = {
+  ...leading('leader line'),
+  kept: keptTip,
   kind: 'badge',
   title: 'Number badge',
   pulls: 'shape',
-  aimName: 'leader line',
-  kept: (e, k) => (e.look.tip ? { ...e, look: { ...e.look, tip: awayBy(e, e.look.tip, k) } } : e),
   content: ['number', 'tip'],
   put(e, { at, safe, view, lesson }) {
     const gap = GAP * (lesson.frame.height / 1080) * (view.h / lesson.frame.height)
@@ -32,23 +32,9 @@ export const badge: Kind<'badge'> = {
     Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
     e.look.tip = { ...at }
   },
-  aim: (e) => e.look.tip,
-  aimAt(e, spot) {
-    e.look.tip = spot
-  },
-  handles: ({ look: { tip } }) =>
-    tip ? [{ id: 'tip', label: 'Leader line', act: 'Point', at: tip, in: 'place', kind: 'spot' }] : [],
-  pull(e, _handle, to) {
-    e.look.tip = { x: hundredth(to.x), y: hundredth(to.y) }
-  },
-  points: (e) => e.look.tip !== null,
-  repoint: (e, to) => ({
-    values: { 'look.tip.x': hundredth(to.x), 'look.tip.y': hundredth(to.y) },
-    way: Math.hypot(to.x - e.look.tip!.x, to.y - e.look.tip!.y),
-  }),
+  repoint: swungTo,
   fields: [
-    { path: 'tip.x', label: 'Line x', when: ['tip'], type: 'across', min: -100_000, max: 100_000, inPanel: false },
-    { path: 'tip.y', label: 'Line y', when: ['tip'], type: 'down', min: -100_000, max: 100_000, inPanel: false },
+    ...tipFields('Line'),
     { path: 'number', label: 'Number', type: 'count', min: 0, max: 999 },
     { path: 'face', label: 'Font', type: 'font' },
     { path: 'face.size', label: 'Figure size', type: 'px', min: 4, max: 1000 },

@@ -1,9 +1,9 @@
-import { awayBy, inOwnPixels } from '../aim'
+import { inOwnPixels, keptTip, leading, swungTo, tipFields } from '../aim'
 import { readableFrames } from '../../timing'
 import { besideSpot } from '../beside'
 import { fix, grown, hundredth, union, type Point, type Rect } from '../../geometry'
-import { localBox, type ElementOf, type Kind } from '../kind'
-import { ALIGNS, linesHeight, linesPath } from '../lines'
+import { localBox, type ElementOf, type Kind, type Repointed } from '../kind'
+import { TEXT_FIELDS, linesHeight, linesPath } from '../lines'
 
 /** The spot the tail points at, in the element's own pixels. */
 export const localTip = (e: ElementOf<'callout'>): Point | null => e.look.tip && inOwnPixels(e, e.look.tip)
@@ -43,8 +43,8 @@ export function balloon(box: Rect, corner: number, tip: Point | null, tailPx: nu
 const AROUND = 30
 const ASIDE = 90
 /** The values with which a callout points at a spot: it stays where it stands unless it would cover that. */
-function swung(e: ElementOf<'callout'>, to: Point, frame: { height: number }): Record<string, number> {
-  const values: Record<string, number> = { 'look.tip.x': hundredth(to.x), 'look.tip.y': hundredth(to.y) }
+function swung(e: ElementOf<'callout'>, to: Point, frame: { height: number }): Repointed {
+  const { values, way } = swungTo(e, to)
   const size = callout.size(e)
   const box = grown({ x: e.x - e.anchor.x * size.w, y: e.y - e.anchor.y * size.h, ...size }, AROUND)
   const covers = to.x > box.x && to.x < box.x + box.w && to.y > box.y && to.y < box.y + box.h
@@ -52,15 +52,15 @@ function swung(e: ElementOf<'callout'>, to: Point, frame: { height: number }): R
     const up = to.y > frame.height / 2
     values.y = hundredth(e.y + (up ? to.y - ASIDE - (box.y + box.h - AROUND) : to.y + ASIDE - (box.y + AROUND)))
   }
-  return values
+  return { values, way }
 }
 
 export const callout: Kind<'callout'> = {
-  kept: (e, k) => (e.look.tip ? { ...e, look: { ...e.look, tip: awayBy(e, e.look.tip, k) } } : e),
+  ...leading('tail'),
+  kept: keptTip,
   kind: 'callout',
   title: 'Callout',
   pulls: 'both',
-  aimName: 'tail',
   put(e, { at, safe, view, lesson }) {
     const unit = (lesson.frame.height / 1080) * (view.h / lesson.frame.height)
     const stands = besideSpot(at, callout.size(e), safe, 100 * unit)
@@ -72,29 +72,10 @@ export const callout: Kind<'callout'> = {
     e.look.fitText = false
   },
   content: ['text', 'tip'],
-  aim: (e) => e.look.tip,
-  aimAt(e, spot) {
-    e.look.tip = spot
-  },
-  handles: ({ look: { tip } }) =>
-    tip ? [{ id: 'tip', label: 'Tail', act: 'Point', at: tip, in: 'place', kind: 'spot' }] : [],
-  pull(e, _handle, to) {
-    e.look.tip = { x: hundredth(to.x), y: hundredth(to.y) }
-  },
-  points: (e) => e.look.tip !== null,
-  repoint: (e, to, frame) => ({
-    values: swung(e, to, frame),
-    way: Math.hypot(to.x - e.look.tip!.x, to.y - e.look.tip!.y),
-  }),
+  repoint: swung,
   fields: [
-    { path: 'tip.x', label: 'Tail x', when: ['tip'], type: 'across', min: -100_000, max: 100_000, inPanel: false },
-    { path: 'tip.y', label: 'Tail y', when: ['tip'], type: 'down', min: -100_000, max: 100_000, inPanel: false },
-    { path: 'text', label: 'Text', type: 'text' },
-    { path: 'face', label: 'Font', type: 'font' },
-    { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },
-    { path: 'align', label: 'Lines', type: 'choice', options: ALIGNS },
-    { path: 'fitText', label: 'As tall as its text', type: 'tick' },
-    { path: 'ink', label: 'Text colour', type: 'colour' },
+    ...tipFields('Tail'),
+    ...TEXT_FIELDS,
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Outline width', type: 'px', min: 0, max: 60, digits: 1 },

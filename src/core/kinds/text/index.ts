@@ -3,7 +3,7 @@ import { readableFrames } from '../../timing'
 import type { Shape } from '../../display'
 import { grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
-import { ALIGNS, linesHeight, linesPath } from '../lines'
+import { TEXT_FIELDS, linesHeight, linesPath } from '../lines'
 import { roundedBox } from '../outline'
 
 export const text: Kind<'text'> = {
@@ -19,12 +19,7 @@ export const text: Kind<'text'> = {
   },
   content: ['text'],
   fields: [
-    { path: 'text', label: 'Text', type: 'text' },
-    { path: 'face', label: 'Font', type: 'font' },
-    { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },
-    { path: 'align', label: 'Lines', type: 'choice', options: ALIGNS },
-    { path: 'fitText', label: 'As tall as its text', type: 'tick' },
-    { path: 'ink', label: 'Text colour', type: 'colour' },
+    ...TEXT_FIELDS,
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', min: 0, max: 60, digits: 1 },
     { path: 'shadow', label: 'Shadow', type: 'colour', optional: true },
