@@ -1,39 +1,26 @@
-import { toast } from 'sonner'
 import {
-  addElement,
-  addElements,
-  breakUp,
-  copiedFrom,
-  copies,
-  edgeAt,
-  elementAt,
-  cutTracks,
-  moveWhole,
-  pasted,
-  readCopied,
-  removeClips,
-  removeElements,
-  removeMoment,
-  removeTrack,
-  restack,
-  setClip,
-  setEdge,
-  setMoment,
-  setSpan,
-  setTrack,
-  spanOfBelow,
-  splitTracks,
-  takeOut,
-  addTrack,
-  type Copied,
-  type Restack,
-} from '@/core/edits'
+  second,
+  shuttle,
+  jump,
+  cuts,
+  moments,
+  edges,
+  beginAdding,
+  asLongAsBelow,
+  nudgeBy,
+  remove,
+  mark,
+  cut,
+  removePassage,
+  removeClipsClosing,
+  edgeHere,
+  setPassage,
+} from './acts'
+import { copy, paste, duplicate } from './clipboard'
+import { toast } from 'sonner'
+import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack } from '@/core/edits'
 import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/kinds'
-import { clipEnd, takeAt } from '@/core/lesson/clips'
-import { bornOf, caught } from '@/core/moments'
-import { framesPerSecond, timecode } from '@/core/time'
-import { inSight, moving } from '../bench/inPose'
-import { bench, edit, freshId, goTo, redo, select, setBench, tryEdit, undo, type Panes } from '../bench/store'
+import { bench, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
 import { has, type Command } from './command'
 import { playJust } from './playJust'
 import { PLACING } from './placing'
@@ -51,272 +38,6 @@ const KIND_KEYS: Partial<Record<ElementKind, string>> = {
   text: '7',
   shape: '8',
   spotlight: '9',
-}
-/** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
-const SPEEDS = [1, 2, 4, 8]
-
-const second = () => Math.round(framesPerSecond(bench().lesson.rate))
-
-/** Plays faster the same way each time; turns round at the lesson's own speed. */
-function shuttle(way: 1 | -1): void {
-  const { speed } = bench()
-  if (Math.sign(speed) !== way) {
-    setBench({ speed: way })
-    return
-  }
-  setBench({ speed: way * (SPEEDS[SPEEDS.indexOf(Math.abs(speed)) + 1] ?? 8) })
-}
-function jump(frames: Iterable<number>, way: 1 | -1): void {
-  const { playhead } = bench()
-  const sorted = [...new Set(frames)]
-    .filter((f) => (way > 0 ? f > playhead : f < playhead))
-    .sort((a, b) => (a - b) * way)
-  if (sorted[0] !== undefined) goTo(sorted[0])
-}
-const cuts = () => bench().lesson.clips.flatMap((c) => [c.at, clipEnd(c)])
-/** The moments that are jumped between; where there are none but spoken phrases, those. */
-const moments = () => {
-  const all = [...bench().timed.moments.values()].filter(
-    (m) => m.frame !== null && m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson',
-  )
-  const happened = all.filter((m) => m.kind !== 'phrase')
-  return (happened.length > 0 ? happened : all).map((m) => m.frame!)
-}
-const edges = () => [...bench().timed.spans.values()].flatMap((s) => [s.from, s.to - 1])
-
-export function beginAdding(kind: ElementKind, media?: string): void {
-  const { moment, playhead, timed } = bench()
-  setBench({ speed: 0 })
-  if (kindNamed(kind).spotless) {
-    const e = elementAt(timed, {
-      kind,
-      id: freshId(kind),
-      frame: playhead,
-      moment,
-      at: null,
-    })
-    if (edit(`Add ${e.name.toLowerCase()}`, addElement(e))) select([e.id])
-    return
-  }
-  const shows = kindNamed(kind).medium !== undefined
-  if (shows && !media && !Object.values(bench().lesson.media).some((m) => m.kind === 'picture')) {
-    toast('There is no picture in this lesson yet. Bring one in, then place it.')
-    setBench({ panel: 'files' })
-    return
-  }
-  if (shows && !media) {
-    const pictures = Object.entries(bench().lesson.media).filter(([, m]) => m.kind === 'picture')
-    if (pictures.length > 1) {
-      setBench({ panel: 'pictures' })
-      return
-    }
-    media = pictures[0]![0]
-  }
-  setBench({ adding: { kind, moment, ...(media && { media }) } })
-}
-/** Lets what is selected last exactly as long as what lies below it. */
-function asLongAsBelow(): void {
-  const { timed, elements } = bench()
-  const spans = elements.flatMap((id) => {
-    const span = spanOfBelow(timed, id)
-    return span ? [{ id, span }] : []
-  })
-  if (spans.length === 0) {
-    toast('Nothing lies below it where it starts.')
-    return
-  }
-  edit('As long as what lies below', (draft) => {
-    for (const { id, span } of spans) setSpan(id, span)(draft)
-  })
-}
-
-let nudge: { dx: number; dy: number; timer: ReturnType<typeof setTimeout> } | null = null
-/** Moves what is selected by pixels; a run of steps becomes one edit. */
-function nudgeBy(dx: number, dy: number): void {
-  if (!has()) return
-  const sum = { dx: (nudge?.dx ?? 0) + dx, dy: (nudge?.dy ?? 0) + dy }
-  if (nudge) clearTimeout(nudge.timer)
-  tryEdit(moving(bench().elements, sum.dx, sum.dy))
-  nudge = { ...sum, timer: setTimeout(endNudge, 450) }
-}
-export function endNudge(): void {
-  if (!nudge) return
-  const { dx, dy } = nudge
-  clearTimeout(nudge.timer)
-  nudge = null
-  inSight(`Move by ${dx}, ${dy} px`, () => edit(`Move by ${dx}, ${dy} px`, moving(bench().elements, dx, dy)))
-}
-
-const CLIP = 'vivid-vane-elements:'
-let copied: Copied | null = null
-let copiedTimed = bench().timed
-function copy(): void {
-  const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
-  if (!list.length) return
-  copied = copiedFrom(bench().timed, list)
-  copiedTimed = bench().timed
-  void navigator.clipboard?.writeText(CLIP + JSON.stringify(copied)).catch(() => {})
-  toast(`${list.length === 1 ? `“${list[0]!.name}”` : `${list.length} elements`} copied`, { duration: 1500 })
-}
-async function paste(): Promise<void> {
-  const text = (await navigator.clipboard?.readText().catch(() => '')) ?? ''
-  const other = text.startsWith(CLIP) ? readCopied(text.slice(CLIP.length)) : null
-  const own = copied && (!other || JSON.stringify(other) === JSON.stringify(copied))
-  const from = own ? copied : other
-  if (!from || from.elements.length === 0) {
-    toast('Nothing has been copied yet.')
-    return
-  }
-  const { lesson, playhead, timed } = bench()
-  const fresh = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
-  if (edit(fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`, addElements(fresh)))
-    select(fresh.map((e) => e.id))
-}
-function duplicate(): void {
-  const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
-  const fresh = copies(list, bench().timed, null, () => freshId('copy'))
-  const ids = fresh.map((e) => e.id)
-  // Beside the first ones, with their whole paths; those that ride on a copy go along by themselves.
-  const loose = fresh.filter((e) => !e.rides?.on || !ids.includes(e.rides.on)).map((e) => e.id)
-  if (
-    edit(fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`, (draft) => {
-      addElements(fresh)(draft)
-      moveWhole(loose, 24, 24)(draft)
-    })
-  ) {
-    select(ids)
-    setBench({ wholePath: fresh.some((e) => e.poses.length > 0) })
-  }
-}
-function remove(): void {
-  const { elements, clips, moment, timed, keys } = bench()
-  if (keys.length) runCommand('delete-keys')
-  else if (elements.length)
-    edit(
-      elements.length === 1
-        ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”`
-        : `Delete ${elements.length} elements`,
-      removeElements(elements, timed, bench().playhead),
-    )
-  else if (clips.length)
-    edit(clips.length === 1 ? 'Take a clip out' : `Take ${clips.length} clips out`, removeClips(clips))
-  else if (moment && timed.moments.get(moment)?.byHand)
-    edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))
-}
-
-/** Sets a mark or a chapter where the playhead is, also while it plays. */
-function mark(kind: 'mark' | 'chapter'): void {
-  const { playhead, lesson } = bench()
-  const n = [...bench().timed.moments.values()].filter((m) => m.kind === kind).length + 1
-  const id = freshId(kind)
-  const clip = takeAt(lesson, playhead)
-  if (
-    edit(
-      kind === 'mark' ? 'Set a moment' : 'Start a chapter',
-      setMoment(id, kind, kind === 'mark' ? `moment ${n}` : `Chapter ${n}`, playhead),
-    )
-  ) {
-    const whole = bench().timed.moments.has(id) ? id : `${clip?.media}/${id}`
-    setBench({ moment: whole, elements: [], clips: [] })
-    toast(`${kind === 'mark' ? 'Moment' : 'Chapter'} set at ${timecode(playhead, lesson.rate)}`, {
-      id: 'mark',
-      duration: 1800,
-    })
-  }
-}
-
-/** The tracks that a cut goes through: those of the selected clips, else all of takes and sound. */
-function tracksMeant(): string[] {
-  const { lesson, clips } = bench()
-  const chosen = lesson.clips.filter((c) => clips.includes(c.id)).map((c) => c.track)
-  return chosen.length > 0 ? [...new Set(chosen)] : cutTracks(lesson)
-}
-const onTracks = (n: number) => (n === 1 ? 'one track' : `${n} tracks`)
-function cut(): void {
-  const { playhead, lesson } = bench()
-  const tracks = tracksMeant()
-  const inside = lesson.clips.filter((c) => tracks.includes(c.track) && c.at < playhead && playhead < clipEnd(c))
-  if (inside.length === 0) {
-    toast('There is nothing to split here: put the playhead inside a clip.')
-    return
-  }
-  if (
-    edit(
-      inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`,
-      splitTracks(tracks, playhead, () => freshId('clip')),
-    )
-  )
-    toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
-}
-function removePassage(close: boolean): void {
-  const { passage, lesson } = bench()
-  if (!passage) return
-  const tracks = tracksMeant()
-  const touched = new Set(
-    lesson.clips
-      .filter((c) => tracks.includes(c.track) && c.at < passage.to && clipEnd(c) > passage.from)
-      .map((c) => c.track),
-  )
-  if (touched.size === 0) {
-    toast('Nothing lies in the passage there: choose another passage, or select nothing to cut through all tracks.')
-    return
-  }
-  const label = close ? 'Take the passage out, close the gap' : 'Take the passage out, leave the gap'
-  if (
-    !edit(
-      label,
-      takeOut(tracks, passage.from, passage.to, close, () => freshId('clip')),
-      { passage },
-    )
-  )
-    return
-  setBench({ passage: null, looping: false })
-  goTo(passage.from)
-  toast(`Taken out of ${onTracks(touched.size)}.`, { duration: 1800 })
-}
-/** Takes the selected clips out whole; what comes later on their tracks moves up. */
-function removeClipsClosing(): void {
-  const { lesson, clips } = bench()
-  const chosen = lesson.clips.filter((c) => clips.includes(c.id)).sort((a, b) => b.at - a.at)
-  if (chosen.length)
-    edit(
-      chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`,
-      (draft) => {
-        for (const c of chosen) takeOut(c.track, c.at, clipEnd(c), true, () => freshId('clip'))(draft)
-      },
-    )
-}
-/** Puts the start of what is selected on the playhead, or its end behind it; a moment on that very frame ties it. */
-function edgeHere(side: 'start' | 'end'): void {
-  const { timed, elements, playhead } = bench()
-  const frame = side === 'start' ? playhead : playhead + 1
-  const chosen = timed.lesson.elements.filter(
-    (e) =>
-      elements.includes(e.id) &&
-      (side === 'start' ? frame < timed.spans.get(e.id)!.to : frame > timed.spans.get(e.id)!.from),
-  )
-  if (!chosen.length) {
-    toast(side === 'start' ? 'The playhead is behind its end.' : 'The playhead is before its start.')
-    return
-  }
-  const hit = caught(
-    timed.moments.values(),
-    frame,
-    0,
-    (m) => m.kind !== 'phrase' && !elements.some((id) => bornOf(m.id, id)),
-  )
-  edit(
-    chosen.length === 1 ? `Let “${chosen[0]!.name}” ${side} here` : `Let ${chosen.length} elements ${side} here`,
-    (draft) => {
-      for (const e of chosen) setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false))(draft)
-    },
-  )
-}
-function setPassage(side: 'from' | 'to'): void {
-  const { passage, playhead, timed } = bench()
-  if (side === 'from')
-    setBench({ passage: { from: playhead, to: passage && passage.to > playhead ? passage.to : timed.length } })
-  else setBench({ passage: { from: passage && passage.from <= playhead ? passage.from : 0, to: playhead + 1 } })
 }
 const stack = (where: Restack, title: string): Command => ({
   id: `stack-${where}`,

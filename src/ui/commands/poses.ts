@@ -139,6 +139,10 @@ const slide = (which: 'arrival' | 'departure', side: 'left' | 'right' | 'top' | 
 })
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 
+export function deleteKeys(): void {
+  if (edit('Delete keyframes', removeKeys(bench().keys, bench().timed))) setBench({ keys: [] })
+}
+
 export const POSING: Command[] = [
   { id: 'move-here', title: 'Move from now', group: 'Poses', keys: 'f', can: has, run: moveOn },
   {
@@ -294,9 +298,7 @@ export const POSING: Command[] = [
     title: 'Delete the selected keyframes',
     group: 'Poses',
     can: () => bench().keys.length > 0,
-    run: () => {
-      if (edit('Delete keyframes', removeKeys(bench().keys, bench().timed))) setBench({ keys: [] })
-    },
+    run: deleteKeys,
   },
   {
     id: 'start-together',

@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react'
 import { setBench, useBench } from '../bench/store'
-import { beginAdding } from '../commands/commands'
+import { beginAdding } from '../commands/acts'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 

@@ -1,0 +1,45 @@
+import { toast } from 'sonner'
+import { addElements, copiedFrom, copies, moveWhole, pasted, readCopied, type Copied } from '@/core/edits'
+import { bench, edit, freshId, select, setBench } from '../bench/store'
+
+const CLIP = 'vivid-vane-elements:'
+let copied: Copied | null = null
+let copiedTimed = bench().timed
+export function copy(): void {
+  const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
+  if (!list.length) return
+  copied = copiedFrom(bench().timed, list)
+  copiedTimed = bench().timed
+  void navigator.clipboard?.writeText(CLIP + JSON.stringify(copied)).catch(() => {})
+  toast(`${list.length === 1 ? `“${list[0]!.name}”` : `${list.length} elements`} copied`, { duration: 1500 })
+}
+export async function paste(): Promise<void> {
+  const text = (await navigator.clipboard?.readText().catch(() => '')) ?? ''
+  const other = text.startsWith(CLIP) ? readCopied(text.slice(CLIP.length)) : null
+  const own = copied && (!other || JSON.stringify(other) === JSON.stringify(copied))
+  const from = own ? copied : other
+  if (!from || from.elements.length === 0) {
+    toast('Nothing has been copied yet.')
+    return
+  }
+  const { lesson, playhead, timed } = bench()
+  const fresh = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
+  if (edit(fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`, addElements(fresh)))
+    select(fresh.map((e) => e.id))
+}
+export function duplicate(): void {
+  const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
+  const fresh = copies(list, bench().timed, null, () => freshId('copy'))
+  const ids = fresh.map((e) => e.id)
+  // Beside the first ones, with their whole paths; those that ride on a copy go along by themselves.
+  const loose = fresh.filter((e) => !e.rides?.on || !ids.includes(e.rides.on)).map((e) => e.id)
+  if (
+    edit(fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`, (draft) => {
+      addElements(fresh)(draft)
+      moveWhole(loose, 24, 24)(draft)
+    })
+  ) {
+    select(ids)
+    setBench({ wholePath: fresh.some((e) => e.poses.length > 0) })
+  }
+}

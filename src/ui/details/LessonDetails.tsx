@@ -1,0 +1,175 @@
+import { changeRate, resizeLesson, setLength, setBackground } from '@/core/edits'
+import { framesPerSecond, lengthText } from '@/core/time'
+import { bench, edit, goTo, setBench, useShown } from '../bench/store'
+import { useView } from '../timeline/view'
+import { Colour } from '../kit/colour'
+import { Choice, Row, Tick } from '../kit/fields'
+import { NumberField } from '../kit/numberField'
+import { Section } from './Section'
+
+const RATES = [
+  [24, 1],
+  [25, 1],
+  [30000, 1001],
+  [30, 1],
+  [50, 1],
+  [60000, 1001],
+  [60, 1],
+] as const
+const SIZES = [
+  [1920, 1080],
+  [1280, 720],
+  [2560, 1440],
+  [3840, 2160],
+  [1080, 1920],
+  [1080, 1080],
+] as const
+export function LessonDetails() {
+  const { lesson, length, findings } = useShown()
+  const rate = `${lesson.rate.num}/${lesson.rate.den}`
+  const size = `${lesson.frame.width}x${lesson.frame.height}`
+  const rates = RATES.map(([n, d]) => ({
+    value: `${n}/${d}`,
+    label: `${(n / d).toFixed(2).replace(/\.00$/, '')} a second`,
+  }))
+  const sizes = SIZES.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` }))
+  const resize = (w: number, h: number) =>
+    edit(`Make the lesson ${w} × ${h}`, resizeLesson(Math.round(w / 2) * 2, Math.round(h / 2) * 2))
+  return (
+    <>
+      <div className="border-b border-edge p-3">
+        <h2 className="font-head text-[15px]">The lesson</h2>
+        <p className="text-muted">Select an element, a clip or a moment to see its values here.</p>
+      </div>
+      <Section title="Frame">
+        <Choice
+          label="Size"
+          value={size}
+          options={
+            sizes.some((s) => s.value === size)
+              ? sizes
+              : [{ value: size, label: `${lesson.frame.width} × ${lesson.frame.height}` }, ...sizes]
+          }
+          onChange={(v) => {
+            const [w, h] = v.split('x').map(Number)
+            resize(w!, h!)
+          }}
+        />
+        <NumberField
+          label="Width"
+          unit="px"
+          min={16}
+          max={7680}
+          step={2}
+          value={lesson.frame.width}
+          onChange={(v) => resize(v, lesson.frame.height)}
+        />
+        <NumberField
+          label="Height"
+          unit="px"
+          min={16}
+          max={4320}
+          step={2}
+          value={lesson.frame.height}
+          onChange={(v) => resize(lesson.frame.width, v)}
+        />
+        <Choice
+          label="Frames"
+          value={rate}
+          options={
+            rates.some((r) => r.value === rate)
+              ? rates
+              : [{ value: rate, label: `${framesPerSecond(lesson.rate).toFixed(2)} a second` }, ...rates]
+          }
+          onChange={(v) => {
+            const [num, den] = v.split('/').map(Number)
+            if (!edit('Change the frame rate', (d) => changeRate(d, { num: num!, den: den! }))) return
+            // The playhead stays at its time, and the timeline shows as much of it as before.
+            const k = framesPerSecond(bench().lesson.rate) / framesPerSecond(lesson.rate)
+            goTo(bench().playhead * k)
+            setBench({ passage: null })
+            useView.setState((view) => ({ pxPerFrame: view.pxPerFrame / k }))
+          }}
+        />
+        <Colour
+          label="Background"
+          value={lesson.background}
+          onChange={(v) => edit('Change the background', setBackground(v!))}
+        />
+      </Section>
+      <Section title="Length">
+        <Tick
+          label="Until the last clip ends"
+          value={lesson.length === null}
+          onChange={(v) => edit('Change the length', setLength(v ? null : length))}
+        />
+        {lesson.length !== null && (
+          <NumberField
+            label="Length"
+            unit="frames"
+            min={1}
+            max={10_000_000}
+            value={lesson.length}
+            onChange={(v) => edit('Change the length', setLength(v))}
+          />
+        )}
+        <Row label="Total">
+          {lesson.clips.length === 0 && length <= 1 ? (
+            <span className="text-muted">nothing yet</span>
+          ) : (
+            <span className="figures">
+              {lengthText(length, lesson.rate)} · {length} {length === 1 ? 'frame' : 'frames'}
+            </span>
+          )}
+        </Row>
+      </Section>
+      <Section title="Motion blur">
+        <Tick
+          label="What moves is blurred"
+          value={lesson.motionBlur.on}
+          onChange={(v) =>
+            edit(v ? 'Motion blur' : 'No motion blur', (d) => {
+              d.motionBlur.on = v
+            })
+          }
+        />
+        {lesson.motionBlur.on && (
+          <NumberField
+            label="Shutter open for"
+            unit="°"
+            min={1}
+            max={720}
+            value={lesson.motionBlur.shutter}
+            onChange={(v) =>
+              edit('Change the shutter', (d) => {
+                d.motionBlur.shutter = v
+              })
+            }
+          />
+        )}
+        {lesson.motionBlur.on && (
+          <NumberField
+            label="Instants mixed"
+            min={2}
+            max={32}
+            value={lesson.motionBlur.samples}
+            onChange={(v) =>
+              edit('Change the motion blur', (d) => {
+                d.motionBlur.samples = Math.round(v)
+              })
+            }
+          />
+        )}
+      </Section>
+      {findings.length > 0 && (
+        <Section title="To look at">
+          {findings.map((f) => (
+            <p key={f.element + f.code} className="text-accent-deep">
+              {f.sentence}
+            </p>
+          ))}
+        </Section>
+      )}
+    </>
+  )
+}
