@@ -1,5 +1,5 @@
 import { arrowBetween, newElement } from '@/core/kinds'
-import { following, pinTo, type PinPlace } from '@/core/edits'
+import { following, pinTo, type PinPlace, make, idsFrom } from '@/core/edits'
 import { CALM } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
 import { lessonLength } from '@/core/lesson/clips'
@@ -244,7 +244,8 @@ export function demoLesson(
     { x: 1640, y: 590, width: 330 },
     { x: PARTS[0] + 90, y: PARTS[1] + 6 },
   )
-  pinTo('callout-parts', 'lend-out', parts)(lesson)
+  const pin = pinTo('callout-parts', 'lend-out', parts)
+  make(pin, lesson, { timed: resolve(lesson), newId: idsFrom('demo') })
   const timed = resolve(lesson)
   const last = lesson.elements.findIndex((e) => e.id === 'zoom-follow')
   lesson.elements[last] = following(timed, lesson.elements[last]!, { ...CALM, zoom: 1.6 }) ?? lesson.elements[last]!

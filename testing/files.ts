@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process'
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { applyEdit, bringIn } from '@/core/edits'
+import { applyEdit, bringIn, idsFrom } from '@/core/edits'
 import { checkLesson } from '@/core/review/check'
 import { emptyLesson } from '@/core/lesson/make'
 import { readCaptions } from '@/core/voice'
@@ -73,7 +73,7 @@ async function one(file: string, root: string, tally: FileTally): Promise<void> 
         },
       }
       const medium = await processFile(file, name, root, await hashOf(file, making), making)
-      const result = applyEdit(emptyLesson('Files'), bringIn(medium, 'clip', true))
+      const result = applyEdit(emptyLesson('Files'), bringIn(medium, 'clip', true), idsFrom('file'))
       const faults =
         'edited' in result
           ? checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults

@@ -18,7 +18,7 @@ interface Hand {
 type Make = (h: Hand) => edits.Edit
 
 const pick = <T>(h: Hand, list: readonly T[]): T => list[h.below(list.length)]!
-const act = (h: Hand) => ({ timed: h.timed, frame: h.frame(), caught: null, newId: h.newId })
+const here = (h: Hand) => ({ frame: h.frame(), caught: null })
 const clipId = (h: Hand) => pick(h, h.timed.lesson.clips)?.id ?? 'none'
 const momentId = (h: Hand) => pick(h, [...h.timed.moments.keys()])
 const one = (h: Hand) => h.some(1)[0] ?? 'none'
@@ -35,7 +35,7 @@ export const ACTS: Record<string, Make> = {
   },
   moveElements: (h) => edits.moveElements(h.some(3), h.below(200) - 100, h.below(200) - 100),
   moveWhole: (h) => edits.moveWhole(h.some(2), h.below(99) - 50, h.below(99) - 50),
-  shiftElements: (h) => edits.shiftElements(h.some(3), h.below(80) - 40, h.timed),
+  shiftElements: (h) => edits.shiftElements(h.some(3), h.below(80) - 40),
   setEdge: (h) =>
     edits.setEdge(one(h), 'start', {
       on: 'moment',
@@ -45,56 +45,50 @@ export const ACTS: Record<string, Make> = {
       last: h.frame(),
     }),
   setSpan: (h) => edits.setSpan(one(h), edits.spanOver(h.timed, 'lesson', 0)!),
-  removeElements: (h) => edits.removeElements(h.some(1), h.timed, h.frame()),
+  removeElements: (h) => edits.removeElements(h.some(1), h.frame()),
   copies: (h) => {
     const ids = h.some(2)
     const chosen = h.timed.lesson.elements.filter((e) => ids.includes(e.id))
     return edits.addElements(edits.copies(chosen, h.timed, h.frame(), h.newId))
   },
   restack: (h) => edits.restack(h.some(2), pick(h, ['front', 'back', 'forward', 'backward'] as const)),
-  retime: (h) => edits.retime(h.some(2), h.frame(), h.timed),
-  splitElements: (h) => edits.splitElements(h.some(2), h.timed, h.frame(), h.newId),
+  retime: (h) => edits.retime(h.some(2), h.frame()),
+  splitElements: (h) => edits.splitElements(h.some(2), h.frame()),
   passing: (h) => {
     const how = pick(h, ['fade', 'slide', 'grow', 'none'] as const)
     const frames = h.below(30)
-    return edits.setElements(h.some(3), (e) => {
-      e.arrival = { how, from: 'bottom', frames, easing: 'ease-out' }
-    })
+    return edits.setElements(h.some(3), { arrival: { how, from: 'bottom', frames, easing: 'ease-out' } })
   },
   setSize: (h) => edits.setSize(one(h), 40 + h.below(600), null),
   setLook: (h) => edits.setLook(h.some(2), 'fill', '#1f4a46'),
   flip: (h) => edits.flip(h.some(2), 'across'),
   turnTo: (h) => edits.turnTo(one(h), { x: h.below(1900), y: h.below(1000) }, true),
-  setAnchor: (h) => edits.setAnchor(one(h), { x: h.below(11) / 10, y: h.below(11) / 10 }, h.timed),
+  setAnchor: (h) => edits.setAnchor(one(h), { x: h.below(11) / 10, y: h.below(11) / 10 }),
   setGroup: (h) => edits.setGroup(h.some(3), h.newId()),
-  moveFromNow: (h) => edits.moveFromNow(h.some(2), act(h)),
-  arriveByNow: (h) => edits.arriveByNow(h.some(2), act(h)),
-  holdUntilHere: (h) => edits.holdUntilHere(h.some(2), act(h)),
-  returnToBefore: (h) => edits.returnToBefore(h.some(2), act(h)),
-  evenSpeed: (h) => edits.evenSpeed(h.timed.lesson.elements.find((e) => e.poses.length > 1)?.id ?? one(h), h.timed),
+  moveFromNow: (h) => edits.moveFromNow(h.some(2), here(h)),
+  arriveByNow: (h) => edits.arriveByNow(h.some(2), here(h)),
+  holdUntilHere: (h) => edits.holdUntilHere(h.some(2), here(h)),
+  returnToBefore: (h) => edits.returnToBefore(h.some(2), here(h)),
+  evenSpeed: (h) => edits.evenSpeed(h.timed.lesson.elements.find((e) => e.poses.length > 1)?.id ?? one(h)),
   slideThrough: (h) => edits.slideThrough(h.some(2), 'departure', 'left', 12),
-  inLastPose: (h) => edits.inPoses(h.timed, (e) => e.poses.length, edits.moveElements(h.some(2), 60, -40)),
-  addKey: (h) => edits.addKey(h.some(2), ['opacity'], h.timed, h.frame(), h.newId),
-  keyAtPoses: (h) => edits.keyAtPoses(h.some(3), 'rotation', h.timed),
-  takeMoves: (h) =>
-    edits.takeMoves(h.some(2), h.timed.lesson.elements.find((e) => e.poses.length > 0)?.id ?? 'none', h.timed, h.newId),
-  removeMotion: (h) => edits.removeMotion(h.some(1), h.timed, h.frame()),
-  attach: (h) => edits.attach(h.some(2), one(h), h.timed, h.frame()),
-  detach: (h) => edits.detach(h.some(2), h.timed, h.frame()),
+  inLastPose: (h) => edits.inPoses({ pose: 1000 }, edits.moveElements(h.some(2), 60, -40)),
+  addKey: (h) => edits.addKey(h.some(2), ['opacity'], h.frame()),
+  keyAtPoses: (h) => edits.keyAtPoses(h.some(3), 'rotation'),
+  takeMoves: (h) => edits.takeMoves(h.some(2), h.timed.lesson.elements.find((e) => e.poses.length > 0)?.id ?? 'none'),
+  removeMotion: (h) => edits.removeMotion(h.some(1), h.frame()),
+  attach: (h) => edits.attach(h.some(2), one(h), h.frame()),
+  detach: (h) => edits.detach(h.some(2), h.frame()),
   setStagger: (h) =>
-    edits.setStagger(
-      {
-        id: h.newId(),
-        elements: h.some(4),
-        what: 'element',
-        move: 1,
-        frames: 5,
-        order: 'left-to-right',
-        seed: 3,
-        jitter: 0,
-      },
-      h.timed,
-    ),
+    edits.setStagger({
+      id: h.newId(),
+      elements: h.some(4),
+      what: 'element',
+      move: 1,
+      frames: 5,
+      order: 'left-to-right',
+      seed: 3,
+      jitter: 0,
+    }),
   followPointer: (h) => edits.followPointer(h.newId(), CALM),
   goWithPointer: (h) => edits.goWithPointer(one(h), { x: 20, y: 20 }, 3),
   rippleOnClicks: (h) => edits.rippleOnClicks(h.newId()),
@@ -104,7 +98,7 @@ export const ACTS: Record<string, Make> = {
   setSpeed: (h) => edits.setSpeed(clipId(h), 1 + h.below(3), 1 + h.below(3)),
   takeOut: (h) => {
     const from = h.frame()
-    return edits.takeOut(edits.cutTracks(h.timed.lesson), from, from + 1 + h.below(30), true, h.newId)
+    return edits.takeOut(edits.cutTracks(h.timed.lesson), from, from + 1 + h.below(30), true)
   },
   setMoment: (h) => edits.setMoment(h.newId(), pick(h, ['mark', 'chapter'] as const), 'set by hand', h.frame()),
   resizeLesson: (h) => {
@@ -121,7 +115,7 @@ export const ACTS: Record<string, Make> = {
       [25, 1],
       [30000, 1001],
     ] as const)
-    return (draft) => edits.changeRate(draft, { num, den })
+    return edits.setRate({ num, den })
   },
   paste: (h) => {
     const chosen = h.timed.lesson.elements.filter((e) => h.some(3).includes(e.id))
@@ -155,7 +149,7 @@ export function walk(seed: number, made: (act: string, edited: edits.Edited) => 
     const hand: Hand = { timed, below, some, frame: () => below(timed.length), newId: () => `w${++ids}` }
     // A lesson that is all but empty gets elements first.
     const name = elements.length < 3 ? 'addElement' : NAMES[below(NAMES.length)]!
-    const result = edits.applyEdit(lesson, ACTS[name]!(hand))
+    const result = edits.applyEdit(lesson, ACTS[name]!(hand), hand.newId, timed)
     if (!('edited' in result)) continue
     lesson = result.edited.lesson
     made(name, result.edited)

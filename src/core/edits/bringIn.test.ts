@@ -1,3 +1,4 @@
+import { newIds } from '@/core/testing/made'
 import { emptyLesson } from '../lesson/make'
 import { takeMedium } from '../testing/lessons'
 import { applyEdit, bringIn, homeOf, mediumIdOf } from './index'
@@ -15,7 +16,7 @@ const sound = (name: string, sha: string): Medium => ({
 })
 const with_ = (...media: Medium[]) =>
   media.reduce((lesson, m, i) => {
-    const result = applyEdit(lesson, bringIn(m, `clip-${i}`))
+    const result = applyEdit(lesson, bringIn(m, `clip-${i}`), newIds())
     return 'edited' in result ? result.edited.lesson : lesson
   }, emptyLesson('Test'))
 const captions = (name: string, mates: string[] = [], selected: string[] = []) => ({

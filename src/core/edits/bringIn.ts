@@ -1,6 +1,7 @@
-import type { Lesson, Medium } from '../lesson/schema'
+import { Medium, type Lesson } from '../lesson/schema'
 import { layMedium } from './clips'
-import type { Edit } from './act'
+import { define, make } from './act'
+import { Flag, NewId } from './args'
 import { addMedium } from './lesson'
 
 /** The id under which a file stands in a lesson, or will stand there. */
@@ -10,14 +11,16 @@ export const mediumIdOf = (lesson: Lesson, sha256: string): string =>
 /**
  * Puts a file into a lesson; footage and sounds are laid on the timeline as well, pictures only when that is asked for.
  */
-export const bringIn =
-  (medium: Medium, clip: string, layPicture = false): Edit =>
-  (draft) => {
-    const id = mediumIdOf(draft, medium.sha256)
-    if (!draft.media[id]) addMedium(id, structuredClone(medium))(draft)
-    if (medium.kind !== 'picture' || layPicture) layMedium(id, clip, null)(draft)
-  }
-
+export const bringIn = define(
+  'bringIn',
+  [Medium, NewId, Flag.optional()],
+  (medium, clip, layPicture = false) =>
+    (draft, given) => {
+      const id = mediumIdOf(draft, medium.sha256)
+      if (!draft.media[id]) make(addMedium(id, structuredClone(medium)), draft, given)
+      if (medium.kind !== 'picture' || layPicture) make(layMedium(id, clip, null), draft, given)
+    },
+)
 /** A text that belongs to a recording or a sound. */
 export interface TextFile {
   name: string

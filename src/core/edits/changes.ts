@@ -1,18 +1,24 @@
-import type { Draft } from 'immer'
+import { produce, type Draft } from 'immer'
 import type { Lesson } from '../lesson/schema'
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define } from './act'
+import { Name } from './args'
+import { Clash, Unfit } from './unfit'
 
 /** A way into a lesson that does not count: names of fields, and in lists the ids of what stands there. */
-export type Way = (string | { id: string })[]
+const Way = z.array(z.union([Name, z.object({ id: z.string() })]))
+export type Way = z.infer<typeof Way>
 /**
  * One difference between two states of a lesson. `set` with `was` or `to` left out: the field is not there.
  * `put` stands behind `after`, or first.
  */
-export type Change =
-  | { do: 'set'; at: Way; was?: unknown; to?: unknown }
-  | { do: 'put'; at: Way; item: { id: string }; after: string | null }
-  | { do: 'take'; at: Way; id: string; was: unknown }
-  | { do: 'order'; at: Way; ids: string[] }
+export const Change = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('set'), at: Way, was: z.unknown().optional(), to: z.unknown().optional() }),
+  z.object({ do: z.literal('put'), at: Way, item: z.looseObject({ id: z.string() }), after: z.string().nullable() }),
+  z.object({ do: z.literal('take'), at: Way, id: z.string(), was: z.unknown() }),
+  z.object({ do: z.literal('order'), at: Way, ids: z.array(z.string()) }),
+])
+export type Change = z.infer<typeof Change>
 
 type Bag = Record<string, unknown>
 const isBag = (v: unknown): v is Bag => typeof v === 'object' && v !== null && !Array.isArray(v)
@@ -75,17 +81,25 @@ function compareLists(a: { id: string }[], b: { id: string }[], at: Way, out: Ch
   if (!same(stayed, stands)) out.push({ do: 'order', at, ids: b.map((x) => x.id) })
 }
 
-/** Why a change cannot be made on a lesson: what it would change is gone, or was changed otherwise. */
-export class Unfit extends Error {}
-
 /** The edit that makes changes again on whatever a lesson has become. @throws Unfit, from within the edit */
-export const makeChanges =
-  (changes: readonly Change[]): Edit =>
-  (draft) => {
-    for (const c of changes) make(draft, c)
-  }
+export const makeChanges = define('makeChanges', [z.array(Change).readonly()], (changes) => (draft) => {
+  for (const c of changes) put(draft, c)
+})
 
-function make(draft: Draft<Lesson>, c: Change): void {
+/** Why changes would undo what somebody else did to the same values of a lesson; null when they would not. */
+export function clashOf(lesson: Lesson, changes: readonly Change[]): string | null {
+  try {
+    produce(lesson, (draft) => {
+      for (const c of changes) put(draft, c)
+    })
+    return null
+  } catch (e) {
+    if (!(e instanceof Unfit)) throw e
+    return e instanceof Clash ? e.message : null
+  }
+}
+
+function put(draft: Draft<Lesson>, c: Change): void {
   const path = c.do === 'set' ? c.at.slice(0, -1) : c.at
   const holder = follow(draft, path)
   switch (c.do) {
@@ -95,7 +109,7 @@ function make(draft: Draft<Lesson>, c: Change): void {
       const list = listOf(holder)
       const there = list.find((x) => x.id === c.item.id)
       if (there) {
-        if (!same(plain(there), c.item)) throw new Unfit('it is there already, and different')
+        if (!same(plain(there), c.item)) throw new Clash('it is there already, and different')
         return
       }
       const behind = list.findIndex((x) => x.id === c.after)
@@ -106,7 +120,7 @@ function make(draft: Draft<Lesson>, c: Change): void {
       const list = listOf(holder)
       const i = list.findIndex((x) => x.id === c.id)
       if (i < 0) return
-      if (!same(plain(list[i]), c.was)) throw new Unfit('what it takes away was changed')
+      if (!same(plain(list[i]), c.was)) throw new Clash('what it takes away was changed')
       list.splice(i, 1)
       return
     }
@@ -124,7 +138,7 @@ function set(holder: unknown, key: string, c: { was?: unknown; to?: unknown }): 
   if (!isBag(holder)) throw new Unfit('what it changes is gone')
   const now = plain(holder[key])
   if (same(now, c.to)) return
-  if (!same(now, c.was)) throw new Unfit('the same value was changed otherwise')
+  if (!same(now, c.was)) throw new Clash('the same value was changed otherwise')
   if (c.to === undefined) delete holder[key]
   else holder[key] = structuredClone(c.to)
 }

@@ -2,8 +2,10 @@ import { hundredth } from '../geometry'
 import type { Clip, Element, Lesson, Medium } from '../lesson/schema'
 import { clipEnd, sourceUsAt } from '../lesson/clips'
 import { frameFor } from '../lesson/limits'
-import { frameStartUs, secondsToFrames, type Rate } from '../time'
-import type { Edit } from './act'
+import { frameStartUs, Rate, secondsToFrames } from '../time'
+import { define, Id, Ids, make } from './act'
+import { Count, Flag, Frame, NewId, Side, Values } from './args'
+import { setAll } from './plain'
 import { resizeLesson } from './shaping'
 import { eachNumber, whensOf } from './walk'
 
@@ -23,38 +25,33 @@ function available(medium: Medium | undefined, clip: Clip, rate: Rate): number {
 }
 
 /** Moves the start or the end of a clip to a frame, as far as its medium and its neighbours allow. */
-export const trimClip =
-  (id: string, side: 'start' | 'end', frame: number): Edit =>
-  (draft) => {
-    const clip = find(draft, id)
-    if (!clip) return
-    const row = sorted(draft, clip.track)
-    const i = row.indexOf(clip)
-    if (side === 'end') {
-      const limit = Math.min(row[i + 1]?.at ?? Infinity, clip.at + available(draft.media[clip.media], clip, draft.rate))
-      clip.length = Math.max(1, Math.min(frame, limit) - clip.at)
-      return
-    }
-    const still = draft.media[clip.media]?.kind === 'picture' || clip.freeze
-    const room = still
-      ? Infinity
-      : Math.floor(((clip.inUs * clip.speed.den) / clip.speed.num / 1e6) * (draft.rate.num / draft.rate.den) + 0.02)
-    const earliest = Math.max(i > 0 ? clipEnd(row[i - 1]!) : 0, clip.at - room)
-    const to = Math.min(clipEnd(clip) - 1, Math.max(earliest, frame))
-    const by = to - clip.at
-    if (!still)
-      clip.inUs = Math.max(0, clip.inUs + Math.round((frameStartUs(by, draft.rate) * clip.speed.num) / clip.speed.den))
-    clip.at = to
-    clip.length -= by
+export const trimClip = define('trimClip', [Id.clip, Side, Frame], (id, side, frame) => (draft) => {
+  const clip = find(draft, id)
+  if (!clip) return
+  const row = sorted(draft, clip.track)
+  const i = row.indexOf(clip)
+  if (side === 'end') {
+    const limit = Math.min(row[i + 1]?.at ?? Infinity, clip.at + available(draft.media[clip.media], clip, draft.rate))
+    clip.length = Math.max(1, Math.min(frame, limit) - clip.at)
+    return
   }
-
+  const still = draft.media[clip.media]?.kind === 'picture' || clip.freeze
+  const room = still
+    ? Infinity
+    : Math.floor(((clip.inUs * clip.speed.den) / clip.speed.num / 1e6) * (draft.rate.num / draft.rate.den) + 0.02)
+  const earliest = Math.max(i > 0 ? clipEnd(row[i - 1]!) : 0, clip.at - room)
+  const to = Math.min(clipEnd(clip) - 1, Math.max(earliest, frame))
+  const by = to - clip.at
+  if (!still)
+    clip.inUs = Math.max(0, clip.inUs + Math.round((frameStartUs(by, draft.rate) * clip.speed.num) / clip.speed.den))
+  clip.at = to
+  clip.length -= by
+})
 /** Cuts a clip in two at a frame inside it. What hung on its end hangs on the second part's end. */
-export const splitClip =
-  (id: string, frame: number, newId: string): Edit =>
-  (draft) => {
-    const clip = find(draft, id)
-    if (clip) cutAt(draft, clip, frame, newId)
-  }
+export const splitClip = define('splitClip', [Id.clip, Frame, NewId], (id, frame, newId) => (draft) => {
+  const clip = find(draft, id)
+  if (clip) cutAt(draft, clip, frame, newId)
+})
 function cutAt(draft: Lesson, clip: Clip, frame: number, newId: string): Clip | null {
   if (frame <= clip.at || frame >= clipEnd(clip)) return null
   const right: Clip = {
@@ -74,20 +71,17 @@ function cutAt(draft: Lesson, clip: Clip, frame: number, newId: string): Clip | 
 }
 
 /** Moves a clip so that it starts at a frame, or as near as its neighbours on the track leave room. */
-export const moveClip =
-  (id: string, frame: number, track?: string): Edit =>
-  (draft) => {
-    const clip = find(draft, id)
-    if (!clip) return
-    const to =
-      track && draft.tracks.find((t) => t.id === track)?.kind === draft.tracks.find((t) => t.id === clip.track)?.kind
-        ? track
-        : clip.track
-    const others = draft.clips.filter((c) => c.track === to && c.id !== id)
-    clip.track = to
-    clip.at = freeStart(others, Math.max(0, frame), clip.length)
-  }
-
+export const moveClip = define('moveClip', [Id.clip, Frame, Id.track.optional()], (id, frame, track) => (draft) => {
+  const clip = find(draft, id)
+  if (!clip) return
+  const to =
+    track && draft.tracks.find((t) => t.id === track)?.kind === draft.tracks.find((t) => t.id === clip.track)?.kind
+      ? track
+      : clip.track
+  const others = draft.clips.filter((c) => c.track === to && c.id !== id)
+  clip.track = to
+  clip.at = freeStart(others, Math.max(0, frame), clip.length)
+})
 /** The start nearest to `wanted` at which `length` frames are free. */
 export function freeStart(others: Pick<Clip, 'at' | 'length'>[], wanted: number, length: number): number {
   const fits = (at: number) => at >= 0 && others.every((o) => at + length <= o.at || at >= o.at + o.length)
@@ -100,67 +94,58 @@ export function freeStart(others: Pick<Clip, 'at' | 'length'>[], wanted: number,
  * Takes the frames [from, to) out of tracks. With `close`, later clips of these tracks move up, and where a take is
  * among them the loose ends of elements from there on move with them; else a gap stays.
  */
-export const takeOut =
-  (tracks: string | readonly string[], from: number, to: number, close: boolean, newId: () => string): Edit =>
-  (draft) => {
-    const meant = typeof tracks === 'string' ? [tracks] : tracks
-    if (to <= from || !draft.clips.some((c) => meant.includes(c.track) && clipEnd(c) > from)) return
-    for (const clip of meant.flatMap((track) => sorted(draft, track))) {
-      const right = cutAt(draft, clip, from, newId()) ?? (clip.at >= from ? clip : null)
-      if (right && right.at < to) cutAt(draft, right, to, newId())
-    }
-    draft.clips = draft.clips.filter((c) => !meant.includes(c.track) || c.at < from || clipEnd(c) > to)
-    if (!close) return
-    for (const c of draft.clips) if (meant.includes(c.track) && c.at >= to) c.at -= to - from
-    if (!draft.tracks.some((t) => meant.includes(t.id) && t.kind === 'takes')) return
-    const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
-    for (const e of draft.elements)
-      for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
-    for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
-  }
-
+export const takeOut = define(
+  'takeOut',
+  [Ids.tracks, Frame, Frame, Flag],
+  (tracks, from, to, close) =>
+    (draft, { newId }) => {
+      if (to <= from || !draft.clips.some((c) => tracks.includes(c.track) && clipEnd(c) > from)) return
+      for (const clip of tracks.flatMap((track) => sorted(draft, track))) {
+        const right = cutAt(draft, clip, from, newId('clip')) ?? (clip.at >= from ? clip : null)
+        if (right && right.at < to) cutAt(draft, right, to, newId('clip'))
+      }
+      draft.clips = draft.clips.filter((c) => !tracks.includes(c.track) || c.at < from || clipEnd(c) > to)
+      if (!close) return
+      for (const c of draft.clips) if (tracks.includes(c.track) && c.at >= to) c.at -= to - from
+      if (!draft.tracks.some((t) => tracks.includes(t.id) && t.kind === 'takes')) return
+      const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
+      for (const e of draft.elements)
+        for (const edge of [e.start, e.end])
+          if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
+      for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
+    },
+)
 /** The tracks that a cut goes through when nothing says otherwise: all of takes and sound. */
 export const cutTracks = (lesson: Lesson): string[] =>
   lesson.tracks.filter((t) => t.kind !== 'elements').map((t) => t.id)
 /** Cuts every clip of these tracks in two at a frame inside it. */
-export const splitTracks =
-  (tracks: readonly string[], frame: number, newId: () => string): Edit =>
-  (draft) => {
-    for (const clip of [...draft.clips]) if (tracks.includes(clip.track)) cutAt(draft, clip, frame, newId())
-  }
-
-export const removeClips =
-  (ids: string[]): Edit =>
-  (draft) => {
-    draft.clips = draft.clips.filter((c) => !ids.includes(c.id))
-  }
-export const setClip =
-  (id: string, change: (c: Clip) => void): Edit =>
-  (draft) => {
-    const c = find(draft, id)
-    if (c) change(c)
-  }
+export const splitTracks = define('splitTracks', [Ids.tracks, Frame], (tracks, frame) => (draft, { newId }) => {
+  for (const clip of [...draft.clips]) if (tracks.includes(clip.track)) cutAt(draft, clip, frame, newId('clip'))
+})
+export const removeClips = define('removeClips', [Ids.clips], (ids) => (draft) => {
+  draft.clips = draft.clips.filter((c) => !ids.includes(c.id))
+})
+/** Sets values of a clip. */
+export const setClip = define('setClip', [Id.clip, Values], (id, values) => (draft) => setAll(find(draft, id)!, values))
 
 /** Changes a clip's speed; it keeps its in point and shows the same stretch of its medium, up to the next clip. */
-export const setSpeed =
-  (id: string, num: number, den: number): Edit =>
-  (draft) => {
-    const clip = find(draft, id)
-    if (!clip || clip.freeze) return
-    const wanted = Math.max(1, Math.round((clip.length * clip.speed.num * den) / (clip.speed.den * num)))
-    const row = sorted(draft, clip.track)
-    const next = row[row.indexOf(clip) + 1]
-    clip.speed = { num, den }
-    clip.length = Math.min(wanted, (next?.at ?? Infinity) - clip.at)
-  }
-
+export const setSpeed = define('setSpeed', [Id.clip, Count, Count], (id, num, den) => (draft) => {
+  const clip = find(draft, id)
+  if (!clip || clip.freeze) return
+  const wanted = Math.max(1, Math.round((clip.length * clip.speed.num * den) / (clip.speed.den * num)))
+  const row = sorted(draft, clip.track)
+  const next = row[row.indexOf(clip) + 1]
+  clip.speed = { num, den }
+  clip.length = Math.min(wanted, (next?.at ?? Infinity) - clip.at)
+})
 /**
  * Lays a medium on the first track that takes it: at a frame if given and free, else after the last clip. The first
  * take sets the lesson's size and rate.
  */
-export const layMedium =
-  (mediaId: string, clipId: string, frame: number | null): Edit =>
-  (draft) => {
+export const layMedium = define(
+  'layMedium',
+  [Id.medium, NewId, Frame.nullable()],
+  (mediaId, clipId, frame) => (draft, given) => {
     const medium = draft.media[mediaId]
     if (!medium) return
     const kind = medium.kind === 'sound' ? 'sound' : 'takes'
@@ -169,7 +154,7 @@ export const layMedium =
     const firstTake = medium.kind === 'take' && !draft.clips.some((c) => draft.media[c.media]?.kind === 'take')
     if (firstTake && medium.width && medium.height && medium.rate) {
       const frame = frameFor(medium.width, medium.height)
-      resizeLesson(frame.width, frame.height)(draft)
+      make(resizeLesson(frame.width, frame.height), draft, given)
       changeRate(draft, medium.rate)
     }
     const length =
@@ -194,8 +179,8 @@ export const layMedium =
       levelDb: 0,
       muted: false,
     })
-  }
-
+  },
+)
 /**
  * Brings an element to another frame rate: what it does, and for how long, keeps its time to the nearest frame.
  *
@@ -215,7 +200,10 @@ export function changeRateOf(e: Element, to: (frames: number) => number): void {
   eachNumber(e, (v, { type }) => (type === 'frames' ? to(v) : v))
 }
 
-/** Gives the lesson another frame rate; everything keeps its time to the nearest frame. */
+/** Gives the lesson another frame rate. */
+export const setRate = define('setRate', [Rate], (rate) => (draft) => changeRate(draft, rate))
+
+/** Brings a lesson to another frame rate; everything keeps its time to the nearest frame. */
 export function changeRate(draft: Lesson, rate: Rate): void {
   const k = (rate.num * draft.rate.den) / (rate.den * draft.rate.num)
   if (k === 1) return

@@ -1,8 +1,9 @@
 import { enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import type { Lesson } from '../lesson/schema'
 import { remember, resolve, type Timed } from '../timing'
-import type { Edit } from './act'
+import { make, type Edit, type Given } from './act'
 import { changesBetween } from './changes'
+import { Unfit } from './unfit'
 
 enablePatches()
 
@@ -12,25 +13,60 @@ export interface Edited {
   patches: Patch[]
   inverse: Patch[]
 }
-
-/**
- * What an edit would lead to, without what it takes to keep it: for a drag that is under way. Null when it changes
- * nothing or leads round in a circle.
- */
-export function previewEdit(lesson: Lesson, edit: Edit): Timed | null {
-  const changed = produce(lesson, edit)
-  if (changed === lesson) return null
-  const timed = resolve(changed)
-  return timed.findings.some((f) => f.code === 'cycle') ? null : timed
+/** Why an edit was not made: a sentence, or null when it changes nothing. `unfit`: the lesson is not as it supposes. */
+export interface Refused {
+  refused: string | null
+  unfit?: true
 }
 
 /**
- * Applies an edit. Pure: gives the lesson after it, resolved, with the JSON patches that lead there and
- * back. Ties remember where they stood. Null when the edit changed nothing, or would lead ties round in a circle
- * (`refused`).
+ * Ids that come of a seed, so that an edit that is made again, or made elsewhere, gives what it makes the same ones:
+ * `pose-k3f9x2`, `pose-k3f9x2-2`.
  */
-export function applyEdit(lesson: Lesson, edit: Edit): { edited: Edited } | { refused: string | null } {
-  const [changed, p1, i1] = produceWithPatches(lesson, edit)
+export function idsFrom(seed: string): Given['newId'] {
+  let n = 0
+  return (what) => `${what}-${seed}${++n > 1 ? `-${n}` : ''}`
+}
+
+/**
+ * What an edit would lead to, without what it takes to keep it: for a drag that is under way. Null when it changes
+ * nothing, does not fit the lesson, or leads round in a circle.
+ */
+export function previewEdit(timed: Timed, edit: Edit): Timed | null {
+  try {
+    const changed = produce(timed.lesson, (draft) => make(edit, draft, { timed, newId: idsFrom('preview') }))
+    if (changed === timed.lesson) return null
+    const after = resolve(changed)
+    return after.findings.some((f) => f.code === 'cycle') ? null : after
+  } catch (e) {
+    if (e instanceof Unfit) return null
+    throw e
+  }
+}
+
+/**
+ * Applies an edit. Pure: gives the lesson after it, resolved, with the JSON patches that lead there and back. Ties
+ * remember where they stood.
+ *
+ * @param newId  gives ids to what it makes: from another seed for each edit, from the same one when it is made again
+ * @param timed  the lesson, solved, where that is known
+ */
+export function applyEdit(
+  lesson: Lesson,
+  edit: Edit,
+  newId: Given['newId'],
+  timed: Timed = resolve(lesson),
+): { edited: Edited } | Refused {
+  try {
+    return applied(lesson, (draft) => make(edit, draft, { timed, newId }))
+  } catch (e) {
+    if (!(e instanceof Unfit)) throw e
+    return { refused: `This cannot be done: ${e.message}.`, unfit: true }
+  }
+}
+
+function applied(lesson: Lesson, change: (draft: Lesson) => void): { edited: Edited } | Refused {
+  const [changed, p1, i1] = produceWithPatches(lesson, change)
   // What is changed and put back again leaves no patches.
   if (changed === lesson || p1.length === 0 || changesBetween(lesson, changed).length === 0) return { refused: null }
   const timed = resolve(changed)

@@ -1,96 +1,133 @@
 import { setAt, valueAt } from '../values'
 import { elementIn, elementsIn } from './chosen'
 import { frameOfMedium } from '../lesson/clips'
-import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
+import { Edge, Element, type Lesson, type MoveEdge } from '../lesson/schema'
 import { aimAt, aimOf, clicksIn, isRule, kindOf, letGo } from '../kinds'
 import { noPassing } from '../lesson/make'
-import type { Catch } from '../moments'
 import { frameOfTie, resolve, type Timed } from '../timing'
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define, Edit, Id, Ids, make } from './act'
+import { Caught, Flag, Frame, Num, Side, Values } from './args'
 import { numbered } from './names'
-import { plain } from './plain'
+import { plain, setAll } from './plain'
 import { release } from './riding'
 
-const each = (draft: Lesson, ids: string[], change: (e: Element) => void) => {
+const each = (draft: Lesson, ids: readonly string[], change: (e: Element) => void) => {
   for (const e of elementsIn(draft, ids)) change(e)
 }
 const plainEdge = (edge: Edge): Edge => ({ ...edge })
 
-export const addElement =
-  (e: Element): Edit =>
-  (draft) => {
-    draft.elements.push(plain(e))
+export const addElement = define('addElement', [Element], (e) => (draft) => {
+  draft.elements.push(plain(e))
+})
+/** Sets values of elements. */
+export const setElements = define('setElements', [Ids.elements, Values], (ids, values) => (draft) => {
+  for (const e of elementsIn(draft, ids)) setAll(e, values)
+})
+/** Puts elements at a place that was typed: they are let go by what held them. */
+export const putAt = define('putAt', [Ids.elements, Values], (ids, values) => (draft) => {
+  for (const e of elementsIn(draft, ids)) {
+    letGo(e)
+    setAll(e, values)
   }
-export const setElements =
-  (ids: string[], change: (e: Element) => void): Edit =>
-  (draft) =>
-    each(draft, ids, change)
+})
+/** Changes the scale of elements along an axis; `linked`, the other one as much. */
+export const setScale = define(
+  'setScale',
+  [Ids.elements, z.enum(['x', 'y']), Num, Flag],
+  (ids, axis, to, linked) => (draft) => {
+    for (const e of elementsIn(draft, ids)) {
+      const other = axis === 'x' ? 'y' : 'x'
+      const before = e.scale[axis]
+      e.scale[axis] = to
+      if (linked) e.scale[other] = before === 0 ? to : (e.scale[other] * to) / before
+    }
+  },
+)
+/** Turns and scales elements, each around its own anchor point. */
+export const turnAndScale = define('turnAndScale', [Ids.elements, Num, Num], (ids, degrees, factor) => (draft) => {
+  for (const e of elementsIn(draft, ids)) {
+    e.rotation += degrees
+    e.scale.x *= factor
+    e.scale.y *= factor
+  }
+})
+/** Lets letters and lines of elements keep their size in a zoom, or grow with it. */
+export const keepReadable = define('keepReadable', [Ids.elements, Flag], (ids, on) => (draft) => {
+  for (const e of elementsIn(draft, ids)) {
+    if (on) e.readable = true
+    else delete e.readable
+  }
+})
 
 /**
  * Takes elements out. What hung on one of them stays where it is, loose; what rode on one stays where it was at
  * `frame`.
  */
-export const removeElements =
-  (ids: string[], timed: Timed, frame = 0): Edit =>
-  (draft) => {
-    for (const own of timed.lesson.elements) {
-      if (ids.includes(own.id) || !own.rides?.on || !ids.includes(own.rides.on)) continue
-      const span = timed.spans.get(own.id)!
-      const e = elementIn(draft, own.id)
-      if (e) release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
-    }
-    draft.elements = draft.elements.filter((e) => !ids.includes(e.id))
-    for (const e of draft.elements) {
-      const span = timed.spans.get(e.id)
-      if (!span) continue
-      for (const side of ['start', 'end'] as const) {
-        const edge = e[side]
-        if (edge.on === 'element' && ids.includes(edge.element))
-          e[side] = { on: 'loose', frame: side === 'start' ? span.from : span.to }
-        for (const pose of e.poses) {
-          const move = pose[side]
-          if (move.on === 'element' && ids.includes(move.element))
-            pose[side] = { on: 'start', frames: (frameOfTie(timed, move) ?? move.last) - span.from }
+export const removeElements = define(
+  'removeElements',
+  [Ids.elements, Frame.optional()],
+  (ids, frame = 0) =>
+    (draft, { timed }) => {
+      for (const own of timed.lesson.elements) {
+        if (ids.includes(own.id) || !own.rides?.on || !ids.includes(own.rides.on)) continue
+        const span = timed.spans.get(own.id)!
+        const e = elementIn(draft, own.id)
+        if (e) release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
+      }
+      draft.elements = draft.elements.filter((e) => !ids.includes(e.id))
+      for (const e of draft.elements) {
+        const span = timed.spans.get(e.id)
+        if (!span) continue
+        for (const side of ['start', 'end'] as const) {
+          const edge = e[side]
+          if (edge.on === 'element' && ids.includes(edge.element))
+            e[side] = { on: 'loose', frame: side === 'start' ? span.from : span.to }
+          for (const pose of e.poses) {
+            const move = pose[side]
+            if (move.on === 'element' && ids.includes(move.element))
+              pose[side] = { on: 'start', frames: (frameOfTie(timed, move) ?? move.last) - span.from }
+          }
         }
       }
-    }
-    for (const s of draft.staggers) {
-      s.elements = s.elements.filter((id) => !ids.includes(id))
-      for (const id of ids) delete s.shifts[id]
-    }
-    draft.staggers = draft.staggers.filter((s) => s.elements.length >= 2)
-  }
+      for (const s of draft.staggers) {
+        s.elements = s.elements.filter((id) => !ids.includes(id))
+        for (const id of ids) delete s.shifts[id]
+      }
+      draft.staggers = draft.staggers.filter((s) => s.elements.length >= 2)
+    },
+)
 /** Moves elements by pixels. A callout's tip keeps pointing where it points, unless `withTips`. */
-export const moveElements =
-  (ids: string[], dx: number, dy: number, withTips = false): Edit =>
-  (draft) =>
-    each(draft, ids, (e) => {
-      e.x = Math.round((e.x + dx) * 100) / 100
-      e.y = Math.round((e.y + dy) * 100) / 100
-      letGo(e)
-      const aim = aimOf(e)
-      if (withTips && aim) aimAt(e, { x: aim.x + dx, y: aim.y + dy })
-    })
-
-export type Restack = 'front' | 'back' | 'forward' | 'backward'
-export const restack =
-  (ids: string[], where: Restack): Edit =>
-  (draft) => {
-    const mine = draft.elements.filter((e) => ids.includes(e.id))
-    const rest = draft.elements.filter((e) => !ids.includes(e.id))
-    if (mine.length === 0) return
-    const first = draft.elements.indexOf(mine[0]!)
-    const at =
-      where === 'front'
-        ? rest.length
-        : where === 'back'
-          ? 0
-          : where === 'forward'
-            ? Math.min(rest.length, first + 1)
-            : Math.max(0, first - 1)
-    draft.elements = [...rest.slice(0, at), ...mine, ...rest.slice(at)]
-  }
-
+export const moveElements = define(
+  'moveElements',
+  [Ids.elements, Num, Num, Flag.optional()],
+  (ids, dx, dy, withTips = false) =>
+    (draft) =>
+      each(draft, ids, (e) => {
+        e.x = Math.round((e.x + dx) * 100) / 100
+        e.y = Math.round((e.y + dy) * 100) / 100
+        letGo(e)
+        const aim = aimOf(e)
+        if (withTips && aim) aimAt(e, { x: aim.x + dx, y: aim.y + dy })
+      }),
+)
+export const Restack = z.enum(['front', 'back', 'forward', 'backward'])
+export type Restack = z.infer<typeof Restack>
+export const restack = define('restack', [Ids.elements, Restack], (ids, where) => (draft) => {
+  const mine = draft.elements.filter((e) => ids.includes(e.id))
+  const rest = draft.elements.filter((e) => !ids.includes(e.id))
+  if (mine.length === 0) return
+  const first = draft.elements.indexOf(mine[0]!)
+  const at =
+    where === 'front'
+      ? rest.length
+      : where === 'back'
+        ? 0
+        : where === 'forward'
+          ? Math.min(rest.length, first + 1)
+          : Math.max(0, first - 1)
+  draft.elements = [...rest.slice(0, at), ...mine, ...rest.slice(at)]
+})
 /**
  * Copies of elements, shifted in time so that the first starts at `frame` (loose), or in place when null. Ties among
  * them lead to the copies.
@@ -125,12 +162,9 @@ export function copies(elements: Element[], timed: Timed, frame: number | null, 
     return copy
   })
 }
-export const addElements =
-  (list: Element[]): Edit =>
-  (draft) => {
-    draft.elements.push(...plain(list))
-  }
-
+export const addElements = define('addElements', [z.array(Element)], (list) => (draft) => {
+  draft.elements.push(...plain(list))
+})
 /**
  * An element's end as it is after being put at `frame`: tied to what caught it; else it hangs on as before with another
  * offset; loose when asked.
@@ -140,7 +174,7 @@ export function edgeAt(
   e: Element,
   side: 'start' | 'end',
   frame: number,
-  caught: Catch | null,
+  caught: Caught | null,
   loose: boolean,
 ): Edge {
   if (loose) return { on: 'loose', frame }
@@ -159,134 +193,137 @@ export function edgeAt(
       return { ...edge, offset: edge.offset + frame - now, last: frame }
   }
 }
-export const setEdge =
-  (id: string, side: 'start' | 'end', edge: Edge): Edit =>
-  (draft) =>
+export const setEdge = define(
+  'setEdge',
+  [Id.element, Side, Edge],
+  (id, side, edge) => (draft) =>
     each(draft, [id], (e) => {
       e[side] = edge
-    })
-
+    }),
+)
 /**
  * Moves whole elements in time by frames: loose ends move, tied ones change their offset. `tied` says which end of
  * which element caught a moment.
  */
-export const shiftElements =
-  (ids: string[], by: number, timed: Timed, tied?: { id: string; side: 'start' | 'end'; caught: Catch } | null): Edit =>
-  (draft) =>
-    each(draft, ids, (e) => {
-      const span = timed.spans.get(e.id)
-      if (!span) return
-      const catchOf = (side: 'start' | 'end') => (tied?.id === e.id && tied.side === side ? tied.caught : null)
-      const along = (edge: Edge) =>
-        edge.on === 'length' || (edge.on === 'element' && (edge.element === e.id || ids.includes(edge.element)))
-      const length = span.to - span.from
-      const before = { start: plainEdge(e.start), end: plainEdge(e.end) }
-      if (!along(e.start) || catchOf('start'))
-        e.start = edgeAt(timed, { ...e, ...before }, 'start', span.from + by, catchOf('start'), false)
-      if (catchOf('end')) {
-        e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, catchOf('end'), false)
-        if (before.end.on === 'length') e.start = { on: 'length', frames: length }
-      } else if (!along(e.end)) e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, null, false)
-    })
-
+export const shiftElements = define(
+  'shiftElements',
+  [Ids.elements, Num, z.object({ id: z.string(), side: Side, caught: Caught }).nullable().optional()],
+  (ids, by, tied) =>
+    (draft, { timed }) =>
+      each(draft, ids, (e) => {
+        const span = timed.spans.get(e.id)
+        if (!span) return
+        const catchOf = (side: 'start' | 'end') => (tied?.id === e.id && tied.side === side ? tied.caught : null)
+        const along = (edge: Edge) =>
+          edge.on === 'length' || (edge.on === 'element' && (edge.element === e.id || ids.includes(edge.element)))
+        const length = span.to - span.from
+        const before = { start: plainEdge(e.start), end: plainEdge(e.end) }
+        if (!along(e.start) || catchOf('start'))
+          e.start = edgeAt(timed, { ...e, ...before }, 'start', span.from + by, catchOf('start'), false)
+        if (catchOf('end')) {
+          e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, catchOf('end'), false)
+          if (before.end.on === 'length') e.start = { on: 'length', frames: length }
+        } else if (!along(e.end)) e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, null, false)
+      }),
+)
 /** Breaks what stands for many up into one for each click of its span, each tied to its click. */
-export const breakUp =
-  (id: string, timed: Timed, newId: () => string): Edit =>
-  (draft) => {
-    const at = draft.elements.findIndex((e) => e.id === id)
-    const rule = draft.elements[at]
-    const span = timed.spans.get(id)
-    if (!rule || !span || !isRule(rule)) return
-    const { single, title } = kindOf(rule)
-    const one = single?.(plain(rule) as never)
-    if (!one) return
-    const singles = clicksIn(timed, span).map((click) => ({
-      ...plain(rule),
-      id: newId(),
-      name: `${title}: ${click.label}`.slice(0, 120),
-      x: click.at.x,
-      y: click.at.y,
-      look: plain(one.look),
-      arrival: noPassing(),
-      departure: noPassing(),
-      start: { on: 'moment' as const, moment: click.id, edge: 'start' as const, offset: 0, last: click.frame },
-      end: { on: 'length' as const, frames: one.frames },
-    }))
-    draft.elements.splice(at, 1, ...singles)
-  }
-
+export const breakUp = define('breakUp', [Id.element], (id) => (draft, { timed, newId }) => {
+  const at = draft.elements.findIndex((e) => e.id === id)
+  const rule = draft.elements[at]
+  const span = timed.spans.get(id)
+  if (!rule || !span || !isRule(rule)) return
+  const { single, title } = kindOf(rule)
+  const one = single?.(plain(rule) as never)
+  if (!one) return
+  const singles = clicksIn(timed, span).map((click) => ({
+    ...plain(rule),
+    id: newId('ripple'),
+    name: `${title}: ${click.label}`.slice(0, 120),
+    x: click.at.x,
+    y: click.at.y,
+    look: plain(one.look),
+    arrival: noPassing(),
+    departure: noPassing(),
+    start: { on: 'moment' as const, moment: click.id, edge: 'start' as const, offset: 0, last: click.frame },
+    end: { on: 'length' as const, frames: one.frames },
+  }))
+  draft.elements.splice(at, 1, ...singles)
+})
 /**
  * Splits elements at a frame: what they do goes on in the second part as if nothing had been cut. Both edges of the cut
  * are tied to what lies right there, if anything does.
  */
-export const splitElements =
-  (ids: string[], timed: Timed, frame: number, newId: () => string, caught: Catch | null = null): Edit =>
-  (draft) => {
-    const taken = new Set(timed.lesson.elements.map((e) => e.name))
-    const cut: Edge = caught
-      ? { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: frame - caught.frame, last: frame }
-      : { on: 'loose', frame }
-    for (const own of timed.lesson.elements) {
-      const span = timed.spans.get(own.id)!
-      const at = draft.elements.findIndex((e) => e.id === own.id)
-      if (!ids.includes(own.id) || at < 0 || frame <= span.from || frame >= span.to) continue
-      const first = draft.elements[at]!
-      const second = plain(own)
-      const length = span.to - span.from
-      const gone = frame - span.from
-      Object.assign(second, {
-        id: newId(),
-        name: numbered(own.name, taken),
-        start: { ...cut },
-        arrival: noPassing(),
-        ...(own.end.on === 'length' && { end: { on: 'length', frames: span.to - frame } }),
-      })
-      for (const pose of second.poses)
-        for (const side of ['start', 'end'] as const) {
-          const edge = pose[side]
-          if (edge.on === 'start') edge.frames -= gone
-          if (edge.on === 'share') edge.share = (edge.share * length - gone) / (length - gone)
-        }
-      for (const pose of first.poses)
-        for (const side of ['start', 'end'] as const) {
-          const edge = pose[side]
-          if (edge.on === 'end') edge.frames -= span.to - frame
-          if (edge.on === 'share') edge.share = (edge.share * length) / gone
-        }
-      first.end = { ...cut }
-      first.departure = noPassing()
-      if (own.start.on === 'length') first.start = { on: 'loose', frame: span.from }
-      draft.elements.splice(at + 1, 0, second)
-    }
-  }
-
+export const splitElements = define(
+  'splitElements',
+  [Ids.elements, Frame, Caught.nullable().optional()],
+  (ids, frame, caught = null) =>
+    (draft, { timed, newId }) => {
+      const taken = new Set(timed.lesson.elements.map((e) => e.name))
+      const cut: Edge = caught
+        ? { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: frame - caught.frame, last: frame }
+        : { on: 'loose', frame }
+      for (const own of timed.lesson.elements) {
+        const span = timed.spans.get(own.id)!
+        const at = draft.elements.findIndex((e) => e.id === own.id)
+        if (!ids.includes(own.id) || at < 0 || frame <= span.from || frame >= span.to) continue
+        const first = draft.elements[at]!
+        const second = plain(own)
+        const length = span.to - span.from
+        const gone = frame - span.from
+        Object.assign(second, {
+          id: newId('part'),
+          name: numbered(own.name, taken),
+          start: { ...cut },
+          arrival: noPassing(),
+          ...(own.end.on === 'length' && { end: { on: 'length', frames: span.to - frame } }),
+        })
+        for (const pose of second.poses)
+          for (const side of ['start', 'end'] as const) {
+            const edge = pose[side]
+            if (edge.on === 'start') edge.frames -= gone
+            if (edge.on === 'share') edge.share = (edge.share * length - gone) / (length - gone)
+          }
+        for (const pose of first.poses)
+          for (const side of ['start', 'end'] as const) {
+            const edge = pose[side]
+            if (edge.on === 'end') edge.frames -= span.to - frame
+            if (edge.on === 'share') edge.share = (edge.share * length) / gone
+          }
+        first.end = { ...cut }
+        first.departure = noPassing()
+        if (own.start.on === 'length') first.start = { on: 'loose', frame: span.from }
+        draft.elements.splice(at + 1, 0, second)
+      }
+    },
+)
 /**
  * An edit of an element's end that pushes along what begins after it on its track, by as much as the end moved. What
  * follows by a tie of its own is not moved twice.
  */
-export const pushing =
-  (id: string, change: Edit, timed: Timed): Edit =>
-  (draft) => {
-    change(draft)
-    const after = resolve(plain(draft)).spans
-    const own = timed.lesson.elements.find((e) => e.id === id)
-    const before = timed.spans.get(id)
-    const by = own && before ? (after.get(id)?.to ?? before.to) - before.to : 0
-    if (by === 0) return
-    const later = timed.lesson.elements.filter(
-      (e) =>
-        e.track === own!.track &&
-        e.id !== id &&
-        timed.spans.get(e.id)!.from >= before!.to &&
-        after.get(e.id)?.from === timed.spans.get(e.id)!.from,
-    )
+export const pushing = define('pushing', [Id.element, Edit], (id, change) => (draft, given) => {
+  make(change, draft, given)
+  const { timed } = given
+  const after = resolve(plain(draft)).spans
+  const own = timed.lesson.elements.find((e) => e.id === id)
+  const before = timed.spans.get(id)
+  const by = own && before ? (after.get(id)?.to ?? before.to) - before.to : 0
+  if (by === 0) return
+  const later = timed.lesson.elements.filter(
+    (e) =>
+      e.track === own!.track &&
+      e.id !== id &&
+      timed.spans.get(e.id)!.from >= before!.to &&
+      after.get(e.id)?.from === timed.spans.get(e.id)!.from,
+  )
+  make(
     shiftElements(
       later.map((e) => e.id),
       by,
-      timed,
-    )(draft)
-  }
-
+    ),
+    draft,
+    given,
+  )
+})
 /** An edge of a move that is tied, or stays with a take, as frames from its element's start; others as they are. */
 function loosened(timed: Timed, edge: MoveEdge, from: number): MoveEdge {
   if (edge.on === 'moment' || edge.on === 'element')
@@ -299,35 +336,38 @@ function loosened(timed: Timed, edge: MoveEdge, from: number): MoveEdge {
  * Puts whole elements, with all they do, so that the first of them starts at a frame. Their moves go along, also those
  * that were tied.
  */
-export const retime =
-  (ids: string[], frame: number, timed: Timed): Edit =>
-  (draft) => {
-    const first = Math.min(...ids.map((id) => timed.spans.get(id)?.from ?? Infinity))
-    if (!Number.isFinite(first) || first === frame) return
-    for (const e of draft.elements) {
-      const span = timed.spans.get(e.id)
-      if (!ids.includes(e.id) || !span) continue
-      for (const pose of e.poses)
-        for (const side of ['start', 'end'] as const) {
-          const edge = pose[side]
-          pose[side] = loosened(timed, edge, span.from)
-        }
-    }
-    shiftElements(ids, frame - first, timed)(draft)
-  }
-
-/** Gives elements a part of what another does or looks like. A look is taken over only by elements of its kind. */
-export const takeOver =
-  (ids: string[], from: Element, what: 'arrival' | 'departure' | 'look'): Edit =>
-  (draft) =>
-    each(draft, ids, (e) => {
-      if (e.id === from.id) return
-      if (what !== 'look') {
-        e[what] = plain(from[what])
-        return
+export const retime = define('retime', [Ids.elements, Frame], (ids, frame) => (draft, given) => {
+  const { timed } = given
+  const first = Math.min(...ids.map((id) => timed.spans.get(id)?.from ?? Infinity))
+  if (!Number.isFinite(first) || first === frame) return
+  for (const e of draft.elements) {
+    const span = timed.spans.get(e.id)
+    if (!ids.includes(e.id) || !span) continue
+    for (const pose of e.poses)
+      for (const side of ['start', 'end'] as const) {
+        const edge = pose[side]
+        pose[side] = loosened(timed, edge, span.from)
       }
-      if (e.look.kind !== from.look.kind) return
-      const look = plain(from.look)
-      for (const part of kindOf(e).content ?? []) setAt(look, part, plain(valueAt(e.look, part)))
-      e.look = look
-    })
+  }
+  make(shiftElements(ids, frame - first), draft, given)
+})
+/** Gives elements a part of what another does or looks like. A look is taken over only by elements of its kind. */
+export const takeOver = define(
+  'takeOver',
+  [Ids.elements, Id.element, z.enum(['arrival', 'departure', 'look'])],
+  (ids, first, what) =>
+    (draft, { timed }) => {
+      const from = timed.lesson.elements.find((e) => e.id === first)!
+      each(draft, ids, (e) => {
+        if (e.id === first) return
+        if (what !== 'look') {
+          e[what] = plain(from[what])
+          return
+        }
+        if (e.look.kind !== from.look.kind) return
+        const look = plain(from.look)
+        for (const part of kindOf(e).content ?? []) setAt(look, part, plain(valueAt(e.look, part)))
+        e.look = look
+      })
+    },
+)

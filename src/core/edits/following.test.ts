@@ -1,3 +1,4 @@
+import { newIds, byHand } from '@/core/testing/made'
 import { framingAt, CALM } from '../framing'
 import { posedAt } from '../motion'
 import { resolve } from '../timing'
@@ -31,7 +32,7 @@ function withPointer(): Lesson {
   return lesson
 }
 const after = (lesson: Lesson, edit: Parameters<typeof applyEdit>[1]): Lesson => {
-  const r = applyEdit(lesson, edit)
+  const r = applyEdit(lesson, edit, newIds())
   if (!('edited' in r)) throw new Error(r.refused ?? 'nothing changed')
   return r.edited.lesson
 }
@@ -50,10 +51,10 @@ test('a zoom follows the pointer: its views are poses of it, and the pointer is 
 test('a pose that is kept stays as it is when the zoom follows anew', () => {
   const once = after(withPointer(), followPointer('follow', CALM))
   const pose = once.elements[0]!.poses[0]!
-  const moved = after(once, (d) => {
-    d.elements[0]!.poses[0]!.values.x = 1300
-    d.elements[0]!.poses[0]!.values.y = 760
-  })
+  const moved = after(
+    once,
+    byHand(once, (d) => Object.assign(d.elements[0]!.poses[0]!.values, { x: 1300, y: 760 })),
+  )
   const again = after(after(moved, lockPose('follow', pose.id, true)), followPointer('follow', { ...CALM, zoom: 3 }))
   expect(again.elements[0]!.poses.some((p) => p.locked && p.values.x === 1300 && p.values.y === 760)).toBe(true)
   // Around the dart it opens more than a third of the take, so that the way to the kept pose can be followed; still
@@ -64,7 +65,7 @@ test('a pose that is kept stays as it is when the zoom follows anew', () => {
 test('without a pointer a zoom is left as it was', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'zoom', 'z', loose(0), loose(100))]
-  expect(applyEdit(lesson, followPointer('z', CALM))).toEqual({ refused: null })
+  expect(applyEdit(lesson, followPointer('z', CALM), newIds())).toEqual({ refused: null })
 })
 test('an element goes with the pointer, so far from it and so many frames behind', () => {
   const lesson = withPointer()
@@ -83,7 +84,7 @@ test('proposed clicks ripple once they are accepted, and are gone once they are 
   lesson.media.take!.moments[2]!.proposed = true
   const rippled = after(lesson, rippleOnClicks('r'))
   expect(rippled.elements[0]!.look).toMatchObject({ kind: 'ripple', every: true })
-  expect(applyEdit(rippled, rippleOnClicks('again'))).toEqual({ refused: null })
+  expect(applyEdit(rippled, rippleOnClicks('again'), newIds())).toEqual({ refused: null })
   const accepted = after(rippled, acceptMoments(['take/click-2']))
   expect(accepted.media.take!.moments.map((m) => m.proposed ?? false)).toEqual([false, false, true])
   expect(
@@ -115,7 +116,7 @@ test('a pinned callout goes where its spot went, its tail too, and is not shown 
   expect(at(130).opacity).toBe(0)
   expect(at(160).opacity).toBe(1)
   const still = places.map((p) => ({ ...p, y: 700, seen: true }))
-  expect(applyEdit(lesson, pinTo('note', 'take', still))).toEqual({ refused: null })
+  expect(applyEdit(lesson, pinTo('note', 'take', still), newIds())).toEqual({ refused: null })
 })
 test(
   'a found trace gives moments, ripples and a framing in one ' +
@@ -147,7 +148,7 @@ test('a shaky pointer is evened out once, and stays where it clicks', () => {
   // The click at two seconds.
   expect(pointerAt(made.media.take!.pointer!, 2e6)).toEqual(pointerAt(lesson.media.take!.pointer!, 2e6))
   lesson.media.take!.pointer = PATH
-  expect(applyEdit(lesson, smoothPointer('take'))).toEqual({ refused: null })
+  expect(applyEdit(lesson, smoothPointer('take'), newIds())).toEqual({ refused: null })
 })
 test(
   'a followed view and an element that goes with the pointer ' +
@@ -157,10 +158,7 @@ test(
     lesson.elements = [element(lesson, 'text', 'label', loose(0), loose(290))]
     const made = after(after(lesson, followPointer('follow', CALM)), goWithPointer('label', { x: 30, y: 30 }, 0))
     // A second before the pointer's flight goes; what came at frame 90 comes at frame 60.
-    const cut = after(
-      made,
-      takeOut('takes-1', 20, 50, true, () => 'rest'),
-    )
+    const cut = after(made, takeOut(['takes-1'], 20, 50, true))
     const [whole, less] = [resolve(made), resolve(cut)]
     for (let f = 60; f < 250; f++) {
       expect(framingAt(less, f - 30)).toEqual(framingAt(whole, f))
@@ -176,12 +174,7 @@ test(
 )
 test('of what is cut away the last view stands at the cut', () => {
   const made = after(withPointer(), followPointer('follow', CALM))
-  const cut = resolve(
-    after(
-      made,
-      takeOut('takes-1', 80, 120, true, () => 'rest'),
-    ),
-  )
+  const cut = resolve(after(made, takeOut(['takes-1'], 80, 120, true)))
   const far = framingAt(resolve(made), 150)
   expect(framingAt(cut, 110)).toEqual(far)
   expect(framingAt(cut, 81)).toEqual(far)
@@ -206,6 +199,8 @@ test(
     expect(mended.moments.find((m) => m.id === 'take/hand')!.at).toEqual({ x: 7, y: 7 })
     const logged = after(withPointer(), correctPointer('take', piece, 5_000_000)).media.take!
     expect(logged.moments.map((m) => m.at)).toEqual(withPointer().media.take!.moments.map((m) => m.at))
-    expect(applyEdit(withPointer(), correctPointer('none', piece, 5))).toEqual({ refused: null })
+    expect(applyEdit(withPointer(), correctPointer('none', piece, 5), newIds())).toMatchObject({
+      refused: expect.stringContaining('the medium “none”, which is not there'),
+    })
   },
 )

@@ -1,15 +1,17 @@
 import { tenth } from '../geometry'
 import { isRule, isView, kindOf, newElement } from '../kinds'
 import { elementIn } from './chosen'
-import { CALM, followInputAt, followStands, type FollowChoice, type Stand } from '../framing'
+import { CALM, followInputAt, followStands, FollowChoice, type Stand } from '../framing'
 import { zoomRect } from '../framing/zoom'
-import type { Element, Lesson, Moment, Pose } from '../lesson/schema'
+import { Moment, type Element, type Lesson, type Pose } from '../lesson/schema'
 import { atPose, motionOf } from '../motion'
 import { cornersOf, setAt } from '../values'
 import { resolve, type Timed } from '../timing'
 import { mended, pointerAt, smoothed } from '../trace'
 import { MOST_POSES, posesAlong, withTake } from './along'
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define, Id, make } from './act'
+import { Flag, Frame, NewId, Num, Point, Way } from './args'
 import { setTrace } from './lesson'
 import { plain, tie } from './plain'
 
@@ -69,100 +71,82 @@ export function following(timed: Timed, zoom: Element, choice: FollowChoice): El
 }
 
 /** Lets a zoom follow the pointer; the zoom is made, over the whole lesson, when it is not there. */
-export const followPointer =
-  (id: string, choice: FollowChoice): Edit =>
-  (draft) => {
-    if (!draft.elements.some((e) => e.id === id)) {
-      const e = newElement(draft, 'zoom', id, tie('lesson:start'), tie('lesson:end'))
-      draft.elements.push({ ...e, name: 'Follow the pointer' })
-    }
-    const lesson = plain(draft) as Lesson
-    const timed = resolve(lesson)
-    const made = following(
-      timed,
-      lesson.elements.find((e) => e.id === id)!,
-      choice,
-    )
-    const at = draft.elements.findIndex((e) => e.id === id)
-    if (made) draft.elements[at] = made
+export const followPointer = define('followPointer', [NewId, FollowChoice], (id, choice) => (draft) => {
+  if (!draft.elements.some((e) => e.id === id)) {
+    const e = newElement(draft, 'zoom', id, tie('lesson:start'), tie('lesson:end'))
+    draft.elements.push({ ...e, name: 'Follow the pointer' })
   }
-
+  const lesson = plain(draft) as Lesson
+  const timed = resolve(lesson)
+  const made = following(
+    timed,
+    lesson.elements.find((e) => e.id === id)!,
+    choice,
+  )
+  const at = draft.elements.findIndex((e) => e.id === id)
+  if (made) draft.elements[at] = made
+})
 /** A ripple on every click of the lesson, unless there is one. */
-export const rippleOnClicks =
-  (id: string): Edit =>
-  (draft) => {
-    if (draft.elements.some((e) => isRule(e) && kindOf(e).marks)) return
-    const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
-    setAt(e.look, 'every', true)
-    draft.elements.push({ ...e, name: 'Ripple on every click' })
-  }
-
+export const rippleOnClicks = define('rippleOnClicks', [NewId], (id) => (draft) => {
+  if (draft.elements.some((e) => isRule(e) && kindOf(e).marks)) return
+  const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
+  setAt(e.look, 'every', true)
+  draft.elements.push({ ...e, name: 'Ripple on every click' })
+})
 /**
  * All that a found trace is good for, in one edit: its moments and the pointer's way, a ripple on its clicks, and a
  * calm framing that follows it, unless the lesson has a zoom of its own.
  */
-export const takeTrace =
-  (
-    media: string,
-    moments: Moment[],
-    pointer: [number, number, number][],
-    ids: { ripple: string; zoom: string },
-  ): Edit =>
-  (draft) => {
-    setTrace(media, moments, pointer)(draft)
-    rippleOnClicks(ids.ripple)(draft)
-    if (!draft.elements.some(isView)) followPointer(ids.zoom, CALM)(draft)
-  }
-
+export const takeTrace = define(
+  'takeTrace',
+  [Id.medium, z.array(Moment), Way, z.object({ ripple: NewId, zoom: NewId })],
+  (media, moments, pointer, ids) => (draft, given) => {
+    make(setTrace(media, moments, pointer), draft, given)
+    make(rippleOnClicks(ids.ripple), draft, given)
+    if (!draft.elements.some(isView)) make(followPointer(ids.zoom, CALM), draft, given)
+  },
+)
 /** Evens out the shaky pointer of a take; rests, clicks and arrivals stay where and when they are. */
-export const smoothPointer =
-  (media: string): Edit =>
-  (draft) => {
-    const m = draft.media[media]
-    if (!m?.pointer) return
-    const even = smoothed(
-      m.pointer,
-      m.moments.filter((x) => x.kind === 'click' || x.kind === 'drag').map((x) => x.fromUs),
-    )
-    if (even.some((p, i) => p[1] !== m.pointer![i]![1] || p[2] !== m.pointer![i]![2])) m.pointer = even
-  }
-
+export const smoothPointer = define('smoothPointer', [Id.medium], (media) => (draft) => {
+  const m = draft.media[media]
+  if (!m?.pointer) return
+  const even = smoothed(
+    m.pointer,
+    m.moments.filter((x) => x.kind === 'click' || x.kind === 'drag').map((x) => x.fromUs),
+  )
+  if (even.some((p, i) => p[1] !== m.pointer![i]![1] || p[2] !== m.pointer![i]![2])) m.pointer = even
+})
 /**
  * Puts a take's pointer where a person said that it is at a time, with the way on both sides as it was found again;
  * moments that were found in the pixels go where it was then.
  *
  * @param piece  microseconds of the take and pixels, a place a frame
  */
-export const correctPointer =
-  (media: string, piece: readonly [number, number, number][], us: number): Edit =>
-  (draft) => {
-    const m = draft.media[media]
-    if (!m) return
-    const path = mended(m.pointer ?? [], piece, us)
-    const [first, last] = [piece[0]?.[0] ?? us, piece.at(-1)?.[0] ?? us]
-    m.pointer = path
-    // A trace that was found is told by its confidences; what a log says stands.
-    if (!m.moments.some((x) => x.confidence !== undefined)) return
-    for (const x of m.moments) {
-      if (x.byHand || !x.at || x.fromUs < first || x.fromUs > last) continue
-      const at = pointerAt(path, x.fromUs)
-      if (at) x.at = { x: tenth(at.x), y: tenth(at.y) }
-    }
+export const correctPointer = define('correctPointer', [Id.medium, Way, Num], (media, piece, us) => (draft) => {
+  const m = draft.media[media]
+  if (!m) return
+  const path = mended(m.pointer ?? [], piece, us)
+  const [first, last] = [piece[0]?.[0] ?? us, piece.at(-1)?.[0] ?? us]
+  m.pointer = path
+  // A trace that was found is told by its confidences; what a log says stands.
+  if (!m.moments.some((x) => x.confidence !== undefined)) return
+  for (const x of m.moments) {
+    if (x.byHand || !x.at || x.fromUs < first || x.fromUs > last) continue
+    const at = pointerAt(path, x.fromUs)
+    if (at) x.at = { x: tenth(at.x), y: tenth(at.y) }
   }
-
-const marked =
-  (mark: 'locked' | 'press') =>
-  (element: string, pose: string, on: boolean): Edit =>
-  (draft) => {
+})
+const marking = (name: string, mark: 'locked' | 'press') =>
+  define(name, [Id.element, z.string(), Flag], (element, pose, on) => (draft) => {
     const p = elementIn(draft, element)?.poses.find((x) => x.id === pose)
     if (!p) return
     if (on) p[mark] = true
     else delete p[mark]
-  }
+  })
 /** Keeps a pose of a zoom as it is when it follows the pointer anew, or lets it go again. */
-export const lockPose = marked('locked')
+export const lockPose = marking('lockPose', 'locked')
 /** Lets a drawn pointer press once it has come to a pose, or not. */
-export const setPress = marked('press')
+export const setPress = marking('setPress', 'press')
 
 const WITHIN_PX = 1.5
 
@@ -172,21 +156,19 @@ const WITHIN_PX = 1.5
  * @param offset  where its anchor point is from the pointer, in pixels of the lesson's frame
  * @param lag     how many frames it comes behind
  */
-export const goWithPointer =
-  (id: string, offset: { x: number; y: number }, lag: number): Edit =>
-  (draft) => {
-    const timed = resolve(plain(draft) as Lesson)
-    const e = elementIn(draft, id)
-    const span = timed.spans.get(id)
-    const input = span && followInputAt(timed, span)
-    if (!e || !input) return
-    const at = (f: number) => {
-      const p = input.pointer[Math.max(0, f - lag)]!
-      return { t: f, x: tenth(p.x + offset.x), y: tenth(p.y + offset.y) }
-    }
-    const corners = cornersOf(input.pointer.length, at, WITHIN_PX)
-    const values = (f: number) => ({ x: at(f).x, y: at(f).y })
-    Object.assign(e, values(0))
-    e.space = 'take'
-    e.poses = posesAlong(`${id}-with`, timed.lesson, span.from, corners, values)
+export const goWithPointer = define('goWithPointer', [Id.element, Point, Frame], (id, offset, lag) => (draft) => {
+  const timed = resolve(plain(draft) as Lesson)
+  const e = elementIn(draft, id)
+  const span = timed.spans.get(id)
+  const input = span && followInputAt(timed, span)
+  if (!e || !input) return
+  const at = (f: number) => {
+    const p = input.pointer[Math.max(0, f - lag)]!
+    return { t: f, x: tenth(p.x + offset.x), y: tenth(p.y + offset.y) }
   }
+  const corners = cornersOf(input.pointer.length, at, WITHIN_PX)
+  const values = (f: number) => ({ x: at(f).x, y: at(f).y })
+  Object.assign(e, values(0))
+  e.space = 'take'
+  e.poses = posesAlong(`${id}-with`, timed.lesson, span.from, corners, values)
+})

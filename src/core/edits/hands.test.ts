@@ -25,9 +25,7 @@ describe('as long as what lies below', () => {
     const span = E.spanOfBelow(resolve(lesson), 'over')!
     const tied = made(lesson, E.setSpan('over', span))
     expect(resolve(tied).spans.get('over')).toMatchObject({ from: 30, to: 180 })
-    const later = made(tied, (d) => {
-      d.elements[0]!.end = lasting(90)
-    })
+    const later = made(tied, E.setEdge(tied.elements[0]!.id, 'end', lasting(90)))
     expect(resolve(later).spans.get('over')).toMatchObject({ from: 30, to: 120 })
   })
   test('the take where no element is beneath it; nothing where there is no take either', () => {
@@ -50,7 +48,7 @@ describe('cuts through all tracks', () => {
     return lesson
   }
   test('the narration is taken out along with the take, so what is said stays with what is shown', () => {
-    const after = made(withVoice(), E.takeOut(E.cutTracks(withVoice()), 100, 160, true, newIds()))
+    const after = made(withVoice(), E.takeOut(E.cutTracks(withVoice()), 100, 160, true))
     const rows = (track: string) => after.clips.filter((c) => c.track === track).map((c) => [c.at, c.length, c.inUs])
     expect(rows('takes-1')).toEqual(
       [
@@ -62,12 +60,12 @@ describe('cuts through all tracks', () => {
     expect(resolve(after).spans.get('late')!.from).toBe(190)
   })
   test('one track alone is cut when that is meant, and what stands on the takes stays', () => {
-    const after = made(withVoice(), E.takeOut('sound-1', 100, 160, true, newIds()))
+    const after = made(withVoice(), E.takeOut(['sound-1'], 100, 160, true))
     expect(after.clips.filter((c) => c.track === 'takes-1')).toEqual(withVoice().clips.slice(0, 1))
     expect(resolve(after).spans.get('late')!.from).toBe(250)
   })
   test('a split leaves every track as long as it was, in two', () => {
-    const after = made(withVoice(), E.splitTracks(E.cutTracks(withVoice()), 120, newIds()))
+    const after = made(withVoice(), E.splitTracks(E.cutTracks(withVoice()), 120))
     expect(after.clips.map((c) => [c.track, c.at, c.length]).sort()).toEqual([
       ['sound-1', 0, 120],
       ['sound-1', 120, 180],
@@ -82,12 +80,12 @@ test('a split at a click ties both parts to it: they follow it together, without
   lesson.elements = [box(lesson, 'long', 20, 150)]
   const timed = resolve(lesson)
   const moment = timed.moments.get('take/click-1')!
-  const after = made(lesson, E.splitElements(['long'], timed, 60, newIds(), { moment, edge: 'start', frame: 60 }))
+  const after = made(lesson, E.splitElements(['long'], 60, { moment, edge: 'start', frame: 60 }))
   expect(after.elements.map((e) => [e.name, resolve(after).spans.get(e.id)])).toMatchObject([
     ['long', { from: 20, to: 60 }],
     ['long 2', { from: 60, to: 170 }],
   ])
-  const trimmed = resolve(made(after, E.takeOut('takes-1', 0, 15, true, newIds())))
+  const trimmed = resolve(made(after, E.takeOut(['takes-1'], 0, 15, true)))
   expect(after.elements.map((e) => [trimmed.spans.get(e.id)!.from, trimmed.spans.get(e.id)!.to])).toEqual([
     [5, 45],
     [45, 155],

@@ -1,5 +1,7 @@
-export * from './act'
+export { Edit, editNames, EDITS, Id, Ids, inOne, make, readEdit, Unknown, type Deed, type Given } from './act'
+export type { Caught, Here, Stance, Values } from './args'
 export * from './edit'
+export * from './unfit'
 export * from './chosen'
 export * from './changes'
 export * from './elements'

@@ -1,20 +1,20 @@
 import { elementIn, elementsIn } from './chosen'
-import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
+import { Pose, type Element, type Lesson, type MoveEdge } from '../lesson/schema'
 import { atPose, keyableValue, edgeFrame, motionOf, posedAt, propertyValue, setAt, type Move } from '../motion'
 import { type KeyValue } from '../values'
 import { takeTimeAt } from '../lesson/clips'
 import type { Timed } from '../timing'
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define, Id, Ids, make, type Given } from './act'
+import { Easing, Flag, Frame, Num, Path } from './args'
 import { keptAt } from './moveEdges'
 import { keyAt, keyedPaths } from './posing'
 import { plain } from './plain'
 
 /** A keyframe: one property in one pose. With `path` null, all that the pose keys. */
-export interface KeyRef {
-  element: string
-  pose: string
-  path: string | null
-}
+const KeyRef = z.object({ element: z.string(), pose: z.string(), path: Path.nullable() })
+export type KeyRef = z.infer<typeof KeyRef>
+const KeyRefs = z.array(KeyRef).readonly()
 
 const find = (draft: Lesson, id: string): Element | undefined => elementIn(draft, id)
 
@@ -47,75 +47,73 @@ const eachOf = (
 }
 
 /** Keys properties of elements at a frame, at the values they have there; each straight on from its keyframe before. */
-export const addKey =
-  (ids: string[], paths: readonly string[], timed: Timed, frame: number, newId: () => string): Edit =>
-  (draft) => {
-    for (const own of timed.lesson.elements) {
-      const e = find(draft, own.id)
-      const now = posedAt(timed, own, frame)
-      if (!ids.includes(own.id) || !e || !now) continue
-      const values = Object.fromEntries(
-        paths.flatMap((path) => {
-          const value = keyableValue(now, path)
-          return value === undefined ? [] : [[path, value]]
-        }),
-      )
-      if (Object.keys(values).length === 0) continue
-      keyAt(timed, draft, own, frame, values, newId)
-    }
-  }
+export const addKey = define(
+  'addKey',
+  [Ids.elements, z.array(Path).readonly(), Frame],
+  (ids, paths, frame) =>
+    (draft, { timed, newId }) => {
+      for (const own of timed.lesson.elements) {
+        const e = find(draft, own.id)
+        const now = posedAt(timed, own, frame)
+        if (!ids.includes(own.id) || !e || !now) continue
+        const values = Object.fromEntries(
+          paths.flatMap((path) => {
+            const value = keyableValue(now, path)
+            return value === undefined ? [] : [[path, value]]
+          }),
+        )
+        if (Object.keys(values).length === 0) continue
+        keyAt(timed, draft, own, frame, values, newId)
+      }
+    },
+)
 /** Keys one more property in every pose that an element has, at the value it shows there; its motion stays as it is. */
-export const keyAtPoses =
-  (ids: string[], path: string, timed: Timed): Edit =>
-  (draft) => {
-    for (const own of timed.lesson.elements) {
-      const e = find(draft, own.id)
-      if (!ids.includes(own.id) || !e) continue
-      motionOf(timed, own).moves.forEach((m, i) => {
-        const value = keyableValue(atPose(timed, own, i + 1), path)
-        const pose = e.poses.find((p) => p.id === m.pose.id)!
-        if (value !== undefined && !(path in pose.values)) pose.values[path] = value
-      })
-    }
-  }
-/** Takes all keyframes of elements away: each stands from then on as it does at a frame. */
-export const removeMotion =
-  (ids: string[], timed: Timed, frame: number): Edit =>
-  (draft) => {
-    for (const own of timed.lesson.elements) {
-      const e = find(draft, own.id)
-      if (!ids.includes(own.id) || !e || own.poses.length === 0) continue
-      const now = posedAt(timed, own, frame) ?? own
-      for (const path of keyedPaths(own)) {
-        const value = keyableValue(now, path)
-        if (value !== undefined) setAt(e, path, value)
-      }
-      e.poses = []
-      e.loop = null
-    }
-  }
-
-/** Takes keyframes away; a pose with none left goes too. */
-export const removeKeys =
-  (refs: readonly KeyRef[], timed: Timed): Edit =>
-  (draft) =>
-    eachOf(timed, refs, draft, (_own, e, chosen) => {
-      for (const { move, paths } of chosen) {
-        const pose = e.poses.find((p) => p.id === move.pose.id)!
-        for (const path of paths) delete pose.values[path]
-        if (Object.keys(pose.values).length === 0) e.poses = e.poses.filter((p) => p !== pose)
-      }
+export const keyAtPoses = define('keyAtPoses', [Ids.elements, Path], (ids, path) => (draft, { timed }) => {
+  for (const own of timed.lesson.elements) {
+    const e = find(draft, own.id)
+    if (!ids.includes(own.id) || !e) continue
+    motionOf(timed, own).moves.forEach((m, i) => {
+      const value = keyableValue(atPose(timed, own, i + 1), path)
+      const pose = e.poses.find((p) => p.id === m.pose.id)!
+      if (value !== undefined && !(path in pose.values)) pose.values[path] = value
     })
-/** Takes all keyframes of a property away; its value from then on is that of the first pose. */
-export const removeProperty =
-  (ids: string[], path: string): Edit =>
-  (draft) => {
-    for (const e of elementsIn(draft, ids)) {
-      for (const p of e.poses) delete p.values[path]
-      e.poses = e.poses.filter((p) => Object.keys(p.values).length > 0)
-    }
   }
-
+})
+/** Takes all keyframes of elements away: each stands from then on as it does at a frame. */
+export const removeMotion = define('removeMotion', [Ids.elements, Frame], (ids, frame) => (draft, { timed }) => {
+  for (const own of timed.lesson.elements) {
+    const e = find(draft, own.id)
+    if (!ids.includes(own.id) || !e || own.poses.length === 0) continue
+    const now = posedAt(timed, own, frame) ?? own
+    for (const path of keyedPaths(own)) {
+      const value = keyableValue(now, path)
+      if (value !== undefined) setAt(e, path, value)
+    }
+    e.poses = []
+    e.loop = null
+  }
+})
+/** Takes keyframes away; a pose with none left goes too. */
+export const removeKeys = define(
+  'removeKeys',
+  [KeyRefs],
+  (refs) =>
+    (draft, { timed }) =>
+      eachOf(timed, refs, draft, (_own, e, chosen) => {
+        for (const { move, paths } of chosen) {
+          const pose = e.poses.find((p) => p.id === move.pose.id)!
+          for (const path of paths) delete pose.values[path]
+          if (Object.keys(pose.values).length === 0) e.poses = e.poses.filter((p) => p !== pose)
+        }
+      }),
+)
+/** Takes all keyframes of a property away; its value from then on is that of the first pose. */
+export const removeProperty = define('removeProperty', [Ids.elements, Path], (ids, path) => (draft) => {
+  for (const e of elementsIn(draft, ids)) {
+    for (const p of e.poses) delete p.values[path]
+    e.poses = e.poses.filter((p) => Object.keys(p.values).length > 0)
+  }
+})
 /** The same edge of a move of an element, `by` frames later. */
 export function laterBy(timed: Timed, e: Element, edge: MoveEdge, by: number): MoveEdge {
   const span = timed.spans.get(e.id)!
@@ -142,12 +140,12 @@ export function laterBy(timed: Timed, e: Element, edge: MoveEdge, by: number): M
  * Puts the keyframes that a pose is to give up into a pose of their own, and gives that; the pose itself where all of
  * it is meant.
  */
-function parted(e: Element, move: Move, paths: string[], newId: () => string): Pose {
+function parted(e: Element, move: Move, paths: string[], newId: Given['newId']): Pose {
   const pose = e.poses.find((p) => p.id === move.pose.id)!
   if (paths.length >= Object.keys(move.pose.values).length) return pose
   const own: Pose = {
     ...plain(pose),
-    id: newId(),
+    id: newId('pose'),
     values: Object.fromEntries(paths.map((p) => [p, move.pose.values[p]!])),
   }
   for (const path of paths) delete pose.values[path]
@@ -162,91 +160,100 @@ const landingsOf = (timed: Timed, own: Element): Map<string, number> =>
   new Map(motionOf(timed, own).moves.map((m) => [m.pose.id, m.to]))
 
 /** Moves keyframes in time by frames. A part of a pose leaves it. */
-export const shiftKeys =
-  (refs: readonly KeyRef[], by: number, timed: Timed, newId: () => string): Edit =>
-  (draft) =>
-    eachOf(timed, refs, draft, (own, e, chosen) => {
-      const landings = landingsOf(timed, own)
-      for (const { move, paths } of chosen) {
-        const pose = parted(e, move, paths, newId)
-        pose.start = laterBy(timed, own, pose.start, by)
-        pose.end = laterBy(timed, own, pose.end, by)
-        landings.set(pose.id, move.to + by)
-      }
-      sorted(e, landings)
-    })
-
+export const shiftKeys = define(
+  'shiftKeys',
+  [KeyRefs, Num],
+  (refs, by) =>
+    (draft, { timed, newId }) =>
+      eachOf(timed, refs, draft, (own, e, chosen) => {
+        const landings = landingsOf(timed, own)
+        for (const { move, paths } of chosen) {
+          const pose = parted(e, move, paths, newId)
+          pose.start = laterBy(timed, own, pose.start, by)
+          pose.end = laterBy(timed, own, pose.end, by)
+          landings.set(pose.id, move.to + by)
+        }
+        sorted(e, landings)
+      }),
+)
 /** Stretches (above 1) or squeezes keyframes in time around a frame; moves become as much longer or shorter. */
-export const stretchKeys =
-  (refs: readonly KeyRef[], around: number, factor: number, timed: Timed, newId: () => string): Edit =>
-  (draft) =>
-    eachOf(timed, refs, draft, (own, e, chosen) => {
-      const landings = landingsOf(timed, own)
-      const put = (frame: number) => Math.round(around + (frame - around) * factor)
-      for (const { move, paths } of chosen) {
-        const pose = parted(e, move, paths, newId)
-        const scaled = (edge: MoveEdge, now: number): MoveEdge =>
-          edge.on === 'length'
-            ? { on: 'length', frames: Math.max(0, Math.round((move.to - move.from) * factor)) }
-            : laterBy(timed, own, edge, put(now) - Math.round(now))
-        pose.start = scaled(pose.start, move.from)
-        pose.end = scaled(pose.end, move.to)
-        landings.set(pose.id, put(move.to))
-      }
-      sorted(e, landings)
-    })
-
+export const stretchKeys = define(
+  'stretchKeys',
+  [KeyRefs, Num, Num],
+  (refs, around, factor) =>
+    (draft, { timed, newId }) =>
+      eachOf(timed, refs, draft, (own, e, chosen) => {
+        const landings = landingsOf(timed, own)
+        const put = (frame: number) => Math.round(around + (frame - around) * factor)
+        for (const { move, paths } of chosen) {
+          const pose = parted(e, move, paths, newId)
+          const scaled = (edge: MoveEdge, now: number): MoveEdge =>
+            edge.on === 'length'
+              ? { on: 'length', frames: Math.max(0, Math.round((move.to - move.from) * factor)) }
+              : laterBy(timed, own, edge, put(now) - Math.round(now))
+          pose.start = scaled(pose.start, move.from)
+          pose.end = scaled(pose.end, move.to)
+          landings.set(pose.id, put(move.to))
+        }
+        sorted(e, landings)
+      }),
+)
 /** Plays keyframes the other way round between the first and the last of them. */
-export const reverseKeys =
-  (refs: readonly KeyRef[], timed: Timed, newId: () => string): Edit =>
-  (draft) =>
-    eachOf(timed, refs, draft, (own, e, chosen) => {
-      if (chosen.length < 2) return
-      const { moves } = motionOf(timed, own)
-      const first = chosen[0]!.move.to
-      const last = chosen.at(-1)!.move.to
-      const mirror = (frame: number) => first + last - frame
-      const paths = [...new Set(chosen.flatMap((c) => c.paths))]
-      const valuesAt = (move: Move) => {
-        const at = atPose(timed, own, moves.indexOf(move) + 1)
-        return Object.fromEntries(paths.map((p) => [p, propertyValue(at, p)]))
-      }
-      const values = chosen.map((c) => valuesAt(c.move)).reverse()
-      const landings = landingsOf(timed, own)
-      const poses = chosen.map((c) => parted(e, c.move, c.paths, newId))
-      poses.forEach((pose, i) => {
-        pose.values = values[i]!
-        if (i === 0) return
-        const was = chosen[chosen.length - i]!.move
-        pose.start = was.pose.start.on === 'previous' ? { on: 'previous' } : keptAt(timed, own, mirror(was.to), null)
-        pose.end = keptAt(
-          timed,
-          own,
-          mirror(was.pose.start.on === 'previous' ? chosen[chosen.length - 1 - i]!.move.to : was.from),
-          null,
-        )
-        pose.easing = was.pose.easing
-        pose.curve = was.pose.curve && { start: was.pose.curve.landing, landing: was.pose.curve.start }
-        landings.set(
-          pose.id,
-          mirror(was.pose.start.on === 'previous' ? chosen[chosen.length - 1 - i]!.move.to : was.from),
-        )
-      })
-      sorted(e, landings)
-    })
-
+export const reverseKeys = define(
+  'reverseKeys',
+  [KeyRefs],
+  (refs) =>
+    (draft, { timed, newId }) =>
+      eachOf(timed, refs, draft, (own, e, chosen) => {
+        if (chosen.length < 2) return
+        const { moves } = motionOf(timed, own)
+        const first = chosen[0]!.move.to
+        const last = chosen.at(-1)!.move.to
+        const mirror = (frame: number) => first + last - frame
+        const paths = [...new Set(chosen.flatMap((c) => c.paths))]
+        const valuesAt = (move: Move) => {
+          const at = atPose(timed, own, moves.indexOf(move) + 1)
+          return Object.fromEntries(paths.map((p) => [p, propertyValue(at, p)]))
+        }
+        const values = chosen.map((c) => valuesAt(c.move)).reverse()
+        const landings = landingsOf(timed, own)
+        const poses = chosen.map((c) => parted(e, c.move, c.paths, newId))
+        poses.forEach((pose, i) => {
+          pose.values = values[i]!
+          if (i === 0) return
+          const was = chosen[chosen.length - i]!.move
+          pose.start = was.pose.start.on === 'previous' ? { on: 'previous' } : keptAt(timed, own, mirror(was.to), null)
+          pose.end = keptAt(
+            timed,
+            own,
+            mirror(was.pose.start.on === 'previous' ? chosen[chosen.length - 1 - i]!.move.to : was.from),
+            null,
+          )
+          pose.easing = was.pose.easing
+          pose.curve = was.pose.curve && { start: was.pose.curve.landing, landing: was.pose.curve.start }
+          landings.set(
+            pose.id,
+            mirror(was.pose.start.on === 'previous' ? chosen[chosen.length - 1 - i]!.move.to : was.from),
+          )
+        })
+        sorted(e, landings)
+      }),
+)
 /** Keyframes to be pasted: frames count from the first landing; `base` is what the element was before them. */
-export interface CopiedKeys {
-  base: Record<string, KeyValue>
-  poses: {
-    from: number
-    to: number
-    straightOn: boolean
-    easing: string
-    values: Record<string, KeyValue>
-    curve: Pose['curve']
-  }[]
-}
+export const CopiedKeys = z.object({
+  base: Pose.shape.values,
+  poses: z.array(
+    z.object({
+      from: Num,
+      to: Num,
+      straightOn: Flag,
+      easing: Easing,
+      values: Pose.shape.values,
+      curve: Pose.shape.curve,
+    }),
+  ),
+})
+export type CopiedKeys = z.infer<typeof CopiedKeys>
 
 /** Copies keyframes of one element. Null when none are chosen. */
 export function copyKeys(refs: readonly KeyRef[], timed: Timed): CopiedKeys | null {
@@ -276,74 +283,74 @@ const RELATIVE = new Set(['x', 'y', 'rotation', 'look.tip.x', 'look.tip.y', 'til
  * Pastes keyframes so that the first of them lands at a frame. On an element that stands elsewhere,
  * places and turns are taken from where that one is; other values are as they were.
  */
-export const pasteKeys =
-  (ids: string[], copied: CopiedKeys, timed: Timed, frame: number, newId: () => string): Edit =>
-  (draft) => {
-    for (const own of timed.lesson.elements) {
-      const e = find(draft, own.id)
-      if (!ids.includes(own.id) || !e) continue
-      const now =
-        posedAt(timed, own, Math.max(timed.spans.get(own.id)!.from, frame + Math.min(0, copied.poses[0]!.from))) ?? own
-      const landings = landingsOf(timed, own)
-      for (const p of copied.poses) {
-        const values: Record<string, KeyValue> = {}
-        for (const [path, value] of Object.entries(p.values)) {
-          const here = keyableValue(now, path)
-          if (here === undefined) continue
-          const base = copied.base[path]
-          values[path] =
-            RELATIVE.has(path) && typeof value === 'number' && typeof here === 'number' && typeof base === 'number'
-              ? value + here - base
-              : value
+export const pasteKeys = define(
+  'pasteKeys',
+  [Ids.elements, CopiedKeys, Frame],
+  (ids, copied, frame) =>
+    (draft, { timed, newId }) => {
+      for (const own of timed.lesson.elements) {
+        const e = find(draft, own.id)
+        if (!ids.includes(own.id) || !e) continue
+        const now =
+          posedAt(timed, own, Math.max(timed.spans.get(own.id)!.from, frame + Math.min(0, copied.poses[0]!.from))) ??
+          own
+        const landings = landingsOf(timed, own)
+        for (const p of copied.poses) {
+          const values: Record<string, KeyValue> = {}
+          for (const [path, value] of Object.entries(p.values)) {
+            const here = keyableValue(now, path)
+            if (here === undefined) continue
+            const base = copied.base[path]
+            values[path] =
+              RELATIVE.has(path) && typeof value === 'number' && typeof here === 'number' && typeof base === 'number'
+                ? value + here - base
+                : value
+          }
+          if (Object.keys(values).length === 0) continue
+          const pose: Pose = {
+            id: newId('pose'),
+            start: p.straightOn ? { on: 'previous' } : { on: 'length', frames: Math.round(p.to - p.from) },
+            end: keptAt(timed, own, frame + p.to, null),
+            easing: p.easing,
+            values,
+            curve: p.curve,
+          }
+          e.poses.push(pose)
+          landings.set(pose.id, frame + p.to)
         }
-        if (Object.keys(values).length === 0) continue
-        const pose: Pose = {
-          id: newId(),
-          start: p.straightOn ? { on: 'previous' } : { on: 'length', frames: Math.round(p.to - p.from) },
-          end: keptAt(timed, own, frame + p.to, null),
-          easing: p.easing,
-          values,
-          curve: p.curve,
-        }
-        e.poses.push(pose)
-        landings.set(pose.id, frame + p.to)
+        sorted(e, landings)
       }
-      sorted(e, landings)
-    }
-  }
-
+    },
+)
 /**
  * Gives elements the moves of another one, each from its own place and as long after its own start; what they had of
  * moves is replaced.
  */
-export const takeMoves =
-  (ids: string[], from: string, timed: Timed, newId: () => string): Edit =>
-  (draft) => {
-    const leader = timed.lesson.elements.find((e) => e.id === from)
-    const copied =
-      leader &&
-      copyKeys(
-        leader.poses.map((p) => ({ element: from, pose: p.id, path: null })),
-        timed,
-      )
-    if (!leader || !copied) return
-    const others = ids.filter((id) => id !== from)
-    const bare: Timed = {
-      ...timed,
-      lesson: {
-        ...timed.lesson,
-        elements: timed.lesson.elements.map((e) => (others.includes(e.id) ? { ...e, poses: [] } : e)),
-      },
-    }
-    const after = motionOf(timed, leader).moves[0]!.to - timed.spans.get(from)!.from
-    for (const id of others) {
-      const e = find(draft, id)
-      if (!e) continue
-      e.poses = []
-      pasteKeys([id], copied, bare, timed.spans.get(id)!.from + after, newId)(draft)
-    }
+export const takeMoves = define('takeMoves', [Ids.elements, Id.element], (ids, from) => (draft, { timed, newId }) => {
+  const leader = timed.lesson.elements.find((e) => e.id === from)
+  const copied =
+    leader &&
+    copyKeys(
+      leader.poses.map((p) => ({ element: from, pose: p.id, path: null })),
+      timed,
+    )
+  if (!leader || !copied) return
+  const others = ids.filter((id) => id !== from)
+  const bare: Timed = {
+    ...timed,
+    lesson: {
+      ...timed.lesson,
+      elements: timed.lesson.elements.map((e) => (others.includes(e.id) ? { ...e, poses: [] } : e)),
+    },
   }
-
+  const after = motionOf(timed, leader).moves[0]!.to - timed.spans.get(from)!.from
+  for (const id of others) {
+    const e = find(draft, id)
+    if (!e) continue
+    e.poses = []
+    make(pasteKeys([id], copied, timed.spans.get(id)!.from + after), draft, { timed: bare, newId })
+  }
+})
 /** The frames at which an element has keyframes, of a property or of any; sorted. */
 export function keyFrames(timed: Timed, e: Element, path?: string): number[] {
   return [

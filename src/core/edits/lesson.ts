@@ -1,27 +1,26 @@
 import { elementsIn } from './chosen'
-import type { Medium, Moment, Track, Word } from '../lesson/schema'
+import { Medium, Moment, Track, Word } from '../lesson/schema'
 import { sourceUsAt, takeAt } from '../lesson/clips'
 
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define, Id, Ids, make } from './act'
+import { setAll } from './plain'
+import { Frame, NewId, Num, Point, Values, Way } from './args'
 
-export const rename =
-  (name: string): Edit =>
-  (draft) => {
-    draft.name = name
-  }
-export const addMedium =
-  (id: string, medium: Medium): Edit =>
-  (draft) => {
-    draft.media[id] = medium
-  }
-
+export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
+  draft.name = name
+})
+export const addMedium = define('addMedium', [NewId, Medium], (id, medium) => (draft) => {
+  draft.media[id] = medium
+})
 /**
  * Sets a mark or a chapter at a frame: on the take that is shown there, so that it follows the take, or on the lesson's
  * own time.
  */
-export const setMoment =
-  (id: string, kind: 'mark' | 'chapter', label: string, frame: number, at?: { x: number; y: number }): Edit =>
-  (draft) => {
+export const setMoment = define(
+  'setMoment',
+  [NewId, z.enum(['mark', 'chapter']), z.string(), Frame, Point.optional()],
+  (id, kind, label, frame, at) => (draft) => {
     const clip = takeAt(draft, frame)
     const medium = clip && draft.media[clip.media]
     if (clip && medium && medium.kind === 'take' && !clip.freeze) {
@@ -36,124 +35,123 @@ export const setMoment =
       medium.moments.push(moment)
       medium.moments.sort((a, b) => a.fromUs - b.fromUs)
     } else draft.moments.push({ id, kind, label, frame })
-  }
-
+  },
+)
 /** Moves a moment that was set by hand to another frame of the clip it lies on. */
-export const moveMoment =
-  (id: string, frame: number): Edit =>
-  (draft) => {
-    const own = draft.moments.find((m) => m.id === id)
-    if (own) {
-      own.frame = Math.max(0, frame)
-      return
-    }
-    for (const [mediaId, medium] of Object.entries(draft.media)) {
-      const m = medium.moments.find((x) => x.id === id && x.byHand)
-      const clip = takeAt(draft, frame)
-      if (m && clip?.media === mediaId) m.fromUs = sourceUsAt(clip, frame, draft.rate)
-    }
+export const moveMoment = define('moveMoment', [Id.moment, Frame], (id, frame) => (draft) => {
+  const own = draft.moments.find((m) => m.id === id)
+  if (own) {
+    own.frame = Math.max(0, frame)
+    return
   }
-export const renameMoment =
-  (id: string, label: string): Edit =>
-  (draft) => {
-    for (const m of [...draft.moments, ...Object.values(draft.media).flatMap((x) => x.moments)])
-      if (m.id === id) m.label = label
+  for (const [mediaId, medium] of Object.entries(draft.media)) {
+    const m = medium.moments.find((x) => x.id === id && x.byHand)
+    const clip = takeAt(draft, frame)
+    if (m && clip?.media === mediaId) m.fromUs = sourceUsAt(clip, frame, draft.rate)
   }
-export const removeMoment =
-  (id: string): Edit =>
-  (draft) => {
-    draft.moments = draft.moments.filter((m) => m.id !== id)
-    for (const medium of Object.values(draft.media))
-      if (medium.moments.some((m) => m.id === id)) medium.moments = medium.moments.filter((m) => m.id !== id)
-  }
-
+})
+export const renameMoment = define('renameMoment', [Id.moment, z.string()], (id, label) => (draft) => {
+  for (const m of [...draft.moments, ...Object.values(draft.media).flatMap((x) => x.moments)])
+    if (m.id === id) m.label = label
+})
+export const removeMoment = define('removeMoment', [Id.moment], (id) => (draft) => {
+  draft.moments = draft.moments.filter((m) => m.id !== id)
+  for (const medium of Object.values(draft.media))
+    if (medium.moments.some((m) => m.id === id)) medium.moments = medium.moments.filter((m) => m.id !== id)
+})
 /** The words of a sound or take, in place of those it had. */
-export const setWords =
-  (media: string, words: Word[]): Edit =>
-  (draft) => {
-    const m = draft.media[media]
-    if (m) m.words = words
-  }
+export const setWords = define('setWords', [Id.medium, z.array(Word)], (media, words) => (draft) => {
+  const m = draft.media[media]
+  if (m) m.words = words
+})
 /** The logged moments of a take, in place of those it had; what was set by hand stays. */
-export const setMoments =
-  (media: string, moments: Moment[]): Edit =>
-  (draft) => {
-    const m = draft.media[media]
-    if (m) m.moments = [...moments, ...m.moments.filter((x) => x.byHand)].sort((a, b) => a.fromUs - b.fromUs)
-  }
-
+export const setMoments = define('setMoments', [Id.medium, z.array(Moment)], (media, moments) => (draft) => {
+  const m = draft.media[media]
+  if (m) m.moments = [...moments, ...m.moments.filter((x) => x.byHand)].sort((a, b) => a.fromUs - b.fromUs)
+})
 /** What a recording tells, once its trace was found or read: its moments and the pointer's way. */
-export const setTrace =
-  (media: string, moments: Moment[], pointer: [number, number, number][]): Edit =>
-  (draft) => {
-    setMoments(media, moments)(draft)
+export const setTrace = define(
+  'setTrace',
+  [Id.medium, z.array(Moment), Way],
+  (media, moments, pointer) => (draft, given) => {
+    make(setMoments(media, moments), draft, given)
     const m = draft.media[media]
     if (m) m.pointer = pointer
-  }
-
+  },
+)
 /** Takes proposed moments as real. */
-export const acceptMoments =
-  (ids: readonly string[]): Edit =>
-  (draft) => {
-    for (const medium of Object.values(draft.media))
-      for (const m of medium.moments) if (m.proposed && ids.includes(m.id)) delete m.proposed
-  }
+export const acceptMoments = define('acceptMoments', [Ids.moments], (ids) => (draft) => {
+  for (const medium of Object.values(draft.media))
+    for (const m of medium.moments) if (m.proposed && ids.includes(m.id)) delete m.proposed
+})
 /** Dismisses moments that were proposed and are none. */
-export const dismissMoments =
-  (ids: readonly string[]): Edit =>
-  (draft) => {
-    for (const medium of Object.values(draft.media))
-      if (medium.moments.some((m) => m.proposed && ids.includes(m.id)))
-        medium.moments = medium.moments.filter((m) => !m.proposed || !ids.includes(m.id))
-  }
-
-export const addTrack =
-  (track: Track): Edit =>
-  (draft) => {
-    const at = draft.tracks.findIndex((t) => t.kind === track.kind)
-    draft.tracks.splice(Math.max(0, at), 0, track)
-  }
-export const setTrack =
-  (id: string, change: (t: Track) => void): Edit =>
-  (draft) => {
-    const t = draft.tracks.find((x) => x.id === id)
-    if (t) change(t)
-  }
+export const dismissMoments = define('dismissMoments', [Ids.moments], (ids) => (draft) => {
+  for (const medium of Object.values(draft.media))
+    if (medium.moments.some((m) => m.proposed && ids.includes(m.id)))
+      medium.moments = medium.moments.filter((m) => !m.proposed || !ids.includes(m.id))
+})
+export const addTrack = define('addTrack', [Track], (track) => (draft) => {
+  const at = draft.tracks.findIndex((t) => t.kind === track.kind)
+  draft.tracks.splice(Math.max(0, at), 0, track)
+})
+/** Sets values of a track. */
+export const setTrack = define(
+  'setTrack',
+  [Id.track, Values],
+  (id, values) => (draft) =>
+    setAll(
+      draft.tracks.find((t) => t.id === id)!,
+      values,
+    ),
+)
 /** Moves a track one place up or down. */
-export const moveTrack =
-  (id: string, by: -1 | 1): Edit =>
-  (draft) => {
+export const moveTrack = define(
+  'moveTrack',
+  [Id.track, z.union([z.literal(-1), z.literal(1)])],
+  (id, by) => (draft) => {
     const at = draft.tracks.findIndex((t) => t.id === id)
     const to = at + by
     if (at < 0 || to < 0 || to >= draft.tracks.length) return
     const [track] = draft.tracks.splice(at, 1)
     draft.tracks.splice(to, 0, track!)
-  }
+  },
+)
 /** Takes out a track with nothing on it; the last one of its kind stays. */
-export const removeTrack =
-  (id: string): Edit =>
-  (draft) => {
-    const track = draft.tracks.find((t) => t.id === id)
-    if (!track || draft.tracks.filter((t) => t.kind === track.kind).length < 2) return
-    if (draft.clips.some((c) => c.track === id) || draft.elements.some((e) => e.track === id)) return
-    draft.tracks = draft.tracks.filter((t) => t.id !== id)
-  }
-
+export const removeTrack = define('removeTrack', [Id.track], (id) => (draft) => {
+  const track = draft.tracks.find((t) => t.id === id)
+  if (!track || draft.tracks.filter((t) => t.kind === track.kind).length < 2) return
+  if (draft.clips.some((c) => c.track === id) || draft.elements.some((e) => e.track === id)) return
+  draft.tracks = draft.tracks.filter((t) => t.id !== id)
+})
 /** The lesson's length in frames; null: until the last clip ends. */
-export const setLength =
-  (frames: number | null): Edit =>
-  (draft) => {
-    draft.length = frames
-  }
-export const setBackground =
-  (colour: string): Edit =>
-  (draft) => {
-    draft.background = colour
-  }
+export const setLength = define('setLength', [Frame.nullable()], (frames) => (draft) => {
+  draft.length = frames
+})
+/** Sets values of the lesson itself. */
+export const setLesson = define('setLesson', [Values], (values) => (draft) => setAll(draft, values))
+export const setBackground = define('setBackground', [z.string()], (colour) => (draft) => {
+  draft.background = colour
+})
 /** Puts elements on another track for elements. */
-export const setTrackOf =
-  (ids: string[], track: string): Edit =>
-  (draft) => {
-    if (draft.tracks.find((t) => t.id === track)?.kind === 'elements')
-      for (const e of elementsIn(draft, ids)) e.track = track
-  }
+export const setTrackOf = define('setTrackOf', [Ids.elements, Id.track], (ids, track) => (draft) => {
+  if (draft.tracks.find((t) => t.id === track)?.kind === 'elements')
+    for (const e of elementsIn(draft, ids)) e.track = track
+})
+/**
+ * Puts a guide at a pixel of the frame; outside it, the guide is taken away.
+ *
+ * @param index  which guide; null for a new one
+ */
+export const putGuide = define(
+  'putGuide',
+  [z.enum(['x', 'y']), z.number().int().min(0).nullable(), Num],
+  (axis, index, to) => (draft) => {
+    const at = Math.round(to)
+    const list = draft.guides[axis]
+    const inside = at >= 0 && at <= (axis === 'x' ? draft.frame.width : draft.frame.height)
+    if (index === null) {
+      if (inside) list.push(at)
+    } else if (inside) list[index] = at
+    else list.splice(index, 1)
+  },
+)

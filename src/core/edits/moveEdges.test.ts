@@ -22,7 +22,7 @@ const on = (offset = 0): MoveEdge => ({ on: 'moment', moment: 'take/click-2', ed
 
 describe('an edge of a move, put elsewhere', () => {
   const put = (lesson: Lesson, side: 'start' | 'end', frame: number, caught: Catch | null = null) =>
-    made(lesson, E.putMoveEdge(resolve(lesson), own(lesson), own(lesson).poses[0]!, side, frame, caught))
+    made(lesson, E.putMoveEdge(own(lesson).id, own(lesson).poses[0]!.id, side, frame, caught))
   test('the other edge stays: the move gets slower or faster', () => {
     const lesson = withBox([pose('a', after(20), long(20), { x: 900 })])
     expect(move(lesson)).toEqual([120, 140])
@@ -74,8 +74,10 @@ describe('kept in another way, it stays where it is', () => {
   })
   test('a move whose both ends are lengths, and a landing that goes straight on, are refused', () => {
     const lesson = withBox([pose('a', long(10), after(40), { x: 900 })])
-    expect(E.applyEdit(lesson, E.setMoveEdge('box', 'a', 'end', long(5)))).toEqual({ refused: null })
-    expect(E.applyEdit(lesson, E.setMoveEdge('box', 'a', 'end', { on: 'previous' }))).toEqual({ refused: null })
+    expect(E.applyEdit(lesson, E.setMoveEdge('box', 'a', 'end', long(5)), newIds())).toEqual({ refused: null })
+    expect(E.applyEdit(lesson, E.setMoveEdge('box', 'a', 'end', { on: 'previous' }), newIds())).toEqual({
+      refused: null,
+    })
   })
   test('a frame is kept from the nearer end of the element', () => {
     const timed = resolve(start)
@@ -105,11 +107,11 @@ test('one easing goes to several moves; ways are bent and straightened; poses ar
 })
 test('several properties keyed at once are one pose; keyed where there is one, they join it', () => {
   const lesson = withBox([pose('a', after(20), long(10), { opacity: 0.5 })])
-  const apart = made(lesson, E.addKey(['box'], ['x', 'y'], resolve(lesson), 160, newIds()))
+  const apart = made(lesson, E.addKey(['box'], ['x', 'y'], 160))
   expect(own(apart).poses.map((p) => Object.keys(p.values))).toEqual([['opacity'], ['x', 'y']])
-  const joined = made(lesson, E.addKey(['box'], ['x', 'rotation'], resolve(lesson), 130, newIds()))
+  const joined = made(lesson, E.addKey(['box'], ['x', 'rotation'], 130))
   expect(own(joined).poses.map((p) => p.values)).toEqual([{ opacity: 0.5, x: 200, rotation: 0 }])
-  expect(E.applyEdit(lesson, E.addKey(['box'], ['look.gone'], resolve(lesson), 130, newIds()))).toEqual({
+  expect(E.applyEdit(lesson, E.addKey(['box'], ['look.gone'], 130), newIds())).toEqual({
     refused: null,
   })
 })

@@ -1,17 +1,19 @@
 import { hundredth } from '../geometry'
 import { elementIn } from './chosen'
-import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
+import { MoveEdge, Pose, type Element, type Lesson } from '../lesson/schema'
 import { takeTimeAt } from '../lesson/clips'
-import { nearestMoment, type Catch } from '../moments'
+import { nearestMoment } from '../moments'
 import { edgeFrame, motionOf } from '../motion'
 import type { Timed } from '../timing'
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define, Id } from './act'
+import { Caught, Easing, Num, PoseRefs, Side } from './args'
 
 /**
  * Where an edge of a move is kept when it is put at a frame: tied to what caught it, else from the nearer end of the
  * element.
  */
-export function keptAt(timed: Timed, e: Element, frame: number, caught: Catch | null): MoveEdge {
+export function keptAt(timed: Timed, e: Element, frame: number, caught: Caught | null): MoveEdge {
   if (caught)
     return {
       on: 'moment',
@@ -60,7 +62,7 @@ function moveEdgeAt(
   pose: Pose,
   side: 'start' | 'end',
   frame: number,
-  caught: Catch | null,
+  caught: Caught | null,
 ): MoveEdge {
   const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!
   const edge = pose[side]
@@ -91,9 +93,10 @@ function moveEdgeAt(
 
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined =>
   elementIn(draft, element)?.poses.find((p) => p.id === pose)
-export const setMoveEdge =
-  (element: string, pose: string, side: 'start' | 'end', edge: MoveEdge): Edit =>
-  (draft) => {
+export const setMoveEdge = define(
+  'setMoveEdge',
+  [Id.element, z.string(), Side, MoveEdge],
+  (element, pose, side, edge) => (draft) => {
     const p = poseOf(draft, element, pose)
     if (!p) return
     const other = side === 'start' ? 'end' : 'start'
@@ -101,47 +104,50 @@ export const setMoveEdge =
     if (edge.on === 'length' && p[other].on === 'length') return
     if (edge.on === 'previous' && side === 'end') return
     p[side] = edge
-  }
+  },
+)
 /** One easing for several moves at once. */
-export const setMoveEasing =
-  (moves: readonly { element: string; pose: string }[], easing: string): Edit =>
-  (draft) => {
-    for (const m of moves) {
-      const p = poseOf(draft, m.element, m.pose)
-      if (p) p.easing = easing
-    }
+export const setMoveEasing = define('setMoveEasing', [PoseRefs, Easing], (moves, easing) => (draft) => {
+  for (const m of moves) {
+    const p = poseOf(draft, m.element, m.pose)
+    if (p) p.easing = easing
   }
-export const setCurve =
-  (element: string, pose: string, curve: Pose['curve']): Edit =>
-  (draft) => {
+})
+export const setCurve = define(
+  'setCurve',
+  [Id.element, z.string(), Pose.shape.curve],
+  (element, pose, curve) => (draft) => {
     const p = poseOf(draft, element, pose)
     if (p)
       p.curve = curve && {
         start: { x: hundredth(curve.start.x), y: hundredth(curve.start.y) },
         landing: { x: hundredth(curve.landing.x), y: hundredth(curve.landing.y) },
       }
+  },
+)
+export const removePoses = define('removePoses', [PoseRefs], (moves) => (draft) => {
+  for (const { element, pose } of moves) {
+    const e = elementIn(draft, element)
+    if (e) e.poses = e.poses.filter((p) => p.id !== pose)
   }
-export const removePoses =
-  (moves: readonly { element: string; pose: string }[]): Edit =>
-  (draft) => {
-    for (const { element, pose } of moves) {
-      const e = elementIn(draft, element)
-      if (e) e.poses = e.poses.filter((p) => p.id !== pose)
-    }
-  }
-
+})
 /**
  * Puts an edge of a move at a frame of the lesson, tied to what caught it. Its other edge stays where it is: the move
  * gets faster or slower.
  */
-export const putMoveEdge =
-  (timed: Timed, own: Element, pose: Pose, side: 'start' | 'end', frame: number, caught: Catch | null): Edit =>
-  (draft) => {
-    const p = poseOf(draft, own.id, pose.id)
-    if (!p) return
-    const move = motionOf(timed, own).moves.find((m) => m.pose.id === pose.id)!
-    const other = side === 'start' ? 'end' : 'start'
-    const frames = Math.max(0, Math.round(side === 'start' ? move.to - frame : frame - move.from))
-    if (p[other].on === 'length') p[other] = { on: 'length', frames }
-    p[side] = moveEdgeAt(timed, own, pose, side, frame, caught)
-  }
+export const putMoveEdge = define(
+  'putMoveEdge',
+  [Id.element, z.string(), Side, Num, Caught.nullable()],
+  (element, poseId, side, frame, caught) =>
+    (draft, { timed }) => {
+      const p = poseOf(draft, element, poseId)
+      const own = elementIn(timed.lesson, element)
+      const pose = own?.poses.find((x) => x.id === poseId)
+      if (!p || !own || !pose) return
+      const move = motionOf(timed, own).moves.find((m) => m.pose.id === pose.id)!
+      const other = side === 'start' ? 'end' : 'start'
+      const frames = Math.max(0, Math.round(side === 'start' ? move.to - frame : frame - move.from))
+      if (p[other].on === 'length') p[other] = { on: 'length', frames }
+      p[side] = moveEdgeAt(timed, own, pose, side, frame, caught)
+    },
+)

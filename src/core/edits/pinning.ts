@@ -8,16 +8,12 @@ import { frameBoxOf } from '../scene'
 import { tenth, boundsOf, type Rect } from '../geometry'
 import { resolve, type Timed } from '../timing'
 import { posesAlong } from './along'
-import type { Edit } from './act'
+import { define, Id } from './act'
 import { plain } from './plain'
 
 /** Where a pinned spot is at a time of the medium, in microseconds and pixels of the take. */
-export interface PinPlace {
-  us: number
-  x: number
-  y: number
-  seen: boolean
-}
+const PinPlace = z.object({ us: z.number(), x: z.number(), y: z.number(), seen: z.boolean() })
+export type PinPlace = z.infer<typeof PinPlace>
 const Line = z.object({ t: z.number().min(0), x: z.number(), y: z.number(), seen: z.boolean() })
 
 /** Reads the places of a spot, one to a line, as `vane pin` writes them. @throws ZodError when a line is none */
@@ -90,9 +86,10 @@ const WITHIN_PX = 1.5
  * @param media   the take in which the spot was followed
  * @param places  where the spot was, a place a frame, the first when the element starts
  */
-export const pinTo =
-  (id: string, media: string, places: readonly PinPlace[]): Edit =>
-  (draft) => {
+export const pinTo = define(
+  'pinTo',
+  [Id.element, Id.medium, z.array(PinPlace).readonly()],
+  (id, media, places) => (draft) => {
     const lesson = plain(draft) as Lesson
     const e = elementIn(draft, id)
     const own = lesson.elements.find((x) => x.id === id)
@@ -132,4 +129,5 @@ export const pinTo =
     )
     e.space = 'take'
     e.poses = posesAlong(`${id}-pin`, lesson, span.from, corners, valuesAt)
-  }
+  },
+)

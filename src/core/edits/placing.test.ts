@@ -1,3 +1,4 @@
+import { newIds } from '@/core/testing/made'
 import { boundsOf } from '../geometry'
 import { frameBoxOf } from '../scene'
 import type { Element, Lesson } from '../lesson/schema'
@@ -19,7 +20,7 @@ const three = (change: Partial<Element>[] = []): Lesson => {
   return lesson
 }
 const ids = ['e0', 'e1', 'e2']
-const standing = (lesson: Lesson): E.Standing => ({ timed: resolve(lesson), frame: 10, poseFor: () => 0 })
+const standing = (_lesson: Lesson): E.Standing => ({ frame: 10, stance: { pose: 0 } })
 const boxes = (lesson: Lesson) => {
   const timed = resolve(lesson)
   return lesson.elements.map((e) => {
@@ -55,12 +56,7 @@ describe('lining up', () => {
     expect(aligned('left', 'frame', three([{}, { locked: true }])).map((b) => b.x)).toEqual([0, 600, 0]))
   test('a pose is lined up by itself', () => {
     const lesson = three([{ poses: [pose('a', after(20), long(10), { x: 900 })] }])
-    const timed = resolve(lesson)
-    const edit = E.inPoses(
-      timed,
-      (e) => e.poses.length,
-      E.align(['e0'], 'left', 'frame', { timed, frame: 100, poseFor: (e) => e.poses.length }),
-    )
+    const edit = E.inPoses({ pose: 9 }, E.align(['e0'], 'left', 'frame', { frame: 100, stance: { pose: 9 } }))
     const e = made(lesson, edit).elements[0]!
     expect([e.x, e.poses[0]!.values.x]).toEqual([300, 50])
   })
@@ -81,15 +77,17 @@ describe('spreading', () => {
     expect(out[1]!.y + out[1]!.h).toBe(440)
   })
   test('two have nothing between them', () =>
-    expect(E.applyEdit(three(), E.distribute(['e0', 'e1'], 'across', standing(three())))).toEqual({ refused: null }))
+    expect(E.applyEdit(three(), E.distribute(['e0', 'e1'], 'across', standing(three())), newIds())).toEqual({
+      refused: null,
+    }))
 })
 describe('sizes and sides', () => {
   test('as wide or as tall as the first one chosen', () => {
     const lesson = three()
-    expect(
-      made(lesson, E.equalSizes(['e1', 'e0', 'e2'], 'width', standing(lesson))).elements.map((e) => e.width),
-    ).toEqual([200, 200, 200])
-    expect(made(lesson, E.equalSizes(['e2', 'e0'], 'height', standing(lesson))).elements.map((e) => e.height)).toEqual([
+    expect(made(lesson, E.equalSizes(['e1', 'e0', 'e2'], 'width', { pose: 0 })).elements.map((e) => e.width)).toEqual([
+      200, 200, 200,
+    ])
+    expect(made(lesson, E.equalSizes(['e2', 'e0'], 'height', { pose: 0 })).elements.map((e) => e.height)).toEqual([
       200, 40, 200,
     ])
   })

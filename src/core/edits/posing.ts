@@ -1,13 +1,14 @@
 import { letGo } from '../kinds'
 import { elementIn, elementsIn } from './chosen'
-import type { Element, Lesson, MoveEdge, Passing, Pose } from '../lesson/schema'
-import type { Catch } from '../moments'
+import { Passing, type Element, type Lesson, type MoveEdge, type Pose } from '../lesson/schema'
 import { alongPath, pathLength, type KeyValue } from '../values'
 import { atPose, motionOf, poseAt, propertiesOf, propertyValue, setAt } from '../motion'
 import { hundredth, type Point } from '../geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define, Edit, Id, Ids, make, type Given } from './act'
+import { Easing, Frame, Here, Num, Stance } from './args'
 import { keptAt } from './moveEdges'
 import { plain } from './plain'
 
@@ -15,52 +16,58 @@ const find = (draft: Lesson, id: string): Element | undefined => elementIn(draft
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined =>
   find(draft, element)?.poses.find((p) => p.id === pose)
 
+/** Which pose of an element is meant, as `poseAt` counts. */
+export function poseMeant(timed: Timed, own: Element, stance: Stance): number {
+  if ('pose' in stance) return Math.min(stance.pose, own.poses.length)
+  if (own.poses.length === 0) return 0
+  const { pose, moving } = poseAt(timed, own, stance.frame)
+  return moving && stance.on === 'end' ? pose + 1 : pose
+}
+
+const InPoses = z.object({ reach: z.enum(['pose', 'later']).optional(), here: Num.optional() })
 /**
  * Makes an edit in one pose of each element: every value it changes that can be keyed is written there, not in the
- * element's first pose; poses after it that have no such value of their own go along. `poseFor` counts as `poseAt`
- * does. What cannot be keyed, like a wording, is the whole element's.
+ * element's first pose; poses after it that have no such value of their own go along. What cannot be
+ * keyed, like a wording, is the whole element's.
  *
  * @param reach  `later`: poses after it take the value on as well, whatever they had
- * @param here   for values that go by keyframes of their own, and not by poses: a change sets a keyframe at this frame
+ * @param here   a frame: values that go by keyframes of their own, and not by poses, get one there
  */
-export const inPoses =
-  (timed: Timed, poseFor: (e: Element) => number, edit: Edit, { reach = 'pose', here }: InPoses = {}): Edit =>
-  (draft) => {
-    const held = timed.lesson.elements
-      .filter((e) => e.poses.length > 0)
-      .map((own) => ({ own, n: poseFor(own), posed: atPose(timed, own, poseFor(own)) }))
-    for (const { own, posed } of held) {
-      const e = find(draft, own.id)
-      if (!e) continue
-      for (const path of keyedPaths(own)) setAt(e, path, propertyValue(posed, path))
-    }
-    edit(draft)
-    for (const { own, n, posed } of held) {
-      const e = find(draft, own.id)
-      if (!e) continue
-      const keyed = keyedPaths(own)
-      const { moves } = motionOf(timed, own)
-      const pose = n > 0 ? e.poses.find((p) => p.id === moves[n - 1]!.pose.id) : undefined
-      const later = moves.slice(n).map((m) => e.poses.find((p) => p.id === m.pose.id)!)
-      const keys: Record<string, KeyValue> = {}
-      for (const { path } of propertiesOf(posed)) {
-        const now = propertyValue(e, path)
-        const base = propertyValue(own, path)
-        if (now === undefined) continue
-        const changed = now !== propertyValue(posed, path)
-        const byItself = changed && here !== undefined && goesByKeys(timed, own, path, here.frame)
-        if (byItself) keys[path] = now
-        else if (changed && pose) pose.values[path] = now
-        if (changed && reach === 'later') for (const p of later) if (path in p.values) p.values[path] = now
-        if ((changed ? pose !== undefined || byItself : keyed.has(path)) && now !== base) setAt(e, path, base)
-      }
-      if (here && Object.keys(keys).length > 0) keyAt(timed, draft, own, here.frame, keys, here.newId)
-    }
+export const inPoses = define('inPoses', [Stance, Edit, InPoses.optional()], (stance, edit, how) => (draft, given) => {
+  const { timed, newId } = given
+  const { reach = 'pose', here } = how ?? {}
+  const held = timed.lesson.elements
+    .filter((e) => e.poses.length > 0)
+    .map((own) => ({ own, n: poseMeant(timed, own, stance) }))
+    .map(({ own, n }) => ({ own, n, posed: atPose(timed, own, n) }))
+  for (const { own, posed } of held) {
+    const e = find(draft, own.id)
+    if (!e) continue
+    for (const path of keyedPaths(own)) setAt(e, path, propertyValue(posed, path))
   }
-export interface InPoses {
-  reach?: 'pose' | 'later'
-  here?: { frame: number; newId: () => string }
-}
+  make(edit, draft, given)
+  for (const { own, n, posed } of held) {
+    const e = find(draft, own.id)
+    if (!e) continue
+    const keyed = keyedPaths(own)
+    const { moves } = motionOf(timed, own)
+    const pose = n > 0 ? e.poses.find((p) => p.id === moves[n - 1]!.pose.id) : undefined
+    const later = moves.slice(n).map((m) => e.poses.find((p) => p.id === m.pose.id)!)
+    const keys: Record<string, KeyValue> = {}
+    for (const { path } of propertiesOf(posed)) {
+      const now = propertyValue(e, path)
+      const base = propertyValue(own, path)
+      if (now === undefined) continue
+      const changed = now !== propertyValue(posed, path)
+      const byItself = changed && here !== undefined && goesByKeys(timed, own, path, here)
+      if (byItself) keys[path] = now
+      else if (changed && pose) pose.values[path] = now
+      if (changed && reach === 'later') for (const p of later) if (path in p.values) p.values[path] = now
+      if ((changed ? pose !== undefined || byItself : keyed.has(path)) && now !== base) setAt(e, path, base)
+    }
+    if (here && Object.keys(keys).length > 0) keyAt(timed, draft, own, here, keys, newId)
+  }
+})
 
 /**
  * Whether a value goes by keyframes set one by one, each straight on from the one before, and has none at this frame.
@@ -81,7 +88,7 @@ export function keyAt(
   own: Element,
   frame: number,
   values: Record<string, KeyValue>,
-  newId: () => string,
+  newId: Given['newId'],
 ): void {
   const here = motionOf(timed, own).moves.find((m) => Math.abs(m.to - frame) < 0.5)
   if (here) Object.assign(poseOf(draft, own.id, here.pose.id)!.values, values)
@@ -91,7 +98,7 @@ export function keyAt(
       draft,
       own,
       {
-        id: newId(),
+        id: newId('pose'),
         start: { on: 'previous' },
         end: keptAt(timed, own, frame, null),
         easing: 'linear',
@@ -105,31 +112,17 @@ export function keyAt(
 export const keyedPaths = (e: Element): Set<string> => new Set(e.poses.flatMap((p) => Object.keys(p.values)))
 
 /** Moves an element with its whole path: every pose by the same pixels. */
-export const moveWhole =
-  (ids: string[], dx: number, dy: number): Edit =>
-  (draft) => {
-    for (const e of elementsIn(draft, ids)) {
-      e.x = hundredth(e.x + dx)
-      e.y = hundredth(e.y + dy)
-      for (const p of e.poses) {
-        if (typeof p.values.x === 'number') p.values.x = hundredth(p.values.x + dx)
-        if (typeof p.values.y === 'number') p.values.y = hundredth(p.values.y + dy)
-      }
-      letGo(e)
+export const moveWhole = define('moveWhole', [Ids.elements, Num, Num], (ids, dx, dy) => (draft) => {
+  for (const e of elementsIn(draft, ids)) {
+    e.x = hundredth(e.x + dx)
+    e.y = hundredth(e.y + dy)
+    for (const p of e.poses) {
+      if (typeof p.values.x === 'number') p.values.x = hundredth(p.values.x + dx)
+      if (typeof p.values.y === 'number') p.values.y = hundredth(p.values.y + dy)
     }
+    letGo(e)
   }
-
-/**
- * What an act on moves needs to know: where the playhead is, what would catch there, how long a move takes unless said
- * otherwise.
- */
-export interface Act {
-  timed: Timed
-  frame: number
-  caught: Catch | null
-  newId: () => string
-  frames?: number
-}
+})
 const usualFrames = (timed: Timed) => Math.max(1, Math.round(framesPerSecond(timed.lesson.rate) / 2))
 
 /** Puts a new pose among those of an element, in the order in which they land. */
@@ -141,48 +134,52 @@ export function putPose(timed: Timed, draft: Lesson, own: Element, pose: Pose, l
   const at = next === undefined ? e.poses.length : e.poses.findIndex((p) => p.id === next)
   e.poses.splice(at, 0, pose)
 }
-const each = (act: Act, ids: string[], draft: Lesson, change: (own: Element) => void) => {
-  for (const own of act.timed.lesson.elements) if (ids.includes(own.id) && find(draft, own.id)) change(own)
+const each = ({ timed }: Given, ids: readonly string[], draft: Lesson, change: (own: Element) => void) => {
+  for (const own of timed.lesson.elements) if (ids.includes(own.id) && find(draft, own.id)) change(own)
 }
 
 /**
  * “Move here from now”: a new move starts at the playhead and leads to a new pose, which is as the one before until it
  * is changed.
  */
-export const moveFromNow =
-  (ids: string[], act: Act): Edit =>
-  (draft) =>
-    each(act, ids, draft, (own) => {
-      const { timed, frame } = act
+export const moveFromNow = define(
+  'moveFromNow',
+  [Ids.elements, Here],
+  (ids, here) => (draft, given) =>
+    each(given, ids, draft, (own) => {
+      const { timed } = given
+      const { frame } = here
       const next = motionOf(timed, own).moves.find((m) => m.from > frame)
       const room = (next?.from ?? timed.spans.get(own.id)!.to - 1) - frame
-      const frames = Math.max(1, Math.min(act.frames ?? usualFrames(timed), room))
+      const frames = Math.max(1, Math.min(here.frames ?? usualFrames(timed), room))
       const pose: Pose = {
-        id: act.newId(),
-        start: keptAt(timed, own, frame, act.caught),
+        id: given.newId('pose'),
+        start: keptAt(timed, own, frame, here.caught),
         end: { on: 'length', frames },
         easing: 'ease-in-out',
         values: {},
         curve: null,
       }
       putPose(timed, draft, own, pose, frame + frames)
-    })
-
+    }),
+)
 /**
  * “Arrive here by now”: a new move lands at the playhead, working backwards; a move that is under way there lands
  * there.
  */
-export const arriveByNow =
-  (ids: string[], act: Act): Edit =>
-  (draft) =>
-    each(act, ids, draft, (own) => {
-      const { timed, frame } = act
+export const arriveByNow = define(
+  'arriveByNow',
+  [Ids.elements, Here],
+  (ids, here) => (draft, given) =>
+    each(given, ids, draft, (own) => {
+      const { timed } = given
+      const { frame } = here
       const { moving } = poseAt(timed, own, frame)
       if (moving) {
         const pose = poseOf(draft, own.id, moving.pose.id)!
         const length = Math.round(moving.to - moving.from)
         const hasPlaceInTime = moving.pose.start.on !== 'length' && moving.pose.start.on !== 'previous'
-        pose.end = keptAt(timed, own, frame, act.caught)
+        pose.end = keptAt(timed, own, frame, here.caught)
         if (hasPlaceInTime)
           pose.start = { on: 'length', frames: Math.min(length, Math.max(1, Math.round(frame - moving.from))) }
         return
@@ -191,38 +188,40 @@ export const arriveByNow =
         motionOf(timed, own)
           .moves.filter((m) => m.to <= frame)
           .at(-1)?.to ?? timed.spans.get(own.id)!.from
-      const frames = Math.max(1, Math.min(act.frames ?? usualFrames(timed), Math.round(frame - before)))
+      const frames = Math.max(1, Math.min(here.frames ?? usualFrames(timed), Math.round(frame - before)))
       putPose(
         timed,
         draft,
         own,
         {
-          id: act.newId(),
+          id: given.newId('pose'),
           start: { on: 'length', frames },
-          end: keptAt(timed, own, frame, act.caught),
+          end: keptAt(timed, own, frame, here.caught),
           easing: 'ease-in-out',
           values: {},
           curve: null,
         },
         frame,
       )
-    })
-
+    }),
+)
 /**
  * “Hold until here”: the move that is under way at the playhead, or comes next, starts here; it keeps its length, or
  * its landing where that is tied.
  */
-export const holdUntilHere =
-  (ids: string[], act: Act): Edit =>
-  (draft) =>
-    each(act, ids, draft, (own) => {
-      const { timed, frame } = act
+export const holdUntilHere = define(
+  'holdUntilHere',
+  [Ids.elements, Here],
+  (ids, here) => (draft, given) =>
+    each(given, ids, draft, (own) => {
+      const { timed } = given
+      const { frame } = here
       const next = motionOf(timed, own).moves.find((m) => m.to > frame)
       const pose = next && poseOf(draft, own.id, next.pose.id)
       if (!next || !pose) return
       const tied = next.pose.end.on === 'moment' || next.pose.end.on === 'element'
       const after = motionOf(timed, own).moves.find((m) => m.to > next.to)
-      pose.start = keptAt(timed, own, frame, act.caught)
+      pose.start = keptAt(timed, own, frame, here.caught)
       if (tied && next.to > frame) return
       // It keeps its length as far as there is room: its landing never passes the next one, nor the start of a move
       // that comes after.
@@ -236,14 +235,16 @@ export const holdUntilHere =
           Math.min(Math.round(next.to - next.from), after ? Math.min(room, Math.ceil(after.to) - 1 - frame) : room),
         ),
       }
-    })
-
+    }),
+)
 /** “Return to the pose before”: from the playhead on, back to how it was before the pose in force. */
-export const returnToBefore =
-  (ids: string[], act: Act): Edit =>
-  (draft) =>
-    each(act, ids, draft, (own) => {
-      const { timed, frame } = act
+export const returnToBefore = define(
+  'returnToBefore',
+  [Ids.elements, Here],
+  (ids, here) => (draft, given) =>
+    each(given, ids, draft, (own) => {
+      const { timed } = given
+      const { frame } = here
       const { pose } = poseAt(timed, own, frame)
       if (pose === 0) return
       const now = atPose(timed, own, pose)
@@ -252,15 +253,15 @@ export const returnToBefore =
       for (const path of keyedPaths(own))
         if (propertyValue(now, path) !== propertyValue(before, path)) values[path] = propertyValue(before, path)
       const frames =
-        act.frames ??
+        here.frames ??
         Math.max(1, Math.round(motionOf(timed, own).moves[pose - 1]!.to - motionOf(timed, own).moves[pose - 1]!.from))
       putPose(
         timed,
         draft,
         own,
         {
-          id: act.newId(),
-          start: keptAt(timed, own, frame, act.caught),
+          id: given.newId('pose'),
+          start: keptAt(timed, own, frame, here.caught),
           end: { on: 'length', frames },
           easing: 'ease-in-out',
           values,
@@ -268,64 +269,64 @@ export const returnToBefore =
         },
         frame + frames,
       )
-    })
-
+    }),
+)
 /** “Come in from outside” and “go out to”: just out of the picture, whatever the size and turn. */
-export const slideThrough =
-  (ids: string[], which: 'arrival' | 'departure', side: Passing['from'], frames: number, easing = 'ease-out'): Edit =>
-  (draft) => {
-    for (const e of elementsIn(draft, ids)) e[which] = { ...plain(e[which]), how: 'slide', from: side, frames, easing }
-  }
-
+export const slideThrough = define(
+  'slideThrough',
+  [Ids.elements, z.enum(['arrival', 'departure']), Passing.shape.from, Frame, Easing.optional()],
+  (ids, which, side, frames, easing = 'ease-out') =>
+    (draft) => {
+      for (const e of elementsIn(draft, ids))
+        e[which] = { ...plain(e[which]), how: 'slide', from: side, frames, easing }
+    },
+)
 /**
  * “Even speed”: the moves of a chain take as long as the distance that each covers, so that all go equally fast; rests
  * between them stay as long as they are, and so does the whole. Landings are whole frames, in their order.
  */
-export const evenSpeed =
-  (id: string, timed: Timed): Edit =>
-  (draft) => {
-    const own = timed.lesson.elements.find((e) => e.id === id)
-    const e = find(draft, id)
-    if (!own || !e) return
-    const { moves } = motionOf(timed, own)
-    const travelling = moves.filter((m) => 'x' in m.pose.values || 'y' in m.pose.values)
-    if (travelling.length < 2) return
-    const begins = travelling.map((m, i) =>
-      m.pose.start.on === 'previous' ? (i > 0 ? travelling[i - 1]!.to : m.from) : m.from,
-    )
-    const rests = travelling.map((_m, i) => (i > 0 ? Math.max(0, begins[i]! - travelling[i - 1]!.to) : 0))
-    const lengths = travelling.map((m) =>
-      pathLength(atPose(timed, own, moves.indexOf(m)), atPose(timed, own, moves.indexOf(m) + 1), m.pose.curve),
-    )
-    const total = lengths.reduce((a, b) => a + b, 0)
-    const first = begins[0]!
-    const under = travelling.at(-1)!.to - first - rests.reduce((a, b) => a + b, 0)
-    if (total === 0 || under < travelling.length) return
-    const span = timed.spans.get(id)!
-    const kept = (frame: number): MoveEdge => ({ on: 'share', share: (frame - span.from) / (span.to - span.from) })
-    let gone = 0
-    let rested = 0
-    let before = first
-    travelling.forEach((m, i) => {
-      const pose = e.poses.find((p) => p.id === m.pose.id)!
-      rested += rests[i]!
-      gone += lengths[i]!
-      const start = before + rests[i]!
-      const room = travelling.length - 1 - i
-      const landing =
-        i === travelling.length - 1
-          ? m.to
-          : Math.min(
-              travelling.at(-1)!.to - room,
-              Math.max(start + 1, Math.round(first + rested + (under * gone) / total)),
-            )
-      pose.start = i > 0 && rests[i] === 0 ? { on: 'previous' } : kept(start)
-      pose.end = kept(landing)
-      pose.easing = 'linear'
-      before = landing
-    })
-  }
-
+export const evenSpeed = define('evenSpeed', [Id.element], (id) => (draft, { timed }) => {
+  const own = timed.lesson.elements.find((e) => e.id === id)
+  const e = find(draft, id)
+  if (!own || !e) return
+  const { moves } = motionOf(timed, own)
+  const travelling = moves.filter((m) => 'x' in m.pose.values || 'y' in m.pose.values)
+  if (travelling.length < 2) return
+  const begins = travelling.map((m, i) =>
+    m.pose.start.on === 'previous' ? (i > 0 ? travelling[i - 1]!.to : m.from) : m.from,
+  )
+  const rests = travelling.map((_m, i) => (i > 0 ? Math.max(0, begins[i]! - travelling[i - 1]!.to) : 0))
+  const lengths = travelling.map((m) =>
+    pathLength(atPose(timed, own, moves.indexOf(m)), atPose(timed, own, moves.indexOf(m) + 1), m.pose.curve),
+  )
+  const total = lengths.reduce((a, b) => a + b, 0)
+  const first = begins[0]!
+  const under = travelling.at(-1)!.to - first - rests.reduce((a, b) => a + b, 0)
+  if (total === 0 || under < travelling.length) return
+  const span = timed.spans.get(id)!
+  const kept = (frame: number): MoveEdge => ({ on: 'share', share: (frame - span.from) / (span.to - span.from) })
+  let gone = 0
+  let rested = 0
+  let before = first
+  travelling.forEach((m, i) => {
+    const pose = e.poses.find((p) => p.id === m.pose.id)!
+    rested += rests[i]!
+    gone += lengths[i]!
+    const start = before + rests[i]!
+    const room = travelling.length - 1 - i
+    const landing =
+      i === travelling.length - 1
+        ? m.to
+        : Math.min(
+            travelling.at(-1)!.to - room,
+            Math.max(start + 1, Math.round(first + rested + (under * gone) / total)),
+          )
+    pose.start = i > 0 && rests[i] === 0 ? { on: 'previous' } : kept(start)
+    pose.end = kept(landing)
+    pose.easing = 'linear'
+    before = landing
+  })
+})
 /** Points along the way that a move takes, for drawing it; in pixels of the element's place. */
 export function wayOf(timed: Timed, e: Element, index: number): Point[] {
   const { moves } = motionOf(timed, e)

@@ -2,12 +2,12 @@ import { elementIn } from './chosen'
 import type { Edge, Element, MoveEdge } from '../lesson/schema'
 import { canRepoint, kindOf } from '../kinds'
 import { atPose, motionOf } from '../motion'
-import type { Point } from '../geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
-import type { Edit } from './act'
+import { define, Id } from './act'
+import { Here, Point } from './args'
 import { keptAt } from './moveEdges'
-import { putPose, type Act } from './posing'
+import { putPose } from './posing'
 
 /** How fast a re-pointed arrow travels, in picture heights a second. */
 const TRAVEL = 1.1
@@ -19,33 +19,31 @@ const STAYS_SECONDS = 2
  * over to the next thing. Its turn goes the shorter way, its length and bend stay unless it would leave the picture. It
  * stays on long enough to be seen.
  */
-export const repoint =
-  (id: string, act: Act, to: Point): Edit =>
-  (draft) => {
-    const { timed, frame } = act
-    const own = timed.lesson.elements.find((e) => e.id === id)
-    const e = elementIn(draft, id)
-    if (!own || !e) return
-    const now = atPose(timed, own, motionOf(timed, own).moves.filter((m) => m.from < frame).length)
-    if (!canRepoint(now)) return
-    const swung = kindOf(now).repoint?.(now as never, to, timed.lesson.frame)
-    if (!swung) return
-    const { values, way } = swung
-    const fps = framesPerSecond(timed.lesson.rate)
-    const frames =
-      act.frames ?? Math.round(Math.min(1.2, Math.max(0.4, way / (TRAVEL * timed.lesson.frame.height))) * fps)
-    const begins: MoveEdge = act.caught
-      ? keptAt(timed, own, frame, act.caught)
-      : { on: 'start', frames: frame - timed.spans.get(id)!.from }
-    putPose(
-      timed,
-      draft,
-      own,
-      { id: act.newId(), start: begins, end: { on: 'length', frames }, easing: 'ease-in-out', values, curve: null },
-      frame + frames,
-    )
-    lastUntil(e, timed, frame + frames + Math.round(STAYS_SECONDS * fps))
-  }
+export const repoint = define('repoint', [Id.element, Here, Point], (id, here, to) => (draft, { timed, newId }) => {
+  const { frame } = here
+  const own = timed.lesson.elements.find((e) => e.id === id)
+  const e = elementIn(draft, id)
+  if (!own || !e) return
+  const now = atPose(timed, own, motionOf(timed, own).moves.filter((m) => m.from < frame).length)
+  if (!canRepoint(now)) return
+  const swung = kindOf(now).repoint?.(now as never, to, timed.lesson.frame)
+  if (!swung) return
+  const { values, way } = swung
+  const fps = framesPerSecond(timed.lesson.rate)
+  const frames =
+    here.frames ?? Math.round(Math.min(1.2, Math.max(0.4, way / (TRAVEL * timed.lesson.frame.height))) * fps)
+  const begins: MoveEdge = here.caught
+    ? keptAt(timed, own, frame, here.caught)
+    : { on: 'start', frames: frame - timed.spans.get(id)!.from }
+  putPose(
+    timed,
+    draft,
+    own,
+    { id: newId('pose'), start: begins, end: { on: 'length', frames }, easing: 'ease-in-out', values, curve: null },
+    frame + frames,
+  )
+  lastUntil(e, timed, frame + frames + Math.round(STAYS_SECONDS * fps))
+})
 function lastUntil(e: Element, timed: Timed, frame: number): void {
   const span = timed.spans.get(e.id)!
   const goal = Math.min(frame, timed.length)

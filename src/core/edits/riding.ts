@@ -4,7 +4,8 @@ import type { Element } from '../lesson/schema'
 import { apply, IDENTITY, inverse, isFlat, times, type Matrix } from '../geometry'
 import { carryOf, framingOf, placementOf } from '../scene'
 import type { Timed } from '../timing'
-import type { Edit } from './act'
+import { define, Id, Ids } from './act'
+import { Flag, Frame } from './args'
 import { plain } from './plain'
 
 const framingFor = (timed: Timed, e: Element, frame: number): Matrix =>
@@ -73,38 +74,37 @@ export function fold(e: Element, m: Matrix): boolean {
  * Lets elements ride on another from a frame on, without moving them there: from then on that one
  * carries them by its position, scale and turn. They take its place on the take or in the picture.
  */
-export const attach =
-  (ids: string[], on: string, timed: Timed, frame: number, fades = false): Edit =>
-  (draft) => {
-    const target = timed.lesson.elements.find((e) => e.id === on)
-    if (!target) return
-    for (const id of ids) {
-      const own = timed.lesson.elements.find((e) => e.id === id)
-      const e = elementIn(draft, id)
-      if (!own || !e || id === on) continue
-      const p = placementOf(timed, target, frame, framingFor(timed, target, frame))
-      if (!p || isFlat(p.matrix)) continue
-      if (own.rides) release(e, own, timed, frame)
-      if (own.space !== target.space) {
-        const across = times(inverse(framingFor(timed, target, frame)), framingFor(timed, own, frame))
-        fold(e, across)
-        e.space = target.space
+export const attach = define(
+  'attach',
+  [Ids.elements, Id.element, Frame, Flag.optional()],
+  (ids, on, frame, fades = false) =>
+    (draft, { timed }) => {
+      const target = timed.lesson.elements.find((e) => e.id === on)
+      if (!target) return
+      for (const id of ids) {
+        const own = timed.lesson.elements.find((e) => e.id === id)
+        const e = elementIn(draft, id)
+        if (!own || !e || id === on) continue
+        const p = placementOf(timed, target, frame, framingFor(timed, target, frame))
+        if (!p || isFlat(p.matrix)) continue
+        if (own.rides) release(e, own, timed, frame)
+        if (own.space !== target.space) {
+          const across = times(inverse(framingFor(timed, target, frame)), framingFor(timed, own, frame))
+          fold(e, across)
+          e.space = target.space
+        }
+        const carried = e.rides ? times(inverse(p.matrix), e.rides.by) : inverse(p.matrix)
+        e.rides = { on, by: [...carried] as [number, number, number, number, number, number], fades }
       }
-      const carried = e.rides ? times(inverse(p.matrix), e.rides.by) : inverse(p.matrix)
-      e.rides = { on, by: [...carried] as [number, number, number, number, number, number], fades }
-    }
-  }
-
+    },
+)
 /** Takes elements off what they ride on; they stay where they are at a frame. */
-export const detach =
-  (ids: string[], timed: Timed, frame: number): Edit =>
-  (draft) => {
-    for (const own of timed.lesson.elements) {
-      const e = ids.includes(own.id) ? elementIn(draft, own.id) : undefined
-      if (e) release(e, own, timed, frame)
-    }
+export const detach = define('detach', [Ids.elements, Frame], (ids, frame) => (draft, { timed }) => {
+  for (const own of timed.lesson.elements) {
+    const e = ids.includes(own.id) ? elementIn(draft, own.id) : undefined
+    if (e) release(e, own, timed, frame)
   }
-
+})
 /**
  * Puts what carries an element at a frame into the element itself; a skew, which cannot be said there, stays as what it
  * was last carried by.

@@ -2,12 +2,14 @@ import { elementIn, elementsIn } from './chosen'
 import { aimAt, hasPlace, heightByHand, isRule, kindOf, letGo, localBox, settle, sizeOf } from '../kinds'
 import { setAt } from '../values'
 import { posedAt, propertiesOf } from '../motion'
-import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '../geometry'
+import { hundredth, apply, boundsOf, inverse, isFlat, meets } from '../geometry'
 import { elementsAt, frameBoxOf, matrixOf } from '../scene'
 import { takeAt } from '../lesson/clips'
-import type { Edge, Element, Lesson } from '../lesson/schema'
+import { Edge, type Element, type Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define, Id, Ids } from './act'
+import { Count, Flag, Num, Path, Point } from './args'
 import { eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
@@ -16,24 +18,22 @@ const UNNAMED = /^(Text|Callout)( \d+)?$/
  * Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a
  * fixed-height callout starts at the height it has; new words name an element that nobody has named.
  */
-export const setLook =
-  (ids: string[], path: string, value: unknown): Edit =>
-  (draft) => {
-    for (const e of elementsIn(draft, ids)) {
-      if (path === 'fitText' && value === false) e.height = Math.round(sizeOf(e).h)
-      setAt(e.look, path, value)
-      if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim())
-        e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
-      settle(e, draft.frame)
-    }
+export const setLook = define('setLook', [Ids.elements, Path, z.unknown()], (ids, path, value) => (draft) => {
+  for (const e of elementsIn(draft, ids)) {
+    if (path === 'fitText' && value === false) e.height = Math.round(sizeOf(e).h)
+    setAt(e.look, path, value)
+    if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim())
+      e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
+    settle(e, draft.frame)
   }
-
+})
 /**
  * Sets an element's own width or height in pixels; pictures and ripples keep their shape, a bar on an edge its edge.
  */
-export const setSize =
-  (id: string, width: number | null, height: number | null): Edit =>
-  (draft) => {
+export const setSize = define(
+  'setSize',
+  [Id.element, Num.nullable(), Num.nullable()],
+  (id, width, height) => (draft) => {
     const e = elementIn(draft, id)
     if (!e) return
     const keep = kindOf(e).pulls === 'shape'
@@ -49,8 +49,8 @@ export const setSize =
     }
     if (width !== null && e.width !== draft.frame.width) letGo(e)
     settle(e, draft.frame)
-  }
-
+  },
+)
 type Size = Lesson['frame']
 /** How much smaller or larger what was made for one frame is shown in another, whole. */
 export const fitFactor = (from: Size, to: Size): number => Math.min(to.width / from.width, to.height / from.height)
@@ -87,36 +87,34 @@ function shownIn(lesson: Lesson): Size {
  * Gives the lesson another size; everything keeps its share of the frame, and lengths go with how large the take is
  * shown. So width and height may be changed one after the other, or back again, and it comes to the same.
  */
-export const resizeLesson =
-  (width: number, height: number): Edit =>
-  (draft) => {
-    const from = { ...draft.frame }
-    const to = { width, height }
-    const shown = shownIn(draft)
-    const length = fitFactor(shown, to) / fitFactor(shown, from)
-    draft.frame = to
-    const { x, y } = draft.guides
-    const guides = (list: number[], k: number) => list.map((v) => hundredth(v * k))
-    draft.guides = { x: guides(x, width / from.width), y: guides(y, height / from.height) }
-    for (const e of draft.elements) {
-      resizeElement(e, from, to, length)
-      settle(e, draft.frame)
-    }
+export const resizeLesson = define('resizeLesson', [Count, Count], (width, height) => (draft) => {
+  const from = { ...draft.frame }
+  const to = { width, height }
+  const shown = shownIn(draft)
+  const length = fitFactor(shown, to) / fitFactor(shown, from)
+  draft.frame = to
+  const { x, y } = draft.guides
+  const guides = (list: number[], k: number) => list.map((v) => hundredth(v * k))
+  draft.guides = { x: guides(x, width / from.width), y: guides(y, height / from.height) }
+  for (const e of draft.elements) {
+    resizeElement(e, from, to, length)
+    settle(e, draft.frame)
   }
-
+})
 /** Which part of a box is pulled: -1 its left or top, 1 its right or bottom, 0 neither. */
-export interface Pull {
-  x: -1 | 0 | 1
-  y: -1 | 0 | 1
-}
+const Part = z.union([z.literal(-1), z.literal(0), z.literal(1)])
+export const Pull = z.object({ x: Part, y: Part })
+export type Pull = z.infer<typeof Pull>
 
 /**
  * Pulls a side or a corner of an element to a point (in the pixels of its place); the side across stays where it is, or
  * the middle does.
  */
-export const pullBox =
-  (id: string, pull: Pull, to: Point, { middle = false } = {}): Edit =>
-  (draft) => {
+export const pullBox = define(
+  'pullBox',
+  [Id.element, Pull, Point, z.object({ middle: Flag }).optional()],
+  (id, pull, to, how) => (draft) => {
+    const middle = how?.middle === true
     const e = elementIn(draft, id)
     if (!e) return
     const size = sizeOf(e)
@@ -154,39 +152,32 @@ export const pullBox =
     e.width = hundredth(w)
     e.height = hundredth(h)
     settle(e, draft.frame)
-  }
-
+  },
+)
 /**
  * Drags one of an element's handles to a point (in the pixels of its place): an arrow's end, its bend, a callout's
  * tail.
  */
-export const pullHandle =
-  (id: string, handle: string, to: Point): Edit =>
-  (draft) => {
-    const e = elementIn(draft, id)
-    if (e) kindOf(e).pull?.(e as never, handle, to, apply(inverse(matrixOf(e)), to))
-  }
+export const pullHandle = define('pullHandle', [Id.element, z.string(), Point], (id, handle, to) => (draft) => {
+  const e = elementIn(draft, id)
+  if (e) kindOf(e).pull?.(e as never, handle, to, apply(inverse(matrixOf(e)), to))
+})
 /** Lets an element point at a spot, or at nothing more: then what its poses say of that goes too. */
-export const pointAt =
-  (id: string, spot: Point | null): Edit =>
-  (draft) => {
-    const e = elementIn(draft, id)
-    if (!e) return
-    aimAt(e, spot && { x: hundredth(spot.x), y: hundredth(spot.y) })
-    const properties = new Set(propertiesOf(e).map((p) => p.path))
-    for (const { values } of e.poses)
-      for (const path of Object.keys(values)) if (!properties.has(path)) delete values[path]
-  }
+export const pointAt = define('pointAt', [Id.element, Point.nullable()], (id, spot) => (draft) => {
+  const e = elementIn(draft, id)
+  if (!e) return
+  aimAt(e, spot && { x: hundredth(spot.x), y: hundredth(spot.y) })
+  const properties = new Set(propertiesOf(e).map((p) => p.path))
+  for (const { values } of e.poses)
+    for (const path of Object.keys(values)) if (!properties.has(path)) delete values[path]
+})
 /** Turns an element so that its top faces a point; `steps` of 15°. */
-export const turnTo =
-  (id: string, to: Point, steps: boolean): Edit =>
-  (draft) => {
-    const e = elementIn(draft, id)
-    if (!e) return
-    const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90
-    e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
-  }
-
+export const turnTo = define('turnTo', [Id.element, Point, Flag], (id, to, steps) => (draft) => {
+  const e = elementIn(draft, id)
+  if (!e) return
+  const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90
+  e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
+})
 /**
  * Lets an element last exactly as long as something else does: the lesson, or the chapter or take at a frame. Null when
  * there is none there.
@@ -242,9 +233,7 @@ export function spanOfBelow(timed: Timed, id: string): { start: Edge; end: Edge 
   const other = timed.spans.get(hit.id)!
   return { start: tie('start', other.from), end: tie('end', other.to) }
 }
-export const setSpan =
-  (id: string, span: { start: Edge; end: Edge }): Edit =>
-  (draft) => {
-    const e = elementIn(draft, id)
-    if (e) Object.assign(e, { start: { ...span.start }, end: { ...span.end } })
-  }
+export const setSpan = define('setSpan', [Id.element, z.object({ start: Edge, end: Edge })], (id, span) => (draft) => {
+  const e = elementIn(draft, id)
+  if (e) Object.assign(e, { start: { ...span.start }, end: { ...span.end } })
+})

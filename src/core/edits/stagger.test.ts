@@ -39,8 +39,7 @@ const stagger = (change: Partial<Stagger> = {}): Omit<Stagger, 'shifts'> => ({
   jitter: 0,
   ...change,
 })
-const laid = (change: Partial<Stagger> = {}, lesson = cross()) =>
-  made(lesson, E.setStagger(stagger(change), resolve(lesson)))
+const laid = (change: Partial<Stagger> = {}, lesson = cross()) => made(lesson, E.setStagger(stagger(change)))
 const starts = (lesson: Lesson) => ids.map((id) => resolve(lesson).spans.get(id)!.from)
 const ends = (lesson: Lesson) => ids.map((id) => resolve(lesson).spans.get(id)!.to)
 
@@ -99,9 +98,9 @@ test(
   'laid again with other numbers, only what changed is ' + 'moved; of something else, what was moved goes back first',
   () => {
     const once = laid({ frames: 4 })
-    const again = made(once, E.setStagger(stagger({ frames: 10 }), resolve(once)))
+    const again = made(once, E.setStagger(stagger({ frames: 10 })))
     expect(starts(again)).toEqual([50, 60, 70, 80, 90])
-    const other = made(again, E.setStagger(stagger({ frames: 10, what: 'start' }), resolve(again)))
+    const other = made(again, E.setStagger(stagger({ frames: 10, what: 'start' })))
     expect(starts(other)).toEqual([50, 60, 70, 80, 90])
     expect(ends(other)).toEqual([200, 200, 200, 200, 200])
     expect(other.staggers).toHaveLength(1)
@@ -109,9 +108,7 @@ test(
 )
 test('taken off, all is as it was before', () => {
   const lesson = cross()
-  const off = made(laid({ order: 'nearest-first' }, lesson), (d) =>
-    E.removeStagger('s', resolve(laid({ order: 'nearest-first' }, lesson)))(d),
-  )
+  const off = made(laid({ order: 'nearest-first' }, lesson), E.removeStagger('s'))
   expect(starts(off)).toEqual(starts(lesson))
   expect(ends(off)).toEqual(ends(lesson))
   expect(off.staggers).toEqual([])

@@ -1,9 +1,11 @@
 import { elementIn } from './chosen'
 import { kindOf } from '../kinds'
-import type { Element, Lesson, Stagger } from '../lesson/schema'
+import { Stagger, type Element, type Lesson } from '../lesson/schema'
 import { motionOf, posedAt } from '../motion'
 import { resolve, type Timed } from '../timing'
-import type { Edit } from './act'
+import { z } from 'zod'
+import { define, Ids, make, type Given } from './act'
+import { Frame } from './args'
 import { shiftElements, edgeAt } from './elements'
 import { chances } from '../chance'
 import { plain } from './plain'
@@ -65,48 +67,47 @@ export function shiftsOf(
  * Lays a stagger, or lays one that is there again with other numbers: each element is moved by what its shift has
  * changed.
  */
-export const setStagger =
-  (next: Omit<Stagger, 'shifts'>, timed: Timed): Edit =>
-  (draft) => {
-    // One alone follows nothing.
-    if (new Set(next.elements).size < 2) return
-    let before = timed.lesson.staggers.find((s) => s.id === next.id)
-    let now = timed
-    if (before && (before.what !== next.what || before.move !== next.move)) {
-      // Something else is staggered from now on: what was shifted goes back first.
-      removeStagger(next.id, timed)(draft)
-      now = resolve(plain(draft))
-      before = undefined
-    }
-    const shifts = shiftsOf(now, next)
-    shiftAll(draft, now, next, before?.shifts ?? {}, shifts)
-    const whole = { ...next, shifts }
-    const at = draft.staggers.findIndex((s) => s.id === next.id)
-    if (at >= 0) draft.staggers[at] = whole
-    else draft.staggers.push(whole)
+export const setStagger = define('setStagger', [Stagger.omit({ shifts: true })], (next) => (draft, given) => {
+  const { timed } = given
+  // One alone follows nothing.
+  if (new Set(next.elements).size < 2) return
+  let before = timed.lesson.staggers.find((s) => s.id === next.id)
+  let now = timed
+  if (before && (before.what !== next.what || before.move !== next.move)) {
+    // Something else is staggered from now on: what was shifted goes back first.
+    make(removeStagger(next.id), draft, given)
+    now = resolve(plain(draft))
+    before = undefined
   }
+  const shifts = shiftsOf(now, next)
+  shiftAll(draft, { ...given, timed: now }, next, before?.shifts ?? {}, shifts)
+  const whole = { ...next, shifts }
+  const at = draft.staggers.findIndex((s) => s.id === next.id)
+  if (at >= 0) draft.staggers[at] = whole
+  else draft.staggers.push(whole)
+})
 /** Takes a stagger off: its elements go together again. */
-export const removeStagger =
-  (id: string, timed: Timed): Edit =>
-  (draft) => {
-    const s = timed.lesson.staggers.find((x) => x.id === id)
-    if (!s) return
-    shiftAll(draft, timed, s, s.shifts, {})
-    draft.staggers = draft.staggers.filter((x) => x.id !== id)
-  }
+export const removeStagger = define('removeStagger', [z.string()], (id) => (draft, given) => {
+  const { timed } = given
+  const s = timed.lesson.staggers.find((x) => x.id === id)
+  if (!s) return
+  shiftAll(draft, given, s, s.shifts, {})
+  draft.staggers = draft.staggers.filter((x) => x.id !== id)
+})
 function shiftAll(
   draft: Lesson,
-  timed: Timed,
+  given: Given,
   s: Omit<Stagger, 'shifts'>,
   before: Record<string, number>,
   after: Record<string, number>,
 ): void {
+  const { timed } = given
   for (const id of s.elements) {
     const by = (after[id] ?? 0) - (before[id] ?? 0)
     const own = timed.lesson.elements.find((e) => e.id === id)
     const e = elementIn(draft, id)
     if (by === 0 || !own || !e) continue
-    if (s.what === 'element') shiftElements([id], by, timed)(draft)
+    if (s.what === 'element') make(shiftElements([id], by), draft, given)
     else if (s.what === 'start') {
       const span = timed.spans.get(id)!
       e.start = edgeAt(timed, own, 'start', Math.min(span.to - 1, span.from + by), null, false)
@@ -138,26 +139,29 @@ function keepMoves(e: Element, own: Element, timed: Timed, by: number): void {
  * “Start together” and “land together”: the moves of several elements that are in force at a frame, or come next, begin
  * or land with the first one chosen.
  */
-export const together =
-  (ids: string[], which: 'start' | 'land', timed: Timed, frame: number): Edit =>
-  (draft) => {
-    const chosen = ids.flatMap((id) => {
-      const own = timed.lesson.elements.find((e) => e.id === id)
-      const move = own && (motionOf(timed, own).moves.find((m) => m.to >= frame) ?? motionOf(timed, own).moves.at(-1))
-      return own && move ? [{ own, move }] : []
-    })
-    const lead = chosen[0]
-    if (!lead) return
-    for (const { own, move } of chosen.slice(1)) {
-      const pose = elementIn(draft, own.id)?.poses.find((p) => p.id === move.pose.id)
-      if (!pose) continue
-      const frames = Math.max(1, Math.round(move.to - move.from))
-      if (which === 'start') {
-        pose.start = keptAt(timed, own, lead.move.from, null)
-        pose.end = { on: 'length', frames }
-      } else {
-        pose.end = keptAt(timed, own, lead.move.to, null)
-        pose.start = { on: 'length', frames }
+export const together = define(
+  'together',
+  [Ids.elements, z.enum(['start', 'land']), Frame],
+  (ids, which, frame) =>
+    (draft, { timed }) => {
+      const chosen = ids.flatMap((id) => {
+        const own = timed.lesson.elements.find((e) => e.id === id)
+        const move = own && (motionOf(timed, own).moves.find((m) => m.to >= frame) ?? motionOf(timed, own).moves.at(-1))
+        return own && move ? [{ own, move }] : []
+      })
+      const lead = chosen[0]
+      if (!lead) return
+      for (const { own, move } of chosen.slice(1)) {
+        const pose = elementIn(draft, own.id)?.poses.find((p) => p.id === move.pose.id)
+        if (!pose) continue
+        const frames = Math.max(1, Math.round(move.to - move.from))
+        if (which === 'start') {
+          pose.start = keptAt(timed, own, lead.move.from, null)
+          pose.end = { on: 'length', frames }
+        } else {
+          pose.end = keptAt(timed, own, lead.move.to, null)
+          pose.start = { on: 'length', frames }
+        }
       }
-    }
-  }
+    },
+)

@@ -14,7 +14,7 @@ const put = (kind: ElementKind, id: string, change: Partial<Element> = {}): Elem
   ...change,
 })
 const to = (lesson: Lesson, width: number, height: number) => made(lesson, E.resizeLesson(width, height))
-const atRate = (lesson: Lesson, num: number, den = 1) => made(lesson, (draft) => E.changeRate(draft, { num, den }))
+const atRate = (lesson: Lesson, num: number, den = 1) => made(lesson, E.setRate({ num, den }))
 
 const textSize = (e: Element) => (e.look as { face: { size: number } }).face.size
 
@@ -168,11 +168,8 @@ test('a pose holds only what its property may: not an opacity of 900, not 3.7 si
 test('a value keyed halfway between two keyframes is one that its property may hold', () => {
   const star = put('shape', 's', { poses: [pose('p2', after(0), after(100), { 'look.sides': 10 })] })
   const lesson = lessonOf(star)
-  const now = made(
-    lesson,
-    E.addKey(['s'], ['look.sides'], resolve(lesson), 83, () => 'k'),
-  )
-  expect(now.elements[0]!.poses.find((p) => p.id === 'k')!.values).toEqual({ 'look.sides': 8 })
-  const bare = made(lesson, E.removeMotion(['s'], resolve(lesson), 83))
+  const now = made(lesson, E.addKey(['s'], ['look.sides'], 83))
+  expect(now.elements[0]!.poses.find((p) => p.id === 'new-1')!.values).toEqual({ 'look.sides': 8 })
+  const bare = made(lesson, E.removeMotion(['s'], 83))
   expect(bare.elements[0]!.look).toMatchObject({ sides: 8 })
 })

@@ -1,3 +1,4 @@
+import { newIds } from '@/core/testing/made'
 import { checkLesson } from '../review/check'
 import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { motionOf } from '../motion'
@@ -25,7 +26,7 @@ function withTake(): Lesson {
   return lesson
 }
 const after = (lesson: Lesson, edit: Edit): Lesson => {
-  const r = applyEdit(lesson, edit)
+  const r = applyEdit(lesson, edit, newIds())
   if (!('edited' in r)) throw new Error(r.refused ?? 'nothing changed')
   return r.edited.lesson
 }
@@ -46,24 +47,21 @@ test('a move that is kept with the take begins and lands when the take shows its
   ])
 })
 test('what comes after a piece that is taken out comes earlier by it; what lay in it falls together at the cut', () => {
-  expect(moves(after(withTake(), takeOut('takes-1', 130, 160, true, newId)))).toEqual([
+  expect(moves(after(withTake(), takeOut(['takes-1'], 130, 160, true)))).toEqual([
     [100, 120],
     [150, 170],
   ])
-  expect(moves(after(withTake(), takeOut('takes-1', 90, 130, true, newId)))).toEqual([
+  expect(moves(after(withTake(), takeOut(['takes-1'], 90, 130, true)))).toEqual([
     [90, 90],
     [140, 160],
   ])
 })
 test('its keyframes are shifted and its edges dragged on the take’s own time', () => {
   const lesson = withTake()
-  const shifted = after(lesson, shiftKeys([{ element: 'box', pose: 'a', path: null }], 7, resolve(lesson), newId))
+  const shifted = after(lesson, shiftKeys([{ element: 'box', pose: 'a', path: null }], 7))
   expect(moves(shifted)[0]).toEqual([107, 127])
   expect(shifted.elements[0]!.poses[0]!.start.on).toBe('take')
-  const pulled = after(
-    lesson,
-    putMoveEdge(resolve(lesson), lesson.elements[0]!, lesson.elements[0]!.poses[0]!, 'end', 131, null),
-  )
+  const pulled = after(lesson, putMoveEdge(lesson.elements[0]!.id, lesson.elements[0]!.poses[0]!.id, 'end', 131, null))
   expect(moves(pulled)[0]).toEqual([100, 131])
   expect(pulled.elements[0]!.poses[0]!.end).toEqual(take(131))
 })
@@ -93,7 +91,7 @@ test('a copy at another time, and an element that is put elsewhere whole, take t
     { on: 'start', frames: 50 },
     { on: 'start', frames: 130 },
   ])
-  expect(moves(after(lesson, retime(['box'], 60, resolve(lesson))))).toEqual([
+  expect(moves(after(lesson, retime(['box'], 60)))).toEqual([
     [110, 130],
     [190, 210],
   ])

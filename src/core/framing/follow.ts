@@ -1,17 +1,19 @@
+import { z } from 'zod'
 import type { Point, Rect } from '../geometry'
 import { ease } from '../values'
 import { COMFORT } from './comfort'
 import { still1d } from './stands'
 
 /** What a follow framing is asked for. */
-export interface FollowChoice {
+export const FollowChoice = z.object({
   /** How many times larger than the whole take it shows things; 1 is the whole. */
-  zoom: number
+  zoom: z.number(),
   /** The share of the view at each side that the pointer keeps out of: 0.1 leaves the middle 80 %. */
-  margin: number
+  margin: z.number(),
   /** 0: quick short moves, soon in the middle again; 1: slow moves, only as far as needed. */
-  calmness: number
-}
+  calmness: z.number(),
+})
+export type FollowChoice = z.infer<typeof FollowChoice>
 export const CALM: FollowChoice = { zoom: 2, margin: 0.1, calmness: 0.5 }
 
 /** What a follow framing is solved from; everything per frame or in frames, places in pixels of the take. */

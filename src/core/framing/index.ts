@@ -1,5 +1,5 @@
 export * from './zoom'
-export { CALM, followStands, viewer, type FollowChoice, type FollowInput, type Stand } from './follow'
+export { CALM, followStands, viewer, FollowChoice, type FollowInput, type Stand } from './follow'
 export { followInput, followInputAt } from './followTrace'
 export { COMFORT } from './comfort'
 export { framingSpeeds, type FramingSpeed } from './speed'

@@ -1,17 +1,27 @@
-import { applyPatches } from 'immer'
-import { applyEdit, type Edit } from '../edits'
+import { applyPatches, produce } from 'immer'
+import { applyEdit, changesBetween, makeChanges, type Edit } from '../edits'
 import { checkLesson } from '../review/check'
 import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
 
 /** The lesson after an edit; held to being sound, and to coming back and going on by its patches exactly. */
-export function made(lesson: Lesson, edit: Edit): Lesson {
-  const result = applyEdit(lesson, edit)
+export function made(lesson: Lesson, edit: Edit, newId = newIds()): Lesson {
+  const result = applyEdit(lesson, edit, newId)
   if (!('edited' in result)) throw new Error(`nothing was changed: ${result.refused}`)
   expect(applyPatches(result.edited.lesson, result.edited.inverse)).toEqual(lesson)
   expect(applyPatches(lesson, result.edited.patches)).toEqual(result.edited.lesson)
   expect(checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults).toEqual([])
   return result.edited.lesson
 }
+/** The edit that does to a lesson what is done to its draft by hand. */
+export const byHand = (lesson: Lesson, change: (draft: Lesson) => void): Edit =>
+  makeChanges(
+    changesBetween(
+      lesson,
+      produce(lesson, (draft) => {
+        change(draft)
+      }),
+    ),
+  )
 /** Ids that are new each time, counted. */
 export const newIds = (): (() => string) => {
   let n = 0

@@ -1,3 +1,4 @@
+import { newIds } from '@/core/testing/made'
 import { clicksIn } from '../kinds'
 import { followPointer, repoint, setPress, applyEdit } from '../edits'
 import { CALM, framingAt } from '../framing'
@@ -96,9 +97,9 @@ test('it is drawn smaller while it is pressed, with its tip where it was', () =>
 })
 test('a press is set and taken away; a view follows a drawn pointer and stands still as it presses', () => {
   const lesson = withHand()
-  const set = applyEdit(lesson, setPress('hand', 'b', true))
+  const set = applyEdit(lesson, setPress('hand', 'b', true), newIds())
   expect('edited' in set && set.edited.timed.moments.get(pressId('hand', 'b'))!.frame).toBe(134)
-  const followed = applyEdit(lesson, followPointer('follow', CALM))
+  const followed = applyEdit(lesson, followPointer('follow', CALM), newIds())
   if (!('edited' in followed)) throw new Error('it was not followed')
   const { timed } = followed.edited
   const view = framingAt(timed, 150)
@@ -115,13 +116,8 @@ test('a drawn pointer cannot hang on its own stops', () => {
 })
 test('it is pointed at the next thing like an arrow, tip to the point', () => {
   const lesson = withHand()
-  const timed = resolve(lesson)
-  let n = 0
-  const made = applyEdit(
-    lesson,
-    repoint('hand', { timed, frame: 170, caught: null, newId: () => `next-${++n}` }, { x: 333, y: 444 }),
-  )
+  const made = applyEdit(lesson, repoint('hand', { frame: 170, caught: null }, { x: 333, y: 444 }), newIds())
   if (!('edited' in made)) throw new Error('it was not pointed')
   expect(made.edited.lesson.elements[0]!.poses.at(-1)!.values).toEqual({ x: 333, y: 444 })
-  expect(made.edited.timed.moments.get(stopId('hand', 'next-1'))).toMatchObject({ at: { x: 333, y: 444 } })
+  expect(made.edited.timed.moments.get(stopId('hand', 'new-1'))).toMatchObject({ at: { x: 333, y: 444 } })
 })

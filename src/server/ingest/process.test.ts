@@ -1,3 +1,4 @@
+import { newIds } from '@/core/testing/made'
 import { mkdtempSync, readdirSync, writeFileSync, copyFileSync, truncateSync, statSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -389,7 +390,7 @@ test('whatever is taken fits into a lesson: a thousand frames a second, two pixe
       at(`${name}.mp4`),
     )
     const { medium, note } = await noted(at(`${name}.mp4`))
-    const result = applyEdit(emptyLesson('Limits'), bringIn(medium, 'clip'))
+    const result = applyEdit(emptyLesson('Limits'), bringIn(medium, 'clip'), newIds())
     expect('edited' in result && checkLesson(result.edited.lesson).faults).toEqual([])
     if (name === 'fast') expect(note).toContain('more frames a second than a lesson can have')
   }

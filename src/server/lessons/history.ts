@@ -1,9 +1,9 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import { applyPatches, enablePatches, type Patch as ImmerPatch } from 'immer'
-import { z } from 'zod'
-import { applyEdit, type Edit } from '@/core/edits'
+import { applyEdit, idsFrom, type Edit, readEdit, Unfit } from '@/core/edits'
 import { checkLesson } from '@/core/review/check'
 import type { Lesson } from '@/core/lesson/schema'
+import { LABEL, type Step, type Taken } from '@/contract/steps'
 import { database, type Database } from '../db/client'
 import { edits, lessons, stepsTaken } from '../db/schema'
 import { tell } from '../events'
@@ -12,33 +12,6 @@ import { asToday, parsed } from './parsed'
 import { briefOf, noSuchLesson } from './store'
 
 enablePatches()
-const LABEL = 200
-const key = z.union([z.string().max(200), z.number().int().min(0)])
-const Patch = z.object({
-  op: z.enum(['replace', 'remove', 'add']),
-  path: z.array(key).max(12),
-  value: z.unknown().optional(),
-})
-const sent = {
-  base: z.number().int(),
-  client: z.string().max(40),
-  /** Given by the window; a step that comes a second time is answered as the first one was. */
-  step: z.string().min(1).max(40).optional(),
-}
-/** One step of a lesson, made against `base`: an edit, or one step back or forward in its history. */
-export const Step = z.discriminatedUnion('do', [
-  z.object({
-    do: z.literal('edit'),
-    ...sent,
-    label: z.string().min(1).max(LABEL),
-    patches: z.array(Patch).min(1),
-    inverse: z.array(Patch),
-  }),
-  z.object({ do: z.literal('undo'), ...sent }),
-  z.object({ do: z.literal('redo'), ...sent }),
-])
-export type Step = z.infer<typeof Step>
-
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 type Row = typeof lessons.$inferSelect
 interface Way {
@@ -85,38 +58,74 @@ async function store(tx: Transaction, row: Row, lesson: Lesson): Promise<number>
 }
 
 /**
- * Takes one step and stores it before it answers. The lesson's row is locked meanwhile, so two
- * windows cannot both build on the same revision.
+ * Takes one step and stores it before it answers. The lesson's row is locked meanwhile, so that two windows cannot both
+ * build on the same revision.
  *
- * @throws Problem 409 when the lesson has moved on from `base`; 422 when the lesson would be at fault
+ * @throws Problem 409 when a step in the history starts from another revision than the lesson's; 422 when an edit does
+ *   not fit the lesson, or the lesson would be at fault
  */
-export async function takeStep(id: string, step: Step): Promise<{ revision: number }> {
+export async function takeStep(id: string, step: Step): Promise<Taken> {
   const told = await database().transaction(async (tx) => {
     const row = await locked(tx, id)
     const known = step.step && (await taken(tx, id, step.step))
-    if (known) return { revision: known.revision, label: null }
-    if (row.revision !== step.base)
+    if (known) return { revision: known.revision, merged: known.revision !== row.revision, label: null }
+    const merged = row.revision !== step.base
+    if (merged && step.do !== 'edit')
       throw new Problem(409, 'Another window changed this lesson in the meantime.', { revision: row.revision })
-    const way: Way = step.do === 'edit' ? step : await neighbour(tx, row, step.do)
-    let doc: unknown
-    try {
-      doc = applyPatches(parsed(row), (step.do === 'undo' ? way.inverse : way.patches) as never)
-    } catch {
-      throw new Problem(422, 'This change does not fit the lesson. Load the page again.')
-    }
-    const lesson = faultless(doc, parsed(row))
-    const revision = step.do === 'edit' ? await append(tx, row, lesson, way) : await store(tx, row, lesson)
-    if (step.do !== 'edit')
-      await tx
-        .update(edits)
-        .set({ undone: step.do === 'undo' })
-        .where(and(eq(edits.lesson, id), eq(edits.seq, way.seq!)))
+    const { revision, label } =
+      step.do === 'edit' ? await takeEdit(tx, row, step) : await takeNeighbour(tx, row, step.do)
     if (step.step) await remember(tx, id, step.step, revision)
-    return { revision, label: way.label }
+    return { revision, merged, label }
   })
   if (told.label !== null)
     tell({ about: 'lesson', lesson: id, revision: told.revision, client: step.client, label: told.label })
-  return { revision: told.revision }
+  return { revision: told.revision, merged: told.merged }
+}
+
+async function takeEdit(tx: Transaction, row: Row, { edit, seed, label }: Extract<Step, { do: 'edit' }>) {
+  const result = madeOn(parsed(row), edit, seed)
+  // What another window has done already stands.
+  if (!result) return { revision: row.revision, label: null }
+  return { revision: await append(tx, row, result.lesson, { label, ...result }), label }
+}
+
+/** One step back or forward in the history, which stays as it is. */
+async function takeNeighbour(tx: Transaction, row: Row, way: 'undo' | 'redo') {
+  const next = await neighbour(tx, row, way)
+  let doc: unknown
+  try {
+    doc = applyPatches(parsed(row), (way === 'undo' ? next.inverse : next.patches) as never)
+  } catch {
+    throw new Problem(422, 'This change does not fit the lesson. Load the page again.')
+  }
+  const revision = await store(tx, row, faultless(doc, parsed(row)))
+  await tx
+    .update(edits)
+    .set({ undone: way === 'undo' })
+    .where(and(eq(edits.lesson, row.id), eq(edits.seq, next.seq!)))
+  return { revision, label: next.label }
+}
+
+/**
+ * What an edit makes of a lesson; null when it changes nothing.
+ *
+ * @throws Problem 422 when it does not fit the lesson, or the lesson would be at fault
+ */
+function madeOn(lesson: Lesson, sent: unknown, seed: string) {
+  let edit: Edit
+  try {
+    edit = readEdit(sent)
+  } catch (e) {
+    if (e instanceof Unfit) throw new Problem(422, `This change was not kept: ${e.message}. Load the page again.`)
+    throw e
+  }
+  const result = applyEdit(lesson, edit, idsFrom(seed))
+  if (!('edited' in result)) {
+    if (result.refused) throw new Problem(422, result.refused)
+    return null
+  }
+  const { patches, inverse } = result.edited
+  return { lesson: faultless(result.edited.lesson, lesson), patches, inverse }
 }
 
 /**
@@ -130,16 +139,11 @@ export async function makeEdit(id: string, step: string, label: string, edit: Ed
   const told = await database().transaction(async (tx) => {
     const row = await locked(tx, id)
     if (await taken(tx, id, step)) return null
-    const result = applyEdit(parsed(row), edit)
-    if (!('edited' in result)) {
-      if (result.refused) throw new Problem(422, result.refused)
-      return null
-    }
-    const { patches, inverse } = result.edited
-    const lesson = faultless(result.edited.lesson, parsed(row))
-    const revision = await append(tx, row, lesson, { label: label.slice(0, LABEL), patches, inverse })
+    const result = madeOn(parsed(row), edit, step)
+    if (!result) return null
+    const revision = await append(tx, row, result.lesson, { label: label.slice(0, LABEL), ...result })
     await remember(tx, id, step, revision)
-    return { lesson, revision }
+    return { lesson: result.lesson, revision }
   })
   if (told) tell({ about: 'lesson', lesson: id, revision: told.revision, client: 'server', label })
   return told?.lesson ?? null

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { eq } from 'drizzle-orm'
-import { addElement, applyEdit, elementAt, rename, type Edit } from '@/core/edits'
+import { addElement, elementAt, removeElements, rename, setBackground, setLesson, type Edit } from '@/core/edits'
 import { lessonWithTake } from '@/core/testing/lessons'
 import { resolve } from '@/core/timing'
 import { closeDatabase, database } from '../db/client'
@@ -40,19 +40,9 @@ afterAll(async () => {
   rmSync(data, { recursive: true, force: true })
 })
 async function make(id: string, label: string, edit: Edit): Promise<number> {
-  const { lesson, revision } = await readLesson(id)
-  const result = applyEdit(lesson, edit)
-  if (!('edited' in result)) throw new Error('nothing changed')
-  return (
-    await takeStep(id, {
-      do: 'edit',
-      base: revision,
-      client: 'test',
-      label,
-      patches: result.edited.patches as never,
-      inverse: result.edited.inverse as never,
-    })
-  ).revision
+  const { revision } = await readLesson(id)
+  return (await takeStep(id, { do: 'edit', base: revision, client: 'test', label, edit, seed: `s${revision}` }))
+    .revision
 }
 const step = async (id: string, way: 'undo' | 'redo') =>
   takeStep(id, { do: way, base: (await readLesson(id)).revision, client: 'test' })
@@ -115,51 +105,52 @@ test(
     await expect(step(id, 'redo')).rejects.toThrow('nothing to do again')
   },
 )
-test('two windows cannot both build on one revision', async () => {
+const sent = (base: number, edit: Edit, client = 'x') => ({
+  do: 'edit' as const,
+  base,
+  client,
+  label: edit.edit,
+  edit,
+  seed: 'seed',
+})
+test('edits of two windows that know of one revision are both made, and the later one is told', async () => {
   const id = await createEmpty('Both')
-  const { lesson } = await readLesson(id)
-  const result = applyEdit(lesson, rename('x'))
-  if (!('edited' in result)) throw new Error()
-  const body = {
-    do: 'edit' as const,
-    base: 0,
-    label: 'Rename',
-    patches: result.edited.patches as never,
-    inverse: result.edited.inverse as never,
-  }
-  const both = await Promise.allSettled([
-    takeStep(id, { ...body, client: 'one' }),
-    takeStep(id, { ...body, client: 'two' }),
+  const both = await Promise.all([
+    takeStep(id, sent(0, rename('x'), 'one')),
+    takeStep(id, sent(0, setBackground('#111111'), 'two')),
   ])
-  expect(both.map((b) => b.status).sort()).toEqual(['fulfilled', 'rejected'])
-  const refused = both.find((b) => b.status === 'rejected') as PromiseRejectedResult
-  expect(refused.reason).toBeInstanceOf(Problem)
-  expect((refused.reason as Problem).status).toBe(409)
+  expect(both.map((b) => b.merged).sort()).toEqual([false, true])
+  expect(await readLesson(id)).toMatchObject({ revision: 2, lesson: { name: 'x', background: '#111111' } })
+  // What another window has done already stands: it is no step of its own.
+  expect(await takeStep(id, sent(0, rename('x'), 'three'))).toEqual({ revision: 2, merged: true })
+  expect(await labels(id, 'undo')).toHaveLength(2)
+})
+test('a step in the history starts from the revision that the window knows', async () => {
+  const id = await createEmpty('History')
+  await make(id, 'One', rename('One'))
+  await make(id, 'Two', rename('Two'))
+  const stale = await takeStep(id, { do: 'undo', base: 1, client: 'x' }).catch((e: unknown) => e)
+  expect(stale).toBeInstanceOf(Problem)
+  expect((stale as Problem).status).toBe(409)
 })
 test('a change that would make the lesson unsound is refused and changes nothing', async () => {
   const id = await createEmpty('Sound')
-  const bad = (patches: unknown[]) =>
-    takeStep(id, { do: 'edit', base: 0, client: 'x', label: 'bad', patches: patches as never, inverse: [] })
-  await expect(bad([{ op: 'replace', path: ['frame', 'width'], value: 3 }])).rejects.toThrow('frame.width')
-  await expect(bad([{ op: 'replace', path: ['nowhere', 'at', 'all'], value: 3 }])).rejects.toThrow('does not fit')
+  const bad = (edit: unknown) => takeStep(id, sent(0, edit as Edit))
+  await expect(bad(setLesson({ 'frame.width': 3 }))).rejects.toThrow('frame.width')
+  await expect(bad(setLesson({ 'nowhere.at.all': 3 }))).rejects.toThrow('nowhere.at.all')
+  await expect(bad(removeElements(['gone']))).rejects.toThrow('the element “gone”, which is not there')
+  await expect(bad({ edit: 'burn', args: [] })).rejects.toThrow('no edit named “burn”')
+  await expect(bad({ edit: 'rename', args: [7] })).rejects.toThrow('argument 1 of “rename”')
+  await expect(bad({ edit: 'setLesson', args: [{ '__proto__.burnt': 1 }] })).rejects.toThrow('argument 1')
   expect(await readLesson(id)).toMatchObject({ revision: 0, lesson: { frame: { width: 1920 } } })
   await expect(takeStep('nothing', { do: 'undo', base: 0, client: 'x' })).rejects.toThrow('not in the library')
 })
 test('a step that is sent twice is taken once, and answered as it was the first time', async () => {
   const id = await createEmpty('Twice')
-  const send = (base: number, step: string, name: string) =>
-    takeStep(id, {
-      do: 'edit',
-      base,
-      client: 'x',
-      step,
-      label: name,
-      patches: [{ op: 'replace', path: ['name'], value: name }],
-      inverse: [],
-    })
-  expect(await send(0, 'step-1', 'One')).toEqual({ revision: 1 })
-  expect(await send(1, 'step-2', 'Two')).toEqual({ revision: 2 })
-  expect(await send(0, 'step-1', 'One')).toEqual({ revision: 1 })
+  const send = (base: number, step: string, name: string) => takeStep(id, { ...sent(base, rename(name)), step })
+  expect(await send(0, 'step-1', 'One')).toEqual({ revision: 1, merged: false })
+  expect(await send(1, 'step-2', 'Two')).toEqual({ revision: 2, merged: false })
+  expect(await send(0, 'step-1', 'One')).toEqual({ revision: 1, merged: true })
   expect(await readLesson(id)).toMatchObject({ revision: 2, lesson: { name: 'Two' } })
   expect(await stepsKnown(id, ['step-1', 'step-3'])).toEqual(['step-1'])
 })
@@ -188,10 +179,6 @@ test('what the server does to a lesson itself is an edit like any other', async 
   expect(await makeEdit(id, 'job-2', 'Rename it', rename('After'))).toBeNull()
   await step(id, 'undo')
   expect((await readLesson(id)).lesson.name).toBe('Before')
-  await expect(
-    makeEdit(id, 'job-3', 'bad', (d) => {
-      d.frame.width = 3
-    }),
-  ).rejects.toThrow('frame.width')
+  await expect(makeEdit(id, 'job-3', 'bad', setLesson({ 'frame.width': 3 }))).rejects.toThrow('frame.width')
   expect((await readLesson(id)).revision).toBe(2)
 })

@@ -1,3 +1,4 @@
+import { newIds } from '@/core/testing/made'
 import { newElement } from '@/core/kinds'
 import { createCanvas } from '@napi-rs/canvas'
 import { mkdtempSync, existsSync, readdirSync, writeFileSync } from 'node:fs'
@@ -114,6 +115,7 @@ const withElements = (...kinds: ('callout' | 'arrow' | 'ripple' | 'bar' | 'zoom'
       addElement(
         elementAt(timed, { kind, id: `${kind}-${i}`, frame: 30, moment: 'take/click-1', at: { x: 320, y: 180 } }),
       ),
+      newIds(),
     )
     return 'edited' in result ? result.edited.lesson : lesson
   }, base)
@@ -168,11 +170,7 @@ test('a ripple’s first frame is the click’s frame, also after four tenths of
     })
   }
   expect(await seen(lesson, 'ripple')).toBe(30)
-  let n = 0
-  const cut = applyEdit(
-    lesson,
-    takeOut('takes-1', 5, 17, true, () => `cut-${++n}`),
-  )
+  const cut = applyEdit(lesson, takeOut(['takes-1'], 5, 17, true), newIds())
   if (!('edited' in cut)) throw new Error('nothing was cut')
   expect(await seen(cut.edited.lesson, 'ripple-cut')).toBe(18)
 })

@@ -1,6 +1,6 @@
 import { after, long, pose } from '@/core/testing/made'
 import { element, lessonWithTake, loose } from '@/core/testing/lessons'
-import { setElements } from '@/core/edits'
+import { setElements, removeElements, rename, setSpan } from '@/core/edits'
 import { resolve } from '@/core/timing'
 import { actHere, editPosed, moving, poseFor, standing } from './inPose'
 import { bench, edit, goTo, isFramed, pickMoment, redo, select, setBench, undo } from './store'
@@ -57,20 +57,10 @@ test('a drag goes into that pose; with the whole path, into all of them', () => 
 })
 test('a value that can be keyed belongs to the pose; a wording is the whole element’s', () => {
   setBench({ playhead: 150 })
-  editPosed(
-    'Thicker',
-    setElements(['box'], (e) => {
-      if (e.look.kind === 'shape') e.look.outlinePx = 20
-    }),
-  )
+  editPosed('Thicker', setElements(['box'], { 'look.outlinePx': 20 }))
   expect(box().look).toMatchObject({ outlinePx: 6 })
   expect(box().poses[0]!.values).toEqual({ x: 900, 'look.outlinePx': 20 })
-  editPosed(
-    'Name',
-    setElements(['box'], (e) => {
-      e.name = 'Frame'
-    }),
-  )
+  editPosed('Name', setElements(['box'], { name: 'Frame' }))
   expect(box().name).toBe('Frame')
 })
 test('an act at the playhead is tied to the moment that lies right there, above all to the one that was chosen', () => {
@@ -103,11 +93,7 @@ test('undo and redo walk the edits; what is gone is no longer selected', () => {
   const start = bench().lesson
   select(['box'])
   setBench({ keys: [{ element: 'box', pose: 'a', path: null }] })
-  expect(
-    edit('Delete', (d) => {
-      d.elements = d.elements.filter((e) => e.id !== 'box')
-    }),
-  ).toBe(true)
+  expect(edit('Delete', removeElements(['box']))).toBe(true)
   expect([bench().elements, bench().keys]).toEqual([[], []])
   undo()
   expect(bench().lesson).toEqual(start)
@@ -119,17 +105,16 @@ test(
   'an edit that changes nothing is none; one that leads ' +
     'ties round in a circle is refused and leaves all as it was',
   () => {
-    expect(
-      edit('Nothing', (d) => {
-        d.name = String(d.name)
-      }),
-    ).toBe(false)
+    expect(edit('Nothing', rename(bench().lesson.name))).toBe(false)
     const before = bench().lesson
     expect(
-      edit('Round', (d) => {
-        d.elements[0]!.start = { on: 'element', element: 'box', edge: 'end', offset: 0, last: 0 }
-        d.elements[0]!.end = { on: 'length', frames: 9 }
-      }),
+      edit(
+        'Round',
+        setSpan(bench().lesson.elements[0]!.id, {
+          start: { on: 'element', element: 'box', edge: 'end', offset: 0, last: 0 },
+          end: { on: 'length', frames: 9 },
+        }),
+      ),
     ).toBe(false)
     expect([bench().lesson === before, bench().past.length]).toEqual([true, 0])
   },

@@ -1,20 +1,15 @@
-import { inPoses, moveElements, moveWhole, type Act, type Edit } from '@/core/edits'
+import { inPoses, moveElements, moveWhole, poseMeant, type Edit, type Here, type Stance } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { bornOf, caught } from '@/core/moments'
-import { atPose, poseAt } from '@/core/motion'
+import { atPose } from '@/core/motion'
 import type { Timed } from '@/core/timing'
-import { freshId } from '../kit/ids'
 import { bench, edit, setBench, shown, tryEdit, type Bench } from './store'
 
-/**
- * The pose that an edit on the picture changes: the one in force at the playhead; on a move, the one it leaves or leads
- * to.
- */
+/** The pose that edits change: the one in force at the playhead; on a move, the one it leaves or leads to. */
+export const stanceNow = (b: Bench = bench()): Stance => ({ frame: b.playhead, on: b.moveEnd })
 export function poseFor(e: Element, b: Bench = bench(), timed: Timed = b.timed): number {
   const own = timed.lesson.elements.find((x) => x.id === e.id)
-  if (!own || own.poses.length === 0) return 0
-  const { pose, moving } = poseAt(timed, own, b.playhead)
-  return moving && b.moveEnd === 'end' ? pose + 1 : pose
+  return own ? poseMeant(timed, own, stanceNow(b)) : 0
 }
 /** An element as it stands in the pose that edits change. */
 export const standing = (e: Element, b: Bench = bench(), timed: Timed = shown(b)): Element =>
@@ -24,7 +19,7 @@ export const standing = (e: Element, b: Bench = bench(), timed: Timed = shown(b)
 export function posed(change: Edit): Edit {
   const { timed, playhead, reach } = bench()
   if (!timed.lesson.elements.some((e) => e.poses.length > 0)) return change
-  return inPoses(timed, (e) => poseFor(e), change, { reach, here: { frame: playhead, newId: () => freshId('pose') } })
+  return inPoses(stanceNow(), change, { reach, here: playhead })
 }
 export const editPosed = (label: string, change: Edit): boolean => inSight(label, () => edit(label, posed(change)))
 
@@ -58,8 +53,8 @@ export const tryPosed = (change: Edit | null): void => tryEdit(change && posed(c
 export const moving = (ids: string[], dx: number, dy: number): Edit =>
   bench().wholePath ? moveWhole(ids, dx, dy) : posed(moveElements(ids, dx, dy))
 
-/** What an act at the playhead needs: with the moment that lies right there. */
-export function actHere(frames?: number): Act {
+/** Where an act at the playhead happens: with the moment that lies right there. */
+export function actHere(frames?: number): Here {
   const { timed, playhead, moment } = bench()
   const chosen = moment ? timed.moments.get(moment) : undefined
   const hit =
@@ -71,5 +66,9 @@ export function actHere(frames?: number): Act {
           0,
           (m) => m.kind !== 'phrase' && m.kind !== 'lesson' && !bench().elements.some((id) => bornOf(m.id, id)),
         )
-  return { timed, frame: playhead, caught: hit, newId: () => freshId('pose'), ...(frames !== undefined && { frames }) }
+  return {
+    frame: playhead,
+    caught: hit && { ...hit, moment: { id: hit.moment.id } },
+    ...(frames !== undefined && { frames }),
+  }
 }

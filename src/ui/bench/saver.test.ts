@@ -1,4 +1,15 @@
-import { applyEdit, rename, setElements, type Edit } from '@/core/edits'
+import { newIds } from '@/core/testing/made'
+import {
+  applyEdit,
+  idsFrom,
+  readEdit,
+  removeElements,
+  rename,
+  setBackground,
+  setElements,
+  setLesson,
+  type Edit,
+} from '@/core/edits'
 import { lessonWithTake } from '@/core/testing/lessons'
 import { addElement, elementAt } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
@@ -13,8 +24,8 @@ interface Body {
   base: number
   step: string
   label: string
-  patches: Patch[]
-  inverse: Patch[]
+  edit: Edit
+  seed: string
 }
 const withBox = (l: Lesson): Lesson => ({
   ...l,
@@ -38,17 +49,18 @@ class FakeServer {
     if (trouble === 'refuse') return Response.json({ sentence: 'This change was not kept.' }, { status: 422 })
     const step = JSON.parse(init.body!) as Body
     const known = this.known.get(step.step)
-    if (known !== undefined) return Response.json({ revision: known })
-    if (step.base !== this.revision)
+    if (known !== undefined) return Response.json({ revision: known, merged: known !== this.revision })
+    const merged = step.base !== this.revision
+    if (merged && step.do !== 'edit')
       return Response.json({ sentence: 'moved on', revision: this.revision }, { status: 409 })
     if (step.do === 'undo') {
       const last = this.history.pop()!
       this.change(`undo ${last.label}`, last.inverse)
       this.history.pop()
-    } else this.change(step.label, step.patches, step.inverse)
+    } else this.edit(step.label, readEdit(step.edit), idsFrom(step.seed))
     this.known.set(step.step, this.revision)
     if (trouble === 'lost answer') throw new TypeError('connection reset')
-    return Response.json({ revision: this.revision })
+    return Response.json({ revision: this.revision, merged })
   }
   private look(url: string): Response {
     if (this.lookTrouble.shift()) throw new TypeError('failed to fetch')
@@ -69,8 +81,8 @@ class FakeServer {
     this.taken.push(label)
   }
   /** Another window's edit. */
-  edit(label: string, change: Edit): void {
-    const result = applyEdit(this.lesson, change)
+  edit(label: string, change: Edit, ids: (what: string) => string = newIds()): void {
+    const result = applyEdit(this.lesson, change, ids)
     if ('edited' in result) this.change(label, result.edited.patches, result.edited.inverse)
   }
 }
@@ -138,7 +150,7 @@ async function crash(): Promise<void> {
 }
 const wait = (ms: number) => new Promise((r) => setTimeout(r, ms))
 function make(label: string, change: Edit): void {
-  const result = applyEdit(shown, change)
+  const result = applyEdit(shown, change, idsFrom('seed'))
   if (!('edited' in result)) throw new Error('nothing changed')
   const before = shown
   shown = result.edited.lesson
@@ -147,7 +159,8 @@ function make(label: string, change: Edit): void {
     label,
     patches: result.edited.patches,
     inverse: result.edited.inverse,
-    again: change,
+    edit: change,
+    seed: 'seed',
     before,
     after: shown,
   })
@@ -155,11 +168,7 @@ function make(label: string, change: Edit): void {
 const settled = async () => {
   for (let n = 0; n < 400 && states.at(-1)?.state !== 'saved'; n++) await wait(10)
 }
-const background =
-  (colour: string): Edit =>
-  (d) => {
-    d.background = colour
-  }
+const background = setBackground
 const down = (n: number) => Array.from({ length: n }, () => 'down' as const)
 
 test('steps go one after another, each on top of the last, and only then it is saved', async () => {
@@ -213,9 +222,7 @@ test('a change that the server refuses is put aside with its name; the good ones
   server.trouble = ['fine', 'refuse']
   make('first', background('#111111'))
   make('a word of 300 letters', rename('Bad'))
-  make('third', (d) => {
-    d.guides.x = [7]
-  })
+  make('third', setLesson({ 'guides.x': [7] }))
   await settled()
   expect(server.taken).toEqual(['first', 'third'])
   expect(shown).toMatchObject({ name: 'Start', background: '#111111', guides: { x: [7] } })
@@ -278,12 +285,7 @@ test(
     server.trouble = ['lost answer', ...down(5)]
     make('one', rename('One'))
     make('two', background('#111111'))
-    make(
-      'three',
-      setElements(['box'], (e) => {
-        e.x = 77
-      }),
-    )
+    make('three', setElements(['box'], { x: 77 }))
     await crash()
     server.trouble = []
     await open()
@@ -295,20 +297,10 @@ test(
 )
 test('what another window stored meanwhile does not push out what this one kept', async () => {
   server.trouble = down(5)
-  make(
-    'moved',
-    setElements(['box'], (e) => {
-      e.x = 40
-    }),
-  )
+  make('moved', setElements(['box'], { x: 40 }))
   await crash()
   server.trouble = []
-  server.edit(
-    'theirs',
-    setElements(['box'], (e) => {
-      e.opacity = 0.5
-    }),
-  )
+  server.edit('theirs', setElements(['box'], { opacity: 0.5 }))
   await open()
   await settled()
   expect(server.lesson.elements[0]).toMatchObject({ x: 40, opacity: 0.5 })
@@ -337,21 +329,11 @@ test('two windows keep what they have not stored side by side; one that is still
 })
 test('what cannot be made again is listed with its name and why, and not dropped', async () => {
   server.trouble = down(5)
-  make(
-    'my box',
-    setElements(['box'], (e) => {
-      e.name = 'Mine'
-    }),
-  )
+  make('my box', setElements(['box'], { name: 'Mine' }))
   make('my colour', background('#111111'))
   await crash()
   server.trouble = []
-  server.edit(
-    'theirs',
-    setElements(['box'], (e) => {
-      e.name = 'Theirs'
-    }),
-  )
+  server.edit('theirs', setElements(['box'], { name: 'Theirs' }))
   await open()
   await settled()
   expect(server.lesson.elements[0]!.name).toBe('Theirs')
@@ -368,9 +350,7 @@ test('an element that is added is there when another window’s lesson was rearr
   )
   await crash()
   server.trouble = []
-  server.edit('theirs', (d) => {
-    d.elements = []
-  })
+  server.edit('theirs', removeElements(['box']))
   await open()
   await settled()
   expect(server.lesson.elements.map((e) => e.id)).toEqual(['arrow'])

@@ -1,8 +1,9 @@
 import type { Patch } from 'immer'
-import { applyEdit, changesBetween, makeChanges, Unfit, type Change, type Edit, type Edited } from '@/core/edits'
+import { applyEdit, changesBetween, clashOf, EDITS, idsFrom, makeChanges, type Edit, type Edited } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
+import { LABEL, type Taken } from '@/contract/steps'
 import { ask, askedEarly, Refusal, sentenceOf } from '../kit/api'
-import { freshId } from '../kit/ids'
+import { freshId, freshSeed } from '../kit/ids'
 import { Shelf, type KeptStep, type Unkept } from './shelf'
 
 /** A step of the history: what it is called, the way there and the way back. */
@@ -21,14 +22,13 @@ export interface SaveState {
   state: 'saved' | 'saving' | 'waiting'
   sentence?: string
 }
-/**
- * A step as it is made: an edit with the function that made it, or one step in the history; and the lesson on both
- * sides of it.
- */
-export type Made = ({ do: 'edit'; again?: Edit } | { do: 'undo' | 'redo' }) & Entry & { before: Lesson; after: Lesson }
+/** A step as it is made: an edit with its seed, or one step in the history; and the lesson on both sides of it. */
+export type Made = ({ do: 'edit'; edit: Edit; seed: string } | { do: 'undo' | 'redo' }) &
+  Entry & { before: Lesson; after: Lesson }
 interface Step extends KeptStep, Entry {
   do: 'edit' | 'undo' | 'redo'
-  again?: Edit
+  /** It was made in a window that is gone: nobody sees what it would undo. */
+  left?: true
 }
 export interface Opened {
   lesson: Lesson
@@ -46,7 +46,6 @@ interface Hooks {
 }
 
 const WAITS_MS = [300, 700, 1500, 3000, 5000]
-const LABEL = 200
 const NO_ROOM = 'There is no room in this browser to keep what is not saved yet. Leave this window open until it is.'
 
 /**
@@ -102,22 +101,17 @@ export class Saver {
     })
     const fresh = left
       .filter((l) => !this.steps.some((s) => s.step === l.step))
-      .map((l): Step => ({ ...l, do: 'edit', patches: [], inverse: [] }))
+      .map((l): Step => ({ ...l, do: 'edit', patches: [], inverse: [], left: true }))
     this.steps = [...fresh, ...this.steps]
     if (fresh.length > 0) this.stale = true
   }
 
   add(made: Made): void {
     const { do: how, label, patches, inverse, before, after } = made
-    this.steps.push({
-      do: how,
-      step: freshId('step'),
-      label,
-      patches,
-      inverse,
-      changes: changesBetween(before, after),
-      ...('again' in made && { again: made.again }),
-    })
+    const changes = changesBetween(before, after)
+    // A step in the history that comes to be made again is what it changed.
+    const { edit, seed } = how === 'edit' ? made : { edit: makeChanges(changes), seed: freshSeed() }
+    this.steps.push({ do: how, step: freshId('step'), label, patches, inverse, changes, edit, seed, edits: EDITS })
     this.keep()
     this.hooks.onState({ state: this.failures ? 'waiting' : 'saving' })
     void this.send()
@@ -181,10 +175,10 @@ export class Saver {
         if (!step) break
         const body =
           step.do === 'edit'
-            ? { do: step.do, label: step.label.slice(0, LABEL), patches: step.patches, inverse: step.inverse }
+            ? { do: step.do, label: step.label.slice(0, LABEL), edit: step.edit, seed: step.seed }
             : { do: step.do }
         try {
-          const { revision } = await ask<{ revision: number }>(`/api/lessons/${this.id}/steps`, 'POST', {
+          const { revision, merged } = await ask<Taken>(`/api/lessons/${this.id}/steps`, 'POST', {
             ...body,
             base: this.revision,
             client: this.client,
@@ -194,6 +188,10 @@ export class Saver {
           this.failures = 0
           this.steps.shift()
           this.keep()
+          if (merged) {
+            this.stale = true
+            this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
+          }
         } catch (e) {
           if (!(e instanceof Refusal) || e.status >= 500 || e.status === 404) throw e
           this.stale = true
@@ -256,7 +254,16 @@ export class Saver {
     this.hooks.onUnkept(this.unkept)
   }
   private keep(): void {
-    const kept = this.shelf.keep(this.steps.map((s) => ({ step: s.step, label: nameOf(s), changes: s.changes })))
+    const kept = this.shelf.keep(
+      this.steps.map((s) => ({
+        step: s.step,
+        label: nameOf(s),
+        edit: s.edit,
+        seed: s.seed,
+        edits: s.edits,
+        changes: s.changes,
+      })),
+    )
     if (!kept) this.hooks.onWord(NO_ROOM, true)
   }
 }
@@ -269,13 +276,9 @@ const nameOf = (step: Step): string =>
  * not fit.
  */
 function replay(step: Step, lesson: Lesson): Edited | null | string {
-  const result = step.again && applyEdit(lesson, step.again)
-  if (result && 'edited' in result) return result.edited
-  try {
-    const made = applyEdit(lesson, makeChanges(step.changes as Change[]))
-    return 'edited' in made ? made.edited : made.refused
-  } catch (e) {
-    if (!(e instanceof Unfit)) throw e
-    return `The lesson was changed elsewhere meanwhile, and ${e.message}.`
-  }
+  const clash = step.left ? clashOf(lesson, step.changes) : null
+  if (clash) return `The lesson was changed elsewhere meanwhile, and ${clash}.`
+  const made = applyEdit(lesson, step.edit, idsFrom(step.seed))
+  if ('edited' in made) return made.edited
+  return made.unfit ? `The lesson was changed elsewhere meanwhile. ${made.refused}` : made.refused
 }

@@ -1,17 +1,21 @@
-import type { Change } from '@/core/edits'
+import { EDITS, makeChanges, type Change, type Edit } from '@/core/edits'
 import { freshId } from '../kit/ids'
 
 /**
- * A step as it is kept in the browser: what it changes, told by ids, so that it can be made on whatever the lesson has
- * become.
+ * A step as it is kept in the browser: its edit, so that it can be made on whatever the lesson has become, and what it
+ * changed, told by ids.
  */
 export interface KeptStep {
   step: string
   label: string
+  edit: Edit
+  seed: string
+  /** The number of the set of edits that it is one of. */
+  edits: number
   changes: Change[]
 }
 /** A step that could not be stored: why not, and all it would have changed. */
-export interface Unkept extends KeptStep {
+export interface Unkept extends Pick<KeptStep, 'step' | 'label' | 'changes'> {
   why: string
   at: string
 }
@@ -88,10 +92,10 @@ export class Shelf {
         this.awaited.add(key)
         continue
       }
-      found.push(...read<KeptStep>(key))
+      found.push(...read<KeptStep>(key).map(asToday))
       from.push(key)
     }
-    if (!this.keep([...read<KeptStep>(this.key), ...found])) return found
+    if (!this.keep([...read<KeptStep>(this.key).map(asToday), ...found])) return found
     for (const key of from) localStorage.removeItem(key)
     return found
   }
@@ -115,6 +119,10 @@ export class Shelf {
     this.release()
   }
 }
+
+/** A step that another version of the program kept: what its edit means may have changed, what it changed has not. */
+const asToday = (kept: KeptStep): KeptStep =>
+  kept.edits === EDITS ? kept : { ...kept, edit: makeChanges(kept.changes), seed: kept.step, edits: EDITS }
 
 const isFree = async (key: string): Promise<boolean> => {
   let free = true

@@ -2,13 +2,13 @@ import { applyPatches } from 'immer'
 import { toast } from 'sonner'
 import { createContext, useContext } from 'react'
 import { create } from 'zustand'
-import { applyEdit, elementIn, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
+import { applyEdit, elementIn, idsFrom, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
 import { isView, kindNamed, type ElementKind } from '@/core/kinds'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
-import { freshId } from '../kit/ids'
+import { freshId, freshSeed } from '../kit/ids'
 import { Saver, type Entry, type SaveState, type Stretch } from './saver'
 import type { Unkept } from './shelf'
 
@@ -228,7 +228,8 @@ const kept = (timed: Timed) => ({
 /** Makes an edit: seen at once, undone with its label, stored before it counts as saved. */
 export function edit(label: string, change: Edit, before: { passage?: Passage } = {}): boolean {
   const now = bench()
-  const result = applyEdit(now.lesson, change)
+  const seed = freshSeed()
+  const result = applyEdit(now.lesson, change, idsFrom(seed), now.timed)
   if ('refused' in result) {
     setBench({ live: null })
     if (result.refused) toast.error(result.refused)
@@ -244,7 +245,7 @@ export function edit(label: string, change: Edit, before: { passage?: Passage } 
     later: 0,
     ...kept(timed),
   })
-  saver?.add({ do: 'edit', label, patches, inverse, again: change, before: now.lesson, after: lesson })
+  saver?.add({ do: 'edit', label, patches, inverse, edit: change, seed, before: now.lesson, after: lesson })
   return true
 }
 /** Shows an edit without making it: for a drag that is under way. */
@@ -253,7 +254,7 @@ export function tryEdit(change: Edit | null): void {
     setBench({ live: null })
     return
   }
-  setBench({ live: previewEdit(bench().lesson, change) })
+  setBench({ live: previewEdit(bench().timed, change) })
 }
 
 let reaching = false

@@ -11,6 +11,7 @@ import {
   setEdge,
   setMoment,
   setSpan,
+  inOne,
   spanOfBelow,
   splitTracks,
   takeOut,
@@ -96,9 +97,7 @@ export function asLongAsBelow(): void {
     toast('Nothing lies below it where it starts.')
     return
   }
-  edit('As long as what lies below', (draft) => {
-    for (const { id, span } of spans) setSpan(id, span)(draft)
-  })
+  edit('As long as what lies below', inOne(spans.map(({ id, span }) => setSpan(id, span))))
 }
 
 let nudge: { dx: number; dy: number; timer: ReturnType<typeof setTimeout> } | null = null
@@ -126,7 +125,7 @@ export function remove(): void {
       elements.length === 1
         ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”`
         : `Delete ${elements.length} elements`,
-      removeElements(elements, timed, bench().playhead),
+      removeElements(elements, bench().playhead),
     )
   else if (clips.length)
     edit(clips.length === 1 ? 'Take a clip out' : `Take ${clips.length} clips out`, removeClips(clips))
@@ -170,12 +169,7 @@ export function cut(): void {
     toast('There is nothing to split here: put the playhead inside a clip.')
     return
   }
-  if (
-    edit(
-      inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`,
-      splitTracks(tracks, playhead, () => freshId('clip')),
-    )
-  )
+  if (edit(inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`, splitTracks(tracks, playhead)))
     toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
 }
 export function removePassage(close: boolean): void {
@@ -192,14 +186,7 @@ export function removePassage(close: boolean): void {
     return
   }
   const label = close ? 'Take the passage out, close the gap' : 'Take the passage out, leave the gap'
-  if (
-    !edit(
-      label,
-      takeOut(tracks, passage.from, passage.to, close, () => freshId('clip')),
-      { passage },
-    )
-  )
-    return
+  if (!edit(label, takeOut(tracks, passage.from, passage.to, close), { passage })) return
   setBench({ passage: null, looping: false })
   goTo(passage.from)
   toast(`Taken out of ${onTracks(touched.size)}.`, { duration: 1800 })
@@ -211,9 +198,7 @@ export function removeClipsClosing(): void {
   if (chosen.length)
     edit(
       chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`,
-      (draft) => {
-        for (const c of chosen) takeOut(c.track, c.at, clipEnd(c), true, () => freshId('clip'))(draft)
-      },
+      inOne(chosen.map((c) => takeOut([c.track], c.at, clipEnd(c), true))),
     )
 }
 /** Puts the start of what is selected on the playhead, or its end behind it; a moment on that very frame ties it. */
@@ -237,9 +222,7 @@ export function edgeHere(side: 'start' | 'end'): void {
   )
   edit(
     chosen.length === 1 ? `Let “${chosen[0]!.name}” ${side} here` : `Let ${chosen.length} elements ${side} here`,
-    (draft) => {
-      for (const e of chosen) setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false))(draft)
-    },
+    inOne(chosen.map((e) => setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false)))),
   )
 }
 export function setPassage(side: 'from' | 'to'): void {

@@ -1,5 +1,5 @@
 import { toast } from 'sonner'
-import { addElements, copiedFrom, copies, moveWhole, pasted, readCopied, type Copied } from '@/core/edits'
+import { addElements, copiedFrom, copies, moveWhole, pasted, readCopied, inOne, type Copied } from '@/core/edits'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
 
 const CLIP = 'vivid-vane-elements:'
@@ -34,10 +34,10 @@ export function duplicate(): void {
   // Beside the first ones, with their whole paths; those that ride on a copy go along by themselves.
   const loose = fresh.filter((e) => !e.rides?.on || !ids.includes(e.rides.on)).map((e) => e.id)
   if (
-    edit(fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`, (draft) => {
-      addElements(fresh)(draft)
-      moveWhole(loose, 24, 24)(draft)
-    })
+    edit(
+      fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`,
+      inOne([addElements(fresh), moveWhole(loose, 24, 24)]),
+    )
   ) {
     select(ids)
     setBench({ wholePath: fresh.some((e) => e.poses.length > 0) })

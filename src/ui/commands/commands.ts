@@ -18,7 +18,7 @@ import {
 } from './acts'
 import { copy, paste, duplicate } from './clipboard'
 import { toast } from 'sonner'
-import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack } from '@/core/edits'
+import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
 import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/kinds'
 import { bench, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
 import { has, type Command } from './command'
@@ -261,10 +261,7 @@ export const COMMANDS: Command[] = [
     can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && isRule(e)),
     run: () => {
       const id = bench().elements[0]!
-      edit(
-        'Break a ripple rule up',
-        breakUp(id, bench().timed, () => freshId('ripple')),
-      )
+      edit('Break a ripple rule up', breakUp(id))
     },
   },
   {
@@ -313,13 +310,10 @@ export const COMMANDS: Command[] = [
     group: 'Cut',
     can: () => bench().clips.length > 0,
     run: () => {
-      for (const id of bench().clips)
-        edit(
-          'Mute a clip',
-          setClip(id, (c) => {
-            c.muted = !c.muted
-          }),
-        )
+      const chosen = bench().lesson.clips.filter((c) => bench().clips.includes(c.id))
+      const muted = chosen.some((c) => !c.muted)
+      const label = chosen.length === 1 ? 'a clip' : `${chosen.length} clips`
+      edit(muted ? `Mute ${label}` : `Let ${label} be heard`, inOne(chosen.map((c) => setClip(c.id, { muted }))))
     },
   },
   { id: 'mark', title: 'Set a moment here', group: 'Moments', keys: 'm', run: () => mark('mark') },
@@ -353,23 +347,17 @@ export const COMMANDS: Command[] = [
     id: 'remove-tracks',
     title: 'Remove the tracks with nothing on them',
     group: 'Lesson',
-    run: () =>
-      void edit('Remove empty tracks', (draft) => {
-        for (const id of draft.tracks.map((t) => t.id)) removeTrack(id)(draft)
-      }),
+    run: () => void edit('Remove empty tracks', inOne(bench().lesson.tracks.map((t) => removeTrack(t.id)))),
   },
   {
     id: 'mute-all',
     title: 'Mute every sound track, or let them be heard',
     group: 'Lesson',
     run: () => {
-      for (const t of bench().lesson.tracks.filter((x) => x.kind === 'sound'))
-        edit(
-          'Mute a track',
-          setTrack(t.id, (x) => {
-            x.muted = !x.muted
-          }),
-        )
+      const tracks = bench().lesson.tracks.filter((t) => t.kind === 'sound')
+      const muted = tracks.some((t) => !t.muted)
+      const label = muted ? 'Mute every sound track' : 'Let every sound track be heard'
+      edit(label, inOne(tracks.map((t) => setTrack(t.id, { muted }))))
     },
   },
   {

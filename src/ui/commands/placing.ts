@@ -12,11 +12,11 @@ import {
   type Standing,
 } from '@/core/edits'
 import { caught } from '@/core/moments'
-import { editPosed, poseFor } from '../bench/inPose'
+import { editPosed, stanceNow } from '../bench/inPose'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
 
-const standingNow = (): Standing => ({ timed: bench().timed, frame: bench().playhead, poseFor: (e) => poseFor(e) })
+const standingNow = (): Standing => ({ frame: bench().playhead, stance: stanceNow() })
 export function alignNow(edge: AlignEdge, to: AlignTo): void {
   editPosed(`Line up ${named()}`, align(bench().elements, edge, to, standingNow()))
 }
@@ -28,7 +28,7 @@ export function distributeNow(axis: 'across' | 'down'): void {
   editPosed('Spread elements', distribute(bench().elements, axis, standingNow()))
 }
 export function equalNow(what: 'width' | 'height'): void {
-  editPosed(`Equal ${what}s`, equalSizes(bench().elements, what, standingNow()))
+  editPosed(`Equal ${what}s`, equalSizes(bench().elements, what, stanceNow()))
 }
 const ALIGNS: [AlignEdge, string][] = [
   ['left', 'left edges'],
@@ -59,12 +59,7 @@ const hereExactly = () => {
 /** What is selected then is what lies under the playhead: the later parts. */
 function splitHere(): void {
   const before = new Set(bench().timed.spans.keys())
-  if (
-    edit(
-      `Split ${named()}`,
-      splitElements(bench().elements, bench().timed, bench().playhead, () => freshId('part'), hereExactly()),
-    )
-  )
+  if (edit(`Split ${named()}`, splitElements(bench().elements, bench().playhead, hereExactly())))
     select(
       [...bench().timed.spans.keys()].filter((id) => !before.has(id)),
       true,
@@ -128,12 +123,7 @@ export const PLACING: Command[] = [
     can: has,
     run: () => {
       const on = !all((e) => e.locked)
-      edit(
-        on ? `Lock ${named()}` : `Unlock ${named()}`,
-        setElements(bench().elements, (e) => {
-          e.locked = on
-        }),
-      )
+      edit(on ? `Lock ${named()}` : `Unlock ${named()}`, setElements(bench().elements, { locked: on }))
     },
   },
   {
@@ -144,12 +134,7 @@ export const PLACING: Command[] = [
     can: has,
     run: () => {
       const on = !all((e) => e.hidden)
-      edit(
-        on ? `Hide ${named()}` : `Show ${named()}`,
-        setElements(bench().elements, (e) => {
-          e.hidden = on
-        }),
-      )
+      edit(on ? `Hide ${named()}` : `Show ${named()}`, setElements(bench().elements, { hidden: on }))
     },
   },
   {

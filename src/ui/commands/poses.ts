@@ -26,7 +26,7 @@ import {
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
-import { bench, edit, freshId, goTo, setBench } from '../bench/store'
+import { bench, edit, goTo, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
 
 const chosen = () => bench().timed.lesson.elements.filter((e) => bench().elements.includes(e.id))
@@ -96,16 +96,13 @@ function copyMoves(): void {
   )
 }
 function pasteMoves(): void {
-  const { elements, timed, playhead } = bench()
+  const { elements, playhead } = bench()
   if (!copied) {
     toast('Copy some poses first.')
     return
   }
   const first = Math.round(copied.poses[0]!.to - copied.poses[0]!.from)
-  edit(
-    `Paste poses on ${named()}`,
-    pasteKeys(elements, copied, timed, playhead + first, () => freshId('pose')),
-  )
+  edit(`Paste poses on ${named()}`, pasteKeys(elements, copied, playhead + first))
 }
 function jumpKey(way: 1 | -1): void {
   const { timed, playhead } = bench()
@@ -120,11 +117,7 @@ function stretch(factor: number): void {
   const e = timed.lesson.elements.find((x) => x.id === refs[0]?.element)
   if (!e) return
   const first = motionOf(timed, e).moves.find((m) => refs.some((r) => r.pose === m.pose.id))
-  if (first)
-    edit(
-      factor > 1 ? 'Stretch keyframes' : 'Squeeze keyframes',
-      stretchKeys(refs, first.from, factor, timed, () => freshId('pose')),
-    )
+  if (first) edit(factor > 1 ? 'Stretch keyframes' : 'Squeeze keyframes', stretchKeys(refs, first.from, factor))
 }
 const slide = (which: 'arrival' | 'departure', side: 'left' | 'right' | 'top' | 'bottom'): Command => ({
   id: `${which === 'arrival' ? 'come-in' : 'go-out'}-${side}`,
@@ -140,7 +133,7 @@ const slide = (which: 'arrival' | 'departure', side: 'left' | 'right' | 'top' | 
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 
 export function deleteKeys(): void {
-  if (edit('Delete keyframes', removeKeys(bench().keys, bench().timed))) setBench({ keys: [] })
+  if (edit('Delete keyframes', removeKeys(bench().keys))) setBench({ keys: [] })
 }
 
 export const POSING: Command[] = [
@@ -188,8 +181,7 @@ export const POSING: Command[] = [
     can: has,
     run: () => {
       for (const id of bench().elements)
-        if (!edit('Even speed', evenSpeed(id, bench().timed)))
-          toast('Even speed needs two moves or more that cover some way.')
+        if (!edit('Even speed', evenSpeed(id))) toast('Even speed needs two moves or more that cover some way.')
     },
   },
   {
@@ -214,7 +206,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'Shift+S',
     can: has,
-    run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead, bench().timed)),
+    run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead)),
   },
   { id: 'next-key', title: 'Next peg (keyframe)', group: 'Poses', keys: 'p', can: has, run: () => jumpKey(1) },
   {
@@ -231,11 +223,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'Insert',
     can: has,
-    run: () =>
-      void edit(
-        `Key the place of ${named()}`,
-        addKey(bench().elements, ['x', 'y'], bench().timed, bench().playhead, () => freshId('pose')),
-      ),
+    run: () => void edit(`Key the place of ${named()}`, addKey(bench().elements, ['x', 'y'], bench().playhead)),
   },
   {
     id: 'pushes',
@@ -269,11 +257,7 @@ export const POSING: Command[] = [
     title: 'Reverse the keyframes',
     group: 'Poses',
     can: has,
-    run: () =>
-      void edit(
-        'Reverse keyframes',
-        reverseKeys(keysMeant(), bench().timed, () => freshId('pose')),
-      ),
+    run: () => void edit('Reverse keyframes', reverseKeys(keysMeant())),
   },
   {
     id: 'stretch-keys',
@@ -289,7 +273,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     can: () => chosen().some((e) => e.poses.length > 0),
     run: () => {
-      if (edit(`Take all keyframes of ${named()} off`, removeMotion(bench().elements, bench().timed, bench().playhead)))
+      if (edit(`Take all keyframes of ${named()} off`, removeMotion(bench().elements, bench().playhead)))
         setBench({ keys: [] })
     },
   },
@@ -305,14 +289,14 @@ export const POSING: Command[] = [
     title: 'Start together',
     group: 'Poses',
     can: several,
-    run: () => void edit('Start together', together(bench().elements, 'start', bench().timed, bench().playhead)),
+    run: () => void edit('Start together', together(bench().elements, 'start', bench().playhead)),
   },
   {
     id: 'land-together',
     title: 'Land together',
     group: 'Poses',
     can: several,
-    run: () => void edit('Land together', together(bench().elements, 'land', bench().timed, bench().playhead)),
+    run: () => void edit('Land together', together(bench().elements, 'land', bench().playhead)),
   },
   {
     id: 'ride',
@@ -327,7 +311,7 @@ export const POSING: Command[] = [
     title: 'Get off what it rides on',
     group: 'Poses',
     can: () => chosen().some((e) => e.rides),
-    run: () => void edit(`Take ${named()} off`, detach(bench().elements, bench().timed, bench().playhead)),
+    run: () => void edit(`Take ${named()} off`, detach(bench().elements, bench().playhead)),
   },
   {
     id: 'blur-motion',
@@ -336,12 +320,7 @@ export const POSING: Command[] = [
     can: has,
     run: () => {
       const on = chosen().some((e) => !e.motionBlur)
-      edit(
-        on ? 'Follow the motion blur' : 'No motion blur',
-        setElements(bench().elements, (e) => {
-          e.motionBlur = on
-        }),
-      )
+      edit(on ? 'Follow the motion blur' : 'No motion blur', setElements(bench().elements, { motionBlur: on }))
     },
   },
 ]

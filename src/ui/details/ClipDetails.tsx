@@ -1,5 +1,5 @@
 import { Trash2 } from 'lucide-react'
-import { moveClip, setClip, setSpeed, removeClips } from '@/core/edits'
+import { moveClip, setClip, setSpeed, removeClips, type Values } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import { framesPerSecond, lengthText, timecode, type Rate } from '@/core/time'
@@ -16,7 +16,7 @@ export function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
   const { lesson } = useShown()
   const medium = lesson.media[clip.media]
   if (!medium) return null
-  const set = (label: string, change: (c: Clip) => void) => edit(label, setClip(clip.id, change))
+  const set = (label: string, values: Values) => edit(label, setClip(clip.id, values))
   return (
     <>
       <div className="border-b border-edge p-3">
@@ -72,11 +72,7 @@ export function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
               { value: 'fill', label: 'fills, cropped' },
               { value: 'stand', label: 'stands as it is' },
             ]}
-            onChange={(v) =>
-              set('Fit a clip', (c) => {
-                c.fit = v
-              })
-            }
+            onChange={(v) => set('Fit a clip', { fit: v })}
           />
         </Section>
       )}
@@ -89,27 +85,13 @@ export function ClipDetails({ clip, many }: { clip: Clip; many: number }) {
             max={24}
             digits={1}
             value={clip.levelDb}
-            onLive={(v) =>
-              tryEdit(
-                setClip(clip.id, (c) => {
-                  c.levelDb = v
-                }),
-              )
-            }
-            onChange={(v) =>
-              set('Level of a clip', (c) => {
-                c.levelDb = v
-              })
-            }
+            onLive={(v) => tryEdit(setClip(clip.id, { levelDb: v }))}
+            onChange={(v) => set('Level of a clip', { levelDb: v })}
           />
           <Tick
             label="Muted"
             value={clip.muted}
-            onChange={(v) =>
-              set(v ? 'Mute a clip' : 'Let a clip be heard', (c) => {
-                c.muted = v
-              })
-            }
+            onChange={(v) => set(v ? 'Mute a clip' : 'Let a clip be heard', { muted: v })}
           />
         </Section>
       )}

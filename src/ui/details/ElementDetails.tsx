@@ -1,6 +1,16 @@
 import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Scissors, Trash2 } from 'lucide-react'
 import { toast } from 'sonner'
-import { pointAt, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver } from '@/core/edits'
+import {
+  pointAt,
+  setElements,
+  setLook,
+  setSpan,
+  setTrackOf,
+  spanOfBelow,
+  spanOver,
+  type Values,
+  keepReadable,
+} from '@/core/edits'
 import { applies, valueAt, type Field } from '@/core/values'
 import { aimOf, canAim, isRule, isView, kindOf, mediumOf } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
@@ -46,7 +56,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const kind = kindOf(e)
   const fps = framesPerSecond(timed.lesson.rate)
   const size = kind.size(e as never)
-  const set = (label: string, change: (x: Element) => void) => edit(label, setElements([e.id], change))
+  const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
   const look = (f: Field, value: unknown) =>
     editPosed(`Change “${e.name}”: ${f.label.toLowerCase()}`, setLook([e.id], f.path, value))
   const long = span.to - span.from
@@ -63,12 +73,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
         <Words
           label="Name"
           value={e.name}
-          onChange={(v) =>
-            v.trim() &&
-            set('Rename an element', (x) => {
-              x.name = v.trim().slice(0, 120)
-            })
-          }
+          onChange={(v) => v.trim() && set('Rename an element', { name: v.trim().slice(0, 120) })}
           className="font-semibold"
         />
       </div>
@@ -95,19 +100,18 @@ export function ElementDetails({ element: own }: { element: Element }) {
         <Section title="Arrival and departure" folds="open">
           {(['arrival', 'departure'] as const).map((which) => {
             const p = e[which]
-            const put = (change: (q: Passing) => void) =>
-              set(`Change how “${e.name}” ${which === 'arrival' ? 'comes' : 'goes'}`, (x) => change(x[which]))
+            const put = (values: Partial<Passing>) =>
+              set(
+                `Change how “${e.name}” ${which === 'arrival' ? 'comes' : 'goes'}`,
+                Object.fromEntries(Object.entries(values).map(([k, v]) => [`${which}.${k}`, v])),
+              )
             return (
               <div key={which} className="space-y-1.5">
                 <Choice
                   label={which === 'arrival' ? 'Arrives' : 'Departs'}
                   value={p.how}
                   options={HOWS}
-                  onChange={(v) =>
-                    put((q) => {
-                      q.how = v
-                    })
-                  }
+                  onChange={(v) => put({ how: v })}
                 />
                 {p.how !== 'none' && (
                   <NumberField
@@ -117,11 +121,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
                     min={0}
                     max={10_000}
                     value={p.frames}
-                    onChange={(v) =>
-                      put((q) => {
-                        q.frames = v
-                      })
-                    }
+                    onChange={(v) => put({ frames: v })}
                   />
                 )}
                 {p.how === 'slide' && (
@@ -129,33 +129,17 @@ export function ElementDetails({ element: own }: { element: Element }) {
                     label={which === 'arrival' ? 'from the' : 'to the'}
                     value={p.from}
                     options={SIDES}
-                    onChange={(v) =>
-                      put((q) => {
-                        q.from = v
-                      })
-                    }
+                    onChange={(v) => put({ from: v })}
                   />
                 )}
                 {(p.how === 'slide' || p.how === 'grow') && (
-                  <Tick
-                    label="and fades"
-                    value={p.fades === true}
-                    onChange={(v) =>
-                      put((q) => {
-                        q.fades = v
-                      })
-                    }
-                  />
+                  <Tick label="and fades" value={p.fades === true} onChange={(v) => put({ fades: v })} />
                 )}
                 {p.how !== 'none' && (
                   <EasingEditor
                     label={which === 'arrival' ? 'Easing of its arrival' : 'Easing of its departure'}
                     value={p.easing}
-                    onChange={(v) =>
-                      put((q) => {
-                        q.easing = v
-                      })
-                    }
+                    onChange={(v) => put({ easing: v })}
                   />
                 )}
               </div>
@@ -216,23 +200,14 @@ export function ElementDetails({ element: own }: { element: Element }) {
               { value: 'take', label: 'framed: moves and grows' },
               { value: 'picture', label: 'fixed: stays put' },
             ]}
-            onChange={(v) =>
-              set(`“${e.name}” is ${v === 'take' ? 'framed' : 'fixed'}`, (x) => {
-                x.space = v
-              })
-            }
+            onChange={(v) => set(`“${e.name}” is ${v === 'take' ? 'framed' : 'fixed'}`, { space: v })}
           />
         )}
         {e.space === 'take' && canStayReadable(e) && (
           <Tick
             label="Letters and lines keep their size in a zoom"
             value={e.readable === true}
-            onChange={(v) =>
-              set(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, (x) => {
-                if (v) x.readable = true
-                else delete x.readable
-              })
-            }
+            onChange={(v) => edit(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, keepReadable([e.id], v))}
           />
         )}
         <Choice

@@ -2,7 +2,7 @@ import { kindOf } from '@/core/kinds'
 import { Crosshair, MousePointer2, Waves } from 'lucide-react'
 import { useState } from 'react'
 import { toast } from 'sonner'
-import { followPointer, goWithPointer, lockPose, smoothPointer } from '@/core/edits'
+import { followPointer, goWithPointer, lockPose, smoothPointer, inOne } from '@/core/edits'
 import { CALM } from '@/core/framing'
 import type { Element } from '@/core/lesson/schema'
 import { poseAt } from '@/core/motion'
@@ -65,11 +65,7 @@ export function FramingSection({ element: e }: { element: Element }) {
           </Button>
           <Button
             onClick={() => {
-              if (
-                !edit('Even out the pointer’s way', (d) => {
-                  for (const [id] of takes) smoothPointer(id)(d)
-                })
-              )
+              if (!edit('Even out the pointer’s way', inOne(takes.map(([id]) => smoothPointer(id)))))
                 toast('The pointer’s way is even already.')
             }}
           >

@@ -1,5 +1,5 @@
 import { isView } from '@/core/kinds'
-import { setElements } from '@/core/edits'
+import { setElements, type Values } from '@/core/edits'
 import type { Element, Loop } from '@/core/lesson/schema'
 import { edit, select, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
@@ -12,11 +12,9 @@ import { Section } from './Section'
 export function JoinSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
   const on = e.rides?.on ? lesson.elements.find((x) => x.id === e.rides!.on) : undefined
-  const set = (label: string, change: (x: Element) => void) => edit(label, setElements([e.id], change))
+  const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
   const loop = (change: Partial<Loop>) =>
-    set(`Loop of “${e.name}”`, (x) => {
-      x.loop = { how: 'repeat', times: null, everyFrames: 15, ...x.loop, ...change }
-    })
+    set(`Loop of “${e.name}”`, { loop: { how: 'repeat', times: null, everyFrames: 15, ...e.loop, ...change } })
   return (
     <Section title="Rides, loops, groups" folds="shut">
       {on ? (
@@ -29,11 +27,7 @@ export function JoinSection({ element: e }: { element: Element }) {
           <Tick
             label="and fades with it"
             value={e.rides!.fades}
-            onChange={(v) =>
-              set(v ? 'Carry opacity too' : 'Do not carry opacity', (x) => {
-                if (x.rides) x.rides.fades = v
-              })
-            }
+            onChange={(v) => set(v ? 'Carry opacity too' : 'Do not carry opacity', { 'rides.fades': v })}
           />
           <Button onClick={() => runCommand('ride-off')}>Get off, stay in place</Button>
         </>
@@ -50,13 +44,7 @@ export function JoinSection({ element: e }: { element: Element }) {
             { value: 'there-and-back', label: 'there and back' },
             { value: 'blink', label: 'blinks' },
           ]}
-          onChange={(v) =>
-            v === 'no'
-              ? set('No loop', (x) => {
-                  x.loop = null
-                })
-              : loop({ how: v })
-          }
+          onChange={(v) => (v === 'no' ? set('No loop', { loop: null }) : loop({ how: v }))}
         />
       )}
       {e.loop && (
@@ -88,11 +76,7 @@ export function JoinSection({ element: e }: { element: Element }) {
       <Tick
         label="Follows the motion blur"
         value={e.motionBlur}
-        onChange={(v) =>
-          set(v ? 'Follow the motion blur' : 'No motion blur', (x) => {
-            x.motionBlur = v
-          })
-        }
+        onChange={(v) => set(v ? 'Follow the motion blur' : 'No motion blur', { motionBlur: v })}
       />
       <Tick label="Locked" value={e.locked} onChange={() => runCommand('lock')} />
       <Tick label="Hidden" value={e.hidden} onChange={() => runCommand('hide')} />
@@ -101,15 +85,15 @@ export function JoinSection({ element: e }: { element: Element }) {
           label="Tags, with commas between"
           value={e.tags.join(', ')}
           onChange={(v) =>
-            set(`Tags of “${e.name}”`, (x) => {
-              x.tags = [
+            set(`Tags of “${e.name}”`, {
+              tags: [
                 ...new Set(
                   v
                     .split(',')
                     .map((t) => t.trim().slice(0, 40))
                     .filter(Boolean),
                 ),
-              ].slice(0, 20)
+              ].slice(0, 20),
             })
           }
         />

@@ -1,7 +1,7 @@
 import { addKey, elementIn, keyAtPoses, keyedPaths, removeKeys } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
-import { bench, edit, freshId, useBench, useShown } from '../bench/store'
+import { edit, useBench, useShown } from '../bench/store'
 
 /**
  * A peg beside a value: keyed at the playhead (full), keyed somewhere (rimmed), or not. Pressing it keys the value
@@ -16,18 +16,10 @@ export function KeyMark({ element: e, path, label }: { element: Element; path: s
   const keyed = keyedPaths(own).has(path)
   const press = () => {
     if (here)
-      edit(
-        `Take a keyframe of ${label.toLowerCase()} away`,
-        removeKeys([{ element: e.id, pose: here.pose.id, path }], bench().timed),
-      )
-    else
-      edit(
-        `Key ${label.toLowerCase()} at the playhead`,
-        addKey([e.id], [path], bench().timed, playhead, () => freshId('pose')),
-      )
+      edit(`Take a keyframe of ${label.toLowerCase()} away`, removeKeys([{ element: e.id, pose: here.pose.id, path }]))
+    else edit(`Key ${label.toLowerCase()} at the playhead`, addKey([e.id], [path], playhead))
   }
-  const all = () =>
-    edit(`Key ${label.toLowerCase()} at the poses that there are`, keyAtPoses([e.id], path, bench().timed))
+  const all = () => edit(`Key ${label.toLowerCase()} at the poses that there are`, keyAtPoses([e.id], path))
   const says = here
     ? 'Keyed here: press to take it away'
     : keyed

@@ -1,4 +1,4 @@
-import { changeRate, resizeLesson, setLength, setBackground } from '@/core/edits'
+import { resizeLesson, setLength, setBackground, setRate, setLesson } from '@/core/edits'
 import { framesPerSecond, lengthText } from '@/core/time'
 import { bench, edit, goTo, setBench, useShown } from '../bench/store'
 import { useView } from '../timeline/view'
@@ -83,7 +83,7 @@ export function LessonDetails() {
           }
           onChange={(v) => {
             const [num, den] = v.split('/').map(Number)
-            if (!edit('Change the frame rate', (d) => changeRate(d, { num: num!, den: den! }))) return
+            if (!edit('Change the frame rate', setRate({ num: num!, den: den! }))) return
             // The playhead stays at its time, and the timeline shows as much of it as before.
             const k = framesPerSecond(bench().lesson.rate) / framesPerSecond(lesson.rate)
             goTo(bench().playhead * k)
@@ -127,11 +127,7 @@ export function LessonDetails() {
         <Tick
           label="What moves is blurred"
           value={lesson.motionBlur.on}
-          onChange={(v) =>
-            edit(v ? 'Motion blur' : 'No motion blur', (d) => {
-              d.motionBlur.on = v
-            })
-          }
+          onChange={(v) => edit(v ? 'Motion blur' : 'No motion blur', setLesson({ 'motionBlur.on': v }))}
         />
         {lesson.motionBlur.on && (
           <NumberField
@@ -140,11 +136,7 @@ export function LessonDetails() {
             min={1}
             max={720}
             value={lesson.motionBlur.shutter}
-            onChange={(v) =>
-              edit('Change the shutter', (d) => {
-                d.motionBlur.shutter = v
-              })
-            }
+            onChange={(v) => edit('Change the shutter', setLesson({ 'motionBlur.shutter': v }))}
           />
         )}
         {lesson.motionBlur.on && (
@@ -153,11 +145,7 @@ export function LessonDetails() {
             min={2}
             max={32}
             value={lesson.motionBlur.samples}
-            onChange={(v) =>
-              edit('Change the motion blur', (d) => {
-                d.motionBlur.samples = Math.round(v)
-              })
-            }
+            onChange={(v) => edit('Change the motion blur', setLesson({ 'motionBlur.samples': Math.round(v) }))}
           />
         )}
       </Section>

@@ -1,10 +1,9 @@
 import { useState } from 'react'
-import { setAnchor, setElements, setSize } from '@/core/edits'
-import { isView, kindOf, letGo } from '@/core/kinds'
+import { setAnchor, setElements, setSize, putAt, setScale, type Values } from '@/core/edits'
+import { isView, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
-import { setAt } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/inPose'
-import { bench, edit, setBench, useBench, useShown } from '../bench/store'
+import { edit, setBench, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
 import { Colour } from '../kit/colour'
 import { Choice, Tick } from '../kit/fields'
@@ -26,11 +25,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
   const { width: W, height: H } = lesson.frame
   const size = kind.size(e as never)
   const zoom = isView(e)
-  const put = (path: string, v: number) =>
-    setElements([e.id], (x) => {
-      letGo(x)
-      setAt(x, path, v)
-    })
+  const put = (path: string, v: number) => putAt([e.id], { [path]: v })
   const mark = (path: string, label: string) => <KeyMark element={e} path={path} label={label} />
   const pair = (
     label: string,
@@ -100,13 +95,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
       onChange={(v) => editPosed(`Scale “${e.name}”`, scaled(axis, v / 100))}
     />
   )
-  const scaled = (axis: 'x' | 'y', v: number) =>
-    setElements([e.id], (x) => {
-      const other = axis === 'x' ? 'y' : 'x'
-      const before = x.scale[axis]
-      x.scale[axis] = v
-      if (linked) x.scale[other] = before === 0 ? v : (x.scale[other] * v) / before
-    })
+  const scaled = (axis: 'x' | 'y', v: number) => setScale([e.id], axis, v, linked)
   return (
     <>
       <Section
@@ -156,14 +145,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
             label="uncovered from the"
             value={e.reveal.from}
             options={(['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))}
-            onChange={(v) =>
-              edit(
-                `Reveal “${e.name}” from another side`,
-                setElements([e.id], (x) => {
-                  x.reveal.from = v
-                }),
-              )
-            }
+            onChange={(v) => edit(`Reveal “${e.name}” from another side`, setElements([e.id], { 'reveal.from': v }))}
           />
           {(['left', 'right', 'top', 'bottom'] as const).map((s) => (
             <div key={s}>{plain(`crop ${s}`, `crop.${s}`, e.crop[s], '%', 0, 100, 100, 1)}</div>
@@ -179,13 +161,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
 /** The shadow of an element, whatever its kind; those that draw one of their own have it among their values. */
 function ShadowFields({ element: e }: { element: Element }) {
   if (kindOf(e).fields.some((f) => f.path === 'shadow')) return null
-  const put = (change: (s: NonNullable<Element['shadow']>) => void) =>
-    edit(
-      `Shadow of “${e.name}”`,
-      setElements([e.id], (x) => {
-        if (x.shadow) change(x.shadow)
-      }),
-    )
+  const put = (values: Values) => edit(`Shadow of “${e.name}”`, setElements([e.id], values))
   const s = e.shadow
   return (
     <>
@@ -194,14 +170,7 @@ function ShadowFields({ element: e }: { element: Element }) {
         owner={e.id}
         value={s?.colour ?? null}
         optional
-        onChange={(colour) =>
-          edit(
-            `Shadow of “${e.name}”`,
-            setElements([e.id], (x) => {
-              x.shadow = colour === null ? null : { dx: 6, dy: 8, blurPx: 12, ...x.shadow, colour }
-            }),
-          )
-        }
+        onChange={(colour) => put({ shadow: colour === null ? null : { dx: 6, dy: 8, blurPx: 12, ...s, colour } })}
       />
       {s && (
         <NumberField
@@ -210,11 +179,7 @@ function ShadowFields({ element: e }: { element: Element }) {
           min={-1000}
           max={1000}
           value={s.dx}
-          onChange={(v) =>
-            put((t) => {
-              t.dx = v
-            })
-          }
+          onChange={(v) => put({ 'shadow.dx': v })}
         />
       )}
       {s && (
@@ -224,11 +189,7 @@ function ShadowFields({ element: e }: { element: Element }) {
           min={-1000}
           max={1000}
           value={s.dy}
-          onChange={(v) =>
-            put((t) => {
-              t.dy = v
-            })
-          }
+          onChange={(v) => put({ 'shadow.dy': v })}
         />
       )}
       {s && (
@@ -238,11 +199,7 @@ function ShadowFields({ element: e }: { element: Element }) {
           min={0}
           max={200}
           value={s.blurPx}
-          onChange={(v) =>
-            put((t) => {
-              t.blurPx = v
-            })
-          }
+          onChange={(v) => put({ 'shadow.blurPx': v })}
         />
       )}
     </>
@@ -289,7 +246,7 @@ function AnchorPicker({ element: e }: { element: Element }) {
                 aria-checked={on}
                 aria-label={name}
                 title={name}
-                onClick={() => edit(`Anchor of “${e.name}”`, setAnchor(e.id, { x: c / 2, y: r / 2 }, bench().timed))}
+                onClick={() => edit(`Anchor of “${e.name}”`, setAnchor(e.id, { x: c / 2, y: r / 2 }))}
                 className="grid size-[24px] place-items-center"
               >
                 <span className={on ? 'size-2.5 rounded-full bg-accent' : 'size-1.5 rounded-full bg-edge-strong'} />

@@ -29,6 +29,7 @@ export function PoseSection({ element: e }: { element: Element }) {
   const wholePath = useBench((b) => b.wholePath)
   useBench((b) => b.moment)
   const hit = actHere().caught
+  const hangs = hit && timed.moments.get(hit.moment.id)
   const { moves } = motionOf(timed, e)
   const { pose, moving } = poseAt(timed, e, playhead)
   const lit = moving && moveEnd === 'end' ? pose + 1 : pose
@@ -102,9 +103,9 @@ export function PoseSection({ element: e }: { element: Element }) {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
-      {hit && (
+      {hit && hangs && (
         <p className="text-xs text-muted" data-testid="hangs-on">
-          A move made here hangs on {momentName(hit.moment.kind, hit.moment.label, hit.edge)}.
+          A move made here hangs on {momentName(hangs.kind, hangs.label, hit.edge)}.
         </p>
       )}
       {moves.length > 0 && (
@@ -254,7 +255,7 @@ export function PoseSection({ element: e }: { element: Element }) {
 function setPace(e: Element, move: Move, px: number, pxPerSecond: number): void {
   const { timed } = bench()
   const frames = Math.max(1, Math.round((px / pxPerSecond) * framesPerSecond(timed.lesson.rate)))
-  edit(`Speed of a move of “${e.name}”`, putMoveEdge(timed, e, move.pose, 'end', Math.round(move.from) + frames, null))
+  edit(`Speed of a move of “${e.name}”`, putMoveEdge(e.id, move.pose.id, 'end', Math.round(move.from) + frames, null))
 }
 
 function Act({ id, icon, children }: { id: string; icon: React.ReactNode; children: React.ReactNode }) {

@@ -9,11 +9,20 @@ import {
   AlignVerticalSpaceAround,
 } from 'lucide-react'
 import { useState } from 'react'
-import { removeStagger, setElements, setMoveEasing, setStagger, takeMoves, takeOver, type AlignTo } from '@/core/edits'
+import {
+  removeStagger,
+  setElements,
+  setMoveEasing,
+  setStagger,
+  takeMoves,
+  takeOver,
+  type AlignTo,
+  turnAndScale,
+} from '@/core/edits'
 import type { Stagger } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/inPose'
-import { bench, edit, freshId, useShown } from '../bench/store'
+import { edit, freshId, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { alignNow, distributeNow, equalNow } from '../commands/placing'
 import { Button, IconButton } from '../kit/button'
@@ -31,16 +40,6 @@ const ALIGN = [
   ['middle', AlignCenterHorizontal, 'Middles, down'],
   ['bottom', AlignEndHorizontal, 'Bottom edges'],
 ] as const
-
-const turned = (ids: string[], degrees: number) =>
-  setElements(ids, (x) => {
-    x.rotation += degrees
-  })
-const scaledBy = (ids: string[], k: number) =>
-  setElements(ids, (x) => {
-    x.scale.x *= k
-    x.scale.y *= k
-  })
 
 /** What can be done with several elements at once. */
 export function Several({ ids }: { ids: string[] }) {
@@ -64,21 +63,8 @@ export function Several({ ids }: { ids: string[] }) {
           min={0}
           max={100}
           value={first.opacity * 100}
-          onLive={(v) =>
-            tryPosed(
-              setElements(ids, (x) => {
-                x.opacity = v / 100
-              }),
-            )
-          }
-          onChange={(v) =>
-            editPosed(
-              'Opacity of several elements',
-              setElements(ids, (x) => {
-                x.opacity = v / 100
-              }),
-            )
-          }
+          onLive={(v) => tryPosed(setElements(ids, { opacity: v / 100 }))}
+          onChange={(v) => editPosed('Opacity of several elements', setElements(ids, { opacity: v / 100 }))}
         />
         <NumberField
           relative
@@ -87,8 +73,8 @@ export function Several({ ids }: { ids: string[] }) {
           min={-36_000}
           max={36_000}
           value={0}
-          onLive={(v) => tryPosed(turned(ids, v))}
-          onChange={(v) => editPosed('Turn several elements', turned(ids, v))}
+          onLive={(v) => tryPosed(turnAndScale(ids, v, 1))}
+          onChange={(v) => editPosed('Turn several elements', turnAndScale(ids, v, 1))}
         />
         <NumberField
           relative
@@ -97,8 +83,8 @@ export function Several({ ids }: { ids: string[] }) {
           min={1}
           max={10_000}
           value={100}
-          onLive={(v) => tryPosed(scaledBy(ids, v / 100))}
-          onChange={(v) => editPosed('Scale several elements', scaledBy(ids, v / 100))}
+          onLive={(v) => tryPosed(turnAndScale(ids, 0, v / 100))}
+          onChange={(v) => editPosed('Scale several elements', turnAndScale(ids, 0, v / 100))}
         />
         <Actions />
       </Section>
@@ -158,19 +144,12 @@ export function Several({ ids }: { ids: string[] }) {
         <div className="flex flex-wrap items-center gap-1">
           <span className="text-muted">As the first:</span>
           {(['arrival', 'departure', 'look'] as const).map((w) => (
-            <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first, w))}>
+            <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first.id, w))}>
               {w}
             </Button>
           ))}
           {first.poses.length > 0 && (
-            <Button
-              onClick={() =>
-                edit(
-                  `Take over the moves of “${first.name}”`,
-                  takeMoves(ids, first.id, bench().timed, () => freshId('pose')),
-                )
-              }
-            >
+            <Button onClick={() => edit(`Take over the moves of “${first.name}”`, takeMoves(ids, first.id))}>
               moves
             </Button>
           )}
@@ -195,8 +174,7 @@ function StaggerSection({ ids }: { ids: string[] }) {
   const laid = lesson.staggers.filter(
     (s) => s.elements.length === ids.length && ids.every((id) => s.elements.includes(id)),
   )
-  const lay = (s: Omit<Stagger, 'shifts'>) =>
-    edit(`Stagger ${s.elements.length} elements`, setStagger(s, bench().timed))
+  const lay = (s: Omit<Stagger, 'shifts'>) => edit(`Stagger ${s.elements.length} elements`, setStagger(s))
   const anew = () =>
     lay({
       id: freshId('stagger'),
@@ -252,9 +230,7 @@ function StaggerSection({ ids }: { ids: string[] }) {
             value={s.jitter}
             onChange={(jitter) => lay({ ...s, jitter })}
           />
-          <Button onClick={() => edit('Take a stagger off', removeStagger(s.id, bench().timed))}>
-            All at once again
-          </Button>
+          <Button onClick={() => edit('Take a stagger off', removeStagger(s.id))}>All at once again</Button>
         </div>
       ))}
       <Button onClick={anew}>{laid.length ? 'Stagger something else too' : 'Let them follow each other'}</Button>

@@ -20,12 +20,7 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
   const at = side === 'start' ? span.from : span.to
   const lost = side === 'start' ? span.startLost : span.endLost
   const set = (next: Edge, label = `${side === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`) =>
-    edit(
-      label,
-      side === 'end' && bench().pushes
-        ? pushing(e.id, setEdge(e.id, side, next), bench().timed)
-        : setEdge(e.id, side, next),
-    )
+    edit(label, side === 'end' && bench().pushes ? pushing(e.id, setEdge(e.id, side, next)) : setEdge(e.id, side, next))
   const how: How = edge.on === 'element' ? 'moment' : edge.on
   const other = e[side === 'start' ? 'end' : 'start']
   const change = (to: How) => {

@@ -1,3 +1,4 @@
+import { putGuide } from '@/core/edits'
 import type { Point } from '@/core/geometry'
 import { SAFE_AREAS } from '@/core/scene'
 import { useBench, useShown } from '../bench/store'
@@ -19,20 +20,11 @@ export function Aids({ px, begin, pointOf }: Props) {
   const { width, height } = frame
   const pull = (axis: 'x' | 'y', index: number | null) => (e: React.PointerEvent) => {
     e.stopPropagation()
-    const limit = axis === 'x' ? width : height
     begin(
       {
         start: pointOf(e),
         label: index === null ? 'Add a guide' : 'Move a guide',
-        edit: (p) => (draft) => {
-          const at = Math.round(axis === 'x' ? p.x : p.y)
-          const list = draft.guides[axis]
-          const inside = at >= 0 && at <= limit
-          if (index === null) {
-            if (inside) list.push(at)
-          } else if (inside) list[index] = at
-          else list.splice(index, 1)
-        },
+        edit: (p) => putGuide(axis, index, p[axis]),
       },
       e,
     )

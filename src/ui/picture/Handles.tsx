@@ -4,7 +4,7 @@ import type { Element } from '@/core/lesson/schema'
 import { apply, isFlat, times, inverse, type Matrix, type Point, type Rect } from '@/core/geometry'
 import { matrixOf } from '@/core/scene'
 import { posed } from '../bench/inPose'
-import { bench, useBench } from '../bench/store'
+import { useBench } from '../bench/store'
 import type { Drag } from './drag'
 
 const CORNERS: Pull[] = [
@@ -70,7 +70,7 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
             const third = Math.round(k * 2) / 2
             return Math.abs(k - third) < 0.06 ? third : Math.round(k * 1000) / 1000
           }
-          return setAnchor(e.id, { x: share(local.x, box.x, box.w), y: share(local.y, box.y, box.h) }, bench().timed)
+          return setAnchor(e.id, { x: share(local.x, box.x, box.w), y: share(local.y, box.y, box.h) })
         },
       },
       event,

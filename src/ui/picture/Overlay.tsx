@@ -114,7 +114,7 @@ export function Overlay({ scale }: { scale: number }) {
         wanted.ride.length === 1
           ? `Let it ride on “${hit.name}”`
           : `Let ${wanted.ride.length} elements ride on “${hit.name}”`,
-        attach(wanted.ride, hit.id, now, frame),
+        attach(wanted.ride, hit.id, frame),
       )
       return true
     }

@@ -62,9 +62,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
     if (part === 'arrival' || part === 'departure') {
       const frames = Math.max(0, Math.min(own.to - own.from, element[part].frames + (part === 'arrival' ? by : -by)))
       return {
-        change: setElements([e.id], (x) => {
-          x[part].frames = frames
-        }),
+        change: setElements([e.id], { [`${part}.frames`]: frames }),
         caught: null,
       }
     }
@@ -74,7 +72,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
       const fits = hit && (part === 'start' ? hit.frame < own.to : hit.frame > own.from)
       const put = setEdge(e.id, part, edgeAt(timed, element, part, fits ? hit.frame : frame, fits ? hit : null, loose))
       return {
-        change: pushes !== bench().pushes && part === 'end' ? pushing(e.id, put, timed) : put,
+        change: pushes !== bench().pushes && part === 'end' ? pushing(e.id, put) : put,
         caught: fits ? hit : null,
       }
     }
@@ -82,16 +80,16 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
     const start = near(own.from + by)
     if (start)
       return {
-        change: shiftElements(ids, start.frame - own.from, timed, { id: e.id, side: 'start', caught: start }),
+        change: shiftElements(ids, start.frame - own.from, { id: e.id, side: 'start', caught: start }),
         caught: start,
       }
     const end = near(own.to + by)
     if (end)
       return {
-        change: shiftElements(ids, end.frame - own.to, timed, { id: e.id, side: 'end', caught: end }),
+        change: shiftElements(ids, end.frame - own.to, { id: e.id, side: 'end', caught: end }),
         caught: end,
       }
-    return { change: shiftElements(ids, by, timed), caught: null }
+    return { change: shiftElements(ids, by), caught: null }
   }
 
   const grasp = (part: Part) => (event: React.PointerEvent) => {

@@ -13,7 +13,7 @@ import {
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, propertyOf, type Move } from '@/core/motion'
 import type { Timed } from '@/core/timing'
-import { bench, edit, freshId, goTo, setBench, useBench, useShown } from '../bench/store'
+import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
 import { KeyMark } from '../details/KeyMark'
 import { SpeedLane } from './SpeedLane'
 import { useTimeDrag } from './useTimeDrag'
@@ -39,14 +39,6 @@ function rowsOf(timed: Timed, ids: string[]): Row[] {
       moves: motionOf(timed, e).moves.filter((m) => path in m.pose.values),
     })),
   )
-}
-/** Ids for what a drag makes anew at each of its steps: the same ones each time. */
-function sameIds(): () => () => string {
-  const ids: string[] = []
-  return () => {
-    let n = 0
-    return () => (ids[n++] ??= freshId('pose'))
-  }
 }
 const same = (a: KeyRef, b: KeyRef) =>
   a.element === b.element && a.pose === b.pose && (a.path === b.path || a.path === null || b.path === null)
@@ -109,17 +101,14 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
     }
     if (!has) setBench({ keys: [ref] })
     const meant = has ? keys : [ref]
-    const { timed: then } = bench()
-    const ids = sameIds()
-    drag(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by, then, ids()))
+    drag(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by))
   }
   const stretch = (side: 'start' | 'end') => (event: React.PointerEvent) => {
-    const { timed: then, keys: meant } = bench()
+    const { keys: meant } = bench()
     const around = side === 'end' ? first : last
     const reach = Math.max(1, last - first)
-    const ids = sameIds()
     drag(event, 'Stretch keyframes', (by) =>
-      stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach), then, ids()),
+      stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach)),
     )
   }
   const place = (event: React.PointerEvent) => {

@@ -4,7 +4,7 @@ import { bornOf, caught, type Catch } from '@/core/moments'
 import { ease } from '@/core/values'
 import { motionOf, poseAt, type Move } from '@/core/motion'
 import type { Span } from '@/core/timing'
-import { bench, freshId, goTo, select, setBench, useBench, useShown } from '../bench/store'
+import { bench, goTo, select, setBench, useBench, useShown } from '../bench/store'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
 
@@ -69,9 +69,7 @@ export function Notches({
     const id = move.pose.id
     if (part === 'all' || (b.keys.length > 1 && b.keys.some((k) => k.pose === id)))
       return {
-        change: shiftKeys(part === 'all' ? [{ element: e.id, pose: id, path: null }] : b.keys, by, b.timed, () =>
-          freshId('pose'),
-        ),
+        change: shiftKeys(part === 'all' ? [{ element: e.id, pose: id, path: null }] : b.keys, by),
         hit: null,
       }
     const then = motionOf(b.timed, own).moves.find((m) => m.pose.id === id)!
@@ -86,7 +84,7 @@ export function Notches({
         )
     const fits = hit && (part === 'start' ? hit.frame <= then.to : hit.frame >= then.from) ? hit : null
     return {
-      change: putMoveEdge(b.timed, own, then.pose, part, fits ? fits.frame : Math.round(frame), fits),
+      change: putMoveEdge(own.id, then.pose.id, part, fits ? fits.frame : Math.round(frame), fits),
       hit: fits,
     }
   }

@@ -25,13 +25,7 @@ export const TrackHead = memo(function TrackHead({
   const folded = useView((v) => v.folded.includes(track.id))
   const rename = (name: string) => {
     setNaming(false)
-    if (name && name !== track.name)
-      edit(
-        `Name the track “${name}”`,
-        setTrack(track.id, (t) => {
-          t.name = name
-        }),
-      )
+    if (name && name !== track.name) edit(`Name the track “${name}”`, setTrack(track.id, { name }))
   }
   return (
     <div
@@ -76,12 +70,7 @@ export const TrackHead = memo(function TrackHead({
               className={SMALL}
               aria-label={track.muted ? `Let ${track.name} be heard` : `Mute ${track.name}`}
               onClick={() =>
-                edit(
-                  track.muted ? 'Let a track be heard' : 'Mute a track',
-                  setTrack(track.id, (t) => {
-                    t.muted = !t.muted
-                  }),
-                )
+                edit(track.muted ? 'Let a track be heard' : 'Mute a track', setTrack(track.id, { muted: !track.muted }))
               }
             >
               {track.muted ? <VolumeX size={13} className="text-accent" /> : <Volume2 size={13} />}

@@ -37,7 +37,7 @@ test('sent to the next thing, its line swings over and the number stays', () => 
   const lesson = put()
   const timed = resolve(lesson)
   const act = { timed, frame: 60, caught: null, newId: newIds() }
-  const result = applyEdit(lesson, repoint('b', act, { x: 900, y: 300 }))
+  const result = applyEdit(lesson, repoint('b', act, { x: 900, y: 300 }), newIds())
   expect('edited' in result && result.edited.lesson.elements[0]!.poses[0]!.values).toEqual({
     'look.tip.x': 900,
     'look.tip.y': 300,

@@ -1,4 +1,5 @@
-import { Step, takeStep } from '@/server/lessons'
+import { Step } from '@/contract/steps'
+import { takeStep } from '@/server/lessons'
 import { body, route, STEP_BYTES } from '@/server/web'
 
 export const POST = route<{ params: Promise<{ id: string }> }>(async (request, { params }) =>
