@@ -1,3 +1,4 @@
+import { setLesson } from '@/core/edits'
 import { chromium, type Page } from '@playwright/test'
 import type { Lesson } from '@/core/lesson/schema'
 import { appRoot } from '@/server/root'
@@ -40,9 +41,8 @@ export async function store(base: string, lesson: Lesson): Promise<string> {
     return r.json() as Promise<{ id: string }>
   }
   const { id } = await post('/api/lessons', { name: lesson.name })
-  const patches = (
-    ['media', 'tracks', 'clips', 'elements', 'moments', 'frame', 'rate', 'length', 'motionBlur'] as const
-  ).map((key) => ({ op: 'replace', path: [key], value: lesson[key] }))
-  await post(`/api/lessons/${id}/steps`, { do: 'edit', base: 0, client: 'bench', label: 'fill', patches, inverse: [] })
+  const { media, tracks, clips, elements, moments, frame, rate, length, motionBlur } = lesson
+  const edit = setLesson({ media, tracks, clips, elements, moments, frame, rate, length, motionBlur })
+  await post(`/api/lessons/${id}/steps`, { do: 'edit', base: 0, client: 'bench', label: 'fill', edit, seed: 'fill' })
   return id
 }

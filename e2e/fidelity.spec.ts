@@ -1,3 +1,4 @@
+import { setLesson } from '@/core/edits'
 import { execFileSync } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
 import path from 'node:path'
@@ -123,16 +124,12 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
     { ...still('shape', 5), id: 'runner', ...going },
     { ...still('text', 9), id: 'words', ...going },
   ]
-  const patches = (['elements', 'motionBlur'] as const).map((key) => ({
-    op: 'replace',
-    path: [key],
-    value: lesson[key],
-  }))
+  const edit = setLesson({ elements: lesson.elements, motionBlur: lesson.motionBlur })
   const { revision } = (await (await fetch(`${base()}/api/lessons/${id}`)).json()) as { revision: number }
   const stored = await fetch(`${base()}/api/lessons/${id}/steps`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: base() },
-    body: JSON.stringify({ do: 'edit', base: revision, client: 'fill', label: 'fill', patches, inverse: [] }),
+    body: JSON.stringify({ do: 'edit', base: revision, client: 'fill', label: 'fill', edit, seed: 'fill' }),
   })
   expect(stored.status).toBeLessThan(300)
   await openBench(page, id)

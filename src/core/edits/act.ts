@@ -101,8 +101,11 @@ export function define<const A extends Args>(
   }
 }
 
-/** The names of all edits. */
-export const editNames = (): string[] => [...registry.keys()]
+/** The names of all edits, with the schemas of their arguments. */
+export const registered = (): ReadonlyMap<string, readonly z.ZodType[]> =>
+  new Map([...registry].map(([name, { schemas }]) => [name, schemas]))
+/** What an argument names, by its schema; undefined where it is no id of something in the lesson. */
+export const namedBy = (schema: z.ZodType): Named | undefined => named.get(schema)
 /**
  * The number of the set of edits: raised when one of them means something else than before, so that what was kept of it
  * is not made again by its name.

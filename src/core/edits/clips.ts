@@ -208,10 +208,15 @@ export function changeRate(draft: Lesson, rate: Rate): void {
   const k = (rate.num * draft.rate.den) / (rate.den * draft.rate.num)
   if (k === 1) return
   const to = (f: number) => Math.round(f * k)
-  for (const c of draft.clips) {
-    const end = to(clipEnd(c))
-    c.at = to(c.at)
-    c.length = Math.max(1, end - c.at)
+  for (const track of draft.tracks) {
+    // At a very low rate a short clip, which has a frame at least, would reach into the next one.
+    let free = 0
+    for (const c of sorted(draft, track.id)) {
+      const end = to(clipEnd(c))
+      c.at = Math.max(free, to(c.at))
+      c.length = Math.max(1, end - c.at)
+      free = clipEnd(c)
+    }
   }
   for (const m of draft.moments) m.frame = to(m.frame)
   for (const e of draft.elements) changeRateOf(e, to)

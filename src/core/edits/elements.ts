@@ -10,6 +10,7 @@ import { define, Edit, Id, Ids, make } from './act'
 import { Caught, Flag, Frame, Num, Side, Values } from './args'
 import { numbered } from './names'
 import { plain, setAll } from './plain'
+import { setNumber } from './walk'
 import { release } from './riding'
 
 const each = (draft: Lesson, ids: readonly string[], change: (e: Element) => void) => {
@@ -39,17 +40,16 @@ export const setScale = define(
     for (const e of elementsIn(draft, ids)) {
       const other = axis === 'x' ? 'y' : 'x'
       const before = e.scale[axis]
-      e.scale[axis] = to
-      if (linked) e.scale[other] = before === 0 ? to : (e.scale[other] * to) / before
+      setNumber(e, `scale.${axis}`, to)
+      if (linked) setNumber(e, `scale.${other}`, before === 0 ? to : (e.scale[other] * to) / before)
     }
   },
 )
 /** Turns and scales elements, each around its own anchor point. */
 export const turnAndScale = define('turnAndScale', [Ids.elements, Num, Num], (ids, degrees, factor) => (draft) => {
   for (const e of elementsIn(draft, ids)) {
-    e.rotation += degrees
-    e.scale.x *= factor
-    e.scale.y *= factor
+    setNumber(e, 'rotation', e.rotation + degrees)
+    for (const axis of ['x', 'y'] as const) setNumber(e, `scale.${axis}`, e.scale[axis] * factor)
   }
 })
 /** Lets letters and lines of elements keep their size in a zoom, or grow with it. */

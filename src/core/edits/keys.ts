@@ -10,6 +10,7 @@ import { Easing, Flag, Frame, Num, Path } from './args'
 import { keptAt } from './moveEdges'
 import { keyAt, keyedPaths } from './posing'
 import { plain } from './plain'
+import { fitted } from './walk'
 
 /** A keyframe: one property in one pose. With `path` null, all that the pose keys. */
 const KeyRef = z.object({ element: z.string(), pose: z.string(), path: Path.nullable() })
@@ -242,16 +243,18 @@ export const reverseKeys = define(
 /** Keyframes to be pasted: frames count from the first landing; `base` is what the element was before them. */
 export const CopiedKeys = z.object({
   base: Pose.shape.values,
-  poses: z.array(
-    z.object({
-      from: Num,
-      to: Num,
-      straightOn: Flag,
-      easing: Easing,
-      values: Pose.shape.values,
-      curve: Pose.shape.curve,
-    }),
-  ),
+  poses: z
+    .array(
+      z.object({
+        from: Num,
+        to: Num,
+        straightOn: Flag,
+        easing: Easing,
+        values: Pose.shape.values,
+        curve: Pose.shape.curve,
+      }),
+    )
+    .min(1),
 })
 export type CopiedKeys = z.infer<typeof CopiedKeys>
 
@@ -303,13 +306,13 @@ export const pasteKeys = define(
             const base = copied.base[path]
             values[path] =
               RELATIVE.has(path) && typeof value === 'number' && typeof here === 'number' && typeof base === 'number'
-                ? value + here - base
+                ? fitted(own, path, value + here - base)
                 : value
           }
           if (Object.keys(values).length === 0) continue
           const pose: Pose = {
             id: newId('pose'),
-            start: p.straightOn ? { on: 'previous' } : { on: 'length', frames: Math.round(p.to - p.from) },
+            start: p.straightOn ? { on: 'previous' } : { on: 'length', frames: Math.max(0, Math.round(p.to - p.from)) },
             end: keptAt(timed, own, frame + p.to, null),
             easing: p.easing,
             values,

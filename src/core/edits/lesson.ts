@@ -5,6 +5,7 @@ import { sourceUsAt, takeAt } from '../lesson/clips'
 import { z } from 'zod'
 import { define, Id, Ids, make } from './act'
 import { setAll } from './plain'
+import { Unfit } from './unfit'
 import { Frame, NewId, Num, Point, Values, Way } from './args'
 
 export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
@@ -148,6 +149,7 @@ export const putGuide = define(
   (axis, index, to) => (draft) => {
     const at = Math.round(to)
     const list = draft.guides[axis]
+    if (index !== null && index >= list.length) throw new Unfit('it moves a guide that is not there')
     const inside = at >= 0 && at <= (axis === 'x' ? draft.frame.width : draft.frame.height)
     if (index === null) {
       if (inside) list.push(at)

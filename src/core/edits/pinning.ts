@@ -4,6 +4,7 @@ import { z } from 'zod'
 import { clipEnd, fitRect, placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { cornersOf } from '../values'
+import { propertiesOf } from '../motion'
 import { frameBoxOf } from '../scene'
 import { tenth, boundsOf, type Rect } from '../geometry'
 import { resolve, type Timed } from '../timing'
@@ -114,10 +115,11 @@ export const pinTo = define(
       at.push({ t, x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
     }
     const tip = aimOf(own)
+    const fades = propertiesOf(own).some((p) => p.path === 'opacity')
     const valuesAt = (f: number): Pose['values'] => ({
       x: tenth(own.x + at[f]!.x),
       y: tenth(own.y + at[f]!.y),
-      opacity: at[f]!.seen ? own.opacity : 0,
+      ...(fades && { opacity: at[f]!.seen ? own.opacity : 0 }),
       ...(tip && { 'look.tip.x': tenth(tip.x + at[f]!.x), 'look.tip.y': tenth(tip.y + at[f]!.y) }),
     })
     // Going out of sight and coming back happen from one frame to the next.

@@ -1,6 +1,6 @@
 import { elementIn, elementsIn } from './chosen'
 import { heightByHand, kindOf, letGo } from '../kinds'
-import type { Element, Lesson } from '../lesson/schema'
+import { Element, type Lesson } from '../lesson/schema'
 import { atPose, motionOf } from '../motion'
 import { type KeyValue } from '../values'
 import { hundredth, apply, boundsOf, inverse, isFlat, union, type Rect } from '../geometry'
@@ -146,7 +146,7 @@ export const flip = define('flip', [Ids.elements, Axis], (ids, axis) => (draft) 
   }
 })
 /** Moves the anchor point within an element (shares of its box); nothing that is seen moves, in any of its poses. */
-export const setAnchor = define('setAnchor', [Id.element, Point], (id, anchor) => (draft, { timed }) => {
+export const setAnchor = define('setAnchor', [Id.element, Element.shape.anchor], (id, anchor) => (draft, { timed }) => {
   const own = timed.lesson.elements.find((e) => e.id === id)
   const e = elementIn(draft, id)
   if (!own || !e) return

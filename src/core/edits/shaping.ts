@@ -5,11 +5,11 @@ import { posedAt, propertiesOf } from '../motion'
 import { hundredth, apply, boundsOf, inverse, isFlat, meets } from '../geometry'
 import { elementsAt, frameBoxOf, matrixOf } from '../scene'
 import { takeAt } from '../lesson/clips'
-import { Edge, type Element, type Lesson } from '../lesson/schema'
+import { Edge, Lesson, type Element } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
-import { Count, Flag, Num, Path, Point } from './args'
+import { Flag, Num, Path, Point } from './args'
 import { eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
@@ -83,11 +83,12 @@ function shownIn(lesson: Lesson): Size {
   return take?.width && take.height ? { width: take.width, height: take.height } : USUAL
 }
 
+const { width: Width, height: Height } = Lesson.shape.frame.shape
 /**
  * Gives the lesson another size; everything keeps its share of the frame, and lengths go with how large the take is
  * shown. So width and height may be changed one after the other, or back again, and it comes to the same.
  */
-export const resizeLesson = define('resizeLesson', [Count, Count], (width, height) => (draft) => {
+export const resizeLesson = define('resizeLesson', [Width, Height], (width, height) => (draft) => {
   const from = { ...draft.frame }
   const to = { width, height }
   const shown = shownIn(draft)

@@ -4,7 +4,7 @@ import { Stagger, type Element, type Lesson } from '../lesson/schema'
 import { motionOf, posedAt } from '../motion'
 import { resolve, type Timed } from '../timing'
 import { z } from 'zod'
-import { define, Ids, make, type Given } from './act'
+import { define, Ids, make, Unknown, type Given } from './act'
 import { Frame } from './args'
 import { shiftElements, edgeAt } from './elements'
 import { chances } from '../chance'
@@ -69,6 +69,7 @@ export function shiftsOf(
  */
 export const setStagger = define('setStagger', [Stagger.omit({ shifts: true })], (next) => (draft, given) => {
   const { timed } = given
+  for (const id of next.elements) if (!elementIn(draft, id)) throw new Unknown('element', id)
   // One alone follows nothing.
   if (new Set(next.elements).size < 2) return
   let before = timed.lesson.staggers.find((s) => s.id === next.id)

@@ -24,6 +24,14 @@ export function eachNumber(e: Element, change: (value: number, field: NumberFiel
   }
 }
 
+/** A number brought to what the field of an element may hold. */
+export function fitted(e: Element, path: string, value: number): number {
+  const field = fieldsOf(e).find((f) => f.path === path)
+  return field && isNumber(field) ? fitting(field, value) : value
+}
+/** Sets a number of an element, brought to what its field may hold. */
+export const setNumber = (e: Element, path: string, value: number): void => setAt(e, path, fitted(e, path, value))
+
 /** All answers of an element to “when”: its start and end, and those of its moves. */
 export const whensOf = (e: Element): (Edge | MoveEdge)[] => [
   e.start,

@@ -83,4 +83,5 @@ test(
     expect(colourAt(planes, 600, 300)).toEqual(BLUE)
     freePlanes(planes)
   },
+  30_000,
 )
