@@ -3,5 +3,7 @@ export const stopId = (element: string, pose: string): string => `${element}:sto
 /** Whether a moment is a stop or a press of that very element, which cannot hang on it. */
 export const bornOf = (moment: string, element: string): boolean =>
   moment.startsWith(`${element}:stop:`) || moment.startsWith(`${element}:press:`)
+/** A drawn pointer presses so many frames after it has come to rest. */
+export const PRESS_AFTER = 4
 /** The moment at which a drawn pointer presses at a pose. */
 export const pressId = (element: string, pose: string): string => `${element}:press:${pose}`

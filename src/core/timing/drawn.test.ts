@@ -58,6 +58,35 @@ test('elements hang on its stops and presses, also another drawn pointer that wa
   expect(spans.get('word')).toMatchObject({ from: 67, to: 130 })
   expect(spans.get('last')!.from).toBe(145)
 })
+test('pointers that wait for each other’s stops are timed in any order and number', () => {
+  const lesson = withHand()
+  const chain = Array.from({ length: 12 }, (_, i) =>
+    element(
+      lesson,
+      'pointer',
+      `p${i}`,
+      on(i === 0 ? stopId('hand', 'a') : stopId(`p${i - 1}`, 'c'), 0, 'start', 0),
+      loose(299),
+      { poses: [move('c', 2, 7, 10, 10)] },
+    ),
+  )
+  lesson.elements.unshift(...chain.reverse())
+  const { spans, moments } = resolve(lesson)
+  expect(spans.get('p11')!.from).toBe(60 + 11 * 7)
+  expect(moments.get(stopId('p11', 'c'))).toMatchObject({ frame: 60 + 12 * 7, untilFrame: 299 })
+})
+test('a stop that waits for what waits for it is refused by the names of both', () => {
+  const lesson = withHand()
+  const [hand] = lesson.elements
+  hand!.poses = [
+    hand!.poses[0]!,
+    { ...hand!.poses[1]!, start: { on: 'element', element: 'word', edge: 'start', offset: 0, last: 90 } },
+  ]
+  lesson.elements.push(element(lesson, 'text', 'word', on(stopId('hand', 'a'), 0, 'end', 80), loose(290)))
+  const circles = resolve(lesson).findings.filter((f) => f.code === 'cycle')
+  expect(circles.map((f) => f.element).sort()).toEqual(['hand', 'word'])
+  expect(circles[0]!.sentence).toMatch(/“hand”.*“word”|“word”.*“hand”/)
+})
 test('an element that hangs on a pointer that is gone keeps its place and says so', () => {
   const lesson = withHand()
   lesson.elements = [element(lesson, 'text', 'word', on(pressId('hand', 'a'), 0, 'start', 64), loose(200))]

@@ -1,42 +1,34 @@
 import { makesMoments } from '../kinds/looks'
-import { pressId, stopId } from '../moments/drawn'
+import { PRESS_AFTER, pressId, stopId } from '../moments/drawn'
+import type { Lesson } from '../lesson/schema'
 import type { TimedMoment } from '../moments'
-import { movesOf } from './moves'
-import type { Timed } from './timed'
-
-/** A drawn pointer presses so many frames after it has come to rest. */
-const PRESS_AFTER = 4
+import type { Solver } from './solver'
 
 /** The stops and presses of a lesson’s drawn pointers, as moments like those of a recorded one. */
-export function drawnMoments(timed: Timed): TimedMoment[] {
+export function drawnMoments(lesson: Lesson, { wayOf, stopOf }: Solver): TimedMoment[] {
   const out: TimedMoment[] = []
-  for (const e of timed.lesson.elements) {
+  for (const e of lesson.elements) {
     if (!makesMoments(e.look)) continue
     const at = { x: e.x, y: e.y }
-    const moves = movesOf(timed, e)
-    for (const [i, { pose, to }] of moves.entries()) {
+    const moves = e.poses
+      .map((pose, index) => ({ pose, index, ...wayOf(e, index) }))
+      .sort((a, b) => a.to - b.to || a.from - b.from || a.index - b.index)
+    let presses = 0
+    for (const [i, { pose, index }] of moves.entries()) {
       if (typeof pose.values.x === 'number') at.x = pose.values.x
       if (typeof pose.values.y === 'number') at.y = pose.values.y
-      const frame = Math.round(to)
-      const next = moves[i + 1]
-      const untilFrame = Math.max(frame, Math.round(next ? next.from : timed.spans.get(e.id)!.to))
+      const stop = stopOf(e, index)
+      const label = `${e.name} stops ${i + 1}`
+      out.push({ id: stopId(e.id, pose.id), kind: 'rest', label, ...stop, at: { ...at } })
+      if (!pose.press) continue
       out.push({
-        id: stopId(e.id, pose.id),
-        kind: 'rest',
-        label: `${e.name} stops ${i + 1}`,
-        frame,
-        untilFrame,
+        id: pressId(e.id, pose.id),
+        kind: 'click',
+        label: `${e.name} presses ${++presses}`,
+        frame: stop.frame + PRESS_AFTER,
+        untilFrame: null,
         at: { ...at },
       })
-      if (pose.press)
-        out.push({
-          id: pressId(e.id, pose.id),
-          kind: 'click',
-          label: `${e.name} presses ${moves.slice(0, i + 1).filter((m) => m.pose.press).length}`,
-          frame: frame + PRESS_AFTER,
-          untilFrame: null,
-          at: { ...at },
-        })
     }
   }
   return out

@@ -4,66 +4,88 @@ import { bornOf } from '../moments/drawn'
 import type { Timed } from './timed'
 import { frameOfTie } from './tie'
 
-/** A pose with the move that leads to it, in lesson frames: under way in [from, to], landed at `to`. */
-export interface Move {
-  pose: Pose
-  index: number
+/** When a move is under way, in lesson frames: in [from, to], landed at `to`. */
+export interface Way {
   from: number
   to: number
+  /** A moment that it hangs on is gone. */
   lost: boolean
 }
+/** A pose with the move that leads to it. */
+export interface Move extends Way {
+  pose: Pose
+  index: number
+}
 
-/**
- * The frame at which an edge of a move lies, by itself, shares to the nearest whole frame; null where it has no place
- * of its own or its moment is gone.
- */
-export function edgeFrame(timed: Timed, e: Element, edge: MoveEdge): number | null {
-  const span = timed.spans.get(e.id)!
+/** What the edges of an element's moves ask for: its own ends, and the frame of a tie, null when that is gone. */
+export interface Ends {
+  from: () => number
+  to: () => number
+  tie: (edge: Extract<MoveEdge, { on: 'moment' | 'element' }>) => number | null
+  take: (edge: Extract<MoveEdge, { on: 'take' }>) => number | null
+}
+const endsIn = (timed: Timed, e: Element): Ends => ({
+  from: () => timed.spans.get(e.id)!.from,
+  to: () => timed.spans.get(e.id)!.to,
+  // What comes of an element’s own moves cannot carry them.
+  tie: (edge) => (edge.on === 'moment' && bornOf(edge.moment, e.id) ? null : frameOfTie(timed, edge)),
+  take: (edge) => frameOfMedium(timed.lesson, edge.media, edge.us),
+})
+
+function frameBy(ends: Ends, edge: MoveEdge): number | null {
   switch (edge.on) {
     case 'start':
-      return span.from + edge.frames
+      return ends.from() + edge.frames
     case 'end':
-      return span.to - edge.frames
+      return ends.to() - edge.frames
     case 'share':
-      return span.from + Math.round(edge.share * (span.to - span.from))
+      return ends.from() + Math.round(edge.share * (ends.to() - ends.from()))
     case 'moment':
-      return bornOf(edge.moment, e.id) ? null : frameOfTie(timed, edge)
     case 'element':
-      return frameOfTie(timed, edge)
+      return ends.tie(edge)
     case 'take':
-      return frameOfMedium(timed.lesson, edge.media, edge.us)
+      return ends.take(edge)
     default:
       return null
   }
 }
+/**
+ * The frame at which an edge of a move lies, by itself, shares to the nearest whole frame; null where it has no place
+ * of its own or its moment is gone.
+ */
+export const edgeFrame = (timed: Timed, e: Element, edge: MoveEdge): number | null => frameBy(endsIn(timed, e), edge)
+
 const lastOf = (edge: MoveEdge): number | null => ('last' in edge ? edge.last : null)
+const tied = (edge: MoveEdge) => edge.on === 'moment' || edge.on === 'element'
+
+/**
+ * When the move to a pose is under way.
+ *
+ * @param before  gives the landing of the pose before it, or the element's start: asked only when the move needs it
+ */
+export function wayOfMove({ start, end }: Pose, ends: Ends, before: () => number): Way {
+  let from = frameBy(ends, start)
+  let to = frameBy(ends, end)
+  const lostFrom = from === null && tied(start)
+  const lostTo = to === null && tied(end)
+  // A tie that lost its moment keeps its distance from the other end; else it stays where it was last.
+  if (lostTo) to = from !== null && lastOf(start) !== null ? from + lastOf(end)! - lastOf(start)! : lastOf(end)
+  if (lostFrom)
+    from = to !== null && lastOf(end) !== null && !lostTo ? to + lastOf(start)! - lastOf(end)! : lastOf(start)
+  if (start.on === 'previous') from = before()
+  from ??= start.on === 'length' && to !== null ? to - start.frames : before()
+  to ??= end.on === 'length' ? from + end.frames : from
+  return { from: Math.min(from, to), to, lost: lostFrom || lostTo }
+}
 
 /** When an element’s moves are under way, in the order in which they land. */
 export function movesOf(timed: Timed, e: Element): Move[] {
-  const span = timed.spans.get(e.id)!
-  const moves: Move[] = []
-  let before = span.from
-  e.poses.forEach((pose, i) => {
-    const tied = (edge: MoveEdge) => edge.on === 'moment' || edge.on === 'element'
-    let from = edgeFrame(timed, e, pose.start)
-    let to = edgeFrame(timed, e, pose.end)
-    const lostFrom = from === null && tied(pose.start)
-    const lostTo = to === null && tied(pose.end)
-    // A tie that lost its moment keeps its distance from the other end; else it stays where it was last.
-    if (lostTo)
-      to =
-        from !== null && lastOf(pose.start) !== null ? from + lastOf(pose.end)! - lastOf(pose.start)! : lastOf(pose.end)
-    if (lostFrom)
-      from =
-        to !== null && lastOf(pose.end) !== null && !lostTo
-          ? to + lastOf(pose.start)! - lastOf(pose.end)!
-          : lastOf(pose.start)
-    if (pose.start.on === 'previous') from = before
-    if (from === null) from = pose.start.on === 'length' && to !== null ? to - pose.start.frames : before
-    if (to === null) to = pose.end.on === 'length' ? from + pose.end.frames : from
-    moves.push({ pose, index: i + 1, from: Math.min(from, to), to, lost: lostFrom || lostTo })
-    before = to
+  const ends = endsIn(timed, e)
+  let before = ends.from()
+  const moves = e.poses.map((pose, i): Move => {
+    const way = wayOfMove(pose, ends, () => before)
+    before = way.to
+    return { ...way, pose, index: i + 1 }
   })
-  moves.sort((a, b) => a.to - b.to || a.from - b.from || a.index - b.index)
-  return moves
+  return moves.sort((a, b) => a.to - b.to || a.from - b.from || a.index - b.index)
 }

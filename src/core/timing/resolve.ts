@@ -1,13 +1,11 @@
-import { makesMoments } from '../kinds/looks'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { lessonLength } from '../lesson/clips'
-import { catalogue, type TimedMoment } from '../moments'
+import { catalogue } from '../moments'
 import { bornOf } from '../moments/drawn'
 import { drawnMoments } from './drawn'
 import { spotsLost } from './outOfSight'
+import { solver } from './solver'
 import type { Finding, Span, Timed } from './timed'
-
-type Side = 'start' | 'end'
 
 /**
  * Turns every tie of a lesson into frames. A tie whose moment is gone keeps the element's length
@@ -15,92 +13,13 @@ type Side = 'start' | 'end'
  * broken at the last known frames and reported by name.
  */
 export function resolve(lesson: Lesson): Timed {
-  const moments = catalogue(lesson)
-  let timed = tied(lesson, moments)
-  if (!lesson.elements.some((e) => makesMoments(e.look))) return timed
-  // What a drawn pointer does is known once its poses are timed; what hangs on it, once that is known.
-  let told = ''
-  for (let round = 0; round < ROUNDS; round++) {
-    const drawn = drawnMoments(timed)
-    const now = drawn.map((m) => `${m.id} ${m.frame} ${m.untilFrame}`).join()
-    if (now === told) break
-    told = now
-    timed = tied(lesson, new Map([...moments, ...drawn.map((m) => [m.id, m] as const)]))
-  }
-  return timed
-}
-
-/** One drawn pointer may wait for another’s stop, and so on, so many times. */
-const ROUNDS = 6
-
-function tied(lesson: Lesson, moments: Map<string, TimedMoment>): Timed {
+  const base = catalogue(lesson)
   const byId = new Map(lesson.elements.map((e) => [e.id, e]))
-  const known = { start: new Map<string, number>(), end: new Map<string, number>() }
-  const open: string[] = []
   const findings: Finding[] = []
-  const inCircle = new Set<string>()
-
+  const solved = solver(lesson, byId, base, (circle) => circleNamed(circle, findings))
+  const { edgeOf, frameOfMoment } = solved
   const gone = (edge: Edge, e: Element): boolean =>
-    edge.on === 'moment' ? momentFrame(edge, e) === null : edge.on === 'element' ? !byId.has(edge.element) : false
-
-  function momentFrame(edge: Extract<Edge, { on: 'moment' }>, e: Element): number | null {
-    // What comes of an element’s own moves cannot carry it.
-    const m = bornOf(edge.moment, e.id) ? undefined : moments.get(edge.moment)
-    if (!m) return null
-    const at = edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame)
-    return at === null ? null : at + edge.offset
-  }
-
-  function frameOf(e: Element, side: Side): number {
-    const edge = e[side]
-    if (edge.on === 'loose') return edge.frame
-    const done = known[side].get(e.id)
-    if (done !== undefined) return done
-    const key = `${e.id} ${side}`
-    if (open.includes(key)) {
-      const circle = [...new Set(open.slice(open.indexOf(key)).map((k) => k.split(' ')[0]!))]
-      for (const id of circle) {
-        if (inCircle.has(id)) continue
-        inCircle.add(id)
-        const names = circle.map((c) => `“${byId.get(c)!.name}”`).join(', ')
-        findings.push({
-          code: 'cycle',
-          element: id,
-          sentence: `The ties of ${names} lead round in a circle. Loosen one of their ends.`,
-        })
-      }
-      return lastOf(e, side)
-    }
-    open.push(key)
-    const frame = compute(e, side)
-    open.pop()
-    known[side].set(e.id, frame)
-    return frame
-  }
-
-  function compute(e: Element, side: Side): number {
-    const edge = e[side]
-    const other = side === 'start' ? 'end' : 'start'
-    switch (edge.on) {
-      case 'loose':
-        return edge.frame
-      case 'length':
-        if (e[other].on === 'length') return lastOf(e, side)
-        return side === 'end' ? frameOf(e, 'start') + edge.frames : frameOf(e, 'end') - edge.frames
-      case 'element': {
-        const to = byId.get(edge.element)
-        if (to) return frameOf(to, edge.edge) + edge.offset
-        break
-      }
-      case 'moment': {
-        const frame = momentFrame(edge, e)
-        if (frame !== null) return frame
-        break
-      }
-    }
-    if (e[other].on === 'length' || gone(e[other], e)) return lastOf(e, side)
-    return frameOf(e, other) + lastOf(e, side) - lastOf(e, other)
-  }
+    edge.on === 'moment' ? frameOfMoment(edge, e) === null : edge.on === 'element' ? !byId.has(edge.element) : false
 
   const spans = new Map<string, Span>()
   for (const e of lesson.elements) {
@@ -109,8 +28,8 @@ function tied(lesson: Lesson, moments: Map<string, TimedMoment>): Timed {
       spans.set(e.id, free)
       continue
     }
-    const from = frameOf(e, 'start')
-    let to = frameOf(e, 'end')
+    const from = edgeOf(e, 'start')
+    let to = edgeOf(e, 'end')
     const startLost = gone(e.start, e)
     const endLost = gone(e.end, e)
     if (startLost || endLost) {
@@ -136,11 +55,27 @@ function tied(lesson: Lesson, moments: Map<string, TimedMoment>): Timed {
     }
     spans.set(e.id, { from, to, startLost, endLost })
   }
+  const length = lessonLength(lesson)
+  const drawn = drawnMoments(lesson, solved)
+  const moments = drawn.length > 0 ? new Map([...base, ...drawn.map((m) => [m.id, m] as const)]) : base
   ridersInCircles(lesson, byId, findings)
   poseTiesLost(lesson, moments, byId, findings)
-  const timed = { lesson, length: lessonLength(lesson), moments, spans, findings }
+  const timed = { lesson, length, moments, spans, findings }
   findings.push(...spotsLost(timed))
   return timed
+}
+
+/** Says of each element of a circle, once, that its ties lead round. */
+function circleNamed(circle: readonly Element[], findings: Finding[]): void {
+  const names = circle.map((e) => `“${e.name}”`).join(', ')
+  for (const { id } of circle) {
+    if (findings.some((f) => f.code === 'cycle' && f.element === id)) continue
+    findings.push({
+      code: 'cycle',
+      element: id,
+      sentence: `The ties of ${names} lead round in a circle. Loosen one of their ends.`,
+    })
+  }
 }
 
 const freeSpans = new WeakMap<Element, Span>()
@@ -208,13 +143,4 @@ function poseTiesLost(
       }
     }
   }
-}
-
-function lastOf(e: Element, side: Side): number {
-  const edge = e[side]
-  if (edge.on === 'loose') return edge.frame
-  if (edge.on !== 'length') return edge.last
-  const other = e[side === 'start' ? 'end' : 'start']
-  const base = other.on === 'loose' ? other.frame : other.on === 'length' ? 0 : other.last
-  return side === 'end' ? base + edge.frames : base - edge.frames
 }

@@ -1,0 +1,169 @@
+import { makesMoments } from '../kinds/looks'
+import { frameOfMedium } from '../lesson/clips'
+import type { Edge, Element, Lesson } from '../lesson/schema'
+import type { TimedMoment } from '../moments'
+import { bornOf, PRESS_AFTER, pressId, stopId } from '../moments/drawn'
+import { wayOfMove, type Ends, type Way } from './moves'
+
+type Side = 'start' | 'end'
+
+/** Answers to “when” in a lesson, each worked out once, when it is asked for. */
+export interface Solver {
+  /** The frame of an element's start or end. */
+  edgeOf: (e: Element, side: Side) => number
+  /** The frame at which a tie leads to a moment; null when that is gone. */
+  frameOfMoment: (edge: Extract<Edge, { on: 'moment' }>, e: Element) => number | null
+  /** When the move to the pose of that index is under way. */
+  wayOf: (e: Element, index: number) => Way
+  /** The frames in which a drawn pointer stops at the pose of that index. */
+  stopOf: (e: Element, index: number) => { frame: number; untilFrame: number }
+}
+
+/** A stop or a press of a drawn pointer, before it is known when. */
+interface Born {
+  e: Element
+  index: number
+  press: boolean
+}
+
+/**
+ * Solves whens on demand. Nodes are the ends of elements, and the moves of what makes moments by them: a drawn
+ * pointer's stop begins as its move lands and ends as the next one, in the order of its poses, sets out. A node that is
+ * come to while it is being solved closes a circle; what is remembered of it stands there.
+ *
+ * @param moments   those that do not hang on elements
+ * @param onCircle  told the elements that wait for each other
+ */
+export function solver(
+  lesson: Lesson,
+  byId: ReadonlyMap<string, Element>,
+  moments: Map<string, TimedMoment>,
+  onCircle: (elements: Element[]) => void,
+): Solver {
+  const known = { start: new Map<string, number>(), end: new Map<string, number>() }
+  const ways = new Map<string, Way>()
+  /** What is being solved, outermost first. */
+  const open = new Map<string, Element>()
+  const born = new Map<string, Born>()
+  for (const e of lesson.elements) {
+    if (!makesMoments(e.look)) continue
+    e.poses.forEach((pose, index) => {
+      born.set(stopId(e.id, pose.id), { e, index, press: false })
+      if (pose.press) born.set(pressId(e.id, pose.id), { e, index, press: true })
+    })
+  }
+
+  function solved<T>(key: string, e: Element, compute: () => T, remembered: () => T): T {
+    if (open.has(key)) {
+      const waiting = [...open]
+      onCircle([...new Set(waiting.slice(waiting.findIndex(([k]) => k === key)).map(([, other]) => other))])
+      return remembered()
+    }
+    open.set(key, e)
+    const answer = compute()
+    open.delete(key)
+    return answer
+  }
+
+  function edgeOf(e: Element, side: Side): number {
+    const edge = e[side]
+    if (edge.on === 'loose') return edge.frame
+    const done = known[side].get(e.id)
+    if (done !== undefined) return done
+    const frame = solved(
+      `${e.id} ${side}`,
+      e,
+      () => computed(e, side),
+      () => lastOf(e, side),
+    )
+    known[side].set(e.id, frame)
+    return frame
+  }
+
+  function computed(e: Element, side: Side): number {
+    const edge = e[side]
+    const other = side === 'start' ? 'end' : 'start'
+    switch (edge.on) {
+      case 'loose':
+        return edge.frame
+      case 'length':
+        if (e[other].on === 'length') return lastOf(e, side)
+        return side === 'end' ? edgeOf(e, 'start') + edge.frames : edgeOf(e, 'end') - edge.frames
+      case 'element': {
+        const to = byId.get(edge.element)
+        if (to) return edgeOf(to, edge.edge) + edge.offset
+        break
+      }
+      case 'moment': {
+        const frame = frameOfMoment(edge, e)
+        if (frame !== null) return frame
+        break
+      }
+    }
+    if (e[other].on === 'length' || isGone(e[other], e)) return lastOf(e, side)
+    return edgeOf(e, other) + lastOf(e, side) - lastOf(e, other)
+  }
+  const isGone = (edge: Edge, e: Element): boolean =>
+    edge.on === 'moment' ? frameOfMoment(edge, e) === null : edge.on === 'element' ? !byId.has(edge.element) : false
+
+  function frameOfMoment(edge: Extract<Edge, { on: 'moment' }>, e: Element): number | null {
+    // What comes of an element’s own moves cannot carry it.
+    if (bornOf(edge.moment, e.id)) return null
+    const drawn = born.get(edge.moment)
+    if (drawn) return frameOfBorn(drawn, edge.edge) + edge.offset
+    const m = moments.get(edge.moment)
+    const at = m && (edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame))
+    return at === null || at === undefined ? null : at + edge.offset
+  }
+  function frameOfBorn({ e, index, press }: Born, side: Side): number {
+    const frame = Math.round(wayOf(e, index).to)
+    if (press) return frame + PRESS_AFTER
+    if (side === 'start') return frame
+    return Math.max(frame, Math.round(index + 1 < e.poses.length ? wayOf(e, index + 1).from : edgeOf(e, 'end')))
+  }
+
+  /** When a move of what makes moments is under way. */
+  function wayOf(e: Element, index: number): Way {
+    const key = `${e.id} ${index}`
+    const done = ways.get(key)
+    if (done) return done
+    const pose = e.poses[index]!
+    const ends: Ends = {
+      from: () => edgeOf(e, 'start'),
+      to: () => edgeOf(e, 'end'),
+      tie(edge) {
+        if (edge.on === 'moment') return frameOfMoment(edge, e)
+        const to = byId.get(edge.element)
+        return to ? edgeOf(to, edge.edge) + edge.offset : null
+      },
+      take: (edge) => frameOfMedium(lesson, edge.media, edge.us),
+    }
+    const before = () => (index > 0 ? wayOf(e, index - 1).to : edgeOf(e, 'start'))
+    const bare: Ends = { from: () => lastOf(e, 'start'), to: () => lastOf(e, 'end'), tie: () => null, take: ends.take }
+    const way = solved(
+      key,
+      e,
+      () => wayOfMove(pose, ends, before),
+      () => wayOfMove(pose, bare, bare.from),
+    )
+    ways.set(key, way)
+    return way
+  }
+
+  const stopOf = (e: Element, index: number) => {
+    const stop = { e, index, press: false }
+    return { frame: frameOfBorn(stop, 'start'), untilFrame: frameOfBorn(stop, 'end') }
+  }
+
+  return { edgeOf, frameOfMoment, wayOf, stopOf }
+}
+
+/** Where an end of an element was when it was last found. */
+function lastOf(e: Element, side: Side): number {
+  const edge = e[side]
+  if (edge.on === 'loose') return edge.frame
+  if (edge.on !== 'length') return edge.last
+  const other = e[side === 'start' ? 'end' : 'start']
+  const base = other.on === 'loose' ? other.frame : other.on === 'length' ? 0 : other.last
+  return side === 'end' ? base + edge.frames : base - edge.frames
+}
