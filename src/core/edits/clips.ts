@@ -1,8 +1,8 @@
 import { hundredth } from '../geometry'
 import type { Clip, Element, Lesson, Medium } from '../lesson/schema'
-import { clipEnd, sourceUsAt } from '../lesson/clips'
+import { clipEnd, framesOfSource, sourceUsAt } from '../lesson/clips'
 import { frameFor } from '../lesson/limits'
-import { frameStartUs, Rate, secondsToFrames } from '../time'
+import { Rate, secondsToFrames } from '../time'
 import { define, Id, Ids, make } from './act'
 import { Count, Flag, Frame, NewId, Side, Values } from './args'
 import { setAll } from './plain'
@@ -16,12 +16,7 @@ const sorted = (draft: Lesson, track: string) =>
 /** How many lesson frames a medium has to give from a clip's in point on. */
 function available(medium: Medium | undefined, clip: Clip, rate: Rate): number {
   if (!medium || medium.kind === 'picture' || clip.freeze || medium.durationUs === undefined) return Infinity
-  return Math.max(
-    1,
-    Math.ceil(
-      (((medium.durationUs - clip.inUs) * clip.speed.den) / clip.speed.num / 1e6) * (rate.num / rate.den) - 0.02,
-    ),
-  )
+  return Math.max(1, Math.ceil(framesOfSource(clip, medium.durationUs - clip.inUs, rate) - 0.02))
 }
 
 /** Moves the start or the end of a clip to a frame, as far as its medium and its neighbours allow. */
@@ -36,14 +31,11 @@ export const trimClip = define('trimClip', [Id.clip, Side, Frame], (id, side, fr
     return
   }
   const still = draft.media[clip.media]?.kind === 'picture' || clip.freeze
-  const room = still
-    ? Infinity
-    : Math.floor(((clip.inUs * clip.speed.den) / clip.speed.num / 1e6) * (draft.rate.num / draft.rate.den) + 0.02)
+  const room = still ? Infinity : Math.floor(framesOfSource(clip, clip.inUs, draft.rate) + 0.02)
   const earliest = Math.max(i > 0 ? clipEnd(row[i - 1]!) : 0, clip.at - room)
   const to = Math.min(clipEnd(clip) - 1, Math.max(earliest, frame))
   const by = to - clip.at
-  if (!still)
-    clip.inUs = Math.max(0, clip.inUs + Math.round((frameStartUs(by, draft.rate) * clip.speed.num) / clip.speed.den))
+  if (!still) clip.inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
   clip.at = to
   clip.length -= by
 })

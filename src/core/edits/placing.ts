@@ -9,7 +9,7 @@ import { SAFE_AREAS } from '../scene/snap'
 import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
-import { Axis, NewId, Num, Point, Stance } from './args'
+import { Axis, NewId, Num, Stance } from './args'
 import { poseMeant } from './posing'
 
 export const AlignEdge = z.enum(['left', 'centre', 'right', 'top', 'middle', 'bottom'])

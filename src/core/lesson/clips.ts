@@ -1,21 +1,22 @@
 import type { Clip, Lesson, Medium } from './schema'
-import { frameStartUs, type Rate, type Us } from '../time'
+import type { Rate, Us } from '../time'
+import { frameOf, sourceAt, timeMapOf, wholeFrames, type TimeMap } from './timeMap'
 import type { Point, Rect } from '../geometry'
-
-/** Times add up from values rounded to whole microseconds; this many are forgiven before rounding down. */
-const FORGIVEN_US = 1.5
-
-const wholeFrames = (us: number, rate: Rate) => Math.floor(((us + FORGIVEN_US) * rate.num) / (1e6 * rate.den))
 
 export const clipEnd = (clip: Clip): number => clip.at + clip.length
 
-/**
- * The medium's time that is heard or shown at a lesson frame; at the clip's own speed, or standing still in a freeze.
- */
-export const sourceUsAt = (clip: Clip, frame: number, rate: Rate): Us =>
-  clip.freeze
-    ? clip.inUs
-    : clip.inUs + Math.round((frameStartUs(frame - clip.at, rate) * clip.speed.num) / clip.speed.den)
+const maps = new WeakMap<Clip, TimeMap>()
+/** The time map of a clip, known once for a clip that does not change any more. */
+export function mapOf(clip: Clip): TimeMap {
+  const known = maps.get(clip)
+  if (known) return known
+  const map = timeMapOf(clip)
+  if (Object.isFrozen(clip)) maps.set(clip, map)
+  return map
+}
+
+/** The medium's time that is heard or shown at a lesson frame. */
+export const sourceUsAt = (clip: Clip, frame: number, rate: Rate): Us => sourceAt(mapOf(clip), frame - clip.at, rate)
 
 /** Which of the medium's own frames is shown at a lesson frame; never past its last. */
 export function sourceFrameAt(clip: Clip, frame: number, lessonRate: Rate, medium: Medium): number {
@@ -25,10 +26,15 @@ export function sourceFrameAt(clip: Clip, frame: number, lessonRate: Rate, mediu
 
 /** The lesson frame at which a time of the medium falls, or null when this clip does not show it. */
 export function lessonFrameOf(clip: Clip, us: Us, rate: Rate): number | null {
-  if (clip.freeze) return null
-  const frame = clip.at + wholeFrames(((us - clip.inUs) * clip.speed.den) / clip.speed.num, rate)
+  const shown = frameOf(mapOf(clip), us, rate)
+  if (shown === null) return null
+  const frame = clip.at + shown
   return frame >= clip.at && frame < clipEnd(clip) ? frame : null
 }
+
+/** How many lesson frames, in fractions, so many microseconds of a clip's source take at its own speed. */
+export const framesOfSource = ({ speed }: Clip, us: Us, rate: Rate): number =>
+  ((us * speed.den) / speed.num / 1e6) * (rate.num / rate.den)
 
 /** Where a medium of this size lies in the lesson's frame. */
 export function fitRect(fit: Clip['fit'], size: { width: number; height: number }, frame: Lesson['frame']): Rect {

@@ -1,4 +1,5 @@
-import { audible, clipEnd, isStretched } from '../lesson/clips'
+import { audible, clipEnd, isStretched, mapOf } from '../lesson/clips'
+import { laid, type Rational } from '../lesson/timeMap'
 import type { Clip, Lesson } from '../lesson/schema'
 import { frameStartUs } from '../time'
 
@@ -11,11 +12,15 @@ export interface Heard {
   /** Where in the medium it begins, and how fast the medium goes by. */
   sourceUs: number
   speed: number
+  pace: Rational
   /** Whether its sound is stretched, so that it keeps its pitch; else the pitch goes with the speed. */
   stretched: boolean
   /** What every sample is multiplied by. */
   gain: number
 }
+
+/** By which the stretched sound of a piece is known: it is made once for a medium and a speed. */
+export const stretchKey = ({ clip, pace }: Heard): string => `${clip.media} ${pace.num}/${pace.den}`
 
 /**
  * What is heard of a lesson from one frame to another: the preview schedules it, the exporter mixes it, and both do no
@@ -26,21 +31,26 @@ export interface Heard {
 export function soundPlan(lesson: Lesson, from: number, to = Infinity): Heard[] {
   const startUs = frameStartUs(from, lesson.rate)
   return lesson.clips.flatMap((clip) => {
-    const end = Math.min(to, clipEnd(clip))
-    const first = Math.max(from, clip.at)
-    if (!audible(lesson, clip) || first >= end) return []
-    const speed = clip.speed.num / clip.speed.den
-    const firstUs = frameStartUs(first, lesson.rate)
-    return [
-      {
-        clip,
-        atUs: firstUs - startUs,
-        longUs: frameStartUs(end, lesson.rate) - firstUs,
-        sourceUs: clip.inUs + (firstUs - frameStartUs(clip.at, lesson.rate)) * speed,
-        speed,
-        stretched: isStretched(clip.speed),
-        gain: 10 ** (clip.levelDb / 20),
-      },
-    ]
+    if (!audible(lesson, clip)) return []
+    const clipUs = frameStartUs(clip.at, lesson.rate)
+    const heardFrom = frameStartUs(Math.max(from, clip.at), lesson.rate)
+    const heardTo = frameStartUs(Math.min(to, clipEnd(clip)), lesson.rate)
+    return laid(mapOf(clip), lesson.rate).flatMap(({ fromUs, toUs, sourceUs, speed, pace }): Heard[] => {
+      const firstUs = Math.max(heardFrom, clipUs + fromUs)
+      const longUs = Math.min(heardTo, clipUs + toUs) - firstUs
+      if (!pace || longUs <= 0) return []
+      return [
+        {
+          clip,
+          atUs: firstUs - startUs,
+          longUs,
+          sourceUs: sourceUs + (firstUs - clipUs - fromUs) * speed,
+          speed,
+          pace,
+          stretched: isStretched(pace),
+          gain: 10 ** (clip.levelDb / 20),
+        },
+      ]
+    })
   })
 }

@@ -18,7 +18,7 @@ import { killFfmpeg } from '../testing'
 import { frameTimes, probe } from '../media/probe'
 import { exportVideo } from './exportVideo'
 import { renderFrame } from './frame'
-import { soundPlan } from '@/core/sound'
+import { soundPlan, stretchKey } from '@/core/sound'
 import { stretchedSound } from '../media/stretch'
 import { soundArguments } from './sound'
 
@@ -346,7 +346,14 @@ test(
     const { hertz, loudest } = heard(1.2, 2.3)
     expect(Math.abs(hertz - 440)).toBeLessThan(9)
     expect(loudest).toBeGreaterThan(2000)
-    const graph = soundArguments(lesson, dir, 0, 75, 1, new Map([['c1', '/there/2-1.wav']]))!
+    const graph = soundArguments(
+      lesson,
+      dir,
+      0,
+      75,
+      1,
+      new Map([[stretchKey(soundPlan(lesson, 0)[0]!), '/there/2-1.wav']]),
+    )!
     expect(graph.inputs).toEqual(['-i', '/there/2-1.wav'])
     expect(graph.graph).toContain('atrim=start_sample=24000:end_sample=96000')
     expect(graph.graph).not.toContain('atempo')

@@ -1,6 +1,6 @@
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
-import { soundPlan } from '@/core/sound'
+import { soundPlan, stretchKey } from '@/core/sound'
 import { frameStartUs } from '@/core/time'
 import { stretchedSound } from '../media/stretch'
 
@@ -24,7 +24,7 @@ function tempo(speed: number): string[] {
  * clip into `[sound]` exactly as long as the passage, sample by sample. Null when it is silent.
  *
  * @param firstInput  the number of inputs before these
- * @param stretched   by clip, its sound at its speed, where that has been made
+ * @param stretched   by `stretchKey`, sound at another speed, where that has been made
  */
 export function soundArguments(
   lesson: Lesson,
@@ -39,8 +39,9 @@ export function soundArguments(
   const length = samples(frameStartUs(to, lesson.rate) - frameStartUs(from, lesson.rate))
   const inputs: string[] = []
   const parts: string[] = []
-  for (const { clip, atUs, longUs, sourceUs, speed, gain } of soundPlan(lesson, from, to)) {
-    const own = stretched.get(clip.id)
+  for (const heard of soundPlan(lesson, from, to)) {
+    const { clip, atUs, longUs, sourceUs, speed, gain } = heard
+    const own = stretched.get(stretchKey(heard))
     // In what was stretched, a time of the medium comes that much sooner or later.
     const left = own ? 1 : speed
     const begins = samples(own ? sourceUs / speed : sourceUs)
@@ -68,7 +69,7 @@ export function soundArguments(
 }
 
 /**
- * The sounds of the clips of a passage that go by at another speed, each made once; by clip.
+ * The sounds of the clips of a passage that go by at another speed, each made once; by `stretchKey`.
  *
  * @param folderOf  where those of a medium's file are kept
  * @throws Error with a sentence; on cancel, the signal's reason
@@ -83,10 +84,9 @@ export async function stretchedSounds(
 ): Promise<Map<string, string>> {
   const made = new Map<string, string>()
   for (const heard of soundPlan(lesson, from, to)) {
-    if (!heard.stretched) continue
-    const { clip } = heard
-    const file = path.join(root, lesson.media[clip.media]!.file)
-    made.set(clip.id, await stretchedSound(file, clip.speed, folderOf(file), { signal }))
+    if (!heard.stretched || made.has(stretchKey(heard))) continue
+    const file = path.join(root, lesson.media[heard.clip.media]!.file)
+    made.set(stretchKey(heard), await stretchedSound(file, heard.pace, folderOf(file), { signal }))
   }
   return made
 }

@@ -1,6 +1,5 @@
 import { ALL_FORMATS, AudioBufferSink, Input, UrlSource } from 'mediabunny'
-import { isStretched } from '@/core/lesson/clips'
-import type { Clip, Lesson } from '@/core/lesson/schema'
+import type { Lesson } from '@/core/lesson/schema'
 import { soundPlan, type Heard } from '@/core/sound'
 
 const AHEAD_SECONDS = 1.2
@@ -47,13 +46,12 @@ export class SoundPlayer {
 
   /** Has the sounds at other speeds made, so that they are there when they are to be heard. */
   prepare(lesson: Lesson): void {
-    for (const { clip, stretched } of soundPlan(lesson, 0)) if (stretched) void this.sinkOf(lesson, clip)
+    for (const heard of soundPlan(lesson, 0)) if (heard.stretched) void this.sinkOf(lesson, heard)
   }
 
-  private sinkOf(lesson: Lesson, { media, speed }: Clip): Promise<AudioBufferSink | null> {
-    const { file, sha256 } = lesson.media[media]!
-    const stretched = `/api/media/${sha256}/sound?num=${speed.num}&den=${speed.den}`
-    return this.sink(isStretched(speed) ? stretched : this.url(file))
+  private sinkOf(lesson: Lesson, { clip, pace, stretched }: Heard): Promise<AudioBufferSink | null> {
+    const { file, sha256 } = lesson.media[clip.media]!
+    return this.sink(stretched ? `/api/media/${sha256}/sound?num=${pace.num}&den=${pace.den}` : this.url(file))
   }
 
   private sink(url: string): Promise<AudioBufferSink | null> {
@@ -73,7 +71,7 @@ export class SoundPlayer {
   }
 
   private async feed(lesson: Lesson, heard: Heard, speed: number, zero: number, run: number): Promise<void> {
-    const sink = await this.sinkOf(lesson, heard.clip)
+    const sink = await this.sinkOf(lesson, heard)
     const context = this.context
     if (!sink || !context) return
     // What was stretched goes by as the lesson does, and its times come that much sooner or later.
