@@ -1,10 +1,11 @@
+import { drawnAt } from '@/core/testing/shown'
 import path from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { kindOf } from '@/core/kinds'
 import type { Element, Lesson } from '@/core/lesson/schema'
 import { motionOf, posedAt } from '@/core/motion'
 import { apply, IDENTITY, type Point } from '@/core/geometry'
-import { evaluate, framingOf, placementOf } from '@/core/scene'
+import { framingOf, placementOf } from '@/core/scene'
 import { resolve, type Timed } from '@/core/timing'
 import { demoCopy, folder, goTo, inOrder, lessonOf, newLesson, openBench, saved, write } from './desk'
 import { drawerVideo, receiptSlip, shelfPlan } from './props'
@@ -61,7 +62,7 @@ test(
     expect(Math.max(...fall)).toBeGreaterThan(rest.y + 20)
     for (let f = span.from + slip.arrival.frames; f <= span.to - slip.departure.frames - 1; f++)
       expect(at(f)).toEqual(rest)
-    const item = (f: number) => evaluate(timed, f).items.find((i) => i.element === slip.id)!
+    const item = (f: number) => drawnAt(timed, f).find((i) => i.element === slip.id)!
     expect(item(span.from + 3).instants).toHaveLength(lesson.motionBlur.samples)
     expect(item(span.from + slip.arrival.frames + 5).instants).toBeUndefined()
     const going = [5, 10, 14].map((n) => span.to - slip.departure.frames + n)

@@ -1,3 +1,4 @@
+import { drawnAt } from '@/core/testing/shown'
 import { setLesson } from '@/core/edits'
 import { execFileSync } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
@@ -6,7 +7,6 @@ import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { expect, test, type Page } from '@playwright/test'
 import { ELEMENT_KINDS, newElement } from '@/core/kinds'
 import type { Element, Lesson } from '@/core/lesson/schema'
-import { evaluate } from '@/core/scene'
 import { resolve } from '@/core/timing'
 import { base, data, demoCopy, folder, goTo, lessonOf, openBench } from './desk'
 
@@ -43,7 +43,7 @@ async function compare(page: Page, lesson: Lesson, frames: number[]): Promise<st
     )
     ctx.drawImage(await loadImage(path.join(folder, 'frame.png')), 0, 0)
     const made = ctx.getImageData(0, 0, 1920, 1080).data
-    for (const item of evaluate(timed, n).items) {
+    for (const item of drawnAt(timed, n)) {
       const x0 = Math.max(0, Math.floor(item.bounds.x))
       const y0 = Math.max(0, Math.floor(item.bounds.y))
       const x1 = Math.min(1920, Math.ceil(item.bounds.x + item.bounds.w))

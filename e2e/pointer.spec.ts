@@ -1,6 +1,6 @@
+import { drawnAt } from '@/core/testing/shown'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { evaluate } from '@/core/scene'
 import { resolve } from '@/core/timing'
 import { pointerAt } from '@/core/trace'
 import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, saved, spot } from './desk'
@@ -148,8 +148,8 @@ test('a drawn pointer goes to the next thing and presses there: its press is a m
   const press = timed.moments.get(`${hand.id}:press:${hand.poses[0]!.id}`)!
   expect(Math.hypot(press.at!.x - 1200, press.at!.y - 700)).toBeLessThan(3)
   expect(
-    evaluate(timed, press.frame! + 2)
-      .items.map((i) => i.element)
+    drawnAt(timed, press.frame! + 2)
+      .map((i) => i.element)
       .filter((e) => e === hand.id || lesson.elements.some((x) => x.id === e && x.look.kind === 'ripple')),
   ).toHaveLength(2)
   await expect(page.locator(`[data-row="${press.id}"]`)).toBeVisible()

@@ -1,17 +1,18 @@
 import { createCanvas, Path2D as SkiaPath } from '@napi-rs/canvas'
-import type { DisplayList, Item, Shape } from '@/core/display'
+import type { Drawing, Layer, Picture, Shape } from '@/core/display'
+import type { Rect } from '@/core/geometry'
 import { layBlocks } from './blocks'
 import type { Easel } from './easel'
 import { paint } from './paint'
 import { recolour } from './recolour'
 
 const easel: Easel = {
-  takePicture: () => null,
+  footage: () => null,
   stillPicture: () => null,
   sheet: (w, h) => createCanvas(w, h).getContext('2d') as never,
   path: (d) => new SkiaPath(d) as never,
 }
-const item = (shapes: Shape[], change: Partial<Item> = {}): Item => ({
+const item = (shapes: Shape[], change: Partial<Drawing> = {}): Drawing => ({
   element: 'e',
   matrix: [1, 0, 0, 1, 0, 0],
   opacity: 1,
@@ -19,20 +20,27 @@ const item = (shapes: Shape[], change: Partial<Item> = {}): Item => ({
   bounds: { x: 0, y: 0, w: 80, h: 80 },
   ...change,
 })
+const mixed = (instants: Drawing[], bounds: Rect): Layer => ({
+  element: 'e',
+  matrix: [1, 0, 0, 1, 0, 0],
+  opacity: 1,
+  bounds,
+  instants,
+})
 const box = (x: number, y: number, w: number, h: number, fill: string): Shape => ({
   type: 'path',
   d: `M${x} ${y} H${x + w} V${y + h} H${x} Z`,
   fill,
 })
-function shown(items: Item[], size = 80): (x: number, y: number) => number[] {
+function shown(items: Layer[], size = 80): (x: number, y: number) => number[] {
   const canvas = createCanvas(size, size)
   const ctx = canvas.getContext('2d')
-  const list: DisplayList = { width: 80, height: 80, background: '#000000', takes: [], items }
+  const list: Picture = { width: 80, height: 80, background: '#000000', layers: items }
   paint(ctx as never, list, easel, size)
   const { data } = ctx.getImageData(0, 0, size, size)
   return (x, y) => [...data.slice((y * size + x) * 4, (y * size + x) * 4 + 3)]
 }
-const instant = (x: number, change: Partial<Item> = {}) =>
+const instant = (x: number, change: Partial<Drawing> = {}) =>
   item([box(0, 0, 20, 20, '#ffffff')], {
     matrix: [1, 0, 0, 1, x, 20],
     bounds: { x: x - 1, y: 19, w: 22, h: 22 },
@@ -41,35 +49,37 @@ const instant = (x: number, change: Partial<Item> = {}) =>
 
 test('the instants of an open shutter add up: whole where all agree, a share where some do', () => {
   const at = shown([
-    item([], { instants: [0, 10, 20, 30].map((x) => instant(x)), bounds: { x: 0, y: 19, w: 52, h: 22 } }),
+    mixed(
+      [0, 10, 20, 30].map((x) => instant(x)),
+      { x: 0, y: 19, w: 52, h: 22 },
+    ),
   ])
   // Columns 0–9 are covered by one instant of four, 10–19 by two, 20–29 by two, 30–39 by two, 40–49 by one.
   expect([5, 15, 25, 35, 45, 60].map((x) => Math.round((at(x, 30)[0]! / 255) * 4))).toEqual([1, 2, 2, 2, 1, 0])
   // The very same drawing at each instant is drawn once and laid down; it comes out the same.
   const shapes = [box(0, 0, 20, 20, '#ffffff')]
   const once = shown([
-    item([], {
-      instants: [0, 10, 20, 30].map((x) => ({ ...instant(x), shapes, box: { x: -1, y: -1, w: 22, h: 22 } })),
-      bounds: { x: 0, y: 19, w: 52, h: 22 },
-    }),
+    mixed(
+      [0, 10, 20, 30].map((x) => ({ ...instant(x), shapes, box: { x: -1, y: -1, w: 22, h: 22 } })),
+      { x: 0, y: 19, w: 52, h: 22 },
+    ),
   ])
   expect([5, 15, 25, 35, 45, 60].map((x) => Math.round((once(x, 30)[0]! / 255) * 4))).toEqual([1, 2, 2, 2, 1, 0])
   const together = shown([
-    item([], { instants: [10, 10, 10].map((x) => instant(x)), bounds: { x: 9, y: 19, w: 22, h: 22 } }),
+    mixed(
+      [10, 10, 10].map((x) => instant(x)),
+      { x: 9, y: 19, w: 22, h: 22 },
+    ),
   ])
   expect(together(15, 30)[0]).toBeGreaterThanOrEqual(252)
 })
 test('on a small canvas only so many instants are mixed as it can tell apart; the sum stays whole', () => {
   const shapes = [box(0, 0, 20, 20, '#ffffff')]
   const blurred = [
-    item([], {
-      instants: Array.from({ length: 8 }, (_, i) => ({
-        ...instant(20 + i * 0.5),
-        shapes,
-        box: { x: -1, y: -1, w: 22, h: 22 },
-      })),
-      bounds: { x: 19, y: 19, w: 26, h: 22 },
-    }),
+    mixed(
+      Array.from({ length: 8 }, (_, i) => ({ ...instant(20 + i * 0.5), shapes, box: { x: -1, y: -1, w: 22, h: 22 } })),
+      { x: 19, y: 19, w: 26, h: 22 },
+    ),
   ]
   expect(shown(blurred, 20)(7, 7)[0]).toBeGreaterThan(248)
   expect(shown(blurred, 80)(30, 30)[0]).toBeGreaterThan(248)
@@ -84,12 +94,11 @@ test('what reaches far out of the picture is drawn on no more than the picture a
   )
   const asked: number[] = []
   const ctx = createCanvas(80, 80).getContext('2d')
-  const list: DisplayList = {
+  const list: Picture = {
     width: 80,
     height: 80,
     background: '#000000',
-    takes: [],
-    items: [item([], { instants, bounds: far })],
+    layers: [mixed(instants, far)],
   }
   paint(ctx as never, list, {
     ...easel,
@@ -161,15 +170,23 @@ describe('blocks hide', () => {
     ctx.fillStyle = '#ffffff'
     ctx.fillRect(0, 0, 80, 80)
     words(ctx)
-    const list: DisplayList = {
+    const list: Picture = {
       width: 80,
       height: 80,
       background: '#ffffff',
-      takes: [{ clip: 'c', media: 'm', sourceFrame: 0, dest: { x: 0, y: 0, w: 80, h: 80 } }],
-      items: [item([{ type: 'below', ...rect, effect: 'blocks', px: 24, seed: 7 }], { bounds: rect })],
+      layers: [
+        {
+          element: 'c',
+          matrix: [1, 0, 0, 1, 0, 0],
+          opacity: 1,
+          bounds: { x: 0, y: 0, w: 80, h: 80 },
+          source: { media: 'm', frame: 0, width: 80, height: 80 },
+        },
+        item([{ type: 'below', ...rect, effect: 'blocks', px: 24, seed: 7 }], { bounds: rect }),
+      ],
     }
     const out = createCanvas(80, 80).getContext('2d')
-    paint(out as never, list, { ...easel, takePicture: () => canvas as never })
+    paint(out as never, list, { ...easel, footage: () => canvas as never })
     return out.getImageData(0, 0, 80, 80).data
   }
   const colours = (data: Uint8ClampedArray, x0: number, y0: number, x1: number, y1: number) => {

@@ -1,10 +1,10 @@
 import { apply, corners, type Point } from '@/core/geometry'
-import { type Item, type Shape } from '@/core/display'
+import { type Drawing, type Shape } from '@/core/display'
 import type { Context } from './easel'
 import { onSheet, paintShapes, regionOf, type Pen } from './shapes'
 
 /** The instants of an open shutter, added up in equal parts; where all agree, the sum is the thing itself. */
-export function mixInstants(ctx: Context, all: Item[], pen: Pen, origin: Point, depth: number): void {
+export function mixInstants(ctx: Context, all: Drawing[], pen: Pen, origin: Point, depth: number): void {
   const instants = enough(all, pen.scale)
   const middle = instants[instants.length >> 1]!
   const by = displacements(instants)
@@ -62,7 +62,7 @@ interface Part {
 }
 function drawnOnce(
   ctx: Context,
-  middle: Item,
+  middle: Drawing,
   shapes: Shape[],
   by: Point[],
   pen: Pen,
@@ -109,7 +109,7 @@ function layDown(
 /** Instants nearer to each other than this many pixels of the canvas cannot be told apart. */
 const TOLD_APART = 0.75
 /** As many of the instants, spread evenly, as a canvas of this scale can show: all of them at full size. */
-function enough(instants: Item[], scale: number): Item[] {
+function enough(instants: Drawing[], scale: number): Drawing[] {
   const first = instants[0]!
   const last = instants.at(-1)!
   if (!first.box) return instants
@@ -131,7 +131,7 @@ function enough(instants: Item[], scale: number): Item[] {
  */
 const SAME_PX = 1.5
 /** By how much each instant is only displaced from the middle one; null where they turn or grow as well. */
-function displacements(instants: Item[]): Point[] | null {
+function displacements(instants: Drawing[]): Point[] | null {
   const middle = instants[instants.length >> 1]!
   const { box } = middle
   if (!box) return null

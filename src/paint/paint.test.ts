@@ -1,7 +1,7 @@
 import { createCanvas, Path2D as SkiaPath } from '@napi-rs/canvas'
-import type { DisplayList, Item, Shape } from '@/core/display'
+import type { Drawing, Footage, Group, Picture, Shape } from '@/core/display'
 import type { Easel } from './easel'
-import { paint, paintItems } from './paint'
+import { paint, paintLayers } from './paint'
 
 const picture = createCanvas(4, 4)
 {
@@ -10,12 +10,12 @@ const picture = createCanvas(4, 4)
   c.fillRect(0, 0, 4, 4)
 }
 const easel: Easel = {
-  takePicture: (l) => (l.clip === 'missing' ? null : (picture as never)),
+  footage: (l) => (l.element === 'missing' ? null : (picture as never)),
   stillPicture: () => picture as never,
   sheet: (w, h) => createCanvas(w, h).getContext('2d') as never,
   path: (d) => new SkiaPath(d) as never,
 }
-const item = (shapes: Shape[], change: Partial<Item> = {}): Item => ({
+const item = (shapes: Shape[], change: Partial<Drawing> = {}): Drawing => ({
   element: 'e',
   matrix: [1, 0, 0, 1, 0, 0],
   opacity: 1,
@@ -23,34 +23,42 @@ const item = (shapes: Shape[], change: Partial<Item> = {}): Item => ({
   bounds: { x: 0, y: 0, w: 40, h: 40 },
   ...change,
 })
+/** Four pixels of one green, as large as their matrix makes them. */
+const footage = (change: Partial<Footage> = {}): Footage => ({
+  element: 'c',
+  matrix: [1, 0, 0, 1, 0, 0],
+  opacity: 1,
+  bounds: { x: 0, y: 0, w: 40, h: 40 },
+  source: { media: 'm', frame: 0, width: 4, height: 4 },
+  ...change,
+})
 const box = (x: number, y: number, w: number, h: number, fill: string): Shape => ({
   type: 'path',
   d: `M${x} ${y} H${x + w} V${y + h} H${x} Z`,
   fill,
 })
-const list = (change: Partial<DisplayList> = {}): DisplayList => ({
+const list = (change: Partial<Picture> = {}): Picture => ({
   width: 40,
   height: 40,
   background: '#0000ff',
-  takes: [],
-  items: [],
+  layers: [],
   ...change,
 })
-function shown(l: DisplayList, size = 40): (x: number, y: number) => number[] {
+function shown(l: Picture, size = 40): (x: number, y: number) => number[] {
   const canvas = createCanvas(size, size)
   const ctx = canvas.getContext('2d')
   paint(ctx as never, l, easel, size)
   const { data } = ctx.getImageData(0, 0, size, size)
   return (x, y) => [...data.slice((y * size + x) * 4, (y * size + x) * 4 + 3)]
 }
-test('the background, then takes where they lie, then items on top', () => {
+test('the background, then footage where it lies, then drawings on top', () => {
   const at = shown(
     list({
-      takes: [
-        { clip: 'c', media: 'm', sourceFrame: 0, dest: { x: 10, y: 10, w: 20, h: 20 } },
-        { clip: 'missing', media: 'm', sourceFrame: 0, dest: { x: 0, y: 0, w: 5, h: 5 } },
+      layers: [
+        footage({ matrix: [5, 0, 0, 5, 10, 10] }),
+        footage({ element: 'missing' }),
+        item([box(15, 15, 5, 5, '#ff0000')]),
       ],
-      items: [item([box(15, 15, 5, 5, '#ff0000')])],
     }),
   )
   expect([at(2, 2), at(12, 12), at(17, 17), at(35, 35)]).toEqual([
@@ -61,7 +69,7 @@ test('the background, then takes where they lie, then items on top', () => {
   ])
 })
 test('a smaller canvas shows the same picture, smaller', () => {
-  const at = shown(list({ items: [item([box(20, 20, 20, 20, '#ff0000')])] }), 20)
+  const at = shown(list({ layers: [item([box(20, 20, 20, 20, '#ff0000')])] }), 20)
   expect([at(9, 9), at(11, 11)]).toEqual([
     [0, 0, 255],
     [255, 0, 0],
@@ -69,14 +77,14 @@ test('a smaller canvas shows the same picture, smaller', () => {
 })
 test('an element that fades does so as a whole: its parts do not show through each other', () => {
   const two = [box(0, 0, 20, 20, '#ffffff'), box(0, 0, 20, 20, '#000000')]
-  const at = shown(list({ items: [item(two, { opacity: 0.5 })] }))
+  const at = shown(list({ layers: [item(two, { opacity: 0.5 })] }))
   expect(at(10, 10)[0]).toBe(0)
   expect(Math.abs(at(10, 10)[2]! - 128)).toBeLessThanOrEqual(2)
 })
 test('a matrix places, turns and scales; a picture fills its rectangle', () => {
   const at = shown(
     list({
-      items: [item([{ type: 'picture', media: 'p', x: -2, y: -2, w: 4, h: 4 }], { matrix: [0, 3, -3, 0, 20, 20] })],
+      layers: [item([{ type: 'picture', media: 'p', x: -2, y: -2, w: 4, h: 4 }], { matrix: [0, 3, -3, 0, 20, 20] })],
     }),
   )
   expect([at(15, 15), at(24, 24), at(12, 12)]).toEqual([
@@ -88,7 +96,7 @@ test('a matrix places, turns and scales; a picture fills its rectangle', () => {
 test('items painted alone stand off by their origin, with nothing behind them', () => {
   const canvas = createCanvas(10, 10)
   const ctx = canvas.getContext('2d')
-  paintItems(
+  paintLayers(
     ctx as never,
     [item([box(100, 100, 4, 4, '#ff0000')])],
     easel,
@@ -98,4 +106,35 @@ test('items painted alone stand off by their origin, with nothing behind them', 
   )
   const { data } = ctx.getImageData(0, 0, 10, 10)
   expect([data[3], data[(3 * 10 + 3) * 4]]).toEqual([0, 255])
+})
+const [GREEN, BLUE, BOTH] = [
+  [0, 255, 0],
+  [0, 0, 255],
+  [0, 128, 128],
+]
+const nearly = (got: number[], wanted: number[]) =>
+  got.forEach((v, i) => expect(Math.abs(v - wanted[i]!)).toBeLessThanOrEqual(2))
+test('footage may lie over a drawing, turned, faded and cut to a part of it', () => {
+  const turned = footage({ matrix: [0, 5, -5, 0, 30, 10] })
+  const over = shown(list({ layers: [item([box(0, 0, 40, 40, '#ff0000')]), turned] }))
+  expect([over(20, 20), over(5, 20)]).toEqual([GREEN, [255, 0, 0]])
+  const faint = shown(list({ layers: [footage({ matrix: [10, 0, 0, 10, 0, 0], opacity: 0.5 })] }))
+  nearly(faint(20, 20), BOTH!)
+  const part = shown(list({ layers: [footage({ matrix: [10, 0, 0, 10, 0, 0], clip: { x: 0, y: 0, w: 2, h: 4 } })] }))
+  expect([part(10, 20), part(30, 20)]).toEqual([GREEN, BLUE])
+})
+test('a group fades as one, and is seen through its mask only', () => {
+  const group = (change: Partial<Group>): Group => ({
+    element: 'g',
+    matrix: [1, 0, 0, 1, 0, 0],
+    opacity: 1,
+    bounds: { x: 0, y: 0, w: 40, h: 40 },
+    layers: [item([box(0, 0, 40, 40, '#ff0000')]), footage({ matrix: [10, 0, 0, 10, 0, 0] })],
+    ...change,
+  })
+  nearly(shown(list({ layers: [group({ opacity: 0.5 })] }))(20, 20), BOTH!)
+  const masked = shown(list({ layers: [group({ clip: { x: 10, y: 10, w: 20, h: 20 } })] }))
+  expect([masked(20, 20), masked(5, 20), masked(35, 20)]).toEqual([GREEN, BLUE, BLUE])
+  const within = shown(list({ layers: [group({ layers: [group({ opacity: 0.5 })] })] }))
+  nearly(within(20, 20), BOTH!)
 })

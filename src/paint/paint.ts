@@ -1,73 +1,98 @@
-import type { DisplayList, Item } from '@/core/display'
-import type { Point } from '@/core/geometry'
+import type { Drawing, Footage, Group, Layer, Picture } from '@/core/display'
+import { boundsOf, type Point } from '@/core/geometry'
 import type { Context, Easel } from './easel'
 import { mixInstants } from './instants'
-import { drawPicture, onSheet, paintShapes, type Pen } from './shapes'
+import { clipTo, drawPicture, onSheet, paintShapes, setMatrix, type Pen } from './shapes'
 
-/** Draws a display list so that its whole picture fills `width` × `height` pixels of the context. */
-export function paint(ctx: Context, list: DisplayList, easel: Easel, width = list.width): void {
-  const scale = width / list.width
+/** Draws a picture so that all of it fills `width` × as many pixels as go with it of the context. */
+export function paint(ctx: Context, picture: Picture, easel: Easel, width = picture.width): void {
+  const scale = width / picture.width
   ctx.setTransform(scale, 0, 0, scale, 0, 0)
   ctx.globalAlpha = 1
-  ctx.fillStyle = list.background
-  ctx.fillRect(0, 0, list.width, list.height)
-  for (const layer of list.takes) {
-    const source = easel.takePicture(layer)
-    if (source) drawPicture(ctx, source, layer.dest, scale, easel.quick)
-  }
-  paintItems(ctx, list.items, easel, scale, { x: 0, y: 0 }, list)
+  ctx.fillStyle = picture.background
+  ctx.fillRect(0, 0, picture.width, picture.height)
+  paintLayers(ctx, picture.layers, easel, scale, { x: 0, y: 0 }, picture)
 }
 
 /**
- * Draws items alone on a context whose top left is the picture's point `origin`. `frame`: the size of the whole
+ * Draws layers alone on a context whose top left is the picture's point `origin`. `frame`: the size of the whole
  * picture.
  */
-export function paintItems(
+export function paintLayers(
   ctx: Context,
-  items: Item[],
+  layers: readonly Layer[],
   easel: Easel,
   scale: number,
   origin: Point,
   frame: { width: number; height: number },
 ): void {
   const pen: Pen = { easel, scale, frame }
-  for (const item of items) paintItem(ctx, item, pen, origin)
+  for (const layer of layers) paintLayer(ctx, layer, pen, origin, 0)
   ctx.globalAlpha = 1
 }
 
 /** What casts a shadow is drawn on a sheet of its own, below those it may need itself. */
 const SHADOW_SHEET = 4
+/** So many sheets further down lie those of the layers of a group. */
+const GROUP_SHEETS = 8
 
-function paintItem(ctx: Context, item: Item, pen: Pen, origin: Point): void {
-  if (item.shadow) {
-    const { shadow, ...bare } = item
-    onSheet(
-      ctx,
-      item,
-      pen,
-      origin,
-      SHADOW_SHEET,
-      1,
-      null,
-      (sheet, at) => paintItem(sheet, bare, pen, at),
-      'source-over',
-      shadow,
+function paintLayer(ctx: Context, layer: Layer, pen: Pen, origin: Point, depth: number): void {
+  if (layer.shadow) {
+    const { shadow, ...bare } = layer
+    const draw = (sheet: Context, at: Point) => paintLayer(sheet, bare, pen, at, depth)
+    onSheet(ctx, layer, pen, origin, depth + SHADOW_SHEET, 1, null, draw, 'source-over', shadow)
+  } else if ('instants' in layer) {
+    const mix = (sheet: Context, at: Point) => mixInstants(sheet, layer.instants, pen, at, depth + 1)
+    onSheet(ctx, layer, pen, origin, depth, 1, null, mix)
+  } else if (needsSheet(layer)) {
+    const blur = layer.blurPx ? `blur(${layer.blurPx * pen.scale}px)` : null
+    const draw = (sheet: Context, at: Point) => drawLayer(sheet, layer, pen, at, 1, depth + GROUP_SHEETS)
+    onSheet(ctx, layer, pen, origin, depth, layer.opacity, blur, draw)
+  } else drawLayer(ctx, layer, pen, origin, layer.opacity, depth)
+}
+
+/** Whether a layer is laid down as a whole: its parts would show through each other, or it is blurred or masked. */
+function needsSheet(layer: Drawing | Footage | Group): boolean {
+  if ('shapes' in layer)
+    return (
+      (layer.blurPx !== undefined || (layer.opacity < 1 && layer.shapes.length > 1)) &&
+      !layer.shapes.some((s) => s.type === 'below')
     )
-  } else if (item.instants)
-    onSheet(ctx, item, pen, origin, 0, 1, null, (sheet, at) => mixInstants(sheet, item.instants!, pen, at, 1))
-  else if (
-    (item.blurPx || (item.opacity < 1 && item.shapes.length > 1)) &&
-    !item.shapes.some((s) => s.type === 'below')
-  ) {
-    onSheet(
-      ctx,
-      item,
-      pen,
-      origin,
-      0,
-      item.opacity,
-      item.blurPx ? `blur(${item.blurPx * pen.scale}px)` : null,
-      (sheet, at) => paintShapes(sheet, item, pen, at, 1),
-    )
-  } else paintShapes(ctx, item, pen, origin, item.opacity)
+  if ('source' in layer) return layer.blurPx !== undefined
+  return layer.blurPx !== undefined || layer.opacity < 1 || layer.clip !== undefined
+}
+
+function drawLayer(
+  ctx: Context,
+  layer: Drawing | Footage | Group,
+  pen: Pen,
+  origin: Point,
+  alpha: number,
+  depth: number,
+): void {
+  if ('shapes' in layer) paintShapes(ctx, layer, pen, origin, alpha)
+  else if ('source' in layer) paintFootage(ctx, layer, pen, origin, alpha)
+  else {
+    setMatrix(ctx, layer.matrix, pen, origin)
+    clipTo(ctx, layer.clip, () => {
+      for (const inner of layer.layers) paintLayer(ctx, inner, pen, origin, depth)
+    })
+  }
+}
+
+function paintFootage(ctx: Context, layer: Footage, pen: Pen, origin: Point, alpha: number): void {
+  const picture = pen.easel.footage(layer)
+  if (!picture) return
+  const { matrix, source, clip } = layer
+  const { scale, easel } = pen
+  const whole = { x: 0, y: 0, w: source.width, h: source.height }
+  ctx.globalAlpha = alpha
+  // Upright, it is laid where it comes to lie on the picture, without a matrix in between.
+  if (!clip && matrix[1] === 0 && matrix[2] === 0 && matrix[0] > 0 && matrix[3] > 0) {
+    ctx.setTransform(scale, 0, 0, scale, -origin.x * scale, -origin.y * scale)
+    drawPicture(ctx, picture, boundsOf(matrix, whole), scale, easel.quick)
+    return
+  }
+  setMatrix(ctx, matrix, pen, origin)
+  clipTo(ctx, clip, () => drawPicture(ctx, picture, whole, scale * Math.hypot(matrix[0], matrix[1]), easel.quick))
 }

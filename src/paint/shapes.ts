@@ -1,10 +1,10 @@
-import type { Gradient, Item, Shadow, Shape } from '@/core/display'
-import type { Point, Rect } from '@/core/geometry'
+import type { Drawing, Gradient, Layer, Shadow, Shape } from '@/core/display'
+import type { Matrix, Point, Rect } from '@/core/geometry'
 import { layBlocks } from './blocks'
 import type { Context, Drawable, Easel } from './easel'
 
 type BelowShape = Extract<Shape, { type: 'below' }>
-/** What items are painted with: pixels of the canvas for one of the picture, and the size of the whole picture. */
+/** What layers are painted with: pixels of the canvas for one of the picture, and the size of the whole picture. */
 export interface Pen {
   easel: Easel
   scale: number
@@ -28,7 +28,7 @@ export function regionOf(ctx: Context, bounds: Rect, { scale }: Pen, origin: Poi
 /** Draws onto a sheet and lays that down once, so that overlapping parts do not show through each other. */
 export function onSheet(
   ctx: Context,
-  item: Item,
+  item: Layer,
   pen: Pen,
   origin: Point,
   depth: number,
@@ -61,33 +61,46 @@ export function onSheet(
   ctx.globalCompositeOperation = 'source-over'
 }
 
-export function paintShapes(ctx: Context, item: Item, pen: Pen, origin: Point, alpha: number): void {
-  const { scale } = pen
-  const [a, b, c, d, e, f] = item.matrix
+/** Sets the context to the own pixels of what has this matrix. */
+export function setMatrix(ctx: Context, [a, b, c, d, e, f]: Matrix, { scale }: Pen, origin: Point): void {
   ctx.setTransform(a * scale, b * scale, c * scale, d * scale, (e - origin.x) * scale, (f - origin.y) * scale)
+}
+/** Draws what lies in a rectangle of the context's pixels; everything where there is none. */
+export function clipTo(ctx: Context, clip: Rect | undefined, draw: () => void): void {
+  if (!clip) {
+    draw()
+    return
+  }
+  ctx.save()
+  ctx.beginPath()
+  ctx.rect(clip.x, clip.y, clip.w, clip.h)
+  ctx.clip()
+  draw()
+  ctx.restore()
+}
+
+export function paintShapes(ctx: Context, item: Drawing, pen: Pen, origin: Point, alpha: number): void {
+  const { scale } = pen
+  const size = scale * Math.hypot(item.matrix[0], item.matrix[1])
+  setMatrix(ctx, item.matrix, pen, origin)
   ctx.globalAlpha = alpha
-  if (item.clip) {
-    ctx.save()
-    ctx.beginPath()
-    ctx.rect(item.clip.x, item.clip.y, item.clip.w, item.clip.h)
-    ctx.clip()
-  }
-  for (const shape of item.shapes) {
-    switch (shape.type) {
-      case 'path':
-        paintPath(ctx, shape, pen.easel, scale * Math.hypot(a, b))
-        break
-      case 'picture': {
-        const source = pen.easel.stillPicture(shape.media, shape.swap)
-        if (source) drawPicture(ctx, source, shape, scale * Math.hypot(a, b), pen.easel.quick)
-        break
+  clipTo(ctx, item.clip, () => {
+    for (const shape of item.shapes) {
+      switch (shape.type) {
+        case 'path':
+          paintPath(ctx, shape, pen.easel, size)
+          break
+        case 'picture': {
+          const source = pen.easel.stillPicture(shape.media, shape.swap)
+          if (source) drawPicture(ctx, source, shape, size, pen.easel.quick)
+          break
+        }
+        case 'below':
+          paintBelow(ctx, shape, item, pen, origin)
+          break
       }
-      case 'below':
-        paintBelow(ctx, shape, item, pen, origin)
-        break
     }
-  }
-  if (item.clip) ctx.restore()
+  })
 }
 
 function castShadow(ctx: Context, { colour, blurPx, dx, dy }: Shadow, scale: number): void {
@@ -132,7 +145,7 @@ export function drawPicture(ctx: Context, source: Drawable, dest: Rect, scale: n
 /**
  * Changes what has been painted so far under the item's bounds, and lays it back within the shape, whatever its turn.
  */
-function paintBelow(ctx: Context, shape: BelowShape, item: Item, pen: Pen, origin: Point): void {
+function paintBelow(ctx: Context, shape: BelowShape, item: Drawing, pen: Pen, origin: Point): void {
   const { scale, frame } = pen
   // A blur takes in what lies around; blocks are whole ones, also where only a part of one is seen.
   const reach = Math.ceil(shape.px * scale * (shape.effect === 'blur' ? 3 : 1))

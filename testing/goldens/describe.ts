@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto'
 import type { Lesson } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
-import { evaluate } from '@/core/scene'
+import { footageIn } from '@/core/display'
+import { boundsOf } from '@/core/geometry'
+import { layersAt } from '@/core/scene'
 import { resolve } from '@/core/timing'
 
 /** Longer strings, like the outlines of letters, are told by their length and a hash. */
@@ -46,9 +48,16 @@ export function describe(lesson: Lesson): string {
   const spread = Array.from({ length: LOOKS }, (_, i) => Math.round((i * (timed.length - 1)) / (LOOKS - 1)))
   const frames = [...new Set([...spread, ...edges.slice(0, EDGES)])]
   for (const f of frames.filter((n) => n >= 0 && n < timed.length).sort((a, b) => a - b)) {
-    const { takes, items } = evaluate(timed, f)
-    for (const t of takes) lines.push(`frame ${f} take ${plainly(t)}`)
-    for (const item of items) lines.push(`frame ${f} item ${plainly(item)}`)
+    const { layers } = layersAt(timed, f)
+    for (const { element: clip, matrix, source } of footageIn(layers)) {
+      const dest = boundsOf(matrix, { x: 0, y: 0, w: source.width, h: source.height })
+      lines.push(`frame ${f} take ${plainly({ clip, media: source.media, sourceFrame: source.frame, dest })}`)
+    }
+    for (const layer of layers) {
+      if ('source' in layer) continue
+      const told = 'instants' in layer ? { ...layer, shapes: [] } : layer
+      lines.push(`frame ${f} item ${plainly(told)}`)
+    }
   }
   return `${lines.join('\n')}\n`
 }

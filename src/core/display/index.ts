@@ -1,1 +1,1 @@
-export type * from './displayList'
+export * from './picture'

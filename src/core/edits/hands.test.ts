@@ -1,10 +1,11 @@
+import { drawnAt } from '@/core/testing/shown'
 import fc from 'fast-check'
 import { kindOf } from '../kinds'
 import { framingAt } from '../framing'
 import { frameFor, LIMITS } from '../lesson/limits'
 import { SAFE_AREAS } from '../scene/snap'
 import { apply } from '../geometry'
-import { elementsAt, evaluate, frameBoxOf } from '../scene'
+import { elementsAt, frameBoxOf } from '../scene'
 import { clip, element, lasting, lessonWithTake, loose } from '../testing/lessons'
 import { made, newIds } from '../testing/made'
 import { resolve } from '../timing'
@@ -172,7 +173,7 @@ test(
 test('a shadow reaches beyond the element it belongs to and grows with the framing', () => {
   const lesson = lessonWithTake()
   lesson.elements = [box(lesson, 'b', 0, 200, { shadow: { colour: '#00000080', dx: 10, dy: 20, blurPx: 8 } })]
-  const plain = evaluate(resolve(lesson), 100).items.find((i) => i.element === 'b')!
+  const plain = drawnAt(resolve(lesson), 100).find((i) => i.element === 'b')!
   expect(plain.shadow).toMatchObject({ dx: 10, dy: 20, blurPx: 8 })
   lesson.elements = [
     ...lesson.elements,
@@ -184,7 +185,7 @@ test('a shadow reaches beyond the element it belongs to and grows with the frami
       arrival: { ...lesson.elements[0]!.arrival, how: 'none', frames: 0 } as never,
     }),
   ]
-  const zoomed = evaluate(resolve(lesson), 150).items.find((i) => i.element === 'b')!
+  const zoomed = drawnAt(resolve(lesson), 150).find((i) => i.element === 'b')!
   expect(zoomed.shadow!.dx / 10).toBeCloseTo(2, 1)
   expect(zoomed.bounds.h).toBeGreaterThan(plain.bounds.h * 1.8)
 })

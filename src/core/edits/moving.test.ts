@@ -1,9 +1,10 @@
+import { drawnAt } from '@/core/testing/shown'
 import fc from 'fast-check'
 import { applyPatches } from 'immer'
 import { arrowEnds } from '../kinds'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { atPose, motionOf, posedAt } from '../motion'
-import { evaluate, frameBoxOf } from '../scene'
+import { frameBoxOf } from '../scene'
 import { apply, boundsOf } from '../geometry'
 import { after, long, made, newIds, pose } from '../testing/made'
 import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
@@ -355,7 +356,7 @@ test('what rides along is carried by move, turn and scale, through a chain; and 
   )
   let joined = made(lesson, E.attach(['mid'], 'box', 100, true))
   joined = made(joined, E.attach(['last'], 'mid', 100, true))
-  const items = evaluate(resolve(joined), 150).items
+  const items = drawnAt(resolve(joined), 150)
   const last = items.find((i) => i.element === 'last')!
   expect([last.matrix[4], last.matrix[5]].map(Math.round)).toEqual([600, 400])
   expect(last.opacity).toBeCloseTo(0.5, 9)
@@ -468,7 +469,7 @@ test('split in the middle of a move, both parts together show what was shown bef
   ])
   const split = made(lesson, E.splitElements(['box'], 137))
   const shown = (l: Lesson, f: number) =>
-    evaluate(resolve(l), f).items.map((i) => i.matrix.map((v) => Math.round(v * 1e4) / 1e4))
+    drawnAt(resolve(l), f).map((i) => i.matrix.map((v) => Math.round(v * 1e4) / 1e4))
   for (let f = 95; f < 205; f++) expect(shown(split, f)).toEqual(shown(lesson, f))
 })
 test('a duplicate takes its poses along; the whole path moves; re-timed, its moves go with it, tied ones too', () => {
@@ -540,7 +541,7 @@ test('re-timing a tied element keeps the lengths of its arrival and departure', 
         const timed = resolve(lesson)
         const { from, to } = timed.spans.get('box')!
         if (to - from < inFrames + outFrames) return
-        const opacity = (f: number) => evaluate(timed, f).items[0]?.opacity ?? 0
+        const opacity = (f: number) => drawnAt(timed, f)[0]?.opacity ?? 0
         expect(opacity(from + inFrames - 1)).toBe(1)
         if (inFrames > 1) expect(opacity(from + inFrames - 2)).toBeLessThan(1)
         expect(opacity(to - outFrames - 1)).toBe(1)

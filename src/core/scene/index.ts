@@ -1,5 +1,5 @@
 export * from './place'
 export { canStayReadable } from './readable'
-export * from './evaluate'
+export * from './layersAt'
 export * from './lanes'
 export * from './snap'

@@ -1,11 +1,11 @@
+import { drawnAt } from '@/core/testing/shown'
 import fc from 'fast-check'
 import { ELEMENT_KINDS, newElement } from '../kinds'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { element, lasting, lessonWithTake, loose, takeMedium } from '../testing/lessons'
 import { resolve } from '../timing'
 import { apply, IDENTITY } from '../geometry'
-import { elementsAt, evaluate, hitAt, placementOf, snapLines, snapRect } from './index'
-import { type Item } from '../display'
+import { elementsAt, layersAt, hitAt, placementOf, snapLines, snapRect } from './index'
 
 const move = (id: string, from: number, to: number, values: Pose['values'], easing = 'linear'): Pose => ({
   id,
@@ -24,8 +24,7 @@ const shape = (lesson: Lesson, id: string, change: Partial<Element> = {}) =>
     height: 60,
     ...change,
   })
-const items = (lesson: Lesson, frame: number, blurred = true): Item[] =>
-  evaluate(resolve(lesson), frame, true, blurred).items
+const items = (lesson: Lesson, frame: number, blurred = true) => drawnAt(resolve(lesson), frame, { blurred })
 /** Ten pixels a frame to the right, from frame 110 to frame 150. */
 const runner = (lesson: Lesson, change: Partial<Element> = {}) =>
   shape(lesson, 'runner', { poses: [move('a', 10, 50, { x: 900 })], ...change })
@@ -213,12 +212,12 @@ test('whatever kind, pose, loop and ride: every frame’s display list is finite
         return e
       })
       const timed = resolve(lesson)
-      const shown = JSON.stringify(evaluate(timed, frame), (_k, v: unknown) => {
+      const shown = JSON.stringify(layersAt(timed, frame), (_k, v: unknown) => {
         if (typeof v === 'number') expect(Number.isFinite(v)).toBe(true)
         return v
       })
       expect(shown).not.toMatch(/NaN|Infinity/)
-      expect(JSON.stringify(evaluate(resolve(lesson), frame))).toBe(shown)
+      expect(JSON.stringify(layersAt(resolve(lesson), frame))).toBe(shown)
     }),
     { numRuns: 60 },
   )

@@ -1,15 +1,16 @@
+import { drawnAt } from '@/core/testing/shown'
 import type { Element, Lesson } from '../lesson/schema'
 import { element, lessonWithTake, loose } from '../testing/lessons'
 import { resolve } from '../timing'
 import { apply, boundsOf } from '../geometry'
-import { evaluate, frameBoxOf } from './index'
-import { type Item } from '../display'
+import { frameBoxOf } from './index'
+import type { Drawing } from '../display'
 
 /** A zoom that shows a quarter of the picture from frame 100 on, twice as large, and one element on the take. */
 function zoomed(
   kind: 'shape' | 'callout' | 'arrow',
   change: Partial<Element>,
-): { lesson: Lesson; item: (frame: number) => Item } {
+): { lesson: Lesson; item: (frame: number) => Drawing } {
   const lesson = lessonWithTake()
   const zoom = element(lesson, 'zoom', 'zoom', loose(100), loose(290), { x: 480, y: 270, width: 960, height: 540 })
   if (zoom.look.kind === 'zoom') Object.assign(zoom.look, { inFrames: 0, backFrames: 0 })
@@ -17,9 +18,9 @@ function zoomed(
     zoom,
     element(lesson, kind, 'it', loose(0), loose(300), { space: 'take', x: 400, y: 200, ...change }),
   ]
-  return { lesson, item: (frame) => evaluate(resolve(lesson), frame).items.find((i) => i.element === 'it')! }
+  return { lesson, item: (frame) => drawnAt(resolve(lesson), frame).find((i) => i.element === 'it')! }
 }
-const scaleOf = (i: Item) => Math.hypot(i.matrix[0], i.matrix[1])
+const scaleOf = (i: Drawing) => Math.hypot(i.matrix[0], i.matrix[1])
 
 test('an outline grows with the take while its line stays as thick as it is', () => {
   const { item } = zoomed('shape', { width: 200, height: 100, readable: true })

@@ -5,9 +5,13 @@ import type { Element, Lesson } from '../lesson/schema'
 import { presence } from '../motion'
 import { ease, cubicBezier } from '../values'
 import { resolve } from '../timing'
-import { evaluate, hitAt, lanes } from './index'
+import { drawnAt, footageAt } from '../testing/shown'
+import { hitAt, lanes } from './index'
 
-const at = (lesson: Lesson, frame: number, framed = true) => evaluate(resolve(lesson), frame, framed)
+const at = (lesson: Lesson, frame: number, framed = true) => ({
+  items: drawnAt(resolve(lesson), frame, { framed }),
+  takes: footageAt(resolve(lesson), frame, { framed }),
+})
 const callout = (lesson: Lesson, change: Partial<Element> = {}) =>
   element(lesson, 'callout', 'note', loose(100), loose(160), { x: 960, y: 540, ...change })
 
@@ -69,12 +73,12 @@ test(
     expect(framingAt(resolve(lesson), 49)).toEqual({ x: 0, y: 0, w: 1920, h: 1080 })
     expect(framingAt(resolve(lesson), 120)).toEqual({ x: 0, y: 0, w: 960, h: 540 })
     const list = at(lesson, 120)
-    expect(list.takes[0]!.dest).toEqual({ x: 0, y: 0, w: 3840, h: 2160 })
+    expect(list.takes[0]!.bounds).toEqual({ x: 0, y: 0, w: 3840, h: 2160 })
     expect(list.items.find((i) => i.element === 'note')!.matrix).toEqual(
       [2, 0, -0, 2, 960, 540].map((v) => (v === 0 ? expect.any(Number) : v)),
     )
     expect(list.items.find((i) => i.element === 'bar')!.matrix[4]).toBe(960)
-    expect(at(lesson, 120, false).takes[0]!.dest.w).toBe(1920)
+    expect(at(lesson, 120, false).takes[0]!.bounds.w).toBe(1920)
   },
 )
 test('a zoom grows evenly in proportion and never leaves the frame', () => {
@@ -92,8 +96,8 @@ test('takes on a higher track lie over those below', () => {
   const lesson = lessonWithTake()
   lesson.tracks.splice(1, 0, { id: 'takes-2', kind: 'takes', name: 'Over' })
   lesson.clips.push(clip('over', 50, 50, { track: 'takes-2' }))
-  expect(at(lesson, 60).takes.map((t) => t.clip)).toEqual(['c1', 'over'])
-  expect(at(lesson, 60).takes.map((t) => t.sourceFrame)).toEqual([60, 10])
+  expect(at(lesson, 60).takes.map((t) => t.element)).toEqual(['c1', 'over'])
+  expect(at(lesson, 60).takes.map((t) => t.source.frame)).toEqual([60, 10])
 })
 test(
   'a click on the picture finds the topmost element, ' + 'along an arrow’s line, and nothing where there is nothing',

@@ -1,7 +1,7 @@
 import { hasPlace } from '../kinds'
 import type { Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
-import { elementsAt, frameBoxOf } from './evaluate'
+import { elementsAt, frameBoxOf } from './layersAt'
 import { posedAt } from '../motion'
 import { boundsOf, type Rect } from '../geometry'
 

@@ -1,10 +1,10 @@
+import { drawnAt } from '@/core/testing/shown'
 import { newIds } from '@/core/testing/made'
 import { clicksIn } from '../kinds'
 import { followPointer, repoint, setPress, applyEdit } from '../edits'
 import { CALM, framingAt } from '../framing'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { pressId, stopId } from '../moments'
-import { evaluate } from '../scene'
 import { element, lessonWithTake, loose, on } from '../testing/lessons'
 import { resolve } from './index'
 
@@ -101,8 +101,8 @@ test('a ripple on every click marks its presses, and is drawn beneath it whereve
   lesson.elements.push(ripple)
   const timed = resolve(lesson)
   expect(clicksIn(timed, { from: 0, to: 300 })).toMatchObject([{ frame: 64, at: { x: 700, y: 300 } }])
-  expect(evaluate(timed, 66).items.map((i) => i.element)).toEqual(['rings', 'hand'])
-  expect(evaluate(timed, 90).items.map((i) => i.element)).toEqual(['hand'])
+  expect(drawnAt(timed, 66).map((i) => i.element)).toEqual(['rings', 'hand'])
+  expect(drawnAt(timed, 90).map((i) => i.element)).toEqual(['hand'])
 })
 test('what is over it in the stack stays over it, whether a ripple is in sight or not', () => {
   const lesson = withHand()
@@ -111,14 +111,14 @@ test('what is over it in the stack stays over it, whether a ripple is in sight o
   lesson.elements.push(ripple, element(lesson, 'text', 'over', loose(0), loose(300)))
   for (const frame of [66, 90])
     expect(
-      evaluate(resolve(lesson), frame)
-        .items.map((i) => i.element)
+      drawnAt(resolve(lesson), frame)
+        .map((i) => i.element)
         .filter((e) => e !== 'rings'),
     ).toEqual(['hand', 'over'])
 })
 test('it is drawn smaller while it is pressed, with its tip where it was', () => {
   const timed = resolve(withHand())
-  const at = (f: number) => evaluate(timed, f).items[0]!
+  const at = (f: number) => drawnAt(timed, f)[0]!
   const [up, down] = [at(62), at(65)]
   expect([down.matrix[4], down.matrix[5]]).toEqual([up.matrix[4], up.matrix[5]])
   expect(down.bounds.h).toBeLessThan(up.bounds.h * 0.9)

@@ -8,7 +8,7 @@ import {
 } from '@napi-rs/canvas'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
-import type { TakeLayer } from '@/core/display'
+import type { Footage } from '@/core/display'
 import { pathStore, sheetPool, swapStore, type Drawable, type Easel } from '@/paint'
 
 /** Skia's context, as paint sees it. */
@@ -23,12 +23,12 @@ export async function loadStills(lesson: Lesson, root: string): Promise<Map<stri
   return stills
 }
 
-/** An easel over Skia. `takes` gives the picture of a take's frame. */
-export function skiaEasel(stills: Map<string, Image>, takes: (layer: TakeLayer) => Canvas | Image | null): Easel {
+/** An easel over Skia. `footage` gives the picture of footage at its frame. */
+export function skiaEasel(stills: Map<string, Image>, footage: (layer: Footage) => Canvas | Image | null): Easel {
   const context = (w: number, h: number) => asContext(createCanvas(w, h).getContext('2d'))
   const swapped = swapStore(context)
   return {
-    takePicture: (layer) => takes(layer) as unknown as Drawable | null,
+    footage: (layer) => footage(layer) as unknown as Drawable | null,
     stillPicture(media, swap) {
       const image = stills.get(media)
       if (!image) return null

@@ -1,4 +1,3 @@
-import type { Image } from '@napi-rs/canvas'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { Interrupted } from '../problem'
 import { tempoFolder } from '../media/stretch'
@@ -9,17 +8,17 @@ import { rename, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
-import { evaluate } from '@/core/scene'
-import { type DisplayList, type TakeLayer } from '@/core/display'
+import { layersAt } from '@/core/scene'
+import type { Picture } from '@/core/display'
 import { resolve } from '@/core/timing'
 import type { ExportChoice } from './choice'
 import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
-import { blankPlanes, drawPlanes, fillPlanes, freePlanes, redrawPlanes, type Planes } from './planes'
+import { Composer } from './composer'
+import { freePlanes } from './planes'
 import { soundArguments, stretchedSounds } from './sound'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
-import { TilePainter } from './tiles'
 
 /**
  * Chosen by what looks the same at less size and work, on the demo and on real desktops: see `./vane bench --only
@@ -140,7 +139,7 @@ export async function exportVideo(
   const over = ended(encoder)
   let broken = false
   const takes = new Takes(lesson, root)
-  const composer = new Composer(lesson, takes, new TilePainter(stills), stills)
+  const composer = new Composer(takes, stills)
   const stop = () => {
     encoder.kill('SIGKILL')
   }
@@ -149,12 +148,12 @@ export async function exportVideo(
   const inFlight: Promise<void>[] = []
   const began = performance.now()
   try {
-    let list: DisplayList | null = evaluate(timed, from)
-    for (let frame = from; list; frame++) {
+    let picture: Picture | null = layersAt(timed, from)
+    for (let frame = from; picture; frame++) {
       signal?.throwIfAborted()
       if (broken) break
-      const next: DisplayList | null = frame + 1 < to ? evaluate(timed, frame + 1) : null
-      const planes = await composer.compose(list, next)
+      const next: Picture | null = frame + 1 < to ? layersAt(timed, frame + 1) : null
+      const planes = await composer.compose(picture, next)
       last = last
         .then(() => writeWhole(frames, planes.bytes))
         .catch(() => {
@@ -169,7 +168,7 @@ export async function exportVideo(
           of: to - from,
           framesPerSecond: ((frame - from + 1) * 1000) / (performance.now() - began),
         })
-      list = next
+      picture = next
     }
     await last
     await frames.close()
@@ -195,95 +194,3 @@ export async function exportVideo(
     await rm(scratch, { recursive: true, force: true })
   }
 }
-
-/** Builds each frame's planes from its display list. */
-class Composer {
-  private framing = ''
-  private held: { source: Planes; drawn: Planes } | null = null
-  constructor(
-    private readonly lesson: Lesson,
-    private readonly takes: Takes,
-    private readonly painter: TilePainter,
-    private readonly stills: Map<string, Image>,
-  ) {}
-
-  /**
-   * A frame's planes, for the caller to free. What is decoded is drawn on itself, unless the `next` frame shows it
-   * again.
-   */
-  async compose(list: DisplayList, next: DisplayList | null): Promise<Planes> {
-    const planes = await this.ground(list, next)
-    this.painter.layItems(planes, list)
-    return planes
-  }
-
-  private async ground(list: DisplayList, next: DisplayList | null): Promise<Planes> {
-    await this.takes.keepOnly(new Set(list.takes.map((t) => t.clip)))
-    const top = list.takes.at(-1)
-    if (top && this.fills(top, list)) {
-      const again = next?.takes.some((t) => t.clip === top.clip && t.sourceFrame === top.sourceFrame)
-      if (!again) return this.takes.own(top)
-      const copy = blankPlanes(list.width, list.height)
-      copy.bytes.set((await this.takes.frame(top)).bytes)
-      return copy
-    }
-    const out = blankPlanes(list.width, list.height)
-    if (top && list.takes.length === 1 && !this.stills.has(top.media) && covers(top, list)) {
-      await this.zoomed(top, out)
-      return out
-    }
-    fillPlanes(out, list.background)
-    for (const layer of list.takes) {
-      if (this.stills.has(layer.media)) this.painter.layStill(out, layer)
-      else drawPlanes(out, await this.takes.frame(layer), layer.dest)
-    }
-    return out
-  }
-
-  /**
-   * Draws a take that covers the picture. While the framing rests, only rows in which the take changed are drawn anew.
-   */
-  private async zoomed(layer: TakeLayer, out: Planes): Promise<void> {
-    const from = await this.takes.frame(layer)
-    const key = JSON.stringify([layer.clip, layer.dest])
-    const rests = this.framing === key
-    this.framing = key
-    if (!rests) {
-      this.forget()
-      drawPlanes(out, from, layer.dest)
-      return
-    }
-    if (this.held) redrawPlanes(this.held.drawn, from, layer.dest, this.held.source)
-    else {
-      this.held = { source: blankPlanes(from.width, from.height), drawn: blankPlanes(out.width, out.height) }
-      this.held.source.bytes.set(from.bytes)
-      drawPlanes(this.held.drawn, from, layer.dest)
-    }
-    out.bytes.set(this.held.drawn.bytes)
-  }
-  private forget(): void {
-    if (this.held) {
-      freePlanes(this.held.source)
-      freePlanes(this.held.drawn)
-    }
-    this.held = null
-  }
-
-  /** Whether a take covers the picture exactly, pixel for pixel. */
-  private fills({ media, dest: d }: TakeLayer, list: DisplayList): boolean {
-    const medium = this.lesson.media[media]
-    return (
-      medium?.kind === 'take' &&
-      medium.width === list.width &&
-      medium.height === list.height &&
-      d.x === 0 &&
-      d.y === 0 &&
-      d.w === list.width &&
-      d.h === list.height
-    )
-  }
-}
-
-/** Whether a layer leaves nothing of the picture free. */
-const covers = ({ dest: d }: TakeLayer, list: DisplayList): boolean =>
-  d.x <= 0 && d.y <= 0 && d.x + d.w >= list.width && d.y + d.h >= list.height

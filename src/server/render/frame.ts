@@ -1,10 +1,11 @@
-import { createCanvas, ImageData, type Canvas } from '@napi-rs/canvas'
+import { createCanvas, type Canvas } from '@napi-rs/canvas'
 import type { Lesson } from '@/core/lesson/schema'
-import { evaluate } from '@/core/scene'
+import { footageIn } from '@/core/display'
+import { layersAt } from '@/core/scene'
 import { resolve } from '@/core/timing'
 import { paint } from '@/paint'
 import { asContext, loadStills, skiaEasel } from './easel'
-import { toRgba } from './planes'
+import { canvasOf } from './composer'
 import { Takes } from './takes'
 
 /** One frame of a lesson, painted on the server; as wide as the lesson's frame, or as `width` pixels. */
@@ -14,23 +15,18 @@ export async function renderFrame(
   frame: number,
   width = lesson.frame.width,
 ): Promise<Canvas> {
-  const list = evaluate(resolve(lesson), frame)
+  const picture = layersAt(resolve(lesson), frame)
   const stills = await loadStills(lesson, root)
   const takes = new Takes(lesson, root)
   try {
     const pictures = new Map<string, Canvas>()
-    for (const layer of list.takes) {
-      if (stills.has(layer.media)) continue
-      const planes = await takes.frame(layer)
-      const canvas = createCanvas(planes.width, planes.height)
-      canvas.getContext('2d').putImageData(new ImageData(toRgba(planes), planes.width, planes.height), 0, 0)
-      pictures.set(layer.clip, canvas)
-    }
-    const out = createCanvas(width, Math.round((width * list.height) / list.width))
+    for (const layer of footageIn(picture.layers))
+      if (!stills.has(layer.source.media)) pictures.set(layer.element, canvasOf(await takes.frame(layer)))
+    const out = createCanvas(width, Math.round((width * picture.height) / picture.width))
     paint(
       asContext(out.getContext('2d')),
-      list,
-      skiaEasel(stills, (l) => stills.get(l.media) ?? pictures.get(l.clip) ?? null),
+      picture,
+      skiaEasel(stills, (l) => stills.get(l.source.media) ?? pictures.get(l.element) ?? null),
       width,
     )
     return out

@@ -1,6 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas'
 import path from 'node:path'
-import type { DisplayList, Item } from '@/core/display'
+import type { Drawing } from '@/core/display'
 import {
   blankPlanes,
   drawPlanes,
@@ -91,7 +91,7 @@ test('a tile is laid over what is there, by its own transparency and by a share 
   layTile(p, tile, 0.5)
   near([luma(p, 9, 6), luma(p, 13, 6)], [126, 71], 2)
 })
-const item = (element: string, x: number, y: number, w: number, h: number): Item => ({
+const item = (element: string, x: number, y: number, w: number, h: number): Drawing => ({
   element,
   matrix: [1, 0, 0, 1, 0, 0],
   opacity: 1,
@@ -102,20 +102,14 @@ test(
   'what overlaps is painted into one tile in stacking order; what lies apart is not; every tile ' +
     'lies on even pixels inside the frame',
   () => {
-    const list: DisplayList = {
-      width: 200,
-      height: 100,
-      background: '#000000',
-      takes: [],
-      items: [
-        item('a', 11, 11, 20, 20),
-        item('far', 150, 50, 90, 90),
-        item('b', 25, 25, 10, 10),
-        item('out', 500, 0, 5, 5),
-      ],
-    }
-    const found = clusters(list)
-    expect(found.map((c) => c.items.map((i) => i.element)).sort()).toEqual([['a', 'b'], ['far']])
+    const all = [
+      item('a', 11, 11, 20, 20),
+      item('far', 150, 50, 90, 90),
+      item('b', 25, 25, 10, 10),
+      item('out', 500, 0, 5, 5),
+    ]
+    const found = clusters(all, { width: 200, height: 100 })
+    expect(found.map((c) => c.layers.map((i) => i.element)).sort()).toEqual([['a', 'b'], ['far']])
     for (const { rect } of found) {
       expect([rect.x, rect.y, rect.w, rect.h].every((v) => v % 2 === 0)).toBe(true)
       expect(rect.x >= 0 && rect.y >= 0 && rect.x + rect.w <= 200 && rect.y + rect.h <= 100).toBe(true)

@@ -1,3 +1,4 @@
+import { footageAt } from '@/core/testing/shown'
 import { newIds } from '@/core/testing/made'
 import { newElement } from '@/core/kinds'
 import { createCanvas } from '@napi-rs/canvas'
@@ -6,7 +7,6 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { applyEdit, elementAt, addElement, takeOut } from '@/core/edits'
 import type { Element, Lesson } from '@/core/lesson/schema'
-import { evaluate } from '@/core/scene'
 import { resolve } from '@/core/timing'
 import { clip } from '@/core/testing/lessons'
 import { emptyLesson } from '@/core/lesson/make'
@@ -16,6 +16,12 @@ import { Interrupted } from '../problem'
 import { mustRun } from '../run'
 import { killFfmpeg } from '../testing'
 import { frameTimes, probe } from '../media/probe'
+import type { Footage, Layer, Picture } from '@/core/display'
+import { paint } from '@/paint'
+import { canvasOf, Composer } from './composer'
+import { asContext, skiaEasel } from './easel'
+import { toRgba } from './planes'
+import { Takes } from './takes'
 import { exportVideo } from './exportVideo'
 import { renderFrame } from './frame'
 import { soundPlan, stretchKey } from '@/core/sound'
@@ -304,13 +310,47 @@ test('an odd-sized picture and a take over a take are laid where the display lis
     tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks],
     clips: [...base.clips, clip('c2', 10, 20, { track: 'takes-2', inUs: 2_000_000, fit: 'stand' })],
   }
-  expect(evaluate(resolve(lesson), 15).takes.map((t) => [t.clip, t.sourceFrame])).toEqual([
+  expect(footageAt(resolve(lesson), 15).map((t) => [t.element, t.source.frame])).toEqual([
     ['c1', 15],
     ['c2', 65],
   ])
   const over = await renderFrame(lesson, dir, 15)
   const alone = await renderFrame(base, dir, 65)
   expect(Buffer.compare(over.data(), alone.data())).toBe(0)
+})
+test('footage that is turned, faded and within a group is painted into planes as onto a canvas', async () => {
+  const [take] = footageAt(resolve(base), 40)
+  const at40 = { x: 0, y: 0, w: W, h: H }
+  const turned: Footage = {
+    ...take!,
+    element: 'c1',
+    matrix: [0.4, 0.2, -0.2, 0.4, 300, 40],
+    opacity: 0.8,
+    bounds: at40,
+  }
+  const standing = { matrix: [1, 0, 0, 1, 0, 0] as Footage['matrix'], opacity: 0.5, bounds: at40 }
+  const still: Layer = { element: 'g', ...standing, clip: { x: 20, y: 30, w: 200, h: 200 }, layers: [take!] }
+  const picture: Picture = { width: W, height: H, background: '#203040', layers: [turned, still] }
+  const takes = new Takes(base, dir)
+  try {
+    const planes = await new Composer(takes, new Map()).compose(picture, null)
+    const canvas = createCanvas(W, H)
+    const shown = canvasOf(await takes.frame(take!))
+    paint(
+      asContext(canvas.getContext('2d')),
+      picture,
+      skiaEasel(new Map(), () => shown),
+    )
+    // By luma: planes have the colours of this test picture at half the size.
+    const luma = (p: Uint8Array | Uint8ClampedArray, i: number) =>
+      0.2126 * p[i]! + 0.7152 * p[i + 1]! + 0.0722 * p[i + 2]!
+    const [made, wanted] = [toRgba(planes), canvas.data()]
+    let sum = 0
+    for (let i = 0; i < made.length; i += 4) sum += (luma(made, i) - luma(wanted, i)) ** 2
+    expect(10 * Math.log10((255 * 255) / (sum / (W * H)))).toBeGreaterThan(40)
+  } finally {
+    await takes.close()
+  }
 })
 test(
   'a clip at twice its speed sounds as high as before, ' + 'from the place where it was cut on, in half the time',

@@ -1,7 +1,7 @@
 import path from 'node:path'
 import { fitRect } from '@/core/lesson/clips'
 import type { Clip, Lesson } from '@/core/lesson/schema'
-import type { TakeLayer } from '@/core/display'
+import type { Footage } from '@/core/display'
 import { TakeDecoder } from './decode'
 import type { Planes } from './planes'
 
@@ -16,18 +16,18 @@ export class Takes {
   ) {}
 
   /** The planes of a layer's frame; a take much larger than its place comes scaled down to it. */
-  frame(layer: TakeLayer): Promise<Planes> {
-    return this.decoder(layer).frame(layer.sourceFrame)
+  frame(layer: Footage): Promise<Planes> {
+    return this.decoder(layer).frame(layer.source.frame)
   }
   /** The same, for the caller to draw on and to free. */
-  own(layer: TakeLayer): Promise<Planes> {
-    return this.decoder(layer).own(layer.sourceFrame)
+  own(layer: Footage): Promise<Planes> {
+    return this.decoder(layer).own(layer.source.frame)
   }
 
-  private decoder(layer: TakeLayer): TakeDecoder {
-    let decoder = this.decoders.get(layer.clip)
+  private decoder(layer: Footage): TakeDecoder {
+    let decoder = this.decoders.get(layer.element)
     if (!decoder) {
-      const clip = this.lesson.clips.find((c) => c.id === layer.clip) as Clip
+      const clip = this.lesson.clips.find((c) => c.id === layer.element) as Clip
       const medium = this.lesson.media[clip.media]!
       const size = { width: medium.width!, height: medium.height! }
       const dest = fitRect(clip.fit, size, this.lesson.frame)
@@ -40,7 +40,7 @@ export class Takes {
         small ? even(dest.h) : even(size.height),
         small || size.width % 2 === 1 || size.height % 2 === 1,
       )
-      this.decoders.set(layer.clip, decoder)
+      this.decoders.set(layer.element, decoder)
     }
     return decoder
   }

@@ -1,6 +1,6 @@
 import { createCanvas, loadImage, type Image } from '@napi-rs/canvas'
 import path from 'node:path'
-import type { DisplayList, Item } from '@/core/display'
+import type { Drawing, Footage } from '@/core/display'
 import { blankPlanes, fillPlanes, freePlanes, tileOf, toRgba, type Planes } from './planes'
 import { TilePainter } from './tiles'
 
@@ -13,26 +13,26 @@ const RED = [16, 0, 0]
 const BLUE = [0, 0, 16]
 
 /** A square of one colour. */
-const square = (element: string, x: number, y: number, side: number, fill: string): Item => ({
+const square = (element: string, x: number, y: number, side: number, fill: string): Drawing => ({
   element,
   matrix: [1, 0, 0, 1, x, y],
   opacity: 1,
   bounds: { x, y, w: side, h: side },
   shapes: [{ type: 'path', d: `M0 0H${side}V${side}H0Z`, fill }],
 })
-const listOf = (...items: Item[]): DisplayList => ({ width: 640, height: 360, background: '#000000', takes: [], items })
+const frame = { width: 640, height: 360 }
 
 test('when the room for drawn pieces runs out within a frame, what was drawn for it before stays what it was', () => {
   const painter = new TilePainter(new Map())
   const planes = blankPlanes(640, 360)
   const red = square('red', 20, 20, 100, '#ff0000')
   const blue = square('blue', 300, 100, 100, '#0000ff')
-  painter.layItems(planes, listOf(red))
+  painter.lay(planes, [red], frame)
   // All that is left is taken, so that there is none for the second.
   const dot = new Uint8Array(100 * 100 * 4)
   while (tileOf(dot, 0, 0, 100, 100)) continue
   fillPlanes(planes, '#000000')
-  painter.layItems(planes, listOf(red, blue))
+  painter.lay(planes, [red, blue], frame)
   expect(colourAt(planes, 60, 60)).toEqual(RED)
   expect(colourAt(planes, 340, 140)).toEqual(BLUE)
   freePlanes(planes)
@@ -47,11 +47,12 @@ async function stillOf(
   draw(canvas.getContext('2d'))
   return loadImage(canvas.toBuffer('image/png'))
 }
-const layer = (dest: { x: number; y: number; w: number; h: number }) => ({
-  clip: 'c',
-  media: 'still',
-  sourceFrame: 0,
-  dest,
+const layer = (dest: { x: number; y: number; w: number; h: number }, { width, height }: Image): Footage => ({
+  element: 'c',
+  matrix: [dest.w / width, 0, 0, dest.h / height, dest.x, dest.y],
+  opacity: 1,
+  bounds: dest,
+  source: { media: 'still', frame: 0, width, height },
 })
 
 test('through a still that stands as a clip shines what lies below it, as much as it lets through', async () => {
@@ -61,7 +62,7 @@ test('through a still that stands as a clip shines what lies below it, as much a
   })
   const planes = blankPlanes(640, 360)
   fillPlanes(planes, '#ff0000')
-  new TilePainter(new Map([['still', still]])).layStill(planes, layer({ x: 101, y: 51, w: 200, h: 100 }))
+  new TilePainter(new Map([['still', still]])).lay(planes, [layer({ x: 101, y: 51, w: 200, h: 100 }, still)], frame)
   expect(colourAt(planes, 150, 100)).toEqual(BLUE)
   expect(colourAt(planes, 250, 100)).toEqual(RED)
   expect(colourAt(planes, 80, 100)).toEqual(RED)
@@ -77,9 +78,9 @@ test(
     const planes = blankPlanes(640, 360)
     const painter = new TilePainter(new Map([['still', still]]))
     fillPlanes(planes, '#ff0000')
-    painter.layStill(planes, layer({ x: 700, y: 0, w: 300, h: 300 }))
+    painter.lay(planes, [layer({ x: 700, y: 0, w: 300, h: 300 }, still)], frame)
     expect(colourAt(planes, 600, 100)).toEqual(RED)
-    painter.layStill(planes, layer({ x: 0, y: 0, w: 8000, h: 8000 }))
+    painter.lay(planes, [layer({ x: 0, y: 0, w: 8000, h: 8000 }, still)], frame)
     expect(colourAt(planes, 600, 300)).toEqual(BLUE)
     freePlanes(planes)
   },

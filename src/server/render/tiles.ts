@@ -1,19 +1,24 @@
 import { createCanvas, ImageData, type Canvas, type Image } from '@napi-rs/canvas'
+import { type Shape } from '@/core/display'
 import { grown, intersection, meets, union, type Rect } from '@/core/geometry'
-import { type DisplayList, type Item, type TakeLayer } from '@/core/display'
-import { drawPicture, paintItems, type Context, type Easel } from '@/paint'
+import { footageIn, type Footage, type Layer } from '@/core/display'
+import { paintLayers, type Context, type Easel } from '@/paint'
 import { asContext, skiaEasel } from './easel'
 import { forgetTiles, layTile, tileOf, toRgba, type Planes, type Tile } from './planes'
 
+interface Size {
+  width: number
+  height: number
+}
 /**
- * The rectangles that items cover, overlapping ones joined; each with its items in stacking order, on even pixels
+ * The rectangles that layers cover, overlapping ones joined; each with its layers in stacking order, on even pixels
  * inside the frame.
  */
-export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
-  const frame = { x: 0, y: 0, w: list.width, h: list.height }
+export function clusters(layers: readonly Layer[], { width, height }: Size): { rect: Rect; layers: Layer[] }[] {
+  const frame = { x: 0, y: 0, w: width, h: height }
   let groups: { rect: Rect; indexes: number[] }[] = []
-  list.items.forEach((item, i) => {
-    let joined = { rect: grown(item.bounds, 1 + reachBelow(item)), indexes: [i] }
+  layers.forEach((layer, i) => {
+    let joined = { rect: grown(layer.bounds, 1 + reachBelow(layer)), indexes: [i] }
     for (;;) {
       const apart = groups.filter((g) => !meets(g.rect, joined.rect))
       if (apart.length === groups.length) break
@@ -28,7 +33,7 @@ export function clusters(list: DisplayList): { rect: Rect; items: Item[] }[] {
   })
   return groups.flatMap((g) => {
     const rect = onEvenPixels(g.rect, frame)
-    return rect ? [{ rect, items: g.indexes.sort((a, b) => a - b).map((i) => list.items[i]!) }] : []
+    return rect ? [{ rect, layers: g.indexes.sort((a, b) => a - b).map((i) => layers[i]!) }] : []
   })
 }
 
@@ -42,10 +47,16 @@ function onEvenPixels(rect: Rect, frame: Rect): Rect | null {
   return w > 0 && h > 0 ? { x, y, w, h } : null
 }
 
-/** How far around its bounds an item looks at what lies below it. */
-const reachBelow = (item: Item): number =>
-  Math.max(0, ...item.shapes.map((s) => (s.type === 'below' ? Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1)) : 0)))
-const readsBelow = (items: Item[]): boolean => items.some((i) => i.shapes.some((s) => s.type === 'below'))
+/** What lies below that a layer changes. */
+const changesBelow = (layer: Layer): Extract<Shape, { type: 'below' }>[] =>
+  'shapes' in layer
+    ? layer.shapes.filter((s) => s.type === 'below')
+    : 'layers' in layer
+      ? layer.layers.flatMap(changesBelow)
+      : []
+/** How far around its bounds a layer looks at what lies below it. */
+const reachBelow = (layer: Layer): number =>
+  Math.max(0, ...changesBelow(layer).map((s) => Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1))))
 
 /**
  * Paints what is not decoded into tiles and lays them; what looks the same again, or only fades, is not painted again.
@@ -54,39 +65,33 @@ export class TilePainter {
   private readonly cache = new Map<string, Tile>()
   private readonly easel: Easel
   private readonly canvases = new Map<string, Canvas>()
-  constructor(stills: Map<string, Image>) {
-    this.easel = skiaEasel(stills, (layer) => stills.get(layer.media) ?? null)
+  /** @param footage  gives the picture of moving footage at its frame */
+  constructor(
+    private readonly stills: Map<string, Image>,
+    footage: (layer: Footage) => Canvas | null = () => null,
+  ) {
+    this.easel = skiaEasel(stills, (layer) => stills.get(layer.source.media) ?? footage(layer))
   }
 
   /**
-   * Lays the items of a list on `ground`, each tile before the next is painted: room for that may only be had by
-   * forgetting this one.
+   * Lays layers on `ground`, each tile before the next is painted: room for that may only be had by forgetting this
+   * one.
    */
-  layItems(ground: Planes, list: DisplayList): void {
-    for (const { rect, items } of clusters(list)) {
-      const paint = (drawn: Item[]) => (ctx: Context) => paintItems(ctx, drawn, this.easel, 1, rect, list)
-      if (readsBelow(items)) {
-        layTile(ground, this.paint(rect, paint(items), ground))
+  lay(ground: Planes, all: readonly Layer[], frame: Size): void {
+    for (const { rect, layers } of clusters(all, frame)) {
+      const paint = (drawn: Layer[]) => (ctx: Context) => paintLayers(ctx, drawn, this.easel, 1, rect, frame)
+      if (layers.some((l) => changesBelow(l).length > 0)) {
+        layTile(ground, this.paint(rect, paint(layers), ground))
         continue
       }
-      const opacity = items.length === 1 ? items[0]!.opacity : 1
-      const drawn = items.length === 1 ? [{ ...items[0]!, opacity: 1 }] : items
-      const key = [rect, drawn.map((i) => [i.matrix, i.opacity, i.shapes, i.clip, i.blurPx, i.shadow, i.instants])]
-      layTile(ground, this.known(key, rect, paint(drawn)), opacity)
+      const [only] = layers.length === 1 ? layers : []
+      const opacity = only?.opacity ?? 1
+      const drawn = only ? [{ ...only, opacity: 1 }] : layers
+      // Footage goes on from frame to frame: it is not looked for among what was painted before.
+      if (footageIn(layers).some((l) => !this.stills.has(l.source.media)))
+        layTile(ground, this.paint(rect, paint(drawn)), opacity)
+      else layTile(ground, this.known([rect, drawn.map(looks)], rect, paint(drawn)), opacity)
     }
-  }
-
-  /** Lays a still that stands as a clip, with what shines through it. */
-  layStill(ground: Planes, layer: TakeLayer): void {
-    const { dest } = layer
-    const rect = onEvenPixels(dest, { x: 0, y: 0, w: ground.width, h: ground.height })
-    const picture = this.easel.takePicture(layer)
-    if (!rect || !picture) return
-    const place = { ...dest, x: dest.x - rect.x, y: dest.y - rect.y }
-    layTile(
-      ground,
-      this.known([layer.media, dest], rect, (ctx) => drawPicture(ctx, picture, place, 1)),
-    )
   }
 
   private known(key: unknown[], rect: Rect, draw: (ctx: Context) => void): Tile {
@@ -120,3 +125,7 @@ export class TilePainter {
     return tileOf(rgba, rect.x, rect.y, rect.w, rect.h)!
   }
 }
+
+/** What a layer looks like, whose it is left out. */
+const looks = ({ element: _, bounds: _bounds, box: _box, ...seen }: Layer): unknown =>
+  'layers' in seen ? { ...seen, layers: seen.layers.map(looks) } : seen

@@ -1,6 +1,6 @@
 import { framesPerSecond } from '@/core/time'
-import { evaluate } from '@/core/scene'
-import { type DisplayList, type TakeLayer } from '@/core/display'
+import { layersAt, sourcesAt } from '@/core/scene'
+import { footageIn, type Footage, type Picture } from '@/core/display'
 import type { Timed } from '@/core/timing'
 import { paint, pathStore, sheetPool, swapStore, type Easel } from '@/paint'
 import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
@@ -26,25 +26,28 @@ export interface Painted {
 }
 
 /** What a frame shows here: as the export has it, but for what is left out while working. */
-function listAt(timed: Timed, frame: number, framed = true): DisplayList {
+function listAt(timed: Timed, frame: number, framed = true): Picture {
   const { aids, only } = bench()
-  const list = evaluate(timed, frame, framed, aids.blur)
-  return only ? { ...list, items: list.items.filter((i) => only.includes(i.element)) } : list
+  const picture = layersAt(timed, frame, { framed, blurred: aids.blur })
+  return only
+    ? { ...picture, layers: picture.layers.filter((l) => 'source' in l || only.includes(l.element)) }
+    : picture
 }
 /** With faint pictures of what is selected some frames before and after. */
-function withOnions(timed: Timed, list: DisplayList, frame: number): DisplayList {
+function withOnions(timed: Timed, list: Picture, frame: number): Picture {
   const { aids, elements } = bench()
   if (aids.onion === 0 || elements.length === 0) return list
   const faint = [3, 2, 1].flatMap((n) =>
     [-n, n].flatMap((by) => {
       const at = frame + by * aids.onion
       if (at < 0 || at >= timed.length) return []
-      return evaluate(timed, at, isFramed(), false)
-        .items.filter((i) => elements.includes(i.element))
+      return layersAt(timed, at, { framed: isFramed(), blurred: false })
+        .layers.filter((l) => elements.includes(l.element))
         .map((i) => ({ ...i, opacity: i.opacity * (0.34 - 0.08 * n) }))
     }),
   )
-  return { ...list, items: [...faint, ...list.items] }
+  const ground = list.layers.filter((l) => 'source' in l)
+  return { ...list, layers: [...ground, ...faint, ...list.layers.filter((l) => !('source' in l))] }
 }
 
 /** Paints the lesson at the playhead on a canvas, and moves the playhead when it plays. */
@@ -117,7 +120,7 @@ export class Player {
     const frame = Math.min(bench().playhead, timed.length - 1)
     const list = withOnions(timed, listAt(timed, frame, isFramed()), frame)
     this.keepReaders(timed, list)
-    for (const [key, r] of this.readers) if (!list.takes.some((t) => t.clip === clipOf(key))) r.halt()
+    for (const [key, r] of this.readers) if (!footageIn(list.layers).some((t) => t.element === clipOf(key))) r.halt()
     const still = () => mine === this.asked && bench().speed === 0
     // What is shown already, as sharp as it gets, is not painted again: a drag elsewhere changes nothing here.
     const looks = `${this.canvas.width} ${this.canvas.height} ${frame} ${JSON.stringify(list)}`
@@ -125,14 +128,14 @@ export class Player {
     this.sharpLooks = ''
     void (async () => {
       // First the small copy, which is there at once; then the take itself, as sharp as the export.
-      if (!list.takes.every((l) => this.pictureOf(l, timed, true))) {
-        if (!list.takes.every((l) => this.pictureOf(l, timed)))
-          await Promise.all(list.takes.map((l) => this.fetch(l, timed)))
+      if (!footageIn(list.layers).every((l) => this.pictureOf(l, timed, true))) {
+        if (!footageIn(list.layers).every((l) => this.pictureOf(l, timed)))
+          await Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed)))
         if (!still()) return
         this.paint(list, timed, frame, 0)
         await new Promise((r) => setTimeout(r, SHARP_AFTER_MS))
         if (!still()) return
-        await Promise.all(list.takes.map((l) => this.fetch(l, timed, true)))
+        await Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed, true)))
       }
       if (!still()) return
       this.paint(list, timed, frame, 0, true)
@@ -140,7 +143,7 @@ export class Player {
     })()
   }
 
-  private paint(list: DisplayList, timed: Timed, frame: number, dropped: number, sharp = false): void {
+  private paint(list: Picture, timed: Timed, frame: number, dropped: number, sharp = false): void {
     paint(this.context, list, this.easel(timed, sharp), this.canvas.width)
     this.canvas.dataset.frame = String(frame)
     this.canvas.dataset.sharp = String(sharp)
@@ -148,12 +151,12 @@ export class Player {
   }
 
   /** The reader of a layer's take, or of its small copy where that is enough for this canvas. */
-  private reader(layer: TakeLayer, timed: Timed, sharp = false): TakeReader | null {
-    const medium = timed.lesson.media[layer.media]
+  private reader(layer: Footage, timed: Timed, sharp = false): TakeReader | null {
+    const medium = timed.lesson.media[layer.source.media]
     if (!medium || medium.kind !== 'take' || !medium.rate) return null
     const proxy = medium.aids?.proxy
     const small = !sharp && proxy !== undefined && this.canvas.width <= proxy.width * 1.2
-    const key = `${layer.clip}${small ? '' : SHARP}`
+    const key = `${layer.element}${small ? '' : SHARP}`
     let reader = this.readers.get(key)
     if (!reader)
       this.readers.set(
@@ -180,24 +183,24 @@ export class Player {
     }
     return image.complete && image.naturalWidth ? image : null
   }
-  private pictureOf(layer: TakeLayer, timed: Timed, sharp = false): CanvasImageSource | null {
-    return timed.lesson.media[layer.media]?.kind === 'picture'
-      ? this.still(layer.media, timed)
-      : (this.reader(layer, timed, sharp)?.has(layer.sourceFrame) ?? null)
+  private pictureOf(layer: Footage, timed: Timed, sharp = false): CanvasImageSource | null {
+    return timed.lesson.media[layer.source.media]?.kind === 'picture'
+      ? this.still(layer.source.media, timed)
+      : (this.reader(layer, timed, sharp)?.has(layer.source.frame) ?? null)
   }
-  private async fetch(layer: TakeLayer, timed: Timed, sharp = false): Promise<void> {
-    if (timed.lesson.media[layer.media]?.kind === 'picture')
-      await this.still(layer.media, timed)
+  private async fetch(layer: Footage, timed: Timed, sharp = false): Promise<void> {
+    if (timed.lesson.media[layer.source.media]?.kind === 'picture')
+      await this.still(layer.source.media, timed)
         ?.decode()
         .catch(() => {})
-    else await this.reader(layer, timed, sharp)?.seek(layer.sourceFrame)
+    else await this.reader(layer, timed, sharp)?.seek(layer.source.frame)
   }
   /** The readers of clips in sight or sought last stay open, six at most. */
-  private keepReaders(timed: Timed, list: DisplayList): void {
+  private keepReaders(timed: Timed, list: Picture): void {
     for (const [key, r] of this.readers) {
       const clip = clipOf(key)
       const gone = !timed.lesson.clips.some((c) => c.id === clip)
-      if (gone || (this.readers.size > 6 && !list.takes.some((t) => t.clip === clip))) {
+      if (gone || (this.readers.size > 6 && !footageIn(list.layers).some((t) => t.element === clip))) {
         r.close()
         this.readers.delete(key)
       }
@@ -205,7 +208,7 @@ export class Player {
   }
   private easel(timed: Timed, sharp: boolean): Easel {
     return {
-      takePicture: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
+      footage: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
       stillPicture: (media, swap) => {
         const image = this.still(media, timed)
         return image && swap
@@ -244,10 +247,10 @@ export class Player {
     if (!bench().just && bench().looping && bench().passage && (start < limits().from || start >= limits().to))
       start = limits().from
     const first = listAt(timed, start)
-    if (speed > 0) for (const l of first.takes) this.reader(l, timed)?.follow(l.sourceFrame)
+    if (speed > 0) for (const l of footageIn(first.layers)) this.reader(l, timed)?.follow(l.source.frame)
     await Promise.race([
       Promise.all(
-        first.takes.map(async (l) => {
+        footageIn(first.layers).map(async (l) => {
           for (let n = 0; n < 40 && !this.pictureOf(l, timed) && mine === this.playing; n++)
             await new Promise((r) => setTimeout(r, 10))
         }),
@@ -283,7 +286,7 @@ export class Player {
         else if (!fetching) {
           // Backwards, each picture is sought on its own; as many are shown as there is time for.
           fetching = true
-          void Promise.all(list.takes.map((l) => this.fetch(l, timed))).then(() => {
+          void Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed))).then(() => {
             fetching = false
             if (mine !== this.playing) return
             this.paint(list, timed, frame, 0)
@@ -291,7 +294,7 @@ export class Player {
             setBench({ playhead: frame })
           })
         }
-        if (speed > 0 && list.takes.every((l) => this.pictureOf(l, timed))) {
+        if (speed > 0 && footageIn(list.layers).every((l) => this.pictureOf(l, timed))) {
           const dropped = painted < 0 ? 0 : Math.abs(frame - painted) - 1
           this.fit(this.pace.after(dropped))
           this.paint(list, timed, frame, dropped)
@@ -304,16 +307,16 @@ export class Player {
     tick()
   }
   /** Keeps the readers decoding ahead, and wakes those of the clip that comes next before its cut. */
-  private aim(list: DisplayList, timed: Timed, frame: number): void {
-    const soon = frame + 20 < timed.length ? evaluate(timed, frame + 20) : null
+  private aim(list: Picture, timed: Timed, frame: number): void {
+    const soon = frame + 20 < timed.length ? sourcesAt(timed, frame + 20) : []
     for (const [key, r] of this.readers)
-      if (![...list.takes, ...(soon?.takes ?? [])].some((t) => t.clip === clipOf(key))) r.halt()
-    for (const l of list.takes) this.reader(l, timed)?.follow(l.sourceFrame)
-    for (const l of soon?.takes ?? []) {
-      if (list.takes.some((t) => t.clip === l.clip)) continue
-      const clip = timed.lesson.clips.find((c) => c.id === l.clip)!
-      const first = evaluate(timed, clip.at).takes.find((t) => t.clip === l.clip)
-      if (first) this.reader(first, timed)?.follow(first.sourceFrame)
+      if (![...footageIn(list.layers), ...soon].some((t) => t.element === clipOf(key))) r.halt()
+    for (const l of footageIn(list.layers)) this.reader(l, timed)?.follow(l.source.frame)
+    for (const l of soon) {
+      if (footageIn(list.layers).some((t) => t.element === l.element)) continue
+      const clip = timed.lesson.clips.find((c) => c.id === l.element)!
+      const first = sourcesAt(timed, clip.at).find((t) => t.element === l.element)
+      if (first) this.reader(first, timed)?.follow(first.source.frame)
     }
   }
 }

@@ -41,11 +41,13 @@ export interface Swap {
   share: number
 }
 
-export interface Item {
+/** Where a layer stands and how it is seen, whatever it shows. */
+interface Standing {
+  /** The element or the clip that it is of. */
   element: string
+  /** From its own pixels to those of the picture. */
   matrix: Matrix
   opacity: number
-  shapes: Shape[]
   /** What it may cover, in pixels of the picture. */
   bounds: Rect
   /** The same in its own pixels, before any blur; of the instants of an open shutter. */
@@ -56,24 +58,40 @@ export interface Item {
   blurPx?: number
   /** The shadow of the whole, in pixels of the picture. */
   shadow?: Shadow
-  /** The same at several instants while the shutter is open, mixed in equal parts; then it has no shapes itself. */
-  instants?: Item[]
 }
+/** A layer that is drawn. */
+export interface Drawing extends Standing {
+  shapes: Shape[]
+}
+/** The same drawing at several instants while the shutter is open, mixed in equal parts. */
+export interface Blurred extends Standing {
+  instants: Drawing[]
+}
+/** A picture of a medium at one of its frames, filling the rectangle from 0, 0 to its size. */
+export interface Footage extends Standing {
+  source: Source
+}
+/** Layers that stand as one: what they are seen through and fade by is that of the whole. */
+export interface Group extends Standing {
+  layers: Layer[]
+}
+export type Layer = Drawing | Blurred | Footage | Group
 
-export interface TakeLayer {
-  clip: string
+export interface Source {
   media: string
   /** The medium's own frame; 0 for a picture. */
-  sourceFrame: number
-  /** Where the whole medium lies in the picture; may reach far outside it when zoomed. */
-  dest: Rect
+  frame: number
+  width: number
+  height: number
 }
+/** The footage and stills among layers, those of groups too, back to front. */
+export const footageIn = (layers: readonly Layer[]): Footage[] =>
+  layers.flatMap((l) => ('source' in l ? [l] : 'layers' in l ? footageIn(l.layers) : []))
 
-/** One frame as plain data, back to front: background, takes, items. */
-export interface DisplayList {
+/** One frame as plain data: what is seen of it, back to front, on a ground of one colour. */
+export interface Picture {
   width: number
   height: number
   background: string
-  takes: TakeLayer[]
-  items: Item[]
+  layers: Layer[]
 }

@@ -3,7 +3,7 @@ import { clipEnd, fitRect, sourceFrameAt } from '../lesson/clips'
 import { hasPlace, isView, kindOf, localBox } from '../kinds'
 import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
-import type { DisplayList, Item, Shadow, TakeLayer } from '../display'
+import type { Drawing, Footage, Layer, Picture, Shadow } from '../display'
 import { readable } from './readable'
 import { carryOf, framingOf, matrixOf, placementOf } from './place'
 import {
@@ -77,40 +77,47 @@ export const elementsAt = (timed: Timed, frame: number): Element[] =>
     .map((s) => s.element)
 
 /**
- * What a frame shows, back to front. Pure: the same timed lesson and frame give the same list. With `framed` false, the
- * whole take, as if nothing were zoomed; with `blurred` false, nothing is blurred by its motion.
+ * How a frame is looked at: not `framed`, the whole take is shown, as if nothing were zoomed; not `blurred`, nothing is
+ * blurred by its motion.
  */
-export function evaluate(timed: Timed, frame: number, framed = true, blurred = true): DisplayList {
+export interface Looking {
+  framed?: boolean
+  blurred?: boolean
+}
+/** What a frame shows. Pure: the same timed lesson and frame (fractions allowed) give the same layers. */
+export function layersAt(timed: Timed, frame: number, { framed = true, blurred = true }: Looking = {}): Picture {
   const { lesson } = timed
   const framing = framingOf(timed, frame, framed)
-  const items: Item[] = []
+  const layers: Layer[] = footageAt(lesson, frame, framing)
   for (const { element, span, from, to } of seenNear(timed, frame)) {
     if (frame >= from && frame < to && !element.hidden)
-      items.push(...itemsOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY, blurred))
+      layers.push(...layersOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY, blurred))
   }
-  return {
-    width: lesson.frame.width,
-    height: lesson.frame.height,
-    background: lesson.background,
-    takes: takesAt(lesson, frame, framing),
-    items,
-  }
+  return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, layers }
 }
 
-function takesAt(lesson: Lesson, frame: number, framing: Matrix): TakeLayer[] {
-  const out: TakeLayer[] = []
+/** Which pictures of media a frame needs, without drawing it: for those who fetch them ahead. */
+export const sourcesAt = (timed: Timed, frame: number): Footage[] =>
+  footageAt(timed.lesson, frame, framingOf(timed, frame, true))
+
+function footageAt(lesson: Lesson, frame: number, framing: Matrix): Footage[] {
+  const out: Footage[] = []
   for (const track of lesson.tracks.toReversed()) {
     if (track.kind !== 'takes') continue
     for (const clip of lesson.clips) {
       const medium = lesson.media[clip.media]
       if (clip.track !== track.id || !medium || frame < clip.at || frame >= clipEnd(clip)) continue
-      const size = { width: medium.width ?? lesson.frame.width, height: medium.height ?? lesson.frame.height }
-      const sourceFrame = medium.kind === 'picture' ? 0 : sourceFrameAt(clip, frame, lesson.rate, medium)
+      const width = medium.width ?? lesson.frame.width
+      const height = medium.height ?? lesson.frame.height
+      const shown = medium.kind === 'picture' ? 0 : sourceFrameAt(clip, frame, lesson.rate, medium)
+      const rect = fitRect(clip.fit, { width, height }, lesson.frame)
+      const matrix = times(framing, [rect.w / width, 0, 0, rect.h / height, rect.x, rect.y])
       out.push({
-        clip: clip.id,
-        media: clip.media,
-        sourceFrame,
-        dest: boundsOf(framing, fitRect(clip.fit, size, lesson.frame)),
+        element: clip.id,
+        matrix,
+        opacity: 1,
+        bounds: boundsOf(framing, rect),
+        source: { media: clip.media, frame: shown, width, height },
       })
     }
   }
@@ -122,9 +129,9 @@ const STILL_PX = 0.2
 /** How far apart two instants may be, in pixels of the picture, before the steps between them show. */
 const STEP_PX = 2
 
-function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, blurred: boolean): Item[] {
+function layersOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, blurred: boolean): Layer[] {
   const { motionBlur } = timed.lesson
-  const still = itemsAt(e, span, frame, timed, framing)
+  const still = drawingsOf(e, span, frame, timed, framing)
   if (
     !blurred ||
     !motionBlur.on ||
@@ -136,7 +143,14 @@ function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: M
     return still
   const open = motionBlur.shutter / 360
   const at = (share: number) =>
-    itemsAt(e, span, Math.min(span.to - 1e-3, Math.max(span.from, frame + open * (share - 0.5))), timed, framing, true)
+    drawingsOf(
+      e,
+      span,
+      Math.min(span.to - 1e-3, Math.max(span.from, frame + open * (share - 0.5))),
+      timed,
+      framing,
+      true,
+    )
   const opens = at(0)[0]
   const shuts = at(1)[0]
   const own = still[0]!
@@ -159,7 +173,6 @@ function itemsOf(e: Element, span: Span, frame: number, timed: Timed, framing: M
       element: e.id,
       matrix: IDENTITY,
       opacity: 1,
-      shapes: [],
       bounds: shadow ? withShadow(bounds, shadow) : bounds,
       ...(shadow && { shadow }),
       instants,
@@ -173,8 +186,8 @@ function alike(a: unknown, b: unknown): boolean {
   const keys = Object.keys(a) as (keyof typeof a)[]
   return keys.length === Object.keys(b).length && keys.every((k) => alike(a[k], b[k]))
 }
-/** How far the corners of what an item covers are from those of another. */
-function apart(a: Item, b: Item): number {
+/** How far the corners of what a drawing covers are from those of another. */
+function apart(a: Drawing, b: Drawing): number {
   const box = { x: -50, y: -50, w: 100, h: 100 }
   const at = corners(box)
   const shift = Math.max(
@@ -202,11 +215,11 @@ function canMove(timed: Timed, e: Element): boolean {
   )
 }
 
-function itemsAt(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, instant = false): Item[] {
+function drawingsOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, instant = false): Drawing[] {
   const placement = placementOf(timed, e, frame, framing)
   if (!placement) return []
   const { element, by } = readable(placement.element, framing)
-  const out: Item[] = []
+  const out: Drawing[] = []
   for (const d of kindOf(element).draw(element as never, frame, span, timed)) {
     const opacity = element.opacity * placement.opacity * (d.opacity ?? 1)
     if (opacity <= 0) continue
