@@ -1,3 +1,4 @@
+import { kindName } from '@/core/kinds'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
 import { elementAt } from '@/core/edits'
@@ -20,7 +21,7 @@ async function seconds(doing: () => Promise<unknown>): Promise<number> {
 function overlaid(lesson: Lesson): Lesson {
   const plain: Lesson = {
     ...lesson,
-    elements: lesson.elements.filter((e) => e.look.kind !== 'zoom' && e.look.kind !== 'bar'),
+    elements: lesson.elements.filter((e) => kindName(e) !== 'zoom' && kindName(e) !== 'bar'),
   }
   return {
     ...plain,

@@ -1,3 +1,4 @@
+import { kindName } from '@/core/kinds'
 import { mkdir } from 'node:fs/promises'
 import path from 'node:path'
 import type { Page } from '@playwright/test'
@@ -88,7 +89,7 @@ function moving(lesson: Lesson): Lesson {
           start: { on: 'start', frames: 0 },
           end: { on: 'start', frames: 40 + i * 3 },
           easing: 'ease-in-out',
-          values: (e.look.kind === 'bar'
+          values: (kindName(e) === 'bar'
             ? { y: e.y - 300 }
             : {
                 x: 150 + ((i * 577) % 1600),

@@ -107,7 +107,6 @@ export function demoLesson(
     tip: { x: number; y: number } | null,
   ) => {
     const e = newElement(lesson, 'callout', id, start, end, box)
-    if (e.look.kind !== 'callout') return
     add(e, {
       name,
       track: 'elements-2',
@@ -127,7 +126,6 @@ export function demoLesson(
     bend = 0,
   ) => {
     const e = newElement(lesson, 'arrow', id, start, end)
-    if (e.look.kind !== 'arrow') return
     add(e, {
       name,
       ...arrowBetween(tail, tip),
@@ -230,7 +228,7 @@ export function demoLesson(
     departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' },
   })
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
-  if (bar.look.kind === 'bar') add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
+  add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
   add(
     newElement(lesson, 'zoom', 'zoom-follow', at('lesson:start', 150), at(word('search').id, -4), { x: 960, y: 540 }),
     { name: 'Follow the pointer', width: 1200, height: 675 },

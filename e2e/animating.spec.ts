@@ -1,7 +1,8 @@
+import { lookAs } from '@/core/testing/looks'
 import { drawnAt } from '@/core/testing/shown'
 import path from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
-import { kindOf } from '@/core/kinds'
+import { kindOf, kindName } from '@/core/kinds'
 import type { Element, Lesson } from '@/core/lesson/schema'
 import { motionOf, posedAt } from '@/core/motion'
 import { apply, IDENTITY, type Point } from '@/core/geometry'
@@ -51,7 +52,7 @@ test(
     await hand.click(page.getByRole('menuitem', { name: 'Go out over the right edge' }))
     await hand.click(page.getByLabel('and fades').last())
     const { lesson, timed } = await stored(page, id)
-    const slip = lesson.elements.find((e) => e.look.kind === 'still')!
+    const slip = lesson.elements.find((e) => kindName(e) === 'still')!
     const span = timed.spans.get(slip.id)!
     const at = (f: number) => middleOf(timed, slip, f)
     const rest = at(span.from + slip.arrival.frames)
@@ -153,7 +154,7 @@ test(
     await hand.choose(page.getByLabel('Arrives'), 'slide')
     await hand.choose(page.getByLabel('from the', { exact: true }), 'top')
     const { lesson, timed } = await stored(page, id)
-    const bins = lesson.elements.filter((e) => e.look.kind === 'text' && /^[A-C][1-4]$/.test(e.look.text))
+    const bins = lesson.elements.filter((e) => kindName(e) === 'text' && /^[A-C][1-4]$/.test(lookAs(e, 'text').text))
     expect(bins.map((e) => (e.look as { text: string }).text).sort()).toEqual([
       'A1',
       'A2',
@@ -182,7 +183,7 @@ test(
       expect(end.x).toBeGreaterThan(1600)
       expect(end.y).toBeGreaterThan(850)
     }
-    const names = lesson.elements.filter((e) => e.look.kind === 'text' && e.look.text.startsWith('Shelf'))
+    const names = lesson.elements.filter((e) => kindName(e) === 'text' && lookAs(e, 'text').text.startsWith('Shelf'))
     expect(
       names.map((e) => [
         (e.look as { text: string }).text,
@@ -277,7 +278,7 @@ test('one arrow points at the search box, waits for a word of the narration, the
   await hand.clickAt(1580, 390)
   const { lesson, timed } = await stored(page, id)
   const arrow = lesson.elements.at(-1)!
-  expect(arrow.look.kind).toBe('arrow')
+  expect(kindName(arrow)).toBe('arrow')
   const [swing] = motionOf(timed, arrow).moves
   const word = [...timed.moments.values()].find((m) => m.kind === 'word' && m.label.toLowerCase().startsWith('search'))!
   expect(arrow.poses[0]!.start).toMatchObject({ on: 'moment', moment: word.id })

@@ -1,3 +1,5 @@
+import { lookAs } from '@/core/testing/looks'
+import { kindName } from '@/core/kinds'
 import { expect, test } from '@playwright/test'
 import { resolve } from '@/core/timing'
 import { demoCopy, goTo, lessonOf, openBench, saved, spot } from './desk'
@@ -76,7 +78,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   const moved = await get()
   expect(moved.x).toBeLessThan(was.x - 100)
   expect(moved.y).toBeGreaterThan(was.y + 60)
-  expect(moved.look.kind === 'callout' && moved.look.tip).toEqual(was.look.kind === 'callout' && was.look.tip)
+  expect(lookAs(moved, 'callout').tip).toEqual(lookAs(was, 'callout').tip)
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Shift+ArrowUp')
   await expect.poll(async () => (await get()).x).toBe(moved.x + 3)
@@ -236,13 +238,13 @@ test('a zoom is drawn as a rectangle; a ripple rule is broken up; the bar is put
   await page.mouse.up()
   await saved(page)
   const zoom = (await lessonOf(id)).elements.at(-1)!
-  expect(zoom.look.kind).toBe('zoom')
+  expect(kindName(zoom)).toBe('zoom')
   expect(Math.abs(zoom.width - 960)).toBeLessThan(8)
   expect(zoom.width / zoom.height).toBeCloseTo(16 / 9, 2)
   await page.locator('[data-element=ripples]').click({ position: { x: 500, y: 8 } })
   await page.getByRole('button', { name: 'Break up into single ripples' }).click()
   await saved(page)
-  const singles = (await lessonOf(id)).elements.filter((e) => e.look.kind === 'ripple')
+  const singles = (await lessonOf(id)).elements.filter((e) => kindName(e) === 'ripple')
   expect(singles).toHaveLength(9)
   expect(singles.every((e) => e.start.on === 'moment' && e.start.offset === 0)).toBe(true)
   await page.locator('[data-element=progress]').click({ position: { x: 300, y: 8 } })

@@ -1,6 +1,6 @@
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { arrowEnds } from '@/core/kinds'
+import { arrowEnds, kindName } from '@/core/kinds'
 import { resolve } from '@/core/timing'
 import { base, demoCopy, folder, frameOf, goTo, lessonOf, openBench, rgbAt, saved, spot } from './desk'
 
@@ -49,7 +49,7 @@ test(
     await saved(page)
     let lesson = await lessonOf(id)
     const arrow = lesson.elements.at(-1)!
-    expect(arrow.look.kind).toBe('arrow')
+    expect(kindName(arrow)).toBe('arrow')
     const send = [...before.moments.values()].find((m) => m.label === 'click on Send by mail')!
     expect(arrow.start).toMatchObject({ on: 'moment', moment: send.id, offset: 0 })
     expect(Math.abs(arrowEnds(arrow).tip.x - 700)).toBeLessThan(3)

@@ -1,3 +1,4 @@
+import { kindName } from '@/core/kinds'
 import { drawnAt } from '@/core/testing/shown'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
@@ -39,7 +40,7 @@ test(
     expect(take.pointer!.length).toBeGreaterThan(10)
     // The clicks on Lend out, the member field and its first name are at 1.6, 6.2 and 9 seconds of this piece.
     expect(take.moments.filter((m) => m.kind === 'click').length).toBeGreaterThanOrEqual(2)
-    expect(lesson.elements.map((e) => e.look.kind).sort()).toEqual(['ripple', 'zoom'])
+    expect(lesson.elements.map((e) => kindName(e)).sort()).toEqual(['ripple', 'zoom'])
     await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toHaveCount(0)
     await page.getByText('Follow the pointer').first().click()
     await expect(page.getByTestId('framing-chart')).toBeVisible()
@@ -51,7 +52,7 @@ test(
       .last()
       .click()
     await saved(page)
-    expect((await lessonOf(id)).elements.find((e) => e.look.kind === 'zoom')!.width).toBeLessThan(700)
+    expect((await lessonOf(id)).elements.find((e) => kindName(e) === 'zoom')!.width).toBeLessThan(700)
     await page.keyboard.press('Control+z')
     await page.keyboard.press('Control+z')
     await expect.poll(async () => (await lessonOf(id)).elements.length).toBe(0)
@@ -144,13 +145,13 @@ test('a drawn pointer goes to the next thing and presses there: its press is a m
   const lesson = await lessonOf(id)
   const timed = resolve(lesson)
   const hand = lesson.elements.at(-1)!
-  expect(hand.look.kind).toBe('pointer')
+  expect(kindName(hand)).toBe('pointer')
   const press = timed.moments.get(`${hand.id}:press:${hand.poses[0]!.id}`)!
   expect(Math.hypot(press.at!.x - 1200, press.at!.y - 700)).toBeLessThan(3)
   expect(
     drawnAt(timed, press.frame! + 2)
       .map((i) => i.element)
-      .filter((e) => e === hand.id || lesson.elements.some((x) => x.id === e && x.look.kind === 'ripple')),
+      .filter((e) => e === hand.id || lesson.elements.some((x) => x.id === e && kindName(x) === 'ripple')),
   ).toHaveLength(2)
   await expect(page.locator(`[data-row="${press.id}"]`)).toBeVisible()
 })

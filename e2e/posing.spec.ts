@@ -1,3 +1,4 @@
+import { kindName } from '@/core/kinds'
 import { expect, test, type Page } from '@playwright/test'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, posedAt } from '@/core/motion'
@@ -172,7 +173,7 @@ test(
     const shapes = async () => {
       await page.waitForTimeout(300)
       await saved(page)
-      return (await lessonOf(id)).elements.filter((e) => e.look.kind === 'shape' && e.id !== 'outline-page')
+      return (await lessonOf(id)).elements.filter((e) => kindName(e) === 'shape' && e.id !== 'outline-page')
     }
     const near = await spot(page, 330, 240)
     const far = await spot(page, 1700, 520)

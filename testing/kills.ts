@@ -1,3 +1,4 @@
+import { kindName } from '@/core/kinds'
 import { execFileSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -286,9 +287,9 @@ class Suite {
     )
     const lesson = await this.lessonNow()
     if (!lesson.media[take[0]]!.pointer?.length) tally.lost.push(`${name}: the pointer is not in the lesson`)
-    if (lesson.elements.filter((e) => e.look.kind === 'ripple').length !== 1)
+    if (lesson.elements.filter((e) => kindName(e) === 'ripple').length !== 1)
       tally.lost.push(
-        `${name}: the clicks have ${lesson.elements.filter((e) => e.look.kind === 'ripple').length} ripple rules`,
+        `${name}: the clicks have ${lesson.elements.filter((e) => kindName(e) === 'ripple').length} ripple rules`,
       )
   }
 

@@ -1,3 +1,4 @@
+import { kindName } from '@/core/kinds'
 import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -17,7 +18,7 @@ beforeAll(() => {
 const drawnOnly = (name: string): Lesson => {
   const lesson = SUBJECTS[name]!()
   const length = 500
-  return { ...lesson, length, clips: [], media: {}, elements: lesson.elements.filter((e) => e.look.kind !== 'still') }
+  return { ...lesson, length, clips: [], media: {}, elements: lesson.elements.filter((e) => kindName(e) !== 'still') }
 }
 const LOOKS: [string, number[]][] = [
   ['kinds', [5, 45, 70, 90, 110, 130, 150, 170, 190, 210, 230, 250, 270, 290, 310, 330, 350, 370, 400]],

@@ -1,3 +1,4 @@
+import { lookAs } from '@/core/testing/looks'
 import fc from 'fast-check'
 import { applyPatches } from 'immer'
 import { checkLesson } from '../review/check'
@@ -20,7 +21,7 @@ const withArrows = () => {
     element(lesson, 'callout', 'loose', loose(200), loose(260)),
     element(lesson, 'ripple', 'rule', on('lesson:start'), on('lesson:end')),
   ]
-  if (lesson.elements[2]!.look.kind === 'ripple') lesson.elements[2]!.look.every = true
+  lookAs(lesson.elements[2]!, 'ripple').every = true
   return lesson
 }
 
@@ -194,7 +195,7 @@ test('a new element stands at its spot, tied to the nearest moment, readable and
   const timed = resolve(lesson)
   const e = E.elementAt(timed, { kind: 'callout', id: 'n', frame: 61, moment: null, at: { x: 300, y: 300 } })
   expect(e.start).toEqual({ on: 'moment', moment: 'take/click-1', edge: 'start', offset: 1, last: 61 })
-  expect(e.look.kind === 'callout' && e.look.tip).toEqual({ x: 300, y: 300 })
+  expect(lookAs(e, 'callout').tip).toEqual({ x: 300, y: 300 })
   expect([e.arrival.how, e.departure.how]).toEqual(['none', 'none'])
   expect(E.elementAt(timed, { kind: 'arrow', id: 'n', frame: 180, moment: null, at: { x: 5, y: 5 } }).start).toEqual({
     on: 'loose',

@@ -364,7 +364,7 @@ export const takeOver = define(
           e[what] = plain(from[what])
           return
         }
-        if (e.look.kind !== from.look.kind) return
+        if (kindOf(e) !== kindOf(from)) return
         const look = plain(from.look)
         for (const part of kindOf(e).content ?? []) setAt(look, part, plain(valueAt(e.look, part)))
         e.look = look

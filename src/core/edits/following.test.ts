@@ -1,3 +1,4 @@
+import { lookAs } from '@/core/testing/looks'
 import { newIds, byHand } from '@/core/testing/made'
 import { framingAt, CALM } from '../framing'
 import { posedAt } from '../motion'
@@ -94,8 +95,7 @@ test('proposed clicks ripple once they are accepted, and are gone once they are 
 test('a pinned callout goes where its spot went, its tail too, and is not shown while that is out of sight', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'callout', 'note', loose(60), loose(180), { x: 800, y: 500 })]
-  const look = lesson.elements[0]!.look
-  if (look.kind === 'callout') look.tip = { x: 700, y: 600 }
+  lookAs(lesson.elements[0]!, 'callout').tip = { x: 700, y: 600 }
   // The page scrolls by 300 from 3 s to 3.5 s; from 4 to 5 s the spot is gone.
   const places = Array.from({ length: 121 }, (_, i) => {
     const us = 2_000_000 + Math.round((i * 1e6) / 30)
@@ -105,10 +105,7 @@ test('a pinned callout goes where its spot went, its tail too, and is not shown 
   const made = after(lesson, pinTo('note', 'take', places))
   const timed = resolve(made)
   const at = (f: number) => posedAt(timed, made.elements[0]!, f)!
-  const tip = (f: number) => {
-    const l = at(f).look
-    return l.kind === 'callout' ? l.tip! : null
-  }
+  const tip = (f: number) => lookAs(at(f), 'callout').tip
   expect(at(80)).toMatchObject({ x: 800, y: 500, opacity: 1 })
   for (const f of [92, 97, 101]) expect(Math.abs(at(f).y - (500 - 300 * ((f - 90) / 15)))).toBeLessThan(2.5)
   expect(at(110)).toMatchObject({ x: 800, y: 200, opacity: 1 })

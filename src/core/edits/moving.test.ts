@@ -1,3 +1,4 @@
+import { lookAs } from '@/core/testing/looks'
 import { drawnAt } from '@/core/testing/shown'
 import fc from 'fast-check'
 import { applyPatches } from 'immer'
@@ -160,7 +161,7 @@ test('re-pointing an arrow swings it the shorter way to the next spot, and lets 
   expect(timed.spans.get('a')!.to).toBe(moves[0]!.to + 60)
   const tail = lessonWithTake()
   tail.elements = [element(tail, 'callout', 'c', loose(60), loose(200), { x: 900, y: 500 })]
-  if (tail.elements[0]!.look.kind === 'callout') tail.elements[0]!.look.tip = { x: 700, y: 700 }
+  lookAs(tail.elements[0]!, 'callout').tip = { x: 700, y: 700 }
   const swung = made(tail, E.repoint('c', act(tail, 120), { x: 1200, y: 300 }))
   expect(posedAt(resolve(swung), box(swung, 'c'), 199)!.look).toMatchObject({ tip: { x: 1200, y: 300 } })
 })

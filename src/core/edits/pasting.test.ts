@@ -14,7 +14,7 @@ import { addElements, copiedFrom, layMedium, pasted, readCopied } from './index'
 function source(): Lesson {
   const lesson = lessonWithTake()
   const callout = element(lesson, 'callout', 'c', on('take/click-2'), lasting(40), { x: 900, y: 600 })
-  if (callout.look.kind === 'callout') callout.look = { ...callout.look, tip: { x: 500, y: 300 } }
+  callout.look = { ...callout.look, tip: { x: 500, y: 300 } }
   const moving = [pose('p2', { on: 'previous' }, on('take/click-3') as never, { x: 300 })]
   const shape = element(
     lesson,

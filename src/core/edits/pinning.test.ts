@@ -1,3 +1,4 @@
+import { lookAs } from '@/core/testing/looks'
 import { resolve } from '../timing'
 import { clip, element, lessonWithTake, loose } from '../testing/lessons'
 import { pinSpot, readPins } from './index'
@@ -46,8 +47,7 @@ test(
       element(lesson, 'shape', 'wide', loose(0), loose(30), { x: 960, y: 540, width: 1800, height: 900 }),
       element(lesson, 'shape', 'edge', loose(0), loose(30), { x: 5, y: 1078, width: 60, height: 40 }),
     ]
-    const look = lesson.elements[0]!.look
-    if (look.kind === 'callout') look.tip = { x: 700, y: 600 }
+    lookAs(lesson.elements[0]!, 'callout').tip = { x: 700, y: 600 }
     const timed = resolve(lesson)
     const rects = lesson.elements.map((e) => pinSpot(timed, e)!.rect)
     expect(rects[0]).toEqual([610, 565, 180, 70])

@@ -21,7 +21,7 @@ const textSize = (e: Element) => (e.look as { face: { size: number } }).face.siz
 describe('another size', () => {
   test('a callout in a smaller lesson is as large in it, and points at the same thing', () => {
     const callout = put('callout', 'c', { x: 900, y: 600 })
-    if (callout.look.kind === 'callout') callout.look = { ...callout.look, tip: { x: 500, y: 300 }, padding: 24 }
+    callout.look = { ...callout.look, tip: { x: 500, y: 300 }, padding: 24 }
     const [small] = to(lessonOf(callout), 1280, 720).elements
     expect(small).toMatchObject({
       x: 600,

@@ -1,4 +1,4 @@
-import { isView } from '../kinds'
+import { goingOf, type Going } from '../kinds'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Matrix, Rect } from '../geometry'
 import { atPose, poseAt, posedAt } from '../motion'
@@ -58,12 +58,22 @@ function viewOf(timed: Timed, e: Element, frame: number, smooth = false): Rect {
   )
 }
 
-type Zoom = Element & { look: { kind: 'zoom' } }
+interface Zoom {
+  e: Element
+  going: Going
+}
 const zooms = new WeakMap<readonly Element[], Zoom[]>()
 /** The zooms among elements; these are gone through once, however many frames are asked about. */
 function zoomsOf(elements: readonly Element[]): Zoom[] {
   let own = zooms.get(elements)
-  if (!own) zooms.set(elements, (own = elements.filter((e): e is Zoom => isView(e))))
+  if (!own)
+    zooms.set(
+      elements,
+      (own = elements.flatMap((e) => {
+        const going = goingOf(e)
+        return going ? [{ e, going }] : []
+      })),
+    )
   return own
 }
 
@@ -71,18 +81,18 @@ function zoomsOf(elements: readonly Element[]): Zoom[] {
 export function framingAt(timed: Timed, frame: number): Rect {
   const { width, height } = timed.lesson.frame
   let view: Rect = { x: 0, y: 0, w: width, h: height }
-  for (const e of zoomsOf(timed.lesson.elements)) {
+  for (const { e, going } of zoomsOf(timed.lesson.elements)) {
     const span = timed.spans.get(e.id)
     if (!span || frame < span.from || frame >= span.to) continue
-    const squeeze = Math.min(1, (span.to - span.from) / Math.max(1, e.look.inFrames + e.look.backFrames))
-    const rise = e.look.inFrames * squeeze
-    const fall = e.look.backFrames * squeeze
+    const squeeze = Math.min(1, (span.to - span.from) / Math.max(1, going.inFrames + going.backFrames))
+    const rise = going.inFrames * squeeze
+    const fall = going.backFrames * squeeze
     const inShare = rise > 0 ? (frame - span.from + 1) / rise : 1
     const outShare = fall > 0 ? (span.to - frame) / (fall + 1) : 1
-    view = (e.look.smooth ? inside(smoothWay, timed.lesson.frame) : between)(
+    view = (going.smooth ? inside(smoothWay, timed.lesson.frame) : between)(
       view,
-      viewOf(timed, e, frame, e.look.smooth),
-      Math.min(ease(e.look.easing, inShare), ease(e.look.easing, outShare)),
+      viewOf(timed, e, frame, going.smooth),
+      Math.min(ease(going.easing, inShare), ease(going.easing, outShare)),
     )
   }
   return view

@@ -1,3 +1,4 @@
+import { kindName } from './looks'
 import type { Element } from '../lesson/schema'
 import type { Field, NumberField } from '../values'
 import type { Unit } from '../values'
@@ -64,7 +65,7 @@ const known = new Map<string, readonly Field[]>()
  * All the fields of an element’s kind by their paths in the element: what every element has, then what its look has.
  */
 export function fieldsOf(e: Element): readonly Field[] {
-  const { kind } = e.look
+  const kind = kindName(e)
   let list = known.get(kind)
   if (!list) {
     const own = kindOf(e)

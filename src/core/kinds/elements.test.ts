@@ -1,3 +1,4 @@
+import { lookAs } from '@/core/testing/looks'
 import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
 import { resolve } from '../timing'
 import { applies, setAt, valueAt } from '../values'
@@ -28,8 +29,7 @@ test('a bar runs the way it is told', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(101))]
   const at = (runs: 'left' | 'up' | 'down') => {
-    const { look } = lesson.elements[0]!
-    if (look.kind === 'bar') look.runs = runs
+    lookAs(lesson.elements[0]!, 'bar').runs = runs
     return (drawn(lesson, 'bar', 50)[0]!.shapes[0] as { d: string }).d
   }
   expect(at('left')).toBe('M0 -7 H960 V7 H0 Z')
@@ -39,8 +39,7 @@ test('a bar runs the way it is told', () => {
 test('a bar that stays is full to the end of the lesson; one that fades is gone after its frames', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(100))]
-  const { look } = lesson.elements[0]!
-  if (look.kind !== 'bar') throw new Error()
+  const look = lookAs(lesson.elements[0]!, 'bar')
   const seen = () =>
     kindOf(lesson.elements[0]!).seen!(lesson.elements[0] as never, resolve(lesson).spans.get('bar')!, resolve(lesson))
   look.after = 'stays'
@@ -71,8 +70,7 @@ test('a ripple grows to its size in four frames at 70 %, then shrinks to 40 % as
 test('a ripple rule marks each click at its own frame and place, the last one to its end', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'ripple', 'rule', on('lesson:start'), on('take/click-2', 1))]
-  const { look } = lesson.elements[0]!
-  if (look.kind === 'ripple') look.every = true
+  lookAs(lesson.elements[0]!, 'ripple').every = true
   expect(drawn(lesson, 'rule', 59)).toEqual([])
   expect(drawn(lesson, 'rule', 60)[0]!.at).toEqual({ x: 100, y: 200 })
   expect(drawn(lesson, 'rule', 130)[0]!.at).toEqual({ x: 200, y: 200 })
@@ -88,8 +86,7 @@ test('an arrow’s ends are where it is put, whatever its turn', () => {
 test('an arrow is drawn inside its box: with head, outline and bend', () => {
   const lesson = lessonWithTake()
   lesson.elements = [element(lesson, 'arrow', 'a', loose(0), lasting(9))]
-  const { look } = lesson.elements[0]!
-  if (look.kind !== 'arrow') throw new Error()
+  const look = lookAs(lesson.elements[0]!, 'arrow')
   expect(drawn(lesson, 'a', 0)[0]!.shapes).toHaveLength(4)
   look.outline = null
   look.head = 'none'
@@ -108,11 +105,11 @@ test('a callout’s tail leaves from the side that faces its spot; none from ins
 test('a callout grows with its text, and keeps a height that was set', () => {
   const lesson = lessonWithTake()
   const e = element(lesson, 'callout', 'c', loose(0), lasting(9))
-  if (e.look.kind !== 'callout') throw new Error()
+  const look = lookAs(e, 'callout')
   const one = kindOf(e).size(e as never).h
-  e.look.text = 'This text is so long that it needs more than one line in its box'
+  look.text = 'This text is so long that it needs more than one line in its box'
   expect(kindOf(e).size(e as never).h).toBeGreaterThan(one)
-  e.look.fitText = false
+  look.fitText = false
   e.height = 300
   expect(kindOf(e).size(e as never).h).toBe(300)
 })

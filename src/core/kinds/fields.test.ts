@@ -1,3 +1,5 @@
+import { kindName } from './looks'
+import { lookAs } from '@/core/testing/looks'
 import { Element } from '../lesson/schema'
 import { lasting, lessonWithTake, loose } from '../testing/lessons'
 import { UNITS } from '../values'
@@ -12,7 +14,7 @@ const whole = (kind: (typeof ELEMENT_KINDS)[number]): Element => {
   e.loop = { how: 'blink', times: null, everyFrames: 12 }
   aimAt(e, { x: 500, y: 300 })
   for (const part of kindOf(e).parts ?? []) setAt(e.look, part.path, part.fresh)
-  if (e.look.kind === 'still') e.look.media = 'take'
+  if (kindName(e) === 'still') lookAs(e, 'still').media = 'take'
   return e
 }
 /** Numbers that are no field: chance’s seed, and what a choice of font brings along. */

@@ -38,6 +38,14 @@ export interface Repointed {
   way: number
 }
 
+/** How a view is gone to and left: frames on the way, eased; `smooth`, long ways draw back and come near again. */
+export interface Going {
+  inFrames: number
+  backFrames: number
+  easing: string
+  smooth?: boolean
+}
+
 /** An element kind: how big it is, what it draws, and what a new one looks like. */
 export interface Kind<K extends ElementKind> {
   kind: K
@@ -53,8 +61,8 @@ export interface Kind<K extends ElementKind> {
   withFrame?: true
   /** It is known by its rectangle alone: nothing else of it can be keyed. */
   onlyFramed?: true
-  /** It says which part of the take fills the picture, and draws nothing itself. */
-  view?: true
+  /** It says which part of the take fills the picture, and draws nothing itself: how it goes there and back. */
+  view?(e: ElementOf<K>): Going
   /** It can be picked on the picture although it lies over all of it. */
   pickable?: true
   /** It is a line: it has a length, and neither a height nor an anchor point of its own. */

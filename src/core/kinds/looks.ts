@@ -39,7 +39,11 @@ export const Look = z.discriminatedUnion('kind', [
 ])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']
+/** What an element looks like: asked for within the kinds alone. */
+export const lookOf = (e: { look: object }): Look => e.look as Look
+/** The name of an element’s kind: to look something up by it, not to decide anything. */
+export const kindName = (e: { look: object }): ElementKind => lookOf(e).kind
 
 /** Kinds whose moves make moments: a drawn pointer's stops and presses are moments like those of a recorded one. */
 const MAKE_MOMENTS: ReadonlySet<ElementKind> = new Set(['pointer'])
-export const makesMoments = (look: Look): boolean => MAKE_MOMENTS.has(look.kind)
+export const makesMoments = (look: object): boolean => MAKE_MOMENTS.has((look as Look).kind)

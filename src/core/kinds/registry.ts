@@ -2,7 +2,7 @@ import type { Element } from '../lesson/schema'
 import { arrow } from './arrow'
 import { bar } from './bar'
 import { callout } from './callout'
-import type { ElementKind } from './looks'
+import { kindName, type ElementKind } from './looks'
 import type { Kind } from './kind'
 import { ripple } from './ripple'
 import { still } from './still'
@@ -39,6 +39,6 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   badge,
 }
 /** The kind of an element, ready to be asked about any element of that kind. */
-export const kindOf = (e: Element): Kind<ElementKind> => KINDS[e.look.kind] as unknown as Kind<ElementKind>
+export const kindOf = (e: Element): Kind<ElementKind> => KINDS[kindName(e)] as unknown as Kind<ElementKind>
 export const kindNamed = (kind: ElementKind): Kind<ElementKind> => KINDS[kind] as unknown as Kind<ElementKind>
 export const ELEMENT_KINDS = Object.keys(KINDS) as ElementKind[]

@@ -1,10 +1,12 @@
 import type { Point } from '../geometry'
 import type { Element, Lesson } from '../lesson/schema'
-import type { Handle } from './kind'
+import type { Going, Handle } from './kind'
 import { kindOf } from './registry'
 
 /** What is asked of an element without knowing what kind it is; each stands explained in `Kind`. */
-export const isView = (e: Element): boolean => kindOf(e).view === true
+export const isView = (e: Element): boolean => kindOf(e).view !== undefined
+/** How a view is gone to and left; null for what is none. */
+export const goingOf = (e: Element): Going | null => kindOf(e).view?.(e as never) ?? null
 /** Whether an element stands for many: a ripple on every click. */
 export const isRule = (e: Element): boolean => kindOf(e).rule?.(e as never) ?? false
 /** Whether an element has a place of its own on the picture. */

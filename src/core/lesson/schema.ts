@@ -212,7 +212,8 @@ export const Element = z.object({
   anchor: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).default({ x: 0.5, y: 0.5 }),
   arrival: Passing,
   departure: Passing,
-  look: Look,
+  /** What it looks like is its kind’s own affair: outside the kinds it is no more than an object with paths in it. */
+  look: Look as z.ZodType<object>,
   scale: z.object({ x: z.number().min(-100).max(100), y: z.number().min(-100).max(100) }).default({ x: 1, y: 1 }),
   /** Degrees about the upright axis and about the level one, seen from far off. */
   tilt: z

@@ -1,4 +1,4 @@
-import { fieldsOf } from '../kinds'
+import { fieldsOf, kindName } from '../kinds'
 import { fitting, isNumber, setAt, valueAt, type Field, type NumberField } from '../values'
 import type { Element } from '../lesson/schema'
 import type { KeyValue } from '../values'
@@ -14,10 +14,10 @@ const holderOf = (path: string): string => path.slice(0, Math.max(0, path.lastIn
 const holders = new Map<string, string[]>()
 /** The parts of an element that its values stand in, once each, by its kind. */
 function holdersOf(e: Element): string[] {
-  let list = holders.get(e.look.kind)
+  let list = holders.get(kindName(e))
   if (!list) {
     list = [...new Set(fieldsOf(e).map((f) => holderOf(f.path)))].filter((h) => h !== '' && h !== 'look')
-    holders.set(e.look.kind, list)
+    holders.set(kindName(e), list)
   }
   return list
 }
@@ -29,7 +29,7 @@ const known = new Map<string, Property[]>()
  */
 export function propertiesOf(e: Element): Property[] {
   const absent = holdersOf(e).filter((h) => (valueAt(e, h) ?? null) === null)
-  const key = `${e.look.kind} ${absent.join()}`
+  const key = `${kindName(e)} ${absent.join()}`
   let list = known.get(key)
   if (!list)
     known.set(

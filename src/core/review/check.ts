@@ -1,4 +1,4 @@
-import { mediumOf } from '../kinds'
+import { mediumOf, kindName } from '../kinds'
 import type { ZodError } from 'zod'
 import { fits, isNumber } from '../values'
 import { propertiesOf, type Property } from '../motion'
@@ -122,7 +122,7 @@ function referenceFaults(lesson: Lesson): Fault[] {
         if (!property) {
           say(
             `${at}.values.${path}`,
-            `an element of the kind “${e.look.kind}” has no property “${path}” that can be keyed`,
+            `an element of the kind “${kindName(e)}” has no property “${path}” that can be keyed`,
           )
           continue
         }

@@ -1,3 +1,4 @@
+import { lookAs } from '@/core/testing/looks'
 import { drawnAt } from '@/core/testing/shown'
 import type { Element, Lesson } from '../lesson/schema'
 import { element, lessonWithTake, loose } from '../testing/lessons'
@@ -13,7 +14,7 @@ function zoomed(
 ): { lesson: Lesson; item: (frame: number) => Drawing } {
   const lesson = lessonWithTake()
   const zoom = element(lesson, 'zoom', 'zoom', loose(100), loose(290), { x: 480, y: 270, width: 960, height: 540 })
-  if (zoom.look.kind === 'zoom') Object.assign(zoom.look, { inFrames: 0, backFrames: 0 })
+  Object.assign(zoom.look, { inFrames: 0, backFrames: 0 })
   lesson.elements = [
     zoom,
     element(lesson, kind, 'it', loose(0), loose(300), { space: 'take', x: 400, y: 200, ...change }),
@@ -34,7 +35,7 @@ test('an outline grows with the take while its line stays as thick as it is', ()
 test('a callout keeps its letters and still points at the same thing', () => {
   const { lesson, item } = zoomed('callout', { readable: true })
   const e = lesson.elements[1]!
-  if (e.look.kind === 'callout') e.look.tip = { x: 600, y: 300 }
+  lookAs(e, 'callout').tip = { x: 600, y: 300 }
   expect(scaleOf(item(150))).toBeCloseTo(1)
   // The tip is drawn where the take shows what it points at: twice as far from the corner.
   const reach = (frame: number) => {

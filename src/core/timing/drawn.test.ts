@@ -1,3 +1,4 @@
+import { lookAs } from '@/core/testing/looks'
 import { drawnAt } from '@/core/testing/shown'
 import { newIds } from '@/core/testing/made'
 import { clicksIn } from '../kinds'
@@ -97,7 +98,7 @@ test('an element that hangs on a pointer that is gone keeps its place and says s
 test('a ripple on every click marks its presses, and is drawn beneath it wherever it is in the stack', () => {
   const lesson = withHand()
   const ripple = element(lesson, 'ripple', 'rings', loose(0), loose(300))
-  if (ripple.look.kind === 'ripple') ripple.look.every = true
+  lookAs(ripple, 'ripple').every = true
   lesson.elements.push(ripple)
   const timed = resolve(lesson)
   expect(clicksIn(timed, { from: 0, to: 300 })).toMatchObject([{ frame: 64, at: { x: 700, y: 300 } }])
@@ -107,7 +108,7 @@ test('a ripple on every click marks its presses, and is drawn beneath it whereve
 test('what is over it in the stack stays over it, whether a ripple is in sight or not', () => {
   const lesson = withHand()
   const ripple = element(lesson, 'ripple', 'rings', loose(0), loose(300))
-  if (ripple.look.kind === 'ripple') ripple.look.every = true
+  lookAs(ripple, 'ripple').every = true
   lesson.elements.push(ripple, element(lesson, 'text', 'over', loose(0), loose(300)))
   for (const frame of [66, 90])
     expect(

@@ -1,4 +1,4 @@
-import { canRepoint } from '@/core/kinds'
+import { canRepoint, kindName } from '@/core/kinds'
 import { toast } from 'sonner'
 import {
   addKey,
@@ -78,7 +78,7 @@ function repointNext(): void {
     toast(`Go to the moment at which “${e.name}” is to leave what it points at.`)
     return
   }
-  setBench({ speed: 0, adding: { kind: e.look.kind, moment: null, repoint: e.id } })
+  setBench({ speed: 0, adding: { kind: kindName(e), moment: null, repoint: e.id } })
 }
 /** Keyframes of all selected elements, or those that are selected. */
 const keysMeant = (): KeyRef[] =>

@@ -12,7 +12,7 @@ import {
   keepReadable,
 } from '@/core/edits'
 import { applies, valueAt, type Field } from '@/core/values'
-import { aimOf, canAim, isRule, isView, kindOf, mediumOf } from '@/core/kinds'
+import { aimOf, canAim, isRule, isView, kindOf, mediumOf, kindName } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { propertyOf } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
@@ -69,7 +69,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
   return (
     <>
       <div className="flex items-center gap-2 border-b border-edge p-3">
-        <KindIcon kind={e.look.kind} size={16} />
+        <KindIcon kind={kindName(e)} size={16} />
         <Words
           label="Name"
           value={e.name}

@@ -1,6 +1,6 @@
 import { ChevronRight, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { ELEMENT_KINDS, kindNamed } from '@/core/kinds'
+import { ELEMENT_KINDS, kindNamed, kindName } from '@/core/kinds'
 import { frameOfHanging, type Hanging, type OrderRow } from '@/core/order'
 import { timecode } from '@/core/time'
 import { bench, goTo, pickMoment, select, setBench, useBench } from '../bench/store'
@@ -75,7 +75,7 @@ function HangingView({ hanging }: { hanging: Hanging }) {
         `${selected ? 'font-semibold text-accent-deep' : ''}`
       }
     >
-      <KindIcon kind={element.look.kind} size={12} />
+      <KindIcon kind={kindName(element)} size={12} />
       <span className="truncate">{element.name}</span>
       <span className="ml-auto shrink-0 text-[11px] text-muted">
         {pose !== undefined ? `to pose ${pose + 1}` : side === 'start' ? 'starts' : 'ends'}

@@ -1,3 +1,4 @@
+import { kindName } from '@/core/kinds'
 import { EyeOff, Lock } from 'lucide-react'
 import { memo } from 'react'
 import { edgeAt, pushing, setEdge, setElements, shiftElements, type Edit } from '@/core/edits'
@@ -44,7 +45,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
   const { pxPerFrame, left } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
   const { begin, hand } = useTimeDrag()
-  const look = KIND_LOOK[e.look.kind]
+  const look = KIND_LOOK[kindName(e)]
 
   /** The edit that a drag to a frame stands for, and what it would catch. */
   const changeFor = (
@@ -147,7 +148,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
           style={nameStyle}
           aria-hidden
         >
-          <KindIcon kind={e.look.kind} size={12} />
+          <KindIcon kind={kindName(e)} size={12} />
           <span className="truncate">{e.name}</span>
         </span>
       )}
@@ -210,7 +211,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
               ) : e.hidden ? (
                 <EyeOff size={11} />
               ) : (
-                <KindIcon kind={e.look.kind} size={12} />
+                <KindIcon kind={kindName(e)} size={12} />
               )}
               <span className="truncate">{e.name}</span>
             </span>

@@ -1,3 +1,4 @@
+import { kindName } from '@/core/kinds'
 import { memo } from 'react'
 import type { Element } from '@/core/lesson/schema'
 import { select } from '../bench/store'
@@ -25,7 +26,7 @@ export const Specks = memo(
     // One path of neighbours and a colour each: what is drawn over a few of them does not have all of them drawn again.
     const paths = new Map<string, { colour: string; d: string }>()
     for (const [i, { element, x, width: w, lane }] of specks.entries()) {
-      const { colour } = KIND_LOOK[element.look.kind]
+      const { colour } = KIND_LOOK[kindName(element)]
       const key = `${Math.floor(i / NEIGHBOURS)} ${colour}`
       const wide = Math.max(1, w).toFixed(1)
       const path = paths.get(key) ?? { colour, d: '' }

@@ -1,3 +1,4 @@
+import { lookOf } from '../looks'
 import { fix, grown, union, type Point, type Rect } from '../../geometry'
 import { inOwnPixels, keptTip, leading, swungTo, tipFields } from '../aim'
 import { besideSpot } from '../beside'
@@ -74,7 +75,10 @@ export const badge: Kind<'badge'> = {
   },
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
-    const numbers = lesson.elements.flatMap((e) => (e.look.kind === 'badge' ? [e.look.number] : []))
+    const numbers = lesson.elements.flatMap((e) => {
+      const look = lookOf(e)
+      return look.kind === 'badge' ? [look.number] : []
+    })
     return {
       space: 'take',
       width: Math.round(64 * unit),

@@ -18,7 +18,7 @@ export const zoom: Kind<'zoom'> = {
   lasts: (_e, fps) => fps * 5,
   whole: true,
   withFrame: true,
-  view: true,
+  view: (e) => e.look,
   upright: true,
   onlyFramed: true,
   fields: [
