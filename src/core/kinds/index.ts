@@ -3,7 +3,16 @@ export * from './traits'
 export { arrowBetween, arrowEnds } from './arrow'
 export { clicksIn, rippleAt } from './ripple'
 export { gone } from './bar'
-export { localBox, type Drawn, type ElementOf, type Going, type Handle, type Kind } from './kind'
+export {
+  localBox,
+  type Drawn,
+  type ElementOf,
+  type Going,
+  type Handle,
+  type IconName,
+  type Kind,
+  type Swatch,
+} from './kind'
 export { kindName, type ElementKind, type Look } from './looks'
 export { fieldsOf } from './common'
 export { balloon, localTip } from './callout'

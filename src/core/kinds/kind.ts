@@ -46,11 +46,43 @@ export interface Going {
   smooth?: boolean
 }
 
+/** Pictures for kinds, by their names; drawn in the interface. */
+export type IconName =
+  | 'arrow-up-right'
+  | 'blend'
+  | 'circle-dot'
+  | 'eye-off'
+  | 'highlighter'
+  | 'image'
+  | 'lightbulb'
+  | 'map-pin'
+  | 'message-square'
+  | 'minus'
+  | 'mouse-pointer-2'
+  | 'paint-bucket'
+  | 'rectangle-horizontal'
+  | 'scan-search'
+  | 'shapes'
+  | 'truck'
+  | 'type'
+
+/** How a kind is told apart on the timeline by more than its name: a colour, and a pattern in CSS. */
+export interface Swatch {
+  colour: string
+  pattern: string
+  /** The size of the pattern’s tiles. */
+  tile?: string
+}
+
 /** An element kind: how big it is, what it draws, and what a new one looks like. */
 export interface Kind<K extends ElementKind> {
   kind: K
   /** As people call it: “Progress bar”. */
   title: string
+  icon: IconName
+  /** Its icon is drawn in thicker lines. */
+  boldIcon?: true
+  swatch: Swatch
   /** The values of its look that can be changed by hand, in the order in which they are shown. */
   fields: readonly Field[]
   /** Which of its sides can be pulled on the picture. */
@@ -135,7 +167,9 @@ export interface Kind<K extends ElementKind> {
   /** For how many frames a new one lasts at so many frames a second; three seconds without this. */
   lasts?(e: ElementOf<K>, fps: number): number
   /** The look, the size and the arrangement of a new element, for a frame of the lesson's size. */
-  fresh(lesson: Lesson): Pick<ElementOf<K>, 'look' | 'width' | 'height' | 'space'> & Partial<Pick<Element, 'anchor'>>
+  fresh(
+    lesson: Lesson,
+  ): Pick<ElementOf<K>, 'look' | 'width' | 'height' | 'space'> & Partial<Pick<Element, 'anchor' | 'x' | 'y'>>
 }
 
 /** The element's box in its own pixels, with the anchor point at 0,0. */

@@ -19,7 +19,6 @@ export function newElement(
   for (let n = 2; taken.has(name); n++) name = `${title} ${n}`
   const track = lesson.tracks.find((t) => t.kind === 'elements')!.id
   const at = place ?? { x: lesson.frame.width / 2, y: lesson.frame.height / 2 }
-  const bar = fresh.look.kind === 'bar'
   return {
     id,
     name,
@@ -27,8 +26,8 @@ export function newElement(
     start,
     end,
     space: fresh.space,
-    x: bar ? lesson.frame.width / 2 : at.x,
-    y: bar ? lesson.frame.height - fresh.height / 2 : at.y,
+    x: fresh.x ?? at.x,
+    y: fresh.y ?? at.y,
     width: fresh.width,
     height: fresh.height,
     rotation: 0,

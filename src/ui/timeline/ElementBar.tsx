@@ -1,4 +1,4 @@
-import { kindName } from '@/core/kinds'
+import { kindName, kindOf } from '@/core/kinds'
 import { EyeOff, Lock } from 'lucide-react'
 import { memo } from 'react'
 import { edgeAt, pushing, setEdge, setElements, shiftElements, type Edit } from '@/core/edits'
@@ -7,7 +7,7 @@ import { bornOf, caught, type Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
 import { bench, goTo, select, setBench, useBench } from '../bench/store'
-import { KIND_LOOK, KindIcon } from '../kit/kindIcon'
+import { KindIcon } from '../kit/kindIcon'
 import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
@@ -45,7 +45,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
   const { pxPerFrame, left } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
   const { begin, hand } = useTimeDrag()
-  const look = KIND_LOOK[kindName(e)]
+  const look = kindOf(e).swatch
 
   /** The edit that a drag to a frame stands for, and what it would catch. */
   const changeFor = (

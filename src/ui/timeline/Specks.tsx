@@ -1,8 +1,7 @@
-import { kindName } from '@/core/kinds'
+import { kindOf } from '@/core/kinds'
 import { memo } from 'react'
 import type { Element } from '@/core/lesson/schema'
 import { select } from '../bench/store'
-import { KIND_LOOK } from '../kit/kindIcon'
 import { LANE_PX } from './ElementBar'
 
 /** A bar too short to be taken hold of by itself. */
@@ -26,7 +25,7 @@ export const Specks = memo(
     // One path of neighbours and a colour each: what is drawn over a few of them does not have all of them drawn again.
     const paths = new Map<string, { colour: string; d: string }>()
     for (const [i, { element, x, width: w, lane }] of specks.entries()) {
-      const { colour } = KIND_LOOK[kindName(element)]
+      const { colour } = kindOf(element).swatch
       const key = `${Math.floor(i / NEIGHBOURS)} ${colour}`
       const wide = Math.max(1, w).toFixed(1)
       const path = paths.get(key) ?? { colour, d: '' }

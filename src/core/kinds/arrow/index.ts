@@ -85,6 +85,8 @@ export const arrow: Kind<'arrow'> = {
   kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k, look: { ...e.look, bend: e.look.bend * k } }),
   kind: 'arrow',
   title: 'Arrow',
+  icon: 'arrow-up-right',
+  swatch: { colour: '#f0c0ac', pattern: 'repeating-linear-gradient(135deg, #0000 0 5px, #2b21182e 5px 6px)' },
   pulls: 'none',
   put(e, { at, view }) {
     const length = 240 * (view.h / 1080)

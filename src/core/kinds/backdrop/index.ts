@@ -7,6 +7,8 @@ const STOPS = 8
 export const backdrop: Kind<'backdrop'> = {
   kind: 'backdrop',
   title: 'Backdrop',
+  icon: 'paint-bucket',
+  swatch: { colour: '#cfdcc9', pattern: 'linear-gradient(90deg, #2b211833, #0000)' },
   pulls: 'both',
   spotless: true,
   put(e, { lesson: { frame } }) {

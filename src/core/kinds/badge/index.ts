@@ -25,6 +25,12 @@ export const badge: Kind<'badge'> = {
   kept: keptTip,
   kind: 'badge',
   title: 'Number badge',
+  icon: 'map-pin',
+  swatch: {
+    colour: '#cfe3df',
+    pattern: 'radial-gradient(circle at 8px 8px, #2b211833 3px, #0000 3.5px)',
+    tile: '16px 16px',
+  },
   pulls: 'shape',
   content: ['number', 'tip'],
   put(e, { at, safe, view, lesson }) {

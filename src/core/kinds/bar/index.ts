@@ -21,6 +21,9 @@ const rect = (r: Rect) => `M${r.x} ${r.y} H${r.x + r.w} V${r.y + r.h} H${r.x} Z`
 export const bar: Kind<'bar'> = {
   kind: 'bar',
   title: 'Progress bar',
+  icon: 'minus',
+  boldIcon: true,
+  swatch: { colour: '#c6d8e2', pattern: 'repeating-linear-gradient(0deg, #0000 0 4px, #2b21182b 4px 5px)' },
   pulls: 'both',
   wholeLesson: true,
   spotless: true,
@@ -113,6 +116,8 @@ export const bar: Kind<'bar'> = {
   },
   fresh: (lesson) => ({
     space: 'picture',
+    x: lesson.frame.width / 2,
+    y: lesson.frame.height - Math.round(14 * (lesson.frame.height / 1080)) / 2,
     width: lesson.frame.width,
     height: Math.round(14 * (lesson.frame.height / 1080)),
     look: {

@@ -60,6 +60,8 @@ export const callout: Kind<'callout'> = {
   kept: keptTip,
   kind: 'callout',
   title: 'Callout',
+  icon: 'message-square',
+  swatch: { colour: '#f3dfae', pattern: 'none' },
   pulls: 'both',
   put(e, { at, safe, view, lesson }) {
     const unit = (lesson.frame.height / 1080) * (view.h / lesson.frame.height)

@@ -5,6 +5,8 @@ import { roundedBox } from '../outline'
 export const cover: Kind<'cover'> = {
   kind: 'cover',
   title: 'Cover',
+  icon: 'eye-off',
+  swatch: { colour: '#cdc7bd', pattern: 'conic-gradient(#2b211820 25%, #0000 0 50%, #2b211820 0 75%, #0000 0)' },
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, cover.size(e)),

@@ -6,6 +6,8 @@ import { FAR, faded, roundedBox } from '../outline'
 export const dim: Kind<'dim'> = {
   kind: 'dim',
   title: 'Dim and blur',
+  icon: 'blend',
+  swatch: { colour: '#c9cbd3', pattern: 'repeating-linear-gradient(60deg, #0000 0 5px, #2b211824 5px 7px)' },
   pulls: 'none',
   spotless: true,
   whole: true,

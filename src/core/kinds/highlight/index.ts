@@ -6,6 +6,8 @@ import { faded, roundedBox } from '../outline'
 export const highlight: Kind<'highlight'> = {
   kind: 'highlight',
   title: 'Highlighter',
+  icon: 'highlighter',
+  swatch: { colour: '#f2e08a', pattern: 'repeating-linear-gradient(100deg, #0000 0 6px, #fff8 6px 9px)' },
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, highlight.size(e)),

@@ -6,6 +6,8 @@ import { roundedBox } from '../outline'
 export const letterbox: Kind<'letterbox'> = {
   kind: 'letterbox',
   title: 'Letterbox bars',
+  icon: 'rectangle-horizontal',
+  swatch: { colour: '#d9d2c6', pattern: 'repeating-linear-gradient(0deg, #2b211840 0 2px, #0000 2px 12px)' },
   pulls: 'none',
   spotless: true,
   whole: true,

@@ -43,6 +43,8 @@ export const pointer: Kind<'pointer'> = {
   kept: (e) => e,
   kind: 'pointer',
   title: 'Drawn pointer',
+  icon: 'mouse-pointer-2',
+  swatch: { colour: '#d6d0e6', pattern: 'repeating-linear-gradient(135deg, #0000 0 9px, #2b211833 9px 10px)' },
   pulls: 'width',
   lasts: (_e, fps) => fps * 8,
   leads: true,

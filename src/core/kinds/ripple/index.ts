@@ -37,6 +37,12 @@ function drawn(e: ElementOf<'ripple'>, n: number, at?: Drawn['at']): Drawn[] {
 export const ripple: Kind<'ripple'> = {
   kind: 'ripple',
   title: 'Ripple',
+  icon: 'circle-dot',
+  swatch: {
+    colour: '#cfe0c4',
+    pattern: 'radial-gradient(circle at 4px 4px, #2b211838 1.2px, #0000 1.6px)',
+    tile: '8px 8px',
+  },
   pulls: 'shape',
   lasts: () => 18,
   marks: true,

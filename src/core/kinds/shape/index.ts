@@ -7,6 +7,8 @@ export const shape: Kind<'shape'> = {
   kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k }),
   kind: 'shape',
   title: 'Shape',
+  icon: 'shapes',
+  swatch: { colour: '#d3e3dd', pattern: 'repeating-linear-gradient(120deg, #0000 0 8px, #2b211826 8px 9px)' },
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, shape.size(e)),

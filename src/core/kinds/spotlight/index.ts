@@ -5,6 +5,8 @@ import { ellipse, FAR, faded, roundedBox } from '../outline'
 export const spotlight: Kind<'spotlight'> = {
   kind: 'spotlight',
   title: 'Spotlight',
+  icon: 'lightbulb',
+  swatch: { colour: '#f6e7a9', pattern: 'radial-gradient(circle at 6px 6px, #fff9 2.5px, #0000 3px)' },
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, spotlight.size(e)),

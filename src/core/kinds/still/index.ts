@@ -3,6 +3,8 @@ import { localBox, type Kind } from '../kind'
 export const still: Kind<'still'> = {
   kind: 'still',
   title: 'Still picture',
+  icon: 'image',
+  swatch: { colour: '#dccbe0', pattern: 'repeating-linear-gradient(90deg, #0000 0 7px, #2b211829 7px 8px)' },
   pulls: 'shape',
   put(e, { media, lesson }) {
     e.look.media = media ?? e.look.media

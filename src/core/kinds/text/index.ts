@@ -10,6 +10,8 @@ export const text: Kind<'text'> = {
   kept: (e) => e,
   kind: 'text',
   title: 'Text',
+  icon: 'type',
+  swatch: { colour: '#f1e6d0', pattern: 'repeating-linear-gradient(0deg, #0000 0 3px, #2b21181f 3px 4px)' },
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, text.size(e)),

@@ -5,6 +5,13 @@ import type { Kind } from '../kind'
 export const zoom: Kind<'zoom'> = {
   kind: 'zoom',
   title: 'Zoom',
+  icon: 'scan-search',
+  swatch: {
+    colour: '#e4dccb',
+    pattern:
+      'repeating-linear-gradient(45deg, #0000 0 4px, #2b211826 4px 5px), ' +
+      'repeating-linear-gradient(135deg, #0000 0 4px, #2b211826 4px 5px)',
+  },
   pulls: 'shape',
   drawn: true,
   put(e, { at, rect, lesson: { frame } }) {
