@@ -10,7 +10,7 @@ import { define, Edit, Id, Ids, make } from './act'
 import { Caught, Flag, Frame, Num, Side, Values } from './args'
 import { numbered } from './names'
 import { plain, setAll } from './plain'
-import { setNumber } from './walk'
+import { dropLostKeys, setNumber } from './walk'
 import { release } from './riding'
 
 const each = (draft: Lesson, ids: readonly string[], change: (e: Element) => void) => {
@@ -368,6 +368,7 @@ export const takeOver = define(
         const look = plain(from.look)
         for (const part of kindOf(e).content ?? []) setAt(look, part, plain(valueAt(e.look, part)))
         e.look = look
+        dropLostKeys(e)
       })
     },
 )

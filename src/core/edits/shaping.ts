@@ -1,7 +1,7 @@
 import { elementIn, elementsIn } from './chosen'
 import { aimAt, hasPlace, heightByHand, isRule, kindOf, letGo, localBox, settle, sizeOf } from '../kinds'
 import { setAt } from '../values'
-import { posedAt, propertiesOf } from '../motion'
+import { posedAt } from '../motion'
 import { hundredth, apply, boundsOf, inverse, isFlat, meets } from '../geometry'
 import { elementsAt, frameBoxOf, matrixOf } from '../scene'
 import { takeAt } from '../lesson/clips'
@@ -10,7 +10,7 @@ import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
 import { Flag, Num, Path, Point } from './args'
-import { eachNumber } from './walk'
+import { dropLostKeys, eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
 const UNNAMED = /^(Text|Callout)( \d+)?$/
@@ -25,6 +25,7 @@ export const setLook = define('setLook', [Ids.elements, Path, z.unknown()], (ids
     if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim())
       e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
     settle(e, draft.frame)
+    if (value === null) dropLostKeys(e)
   }
 })
 /**
@@ -168,9 +169,7 @@ export const pointAt = define('pointAt', [Id.element, Point.nullable()], (id, sp
   const e = elementIn(draft, id)
   if (!e) return
   aimAt(e, spot && { x: hundredth(spot.x), y: hundredth(spot.y) })
-  const properties = new Set(propertiesOf(e).map((p) => p.path))
-  for (const { values } of e.poses)
-    for (const path of Object.keys(values)) if (!properties.has(path)) delete values[path]
+  dropLostKeys(e)
 })
 /** Turns an element so that its top faces a point; `steps` of 15°. */
 export const turnTo = define('turnTo', [Id.element, Point, Flag], (id, to, steps) => (draft) => {

@@ -1,4 +1,5 @@
 import { fieldsOf } from '../kinds'
+import { propertiesOf } from '../motion'
 import { fitting, isNumber, setAt, valueAt, type NumberField } from '../values'
 import type { Edge, Element, MoveEdge } from '../lesson/schema'
 
@@ -31,6 +32,13 @@ export function fitted(e: Element, path: string, value: number): number {
 }
 /** Sets a number of an element, brought to what its field may hold. */
 export const setNumber = (e: Element, path: string, value: number): void => setAt(e, path, fitted(e, path, value))
+
+/** Takes the keyframes away of what an element does not have any more: a spot that it pointed at, a part of its look. */
+export function dropLostKeys(e: Element): void {
+  const properties = new Set(propertiesOf(e).map((p) => p.path))
+  for (const { values } of e.poses)
+    for (const path of Object.keys(values)) if (!properties.has(path)) delete values[path]
+}
 
 /** All answers of an element to “when”: its start and end, and those of its moves. */
 export const whensOf = (e: Element): (Edge | MoveEdge)[] => [
