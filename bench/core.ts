@@ -6,7 +6,7 @@ import { resolve } from '@/core/timing'
 import type { Figure } from './report'
 
 /** An hour with 2,000 elements, all tied to one of 2,000 clicks, each with so many keyframes of its place. */
-function longLesson(keyframes: number): Lesson {
+export function longLesson(keyframes: number): Lesson {
   const lesson = emptyLesson('Long')
   const frames = 108_000
   lesson.media.take = {

@@ -6,6 +6,7 @@ import { measureExport } from '../../bench/export'
 import { measureDrag } from '../../bench/drag'
 import { measureImport } from '../../bench/import'
 import { measureLibrary } from '../../bench/library'
+import { measurePaired } from '../../bench/paired'
 import { measurePreview } from '../../bench/preview'
 import { measureQuality } from '../../bench/quality'
 import { report } from '../../bench/report'
@@ -19,14 +20,16 @@ const PARTS = ['core', 'export', 'quality', 'import', 'library', 'preview', 'dra
 export const bench: Command = {
   help: `
 ./vane bench [--out FILE.md] [--only core|export|quality|import|library|preview|drag|vision]
+             [--against COMMIT]
 
 Measures export, its qualities, files coming in, the library, preview, seeking, dragging, the core and finding pointers,
 and writes docs/benchmarks.md. Takes about half an hour; leave the machine alone meanwhile. With --only, one
-part is measured and printed, and nothing is written.`,
+part is measured and printed, and nothing is written; with --against, the core, painting and exporting are measured
+against the code of that commit, in turns.`,
   async run(args) {
-    const given = read(args, [], ['out', 'only'])
+    const given = read(args, [], ['out', 'only', 'against'])
     if (!given) return 2
-    const { only } = given.options
+    const { only, against } = given.options
     if (only && !PARTS.includes(only)) {
       say(`Wrong use: --only ${only}. Try --help.`)
       return 2
@@ -36,6 +39,11 @@ part is measured and printed, and nothing is written.`,
     try {
       say('Writing the demo')
       const lesson = await writeDemo(dir)
+      if (against) {
+        const figures = await measurePaired(against, lesson, dir, say)
+        for (const f of figures) say(`${f.what}: ${f.measured} (${f.bar}); ${f.detail}`)
+        return 0
+      }
       const figures = [
         ...(wants('core') ? measureCore() : []),
         ...(wants('export') ? await measureExport(lesson, dir, dir, say) : []),
