@@ -38,14 +38,11 @@ export interface Laid {
   pace: Rational | null
 }
 
-const laidOut = new WeakMap<TimeMap, Map<string, Laid[]>>()
+const laidOut = new WeakMap<TimeMap, { rate: Rate; out: readonly Laid[] }>()
 /** The stretches of a map one after another, in lesson time. Half-open: [fromUs, toUs). */
 export function laid(map: TimeMap, rate: Rate): readonly Laid[] {
-  const key = `${rate.num}/${rate.den}`
-  let known = laidOut.get(map)
-  if (!known) laidOut.set(map, (known = new Map()))
-  const before = known.get(key)
-  if (before) return before
+  const known = laidOut.get(map)
+  if (known && known.rate.num === rate.num && known.rate.den === rate.den) return known.out
   const out: Laid[] = []
   let at = 0
   let sourceUs = map.inUs
@@ -65,7 +62,7 @@ export function laid(map: TimeMap, rate: Rate): readonly Laid[] {
     at += long
     sourceUs = s.toUs
   }
-  known.set(key, out)
+  laidOut.set(map, { rate, out })
   return out
 }
 

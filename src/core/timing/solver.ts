@@ -70,14 +70,31 @@ export function solver(
     if (edge.on === 'loose') return edge.frame
     const done = known[side].get(e.id)
     if (done !== undefined) return done
-    const frame = solved(
-      `${e.id} ${side}`,
-      e,
-      () => computed(e, side),
-      () => lastOf(e, side),
-    )
+    const frame =
+      plainly(e, side) ??
+      solved(
+        `${e.id} ${side}`,
+        e,
+        () => computed(e, side),
+        () => lastOf(e, side),
+      )
     known[side].set(e.id, frame)
     return frame
+  }
+  /** The frame of an end that hangs on no element, and so can be in no circle; null for any other. */
+  function plainly(e: Element, side: Side): number | null {
+    const edge = e[side]
+    if (edge.on === 'moment') return born.has(edge.moment) ? null : frameOfMoment(edge, e)
+    if (edge.on !== 'length') return null
+    const other = e[side === 'start' ? 'end' : 'start']
+    const frame =
+      other.on === 'loose'
+        ? other.frame
+        : other.on === 'moment' && !born.has(other.moment)
+          ? frameOfMoment(other, e)
+          : null
+    if (frame === null) return null
+    return side === 'end' ? frame + edge.frames : frame - edge.frames
   }
 
   function computed(e: Element, side: Side): number {
