@@ -36,16 +36,16 @@ const painted = resolve(demo!)
 const LENGTH = 108_000
 
 const out: Record<string, number> = {}
-out['what a frame shows, 2,000 elements'] = ms(3000, (n) => showsAt(timed, (n * 7919) % LENGTH))
-out['what a frame shows, a zoom of 1,000 poses'] = ms(2000, (n) => showsAt(zooming, (n * 997) % 30_000))
-out['solving after an edit'] = ms(40, () => resolve({ ...(long as unknown as object) } as never))
+out['what a frame shows, 2,000 elements'] = ms(1500, (n) => showsAt(timed, (n * 7919) % LENGTH))
+out['what a frame shows, a zoom of 1,000 poses'] = ms(1000, (n) => showsAt(zooming, (n * 997) % 30_000))
+out['solving after an edit'] = ms(25, () => resolve({ ...(long as unknown as object) } as never))
 const move = named(edits, 'moveElements')(['e7'], 3, 4)
 const isEdit = typeof move === 'object'
 const preview = named(edits, 'previewEdit')
-out['a step of a drag'] = ms(60, () => preview(isEdit ? timed : long, move))
+out['a step of a drag'] = ms(25, () => preview(isEdit ? timed : long, move))
 const ctx = createCanvas(1920, 1080).getContext('2d')
 const easel = skiaEasel(new Map(), () => null)
-out['painting a frame of the demo without its footage'] = ms(120, (n) =>
+out['painting a frame of the demo without its footage'] = ms(80, (n) =>
   paint(asContext(ctx), showsAt(painted, 300 + n * 9) as never, easel),
 )
 const collect = (globalThis as { gc?: () => void }).gc

@@ -9,7 +9,6 @@ import { longLesson } from './core'
 import type { Figure } from './report'
 
 const TURNS = 7
-const median = (values: number[]) => values.toSorted((a, b) => a - b)[values.length >> 1]!
 
 /** A zoom that goes from view to view a thousand times. */
 function restlessZoom(): Lesson {
@@ -85,7 +84,8 @@ function inTurns(roots: string[], lessons: string[], say: (line: string) => void
     }
   }
   return [...found[0]!.keys()].map((what) => {
-    const [was, now] = found.map((f) => median(f.get(what)!)) as [number, number]
+    // What else the machine does makes a turn slower, never quicker.
+    const [was, now] = found.map((f) => Math.min(...f.get(what)!)) as [number, number]
     const told = (v: number) => (what.startsWith('bytes') ? `${Math.round(v / 1024)} kB` : `${v.toFixed(3)} ms`)
     return compared(what, was, now, told)
   })
@@ -108,7 +108,7 @@ function exportsInTurns(roots: string[], lesson: string, folder: string, say: (l
       run(roots[i]!, './vane', ['render', lesson, '--out', to, '--from', '300', '--to', '900'])
       seconds[i]!.push((performance.now() - began) / 1000)
     }
-  const [was, now] = seconds.map(median) as [number, number]
+  const [was, now] = seconds.map((all) => Math.min(...all)) as [number, number]
   return compared('exporting 600 frames of the demo', was, now, (v) => `${v.toFixed(1)} s`)
 }
 
