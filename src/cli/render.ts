@@ -1,4 +1,4 @@
-import { ExportChoice } from '@/server/render/choice'
+import { ExportChoice } from '@/contract/exports'
 import { exportVideo } from '@/server/render/exportVideo'
 import { codeOf, loadLesson, read, say, wholeFrame, type Command } from './command'
 

@@ -1,41 +1,56 @@
+import { z } from 'zod'
+
+export const JobState = z.enum(['sending', 'waiting', 'running', 'done', 'failed', 'cancelled'])
 /** Where a job stands. A file being sent is `sending` until all of it has arrived. */
-export type JobState = 'sending' | 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'
+export type JobState = z.infer<typeof JobState>
 export const JOB_KINDS = ['import', 'export', 'trace'] as const
 export type JobKindName = (typeof JOB_KINDS)[number]
 
+/** What belongs to a job's kind: an export's frames and bytes, an import's SHA-256, numbers of moments. */
+export const JobFacts = z.object({
+  frame: z.number().optional(),
+  of: z.number().optional(),
+  framesPerSecond: z.number().optional(),
+  bytes: z.number().optional(),
+  from: z.number().optional(),
+  to: z.number().optional(),
+  quality: z.string().optional(),
+  height: z.number().optional(),
+  sha256: z.string().optional(),
+  said: z.string().optional(),
+})
+export type JobFacts = z.infer<typeof JobFacts>
+
 /** Work that goes on when its window is closed: a file brought in, an export, a search for the pointer. */
-export interface Job {
-  id: string
-  kind: JobKindName
-  lesson: string | null
+export const Job = z.object({
+  id: z.string(),
+  kind: z.enum(JOB_KINDS),
+  lesson: z.string().nullable(),
   /** What it is about: the id of an upload, the SHA-256 of a recording; empty for an export. */
-  subject: string
-  name: string
-  state: JobState
+  subject: z.string(),
+  name: z.string(),
+  state: JobState,
   /** What is being done, in a word or two, and how far that has come, 0 to 1. */
-  step: string
-  share: number
+  step: z.string(),
+  share: z.number(),
   /** What went wrong, or what there is to know about what came of it. */
-  sentence: string | null
-  /** What belongs to its kind: an export’s frames and bytes, an import’s SHA-256, numbers of moments. */
-  facts: JobFacts
-  createdAt: string
-}
-export interface JobFacts {
-  frame?: number
-  of?: number
-  framesPerSecond?: number
-  bytes?: number
-  from?: number
-  to?: number
-  quality?: string
-  height?: number
-  sha256?: string
-  said?: string
-}
+  sentence: z.string().nullable(),
+  facts: JobFacts,
+  createdAt: z.string(),
+})
+export type Job = z.infer<typeof Job>
 export const isOver = (state: JobState): boolean => state === 'done' || state === 'failed' || state === 'cancelled'
 
-/** What windows are told of as it happens. */
-export type News =
-  | { about: 'lesson'; lesson: string; revision: number; client: string; label: string; removed?: boolean }
-  | { about: 'job'; job: Job; gone?: boolean }
+/** A line of what windows are told of as it happens. */
+export const News = z.discriminatedUnion('about', [
+  z.object({
+    about: z.literal('lesson'),
+    lesson: z.string(),
+    revision: z.number(),
+    client: z.string(),
+    label: z.string(),
+    removed: z.boolean().optional(),
+  }),
+  z.object({ about: z.literal('job'), job: Job, gone: z.boolean().optional() }),
+])
+export type News = z.infer<typeof News>

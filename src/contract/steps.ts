@@ -28,7 +28,5 @@ export const Step = z.discriminatedUnion('do', [
 export type Step = z.infer<typeof Step>
 
 /** What came of a step: the revision after it; `merged`, when it was made on more than the window knew of. */
-export interface Taken {
-  revision: number
-  merged: boolean
-}
+export const Taken = z.object({ revision: z.number(), merged: z.boolean() })
+export type Taken = z.infer<typeof Taken>

@@ -1,4 +1,5 @@
 import type { ZodType } from 'zod'
+import type { Route } from '@/contract/route'
 import { turnedAway } from '@/contract/door'
 import { Problem } from './problem'
 
@@ -38,9 +39,45 @@ export function route<C = unknown>(handler: Handler<C>): Handler<C> {
   }
 }
 
+/** What a handler of a route of the contract is given: the parts of its path, its query and its body, checked. */
+interface Given<Q, B> {
+  at: Record<string, string>
+  query: Q
+  body: B
+  request: Request
+}
+/**
+ * The handler of a route of the contract that answers with JSON.
+ *
+ * @param most  bytes that its body may have
+ */
+export const answers = <P extends string, Q, B, A>(
+  wanted: Route<P, Q, B, A>,
+  handler: (given: Given<Q, B>) => Promise<A>,
+  most = MOST_BYTES,
+): Handler<{ params: Promise<Record<string, string>> }> =>
+  route(async (request, { params }) => {
+    const at = await params
+    if (at.sha !== undefined) shaIn(at.sha)
+    const query = queryOf(request, wanted.query)
+    const sent =
+      wanted.method === 'GET' || wanted.method === 'DELETE' ? undefined : await body(request, wanted.body, most)
+    return Response.json(await handler({ at, query, body: sent as B, request }))
+  })
+
+/** The query of a request. @throws Problem 400 when it has another shape */
+export function queryOf<Q>(request: Request, schema: ZodType<Q>): Q {
+  const parsed = schema.safeParse(Object.fromEntries(new URL(request.url).searchParams))
+  if (parsed.success) return parsed.data
+  const issue = parsed.error.issues[0]
+  throw new Problem(400, `The request is not of the right shape: ${issue?.path.join('.')}: ${issue?.message}.`)
+}
+
 /** The SHA-256 that a path names a recording by. @throws Problem 404 when it is none */
 export async function shaOf({ params }: { params: Promise<{ sha: string }> }): Promise<string> {
-  const { sha } = await params
+  return shaIn((await params).sha)
+}
+function shaIn(sha: string): string {
   if (!/^[0-9a-f]{64}$/.test(sha)) throw new Problem(404, 'There is no such recording.')
   return sha
 }
@@ -89,4 +126,5 @@ export async function body<T>(request: Request, schema: ZodType<T>, most = MOST_
     )
   return parsed.data
 }
-export const done = (): Response => Response.json({ done: true })
+/** The answer of what has nothing else to say. */
+export const DONE = { done: true } as const

@@ -13,7 +13,7 @@ import { define, Id } from './act'
 import { plain } from './plain'
 
 /** Where a pinned spot is at a time of the medium, in microseconds and pixels of the take. */
-const PinPlace = z.object({ us: z.number(), x: z.number(), y: z.number(), seen: z.boolean() })
+export const PinPlace = z.object({ us: z.number(), x: z.number(), y: z.number(), seen: z.boolean() })
 export type PinPlace = z.infer<typeof PinPlace>
 const Line = z.object({ t: z.number().min(0), x: z.number(), y: z.number(), seen: z.boolean() })
 

@@ -33,7 +33,7 @@ export function fitted(e: Element, path: string, value: number): number {
 /** Sets a number of an element, brought to what its field may hold. */
 export const setNumber = (e: Element, path: string, value: number): void => setAt(e, path, fitted(e, path, value))
 
-/** Takes the keyframes away of what an element does not have any more: a spot that it pointed at, a part of its look. */
+/** Takes the keyframes away of what an element does not have any more: a spot that it pointed at, a part of a look. */
 export function dropLostKeys(e: Element): void {
   const properties = new Set(propertiesOf(e).map((p) => p.path))
   for (const { values } of e.poses)

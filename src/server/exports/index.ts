@@ -7,7 +7,7 @@ import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../children'
 import { addJob, readJob, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { readLesson } from '../lessons/store'
 import { Interrupted, Problem } from '../problem'
-import type { ExportChoice } from '../render/choice'
+import type { ExportChoice } from '@/contract/exports'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
 

@@ -1,3 +1,4 @@
+import { BESIDE, FILM, PEAKS_PER_SECOND } from '@/contract/beside'
 import path from 'node:path'
 import { ffmpeg, SAFE_INPUT } from '../media/ffmpeg'
 import { rotationOf, type FileFacts, type FrameTimes } from '../media/probe'
@@ -69,7 +70,7 @@ export async function conformTake(
   steps: Steps,
   { anew = false } = {},
 ): Promise<Conformed> {
-  const out = path.join(dir, 'take.mp4')
+  const out = path.join(dir, BESIDE.take)
   const run = {
     signal: steps.signal,
     limit: limitFor(facts.durationUs),
@@ -171,7 +172,7 @@ export async function writeProxy(
     [
       ...SAFE_INPUT,
       '-i',
-      path.join(dir, 'take.mp4'),
+      path.join(dir, BESIDE.take),
       '-map',
       '0:v:0',
       '-vf',
@@ -193,7 +194,7 @@ export async function writeProxy(
       ...BT709,
       '-movflags',
       '+faststart',
-      path.join(dir, 'proxy.mp4'),
+      path.join(dir, BESIDE.proxy),
     ],
     {
       signal: steps.signal,
@@ -204,7 +205,6 @@ export async function writeProxy(
   return { width, height, damaged }
 }
 
-export const FILM = { columns: 10, width: 160, most: 120 }
 /**
  * Writes `film.jpg`, small pictures of the take at even times, ten to a row; gives the seconds from one to the next.
  */
@@ -222,7 +222,7 @@ export async function writeFilm(
       'nokey',
       ...SAFE_INPUT,
       '-i',
-      path.join(dir, 'proxy.mp4'),
+      path.join(dir, BESIDE.proxy),
       '-an',
       '-vf',
       `fps=1000000/${stepUs}:round=up:eof_action=pass,scale=${FILM.width}:-2,tile=${FILM.columns}x${rows}`,
@@ -230,15 +230,14 @@ export async function writeFilm(
       '1',
       '-q:v',
       '5',
-      path.join(dir, 'film.jpg'),
+      path.join(dir, BESIDE.film),
     ],
     { signal: steps.signal, limit: limitFor(durationUs) },
   )
   return { stepUs, count }
 }
 
-/** Loudness peaks of a sound: this many a second, 0 to 255 each. */
-export const PEAKS_PER_SECOND = 100
+/** Loudness peaks of a sound. */
 export async function writePeaks(
   source: string,
   durationUs: number,

@@ -1,16 +1,8 @@
+import { type LibraryFile } from '@/contract/routes'
 import { and, desc, eq, like } from 'drizzle-orm'
 import type { Medium } from '@/core/lesson/schema'
 import { database } from '../db/client'
 import { media } from '../db/schema'
-
-export interface LibraryFile {
-  sha256: string
-  name: string
-  kind: string
-  bytes: number
-  createdAt: string
-  medium: Medium
-}
 
 /** The files that were ever brought in, latest first; `search` finds a part of the name. */
 export async function listMedia(search = '', kind = ''): Promise<LibraryFile[]> {
@@ -21,7 +13,7 @@ export async function listMedia(search = '', kind = ''): Promise<LibraryFile[]> 
     .where(and(search ? like(media.name, term) : undefined, kind ? eq(media.kind, kind) : undefined))
     .orderBy(desc(media.createdAt))
     .limit(300)
-  return rows.map((r) => ({ ...r, createdAt: r.createdAt.toISOString() }))
+  return rows.map((r) => ({ ...r, kind: r.medium.kind, createdAt: r.createdAt.toISOString() }))
 }
 
 export async function mediumBySha(sha256: string): Promise<Medium | null> {

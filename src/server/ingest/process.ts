@@ -1,3 +1,4 @@
+import { BESIDE } from '@/contract/beside'
 import { loadImage, createCanvas } from '@napi-rs/canvas'
 import { createHash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
@@ -106,7 +107,7 @@ async function make(source: string, name: string, work: string, sha256: string, 
             'head is damaged. Copy it again from where it was recorded.',
         )
       if (facts.video && !(kind === 'moving' && (await frameTimes(source))?.count === 1))
-        return { kind: 'take', file: at('take.mp4'), ...(await take(source, name, work, facts, making)), ...base }
+        return { kind: 'take', file: at(BESIDE.take), ...(await take(source, name, work, facts, making)), ...base }
       if (facts.video)
         return { kind: 'picture', file: at('picture.png'), ...(await picture(source, name, work)), ...base }
       return { kind: 'sound', ...(await sound(source, name, work, at, facts, making)), ...base }
@@ -167,8 +168,8 @@ async function take(source: string, name: string, work: string, facts: FileFacts
   const prepare = async (anew: boolean) => {
     making.onStep('Conforming', 0)
     const conformed = await whole(conformTake(source, work, facts, times, step('Conforming'), { anew }))
-    const made = await probe(path.join(work, 'take.mp4'))
-    const final = await frameTimes(path.join(work, 'take.mp4'))
+    const made = await probe(path.join(work, BESIDE.take))
+    const final = await frameTimes(path.join(work, BESIDE.take))
     if (!made?.video || !final?.constant) return null
     const size = { width: made.video.width!, height: made.video.height! }
     making.onStep('Preparing the preview', 0)
@@ -185,9 +186,9 @@ async function take(source: string, name: string, work: string, facts: FileFacts
   making.onStep('Film strip', 0)
   const film = await whole(writeFilm(work, final.durationUs, step('Film strip')))
   const heard = ready.sound
-    ? await whole(writePeaks(path.join(work, 'take.mp4'), final.durationUs, step('Waveform')))
+    ? await whole(writePeaks(path.join(work, BESIDE.take), final.durationUs, step('Waveform')))
     : null
-  if (heard) await writeFile(path.join(work, 'peaks.bin'), heard.peaks)
+  if (heard) await writeFile(path.join(work, BESIDE.peaks), heard.peaks)
   const tooFast =
     times.rate.num / times.rate.den > LIMITS.fps || (Number(facts.video!.nb_frames) || 0) > (final.count + 1) * 2
   const thereUs = facts.durationUs > times.durationUs * 1.01 + 300_000 ? await lastTimeUs(source) : facts.durationUs
@@ -260,7 +261,7 @@ async function sound(
       })
     : null
   if (!made || !heard?.peaks.length) throw bad(name, 'holds no sound. Record it again.')
-  await writeFile(path.join(work, 'peaks.bin'), heard.peaks)
+  await writeFile(path.join(work, BESIDE.peaks), heard.peaks)
   const declaredUs = plain ? await wavLengthUs(source) : facts.durationUs
   const note =
     noteOf(name, { declaredUs, thereUs: made.durationUs, damaged }) ??

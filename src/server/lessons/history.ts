@@ -1,5 +1,6 @@
+import { type HistoryStretch } from '@/contract/routes'
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
-import { applyPatches, enablePatches, type Patch as ImmerPatch } from 'immer'
+import { applyPatches, enablePatches } from 'immer'
 import { applyEdit, idsFrom, type Edit, readEdit, Unfit } from '@/core/edits'
 import { checkLesson } from '@/core/review/check'
 import type { Lesson } from '@/core/lesson/schema'
@@ -195,16 +196,6 @@ export async function stepsKnown(id: string, steps: readonly string[]): Promise<
   return rows.map((r) => r.step)
 }
 
-export interface HistoryEntry {
-  label: string
-  patches: ImmerPatch[]
-  inverse: ImmerPatch[]
-}
-/** A stretch of a lesson's history next to where it stands, and how many edits lie beyond it. */
-export interface Stretch {
-  entries: HistoryEntry[]
-  beyond: number
-}
 /**
  * What comes along with a lesson, so that a large step of long ago does not hold it up; the rest is fetched when it is
  * wanted.
@@ -219,7 +210,7 @@ export async function stretchOf(
   id: string,
   way: 'undo' | 'redo',
   { most = 200, bytes = 24 * 1024 * 1024, fewest = 1 } = {},
-): Promise<Stretch> {
+): Promise<HistoryStretch> {
   const here = and(eq(edits.lesson, id), eq(edits.undone, way === 'redo'))
   const order = way === 'undo' ? desc(edits.seq) : asc(edits.seq)
   const sizes = await database()

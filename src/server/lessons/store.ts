@@ -1,3 +1,4 @@
+import { type LessonRow } from '@/contract/routes'
 import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Lesson } from '@/core/lesson/schema'
@@ -8,13 +9,6 @@ import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
 import { asToday, parsed, parsedBefore } from './parsed'
-
-export interface LessonRow extends LessonBrief {
-  id: string
-  name: string
-  revision: number
-  updatedAt: string
-}
 
 export const briefOf = (l: Lesson): LessonBrief => ({
   frames: lessonLength(l),

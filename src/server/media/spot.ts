@@ -1,3 +1,4 @@
+import { BESIDE } from '@/contract/beside'
 import { mkdir, rename, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
 import { mediumBySha } from '../ingest'
@@ -62,7 +63,7 @@ export async function spotPicture(sha256: string, { us, x, y, w }: Spot): Promis
         '-ss',
         (us / 1e6).toFixed(6),
         '-i',
-        path.join(dir, 'take.mp4'),
+        path.join(dir, BESIDE.take),
         '-frames:v',
         '1',
         '-vf',

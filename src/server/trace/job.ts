@@ -1,3 +1,4 @@
+import { BESIDE } from '@/contract/beside'
 import { randomUUID } from 'node:crypto'
 import { readFile, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
@@ -107,7 +108,7 @@ const command = (
 ): Promise<Ran> =>
   run(
     ownCommand(name)[0],
-    [...ownCommand(name)[1], path.join(dataRoot(), 'media', sha256, 'take.mp4'), ...args],
+    [...ownCommand(name)[1], path.join(dataRoot(), 'media', sha256, BESIDE.take), ...args],
     options,
   )
 const lastLine = (text: string): string => text.trim().split('\n').at(-1) ?? ''

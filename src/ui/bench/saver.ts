@@ -1,7 +1,9 @@
+import { addressOf } from '@/contract/route'
+import { ROUTES, type OpenedLesson } from '@/contract/routes'
 import type { Patch } from 'immer'
 import { applyEdit, changesBetween, clashOf, EDITS, idsFrom, makeChanges, type Edit, type Edited } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
-import { LABEL, type Taken } from '@/contract/steps'
+import { LABEL } from '@/contract/steps'
 import { ask, askedEarly, Refusal, sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
 import { Shelf, type KeptStep, type Unkept } from './shelf'
@@ -29,13 +31,6 @@ interface Step extends KeptStep, Entry {
   do: 'edit' | 'undo' | 'redo'
   /** It was made in a window that is gone: nobody sees what it would undo. */
   left?: true
-}
-export interface Opened {
-  lesson: Lesson
-  revision: number
-  known: string[]
-  undo: Stretch
-  redo: Stretch
 }
 interface Hooks {
   onState(state: SaveState): void
@@ -78,7 +73,7 @@ export class Saver {
   async open(): Promise<void> {
     await this.takeOver()
     this.hooks.onUnkept(this.unkept)
-    let fresh: Opened
+    let fresh: OpenedLesson
     try {
       fresh = await this.fetch()
     } catch (e) {
@@ -136,9 +131,7 @@ export class Saver {
   /** The next stretch of the history, once all that waits is stored; null when the lesson has moved on meanwhile. */
   async reach(way: 'undo' | 'redo'): Promise<Stretch | null> {
     await this.send()
-    const { revision, entries, beyond } = await ask<Stretch & { revision: number }>(
-      `/api/lessons/${this.id}/history?way=${way}`,
-    )
+    const { revision, entries, beyond } = await ask(ROUTES.history, { at: { id: this.id }, query: { way } })
     return this.steps.length === 0 && revision === this.revision ? { entries, beyond } : null
   }
   putAway(step: string): void {
@@ -151,12 +144,12 @@ export class Saver {
     this.shelf.close()
   }
 
-  private fetch(): Promise<Opened> {
-    const waiting = this.steps.map((s) => s.step)
-    const path = `/api/lessons/${this.id}`
-    return waiting.length > 0
-      ? ask<Opened>(`${path}?steps=${waiting.join(',')}`)
-      : askedEarly<Opened>(path).then((answer) => answer ?? ask<Opened>(path))
+  private fetch(): Promise<OpenedLesson> {
+    const steps = this.steps.map((s) => s.step).join(',')
+    const at = { id: this.id }
+    if (steps) return ask(ROUTES.openLesson, { at, query: { steps } })
+    const early = askedEarly<OpenedLesson>(addressOf(ROUTES.openLesson, { at }))
+    return early.then((answer) => answer ?? ask(ROUTES.openLesson, { at, query: {} }))
   }
   private async refresh(word: string): Promise<void> {
     const fresh = await this.fetch().catch(() => null)
@@ -178,11 +171,9 @@ export class Saver {
             ? { do: step.do, label: step.label.slice(0, LABEL), edit: step.edit, seed: step.seed }
             : { do: step.do }
         try {
-          const { revision, merged } = await ask<Taken>(`/api/lessons/${this.id}/steps`, 'POST', {
-            ...body,
-            base: this.revision,
-            client: this.client,
-            step: step.step,
+          const { revision, merged } = await ask(ROUTES.takeStep, {
+            at: { id: this.id },
+            body: { ...body, base: this.revision, client: this.client, step: step.step },
           })
           this.revision = revision
           this.failures = 0
@@ -214,7 +205,7 @@ export class Saver {
   }
 
   /** The lesson as the server has it now, with what still waits made again on top of it. */
-  private settle(fresh: Opened): void {
+  private settle(fresh: OpenedLesson): void {
     const moved = this.stale && fresh.revision !== this.revision
     const known = new Set(fresh.known)
     const waiting = this.steps.filter((s) => !known.has(s.step))

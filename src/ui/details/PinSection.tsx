@@ -1,7 +1,8 @@
+import { ROUTES } from '@/contract/routes'
 import { Pin, X } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { toast } from 'sonner'
-import { pinSpot, pinTo, type PinPlace } from '@/core/edits'
+import { pinSpot, pinTo } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { timecode } from '@/core/time'
 import { outOfSight } from '@/core/timing'
@@ -26,10 +27,9 @@ export function PinSection({ element: e }: { element: Element }) {
     setBusy(true)
     try {
       const { media, ...where } = spot
-      const places = await ask<PinPlace[]>(
-        `/api/media/${timed.lesson.media[media]!.sha256}/pin`,
-        'POST',
-        where,
+      const places = await ask(
+        ROUTES.pin,
+        { at: { sha: timed.lesson.media[media]!.sha256 }, body: where },
         control.signal,
       )
       if (!edit(`Pin “${e.name}” to what it marks`, pinTo(e.id, media, places)))

@@ -1,3 +1,4 @@
+import { ROUTES } from '@/contract/routes'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { lengthText } from '@/core/time'
@@ -23,12 +24,14 @@ export function ExportDialog() {
   const [height, setHeight] = useState('own')
   const part = what === 'passage' && passage ? passage : { from: 0, to: length }
   const begin = () => {
-    void ask('/api/exports', 'POST', {
-      lesson: id,
-      choice: {
-        quality,
-        ...(what === 'passage' && passage && { from: passage.from, to: passage.to }),
-        ...(height !== 'own' && { height: Number(height) }),
+    void ask(ROUTES.addExport, {
+      body: {
+        lesson: id,
+        choice: {
+          quality,
+          ...(what === 'passage' && passage && { from: passage.from, to: passage.to }),
+          ...(height !== 'own' && { height: Number(height) }),
+        },
       },
     }).then(
       () => toast('The export runs in the background; this window can be closed.'),

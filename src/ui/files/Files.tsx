@@ -1,3 +1,4 @@
+import { ROUTES, type LibraryFile } from '@/contract/routes'
 import { Film, Image, Music, Plus, RotateCcw, Upload, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import type { Medium } from '@/core/lesson/schema'
@@ -20,13 +21,6 @@ import {
   type Coming,
 } from './bringIn'
 
-interface LibraryFile {
-  sha256: string
-  name: string
-  kind: Medium['kind']
-  bytes: number
-  medium: Medium
-}
 const ICONS = { take: Film, sound: Music, picture: Image }
 const ACCEPT = '.mp4,.mov,.webm,.mkv,.gif,.png,.jpg,.jpeg,.webp,.svg,.wav,.mp3,.m4a,.ogg,.opus,.flac,.jsonl,.vtt,.srt'
 const lengthOf = (m: Medium) =>
@@ -46,8 +40,7 @@ export function Files() {
   useEffect(() => {
     if (!open) return
     const timer = setTimeout(
-      () =>
-        void ask<LibraryFile[]>(`/api/media?search=${encodeURIComponent(search)}`).then(setFiles, () => setFiles([])),
+      () => void ask(ROUTES.listMedia, { query: { search } }).then(setFiles, () => setFiles([])),
       search ? 200 : 0,
     )
     return () => clearTimeout(timer)

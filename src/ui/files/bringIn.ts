@@ -1,3 +1,4 @@
+import { ROUTES } from '@/contract/routes'
 import * as tus from 'tus-js-client'
 import { create } from 'zustand'
 import { toast } from 'sonner'
@@ -182,8 +183,7 @@ export const forgetSending = (f: Sending): void => {
 
 /** Puts a file of the library into the lesson and lays it on a track; a picture is only laid when that is asked for. */
 export async function layFile(sha256: string, known?: Medium, layPicture = false): Promise<void> {
-  const medium =
-    known ?? (await ask<{ sha256: string; medium: Medium }[]>('/api/media')).find((m) => m.sha256 === sha256)?.medium
+  const medium = known ?? (await ask(ROUTES.listMedia, { query: {} })).find((m) => m.sha256 === sha256)?.medium
   if (!medium) return
   const firstTake =
     medium.kind === 'take' && bench().lesson.clips.every((c) => bench().lesson.media[c.media]?.kind !== 'take')

@@ -1,3 +1,4 @@
+import { ROUTES } from '@/contract/routes'
 import { toast } from 'sonner'
 import type { Job } from '@/contract/news'
 import { bench } from '../bench/store'
@@ -10,7 +11,7 @@ import { loadJobs, useJobs, watchJob } from '../kit/jobs'
  */
 export async function findPointer(sha256: string): Promise<void> {
   try {
-    const { id } = await ask<{ id: string }>(`/api/media/${sha256}/trace`, 'POST', { lesson: bench().id })
+    const { id } = await ask(ROUTES.startTrace, { at: { sha: sha256 }, body: { lesson: bench().id } })
     watchJob(id)
     await loadJobs()
   } catch (e) {

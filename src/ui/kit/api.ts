@@ -1,3 +1,4 @@
+import { addressOf, type Asked, type Route } from '@/contract/route'
 /** What the server answered instead of doing it. */
 export class Refusal extends Error {
   constructor(
@@ -18,15 +19,16 @@ export const earlyScript = (path: string): string =>
   `globalThis.early={path:${JSON.stringify(path)},answer:fetch(${JSON.stringify(path)},{cache:"no-store"})` +
   `.then((r)=>r.ok?r.json():null).catch(()=>null)}`
 
-/** Asks the server. @throws Refusal with its sentence; TypeError when it cannot be reached */
-export async function ask<T = unknown>(
-  path: string,
-  method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET',
-  body?: unknown,
-  signal?: AbortSignal,
-): Promise<T> {
-  const response = await fetch(path, {
-    method,
+/** Asks the server by one of its routes. @throws Refusal with its sentence; TypeError when it cannot be reached */
+export async function ask<P extends string, Q, B, A>(
+  route: Route<P, Q, B, A>,
+  ...[asked, signal]: object extends Asked<P, Q, B>
+    ? [asked?: Asked<P, Q, B>, signal?: AbortSignal]
+    : [asked: Asked<P, Q, B>, signal?: AbortSignal]
+): Promise<A> {
+  const { body } = (asked ?? {}) as { body?: unknown }
+  const response = await fetch(addressOf(route, asked ?? {}), {
+    method: route.method,
     cache: 'no-store',
     ...(signal && { signal }),
     ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
@@ -34,7 +36,7 @@ export async function ask<T = unknown>(
   const answer = (await response.json().catch(() => ({}))) as { sentence?: string } & Record<string, unknown>
   if (!response.ok)
     throw new Refusal(response.status, answer.sentence ?? 'The server could not do this. Try again.', answer)
-  return answer as T
+  return answer as A
 }
 /**
  * What the page itself asked for while its scripts were still coming; once, and null when that failed or was something

@@ -1,3 +1,4 @@
+import { ROUTES } from '@/contract/routes'
 import { toast } from 'sonner'
 import { create } from 'zustand'
 import { isOver, type Job, type News } from '@/contract/news'
@@ -22,7 +23,7 @@ export function hearJob({ job, gone }: Extract<News, { about: 'job' }>): void {
 /** Asks how everything stands: when the line to the server is there, or there again. */
 export async function loadJobs(): Promise<void> {
   const at = heard
-  const rows = await ask<Job[]>('/api/jobs').catch(() => null)
+  const rows = await ask(ROUTES.listJobs, { query: {} }).catch(() => null)
   if (!rows) return
   // What was heard while the answer was on its way is newer than the answer.
   if (heard !== at) {
@@ -46,8 +47,7 @@ function say(job: Job): void {
   if (job.sentence) toast.warning(job.sentence, { duration: 12_000 })
 }
 
-const act = (path: string, method: 'POST' | 'DELETE', body?: object): void =>
-  void ask(path, method, body).then(loadJobs, (e: unknown) => toast.error(sentenceOf(e)))
-export const cancelJob = (id: string): void => act(`/api/jobs/${id}`, 'POST', { do: 'cancel' })
-export const retryJob = (id: string): void => act(`/api/jobs/${id}`, 'POST', { do: 'retry' })
-export const forgetJob = (id: string): void => act(`/api/jobs/${id}`, 'DELETE')
+const then = (asked: Promise<unknown>): void => void asked.then(loadJobs, (e: unknown) => toast.error(sentenceOf(e)))
+export const cancelJob = (id: string): void => then(ask(ROUTES.actOnJob, { at: { id }, body: { do: 'cancel' } }))
+export const retryJob = (id: string): void => then(ask(ROUTES.actOnJob, { at: { id }, body: { do: 'retry' } }))
+export const forgetJob = (id: string): void => then(ask(ROUTES.forgetJob, { at: { id } }))

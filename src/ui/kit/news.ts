@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react'
-import type { News } from '@/contract/news'
+import { News } from '@/contract/news'
 
 interface Listener {
   onNews: (news: News) => void
@@ -14,8 +14,9 @@ function join(listener: Listener): () => void {
   if (!line) {
     line = new EventSource('/api/events')
     line.onmessage = (e) => {
-      const news = JSON.parse(e.data as string) as News
-      for (const l of listeners) l.onNews(news)
+      // A line that this window does not know is one of a newer program.
+      const news = News.safeParse(JSON.parse(e.data as string)).data
+      if (news) for (const l of listeners) l.onNews(news)
     }
     line.onopen = () => {
       for (const l of listeners) l.onOpen?.()

@@ -1,11 +1,12 @@
 'use client'
 
+import { ROUTES, type LessonRow } from '@/contract/routes'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import { lengthText, type Rate } from '@/core/time'
+import { lengthText } from '@/core/time'
 import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { useNews } from '../kit/news'
@@ -13,18 +14,6 @@ import { Tips } from '../kit/tips'
 import { PageHead } from './PageHead'
 
 /** A lesson as the library lists it. */
-export interface Row {
-  id: string
-  name: string
-  revision: number
-  frames: number
-  rate: Rate
-  width: number
-  height: number
-  elements: number
-  updatedAt: string
-}
-
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 
 /** An icon that stands on every card is drawn once, and used. */
@@ -38,14 +27,14 @@ const Drawn = ({ id }: { id: string }) => (
  * The library of lessons; it comes with those that there were when its page was made, null when they could not be
  * listed.
  */
-export function Lessons({ first }: { first: Row[] | null }) {
+export function Lessons({ first }: { first: LessonRow[] | null }) {
   const router = useRouter()
   const [rows, setRows] = useState(first)
   const [search, setSearch] = useState('')
   const [trouble, setTrouble] = useState<string | null>(null)
   const load = useCallback(
     () =>
-      void ask<Row[]>(`/api/lessons?search=${encodeURIComponent(search)}`).then(
+      void ask(ROUTES.listLessons, { query: { search } }).then(
         (r) => {
           setRows(r)
           setTrouble(null)
@@ -65,34 +54,34 @@ export function Lessons({ first }: { first: Row[] | null }) {
     if (n.about === 'lesson') load()
   }, load)
   const make = () =>
-    void ask<{ id: string }>('/api/lessons', 'POST', { name: 'New lesson' }).then(
+    void ask(ROUTES.makeLesson, { body: { name: 'New lesson' } }).then(
       ({ id }) => router.push(`/lessons/${id}`),
       (e: unknown) => toast.error(sentenceOf(e)),
     )
   const [loading, setLoading] = useState(false)
   const demo = () => {
     setLoading(true)
-    void ask('/api/lessons', 'POST', { demo: true })
+    void ask(ROUTES.makeLesson, { body: { demo: true } })
       .then(load, (e: unknown) => toast.error(sentenceOf(e)))
       .finally(() => setLoading(false))
   }
-  const copy = (r: Row) =>
-    void ask('/api/lessons', 'POST', { copyOf: r.id }).then(
+  const copy = (r: LessonRow) =>
+    void ask(ROUTES.makeLesson, { body: { copyOf: r.id } }).then(
       () => {
         load()
         toast(`“${r.name}” is duplicated.`)
       },
       (e: unknown) => toast.error(sentenceOf(e)),
     )
-  const remove = (r: Row) =>
-    void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: true }).then(
+  const remove = (r: LessonRow) =>
+    void ask(ROUTES.removeLesson, { at: { id: r.id }, body: { removed: true } }).then(
       () => {
         load()
         toast(`“${r.name}” is removed.`, {
           duration: 12_000,
           action: {
             label: 'Put it back',
-            onClick: () => void ask(`/api/lessons/${r.id}`, 'PATCH', { removed: false }).then(load),
+            onClick: () => void ask(ROUTES.removeLesson, { at: { id: r.id }, body: { removed: false } }).then(load),
           },
         })
       },

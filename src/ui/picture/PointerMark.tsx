@@ -1,3 +1,4 @@
+import { ROUTES } from '@/contract/routes'
 import { useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { correctPointer } from '@/core/edits'
@@ -19,10 +20,9 @@ async function correct(media: string, us: number, at: Point): Promise<void> {
   })
   const { lesson } = bench()
   try {
-    const piece = await ask<[number, number, number][]>(
-      `/api/media/${lesson.media[media]!.sha256}/pointer`,
-      'POST',
-      { us, x: at.x, y: at.y },
+    const piece = await ask(
+      ROUTES.pointerNear,
+      { at: { sha: lesson.media[media]!.sha256 }, body: { us, x: at.x, y: at.y } },
       control.signal,
     )
     const done = edit('Correct the pointer', correctPointer(media, piece.length > 0 ? piece : [[us, at.x, at.y]], us))

@@ -1,3 +1,4 @@
+import { besideUrl } from '@/contract/beside'
 import { framesPerSecond } from '@/core/time'
 import { layersAt, sourcesAt } from '@/core/scene'
 import { footageIn, type Footage, type Picture } from '@/core/display'
@@ -161,10 +162,7 @@ export class Player {
     if (!reader)
       this.readers.set(
         key,
-        (reader = new TakeReader(
-          mediaUrl(small ? medium.file.replace(/take\.mp4$/, 'proxy.mp4') : medium.file),
-          medium.rate,
-        )),
+        (reader = new TakeReader(small ? besideUrl(medium.sha256, 'proxy') : mediaUrl(medium.file), medium.rate)),
       )
     return reader
   }

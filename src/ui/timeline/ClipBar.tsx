@@ -1,3 +1,4 @@
+import { besideUrl, FILM } from '@/contract/beside'
 import { memo } from 'react'
 import { moveClip, trimClip, type Edit } from '@/core/edits'
 import { clipEnd, sourceUsAt } from '@/core/lesson/clips'
@@ -9,8 +10,6 @@ import { CATCH_PX, useView } from './view'
 import { Wave } from './Wave'
 
 type Part = 'body' | 'start' | 'end'
-const FILM_PX = 160
-const COLUMNS = 10
 
 /** A take or a sound on its track, with its film strip or its waveform: drag to move, its ends to trim. */
 export const ClipBar = memo(function ClipBar({
@@ -89,7 +88,7 @@ export const ClipBar = memo(function ClipBar({
       })
     }
   }
-  const shrink = each / FILM_PX
+  const shrink = each / FILM.width
   return (
     <div
       data-clip={clip.id}
@@ -119,11 +118,11 @@ export const ClipBar = memo(function ClipBar({
           style={{
             left: x,
             width: each,
-            backgroundImage: `url(/media/${medium.sha256}/film.jpg)`,
-            backgroundSize: `${FILM_PX * COLUMNS * shrink}px auto`,
+            backgroundImage: `url(${besideUrl(medium.sha256, 'film')})`,
+            backgroundSize: `${FILM.width * FILM.columns * shrink}px auto`,
             backgroundPosition:
-              `-${(n % COLUMNS) * each}px ` +
-              `-${Math.floor(n / COLUMNS) * Math.round((FILM_PX * shape) / 2) * 2 * shrink}px`,
+              `-${(n % FILM.columns) * each}px ` +
+              `-${Math.floor(n / FILM.columns) * Math.round((FILM.width * shape) / 2) * 2 * shrink}px`,
           }}
         />
       ))}

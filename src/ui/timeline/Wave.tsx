@@ -1,17 +1,17 @@
+import { besideUrl, PEAKS_PER_SECOND } from '@/contract/beside'
 import { useEffect, useRef, useState } from 'react'
 import { clipEnd, sourceUsAt } from '@/core/lesson/clips'
 import type { Clip } from '@/core/lesson/schema'
 import { useShown } from '../bench/store'
 import { useView } from './view'
 
-const PEAKS_PER_SECOND = 100
 const loads = new Map<string, Promise<Uint8Array>>()
 const peaksOf = (sha: string): Promise<Uint8Array> => {
   let load = loads.get(sha)
   if (!load)
     loads.set(
       sha,
-      (load = fetch(`/media/${sha}/peaks.bin`).then(async (r) =>
+      (load = fetch(besideUrl(sha, 'peaks')).then(async (r) =>
         r.ok ? new Uint8Array(await r.arrayBuffer()) : new Uint8Array(),
       )),
     )

@@ -1,9 +1,7 @@
-import { z } from 'zod'
+import { ROUTES } from '@/contract/routes'
 import { addExport } from '@/server/exports'
-import { ExportChoice } from '@/server/render/choice'
-import { body, route } from '@/server/web'
+import { answers } from '@/server/web'
 
-export const POST = route(async (request) => {
-  const { lesson, choice } = await body(request, z.object({ lesson: z.string().max(12), choice: ExportChoice }))
-  return Response.json({ id: await addExport(lesson, choice) })
-})
+export const POST = answers(ROUTES.addExport, async ({ body: { lesson, choice } }) => ({
+  id: await addExport(lesson, choice),
+}))

@@ -1,15 +1,12 @@
-import { z } from 'zod'
+import { ROUTES } from '@/contract/routes'
 import { cancelJob, forgetJob, retryJob } from '@/server/jobs'
-import { body, done, route } from '@/server/web'
+import { answers, DONE } from '@/server/web'
 
-type At = { params: Promise<{ id: string }> }
-export const POST = route<At>(async (request, { params }) => {
-  const { id } = await params
-  const wanted = await body(request, z.object({ do: z.enum(['cancel', 'retry']) }))
-  await (wanted.do === 'cancel' ? cancelJob(id) : retryJob(id))
-  return done()
+export const POST = answers(ROUTES.actOnJob, async ({ at: { id = '' }, body }) => {
+  await (body.do === 'cancel' ? cancelJob(id) : retryJob(id))
+  return DONE
 })
-export const DELETE = route<At>(async (_request, { params }) => {
-  await forgetJob((await params).id)
-  return done()
+export const DELETE = answers(ROUTES.forgetJob, async ({ at: { id = '' } }) => {
+  await forgetJob(id)
+  return DONE
 })

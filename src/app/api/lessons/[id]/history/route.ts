@@ -1,10 +1,9 @@
+import { ROUTES } from '@/contract/routes'
 import { readLesson, stretchOf } from '@/server/lessons'
-import { route } from '@/server/web'
+import { answers } from '@/server/web'
 
-/** The next stretch of a lesson's history, backwards or (`?way=redo`) forwards, with the revision it belongs to. */
-export const GET = route<{ params: Promise<{ id: string }> }>(async (request, { params }) => {
-  const { id } = await params
-  const way = new URL(request.url).searchParams.get('way') === 'redo' ? 'redo' : 'undo'
+/** The next stretch of a lesson's history, backwards or forwards, with the revision it belongs to. */
+export const GET = answers(ROUTES.history, async ({ at: { id = '' }, query }) => {
   const { revision } = await readLesson(id)
-  return Response.json({ revision, ...(await stretchOf(id, way)) })
+  return { revision, ...(await stretchOf(id, query.way)) }
 })

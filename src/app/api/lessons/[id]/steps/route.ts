@@ -1,7 +1,5 @@
-import { Step } from '@/contract/steps'
+import { ROUTES } from '@/contract/routes'
 import { takeStep } from '@/server/lessons'
-import { body, route, STEP_BYTES } from '@/server/web'
+import { answers, STEP_BYTES } from '@/server/web'
 
-export const POST = route<{ params: Promise<{ id: string }> }>(async (request, { params }) =>
-  Response.json(await takeStep((await params).id, await body(request, Step, STEP_BYTES))),
-)
+export const POST = answers(ROUTES.takeStep, ({ at, body }) => takeStep(at.id!, body), STEP_BYTES)

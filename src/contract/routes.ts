@@ -1,0 +1,124 @@
+import { z } from 'zod'
+import { PinPlace } from '@/core/edits'
+import type { Lesson } from '@/core/lesson/schema'
+import { Medium } from '@/core/lesson/schema'
+import { Rate } from '@/core/time'
+import { ExportChoice } from './exports'
+import { Job, JOB_KINDS } from './news'
+import { routeAt } from './route'
+import { Step, Taken } from './steps'
+
+const Done = z.object({ done: z.literal(true) })
+const Made = z.object({ id: z.string() })
+const LessonId = z.string().max(12)
+const whole = z.number().int().min(0)
+const us = whole.max(1e12)
+const pixel = 16_384
+
+/** A lesson as the library lists it. */
+export const LessonRow = z.object({
+  id: z.string(),
+  name: z.string(),
+  revision: z.number(),
+  frames: z.number(),
+  rate: Rate,
+  width: z.number(),
+  height: z.number(),
+  elements: z.number(),
+  updatedAt: z.string(),
+})
+export type LessonRow = z.infer<typeof LessonRow>
+
+/** A file that was brought in once. */
+export const LibraryFile = z.object({
+  sha256: z.string(),
+  name: z.string(),
+  kind: Medium.shape.kind,
+  bytes: z.number(),
+  createdAt: z.string(),
+  medium: Medium,
+})
+export type LibraryFile = z.infer<typeof LibraryFile>
+
+/** The patches of a step of the history, as Immer writes them. */
+const Patches = z.array(z.custom<import('immer').Patch>())
+export const HistoryEntry = z.object({ label: z.string(), patches: Patches, inverse: Patches })
+export type HistoryEntry = z.infer<typeof HistoryEntry>
+/** A stretch of a lesson's history next to where it stands, and how many edits lie beyond it. */
+export const HistoryStretch = z.object({ entries: z.array(HistoryEntry), beyond: z.number() })
+export type HistoryStretch = z.infer<typeof HistoryStretch>
+
+/** A lesson with its history next to where it stands; of the steps that were asked about, those that it has taken. */
+export const OpenedLesson = z.object({
+  lesson: z.custom<Lesson>(),
+  revision: z.number(),
+  known: z.array(z.string()),
+  undo: HistoryStretch,
+  redo: HistoryStretch,
+})
+export type OpenedLesson = z.infer<typeof OpenedLesson>
+
+const NewLesson = z.union([
+  z.object({ name: z.string().trim().min(1).max(200) }),
+  z.object({ copyOf: LessonId }),
+  z.object({ demo: z.literal(true) }),
+])
+/** What of a recording is to be followed, and through which time; `turns` of the wheel meanwhile. */
+const Pinned = z.object({
+  fromUs: us,
+  toUs: us,
+  rect: z.tuple([z.number().int(), z.number().int(), z.number().int().min(1), z.number().int().min(1)]),
+  turns: z.array(z.tuple([us, z.number(), z.number()])).max(20_000),
+})
+const inQuery = z.coerce.number().int().min(0)
+
+/** All that can be asked of the server but files: by the page, and answered by `src/app/api`. */
+export const ROUTES = {
+  listLessons: routeAt('GET', '/api/lessons', {
+    query: z.object({ search: z.string().optional() }),
+    answer: z.array(LessonRow),
+  }),
+  makeLesson: routeAt('POST', '/api/lessons', { body: NewLesson, answer: Made }),
+  openLesson: routeAt('GET', '/api/lessons/:id', {
+    query: z.object({ steps: z.string().optional() }),
+    answer: OpenedLesson,
+  }),
+  removeLesson: routeAt('PATCH', '/api/lessons/:id', { body: z.object({ removed: z.boolean() }), answer: Done }),
+  history: routeAt('GET', '/api/lessons/:id/history', {
+    query: z.object({ way: z.enum(['undo', 'redo']) }),
+    answer: HistoryStretch.extend({ revision: z.number() }),
+  }),
+  takeStep: routeAt('POST', '/api/lessons/:id/steps', { body: Step, answer: Taken }),
+  listJobs: routeAt('GET', '/api/jobs', {
+    query: z.object({ kind: z.enum(JOB_KINDS).optional() }),
+    answer: z.array(Job),
+  }),
+  actOnJob: routeAt('POST', '/api/jobs/:id', { body: z.object({ do: z.enum(['cancel', 'retry']) }), answer: Done }),
+  forgetJob: routeAt('DELETE', '/api/jobs/:id', { answer: Done }),
+  addExport: routeAt('POST', '/api/exports', {
+    body: z.object({ lesson: LessonId, choice: ExportChoice }),
+    answer: Made,
+  }),
+  listMedia: routeAt('GET', '/api/media', {
+    query: z.object({ search: z.string().optional(), kind: z.string().optional() }),
+    answer: z.array(LibraryFile),
+  }),
+  startTrace: routeAt('POST', '/api/media/:sha/trace', { body: z.object({ lesson: LessonId }), answer: Made }),
+  pin: routeAt('POST', '/api/media/:sha/pin', { body: Pinned, answer: z.array(PinPlace) }),
+  pointerNear: routeAt('POST', '/api/media/:sha/pointer', {
+    body: z.object({ us, x: z.number().min(0).max(pixel), y: z.number().min(0).max(pixel) }),
+    answer: z.array(z.tuple([z.number(), z.number(), z.number()])),
+  }),
+  soundAtSpeed: routeAt('GET', '/api/media/:sha/sound', {
+    query: z.object({ num: inQuery.min(1).max(1000), den: inQuery.min(1).max(1000) }),
+  }),
+  spotPicture: routeAt('GET', '/api/media/:sha/spot', {
+    query: z.object({
+      us: inQuery.max(1e12),
+      x: inQuery.max(pixel),
+      y: inQuery.max(pixel),
+      w: inQuery.min(16).max(pixel),
+    }),
+  }),
+  poster: routeAt('GET', '/api/lessons/:id/poster', { query: z.object({ revision: inQuery.optional() }) }),
+} as const
