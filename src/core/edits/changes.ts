@@ -1,3 +1,4 @@
+import { memo } from '../values'
 import { produce, type Draft } from 'immer'
 import type { Lesson } from '../lesson/schema'
 import { z } from 'zod'
@@ -22,19 +23,12 @@ export type Change = z.infer<typeof Change>
 
 type Bag = Record<string, unknown>
 const isBag = (v: unknown): v is Bag => typeof v === 'object' && v !== null && !Array.isArray(v)
-const keyed = new WeakMap<object, boolean>()
-function isKeyed(v: unknown): v is { id: string }[] {
-  if (!Array.isArray(v)) return false
-  let known = keyed.get(v)
-  if (known === undefined)
-    keyed.set(
-      v,
-      (known =
-        v.every((x) => isBag(x) && typeof x.id === 'string') &&
-        new Set(v.map((x) => (x as { id: string }).id)).size === v.length),
-    )
-  return known
-}
+const haveIds = memo(
+  (list: readonly unknown[]) =>
+    list.every((x) => isBag(x) && typeof x.id === 'string') &&
+    new Set(list.map((x) => (x as { id: string }).id)).size === list.length,
+)
+const isKeyed = (v: unknown): v is { id: string }[] => Array.isArray(v) && haveIds(v)
 
 /** Whether two plain values are the same to the letter; an absent field and `undefined` count as one. */
 export function same(a: unknown, b: unknown): boolean {

@@ -1,16 +1,12 @@
+import { memo } from '../values'
 import { isDraft, original } from 'immer'
 import type { Element, Lesson } from '../lesson/schema'
 
-const places = new WeakMap<readonly Element[], Map<string, number>>()
 /**
  * Where each element stood before an edit began; known once for a state of the lesson, so that one can be found without
  * touching the others.
  */
-function placesIn(list: readonly Element[]): Map<string, number> {
-  let map = places.get(list)
-  if (!map) places.set(list, (map = new Map(list.map((e, i) => [e.id, i]))))
-  return map
-}
+const placesIn = memo((list: readonly Element[]) => new Map(list.map((e, i) => [e.id, i])))
 
 /** An element of a lesson or of a draft of one, by its id; of a draft only that one is drafted. */
 export function elementIn(lesson: Lesson, id: string): Element | undefined {

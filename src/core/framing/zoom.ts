@@ -2,7 +2,7 @@ import { goingOf, type Going } from '../kinds'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Matrix, Rect } from '../geometry'
 import { atPose, poseAt, posedAt } from '../motion'
-import { ease } from '../values'
+import { ease, memo } from '../values'
 import type { Timed } from '../timing'
 import { smoothWay } from './smoothWay'
 
@@ -62,20 +62,13 @@ interface Zoom {
   e: Element
   going: Going
 }
-const zooms = new WeakMap<readonly Element[], Zoom[]>()
 /** The zooms among elements; these are gone through once, however many frames are asked about. */
-function zoomsOf(elements: readonly Element[]): Zoom[] {
-  let own = zooms.get(elements)
-  if (!own)
-    zooms.set(
-      elements,
-      (own = elements.flatMap((e) => {
-        const going = goingOf(e)
-        return going ? [{ e, going }] : []
-      })),
-    )
-  return own
-}
+const zoomsOf = memo((elements: readonly Element[]): Zoom[] =>
+  elements.flatMap((e) => {
+    const going = goingOf(e)
+    return going ? [{ e, going }] : []
+  }),
+)
 
 /** Which part of the lesson's frame fills the picture at a frame. A zoom that starts during another goes on from it. */
 export function framingAt(timed: Timed, frame: number): Rect {

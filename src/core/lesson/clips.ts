@@ -1,3 +1,4 @@
+import { isSettled, memo } from '../values'
 import type { Clip, Lesson, Medium } from './schema'
 import type { Rate, Us } from '../time'
 import { frameOf, sourceAt, timeMapOf, wholeFrames, type TimeMap } from './timeMap'
@@ -5,15 +6,8 @@ import type { Point, Rect } from '../geometry'
 
 export const clipEnd = (clip: Clip): number => clip.at + clip.length
 
-const maps = new WeakMap<Clip, TimeMap>()
-/** The time map of a clip, known once for a clip that does not change any more. */
-export function mapOf(clip: Clip): TimeMap {
-  const known = maps.get(clip)
-  if (known) return known
-  const map = timeMapOf(clip)
-  if (Object.isFrozen(clip)) maps.set(clip, map)
-  return map
-}
+/** The time map of a clip. */
+export const mapOf: (clip: Clip) => TimeMap = memo(timeMapOf, { settled: isSettled })
 
 /** The medium's time that is heard or shown at a lesson frame. */
 export const sourceUsAt = (clip: Clip, frame: number, rate: Rate): Us => sourceAt(mapOf(clip), frame - clip.at, rate)

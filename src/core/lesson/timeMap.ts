@@ -1,3 +1,4 @@
+import { memo } from '../values'
 import type { Clip } from './schema'
 import { frameStartUs, type Frames, type Rate, type Us } from '../time'
 
@@ -38,33 +39,33 @@ export interface Laid {
   pace: Rational | null
 }
 
-const laidOut = new WeakMap<TimeMap, { rate: Rate; out: readonly Laid[] }>()
-/** The stretches of a map one after another, in lesson time. Half-open: [fromUs, toUs). */
-export function laid(map: TimeMap, rate: Rate): readonly Laid[] {
-  const known = laidOut.get(map)
-  if (known && known.rate.num === rate.num && known.rate.den === rate.den) return known.out
-  const out: Laid[] = []
-  let at = 0
-  let sourceUs = map.inUs
-  for (const s of map.stretches) {
-    if ('hold' in s) {
-      const toUs = at + frameStartUs(s.hold, rate)
-      out.push({ fromUs: at, toUs, sourceUs, speed: 0, lastSpeed: 0, pace: null })
-      at = toUs
-      continue
+const laidOut = memo(
+  ({ map, rate }: { map: TimeMap; rate: Rate }): readonly Laid[] => {
+    const out: Laid[] = []
+    let at = 0
+    let sourceUs = map.inUs
+    for (const s of map.stretches) {
+      if ('hold' in s) {
+        const toUs = at + frameStartUs(s.hold, rate)
+        out.push({ fromUs: at, toUs, sourceUs, speed: 0, lastSpeed: 0, pace: null })
+        at = toUs
+        continue
+      }
+      const speed = s.speed.num / s.speed.den
+      const lastSpeed = s.ramp ? s.ramp.num / s.ramp.den : speed
+      // A stretch that does not get anywhere, or the wrong way, is passed over.
+      const long = ((s.toUs - sourceUs) * 2) / (speed + lastSpeed)
+      if (!(long > 0)) continue
+      out.push({ fromUs: at, toUs: at + long, sourceUs, speed, lastSpeed, pace: s.speed })
+      at += long
+      sourceUs = s.toUs
     }
-    const speed = s.speed.num / s.speed.den
-    const lastSpeed = s.ramp ? s.ramp.num / s.ramp.den : speed
-    // A stretch that does not get anywhere, or the wrong way, is passed over.
-    const long = ((s.toUs - sourceUs) * 2) / (speed + lastSpeed)
-    if (!(long > 0)) continue
-    out.push({ fromUs: at, toUs: at + long, sourceUs, speed, lastSpeed, pace: s.speed })
-    at += long
-    sourceUs = s.toUs
-  }
-  laidOut.set(map, { rate, out })
-  return out
-}
+    return out
+  },
+  { by: ({ map }) => map, needs: ({ rate }) => [rate.num, rate.den] },
+)
+/** The stretches of a map one after another, in lesson time. Half-open: [fromUs, toUs). */
+export const laid = (map: TimeMap, rate: Rate): readonly Laid[] => laidOut({ map, rate })
 
 /** The source's time so long into a stretch. */
 const within = ({ fromUs, toUs, sourceUs, speed, lastSpeed }: Laid, us: number): number => {

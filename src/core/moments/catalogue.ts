@@ -1,3 +1,4 @@
+import { memo } from '../values'
 import type { Lesson, MomentKind } from '../lesson/schema'
 import { clipEnd, lessonFrameOf, lessonLength, placeOnLesson } from '../lesson/clips'
 import type { Point, Rect } from '../geometry'
@@ -27,23 +28,18 @@ export interface TimedMoment {
  * Every moment of a lesson by its id: those of its media, its words and phrases, its cuts, its
  * own marks and chapters, and its start and end. A medium shown twice gives its moments where it is shown first.
  */
-export function catalogue(lesson: Lesson): Map<string, TimedMoment> {
-  const needs = [
+export const catalogue = memo(collected, {
+  by: (lesson: Lesson) => lesson.media,
+  // Most edits change nothing of it.
+  needs: (lesson) => [
     lesson.clips,
     lesson.moments,
     lesson.rate,
     lesson.frame,
     lessonLength(lesson),
     ...Object.values(lesson.media).flatMap((m) => [m, m.moments, m.words]),
-  ]
-  const before = catalogues.get(lesson.media)
-  if (before?.needs.length === needs.length && before.needs.every((v, i) => v === needs[i])) return before.out
-  const out = collected(lesson)
-  catalogues.set(lesson.media, { needs, out })
-  return out
-}
-/** The last catalogue for a lesson's media, with all else that it depends on: most edits change nothing of it. */
-const catalogues = new WeakMap<Lesson['media'], { needs: unknown[]; out: Map<string, TimedMoment> }>()
+  ],
+})
 
 function collected(lesson: Lesson): Map<string, TimedMoment> {
   const out = new Map<string, TimedMoment>()

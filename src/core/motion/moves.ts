@@ -1,4 +1,4 @@
-import { isNumber } from '../values'
+import { isNumber, memo } from '../values'
 import type { Element } from '../lesson/schema'
 import { movesOf, type Move, type Timed } from '../timing'
 import { ease } from '../values'
@@ -25,8 +25,6 @@ export interface Motion {
 
 export { edgeFrame, type Move } from '../timing'
 
-const known = new WeakMap<Timed, Map<string, Motion>>()
-
 function compute(timed: Timed, e: Element): Motion {
   const span = timed.spans.get(e.id)!
   const moves = movesOf(timed, e)
@@ -49,10 +47,11 @@ function compute(timed: Timed, e: Element): Motion {
   return { moves, steps, from: Math.min(...moves.map((m) => m.from)), to: Math.max(...moves.map((m) => m.to)) }
 }
 
+/** What is known of the moves of a timed lesson's elements, as far as it was asked for. */
+const motions = memo((_timed: Timed) => new Map<string, Motion>())
 /** An element’s moves in the lesson’s frames, in the order in which they land. */
 export function motionOf(timed: Timed, e: Element): Motion {
-  let all = known.get(timed)
-  if (!all) known.set(timed, (all = new Map()))
+  const all = motions(timed)
   let motion = all.get(e.id)
   if (!motion) all.set(e.id, (motion = compute(timed, e)))
   return motion

@@ -1,5 +1,5 @@
 import { fieldsOf, kindName } from '../kinds'
-import { fitting, isNumber, setAt, valueAt, type Field, type NumberField } from '../values'
+import { fitting, isNumber, setAt, valueAt, type Field, type NumberField, memoByText } from '../values'
 import type { Element } from '../lesson/schema'
 import type { KeyValue } from '../values'
 
@@ -53,7 +53,7 @@ export function keyableValue(e: Element, path: string): KeyValue | undefined {
   return typeof value === 'number' && property && isNumber(property) ? fitting(property, value) : value
 }
 
-const keysOf = new Map<string, string[]>()
+const keysOf = memoByText((path) => path.split('.'))
 /**
  * A copy of an element with values set by path; what is not touched is shared. A value whose place is not there is left
  * out.
@@ -62,8 +62,7 @@ export function withValues(e: Element, values: Iterable<[string, KeyValue]>): El
   const out = { ...e } as Element
   const own = new Set<object>([out])
   for (const [path, value] of values) {
-    let keys = keysOf.get(path)
-    if (!keys) keysOf.set(path, (keys = path.split('.')))
+    const keys = keysOf(path)
     let holder = out as unknown as Record<string, unknown>
     let i = 0
     for (; i < keys.length - 1; i++) {

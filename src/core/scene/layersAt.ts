@@ -1,3 +1,4 @@
+import { memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { clipEnd, fitRect, sourceFrameAt } from '../lesson/clips'
 import { hasPlace, isView, kindOf, localBox } from '../kinds'
@@ -29,7 +30,7 @@ type Seen = { element: Element; span: Span; from: number; to: number }
  * What is known of a timed lesson: its elements back to front, and which of them may be seen in a run of 64 frames, as
  * far as it was asked for.
  */
-const indexes = new WeakMap<Timed, { stack: readonly Element[]; runs: Map<number, Seen[]> }>()
+const indexOf = memo((timed: Timed) => ({ stack: stacked(timed.lesson), runs: new Map<number, Seen[]>() }))
 
 /**
  * Back to front: by track, the uppermost track in front; within a track as given; but that a drawn pointer is over the
@@ -54,8 +55,7 @@ function byTrack(elements: readonly Element[], place: Map<string, number>): Elem
 
 /** Which elements may be seen in a frame's run of 64, in stacking order. */
 function seenNear(timed: Timed, frame: number): Seen[] {
-  let index = indexes.get(timed)
-  if (!index) indexes.set(timed, (index = { stack: stacked(timed.lesson), runs: new Map() }))
+  const index = indexOf(timed)
   const run = Math.floor(frame / BUCKET)
   let found = index.runs.get(run)
   if (found) return found

@@ -1,3 +1,4 @@
+import { memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { kindOf, localBox } from '../kinds'
 import { framingAt, framingMatrix } from '../framing'
@@ -31,12 +32,7 @@ export interface Placement {
 }
 
 const DEEPEST = 32
-const byIds = new WeakMap<Lesson, Map<string, Element>>()
-function elementById(lesson: Lesson, id: string): Element | undefined {
-  let map = byIds.get(lesson)
-  if (!map) byIds.set(lesson, (map = new Map(lesson.elements.map((e) => [e.id, e]))))
-  return map.get(id)
-}
+const byId = memo((lesson: Lesson) => new Map(lesson.elements.map((e) => [e.id, e])))
 
 /**
  * What carries an element at a frame: where the one it rides on has gone since they were joined, and how much of that
@@ -50,7 +46,7 @@ export function carryOf(
   depth = 0,
 ): { matrix: Matrix; opacity: number } {
   if (!e.rides) return { matrix: IDENTITY, opacity: 1 }
-  const on = e.rides.on === null || depth > DEEPEST ? undefined : elementById(timed.lesson, e.rides.on)
+  const on = e.rides.on === null || depth > DEEPEST ? undefined : byId(timed.lesson).get(e.rides.on)
   if (!on) return { matrix: e.rides.by, opacity: 1 }
   const p = placementOf(timed, on, frame, framing, depth + 1)
   return {

@@ -1,3 +1,4 @@
+import { isSettled, memo } from '../values'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { lessonLength } from '../lesson/clips'
 import { catalogue } from '../moments'
@@ -78,23 +79,18 @@ function circleNamed(circle: readonly Element[], findings: Finding[]): void {
   }
 }
 
-const freeSpans = new WeakMap<Element, Span>()
 /**
  * When an element stands that hangs on nothing, as most of a large lesson do: it is the element's own. Null when it
  * hangs on something, or ends before it starts.
  */
-function freeSpan(e: Element): Span | null {
-  const known = freeSpans.get(e)
-  if (known) return known
-  const { start, end } = e
-  if (start.on !== 'loose' || (end.on !== 'loose' && end.on !== 'length')) return null
-  const [from, to] = [start.frame, end.on === 'loose' ? end.frame : start.frame + end.frames]
-  if (to <= from) return null
-  const span = { from, to, startLost: false, endLost: false }
-  // What is not frozen yet may still change.
-  if (Object.isFrozen(e)) freeSpans.set(e, span)
-  return span
-}
+const freeSpan = memo(
+  ({ start, end }: Element): Span | null => {
+    if (start.on !== 'loose' || (end.on !== 'loose' && end.on !== 'length')) return null
+    const [from, to] = [start.frame, end.on === 'loose' ? end.frame : start.frame + end.frames]
+    return to <= from ? null : { from, to, startLost: false, endLost: false }
+  },
+  { settled: isSettled },
+)
 
 function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, findings: Finding[]): void {
   for (const e of lesson.elements) {

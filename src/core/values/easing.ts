@@ -1,3 +1,4 @@
+import { memoByText } from './memo'
 import { z } from 'zod'
 
 type Curve = (x: number) => number
@@ -200,15 +201,7 @@ function parse(easing: string): Curve | null {
   }
 }
 
-const curves = new Map<string, Curve | null>()
-function curveOf(easing: string): Curve | null {
-  let curve = curves.get(easing)
-  if (curve === undefined) {
-    if (curves.size > 1000) curves.clear()
-    curves.set(easing, (curve = parse(easing)))
-  }
-  return curve
-}
+const curveOf: (easing: string) => Curve | null = memoByText(parse)
 
 /**
  * How a move spreads its way over its time, as CSS writes it: a name, `cubic-bezier()`, `steps()`, `linear()`; of our
