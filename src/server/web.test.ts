@@ -1,3 +1,4 @@
+import { ROUTES } from '@/contract/routes'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -5,7 +6,7 @@ import { z } from 'zod'
 import { kindByContent } from './ingest/kinds'
 import { sendFile } from './media/serve'
 import { Problem } from './problem'
-import { body, route } from './web'
+import { body, route, answers } from './web'
 
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-web-'))
 const ask = (headers: Record<string, string>, init: RequestInit = {}) =>
@@ -116,4 +117,19 @@ test('files are known by their first bytes, not by their names', async () => {
   ]
   for (const [bytes, wanted] of cases)
     expect([bytes.toString().slice(0, 20), await kind(bytes)]).toEqual([bytes.toString().slice(0, 20), wanted])
+})
+test('a route of the contract is answered by its schema: what is asked is checked, and its parts are given', async () => {
+  const found = await answers(ROUTES.listJobs, async ({ query, at }) => [{ query, at }] as never)(
+    new Request('http://127.0.0.1:4320/api/jobs?kind=export', { headers: { host: '127.0.0.1:4320' } }),
+    { params: Promise.resolve(undefined) },
+  )
+  expect(await found.json()).toEqual([{ query: { kind: 'export' }, at: {} }])
+  const wrong = await answers(ROUTES.listJobs, async () => [])(
+    new Request('http://127.0.0.1:4320/api/jobs?kind=cake', { headers: { host: '127.0.0.1:4320' } }),
+    { params: Promise.resolve({}) },
+  )
+  expect([wrong.status, ((await wrong.json()) as { sentence: string }).sentence]).toEqual([
+    400,
+    expect.stringContaining('kind'),
+  ])
 })

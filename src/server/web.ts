@@ -55,9 +55,10 @@ export const answers = <P extends string, Q, B, A>(
   wanted: Route<P, Q, B, A>,
   handler: (given: Given<Q, B>) => Promise<A>,
   most = MOST_BYTES,
-): Handler<{ params: Promise<Record<string, string>> }> =>
+): Handler<{ params: Promise<Record<string, string> | undefined> }> =>
   route(async (request, { params }) => {
-    const at = await params
+    // A path without parts has none.
+    const at = (await params) ?? {}
     if (at.sha !== undefined) shaIn(at.sha)
     const query = queryOf(request, wanted.query)
     const sent =
