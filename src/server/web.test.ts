@@ -118,7 +118,7 @@ test('files are known by their first bytes, not by their names', async () => {
   for (const [bytes, wanted] of cases)
     expect([bytes.toString().slice(0, 20), await kind(bytes)]).toEqual([bytes.toString().slice(0, 20), wanted])
 })
-test('a route of the contract is answered by its schema: what is asked is checked, and its parts are given', async () => {
+test('a route of the contract is answered by its schema: what is asked is checked, its parts are given', async () => {
   const found = await answers(ROUTES.listJobs, async ({ query, at }) => [{ query, at }] as never)(
     new Request('http://127.0.0.1:4320/api/jobs?kind=export', { headers: { host: '127.0.0.1:4320' } }),
     { params: Promise.resolve(undefined) },
