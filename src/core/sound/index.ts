@@ -1,1 +1,2 @@
+export * from './mixer'
 export * from './plan'

@@ -11,7 +11,7 @@ const lessonOf = (...clips: Lesson['clips']): Lesson => {
 test('a clip is heard from its own frame on, from the place in its medium that it begins with', () => {
   const plan = soundPlan(lessonOf(clip('c', 30, 60, { inUs: 2_000_000, levelDb: -6 })), 0)
   expect(plan).toMatchObject([{ atUs: 1_000_000, longUs: 2_000_000, sourceUs: 2_000_000, speed: 1, stretched: false }])
-  expect(plan[0]!.gain).toBeCloseTo(0.501, 3)
+  expect(plan[0]!.levels[0]!.gain).toBeCloseTo(0.501, 3)
 })
 test('in a passage that begins within it, it goes on from where it is then, at its own speed', () => {
   const double = { num: 2, den: 1 }

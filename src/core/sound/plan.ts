@@ -15,8 +15,8 @@ export interface Heard {
   pace: Rational
   /** Whether its sound is stretched, so that it keeps its pitch; else the pitch goes with the speed. */
   stretched: boolean
-  /** What every sample is multiplied by. */
-  gain: number
+  /** What samples are multiplied by at times from the piece's beginning on; in between evenly more or less. */
+  levels: { atUs: number; gain: number }[]
 }
 
 /** By which the stretched sound of a piece is known: it is made once for a medium and a speed. */
@@ -48,7 +48,7 @@ export function soundPlan(lesson: Lesson, from: number, to = Infinity): Heard[] 
           speed,
           pace,
           stretched: isStretched(pace),
-          gain: 10 ** (clip.levelDb / 20),
+          levels: [{ atUs: 0, gain: 10 ** (clip.levelDb / 20) }],
         },
       ]
     })

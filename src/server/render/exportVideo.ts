@@ -10,13 +10,14 @@ import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
 import { layersAt } from '@/core/scene'
 import type { Picture } from '@/core/display'
+import { CHANNELS, MIX_RATE, soundPlan } from '@/core/sound'
 import { resolve } from '@/core/timing'
 import type { ExportChoice } from '@/contract/exports'
 import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
 import { Composer } from './composer'
 import { freePlanes } from './planes'
-import { soundArguments, stretchedSounds } from './sound'
+import { mixInto, stretchedSounds } from './sound'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
 
@@ -85,7 +86,7 @@ export async function exportVideo(
       ? e
       : new Error(`The sound cannot be made faster or slower: ${(e as Error).message}.`)
   })
-  const sound = soundArguments(lesson, root, from, to, 1, stretched)
+  const heard = soundPlan(lesson, from, to).length > 0 ? widePipe() : null
   const part = `${out}.part`
   const scale =
     choice.height && choice.height !== lesson.frame.height ? ['-vf', `scale=-2:${choice.height}:flags=bicubic`] : []
@@ -106,21 +107,23 @@ export async function exportVideo(
       `${lesson.rate.num}/${lesson.rate.den}`,
       '-i',
       'pipe:0',
-      ...(sound
+      ...(heard
         ? [
-            ...sound.inputs,
-            '-filter_complex',
-            sound.graph,
+            '-f',
+            'f32le',
+            '-ar',
+            String(MIX_RATE),
+            '-ac',
+            String(CHANNELS),
+            '-i',
+            'pipe:3',
             '-map',
             '0:v',
             '-map',
-            '[sound]',
-            '-c:a',
-            'aac',
-            '-b:a',
-            '160k',
+            '1:a',
           ]
         : []),
+      ...(heard ? ['-c:a', 'aac', '-b:a', '160k'] : []),
       ...scale,
       ...encoderArguments(choice.quality),
       '-movflags',
@@ -129,15 +132,30 @@ export async function exportVideo(
       'mp4',
       part,
     ],
-    { stdio: [toEncoder.fd, 'ignore', 'pipe'], env: { ...process.env, ...KEEP_BUFFERS } },
+    {
+      stdio: [toEncoder.fd, 'ignore', 'pipe', ...(heard ? [heard.from.fd] : [])],
+      env: { ...process.env, ...KEEP_BUFFERS },
+    },
   )
   void toEncoder.close()
+  void heard?.from.close()
   let errors = ''
   encoder.stderr!.on('data', (d: Buffer) => {
     errors = (errors + d.toString()).slice(-1000)
   })
   const over = ended(encoder)
   let broken = false
+  // The sound is mixed as the encoder takes it, beside the pictures.
+  const mixing = new AbortController()
+  let unheard: unknown = null
+  const mixed = heard
+    ? mixInto(heard.to, lesson, root, from, to, stretched, mixing.signal).catch((e: unknown) => {
+        // Where nobody reads any more, the encoder’s own end says why.
+        const unread = (e as NodeJS.ErrnoException).code === 'EPIPE'
+        unheard = mixing.signal.aborted || broken || unread ? null : e
+        broken = true
+      })
+    : Promise.resolve()
   const takes = new Takes(lesson, root)
   const composer = new Composer(takes, stills)
   const stop = () => {
@@ -172,6 +190,8 @@ export async function exportVideo(
     }
     await last
     await frames.close()
+    if (!broken) await Promise.race([mixed, over])
+    if (unheard) throw unheard
     const code = await over
     signal?.throwIfAborted()
     if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the encoder')
@@ -185,11 +205,13 @@ export async function exportVideo(
     await rename(part, out)
   } finally {
     signal?.removeEventListener('abort', stop)
+    mixing.abort()
     stop()
     await takes.close()
     await last
     await frames.close()
     await over
+    await mixed
     await rm(part, { force: true })
     await rm(scratch, { recursive: true, force: true })
   }

@@ -26,7 +26,8 @@ import { exportVideo } from './exportVideo'
 import { renderFrame } from './frame'
 import { soundPlan, stretchKey } from '@/core/sound'
 import { stretchedSound } from '../media/stretch'
-import { soundArguments } from './sound'
+import { mixInto } from './sound'
+import { readWhole, widePipe } from './pipe'
 
 jest.setTimeout(180_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-render-'))
@@ -294,15 +295,40 @@ test('what cannot be exported says why, and a cancelled export leaves no file', 
   expect(existsSync(at('stopped.mp4'))).toBe(false)
   expect(readdirSync(dir).filter((f) => f.endsWith('.part'))).toEqual([])
 })
-test('the sound of a moved, muted or louder clip is cut to the sample', () => {
+/** The mix of a lesson's passage, left channel. */
+async function mixOf(lesson: Lesson, from: number, to: number, stretched = new Map<string, string>()) {
+  const { from: end, to: sink } = widePipe()
+  const bytes = new Uint8Array(Math.round(((to - from) * 48_000) / 30) * 8)
+  const [whole] = await Promise.all([
+    readWhole(end, bytes),
+    mixInto(sink, lesson, dir, from, to, stretched, new AbortController().signal),
+  ])
+  expect(whole).toBe(true)
+  expect(await readWhole(end, new Uint8Array(1))).toBe(false)
+  await end.close()
+  return new Float32Array(bytes.buffer).filter((_, i) => i % 2 === 0)
+}
+test('the sound of a moved, muted or louder clip is cut to the sample', async () => {
   const lesson: Lesson = { ...base, clips: [clip('c1', 30, 60, { inUs: 1_000_000, levelDb: -6 })] }
-  const graph = soundArguments(lesson, dir, 0, 120, 1)!.graph
-  expect(graph).toContain('atrim=start_sample=48000:end_sample=144000')
-  expect(graph).toContain('adelay=delays=48000S:all=1')
-  expect(graph).toContain('volume=0.501187')
-  expect(graph).toContain('atrim=end_sample=192000')
-  expect(soundArguments({ ...lesson, clips: [clip('c1', 30, 60, { muted: true })] }, dir, 0, 120, 1)).toBeNull()
-  expect(soundArguments(lesson, dir, 100, 120, 1)).toBeNull()
+  const mix = await mixOf(lesson, 0, 120)
+  const plain = await mixOf({ ...base, clips: [clip('c1', 0, 120)] }, 0, 120)
+  expect(mix.length).toBe(192_000)
+  expect(mix.subarray(0, 48_000).every((v) => v === 0)).toBe(true)
+  expect(mix.subarray(144_000).every((v) => v === 0)).toBe(true)
+  for (let i = 48_000; i < 144_000; i += 997) expect(mix[i]).toBeCloseTo(plain[i]! * 10 ** (-6 / 20), 5)
+  expect(Math.max(...mix.subarray(60_000, 70_000))).toBeGreaterThan(0.03)
+  expect(soundPlan({ ...lesson, clips: [clip('c1', 30, 60, { muted: true })] }, 0, 120)).toEqual([])
+  expect(soundPlan(lesson, 100, 120)).toEqual([])
+})
+test('a sound whose reading is ended from outside ends the mix, and says so', async () => {
+  const gone: Lesson = { ...base, media: { ...base.media } }
+  const id = gone.clips[0]!.media
+  gone.media[id] = { ...gone.media[id]!, file: 'media/not-there.mp4' }
+  const { from: end, to: sink } = widePipe()
+  await expect(mixInto(sink, gone, dir, 0, 30, new Map(), new AbortController().signal)).rejects.toThrow(
+    'cannot be read',
+  )
+  await end.close()
 })
 test('an odd-sized picture and a take over a take are laid where the display list says', async () => {
   const lesson: Lesson = {
@@ -386,17 +412,11 @@ test(
     const { hertz, loudest } = heard(1.2, 2.3)
     expect(Math.abs(hertz - 440)).toBeLessThan(9)
     expect(loudest).toBeGreaterThan(2000)
-    const graph = soundArguments(
-      lesson,
-      dir,
-      0,
-      75,
-      1,
-      new Map([[stretchKey(soundPlan(lesson, 0)[0]!), '/there/2-1.wav']]),
-    )!
-    expect(graph.inputs).toEqual(['-i', '/there/2-1.wav'])
-    expect(graph.graph).toContain('atrim=start_sample=24000:end_sample=96000')
-    expect(graph.graph).not.toContain('atempo')
+    // What was stretched is read from its own file, from that much sooner.
+    const made = await stretchedSound(path.join(dir, lesson.media[lesson.clips[0]!.media]!.file), double, at('tempo'))
+    const mix = await mixOf(lesson, 0, 75, new Map([[stretchKey(soundPlan(lesson, 0)[0]!), made]]))
+    expect(mix.subarray(0, 47_900).every((v) => v === 0)).toBe(true)
+    expect(Math.max(...mix.subarray(60_000, 70_000))).toBeGreaterThan(0.03)
   },
 )
 test('the exported sound is the plan’s: over every 400 ms within half a decibel of its pieces added up', async () => {
@@ -419,13 +439,13 @@ test('the exported sound is the plan’s: over every 400 ms within half a decibe
   }
   const exported = await decoded(at('mix.mp4'))
   const own = new Float32Array(exported.length)
-  for (const { clip: c, atUs, longUs, sourceUs, speed, stretched, gain } of soundPlan(lesson, 0)) {
+  for (const { clip: c, atUs, longUs, sourceUs, speed, stretched, levels } of soundPlan(lesson, 0)) {
     const file = path.join(dir, lesson.media[c.media]!.file)
     const source = await decoded(stretched ? await stretchedSound(file, c.speed, at('tempo')) : file)
     const from = Math.round(((sourceUs / (stretched ? speed : 1)) * 48) / 1000)
     const first = Math.round((atUs * 48) / 1000)
     for (let i = 0; i < (longUs * 48) / 1000 && first + i < own.length; i++)
-      own[first + i]! += (source[from + i] ?? 0) * gain
+      own[first + i]! += (source[from + i] ?? 0) * levels[0]!.gain
   }
   const LONG = 0.4 * 48000
   const level = (samples: Float32Array, from: number) => {

@@ -1,8 +1,23 @@
+import type { ChildProcess } from 'node:child_process'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
-import { soundPlan, stretchKey } from '@/core/sound'
+import {
+  addPart,
+  CHANNELS,
+  MIX_RATE,
+  partOf,
+  samplesOf,
+  soundPlan,
+  stretchKey,
+  type Heard,
+  type Part,
+} from '@/core/sound'
 import { frameStartUs } from '@/core/time'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
+import { SAFE_INPUT } from '../media/ffmpeg'
 import { stretchedSound } from '../media/stretch'
+import { Interrupted } from '../problem'
+import { readWhole, widePipe, writeWhole, type End } from './pipe'
 
 /** A tempo change as a chain of `atempo` filters, each within the filter's own range. */
 function tempo(speed: number): string[] {
@@ -19,52 +34,104 @@ function tempo(speed: number): string[] {
   return Math.abs(left - 1) > 1e-6 || out.length ? [...out, `atempo=${left.toFixed(6)}`] : []
 }
 
+/** Reads the samples of one piece of the plan, from its first one on. */
+class PieceReader {
+  private readonly child: ChildProcess
+  private readonly from: End
+  private readonly over: Promise<number>
+  private ending = false
+  constructor(heard: Heard, file: string, made: boolean) {
+    const { longUs, sourceUs, speed } = heard
+    // In what was stretched, a time of the medium comes that much sooner or later.
+    const left = made ? 1 : speed
+    const begins = samplesOf(made ? sourceUs / speed : sourceUs)
+    const filters = [
+      `aresample=${MIX_RATE}:async=1:first_pts=0`,
+      'aformat=sample_fmts=flt:channel_layouts=stereo',
+      `atrim=start_sample=${begins}:end_sample=${begins + samplesOf(longUs * left)}`,
+      'asetpts=PTS-STARTPTS',
+      ...tempo(left),
+    ]
+    const to = ['-map', '0:a:0', '-af', filters.join(','), '-f', 'f32le', 'pipe:1']
+    const pipe = widePipe()
+    this.from = pipe.from
+    this.child = spawnBound('ffmpeg', ['-v', 'error', ...SAFE_INPUT, '-i', file, ...to], {
+      stdio: ['ignore', pipe.to.fd, 'ignore'],
+    })
+    void pipe.to.close()
+    this.over = ended(this.child)
+  }
+  /**
+   * The next samples, both channels; silent after the file's own end.
+   *
+   * @throws Interrupted when something else ended the reading, Error when the file cannot be read
+   */
+  async next(samples: number): Promise<Float32Array> {
+    const out = new Float32Array(samples * CHANNELS)
+    if (this.ending) return out
+    if (await readWhole(this.from, new Uint8Array(out.buffer))) return out
+    this.ending = true
+    const code = await this.over
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the reading of a sound')
+    if (code !== 0) throw new Error('A sound cannot be read: its file may be damaged. Bring it in again.')
+    return out
+  }
+  async close(): Promise<void> {
+    this.ending = true
+    this.child.kill('SIGKILL')
+    await this.over
+    await this.from.close()
+  }
+}
+
+/** Mixed in blocks of so many samples: a second. */
+const BLOCK = MIX_RATE
+
 /**
- * ffmpeg's arguments for the sound of a passage: inputs, a filter graph that mixes every audible
- * clip into `[sound]` exactly as long as the passage, sample by sample. Null when it is silent.
+ * Mixes the sound of a passage, [from, to) in frames, and writes it to a pipe: 32-bit floats, two channels, `MIX_RATE`
+ * a second, as long as the passage to the sample.
  *
- * @param firstInput  the number of inputs before these
- * @param stretched   by `stretchKey`, sound at another speed, where that has been made
+ * @param stretched  by `stretchKey`, sound at another speed, where that has been made
+ * @throws Interrupted or Error with a sentence; on cancel, the signal's reason
  */
-export function soundArguments(
+export async function mixInto(
+  sink: End,
   lesson: Lesson,
   root: string,
   from: number,
   to: number,
-  firstInput: number,
-  stretched: ReadonlyMap<string, string> = new Map(),
-): { inputs: string[]; graph: string } | null {
-  const RATE = 48000
-  const samples = (us: number) => Math.round((us * RATE) / 1e6)
-  const length = samples(frameStartUs(to, lesson.rate) - frameStartUs(from, lesson.rate))
-  const inputs: string[] = []
-  const parts: string[] = []
-  for (const heard of soundPlan(lesson, from, to)) {
-    const { clip, atUs, longUs, sourceUs, speed, gain } = heard
-    const own = stretched.get(stretchKey(heard))
-    // In what was stretched, a time of the medium comes that much sooner or later.
-    const left = own ? 1 : speed
-    const begins = samples(own ? sourceUs / speed : sourceUs)
-    const n = parts.length
-    inputs.push('-i', own ?? path.join(root, lesson.media[clip.media]!.file))
-    const chain = [
-      `aresample=${RATE}:async=1:first_pts=0`,
-      'aformat=sample_fmts=fltp:channel_layouts=stereo',
-      `atrim=start_sample=${begins}:end_sample=${begins + samples(longUs * left)}`,
-      'asetpts=PTS-STARTPTS',
-      ...tempo(left),
-      `volume=${gain.toFixed(6)}`,
-      `adelay=delays=${samples(atUs)}S:all=1`,
-    ]
-    parts.push(`[${firstInput + n}:a:0]${chain.join(',')}[s${n}]`)
-  }
-  if (parts.length === 0) return null
-  const all = parts.map((_, i) => `[s${i}]`).join('')
-  return {
-    inputs,
-    graph:
-      `${parts.join(';')};${all}amix=inputs=${parts.length}:duration=longest:normalize=0,` +
-      `apad,atrim=end_sample=${length}[sound]`,
+  stretched: ReadonlyMap<string, string>,
+  signal: AbortSignal,
+): Promise<void> {
+  const length = samplesOf(frameStartUs(to, lesson.rate) - frameStartUs(from, lesson.rate))
+  const pieces: { heard: Heard; part: Part; reader: PieceReader | null }[] = soundPlan(lesson, from, to).map(
+    (heard) => ({
+      heard,
+      part: partOf(heard),
+      reader: null,
+    }),
+  )
+  try {
+    for (let at = 0; at < length; at += BLOCK) {
+      signal.throwIfAborted()
+      const block = new Float32Array(Math.min(BLOCK, length - at) * CHANNELS)
+      const end = at + block.length / CHANNELS
+      for (const piece of pieces) {
+        const { heard, part } = piece
+        const samples = Math.min(end, part.at + part.length) - Math.max(at, part.at)
+        if (samples <= 0) continue
+        const made = stretched.get(stretchKey(heard))
+        piece.reader ??= new PieceReader(heard, made ?? path.join(root, lesson.media[heard.clip.media]!.file), !!made)
+        addPart(block, at, part, await piece.reader.next(samples))
+        if (part.at + part.length > end) continue
+        await piece.reader.close()
+        piece.reader = null
+      }
+      await writeWhole(sink, new Uint8Array(block.buffer))
+    }
+  } finally {
+    for (const { reader } of pieces) await reader?.close()
+    await sink.close()
   }
 }
 

@@ -80,7 +80,10 @@ export class SoundPlayer {
     const startsAt = zero + heard.atUs / 1e6 / speed
     const lastsFor = heard.longUs / 1e6 / speed
     const gain = context.createGain()
-    gain.gain.value = heard.gain
+    const [first, ...later] = heard.levels
+    gain.gain.value = first?.gain ?? 1
+    if (later.length > 0) gain.gain.setValueAtTime(first!.gain, startsAt + first!.atUs / 1e6 / speed)
+    for (const l of later) gain.gain.linearRampToValueAtTime(l.gain, startsAt + l.atUs / 1e6 / speed)
     gain.connect(context.destination)
     for await (const { buffer, timestamp } of sink.buffers(inSeconds, inSeconds + lastsFor * rate)) {
       if (run !== this.run) break
