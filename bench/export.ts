@@ -1,3 +1,5 @@
+import { ended, spawnBound } from '@/server/children'
+import { widePipe } from '@/server/render/pipe'
 import { kindName } from '@/core/kinds'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
@@ -83,6 +85,35 @@ export async function measureExport(
       path.join(dir, 'bare.mp4'),
     ])
   const ours = (l: Lesson) => exportVideo(l, root, path.join(dir, 'ours.mp4'), { quality: QUALITY }, () => {})
+  /** Raw frames from a decoder to an encoder of its own, with nothing in between: what carrying them costs at least. */
+  const carried = async () => {
+    const { from, to } = widePipe()
+    const decoding = ['-v', 'error', '-i', take, '-map', '0:v', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1']
+    const { width, height } = lesson.frame
+    const raw = [
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'yuv420p',
+      '-s',
+      `${width}x${height}`,
+      '-framerate',
+      '30',
+      '-i',
+      'pipe:0',
+    ]
+    const written = [...encoderArguments(QUALITY), '-movflags', '+faststart', path.join(dir, 'carried.mp4')]
+    const decoder = spawnBound('ffmpeg', decoding, { stdio: ['ignore', to.fd, 'ignore'] })
+    const encoder = spawnBound(
+      'ffmpeg',
+      ['-v', 'error', '-y', ...raw, '-i', voice, '-map', '0:v', '-map', '1:a', ...written],
+      {
+        stdio: [from.fd, 'ignore', 'ignore'],
+      },
+    )
+    await Promise.all([to.close(), from.close()])
+    await Promise.all([ended(decoder), ended(encoder)])
+  }
   const cases: [string, Lesson, string][] = [
     ['export, overlays in every frame, 1080p30', overlaid(lesson), '≤ 1.25'],
     ['export with a zoom, every pixel changes', zoomed(lesson), '≤ 1.6'],
@@ -91,10 +122,12 @@ export async function measureExport(
   ]
   const figures: Figure[] = []
   const references: number[] = []
+  const carrying: number[] = []
   const measured: number[] = []
   for (const [i, [what, l]] of cases.entries()) {
     if (i % 2 === 0) references.push(await seconds(bare))
     measured.push(await seconds(() => ours(l)))
+    if (i % 2 === 0) carrying.push(await seconds(carried))
     say(`${what}: ${measured[i]!.toFixed(1)} s`)
   }
   references.push(await seconds(bare))
@@ -109,5 +142,12 @@ export async function measureExport(
         `s (${references.map((r) => r.toFixed(1)).join(', ')})`,
     }),
   )
+  const carry = carrying.reduce((a, b) => a + b, 0) / carrying.length
+  figures.push({
+    what: 'raw frames from a decoder to an encoder through a pipe, nothing laid on them',
+    bar: '—',
+    measured: `${(carry / reference).toFixed(2)} ×`,
+    detail: `${carry.toFixed(1)} s: of what an export takes beyond the bare transcode, so much is carrying frames`,
+  })
   return figures
 }

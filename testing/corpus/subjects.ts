@@ -1,3 +1,6 @@
+import { readFileSync } from 'node:fs'
+import path from 'node:path'
+import { checkLesson } from '@/core/review/check'
 import { ELEMENT_KINDS, type ElementKind, newElement } from '@/core/kinds'
 import type { Edge, Element, Lesson, MoveEdge, Pose } from '@/core/lesson/schema'
 import { ground, laid } from './ground'
@@ -207,4 +210,12 @@ const footage = (): Lesson =>
   )
 
 /** One lesson for each subject of the model, by its name. */
-export const SUBJECTS: Record<string, () => Lesson> = { kinds, ties, moves, riding, framing, footage }
+/** A lesson as the first version of the format wrote it, opened today. */
+function earlier(): Lesson {
+  const file = path.join(__dirname, 'version1.json')
+  const { lesson, faults } = checkLesson(JSON.parse(readFileSync(file, 'utf8')))
+  if (!lesson) throw new Error(`${faults[0]!.at}: ${faults[0]!.sentence}`)
+  return lesson
+}
+
+export const SUBJECTS: Record<string, () => Lesson> = { kinds, ties, moves, riding, framing, footage, earlier }

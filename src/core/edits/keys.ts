@@ -1,3 +1,4 @@
+import { fieldsOf, pointsOf } from '../kinds'
 import { elementIn, elementsIn } from './chosen'
 import { Pose, type Element, type Lesson, type MoveEdge } from '../lesson/schema'
 import { atPose, keyableValue, edgeFrame, motionOf, posedAt, propertyValue, setAt, type Move } from '../motion'
@@ -281,7 +282,12 @@ export function copyKeys(refs: readonly KeyRef[], timed: Timed): CopiedKeys | nu
   }
 }
 
-const RELATIVE = new Set(['x', 'y', 'rotation', 'look.tip.x', 'look.tip.y', 'tilt.upright', 'tilt.level'])
+/** The values that say where and how turned an element stands: its points, its turn and its tilt. */
+const whereabouts = (e: Element): Set<string> =>
+  new Set([
+    ...pointsOf(e).flatMap(({ x, y }) => [x, y]),
+    ...fieldsOf(e).flatMap((f) => (f.type === 'degrees' && !f.path.startsWith('look.') ? [f.path] : [])),
+  ])
 /**
  * Pastes keyframes so that the first of them lands at a frame. On an element that stands elsewhere,
  * places and turns are taken from where that one is; other values are as they were.
@@ -298,6 +304,7 @@ export const pasteKeys = define(
           posedAt(timed, own, Math.max(timed.spans.get(own.id)!.from, frame + Math.min(0, copied.poses[0]!.from))) ??
           own
         const landings = landingsOf(timed, own)
+        const relative = whereabouts(own)
         for (const p of copied.poses) {
           const values: Record<string, KeyValue> = {}
           for (const [path, value] of Object.entries(p.values)) {
@@ -305,7 +312,7 @@ export const pasteKeys = define(
             if (here === undefined) continue
             const base = copied.base[path]
             values[path] =
-              RELATIVE.has(path) && typeof value === 'number' && typeof here === 'number' && typeof base === 'number'
+              relative.has(path) && typeof value === 'number' && typeof here === 'number' && typeof base === 'number'
                 ? fitted(own, path, value + here - base)
                 : value
           }

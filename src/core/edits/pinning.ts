@@ -1,9 +1,9 @@
-import { aimOf } from '../kinds'
+import { aimOf, pointsOf } from '../kinds'
 import { elementIn } from './chosen'
 import { z } from 'zod'
 import { clipEnd, fitRect, placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import type { Element, Lesson, Pose } from '../lesson/schema'
-import { cornersOf } from '../values'
+import { cornersOf, valueAt } from '../values'
 import { propertiesOf } from '../motion'
 import { frameBoxOf } from '../scene'
 import { tenth, boundsOf, type Rect } from '../geometry'
@@ -114,13 +114,19 @@ export const pinTo = define(
       ]
       at.push({ t, x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
     }
-    const tip = aimOf(own)
+    // What it points at goes along.
+    const along = pointsOf(own).filter((p) => p.x !== 'x' && typeof valueAt(own, p.x) === 'number')
     const fades = propertiesOf(own).some((p) => p.path === 'opacity')
     const valuesAt = (f: number): Pose['values'] => ({
       x: tenth(own.x + at[f]!.x),
       y: tenth(own.y + at[f]!.y),
       ...(fades && { opacity: at[f]!.seen ? own.opacity : 0 }),
-      ...(tip && { 'look.tip.x': tenth(tip.x + at[f]!.x), 'look.tip.y': tenth(tip.y + at[f]!.y) }),
+      ...Object.fromEntries(
+        along.flatMap(({ x, y }) => [
+          [x, tenth((valueAt(own, x) as number) + at[f]!.x)],
+          [y, tenth((valueAt(own, y) as number) + at[f]!.y)],
+        ]),
+      ),
     })
     // Going out of sight and coming back happen from one frame to the next.
     const corners = cornersOf(

@@ -1,4 +1,4 @@
-import { aimAt, aimOf, isView } from '../kinds'
+import { aimAt, aimOf, isView, pointsOf } from '../kinds'
 import { elementIn } from './chosen'
 import type { Element } from '../lesson/schema'
 import { apply, IDENTITY, inverse, isFlat, times, type Matrix } from '../geometry'
@@ -35,12 +35,13 @@ export function fold(e: Element, m: Matrix): boolean {
   const point = (x: number, y: number) => apply(m, { x, y })
   const turned = Math.abs(s.degrees) > 1e-9
   const own = { x: e.x, y: e.y }
+  const leads = pointsOf(e).filter((p) => p.x !== 'x')
   for (const pose of e.poses) {
     const { values } = pose
     if ('x' in values || 'y' in values) {
       if (turned && !('x' in values && 'y' in values)) return false
     }
-    if (turned && 'look.tip.x' in values !== 'look.tip.y' in values) return false
+    for (const { x, y } of leads) if (turned && x in values !== y in values) return false
   }
   Object.assign(e, point(own.x, own.y))
   e.rotation += s.degrees
@@ -59,7 +60,7 @@ export function fold(e: Element, m: Matrix): boolean {
       if (py in values) values[py] = p.y
     }
     both('x', 'y', own.x, own.y)
-    both('look.tip.x', 'look.tip.y', 0, 0)
+    for (const { x, y } of leads) both(x, y, 0, 0)
     if (typeof values.rotation === 'number') values.rotation += s.degrees
     for (const k of ['scale.x', 'scale.y']) if (typeof values[k] === 'number') values[k] *= s.scale
     if (pose.curve) {

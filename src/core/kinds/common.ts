@@ -77,3 +77,24 @@ export function fieldsOf(e: Element): readonly Field[] {
   }
   return list
 }
+
+/** The paths of the two numbers of a point. */
+export interface PointPaths {
+  x: string
+  y: string
+}
+const points = new Map<string, readonly PointPaths[]>()
+/** The points of an element that lie in the pixels of its place: its own place first, then those that its look has. */
+export function pointsOf(e: Element): readonly PointPaths[] {
+  const kind = kindName(e)
+  let list = points.get(kind)
+  if (!list) {
+    const down = new Set(fieldsOf(e).flatMap((f) => (f.type === 'down' ? [f.path] : [])))
+    list = fieldsOf(e).flatMap(({ path, type }) => {
+      const partner = path.replace(/x$/, 'y')
+      return type === 'across' && partner !== path && down.has(partner) ? [{ x: path, y: partner }] : []
+    })
+    points.set(kind, list)
+  }
+  return list
+}

@@ -14,6 +14,6 @@ export {
   type Swatch,
 } from './kind'
 export { kindName, type ElementKind, type Look } from './looks'
-export { fieldsOf } from './common'
+export { fieldsOf, pointsOf, type PointPaths } from './common'
 export { balloon, localTip } from './callout'
 export { newElement } from './make'
