@@ -30,7 +30,7 @@ export class Unknown extends Unfit {
     readonly what: Named,
     readonly id: string,
   ) {
-    super(`it names the ${what} “${id}”, which is not there`)
+    super(`the ${what} that it is about is gone (${id})`)
   }
 }
 

@@ -197,7 +197,7 @@ test(
     const logged = after(withPointer(), correctPointer('take', piece, 5_000_000)).media.take!
     expect(logged.moments.map((m) => m.at)).toEqual(withPointer().media.take!.moments.map((m) => m.at))
     expect(applyEdit(withPointer(), correctPointer('none', piece, 5), newIds())).toMatchObject({
-      refused: expect.stringContaining('the medium “none”, which is not there'),
+      refused: expect.stringContaining('the medium that it is about is gone (none)'),
     })
   },
 )
