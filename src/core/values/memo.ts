@@ -6,7 +6,11 @@ interface Depends<X, K extends object> {
   /** What may still change in place is worked out each time; left out, nothing does. */
   settled?: (x: X) => boolean
 }
-const same = (a: readonly unknown[], b: readonly unknown[]) => a.length === b.length && a.every((v, i) => v === b[i])
+function same(a: readonly unknown[], b: readonly unknown[]): boolean {
+  if (a.length !== b.length) return false
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false
+  return true
+}
 
 /**
  * Works something out once for what it depends on, and then remembers it. Objects are told apart by which they are, not
@@ -22,6 +26,7 @@ export function memo<X extends object, A, K extends object = X>(
   return (x) => {
     const key = by ? by(x) : x
     const before = known.get(key)
+    if (before && !needs) return before.answer
     const needed = needs ? needs(x) : NONE
     if (before && same(before.needed, needed)) return before.answer
     const answer = make(x)

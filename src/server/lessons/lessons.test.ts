@@ -2,8 +2,21 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { eq } from 'drizzle-orm'
-import { addElement, elementAt, removeElements, rename, setBackground, setLesson, type Edit } from '@/core/edits'
+import { sampleOf } from '../../../testing/corpus/samples'
+import { walk } from '../../../testing/corpus/walks'
+import { chances } from '@/core/chance'
+import {
+  addElement,
+  elementAt,
+  registered,
+  removeElements,
+  rename,
+  setBackground,
+  setLesson,
+  type Edit,
+} from '@/core/edits'
 import { lessonWithTake } from '@/core/testing/lessons'
+import type { Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
 import { closeDatabase, database } from '../db/client'
 import { startDaemon, type Daemon } from '../db/daemon'
@@ -171,6 +184,31 @@ test('all of a history can be walked, a stretch at a time', async () => {
     beyond: 4,
     entries: [{ label: 'to 4' }, {}, {}, {}, { label: 'to 8' }],
   })
+})
+test('any edits at all are stored, undone to the beginning and done again to the end, to the letter', async () => {
+  const begun = JSON.parse(JSON.stringify(walk(5))) as Lesson
+  const id = await createLesson(begun)
+  const next = chances(11)
+  const below = (n: number) => Math.floor(next() * n)
+  const names = [...registered().keys()]
+  let made = 0
+  for (let n = 0; n < 60; n++) {
+    const { lesson, revision } = await readLesson(id)
+    const edit = sampleOf(names[below(names.length)]!, resolve(lesson), below)
+    const step = { ...sent(revision, edit), seed: `s${n}` }
+    const told = await takeStep(id, step).catch((e: unknown) => {
+      if (e instanceof Problem && e.status === 422) return null
+      throw e
+    })
+    if (told && told.revision > revision) made++
+  }
+  expect(made).toBeGreaterThan(20)
+  const { lesson: end } = await readLesson(id)
+  for (let n = 0; n < made; n++) await step(id, 'undo')
+  expect((await readLesson(id)).lesson).toEqual(begun)
+  await expect(step(id, 'undo')).rejects.toThrow('nothing to undo')
+  for (let n = 0; n < made; n++) await step(id, 'redo')
+  expect((await readLesson(id)).lesson).toEqual(end)
 })
 test('what the server does to a lesson itself is an edit like any other', async () => {
   const id = await createEmpty('Before')
