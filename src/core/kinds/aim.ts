@@ -1,6 +1,6 @@
 import { hundredth, type Point } from '../geometry'
 import type { Element } from '../lesson/schema'
-import type { Field } from '../values'
+import type { Unranged } from './ranged'
 import type { ElementOf, Kind, Repointed } from './kind'
 
 /** A point of the pixels that an element is placed in, in its own; null where it is squashed flat. */
@@ -47,14 +47,12 @@ export function keptTip<E extends ElementOf<Leading>>(e: E, k: number): E {
 }
 
 /** The fields of that spot; `what` leads there. */
-export const tipFields = (what: string): Field[] =>
+export const tipFields = (what: string): Unranged[] =>
   (['x', 'y'] as const).map((along) => ({
     path: `tip.${along}`,
     label: `${what} ${along}`,
     when: ['tip'],
     type: along === 'x' ? 'across' : 'down',
-    min: -100_000,
-    max: 100_000,
     inPanel: false,
   }))
 

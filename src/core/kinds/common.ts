@@ -1,57 +1,45 @@
 import { kindName } from './looks'
-import type { Element } from '../lesson/schema'
+import { Element } from '../lesson/schema'
+import { ranged, type Unranged } from './ranged'
 import type { Field, NumberField } from '../values'
 import type { Unit } from '../values'
 import { kindOf } from './registry'
 
 type Number = Field & NumberField
-const of = (
-  path: string,
-  label: string,
-  type: Unit,
-  min: number,
-  max: number,
-  more: { keyed?: false } = {},
-): Number => ({
+const of = (path: string, label: string, type: Unit, more: { keyed?: false } = {}): Unranged => ({
   path,
   label,
   type,
-  min,
-  max,
   inPanel: false,
   ...more,
 })
-const FAR = 100_000
-const OFTEN_ROUND = 36_000
-const LONG = 100_000
-
 /** What every element has, in the order in which it is told; the values that can be keyed first. */
-const COMMON: readonly Number[] = [
-  of('x', 'x', 'across', -FAR, FAR),
-  of('y', 'y', 'down', -FAR, FAR),
-  of('width', 'Width', 'px', 0, FAR),
-  of('height', 'Height', 'px', 0, FAR),
-  of('scale.x', 'Scale across', 'factor', -100, 100),
-  of('scale.y', 'Scale down', 'factor', -100, 100),
-  of('rotation', 'Turn', 'degrees', -OFTEN_ROUND, OFTEN_ROUND),
-  of('tilt.upright', 'Tilt left and right', 'degrees', -OFTEN_ROUND, OFTEN_ROUND),
-  of('tilt.level', 'Tilt up and down', 'degrees', -OFTEN_ROUND, OFTEN_ROUND),
-  of('opacity', 'Opacity', 'share', 0, 1),
-  of('anchor.x', 'Anchor across', 'share', 0, 1),
-  of('anchor.y', 'Anchor down', 'share', 0, 1),
-  of('reveal.shown', 'Reveal', 'percent', 0, 100),
-  of('blurPx', 'Blur', 'px', 0, 200),
-  of('crop.left', 'Crop left', 'share', 0, 1),
-  of('crop.right', 'Crop right', 'share', 0, 1),
-  of('crop.top', 'Crop top', 'share', 0, 1),
-  of('crop.bottom', 'Crop bottom', 'share', 0, 1),
-  of('shadow.dx', 'Shadow across', 'px', -FAR, FAR, { keyed: false }),
-  of('shadow.dy', 'Shadow down', 'px', -FAR, FAR, { keyed: false }),
-  of('shadow.blurPx', 'Shadow softness', 'px', 0, 200, { keyed: false }),
-  of('arrival.frames', 'Arrival', 'frames', 0, LONG, { keyed: false }),
-  of('departure.frames', 'Departure', 'frames', 0, LONG, { keyed: false }),
-  of('loop.everyFrames', 'Blink', 'frames', 1, 10_000, { keyed: false }),
-]
+const COMMON = ranged(Element, [
+  of('x', 'x', 'across'),
+  of('y', 'y', 'down'),
+  of('width', 'Width', 'px'),
+  of('height', 'Height', 'px'),
+  of('scale.x', 'Scale across', 'factor'),
+  of('scale.y', 'Scale down', 'factor'),
+  of('rotation', 'Turn', 'degrees'),
+  of('tilt.upright', 'Tilt left and right', 'degrees'),
+  of('tilt.level', 'Tilt up and down', 'degrees'),
+  of('opacity', 'Opacity', 'share'),
+  of('anchor.x', 'Anchor across', 'share'),
+  of('anchor.y', 'Anchor down', 'share'),
+  of('reveal.shown', 'Reveal', 'percent'),
+  of('blurPx', 'Blur', 'px'),
+  of('crop.left', 'Crop left', 'share'),
+  of('crop.right', 'Crop right', 'share'),
+  of('crop.top', 'Crop top', 'share'),
+  of('crop.bottom', 'Crop bottom', 'share'),
+  of('shadow.dx', 'Shadow across', 'px', { keyed: false }),
+  of('shadow.dy', 'Shadow down', 'px', { keyed: false }),
+  of('shadow.blurPx', 'Shadow softness', 'px', { keyed: false }),
+  of('arrival.frames', 'Arrival', 'frames', { keyed: false }),
+  of('departure.frames', 'Departure', 'frames', { keyed: false }),
+  of('loop.everyFrames', 'Blink', 'frames', { keyed: false }),
+]) as Number[]
 /** What goes with the frame’s own sides is as wide and high as it is by the frame, not by what is drawn. */
 const WITH_FRAME = COMMON.map((f): Number => {
   if (f.path === 'width') return { ...f, type: 'across' }

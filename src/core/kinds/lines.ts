@@ -1,6 +1,6 @@
 import { layoutText, textPath, type TextFace } from '../text'
 import { fix, type Rect } from '../geometry'
-import type { Field } from '../values'
+import type { Unranged } from './ranged'
 
 const ALIGNS = [
   { value: 'left', label: 'left' },
@@ -8,10 +8,10 @@ const ALIGNS = [
   { value: 'right', label: 'right' },
 ] as const
 /** What can be changed of a text that stands in a box. */
-export const TEXT_FIELDS: readonly Field[] = [
+export const TEXT_FIELDS: readonly Unranged[] = [
   { path: 'text', label: 'Text', type: 'text' },
   { path: 'face', label: 'Font', type: 'font' },
-  { path: 'face.size', label: 'Text size', type: 'px', min: 4, max: 1000 },
+  { path: 'face.size', label: 'Text size', type: 'px' },
   { path: 'align', label: 'Lines', type: 'choice', options: ALIGNS },
   { path: 'fitText', label: 'As tall as its text', type: 'tick' },
   { path: 'ink', label: 'Text colour', type: 'colour' },

@@ -1,3 +1,5 @@
+import { ArrowLook } from './look'
+import { ranged } from '../ranged'
 import { around, fix, grown, hundredth, type Point } from '../../geometry'
 import type { Shape } from '../../display'
 import type { Element } from '../../lesson/schema'
@@ -95,9 +97,9 @@ export const arrow: Kind<'arrow'> = {
     Object.assign(e, arrowBetween({ x: away(at.x, view.x, view.w, 0.78), y: away(at.y, view.y, view.h, 0.62) }, at))
   },
   line: true,
-  fields: [
-    { path: 'bend', label: 'Bend', type: 'px', min: -10_000, max: 10_000 },
-    { path: 'thickness', label: 'Thickness', type: 'px', min: 1, max: 400, digits: 1 },
+  fields: ranged(ArrowLook, [
+    { path: 'bend', label: 'Bend', type: 'px' },
+    { path: 'thickness', label: 'Thickness', type: 'px', digits: 1 },
     {
       path: 'head',
       label: 'Head',
@@ -108,11 +110,11 @@ export const arrow: Kind<'arrow'> = {
         { value: 'none', label: 'none' },
       ],
     },
-    { path: 'headPx', label: 'Head length', type: 'px', min: 0, max: 1000 },
+    { path: 'headPx', label: 'Head length', type: 'px' },
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
-    { path: 'outlinePx', label: 'Outline width', type: 'px', min: 0, max: 60, digits: 1 },
-  ],
+    { path: 'outlinePx', label: 'Outline width', type: 'px', digits: 1 },
+  ]),
   size: (e) => ({ w: e.width, h: Math.max(e.look.thickness, e.look.headPx) }),
   draw(e) {
     const { look } = e

@@ -1,3 +1,5 @@
+import { BackdropLook } from './look'
+import { ranged } from '../ranged'
 import { fix } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'
@@ -18,11 +20,11 @@ export const backdrop: Kind<'backdrop'> = {
   withFrame: true,
   pickable: true,
   upright: true,
-  fields: [
+  fields: ranged(BackdropLook, [
     { path: 'fill', label: 'Colour', type: 'colour' },
     { path: 'second', label: 'Graded into', type: 'colour', optional: true },
-    { path: 'angle', label: 'Direction', when: ['second'], type: 'degrees', min: -360, max: 360 },
-  ],
+    { path: 'angle', label: 'Direction', when: ['second'], type: 'degrees' },
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const { look } = e

@@ -1,3 +1,5 @@
+import { BadgeLook } from './look'
+import { ranged } from '../ranged'
 import { lookOf } from '../looks'
 import { fix, grown, union, type Point, type Rect } from '../../geometry'
 import { inOwnPixels, keptTip, leading, swungTo, tipFields } from '../aim'
@@ -40,18 +42,18 @@ export const badge: Kind<'badge'> = {
     e.look.tip = { ...at }
   },
   repoint: swungTo,
-  fields: [
+  fields: ranged(BadgeLook, [
     ...tipFields('Line'),
-    { path: 'number', label: 'Number', type: 'count', min: 0, max: 999 },
+    { path: 'number', label: 'Number', type: 'count' },
     { path: 'face', label: 'Font', type: 'font' },
-    { path: 'face.size', label: 'Figure size', type: 'px', min: 4, max: 1000 },
+    { path: 'face.size', label: 'Figure size', type: 'px' },
     { path: 'ink', label: 'Figure colour', type: 'colour' },
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
-    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', min: 0, max: 60, digits: 1 },
+    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
     { path: 'line', label: 'Line colour', when: ['tip'], type: 'colour' },
-    { path: 'linePx', label: 'Line width', when: ['tip'], type: 'px', min: 0, max: 60, digits: 1 },
-  ],
+    { path: 'linePx', label: 'Line width', when: ['tip'], type: 'px', digits: 1 },
+  ]),
   size: (e) => ({ w: e.width, h: e.width }),
   draw(e) {
     const { look } = e

@@ -1,3 +1,5 @@
+import { BarLook } from './look'
+import { ranged } from '../ranged'
 import type { Rect } from '../../geometry'
 import type { Shape } from '../../display'
 import { localBox, type Kind } from '../kind'
@@ -36,7 +38,7 @@ export const bar: Kind<'bar'> = {
   letGo(e) {
     e.look.place = 'free'
   },
-  fields: [
+  fields: ranged(BarLook, [
     {
       path: 'place',
       label: 'Place',
@@ -61,7 +63,7 @@ export const bar: Kind<'bar'> = {
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'unfilled', label: 'Unfilled part', type: 'colour', optional: true },
     { path: 'border', label: 'Border', type: 'colour', optional: true },
-    { path: 'borderPx', label: 'Border width', type: 'px', min: 0, max: 60, digits: 1 },
+    { path: 'borderPx', label: 'Border width', type: 'px', digits: 1 },
     {
       path: 'after',
       label: 'When it is full',
@@ -72,8 +74,8 @@ export const bar: Kind<'bar'> = {
         { value: 'fades', label: 'fades' },
       ],
     },
-    { path: 'fadeFrames', label: 'Fades for', type: 'frames', min: 1, max: 600 },
-  ],
+    { path: 'fadeFrames', label: 'Fades for', type: 'frames' },
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   seen: (e, span, timed) => ({
     from: span.from,

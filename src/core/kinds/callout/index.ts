@@ -1,3 +1,5 @@
+import { CalloutLook } from './look'
+import { ranged } from '../ranged'
 import { inOwnPixels, keptTip, leading, swungTo, tipFields } from '../aim'
 import { readableFrames } from '../../timing'
 import { besideSpot } from '../beside'
@@ -75,16 +77,16 @@ export const callout: Kind<'callout'> = {
   },
   content: ['text', 'tip'],
   repoint: swung,
-  fields: [
+  fields: ranged(CalloutLook, [
     ...tipFields('Tail'),
     ...TEXT_FIELDS,
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
-    { path: 'outlinePx', label: 'Outline width', type: 'px', min: 0, max: 60, digits: 1 },
-    { path: 'corner', label: 'Corner', type: 'px', min: 0, max: 400 },
-    { path: 'padding', label: 'Padding', type: 'px', min: 0, max: 400 },
-    { path: 'tailPx', label: 'Tail width', type: 'px', min: 2, max: 400 },
-  ],
+    { path: 'outlinePx', label: 'Outline width', type: 'px', digits: 1 },
+    { path: 'corner', label: 'Corner', type: 'px' },
+    { path: 'padding', label: 'Padding', type: 'px' },
+    { path: 'tailPx', label: 'Tail width', type: 'px' },
+  ]),
   size: (e) => ({
     w: e.width,
     h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,

@@ -1,3 +1,5 @@
+import { CoverLook } from './look'
+import { ranged } from '../ranged'
 import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'
@@ -10,7 +12,7 @@ export const cover: Kind<'cover'> = {
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, cover.size(e)),
-  fields: [
+  fields: ranged(CoverLook, [
     {
       path: 'how',
       label: 'Hides by',
@@ -22,10 +24,10 @@ export const cover: Kind<'cover'> = {
       ],
     },
     { path: 'fill', label: 'Fill', when: ['how', 'plain'], type: 'colour' },
-    { path: 'corner', label: 'Corner', when: ['how', 'plain'], type: 'px', min: 0, max: 400 },
-    { path: 'blockPx', label: 'Blocks of', when: ['how', 'blocks'], type: 'px', min: 24, max: 400 },
-    { path: 'softPx', label: 'Blur of', when: ['how', 'blur'], type: 'px', min: 1, max: 100 },
-  ],
+    { path: 'corner', label: 'Corner', when: ['how', 'plain'], type: 'px' },
+    { path: 'blockPx', label: 'Blocks of', when: ['how', 'blocks'], type: 'px' },
+    { path: 'softPx', label: 'Blur of', when: ['how', 'blur'], type: 'px' },
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e, _frame, _span, timed) {
     const { look } = e

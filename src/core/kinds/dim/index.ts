@@ -1,3 +1,5 @@
+import { DimLook } from './look'
+import { ranged } from '../ranged'
 import { fillFrame } from '../fillFrame'
 import type { Shape } from '../../display'
 import type { Kind } from '../kind'
@@ -13,11 +15,11 @@ export const dim: Kind<'dim'> = {
   whole: true,
   withFrame: true,
   settle: fillFrame,
-  fields: [
-    { path: 'softPx', label: 'Blurs by', type: 'px', min: 0, max: 100 },
-    { path: 'dim', label: 'Dims by', type: 'percent', min: 0, max: 100 },
+  fields: ranged(DimLook, [
+    { path: 'softPx', label: 'Blurs by', type: 'px' },
+    { path: 'dim', label: 'Dims by', type: 'percent' },
     { path: 'colour', label: 'With', type: 'colour' },
-  ],
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const { look } = e

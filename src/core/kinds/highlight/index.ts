@@ -1,3 +1,5 @@
+import { HighlightLook } from './look'
+import { ranged } from '../ranged'
 import { putBox } from '../put'
 import { grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
@@ -11,13 +13,13 @@ export const highlight: Kind<'highlight'> = {
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, highlight.size(e)),
-  fields: [
+  fields: ranged(HighlightLook, [
     { path: 'colour', label: 'Colour', type: 'colour' },
-    { path: 'strength', label: 'Strength', type: 'percent', min: 0, max: 100 },
-    { path: 'corner', label: 'Corner', type: 'px', min: 0, max: 400 },
+    { path: 'strength', label: 'Strength', type: 'percent' },
+    { path: 'corner', label: 'Corner', type: 'px' },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
-    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', min: 0, max: 60, digits: 1 },
-  ],
+    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const { look } = e

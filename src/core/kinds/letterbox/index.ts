@@ -1,3 +1,5 @@
+import { LetterboxLook } from './look'
+import { ranged } from '../ranged'
 import { fillFrame } from '../fillFrame'
 import type { Shape } from '../../display'
 import { localBox, type Kind } from '../kind'
@@ -13,7 +15,7 @@ export const letterbox: Kind<'letterbox'> = {
   whole: true,
   withFrame: true,
   settle: fillFrame,
-  fields: [
+  fields: ranged(LetterboxLook, [
     {
       path: 'by',
       label: 'By',
@@ -28,8 +30,6 @@ export const letterbox: Kind<'letterbox'> = {
       label: 'Bars together',
       when: ['by', 'share'],
       type: 'percent',
-      min: 0,
-      max: 100,
       digits: 1,
     },
     {
@@ -37,13 +37,11 @@ export const letterbox: Kind<'letterbox'> = {
       label: 'Width by height',
       when: ['by', 'ratio'],
       type: 'ratio',
-      min: 0.1,
-      max: 10,
       digits: 3,
     },
-    { path: 'first', label: 'Of it above (or left)', type: 'percent', min: 0, max: 100, digits: 1 },
+    { path: 'first', label: 'Of it above (or left)', type: 'percent', digits: 1 },
     { path: 'colour', label: 'Colour', type: 'colour' },
-  ],
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const { look } = e

@@ -1,3 +1,5 @@
+import { PointerLook } from './look'
+import { ranged } from '../ranged'
 import { pressId } from '../../moments/drawn'
 import { fix, hundredth } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
@@ -51,7 +53,7 @@ export const pointer: Kind<'pointer'> = {
   overMarks: true,
   points: () => true,
   repoint: (e, to) => ({ values: { x: hundredth(to.x), y: hundredth(to.y) }, way: Math.hypot(to.x - e.x, to.y - e.y) }),
-  fields: [
+  fields: ranged(PointerLook, [
     {
       path: 'form',
       label: 'Form',
@@ -63,7 +65,7 @@ export const pointer: Kind<'pointer'> = {
     },
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'rim', label: 'Rim', type: 'colour' },
-  ],
+  ]),
   size: (e) => ({ w: e.width, h: heightOf(e) }),
   draw(e, frame, _span, timed) {
     const { x, y } = localBox(e, pointer.size(e))

@@ -1,3 +1,5 @@
+import { RippleLook } from './look'
+import { ranged } from '../ranged'
 import { fix } from '../../geometry'
 import { localBox, type Drawn, type ElementOf, type Kind } from '../kind'
 
@@ -49,12 +51,12 @@ export const ripple: Kind<'ripple'> = {
   upright: true,
   rule: (e) => e.look.every,
   single: ({ look }) => ({ look: { ...look, every: false }, frames: look.growFrames + look.fadeFrames }),
-  fields: [
+  fields: ranged(RippleLook, [
     { path: 'every', label: 'On every click of its span', type: 'tick' },
     { path: 'colour', label: 'Colour', type: 'colour' },
-    { path: 'growFrames', label: 'Grows for', type: 'frames', min: 1, max: 120 },
-    { path: 'fadeFrames', label: 'Fades for', type: 'frames', min: 1, max: 240 },
-  ],
+    { path: 'growFrames', label: 'Grows for', type: 'frames' },
+    { path: 'fadeFrames', label: 'Fades for', type: 'frames' },
+  ]),
   size: (e) => ({ w: e.width, h: e.width }),
   seen: (e, span) => ({
     from: span.from,

@@ -1,3 +1,5 @@
+import { ShapeLook } from './look'
+import { ranged } from '../ranged'
 import { putBox } from '../put'
 import { fix, grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
@@ -12,7 +14,7 @@ export const shape: Kind<'shape'> = {
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, shape.size(e)),
-  fields: [
+  fields: ranged(ShapeLook, [
     {
       path: 'form',
       label: 'Form',
@@ -26,19 +28,17 @@ export const shape: Kind<'shape'> = {
     },
     { path: 'fill', label: 'Fill', when: ['form', 'rectangle', 'ellipse', 'polygon'], type: 'colour', optional: true },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
-    { path: 'outlinePx', label: 'Thickness', type: 'px', min: 0, max: 200, digits: 1 },
-    { path: 'dashPx', label: 'Dashes', type: 'px', min: 0, max: 400 },
-    { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px', min: 0, max: 2000 },
-    { path: 'sides', label: 'Sides', when: ['form', 'polygon'], type: 'count', min: 3, max: 24 },
+    { path: 'outlinePx', label: 'Thickness', type: 'px', digits: 1 },
+    { path: 'dashPx', label: 'Dashes', type: 'px' },
+    { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px' },
+    { path: 'sides', label: 'Sides', when: ['form', 'polygon'], type: 'count' },
     {
       path: 'drawnIn',
       label: 'Drawn in (star)',
       when: ['form', 'polygon'],
       type: 'percent',
-      min: 0,
-      max: 95,
     },
-  ],
+  ]),
   size: (e) => ({ w: e.width, h: e.look.form === 'line' ? Math.max(4, e.look.outlinePx) : e.height }),
   draw(e) {
     const { look } = e

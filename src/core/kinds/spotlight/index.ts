@@ -1,3 +1,5 @@
+import { SpotlightLook } from './look'
+import { ranged } from '../ranged'
 import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { ellipse, FAR, faded, roundedBox } from '../outline'
@@ -10,7 +12,7 @@ export const spotlight: Kind<'spotlight'> = {
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, spotlight.size(e)),
-  fields: [
+  fields: ranged(SpotlightLook, [
     {
       path: 'form',
       label: 'Form',
@@ -20,11 +22,11 @@ export const spotlight: Kind<'spotlight'> = {
         { value: 'ellipse', label: 'ellipse' },
       ],
     },
-    { path: 'dim', label: 'Dims the rest by', type: 'percent', min: 0, max: 100 },
+    { path: 'dim', label: 'Dims the rest by', type: 'percent' },
     { path: 'colour', label: 'With', type: 'colour' },
-    { path: 'softPx', label: 'Soft edge', type: 'px', min: 0, max: 100 },
-    { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px', min: 0, max: 2000 },
-  ],
+    { path: 'softPx', label: 'Soft edge', type: 'px' },
+    { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px' },
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const { look } = e

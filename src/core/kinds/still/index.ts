@@ -1,3 +1,5 @@
+import { StillLook } from './look'
+import { ranged } from '../ranged'
 import { localBox, type Kind } from '../kind'
 
 export const still: Kind<'still'> = {
@@ -24,12 +26,12 @@ export const still: Kind<'still'> = {
     },
   ],
   medium: (e) => e.look.media,
-  fields: [
+  fields: ranged(StillLook, [
     { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour' },
     { path: 'swap.to', label: 'becomes', when: ['swap'], type: 'colour' },
-    { path: 'swap.share', label: 'by', when: ['swap'], type: 'percent', min: 0, max: 100 },
-    { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'percent', min: 1, max: 100 },
-  ],
+    { path: 'swap.share', label: 'by', when: ['swap'], type: 'percent' },
+    { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'percent' },
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const box = localBox(e, still.size(e))

@@ -1,3 +1,5 @@
+import { TextLook } from './look'
+import { ranged } from '../ranged'
 import { putBox } from '../put'
 import { readableFrames } from '../../timing'
 import type { Shape } from '../../display'
@@ -20,17 +22,17 @@ export const text: Kind<'text'> = {
     e.look.fitText = false
   },
   content: ['text'],
-  fields: [
+  fields: ranged(TextLook, [
     ...TEXT_FIELDS,
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
-    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', min: 0, max: 60, digits: 1 },
+    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
     { path: 'shadow', label: 'Shadow', type: 'colour', optional: true },
-    { path: 'shadowPx', label: 'Shadow distance', when: ['shadow'], type: 'px', min: 0, max: 100 },
-    { path: 'shadowBlurPx', label: 'Shadow softness', when: ['shadow'], type: 'px', min: 0, max: 100 },
+    { path: 'shadowPx', label: 'Shadow distance', when: ['shadow'], type: 'px' },
+    { path: 'shadowBlurPx', label: 'Shadow softness', when: ['shadow'], type: 'px' },
     { path: 'box', label: 'Box', type: 'colour', optional: true },
-    { path: 'corner', label: 'Corner', when: ['box'], type: 'px', min: 0, max: 400 },
-    { path: 'padding', label: 'Padding', type: 'px', min: 0, max: 400 },
-  ],
+    { path: 'corner', label: 'Corner', when: ['box'], type: 'px' },
+    { path: 'padding', label: 'Padding', type: 'px' },
+  ]),
   size: (e) => ({
     w: e.width,
     h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,

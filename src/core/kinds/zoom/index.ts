@@ -1,3 +1,5 @@
+import { ZoomLook } from './look'
+import { ranged } from '../ranged'
 import { within } from '../put'
 import type { Kind } from '../kind'
 
@@ -28,12 +30,12 @@ export const zoom: Kind<'zoom'> = {
   view: (e) => e.look,
   upright: true,
   onlyFramed: true,
-  fields: [
-    { path: 'inFrames', label: 'Goes in for', type: 'frames', min: 0, max: 10_000 },
-    { path: 'backFrames', label: 'Goes back for', type: 'frames', min: 0, max: 10_000 },
+  fields: ranged(ZoomLook, [
+    { path: 'inFrames', label: 'Goes in for', type: 'frames' },
+    { path: 'backFrames', label: 'Goes back for', type: 'frames' },
     { path: 'easing', label: 'Easing', type: 'easing' },
     { path: 'smooth', label: 'Draws back on long ways', type: 'tick' },
-  ],
+  ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],
   fresh: (lesson) => ({
