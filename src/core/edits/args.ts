@@ -10,11 +10,11 @@ export const Flag = z.boolean()
 export const NewId = z.string().min(1).max(200)
 export const Side = z.enum(['start', 'end'])
 export const Axis = z.enum(['across', 'down'])
-export const Point = z.object({ x: Num, y: Num })
-export type Point = z.infer<typeof Point>
+/** A point, in pixels of the lesson's frame or of an element's place. */
+export const XY = z.object({ x: Num, y: Num })
 export { Easing }
 /** A way of the pointer: microseconds of the take and pixels. */
-export const Way = z.array(z.tuple([Num, Num, Num]))
+export const PointerWay = z.array(z.tuple([Num, Num, Num]))
 
 /** What a drop caught: an edge of a moment, at its frame. */
 export const Caught = z.object({ moment: z.object({ id: z.string() }), edge: Side, frame: Num })

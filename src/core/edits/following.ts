@@ -11,7 +11,7 @@ import { mended, pointerAt, smoothed } from '../trace'
 import { MOST_POSES, posesAlong, withTake } from './along'
 import { z } from 'zod'
 import { define, Id, make } from './act'
-import { Flag, Frame, NewId, Num, Point, Way } from './args'
+import { Flag, Frame, NewId, Num, XY, PointerWay } from './args'
 import { setTrace } from './lesson'
 import { plain, tie } from './plain'
 
@@ -99,7 +99,7 @@ export const rippleOnClicks = define('rippleOnClicks', [NewId], (id) => (draft) 
  */
 export const takeTrace = define(
   'takeTrace',
-  [Id.medium, z.array(Moment), Way, z.object({ ripple: NewId, zoom: NewId })],
+  [Id.medium, z.array(Moment), PointerWay, z.object({ ripple: NewId, zoom: NewId })],
   (media, moments, pointer, ids) => (draft, given) => {
     make(setTrace(media, moments, pointer), draft, given)
     make(rippleOnClicks(ids.ripple), draft, given)
@@ -122,7 +122,7 @@ export const smoothPointer = define('smoothPointer', [Id.medium], (media) => (dr
  *
  * @param piece  microseconds of the take and pixels, a place a frame
  */
-export const correctPointer = define('correctPointer', [Id.medium, Way, Num], (media, piece, us) => (draft) => {
+export const correctPointer = define('correctPointer', [Id.medium, PointerWay, Num], (media, piece, us) => (draft) => {
   const m = draft.media[media]
   if (!m) return
   const path = mended(m.pointer ?? [], piece, us)
@@ -156,7 +156,7 @@ const WITHIN_PX = 1.5
  * @param offset  where its anchor point is from the pointer, in pixels of the lesson's frame
  * @param lag     how many frames it comes behind
  */
-export const goWithPointer = define('goWithPointer', [Id.element, Point, Frame], (id, offset, lag) => (draft) => {
+export const goWithPointer = define('goWithPointer', [Id.element, XY, Frame], (id, offset, lag) => (draft) => {
   const timed = resolve(plain(draft) as Lesson)
   const e = elementIn(draft, id)
   const span = timed.spans.get(id)

@@ -6,7 +6,7 @@ import { z } from 'zod'
 import { define, Id, Ids, make } from './act'
 import { setAll } from './plain'
 import { Unfit } from './unfit'
-import { Frame, NewId, Num, Point, Values, Way } from './args'
+import { Frame, NewId, Num, XY, Values, PointerWay } from './args'
 
 export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
   draft.name = name
@@ -20,7 +20,7 @@ export const addMedium = define('addMedium', [NewId, Medium], (id, medium) => (d
  */
 export const setMoment = define(
   'setMoment',
-  [NewId, z.enum(['mark', 'chapter']), z.string(), Frame, Point.optional()],
+  [NewId, z.enum(['mark', 'chapter']), z.string(), Frame, XY.optional()],
   (id, kind, label, frame, at) => (draft) => {
     const clip = takeAt(draft, frame)
     const medium = clip && draft.media[clip.media]
@@ -73,7 +73,7 @@ export const setMoments = define('setMoments', [Id.medium, z.array(Moment)], (me
 /** What a recording tells, once its trace was found or read: its moments and the pointer's way. */
 export const setTrace = define(
   'setTrace',
-  [Id.medium, z.array(Moment), Way],
+  [Id.medium, z.array(Moment), PointerWay],
   (media, moments, pointer) => (draft, given) => {
     make(setMoments(media, moments), draft, given)
     const m = draft.media[media]

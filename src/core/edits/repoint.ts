@@ -5,7 +5,7 @@ import { atPose, motionOf } from '../motion'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { define, Id } from './act'
-import { Here, Point } from './args'
+import { Here, XY } from './args'
 import { keptAt } from './moveEdges'
 import { putPose } from './posing'
 
@@ -19,7 +19,7 @@ const STAYS_SECONDS = 2
  * over to the next thing. Its turn goes the shorter way, its length and bend stay unless it would leave the picture. It
  * stays on long enough to be seen.
  */
-export const repoint = define('repoint', [Id.element, Here, Point], (id, here, to) => (draft, { timed, newId }) => {
+export const repoint = define('repoint', [Id.element, Here, XY], (id, here, to) => (draft, { timed, newId }) => {
   const { frame } = here
   const own = timed.lesson.elements.find((e) => e.id === id)
   const e = elementIn(draft, id)

@@ -2,14 +2,14 @@ import { elementIn, elementsIn } from './chosen'
 import { aimAt, hasPlace, heightByHand, isRule, kindOf, letGo, localBox, settle, sizeOf } from '../kinds'
 import { setAt } from '../values'
 import { posedAt } from '../motion'
-import { hundredth, apply, boundsOf, inverse, isFlat, meets } from '../geometry'
+import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '../geometry'
 import { elementsAt, frameBoxOf, matrixOf } from '../scene'
 import { takeAt } from '../lesson/clips'
 import { Edge, Lesson, type Element } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
-import { Flag, Num, Path, Point } from './args'
+import { Flag, Num, Path, XY } from './args'
 import { dropLostKeys, eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
@@ -114,7 +114,7 @@ export type Pull = z.infer<typeof Pull>
  */
 export const pullBox = define(
   'pullBox',
-  [Id.element, Pull, Point, z.object({ middle: Flag }).optional()],
+  [Id.element, Pull, XY, z.object({ middle: Flag }).optional()],
   (id, pull, to, how) => (draft) => {
     const middle = how?.middle === true
     const e = elementIn(draft, id)
@@ -160,19 +160,19 @@ export const pullBox = define(
  * Drags one of an element's handles to a point (in the pixels of its place): an arrow's end, its bend, a callout's
  * tail.
  */
-export const pullHandle = define('pullHandle', [Id.element, z.string(), Point], (id, handle, to) => (draft) => {
+export const pullHandle = define('pullHandle', [Id.element, z.string(), XY], (id, handle, to) => (draft) => {
   const e = elementIn(draft, id)
   if (e) kindOf(e).pull?.(e as never, handle, to, apply(inverse(matrixOf(e)), to))
 })
 /** Lets an element point at a spot, or at nothing more: then what its poses say of that goes too. */
-export const pointAt = define('pointAt', [Id.element, Point.nullable()], (id, spot) => (draft) => {
+export const pointAt = define('pointAt', [Id.element, XY.nullable()], (id, spot) => (draft) => {
   const e = elementIn(draft, id)
   if (!e) return
   aimAt(e, spot && { x: hundredth(spot.x), y: hundredth(spot.y) })
   dropLostKeys(e)
 })
 /** Turns an element so that its top faces a point; `steps` of 15°. */
-export const turnTo = define('turnTo', [Id.element, Point, Flag], (id, to, steps) => (draft) => {
+export const turnTo = define('turnTo', [Id.element, XY, Flag], (id, to, steps) => (draft) => {
   const e = elementIn(draft, id)
   if (!e) return
   const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90

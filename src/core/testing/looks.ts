@@ -1,7 +1,6 @@
 import type { ElementKind, Look } from '../kinds'
+import { lookOf } from '../kinds/looks'
 
-/** What an element looks like, for tests that look into it. */
-export const lookOf = (e: { look: object }): Look => e.look as Look
 /** The look of an element that is of a kind. @throws Error when it is of another */
 export function lookAs<K extends ElementKind>(e: { look: object }, kind: K): Extract<Look, { kind: K }> {
   const look = lookOf(e)

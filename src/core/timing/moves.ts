@@ -5,14 +5,14 @@ import type { Timed } from './timed'
 import { frameOfTie } from './tie'
 
 /** When a move is under way, in lesson frames: in [from, to], landed at `to`. */
-export interface Way {
+export interface Underway {
   from: number
   to: number
   /** A moment that it hangs on is gone. */
   lost: boolean
 }
 /** A pose with the move that leads to it. */
-export interface Move extends Way {
+export interface Move extends Underway {
   pose: Pose
   index: number
 }
@@ -63,7 +63,7 @@ const tied = (edge: MoveEdge) => edge.on === 'moment' || edge.on === 'element'
  *
  * @param before  gives the landing of the pose before it, or the element's start: asked only when the move needs it
  */
-export function wayOfMove({ start, end }: Pose, ends: Ends, before: () => number): Way {
+export function wayOfMove({ start, end }: Pose, ends: Ends, before: () => number): Underway {
   let from = frameBy(ends, start)
   let to = frameBy(ends, end)
   const lostFrom = from === null && tied(start)

@@ -3,7 +3,7 @@ import { frameOfMedium } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { TimedMoment } from '../moments'
 import { bornOf, PRESS_AFTER, pressId, stopId } from '../moments/drawn'
-import { wayOfMove, type Ends, type Way } from './moves'
+import { wayOfMove, type Ends, type Underway } from './moves'
 
 type Side = 'start' | 'end'
 
@@ -14,7 +14,7 @@ export interface Solver {
   /** The frame at which a tie leads to a moment; null when that is gone. */
   frameOfMoment: (edge: Extract<Edge, { on: 'moment' }>, e: Element) => number | null
   /** When the move to the pose of that index is under way. */
-  wayOf: (e: Element, index: number) => Way
+  wayOf: (e: Element, index: number) => Underway
   /** The frames in which a drawn pointer stops at the pose of that index. */
   stopOf: (e: Element, index: number) => { frame: number; untilFrame: number }
 }
@@ -41,7 +41,7 @@ export function solver(
   onCircle: (elements: Element[]) => void,
 ): Solver {
   const known = { start: new Map<string, number>(), end: new Map<string, number>() }
-  const ways = new Map<string, Way>()
+  const ways = new Map<string, Underway>()
   /** What is being solved, outermost first. */
   const open = new Map<string, Element>()
   const born = new Map<string, Born>()
@@ -140,7 +140,7 @@ export function solver(
   }
 
   /** When a move of what makes moments is under way. */
-  function wayOf(e: Element, index: number): Way {
+  function wayOf(e: Element, index: number): Underway {
     const key = `${e.id} ${index}`
     const done = ways.get(key)
     if (done) return done

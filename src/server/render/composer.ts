@@ -6,7 +6,7 @@ import type { Takes } from './takes'
 import { TilePainter } from './tiles'
 
 /** A step of building a frame: footage laid on planes as it was decoded, or layers painted into tiles. */
-export type Step = { on: 'planes'; layer: Footage; dest: Rect } | { on: 'tiles'; layers: Layer[] }
+export type BuildStep = { on: 'planes'; layer: Footage; dest: Rect } | { on: 'tiles'; layers: Layer[] }
 
 /** Where the whole source of a layer comes to lie on the picture. */
 export const destOf = ({ matrix, source }: Footage): Rect =>
@@ -40,8 +40,8 @@ const asDecoded = (l: Layer): l is Footage =>
  *
  * @param isStill  whether a medium is a picture, which may be seen through
  */
-export function programOf(picture: Picture, isStill: (media: string) => boolean): Step[] {
-  const steps: Step[] = []
+export function programOf(picture: Picture, isStill: (media: string) => boolean): BuildStep[] {
+  const steps: BuildStep[] = []
   for (const layer of picture.layers) {
     if (asDecoded(layer) && !isStill(layer.source.media)) {
       const dest = destOf(layer)
@@ -95,7 +95,7 @@ export class Composer {
   }
 
   /** Planes that the first step fills whole; null when it does not. */
-  private async ground(first: Step, picture: Picture, next: Picture | null): Promise<Planes | null> {
+  private async ground(first: BuildStep, picture: Picture, next: Picture | null): Promise<Planes | null> {
     if (first.on !== 'planes' || !covers(first.dest, picture)) return null
     const { layer, dest } = first
     if (!fills(layer, dest, picture)) return this.zoomed(layer, dest, picture)
