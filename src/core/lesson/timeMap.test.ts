@@ -66,3 +66,13 @@ test('every frame of a moving stretch is found again by the time that it shows',
     { numRuns: 80 },
   )
 })
+test('at a fifth of the speed and slower every frame is found by the time that it shows', () => {
+  for (const den of [5, 8, 10, 20])
+    for (const rate of [RATE, { num: 60, den: 1 }, { num: 30000, den: 1001 }]) {
+      const slow = timeMapOf({ inUs: 0, speed: at(1, den), freeze: false, length: 600 })
+      const lost = Array.from({ length: 600 }, (_, f) => f).filter(
+        (f) => frameOf(slow, sourceAt(slow, f, rate), rate) !== f,
+      )
+      expect(lost).toEqual([])
+    }
+})
