@@ -40,7 +40,7 @@ export function route<C = unknown>(handler: Handler<C>): Handler<C> {
 }
 
 /** What a handler of a route of the contract is given: the parts of its path, its query and its body, checked. */
-interface Given<Q, B> {
+interface Wanted<Q, B> {
   at: Record<string, string>
   query: Q
   body: B
@@ -52,17 +52,16 @@ interface Given<Q, B> {
  * @param most  bytes that its body may have
  */
 export const answers = <P extends string, Q, B, A>(
-  wanted: Route<P, Q, B, A>,
-  handler: (given: Given<Q, B>) => Promise<A>,
+  to: Route<P, Q, B, A>,
+  handler: (wanted: Wanted<Q, B>) => Promise<A>,
   most = MOST_BYTES,
 ): Handler<{ params: Promise<Record<string, string> | undefined> }> =>
   route(async (request, { params }) => {
     // A path without parts has none.
     const at = (await params) ?? {}
     if (at.sha !== undefined) shaIn(at.sha)
-    const query = queryOf(request, wanted.query)
-    const sent =
-      wanted.method === 'GET' || wanted.method === 'DELETE' ? undefined : await body(request, wanted.body, most)
+    const query = queryOf(request, to.query)
+    const sent = to.method === 'GET' || to.method === 'DELETE' ? undefined : await body(request, to.body, most)
     return Response.json(await handler({ at, query, body: sent as B, request }))
   })
 

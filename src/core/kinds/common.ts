@@ -1,9 +1,8 @@
-import { kindName } from './looks'
+import { kindName, type ElementKind } from './looks'
 import { Element } from '../lesson/schema'
 import { ranged, type Unranged } from './ranged'
-import type { Field, NumberField } from '../values'
-import type { Unit } from '../values'
-import { kindOf } from './registry'
+import { memoByText, type Field, type NumberField, type Unit } from '../values'
+import { kindNamed } from './registry'
 
 type Number = Field & NumberField
 const of = (path: string, label: string, type: Unit, more: { keyed?: false } = {}): Unranged => ({
@@ -48,41 +47,30 @@ const WITH_FRAME = COMMON.map((f): Number => {
 /** What a zoom can be keyed by: the rectangle that it shows. */
 const FRAMED = new Set(['x', 'y', 'width', 'height'])
 
-const known = new Map<string, readonly Field[]>()
+const fieldsOfKind = memoByText((name): readonly Field[] => {
+  const kind = kindNamed(name as ElementKind)
+  const common = (kind.withFrame ? WITH_FRAME : COMMON).map((f) =>
+    kind.onlyFramed && !FRAMED.has(f.path) ? { ...f, keyed: false as const } : f,
+  )
+  return [...common, ...kind.fields.map((f) => ({ ...f, path: `look.${f.path}` }))]
+})
 /**
  * All the fields of an element’s kind by their paths in the element: what every element has, then what its look has.
  */
-export function fieldsOf(e: Element): readonly Field[] {
-  const kind = kindName(e)
-  let list = known.get(kind)
-  if (!list) {
-    const own = kindOf(e)
-    const common = (own.withFrame ? WITH_FRAME : COMMON).map((f) =>
-      own.onlyFramed && !FRAMED.has(f.path) ? { ...f, keyed: false as const } : f,
-    )
-    list = [...common, ...own.fields.map((f) => ({ ...f, path: `look.${f.path}` }))]
-    known.set(kind, list)
-  }
-  return list
-}
+export const fieldsOf = (e: Element): readonly Field[] => fieldsOfKind(kindName(e))
 
 /** The paths of the two numbers of a point. */
 export interface PointPaths {
   x: string
   y: string
 }
-const points = new Map<string, readonly PointPaths[]>()
+const pointsOfKind = memoByText((name): readonly PointPaths[] => {
+  const fields = fieldsOfKind(name)
+  const down = new Set(fields.flatMap((f) => (f.type === 'down' ? [f.path] : [])))
+  return fields.flatMap(({ path, type }) => {
+    const partner = path.replace(/x$/, 'y')
+    return type === 'across' && partner !== path && down.has(partner) ? [{ x: path, y: partner }] : []
+  })
+})
 /** The points of an element that lie in the pixels of its place: its own place first, then those that its look has. */
-export function pointsOf(e: Element): readonly PointPaths[] {
-  const kind = kindName(e)
-  let list = points.get(kind)
-  if (!list) {
-    const down = new Set(fieldsOf(e).flatMap((f) => (f.type === 'down' ? [f.path] : [])))
-    list = fieldsOf(e).flatMap(({ path, type }) => {
-      const partner = path.replace(/x$/, 'y')
-      return type === 'across' && partner !== path && down.has(partner) ? [{ x: path, y: partner }] : []
-    })
-    points.set(kind, list)
-  }
-  return list
-}
+export const pointsOf = (e: Element): readonly PointPaths[] => pointsOfKind(kindName(e))

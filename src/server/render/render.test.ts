@@ -320,7 +320,28 @@ test('the sound of a moved, muted or louder clip is cut to the sample', async ()
   expect(soundPlan({ ...lesson, clips: [clip('c1', 30, 60, { muted: true })] }, 0, 120)).toEqual([])
   expect(soundPlan(lesson, 100, 120)).toEqual([])
 })
-test('a sound whose reading is ended from outside ends the mix, and says so', async () => {
+test('a clip that is cut into many sounds as it did whole, with no gap and no click', async () => {
+  const long = 9
+  const cut = Array.from({ length: 10 }, (_, i) =>
+    clip(`c${i}`, i * long, long, { inUs: Math.round((i * long * 1e6) / 30) }),
+  )
+  const whole = await mixOf({ ...base, clips: [clip('c1', 0, 90)] }, 0, 90)
+  const parts = await mixOf({ ...base, clips: cut.toReversed() }, 0, 90)
+  expect(parts.length).toBe(whole.length)
+  const loudest = (samples: Float32Array) => samples.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
+  expect(loudest(whole)).toBeGreaterThan(0.03)
+  expect(loudest(parts.map((v, i) => v - whole[i]!))).toBeLessThan(0.001)
+})
+test('a mix that is called off while it reads ends at once, and none of its readers is left', async () => {
+  const control = new AbortController()
+  const { from: end, to: sink } = widePipe()
+  const mixing = mixInto(sink, { ...base, clips: [clip('c1', 0, 120)] }, dir, 0, 120, new Map(), control.signal)
+  control.abort(new Error('Called off.'))
+  await expect(mixing).rejects.toThrow()
+  expect(await readWhole(end, new Uint8Array(1))).toBe(false)
+  await end.close()
+})
+test('a sound whose file is gone ends the mix, and says so', async () => {
   const gone: Lesson = { ...base, media: { ...base.media } }
   const id = gone.clips[0]!.media
   gone.media[id] = { ...gone.media[id]!, file: 'media/not-there.mp4' }

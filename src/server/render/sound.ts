@@ -1,17 +1,7 @@
 import type { ChildProcess } from 'node:child_process'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
-import {
-  addPart,
-  CHANNELS,
-  MIX_RATE,
-  partOf,
-  samplesOf,
-  soundPlan,
-  stretchKey,
-  type Heard,
-  type Part,
-} from '@/core/sound'
+import { addPart, CHANNELS, MIX_RATE, partOf, samplesOf, soundPlan, stretchKey, type Heard } from '@/core/sound'
 import { frameStartUs } from '@/core/time'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { SAFE_INPUT } from '../media/ffmpeg'
@@ -76,9 +66,13 @@ class PieceReader {
     if (code !== 0) throw new Error('A sound cannot be read: its file may be damaged. Bring it in again.')
     return out
   }
+  /** Ends the reading, also while it is waited for. */
+  stop(): void {
+    this.child.kill('SIGKILL')
+  }
   async close(): Promise<void> {
     this.ending = true
-    this.child.kill('SIGKILL')
+    this.stop()
     await this.over
     await this.from.close()
   }
@@ -86,6 +80,8 @@ class PieceReader {
 
 /** Mixed in blocks of so many samples: a second. */
 const BLOCK = MIX_RATE
+/** So many pieces that come next are read up to where they begin while others are still heard. */
+const AHEAD = 4
 
 /**
  * Mixes the sound of a passage, [from, to) in frames, and writes it to a pipe: 32-bit floats, two channels, `MIX_RATE`
@@ -104,32 +100,40 @@ export async function mixInto(
   signal: AbortSignal,
 ): Promise<void> {
   const length = samplesOf(frameStartUs(to, lesson.rate) - frameStartUs(from, lesson.rate))
-  const pieces: { heard: Heard; part: Part; reader: PieceReader | null }[] = soundPlan(lesson, from, to).map(
-    (heard) => ({
+  const pieces = soundPlan(lesson, from, to)
+    .map((heard) => ({ heard, part: partOf(heard), reader: null as PieceReader | null }))
+    .sort((a, b) => a.part.at - b.part.at)
+  const open = (piece: (typeof pieces)[number]) => {
+    const { heard } = piece
+    const made = stretched.get(stretchKey(heard))
+    return (piece.reader ??= new PieceReader(
       heard,
-      part: partOf(heard),
-      reader: null,
-    }),
-  )
+      made ?? path.join(root, lesson.media[heard.clip.media]!.file),
+      made !== undefined,
+    ))
+  }
+  const stop = () => pieces.forEach(({ reader }) => reader?.stop())
+  signal.addEventListener('abort', stop)
   try {
     for (let at = 0; at < length; at += BLOCK) {
       signal.throwIfAborted()
       const block = new Float32Array(Math.min(BLOCK, length - at) * CHANNELS)
       const end = at + block.length / CHANNELS
+      for (const piece of pieces.filter(({ part }) => part.at >= end).slice(0, AHEAD)) open(piece)
       for (const piece of pieces) {
-        const { heard, part } = piece
+        const { part } = piece
         const samples = Math.min(end, part.at + part.length) - Math.max(at, part.at)
         if (samples <= 0) continue
-        const made = stretched.get(stretchKey(heard))
-        piece.reader ??= new PieceReader(heard, made ?? path.join(root, lesson.media[heard.clip.media]!.file), !!made)
-        addPart(block, at, part, await piece.reader.next(samples))
+        const reader = open(piece)
+        addPart(block, at, part, await reader.next(samples))
         if (part.at + part.length > end) continue
-        await piece.reader.close()
+        await reader.close()
         piece.reader = null
       }
       await writeWhole(sink, new Uint8Array(block.buffer))
     }
   } finally {
+    signal.removeEventListener('abort', stop)
     for (const { reader } of pieces) await reader?.close()
     await sink.close()
   }

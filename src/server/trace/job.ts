@@ -4,7 +4,7 @@ import { readFile, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Medium } from '@/core/lesson/schema'
 import { readPins, takeTrace, type PinPlace, type PinSpot } from '@/core/edits'
-import { readTrace, writeTrace, type Trace } from '@/core/trace'
+import { readTrace, writeTrace } from '@/core/trace'
 import { ENDED_FROM_OUTSIDE, ownCommand } from '../children'
 import { mediumBySha } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
@@ -24,14 +24,6 @@ async function takeOf(sha256: string): Promise<Medium> {
 }
 
 const fileOf = (sha256: string) => path.join(dataRoot(), 'media', sha256, 'trace.jsonl')
-
-/** The trace found in a recording, when it has been looked for. */
-export async function foundTrace(sha256: string): Promise<Trace | null> {
-  const text = await readFile(fileOf(sha256), 'utf8').catch(() => null)
-  if (text === null) return null
-  const read = readTrace(text)
-  return 'trace' in read ? read.trace : null
-}
 
 /** Looks for the pointer in a recording of a lesson; asked for again while it is looked for, it is the same search. */
 export async function startTrace(sha256: string, lesson: string): Promise<string> {

@@ -1,5 +1,7 @@
 'use client'
 
+import { addressOf } from '@/contract/route'
+
 import { ROUTES, type LessonRow } from '@/contract/routes'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import Link from 'next/link'
@@ -151,7 +153,7 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
                 <span className="grid aspect-video place-items-center bg-surround">
                   {r.frames > 1 || r.elements > 0 ? (
                     <img
-                      src={`/api/lessons/${r.id}/poster?revision=${r.revision}`}
+                      src={addressOf(ROUTES.poster, { at: { id: r.id }, query: { revision: r.revision } })}
                       alt=""
                       className="size-full object-contain"
                       loading="lazy"

@@ -1,3 +1,5 @@
+import { addressOf } from '@/contract/route'
+import { ROUTES } from '@/contract/routes'
 import type { Lesson } from '@/core/lesson/schema'
 import { spotOf, type TimedMoment } from '@/core/moments'
 
@@ -8,7 +10,7 @@ export function MomentPicture({ moment, lesson }: { moment: TimedMoment; lesson:
   const { sha256, us, x, y, w } = spot
   return (
     <img
-      src={`/api/media/${sha256}/spot?us=${us}&x=${x}&y=${y}&w=${w}`}
+      src={addressOf(ROUTES.spotPicture, { at: { sha: sha256 }, query: { us, x, y, w } })}
       alt=""
       loading="lazy"
       width={40}

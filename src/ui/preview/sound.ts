@@ -1,3 +1,5 @@
+import { addressOf } from '@/contract/route'
+import { ROUTES } from '@/contract/routes'
 import { ALL_FORMATS, AudioBufferSink, Input, UrlSource } from 'mediabunny'
 import type { Lesson } from '@/core/lesson/schema'
 import { soundPlan, type Heard } from '@/core/sound'
@@ -51,7 +53,8 @@ export class SoundPlayer {
 
   private sinkOf(lesson: Lesson, { clip, pace, stretched }: Heard): Promise<AudioBufferSink | null> {
     const { file, sha256 } = lesson.media[clip.media]!
-    return this.sink(stretched ? `/api/media/${sha256}/sound?num=${pace.num}&den=${pace.den}` : this.url(file))
+    const made = addressOf(ROUTES.soundAtSpeed, { at: { sha: sha256 }, query: { num: pace.num, den: pace.den } })
+    return this.sink(stretched ? made : this.url(file))
   }
 
   private sink(url: string): Promise<AudioBufferSink | null> {
