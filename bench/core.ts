@@ -28,21 +28,8 @@ export function longLesson(keyframes: number): Lesson {
       at: { x: (i * 37) % 1900, y: (i * 53) % 1000 },
     })),
   }
-  lesson.clips = [
-    {
-      id: 'c',
-      track: 'takes-1',
-      media: 'take',
-      at: 0,
-      length: frames,
-      inUs: 0,
-      speed: { num: 1, den: 1 },
-      freeze: false,
-      fit: 'fit',
-      levelDb: 0,
-      muted: false,
-    },
-  ]
+  const clip = newElement(lesson, 'footage', 'c', { on: 'loose', frame: 0 }, { on: 'length', frames })
+  const ground = { ...clip, track: 'takes-1', look: { ...clip.look, media: 'take' } }
   const kinds = ['callout', 'arrow', 'ripple', 'callout', 'arrow'] as const
   lesson.elements = Array.from({ length: 2000 }, (_, i) =>
     newElement(
@@ -57,6 +44,7 @@ export function longLesson(keyframes: number): Lesson {
   lesson.elements.forEach((e, i) => {
     e.poses = movesOf(i, keyframes)
   })
+  lesson.elements.unshift(ground)
   return lesson
 }
 /** Moves of one element: kept from its start, from its end, as shares, and tied to the clicks around. */

@@ -1,4 +1,4 @@
-import { kindName } from '@/core/kinds'
+import { kindName, isClip } from '@/core/kinds'
 import { mkdir } from 'node:fs/promises'
 import path from 'node:path'
 import type { Page } from '@playwright/test'
@@ -49,13 +49,19 @@ async function hourLong(lesson: Lesson, root: string): Promise<Lesson> {
     ...lesson,
     name: 'One hour',
     media: { ...lesson.media, hour },
-    clips: [{ ...lesson.clips[0]!, media: 'hour', length: count }],
-    elements: [],
+    elements: lesson.elements
+      .filter(isClip)
+      .slice(0, 1)
+      .map((e) => ({
+        ...e,
+        end: { on: 'length', frames: count },
+        look: { ...e.look, media: 'hour' },
+      })),
   }
 }
 /** Twenty elements in sight from the first frame to the last. */
 function busy(lesson: Lesson): Lesson {
-  const out: Lesson = { ...lesson, name: 'Twenty elements', elements: [] }
+  const out: Lesson = { ...lesson, name: 'Twenty elements', elements: lesson.elements.filter(isClip) }
   for (let i = 0; i < 20; i++) {
     const kind = (['callout', 'arrow', 'callout', 'arrow', 'bar'] as const)[i % 5]!
     const e = elementAt(resolve(out), {
@@ -79,27 +85,31 @@ function moving(lesson: Lesson): Lesson {
     ...out,
     name: 'Twenty moving elements',
     motionBlur: { ...out.motionBlur, on: true },
-    elements: out.elements.map((e, i) => ({
-      ...e,
-      motionBlur: i % 2 === 0,
-      loop: { how: 'there-and-back', times: null, everyFrames: 15 } as const,
-      poses: [
-        {
-          id: 'p',
-          start: { on: 'start', frames: 0 },
-          end: { on: 'start', frames: 40 + i * 3 },
-          easing: 'ease-in-out',
-          values: (kindName(e) === 'bar'
-            ? { y: e.y - 300 }
-            : {
-                x: 150 + ((i * 577) % 1600),
-                y: 120 + ((i * 419) % 800),
-                rotation: e.rotation + (i % 3) * 30,
-              }) as Record<string, number>,
-          curve: null,
-        },
-      ],
-    })),
+    elements: out.elements.map((e, i) =>
+      isClip(e)
+        ? e
+        : {
+            ...e,
+            motionBlur: i % 2 === 0,
+            loop: { how: 'there-and-back', times: null, everyFrames: 15 } as const,
+            poses: [
+              {
+                id: 'p',
+                start: { on: 'start', frames: 0 },
+                end: { on: 'start', frames: 40 + i * 3 },
+                easing: 'ease-in-out',
+                values: (kindName(e) === 'bar'
+                  ? { y: e.y - 300 }
+                  : {
+                      x: 150 + ((i * 577) % 1600),
+                      y: 120 + ((i * 419) % 800),
+                      rotation: e.rotation + (i % 3) * 30,
+                    }) as Record<string, number>,
+                curve: null,
+              },
+            ],
+          },
+    ),
   }
 }
 const listen = (page: Page) =>

@@ -1,6 +1,6 @@
 import { setLesson } from '@/core/edits'
 import { chromium, type Page } from '@playwright/test'
-import type { Lesson } from '@/core/lesson/schema'
+import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 import { appRoot } from '@/server/root'
 import { Program } from '../testing/program'
 
@@ -41,8 +41,15 @@ export async function store(base: string, lesson: Lesson): Promise<string> {
     return r.json() as Promise<{ id: string }>
   }
   const { id } = await post('/api/lessons', { name: lesson.name })
-  const { media, tracks, clips, elements, moments, frame, rate, length, motionBlur } = lesson
-  const edit = setLesson({ media, tracks, clips, elements, moments, frame, rate, length, motionBlur })
-  await post(`/api/lessons/${id}/steps`, { do: 'edit', base: 0, client: 'bench', label: 'fill', edit, seed: 'fill' })
+  const { media, tracks, elements, moments, frame, rate, length, motionBlur } = lesson
+  const edit = setLesson({ media, tracks, elements, moments, frame, rate, length, motionBlur })
+  await post(`/api/lessons/${id}/steps?format=${LESSON_VERSION}`, {
+    do: 'edit',
+    base: 0,
+    client: 'bench',
+    label: 'fill',
+    edit,
+    seed: 'fill',
+  })
   return id
 }

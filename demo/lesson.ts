@@ -1,8 +1,7 @@
 import { arrowBetween, newElement } from '@/core/kinds'
-import { following, pinTo, type PinPlace, make, idsFrom } from '@/core/edits'
+import { following, layMedium, pinTo, type PinPlace, make, idsFrom } from '@/core/edits'
 import { CALM } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
-import { lessonLength } from '@/core/lesson/clips'
 import type { Edge, Element, Lesson, Medium, Pose } from '@/core/lesson/schema'
 import { frameStartUs, secondsToFrames } from '@/core/time'
 import { momentsOf } from '@/core/moments'
@@ -51,35 +50,13 @@ export function demoLesson(
     },
     narration: { ...narration, words: read.words },
   }
-  lesson.clips = [
-    {
-      id: 'clip-1',
-      track: 'takes-1',
-      media: 'lend-out',
-      at: 0,
-      length: take.frames!,
-      inUs: 0,
-      speed: { num: 1, den: 1 },
-      freeze: false,
-      fit: 'fit',
-      levelDb: 0,
-      muted: false,
-    },
-    {
-      id: 'clip-2',
-      track: 'sound-1',
-      media: 'narration',
-      at: 0,
-      length: Math.min(take.frames!, secondsToFrames(narration.durationUs! / 1e6, lesson.rate)),
-      inUs: 0,
-      speed: { num: 1, den: 1 },
-      freeze: false,
-      fit: 'fit',
-      levelDb: 0,
-      muted: false,
-    },
-  ]
-  lesson.tracks.unshift({ id: 'elements-2', kind: 'elements', name: 'Notes' })
+  const lay = (medium: string, id: string) =>
+    make(layMedium(medium, id, 0), lesson, { timed: resolve(lesson), newId: idsFrom('demo') })
+  lay('lend-out', 'clip-1')
+  lay('narration', 'clip-2')
+  const spoken = lesson.elements.find((e) => e.id === 'clip-2')!
+  if (spoken.end.on === 'length') spoken.end.frames = Math.min(take.frames!, spoken.end.frames)
+  lesson.tracks.unshift({ id: 'elements-2', kind: 'picture', name: 'Notes' })
   lesson.tracks[1]!.name = 'Marks'
   lesson.tracks[2]!.name = 'Screen'
 
@@ -248,6 +225,5 @@ export function demoLesson(
   const last = lesson.elements.findIndex((e) => e.id === 'zoom-follow')
   lesson.elements[last] = following(timed, lesson.elements[last]!, { ...CALM, zoom: 1.6 }) ?? lesson.elements[last]!
   remember(lesson, resolve(lesson))
-  if (lessonLength(lesson) <= 0) throw new Error('The demo has no length')
   return lesson
 }

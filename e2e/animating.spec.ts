@@ -8,7 +8,7 @@ import { motionOf, posedAt } from '@/core/motion'
 import { apply, IDENTITY, type Point } from '@/core/geometry'
 import { framingOf, placementOf } from '@/core/scene'
 import { resolve, type Timed } from '@/core/timing'
-import { demoCopy, folder, goTo, inOrder, lessonOf, newLesson, openBench, saved, write } from './desk'
+import { demoCopy, folder, goTo, inOrder, clipsIn, lessonOf, newLesson, openBench, saved, write } from './desk'
 import { drawerVideo, receiptSlip, shelfPlan } from './props'
 import { Hand } from './hand'
 
@@ -92,7 +92,7 @@ test(
       .filter({ hasText: 'shelf-plan.svg' })
       .getByRole('button', { name: 'Lay on the timeline' })
       .click()
-    await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(1)
+    await expect.poll(async () => (await clipsIn(id)).length).toBe(1)
     await page.keyboard.press('Escape')
     await page.waitForSelector('canvas[data-frame]')
     const hand = new Hand(page)

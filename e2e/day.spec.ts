@@ -2,7 +2,7 @@ import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { arrowEnds, kindName } from '@/core/kinds'
 import { resolve } from '@/core/timing'
-import { base, demoCopy, folder, frameOf, goTo, lessonOf, openBench, rgbAt, saved, spot } from './desk'
+import { base, demoCopy, folder, frameOf, goTo, clipsIn, lessonOf, openBench, rgbAt, saved, spot } from './desk'
 
 test('the library: the demo is there; lessons are made, renamed, found, duplicated, removed and put back', async ({
   page,
@@ -84,7 +84,7 @@ test(
     await page.mouse.up()
     await saved(page)
     lesson = await lessonOf(id)
-    expect(lesson.clips.find((c) => c.id === 'clip-2')!.at).toBeGreaterThan(20)
+    expect((await clipsIn(id)).find((c) => c.id === 'clip-2')!.at).toBeGreaterThan(20)
     const timed = resolve(lesson)
     expect(timed.length).toBeGreaterThanOrEqual(2010)
     const spans = {

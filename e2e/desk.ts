@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { json } from 'node:stream/consumers'
 import { expect, type Locator, type Page } from '@playwright/test'
-import type { Lesson } from '@/core/lesson/schema'
+import { resolve } from '@/core/timing'
+import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 
 export const base = (): string => process.env.VANE_E2E_URL!
 export const data = (): string => process.env.VANE_E2E_DATA!
@@ -30,8 +31,10 @@ async function api<T>(where: string, method = 'GET', body?: unknown): Promise<T>
     asked.on('error', failed).end(body === undefined ? undefined : JSON.stringify(body))
   })
 }
+/** The clips of a lesson as it is stored. */
+export const clipsIn = async (id: string) => resolve(await lessonOf(id)).clips
 export const lessonOf = async (id: string): Promise<Lesson> =>
-  (await api<{ lesson: Lesson }>(`/api/lessons/${id}`)).lesson
+  (await api<{ lesson: Lesson }>(`/api/lessons/${id}?format=${LESSON_VERSION}`)).lesson
 export const newLesson = async (name: string): Promise<string> =>
   (await api<{ id: string }>('/api/lessons', 'POST', { name })).id
 /** A copy of the demo of one’s own. */

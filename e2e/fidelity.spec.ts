@@ -5,8 +5,8 @@ import { writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { expect, test, type Page } from '@playwright/test'
-import { ELEMENT_KINDS, newElement } from '@/core/kinds'
-import type { Element, Lesson } from '@/core/lesson/schema'
+import { ADDABLE_KINDS, newElement } from '@/core/kinds'
+import { LESSON_VERSION, type Element, type Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
 import { base, data, demoCopy, folder, goTo, lessonOf, openBench } from './desk'
 
@@ -73,7 +73,7 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
   const id = await demoCopy()
   const before = await lessonOf(id)
   const lesson: Lesson = { ...before, motionBlur: { on: true, shutter: 180, samples: 8 } }
-  const kinds = ELEMENT_KINDS.filter((k) => !['zoom', 'carrier', 'still', 'backdrop', 'ripple'].includes(k))
+  const kinds = ADDABLE_KINDS.filter((k) => !['zoom', 'group', 'still', 'backdrop', 'ripple'].includes(k))
   const still = (kind: (typeof kinds)[number], i: number, change: Partial<Element> = {}): Element => {
     const e = newElement(
       lesson,
@@ -125,8 +125,10 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
     { ...still('text', 9), id: 'words', ...going },
   ]
   const edit = setLesson({ elements: lesson.elements, motionBlur: lesson.motionBlur })
-  const { revision } = (await (await fetch(`${base()}/api/lessons/${id}`)).json()) as { revision: number }
-  const stored = await fetch(`${base()}/api/lessons/${id}/steps`, {
+  const { revision } = (await (await fetch(`${base()}/api/lessons/${id}?format=${LESSON_VERSION}`)).json()) as {
+    revision: number
+  }
+  const stored = await fetch(`${base()}/api/lessons/${id}/steps?format=${LESSON_VERSION}`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: base() },
     body: JSON.stringify({ do: 'edit', base: revision, client: 'fill', label: 'fill', edit, seed: 'fill' }),

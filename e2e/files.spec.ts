@@ -3,7 +3,7 @@ import { copyFileSync, truncateSync } from 'node:fs'
 import { request, type IncomingHttpHeaders, type RequestOptions } from 'node:http'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { base, ff, folder, lessonOf, newLesson, openBench, saved, write } from './desk'
+import { base, ff, folder, clipsIn, lessonOf, newLesson, openBench, saved, write } from './desk'
 
 const demo = path.join(import.meta.dirname, '../demo/media')
 test(
@@ -36,7 +36,7 @@ test(
       .setInputFiles(['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'].map((f) => path.join(folder, f)))
     for (const f of ['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'])
       await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 90_000 })
-    await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
+    await expect.poll(async () => (await clipsIn(id)).length).toBe(2)
     await saved(page)
     await expect
       .poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length)
@@ -87,10 +87,10 @@ test(
       .setInputFiles([path.join(folder, 'phone.mp4'), path.join(folder, 'badge.png')])
     for (const name of ['phone.mp4', 'badge.png'])
       await expect(page.locator(`[data-coming="${name}"]`)).toContainText('Ready', { timeout: 60_000 })
-    await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(1)
+    await expect.poll(async () => (await clipsIn(id)).length).toBe(1)
     const lesson = await lessonOf(id)
     expect(lesson.frame).toEqual({ width: 540, height: 960 })
-    expect(lesson.clips[0]!.length / (lesson.rate.num / lesson.rate.den)).toBeCloseTo(6, 0)
+    expect((await clipsIn(id))[0]!.length / (lesson.rate.num / lesson.rate.den)).toBeCloseTo(6, 0)
     await page.keyboard.press('Escape')
     await page.waitForSelector('canvas[data-frame]')
     await page.keyboard.press('5')
@@ -104,7 +104,7 @@ test(
       page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'phone.mp4' }).filter({ hasText: 'Lay' }),
     ).toHaveCount(0)
     await page.getByRole('button', { name: 'Lay on the timeline' }).click()
-    await expect.poll(async () => (await lessonOf(id)).clips.length).toBe(2)
+    await expect.poll(async () => (await clipsIn(id)).length).toBe(2)
     expect((await lessonOf(id)).frame).toEqual({ width: 540, height: 960 })
   },
 )
@@ -137,7 +137,7 @@ test('broken files get a sentence and change nothing', async ({ page }) => {
     timeout: 30_000,
   })
   await expect(page.locator('[data-coming="bad.vtt"]')).toContainText('holds captions, but there is no sound')
-  expect(await lessonOf(id)).toMatchObject({ media: {}, clips: [] })
+  expect(await lessonOf(id)).toMatchObject({ media: {}, elements: [] })
   await page.getByLabel('Try cut.mp4 again').click()
   await expect(page.locator('[data-coming="cut.mp4"]')).toContainText('cut off', { timeout: 30_000 })
 })
@@ -178,7 +178,7 @@ test('the window is closed before the files are ready: they are laid all the sam
     )
     .toBe(3)
   await page.close({ runBeforeUnload: false })
-  await expect.poll(async () => (await lessonOf(id)).clips.length, { timeout: 90_000 }).toBe(2)
+  await expect.poll(async () => (await clipsIn(id)).length, { timeout: 90_000 }).toBe(2)
   await expect
     .poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length, {
       timeout: 30_000,
@@ -200,7 +200,7 @@ test('an upload goes on where it stopped when the line comes back', async ({ pag
   await expect(page.locator('[data-coming="long.wav"]')).toContainText('Ready', { timeout: 90_000 })
   // 38 MB in pieces of 8 MB: five, and the one that was lost; not from the start again.
   expect(sent).toBe(6)
-  await expect.poll(async () => (await lessonOf(id)).clips[0]?.length).toBe(6000)
+  await expect.poll(async () => (await clipsIn(id))[0]?.length).toBe(6000)
 })
 test('another site, or another name for this machine, is turned away', async () => {
   const from = (headers: Record<string, string>) =>

@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import type { Job } from '@/contract/news'
-import type { Lesson } from '@/core/lesson/schema'
+import { isClip } from '@/core/kinds'
+import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 import { recordDesk } from '../recorder/desk'
 import { random } from '../recorder/random'
 import { ask, pause, Program, RAW, type Victim } from './program'
@@ -77,6 +78,7 @@ class Suite {
   private page!: Page
   private lesson = ''
   private clips = 0
+  private readonly clipsNow = async () => (await this.lessonNow()).elements.filter(isClip).length
   private name = ''
   constructor(
     private readonly program: Program,
@@ -89,7 +91,7 @@ class Suite {
     return ask<T>(this.base, where, method, body)
   }
   private lessonNow = async (): Promise<Lesson> =>
-    (await this.ask<{ lesson: Lesson }>(`/api/lessons/${this.lesson}`)).lesson
+    (await this.ask<{ lesson: Lesson }>(`/api/lessons/${this.lesson}?format=${LESSON_VERSION}`)).lesson
 
   async prepare(): Promise<void> {
     await recordDesk(
@@ -126,7 +128,7 @@ class Suite {
     this.lesson = (await this.ask<{ id: string }>('/api/lessons', 'POST', { name: 'Kills' })).id
     await this.openBrowser()
     await this.bring('desk.mp4')
-    await this.until('the recording is laid', async () => (await this.lessonNow()).clips.length === 1)
+    await this.until('the recording is laid', async () => (await this.clipsNow()) === 1)
     this.clips = 1
   }
   async end(): Promise<void> {
@@ -235,12 +237,11 @@ class Suite {
     if (victim === 'browser') {
       const jobs = (await this.ask<Job[]>('/api/jobs?kind=import')).filter((j) => j.state === 'sending')
       // What had not come whole is sent on by bringing the file in again.
-      if (jobs.length > 0 || (await this.lessonNow()).clips.length === this.clips)
-        await this.bring(file).catch(() => {})
+      if (jobs.length > 0 || (await this.clipsNow()) === this.clips) await this.bring(file).catch(() => {})
     }
-    await this.until('the sound is laid', async () => (await this.lessonNow()).clips.length > this.clips)
+    await this.until('the sound is laid', async () => (await this.clipsNow()) > this.clips)
     await pause(300)
-    const now = (await this.lessonNow()).clips.length
+    const now = await this.clipsNow()
     if (now !== this.clips + 1 && victim !== 'browser') tally.lost.push(`${name}: laid ${now - this.clips} times`)
     this.clips = now
   }

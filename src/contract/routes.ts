@@ -71,6 +71,8 @@ const Pinned = z.object({
   turns: z.array(z.tuple([us, z.number(), z.number()])).max(20_000),
 })
 const inQuery = z.coerce.number().int().min(0)
+/** The version of lessons that a window knows; left out by those that are from before it was asked for. */
+const format = inQuery.optional()
 
 /** All that can be asked of the server but files: by the page, and answered by `src/app/api`. */
 export const ROUTES = {
@@ -80,15 +82,15 @@ export const ROUTES = {
   }),
   makeLesson: routeAt('POST', '/api/lessons', { body: NewLesson, answer: Made }),
   openLesson: routeAt('GET', '/api/lessons/:id', {
-    query: z.object({ steps: z.string().optional() }),
+    query: z.object({ steps: z.string().optional(), format }),
     answer: OpenedLesson,
   }),
   removeLesson: routeAt('PATCH', '/api/lessons/:id', { body: z.object({ removed: z.boolean() }), answer: Done }),
   history: routeAt('GET', '/api/lessons/:id/history', {
-    query: z.object({ way: z.enum(['undo', 'redo']) }),
+    query: z.object({ way: z.enum(['undo', 'redo']), format }),
     answer: HistoryStretch.extend({ revision: z.number() }),
   }),
-  takeStep: routeAt('POST', '/api/lessons/:id/steps', { body: Step, answer: Taken }),
+  takeStep: routeAt('POST', '/api/lessons/:id/steps', { query: z.object({ format }), body: Step, answer: Taken }),
   listJobs: routeAt('GET', '/api/jobs', {
     query: z.object({ kind: z.enum(JOB_KINDS).optional() }),
     answer: z.array(Job),
@@ -110,7 +112,7 @@ export const ROUTES = {
     answer: z.array(z.tuple([z.number(), z.number(), z.number()])),
   }),
   soundAtSpeed: routeAt('GET', '/api/media/:sha/sound', {
-    query: z.object({ num: inQuery.min(1).max(1000), den: inQuery.min(1).max(1000) }),
+    query: z.object({ num: inQuery.min(1).max(1_000_000), den: inQuery.min(1).max(1_000_000) }),
   }),
   spotPicture: routeAt('GET', '/api/media/:sha/spot', {
     query: z.object({

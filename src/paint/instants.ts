@@ -144,7 +144,8 @@ function displacements(instants: Drawing[]): Point[] | null {
       i.clip?.x !== middle.clip?.x ||
       i.clip?.y !== middle.clip?.y ||
       i.clip?.w !== middle.clip?.w ||
-      i.clip?.h !== middle.clip?.h
+      i.clip?.h !== middle.clip?.h ||
+      i.clip?.corner !== middle.clip?.corner
     )
       return null
     const by = apply(i.matrix, c)

@@ -1,4 +1,4 @@
-import type { Drawing, Gradient, Layer, Shadow, Shape } from '@/core/display'
+import type { Drawing, Gradient, Layer, Shadow, Shape, Window } from '@/core/display'
 import type { Matrix, Point, Rect } from '@/core/geometry'
 import { layBlocks } from './blocks'
 import type { Context, Drawable, Easel } from './easel'
@@ -66,14 +66,15 @@ export function setMatrix(ctx: Context, [a, b, c, d, e, f]: Matrix, { scale }: P
   ctx.setTransform(a * scale, b * scale, c * scale, d * scale, (e - origin.x) * scale, (f - origin.y) * scale)
 }
 /** Draws what lies in a rectangle of the context's pixels; everything where there is none. */
-export function clipTo(ctx: Context, clip: Rect | undefined, draw: () => void): void {
+export function clipTo(ctx: Context, clip: Window | undefined, draw: () => void): void {
   if (!clip) {
     draw()
     return
   }
   ctx.save()
   ctx.beginPath()
-  ctx.rect(clip.x, clip.y, clip.w, clip.h)
+  if (clip.corner) ctx.roundRect(clip.x, clip.y, clip.w, clip.h, Math.min(clip.corner, clip.w / 2, clip.h / 2))
+  else ctx.rect(clip.x, clip.y, clip.w, clip.h)
   ctx.clip()
   draw()
   ctx.restore()

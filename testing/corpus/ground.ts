@@ -1,5 +1,6 @@
 import { emptyLesson } from '@/core/lesson/make'
-import type { Clip, Lesson, Medium } from '@/core/lesson/schema'
+import type { Lesson, Medium } from '@/core/lesson/schema'
+import { clip, laid } from '@/core/testing/lessons'
 
 const SECOND = 1_000_000
 const sha = (letter: string) => letter.repeat(64)
@@ -87,45 +88,23 @@ const voice = (): Medium => ({
     toUs: Math.round((i + 0.7) * SECOND),
   })),
 })
-export const laid = (
-  id: string,
-  track: string,
-  media: string,
-  at: number,
-  length: number,
-  change: Partial<Clip> = {},
-): Clip => ({
-  id,
-  track,
-  media,
-  at,
-  length,
-  inUs: 0,
-  speed: { num: 1, den: 1 },
-  freeze: false,
-  fit: 'fit',
-  levelDb: 0,
-  muted: false,
-  ...change,
-})
-
 /** A lesson that has some of everything that elements can be tied to, and none of them yet. */
 export function ground(): Lesson {
   const lesson = emptyLesson('Lending a drill')
   lesson.media = { desk: desk(), shelf: shelf(), voice: voice() }
   lesson.tracks = [
-    { id: 'elements-2', kind: 'elements', name: 'Above' },
-    { id: 'elements-1', kind: 'elements', name: 'Elements' },
-    { id: 'takes-2', kind: 'takes', name: 'Over' },
-    { id: 'takes-1', kind: 'takes', name: 'Takes' },
+    { id: 'elements-2', kind: 'picture', name: 'Above' },
+    { id: 'elements-1', kind: 'picture', name: 'Elements' },
+    { id: 'takes-2', kind: 'picture', name: 'Over' },
+    { id: 'takes-1', kind: 'picture', name: 'Takes' },
     { id: 'sound-1', kind: 'sound', name: 'Narration' },
   ]
-  lesson.clips = [
-    laid('c1', 'takes-1', 'desk', 0, 300),
-    laid('c2', 'takes-1', 'desk', 300, 200, { inUs: 10.5 * SECOND }),
-    laid('c3', 'takes-2', 'shelf', 360, 90, { fit: 'stand' }),
-    laid('v1', 'sound-1', 'voice', 60, 240),
-  ]
+  lesson.elements = laid(lesson, [
+    clip('c1', 0, 300, { track: 'takes-1', media: 'desk' }),
+    clip('c2', 300, 200, { track: 'takes-1', media: 'desk', inUs: 10.5 * SECOND }),
+    clip('c3', 360, 90, { track: 'takes-2', media: 'shelf', fit: 'stand' }),
+    clip('v1', 60, 240, { track: 'sound-1', media: 'voice' }),
+  ])
   lesson.moments = [{ id: 'mark-1', kind: 'mark', label: 'the shelf', frame: 380 }]
   return lesson
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Edit, Id, moveElements, namedBy, registered, type Edit as AnEdit } from '@/core/edits'
+import { isClip } from '@/core/kinds'
 import { CALM, FollowChoice } from '@/core/framing'
 import { Easing, Edge, Element, Medium, Moment, MoveEdge, Word } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
@@ -26,7 +27,7 @@ const pick = <T>(list: readonly T[], below: Below): T => list[below(list.length)
 
 function idsOf(what: NonNullable<ReturnType<typeof namedBy>>, { lesson, moments }: Timed): string[] {
   if (what === 'element') return lesson.elements.map((e) => e.id)
-  if (what === 'clip') return lesson.clips.map((c) => c.id)
+  if (what === 'clip') return lesson.elements.filter(isClip).map((e) => e.id)
   if (what === 'track') return lesson.tracks.map((t) => t.id)
   if (what === 'medium') return Object.keys(lesson.media)
   return [...moments.keys()]

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { checkLesson } from '@/core/review/check'
-import { ELEMENT_KINDS, type ElementKind, newElement } from '@/core/kinds'
+import { ADDABLE_KINDS, type ElementKind, newElement } from '@/core/kinds'
 import type { Edge, Element, Lesson, MoveEdge, Pose } from '@/core/lesson/schema'
-import { ground, laid } from './ground'
+import { besides, clip, laid } from '@/core/testing/lessons'
+import { ground } from './ground'
 
 const loose = (frame: number): Edge => ({ on: 'loose', frame })
 const long = (frames: number): Edge => ({ on: 'length', frames })
@@ -36,15 +37,17 @@ const make = (
   return { ...e, look: look as Element['look'], track: 'elements-1', ...change }
 }
 const lessonOf = (build: (lesson: Lesson) => Element[], change: Partial<Lesson> = {}): Lesson => {
-  const lesson = { ...ground(), ...change }
-  lesson.elements = build(lesson)
+  const { elements: clips, ...rest } = change
+  const lesson = { ...ground(), ...rest }
+  if (clips) lesson.elements = laid(lesson, clips)
+  lesson.elements = besides(lesson, build(lesson))
   return lesson
 }
 
 /** Each kind as it comes, and moving, turning, fading, cropped, with a shadow. */
 const kinds = (): Lesson =>
   lessonOf((l) =>
-    ELEMENT_KINDS.flatMap((kind, i) => {
+    ADDABLE_KINDS.flatMap((kind, i) => {
       const at = 20 * i
       const plain = make(l, kind, `${kind}-1`, loose(at), long(60))
       const moving = make(l, kind, `${kind}-2`, loose(at + 30), long(90), {
@@ -139,11 +142,12 @@ const moves = (): Lesson =>
     { motionBlur: { on: true, shutter: 180, samples: 6 } },
   )
 
-/** A carrier with riders, one riding on a rider; groups; a stagger that was made of them. */
+/** What carries others, with riders, one riding on a rider; groups; a stagger that was made of them. */
 const riding = (): Lesson =>
   lessonOf(
     (l) => [
-      make(l, 'carrier', 'shelf', loose(0), long(400), {
+      make(l, 'group', 'shelf', loose(0), long(400), {
+        look: { kind: 'group', asOne: false, mask: false },
         poses: [pose('p2', after(60), after(120), { x: 1200, rotation: 90 })],
       }),
       ...[1, 2, 3].map((n) =>
@@ -184,8 +188,8 @@ const framing = (): Lesson =>
     make(l, 'zoom', 'on', loose(200), long(150), {
       poses: [pose('v2', after(30), after(60), { x: 1400, y: 700, width: 480, height: 270 })],
     }),
-    make(l, 'callout', 'readable', loose(20), long(400), { readable: true, space: 'take' }),
-    make(l, 'text', 'fixed', loose(20), long(400), { space: 'picture', x: 300, y: 100 }),
+    make(l, 'callout', 'readable', loose(20), long(400), { readable: true, space: 'framed' }),
+    make(l, 'text', 'fixed', loose(20), long(400), { space: 'fixed', x: 300, y: 100 }),
     make(l, 'cover', 'blurred', loose(0), long(400), { x: 1200, y: 700, width: 300, height: 120, blurPx: 2 }),
     make(l, 'spotlight', 'spot', loose(100), long(200), { width: 400, height: 200 }),
   ])
@@ -200,11 +204,11 @@ const footage = (): Lesson =>
     {
       rate: { num: 30000, den: 1001 },
       frame: { width: 1280, height: 720 },
-      clips: [
-        laid('slow', 'takes-1', 'desk', 10, 200, { speed: { num: 1, den: 2 } }),
-        laid('fast', 'takes-1', 'desk', 210, 100, { inUs: 4e6, speed: { num: 3, den: 1 } }),
-        laid('held', 'takes-1', 'desk', 310, 60, { inUs: 17e6, freeze: true }),
-        laid('small', 'takes-2', 'desk', 100, 120, { fit: 'fill', inUs: 1e6 }),
+      elements: [
+        clip('slow', 10, 200, { track: 'takes-1', media: 'desk', speed: { num: 1, den: 2 } }),
+        clip('fast', 210, 100, { track: 'takes-1', media: 'desk', inUs: 4e6, speed: { num: 3, den: 1 } }),
+        clip('held', 310, 60, { track: 'takes-1', media: 'desk', inUs: 17e6, freeze: true }),
+        clip('small', 100, 120, { track: 'takes-2', media: 'desk', fit: 'fill', inUs: 1e6 }),
       ],
     },
   )

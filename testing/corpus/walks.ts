@@ -1,6 +1,6 @@
 import { chances } from '@/core/chance'
 import * as edits from '@/core/edits'
-import { ELEMENT_KINDS } from '@/core/kinds'
+import { ADDABLE_KINDS } from '@/core/kinds'
 import { CALM } from '@/core/framing'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
@@ -19,7 +19,7 @@ type Make = (h: Hand) => edits.Edit
 
 const pick = <T>(h: Hand, list: readonly T[]): T => list[h.below(list.length)]!
 const here = (h: Hand) => ({ frame: h.frame(), caught: null })
-const clipId = (h: Hand) => pick(h, h.timed.lesson.clips)?.id ?? 'none'
+const clipId = (h: Hand) => pick(h, h.timed.clips)?.id ?? 'none'
 const momentId = (h: Hand) => pick(h, [...h.timed.moments.keys()])
 const one = (h: Hand) => h.some(1)[0] ?? 'none'
 
@@ -27,7 +27,7 @@ const one = (h: Hand) => h.some(1)[0] ?? 'none'
 export const ACTS: Record<string, Make> = {
   addElement: (h) => {
     const at = { x: h.below(1900), y: h.below(1060) }
-    const kind = pick(h, ELEMENT_KINDS)
+    const kind = pick(h, ADDABLE_KINDS)
     const moment = h.below(3) ? momentId(h) : null
     return edits.addElement(
       edits.elementAt(h.timed, { kind, id: h.newId(), frame: h.frame(), moment, at, media: 'shelf' }),

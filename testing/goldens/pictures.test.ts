@@ -1,4 +1,4 @@
-import { kindName } from '@/core/kinds'
+import { mediumOf } from '@/core/kinds'
 import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -18,7 +18,8 @@ beforeAll(() => {
 const drawnOnly = (name: string): Lesson => {
   const lesson = SUBJECTS[name]!()
   const length = 500
-  return { ...lesson, length, clips: [], media: {}, elements: lesson.elements.filter((e) => kindName(e) !== 'still') }
+  const drawn = lesson.elements.filter((e) => mediumOf(e) === null)
+  return { ...lesson, length, media: {}, elements: drawn }
 }
 const LOOKS: [string, number[]][] = [
   ['kinds', [5, 45, 70, 90, 110, 130, 150, 170, 190, 210, 230, 250, 270, 290, 310, 330, 350, 370, 400]],

@@ -44,7 +44,7 @@ describe.each([...registered().keys()])('the edit “%s”', (name) => {
     }
   })
   test('of a lesson that lacks what it names, it says so and changes nothing', () => {
-    const bare: Lesson = { ...lessons[0]!, elements: [], clips: [], moments: [], media: {}, staggers: [] }
+    const bare: Lesson = { ...lessons[0]!, elements: [], moments: [], media: {}, staggers: [] }
     const { edit } = tried[0]!
     const result = applyEdit(bare, edit, newIds())
     if ('refused' in result && result.unfit) expect(result.refused).toMatch(/^This cannot be done: .+\.$/)

@@ -41,6 +41,11 @@ export interface Swap {
   share: number
 }
 
+/** A rectangle that something is seen through; its corners may be round. */
+export interface Window extends Rect {
+  corner?: number
+}
+
 /** Where a layer stands and how it is seen, whatever it shows. */
 interface Standing {
   /** The element or the clip that it is of. */
@@ -52,8 +57,8 @@ interface Standing {
   bounds: Rect
   /** The same in its own pixels, before any blur; of the instants of an open shutter. */
   box?: Rect
-  /** Only what lies in this rectangle of its own pixels is seen. */
-  clip?: Rect
+  /** Only what lies in this rectangle of its own pixels is seen, without what its round corners cut off. */
+  clip?: Window
   /** Pixels of the picture by which it is blurred. */
   blurPx?: number
   /** The shadow of the whole, in pixels of the picture. */

@@ -2,6 +2,7 @@ import type { Draft } from 'immer'
 import { z } from 'zod'
 import type { Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
+import { isClip } from '../kinds'
 import { elementIn } from './chosen'
 import { Unfit } from './unfit'
 
@@ -63,7 +64,10 @@ export const Ids = {
 
 const isThere: Record<Named, (lesson: Lesson, id: string, timed: Timed) => boolean> = {
   element: (lesson, id) => elementIn(lesson, id) !== undefined,
-  clip: (lesson, id) => lesson.clips.some((c) => c.id === id),
+  clip: (lesson, id) => {
+    const e = elementIn(lesson, id)
+    return e !== undefined && isClip(e)
+  },
   moment: (lesson, id, { moments }) =>
     moments.has(id) || Object.values(lesson.media).some((m) => m.moments.some((x) => x.id === id)),
   track: (lesson, id) => lesson.tracks.some((t) => t.id === id),
@@ -110,7 +114,7 @@ export const namedBy = (schema: z.ZodType): Named | undefined => named.get(schem
  * The number of the set of edits: raised when one of them means something else than before, so that what was kept of it
  * is not made again by its name.
  */
-export const EDITS = 1
+export const EDITS = 2
 
 /** An edit within the arguments of another. */
 export const Edit: z.ZodType<Edit> = z.object({ edit: z.string(), args: z.array(z.unknown()).readonly() })

@@ -53,7 +53,9 @@ function momentFor(timed: Timed, spot: NewElement): TimedMoment | null {
 
 /** What of the lesson's frame a new element can be seen in: all of it, or where the framing is. */
 const viewFor = (timed: Timed, space: Element['space'], frame: number): Rect =>
-  space === 'take' ? framingAt(timed, frame) : { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height }
+  space === 'framed'
+    ? framingAt(timed, frame)
+    : { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height }
 /** What stays of a view inside its title-safe margins. */
 const safeIn = (v: Rect): Rect => ({
   x: v.x + v.w * SAFE_AREAS.title,
@@ -79,7 +81,7 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   const fps = framesPerSecond(lesson.rate)
   const frames = kind.lasts?.(e as never, fps) ?? fps * USUAL_SECONDS
   e.end = { on: 'length', frames: Math.max(1, Math.round(frames)) }
-  settle(e, lesson.frame)
+  settle(e, lesson)
   const medium = lesson.media[mediumOf(e) ?? '']
   const called = medium?.name.replace(/\.[^.]*$/, '').slice(0, 120)
   if (called) e.name = numbered(called, new Set(lesson.elements.map((x) => x.name)))

@@ -1,5 +1,6 @@
 import { takeTimeAt } from '../lesson/clips'
-import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
+import type { MoveEdge, Pose } from '../lesson/schema'
+import type { Timed } from '../timing'
 
 /** As many poses as an element may have. */
 export const MOST_POSES = 1000
@@ -8,8 +9,8 @@ export const MOST_POSES = 1000
  * Where a move made for what a take shows begins or lands: with the take, so that it stays with it when the take is
  * trimmed.
  */
-export const withTake = (lesson: Lesson, from: number, frame: number): MoveEdge =>
-  takeTimeAt(lesson, from + frame) ?? { on: 'start', frames: frame }
+export const withTake = (timed: Timed, from: number, frame: number): MoveEdge =>
+  takeTimeAt(timed, from + frame) ?? { on: 'start', frames: frame }
 
 /**
  * Poses that lead evenly from one corner of a way to the next; corners are frames from the element's start, which is at
@@ -17,7 +18,7 @@ export const withTake = (lesson: Lesson, from: number, frame: number): MoveEdge 
  */
 export function posesAlong(
   prefix: string,
-  lesson: Lesson,
+  timed: Timed,
   from: number,
   corners: readonly number[],
   valuesAt: (frame: number) => Pose['values'],
@@ -30,8 +31,8 @@ export function posesAlong(
     if (!same(valuesAt(begin), values))
       out.push({
         id: `${prefix}-${out.length + 2}`,
-        start: withTake(lesson, from, begin),
-        end: withTake(lesson, from, land),
+        start: withTake(timed, from, begin),
+        end: withTake(timed, from, land),
         easing: 'linear',
         values,
         curve: null,

@@ -1,6 +1,6 @@
 import { newIds } from '@/core/testing/made'
 import { emptyLesson } from '../lesson/make'
-import { takeMedium } from '../testing/lessons'
+import { takeMedium, clipsOf } from '../testing/lessons'
 import { applyEdit, bringIn, homeOf, mediumIdOf } from './index'
 import type { Medium } from '../lesson/schema'
 
@@ -38,7 +38,7 @@ test('footage and sounds are laid, the first footage sets size and rate; a pictu
     words: [],
   }
   const lesson = with_(takeMedium({ width: 1280, height: 720 }), sound('voice.wav', 'b'), picture)
-  expect(lesson.clips.map((c) => c.id)).toEqual(['clip-0', 'clip-1'])
+  expect(clipsOf(lesson).map((c) => c.id)).toEqual(['clip-0', 'clip-1'])
   expect(lesson.frame).toEqual({ width: 1280, height: 720 })
   expect(Object.keys(lesson.media)).toHaveLength(3)
 })

@@ -1,61 +1,108 @@
 import { hundredth } from '../geometry'
-import type { Clip, Element, Lesson, Medium } from '../lesson/schema'
-import { clipEnd, framesOfSource, sourceUsAt } from '../lesson/clips'
+import { isClip, kindOf, newElement, settle } from '../kinds'
+import type { Element, Lesson, Track } from '../lesson/schema'
+import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/clips'
 import { frameFor } from '../lesson/limits'
+import { framesBefore, framesUntil, isStill, mapAtSpeed, mapWithHold } from '../lesson/timeMap'
 import { Rate, secondsToFrames } from '../time'
-import { define, Id, Ids, make } from './act'
+import { define, Id, Ids, make, type Given } from './act'
 import { Count, Flag, Frame, NewId, Side, Values } from './args'
+import { elementIn } from './chosen'
+import { cutElement, removeElements } from './elements'
 import { setAll } from './plain'
+import { numbered } from './names'
 import { resizeLesson } from './shaping'
+import { clipsIn, standingIn } from './standing'
 import { eachNumber, whensOf } from './walk'
 
-const find = (draft: Lesson, id: string) => draft.clips.find((c) => c.id === id)
-const sorted = (draft: Lesson, track: string) =>
-  draft.clips.filter((c) => c.track === track).sort((a, b) => a.at - b.at)
+const rowOf = (draft: Lesson, given: Given, track: string): Clip[] =>
+  clipsIn(draft, given, track).sort((a, b) => a.at - b.at)
+function find(draft: Lesson, given: Given, id: string): Clip | null {
+  const e = elementIn(draft, id)
+  return e ? clipOf(e, standingIn(draft, e, given.timed)) : null
+}
+const look = (clip: Clip) => clip.element.look as { inUs: number; stretches: unknown }
 
-/** How many lesson frames a medium has to give from a clip's in point on. */
-function available(medium: Medium | undefined, clip: Clip, rate: Rate): number {
-  if (!medium || medium.kind === 'picture' || clip.freeze || medium.durationUs === undefined) return Infinity
-  return Math.max(1, Math.ceil(framesOfSource(clip, medium.durationUs - clip.inUs, rate) - 0.02))
+/** Puts an end of an element at a frame: a loose one there, a tied one that much further from what it hangs on. */
+function putEnd(e: Element, side: 'start' | 'end', from: number, to: number): void {
+  const edge = e[side]
+  if (edge.on === 'loose') edge.frame = to
+  else if (edge.on === 'length') edge.frames = Math.max(1, edge.frames + (side === 'end' ? to - from : from - to))
+  else {
+    edge.offset += to - from
+    edge.last = to
+  }
+}
+/** Puts a clip elsewhere: from `at`, for `length` frames. */
+function place(clip: Clip, at: number, length: number): void {
+  const e = clip.element
+  if (e.start.on !== 'length') putEnd(e, 'start', clip.at, at)
+  if (e.end.on === 'length') e.end.frames = length
+  else putEnd(e, 'end', clipEnd(clip), at + length)
+  if (e.start.on === 'length') e.start.frames = length
+}
+/** Those that are taken together with a clip, itself among them; only those that lie in the very same frames. */
+const together = (draft: Lesson, given: Given, clip: Clip): Clip[] => {
+  const { group } = clip.element
+  if (group === null) return [clip]
+  return clipsIn(draft, given).filter((c) => c.element.group === group && c.at < clipEnd(clip) && clip.at < clipEnd(c))
 }
 
 /** Moves the start or the end of a clip to a frame, as far as its medium and its neighbours allow. */
-export const trimClip = define('trimClip', [Id.clip, Side, Frame], (id, side, frame) => (draft) => {
-  const clip = find(draft, id)
-  if (!clip) return
-  const row = sorted(draft, clip.track)
-  const i = row.indexOf(clip)
+export const trimClip = define('trimClip', [Id.clip, Side, Frame], (id, side, frame) => (draft, given) => {
+  const first = find(draft, given, id)
+  if (!first) return
+  const at = first.at
+  const end = clipEnd(first)
+  for (const clip of together(draft, given, first)) {
+    // Those that are taken together but begin or end elsewhere keep their own end there.
+    if (side === 'start' ? clip.at === at : clipEnd(clip) === end) trimOne(draft, given, clip, side, frame)
+  }
+})
+function trimOne(draft: Lesson, given: Given, clip: Clip, side: 'start' | 'end', frame: number): void {
+  const others = rowOf(draft, given, clip.track).filter((c) => c.id !== clip.id)
+  const medium = draft.media[clip.media]
   if (side === 'end') {
-    const limit = Math.min(row[i + 1]?.at ?? Infinity, clip.at + available(draft.media[clip.media], clip, draft.rate))
-    clip.length = Math.max(1, Math.min(frame, limit) - clip.at)
+    const next = others.find((c) => c.at >= clipEnd(clip))
+    const limit = Math.min(next?.at ?? Infinity, clip.at + framesToGive(clip.map, medium, draft.rate))
+    place(clip, clip.at, Math.max(1, Math.min(frame, limit) - clip.at))
     return
   }
-  const still = draft.media[clip.media]?.kind === 'picture' || clip.freeze
-  const room = still ? Infinity : Math.floor(framesOfSource(clip, clip.inUs, draft.rate) + 0.02)
-  const earliest = Math.max(i > 0 ? clipEnd(row[i - 1]!) : 0, clip.at - room)
+  const still = medium?.kind === 'picture' || isStill(clip.map)
+  const room = still ? Infinity : framesBefore(clip.map, draft.rate)
+  const before = others.findLast((c) => clipEnd(c) <= clip.at)
+  const earliest = Math.max(before ? clipEnd(before) : 0, clip.at - room)
   const to = Math.min(clipEnd(clip) - 1, Math.max(earliest, frame))
-  const by = to - clip.at
-  if (!still) clip.inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
-  clip.at = to
-  clip.length -= by
+  if (!still && to > clip.at) kindOf(clip.element).cutOff?.(clip.element as never, to - clip.at, draft.rate)
+  else if (!still) look(clip).inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
+  place(clip, to, clipEnd(clip) - to)
+}
+/** Cuts a clip, and what is taken together with it, in two at a frame inside it. What hung on its end goes along. */
+export const splitClip = define('splitClip', [Id.clip, Frame, NewId], (id, frame, newId) => (draft, given) => {
+  const first = find(draft, given, id)
+  if (first) splitAll(draft, given, together(draft, given, first), frame, newId)
 })
-/** Cuts a clip in two at a frame inside it. What hung on its end hangs on the second part's end. */
-export const splitClip = define('splitClip', [Id.clip, Frame, NewId], (id, frame, newId) => (draft) => {
-  const clip = find(draft, id)
-  if (clip) cutAt(draft, clip, frame, newId)
-})
-function cutAt(draft: Lesson, clip: Clip, frame: number, newId: string): Clip | null {
+/** Cuts clips at a frame; the parts behind it of what was taken together are taken together. */
+function splitAll(draft: Lesson, given: Given, clips: readonly Clip[], frame: number, firstId?: string): Element[] {
+  const groups = new Map<string, string>()
+  let id = firstId
+  return clips.flatMap((clip) => {
+    const right = cutAt(draft, given, clip, frame, id ?? given.newId('clip'))
+    if (!right) return []
+    id = undefined
+    if (right.group !== null) {
+      const group = groups.get(right.group) ?? given.newId('group')
+      groups.set(right.group, group)
+      right.group = group
+    }
+    return [right]
+  })
+}
+function cutAt(draft: Lesson, given: Given, clip: Clip, frame: number, newId: string): Element | null {
   if (frame <= clip.at || frame >= clipEnd(clip)) return null
-  const right: Clip = {
-    ...clip,
-    speed: { ...clip.speed },
-    id: newId,
-    at: frame,
-    length: clipEnd(clip) - frame,
-    inUs: sourceUsAt(clip, frame, draft.rate),
-  }
-  clip.length = frame - clip.at
-  draft.clips.push(right)
+  const taken = new Set(draft.elements.map((e) => e.name))
+  const span = { from: clip.at, to: clipEnd(clip) }
+  const right = cutElement(draft, clip.element, span, frame, { id: newId, name: numbered(clip.element.name, taken) })
   for (const e of draft.elements)
     for (const edge of [e.start, e.end])
       if (edge.on === 'moment' && edge.moment === `cut:${clip.id}:end`) edge.moment = `cut:${newId}:end`
@@ -63,17 +110,24 @@ function cutAt(draft: Lesson, clip: Clip, frame: number, newId: string): Clip | 
 }
 
 /** Moves a clip so that it starts at a frame, or as near as its neighbours on the track leave room. */
-export const moveClip = define('moveClip', [Id.clip, Frame, Id.track.optional()], (id, frame, track) => (draft) => {
-  const clip = find(draft, id)
-  if (!clip) return
-  const to =
-    track && draft.tracks.find((t) => t.id === track)?.kind === draft.tracks.find((t) => t.id === clip.track)?.kind
-      ? track
-      : clip.track
-  const others = draft.clips.filter((c) => c.track === to && c.id !== id)
-  clip.track = to
-  clip.at = freeStart(others, Math.max(0, frame), clip.length)
-})
+export const moveClip = define(
+  'moveClip',
+  [Id.clip, Frame, Id.track.optional()],
+  (id, frame, track) => (draft, given) => {
+    const clip = find(draft, given, id)
+    if (!clip) return
+    const kind = (t: string) => draft.tracks.find((x) => x.id === t)?.kind
+    const to = track && kind(track) === kind(clip.track) ? track : clip.track
+    const { group } = clip.element
+    const along = group === null ? [] : clipsIn(draft, given).filter((c) => c.element.group === group && c.id !== id)
+    const moved = new Set([id, ...along.map((c) => c.id)])
+    const others = clipsIn(draft, given, to).filter((c) => !moved.has(c.id))
+    clip.element.track = to
+    const at = freeStart(others, Math.max(0, frame), clip.length)
+    place(clip, at, clip.length)
+    for (const c of along) place(c, Math.max(0, c.at + at - clip.at), c.length)
+  },
+)
 /** The start nearest to `wanted` at which `length` frames are free. */
 export function freeStart(others: Pick<Clip, 'at' | 'length'>[], wanted: number, length: number): number {
   const fits = (at: number) => at >= 0 && others.every((o) => at + length <= o.at || at >= o.at + o.length)
@@ -83,53 +137,98 @@ export function freeStart(others: Pick<Clip, 'at' | 'length'>[], wanted: number,
 }
 
 /**
- * Takes the frames [from, to) out of tracks. With `close`, later clips of these tracks move up, and where a take is
- * among them the loose ends of elements from there on move with them; else a gap stays.
+ * Takes the frames [from, to) out of tracks: out of their clips. With `close`, later clips of these tracks move up, and
+ * where footage is among them the loose ends of all else from there on move with them; else a gap stays.
  */
 export const takeOut = define(
   'takeOut',
   [Ids.tracks, Frame, Frame, Flag],
-  (tracks, from, to, close) =>
-    (draft, { newId }) => {
-      if (to <= from || !draft.clips.some((c) => tracks.includes(c.track) && clipEnd(c) > from)) return
-      for (const clip of tracks.flatMap((track) => sorted(draft, track))) {
-        const right = cutAt(draft, clip, from, newId('clip')) ?? (clip.at >= from ? clip : null)
-        if (right && right.at < to) cutAt(draft, right, to, newId('clip'))
-      }
-      draft.clips = draft.clips.filter((c) => !tracks.includes(c.track) || c.at < from || clipEnd(c) > to)
-      if (!close) return
-      for (const c of draft.clips) if (tracks.includes(c.track) && c.at >= to) c.at -= to - from
-      if (!draft.tracks.some((t) => tracks.includes(t.id) && t.kind === 'takes')) return
-      const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
-      for (const e of draft.elements)
-        for (const edge of [e.start, e.end])
-          if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
-      for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
-    },
+  (tracks, from, to, close) => (draft, given) => {
+    const on = () => clipsIn(draft, given).filter((c) => tracks.includes(c.track))
+    if (to <= from || !on().some((c) => clipEnd(c) > from)) return
+    splitAll(draft, given, on(), from)
+    splitAll(draft, given, on(), to)
+    const gone = on().filter((c) => c.at >= from && clipEnd(c) <= to)
+    if (gone.length > 0) make(removeElements(gone.map((c) => c.id)), draft, given)
+    if (!close) return
+    for (const c of on()) if (c.at >= to && c.element.start.on === 'loose') place(c, c.at - (to - from), c.length)
+    if (!draft.tracks.some((t) => tracks.includes(t.id) && t.kind === 'picture')) return
+    const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
+    for (const e of draft.elements) {
+      if (isClip(e)) continue
+      for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
+    }
+    for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
+  },
 )
-/** The tracks that a cut goes through when nothing says otherwise: all of takes and sound. */
-export const cutTracks = (lesson: Lesson): string[] =>
-  lesson.tracks.filter((t) => t.kind !== 'elements').map((t) => t.id)
+/** The tracks that a cut goes through when nothing says otherwise: all that clips lie on. */
+export function cutTracks(lesson: Lesson): string[] {
+  const used = new Set(lesson.elements.filter(isClip).map((e) => e.track))
+  return lesson.tracks.filter((t) => used.has(t.id)).map((t) => t.id)
+}
 /** Cuts every clip of these tracks in two at a frame inside it. */
-export const splitTracks = define('splitTracks', [Ids.tracks, Frame], (tracks, frame) => (draft, { newId }) => {
-  for (const clip of [...draft.clips]) if (tracks.includes(clip.track)) cutAt(draft, clip, frame, newId('clip'))
+export const splitTracks = define('splitTracks', [Ids.tracks, Frame], (tracks, frame) => (draft, given) => {
+  splitAll(
+    draft,
+    given,
+    clipsIn(draft, given).filter((c) => tracks.includes(c.track)),
+    frame,
+  )
 })
-export const removeClips = define('removeClips', [Ids.clips], (ids) => (draft) => {
-  draft.clips = draft.clips.filter((c) => !ids.includes(c.id))
+/** Sets values of what a clip plays. */
+export const setClip = define('setClip', [Id.clip, Values], (id, values) => (draft) => {
+  const e = elementIn(draft, id)!
+  setAll(e.look, values)
+  settle(e, draft)
 })
-/** Sets values of a clip. */
-export const setClip = define('setClip', [Id.clip, Values], (id, values) => (draft) => setAll(find(draft, id)!, values))
 
 /** Changes a clip's speed; it keeps its in point and shows the same stretch of its medium, up to the next clip. */
-export const setSpeed = define('setSpeed', [Id.clip, Count, Count], (id, num, den) => (draft) => {
-  const clip = find(draft, id)
-  if (!clip || clip.freeze) return
-  const wanted = Math.max(1, Math.round((clip.length * clip.speed.num * den) / (clip.speed.den * num)))
-  const row = sorted(draft, clip.track)
-  const next = row[row.indexOf(clip) + 1]
-  clip.speed = { num, den }
-  clip.length = Math.min(wanted, (next?.at ?? Infinity) - clip.at)
+export const setSpeed = define('setSpeed', [Id.clip, Count, Count], (id, num, den) => (draft, given) => {
+  const first = find(draft, given, id)
+  if (!first || isStill(first.map)) return
+  for (const clip of together(draft, given, first)) {
+    if (isStill(clip.map)) continue
+    const end = sourceUsAt(clip, clipEnd(clip), draft.rate)
+    const stretches = mapAtSpeed(clip.map, { num, den })
+    const wanted = framesUntil({ inUs: clip.map.inUs, stretches }, end, draft.rate)
+    const next = rowOf(draft, given, clip.track).find((c) => c.id !== clip.id && c.at >= clipEnd(clip))
+    look(clip).stretches = stretches
+    place(clip, clip.at, Math.min(Math.max(1, wanted), (next?.at ?? Infinity) - clip.at))
+  }
 })
+/**
+ * Lets a clip stand still at a frame for so many frames more, and then go on. It gets that much longer; with `push`,
+ * later clips of its track, and what is loose behind it, move on as much.
+ */
+export const freezeAt = define(
+  'freezeAt',
+  [Id.clip, Frame, Count, Flag],
+  (id, frame, frames, push) => (draft, given) => {
+    const clip = find(draft, given, id)
+    if (!clip || frame < clip.at || frame >= clipEnd(clip)) return
+    const end = clipEnd(clip)
+    const { inUs, stretches } = mapWithHold(clip.map, frame - clip.at, frames, draft.rate)
+    Object.assign(clip.element.look, { inUs, stretches })
+    const later = rowOf(draft, given, clip.track).filter((c) => c.id !== id && c.at >= end)
+    const room = push ? Infinity : (later[0]?.at ?? Infinity) - clip.at
+    place(clip, clip.at, Math.min(clip.length + frames, room))
+    if (!push) return
+    for (const c of later) place(c, c.at + frames, c.length)
+    for (const e of draft.elements) {
+      if (isClip(e)) continue
+      for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > frame) edge.frame += frames
+    }
+    for (const m of draft.moments) if (m.frame > frame) m.frame += frames
+  },
+)
+
+/** The track that a new clip is laid on: the lowest for pictures that has clips, else the lowest; the first for sound. */
+function trackFor(draft: Lesson, kind: Track['kind']): Track | undefined {
+  const fit = draft.tracks.filter((t) => t.kind === kind)
+  if (kind === 'sound') return fit[0]
+  const used = new Set(draft.elements.filter((e) => kindOf(e).ground?.(e as never)).map((e) => e.track))
+  return fit.find((t) => used.has(t.id)) ?? fit.at(-1)
+}
 /**
  * Lays a medium on the first track that takes it: at a frame if given and free, else after the last clip. The first
  * take sets the lesson's size and rate.
@@ -140,13 +239,14 @@ export const layMedium = define(
   (mediaId, clipId, frame) => (draft, given) => {
     const medium = draft.media[mediaId]
     if (!medium) return
-    const kind = medium.kind === 'sound' ? 'sound' : 'takes'
-    const track = draft.tracks.find((t) => t.kind === kind)
+    const kind = medium.kind === 'sound' ? 'sound' : 'picture'
+    const track = trackFor(draft, kind)
     if (!track) return
-    const firstTake = medium.kind === 'take' && !draft.clips.some((c) => draft.media[c.media]?.kind === 'take')
+    const firstTake =
+      medium.kind === 'take' && !clipsIn(draft, given).some((c) => draft.media[c.media]?.kind === 'take')
     if (firstTake && medium.width && medium.height && medium.rate) {
-      const frame = frameFor(medium.width, medium.height)
-      make(resizeLesson(frame.width, frame.height), draft, given)
+      const size = frameFor(medium.width, medium.height)
+      make(resizeLesson(size.width, size.height), draft, given)
       changeRate(draft, medium.rate)
     }
     const length =
@@ -155,22 +255,24 @@ export const layMedium = define(
         : medium.kind === 'take' && firstTake
           ? medium.frames!
           : Math.max(1, secondsToFrames((medium.durationUs ?? 1e6) / 1e6, draft.rate))
-    const row = sorted(draft, track.id)
+    const row = rowOf(draft, given, track.id)
     const last = row.at(-1)
     const at = frame === null ? (last ? clipEnd(last) : 0) : freeStart(row, frame, length)
-    draft.clips.push({
-      id: clipId,
-      track: track.id,
-      media: mediaId,
-      at,
-      length,
-      inUs: 0,
-      speed: { num: 1, den: 1 },
-      freeze: false,
-      fit: 'fit',
-      levelDb: 0,
-      muted: false,
-    })
+    const e = newElement(
+      draft,
+      kind === 'sound' ? 'sound' : 'footage',
+      clipId,
+      { on: 'loose', frame: at },
+      { on: 'length', frames: length },
+    )
+    const name = medium.name.replace(/\.[^.]*$/, '').slice(0, 110)
+    const taken = new Set(draft.elements.map((x) => x.name))
+    Object.assign(e, { track: track.id, name: name ? numbered(name, taken) : e.name })
+    Object.assign(e.look, { media: mediaId })
+    settle(e, draft)
+    // What comes later in the document lies over what is on the same track.
+    const ground = draft.elements.findLastIndex(isClip)
+    draft.elements.splice(ground + 1, 0, e)
   },
 )
 /**
@@ -190,28 +292,38 @@ export function changeRateOf(e: Element, to: (frames: number) => number): void {
     }
   }
   eachNumber(e, (v, { type }) => (type === 'frames' ? to(v) : v))
+  kindOf(e).rerate?.(e as never, to)
 }
 
 /** Gives the lesson another frame rate. */
 export const setRate = define('setRate', [Rate], (rate) => (draft) => changeRate(draft, rate))
 
+const atOf = (e: Element): number => (e.start.on === 'loose' ? e.start.frame : 0)
+const longOf = (e: Element): number => (e.end.on === 'length' ? e.end.frames : 1)
 /** Brings a lesson to another frame rate; everything keeps its time to the nearest frame. */
 export function changeRate(draft: Lesson, rate: Rate): void {
   const k = (rate.num * draft.rate.den) / (rate.den * draft.rate.num)
   if (k === 1) return
   const to = (f: number) => Math.round(f * k)
-  for (const track of draft.tracks) {
-    // At a very low rate a short clip, which has a frame at least, would reach into the next one.
-    let free = 0
-    for (const c of sorted(draft, track.id)) {
-      const end = to(clipEnd(c))
-      c.at = Math.max(free, to(c.at))
-      c.length = Math.max(1, end - c.at)
-      free = clipEnd(c)
-    }
-  }
+  const clips = draft.elements.filter((e) => isClip(e) && e.start.on === 'loose' && e.end.on === 'length')
+  const stood = new Map(clips.map((e) => [e.id, { from: atOf(e), to: atOf(e) + longOf(e) }]))
   for (const m of draft.moments) m.frame = to(m.frame)
   for (const e of draft.elements) changeRateOf(e, to)
+  for (const track of draft.tracks) {
+    // Ends of clips that touch round alike. At a very low rate a short one, which has a frame at least, would reach
+    // into the next one.
+    let free = 0
+    let reached = 0
+    const row = clips.filter((e) => e.track === track.id).sort((a, b) => stood.get(a.id)!.from - stood.get(b.id)!.from)
+    for (const e of row) {
+      const was = stood.get(e.id)!
+      const at = was.from < reached ? to(was.from) : Math.max(free, to(was.from))
+      e.start = { on: 'loose', frame: at }
+      e.end = { on: 'length', frames: Math.max(1, to(was.to) - at) }
+      free = Math.max(free, at + longOf(e))
+      reached = Math.max(reached, was.to)
+    }
+  }
   for (const s of draft.staggers) {
     s.frames = hundredth(s.frames * k)
     s.jitter = to(s.jitter)

@@ -6,7 +6,19 @@ import { clipEnd } from '../lesson/clips'
 import type { Lesson } from '../lesson/schema'
 import { caught } from '../moments'
 import { made, newIds } from '../testing/made'
-import { clip, element, lasting, lessonWithTake, loose, on, takeMedium } from '../testing/lessons'
+import {
+  clip,
+  element,
+  lasting,
+  lessonWithTake,
+  loose,
+  on,
+  takeMedium,
+  clipsOf,
+  besides,
+  laid,
+  others,
+} from '../testing/lessons'
 import { resolve } from '../timing'
 import * as E from './index'
 
@@ -16,18 +28,18 @@ const spanOf = (lesson: Lesson, id: string) => {
 }
 const withArrows = () => {
   const lesson = lessonWithTake()
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'arrow', 'tied', on('take/click-3'), lasting(30)),
     element(lesson, 'callout', 'loose', loose(200), loose(260)),
     element(lesson, 'ripple', 'rule', on('lesson:start'), on('lesson:end')),
-  ]
+  ])
   lookAs(lesson.elements[2]!, 'ripple').every = true
   return lesson
 }
 
 test('four seconds taken out of the middle: the rest moves up, and what is tied and what is loose with it', () => {
   const after = made(withArrows(), E.takeOut(['takes-1'], 90, 210, true))
-  expect(after.clips.map((c) => [c.at, c.length, c.inUs])).toEqual([
+  expect(clipsOf(after).map((c) => [c.at, c.length, c.inUs])).toEqual([
     [0, 90, 0],
     [90, 90, 7_000_000],
   ])
@@ -37,7 +49,7 @@ test('four seconds taken out of the middle: the rest moves up, and what is tied 
 })
 test('with the gap left, what comes later stays where it is', () => {
   const after = made(withArrows(), E.takeOut(['takes-1'], 90, 210, false))
-  expect(after.clips.map((c) => [c.at, c.length])).toEqual([
+  expect(clipsOf(after).map((c) => [c.at, c.length])).toEqual([
     [0, 90],
     [210, 90],
   ])
@@ -45,7 +57,7 @@ test('with the gap left, what comes later stays where it is', () => {
 })
 test('lost while cut away, an end holds its distance through more edits and comes home', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', on('take/click-1'), on('take/click-3'))]
+  lesson.elements = besides(lesson, [element(lesson, 'arrow', 'a', on('take/click-1'), on('take/click-3'))])
   let now = made(lesson, E.setElements(['a'], { x: 1 }))
   expect(spanOf(now, 'a')).toEqual([60, 240])
   now = made(now, E.trimClip('c1', 'start', 90))
@@ -58,7 +70,7 @@ test('lost while cut away, an end holds its distance through more edits and come
 })
 test('an empty track is taken out; one with something on it, and the last of its kind, stay', () => {
   const lesson = withArrows()
-  const two = made(lesson, E.addTrack({ id: 'elements-2', kind: 'elements', name: 'More' }))
+  const two = made(lesson, E.addTrack({ id: 'elements-2', kind: 'picture', name: 'More' }))
   expect(made(two, E.removeTrack('elements-2')).tracks).toEqual(lesson.tracks)
   for (const id of ['elements-1', 'takes-1', 'sound-1'])
     expect(E.applyEdit(two, E.removeTrack(id), newIds())).toEqual({ refused: null })
@@ -70,9 +82,9 @@ test('an empty track is taken out; one with something on it, and the last of its
 })
 test('a split shows the same pictures on both sides, and ties to the clip’s end go with the right part', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'bar', 'bar', on('cut:c1:start'), on('cut:c1:end'))]
+  lesson.elements = besides(lesson, [element(lesson, 'bar', 'bar', on('cut:c1:start'), on('cut:c1:end'))])
   const after = made(lesson, E.splitClip('c1', 100, 'c2'))
-  expect(after.clips.map((c) => [c.at, c.length, c.inUs])).toEqual([
+  expect(clipsOf(after).map((c) => [c.at, c.length, c.inUs])).toEqual([
     [0, 100, 0],
     [100, 200, 3_333_333],
   ])
@@ -80,33 +92,37 @@ test('a split shows the same pictures on both sides, and ties to the clip’s en
 })
 test('trimming stops at the medium’s ends and at the neighbours', () => {
   const lesson = lessonWithTake()
-  lesson.clips = [clip('a', 0, 100), clip('b', 150, 50, { inUs: 1_000_000 })]
-  expect(made(lesson, E.trimClip('a', 'end', 400)).clips[0]!.length).toBe(150)
-  expect(made(lesson, E.trimClip('b', 'start', 0)).clips[1]).toMatchObject({ at: 120, inUs: 0, length: 80 })
-  expect(made(lesson, E.trimClip('b', 'end', 900)).clips[1]!.length).toBe(270)
+  lesson.elements = laid(lesson, [clip('a', 0, 100), clip('b', 150, 50, { inUs: 1_000_000 })])
+  expect(clipsOf(made(lesson, E.trimClip('a', 'end', 400)))[0]!.length).toBe(150)
+  expect(clipsOf(made(lesson, E.trimClip('b', 'start', 0)))[1]).toMatchObject({ at: 120, inUs: 0, length: 80 })
+  expect(clipsOf(made(lesson, E.trimClip('b', 'end', 900)))[1]!.length).toBe(270)
 })
 test('a moved clip lands where there is room', () => {
   const lesson = lessonWithTake()
-  lesson.clips = [clip('a', 0, 100), clip('b', 150, 50)]
-  expect(made(lesson, E.moveClip('b', 80)).clips[1]!.at).toBe(100)
-  expect(made(lesson, E.moveClip('b', 400)).clips[1]!.at).toBe(400)
+  lesson.elements = laid(lesson, [clip('a', 0, 100), clip('b', 150, 50)])
+  expect(clipsOf(made(lesson, E.moveClip('b', 80)))[1]!.at).toBe(100)
+  expect(clipsOf(made(lesson, E.moveClip('b', 400)))[1]!.at).toBe(400)
 })
 test('speed keeps what a clip shows', () => {
-  expect(made(lessonWithTake(), E.setSpeed('c1', 200, 100)).clips[0]).toMatchObject({ length: 150, inUs: 0 })
+  expect(clipsOf(made(lessonWithTake(), E.setSpeed('c1', 200, 100)))[0]).toMatchObject({ length: 150, inUs: 0 })
 })
 test('the first take sets the lesson’s size and rate; the second does not', () => {
   const lesson = lessonWithTake()
-  lesson.clips = []
+  lesson.elements = laid(lesson, [])
   lesson.media.take = takeMedium({ width: 1280, height: 721, rate: { num: 60, den: 1 }, frames: 600 })
   const one = made(lesson, E.layMedium('take', 'c1', null))
-  expect([one.frame, one.rate, one.clips[0]!.length]).toEqual([{ width: 1280, height: 720 }, { num: 60, den: 1 }, 600])
+  expect([one.frame, one.rate, clipsOf(one)[0]!.length]).toEqual([
+    { width: 1280, height: 720 },
+    { num: 60, den: 1 },
+    600,
+  ])
   const two = made(one, E.layMedium('take', 'c2', null))
-  expect(two.clips[1]!.at).toBe(600)
+  expect(clipsOf(two)[1]!.at).toBe(600)
 })
 test('another frame rate keeps every time', () => {
   const lesson = withArrows()
   const after = made(lesson, E.setRate({ num: 60, den: 1 }))
-  expect(clipEnd(after.clips[0]!)).toBe(600)
+  expect(clipEnd(clipsOf(after)[0]!)).toBe(600)
   expect(spanOf(after, 'tied')).toEqual([480, 540])
   expect(spanOf(after, 'loose')).toEqual([400, 520])
 })
@@ -136,7 +152,11 @@ test('a body dragged so that its end catches a moment keeps its length', () => {
 })
 test('a rule breaks up into one ripple for each click, on its own frame', () => {
   const after = made(withArrows(), E.breakUp('rule'))
-  expect(after.elements.slice(2).map((e) => [spanOf(after, e.id)[0], e.x])).toEqual([
+  expect(
+    others(after)
+      .slice(2)
+      .map((e) => [spanOf(after, e.id)[0], e.x]),
+  ).toEqual([
     [60, 100],
     [120, 200],
     [240, 300],
@@ -176,10 +196,10 @@ test('taking an element out leaves what hung on it where it is', () => {
 test('ties that would lead round in a circle are refused, and nothing changes', () => {
   const lesson = lessonWithTake()
   const after = (id: string) => ({ on: 'element' as const, element: id, edge: 'end' as const, offset: 0, last: 0 })
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'arrow', 'a', loose(0), lasting(10)),
     element(lesson, 'arrow', 'b', after('a'), lasting(10)),
-  ]
+  ])
   expect(E.applyEdit(lesson, E.setEdge('a', 'start', after('b')), newIds())).toEqual({
     refused: expect.stringContaining('circle'),
   })
@@ -211,9 +231,9 @@ test('a new element stands at its spot, tied to the nearest moment, readable and
 test('a side that is pulled leaves the one across where it is, turned or not', () => {
   const lesson = lessonWithTake()
   lesson.media.p = takeMedium({ kind: 'picture', moments: [] })
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'bar', 'b', loose(0), loose(9), { x: 500, y: 500, width: 200, height: 100, rotation: 90 }),
-  ]
+  ])
   const after = made(lesson, E.pullBox('b', { x: 1, y: 0 }, { x: 500, y: 700 }))
   expect(after.elements[0]).toMatchObject({ x: 500, y: 550, width: 300, height: 100 })
   const moved = made(lesson, E.setAnchor('b', { x: 0, y: 0 }))
@@ -221,7 +241,9 @@ test('a side that is pulled leaves the one across where it is, turned or not', (
 })
 test('an arrow’s tip is put elsewhere while its tail stays', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', loose(0), loose(9), { x: 100, y: 100, width: 100, rotation: 0 })]
+  lesson.elements = besides(lesson, [
+    element(lesson, 'arrow', 'a', loose(0), loose(9), { x: 100, y: 100, width: 100, rotation: 0 }),
+  ])
   expect(made(lesson, E.pullHandle('a', 'tip', { x: 50, y: 200 })).elements[0]).toMatchObject({
     x: 50,
     y: 150,
@@ -231,7 +253,9 @@ test('an arrow’s tip is put elsewhere while its tail stays', () => {
 })
 test('a bar on an edge stays exactly level and as wide as the frame when the lesson’s size changes', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [E.elementAt(resolve(lesson), { kind: 'bar', id: 'b', frame: 0, moment: null, at: null })]
+  lesson.elements = besides(lesson, [
+    E.elementAt(resolve(lesson), { kind: 'bar', id: 'b', frame: 0, moment: null, at: null }),
+  ])
   expect(made(lesson, E.resizeLesson(1280, 720)).elements[0]).toMatchObject({
     x: 640,
     width: 1280,
@@ -247,7 +271,7 @@ test('a bar spans the lesson, the chapter or the take at a frame, and follows it
     { id: 'ch1', kind: 'chapter', label: 'One', frame: 30 },
     { id: 'ch2', kind: 'chapter', label: 'Two', frame: 200 },
   ]
-  lesson.elements = [element(lesson, 'bar', 'bar', loose(5), loose(9))]
+  lesson.elements = besides(lesson, [element(lesson, 'bar', 'bar', loose(5), loose(9))])
   const over = (what: 'lesson' | 'chapter' | 'take', frame: number, l = lesson) =>
     made(l, E.setSpan('bar', E.spanOver(resolve(l), what, frame)!))
   expect(spanOf(over('lesson', 0), 'bar')).toEqual([0, 300])
@@ -270,7 +294,7 @@ test('whatever is done, every lesson is a sound lesson, and undo leads back', ()
       for (const { what, a, b, k } of acts) {
         const timed = resolve(lesson)
         const some = lesson.elements[a % Math.max(1, lesson.elements.length)]?.id ?? 'none'
-        const piece = lesson.clips[a % Math.max(1, lesson.clips.length)]?.id ?? 'none'
+        const piece = clipsOf(lesson)[a % Math.max(1, clipsOf(lesson).length)]?.id ?? 'none'
         const edit = [
           E.takeOut(['takes-1'], a, a + b, b % 2 === 0),
           E.splitClip(piece, a, fresh()),
@@ -281,7 +305,7 @@ test('whatever is done, every lesson is a sound lesson, and undo leads back', ()
           E.removeElements([some]),
           E.shiftElements([some], b - 45),
           E.setMoment(fresh(), 'mark', 'm', a),
-          E.removeClips([piece]),
+          E.removeElements([piece]),
         ][what]!
         const result = E.applyEdit(lesson, edit, fresh)
         if ('edited' in result) {

@@ -2,7 +2,7 @@ import { setAt, valueAt } from '../values'
 import { elementIn, elementsIn } from './chosen'
 import { frameOfMedium } from '../lesson/clips'
 import { Edge, Element, type Lesson, type MoveEdge } from '../lesson/schema'
-import { aimAt, aimOf, clicksIn, isRule, kindOf, letGo } from '../kinds'
+import { aimAt, aimOf, clicksIn, isClip, isRule, kindOf, letGo } from '../kinds'
 import { noPassing } from '../lesson/make'
 import { frameOfTie, resolve, type Timed } from '../timing'
 import { z } from 'zod'
@@ -249,6 +249,52 @@ export const breakUp = define('breakUp', [Id.element], (id) => (draft, { timed, 
   }))
   draft.elements.splice(at, 1, ...singles)
 })
+/** So many lengths of an element away a share is no more than a number of frames. */
+const FAR = 10
+/** So many frames after an element's start, as a share of its length. */
+const shareOf = (frames: number, length: number): MoveEdge =>
+  Math.abs(frames / length) <= FAR
+    ? { on: 'share', share: frames / length }
+    : { on: 'start', frames: Math.round(frames) }
+/**
+ * Cuts an element of a draft in two at a frame inside its span: what it does, and what it plays, goes on in the second
+ * part as if nothing had been cut.
+ *
+ * @param cut  where the first part ends and the second begins, when that is to be tied
+ * @returns the second part, which lies right over the first
+ */
+export function cutElement(
+  draft: Lesson,
+  first: Element,
+  span: { from: number; to: number },
+  frame: number,
+  { id, name, cut = { on: 'loose', frame } }: { id: string; name: string; cut?: Edge },
+): Element {
+  const second = plain(first)
+  const length = span.to - span.from
+  const gone = frame - span.from
+  Object.assign(second, { id, name, start: { ...cut }, arrival: noPassing() })
+  if (first.end.on === 'length') second.end = { on: 'length', frames: span.to - frame }
+  for (const pose of second.poses)
+    for (const side of ['start', 'end'] as const) {
+      const edge = pose[side]
+      if (edge.on === 'start') edge.frames -= gone
+      if (edge.on === 'share') pose[side] = shareOf(edge.share * length - gone, length - gone)
+    }
+  for (const pose of first.poses)
+    for (const side of ['start', 'end'] as const) {
+      const edge = pose[side]
+      if (edge.on === 'end') edge.frames -= span.to - frame
+      if (edge.on === 'share') pose[side] = shareOf(edge.share * length, gone)
+    }
+  kindOf(second).cutOff?.(second as never, gone, draft.rate)
+  // A clip that stood by itself goes on doing so: it is as long as it is.
+  first.end = isClip(first) && cut.on === 'loose' ? { on: 'length', frames: gone } : { ...cut }
+  first.departure = noPassing()
+  if (first.start.on === 'length') first.start = { on: 'loose', frame: span.from }
+  draft.elements.splice(draft.elements.indexOf(first) + 1, 0, second)
+  return second
+}
 /**
  * Splits elements at a frame: what they do goes on in the second part as if nothing had been cut. Both edges of the cut
  * are tied to what lies right there, if anything does.
@@ -266,33 +312,11 @@ export const splitElements = define(
         const span = timed.spans.get(own.id)!
         const at = draft.elements.findIndex((e) => e.id === own.id)
         if (!ids.includes(own.id) || at < 0 || frame <= span.from || frame >= span.to) continue
-        const first = draft.elements[at]!
-        const second = plain(own)
-        const length = span.to - span.from
-        const gone = frame - span.from
-        Object.assign(second, {
+        cutElement(draft, draft.elements[at]!, span, frame, {
           id: newId('part'),
           name: numbered(own.name, taken),
-          start: { ...cut },
-          arrival: noPassing(),
-          ...(own.end.on === 'length' && { end: { on: 'length', frames: span.to - frame } }),
+          cut,
         })
-        for (const pose of second.poses)
-          for (const side of ['start', 'end'] as const) {
-            const edge = pose[side]
-            if (edge.on === 'start') edge.frames -= gone
-            if (edge.on === 'share') edge.share = (edge.share * length - gone) / (length - gone)
-          }
-        for (const pose of first.poses)
-          for (const side of ['start', 'end'] as const) {
-            const edge = pose[side]
-            if (edge.on === 'end') edge.frames -= span.to - frame
-            if (edge.on === 'share') edge.share = (edge.share * length) / gone
-          }
-        first.end = { ...cut }
-        first.departure = noPassing()
-        if (own.start.on === 'length') first.start = { on: 'loose', frame: span.from }
-        draft.elements.splice(at + 1, 0, second)
       }
     },
 )
@@ -329,7 +353,7 @@ function loosened(timed: Timed, edge: MoveEdge, from: number): MoveEdge {
   if (edge.on === 'moment' || edge.on === 'element')
     return { on: 'start', frames: (frameOfTie(timed, edge) ?? edge.last) - from }
   return edge.on === 'take'
-    ? { on: 'start', frames: (frameOfMedium(timed.lesson, edge.media, edge.us) ?? from) - from }
+    ? { on: 'start', frames: (frameOfMedium(timed.clips, edge.media, edge.us, timed.lesson.rate) ?? from) - from }
     : edge
 }
 /**

@@ -59,8 +59,8 @@ export function following(timed: Timed, zoom: Element, choice: FollowChoice): El
     )
     return {
       id: `${zoom.id}-view-${i + 2}`,
-      start: withTake(timed.lesson, span.from, stands[i]!.to),
-      end: withTake(timed.lesson, span.from, s.from),
+      start: withTake(timed, span.from, stands[i]!.to),
+      end: withTake(timed, span.from, s.from),
       easing: 'ease-in-out',
       values: place(s),
       curve: null,
@@ -169,6 +169,6 @@ export const goWithPointer = define('goWithPointer', [Id.element, XY, Frame], (i
   const corners = cornersOf(input.pointer.length, at, WITHIN_PX)
   const values = (f: number) => ({ x: at(f).x, y: at(f).y })
   Object.assign(e, values(0))
-  e.space = 'take'
-  e.poses = posesAlong(`${id}-with`, timed.lesson, span.from, corners, values)
+  e.space = 'framed'
+  e.poses = posesAlong(`${id}-with`, timed, span.from, corners, values)
 })

@@ -6,7 +6,7 @@ import { frameFor, LIMITS } from '../lesson/limits'
 import { SAFE_AREAS } from '../scene/snap'
 import { apply } from '../geometry'
 import { elementsAt, frameBoxOf } from '../scene'
-import { clip, element, lasting, lessonWithTake, loose } from '../testing/lessons'
+import { clip, element, lasting, lessonWithTake, loose, clipsOf, besides, laid, others } from '../testing/lessons'
 import { made, newIds } from '../testing/made'
 import { resolve } from '../timing'
 import type { Lesson } from '../lesson/schema'
@@ -16,7 +16,7 @@ const box = (lesson: Lesson, id: string, from: number, frames: number, change = 
   element(lesson, 'shape', id, loose(from), lasting(frames), { x: 960, y: 540, width: 200, height: 100, ...change })
 const withTwo = (): Lesson => {
   const lesson = lessonWithTake()
-  lesson.elements = [box(lesson, 'under', 30, 150), box(lesson, 'over', 60, 20)]
+  lesson.elements = besides(lesson, [box(lesson, 'under', 30, 150), box(lesson, 'over', 60, 20)])
   return lesson
 }
 
@@ -36,7 +36,7 @@ describe('as long as what lies below', () => {
       start: { moment: 'cut:c1:start' },
       end: { moment: 'cut:c1:end' },
     })
-    expect(E.spanOfBelow(resolve({ ...lesson, clips: [] }), 'over')).toBeNull()
+    expect(E.spanOfBelow(resolve({ ...lesson, elements: laid(lesson, []) }), 'over')).toBeNull()
   })
 })
 
@@ -44,13 +44,16 @@ describe('cuts through all tracks', () => {
   const withVoice = (): Lesson => {
     const lesson = lessonWithTake()
     lesson.media.voice = { ...lesson.media.take!, kind: 'sound', name: 'Voice.wav', moments: [], sound: true }
-    lesson.clips = [clip('c1', 0, 300), clip('v1', 0, 300, { track: 'sound-1', media: 'voice' })]
-    lesson.elements = [box(lesson, 'late', 250, 30)]
+    lesson.elements = laid(lesson, [clip('c1', 0, 300), clip('v1', 0, 300, { track: 'sound-1', media: 'voice' })])
+    lesson.elements = besides(lesson, [box(lesson, 'late', 250, 30)])
     return lesson
   }
   test('the narration is taken out along with the take, so what is said stays with what is shown', () => {
     const after = made(withVoice(), E.takeOut(E.cutTracks(withVoice()), 100, 160, true))
-    const rows = (track: string) => after.clips.filter((c) => c.track === track).map((c) => [c.at, c.length, c.inUs])
+    const rows = (track: string) =>
+      clipsOf(after)
+        .filter((c) => c.track === track)
+        .map((c) => [c.at, c.length, c.inUs])
     expect(rows('takes-1')).toEqual(
       [
         [0, 100, 0],
@@ -62,12 +65,16 @@ describe('cuts through all tracks', () => {
   })
   test('one track alone is cut when that is meant, and what stands on the takes stays', () => {
     const after = made(withVoice(), E.takeOut(['sound-1'], 100, 160, true))
-    expect(after.clips.filter((c) => c.track === 'takes-1')).toEqual(withVoice().clips.slice(0, 1))
+    expect(clipsOf(after).filter((c) => c.track === 'takes-1')).toEqual(clipsOf(withVoice()).slice(0, 1))
     expect(resolve(after).spans.get('late')!.from).toBe(250)
   })
   test('a split leaves every track as long as it was, in two', () => {
     const after = made(withVoice(), E.splitTracks(E.cutTracks(withVoice()), 120))
-    expect(after.clips.map((c) => [c.track, c.at, c.length]).sort()).toEqual([
+    expect(
+      clipsOf(after)
+        .map((c) => [c.track, c.at, c.length])
+        .sort(),
+    ).toEqual([
       ['sound-1', 0, 120],
       ['sound-1', 120, 180],
       ['takes-1', 0, 120],
@@ -78,16 +85,16 @@ describe('cuts through all tracks', () => {
 
 test('a split at a click ties both parts to it: they follow it together, without a gap or an overlap', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [box(lesson, 'long', 20, 150)]
+  lesson.elements = besides(lesson, [box(lesson, 'long', 20, 150)])
   const timed = resolve(lesson)
   const moment = timed.moments.get('take/click-1')!
   const after = made(lesson, E.splitElements(['long'], 60, { moment, edge: 'start', frame: 60 }))
-  expect(after.elements.map((e) => [e.name, resolve(after).spans.get(e.id)])).toMatchObject([
+  expect(others(after).map((e) => [e.name, resolve(after).spans.get(e.id)])).toMatchObject([
     ['long', { from: 20, to: 60 }],
     ['long 2', { from: 60, to: 170 }],
   ])
   const trimmed = resolve(made(after, E.takeOut(['takes-1'], 0, 15, true)))
-  expect(after.elements.map((e) => [trimmed.spans.get(e.id)!.from, trimmed.spans.get(e.id)!.to])).toEqual([
+  expect(others(after).map((e) => [trimmed.spans.get(e.id)!.from, trimmed.spans.get(e.id)!.to])).toEqual([
     [5, 45],
     [45, 155],
   ])
@@ -95,7 +102,7 @@ test('a split at a click ties both parts to it: they follow it together, without
 
 test('copies are numbered on, whatever their first was called', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [box(lesson, 'Step 1', 0, 30), box(lesson, 'Step 1 2', 0, 30)]
+  lesson.elements = besides(lesson, [box(lesson, 'Step 1', 0, 30), box(lesson, 'Step 1 2', 0, 30)])
   const names = E.copies([lesson.elements[0]!, lesson.elements[0]!], resolve(lesson), null, newIds()).map((e) => e.name)
   expect(new Set([...names, 'Step 1', 'Step 1 2']).size).toBe(4)
 })
@@ -108,7 +115,7 @@ test('pulled from the middle, the opposite side goes as far the other way, howev
       fc.constantFrom(...[-1, 0, 1].flatMap((x) => [-1, 0, 1].filter((y) => x || y).map((y) => ({ x, y })))),
       (rotation, out, pull) => {
         const lesson = lessonWithTake()
-        lesson.elements = [box(lesson, 'b', 0, 30, { rotation })]
+        lesson.elements = besides(lesson, [box(lesson, 'b', 0, 30, { rotation })])
         const { matrix } = frameBoxOf(resolve(lesson), lesson.elements[0]!, 0, false)
         const to = apply(matrix, { x: pull.x * (100 + out), y: pull.y * (50 + out) })
         const e = made(lesson, E.pullBox('b', pull as never, to, { middle: true })).elements[0]!
@@ -124,14 +131,14 @@ test('pulled from the middle, the opposite side goes as far the other way, howev
 
 test('the uppermost track is in front, whenever its elements were added', () => {
   const lesson = lessonWithTake()
-  lesson.tracks = [{ id: 'front', kind: 'elements', name: 'Front' }, ...lesson.tracks]
-  lesson.elements = [
+  lesson.tracks = [{ id: 'front', kind: 'picture', name: 'Front' }, ...lesson.tracks]
+  lesson.elements = besides(lesson, [
     box(lesson, 'first', 0, 30, { track: 'front' }),
     box(lesson, 'second', 0, 30, { track: 'elements-1' }),
-  ]
-  expect(elementsAt(resolve(lesson), 5).map((e) => e.id)).toEqual(['second', 'first'])
+  ])
+  expect(elementsAt(resolve(lesson), 5).map((e) => e.id)).toEqual(['c1', 'second', 'first'])
   const turned = made(lesson, E.moveTrack('front', 1))
-  expect(elementsAt(resolve(turned), 5).map((e) => e.id)).toEqual(['first', 'second'])
+  expect(elementsAt(resolve(turned), 5).map((e) => e.id)).toEqual(['c1', 'first', 'second'])
 })
 
 test(
@@ -146,9 +153,9 @@ test(
         (px, py, zoomed) => {
           const lesson = lessonWithTake()
           if (zoomed)
-            lesson.elements = [
+            lesson.elements = besides(lesson, [
               element(lesson, 'zoom', 'z', loose(0), lasting(300), { x: 600, y: 400, width: 960, height: 540 }),
-            ]
+            ])
           const timed = resolve(lesson)
           const view = framingAt(timed, 150)
           const at = { x: view.x + (px / 1000) * view.w, y: view.y + (py / 1000) * view.h }
@@ -172,7 +179,9 @@ test(
 
 test('a shadow reaches beyond the element it belongs to and grows with the framing', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [box(lesson, 'b', 0, 200, { shadow: { colour: '#00000080', dx: 10, dy: 20, blurPx: 8 } })]
+  lesson.elements = besides(lesson, [
+    box(lesson, 'b', 0, 200, { shadow: { colour: '#00000080', dx: 10, dy: 20, blurPx: 8 } }),
+  ])
   const plain = drawnAt(resolve(lesson), 100).find((i) => i.element === 'b')!
   expect(plain.shadow).toMatchObject({ dx: 10, dy: 20, blurPx: 8 })
   lesson.elements = [

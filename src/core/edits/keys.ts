@@ -131,7 +131,7 @@ export function laterBy(timed: Timed, e: Element, edge: MoveEdge, by: number): M
       return { ...edge, offset: edge.offset + by, last: edge.last + by }
     case 'take': {
       const frame = (edgeFrame(timed, e, edge) ?? span.from) + by
-      return takeTimeAt(timed.lesson, frame) ?? keptAt(timed, e, frame, null)
+      return takeTimeAt(timed, frame) ?? keptAt(timed, e, frame, null)
     }
     default:
       return { ...edge }

@@ -1,6 +1,9 @@
 import { elementsIn } from './chosen'
 import { Medium, Moment, Track, Word } from '../lesson/schema'
 import { sourceUsAt, takeAt } from '../lesson/clips'
+import { isStill } from '../lesson/timeMap'
+import { kindOf } from '../kinds'
+import { clipsIn } from './standing'
 
 import { z } from 'zod'
 import { define, Id, Ids, make } from './act'
@@ -21,10 +24,10 @@ export const addMedium = define('addMedium', [NewId, Medium], (id, medium) => (d
 export const setMoment = define(
   'setMoment',
   [NewId, z.enum(['mark', 'chapter']), z.string(), Frame, XY.optional()],
-  (id, kind, label, frame, at) => (draft) => {
-    const clip = takeAt(draft, frame)
+  (id, kind, label, frame, at) => (draft, given) => {
+    const clip = takeAt({ lesson: draft, clips: clipsIn(draft, given) }, frame)
     const medium = clip && draft.media[clip.media]
-    if (clip && medium && medium.kind === 'take' && !clip.freeze) {
+    if (clip && medium && medium.kind === 'take' && !isStill(clip.map)) {
       const moment: Moment = {
         id: `${clip.media}/${id}`,
         kind,
@@ -39,7 +42,7 @@ export const setMoment = define(
   },
 )
 /** Moves a moment that was set by hand to another frame of the clip it lies on. */
-export const moveMoment = define('moveMoment', [Id.moment, Frame], (id, frame) => (draft) => {
+export const moveMoment = define('moveMoment', [Id.moment, Frame], (id, frame) => (draft, given) => {
   const own = draft.moments.find((m) => m.id === id)
   if (own) {
     own.frame = Math.max(0, frame)
@@ -47,7 +50,7 @@ export const moveMoment = define('moveMoment', [Id.moment, Frame], (id, frame) =
   }
   for (const [mediaId, medium] of Object.entries(draft.media)) {
     const m = medium.moments.find((x) => x.id === id && x.byHand)
-    const clip = takeAt(draft, frame)
+    const clip = takeAt({ lesson: draft, clips: clipsIn(draft, given) }, frame)
     if (m && clip?.media === mediaId) m.fromUs = sourceUsAt(clip, frame, draft.rate)
   }
 })
@@ -121,7 +124,7 @@ export const moveTrack = define(
 export const removeTrack = define('removeTrack', [Id.track], (id) => (draft) => {
   const track = draft.tracks.find((t) => t.id === id)
   if (!track || draft.tracks.filter((t) => t.kind === track.kind).length < 2) return
-  if (draft.clips.some((c) => c.track === id) || draft.elements.some((e) => e.track === id)) return
+  if (draft.elements.some((e) => e.track === id)) return
   draft.tracks = draft.tracks.filter((t) => t.id !== id)
 })
 /** The lesson's length in frames; null: until the last clip ends. */
@@ -133,10 +136,10 @@ export const setLesson = define('setLesson', [Values], (values) => (draft) => se
 export const setBackground = define('setBackground', [z.string()], (colour) => (draft) => {
   draft.background = colour
 })
-/** Puts elements on another track for elements. */
+/** Puts elements on another track of the kind that they lie on. */
 export const setTrackOf = define('setTrackOf', [Ids.elements, Id.track], (ids, track) => (draft) => {
-  if (draft.tracks.find((t) => t.id === track)?.kind === 'elements')
-    for (const e of elementsIn(draft, ids)) e.track = track
+  const kind = draft.tracks.find((t) => t.id === track)?.kind
+  for (const e of elementsIn(draft, ids)) if ((kindOf(e).plays === 'sound') === (kind === 'sound')) e.track = track
 })
 /**
  * Puts a guide at a pixel of the frame; outside it, the guide is taken away.

@@ -3,13 +3,15 @@ import { nearestMoment, type Catch } from '../moments'
 import { motionOf } from '../motion'
 import { frameOfHanging, runningOrder } from '../order'
 import { after, long, made, newIds, pose } from '../testing/made'
-import { element, lessonWithTake, loose } from '../testing/lessons'
+import { element, lessonWithTake, loose, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import * as E from './index'
 
 const withBox = (poses: Pose[], change: Partial<Element> = {}): Lesson => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses, ...change })]
+  lesson.elements = besides(lesson, [
+    element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses, ...change }),
+  ])
   return lesson
 }
 const own = (lesson: Lesson) => lesson.elements[0]!

@@ -47,7 +47,7 @@ export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'en
     case 'previous':
       return { on: 'previous' }
     case 'take':
-      return takeTimeAt(timed.lesson, Math.round(at)) ?? keptAt(timed, e, at, null)
+      return takeTimeAt(timed, Math.round(at)) ?? keptAt(timed, e, at, null)
     case 'moment': {
       const near = nearestMoment(timed.moments.values(), at)
       return { on: 'moment', moment: near.id, edge: 'start', offset: Math.round(at) - near.frame, last: Math.round(at) }
@@ -87,7 +87,7 @@ function moveEdgeAt(
     case 'previous':
       return keptAt(timed, e, frame, null)
     case 'take':
-      return takeTimeAt(timed.lesson, Math.round(frame)) ?? keptAt(timed, e, frame, null)
+      return takeTimeAt(timed, Math.round(frame)) ?? keptAt(timed, e, frame, null)
   }
 }
 

@@ -8,7 +8,7 @@ import { atPose, motionOf, posedAt } from '../motion'
 import { frameBoxOf } from '../scene'
 import { apply, boundsOf } from '../geometry'
 import { after, long, made, newIds, pose } from '../testing/made'
-import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
+import { element, lasting, lessonWithTake, loose, on, besides, others } from '../testing/lessons'
 import { resolve } from '../timing'
 import * as E from './index'
 
@@ -19,7 +19,9 @@ const act = (_lesson: Lesson, frame: number, change: Partial<E.Here> = {}): E.He
 })
 const withBox = (poses: Pose[] = [], change: Partial<Element> = {}): Lesson => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses, ...change })]
+  lesson.elements = besides(lesson, [
+    element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses, ...change }),
+  ])
   return lesson
 }
 const box = (lesson: Lesson, id = 'box') => lesson.elements.find((e) => e.id === id)!
@@ -142,7 +144,7 @@ test('“hold until here” inside a move never shoves its landing past the next
 })
 test('re-pointing an arrow swings it the shorter way to the next spot, and lets it stay long enough', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'arrow', 'a', loose(60), loose(130), {
       x: 900,
       y: 500,
@@ -150,7 +152,7 @@ test('re-pointing an arrow swings it the shorter way to the next spot, and lets 
       rotation: 170,
       look: { ...element(lesson, 'arrow', 'x', loose(0), loose(1)).look, bend: 30 } as Element['look'],
     }),
-  ]
+  ])
   const next = made(lesson, E.repoint('a', act(lesson, 120), { x: 1500, y: 800 }))
   const timed = resolve(next)
   const { moves } = motionOf(timed, box(next, 'a'))
@@ -160,7 +162,7 @@ test('re-pointing an arrow swings it the shorter way to the next spot, and lets 
   expect(Math.abs(end.rotation - 170)).toBeLessThanOrEqual(180)
   expect(timed.spans.get('a')!.to).toBe(moves[0]!.to + 60)
   const tail = lessonWithTake()
-  tail.elements = [element(tail, 'callout', 'c', loose(60), loose(200), { x: 900, y: 500 })]
+  tail.elements = besides(tail, [element(tail, 'callout', 'c', loose(60), loose(200), { x: 900, y: 500 })])
   lookAs(tail.elements[0]!, 'callout').tip = { x: 700, y: 700 }
   const swung = made(tail, E.repoint('c', act(tail, 120), { x: 1200, y: 300 }))
   expect(posedAt(resolve(swung), box(swung, 'c'), 199)!.look).toMatchObject({ tip: { x: 1200, y: 300 } })
@@ -352,7 +354,7 @@ test(
 test('what rides along is carried by move, turn and scale, through a chain; and by opacity where wanted', () => {
   const lesson = withBox([pose('a', after(20), long(20), { x: 600, y: 300, rotation: 90 })], { opacity: 0.5 })
   lesson.elements.push(
-    element(lesson, 'carrier', 'mid', loose(0), loose(300), { x: 300, y: 300 }),
+    element(lesson, 'shape', 'mid', loose(0), loose(300), { x: 300, y: 300 }),
     element(lesson, 'shape', 'last', loose(0), loose(300), { x: 300, y: 300 }),
   )
   let joined = made(lesson, E.attach(['mid'], 'box', 100, true))
@@ -377,7 +379,7 @@ const twelve = () => {
   )
   return lesson
 }
-const starts = (lesson: Lesson) => lesson.elements.map((e) => resolve(lesson).spans.get(e.id)!.from)
+const starts = (lesson: Lesson) => others(lesson).map((e) => resolve(lesson).spans.get(e.id)!.from)
 const stagger = {
   id: 's',
   elements: ['t0', 't1', 't2', 't3'],
@@ -394,7 +396,7 @@ test(
     const lesson = twelve()
     const left = made(lesson, E.setStagger(stagger))
     expect(starts(left)).toEqual([56, 50, 59, 53])
-    expect(left.elements.map((e) => resolve(left).spans.get(e.id)!.to)).toEqual([200, 200, 200, 200])
+    expect(others(left).map((e) => resolve(left).spans.get(e.id)!.to)).toEqual([200, 200, 200, 200])
     const near = made(left, E.setStagger({ ...stagger, order: 'nearest-first', frames: 2 }))
     expect(starts(near)).toEqual([50, 54, 56, 52])
     const shuffled = made(near, E.setStagger({ ...stagger, order: 'shuffled', seed: 5, jitter: 1 }))
@@ -409,7 +411,7 @@ test('moves are staggered by themselves, start together and land together', () =
   for (const e of lesson.elements) e.poses = [pose(`m-${e.id}`, after(20), long(10), { y: 900 })]
   const by = made(lesson, E.setStagger({ ...stagger, what: 'move', order: 'selection' }))
   const move = (l: Lesson) =>
-    l.elements.map((e) => {
+    others(l).map((e) => {
       const m = motionOf(resolve(l), e).moves[0]!
       return [m.from, m.to]
     })
@@ -443,23 +445,22 @@ test('the anchor point moves without anything that is seen, in every pose', () =
 })
 test('elements are lined up and spread on the picture, in the pose that is in force', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [
+  const boxes = [
     [100, 100],
     [300, 40],
     [1500, 200],
   ].map(([x, w], i) =>
     element(lesson, 'shape', `s${i}`, loose(0), loose(100), { x: x!, y: 200, width: w!, height: 50 }),
   )
+  lesson.elements = besides(lesson, boxes)
   const standing = (_l: Lesson): E.Standing => ({ frame: 10, stance: { pose: 0 } })
   const ids = ['s0', 's1', 's2']
-  expect(made(lesson, E.align(ids, 'left', 'title', standing(lesson))).elements.map((e) => e.x)).toEqual([
-    242, 212, 292,
-  ])
-  expect(made(lesson, E.align(ids, 'right', 'each-other', standing(lesson))).elements.map((e) => e.x)).toEqual([
+  expect(others(made(lesson, E.align(ids, 'left', 'title', standing(lesson)))).map((e) => e.x)).toEqual([242, 212, 292])
+  expect(others(made(lesson, E.align(ids, 'right', 'each-other', standing(lesson)))).map((e) => e.x)).toEqual([
     1550, 1580, 1500,
   ])
-  expect(made(lesson, E.distribute(ids, 'across', standing(lesson))).elements.map((e) => e.x)).toEqual([100, 775, 1500])
-  expect(made(lesson, E.equalSizes(ids, 'width', { pose: 0 })).elements.map((e) => e.width)).toEqual([100, 100, 100])
+  expect(others(made(lesson, E.distribute(ids, 'across', standing(lesson)))).map((e) => e.x)).toEqual([100, 775, 1500])
+  expect(others(made(lesson, E.equalSizes(ids, 'width', { pose: 0 }))).map((e) => e.width)).toEqual([100, 100, 100])
   expect(made(lesson, E.flip(['s0'], 'across')).elements[0]!.scale).toEqual({ x: -1, y: 1 })
 })
 test('split in the middle of a move, both parts together show what was shown before', () => {

@@ -1,7 +1,7 @@
 import { newElement } from '../kinds'
 import { emptyLesson } from '../lesson/make'
 import type { Element, Lesson } from '../lesson/schema'
-import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
+import { element, lasting, lessonWithTake, loose, on, besides, others } from '../testing/lessons'
 import { made, newIds, pose } from '../testing/made'
 import { motionOf } from '../motion'
 import { resolve } from '../timing'
@@ -24,7 +24,7 @@ function source(): Lesson {
     lasting(120),
     { poses: moving },
   )
-  return { ...lesson, elements: [callout, shape] }
+  return { ...lesson, elements: besides(lesson, [callout, shape]) }
 }
 const smaller = (): Lesson => ({
   ...emptyLesson('Small'),
@@ -36,7 +36,7 @@ const into = (lesson: Lesson, list: Element[]) => made(lesson, addElements(list)
 
 test('in a smaller lesson at another rate, what was copied is as large in the frame and as long in seconds', () => {
   const timed = resolve(source())
-  const list = pasted(copiedFrom(timed, timed.lesson.elements), timed, smaller(), 300, newIds())
+  const list = pasted(copiedFrom(timed, others(timed.lesson)), timed, smaller(), 300, newIds())
   const now = resolve(into(smaller(), list))
   const [callout, shape] = now.lesson.elements
   expect(callout).toMatchObject({
@@ -56,7 +56,7 @@ test(
     'lesson it came from, spans and sizes come along all the same',
   () => {
     const timed = resolve(source())
-    const text = JSON.stringify(copiedFrom(timed, timed.lesson.elements))
+    const text = JSON.stringify(copiedFrom(timed, others(timed.lesson)))
     const there = resolve(smaller())
     const now = resolve(into(smaller(), pasted(readCopied(text)!, there, smaller(), 300, newIds())))
     expect(now.lesson.elements.map((e) => now.spans.get(e.id)!.from)).toEqual([300, 380])
@@ -76,7 +76,7 @@ test(
   () => {
     const lesson = { ...emptyLesson('New'), length: 90 }
     lesson.media = { take: { ...lessonWithTake().media.take!, width: 1280, height: 720 } }
-    lesson.elements = [newElement(lesson, 'text', 't', loose(0), lasting(60), { x: 960, y: 540 })]
+    lesson.elements = besides(lesson, [newElement(lesson, 'text', 't', loose(0), lasting(60), { x: 960, y: 540 })])
     const [text] = made(lesson, layMedium('take', 'c1', null)).elements
     expect(text).toMatchObject({ x: 640, y: 360 })
   },

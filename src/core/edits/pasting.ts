@@ -3,6 +3,7 @@ import { Element, Lesson } from '../lesson/schema'
 import type { Span, Timed } from '../timing'
 import { changeRateOf } from './clips'
 import { copies } from './elements'
+import { kindOf, mediumOf } from '../kinds'
 import { numbered } from './names'
 import { resizeElement } from './shaping'
 
@@ -49,9 +50,12 @@ export function pasted(from: Copied, timed: Timed, into: Lesson, frame: number, 
   const spans = new Map<string, Span>()
   for (const [id, s] of Object.entries(from.spans)) spans.set(id, { ...s, startLost: false, endLost: false })
   // First as copies in their own lesson that begin with it, then by the size and the rate, then to their frame.
-  const fresh = copies(from.elements, { ...timed, spans }, 0, newId)
+  // What shows a file that is not in this lesson cannot come along.
+  const there = from.elements.filter((e) => (mediumOf(e) ?? '') === '' || mediumOf(e)! in into.media)
+  const fresh = copies(there, { ...timed, spans }, 0, newId)
   const k = (into.rate.num * from.rate.den) / (into.rate.den * from.rate.num)
-  const tracks = into.tracks.filter((t) => t.kind === 'elements').map((t) => t.id)
+  const onSound = (e: Element) => kindOf(e).plays === 'sound'
+  const tracksFor = (e: Element) => into.tracks.filter((t) => (t.kind === 'sound') === onSound(e)).map((t) => t.id)
   const taken = new Set(into.elements.map((e) => e.name))
   for (const [i, e] of fresh.entries()) {
     resizeElement(e, from.frame, into.frame)
@@ -61,7 +65,8 @@ export function pasted(from: Copied, timed: Timed, into: Lesson, frame: number, 
       if (edge.on === 'loose') e[side] = { ...edge, frame: edge.frame + frame }
       else if (edge.on === 'element') e[side] = { ...edge, last: edge.last + frame }
     }
-    e.name = numbered(from.elements[i]!.name, taken)
+    e.name = numbered(there[i]!.name, taken)
+    const tracks = tracksFor(e)
     if (!tracks.includes(e.track)) e.track = tracks[0]!
   }
   return fresh

@@ -1,6 +1,6 @@
 import { lookAs } from '@/core/testing/looks'
 import { resolve } from '../timing'
-import { clip, element, lessonWithTake, loose } from '../testing/lessons'
+import { clip, element, lessonWithTake, loose, besides, laid } from '../testing/lessons'
 import { pinSpot, readPins } from './index'
 
 test(
@@ -24,10 +24,10 @@ test(
         ],
       },
     ]
-    lesson.clips = [clip('c1', 0, 200, { inUs: 1_000_000 })]
-    lesson.elements = [
+    lesson.elements = laid(lesson, [clip('c1', 0, 200, { inUs: 1_000_000 })])
+    lesson.elements = besides(lesson, [
       element(lesson, 'shape', 'box', loose(30), loose(90), { x: 500, y: 300, width: 200, height: 100 }),
-    ]
+    ])
     expect(pinSpot(resolve(lesson), lesson.elements[0]!)).toEqual({
       media: 'take',
       fromUs: 2_000_000,
@@ -42,11 +42,11 @@ test(
     'the middle is followed; a spot at the edge stays in the take',
   () => {
     const lesson = lessonWithTake()
-    lesson.elements = [
+    lesson.elements = besides(lesson, [
       element(lesson, 'callout', 'note', loose(0), loose(30), { x: 900, y: 300 }),
       element(lesson, 'shape', 'wide', loose(0), loose(30), { x: 960, y: 540, width: 1800, height: 900 }),
       element(lesson, 'shape', 'edge', loose(0), loose(30), { x: 5, y: 1078, width: 60, height: 40 }),
-    ]
+    ])
     lookAs(lesson.elements[0]!, 'callout').tip = { x: 700, y: 600 }
     const timed = resolve(lesson)
     const rects = lesson.elements.map((e) => pinSpot(timed, e)!.rect)
@@ -58,7 +58,7 @@ test(
 )
 test('a callout’s poses do not move the spot that it is pinned to', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'shape', 'box', loose(0), loose(60), {
       x: 500,
       y: 300,
@@ -75,13 +75,13 @@ test('a callout’s poses do not move the spot that it is pinned to', () => {
         },
       ],
     }),
-  ]
+  ])
   expect(pinSpot(resolve(lesson), lesson.elements[0]!)!.rect[0]).toBe(460)
 })
 test('where no take is shown there is nothing to pin to', () => {
   const lesson = lessonWithTake()
-  lesson.clips = [clip('c1', 100, 50)]
-  lesson.elements = [element(lesson, 'shape', 'box', loose(10), loose(60))]
+  lesson.elements = laid(lesson, [clip('c1', 100, 50)])
+  lesson.elements = besides(lesson, [element(lesson, 'shape', 'box', loose(10), loose(60))])
   expect(pinSpot(resolve(lesson), lesson.elements[0]!)).toBeNull()
 })
 test('places are read a line each; what is none is refused', () => {

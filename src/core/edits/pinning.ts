@@ -1,12 +1,12 @@
 import { aimOf, pointsOf } from '../kinds'
 import { elementIn } from './chosen'
 import { z } from 'zod'
-import { clipEnd, fitRect, placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
+import { clipEnd, placeOnLesson, sourceUsAt, takeAt, takePoint } from '../lesson/clips'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { cornersOf, valueAt } from '../values'
 import { propertiesOf } from '../motion'
 import { frameBoxOf } from '../scene'
-import { tenth, boundsOf, type Rect } from '../geometry'
+import { corners, tenth, boundsOf, type Rect } from '../geometry'
 import { resolve, type Timed } from '../timing'
 import { posesAlong } from './along'
 import { define, Id } from './act'
@@ -52,7 +52,7 @@ const TIP = { w: 180, h: 70 }
 export function pinSpot(timed: Timed, element: Element): PinSpot | null {
   const { lesson } = timed
   const span = timed.spans.get(element.id)
-  const clip = span && takeAt(lesson, span.from)
+  const clip = span && takeAt(timed, span.from)
   const medium = clip && lesson.media[clip.media]
   if (!span || !clip || medium?.kind !== 'take' || !medium.width || !medium.height) return null
   const e = { ...element, poses: [] }
@@ -62,14 +62,14 @@ export function pinSpot(timed: Timed, element: Element): PinSpot | null {
   if (aim) r = { x: aim.x - TIP.w / 2, y: aim.y - TIP.h / 2, ...TIP }
   if (r.w > LARGEST) r = { ...r, x: r.x + (r.w - LARGEST) / 2, w: LARGEST }
   if (r.h > LARGEST) r = { ...r, y: r.y + (r.h - LARGEST) / 2, h: LARGEST }
-  const fit = fitRect(clip.fit, { width: medium.width, height: medium.height }, lesson.frame)
-  const k = medium.width / fit.w
   const cut = (from: number, size: number, whole: number): [number, number] => {
     const low = Math.min(whole - 8, Math.max(0, Math.round(from)))
     return [low, Math.max(8, Math.min(whole - low, Math.round(size)))]
   }
-  const [x, w] = cut((r.x - fit.x) * k, r.w * k, medium.width)
-  const [y, h] = cut((r.y - fit.y) * k, r.h * k, medium.height)
+  const onTake = corners(r).map((p) => takePoint(p, clip, medium, lesson.frame))
+  const [left, top] = [Math.min(...onTake.map((p) => p.x)), Math.min(...onTake.map((p) => p.y))]
+  const [x, w] = cut(left, Math.max(...onTake.map((p) => p.x)) - left, medium.width)
+  const [y, h] = cut(top, Math.max(...onTake.map((p) => p.y)) - top, medium.height)
   const [fromUs, toUs] = [
     sourceUsAt(clip, span.from, lesson.rate),
     sourceUsAt(clip, Math.min(span.to, clipEnd(clip)), lesson.rate),
@@ -94,14 +94,15 @@ export const pinTo = define(
     const lesson = plain(draft) as Lesson
     const e = elementIn(draft, id)
     const own = lesson.elements.find((x) => x.id === id)
-    const span = resolve(lesson).spans.get(id)
+    const timed = resolve(lesson)
+    const span = timed.spans.get(id)
     const medium = lesson.media[media]
     const first = places[0]
     if (!e || !own || !span || !medium || !first) return
     const at: { t: number; x: number; y: number; seen: boolean }[] = []
     for (let f = span.from, i = 0; f < span.to; f++) {
       const t = f - span.from
-      const clip = takeAt(lesson, f)
+      const clip = takeAt(timed, f)
       if (!clip || clip.media !== media) {
         at.push({ x: 0, y: 0, ...at.at(-1), t, seen: false })
         continue
@@ -129,13 +130,13 @@ export const pinTo = define(
       ),
     })
     // Going out of sight and coming back happen from one frame to the next.
-    const corners = cornersOf(
+    const turns = cornersOf(
       at.length,
       (f) => at[f]!,
       WITHIN_PX,
       (from, to) => at[to]!.seen === at[from]!.seen && at[from + 1]!.seen === at[from]!.seen,
     )
-    e.space = 'take'
-    e.poses = posesAlong(`${id}-pin`, lesson, span.from, corners, valuesAt)
+    e.space = 'framed'
+    e.poses = posesAlong(`${id}-pin`, timed, span.from, turns, valuesAt)
   },
 )

@@ -15,7 +15,7 @@ const three = (change: Partial<Element>[] = []): Lesson => {
     { x: 1500, y: 330, width: 60, height: 200 },
   ]
   lesson.elements = at.map((place, i) =>
-    element(lesson, 'shape', `e${i}`, loose(0), loose(200), { space: 'picture', ...place, ...change[i] }),
+    element(lesson, 'shape', `e${i}`, loose(0), loose(200), { space: 'fixed', ...place, ...change[i] }),
   )
   return lesson
 }

@@ -9,7 +9,7 @@ import { Flag, Frame } from './args'
 import { plain } from './plain'
 
 const framingFor = (timed: Timed, e: Element, frame: number): Matrix =>
-  e.space === 'take' && !isView(e) ? framingOf(timed, frame) : IDENTITY
+  e.space === 'framed' && !isView(e) ? framingOf(timed, frame) : IDENTITY
 /** Free of what adding up leaves in the last digits. */
 const fine = (v: number) => Math.round(v * 1e8) / 1e8
 

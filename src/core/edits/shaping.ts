@@ -1,5 +1,17 @@
 import { elementIn, elementsIn } from './chosen'
-import { aimAt, hasPlace, heightByHand, isRule, kindOf, letGo, localBox, settle, sizeOf } from '../kinds'
+import {
+  aimAt,
+  hasPlace,
+  heightByHand,
+  isClip,
+  isRule,
+  kindOf,
+  letGo,
+  localBox,
+  mediumOf,
+  settle,
+  sizeOf,
+} from '../kinds'
 import { setAt } from '../values'
 import { posedAt } from '../motion'
 import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '../geometry'
@@ -14,17 +26,23 @@ import { dropLostKeys, eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
 const UNNAMED = /^(Text|Callout)( \d+)?$/
+/** Whether a look of this kind has a value of that path. */
+function hasPath(e: Element, path: string): boolean {
+  const { fields, parts = [] } = kindOf(e)
+  return path.split('.')[0]! in e.look || [...fields, ...parts].some((f) => f.path === path)
+}
 /**
  * Sets one value of a look, by its path, on several elements of that kind. A bar fixed to an edge goes there; a
  * fixed-height callout starts at the height it has; new words name an element that nobody has named.
  */
 export const setLook = define('setLook', [Ids.elements, Path, z.unknown()], (ids, path, value) => (draft) => {
   for (const e of elementsIn(draft, ids)) {
+    if (!hasPath(e, path)) continue
     if (path === 'fitText' && value === false) e.height = Math.round(sizeOf(e).h)
     setAt(e.look, path, value)
     if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim())
       e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
-    settle(e, draft.frame)
+    settle(e, draft)
     if (value === null) dropLostKeys(e)
   }
 })
@@ -49,7 +67,7 @@ export const setSize = define(
       heightByHand(e)
     }
     if (width !== null && e.width !== draft.frame.width) letGo(e)
-    settle(e, draft.frame)
+    settle(e, draft)
   },
 )
 type Size = Lesson['frame']
@@ -79,7 +97,7 @@ export function resizeElement(e: Element, from: Size, to: Size, length = fitFact
 const USUAL: Size = { width: 1920, height: 1080 }
 /** The size of what a lesson shows: of its first take. */
 function shownIn(lesson: Lesson): Size {
-  const media = lesson.clips.map((c) => lesson.media[c.media])
+  const media = lesson.elements.filter(isClip).map((e) => lesson.media[mediumOf(e) ?? ''])
   const take = media.find((m) => m?.kind === 'take') ?? media.find((m) => m?.kind === 'picture')
   return take?.width && take.height ? { width: take.width, height: take.height } : USUAL
 }
@@ -100,7 +118,7 @@ export const resizeLesson = define('resizeLesson', [Width, Height], (width, heig
   draft.guides = { x: guides(x, width / from.width), y: guides(y, height / from.height) }
   for (const e of draft.elements) {
     resizeElement(e, from, to, length)
-    settle(e, draft.frame)
+    settle(e, draft)
   }
 })
 /** Which part of a box is pulled: -1 its left or top, 1 its right or bottom, 0 neither. */
@@ -153,7 +171,7 @@ export const pullBox = define(
     e.y = hundredth(at.y)
     e.width = hundredth(w)
     e.height = hundredth(h)
-    settle(e, draft.frame)
+    settle(e, draft)
   },
 )
 /**
@@ -196,7 +214,7 @@ export function spanOver(
   })
   if (what === 'lesson') return { start: tie('lesson:start'), end: tie('lesson:end') }
   if (what === 'take') {
-    const clip = takeAt(timed.lesson, frame)
+    const clip = takeAt(timed, frame)
     return clip ? { start: tie(`cut:${clip.id}:start`), end: tie(`cut:${clip.id}:end`) } : null
   }
   const chapter = [...timed.moments.values()]

@@ -1,6 +1,6 @@
 import { checkLesson } from '../review/check'
 import type { Element, Lesson } from '../lesson/schema'
-import { ELEMENT_KINDS, fieldsOf, type ElementKind, newElement } from '../kinds'
+import { ELEMENT_KINDS, fieldsOf, kindNamed, type ElementKind, newElement } from '../kinds'
 import { fitting, isNumber, valueAt } from '../values'
 import { motionOf, posedAt } from '../motion'
 import { lasting, lessonWithTake, loose, on } from '../testing/lessons'
@@ -82,12 +82,23 @@ describe('another size', () => {
     expect(text!.rides!.by).toEqual([1, 0, 0, 1, -200, 100])
   })
   test.each(ELEMENT_KINDS)('every number of a %s becomes what its unit says, whatever the kind adds later', (kind) => {
-    const still: Partial<Element> = kind === 'still' ? { look: { kind, media: 'take', swap: null } } : {}
+    const { plays } = kindNamed(kind)
+    const fresh = newElement(lessonWithTake(), kind, 'e', loose(30), lasting(200))
+    const still: Partial<Element> = kind === 'still' || plays ? { look: { ...fresh.look, media: 'take' } } : {}
     // In the middle, where those lie that cover the whole frame.
-    const before = put(kind, 'e', { ...still, x: 960, y: 540, ...(kind === 'bar' && { y: 1073 }) })
+    const before = put(kind, 'e', {
+      ...still,
+      x: 960,
+      y: 540,
+      ...(kind === 'bar' && { y: 1073 }),
+      ...(plays === 'sound' && { x: 0, y: 0, track: 'sound-1' }),
+    })
     const lesson = lessonOf(before)
     // A picture is needed for a still, so that the lesson is sound.
-    lesson.media.take = { ...lesson.media.take!, kind: kind === 'still' ? 'picture' : 'take' }
+    lesson.media.take = {
+      ...lesson.media.take!,
+      kind: kind === 'still' ? 'picture' : plays === 'sound' ? 'sound' : 'take',
+    }
     const now = to(lesson, 960, 540).elements[0]!
     for (const f of fieldsOf(before).filter(isNumber)) {
       const was = valueAt(before, f.path)

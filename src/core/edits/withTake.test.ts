@@ -2,7 +2,7 @@ import { newIds } from '@/core/testing/made'
 import { checkLesson } from '../review/check'
 import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { motionOf } from '../motion'
-import { clip, element, lessonWithTake, loose } from '../testing/lessons'
+import { clip, element, lessonWithTake, loose, besides, laid } from '../testing/lessons'
 import { resolve } from '../timing'
 import { applyEdit, copies, keptAs, putMoveEdge, retime, shiftKeys, takeOut, type Edit } from './index'
 
@@ -17,12 +17,12 @@ const pose = (id: string, from: number, to: number, x: number): Pose => ({
 })
 function withTake(): Lesson {
   const lesson = lessonWithTake()
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'shape', 'box', loose(50), loose(250), {
       x: 0,
       poses: [pose('a', 100, 120, 500), pose('b', 180, 200, 900)],
     }),
-  ]
+  ])
   return lesson
 }
 const after = (lesson: Lesson, edit: Edit): Lesson => {
@@ -40,7 +40,7 @@ test('a move that is kept with the take begins and lands when the take shows its
     [180, 200],
   ])
   const later = withTake()
-  later.clips = [clip('c1', 40, 260)]
+  later.elements = laid(later, [clip('c1', 40, 260)])
   expect(moves(later)).toEqual([
     [140, 160],
     [220, 240],
@@ -77,7 +77,7 @@ test(
     bare.elements[0]!.poses = [
       { ...pose('a', 0, 0, 5), start: { on: 'start', frames: 20 }, end: { on: 'start', frames: 30 } },
     ]
-    bare.clips = []
+    bare.elements = laid(bare, [])
     expect(keptAs(resolve(bare), bare.elements[0]!, bare.elements[0]!.poses[0]!, 'start', 'take')).toEqual({
       on: 'start',
       frames: 20,

@@ -10,7 +10,7 @@ import type { FollowInput } from './follow'
 /** Where a drawn pointer is, where one is shown on the take. */
 function drawnAt(timed: Timed, frame: number): Point | null {
   for (const e of timed.lesson.elements) {
-    if (!kindOf(e).leads || e.space !== 'take' || e.hidden) continue
+    if (!kindOf(e).leads || e.space !== 'framed' || e.hidden) continue
     const span = timed.spans.get(e.id)!
     const posed = frame >= span.from && frame < span.to ? posedAt(timed, e, frame) : null
     if (posed) return { x: posed.x, y: posed.y }
@@ -71,7 +71,7 @@ export function followInputAt(timed: Timed, span: { from: number; to: number }):
   let first: Point | null = null
   let last: Point | null = null
   for (let f = span.from; f < span.to; f++) {
-    const clip = takeAt(lesson, f)
+    const clip = takeAt(timed, f)
     const medium = clip && lesson.media[clip.media]
     const at = clip && medium?.pointer ? pointerAt(medium.pointer, sourceUsAt(clip, f, lesson.rate)) : null
     if (at && clip && medium) last = placeOnLesson(at, clip, medium, lesson.frame)

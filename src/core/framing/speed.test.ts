@@ -1,4 +1,4 @@
-import { element, lessonWithTake, loose } from '../testing/lessons'
+import { element, lessonWithTake, loose, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { framingAt, framingSpeeds } from './index'
 
@@ -13,7 +13,9 @@ const pose = (from: number, to: number, values: Record<string, number>) => ({
 function zoomed(change: Parameters<typeof element>[5], look: Record<string, unknown> = {}) {
   const lesson = lessonWithTake()
   const e = element(lesson, 'zoom', 'z', loose(0), loose(300), { width: 960, height: 540, x: 480, y: 270, ...change })
-  lesson.elements = [{ ...e, look: { ...e.look, inFrames: 0, backFrames: 0, ...look } as typeof e.look }]
+  lesson.elements = besides(lesson, [
+    { ...e, look: { ...e.look, inFrames: 0, backFrames: 0, ...look } as typeof e.look },
+  ])
   return resolve(lesson)
 }
 
@@ -46,7 +48,7 @@ test(
         const e = element(lesson, 'zoom', id, loose(from), loose(300), { width: 300, height: 169, x, y })
         return { ...e, look: { ...e.look, inFrames: 40, backFrames: 0, smooth } as typeof e.look }
       }
-      lesson.elements = [at('a', 0, 200, 150), at('b', 100, 1700, 950)]
+      lesson.elements = besides(lesson, [at('a', 0, 200, 150), at('b', 100, 1700, 950)])
       const timed = resolve(lesson)
       return [99, 119, 140].map((f) => framingAt(timed, f))
     }

@@ -28,6 +28,7 @@ const COMMON = ranged(Element, [
   of('anchor.y', 'Anchor down', 'share'),
   of('reveal.shown', 'Reveal', 'percent'),
   of('blurPx', 'Blur', 'px'),
+  of('cornerPx', 'Round corners', 'px'),
   of('crop.left', 'Crop left', 'share'),
   of('crop.right', 'Crop right', 'share'),
   of('crop.top', 'Crop top', 'share'),

@@ -1,5 +1,5 @@
 import { lookAs } from '@/core/testing/looks'
-import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
+import { element, lasting, lessonWithTake, loose, on, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { applies, setAt, valueAt } from '../values'
 import { arrowBetween, arrowEnds, gone, kindOf, rippleAt } from './index'
@@ -20,14 +20,14 @@ test('a bar is empty on the first frame of its span, full on the last, and even 
 })
 test('a bar’s fill is as wide as its share, to the thousandth of a pixel, and square at its end', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(101))]
+  lesson.elements = besides(lesson, [element(lesson, 'bar', 'bar', loose(0), loose(101))])
   expect(drawn(lesson, 'bar', 0)[0]!.shapes).toEqual([])
   const path = (drawn(lesson, 'bar', 25)[0]!.shapes[0] as { d: string }).d
   expect(path).toBe('M-960 -7 H-480 V7 H-960 Z')
 })
 test('a bar runs the way it is told', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(101))]
+  lesson.elements = besides(lesson, [element(lesson, 'bar', 'bar', loose(0), loose(101))])
   const at = (runs: 'left' | 'up' | 'down') => {
     lookAs(lesson.elements[0]!, 'bar').runs = runs
     return (drawn(lesson, 'bar', 50)[0]!.shapes[0] as { d: string }).d
@@ -38,7 +38,7 @@ test('a bar runs the way it is told', () => {
 })
 test('a bar that stays is full to the end of the lesson; one that fades is gone after its frames', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(100))]
+  lesson.elements = besides(lesson, [element(lesson, 'bar', 'bar', loose(0), loose(100))])
   const look = lookAs(lesson.elements[0]!, 'bar')
   const seen = () =>
     kindOf(lesson.elements[0]!).seen!(lesson.elements[0] as never, resolve(lesson).spans.get('bar')!, resolve(lesson))
@@ -69,7 +69,7 @@ test('a ripple grows to its size in four frames at 70 %, then shrinks to 40 % as
 })
 test('a ripple rule marks each click at its own frame and place, the last one to its end', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'ripple', 'rule', on('lesson:start'), on('take/click-2', 1))]
+  lesson.elements = besides(lesson, [element(lesson, 'ripple', 'rule', on('lesson:start'), on('take/click-2', 1))])
   lookAs(lesson.elements[0]!, 'ripple').every = true
   expect(drawn(lesson, 'rule', 59)).toEqual([])
   expect(drawn(lesson, 'rule', 60)[0]!.at).toEqual({ x: 100, y: 200 })
@@ -85,7 +85,7 @@ test('an arrow’s ends are where it is put, whatever its turn', () => {
 })
 test('an arrow is drawn inside its box: with head, outline and bend', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', loose(0), lasting(9))]
+  lesson.elements = besides(lesson, [element(lesson, 'arrow', 'a', loose(0), lasting(9))])
   const look = lookAs(lesson.elements[0]!, 'arrow')
   expect(drawn(lesson, 'a', 0)[0]!.shapes).toHaveLength(4)
   look.outline = null

@@ -17,12 +17,14 @@ const whole = (kind: (typeof ELEMENT_KINDS)[number]): Element => {
   if (kindName(e) === 'still') lookAs(e, 'still').media = 'take'
   return e
 }
-/** Numbers that are no field: chance’s seed, and what a choice of font brings along. */
-const NO_FIELD = new Set(['look.seed', 'look.face.weight', 'look.face.lineHeight', 'loop.times'])
+/** Numbers that are no field: how a medium is played, chance’s seed, and what a choice of font brings along. */
+const NO_FIELD = new Set(['look.inUs', 'look.seed', 'look.face.weight', 'look.face.lineHeight', 'loop.times'])
 const numbersOf = (of: object, path = ''): string[] =>
   Object.entries(of).flatMap(([key, v]) => {
     if (typeof v === 'number') return [`${path}${key}`]
-    return v && typeof v === 'object' && !['start', 'end', 'poses'].includes(key) ? numbersOf(v, `${path}${key}.`) : []
+    return v && typeof v === 'object' && !['start', 'end', 'poses', 'stretches'].includes(key)
+      ? numbersOf(v, `${path}${key}.`)
+      : []
   })
 
 test.each(ELEMENT_KINDS)('every number of a %s is declared, once', (kind) => {

@@ -1,7 +1,8 @@
 import { type Putting } from './put'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Point, Rect } from '../geometry'
-import type { Shape } from '../display'
+import type { Shape, Source } from '../display'
+import type { Rate } from '../time'
 import type { Span, Timed } from '../timing'
 import type { Field, KeyValue } from '../values'
 import type { ElementKind, Look } from './looks'
@@ -11,6 +12,8 @@ export type ElementOf<K extends ElementKind> = Element & { look: Extract<Look, {
 /** What an element shows in one frame, in its own pixels with the anchor point at 0,0. */
 export interface Drawn {
   shapes: Shape[]
+  /** A picture of a medium that fills the box, instead of shapes. */
+  source?: Source
   /** What the shapes may cover. */
   box: Rect
   /** Drawn here instead of at the element's place. */
@@ -52,6 +55,7 @@ export type IconName =
   | 'blend'
   | 'circle-dot'
   | 'eye-off'
+  | 'film'
   | 'highlighter'
   | 'image'
   | 'lightbulb'
@@ -63,8 +67,9 @@ export type IconName =
   | 'rectangle-horizontal'
   | 'scan-search'
   | 'shapes'
-  | 'truck'
+  | 'group'
   | 'type'
+  | 'volume'
 
 /** How a kind is told apart on the timeline by more than its name: a colour, and a pattern in CSS. */
 export interface Swatch {
@@ -121,7 +126,7 @@ export interface Kind<K extends ElementKind> {
   /** How far it rises above and below its box. */
   rises?(e: ElementOf<K>): number
   /** Puts a draft where it has to be, when that follows from the frame. */
-  settle?(e: ElementOf<K>, frame: Lesson['frame']): void
+  settle?(e: ElementOf<K>, lesson: Pick<Lesson, 'frame' | 'media'>): void
   /** The edge of the frame that it is kept to; null when it lies free. */
   held?(e: ElementOf<K>): 'top' | 'bottom' | null
   /** It stays upright, whatever its box allows. */
@@ -130,8 +135,22 @@ export interface Kind<K extends ElementKind> {
   letGo?(e: ElementOf<K>): void
   /** A draft was given a height by hand. */
   heightByHand?(e: ElementOf<K>): void
-  /** The picture that it shows. */
+  /** The picture that it shows, or the footage or sound that it plays. */
   medium?(e: ElementOf<K>): string
+  /** It plays a medium as time goes by. */
+  plays?: 'footage' | 'sound'
+  /** It comes into a lesson with a file, not from the choice of kinds. */
+  laid?: 'clip' | 'sound'
+  /** Whether it takes its place and size from the frame, so that it is what lies below all else. */
+  ground?(e: ElementOf<K>): boolean
+  /** A draft comes to another rate: what else of it is counted in frames. */
+  rerate?(e: ElementOf<K>, to: (frames: number) => number): void
+  /** A draft loses its first frames: what it plays goes on with what comes after them. */
+  cutOff?(e: ElementOf<K>, frames: number, rate: Rate): void
+  /** Whether what rides on it lies where it lies in the stack, and is faded and masked with it. */
+  carries?(e: ElementOf<K>): boolean
+  /** Whether only what lies in its box is seen of what it carries. */
+  masks?(e: ElementOf<K>): boolean
   /** The spot that it points at besides its own place, in the pixels of that; null when it has none. */
   aim?(e: ElementOf<K>): Point | null
   /** What leads from it to that spot, as people call it. */

@@ -1,6 +1,6 @@
 import type { Element } from '../lesson/schema'
 import type { Shape } from '../display'
-import { lasting, lessonWithTake, loose } from '../testing/lessons'
+import { lasting, lessonWithTake, loose, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { ELEMENT_KINDS, hasPlace, isRule, kindOf, type ElementKind, type Look, newElement } from './index'
 import { barsOf } from './letterbox'
@@ -19,7 +19,7 @@ const made = (kind: ElementKind, look: Partial<Look> = {}, change: Partial<Eleme
   return { ...e, look: { ...e.look, ...look } as Look }
 }
 const drawn = (e: Element) => {
-  const timed = resolve({ ...lesson, elements: [e] })
+  const timed = resolve({ ...lesson, elements: besides(lesson, [e]) })
   return kindOf(e).draw(e as never, 10, timed.spans.get(e.id)!, timed)
 }
 const shapes = (e: Element): Shape[] => drawn(e).flatMap((d) => d.shapes)
@@ -176,7 +176,14 @@ test('what every kind draws lies within the box that it gives', () => {
   }
 })
 test('what lies over the whole picture and what stands for many have no place of their own', () => {
-  expect(ELEMENT_KINDS.filter((k) => !hasPlace(made(k)))).toEqual(['zoom', 'dim', 'backdrop', 'letterbox'])
+  expect(ELEMENT_KINDS.filter((k) => !hasPlace(made(k)))).toEqual([
+    'zoom',
+    'dim',
+    'backdrop',
+    'letterbox',
+    'footage',
+    'sound',
+  ])
   expect(hasPlace(made('ripple', { every: true }))).toBe(false)
   expect(isRule(made('ripple', { every: false }))).toBe(false)
 })

@@ -13,7 +13,9 @@ import { CoverLook } from './cover/look'
 import { DimLook } from './dim/look'
 import { BackdropLook } from './backdrop/look'
 import { LetterboxLook } from './letterbox/look'
-import { CarrierLook } from './carrier/look'
+import { GroupLook } from './group/look'
+import { FootageLook } from './footage/look'
+import { SoundLook } from './sound/look'
 import { BadgeLook } from './badge/look'
 import { PointerLook } from './pointer/look'
 
@@ -33,7 +35,9 @@ export const Look = z.discriminatedUnion('kind', [
   DimLook,
   BackdropLook,
   LetterboxLook,
-  CarrierLook,
+  GroupLook,
+  FootageLook,
+  SoundLook,
   PointerLook,
   BadgeLook,
 ])
@@ -47,3 +51,11 @@ export const kindName = (e: { look: object }): ElementKind => lookOf(e).kind
 /** Kinds whose moves make moments: a drawn pointer's stops and presses are moments like those of a recorded one. */
 const MAKE_MOMENTS: ReadonlySet<ElementKind> = new Set(['pointer'])
 export const makesMoments = (look: object): boolean => MAKE_MOMENTS.has((look as Look).kind)
+
+/** What plays a medium as time goes by. */
+export type Playing = FootageLook | SoundLook
+/** The look of what plays a medium; null of anything else. */
+export function playing(look: object): Playing | null {
+  const { kind } = look as Look
+  return kind === 'footage' || kind === 'sound' ? (look as Playing) : null
+}

@@ -1,7 +1,14 @@
 import { noPassing } from '../lesson/make'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { ElementKind } from './looks'
-import { kindNamed } from './registry'
+import { kindNamed, kindOf } from './registry'
+
+/** The track that a new element lies on: the uppermost without footage, else the uppermost of its sort. */
+function trackOf(lesson: Lesson, kind: ElementKind): string {
+  const fit = lesson.tracks.filter((t) => (t.kind === 'sound') === (kindNamed(kind).plays === 'sound'))
+  const used = new Set(lesson.elements.filter((e) => kindOf(e).plays).map((e) => e.track))
+  return (fit.find((t) => !used.has(t.id)) ?? fit[0])!.id
+}
 
 /** A new element: it stands there and does nothing else. Its place is the middle of the frame unless given. */
 export function newElement(
@@ -17,7 +24,7 @@ export function newElement(
   const title = kindNamed(kind).title
   let name = title
   for (let n = 2; taken.has(name); n++) name = `${title} ${n}`
-  const track = lesson.tracks.find((t) => t.kind === 'elements')!.id
+  const track = trackOf(lesson, kind)
   const at = place ?? { x: lesson.frame.width / 2, y: lesson.frame.height / 2 }
   return {
     id,
@@ -41,6 +48,7 @@ export function newElement(
     crop: { left: 0, right: 0, top: 0, bottom: 0 },
     reveal: { shown: 100, from: 'left' },
     blurPx: 0,
+    cornerPx: 0,
     shadow: null,
     poses: [],
     loop: null,

@@ -15,7 +15,9 @@ import { cover } from './cover'
 import { dim } from './dim'
 import { backdrop } from './backdrop'
 import { letterbox } from './letterbox'
-import { carrier } from './carrier'
+import { group } from './group'
+import { footage } from './footage'
+import { sound } from './sound'
 import { badge } from './badge'
 import { pointer } from './pointer'
 
@@ -34,11 +36,15 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   dim,
   backdrop,
   letterbox,
-  carrier,
+  group,
   pointer,
   badge,
+  footage,
+  sound,
 }
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[kindName(e)] as unknown as Kind<ElementKind>
 export const kindNamed = (kind: ElementKind): Kind<ElementKind> => KINDS[kind] as unknown as Kind<ElementKind>
 export const ELEMENT_KINDS = Object.keys(KINDS) as ElementKind[]
+/** Those that can be chosen to be added; the others come with a file. */
+export const ADDABLE_KINDS = ELEMENT_KINDS.filter((k) => !kindNamed(k).laid)

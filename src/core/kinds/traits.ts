@@ -10,12 +10,18 @@ export const goingOf = (e: Element): Going | null => kindOf(e).view?.(e as never
 /** Whether an element stands for many: a ripple on every click. */
 export const isRule = (e: Element): boolean => kindOf(e).rule?.(e as never) ?? false
 /** Whether an element has a place of its own on the picture. */
-export const hasPlace = (e: Element): boolean => !kindOf(e).whole && !isRule(e)
+export const hasPlace = (e: Element): boolean => !kindOf(e).whole && !isRule(e) && !isGround(e)
+/** Whether it takes its place and size from the frame. */
+export const isGround = (e: Element): boolean => kindOf(e).ground?.(e as never) ?? false
+/** Whether it plays footage or sound. */
+export const isClip = (e: Element): boolean => kindOf(e).plays !== undefined
 export const sizeOf = (e: Element): { w: number; h: number } => kindOf(e).size(e as never)
-export const settle = (e: Element, frame: Lesson['frame']): void => kindOf(e).settle?.(e as never, frame)
+export const settle = (e: Element, lesson: Pick<Lesson, 'frame' | 'media'>): void =>
+  kindOf(e).settle?.(e as never, lesson)
 export const heldBy = (e: Element): 'top' | 'bottom' | null => kindOf(e).held?.(e as never) ?? null
 /** Whether it can be turned by hand. */
-export const canTurn = (e: Element): boolean => kindOf(e).pulls !== 'none' && !kindOf(e).upright && heldBy(e) === null
+export const canTurn = (e: Element): boolean =>
+  kindOf(e).pulls !== 'none' && !isGround(e) && !kindOf(e).upright && heldBy(e) === null
 export const letGo = (e: Element): void => kindOf(e).letGo?.(e as never)
 export const heightByHand = (e: Element): void => kindOf(e).heightByHand?.(e as never)
 export const mediumOf = (e: Element): string | null => kindOf(e).medium?.(e as never) ?? null

@@ -1,35 +1,41 @@
 import fc from 'fast-check'
-import { clip, lessonWithTake, takeMedium } from '../testing/lessons'
+import { resolve } from '../timing'
+import type { Lesson, Medium } from './schema'
+import { clip, lessonWithTake, takeMedium, laid, clipView } from '../testing/lessons'
 import {
   fitRect,
   frameOfMedium,
   lessonFrameOf,
-  lessonLength,
   placeOnLesson,
   sourceFrameAt,
   takeAt,
   takePoint,
   takeTimeAt,
+  type Clip,
 } from './clips'
 
 const rate = { num: 30, den: 1 }
+const fitted = (fit: 'fit' | 'fill' | 'stand', take: Medium, frame: Lesson['frame']): Clip => {
+  const lesson = { ...lessonWithTake(), frame, media: { take } }
+  return resolve({ ...lesson, elements: laid(lesson, [clip('c', 0, 10, { fit })]) }).clips[0]!
+}
 test('a clip shows its medium frame for frame from its in point', () => {
-  const c = clip('c', 100, 50, { inUs: 2_000_000 })
+  const c = clipView('c', 100, 50, { inUs: 2_000_000 })
   expect(sourceFrameAt(c, 100, rate, takeMedium())).toBe(60)
   expect(sourceFrameAt(c, 149, rate, takeMedium())).toBe(109)
 })
 test('at double speed every other frame is shown, and a freeze stands still', () => {
   expect(
-    [0, 1, 2].map((f) => sourceFrameAt(clip('c', 0, 100, { speed: { num: 2, den: 1 } }), f, rate, takeMedium())),
+    [0, 1, 2].map((f) => sourceFrameAt(clipView('c', 0, 100, { speed: { num: 2, den: 1 } }), f, rate, takeMedium())),
   ).toEqual([0, 2, 4])
   expect(
-    [0, 50].map((f) => sourceFrameAt(clip('c', 0, 100, { freeze: true, inUs: 1_000_000 }), f, rate, takeMedium())),
+    [0, 50].map((f) => sourceFrameAt(clipView('c', 0, 100, { freeze: true, inUs: 1_000_000 }), f, rate, takeMedium())),
   ).toEqual([30, 30])
 })
 test('a take of another rate is shown by time, never past its last frame', () => {
   const slow = takeMedium({ rate: { num: 15, den: 1 }, frames: 150 })
-  expect([0, 1, 2, 3].map((f) => sourceFrameAt(clip('c', 0, 400), f, rate, slow))).toEqual([0, 0, 1, 1])
-  expect(sourceFrameAt(clip('c', 0, 400), 399, rate, slow)).toBe(149)
+  expect([0, 1, 2, 3].map((f) => sourceFrameAt(clipView('c', 0, 400), f, rate, slow))).toEqual([0, 0, 1, 1])
+  expect(sourceFrameAt(clipView('c', 0, 400), 399, rate, slow)).toBe(149)
 })
 test('an hour of NTSC frames keeps every frame on its own', () => {
   const ntsc = { num: 30000, den: 1001 }
@@ -37,12 +43,12 @@ test('an hour of NTSC frames keeps every frame on its own', () => {
   fc.assert(
     fc.property(
       fc.integer({ min: 0, max: 107_999 }),
-      (f) => sourceFrameAt(clip('c', 0, 108_000), f, ntsc, medium) === f,
+      (f) => sourceFrameAt(clipView('c', 0, 108_000), f, ntsc, medium) === f,
     ),
   )
 })
 test('a time of the medium falls on the lesson frame that shows it, or on none', () => {
-  const c = clip('c', 100, 50, { inUs: 2_000_000 })
+  const c = clipView('c', 100, 50, { inUs: 2_000_000 })
   expect(lessonFrameOf(c, 2_000_000, rate)).toBe(100)
   expect(lessonFrameOf(c, 3_000_000, rate)).toBe(130)
   expect(lessonFrameOf(c, 1_999_000, rate)).toBeNull()
@@ -54,14 +60,17 @@ test('takes of another shape fit whole, fill, or stand as they are', () => {
   expect(fitRect('fit', tall, frame)).toEqual({ x: 656.25, y: 0, w: 607.5, h: 1080 })
   expect(fitRect('fill', tall, frame).w).toBe(1920)
   expect(fitRect('stand', { width: 400, height: 300 }, frame)).toEqual({ x: 760, y: 390, w: 400, h: 300 })
-  expect(placeOnLesson({ x: 540, y: 960 }, clip('c', 0, 1), takeMedium(tall), frame)).toEqual({ x: 960, y: 540 })
+  expect(placeOnLesson({ x: 540, y: 960 }, fitted('fit', takeMedium(tall), frame), takeMedium(tall), frame)).toEqual({
+    x: 960,
+    y: 540,
+  })
 })
 test('a lesson ends with its last clip, or where it is told to', () => {
   const lesson = lessonWithTake()
-  expect(lessonLength(lesson)).toBe(300)
-  expect(lessonLength({ ...lesson, length: 77 })).toBe(77)
-  expect(takeAt(lesson, 299)?.id).toBe('c1')
-  expect(takeAt(lesson, 300)).toBeUndefined()
+  expect(resolve(lesson).length).toBe(300)
+  expect(resolve({ ...lesson, length: 77 }).length).toBe(77)
+  expect(takeAt(resolve(lesson), 299)?.id).toBe('c1')
+  expect(takeAt(resolve(lesson), 300)).toBeUndefined()
 })
 
 test(
@@ -77,24 +86,26 @@ test(
         ([num, den], a, b, at) => {
           const lesson = lessonWithTake()
           lesson.rate = { num: num!, den: den! }
-          lesson.clips = [clip('c', 50, 200, { inUs: 1_234_567, speed: { num: a, den: b } })]
-          const time = takeTimeAt(lesson, 50 + at)!
-          expect(frameOfMedium(lesson, time.media, time.us)).toBe(50 + at)
+          lesson.elements = laid(lesson, [clip('c', 50, 200, { inUs: 1_234_567, speed: { num: a, den: b } })])
+          const time = takeTimeAt(resolve(lesson), 50 + at)!
+          expect(frameOfMedium(resolve(lesson).clips, time.media, time.us, lesson.rate)).toBe(50 + at)
         },
       ),
     )
     const lesson = lessonWithTake()
-    lesson.clips = [clip('c1', 0, 60), clip('c2', 60, 100, { inUs: 4_000_000 })]
-    expect([1, 2.5, 3.9, 4.5].map((s) => frameOfMedium(lesson, 'take', s * 1e6))).toEqual([30, 60, 60, 75])
-    expect(frameOfMedium(lesson, 'other', 5)).toBeNull()
-    expect(takeTimeAt(lesson, 400)).toBeNull()
+    lesson.elements = laid(lesson, [clip('c1', 0, 60), clip('c2', 60, 100, { inUs: 4_000_000 })])
+    expect([1, 2.5, 3.9, 4.5].map((s) => frameOfMedium(resolve(lesson).clips, 'take', s * 1e6, lesson.rate))).toEqual([
+      30, 60, 60, 75,
+    ])
+    expect(frameOfMedium(resolve(lesson).clips, 'other', 5, lesson.rate)).toBeNull()
+    expect(takeTimeAt(resolve(lesson), 400)).toBeNull()
   },
 )
 test('a point of a take is found again from where it lies in the frame', () => {
   const lesson = lessonWithTake()
   const medium = { ...lesson.media.take!, width: 1280, height: 800 }
   for (const fit of ['fit', 'fill', 'stand'] as const) {
-    const c = clip('c', 0, 10, { fit })
+    const c = fitted(fit, medium, lesson.frame)
     const back = takePoint(placeOnLesson({ x: 321, y: 123 }, c, medium, lesson.frame), c, medium, lesson.frame)
     expect([back.x, back.y]).toEqual([expect.closeTo(321), expect.closeTo(123)])
   }

@@ -1,6 +1,6 @@
 import { LESSON_VERSION, type Lesson, type Passing } from './schema'
 
-/** A lesson with nothing in it: 1920 × 1080 at 30 frames a second, and a track of each kind. */
+/** A lesson with nothing in it: 1920 × 1080 at 30 frames a second, a track for takes, one over it, and one for sound. */
 export const emptyLesson = (name: string): Lesson => ({
   format: 'vivid-vane-lesson',
   version: LESSON_VERSION,
@@ -11,11 +11,10 @@ export const emptyLesson = (name: string): Lesson => ({
   background: '#22252a',
   media: {},
   tracks: [
-    { id: 'elements-1', kind: 'elements', name: 'Elements' },
-    { id: 'takes-1', kind: 'takes', name: 'Takes' },
+    { id: 'elements-1', kind: 'picture', name: 'Elements' },
+    { id: 'takes-1', kind: 'picture', name: 'Takes' },
     { id: 'sound-1', kind: 'sound', name: 'Narration' },
   ],
-  clips: [],
   elements: [],
   moments: [],
   staggers: [],

@@ -14,13 +14,13 @@ export const MomentKind = z.enum(['click', 'drag', 'rest', 'key', 'typing', 'scr
 export type MomentKind = z.infer<typeof MomentKind>
 
 /** An instant (or a short span) in a medium's own time, with the place on its screen where it has one. */
-export const Moment = z.object({
+export const Moment = z.strictObject({
   id,
   kind: MomentKind,
   label: z.string().max(200),
   fromUs: us,
   toUs: us.optional(),
-  at: z.object({ x: px, y: px }).optional(),
+  at: z.strictObject({ x: px, y: px }).optional(),
   rect: z.tuple([px, px, px, px]).optional(),
   button: z.number().int().min(0).max(4).optional(),
   byHand: z.boolean().optional(),
@@ -35,11 +35,11 @@ export const Moment = z.object({
 })
 export type Moment = z.infer<typeof Moment>
 
-export const Word = z.object({ id, text: z.string().min(1).max(200), fromUs: us, toUs: us })
+export const Word = z.strictObject({ id, text: z.string().min(1).max(200), fromUs: us, toUs: us })
 export type Word = z.infer<typeof Word>
 
 /** A file of the lesson. `file` is relative to the lesson's own folder. */
-export const Medium = z.object({
+export const Medium = z.strictObject({
   kind: z.enum(['take', 'sound', 'picture']),
   name: z.string().max(255),
   sha256: z.string().regex(/^[0-9a-f]{64}$/),
@@ -59,8 +59,8 @@ export const Medium = z.object({
    */
   aids: z
     .object({
-      proxy: z.object({ width: z.number().int().min(2), height: z.number().int().min(2) }).optional(),
-      film: z.object({ stepUs: us, count: z.number().int().min(1) }).optional(),
+      proxy: z.strictObject({ width: z.number().int().min(2), height: z.number().int().min(2) }).optional(),
+      film: z.strictObject({ stepUs: us, count: z.number().int().min(1) }).optional(),
       peaks: z.boolean().optional(),
     })
     .optional(),
@@ -74,47 +74,35 @@ export const Medium = z.object({
 })
 export type Medium = z.infer<typeof Medium>
 
-export const Track = z.object({
+export const Track = z.strictObject({
   id,
-  kind: z.enum(['takes', 'sound', 'elements']),
+  kind: z.enum(['picture', 'sound']),
   name: z.string().max(80),
   muted: z.boolean().optional(),
 })
 export type Track = z.infer<typeof Track>
-
-/** A piece of a medium laid on the lesson's time: `length` frames from `at`, showing the medium from `inUs` on. */
-export const Clip = z.object({
-  id,
-  track: id,
-  media: id,
-  at: frame.min(0),
-  length: frame.min(1),
-  inUs: us,
-  speed: z
-    .object({ num: z.number().int().min(1).max(1000), den: z.number().int().min(1).max(1000) })
-    .default({ num: 1, den: 1 }),
-  freeze: z.boolean().default(false),
-  fit: z.enum(['fit', 'fill', 'stand']).default('fit'),
-  levelDb: z.number().min(-60).max(24).default(0),
-  muted: z.boolean().default(false),
-})
-export type Clip = z.infer<typeof Clip>
 
 const last = frame
 /**
  * Where an element's start or end is. `offset` counts frames, after being positive; `last` is where it was last found.
  */
 export const Edge = z.discriminatedUnion('on', [
-  z.object({ on: z.literal('loose'), frame }),
-  z.object({
+  z.strictObject({ on: z.literal('loose'), frame }),
+  z.strictObject({
     on: z.literal('moment'),
     moment: id,
     edge: z.enum(['start', 'end']).default('start'),
     offset: frame.default(0),
     last,
   }),
-  z.object({ on: z.literal('element'), element: id, edge: z.enum(['start', 'end']), offset: frame.default(0), last }),
-  z.object({ on: z.literal('length'), frames: frame.min(1) }),
+  z.strictObject({
+    on: z.literal('element'),
+    element: id,
+    edge: z.enum(['start', 'end']),
+    offset: frame.default(0),
+    last,
+  }),
+  z.strictObject({ on: z.literal('length'), frames: frame.min(1) }),
 ])
 export type Edge = z.infer<typeof Edge>
 
@@ -122,8 +110,8 @@ export { Easing } from '../values'
 import { Easing } from '../values'
 
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
-export const Passing = z.object({
-  how: z.enum(['none', 'fade', 'slide', 'grow']),
+export const Passing = z.strictObject({
+  how: z.enum(['none', 'fade', 'slide', 'grow']).default('none'),
   from: z.enum(SIDES).default('left'),
   frames: frame.min(0).max(100_000).default(10),
   easing: Easing.default('ease-out'),
@@ -132,40 +120,47 @@ export const Passing = z.object({
 })
 /** How an element comes or goes, and for how many frames. */
 export type Passing = z.infer<typeof Passing>
+const passing = Passing.default({ how: 'none', from: 'left', frames: 10, easing: 'ease-out' })
 
 /**
  * Where a move begins or lands: frames after the element's start or before its end, a share of its length, tied, or
  * when a take shows one of its own times; as long as given; or straight on from the pose before.
  */
 export const MoveEdge = z.discriminatedUnion('on', [
-  z.object({ on: z.literal('start'), frames: frame }),
-  z.object({ on: z.literal('end'), frames: frame }),
-  z.object({ on: z.literal('share'), share: z.number().min(-10).max(10) }),
-  z.object({
+  z.strictObject({ on: z.literal('start'), frames: frame }),
+  z.strictObject({ on: z.literal('end'), frames: frame }),
+  z.strictObject({ on: z.literal('share'), share: z.number().min(-10).max(10) }),
+  z.strictObject({
     on: z.literal('moment'),
     moment: id,
     edge: z.enum(['start', 'end']).default('start'),
     offset: frame.default(0),
     last,
   }),
-  z.object({ on: z.literal('element'), element: id, edge: z.enum(['start', 'end']), offset: frame.default(0), last }),
-  z.object({ on: z.literal('length'), frames: frame.min(0) }),
-  z.object({ on: z.literal('previous') }),
-  z.object({ on: z.literal('take'), media: id, us }),
+  z.strictObject({
+    on: z.literal('element'),
+    element: id,
+    edge: z.enum(['start', 'end']),
+    offset: frame.default(0),
+    last,
+  }),
+  z.strictObject({ on: z.literal('length'), frames: frame.min(0) }),
+  z.strictObject({ on: z.literal('previous') }),
+  z.strictObject({ on: z.literal('take'), media: id, us }),
 ])
 export type MoveEdge = z.infer<typeof MoveEdge>
 
-const xy = z.object({ x: px, y: px })
+const xy = z.strictObject({ x: px, y: px })
 /** The keyframes that stand at one time, and the move that leads to them. What it does not name stays as it was. */
-export const Pose = z.object({
+export const Pose = z.strictObject({
   id,
   start: MoveEdge,
   end: MoveEdge,
-  easing: Easing,
+  easing: Easing.default('ease-in-out'),
   /** By the property’s path: `x`, `rotation`, `look.fill`. */
   values: z.record(z.string().max(60), z.union([z.number().min(-1e6).max(1e6), Colour, z.null()])),
   /** Handles of a curved way: of its start and of its landing, each from its own end in pixels. */
-  curve: z.object({ start: xy, landing: xy }).nullable().default(null),
+  curve: z.strictObject({ start: xy, landing: xy }).nullable().default(null),
   /** It stays as it is when a follow framing is worked out again. */
   locked: z.boolean().optional(),
   /** A drawn pointer presses once it has come to rest here. */
@@ -174,7 +169,7 @@ export const Pose = z.object({
 export type Pose = z.infer<typeof Pose>
 
 /** What its moves do again and again: from the first move's start to the last landing, or as a whole blink. */
-export const Loop = z.object({
+export const Loop = z.strictObject({
   how: z.enum(['repeat', 'there-and-back', 'blink']),
   /** null: to the element's end. */
   times: z.number().int().min(1).max(10_000).nullable(),
@@ -188,33 +183,33 @@ const matrix = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number
  * Carried along by another element. `by` undoes where that one stood when they were joined; with nothing to ride on any
  * more, what it was carried by stays.
  */
-export const Rides = z.object({ on: id.nullable(), by: matrix, fades: z.boolean().default(false) })
+export const Rides = z.strictObject({ on: id.nullable(), by: matrix, fades: z.boolean().default(false) })
 export type Rides = z.infer<typeof Rides>
 
-export const Element = z.object({
+export const Element = z.strictObject({
   id,
   name: z.string().max(120),
   track: id,
   start: Edge,
   end: Edge,
-  /** `take`: moves and grows with the framing; `picture`: stays put. */
-  space: z.enum(['picture', 'take']),
-  /** On the take: its text and its lines are as large in a zoom as without one. */
+  /** `framed`: moves and grows with the framing; `fixed`: stays put. */
+  space: z.enum(['fixed', 'framed']).default('fixed'),
+  /** Framed: its text and its lines are as large in a zoom as without one. */
   readable: z.boolean().optional(),
   /** Pixels of the lesson's frame, of the anchor point. */
-  x: px,
-  y: px,
-  width: z.number().min(0).max(100_000),
-  height: z.number().min(0).max(100_000),
+  x: px.default(0),
+  y: px.default(0),
+  width: z.number().min(0).max(100_000).default(0),
+  height: z.number().min(0).max(100_000).default(0),
   /** Degrees, clockwise. */
   rotation: z.number().min(-36_000).max(36_000).default(0),
   opacity: z.number().min(0).max(1).default(1),
-  anchor: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).default({ x: 0.5, y: 0.5 }),
-  arrival: Passing,
-  departure: Passing,
+  anchor: z.strictObject({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).default({ x: 0.5, y: 0.5 }),
+  arrival: passing,
+  departure: passing,
   /** What it looks like is its kind’s own affair: outside the kinds it is no more than an object with paths in it. */
   look: Look as z.ZodType<object>,
-  scale: z.object({ x: z.number().min(-100).max(100), y: z.number().min(-100).max(100) }).default({ x: 1, y: 1 }),
+  scale: z.strictObject({ x: z.number().min(-100).max(100), y: z.number().min(-100).max(100) }).default({ x: 1, y: 1 }),
   /** Degrees about the upright axis and about the level one, seen from far off. */
   tilt: z
     .object({ upright: z.number().min(-36_000).max(36_000), level: z.number().min(-36_000).max(36_000) })
@@ -224,8 +219,12 @@ export const Element = z.object({
     .object({ left: share, right: share, top: share, bottom: share })
     .default({ left: 0, right: 0, top: 0, bottom: 0 }),
   /** How much of it is uncovered, 0 to 100, from which side. */
-  reveal: z.object({ shown: z.number().min(0).max(100), from: z.enum(SIDES) }).default({ shown: 100, from: 'left' }),
+  reveal: z
+    .strictObject({ shown: z.number().min(0).max(100), from: z.enum(SIDES) })
+    .default({ shown: 100, from: 'left' }),
   blurPx: z.number().min(0).max(200).default(0),
+  /** How round the corners are of what is seen of it, in its own pixels. */
+  cornerPx: z.number().min(0).max(4000).default(0),
   /** A shadow of all that it draws, in pixels of its place. */
   shadow: z
     .object({ colour: Colour, dx: px, dy: px, blurPx: z.number().min(0).max(200) })
@@ -245,7 +244,7 @@ export const Element = z.object({
 export type Element = z.infer<typeof Element>
 
 /** A moment set on the lesson's own time, where no take lies under it. */
-export const LessonMoment = z.object({
+export const LessonMoment = z.strictObject({
   id,
   kind: z.enum(['mark', 'chapter']),
   label: z.string().max(200),
@@ -257,7 +256,7 @@ export type LessonMoment = z.infer<typeof LessonMoment>
  * Elements whose starts, whole bars or nth moves follow each other by so many frames; `shifts` is what each was moved
  * by for it.
  */
-export const Stagger = z.object({
+export const Stagger = z.strictObject({
   id,
   elements: z.array(id).min(2).max(500),
   what: z.enum(['element', 'start', 'move']),
@@ -271,25 +270,25 @@ export const Stagger = z.object({
 })
 export type Stagger = z.infer<typeof Stagger>
 
-export const LESSON_VERSION = 2
-export const Lesson = z.object({
+export const LESSON_VERSION = 3
+export const Lesson = z.strictObject({
   format: z.literal('vivid-vane-lesson'),
   version: z.literal(LESSON_VERSION),
   name: z.string().min(1).max(200),
-  frame: z.object({
+  frame: z.strictObject({
     width: z.number().int().min(LIMITS.frame.least).max(LIMITS.frame.width).multipleOf(2),
     height: z.number().int().min(LIMITS.frame.least).max(LIMITS.frame.height).multipleOf(2),
   }),
   rate: Rate,
   /** In frames; null: until the last clip ends. */
-  length: frame.min(1).nullable(),
+  length: frame.min(1).nullable().default(null),
   background: Colour,
-  media: z.record(id, Medium),
+  media: z.record(id, Medium).default({}),
+  /** The uppermost first. */
   tracks: z.array(Track),
-  clips: z.array(Clip),
-  /** Back to front. */
-  elements: z.array(Element),
-  moments: z.array(LessonMoment),
+  /** All that stands in time: clips as well. Within a track, back to front. */
+  elements: z.array(Element).default([]),
+  moments: z.array(LessonMoment).default([]),
   staggers: z.array(Stagger).max(500).default([]),
   /**
    * Motion blur: how long the shutter is open, in degrees of a frame (180 = half of it), and how many instants are
@@ -299,7 +298,7 @@ export const Lesson = z.object({
     .object({ on: z.boolean(), shutter: z.number().min(1).max(720), samples: z.number().int().min(2).max(32) })
     .default({ on: false, shutter: 180, samples: 8 }),
   /** Lines to place things by, in pixels of the frame. */
-  guides: z.object({ x: z.array(px).max(100), y: z.array(px).max(100) }).default({ x: [], y: [] }),
+  guides: z.strictObject({ x: z.array(px).max(100), y: z.array(px).max(100) }).default({ x: [], y: [] }),
 })
 /** The document: everything about one video. */
 export type Lesson = z.infer<typeof Lesson>

@@ -1,20 +1,20 @@
 import fc from 'fast-check'
-import { frameOf, laid, sourceAt, timeMapOf, type Stretch, type TimeMap } from './timeMap'
+import { frameOf, laid, sourceAt, type Stretch, type TimeMap } from './timeMap'
 
 const RATE = { num: 30, den: 1 }
 const at = (num: number, den = 1) => ({ num, den })
 const map = (inUs: number, ...stretches: Stretch[]): TimeMap => ({ inUs, stretches })
 
 test('at its own speed a clip shows the source from its in point on', () => {
-  const plain = timeMapOf({ inUs: 2_000_000, speed: at(1), freeze: false, length: 90 })
+  const plain = map(2_000_000, { toUs: null, speed: at(1) })
   expect([0, 30, 45].map((f) => sourceAt(plain, f, RATE))).toEqual([2_000_000, 3_000_000, 3_500_000])
   expect(frameOf(plain, 3_500_000, RATE)).toBe(45)
 })
 test('at one and a half times its speed, and standing still', () => {
-  const fast = timeMapOf({ inUs: 0, speed: at(3, 2), freeze: false, length: 90 })
+  const fast = map(0, { toUs: null, speed: at(3, 2) })
   expect([30, 60].map((f) => sourceAt(fast, f, RATE))).toEqual([1_500_000, 3_000_000])
   expect(frameOf(fast, 3_000_000, RATE)).toBe(60)
-  const still = timeMapOf({ inUs: 700_000, speed: at(1), freeze: true, length: 90 })
+  const still = map(700_000, { hold: 90 })
   expect([0, 89].map((f) => sourceAt(still, f, RATE))).toEqual([700_000, 700_000])
   expect(frameOf(still, 700_000, RATE)).toBeNull()
 })
@@ -69,7 +69,7 @@ test('every frame of a moving stretch is found again by the time that it shows',
 test('at a fifth of the speed and slower every frame is found by the time that it shows', () => {
   for (const den of [5, 8, 10, 20])
     for (const rate of [RATE, { num: 60, den: 1 }, { num: 30000, den: 1001 }]) {
-      const slow = timeMapOf({ inUs: 0, speed: at(1, den), freeze: false, length: 600 })
+      const slow = map(0, { toUs: null, speed: at(1, den) })
       const lost = Array.from({ length: 600 }, (_, f) => f).filter(
         (f) => frameOf(slow, sourceAt(slow, f, rate), rate) !== f,
       )

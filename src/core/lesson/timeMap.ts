@@ -1,17 +1,45 @@
-import { memo } from '../values'
-import type { Clip } from './schema'
+import { z } from 'zod'
+import { isSettled, memo } from '../values'
 import { frameStartUs, type Frames, type Rate, type Us } from '../time'
 
+const MOST = 1_000_000
 /** A speed as a fraction; below zero, backwards. */
-export interface Rational {
-  num: number
-  den: number
-}
+export const Rational = z.strictObject({
+  num: z
+    .number()
+    .int()
+    .min(-MOST)
+    .max(MOST)
+    .refine((n) => n !== 0, 'a speed is not 0: what stands still is a hold'),
+  den: z.number().int().min(1).max(MOST),
+})
+export type Rational = z.infer<typeof Rational>
+
+const us = z.number().int().min(0).max(1e12)
 /**
- * A part of a time map: the source goes by until its time `toUs`, at a speed, or evenly faster or slower up to `ramp`;
- * or it stands still for so many frames.
+ * A part of a time map: the source goes by until its time `toUs` (null: to the end of the source), at a speed, or evenly
+ * faster or slower up to `ramp`; or it stands still for so many frames.
  */
-export type Stretch = { toUs: Us; speed: Rational; ramp?: Rational } | { hold: Frames }
+export const Stretch = z.union([
+  z.strictObject({ hold: z.number().int().min(1).max(10_000_000) }),
+  z
+    .strictObject({ toUs: us.nullable(), speed: Rational, ramp: Rational.optional() })
+    .refine(
+      (s) => !s.ramp || (s.toUs !== null && Math.sign(s.ramp.num) === Math.sign(s.speed.num)),
+      'a ramp leads to a time of the source, all the way in one direction',
+    ),
+])
+export type Stretch = z.infer<typeof Stretch>
+/** What an element that plays a medium says of it. */
+export const PLAYS = {
+  /** Where in the medium it begins, in microseconds. */
+  inUs: us.default(0),
+  stretches: z
+    .array(Stretch)
+    .min(1)
+    .max(1000)
+    .default([{ toUs: null, speed: { num: 1, den: 1 } }]),
+}
 /**
  * How a clip's frames, counted from its first one, go to times of its medium. Fixed at the source's side, so that it is
  * exact: stretches begin where the one before ends. After the last one the source stands still.
@@ -21,11 +49,23 @@ export interface TimeMap {
   stretches: readonly Stretch[]
 }
 
-/** The time map of a clip: it goes by at one speed, or stands still. */
-export const timeMapOf = (clip: Pick<Clip, 'inUs' | 'speed' | 'freeze' | 'length'>): TimeMap => ({
-  inUs: clip.inUs,
-  stretches: clip.freeze ? [{ hold: clip.length }] : [{ toUs: Infinity, speed: clip.speed }],
-})
+type Run = Extract<Stretch, { speed: Rational }>
+const runsOf = (map: TimeMap): Run[] => map.stretches.filter((s): s is Run => 'speed' in s)
+/** Whether a clip shows one time of its medium for all of its length. */
+export const isStill = (map: TimeMap): boolean => runsOf(map).length === 0
+/** The speed of a clip that goes by at one and the same; null where it stands still or changes. */
+export function speedOf(map: TimeMap): Rational | null {
+  const [first, ...more] = map.stretches
+  return first && 'speed' in first && !first.ramp && more.length === 0 ? first.speed : null
+}
+/** A speed as a fraction, to a millionth. */
+export function rational(value: number): Rational {
+  for (const den of [1, 2, 3, 4, 5, 6, 8, 10, 100, 1000, 100_000]) {
+    const num = Math.round(value * den)
+    if (num !== 0 && Math.abs(num / den - value) < 1e-6) return { num, den }
+  }
+  return { num: Math.round(value * 10_000) || Math.sign(value) || 1, den: 10_000 }
+}
 
 /** A stretch laid out in the clip's own time: microseconds from its first frame. */
 export interface Laid {
@@ -45,6 +85,7 @@ const laidOut = memo(
     let at = 0
     let sourceUs = map.inUs
     for (const s of map.stretches) {
+      if (at === Infinity) break
       if ('hold' in s) {
         const toUs = at + frameStartUs(s.hold, rate)
         out.push({ fromUs: at, toUs, sourceUs, speed: 0, lastSpeed: 0, pace: null })
@@ -54,15 +95,16 @@ const laidOut = memo(
       const speed = s.speed.num / s.speed.den
       const lastSpeed = s.ramp ? s.ramp.num / s.ramp.den : speed
       // A stretch that does not get anywhere, or the wrong way, is passed over.
-      const long = ((s.toUs - sourceUs) * 2) / (speed + lastSpeed)
+      const toUs = s.toUs ?? (speed > 0 ? Infinity : 0)
+      const long = ((toUs - sourceUs) * 2) / (speed + lastSpeed)
       if (!(long > 0)) continue
       out.push({ fromUs: at, toUs: at + long, sourceUs, speed, lastSpeed, pace: s.speed })
       at += long
-      sourceUs = s.toUs
+      sourceUs = toUs
     }
     return out
   },
-  { by: ({ map }) => map, needs: ({ rate }) => [rate.num, rate.den] },
+  { by: ({ map }) => map, needs: ({ rate }) => [rate.num, rate.den], settled: ({ map }) => isSettled(map) },
 )
 /** The stretches of a map one after another, in lesson time. Half-open: [fromUs, toUs). */
 export const laid = (map: TimeMap, rate: Rate): readonly Laid[] => laidOut({ map, rate })
@@ -121,4 +163,90 @@ function timeWithin({ fromUs, toUs, sourceUs, speed, lastSpeed }: Laid, us: Us):
   if (under < 0) return null
   const t = (2 * way) / (speed + Math.sign(speed + lastSpeed) * Math.sqrt(under))
   return t >= -FORGIVEN_US && t < long ? t : null
+}
+
+/** The stretches of a map from a frame on: what a clip that is cut there goes on with. */
+export function mapFrom(map: TimeMap, frame: Frames, rate: Rate): TimeMap {
+  const cutUs = frameStartUs(frame, rate)
+  const inUs = sourceAt(map, frame, rate)
+  const stretches: Stretch[] = []
+  let at = 0
+  let sourceUs = map.inUs
+  for (const s of map.stretches) {
+    if (at === Infinity) break
+    if ('hold' in s) {
+      const gone = Math.max(0, frame - Math.round((at * rate.num) / (1e6 * rate.den)))
+      if (s.hold > gone) stretches.push({ hold: s.hold - gone })
+      at += frameStartUs(s.hold, rate)
+      continue
+    }
+    const [own] = laid({ inUs: sourceUs, stretches: [s] }, rate)
+    if (!own) continue
+    const begins = at
+    at += own.toUs
+    if (at <= cutUs) {
+      sourceUs = s.toUs ?? sourceUs
+      continue
+    }
+    const share = Math.max(0, cutUs - begins) / own.toUs
+    const now = own.speed + (own.lastSpeed - own.speed) * (Number.isFinite(own.toUs) ? share : 0)
+    stretches.push(s.ramp && share > 0 ? { ...s, speed: rational(now) } : s)
+    sourceUs = s.toUs ?? sourceUs
+  }
+  // Past its last stretch it stands still.
+  return { inUs, stretches: stretches.length > 0 ? stretches : [{ hold: 1 }] }
+}
+/** A map that holds what is shown at a frame for so many frames more, and then goes on. */
+export function mapWithHold(map: TimeMap, frame: Frames, frames: Frames, rate: Rate): TimeMap {
+  return {
+    inUs: map.inUs,
+    stretches: [...stretchesUntil(map, frame, rate), { hold: frames }, ...mapFrom(map, frame, rate).stretches],
+  }
+}
+/** What a map does up to a frame. */
+export function stretchesUntil(map: TimeMap, frame: Frames, rate: Rate): Stretch[] {
+  const untilUs = frameStartUs(frame, rate)
+  const out: Stretch[] = []
+  let at = 0
+  let sourceUs = map.inUs
+  for (const s of map.stretches) {
+    if (at >= untilUs) break
+    if ('hold' in s) {
+      const left = frame - Math.round((at * rate.num) / (1e6 * rate.den))
+      out.push({ hold: Math.min(s.hold, left) })
+      at += frameStartUs(s.hold, rate)
+      continue
+    }
+    const [own] = laid({ inUs: sourceUs, stretches: [s] }, rate)
+    if (!own) continue
+    const long = untilUs - at
+    if (own.toUs <= long) out.push(s)
+    else {
+      const toUs = within(own, long)
+      const last = own.speed + ((own.lastSpeed - own.speed) * long) / own.toUs
+      out.push({ ...s, toUs, ...(s.ramp && { ramp: rational(last) }) })
+    }
+    at += own.toUs
+    sourceUs = s.toUs ?? sourceUs
+  }
+  return out
+}
+/** A map that goes by at another speed all the way; what stands still in it keeps standing as long. */
+export const mapAtSpeed = (map: TimeMap, speed: Rational): Stretch[] =>
+  map.stretches.map((s) => ('hold' in s ? s : { toUs: s.toUs, speed: { ...speed } }))
+/** How many frames of the source there are before a map's beginning, at the speed that it begins with. */
+export function framesBefore(map: TimeMap, rate: Rate): Frames {
+  const first = laid(map, rate).find((l) => l.speed !== 0)
+  return first ? Math.floor(((map.inUs / Math.abs(first.speed)) * rate.num) / (1e6 * rate.den) + 0.02) : 0
+}
+/** How many frames it takes a map to come to a time of the source; all its stretches, when it does not. */
+export function framesUntil(map: TimeMap, us: Us, rate: Rate): Frames {
+  const perUs = rate.num / (1e6 * rate.den)
+  let frames = 0
+  for (const l of laid(map, rate)) {
+    const t = l.speed === 0 ? null : timeWithin(l, us)
+    if (t !== null && t >= 0) return Math.round((l.fromUs + t) * perUs)
+    if (Number.isFinite(l.toUs)) frames = Math.round(l.toUs * perUs)
+  }
+  return frames
 }

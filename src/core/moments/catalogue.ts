@@ -1,6 +1,6 @@
-import { memo } from '../values'
-import type { Lesson, MomentKind } from '../lesson/schema'
-import { clipEnd, lessonFrameOf, lessonLength, placeOnLesson } from '../lesson/clips'
+import { isSettled, memo } from '../values'
+import type { Lesson, Medium, Moment, MomentKind } from '../lesson/schema'
+import { clipEnd, lessonFrameOf, placeOnLesson, type Clip } from '../lesson/clips'
 import type { Point, Rect } from '../geometry'
 import { phrases } from '../voice/phrases'
 
@@ -24,78 +24,89 @@ export interface TimedMoment {
   confidence?: number
 }
 
+/** Something that happens in a medium, in the medium's own time. */
+export interface Instant {
+  id: string
+  kind: CatalogueKind
+  label: string
+  fromUs: number
+  toUs?: number | undefined
+  moment?: Moment
+}
+/** All that happens in a medium: its moments, its words and its phrases. */
+export const instantsOf = memo(
+  (medium: Medium): readonly Instant[] => [
+    ...medium.moments.map((m): Instant => ({ ...m, moment: m })),
+    ...medium.words.map((w): Instant => ({ ...w, kind: 'word', label: w.text })),
+    ...phrases(medium.words).map((p): Instant => ({ ...p, kind: 'phrase', label: p.text })),
+  ],
+  { settled: isSettled },
+)
+
+/** Whether an element stands by a moment, so that it cannot be what carries it. */
+export const hangsOn = ({ start, end }: Clip['element'], moment: string): boolean =>
+  (start.on === 'moment' && start.moment === moment) || (end.on === 'moment' && end.moment === moment)
+
+/**
+ * Where a time of a medium comes in the lesson: in the first of the clips, in document order, that shows it and does not
+ * itself stand by that moment.
+ */
+export function carriedAt(
+  clips: Iterable<Clip>,
+  moment: string,
+  us: number,
+  rate: Lesson['rate'],
+): { clip: Clip; frame: number } | null {
+  for (const clip of clips) {
+    const frame = hangsOn(clip.element, moment) ? null : lessonFrameOf(clip, us, rate)
+    if (frame !== null) return { clip, frame }
+  }
+  return null
+}
+
+/** What the moments of a lesson follow from: besides the lesson, when its clips stand and how long it is. */
+export interface Laying {
+  lesson: Lesson
+  clips: readonly Clip[]
+  length: number
+}
 /**
  * Every moment of a lesson by its id: those of its media, its words and phrases, its cuts, its
  * own marks and chapters, and its start and end. A medium shown twice gives its moments where it is shown first.
  */
 export const catalogue = memo(collected, {
-  by: (lesson: Lesson) => lesson.media,
+  by: ({ lesson }: Laying) => lesson.media,
   // Most edits change nothing of it.
-  needs: (lesson) => [
-    lesson.clips,
+  needs: ({ lesson, clips, length }) => [
     lesson.moments,
     lesson.rate,
     lesson.frame,
-    lessonLength(lesson),
+    length,
     ...Object.values(lesson.media).flatMap((m) => [m, m.moments, m.words]),
+    ...clips,
   ],
 })
 
-function collected(lesson: Lesson): Map<string, TimedMoment> {
+function collected({ lesson, clips, length }: Laying): Map<string, TimedMoment> {
   const out = new Map<string, TimedMoment>()
-  const length = lessonLength(lesson)
   const put = (p: TimedMoment) => out.set(p.id, p)
   put({ id: 'lesson:start', kind: 'lesson', label: 'the start of the lesson', frame: 0, untilFrame: null })
   put({ id: 'lesson:end', kind: 'lesson', label: 'the end of the lesson', frame: length, untilFrame: null })
-  const clips = lesson.clips.toSorted((a, b) => a.at - b.at)
   for (const [mediaId, medium] of Object.entries(lesson.media)) {
     const own = clips.filter((c) => c.media === mediaId)
-    const find = (us: number) => {
-      for (const clip of own) {
-        const frame = lessonFrameOf(clip, us, lesson.rate)
-        if (frame !== null) return { clip, frame }
-      }
-      return null
-    }
-    const until = (us: number | undefined) => (us === undefined ? null : (find(us)?.frame ?? null))
-    for (const m of medium.moments) {
-      const hit = find(m.fromUs)
-      const clip = hit?.clip ?? own[0]
-      const place = (p: Point) => (clip ? placeOnLesson(p, clip, medium, lesson.frame) : p)
-      const tl = m.rect && place({ x: m.rect[0], y: m.rect[1] })
-      const br = m.rect && place({ x: m.rect[0] + m.rect[2], y: m.rect[1] + m.rect[3] })
+    for (const { id, kind, label, fromUs, toUs, moment } of instantsOf(medium)) {
+      const hit = carriedAt(own, id, fromUs, lesson.rate)
+      const until = toUs === undefined ? null : carriedAt(own, id, toUs, lesson.rate)
       put({
-        id: m.id,
-        kind: m.kind,
-        label: m.label,
+        id,
+        kind,
+        label,
         frame: hit?.frame ?? null,
-        untilFrame: until(m.toUs),
+        untilFrame: until?.frame ?? null,
         media: mediaId,
-        ...(m.byHand && { byHand: true }),
-        ...(m.proposed && { proposed: true }),
-        ...(m.confidence !== undefined && { confidence: m.confidence }),
-        ...(m.at && { at: place(m.at) }),
-        ...(tl && br && { rect: { x: tl.x, y: tl.y, w: br.x - tl.x, h: br.y - tl.y } }),
+        ...(moment && placed(moment, hit?.clip ?? own[0], medium, lesson.frame)),
       })
     }
-    for (const w of medium.words)
-      put({
-        id: w.id,
-        kind: 'word',
-        label: w.text,
-        frame: find(w.fromUs)?.frame ?? null,
-        untilFrame: until(w.toUs),
-        media: mediaId,
-      })
-    for (const p of phrases(medium.words))
-      put({
-        id: p.id,
-        kind: 'phrase',
-        label: p.text,
-        frame: find(p.fromUs)?.frame ?? null,
-        untilFrame: until(p.toUs),
-        media: mediaId,
-      })
   }
   for (const clip of clips) {
     const name = lesson.media[clip.media]?.name ?? clip.media
@@ -125,4 +136,18 @@ function collected(lesson: Lesson): Map<string, TimedMoment> {
     c.untilFrame = chapters[i + 1]?.frame ?? length
   })
   return out
+}
+
+/** What a moment of a medium has besides its time, where the clip that carries it stands by itself. */
+function placed(m: Moment, clip: Clip | undefined, medium: Medium, frame: Lesson['frame']): Partial<TimedMoment> {
+  const place = (p: Point) => (clip ? placeOnLesson(p, clip, medium, frame) : p)
+  const tl = m.rect && place({ x: m.rect[0], y: m.rect[1] })
+  const br = m.rect && place({ x: m.rect[0] + m.rect[2], y: m.rect[1] + m.rect[3] })
+  return {
+    ...(m.byHand && { byHand: true }),
+    ...(m.proposed && { proposed: true }),
+    ...(m.confidence !== undefined && { confidence: m.confidence }),
+    ...(m.at && { at: place(m.at) }),
+    ...(tl && br && { rect: { x: tl.x, y: tl.y, w: br.x - tl.x, h: br.y - tl.y } }),
+  }
 }

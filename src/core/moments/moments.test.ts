@@ -1,4 +1,4 @@
-import { clip, element, lasting, lessonWithTake, on, takeMedium } from '../testing/lessons'
+import { clip, element, lasting, lessonWithTake, on, takeMedium, clipsOf, besides, laid } from '../testing/lessons'
 import { resolve } from '../timing'
 import { readTrace, writeTrace, type TraceEvent } from '../trace'
 import { catalogue } from './catalogue'
@@ -75,13 +75,17 @@ test('a trace is read line by line, and a fault is named by its line', () => {
 test('a click lies where the take lies in the lesson, scaled to its frame', () => {
   const lesson = lessonWithTake()
   lesson.media.take = takeMedium({ width: 960, height: 540 })
-  lesson.clips = [clip('c1', 90, 300)]
-  expect(catalogue(lesson).get('take/click-1')).toMatchObject({ frame: 150, at: { x: 200, y: 400 }, kind: 'click' })
+  lesson.elements = laid(lesson, [clip('c1', 90, 300)])
+  expect(resolve(lesson).moments.get('take/click-1')).toMatchObject({
+    frame: 150,
+    at: { x: 200, y: 400 },
+    kind: 'click',
+  })
 })
 test('a moment that is cut away has no frame, and a split clip keeps its moments', () => {
   const lesson = lessonWithTake()
-  lesson.clips = [clip('c1', 0, 90), clip('c2', 90, 60, { inUs: 8_000_000 })]
-  const all = catalogue(lesson)
+  lesson.elements = laid(lesson, [clip('c1', 0, 90), clip('c2', 90, 60, { inUs: 8_000_000 })])
+  const all = resolve(lesson).moments
   expect(all.get('take/click-1')!.frame).toBe(60)
   expect(all.get('take/click-2')!.frame).toBeNull()
   expect(all.get('take/click-3')!.frame).toBe(90)
@@ -116,8 +120,8 @@ test('the running order gathers keys into what they typed, and hangs elements on
     moments: [],
     words: words(['Now', 'open', 'the', 'drill.', 'Then', 'stop.'], 5_000_000),
   })
-  lesson.clips.push(clip('c2', 0, 300, { track: 'sound-1', media: 'voice' }))
-  lesson.elements = [element(lesson, 'callout', 'note', on('voice/word-3'), lasting(60))]
+  lesson.elements.push(clip('c2', 0, 300, { track: 'sound-1', media: 'voice' }))
+  lesson.elements = besides(lesson, [element(lesson, 'callout', 'note', on('voice/word-3'), lasting(60))])
   lesson.elements[0]!.poses = [
     {
       id: 'p',

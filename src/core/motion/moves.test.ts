@@ -1,5 +1,5 @@
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
-import { element, lessonWithTake, loose, on } from '../testing/lessons'
+import { element, lessonWithTake, loose, on, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { atPose, motionOf, poseAt, posedAt, speedAt } from './index'
 
@@ -19,7 +19,9 @@ function moving(
   change: Partial<Element> = {},
 ): { lesson: Lesson; at: (f: number) => Element; x: (f: number) => number } {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'shape', 'box', loose(100), loose(200), { x: 0, y: 500, poses, ...change })]
+  lesson.elements = besides(lesson, [
+    element(lesson, 'shape', 'box', loose(100), loose(200), { x: 0, y: 500, poses, ...change }),
+  ])
   const timed = resolve(lesson)
   const at = (f: number) => posedAt(timed, timed.lesson.elements[0]!, f)!
   return { lesson, at, x: (f) => at(f).x }
@@ -156,6 +158,7 @@ test('an element without poses is handed on as it is', () => {
   const { lesson, at } = moving([])
   expect(at(150)).toBe(lesson.elements[0])
   expect(
-    resolve({ ...lesson, elements: [element(lesson, 'arrow', 'a', on('take/click-1'), loose(200))] }).findings,
+    resolve({ ...lesson, elements: besides(lesson, [element(lesson, 'arrow', 'a', on('take/click-1'), loose(200))]) })
+      .findings,
   ).toEqual([])
 })

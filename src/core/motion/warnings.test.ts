@@ -1,12 +1,14 @@
 import type { Element, Pose } from '../lesson/schema'
 import { after, long, pose } from '../testing/made'
-import { element, lessonWithTake, loose } from '../testing/lessons'
+import { element, lessonWithTake, loose, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { motionOf, moveWarnings, paceOf, propertiesOf, propertyOf, withValues } from './index'
 
 const withMove = (p: Pose) => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses: [p] })]
+  lesson.elements = besides(lesson, [
+    element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses: [p] }),
+  ])
   const timed = resolve(lesson)
   const e = lesson.elements[0]!
   return { timed, e, move: motionOf(timed, e).moves[0]! }

@@ -8,7 +8,7 @@ const kinds = (list: MomentKind[]) =>
 function lines(list: MomentKind[], tied: number[] = []) {
   const lesson = lessonWithTake()
   lesson.media.take!.moments = kinds(list)
-  lesson.elements = tied.map((n) => element(lesson, 'shape', `e${n}`, on(`take/m${n}`), loose(200)))
+  lesson.elements.push(...tied.map((n) => element(lesson, 'shape', `e${n}`, on(`take/m${n}`), loose(200))))
   return withRuns(runningOrder(resolve(lesson))).map((l) => ('row' in l ? l.row.label : l.label))
 }
 test('rests, scrolls and changes on screen between clicks are one line', () => {

@@ -1,11 +1,11 @@
-import { clip, element, lasting, lessonWithTake, loose } from '../testing/lessons'
+import { clip, element, lasting, lessonWithTake, loose, clipsOf, besides } from '../testing/lessons'
 import { checkLesson } from './check'
 import { emptyLesson } from '../lesson/make'
 import type { Pose } from '../lesson/schema'
 
 const faults = (change: (l: ReturnType<typeof lessonWithTake>) => void) => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', loose(0), lasting(30))]
+  lesson.elements = besides(lesson, [element(lesson, 'arrow', 'a', loose(0), lasting(30))])
   change(lesson)
   return checkLesson(JSON.parse(JSON.stringify(lesson))).faults.map((f) => `${f.at}: ${f.sentence}`)
 }
@@ -21,22 +21,17 @@ test('faults are named by their place', () => {
   ).toMatch(/^elements\[0\]\.opacity: /)
   expect(
     faults((l) => {
-      l.clips[0]!.media = 'gone'
+      Object.assign(l.elements.at(-1)!.look, { media: 'gone' })
     }),
-  ).toEqual(['clips[0].media: there is no medium “gone”'])
+  ).toEqual(['elements[1].look.media: there is no take or picture “gone”'])
   expect(
     faults((l) => {
-      l.clips.push(clip('c2', 50, 50))
-    }),
-  ).toEqual(['clips[1].at: it overlaps clips[0] on the same track'])
-  expect(
-    faults((l) => {
-      l.clips.push(clip('c1', 400, 50))
+      l.elements.push(clip('c1', 400, 50))
     })[0],
-  ).toContain('clips[1].id: the id “c1” is already used at clips[0].id')
+  ).toContain('elements[2].id: the id “c1” is already used at elements[1].id')
   expect(
     faults((l) => {
-      l.elements[0]!.track = 'takes-1'
+      l.elements[0]!.track = 'sound-1'
     })[0],
   ).toContain('elements[0].track')
   expect(
@@ -59,38 +54,6 @@ test('faults are named by their place', () => {
       l.frame.width = 1921
     })[0],
   ).toContain('frame.width')
-})
-test('a lesson of version 1 is read as it was: what it lacks is filled in, nothing moves', () => {
-  const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'callout', 'note', loose(10), lasting(30), { x: 500, y: 300, rotation: 5 })]
-  const old = JSON.parse(JSON.stringify(lesson)) as {
-    version: number
-    staggers?: unknown
-    motionBlur?: unknown
-    guides?: unknown
-    elements: Record<string, unknown>[]
-  }
-  old.version = 1
-  for (const key of ['staggers', 'motionBlur', 'guides'] as const) delete old[key]
-  for (const key of [
-    'scale',
-    'tilt',
-    'crop',
-    'reveal',
-    'blurPx',
-    'poses',
-    'loop',
-    'rides',
-    'motionBlur',
-    'locked',
-    'hidden',
-    'tags',
-    'group',
-  ])
-    delete old.elements[0]![key]
-  const checked = checkLesson(old)
-  expect(checked.faults).toEqual([])
-  expect(checked.lesson).toEqual(lesson)
 })
 test('faults of poses, rides and staggers are named by their place', () => {
   const pose = (change: Partial<Pose>): Pose => ({
@@ -138,5 +101,5 @@ test('faults of poses, rides and staggers are named by their place', () => {
 })
 test('a file that is no lesson, or from a newer program, is refused in a sentence', () => {
   expect(checkLesson(null).faults[0]!.at).toBe('the file')
-  expect(checkLesson({ version: 3 }).faults[0]!.sentence).toContain('newer Vivid Vane')
+  expect(checkLesson({ version: 4 }).faults[0]!.sentence).toContain('newer Vivid Vane')
 })

@@ -1,11 +1,11 @@
-import { mediumOf, kindName } from '../kinds'
+import { mediumOf, kindName, kindOf } from '../kinds'
 import type { ZodError } from 'zod'
 import { fits, isNumber } from '../values'
 import { propertiesOf, type Property } from '../motion'
 import { type KeyValue } from '../values'
 import { resolve } from '../timing'
 import { UNITS } from '../values'
-import { Lesson, LESSON_VERSION } from '../lesson/schema'
+import { Lesson, LESSON_VERSION, type Element, type Medium } from '../lesson/schema'
 import { upgraded } from '../lesson/upgrade'
 
 /** A fault in a lesson file: where it stands (`elements[3].start.moment`) and what is wrong there. */
@@ -18,7 +18,11 @@ const place = (path: PropertyKey[]): string =>
   path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? String(p) : `.${String(p)}`)).join('') || 'the file'
 
 function shapeFaults(error: ZodError): Fault[] {
-  return error.issues.map((i) => ({ at: place(i.path), sentence: i.message }))
+  return error.issues.flatMap((i): Fault[] =>
+    i.code === 'unrecognized_keys'
+      ? i.keys.map((key) => ({ at: place([...i.path, key]), sentence: `there is no “${key}” in this format` }))
+      : [{ at: place(i.path), sentence: i.message }],
+  )
 }
 
 /**
@@ -54,6 +58,15 @@ function valueFault(property: Property, value: KeyValue): string | null {
   return `it takes ${kind} from ${property.min} to ${property.max}, not ${value}`
 }
 
+const SHOWN = { picture: 'picture', footage: 'take or picture', sound: 'sound' }
+/** Whether an element can show or play a medium. */
+function shows(e: Element, medium: Medium | undefined): boolean {
+  if (!medium) return false
+  const { plays } = kindOf(e)
+  if (plays === 'sound') return medium.kind === 'sound' || medium.sound === true
+  return medium.kind === 'picture' || (plays === 'footage' && medium.kind === 'take')
+}
+
 function referenceFaults(lesson: Lesson): Fault[] {
   const faults: Fault[] = []
   const say = (at: string, sentence: string) => faults.push({ at, sentence })
@@ -64,7 +77,6 @@ function referenceFaults(lesson: Lesson): Fault[] {
     else seen.set(id, at)
   }
   lesson.tracks.forEach((t, i) => unique(t.id, `tracks[${i}].id`))
-  lesson.clips.forEach((c, i) => unique(c.id, `clips[${i}].id`))
   lesson.elements.forEach((e, i) => unique(e.id, `elements[${i}].id`))
   for (const [key, m] of Object.entries(lesson.media)) {
     m.moments.forEach((x, i) => unique(x.id, `media.${key}.moments[${i}].id`))
@@ -75,23 +87,12 @@ function referenceFaults(lesson: Lesson): Fault[] {
   }
   lesson.moments.forEach((m, i) => unique(m.id, `moments[${i}].id`))
   const tracks = new Map(lesson.tracks.map((t) => [t.id, t.kind]))
-  lesson.clips.forEach((c, i) => {
-    const medium = lesson.media[c.media]
-    const kind = tracks.get(c.track)
-    if (!medium) say(`clips[${i}].media`, `there is no medium “${c.media}”`)
-    if (!kind) say(`clips[${i}].track`, `there is no track “${c.track}”`)
-    else if (kind === 'elements') say(`clips[${i}].track`, `“${c.track}” is a track for elements`)
-    else if (medium && (kind === 'sound') !== (medium.kind === 'sound'))
-      say(`clips[${i}].track`, `a ${medium.kind} does not lie on a track for ${kind}`)
-    const over = lesson.clips.findIndex(
-      (d, j) => j < i && d.track === c.track && d.at < c.at + c.length && c.at < d.at + d.length,
-    )
-    if (over >= 0) say(`clips[${i}].at`, `it overlaps clips[${over}] on the same track`)
-  })
   const timed = resolve(lesson)
   const elements = new Set(lesson.elements.map((e) => e.id))
   lesson.elements.forEach((e, i) => {
-    if (tracks.get(e.track) !== 'elements') say(`elements[${i}].track`, `there is no track for elements “${e.track}”`)
+    const on = kindOf(e).plays === 'sound' ? 'sound' : 'picture'
+    if (tracks.get(e.track) !== on)
+      say(`elements[${i}].track`, `there is no track for ${on === 'sound' ? 'sound' : 'pictures'} “${e.track}”`)
     for (const side of ['start', 'end'] as const) {
       const edge = e[side]
       if (edge.on === 'element' && !elements.has(edge.element))
@@ -100,8 +101,8 @@ function referenceFaults(lesson: Lesson): Fault[] {
     if (e.start.on === 'length' && e.end.on === 'length')
       say(`elements[${i}].end`, 'the start and the end are both given as a length; one of them needs a place in time')
     const medium = mediumOf(e)
-    if (medium !== null && lesson.media[medium]?.kind !== 'picture')
-      say(`elements[${i}].look.media`, `there is no picture “${medium}”`)
+    if (medium !== null && !shows(e, lesson.media[medium]))
+      say(`elements[${i}].look.media`, `there is no ${SHOWN[kindOf(e).plays ?? 'picture']} “${medium}”`)
   })
   lesson.elements.forEach((e, i) => {
     if (e.rides?.on && !elements.has(e.rides.on)) say(`elements[${i}].rides.on`, `there is no element “${e.rides.on}”`)

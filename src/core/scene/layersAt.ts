@@ -1,12 +1,11 @@
-import { memo } from '../values'
+import { groupedBy, memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
-import { clipEnd, fitRect, sourceFrameAt } from '../lesson/clips'
 import { hasPlace, isView, kindOf, localBox } from '../kinds'
 import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
-import type { Drawing, Footage, Layer, Picture, Shadow } from '../display'
+import type { Drawing, Footage, Layer, Picture, Shadow, Window } from '../display'
 import { readable } from './readable'
-import { carryOf, framingOf, matrixOf, placementOf } from './place'
+import { carryOf, framingOf, holders, holds, matrixOf, placementOf } from './place'
 import {
   apply,
   boundsOf,
@@ -37,13 +36,22 @@ const indexOf = memo((timed: Timed) => ({ stack: stacked(timed.lesson), runs: ne
  * ripples, which lie beneath it.
  */
 function stacked(lesson: Lesson): readonly Element[] {
-  const place = new Map(lesson.tracks.filter((t) => t.kind === 'elements').map((t, i) => [t.id, i]))
-  const elements = place.size < 2 ? lesson.elements : byTrack(lesson.elements, place)
+  const place = new Map(lesson.tracks.filter((t) => t.kind === 'picture').map((t, i) => [t.id, i]))
+  const seen = lesson.elements.filter((e) => place.has(e.track))
+  const elements = inGroups(place.size < 2 ? seen : byTrack(seen, place), holders(lesson))
   const last = elements.findLastIndex((e) => kindOf(e).marks)
   const raised = elements.filter((e, i) => i < last && kindOf(e).overMarks)
   return raised.length === 0
     ? elements
     : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
+}
+
+/** The members of what is stacked as one lie right after it, whatever track they are on. */
+function inGroups(elements: readonly Element[], held: ReadonlyMap<string, string>): readonly Element[] {
+  if (held.size === 0) return elements
+  const members = groupedBy(elements, (e) => held.get(e.id))
+  const withMembers = (e: Element): Element[] => [e, ...(members.get(e.id) ?? []).flatMap(withMembers)]
+  return (members.get(undefined) ?? []).flatMap(withMembers)
 }
 
 /** Those of the lowest track first; within a track as given. */
@@ -88,40 +96,74 @@ export interface Looking {
 export function layersAt(timed: Timed, frame: number, { framed = true, blurred = true }: Looking = {}): Picture {
   const { lesson } = timed
   const framing = framingOf(timed, frame, framed)
-  const layers: Layer[] = footageAt(lesson, frame, framing)
-  for (const { element, span, from, to } of seenNear(timed, frame)) {
-    if (frame >= from && frame < to && !element.hidden)
-      layers.push(...layersOf(element, span, frame, timed, element.space === 'take' ? framing : IDENTITY, blurred))
-  }
+  const seen = seenNear(timed, frame).filter((s) => frame >= s.from && frame < s.to && !s.element.hidden)
+  const layers = layersOfAll(seen, { timed, frame, framing, blurred })
   return { width: lesson.frame.width, height: lesson.frame.height, background: lesson.background, layers }
 }
 
 /** Which pictures of media a frame needs, without drawing it: for those who fetch them ahead. */
-export const sourcesAt = (timed: Timed, frame: number): Footage[] =>
-  footageAt(timed.lesson, frame, framingOf(timed, frame, true))
+export function sourcesAt(timed: Timed, frame: number): Footage[] {
+  const framing = framingOf(timed, frame, true)
+  return seenNear(timed, frame).flatMap(({ element: e, span, from, to }) =>
+    frame >= from && frame < to && !e.hidden && kindOf(e).plays === 'footage'
+      ? drawingsOf(e, span, frame, timed, e.space === 'framed' ? framing : IDENTITY).filter((l) => 'source' in l)
+      : [],
+  )
+}
 
-function footageAt(lesson: Lesson, frame: number, framing: Matrix): Footage[] {
-  const out: Footage[] = []
-  for (const track of lesson.tracks.toReversed()) {
-    if (track.kind !== 'takes') continue
-    for (const clip of lesson.clips) {
-      const medium = lesson.media[clip.media]
-      if (clip.track !== track.id || !medium || frame < clip.at || frame >= clipEnd(clip)) continue
-      const width = medium.width ?? lesson.frame.width
-      const height = medium.height ?? lesson.frame.height
-      const shown = medium.kind === 'picture' ? 0 : sourceFrameAt(clip, frame, lesson.rate, medium)
-      const rect = fitRect(clip.fit, { width, height }, lesson.frame)
-      const matrix = times(framing, [rect.w / width, 0, 0, rect.h / height, rect.x, rect.y])
-      out.push({
-        element: clip.id,
-        matrix,
-        opacity: 1,
-        bounds: boundsOf(framing, rect),
-        source: { media: clip.media, frame: shown, width, height },
-      })
-    }
+/** One look at a frame. */
+interface Sight {
+  timed: Timed
+  frame: number
+  framing: Matrix
+  blurred: boolean
+}
+/** The layers of what is seen in a frame, back to front; those of what is stacked as one stand in a group. */
+function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
+  const { timed, frame, blurred } = sight
+  const held = holders(timed.lesson)
+  const framingFor = (e: Element) => (e.space === 'framed' ? sight.framing : IDENTITY)
+  const own = ({ element: e, span }: Seen): Layer[] => layersOf(e, span, frame, timed, framingFor(e), blurred)
+  if (held.size === 0) return seen.flatMap(own)
+  const members = groupedBy(seen, (s) => held.get(s.element.id))
+  const withMembers = (s: Seen): Layer[] => {
+    if (!holds(s.element)) return own(s)
+    const layers = (members.get(s.element.id) ?? []).flatMap(withMembers)
+    return layers.length > 0 ? groupOf(s, layers, framingFor(s.element), sight) : []
   }
-  return out
+  return (members.get(undefined) ?? []).flatMap(withMembers)
+}
+
+/** Layers as one: faded, masked, blurred and casting a shadow together; just themselves where there is none of that. */
+function groupOf({ element: e }: Seen, layers: Layer[], framing: Matrix, { timed, frame }: Sight): Layer[] {
+  const placement = placementOf(timed, e, frame, framing)
+  if (!placement) return []
+  const { element } = placement
+  const opacity = element.opacity * placement.opacity
+  const box = localBox(element, kindOf(element).size(element as never))
+  const clip = clipOf(element, box) ?? (kindOf(element).masks?.(element as never) ? box : null)
+  const blurPx = element.blurPx * Math.hypot(framing[0], framing[1])
+  const shadow = shadowOf(element, framing)
+  if (opacity <= 0) return []
+  if (opacity >= 1 && !clip && blurPx === 0 && !shadow) return layers
+  const matrix = times(framing, placement.matrix)
+  if (isFlat(matrix) || (clip && (clip.w <= 0 || clip.h <= 0))) return []
+  let bounds = clip ? boundsOf(matrix, clip) : layers.map((l) => l.bounds).reduce(union)
+  if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))
+  if (shadow) bounds = withShadow(bounds, shadow)
+  if (!meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height })) return []
+  return [
+    {
+      element: e.id,
+      matrix,
+      opacity,
+      bounds,
+      layers,
+      ...(clip && { clip }),
+      ...(blurPx > 0 && { blurPx }),
+      ...(shadow && { shadow }),
+    },
+  ]
 }
 
 /** How far something must move within an open shutter to be blurred, in pixels of the picture. */
@@ -132,12 +174,15 @@ const STEP_PX = 2
 function layersOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, blurred: boolean): Layer[] {
   const { motionBlur } = timed.lesson
   const still = drawingsOf(e, span, frame, timed, framing)
+  const own = still[0]
   if (
     !blurred ||
     !motionBlur.on ||
     !e.motionBlur ||
     still.length !== 1 ||
-    still[0]!.shapes.some((s) => s.type === 'below') ||
+    !own ||
+    'source' in own ||
+    own.shapes.some((s) => s.type === 'below') ||
     !canMove(timed, e)
   )
     return still
@@ -150,10 +195,9 @@ function layersOf(e: Element, span: Span, frame: number, timed: Timed, framing: 
       timed,
       framing,
       true,
-    )
+    ) as Drawing[]
   const opens = at(0)[0]
   const shuts = at(1)[0]
-  const own = still[0]!
   if (!opens || !shuts || (apart(opens, own) < STILL_PX && apart(own, shuts) < STILL_PX)) return still
   // No more instants than it takes for the steps between them not to be seen.
   const n = Math.min(motionBlur.samples, Math.max(3, Math.ceil((apart(opens, own) + apart(own, shuts)) / STEP_PX) + 1))
@@ -215,11 +259,18 @@ function canMove(timed: Timed, e: Element): boolean {
   )
 }
 
-function drawingsOf(e: Element, span: Span, frame: number, timed: Timed, framing: Matrix, instant = false): Drawing[] {
+function drawingsOf(
+  e: Element,
+  span: Span,
+  frame: number,
+  timed: Timed,
+  framing: Matrix,
+  instant = false,
+): (Drawing | Footage)[] {
   const placement = placementOf(timed, e, frame, framing)
   if (!placement) return []
   const { element, by } = readable(placement.element, framing)
-  const out: Drawing[] = []
+  const out: (Drawing | Footage)[] = []
   for (const d of kindOf(element).draw(element as never, frame, span, timed)) {
     const opacity = element.opacity * placement.opacity * (d.opacity ?? 1)
     if (opacity <= 0) continue
@@ -227,10 +278,15 @@ function drawingsOf(e: Element, span: Span, frame: number, timed: Timed, framing
     if (!d.at && d.scale !== undefined) own = times(own, [d.scale, 0, 0, d.scale, 0, 0])
     if (by !== 1) own = times(own, [by, 0, 0, by, 0, 0])
     if (isFlat(own)) continue
-    const matrix = times(framing, own)
-    const clip = clipOf(element, d.box)
+    const { box, source } = d
+    if (source && (box.w <= 0 || box.h <= 0)) continue
+    // What plays is laid by the pixels of its source.
+    const [across, down] = source ? [box.w / source.width, box.h / source.height] : [1, 1]
+    const matrix = times(framing, source ? times(own, [across, 0, 0, down, box.x, box.y]) : own)
+    const whole = source ? { x: 0, y: 0, w: source.width, h: source.height } : box
+    const clip = clipOf(element, whole, 1 / Math.max(across, down))
     if (clip && (clip.w <= 0 || clip.h <= 0)) continue
-    let bounds = boundsOf(matrix, clip ?? d.box)
+    let bounds = boundsOf(matrix, clip ?? whole)
     const blurPx = (element.blurPx + (d.blurPx ?? 0)) * Math.hypot(framing[0], framing[1])
     if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))
     const shadow = instant || d.shapes.some((s) => s.type === 'below') ? null : shadowOf(element, framing)
@@ -240,13 +296,13 @@ function drawingsOf(e: Element, span: Span, frame: number, timed: Timed, framing
         element: e.id,
         matrix,
         opacity,
-        shapes: d.shapes,
         bounds,
+        ...(source ? { source } : { shapes: d.shapes }),
         ...(instant && { box: d.box }),
         ...(clip && { clip }),
         ...(blurPx > 0 && { blurPx }),
         ...(shadow && { shadow }),
-      })
+      } as Drawing | Footage)
   }
   return out
 }
@@ -260,11 +316,16 @@ function shadowOf(e: Element, framing: Matrix): Shadow | null {
 const withShadow = (r: Rect, s: Shadow): Rect =>
   union(r, grown({ ...r, x: r.x + s.dx, y: r.y + s.dy }, Math.ceil(s.blurPx * 1.5) + 1))
 
-/** What crop and reveal leave of a box; null when all of it is seen. */
-function clipOf(e: Element, box: Rect): Rect | null {
+/**
+ * What crop, reveal and round corners leave of a box; null when all of it is seen.
+ *
+ * @param k  pixels of the box for one of the element's own
+ */
+function clipOf(e: Element, box: Rect, k = 1): Window | null {
   const { crop, reveal } = e
   const hidden = 1 - reveal.shown / 100
-  if (hidden <= 0 && crop.left === 0 && crop.right === 0 && crop.top === 0 && crop.bottom === 0) return null
+  const whole = hidden <= 0 && crop.left === 0 && crop.right === 0 && crop.top === 0 && crop.bottom === 0
+  if (whole && e.cornerPx === 0) return null
   const left = Math.max(crop.left, reveal.from === 'right' ? hidden : 0)
   const right = Math.max(crop.right, reveal.from === 'left' ? hidden : 0)
   const top = Math.max(crop.top, reveal.from === 'bottom' ? hidden : 0)
@@ -274,12 +335,13 @@ function clipOf(e: Element, box: Rect): Rect | null {
     y: box.y + top * box.h,
     w: box.w * (1 - left - right),
     h: box.h * (1 - top - bottom),
+    ...(e.cornerPx > 0 && { corner: e.cornerPx * k }),
   }
 }
 
 /** From the pixels that an element is placed in to the picture: what carries it, then the framing. */
 export function spaceOf(timed: Timed, e: Element, frame: number, framed = true): Matrix {
-  const framing = e.space === 'take' && !isView(e) ? framingOf(timed, frame, framed) : IDENTITY
+  const framing = e.space === 'framed' && !isView(e) ? framingOf(timed, frame, framed) : IDENTITY
   return times(framing, carryOf(timed, e, frame, framing).matrix)
 }
 /**

@@ -2,7 +2,7 @@ import { drawnAt } from '@/core/testing/shown'
 import fc from 'fast-check'
 import { ELEMENT_KINDS, newElement } from '../kinds'
 import type { Element, Lesson, Pose } from '../lesson/schema'
-import { element, lasting, lessonWithTake, loose, takeMedium } from '../testing/lessons'
+import { element, lasting, lessonWithTake, loose, takeMedium, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { apply, IDENTITY } from '../geometry'
 import { elementsAt, layersAt, hitAt, placementOf, snapLines, snapRect } from './index'
@@ -17,7 +17,7 @@ const move = (id: string, from: number, to: number, values: Pose['values'], easi
 })
 const shape = (lesson: Lesson, id: string, change: Partial<Element> = {}) =>
   element(lesson, 'shape', id, loose(100), loose(200), {
-    space: 'picture',
+    space: 'fixed',
     x: 500,
     y: 400,
     width: 100,
@@ -36,7 +36,7 @@ const blurring = () => {
 
 test('motion blur draws a thing at even instants while the shutter is open, centred on the frame', () => {
   const lesson = blurring()
-  lesson.elements = [runner(lesson)]
+  lesson.elements = besides(lesson, [runner(lesson)])
   const [item] = items(lesson, 120)
   // Half a frame at ten pixels a frame are five pixels: three steps of two pixels at most, four instants.
   expect(item!.instants!.map((i) => Math.round(i.matrix[4] * 100) / 100)).toEqual([598.13, 599.38, 600.63, 601.88])
@@ -44,53 +44,53 @@ test('motion blur draws a thing at even instants while the shutter is open, cent
 })
 test('what stands still, does not follow the blur, or is looked at without it, is drawn once', () => {
   const lesson = blurring()
-  lesson.elements = [runner(lesson), shape(lesson, 'still')]
+  lesson.elements = besides(lesson, [runner(lesson), shape(lesson, 'still')])
   expect(items(lesson, 160).every((i) => i.instants === undefined)).toBe(true)
   expect(items(lesson, 120).map((i) => i.instants?.length)).toEqual([4, undefined])
   lesson.motionBlur = { on: true, shutter: 180, samples: 3 }
   expect(items(lesson, 120)[0]!.instants).toHaveLength(3)
   lesson.motionBlur = { on: true, shutter: 180, samples: 5 }
   expect(items(lesson, 120, false).map((i) => i.instants)).toEqual([undefined, undefined])
-  lesson.elements = [runner(lesson, { motionBlur: false })]
+  lesson.elements = besides(lesson, [runner(lesson, { motionBlur: false })])
   expect(items(lesson, 120)[0]!.instants).toBeUndefined()
   lesson.motionBlur = { ...lesson.motionBlur, on: false }
-  lesson.elements = [runner(lesson)]
+  lesson.elements = besides(lesson, [runner(lesson)])
   expect(items(lesson, 120)[0]!.instants).toBeUndefined()
 })
 test('blur never looks before an element’s first frame or past its last', () => {
   const lesson = blurring()
-  lesson.elements = [runner(lesson, { poses: [move('a', 0, 99, { x: 1490 })] })]
+  lesson.elements = besides(lesson, [runner(lesson, { poses: [move('a', 0, 99, { x: 1490 })] })])
   const first = items(lesson, 100)[0]!
   expect(Math.min(...(first.instants ?? [first]).map((i) => i.matrix[4]))).toBe(500)
 })
 test('crop takes shares off the edges, reveal uncovers from a side; both leave one rectangle', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [shape(lesson, 'cut', { crop: { left: 0.1, right: 0.2, top: 0, bottom: 0.5 } })]
+  lesson.elements = besides(lesson, [shape(lesson, 'cut', { crop: { left: 0.1, right: 0.2, top: 0, bottom: 0.5 } })])
   const own = 114 // 100 wide, with its rim of 6 and a pixel all around
   expect(items(lesson, 120)[0]!.clip).toMatchObject({ x: -57 + own * 0.1, w: own * 0.7 })
-  lesson.elements = [shape(lesson, 'half', { reveal: { shown: 25, from: 'left' } })]
+  lesson.elements = besides(lesson, [shape(lesson, 'half', { reveal: { shown: 25, from: 'left' } })])
   expect(items(lesson, 120)[0]!.clip).toMatchObject({ x: -57, w: own * 0.25 })
-  lesson.elements = [shape(lesson, 'none', { reveal: { shown: 0, from: 'top' } })]
+  lesson.elements = besides(lesson, [shape(lesson, 'none', { reveal: { shown: 0, from: 'top' } })])
   expect(items(lesson, 120)).toEqual([])
 })
 test('keyframes, then the loop, then what it rides on, then the framing', () => {
   const lesson = lessonWithTake()
-  const carrier = element(lesson, 'carrier', 'carrier', loose(0), loose(300), {
-    space: 'take',
+  const carrier = element(lesson, 'group', 'group', loose(0), loose(300), {
+    space: 'framed',
     x: 300,
     y: 300,
     poses: [move('turn', 100, 140, { rotation: 90 })],
   })
   const rider = shape(lesson, 'rider', {
-    space: 'take',
+    space: 'framed',
     x: 100,
     y: 0,
-    rides: { on: 'carrier', by: [1, 0, 0, 1, 0, 0], fades: false },
+    rides: { on: 'group', by: [1, 0, 0, 1, 0, 0], fades: false },
     poses: [move('out', 0, 20, { x: 200 })],
     loop: { how: 'there-and-back', times: null, everyFrames: 15 },
   })
   const zoom = element(lesson, 'zoom', 'zoom', loose(60), loose(299), { x: 480, y: 270, width: 960, height: 540 })
-  lesson.elements = [carrier, rider, zoom]
+  lesson.elements = besides(lesson, [carrier, rider, zoom])
   // At frame 130 its loop is half-way back: x 150; the carrier has turned by 67.5 degrees about 300,300; the view is
   // twice as close.
   const at = apply(items(lesson, 130).find((i) => i.element === 'rider')!.matrix, { x: 0, y: 0 })
@@ -101,10 +101,10 @@ test('keyframes, then the loop, then what it rides on, then the framing', () => 
 test('a rider fades with what carries it only where that is wanted', () => {
   const lesson = lessonWithTake()
   const ridden = (fades: boolean) => {
-    lesson.elements = [
+    lesson.elements = besides(lesson, [
       shape(lesson, 'below', { opacity: 0.5 }),
       shape(lesson, 'rider', { opacity: 0.8, rides: { on: 'below', by: [1, 0, 0, 1, 0, 0], fades } }),
-    ]
+    ])
     return items(lesson, 120).find((i) => i.element === 'rider')!.opacity
   }
   expect(ridden(false)).toBeCloseTo(0.8, 9)
@@ -112,7 +112,7 @@ test('a rider fades with what carries it only where that is wanted', () => {
 })
 test('a blink shows and hides it by turns, with nothing in between', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [shape(lesson, 'lamp', { loop: { how: 'blink', times: 2, everyFrames: 5 } })]
+  lesson.elements = besides(lesson, [shape(lesson, 'lamp', { loop: { how: 'blink', times: 2, everyFrames: 5 } })])
   const seen = Array.from({ length: 25 }, (_, i) => items(lesson, 100 + i).length)
   expect(seen).toEqual([
     ...Array(5).fill(1),
@@ -124,10 +124,13 @@ test('a blink shows and hides it by turns, with nothing in between', () => {
 })
 test('what is hidden is not drawn; what is locked is not hit', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [shape(lesson, 'hidden', { hidden: true }), shape(lesson, 'locked', { locked: true })]
+  lesson.elements = besides(lesson, [
+    shape(lesson, 'hidden', { hidden: true }),
+    shape(lesson, 'locked', { locked: true }),
+  ])
   const timed = resolve(lesson)
   expect(items(lesson, 120).map((i) => i.element)).toEqual(['locked'])
-  expect(elementsAt(timed, 120)).toHaveLength(2)
+  expect(elementsAt(timed, 120)).toHaveLength(3)
   expect(hitAt(timed, 120, { x: 500, y: 400 })).toBeNull()
 })
 test('what slides in starts just outside the picture, whatever its size and turn', () => {
@@ -139,14 +142,14 @@ test('what slides in starts just outside the picture, whatever its size and turn
       fc.constantFrom('left', 'right', 'top', 'bottom' as const),
       (width, height, rotation, from) => {
         const lesson = lessonWithTake()
-        lesson.elements = [
+        lesson.elements = besides(lesson, [
           shape(lesson, 'slip', {
             width,
             height,
             rotation,
             arrival: { how: 'slide', from, frames: 20, easing: 'linear' },
           }),
-        ]
+        ])
         const timed = resolve(lesson)
         const { matrix } = placementOf(timed, lesson.elements[0]!, 100, IDENTITY)!
         const drawn = [
@@ -171,7 +174,7 @@ test('what slides in starts just outside the picture, whatever its size and turn
 test('a rectangle keeps to the nearest line on each axis, and tells how far what lies along it is', () => {
   const lesson = lessonWithTake()
   lesson.guides = { x: [700], y: [] }
-  lesson.elements = [shape(lesson, 'fixed', { x: 1000, y: 400 })]
+  lesson.elements = besides(lesson, [shape(lesson, 'fixed', { x: 1000, y: 400 })])
   const lines = snapLines(resolve(lesson), 120, new Set(), { grid: 0, safe: true, framed: true })
   const near = snapRect({ x: 596, y: 371, w: 100, h: 60 }, lines, 6)
   expect([near.dx, near.dy]).toEqual([4, -1])

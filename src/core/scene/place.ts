@@ -34,6 +34,31 @@ export interface Placement {
 const DEEPEST = 32
 const byId = memo((lesson: Lesson) => new Map(lesson.elements.map((e) => [e.id, e])))
 
+/** Whether what rides on an element lies where it lies in the stack, and is faded and masked with it. */
+export const holds = (e: Element): boolean => kindOf(e).carries?.(e as never) ?? false
+/** Which element that stacks its members as one each element is in, by what it rides on; for those that are in one. */
+export const holders = memo((lesson: Lesson): ReadonlyMap<string, string> => {
+  const out = new Map<string, string>()
+  if (!lesson.elements.some(holds)) return out
+  const all = byId(lesson)
+  for (const e of lesson.elements) {
+    let on = e.rides?.on ? all.get(e.rides.on) : undefined
+    for (let depth = 0; on && depth < DEEPEST && !holds(on); depth++)
+      on = on.rides?.on ? all.get(on.rides.on) : undefined
+    if (on && holds(on) && !isUnder(on, e.id, all)) out.set(e.id, on.id)
+  }
+  return out
+})
+/** Whether an element rides, in a circle, on one that it carries. */
+function isUnder(e: Element, id: string, all: ReadonlyMap<string, Element>): boolean {
+  let on: Element | undefined = e
+  for (let depth = 0; on && depth < DEEPEST; depth++) {
+    if (on.id === id) return true
+    on = on.rides?.on ? all.get(on.rides.on) : undefined
+  }
+  return false
+}
+
 /**
  * What carries an element at a frame: where the one it rides on has gone since they were joined, and how much of that
  * one is there.
@@ -51,7 +76,7 @@ export function carryOf(
   const p = placementOf(timed, on, frame, framing, depth + 1)
   return {
     matrix: p ? times(p.matrix, e.rides.by) : e.rides.by,
-    opacity: e.rides.fades ? (p ? p.opacity * p.element.opacity : 0) : 1,
+    opacity: e.rides.fades && !holds(on) ? (p ? p.opacity * p.element.opacity : 0) : 1,
   }
 }
 

@@ -1,7 +1,7 @@
 import { lookAs } from '@/core/testing/looks'
 import { drawnAt } from '@/core/testing/shown'
 import type { Element, Lesson } from '../lesson/schema'
-import { element, lessonWithTake, loose } from '../testing/lessons'
+import { element, lessonWithTake, loose, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { apply, boundsOf } from '../geometry'
 import { frameBoxOf } from './index'
@@ -15,10 +15,10 @@ function zoomed(
   const lesson = lessonWithTake()
   const zoom = element(lesson, 'zoom', 'zoom', loose(100), loose(290), { x: 480, y: 270, width: 960, height: 540 })
   Object.assign(zoom.look, { inFrames: 0, backFrames: 0 })
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     zoom,
-    element(lesson, kind, 'it', loose(0), loose(300), { space: 'take', x: 400, y: 200, ...change }),
-  ]
+    element(lesson, kind, 'it', loose(0), loose(300), { space: 'framed', x: 400, y: 200, ...change }),
+  ])
   return { lesson, item: (frame) => drawnAt(resolve(lesson), frame).find((i) => i.element === 'it')! }
 }
 const scaleOf = (i: Drawing) => Math.hypot(i.matrix[0], i.matrix[1])
@@ -51,7 +51,7 @@ test('a callout keeps its letters and still points at the same thing', () => {
 })
 test('without it an element grows with the framing, and in the picture it is left alone', () => {
   expect(scaleOf(zoomed('shape', { width: 200, height: 100 }).item(150))).toBeCloseTo(2)
-  const inPicture = zoomed('shape', { width: 200, height: 100, readable: true, space: 'picture' })
+  const inPicture = zoomed('shape', { width: 200, height: 100, readable: true, space: 'fixed' })
   expect(inPicture.item(150).bounds).toEqual(inPicture.item(50).bounds)
 })
 test('an arrow reaches as far as the take does', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { framingAt, zoomRect } from '../framing'
-import { clip, element, lasting, lessonWithTake, loose, takeMedium } from '../testing/lessons'
+import { clip, element, lasting, lessonWithTake, loose, takeMedium, clipsOf, besides } from '../testing/lessons'
 import type { Element, Lesson } from '../lesson/schema'
 import { presence } from '../motion'
 import { ease, cubicBezier } from '../values'
@@ -17,7 +17,7 @@ const callout = (lesson: Lesson, change: Partial<Element> = {}) =>
 
 test('an element is there from its first frame to its last, and does nothing else unless told to', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [callout(lesson)]
+  lesson.elements = besides(lesson, [callout(lesson)])
   expect([99, 100, 159, 160].map((f) => at(lesson, f).items.length)).toEqual([0, 1, 1, 0])
   expect(at(lesson, 100).items).toEqual(at(lesson, 159).items)
 })
@@ -26,7 +26,7 @@ test(
   () => {
     const fade = { how: 'fade' as const, from: 'left' as const, frames: 10, easing: 'linear' as const }
     const lesson = lessonWithTake()
-    lesson.elements = [callout(lesson, { arrival: fade, departure: fade })]
+    lesson.elements = besides(lesson, [callout(lesson, { arrival: fade, departure: fade })])
     const opacity = (f: number) => at(lesson, f).items[0]?.opacity
     expect(opacity(100)).toBeCloseTo(0.1, 9)
     expect(opacity(108)).toBeCloseTo(0.9, 9)
@@ -45,7 +45,9 @@ test('arrival and departure longer than the element are squeezed in proportion',
 })
 test('an element that slides in from the left starts just outside and ends at its place', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [callout(lesson, { arrival: { how: 'slide', from: 'left', frames: 10, easing: 'linear' } })]
+  lesson.elements = besides(lesson, [
+    callout(lesson, { arrival: { how: 'slide', from: 'left', frames: 10, easing: 'linear' } }),
+  ])
   const first = at(lesson, 100).items[0]
   const done = at(lesson, 109).items[0]!
   expect(first!.bounds.x + first!.bounds.w).toBeLessThan(done.bounds.x + done.bounds.w)
@@ -65,11 +67,11 @@ test(
   () => {
     const lesson = lessonWithTake()
     const zoom = element(lesson, 'zoom', 'z', loose(50), loose(200), { x: 480, y: 270, width: 960, height: 540 })
-    lesson.elements = [
+    lesson.elements = besides(lesson, [
       zoom,
-      callout(lesson, { space: 'take', x: 480, y: 270 }),
+      callout(lesson, { space: 'framed', x: 480, y: 270 }),
       element(lesson, 'bar', 'bar', loose(0), loose(300)),
-    ]
+    ])
     expect(framingAt(resolve(lesson), 49)).toEqual({ x: 0, y: 0, w: 1920, h: 1080 })
     expect(framingAt(resolve(lesson), 120)).toEqual({ x: 0, y: 0, w: 960, h: 540 })
     const list = at(lesson, 120)
@@ -83,7 +85,9 @@ test(
 )
 test('a zoom grows evenly in proportion and never leaves the frame', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'zoom', 'z', loose(0), loose(300), { x: 1900, y: 1000, width: 480, height: 270 })]
+  lesson.elements = besides(lesson, [
+    element(lesson, 'zoom', 'z', loose(0), loose(300), { x: 1900, y: 1000, width: 480, height: 270 }),
+  ])
   const timed = resolve(lesson)
   expect(zoomRect(lesson.elements[0]!, lesson.frame)).toEqual({ x: 1440, y: 810, w: 480, h: 270 })
   for (let f = 0; f < 300; f++) {
@@ -94,8 +98,8 @@ test('a zoom grows evenly in proportion and never leaves the frame', () => {
 })
 test('takes on a higher track lie over those below', () => {
   const lesson = lessonWithTake()
-  lesson.tracks.splice(1, 0, { id: 'takes-2', kind: 'takes', name: 'Over' })
-  lesson.clips.push(clip('over', 50, 50, { track: 'takes-2' }))
+  lesson.tracks.splice(1, 0, { id: 'takes-2', kind: 'picture', name: 'Over' })
+  lesson.elements.push(clip('over', 50, 50, { track: 'takes-2' }))
   expect(at(lesson, 60).takes.map((t) => t.element)).toEqual(['c1', 'over'])
   expect(at(lesson, 60).takes.map((t) => t.source.frame)).toEqual([60, 10])
 })
@@ -103,10 +107,10 @@ test(
   'a click on the picture finds the topmost element, ' + 'along an arrow’s line, and nothing where there is nothing',
   () => {
     const lesson = lessonWithTake()
-    lesson.elements = [
+    lesson.elements = besides(lesson, [
       callout(lesson),
       element(lesson, 'arrow', 'arrow', loose(100), loose(160), { x: 960, y: 540, width: 400, rotation: 90 }),
-    ]
+    ])
     const timed = resolve(lesson)
     expect(hitAt(timed, 120, { x: 960, y: 700 })?.id).toBe('arrow')
     expect(hitAt(timed, 120, { x: 800, y: 540 })?.id).toBe('note')

@@ -1,11 +1,12 @@
-import type { Lesson } from '../lesson/schema'
+import type { Element } from '../lesson/schema'
+import { resolve, type Timed } from '../timing'
 import { clip, lessonWithTake, takeMedium } from '../testing/lessons'
 import { soundPlan } from './index'
 
-const lessonOf = (...clips: Lesson['clips']): Lesson => {
+const lessonOf = (...elements: Element[]): Timed => {
   const lesson = lessonWithTake()
   lesson.media.take = takeMedium({ sound: true })
-  return { ...lesson, clips }
+  return resolve({ ...lesson, elements })
 }
 
 test('a clip is heard from its own frame on, from the place in its medium that it begins with', () => {
@@ -32,6 +33,6 @@ test('what is muted, frozen, over or not begun is not heard; far too fast, its p
     speed: 30,
   })
   const muted = lessonOf(clip('c', 0, 30))
-  muted.tracks = muted.tracks.map((t) => ({ ...t, muted: true }))
+  muted.lesson.tracks = muted.lesson.tracks.map((t) => ({ ...t, muted: true }))
   expect(soundPlan(muted, 0)).toEqual([])
 })

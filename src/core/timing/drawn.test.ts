@@ -6,7 +6,7 @@ import { followPointer, repoint, setPress, applyEdit } from '../edits'
 import { CALM, framingAt } from '../framing'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { pressId, stopId } from '../moments'
-import { element, lessonWithTake, loose, on } from '../testing/lessons'
+import { element, lessonWithTake, loose, on, besides } from '../testing/lessons'
 import { resolve } from './index'
 
 const move = (id: string, from: number, to: number, x: number, y: number, change: Partial<Pose> = {}): Pose => ({
@@ -21,14 +21,14 @@ const move = (id: string, from: number, to: number, x: number, y: number, change
 function withHand(change: Partial<Element> = {}): Lesson {
   const lesson = lessonWithTake()
   lesson.media.take!.moments = []
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'pointer', 'hand', loose(20), loose(220), {
       x: 100,
       y: 100,
       poses: [move('a', 10, 40, 700, 300, { press: true }), move('b', 80, 110, 1500, 900)],
       ...change,
     }),
-  ]
+  ])
   return lesson
 }
 
@@ -90,7 +90,9 @@ test('a stop that waits for what waits for it is refused by the names of both', 
 })
 test('an element that hangs on a pointer that is gone keeps its place and says so', () => {
   const lesson = withHand()
-  lesson.elements = [element(lesson, 'text', 'word', on(pressId('hand', 'a'), 0, 'start', 64), loose(200))]
+  lesson.elements = besides(lesson, [
+    element(lesson, 'text', 'word', on(pressId('hand', 'a'), 0, 'start', 64), loose(200)),
+  ])
   const { spans, findings } = resolve(lesson)
   expect(spans.get('word')!.from).toBe(64)
   expect(findings[0]).toMatchObject({ code: 'lost' })

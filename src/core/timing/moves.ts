@@ -29,7 +29,7 @@ const endsIn = (timed: Timed, e: Element): Ends => ({
   to: () => timed.spans.get(e.id)!.to,
   // What comes of an element’s own moves cannot carry them.
   tie: (edge) => (edge.on === 'moment' && bornOf(edge.moment, e.id) ? null : frameOfTie(timed, edge)),
-  take: (edge) => frameOfMedium(timed.lesson, edge.media, edge.us),
+  take: (edge) => frameOfMedium(timed.clips, edge.media, edge.us, timed.lesson.rate),
 })
 
 function frameBy(ends: Ends, edge: MoveEdge): number | null {

@@ -1,4 +1,4 @@
-import { element, lessonWithTake, loose } from '../testing/lessons'
+import { element, lessonWithTake, loose, besides } from '../testing/lessons'
 import { outOfSight, resolve } from './index'
 import type { Pose } from '../lesson/schema'
 
@@ -13,7 +13,7 @@ const pose = (id: string, us: number, values: Pose['values']): Pose => ({
 /** An element pinned in the take, whose spot is out of sight and back at these seconds. */
 const pinned = (...poses: Pose[]) => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'shape', 'box', loose(0), loose(200), { space: 'take', poses })]
+  lesson.elements = besides(lesson, [element(lesson, 'shape', 'box', loose(0), loose(200), { space: 'framed', poses })])
   return resolve(lesson)
 }
 
@@ -41,12 +41,12 @@ test('a pinned element tells from when to when its spot is out of sight, and the
 })
 test('what fades by a pose of its own has lost nothing', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'shape', 'box', loose(0), loose(200), {
       poses: [
         { ...pose('a', 1, { opacity: 0 }), start: { on: 'start', frames: 10 }, end: { on: 'start', frames: 20 } },
       ],
     }),
-  ]
+  ])
   expect(resolve(lesson).findings).toEqual([])
 })

@@ -4,7 +4,7 @@ import { movesOf } from './moves'
 import type { Finding, Timed } from './timed'
 
 const pinned = (e: Element): boolean =>
-  e.space === 'take' && e.poses.some((p) => p.end.on === 'take' && p.values.opacity === 0)
+  e.space === 'framed' && e.poses.some((p) => p.end.on === 'take' && p.values.opacity === 0)
 
 /** The frames, half-open [from, to), in which a pinned element is not shown, as what it marks is out of sight. */
 export function outOfSight(timed: Timed, e: Element): { from: number; to: number }[] {

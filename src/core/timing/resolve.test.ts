@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { clip, element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
+import { clip, element, lasting, lessonWithTake, loose, on, besides, laid } from '../testing/lessons'
 import type { Lesson } from '../lesson/schema'
 import { resolve } from './resolve'
 import { readableFrames, remember } from './tie'
@@ -12,55 +12,55 @@ const spanOf = (lesson: Lesson, id: string) => {
 
 test('an end tied to a click lands on the click’s own frame, with its offset', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', on('take/click-1'), on('take/click-2', -4))]
+  lesson.elements = besides(lesson, [element(lesson, 'arrow', 'a', on('take/click-1'), on('take/click-2', -4))])
   expect(spanOf(lesson, 'a')).toEqual([60, 116])
 })
 test('the take is trimmed: what is tied moves with it', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', on('take/click-2'), lasting(30))]
-  lesson.clips = [clip('c1', 0, 200, { inUs: 3_000_000 })]
+  lesson.elements = besides(lesson, [element(lesson, 'arrow', 'a', on('take/click-2'), lasting(30))])
+  lesson.elements = laid(lesson, [clip('c1', 0, 200, { inUs: 3_000_000 })])
   expect(spanOf(lesson, 'a')).toEqual([30, 60])
 })
 test(
   'a start whose moment was cut away keeps its distance ' + 'from the end, is reported, and takes its place again',
   () => {
     const lesson = lessonWithTake()
-    lesson.elements = [
+    lesson.elements = besides(lesson, [
       element(lesson, 'arrow', 'a', on('take/click-1', 0, 'start', 60), on('take/click-2', 0, 'start', 120)),
-    ]
-    lesson.clips = [clip('c1', 0, 210, { inUs: 3_000_000 })]
+    ])
+    lesson.elements = laid(lesson, [clip('c1', 0, 210, { inUs: 3_000_000 })])
     expect(spanOf(lesson, 'a')).toEqual([-30, 30])
     expect(resolve(lesson).findings.map((f) => f.code)).toEqual(['lost'])
-    lesson.clips = [clip('c1', 0, 300)]
+    lesson.elements = laid(lesson, [clip('c1', 0, 300)])
     expect(spanOf(lesson, 'a')).toEqual([60, 120])
     expect(resolve(lesson).findings).toEqual([])
   },
 )
 test('with both moments gone the last known frames stand, in order', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'arrow', 'a', on('take/click-1', 0, 'start', 60), on('take/click-2', 0, 'start', 120)),
-  ]
-  lesson.clips = [clip('c1', 0, 100, { inUs: 5_000_000 })]
+  ])
+  lesson.elements = laid(lesson, [clip('c1', 0, 100, { inUs: 5_000_000 })])
   expect(spanOf(lesson, 'a')).toEqual([60, 120])
 })
 test('an element can start when another ends, in chains', () => {
   const lesson = lessonWithTake()
   const after = (id: string) => ({ on: 'element' as const, element: id, edge: 'end' as const, offset: 5, last: 0 })
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'arrow', 'c', after('b'), lasting(10)),
     element(lesson, 'arrow', 'b', after('a'), lasting(10)),
     element(lesson, 'arrow', 'a', loose(20), lasting(10)),
-  ]
+  ])
   expect(spanOf(lesson, 'c')).toEqual([50, 60])
 })
 test('a circle of ties is refused by name', () => {
   const lesson = lessonWithTake()
   const after = (id: string) => ({ on: 'element' as const, element: id, edge: 'end' as const, offset: 0, last: 0 })
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'arrow', 'first', after('second'), lasting(10)),
     element(lesson, 'arrow', 'second', after('first'), lasting(10)),
-  ]
+  ])
   const found = resolve(lesson).findings.filter((f) => f.code === 'cycle')
   expect(found).toHaveLength(2)
   expect(found[0]!.sentence).toContain('“first”')
@@ -68,7 +68,7 @@ test('a circle of ties is refused by name', () => {
 })
 test('an end before its start shows one frame and is reported', () => {
   const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'arrow', 'a', loose(50), loose(40))]
+  lesson.elements = besides(lesson, [element(lesson, 'arrow', 'a', loose(50), loose(40))])
   expect(spanOf(lesson, 'a')).toEqual([50, 51])
   expect(resolve(lesson).findings[0]!.code).toBe('order')
 })
@@ -78,7 +78,7 @@ test('a chapter lasts until the next one, and a bar over it follows', () => {
     { id: 'ch1', kind: 'chapter', label: 'One', frame: 30 },
     { id: 'ch2', kind: 'chapter', label: 'Two', frame: 200 },
   ]
-  lesson.elements = [element(lesson, 'bar', 'bar', on('ch1'), on('ch1', 0, 'end'))]
+  lesson.elements = besides(lesson, [element(lesson, 'bar', 'bar', on('ch1'), on('ch1', 0, 'end'))])
   expect(spanOf(lesson, 'bar')).toEqual([30, 200])
   lesson.moments = lesson.moments.map((m) => (m.id === 'ch2' ? { ...m, frame: 250 } : m))
   expect(spanOf(lesson, 'bar')).toEqual([30, 250])

@@ -1,9 +1,8 @@
-import { isSettled, memo } from '../values'
 import type { Edge, Element, Lesson } from '../lesson/schema'
-import { lessonLength } from '../lesson/clips'
 import { catalogue } from '../moments'
 import { bornOf } from '../moments/drawn'
 import { drawnMoments } from './drawn'
+import { freeEnds, groundsOf } from './ground'
 import { spotsLost } from './outOfSight'
 import { solver } from './solver'
 import type { Finding, Span, Timed } from './timed'
@@ -14,17 +13,17 @@ import type { Finding, Span, Timed } from './timed'
  * broken at the last known frames and reported by name.
  */
 export function resolve(lesson: Lesson): Timed {
-  const base = catalogue(lesson)
+  const grounds = groundsOf(lesson)
   const byId = new Map(lesson.elements.map((e) => [e.id, e]))
   const findings: Finding[] = []
-  const solved = solver(lesson, byId, base, (circle) => circleNamed(circle, findings))
+  const solved = solver(lesson, byId, grounds.ground, (circle) => circleNamed(circle, findings))
   const { edgeOf, frameOfMoment } = solved
   const gone = (edge: Edge, e: Element): boolean =>
     edge.on === 'moment' ? frameOfMoment(edge, e) === null : edge.on === 'element' ? !byId.has(edge.element) : false
 
   const spans = new Map<string, Span>()
   for (const e of lesson.elements) {
-    const free = freeSpan(e)
+    const free = freeEnds(e)
     if (free) {
       spans.set(e.id, free)
       continue
@@ -56,12 +55,13 @@ export function resolve(lesson: Lesson): Timed {
     }
     spans.set(e.id, { from, to, startLost, endLost })
   }
-  const length = lessonLength(lesson)
+  const { clips, length } = grounds.standing(edgeOf)
+  const base = catalogue({ lesson, clips, length })
   const drawn = drawnMoments(lesson, solved)
   const moments = drawn.length > 0 ? new Map([...base, ...drawn.map((m) => [m.id, m] as const)]) : base
   ridersInCircles(lesson, byId, findings)
   poseTiesLost(lesson, moments, byId, findings)
-  const timed = { lesson, length, moments, spans, findings }
+  const timed = { lesson, length, clips, moments, spans, findings }
   findings.push(...spotsLost(timed))
   return timed
 }
@@ -78,19 +78,6 @@ function circleNamed(circle: readonly Element[], findings: Finding[]): void {
     })
   }
 }
-
-/**
- * When an element stands that hangs on nothing, as most of a large lesson do: it is the element's own. Null when it
- * hangs on something, or ends before it starts.
- */
-const freeSpan = memo(
-  ({ start, end }: Element): Span | null => {
-    if (start.on !== 'loose' || (end.on !== 'loose' && end.on !== 'length')) return null
-    const [from, to] = [start.frame, end.on === 'loose' ? end.frame : start.frame + end.frames]
-    return to <= from ? null : { from, to, startLost: false, endLost: false }
-  },
-  { settled: isSettled },
-)
 
 function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, findings: Finding[]): void {
   for (const e of lesson.elements) {

@@ -1,7 +1,6 @@
 import { makesMoments } from '../kinds/looks'
-import { frameOfMedium } from '../lesson/clips'
+import { frameOfMedium, type Clip } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
-import type { TimedMoment } from '../moments'
 import { bornOf, PRESS_AFTER, pressId, stopId } from '../moments/drawn'
 import { wayOfMove, type Ends, type Underway } from './moves'
 
@@ -19,6 +18,20 @@ export interface Solver {
   stopOf: (e: Element, index: number) => { frame: number; untilFrame: number }
 }
 
+/** When a moment is, and where it ends where it has an end; null where it was cut away. */
+export interface MomentTimes {
+  frame: number | null
+  untilFrame: number | null
+}
+/** What a solver asks for that may itself wait for ends of elements. */
+export interface Ground {
+  /** Whether its moments wait for no end of an element. */
+  settled: boolean
+  momentAt: (id: string) => MomentTimes | undefined
+  /** The clips of a medium, in document order. */
+  clipsOf: (media: string) => readonly Clip[]
+}
+
 /** A stop or a press of a drawn pointer, before it is known when. */
 interface Born {
   e: Element
@@ -31,13 +44,13 @@ interface Born {
  * pointer's stop begins as its move lands and ends as the next one, in the order of its poses, sets out. A node that is
  * come to while it is being solved closes a circle; what is remembered of it stands there.
  *
- * @param moments   those that do not hang on elements
+ * @param ground    gives the moments of sources and the lesson, by what it is asked of
  * @param onCircle  told the elements that wait for each other
  */
 export function solver(
   lesson: Lesson,
   byId: ReadonlyMap<string, Element>,
-  moments: Map<string, TimedMoment>,
+  ground: (edgeOf: Solver['edgeOf']) => Ground,
   onCircle: (elements: Element[]) => void,
 ): Solver {
   const known = { start: new Map<string, number>(), end: new Map<string, number>() }
@@ -52,6 +65,8 @@ export function solver(
       if (pose.press) born.set(pressId(e.id, pose.id), { e, index, press: true })
     })
   }
+
+  const { settled, momentAt, clipsOf } = ground(edgeOf)
 
   function solved<T>(key: string, e: Element, compute: () => T, remembered: () => T): T {
     if (open.has(key)) {
@@ -84,13 +99,13 @@ export function solver(
   /** The frame of an end that hangs on no element, and so can be in no circle; null for any other. */
   function plainly(e: Element, side: Side): number | null {
     const edge = e[side]
-    if (edge.on === 'moment') return born.has(edge.moment) ? null : frameOfMoment(edge, e)
+    if (edge.on === 'moment') return !settled || born.has(edge.moment) ? null : frameOfMoment(edge, e)
     if (edge.on !== 'length') return null
     const other = e[side === 'start' ? 'end' : 'start']
     const frame =
       other.on === 'loose'
         ? other.frame
-        : other.on === 'moment' && !born.has(other.moment)
+        : other.on === 'moment' && settled && !born.has(other.moment)
           ? frameOfMoment(other, e)
           : null
     if (frame === null) return null
@@ -128,7 +143,7 @@ export function solver(
     if (bornOf(edge.moment, e.id)) return null
     const drawn = born.get(edge.moment)
     if (drawn) return frameOfBorn(drawn, edge.edge) + edge.offset
-    const m = moments.get(edge.moment)
+    const m = momentAt(edge.moment)
     const at = m && (edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame))
     return at === null || at === undefined ? null : at + edge.offset
   }
@@ -153,7 +168,7 @@ export function solver(
         const to = byId.get(edge.element)
         return to ? edgeOf(to, edge.edge) + edge.offset : null
       },
-      take: (edge) => frameOfMedium(lesson, edge.media, edge.us),
+      take: (edge) => frameOfMedium(clipsOf(edge.media), edge.media, edge.us, lesson.rate),
     }
     const before = () => (index > 0 ? wayOf(e, index - 1).to : edgeOf(e, 'start'))
     const bare: Ends = { from: () => lastOf(e, 'start'), to: () => lastOf(e, 'end'), tie: () => null, take: ends.take }

@@ -1,3 +1,4 @@
+import type { Clip } from '../lesson/clips'
 import type { Lesson } from '../lesson/schema'
 import type { TimedMoment } from '../moments'
 
@@ -23,6 +24,8 @@ export interface Finding {
 export interface Timed {
   lesson: Lesson
   length: number
+  /** Its footage and sounds with the frames that they stand in, in document order. */
+  clips: readonly Clip[]
   moments: Map<string, TimedMoment>
   spans: Map<string, Span>
   findings: Finding[]

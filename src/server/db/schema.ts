@@ -38,7 +38,12 @@ export const lessons = mysqlTable(
   {
     id: char('id', { length: 12 }).primaryKey(),
     name: varchar('name', { length: 200 }).notNull(),
-    doc: json<Lesson>('doc').notNull(),
+    /** As it is written into a file: what the schema fills in is left out. */
+    doc: json<unknown>('doc').notNull(),
+    /** The version of the format that the document and its history are of. */
+    format: int('format').notNull().default(2),
+    /** The document as an older program left it, when it was brought to a newer format. */
+    before: json<unknown>('before_doc'),
     brief: json<LessonBrief>('brief'),
     revision: int('revision').notNull().default(0),
     createdAt: stamp('created_at').notNull(),
@@ -59,6 +64,7 @@ export const edits = mysqlTable(
     patches: json<Patch[]>('patches').notNull(),
     inverse: json<Patch[]>('inverse').notNull(),
     undone: boolean('undone').notNull().default(false),
+    format: int('format').notNull().default(2),
     at: stamp('at').notNull(),
   },
   (t) => [uniqueIndex('edits_seq').on(t.lesson, t.seq)],

@@ -1,7 +1,9 @@
 import { mkdir, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { createInterface } from 'node:readline'
+import { isClip } from '@/core/kinds'
 import type { Lesson } from '@/core/lesson/schema'
+import { written } from '@/core/lesson/written'
 import { resolve } from '@/core/timing'
 import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../children'
 import { addJob, readJob, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
@@ -35,7 +37,8 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
       `There is nothing between frame ${from} and frame ${to}: ` +
         `the lesson has ${length} frames. Choose another passage.`,
     )
-  if (doc.clips.length === 0) throw new Problem(422, 'There is no take in this lesson yet. Bring in a recording first.')
+  if (!doc.elements.some(isClip))
+    throw new Problem(422, 'There is no take in this lesson yet. Bring in a recording first.')
   await needRoom('The export', estimate(doc, choice, to - from))
   const job = await addJob({
     kind: 'export',
@@ -80,7 +83,7 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
   await mkdir(folder(), { recursive: true })
   const { doc, choice } = job.payload
   await needRoom('The export', estimate(doc, choice, job.facts.of ?? 0))
-  await writeFile(docOf(job.id), JSON.stringify(doc))
+  await writeFile(docOf(job.id), JSON.stringify(written(doc)))
   const option = (name: string, value: unknown) => (value === undefined ? [] : [`--${name}`, String(value)])
   const { from, to, quality, height } = choice
   const [program, args] = ownCommand('render')

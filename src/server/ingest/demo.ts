@@ -1,6 +1,7 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Lesson, Medium } from '@/core/lesson/schema'
+import { written } from '@/core/lesson/written'
 import { readPins } from '@/core/edits'
 import { readTrace } from '@/core/trace'
 import { demoLesson } from '../../../demo/lesson'
@@ -27,6 +28,6 @@ export async function writeDemo(dir: string): Promise<Lesson> {
     await readFile(path.join(from, 'narration.vtt'), 'utf8'),
     readPins(await readFile(path.join(from, 'parts.jsonl'), 'utf8')),
   )
-  await writeFile(path.join(dir, 'lesson.json'), `${JSON.stringify(lesson, null, 2)}\n`)
+  await writeFile(path.join(dir, 'lesson.json'), `${JSON.stringify(written(lesson), null, 2)}\n`)
   return lesson
 }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { clipsOf } from '@/core/testing/lessons'
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
@@ -68,7 +69,7 @@ test(
     await settleUploads()
     for (const id of ids) await ended(id)
     const after = await lessonOf(lesson)
-    expect(after.clips).toHaveLength(2)
+    expect(clipsOf(after)).toHaveLength(2)
     expect(after.frame).toEqual({ width: 320, height: 180 })
     expect(
       Object.values(after.media)
@@ -79,7 +80,7 @@ test(
     expect(readdirSync(uploadsFolder())).toEqual([])
     const { revision } = await readLesson(lesson)
     for (let n = 0; n < 3; n++) await takeStep(lesson, { do: 'undo', base: revision + n, client: 'x' })
-    expect((await lessonOf(lesson)).clips).toEqual([])
+    expect(clipsOf(await lessonOf(lesson))).toEqual([])
   },
 )
 test('an upload begins to be worked on when all of it is there, however that was missed', async () => {
@@ -91,7 +92,7 @@ test('an upload begins to be worked on when all of it is there, however that was
   copyFileSync(path.join(made, 'voice.wav'), path.join(uploadsFolder(), subject))
   await settleUploads()
   await ended(id)
-  expect((await lessonOf(lesson)).clips).toHaveLength(1)
+  expect(clipsOf(await lessonOf(lesson))).toHaveLength(1)
 })
 test(
   'a file that was sent a second time because the first answer ' +
@@ -105,7 +106,7 @@ test(
       await ended(id)
       expect((await readJob(id)).state).toBe('done')
     }
-    expect((await lessonOf(lesson)).clips).toHaveLength(2)
+    expect(clipsOf(await lessonOf(lesson))).toHaveLength(2)
     expect((await listJobs('import')).filter((j) => j.lesson === lesson)).toHaveLength(2)
   },
 )
@@ -120,7 +121,7 @@ test('the same job begun again after a crash lays its file once', async () => {
   await change(await readJob(id), { state: 'failed' })
   await retryJob(id)
   await ended(id)
-  expect((await lessonOf(lesson)).clips).toHaveLength(1)
+  expect(clipsOf(await lessonOf(lesson))).toHaveLength(1)
 })
 test('a trace is read in a process of its own; moments later than the take are told', async () => {
   const lesson = await createEmpty('Traced')

@@ -1,6 +1,7 @@
 import { mkdir, readFile, stat } from 'node:fs/promises'
 import path from 'node:path'
 import { bringIn, homeOf, setTrace, setWords } from '@/core/edits'
+import { isClip, mediumOf } from '@/core/kinds'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { readCaptions } from '@/core/voice'
 import { batchOf, forgetJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
@@ -77,7 +78,9 @@ async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Ou
 async function lay(lessonId: string, step: string, medium: Medium): Promise<string | undefined> {
   const before = await lessonThere(lessonId)
   if (!before) return undefined
-  const first = medium.kind === 'take' && !before.clips.some((c) => before.media[c.media]?.kind === 'take')
+  const first =
+    medium.kind === 'take' &&
+    !before.elements.some((e) => isClip(e) && before.media[mediumOf(e) ?? '']?.kind === 'take')
   const lesson = await makeEdit(lessonId, step, `Bring in “${medium.name}”`, bringIn(medium, `clip-${step}`))
   if (!lesson) return undefined
   if (medium.kind === 'picture') return `“${medium.name}” is in the lesson: add it with “Still picture”.`

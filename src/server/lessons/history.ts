@@ -3,12 +3,14 @@ import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import { applyPatches, enablePatches } from 'immer'
 import { applyEdit, idsFrom, type Edit, readEdit, Unfit } from '@/core/edits'
 import { checkLesson } from '@/core/review/check'
-import type { Lesson } from '@/core/lesson/schema'
+import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
+import { written } from '@/core/lesson/written'
 import { LABEL, type Step, type Taken } from '@/contract/steps'
 import { database, type Database } from '../db/client'
 import { edits, lessons, stepsTaken } from '../db/schema'
 import { tell } from '../events'
 import { Problem } from '../problem'
+import { bringToToday } from './format'
 import { asToday, parsed } from './parsed'
 import { briefOf, noSuchLesson } from './store'
 
@@ -46,6 +48,7 @@ async function append(tx: Transaction, row: Row, lesson: Lesson, way: Way): Prom
     patches: way.patches as never,
     inverse: way.inverse as never,
     at: new Date(),
+    format: LESSON_VERSION,
   })
   return store(tx, row, lesson)
 }
@@ -53,7 +56,14 @@ async function store(tx: Transaction, row: Row, lesson: Lesson): Promise<number>
   const revision = row.revision + 1
   await tx
     .update(lessons)
-    .set({ doc: lesson, brief: briefOf(lesson), name: lesson.name, revision, updatedAt: new Date() })
+    .set({
+      doc: written(lesson),
+      format: LESSON_VERSION,
+      brief: briefOf(lesson),
+      name: lesson.name,
+      revision,
+      updatedAt: new Date(),
+    })
     .where(eq(lessons.id, row.id))
   return revision
 }
@@ -66,6 +76,7 @@ async function store(tx: Transaction, row: Row, lesson: Lesson): Promise<number>
  *   not fit the lesson, or the lesson would be at fault
  */
 export async function takeStep(id: string, step: Step): Promise<Taken> {
+  await bringToToday(id)
   const told = await database().transaction(async (tx) => {
     const row = await locked(tx, id)
     const known = step.step && (await taken(tx, id, step.step))
@@ -137,6 +148,7 @@ function madeOn(lesson: Lesson, sent: unknown, seed: string) {
  * @throws Problem 404 when the lesson is gone, 422 when it would be at fault
  */
 export async function makeEdit(id: string, step: string, label: string, edit: Edit): Promise<Lesson | null> {
+  await bringToToday(id)
   const told = await database().transaction(async (tx) => {
     const row = await locked(tx, id)
     if (await taken(tx, id, step)) return null
@@ -176,7 +188,7 @@ async function neighbour(tx: Transaction, row: Row, way: 'undo' | 'redo'): Promi
   const [next] = await tx
     .select()
     .from(edits)
-    .where(and(eq(edits.lesson, row.id), eq(edits.undone, undone)))
+    .where(and(eq(edits.lesson, row.id), eq(edits.undone, undone), eq(edits.format, LESSON_VERSION)))
     .orderBy(undone ? asc(edits.seq) : desc(edits.seq))
     .limit(1)
   if (!next)
@@ -211,7 +223,8 @@ export async function stretchOf(
   way: 'undo' | 'redo',
   { most = 200, bytes = 24 * 1024 * 1024, fewest = 1 } = {},
 ): Promise<HistoryStretch> {
-  const here = and(eq(edits.lesson, id), eq(edits.undone, way === 'redo'))
+  await bringToToday(id)
+  const here = and(eq(edits.lesson, id), eq(edits.undone, way === 'redo'), eq(edits.format, LESSON_VERSION))
   const order = way === 'undo' ? desc(edits.seq) : asc(edits.seq)
   const sizes = await database()
     .select({ seq: edits.seq, bytes: sql<number>`length(${edits.patches}) + length(${edits.inverse})` })

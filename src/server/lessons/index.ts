@@ -1,3 +1,4 @@
 export * from './store'
+export * from './format'
 export * from './history'
 export * from './poster'

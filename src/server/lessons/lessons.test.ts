@@ -15,7 +15,7 @@ import {
   setLesson,
   type Edit,
 } from '@/core/edits'
-import { lessonWithTake } from '@/core/testing/lessons'
+import { lessonWithTake, clipsOf } from '@/core/testing/lessons'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
 import { closeDatabase, database } from '../db/client'
@@ -88,7 +88,7 @@ test('a lesson is read once for each revision, and nobody can change what others
   const { lesson } = await readLesson(id)
   expect((await readLesson(id)).lesson).toBe(lesson)
   expect(() => {
-    lesson.clips[0]!.at = 5
+    lesson.elements[0]!.x = 5
   }).toThrow()
   await make(id, 'Rename', rename('Renamed'))
   expect((await readLesson(id)).lesson.name).toBe('Renamed')

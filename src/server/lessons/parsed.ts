@@ -1,6 +1,7 @@
 import { freeze } from 'immer'
-import { Lesson } from '@/core/lesson/schema'
+import { Element, Lesson, Medium } from '@/core/lesson/schema'
 import { upgraded } from '@/core/lesson/upgrade'
+import { memo } from '@/core/values'
 
 /** So many lessons are kept as they were read last. */
 const MOST = 4
@@ -8,6 +9,18 @@ const kept = new Map<string, { revision: number; lesson: Lesson }>()
 
 /** A stored lesson in today's form, with what an older program did not write filled in. */
 export const asToday = (doc: unknown): Lesson => Lesson.parse(upgraded(doc))
+
+const element = memo((e: object) => Element.parse(e))
+const medium = memo((m: object) => Medium.parse(m))
+/** The same, where what two states of a lesson have in common is one and the same again. */
+export function asTodaySharing(doc: unknown): Lesson {
+  const now = upgraded(doc) as { elements: object[]; media: Record<string, object> }
+  return {
+    ...Lesson.parse({ ...now, elements: [], media: {} }),
+    elements: now.elements.map(element),
+    media: Object.fromEntries(Object.entries(now.media).map(([id, m]) => [id, medium(m)])),
+  }
+}
 
 /**
  * The lesson of a revision as it was read before, if it is among those read last. Its parts are frozen: it is handed to

@@ -1,7 +1,7 @@
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import { lessonLength } from '@/core/lesson/clips'
+import { resolve } from '@/core/timing'
 import { isId } from '../ids'
 import { renderFrame } from '../render/frame'
 import { dataRoot } from '../root'
@@ -36,7 +36,7 @@ async function paintPoster(id: string): Promise<Buffer> {
   const file = fileOf(id, revision)
   const made = await there(file)
   if (made) return made
-  const picture = await renderFrame(lesson, dataRoot(), Math.floor(lessonLength(lesson) / 3), WIDTH)
+  const picture = await renderFrame(lesson, dataRoot(), Math.floor(resolve(lesson).length / 3), WIDTH)
   const bytes = picture.toBuffer('image/jpeg', 82)
   await mkdir(path.dirname(file), { recursive: true })
   await writeFile(`${file}.part`, bytes)

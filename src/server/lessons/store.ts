@@ -1,21 +1,24 @@
 import { type LessonRow } from '@/contract/routes'
 import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
 import { emptyLesson } from '@/core/lesson/make'
-import type { Lesson } from '@/core/lesson/schema'
-import { lessonLength } from '@/core/lesson/clips'
+import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
+import { written } from '@/core/lesson/written'
+import { isClip } from '@/core/kinds'
+import { resolve } from '@/core/timing'
 import { database } from '../db/client'
 import { lessons, type LessonBrief } from '../db/schema'
 import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
+import { bringToToday } from './format'
 import { asToday, parsed, parsedBefore } from './parsed'
 
 export const briefOf = (l: Lesson): LessonBrief => ({
-  frames: lessonLength(l),
+  frames: resolve(l).length,
   rate: l.rate,
   width: l.frame.width,
   height: l.frame.height,
-  elements: l.elements.length,
+  elements: l.elements.filter((e) => !isClip(e)).length,
 })
 
 export const noSuchLesson = (): Problem =>
@@ -61,15 +64,27 @@ export async function createLesson(lesson: Lesson): Promise<string> {
   const now = new Date()
   await database()
     .insert(lessons)
-    .values({ id, name: lesson.name, doc: lesson, brief: briefOf(lesson), createdAt: now, updatedAt: now })
+    .values({
+      id,
+      name: lesson.name,
+      doc: written(lesson),
+      format: LESSON_VERSION,
+      brief: briefOf(lesson),
+      createdAt: now,
+      updatedAt: now,
+    })
   return id
 }
 export const createEmpty = (name: string): Promise<string> => createLesson(emptyLesson(name))
 
 export async function readLesson(id: string): Promise<{ lesson: Lesson; revision: number }> {
   const here = and(eq(lessons.id, id), isNull(lessons.removedAt))
-  const [now] = await database().select({ revision: lessons.revision }).from(lessons).where(here)
+  const [now] = await database()
+    .select({ revision: lessons.revision, format: lessons.format })
+    .from(lessons)
+    .where(here)
   if (!now) throw noSuchLesson()
+  if (now.format !== LESSON_VERSION) await bringToToday(id)
   const known = parsedBefore(id, now.revision)
   if (known) return { lesson: known, revision: now.revision }
   const [row] = await database()

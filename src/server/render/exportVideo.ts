@@ -80,13 +80,13 @@ export async function exportVideo(
   const scratch = path.join(tmpdir(), `vane-tempo-${randomUUID()}`)
   const folderOf = (file: string) =>
     file.startsWith(dataRoot() + path.sep) ? tempoFolder(file) : path.join(scratch, path.basename(path.dirname(file)))
-  const stretched = await stretchedSounds(lesson, root, from, to, folderOf, signal).catch(async (e) => {
+  const stretched = await stretchedSounds(timed, root, from, to, folderOf, signal).catch(async (e) => {
     await rm(scratch, { recursive: true, force: true })
     throw signal?.aborted || e instanceof Interrupted
       ? e
       : new Error(`The sound cannot be made faster or slower: ${(e as Error).message}.`)
   })
-  const heard = soundPlan(lesson, from, to).length > 0 ? widePipe() : null
+  const heard = soundPlan(timed, from, to).length > 0 ? widePipe() : null
   const part = `${out}.part`
   const scale =
     choice.height && choice.height !== lesson.frame.height ? ['-vf', `scale=-2:${choice.height}:flags=bicubic`] : []
@@ -149,7 +149,7 @@ export async function exportVideo(
   const mixing = new AbortController()
   let unheard: unknown = null
   const mixed = heard
-    ? mixInto(heard.to, lesson, root, from, to, stretched, mixing.signal).catch((e: unknown) => {
+    ? mixInto(heard.to, timed, root, from, to, stretched, mixing.signal).catch((e: unknown) => {
         // Where nobody reads any more, the encoder’s own end says why.
         const unread = (e as NodeJS.ErrnoException).code === 'EPIPE'
         unheard = mixing.signal.aborted || broken || unread ? null : e

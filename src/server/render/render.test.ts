@@ -8,7 +8,7 @@ import path from 'node:path'
 import { applyEdit, elementAt, addElement, takeOut } from '@/core/edits'
 import type { Element, Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
-import { clip } from '@/core/testing/lessons'
+import { clip, clipsOf, besides, laid, others } from '@/core/testing/lessons'
 import { emptyLesson } from '@/core/lesson/make'
 import { writeDemo } from '../ingest/demo'
 import { hashOf, processFile } from '../ingest/process'
@@ -112,7 +112,7 @@ beforeAll(async () => {
       { id: 'take/click-2', kind: 'click', label: 'click on Stop', fromUs: 3_000_000, at: { x: 100, y: 100 } },
     ],
   }
-  base.clips = [clip('c1', 0, 120)]
+  base.elements = laid(base, [clip('c1', 0, 120)])
 })
 const withElements = (...kinds: ('callout' | 'arrow' | 'ripple' | 'bar' | 'zoom')[]): Lesson =>
   kinds.reduce((lesson, kind, i) => {
@@ -129,17 +129,13 @@ const withElements = (...kinds: ('callout' | 'arrow' | 'ripple' | 'bar' | 'zoom'
 
 test('the bar’s fill, measured in exported frames, is within a pixel of even', async () => {
   const lesson = withElements('bar')
-  const look = lesson.elements[0]!.look
+  const bar = others(lesson)[0]!
+  const { look } = bar
   const plain: Lesson = {
     ...lesson,
-    elements: [
-      {
-        ...lesson.elements[0]!,
-        height: 12,
-        y: H - 6,
-        look: { ...look, fill: '#ffffff', unfilled: '#000000' } as never,
-      },
-    ],
+    elements: besides(lesson, [
+      { ...bar, height: 12, y: H - 6, look: { ...look, fill: '#ffffff', unfilled: '#000000' } as never },
+    ]),
   }
   await exportVideo(plain, dir, at('bar.mp4'), { quality: 'best' }, quiet)
   const all = await frames(at('bar.mp4'))
@@ -168,7 +164,7 @@ test('a ripple’s first frame is the click’s frame, also after four tenths of
   const lesson = withElements('ripple')
   const seen = async (l: Lesson, name: string) => {
     await exportVideo(l, dir, at(`${name}.mp4`), { quality: 'best' }, quiet)
-    await exportVideo({ ...l, elements: [] }, dir, at(`${name}-plain.mp4`), { quality: 'best' }, quiet)
+    await exportVideo({ ...l, elements: besides(l, []) }, dir, at(`${name}-plain.mp4`), { quality: 'best' }, quiet)
     const [a, b] = await Promise.all([frames(at(`${name}.mp4`)), frames(at(`${name}-plain.mp4`))])
     return a.findIndex((f, n) => {
       let worst = 0
@@ -205,7 +201,7 @@ test(
       )
       return { ...e, track: 'elements-1', ...change, look: { ...e.look, ...change.look } as Element['look'] }
     }
-    lesson.elements = [
+    lesson.elements = besides(lesson, [
       put('dim', { x: frame.width / 2, y: frame.height / 2 }),
       put('cover', {
         x: 200,
@@ -237,7 +233,7 @@ test(
           fill: '#f4c20d',
         } as Element['look'],
       }),
-    ]
+    ])
     await exportVideo(lesson, dir, at('blurred.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
     const all = await frames(at('blurred.mp4'))
     for (const n of [0, 5]) {
@@ -256,8 +252,11 @@ test('so they do where a still that lets something through stands over the take'
   const lesson: Lesson = {
     ...base,
     media: { ...base.media, still },
-    tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks],
-    clips: [...base.clips, clip('c2', 0, 120, { track: 'takes-2', media: 'still', fit: 'fit' })],
+    tracks: [{ id: 'takes-2', kind: 'picture', name: 'Over' }, ...base.tracks],
+    elements: [
+      ...base.elements,
+      ...laid({ ...base, elements: [] }, [clip('c2', 0, 120, { track: 'takes-2', media: 'still', fit: 'fit' })]),
+    ],
   }
   await exportVideo(lesson, dir, at('still.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
   expect(await likeness(lesson, dir, 25, (await frames(at('still.mp4')))[5]!)).toBeGreaterThan(38)
@@ -301,7 +300,7 @@ async function mixOf(lesson: Lesson, from: number, to: number, stretched = new M
   const bytes = new Uint8Array(Math.round(((to - from) * 48_000) / 30) * 8)
   const [whole] = await Promise.all([
     readWhole(end, bytes),
-    mixInto(sink, lesson, dir, from, to, stretched, new AbortController().signal),
+    mixInto(sink, resolve(lesson), dir, from, to, stretched, new AbortController().signal),
   ])
   expect(whole).toBe(true)
   expect(await readWhole(end, new Uint8Array(1))).toBe(false)
@@ -309,24 +308,26 @@ async function mixOf(lesson: Lesson, from: number, to: number, stretched = new M
   return new Float32Array(bytes.buffer).filter((_, i) => i % 2 === 0)
 }
 test('the sound of a moved, muted or louder clip is cut to the sample', async () => {
-  const lesson: Lesson = { ...base, clips: [clip('c1', 30, 60, { inUs: 1_000_000, levelDb: -6 })] }
+  const lesson: Lesson = { ...base, elements: laid(base, [clip('c1', 30, 60, { inUs: 1_000_000, levelDb: -6 })]) }
   const mix = await mixOf(lesson, 0, 120)
-  const plain = await mixOf({ ...base, clips: [clip('c1', 0, 120)] }, 0, 120)
+  const plain = await mixOf({ ...base, elements: laid(base, [clip('c1', 0, 120)]) }, 0, 120)
   expect(mix.length).toBe(192_000)
   expect(mix.subarray(0, 48_000).every((v) => v === 0)).toBe(true)
   expect(mix.subarray(144_000).every((v) => v === 0)).toBe(true)
   for (let i = 48_000; i < 144_000; i += 997) expect(mix[i]).toBeCloseTo(plain[i]! * 10 ** (-6 / 20), 5)
   expect(Math.max(...mix.subarray(60_000, 70_000))).toBeGreaterThan(0.03)
-  expect(soundPlan({ ...lesson, clips: [clip('c1', 30, 60, { muted: true })] }, 0, 120)).toEqual([])
-  expect(soundPlan(lesson, 100, 120)).toEqual([])
+  expect(
+    soundPlan(resolve({ ...lesson, elements: laid(lesson, [clip('c1', 30, 60, { muted: true })]) }), 0, 120),
+  ).toEqual([])
+  expect(soundPlan(resolve(lesson), 100, 120)).toEqual([])
 })
 test('a clip that is cut into many sounds as it did whole, with no gap and no click', async () => {
   const long = 9
   const cut = Array.from({ length: 10 }, (_, i) =>
     clip(`c${i}`, i * long, long, { inUs: Math.round((i * long * 1e6) / 30) }),
   )
-  const whole = await mixOf({ ...base, clips: [clip('c1', 0, 90)] }, 0, 90)
-  const parts = await mixOf({ ...base, clips: cut.toReversed() }, 0, 90)
+  const whole = await mixOf({ ...base, elements: laid(base, [clip('c1', 0, 90)]) }, 0, 90)
+  const parts = await mixOf({ ...base, elements: laid(base, cut.toReversed()) }, 0, 90)
   expect(parts.length).toBe(whole.length)
   const loudest = (samples: Float32Array) => samples.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
   expect(loudest(whole)).toBeGreaterThan(0.03)
@@ -335,7 +336,15 @@ test('a clip that is cut into many sounds as it did whole, with no gap and no cl
 test('a mix that is called off while it reads ends at once, and none of its readers is left', async () => {
   const control = new AbortController()
   const { from: end, to: sink } = widePipe()
-  const mixing = mixInto(sink, { ...base, clips: [clip('c1', 0, 120)] }, dir, 0, 120, new Map(), control.signal)
+  const mixing = mixInto(
+    sink,
+    resolve({ ...base, elements: laid(base, [clip('c1', 0, 120)]) }),
+    dir,
+    0,
+    120,
+    new Map(),
+    control.signal,
+  )
   control.abort(new Error('Called off.'))
   await expect(mixing).rejects.toThrow()
   expect(await readWhole(end, new Uint8Array(1))).toBe(false)
@@ -343,10 +352,10 @@ test('a mix that is called off while it reads ends at once, and none of its read
 })
 test('a sound whose file is gone ends the mix, and says so', async () => {
   const gone: Lesson = { ...base, media: { ...base.media } }
-  const id = gone.clips[0]!.media
+  const id = clipsOf(gone)[0]!.media
   gone.media[id] = { ...gone.media[id]!, file: 'media/not-there.mp4' }
   const { from: end, to: sink } = widePipe()
-  await expect(mixInto(sink, gone, dir, 0, 30, new Map(), new AbortController().signal)).rejects.toThrow(
+  await expect(mixInto(sink, resolve(gone), dir, 0, 30, new Map(), new AbortController().signal)).rejects.toThrow(
     'cannot be read',
   )
   await end.close()
@@ -354,8 +363,11 @@ test('a sound whose file is gone ends the mix, and says so', async () => {
 test('an odd-sized picture and a take over a take are laid where the display list says', async () => {
   const lesson: Lesson = {
     ...base,
-    tracks: [{ id: 'takes-2', kind: 'takes', name: 'Over' }, ...base.tracks],
-    clips: [...base.clips, clip('c2', 10, 20, { track: 'takes-2', inUs: 2_000_000, fit: 'stand' })],
+    tracks: [{ id: 'takes-2', kind: 'picture', name: 'Over' }, ...base.tracks],
+    elements: [
+      ...base.elements,
+      ...laid({ ...base, elements: [] }, [clip('c2', 10, 20, { track: 'takes-2', inUs: 2_000_000, fit: 'stand' })]),
+    ],
   }
   expect(footageAt(resolve(lesson), 15).map((t) => [t.element, t.source.frame])).toEqual([
     ['c1', 15],
@@ -403,7 +415,7 @@ test(
   'a clip at twice its speed sounds as high as before, ' + 'from the place where it was cut on, in half the time',
   async () => {
     const double = { num: 2, den: 1 }
-    const lesson: Lesson = { ...base, clips: [clip('c1', 30, 45, { inUs: 1_000_000, speed: double })] }
+    const lesson: Lesson = { ...base, elements: laid(base, [clip('c1', 30, 45, { inUs: 1_000_000, speed: double })]) }
     await exportVideo(lesson, dir, at('double.mp4'), { quality: 'draft' }, quiet)
     const pcm = await mustRun('ffmpeg', [
       '-v',
@@ -434,8 +446,12 @@ test(
     expect(Math.abs(hertz - 440)).toBeLessThan(9)
     expect(loudest).toBeGreaterThan(2000)
     // What was stretched is read from its own file, from that much sooner.
-    const made = await stretchedSound(path.join(dir, lesson.media[lesson.clips[0]!.media]!.file), double, at('tempo'))
-    const mix = await mixOf(lesson, 0, 75, new Map([[stretchKey(soundPlan(lesson, 0)[0]!), made]]))
+    const made = await stretchedSound(
+      path.join(dir, lesson.media[clipsOf(lesson)[0]!.media]!.file),
+      double,
+      at('tempo'),
+    )
+    const mix = await mixOf(lesson, 0, 75, new Map([[stretchKey(soundPlan(resolve(lesson), 0)[0]!), made]]))
     expect(mix.subarray(0, 47_900).every((v) => v === 0)).toBe(true)
     expect(Math.max(...mix.subarray(60_000, 70_000))).toBeGreaterThan(0.03)
   },
@@ -446,7 +462,7 @@ test('the exported sound is the plan’s: over every 400 ms within half a decibe
     ...base,
     media: { ...base.media, voice },
     tracks: [...base.tracks, { id: 'sound-2', kind: 'sound', name: 'More' }],
-    clips: [
+    elements: [
       clip('c1', 0, 60, { levelDb: -9 }),
       clip('c2', 60, 40, { inUs: 1_000_000, speed: { num: 3, den: 2 } }),
       clip('v1', 25, 70, { track: 'sound-2', media: 'voice', inUs: 300_000, levelDb: -3 }),
@@ -460,9 +476,9 @@ test('the exported sound is the plan’s: over every 400 ms within half a decibe
   }
   const exported = await decoded(at('mix.mp4'))
   const own = new Float32Array(exported.length)
-  for (const { clip: c, atUs, longUs, sourceUs, speed, stretched, levels } of soundPlan(lesson, 0)) {
+  for (const { clip: c, atUs, longUs, sourceUs, speed, pace, stretched, levels } of soundPlan(resolve(lesson), 0)) {
     const file = path.join(dir, lesson.media[c.media]!.file)
-    const source = await decoded(stretched ? await stretchedSound(file, c.speed, at('tempo')) : file)
+    const source = await decoded(stretched ? await stretchedSound(file, pace, at('tempo')) : file)
     const from = Math.round(((sourceUs / (stretched ? speed : 1)) * 48) / 1000)
     const first = Math.round((atUs * 48) / 1000)
     for (let i = 0; i < (longUs * 48) / 1000 && first + i < own.length; i++)

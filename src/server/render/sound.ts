@@ -1,8 +1,8 @@
 import type { ChildProcess } from 'node:child_process'
 import path from 'node:path'
-import type { Lesson } from '@/core/lesson/schema'
 import { addPart, CHANNELS, MIX_RATE, partOf, samplesOf, soundPlan, stretchKey, type Heard } from '@/core/sound'
 import { frameStartUs } from '@/core/time'
+import type { Timed } from '@/core/timing'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { stretchedSound } from '../media/stretch'
@@ -92,15 +92,16 @@ const AHEAD = 4
  */
 export async function mixInto(
   sink: End,
-  lesson: Lesson,
+  timed: Timed,
   root: string,
   from: number,
   to: number,
   stretched: ReadonlyMap<string, string>,
   signal: AbortSignal,
 ): Promise<void> {
+  const { lesson } = timed
   const length = samplesOf(frameStartUs(to, lesson.rate) - frameStartUs(from, lesson.rate))
-  const pieces = soundPlan(lesson, from, to)
+  const pieces = soundPlan(timed, from, to)
     .map((heard) => ({ heard, part: partOf(heard), reader: null as PieceReader | null }))
     .sort((a, b) => a.part.at - b.part.at)
   const open = (piece: (typeof pieces)[number]) => {
@@ -146,7 +147,7 @@ export async function mixInto(
  * @throws Error with a sentence; on cancel, the signal's reason
  */
 export async function stretchedSounds(
-  lesson: Lesson,
+  timed: Timed,
   root: string,
   from: number,
   to: number,
@@ -154,9 +155,9 @@ export async function stretchedSounds(
   signal?: AbortSignal,
 ): Promise<Map<string, string>> {
   const made = new Map<string, string>()
-  for (const heard of soundPlan(lesson, from, to)) {
+  for (const heard of soundPlan(timed, from, to)) {
     if (!heard.stretched || made.has(stretchKey(heard))) continue
-    const file = path.join(root, lesson.media[heard.clip.media]!.file)
+    const file = path.join(root, timed.lesson.media[heard.clip.media]!.file)
     made.set(stretchKey(heard), await stretchedSound(file, heard.pace, folderOf(file), { signal }))
   }
   return made

@@ -1,11 +1,21 @@
 import path from 'node:path'
-import { fitRect } from '@/core/lesson/clips'
-import type { Clip, Lesson } from '@/core/lesson/schema'
+import type { Element, Lesson } from '@/core/lesson/schema'
 import type { Footage } from '@/core/display'
 import { TakeDecoder } from './decode'
 import type { Planes } from './planes'
 
 const even = (n: number) => Math.max(2, Math.round(n / 2) * 2)
+
+/** The largest that an element is shown in any of its poses; what rides on another may be shown as large as it is. */
+function largest(e: Element, size: { width: number; height: number }): { w: number; h: number } {
+  if (e.rides) return { w: size.width, h: size.height }
+  const most = (own: number, path: string) =>
+    Math.max(Math.abs(own), ...e.poses.map((p) => Math.abs(Number(p.values[path] ?? 0))))
+  return {
+    w: most(e.width, 'width') * most(e.scale.x, 'scale.x'),
+    h: most(e.height, 'height') * most(e.scale.y, 'scale.y'),
+  }
+}
 
 /** The decoders of a lesson's clips, one a clip, closed together. */
 export class Takes {
@@ -27,10 +37,10 @@ export class Takes {
   private decoder(layer: Footage): TakeDecoder {
     let decoder = this.decoders.get(layer.element)
     if (!decoder) {
-      const clip = this.lesson.clips.find((c) => c.id === layer.element) as Clip
-      const medium = this.lesson.media[clip.media]!
+      const e = this.lesson.elements.find((x) => x.id === layer.element)!
+      const medium = this.lesson.media[layer.source.media]!
       const size = { width: medium.width!, height: medium.height! }
-      const dest = fitRect(clip.fit, size, this.lesson.frame)
+      const dest = largest(e, size)
       const small = dest.w < size.width * 0.75
       decoder = new TakeDecoder(
         path.join(this.root, medium.file),

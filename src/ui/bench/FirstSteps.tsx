@@ -1,5 +1,6 @@
 import { Check, ListChecks } from 'lucide-react'
 import { Popover } from 'radix-ui'
+import { isClip, mediumOf } from '@/core/kinds'
 import { useState } from 'react'
 import { useJobs } from '../kit/jobs'
 import { Button } from '../kit/button'
@@ -26,7 +27,7 @@ export function FirstSteps() {
   if (away) return null
   const steps = [
     {
-      done: lesson.clips.some((c) => lesson.media[c.media]?.kind === 'take'),
+      done: lesson.elements.some((e) => isClip(e) && lesson.media[mediumOf(e) ?? '']?.kind === 'take'),
       words: 'Bring in a recording',
       how: 'Drop a screen recording anywhere here, or press A.',
       go: () => setBench({ panel: 'files' }),

@@ -1,5 +1,5 @@
 import { after, long, pose } from '@/core/testing/made'
-import { element, lessonWithTake, loose } from '@/core/testing/lessons'
+import { element, lessonWithTake, loose, besides } from '@/core/testing/lessons'
 import { setElements, removeElements, rename, setSpan } from '@/core/edits'
 import { resolve } from '@/core/timing'
 import { actHere, editPosed, moving, poseFor, standing } from './inPose'
@@ -10,7 +10,7 @@ jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() 
 const box = (id = 'box') => bench().lesson.elements.find((e) => e.id === id)!
 beforeEach(() => {
   const lesson = lessonWithTake()
-  lesson.elements = [
+  lesson.elements = besides(lesson, [
     element(lesson, 'shape', 'box', loose(100), loose(200), {
       x: 200,
       y: 300,
@@ -18,7 +18,7 @@ beforeEach(() => {
     }),
     element(lesson, 'shape', 'mate', loose(100), loose(200), { x: 600, y: 300, group: 'g' }),
     element(lesson, 'text', 'other', loose(100), loose(200), { x: 900, y: 300, group: 'g' }),
-  ]
+  ])
   setBench({
     lesson,
     timed: resolve(lesson),

@@ -10,7 +10,7 @@ import {
   setLesson,
   type Edit,
 } from '@/core/edits'
-import { lessonWithTake } from '@/core/testing/lessons'
+import { lessonWithTake, besides } from '@/core/testing/lessons'
 import { addElement, elementAt } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
@@ -29,7 +29,9 @@ interface Body {
 }
 const withBox = (l: Lesson): Lesson => ({
   ...l,
-  elements: [elementAt(resolve(l), { kind: 'shape', id: 'box', frame: 10, moment: null, at: { x: 500, y: 300 } })],
+  elements: besides(l, [
+    elementAt(resolve(l), { kind: 'shape', id: 'box', frame: 10, moment: null, at: { x: 500, y: 300 } }),
+  ]),
 })
 /** A server of one lesson, that can be made to fail in every way that a real one does. */
 class FakeServer {
@@ -248,13 +250,13 @@ test('what the page asked for early is taken once, where it is an answer', async
   }) as never
   const early = async (answer: Promise<unknown>) => {
     await crash()
-    Object.assign(globalThis, { early: { path: '/api/lessons/lesson', answer } })
+    Object.assign(globalThis, { early: { path: '/api/lessons/lesson?format=3', answer } })
     await open()
   }
-  await early(server.fetch('/api/lessons/lesson').then((r) => r.json()))
+  await early(server.fetch('/api/lessons/lesson?format=3').then((r) => r.json()))
   expect([asked, shown.name]).toEqual([[], 'Start'])
   await early(Promise.resolve(null))
-  expect(asked).toEqual(['/api/lessons/lesson'])
+  expect(asked).toEqual(['/api/lessons/lesson?format=3'])
   await crash()
   await open()
   expect(asked).toHaveLength(2)
@@ -353,7 +355,7 @@ test('an element that is added is there when another window’s lesson was rearr
   server.edit('theirs', removeElements(['box']))
   await open()
   await settled()
-  expect(server.lesson.elements.map((e) => e.id)).toEqual(['arrow'])
+  expect(server.lesson.elements.map((e) => e.id)).toEqual(['c1', 'arrow'])
 })
 test('news that came while a step was on its way is taken up after it', async () => {
   make('mine', background('#111111'))

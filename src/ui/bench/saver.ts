@@ -2,7 +2,7 @@ import { addressOf } from '@/contract/route'
 import { ROUTES, type OpenedLesson } from '@/contract/routes'
 import type { Patch } from 'immer'
 import { applyEdit, changesBetween, clashOf, EDITS, idsFrom, makeChanges, type Edit, type Edited } from '@/core/edits'
-import type { Lesson } from '@/core/lesson/schema'
+import { LESSON_VERSION as format, type Lesson } from '@/core/lesson/schema'
 import { LABEL } from '@/contract/steps'
 import { ask, askedEarly, Refusal, sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
@@ -131,7 +131,7 @@ export class Saver {
   /** The next stretch of the history, once all that waits is stored; null when the lesson has moved on meanwhile. */
   async reach(way: 'undo' | 'redo'): Promise<Stretch | null> {
     await this.send()
-    const { revision, entries, beyond } = await ask(ROUTES.history, { at: { id: this.id }, query: { way } })
+    const { revision, entries, beyond } = await ask(ROUTES.history, { at: { id: this.id }, query: { way, format } })
     return this.steps.length === 0 && revision === this.revision ? { entries, beyond } : null
   }
   putAway(step: string): void {
@@ -147,9 +147,9 @@ export class Saver {
   private fetch(): Promise<OpenedLesson> {
     const steps = this.steps.map((s) => s.step).join(',')
     const at = { id: this.id }
-    if (steps) return ask(ROUTES.openLesson, { at, query: { steps } })
-    const early = askedEarly<OpenedLesson>(addressOf(ROUTES.openLesson, { at }))
-    return early.then((answer) => answer ?? ask(ROUTES.openLesson, { at, query: {} }))
+    if (steps) return ask(ROUTES.openLesson, { at, query: { steps, format } })
+    const early = askedEarly<OpenedLesson>(addressOf(ROUTES.openLesson, { at, query: { format } }))
+    return early.then((answer) => answer ?? ask(ROUTES.openLesson, { at, query: { format } }))
   }
   private async refresh(word: string): Promise<void> {
     const fresh = await this.fetch().catch(() => null)
@@ -173,6 +173,7 @@ export class Saver {
         try {
           const { revision, merged } = await ask(ROUTES.takeStep, {
             at: { id: this.id },
+            query: { format },
             body: { ...body, base: this.revision, client: this.client, step: step.step },
           })
           this.revision = revision

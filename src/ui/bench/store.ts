@@ -5,6 +5,7 @@ import { create } from 'zustand'
 import { applyEdit, elementIn, idsFrom, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
 import { isView, kindNamed, type ElementKind } from '@/core/kinds'
 import { emptyLesson } from '@/core/lesson/make'
+import type { Clip } from '@/core/lesson/clips'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
@@ -60,7 +61,6 @@ export interface Bench {
   passage: Passage | null
   looping: boolean
   elements: string[]
-  clips: string[]
   moment: string | null
   adding: Adding | null
   /** Whether the pointer of the take is marked on the picture and can be dragged to where it is. */
@@ -115,7 +115,6 @@ export const useBench = create<Bench>(() => ({
   passage: null,
   looping: false,
   elements: [],
-  clips: [],
   moment: null,
   adding: null,
   correcting: false,
@@ -149,6 +148,10 @@ export function useShown(): Timed {
   return given ?? own!
 }
 
+/** The clips among what is selected. */
+export const chosenClips = ({ timed, elements }: Bench = bench()): Clip[] =>
+  timed.clips.filter((c) => elements.includes(c.id))
+
 /** A part of the lesson as it is shown now: who asks for no more is not drawn again as a drag changes the rest. */
 export const useShownPart = <T>(part: (timed: Timed) => T): T => useBench((b) => part(shown(b)))
 
@@ -176,7 +179,6 @@ export async function openLesson(id: string): Promise<void> {
     ready: false,
     id,
     elements: [],
-    clips: [],
     moment: null,
     adding: null,
     passage: null,
@@ -219,7 +221,6 @@ function futureWith(entry: Entry): Pick<Bench, 'future' | 'later'> {
 }
 const kept = (timed: Timed) => ({
   elements: bench().elements.filter((e) => timed.spans.has(e)),
-  clips: bench().clips.filter((c) => timed.lesson.clips.some((x) => x.id === c)),
   keys: bench().keys.filter((k) => elementIn(timed.lesson, k.element)?.poses.some((p) => p.id === k.pose)),
   moment: bench().moment && timed.moments.has(bench().moment!) ? bench().moment : null,
   playhead: Math.min(bench().playhead, timed.length - 1),
@@ -310,7 +311,7 @@ export const goTo = (frame: number): void =>
  */
 export const pickMoment = (id: string, frame: number | null): void => {
   const again = bench().moment === id && bench().playhead === frame
-  setBench({ moment: id, clips: [], speed: 0, ...(again && { elements: [], keys: [] }) })
+  setBench({ moment: id, speed: 0, ...(again && { elements: [], keys: [] }) })
   if (frame !== null) goTo(frame)
 }
 /** Selects elements, with their groups unless `alone`. */
@@ -319,7 +320,6 @@ export const select = (elements: string[], alone = false): void => {
   const same = chosen.length === bench().elements.length && chosen.every((e) => bench().elements.includes(e))
   setBench({
     elements: chosen,
-    clips: [],
     ...(!same && { keys: [], wholePath: false, moveEnd: 'end', reach: 'pose', anchorOpen: false }),
     ...(chosen.length && { moment: bench().moment }),
   })

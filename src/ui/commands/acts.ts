@@ -5,7 +5,6 @@ import {
   edgeAt,
   elementAt,
   cutTracks,
-  removeClips,
   removeElements,
   removeMoment,
   setEdge,
@@ -21,7 +20,7 @@ import { clipEnd, takeAt } from '@/core/lesson/clips'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { inSight, moving } from '../bench/inPose'
-import { bench, edit, freshId, goTo, select, setBench, tryEdit } from '../bench/store'
+import { bench, chosenClips, edit, freshId, goTo, select, setBench, tryEdit } from '../bench/store'
 import { has } from './command'
 
 /** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
@@ -45,7 +44,7 @@ export function jump(frames: Iterable<number>, way: 1 | -1): void {
     .sort((a, b) => (a - b) * way)
   if (sorted[0] !== undefined) goTo(sorted[0])
 }
-export const cuts = () => bench().lesson.clips.flatMap((c) => [c.at, clipEnd(c)])
+export const cuts = () => bench().timed.clips.flatMap((c) => [c.at, clipEnd(c)])
 /** The moments that are jumped between; where there are none but spoken phrases, those. */
 export const moments = () => {
   const all = [...bench().timed.moments.values()].filter(
@@ -118,7 +117,7 @@ function endNudge(): void {
 }
 
 export function remove(): void {
-  const { elements, clips, moment, timed, keys } = bench()
+  const { elements, moment, timed, keys } = bench()
   if (keys.length) deleteKeys()
   else if (elements.length)
     edit(
@@ -127,18 +126,16 @@ export function remove(): void {
         : `Delete ${elements.length} elements`,
       removeElements(elements, bench().playhead),
     )
-  else if (clips.length)
-    edit(clips.length === 1 ? 'Take a clip out' : `Take ${clips.length} clips out`, removeClips(clips))
   else if (moment && timed.moments.get(moment)?.byHand)
     edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))
 }
 
 /** Sets a mark or a chapter where the playhead is, also while it plays. */
 export function mark(kind: 'mark' | 'chapter'): void {
-  const { playhead, lesson } = bench()
+  const { playhead, lesson, timed } = bench()
   const n = [...bench().timed.moments.values()].filter((m) => m.kind === kind).length + 1
   const id = freshId(kind)
-  const clip = takeAt(lesson, playhead)
+  const clip = takeAt(timed, playhead)
   if (
     edit(
       kind === 'mark' ? 'Set a moment' : 'Start a chapter',
@@ -146,7 +143,7 @@ export function mark(kind: 'mark' | 'chapter'): void {
     )
   ) {
     const whole = bench().timed.moments.has(id) ? id : `${clip?.media}/${id}`
-    setBench({ moment: whole, elements: [], clips: [] })
+    setBench({ moment: whole, elements: [] })
     toast(`${kind === 'mark' ? 'Moment' : 'Chapter'} set at ${timecode(playhead, lesson.rate)}`, {
       id: 'mark',
       duration: 1800,
@@ -156,15 +153,15 @@ export function mark(kind: 'mark' | 'chapter'): void {
 
 /** The tracks that a cut goes through: those of the selected clips, else all of takes and sound. */
 function tracksMeant(): string[] {
-  const { lesson, clips } = bench()
-  const chosen = lesson.clips.filter((c) => clips.includes(c.id)).map((c) => c.track)
+  const { lesson } = bench()
+  const chosen = chosenClips().map((c) => c.track)
   return chosen.length > 0 ? [...new Set(chosen)] : cutTracks(lesson)
 }
 const onTracks = (n: number) => (n === 1 ? 'one track' : `${n} tracks`)
 export function cut(): void {
-  const { playhead, lesson } = bench()
+  const { playhead, timed } = bench()
   const tracks = tracksMeant()
-  const inside = lesson.clips.filter((c) => tracks.includes(c.track) && c.at < playhead && playhead < clipEnd(c))
+  const inside = timed.clips.filter((c) => tracks.includes(c.track) && c.at < playhead && playhead < clipEnd(c))
   if (inside.length === 0) {
     toast('There is nothing to split here: put the playhead inside a clip.')
     return
@@ -173,11 +170,11 @@ export function cut(): void {
     toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
 }
 export function removePassage(close: boolean): void {
-  const { passage, lesson } = bench()
+  const { passage, timed } = bench()
   if (!passage) return
   const tracks = tracksMeant()
   const touched = new Set(
-    lesson.clips
+    timed.clips
       .filter((c) => tracks.includes(c.track) && c.at < passage.to && clipEnd(c) > passage.from)
       .map((c) => c.track),
   )
@@ -193,8 +190,7 @@ export function removePassage(close: boolean): void {
 }
 /** Takes the selected clips out whole; what comes later on their tracks moves up. */
 export function removeClipsClosing(): void {
-  const { lesson, clips } = bench()
-  const chosen = lesson.clips.filter((c) => clips.includes(c.id)).sort((a, b) => b.at - a.at)
+  const chosen = chosenClips().sort((a, b) => b.at - a.at)
   if (chosen.length)
     edit(
       chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`,

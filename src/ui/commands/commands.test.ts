@@ -1,4 +1,4 @@
-import { lessonWithTake, element, loose } from '@/core/testing/lessons'
+import { lessonWithTake, element, loose, besides } from '@/core/testing/lessons'
 import { after, long, pose } from '@/core/testing/made'
 import { motionOf } from '@/core/motion'
 import { resolve } from '@/core/timing'
@@ -41,10 +41,10 @@ describe('acts', () => {
   const moves = () => motionOf(bench().timed, box()).moves.map((m) => [Math.round(m.from), Math.round(m.to)])
   const open = (poses = [pose('a', after(20), long(20), { x: 900 })], playhead = 150) => {
     const lesson = lessonWithTake()
-    lesson.elements = [
+    lesson.elements = besides(lesson, [
       element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses }),
       element(lesson, 'arrow', 'arrow', loose(100), loose(200), { x: 600, y: 300 }),
-    ]
+    ])
     setBench({
       lesson,
       timed: resolve(lesson),
@@ -169,12 +169,11 @@ describe('just this is played', () => {
       'before its last; then the playhead is put back',
     () => {
       const lesson = lessonWithTake()
-      lesson.elements = [element(lesson, 'shape', 'box', loose(100), { on: 'length', frames: 90 })]
+      lesson.elements = besides(lesson, [element(lesson, 'shape', 'box', loose(100), { on: 'length', frames: 90 })])
       setBench({
         lesson,
         timed: resolve(lesson),
         elements: ['box'],
-        clips: [],
         keys: [],
         moment: null,
         playhead: 10,

@@ -19,8 +19,8 @@ import {
 import { copy, paste, duplicate } from './clipboard'
 import { toast } from 'sonner'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
-import { ELEMENT_KINDS, isRule, kindNamed, type ElementKind } from '@/core/kinds'
-import { bench, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
+import { ADDABLE_KINDS, isRule, kindNamed, type ElementKind } from '@/core/kinds'
+import { bench, chosenClips, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
 import { has, type Command } from './command'
 import { playJust } from './playJust'
 import { PLACING } from './placing'
@@ -159,7 +159,7 @@ export const COMMANDS: Command[] = [
     run: () => jump(edges(), -1),
   },
   { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(bench().playhead + second()) },
-  ...ELEMENT_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map(
+  ...ADDABLE_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map(
     (kind): Command => ({
       id: `add-${kind}`,
       title: `Add: ${kindNamed(kind).title.toLowerCase()}`,
@@ -200,8 +200,7 @@ export const COMMANDS: Command[] = [
     title: 'Select nothing; give up',
     group: 'Edit',
     keys: 'Escape',
-    run: () =>
-      setBench({ elements: [], clips: [], moment: null, adding: null, correcting: false, live: null, keys: [] }),
+    run: () => setBench({ elements: [], moment: null, adding: null, correcting: false, live: null, keys: [] }),
   },
   {
     id: 'start-here',
@@ -301,16 +300,16 @@ export const COMMANDS: Command[] = [
     title: 'Take the selected clip out, close the gap',
     group: 'Cut',
     keys: 'Shift+Delete',
-    can: () => bench().clips.length > 0,
+    can: () => chosenClips().length > 0,
     run: removeClipsClosing,
   },
   {
     id: 'mute',
     title: 'Mute the selected clips, or let them be heard',
     group: 'Cut',
-    can: () => bench().clips.length > 0,
+    can: () => chosenClips().length > 0,
     run: () => {
-      const chosen = bench().lesson.clips.filter((c) => bench().clips.includes(c.id))
+      const chosen = chosenClips()
       const muted = chosen.some((c) => !c.muted)
       const label = chosen.length === 1 ? 'a clip' : `${chosen.length} clips`
       edit(muted ? `Mute ${label}` : `Let ${label} be heard`, inOne(chosen.map((c) => setClip(c.id, { muted }))))
@@ -327,15 +326,9 @@ export const COMMANDS: Command[] = [
   },
   {
     id: 'add-track',
-    title: 'Add a track for elements',
+    title: 'Add a track for pictures, in front',
     group: 'Lesson',
-    run: () => void edit('Add a track', addTrack({ id: freshId('elements'), kind: 'elements', name: 'More elements' })),
-  },
-  {
-    id: 'add-takes',
-    title: 'Add a track for takes',
-    group: 'Lesson',
-    run: () => void edit('Add a track', addTrack({ id: freshId('takes'), kind: 'takes', name: 'More takes' })),
+    run: () => void edit('Add a track', addTrack({ id: freshId('track'), kind: 'picture', name: 'More elements' })),
   },
   {
     id: 'add-sound',
@@ -393,7 +386,7 @@ export const COMMANDS: Command[] = [
     id: 'lesson',
     title: 'Size, rate, length and background',
     group: 'Lesson',
-    run: () => setBench({ elements: [], clips: [], moment: null }),
+    run: () => setBench({ elements: [], moment: null }),
   },
   {
     id: 'palette',

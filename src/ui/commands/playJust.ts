@@ -4,11 +4,11 @@ import { framesPerSecond } from '@/core/time'
 import { bench, setBench } from '../bench/store'
 
 /**
- * What is looked at: the move under the playhead or the chosen keyframes, the selected elements, the clip, the chosen
+ * What is looked at: the move under the playhead or the chosen keyframes, the selected elements, the chosen
  * moment; in frames.
  */
 function lookedAt(): { from: number; to: number } | null {
-  const { timed, elements, clips, keys, moment, playhead, passage } = bench()
+  const { timed, elements, keys, moment, playhead, passage } = bench()
   const chosen = timed.lesson.elements.filter((e) => elements.includes(e.id))
   const moves = chosen.flatMap((e) =>
     motionOf(timed, e).moves.filter((m) => keys.some((k) => k.element === e.id && k.pose === m.pose.id)),
@@ -16,8 +16,6 @@ function lookedAt(): { from: number; to: number } | null {
   const under = chosen.length === 1 ? poseAt(timed, chosen[0]!, playhead).moving : null
   const spans = moves.length > 0 ? moves : under ? [under] : chosen.map((e) => timed.spans.get(e.id)!)
   if (spans.length > 0) return { from: Math.min(...spans.map((s) => s.from)), to: Math.max(...spans.map((s) => s.to)) }
-  const clip = timed.lesson.clips.find((c) => clips.includes(c.id))
-  if (clip) return { from: clip.at, to: clip.at + clip.length }
   const m = moment ? timed.moments.get(moment) : undefined
   if (m && m.frame !== null) return { from: m.frame, to: m.untilFrame ?? m.frame + 1 }
   return passage

@@ -304,7 +304,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'Ctrl+r',
     can: has,
-    run: () => setBench({ speed: 0, adding: { kind: 'carrier', moment: null, ride: bench().elements } }),
+    run: () => setBench({ speed: 0, adding: { kind: 'group', moment: null, ride: bench().elements } }),
   },
   {
     id: 'ride-off',

@@ -4,7 +4,6 @@ import { bench, ShownContext, useBench } from '../bench/store'
 import { useLagging } from '../kit/useLagging'
 import { ElementDetails } from './ElementDetails'
 import { Several } from './Several'
-import { ClipDetails } from './ClipDetails'
 import { LessonDetails } from './LessonDetails'
 import { MomentDetails } from './MomentDetails'
 
@@ -12,7 +11,7 @@ const LAG_MS = 400
 /** A drag that is under way, and what it started from. */
 const DRAG = { get: () => ({ of: bench().timed, live: bench().live }), subscribe: useBench.subscribe }
 /**
- * The values of what is selected: elements, clips, a moment; of the lesson when nothing is. They follow a drag twice a
+ * The values of what is selected: elements, a moment; of the lesson when nothing is. They follow a drag twice a
  * second, so that the drag itself does not wait for them.
  */
 export function Details() {
@@ -26,10 +25,8 @@ export function Details() {
 /** Drawn again only when what it shows is another: not as a drag begins. */
 const Values = memo(function Values({ timed }: { timed: Timed }) {
   const elements = useBench((b) => b.elements)
-  const clips = useBench((b) => b.clips)
   const moment = useBench((b) => b.moment)
   const chosen = timed.lesson.elements.filter((e) => elements.includes(e.id))
-  const clip = timed.lesson.clips.find((c) => c.id === clips[0])
   const m = moment ? timed.moments.get(moment) : undefined
   return (
     <ShownContext value={timed}>
@@ -42,8 +39,6 @@ const Values = memo(function Values({ timed }: { timed: Timed }) {
           <ElementDetails key={chosen[0]!.id} element={chosen[0]!} />
         ) : chosen.length > 1 ? (
           <Several ids={elements} />
-        ) : clip ? (
-          <ClipDetails clip={clip} many={clips.length} />
         ) : m ? (
           <MomentDetails moment={m} />
         ) : (

@@ -12,7 +12,7 @@ import {
   keepReadable,
 } from '@/core/edits'
 import { applies, valueAt, type Field } from '@/core/values'
-import { aimOf, canAim, isRule, isView, kindOf, mediumOf, kindName } from '@/core/kinds'
+import { aimOf, canAim, isGround, isRule, isView, kindOf, mediumOf, kindName } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { propertyOf } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
@@ -28,6 +28,7 @@ import { Choice, Row, Tick, Words } from '../kit/fields'
 import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
 import { EasingEditor } from './EasingEditor'
+import { ClipSection } from './ClipSection'
 import { Edited } from './Edited'
 import { FramingSection, WithPointerSection } from './FramingSection'
 import { PinSection } from './PinSection'
@@ -43,6 +44,11 @@ const HOWS = [
   { value: 'fade', label: 'fade' },
   { value: 'slide', label: 'slide' },
   { value: 'grow', label: 'grow' },
+] as const
+/** Sound comes and goes by getting louder and softer. */
+const HEARD_HOWS = [
+  { value: 'none', label: 'just there' },
+  { value: 'fade', label: 'fade' },
 ] as const
 const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))
 
@@ -64,6 +70,10 @@ export function ElementDetails({ element: own }: { element: Element }) {
     (e.arrival.how !== 'none' ? e.arrival.frames : 0) + (e.departure.how !== 'none' ? e.departure.frames : 0)
   const ripples = isRule(e)
   const view = isView(e)
+  const clip = timed.clips.find((c) => c.id === e.id)
+  const heard = kind.plays === 'sound'
+  /** What stands somewhere on the picture by itself. */
+  const stands = !ripples && !heard && !isGround(e)
   const medium = timed.lesson.media[mediumOf(e) ?? '']
   const fields = kind.fields.filter((f) => f.inPanel !== false && applies(f, e.look))
   return (
@@ -95,6 +105,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
           </p>
         )}
       </Section>
+      {clip && <ClipSection clip={clip} />}
       {!ripples && <PoseSection element={own} />}
       {!view && !kind.unseen && !ripples && (
         <Section title="Arrival and departure" folds="open">
@@ -110,7 +121,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
                 <Choice
                   label={which === 'arrival' ? 'Arrives' : 'Departs'}
                   value={p.how}
-                  options={HOWS}
+                  options={heard ? HEARD_HOWS : HOWS}
                   onChange={(v) => put({ how: v })}
                 />
                 {p.how !== 'none' && (
@@ -156,9 +167,9 @@ export function ElementDetails({ element: own }: { element: Element }) {
           </Button>
         </Section>
       )}
-      {!kind.unseen && (
+      {(!kind.unseen || fields.length > 0) && (
         <Section title={kind.title} folds="open">
-          {medium && <p className="text-muted">{medium.name}</p>}
+          {medium && !clip && <p className="text-muted">{medium.name}</p>}
           {kind.parts?.map((p) => (
             <Tick
               key={p.path}
@@ -187,23 +198,23 @@ export function ElementDetails({ element: own }: { element: Element }) {
         </Section>
       )}
       {view && <FramingSection element={own} />}
-      {!ripples && <PlaceSection element={e} />}
-      {!ripples && !view && <WithPointerSection element={own} />}
-      {!ripples && !view && <PinSection element={own} />}
-      {!ripples && <JoinSection element={own} />}
+      {stands && <PlaceSection element={e} />}
+      {stands && !view && <WithPointerSection element={own} />}
+      {stands && !view && !clip && <PinSection element={own} />}
+      {stands && <JoinSection element={own} />}
       <Section title="Layer">
-        {!view && (
+        {!view && !heard && (
           <Choice
             label="In a zoom"
             value={e.space}
             options={[
-              { value: 'take', label: 'framed: moves and grows' },
-              { value: 'picture', label: 'fixed: stays put' },
+              { value: 'framed', label: 'framed: moves and grows' },
+              { value: 'fixed', label: 'fixed: stays put' },
             ]}
-            onChange={(v) => set(`“${e.name}” is ${v === 'take' ? 'framed' : 'fixed'}`, { space: v })}
+            onChange={(v) => set(`“${e.name}” is ${v}`, { space: v })}
           />
         )}
-        {e.space === 'take' && canStayReadable(e) && (
+        {e.space === 'framed' && canStayReadable(e) && (
           <Tick
             label="Letters and lines keep their size in a zoom"
             value={e.readable === true}
@@ -214,7 +225,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
           label="Track"
           value={e.track}
           options={timed.lesson.tracks
-            .filter((t) => t.kind === 'elements')
+            .filter((t) => (t.kind === 'sound') === (kind.plays === 'sound'))
             .map((t) => ({ value: t.id, label: t.name }))}
           onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))}
         />

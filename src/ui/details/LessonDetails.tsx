@@ -25,7 +25,7 @@ const SIZES = [
   [1080, 1080],
 ] as const
 export function LessonDetails() {
-  const { lesson, length, findings } = useShown()
+  const { lesson, length, clips, findings } = useShown()
   const rate = `${lesson.rate.num}/${lesson.rate.den}`
   const size = `${lesson.frame.width}x${lesson.frame.height}`
   const rates = RATES.map(([n, d]) => ({
@@ -114,7 +114,7 @@ export function LessonDetails() {
           />
         )}
         <Row label="Total">
-          {lesson.clips.length === 0 && length <= 1 ? (
+          {clips.length === 0 && length <= 1 ? (
             <span className="text-muted">nothing yet</span>
           ) : (
             <span className="figures">

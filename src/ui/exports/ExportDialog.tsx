@@ -18,7 +18,7 @@ export function ExportDialog() {
   const id = useBench((b) => b.id)
   const passage = useBench((b) => b.passage)
   const saved = useBench((b) => b.save.state === 'saved')
-  const { lesson, length } = useBench((b) => b.timed)
+  const { lesson, length, clips } = useBench((b) => b.timed)
   const [what, setWhat] = useState<'lesson' | 'passage'>('lesson')
   const [quality, setQuality] = useState<Quality>('good')
   const [height, setHeight] = useState('own')
@@ -85,15 +85,10 @@ export function ExportDialog() {
             MP4 with H.264 and AAC, {part.to - part.from} frames, {lengthText(part.to - part.from, lesson.rate)} long.
             {!passage && ' Set a passage with [ and ] to export a part.'}
           </p>
-          <Button
-            look="main"
-            className="w-full justify-center"
-            disabled={!saved || lesson.clips.length === 0}
-            onClick={begin}
-          >
+          <Button look="main" className="w-full justify-center" disabled={!saved || clips.length === 0} onClick={begin}>
             {saved ? 'Export' : 'Saving first…'}
           </Button>
-          {lesson.clips.length === 0 && (
+          {clips.length === 0 && (
             <p className="text-accent-deep">There is no take in this lesson yet. Bring in a recording first.</p>
           )}
         </div>

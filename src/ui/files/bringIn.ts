@@ -6,7 +6,7 @@ import { bringIn as bringInto, mediumIdOf } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import type { Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
-import { bench, edit, freshId } from '../bench/store'
+import { bench, chosenClips, edit, freshId } from '../bench/store'
 import { ask } from '../kit/api'
 import { hearJob, loadJobs, watchJob } from '../kit/jobs'
 
@@ -33,8 +33,8 @@ const RETRIES_MS = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000]
  * and is seen to on the server.
  */
 export function bringIn(files: File[]): void {
-  const { id, clips, lesson } = bench()
-  const selected = lesson.clips.filter((c) => clips.includes(c.id)).map((c) => c.media)
+  const { id, lesson } = bench()
+  const selected = chosenClips().map((c) => c.media)
   const about = {
     lesson: id,
     selected: [...new Set(selected)].join(','),
@@ -186,7 +186,7 @@ export async function layFile(sha256: string, known?: Medium, layPicture = false
   const medium = known ?? (await ask(ROUTES.listMedia, { query: {} })).find((m) => m.sha256 === sha256)?.medium
   if (!medium) return
   const firstTake =
-    medium.kind === 'take' && bench().lesson.clips.every((c) => bench().lesson.media[c.media]?.kind !== 'take')
+    medium.kind === 'take' && bench().timed.clips.every((c) => bench().lesson.media[c.media]?.kind !== 'take')
   const there = bench().lesson.media[mediumIdOf(bench().lesson, sha256)] !== undefined
   if (there && medium.kind === 'picture' && !layPicture) return
   if (!edit(`Bring in “${medium.name}”`, bringInto(medium, freshId('clip'), layPicture))) return

@@ -4,8 +4,10 @@ import {
   BookOpen,
   CircleDot,
   EyeOff,
+  Film,
   Flag,
   Grab,
+  Group,
   Highlighter,
   Image,
   Keyboard,
@@ -24,7 +26,7 @@ import {
   Scissors,
   ScanSearch,
   Shapes,
-  Truck,
+  Volume2,
   Type,
 } from 'lucide-react'
 import { kindNamed, type ElementKind, type IconName } from '@/core/kinds'
@@ -35,6 +37,7 @@ const ICONS: Record<IconName, typeof Flag> = {
   blend: Blend,
   'circle-dot': CircleDot,
   'eye-off': EyeOff,
+  film: Film,
   highlighter: Highlighter,
   image: Image,
   lightbulb: Lightbulb,
@@ -46,8 +49,9 @@ const ICONS: Record<IconName, typeof Flag> = {
   'rectangle-horizontal': RectangleHorizontal,
   'scan-search': ScanSearch,
   shapes: Shapes,
-  truck: Truck,
+  group: Group,
   type: Type,
+  volume: Volume2,
 }
 export function KindIcon({ kind, size = 14 }: { kind: ElementKind; size?: number }) {
   const { icon, boldIcon } = kindNamed(kind)

@@ -1,6 +1,6 @@
 import { ChevronRight, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { ELEMENT_KINDS, kindNamed, kindName } from '@/core/kinds'
+import { ADDABLE_KINDS, kindNamed, kindName } from '@/core/kinds'
 import { frameOfHanging, type Hanging, type OrderRow } from '@/core/order'
 import { timecode } from '@/core/time'
 import { bench, goTo, pickMoment, select, setBench, useBench } from '../bench/store'
@@ -137,7 +137,7 @@ function AddHere({ moment, frame, label }: { moment: string; frame: number | nul
           align="end"
           className="z-50 min-w-36 rounded border border-edge-strong bg-sheet p-1 shadow-lg"
         >
-          {ELEMENT_KINDS.map((k) => (
+          {ADDABLE_KINDS.map((k) => (
             <DropdownMenu.Item
               key={k}
               className={
@@ -145,7 +145,7 @@ function AddHere({ moment, frame, label }: { moment: string; frame: number | nul
                 'outline-none data-[highlighted]:bg-accent-wash'
               }
               onSelect={() => {
-                setBench({ moment, elements: [], clips: [] })
+                setBench({ moment, elements: [] })
                 if (frame !== null) goTo(frame)
                 beginAdding(k)
                 if (bench().adding) setBench({ adding: { ...bench().adding!, moment } })

@@ -77,7 +77,7 @@ export function Overlay({ scale }: { scale: number }) {
     const { adding: wanted, timed: now, playhead: frame } = bench()
     if (!wanted) return
     const { view, fresh } = kindNamed(wanted.kind)
-    const take = !view && fresh(now.lesson).space === 'take'
+    const take = !view && fresh(now.lesson).space === 'framed'
     const at = take ? onTake(p) : p
     const a = rect && take ? onTake(rect) : rect
     const b = rect && take ? onTake({ x: rect.x + rect.w, y: rect.y + rect.h }) : null
@@ -273,7 +273,7 @@ export function Overlay({ scale }: { scale: number }) {
   const outlines = speed
     ? []
     : timed.lesson.elements
-        .filter((x) => selected.includes(x.id) && !isRule(x))
+        .filter((x) => selected.includes(x.id) && (hasPlace(x) || isView(x) || !kindOf(x).plays) && !isRule(x))
         .map((own) => {
           const x = standing(own, bench(), timed)
           return {

@@ -57,7 +57,7 @@ export function PointerMark({
   const grasp = useRef<Point | null>(null)
   const [dragged, setDragged] = useState<Point | null>(null)
   const { lesson } = timed
-  const clip = takeAt(lesson, frame)
+  const clip = takeAt(timed, frame)
   const medium = clip && lesson.media[clip.media]
   if (!clip || medium?.kind !== 'take') return null
   const us = sourceUsAt(clip, frame, lesson.rate)

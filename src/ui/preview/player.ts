@@ -73,7 +73,7 @@ export class Player {
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.context = canvas.getContext('2d', { alpha: false })!
     this.unsubscribe = useBench.subscribe((now, before) => {
-      if (now.lesson.clips !== before.lesson.clips) this.sound.prepare(now.lesson)
+      if (now.timed.clips !== before.timed.clips) this.sound.prepare(now.timed)
       if (now.speed !== before.speed) this.startOrStop()
       else if (now.speed !== 0 && now.timed !== before.timed) this.startOrStop()
       if (
@@ -197,7 +197,7 @@ export class Player {
   private keepReaders(timed: Timed, list: Picture): void {
     for (const [key, r] of this.readers) {
       const clip = clipOf(key)
-      const gone = !timed.lesson.clips.some((c) => c.id === clip)
+      const gone = !timed.spans.has(clip)
       if (gone || (this.readers.size > 6 && !footageIn(list.layers).some((t) => t.element === clip))) {
         r.close()
         this.readers.delete(key)
@@ -256,7 +256,7 @@ export class Player {
       new Promise((r) => setTimeout(r, 500)),
     ])
     if (mine !== this.playing) return
-    const heard = await this.sound.play(timed.lesson, start, speed)
+    const heard = await this.sound.play(timed, start, speed)
     if (mine !== this.playing) {
       return
     }
@@ -312,8 +312,7 @@ export class Player {
     for (const l of footageIn(list.layers)) this.reader(l, timed)?.follow(l.source.frame)
     for (const l of soon) {
       if (footageIn(list.layers).some((t) => t.element === l.element)) continue
-      const clip = timed.lesson.clips.find((c) => c.id === l.element)!
-      const first = sourcesAt(timed, clip.at).find((t) => t.element === l.element)
+      const first = sourcesAt(timed, timed.spans.get(l.element)!.from).find((t) => t.element === l.element)
       if (first) this.reader(first, timed)?.follow(first.source.frame)
     }
   }

@@ -2,6 +2,7 @@ import { addressOf } from '@/contract/route'
 import { ROUTES } from '@/contract/routes'
 import { ALL_FORMATS, AudioBufferSink, Input, UrlSource } from 'mediabunny'
 import type { Lesson } from '@/core/lesson/schema'
+import type { Timed } from '@/core/timing'
 import { soundPlan, type Heard } from '@/core/sound'
 
 const AHEAD_SECONDS = 1.2
@@ -16,17 +17,17 @@ export class SoundPlayer {
   constructor(private readonly url: (file: string) => string) {}
 
   /** Starts the sound; gives a clock in seconds since the start frame was heard, or null when nothing is heard. */
-  async play(lesson: Lesson, from: number, speed: number): Promise<(() => number) | null> {
+  async play(timed: Timed, from: number, speed: number): Promise<(() => number) | null> {
     this.stop()
     const run = this.run
-    const plan = soundPlan(lesson, from)
+    const plan = soundPlan(timed, from)
     if (speed <= 0 || plan.length === 0) return null
     this.context ??= new AudioContext()
     const context = this.context
     await Promise.race([context.resume(), new Promise((r) => setTimeout(r, 250))])
     if (context.state !== 'running' || run !== this.run) return null
     const zero = context.currentTime + 0.06
-    for (const heard of plan) void this.feed(lesson, heard, speed, zero, run)
+    for (const heard of plan) void this.feed(timed.lesson, heard, speed, zero, run)
     return () => context.currentTime - zero
   }
   stop(): void {
@@ -47,8 +48,8 @@ export class SoundPlayer {
   }
 
   /** Has the sounds at other speeds made, so that they are there when they are to be heard. */
-  prepare(lesson: Lesson): void {
-    for (const heard of soundPlan(lesson, 0)) if (heard.stretched) void this.sinkOf(lesson, heard)
+  prepare(timed: Timed): void {
+    for (const heard of soundPlan(timed, 0)) if (heard.stretched) void this.sinkOf(timed.lesson, heard)
   }
 
   private sinkOf(lesson: Lesson, { clip, pace, stretched }: Heard): Promise<AudioBufferSink | null> {

@@ -1,26 +1,34 @@
 import { besideUrl, FILM } from '@/contract/beside'
 import { memo } from 'react'
 import { moveClip, trimClip, type Edit } from '@/core/edits'
-import { clipEnd, sourceUsAt } from '@/core/lesson/clips'
-import type { Clip } from '@/core/lesson/schema'
-import { caught } from '@/core/moments'
-import { bench, goTo, setBench, useBench, useShownPart } from '../bench/store'
+import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
+import { isStill, speedOf } from '@/core/lesson/timeMap'
+import { caught, type Catch } from '@/core/moments'
+import { bench, goTo, select, setBench, useBench, useShownPart } from '../bench/store'
+import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
 import { Wave } from './Wave'
 
+/** Poses are drawn on what is at least so long. */
+const NOTCHED_PX = 36
 type Part = 'body' | 'start' | 'end'
 
 /** A take or a sound on its track, with its film strip or its waveform: drag to move, its ends to trim. */
 export const ClipBar = memo(function ClipBar({
   clip,
+  top,
   height,
+  onCatch,
   from,
   to,
   frameAt,
 }: {
   clip: Clip
+  /** Pixels from the top of its track, and how high it may be. */
+  top: number
   height: number
+  onCatch: (c: Catch | null) => void
   from: number
   to: number
   frameAt: (x: number) => number
@@ -28,7 +36,7 @@ export const ClipBar = memo(function ClipBar({
   const { pxPerFrame } = useView()
   const media = useShownPart((t) => t.lesson.media)
   const rate = useShownPart((t) => t.lesson.rate)
-  const selected = useBench((b) => b.clips.includes(clip.id))
+  const selected = useBench((b) => b.elements.includes(clip.id))
   const { begin, hand } = useTimeDrag()
   const medium = media[clip.media]
   if (!medium) return null
@@ -58,10 +66,12 @@ export const ClipBar = memo(function ClipBar({
   const grasp = (part: Part) => (e: React.PointerEvent) => {
     if (e.button !== 0) return
     e.stopPropagation()
-    setBench({ clips: e.shiftKey ? [...new Set([...bench().clips, clip.id])] : [clip.id], elements: [], moment: null })
+    if (e.shiftKey) select([...new Set([...bench().elements, clip.id])])
+    else if (!selected) select([clip.id])
+    setBench({ moment: null, keys: [] })
     const was = clip
     begin(e, {
-      label: part === 'body' ? `Move “${medium.name}”` : `Trim “${medium.name}”`,
+      label: part === 'body' ? `Move “${element.name}”` : `Trim “${element.name}”`,
       change: (by, now) => changeFor(part, by, now.altKey, was),
       click: (now) => goTo(frameAt(now.clientX)),
     })
@@ -69,6 +79,8 @@ export const ClipBar = memo(function ClipBar({
   const handlers = (part: Part) => ({ onPointerDown: grasp(part), ...hand })
   const width = clip.length * pxPerFrame
   const tall = height - 6
+  const speed = speedOf(clip.map)
+  const { element } = clip
   const film = medium.aids?.film
   const shape = medium.width && medium.height ? medium.height / medium.width : 9 / 16
   const each = Math.max(8, tall / shape)
@@ -95,19 +107,20 @@ export const ClipBar = memo(function ClipBar({
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={`${medium.name}, ${clip.length} frames`}
+      aria-label={`${element.name}, ${clip.length} frames`}
       className={
-        `absolute top-[3px] z-[6] cursor-grab overflow-hidden rounded border ` +
+        `absolute z-[6] cursor-grab overflow-hidden rounded border ` +
         (`${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/60'} ` +
           (`${medium.kind === 'sound' ? 'bg-[#e9e2d0]' : 'bg-surround'} ` +
             `${clip.muted && medium.kind === 'sound' ? 'opacity-60' : ''}`))
       }
-      style={{ left: clip.at * pxPerFrame, width: Math.max(4, width), height: tall }}
+      style={{ left: clip.at * pxPerFrame, width: Math.max(4, width), top, height: tall }}
       {...handlers('body')}
       onKeyDown={(k) => {
         if (k.key === 'Enter') {
           k.stopPropagation()
-          setBench({ clips: [clip.id], elements: [], moment: null })
+          select([clip.id])
+          setBench({ moment: null })
         }
       }}
     >
@@ -143,11 +156,19 @@ export const ClipBar = memo(function ClipBar({
           `${medium.kind === 'sound' ? 'bg-[#e9e2d0]/80 text-ink' : 'bg-black/60 text-white'}`
         }
       >
-        {medium.name}
-        {clip.speed.num !== clip.speed.den ? ` · ${Math.round((100 * clip.speed.num) / clip.speed.den)} %` : ''}
+        {element.name}
+        {speed && speed.num !== speed.den ? ` · ${Math.round((100 * speed.num) / speed.den)} %` : ''}
+        {!speed && !isStill(clip.map) ? ' · changing speed' : ''}
         {clip.muted ? ' · muted' : ''}
-        {clip.freeze ? ' · freeze' : ''}
+        {medium.kind !== 'picture' && isStill(clip.map) ? ' · freeze' : ''}
       </span>
+      {element.poses.length > 0 && width >= NOTCHED_PX && (
+        <Notches
+          element={element}
+          span={{ from: clip.at, to: clipEnd(clip), startLost: false, endLost: false }}
+          onCatch={onCatch}
+        />
+      )}
       {(['start', 'end'] as const).map((side) => (
         <span
           key={side}

@@ -36,12 +36,13 @@ const LABELS: Record<Part, (name: string) => string> = {
 interface Props {
   element: Element
   span: Span
-  lane: number
+  /** Pixels from the top of its track. */
+  top: number
   /** The frame up to which its lane is free behind it. */
   free: number
   onCatch: (c: Catch | null) => void
 }
-function Bar({ element: e, span, lane, free, onCatch }: Props) {
+function Bar({ element: e, span, top, free, onCatch }: Props) {
   const { pxPerFrame, left } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
   const { begin, hand } = useTimeDrag()
@@ -136,7 +137,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
   const nameStyle = {
     left: span.from * pxPerFrame + width + 4,
     maxWidth: Math.min(160, (free - span.to) * pxPerFrame - 6),
-    top: 2 + lane * LANE_PX,
+    top,
     height: LANE_PX - 4,
   }
   const slide = Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))
@@ -156,7 +157,7 @@ function Bar({ element: e, span, lane, free, onCatch }: Props) {
         data-element={e.id}
         title={`${e.name}\nstarts ${tieSentence(bench().timed, e.start)}\nends ${tieSentence(bench().timed, e.end)}`}
         className="absolute z-[6] cursor-grab text-[12px]"
-        style={{ left: span.from * pxPerFrame, width, top: 2 + lane * LANE_PX, height: LANE_PX - 4 }}
+        style={{ left: span.from * pxPerFrame, width, top, height: LANE_PX - 4 }}
         {...handlers('body')}
         onDoubleClick={() => goTo(span.from)}
       >
@@ -268,7 +269,7 @@ export const ElementBar = memo(
   Bar,
   (a, b) =>
     a.element === b.element &&
-    a.lane === b.lane &&
+    a.top === b.top &&
     a.free === b.free &&
     a.onCatch === b.onCatch &&
     a.span.from === b.span.from &&

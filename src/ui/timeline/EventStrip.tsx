@@ -25,7 +25,7 @@ export const EventStrip = memo(function EventStrip({
   frameAt: (x: number) => number
 }) {
   const moments = useShownPart((t) => t.moments)
-  const clips = useShownPart((t) => t.lesson.clips)
+  const clips = useShownPart((t) => t.clips)
   const media = useShownPart((t) => t.lesson.media)
   const { pxPerFrame } = useView()
   const chosen = useBench((b) => b.moment)

@@ -12,6 +12,14 @@ export interface Speck {
   lane: number
 }
 
+interface Props {
+  specks: readonly Speck[]
+  width: number
+  height: number
+  /** How high a lane of the track is. */
+  lanePx: number
+}
+
 /** So many bars in a row are drawn together. */
 const NEIGHBOURS = 100
 
@@ -20,7 +28,7 @@ const NEIGHBOURS = 100
  * its own.
  */
 export const Specks = memo(
-  function Specks({ specks, width, height }: { specks: readonly Speck[]; width: number; height: number }) {
+  function Specks({ specks, width, height, lanePx }: Props) {
     if (specks.length === 0) return null
     // One path of neighbours and a colour each: what is drawn over a few of them does not have all of them drawn again.
     const paths = new Map<string, { colour: string; d: string }>()
@@ -29,7 +37,7 @@ export const Specks = memo(
       const key = `${Math.floor(i / NEIGHBOURS)} ${colour}`
       const wide = Math.max(1, w).toFixed(1)
       const path = paths.get(key) ?? { colour, d: '' }
-      paths.set(key, { colour, d: `${path.d}M${x.toFixed(1)} ${2 + lane * LANE_PX}h${wide}v${LANE_PX - 4}h-${wide}z` })
+      paths.set(key, { colour, d: `${path.d}M${x.toFixed(1)} ${2 + lane * lanePx}h${wide}v${LANE_PX - 4}h-${wide}z` })
     }
     const press = (e: React.PointerEvent<SVGSVGElement>) => {
       if (e.button !== 0) return
@@ -38,7 +46,7 @@ export const Specks = memo(
       const near = specks
         .map((s) => ({
           s,
-          off: Math.max(0, s.x - px, px - s.x - s.width) + 4 * Math.abs(Math.floor(py / LANE_PX) - s.lane),
+          off: Math.max(0, s.x - px, px - s.x - s.width) + 4 * Math.abs(Math.floor(py / lanePx) - s.lane),
         }))
         .reduce((a, b) => (b.off < a.off ? b : a))
       if (near.off > 8) return
@@ -64,6 +72,7 @@ export const Specks = memo(
   (a, b) =>
     a.width === b.width &&
     a.height === b.height &&
+    a.lanePx === b.lanePx &&
     a.specks.length === b.specks.length &&
     a.specks.every((s, i) => {
       const o = b.specks[i]!

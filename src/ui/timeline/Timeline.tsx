@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { elementIn } from '@/core/edits'
-import { clipEnd } from '@/core/lesson/clips'
+import { isClip } from '@/core/kinds'
 import type { Catch } from '@/core/moments'
 import { freeAfter, lanes } from '@/core/scene'
 import type { Timed } from '@/core/timing'
@@ -17,22 +17,26 @@ import { Threads } from './Threads'
 import { TrackHead } from './TrackHead'
 import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
 
-const CLIP_PX = { takes: 31, sound: 28 }
+/** How high a lane is on which clips lie. */
+const CLIP_PX = { picture: 31, sound: 28 }
 const FOLDED_PX = 25
 
 /** Where each element's bar lies: which track, which lane. */
 function rowsOf(timed: Timed, folded: readonly string[]) {
   return timed.lesson.tracks.map((track) => {
-    if (folded.includes(track.id))
-      return { track, height: FOLDED_PX, elements: [], lane: [] as number[], free: [] as number[] }
-    if (track.kind !== 'elements')
-      return { track, height: CLIP_PX[track.kind], elements: [], lane: [] as number[], free: [] as number[] }
     const elements = timed.lesson.elements.filter((e) => e.track === track.id)
+    const heard = timed.clips.some((c) => c.track === track.id && timed.lesson.media[c.media]?.sound)
+    const clips = track.kind === 'sound' || elements.some(isClip)
+    const each = clips ? CLIP_PX[track.kind] : LANE_PX
+    if (folded.includes(track.id))
+      return { track, heard, each, height: FOLDED_PX, elements: [], lane: [] as number[], free: [] as number[] }
     const spans = elements.map((e) => timed.spans.get(e.id)!)
     const packed = lanes(spans)
     return {
       track,
-      height: packed.count * LANE_PX + 4,
+      heard,
+      each,
+      height: packed.count * each + (clips ? 0 : 4),
       elements,
       lane: packed.lane,
       free: freeAfter(spans, packed.lane),
@@ -52,12 +56,13 @@ interface RowProps {
   selected: readonly string[]
   total: number
   onCatch: (c: Catch | null) => void
+  frameAt: (x: number) => number
 }
 /**
  * The elements of a track that are in sight: in the lanes that they had before a drag, so that none jumps about
  * meanwhile.
  */
-function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCatch }: RowProps) {
+function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCatch, frameAt }: RowProps) {
   const { specks, bars } = useMemo(() => {
     const short: Speck[] = []
     const long: number[] = []
@@ -65,7 +70,7 @@ function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCat
       const span = settled.spans.get(e.id)!
       if (span.to < from || span.from > to) return
       const width = (span.to - span.from) * pxPerFrame
-      if (width < SPECK_PX && !selected.includes(e.id))
+      if (width < SPECK_PX && !selected.includes(e.id) && !isClip(e))
         short.push({ element: e, x: span.from * pxPerFrame, width, lane: row.lane[n]! })
       else long.push(n)
     })
@@ -73,16 +78,30 @@ function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCat
   }, [row, settled, from, to, pxPerFrame, selected])
   return (
     <>
-      <Specks specks={specks} width={total} height={row.height} />
+      <Specks specks={specks} width={total} height={row.height} lanePx={row.each} />
       {bars.map((n) => {
         const e = elementIn(timed.lesson, row.elements[n]!.id)
+        const clip = e && isClip(e) ? timed.clips.find((c) => c.id === e.id) : undefined
+        if (clip)
+          return (
+            <ClipBar
+              key={clip.id}
+              clip={clip}
+              top={3 + row.lane[n]! * row.each}
+              height={row.each}
+              onCatch={onCatch}
+              from={from}
+              to={to}
+              frameAt={frameAt}
+            />
+          )
         return (
           e && (
             <ElementBar
               key={e.id}
               element={e}
               span={timed.spans.get(e.id)!}
-              lane={row.lane[n]!}
+              top={2 + row.lane[n]! * row.each}
               free={row.free[n]!}
               onCatch={onCatch}
             />
@@ -130,7 +149,7 @@ export function Timeline() {
     }
   }, [])
   // What first comes into an empty lesson is seen whole.
-  const empty = useBench((b) => b.lesson.clips.length === 0)
+  const empty = useBench((b) => b.timed.clips.length === 0)
   useEffect(() => {
     if (ready) fitTimeline(bench().timed.length)
   }, [ready, lessonId, empty])
@@ -142,11 +161,14 @@ export function Timeline() {
     [pxPerFrame],
   )
   const total = timed.length * pxPerFrame
+  /** Where a first take will lie; and whether there is nothing but clips yet. */
+  const ground = timed.lesson.tracks.findLast((t) => t.kind === 'picture')?.id
+  const bare = timed.lesson.elements.every(isClip)
   const { tops, y } = useMemo(() => {
     let below = 0
     const byId = new Map<string, number>()
     for (const r of rows) {
-      r.elements.forEach((e, i) => byId.set(e.id, below + 2 + r.lane[i]! * LANE_PX))
+      r.elements.forEach((e, i) => byId.set(e.id, below + 2 + r.lane[i]! * r.each))
       below += r.height + 1
     }
     return { tops: byId, y: below }
@@ -180,7 +202,12 @@ export function Timeline() {
           <Threads tops={tops} from={from} to={to} height={y} />
           {rows.map((r, i) => (
             <div key={r.track.id} className="flex border-b border-edge" style={{ height: r.height + 1 }}>
-              <TrackHead track={r.track} first={i === 0} last={i === rows.length - 1} />
+              <TrackHead
+                track={r.track}
+                heard={r.heard || r.track.kind === 'sound'}
+                first={i === 0}
+                last={i === rows.length - 1}
+              />
               <div className="relative flex-1" data-lane={r.track.id}>
                 <Row
                   row={r}
@@ -192,24 +219,18 @@ export function Timeline() {
                   selected={selected}
                   total={total}
                   onCatch={setCatching}
+                  frameAt={frameAt}
                 />
-                {timed.lesson.clips.length === 0 && r.track.kind === 'takes' && (
+                {timed.clips.length === 0 && r.track.id === ground && (
                   <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">
                     Drop a screen recording here, or press A.
                   </span>
                 )}
-                {timed.lesson.clips.length > 0 && timed.lesson.elements.length === 0 && r.track.kind === 'elements' && (
+                {timed.clips.length > 0 && bare && r.track.kind === 'picture' && r.elements.length === 0 && (
                   <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">
                     Choose a moment, choose a kind above the picture, and point at the spot.
                   </span>
                 )}
-                {timed.lesson.clips
-                  .filter((c) => c.track === r.track.id && !folded.includes(r.track.id))
-                  .map((c) =>
-                    clipEnd(c) >= from && c.at <= to ? (
-                      <ClipBar key={c.id} clip={c} height={r.height} from={from} to={to} frameAt={frameAt} />
-                    ) : null,
-                  )}
               </div>
             </div>
           ))}

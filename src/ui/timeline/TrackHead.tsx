@@ -14,10 +14,13 @@ const ITEM =
 /** A track's name, whether it is folded up and heard; and its place among the others. */
 export const TrackHead = memo(function TrackHead({
   track,
+  heard,
   first,
   last,
 }: {
   track: Track
+  /** Whether anything on it can be heard. */
+  heard: boolean
   first: boolean
   last: boolean
 }) {
@@ -64,7 +67,7 @@ export const TrackHead = memo(function TrackHead({
           >
             {track.name}
           </span>
-          {track.kind !== 'elements' && (
+          {heard && (
             <button
               type="button"
               className={SMALL}

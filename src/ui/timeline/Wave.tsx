@@ -1,7 +1,6 @@
 import { besideUrl, PEAKS_PER_SECOND } from '@/contract/beside'
 import { useEffect, useRef, useState } from 'react'
-import { clipEnd, sourceUsAt } from '@/core/lesson/clips'
-import type { Clip } from '@/core/lesson/schema'
+import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
 import { useShown } from '../bench/store'
 import { useView } from './view'
 

@@ -16,7 +16,7 @@ import {
 } from 'lucide-react'
 import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
-import { ELEMENT_KINDS, kindNamed, type ElementKind } from '@/core/kinds'
+import { ADDABLE_KINDS, kindNamed, type ElementKind } from '@/core/kinds'
 import { lengthText, parseTimecode, timecode } from '@/core/time'
 import { bench, goTo, setBench, useBench } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
@@ -28,7 +28,7 @@ import { fitTimeline, useView, zoomTimeline } from '../timeline/view'
 
 /** These stand in the bar by name; the others behind “More”. */
 const AT_HAND: ElementKind[] = ['callout', 'arrow', 'ripple', 'bar', 'zoom', 'text', 'shape']
-const REST = ELEMENT_KINDS.filter((k) => !AT_HAND.includes(k))
+const REST = ADDABLE_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
   const adding = useBench((b) => (b.adding && !b.adding.repoint && !b.adding.ride ? b.adding.kind : null))

@@ -1,4 +1,7 @@
 import { headers } from 'next/headers'
+import { addressOf } from '@/contract/route'
+import { ROUTES } from '@/contract/routes'
+import { LESSON_VERSION } from '@/core/lesson/schema'
 import { isId } from '@/server/ids'
 import { Workbench } from '@/ui/bench/Workbench'
 import { earlyScript } from '@/ui/kit/api'
@@ -13,7 +16,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         <script
           nonce={nonce}
           suppressHydrationWarning
-          dangerouslySetInnerHTML={{ __html: earlyScript(`/api/lessons/${id}`) }}
+          dangerouslySetInnerHTML={{
+            __html: earlyScript(addressOf(ROUTES.openLesson, { at: { id }, query: { format: LESSON_VERSION } })),
+          }}
         />
       )}
       <Workbench id={id} />

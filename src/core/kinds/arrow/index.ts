@@ -157,7 +157,7 @@ export const arrow: Kind<'arrow'> = {
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'take',
+      space: 'framed',
       width: 260 * unit,
       height: 40 * unit,
       look: {

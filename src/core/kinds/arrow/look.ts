@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** An arrow as long as the element is wide, pointing along its own right; `bend` lifts its middle by so many pixels. */
-export const ArrowLook = z.object({
+export const ArrowLook = z.strictObject({
   kind: z.literal('arrow'),
   bend: z.number().min(-10_000).max(10_000),
   thickness: z.number().min(1).max(400),

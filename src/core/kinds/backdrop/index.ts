@@ -53,7 +53,7 @@ export const backdrop: Kind<'backdrop'> = {
     ]
   },
   fresh: (lesson) => ({
-    space: 'picture',
+    space: 'fixed',
     width: lesson.frame.width,
     height: lesson.frame.height,
     look: { kind: 'backdrop', fill: '#2f6b46', second: '#16382a', angle: 160 },

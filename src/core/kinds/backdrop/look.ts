@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** A plain or graded ground. */
-export const BackdropLook = z.object({
+export const BackdropLook = z.strictObject({
   kind: z.literal('backdrop'),
   fill: Colour,
   second: Colour.nullable(),

@@ -1,5 +1,5 @@
 import { applyEdit, addElement, elementAt, pointAt, repoint } from '../../edits'
-import { lessonWithTake } from '../../testing/lessons'
+import { lessonWithTake, others } from '../../testing/lessons'
 import { made, newIds } from '../../testing/made'
 import { resolve } from '../../timing'
 import { kindOf } from '../index'
@@ -9,12 +9,12 @@ const put = (lesson = lessonWithTake(), id = 'b') =>
   made(lesson, addElement(elementAt(resolve(lesson), { kind: 'badge', id, frame: 30, moment: null, at })))
 const shapes = (lesson = put()) => {
   const timed = resolve(lesson)
-  const e = lesson.elements[0]!
+  const e = others(lesson)[0]!
   return kindOf(e).draw(e as never, 40, timed.spans.get(e.id)!, timed)[0]!.shapes
 }
 
 test('a badge stands beside its spot, and its line leads there from the rim', () => {
-  const [badge] = put().elements
+  const [badge] = others(put())
   expect(badge!.look).toMatchObject({ number: 1, tip: at })
   const away = Math.hypot(badge!.x - at.x, badge!.y - at.y)
   expect(away).toBeGreaterThan(32)
@@ -25,12 +25,12 @@ test('a badge stands beside its spot, and its line leads there from the rim', ()
 })
 test('the next badge has the next number', () => {
   const two = put(put(), 'c')
-  expect(two.elements.map((e) => (e.look as { number: number }).number)).toEqual([1, 2])
+  expect(others(two).map((e) => (e.look as { number: number }).number)).toEqual([1, 2])
 })
 test('without its line, or with a spot inside the circle, it is a number in a circle', () => {
   const bare = made(put(), pointAt('b', null))
   expect(shapes(bare)).toHaveLength(2)
-  const { x, y } = bare.elements[0]!
+  const { x, y } = others(bare)[0]!
   expect(shapes(made(bare, pointAt('b', { x: x + 5, y })))).toHaveLength(2)
 })
 test('sent to the next thing, its line swings over and the number stays', () => {
@@ -38,7 +38,7 @@ test('sent to the next thing, its line swings over and the number stays', () => 
   const timed = resolve(lesson)
   const act = { timed, frame: 60, caught: null, newId: newIds() }
   const result = applyEdit(lesson, repoint('b', act, { x: 900, y: 300 }), newIds())
-  expect('edited' in result && result.edited.lesson.elements[0]!.poses[0]!.values).toEqual({
+  expect('edited' in result && others(result.edited.lesson)[0]!.poses[0]!.values).toEqual({
     'look.tip.x': 900,
     'look.tip.y': 300,
   })

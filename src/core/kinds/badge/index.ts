@@ -88,7 +88,7 @@ export const badge: Kind<'badge'> = {
       return look.kind === 'badge' ? [look.number] : []
     })
     return {
-      space: 'take',
+      space: 'framed',
       width: Math.round(64 * unit),
       height: Math.round(64 * unit),
       look: {

@@ -30,7 +30,7 @@ export const bar: Kind<'bar'> = {
   wholeLesson: true,
   spotless: true,
   thin: true,
-  settle(e, frame) {
+  settle(e, { frame }) {
     const place = barPlace(e, frame)
     if (place) Object.assign(e, place)
   },
@@ -117,7 +117,7 @@ export const bar: Kind<'bar'> = {
     ]
   },
   fresh: (lesson) => ({
-    space: 'picture',
+    space: 'fixed',
     x: lesson.frame.width / 2,
     y: lesson.frame.height - Math.round(14 * (lesson.frame.height / 1080)) / 2,
     width: lesson.frame.width,

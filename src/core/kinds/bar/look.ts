@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** A progress bar that reads how much of its span has gone by, evenly. */
-export const BarLook = z.object({
+export const BarLook = z.strictObject({
   kind: z.literal('bar'),
   fill: Colour,
   unfilled: Colour.nullable(),

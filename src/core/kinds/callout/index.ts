@@ -116,7 +116,7 @@ export const callout: Kind<'callout'> = {
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'take',
+      space: 'framed',
       width: Math.round(420 * unit),
       height: Math.round(96 * unit),
       look: {

@@ -5,7 +5,7 @@ import { TextFace } from '../../text/face'
 const place = z.number().min(-100_000).max(100_000)
 
 /** A box of text with a tail that points at a spot. */
-export const CalloutLook = z.object({
+export const CalloutLook = z.strictObject({
   kind: z.literal('callout'),
   text: z.string().max(4000),
   face: TextFace,
@@ -19,7 +19,7 @@ export const CalloutLook = z.object({
   /** The box is as tall as its text needs; otherwise its height is the element's. */
   fitText: z.boolean(),
   /** The spot the tail points at, in the same pixels as the element's place; null: no tail. */
-  tip: z.object({ x: place, y: place }).nullable(),
+  tip: z.strictObject({ x: place, y: place }).nullable(),
   tailPx: z.number().min(2).max(400),
 })
 export type CalloutLook = z.infer<typeof CalloutLook>

@@ -53,7 +53,7 @@ export const cover: Kind<'cover'> = {
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'take',
+      space: 'framed',
       width: 320 * unit,
       height: 56 * unit,
       look: {

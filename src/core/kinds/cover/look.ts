@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** Hides what lies under it: a plain cover; blocks of one colour; or a blur, which only softens. */
-export const CoverLook = z.object({
+export const CoverLook = z.strictObject({
   kind: z.literal('cover'),
   how: z.enum(['plain', 'blocks', 'blur']),
   fill: Colour,

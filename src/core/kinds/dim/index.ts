@@ -29,7 +29,7 @@ export const dim: Kind<'dim'> = {
     return [{ shapes, box: FAR }]
   },
   fresh: (lesson) => ({
-    space: 'picture',
+    space: 'fixed',
     width: lesson.frame.width,
     height: lesson.frame.height,
     look: { kind: 'dim', softPx: 10 * (lesson.frame.height / 1080), dim: 35, colour: '#1a1410' },

@@ -41,7 +41,7 @@ export const highlight: Kind<'highlight'> = {
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'take',
+      space: 'framed',
       width: 320 * unit,
       height: 48 * unit,
       look: {

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** A see-through box laid over words or a row, as with a marker pen. */
-export const HighlightLook = z.object({
+export const HighlightLook = z.strictObject({
   kind: z.literal('highlight'),
   colour: Colour,
   strength: z.number().min(0).max(100),

@@ -55,7 +55,7 @@ export const letterbox: Kind<'letterbox'> = {
     return [{ shapes, box }]
   },
   fresh: (lesson) => ({
-    space: 'picture',
+    space: 'fixed',
     width: lesson.frame.width,
     height: lesson.frame.height,
     look: { kind: 'letterbox', by: 'ratio', colour: '#000000', share: 20, ratio: 2.35, first: 50 },

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** Bars along two edges of the picture: so much of it, or what is needed for a shape of picture. */
-export const LetterboxLook = z.object({
+export const LetterboxLook = z.strictObject({
   kind: z.literal('letterbox'),
   by: z.enum(['share', 'ratio']),
   colour: Colour,

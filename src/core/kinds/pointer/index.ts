@@ -91,7 +91,7 @@ export const pointer: Kind<'pointer'> = {
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'take',
+      space: 'framed',
       anchor: { x: 0, y: 0 },
       width: 30 * unit,
       height: 47 * unit,

@@ -73,7 +73,7 @@ export const ripple: Kind<'ripple'> = {
     return clicksIn(timed, span).flatMap((c) => drawn(e, frame - c.frame, c.at))
   },
   fresh: (lesson) => ({
-    space: 'take',
+    space: 'framed',
     width: 96 * (lesson.frame.height / 1080),
     height: 96 * (lesson.frame.height / 1080),
     look: { kind: 'ripple', colour: '#e0901a', every: false, growFrames: 4, fadeFrames: 14 },

@@ -4,7 +4,7 @@ import { Colour } from '../../values'
 /**
  * A ring that marks a click; with `every`, a standing rule that marks each click of its span at that click's own place.
  */
-export const RippleLook = z.object({
+export const RippleLook = z.strictObject({
   kind: z.literal('ripple'),
   colour: Colour,
   every: z.boolean(),

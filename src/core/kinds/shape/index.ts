@@ -78,7 +78,7 @@ export const shape: Kind<'shape'> = {
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'take',
+      space: 'framed',
       width: 320 * unit,
       height: 180 * unit,
       look: {

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** A rectangle, an ellipse, an even polygon or star, or a straight line along the element’s width. */
-export const ShapeLook = z.object({
+export const ShapeLook = z.strictObject({
   kind: z.literal('shape'),
   form: z.enum(['rectangle', 'ellipse', 'polygon', 'line']),
   fill: Colour.nullable(),

@@ -43,7 +43,7 @@ export const spotlight: Kind<'spotlight'> = {
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'take',
+      space: 'framed',
       width: 420 * unit,
       height: 260 * unit,
       look: { kind: 'spotlight', form: 'rectangle', corner: 18 * unit, colour: '#1a1410', dim: 60, softPx: 6 * unit },

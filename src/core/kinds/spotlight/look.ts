@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** Dims all but a shape. */
-export const SpotlightLook = z.object({
+export const SpotlightLook = z.strictObject({
   kind: z.literal('spotlight'),
   form: z.enum(['rectangle', 'ellipse']),
   corner: z.number().min(0).max(2000),

@@ -64,7 +64,7 @@ export const still: Kind<'still'> = {
         ? Math.min(1, (lesson.frame.width * 0.4) / medium.width, (lesson.frame.height * 0.4) / medium.height)
         : 1
     return {
-      space: 'picture',
+      space: 'fixed',
       width: Math.round((medium?.width ?? 400) * scale),
       height: Math.round((medium?.height ?? 300) * scale),
       look: { kind: 'still', media, swap: null },

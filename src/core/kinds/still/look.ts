@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Colour } from '../../values'
 
 /** A still picture from the lesson's media. */
-export const StillLook = z.object({
+export const StillLook = z.strictObject({
   kind: z.literal('still'),
   media: z.string().max(100),
   /**

@@ -67,7 +67,7 @@ export const text: Kind<'text'> = {
   fresh: (lesson) => {
     const unit = lesson.frame.height / 1080
     return {
-      space: 'picture',
+      space: 'fixed',
       width: Math.round(560 * unit),
       height: Math.round(80 * unit),
       look: {

@@ -3,7 +3,7 @@ import { Colour } from '../../values'
 import { TextFace } from '../../text/face'
 
 /** Text by itself, on a box if wanted. */
-export const TextLook = z.object({
+export const TextLook = z.strictObject({
   kind: z.literal('text'),
   text: z.string().max(4000),
   face: TextFace,

@@ -39,7 +39,7 @@ export const zoom: Kind<'zoom'> = {
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],
   fresh: (lesson) => ({
-    space: 'take',
+    space: 'framed',
     width: lesson.frame.width / 2,
     height: lesson.frame.height / 2,
     look: { kind: 'zoom', inFrames: 24, backFrames: 24, easing: 'ease-in-out', smooth: false },

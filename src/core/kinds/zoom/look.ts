@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Easing } from '../../values'
 
 /** A framing: the element's rectangle is what fills the picture, after a move in and before a move back. */
-export const ZoomLook = z.object({
+export const ZoomLook = z.strictObject({
   kind: z.literal('zoom'),
   inFrames: z.number().int().min(0).max(10_000),
   backFrames: z.number().int().min(0).max(10_000),

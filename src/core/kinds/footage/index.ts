@@ -1,0 +1,71 @@
+import { FootageLook } from './look'
+import { ranged } from '../ranged'
+import { PLAYED, rerate } from '../played'
+import { fitRect, sourceFrameAt } from '../../lesson/clips'
+import { mapFrom } from '../../lesson/timeMap'
+import { localBox, type Kind } from '../kind'
+
+export const footage: Kind<'footage'> = {
+  kind: 'footage',
+  title: 'Footage',
+  icon: 'film',
+  swatch: { colour: '#3b4046', pattern: 'none' },
+  pulls: 'shape',
+  laid: 'clip',
+  medium: (e) => e.look.media,
+  plays: 'footage',
+  content: PLAYED,
+  ground: (e) => e.look.fit !== 'free',
+  settle(e, { frame, media }) {
+    const { fit } = e.look
+    if (fit === 'free') return
+    const medium = media[e.look.media]
+    const size = { width: medium?.width ?? frame.width, height: medium?.height ?? frame.height }
+    const { w, h } = fitRect(fit, size, frame)
+    const anchor = { x: 0.5, y: 0.5 }
+    Object.assign(e, { x: frame.width / 2, y: frame.height / 2, width: w, height: h, anchor })
+  },
+  letGo(e) {
+    e.look.fit = 'free'
+  },
+  rerate,
+  cutOff: (e, frames, rate) => Object.assign(e.look, mapFrom(e.look, frames, rate)),
+  fields: ranged(FootageLook, [
+    {
+      path: 'fit',
+      label: 'In the frame',
+      type: 'choice',
+      options: [
+        { value: 'fit', label: 'fits, whole' },
+        { value: 'fill', label: 'fills, cropped' },
+        { value: 'stand', label: 'stands as it is' },
+        { value: 'free', label: 'placed freely' },
+      ],
+    },
+    { path: 'levelDb', label: 'Level', type: 'level', digits: 1 },
+    { path: 'muted', label: 'Muted', type: 'tick' },
+  ]),
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw(e, frame, span, { lesson }) {
+    const { media } = e.look
+    const medium = lesson.media[media]
+    if (!medium) return []
+    const at = { at: span.from, map: e.look }
+    const shown = medium.kind === 'picture' ? 0 : sourceFrameAt(at, Math.floor(frame), lesson.rate, medium)
+    const source = {
+      media,
+      frame: shown,
+      width: medium.width ?? lesson.frame.width,
+      height: medium.height ?? lesson.frame.height,
+    }
+    return [{ shapes: [], source, box: localBox(e, { w: e.width, h: e.height }) }]
+  },
+  fresh: ({ frame }) => ({
+    space: 'framed',
+    x: frame.width / 2,
+    y: frame.height / 2,
+    width: frame.width,
+    height: frame.height,
+    look: FootageLook.parse({ kind: 'footage', media: '' }),
+  }),
+}

@@ -1,0 +1,35 @@
+import { SoundLook } from './look'
+import { ranged } from '../ranged'
+import { PLAYED, rerate } from '../played'
+import { mapFrom } from '../../lesson/timeMap'
+import type { Kind } from '../kind'
+
+/** Is heard, and not seen. */
+export const sound: Kind<'sound'> = {
+  kind: 'sound',
+  title: 'Sound',
+  icon: 'volume',
+  swatch: { colour: '#e9e2d0', pattern: 'none' },
+  pulls: 'none',
+  whole: true,
+  laid: 'sound',
+  medium: (e) => e.look.media,
+  plays: 'sound',
+  content: PLAYED,
+  rerate,
+  cutOff: (e, frames, rate) => Object.assign(e.look, mapFrom(e.look, frames, rate)),
+  fields: ranged(SoundLook, [
+    { path: 'levelDb', label: 'Level', type: 'level', digits: 1 },
+    { path: 'muted', label: 'Muted', type: 'tick' },
+  ]),
+  size: () => ({ w: 0, h: 0 }),
+  draw: () => [],
+  fresh: () => ({
+    space: 'fixed',
+    x: 0,
+    y: 0,
+    width: 0,
+    height: 0,
+    look: SoundLook.parse({ kind: 'sound', media: '' }),
+  }),
+}

@@ -1,0 +1,140 @@
+import { playing } from '../kinds/looks'
+import { clipEnd, clipOf, type Clip } from '../lesson/clips'
+import type { Element, Lesson } from '../lesson/schema'
+import { carriedAt, catalogue, instantsOf, type Instant } from '../moments'
+import { isSettled, memo } from '../values'
+import type { Span } from './timed'
+import type { Ground, MomentTimes, Solver } from './solver'
+
+/** When an element stands that hangs on nothing; null when it hangs on something, or ends before it starts. */
+export const freeEnds = memo(
+  ({ start, end }: Element): Span | null => {
+    if (start.on !== 'loose' || (end.on !== 'loose' && end.on !== 'length')) return null
+    const [from, to] = [start.frame, end.on === 'loose' ? end.frame : start.frame + end.frames]
+    return to <= from ? null : { from, to, startLost: false, endLost: false }
+  },
+  { settled: isSettled },
+)
+
+/** The clip of an element that hangs on nothing: the same one each time. */
+const freeClip = memo(
+  (e: Element): Clip | null => {
+    const ends = freeEnds(e)
+    return ends && clipOf(e, ends)
+  },
+  { settled: isSettled },
+)
+
+/** Whether the end of an element is the lesson's own, so that the lesson does not end with it. */
+const endsWithLesson = ({ end }: Element): boolean => end.on === 'moment' && end.moment === 'lesson:end'
+
+/** The lesson's length in frames: as set, else to the end of its last clip, else to its last loose end. */
+function lengthWith(lesson: Lesson, ends: readonly number[]): number {
+  if (lesson.length !== null) return lesson.length
+  if (ends.length > 0) return Math.max(1, ...ends)
+  // Without a clip it is as long as what stands in it by itself.
+  return Math.max(1, ...lesson.elements.map((e) => freeEnds(e)?.to ?? (e.end.on === 'loose' ? e.end.frame : 0)))
+}
+
+/** Where a lesson's clips stand and what follows from that; worked out as it is asked for, where clips are tied. */
+export interface Grounds {
+  ground: (edgeOf: Solver['edgeOf']) => Ground
+  /** The clips in document order, and the lesson's length: asked for when all ends of clips are known. */
+  standing: (edgeOf: Solver['edgeOf']) => { clips: readonly Clip[]; length: number }
+}
+
+/** The grounds of a lesson: of one whose clips hang on nothing, as of most, all is known at once. */
+export function groundsOf(lesson: Lesson): Grounds {
+  const own = lesson.elements.filter((e) => playing(e.look) !== null)
+  const free = own.map(freeClip)
+  return free.every((c) => c !== null) ? standingFree(lesson, free) : standingTied(lesson, own)
+}
+
+function standingFree(lesson: Lesson, clips: readonly Clip[]): Grounds {
+  const length = lengthWith(lesson, clips.map(clipEnd))
+  const moments = catalogue({ lesson, clips, length })
+  return {
+    ground: () => ({
+      settled: true,
+      momentAt: (id) => moments.get(id),
+      clipsOf: (media) => clips.filter((c) => c.media === media),
+    }),
+    standing: () => ({ clips, length }),
+  }
+}
+
+const instantsById = memo((media: Lesson['media']) => {
+  const byId = new Map<string, { media: string; instant: Instant }>()
+  for (const [id, medium] of Object.entries(media))
+    for (const instant of instantsOf(medium)) byId.set(instant.id, { media: id, instant })
+  return byId
+})
+const CUT = /^cut:(.+):(start|end)$/
+
+function standingTied(lesson: Lesson, own: readonly Element[]): Grounds {
+  const known = new Map<string, Clip>()
+  const stands = (e: Element, edgeOf: Solver['edgeOf']): Clip => {
+    let clip = known.get(e.id)
+    if (clip) return clip
+    const from = edgeOf(e, 'start')
+    clip = clipOf(e, { from, to: Math.max(from + 1, edgeOf(e, 'end')) })!
+    known.set(e.id, clip)
+    return clip
+  }
+  const lengthBy = (edgeOf: Solver['edgeOf']): number =>
+    lengthWith(
+      lesson,
+      own.filter((e) => !endsWithLesson(e)).map((e) => Math.max(edgeOf(e, 'start') + 1, edgeOf(e, 'end'))),
+    )
+  const ofMedium = (media: string) => own.filter((e) => playing(e.look)!.media === media)
+
+  function ground(edgeOf: Solver['edgeOf']): Ground {
+    function* clipsOn(media: string) {
+      for (const e of ofMedium(media)) yield stands(e, edgeOf)
+    }
+    /** Those that stand by the moment themselves are not asked when they stand. */
+    function* clipsFor(media: string, moment: string) {
+      for (const e of ofMedium(media)) {
+        const by = (edge: Element['start']) => edge.on === 'moment' && edge.moment === moment
+        if (!by(e.start) && !by(e.end)) yield stands(e, edgeOf)
+      }
+    }
+    const frameOf = (media: string, id: string, us: number | undefined) =>
+      us === undefined ? null : (carriedAt(clipsFor(media, id), id, us, lesson.rate)?.frame ?? null)
+    const chapters = (): number[] => {
+      const inMedia = [...instantsById(lesson.media).values()].filter(({ instant }) => instant.kind === 'chapter')
+      return [
+        ...inMedia.map(({ media, instant }) => frameOf(media, instant.id, instant.fromUs)),
+        ...lesson.moments.filter((m) => m.kind === 'chapter').map((m) => m.frame),
+      ]
+        .filter((f) => f !== null)
+        .sort((a, b) => a - b)
+    }
+    /** A chapter ends where the next one begins, or with the lesson. */
+    const untilNext = (frame: number | null): number | null =>
+      frame === null ? null : (chapters().find((f) => f > frame) ?? lengthBy(edgeOf))
+
+    function momentAt(id: string): MomentTimes | undefined {
+      if (id === 'lesson:start') return { frame: 0, untilFrame: null }
+      if (id === 'lesson:end') return { frame: lengthBy(edgeOf), untilFrame: null }
+      const cut = CUT.exec(id)
+      const clip = cut && own.find((e) => e.id === cut[1])
+      if (clip) {
+        const end = edgeOf(clip, 'end')
+        return cut[2] === 'end' ? { frame: end, untilFrame: null } : { frame: edgeOf(clip, 'start'), untilFrame: end }
+      }
+      const marked = lesson.moments.find((m) => m.id === id)
+      if (marked) return { frame: marked.frame, untilFrame: marked.kind === 'chapter' ? untilNext(marked.frame) : null }
+      const found = instantsById(lesson.media).get(id)
+      if (!found) return undefined
+      const { media, instant } = found
+      const frame = frameOf(media, id, instant.fromUs)
+      return { frame, untilFrame: instant.kind === 'chapter' ? untilNext(frame) : frameOf(media, id, instant.toUs) }
+    }
+    return { settled: false, momentAt, clipsOf: (media) => [...clipsOn(media)] }
+  }
+  return {
+    ground,
+    standing: (edgeOf) => ({ clips: own.map((e) => stands(e, edgeOf)), length: lengthBy(edgeOf) }),
+  }
+}

@@ -1,0 +1,62 @@
+import { Snowflake, Trash2 } from 'lucide-react'
+import { freezeAt, setSpeed } from '@/core/edits'
+import type { Clip } from '@/core/lesson/clips'
+import { isStill, speedOf } from '@/core/lesson/timeMap'
+import { framesPerSecond, type Rate } from '@/core/time'
+import { bench, edit, useShown } from '../bench/store'
+import { runCommand } from '../commands/commands'
+import { Button } from '../kit/button'
+import { NumberField } from '../kit/numberField'
+import { Section } from './Section'
+
+const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\.00$/, '')} frames a second`
+
+/** How a clip plays its medium: how fast, where it stands still, and what can be cut from it. */
+export function ClipSection({ clip }: { clip: Clip }) {
+  const { lesson } = useShown()
+  const medium = lesson.media[clip.media]
+  if (!medium) return null
+  const { name } = clip.element
+  const speed = speedOf(clip.map)
+  const runs = medium.kind !== 'picture' && !isStill(clip.map)
+  return (
+    <Section title="Clip">
+      <p className="text-muted">
+        {medium.name}
+        {medium.kind !== 'sound' && ` · ${medium.width} × ${medium.height}`}
+        {medium.kind === 'take' && medium.rate && ` · ${perSecond(medium.rate)}`}
+      </p>
+      {runs && (
+        <NumberField
+          label="Speed"
+          unit="%"
+          min={10}
+          max={1000}
+          value={speed ? (100 * speed.num) / speed.den : 100}
+          onChange={(v) => edit(`Speed of “${name}”`, setSpeed(clip.id, Math.round(v), 100))}
+        />
+      )}
+      {runs && !speed && <p className="text-muted">Its speed changes; a new one holds for all of it.</p>}
+      {runs && medium.kind === 'take' && (
+        <Button
+          onClick={() => {
+            const second = Math.round(framesPerSecond(lesson.rate))
+            edit(`Freeze “${name}” for a second`, freezeAt(clip.id, bench().playhead, second, true))
+          }}
+        >
+          <Snowflake size={13} />
+          Freeze here for a second
+        </Button>
+      )}
+      <Button onClick={() => runCommand('split')}>Split at the playhead</Button>
+      <Button onClick={() => runCommand('take-clip-close')}>
+        <Trash2 size={13} />
+        Take it out and close the gap
+      </Button>
+      <p className="text-muted">
+        To take a part out: set a passage with [ and ] (or Shift and drag on the time scale), then take it out with or
+        without closing the gap.
+      </p>
+    </Section>
+  )
+}
