@@ -1,3 +1,4 @@
+import { others } from '@/core/testing/lessons'
 import { lookAs } from '@/core/testing/looks'
 import { drawnAt } from '@/core/testing/shown'
 import path from 'node:path'
@@ -231,7 +232,7 @@ test('an outline follows a drawer being pulled open by seven poses, a thinner on
   await hand.key('Control+r')
   await hand.clickAt(at[0]!.x + 10, at[0]!.y + at[0]!.h / 2)
   const { lesson, timed } = await stored(page, id)
-  const [outer, thin] = lesson.elements as [Element, Element]
+  const [outer, thin] = others(lesson) as [Element, Element]
   expect(motionOf(timed, outer).moves).toHaveLength(6)
   const edgesAt = (e: Element, f: number) => {
     const p = placementOf(timed, e, f, IDENTITY)!

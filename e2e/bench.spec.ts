@@ -1,3 +1,4 @@
+import { others } from '@/core/testing/lessons'
 import { lookAs } from '@/core/testing/looks'
 import { kindName } from '@/core/kinds'
 import { expect, test } from '@playwright/test'
@@ -102,7 +103,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   await page.keyboard.press('Control+c')
   await goTo(page, 300)
   await page.keyboard.press('Control+v')
-  await expect.poll(async () => (await lessonOf(id)).elements.length).toBe(13)
+  await expect.poll(async () => others(await lessonOf(id)).length).toBe(13)
   const lesson = await lessonOf(id)
   expect(resolve(lesson).spans.get(lesson.elements.at(-1)!.id)!.from).toBe(300)
   await page.keyboard.press('Control+d')
@@ -113,7 +114,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   await expect(page.locator('[data-element]')).toHaveCount(0)
   await page.keyboard.press('Control+z')
   await saved(page)
-  expect((await lessonOf(id)).elements).toHaveLength(14)
+  expect(others(await lessonOf(id))).toHaveLength(14)
 })
 
 test('values are typed and the sentence of a tie is edited; px and % show the same place', async ({ page }) => {
@@ -207,7 +208,7 @@ test('transport, moments set by hand while it plays, tracks, splits, palette and
   // Through the take and the narration alike.
   await expect(page.locator('[data-clip]')).toHaveCount(4)
   await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('Type a part of its name').fill('track for elements')
+  await page.getByPlaceholder('Type a part of its name').fill('track for pictures')
   await page.keyboard.press('Enter')
   await expect(page.getByTitle('More elements: double-click to rename')).toBeVisible()
   await page.getByTitle('More elements: double-click to rename').dblclick()

@@ -1,3 +1,4 @@
+import { others } from '@/core/testing/lessons'
 import { kindName } from '@/core/kinds'
 import { copyFileSync, truncateSync } from 'node:fs'
 import { request, type IncomingHttpHeaders, type RequestOptions } from 'node:http'
@@ -97,7 +98,7 @@ test(
     const box = (await page.getByTestId('overlay').boundingBox())!
     await page.mouse.click(box.x + box.width / 2, box.y + box.height / 3)
     await saved(page)
-    expect(kindName((await lessonOf(id)).elements[0]!)).toBe('still')
+    expect(kindName(others(await lessonOf(id))[0]!)).toBe('still')
     await page.keyboard.press('a')
     await page.getByLabel('Search the library').fill('Loanbench')
     await expect(

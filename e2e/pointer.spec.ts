@@ -1,3 +1,4 @@
+import { others } from '@/core/testing/lessons'
 import { kindName } from '@/core/kinds'
 import { drawnAt } from '@/core/testing/shown'
 import path from 'node:path'
@@ -40,7 +41,7 @@ test(
     expect(take.pointer!.length).toBeGreaterThan(10)
     // The clicks on Lend out, the member field and its first name are at 1.6, 6.2 and 9 seconds of this piece.
     expect(take.moments.filter((m) => m.kind === 'click').length).toBeGreaterThanOrEqual(2)
-    expect(lesson.elements.map((e) => kindName(e)).sort()).toEqual(['ripple', 'zoom'])
+    expect(others(lesson).map((e) => kindName(e)).sort()).toEqual(['ripple', 'zoom'])
     await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toHaveCount(0)
     await page.getByText('Follow the pointer').first().click()
     await expect(page.getByTestId('framing-chart')).toBeVisible()
@@ -55,7 +56,7 @@ test(
     expect((await lessonOf(id)).elements.find((e) => kindName(e) === 'zoom')!.width).toBeLessThan(700)
     await page.keyboard.press('Control+z')
     await page.keyboard.press('Control+z')
-    await expect.poll(async () => (await lessonOf(id)).elements.length).toBe(0)
+    await expect.poll(async () => others(await lessonOf(id)).length).toBe(0)
     await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toBeVisible()
   },
 )

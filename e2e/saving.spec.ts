@@ -26,12 +26,12 @@ test(
   async ({ page }) => {
     const id = await demoCopy()
     await openBench(page, id)
-    await page.route('**/steps', (route) => route.abort())
+    await page.route('**/steps*', (route) => route.abort())
     await rename(page, 'Kept in the window')
     await expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'waiting')
     page.on('dialog', (d) => void d.accept())
     await page.goto('about:blank')
-    await page.unroute('**/steps')
+    await page.unroute('**/steps*')
     expect((await lessonOf(id)).name).toContain('Lend out')
     await openBench(page, id)
     await saved(page)
@@ -43,7 +43,7 @@ test(
   async ({ page, context }) => {
     const id = await demoCopy()
     await openBench(page, id)
-    await page.route('**/steps', (route) => route.abort())
+    await page.route('**/steps*', (route) => route.abort())
     await page.locator('[data-element=callout-due]').click()
     await page.getByLabel('Name', { exact: true }).fill('Kept callout')
     await page.getByLabel('Name', { exact: true }).press('Enter')
@@ -61,7 +61,7 @@ test(
   async ({ page }) => {
     const id = await demoCopy()
     await openBench(page, id)
-    await page.route('**/steps', (route) =>
+    await page.route('**/steps*', (route) =>
       route.request().postData()!.includes('Refused')
         ? route.fulfill({
             status: 422,
@@ -95,7 +95,7 @@ test('a second window is told of a change, and neither overwrites the other', as
   await expect(other.getByText(/Another window changed this lesson/)).toBeVisible()
   // Both at once: the second one's step meets a newer revision, and is made again on top of it.
   await other.route('**/api/events', (route) => route.abort())
-  await other.route('**/steps', async (route) => {
+  await other.route('**/steps*', async (route) => {
     await new Promise((r) => setTimeout(r, 1500))
     await route.continue()
   })

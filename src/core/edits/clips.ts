@@ -222,6 +222,10 @@ export const freezeAt = define(
   },
 )
 
+/** Whether no clip lies on a track between two frames. */
+export const trackFree = (draft: Lesson, given: Given, track: string, from: number, to: number): boolean =>
+  clipsIn(draft, given, track).every((c) => c.at >= to || clipEnd(c) <= from)
+
 /** The track that a new clip is laid on: the lowest for pictures that has clips, else the lowest; the first for sound. */
 function trackFor(draft: Lesson, kind: Track['kind']): Track | undefined {
   const fit = draft.tracks.filter((t) => t.kind === kind)

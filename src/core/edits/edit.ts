@@ -3,6 +3,7 @@ import type { Lesson } from '../lesson/schema'
 import { remember, resolve, type Timed } from '../timing'
 import { make, type Edit, type Given } from './act'
 import { changesBetween } from './changes'
+import { alongCopies } from './copying'
 import { Unfit } from './unfit'
 
 enablePatches()
@@ -28,13 +29,19 @@ export function idsFrom(seed: string): Given['newId'] {
   return (what) => `${what}-${seed}${++n > 1 ? `-${n}` : ''}`
 }
 
+/** Makes an edit, and what follows from it for copies. */
+function makeWhole(edit: Edit, draft: Lesson, given: Given): void {
+  make(edit, draft, given)
+  alongCopies(draft, given)
+}
+
 /**
  * What an edit would lead to, without what it takes to keep it: for a drag that is under way. Null when it changes
  * nothing, does not fit the lesson, or leads round in a circle.
  */
 export function previewEdit(timed: Timed, edit: Edit): Timed | null {
   try {
-    const changed = produce(timed.lesson, (draft) => make(edit, draft, { timed, newId: idsFrom('preview') }))
+    const changed = produce(timed.lesson, (draft) => makeWhole(edit, draft, { timed, newId: idsFrom('preview') }))
     if (changed === timed.lesson) return null
     const after = resolve(changed)
     return after.findings.some((f) => f.code === 'cycle') ? null : after
@@ -58,7 +65,7 @@ export function applyEdit(
   timed: Timed = resolve(lesson),
 ): { edited: Edited } | Refused {
   try {
-    return applied(lesson, (draft) => make(edit, draft, { timed, newId }))
+    return applied(lesson, (draft) => makeWhole(edit, draft, { timed, newId }))
   } catch (e) {
     if (!(e instanceof Unfit)) throw e
     return { refused: `This cannot be done: ${e.message}.`, unfit: true }

@@ -90,6 +90,9 @@ export const removeElements = define(
           }
         }
       }
+      // What read a gauge that is gone stands as it is by itself.
+      for (const e of draft.elements)
+        for (const [path, { gauge }] of Object.entries(e.reads)) if (ids.includes(gauge)) delete e.reads[path]
       for (const s of draft.staggers) {
         s.elements = s.elements.filter((id) => !ids.includes(id))
         for (const id of ids) delete s.shifts[id]
@@ -151,6 +154,8 @@ export function copies(elements: Element[], timed: Timed, frame: number | null, 
     copy.start = move(copy.start, 'start')
     copy.end = move(copy.end, 'end')
     if (copy.group) copy.group = groups.get(copy.group) ?? copy.group
+    if (copy.follows) copy.follows.first = ids.get(copy.follows.first) ?? copy.follows.first
+    for (const r of Object.values(copy.reads)) r.gauge = ids.get(r.gauge) ?? r.gauge
     if (copy.rides?.on) copy.rides.on = ids.get(copy.rides.on) ?? copy.rides.on
     for (const pose of copy.poses) {
       for (const side of ['start', 'end'] as const) {

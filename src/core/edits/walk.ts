@@ -16,6 +16,12 @@ export function eachNumber(e: Element, change: (value: number, field: NumberFiel
       const now = change(was, f)
       return now === was ? was : fitting(f, now)
     }
+    const read = e.reads[f.path]
+    if (read) {
+      const [from, to] = read.to
+      read.to = [changed(from), changed(to)]
+      for (const s of read.steps) if (typeof s.value === 'number') s.value = changed(s.value)
+    }
     const own = valueAt(e, f.path)
     if (typeof own === 'number') setAt(e, f.path, changed(own))
     for (const { values } of e.poses) {

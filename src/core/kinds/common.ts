@@ -53,7 +53,9 @@ const fieldsOfKind = memoByText((name): readonly Field[] => {
   const common = (kind.withFrame ? WITH_FRAME : COMMON).map((f) =>
     kind.onlyFramed && !FRAMED.has(f.path) ? { ...f, keyed: false as const } : f,
   )
-  return [...common, ...kind.fields.map((f) => ({ ...f, path: `look.${f.path}` }))]
+  const all: Field[] = [...common, ...kind.fields.map((f) => ({ ...f, path: `look.${f.path}` }))]
+  const { onlyKeyed } = kind
+  return onlyKeyed ? all.map((f) => (onlyKeyed.includes(f.path) ? f : { ...f, keyed: false as const })) : all
 })
 /**
  * All the fields of an element’s kind by their paths in the element: what every element has, then what its look has.

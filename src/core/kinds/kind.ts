@@ -56,6 +56,7 @@ export type IconName =
   | 'circle-dot'
   | 'eye-off'
   | 'film'
+  | 'gauge'
   | 'highlighter'
   | 'image'
   | 'lightbulb'
@@ -68,6 +69,7 @@ export type IconName =
   | 'scan-search'
   | 'shapes'
   | 'group'
+  | 'hash'
   | 'type'
   | 'volume'
 
@@ -106,6 +108,12 @@ export interface Kind<K extends ElementKind> {
   line?: true
   /** It shows nothing itself, and is seen on the picture only while someone works on it. */
   unseen?: true
+  /** The value of its look that reads a gauge when nothing else is said. */
+  reading?: string
+  /** Nothing else of it can be keyed. */
+  onlyKeyed?: readonly string[]
+  /** Its value at a frame, for those that read it; of an element as its keyframes have it. */
+  gauge?(e: ElementOf<K>, frame: number, span: Span, timed: Timed): number
   /** It is a pointer: a framing can follow it, and it presses where it stops. */
   leads?: true
   /** It is so thin that a press beside it is meant for it. */

@@ -181,6 +181,7 @@ test('what lies over the whole picture and what stands for many have no place of
     'dim',
     'backdrop',
     'letterbox',
+    'gauge',
     'footage',
     'sound',
   ])

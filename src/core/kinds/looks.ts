@@ -14,6 +14,8 @@ import { DimLook } from './dim/look'
 import { BackdropLook } from './backdrop/look'
 import { LetterboxLook } from './letterbox/look'
 import { GroupLook } from './group/look'
+import { CounterLook } from './counter/look'
+import { GaugeLook } from './gauge/look'
 import { FootageLook } from './footage/look'
 import { SoundLook } from './sound/look'
 import { BadgeLook } from './badge/look'
@@ -36,6 +38,8 @@ export const Look = z.discriminatedUnion('kind', [
   BackdropLook,
   LetterboxLook,
   GroupLook,
+  CounterLook,
+  GaugeLook,
   FootageLook,
   SoundLook,
   PointerLook,

@@ -53,6 +53,8 @@ export function newElement(
     poses: [],
     loop: null,
     rides: null,
+    follows: null,
+    reads: {},
     motionBlur: true,
     locked: false,
     hidden: false,

@@ -16,6 +16,8 @@ import { dim } from './dim'
 import { backdrop } from './backdrop'
 import { letterbox } from './letterbox'
 import { group } from './group'
+import { counter } from './counter'
+import { gauge } from './gauge'
 import { footage } from './footage'
 import { sound } from './sound'
 import { badge } from './badge'
@@ -39,6 +41,8 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   group,
   pointer,
   badge,
+  counter,
+  gauge,
   footage,
   sound,
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Rate } from '../time'
+import { Reading } from './reading'
 import { Look } from '../kinds/looks'
 import { Colour } from '../values'
 import { LIMITS } from './limits'
@@ -186,6 +187,15 @@ const matrix = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number
 export const Rides = z.strictObject({ on: id.nullable(), by: matrix, fades: z.boolean().default(false) })
 export type Rides = z.infer<typeof Rides>
 
+export const COPIED_PARTS = ['motion', 'look', 'timing'] as const
+/** A copy takes over what is changed of its first one, by part; but for what it has as values of its own. */
+export const Follows = z.strictObject({
+  first: id,
+  parts: z.array(z.enum(COPIED_PARTS)).min(1).max(3),
+  own: z.array(z.string().max(60)).max(100).default([]),
+})
+export type Follows = z.infer<typeof Follows>
+
 export const Element = z.strictObject({
   id,
   name: z.string().max(120),
@@ -234,6 +244,9 @@ export const Element = z.strictObject({
   poses: z.array(Pose).max(1000).default([]),
   loop: Loop.nullable().default(null),
   rides: Rides.nullable().default(null),
+  follows: Follows.nullable().default(null),
+  /** Values that come of a gauge, by their paths. */
+  reads: z.record(z.string().max(60), Reading).default({}),
   /** Whether it blurs as it moves, when the lesson does. */
   motionBlur: z.boolean().default(true),
   locked: z.boolean().default(false),

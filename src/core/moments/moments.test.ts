@@ -1,4 +1,4 @@
-import { clip, element, lasting, lessonWithTake, on, takeMedium, clipsOf, besides, laid } from '../testing/lessons'
+import { clip, element, lasting, lessonWithTake, on, takeMedium, besides, laid } from '../testing/lessons'
 import { resolve } from '../timing'
 import { readTrace, writeTrace, type TraceEvent } from '../trace'
 import { catalogue } from './catalogue'

@@ -1,4 +1,5 @@
 export * from './passing'
 export * from './properties'
 export * from './moves'
+export { gaugeAt, isGauge } from './gauges'
 export * from './warnings'

@@ -4,6 +4,7 @@ import { movesOf, type Move, type Timed } from '../timing'
 import { ease } from '../values'
 import { mixValues, type KeyValue } from '../values'
 import { alongPath, type Handles } from '../values'
+import { readingsAt } from './gauges'
 import { propertyOf, propertyValue, withValues } from './properties'
 
 /** One property’s way from one keyframe to the next. */
@@ -99,10 +100,22 @@ export function looped(
 }
 
 /**
- * The element as its keyframes and its loop have it at a frame (fractions allowed). The same object when nothing is
- * keyed. Null while a blink hides it.
+ * The element as its keyframes, its loop and its gauges have it at a frame (fractions allowed). The same object when
+ * nothing is keyed or read. Null while a blink hides it.
  */
 export function posedAt(timed: Timed, e: Element, frame: number): Element | null {
+  const posed = keyedAt(timed, e, frame)
+  if (!posed || !reads(posed)) return posed
+  const values = readingsAt(timed, e, frame, (gauge, at) => keyedAt(timed, gauge, at))
+  return values.length > 0 ? withValues(posed, values) : posed
+}
+/** Whether any value of an element comes of a gauge. */
+function reads(e: Element): boolean {
+  for (const _ in e.reads) return true
+  return false
+}
+/** As its keyframes and its loop have it. */
+function keyedAt(timed: Timed, e: Element, frame: number): Element | null {
   if (e.poses.length === 0 && !e.loop) return e
   const motion = motionOf(timed, e)
   const now = looped(e, motion, timed.spans.get(e.id)!, frame)

@@ -1,4 +1,4 @@
-import { clip, element, lasting, lessonWithTake, loose, clipsOf, besides } from '../testing/lessons'
+import { clip, element, lasting, lessonWithTake, loose, besides } from '../testing/lessons'
 import { checkLesson } from './check'
 import { emptyLesson } from '../lesson/make'
 import type { Pose } from '../lesson/schema'

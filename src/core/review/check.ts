@@ -1,7 +1,7 @@
-import { mediumOf, kindName, kindOf } from '../kinds'
+import { mediumOf, fieldsOf, kindName, kindOf } from '../kinds'
 import type { ZodError } from 'zod'
 import { fits, isNumber } from '../values'
-import { propertiesOf, type Property } from '../motion'
+import { isGauge, propertiesOf, type Property } from '../motion'
 import { type KeyValue } from '../values'
 import { resolve } from '../timing'
 import { UNITS } from '../values'
@@ -106,6 +106,15 @@ function referenceFaults(lesson: Lesson): Fault[] {
   })
   lesson.elements.forEach((e, i) => {
     if (e.rides?.on && !elements.has(e.rides.on)) say(`elements[${i}].rides.on`, `there is no element “${e.rides.on}”`)
+    if (e.follows && !elements.has(e.follows.first))
+      say(`elements[${i}].follows.first`, `there is no element “${e.follows.first}”`)
+    for (const [path, { gauge }] of Object.entries(e.reads)) {
+      const at = `elements[${i}].reads.${path}`
+      const read = lesson.elements.find((x) => x.id === gauge)
+      if (!read || !isGauge(read)) say(at, `there is no gauge “${gauge}”`)
+      if (!fieldsOf(e).some((f) => f.path === path))
+        say(at, `an element of the kind “${kindName(e)}” has no value “${path}”`)
+    }
     const properties = new Map(propertiesOf(e).map((p) => [p.path, p]))
     const ids = new Set<string>()
     e.poses.forEach((p, n) => {

@@ -26,3 +26,55 @@ export function freeAfter(spans: readonly { from: number; to: number }[], lane: 
   }
   return free
 }
+
+/** Bars of a track in lanes; those in a group stand right below it, one step further in. */
+export interface Rows<E> {
+  elements: E[]
+  lane: number[]
+  /** How many groups each is in. */
+  depth: number[]
+  count: number
+  /** Each group with the lanes of its members, [from, to). */
+  blocks: { group: E; from: number; to: number; depth: number }[]
+}
+/**
+ * Lays the bars of a track into lanes.
+ *
+ * @param holder  the id of the group that an element is in; undefined when it is in none
+ * @param holds   whether an element is a group, which gets a lane of its own with its members below
+ */
+export function rowsWithGroups<E extends { id: string }>(
+  elements: readonly E[],
+  spanOf: (e: E) => { from: number; to: number },
+  holder: (e: E) => string | undefined,
+  holds: (e: E) => boolean,
+): Rows<E> {
+  const out: Rows<E> = { elements: [], lane: [], depth: [], count: 0, blocks: [] }
+  const put = (e: E, lane: number, depth: number) => {
+    out.elements.push(e)
+    out.lane.push(lane)
+    out.depth.push(depth)
+  }
+  const here = new Set(elements.map((e) => e.id))
+  const within = (group: string | undefined, depth: number): void => {
+    const own = elements.filter((e) => {
+      const by = holder(e)
+      return (by !== undefined && here.has(by) ? by : undefined) === group
+    })
+    const single = own.filter((e) => !holds(e))
+    if (single.length > 0) {
+      const packed = lanes(single.map(spanOf))
+      single.forEach((e, i) => put(e, out.count + packed.lane[i]!, depth))
+      out.count += packed.count
+    }
+    for (const e of own.filter(holds)) {
+      const from = out.count
+      put(e, out.count++, depth)
+      within(e.id, depth + 1)
+      out.blocks.push({ group: e, from, to: out.count, depth })
+    }
+  }
+  within(undefined, 0)
+  out.count = Math.max(1, out.count)
+  return out
+}

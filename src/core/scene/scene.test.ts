@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { framingAt, zoomRect } from '../framing'
-import { clip, element, lasting, lessonWithTake, loose, takeMedium, clipsOf, besides } from '../testing/lessons'
+import { clip, element, lasting, lessonWithTake, loose, takeMedium, besides } from '../testing/lessons'
 import type { Element, Lesson } from '../lesson/schema'
 import { presence } from '../motion'
 import { ease, cubicBezier } from '../values'

@@ -1,3 +1,4 @@
+export { figuresPath, figuresWidth } from './figures'
 export * from './face'
 export * from './layout'
 export * from './outline'

@@ -6,6 +6,7 @@
  * - `px`              a length in pixels of the frame that has no direction: a width, a thickness, the size of letters
  * - `frames`          a length in frames of the lesson
  * - `share`           0 to 1, shown in %; `percent` is 0 to 100 as it stands
+ * - `number`          a number that means what it is read for
  * - `level`           of sound, in dB of full scale
  * - `factor`          times its own size; `ratio` one length by another
  */
@@ -19,6 +20,7 @@ export const UNITS = {
   percent: { suffix: '%', whole: false },
   factor: { suffix: '×', whole: false },
   ratio: { suffix: ': 1', whole: false },
+  number: { suffix: '', whole: false },
   level: { suffix: 'dB', whole: false },
   count: { suffix: '', whole: true },
 } as const

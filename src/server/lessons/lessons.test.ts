@@ -15,7 +15,7 @@ import {
   setLesson,
   type Edit,
 } from '@/core/edits'
-import { lessonWithTake, clipsOf } from '@/core/testing/lessons'
+import { lessonWithTake } from '@/core/testing/lessons'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
 import { closeDatabase, database } from '../db/client'

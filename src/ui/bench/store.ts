@@ -24,6 +24,8 @@ export interface Adding {
   media?: string
   repoint?: string
   ride?: string[]
+  /** What is to be seen only within the rectangle that is drawn. */
+  window?: string[]
 }
 export interface Panes {
   order: boolean

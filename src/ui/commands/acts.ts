@@ -14,6 +14,7 @@ import {
   spanOfBelow,
   splitTracks,
   takeOut,
+  withMembers,
 } from '@/core/edits'
 import { kindNamed, type ElementKind } from '@/core/kinds'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
@@ -124,7 +125,7 @@ export function remove(): void {
       elements.length === 1
         ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”`
         : `Delete ${elements.length} elements`,
-      removeElements(elements, bench().playhead),
+      removeElements(withMembers(timed.lesson, elements), bench().playhead),
     )
   else if (moment && timed.moments.get(moment)?.byHand)
     edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))

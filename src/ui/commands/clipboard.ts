@@ -1,12 +1,32 @@
 import { toast } from 'sonner'
-import { addElements, copiedFrom, copies, moveWhole, pasted, readCopied, inOne, type Copied } from '@/core/edits'
+import {
+  addElements,
+  copiedFrom,
+  copies,
+  followCopy,
+  moveWhole,
+  pasted,
+  readCopied,
+  inOne,
+  withMembers,
+  type Copied,
+} from '@/core/edits'
+import type { Element } from '@/core/lesson/schema'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
 
 const CLIP = 'vivid-vane-elements:'
 let copied: Copied | null = null
 let copiedTimed = bench().timed
+/** Each copy follows the one that it was made of; copies of a copy follow its first one. */
+const follow = (list: readonly Element[], fresh: readonly Element[]) =>
+  fresh.map((e, i) => followCopy([e.id], list[i]!.follows?.first ?? list[i]!.id, ['motion', 'look', 'timing']))
+/** What is selected, groups with all that they carry. */
+const chosenWithMembers = () => {
+  const ids = withMembers(bench().lesson, bench().elements)
+  return bench().lesson.elements.filter((e) => ids.includes(e.id))
+}
 export function copy(): void {
-  const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
+  const list = chosenWithMembers()
   if (!list.length) return
   copied = copiedFrom(bench().timed, list)
   copiedTimed = bench().timed
@@ -27,8 +47,8 @@ export async function paste(): Promise<void> {
   if (edit(fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`, addElements(fresh)))
     select(fresh.map((e) => e.id))
 }
-export function duplicate(): void {
-  const list = bench().lesson.elements.filter((e) => bench().elements.includes(e.id))
+export function duplicate(following = false): void {
+  const list = chosenWithMembers()
   const fresh = copies(list, bench().timed, null, () => freshId('copy'))
   const ids = fresh.map((e) => e.id)
   // Beside the first ones, with their whole paths; those that ride on a copy go along by themselves.
@@ -36,7 +56,7 @@ export function duplicate(): void {
   if (
     edit(
       fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`,
-      inOne([addElements(fresh), moveWhole(loose, 24, 24)]),
+      inOne([addElements(fresh), moveWhole(loose, 24, 24), ...(following ? follow(list, fresh) : [])]),
     )
   ) {
     select(ids)

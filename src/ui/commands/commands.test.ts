@@ -1,4 +1,4 @@
-import { lessonWithTake, element, loose, besides } from '@/core/testing/lessons'
+import { lessonWithTake, element, loose, besides, others } from '@/core/testing/lessons'
 import { after, long, pose } from '@/core/testing/made'
 import { motionOf } from '@/core/motion'
 import { resolve } from '@/core/timing'
@@ -14,7 +14,7 @@ test('every command has an id and a title of its own', () => {
 })
 test('a command is found by words of its title, and by nothing that is not in it', () => {
   expect(findCommands(COMMANDS, 'correct').map((c) => c.id)).toEqual(['correct-pointer'])
-  expect(findCommands(COMMANDS, 'elements track for').map((c) => c.id)).toEqual(['add-track'])
+  expect(findCommands(COMMANDS, 'pictures track for').map((c) => c.id)).toEqual(['add-track'])
   expect(findCommands(COMMANDS, 'split')[0]!.id).toMatch(/^split/)
   expect(findCommands(COMMANDS, 'qzx')).toEqual([])
   expect(findCommands(COMMANDS, '')).toEqual([...COMMANDS])
@@ -105,14 +105,14 @@ describe('acts', () => {
     open()
     setBench({ keys: [{ element: 'box', pose: 'a', path: null }] })
     runCommand('delete')
-    expect([bench().lesson.elements.length, box().poses.length]).toEqual([2, 0])
+    expect([others(bench().lesson).length, box().poses.length]).toEqual([2, 0])
     runCommand('delete')
-    expect(bench().lesson.elements.map((e) => e.id)).toEqual(['arrow'])
+    expect(others(bench().lesson).map((e) => e.id)).toEqual(['arrow'])
   })
   test('split, both parts are there and the later one is chosen', () => {
     open()
     runCommand('split-element')
-    expect(bench().lesson.elements).toHaveLength(3)
+    expect(others(bench().lesson)).toHaveLength(3)
     expect(bench().timed.spans.get(bench().elements[0]!)!.from).toBe(150)
   })
   test('a duplicate stands beside with its whole path, ready to be dragged whole', () => {

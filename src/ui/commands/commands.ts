@@ -19,7 +19,7 @@ import {
 import { copy, paste, duplicate } from './clipboard'
 import { toast } from 'sonner'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
-import { ADDABLE_KINDS, isRule, kindNamed, type ElementKind } from '@/core/kinds'
+import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, type ElementKind } from '@/core/kinds'
 import { bench, chosenClips, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
 import { has, type Command } from './command'
 import { playJust } from './playJust'
@@ -193,7 +193,7 @@ export const COMMANDS: Command[] = [
     title: 'Select all elements',
     group: 'Edit',
     keys: 'Ctrl+a',
-    run: () => select(bench().lesson.elements.map((e) => e.id)),
+    run: () => select(bench().lesson.elements.filter((e) => !isGround(e) && kindOf(e).plays !== 'sound').map((e) => e.id)),
   },
   {
     id: 'nothing',

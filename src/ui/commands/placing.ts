@@ -1,9 +1,16 @@
 import { toast } from 'sonner'
 import {
   align,
+  cutLoose,
+  dissolveGroup,
   distribute,
   equalSizes,
   flip,
+  followCopy,
+  inOne,
+  makeGroup,
+  membersOf,
+  scrollOn,
   setElements,
   setGroup,
   splitElements,
@@ -12,8 +19,10 @@ import {
   type Standing,
 } from '@/core/edits'
 import { caught } from '@/core/moments'
-import { editPosed, stanceNow } from '../bench/inPose'
+import { holds } from '@/core/scene'
+import { actHere, editPosed, stanceNow } from '../bench/inPose'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
+import { duplicate } from './clipboard'
 import { has, named, several, type Command } from './command'
 
 const standingNow = (): Standing => ({ frame: bench().playhead, stance: stanceNow() })
@@ -67,6 +76,12 @@ function splitHere(): void {
   else toast('There is nothing to split here: put the playhead inside an element.')
 }
 
+/** Whether what is selected is seen through a window. */
+const inWindow = () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.rides?.on)
+const scroll = (share: number, words: string): void => {
+  edit(`Scroll ${named()} ${words}`, inOne(bench().elements.map((id) => scrollOn(id, share, actHere()))))
+}
+
 export const PLACING: Command[] = [
   ...ALIGNS.map(([edge, words]): Command => ({
     id: `align-${edge}`,
@@ -105,15 +120,84 @@ export const PLACING: Command[] = [
     group: 'Place',
     keys: 'Ctrl+g',
     can: several,
-    run: () => void edit(`Group ${named()}`, setGroup(bench().elements, freshId('group'))),
+    run: () => {
+      const id = freshId('group')
+      if (edit(`Group ${named()}`, makeGroup(bench().elements, id, bench().playhead))) select([id], true)
+    },
   },
   {
     id: 'ungroup',
     title: 'Ungroup',
     group: 'Place',
     keys: 'Ctrl+Shift+G',
+    can: () => all((e) => holds(e)),
+    run: () => {
+      const members = bench()
+        .elements.flatMap((id) => membersOf(bench().lesson, id))
+        .map((e) => e.id)
+      if (edit('Ungroup', inOne(bench().elements.map((id) => dissolveGroup(id, bench().playhead))))) select(members)
+    },
+  },
+  {
+    id: 'duplicate-following',
+    title: 'Duplicate as copies that follow it',
+    group: 'Edit',
+    can: has,
+    run: () => duplicate(true),
+  },
+  {
+    id: 'follow-first',
+    title: 'Let the others be copies of the first chosen',
+    group: 'Edit',
+    can: several,
+    run: () => {
+      const [first, ...rest] = bench().elements
+      edit(`${rest.length} follow the first`, followCopy(rest, first!, ['motion', 'look', 'timing']))
+    },
+  },
+  {
+    id: 'cut-loose',
+    title: 'Cut loose from what it is a copy of',
+    group: 'Edit',
+    can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.follows),
+    run: () => void edit(`Cut ${named()} loose`, cutLoose(bench().elements)),
+  },
+  {
+    id: 'together',
+    title: 'Take them together: select, cut and move them as one',
+    group: 'Place',
+    can: several,
+    run: () => void edit(`Take ${named()} together`, setGroup(bench().elements, freshId('together'))),
+  },
+  {
+    id: 'part',
+    title: 'Part what is taken together',
+    group: 'Place',
     can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.group),
-    run: () => void edit('Ungroup', setGroup(bench().elements, null)),
+    run: () => void edit('Part what was taken together', setGroup(bench().elements, null)),
+  },
+  {
+    id: 'window',
+    title: 'Show it within a window: draw the rectangle',
+    group: 'Place',
+    can: has,
+    run: () => setBench({ speed: 0, adding: { kind: 'group', moment: null, window: bench().elements } }),
+  },
+  {
+    id: 'scroll-on',
+    title: 'Scroll it on by a screenful',
+    group: 'Place',
+    keys: 'Shift+PageDown',
+    can: inWindow,
+    run: () => scroll(1, 'on'),
+  },
+  {
+    id: 'scroll-back',
+    title: 'Scroll it back by a screenful',
+    group: 'Place',
+    keys: 'Shift+PageUp',
+    can: inWindow,
+    run: () => scroll(-1, 'back'),
   },
   {
     id: 'lock',

@@ -10,8 +10,10 @@ import {
   keyFrames,
   moveFromNow,
   pasteKeys,
+  readTogether,
   removeKeys,
   removeMotion,
+  restHere,
   retime,
   returnToBefore,
   reverseKeys,
@@ -26,7 +28,7 @@ import {
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
-import { bench, edit, goTo, setBench } from '../bench/store'
+import { bench, edit, freshId, goTo, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
 
 const chosen = () => bench().timed.lesson.elements.filter((e) => bench().elements.includes(e.id))
@@ -297,6 +299,21 @@ export const POSING: Command[] = [
     group: 'Poses',
     can: several,
     run: () => void edit('Land together', together(bench().elements, 'land', bench().playhead)),
+  },
+  {
+    id: 'rest-here',
+    title: 'Rest here for a second, then go on',
+    group: 'Poses',
+    keys: 'Shift+W',
+    can: has,
+    run: () => void edit(`Let ${named()} rest`, restHere(bench().elements, actHere(), seconds(1))),
+  },
+  {
+    id: 'read-gauge',
+    title: 'Let them read one gauge',
+    group: 'Poses',
+    can: has,
+    run: () => void edit(`Let ${named()} read one gauge`, readTogether(bench().elements, freshId('gauge'))),
   },
   {
     id: 'ride',

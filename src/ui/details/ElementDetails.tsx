@@ -14,7 +14,7 @@ import {
 import { applies, valueAt, type Field } from '@/core/values'
 import { aimOf, canAim, isGround, isRule, isView, kindOf, mediumOf, kindName } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
-import { propertyOf } from '@/core/motion'
+import { isGauge, propertyOf } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
 import { FONTS } from '@/core/text'
 import { framesPerSecond, lengthText } from '@/core/time'
@@ -32,11 +32,13 @@ import { ClipSection } from './ClipSection'
 import { Edited } from './Edited'
 import { FramingSection, WithPointerSection } from './FramingSection'
 import { PinSection } from './PinSection'
+import { GaugeSection } from './GaugeSection'
 import { JoinSection } from './JoinSection'
 import { KeyMark } from './KeyMark'
 import { PlaceSection } from './PlaceSection'
 import { PoseSection } from './PoseSection'
 import { Section } from './Section'
+import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
 
 const HOWS = [
@@ -73,7 +75,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const clip = timed.clips.find((c) => c.id === e.id)
   const heard = kind.plays === 'sound'
   /** What stands somewhere on the picture by itself. */
-  const stands = !ripples && !heard && !isGround(e)
+  const stands = !ripples && !heard && !isGround(e) && !isGauge(e)
   const medium = timed.lesson.media[mediumOf(e) ?? '']
   const fields = kind.fields.filter((f) => f.inPanel !== false && applies(f, e.look))
   return (
@@ -106,6 +108,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
         )}
       </Section>
       {clip && <ClipSection clip={clip} />}
+      {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}
       {!ripples && <PoseSection element={own} />}
       {!view && !kind.unseen && !ripples && (
         <Section title="Arrival and departure" folds="open">
@@ -197,6 +200,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
             ))}
         </Section>
       )}
+      {!view && !ripples && !isGauge(e) && <GaugeSection element={e} />}
       {view && <FramingSection element={own} />}
       {stands && <PlaceSection element={e} />}
       {stands && !view && <WithPointerSection element={own} />}

@@ -20,6 +20,7 @@ import {
   turnAndScale,
 } from '@/core/edits'
 import type { Stagger } from '@/core/lesson/schema'
+import { kindOf } from '@/core/kinds'
 import { motionOf } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/inPose'
 import { edit, freshId, useShown } from '../bench/store'
@@ -30,6 +31,7 @@ import { Choice } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { EasingEditor } from './EasingEditor'
 import { Actions } from './ElementDetails'
+import { BesideSection } from './BesideSection'
 import { Section } from './Section'
 
 const ALIGN = [
@@ -51,12 +53,14 @@ export function Several({ ids }: { ids: string[] }) {
     motionOf(timed, e).moves.map((m) => ({ element: e.id, pose: m.pose.id, easing: m.pose.easing })),
   )
   if (!first) return null
+  const shown = all.filter((e) => kindOf(e).plays === 'footage' || kindOf(e).pulls === 'shape')
   return (
     <>
       <Section title={`${ids.length} elements`}>
         <p className="text-muted">
           Drag them together on the picture or the timeline. The first chosen leads: “{first.name}”.
         </p>
+        <Button onClick={() => runCommand('read-gauge')}>Let them read one gauge</Button>
         <NumberField
           label="opacity of all"
           unit="%"
@@ -88,6 +92,7 @@ export function Several({ ids }: { ids: string[] }) {
         />
         <Actions />
       </Section>
+      {shown.length === all.length && shown.length > 1 && <BesideSection elements={shown} />}
       <Section title="Line up and spread" folds="open">
         <Choice
           label="Against"

@@ -1,5 +1,5 @@
 import { ROUTES, type LibraryFile } from '@/contract/routes'
-import { Film, Image, Music, Plus, RotateCcw, Upload, X } from 'lucide-react'
+import { Film, Image, Layers, Music, Plus, RotateCcw, Upload, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import type { Medium } from '@/core/lesson/schema'
 import { setBench, useBench } from '../bench/store'
@@ -16,6 +16,7 @@ import {
   comingFiles,
   forgetSending,
   layFile,
+  layFileOver,
   retrySending,
   useSending,
   type Coming,
@@ -147,6 +148,10 @@ export function Files() {
                   {here && f.kind !== 'picture' ? 'Lay again' : 'Lay on the timeline'}
                 </Button>
               )}
+              <Button onClick={() => void layFileOver(f.sha256, f.medium)}>
+                <Layers size={13} />
+                Lay over, from here
+              </Button>
             </li>
           )
         })}

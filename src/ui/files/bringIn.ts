@@ -2,11 +2,11 @@ import { ROUTES } from '@/contract/routes'
 import * as tus from 'tus-js-client'
 import { create } from 'zustand'
 import { toast } from 'sonner'
-import { bringIn as bringInto, mediumIdOf } from '@/core/edits'
+import { addMedium, bringIn as bringInto, inOne, layOver, mediumIdOf } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import type { Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
-import { bench, chosenClips, edit, freshId } from '../bench/store'
+import { bench, chosenClips, edit, freshId, select, setBench } from '../bench/store'
 import { ask } from '../kit/api'
 import { hearJob, loadJobs, watchJob } from '../kit/jobs'
 
@@ -33,7 +33,7 @@ const RETRIES_MS = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000]
  * and is seen to on the server.
  */
 export function bringIn(files: File[]): void {
-  const { id, lesson } = bench()
+  const { id } = bench()
   const selected = chosenClips().map((c) => c.media)
   const about = {
     lesson: id,
@@ -198,4 +198,17 @@ export async function layFile(sha256: string, known?: Medium, layPicture = false
         ? `“${medium.name}” sets the lesson’s size (${width} × ${height}) and frame rate.`
         : `“${medium.name}” lies on the timeline.`,
   )
+}
+
+/** Puts a file of the library into the lesson and lays it over all that is shown, from the playhead on. */
+export async function layFileOver(sha256: string, medium: Medium): Promise<void> {
+  const { lesson, playhead } = bench()
+  const id = mediumIdOf(lesson, sha256)
+  const clip = freshId('clip')
+  const there = lesson.media[id] !== undefined
+  const lay = layOver(id, clip, playhead)
+  const whole = there ? lay : inOne([addMedium(id, structuredClone(medium)), lay])
+  if (!edit(`Lay “${medium.name}” over the picture`, whole)) return
+  setBench({ panel: 'none' })
+  select([clip])
 }

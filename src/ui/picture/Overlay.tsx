@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react'
-import { addElement, attach, elementAt, repoint, type Edit } from '@/core/edits'
+import { addElement, attach, elementAt, repoint, windowOver, type Edit } from '@/core/edits'
 import { hasPlace, heldBy, isRule, isView, kindNamed, kindOf } from '@/core/kinds'
 import { boundsOf, apply, corners, inverse, isFlat, meets, union, type Point, type Rect } from '@/core/geometry'
 import {
@@ -7,12 +7,14 @@ import {
   frameBoxOf,
   framingOf,
   hitAt,
+  holders,
   snapLines,
   snapRect,
   spaceOf,
   type SnapLine,
   type Snapped,
 } from '@/core/scene'
+import type { Element } from '@/core/lesson/schema'
 import { actHere, moving, poseFor, standing } from '../bench/inPose'
 import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { onEscape } from '../kit/escape'
@@ -76,6 +78,11 @@ export function Overlay({ scale }: { scale: number }) {
   const place = (p: Point, rect: Rect | null) => {
     const { adding: wanted, timed: now, playhead: frame } = bench()
     if (!wanted) return
+    if (wanted.window) {
+      setBench({ adding: null })
+      if (rect) putWindow(wanted.window, rect)
+      return
+    }
     const { view, fresh } = kindNamed(wanted.kind)
     const take = !view && fresh(now.lesson).space === 'framed'
     const at = take ? onTake(p) : p
@@ -121,6 +128,13 @@ export function Overlay({ scale }: { scale: number }) {
     return false
   }
 
+  /** The outermost group that an element is in, as far as none of it is selected yet; else the element. */
+  const outermost = (e: Element): Element => {
+    const group = holders(timed.lesson).get(e.id)
+    const on = group === undefined ? undefined : timed.lesson.elements.find((x) => x.id === group)
+    if (!on || bench().elements.includes(e.id)) return e
+    return outermost(on)
+  }
   const down = (e: React.PointerEvent) => {
     if (e.button !== 0) return
     const p = pointOf(e)
@@ -144,7 +158,8 @@ export function Overlay({ scale }: { scale: number }) {
         },
         p,
       )
-    const hit = zoomRectHit ? single : (selectedAt(p) ?? hitAt(timed, bench().playhead, p, isFramed()))
+    const found = zoomRectHit ? single : (selectedAt(p) ?? hitAt(timed, bench().playhead, p, isFramed()))
+    const hit = found && !e.altKey ? outermost(found) : found
     if (!hit) {
       marquee(p, e)
       return
@@ -157,6 +172,11 @@ export function Overlay({ scale }: { scale: number }) {
     if (!already || e.altKey) select([hit.id], e.altKey)
     // Let go without a drag: of several that were chosen, this one is meant.
     else if (bench().elements.length > 1) tapped.current = () => select([hit.id])
+    // Pressed again, what is meant is that in the group which lies there.
+    else {
+      const inner = hitAt(timed, bench().playhead, p, isFramed(), [hit.id])
+      if (inner && holders(timed.lesson).get(inner.id) === hit.id) tapped.current = () => select([inner.id], true)
+    }
     const ids = bench().elements.filter((id) => !timed.lesson.elements.find((x) => x.id === id)?.locked)
     const m = spaceOf(timed, hit, bench().playhead, isFramed())
     const back = isFlat(m) ? m : inverse(m)
@@ -445,9 +465,17 @@ export function Overlay({ scale }: { scale: number }) {
   )
 }
 
+/** Shows elements only within a rectangle of the picture, and selects the first of them, to be scrolled. */
+function putWindow(ids: string[], rect: Rect): void {
+  const names = bench().lesson.elements.filter((e) => ids.includes(e.id))
+  const tall = names.length === 1
+  if (edit(`Show “${names[0]?.name}” within a window`, windowOver(ids, rect, freshId('group'), bench().playhead, tall)))
+    select(ids)
+}
 function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']>): string {
   if (adding.repoint) return 'Point at the next thing'
   if (adding.ride) return 'Point at what it is to ride on'
+  if (adding.window) return 'Draw the window that it is to be seen through'
   if (kindNamed(adding.kind).view) return 'Draw the rectangle to show'
   return (
     `Point at the spot for the ` +

@@ -1,7 +1,7 @@
 import { kindName, kindOf } from '@/core/kinds'
 import { EyeOff, Lock } from 'lucide-react'
 import { memo } from 'react'
-import { edgeAt, pushing, setEdge, setElements, shiftElements, type Edit } from '@/core/edits'
+import { edgeAt, pushing, setEdge, setElements, shiftElements, withMembers, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { bornOf, caught, type Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
@@ -40,9 +40,11 @@ interface Props {
   top: number
   /** The frame up to which its lane is free behind it. */
   free: number
+  /** How many groups it is in. */
+  depth: number
   onCatch: (c: Catch | null) => void
 }
-function Bar({ element: e, span, top, free, onCatch }: Props) {
+function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
   const { pxPerFrame, left } = useView()
   const selected = useBench((b) => b.elements.includes(e.id))
   const { begin, hand } = useTimeDrag()
@@ -78,7 +80,7 @@ function Bar({ element: e, span, top, free, onCatch }: Props) {
         caught: fits ? hit : null,
       }
     }
-    const ids = elements.includes(e.id) ? elements : [e.id]
+    const ids = withMembers(timed.lesson, elements.includes(e.id) ? elements : [e.id])
     const start = near(own.from + by)
     if (start)
       return {
@@ -120,6 +122,8 @@ function Bar({ element: e, span, top, free, onCatch }: Props) {
   }
   const handlers = (part: Part) => ({ onPointerDown: grasp(part), ...hand })
   const width = Math.max(5, (span.to - span.from) * pxPerFrame)
+  /** What is in a group is drawn a little smaller than the group itself. */
+  const inset = depth > 0 ? 2 : 0
   const pass = (frames: number) => Math.min(width / 2, frames * pxPerFrame)
   const firstMove = e.poses.length > 0 ? motionOf(bench().timed, e).moves[0] : undefined
   /** The name keeps off the curve of the first move: it stands before it where there is room, else beside the bar. */
@@ -157,7 +161,7 @@ function Bar({ element: e, span, top, free, onCatch }: Props) {
         data-element={e.id}
         title={`${e.name}\nstarts ${tieSentence(bench().timed, e.start)}\nends ${tieSentence(bench().timed, e.end)}`}
         className="absolute z-[6] cursor-grab text-[12px]"
-        style={{ left: span.from * pxPerFrame, width, top, height: LANE_PX - 4 }}
+        style={{ left: span.from * pxPerFrame, width, top: top + inset, height: LANE_PX - 4 - 2 * inset }}
         {...handlers('body')}
         onDoubleClick={() => goTo(span.from)}
       >
@@ -271,6 +275,7 @@ export const ElementBar = memo(
     a.element === b.element &&
     a.top === b.top &&
     a.free === b.free &&
+    a.depth === b.depth &&
     a.onCatch === b.onCatch &&
     a.span.from === b.span.from &&
     a.span.to === b.span.to &&

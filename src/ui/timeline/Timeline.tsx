@@ -2,7 +2,9 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } fr
 import { elementIn } from '@/core/edits'
 import { isClip } from '@/core/kinds'
 import type { Catch } from '@/core/moments'
-import { freeAfter, lanes } from '@/core/scene'
+import { freeAfter, holders, holds, rowsWithGroups, type Rows } from '@/core/scene'
+import { groupedBy } from '@/core/values'
+import type { Element } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
 import { bench, goTo, select, setBench, useBench, useShown } from '../bench/store'
 import { ClipBar } from './ClipBar'
@@ -21,25 +23,32 @@ import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
 const CLIP_PX = { picture: 31, sound: 28 }
 const FOLDED_PX = 25
 
-/** Where each element's bar lies: which track, which lane. */
+/** Where each element's bar lies: which track, which lane. Members of a group lie on its track, right below it. */
 function rowsOf(timed: Timed, folded: readonly string[]) {
-  return timed.lesson.tracks.map((track) => {
-    const elements = timed.lesson.elements.filter((e) => e.track === track.id)
-    const heard = timed.clips.some((c) => c.track === track.id && timed.lesson.media[c.media]?.sound)
-    const clips = track.kind === 'sound' || elements.some(isClip)
+  const { lesson, spans } = timed
+  const held = holders(lesson)
+  const byId = new Map(lesson.elements.map((e) => [e.id, e]))
+  const trackOf = (e: Element): string => {
+    const group = held.get(e.id)
+    return group ? trackOf(byId.get(group)!) : e.track
+  }
+  const tracks = groupedBy(lesson.elements, trackOf)
+  return lesson.tracks.map((track) => {
+    const all = tracks.get(track.id) ?? []
+    const heard = timed.clips.some((c) => c.track === track.id && lesson.media[c.media]?.sound)
+    const clips = track.kind === 'sound' || all.some(isClip)
     const each = clips ? CLIP_PX[track.kind] : LANE_PX
-    if (folded.includes(track.id))
-      return { track, heard, each, height: FOLDED_PX, elements: [], lane: [] as number[], free: [] as number[] }
-    const spans = elements.map((e) => timed.spans.get(e.id)!)
-    const packed = lanes(spans)
+    const none: Rows<Element> = { elements: [], lane: [], depth: [], count: 1, blocks: [] }
+    const shut = folded.includes(track.id)
+    const spanOf = (e: Element) => spans.get(e.id)!
+    const rows = shut ? none : rowsWithGroups(all, spanOf, (e) => held.get(e.id), holds)
     return {
       track,
       heard,
       each,
-      height: packed.count * each + (clips ? 0 : 4),
-      elements,
-      lane: packed.lane,
-      free: freeAfter(spans, packed.lane),
+      height: shut ? FOLDED_PX : rows.count * each + (clips ? 0 : 4),
+      ...rows,
+      free: freeAfter(rows.elements.map(spanOf), rows.lane),
     }
   })
 }
@@ -78,6 +87,19 @@ function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCat
   }, [row, settled, from, to, pxPerFrame, selected])
   return (
     <>
+      {row.blocks.map(({ group, from: first, to: last, depth }) => (
+        <span
+          key={group.id}
+          aria-hidden
+          className="pointer-events-none absolute z-[3] rounded border-l-2 border-ink/40 bg-ink/[0.06]"
+          style={{
+            left: settled.spans.get(group.id)!.from * pxPerFrame - 4 + depth * 4,
+            width: (settled.spans.get(group.id)!.to - settled.spans.get(group.id)!.from) * pxPerFrame + 8 - depth * 8,
+            top: first * row.each + 1,
+            height: (last - first) * row.each,
+          }}
+        />
+      ))}
       <Specks specks={specks} width={total} height={row.height} lanePx={row.each} />
       {bars.map((n) => {
         const e = elementIn(timed.lesson, row.elements[n]!.id)
@@ -103,6 +125,7 @@ function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCat
               span={timed.spans.get(e.id)!}
               top={2 + row.lane[n]! * row.each}
               free={row.free[n]!}
+              depth={row.depth[n]!}
               onCatch={onCatch}
             />
           )

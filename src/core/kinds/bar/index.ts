@@ -34,6 +34,8 @@ export const bar: Kind<'bar'> = {
     const place = barPlace(e, frame)
     if (place) Object.assign(e, place)
   },
+  reading: 'given.share',
+  parts: [{ path: 'given', label: 'Filled by hand or by a gauge', fresh: { share: 100 } }],
   held: (e) => (e.look.place === 'free' ? null : e.look.place),
   letGo(e) {
     e.look.place = 'free'
@@ -60,6 +62,7 @@ export const bar: Kind<'bar'> = {
         { value: 'up', label: 'up' },
       ],
     },
+    { path: 'given.share', label: 'Filled', when: ['given'], type: 'percent' },
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'unfilled', label: 'Unfilled part', type: 'colour', optional: true },
     { path: 'border', label: 'Border', type: 'colour', optional: true },
@@ -89,7 +92,7 @@ export const bar: Kind<'bar'> = {
   draw(e, frame, span) {
     const { look } = e
     const box = localBox(e, bar.size(e))
-    const share = gone(frame, span)
+    const share = look.given ? look.given.share / 100 : gone(frame, span)
     const filled: Rect = {
       right: { ...box, w: box.w * share },
       left: { ...box, x: box.x + box.w * (1 - share), w: box.w * share },
@@ -132,6 +135,7 @@ export const bar: Kind<'bar'> = {
       place: 'bottom',
       after: 'gone',
       fadeFrames: 15,
+      given: null,
     },
   }),
 }

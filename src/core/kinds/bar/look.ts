@@ -12,6 +12,11 @@ export const BarLook = z.strictObject({
   place: z.enum(['top', 'bottom', 'free']),
   /** What happens when its span is over. */
   after: z.enum(['gone', 'stays', 'fades']),
+  /** How much of it is filled, in %, where that does not follow from its own span. */
+  given: z
+    .strictObject({ share: z.number().min(0).max(100) })
+    .nullable()
+    .default(null),
   fadeFrames: z.number().int().min(1).max(600).default(15),
 })
 export type BarLook = z.infer<typeof BarLook>

@@ -77,6 +77,7 @@ export const callout: Kind<'callout'> = {
   },
   content: ['text', 'tip'],
   repoint: swung,
+  reading: 'text',
   fields: ranged(CalloutLook, [
     ...tipFields('Tail'),
     ...TEXT_FIELDS,

@@ -12,6 +12,7 @@ export const sound: Kind<'sound'> = {
   swatch: { colour: '#e9e2d0', pattern: 'none' },
   pulls: 'none',
   whole: true,
+  onlyKeyed: ['look.levelDb'],
   laid: 'sound',
   medium: (e) => e.look.media,
   plays: 'sound',

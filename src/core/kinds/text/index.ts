@@ -22,6 +22,7 @@ export const text: Kind<'text'> = {
     e.look.fitText = false
   },
   content: ['text'],
+  reading: 'text',
   fields: ranged(TextLook, [
     ...TEXT_FIELDS,
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },

@@ -1,0 +1,187 @@
+import { z } from 'zod'
+import { boundsOf, hundredth, union, type Rect } from '../geometry'
+import { isView, kindOf, newElement, sizeOf } from '../kinds'
+import type { Edge, Element, Lesson, Pose } from '../lesson/schema'
+import { atPose, poseAt } from '../motion'
+import { frameBoxOf, holders } from '../scene'
+import { framesPerSecond } from '../time'
+import { resolve, type Timed } from '../timing'
+import { define, Id, Ids, make, type Given } from './act'
+import { Flag, Frame, Here, NewId, Num } from './args'
+import { elementIn } from './chosen'
+import { keptAt } from './moveEdges'
+import { plain } from './plain'
+import { putPose } from './posing'
+import { attach, release } from './riding'
+
+/** The elements that a group carries itself, in stacking order. */
+export const membersOf = (lesson: Lesson, group: string): Element[] =>
+  lesson.elements.filter((e) => e.rides?.on === group)
+/** The group that an element is in, by what it rides on; undefined when it is in none. */
+export const groupOf = (lesson: Lesson, id: string): string | undefined => holders(lesson).get(id)
+
+/** The rectangle around elements as they stand at a frame, in pixels of the lesson's frame, nothing zoomed. */
+function boundsAt(timed: Timed, elements: readonly Element[], frame: number): Rect {
+  return elements
+    .map((e) => {
+      const { from, to } = timed.spans.get(e.id)!
+      const at = Math.min(to - 1, Math.max(from, frame))
+      const { matrix, box } = frameBoxOf(timed, atPose(timed, e, poseAt(timed, e, at).pose), at, false)
+      return boundsOf(matrix, box)
+    })
+    .reduce(union)
+}
+const loose = (frame: number): Edge => ({ on: 'loose', frame })
+
+/** Puts a new group at a place in the stack, and lets elements ride on it from a frame on. */
+function addGroup(
+  draft: Lesson,
+  given: Given,
+  group: Element,
+  after: string,
+  ids: readonly string[],
+  frame: number,
+): void {
+  const at = draft.elements.findIndex((e) => e.id === after)
+  draft.elements.splice(at + 1, 0, group)
+  const lesson = plain(draft) as Lesson
+  make(attach(ids, group.id, frame), draft, { ...given, timed: resolve(lesson) })
+}
+
+/** A name for a group, free in the lesson. */
+function emptyGroup(draft: Lesson, id: string, start: Edge, end: Edge, r: Rect): Element {
+  const e = newElement(draft, 'group', id, start, end, { x: r.x + r.w / 2, y: r.y + r.h / 2 })
+  return {
+    ...e,
+    x: hundredth(r.x + r.w / 2),
+    y: hundredth(r.y + r.h / 2),
+    width: hundredth(r.w),
+    height: hundredth(r.h),
+  }
+}
+
+/**
+ * Gathers elements into a group that has place, size, turn, opacity and moves of its own: nothing moves by it. It lies
+ * where the uppermost of them lies, for as long as any of them is there.
+ */
+export const makeGroup = define('makeGroup', [Ids.elements, NewId, Frame], (ids, groupId, frame) => (draft, given) => {
+  const { timed } = given
+  const own = timed.lesson.elements.filter((e) => ids.includes(e.id) && !isView(e) && kindOf(e).plays !== 'sound')
+  // What rides on another of them comes along with that one.
+  const riders = own.filter((e) => !own.some((o) => o.id === e.rides?.on))
+  const top = own.at(-1)
+  if (!top) return
+  const spans = own.map((e) => timed.spans.get(e.id)!)
+  const [from, to] = [Math.min(...spans.map((s) => s.from)), Math.max(...spans.map((s) => s.to))]
+  const group = emptyGroup(draft, groupId, loose(from), loose(to), boundsAt(timed, own, frame))
+  Object.assign(group, { track: top.track, space: top.space })
+  addGroup(
+    draft,
+    given,
+    group,
+    top.id,
+    riders.map((e) => e.id),
+    frame,
+  )
+})
+/** Takes a group away and leaves its members where they are at a frame, as visible as they were. */
+export const dissolveGroup = define('dissolveGroup', [Id.element, Frame], (id, frame) => (draft, { timed }) => {
+  const group = timed.lesson.elements.find((e) => e.id === id)
+  if (!group) return
+  for (const own of membersOf(timed.lesson, id)) {
+    const e = elementIn(draft, own.id)
+    const span = timed.spans.get(own.id)!
+    if (!e) continue
+    release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
+    const { opacity } = atPose(timed, group, poseAt(timed, group, frame).pose)
+    if (opacity < 1) e.opacity = Math.round(e.opacity * opacity * 1e4) / 1e4
+  }
+  draft.elements = draft.elements.filter((e) => e.id !== id)
+})
+
+const Box = z.object({ x: Num, y: Num, w: Num, h: Num })
+/**
+ * Shows elements only within a rectangle of the frame: they become a group that is masked by it. What is taller or wider
+ * is brought to the rectangle's width and begins at its top, when `fit` says so.
+ */
+export const windowOver = define(
+  'windowOver',
+  [Ids.elements, Box, NewId, Frame, Flag],
+  (ids, rect, groupId, frame, fit) => (draft, given) => {
+    const { timed } = given
+    const own = timed.lesson.elements.filter((e) => ids.includes(e.id) && !isView(e) && kindOf(e).plays !== 'sound')
+    const top = own.at(-1)
+    if (!top || rect.w < 1 || rect.h < 1) return
+    const spans = own.map((e) => timed.spans.get(e.id)!)
+    const [from, to] = [Math.min(...spans.map((s) => s.from)), Math.max(...spans.map((s) => s.to))]
+    if (fit)
+      for (const { id } of own) {
+        const e = elementIn(draft, id)!
+        const { w, h } = sizeOf(e)
+        const k = w > 0 ? rect.w / w : 1
+        const scale = Math.round(k * 1e4) / 1e4
+        e.scale = { x: scale, y: scale }
+        e.x = hundredth(rect.x + w * scale * e.anchor.x)
+        e.y = hundredth(rect.y + h * scale * e.anchor.y)
+      }
+    const group = emptyGroup(draft, groupId, loose(from), loose(to), rect)
+    Object.assign(group.look, { mask: true })
+    Object.assign(group, { track: top.track, space: top.space, name: `Window on ${top.name}`.slice(0, 120) })
+    addGroup(
+      draft,
+      given,
+      group,
+      top.id,
+      own.map((e) => e.id),
+      frame,
+    )
+  },
+)
+
+/** How much of a screenful stays in sight when a page is scrolled on by one. */
+const OVERLAP = 0.15
+/**
+ * Scrolls what is seen through a window on by a share of its height, from the playhead on; never past its end.
+ *
+ * @param share  1 for a screenful less what stays in sight; below 0, back
+ */
+export const scrollOn = define('scrollOn', [Id.element, Num, Here], (id, share, here) => (draft, given) => {
+  const { timed, newId } = given
+  const own = timed.lesson.elements.find((e) => e.id === id)
+  const holder = own?.rides?.on ? timed.lesson.elements.find((e) => e.id === own.rides!.on) : undefined
+  if (!own || !holder?.height) return
+  const { pose } = poseAt(timed, own, here.frame)
+  const now = atPose(timed, own, pose)
+  // By what carries it, one of its own pixels is so many of the window's.
+  const [, , , k] = own.rides!.by
+  const high = sizeOf(now).h * Math.abs(now.scale.y)
+  const topOfPage = (y: number) => y - now.anchor.y * high
+  const top = -holder.anchor.y * holder.height
+  const place = (y: number) => (k === 0 ? y : own.rides!.by[5] + k * y)
+  const wanted = now.y - (share * (1 - OVERLAP) * holder.height) / (k || 1)
+  const lowest = now.y - Math.max(0, place(topOfPage(now.y)) + k * high - (top + holder.height)) / (k || 1)
+  const highest = now.y - (place(topOfPage(now.y)) - top) / (k || 1)
+  const y = hundredth(Math.min(Math.max(wanted, Math.min(lowest, highest)), highest))
+  const frames = Math.max(1, Math.round(framesPerSecond(draft.rate) * 0.8))
+  const move: Pose = {
+    id: newId('pose'),
+    start: keptAt(timed, own, here.frame, here.caught),
+    end: { on: 'length', frames },
+    easing: 'ease-in-out',
+    values: { y },
+    curve: null,
+  }
+  putPose(timed, draft, own, move, here.frame + frames)
+})
+
+/** Elements, and all that the groups among them carry. */
+export function withMembers(lesson: Lesson, ids: readonly string[]): string[] {
+  const held = holders(lesson)
+  if (held.size === 0) return [...ids]
+  const chosen = new Set(ids)
+  const isIn = (id: string): boolean => {
+    const group = held.get(id)
+    return group !== undefined && (chosen.has(group) || isIn(group))
+  }
+  return [...ids, ...lesson.elements.filter((e) => !chosen.has(e.id) && isIn(e.id)).map((e) => e.id)]
+}

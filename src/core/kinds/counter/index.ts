@@ -1,0 +1,90 @@
+import type { Shape } from '../../display'
+import { grown } from '../../geometry'
+import { figuresPath, figuresWidth } from '../../text'
+import { localBox, type Kind } from '../kind'
+import { putBox } from '../put'
+import { ranged } from '../ranged'
+import { counted } from './format'
+import { CounterLook } from './look'
+
+const wordsOf = (look: CounterLook): string => `${look.before}${counted(look)}${look.after}`
+
+/** A number that runs: its figures all stand on as much room, so that nothing beside them jumps about. */
+export const counter: Kind<'counter'> = {
+  kept: (e) => e,
+  kind: 'counter',
+  title: 'Counter',
+  icon: 'hash',
+  swatch: { colour: '#e7dcec', pattern: 'repeating-linear-gradient(90deg, #0000 0 5px, #2b21181f 5px 6px)' },
+  pulls: 'both',
+  drawn: true,
+  put: (e, spot) => putBox(e, spot, counter.size(e)),
+  lasts: (_e, fps) => fps * 5,
+  reading: 'value',
+  content: ['value', 'before', 'after'],
+  fields: ranged(CounterLook, [
+    { path: 'value', label: 'Number', type: 'number', digits: 2 },
+    {
+      path: 'shows',
+      label: 'Shown as',
+      type: 'choice',
+      options: [
+        { value: 'number', label: 'a number' },
+        { value: 'minutes', label: 'minutes and seconds' },
+        { value: 'seconds', label: 'seconds' },
+      ],
+    },
+    { path: 'digits', label: 'Behind the point', type: 'count' },
+    { path: 'atLeast', label: 'Figures at least', type: 'count' },
+    { path: 'grouped', label: 'Thousands apart', type: 'tick' },
+    { path: 'before', label: 'Before it', type: 'text' },
+    { path: 'after', label: 'After it', type: 'text' },
+    { path: 'face', label: 'Font', type: 'font' },
+    { path: 'face.size', label: 'Text size', type: 'px' },
+    {
+      path: 'align',
+      label: 'Stands',
+      type: 'choice',
+      options: [
+        { value: 'left', label: 'left' },
+        { value: 'centre', label: 'centre' },
+        { value: 'right', label: 'right' },
+      ],
+    },
+    { path: 'ink', label: 'Text colour', type: 'colour' },
+    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
+  ]),
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw(e) {
+    const { look } = e
+    const box = localBox(e, counter.size(e))
+    const words = wordsOf(look)
+    const shift = { left: 0, centre: 0.5, right: 1 }[look.align]
+    const x = box.x + (box.w - figuresWidth(words, look.face)) * shift
+    const d = figuresPath(words, look.face, { x, y: box.y + box.h / 2 })
+    const rim = look.outline ? look.outlinePx : 0
+    const shapes: Shape[] = []
+    if (d && rim > 0) shapes.push({ type: 'path', d, stroke: look.outline!, lineWidth: rim * 2, join: 'round' })
+    if (d) shapes.push({ type: 'path', d, fill: look.ink })
+    const over = Math.max(0, figuresWidth(words, look.face) - box.w)
+    return [{ shapes, box: grown(box, 2 + rim + over + look.face.size * 0.3) }]
+  },
+  fresh: ({ frame }) => {
+    const unit = frame.height / 1080
+    return {
+      space: 'fixed',
+      width: Math.round(320 * unit),
+      height: Math.round(100 * unit),
+      look: CounterLook.parse({
+        kind: 'counter',
+        value: 0,
+        after: ' %',
+        face: { family: 'Public Sans', weight: 800, size: Math.round(64 * unit), lineHeight: 1.2 },
+        ink: '#fffaf0',
+        outline: '#2b2118',
+        outlinePx: 4 * unit,
+      }),
+    }
+  },
+}

@@ -1,0 +1,80 @@
+import { takeAt } from '../../lesson/clips'
+import { gone } from '../bar'
+import type { Kind } from '../kind'
+import { ranged } from '../ranged'
+import { GaugeLook } from './look'
+
+const RUNS = [
+  { value: 'hand', label: 'by hand, by its poses' },
+  { value: 'span', label: 'with its own span, in %' },
+  { value: 'chapter', label: 'with the chapter, in %' },
+  { value: 'take', label: 'with the take, in %' },
+  { value: 'lesson', label: 'with the lesson, in %' },
+  { value: 'left', label: 'by the seconds left' },
+  { value: 'moments', label: 'by the moments passed' },
+] as const
+const COUNTS = ['click', 'key', 'scroll', 'mark', 'chapter', 'screen'] as const
+
+/** Shows nothing itself: others read it. */
+export const gauge: Kind<'gauge'> = {
+  kind: 'gauge',
+  title: 'Gauge',
+  icon: 'gauge',
+  swatch: { colour: '#d3dcc4', pattern: 'repeating-linear-gradient(90deg, #2b211830 0 1px, #0000 1px 8px)' },
+  pulls: 'none',
+  whole: true,
+  unseen: true,
+  spotless: true,
+  lasts: (_e, fps) => fps * 5,
+  onlyKeyed: ['look.value'],
+  gauge(e, frame, span, timed) {
+    const { lesson, moments, length } = timed
+    switch (e.look.runs) {
+      case 'hand':
+        return e.look.value
+      case 'span':
+        return 100 * gone(frame, span)
+      case 'lesson':
+        return 100 * gone(frame, { from: 0, to: length })
+      case 'take': {
+        const clip = takeAt(timed, frame)
+        return clip ? 100 * gone(frame, { from: clip.at, to: clip.at + clip.length }) : 0
+      }
+      case 'chapter': {
+        const here = [...moments.values()].find(
+          (m) => m.kind === 'chapter' && m.frame !== null && m.frame <= frame && frame < (m.untilFrame ?? length),
+        )
+        return here ? 100 * gone(frame, { from: here.frame!, to: here.untilFrame ?? length }) : 0
+      }
+      case 'left':
+        return Math.max(0, ((span.to - 1 - frame) * lesson.rate.den) / lesson.rate.num)
+      case 'moments': {
+        let passed = 0
+        for (const m of moments.values())
+          if (
+            m.kind === e.look.counts &&
+            m.frame !== null &&
+            m.frame >= span.from &&
+            m.frame <= frame &&
+            m.frame < span.to
+          )
+            passed++
+        return passed
+      }
+    }
+  },
+  fields: ranged(GaugeLook, [
+    { path: 'runs', label: 'Runs', type: 'choice', options: RUNS },
+    {
+      path: 'counts',
+      label: 'Counts',
+      when: ['runs', 'moments'],
+      type: 'choice',
+      options: COUNTS.map((value) => ({ value, label: `${value}s` })),
+    },
+    { path: 'value', label: 'Value', when: ['runs', 'hand'], type: 'number', digits: 2 },
+  ]),
+  size: () => ({ w: 0, h: 0 }),
+  draw: () => [],
+  fresh: () => ({ space: 'fixed', x: 0, y: 0, width: 0, height: 0, look: GaugeLook.parse({ kind: 'gauge' }) }),
+}

@@ -1,0 +1,50 @@
+import { useState } from 'react'
+import { setGroup, sideBySide, type Layout } from '@/core/edits'
+import type { Element } from '@/core/lesson/schema'
+import { framesPerSecond } from '@/core/time'
+import { actHere } from '../bench/inPose'
+import { edit, freshId, useShown } from '../bench/store'
+import { Button } from '../kit/button'
+import { Choice } from '../kit/fields'
+import { NumberField } from '../kit/numberField'
+import { Section } from './Section'
+
+const LAYOUTS = [
+  { value: 'equal', label: 'equal parts' },
+  { value: 'first-large', label: 'the first large, the rest small' },
+] as const
+
+/** Lays several that are shown beside each other, and takes them together. */
+export function BesideSection({ elements }: { elements: readonly Element[] }) {
+  const { lesson } = useShown()
+  const [layout, setLayout] = useState<Layout>('equal')
+  const [gap, setGap] = useState(24)
+  const ids = elements.map((e) => e.id)
+  const joined = elements[0]!.group !== null && elements.every((e) => e.group === elements[0]!.group)
+  const lay = () => {
+    const frames = Math.max(1, Math.round(framesPerSecond(lesson.rate)))
+    edit(`Lay ${ids.length} side by side`, sideBySide(ids, layout, gap, actHere(), frames))
+  }
+  return (
+    <Section title="Together and side by side">
+      <Button
+        onClick={() =>
+          edit(
+            joined ? 'Part what was taken together' : 'Take them together',
+            setGroup(ids, joined ? null : freshId('together')),
+          )
+        }
+      >
+        {joined ? 'Part them' : 'Take them together'}
+      </Button>
+      <p className="text-muted">
+        {joined
+          ? 'They are selected, cut, moved and re-timed together.'
+          : 'Together they are selected, cut, moved and re-timed as one.'}
+      </p>
+      <Choice label="Layout" value={layout} options={LAYOUTS} onChange={setLayout} />
+      <NumberField label="Gap" unit="px" min={0} max={400} value={gap} onChange={setGap} />
+      <Button onClick={lay}>Lay side by side from here</Button>
+    </Section>
+  )
+}

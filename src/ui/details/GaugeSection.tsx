@@ -1,0 +1,187 @@
+import { Plus, X } from 'lucide-react'
+import { addStep, mainReading, readTogether, setReading, usualReading } from '@/core/edits'
+import { fieldsOf } from '@/core/kinds'
+import type { Reading } from '@/core/lesson/reading'
+import type { Element } from '@/core/lesson/schema'
+import { isGauge, propertyOf } from '@/core/motion'
+import { isNumber, type Field } from '@/core/values'
+import { UNITS } from '@/core/values/unit'
+import { edit, freshId, select, useShown } from '../bench/store'
+import { Button, IconButton } from '../kit/button'
+import { Choice, Row, Words } from '../kit/fields'
+import { NumberField } from '../kit/numberField'
+import { Section } from './Section'
+
+/** Values that can come of a gauge: numbers that can be keyed, words, switches. */
+const readable = (e: Element): Field[] =>
+  fieldsOf(e).filter((f) =>
+    isNumber(f) ? propertyOf(e, f.path) !== undefined || f.path === mainReading(e) : ['text', 'tick'].includes(f.type),
+  )
+
+/** What of an element reads a gauge, and how. */
+export function GaugeSection({ element: e }: { element: Element }) {
+  const { lesson } = useShown()
+  const gauges = lesson.elements.filter(isGauge)
+  const fields = readable(e)
+  const free = fields.filter((f) => !(f.path in e.reads))
+  const put = (path: string, reading: Reading | null, words: string) =>
+    edit(`“${e.name}”: ${words}`, setReading(e.id, path, reading))
+  const begin = (path: string) => {
+    const gauge = gauges[0]
+    if (gauge) put(path, usualReading(e, path, gauge.id), 'read a gauge')
+    else edit(`“${e.name}” reads a gauge`, readTogether([e.id], freshId('gauge')))
+  }
+  return (
+    <Section title="Gauge" folds={Object.keys(e.reads).length > 0 ? 'open' : 'shut'}>
+      {Object.entries(e.reads).map(([path, reading]) => {
+        const field = fields.find((f) => f.path === path)
+        const change = (next: Partial<Reading>) => put(path, { ...reading, ...next }, 'how it reads its gauge')
+        return (
+          <div key={path} className="space-y-1.5 rounded border border-edge bg-card p-2">
+            <div className="flex items-center gap-1">
+              <span className="min-w-0 flex-1 truncate font-semibold">{field?.label ?? path}</span>
+              <IconButton
+                label={`Let ${field?.label ?? path} be its own again`}
+                onClick={() => put(path, null, 'no gauge')}
+              >
+                <X size={13} />
+              </IconButton>
+            </div>
+            <Choice
+              label="reads"
+              value={reading.gauge}
+              options={gauges.map((g) => ({ value: g.id, label: g.name }))}
+              onChange={(gauge) => change({ gauge })}
+            />
+            <Button onClick={() => select([reading.gauge], true)}>Show this gauge</Button>
+            {reading.steps.length > 0 ? (
+              <Steps reading={reading} element={e} path={path} onChange={change} />
+            ) : (
+              <Range
+                reading={reading}
+                suffix={field && isNumber(field) ? UNITS[field.type].suffix : ''}
+                onChange={change}
+              />
+            )}
+          </div>
+        )
+      })}
+      {free.length > 0 && (
+        <Choice
+          label={Object.keys(e.reads).length > 0 ? 'Let another read one' : 'Let it read a gauge'}
+          value=""
+          options={[{ value: '', label: 'choose a value' }, ...free.map((f) => ({ value: f.path, label: f.label }))]}
+          onChange={(path) => path && begin(path)}
+        />
+      )}
+    </Section>
+  )
+}
+
+/** Shares are shown in %. */
+const shown = (suffix: string) => (suffix === '%' ? 100 : 1)
+function Range({
+  reading: { from, to, step },
+  suffix,
+  onChange,
+}: {
+  reading: Reading
+  suffix: string
+  onChange: (next: Partial<Reading>) => void
+}) {
+  // A share runs to 1, a percentage to 100; both are shown in %.
+  const k = Math.max(Math.abs(to[0]), Math.abs(to[1])) <= 1 ? shown(suffix) : 1
+  const ends = [0, 1] as const
+  return (
+    <>
+      {ends.map((n) => (
+        <div key={n} className="flex items-center gap-2">
+          <NumberField
+            label={n === 0 ? 'at' : 'to'}
+            min={-1e9}
+            max={1e9}
+            digits={2}
+            value={from[n]}
+            onChange={(v) => onChange({ from: n === 0 ? [v, from[1]] : [from[0], v] })}
+          />
+          <NumberField
+            label="it is"
+            unit={suffix}
+            min={-1e9}
+            max={1e9}
+            digits={2}
+            value={to[n] * k}
+            onChange={(v) => onChange({ to: n === 0 ? [v / k, to[1]] : [to[0], v / k] })}
+          />
+        </div>
+      ))}
+      <NumberField
+        label="in steps of"
+        min={0}
+        max={1e6}
+        digits={3}
+        value={step}
+        onChange={(v) => onChange({ step: v })}
+      />
+    </>
+  )
+}
+
+function Steps({
+  reading: { steps },
+  element: e,
+  path,
+  onChange,
+}: {
+  reading: Reading
+  element: Element
+  path: string
+  onChange: (next: Partial<Reading>) => void
+}) {
+  const last = steps.at(-1)!
+  const next = last.from < 100 ? 100 : last.from + 10
+  return (
+    <>
+      {steps.map((s, n) => (
+        <div key={s.from} className="space-y-1">
+          <NumberField
+            label="from"
+            min={-1e9}
+            max={1e9}
+            digits={2}
+            value={s.from}
+            onChange={(from) =>
+              onChange({ steps: steps.map((x, i) => (i === n ? { ...x, from } : x)).sort((a, b) => a.from - b.from) })
+            }
+          />
+          {typeof s.value === 'string' ? (
+            <Words
+              label={n === 0 ? 'says' : `says from ${s.from} on`}
+              value={s.value}
+              onChange={(value) => onChange({ steps: steps.map((x, i) => (i === n ? { ...x, value } : x)) })}
+            />
+          ) : (
+            <Row label="is">
+              <Button
+                onClick={() => onChange({ steps: steps.map((x, i) => (i === n ? { ...x, value: !x.value } : x)) })}
+              >
+                {s.value ? 'on' : 'off'}
+              </Button>
+            </Row>
+          )}
+        </div>
+      ))}
+      <Button
+        onClick={() =>
+          edit(
+            `“${e.name}”: from ${next} on something else`,
+            addStep(e.id, path, next, typeof last.value === 'boolean' ? !last.value : last.value),
+          )
+        }
+      >
+        <Plus size={13} />
+        From {next} on something else
+      </Button>
+    </>
+  )
+}

@@ -1,0 +1,70 @@
+import { useState } from 'react'
+import { standAt, standWhole, usualMove, type Spot } from '@/core/edits'
+import type { Element } from '@/core/lesson/schema'
+import { framesPerSecond } from '@/core/time'
+import { actHere } from '../bench/inPose'
+import { edit, useShown } from '../bench/store'
+import { Button } from '../kit/button'
+import { NumberField } from '../kit/numberField'
+import { Section } from './Section'
+
+const SPOTS: [Spot, string][] = [
+  ['top-left', 'top left'],
+  ['top', 'top'],
+  ['top-right', 'top right'],
+  ['left', 'left'],
+  ['middle', 'middle'],
+  ['right', 'right'],
+  ['bottom-left', 'bottom left'],
+  ['bottom', 'bottom'],
+  ['bottom-right', 'bottom right'],
+]
+
+/** Lets what is shown stand small at a spot of the frame, from the playhead on, and fill the frame again. */
+export function StandSection({ element: e }: { element: Element }) {
+  const { lesson } = useShown()
+  const fps = framesPerSecond(lesson.rate)
+  const [share, setShare] = useState(25)
+  const [frames, setFrames] = useState<number | null>(null)
+  const long = frames ?? usualMove(lesson)
+  const go = (spot: Spot, words: string) =>
+    edit(`“${e.name}” stands at the ${words}`, standAt([e.id], spot, share / 100, actHere(), long))
+  return (
+    <Section title="Picture-in-picture" folds="open">
+      <p className="text-muted">It goes there from the playhead on; on a chosen moment, with that moment.</p>
+      <div className="flex items-start gap-3">
+        <div
+          role="group"
+          aria-label="Stand at"
+          className="grid aspect-video w-28 shrink-0 grid-cols-3 gap-1 rounded border border-edge-strong bg-card p-1"
+        >
+          {SPOTS.map(([spot, words]) => (
+            <button
+              key={spot}
+              type="button"
+              aria-label={`Stand at the ${words}`}
+              title={`Stand at the ${words}`}
+              className="rounded-[3px] bg-ink/15 hover:bg-accent focus-visible:bg-accent"
+              onClick={() => go(spot, words)}
+            />
+          ))}
+        </div>
+        <div className="min-w-0 flex-1 space-y-1.5">
+          <NumberField label="wide" unit="%" min={2} max={100} value={share} onChange={setShare} />
+          <NumberField
+            label="in"
+            unit="frames"
+            perSecond={fps}
+            min={1}
+            max={10_000}
+            value={long}
+            onChange={setFrames}
+          />
+        </div>
+      </div>
+      <Button onClick={() => edit(`“${e.name}” fills the frame`, standWhole([e.id], actHere(), long))}>
+        Fill the frame from here
+      </Button>
+    </Section>
+  )
+}
