@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { json } from 'node:stream/consumers'
 import { expect, type Locator, type Page } from '@playwright/test'
+import type { Edit } from '@/core/edits'
 import { resolve } from '@/core/timing'
 import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 
@@ -117,4 +118,10 @@ export function write(name: string, text: string | Buffer): string {
   const file = path.join(folder, name)
   writeFileSync(file, text)
   return file
+}
+/** Makes an edit on a lesson as another window would. */
+export async function sendEdit(id: string, edit: Edit): Promise<void> {
+  const { revision } = await api<{ revision: number }>(`/api/lessons/${id}?format=${LESSON_VERSION}`)
+  const step = { do: 'edit', base: revision, client: 'e2e', label: 'by another window', edit, seed: `s${revision}` }
+  await api(`/api/lessons/${id}/steps?format=${LESSON_VERSION}`, 'POST', step)
 }

@@ -41,7 +41,11 @@ test(
     expect(take.pointer!.length).toBeGreaterThan(10)
     // The clicks on Lend out, the member field and its first name are at 1.6, 6.2 and 9 seconds of this piece.
     expect(take.moments.filter((m) => m.kind === 'click').length).toBeGreaterThanOrEqual(2)
-    expect(others(lesson).map((e) => kindName(e)).sort()).toEqual(['ripple', 'zoom'])
+    expect(
+      others(lesson)
+        .map((e) => kindName(e))
+        .sort(),
+    ).toEqual(['ripple', 'zoom'])
     await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toHaveCount(0)
     await page.getByText('Follow the pointer').first().click()
     await expect(page.getByTestId('framing-chart')).toBeVisible()

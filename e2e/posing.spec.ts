@@ -186,7 +186,7 @@ test(
     const [a, b, c] = (await shapes()).toSorted((p, q) => p.x - q.x) as [Element, Element, Element]
     expect(b.x - b.width / 2 - (a.x + a.width / 2)).toBeCloseTo(c.x - c.width / 2 - (b.x + b.width / 2), 1)
     await page.keyboard.press('Control+g')
-    await expect.poll(async () => new Set((await shapes()).map((e) => e.group)).size).toBe(1)
+    await expect.poll(async () => new Set((await shapes()).map((e) => e.rides?.on ?? e.id)).size).toBe(1)
     await page.keyboard.press('Control+Shift+G')
     // One rides on another: carried along, back again when it gets off.
     await page.locator(`[data-element="${c.id}"]`).click({ position: { x: 4, y: 4 } })

@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { Edit, Id, moveElements, namedBy, registered, type Edit as AnEdit } from '@/core/edits'
+import { Edit, Id, MediumArg, moveElements, namedBy, registered, type Edit as AnEdit } from '@/core/edits'
 import { isClip } from '@/core/kinds'
 import { CALM, FollowChoice } from '@/core/framing'
-import { Easing, Edge, Element, Medium, Moment, MoveEdge, Word } from '@/core/lesson/schema'
+import { Easing, Edge, Element, Moment, MoveEdge, Word } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
 
 /** Chooses by chance: a whole number below `n`. */
@@ -39,7 +39,7 @@ function partOf(schema: z.ZodType, { lesson }: Timed, below: Below): unknown {
   switch (schema) {
     case Element:
       return { ...structuredClone(pick(lesson.elements, below)), id: `sample-${++made}`, group: null, rides: null }
-    case Medium:
+    case MediumArg:
       return { ...pick(media, below), moments: [], words: [] }
     case Moment:
       return { ...media.flatMap((m) => m.moments)[0], id: `sample-${++made}` }

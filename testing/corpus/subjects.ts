@@ -147,7 +147,7 @@ const riding = (): Lesson =>
   lessonOf(
     (l) => [
       make(l, 'group', 'shelf', loose(0), long(400), {
-        look: { kind: 'group', asOne: false, mask: false },
+        look: { kind: 'group', asOne: false, mask: false, ground: null, border: null, borderPx: 0 },
         poses: [pose('p2', after(60), after(120), { x: 1200, rotation: 90 })],
       }),
       ...[1, 2, 3].map((n) =>

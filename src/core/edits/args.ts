@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Easing } from '../lesson/schema'
+import { Easing, Medium } from '../lesson/schema'
 
 /** What the arguments of edits are made of. */
 export const Num = z.number()
@@ -12,6 +12,8 @@ export const Side = z.enum(['start', 'end'])
 export const Axis = z.enum(['across', 'down'])
 /** A point, in pixels of the lesson's frame or of an element's place. */
 export const XY = z.object({ x: Num, y: Num })
+/** A file as the library knows it; what of that is none of a lesson's is left out. */
+export const MediumArg = Medium.strip()
 export { Easing }
 /** A way of the pointer: microseconds of the take and pixels. */
 export const PointerWay = z.array(z.tuple([Num, Num, Num]))

@@ -173,40 +173,36 @@ export const sideBySide = define(
  *
  * @param at  the frame at which it begins
  */
-export const layOver = define(
-  'layOver',
-  [Id.medium, NewId, Frame],
-  (mediaId, clipId, at) => (draft, given) => {
-    const medium = draft.media[mediaId]
-    if (!medium) return
-    const heard = medium.kind === 'sound'
-    const kind = heard ? 'sound' : 'picture'
-    const seconds = medium.kind === 'picture' ? 5 : (medium.durationUs ?? 1e6) / 1e6
-    const length = Math.max(1, secondsToFrames(seconds, draft.rate))
-    const start = Math.max(0, at)
-    const front = draft.tracks.find((t) => t.kind === kind)
-    const ground = draft.elements.some((e) => e.track === front?.id && isClip(e))
-    const free = front && (heard || ground) && trackFree(draft, given, front.id, start, start + length) ? front : null
-    const track = free?.id ?? given.newId('track')
-    if (!free) {
-      const name = heard ? 'More sound' : 'In front'
-      const place = draft.tracks.findIndex((t) => t.kind === kind)
-      draft.tracks.splice(Math.max(0, place), 0, { id: track, kind, name })
-    }
-    const e = newElement(
-      draft,
-      heard ? 'sound' : 'footage',
-      clipId,
-      { on: 'loose', frame: start },
-      { on: 'length', frames: length },
-    )
-    const taken = new Set(draft.elements.map((x) => x.name))
-    const name = medium.name.replace(/\.[^.]*$/, '').slice(0, 110)
-    Object.assign(e, { track, space: heard ? e.space : 'fixed', name: name ? numbered(name, taken) : e.name })
-    Object.assign(e.look, { media: mediaId })
-    settle(e, draft)
-    draft.elements.push(e)
-  },
-)
+export const layOver = define('layOver', [Id.medium, NewId, Frame], (mediaId, clipId, at) => (draft, given) => {
+  const medium = draft.media[mediaId]
+  if (!medium) return
+  const heard = medium.kind === 'sound'
+  const kind = heard ? 'sound' : 'picture'
+  const seconds = medium.kind === 'picture' ? 5 : (medium.durationUs ?? 1e6) / 1e6
+  const length = Math.max(1, secondsToFrames(seconds, draft.rate))
+  const start = Math.max(0, at)
+  const front = draft.tracks.find((t) => t.kind === kind)
+  const ground = draft.elements.some((e) => e.track === front?.id && isClip(e))
+  const free = front && (heard || ground) && trackFree(draft, given, front.id, start, start + length) ? front : null
+  const track = free?.id ?? given.newId('track')
+  if (!free) {
+    const name = heard ? 'More sound' : 'In front'
+    const place = draft.tracks.findIndex((t) => t.kind === kind)
+    draft.tracks.splice(Math.max(0, place), 0, { id: track, kind, name })
+  }
+  const e = newElement(
+    draft,
+    heard ? 'sound' : 'footage',
+    clipId,
+    { on: 'loose', frame: start },
+    { on: 'length', frames: length },
+  )
+  const taken = new Set(draft.elements.map((x) => x.name))
+  const name = medium.name.replace(/\.[^.]*$/, '').slice(0, 110)
+  Object.assign(e, { track, space: heard ? e.space : 'fixed', name: name ? numbered(name, taken) : e.name })
+  Object.assign(e.look, { media: mediaId })
+  settle(e, draft)
+  draft.elements.push(e)
+})
 /** As long as a move into a corner takes when nothing says otherwise. */
 export const usualMove = (lesson: Pick<Lesson, 'rate'>): number => Math.round(framesPerSecond(lesson.rate) * 2)

@@ -1,7 +1,7 @@
-import { Medium, type Lesson } from '../lesson/schema'
+import type { Lesson, Medium } from '../lesson/schema'
 import { layMedium } from './clips'
 import { define, make } from './act'
-import { Flag, NewId } from './args'
+import { Flag, MediumArg, NewId } from './args'
 import { addMedium } from './lesson'
 
 /** The id under which a file stands in a lesson, or will stand there. */
@@ -13,7 +13,7 @@ export const mediumIdOf = (lesson: Lesson, sha256: string): string =>
  */
 export const bringIn = define(
   'bringIn',
-  [Medium, NewId, Flag.optional()],
+  [MediumArg, NewId, Flag.optional()],
   (medium, clip, layPicture = false) =>
     (draft, given) => {
       const id = mediumIdOf(draft, medium.sha256)

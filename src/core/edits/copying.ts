@@ -54,7 +54,17 @@ const LENGTH: Piece = {
   },
 }
 
-const MOTION = ['loop', 'arrival', 'departure', 'rotation', 'scale.x', 'scale.y', 'tilt.upright', 'tilt.level', 'motionBlur']
+const MOTION = [
+  'loop',
+  'arrival',
+  'departure',
+  'rotation',
+  'scale.x',
+  'scale.y',
+  'tilt.upright',
+  'tilt.level',
+  'motionBlur',
+]
 const LOOKS = ['opacity', 'width', 'height', 'blurPx', 'cornerPx', 'shadow', 'crop', 'anchor']
 /** What of an element goes along with the one that it is a copy of, by the part that it belongs to. */
 function piecesOf(e: Element, part: CopiedPart): Piece[] {

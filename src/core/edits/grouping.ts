@@ -125,7 +125,10 @@ export const windowOver = define(
         e.y = hundredth(rect.y + h * scale * e.anchor.y)
       }
     const group = emptyGroup(draft, groupId, loose(from), loose(to), rect)
-    Object.assign(group.look, { mask: true })
+    // It is a screen: with a ground, and a rim as wide as goes with the frame.
+    const rim = Math.max(1, Math.round(draft.frame.height / 180))
+    Object.assign(group.look, { mask: true, ground: '#fffdf8', border: '#2b2118', borderPx: rim })
+    group.cornerPx = rim * 2
     Object.assign(group, { track: top.track, space: top.space, name: `Window on ${top.name}`.slice(0, 120) })
     addGroup(
       draft,

@@ -1,5 +1,5 @@
 import { elementsIn } from './chosen'
-import { Medium, Moment, Track, Word } from '../lesson/schema'
+import { Moment, Track, Word } from '../lesson/schema'
 import { sourceUsAt, takeAt } from '../lesson/clips'
 import { isStill } from '../lesson/timeMap'
 import { kindOf } from '../kinds'
@@ -9,12 +9,12 @@ import { z } from 'zod'
 import { define, Id, Ids, make } from './act'
 import { setAll } from './plain'
 import { Unfit } from './unfit'
-import { Frame, NewId, Num, XY, Values, PointerWay } from './args'
+import { Frame, MediumArg, NewId, Num, XY, Values, PointerWay } from './args'
 
 export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
   draft.name = name
 })
-export const addMedium = define('addMedium', [NewId, Medium], (id, medium) => (draft) => {
+export const addMedium = define('addMedium', [NewId, MediumArg], (id, medium) => (draft) => {
   draft.media[id] = medium
 })
 /**

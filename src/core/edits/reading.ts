@@ -23,7 +23,11 @@ export function usualReading(e: Element, path: string, gauge: string): Reading {
   if (!field || isNumber(field))
     return { ...bare, to: field?.type === 'share' ? [0, 1] : [0, 100], step: path === 'look.value' ? 1 : 0 }
   const now = valueAt(e, path)
-  return { ...bare, steps: [{ from: 0, value: typeof now === 'boolean' ? now : String(now ?? '') }] }
+  if (typeof now === 'boolean') return { ...bare, steps: [{ from: 0, value: now }] }
+  // “Loading → Ready” says the first at 0 and the last at 100, and what is between them evenly spread.
+  const words = String(now ?? '').split(/\s*→\s*/)
+  const last = Math.max(1, words.length - 1)
+  return { ...bare, steps: words.map((value, i) => ({ from: Math.round((1e4 * i) / last) / 100, value })) }
 }
 /** Parts of a look that a value stands in are there from then on. */
 function havePart(e: Element, path: string): void {

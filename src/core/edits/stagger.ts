@@ -67,7 +67,7 @@ export function shiftsOf(
  * Lays a stagger, or lays one that is there again with other numbers: each element is moved by what its shift has
  * changed.
  */
-export const setStagger = define('setStagger', [Stagger.omit({ shifts: true })], (next) => (draft, given) => {
+export const setStagger = define('setStagger', [Stagger.omit({ shifts: true }).strip()], (next) => (draft, given) => {
   const { timed } = given
   for (const id of next.elements) if (!elementIn(draft, id)) throw new Unknown('element', id)
   // One alone follows nothing.

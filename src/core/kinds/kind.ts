@@ -157,6 +157,8 @@ export interface Kind<K extends ElementKind> {
   cutOff?(e: ElementOf<K>, frames: number, rate: Rate): void
   /** Whether what rides on it lies where it lies in the stack, and is faded and masked with it. */
   carries?(e: ElementOf<K>): boolean
+  /** What is drawn behind and before what it carries, in its own pixels. */
+  backing?(e: ElementOf<K>): { behind: Shape[]; before: Shape[] }
   /** Whether only what lies in its box is seen of what it carries. */
   masks?(e: ElementOf<K>): boolean
   /** The spot that it points at besides its own place, in the pixels of that; null when it has none. */

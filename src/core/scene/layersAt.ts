@@ -3,7 +3,7 @@ import type { Element, Lesson } from '../lesson/schema'
 import { hasPlace, isView, kindOf, localBox } from '../kinds'
 import { posedAt } from '../motion'
 import type { Span, Timed } from '../timing'
-import type { Drawing, Footage, Layer, Picture, Shadow, Window } from '../display'
+import type { Drawing, Footage, Layer, Picture, Shadow, Shape, Window } from '../display'
 import { readable } from './readable'
 import { carryOf, framingOf, holders, holds, matrixOf, placementOf } from './place'
 import {
@@ -129,13 +129,13 @@ function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
   const withMembers = (s: Seen): Layer[] => {
     if (!holds(s.element)) return own(s)
     const layers = (members.get(s.element.id) ?? []).flatMap(withMembers)
-    return layers.length > 0 ? groupOf(s, layers, framingFor(s.element), sight) : []
+    return layers.length > 0 || kindOf(s.element).backing ? groupOf(s, layers, framingFor(s.element), sight) : []
   }
   return (members.get(undefined) ?? []).flatMap(withMembers)
 }
 
 /** Layers as one: faded, masked, blurred and casting a shadow together; just themselves where there is none of that. */
-function groupOf({ element: e }: Seen, layers: Layer[], framing: Matrix, { timed, frame }: Sight): Layer[] {
+function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, { timed, frame }: Sight): Layer[] {
   const placement = placementOf(timed, e, frame, framing)
   if (!placement) return []
   const { element } = placement
@@ -144,9 +144,16 @@ function groupOf({ element: e }: Seen, layers: Layer[], framing: Matrix, { timed
   const clip = clipOf(element, box) ?? (kindOf(element).masks?.(element as never) ? box : null)
   const blurPx = element.blurPx * Math.hypot(framing[0], framing[1])
   const shadow = shadowOf(element, framing)
-  if (opacity <= 0) return []
-  if (opacity >= 1 && !clip && blurPx === 0 && !shadow) return layers
   const matrix = times(framing, placement.matrix)
+  if (opacity <= 0) return []
+  const backing = kindOf(element).backing?.(element as never)
+  const own = (shapes: Shape[]): Layer[] =>
+    shapes.length > 0 && !isFlat(matrix)
+      ? [{ element: e.id, matrix, opacity: 1, shapes, bounds: grown(boundsOf(matrix, box), 1) }]
+      : []
+  const layers = [...own(backing?.behind ?? []), ...members, ...own(backing?.before ?? [])]
+  if (layers.length === 0) return []
+  if (opacity >= 1 && !clip && blurPx === 0 && !shadow) return layers
   if (isFlat(matrix) || (clip && (clip.w <= 0 || clip.h <= 0))) return []
   let bounds = clip ? boundsOf(matrix, clip) : layers.map((l) => l.bounds).reduce(union)
   if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))

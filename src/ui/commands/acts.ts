@@ -167,8 +167,17 @@ export function cut(): void {
     toast('There is nothing to split here: put the playhead inside a clip.')
     return
   }
-  if (edit(inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`, splitTracks(tracks, playhead)))
-    toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
+  const chosen = chosenClips().length > 0
+  const before = new Set(timed.spans.keys())
+  if (!edit(inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`, splitTracks(tracks, playhead)))
+    return
+  // What was chosen is then what lies under the playhead: the later parts.
+  if (chosen)
+    select(
+      [...bench().timed.spans.keys()].filter((id) => !before.has(id)),
+      true,
+    )
+  toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
 }
 export function removePassage(close: boolean): void {
   const { passage, timed } = bench()

@@ -38,6 +38,7 @@ const KIND_KEYS: Partial<Record<ElementKind, string>> = {
   text: '7',
   shape: '8',
   spotlight: '9',
+  counter: 'u',
 }
 const stack = (where: Restack, title: string): Command => ({
   id: `stack-${where}`,
@@ -193,7 +194,12 @@ export const COMMANDS: Command[] = [
     title: 'Select all elements',
     group: 'Edit',
     keys: 'Ctrl+a',
-    run: () => select(bench().lesson.elements.filter((e) => !isGround(e) && kindOf(e).plays !== 'sound').map((e) => e.id)),
+    run: () =>
+      select(
+        bench()
+          .lesson.elements.filter((e) => !isGround(e) && kindOf(e).plays !== 'sound')
+          .map((e) => e.id),
+      ),
   },
   {
     id: 'nothing',

@@ -28,7 +28,7 @@ import {
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
-import { bench, edit, freshId, goTo, setBench } from '../bench/store'
+import { bench, edit, freshId, goTo, select, setBench } from '../bench/store'
 import { has, named, several, type Command } from './command'
 
 const chosen = () => bench().timed.lesson.elements.filter((e) => bench().elements.includes(e.id))
@@ -312,8 +312,13 @@ export const POSING: Command[] = [
     id: 'read-gauge',
     title: 'Let them read one gauge',
     group: 'Poses',
+    keys: 'Shift+U',
     can: has,
-    run: () => void edit(`Let ${named()} read one gauge`, readTogether(bench().elements, freshId('gauge'))),
+    run: () => {
+      const id = freshId('gauge')
+      // What is done next is done to the gauge: it rests, it is shaped.
+      if (edit(`Let ${named()} read one gauge`, readTogether(bench().elements, id))) select([id], true)
+    },
   },
   {
     id: 'ride',
