@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { hundredth, type Rect } from '../geometry'
 import { isClip, letGo, newElement, settle, sizeOf } from '../kinds'
 import type { Element, Lesson, Pose } from '../lesson/schema'
-import { poseAt } from '../motion'
+import { poseAt, propertyOf } from '../motion'
 import { framesPerSecond, secondsToFrames } from '../time'
 import type { KeyValue } from '../values'
 import { define, Id, Ids, type Given } from './act'
@@ -74,7 +74,8 @@ function bring(
   elementsIn(draft, ids).forEach((e, n) => {
     const own = elementIn(timed.lesson, e.id)
     const span = timed.spans.get(e.id)
-    if (!own || !span) return
+    // What is only heard, and what is a view, cannot be put anywhere.
+    if (!own || !span || !propertyOf(own, 'scale.x')) return
     letGo(e)
     const values = valuesFor(own, n)
     if (here.frame <= span.from && own.poses.length === 0) {

@@ -3,7 +3,7 @@ import { boundsOf, hundredth, union, type Rect } from '../geometry'
 import { isView, kindOf, newElement, sizeOf } from '../kinds'
 import type { Edge, Element, Lesson, Pose } from '../lesson/schema'
 import { atPose, poseAt } from '../motion'
-import { frameBoxOf, holders } from '../scene'
+import { frameBoxOf, holders, holds } from '../scene'
 import { framesPerSecond } from '../time'
 import { resolve, type Timed } from '../timing'
 import { define, Id, Ids, make, type Given } from './act'
@@ -12,7 +12,8 @@ import { elementIn } from './chosen'
 import { keptAt } from './moveEdges'
 import { plain } from './plain'
 import { putPose } from './posing'
-import { attach, release } from './riding'
+import { removeElements } from './elements'
+import { attach } from './riding'
 
 /** The elements that a group carries itself, in stacking order. */
 export const membersOf = (lesson: Lesson, group: string): Element[] =>
@@ -85,18 +86,18 @@ export const makeGroup = define('makeGroup', [Ids.elements, NewId, Frame], (ids,
   )
 })
 /** Takes a group away and leaves its members where they are at a frame, as visible as they were. */
-export const dissolveGroup = define('dissolveGroup', [Id.element, Frame], (id, frame) => (draft, { timed }) => {
+export const dissolveGroup = define('dissolveGroup', [Id.element, Frame], (id, frame) => (draft, given) => {
+  const { timed } = given
   const group = timed.lesson.elements.find((e) => e.id === id)
-  if (!group) return
-  for (const own of membersOf(timed.lesson, id)) {
-    const e = elementIn(draft, own.id)
-    const span = timed.spans.get(own.id)!
-    if (!e) continue
-    release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
-    const { opacity } = atPose(timed, group, poseAt(timed, group, frame).pose)
-    if (opacity < 1) e.opacity = Math.round(e.opacity * opacity * 1e4) / 1e4
+  if (!group || !kindOf(group).carries) return
+  const members = membersOf(timed.lesson, id)
+  const { opacity } = atPose(timed, group, poseAt(timed, group, frame).pose)
+  make(removeElements([id], frame), draft, given)
+  if (opacity >= 1 || !holds(group)) return
+  for (const { id: member } of members) {
+    const e = elementIn(draft, member)
+    if (e) e.opacity = Math.round(e.opacity * opacity * 1e4) / 1e4
   }
-  draft.elements = draft.elements.filter((e) => e.id !== id)
 })
 
 const Box = z.object({ x: Num, y: Num, w: Num, h: Num })

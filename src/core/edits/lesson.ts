@@ -64,9 +64,15 @@ export const removeMoment = define('removeMoment', [Id.moment], (id) => (draft) 
     if (medium.moments.some((m) => m.id === id)) medium.moments = medium.moments.filter((m) => m.id !== id)
 })
 /** The words of a sound or take, in place of those it had. */
-export const setWords = define('setWords', [Id.medium, z.array(Word)], (media, words) => (draft) => {
+export const setWords = define('setWords', [Id.medium, z.array(Word)], (media, words) => (draft, { newId }) => {
   const m = draft.media[media]
-  if (m) m.words = words
+  if (!m) return
+  m.words = words
+  if (words.length === 0 || draft.voices.some((v) => v.takes.includes(media))) return
+  // What is said belongs to a voice: to the first one, until it is said which.
+  const [voice] = draft.voices
+  if (voice) voice.takes.push(media)
+  else draft.voices.push({ id: newId('voice'), language: 'und', name: '', takes: [media], script: null, texts: {} })
 })
 /** The logged moments of a take, in place of those it had; what was set by hand stays. */
 export const setMoments = define('setMoments', [Id.medium, z.array(Moment)], (media, moments) => (draft) => {

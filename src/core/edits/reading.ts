@@ -10,6 +10,7 @@ import { elementIn, elementsIn } from './chosen'
 import { keptAt } from './moveEdges'
 import { putPose } from './posing'
 import { plain } from './plain'
+import { Unfit } from './unfit'
 
 /** The value of an element that reads a gauge when nothing else is said: what it says or fills, else its opacity. */
 export const mainReading = (e: Element): string => {
@@ -71,7 +72,6 @@ export const readTogether = define(
         { on: 'loose', frame: from },
         { on: 'length', frames: to - from },
       )
-      gauge.track = all.at(-1)!.track
       gauge.poses = [
         {
           id: newId('pose'),

@@ -12,6 +12,14 @@ const of = (path: string, label: string, type: Unit, more: { keyed?: false } = {
   inPanel: false,
   ...more,
 })
+/** How it stands off its place before a typed arrival, or after a typed departure. */
+const offOf = (which: 'arrival' | 'departure'): Unranged[] => [
+  of(`${which}.off.dx`, 'Off across', 'across', { keyed: false }),
+  of(`${which}.off.dy`, 'Off down', 'down', { keyed: false }),
+  of(`${which}.off.turn`, 'Off turned', 'degrees', { keyed: false }),
+  of(`${which}.off.scale`, 'Off scale', 'factor', { keyed: false }),
+  of(`${which}.off.opacity`, 'Off opacity', 'share', { keyed: false }),
+]
 /** What every element has, in the order in which it is told; the values that can be keyed first. */
 const COMMON = ranged(Element, [
   of('x', 'x', 'across'),
@@ -38,6 +46,8 @@ const COMMON = ranged(Element, [
   of('shadow.blurPx', 'Shadow softness', 'px', { keyed: false }),
   of('arrival.frames', 'Arrival', 'frames', { keyed: false }),
   of('departure.frames', 'Departure', 'frames', { keyed: false }),
+  ...offOf('arrival'),
+  ...offOf('departure'),
   of('loop.everyFrames', 'Blink', 'frames', { keyed: false }),
 ]) as Number[]
 /** What goes with the frame’s own sides is as wide and high as it is by the frame, not by what is drawn. */

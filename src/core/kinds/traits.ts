@@ -1,5 +1,5 @@
 import type { Point } from '../geometry'
-import type { Element, Lesson } from '../lesson/schema'
+import type { Element, Lesson, Medium } from '../lesson/schema'
 import type { Going, Handle } from './kind'
 import { kindOf } from './registry'
 
@@ -31,3 +31,10 @@ export const aimAt = (e: Element, spot: Point | null): void => kindOf(e).aimAt?.
 export const canAim = (e: Element): boolean => kindOf(e).aimAt !== undefined
 export const handlesOf = (e: Element): Handle[] => kindOf(e).handles?.(e as never) ?? []
 export const canRepoint = (e: Element): boolean => kindOf(e).points?.(e as never) ?? false
+/** Whether an element can show or play a medium. */
+export function shows(e: Element, medium: Medium | undefined): boolean {
+  if (!medium) return false
+  const { plays } = kindOf(e)
+  if (plays === 'sound') return medium.kind === 'sound' || medium.sound === true
+  return medium.kind === 'picture' || (plays === 'footage' && medium.kind === 'take')
+}

@@ -17,6 +17,7 @@ export const emptyLesson = (name: string): Lesson => ({
   ],
   elements: [],
   moments: [],
+  voices: [],
   staggers: [],
   motionBlur: { on: false, shutter: 180, samples: 8 },
   guides: { x: [], y: [] },

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Rate } from '../time'
 import { Reading } from './reading'
+import { Voice } from './voices'
 import { Look } from '../kinds/looks'
 import { Colour } from '../values'
 import { LIMITS } from './limits'
@@ -84,6 +85,16 @@ export const Track = z.strictObject({
 export type Track = z.infer<typeof Track>
 
 const last = frame
+/** What of an element something else can hang on; `lands`: the landing of the move to one of its poses. */
+const ELEMENT_PARTS = ['start', 'end', 'arrived', 'leaves', 'lands'] as const
+const OnElement = z.strictObject({
+  on: z.literal('element'),
+  element: id,
+  edge: z.enum(ELEMENT_PARTS),
+  pose: id.optional(),
+  offset: frame.default(0),
+  last,
+})
 /**
  * Where an element's start or end is. `offset` counts frames, after being positive; `last` is where it was last found.
  */
@@ -96,13 +107,7 @@ export const Edge = z.discriminatedUnion('on', [
     offset: frame.default(0),
     last,
   }),
-  z.strictObject({
-    on: z.literal('element'),
-    element: id,
-    edge: z.enum(['start', 'end']),
-    offset: frame.default(0),
-    last,
-  }),
+  OnElement,
   z.strictObject({ on: z.literal('length'), frames: frame.min(1) }),
 ])
 export type Edge = z.infer<typeof Edge>
@@ -112,12 +117,22 @@ import { Easing } from '../values'
 
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 export const Passing = z.strictObject({
-  how: z.enum(['none', 'fade', 'slide', 'grow']).default('none'),
+  how: z.enum(['none', 'fade', 'slide', 'grow', 'typed']).default('none'),
   from: z.enum(SIDES).default('left'),
   frames: frame.min(0).max(100_000).default(10),
   easing: Easing.default('ease-out'),
   /** Whether a slide or a growth fades as well. */
   fades: z.boolean().optional(),
+  /** How it stands off its place before a typed arrival, and after a typed departure. */
+  off: z
+    .strictObject({
+      dx: px.default(0),
+      dy: px.default(0),
+      turn: z.number().min(-36_000).max(36_000).default(0),
+      scale: z.number().min(0).max(100).default(1),
+      opacity: z.number().min(0).max(1).default(1),
+    })
+    .optional(),
 })
 /** How an element comes or goes, and for how many frames. */
 export type Passing = z.infer<typeof Passing>
@@ -138,13 +153,7 @@ export const MoveEdge = z.discriminatedUnion('on', [
     offset: frame.default(0),
     last,
   }),
-  z.strictObject({
-    on: z.literal('element'),
-    element: id,
-    edge: z.enum(['start', 'end']),
-    offset: frame.default(0),
-    last,
-  }),
+  OnElement,
   z.strictObject({ on: z.literal('length'), frames: frame.min(0) }),
   z.strictObject({ on: z.literal('previous') }),
   z.strictObject({ on: z.literal('take'), media: id, us }),
@@ -302,6 +311,8 @@ export const Lesson = z.strictObject({
   /** All that stands in time: clips as well. Within a track, back to front. */
   elements: z.array(Element).default([]),
   moments: z.array(LessonMoment).default([]),
+  /** What is spoken and written, once for each language. */
+  voices: z.array(Voice).max(50).default([]),
   staggers: z.array(Stagger).max(500).default([]),
   /**
    * Motion blur: how long the shutter is open, in degrees of a frame (180 = half of it), and how many instants are

@@ -85,8 +85,11 @@ function fromClips(lesson: Plain): Plain {
   }
   // A moment in a take that is shown twice was where it was shown first.
   const clips = list(lesson.clips).toSorted((a, b) => Number(a.at) - Number(b.at))
+  const spoken = Object.entries(media).filter(([, m]) => list(object(m).words).length > 0)
   return {
     ...known(lesson, Lesson.shape),
+    // What is said is a voice; its script is what is said, by the words' own ids.
+    ...(spoken.length > 0 && { voices: [{ id: 'voice-1', language: 'und', takes: spoken.map(([id]) => id) }] }),
     version: LESSON_VERSION,
     media: Object.fromEntries(Object.entries(media).map(([id, m]) => [id, mediumFrom(object(m))])),
     tracks: LAYERS.flatMap((layer) => tracks.filter((t) => t.kind === layer)).map((t) => ({

@@ -1,11 +1,11 @@
-import { mediumOf, fieldsOf, kindName, kindOf } from '../kinds'
+import { mediumOf, fieldsOf, kindName, kindOf, shows } from '../kinds'
 import type { ZodError } from 'zod'
 import { fits, isNumber } from '../values'
 import { isGauge, propertiesOf, type Property } from '../motion'
 import { type KeyValue } from '../values'
 import { resolve } from '../timing'
 import { UNITS } from '../values'
-import { Lesson, LESSON_VERSION, type Element, type Medium } from '../lesson/schema'
+import { Lesson, LESSON_VERSION } from '../lesson/schema'
 import { upgraded } from '../lesson/upgrade'
 
 /** A fault in a lesson file: where it stands (`elements[3].start.moment`) and what is wrong there. */
@@ -59,14 +59,6 @@ function valueFault(property: Property, value: KeyValue): string | null {
 }
 
 const SHOWN = { picture: 'picture', footage: 'take or picture', sound: 'sound' }
-/** Whether an element can show or play a medium. */
-function shows(e: Element, medium: Medium | undefined): boolean {
-  if (!medium) return false
-  const { plays } = kindOf(e)
-  if (plays === 'sound') return medium.kind === 'sound' || medium.sound === true
-  return medium.kind === 'picture' || (plays === 'footage' && medium.kind === 'take')
-}
-
 function referenceFaults(lesson: Lesson): Fault[] {
   const faults: Fault[] = []
   const say = (at: string, sentence: string) => faults.push({ at, sentence })
@@ -85,6 +77,12 @@ function referenceFaults(lesson: Lesson): Fault[] {
       say(`media.${key}`, 'a take or a picture has a width and a height')
     if (m.kind === 'take' && (!m.rate || !m.frames)) say(`media.${key}`, 'a take has a rate and a number of frames')
   }
+  lesson.voices.forEach((v, i) => {
+    unique(v.id, `voices[${i}].id`)
+    v.takes.forEach((take, n) => {
+      if (!lesson.media[take]) say(`voices[${i}].takes[${n}]`, `there is no medium “${take}”`)
+    })
+  })
   lesson.moments.forEach((m, i) => unique(m.id, `moments[${i}].id`))
   const tracks = new Map(lesson.tracks.map((t) => [t.id, t.kind]))
   const timed = resolve(lesson)

@@ -257,7 +257,7 @@ function apart(a: Drawing, b: Drawing): number {
 }
 /** Whether anything can move an element at all. */
 function canMove(timed: Timed, e: Element): boolean {
-  const passes = (how: string) => how === 'slide' || how === 'grow'
+  const passes = (how: string) => how === 'slide' || how === 'grow' || how === 'typed'
   return (
     e.poses.length > 0 ||
     passes(e.arrival.how) ||

@@ -4,7 +4,7 @@ import { kindOf, localBox } from '../kinds'
 import { framingAt, framingMatrix } from '../framing'
 import { posedAt, presence } from '../motion'
 import type { Timed } from '../timing'
-import { boundsOf, IDENTITY, moved, placedScaled, times, type Matrix, type Rect } from '../geometry'
+import { boundsOf, IDENTITY, moved, placedScaled, placeMatrix, times, type Matrix, type Rect } from '../geometry'
 
 /** From the lesson's frame to the picture at a frame; with `framed` false, as if nothing were zoomed. */
 export function framingOf(timed: Timed, frame: number, framed = true): Matrix {
@@ -98,6 +98,13 @@ export function placementOf(timed: Timed, e: Element, frame: number, framing: Ma
   if (!pass) return { element, matrix: times(carry.matrix, matrix), carry: carry.matrix, opacity }
   const { passing, shown } = pass
   if (passing.how === 'fade' || passing.fades) opacity *= Math.min(1, Math.max(0, shown))
+  if (passing.how === 'typed' && passing.off) {
+    const { off } = passing
+    const k = 1 - shown
+    const scale = Math.max(0, 1 + (off.scale - 1) * k)
+    opacity *= Math.min(1, Math.max(0, 1 + (off.opacity - 1) * k))
+    matrix = times(moved(matrix, off.dx * k, off.dy * k), placeMatrix(0, 0, off.turn * k, scale))
+  }
   if (passing.how === 'grow') matrix = times(matrix, [Math.max(0, shown), 0, 0, Math.max(0, shown), 0, 0])
   matrix = times(carry.matrix, matrix)
   if (passing.how === 'slide') {

@@ -6,15 +6,31 @@ const quoted = (label: string) => (label.length > 40 ? `${label.slice(0, 38)}…
 
 /** What a tie hangs on, in words: “the click on Lend out”, “the word “receipt””, “the start of Arrow 2”. */
 export function tieTarget(timed: Timed, edge: Edge): string {
-  if (edge.on === 'element')
-    return (
-      `the ${edge.edge} of ` +
-      `${timed.lesson.elements.find((e) => e.id === edge.element)?.name ?? 'an element that is gone'}`
-    )
+  if (edge.on === 'element') return partName(timed.lesson, edge)
   if (edge.on !== 'moment') return ''
   const m = timed.moments.get(edge.moment)
   if (!m) return 'a moment that is gone'
   return momentName(m.kind, m.label, edge.edge)
+}
+/** A part of an element in words: “the start of Arrow 2”, “Arrow 2 having arrived”. */
+export function partName(
+  lesson: Lesson,
+  edge: Pick<Extract<Edge, { on: 'element' }>, 'element' | 'edge' | 'pose'>,
+): string {
+  const e = lesson.elements.find((x) => x.id === edge.element)
+  const name = e?.name ?? 'an element that is gone'
+  switch (edge.edge) {
+    case 'arrived':
+      return `the landing of ${name}`
+    case 'leaves':
+      return `the departure of ${name}`
+    case 'lands': {
+      const n = e?.poses.findIndex((p) => p.id === edge.pose) ?? -1
+      return n < 0 ? `a pose of ${name} that is gone` : `pose ${n + 2} of ${name}`
+    }
+    default:
+      return `the ${edge.edge} of ${name}`
+  }
 }
 /** A moment in words. */
 export function momentName(kind: string, label: string, edge: 'start' | 'end' = 'start'): string {

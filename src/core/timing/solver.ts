@@ -2,6 +2,7 @@ import { makesMoments } from '../kinds/looks'
 import { frameOfMedium, type Clip } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { bornOf, PRESS_AFTER, pressId, stopId } from '../moments/drawn'
+import { frameOfPart } from './part'
 import { wayOfMove, type Ends, type Underway } from './moves'
 
 type Side = 'start' | 'end'
@@ -123,7 +124,8 @@ export function solver(
         return side === 'end' ? edgeOf(e, 'start') + edge.frames : edgeOf(e, 'end') - edge.frames
       case 'element': {
         const to = byId.get(edge.element)
-        if (to) return edgeOf(to, edge.edge) + edge.offset
+        const frame = to ? partOf(to, edge) : null
+        if (frame !== null) return frame + edge.offset
         break
       }
       case 'moment': {
@@ -135,6 +137,15 @@ export function solver(
     if (e[other].on === 'length' || isGone(e[other], e)) return lastOf(e, side)
     return edgeOf(e, other) + lastOf(e, side) - lastOf(e, other)
   }
+  const partOf = (to: Element, edge: Extract<Edge, { on: 'element' }>): number | null =>
+    frameOfPart(to, edge, {
+      from: () => edgeOf(to, 'start'),
+      to: () => edgeOf(to, 'end'),
+      lands(pose) {
+        const index = to.poses.findIndex((p) => p.id === pose)
+        return index < 0 ? null : wayOf(to, index).to
+      },
+    })
   const isGone = (edge: Edge, e: Element): boolean =>
     edge.on === 'moment' ? frameOfMoment(edge, e) === null : edge.on === 'element' ? !byId.has(edge.element) : false
 
@@ -166,7 +177,8 @@ export function solver(
       tie(edge) {
         if (edge.on === 'moment') return frameOfMoment(edge, e)
         const to = byId.get(edge.element)
-        return to ? edgeOf(to, edge.edge) + edge.offset : null
+        const frame = to ? partOf(to, edge) : null
+        return frame === null ? null : frame + edge.offset
       },
       take: (edge) => frameOfMedium(clipsOf(edge.media), edge.media, edge.us, lesson.rate),
     }

@@ -1,2 +1,3 @@
 export * from './phrases'
 export * from './captions'
+export { inLanguage, scriptOf, voiceIn } from './inLanguage'

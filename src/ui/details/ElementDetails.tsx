@@ -46,6 +46,7 @@ const HOWS = [
   { value: 'fade', label: 'fade' },
   { value: 'slide', label: 'slide' },
   { value: 'grow', label: 'grow' },
+  { value: 'typed', label: 'from typed values' },
 ] as const
 /** Sound comes and goes by getting louder and softer. */
 const HEARD_HOWS = [
@@ -146,6 +147,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
                     onChange={(v) => put({ from: v })}
                   />
                 )}
+                {p.how === 'typed' && <Off off={p.off} before={which === 'arrival'} onChange={(off) => put({ off })} />}
                 {(p.how === 'slide' || p.how === 'grow') && (
                   <Tick label="and fades" value={p.fades === true} onChange={(v) => put({ fades: v })} />
                 )}
@@ -235,6 +237,65 @@ export function ElementDetails({ element: own }: { element: Element }) {
         />
         <Actions />
       </Section>
+    </>
+  )
+}
+
+const STILL = { dx: 0, dy: 0, turn: 0, scale: 1, opacity: 1 }
+/** How something stands off its place before it arrives, or after it has gone. */
+function Off({
+  off = STILL,
+  before,
+  onChange,
+}: {
+  off: Passing['off']
+  before: boolean
+  onChange: (off: NonNullable<Passing['off']>) => void
+}) {
+  const put = (change: Partial<typeof STILL>) => onChange({ ...off, ...change })
+  const word = before ? 'comes from' : 'goes to'
+  return (
+    <>
+      <NumberField
+        label={`${word}, across`}
+        unit="px"
+        min={-100_000}
+        max={100_000}
+        value={off.dx}
+        onChange={(dx) => put({ dx })}
+      />
+      <NumberField
+        label={`${word}, down`}
+        unit="px"
+        min={-100_000}
+        max={100_000}
+        value={off.dy}
+        onChange={(dy) => put({ dy })}
+      />
+      <NumberField
+        label="turned by"
+        unit="°"
+        min={-36_000}
+        max={36_000}
+        value={off.turn}
+        onChange={(turn) => put({ turn })}
+      />
+      <NumberField
+        label="as large"
+        unit="%"
+        min={0}
+        max={10_000}
+        value={off.scale * 100}
+        onChange={(v) => put({ scale: v / 100 })}
+      />
+      <NumberField
+        label="as visible"
+        unit="%"
+        min={0}
+        max={100}
+        value={off.opacity * 100}
+        onChange={(v) => put({ opacity: v / 100 })}
+      />
     </>
   )
 }

@@ -5,7 +5,7 @@ import { pushing, setEdge } from '@/core/edits'
 import type { Edge, Element } from '@/core/lesson/schema'
 import { nearestMoment } from '@/core/moments'
 import { framesPerSecond, parseTimecode, lengthText, timecode } from '@/core/time'
-import { momentName, tieTarget } from '@/core/timing'
+import { momentName, partName, tieTarget } from '@/core/timing'
 import { bench, edit, goTo, useShown } from '../bench/store'
 import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../kit/numberField'
@@ -151,7 +151,16 @@ export function TieFields({
 }
 
 type Target =
-  { on: 'moment'; moment: string; edge: 'start' | 'end' } | { on: 'element'; element: string; edge: 'start' | 'end' }
+  | { on: 'moment'; moment: string; edge: 'start' | 'end' }
+  | Pick<Extract<Edge, { on: 'element' }>, 'on' | 'element' | 'edge' | 'pose'>
+/** What of an element something can hang on: its ends, its arrival and departure where it has them, its poses. */
+const partsOf = (e: Element): Omit<Extract<Target, { on: 'element' }>, 'on'>[] => [
+  { element: e.id, edge: 'start' },
+  ...(e.arrival.how === 'none' ? [] : [{ element: e.id, edge: 'arrived' as const }]),
+  ...e.poses.map((p) => ({ element: e.id, edge: 'lands' as const, pose: p.id })),
+  ...(e.departure.how === 'none' ? [] : [{ element: e.id, edge: 'leaves' as const }]),
+  { element: e.id, edge: 'end' },
+]
 /** Finds a moment, a word, or an end of another element to hang something on. */
 function MomentPicker({ label, own, onPick }: { label: string; own: string; onPick: (t: Target) => void }) {
   const [open, setOpen] = useState(false)
@@ -231,19 +240,20 @@ function MomentPicker({ label, own, onPick }: { label: string; own: string; onPi
                 timed.lesson.elements
                   .filter((e) => e.id !== own)
                   .flatMap((e) =>
-                    (['start', 'end'] as const).map((edge) => (
-                      <Cmd.Item
-                        key={e.id + edge}
-                        value={`${e.id} ${edge}`}
-                        keywords={[e.name]}
-                        className={item}
-                        onSelect={() => pick({ on: 'element', element: e.id, edge })}
-                      >
-                        <span className="truncate">
-                          the {edge} of {e.name}
-                        </span>
-                      </Cmd.Item>
-                    )),
+                    partsOf(e).map((part) => {
+                      const words = partName(timed.lesson, part)
+                      return (
+                        <Cmd.Item
+                          key={words}
+                          value={`${e.id} ${part.edge} ${part.pose ?? ''}`}
+                          keywords={[words]}
+                          className={item}
+                          onSelect={() => pick({ on: 'element', ...part })}
+                        >
+                          <span className="truncate">{words}</span>
+                        </Cmd.Item>
+                      )
+                    }),
                   )}
             </Cmd.List>
           </Cmd>

@@ -1,6 +1,8 @@
 import { ROUTES, type LibraryFile } from '@/contract/routes'
-import { Film, Image, Layers, Music, Plus, RotateCcw, Upload, X } from 'lucide-react'
+import { Film, Image, Layers, Music, Plus, Replace, RotateCcw, Upload, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
+import { elementIn } from '@/core/edits'
+import { mediumOf, shows } from '@/core/kinds'
 import type { Medium } from '@/core/lesson/schema'
 import { setBench, useBench } from '../bench/store'
 import { beginAdding } from '../commands/acts'
@@ -17,6 +19,7 @@ import {
   forgetSending,
   layFile,
   layFileOver,
+  replaceChosen,
   retrySending,
   useSending,
   type Coming,
@@ -37,6 +40,12 @@ export function Files() {
   const [search, setSearch] = useState('')
   const [files, setFiles] = useState<LibraryFile[] | null>(null)
   const picker = useRef<HTMLInputElement>(null)
+  const chosen = useBench((b) => (b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined))
+  /** What is selected, where this file can be shown in its place. */
+  const replaces = (f: LibraryFile) =>
+    chosen && mediumOf(chosen) !== null && inLesson[mediumOf(chosen)!]?.sha256 !== f.sha256 && shows(chosen, f.medium)
+      ? chosen
+      : null
   const ready = coming.filter((f) => f.state === 'done').length
   useEffect(() => {
     if (!open) return
@@ -146,6 +155,12 @@ export function Files() {
                 <Button onClick={() => void layFile(f.sha256, f.medium, true)}>
                   <Plus size={13} />
                   {here && f.kind !== 'picture' ? 'Lay again' : 'Lay on the timeline'}
+                </Button>
+              )}
+              {replaces(f) && (
+                <Button onClick={() => replaceChosen(f.medium)}>
+                  <Replace size={13} />
+                  In place of “{replaces(f)!.name}”
                 </Button>
               )}
               <Button onClick={() => void layFileOver(f.sha256, f.medium)}>

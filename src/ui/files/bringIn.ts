@@ -2,7 +2,8 @@ import { ROUTES } from '@/contract/routes'
 import * as tus from 'tus-js-client'
 import { create } from 'zustand'
 import { toast } from 'sonner'
-import { addMedium, bringIn as bringInto, inOne, layOver, mediumIdOf } from '@/core/edits'
+import { addMedium, bringIn as bringInto, elementIn, inOne, layOver, mediumIdOf, replaceFile } from '@/core/edits'
+import { mediumOf } from '@/core/kinds'
 import type { Medium } from '@/core/lesson/schema'
 import type { Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
@@ -211,4 +212,14 @@ export async function layFileOver(sha256: string, medium: Medium): Promise<void>
   if (!edit(`Lay “${medium.name}” over the picture`, whole)) return
   setBench({ panel: 'none' })
   select([clip])
+}
+
+/** Puts a file of the library in the place of the one that what is selected shows or plays; all that was done to it stays. */
+export function replaceChosen(medium: Medium): void {
+  const e = elementIn(bench().lesson, bench().elements[0] ?? '')
+  const id = e && mediumOf(e)
+  if (!e || !id) return
+  if (!edit(`“${medium.name}” in place of “${e.name}”`, replaceFile(id, structuredClone(medium)))) return
+  setBench({ panel: 'none' })
+  toast(`“${medium.name}” is shown in its place. What hangs on its moments and words stays.`)
 }

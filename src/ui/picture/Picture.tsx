@@ -14,7 +14,7 @@ export function Picture() {
   const frame = useShown().lesson.frame
   const zoom = useBench((b) => b.pictureZoom)
   const rulers = useBench((b) => b.aids.rulers)
-  const empty = useBench((b) => b.ready && b.timed.clips.length === 0)
+  const empty = useBench((b) => b.ready && b.lesson.elements.length === 0)
 
   useEffect(() => {
     player.current = new Player(canvas.current!)

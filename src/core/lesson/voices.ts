@@ -1,0 +1,29 @@
+import { z } from 'zod'
+
+const id = z.string().min(1).max(200)
+/** A phrase of a script: words that are said in one breath. Their ids are what ties name. */
+export const Phrase = z.strictObject({
+  id,
+  /** A heading begins a chapter and is not spoken. */
+  heading: z.boolean().optional(),
+  words: z.array(z.strictObject({ id, text: z.string().min(1).max(200) })).max(500),
+})
+export type Phrase = z.infer<typeof Phrase>
+
+/**
+ * What is spoken and written in one language: its script, the recordings of it, and texts of elements that stand
+ * otherwise in it.
+ */
+export const Voice = z.strictObject({
+  id,
+  /** BCP 47: `en`, `de-CH`. */
+  language: z.string().regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/, 'a language is a tag like en or de-CH'),
+  name: z.string().max(80).default(''),
+  /** Media that it is recorded in; their words have the ids of the script's. */
+  takes: z.array(id).max(100).default([]),
+  /** null: what is said in its takes. */
+  script: z.array(Phrase).max(5000).nullable().default(null),
+  /** By element, then by the path of the value. */
+  texts: z.record(id, z.record(z.string().max(60), z.string().max(4000))).default({}),
+})
+export type Voice = z.infer<typeof Voice>
