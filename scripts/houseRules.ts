@@ -26,7 +26,6 @@ const FLOORS = [
   'display',
   'text',
   'lesson',
-  'sound',
   'trace',
   'voice',
   'moments',
@@ -34,6 +33,7 @@ const FLOORS = [
   'timing',
   'kinds',
   'motion',
+  'sound',
   'framing',
   'scene',
   'order',
@@ -65,11 +65,14 @@ const roomOf = (file: string) =>
 
 const floorOf = (file: string): number => FLOORS.indexOf(file.split('/')[2]!.replace(/\.ts$/, ''))
 
+/** Media and tracks are of a kind by these names, too. */
+const ALSO_MEDIA = new Set(['sound'])
+
 /** Every place outside the kinds that asks which kind an element is, instead of for a trait. */
 export function kindsAsked(root: string): string[] {
   const home = path.join(root, 'src/core/kinds')
   const kinds = readdirSync(home, { withFileTypes: true }).flatMap((d) => (d.isDirectory() ? [d.name] : []))
-  const asks = new RegExp(`\\bkind [!=]== '(${kinds.join('|')})'`)
+  const asks = new RegExp(`\\bkind [!=]== '(${kinds.filter((k) => !ALSO_MEDIA.has(k)).join('|')})'`)
   return sources(root)
     .filter((f) => f.startsWith('src/') && !f.startsWith('src/core/kinds/') && !/\.test\.tsx?$/.test(f))
     .flatMap((f) => {

@@ -56,10 +56,10 @@ function needsSheet(layer: Drawing | Footage | Group): boolean {
   if ('shapes' in layer)
     return (
       (layer.blurPx !== undefined || (layer.opacity < 1 && layer.shapes.length > 1)) &&
-      !layer.shapes.some((s) => s.type === 'below')
+      !layer.shapes.some((s) => s.type === 'below' || s.type === 'grade')
     )
   if ('source' in layer) return layer.blurPx !== undefined
-  return layer.blurPx !== undefined || layer.opacity < 1 || layer.clip !== undefined
+  return layer.blurPx !== undefined || layer.opacity < 1 || layer.clip !== undefined || layer.apart === true
 }
 
 function drawLayer(

@@ -1,3 +1,4 @@
+import { gradeColours } from './grade'
 import type { Drawing, Gradient, Layer, Shadow, Shape, Window } from '@/core/display'
 import type { Matrix, Point, Rect } from '@/core/geometry'
 import { layBlocks } from './blocks'
@@ -99,6 +100,9 @@ export function paintShapes(ctx: Context, item: Drawing, pen: Pen, origin: Point
         case 'below':
           paintBelow(ctx, shape, item, pen, origin)
           break
+        case 'grade':
+          paintGrade(ctx, shape, item, pen, origin, alpha)
+          break
       }
     }
   })
@@ -178,4 +182,28 @@ function paintBelow(ctx: Context, shape: BelowShape, item: Drawing, pen: Pen, or
   ctx.drawImage(sheet.canvas, 0, 0, w, h, x0, y0, w, h)
   ctx.filter = 'none'
   ctx.restore()
+}
+
+/** Changes the colours of what has been painted so far within a shape that stands upright. */
+function paintGrade(
+  ctx: Context,
+  shape: Extract<Shape, { type: 'grade' }>,
+  item: Drawing,
+  { scale }: Pen,
+  origin: Point,
+  alpha: number,
+): void {
+  const [left, top] = [(item.bounds.x - origin.x) * scale, (item.bounds.y - origin.y) * scale]
+  const x0 = Math.max(0, Math.floor(left))
+  const y0 = Math.max(0, Math.floor(top))
+  const w = Math.min(ctx.canvas.width, Math.ceil(left + item.bounds.w * scale)) - x0
+  const h = Math.min(ctx.canvas.height, Math.ceil(top + item.bounds.h * scale)) - y0
+  if (w <= 0 || h <= 0) return
+  const image = ctx.getImageData(x0, y0, w, h)
+  // Half as opaque, it does half of what it does.
+  const { exposure, contrast, saturation, warmth, dim } = shape.grade
+  const grade = { exposure, contrast, saturation, warmth, dim }
+  for (const key of Object.keys(grade) as (keyof typeof grade)[]) grade[key] *= alpha
+  gradeColours(image.data, grade)
+  ctx.putImageData(image, x0, y0)
 }

@@ -44,10 +44,65 @@ const lessonOf = (build: (lesson: Lesson) => Element[], change: Partial<Lesson> 
   return lesson
 }
 
+/** Kinds that have a subject of their own. */
+const LATER: readonly ElementKind[] = ['counter', 'gauge', 'treatment']
+/** A bar, a number and words that read one gauge; a group with a rim that fades; footage in a corner, treated. */
+const reading = (): Lesson => {
+  const reads = (gauge: string, to: [number, number], step = 0) => ({
+    gauge,
+    from: [0, 100] as [number, number],
+    to,
+    step,
+    steps: [],
+  })
+  return lessonOf((l) => [
+    make(l, 'gauge', 'level', loose(20), long(300), {
+      poses: [
+        pose('half', after(10), after(90), { 'look.value': 40 }, { easing: 'linear' }),
+        pose('full', after(150), before(20), { 'look.value': 100 }, { easing: 'linear' }),
+      ],
+    }),
+    make(l, 'bar', 'fill', loose(20), long(300), {
+      reads: { 'look.given.share': reads('level', [0, 100]) },
+      look: { ...newElement(l, 'bar', 'x', loose(0), long(9)).look, given: { share: 0 } },
+    }),
+    make(l, 'counter', 'share', loose(20), long(300), { y: 200, reads: { 'look.value': reads('level', [0, 100], 1) } }),
+    make(l, 'text', 'words', loose(20), long(300), {
+      y: 320,
+      reads: {
+        'look.text': {
+          gauge: 'level',
+          from: [0, 100],
+          to: [0, 100],
+          step: 0,
+          steps: [
+            { from: 0, value: 'Loading' },
+            { from: 100, value: 'Ready' },
+          ],
+        },
+        opacity: reads('level', [0.3, 1]),
+      },
+    }),
+    make(l, 'group', 'card', loose(40), long(260), {
+      x: 1400,
+      y: 600,
+      width: 500,
+      height: 300,
+      cornerPx: 20,
+      look: { kind: 'group', asOne: true, mask: true, ground: '#fffdf8', border: '#2b2118', borderPx: 8 },
+      arrival: { how: 'fade', from: 'left', frames: 20, easing: 'linear' },
+      poses: [pose('turned', after(100), after(150), { rotation: 20, opacity: 0.7 })],
+    }),
+    make(l, 'shape', 'on-card', loose(40), long(260), {
+      rides: { on: 'card', by: [1, 0, 0, 1, -700, -420], fades: false },
+    }),
+    make(l, 'treatment', 'warm', loose(200), long(120), { opacity: 0.5 }),
+  ])
+}
 /** Each kind as it comes, and moving, turning, fading, cropped, with a shadow. */
 const kinds = (): Lesson =>
   lessonOf((l) =>
-    ADDABLE_KINDS.flatMap((kind, i) => {
+    ADDABLE_KINDS.filter((k) => !LATER.includes(k)).flatMap((kind, i) => {
       const at = 20 * i
       const plain = make(l, kind, `${kind}-1`, loose(at), long(60))
       const moving = make(l, kind, `${kind}-2`, loose(at + 30), long(90), {
@@ -222,4 +277,4 @@ function earlier(): Lesson {
   return lesson
 }
 
-export const SUBJECTS: Record<string, () => Lesson> = { kinds, ties, moves, riding, framing, footage, earlier }
+export const SUBJECTS: Record<string, () => Lesson> = { kinds, reading, ties, moves, riding, framing, footage, earlier }

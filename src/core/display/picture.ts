@@ -16,6 +16,17 @@ export type Shape =
   | { type: 'picture'; media: string; x: number; y: number; w: number; h: number; swap?: Swap }
   /** What lies below, changed within a rectangle: blurred, or laid out in blocks of one colour. */
   | { type: 'below'; x: number; y: number; w: number; h: number; effect: 'blur' | 'blocks'; px: number; seed: number }
+  /** What lies below it, in other colours, within a rectangle. */
+  | { type: 'grade'; x: number; y: number; w: number; h: number; grade: Grade }
+
+/** How colours are changed: each −1 to 1, 0 for none; `dim` 0 to 1, how much of the light is taken away. */
+export interface Grade {
+  exposure: number
+  contrast: number
+  saturation: number
+  warmth: number
+  dim: number
+}
 
 /** Colours along a line in the element's own pixels. */
 export interface Gradient {
@@ -79,6 +90,8 @@ export interface Footage extends Standing {
 /** Layers that stand as one: what they are seen through and fade by is that of the whole. */
 export interface Group extends Standing {
   layers: Layer[]
+  /** What changes what lies below it, within the group, changes the group's own layers alone. */
+  apart?: boolean
 }
 export type Layer = Drawing | Blurred | Footage | Group
 

@@ -3,7 +3,7 @@ import { isClip, kindOf, newElement, settle } from '../kinds'
 import type { Element, Lesson, Track } from '../lesson/schema'
 import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/clips'
 import { frameFor } from '../lesson/limits'
-import { framesBefore, framesUntil, isStill, mapAtSpeed, mapWithHold } from '../lesson/timeMap'
+import { framesBefore, framesUntil, isStill, mapAtSpeed, mapWithHold, mapWithRamp } from '../lesson/timeMap'
 import { Rate, secondsToFrames } from '../time'
 import { define, Id, Ids, make, type Given } from './act'
 import { Count, Flag, Frame, NewId, Side, Values } from './args'
@@ -137,8 +137,8 @@ export function freeStart(others: Pick<Clip, 'at' | 'length'>[], wanted: number,
 }
 
 /**
- * Takes the frames [from, to) out of tracks: out of their clips. With `close`, later clips of these tracks move up, and
- * where footage is among them the loose ends of all else from there on move with them; else a gap stays.
+ * Takes the frames [from, to) out of tracks: out of their clips. With `close`, later clips of these tracks move up,
+ * and where footage is among them the loose ends of all else from there on move with them; else a gap stays.
  */
 export const takeOut = define(
   'takeOut',
@@ -222,11 +222,32 @@ export const freezeAt = define(
   },
 )
 
+/**
+ * Lets a clip change its speed at a frame, evenly over so many frames, and go on at the new one. It shows the same
+ * stretch of its medium as before, up to the next clip.
+ */
+export const rampSpeed = define(
+  'rampSpeed',
+  [Id.clip, Frame, Count, Count, Count],
+  (id, frame, frames, num, den) => (draft, given) => {
+    const clip = find(draft, given, id)
+    if (!clip || isStill(clip.map) || frame < clip.at || frame >= clipEnd(clip)) return
+    const end = sourceUsAt(clip, clipEnd(clip), draft.rate)
+    const map = mapWithRamp(clip.map, frame - clip.at, frames, { num, den }, draft.rate, end)
+    Object.assign(clip.element.look, map)
+    const next = rowOf(draft, given, clip.track).find((c) => c.id !== clip.id && c.at >= clipEnd(clip))
+    const wanted = Math.max(1, framesUntil(map, end, draft.rate))
+    place(clip, clip.at, Math.min(wanted, (next?.at ?? Infinity) - clip.at))
+  },
+)
+
 /** Whether no clip lies on a track between two frames. */
 export const trackFree = (draft: Lesson, given: Given, track: string, from: number, to: number): boolean =>
   clipsIn(draft, given, track).every((c) => c.at >= to || clipEnd(c) <= from)
 
-/** The track that a new clip is laid on: the lowest for pictures that has clips, else the lowest; the first for sound. */
+/**
+ * The track that a new clip is laid on: the lowest for pictures that has clips, else the lowest; the first for sound.
+ */
 function trackFor(draft: Lesson, kind: Track['kind']): Track | undefined {
   const fit = draft.tracks.filter((t) => t.kind === kind)
   if (kind === 'sound') return fit[0]

@@ -79,8 +79,8 @@ function piecesOf(e: Element, part: CopiedPart): Piece[] {
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
 
 /**
- * Lets elements be copies of another: from now on they take over what is changed of it, by the parts that are named. They
- * take it over as it is now as well.
+ * Lets elements be copies of another: from now on they take over what is changed of it, by the parts that are named.
+ * They take it over as it is now as well.
  */
 export const followCopy = define(
   'followCopy',
@@ -120,8 +120,8 @@ export const likeFirst = define('likeFirst', [Ids.elements], (ids) => (draft) =>
 })
 
 /**
- * After an edit: what was changed of an element is taken over by its copies, and what was changed of a copy itself is its
- * own from then on. A copy whose first one is gone goes its own way.
+ * After an edit: what was changed of an element is taken over by its copies, and what was changed of a copy itself is
+ * its own from then on. A copy whose first one is gone goes its own way.
  */
 export function alongCopies(draft: Lesson, { timed }: Pick<Given, 'timed'>): void {
   const before = timed.lesson

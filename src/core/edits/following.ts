@@ -4,7 +4,7 @@ import { elementIn } from './chosen'
 import { CALM, followInputAt, followStands, FollowChoice, type Stand } from '../framing'
 import { zoomRect } from '../framing/zoom'
 import { Moment, type Element, type Lesson, type Pose } from '../lesson/schema'
-import { atPose, motionOf } from '../motion'
+import { atPose, motionOf, propertyOf } from '../motion'
 import { cornersOf, setAt } from '../values'
 import { resolve, type Timed } from '../timing'
 import { mended, pointerAt, smoothed } from '../trace'
@@ -161,7 +161,7 @@ export const goWithPointer = define('goWithPointer', [Id.element, XY, Frame], (i
   const e = elementIn(draft, id)
   const span = timed.spans.get(id)
   const input = span && followInputAt(timed, span)
-  if (!e || !input) return
+  if (!e || !input || !propertyOf(e, 'x')) return
   const at = (f: number) => {
     const p = input.pointer[Math.max(0, f - lag)]!
     return { t: f, x: tenth(p.x + offset.x), y: tenth(p.y + offset.y) }

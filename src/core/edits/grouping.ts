@@ -102,8 +102,8 @@ export const dissolveGroup = define('dissolveGroup', [Id.element, Frame], (id, f
 
 const Box = z.object({ x: Num, y: Num, w: Num, h: Num })
 /**
- * Shows elements only within a rectangle of the frame: they become a group that is masked by it. What is taller or wider
- * is brought to the rectangle's width and begins at its top, when `fit` says so.
+ * Shows elements only within a rectangle of the frame: they become a group that is masked by it. What is taller or
+ * wider is brought to the rectangle's width and begins at its top, when `fit` says so.
  */
 export const windowOver = define(
   'windowOver',

@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { clipEnd, placeOnLesson, sourceUsAt, takeAt, takePoint } from '../lesson/clips'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { cornersOf, valueAt } from '../values'
-import { propertiesOf } from '../motion'
+import { propertyOf, propertiesOf } from '../motion'
 import { frameBoxOf } from '../scene'
 import { corners, tenth, boundsOf, type Rect } from '../geometry'
 import { resolve, type Timed } from '../timing'
@@ -98,7 +98,7 @@ export const pinTo = define(
     const span = timed.spans.get(id)
     const medium = lesson.media[media]
     const first = places[0]
-    if (!e || !own || !span || !medium || !first) return
+    if (!e || !own || !span || !medium || !first || !propertyOf(own, 'x')) return
     const at: { t: number; x: number; y: number; seen: boolean }[] = []
     for (let f = span.from, i = 0; f < span.to; f++) {
       const t = f - span.from

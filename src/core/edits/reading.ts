@@ -48,6 +48,8 @@ export const setReading = define(
       delete e.reads[path]
       return
     }
+    const gauge = elementIn(draft, reading.gauge)
+    if (!gauge || !isGauge(gauge)) throw new Unfit(`there is no gauge “${reading.gauge}”`)
     havePart(e, path)
     e.reads[path] = reading
   },
@@ -101,8 +103,8 @@ export const addStep = define(
   },
 )
 /**
- * “Rest here”: a move that is under way at the playhead stands still there for so many frames, and then goes on to where
- * and when it lands.
+ * “Rest here”: a move that is under way at the playhead stands still there for so many frames, and then goes on to
+ * where and when it lands.
  */
 export const restHere = define('restHere', [Ids.elements, Here, Count], (ids, here, frames) => (draft, given) => {
   const { timed, newId } = given

@@ -68,6 +68,7 @@ export type IconName =
   | 'rectangle-horizontal'
   | 'scan-search'
   | 'shapes'
+  | 'sliders'
   | 'group'
   | 'hash'
   | 'type'
@@ -157,6 +158,8 @@ export interface Kind<K extends ElementKind> {
   cutOff?(e: ElementOf<K>, frames: number, rate: Rate): void
   /** Whether what rides on it lies where it lies in the stack, and is faded and masked with it. */
   carries?(e: ElementOf<K>): boolean
+  /** What it changes of what is painted so far: all, its own track, one element. */
+  treats?(e: ElementOf<K>): 'below' | 'track' | { element: string }
   /** What is drawn behind and before what it carries, in its own pixels. */
   backing?(e: ElementOf<K>): { behind: Shape[]; before: Shape[] }
   /** Whether only what lies in its box is seen of what it carries. */

@@ -16,6 +16,7 @@ import { LetterboxLook } from './letterbox/look'
 import { GroupLook } from './group/look'
 import { CounterLook } from './counter/look'
 import { GaugeLook } from './gauge/look'
+import { TreatmentLook } from './treatment/look'
 import { FootageLook } from './footage/look'
 import { SoundLook } from './sound/look'
 import { BadgeLook } from './badge/look'
@@ -40,6 +41,7 @@ export const Look = z.discriminatedUnion('kind', [
   GroupLook,
   CounterLook,
   GaugeLook,
+  TreatmentLook,
   FootageLook,
   SoundLook,
   PointerLook,

@@ -18,6 +18,7 @@ import { letterbox } from './letterbox'
 import { group } from './group'
 import { counter } from './counter'
 import { gauge } from './gauge'
+import { treatment } from './treatment'
 import { footage } from './footage'
 import { sound } from './sound'
 import { badge } from './badge'
@@ -43,6 +44,7 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   badge,
   counter,
   gauge,
+  treatment,
   footage,
   sound,
 }

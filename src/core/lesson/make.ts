@@ -1,6 +1,8 @@
 import { LESSON_VERSION, type Lesson, type Passing } from './schema'
 
-/** A lesson with nothing in it: 1920 × 1080 at 30 frames a second, a track for takes, one over it, and one for sound. */
+/**
+ * A lesson with nothing in it: 1920 × 1080 at 30 frames a second, a track for takes, one over it, and one for sound.
+ */
 export const emptyLesson = (name: string): Lesson => ({
   format: 'vivid-vane-lesson',
   version: LESSON_VERSION,

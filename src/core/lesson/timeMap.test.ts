@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { frameOf, laid, sourceAt, type Stretch, type TimeMap } from './timeMap'
+import { frameOf, laid, mapFrom, mapWithHold, mapWithRamp, sourceAt, type Stretch, type TimeMap } from './timeMap'
 
 const RATE = { num: 30, den: 1 }
 const at = (num: number, den = 1) => ({ num, den })
@@ -75,4 +75,34 @@ test('at a fifth of the speed and slower every frame is found by the time that i
       )
       expect(lost).toEqual([])
     }
+})
+
+describe('a map that is cut', () => {
+  const whole = map(
+    500_000,
+    { toUs: 2_000_000, speed: at(1) },
+    { hold: 20 },
+    { toUs: 5_000_000, speed: at(1), ramp: at(3) },
+    { toUs: null, speed: at(3) },
+  )
+  test('goes on from there as if nothing had been cut', () => {
+    for (const cut of [1, 10, 45, 50, 64, 66, 80, 109, 110, 140]) {
+      const after = mapFrom(whole, cut, RATE)
+      for (let f = 0; f < 60; f++)
+        expect(Math.abs(sourceAt(after, f, RATE) - sourceAt(whole, cut + f, RATE))).toBeLessThan(40)
+    }
+  })
+  test('has done the same until there, and a hold put in shows one time of the source for as long as it lasts', () => {
+    const held = mapWithHold(whole, 30, 15, RATE)
+    for (let f = 0; f < 30; f++) expect(sourceAt(held, f, RATE)).toBe(sourceAt(whole, f, RATE))
+    for (let f = 30; f < 45; f++) expect(sourceAt(held, f, RATE)).toBe(sourceAt(whole, 30, RATE))
+    for (let f = 45; f < 120; f++)
+      expect(Math.abs(sourceAt(held, f, RATE) - sourceAt(whole, f - 15, RATE))).toBeLessThan(40)
+  })
+  test('a speed that changes over a second covers as much as halfway between, then goes on at the new one', () => {
+    const plain = map(0, { toUs: null, speed: at(1) })
+    const ramped = mapWithRamp(plain, 30, 30, at(3), RATE)
+    expect([0, 30, 60, 90].map((f) => sourceAt(ramped, f, RATE))).toEqual([0, 1_000_000, 3_000_000, 6_000_000])
+    expect(frameOf(ramped, 3_000_000, RATE)).toBe(60)
+  })
 })

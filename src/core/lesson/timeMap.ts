@@ -17,8 +17,8 @@ export type Rational = z.infer<typeof Rational>
 
 const us = z.number().int().min(0).max(1e12)
 /**
- * A part of a time map: the source goes by until its time `toUs` (null: to the end of the source), at a speed, or evenly
- * faster or slower up to `ramp`; or it stands still for so many frames.
+ * A part of a time map: the source goes by until its time `toUs` (null: to the end of the source), at a speed, or
+ * evenly faster or slower up to `ramp`; or it stands still for so many frames.
  */
 export const Stretch = z.union([
   z.strictObject({ hold: z.number().int().min(1).max(10_000_000) }),
@@ -41,8 +41,8 @@ export const PLAYS = {
     .default([{ toUs: null, speed: { num: 1, den: 1 } }]),
 }
 /**
- * How a clip's frames, counted from its first one, go to times of its medium. Fixed at the source's side, so that it is
- * exact: stretches begin where the one before ends. After the last one the source stands still.
+ * How a clip's frames, counted from its first one, go to times of its medium. Fixed at the source's side, so that it
+ * is exact: stretches begin where the one before ends. After the last one the source stands still.
  */
 export interface TimeMap {
   inUs: Us
@@ -58,13 +58,14 @@ export function speedOf(map: TimeMap): Rational | null {
   const [first, ...more] = map.stretches
   return first && 'speed' in first && !first.ramp && more.length === 0 ? first.speed : null
 }
-/** A speed as a fraction, to a millionth. */
+/** A speed as a fraction, to a hundred-thousandth. */
 export function rational(value: number): Rational {
   for (const den of [1, 2, 3, 4, 5, 6, 8, 10, 100, 1000, 100_000]) {
     const num = Math.round(value * den)
     if (num !== 0 && Math.abs(num / den - value) < 1e-6) return { num, den }
   }
-  return { num: Math.round(value * 10_000) || Math.sign(value) || 1, den: 10_000 }
+  const den = Math.abs(value) < 9 ? 100_000 : 10_000
+  return { num: Math.round(value * den) || Math.sign(value) || 1, den }
 }
 
 /** A stretch laid out in the clip's own time: microseconds from its first frame. */
@@ -202,6 +203,34 @@ export function mapWithHold(map: TimeMap, frame: Frames, frames: Frames, rate: R
     inUs: map.inUs,
     stretches: [...stretchesUntil(map, frame, rate), { hold: frames }, ...mapFrom(map, frame, rate).stretches],
   }
+}
+/**
+ * A map that changes its speed from a frame on, evenly over so many frames, and then goes on at the new one.
+ *
+ * @param until  the medium's end: the ramp does not lead beyond it
+ */
+export function mapWithRamp(
+  map: TimeMap,
+  frame: Frames,
+  frames: Frames,
+  to: Rational,
+  rate: Rate,
+  until = 1e12,
+): TimeMap {
+  const here = laid(map, rate).find((l) => frameStartUs(frame, rate) < l.toUs)
+  const now =
+    here && here.speed !== 0
+      ? here.speed +
+        ((here.lastSpeed - here.speed) * (frameStartUs(frame, rate) - here.fromUs)) /
+          (Number.isFinite(here.toUs) ? here.toUs - here.fromUs : 1)
+      : 1
+  const from = rational(Number.isFinite(now) && now > 0 ? now : 1)
+  const begins = sourceAt(map, frame, rate)
+  const way = ((from.num / from.den + to.num / to.den) / 2) * frameStartUs(frames, rate)
+  const toUs = Math.min(until, Math.round(begins + way))
+  const ramp: Stretch = { toUs, speed: from, ramp: { ...to } }
+  const rest: Stretch = { toUs: null, speed: { ...to } }
+  return { inUs: map.inUs, stretches: [...stretchesUntil(map, frame, rate), ...(toUs > begins ? [ramp] : []), rest] }
 }
 /** What a map does up to a frame. */
 export function stretchesUntil(map: TimeMap, frame: Frames, rate: Rate): Stretch[] {

@@ -48,8 +48,8 @@ export const hangsOn = ({ start, end }: Clip['element'], moment: string): boolea
   (start.on === 'moment' && start.moment === moment) || (end.on === 'moment' && end.moment === moment)
 
 /**
- * Where a time of a medium comes in the lesson: in the first of the clips, in document order, that shows it and does not
- * itself stand by that moment.
+ * Where a time of a medium comes in the lesson: in the first of the clips, in document order, that shows it and does
+ * not itself stand by that moment.
  */
 export function carriedAt(
   clips: Iterable<Clip>,

@@ -1,7 +1,6 @@
 import { clip, element, lasting, lessonWithTake, on, takeMedium, besides, laid } from '../testing/lessons'
 import { resolve } from '../timing'
 import { readTrace, writeTrace, type TraceEvent } from '../trace'
-import { catalogue } from './catalogue'
 import { momentsOf } from './fromTrace'
 import { runningOrder } from '../order'
 import { caught, clusters } from './snap'

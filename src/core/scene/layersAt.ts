@@ -124,15 +124,51 @@ function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
   const held = holders(timed.lesson)
   const framingFor = (e: Element) => (e.space === 'framed' ? sight.framing : IDENTITY)
   const own = ({ element: e, span }: Seen): Layer[] => layersOf(e, span, frame, timed, framingFor(e), blurred)
-  if (held.size === 0) return seen.flatMap(own)
+  const treats = (s: Seen) => kindOf(s.element).treats?.(s.element as never)
+  if (held.size === 0 && !seen.some(treats)) return seen.flatMap(own)
   const members = groupedBy(seen, (s) => held.get(s.element.id))
   const withMembers = (s: Seen): Layer[] => {
     if (!holds(s.element)) return own(s)
-    const layers = (members.get(s.element.id) ?? []).flatMap(withMembers)
+    const layers = treated(members.get(s.element.id) ?? [])
     return layers.length > 0 || kindOf(s.element).backing ? groupOf(s, layers, framingFor(s.element), sight) : []
   }
-  return (members.get(undefined) ?? []).flatMap(withMembers)
+  /** Back to front; a treatment of a track or an element stands in a group with what it changes. */
+  function treated(list: readonly Seen[]): Layer[] {
+    const out: { of: Element; layers: Layer[] }[] = []
+    for (const s of list) {
+      const over = treats(s)
+      const layers = withMembers(s)
+      const [drawing] = layers
+      if (!over || over === 'below' || !drawing) {
+        out.push({ of: s.element, layers })
+        continue
+      }
+      const apart = (inner: Layer[]): Layer[] =>
+        inner.length > 0 ? [apartGroup(s.element.id, [...inner, ...layers], inner)] : []
+      if (over === 'track') {
+        const first = out.findIndex((o) => o.of.track === s.element.track)
+        if (first < 0) continue
+        const below = out.splice(first).flatMap((o) => o.layers)
+        out.push({ of: s.element, layers: apart(below) })
+      } else {
+        const at = out.find((o) => o.of.id === over.element)
+        if (at) at.layers = apart(at.layers)
+      }
+    }
+    return out.flatMap((o) => o.layers)
+  }
+  return treated(members.get(undefined) ?? [])
 }
+
+/** Layers on a sheet of their own: what changes what lies below it sees only those. */
+const apartGroup = (element: string, layers: Layer[], inner: Layer[]): Layer => ({
+  element,
+  matrix: IDENTITY,
+  opacity: 1,
+  bounds: inner.map((l) => l.bounds).reduce(union),
+  layers,
+  apart: true,
+})
 
 /** Layers as one: faded, masked, blurred and casting a shadow together; just themselves where there is none of that. */
 function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, { timed, frame }: Sight): Layer[] {
@@ -189,7 +225,7 @@ function layersOf(e: Element, span: Span, frame: number, timed: Timed, framing: 
     still.length !== 1 ||
     !own ||
     'source' in own ||
-    own.shapes.some((s) => s.type === 'below') ||
+    own.shapes.some((s) => s.type === 'below' || s.type === 'grade') ||
     !canMove(timed, e)
   )
     return still
@@ -296,7 +332,8 @@ function drawingsOf(
     let bounds = boundsOf(matrix, clip ?? whole)
     const blurPx = (element.blurPx + (d.blurPx ?? 0)) * Math.hypot(framing[0], framing[1])
     if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))
-    const shadow = instant || d.shapes.some((s) => s.type === 'below') ? null : shadowOf(element, framing)
+    const shadow =
+      instant || d.shapes.some((s) => s.type === 'below' || s.type === 'grade') ? null : shadowOf(element, framing)
     if (shadow) bounds = withShadow(bounds, shadow)
     if (meets(bounds, { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height }))
       out.push({

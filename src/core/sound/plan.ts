@@ -38,10 +38,11 @@ export function soundPlan(timed: Timed, from: number, to = Infinity): Heard[] {
     const clipUs = frameStartUs(clip.at, lesson.rate)
     const heardFrom = frameStartUs(Math.max(from, clip.at), lesson.rate)
     const heardTo = frameStartUs(Math.min(to, clipEnd(clip)), lesson.rate)
-    return laid(clip.map, lesson.rate).flatMap(({ fromUs, toUs, sourceUs, speed, pace }): Heard[] => {
+    return laid(clip.map, lesson.rate).flatMap(({ fromUs, toUs, sourceUs, speed, lastSpeed, pace }): Heard[] => {
       const firstUs = Math.max(heardFrom, clipUs + fromUs)
       const longUs = Math.min(heardTo, clipUs + toUs) - firstUs
-      if (!pace || pace.num < 0 || longUs <= 0) return []
+      // Backwards, and while its speed changes, it is silent.
+      if (!pace || pace.num < 0 || speed !== lastSpeed || longUs <= 0) return []
       return [
         {
           clip,

@@ -49,15 +49,15 @@ export const clip = (
 ): Element => {
   const { track = 'takes-1', media = 'take', inUs = 0, speed = { num: 1, den: 1 }, freeze, fit, ...level } = change
   const stretches = [freeze ? { hold: length } : { toUs: null, speed }]
-  const kind = track.startsWith('sound') ? 'sound' : 'footage'
+  const heard = track.startsWith('sound')
   return Element.parse({
     id,
     name: id,
     track,
     start: { on: 'loose', frame: at },
     end: { on: 'length', frames: length },
-    look: { kind, media, inUs, stretches, ...level, ...(kind === 'footage' && { fit: fit ?? 'fit' }) },
-    ...(kind === 'footage' && { space: 'framed', x: 960, y: 540, width: 1920, height: 1080 }),
+    look: { kind: heard ? 'sound' : 'footage', media, inUs, stretches, ...level, ...(!heard && { fit: fit ?? 'fit' }) },
+    ...(!heard && { space: 'framed', x: 960, y: 540, width: 1920, height: 1080 }),
     ...rest,
   })
 }

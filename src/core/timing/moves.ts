@@ -1,8 +1,8 @@
 import { frameOfMedium } from '../lesson/clips'
-import type { Element, MoveEdge, Pose } from '../lesson/schema'
+import type { Edge, Element, MoveEdge, Pose } from '../lesson/schema'
 import { bornOf } from '../moments/drawn'
 import type { Timed } from './timed'
-import { frameOfTie } from './tie'
+import { frameOfPart } from './part'
 
 /** When a move is under way, in lesson frames: in [from, to], landed at `to`. */
 export interface Underway {
@@ -88,4 +88,33 @@ export function movesOf(timed: Timed, e: Element): Move[] {
     return { ...way, pose, index: i + 1 }
   })
   return moves.sort((a, b) => a.to - b.to || a.from - b.from || a.index - b.index)
+}
+
+type Tied = Extract<Edge | MoveEdge, { on: 'moment' | 'element' }>
+/** Which landings are being looked for: one that leads back to itself has none. */
+const looking = new Set<string>()
+function landingOf(timed: Timed, e: Element, pose: string): number | null {
+  const key = `${e.id} ${pose}`
+  if (looking.has(key)) return null
+  looking.add(key)
+  try {
+    return movesOf(timed, e).find((m) => m.pose.id === pose)?.to ?? null
+  } finally {
+    looking.delete(key)
+  }
+}
+
+/** The frame that a tie leads to; null when what it hangs on is gone. */
+export function frameOfTie(timed: Timed, edge: Tied): number | null {
+  if (edge.on === 'element') {
+    const span = timed.spans.get(edge.element)
+    const e = span && timed.lesson.elements.find((x) => x.id === edge.element)
+    if (!span || !e) return null
+    const lands = (pose: string) => landingOf(timed, e, pose)
+    const frame = frameOfPart(e, edge, { from: () => span.from, to: () => span.to, lands })
+    return frame === null ? null : frame + edge.offset
+  }
+  const m = timed.moments.get(edge.moment)
+  const at = m && (edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame))
+  return at === null || at === undefined ? null : at + edge.offset
 }

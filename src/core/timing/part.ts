@@ -11,8 +11,8 @@ export interface Parts {
 const framesOf = ({ how, frames }: Element['arrival']): number => (how === 'none' ? 0 : frames)
 
 /**
- * The frame of a part of an element, without the offset: its start or end, when it has arrived, when it begins to leave,
- * the landing of one of its moves. Null when it has no such move.
+ * The frame of a part of an element, without the offset: its start or end, when it has arrived, when it begins to
+ * leave, the landing of one of its moves. Null when it has no such move.
  */
 export function frameOfPart(e: Element, { edge, pose }: OnElement, { from, to, lands }: Parts): number | null {
   switch (edge) {

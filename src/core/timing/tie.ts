@@ -1,6 +1,5 @@
 import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
-import { movesOf } from './moves'
-import { frameOfPart } from './part'
+import { frameOfTie } from './moves'
 import type { Timed } from './timed'
 
 /**
@@ -27,34 +26,6 @@ export function remember(draft: Lesson, timed: Timed): void {
 }
 type Tied = Extract<Edge | MoveEdge, { on: 'moment' | 'element' }>
 const isTied = (edge: Edge | MoveEdge): edge is Tied => edge.on === 'moment' || edge.on === 'element'
-
-/** Which landings are being looked for: one that leads back to itself has none. */
-const looking = new Set<string>()
-function landingOf(timed: Timed, e: Element, pose: string): number | null {
-  const key = `${e.id} ${pose}`
-  if (looking.has(key)) return null
-  looking.add(key)
-  try {
-    return movesOf(timed, e).find((m) => m.pose.id === pose)?.to ?? null
-  } finally {
-    looking.delete(key)
-  }
-}
-
-/** The frame that a tie leads to; null when what it hangs on is gone. */
-export function frameOfTie(timed: Timed, edge: Tied): number | null {
-  if (edge.on === 'element') {
-    const span = timed.spans.get(edge.element)
-    const e = span && timed.lesson.elements.find((x) => x.id === edge.element)
-    if (!span || !e) return null
-    const lands = (pose: string) => landingOf(timed, e, pose)
-    const frame = frameOfPart(e, edge, { from: () => span.from, to: () => span.to, lands })
-    return frame === null ? null : frame + edge.offset
-  }
-  const m = timed.moments.get(edge.moment)
-  const at = m && (edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame))
-  return at === null || at === undefined ? null : at + edge.offset
-}
 
 /** How long a text can be read in comfort: 2 s, and from then on 15 letters a second; in frames. */
 export function readableFrames(text: string, framesPerSecond: number): number {

@@ -24,6 +24,8 @@ export type Field = {
   | { type: 'tick' }
   | { type: 'text' }
   | { type: 'font' }
+  /** Another element, by its id. */
+  | { type: 'element' }
   | { type: 'easing' }
 )
 

@@ -1,7 +1,7 @@
 import { createCanvas, ImageData, type Canvas, type Image } from '@napi-rs/canvas'
 import { type Shape } from '@/core/display'
 import { grown, intersection, meets, union, type Rect } from '@/core/geometry'
-import { footageIn, type Footage, type Layer } from '@/core/display'
+import { footageIn, type Footage, type Group, type Layer } from '@/core/display'
 import { paintLayers, type Context, type Easel } from '@/paint'
 import { asContext, skiaEasel } from './easel'
 import { forgetTiles, layTile, tileOf, toRgba, type Planes, type Tile } from './planes'
@@ -48,15 +48,20 @@ function onEvenPixels(rect: Rect, frame: Rect): Rect | null {
 }
 
 /** What lies below that a layer changes. */
-const changesBelow = (layer: Layer): Extract<Shape, { type: 'below' }>[] =>
+const changesBelow = (layer: Layer): Extract<Shape, { type: 'below' | 'grade' }>[] =>
   'shapes' in layer
-    ? layer.shapes.filter((s) => s.type === 'below')
-    : 'layers' in layer
+    ? layer.shapes.filter((s) => s.type === 'below' || s.type === 'grade')
+    : 'layers' in layer && !standsApart(layer)
       ? layer.layers.flatMap(changesBelow)
       : []
+/** Whether a group is painted on a sheet of its own, so that nothing in it sees what lies below. */
+const standsApart = (l: Group): boolean => l.apart === true || l.opacity < 1 || !!l.clip || !!l.blurPx || !!l.shadow
 /** How far around its bounds a layer looks at what lies below it. */
 const reachBelow = (layer: Layer): number =>
-  Math.max(0, ...changesBelow(layer).map((s) => Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1))))
+  Math.max(
+    0,
+    ...changesBelow(layer).map((s) => (s.type === 'below' ? Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1)) : 0)),
+  )
 
 /**
  * Paints what is not decoded into tiles and lays them; what looks the same again, or only fades, is not painted again.

@@ -1,5 +1,6 @@
 import { Snowflake, Trash2 } from 'lucide-react'
-import { freezeAt, setSpeed } from '@/core/edits'
+import { useState } from 'react'
+import { freezeAt, rampSpeed, setSpeed } from '@/core/edits'
 import type { Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { framesPerSecond, type Rate } from '@/core/time'
@@ -14,6 +15,7 @@ const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\
 /** How a clip plays its medium: how fast, where it stands still, and what can be cut from it. */
 export function ClipSection({ clip }: { clip: Clip }) {
   const { lesson } = useShown()
+  const [after, setAfter] = useState(200)
   const medium = lesson.media[clip.media]
   if (!medium) return null
   const { name } = clip.element
@@ -47,6 +49,19 @@ export function ClipSection({ clip }: { clip: Clip }) {
           <Snowflake size={13} />
           Freeze here for a second
         </Button>
+      )}
+      {runs && medium.kind === 'take' && (
+        <div className="flex items-end gap-2">
+          <NumberField label="then at" unit="%" min={10} max={1000} value={after} onChange={setAfter} />
+          <Button
+            onClick={() => {
+              const second = Math.round(framesPerSecond(lesson.rate))
+              edit(`“${name}” gets to ${after} %`, rampSpeed(clip.id, bench().playhead, second, after, 100))
+            }}
+          >
+            Change speed from here
+          </Button>
+        </div>
       )}
       <Button onClick={() => runCommand('split')}>Split at the playhead</Button>
       <Button onClick={() => runCommand('take-clip-close')}>

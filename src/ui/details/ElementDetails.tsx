@@ -369,6 +369,30 @@ export function Actions() {
   )
 }
 
+/** Another element of the lesson, chosen by its name. */
+function OtherElement({
+  label,
+  own,
+  value,
+  onChange,
+}: {
+  label: string
+  own: string
+  value: string | null
+  onChange: (id: string | null) => void
+}) {
+  const { lesson } = useShown()
+  const options = lesson.elements.filter((e) => e.id !== own).map((e) => ({ value: e.id, label: e.name }))
+  return (
+    <Choice
+      label={label}
+      value={value ?? ''}
+      options={[{ value: '', label: 'none yet' }, ...options]}
+      onChange={(id) => onChange(id || null)}
+    />
+  )
+}
+
 function LookField({
   field: f,
   element: e,
@@ -398,6 +422,8 @@ function LookField({
       return <Tick label={f.label} value={value as boolean} onChange={onChange} />
     case 'choice':
       return <Choice label={f.label} value={value as string} options={f.options} onChange={onChange} />
+    case 'element':
+      return <OtherElement label={f.label} own={e.id} value={value as string | null} onChange={onChange} />
     case 'text':
       return <Words label={f.label} lines={3} value={value as string} onChange={onChange} />
     case 'font': {

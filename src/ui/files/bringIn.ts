@@ -182,7 +182,9 @@ export const forgetSending = (f: Sending): void => {
   drop(f.key)
 }
 
-/** Puts a file of the library into the lesson and lays it on a track; a picture is only laid when that is asked for. */
+/**
+ * Puts a file of the library into the lesson and lays it on a track; a picture is only laid when that is asked for.
+ */
 export async function layFile(sha256: string, known?: Medium, layPicture = false): Promise<void> {
   const medium = known ?? (await ask(ROUTES.listMedia, { query: {} })).find((m) => m.sha256 === sha256)?.medium
   if (!medium) return
@@ -214,7 +216,10 @@ export async function layFileOver(sha256: string, medium: Medium): Promise<void>
   select([clip])
 }
 
-/** Puts a file of the library in the place of the one that what is selected shows or plays; all that was done to it stays. */
+/**
+ * Puts a file of the library in the place of the one that what is selected shows or plays; all that was done to it
+ * stays.
+ */
 export function replaceChosen(medium: Medium): void {
   const e = elementIn(bench().lesson, bench().elements[0] ?? '')
   const id = e && mediumOf(e)

@@ -28,6 +28,7 @@ import {
   Scissors,
   ScanSearch,
   Shapes,
+  SlidersHorizontal,
   Volume2,
   Type,
 } from 'lucide-react'
@@ -51,6 +52,7 @@ const ICONS: Record<IconName, typeof Flag> = {
   'rectangle-horizontal': RectangleHorizontal,
   'scan-search': ScanSearch,
   shapes: Shapes,
+  sliders: SlidersHorizontal,
   gauge: Gauge,
   group: Group,
   hash: Hash,

@@ -1,0 +1,64 @@
+import type { Shape } from '../../display'
+import { fillFrame } from '../fillFrame'
+import { localBox, type Kind } from '../kind'
+import { ranged } from '../ranged'
+import { TreatmentLook } from './look'
+
+export const treatment: Kind<'treatment'> = {
+  kind: 'treatment',
+  title: 'Treatment',
+  icon: 'sliders',
+  swatch: { colour: '#d8d3e6', pattern: 'linear-gradient(90deg, #0000, #2b211833)' },
+  pulls: 'none',
+  spotless: true,
+  wholeLesson: true,
+  whole: true,
+  withFrame: true,
+  settle: fillFrame,
+  content: ['over', 'element'],
+  treats: (e) => (e.look.over === 'element' ? { element: e.look.element ?? '' } : e.look.over),
+  fields: ranged(TreatmentLook, [
+    {
+      path: 'over',
+      label: 'Lies over',
+      type: 'choice',
+      options: [
+        { value: 'below', label: 'all that is below it' },
+        { value: 'track', label: 'its track, below it' },
+        { value: 'element', label: 'one element' },
+      ],
+    },
+    { path: 'element', label: 'Element', when: ['over', 'element'], type: 'element' },
+    { path: 'exposure', label: 'Exposure', type: 'percent' },
+    { path: 'contrast', label: 'Contrast', type: 'percent' },
+    { path: 'saturation', label: 'Saturation', type: 'percent' },
+    { path: 'warmth', label: 'Warmth', type: 'percent' },
+    { path: 'dim', label: 'Dims by', type: 'percent' },
+    { path: 'softPx', label: 'Blurs by', type: 'px', digits: 1 },
+  ]),
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw(e) {
+    const box = localBox(e, treatment.size(e))
+    const { exposure, contrast, saturation, warmth, dim, softPx } = e.look
+    const of = (v: number) => v / 100
+    const grade = {
+      exposure: of(exposure),
+      contrast: of(contrast),
+      saturation: of(saturation),
+      warmth: of(warmth),
+      dim: of(dim),
+    }
+    const shapes: Shape[] = []
+    if (softPx > 0) shapes.push({ type: 'below', ...box, effect: 'blur', px: softPx, seed: 1 })
+    if (Object.values(grade).some((v) => v !== 0)) shapes.push({ type: 'grade', ...box, grade })
+    return shapes.length > 0 ? [{ shapes, box }] : []
+  },
+  fresh: ({ frame }) => ({
+    space: 'fixed',
+    x: frame.width / 2,
+    y: frame.height / 2,
+    width: frame.width,
+    height: frame.height,
+    look: TreatmentLook.parse({ kind: 'treatment', contrast: 10, saturation: 10 }),
+  }),
+}
