@@ -16,6 +16,7 @@ import { readCaptions } from '@/core/voice'
 export const PARTS: [number, number, number, number] = [1360, 760, 180, 50]
 export const PARTS_SECONDS = [20, 29] as const
 
+type Two = [number, number]
 /** The demo lesson “Lend out a tool”, over the recording and the narration that ship with the program. */
 export function demoLesson(
   take: Medium,
@@ -205,7 +206,64 @@ export function demoLesson(
     departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' },
   })
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
-  add(bar, { name: 'Progress', look: { ...bar.look, unfilled: '#00000033' } })
+  // The bar and the number beside it read one gauge: how much of the chapters has gone by.
+  const gauge = newElement(lesson, 'gauge', 'how-far', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
+  add(gauge, { name: 'How far', look: { ...gauge.look, runs: 'span' } as Element['look'] })
+  const reads = (step: number) => ({ gauge: 'how-far', from: [0, 100] as Two, to: [0, 100] as Two, step, steps: [] })
+  add(bar, {
+    name: 'Progress',
+    look: { ...bar.look, unfilled: '#00000033', given: { share: 0 } } as Element['look'],
+    reads: { 'look.given.share': reads(0) },
+  })
+  const percent = newElement(lesson, 'counter', 'percent', at('lend-out/chapter-2'), at('lend-out/chapter-6'), {
+    x: 1830,
+    y: 1036,
+  })
+  add(percent, {
+    name: 'Percent',
+    width: 150,
+    height: 48,
+    reads: { 'look.value': reads(1) },
+    look: {
+      ...percent.look,
+      face: { family: 'Public Sans', weight: 800, size: 32, lineHeight: 1.2 },
+      align: 'right',
+      ink: '#2b2118',
+      outline: '#fffaf0',
+      outlinePx: 4,
+    } as Element['look'],
+  })
+  // The drill's page once more, beside the receipt: footage of the same take, small, in a corner.
+  lesson.tracks.unshift({ id: 'front', kind: 'picture', name: 'In front' })
+  const before = newElement(lesson, 'footage', 'page-before', at('lend-out/chapter-5', 40), {
+    on: 'length',
+    frames: 170,
+  })
+  add(before, {
+    name: 'The drill’s page, once more',
+    track: 'front',
+    space: 'fixed',
+    x: 356,
+    y: 640,
+    width: 1920,
+    height: 1080,
+    scale: { x: 0.32, y: 0.32 },
+    cornerPx: 44,
+    shadow: { colour: '#00000059', dx: 0, dy: 10, blurPx: 26 },
+    arrival: { how: 'fade', from: 'left', frames: 12, easing: 'ease-out' },
+    departure: { how: 'fade', from: 'left', frames: 12, easing: 'ease-in' },
+    look: { ...before.look, media: 'lend-out', fit: 'free', inUs: 20_000_000, muted: true } as Element['look'],
+    poses: [
+      {
+        id: 'page-corner',
+        start: { on: 'start', frames: 40 },
+        end: { on: 'length', frames: 60 },
+        easing: 'ease-in-out',
+        values: { x: 288, y: 873, 'scale.x': 0.25, 'scale.y': 0.25 },
+        curve: null,
+      },
+    ],
+  })
   add(
     newElement(lesson, 'zoom', 'zoom-follow', at('lesson:start', 150), at(word('search').id, -4), { x: 960, y: 540 }),
     { name: 'Follow the pointer', width: 1200, height: 675 },

@@ -364,7 +364,9 @@ test('ten copies do what the first does: its motion is changed once', async ({ p
   const lamps = after.elements.filter((e) => kindName(e) === 'shape')
   expect(lamps).toHaveLength(11)
   for (const [i, e] of lamps.entries()) {
-    expect(posedAt(timed, e, 60)).toMatchObject({ x: 100 + 150 * i, y: 700 })
+    const now = posedAt(timed, e, 60)!
+    expect(now.x).toBe(100 + 150 * i)
+    expect(Math.abs(now.y - 700)).toBeLessThan(3)
     expect(posedAt(timed, e, 10)).toMatchObject({ x: 100 + 150 * i, y: 200 })
   }
   const frame = exported(after, 55, 65)
