@@ -1,6 +1,7 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
+import { gunzipSync } from 'node:zlib'
 import { eq } from 'drizzle-orm'
 import { sampleOf } from '../../../testing/corpus/samples'
 import { walk } from '../../../testing/corpus/walks'
@@ -21,7 +22,8 @@ import { resolve } from '@/core/timing'
 import { closeDatabase, database } from '../db/client'
 import { startDaemon, type Daemon } from '../db/daemon'
 import { migrate } from '../db/migrate'
-import { lessons } from '../db/schema'
+import { edits, lessons } from '../db/schema'
+import { asToday } from './parsed'
 import { Problem } from '../problem'
 import {
   countLessons,
@@ -111,7 +113,7 @@ test(
     await step(id, 'undo')
     expect((await readLesson(id)).lesson).toEqual(lessonWithTake())
     await step(id, 'redo')
-    expect((await readLesson(id)).lesson.elements).toHaveLength(1)
+    expect((await readLesson(id)).lesson.elements).toHaveLength(2)
     expect([await labels(id, 'undo'), await labels(id, 'redo')]).toEqual([['Add'], ['Rename']])
     await make(id, 'Other', rename('Other'))
     expect([await labels(id, 'undo'), await labels(id, 'redo')]).toEqual([['Add', 'Other'], []])
@@ -219,4 +221,30 @@ test('what the server does to a lesson itself is an edit like any other', async 
   expect((await readLesson(id)).lesson.name).toBe('Before')
   await expect(makeEdit(id, 'job-3', 'bad', setLesson({ 'frame.width': 3 }))).rejects.toThrow('frame.width')
   expect((await readLesson(id)).revision).toBe(2)
+})
+
+test('a lesson of version 2 is brought over as it is opened, with its whole history, and what it was is kept', async () => {
+  const file = path.join(__dirname, '../../../testing/corpus/version2.json.gz')
+  const corpus = JSON.parse(gunzipSync(readFileSync(file)).toString()) as {
+    lessons: Record<string, { lesson: object }>
+    histories: Record<string, { label: string; patches: never; inverse: never }[]>
+    ground: object
+  }
+  const [name, steps] = Object.entries(corpus.histories)[0]!
+  const doc = corpus.lessons[name]!.lesson
+  const id = await createEmpty('From before')
+  await database().update(lessons).set({ doc, format: 2, brief: null }).where(eq(lessons.id, id))
+  await database()
+    .insert(edits)
+    .values(steps.map((s, i) => ({ lesson: id, seq: i + 1, ...s, format: 2, at: new Date() })))
+  const { lesson } = await readLesson(id)
+  expect(lesson).toEqual(asToday(doc))
+  const [row] = await database().select().from(lessons).where(eq(lessons.id, id))
+  expect([row!.format, row!.before]).toEqual([3, doc])
+  expect(await labels(id, 'undo')).toEqual(steps.map((s) => s.label))
+  for (const _ of steps) await step(id, 'undo')
+  expect((await readLesson(id)).lesson).toEqual(asToday(corpus.ground))
+  for (const _ of steps) await step(id, 'redo')
+  expect((await readLesson(id)).lesson).toEqual(asToday(doc))
+  expect(await make(id, 'Rename', rename('Goes on'))).toBeGreaterThan(0)
 })

@@ -8,6 +8,7 @@ import {
   framingOf,
   hitAt,
   holders,
+  holds,
   snapLines,
   snapRect,
   spaceOf,
@@ -304,7 +305,9 @@ export function Overlay({ scale }: { scale: number }) {
           }
         })
   const single = outlines.length === 1 && outlines[0]!.here && !outlines[0]!.own.locked ? outlines[0]! : null
-  const carriers = speed ? [] : inSight.filter((x) => kindOf(x).unseen && !selected.includes(x.id))
+  const carriers = speed
+    ? []
+    : inSight.filter((x) => kindOf(x).unseen && hasPlace(x) && !holds(x) && !selected.includes(x.id))
   return (
     <>
       <svg
