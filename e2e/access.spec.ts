@@ -7,7 +7,7 @@ import { base, demoCopy, goTo, newLesson, openBench } from './desk'
 const source = readFileSync(path.join(import.meta.dirname, '../node_modules/axe-core/axe.min.js'), 'utf8')
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
 /** Where something lies on the timeline and how long it is, is its time: that size is essential (WCAG 2.2, 2.5.8). */
-const ESSENTIAL = '[data-bar], [data-clip], [data-peg]'
+const ESSENTIAL = '[data-bar], [data-clip-face], [data-peg]'
 
 /** What is amiss with a view, by WCAG 2.2 AA, as lines to be read. */
 async function amiss(page: Page): Promise<string[]> {

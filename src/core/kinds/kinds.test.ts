@@ -182,6 +182,7 @@ test('what lies over the whole picture and what stands for many have no place of
     'backdrop',
     'letterbox',
     'gauge',
+    'treatment',
     'footage',
     'sound',
   ])

@@ -7,6 +7,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { applyEdit, elementAt, addElement, takeOut } from '@/core/edits'
 import type { Element, Lesson } from '@/core/lesson/schema'
+import { checkLesson } from '@/core/review/check'
 import { resolve } from '@/core/timing'
 import { clip, clipsOf, besides, laid, others } from '@/core/testing/lessons'
 import { emptyLesson } from '@/core/lesson/make'
@@ -494,4 +495,58 @@ test('the exported sound is the plan’s: over every 400 ms within half a decibe
     const [a, b] = [level(exported, from), level(own, from)]
     if (b > -40) expect({ from, off: Math.abs(a - b) < 0.5 }).toEqual({ from, off: true })
   }
+})
+test('footage in a corner, a masked group and treatments are exported as they are painted', async () => {
+  const over = clip('c2', 0, 120, { track: 'takes-2', inUs: 1_000_000, fit: 'free' })
+  const corner: Element = {
+    ...over,
+    ...{ x: 480, y: 260, width: W, height: H, scale: { x: 0.3, y: 0.3 }, cornerPx: 60, opacity: 0.9, rotation: 4 },
+  }
+  const window = {
+    ...newElement(base, 'group', 'window', { on: 'loose', frame: 0 }, { on: 'length', frames: 120 }),
+    ...{ x: 160, y: 120, width: 200, height: 120, opacity: 0.8, cornerPx: 16 },
+    look: { kind: 'group', asOne: true, mask: true, ground: '#fffdf8', border: '#2b2118', borderPx: 6 },
+  }
+  const inside = {
+    ...newElement(base, 'shape', 'inside', { on: 'loose', frame: 0 }, { on: 'length', frames: 120 }),
+    ...{ x: 200, y: 130, width: 300, height: 200 },
+    rides: {
+      on: 'window',
+      by: [1, 0, 0, 1, -160, -120] as [number, number, number, number, number, number],
+      fades: false,
+    },
+  }
+  const treat = (id: string, look: object, change: Partial<Element> = {}) => {
+    const e = newElement(base, 'treatment', id, { on: 'loose', frame: 0 }, { on: 'length', frames: 120 })
+    return { ...e, width: W, height: H, x: W / 2, y: H / 2, look: { ...e.look, ...look }, ...change }
+  }
+  const lesson: Lesson = {
+    ...base,
+    tracks: [
+      { id: 'front', kind: 'picture', name: 'Front' },
+      { id: 'takes-2', kind: 'picture', name: 'Over' },
+      ...base.tracks,
+    ],
+    elements: [
+      ...base.elements,
+      corner,
+      window,
+      inside,
+      treat('grey', { over: 'track', saturation: -100 }, { track: 'takes-2' }),
+      treat('warm', { over: 'element', element: 'c1', warmth: 60, exposure: -20 }, { track: 'takes-1' }),
+      treat('all', { contrast: 20 }, { track: 'front', opacity: 0.5 }),
+    ],
+  }
+  expect(checkLesson(JSON.parse(JSON.stringify(lesson))).faults).toEqual([])
+  await exportVideo(lesson, dir, at('composed.mp4'), { from: 30, to: 36, quality: 'best' }, quiet)
+  const all = await frames(at('composed.mp4'))
+  for (const n of [0, 3, 5]) expect(await likeness(lesson, dir, 30 + n, all[n]!)).toBeGreaterThan(36)
+  const picture = await renderFrame(lesson, dir, 33)
+  const px = (x: number, y: number) => [...picture.data().subarray((y * W + x) * 4, (y * W + x) * 4 + 3)]
+  // What lies in the corner is grey; what the treatment of the track does not lie over is not.
+  const spread = (c: number[]) => Math.max(...c) - Math.min(...c)
+  const grey = Array.from({ length: 20 }, (_, i) => spread(px(430 + i * 5, 260)))
+  const bright = Array.from({ length: 20 }, (_, i) => spread(px(30 + i * 5, 320)))
+  expect(Math.max(...grey)).toBeLessThan(40)
+  expect(Math.max(...bright)).toBeGreaterThan(60)
 })

@@ -104,64 +104,69 @@ export const ClipBar = memo(function ClipBar({
   return (
     <div
       data-clip={clip.id}
-      role="button"
-      tabIndex={0}
-      aria-pressed={selected}
-      aria-label={`${element.name}, ${clip.length} frames`}
-      className={
-        `absolute z-[6] cursor-grab overflow-hidden rounded border ` +
-        (`${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/60'} ` +
-          (`${medium.kind === 'sound' ? 'bg-[#e9e2d0]' : 'bg-surround'} ` +
-            `${clip.muted && medium.kind === 'sound' ? 'opacity-60' : ''}`))
-      }
+      className="absolute z-[6] cursor-grab"
       style={{ left: clip.at * pxPerFrame, width: Math.max(4, width), top, height: tall }}
       {...handlers('body')}
-      onKeyDown={(k) => {
-        if (k.key === 'Enter') {
-          k.stopPropagation()
-          select([clip.id])
-          setBench({ moment: null })
-        }
-      }}
     >
-      {pieces.map(({ x, n }) => (
-        <span
-          key={x}
-          className="pointer-events-none absolute top-0 h-full"
-          style={{
-            left: x,
-            width: each,
-            backgroundImage: `url(${besideUrl(medium.sha256, 'film')})`,
-            backgroundSize: `${FILM.width * FILM.columns * shrink}px auto`,
-            backgroundPosition:
-              `-${(n % FILM.columns) * each}px ` +
-              `-${Math.floor(n / FILM.columns) * Math.round((FILM.width * shape) / 2) * 2 * shrink}px`,
-          }}
-        />
-      ))}
-      {medium.kind === 'picture' && (
-        <span
-          className="pointer-events-none absolute inset-0 bg-contain bg-left bg-repeat-x"
-          style={{ backgroundImage: `url(/${medium.file})` }}
-        />
-      )}
-      {medium.kind === 'sound' && (
-        <span className="absolute inset-0">
-          <Wave clip={clip} height={tall - 2} from={from} to={to} colour="#5d7a6a" />
-        </span>
-      )}
-      <span
+      <div
+        data-clip-face
+        role="button"
+        tabIndex={0}
+        aria-pressed={selected}
+        aria-label={`${element.name}, ${clip.length} frames`}
         className={
-          `pointer-events-none absolute bottom-0 left-0 max-w-full truncate px-1 text-[11px] ` +
-          `${medium.kind === 'sound' ? 'bg-[#e9e2d0]/80 text-ink' : 'bg-black/60 text-white'}`
+          `absolute inset-0 overflow-hidden rounded border ` +
+          (`${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/60'} ` +
+            (`${medium.kind === 'sound' ? 'bg-[#e9e2d0]' : 'bg-surround'} ` +
+              `${clip.muted && medium.kind === 'sound' ? 'opacity-60' : ''}`))
         }
+        onKeyDown={(k) => {
+          if (k.key === 'Enter') {
+            k.stopPropagation()
+            select([clip.id])
+            setBench({ moment: null })
+          }
+        }}
       >
-        {element.name}
-        {speed && speed.num !== speed.den ? ` · ${Math.round((100 * speed.num) / speed.den)} %` : ''}
-        {!speed && !isStill(clip.map) ? ' · changing speed' : ''}
-        {clip.muted ? ' · muted' : ''}
-        {medium.kind !== 'picture' && isStill(clip.map) ? ' · freeze' : ''}
-      </span>
+        {pieces.map(({ x, n }) => (
+          <span
+            key={x}
+            className="pointer-events-none absolute top-0 h-full"
+            style={{
+              left: x,
+              width: each,
+              backgroundImage: `url(${besideUrl(medium.sha256, 'film')})`,
+              backgroundSize: `${FILM.width * FILM.columns * shrink}px auto`,
+              backgroundPosition:
+                `-${(n % FILM.columns) * each}px ` +
+                `-${Math.floor(n / FILM.columns) * Math.round((FILM.width * shape) / 2) * 2 * shrink}px`,
+            }}
+          />
+        ))}
+        {medium.kind === 'picture' && (
+          <span
+            className="pointer-events-none absolute inset-0 bg-contain bg-left bg-repeat-x"
+            style={{ backgroundImage: `url(/${medium.file})` }}
+          />
+        )}
+        {medium.kind === 'sound' && (
+          <span className="absolute inset-0">
+            <Wave clip={clip} height={tall - 2} from={from} to={to} colour="#5d7a6a" />
+          </span>
+        )}
+        <span
+          className={
+            `pointer-events-none absolute bottom-0 left-0 max-w-full truncate px-1 text-[11px] ` +
+            `${medium.kind === 'sound' ? 'bg-[#e9e2d0]/80 text-ink' : 'bg-black/60 text-white'}`
+          }
+        >
+          {element.name}
+          {speed && speed.num !== speed.den ? ` · ${Math.round((100 * speed.num) / speed.den)} %` : ''}
+          {!speed && !isStill(clip.map) ? ' · changing speed' : ''}
+          {clip.muted ? ' · muted' : ''}
+          {medium.kind !== 'picture' && isStill(clip.map) ? ' · freeze' : ''}
+        </span>
+      </div>
       {element.poses.length > 0 && width >= NOTCHED_PX && (
         <Notches
           element={element}
