@@ -112,6 +112,33 @@ function moving(lesson: Lesson): Lesson {
     ),
   }
 }
+/** Two clips of the take, half as large, on the move over each other, under the twenty. */
+function overlapping(lesson: Lesson): Lesson {
+  const out = busy(lesson)
+  const take = out.elements.find(isClip)!
+  const half = (id: string, x: number, toX: number, inUs: number): Lesson['elements'][number] => ({
+    ...take,
+    id,
+    name: id,
+    x,
+    y: 540,
+    scale: { x: 0.5, y: 0.5 },
+    look: { ...take.look, fit: 'free', inUs } as object,
+    loop: { how: 'there-and-back', times: null, everyFrames: 15 },
+    poses: [
+      {
+        id: 'p',
+        start: { on: 'start', frames: 0 },
+        end: { on: 'start', frames: 90 },
+        easing: 'ease-in-out',
+        values: { x: toX, y: 480 },
+        curve: null,
+      },
+    ],
+  })
+  const clips = [half('left', 500, 900, 0), half('right', 1400, 1000, 9_000_000)]
+  return { ...out, name: 'Two moving clips', elements: [...clips, ...out.elements.filter((e) => !isClip(e))] }
+}
 const listen = (page: Page) =>
   page.evaluate(() => {
     const w = window as unknown as { painted: [number, number, number][] }
@@ -147,6 +174,7 @@ export async function measurePreview(lesson: Lesson, root: string, say: (line: s
     }
     const still = await play(busy(lesson))
     const moved = await play(moving(lesson))
+    const over = await play(overlapping(lesson))
     await open(await store(base, hour))
     const times: number[] = []
     for (let n = 1; n <= 60; n++) {
@@ -182,6 +210,7 @@ export async function measurePreview(lesson: Lesson, root: string, say: (line: s
       ...[
         { what: 'preview at 1080p, 20 elements on screen', ...still },
         { what: 'preview at 1080p, 20 moving elements, half with motion blur', ...moved },
+        { what: 'preview at 1080p, two moving clips over each other, half size, and 20 elements', ...over },
       ].map(({ what, dropped, span, rate }) => ({
         what,
         bar: '≤ 2 % dropped',

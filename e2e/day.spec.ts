@@ -72,7 +72,7 @@ test(
     // Of the take alone: it is chosen first.
     await page.locator('[data-clip=clip-1]').click({ position: { x: 60, y: 8 } })
     await page.keyboard.press('Shift+X')
-    await expect(page.locator('[data-clip]')).toHaveCount(3)
+    await expect(page.locator('[data-clip]')).toHaveCount(4)
     await saved(page)
     // The narration goes to the left by dragging.
     const sound = page.locator('[data-clip=clip-2]')

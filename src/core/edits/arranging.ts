@@ -180,8 +180,11 @@ export const layOver = define('layOver', [Id.medium, NewId, Frame], (mediaId, cl
   const heard = medium.kind === 'sound'
   const kind = heard ? 'sound' : 'picture'
   const seconds = medium.kind === 'picture' ? 5 : (medium.durationUs ?? 1e6) / 1e6
-  const length = Math.max(1, secondsToFrames(seconds, draft.rate))
   const start = Math.max(0, at)
+  // What is laid over a lesson does not make it longer.
+  const { length: whole, clips } = given.timed
+  const room = clips.length > 0 && start < whole ? whole - start : Infinity
+  const length = Math.max(1, Math.min(room, secondsToFrames(seconds, draft.rate)))
   const front = draft.tracks.find((t) => t.kind === kind)
   const ground = draft.elements.some((e) => e.track === front?.id && isClip(e))
   const free = front && (heard || ground) && trackFree(draft, given, front.id, start, start + length) ? front : null

@@ -51,17 +51,17 @@ export function ClipSection({ clip }: { clip: Clip }) {
         </Button>
       )}
       {runs && medium.kind === 'take' && (
-        <div className="flex items-end gap-2">
-          <NumberField label="then at" unit="%" min={10} max={1000} value={after} onChange={setAfter} />
+        <>
+          <NumberField label="Speed from here on" unit="%" min={10} max={1000} value={after} onChange={setAfter} />
           <Button
             onClick={() => {
               const second = Math.round(framesPerSecond(lesson.rate))
               edit(`“${name}” gets to ${after} %`, rampSpeed(clip.id, bench().playhead, second, after, 100))
             }}
           >
-            Change speed from here
+            Change speed here, over a second
           </Button>
-        </div>
+        </>
       )}
       <Button onClick={() => runCommand('split')}>Split at the playhead</Button>
       <Button onClick={() => runCommand('take-clip-close')}>
