@@ -171,7 +171,7 @@ test('a bar, a number and two wordings read one gauge, which rests on its way', 
   await hand.key('Shift+U')
   await hand.key('Shift+W')
   const { lesson, timed } = await stored(page, id)
-  const gauge = lesson.elements.find((e) => kindName(e) === 'gauge')!
+  const gauge = lesson.elements.findLast((e) => kindName(e) === 'gauge')!
   const value = (f: number) => gaugeAt(timed, gauge.id, f, (e, at) => posedAt(timed, e, at))!
   expect([value(200), value(215), value(230)].map((v) => Math.round(v * 100))).toEqual(
     Array(3).fill(Math.round(value(200) * 100)),
