@@ -25,7 +25,7 @@ const at = (path: string): Piece => ({
 const MOVES: Piece = {
   path: 'poses',
   get: (e) =>
-    e.poses.map((p) => ({
+    plain(e.poses).map((p) => ({
       ...p,
       values: Object.fromEntries(
         Object.entries(p.values).map(([path, v]) => {
