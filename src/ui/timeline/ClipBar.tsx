@@ -81,6 +81,14 @@ export const ClipBar = memo(function ClipBar({
   const tall = height - 6
   const speed = speedOf(clip.map)
   const { element } = clip
+  /** What stands on it: its name, and what is particular about how it plays. */
+  const told = [
+    element.name,
+    ...(speed && speed.num !== speed.den ? [`${Math.round((100 * speed.num) / speed.den)} %`] : []),
+    ...(!speed && !isStill(clip.map) ? ['changing speed'] : []),
+    ...(clip.muted ? ['muted'] : []),
+    ...(medium.kind !== 'picture' && isStill(clip.map) ? ['freeze'] : []),
+  ].join(' · ')
   const film = medium.aids?.film
   const shape = medium.width && medium.height ? medium.height / medium.width : 9 / 16
   const each = Math.max(8, tall / shape)
@@ -113,7 +121,7 @@ export const ClipBar = memo(function ClipBar({
         role="button"
         tabIndex={0}
         aria-pressed={selected}
-        aria-label={`${element.name}, ${clip.length} frames`}
+        aria-label={`${told}, ${clip.length} frames`}
         className={
           `absolute inset-0 overflow-hidden rounded border ` +
           (`${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/60'} ` +
@@ -160,11 +168,7 @@ export const ClipBar = memo(function ClipBar({
             `${medium.kind === 'sound' ? 'bg-[#e9e2d0]/80 text-ink' : 'bg-black/60 text-white'}`
           }
         >
-          {element.name}
-          {speed && speed.num !== speed.den ? ` · ${Math.round((100 * speed.num) / speed.den)} %` : ''}
-          {!speed && !isStill(clip.map) ? ' · changing speed' : ''}
-          {clip.muted ? ' · muted' : ''}
-          {medium.kind !== 'picture' && isStill(clip.map) ? ' · freeze' : ''}
+          {told}
         </span>
       </div>
       {element.poses.length > 0 && width >= NOTCHED_PX && (
