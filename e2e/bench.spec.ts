@@ -217,7 +217,8 @@ test('transport, moments set by hand while it plays, tracks, splits, palette and
   await page.getByLabel('More of Arrows').click()
   await page.getByRole('menuitem', { name: /^Move down/ }).click()
   await saved(page)
-  expect((await lessonOf(id)).tracks.map((t) => t.name)).toEqual(['Notes', 'Arrows', 'Marks', 'Screen', 'Narration'])
+  const tracks = ['In front', 'Arrows', 'Notes', 'Marks', 'Screen', 'Narration']
+  expect((await lessonOf(id)).tracks.map((t) => t.name)).toEqual(tracks)
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog')).toContainText('Split at the playhead, through all tracks')
   await page.keyboard.press('Escape')
