@@ -73,7 +73,7 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
   const id = await demoCopy()
   const before = await lessonOf(id)
   const lesson: Lesson = { ...before, motionBlur: { on: true, shutter: 180, samples: 8 } }
-  const kinds = ADDABLE_KINDS.filter((k) => !['zoom', 'group', 'still', 'backdrop', 'ripple'].includes(k))
+  const kinds = ADDABLE_KINDS.filter((k) => !['zoom', 'group', 'still', 'backdrop', 'ripple', 'gauge'].includes(k))
   const still = (kind: (typeof kinds)[number], i: number, change: Partial<Element> = {}): Element => {
     const e = newElement(
       lesson,

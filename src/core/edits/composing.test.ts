@@ -1,4 +1,4 @@
-import { layersAt } from '../scene'
+import { layersAt, timedOf } from '../scene'
 import { posedAt } from '../motion'
 import type { Element, Lesson } from '../lesson/schema'
 import { besides, clip, clipsOf, element, lasting, laid, lessonWithTake, loose, takeMedium } from '../testing/lessons'
@@ -34,6 +34,34 @@ describe('picture-in-picture', () => {
     const lesson = made(over(), E.standAt(['pip'], 'top-left', 0.5, here(0), 60))
     expect(find(lesson, 'pip').poses).toEqual([])
     expect(find(lesson, 'pip').scale).toEqual({ x: 0.5, y: 0.5 })
+  })
+})
+
+describe('moments of footage that moves', () => {
+  const shrunk = made(lessonWithTake(), E.standAt(['c1'], 'bottom-right', 0.25, here(60), 60))
+  const corner = { x: 1920 - 43.2 - 480, y: 1080 - 43.2 - 270 }
+  test('lie where the footage stands when they come', () => {
+    const { moments } = timedOf(shrunk)
+    expect(moments.get('take/click-1')!.at).toEqual({ x: 100, y: 200 })
+    expect(moments.get('take/click-2')!.at!.x).toBeCloseTo(corner.x + 50, 1)
+    expect(moments.get('take/click-2')!.at!.y).toBeCloseTo(corner.y + 50, 1)
+    expect(moments.get('take/click-3')!.at!.x).toBeCloseTo(corner.x + 75, 1)
+  })
+  test('go with a group that carries the footage', () => {
+    const lesson = made(made(lessonWithTake(), E.makeGroup(['c1'], 'g', 0)), E.setScale(['g'], 'x', 0.5, true))
+    const e = find(lesson, 'g')
+    expect(timedOf(lesson).moments.get('take/click-1')!.at).toEqual({
+      x: e.x + (100 - e.x) * 0.5,
+      y: e.y + (200 - e.y) * 0.5,
+    })
+  })
+  test('a ripple on every click is drawn there', () => {
+    const ripple = element(shrunk, 'ripple', 'r', loose(0), lasting(300))
+    const lesson = { ...shrunk, elements: besides(shrunk, [{ ...ripple, look: { ...ripple.look, every: true } }]) }
+    const [ring, ...more] = layersAt(timedOf(lesson as Lesson), 122).layers.filter((l) => l.element === 'r')
+    expect(more).toEqual([])
+    expect(ring!.bounds.x + ring!.bounds.w / 2).toBeCloseTo(corner.x + 50, 0)
+    expect(ring!.bounds.y + ring!.bounds.h / 2).toBeCloseTo(corner.y + 50, 0)
   })
 })
 

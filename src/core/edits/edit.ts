@@ -1,6 +1,7 @@
 import { enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import type { Lesson } from '../lesson/schema'
-import { remember, resolve, type Timed } from '../timing'
+import { timedOf } from '../scene'
+import { remember, type Timed } from '../timing'
 import { make, type Edit, type Given } from './act'
 import { changesBetween } from './changes'
 import { alongCopies } from './copying'
@@ -43,7 +44,7 @@ export function previewEdit(timed: Timed, edit: Edit): Timed | null {
   try {
     const changed = produce(timed.lesson, (draft) => makeWhole(edit, draft, { timed, newId: idsFrom('preview') }))
     if (changed === timed.lesson) return null
-    const after = resolve(changed)
+    const after = timedOf(changed)
     return after.findings.some((f) => f.code === 'cycle') ? null : after
   } catch (e) {
     if (e instanceof Unfit) return null
@@ -62,7 +63,7 @@ export function applyEdit(
   lesson: Lesson,
   edit: Edit,
   newId: Given['newId'],
-  timed: Timed = resolve(lesson),
+  timed: Timed = timedOf(lesson),
 ): { edited: Edited } | Refused {
   try {
     return applied(lesson, (draft) => makeWhole(edit, draft, { timed, newId }))
@@ -76,7 +77,7 @@ function applied(lesson: Lesson, change: (draft: Lesson) => void): { edited: Edi
   const [changed, p1, i1] = produceWithPatches(lesson, change)
   // What is changed and put back again leaves no patches.
   if (changed === lesson || p1.length === 0 || changesBetween(lesson, changed).length === 0) return { refused: null }
-  const timed = resolve(changed)
+  const timed = timedOf(changed)
   const circle = timed.findings.find((f) => f.code === 'cycle')
   if (circle) return { refused: circle.sentence }
   const [kept, p2, i2] = produceWithPatches(changed, (draft) => remember(draft, timed))

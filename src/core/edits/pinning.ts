@@ -4,9 +4,9 @@ import { z } from 'zod'
 import { clipEnd, placeOnLesson, sourceUsAt, takeAt, takePoint } from '../lesson/clips'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { cornersOf, valueAt } from '../values'
-import { propertyOf, propertiesOf } from '../motion'
+import { propertyOf, propertiesOf, clipAt } from '../motion'
 import { frameBoxOf } from '../scene'
-import { corners, tenth, boundsOf, type Rect } from '../geometry'
+import { corners, tenth, boundsOf, type Point, type Rect } from '../geometry'
 import { resolve, type Timed } from '../timing'
 import { posesAlong } from './along'
 import { define, Id } from './act'
@@ -66,7 +66,7 @@ export function pinSpot(timed: Timed, element: Element): PinSpot | null {
     const low = Math.min(whole - 8, Math.max(0, Math.round(from)))
     return [low, Math.max(8, Math.min(whole - low, Math.round(size)))]
   }
-  const onTake = corners(r).map((p) => takePoint(p, clip, medium, lesson.frame))
+  const onTake = corners(r).map((p) => takePoint(p, clipAt(timed, clip, span.from), medium, lesson.frame))
   const [left, top] = [Math.min(...onTake.map((p) => p.x)), Math.min(...onTake.map((p) => p.y))]
   const [x, w] = cut(left, Math.max(...onTake.map((p) => p.x)) - left, medium.width)
   const [y, h] = cut(top, Math.max(...onTake.map((p) => p.y)) - top, medium.height)
@@ -100,19 +100,19 @@ export const pinTo = define(
     const first = places[0]
     if (!e || !own || !span || !medium || !first || !propertyOf(own, 'x')) return
     const at: { t: number; x: number; y: number; seen: boolean }[] = []
+    let a: Point | null = null
     for (let f = span.from, i = 0; f < span.to; f++) {
       const t = f - span.from
-      const clip = takeAt(timed, f)
+      const shown = takeAt(timed, f)
+      const clip = shown && clipAt(timed, shown, f)
       if (!clip || clip.media !== media) {
         at.push({ x: 0, y: 0, ...at.at(-1), t, seen: false })
         continue
       }
       const us = sourceUsAt(clip, f, lesson.rate)
       while (i + 1 < places.length && places[i + 1]!.us <= us + 1000) i++
-      const [a, b] = [
-        placeOnLesson(first, clip, medium, lesson.frame),
-        placeOnLesson(places[i]!, clip, medium, lesson.frame),
-      ]
+      const b = placeOnLesson(places[i]!, clip, medium, lesson.frame)
+      a ??= placeOnLesson(first, clip, medium, lesson.frame)
       at.push({ t, x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
     }
     // What it points at goes along.

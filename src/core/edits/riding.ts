@@ -2,10 +2,11 @@ import { aimAt, aimOf, isView, pointsOf } from '../kinds'
 import { elementIn } from './chosen'
 import type { Element } from '../lesson/schema'
 import { apply, IDENTITY, inverse, isFlat, times, type Matrix } from '../geometry'
-import { carryOf, framingOf, placementOf } from '../scene'
+import { framingOf } from '../scene'
 import type { Timed } from '../timing'
 import { define, Id, Ids } from './act'
 import { Flag, Frame } from './args'
+import { carryOf, placementOf } from '../motion'
 import { plain } from './plain'
 
 const framingFor = (timed: Timed, e: Element, frame: number): Matrix =>

@@ -13,9 +13,9 @@ import {
   sizeOf,
 } from '../kinds'
 import { setAt } from '../values'
-import { posedAt } from '../motion'
+import { posedAt, matrixOf } from '../motion'
 import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '../geometry'
-import { elementsAt, frameBoxOf, matrixOf } from '../scene'
+import { elementsAt, frameBoxOf } from '../scene'
 import { takeAt } from '../lesson/clips'
 import { Edge, Lesson, type Element } from '../lesson/schema'
 import type { Timed } from '../timing'

@@ -1,7 +1,7 @@
 import { kindOf } from '../kinds'
 import type { Point } from '../geometry'
 import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
-import { posedAt } from '../motion'
+import { posedAt, clipAt } from '../motion'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { pointerAt, type Trace } from '../trace'
@@ -74,7 +74,7 @@ export function followInputAt(timed: Timed, span: { from: number; to: number }):
     const clip = takeAt(timed, f)
     const medium = clip && lesson.media[clip.media]
     const at = clip && medium?.pointer ? pointerAt(medium.pointer, sourceUsAt(clip, f, lesson.rate)) : null
-    if (at && clip && medium) last = placeOnLesson(at, clip, medium, lesson.frame)
+    if (at && clip && medium) last = placeOnLesson(at, clipAt(timed, clip, f), medium, lesson.frame)
     else last = drawnAt(timed, f) ?? last
     first ??= last
     pointer.push(last ?? { x: NaN, y: NaN })

@@ -17,6 +17,8 @@ export interface Clip {
   muted: boolean
   levelDb: number
   element: Element
+  /** What carries it at the frame that is asked about; absent where nothing does. */
+  carry?: Matrix
 }
 /** An element as a clip; null when it plays nothing. */
 export function clipOf(element: Element, span: { from: number; to: number }): Clip | null {
@@ -62,11 +64,12 @@ export function fitRect(
   return { x: (frame.width - w) / 2, y: (frame.height - h) / 2, w, h }
 }
 
-/** From the pixels of a clip's medium to those of the lesson's frame, as the clip stands by itself, unzoomed. */
-export function placeMatrixOf({ element: e }: Clip, medium: Medium, frame: Lesson['frame']): Matrix {
+/** From the pixels of a clip's medium to those of the lesson's frame, as the clip says that it stands, unzoomed. */
+export function placeMatrixOf({ element: e, carry }: Clip, medium: Medium, frame: Lesson['frame']): Matrix {
   const size = { w: medium.width ?? frame.width, h: medium.height ?? frame.height }
   const own: Matrix = [e.width / size.w, 0, 0, e.height / size.h, -e.anchor.x * e.width, -e.anchor.y * e.height]
-  return times(placedScaled(e.x, e.y, e.rotation, e.scale.x, e.scale.y), own)
+  const stands = times(placedScaled(e.x, e.y, e.rotation, e.scale.x, e.scale.y), own)
+  return carry ? times(carry, stands) : stands
 }
 /** A point of a take in pixels of the lesson's frame, unzoomed. */
 export const placeOnLesson = (p: Point, clip: Clip, medium: Medium, frame: Lesson['frame']): Point =>

@@ -138,16 +138,27 @@ function collected({ lesson, clips, length }: Laying): Map<string, TimedMoment> 
   return out
 }
 
-/** What a moment of a medium has besides its time, where the clip that carries it stands by itself. */
-function placed(m: Moment, clip: Clip | undefined, medium: Medium, frame: Lesson['frame']): Partial<TimedMoment> {
+/** Where a moment of a medium is in the lesson's frame, as the clip that carries it stands. */
+export function whereIn(
+  m: Moment,
+  clip: Clip | undefined,
+  medium: Medium,
+  frame: Lesson['frame'],
+): Pick<TimedMoment, 'at' | 'rect'> {
   const place = (p: Point) => (clip ? placeOnLesson(p, clip, medium, frame) : p)
   const tl = m.rect && place({ x: m.rect[0], y: m.rect[1] })
   const br = m.rect && place({ x: m.rect[0] + m.rect[2], y: m.rect[1] + m.rect[3] })
   return {
+    ...(m.at && { at: place(m.at) }),
+    ...(tl && br && { rect: { x: tl.x, y: tl.y, w: br.x - tl.x, h: br.y - tl.y } }),
+  }
+}
+/** What a moment of a medium has besides its time; its clip as it stands by itself, before it is posed or carried. */
+function placed(m: Moment, clip: Clip | undefined, medium: Medium, frame: Lesson['frame']): Partial<TimedMoment> {
+  return {
     ...(m.byHand && { byHand: true }),
     ...(m.proposed && { proposed: true }),
     ...(m.confidence !== undefined && { confidence: m.confidence }),
-    ...(m.at && { at: place(m.at) }),
-    ...(tl && br && { rect: { x: tl.x, y: tl.y, w: br.x - tl.x, h: br.y - tl.y } }),
+    ...whereIn(m, clip, medium, frame),
   }
 }

@@ -110,7 +110,7 @@ export function posedAt(timed: Timed, e: Element, frame: number): Element | null
   return values.length > 0 ? withValues(posed, values) : posed
 }
 /** Whether any value of an element comes of a gauge. */
-function reads(e: Element): boolean {
+export function reads(e: Element): boolean {
   for (const _ in e.reads) return true
   return false
 }

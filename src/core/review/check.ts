@@ -3,7 +3,7 @@ import type { ZodError } from 'zod'
 import { fits, isNumber } from '../values'
 import { isGauge, propertiesOf, type Property } from '../motion'
 import { type KeyValue } from '../values'
-import { resolve } from '../timing'
+import { timedOf } from '../scene'
 import { UNITS } from '../values'
 import { Lesson, LESSON_VERSION } from '../lesson/schema'
 import { upgraded } from '../lesson/upgrade'
@@ -85,7 +85,7 @@ function referenceFaults(lesson: Lesson): Fault[] {
   })
   lesson.moments.forEach((m, i) => unique(m.id, `moments[${i}].id`))
   const tracks = new Map(lesson.tracks.map((t) => [t.id, t.kind]))
-  const timed = resolve(lesson)
+  const timed = timedOf(lesson)
   const elements = new Set(lesson.elements.map((e) => e.id))
   lesson.elements.forEach((e, i) => {
     const on = kindOf(e).plays === 'sound' ? 'sound' : 'picture'

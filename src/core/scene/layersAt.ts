@@ -1,11 +1,11 @@
 import { groupedBy, memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { hasPlace, isView, kindOf, localBox } from '../kinds'
-import { posedAt } from '../motion'
+import { posedAt, matrixOf, holds, carryOf, placementOf, holders } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { Drawing, Footage, Layer, Picture, Shadow, Shape, Window } from '../display'
 import { readable } from './readable'
-import { carryOf, framingOf, holders, holds, matrixOf, placementOf } from './place'
+import { framingOf } from './place'
 import {
   apply,
   boundsOf,

@@ -5,7 +5,8 @@ import type { Element, Lesson, Pose } from '../lesson/schema'
 import { element, lasting, lessonWithTake, loose, takeMedium, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { apply, IDENTITY } from '../geometry'
-import { elementsAt, layersAt, hitAt, placementOf, snapLines, snapRect } from './index'
+import { placementOf } from '../motion'
+import { elementsAt, layersAt, hitAt, snapLines, snapRect } from './index'
 
 const move = (id: string, from: number, to: number, values: Pose['values'], easing = 'linear'): Pose => ({
   id,

@@ -223,7 +223,7 @@ test('what the server does to a lesson itself is an edit like any other', async 
   expect((await readLesson(id)).revision).toBe(2)
 })
 
-test('a lesson of version 2 is brought over as it is opened, with its whole history, and what it was is kept', async () => {
+test('a lesson of version 2 is brought over as it is opened, with its history, and what it was is kept', async () => {
   const file = path.join(__dirname, '../../../testing/corpus/version2.json.gz')
   const corpus = JSON.parse(gunzipSync(readFileSync(file)).toString()) as {
     lessons: Record<string, { lesson: object }>

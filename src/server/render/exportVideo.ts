@@ -8,10 +8,9 @@ import { rename, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
-import { layersAt } from '@/core/scene'
+import { layersAt, timedOf } from '@/core/scene'
 import type { Picture } from '@/core/display'
 import { CHANNELS, MIX_RATE, soundPlan } from '@/core/sound'
-import { resolve } from '@/core/timing'
 import type { ExportChoice } from '@/contract/exports'
 import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
@@ -68,7 +67,7 @@ export async function exportVideo(
   onProgress: (p: Progress) => void,
   signal?: AbortSignal,
 ): Promise<void> {
-  const timed = resolve(lesson)
+  const timed = timedOf(lesson)
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? timed.length, timed.length)
   if (from >= to)

@@ -1,8 +1,7 @@
 import { createCanvas, type Canvas } from '@napi-rs/canvas'
 import type { Lesson } from '@/core/lesson/schema'
 import { footageIn } from '@/core/display'
-import { layersAt } from '@/core/scene'
-import { resolve } from '@/core/timing'
+import { layersAt, timedOf } from '@/core/scene'
 import { paint } from '@/paint'
 import { asContext, loadStills, skiaEasel } from './easel'
 import { canvasOf } from './composer'
@@ -15,7 +14,7 @@ export async function renderFrame(
   frame: number,
   width = lesson.frame.width,
 ): Promise<Canvas> {
-  const picture = layersAt(resolve(lesson), frame)
+  const picture = layersAt(timedOf(lesson), frame)
   const stills = await loadStills(lesson, root)
   const takes = new Takes(lesson, root)
   try {

@@ -7,7 +7,8 @@ import { isView, kindNamed, type ElementKind } from '@/core/kinds'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Clip } from '@/core/lesson/clips'
 import type { Lesson } from '@/core/lesson/schema'
-import { resolve, type Timed } from '@/core/timing'
+import { timedOf } from '@/core/scene'
+import type { Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
 import { Saver, type Entry, type SaveState, type Stretch } from './saver'
@@ -104,7 +105,7 @@ export const useBench = create<Bench>(() => ({
   id: '',
   ready: false,
   lesson: blank,
-  timed: resolve(blank),
+  timed: timedOf(blank),
   live: null,
   past: [],
   future: [],
@@ -203,7 +204,7 @@ export const hearNews = (lesson: string, revision: number, client: string, label
 export const checkServer = (): void => saver?.check()
 
 function take(id: string, lesson: Lesson, undo: Stretch, redo: Stretch): void {
-  const timed = resolve(lesson)
+  const timed = timedOf(lesson)
   const history = { past: undo.entries, earlier: undo.beyond, future: redo.entries, later: redo.beyond }
   setBench({ id, ready: true, lesson, timed, live: null, ...history, ...kept(timed) })
 }
@@ -288,7 +289,7 @@ async function step(way: 'undo' | 'redo'): Promise<void> {
   const entry = way === 'undo' ? past.at(-1) : future[0]
   if (!entry) return
   const next = applyPatches(lesson, way === 'undo' ? entry.inverse : entry.patches)
-  const timed = resolve(next)
+  const timed = timedOf(next)
   const history =
     way === 'undo' ? { past: past.slice(0, -1), ...futureWith(entry) } : { future: future.slice(1), ...pastWith(entry) }
   setBench({

@@ -19,10 +19,10 @@ import {
   type Standing,
 } from '@/core/edits'
 import { caught } from '@/core/moments'
-import { holds } from '@/core/scene'
 import { actHere, editPosed, stanceNow } from '../bench/inPose'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { duplicate } from './clipboard'
+import { holds } from '@/core/motion'
 import { has, named, several, type Command } from './command'
 
 const standingNow = (): Standing => ({ frame: bench().playhead, stance: stanceNow() })

@@ -2,9 +2,9 @@ import { pullBox, pullHandle, setAnchor, turnTo, type Pull } from '@/core/edits'
 import { canTurn, handlesOf, heldBy, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { apply, isFlat, times, inverse, type Matrix, type Point, type Rect } from '@/core/geometry'
-import { matrixOf } from '@/core/scene'
 import { posed } from '../bench/inPose'
 import { useBench } from '../bench/store'
+import { matrixOf } from '@/core/motion'
 import type { Drag } from './drag'
 
 const CORNERS: Pull[] = [

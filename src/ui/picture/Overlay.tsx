@@ -7,8 +7,6 @@ import {
   frameBoxOf,
   framingOf,
   hitAt,
-  holders,
-  holds,
   snapLines,
   snapRect,
   spaceOf,
@@ -23,6 +21,7 @@ import { Aids } from './Aids'
 import type { Drag } from './drag'
 import { Handles } from './Handles'
 import { PointerMark } from './PointerMark'
+import { holders, holds } from '@/core/motion'
 import { Ways } from './Ways'
 
 /** Kinds that a rectangle can be drawn for. */

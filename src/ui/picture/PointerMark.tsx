@@ -7,6 +7,7 @@ import { apply, inverse, type Point } from '@/core/geometry'
 import { framingOf } from '@/core/scene'
 import { pointerAt } from '@/core/trace'
 import { bench, edit, isFramed, setBench, useBench, useShown } from '../bench/store'
+import { clipAt } from '@/core/motion'
 import { ask, sentenceOf } from '../kit/api'
 
 const TOLD = 'pointer-correction'
@@ -57,7 +58,8 @@ export function PointerMark({
   const grasp = useRef<Point | null>(null)
   const [dragged, setDragged] = useState<Point | null>(null)
   const { lesson } = timed
-  const clip = takeAt(timed, frame)
+  const shown = takeAt(timed, frame)
+  const clip = shown && clipAt(timed, shown, frame)
   const medium = clip && lesson.media[clip.media]
   if (!clip || medium?.kind !== 'take') return null
   const us = sourceUsAt(clip, frame, lesson.rate)

@@ -1,9 +1,9 @@
 import { setCurve, wayOf } from '@/core/edits'
 import { isView, kindOf, localBox } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
-import { atPose, motionOf } from '@/core/motion'
+import { atPose, motionOf, matrixOf } from '@/core/motion'
 import { apply, corners, inverse, isFlat, times, type Point } from '@/core/geometry'
-import { matrixOf, spaceOf } from '@/core/scene'
+import { spaceOf } from '@/core/scene'
 import { goTo, isFramed, setBench, useBench, useShown } from '../bench/store'
 import type { Drag } from './drag'
 

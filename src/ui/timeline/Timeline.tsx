@@ -2,7 +2,7 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } fr
 import { elementIn } from '@/core/edits'
 import { isClip } from '@/core/kinds'
 import type { Catch } from '@/core/moments'
-import { freeAfter, holders, holds, rowsWithGroups, type Rows } from '@/core/scene'
+import { freeAfter, rowsWithGroups, type Rows } from '@/core/scene'
 import { groupedBy } from '@/core/values'
 import type { Element } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
@@ -17,6 +17,7 @@ import { Ruler } from './Ruler'
 import { Specks, type Speck } from './Specks'
 import { Threads } from './Threads'
 import { TrackHead } from './TrackHead'
+import { holders, holds } from '@/core/motion'
 import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
 
 /** How high a lane is on which clips lie. */

@@ -1,0 +1,146 @@
+import { memo } from '../values'
+import type { Element, Lesson } from '../lesson/schema'
+import { kindOf, localBox } from '../kinds'
+import type { Clip } from '../lesson/clips'
+import { posedAt } from './moves'
+import { presence } from './passing'
+import type { Timed } from '../timing'
+import { boundsOf, IDENTITY, moved, placedScaled, placeMatrix, times, type Matrix, type Rect } from '../geometry'
+
+/** From an element's own pixels to those of its place: position, turn, scale, and its tilt seen from far off. */
+export function matrixOf(e: Pick<Element, 'x' | 'y' | 'rotation' | 'scale' | 'tilt'>): Matrix {
+  const across = e.tilt.upright === 0 ? 1 : Math.cos((e.tilt.upright * Math.PI) / 180)
+  const down = e.tilt.level === 0 ? 1 : Math.cos((e.tilt.level * Math.PI) / 180)
+  return placedScaled(e.x, e.y, e.rotation, e.scale.x * across, e.scale.y * down)
+}
+
+/** An element at one instant, before framing: as its keyframes have it, coming or going, and carried. */
+export interface Placement {
+  element: Element
+  /** From its own pixels to those of the lesson's frame. */
+  matrix: Matrix
+  /** The part of the matrix that comes from what it rides on. */
+  carry: Matrix
+  /** Of its coming and going, and of what it rides on where that is wanted; its own opacity is not in it. */
+  opacity: number
+}
+
+const DEEPEST = 32
+const byId = memo((lesson: Lesson) => new Map(lesson.elements.map((e) => [e.id, e])))
+
+/** Whether what rides on an element lies where it lies in the stack, and is faded and masked with it. */
+export const holds = (e: Element): boolean => kindOf(e).carries?.(e as never) ?? false
+/** Which element that stacks its members as one each element is in, by what it rides on; for those that are in one. */
+export const holders = memo((lesson: Lesson): ReadonlyMap<string, string> => {
+  const out = new Map<string, string>()
+  if (!lesson.elements.some(holds)) return out
+  const all = byId(lesson)
+  for (const e of lesson.elements) {
+    let on = e.rides?.on ? all.get(e.rides.on) : undefined
+    for (let depth = 0; on && depth < DEEPEST && !holds(on); depth++)
+      on = on.rides?.on ? all.get(on.rides.on) : undefined
+    if (on && holds(on) && !isUnder(on, e.id, all)) out.set(e.id, on.id)
+  }
+  return out
+})
+/** Whether an element rides, in a circle, on one that it carries. */
+function isUnder(e: Element, id: string, all: ReadonlyMap<string, Element>): boolean {
+  let on: Element | undefined = e
+  for (let depth = 0; on && depth < DEEPEST; depth++) {
+    if (on.id === id) return true
+    on = on.rides?.on ? all.get(on.rides.on) : undefined
+  }
+  return false
+}
+
+/**
+ * What carries an element at a frame: where the one it rides on has gone since they were joined, and how much of that
+ * one is there.
+ */
+export function carryOf(
+  timed: Timed,
+  e: Element,
+  frame: number,
+  framing: Matrix,
+  depth = 0,
+): { matrix: Matrix; opacity: number } {
+  if (!e.rides) return { matrix: IDENTITY, opacity: 1 }
+  const on = e.rides.on === null || depth > DEEPEST ? undefined : byId(timed.lesson).get(e.rides.on)
+  if (!on) return { matrix: e.rides.by, opacity: 1 }
+  const p = placementOf(timed, on, frame, framing, depth + 1)
+  return {
+    matrix: p ? times(p.matrix, e.rides.by) : e.rides.by,
+    opacity: e.rides.fades && !holds(on) ? (p ? p.opacity * p.element.opacity : 0) : 1,
+  }
+}
+
+/**
+ * Where an element is at a frame (fractions allowed), composed in this order: keyframes, loop, arrival or departure,
+ * what it rides on. Null while a blink hides it.
+ */
+export function placementOf(timed: Timed, e: Element, frame: number, framing: Matrix, depth = 0): Placement | null {
+  const element = posedAt(timed, e, frame)
+  if (!element) return null
+  const span = timed.spans.get(e.id)!
+  const carry = carryOf(timed, e, frame, framing, depth)
+  let { opacity } = carry
+  let matrix = matrixOf(element)
+  const pass =
+    frame >= span.from && frame < span.to
+      ? presence(e.arrival, e.departure, frame - span.from, span.to - span.from)
+      : null
+  if (!pass) return { element, matrix: times(carry.matrix, matrix), carry: carry.matrix, opacity }
+  const { passing, shown } = pass
+  if (passing.how === 'fade' || passing.fades) opacity *= Math.min(1, Math.max(0, shown))
+  if (passing.how === 'typed' && passing.off) {
+    const { off } = passing
+    const k = 1 - shown
+    const scale = Math.max(0, 1 + (off.scale - 1) * k)
+    opacity *= Math.min(1, Math.max(0, 1 + (off.opacity - 1) * k))
+    matrix = times(moved(matrix, off.dx * k, off.dy * k), placeMatrix(0, 0, off.turn * k, scale))
+  }
+  if (passing.how === 'grow') matrix = times(matrix, [Math.max(0, shown), 0, 0, Math.max(0, shown), 0, 0])
+  matrix = times(carry.matrix, matrix)
+  if (passing.how === 'slide') {
+    const onPicture = times(framing, matrix)
+    const k = Math.hypot(framing[0], framing[1]) || 1
+    const by = slideBy(passing.from, boundsOf(onPicture, drawnBox(element, span, timed)), timed.lesson.frame, 1 - shown)
+    matrix = moved(matrix, by.x / k, by.y / k)
+  }
+  return { element, matrix, carry: carry.matrix, opacity }
+}
+
+/**
+ * A clip as it stands at a frame, for where its pixels lie: as its poses and gauges have it, and carried by what it
+ * rides on. Its coming and going are left out.
+ */
+export function clipAt(timed: Timed, clip: Clip, frame: number): Clip {
+  const element = posedAt(timed, clip.element, frame) ?? clip.element
+  if (!element.rides) return element === clip.element ? clip : { ...clip, element }
+  return { ...clip, element, carry: carryOf(timed, element, frame, IDENTITY).matrix }
+}
+
+/** What an element's drawing may cover, in its own pixels. */
+function drawnBox(e: Element, span: { from: number; to: number }, timed: Timed): Rect {
+  const kind = kindOf(e)
+  return kind.draw(e as never, span.from, span as never, timed)[0]?.box ?? localBox(e, kind.size(e as never))
+}
+
+/** How far something stands off its place: all the way, it is just outside the picture. */
+function slideBy(
+  from: 'left' | 'right' | 'top' | 'bottom',
+  r: Rect,
+  frame: Lesson['frame'],
+  share: number,
+): { x: number; y: number } {
+  switch (from) {
+    case 'left':
+      return { x: -(r.x + r.w) * share, y: 0 }
+    case 'right':
+      return { x: (frame.width - r.x) * share, y: 0 }
+    case 'top':
+      return { x: 0, y: -(r.y + r.h) * share }
+    case 'bottom':
+      return { x: 0, y: (frame.height - r.y) * share }
+  }
+}
