@@ -21,9 +21,7 @@ export const timedOf = memo((lesson: Lesson): Timed => inPlace(resolve(lesson)),
 
 function inPlace(timed: Timed): Timed {
   const { lesson } = timed
-  const restless = timed.clips.filter(
-    ({ element: e }) => e.poses.length > 0 || e.rides || Object.keys(e.reads).length > 0,
-  )
+  const restless = timed.clips.filter(({ element: e }) => e.poses.length > 0 || e.rides || reads(e))
   if (restless.length === 0) return timed
   const moments = new Map(timed.moments)
   for (const media of new Set(restless.map((c) => c.media))) {

@@ -36,7 +36,9 @@ export function StandSection({ element: e }: { element: Element }) {
         <div
           role="group"
           aria-label="Stand at"
-          className="grid h-[94px] w-[140px] shrink-0 grid-cols-3 grid-rows-3 gap-1 rounded border border-edge-strong p-1"
+          className={
+            'grid h-[94px] w-[140px] grid-cols-3 grid-rows-3 gap-1 rounded border border-edge-strong bg-card p-1'
+          }
         >
           {SPOTS.map(([spot, words]) => (
             <button
