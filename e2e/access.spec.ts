@@ -9,6 +9,9 @@ const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-pra
 /** Where something lies on the timeline and how long it is, is its time: that size is essential (WCAG 2.2, 2.5.8). */
 const ESSENTIAL = '[data-bar], [data-clip-face], [data-peg]'
 
+/** Its rows scroll beneath the ruler: what the edge of it cuts for the moment is as large as it measures. */
+const SCROLLS = '[data-testid=timeline]'
+
 /** What is amiss with a view, by WCAG 2.2 AA, as lines to be read. */
 async function amiss(page: Page): Promise<string[]> {
   await page.evaluate(source)
@@ -24,7 +27,13 @@ async function amiss(page: Page): Promise<string[]> {
         (await page
           .locator(node.target.join(' '))
           .first()
-          .evaluate((e, s) => e.matches(s), ESSENTIAL)
+          .evaluate(
+            (e, [s, scrolls]) => {
+              const { width, height } = e.getBoundingClientRect()
+              return e.matches(s) || (e.closest(scrolls) !== null && width >= 24 && height >= 24)
+            },
+            [ESSENTIAL, SCROLLS] as const,
+          )
           .catch(() => false))
       if (!essential) lines.push(`${v.impact} ${v.id}: ${node.html.slice(0, 160)}`)
     }
