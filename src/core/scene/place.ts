@@ -1,4 +1,5 @@
 import { isSettled, memo } from '../values'
+import { clipEnd } from '../lesson/clips'
 import type { Lesson } from '../lesson/schema'
 import { framingAt, framingMatrix } from '../framing'
 import { carriedAt, instantsOf, whereIn } from '../moments'
@@ -29,9 +30,12 @@ function inPlace(timed: Timed): Timed {
     if (!medium) continue
     const own = timed.clips.filter((c) => c.media === media)
     for (const { id, fromUs, moment } of instantsOf(medium)) {
-      const hit = (moment?.at || moment?.rect) && carriedAt(own, id, fromUs, lesson.rate)
       const known = moments.get(id)
-      if (!moment || !hit || !known) continue
+      const frame = known?.frame ?? null
+      if (!known || frame === null || !(moment?.at || moment?.rect)) continue
+      if (!restless.some((c) => c.media === media && c.at <= frame && frame < clipEnd(c))) continue
+      const hit = carriedAt(own, id, fromUs, lesson.rate)
+      if (!hit) continue
       moments.set(id, { ...known, ...whereIn(moment, clipAt(timed, hit.clip, hit.frame), medium, lesson.frame) })
     }
   }
