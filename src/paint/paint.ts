@@ -2,7 +2,7 @@ import type { Drawing, Footage, Group, Layer, Picture } from '@/core/display'
 import { boundsOf, type Point } from '@/core/geometry'
 import type { Context, Easel } from './easel'
 import { mixInstants } from './instants'
-import { clipTo, drawPicture, onSheet, paintShapes, setMatrix, type Pen } from './shapes'
+import { clipTo, drawPicture, onSheet, paintShadow, paintShapes, setMatrix, type Pen } from './shapes'
 
 /** Draws a picture so that all of it fills `width` × as many pixels as go with it of the context. */
 export function paint(ctx: Context, picture: Picture, easel: Easel, width = picture.width): void {
@@ -29,6 +29,13 @@ export function paintLayers(
   const pen: Pen = { easel, scale, frame }
   for (const layer of layers) paintLayer(ctx, layer, pen, origin, 0)
   ctx.globalAlpha = 1
+}
+
+/** The shadow alone of footage that lets nothing through; the footage itself is laid over it. */
+export function paintShadowAlone(ctx: Context, layer: Footage, easel: Easel, origin: Point, frame: Pen['frame']): void {
+  const { shadow, matrix, source, clip } = layer
+  const box = clip ?? { x: 0, y: 0, w: source.width, h: source.height }
+  if (shadow) paintShadow(ctx, shadow, matrix, box, { easel, scale: 1, frame }, origin)
 }
 
 /** What casts a shadow is drawn on a sheet of its own, below those it may need itself. */

@@ -66,6 +66,12 @@ export function onSheet(
 export function setMatrix(ctx: Context, [a, b, c, d, e, f]: Matrix, { scale }: Pen, origin: Point): void {
   ctx.setTransform(a * scale, b * scale, c * scale, d * scale, (e - origin.x) * scale, (f - origin.y) * scale)
 }
+/** The outline of a window, as the path of the context. */
+function windowPath(ctx: Context, clip: Window): void {
+  ctx.beginPath()
+  if (clip.corner) ctx.roundRect(clip.x, clip.y, clip.w, clip.h, Math.min(clip.corner, clip.w / 2, clip.h / 2))
+  else ctx.rect(clip.x, clip.y, clip.w, clip.h)
+}
 /** Draws what lies in a rectangle of the context's pixels; everything where there is none. */
 export function clipTo(ctx: Context, clip: Window | undefined, draw: () => void): void {
   if (!clip) {
@@ -73,12 +79,24 @@ export function clipTo(ctx: Context, clip: Window | undefined, draw: () => void)
     return
   }
   ctx.save()
-  ctx.beginPath()
-  if (clip.corner) ctx.roundRect(clip.x, clip.y, clip.w, clip.h, Math.min(clip.corner, clip.w / 2, clip.h / 2))
-  else ctx.rect(clip.x, clip.y, clip.w, clip.h)
+  windowPath(ctx, clip)
   ctx.clip()
   draw()
   ctx.restore()
+}
+/** So far aside stands what casts a shadow when only the shadow is to be seen. */
+const ASIDE = 1e4
+/** The shadow alone of an opaque window of what has this matrix. */
+export function paintShadow(ctx: Context, shadow: Shadow, matrix: Matrix, box: Window, pen: Pen, origin: Point): void {
+  setMatrix(ctx, matrix, pen, { x: origin.x + ASIDE / pen.scale, y: origin.y })
+  castShadow(ctx, shadow, pen.scale)
+  ctx.shadowOffsetX += ASIDE
+  ctx.globalAlpha = 1
+  ctx.fillStyle = '#000000'
+  windowPath(ctx, box)
+  ctx.fill()
+  ctx.shadowColor = 'transparent'
+  ctx.shadowOffsetX = 0
 }
 
 export function paintShapes(ctx: Context, item: Drawing, pen: Pen, origin: Point, alpha: number): void {

@@ -1,7 +1,17 @@
 import { createCanvas, ImageData, type Canvas, type Image } from '@napi-rs/canvas'
 import { footageIn, type Footage, type Layer, type Picture } from '@/core/display'
 import { boundsOf, type Rect } from '@/core/geometry'
-import { blankPlanes, drawPlanes, fillPlanes, freePlanes, redrawPlanes, toRgba, type Planes } from './planes'
+import {
+  blankPlanes,
+  canHalve,
+  drawPlanes,
+  fillPlanes,
+  freePlanes,
+  halved,
+  redrawPlanes,
+  toRgba,
+  type Planes,
+} from './planes'
 import type { Takes } from './takes'
 import { TilePainter } from './tiles'
 
@@ -64,8 +74,8 @@ export class Composer {
   private readonly isStill: (media: string) => boolean
   private framing = ''
   private held: { source: Planes; drawn: Planes } | null = null
-  /** Pictures of the footage that is painted into tiles, by clip. */
-  private readonly pictures = new Map<string, { frame: number; canvas: Canvas }>()
+  /** Pictures of the footage that is painted into tiles, by clip; `good`: whether one does when shown so wide. */
+  private readonly pictures = new Map<string, { frame: number; canvas: Canvas; good: (width: number) => boolean }>()
   constructor(
     private readonly takes: Takes,
     stills: Map<string, Image>,
@@ -142,11 +152,33 @@ export class Composer {
   private async fetch(layers: Layer[]): Promise<void> {
     for (const layer of footageIn(layers)) {
       const { media, frame } = layer.source
-      if (this.isStill(media) || this.pictures.get(layer.element)?.frame === frame) continue
-      const canvas = canvasOf(await this.takes.frame(layer), this.pictures.get(layer.element)?.canvas)
-      this.pictures.set(layer.element, { frame, canvas })
+      if (this.isStill(media)) continue
+      const had = this.pictures.get(layer.element)
+      const shown = shownWidth(layer)
+      if (had?.frame === frame && had.good(shown)) continue
+      const whole = await this.takes.frame(layer)
+      const { fit, free } = shrunkTo(shown, whole)
+      const canvas = canvasOf(fit, had?.canvas)
+      const { width } = fit
+      const most = width === whole.width ? Infinity : width
+      free()
+      this.pictures.set(layer.element, { frame, canvas, good: (w) => w <= most })
     }
   }
+}
+
+/** How wide footage is shown, by the larger of its scales. */
+const shownWidth = ({ matrix, source }: Footage): number =>
+  Math.max(Math.hypot(matrix[0], matrix[1]), Math.hypot(matrix[2], matrix[3])) * source.width
+/** Planes halved as long as they are shown at half their size or less; `free` gives back what was made for it. */
+function shrunkTo(shown: number, whole: Planes): { fit: Planes; free: () => void } {
+  let fit = whole
+  while (shown <= fit.width / 2 && canHalve(fit)) {
+    const half = halved(fit)
+    if (fit !== whole) freePlanes(fit)
+    fit = half
+  }
+  return { fit, free: () => fit !== whole && freePlanes(fit) }
 }
 
 /** A canvas with the picture of planes; `had` is drawn on again where it has their size. */

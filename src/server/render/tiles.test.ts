@@ -1,7 +1,7 @@
 import { createCanvas, loadImage, type Image } from '@napi-rs/canvas'
 import path from 'node:path'
 import type { Drawing, Footage } from '@/core/display'
-import { blankPlanes, fillPlanes, freePlanes, tileOf, toRgba, type Planes } from './planes'
+import { blankPlanes, fillPlanes, freePlanes, halved, tileOf, toRgba, type Planes } from './planes'
 import { TilePainter } from './tiles'
 
 beforeAll(() => {
@@ -86,3 +86,48 @@ test(
   },
   30_000,
 )
+
+test('the shadow of footage that goes on is as if painted with it, and what lies over it is in front', async () => {
+  const still = await stillOf(200, 100, (ctx) => {
+    ctx.fillStyle = '#20a040'
+    ctx.fillRect(0, 0, 200, 100)
+  })
+  const canvas = createCanvas(200, 100)
+  canvas.getContext('2d').drawImage(still, 0, 0)
+  const cast = { colour: '#00000080', dx: 6, dy: 14, blurPx: 24 }
+  const own = layer({ x: 200, y: 120, w: 200, h: 100 }, still)
+  const shown: Footage = {
+    ...own,
+    bounds: { x: 150, y: 80, w: 310, h: 220 },
+    clip: { x: 0, y: 0, w: 200, h: 100, corner: 30 },
+    shadow: cast,
+  }
+  const over = square('over', 260, 150, 40, '#0000ff')
+  const laid = (painter: TilePainter): Planes => {
+    const planes = blankPlanes(640, 360)
+    fillPlanes(planes, '#ffffff')
+    painter.lay(planes, [shown, over], frame)
+    return planes
+  }
+  const [whole, parted] = [
+    laid(new TilePainter(new Map([['still', still]]))),
+    laid(new TilePainter(new Map(), () => canvas)),
+  ]
+  let most = 0
+  for (let i = 0; i < whole.bytes.length; i++) most = Math.max(most, Math.abs(whole.bytes[i]! - parted.bytes[i]!))
+  expect(most).toBeLessThanOrEqual(4)
+  expect(colourAt(parted, 280, 170)).toEqual(BLUE)
+  freePlanes(whole)
+  freePlanes(parted)
+})
+test('planes made half as large are the means of fours', () => {
+  const planes = blankPlanes(8, 4)
+  planes.bytes.fill(100)
+  planes.bytes.set([10, 20], 0)
+  planes.bytes.set([30, 40], 8)
+  const half = halved(planes)
+  expect([half.width, half.height, ...half.bytes.subarray(0, 3)]).toEqual([4, 2, 25, 100, 100])
+  expect([...half.bytes.subarray(8)]).toEqual([100, 100, 100, 100])
+  freePlanes(planes)
+  freePlanes(half)
+})

@@ -1,8 +1,8 @@
 import { createCanvas, ImageData, type Canvas, type Image } from '@napi-rs/canvas'
 import { type Shape } from '@/core/display'
-import { grown, intersection, meets, union, type Rect } from '@/core/geometry'
+import { boundsOf, grown, intersection, meets, union, type Rect } from '@/core/geometry'
 import { footageIn, type Footage, type Group, type Layer } from '@/core/display'
-import { paintLayers, type Context, type Easel } from '@/paint'
+import { paintLayers, paintShadowAlone, type Context, type Easel } from '@/paint'
 import { asContext, skiaEasel } from './easel'
 import { forgetTiles, layTile, tileOf, toRgba, type Planes, type Tile } from './planes'
 
@@ -92,11 +92,52 @@ export class TilePainter {
       const [only] = layers.length === 1 ? layers : []
       const opacity = only?.opacity ?? 1
       const drawn = only ? [{ ...only, opacity: 1 }] : layers
-      // Footage goes on from frame to frame: it is not looked for among what was painted before.
-      if (footageIn(layers).some((l) => !this.stills.has(l.source.media)))
-        layTile(ground, this.paint(rect, paint(drawn)), opacity)
+      if (layers.some((l) => this.goesOn(l))) this.layOneByOne(ground, layers, frame)
       else layTile(ground, this.known([rect, drawn.map(looks)], rect, paint(drawn)), opacity)
     }
+  }
+
+  /** Whether there is footage in a layer that goes on from frame to frame. */
+  private goesOn(layer: Layer): boolean {
+    return footageIn([layer]).some((l) => !this.stills.has(l.source.media))
+  }
+  /**
+   * Footage that goes on is not looked for among what was painted before; what lies below and above it is, and so is
+   * the shadow that it casts.
+   */
+  private layOneByOne(ground: Planes, layers: readonly Layer[], frame: Size): void {
+    const resting: Layer[] = []
+    const layResting = () => {
+      if (resting.length > 0) this.lay(ground, resting.splice(0), frame)
+    }
+    for (const layer of layers) {
+      if (!this.goesOn(layer)) {
+        resting.push(layer)
+        continue
+      }
+      layResting()
+      const bare = this.layShadow(ground, layer, frame)
+      const [own] = clusters([bare], frame)
+      if (!own) continue
+      const { rect } = own
+      const paint = (ctx: Context) => paintLayers(ctx, [{ ...bare, opacity: 1 }], this.easel, 1, rect, frame)
+      layTile(ground, this.paint(rect, paint), bare.opacity)
+    }
+    layResting()
+  }
+  /** Lays the shadow of footage that lets nothing through, which stays the same; gives what is left to be laid. */
+  private layShadow(ground: Planes, layer: Layer, frame: Size): Layer {
+    if (!('source' in layer) || !layer.shadow || layer.opacity < 1 || layer.blurPx) return layer
+    const { shadow, ...bare } = layer
+    const [own] = clusters([layer], frame)
+    if (own) {
+      const { rect } = own
+      const { matrix, clip } = bare
+      const draw = (ctx: Context) => paintShadowAlone(ctx, layer, this.easel, rect, frame)
+      layTile(ground, this.known(['shadow', rect, matrix, clip, shadow], rect, draw))
+    }
+    const whole = { x: 0, y: 0, w: bare.source.width, h: bare.source.height }
+    return { ...bare, bounds: boundsOf(bare.matrix, bare.clip ?? whole) }
   }
 
   private known(key: unknown[], rect: Rect, draw: (ctx: Context) => void): Tile {
