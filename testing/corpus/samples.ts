@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { Edit, Id, MediumArg, moveElements, namedBy, registered, type Edit as AnEdit } from '@/core/edits'
 import { isClip } from '@/core/kinds'
 import { CALM, FollowChoice } from '@/core/framing'
-import { Easing, Edge, Element, Moment, MoveEdge, Word } from '@/core/lesson/schema'
+import { emptyLesson } from '@/core/lesson/make'
+import { Easing, Edge, Element, Lesson, Moment, MoveEdge, Word } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
 
 /** Chooses by chance: a whole number below `n`. */
@@ -33,12 +34,27 @@ function idsOf(what: NonNullable<ReturnType<typeof namedBy>>, { lesson, moments 
   return [...moments.keys()]
 }
 
+/** A lesson at another rate, with an element like one of this one's. */
+function lessonOfOne(e: Element, { media, tracks, frame }: Lesson): Lesson {
+  const own = { ...structuredClone(e), group: null, rides: null, follows: null, reads: {}, poses: [] }
+  const end = { on: 'length' as const, frames: 60 }
+  return {
+    ...emptyLesson('Within'),
+    rate: { num: 24, den: 1 },
+    length: 90,
+    ...structuredClone({ media, tracks, frame }),
+    elements: [{ ...own, start: { on: 'loose', frame: 3 }, end } as Element],
+  }
+}
+
 /** Parts of a lesson as they are in this one; a new element has an id of its own. */
 function partOf(schema: z.ZodType, { lesson }: Timed, below: Below): unknown {
   const media = Object.values(lesson.media)
   switch (schema) {
     case Element:
       return { ...structuredClone(pick(lesson.elements, below)), id: `sample-${++made}`, group: null, rides: null }
+    case Lesson:
+      return lessonOfOne(pick(lesson.elements, below), lesson)
     case MediumArg:
       return { ...pick(media, below), moments: [], words: [] }
     case Moment:
@@ -84,6 +100,7 @@ interface Def {
   type: string
   innerType: z.ZodType
   element: z.ZodType
+  valueType: z.ZodType
   items: z.ZodType[]
   options: z.ZodType[]
   values: unknown[]
@@ -122,6 +139,7 @@ function plainValue(def: Def, timed: Timed, below: Below): unknown {
         }),
       )
     case 'record':
+      if (def.valueType === Lesson) return { inner: of(Lesson) }
       return { opacity: below(101) / 100 }
     case 'unknown':
       return below(101) / 100

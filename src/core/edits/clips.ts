@@ -355,5 +355,6 @@ export function changeRate(draft: Lesson, rate: Rate): void {
     for (const id of Object.keys(s.shifts)) s.shifts[id] = to(s.shifts[id]!)
   }
   if (draft.length !== null) draft.length = Math.max(1, to(draft.length))
+  for (const part of Object.values(draft.parts)) changeRate(part, rate)
   draft.rate = { ...rate }
 }

@@ -1,11 +1,12 @@
 import { enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import type { Lesson } from '../lesson/schema'
 import { timedOf } from '../scene'
-import { remember, type Timed } from '../timing'
-import { make, type Edit, type Given } from './act'
+import { remember, type Finding, type Timed } from '../timing'
+import type { Edit, Given } from './act'
 import { changesBetween } from './changes'
-import { alongCopies } from './copying'
+import { changedParts, lessonAt } from './parts'
 import { Unfit } from './unfit'
+import { makeWhole } from './whole'
 
 enablePatches()
 
@@ -30,12 +31,6 @@ export function idsFrom(seed: string): Given['newId'] {
   return (what) => `${what}-${seed}${++n > 1 ? `-${n}` : ''}`
 }
 
-/** Makes an edit, and what follows from it for copies. */
-function makeWhole(edit: Edit, draft: Lesson, given: Given): void {
-  make(edit, draft, given)
-  alongCopies(draft, given)
-}
-
 /**
  * What an edit would lead to, without what it takes to keep it: for a drag that is under way. Null when it changes
  * nothing, does not fit the lesson, or leads round in a circle.
@@ -45,7 +40,7 @@ export function previewEdit(timed: Timed, edit: Edit): Timed | null {
     const changed = produce(timed.lesson, (draft) => makeWhole(edit, draft, { timed, newId: idsFrom('preview') }))
     if (changed === timed.lesson) return null
     const after = timedOf(changed)
-    return after.findings.some((f) => f.code === 'cycle') ? null : after
+    return after.findings.some(isCircle) ? null : after
   } catch (e) {
     if (e instanceof Unfit) return null
     throw e
@@ -73,14 +68,20 @@ export function applyEdit(
   }
 }
 
+const isCircle = ({ code }: Finding): boolean => code === 'cycle'
+
 function applied(lesson: Lesson, change: (draft: Lesson) => void): { edited: Edited } | Refused {
   const [changed, p1, i1] = produceWithPatches(lesson, change)
   // What is changed and put back again leaves no patches.
   if (changed === lesson || p1.length === 0 || changesBetween(lesson, changed).length === 0) return { refused: null }
   const timed = timedOf(changed)
-  const circle = timed.findings.find((f) => f.code === 'cycle')
+  const parts = changedParts(lesson, changed)
+  const circle = [timed, ...parts.map(([, part]) => timedOf(part))].flatMap((t) => t.findings).find(isCircle)
   if (circle) return { refused: circle.sentence }
-  const [kept, p2, i2] = produceWithPatches(changed, (draft) => remember(draft, timed))
+  const [kept, p2, i2] = produceWithPatches(changed, (draft) => {
+    remember(draft, timed)
+    for (const [way, part] of parts) remember(lessonAt(draft, way)!, timedOf(part))
+  })
   return {
     edited: {
       lesson: kept,

@@ -1,10 +1,13 @@
 import { z } from 'zod'
 import { Element, Lesson } from '../lesson/schema'
 import type { Span, Timed } from '../timing'
+import { define, make } from './act'
+import { NewId } from './args'
 import { changeRateOf } from './clips'
-import { copies } from './elements'
-import { kindOf, mediumOf } from '../kinds'
+import { addElements, copies } from './elements'
+import { kindOf, mediumOf, placedIn } from '../kinds'
 import { numbered } from './names'
+import { addPart } from './parts'
 import { resizeElement } from './shaping'
 
 /**
@@ -15,6 +18,8 @@ export const Copied = z.object({
   ...Lesson.pick({ frame: true, rate: true }).shape,
   spans: z.record(z.string(), z.object({ from: z.number().int(), to: z.number().int() })),
   elements: z.array(Element),
+  /** The lessons that they show, by their ids. */
+  parts: z.record(z.string(), Lesson).default({}),
 })
 export type Copied = z.infer<typeof Copied>
 
@@ -28,7 +33,20 @@ export const copiedFrom = ({ lesson, spans }: Timed, elements: readonly Element[
     }),
   ),
   elements: [...elements],
+  parts: Object.fromEntries(
+    Object.entries(lesson.parts).filter(([id]) => elements.some((e) => placedIn(e)?.part === id)),
+  ),
 })
+
+/** Adds elements that were copied, with the lessons that they show where those are not in this one. */
+export const addPasted = define(
+  'addPasted',
+  [z.array(Element), z.record(NewId, Lesson)],
+  (list, parts) => (draft, given) => {
+    make(addElements(list), draft, given)
+    for (const [id, part] of Object.entries(parts)) if (!draft.parts[id]) addPart(draft, id, part)
+  },
+)
 
 /** What was copied, from its text; null when that is something else. */
 export function readCopied(text: string): Copied | null {
@@ -51,7 +69,11 @@ export function pasted(from: Copied, timed: Timed, into: Lesson, frame: number, 
   for (const [id, s] of Object.entries(from.spans)) spans.set(id, { ...s, startLost: false, endLost: false })
   // First as copies in their own lesson that begin with it, then by the size and the rate, then to their frame.
   // What shows a file that is not in this lesson cannot come along.
-  const there = from.elements.filter((e) => (mediumOf(e) ?? '') === '' || mediumOf(e)! in into.media)
+  const there = from.elements.filter((e) => {
+    const { part } = placedIn(e) ?? {}
+    if (part !== undefined) return part in into.parts || part in from.parts
+    return (mediumOf(e) ?? '') === '' || mediumOf(e)! in into.media
+  })
   const fresh = copies(there, { ...timed, spans }, 0, newId)
   const k = (into.rate.num * from.rate.den) / (into.rate.den * from.rate.num)
   const onSound = (e: Element) => kindOf(e).plays === 'sound'

@@ -84,7 +84,12 @@ describe('another size', () => {
   test.each(ELEMENT_KINDS)('every number of a %s becomes what its unit says, whatever the kind adds later', (kind) => {
     const { plays } = kindNamed(kind)
     const fresh = newElement(lessonWithTake(), kind, 'e', loose(30), lasting(200))
-    const still: Partial<Element> = kind === 'still' || plays ? { look: { ...fresh.look, media: 'take' } } : {}
+    const still: Partial<Element> =
+      kind === 'still' || plays
+        ? { look: { ...fresh.look, media: 'take' } }
+        : kind === 'part'
+          ? { look: { ...fresh.look, part: 'inner' } as Element['look'] }
+          : {}
     // In the middle, where those lie that cover the whole frame.
     const before = put(kind, 'e', {
       ...still,
@@ -94,6 +99,7 @@ describe('another size', () => {
       ...(plays === 'sound' && { x: 0, y: 0, track: 'sound-1' }),
     })
     const lesson = lessonOf(before)
+    lesson.parts.inner = lessonWithTake()
     // A picture is needed for a still, so that the lesson is sound.
     lesson.media.take = {
       ...lesson.media.take!,

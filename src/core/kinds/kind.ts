@@ -49,6 +49,19 @@ export interface Going {
   smooth?: boolean
 }
 
+/** A lesson that is placed in another. */
+export interface Placed {
+  /** Which of the outer lesson's parts it is. */
+  part: string
+  /** So many of its frames are left out at its beginning. */
+  inFrames: number
+  /** Given more time than it takes, it goes slower; else it rests at its end. `asks`: nobody has said yet which. */
+  slower: boolean
+  asks: boolean
+  levelDb: number
+  muted: boolean
+}
+
 /** Pictures for kinds, by their names; drawn in the interface. */
 export type IconName =
   | 'arrow-up-right'
@@ -59,6 +72,7 @@ export type IconName =
   | 'gauge'
   | 'highlighter'
   | 'image'
+  | 'layers'
   | 'lightbulb'
   | 'map-pin'
   | 'message-square'
@@ -149,7 +163,9 @@ export interface Kind<K extends ElementKind> {
   /** It plays a medium as time goes by. */
   plays?: 'footage' | 'sound'
   /** It comes into a lesson with a file, not from the choice of kinds. */
-  laid?: 'clip' | 'sound'
+  laid?: 'clip' | 'sound' | 'part'
+  /** The lesson that it places in this one. */
+  lesson?(e: ElementOf<K>): Placed
   /** Whether it takes its place and size from the frame, so that it is what lies below all else. */
   ground?(e: ElementOf<K>): boolean
   /** A draft comes to another rate: what else of it is counted in frames. */

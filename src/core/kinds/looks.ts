@@ -21,6 +21,7 @@ import { FootageLook } from './footage/look'
 import { SoundLook } from './sound/look'
 import { BadgeLook } from './badge/look'
 import { PointerLook } from './pointer/look'
+import { PartLook } from './part/look'
 
 /** What an element is and how it looks, by its kind. */
 export const Look = z.discriminatedUnion('kind', [
@@ -46,6 +47,7 @@ export const Look = z.discriminatedUnion('kind', [
   SoundLook,
   PointerLook,
   BadgeLook,
+  PartLook,
 ])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']
@@ -57,6 +59,9 @@ export const kindName = (e: { look: object }): ElementKind => lookOf(e).kind
 /** Kinds whose moves make moments: a drawn pointer's stops and presses are moments like those of a recorded one. */
 const MAKE_MOMENTS: ReadonlySet<ElementKind> = new Set(['pointer'])
 export const makesMoments = (look: object): boolean => MAKE_MOMENTS.has((look as Look).kind)
+
+/** Whether a look is that of something which a lesson goes on for: the lesson does not end before it. */
+export const goesOn = (look: object): boolean => playing(look) !== null || (look as Look).kind === 'part'
 
 /** What plays a medium as time goes by. */
 export type Playing = FootageLook | SoundLook

@@ -23,6 +23,7 @@ import { footage } from './footage'
 import { sound } from './sound'
 import { badge } from './badge'
 import { pointer } from './pointer'
+import { part } from './part'
 
 const KINDS: { [K in ElementKind]: Kind<K> } = {
   callout,
@@ -47,6 +48,7 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   treatment,
   footage,
   sound,
+  part,
 }
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[kindName(e)] as unknown as Kind<ElementKind>

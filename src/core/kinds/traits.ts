@@ -1,6 +1,6 @@
 import type { Point } from '../geometry'
 import type { Element, Lesson, Medium } from '../lesson/schema'
-import type { Going, Handle } from './kind'
+import type { Going, Handle, Placed } from './kind'
 import { kindOf } from './registry'
 
 /** What is asked of an element without knowing what kind it is; each stands explained in `Kind`. */
@@ -31,6 +31,8 @@ export const aimAt = (e: Element, spot: Point | null): void => kindOf(e).aimAt?.
 export const canAim = (e: Element): boolean => kindOf(e).aimAt !== undefined
 export const handlesOf = (e: Element): Handle[] => kindOf(e).handles?.(e as never) ?? []
 export const canRepoint = (e: Element): boolean => kindOf(e).points?.(e as never) ?? false
+/** The lesson that an element places in its own; null for what places none. */
+export const placedIn = (e: Element): Placed | null => kindOf(e).lesson?.(e as never) ?? null
 /** Whether an element can show or play a medium. */
 export function shows(e: Element, medium: Medium | undefined): boolean {
   if (!medium) return false

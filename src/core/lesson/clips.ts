@@ -130,12 +130,14 @@ export function takeAt({ lesson, clips }: WithClips, frame: number): Clip | unde
   return free
 }
 
+export const isMuted = (lesson: Lesson, track: string): boolean =>
+  lesson.tracks.find((t) => t.id === track)?.muted === true
 /** Whether a clip is heard: it has sound, and neither it nor its track is muted; a freeze is silent. */
 export const audible = (lesson: Lesson, clip: Clip): boolean =>
   !clip.muted &&
   !clip.element.hidden &&
   !isStill(clip.map) &&
-  !lesson.tracks.find((t) => t.id === clip.track)?.muted &&
+  !isMuted(lesson, clip.track) &&
   lesson.media[clip.media]?.sound === true
 
 /** How many frames of a clip, from its start on, its medium has to give; Infinity for what never ends. */

@@ -23,6 +23,7 @@ export const emptyLesson = (name: string): Lesson => ({
   staggers: [],
   motionBlur: { on: false, shutter: 180, samples: 8 },
   guides: { x: [], y: [] },
+  parts: {},
 })
 
 export const noPassing = (): Passing => ({ how: 'none', from: 'left', frames: 10, easing: 'ease-out' })

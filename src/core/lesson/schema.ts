@@ -323,6 +323,10 @@ export const Lesson = z.strictObject({
     .default({ on: false, shutter: 180, samples: 8 }),
   /** Lines to place things by, in pixels of the frame. */
   guides: z.strictObject({ x: z.array(px).max(100), y: z.array(px).max(100) }).default({ x: [], y: [] }),
+  /** Lessons that are placed in this one: whole, with their own media, closed, at the same rate. */
+  get parts(): z.ZodDefault<z.ZodRecord<typeof id, typeof Lesson>> {
+    return z.record(id, Lesson).default({})
+  },
 })
 /** The document: everything about one video. */
 export type Lesson = z.infer<typeof Lesson>

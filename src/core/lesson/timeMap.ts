@@ -67,6 +67,14 @@ export function rational(value: number): Rational {
   const den = Math.abs(value) < 9 ? 100_000 : 10_000
   return { num: Math.round(value * den) || Math.sign(value) || 1, den }
 }
+/** One speed by another; exact as long as its numbers have room. */
+export function timesRational(a: Rational, b: Rational): Rational {
+  const [num, den] = [a.num * b.num, a.den * b.den]
+  const by = gcd(Math.abs(num), den)
+  const out = { num: num / by, den: den / by }
+  return Math.abs(out.num) > MOST || out.den > MOST ? rational(num / den) : out
+}
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
 
 /** A stretch laid out in the clip's own time: microseconds from its first frame. */
 export interface Laid {

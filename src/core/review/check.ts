@@ -1,4 +1,4 @@
-import { mediumOf, fieldsOf, kindName, kindOf, shows } from '../kinds'
+import { mediumOf, fieldsOf, kindName, kindOf, placedIn, shows } from '../kinds'
 import type { ZodError } from 'zod'
 import { fits, isNumber } from '../values'
 import { isGauge, propertiesOf, type Property } from '../motion'
@@ -45,7 +45,7 @@ export function checkLesson(value: unknown): { lesson: Lesson; faults: [] } | { 
     }
   const parsed = Lesson.safeParse(upgraded(value))
   if (!parsed.success) return { lesson: null, faults: shapeFaults(parsed.error) }
-  const faults = referenceFaults(parsed.data)
+  const faults = [...referenceFaults(parsed.data), ...partFaults(parsed.data)]
   return faults.length > 0 ? { lesson: null, faults } : { lesson: parsed.data, faults: [] }
 }
 
@@ -56,6 +56,20 @@ function valueFault(property: Property, value: KeyValue): string | null {
   if (fits(property, value)) return null
   const kind = UNITS[property.type].whole ? 'a whole number' : 'a number'
   return `it takes ${kind} from ${property.min} to ${property.max}, not ${value}`
+}
+
+/** So many lessons may stand in each other. */
+const DEEPEST = 8
+/** The faults of the lessons in a lesson, by where they stand in it. */
+function partFaults(lesson: Lesson, depth = 1): Fault[] {
+  return Object.entries(lesson.parts).flatMap(([id, part]): Fault[] => {
+    const at = `parts.${id}`
+    if (depth > DEEPEST) return [{ at, sentence: `no more than ${DEEPEST} lessons stand in each other` }]
+    const own: Fault[] = [...referenceFaults(part), ...partFaults(part, depth + 1)]
+    if (part.rate.num !== lesson.rate.num || part.rate.den !== lesson.rate.den)
+      own.unshift({ at: 'rate', sentence: 'a lesson in a lesson has the rate of the one that it is in' })
+    return own.map((f) => ({ ...f, at: `${at}.${f.at}` }))
+  })
 }
 
 const SHOWN = { picture: 'picture', footage: 'take or picture', sound: 'sound' }
@@ -98,6 +112,9 @@ function referenceFaults(lesson: Lesson): Fault[] {
     }
     if (e.start.on === 'length' && e.end.on === 'length')
       say(`elements[${i}].end`, 'the start and the end are both given as a length; one of them needs a place in time')
+    const placed = placedIn(e)
+    if (placed && !lesson.parts[placed.part])
+      say(`elements[${i}].look.part`, `there is no lesson “${placed.part}” in “parts”`)
     const medium = mediumOf(e)
     if (medium !== null && !shows(e, lesson.media[medium]))
       say(`elements[${i}].look.media`, `there is no ${SHOWN[kindOf(e).plays ?? 'picture']} “${medium}”`)

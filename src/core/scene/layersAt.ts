@@ -1,11 +1,13 @@
 import { groupedBy, memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
-import { hasPlace, isView, kindOf, localBox } from '../kinds'
+import { pathInto } from '../lesson/inner'
+import { hasPlace, isView, kindOf, localBox, placedIn } from '../kinds'
 import { posedAt, matrixOf, holds, carryOf, placementOf, holders } from '../motion'
-import type { Span, Timed } from '../timing'
+import { innerFrame, innerOf, type Span, type Timed } from '../timing'
 import type { Drawing, Footage, Layer, Picture, Shadow, Shape, Window } from '../display'
 import { readable } from './readable'
-import { framingOf } from './place'
+import { framingOf, inPlace } from './place'
+import { broughtIn, sourceWithin } from './within'
 import {
   apply,
   boundsOf,
@@ -104,11 +106,29 @@ export function layersAt(timed: Timed, frame: number, { framed = true, blurred =
 /** Which pictures of media a frame needs, without drawing it: for those who fetch them ahead. */
 export function sourcesAt(timed: Timed, frame: number): Footage[] {
   const framing = framingOf(timed, frame, true)
-  return seenNear(timed, frame).flatMap(({ element: e, span, from, to }) =>
-    frame >= from && frame < to && !e.hidden && kindOf(e).plays === 'footage'
+  return seenNear(timed, frame).flatMap(({ element: e, span, from, to }) => {
+    if (frame < from || frame >= to || e.hidden) return []
+    const inner = innerAt(timed, e, span, frame)
+    if (inner)
+      return sourcesAt(inner.timed, inner.frame).map((l) => ({
+        ...l,
+        element: pathInto(e.id, l.element),
+        source: sourceWithin(l.source, inner.part),
+      }))
+    return kindOf(e).plays === 'footage'
       ? drawingsOf(e, span, frame, timed, e.space === 'framed' ? framing : IDENTITY).filter((l) => 'source' in l)
-      : [],
-  )
+      : []
+  })
+}
+
+const inPlaces = memo(inPlace)
+/** The lesson that an element places in its own, and which of its frames is shown at one; null when there is none. */
+function innerAt(timed: Timed, e: Element, span: Span, frame: number) {
+  const placed = placedIn(e)
+  const inner = placed && innerOf(timed, placed.part)
+  if (!inner) return null
+  const at = innerFrame(placed, frame - span.from, span.to - span.from, inner.length)
+  return { timed: inPlaces(inner), frame: at, part: placed.part }
 }
 
 /** One look at a frame. */
@@ -123,7 +143,10 @@ function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
   const { timed, frame, blurred } = sight
   const held = holders(timed.lesson)
   const framingFor = (e: Element) => (e.space === 'framed' ? sight.framing : IDENTITY)
-  const own = ({ element: e, span }: Seen): Layer[] => layersOf(e, span, frame, timed, framingFor(e), blurred)
+  const own = (s: Seen): Layer[] =>
+    placedIn(s.element)
+      ? lessonWithin(s, framingFor(s.element), sight)
+      : layersOf(s.element, s.span, frame, timed, framingFor(s.element), blurred)
   const treats = (s: Seen) => kindOf(s.element).treats?.(s.element as never)
   if (held.size === 0 && !seen.some(treats)) return seen.flatMap(own)
   const members = groupedBy(seen, (s) => held.get(s.element.id))
@@ -170,27 +193,55 @@ const apartGroup = (element: string, layers: Layer[], inner: Layer[]): Layer => 
   apart: true,
 })
 
-/** Layers as one: faded, masked, blurred and casting a shadow together; just themselves where there is none of that. */
-function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, { timed, frame }: Sight): Layer[] {
+/** How an element stands that holds others: how the whole of them is seen, in which part of its pixels. */
+function wholeOf(e: Element, framing: Matrix, { timed, frame }: Sight) {
   const placement = placementOf(timed, e, frame, framing)
-  if (!placement) return []
+  if (!placement) return null
   const { element } = placement
   const opacity = element.opacity * placement.opacity
+  if (opacity <= 0) return null
   const box = localBox(element, kindOf(element).size(element as never))
-  const clip = clipOf(element, box) ?? (kindOf(element).masks?.(element as never) ? box : null)
   const blurPx = element.blurPx * Math.hypot(framing[0], framing[1])
   const shadow = shadowOf(element, framing)
-  const matrix = times(framing, placement.matrix)
-  if (opacity <= 0) return []
+  return { element, box, opacity, clip: clipOf(element, box), blurPx, shadow, matrix: times(framing, placement.matrix) }
+}
+type Whole = NonNullable<ReturnType<typeof wholeOf>>
+/** Whether just the layers themselves are seen, without anything that is done to them together. */
+const isPlain = ({ opacity, clip, blurPx, shadow }: Whole): boolean => opacity >= 1 && !clip && blurPx === 0 && !shadow
+
+/** Layers as one: faded, masked, blurred and casting a shadow together; just themselves where there is none of that. */
+function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, sight: Sight): Layer[] {
+  const stands = wholeOf(e, framing, sight)
+  if (!stands) return []
+  const { element, box, matrix } = stands
+  const whole = { ...stands, clip: stands.clip ?? (kindOf(element).masks?.(element as never) ? box : null) }
   const backing = kindOf(element).backing?.(element as never)
   const own = (shapes: Shape[]): Layer[] =>
     shapes.length > 0 && !isFlat(matrix)
       ? [{ element: e.id, matrix, opacity: 1, shapes, bounds: grown(boundsOf(matrix, box), 1) }]
       : []
   const layers = [...own(backing?.behind ?? []), ...members, ...own(backing?.before ?? [])]
-  if (layers.length === 0) return []
-  if (opacity >= 1 && !clip && blurPx === 0 && !shadow) return layers
-  if (isFlat(matrix) || (clip && (clip.w <= 0 || clip.h <= 0))) return []
+  return isPlain(whole) ? layers : asOne(whole, layers, sight)
+}
+
+/** The layers of a lesson that stands in this one; as they are where it fills the frame, else as one. */
+function lessonWithin({ element: e, span }: Seen, framing: Matrix, sight: Sight): Layer[] {
+  const inner = innerAt(sight.timed, e, span, sight.frame)
+  const whole = inner && wholeOf(e, framing, sight)
+  if (!whole || isFlat(whole.matrix)) return []
+  const { box, matrix } = whole
+  const picture = layersAt(inner.timed, inner.frame, { blurred: sight.blurred })
+  const by = times(matrix, [box.w / picture.width, 0, 0, box.h / picture.height, box.x, box.y])
+  const layers = broughtIn(picture, by, { element: e.id, part: inner.part })
+  const { width, height } = sight.timed.lesson.frame
+  const fills = by.every((v, i) => v === IDENTITY[i]) && picture.width === width && picture.height === height
+  return fills && isPlain(whole) ? layers : asOne({ ...whole, clip: whole.clip ?? box }, layers, sight, true)
+}
+
+/** Layers that are done something to together, in a group; none where nothing of it is seen. */
+function asOne(whole: Whole, layers: Layer[], { timed }: Sight, apart = false): Layer[] {
+  const { element: e, matrix, opacity, clip, blurPx, shadow } = whole
+  if (layers.length === 0 || isFlat(matrix) || (clip && (clip.w <= 0 || clip.h <= 0))) return []
   let bounds = clip ? boundsOf(matrix, clip) : layers.map((l) => l.bounds).reduce(union)
   if (blurPx > 0) bounds = grown(bounds, Math.ceil(blurPx * 3))
   if (shadow) bounds = withShadow(bounds, shadow)
@@ -205,6 +256,7 @@ function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, { time
       ...(clip && { clip }),
       ...(blurPx > 0 && { blurPx }),
       ...(shadow && { shadow }),
+      ...(apart && { apart }),
     },
   ]
 }

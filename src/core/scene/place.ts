@@ -4,7 +4,7 @@ import type { Lesson } from '../lesson/schema'
 import { framingAt, framingMatrix } from '../framing'
 import { carriedAt, instantsOf, whereIn } from '../moments'
 import { clipAt, reads } from '../motion'
-import { resolve, type Timed } from '../timing'
+import { solved, type Timed } from '../timing'
 import { IDENTITY, type Matrix } from '../geometry'
 
 /** From the lesson's frame to the picture at a frame; with `framed` false, as if nothing were zoomed. */
@@ -18,9 +18,10 @@ export function framingOf(timed: Timed, frame: number, framed = true): Matrix {
  * A lesson solved, its moments in their places: where the clip that carries a moment stands at the moment's own frame,
  * posed and carried. The places of the moments hang on the poses, whose frames hang on the moments; so they come last.
  */
-export const timedOf = memo((lesson: Lesson): Timed => inPlace(resolve(lesson)), { settled: isSettled })
+export const timedOf = memo((lesson: Lesson): Timed => inPlace(solved(lesson)), { settled: isSettled })
 
-function inPlace(timed: Timed): Timed {
+/** The same, of a lesson that is solved. */
+export function inPlace(timed: Timed): Timed {
   const { lesson } = timed
   const restless = timed.clips.filter(({ element: e }) => e.poses.length > 0 || e.rides || reads(e))
   if (restless.length === 0) return timed

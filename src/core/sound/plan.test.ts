@@ -1,6 +1,9 @@
 import type { Element } from '../lesson/schema'
 import { resolve, type Timed } from '../timing'
 import { clip, lessonWithTake, takeMedium } from '../testing/lessons'
+import { placeLesson, setElements } from '../edits'
+import { emptyLesson } from '../lesson/make'
+import { made } from '../testing/made'
 import { soundPlan } from './index'
 
 const lessonOf = (...elements: Element[]): Timed => {
@@ -35,4 +38,56 @@ test('what is muted, frozen, over or not begun is not heard; far too fast, its p
   const muted = lessonOf(clip('c', 0, 30))
   muted.lesson.tracks = muted.lesson.tracks.map((t) => ({ ...t, muted: true }))
   expect(soundPlan(muted, 0)).toEqual([])
+})
+
+describe('a lesson in a lesson', () => {
+  const fade = { how: 'fade', from: 'left', frames: 30, easing: 'linear' } as const
+  const placed = (...clips: Element[]) =>
+    made({ ...emptyLesson('Outer'), length: 900 }, placeLesson('p', 'e', lessonOf(...clips).lesson, 30))
+  const heard = (values: Record<string, unknown>, from = 0, to?: number, ...clips: Element[]) => {
+    const lesson = placed(...(clips.length > 0 ? clips : [clip('c', 30, 60, { inUs: 1_000_000 })]))
+    return soundPlan(
+      resolve(Object.keys(values).length > 0 ? made(lesson, setElements(['e'], values)) : lesson),
+      from,
+      to,
+    )
+  }
+  test('is heard as it would be alone, from where it stands, by the way to its media', () => {
+    const [piece, ...more] = heard({})
+    expect(more).toEqual([])
+    expect(piece).toMatchObject({ atUs: 2_000_000, longUs: 2_000_000, sourceUs: 1_000_000, stretched: false })
+    expect(piece!.clip.media).toBe('p>take')
+    expect(heard({}, 75, 90)[0]).toMatchObject({ atUs: 0, longUs: 500_000, sourceUs: 1_500_000 })
+  })
+  test('cut off at its beginning, it begins with what comes after that', () =>
+    expect(heard({ 'look.inFrames': 45 })[0]).toMatchObject({
+      atUs: 1_000_000,
+      longUs: 1_500_000,
+      sourceUs: 1_500_000,
+    }))
+  test('that goes slower is stretched by as much; one that rests is silent at its end', () => {
+    // 90 frames in 180.
+    const slower = { end: { on: 'length', frames: 180 }, 'look.longer': 'slower' }
+    expect(heard(slower)[0]).toMatchObject({
+      atUs: 3_000_000,
+      longUs: 4_000_000,
+      sourceUs: 1_000_000,
+      speed: 0.5,
+      pace: { num: 1, den: 2 },
+      stretched: true,
+    })
+    expect(heard(slower, 120, 150)[0]).toMatchObject({ atUs: 0, longUs: 1_000_000, sourceUs: 1_500_000 })
+    expect(heard({ end: { on: 'length', frames: 180 } }, 120, 200)).toEqual([])
+  })
+  test('is as loud as its level and its fades make it, and silent when it or its track is muted', () => {
+    expect(heard({ 'look.levelDb': -6 })[0]!.levels).toEqual([{ atUs: 0, gain: expect.closeTo(0.501, 3) as number }])
+    const whole = clip('c', 0, 90)
+    const [faded] = heard({ arrival: fade }, 0, undefined, whole)
+    const gainAt = (us: number) => faded!.levels.findLast((l) => l.atUs <= us)!.gain
+    expect([gainAt(0), gainAt(500_000), gainAt(1_500_000)]).toEqual(
+      [0, 0.5, 1].map((g) => expect.closeTo(g, 1) as number),
+    )
+    expect(heard({ 'look.muted': true })).toEqual([])
+    expect(heard({ hidden: true })).toEqual([])
+  })
 })

@@ -1,7 +1,10 @@
-import { audible, clipEnd, isStretched, type Clip } from '../lesson/clips'
-import { laid, type Rational } from '../lesson/timeMap'
+import { audible, clipEnd, isMuted, isStretched, type Clip } from '../lesson/clips'
+import { pathInto } from '../lesson/inner'
+import type { Element } from '../lesson/schema'
+import { laid, timesRational, type Rational } from '../lesson/timeMap'
 import { posedAt, presence } from '../motion'
-import type { Timed } from '../timing'
+import { innerOf, paceOf, type Span, type Timed } from '../timing'
+import { placedIn } from '../kinds'
 import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
 
@@ -31,6 +34,10 @@ export const stretchKey = ({ clip, pace }: Heard): string => `${clip.media} ${pa
  * @param to  the frame after the last one; the lesson's end when left out
  */
 export function soundPlan(timed: Timed, from: number, to = Infinity): Heard[] {
+  return [...clipsHeard(timed, from, to), ...lessonsHeard(timed, from, to)]
+}
+
+function clipsHeard(timed: Timed, from: number, to: number): Heard[] {
   const { lesson } = timed
   const startUs = frameStartUs(from, lesson.rate)
   return timed.clips.flatMap((clip) => {
@@ -59,31 +66,102 @@ export function soundPlan(timed: Timed, from: number, to = Infinity): Heard[] {
   })
 }
 
+/** What is heard of the lessons in a lesson. */
+function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
+  const { lesson, spans } = timed
+  const startUs = frameStartUs(from, lesson.rate)
+  return lesson.elements.flatMap((e) => {
+    const placed = placedIn(e)
+    const inner = placed && innerOf(timed, placed.part)
+    if (!inner || placed.muted || e.hidden || isMuted(lesson, e.track)) return []
+    const span = spans.get(e.id)!
+    const [first, last] = [Math.max(from, span.from), Math.min(to, span.to)]
+    if (first >= last) return []
+    const { num, den } = paceOf(placed, span.to - span.from, inner.length)
+    const innerAt = (frame: number) => placed.inFrames + ((frame - span.from) * num) / den
+    const lateUs = frameStartUs(first, lesson.rate) - startUs
+    const later = (us: number) => (us * den) / num
+    return soundPlan(inner, innerAt(first), Math.min(inner.length, innerAt(last))).map((heard): Heard => {
+      const atUs = lateUs + later(heard.atUs)
+      const longUs = later(heard.longUs)
+      const pace = timesRational(heard.pace, { num, den })
+      const fade = fadesOf(timed, e, span, startUs + atUs, startUs + atUs + longUs)
+      const levels = heard.levels.map((l) => ({ ...l, atUs: later(l.atUs) }))
+      return {
+        clip: { ...heard.clip, media: pathInto(placed.part, heard.clip.media) },
+        atUs,
+        longUs,
+        sourceUs: heard.sourceUs,
+        speed: (heard.speed * num) / den,
+        pace,
+        stretched: isStretched(pace),
+        levels: timesLevels(levels, fade, gainOf(placed.levelDb)),
+      }
+    })
+  })
+}
+
+/** Levels of two at once, by so much more or less. */
+function timesLevels(a: Heard['levels'], b: Heard['levels'], by: number): Heard['levels'] {
+  if (b.length === 1) return a.map((l) => ({ ...l, gain: l.gain * b[0]!.gain * by }))
+  const times = [...new Set([...a, ...b].map((l) => l.atUs))].sort((p, q) => p - q)
+  return times.map((atUs) => ({ atUs, gain: levelAt(a, atUs) * levelAt(b, atUs) * by }))
+}
+/** The level at a time: in between evenly more or less, at the ends as it is there. */
+function levelAt(levels: Heard['levels'], atUs: number): number {
+  const next = levels.findIndex((l) => l.atUs > atUs)
+  if (next < 0) return levels.at(-1)!.gain
+  const [before, after] = [levels[next - 1], levels[next]!]
+  if (!before) return after.gain
+  return before.gain + ((after.gain - before.gain) * (atUs - before.atUs)) / (after.atUs - before.atUs)
+}
+
 const gainOf = (levelDb: number): number => (levelDb <= SILENT_DB ? 0 : 10 ** (levelDb / 20))
 /** At the lowest level that there is nothing is heard. */
 const SILENT_DB = -60
 
+const fades = (p: Element['arrival']) => p.how === 'fade' || (p.how !== 'none' && p.fades === true)
+/** How much of an element's sound is there at a frame as it fades in, or out. */
+function faded(e: Element, { from, to }: Pick<Span, 'from' | 'to'>, frame: number): number {
+  const pass = presence(e.arrival, e.departure, frame - from, to - from)
+  return pass && fades(pass.passing) ? Math.min(1, Math.max(0, pass.shown)) : 1
+}
+
 /**
  * At which levels a clip is heard between two times of the lesson: as it is keyed, fading in as it arrives and out as
- * it departs; a level for each frame in which it changes.
+ * it departs.
  */
 function levelsOf(timed: Timed, clip: Clip, fromUs: number, toUs: number): Heard['levels'] {
   const { element: e } = clip
-  const { rate } = timed.lesson
-  const fades = (p: typeof e.arrival) => p.how === 'fade' || (p.how !== 'none' && p.fades === true)
   const keyed = e.loop !== null || e.poses.some((p) => 'look.levelDb' in p.values)
-  if (!keyed && !fades(e.arrival) && !fades(e.departure)) return [{ atUs: 0, gain: gainOf(clip.levelDb) }]
-  const gainAt = (frame: number): number => {
-    const levelDb = keyed ? (playing(posedAt(timed, e, frame)?.look ?? e.look)?.levelDb ?? clip.levelDb) : clip.levelDb
-    const pass = presence(e.arrival, e.departure, frame - clip.at, clip.length)
-    const there = pass && fades(pass.passing) ? Math.min(1, Math.max(0, pass.shown)) : 1
-    return gainOf(levelDb) * there
+  if (!keyed) {
+    const own = gainOf(clip.levelDb)
+    return fadesOf(timed, e, spanOf(clip), fromUs, toUs).map((l) => ({ ...l, gain: l.gain * own }))
   }
+  const keyedAt = (frame: number) => playing(posedAt(timed, e, frame)?.look ?? e.look)?.levelDb ?? clip.levelDb
+  return levelsBy((frame) => gainOf(keyedAt(frame)) * faded(e, spanOf(clip), frame), timed, spanOf(clip), fromUs, toUs)
+}
+const spanOf = (clip: Clip) => ({ from: clip.at, to: clipEnd(clip) })
+
+/** What an element's sound is multiplied by between two times of the lesson as it fades in and out. */
+function fadesOf(timed: Timed, e: Element, span: Pick<Span, 'from' | 'to'>, fromUs: number, toUs: number) {
+  if (!fades(e.arrival) && !fades(e.departure)) return [{ atUs: 0, gain: 1 }]
+  return levelsBy((frame) => faded(e, span, frame), timed, span, fromUs, toUs)
+}
+
+/** A level for each frame in which it changes. */
+function levelsBy(
+  gainAt: (frame: number) => number,
+  { lesson: { rate } }: Timed,
+  span: Pick<Span, 'to'>,
+  fromUs: number,
+  toUs: number,
+): Heard['levels'] {
   const first = Math.floor((fromUs * rate.num) / (1e6 * rate.den))
   const last = Math.ceil((toUs * rate.num) / (1e6 * rate.den))
   const out: Heard['levels'] = []
   for (let f = first; f <= last; f++) {
-    const gain = gainAt(Math.min(f, clipEnd(clip) - 1))
+    const gain = gainAt(Math.min(f, span.to - 1))
     const [before, earlier] = [out.at(-1), out.at(-2)]
     // Where it stays the same only the ends are told.
     if (before && earlier && before.gain === gain && earlier.gain === gain) out.pop()

@@ -1,5 +1,5 @@
-import { playing } from '../kinds/looks'
-import { clipEnd, clipOf, type Clip } from '../lesson/clips'
+import { goesOn, playing } from '../kinds/looks'
+import { clipOf, type Clip } from '../lesson/clips'
 import type { Element, Lesson } from '../lesson/schema'
 import { carriedAt, catalogue, instantsOf, type Instant } from '../moments'
 import { isSettled, memo } from '../values'
@@ -45,13 +45,17 @@ export interface Grounds {
 
 /** The grounds of a lesson: of one whose clips hang on nothing, as of most, all is known at once. */
 export function groundsOf(lesson: Lesson): Grounds {
-  const own = lesson.elements.filter((e) => playing(e.look) !== null)
-  const free = own.map(freeClip)
-  return free.every((c) => c !== null) ? standingFree(lesson, free) : standingTied(lesson, own)
+  const own = lesson.elements.filter((e) => goesOn(e.look))
+  const ends = own.map(freeEnds)
+  return ends.every((s) => s !== null) ? standingFree(lesson, own, ends) : standingTied(lesson, own)
 }
 
-function standingFree(lesson: Lesson, clips: readonly Clip[]): Grounds {
-  const length = lengthWith(lesson, clips.map(clipEnd))
+function standingFree(lesson: Lesson, own: readonly Element[], ends: readonly Span[]): Grounds {
+  const clips = own.map(freeClip).filter((c) => c !== null)
+  const length = lengthWith(
+    lesson,
+    ends.map((s) => s.to),
+  )
   const moments = catalogue({ lesson, clips, length })
   return {
     ground: () => ({
@@ -86,7 +90,8 @@ function standingTied(lesson: Lesson, own: readonly Element[]): Grounds {
       lesson,
       own.filter((e) => !endsWithLesson(e)).map((e) => Math.max(edgeOf(e, 'start') + 1, edgeOf(e, 'end'))),
     )
-  const ofMedium = (media: string) => own.filter((e) => playing(e.look)!.media === media)
+  const playingOnes = own.filter((e) => playing(e.look) !== null)
+  const ofMedium = (media: string) => own.filter((e) => playing(e.look)?.media === media)
 
   function ground(edgeOf: Solver['edgeOf']): Ground {
     function* clipsOn(media: string) {
@@ -118,7 +123,7 @@ function standingTied(lesson: Lesson, own: readonly Element[]): Grounds {
       if (id === 'lesson:start') return { frame: 0, untilFrame: null }
       if (id === 'lesson:end') return { frame: lengthBy(edgeOf), untilFrame: null }
       const cut = CUT.exec(id)
-      const clip = cut && own.find((e) => e.id === cut[1])
+      const clip = cut && playingOnes.find((e) => e.id === cut[1])
       if (clip) {
         const end = edgeOf(clip, 'end')
         return cut[2] === 'end' ? { frame: end, untilFrame: null } : { frame: edgeOf(clip, 'start'), untilFrame: end }
@@ -135,6 +140,6 @@ function standingTied(lesson: Lesson, own: readonly Element[]): Grounds {
   }
   return {
     ground,
-    standing: (edgeOf) => ({ clips: own.map((e) => stands(e, edgeOf)), length: lengthBy(edgeOf) }),
+    standing: (edgeOf) => ({ clips: playingOnes.map((e) => stands(e, edgeOf)), length: lengthBy(edgeOf) }),
   }
 }

@@ -13,14 +13,22 @@ export const asToday = (doc: unknown): Lesson => Lesson.parse(upgraded(doc))
 const element = memo((e: object) => Element.parse(e))
 const medium = memo((m: object) => Medium.parse(m))
 /** The same, where what two states of a lesson have in common is one and the same again. */
-export function asTodaySharing(doc: unknown): Lesson {
-  const now = upgraded(doc) as { elements: object[]; media: Record<string, object> }
-  return {
-    ...Lesson.parse({ ...now, elements: [], media: {} }),
-    elements: now.elements.map(element),
-    media: Object.fromEntries(Object.entries(now.media).map(([id, m]) => [id, medium(m)])),
-  }
+export const asTodaySharing = (doc: unknown): Lesson => sharing(upgraded(doc) as Stored)
+
+interface Stored {
+  elements: object[]
+  media: Record<string, object>
+  parts?: Record<string, Stored>
 }
+const eachOf = <A, B>(of: Record<string, A>, by: (a: A) => B): Record<string, B> =>
+  Object.fromEntries(Object.entries(of).map(([id, a]) => [id, by(a)]))
+const sharing = (now: Stored): Lesson => ({
+  ...Lesson.parse({ ...now, elements: [], media: {}, parts: {} }),
+  elements: now.elements.map(element),
+  media: eachOf(now.media, medium),
+  parts: eachOf(now.parts ?? {}, part),
+})
+const part = memo(sharing)
 
 /**
  * The lesson of a revision as it was read before, if it is among those read last. Its parts are frozen: it is handed to

@@ -7,6 +7,7 @@ import {
   type SKRSContext2D,
 } from '@napi-rs/canvas'
 import path from 'node:path'
+import { mediaIn } from '@/core/lesson/inner'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Footage } from '@/core/display'
 import { pathStore, sheetPool, swapStore, type Drawable, type Easel } from '@/paint'
@@ -14,10 +15,10 @@ import { pathStore, sheetPool, swapStore, type Drawable, type Easel } from '@/pa
 /** Skia's context, as paint sees it. */
 export const asContext = (ctx: SKRSContext2D): CanvasRenderingContext2D => ctx as unknown as CanvasRenderingContext2D
 
-/** All still pictures of a lesson, read once. */
+/** All still pictures of a lesson and of those in it, read once. */
 export async function loadStills(lesson: Lesson, root: string): Promise<Map<string, Image>> {
   const stills = new Map<string, Image>()
-  for (const [id, medium] of Object.entries(lesson.media)) {
+  for (const [id, medium] of mediaIn(lesson)) {
     if (medium.kind === 'picture') stills.set(id, await loadImage(path.join(root, medium.file)))
   }
   return stills

@@ -1,6 +1,7 @@
 import type { ChildProcess } from 'node:child_process'
 import path from 'node:path'
 import { addPart, CHANNELS, MIX_RATE, partOf, samplesOf, soundPlan, stretchKey, type Heard } from '@/core/sound'
+import { mediumIn } from '@/core/lesson/inner'
 import { frameStartUs } from '@/core/time'
 import type { Timed } from '@/core/timing'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
@@ -109,7 +110,7 @@ export async function mixInto(
     const made = stretched.get(stretchKey(heard))
     return (piece.reader ??= new PieceReader(
       heard,
-      made ?? path.join(root, lesson.media[heard.clip.media]!.file),
+      made ?? path.join(root, mediumIn(lesson, heard.clip.media)!.file),
       made !== undefined,
     ))
   }
@@ -157,7 +158,7 @@ export async function stretchedSounds(
   const made = new Map<string, string>()
   for (const heard of soundPlan(timed, from, to)) {
     if (!heard.stretched || made.has(stretchKey(heard))) continue
-    const file = path.join(root, timed.lesson.media[heard.clip.media]!.file)
+    const file = path.join(root, mediumIn(timed.lesson, heard.clip.media)!.file)
     made.set(stretchKey(heard), await stretchedSound(file, heard.pace, folderOf(file), { signal }))
   }
   return made

@@ -1,4 +1,5 @@
 import path from 'node:path'
+import { mediumIn } from '@/core/lesson/inner'
 import type { Element, Lesson } from '@/core/lesson/schema'
 import type { Footage } from '@/core/display'
 import { TakeDecoder } from './decode'
@@ -6,9 +7,12 @@ import type { Planes } from './planes'
 
 const even = (n: number) => Math.max(2, Math.round(n / 2) * 2)
 
-/** The largest that an element is shown in any of its poses; what rides on another may be shown as large as it is. */
-function largest(e: Element, size: { width: number; height: number }): { w: number; h: number } {
-  if (e.rides) return { w: size.width, h: size.height }
+/**
+ * The largest that an element is shown in any of its poses; what rides on another, or stands in a lesson in this one,
+ * may be shown as large as it is.
+ */
+function largest(e: Element | undefined, size: { width: number; height: number }): { w: number; h: number } {
+  if (!e || e.rides) return { w: size.width, h: size.height }
   const most = (own: number, path: string) =>
     Math.max(Math.abs(own), ...e.poses.map((p) => Math.abs(Number(p.values[path] ?? 0))))
   return {
@@ -37,8 +41,8 @@ export class Takes {
   private decoder(layer: Footage): TakeDecoder {
     let decoder = this.decoders.get(layer.element)
     if (!decoder) {
-      const e = this.lesson.elements.find((x) => x.id === layer.element)!
-      const medium = this.lesson.media[layer.source.media]!
+      const e = this.lesson.elements.find((x) => x.id === layer.element)
+      const medium = mediumIn(this.lesson, layer.source.media)!
       const size = { width: medium.width!, height: medium.height! }
       const dest = largest(e, size)
       const small = dest.w < size.width * 0.75

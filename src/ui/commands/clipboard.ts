@@ -1,6 +1,7 @@
 import { toast } from 'sonner'
 import {
   addElements,
+  addPasted,
   copiedFrom,
   copies,
   followCopy,
@@ -44,7 +45,12 @@ export async function paste(): Promise<void> {
   }
   const { lesson, playhead, timed } = bench()
   const fresh = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
-  if (edit(fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`, addElements(fresh)))
+  if (
+    edit(
+      fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`,
+      addPasted(fresh, from.parts),
+    )
+  )
     select(fresh.map((e) => e.id))
 }
 export function duplicate(following = false): void {

@@ -1,4 +1,5 @@
 import {
+  Layers,
   ArrowUpRight,
   Blend,
   BookOpen,
@@ -50,6 +51,7 @@ const ICONS: Record<IconName, typeof Flag> = {
   'mouse-pointer-2': MousePointer2,
   'paint-bucket': PaintBucket,
   'rectangle-horizontal': RectangleHorizontal,
+  layers: Layers,
   'scan-search': ScanSearch,
   shapes: Shapes,
   sliders: SlidersHorizontal,

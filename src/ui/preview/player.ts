@@ -1,4 +1,5 @@
 import { besideUrl } from '@/contract/beside'
+import { mediumIn, outermost } from '@/core/lesson/inner'
 import { framesPerSecond } from '@/core/time'
 import { layersAt, sourcesAt } from '@/core/scene'
 import { footageIn, type Footage, type Picture } from '@/core/display'
@@ -31,7 +32,7 @@ function listAt(timed: Timed, frame: number, framed = true): Picture {
   const { aids, only } = bench()
   const picture = layersAt(timed, frame, { framed, blurred: aids.blur })
   return only
-    ? { ...picture, layers: picture.layers.filter((l) => 'source' in l || only.includes(l.element)) }
+    ? { ...picture, layers: picture.layers.filter((l) => 'source' in l || only.includes(outermost(l.element))) }
     : picture
 }
 /** With faint pictures of what is selected some frames before and after. */
@@ -43,12 +44,25 @@ function withOnions(timed: Timed, list: Picture, frame: number): Picture {
       const at = frame + by * aids.onion
       if (at < 0 || at >= timed.length) return []
       return layersAt(timed, at, { framed: isFramed(), blurred: false })
-        .layers.filter((l) => elements.includes(l.element))
+        .layers.filter((l) => elements.includes(outermost(l.element)))
         .map((i) => ({ ...i, opacity: i.opacity * (0.34 - 0.08 * n) }))
     }),
   )
   const ground = list.layers.filter((l) => 'source' in l)
   return { ...list, layers: [...ground, ...faint, ...list.layers.filter((l) => !('source' in l))] }
+}
+
+/** So many frames before footage comes into sight its reader is woken. */
+const SOON = 20
+/** The first picture of footage that comes into sight after a frame. */
+function firstOf(timed: Timed, element: string, after: number, until: number): Footage | undefined {
+  const at = (frame: number) => sourcesAt(timed, frame).find((t) => t.element === element)
+  if (outermost(element) === element) return at(timed.spans.get(element)!.from)
+  for (let f = after + 1; f <= until; f++) {
+    const first = at(f)
+    if (first) return first
+  }
+  return undefined
 }
 
 /** Paints the lesson at the playhead on a canvas, and moves the playhead when it plays. */
@@ -153,7 +167,7 @@ export class Player {
 
   /** The reader of a layer's take, or of its small copy where that is enough for this canvas. */
   private reader(layer: Footage, timed: Timed, sharp = false): TakeReader | null {
-    const medium = timed.lesson.media[layer.source.media]
+    const medium = mediumIn(timed.lesson, layer.source.media)
     if (!medium || medium.kind !== 'take' || !medium.rate) return null
     const proxy = medium.aids?.proxy
     const small = !sharp && proxy !== undefined && this.canvas.width <= proxy.width * 1.2
@@ -167,7 +181,7 @@ export class Player {
     return reader
   }
   private still(media: string, timed: Timed): HTMLImageElement | null {
-    const medium = timed.lesson.media[media]
+    const medium = mediumIn(timed.lesson, media)
     if (medium?.kind !== 'picture') return null
     let image = this.stills.get(media)
     if (!image) {
@@ -182,12 +196,12 @@ export class Player {
     return image.complete && image.naturalWidth ? image : null
   }
   private pictureOf(layer: Footage, timed: Timed, sharp = false): CanvasImageSource | null {
-    return timed.lesson.media[layer.source.media]?.kind === 'picture'
+    return mediumIn(timed.lesson, layer.source.media)?.kind === 'picture'
       ? this.still(layer.source.media, timed)
       : (this.reader(layer, timed, sharp)?.has(layer.source.frame) ?? null)
   }
   private async fetch(layer: Footage, timed: Timed, sharp = false): Promise<void> {
-    if (timed.lesson.media[layer.source.media]?.kind === 'picture')
+    if (mediumIn(timed.lesson, layer.source.media)?.kind === 'picture')
       await this.still(layer.source.media, timed)
         ?.decode()
         .catch(() => {})
@@ -197,7 +211,7 @@ export class Player {
   private keepReaders(timed: Timed, list: Picture): void {
     for (const [key, r] of this.readers) {
       const clip = clipOf(key)
-      const gone = !timed.spans.has(clip)
+      const gone = !timed.spans.has(outermost(clip))
       if (gone || (this.readers.size > 6 && !footageIn(list.layers).some((t) => t.element === clip))) {
         r.close()
         this.readers.delete(key)
@@ -306,13 +320,14 @@ export class Player {
   }
   /** Keeps the readers decoding ahead, and wakes those of the clip that comes next before its cut. */
   private aim(list: Picture, timed: Timed, frame: number): void {
-    const soon = frame + 20 < timed.length ? sourcesAt(timed, frame + 20) : []
+    const later = frame + SOON
+    const soon = later < timed.length ? sourcesAt(timed, later) : []
     for (const [key, r] of this.readers)
       if (![...footageIn(list.layers), ...soon].some((t) => t.element === clipOf(key))) r.halt()
     for (const l of footageIn(list.layers)) this.reader(l, timed)?.follow(l.source.frame)
     for (const l of soon) {
       if (footageIn(list.layers).some((t) => t.element === l.element)) continue
-      const first = sourcesAt(timed, timed.spans.get(l.element)!.from).find((t) => t.element === l.element)
+      const first = firstOf(timed, l.element, frame, later)
       if (first) this.reader(first, timed)?.follow(first.source.frame)
     }
   }

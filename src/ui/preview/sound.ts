@@ -1,6 +1,7 @@
 import { addressOf } from '@/contract/route'
 import { ROUTES } from '@/contract/routes'
 import { ALL_FORMATS, AudioBufferSink, Input, UrlSource } from 'mediabunny'
+import { mediumIn } from '@/core/lesson/inner'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
 import { soundPlan, type Heard } from '@/core/sound'
@@ -53,7 +54,7 @@ export class SoundPlayer {
   }
 
   private sinkOf(lesson: Lesson, { clip, pace, stretched }: Heard): Promise<AudioBufferSink | null> {
-    const { file, sha256 } = lesson.media[clip.media]!
+    const { file, sha256 } = mediumIn(lesson, clip.media)!
     const made = addressOf(ROUTES.soundAtSpeed, { at: { sha: sha256 }, query: { num: pace.num, den: pace.den } })
     return this.sink(stretched ? made : this.url(file))
   }

@@ -1,0 +1,49 @@
+import { putBox } from '../put'
+import { ranged } from '../ranged'
+import type { Kind } from '../kind'
+import { PartLook } from './look'
+
+export const part: Kind<'part'> = {
+  kind: 'part',
+  title: 'Lesson',
+  icon: 'layers',
+  swatch: { colour: '#d3dde8', pattern: 'linear-gradient(#2b211822 0 2px, #0000 2px)', tile: '100% 7px' },
+  pulls: 'shape',
+  laid: 'part',
+  content: ['part', 'inFrames'],
+  put: (e, spot) => putBox(e, spot, part.size(e)),
+  lesson: ({ look: { part: id, inFrames, longer, levelDb, muted } }) => ({
+    part: id,
+    inFrames,
+    slower: longer === 'slower',
+    asks: longer === 'ask',
+    levelDb,
+    muted,
+  }),
+  cutOff: (e, frames) => Object.assign(e.look, { inFrames: e.look.inFrames + frames }),
+  fields: ranged(PartLook, [
+    {
+      path: 'longer',
+      label: 'Given more time',
+      type: 'choice',
+      options: [
+        { value: 'ask', label: 'asks what to do' },
+        { value: 'rest', label: 'rests at its end' },
+        { value: 'slower', label: 'goes slower' },
+      ],
+    },
+    { path: 'inFrames', label: 'Left out at its start', type: 'frames', keyed: false },
+    { path: 'levelDb', label: 'Level', type: 'level', digits: 1, keyed: false },
+    { path: 'muted', label: 'Muted', type: 'tick' },
+  ]),
+  size: (e) => ({ w: e.width, h: e.height }),
+  draw: () => [],
+  fresh: ({ frame }) => ({
+    space: 'fixed',
+    x: frame.width / 2,
+    y: frame.height / 2,
+    width: frame.width,
+    height: frame.height,
+    look: PartLook.parse({ kind: 'part', part: '' }),
+  }),
+}

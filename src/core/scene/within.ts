@@ -1,0 +1,68 @@
+import { boundsOf, IDENTITY, times, type Matrix } from '../geometry'
+import type { Drawing, Layer, Picture, Shadow, Shape, Source } from '../display'
+import { pathInto } from '../lesson/inner'
+
+/** Into which element a picture is brought, and of which of the lesson's parts it is. */
+interface Names {
+  element: string
+  part: string
+}
+
+/** The layers of a picture on its ground, as they stand in another that it is laid in by a matrix. */
+export function broughtIn(picture: Picture, by: Matrix, names: Names): Layer[] {
+  const bring = bringer(by, names)
+  return [bring(groundOf(picture)), ...picture.layers.map(bring)]
+}
+
+/** The same source, by its path from the lesson that the picture stands in. */
+export const sourceWithin = (source: Source, part: string): Source => ({
+  ...source,
+  media: pathInto(part, source.media),
+})
+
+function groundOf({ width, height, background }: Picture): Drawing {
+  const box = { x: 0, y: 0, w: width, h: height }
+  return {
+    element: '',
+    matrix: IDENTITY,
+    opacity: 1,
+    bounds: box,
+    shapes: [{ type: 'path', d: `M0 0H${width}V${height}H0Z`, fill: background }],
+  }
+}
+
+function bringer(by: Matrix, names: Names): (layer: Layer) => Layer {
+  const k = Math.hypot(by[0], by[1])
+  // What several instants share stays shared, so that it is drawn once.
+  const shapesOf = new Map<Shape[], Shape[]>()
+  function shapes(own: Shape[]): Shape[] {
+    let out = shapesOf.get(own)
+    if (!out) shapesOf.set(own, (out = own.map(shape)))
+    return out
+  }
+  function shape(s: Shape): Shape {
+    if (s.type === 'picture') return { ...s, media: pathInto(names.part, s.media) }
+    return s.type === 'below' ? { ...s, px: s.px * k } : s
+  }
+  const shadowIn = (s: Shadow): Shadow => ({
+    ...s,
+    blurPx: s.blurPx * k,
+    dx: by[0] * s.dx + by[2] * s.dy,
+    dy: by[1] * s.dx + by[3] * s.dy,
+  })
+  function bring<L extends Layer>(layer: L): L {
+    return {
+      ...layer,
+      element: pathInto(names.element, layer.element),
+      matrix: times(by, layer.matrix),
+      bounds: boundsOf(by, layer.bounds),
+      ...(layer.blurPx !== undefined && { blurPx: layer.blurPx * k }),
+      ...(layer.shadow && { shadow: shadowIn(layer.shadow) }),
+      ...('shapes' in layer && { shapes: shapes(layer.shapes) }),
+      ...('instants' in layer && { instants: layer.instants.map(bring) }),
+      ...('layers' in layer && { layers: layer.layers.map(bring) }),
+      ...('source' in layer && { source: sourceWithin(layer.source, names.part) }),
+    }
+  }
+  return bring
+}
