@@ -70,6 +70,8 @@ const Pinned = z.object({
   rect: z.tuple([z.number().int(), z.number().int(), z.number().int().min(1), z.number().int().min(1)]),
   turns: z.array(z.tuple([us, z.number(), z.number()])).max(20_000),
 })
+/** The parts of a lesson that lead to one in it. */
+const Way = z.array(z.string().min(1).max(100)).max(20)
 const inQuery = z.coerce.number().int().min(0)
 /** The version of lessons that a window knows; left out by those that are from before it was asked for. */
 const format = inQuery.optional()
@@ -105,7 +107,10 @@ export const ROUTES = {
     query: z.object({ search: z.string().optional(), kind: z.string().optional() }),
     answer: z.array(LibraryFile),
   }),
-  startTrace: routeAt('POST', '/api/media/:sha/trace', { body: z.object({ lesson: LessonId }), answer: Made }),
+  startTrace: routeAt('POST', '/api/media/:sha/trace', {
+    body: z.object({ lesson: LessonId, way: Way.optional() }),
+    answer: Made,
+  }),
   pin: routeAt('POST', '/api/media/:sha/pin', { body: Pinned, answer: z.array(PinPlace) }),
   pointerNear: routeAt('POST', '/api/media/:sha/pointer', {
     body: z.object({ us, x: z.number().min(0).max(pixel), y: z.number().min(0).max(pixel) }),

@@ -49,6 +49,8 @@ export const inPart = define('inPart', [NewId, Edit], (part, edit) => (draft, gi
   if (!inner) throw new Unfit('the lesson that it is about is gone')
   const before = given.timed.lesson.parts[part] ?? current(inner)
   makeWhole(edit, inner, { ...given, timed: timedOf(before) })
+  // A first recording sets the rate of a lesson that stands alone.
+  changeRate(inner, draft.rate)
 })
 
 /** The lessons of a lesson, those in them as well, that are others than before: with the ways to them. */

@@ -1,5 +1,6 @@
 export * from './place'
 export { canStayReadable } from './readable'
 export * from './layersAt'
+export { innerElements, type Inner } from './within'
 export * from './lanes'
 export * from './snap'

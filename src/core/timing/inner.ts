@@ -23,12 +23,23 @@ interface Goes {
   inFrames: number
   slower: boolean
 }
-/** How many of its frames it has to show. */
-const ownFrames = ({ inFrames }: Goes, length: number): number => Math.max(1, length - inFrames)
+/** How many frames a lesson in a lesson has to show, of so many. */
+export const framesLeft = ({ inFrames }: Pick<Goes, 'inFrames'>, length: number): number =>
+  Math.max(1, length - inFrames)
 /** Its frames that go by in so many of the outer lesson's: as many, or fewer where it is to go slower. */
 export function paceOf(goes: Goes, long: number, length: number): { num: number; den: number } {
-  const own = ownFrames(goes, length)
+  const own = framesLeft(goes, length)
   return goes.slower && long > own ? { num: own, den: long } : { num: 1, den: 1 }
+}
+/**
+ * How many frames after a lesson in a lesson began one of its frames is shown first; below 0, before it began.
+ *
+ * @param long    for how many frames it is shown
+ * @param length  how many it has
+ */
+export function frameShown(goes: Goes, frame: number, long: number, length: number): number {
+  const { num, den } = paceOf(goes, long, length)
+  return Math.ceil(((frame - goes.inFrames) * den) / num)
 }
 /**
  * The frame of a lesson in a lesson that is shown so many frames after it began; past its end, its last.
@@ -39,5 +50,5 @@ export function paceOf(goes: Goes, long: number, length: number): { num: number;
 export function innerFrame(goes: Goes, gone: number, long: number, length: number): number {
   const { num, den } = paceOf(goes, long, length)
   const at = Math.floor((Math.max(0, Math.floor(gone)) * num) / den)
-  return Math.min(length - 1, goes.inFrames + Math.min(ownFrames(goes, length) - 1, at))
+  return Math.min(length - 1, goes.inFrames + Math.min(framesLeft(goes, length) - 1, at))
 }

@@ -1,6 +1,6 @@
 import { mkdir, readFile, stat } from 'node:fs/promises'
 import path from 'node:path'
-import { bringIn, homeOf, setTrace, setWords } from '@/core/edits'
+import { bringIn, homeOf, lessonAt, setTrace, setWords, within } from '@/core/edits'
 import { isClip, mediumOf } from '@/core/kinds'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { readCaptions } from '@/core/voice'
@@ -69,28 +69,30 @@ async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Ou
     medium = made
   }
   signal.throwIfAborted()
-  const said = job.lesson ? await lay(job.lesson, stepOf(job), medium) : undefined
+  const said = job.lesson ? await lay(job.lesson, job.payload.way ?? [], stepOf(job), medium) : undefined
   await dropUpload(job)
   return { facts: { sha256, ...(said && { said }) }, sentence: note }
 }
 
 /** Puts a medium into its lesson, where the lesson is still there; gives a sentence about it. */
-async function lay(lessonId: string, step: string, medium: Medium): Promise<string | undefined> {
-  const before = await lessonThere(lessonId)
+async function lay(lessonId: string, way: string[], step: string, medium: Medium): Promise<string | undefined> {
+  const before = await lessonThere(lessonId, way)
   if (!before) return undefined
   const first =
     medium.kind === 'take' &&
     !before.elements.some((e) => isClip(e) && before.media[mediumOf(e) ?? '']?.kind === 'take')
-  const lesson = await makeEdit(lessonId, step, `Bring in “${medium.name}”`, bringIn(medium, `clip-${step}`))
+  const edit = within(way, bringIn(medium, `clip-${step}`))
+  const whole = await makeEdit(lessonId, step, `Bring in “${medium.name}”`, edit)
+  const lesson = whole && lessonAt(whole, way)
   if (!lesson) return undefined
   if (medium.kind === 'picture') return `“${medium.name}” is in the lesson: add it with “Still picture”.`
   return first
     ? `“${medium.name}” sets the lesson’s size (${lesson.frame.width} × ${lesson.frame.height}) and frame rate.`
     : `“${medium.name}” lies on the timeline.`
 }
-const lessonThere = (id: string): Promise<Lesson | null> =>
+const lessonThere = (id: string, way: string[] = []): Promise<Lesson | null> =>
   readLesson(id).then(
-    ({ lesson }) => lesson,
+    ({ lesson }) => lessonAt(lesson, way) ?? null,
     (e: unknown) => {
       if (e instanceof Problem && e.status === 404) return null
       throw e
@@ -98,7 +100,7 @@ const lessonThere = (id: string): Promise<Lesson | null> =>
   )
 
 async function bringText(job: ImportJob, { signal, onStep }: Work): Promise<Outcome> {
-  const lesson = job.lesson ? await lessonThere(job.lesson) : null
+  const lesson = job.lesson ? await lessonThere(job.lesson, job.payload.way) : null
   if (!lesson)
     throw new Problem(410, `The lesson that “${job.name}” was brought into is gone. Bring it into another one.`)
   const kind = /\.jsonl$/i.test(job.name) ? 'trace' : 'captions'
@@ -120,7 +122,8 @@ async function bringText(job: ImportJob, { signal, onStep }: Work): Promise<Outc
 async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: AbortSignal): Promise<Outcome> {
   const medium = lesson.media[home]!
   const { moments, pointer } = await momentsIn(uploadFile(job), job.name, home, medium, signal)
-  await makeEdit(job.lesson!, stepOf(job), `Read the trace “${job.name}”`, setTrace(home, moments, pointer))
+  const edit = within(job.payload.way ?? [], setTrace(home, moments, pointer))
+  await makeEdit(job.lesson!, stepOf(job), `Read the trace “${job.name}”`, edit)
   const clicks = moments.filter((m) => m.kind === 'click').length
   const past = moments.filter((m) => m.fromUs > (medium.durationUs ?? Infinity)).length
   const late =
@@ -138,7 +141,8 @@ async function bringCaptions(job: ImportJob, home: string, onStep: Work['onStep'
     throw new Problem(422, `“${job.name}” is larger than 20 MB; captions may have 20 MB at most. Split the file.`)
   const read = readCaptions(textOf(await readFile(file)), home)
   if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
-  await makeEdit(job.lesson!, stepOf(job), `Read the captions “${job.name}”`, setWords(home, read.words))
+  const edit = within(job.payload.way ?? [], setWords(home, read.words))
+  await makeEdit(job.lesson!, stepOf(job), `Read the captions “${job.name}”`, edit)
   return { facts: { said: `${read.words.length} words found.` } }
 }
 

@@ -13,6 +13,8 @@ export interface ImportPayload {
   size: number
   selected: string[]
   act?: string
+  /** The way to the lesson in the lesson that it goes into. */
+  way?: string[]
 }
 export const uploadsFolder = (): string => path.join(dataRoot(), 'uploads')
 export const uploadFile = (job: StoredJob): string => path.join(uploadsFolder(), job.subject)
@@ -48,7 +50,12 @@ export async function beginUpload(id: string, size: number, metadata: Record<str
     subject: id,
     batch: metadata.batch?.slice(0, 40) ?? null,
     name,
-    payload: { size, selected, ...(metadata.act && { act: metadata.act.slice(0, 30) }) } satisfies ImportPayload,
+    payload: {
+      size,
+      selected,
+      ...(metadata.act && { act: metadata.act.slice(0, 30) }),
+      ...(metadata.way && { way: metadata.way.split(',').slice(0, 20) }),
+    } satisfies ImportPayload,
     state: 'sending',
   })
 }

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { readFile, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Medium } from '@/core/lesson/schema'
-import { readPins, takeTrace, type PinPlace, type PinSpot } from '@/core/edits'
+import { lessonAt, readPins, takeTrace, within, type PinPlace, type PinSpot } from '@/core/edits'
 import { readTrace, writeTrace } from '@/core/trace'
 import { ENDED_FROM_OUTSIDE, ownCommand } from '../children'
 import { mediumBySha } from '../ingest/library'
@@ -25,11 +25,16 @@ async function takeOf(sha256: string): Promise<Medium> {
 
 const fileOf = (sha256: string) => path.join(dataRoot(), 'media', sha256, 'trace.jsonl')
 
+/** The way to the lesson in the lesson that it is looked for in; left out by those who came before there were any. */
+interface TracePayload {
+  way?: string[]
+}
 /** Looks for the pointer in a recording of a lesson; asked for again while it is looked for, it is the same search. */
-export async function startTrace(sha256: string, lesson: string): Promise<string> {
+export async function startTrace(sha256: string, lesson: string, way: string[] = []): Promise<string> {
   const take = await takeOf(sha256)
   const now = (await jobsIn(['waiting', 'running'], 'trace')).find((j) => j.subject === sha256 && j.lesson === lesson)
-  return (now ?? (await addJob({ kind: 'trace', lesson, subject: sha256, name: take.name, payload: {} }))).id
+  const payload: TracePayload = { way }
+  return (now ?? (await addJob({ kind: 'trace', lesson, subject: sha256, name: take.name, payload }))).id
 }
 
 /**
@@ -70,8 +75,9 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
 
 /** Puts what was found into the lesson; gives a sentence about it. */
 async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise<string> {
+  const { way = [] } = job.payload as TracePayload
   const lesson = await readLesson(job.lesson!).then(
-    (l) => l.lesson,
+    (l) => lessonAt(l.lesson, way),
     () => null,
   )
   const id = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
@@ -82,7 +88,7 @@ async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise
     job.lesson!,
     job.id,
     'Find the pointer, ripple its clicks and follow it',
-    takeTrace(id, moments, pointer, { ripple: `ripple-${job.id}`, zoom: `zoom-${job.id}` }),
+    within(way, takeTrace(id, moments, pointer, { ripple: `ripple-${job.id}`, zoom: `zoom-${job.id}` })),
   )
   const clicks = moments.filter((m) => m.kind === 'click')
   return (

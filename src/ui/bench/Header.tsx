@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { rename } from '@/core/edits'
 import { FirstSteps } from './FirstSteps'
 import { NotKept } from './NotKept'
+import { Trail } from './Trail'
 import { goTo, select, setBench, edit, useBench } from './store'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
@@ -27,6 +28,7 @@ export function Header() {
       >
         <ArrowLeft size={16} />
       </Link>
+      <Trail />
       <h1 className="sr-only">{lesson.name}</h1>
       <div className="w-56 font-head text-[15px]">
         <Words

@@ -18,6 +18,7 @@ import { Timeline } from '../timeline/Timeline'
 import { Kinds, Transport } from '../transport/Transport'
 import { Pictures } from '../files/Pictures'
 import { AskFirst } from './AskFirst'
+import { AskLonger } from './AskLonger'
 import { Header } from './Header'
 import { checkServer, closeLesson, hearNews, openLesson, useBench } from './store'
 
@@ -153,6 +154,7 @@ export function Workbench({ id }: { id: string }) {
         <Palette />
         <KeysHelp />
         <AskFirst />
+        <AskLonger />
         {!ready && (
           <div className="absolute inset-x-0 top-1/3 text-center text-lg" role="status">
             Opening the lesson…

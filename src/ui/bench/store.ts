@@ -2,13 +2,23 @@ import { applyPatches } from 'immer'
 import { toast } from 'sonner'
 import { createContext, useContext } from 'react'
 import { create } from 'zustand'
-import { applyEdit, elementIn, idsFrom, previewEdit, withGroups, type Edit, type KeyRef } from '@/core/edits'
-import { isView, kindNamed, type ElementKind } from '@/core/kinds'
+import {
+  applyEdit,
+  elementIn,
+  idsFrom,
+  lessonAt,
+  previewEdit,
+  within,
+  withGroups,
+  type Edit,
+  type KeyRef,
+} from '@/core/edits'
+import { isView, kindNamed, placedIn, type ElementKind } from '@/core/kinds'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Clip } from '@/core/lesson/clips'
 import type { Lesson } from '@/core/lesson/schema'
 import { timedOf } from '@/core/scene'
-import type { Timed } from '@/core/timing'
+import { frameShown, innerFrame, type Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
 import { Saver, type Entry, type SaveState, type Stretch } from './saver'
@@ -43,11 +53,20 @@ export interface Aids {
   blur: boolean
 }
 
+/** A lesson that was gone into: which part of the one around it, by which of its elements. */
+export interface Inside {
+  part: string
+  element: string
+}
+
 export interface Bench {
   id: string
   ready: boolean
   lesson: Lesson
   timed: Timed
+  /** The way to it where it stands in another lesson, which is then `outer`: the outermost of all. */
+  inside: readonly Inside[]
+  outer: Lesson | null
   /** The lesson as it looks in the middle of a drag. */
   live: Timed | null
   /** The history next to where the lesson stands; `earlier` and `later` count what lies beyond it on the server. */
@@ -106,6 +125,8 @@ export const useBench = create<Bench>(() => ({
   ready: false,
   lesson: blank,
   timed: timedOf(blank),
+  inside: [],
+  outer: null,
   live: null,
   past: [],
   future: [],
@@ -181,6 +202,8 @@ export async function openLesson(id: string): Promise<void> {
   setBench({
     ready: false,
     id,
+    inside: [],
+    outer: null,
     elements: [],
     moment: null,
     adding: null,
@@ -204,9 +227,23 @@ export const hearNews = (lesson: string, revision: number, client: string, label
 export const checkServer = (): void => saver?.check()
 
 function take(id: string, lesson: Lesson, undo: Stretch, redo: Stretch): void {
-  const timed = timedOf(lesson)
   const history = { past: undo.entries, earlier: undo.beyond, future: redo.entries, later: redo.beyond }
-  setBench({ id, ready: true, lesson, timed, live: null, ...history, ...kept(timed) })
+  setBench({ id, ready: true, live: null, ...history, ...become(lesson) })
+}
+const wayOf = (inside: readonly Inside[]) => inside.map((i) => i.part)
+/**
+ * What is on the bench once the outermost lesson is this one: it, or the one in it that was gone into, as far as that
+ * is there.
+ */
+function become(
+  outermost: Lesson,
+  timed?: Timed,
+): Pick<Bench, 'inside' | 'outer' | 'lesson' | 'timed' | 'elements' | 'keys' | 'moment' | 'playhead'> {
+  let { inside } = bench()
+  while (!lessonAt(outermost, wayOf(inside))) inside = inside.slice(0, -1)
+  const lesson = lessonAt(outermost, wayOf(inside))!
+  const own = lesson === outermost && timed ? timed : timedOf(lesson)
+  return { inside, outer: inside.length > 0 ? outermost : null, lesson, timed: own, ...kept(own) }
 }
 export const putAway = (step: string): void => saver?.putAway(step)
 
@@ -230,10 +267,12 @@ const kept = (timed: Timed) => ({
 })
 
 /** Makes an edit: seen at once, undone with its label, stored before it counts as saved. */
-export function edit(label: string, change: Edit, before: { passage?: Passage } = {}): boolean {
+export function edit(label: string, change: Edit, used: { passage?: Passage } = {}): boolean {
   const now = bench()
   const seed = freshSeed()
-  const result = applyEdit(now.lesson, change, idsFrom(seed), now.timed)
+  const before = now.outer ?? now.lesson
+  const whole = within(wayOf(now.inside), change)
+  const result = applyEdit(before, whole, idsFrom(seed), now.outer ? timedOf(now.outer) : now.timed)
   if ('refused' in result) {
     setBench({ live: null })
     if (result.refused) toast.error(result.refused)
@@ -241,15 +280,13 @@ export function edit(label: string, change: Edit, before: { passage?: Passage } 
   }
   const { lesson, timed, patches, inverse } = result.edited
   setBench({
-    lesson,
-    timed,
     live: null,
-    ...pastWith({ label, patches, inverse, ...before }),
+    ...pastWith({ label, patches, inverse, ...used }),
     future: [],
     later: 0,
-    ...kept(timed),
+    ...become(lesson, timed),
   })
-  saver?.add({ do: 'edit', label, patches, inverse, edit: change, seed, before: now.lesson, after: lesson })
+  saver?.add({ do: 'edit', label, patches, inverse, edit: whole, seed, before, after: lesson })
   return true
 }
 /** Shows an edit without making it: for a drag that is under way. */
@@ -285,23 +322,21 @@ async function reach(way: 'undo' | 'redo'): Promise<boolean> {
 async function step(way: 'undo' | 'redo'): Promise<void> {
   const [near, beyond] = way === 'undo' ? [bench().past.at(-1), bench().earlier] : [bench().future[0], bench().later]
   if (!near && (beyond === 0 || !(await reach(way)))) return
-  const { past, future, lesson } = bench()
+  const { past, future } = bench()
+  const before = bench().outer ?? bench().lesson
   const entry = way === 'undo' ? past.at(-1) : future[0]
   if (!entry) return
-  const next = applyPatches(lesson, way === 'undo' ? entry.inverse : entry.patches)
-  const timed = timedOf(next)
+  const next = applyPatches(before, way === 'undo' ? entry.inverse : entry.patches)
   const history =
     way === 'undo' ? { past: past.slice(0, -1), ...futureWith(entry) } : { future: future.slice(1), ...pastWith(entry) }
   setBench({
-    lesson: next,
-    timed,
     live: null,
     ...history,
-    ...kept(timed),
+    ...become(next),
     ...(way === 'undo' && entry.passage && { passage: entry.passage }),
     ...(way === 'redo' && entry.passage && { passage: null, looping: false }),
   })
-  saver?.add({ do: way, ...entry, before: lesson, after: next })
+  saver?.add({ do: way, ...entry, before, after: next })
   toast(way === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label}`, { id: 'history', duration: 1800 })
 }
 export const undo = (): void => void step('undo')
@@ -309,6 +344,50 @@ export const redo = (): void => void step('redo')
 
 export const goTo = (frame: number): void =>
   setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
+/** What is let go of when another lesson comes to the bench. */
+const AFRESH = { live: null, elements: [], keys: [], moment: null, adding: null, passage: null, only: null, speed: 0 }
+/** Goes into the lesson that an element places in this one; to one of its frames, else to the one that is shown. */
+export function goInside(id: string, frame: number | null = null, select: string[] = []): void {
+  const { lesson, timed, playhead, inside, outer } = bench()
+  const e = elementIn(lesson, id)
+  const placed = e && placedIn(e)
+  const inner = placed && lesson.parts[placed.part]
+  if (!inner) return
+  const span = timed.spans.get(id)!
+  const own = timedOf(inner)
+  const gone = Math.max(0, Math.min(span.to - 1, playhead) - span.from)
+  setBench({
+    ...AFRESH,
+    inside: [...inside, { part: placed.part, element: id }],
+    outer: outer ?? lesson,
+    lesson: inner,
+    timed: own,
+    elements: select,
+    playhead: frame ?? innerFrame(placed, gone, span.to - span.from, own.length),
+  })
+}
+/** Comes out of lessons that were gone into, so many of them deep: to where what was looked at is shown. */
+export function goOut(depth = bench().inside.length - 1): void {
+  while (bench().inside.length > Math.max(0, depth)) {
+    const { inside, outer, playhead, timed } = bench()
+    const left = inside.at(-1)!
+    const around = lessonAt(outer!, wayOf(inside.slice(0, -1)))!
+    const own = timedOf(around)
+    const e = elementIn(around, left.element)
+    const placed = e && placedIn(e)
+    const span = own.spans.get(left.element) ?? { from: 0, to: own.length }
+    const shown = placed ? frameShown(placed, playhead, span.to - span.from, timed.length) : 0
+    setBench({
+      ...AFRESH,
+      inside: inside.slice(0, -1),
+      outer: inside.length > 1 ? outer : null,
+      lesson: around,
+      timed: own,
+      elements: own.spans.has(left.element) ? [left.element] : [],
+      playhead: Math.max(span.from, Math.min(span.to - 1, span.from + shown)),
+    })
+  }
+}
 /**
  * Goes to a moment. What is selected stays so, to be tied to it; pressed again, the moment itself is what is looked at.
  */

@@ -19,8 +19,21 @@ import {
 import { copy, paste, duplicate } from './clipboard'
 import { toast } from 'sonner'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
-import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, type ElementKind } from '@/core/kinds'
-import { bench, chosenClips, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
+import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, placedIn, type ElementKind } from '@/core/kinds'
+import {
+  bench,
+  chosenClips,
+  edit,
+  freshId,
+  goInside,
+  goOut,
+  goTo,
+  redo,
+  select,
+  setBench,
+  undo,
+  type Panes,
+} from '../bench/store'
 import { has, type Command } from './command'
 import { playJust } from './playJust'
 import { PLACING } from './placing'
@@ -47,6 +60,12 @@ const stack = (where: Restack, title: string): Command => ({
   can: has,
   run: () => void edit(title, restack(bench().elements, where)),
 })
+
+/** The element that is selected, where it places a lesson in this one. */
+const chosenPart = () => {
+  const { lesson, elements } = bench()
+  return lesson.elements.find((e) => elements.length === 1 && e.id === elements[0] && placedIn(e))
+}
 
 const PANES: { pane: keyof Panes; key: string; title: string }[] = [
   { pane: 'order', key: 'Alt+1', title: 'Put the running order away, or bring it back' },
@@ -158,6 +177,22 @@ export const COMMANDS: Command[] = [
     group: 'Go',
     keys: 'Shift+B',
     run: () => jump(edges(), -1),
+  },
+  {
+    id: 'go-inside',
+    title: 'Go into the lesson that is selected',
+    group: 'Go',
+    keys: 'Ctrl+ArrowDown',
+    can: () => chosenPart() !== undefined,
+    run: () => goInside(chosenPart()!.id),
+  },
+  {
+    id: 'go-out',
+    title: 'Come out of a lesson that was gone into',
+    group: 'Go',
+    keys: 'Ctrl+ArrowUp',
+    can: () => bench().inside.length > 0,
+    run: () => goOut(),
   },
   { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(bench().playhead + second()) },
   ...ADDABLE_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map(

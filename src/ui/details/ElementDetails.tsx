@@ -35,6 +35,7 @@ import { PinSection } from './PinSection'
 import { GaugeSection } from './GaugeSection'
 import { JoinSection } from './JoinSection'
 import { KeyMark } from './KeyMark'
+import { PartSection } from './PartSection'
 import { PlaceSection } from './PlaceSection'
 import { PoseSection } from './PoseSection'
 import { Section } from './Section'
@@ -109,6 +110,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
         )}
       </Section>
       {clip && <ClipSection clip={clip} />}
+      <PartSection element={e} />
       {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}
       {!ripples && <PoseSection element={own} />}
       {!view && !kind.unseen && !ripples && (

@@ -1,6 +1,6 @@
 import { resizeLesson, setLength, setBackground, setRate, setLesson } from '@/core/edits'
 import { framesPerSecond, lengthText } from '@/core/time'
-import { bench, edit, goTo, setBench, useShown } from '../bench/store'
+import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
 import { useView } from '../timeline/view'
 import { Colour } from '../kit/colour'
 import { Choice, Row, Tick } from '../kit/fields'
@@ -26,6 +26,7 @@ const SIZES = [
 ] as const
 export function LessonDetails() {
   const { lesson, length, clips, findings } = useShown()
+  const inside = useBench((b) => b.outer !== null)
   const rate = `${lesson.rate.num}/${lesson.rate.den}`
   const size = `${lesson.frame.width}x${lesson.frame.height}`
   const rates = RATES.map(([n, d]) => ({
@@ -73,24 +74,30 @@ export function LessonDetails() {
           value={lesson.frame.height}
           onChange={(v) => resize(lesson.frame.width, v)}
         />
-        <Choice
-          label="Frames"
-          value={rate}
-          options={
-            rates.some((r) => r.value === rate)
-              ? rates
-              : [{ value: rate, label: `${framesPerSecond(lesson.rate).toFixed(2)} a second` }, ...rates]
-          }
-          onChange={(v) => {
-            const [num, den] = v.split('/').map(Number)
-            if (!edit('Change the frame rate', setRate({ num: num!, den: den! }))) return
-            // The playhead stays at its time, and the timeline shows as much of it as before.
-            const k = framesPerSecond(bench().lesson.rate) / framesPerSecond(lesson.rate)
-            goTo(bench().playhead * k)
-            setBench({ passage: null })
-            useView.setState((view) => ({ pxPerFrame: view.pxPerFrame / k }))
-          }}
-        />
+        {inside ? (
+          <Row label="Frames">
+            <span className="text-muted">as many a second as the lesson around it</span>
+          </Row>
+        ) : (
+          <Choice
+            label="Frames"
+            value={rate}
+            options={
+              rates.some((r) => r.value === rate)
+                ? rates
+                : [{ value: rate, label: `${framesPerSecond(lesson.rate).toFixed(2)} a second` }, ...rates]
+            }
+            onChange={(v) => {
+              const [num, den] = v.split('/').map(Number)
+              if (!edit('Change the frame rate', setRate({ num: num!, den: den! }))) return
+              // The playhead stays at its time, and the timeline shows as much of it as before.
+              const k = framesPerSecond(bench().lesson.rate) / framesPerSecond(lesson.rate)
+              goTo(bench().playhead * k)
+              setBench({ passage: null })
+              useView.setState((view) => ({ pxPerFrame: view.pxPerFrame / k }))
+            }}
+          />
+        )}
         <Colour
           label="Background"
           value={lesson.background}

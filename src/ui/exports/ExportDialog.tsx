@@ -1,6 +1,7 @@
 import { ROUTES } from '@/contract/routes'
 import { useState } from 'react'
 import { toast } from 'sonner'
+import { timedOf } from '@/core/scene'
 import { lengthText } from '@/core/time'
 import { setBench, useBench } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
@@ -16,9 +17,12 @@ type Quality = 'draft' | 'good' | 'best'
 export function ExportDialog() {
   const open = useBench((b) => b.panel === 'export')
   const id = useBench((b) => b.id)
-  const passage = useBench((b) => b.passage)
+  const passage = useBench((b) => (b.outer ? null : b.passage))
   const saved = useBench((b) => b.save.state === 'saved')
-  const { lesson, length, clips } = useBench((b) => b.timed)
+  const outer = useBench((b) => b.outer)
+  const own = useBench((b) => b.timed)
+  const { lesson, length, clips } = outer ? timedOf(outer) : own
+  const empty = clips.length === 0 && Object.keys(lesson.parts).length === 0
   const [what, setWhat] = useState<'lesson' | 'passage'>('lesson')
   const [quality, setQuality] = useState<Quality>('good')
   const [height, setHeight] = useState('own')
@@ -85,10 +89,10 @@ export function ExportDialog() {
             MP4 with H.264 and AAC, {part.to - part.from} frames, {lengthText(part.to - part.from, lesson.rate)} long.
             {!passage && ' Set a passage with [ and ] to export a part.'}
           </p>
-          <Button look="main" className="w-full justify-center" disabled={!saved || clips.length === 0} onClick={begin}>
+          <Button look="main" className="w-full justify-center" disabled={!saved || empty} onClick={begin}>
             {saved ? 'Export' : 'Saving first…'}
           </Button>
-          {clips.length === 0 && (
+          {empty && (
             <p className="text-accent-deep">There is no take in this lesson yet. Bring in a recording first.</p>
           )}
         </div>

@@ -24,6 +24,7 @@ import {
   useSending,
   type Coming,
 } from './bringIn'
+import { OtherLessons } from './OtherLessons'
 
 const ICONS = { take: Film, sound: Music, picture: Image }
 const ACCEPT = '.mp4,.mov,.webm,.mkv,.gif,.png,.jpg,.jpeg,.webp,.svg,.wav,.mp3,.m4a,.ogg,.opus,.flac,.jsonl,.vtt,.srt'
@@ -177,6 +178,7 @@ export function Files() {
         )}
         {files === null && <li className="p-3 text-muted">Looking…</li>}
       </ul>
+      {open && <OtherLessons search={search} />}
     </Dialog>
   )
 }

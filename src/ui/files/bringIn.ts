@@ -39,6 +39,9 @@ export function bringIn(files: File[]): void {
   const about = {
     lesson: id,
     selected: [...new Set(selected)].join(','),
+    way: bench()
+      .inside.map((i) => i.part)
+      .join(','),
     batch: files.length > 1 ? freshId('batch') : '',
   }
   // Texts last, so that what they belong to is known by the time they are asked about.

@@ -11,7 +11,10 @@ import { loadJobs, useJobs, watchJob } from '../kit/jobs'
  */
 export async function findPointer(sha256: string): Promise<void> {
   try {
-    const { id } = await ask(ROUTES.startTrace, { at: { sha: sha256 }, body: { lesson: bench().id } })
+    const { id } = await ask(ROUTES.startTrace, {
+      at: { sha: sha256 },
+      body: { lesson: bench().id, way: bench().inside.map((i) => i.part) },
+    })
     watchJob(id)
     await loadJobs()
   } catch (e) {

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { addElement, attach, elementAt, repoint, windowOver, type Edit } from '@/core/edits'
-import { hasPlace, heldBy, isRule, isView, kindNamed, kindOf } from '@/core/kinds'
+import { hasPlace, heldBy, isRule, isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
 import { boundsOf, apply, corners, inverse, isFlat, meets, union, type Point, type Rect } from '@/core/geometry'
 import {
   elementsAt,
@@ -15,7 +15,7 @@ import {
 } from '@/core/scene'
 import type { Element } from '@/core/lesson/schema'
 import { actHere, moving, poseFor, standing } from '../bench/inPose'
-import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import { bench, edit, freshId, goInside, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { onEscape } from '../kit/escape'
 import { Aids } from './Aids'
 import type { Drag } from './drag'
@@ -326,6 +326,7 @@ export function Overlay({ scale }: { scale: number }) {
         }}
         onDoubleClick={(e) => {
           const hit = hitAt(timed, bench().playhead, pointOf(e), isFramed())
+          if (hit && placedIn(hit)) goInside(hit.id)
           if (hit?.group) select([hit.id], true)
           if (hit && 'text' in hit.look) typeText()
         }}

@@ -11,14 +11,15 @@ import { SoundPlayer } from './sound'
 import { TakeReader } from './takeReader'
 
 const mediaUrl = (file: string) => `/${file}`
-const SHARP = ' sharp'
 function newContext(width: number, height: number, read = false): CanvasRenderingContext2D {
   const canvas = document.createElement('canvas')
   canvas.width = width
   canvas.height = height
   return canvas.getContext('2d', { willReadFrequently: read })!
 }
-const clipOf = (key: string) => key.replace(SHARP, '')
+/** Readers are known by what they read for: an element, by its way; and by what they read. */
+const keyOf = (element: string, url: string) => `${element} ${url}`
+const clipOf = (key: string) => key.split(' ', 1)[0]!
 /** A playhead that rests this long gets the take itself, not its small copy. */
 const SHARP_AFTER_MS = 160
 /** What was painted: dispatched on the canvas as `painted`. */
@@ -171,19 +172,16 @@ export class Player {
     if (!medium || medium.kind !== 'take' || !medium.rate) return null
     const proxy = medium.aids?.proxy
     const small = !sharp && proxy !== undefined && this.canvas.width <= proxy.width * 1.2
-    const key = `${layer.element}${small ? '' : SHARP}`
+    const url = small ? besideUrl(medium.sha256, 'proxy') : mediaUrl(medium.file)
+    const key = keyOf(layer.element, url)
     let reader = this.readers.get(key)
-    if (!reader)
-      this.readers.set(
-        key,
-        (reader = new TakeReader(small ? besideUrl(medium.sha256, 'proxy') : mediaUrl(medium.file), medium.rate)),
-      )
+    if (!reader) this.readers.set(key, (reader = new TakeReader(url, medium.rate)))
     return reader
   }
   private still(media: string, timed: Timed): HTMLImageElement | null {
     const medium = mediumIn(timed.lesson, media)
     if (medium?.kind !== 'picture') return null
-    let image = this.stills.get(media)
+    let image = this.stills.get(medium.file)
     if (!image) {
       image = new Image()
       image.onload = () => {
@@ -191,7 +189,7 @@ export class Player {
         this.refresh()
       }
       image.src = mediaUrl(medium.file)
-      this.stills.set(media, image)
+      this.stills.set(medium.file, image)
     }
     return image.complete && image.naturalWidth ? image : null
   }
@@ -224,7 +222,7 @@ export class Player {
       stillPicture: (media, swap) => {
         const image = this.still(media, timed)
         return image && swap
-          ? this.swapped(media, image, { width: image.naturalWidth, height: image.naturalHeight }, swap)
+          ? this.swapped(image.src, image, { width: image.naturalWidth, height: image.naturalHeight }, swap)
           : image
       },
       sheet: this.sheets,

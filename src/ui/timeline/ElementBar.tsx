@@ -1,16 +1,16 @@
-import { kindName, kindOf } from '@/core/kinds'
-import { EyeOff, Lock } from 'lucide-react'
+import { kindName, kindOf, placedIn } from '@/core/kinds'
+import { ChevronRight, EyeOff, Lock } from 'lucide-react'
 import { memo } from 'react'
 import { edgeAt, pushing, setEdge, setElements, shiftElements, withMembers, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { bornOf, caught, type Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
-import { bench, goTo, select, setBench, useBench } from '../bench/store'
+import { bench, goInside, goTo, select, setBench, useBench } from '../bench/store'
 import { KindIcon } from '../kit/kindIcon'
 import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
-import { CATCH_PX, useView } from './view'
+import { CATCH_PX, fold, useView } from './view'
 
 export const LANE_PX = 24
 /**
@@ -163,7 +163,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
         className="absolute z-[6] cursor-grab text-[12px]"
         style={{ left: span.from * pxPerFrame, width, top: top + inset, height: LANE_PX - 4 - 2 * inset }}
         {...handlers('body')}
-        onDoubleClick={() => goTo(span.from)}
+        onDoubleClick={() => (placedIn(e) ? goInside(e.id) : goTo(span.from))}
       >
         <div
           role="button"
@@ -206,7 +206,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
           {named && (
             <span
               className={
-                `pointer-events-none ${e.poses.length > 0 ? 'ml-5.5' : 'ml-2.5'} ` +
+                `pointer-events-none ${e.poses.length > 0 ? 'ml-5.5' : placedIn(e) ? 'ml-6' : 'ml-2.5'} ` +
                 `flex items-center gap-1 truncate rounded bg-card/70 px-1`
               }
               style={{ maxWidth: Number.isFinite(room) ? room : undefined, transform: `translateX(${slide}px)` }}
@@ -222,6 +222,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
             </span>
           )}
         </div>
+        {placedIn(e) && width >= NOTCHED_PX && <Fold id={e.id} name={e.name} />}
         {width >= NOTCHED_PX && <Notches element={e} span={span} onCatch={onCatch} />}
         {selected &&
           (['arrival', 'departure'] as const).map(
@@ -265,6 +266,24 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
         ))}
       </div>
     </>
+  )
+}
+
+/** Folds up the rows of what is in the lesson that an element places. */
+function Fold({ id, name }: { id: string; name: string }) {
+  const folded = useView((v) => v.folded.includes(id))
+  return (
+    <button
+      type="button"
+      aria-expanded={!folded}
+      aria-label={folded ? `Unfold what is in “${name}”` : `Fold up what is in “${name}”`}
+      className="absolute inset-y-0 left-2.5 z-[1] grid place-items-center rounded hover:bg-black/10"
+      onPointerDown={(e) => e.stopPropagation()}
+      onDoubleClick={(e) => e.stopPropagation()}
+      onClick={() => fold(id)}
+    >
+      <ChevronRight size={12} className={folded ? '' : 'rotate-90'} />
+    </button>
   )
 }
 

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { elementIn } from '@/core/edits'
-import { isClip } from '@/core/kinds'
+import { isClip, placedIn } from '@/core/kinds'
 import type { Catch } from '@/core/moments'
-import { freeAfter, rowsWithGroups, type Rows } from '@/core/scene'
+import { freeAfter, innerElements, rowsWithGroups, type Rows } from '@/core/scene'
 import { groupedBy } from '@/core/values'
 import type { Element } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
@@ -11,6 +11,7 @@ import { ClipBar } from './ClipBar'
 import { ElementBar, LANE_PX } from './ElementBar'
 import { EventStrip } from './EventStrip'
 import { FramingRibbon } from './FramingRibbon'
+import { InnerBar } from './InnerBar'
 import { KeyLanes } from './KeyLanes'
 import { Playhead } from './Playhead'
 import { Ruler } from './Ruler'
@@ -24,7 +25,10 @@ import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
 const CLIP_PX = { picture: 31, sound: 28 }
 const FOLDED_PX = 25
 
-/** Where each element's bar lies: which track, which lane. Members of a group lie on its track, right below it. */
+/**
+ * Where each element's bar lies: which track, which lane. Members of a group, and what is in a lesson that is placed in
+ * this one, lie on its track, right below it.
+ */
 function rowsOf(timed: Timed, folded: readonly string[]) {
   const { lesson, spans } = timed
   const held = holders(lesson)
@@ -34,6 +38,11 @@ function rowsOf(timed: Timed, folded: readonly string[]) {
     return group ? trackOf(byId.get(group)!) : e.track
   }
   const tracks = groupedBy(lesson.elements, trackOf)
+  const inner = innerElements(timed)
+  const innerOn = groupedBy(
+    [...inner].filter(([, { by }]) => !folded.includes(by.id)),
+    ([, { by }]) => trackOf(by),
+  )
   return lesson.tracks.map((track) => {
     const all = tracks.get(track.id) ?? []
     const heard = timed.clips.some((c) => c.track === track.id && lesson.media[c.media]?.sound)
@@ -41,8 +50,16 @@ function rowsOf(timed: Timed, folded: readonly string[]) {
     const each = clips ? CLIP_PX[track.kind] : LANE_PX
     const none: Rows<Element> = { elements: [], lane: [], depth: [], count: 1, blocks: [] }
     const shut = folded.includes(track.id)
-    const spanOf = (e: Element) => spans.get(e.id)!
-    const rows = shut ? none : rowsWithGroups(all, spanOf, (e) => held.get(e.id), holds)
+    const within = (innerOn.get(track.id) ?? []).map(([id, { element }]): Element => ({ ...element, id }))
+    const spanOf = (e: Element) => spans.get(e.id) ?? inner.get(e.id)!
+    const rows = shut
+      ? none
+      : rowsWithGroups(
+          [...all, ...within],
+          spanOf,
+          (e) => inner.get(e.id)?.by.id ?? held.get(e.id),
+          (e) => !inner.has(e.id) && (holds(e) || placedIn(e) !== null),
+        )
     return {
       track,
       heard,
@@ -74,18 +91,20 @@ interface RowProps {
  */
 function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCatch, frameAt }: RowProps) {
   const { specks, bars } = useMemo(() => {
+    const inside = innerElements(settled)
     const short: Speck[] = []
     const long: number[] = []
     row.elements.forEach((e, n) => {
-      const span = settled.spans.get(e.id)!
-      if (span.to < from || span.from > to) return
+      const span = settled.spans.get(e.id) ?? inside.get(e.id)
+      if (!span || span.to < from || span.from > to) return
       const width = (span.to - span.from) * pxPerFrame
-      if (width < SPECK_PX && !selected.includes(e.id) && !isClip(e))
+      if (width < SPECK_PX && !selected.includes(e.id) && !isClip(e) && !inside.has(e.id))
         short.push({ element: e, x: span.from * pxPerFrame, width, lane: row.lane[n]! })
       else long.push(n)
     })
     return { specks: short, bars: long }
   }, [row, settled, from, to, pxPerFrame, selected])
+  const inside = innerElements(timed)
   return (
     <>
       {row.blocks.map(({ group, from: first, to: last, depth }) => (
@@ -103,7 +122,10 @@ function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCat
       ))}
       <Specks specks={specks} width={total} height={row.height} lanePx={row.each} />
       {bars.map((n) => {
-        const e = elementIn(timed.lesson, row.elements[n]!.id)
+        const { id } = row.elements[n]!
+        const inner = inside.get(id)
+        const e = elementIn(timed.lesson, id)
+        if (inner) return <InnerBar key={id} inner={inner} top={2 + row.lane[n]! * row.each} frameAt={frameAt} />
         const clip = e && isClip(e) ? timed.clips.find((c) => c.id === e.id) : undefined
         if (clip)
           return (
@@ -173,10 +195,11 @@ export function Timeline() {
     }
   }, [])
   // What first comes into an empty lesson is seen whole.
-  const empty = useBench((b) => b.timed.clips.length === 0)
+  const empty = useBench((b) => b.timed.clips.length === 0 && Object.keys(b.lesson.parts).length === 0)
+  const inside = useBench((b) => b.inside)
   useEffect(() => {
     if (ready) fitTimeline(bench().timed.length)
-  }, [ready, lessonId, empty])
+  }, [ready, lessonId, empty, inside])
   const frameAt = useCallback(
     (clientX: number) => {
       const box = scroller.current!
@@ -245,7 +268,7 @@ export function Timeline() {
                   onCatch={setCatching}
                   frameAt={frameAt}
                 />
-                {timed.clips.length === 0 && r.track.id === ground && (
+                {timed.clips.length === 0 && r.elements.length === 0 && r.track.id === ground && (
                   <span className="pointer-events-none absolute left-2 top-1/2 -translate-y-1/2 text-muted">
                     Drop a screen recording here, or press A.
                   </span>

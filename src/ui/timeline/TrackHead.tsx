@@ -4,7 +4,7 @@ import { memo, useState } from 'react'
 import { moveTrack, setTrack } from '@/core/edits'
 import type { Track } from '@/core/lesson/schema'
 import { edit } from '../bench/store'
-import { foldTrack, HEAD_PX, useView } from './view'
+import { fold, HEAD_PX, useView } from './view'
 
 const SMALL = 'grid size-[24px] shrink-0 place-items-center rounded hover:bg-black/10'
 const ITEM =
@@ -40,7 +40,7 @@ export const TrackHead = memo(function TrackHead({
         className={SMALL}
         aria-expanded={!folded}
         aria-label={folded ? `Unfold ${track.name}` : `Fold ${track.name} up`}
-        onClick={() => foldTrack(track.id)}
+        onClick={() => fold(track.id)}
       >
         <ChevronRight size={12} className={folded ? '' : 'rotate-90'} />
       </button>

@@ -1,8 +1,8 @@
 import { create } from 'zustand'
 
 /**
- * How the timeline is looked at: pixels of the screen for one frame, the first pixel in sight, and which tracks are
- * folded up.
+ * How the timeline is looked at: pixels of the screen for one frame, the first pixel in sight, and which tracks and
+ * lessons in it are folded up.
  */
 export const useView = create<{ pxPerFrame: number; left: number; width: number; folded: string[] }>(() => ({
   pxPerFrame: 0.5,
@@ -10,7 +10,7 @@ export const useView = create<{ pxPerFrame: number; left: number; width: number;
   width: 900,
   folded: [],
 }))
-export const foldTrack = (id: string): void =>
+export const fold = (id: string): void =>
   useView.setState((v) => ({ folded: v.folded.includes(id) ? v.folded.filter((x) => x !== id) : [...v.folded, id] }))
 export const HEAD_PX = 132
 export const CATCH_PX = 8

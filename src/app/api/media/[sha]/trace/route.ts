@@ -4,4 +4,6 @@ import { answers } from '@/server/web'
 
 export const dynamic = 'force-dynamic'
 /** Looks for the pointer in it, for a lesson; gives the job. */
-export const POST = answers(ROUTES.startTrace, async ({ at, body }) => ({ id: await startTrace(at.sha!, body.lesson) }))
+export const POST = answers(ROUTES.startTrace, async ({ at, body }) => ({
+  id: await startTrace(at.sha!, body.lesson, body.way),
+}))
