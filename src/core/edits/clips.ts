@@ -2,6 +2,7 @@ import { hundredth } from '../geometry'
 import { isClip, kindOf, newElement, settle } from '../kinds'
 import type { Element, Lesson, Track } from '../lesson/schema'
 import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/clips'
+import { goesOn } from '../kinds/looks'
 import { frameFor } from '../lesson/limits'
 import { framesBefore, framesUntil, isStill, mapAtSpeed, mapWithHold, mapWithRamp } from '../lesson/timeMap'
 import { Rate, secondsToFrames } from '../time'
@@ -12,7 +13,7 @@ import { cutElement, removeElements } from './elements'
 import { setAll } from './plain'
 import { numbered } from './names'
 import { resizeLesson } from './shaping'
-import { clipsIn, standingIn } from './standing'
+import { clipsIn, lessonsIn, standingIn } from './standing'
 import { eachNumber, whensOf } from './walk'
 
 const rowOf = (draft: Lesson, given: Given, track: string): Clip[] =>
@@ -145,11 +146,17 @@ export const takeOut = define(
   [Ids.tracks, Frame, Frame, Flag],
   (tracks, from, to, close) => (draft, given) => {
     const on = () => clipsIn(draft, given).filter((c) => tracks.includes(c.track))
-    if (to <= from || !on().some((c) => clipEnd(c) > from)) return
-    splitAll(draft, given, on(), from)
-    splitAll(draft, given, on(), to)
-    const gone = on().filter((c) => c.at >= from && clipEnd(c) <= to)
-    if (gone.length > 0) make(removeElements(gone.map((c) => c.id)), draft, given)
+    const ends = () => [...on().map(clipEnd), ...lessonsIn(draft, given, tracks).map((l) => l.to)]
+    if (to <= from || !ends().some((end) => end > from)) return
+    for (const frame of [from, to]) {
+      splitAll(draft, given, on(), frame)
+      splitLessons(draft, given, tracks, frame)
+    }
+    const gone = [
+      ...on().flatMap((c) => (c.at >= from && clipEnd(c) <= to ? [c.id] : [])),
+      ...lessonsIn(draft, given, tracks).flatMap((l) => (l.from >= from && l.to <= to ? [l.element.id] : [])),
+    ]
+    if (gone.length > 0) make(removeElements(gone), draft, given)
     if (!close) return
     for (const c of on()) if (c.at >= to && c.element.start.on === 'loose') place(c, c.at - (to - from), c.length)
     if (!draft.tracks.some((t) => tracks.includes(t.id) && t.kind === 'picture')) return
@@ -161,12 +168,19 @@ export const takeOut = define(
     for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
   },
 )
-/** The tracks that a cut goes through when nothing says otherwise: all that clips lie on. */
+/** The tracks that a cut goes through when nothing says otherwise: all that clips and lessons lie on. */
 export function cutTracks(lesson: Lesson): string[] {
-  const used = new Set(lesson.elements.filter(isClip).map((e) => e.track))
+  const used = new Set(lesson.elements.filter((e) => goesOn(e.look)).map((e) => e.track))
   return lesson.tracks.filter((t) => used.has(t.id)).map((t) => t.id)
 }
-/** Cuts every clip of these tracks in two at a frame inside it. */
+/** Cuts lessons in this one in two at a frame inside them. */
+function splitLessons(draft: Lesson, given: Given, tracks: readonly string[], frame: number): void {
+  const taken = new Set(draft.elements.map((e) => e.name))
+  for (const { element: e, ...span } of lessonsIn(draft, given, tracks))
+    if (span.from < frame && frame < span.to)
+      cutElement(draft, e, span, frame, { id: given.newId('lesson'), name: numbered(e.name, taken) })
+}
+/** Cuts every clip and every lesson of these tracks in two at a frame inside it. */
 export const splitTracks = define('splitTracks', [Ids.tracks, Frame], (tracks, frame) => (draft, given) => {
   splitAll(
     draft,
@@ -174,6 +188,7 @@ export const splitTracks = define('splitTracks', [Ids.tracks, Frame], (tracks, f
     clipsIn(draft, given).filter((c) => tracks.includes(c.track)),
     frame,
   )
+  splitLessons(draft, given, tracks, frame)
 })
 /** Sets values of what a clip plays. */
 export const setClip = define('setClip', [Id.clip, Values], (id, values) => (draft) => {

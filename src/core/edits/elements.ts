@@ -2,7 +2,8 @@ import { setAt, valueAt } from '../values'
 import { elementIn, elementsIn } from './chosen'
 import { frameOfMedium } from '../lesson/clips'
 import { Edge, Element, type Lesson, type MoveEdge } from '../lesson/schema'
-import { aimAt, aimOf, clicksIn, isClip, isRule, kindOf, letGo } from '../kinds'
+import { aimAt, aimOf, clicksIn, isRule, kindOf, letGo } from '../kinds'
+import { goesOn } from '../kinds/looks'
 import { noPassing } from '../lesson/make'
 import { frameOfTie, resolve, type Timed } from '../timing'
 import { z } from 'zod'
@@ -10,6 +11,7 @@ import { define, Edit, Id, Ids, make } from './act'
 import { Caught, Flag, Frame, Num, Side, Values } from './args'
 import { numbered } from './names'
 import { plain, setAll } from './plain'
+import { cutSlower } from './cutting'
 import { dropLostKeys, setNumber } from './walk'
 import { release } from './riding'
 
@@ -292,9 +294,9 @@ export function cutElement(
       if (edge.on === 'end') edge.frames -= span.to - frame
       if (edge.on === 'share') pose[side] = shareOf(edge.share * length, gone)
     }
-  kindOf(second).cutOff?.(second as never, gone, draft.rate)
-  // A clip that stood by itself goes on doing so: it is as long as it is.
-  first.end = isClip(first) && cut.on === 'loose' ? { on: 'length', frames: gone } : { ...cut }
+  if (!cutSlower(draft, first, second, gone, length)) kindOf(second).cutOff?.(second as never, gone, draft.rate)
+  // A clip or a lesson that stood by itself goes on doing so: it is as long as it is.
+  first.end = goesOn(first.look) && cut.on === 'loose' ? { on: 'length', frames: gone } : { ...cut }
   first.departure = noPassing()
   if (first.start.on === 'length') first.start = { on: 'loose', frame: span.from }
   draft.elements.splice(draft.elements.indexOf(first) + 1, 0, second)

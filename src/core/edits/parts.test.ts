@@ -3,6 +3,8 @@ import { emptyLesson } from '../lesson/make'
 import type { Lesson } from '../lesson/schema'
 import { element, lasting, lessonWithTake, loose, on } from '../testing/lessons'
 import { made, newIds } from '../testing/made'
+import { placedIn } from '../kinds'
+import { layersAt, timedOf } from '../scene'
 import { resolve } from '../timing'
 import {
   addPasted,
@@ -16,6 +18,8 @@ import {
   setElements,
   setRate,
   shiftElements,
+  splitTracks,
+  takeOut,
   within,
 } from './index'
 
@@ -87,6 +91,24 @@ test('copied into another lesson it comes along, at the rate of that', () => {
   const after = made(other, addPasted(pasted(copied, resolve(lesson), other, 0, newIds()), copied.parts))
   expect(after.parts.p).toMatchObject({ rate: { num: 60, den: 1 }, length: 600 })
   expect(resolve(after).length).toBe(600)
+})
+test('cut and taken out of, it goes on with what comes after that; one that goes slower keeps its pace', () => {
+  const lesson = placed()
+  const { track } = lesson.elements.at(-1)!
+  const shorter = made(lesson, takeOut([track], 160, 260, true))
+  const spans = resolve(shorter).spans
+  const halves = shorter.elements.filter((e) => placedIn(e))
+  expect(halves.map((e) => spans.get(e.id))).toMatchObject([
+    { from: 60, to: 160 },
+    { from: 160, to: 260 },
+  ])
+  expect(halves.map((e) => placedIn(e)!.inFrames)).toEqual([0, 200])
+  const slow = made(lesson, setElements(['e'], { end: lasting(600), 'look.longer': 'slower' }))
+  const cut = made(slow, splitTracks([track], 210))
+  const shown = (of: Lesson, frame: number) => layersAt(timedOf(of), frame).layers.map(({ bounds }) => bounds)
+  for (const f of [60, 180, 209, 210, 211, 240, 659]) expect([f, shown(cut, f)]).toEqual([f, shown(slow, f)])
+  const [left, right] = cut.elements.filter((e) => placedIn(e)).map((e) => placedIn(e)!)
+  expect([left!.toFrame, right!.inFrames, right!.toFrame]).toEqual([75, 75, null])
 })
 test('faults of a lesson in a lesson are named by their place', () => {
   const broken = JSON.parse(JSON.stringify(placed())) as Lesson

@@ -1,4 +1,4 @@
-import { isClip } from '../kinds'
+import { isClip, placedIn } from '../kinds'
 import { clipOf, type Clip } from '../lesson/clips'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
@@ -26,6 +26,16 @@ export function standingIn(draft: Lesson, e: Element, timed: Timed): { from: num
   const ends = to ?? begins + (end.on === 'length' ? end.frames : 1)
   return { from: begins, to: Math.max(begins + 1, ends) }
 }
+
+/** The lessons in a draft, by the elements that place them, with what is known of when they stand. */
+export const lessonsIn = (
+  draft: Lesson,
+  { timed }: { timed: Timed },
+  tracks: readonly string[],
+): { element: Element; from: number; to: number }[] =>
+  draft.elements.flatMap((element) =>
+    placedIn(element) && tracks.includes(element.track) ? { element, ...standingIn(draft, element, timed) } : [],
+  )
 
 /** The clips of a draft, with what is known of when they stand; in document order. */
 export const clipsIn = (draft: Lesson, { timed }: { timed: Timed }, track?: string): Clip[] =>

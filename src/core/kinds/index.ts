@@ -11,6 +11,7 @@ export {
   type Handle,
   type IconName,
   type Kind,
+  type Placed,
   type Swatch,
 } from './kind'
 export { kindName, type ElementKind, type Look } from './looks'

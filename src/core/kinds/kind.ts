@@ -53,8 +53,9 @@ export interface Going {
 export interface Placed {
   /** Which of the outer lesson's parts it is. */
   part: string
-  /** So many of its frames are left out at its beginning. */
+  /** So many of its frames are left out at its beginning, and all from `toFrame` on. */
   inFrames: number
+  toFrame: number | null
   /** Given more time than it takes, it goes slower; else it rests at its end. `asks`: nobody has said yet which. */
   slower: boolean
   asks: boolean

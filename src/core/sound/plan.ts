@@ -3,7 +3,7 @@ import { pathInto } from '../lesson/inner'
 import type { Element } from '../lesson/schema'
 import { laid, timesRational, type Rational } from '../lesson/timeMap'
 import { posedAt, presence } from '../motion'
-import { innerOf, paceOf, type Span, type Timed } from '../timing'
+import { framesLeft, innerOf, paceOf, type Span, type Timed } from '../timing'
 import { placedIn } from '../kinds'
 import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
@@ -81,7 +81,11 @@ function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
     const innerAt = (frame: number) => placed.inFrames + ((frame - span.from) * num) / den
     const lateUs = frameStartUs(first, lesson.rate) - startUs
     const later = (us: number) => (us * den) / num
-    return soundPlan(inner, innerAt(first), Math.min(inner.length, innerAt(last))).map((heard): Heard => {
+    return soundPlan(
+      inner,
+      innerAt(first),
+      Math.min(placed.inFrames + framesLeft(placed, inner.length), innerAt(last)),
+    ).map((heard): Heard => {
       const atUs = lateUs + later(heard.atUs)
       const longUs = later(heard.longUs)
       const pace = timesRational(heard.pace, { num, den })

@@ -21,11 +21,12 @@ export function innerOf(timed: Timed, part: string): Timed | null {
 /** How a lesson in a lesson goes by. */
 interface Goes {
   inFrames: number
+  toFrame: number | null
   slower: boolean
 }
 /** How many frames a lesson in a lesson has to show, of so many. */
-export const framesLeft = ({ inFrames }: Pick<Goes, 'inFrames'>, length: number): number =>
-  Math.max(1, length - inFrames)
+export const framesLeft = ({ inFrames, toFrame }: Omit<Goes, 'slower'>, length: number): number =>
+  Math.max(1, Math.min(length, toFrame ?? length) - inFrames)
 /** Its frames that go by in so many of the outer lesson's: as many, or fewer where it is to go slower. */
 export function paceOf(goes: Goes, long: number, length: number): { num: number; den: number } {
   const own = framesLeft(goes, length)

@@ -1,6 +1,6 @@
 import { AlertDialog } from 'radix-ui'
 import { setLook } from '@/core/edits'
-import { placedIn } from '@/core/kinds'
+import { placedIn, type Placed } from '@/core/kinds'
 import { lengthText } from '@/core/time'
 import { framesLeft, innerOf } from '@/core/timing'
 import { Button } from '../kit/button'
@@ -12,10 +12,10 @@ export function AskLonger() {
   const live = useBench((b) => b.live !== null)
   const { lesson, spans } = timed
   const long = (id: string) => spans.get(id)!.to - spans.get(id)!.from
-  const own = (part: string, inFrames: number) => framesLeft({ inFrames }, innerOf(timed, part)?.length ?? Infinity)
+  const own = (placed: Placed) => framesLeft(placed, innerOf(timed, placed.part)?.length ?? Infinity)
   const e = lesson.elements.find((x) => {
     const placed = placedIn(x)
-    return placed?.asks && long(x.id) > own(placed.part, placed.inFrames)
+    return placed?.asks && long(x.id) > own(placed)
   })
   const placed = e && placedIn(e)
   if (!e || !placed) return null
@@ -45,8 +45,8 @@ export function AskLonger() {
             “{e.name}” has more time than it takes
           </AlertDialog.Title>
           <AlertDialog.Description className="mb-4 text-muted">
-            It takes {text(own(placed.part, placed.inFrames))} and is shown for {text(long(e.id))}. The answer is kept,
-            and can be changed in its details.
+            It takes {text(own(placed))} and is shown for {text(long(e.id))}. The answer is kept, and can be changed in
+            its details.
           </AlertDialog.Description>
           <div className="flex justify-end gap-2">
             <Button onClick={() => answer('slower')}>It goes slower</Button>

@@ -17,6 +17,7 @@ import {
   withMembers,
 } from '@/core/edits'
 import { kindNamed, type ElementKind } from '@/core/kinds'
+import { goesOn } from '@/core/kinds/looks'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
@@ -155,21 +156,34 @@ export function mark(kind: 'mark' | 'chapter'): void {
 /** The tracks that a cut goes through: those of the selected clips, else all of takes and sound. */
 function tracksMeant(): string[] {
   const { lesson } = bench()
-  const chosen = chosenClips().map((c) => c.track)
+  const chosen = chosenRuns().map((e) => e.track)
   return chosen.length > 0 ? [...new Set(chosen)] : cutTracks(lesson)
 }
+/** What goes by as the lesson does, clips and lessons, among what is selected. */
+const chosenRuns = () => bench().lesson.elements.filter((e) => goesOn(e.look) && bench().elements.includes(e.id))
+/** Those of them on tracks that lie in some frames, [from, to). */
+const runsIn = (tracks: readonly string[], from: number, to: number) =>
+  bench().lesson.elements.filter((e) => {
+    const span = bench().timed.spans.get(e.id)!
+    return goesOn(e.look) && tracks.includes(e.track) && span.from < to && span.to > from
+  })
 const onTracks = (n: number) => (n === 1 ? 'one track' : `${n} tracks`)
 export function cut(): void {
   const { playhead, timed } = bench()
   const tracks = tracksMeant()
-  const inside = timed.clips.filter((c) => tracks.includes(c.track) && c.at < playhead && playhead < clipEnd(c))
+  const inside = runsIn(tracks, playhead, playhead)
   if (inside.length === 0) {
-    toast('There is nothing to split here: put the playhead inside a clip.')
+    toast('There is nothing to split here: put the playhead inside a clip or a lesson.')
     return
   }
-  const chosen = chosenClips().length > 0
+  const chosen = chosenRuns().length > 0
   const before = new Set(timed.spans.keys())
-  if (!edit(inside.length === 1 ? 'Split a clip' : `Split ${inside.length} clips`, splitTracks(tracks, playhead)))
+  if (
+    !edit(
+      inside.length === 1 ? `Split “${inside[0]!.name}”` : `Split ${inside.length} clips`,
+      splitTracks(tracks, playhead),
+    )
+  )
     return
   // What was chosen is then what lies under the playhead: the later parts.
   if (chosen)
@@ -180,14 +194,10 @@ export function cut(): void {
   toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
 }
 export function removePassage(close: boolean): void {
-  const { passage, timed } = bench()
+  const { passage } = bench()
   if (!passage) return
   const tracks = tracksMeant()
-  const touched = new Set(
-    timed.clips
-      .filter((c) => tracks.includes(c.track) && c.at < passage.to && clipEnd(c) > passage.from)
-      .map((c) => c.track),
-  )
+  const touched = new Set(runsIn(tracks, passage.from, passage.to).map((e) => e.track))
   if (touched.size === 0) {
     toast('Nothing lies in the passage there: choose another passage, or select nothing to cut through all tracks.')
     return

@@ -10,17 +10,21 @@ export const part: Kind<'part'> = {
   swatch: { colour: '#d3dde8', pattern: 'linear-gradient(#2b211822 0 2px, #0000 2px)', tile: '100% 7px' },
   pulls: 'shape',
   laid: 'part',
-  content: ['part', 'inFrames'],
+  content: ['part', 'inFrames', 'toFrame'],
   put: (e, spot) => putBox(e, spot, part.size(e)),
-  lesson: ({ look: { part: id, inFrames, longer, levelDb, muted } }) => ({
+  lesson: ({ look: { part: id, inFrames, toFrame, longer, levelDb, muted } }) => ({
     part: id,
     inFrames,
+    toFrame,
     slower: longer === 'slower',
     asks: longer === 'ask',
     levelDb,
     muted,
   }),
   cutOff: (e, frames) => Object.assign(e.look, { inFrames: e.look.inFrames + frames }),
+  rerate({ look }, to) {
+    if (look.toFrame !== null) look.toFrame = Math.max(1, to(look.toFrame))
+  },
   fields: ranged(PartLook, [
     {
       path: 'longer',
