@@ -3,7 +3,7 @@ import { Edit, Id, MediumArg, moveElements, namedBy, registered, type Edit as An
 import { isClip } from '@/core/kinds'
 import { CALM, FollowChoice } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
-import { Easing, Edge, Element, Lesson, Moment, MoveEdge, Word } from '@/core/lesson/schema'
+import { Easing, Edge, Element, Lesson, Medium, Moment, MoveEdge, Word } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
 
 /** Chooses by chance: a whole number below `n`. */
@@ -55,6 +55,7 @@ function partOf(schema: z.ZodType, { lesson }: Timed, below: Below): unknown {
       return { ...structuredClone(pick(lesson.elements, below)), id: `sample-${++made}`, group: null, rides: null }
     case Lesson:
       return lessonOfOne(pick(lesson.elements, below), lesson)
+    case Medium:
     case MediumArg:
       return { ...pick(media, below), moments: [], words: [] }
     case Moment:
@@ -139,7 +140,7 @@ function plainValue(def: Def, timed: Timed, below: Below): unknown {
         }),
       )
     case 'record':
-      if (def.valueType === Lesson) return { inner: of(Lesson) }
+      if (def.valueType === Lesson || def.valueType === Medium) return { [`sample-${++made}`]: of(def.valueType) }
       return { opacity: below(101) / 100 }
     case 'unknown':
       return below(101) / 100

@@ -121,7 +121,7 @@ export const ACTS: Record<string, Make> = {
     const chosen = h.timed.lesson.elements.filter((e) => h.some(3).includes(e.id))
     const copied = edits.copiedFrom(h.timed, chosen)
     const from = { ...copied, frame: { width: 1280, height: 720 }, rate: { num: 25, den: 1 } }
-    return edits.addElements(edits.pasted(from, h.timed, h.timed.lesson, h.frame(), h.newId))
+    return edits.addElements(edits.pasted(from, h.timed, h.timed.lesson, h.frame(), h.newId).elements)
   },
   setLength: (h) => edits.setLength(h.below(2) ? null : 300 + h.below(300)),
 }

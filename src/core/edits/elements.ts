@@ -356,7 +356,7 @@ export const pushing = define('pushing', [Id.element, Edit], (id, change) => (dr
   )
 })
 /** An edge of a move that is tied, or stays with a take, as frames from its element's start; others as they are. */
-function loosened(timed: Timed, edge: MoveEdge, from: number): MoveEdge {
+export function loosened(timed: Timed, edge: MoveEdge, from: number): MoveEdge {
   if (edge.on === 'moment' || edge.on === 'element')
     return { on: 'start', frames: (frameOfTie(timed, edge) ?? edge.last) - from }
   return edge.on === 'take'

@@ -81,14 +81,16 @@ test('taken out, it is gone from the file; a copy beside it keeps it', () => {
   expect(made(lesson, removeElements(['e'], 0)).parts).toEqual({})
   const timed = resolve(lesson)
   const copied = copiedFrom(timed, lesson.elements.slice(-1))
-  const both = made(lesson, addPasted(pasted(copied, timed, lesson, 100, newIds()), copied.parts))
+  const { elements, media, parts } = pasted(copied, timed, lesson, 100, newIds())
+  const both = made(lesson, addPasted(elements, media, parts))
   expect(made(both, removeElements(['e'], 0)).parts).toEqual(lesson.parts)
 })
 test('copied into another lesson it comes along, at the rate of that', () => {
   const lesson = placed()
   const copied = copiedFrom(resolve(lesson), lesson.elements.slice(-1))
   const other: Lesson = { ...emptyLesson('Other'), rate: { num: 60, den: 1 } }
-  const after = made(other, addPasted(pasted(copied, resolve(lesson), other, 0, newIds()), copied.parts))
+  const { elements, media, parts } = pasted(copied, resolve(lesson), other, 0, newIds())
+  const after = made(other, addPasted(elements, media, parts))
   expect(after.parts.p).toMatchObject({ rate: { num: 60, den: 1 }, length: 600 })
   expect(resolve(after).length).toBe(600)
 })

@@ -1,11 +1,11 @@
 import { newElement } from '../kinds'
 import { emptyLesson } from '../lesson/make'
 import type { Element, Lesson } from '../lesson/schema'
-import { element, lasting, lessonWithTake, loose, on, besides, others } from '../testing/lessons'
+import { element, lasting, lessonWithTake, loose, on, besides, others, takeMedium } from '../testing/lessons'
 import { made, newIds, pose } from '../testing/made'
 import { motionOf } from '../motion'
 import { resolve } from '../timing'
-import { addElements, copiedFrom, layMedium, pasted, readCopied } from './index'
+import { addElements, addPasted, copiedFrom, layMedium, pasted, readCopied } from './index'
 
 /**
  * A callout from the second click (120) to 40 frames after it, and a shape that starts as it ends and moves on the
@@ -36,7 +36,7 @@ const into = (lesson: Lesson, list: Element[]) => made(lesson, addElements(list)
 
 test('in a smaller lesson at another rate, what was copied is as large in the frame and as long in seconds', () => {
   const timed = resolve(source())
-  const list = pasted(copiedFrom(timed, others(timed.lesson)), timed, smaller(), 300, newIds())
+  const { elements: list } = pasted(copiedFrom(timed, others(timed.lesson)), timed, smaller(), 300, newIds())
   const now = resolve(into(smaller(), list))
   const [callout, shape] = now.lesson.elements
   expect(callout).toMatchObject({
@@ -58,7 +58,7 @@ test(
     const timed = resolve(source())
     const text = JSON.stringify(copiedFrom(timed, others(timed.lesson)))
     const there = resolve(smaller())
-    const now = resolve(into(smaller(), pasted(readCopied(text)!, there, smaller(), 300, newIds())))
+    const now = resolve(into(smaller(), pasted(readCopied(text)!, there, smaller(), 300, newIds()).elements))
     expect(now.lesson.elements.map((e) => now.spans.get(e.id)!.from)).toEqual([300, 380])
     expect(now.findings).toEqual([])
     expect(readCopied('[1]')).toBeNull()
@@ -67,7 +67,8 @@ test(
 )
 test('in its own lesson a copy stands beside the first one, under a name that is free', () => {
   const timed = resolve(source())
-  const [copy] = pasted(copiedFrom(timed, [timed.lesson.elements[0]!]), timed, timed.lesson, 30, newIds())
+  const { elements } = pasted(copiedFrom(timed, [timed.lesson.elements[0]!]), timed, timed.lesson, 30, newIds())
+  const [copy] = elements
   expect(copy).toMatchObject({ start: loose(30), end: lasting(40), x: 900, y: 600 })
   expect(copy!.name).not.toBe(timed.lesson.elements[0]!.name)
 })
@@ -81,3 +82,51 @@ test(
     expect(text).toMatchObject({ x: 640, y: 360 })
   },
 )
+
+let n = 0
+/** Copies elements of a lesson into another, through text. */
+function carried(lesson: Lesson, ids: string[], there: Lesson): Lesson {
+  const timed = resolve(lesson)
+  const text = JSON.stringify(
+    copiedFrom(
+      timed,
+      lesson.elements.filter((e) => ids.includes(e.id)),
+    ),
+  )
+  const { elements, media, parts } = pasted(readCopied(text)!, resolve(there), there, 30, () => `copy-${++n}`)
+  return made(there, addPasted(elements, media, parts))
+}
+describe('what another lesson does not have', () => {
+  test('a file comes along with its moments; one that is there already is not brought again', () => {
+    const there = carried(lessonWithTake(), ['c1'], smaller())
+    expect(Object.keys(there.media)).toEqual(['take'])
+    expect(there.media.take!.moments).toHaveLength(3)
+    const again = carried(lessonWithTake(), ['c1'], there)
+    expect(Object.keys(again.media)).toEqual(['take'])
+    expect(again.elements).toHaveLength(2)
+  })
+  test('another file of the same name there is left alone, and so are its moments', () => {
+    const there = { ...smaller(), media: { take: takeMedium({ sha256: 'b'.repeat(64), file: 'media/b/take.mp4' }) } }
+    const now = carried(lessonWithTake(), ['c1'], there)
+    const id = `file-${'a'.repeat(10)}`
+    expect(Object.keys(now.media)).toEqual(['take', id])
+    expect(now.media[id]!.moments.map((m) => m.id)).toEqual([1, 2, 3].map((n) => `${id}/click-${n}`))
+    expect(now.elements[0]!.look).toMatchObject({ media: id })
+  })
+  test('what was read, followed or ridden on and did not come along is let go of without a jump', () => {
+    const lesson = lessonWithTake()
+    const gauge = element(lesson, 'gauge', 'g', loose(0), lasting(90))
+    const carrier = element(lesson, 'shape', 'on', loose(0), lasting(90), { x: 400, y: 300 })
+    const rider = element(lesson, 'shape', 's', loose(10), lasting(60), {
+      x: 100,
+      y: 50,
+      rides: { on: 'on', by: [1, 0, 0, 1, 0, 0], fades: false },
+      reads: { opacity: { gauge: 'g', from: [0, 100], to: [0, 1], step: 0, steps: [] } },
+      follows: { first: 'on', parts: ['look'], own: [] },
+    })
+    lesson.elements.push(gauge, carrier, rider)
+    const there = { ...emptyLesson('There'), length: 300 }
+    const [now] = carried(lesson, ['s'], there).elements
+    expect(now).toMatchObject({ reads: {}, follows: null, rides: { on: null, by: [1, 0, 0, 1, 400, 300] } })
+  })
+})

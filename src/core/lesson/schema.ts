@@ -188,12 +188,13 @@ export const Loop = z.strictObject({
 })
 export type Loop = z.infer<typeof Loop>
 
-const matrix = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])
+/** From the pixels of one thing to those of another. */
+export const MatrixNumbers = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])
 /**
  * Carried along by another element. `by` undoes where that one stood when they were joined; with nothing to ride on any
  * more, what it was carried by stays.
  */
-export const Rides = z.strictObject({ on: id.nullable(), by: matrix, fades: z.boolean().default(false) })
+export const Rides = z.strictObject({ on: id.nullable(), by: MatrixNumbers, fades: z.boolean().default(false) })
 export type Rides = z.infer<typeof Rides>
 
 export const COPIED_PARTS = ['motion', 'look', 'timing'] as const

@@ -44,11 +44,15 @@ export async function paste(): Promise<void> {
     return
   }
   const { lesson, playhead, timed } = bench()
-  const fresh = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
+  const {
+    elements: fresh,
+    media,
+    parts,
+  } = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
   if (
     edit(
       fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`,
-      addPasted(fresh, from.parts),
+      addPasted(fresh, media, parts),
     )
   )
     select(fresh.map((e) => e.id))
