@@ -73,6 +73,8 @@ const Pinned = z.object({
 /** The parts of a lesson that lead to one in it. */
 const Way = z.array(z.string().min(1).max(100)).max(20)
 const inQuery = z.coerce.number().int().min(0)
+/** The number above or below the line of a speed. */
+const share = inQuery.min(1).max(1_000_000)
 /** The version of lessons that a window knows; left out by those that are from before it was asked for. */
 const format = inQuery.optional()
 
@@ -117,7 +119,14 @@ export const ROUTES = {
     answer: z.array(z.tuple([z.number(), z.number(), z.number()])),
   }),
   soundAtSpeed: routeAt('GET', '/api/media/:sha/sound', {
-    query: z.object({ num: inQuery.min(1).max(1_000_000), den: inQuery.min(1).max(1_000_000) }),
+    query: z.object({
+      num: share,
+      den: share,
+      fromUs: inQuery.max(1e12).optional(),
+      toUs: inQuery.max(1e12).optional(),
+      lastNum: share.optional(),
+      lastDen: share.optional(),
+    }),
   }),
   spotPicture: routeAt('GET', '/api/media/:sha/spot', {
     query: z.object({

@@ -134,7 +134,7 @@ function cutTies(e: Element, known: ReadonlySet<string>, carry: Matrix): void {
   if (e.rides?.on && !known.has(e.rides.on)) e.rides = { ...e.rides, on: null, by: numbersOf(carry) }
 }
 
-/** The files of what was copied that a lesson does not have yet, as they come into it; and the ids that all get there. */
+/** The files of what was copied that a lesson does not have yet, as they come into it; and the ids of all, there. */
 function mediaFor(from: Copied, into: Lesson): { ids: Map<string, string>; media: Record<string, Medium> } {
   const ids = new Map<string, string>()
   const media: Record<string, Medium> = {}

@@ -86,6 +86,7 @@ export interface Laid {
   lastSpeed: number
   /** Its speed as it is written; null where it stands still. */
   pace: Rational | null
+  lastPace: Rational | null
 }
 
 const laidOut = memo(
@@ -97,7 +98,7 @@ const laidOut = memo(
       if (at === Infinity) break
       if ('hold' in s) {
         const toUs = at + frameStartUs(s.hold, rate)
-        out.push({ fromUs: at, toUs, sourceUs, speed: 0, lastSpeed: 0, pace: null })
+        out.push({ fromUs: at, toUs, sourceUs, speed: 0, lastSpeed: 0, pace: null, lastPace: null })
         at = toUs
         continue
       }
@@ -107,7 +108,7 @@ const laidOut = memo(
       const toUs = s.toUs ?? (speed > 0 ? Infinity : 0)
       const long = ((toUs - sourceUs) * 2) / (speed + lastSpeed)
       if (!(long > 0)) continue
-      out.push({ fromUs: at, toUs: at + long, sourceUs, speed, lastSpeed, pace: s.speed })
+      out.push({ fromUs: at, toUs: at + long, sourceUs, speed, lastSpeed, pace: s.speed, lastPace: s.ramp ?? s.speed })
       at += long
       sourceUs = toUs
     }

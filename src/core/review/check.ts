@@ -66,7 +66,7 @@ function partFaults(lesson: Lesson, depth = 1): Fault[] {
     const at = `parts.${id}`
     if (depth > DEEPEST) return [{ at, sentence: `no more than ${DEEPEST} lessons stand in each other` }]
     const own: Fault[] = [...referenceFaults(part), ...partFaults(part, depth + 1)]
-    if (part.rate.num !== lesson.rate.num || part.rate.den !== lesson.rate.den)
+    if (part.rate.num * lesson.rate.den !== part.rate.den * lesson.rate.num)
       own.unshift({ at: 'rate', sentence: 'a lesson in a lesson has the rate of the one that it is in' })
     return own.map((f) => ({ ...f, at: `${at}.${f.at}` }))
   })

@@ -1,2 +1,3 @@
 export * from './mixer'
 export * from './plan'
+export { retimed } from './retime'

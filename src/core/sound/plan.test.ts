@@ -4,7 +4,7 @@ import { clip, lessonWithTake, takeMedium } from '../testing/lessons'
 import { placeLesson, setElements } from '../edits'
 import { emptyLesson } from '../lesson/make'
 import { made } from '../testing/made'
-import { soundPlan } from './index'
+import { rampAt, rampLong, soundPlan, stretchKey } from './index'
 
 const lessonOf = (...elements: Element[]): Timed => {
   const lesson = lessonWithTake()
@@ -38,6 +38,31 @@ test('what is muted, frozen, over or not begun is not heard; far too fast, its p
   const muted = lessonOf(clip('c', 0, 30))
   muted.lesson.tracks = muted.lesson.tracks.map((t) => ({ ...t, muted: true }))
   expect(soundPlan(muted, 0)).toEqual([])
+})
+
+test('while it changes its speed it is heard as well: from a sound of its own that begins with the change', () => {
+  const fast = { num: 2, den: 1 }
+  const own = clip('c', 0, 90)
+  own.look = {
+    ...own.look,
+    stretches: [
+      { toUs: 1_000_000, speed: { num: 1, den: 1 } },
+      { toUs: 2_500_000, speed: { num: 1, den: 1 }, ramp: fast },
+      { toUs: null, speed: fast },
+    ],
+  } as Element['look']
+  const plan = soundPlan(lessonOf(own), 0)
+  const ramp = { fromUs: 1_000_000, toUs: 2_500_000, first: { num: 1, den: 1 }, last: fast }
+  expect(plan).toMatchObject([
+    { atUs: 0, longUs: 1_000_000, ramp: null, stretched: false },
+    { atUs: 1_000_000, longUs: 1_000_000, sourceUs: 1_000_000, ramp, madeUs: 0, stretched: true },
+    { atUs: 2_000_000, longUs: 1_000_000, sourceUs: 2_500_000, ramp: null, madeUs: 1_250_000 },
+  ])
+  // Begun within it, it goes on from there: half a second in, 625 ms of the medium have gone by.
+  expect(soundPlan(lessonOf(own), 45)[0]).toMatchObject({ longUs: 500_000, sourceUs: 1_625_000, madeUs: 500_000 })
+  expect(rampLong(ramp)).toBe(1_000_000)
+  expect(rampAt(ramp, 1_000_000)).toBe(2_500_000)
+  expect(new Set(plan.map(stretchKey)).size).toBe(3)
 })
 
 describe('a lesson in a lesson', () => {

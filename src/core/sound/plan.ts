@@ -1,7 +1,7 @@
 import { audible, clipEnd, isMuted, isStretched, type Clip } from '../lesson/clips'
 import { pathInto } from '../lesson/inner'
 import type { Element } from '../lesson/schema'
-import { laid, timesRational, type Rational } from '../lesson/timeMap'
+import { laid, timesRational, type Laid, type Rational } from '../lesson/timeMap'
 import { posedAt, presence } from '../motion'
 import { framesLeft, innerOf, paceOf, type Span, type Timed } from '../timing'
 import { placedIn } from '../kinds'
@@ -20,12 +20,43 @@ export interface Heard {
   pace: Rational
   /** Whether its sound is stretched, so that it keeps its pitch; else the pitch goes with the speed. */
   stretched: boolean
+  /** The change of speed that it lies in, if it does. */
+  ramp: Ramp | null
+  /** Where in what was stretched it begins: a whole medium, or a change of speed. */
+  madeUs: number
   /** What samples are multiplied by at times from the piece's beginning on; in between evenly more or less. */
   levels: { atUs: number; gain: number }[]
 }
 
-/** By which the stretched sound of a piece is known: it is made once for a medium and a speed. */
-export const stretchKey = ({ clip, pace }: Heard): string => `${clip.media} ${pace.num}/${pace.den}`
+/** How a medium changes its speed, evenly, from one of its times to another. */
+export interface Ramp {
+  fromUs: number
+  toUs: number
+  first: Rational
+  last: Rational
+}
+/** For how long a change of speed is heard, in microseconds. */
+export const rampLong = ({ fromUs, toUs, first, last }: Ramp): number =>
+  ((toUs - fromUs) * 2) / (first.num / first.den + last.num / last.den)
+/** A change of speed is heard that takes no longer, itself and in its medium: its sound is held whole. */
+const LONGEST_RAMP_US = 600e6
+export const isHeard = (ramp: Ramp): boolean => {
+  const long = rampLong(ramp)
+  return ramp.last.num > 0 && long > 0 && long <= LONGEST_RAMP_US && ramp.toUs - ramp.fromUs <= LONGEST_RAMP_US
+}
+/** The time of the medium that is heard so long into a change of speed. */
+export function rampAt(ramp: Ramp, us: number): number {
+  const [a, b] = [ramp.first.num / ramp.first.den, ramp.last.num / ramp.last.den]
+  return ramp.fromUs + a * us + ((b - a) * us * us) / (2 * rampLong(ramp))
+}
+
+/**
+ * By which the stretched sound of a piece is known: it is made once for a medium and a speed, or a change of speed.
+ */
+export const stretchKey = ({ clip, pace, ramp }: Heard): string =>
+  ramp
+    ? [clip.media, ramp.fromUs, ramp.toUs, ramp.first.num, ramp.first.den, ramp.last.num, ramp.last.den].join(' ')
+    : `${clip.media} ${pace.num}/${pace.den}`
 
 /**
  * What is heard of a lesson from one frame to another: the preview schedules it, the exporter mixes it, and both do no
@@ -45,25 +76,43 @@ function clipsHeard(timed: Timed, from: number, to: number): Heard[] {
     const clipUs = frameStartUs(clip.at, lesson.rate)
     const heardFrom = frameStartUs(Math.max(from, clip.at), lesson.rate)
     const heardTo = frameStartUs(Math.min(to, clipEnd(clip)), lesson.rate)
-    return laid(clip.map, lesson.rate).flatMap(({ fromUs, toUs, sourceUs, speed, lastSpeed, pace }): Heard[] => {
+    return laid(clip.map, lesson.rate).flatMap((own): Heard[] => {
+      const { fromUs, toUs, sourceUs, speed, pace } = own
       const firstUs = Math.max(heardFrom, clipUs + fromUs)
       const longUs = Math.min(heardTo, clipUs + toUs) - firstUs
-      // Backwards, and while its speed changes, it is silent.
-      if (!pace || pace.num < 0 || speed !== lastSpeed || longUs <= 0) return []
+      // Backwards it is silent.
+      if (!pace || pace.num < 0 || longUs <= 0) return []
+      const ramp = rampOf(own)
+      if (ramp && !isHeard(ramp)) return []
+      const gone = firstUs - clipUs - fromUs
+      const begins = ramp ? rampAt(ramp, gone) : sourceUs + gone * speed
       return [
         {
           clip,
           atUs: firstUs - startUs,
           longUs,
-          sourceUs: sourceUs + (firstUs - clipUs - fromUs) * speed,
+          sourceUs: begins,
           speed,
           pace,
-          stretched: isStretched(pace),
+          stretched: ramp !== null || isStretched(pace),
+          ramp,
+          madeUs: ramp ? gone : begins / speed,
           levels: levelsOf(timed, clip, firstUs, firstUs + longUs),
         },
       ]
     })
   })
+}
+
+/** The change of speed that a stretch of a clip is; null where it keeps its speed. */
+function rampOf({ fromUs, toUs, sourceUs, speed, lastSpeed, pace, lastPace }: Laid): Ramp | null {
+  if (!pace || !lastPace || speed === lastSpeed) return null
+  return {
+    fromUs: sourceUs,
+    toUs: Math.round(sourceUs + ((speed + lastSpeed) / 2) * (toUs - fromUs)),
+    first: pace,
+    last: lastPace,
+  }
 }
 
 /** What is heard of the lessons in a lesson. */
@@ -91,6 +140,8 @@ function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
       const pace = timesRational(heard.pace, { num, den })
       const fade = fadesOf(timed, e, span, startUs + atUs, startUs + atUs + longUs)
       const levels = heard.levels.map((l) => ({ ...l, atUs: later(l.atUs) }))
+      const { ramp } = heard
+      const by = (speed: Rational) => timesRational(speed, { num, den })
       return {
         clip: { ...heard.clip, media: pathInto(placed.part, heard.clip.media) },
         atUs,
@@ -98,7 +149,9 @@ function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
         sourceUs: heard.sourceUs,
         speed: (heard.speed * num) / den,
         pace,
-        stretched: isStretched(pace),
+        stretched: ramp !== null || isStretched(pace),
+        ramp: ramp && { ...ramp, first: by(ramp.first), last: by(ramp.last) },
+        madeUs: later(heard.madeUs),
         levels: timesLevels(levels, fade, gainOf(placed.levelDb)),
       }
     })

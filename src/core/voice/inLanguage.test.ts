@@ -68,3 +68,9 @@ test('a voice names media that are there', () => {
     'there is no medium “gone”',
   )
 })
+test('a lesson in the lesson is heard and read in that language, too', () => {
+  const lesson = { ...lessonWithTake(), parts: { p: spoken() } }
+  expect(from(inLanguage(lesson, 'de').parts.p!)).toBe(120)
+  expect(inLanguage(lesson, 'de')).toBe(inLanguage(lesson, 'de'))
+  expect(inLanguage(lesson, 'fr')).toBe(lesson)
+})

@@ -20,16 +20,26 @@ export function scriptOf(lesson: Lesson, voice: Voice): Phrase[] {
 
 const projections = memo((_lesson: Lesson) => new Map<string, Lesson>())
 /**
- * A lesson as it is in a language: heard by that voice's takes alone, with its texts. Everything else treats it as any
- * lesson. Edits take the lesson itself and a language, never this.
+ * A lesson as it is in a language: heard by that voice's takes alone, with its texts; the lessons in it as well.
+ * Everything else treats it as any lesson. Edits take the lesson itself and a language, never this.
  *
  * @returns the same lesson where it has no such voice, or no other
  */
 export function inLanguage(lesson: Lesson, language: string): Lesson {
-  const voice = voiceIn(lesson, language)
-  if (!voice) return lesson
   const known = projections(lesson).get(language)
   if (known) return known
+  const own = inOwnLanguage(lesson, language)
+  const parts = Object.entries(lesson.parts).map(([id, part]) => [id, inLanguage(part, language)] as const)
+  const made = parts.some(([id, part]) => part !== lesson.parts[id])
+    ? { ...own, parts: Object.fromEntries(parts) }
+    : own
+  projections(lesson).set(language, made)
+  return made
+}
+
+function inOwnLanguage(lesson: Lesson, language: string): Lesson {
+  const voice = voiceIn(lesson, language)
+  if (!voice) return lesson
   const others = new Set(
     lesson.voices.filter((v) => v !== voice).flatMap((v) => v.takes.filter((t) => !voice.takes.includes(t))),
   )
@@ -48,7 +58,5 @@ export function inLanguage(lesson: Lesson, language: string): Lesson {
     Object.entries(lesson.media).map(([id, m]) => [id, others.has(id) ? { ...m, words: [] } : m]),
   )
   const same = others.size === 0 && Object.keys(voice.texts).length === 0
-  const made = same ? lesson : { ...lesson, elements, media }
-  projections(lesson).set(language, made)
-  return made
+  return same ? lesson : { ...lesson, elements, media }
 }

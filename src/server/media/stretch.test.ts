@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { mustRun } from '../run'
 import { isStretched } from '@/core/lesson/clips'
-import { stretchedSound } from './stretch'
+import { rampedSound, stretchedSound } from './stretch'
 
 jest.setTimeout(60_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-stretch-'))
@@ -43,6 +43,32 @@ test.each([
     expect(energy).toBeGreaterThan(0)
     expect(Math.abs(sum / energy / RATE)).toBeLessThan(1 / 60)
     // The pitch, by counting how often it crosses zero in the loudest ten milliseconds.
+    const middle = expected + Math.round(sum / energy)
+    const piece = samples.subarray(middle - 240, middle + 240)
+    let crossings = 0
+    for (let i = 1; i < piece.length; i++) if (piece[i - 1]! < 0 !== piece[i]! < 0) crossings++
+    expect(Math.abs(crossings - 20)).toBeLessThanOrEqual(2)
+  }
+})
+test('while it changes its speed each sound comes at its time, as high as before; it is made once', async () => {
+  const ramp = { fromUs: 1_000_000, toUs: 4_000_000, first: { num: 1, den: 1 }, last: { num: 2, den: 1 } }
+  const file = await rampedSound(source, ramp, path.join(dir, 'ramps'))
+  expect(await rampedSound(source, ramp, path.join(dir, 'ramps'))).toBe(file)
+  expect(readdirSync(path.join(dir, 'ramps'))).toHaveLength(1)
+  const samples = left(file)
+  expect(samples.length).toBe(2 * RATE)
+  for (const second of [1, 2, 3]) {
+    // What of the medium has gone by after t seconds is t + t²/4.
+    const expected = Math.round((-2 + Math.sqrt(4 + 4 * (second - 1 + 0.02))) * RATE)
+    const reach = Math.round(0.12 * RATE)
+    let energy = 0
+    let sum = 0
+    for (let i = Math.max(0, expected - reach); i < expected + reach; i++) {
+      energy += samples[i]! ** 2
+      sum += samples[i]! ** 2 * (i - expected)
+    }
+    expect(energy).toBeGreaterThan(0)
+    expect(Math.abs(sum / energy / RATE)).toBeLessThan(1 / 60)
     const middle = expected + Math.round(sum / energy)
     const piece = samples.subarray(middle - 240, middle + 240)
     let crossings = 0

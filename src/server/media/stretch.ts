@@ -1,5 +1,6 @@
-import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises'
+import { mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
+import { rampAt, rampLong, retimed, type Ramp } from '@/core/sound'
 import { ffmpeg, SAFE_INPUT } from './ffmpeg'
 
 /** How fast a medium goes by, as a fraction: 2/1 is twice as fast. */
@@ -54,6 +55,86 @@ export async function stretchedSound(
   }
   await made
   return file
+}
+
+/** So much sound around a change of speed is read with it: pieces are taken from up to so far beside their time. */
+const AROUND_US = 200_000
+/**
+ * The sound of a file while it changes its speed, its pitch kept: 16-bit stereo WAV at 48 kHz that begins with the
+ * change and goes on a little behind its end. It is made once and kept in `dir`.
+ *
+ * @param before  asked before anything is made; what it throws ends it
+ * @returns the WAV file
+ * @throws Error with the reason as the rest of a sentence when the file has no sound or cannot be read
+ */
+export async function rampedSound(
+  source: string,
+  ramp: Ramp,
+  dir: string,
+  { signal, before }: { signal?: AbortSignal; before?: () => Promise<void> } = {},
+): Promise<string> {
+  const { fromUs, toUs, first, last } = ramp
+  const file = path.join(dir, `${[fromUs, toUs, first.num, first.den, last.num, last.den].join('-')}.wav`)
+  if (await stat(file).catch(() => null)) return file
+  await before?.()
+  let made = making.get(file)
+  if (!made) {
+    made = change(source, ramp, file, signal).finally(() => making.delete(file))
+    making.set(file, made)
+  }
+  await made
+  return file
+}
+
+async function change(source: string, ramp: Ramp, file: string, signal?: AbortSignal): Promise<void> {
+  await mkdir(path.dirname(file), { recursive: true })
+  await tidy(path.dirname(file))
+  const begins = Math.max(0, ramp.fromUs - AROUND_US)
+  const raw = `${file}.${process.pid}.f32.part`
+  const part = `${file}.${process.pid}.part`
+  const filters = [
+    `aresample=${RATE}:async=1:first_pts=0`,
+    'aformat=sample_fmts=flt:channel_layouts=stereo',
+    `atrim=start_sample=${atSample(begins)}:end_sample=${atSample(ramp.toUs + AROUND_US)}`,
+  ]
+  try {
+    const to = ['-map', '0:a:0', '-af', filters.join(','), '-f', 'f32le', raw]
+    await ffmpeg([...SAFE_INPUT, '-i', source, ...to], { limit: LIMIT_S, signal })
+    const bytes = await readFile(raw)
+    const read = new Float32Array(bytes.buffer, bytes.byteOffset, Math.floor(bytes.length / 4))
+    const channels = [0, 1].map((c) => Float32Array.from({ length: read.length / 2 }, (_, i) => read[2 * i + c]!))
+    const length = atSample(rampLong(ramp))
+    const made = retimed(channels, (s) => atSample(rampAt(ramp, (s * 1e6) / RATE) - begins), length)
+    await writeFile(part, wavOf(made))
+    await rename(part, file)
+  } finally {
+    await rm(raw, { force: true })
+    await rm(part, { force: true })
+  }
+}
+const atSample = (us: number): number => Math.round((us * RATE) / 1e6)
+/** Two channels as a WAV file of 16 bits. */
+function wavOf([left, right]: readonly Float32Array[]): Buffer {
+  const frames = left!.length
+  const out = Buffer.alloc(44 + frames * FRAME_BYTES)
+  out.write('RIFF', 0)
+  out.writeUInt32LE(36 + frames * FRAME_BYTES, 4)
+  out.write('WAVEfmt ', 8)
+  out.writeUInt32LE(16, 16)
+  out.writeUInt16LE(1, 20)
+  out.writeUInt16LE(2, 22)
+  out.writeUInt32LE(RATE, 24)
+  out.writeUInt32LE(RATE * FRAME_BYTES, 28)
+  out.writeUInt16LE(FRAME_BYTES, 32)
+  out.writeUInt16LE(16, 34)
+  out.write('data', 36)
+  out.writeUInt32LE(frames * FRAME_BYTES, 40)
+  const whole = (v: number) => Math.max(-32_768, Math.min(32_767, Math.round(v * 32_767)))
+  for (let i = 0; i < frames; i++) {
+    out.writeInt16LE(whole(left![i]!), 44 + i * FRAME_BYTES)
+    out.writeInt16LE(whole(right![i]!), 46 + i * FRAME_BYTES)
+  }
+  return out
 }
 
 async function stretch(source: string, { num, den }: Tempo, file: string, signal?: AbortSignal): Promise<void> {

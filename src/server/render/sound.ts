@@ -6,7 +6,7 @@ import { frameStartUs } from '@/core/time'
 import type { Timed } from '@/core/timing'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { SAFE_INPUT } from '../media/ffmpeg'
-import { stretchedSound } from '../media/stretch'
+import { rampedSound, stretchedSound } from '../media/stretch'
 import { Interrupted } from '../problem'
 import { readWhole, widePipe, writeWhole, type End } from './pipe'
 
@@ -32,10 +32,10 @@ class PieceReader {
   private readonly over: Promise<number>
   private ending = false
   constructor(heard: Heard, file: string, made: boolean) {
-    const { longUs, sourceUs, speed } = heard
+    const { longUs, sourceUs, speed, madeUs } = heard
     // In what was stretched, a time of the medium comes that much sooner or later.
     const left = made ? 1 : speed
-    const begins = samplesOf(made ? sourceUs / speed : sourceUs)
+    const begins = samplesOf(made ? madeUs : sourceUs)
     const filters = [
       `aresample=${MIX_RATE}:async=1:first_pts=0`,
       'aformat=sample_fmts=flt:channel_layouts=stereo',
@@ -159,7 +159,10 @@ export async function stretchedSounds(
   for (const heard of soundPlan(timed, from, to)) {
     if (!heard.stretched || made.has(stretchKey(heard))) continue
     const file = path.join(root, mediumIn(timed.lesson, heard.clip.media)!.file)
-    made.set(stretchKey(heard), await stretchedSound(file, heard.pace, folderOf(file), { signal }))
+    const { ramp, pace } = heard
+    const dir = folderOf(file)
+    const wav = ramp ? rampedSound(file, ramp, dir, { signal }) : stretchedSound(file, pace, dir, { signal })
+    made.set(stretchKey(heard), await wav)
   }
   return made
 }

@@ -16,6 +16,7 @@ const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\
 export function ClipSection({ clip }: { clip: Clip }) {
   const { lesson } = useShown()
   const [after, setAfter] = useState(200)
+  const [over, setOver] = useState(1)
   const medium = lesson.media[clip.media]
   if (!medium) return null
   const { name } = clip.element
@@ -53,13 +54,24 @@ export function ClipSection({ clip }: { clip: Clip }) {
       {runs && medium.kind === 'take' && (
         <>
           <NumberField label="Speed from here on" unit="%" min={10} max={1000} value={after} onChange={setAfter} />
+          <NumberField
+            label="Reached after"
+            unit="s"
+            min={0.1}
+            max={60}
+            step={0.5}
+            digits={1}
+            value={over}
+            onChange={setOver}
+          />
           <Button
             onClick={() => {
-              const second = Math.round(framesPerSecond(lesson.rate))
-              edit(`“${name}” gets to ${after} %`, rampSpeed(clip.id, bench().playhead, second, after, 100))
+              const frames = Math.max(1, Math.round(over * framesPerSecond(lesson.rate)))
+              const to = Math.round(after)
+              edit(`“${name}” gets to ${to} %`, rampSpeed(clip.id, bench().playhead, frames, to, 100))
             }}
           >
-            Change speed here, over a second
+            Change speed from here on
           </Button>
         </>
       )}

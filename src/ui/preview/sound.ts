@@ -53,9 +53,16 @@ export class SoundPlayer {
     for (const heard of soundPlan(timed, 0)) if (heard.stretched) void this.sinkOf(timed.lesson, heard)
   }
 
-  private sinkOf(lesson: Lesson, { clip, pace, stretched }: Heard): Promise<AudioBufferSink | null> {
+  private sinkOf(lesson: Lesson, { clip, pace, stretched, ramp }: Heard): Promise<AudioBufferSink | null> {
     const { file, sha256 } = mediumIn(lesson, clip.media)!
-    const made = addressOf(ROUTES.soundAtSpeed, { at: { sha: sha256 }, query: { num: pace.num, den: pace.den } })
+    const { num, den } = ramp?.first ?? pace
+    const change = ramp && {
+      fromUs: ramp.fromUs,
+      toUs: ramp.toUs,
+      lastNum: ramp.last.num,
+      lastDen: ramp.last.den,
+    }
+    const made = addressOf(ROUTES.soundAtSpeed, { at: { sha: sha256 }, query: { num, den, ...change } })
     return this.sink(stretched ? made : this.url(file))
   }
 
@@ -81,7 +88,7 @@ export class SoundPlayer {
     if (!sink || !context) return
     // What was stretched goes by as the lesson does, and its times come that much sooner or later.
     const rate = heard.stretched ? speed : speed * heard.speed
-    const inSeconds = heard.sourceUs / 1e6 / (heard.stretched ? heard.speed : 1)
+    const inSeconds = (heard.stretched ? heard.madeUs : heard.sourceUs) / 1e6
     const startsAt = zero + heard.atUs / 1e6 / speed
     const lastsFor = heard.longUs / 1e6 / speed
     const gain = context.createGain()
