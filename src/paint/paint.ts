@@ -1,4 +1,4 @@
-import type { Drawing, Footage, Group, Layer, Picture } from '@/core/display'
+import type { Drawing, Footage, Group, Layer, Picture, Window } from '@/core/display'
 import { boundsOf, type Point } from '@/core/geometry'
 import type { Context, Easel } from './easel'
 import { mixInstants } from './instants'
@@ -31,10 +31,15 @@ export function paintLayers(
   ctx.globalAlpha = 1
 }
 
-/** The shadow alone of footage that lets nothing through; the footage itself is laid over it. */
-export function paintShadowAlone(ctx: Context, layer: Footage, easel: Easel, origin: Point, frame: Pen['frame']): void {
-  const { shadow, matrix, source, clip } = layer
-  const box = clip ?? { x: 0, y: 0, w: source.width, h: source.height }
+/** The shadow alone of what lets nothing through in a window of its pixels; it itself is laid over it. */
+export function paintShadowAlone(
+  ctx: Context,
+  { shadow, matrix }: Layer,
+  box: Window,
+  easel: Easel,
+  origin: Point,
+  frame: Pen['frame'],
+): void {
   if (shadow) paintShadow(ctx, shadow, matrix, box, { easel, scale: 1, frame }, origin)
 }
 

@@ -92,6 +92,8 @@ export interface Group extends Standing {
   layers: Layer[]
   /** What changes what lies below it, within the group, changes the group's own layers alone. */
   apart?: boolean
+  /** Its window lets nothing through. */
+  solid?: boolean
 }
 export type Layer = Drawing | Blurred | Footage | Group
 

@@ -4,7 +4,7 @@ import { pathInto } from '../lesson/inner'
 import { hasPlace, isView, kindOf, localBox, placedIn } from '../kinds'
 import { posedAt, matrixOf, holds, carryOf, placementOf, holders } from '../motion'
 import { innerFrame, innerOf, type Span, type Timed } from '../timing'
-import type { Drawing, Footage, Layer, Picture, Shadow, Shape, Window } from '../display'
+import type { Drawing, Footage, Group, Layer, Picture, Shadow, Shape, Window } from '../display'
 import { readable } from './readable'
 import { framingOf, inPlace } from './place'
 import { broughtIn, sourceWithin } from './within'
@@ -235,11 +235,15 @@ function lessonWithin({ element: e, span }: Seen, framing: Matrix, sight: Sight)
   const layers = broughtIn(picture, by, { element: e.id, part: inner.part })
   const { width, height } = sight.timed.lesson.frame
   const fills = by.every((v, i) => v === IDENTITY[i]) && picture.width === width && picture.height === height
-  return fills && isPlain(whole) ? layers : asOne({ ...whole, clip: whole.clip ?? box }, layers, sight, true)
+  if (fills && isPlain(whole)) return layers
+  return asOne({ ...whole, clip: whole.clip ?? box }, layers, sight, { apart: true, solid: isSolid(picture) })
 }
 
+/** Whether nothing shines through a picture's ground: its colour is given without a share, or with all of it. */
+const isSolid = ({ background }: Picture): boolean => background.length <= 7 || /ff$/i.test(background)
+
 /** Layers that are done something to together, in a group; none where nothing of it is seen. */
-function asOne(whole: Whole, layers: Layer[], { timed }: Sight, apart = false): Layer[] {
+function asOne(whole: Whole, layers: Layer[], { timed }: Sight, how: Pick<Group, 'apart' | 'solid'> = {}): Layer[] {
   const { element: e, matrix, opacity, clip, blurPx, shadow } = whole
   if (layers.length === 0 || isFlat(matrix) || (clip && (clip.w <= 0 || clip.h <= 0))) return []
   let bounds = clip ? boundsOf(matrix, clip) : layers.map((l) => l.bounds).reduce(union)
@@ -256,7 +260,7 @@ function asOne(whole: Whole, layers: Layer[], { timed }: Sight, apart = false): 
       ...(clip && { clip }),
       ...(blurPx > 0 && { blurPx }),
       ...(shadow && { shadow }),
-      ...(apart && { apart }),
+      ...how,
     },
   ]
 }

@@ -2,6 +2,8 @@ import { createCanvas, loadImage, type Image } from '@napi-rs/canvas'
 import path from 'node:path'
 import type { Drawing, Footage } from '@/core/display'
 import { blankPlanes, fillPlanes, freePlanes, halved, tileOf, toRgba, type Planes } from './planes'
+import { paintLayers } from '@/paint'
+import { asContext, skiaEasel } from './easel'
 import { TilePainter } from './tiles'
 
 beforeAll(() => {
@@ -130,4 +132,45 @@ test('planes made half as large are the means of fours', () => {
   expect([...half.bytes.subarray(8)]).toEqual([100, 100, 100, 100])
   freePlanes(planes)
   freePlanes(half)
+})
+
+test('what is seen through and casts a shadow is laid as it is painted: the shadow shines through it', () => {
+  const shadow = { colour: '#000000', blurPx: 4, dx: 0, dy: 0 }
+  const fading = (opacity: number): Drawing[] => [
+    { ...square('a', 60, 60, 100, '#ff0000'), opacity, shadow },
+    {
+      ...square('b', 300, 60, 100, '#ff0000'),
+      opacity,
+      shapes: [{ type: 'path', d: 'M0 0H100V100H0Z', fill: '#ff0000', shadow }],
+    },
+  ]
+  const painter = new TilePainter(new Map())
+  for (const opacity of [0.5, 0.25]) {
+    const planes = blankPlanes(640, 360)
+    fillPlanes(planes, '#ffffff')
+    const canvas = createCanvas(640, 360)
+    const ctx = canvas.getContext('2d')
+    ctx.fillStyle = '#ffffff'
+    ctx.fillRect(0, 0, 640, 360)
+    for (const drawing of fading(opacity)) {
+      painter.lay(planes, [drawing], frame)
+      paintLayers(
+        asContext(ctx),
+        [drawing],
+        skiaEasel(new Map(), () => null),
+        1,
+        { x: 0, y: 0 },
+        frame,
+      )
+    }
+    for (const [x, y] of [
+      [110, 110],
+      [350, 110],
+      [58, 110],
+    ] as const) {
+      const painted = [...ctx.getImageData(x, y, 1, 1).data.subarray(0, 3)].map((v) => Math.round(v / 16))
+      expect([x, colourAt(planes, x, y).map((v, i) => Math.abs(v - painted[i]!) <= 1)]).toEqual([x, [true, true, true]])
+    }
+    freePlanes(planes)
+  }
 })

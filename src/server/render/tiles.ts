@@ -1,7 +1,7 @@
 import { createCanvas, ImageData, type Canvas, type Image } from '@napi-rs/canvas'
 import { type Shape } from '@/core/display'
 import { boundsOf, grown, intersection, meets, union, type Rect } from '@/core/geometry'
-import { footageIn, type Footage, type Group, type Layer } from '@/core/display'
+import { footageIn, type Footage, type Group, type Layer, type Window } from '@/core/display'
 import { paintLayers, paintShadowAlone, type Context, type Easel } from '@/paint'
 import { asContext, skiaEasel } from './easel'
 import { forgetTiles, layTile, tileOf, toRgba, type Planes, type Tile } from './planes'
@@ -56,6 +56,19 @@ const changesBelow = (layer: Layer): Extract<Shape, { type: 'below' | 'grade' }>
       : []
 /** Whether a group is painted on a sheet of its own, so that nothing in it sees what lies below. */
 const standsApart = (l: Group): boolean => l.apart === true || l.opacity < 1 || !!l.clip || !!l.blurPx || !!l.shadow
+/**
+ * Whether a layer looks the same painted whole and then faded as it does painted so: a shadow shines through what casts
+ * it, where that is laid down by itself.
+ */
+const fadesAsOne = (layer: Layer): boolean => {
+  const [only, ...more] = 'shapes' in layer ? layer.shapes : []
+  return !layer.shadow && !(more.length === 0 && only?.type === 'path' && only.shadow !== undefined)
+}
+/** The window of a layer's pixels that lets nothing through and is all that is seen of it; null where there is none. */
+function solidWindow(layer: Layer): Window | null {
+  if ('source' in layer) return layer.clip ?? { x: 0, y: 0, w: layer.source.width, h: layer.source.height }
+  return 'layers' in layer && layer.solid ? (layer.clip ?? null) : null
+}
 /** How far around its bounds a layer looks at what lies below it. */
 const reachBelow = (layer: Layer): number =>
   Math.max(
@@ -90,8 +103,8 @@ export class TilePainter {
         continue
       }
       const [only] = layers.length === 1 ? layers : []
-      const opacity = only?.opacity ?? 1
-      const drawn = only ? [{ ...only, opacity: 1 }] : layers
+      const opacity = only && fadesAsOne(only) ? only.opacity : 1
+      const drawn = only && opacity < 1 ? [{ ...only, opacity: 1 }] : layers
       if (layers.some((l) => this.goesOn(l))) this.layOneByOne(ground, layers, frame)
       else layTile(ground, this.known([rect, drawn.map(looks)], rect, paint(drawn)), opacity)
     }
@@ -120,24 +133,25 @@ export class TilePainter {
       const [own] = clusters([bare], frame)
       if (!own) continue
       const { rect } = own
-      const paint = (ctx: Context) => paintLayers(ctx, [{ ...bare, opacity: 1 }], this.easel, 1, rect, frame)
-      layTile(ground, this.paint(rect, paint), bare.opacity)
+      const opacity = fadesAsOne(bare) ? bare.opacity : 1
+      const drawn = opacity < 1 ? { ...bare, opacity: 1 } : bare
+      const paint = (ctx: Context) => paintLayers(ctx, [drawn], this.easel, 1, rect, frame)
+      layTile(ground, this.paint(rect, paint), opacity)
     }
     layResting()
   }
-  /** Lays the shadow of footage that lets nothing through, which stays the same; gives what is left to be laid. */
+  /** Lays the shadow of what lets nothing through, which stays the same; gives what is left to be laid. */
   private layShadow(ground: Planes, layer: Layer, frame: Size): Layer {
-    if (!('source' in layer) || !layer.shadow || layer.opacity < 1 || layer.blurPx) return layer
+    const window = solidWindow(layer)
+    if (!window || !layer.shadow || layer.opacity < 1 || layer.blurPx) return layer
     const { shadow, ...bare } = layer
     const [own] = clusters([layer], frame)
     if (own) {
       const { rect } = own
-      const { matrix, clip } = bare
-      const draw = (ctx: Context) => paintShadowAlone(ctx, layer, this.easel, rect, frame)
-      layTile(ground, this.known(['shadow', rect, matrix, clip, shadow], rect, draw))
+      const draw = (ctx: Context) => paintShadowAlone(ctx, layer, window, this.easel, rect, frame)
+      layTile(ground, this.known(['shadow', rect, bare.matrix, window, shadow], rect, draw))
     }
-    const whole = { x: 0, y: 0, w: bare.source.width, h: bare.source.height }
-    return { ...bare, bounds: boundsOf(bare.matrix, bare.clip ?? whole) }
+    return { ...bare, bounds: boundsOf(bare.matrix, window) }
   }
 
   private known(key: unknown[], rect: Rect, draw: (ctx: Context) => void): Tile {

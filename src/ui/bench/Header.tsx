@@ -2,10 +2,12 @@ import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, 
 import { Popover } from 'radix-ui'
 import Link from 'next/link'
 import { rename } from '@/core/edits'
+import { placedIn } from '@/core/kinds'
+import { innerOf, type Timed } from '@/core/timing'
 import { FirstSteps } from './FirstSteps'
 import { NotKept } from './NotKept'
 import { Trail } from './Trail'
-import { goTo, select, setBench, edit, useBench } from './store'
+import { goInside, goTo, select, setBench, edit, useBench } from './store'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../kit/fields'
@@ -88,9 +90,20 @@ export function Header() {
   )
 }
 
+/** That something is amiss in the lessons in a lesson: where to go and look. */
+const findingsWithin = (timed: Timed) =>
+  timed.lesson.elements.flatMap((e) => {
+    const placed = placedIn(e)
+    const n = placed ? (innerOf(timed, placed.part)?.findings.length ?? 0) : 0
+    const sentence = `In the lesson “${e.name}” there ${n === 1 ? 'is a finding' : `are ${n} findings`}: go into it.`
+    return n > 0 ? [{ element: e.id, code: 'within', sentence, frame: undefined, within: true }] : []
+  })
+
 /** What is amiss with the ties and pins: lost moments, ends before starts, spots out of sight. */
 function Findings() {
-  const { findings, spans } = useBench((b) => b.timed)
+  const timed = useBench((b) => b.timed)
+  const { spans } = timed
+  const findings = [...timed.findings.map((f) => ({ ...f, within: false })), ...findingsWithin(timed)]
   if (findings.length === 0) return null
   return (
     <Popover.Root>
@@ -109,6 +122,10 @@ function Findings() {
               type="button"
               className="block w-full rounded p-1.5 text-left hover:bg-accent-wash"
               onClick={() => {
+                if (f.within) {
+                  goInside(f.element)
+                  return
+                }
                 select([f.element])
                 goTo(f.frame ?? spans.get(f.element)?.from ?? 0)
               }}
