@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { clip, element, lasting, lessonWithTake, loose, on, besides, laid } from '../testing/lessons'
-import type { Lesson } from '../lesson/schema'
+import type { Lesson, MoveEdge } from '../lesson/schema'
+import { after, long, pose } from '../testing/made'
 import { resolve } from './resolve'
 import { readableFrames, remember } from './tie'
 import { tieSentence } from './sentence'
@@ -118,4 +119,32 @@ test('a tie reads as a sentence', () => {
 test('a short text can be read for two seconds, a long one for longer', () => {
   expect(readableFrames('Hi', 30)).toBe(60)
   expect(readableFrames('x'.repeat(60), 30)).toBe(150)
+})
+
+describe('moves that wait for each other', () => {
+  const lands = (id: string, p: string) =>
+    ({ on: 'element', element: id, edge: 'lands', pose: p, offset: 0, last: 40 }) as const
+  const waiting = (first: MoveEdge, second: MoveEdge): Lesson => {
+    const lesson = lessonWithTake()
+    const moving = (id: string, start: MoveEdge) =>
+      element(lesson, 'shape', id, loose(0), lasting(200), {
+        poses: [pose(`${id}-2`, after(20), long(10), { x: 500 }), pose(`${id}-3`, start, long(10), { x: 900 })],
+      })
+    return { ...lesson, elements: besides(lesson, [moving('a', first), moving('b', second)]) }
+  }
+  test('for each other’s landings, round in a circle, are named', () => {
+    const { findings } = resolve(waiting(lands('b', 'b-3'), lands('a', 'a-3')))
+    expect(findings.map((f) => [f.code, f.element])).toEqual([
+      ['cycle', 'a'],
+      ['cycle', 'b'],
+    ])
+    expect(findings[0]!.sentence).toContain('“a”, “b”')
+  })
+  test('also where one of them goes straight on from the one before; in a row they are sound', () => {
+    const straight = waiting(lands('b', 'b-3'), { on: 'previous' })
+    straight.elements[1]!.poses[0]!.start = lands('a', 'a-3')
+    expect(resolve(straight).findings.map((f) => f.code)).toEqual(['cycle', 'cycle'])
+    expect(resolve(waiting(lands('b', 'b-3'), lands('a', 'a-2'))).findings).toEqual([])
+    expect(resolve(waiting(lands('a', 'a-3'), after(60))).findings.map((f) => f.element)).toEqual(['a'])
+  })
 })

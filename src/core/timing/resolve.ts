@@ -1,4 +1,4 @@
-import type { Edge, Element, Lesson } from '../lesson/schema'
+import type { Edge, Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { catalogue } from '../moments'
 import { bornOf } from '../moments/drawn'
 import { drawnMoments } from './drawn'
@@ -60,6 +60,7 @@ export function resolve(lesson: Lesson): Timed {
   const drawn = drawnMoments(lesson, solved)
   const moments = drawn.length > 0 ? new Map([...base, ...drawn.map((m) => [m.id, m] as const)]) : base
   ridersInCircles(lesson, byId, findings)
+  posesInCircles(lesson, byId, findings)
   poseTiesLost(lesson, moments, byId, findings)
   const timed = { lesson, length, clips, moments, spans, findings }
   findings.push(...spotsLost(timed))
@@ -98,6 +99,38 @@ function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, findings: F
       chain.push(on.id)
     }
   }
+}
+
+const isOnLanding = (edge: MoveEdge) => edge.on === 'element' && edge.edge === 'lands'
+/** Says of elements with moves that wait for each other's landings that these lead round in a circle. */
+function posesInCircles(lesson: Lesson, byId: Map<string, Element>, findings: Finding[]): void {
+  /** The moves that one waits for: those whose landing it is tied to, and the one before where it goes straight on. */
+  const waitsFor = (e: Element, i: number): [Element, number][] => {
+    const { start, end } = e.poses[i]!
+    const out: [Element, number][] = start.on === 'previous' && i > 0 ? [[e, i - 1]] : []
+    for (const edge of [start, end]) {
+      if (edge.on !== 'element' || edge.edge !== 'lands') continue
+      const on = byId.get(edge.element)
+      const index = on?.poses.findIndex((p) => p.id === edge.pose) ?? -1
+      if (on && index >= 0) out.push([on, index])
+    }
+    return out
+  }
+  const done = new Set<Pose>()
+  const open: [Pose, Element][] = []
+  const follow = (e: Element, i: number): void => {
+    const pose = e.poses[i]!
+    const round = open.findIndex(([p]) => p === pose)
+    if (round >= 0) circleNamed([...new Set(open.slice(round).map(([, own]) => own))], findings)
+    if (round >= 0 || done.has(pose)) return
+    open.push([pose, e])
+    for (const [on, index] of waitsFor(e, i)) follow(on, index)
+    open.pop()
+    done.add(pose)
+  }
+  for (const e of lesson.elements)
+    for (let i = 0; i < e.poses.length; i++)
+      if (isOnLanding(e.poses[i]!.start) || isOnLanding(e.poses[i]!.end)) follow(e, i)
 }
 
 function poseTiesLost(
