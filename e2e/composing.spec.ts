@@ -128,7 +128,9 @@ test('a presenter shrinks into a corner, goes to another on a word, and lies ove
   expect(presenter.poses.map((p) => p.start.on)).toEqual(['start', 'moment'])
   const spotlight = lesson.elements.find((e) => kindName(e) === 'spotlight')!
   expect(timed.spans.get(spotlight.id)!.from).toBeLessThanOrEqual(onWord + 60)
-  const frame = exported(lesson, 30, onWord + 80)
+  const setsOut = exported(lesson, 55, 125)
+  const goesOn = exported(lesson, onWord - 2, onWord + 75)
+  const frame = (f: number) => (f < 125 ? setsOut : goesOn)(f)
   const isPresenter = (f: number, x: number, y: number) => near(rgbAt(frame(f), x, y), MAGENTA)
   // Whole at first; in the corner exactly two seconds after it set out; halfway in between.
   expect([960, 40, 1880].map((x) => isPresenter(59, x, 540))).toEqual([true, true, true])
@@ -254,7 +256,7 @@ test('a page scrolls within a drawn screen, tied to three words', async ({ page 
   expect(paper.poses.map((p) => p.start)).toMatchObject(words.map((moment) => ({ on: 'moment', moment })))
   expect(membersOf(lesson, paper.rides!.on!).map((e) => e.id)).toEqual([paper.id])
   const at = words.map((w) => timed.moments.get(w)!.frame!)
-  const frame = exported(lesson, 0, at[2]! + 30)
+  const frame = exported(lesson, at[0]! - 1, at[2]! + 30)
   // The window is 500 high: a screenful less an overlap of 15 % is 425 pixels of the page.
   const band = (f: number, y: number) => {
     const [r, g, b] = rgbAt(frame(f), 900, y)
@@ -281,8 +283,8 @@ test('a page scrolls within a drawn screen, tied to three words', async ({ page 
 })
 
 test('two takes that were recorded together are cut together and laid side by side', async ({ page }) => {
-  plainTake('desk-a.mp4', 'red', '1920x1080', 20)
-  plainTake('desk-b.mp4', 'blue', '1920x1080', 20)
+  plainTake('desk-a.mp4', 'red', '1920x1080', 8)
+  plainTake('desk-b.mp4', 'blue', '1920x1080', 8)
   await inLibrary(page, ['desk-a.mp4', 'desk-b.mp4'])
   const id = await newLesson('Two cameras')
   await openBench(page, id)

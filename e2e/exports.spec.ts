@@ -44,6 +44,9 @@ test('a passage is exported smaller; the list outlives a reload; what is done is
 })
 test('an export is cancelled; another goes on after the server was killed under it', async ({ page }) => {
   await openBench(page, await demoCopy())
+  await page.keyboard.press('[')
+  await goTo(page, 899)
+  await page.keyboard.press(']')
   await page.keyboard.press('Control+e')
   await page.getByRole('button', { name: 'Export', exact: true }).last().click()
   await expect(page.locator('[data-export=running]')).toContainText(/frame \d+ of 2130 · \d+ a second/, {
@@ -51,6 +54,7 @@ test('an export is cancelled; another goes on after the server was killed under 
   })
   await page.getByLabel('Cancel this export').click()
   await expect(page.locator('[data-export=cancelled]')).toBeVisible()
+  await page.getByRole('dialog').getByLabel('What').selectOption('passage')
   await page.getByLabel('Quality').selectOption('draft')
   await page.getByRole('dialog').getByLabel('Size', { exact: true }).selectOption('360')
   await page.getByRole('button', { name: 'Export', exact: true }).last().click()
