@@ -46,11 +46,15 @@ export async function stretchedSound(
 ): Promise<string> {
   const by = gcd(tempo.num, tempo.den)
   const file = path.join(dir, `${tempo.num / by}-${tempo.den / by}.wav`)
+  return once(file, () => stretch(source, tempo, file, signal), before)
+}
+/** Has a file made where it is not there yet, also where it is asked for twice at the same time. */
+async function once(file: string, make: () => Promise<void>, before?: () => Promise<void>): Promise<string> {
   if (await stat(file).catch(() => null)) return file
   await before?.()
   let made = making.get(file)
   if (!made) {
-    made = stretch(source, tempo, file, signal).finally(() => making.delete(file))
+    made = make().finally(() => making.delete(file))
     making.set(file, made)
   }
   await made
@@ -75,15 +79,7 @@ export async function rampedSound(
 ): Promise<string> {
   const { fromUs, toUs, first, last } = ramp
   const file = path.join(dir, `${[fromUs, toUs, first.num, first.den, last.num, last.den].join('-')}.wav`)
-  if (await stat(file).catch(() => null)) return file
-  await before?.()
-  let made = making.get(file)
-  if (!made) {
-    made = change(source, ramp, file, signal).finally(() => making.delete(file))
-    making.set(file, made)
-  }
-  await made
-  return file
+  return once(file, () => change(source, ramp, file, signal), before)
 }
 
 async function change(source: string, ramp: Ramp, file: string, signal?: AbortSignal): Promise<void> {
