@@ -87,7 +87,8 @@ async function lay(lessonId: string, way: string[], step: string, medium: Medium
   if (!lesson) return undefined
   if (medium.kind === 'picture') return `“${medium.name}” is in the lesson: add it with “Still picture”.`
   return first
-    ? `“${medium.name}” sets the lesson’s size (${lesson.frame.width} × ${lesson.frame.height}) and frame rate.`
+    ? `“${medium.name}” sets the lesson’s size (${lesson.frame.width} × ${lesson.frame.height})` +
+        `${way.length > 0 ? '.' : ' and frame rate.'}`
     : `“${medium.name}” lies on the timeline.`
 }
 const lessonThere = (id: string, way: string[] = []): Promise<Lesson | null> =>

@@ -1,7 +1,7 @@
 import { mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { rampAt, rampLong, retimed, type Ramp } from '@/core/sound'
-import { ffmpeg, SAFE_INPUT } from './ffmpeg'
+import { ffmpeg, SAFE_INPUT, type Run } from './ffmpeg'
 
 /** How fast a medium goes by, as a fraction: 2/1 is twice as fast. */
 export interface Tempo {
@@ -100,8 +100,10 @@ async function change(source: string, ramp: Ramp, file: string, signal?: AbortSi
     const read = new Float32Array(bytes.buffer, bytes.byteOffset, Math.floor(bytes.length / 4))
     const channels = [0, 1].map((c) => Float32Array.from({ length: read.length / 2 }, (_, i) => read[2 * i + c]!))
     const length = atSample(rampLong(ramp))
-    const made = retimed(channels, (s) => atSample(rampAt(ramp, (s * 1e6) / RATE) - begins), length)
-    await writeFile(part, wavOf(made))
+    const [left, right] = retimed(channels, (s) => atSample(rampAt(ramp, (s * 1e6) / RATE) - begins), length)
+    const made = Float32Array.from({ length: 2 * length }, (_, i) => (i % 2 === 0 ? left : right)![i >> 1]!)
+    await writeFile(raw, new Uint8Array(made.buffer))
+    await asWav(raw, 'f32le', 0, part, { limit: LIMIT_S, signal })
     await rename(part, file)
   } finally {
     await rm(raw, { force: true })
@@ -109,28 +111,10 @@ async function change(source: string, ramp: Ramp, file: string, signal?: AbortSi
   }
 }
 const atSample = (us: number): number => Math.round((us * RATE) / 1e6)
-/** Two channels as a WAV file of 16 bits. */
-function wavOf([left, right]: readonly Float32Array[]): Buffer {
-  const frames = left!.length
-  const out = Buffer.alloc(44 + frames * FRAME_BYTES)
-  out.write('RIFF', 0)
-  out.writeUInt32LE(36 + frames * FRAME_BYTES, 4)
-  out.write('WAVEfmt ', 8)
-  out.writeUInt32LE(16, 16)
-  out.writeUInt16LE(1, 20)
-  out.writeUInt16LE(2, 22)
-  out.writeUInt32LE(RATE, 24)
-  out.writeUInt32LE(RATE * FRAME_BYTES, 28)
-  out.writeUInt16LE(FRAME_BYTES, 32)
-  out.writeUInt16LE(16, 34)
-  out.write('data', 36)
-  out.writeUInt32LE(frames * FRAME_BYTES, 40)
-  const whole = (v: number) => Math.max(-32_768, Math.min(32_767, Math.round(v * 32_767)))
-  for (let i = 0; i < frames; i++) {
-    out.writeInt16LE(whole(left![i]!), 44 + i * FRAME_BYTES)
-    out.writeInt16LE(whole(right![i]!), 46 + i * FRAME_BYTES)
-  }
-  return out
+/** Raw stereo samples as a WAV file of 16 bits, from one of them on. */
+async function asWav(raw: string, format: 's16le' | 'f32le', begins: number, to: string, run: Run): Promise<void> {
+  const from = ['-f', format, '-ar', String(RATE), '-ac', '2', '-i', raw, '-af', `atrim=start_sample=${begins}`]
+  await ffmpeg([...from, '-c:a', 'pcm_s16le', '-rf64', 'auto', '-f', 'wav', to], run)
 }
 
 async function stretch(source: string, { num, den }: Tempo, file: string, signal?: AbortSignal): Promise<void> {
@@ -149,8 +133,7 @@ async function stretch(source: string, { num, den }: Tempo, file: string, signal
     await ffmpeg([...SAFE_INPUT, '-i', source, '-filter_complex', graph, ...to], { limit: LIMIT_S, signal })
     // The lead is cut off, with what the stretching shifted.
     const begins = LEAD_S * RATE + (await shift(raw))
-    const from = ['-f', 's16le', '-ar', String(RATE), '-ac', '2', '-i', raw, '-af', `atrim=start_sample=${begins}`]
-    await ffmpeg([...from, '-c:a', 'pcm_s16le', '-rf64', 'auto', '-f', 'wav', part], { limit: LIMIT_S, signal })
+    await asWav(raw, 's16le', begins, part, { limit: LIMIT_S, signal })
     await rename(part, file)
   } finally {
     await rm(raw, { force: true })

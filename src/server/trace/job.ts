@@ -29,11 +29,13 @@ const fileOf = (sha256: string) => path.join(dataRoot(), 'media', sha256, 'trace
 interface TracePayload {
   way?: string[]
 }
+const wayOf = (job: StoredJob): string[] => (job.payload as TracePayload).way ?? []
 /** Looks for the pointer in a recording of a lesson; asked for again while it is looked for, it is the same search. */
 export async function startTrace(sha256: string, lesson: string, way: string[] = []): Promise<string> {
   const take = await takeOf(sha256)
-  const now = (await jobsIn(['waiting', 'running'], 'trace')).find((j) => j.subject === sha256 && j.lesson === lesson)
   const payload: TracePayload = { way }
+  const same = (j: StoredJob) => j.subject === sha256 && j.lesson === lesson && wayOf(j).join() === way.join()
+  const now = (await jobsIn(['waiting', 'running'], 'trace')).find(same)
   return (now ?? (await addJob({ kind: 'trace', lesson, subject: sha256, name: take.name, payload }))).id
 }
 
@@ -75,7 +77,7 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
 
 /** Puts what was found into the lesson; gives a sentence about it. */
 async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise<string> {
-  const { way = [] } = job.payload as TracePayload
+  const way = wayOf(job)
   const lesson = await readLesson(job.lesson!).then(
     (l) => lessonAt(l.lesson, way),
     () => null,
