@@ -11,7 +11,8 @@ const source = path.join(dir, 'clicks.wav')
 const RATE = 48_000
 /** The left channel of a WAV file. */
 const left = (file: string): Int16Array => {
-  const bytes = readFileSync(file).subarray(44)
+  const whole = readFileSync(file)
+  const bytes = whole.subarray(whole.indexOf('data') + 8)
   return Int16Array.from({ length: bytes.length / 4 }, (_, i) => bytes.readInt16LE(i * 4))
 }
 beforeAll(async () => {
