@@ -2,7 +2,7 @@ import { current, isDraft } from 'immer'
 import { placedIn } from '../kinds'
 import type { Element, Lesson } from '../lesson/schema'
 import { timedOf } from '../scene'
-import { innerFrame } from '../timing'
+import { goesBy } from '../timing'
 
 /**
  * Lets both parts of a lesson in a lesson that goes slower show as much of it as they did before it was cut, so that
@@ -16,7 +16,7 @@ export function cutSlower(draft: Lesson, first: Element, second: Element, gone: 
   const part = placed?.slower && draft.parts[placed.part]
   if (!placed || !part) return false
   const { length } = timedOf(isDraft(part) ? current(part) : part)
-  const at = innerFrame(placed, gone, long, length)
+  const at = goesBy(placed, long, length).frameAfter(gone)
   Object.assign(first.look, { toFrame: Math.max(placed.inFrames + 1, at) })
   Object.assign(second.look, { inFrames: at })
   return true

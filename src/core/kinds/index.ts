@@ -1,5 +1,6 @@
 export * from './registry'
 export * from './traits'
+export { asking, lessonIn, type LessonIn } from './lessonIn'
 export { arrowBetween, arrowEnds } from './arrow'
 export { clicksIn, rippleAt } from './ripple'
 export { gone } from './bar'

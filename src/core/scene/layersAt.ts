@@ -1,9 +1,9 @@
 import { groupedBy, memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { pathInto } from '../lesson/inner'
-import { hasPlace, isView, kindOf, localBox, placedIn } from '../kinds'
+import { hasPlace, isView, kindOf, lessonIn, localBox, placedIn } from '../kinds'
 import { posedAt, matrixOf, holds, carryOf, placementOf, holders } from '../motion'
-import { innerFrame, innerOf, type Span, type Timed } from '../timing'
+import type { Span, Timed } from '../timing'
 import type { Drawing, Footage, Group, Layer, Picture, Shadow, Shape, Window } from '../display'
 import { readable } from './readable'
 import { framingOf, inPlace } from './place'
@@ -108,7 +108,7 @@ export function sourcesAt(timed: Timed, frame: number): Footage[] {
   const framing = framingOf(timed, frame, true)
   return seenNear(timed, frame).flatMap(({ element: e, span, from, to }) => {
     if (frame < from || frame >= to || e.hidden) return []
-    const inner = innerAt(timed, e, span, frame)
+    const inner = innerAt(timed, e, frame)
     if (inner)
       return sourcesAt(inner.timed, inner.frame).map((l) => ({
         ...l,
@@ -123,12 +123,9 @@ export function sourcesAt(timed: Timed, frame: number): Footage[] {
 
 const inPlaces = memo(inPlace)
 /** The lesson that an element places in its own, and which of its frames is shown at one; null when there is none. */
-function innerAt(timed: Timed, e: Element, span: Span, frame: number) {
-  const placed = placedIn(e)
-  const inner = placed && innerOf(timed, placed.part)
-  if (!inner) return null
-  const at = innerFrame(placed, frame - span.from, span.to - span.from, inner.length)
-  return { timed: inPlaces(inner), frame: at, part: placed.part }
+function innerAt(timed: Timed, e: Element, frame: number) {
+  const there = lessonIn(timed, e)
+  return there && { timed: inPlaces(there.inner), frame: there.frameAt(frame), part: there.placed.part }
 }
 
 /** One look at a frame. */
@@ -225,8 +222,8 @@ function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, sight:
 }
 
 /** The layers of a lesson that stands in this one; as they are where it fills the frame, else as one. */
-function lessonWithin({ element: e, span }: Seen, framing: Matrix, sight: Sight): Layer[] {
-  const inner = innerAt(sight.timed, e, span, sight.frame)
+function lessonWithin({ element: e }: Seen, framing: Matrix, sight: Sight): Layer[] {
+  const inner = innerAt(sight.timed, e, sight.frame)
   const whole = inner && wholeOf(e, framing, sight)
   if (!whole || isFlat(whole.matrix)) return []
   const { box, matrix } = whole

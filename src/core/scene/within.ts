@@ -1,9 +1,9 @@
 import { boundsOf, IDENTITY, times, type Matrix } from '../geometry'
 import type { Drawing, Layer, Picture, Shadow, Shape, Source } from '../display'
-import { placedIn } from '../kinds'
+import { lessonIn } from '../kinds'
 import { pathInto } from '../lesson/inner'
 import type { Element } from '../lesson/schema'
-import { frameShown, innerOf, type Timed } from '../timing'
+import type { Timed } from '../timing'
 import { memo } from '../values'
 
 /** An element of a lesson in a lesson, with the frames of the outer one in which it is there. */
@@ -18,14 +18,12 @@ export interface Inner {
 export const innerElements = memo((timed: Timed): ReadonlyMap<string, Inner> => {
   const out = new Map<string, Inner>()
   for (const by of timed.lesson.elements) {
-    const placed = placedIn(by)
-    const inner = placed && innerOf(timed, placed.part)
-    if (!inner) continue
-    const span = timed.spans.get(by.id)!
-    const at = (frame: number) => span.from + frameShown(placed, frame, span.to - span.from, inner.length)
+    const there = lessonIn(timed, by)
+    if (!there) continue
+    const { inner, span, shownAt } = there
     for (const element of inner.lesson.elements) {
       const own = inner.spans.get(element.id)!
-      const [from, to] = [Math.max(span.from, at(own.from)), Math.min(span.to, at(own.to))]
+      const [from, to] = [Math.max(span.from, shownAt(own.from)), Math.min(span.to, shownAt(own.to))]
       if (from < to) out.set(pathInto(by.id, element.id), { by, element, from, to })
     }
   }

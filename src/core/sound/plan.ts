@@ -3,8 +3,8 @@ import { pathInto } from '../lesson/inner'
 import type { Element } from '../lesson/schema'
 import { laid, timesRational, type Laid, type Rational } from '../lesson/timeMap'
 import { posedAt, presence } from '../motion'
-import { framesLeft, innerOf, paceOf, type Span, type Timed } from '../timing'
-import { placedIn } from '../kinds'
+import type { Span, Timed } from '../timing'
+import { lessonIn } from '../kinds'
 import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
 
@@ -117,24 +117,19 @@ function rampOf({ fromUs, toUs, sourceUs, speed, lastSpeed, pace, lastPace }: La
 
 /** What is heard of the lessons in a lesson. */
 function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
-  const { lesson, spans } = timed
+  const { lesson } = timed
   const startUs = frameStartUs(from, lesson.rate)
   return lesson.elements.flatMap((e) => {
-    const placed = placedIn(e)
-    const inner = placed && innerOf(timed, placed.part)
-    if (!inner || placed.muted || e.hidden || isMuted(lesson, e.track)) return []
-    const span = spans.get(e.id)!
+    const there = lessonIn(timed, e)
+    if (!there || there.placed.muted || e.hidden || isMuted(lesson, e.track)) return []
+    const { placed, inner, span, own } = there
+    const { num, den } = there.pace
     const [first, last] = [Math.max(from, span.from), Math.min(to, span.to)]
     if (first >= last) return []
-    const { num, den } = paceOf(placed, span.to - span.from, inner.length)
     const innerAt = (frame: number) => placed.inFrames + ((frame - span.from) * num) / den
     const lateUs = frameStartUs(first, lesson.rate) - startUs
     const later = (us: number) => (us * den) / num
-    return soundPlan(
-      inner,
-      innerAt(first),
-      Math.min(placed.inFrames + framesLeft(placed, inner.length), innerAt(last)),
-    ).map((heard): Heard => {
+    return soundPlan(inner, innerAt(first), Math.min(placed.inFrames + own, innerAt(last))).map((heard): Heard => {
       const atUs = lateUs + later(heard.atUs)
       const longUs = later(heard.longUs)
       const pace = timesRational(heard.pace, { num, den })

@@ -18,38 +18,40 @@ export function innerOf(timed: Timed, part: string): Timed | null {
   return inner
 }
 
-/** How a lesson in a lesson goes by. */
+/** What an element says of how a lesson in its own goes by. */
 interface Goes {
   inFrames: number
   toFrame: number | null
   slower: boolean
 }
-/** How many frames a lesson in a lesson has to show, of so many. */
-export const framesLeft = ({ inFrames, toFrame }: Omit<Goes, 'slower'>, length: number): number =>
-  Math.max(1, Math.min(length, toFrame ?? length) - inFrames)
-/** Its frames that go by in so many of the outer lesson's: as many, or fewer where it is to go slower. */
-export function paceOf(goes: Goes, long: number, length: number): { num: number; den: number } {
-  const own = framesLeft(goes, length)
-  return goes.slower && long > own ? { num: own, den: long } : { num: 1, den: 1 }
+/** How a lesson in a lesson goes by. */
+export interface GoesBy {
+  /** How many of its frames it has to show. */
+  own: number
+  /** Its frames that go by in so many of the outer lesson's: as many, or fewer where it goes slower. */
+  pace: { num: number; den: number }
+  /** Its frame that is shown so many frames after it began; past its end, its last. */
+  frameAfter(gone: number): number
+  /** How many frames after it began one of its frames is shown first; below 0, before it began. */
+  goneAt(frame: number): number
 }
 /**
- * How many frames after a lesson in a lesson began one of its frames is shown first; below 0, before it began.
+ * How a lesson in a lesson goes by.
  *
  * @param long    for how many frames it is shown
  * @param length  how many it has
  */
-export function frameShown(goes: Goes, frame: number, long: number, length: number): number {
-  const { num, den } = paceOf(goes, long, length)
-  return Math.ceil(((frame - goes.inFrames) * den) / num)
-}
-/**
- * The frame of a lesson in a lesson that is shown so many frames after it began; past its end, its last.
- *
- * @param long    for how many frames it is shown
- * @param length  how many it has
- */
-export function innerFrame(goes: Goes, gone: number, long: number, length: number): number {
-  const { num, den } = paceOf(goes, long, length)
-  const at = Math.floor((Math.max(0, Math.floor(gone)) * num) / den)
-  return Math.min(length - 1, goes.inFrames + Math.min(framesLeft(goes, length) - 1, at))
+export function goesBy({ inFrames, toFrame, slower }: Goes, long: number, length: number): GoesBy {
+  const own = Math.max(1, Math.min(length, toFrame ?? length) - inFrames)
+  const pace = slower && long > own ? { num: own, den: long } : { num: 1, den: 1 }
+  const { num, den } = pace
+  return {
+    own,
+    pace,
+    frameAfter(gone) {
+      const at = Math.floor((Math.max(0, Math.floor(gone)) * num) / den)
+      return Math.min(length - 1, inFrames + Math.min(own - 1, at))
+    },
+    goneAt: (frame) => Math.ceil(((frame - inFrames) * den) / num),
+  }
 }

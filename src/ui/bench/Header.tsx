@@ -2,12 +2,13 @@ import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, 
 import { Popover } from 'radix-ui'
 import Link from 'next/link'
 import { rename } from '@/core/edits'
-import { placedIn } from '@/core/kinds'
-import { innerOf, type Timed } from '@/core/timing'
+import { lessonIn } from '@/core/kinds'
+import type { Timed } from '@/core/timing'
 import { FirstSteps } from './FirstSteps'
 import { NotKept } from './NotKept'
+import { goInside } from './inside'
 import { Trail } from './Trail'
-import { goInside, goTo, select, setBench, edit, useBench } from './store'
+import { goTo, select, setBench, edit, useBench } from './store'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../kit/fields'
@@ -93,8 +94,7 @@ export function Header() {
 /** That something is amiss in the lessons in a lesson: where to go and look. */
 const findingsWithin = (timed: Timed) =>
   timed.lesson.elements.flatMap((e) => {
-    const placed = placedIn(e)
-    const n = placed ? (innerOf(timed, placed.part)?.findings.length ?? 0) : 0
+    const n = lessonIn(timed, e)?.inner.findings.length ?? 0
     const sentence = `In the lesson “${e.name}” there ${n === 1 ? 'is a finding' : `are ${n} findings`}: go into it.`
     return n > 0 ? [{ element: e.id, code: 'within', sentence, frame: undefined, within: true }] : []
   })

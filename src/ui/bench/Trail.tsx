@@ -2,7 +2,8 @@ import { ChevronRight } from 'lucide-react'
 import { Fragment } from 'react'
 import { lessonAt } from '@/core/edits'
 import { keyOf } from '../commands/commands'
-import { goOut, useBench } from './store'
+import { useBench } from './store'
+import { goOut } from './inside'
 
 /** The lessons around the one that was gone into, the outermost first; each leads back to it. */
 export function Trail() {

@@ -13,12 +13,12 @@ import {
   type Edit,
   type KeyRef,
 } from '@/core/edits'
-import { isView, kindNamed, placedIn, type ElementKind } from '@/core/kinds'
+import { isView, kindNamed, type ElementKind } from '@/core/kinds'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Clip } from '@/core/lesson/clips'
 import type { Lesson } from '@/core/lesson/schema'
 import { timedOf } from '@/core/scene'
-import { frameShown, innerFrame, type Timed } from '@/core/timing'
+import type { Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
 import { Saver, type Entry, type SaveState, type Stretch } from './saver'
@@ -230,7 +230,7 @@ function take(id: string, lesson: Lesson, undo: Stretch, redo: Stretch): void {
   const history = { past: undo.entries, earlier: undo.beyond, future: redo.entries, later: redo.beyond }
   setBench({ id, ready: true, live: null, ...history, ...become(lesson) })
 }
-const wayOf = (inside: readonly Inside[]) => inside.map((i) => i.part)
+export const wayOf = (inside: readonly Inside[]) => inside.map((i) => i.part)
 /**
  * What is on the bench once the outermost lesson is this one: it, or the one in it that was gone into, as far as that
  * is there.
@@ -344,50 +344,6 @@ export const redo = (): void => void step('redo')
 
 export const goTo = (frame: number): void =>
   setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
-/** What is let go of when another lesson comes to the bench. */
-const AFRESH = { live: null, elements: [], keys: [], moment: null, adding: null, passage: null, only: null, speed: 0 }
-/** Goes into the lesson that an element places in this one; to one of its frames, else to the one that is shown. */
-export function goInside(id: string, frame: number | null = null, select: string[] = []): void {
-  const { lesson, timed, playhead, inside, outer } = bench()
-  const e = elementIn(lesson, id)
-  const placed = e && placedIn(e)
-  const inner = placed && lesson.parts[placed.part]
-  if (!inner) return
-  const span = timed.spans.get(id)!
-  const own = timedOf(inner)
-  const gone = Math.max(0, Math.min(span.to - 1, playhead) - span.from)
-  setBench({
-    ...AFRESH,
-    inside: [...inside, { part: placed.part, element: id }],
-    outer: outer ?? lesson,
-    lesson: inner,
-    timed: own,
-    elements: select,
-    playhead: frame ?? innerFrame(placed, gone, span.to - span.from, own.length),
-  })
-}
-/** Comes out of lessons that were gone into, so many of them deep: to where what was looked at is shown. */
-export function goOut(depth = bench().inside.length - 1): void {
-  while (bench().inside.length > Math.max(0, depth)) {
-    const { inside, outer, playhead, timed } = bench()
-    const left = inside.at(-1)!
-    const around = lessonAt(outer!, wayOf(inside.slice(0, -1)))!
-    const own = timedOf(around)
-    const e = elementIn(around, left.element)
-    const placed = e && placedIn(e)
-    const span = own.spans.get(left.element) ?? { from: 0, to: own.length }
-    const shown = placed ? frameShown(placed, playhead, span.to - span.from, timed.length) : 0
-    setBench({
-      ...AFRESH,
-      inside: inside.slice(0, -1),
-      outer: inside.length > 1 ? outer : null,
-      lesson: around,
-      timed: own,
-      elements: own.spans.has(left.element) ? [left.element] : [],
-      playhead: Math.max(span.from, Math.min(span.to - 1, span.from + shown)),
-    })
-  }
-}
 /**
  * Goes to a moment. What is selected stays so, to be tied to it; pressed again, the moment itself is what is looked at.
  */

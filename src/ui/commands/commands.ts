@@ -20,20 +20,8 @@ import { copy, paste, duplicate } from './clipboard'
 import { toast } from 'sonner'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
 import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, placedIn, type ElementKind } from '@/core/kinds'
-import {
-  bench,
-  chosenClips,
-  edit,
-  freshId,
-  goInside,
-  goOut,
-  goTo,
-  redo,
-  select,
-  setBench,
-  undo,
-  type Panes,
-} from '../bench/store'
+import { bench, chosenClips, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
+import { goInside, goOut } from '../bench/inside'
 import { has, type Command } from './command'
 import { playJust } from './playJust'
 import { PLACING } from './placing'

@@ -1,7 +1,6 @@
-import { kindName, kindOf, placedIn } from '@/core/kinds'
+import { kindName, kindOf } from '@/core/kinds'
 import type { Inner } from '@/core/scene'
-import { innerFrame, innerOf } from '@/core/timing'
-import { bench, goInside } from '../bench/store'
+import { goInside } from '../bench/inside'
 import { KindIcon } from '../kit/kindIcon'
 import { LANE_PX } from './ElementBar'
 import { useView } from './view'
@@ -23,14 +22,7 @@ export function InnerBar({
   const { pxPerFrame } = useView()
   const { swatch } = kindOf(e)
   const width = Math.max(4, (to - from) * pxPerFrame)
-  const go = (frame: number) => {
-    const { timed } = bench()
-    const placed = placedIn(by)!
-    const span = timed.spans.get(by.id)!
-    const length = innerOf(timed, placed.part)!.length
-    const gone = Math.max(0, Math.min(span.to - 1, frame) - span.from)
-    goInside(by.id, innerFrame(placed, gone, span.to - span.from, length), [e.id])
-  }
+  const go = (frame: number) => goInside(by.id, frame, [e.id])
   return (
     <button
       type="button"

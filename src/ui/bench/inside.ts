@@ -1,0 +1,52 @@
+import { elementIn, lessonAt } from '@/core/edits'
+import { lessonIn } from '@/core/kinds'
+import { timedOf } from '@/core/scene'
+import { bench, setBench, wayOf } from './store'
+
+/** What is let go of when another lesson comes to the bench. */
+const AFRESH = { live: null, elements: [], keys: [], moment: null, adding: null, passage: null, only: null, speed: 0 }
+
+/**
+ * Goes into the lesson that an element places in this one.
+ *
+ * @param frame   of this lesson: to what of the other is shown there
+ * @param select  what is selected in it then
+ */
+export function goInside(id: string, frame = bench().playhead, select: string[] = []): void {
+  const { lesson, timed, inside, outer } = bench()
+  const e = elementIn(lesson, id)
+  const there = e && lessonIn(timed, e)
+  if (!there) return
+  const inner = there.inner.lesson
+  setBench({
+    ...AFRESH,
+    inside: [...inside, { part: there.placed.part, element: id }],
+    outer: outer ?? lesson,
+    lesson: inner,
+    timed: timedOf(inner),
+    elements: select,
+    playhead: there.frameAt(frame),
+  })
+}
+
+/** Comes out of lessons that were gone into, so many of them deep: to where what was looked at is shown. */
+export function goOut(depth = bench().inside.length - 1): void {
+  while (bench().inside.length > Math.max(0, depth)) {
+    const { inside, outer, playhead } = bench()
+    const around = inside.slice(0, -1)
+    const lesson = lessonAt(outer!, wayOf(around))!
+    const timed = timedOf(lesson)
+    const e = elementIn(lesson, inside.at(-1)!.element)
+    const there = e && lessonIn(timed, e)
+    const shown = there ? Math.max(there.span.from, Math.min(there.span.to - 1, there.shownAt(playhead))) : 0
+    setBench({
+      ...AFRESH,
+      inside: around,
+      outer: around.length > 0 ? outer : null,
+      lesson,
+      timed,
+      elements: e ? [e.id] : [],
+      playhead: shown,
+    })
+  }
+}
