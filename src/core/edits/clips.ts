@@ -13,7 +13,7 @@ import { cutElement, removeElements } from './elements'
 import { setAll } from './plain'
 import { numbered } from './names'
 import { resizeLesson } from './shaping'
-import { clipsIn, lessonsIn, standingIn } from './standing'
+import { clipsIn, runsIn, standingIn, type Run } from './standing'
 import { eachNumber, whensOf } from './walk'
 
 const rowOf = (draft: Lesson, given: Given, track: string): Clip[] =>
@@ -81,14 +81,15 @@ function trimOne(draft: Lesson, given: Given, clip: Clip, side: 'start' | 'end',
 /** Cuts a clip, and what is taken together with it, in two at a frame inside it. What hung on its end goes along. */
 export const splitClip = define('splitClip', [Id.clip, Frame, NewId], (id, frame, newId) => (draft, given) => {
   const first = find(draft, given, id)
-  if (first) splitAll(draft, given, together(draft, given, first), frame, newId)
+  if (first) splitAll(draft, given, together(draft, given, first).map(asRun), frame, newId)
 })
-/** Cuts clips at a frame; the parts behind it of what was taken together are taken together. */
-function splitAll(draft: Lesson, given: Given, clips: readonly Clip[], frame: number, firstId?: string): Element[] {
+const asRun = (clip: Clip): Run => ({ element: clip.element, from: clip.at, to: clipEnd(clip) })
+/** Cuts clips and lessons at a frame; the parts behind it of what was taken together are taken together. */
+function splitAll(draft: Lesson, given: Given, runs: readonly Run[], frame: number, firstId?: string): Element[] {
   const groups = new Map<string, string>()
   let id = firstId
-  return clips.flatMap((clip) => {
-    const right = cutAt(draft, given, clip, frame, id ?? given.newId('clip'))
+  return runs.flatMap((run) => {
+    const right = cutAt(draft, run, frame, id ?? given.newId('clip'))
     if (!right) return []
     id = undefined
     if (right.group !== null) {
@@ -99,14 +100,13 @@ function splitAll(draft: Lesson, given: Given, clips: readonly Clip[], frame: nu
     return [right]
   })
 }
-function cutAt(draft: Lesson, given: Given, clip: Clip, frame: number, newId: string): Element | null {
-  if (frame <= clip.at || frame >= clipEnd(clip)) return null
+function cutAt(draft: Lesson, { element, ...span }: Run, frame: number, newId: string): Element | null {
+  if (frame <= span.from || frame >= span.to) return null
   const taken = new Set(draft.elements.map((e) => e.name))
-  const span = { from: clip.at, to: clipEnd(clip) }
-  const right = cutElement(draft, clip.element, span, frame, { id: newId, name: numbered(clip.element.name, taken) })
+  const right = cutElement(draft, element, span, frame, { id: newId, name: numbered(element.name, taken) })
   for (const e of draft.elements)
     for (const edge of [e.start, e.end])
-      if (edge.on === 'moment' && edge.moment === `cut:${clip.id}:end`) edge.moment = `cut:${newId}:end`
+      if (edge.on === 'moment' && edge.moment === `cut:${element.id}:end`) edge.moment = `cut:${newId}:end`
   return right
 }
 
@@ -145,20 +145,15 @@ export const takeOut = define(
   'takeOut',
   [Ids.tracks, Frame, Frame, Flag],
   (tracks, from, to, close) => (draft, given) => {
-    const on = () => clipsIn(draft, given).filter((c) => tracks.includes(c.track))
-    const ends = () => [...on().map(clipEnd), ...lessonsIn(draft, given, tracks).map((l) => l.to)]
-    if (to <= from || !ends().some((end) => end > from)) return
-    for (const frame of [from, to]) {
-      splitAll(draft, given, on(), frame)
-      splitLessons(draft, given, tracks, frame)
-    }
-    const gone = [
-      ...on().flatMap((c) => (c.at >= from && clipEnd(c) <= to ? [c.id] : [])),
-      ...lessonsIn(draft, given, tracks).flatMap((l) => (l.from >= from && l.to <= to ? [l.element.id] : [])),
-    ]
-    if (gone.length > 0) make(removeElements(gone), draft, given)
+    const on = () => runsIn(draft, given, tracks)
+    if (to <= from || !on().some((r) => r.to > from)) return
+    for (const frame of [from, to]) splitAll(draft, given, on(), frame)
+    const gone = on().filter((r) => r.from >= from && r.to <= to)
+    if (gone.length > 0) make(removeElements(gone.map((r) => r.element.id)), draft, given)
     if (!close) return
-    for (const c of on()) if (c.at >= to && c.element.start.on === 'loose') place(c, c.at - (to - from), c.length)
+    for (const c of clipsIn(draft, given))
+      if (tracks.includes(c.track) && c.at >= to && c.element.start.on === 'loose')
+        place(c, c.at - (to - from), c.length)
     if (!draft.tracks.some((t) => tracks.includes(t.id) && t.kind === 'picture')) return
     const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
     for (const e of draft.elements) {
@@ -173,22 +168,9 @@ export function cutTracks(lesson: Lesson): string[] {
   const used = new Set(lesson.elements.filter((e) => goesOn(e.look)).map((e) => e.track))
   return lesson.tracks.filter((t) => used.has(t.id)).map((t) => t.id)
 }
-/** Cuts lessons in this one in two at a frame inside them. */
-function splitLessons(draft: Lesson, given: Given, tracks: readonly string[], frame: number): void {
-  const taken = new Set(draft.elements.map((e) => e.name))
-  for (const { element: e, ...span } of lessonsIn(draft, given, tracks))
-    if (span.from < frame && frame < span.to)
-      cutElement(draft, e, span, frame, { id: given.newId('lesson'), name: numbered(e.name, taken) })
-}
 /** Cuts every clip and every lesson of these tracks in two at a frame inside it. */
 export const splitTracks = define('splitTracks', [Ids.tracks, Frame], (tracks, frame) => (draft, given) => {
-  splitAll(
-    draft,
-    given,
-    clipsIn(draft, given).filter((c) => tracks.includes(c.track)),
-    frame,
-  )
-  splitLessons(draft, given, tracks, frame)
+  splitAll(draft, given, runsIn(draft, given, tracks), frame)
 })
 /** Sets values of what a clip plays. */
 export const setClip = define('setClip', [Id.clip, Values], (id, values) => (draft) => {

@@ -1,4 +1,5 @@
-import { isClip, placedIn } from '../kinds'
+import { isClip } from '../kinds'
+import { goesOn } from '../kinds/looks'
 import { clipOf, type Clip } from '../lesson/clips'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
@@ -27,15 +28,20 @@ export function standingIn(draft: Lesson, e: Element, timed: Timed): { from: num
   return { from: begins, to: Math.max(begins + 1, ends) }
 }
 
-/** The lessons in a draft, by the elements that place them, with what is known of when they stand. */
-export const lessonsIn = (
-  draft: Lesson,
-  { timed }: { timed: Timed },
-  tracks: readonly string[],
-): { element: Element; from: number; to: number }[] =>
+/** What goes by as the lesson does, a clip or a lesson in it, with the frames in which it stands: [from, to). */
+export interface Run {
+  element: Element
+  from: number
+  to: number
+}
+/** Those of a draft that lie on some tracks, with what is known of when they stand. */
+export const runsIn = (draft: Lesson, { timed }: { timed: Timed }, tracks: readonly string[]): Run[] =>
   draft.elements.flatMap((element) =>
-    placedIn(element) && tracks.includes(element.track) ? { element, ...standingIn(draft, element, timed) } : [],
+    goesOn(element.look) && tracks.includes(element.track) ? { element, ...standingIn(draft, element, timed) } : [],
   )
+/** Those of a lesson on some tracks that lie in some frames, [from, to). */
+export const runsAt = (timed: Timed, tracks: readonly string[], from: number, to: number): Run[] =>
+  runsIn(timed.lesson, { timed }, tracks).filter((r) => r.from < to && r.to > from)
 
 /** The clips of a draft, with what is known of when they stand; in document order. */
 export const clipsIn = (draft: Lesson, { timed }: { timed: Timed }, track?: string): Clip[] =>

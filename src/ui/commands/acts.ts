@@ -7,6 +7,7 @@ import {
   cutTracks,
   removeElements,
   removeMoment,
+  runsAt,
   setEdge,
   setMoment,
   setSpan,
@@ -161,17 +162,11 @@ function tracksMeant(): string[] {
 }
 /** What goes by as the lesson does, clips and lessons, among what is selected. */
 const chosenRuns = () => bench().lesson.elements.filter((e) => goesOn(e.look) && bench().elements.includes(e.id))
-/** Those of them on tracks that lie in some frames, [from, to). */
-const runsIn = (tracks: readonly string[], from: number, to: number) =>
-  bench().lesson.elements.filter((e) => {
-    const span = bench().timed.spans.get(e.id)!
-    return goesOn(e.look) && tracks.includes(e.track) && span.from < to && span.to > from
-  })
 const onTracks = (n: number) => (n === 1 ? 'one track' : `${n} tracks`)
 export function cut(): void {
   const { playhead, timed } = bench()
   const tracks = tracksMeant()
-  const inside = runsIn(tracks, playhead, playhead)
+  const inside = runsAt(timed, tracks, playhead, playhead)
   if (inside.length === 0) {
     toast('There is nothing to split here: put the playhead inside a clip or a lesson.')
     return
@@ -180,7 +175,7 @@ export function cut(): void {
   const before = new Set(timed.spans.keys())
   if (
     !edit(
-      inside.length === 1 ? `Split “${inside[0]!.name}”` : `Split ${inside.length} clips`,
+      inside.length === 1 ? `Split “${inside[0]!.element.name}”` : `Split ${inside.length} clips`,
       splitTracks(tracks, playhead),
     )
   )
@@ -197,7 +192,7 @@ export function removePassage(close: boolean): void {
   const { passage } = bench()
   if (!passage) return
   const tracks = tracksMeant()
-  const touched = new Set(runsIn(tracks, passage.from, passage.to).map((e) => e.track))
+  const touched = new Set(runsAt(bench().timed, tracks, passage.from, passage.to).map((r) => r.element.track))
   if (touched.size === 0) {
     toast('Nothing lies in the passage there: choose another passage, or select nothing to cut through all tracks.')
     return
