@@ -6,6 +6,7 @@ import type { Span, Timed } from '../timing'
 import { define, make } from './act'
 import { NewId } from './args'
 import { mediumIdOf } from './bringIn'
+import { addMedium } from './lesson'
 import { changeRateOf } from './clips'
 import { addElements, copies, loosened } from './elements'
 import { kindOf, mediumOf, placedIn } from '../kinds'
@@ -33,7 +34,8 @@ export function copiedFrom(timed: Timed, elements: readonly Element[]): Copied {
   const { lesson, spans } = timed
   const only = <T>(all: Record<string, T>, ids: readonly (string | null | undefined)[]): Record<string, T> =>
     Object.fromEntries(Object.entries(all).filter(([id]) => ids.includes(id)))
-  const each = <T>(of: (e: Element) => T): Record<string, T> => Object.fromEntries(elements.map((e) => [e.id, of(e)]))
+  const each = <T>(list: readonly Element[], of: (e: Element) => T): Record<string, T> =>
+    Object.fromEntries(list.map((e) => [e.id, of(e)]))
   const ids = new Set(elements.map((e) => e.id))
   /** A pose whose move hangs on nothing but what comes along. */
   const apart = (e: Element, pose: Pose): Pose => {
@@ -44,12 +46,15 @@ export function copiedFrom(timed: Timed, elements: readonly Element[]): Copied {
   return {
     frame: lesson.frame,
     rate: lesson.rate,
-    spans: each((e) => {
+    spans: each(elements, (e) => {
       const { from, to } = spans.get(e.id)!
       return { from, to }
     }),
     elements: elements.map((e) => ({ ...e, poses: e.poses.map((p) => apart(e, p)) })),
-    carried: each((e) => numbersOf(carryOf(timed, e, spans.get(e.id)!.from, IDENTITY).matrix)),
+    carried: each(
+      elements.filter((e) => e.rides?.on),
+      (e) => numbersOf(carryOf(timed, e, spans.get(e.id)!.from, IDENTITY).matrix),
+    ),
     media: only(lesson.media, elements.map(mediumOf)),
     parts: only(
       lesson.parts,
@@ -79,7 +84,8 @@ export const addPasted = define(
   'addPasted',
   [z.array(Element), z.record(NewId, Medium), z.record(NewId, Lesson)],
   (list, media, parts) => (draft, given) => {
-    for (const [id, medium] of Object.entries(media)) if (!draft.media[id]) draft.media[id] = structuredClone(medium)
+    for (const [id, medium] of Object.entries(media))
+      if (!draft.media[id]) make(addMedium(id, structuredClone(medium)), draft, given)
     make(addElements(list), draft, given)
     for (const [id, part] of Object.entries(parts)) if (!draft.parts[id]) addPart(draft, id, part)
   },

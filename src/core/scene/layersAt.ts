@@ -1,4 +1,4 @@
-import { groupedBy, memo } from '../values'
+import { groupedBy, isOpaque, memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { pathInto } from '../lesson/inner'
 import { hasPlace, isView, kindOf, lessonIn, localBox, placedIn } from '../kinds'
@@ -233,11 +233,11 @@ function lessonWithin({ element: e }: Seen, framing: Matrix, sight: Sight): Laye
   const { width, height } = sight.timed.lesson.frame
   const fills = by.every((v, i) => v === IDENTITY[i]) && picture.width === width && picture.height === height
   if (fills && isPlain(whole)) return layers
-  return asOne({ ...whole, clip: whole.clip ?? box }, layers, sight, { apart: true, solid: isSolid(picture) })
+  return asOne({ ...whole, clip: whole.clip ?? box }, layers, sight, {
+    apart: true,
+    solid: isOpaque(picture.background),
+  })
 }
-
-/** Whether nothing shines through a picture's ground: its colour is given without a share, or with all of it. */
-const isSolid = ({ background }: Picture): boolean => background.length <= 7 || /ff$/i.test(background)
 
 /** Layers that are done something to together, in a group; none where nothing of it is seen. */
 function asOne(whole: Whole, layers: Layer[], { timed }: Sight, how: Pick<Group, 'apart' | 'solid'> = {}): Layer[] {

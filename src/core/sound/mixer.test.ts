@@ -1,4 +1,5 @@
-import { addPart, gainAt, type Part } from './mixer'
+import { gainAt } from './levels'
+import { addPart, type Part } from './mixer'
 
 const part = (change: Partial<Part>): Part => ({ at: 0, length: 4, levels: [{ at: 0, gain: 1 }], ...change })
 /** The left channel of a block; the right one has twice as much. */

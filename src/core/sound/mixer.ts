@@ -1,3 +1,4 @@
+import { gainAt, type Gain } from './levels'
 import type { Heard } from './plan'
 
 /** Samples a second of a mix; it has two channels, their samples in turns. */
@@ -11,27 +12,13 @@ export interface Part {
   at: number
   length: number
   /** From the piece's first sample, in order: what samples are multiplied by, in between evenly more or less. */
-  levels: readonly { at: number; gain: number }[]
+  levels: readonly Gain[]
 }
 export const partOf = ({ atUs, longUs, levels }: Heard): Part => ({
   at: samplesOf(atUs),
   length: samplesOf(atUs + longUs) - samplesOf(atUs),
   levels: levels.map((l) => ({ at: samplesOf(l.atUs), gain: l.gain })),
 })
-
-/** What a sample of a piece is multiplied by: before the first level that, after the last one that. */
-export function gainAt(levels: Part['levels'], sample: number): number {
-  let before = levels[0]
-  if (!before) return 1
-  for (const next of levels) {
-    if (next.at > sample) {
-      if (next === before) return next.gain
-      return before.gain + ((next.gain - before.gain) * (sample - before.at)) / (next.at - before.at)
-    }
-    before = next
-  }
-  return before.gain
-}
 
 /**
  * Adds what is heard of a piece within a block of the mix.

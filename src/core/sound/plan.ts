@@ -7,6 +7,7 @@ import type { Span, Timed } from '../timing'
 import { lessonIn } from '../kinds'
 import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
+import { timesLevels, type Level } from './levels'
 
 /** A piece of a medium that is heard in a passage. All times in microseconds. */
 export interface Heard {
@@ -25,7 +26,7 @@ export interface Heard {
   /** Where in what was stretched it begins: a whole medium, or a change of speed. */
   madeUs: number
   /** What samples are multiplied by at times from the piece's beginning on; in between evenly more or less. */
-  levels: { atUs: number; gain: number }[]
+  levels: Level[]
 }
 
 /** How a medium changes its speed, evenly, from one of its times to another. */
@@ -153,21 +154,6 @@ function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
   })
 }
 
-/** Levels of two at once, by so much more or less. */
-function timesLevels(a: Heard['levels'], b: Heard['levels'], by: number): Heard['levels'] {
-  if (b.length === 1) return a.map((l) => ({ ...l, gain: l.gain * b[0]!.gain * by }))
-  const times = [...new Set([...a, ...b].map((l) => l.atUs))].sort((p, q) => p - q)
-  return times.map((atUs) => ({ atUs, gain: levelAt(a, atUs) * levelAt(b, atUs) * by }))
-}
-/** The level at a time: in between evenly more or less, at the ends as it is there. */
-function levelAt(levels: Heard['levels'], atUs: number): number {
-  const next = levels.findIndex((l) => l.atUs > atUs)
-  if (next < 0) return levels.at(-1)!.gain
-  const [before, after] = [levels[next - 1], levels[next]!]
-  if (!before) return after.gain
-  return before.gain + ((after.gain - before.gain) * (atUs - before.atUs)) / (after.atUs - before.atUs)
-}
-
 const gainOf = (levelDb: number): number => (levelDb <= SILENT_DB ? 0 : 10 ** (levelDb / 20))
 /** At the lowest level that there is nothing is heard. */
 const SILENT_DB = -60
@@ -183,7 +169,7 @@ function faded(e: Element, { from, to }: Pick<Span, 'from' | 'to'>, frame: numbe
  * At which levels a clip is heard between two times of the lesson: as it is keyed, fading in as it arrives and out as
  * it departs.
  */
-function levelsOf(timed: Timed, clip: Clip, fromUs: number, toUs: number): Heard['levels'] {
+function levelsOf(timed: Timed, clip: Clip, fromUs: number, toUs: number): Level[] {
   const { element: e } = clip
   const keyed = e.loop !== null || e.poses.some((p) => 'look.levelDb' in p.values)
   if (!keyed) {
@@ -208,10 +194,10 @@ function levelsBy(
   span: Pick<Span, 'to'>,
   fromUs: number,
   toUs: number,
-): Heard['levels'] {
+): Level[] {
   const first = Math.floor((fromUs * rate.num) / (1e6 * rate.den))
   const last = Math.ceil((toUs * rate.num) / (1e6 * rate.den))
-  const out: Heard['levels'] = []
+  const out: Level[] = []
   for (let f = first; f <= last; f++) {
     const gain = gainAt(Math.min(f, span.to - 1))
     const [before, earlier] = [out.at(-1), out.at(-2)]
