@@ -1,5 +1,3 @@
-import { execFileSync } from 'node:child_process'
-import { writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import {
@@ -16,45 +14,13 @@ import {
   type Edit,
 } from '@/core/edits'
 import { isClip, kindName, newElement } from '@/core/kinds'
-import type { Element, Lesson } from '@/core/lesson/schema'
+import type { Element } from '@/core/lesson/schema'
 import { gaugeAt, posedAt } from '@/core/motion'
-import { layersAt } from '@/core/scene'
-import { resolve } from '@/core/timing'
-import {
-  data,
-  demoCopy,
-  ff,
-  folder,
-  frameOf,
-  goTo,
-  lessonOf,
-  newLesson,
-  openBench,
-  rgbAt,
-  saved,
-  sendEdit,
-  write,
-} from './desk'
+import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, rgbAt, saved, sendEdit, write } from './desk'
+import { exported, fileRow, stored } from './exported'
 import { Hand } from './hand'
 
 const here = (name: string) => path.join(folder, name)
-let exports = 0
-/** Frames of a lesson as they are exported, from one to another: read one by one. */
-function exported(lesson: Lesson, from: number, to: number): (frame: number) => Buffer {
-  const file = path.join(data(), 'composing.json')
-  const out = here(`composing-${++exports}.mp4`)
-  writeFileSync(file, JSON.stringify(lesson))
-  const passage = ['--from', String(from), '--to', String(to)]
-  execFileSync('./vane', ['render', file, '--out', out, '--quality', 'best', ...passage], {
-    cwd: path.join(import.meta.dirname, '..'),
-    stdio: 'pipe',
-  })
-  const known = new Map<number, Buffer>()
-  return (frame) => {
-    if (!known.has(frame)) known.set(frame, frameOf(out, frame - from))
-    return known.get(frame)!
-  }
-}
 /** A recording in one colour, with a tone, at so many frames a second. */
 const plainTake = (name: string, colour: string, size: string, seconds: number): void => {
   const picture = `color=c=${colour}:s=${size}:r=30:d=${seconds}`
@@ -92,18 +58,12 @@ async function pickWord(hand: Hand, id: string): Promise<void> {
   const box = (await word.boundingBox())!
   await hand.page.mouse.click(box.x + 1.5, box.y + box.height / 2)
 }
-const stored = async (page: Page, id: string) => {
-  await saved(page)
-  const lesson = await lessonOf(id)
-  return { lesson, timed: resolve(lesson) }
-}
 /** Files that came into the library by another lesson. */
 async function inLibrary(page: Page, files: string[]): Promise<void> {
   await openBench(page, await newLesson('Props'))
   await bringIn(page, files)
   await saved(page)
 }
-const fileRow = (page: Page, name: string) => page.getByRole('dialog').getByRole('listitem').filter({ hasText: name })
 
 const MAGENTA = [255, 0, 255]
 test('a presenter shrinks into a corner, goes to another on a word, and lies over a spotlight', async ({ page }) => {
@@ -379,46 +339,3 @@ test('ten copies do what the first does: its motion is changed once', async ({ p
     expect([lit(61 + 150 * i, 700), lit(61 + 150 * i, 400)], `lamp ${i}`).toEqual([true, false])
   hand.counts('Ten copies move as the first one')
 })
-
-test('a lesson stands in another: shrunk, gone slower, edited where it stands', async ({ page }) => {
-  const inner = await lessonOf(await demoCopy())
-  const id = await newLesson('Welcome to the library')
-  await openBench(page, id)
-  const hand = new Hand(page)
-  await hand.key('a')
-  await hand.click(fileRow(page, inner.name).first().getByRole('button', { name: 'Place in this lesson' }))
-  await hand.go(60)
-  await hand.click(page.getByRole('button', { name: 'Stand at the bottom right' }))
-  const { timed: first } = await stored(page, id)
-  const { length } = first
-  // Twice as long: it is asked, once.
-  await hand.type(page.getByTestId('details').getByRole('textbox', { name: 'Length (frames)' }), String(length * 2))
-  await hand.click(page.getByRole('button', { name: 'It goes slower' }))
-  await expect(page.getByRole('alertdialog')).toHaveCount(0)
-  const callout = inner.elements.find((e) => e.name === 'Callout: part of the name')!
-  await hand.click(page.locator(`[data-inner="${callout.id}"]`))
-  await expect(page.getByRole('navigation', { name: 'Lessons around this one' })).toContainText('Welcome')
-  await expect(page.getByTestId('details').getByRole('textbox', { name: 'Name' })).toHaveValue(callout.name)
-  await hand.key('Delete')
-  await hand.key('Control+ArrowUp')
-  const { lesson, timed } = await stored(page, id)
-  const [part] = Object.values(lesson.parts)
-  expect(part!.elements.map((e) => e.id)).toEqual(inner.elements.filter((e) => e.id !== callout.id).map((e) => e.id))
-  expect(timed.length).toBe(length * 2)
-  hand.counts('A lesson stands in another, in a corner, goes slower, and is edited where it stands')
-
-  // Exported, it is what the lesson itself is at the frame that it has come to.
-  const frame = exported(lesson, 48, 54)
-  const whole = exported(part!, 24, 28)
-  for (const f of [48, 50, 51]) expect(off(frame(f), whole(Math.floor(f / 2)))).toBeLessThan(0.7)
-  // In its corner too, as much smaller as it stands there.
-  const { x, y, w, h } = layersAt(timed, 400).layers[0]!.bounds
-  expect(w).toBeLessThan(600)
-  const raw = ['-f', 'rawvideo', '-pix_fmt', 'rgb24', '-s', '1920x1080', '-i']
-  const to = ['-f', 'rawvideo', '-pix_fmt', 'rgb24', 'pipe:1']
-  const cut = (b: Buffer, filter: string) => ff(...raw, write('frame.rgb', b), '-vf', filter, ...to)
-  const there = cut(exported(lesson, 400, 404)(400), `crop=${w}:${h}:${x}:${y}`)
-  expect(off(there, cut(exported(part!, 200, 204)(200), `scale=${w}:${h}:flags=area`))).toBeLessThan(3)
-})
-/** By how much the values of two pictures differ on average. */
-const off = (a: Buffer, b: Buffer): number => a.reduce((sum, v, i) => sum + Math.abs(v - b[i]!), 0) / a.length

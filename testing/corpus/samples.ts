@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Edit, Id, MediumArg, moveElements, namedBy, registered, type Edit as AnEdit } from '@/core/edits'
-import { isClip } from '@/core/kinds'
+import { isClip, placedIn } from '@/core/kinds'
 import { CALM, FollowChoice } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
 import { Easing, Edge, Element, Lesson, Medium, Moment, MoveEdge, Word } from '@/core/lesson/schema'
@@ -53,8 +53,10 @@ function partOf(schema: z.ZodType, { lesson }: Timed, below: Below): unknown {
   switch (schema) {
     case Element:
       return { ...structuredClone(pick(lesson.elements, below)), id: `sample-${++made}`, group: null, rides: null }
-    case Lesson:
-      return lessonOfOne(pick(lesson.elements, below), lesson)
+    case Lesson: {
+      const plain = lesson.elements.filter((e) => !placedIn(e))
+      return lessonOfOne(pick(plain, below), lesson)
+    }
     case Medium:
     case MediumArg:
       return { ...pick(media, below), moments: [], words: [] }

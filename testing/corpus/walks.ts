@@ -1,8 +1,9 @@
 import { chances } from '@/core/chance'
 import * as edits from '@/core/edits'
-import { ADDABLE_KINDS } from '@/core/kinds'
+import { ADDABLE_KINDS, newElement } from '@/core/kinds'
 import { CALM } from '@/core/framing'
-import type { Lesson } from '@/core/lesson/schema'
+import { emptyLesson } from '@/core/lesson/make'
+import type { Element, Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
 import { ground } from './ground'
 
@@ -22,6 +23,13 @@ const here = (h: Hand) => ({ frame: h.frame(), caught: null })
 const clipId = (h: Hand) => pick(h, h.timed.clips)?.id ?? 'none'
 const momentId = (h: Hand) => pick(h, [...h.timed.moments.keys()])
 const one = (h: Hand) => h.some(1)[0] ?? 'none'
+
+/** A lesson of ten seconds with a callout in it, at a rate of its own or at the walks' one. */
+function within(slow: boolean): Lesson {
+  const lesson: Lesson = { ...emptyLesson('Within'), rate: { num: slow ? 24 : 30, den: 1 }, length: 300 }
+  const note = newElement(lesson, 'callout', 'note', { on: 'loose', frame: 30 }, { on: 'length', frames: 60 })
+  return { ...lesson, elements: [note] }
+}
 
 /** The acts of a producer's hand that a walk chooses from, each under its name. */
 export const ACTS: Record<string, Make> = {
@@ -60,7 +68,12 @@ export const ACTS: Record<string, Make> = {
     return edits.setElements(h.some(3), { arrival: { how, from: 'bottom', frames, easing: 'ease-out' } })
   },
   setSize: (h) => edits.setSize(one(h), 40 + h.below(600), null),
-  setLook: (h) => edits.setLook(h.some(2), 'fill', '#1f4a46'),
+  setLook: (h) => {
+    const path = (e: Element) => ['fill', 'ink', 'colour', 'outline'].find((c) => c in e.look)
+    const coloured = h.timed.lesson.elements.filter(path)
+    const e = pick(h, coloured)
+    return edits.setLook([e?.id ?? 'none'], e ? path(e)! : 'fill', '#1f4a46')
+  },
   flip: (h) => edits.flip(h.some(2), 'across'),
   turnTo: (h) => edits.turnTo(one(h), { x: h.below(1900), y: h.below(1000) }, true),
   setAnchor: (h) => edits.setAnchor(one(h), { x: h.below(11) / 10, y: h.below(11) / 10 }),
@@ -123,6 +136,8 @@ export const ACTS: Record<string, Make> = {
     const from = { ...copied, frame: { width: 1280, height: 720 }, rate: { num: 25, den: 1 } }
     return edits.addElements(edits.pasted(from, h.timed, h.timed.lesson, h.frame(), h.newId).elements)
   },
+  placeLesson: (h) => edits.placeLesson(h.newId(), h.newId(), within(h.below(2) === 0), h.frame()),
+  inPart: (h) => edits.inPart(pick(h, Object.keys(h.timed.lesson.parts)) ?? 'none', edits.shiftElements(['note'], 5)),
   setLength: (h) => edits.setLength(h.below(2) ? null : 300 + h.below(300)),
 }
 const NAMES = Object.keys(ACTS)

@@ -1,6 +1,7 @@
 export * from './place'
 export { canStayReadable } from './readable'
 export * from './layersAt'
+export * from './hit'
 export { innerElements, type Inner } from './within'
 export * from './lanes'
 export * from './snap'

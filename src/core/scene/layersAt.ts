@@ -1,29 +1,16 @@
 import { groupedBy, isOpaque, memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { pathInto } from '../lesson/inner'
-import { hasPlace, isView, kindOf, lessonIn, localBox, placedIn } from '../kinds'
-import { posedAt, matrixOf, holds, carryOf, placementOf, holders } from '../motion'
+import { kindOf, lessonIn, localBox, placedIn } from '../kinds'
+import { holds, placementOf, holders } from '../motion'
 import type { Span, Timed } from '../timing'
-import type { Drawing, Footage, Group, Layer, Picture, Shadow, Shape, Window } from '../display'
+import type { Drawing, Footage, Group, Layer, Picture, Shape } from '../display'
 import { readable } from './readable'
 import { framingOf, inPlace } from './place'
+import { alike, apart } from './shutter'
+import { clipOf, shadowOf, withShadow } from './outline'
 import { broughtIn, sourceWithin } from './within'
-import {
-  apply,
-  boundsOf,
-  corners,
-  grown,
-  IDENTITY,
-  inverse,
-  isFlat,
-  meets,
-  placeMatrix,
-  times,
-  union,
-  type Matrix,
-  type Point,
-  type Rect,
-} from '../geometry'
+import { boundsOf, grown, IDENTITY, isFlat, meets, placeMatrix, times, union, type Matrix } from '../geometry'
 
 const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }
@@ -319,31 +306,6 @@ function layersOf(e: Element, span: Span, frame: number, timed: Timed, framing: 
     },
   ]
 }
-/** Whether two pieces of plain data are equal. */
-function alike(a: unknown, b: unknown): boolean {
-  if (a === b) return true
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
-  const keys = Object.keys(a) as (keyof typeof a)[]
-  return keys.length === Object.keys(b).length && keys.every((k) => alike(a[k], b[k]))
-}
-/** How far the corners of what a drawing covers are from those of another. */
-function apart(a: Drawing, b: Drawing): number {
-  const box = { x: -50, y: -50, w: 100, h: 100 }
-  const at = corners(box)
-  const shift = Math.max(
-    ...at.map((p) => {
-      const q = apply(a.matrix, p)
-      const r = apply(b.matrix, p)
-      return Math.hypot(q.x - r.x, q.y - r.y)
-    }),
-  )
-  return Math.max(
-    shift,
-    Math.abs(a.bounds.x - b.bounds.x),
-    Math.abs(a.bounds.w - b.bounds.w),
-    Math.abs(a.bounds.h - b.bounds.h),
-  )
-}
 /** Whether anything can move an element at all. */
 function canMove(timed: Timed, e: Element): boolean {
   const passes = (how: string) => how === 'slide' || how === 'grow' || how === 'typed'
@@ -402,79 +364,4 @@ function drawingsOf(
       } as Drawing | Footage)
   }
   return out
-}
-
-/** An element's shadow as it falls on the picture; it grows with the framing. */
-function shadowOf(e: Element, framing: Matrix): Shadow | null {
-  if (!e.shadow) return null
-  const k = Math.hypot(framing[0], framing[1])
-  return { colour: e.shadow.colour, dx: e.shadow.dx * k, dy: e.shadow.dy * k, blurPx: e.shadow.blurPx * k }
-}
-const withShadow = (r: Rect, s: Shadow): Rect =>
-  union(r, grown({ ...r, x: r.x + s.dx, y: r.y + s.dy }, Math.ceil(s.blurPx * 1.5) + 1))
-
-/**
- * What crop, reveal and round corners leave of a box; null when all of it is seen.
- *
- * @param k  pixels of the box for one of the element's own
- */
-function clipOf(e: Element, box: Rect, k = 1): Window | null {
-  const { crop, reveal } = e
-  const hidden = 1 - reveal.shown / 100
-  const whole = hidden <= 0 && crop.left === 0 && crop.right === 0 && crop.top === 0 && crop.bottom === 0
-  if (whole && e.cornerPx === 0) return null
-  const left = Math.max(crop.left, reveal.from === 'right' ? hidden : 0)
-  const right = Math.max(crop.right, reveal.from === 'left' ? hidden : 0)
-  const top = Math.max(crop.top, reveal.from === 'bottom' ? hidden : 0)
-  const bottom = Math.max(crop.bottom, reveal.from === 'top' ? hidden : 0)
-  return {
-    x: box.x + left * box.w,
-    y: box.y + top * box.h,
-    w: box.w * (1 - left - right),
-    h: box.h * (1 - top - bottom),
-    ...(e.cornerPx > 0 && { corner: e.cornerPx * k }),
-  }
-}
-
-/** From the pixels that an element is placed in to the picture: what carries it, then the framing. */
-export function spaceOf(timed: Timed, e: Element, frame: number, framed = true): Matrix {
-  const framing = e.space === 'framed' && !isView(e) ? framingOf(timed, frame, framed) : IDENTITY
-  return times(framing, carryOf(timed, e, frame, framing).matrix)
-}
-/**
- * An element's own box on the picture at a frame and the matrix that places it; for handles and hit tests. `e` may be
- * any of its poses.
- */
-export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = true): { matrix: Matrix; box: Rect } {
-  const { element, by } = readable(e, e.readable ? framingOf(timed, frame, framed) : IDENTITY)
-  return {
-    matrix: times(spaceOf(timed, e, frame, framed), times(matrixOf(e), [by, 0, 0, by, 0, 0])),
-    box: localBox(element, kindOf(element).size(element as never)),
-  }
-}
-
-const HIT_PX = 8
-/**
- * The topmost element in sight whose box holds a point of the picture, arrows along their line. Zooms draw nothing and
- * are not hit.
- */
-export function hitAt(
-  timed: Timed,
-  frame: number,
-  point: Point,
-  framed = true,
-  without: readonly string[] = [],
-): Element | null {
-  for (const own of elementsAt(timed, frame).toReversed()) {
-    const e = posedAt(timed, own, frame)
-    if (!e || e.hidden || e.locked || without.includes(e.id) || (!hasPlace(e) && !kindOf(e).pickable)) continue
-    const { matrix, box } = frameBoxOf(timed, e, frame, framed)
-    if (isFlat(matrix)) continue
-    const p = apply(inverse(matrix), point)
-    const reach = HIT_PX / Math.hypot(matrix[0], matrix[1])
-    const r = grown(box, kindOf(e).thin ? reach : 0)
-    const tall = kindOf(e).rises?.(e as never) ?? 0
-    if (p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y - tall && p.y <= r.y + r.h + tall) return own
-  }
-  return null
 }

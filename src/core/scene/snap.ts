@@ -1,7 +1,8 @@
 import { hasPlace } from '../kinds'
 import type { Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
-import { elementsAt, frameBoxOf } from './layersAt'
+import { frameBoxOf } from './hit'
+import { elementsAt } from './layersAt'
 import { posedAt } from '../motion'
 import { boundsOf, type Rect } from '../geometry'
 

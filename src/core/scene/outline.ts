@@ -1,0 +1,35 @@
+import { grown, union, type Matrix, type Rect } from '../geometry'
+import type { Shadow, Window } from '../display'
+import type { Element } from '../lesson/schema'
+
+/** An element's shadow as it falls on the picture; it grows with the framing. */
+export function shadowOf(e: Element, framing: Matrix): Shadow | null {
+  if (!e.shadow) return null
+  const k = Math.hypot(framing[0], framing[1])
+  return { colour: e.shadow.colour, dx: e.shadow.dx * k, dy: e.shadow.dy * k, blurPx: e.shadow.blurPx * k }
+}
+export const withShadow = (r: Rect, s: Shadow): Rect =>
+  union(r, grown({ ...r, x: r.x + s.dx, y: r.y + s.dy }, Math.ceil(s.blurPx * 1.5) + 1))
+
+/**
+ * What crop, reveal and round corners leave of a box; null when all of it is seen.
+ *
+ * @param k  pixels of the box for one of the element's own
+ */
+export function clipOf(e: Element, box: Rect, k = 1): Window | null {
+  const { crop, reveal } = e
+  const hidden = 1 - reveal.shown / 100
+  const whole = hidden <= 0 && crop.left === 0 && crop.right === 0 && crop.top === 0 && crop.bottom === 0
+  if (whole && e.cornerPx === 0) return null
+  const left = Math.max(crop.left, reveal.from === 'right' ? hidden : 0)
+  const right = Math.max(crop.right, reveal.from === 'left' ? hidden : 0)
+  const top = Math.max(crop.top, reveal.from === 'bottom' ? hidden : 0)
+  const bottom = Math.max(crop.bottom, reveal.from === 'top' ? hidden : 0)
+  return {
+    x: box.x + left * box.w,
+    y: box.y + top * box.h,
+    w: box.w * (1 - left - right),
+    h: box.h * (1 - top - bottom),
+    ...(e.cornerPx > 0 && { corner: e.cornerPx * k }),
+  }
+}
