@@ -1,3 +1,4 @@
+import { footageIn } from '../display'
 import { checkLesson } from '../review/check'
 import { emptyLesson } from '../lesson/make'
 import type { Lesson } from '../lesson/schema'
@@ -104,9 +105,10 @@ test('cut and taken out of, it goes on with what comes after that; one that goes
     { from: 160, to: 260 },
   ])
   expect(halves.map((e) => placedIn(e)!.inFrames)).toEqual([0, 200])
-  const slow = made(lesson, setElements(['e'], { end: lasting(600), 'look.longer': 'slower' }))
+  const filmed = made({ ...emptyLesson('Outer'), length: 900 }, placeLesson('p', 'e', lessonWithTake(), 60))
+  const slow = made(filmed, setElements(['e'], { end: lasting(600), 'look.longer': 'slower' }))
   const cut = made(slow, splitTracks([track], 210))
-  const shown = (of: Lesson, frame: number) => layersAt(timedOf(of), frame).layers.map(({ bounds }) => bounds)
+  const shown = (of: Lesson, frame: number) => footageIn(layersAt(timedOf(of), frame).layers).map((l) => l.source.frame)
   for (const f of [60, 180, 209, 210, 211, 240, 659]) expect([f, shown(cut, f)]).toEqual([f, shown(slow, f)])
   const [left, right] = cut.elements.filter((e) => placedIn(e)).map((e) => placedIn(e)!)
   expect([left!.toFrame, right!.inFrames, right!.toFrame]).toEqual([75, 75, null])
