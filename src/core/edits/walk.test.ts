@@ -95,7 +95,7 @@ describe('another size', () => {
       ...still,
       x: 960,
       y: 540,
-      ...(kind === 'bar' && { y: 1073 }),
+      ...((kind === 'bar' || kind === 'chapters') && { y: 1080 - fresh.height / 2 }),
       ...(plays === 'sound' && { x: 0, y: 0, track: 'sound-1' }),
     })
     const lesson = lessonOf(before)

@@ -3,7 +3,12 @@ import { element, lasting, lessonWithTake, loose, on, besides } from '../testing
 import { resolve } from '../timing'
 import { applies, setAt, valueAt } from '../values'
 import { arrowBetween, arrowEnds, gone, kindOf, rippleAt } from './index'
-import { barPlace } from './bar'
+import { createCanvas, Path2D } from '@napi-rs/canvas'
+import { filledRound } from './bar/shapes'
+import { goneInRounds, roundAt } from './gone'
+import { roundedBox } from './outline'
+import { posedAt } from '../motion'
+import { settle } from './traits'
 import { balloon } from './callout'
 
 const drawn = (lesson: ReturnType<typeof lessonWithTake>, id: string, frame: number) => {
@@ -49,14 +54,56 @@ test('a bar that stays is full to the end of the lesson; one that fades is gone 
   expect(seen()).toEqual({ from: 0, to: 109 })
   expect(drawn(lesson, 'bar', 104)[0]!.opacity).toBeCloseTo(0.5, 6)
 })
-test('a bar on an edge covers the whole edge', () => {
-  expect(barPlace({ height: 20, look: { place: 'bottom' } }, { width: 1280, height: 720 })).toMatchObject({
-    x: 640,
-    y: 710,
-    width: 1280,
-    rotation: 0,
-  })
-  expect(barPlace({ height: 20, look: { place: 'free' } }, { width: 1280, height: 720 })).toBeNull()
+test('a bar on an edge covers the whole edge; within letterbox bars, the edge of what they leave free', () => {
+  const lesson = lessonWithTake()
+  const made = element(lesson, 'bar', 'bar', loose(0), loose(100))
+  lesson.elements = besides(lesson, [made])
+  const look = lookAs(made, 'bar')
+  const { width, height } = lesson.frame
+  const at = (place: typeof look.place) => {
+    look.place = place
+    settle(made, lesson)
+    const { x, y, width: w, height: h } = posedAt(resolve({ ...lesson }), made, 50)!
+    return { x, y, w, h }
+  }
+  made.height = 20
+  expect(at('bottom')).toEqual({ x: width / 2, y: height - 10, w: width, h: 20 })
+  expect(at('left')).toEqual({ x: 10, y: height / 2, w: 20, h: height })
+  expect(at('right')).toEqual({ x: width - 10, y: height / 2, w: 20, h: height })
+  const box = element(lesson, 'letterbox', 'box', loose(0), loose(60))
+  Object.assign(box.look, { by: 'share', share: 20, first: 50 })
+  lesson.elements = [...lesson.elements, box]
+  look.withinBars = true
+  expect(at('bottom')).toEqual({ x: width / 2, y: height * 0.9 - 10, w: width, h: 20 })
+  expect(at('left')).toEqual({ x: 10, y: height / 2, w: 20, h: height * 0.8 })
+})
+test('what is filled of a bar with round ends is exactly as long as its share, within the outline', () => {
+  const box = { x: 0, y: 0, w: 400, h: 40 }
+  for (const runs of ['right', 'left', 'down', 'up'] as const)
+    for (const share of [0.01, 0.05, 0.09, 0.1, 0.5, 1]) {
+      const of = runs === 'down' || runs === 'up' ? { x: 0, y: 0, w: 40, h: 400 } : box
+      const canvas = createCanvas(of.w, of.h)
+      const ctx = canvas.getContext('2d')
+      ctx.fill(new Path2D(filledRound(of, share, runs, 20)))
+      const { data } = ctx.getImageData(0, 0, of.w, of.h)
+      let sum = 0
+      for (let i = 0; i < 400; i++) {
+        const at = of === box ? 20 * 400 + i : i * 40 + 20
+        sum += data[at * 4 + 3]! / 255
+      }
+      expect(sum).toBeCloseTo(400 * share, 0)
+      ctx.globalCompositeOperation = 'destination-out'
+      ctx.fill(new Path2D(roundedBox(of, 20)))
+      expect(Math.max(...ctx.getImageData(0, 0, of.w, of.h).data.filter((_, i) => i % 4 === 3))).toBeLessThan(100)
+    }
+})
+test('rounds share a span to the frame, and each is full before its end', () => {
+  const span = { from: 10, to: 110 }
+  expect(roundAt(10, span, 3).span).toEqual({ from: 10, to: 43 })
+  expect([42, 43, 76, 77, 109].map((f) => roundAt(f, span, 3).n)).toEqual([0, 1, 1, 2, 2])
+  expect([10, 42, 43].map((f) => goneInRounds(f, span, { rounds: 3 }))).toEqual([0, 1, 0])
+  expect([89, 90, 99, 109].map((f) => goneInRounds(f, span, { restFrames: 20 }))).toEqual([1, 1, 1, 1])
+  expect(goneInRounds(88, span, { restFrames: 20 })).toBeLessThan(1)
 })
 test('a ripple grows to its size in four frames at 70 %, then shrinks to 40 % as it fades', () => {
   expect([0, 1, 2, 3].map((n) => rippleAt(n, 4, 14)!.size)).toEqual([0.25, 0.5, 0.75, 1])

@@ -3,10 +3,11 @@ export * from './traits'
 export { asking, lessonIn, type LessonIn } from './lessonIn'
 export { arrowBetween, arrowEnds } from './arrow'
 export { clicksIn, rippleAt } from './ripple'
-export { gone } from './bar'
+export { gone } from './gone'
 export {
   localBox,
   type Drawn,
+  type Edge,
   type ElementOf,
   type Going,
   type Handle,

@@ -63,6 +63,9 @@ export interface Placed {
   muted: boolean
 }
 
+/** An edge of the frame. */
+export type Edge = 'top' | 'bottom' | 'left' | 'right'
+
 /** Pictures for kinds, by their names; drawn in the interface. */
 export type IconName =
   | 'arrow-up-right'
@@ -74,6 +77,7 @@ export type IconName =
   | 'highlighter'
   | 'image'
   | 'layers'
+  | 'list-ordered'
   | 'lightbulb'
   | 'map-pin'
   | 'message-square'
@@ -152,7 +156,11 @@ export interface Kind<K extends ElementKind> {
   /** Puts a draft where it has to be, when that follows from the frame. */
   settle?(e: ElementOf<K>, lesson: Pick<Lesson, 'frame' | 'media'>): void
   /** The edge of the frame that it is kept to; null when it lies free. */
-  held?(e: ElementOf<K>): 'top' | 'bottom' | null
+  held?(e: ElementOf<K>): Edge | null
+  /** Where it lies while something leaves only a part of the frame free; null: where it is. */
+  within?(e: ElementOf<K>, free: Rect): Partial<Element> | null
+  /** What it leaves free of the frame that it covers the edges of. */
+  leaves?(e: ElementOf<K>): Rect
   /** It stays upright, whatever its box allows. */
   upright?: true
   /** A draft was placed by hand: it lets go of what it was kept to. */

@@ -22,6 +22,7 @@ import { SoundLook } from './sound/look'
 import { BadgeLook } from './badge/look'
 import { PointerLook } from './pointer/look'
 import { PartLook } from './part/look'
+import { ChaptersLook } from './chapters/look'
 
 /** What an element is and how it looks, by its kind. */
 export const Look = z.discriminatedUnion('kind', [
@@ -48,6 +49,7 @@ export const Look = z.discriminatedUnion('kind', [
   PointerLook,
   BadgeLook,
   PartLook,
+  ChaptersLook,
 ])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']

@@ -24,6 +24,7 @@ import { sound } from './sound'
 import { badge } from './badge'
 import { pointer } from './pointer'
 import { part } from './part'
+import { chapters } from './chapters'
 
 const KINDS: { [K in ElementKind]: Kind<K> } = {
   callout,
@@ -49,6 +50,7 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   footage,
   sound,
   part,
+  chapters,
 }
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[kindName(e)] as unknown as Kind<ElementKind>

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry'
 import type { Element, Lesson, Medium } from '../lesson/schema'
-import type { Going, Handle, Placed } from './kind'
+import type { Edge, Going, Handle, Placed } from './kind'
 import { kindOf } from './registry'
 
 /** What is asked of an element without knowing what kind it is; each stands explained in `Kind`. */
@@ -18,7 +18,7 @@ export const isClip = (e: Element): boolean => kindOf(e).plays !== undefined
 export const sizeOf = (e: Element): { w: number; h: number } => kindOf(e).size(e as never)
 export const settle = (e: Element, lesson: Pick<Lesson, 'frame' | 'media'>): void =>
   kindOf(e).settle?.(e as never, lesson)
-export const heldBy = (e: Element): 'top' | 'bottom' | null => kindOf(e).held?.(e as never) ?? null
+export const heldBy = (e: Element): Edge | null => kindOf(e).held?.(e as never) ?? null
 /** Whether it can be turned by hand. */
 export const canTurn = (e: Element): boolean =>
   kindOf(e).pulls !== 'none' && !isGround(e) && !kindOf(e).upright && heldBy(e) === null

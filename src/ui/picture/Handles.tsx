@@ -40,6 +40,9 @@ interface Props {
 }
 
 /** What a single selected element can be grasped by. */
+/** The side of what is kept to an edge that looks away from it. */
+const AWAY = { top: { x: 0, y: 1 }, bottom: { x: 0, y: -1 }, left: { x: 1, y: 0 }, right: { x: -1, y: 0 } }
+
 export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, snap }: Props) {
   const grasp =
     (label: string, change: (p: Point, shift: boolean, alt: boolean) => ReturnType<Drag['edit']>) =>
@@ -83,7 +86,8 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
   const pullable = pulls === 'both' ? [...CORNERS, ...SIDES] : pulls === 'shape' ? CORNERS : []
   // What is kept to an edge of the frame can only be pulled away from it.
   const held = heldBy(e)
-  const spots = pullable.filter((p) => !held || (p.x === 0 && p.y === (held === 'top' ? 1 : -1)))
+  const away = held && AWAY[held]
+  const spots = pullable.filter((p) => !away || (p.x === away.x && p.y === away.y))
   const at = (p: Pull) => apply(matrix, { x: box.x + ((p.x + 1) / 2) * box.w, y: box.y + ((p.y + 1) / 2) * box.h })
   const turns = canTurn(e)
   const head = apply(matrix, { x: box.x + box.w / 2, y: box.y - (26 * px) / Math.hypot(matrix[0], matrix[1]) })

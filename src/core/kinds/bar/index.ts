@@ -1,24 +1,44 @@
-import { BarLook } from './look'
+import { BAR_EDGES, BarLook, type BarEdge } from './look'
 import { ranged } from '../ranged'
+import { goneInRounds } from '../gone'
 import type { Rect } from '../../geometry'
 import type { Shape } from '../../display'
+import { roundedBox } from '../outline'
 import { localBox, type Kind } from '../kind'
+import { filledPart, filledRound, ringShapes } from './shapes'
 
-/** The share of a span that has gone by: 0 on its first frame, 1 on its last, even in between. */
-export const gone = (frame: number, span: { from: number; to: number }): number =>
-  span.to - span.from <= 1 ? 1 : Math.min(1, Math.max(0, (frame - span.from) / (span.to - 1 - span.from)))
-
-/** Where a bar lies that is fixed to an edge of the frame: the whole edge, exactly level. */
-export function barPlace(
-  e: { height: number; look: { place: 'top' | 'bottom' | 'free' } },
-  frame: { width: number; height: number },
-): { x: number; y: number; width: number; rotation: 0; anchor: { x: number; y: number } } | null {
-  if (e.look.place === 'free') return null
-  const y = e.look.place === 'top' ? e.height / 2 : frame.height - e.height / 2
-  return { x: frame.width / 2, y, width: frame.width, rotation: 0, anchor: { x: 0.5, y: 0.5 } }
+/** Where a bar lies that is kept to an edge of a part of the frame: along the whole edge, exactly level or upright. */
+function alongEdge(
+  e: { width: number; height: number },
+  edge: BarEdge,
+  free: Rect,
+): { x: number; y: number; width: number; height: number; rotation: 0; anchor: { x: number; y: number } } {
+  const level = edge === 'top' || edge === 'bottom'
+  const thick = Math.min(e.width, e.height)
+  const [w, h] = level ? [free.w, thick] : [thick, free.h]
+  const x = edge === 'left' ? free.x + w / 2 : edge === 'right' ? free.x + free.w - w / 2 : free.x + free.w / 2
+  const y = edge === 'top' ? free.y + h / 2 : edge === 'bottom' ? free.y + free.h - h / 2 : free.y + free.h / 2
+  return { x, y, width: w, height: h, rotation: 0, anchor: { x: 0.5, y: 0.5 } }
 }
 
-const rect = (r: Rect) => `M${r.x} ${r.y} H${r.x + r.w} V${r.y + r.h} H${r.x} Z`
+function straightShapes(box: Rect, share: number, look: BarLook): Shape[] {
+  const shapes: Shape[] = []
+  const r = look.corner
+  if (look.unfilled) shapes.push({ type: 'path', d: roundedBox(box, r), fill: look.unfilled })
+  if (share > 0) {
+    const d = r > 0 ? filledRound(box, share, look.runs, r) : roundedBox(filledPart(box, share, look.runs), 0)
+    shapes.push({ type: 'path', d, fill: look.fill })
+  }
+  const b = look.border ? Math.min(look.borderPx, box.w / 2, box.h / 2) : 0
+  if (b > 0)
+    shapes.push({
+      type: 'path',
+      d: roundedBox({ x: box.x + b / 2, y: box.y + b / 2, w: box.w - b, h: box.h - b }, r - b / 2),
+      stroke: look.border!,
+      lineWidth: b,
+    })
+  return shapes
+}
 
 export const bar: Kind<'bar'> = {
   kind: 'bar',
@@ -31,8 +51,12 @@ export const bar: Kind<'bar'> = {
   spotless: true,
   thin: true,
   settle(e, { frame }) {
-    const place = barPlace(e, frame)
-    if (place) Object.assign(e, place)
+    const { place } = e.look
+    if (place !== 'free') Object.assign(e, alongEdge(e, place, { x: 0, y: 0, w: frame.width, h: frame.height }))
+  },
+  within: (e, free) => {
+    const { place, withinBars } = e.look
+    return place === 'free' || !withinBars ? null : alongEdge(e, place, free)
   },
   reading: 'given.share',
   parts: [{ path: 'given', label: 'Filled by hand or by a gauge', fresh: { share: 100 } }],
@@ -42,12 +66,24 @@ export const bar: Kind<'bar'> = {
   },
   fields: ranged(BarLook, [
     {
+      path: 'shape',
+      label: 'Shape',
+      type: 'choice',
+      options: [
+        { value: 'straight', label: 'straight' },
+        { value: 'ring', label: 'a ring' },
+      ],
+    },
+    {
       path: 'place',
       label: 'Place',
+      when: ['shape', 'straight'],
       type: 'choice',
       options: [
         { value: 'bottom', label: 'bottom edge' },
         { value: 'top', label: 'top edge' },
+        { value: 'left', label: 'left edge' },
+        { value: 'right', label: 'right edge' },
         { value: 'free', label: 'free' },
       ],
     },
@@ -62,6 +98,12 @@ export const bar: Kind<'bar'> = {
         { value: 'up', label: 'up' },
       ],
     },
+    { path: 'withinBars', label: 'Within letterbox bars', when: ['place', ...BAR_EDGES], type: 'tick' },
+    { path: 'ringPx', label: 'Thickness', when: ['shape', 'ring'], type: 'px' },
+    { path: 'turnFrom', label: 'Begins at', when: ['shape', 'ring'], type: 'degrees' },
+    { path: 'corner', label: 'Round ends', type: 'px' },
+    { path: 'rounds', label: 'Times over', type: 'count' },
+    { path: 'restFrames', label: 'Full before its end', type: 'frames' },
     { path: 'given.share', label: 'Filled', when: ['given'], type: 'percent' },
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'unfilled', label: 'Unfilled part', type: 'colour', optional: true },
@@ -92,24 +134,8 @@ export const bar: Kind<'bar'> = {
   draw(e, frame, span) {
     const { look } = e
     const box = localBox(e, bar.size(e))
-    const share = look.given ? look.given.share / 100 : gone(frame, span)
-    const filled: Rect = {
-      right: { ...box, w: box.w * share },
-      left: { ...box, x: box.x + box.w * (1 - share), w: box.w * share },
-      down: { ...box, h: box.h * share },
-      up: { ...box, y: box.y + box.h * (1 - share), h: box.h * share },
-    }[look.runs]
-    const shapes: Shape[] = []
-    if (look.unfilled) shapes.push({ type: 'path', d: rect(box), fill: look.unfilled })
-    if (share > 0) shapes.push({ type: 'path', d: rect(filled), fill: look.fill })
-    const b = look.border ? Math.min(look.borderPx, box.w / 2, box.h / 2) : 0
-    if (b > 0)
-      shapes.push({
-        type: 'path',
-        d: rect({ x: box.x + b / 2, y: box.y + b / 2, w: box.w - b, h: box.h - b }),
-        stroke: look.border!,
-        lineWidth: b,
-      })
+    const share = look.given ? look.given.share / 100 : goneInRounds(frame, span, look)
+    const shapes = look.shape === 'ring' ? ringShapes(box, share, look) : straightShapes(box, share, look)
     const over = frame - span.to + 1
     return [
       {
@@ -125,7 +151,7 @@ export const bar: Kind<'bar'> = {
     y: lesson.frame.height - Math.round(14 * (lesson.frame.height / 1080)) / 2,
     width: lesson.frame.width,
     height: Math.round(14 * (lesson.frame.height / 1080)),
-    look: {
+    look: BarLook.parse({
       kind: 'bar',
       fill: '#c8371b',
       unfilled: null,
@@ -134,8 +160,6 @@ export const bar: Kind<'bar'> = {
       runs: 'right',
       place: 'bottom',
       after: 'gone',
-      fadeFrames: 15,
-      given: null,
-    },
+    }),
   }),
 }

@@ -4,10 +4,13 @@ import { figuresPath, figuresWidth } from '../../text'
 import { localBox, type Kind } from '../kind'
 import { putBox } from '../put'
 import { ranged } from '../ranged'
-import { counted } from './format'
+import { counted, written } from './format'
 import { CounterLook } from './look'
 
-const wordsOf = (look: CounterLook): string => `${look.before}${counted(look)}${look.after}`
+const wordsOf = (look: CounterLook, value: number): string => {
+  const words = (text: string) => text.replaceAll('{n}', String(look.rounds))
+  return `${words(look.before)}${written(value, look)}${words(look.after)}`
+}
 
 /** A number that runs: its figures all stand on as much room, so that nothing beside them jumps about. */
 export const counter: Kind<'counter'> = {
@@ -23,7 +26,21 @@ export const counter: Kind<'counter'> = {
   reading: 'value',
   content: ['value', 'before', 'after'],
   fields: ranged(CounterLook, [
-    { path: 'value', label: 'Number', type: 'number', digits: 2 },
+    {
+      path: 'counts',
+      label: 'Counts',
+      type: 'choice',
+      options: [
+        { value: 'value', label: 'its number' },
+        { value: 'left', label: 'the seconds left of its time' },
+        { value: 'gone', label: 'the seconds gone of its time' },
+        { value: 'percent', label: 'its time in %' },
+        { value: 'round', label: 'its rounds' },
+      ],
+    },
+    { path: 'rounds', label: 'Times over', when: ['counts', 'left', 'gone', 'percent', 'round'], type: 'count' },
+    { path: 'restFrames', label: 'Rests at its end for', when: ['counts', 'left', 'gone', 'percent'], type: 'frames' },
+    { path: 'value', label: 'Number', when: ['counts', 'value'], type: 'number', digits: 2 },
     {
       path: 'shows',
       label: 'Shown as',
@@ -56,10 +73,10 @@ export const counter: Kind<'counter'> = {
     { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
-  draw(e) {
+  draw(e, frame, span, timed) {
     const { look } = e
     const box = localBox(e, counter.size(e))
-    const words = wordsOf(look)
+    const words = wordsOf(look, counted(look, frame, span, timed.lesson.rate))
     const shift = { left: 0, centre: 0.5, right: 1 }[look.align]
     const x = box.x + (box.w - figuresWidth(words, look.face)) * shift
     const d = figuresPath(words, look.face, { x, y: box.y + box.h / 2 })

@@ -6,6 +6,15 @@ import { Colour } from '../../values'
 export const CounterLook = z.strictObject({
   kind: z.literal('counter'),
   value: z.number().min(-1e6).max(1e6),
+  /**
+   * What it counts by itself: its value, keyed or read; the seconds left or gone of its span, how much of it is gone in
+   * %, or which round it is.
+   */
+  counts: z.enum(['value', 'left', 'gone', 'percent', 'round']).default('value'),
+  /** So many times over its span; `{n}` in the words before and after it. */
+  rounds: z.number().int().min(1).max(999).default(1),
+  /** It has come to its end so long before each round is over, and rests there. */
+  restFrames: z.number().int().min(0).max(100_000).default(0),
   /** As a number; or as a time, of so many seconds. */
   shows: z.enum(['number', 'minutes', 'seconds']).default('number'),
   /** Behind the point. */

@@ -1,5 +1,5 @@
 import { takeAt } from '../../lesson/clips'
-import { gone } from '../bar'
+import { gone } from '../gone'
 import type { Kind } from '../kind'
 import { ranged } from '../ranged'
 import { GaugeLook } from './look'

@@ -42,6 +42,19 @@ export const letterbox: Kind<'letterbox'> = {
     { path: 'first', label: 'Of it above (or left)', type: 'percent', digits: 1 },
     { path: 'colour', label: 'Colour', type: 'colour' },
   ]),
+  leaves: ({ width, height, look }) => {
+    const free = { x: 0, y: 0, w: width, h: height }
+    for (const b of barsOf(look, width, height)) {
+      if (b.w === width) {
+        if (b.y === 0) free.y = b.h
+        free.h -= b.h
+      } else {
+        if (b.x === 0) free.x = b.w
+        free.w -= b.w
+      }
+    }
+    return free
+  },
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const { look } = e
