@@ -32,6 +32,7 @@ const FLOORS = [
   'vision',
   'timing',
   'kinds',
+  'styles',
   'motion',
   'sound',
   'framing',

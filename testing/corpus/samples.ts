@@ -3,7 +3,9 @@ import { Edit, Id, MediumArg, moveElements, namedBy, registered, type Edit as An
 import { isClip, placedIn } from '@/core/kinds'
 import { CALM, FollowChoice } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
-import { Easing, Edge, Element, Lesson, Medium, Moment, MoveEdge, Word } from '@/core/lesson/schema'
+import { Easing, Edge, Element, Lesson, Medium, Moment, MoveEdge, Word, HouseStyle } from '@/core/lesson/schema'
+import { STYLE_VARIANTS } from '@/core/lesson/style'
+import { SHIPPED_STYLES } from '@/core/styles'
 import type { Timed } from '@/core/timing'
 
 /** Chooses by chance: a whole number below `n`. */
@@ -64,6 +66,8 @@ function partOf(schema: z.ZodType, { lesson }: Timed, below: Below): unknown {
       return { ...media.flatMap((m) => m.moments)[0], id: `sample-${++made}` }
     case Word:
       return { ...media.flatMap((m) => m.words)[0], id: `sample-${++made}` }
+    case HouseStyle:
+      return { ...pick(SHIPPED_STYLES, below), variant: pick(STYLE_VARIANTS, below) }
     case Easing:
       return pick(['linear', 'ease-out', 'spring(0.4)'], below)
     case Edge:

@@ -3,6 +3,7 @@ import * as edits from '@/core/edits'
 import { ADDABLE_KINDS, newElement } from '@/core/kinds'
 import { CALM } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
+import { SHIPPED_STYLES } from '@/core/styles'
 import type { Element, Lesson } from '@/core/lesson/schema'
 import { resolve, type Timed } from '@/core/timing'
 import { ground } from './ground'
@@ -138,6 +139,8 @@ export const ACTS: Record<string, Make> = {
   },
   placeLesson: (h) => edits.placeLesson(h.newId(), h.newId(), within(h.below(2) === 0), h.frame()),
   inPart: (h) => edits.inPart(pick(h, Object.keys(h.timed.lesson.parts)) ?? 'none', edits.shiftElements(['note'], 5)),
+  setStyle: (h) => edits.setStyle(pick(h, SHIPPED_STYLES)),
+  followStyle: (h) => edits.followStyle(h.some(4), h.below(4) > 0),
   setLength: (h) => edits.setLength(h.below(2) ? null : 300 + h.below(300)),
 }
 const NAMES = Object.keys(ACTS)

@@ -14,6 +14,7 @@ import { removeElements } from './elements'
 import { setAll } from './plain'
 import { numbered } from './names'
 import { resizeLesson } from './shaping'
+import { keepStyled } from './styling'
 import { clipsIn, runsIn, standingIn, type Run } from './standing'
 import { eachNumber, whensOf } from './walk'
 
@@ -331,7 +332,9 @@ export function changeRate(draft: Lesson, rate: Rate): void {
   const clips = draft.elements.filter((e) => isClip(e) && e.start.on === 'loose' && e.end.on === 'length')
   const stood = new Map(clips.map((e) => [e.id, { from: atOf(e), to: atOf(e) + longOf(e) }]))
   for (const m of draft.moments) m.frame = to(m.frame)
-  for (const e of draft.elements) changeRateOf(e, to)
+  const { style, frame } = draft
+  const before = { style, frame: { frame, rate: { ...draft.rate } } }
+  for (const e of draft.elements) keepStyled(e, before, { style, frame: { frame, rate } }, () => changeRateOf(e, to))
   for (const track of draft.tracks) {
     // Ends of clips that touch round alike. At a very low rate a short one, which has a frame at least, would reach
     // into the next one.

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { IDENTITY, type Matrix } from '../geometry'
-import { Element, Lesson, MatrixNumbers, Medium, type MoveEdge, type Pose } from '../lesson/schema'
+import { Element, HouseStyle, Lesson, MatrixNumbers, Medium, type MoveEdge, type Pose } from '../lesson/schema'
 import { carryOf } from '../motion'
 import type { Span, Timed } from '../timing'
 import { define, make } from './act'
@@ -13,6 +13,7 @@ import { kindOf, mediumOf, placedIn } from '../kinds'
 import { numbered } from './names'
 import { addPart } from './parts'
 import { resizeElement } from './shaping'
+import { keepStyled } from './styling'
 
 /**
  * Elements that were copied, with what it takes to bring them into another lesson: its frame, its rate, when they were,
@@ -25,6 +26,7 @@ export const Copied = z.object({
   carried: z.record(z.string(), MatrixNumbers).default({}),
   media: z.record(z.string(), Medium).default({}),
   parts: z.record(z.string(), Lesson).default({}),
+  style: HouseStyle.nullable().default(null),
 })
 export type Copied = z.infer<typeof Copied>
 
@@ -60,6 +62,7 @@ export function copiedFrom(timed: Timed, elements: readonly Element[]): Copied {
       lesson.parts,
       elements.map((e) => placedIn(e)?.part),
     ),
+    style: lesson.style,
   }
 }
 
@@ -117,8 +120,10 @@ export function pasted(from: Copied, timed: Timed, into: Lesson, frame: number, 
   const known = new Set([...into.elements, ...fresh].map((e) => e.id))
   for (const [i, e] of fresh.entries()) {
     cutTies(e, known, from.carried[there[i]!.id] ?? IDENTITY)
-    resizeElement(e, from.frame, into.frame)
-    if (k !== 1) changeRateOf(e, (frames) => Math.round(frames * k))
+    keepStyled(e, { style: from.style, frame: from }, { style: into.style, frame: into }, () => {
+      resizeElement(e, from.frame, into.frame)
+      if (k !== 1) changeRateOf(e, (frames) => Math.round(frames * k))
+    })
     for (const side of ['start', 'end'] as const) {
       const edge = e[side]
       if (edge.on === 'loose') e[side] = { ...edge, frame: edge.frame + frame }

@@ -22,6 +22,7 @@ import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
 import { Flag, Num, Path, XY } from './args'
+import { keepStyled } from './styling'
 import { dropLostKeys, eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
@@ -116,8 +117,11 @@ export const resizeLesson = define('resizeLesson', [Width, Height], (width, heig
   const { x, y } = draft.guides
   const guides = (list: number[], k: number) => list.map((v) => hundredth(v * k))
   draft.guides = { x: guides(x, width / from.width), y: guides(y, height / from.height) }
+  const { style, rate } = draft
   for (const e of draft.elements) {
-    resizeElement(e, from, to, length)
+    keepStyled(e, { style, frame: { frame: from, rate } }, { style, frame: { frame: to, rate } }, () =>
+      resizeElement(e, from, to, length),
+    )
     settle(e, draft)
   }
 })

@@ -1,1 +1,2 @@
 export * from './geometry'
+export * from './path'

@@ -213,6 +213,8 @@ export interface Kind<K extends ElementKind> {
    */
   kept?(e: ElementOf<K>, k: number): ElementOf<K>
   draw(e: ElementOf<K>, frame: number, span: Span, timed: Timed): Drawn[]
+  /** The same while it draws itself, where that is more than its lines growing: a share of it, 0 to 1. */
+  drawPartly?(e: ElementOf<K>, share: number, frame: number, span: Span, timed: Timed): Drawn[]
   /** Its box can be drawn as it is added. */
   drawn?: true
   /** A new one lasts as long as the lesson. */

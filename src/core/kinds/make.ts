@@ -2,6 +2,7 @@ import { noPassing } from '../lesson/make'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { ElementKind } from './looks'
 import { kindNamed, kindOf } from './registry'
+import { applyStyle } from './styled'
 
 /** The track that a new element lies on: the uppermost without footage, else the uppermost of its sort. */
 function trackOf(lesson: Lesson, kind: ElementKind): string {
@@ -26,7 +27,7 @@ export function newElement(
   for (let n = 2; taken.has(name); n++) name = `${title} ${n}`
   const track = trackOf(lesson, kind)
   const at = place ?? { x: lesson.frame.width / 2, y: lesson.frame.height / 2 }
-  return {
+  const e: Element = {
     id,
     name,
     track,
@@ -59,6 +60,9 @@ export function newElement(
     locked: false,
     hidden: false,
     tags: [],
+    styled: false,
     group: null,
   }
+  if (lesson.style) applyStyle(e, lesson.style, lesson)
+  return e
 }

@@ -22,6 +22,7 @@ export const emptyLesson = (name: string): Lesson => ({
   voices: [],
   staggers: [],
   motionBlur: { on: false, shutter: 180, samples: 8 },
+  style: null,
   guides: { x: [], y: [] },
   parts: {},
 })

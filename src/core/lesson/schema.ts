@@ -5,6 +5,11 @@ import { Voice } from './voices'
 import { Look } from '../kinds/looks'
 import { Colour } from '../values'
 import { LIMITS } from './limits'
+import { Passing, SIDES } from './passing'
+import { HouseStyle } from './style'
+
+export { Passing } from './passing'
+export { HouseStyle } from './style'
 
 const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:/_.-]{0,99}$/, 'an id is letters, digits and : / _ . -')
 const frame = z.number().int().min(-10_000_000).max(10_000_000)
@@ -115,27 +120,6 @@ export type Edge = z.infer<typeof Edge>
 export { Easing } from '../values'
 import { Easing } from '../values'
 
-const SIDES = ['left', 'right', 'top', 'bottom'] as const
-export const Passing = z.strictObject({
-  how: z.enum(['none', 'fade', 'slide', 'grow', 'typed']).default('none'),
-  from: z.enum(SIDES).default('left'),
-  frames: frame.min(0).max(100_000).default(10),
-  easing: Easing.default('ease-out'),
-  /** Whether a slide or a growth fades as well. */
-  fades: z.boolean().optional(),
-  /** How it stands off its place before a typed arrival, and after a typed departure. */
-  off: z
-    .strictObject({
-      dx: px.default(0),
-      dy: px.default(0),
-      turn: z.number().min(-36_000).max(36_000).default(0),
-      scale: z.number().min(0).max(100).default(1),
-      opacity: z.number().min(0).max(1).default(1),
-    })
-    .optional(),
-})
-/** How an element comes or goes, and for how many frames. */
-export type Passing = z.infer<typeof Passing>
 const passing = Passing.default({ how: 'none', from: 'left', frames: 10, easing: 'ease-out' })
 
 /**
@@ -262,6 +246,8 @@ export const Element = z.strictObject({
   locked: z.boolean().default(false),
   hidden: z.boolean().default(false),
   tags: z.array(z.string().min(1).max(40)).max(20).default([]),
+  /** It follows the house style: what is as that says changes with it. */
+  styled: z.boolean().default(false),
   group: id.nullable().default(null),
 })
 export type Element = z.infer<typeof Element>
@@ -322,6 +308,8 @@ export const Lesson = z.strictObject({
   motionBlur: z
     .object({ on: z.boolean(), shutter: z.number().min(1).max(720), samples: z.number().int().min(2).max(32) })
     .default({ on: false, shutter: 180, samples: 8 }),
+  /** How new elements look, and those that follow it. */
+  style: HouseStyle.nullable().default(null),
   /** Lines to place things by, in pixels of the frame. */
   guides: z.strictObject({ x: z.array(px).max(100), y: z.array(px).max(100) }).default({ x: [], y: [] }),
   /** Lessons that are placed in this one: whole, with their own media, closed, at the same rate. */

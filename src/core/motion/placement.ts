@@ -23,6 +23,8 @@ export interface Placement {
   carry: Matrix
   /** Of its coming and going, and of what it rides on where that is wanted; its own opacity is not in it. */
   opacity: number
+  /** How much of it is drawn, 0 to 1, while it draws itself. */
+  drawn?: number
 }
 
 const DEEPEST = 32
@@ -91,7 +93,8 @@ export function placementOf(timed: Timed, e: Element, frame: number, framing: Ma
       : null
   if (!pass) return { element, matrix: times(carry.matrix, matrix), carry: carry.matrix, opacity }
   const { passing, shown } = pass
-  if (passing.how === 'fade' || passing.fades) opacity *= Math.min(1, Math.max(0, shown))
+  const within = Math.min(1, Math.max(0, shown))
+  if (passing.how === 'fade' || passing.fades) opacity *= within
   if (passing.how === 'typed' && passing.off) {
     const { off } = passing
     const k = 1 - shown
@@ -106,6 +109,11 @@ export function placementOf(timed: Timed, e: Element, frame: number, framing: Ma
     const k = Math.hypot(framing[0], framing[1]) || 1
     const by = slideBy(passing.from, boundsOf(onPicture, drawnBox(element, span, timed)), timed.lesson.frame, 1 - shown)
     matrix = moved(matrix, by.x / k, by.y / k)
+  }
+  if (passing.how === 'draw') return { element, matrix, carry: carry.matrix, opacity, drawn: within }
+  if (passing.how === 'uncover') {
+    const reveal = { shown: (element.reveal.shown * within) as number, from: passing.from }
+    return { element: { ...element, reveal }, matrix, carry: carry.matrix, opacity }
   }
   return { element, matrix, carry: carry.matrix, opacity }
 }

@@ -1,7 +1,7 @@
 import { groupedBy, isOpaque, memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { pathInto } from '../lesson/inner'
-import { kindOf, lessonIn, localBox, placedIn } from '../kinds'
+import { kindOf, lessonIn, localBox, placedIn, partly, type Drawn } from '../kinds'
 import { holds, placementOf, holders } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { Drawing, Footage, Group, Layer, Picture, Shape } from '../display'
@@ -317,6 +317,14 @@ function canMove(timed: Timed, e: Element): boolean {
   )
 }
 
+/** What an element draws in a frame; only as much of it as is drawn, while it draws itself. */
+function drawnOf(e: Element, frame: number, span: Span, timed: Timed, share = 1): Drawn[] {
+  const kind = kindOf(e)
+  if (share < 1 && kind.drawPartly) return kind.drawPartly(e as never, share, frame, span, timed)
+  const drawn = kind.draw(e as never, frame, span, timed)
+  return share < 1 ? drawn.map((d) => partly(d, share)) : drawn
+}
+
 function drawingsOf(
   e: Element,
   span: Span,
@@ -329,7 +337,7 @@ function drawingsOf(
   if (!placement) return []
   const { element, by } = readable(placement.element, framing)
   const out: (Drawing | Footage)[] = []
-  for (const d of kindOf(element).draw(element as never, frame, span, timed)) {
+  for (const d of drawnOf(element, frame, span, timed, placement.drawn)) {
     const opacity = element.opacity * placement.opacity * (d.opacity ?? 1)
     if (opacity <= 0) continue
     let own = d.at ? times(placement.carry, placeMatrix(d.at.x, d.at.y, 0, d.scale ?? 1)) : placement.matrix

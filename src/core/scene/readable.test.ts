@@ -35,7 +35,7 @@ test('an outline grows with the take while its line stays as thick as it is', ()
 test('a callout keeps its letters and still points at the same thing', () => {
   const { lesson, item } = zoomed('callout', { readable: true })
   const e = lesson.elements[1]!
-  lookAs(e, 'callout').tip = { x: 600, y: 300 }
+  Object.assign(lookAs(e, 'callout'), { tip: { x: 600, y: 300 }, lead: 'wedge' })
   expect(scaleOf(item(150))).toBeCloseTo(1)
   // The tip is drawn where the take shows what it points at: twice as far from the corner.
   const reach = (frame: number) => {

@@ -47,6 +47,8 @@ const HOWS = [
   { value: 'fade', label: 'fade' },
   { value: 'slide', label: 'slide' },
   { value: 'grow', label: 'grow' },
+  { value: 'draw', label: 'draw itself' },
+  { value: 'uncover', label: 'uncover' },
   { value: 'typed', label: 'from typed values' },
 ] as const
 /** Sound comes and goes by getting louder and softer. */
@@ -141,7 +143,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
                     onChange={(v) => put({ frames: v })}
                   />
                 )}
-                {p.how === 'slide' && (
+                {(p.how === 'slide' || p.how === 'uncover') && (
                   <Choice
                     label={which === 'arrival' ? 'from the' : 'to the'}
                     value={p.from}

@@ -3,7 +3,9 @@ import { ranged } from '../ranged'
 import { around, fix, grown, hundredth, type Point } from '../../geometry'
 import type { Shape } from '../../display'
 import type { Element } from '../../lesson/schema'
-import { localBox, type ElementOf, type Kind, type Repointed } from '../kind'
+import { localBox, type Drawn, type ElementOf, type Kind, type Repointed } from '../kind'
+import { seedOf, sketched } from '../sketch'
+import { unitOf } from '../unit'
 
 /** Where an arrow's two ends lie, in the pixels of its place. */
 export function arrowEnds(e: Pick<Element, 'x' | 'y' | 'width' | 'rotation' | 'anchor'>): { tail: Point; tip: Point } {
@@ -55,6 +57,74 @@ function swung(e: ElementOf<'arrow'>, to: Point, frame: { width: number; height:
   return { values, way: Math.hypot(to.x - tip.x, to.y - tip.y) }
 }
 
+/** How thick a tapered arrow is at its tail, of its thickness. */
+const THIN = 0.22
+
+/** What an arrow shows as far as it is drawn: its head goes ahead of its shaft. */
+function arrowDrawn(e: ElementOf<'arrow'>, share: number): Drawn {
+  const { look } = e
+  const left = localBox(e, arrow.size(e)).x
+  const tail = { x: left, y: 0 }
+  const whole = { x: left + e.width, y: 0 }
+  const lift = { x: (tail.x + whole.x) / 2, y: -look.bend * 2 }
+  // The first part of a quadratic curve is one itself (de Casteljau).
+  const between = (a: Point, b: Point): Point => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share })
+  const control = between(tail, lift)
+  const tip = share < 1 ? between(control, between(lift, whole)) : whole
+  const dir = Math.atan2(tip.y - control.y, tip.x - control.x)
+  const far = Math.hypot(tip.x - control.x, tip.y - control.y)
+  const head = look.head === 'none' ? 0 : Math.min(look.headPx, far * (share < 1 ? 1.6 : 1))
+  const back = (d: number, side: number): Point => ({
+    x: tip.x - Math.cos(dir) * d - Math.sin(dir) * side,
+    y: tip.y - Math.sin(dir) * d + Math.cos(dir) * side,
+  })
+  const end = look.head === 'full' ? back(head * 0.8, 0) : tip
+  const p = (q: Point) => `${fix(q.x)} ${fix(q.y)}`
+  const wing = head * 0.55
+  const [left1, right1] = [back(head, wing), back(head, -wing)]
+  const way = `M${p(tail)} Q${p(control)} ${p(end)}`
+  const hand = (d: string, what: string) => (look.rough > 0 ? sketched(d, look.rough, seedOf(e.id + what)) : d)
+  const open = `M${p(left1)} L${p(tip)} L${p(right1)}`
+  const full =
+    look.head === 'full'
+      ? `M${p(tip)} L${p(left1)} ${look.form === 'tapered' ? `Q${p(back(head * 0.72, 0))} ` : 'L'}${p(right1)} Z`
+      : ''
+  const shapes: Shape[] = []
+  const rim = look.outline ? look.outlinePx : 0
+  const round = look.rough > 0 ? ({ join: 'round', cap: 'round' } as const) : {}
+  const draw = (colour: string, extra: number) => {
+    const rimmed = extra > 0 && { stroke: colour, lineWidth: extra, join: 'round' as const }
+    if (look.form === 'tapered' && look.rough === 0)
+      shapes.push({ type: 'path', d: tapered(tail, control, end, look.thickness), fill: colour, ...rimmed })
+    else shapes.push({ type: 'path', d: hand(way, ''), stroke: colour, lineWidth: look.thickness + extra, ...round })
+    if (look.head === 'full')
+      shapes.push({ type: 'path', d: full, fill: colour, ...(extra > 0 && { stroke: colour, lineWidth: extra }) })
+    if (look.head === 'open')
+      shapes.push({ type: 'path', d: hand(open, ' head'), stroke: colour, lineWidth: look.thickness + extra, ...round })
+  }
+  if (look.outline && rim > 0) draw(look.outline, rim * 2)
+  draw(look.colour, 0)
+  const reach = around([tail, tip, control, left1, right1])
+  return { shapes, box: grown(reach, look.thickness + rim * 2 + 2 + look.rough * 2) }
+}
+
+const STEPS = 24
+/** A curve that is thin where it begins and as thick as said where it ends, as an outline. */
+function tapered(a: Point, control: Point, b: Point, thick: number): string {
+  const sides: [Point[], Point[]] = [[], []]
+  for (let i = 0; i <= STEPS; i++) {
+    const k = i / STEPS
+    const at = (axis: 'x' | 'y') => (1 - k) ** 2 * a[axis] + 2 * k * (1 - k) * control[axis] + k * k * b[axis]
+    const turn = (axis: 'x' | 'y') => (1 - k) * (control[axis] - a[axis]) + k * (b[axis] - control[axis])
+    const long = Math.hypot(turn('x'), turn('y')) || 1
+    const half = (thick * (THIN + (1 - THIN) * k)) / 2
+    const off = { x: (-turn('y') / long) * half, y: (turn('x') / long) * half }
+    sides[0].push({ x: at('x') + off.x, y: at('y') + off.y })
+    sides[1].unshift({ x: at('x') - off.x, y: at('y') - off.y })
+  }
+  return `M${[...sides[0], ...sides[1]].map((q) => `${fix(q.x)} ${fix(q.y)}`).join(' L')} Z`
+}
+
 export const arrow: Kind<'arrow'> = {
   thin: true,
   rises: (e) => Math.abs(e.look.bend),
@@ -99,6 +169,15 @@ export const arrow: Kind<'arrow'> = {
   line: true,
   fields: ranged(ArrowLook, [
     { path: 'bend', label: 'Bend', type: 'px' },
+    {
+      path: 'form',
+      label: 'Form',
+      type: 'choice',
+      options: [
+        { value: 'tapered', label: 'thin at its tail' },
+        { value: 'even', label: 'evenly thick' },
+      ],
+    },
     { path: 'thickness', label: 'Thickness', type: 'px', digits: 1 },
     {
       path: 'head',
@@ -114,53 +193,18 @@ export const arrow: Kind<'arrow'> = {
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Outline width', type: 'px', digits: 1 },
+    { path: 'rough', label: 'Drawn by hand', type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: Math.max(e.look.thickness, e.look.headPx) }),
-  draw(e) {
-    const { look } = e
-    const left = localBox(e, arrow.size(e)).x
-    const tail = { x: left, y: 0 }
-    const tip = { x: left + e.width, y: 0 }
-    const control = { x: (tail.x + tip.x) / 2, y: -look.bend * 2 }
-    const dir = Math.atan2(tip.y - control.y, tip.x - control.x)
-    const head = look.head === 'none' ? 0 : Math.min(look.headPx, Math.hypot(tip.x - control.x, tip.y - control.y))
-    const back = (d: number, side: number): Point => ({
-      x: tip.x - Math.cos(dir) * d - Math.sin(dir) * side,
-      y: tip.y - Math.sin(dir) * d + Math.cos(dir) * side,
-    })
-    const end = look.head === 'full' ? back(head * 0.8, 0) : tip
-    const p = (q: Point) => `${fix(q.x)} ${fix(q.y)}`
-    const shaft = `M${p(tail)} Q${p(control)} ${p(end)}`
-    const wing = head * 0.55
-    const headPath =
-      look.head === 'full'
-        ? `M${p(tip)} L${p(back(head, wing))} L${p(back(head, -wing))} Z`
-        : `M${p(back(head, wing))} L${p(tip)} L${p(back(head, -wing))}`
-    const shapes: Shape[] = []
-    const rim = look.outline ? look.outlinePx : 0
-    const draw = (colour: string, extra: number) => {
-      shapes.push({ type: 'path', d: shaft, stroke: colour, lineWidth: look.thickness + extra })
-      if (look.head === 'full')
-        shapes.push({ type: 'path', d: headPath, fill: colour, ...(extra > 0 && { stroke: colour, lineWidth: extra }) })
-      if (look.head === 'open')
-        shapes.push({ type: 'path', d: headPath, stroke: colour, lineWidth: look.thickness + extra })
-    }
-    if (look.outline && rim > 0) draw(look.outline, rim * 2)
-    draw(look.colour, 0)
-    return [
-      {
-        shapes,
-        box: grown(around([tail, tip, control, back(head, wing), back(head, -wing)]), look.thickness + rim * 2 + 2),
-      },
-    ]
-  },
+  draw: (e) => [arrowDrawn(e, 1)],
+  drawPartly: (e, share) => (share <= 0 ? [] : [arrowDrawn(e, share)]),
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     return {
       space: 'framed',
       width: 260 * unit,
       height: 40 * unit,
-      look: {
+      look: ArrowLook.parse({
         kind: 'arrow',
         bend: 0,
         thickness: 12 * unit,
@@ -169,7 +213,7 @@ export const arrow: Kind<'arrow'> = {
         colour: '#c8371b',
         outline: '#fff6e0',
         outlinePx: 4 * unit,
-      },
+      }),
     }
   },
 }

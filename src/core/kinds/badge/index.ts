@@ -7,6 +7,7 @@ import { besideSpot } from '../beside'
 import { localBox, type Kind } from '../kind'
 import { linesPath } from '../lines'
 import { ellipse } from '../outline'
+import { unitOf } from '../unit'
 
 /** The dot at the end of its line is so many times as wide as the line. */
 const DOT = 3
@@ -36,7 +37,7 @@ export const badge: Kind<'badge'> = {
   pulls: 'shape',
   content: ['number', 'tip'],
   put(e, { at, safe, view, lesson }) {
-    const gap = GAP * (lesson.frame.height / 1080) * (view.h / lesson.frame.height)
+    const gap = GAP * unitOf(lesson.frame) * (view.h / lesson.frame.height)
     const stands = besideSpot(at, badge.size(e), safe, gap)
     Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
     e.look.tip = { ...at }
@@ -82,7 +83,7 @@ export const badge: Kind<'badge'> = {
     ]
   },
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     const numbers = lesson.elements.flatMap((e) => {
       const look = lookOf(e)
       return look.kind === 'badge' ? [look.number] : []

@@ -6,6 +6,7 @@ import type { Shape } from '../../display'
 import { roundedBox } from '../outline'
 import { localBox, type Kind } from '../kind'
 import { filledPart, filledRound, ringShapes } from './shapes'
+import { unitOf } from '../unit'
 
 /** Where a bar lies that is kept to an edge of a part of the frame: along the whole edge, exactly level or upright. */
 function alongEdge(
@@ -148,9 +149,9 @@ export const bar: Kind<'bar'> = {
   fresh: (lesson) => ({
     space: 'fixed',
     x: lesson.frame.width / 2,
-    y: lesson.frame.height - Math.round(14 * (lesson.frame.height / 1080)) / 2,
+    y: lesson.frame.height - Math.round(14 * unitOf(lesson.frame)) / 2,
     width: lesson.frame.width,
-    height: Math.round(14 * (lesson.frame.height / 1080)),
+    height: Math.round(14 * unitOf(lesson.frame)),
     look: BarLook.parse({
       kind: 'bar',
       fill: '#c8371b',

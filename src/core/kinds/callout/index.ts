@@ -6,40 +6,16 @@ import { besideSpot } from '../beside'
 import { fix, grown, hundredth, union, type Point, type Rect } from '../../geometry'
 import { localBox, type ElementOf, type Kind, type Repointed } from '../kind'
 import { TEXT_FIELDS, linesHeight, linesPath } from '../lines'
+import type { Shape } from '../../display'
+import { ellipse } from '../outline'
+import { seedOf, sketched, sketchedWithin } from '../sketch'
+import { balloon, leavesAt, shortTail, sideFacing } from './balloon'
+import { unitOf } from '../unit'
+
+export { balloon } from './balloon'
 
 /** The spot the tail points at, in the element's own pixels. */
 export const localTip = (e: ElementOf<'callout'>): Point | null => e.look.tip && inOwnPixels(e, e.look.tip)
-
-/** A rounded box with a tail from the side that faces the tip; no tail when the tip lies inside the box. */
-export function balloon(box: Rect, corner: number, tip: Point | null, tailPx: number): string {
-  const r = Math.min(corner, box.w / 2, box.h / 2)
-  const { x, y } = box
-  const right = x + box.w
-  const bottom = y + box.h
-  const over = tip && { left: x - tip.x, right: tip.x - right, top: y - tip.y, bottom: tip.y - bottom }
-  const side = over && (Object.entries(over).sort((a, b) => b[1] - a[1])[0] as [keyof typeof over, number])
-  const facing = side && side[1] > 0 ? side[0] : null
-  const n = (v: number) => fix(v)
-  const tail = (from: number, to: number, at: number, along: 'x' | 'y', fixed: number): string => {
-    const lo = Math.min(from, to) + r
-    const hi = Math.max(from, to) - r
-    const half = Math.min(tailPx / 2, Math.max(0, (hi - lo) / 2))
-    const middle = Math.min(hi - half, Math.max(lo + half, at))
-    const [first, second] = from < to ? [middle - half, middle + half] : [middle + half, middle - half]
-    const p = (v: number) => (along === 'x' ? `${n(v)} ${n(fixed)}` : `${n(fixed)} ${n(v)}`)
-    return `L${p(first)} L${n(tip!.x)} ${n(tip!.y)} L${p(second)} `
-  }
-  return (
-    `M${n(x + r)} ${n(y)} ${facing === 'top' ? tail(x, right, tip!.x, 'x', y) : ''}L${n(right - r)} ` +
-    `${n(y)} Q${n(right)} ${n(y)} ${n(right)} ${n(y + r)} ` +
-    (`${facing === 'right' ? tail(y, bottom, tip!.y, 'y', right) : ''}L${n(right)} ${n(bottom - r)} ` +
-      `Q${n(right)} ${n(bottom)} ${n(right - r)} ${n(bottom)} `) +
-    (`${facing === 'bottom' ? tail(right, x, tip!.x, 'x', bottom) : ''}L${n(x + r)} ${n(bottom)} ` +
-      `Q${n(x)} ${n(bottom)} ${n(x)} ${n(bottom - r)} `) +
-    (`${facing === 'left' ? tail(bottom, y, tip!.y, 'y', x) : ''}L${n(x)} ` +
-      `${n(y + r)} Q${n(x)} ${n(y)} ${n(x + r)} ${n(y)} Z`)
-  )
-}
 
 /** Room that is kept around a box, and how far a box that would cover what it points at goes out of the way. */
 const AROUND = 30
@@ -57,6 +33,78 @@ function swung(e: ElementOf<'callout'>, to: Point, frame: { height: number }): R
   return { values, way }
 }
 
+/** The box with its tail: filled, with its rim; drawn by hand, the rim is a line of its own. */
+function outlineShapes(e: ElementOf<'callout'>, d: string, rim: number): Shape[] {
+  const { look } = e
+  if (look.rough > 0 && rim > 0)
+    return [
+      { type: 'path', d: sketchedWithin(d, look.rough, seedOf(e.id)), fill: look.fill },
+      {
+        type: 'path',
+        d: sketched(d, look.rough, seedOf(e.id)),
+        stroke: look.outline!,
+        lineWidth: rim,
+        join: 'round',
+        cap: 'round',
+      },
+    ]
+  return [{ type: 'path', d, fill: look.fill, ...(rim > 0 && { stroke: look.outline!, lineWidth: rim * 2 }) }]
+}
+
+/** A line from the side of the box that faces the spot, to a dot on it. */
+function leaderShapes(e: ElementOf<'callout'>, box: Rect, tip: Point): { shapes: Shape[]; reach: Rect | null } {
+  const { look } = e
+  const side = sideFacing(box, tip)
+  if (!side) return { shapes: [], reach: null }
+  const from = leavesAt(box, side, tip, look.corner)
+  const straight = `M${fix(from.x)} ${fix(from.y)} L${fix(tip.x)} ${fix(tip.y)}`
+  const d = look.rough > 0 ? sketched(straight, look.rough * 0.7, seedOf(`${e.id} line`)) : straight
+  const dot = look.dotPx / 2
+  const dotAt = (r: number) => ellipse({ x: tip.x - r, y: tip.y - r, w: 2 * r, h: 2 * r })
+  const around = look.halo ? look.linePx * 0.6 : 0
+  const shapes: Shape[] = []
+  if (look.halo) {
+    shapes.push({ type: 'path', d, stroke: look.halo, lineWidth: look.linePx + 2 * around, cap: 'round' })
+    if (dot > 0) shapes.push({ type: 'path', d: dotAt(dot + around), fill: look.halo })
+  }
+  shapes.push({ type: 'path', d, stroke: look.line, lineWidth: look.linePx, cap: 'round' })
+  if (dot > 0) shapes.push({ type: 'path', d: dotAt(dot), fill: look.line })
+  return { shapes, reach: grown({ x: tip.x, y: tip.y, w: 0, h: 0 }, dot + around + look.linePx) }
+}
+
+/** The number on its upper left corner. */
+function markShapes(look: CalloutLook, box: Rect): { shapes: Shape[]; reach: Rect } {
+  const size = look.face.size * 1.5
+  const at = { x: box.x - size / 2, y: box.y - size / 2, w: size, h: size }
+  const figure = linesPath(look.mark, { ...look.face, size: look.face.size * 0.85 }, 'centre', at, 0)
+  return {
+    shapes: [
+      { type: 'path', d: ellipse(at), fill: look.markFill },
+      ...(figure ? [{ type: 'path' as const, d: figure, fill: look.markInk }] : []),
+    ],
+    reach: at,
+  }
+}
+
+/** What a strip on the left covers of a box with round corners. */
+function leftOf(box: Rect, corner: number, wide: number): string {
+  const r = Math.min(corner, box.w / 2, box.h / 2)
+  const w = Math.max(wide, 0)
+  const [x, y, bottom] = [box.x, box.y, box.y + box.h].map(fix) as [number, number, number]
+  if (r <= 0 || w <= 0) return `M${x} ${y} H${fix(box.x + w)} V${bottom} H${x} Z`
+  // On the round corner, as far as the strip goes.
+  const k = Math.min(1, w / r)
+  const t = Math.sqrt(k)
+  const at = fix(box.x + r * t * t)
+  const off = fix(r * (1 - t) ** 2)
+  const control = fix(r * (1 - t))
+  return (
+    `M${x} ${fix(box.y + r)} Q${x} ${fix(box.y + control)} ${at} ${fix(box.y + off)} ` +
+    `${w > r ? `H${fix(box.x + w)} V${bottom} H${at} ` : `V${fix(box.y + box.h - off)} `}` +
+    `Q${x} ${fix(box.y + box.h - control)} ${x} ${fix(box.y + box.h - r)} Z`
+  )
+}
+
 export const callout: Kind<'callout'> = {
   ...leading('tail'),
   kept: keptTip,
@@ -66,7 +114,7 @@ export const callout: Kind<'callout'> = {
   swatch: { colour: '#f3dfae', pattern: 'none' },
   pulls: 'both',
   put(e, { at, safe, view, lesson }) {
-    const unit = (lesson.frame.height / 1080) * (view.h / lesson.frame.height)
+    const unit = unitOf(lesson.frame) * (view.h / lesson.frame.height)
     const stands = besideSpot(at, callout.size(e), safe, 100 * unit)
     Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
     e.look.tip = { ...at }
@@ -86,41 +134,78 @@ export const callout: Kind<'callout'> = {
     { path: 'outlinePx', label: 'Outline width', type: 'px', digits: 1 },
     { path: 'corner', label: 'Corner', type: 'px' },
     { path: 'padding', label: 'Padding', type: 'px' },
-    { path: 'tailPx', label: 'Tail width', type: 'px' },
+    {
+      path: 'lead',
+      label: 'Points by',
+      when: ['tip'],
+      type: 'choice',
+      options: [
+        { value: 'tail', label: 'a short tail' },
+        { value: 'line', label: 'a line to a dot' },
+        { value: 'wedge', label: 'a tail all the way' },
+      ],
+    },
+    { path: 'tailPx', label: 'Tail width', when: ['lead', 'tail', 'wedge'], type: 'px' },
+    { path: 'tailLong', label: 'Tail length', when: ['lead', 'tail'], type: 'px' },
+    { path: 'line', label: 'Line', when: ['lead', 'line'], type: 'colour' },
+    { path: 'linePx', label: 'Line width', when: ['lead', 'line'], type: 'px', digits: 1 },
+    { path: 'dotPx', label: 'Dot', when: ['lead', 'line'], type: 'px' },
+    { path: 'halo', label: 'Around the line', when: ['lead', 'line'], type: 'colour', optional: true },
+    { path: 'strip', label: 'Strip on its left', type: 'colour', optional: true },
+    { path: 'stripPx', label: 'Strip width', when: ['strip'], type: 'px' },
+    { path: 'mark', label: 'Number on its corner', type: 'text' },
+    { path: 'markFill', label: 'Number’s ground', type: 'colour' },
+    { path: 'markInk', label: 'Number’s colour', type: 'colour' },
+    { path: 'rough', label: 'Drawn by hand', type: 'px', digits: 1 },
   ]),
   size: (e) => ({
     w: e.width,
-    h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,
+    h: e.look.fitText
+      ? linesHeight(e.look.text, e.look.face, e.width - (e.look.strip ? e.look.stripPx : 0), e.look.padding)
+      : e.height,
   }),
   draw(e) {
-    const look = e.look
+    const { look } = e
     const box = localBox(e, callout.size(e))
     const tip = localTip(e)
-    const lines = linesPath(look.text, look.face, look.align, box, look.padding)
-    const outlined = look.outline && look.outlinePx > 0
-    const reach = tip ? union(box, { x: tip.x, y: tip.y, w: 0, h: 0 }) : box
+    const end =
+      look.lead === 'wedge'
+        ? tip
+        : look.lead === 'tail'
+          ? shortTail(box, look.corner, tip, look.tailPx, look.tailLong)
+          : null
+    const leader = look.lead === 'line' && tip ? leaderShapes(e, box, tip) : { shapes: [], reach: null }
+    const mark = look.mark ? markShapes(look, box) : { shapes: [], reach: null }
+    const rim = look.outline ? look.outlinePx : 0
+    const reach = [end && { x: end.x, y: end.y, w: 0, h: 0 }, leader.reach, mark.reach].reduce<Rect>(
+      (all, r) => (r ? union(all, r) : all),
+      box,
+    )
+    const strip = look.strip ? Math.min(look.stripPx, box.w) : 0
+    const inner = { ...box, x: box.x + strip, w: box.w - strip }
+    const lines = linesPath(look.text, look.face, look.align, inner, look.padding)
+    const outlined = outlineShapes(e, balloon(box, look.corner, end, look.tailPx), rim)
     return [
       {
         shapes: [
-          {
-            type: 'path',
-            d: balloon(box, look.corner, tip, look.tailPx),
-            fill: look.fill,
-            ...(outlined && { stroke: look.outline!, lineWidth: look.outlinePx * 2 }),
-          },
+          ...leader.shapes,
+          ...outlined.slice(0, 1),
+          ...(strip > 0 ? [{ type: 'path' as const, d: leftOf(box, look.corner, strip), fill: look.strip! }] : []),
+          ...outlined.slice(1),
           ...(lines ? [{ type: 'path' as const, d: lines, fill: look.ink }] : []),
+          ...mark.shapes,
         ],
-        box: grown(reach, 2 + (outlined ? look.outlinePx * 2 : 0)),
+        box: grown(reach, 2 + rim * 2 + look.rough * 2),
       },
     ]
   },
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     return {
       space: 'framed',
       width: Math.round(420 * unit),
       height: Math.round(96 * unit),
-      look: {
+      look: CalloutLook.parse({
         kind: 'callout',
         text: 'Say what this is',
         face: { family: 'Public Sans', weight: 600, size: Math.round(32 * unit), lineHeight: 1.3 },
@@ -133,8 +218,10 @@ export const callout: Kind<'callout'> = {
         padding: 22 * unit,
         fitText: true,
         tip: null,
+        lead: 'tail',
         tailPx: 44 * unit,
-      },
+        tailLong: 34 * unit,
+      }),
     }
   },
 }

@@ -8,6 +8,7 @@ import { localBox, type ElementOf, type Kind } from '../kind'
 import { roundedBox } from '../outline'
 import { ranged } from '../ranged'
 import { ChaptersLook } from './look'
+import { unitOf } from '../unit'
 
 /** A chapter as far as it lies in a span. */
 export interface Part {
@@ -188,7 +189,7 @@ export const chapters: Kind<'chapters'> = {
   size: (e) => ({ w: e.width, h: e.height }),
   draw,
   fresh: ({ frame }) => {
-    const unit = frame.height / 1080
+    const unit = unitOf(frame)
     return {
       space: 'fixed',
       x: frame.width / 2,

@@ -6,6 +6,7 @@ import { putBox } from '../put'
 import { ranged } from '../ranged'
 import { counted, written } from './format'
 import { CounterLook } from './look'
+import { unitOf } from '../unit'
 
 const wordsOf = (look: CounterLook, value: number): string => {
   const words = (text: string) => text.replaceAll('{n}', String(look.rounds))
@@ -88,7 +89,7 @@ export const counter: Kind<'counter'> = {
     return [{ shapes, box: grown(box, 2 + rim + over + look.face.size * 0.3) }]
   },
   fresh: ({ frame }) => {
-    const unit = frame.height / 1080
+    const unit = unitOf(frame)
     return {
       space: 'fixed',
       width: Math.round(320 * unit),

@@ -3,6 +3,7 @@ import { ranged } from '../ranged'
 import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'
+import { unitOf } from '../unit'
 
 export const cover: Kind<'cover'> = {
   kind: 'cover',
@@ -51,7 +52,7 @@ export const cover: Kind<'cover'> = {
     ]
   },
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     return {
       space: 'framed',
       width: 320 * unit,

@@ -4,6 +4,7 @@ import { fillFrame } from '../fillFrame'
 import type { Shape } from '../../display'
 import type { Kind } from '../kind'
 import { FAR, faded, roundedBox } from '../outline'
+import { unitOf } from '../unit'
 
 export const dim: Kind<'dim'> = {
   kind: 'dim',
@@ -32,6 +33,6 @@ export const dim: Kind<'dim'> = {
     space: 'fixed',
     width: lesson.frame.width,
     height: lesson.frame.height,
-    look: { kind: 'dim', softPx: 10 * (lesson.frame.height / 1080), dim: 35, colour: '#1a1410' },
+    look: { kind: 'dim', softPx: 10 * unitOf(lesson.frame), dim: 35, colour: '#1a1410' },
   }),
 }

@@ -3,6 +3,7 @@ import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'
 import { ranged } from '../ranged'
 import { GroupLook } from './look'
+import { unitOf } from '../unit'
 
 export const group: Kind<'group'> = {
   kind: 'group',
@@ -46,8 +47,8 @@ export const group: Kind<'group'> = {
   draw: () => [],
   fresh: (lesson) => ({
     space: 'fixed',
-    width: 120 * (lesson.frame.height / 1080),
-    height: 120 * (lesson.frame.height / 1080),
+    width: 120 * unitOf(lesson.frame),
+    height: 120 * unitOf(lesson.frame),
     look: GroupLook.parse({ kind: 'group' }),
   }),
 }

@@ -4,6 +4,7 @@ import { putBox } from '../put'
 import { grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { faded, roundedBox } from '../outline'
+import { unitOf } from '../unit'
 
 export const highlight: Kind<'highlight'> = {
   kind: 'highlight',
@@ -39,7 +40,7 @@ export const highlight: Kind<'highlight'> = {
     ]
   },
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     return {
       space: 'framed',
       width: 320 * unit,

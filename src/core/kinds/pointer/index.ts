@@ -3,6 +3,7 @@ import { ranged } from '../ranged'
 import { pressId } from '../../moments/drawn'
 import { fix, hundredth } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
+import { unitOf } from '../unit'
 
 type Part = readonly [command: 'M' | 'L' | 'Q' | 'Z', ...at: number[]]
 /** Outlines with the hot spot at 0,0, in shares of their height. */
@@ -89,7 +90,7 @@ export const pointer: Kind<'pointer'> = {
     ]
   },
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     return {
       space: 'framed',
       anchor: { x: 0, y: 0 },

@@ -2,6 +2,7 @@ import { RippleLook } from './look'
 import { ranged } from '../ranged'
 import { fix } from '../../geometry'
 import { localBox, type Drawn, type ElementOf, type Kind } from '../kind'
+import { unitOf } from '../unit'
 
 /** A ripple's size (share of its full size) and opacity in its nth frame; null when it is over. */
 export function rippleAt(n: number, growFrames: number, fadeFrames: number): { size: number; opacity: number } | null {
@@ -74,8 +75,8 @@ export const ripple: Kind<'ripple'> = {
   },
   fresh: (lesson) => ({
     space: 'framed',
-    width: 96 * (lesson.frame.height / 1080),
-    height: 96 * (lesson.frame.height / 1080),
+    width: 96 * unitOf(lesson.frame),
+    height: 96 * unitOf(lesson.frame),
     look: { kind: 'ripple', colour: '#e0901a', every: false, growFrames: 4, fadeFrames: 14 },
   }),
 }

@@ -4,6 +4,8 @@ import { putBox } from '../put'
 import { fix, grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { ellipse, polygon, roundedBox } from '../outline'
+import { seedOf, sketched } from '../sketch'
+import { unitOf } from '../unit'
 
 export const shape: Kind<'shape'> = {
   kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k }),
@@ -30,6 +32,7 @@ export const shape: Kind<'shape'> = {
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Thickness', type: 'px', digits: 1 },
     { path: 'dashPx', label: 'Dashes', type: 'px' },
+    { path: 'rough', label: 'Drawn by hand', type: 'px', digits: 1 },
     { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px' },
     { path: 'sides', label: 'Sides', when: ['form', 'polygon'], type: 'count' },
     {
@@ -61,27 +64,30 @@ export const shape: Kind<'shape'> = {
             ? [
                 {
                   type: 'path' as const,
-                  d,
+                  d: look.rough > 0 ? sketched(d, look.rough, seedOf(e.id)) : d,
                   stroke: look.outline!,
                   lineWidth: rim,
-                  join: look.form === 'rectangle' && look.corner === 0 ? ('miter' as const) : ('round' as const),
-                  cap: look.form === 'line' ? ('round' as const) : ('butt' as const),
+                  join:
+                    look.form === 'rectangle' && look.corner === 0 && look.rough === 0
+                      ? ('miter' as const)
+                      : ('round' as const),
+                  cap: look.form === 'line' || look.rough > 0 ? ('round' as const) : ('butt' as const),
                   ...(look.dashPx > 0 && { dash: [look.dashPx, look.dashPx] }),
                 },
               ]
             : []),
         ],
-        box: grown(box, rim + 1),
+        box: grown(box, rim + 1 + look.rough * 2),
       },
     ]
   },
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     return {
       space: 'framed',
       width: 320 * unit,
       height: 180 * unit,
-      look: {
+      look: ShapeLook.parse({
         kind: 'shape',
         form: 'rectangle',
         fill: null,
@@ -91,7 +97,7 @@ export const shape: Kind<'shape'> = {
         corner: 10 * unit,
         sides: 5,
         drawnIn: 0,
-      },
+      }),
     }
   },
 }

@@ -9,6 +9,8 @@ export const ShapeLook = z.strictObject({
   outline: Colour.nullable(),
   outlinePx: z.number().min(0).max(200),
   dashPx: z.number().min(0).max(400),
+  /** How far a hand is off as it draws its outline, in pixels; 0: drawn exactly. */
+  rough: z.number().min(0).max(60).default(0),
   corner: z.number().min(0).max(2000),
   sides: z.number().int().min(3).max(24),
   /** How far every second corner of a polygon is drawn in, in %; 0: not at all. */

@@ -3,6 +3,7 @@ import { ranged } from '../ranged'
 import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { ellipse, FAR, faded, roundedBox } from '../outline'
+import { unitOf } from '../unit'
 
 export const spotlight: Kind<'spotlight'> = {
   kind: 'spotlight',
@@ -41,7 +42,7 @@ export const spotlight: Kind<'spotlight'> = {
     ]
   },
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     return {
       space: 'framed',
       width: 420 * unit,

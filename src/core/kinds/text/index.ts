@@ -7,6 +7,7 @@ import { grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { TEXT_FIELDS, linesHeight, linesPath } from '../lines'
 import { roundedBox } from '../outline'
+import { unitOf } from '../unit'
 
 export const text: Kind<'text'> = {
   kept: (e) => e,
@@ -66,7 +67,7 @@ export const text: Kind<'text'> = {
     ]
   },
   fresh: (lesson) => {
-    const unit = lesson.frame.height / 1080
+    const unit = unitOf(lesson.frame)
     return {
       space: 'fixed',
       width: Math.round(560 * unit),

@@ -1,0 +1,61 @@
+import { z } from 'zod'
+import { applyBut, applyStyle, differsFrom, restyle, settle, styleValues } from '../kinds'
+import { HouseStyle, type Element, type Lesson } from '../lesson/schema'
+import { define, Ids } from './act'
+import { Flag, Path } from './args'
+import { elementsIn } from './chosen'
+import { setAll } from './plain'
+import { Unfit } from './unfit'
+
+/** Gives a lesson a house style, or none: what follows it changes with it, but for what was set by hand. */
+export const setStyle = define('setStyle', [HouseStyle.nullable()], (style) => (draft) => {
+  const before = draft.style
+  draft.style = structuredClone(style)
+  if (!style) return
+  for (const e of draft.elements) {
+    restyle(e, before, style, draft)
+    if (e.styled) settle(e, draft)
+  }
+})
+
+/** Lets elements follow the house style of their lesson, all that they are; or lets go of it. */
+export const followStyle = define('followStyle', [Ids.elements, Flag], (ids, on) => (draft) => {
+  const { style } = draft
+  if (on && !style) throw new Unfit('the lesson has no house style')
+  for (const e of elementsIn(draft, ids)) {
+    if (on) applyStyle(e, style!, draft)
+    else e.styled = false
+    settle(e, draft)
+  }
+})
+
+/** Puts values of elements back to what the house style says. */
+export const putBack = define('putBack', [Ids.elements, z.array(Path)], (ids, paths) => (draft) => {
+  const { style } = draft
+  if (!style) throw new Unfit('the lesson has no house style')
+  for (const e of elementsIn(draft, ids)) {
+    const values = [...(styleValues(e, style, draft) ?? [])].filter(([path]) => paths.includes(path))
+    setAll(e, Object.fromEntries(values))
+    settle(e, draft)
+  }
+})
+
+type Frame = Pick<Lesson, 'frame' | 'rate'>
+/**
+ * Brings an element, a draft, to another frame or into another lesson: what was as its house style says is as the one
+ * there says for that.
+ *
+ * @param change  brings it there, whatever its style
+ */
+export function keepStyled(
+  e: Element,
+  from: { style: HouseStyle | null; frame: Frame },
+  to: { style: HouseStyle | null; frame: Frame },
+  change: () => void,
+): void {
+  const own = from.style ? differsFrom(e, from.style, from.frame) : []
+  change()
+  if (!e.styled) return
+  if (!to.style) e.styled = false
+  else if (from.style) applyBut(e, to.style, to.frame, own)
+}
