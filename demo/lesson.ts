@@ -1,5 +1,6 @@
 import { arrowBetween, newElement } from '@/core/kinds'
 import { following, layMedium, pinTo, type PinPlace, make, idsFrom } from '@/core/edits'
+import { USUAL_STYLE } from '@/core/styles'
 import { CALM } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Edge, Element, Lesson, Medium, Pose } from '@/core/lesson/schema'
@@ -25,7 +26,7 @@ export function demoLesson(
   captions: string,
   parts: readonly PinPlace[],
 ): Lesson {
-  const lesson = emptyLesson('Lend out a tool')
+  const lesson = { ...emptyLesson('Lend out a tool'), style: USUAL_STYLE }
   const read = readCaptions(captions, 'narration')
   if ('error' in read) throw new Error(read.error)
   const chapter = (n: number, label: string, seconds: number) => ({

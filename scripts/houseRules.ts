@@ -40,6 +40,7 @@ const FLOORS = [
   'order',
   'review',
   'edits',
+  'ready',
   'testing',
 ]
 /** What stands in the file of a kind's look is a part of the document. */

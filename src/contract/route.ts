@@ -12,7 +12,7 @@ type Parts<P extends string> = P extends `${string}:${infer Name}/${infer Rest}`
  * answers by it.
  */
 export interface Route<P extends string = string, Q = unknown, B = unknown, A = unknown> {
-  method: 'GET' | 'POST' | 'PATCH' | 'DELETE'
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
   path: P
   query: z.ZodType<Q>
   body: z.ZodType<B>

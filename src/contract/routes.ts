@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { PinPlace } from '@/core/edits'
+import { PinPlace, ReadyThing } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
-import { Medium } from '@/core/lesson/schema'
+import { HouseStyle, Medium } from '@/core/lesson/schema'
 import { Rate } from '@/core/time'
 import { ExportChoice } from './exports'
 import { Job, JOB_KINDS } from './news'
@@ -63,6 +63,18 @@ const NewLesson = z.union([
   z.object({ copyOf: LessonId }),
   z.object({ demo: z.literal(true) }),
 ])
+/** What a team keeps for all its lessons. */
+export const Kept = z.discriminatedUnion('kind', [
+  z.object({ id: z.string(), kind: z.literal('style'), name: z.string(), doc: HouseStyle }),
+  z.object({ id: z.string(), kind: z.literal('ready'), name: z.string(), doc: ReadyThing }),
+])
+export type Kept = z.infer<typeof Kept>
+const Keep = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('style'), doc: HouseStyle }),
+  z.object({ kind: z.literal('ready'), doc: ReadyThing }),
+])
+export type Keep = z.infer<typeof Keep>
+
 /** What of a recording is to be followed, and through which time; `turns` of the wheel meanwhile. */
 const Pinned = z.object({
   fromUs: us,
@@ -95,6 +107,13 @@ export const ROUTES = {
     answer: HistoryStretch.extend({ revision: z.number() }),
   }),
   takeStep: routeAt('POST', '/api/lessons/:id/steps', { query: z.object({ format }), body: Step, answer: Taken }),
+  listKept: routeAt('GET', '/api/kept', {
+    query: z.object({ kind: z.enum(['style', 'ready']) }),
+    answer: z.array(Kept),
+  }),
+  keep: routeAt('POST', '/api/kept', { body: Keep, answer: Made }),
+  keepAgain: routeAt('PUT', '/api/kept/:id', { body: Keep, answer: Done }),
+  letGoOf: routeAt('DELETE', '/api/kept/:id', { answer: Done }),
   listJobs: routeAt('GET', '/api/jobs', {
     query: z.object({ kind: z.enum(JOB_KINDS).optional() }),
     answer: z.array(Job),

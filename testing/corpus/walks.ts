@@ -140,7 +140,7 @@ export const ACTS: Record<string, Make> = {
   placeLesson: (h) => edits.placeLesson(h.newId(), h.newId(), within(h.below(2) === 0), h.frame()),
   inPart: (h) => edits.inPart(pick(h, Object.keys(h.timed.lesson.parts)) ?? 'none', edits.shiftElements(['note'], 5)),
   setStyle: (h) => edits.setStyle(pick(h, SHIPPED_STYLES)),
-  followStyle: (h) => edits.followStyle(h.some(4), h.below(4) > 0),
+  followStyle: (h) => edits.followStyle(h.some(4), h.below(4) > 0 ? '' : null),
   setLength: (h) => edits.setLength(h.below(2) ? null : 300 + h.below(300)),
 }
 const NAMES = Object.keys(ACTS)

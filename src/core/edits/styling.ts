@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { applyBut, applyStyle, differsFrom, restyle, settle, styleValues } from '../kinds'
 import { HouseStyle, type Element, type Lesson } from '../lesson/schema'
 import { define, Ids } from './act'
-import { Flag, Path } from './args'
+import { Path } from './args'
 import { elementsIn } from './chosen'
 import { setAll } from './plain'
 import { Unfit } from './unfit'
@@ -18,16 +18,20 @@ export const setStyle = define('setStyle', [HouseStyle.nullable()], (style) => (
   }
 })
 
-/** Lets elements follow the house style of their lesson, all that they are; or lets go of it. */
-export const followStyle = define('followStyle', [Ids.elements, Flag], (ids, on) => (draft) => {
-  const { style } = draft
-  if (on && !style) throw new Unfit('the lesson has no house style')
-  for (const e of elementsIn(draft, ids)) {
-    if (on) applyStyle(e, style!, draft)
-    else e.styled = false
-    settle(e, draft)
-  }
-})
+/** Lets elements follow a look of the house style of their lesson, empty: that of their kind; null: none any more. */
+export const followStyle = define(
+  'followStyle',
+  [Ids.elements, z.string().max(40).nullable()],
+  (ids, look) => (draft) => {
+    const { style } = draft
+    if (look !== null && !style) throw new Unfit('the lesson has no house style')
+    for (const e of elementsIn(draft, ids)) {
+      if (look === null) e.styled = null
+      else applyStyle(e, style!, draft, look || undefined)
+      settle(e, draft)
+    }
+  },
+)
 
 /** Puts values of elements back to what the house style says. */
 export const putBack = define('putBack', [Ids.elements, z.array(Path)], (ids, paths) => (draft) => {
@@ -56,6 +60,6 @@ export function keepStyled(
   const own = from.style ? differsFrom(e, from.style, from.frame) : []
   change()
   if (!e.styled) return
-  if (!to.style) e.styled = false
+  if (!to.style) e.styled = null
   else if (from.style) applyBut(e, to.style, to.frame, own)
 }

@@ -60,7 +60,7 @@ export function newElement(
     locked: false,
     hidden: false,
     tags: [],
-    styled: false,
+    styled: null,
     group: null,
   }
   if (lesson.style) applyStyle(e, lesson.style, lesson)

@@ -24,15 +24,24 @@ function colourOf(text: string, palette: Palette): string {
   return colour.slice(0, 7) + alpha.toString(16).padStart(2, '0')
 }
 
+/** The looks that a style has for a kind: its own first. */
+export const looksOf = (e: Element, style: HouseStyle): string[] =>
+  Object.keys(style.looks)
+    .filter((name) => name.split('/')[0] === kindName(e))
+    .sort((a, b) => a.length - b.length)
+/** A look that a style has for an element: of that name, or the one of its kind. */
+const lookNamed = (e: Element, style: HouseStyle, name: string): string =>
+  name in style.looks && name.split('/')[0] === kindName(e) ? name : kindName(e)
+
 /**
  * The values that a house style gives an element of its kind, by their paths, for a frame of this size and rate.
  *
  * @returns null where it says nothing about that kind
  */
 export function styleValues(e: Element, style: HouseStyle, { frame, rate }: Frame): Map<string, unknown> | null {
-  const kind = kindName(e)
-  const look = style.looks[kind]
-  const passings = style.passings[kind]
+  const name = lookNamed(e, style, e.styled ?? kindName(e))
+  const look = style.looks[name]
+  const passings = style.passings[name]
   if (!look && !passings) return null
   const unit = unitOf(frame)
   const fields = new Map(fieldsOf(e).map((f) => [f.path, f]))
@@ -99,11 +108,15 @@ const isShadow = (value: unknown): boolean =>
   value === null || Colour.safeParse((value as { colour?: unknown }).colour).success
 
 /** Lets an element, a draft, look as a house style says; it follows that from then on. */
-export function applyStyle(e: Element, style: HouseStyle, frame: Frame): void {
+export function applyStyle(e: Element, style: HouseStyle, frame: Frame, look: string = kindName(e)): void {
+  const was = e.styled
+  e.styled = look
   const values = styleValues(e, style, frame)
-  if (!values) return
+  if (!values) {
+    e.styled = was
+    return
+  }
   for (const [path, value] of values) put(e, path, value)
-  e.styled = true
 }
 /** The paths of an element that follows a style whose values are not as that says. */
 export function differsFrom(e: Element, style: HouseStyle, frame: Frame): string[] {

@@ -246,8 +246,8 @@ export const Element = z.strictObject({
   locked: z.boolean().default(false),
   hidden: z.boolean().default(false),
   tags: z.array(z.string().min(1).max(40)).max(20).default([]),
-  /** It follows the house style: what is as that says changes with it. */
-  styled: z.boolean().default(false),
+  /** The look of the house style that it follows, `callout/label`: what is as that says changes with it. */
+  styled: z.string().max(40).nullable().default(null),
   group: id.nullable().default(null),
 })
 export type Element = z.infer<typeof Element>

@@ -60,7 +60,9 @@ export const HouseStyle = z.strictObject({
   variant: z.enum(STYLE_VARIANTS).default('light'),
   colours: z.strictObject({ light: Palette, dark: Palette, contrast: Palette }),
   faces: z.strictObject({ text: StyleFace, heading: StyleFace, label: StyleFace }),
-  /** By kind: the values of its elements by their paths, `look.fill`. */
+  /**
+   * By what they are called, the kind's own name or `kind/name`: the values of elements by their paths, `look.fill`.
+   */
   looks: z.record(z.string().max(40), z.record(z.string().max(60), StyleValue)),
   passings: z.record(
     z.string().max(40),

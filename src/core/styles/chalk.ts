@@ -1,5 +1,27 @@
 import type { HouseStyle } from '../lesson/style'
+import { rolesOf } from './roles'
 import { drawing, fading } from './rise'
+
+const callout: HouseStyle['looks'][string] = {
+  'look.face': '@text',
+  'look.face.size': 40,
+  'look.fill': '@paper',
+  'look.ink': '@ink',
+  'look.outline': '@ink',
+  'look.outlinePx': 3.5,
+  'look.corner': 22,
+  'look.padding': 22,
+  'look.lead': 'line',
+  'look.line': '@accent',
+  'look.linePx': 4.5,
+  'look.dotPx': 16,
+  'look.halo': '@paper',
+  'look.strip': null,
+  'look.markFill': '@accent',
+  'look.markInk': '@onAccent',
+  'look.rough': 3,
+  shadow: null,
+}
 
 /** Drawn by hand: lines that are not quite straight, and draw themselves. */
 export const chalk: HouseStyle = {
@@ -48,26 +70,9 @@ export const chalk: HouseStyle = {
     label: { family: 'Patrick Hand', weight: 400 },
   },
   looks: {
-    callout: {
-      'look.face': '@text',
-      'look.face.size': 40,
-      'look.fill': '@paper',
-      'look.ink': '@ink',
-      'look.outline': '@ink',
-      'look.outlinePx': 3.5,
-      'look.corner': 22,
-      'look.padding': 22,
-      'look.lead': 'line',
-      'look.line': '@accent',
-      'look.linePx': 4.5,
-      'look.dotPx': 16,
-      'look.halo': '@paper',
-      'look.strip': null,
-      'look.markFill': '@accent',
-      'look.markInk': '@onAccent',
-      'look.rough': 3,
-      shadow: null,
-    },
+    ...rolesOf({ corner: 22, shadow: null, rough: 3, rimPx: 3.5, sizes: { heading: 56, text: 40, label: 34 } }),
+    'callout/tail': { ...callout, 'look.lead': 'tail', 'look.tailPx': 44, 'look.tailLong': 40 },
+    callout,
     arrow: {
       'look.form': 'even',
       'look.head': 'open',
@@ -124,6 +129,8 @@ export const chalk: HouseStyle = {
   },
   passings: {
     callout: { arrival: drawing(18), departure: fading(6) },
+    'callout/label': { arrival: drawing(18), departure: fading(6) },
+    'callout/tail': { arrival: drawing(18), departure: fading(6) },
     arrow: { arrival: drawing(14), departure: fading(6) },
     text: { arrival: fading(8), departure: fading(6) },
     badge: { arrival: drawing(10), departure: fading(6) },

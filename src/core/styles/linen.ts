@@ -1,5 +1,28 @@
 import type { HouseStyle } from '../lesson/style'
+import { rolesOf } from './roles'
 import { drawing, fading, rising, uncovering } from './rise'
+
+const callout: HouseStyle['looks'][string] = {
+  'look.face': '@text',
+  'look.face.size': 30,
+  'look.fill': '@paper',
+  'look.ink': '@ink',
+  'look.outline': null,
+  'look.outlinePx': 0,
+  'look.corner': 12,
+  'look.padding': 22,
+  'look.lead': 'line',
+  'look.line': '@accent',
+  'look.linePx': 3.5,
+  'look.dotPx': 17,
+  'look.halo': '@paper',
+  'look.strip': '@accent',
+  'look.stripPx': 9,
+  'look.markFill': '@accent',
+  'look.markInk': '@onAccent',
+  'look.rough': 0,
+  shadow: { colour: '#0d161959', dx: 0, dy: 8, blurPx: 26 },
+}
 
 /** Quiet: light cards, fine lines, one colour that says where to look. */
 export const linen: HouseStyle = {
@@ -48,27 +71,15 @@ export const linen: HouseStyle = {
     label: { family: 'Public Sans', weight: 600 },
   },
   looks: {
-    callout: {
-      'look.face': '@text',
-      'look.face.size': 30,
-      'look.fill': '@paper',
-      'look.ink': '@ink',
-      'look.outline': null,
-      'look.outlinePx': 0,
-      'look.corner': 12,
-      'look.padding': 22,
-      'look.lead': 'line',
-      'look.line': '@accent',
-      'look.linePx': 3.5,
-      'look.dotPx': 17,
-      'look.halo': '@paper',
-      'look.strip': '@accent',
-      'look.stripPx': 9,
-      'look.markFill': '@accent',
-      'look.markInk': '@onAccent',
-      'look.rough': 0,
+    ...rolesOf({
+      corner: 14,
       shadow: { colour: '#0d161959', dx: 0, dy: 8, blurPx: 26 },
-    },
+      rough: 0,
+      rimPx: 0,
+      sizes: { heading: 44, text: 30, label: 26 },
+    }),
+    'callout/tail': { ...callout, 'look.lead': 'tail', 'look.tailPx': 40, 'look.tailLong': 30, 'look.strip': null },
+    callout,
     arrow: {
       'look.form': 'tapered',
       'look.head': 'full',
@@ -123,6 +134,8 @@ export const linen: HouseStyle = {
   },
   passings: {
     callout: { arrival: rising(22, 13), departure: fading(7) },
+    'callout/label': { arrival: rising(22, 13), departure: fading(7) },
+    'callout/tail': { arrival: rising(22, 13), departure: fading(7) },
     arrow: { arrival: drawing(14), departure: fading(7) },
     text: { arrival: rising(22, 13), departure: fading(7) },
     badge: { arrival: rising(14, 10), departure: fading(6) },

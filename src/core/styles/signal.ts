@@ -1,5 +1,25 @@
 import type { HouseStyle } from '../lesson/style'
+import { rolesOf } from './roles'
 import { drawing, fading, popping, uncovering } from './rise'
+
+const callout: HouseStyle['looks'][string] = {
+  'look.face': '@text',
+  'look.face.size': 34,
+  'look.fill': '@accent',
+  'look.ink': '@onAccent',
+  'look.outline': null,
+  'look.outlinePx': 0,
+  'look.corner': 4,
+  'look.padding': 26,
+  'look.lead': 'tail',
+  'look.tailPx': 48,
+  'look.tailLong': 36,
+  'look.strip': null,
+  'look.markFill': '@second',
+  'look.markInk': '@onSecond',
+  'look.rough': 0,
+  shadow: { colour: '#15131fd9', dx: 9, dy: 9, blurPx: 0 },
+}
 
 /** Bold: blocks of colour, heavy letters, hard shadows; seen from the last row. */
 export const signal: HouseStyle = {
@@ -48,24 +68,22 @@ export const signal: HouseStyle = {
     label: { family: 'Public Sans', weight: 800 },
   },
   looks: {
-    callout: {
-      'look.face': '@text',
-      'look.face.size': 34,
-      'look.fill': '@accent',
-      'look.ink': '@onAccent',
-      'look.outline': null,
-      'look.outlinePx': 0,
-      'look.corner': 4,
-      'look.padding': 26,
-      'look.lead': 'tail',
-      'look.tailPx': 48,
-      'look.tailLong': 36,
-      'look.strip': null,
-      'look.markFill': '@second',
-      'look.markInk': '@onSecond',
-      'look.rough': 0,
+    ...rolesOf({
+      corner: 4,
       shadow: { colour: '#15131fd9', dx: 9, dy: 9, blurPx: 0 },
+      rough: 0,
+      rimPx: 5,
+      sizes: { heading: 54, text: 34, label: 28 },
+    }),
+    'callout/line': {
+      ...callout,
+      'look.lead': 'line',
+      'look.line': '@accent',
+      'look.linePx': 7,
+      'look.dotPx': 26,
+      'look.halo': '#15131f',
     },
+    callout,
     arrow: {
       'look.form': 'tapered',
       'look.head': 'full',
@@ -120,6 +138,8 @@ export const signal: HouseStyle = {
   },
   passings: {
     callout: { arrival: popping(10), departure: fading(5) },
+    'callout/label': { arrival: popping(10), departure: fading(5) },
+    'callout/line': { arrival: popping(10), departure: fading(5) },
     arrow: { arrival: drawing(10, 'cubic-bezier(0.2, 0.9, 0.2, 1)'), departure: fading(5) },
     text: { arrival: popping(10), departure: fading(5) },
     badge: { arrival: popping(9), departure: fading(5) },

@@ -67,7 +67,7 @@ test('what follows a style changes with it; what was set by hand stays, is told,
   expect(of('a')).toMatchObject({ look: { fill: signal.colours.light.accent }, shadow: { dx: 9 } })
   lesson = edited(lesson, setStyle({ ...signal, variant: 'dark' }))
   expect(of('a').look).toMatchObject({ fill: signal.colours.dark.accent })
-  lesson = edited(lesson, followStyle(['plain'], true))
+  lesson = edited(lesson, followStyle(['plain'], ''))
   expect(differsFrom(of('plain'), lesson.style!, lesson)).toEqual([])
   lesson = edited(lesson, setStyle(chalk))
   expect(of('plain').look).toMatchObject({ rough: 3 })

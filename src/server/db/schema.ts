@@ -118,3 +118,16 @@ export const jobs = mysqlTable(
   },
   (t) => [index('jobs_state').on(t.state), index('jobs_created').on(t.kind, t.createdAt)],
 )
+
+/** What a team keeps for all its lessons: house styles, and ready things. */
+export const kept = mysqlTable(
+  'kept',
+  {
+    id: char('id', { length: 12 }).primaryKey(),
+    kind: varchar('kind', { length: 12 }).notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    doc: json<unknown>('doc').notNull(),
+    updatedAt: stamp('updated_at').notNull(),
+  },
+  (t) => [index('kept_kind').on(t.kind, t.name)],
+)

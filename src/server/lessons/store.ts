@@ -1,6 +1,7 @@
 import { type LessonRow } from '@/contract/routes'
 import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
 import { emptyLesson } from '@/core/lesson/make'
+import { USUAL_STYLE } from '@/core/styles'
 import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 import { written } from '@/core/lesson/written'
 import { isClip } from '@/core/kinds'
@@ -75,7 +76,8 @@ export async function createLesson(lesson: Lesson): Promise<string> {
     })
   return id
 }
-export const createEmpty = (name: string): Promise<string> => createLesson(emptyLesson(name))
+export const createEmpty = (name: string): Promise<string> => 
+  createLesson({ ...emptyLesson(name), style: USUAL_STYLE })
 
 export async function readLesson(id: string): Promise<{ lesson: Lesson; revision: number }> {
   const here = and(eq(lessons.id, id), isNull(lessons.removedAt))

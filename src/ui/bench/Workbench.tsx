@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react'
 import { KeysHelp, Palette } from '../commands/Palette'
 import { useKeys } from '../commands/useKeys'
 import { Details } from '../details/Details'
+import { useChangedStyle } from '../details/StyleSection'
 import { ExportDialog } from '../exports/ExportDialog'
 import { bringIn, hearImport } from '../files/bringIn'
 import { hearJob, loadJobs } from '../kit/jobs'
@@ -12,6 +13,7 @@ import { ComingCorner, Files } from '../files/Files'
 import { Refusal } from '../kit/api'
 import { useNews } from '../kit/news'
 import { Tips } from '../kit/tips'
+import { ReadyPicker } from '../ready/ReadyPicker'
 import { RunningOrder } from '../order/RunningOrder'
 import { Picture } from '../picture/Picture'
 import { Timeline } from '../timeline/Timeline'
@@ -33,6 +35,7 @@ export function Workbench({ id }: { id: string }) {
   const panes = useBench((b) => b.panes)
   const unsaved = useBench((b) => b.save.state !== 'saved')
   useKeys()
+  useChangedStyle()
   useEffect(() => {
     openLesson(id).catch((e: unknown) => setGone(e instanceof Refusal ? e.message : String(e)))
     return closeLesson
@@ -147,6 +150,7 @@ export function Workbench({ id }: { id: string }) {
             Drop to bring them in
           </div>
         )}
+        <ReadyPicker />
         <ComingCorner />
         <Files />
         <Pictures />

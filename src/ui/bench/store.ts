@@ -99,6 +99,8 @@ export interface Bench {
   pushes: boolean
   /** Whether the keyframes of the selected element have rows of their own on the timeline. */
   keysOpen: boolean
+  /** Whether ready things are being chosen from. */
+  readyOpen: boolean
   pictureZoom: 'fit' | number
   /** Whether the anchor point can be dragged on the picture. */
   anchorOpen: boolean
@@ -148,6 +150,7 @@ export const useBench = create<Bench>(() => ({
   wholePath: false,
   pushes: false,
   keysOpen: false,
+  readyOpen: false,
   anchorOpen: false,
   pictureZoom: 'fit',
   asks: null,

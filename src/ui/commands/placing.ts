@@ -23,6 +23,7 @@ import { actHere, editPosed, stanceNow } from '../bench/inPose'
 import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { duplicate } from './clipboard'
 import { holds } from '@/core/motion'
+import { keepAsReady } from '../ready/keep'
 import { has, named, several, type Command } from './command'
 
 const standingNow = (): Standing => ({ frame: bench().playhead, stance: stanceNow() })
@@ -137,6 +138,21 @@ export const PLACING: Command[] = [
         .map((e) => e.id)
       if (edit('Ungroup', inOne(bench().elements.map((id) => dissolveGroup(id, bench().playhead))))) select(members)
     },
+  },
+  {
+    id: 'ready',
+    title: 'Place a ready thing',
+    group: 'Place',
+    keys: 'Shift+A',
+    run: () => setBench({ speed: 0, readyOpen: true }),
+  },
+  {
+    id: 'keep-ready',
+    title: 'Keep it as a ready thing',
+    group: 'Place',
+    keys: 'Shift+K',
+    can: has,
+    run: () => void keepAsReady(),
   },
   {
     id: 'duplicate-following',

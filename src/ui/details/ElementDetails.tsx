@@ -38,6 +38,7 @@ import { KeyMark } from './KeyMark'
 import { PartSection } from './PartSection'
 import { PlaceSection } from './PlaceSection'
 import { PoseSection } from './PoseSection'
+import { LookSection } from './LookSection'
 import { Section } from './Section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
@@ -206,6 +207,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
             ))}
         </Section>
       )}
+      <LookSection element={e} />
       {!view && !ripples && !isGauge(e) && <GaugeSection element={e} />}
       {view && <FramingSection element={own} />}
       {stands && <PlaceSection element={e} />}

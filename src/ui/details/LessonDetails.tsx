@@ -6,6 +6,7 @@ import { Colour } from '../kit/colour'
 import { Choice, Row, Tick } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { Section } from './Section'
+import { StyleSection } from './StyleSection'
 
 const RATES = [
   [24, 1],
@@ -130,6 +131,7 @@ export function LessonDetails() {
           )}
         </Row>
       </Section>
+      <StyleSection />
       <Section title="Motion blur">
         <Tick
           label="What moves is blurred"

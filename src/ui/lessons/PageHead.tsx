@@ -1,8 +1,8 @@
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 
-export function PageHead({ here, children }: { here: 'lessons' | 'exports'; children?: ReactNode }) {
-  const tab = (to: string, name: 'lessons' | 'exports', label: string) => (
+export function PageHead({ here, children }: { here: 'lessons' | 'exports' | 'styles'; children?: ReactNode }) {
+  const tab = (to: string, name: 'lessons' | 'exports' | 'styles', label: string) => (
     <Link
       href={to}
       aria-current={here === name ? 'page' : undefined}
@@ -23,6 +23,7 @@ export function PageHead({ here, children }: { here: 'lessons' | 'exports'; chil
       <nav className="flex gap-4">
         {tab('/', 'lessons', 'Lessons')}
         {tab('/exports', 'exports', 'Exports')}
+        {tab('/styles', 'styles', 'House styles')}
       </nav>
       <span className="flex-1" />
       {children}

@@ -13,6 +13,7 @@ import {
   ZoomIn,
   ZoomOut,
   Grid3x3,
+  Package,
 } from 'lucide-react'
 import { DropdownMenu, Popover } from 'radix-ui'
 import { useState } from 'react'
@@ -78,6 +79,15 @@ export function Kinds() {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
+      <button
+        type="button"
+        title={`Ready things (${keyOf('ready')})`}
+        onClick={() => runCommand('ready')}
+        className={look(false)}
+      >
+        <Package size={14} />
+        Ready
+      </button>
     </div>
   )
 }

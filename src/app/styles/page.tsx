@@ -1,0 +1,5 @@
+import { Styles } from '@/ui/styles/Styles'
+
+export default function Page() {
+  return <Styles />
+}

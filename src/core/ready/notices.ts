@@ -1,0 +1,125 @@
+import type { Pose } from '../lesson/schema'
+import type { Reading } from '../lesson/reading'
+import type { Shipped } from '.'
+import { makerFor } from './maker'
+
+const APART_S = 1.6
+/** How old a message is, as it is said beside it, when so many have come after it. */
+const age = (later: number): string => (later === 0 ? 'now' : `${later} min`)
+
+const agesBy = (gauge: string, i: number, n: number): Reading => ({
+  gauge,
+  from: [0, 100],
+  to: [0, 100],
+  step: 0,
+  steps: Array.from({ length: n - i }, (_, later) => ({
+    from: later === 0 ? -1e6 : i + later + 0.5,
+    value: age(later),
+  })),
+})
+
+/** Messages that come one after the other: each takes its place and pushes those before it down. */
+export const notices: Shipped = {
+  id: 'notices',
+  name: 'Notices',
+  about: 'Short messages come one after the other, and push each other down; how old each is follows its time.',
+  words: 'notifications messages push alerts pop-up toast',
+  asks: {
+    label: 'Messages, one a line: who: what',
+    usual:
+      'Loanbench: The drill is due tomorrow\nTamsin Reed: May I keep it a week longer?\n' +
+      'Loanbench: Extended until Friday',
+    lines: 4,
+  },
+  make(like, answer) {
+    const m = makerFor(like)
+    const u = m.unit
+    const list = answer
+      .split('\n')
+      .map((s) => s.trim())
+      .filter(Boolean)
+      .slice(0, 8)
+    const [w, h, gap] = [640 * u, 132 * u, 18 * u]
+    const frames = Math.round((list.length * APART_S + 2.5) * m.fps)
+    const top = -((list.length - 1) * (h + gap)) / 2
+    m.group(
+      'Notices',
+      frames,
+      { x: m.width - w / 2 - 60 * u, y: m.cy, w, h: (h + gap) * list.length },
+      {
+        departure: { how: 'fade', from: 'left', frames: Math.round(m.fps / 3), easing: 'ease-in' },
+      },
+    )
+    const comesAt = (i: number) => Math.round(m.fps * (0.2 + i * APART_S))
+    // How many have come: each is a minute older with every one that comes after it.
+    const come = m.member('gauge', 'How many have come', null, {
+      look: { runs: 'hand', value: 0 },
+      poses: list.map((_, i): Pose => ({
+        id: `come-${i + 1}`,
+        start: { on: 'start', frames: Math.max(0, comesAt(i) - 1) },
+        end: { on: 'length', frames: 1 },
+        easing: 'linear',
+        values: { 'look.value': i + 1 },
+        curve: null,
+      })),
+    })
+    list.forEach((message, i) => {
+      const at = message.indexOf(':')
+      const [who, what] = at > 0 ? [message.slice(0, at).trim(), message.slice(at + 1).trim()] : ['', message]
+      const comes = comesAt(i)
+      const took = Math.round(m.fps * 0.5)
+      /** Each one that comes later pushes it down by its own height. */
+      const pushes = (y: number): Pose[] =>
+        list.slice(i + 1).map((_, k) => ({
+          id: `pushed-${k + 1}`,
+          start: { on: 'start', frames: Math.round(m.fps * (k + 1) * APART_S) },
+          end: { on: 'length', frames: took },
+          easing: 'spring(0.75)',
+          values: { y: y + (k + 1) * (h + gap) },
+          curve: null,
+        }))
+      const lies = (kind: 'shape' | 'text', name: string, look: string, x: number, dy: number, more: object) => {
+        const e = m.member(kind, `${name} ${i + 1}`, look, { x, y: top + dy, ...more })
+        if (e.start.on === 'element') e.start.offset = comes
+        e.poses = pushes(e.y)
+        e.arrival = {
+          how: 'typed',
+          from: 'right',
+          frames: took,
+          easing: 'spring(0.7)',
+          off: { dx: 120 * u, dy: 0, turn: 0, scale: 1, opacity: 0 },
+        }
+        return e
+      }
+      lies('shape', 'Plate', 'shape/panel', 0, 0, { width: w, height: h })
+      lies('shape', 'Mark', 'shape/block', -w / 2 + 46 * u, 0, {
+        width: 40 * u,
+        height: 40 * u,
+        look: { form: 'ellipse' },
+      })
+      const line = { anchor: { x: 0, y: 0.5 } }
+      const x = -w / 2 + 92 * u
+      if (who)
+        lies('text', 'Who', 'text/label', x, -32 * u, {
+          ...line,
+          width: w - 250 * u,
+          height: 40 * u,
+          look: { text: who, align: 'left', fitText: false },
+        })
+      lies('text', 'Message', 'text/plain', x, who ? 22 * u : 0, {
+        ...line,
+        width: w - 120 * u,
+        height: 46 * u,
+        look: { text: what, align: 'left', fitText: false },
+      })
+      lies('text', 'Age', 'text/label', w / 2 - 36 * u, -32 * u, {
+        anchor: { x: 1, y: 0.5 },
+        width: 150 * u,
+        height: 40 * u,
+        look: { text: age(0), align: 'right', fitText: false },
+        reads: { 'look.text': agesBy(come.id, i, list.length) },
+      })
+    })
+    return m.thing('Notices', notices.words)
+  },
+}

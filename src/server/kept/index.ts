@@ -1,0 +1,33 @@
+import { and, asc, eq } from 'drizzle-orm'
+import { Kept, type Keep } from '@/contract/routes'
+import { kept } from '../db/schema'
+import { database } from '../db/client'
+import { newId } from '../ids'
+import { Problem } from '../problem'
+
+/** What is kept of a kind, by name. What an older program left that is not sound any more is passed over. */
+export async function listKept(kind: Keep['kind']): Promise<Kept[]> {
+  const rows = await database().select().from(kept).where(eq(kept.kind, kind)).orderBy(asc(kept.name))
+  return rows.flatMap(({ id, name, doc }) => {
+    const read = Kept.safeParse({ id, kind, name, doc })
+    return read.success ? [read.data] : []
+  })
+}
+/** Keeps something for all lessons. A house style is known by its id there as well. */
+export async function keep({ kind, doc }: Keep): Promise<string> {
+  const id = newId()
+  const own = kind === 'style' ? { ...doc, id } : doc
+  await database().insert(kept).values({ id, kind, name: doc.name, doc: own, updatedAt: new Date() })
+  return id
+}
+const gone = () => new Problem(404, 'This is not kept any more: it was let go of in another window.')
+export async function keepAgain(id: string, { kind, doc }: Keep): Promise<void> {
+  const here = and(eq(kept.id, id), eq(kept.kind, kind))
+  const [row] = await database().select({ id: kept.id }).from(kept).where(here)
+  if (!row) throw gone()
+  const own = kind === 'style' ? { ...doc, id } : doc
+  await database().update(kept).set({ name: doc.name, doc: own, updatedAt: new Date() }).where(here)
+}
+export async function letGoOf(id: string): Promise<void> {
+  await database().delete(kept).where(eq(kept.id, id))
+}

@@ -1,0 +1,71 @@
+import { Undo2 } from 'lucide-react'
+import { followStyle, putBack } from '@/core/edits'
+import { differsFrom, fieldsOf, looksOf } from '@/core/kinds'
+import type { Element } from '@/core/lesson/schema'
+import { edit, useShown } from '../bench/store'
+import { IconButton } from '../kit/button'
+import { Choice } from '../kit/fields'
+import { Section } from './Section'
+
+const OTHERS: Record<string, string> = { shadow: 'Shadow', arrival: 'Arrival', departure: 'Departure' }
+/** Which look of the house style an element follows; what it has of its own is told, and can be put back. */
+export function LookSection({ element: e }: { element: Element }) {
+  const { lesson } = useShown()
+  const { style } = lesson
+  if (!style) return null
+  const looks = looksOf(e, style)
+  if (looks.length === 0) return null
+  const own = differsFrom(e, style, lesson)
+  const named = (path: string) =>
+    OTHERS[path] ?? fieldsOf(e).find((f) => f.path === path || `${f.path}.family` === path)?.label ?? path
+  const back = (paths: string[], words: string) => edit(`Put back ${words}: “${e.name}”`, putBack([e.id], paths))
+  const title = (name: string) => (name.includes('/') ? name.split('/')[1]! : 'usual')
+  return (
+    <Section
+      title="House style"
+      folds="open"
+      right={
+        own.length > 0 && (
+          <IconButton label="Put all back to the house style" onClick={() => back(own, 'to the house style')}>
+            <Undo2 size={14} />
+          </IconButton>
+        )
+      }
+    >
+      <Choice
+        label="Look"
+        value={e.styled ?? ''}
+        options={[
+          { value: '', label: 'its own' },
+          ...looks.map((value) => ({ value, label: `${style.name}: ${title(value)}` })),
+        ]}
+        onChange={(look) =>
+          edit(
+            `“${e.name}”: ${look === '' ? 'a look of its own' : look}`,
+            followStyle([e.id], look === '' ? null : look),
+          )
+        }
+      />
+      {own.length > 0 && (
+        <ul className="flex flex-wrap gap-1" aria-label="Not as in the house style">
+          {own.map((path) => (
+            <li key={path}>
+              <button
+                type="button"
+                title={`Put back ${named(path).toLowerCase()}`}
+                onClick={() => back([path], named(path).toLowerCase())}
+                className={
+                  'inline-flex items-center gap-1 rounded border border-accent bg-accent-wash px-1.5 text-xs ' +
+                  'hover:bg-card'
+                }
+              >
+                {named(path)}
+                <Undo2 size={11} />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </Section>
+  )
+}

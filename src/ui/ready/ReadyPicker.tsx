@@ -1,0 +1,202 @@
+import { Search, Trash2 } from 'lucide-react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { toast } from 'sonner'
+import { ROUTES, type Kept } from '@/contract/routes'
+import { placeReady, type ReadyThing } from '@/core/edits'
+import { SHIPPED_THINGS, type Like, type Shipped } from '@/core/ready'
+import { bench, edit, select, setBench, useBench } from '../bench/store'
+import { ask, sentenceOf } from '../kit/api'
+import { Button, IconButton } from '../kit/button'
+import { Dialog } from '../kit/dialog'
+import { BOX } from '../kit/fields'
+import { Thumb } from '../kit/thumb'
+import { sampleOf } from './scene'
+
+const likeOf = (): Like => {
+  const { frame, rate, style } = bench().lesson
+  return { frame, rate, style }
+}
+/** Places a ready thing from the playhead on, or with the chosen moment; what was placed is selected. */
+function place(thing: ReadyThing): void {
+  const { playhead, moment, lesson } = bench()
+  const before = new Set(lesson.elements.map((e) => e.id))
+  if (!edit(`Place “${thing.name}”`, placeReady(thing, playhead, moment))) return
+  const fresh = bench().lesson.elements.filter((e) => !before.has(e.id))
+  const whole = fresh.filter((e) => !e.rides?.on || !fresh.some((x) => x.id === e.rides!.on))
+  select(
+    whole.map((e) => e.id),
+    true,
+  )
+}
+
+interface Card {
+  id: string
+  name: string
+  about: string
+  words: string
+  thing: (answer: string) => ReadyThing
+  asks?: Shipped['asks']
+  kept?: Extract<Kept, { kind: 'ready' }>
+}
+const slotsOf = ({ slots }: ReadyThing): string =>
+  slots.length === 0 ? 'Begins at the playhead.' : `Hangs on ${slots.map((s) => s.label).join(', ')}.`
+
+/** Ready things: chosen by their pictures, asked for what they say, and placed in one act. */
+export function ReadyPicker() {
+  const open = useBench((b) => b.readyOpen)
+  const [kept, setKept] = useState<Extract<Kept, { kind: 'ready' }>[]>([])
+  const [find, setFind] = useState('')
+  const [chosen, setChosen] = useState<Card | null>(null)
+  const close = () => {
+    setBench({ readyOpen: false })
+    setChosen(null)
+    setFind('')
+  }
+  useEffect(() => {
+    if (!open) return
+    ask(ROUTES.listKept, { query: { kind: 'ready' } })
+      .then((list) => setKept(list.flatMap((k) => (k.kind === 'ready' ? [k] : []))))
+      .catch((e: unknown) => toast.error(sentenceOf(e)))
+  }, [open])
+  const cards = useMemo((): Card[] => {
+    if (!open) return []
+    const shipped = SHIPPED_THINGS.map((t): Card => ({ ...t, thing: (answer) => t.make(likeOf(), answer) }))
+    const own = kept.map((k): Card => ({
+      id: k.id,
+      name: k.name,
+      about: slotsOf(k.doc),
+      words: k.doc.words,
+      thing: () => k.doc,
+      kept: k,
+    }))
+    return [...own, ...shipped]
+  }, [open, kept])
+  const sought = find.trim().toLowerCase()
+  const shown = cards.filter((c) => `${c.name} ${c.about} ${c.words}`.toLowerCase().includes(sought))
+  const take = (card: Card) => {
+    if (card.asks) setChosen(card)
+    else {
+      place(card.thing(''))
+      close()
+    }
+  }
+  const letGo = async (card: Card) => {
+    try {
+      await ask(ROUTES.letGoOf, { at: { id: card.id } })
+      setKept((list) => list.filter((k) => k.id !== card.id))
+      toast(`“${card.name}” is not kept any more.`, {
+        action: {
+          label: 'Undo',
+          onClick: () => void ask(ROUTES.keep, { body: { kind: 'ready', doc: card.kept!.doc } }),
+        },
+      })
+    } catch (e) {
+      toast.error(sentenceOf(e))
+    }
+  }
+  return (
+    <Dialog open={open} onOpenChange={(on) => !on && close()} title={chosen ? chosen.name : 'Ready things'} wide>
+      {chosen ? (
+        <Asking
+          card={chosen}
+          onBack={() => setChosen(null)}
+          onPlace={(answer) => {
+            place(chosen.thing(answer))
+            close()
+          }}
+        />
+      ) : (
+        <>
+          <label className="relative mb-3 block">
+            <Search size={14} className="absolute top-2 left-2 text-muted" />
+            <input
+              autoFocus
+              value={find}
+              onChange={(e) => setFind(e.target.value)}
+              placeholder="Find a ready thing"
+              aria-label="Find a ready thing"
+              className={`${BOX} w-full !py-1 !pl-7`}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' && shown[0]) take(shown[0])
+              }}
+            />
+          </label>
+          <ul className="grid grid-cols-3 gap-3">
+            {shown.map((card) => (
+              <li key={card.id} className="relative">
+                <button
+                  type="button"
+                  onClick={() => take(card)}
+                  className="flex h-full w-full flex-col rounded border border-edge bg-card p-2 text-left hover:border-accent"
+                >
+                  <CardPicture card={card} />
+                  <span className="mt-1.5 block font-semibold">{card.name}</span>
+                  <span className="block text-xs text-muted">{card.about}</span>
+                </button>
+                {card.kept && (
+                  <IconButton
+                    label={`Let go of “${card.name}”`}
+                    className="!absolute right-2 bottom-2"
+                    onClick={() => void letGo(card)}
+                  >
+                    <Trash2 size={13} />
+                  </IconButton>
+                )}
+              </li>
+            ))}
+          </ul>
+          {shown.length === 0 && (
+            <p className="py-6 text-center text-muted">Nothing is called that. Select elements and keep them as one.</p>
+          )}
+        </>
+      )}
+    </Dialog>
+  )
+}
+
+function CardPicture({ card, answer }: { card: Card; answer?: string }) {
+  const { lesson, frame } = useMemo(
+    () => sampleOf(card.thing(answer ?? card.asks?.usual ?? ''), likeOf()),
+    [card, answer],
+  )
+  return <Thumb lesson={lesson} frame={frame} label={`What “${card.name}” looks like`} />
+}
+
+/** What a thing says is asked before it is placed; its picture goes along. */
+function Asking({ card, onBack, onPlace }: { card: Card; onBack: () => void; onPlace: (answer: string) => void }) {
+  const { label, usual, lines = 1 } = card.asks!
+  const [answer, setAnswer] = useState(usual)
+  const ref = useRef<HTMLTextAreaElement & HTMLInputElement>(null)
+  useEffect(() => ref.current?.select(), [])
+  const field = {
+    ref,
+    autoFocus: true,
+    value: answer,
+    'aria-label': label,
+    className: `${BOX} w-full !py-1`,
+    onChange: (e: { target: { value: string } }) => setAnswer(e.target.value),
+    onKeyDown: (e: React.KeyboardEvent) => {
+      if (e.key !== 'Enter' || (lines > 1 && !e.ctrlKey && !e.metaKey)) return
+      e.preventDefault()
+      onPlace(answer)
+    },
+  }
+  return (
+    <div className="grid grid-cols-[1fr_300px] gap-4">
+      <CardPicture card={card} answer={answer} />
+      <div className="space-y-2">
+        <p className="text-muted">{card.about}</p>
+        <label className="block space-y-1">
+          <span>{label}</span>
+          {lines > 1 ? <textarea rows={lines + 1} {...field} /> : <input {...field} />}
+        </label>
+        <div className="flex justify-end gap-2 pt-1">
+          <Button onClick={onBack}>Back</Button>
+          <Button look="main" onClick={() => onPlace(answer)}>
+            Place it here
+          </Button>
+        </div>
+      </div>
+    </div>
+  )
+}

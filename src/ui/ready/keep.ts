@@ -1,0 +1,25 @@
+import { toast } from 'sonner'
+import { ROUTES } from '@/contract/routes'
+import { readyFrom, withMembers } from '@/core/edits'
+import { bench } from '../bench/store'
+import { ask, sentenceOf } from '../kit/api'
+
+/** Keeps what is selected as a ready thing, with its ties as slots. */
+export async function keepAsReady(): Promise<void> {
+  const { lesson, timed, elements } = bench()
+  const ids = withMembers(lesson, elements)
+  const chosen = lesson.elements.filter((e) => ids.includes(e.id))
+  if (chosen.length === 0) return
+  const first = chosen.find((e) => e.id === elements[0])
+  const thing = readyFrom(timed, chosen, (first?.name ?? 'Ready thing').slice(0, 80))
+  try {
+    await ask(ROUTES.keep, { body: { kind: 'ready', doc: thing } })
+    const hangs = thing.slots.length
+    toast(
+      `“${thing.name}” is kept as a ready thing` +
+        (hangs > 0 ? `; it hangs on ${hangs === 1 ? 'one moment' : `${hangs} moments`} where it is placed.` : '.'),
+    )
+  } catch (e) {
+    toast.error(sentenceOf(e))
+  }
+}

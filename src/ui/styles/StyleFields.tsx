@@ -1,0 +1,236 @@
+import { useState } from 'react'
+import { fieldsOf, kindNamed, newElement, type ElementKind } from '@/core/kinds'
+import { emptyLesson } from '@/core/lesson/make'
+import type { HouseStyle, Passing } from '@/core/lesson/schema'
+import {
+  PARTS_OF_PALETTE,
+  STYLE_FACES,
+  type PaletteColour,
+  type StyleValue,
+  type StyleVariant,
+} from '@/core/lesson/style'
+import { FONTS } from '@/core/text'
+import { isNumber, UNITS, type Field } from '@/core/values'
+import { Section } from '../details/Section'
+import { Colour } from '../kit/colour'
+import { Choice, Tick } from '../kit/fields'
+import { NumberField } from '../kit/numberField'
+
+const COLOURS: Record<PaletteColour, string> = {
+  paper: 'Paper',
+  ink: 'Writing',
+  quiet: 'Quiet writing',
+  accent: 'Accent',
+  onAccent: 'On the accent',
+  second: 'Second colour',
+  onSecond: 'On the second',
+  ground: 'Ground',
+  onGround: 'On the ground',
+}
+interface Props {
+  style: HouseStyle
+  onChange: (style: HouseStyle) => void
+}
+
+export function PaletteFields({ style, variant, onChange }: Props & { variant: StyleVariant }) {
+  const palette = style.colours[variant]
+  return (
+    <Section title="Colours">
+      {PARTS_OF_PALETTE.map((name) => (
+        <Colour
+          key={name}
+          label={COLOURS[name]}
+          owner={`${style.id} ${variant}`}
+          value={palette[name]}
+          onChange={(v) =>
+            v && onChange({ ...style, colours: { ...style.colours, [variant]: { ...palette, [name]: v } } })
+          }
+        />
+      ))}
+    </Section>
+  )
+}
+
+const FACES = { text: 'Text', heading: 'Headings', label: 'Labels' }
+const WEIGHTS: Record<number, string> = { 400: '', 500: '', 600: 'half bold', 700: 'bold', 800: 'heavy' }
+export function Faces({ style, onChange }: Props) {
+  return (
+    <Section title="Type">
+      {STYLE_FACES.map((name) => (
+        <Choice
+          key={name}
+          label={FACES[name]}
+          value={`${style.faces[name].family}/${style.faces[name].weight}`}
+          options={FONTS.map((f) => ({
+            value: `${f.family}/${f.weight}`,
+            label: `${f.family} ${WEIGHTS[f.weight] ?? f.weight}`,
+          }))}
+          onChange={(v) => {
+            const [family, weight] = v.split('/')
+            const face = { family: family as HouseStyle['faces']['text']['family'], weight: Number(weight) }
+            onChange({ ...style, faces: { ...style.faces, [name]: face } })
+          }}
+        />
+      ))}
+    </Section>
+  )
+}
+
+const HOWS = [
+  { value: 'none', label: 'just there' },
+  { value: 'fade', label: 'fade' },
+  { value: 'slide', label: 'slide' },
+  { value: 'grow', label: 'grow' },
+  { value: 'draw', label: 'draw itself' },
+  { value: 'uncover', label: 'uncover' },
+  { value: 'typed', label: 'from typed values' },
+] as const
+const USUAL: Passing = { how: 'none', from: 'left', frames: 10, easing: 'ease-out' }
+const named = (look: string): string => {
+  const [kind, more] = look.split('/')
+  return `${kindNamed(kind as ElementKind).title}${more ? `: ${more}` : ''}`
+}
+
+/** What a style says of each look, value by value. */
+export function Looks({ style, onChange }: Props) {
+  const names = Object.keys(style.looks).sort((a, b) => named(a).localeCompare(named(b)))
+  const [chosen, setChosen] = useState('callout')
+  const name = names.includes(chosen) ? chosen : names[0]!
+  const look = style.looks[name]!
+  const sample = newElement(
+    emptyLesson('Sample'),
+    name.split('/')[0] as ElementKind,
+    'sample',
+    { on: 'loose', frame: 0 },
+    { on: 'length', frames: 60 },
+  )
+  const put = (path: string, value: StyleValue) =>
+    onChange({ ...style, looks: { ...style.looks, [name]: { ...look, [path]: value } } })
+  const passing = (which: 'arrival' | 'departure') => {
+    const p = style.passings[name]?.[which] ?? USUAL
+    const change = (more: Partial<Passing>) =>
+      onChange({
+        ...style,
+        passings: { ...style.passings, [name]: { ...style.passings[name], [which]: { ...p, ...more } } },
+      })
+    return (
+      <div key={which} className="space-y-1.5">
+        <Choice
+          label={which === 'arrival' ? 'Arrives' : 'Departs'}
+          value={p.how}
+          options={HOWS}
+          onChange={(how) =>
+            change({ how, ...(how === 'typed' && !p.off && { off: { dx: 0, dy: 24, turn: 0, scale: 1, opacity: 0 } }) })
+          }
+        />
+        {p.how !== 'none' && (
+          <NumberField
+            label="in"
+            unit="frames"
+            perSecond={30}
+            min={0}
+            max={10_000}
+            value={p.frames}
+            onChange={(frames) => change({ frames })}
+          />
+        )}
+      </div>
+    )
+  }
+  return (
+    <Section title="Looks">
+      <Choice
+        label="Look of"
+        value={name}
+        options={names.map((value) => ({ value, label: named(value) }))}
+        onChange={setChosen}
+      />
+      {Object.entries(look).map(([path, value]) => {
+        const field = fieldsOf(sample).find((f) => f.path === path)
+        return (
+          field && <StyleField key={path} field={field} value={value} style={style} onChange={(v) => put(path, v)} />
+        )
+      })}
+      {passing('arrival')}
+      {passing('departure')}
+    </Section>
+  )
+}
+
+const FREE = 'other'
+/** A colour of a look: one of the palette, or another. */
+function TokenField({
+  field,
+  value,
+  style,
+  onChange,
+}: {
+  field: Field
+  value: StyleValue
+  style: HouseStyle
+  onChange: (v: StyleValue) => void
+}) {
+  const text = typeof value === 'string' ? value : ''
+  const token = /^@(\w+)/.exec(text)?.[1]
+  const optional = field.type === 'colour' && field.optional
+  return (
+    <>
+      <Choice
+        label={field.label}
+        value={value === null ? 'none' : (token ?? FREE)}
+        options={[
+          ...(optional ? [{ value: 'none', label: 'none' }] : []),
+          ...PARTS_OF_PALETTE.map((v) => ({ value: v as string, label: COLOURS[v].toLowerCase() })),
+          { value: FREE, label: 'another colour' },
+        ]}
+        onChange={(v) =>
+          onChange(
+            v === 'none'
+              ? null
+              : v === FREE
+                ? style.colours[style.variant][(token ?? 'ink') as PaletteColour]
+                : `@${v}`,
+          )
+        }
+      />
+      {value !== null && !token && (
+        <Colour label="which is" value={text} onChange={(v) => onChange(v)} owner={`${style.id} ${field.path}`} />
+      )}
+    </>
+  )
+}
+
+function StyleField(props: { field: Field; value: StyleValue; style: HouseStyle; onChange: (v: StyleValue) => void }) {
+  const { field, value, onChange } = props
+  if (isNumber(field))
+    return (
+      <NumberField
+        label={field.label}
+        unit={UNITS[field.type].suffix}
+        min={field.min}
+        max={field.max}
+        digits={field.digits ?? 0}
+        value={value as number}
+        onChange={onChange}
+      />
+    )
+  switch (field.type) {
+    case 'colour':
+      return <TokenField {...props} />
+    case 'tick':
+      return <Tick label={field.label} value={value === true} onChange={onChange} />
+    case 'choice':
+      return <Choice label={field.label} value={value as string} options={field.options} onChange={onChange} />
+    case 'font':
+      return (
+        <Choice
+          label={field.label}
+          value={String(value).slice(1)}
+          options={STYLE_FACES.map((v) => ({ value: v as string, label: FACES[v].toLowerCase() }))}
+          onChange={(v) => onChange(`@${v}`)}
+        />
+      )
+    default:
+      return null
+  }
+}

@@ -1,0 +1,218 @@
+'use client'
+
+import { Copy, Redo2, Trash2, Undo2 } from 'lucide-react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { Toaster, toast } from 'sonner'
+import { ROUTES } from '@/contract/routes'
+import type { HouseStyle } from '@/core/lesson/schema'
+import { STYLE_VARIANTS, type StyleVariant } from '@/core/lesson/style'
+import { SHIPPED_STYLES } from '@/core/styles'
+import { ask, sentenceOf } from '../kit/api'
+import { Button, IconButton } from '../kit/button'
+import { Words } from '../kit/fields'
+import { Thumb } from '../kit/thumb'
+import { PageHead } from '../lessons/PageHead'
+import { Contrasts } from './Contrasts'
+import { Faces, Looks, PaletteFields } from './StyleFields'
+import { loadStyles, useStyles, useTeamStyles } from './kept'
+import { styleSample } from './sample'
+
+const VARIANTS: Record<StyleVariant, string> = { light: 'Light', dark: 'Dark', contrast: 'High contrast' }
+/** A style of the team is stored so long after the last change of it. */
+const STORE_AFTER_MS = 500
+
+/** The house styles: what ships, and those of the team, which are changed here for all lessons that follow them. */
+export function Styles() {
+  const styles = useStyles()
+  const team = useTeamStyles((s) => s.styles)
+  const [chosen, setChosen] = useState<string>(SHIPPED_STYLES[0]!.id)
+  const style = styles.find((s) => s.id === chosen) ?? styles[0]!
+  const own = team?.some((s) => s.id === style.id) ?? false
+  const copy = async () => {
+    try {
+      const name = `${style.name}, ours`.slice(0, 80)
+      const { id } = await ask(ROUTES.keep, { body: { kind: 'style', doc: { ...style, name, revision: 1 } } })
+      await loadStyles()
+      setChosen(id)
+    } catch (e) {
+      toast.error(sentenceOf(e))
+    }
+  }
+  const remove = async () => {
+    try {
+      await ask(ROUTES.letGoOf, { at: { id: style.id } })
+      await loadStyles()
+      setChosen(SHIPPED_STYLES[0]!.id)
+      toast(`“${style.name}” is not kept any more. Lessons that follow it stay as they are.`, {
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void ask(ROUTES.keep, { body: { kind: 'style', doc: style } })
+              .then(loadStyles)
+              .catch((e: unknown) => toast.error(sentenceOf(e))),
+        },
+      })
+    } catch (e) {
+      toast.error(sentenceOf(e))
+    }
+  }
+  return (
+    <div className="flex h-screen flex-col">
+      <PageHead here="styles">
+        <Button onClick={() => void copy()}>
+          <Copy size={14} />
+          {own ? 'Make another of it' : 'Make one of our own of it'}
+        </Button>
+      </PageHead>
+      <main className="flex min-h-0 flex-1">
+        <nav aria-label="House styles" className="w-56 shrink-0 space-y-4 overflow-auto border-r border-edge p-4">
+          {[
+            { title: 'Ours', list: team ?? [] },
+            { title: 'Ready to use', list: SHIPPED_STYLES },
+          ].map(({ title, list }) => (
+            <section key={title}>
+              <h2 className="mb-1 text-xs text-muted">{title}</h2>
+              {list.length === 0 && <p className="text-xs text-muted">None yet. Choose one and make it your own.</p>}
+              <ul className="space-y-1.5">
+                {list.map((s) => (
+                  <li key={s.id}>
+                    <button
+                      type="button"
+                      aria-current={s.id === style.id}
+                      onClick={() => setChosen(s.id)}
+                      className={
+                        'block w-full rounded border p-1.5 text-left ' +
+                        (s.id === style.id
+                          ? 'border-accent bg-accent-wash'
+                          : 'border-edge bg-card hover:border-edge-strong')
+                      }
+                    >
+                      <StyleThumb style={s} />
+                      <span className="mt-1 block font-semibold">{s.name}</span>
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ))}
+        </nav>
+        <StyleEditor key={style.id} style={style} own={own} onRemove={() => void remove()} />
+      </main>
+      <Toaster position="bottom-center" />
+    </div>
+  )
+}
+
+function StyleThumb({ style }: { style: HouseStyle }) {
+  const lesson = useMemo(() => styleSample(style), [style])
+  return <Thumb lesson={lesson} frame={430} label={`What ${style.name} looks like`} />
+}
+
+/** One style: what it looks like, and, where it is the team's own, what it says. */
+function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: boolean; onRemove: () => void }) {
+  const [style, setStyle] = useState(kept)
+  const [variant, setVariant] = useState<StyleVariant>(kept.variant)
+  const [past, setPast] = useState<HouseStyle[]>([])
+  const [future, setFuture] = useState<HouseStyle[]>([])
+  const [state, setState] = useState<'stored' | 'storing' | 'not stored'>('stored')
+  const timer = useRef(0)
+  const store = (next: HouseStyle) => {
+    setStyle(next)
+    setState('storing')
+    window.clearTimeout(timer.current)
+    timer.current = window.setTimeout(() => {
+      ask(ROUTES.keepAgain, { at: { id: next.id }, body: { kind: 'style', doc: next } })
+        .then(loadStyles)
+        .then(
+          () => setState('stored'),
+          (e: unknown) => {
+            setState('not stored')
+            toast.error(sentenceOf(e))
+          },
+        )
+    }, STORE_AFTER_MS)
+  }
+  const change = (next: HouseStyle) => {
+    setPast((p) => [...p.slice(-199), style])
+    setFuture([])
+    store({ ...next, revision: style.revision + 1 })
+  }
+  const step = (from: HouseStyle[], setFrom: typeof setPast, setTo: typeof setPast) => {
+    const to = from.at(-1)
+    if (!to) return
+    setFrom((list) => list.slice(0, -1))
+    setTo((list) => [...list, style])
+    store({ ...to, revision: style.revision + 1 })
+  }
+  const undo = () => step(past, setPast, setFuture)
+  const redo = () => step(future, setFuture, setPast)
+  useEffect(() => {
+    const keys = (e: KeyboardEvent) => {
+      if (!own || !(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input, textarea')) return
+      if (e.key === 'z') undo()
+      else if (e.key === 'Z' || e.key === 'y') redo()
+      else return
+      e.preventDefault()
+    }
+    window.addEventListener('keydown', keys)
+    return () => window.removeEventListener('keydown', keys)
+  })
+  const seen = useMemo(() => ({ ...style, variant }), [style, variant])
+  const lesson = useMemo(() => styleSample(seen), [seen])
+  return (
+    <div className="flex min-w-0 flex-1">
+      <section className="min-w-0 flex-1 overflow-auto p-5">
+        <div className="mb-3 flex items-center gap-2">
+          {own ? (
+            <Words
+              label="Name of the style"
+              value={style.name}
+              className="!w-64 font-head text-lg"
+              onChange={(name) => name.trim() && change({ ...style, name: name.trim().slice(0, 80) })}
+            />
+          ) : (
+            <h2 className="font-head text-lg">{style.name}</h2>
+          )}
+          <span className="text-xs text-muted">
+            {own
+              ? { stored: 'Saved', storing: 'Saving …', 'not stored': 'Not saved' }[state]
+              : 'Ships with the program: make one of your own of it to change it.'}
+          </span>
+          <span className="flex-1" />
+          <div role="group" aria-label="Colours" className="flex gap-1">
+            {STYLE_VARIANTS.map((v) => (
+              <Button key={v} pressed={v === variant} onClick={() => setVariant(v)}>
+                {VARIANTS[v]}
+              </Button>
+            ))}
+          </div>
+          {own && (
+            <>
+              <IconButton label="Undo" keys="Ctrl+Z" disabled={past.length === 0} onClick={undo}>
+                <Undo2 size={15} />
+              </IconButton>
+              <IconButton label="Redo" keys="Ctrl+Shift+Z" disabled={future.length === 0} onClick={redo}>
+                <Redo2 size={15} />
+              </IconButton>
+              <IconButton label={`Let go of “${style.name}”`} onClick={onRemove}>
+                <Trash2 size={15} />
+              </IconButton>
+            </>
+          )}
+        </div>
+        <Thumb lesson={lesson} frame={430} label={`What ${style.name} looks like`} />
+        <Contrasts style={seen} />
+      </section>
+      <aside
+        className="w-[330px] shrink-0 overflow-auto border-l border-edge bg-sheet"
+        aria-label="What the style says"
+      >
+        <fieldset disabled={!own} className={own ? '' : 'opacity-60'}>
+          <PaletteFields style={style} variant={variant} onChange={change} />
+          <Faces style={style} onChange={change} />
+          <Looks style={seen} onChange={(next) => change({ ...next, variant: style.variant })} />
+        </fieldset>
+      </aside>
+    </div>
+  )
+}

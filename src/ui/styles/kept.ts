@@ -1,0 +1,25 @@
+import { useEffect } from 'react'
+import { toast } from 'sonner'
+import { create } from 'zustand'
+import { ROUTES } from '@/contract/routes'
+import type { HouseStyle } from '@/core/lesson/schema'
+import { SHIPPED_STYLES } from '@/core/styles'
+import { ask, sentenceOf } from '../kit/api'
+
+/** The house styles of the team, as they are kept; null until they are known. */
+export const useTeamStyles = create<{ styles: readonly HouseStyle[] | null }>(() => ({ styles: null }))
+
+export async function loadStyles(): Promise<readonly HouseStyle[]> {
+  const list = await ask(ROUTES.listKept, { query: { kind: 'style' } })
+  const styles = list.flatMap((k) => (k.kind === 'style' ? [k.doc] : []))
+  useTeamStyles.setState({ styles })
+  return styles
+}
+/** All house styles: those of the team first. */
+export function useStyles(): readonly HouseStyle[] {
+  const team = useTeamStyles((s) => s.styles)
+  useEffect(() => {
+    if (!useTeamStyles.getState().styles) loadStyles().catch((e: unknown) => toast.error(sentenceOf(e)))
+  }, [])
+  return [...(team ?? []), ...SHIPPED_STYLES]
+}
