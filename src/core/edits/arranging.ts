@@ -30,7 +30,7 @@ export type Spot = z.infer<typeof Spot>
 const MARGIN = 0.04
 
 /** The values with which an element stands in a rectangle, as large as it can be in it, whole. */
-function valuesIn(e: Element, r: Rect): Record<'x' | 'y' | 'scale.x' | 'scale.y', number> {
+export function valuesIn(e: Element, r: Rect): Record<'x' | 'y' | 'scale.x' | 'scale.y', number> {
   const { w, h } = sizeOf(e)
   const scale = w > 0 && h > 0 ? Math.min(r.w / w, r.h / h) : 1
   const [wide, high] = [w * scale, h * scale]
@@ -43,7 +43,7 @@ function valuesIn(e: Element, r: Rect): Record<'x' | 'y' | 'scale.x' | 'scale.y'
   }
 }
 /** The rectangle of a spot for something so wide, as a share of the frame, and as high as goes with it. */
-function spotRect(e: Element, spot: Spot, share: number, frame: Lesson['frame']): Rect {
+export function spotRect(e: Element, spot: Spot, share: number, frame: Lesson['frame']): Rect {
   const margin = frame.height * MARGIN
   const size = sizeOf(e)
   const shape = size.w > 0 ? size.h / size.w : 1
@@ -62,7 +62,7 @@ function spotRect(e: Element, spot: Spot, share: number, frame: Lesson['frame'])
  * Brings elements to values of their own: from the playhead on by a move of so many frames; where they have not begun
  * yet, or begin right there, and have no moves, they stand there from the first.
  */
-function bring(
+export function bring(
   draft: Lesson,
   given: Given,
   ids: readonly string[],

@@ -4,7 +4,15 @@ import type { Element, Lesson, Track } from '../lesson/schema'
 import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/clips'
 import { goesOn } from '../kinds/looks'
 import { frameFor } from '../lesson/limits'
-import { framesBefore, framesUntil, isStill, mapAtSpeed, mapWithHold, mapWithRamp } from '../lesson/timeMap'
+import {
+  framesBefore,
+  framesUntil,
+  isStill,
+  mapAtSpeed,
+  mapWithHold,
+  mapWithRamp,
+  type Stretch,
+} from '../lesson/timeMap'
 import { Rate, secondsToFrames } from '../time'
 import { define, Id, Ids, make, type Given } from './act'
 import { Count, Flag, Frame, NewId, Side, Values } from './args'
@@ -24,7 +32,7 @@ function find(draft: Lesson, given: Given, id: string): Clip | null {
   const e = elementIn(draft, id)
   return e ? clipOf(e, standingIn(draft, e, given.timed)) : null
 }
-const look = (clip: Clip) => clip.element.look as { inUs: number; stretches: unknown }
+export const clipLook = (clip: Clip) => clip.element.look as { inUs: number; stretches: Stretch[] }
 
 /** Puts an end of an element at a frame: a loose one there, a tied one that much further from what it hangs on. */
 function putEnd(e: Element, side: 'start' | 'end', from: number, to: number): void {
@@ -37,7 +45,7 @@ function putEnd(e: Element, side: 'start' | 'end', from: number, to: number): vo
   }
 }
 /** Puts a clip elsewhere: from `at`, for `length` frames. */
-function place(clip: Clip, at: number, length: number): void {
+export function placeClip(clip: Clip, at: number, length: number): void {
   const e = clip.element
   if (e.start.on !== 'length') putEnd(e, 'start', clip.at, at)
   if (e.end.on === 'length') e.end.frames = length
@@ -68,7 +76,7 @@ function trimOne(draft: Lesson, given: Given, clip: Clip, side: 'start' | 'end',
   if (side === 'end') {
     const next = others.find((c) => c.at >= clipEnd(clip))
     const limit = Math.min(next?.at ?? Infinity, clip.at + framesToGive(clip.map, medium, draft.rate))
-    place(clip, clip.at, Math.max(1, Math.min(frame, limit) - clip.at))
+    placeClip(clip, clip.at, Math.max(1, Math.min(frame, limit) - clip.at))
     return
   }
   const still = medium?.kind === 'picture' || isStill(clip.map)
@@ -77,8 +85,8 @@ function trimOne(draft: Lesson, given: Given, clip: Clip, side: 'start' | 'end',
   const earliest = Math.max(before ? clipEnd(before) : 0, clip.at - room)
   const to = Math.min(clipEnd(clip) - 1, Math.max(earliest, frame))
   if (!still && to > clip.at) kindOf(clip.element).cutOff?.(clip.element as never, to - clip.at, draft.rate)
-  else if (!still) look(clip).inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
-  place(clip, to, clipEnd(clip) - to)
+  else if (!still) clipLook(clip).inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
+  placeClip(clip, to, clipEnd(clip) - to)
 }
 /** Cuts a clip, and what is taken together with it, in two at a frame inside it. What hung on its end goes along. */
 export const splitClip = define('splitClip', [Id.clip, Frame, NewId], (id, frame, newId) => (draft, given) => {
@@ -127,8 +135,8 @@ export const moveClip = define(
     const others = clipsIn(draft, given, to).filter((c) => !moved.has(c.id))
     clip.element.track = to
     const at = freeStart(others, Math.max(0, frame), clip.length)
-    place(clip, at, clip.length)
-    for (const c of along) place(c, Math.max(0, c.at + at - clip.at), c.length)
+    placeClip(clip, at, clip.length)
+    for (const c of along) placeClip(c, Math.max(0, c.at + at - clip.at), c.length)
   },
 )
 /** The start nearest to `wanted` at which `length` frames are free. */
@@ -153,18 +161,28 @@ export const takeOut = define(
     const gone = on().filter((r) => r.from >= from && r.to <= to)
     if (gone.length > 0) make(removeElements(gone.map((r) => r.element.id)), draft, given)
     if (!close) return
-    for (const c of clipsIn(draft, given))
-      if (tracks.includes(c.track) && c.at >= to && c.element.start.on === 'loose')
-        place(c, c.at - (to - from), c.length)
-    if (!draft.tracks.some((t) => tracks.includes(t.id) && t.kind === 'picture')) return
-    const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
-    for (const e of draft.elements) {
-      if (isClip(e)) continue
-      for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
-    }
-    for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
+    closeUp(draft, given, tracks, { from, to })
   },
 )
+/** Moves up what lies behind some frames of tracks, [from, to), that are empty now. */
+export function closeUp(
+  draft: Lesson,
+  given: Given,
+  tracks: readonly string[],
+  gap: { from: number; to: number },
+): void {
+  const { from, to } = gap
+  for (const c of clipsIn(draft, given))
+    if (tracks.includes(c.track) && c.at >= to && c.element.start.on === 'loose')
+      placeClip(c, c.at - (to - from), c.length)
+  if (!draft.tracks.some((t) => tracks.includes(t.id) && t.kind === 'picture')) return
+  const pulled = (frame: number) => (frame >= to ? frame - (to - from) : Math.min(frame, from))
+  for (const e of draft.elements) {
+    if (isClip(e)) continue
+    for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > from) edge.frame = pulled(edge.frame)
+  }
+  for (const m of draft.moments) if (m.frame > from) m.frame = pulled(m.frame)
+}
 /** The tracks that a cut goes through when nothing says otherwise: all that clips and lessons lie on. */
 export function cutTracks(lesson: Lesson): string[] {
   const used = new Set(lesson.elements.filter((e) => goesOn(e.look)).map((e) => e.track))
@@ -191,8 +209,8 @@ export const setSpeed = define('setSpeed', [Id.clip, Count, Count], (id, num, de
     const stretches = mapAtSpeed(clip.map, { num, den })
     const wanted = framesUntil({ inUs: clip.map.inUs, stretches }, end, draft.rate)
     const next = rowOf(draft, given, clip.track).find((c) => c.id !== clip.id && c.at >= clipEnd(clip))
-    look(clip).stretches = stretches
-    place(clip, clip.at, Math.min(Math.max(1, wanted), (next?.at ?? Infinity) - clip.at))
+    clipLook(clip).stretches = stretches
+    placeClip(clip, clip.at, Math.min(Math.max(1, wanted), (next?.at ?? Infinity) - clip.at))
   }
 })
 /**
@@ -210,9 +228,9 @@ export const freezeAt = define(
     Object.assign(clip.element.look, { inUs, stretches })
     const later = rowOf(draft, given, clip.track).filter((c) => c.id !== id && c.at >= end)
     const room = push ? Infinity : (later[0]?.at ?? Infinity) - clip.at
-    place(clip, clip.at, Math.min(clip.length + frames, room))
+    placeClip(clip, clip.at, Math.min(clip.length + frames, room))
     if (!push) return
-    for (const c of later) place(c, c.at + frames, c.length)
+    for (const c of later) placeClip(c, c.at + frames, c.length)
     for (const e of draft.elements) {
       if (isClip(e)) continue
       for (const edge of [e.start, e.end]) if (edge.on === 'loose' && edge.frame > frame) edge.frame += frames
@@ -236,7 +254,7 @@ export const rampSpeed = define(
     Object.assign(clip.element.look, map)
     const next = rowOf(draft, given, clip.track).find((c) => c.id !== clip.id && c.at >= clipEnd(clip))
     const wanted = Math.max(1, framesUntil(map, end, draft.rate))
-    place(clip, clip.at, Math.min(wanted, (next?.at ?? Infinity) - clip.at))
+    placeClip(clip, clip.at, Math.min(wanted, (next?.at ?? Infinity) - clip.at))
   },
 )
 

@@ -1,0 +1,194 @@
+import { z } from 'zod'
+import { kindOf, newElement, settle } from '../kinds'
+import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/clips'
+import { framesBefore, isStill, mapAtSpeed, rational } from '../lesson/timeMap'
+import type { Lesson } from '../lesson/schema'
+import { frameStartUs } from '../time'
+import { define, Id, make, type Given } from './act'
+import { Count, Flag, Frame, NewId, Side } from './args'
+import { elementIn } from './chosen'
+import { clipLook, closeUp, cutTracks, placeClip, splitTracks, takeOut } from './clips'
+import { numbered } from './names'
+import { plain, tie } from './plain'
+import { clipsIn, runsAt, standingIn } from './standing'
+import { Unfit } from './unfit'
+
+function clipNamed(draft: Lesson, given: Given, id: string): Clip {
+  const e = elementIn(draft, id)!
+  const clip = clipOf(e, standingIn(draft, e, given.timed))
+  if (!clip) throw new Unfit('this is no clip')
+  return clip
+}
+
+/** A clip keeps its place and shows what lies so many frames later in its medium, as far as that reaches. */
+export const slipClip = define('slipClip', [Id.clip, Frame], (id, frames) => (draft, given) => {
+  const clip = clipNamed(draft, given, id)
+  const medium = draft.media[clip.media]
+  if (isStill(clip.map) || !medium) return
+  const longUs = medium.durationUs ?? Infinity
+  const last = sourceUsAt(clip, clipEnd(clip), draft.rate)
+  const wanted = Math.sign(frames) * frameStartUs(Math.abs(frames), draft.rate)
+  const by = Math.round(Math.min(Math.max(0, longUs - last), Math.max(-clip.map.inUs, wanted)))
+  if (by === 0) return
+  const look = clipLook(clip)
+  look.inUs += by
+  for (const s of look.stretches) if ('toUs' in s && s.toUs !== null) s.toUs += by
+})
+
+/** The cut between two clips that touch goes to a frame: one gives what the other takes, as far as both reach. */
+export const rollCut = define('rollCut', [Id.clip, Id.clip, Frame], (leftId, rightId, frame) => (draft, given) => {
+  const left = clipNamed(draft, given, leftId)
+  const right = clipNamed(draft, given, rightId)
+  if (left.track !== right.track || clipEnd(left) !== right.at) throw new Unfit('these two clips do not touch')
+  const most = Math.min(clipEnd(right) - 1, left.at + framesToGive(left.map, draft.media[left.media], draft.rate))
+  const still = draft.media[right.media]?.kind === 'picture' || isStill(right.map)
+  const least = Math.max(left.at + 1, still ? 0 : right.at - framesBefore(right.map, draft.rate))
+  const to = Math.min(most, Math.max(least, frame))
+  const end = clipEnd(right)
+  if (!still && to > right.at) kindOf(right.element).cutOff?.(right.element as never, to - right.at, draft.rate)
+  else if (!still) clipLook(right).inUs = Math.max(0, sourceUsAt(right, to, draft.rate))
+  placeClip(left, left.at, to - left.at)
+  placeClip(right, to, end - to)
+})
+
+/** An end of a clip goes to a frame, and the clip faster or slower, so that it shows the same stretch of its medium. */
+export const stretchClip = define('stretchClip', [Id.clip, Side, Frame], (id, side, frame) => (draft, given) => {
+  const clip = clipNamed(draft, given, id)
+  if (isStill(clip.map)) return
+  const others = clipsIn(draft, given, clip.track).filter((c) => c.id !== id)
+  const room =
+    side === 'end'
+      ? Math.min(...others.filter((c) => c.at >= clipEnd(clip)).map((c) => c.at), Infinity)
+      : Math.max(...others.filter((c) => clipEnd(c) <= clip.at).map(clipEnd), 0)
+  const at = side === 'start' ? Math.max(room, Math.min(frame, clipEnd(clip) - 1)) : clip.at
+  const end = side === 'end' ? Math.min(room, Math.max(frame, clip.at + 1)) : clipEnd(clip)
+  const from = clip.map.inUs
+  const until = sourceUsAt(clip, clipEnd(clip), draft.rate)
+  const speed = rational((until - from) / frameStartUs(end - at, draft.rate))
+  if (speed.num <= 0) return
+  clipLook(clip).stretches = mapAtSpeed(clip.map, speed)
+  placeClip(clip, at, end - at)
+})
+
+/** Two clips that touch fade into each other for so many frames around their cut, as far as their media reach. */
+export const dissolve = define('dissolve', [Id.clip, Id.clip, Count], (leftId, rightId, frames) => (draft, given) => {
+  const left = clipNamed(draft, given, leftId)
+  const right = clipNamed(draft, given, rightId)
+  if (left.track !== right.track || clipEnd(left) !== right.at) throw new Unfit('these two clips do not touch')
+  const more = framesToGive(left.map, draft.media[left.media], draft.rate) - left.length
+  const still = draft.media[right.media]?.kind === 'picture' || isStill(right.map)
+  const before = still ? Infinity : framesBefore(right.map, draft.rate)
+  const after = Math.max(0, Math.min(Math.floor(frames / 2), more))
+  const early = Math.max(0, Math.min(frames - after, before, left.length - 1))
+  if (after + early < 2) throw new Unfit('neither clip has anything more to show at this cut')
+  const cut = right.at
+  const end = clipEnd(right)
+  if (!still) clipLook(right).inUs = Math.max(0, sourceUsAt(right, cut - early, draft.rate))
+  placeClip(left, left.at, cut + after - left.at)
+  placeClip(right, cut - early, end - cut + early)
+  right.element.arrival = { how: 'fade', from: 'left', frames: after + early, easing: 'linear' }
+  // What comes later in the document lies over what is on the same track.
+  const [a, b] = [left, right].map((c) => draft.elements.findIndex((e) => e.id === c.id)) as [number, number]
+  if (b < a) draft.elements.splice(a, 0, ...draft.elements.splice(b, 1))
+})
+/** Between two clips that touch the picture goes to the lesson's ground and comes back: half of it before the cut. */
+export const dip = define('dip', [Id.clip, Id.clip, Count], (leftId, rightId, frames) => (draft) => {
+  const passing = (n: number) => ({
+    how: 'fade' as const,
+    from: 'left' as const,
+    frames: Math.max(1, n),
+    easing: 'linear',
+  })
+  elementIn(draft, leftId)!.departure = passing(Math.floor(frames / 2))
+  elementIn(draft, rightId)!.arrival = passing(Math.ceil(frames / 2))
+})
+
+/** Lays a copy of a clip behind it, large and blurred, so that nothing of the frame stays empty beside it. */
+export const blurredBehind = define('blurredBehind', [Id.clip, NewId], (id, newId) => (draft, given) => {
+  const own = elementIn(draft, id)!
+  if (!('fit' in own.look)) throw new Unfit('only footage and pictures have a place in the frame')
+  const clip = clipNamed(draft, given, id)
+  const e = plain(own)
+  const edge = (side: 'start' | 'end') => ({ on: 'element' as const, element: id, edge: side, offset: 0, last: 0 })
+  Object.assign(e, {
+    id: newId,
+    name: numbered(`${own.name}, blurred`.slice(0, 110), new Set(draft.elements.map((x) => x.name))),
+    start: { ...edge('start'), last: clip.at },
+    end: { ...edge('end'), last: clipEnd(clip) },
+    poses: [],
+    loop: null,
+    rides: null,
+    group: null,
+    follows: null,
+    reads: {},
+    blurPx: Math.round(draft.frame.height / 30),
+    cornerPx: 0,
+    shadow: null,
+    scale: { x: 1, y: 1 },
+    rotation: 0,
+    crop: { left: 0, right: 0, top: 0, bottom: 0 },
+  })
+  Object.assign(e.look, { fit: 'fill', muted: true })
+  settle(e, draft)
+  draft.elements.splice(draft.elements.indexOf(own as never), 0, e)
+  const at = draft.elements.findIndex((x) => x.id === id)
+  const mine = draft.elements.findIndex((x) => x.id === newId)
+  if (mine > at) draft.elements.splice(at, 0, ...draft.elements.splice(mine, 1))
+})
+
+/** Stretches of a lesson, [from, to), in time order. */
+const Spans = z.array(z.object({ from: Frame, to: Frame })).max(2000)
+/**
+ * Stretches in which nothing happens are gone through faster, `times` as fast, or taken out; what comes after them
+ * moves up. Each that goes faster gets a note that says so, where that is wanted.
+ */
+export const hurryThrough = define(
+  'hurryThrough',
+  [Spans, Count.nullable(), Flag],
+  (spans, times, noted) => (draft, given) => {
+    const tracks = cutTracks(draft)
+    for (const { from, to } of [...spans].sort((a, b) => b.from - a.from)) {
+      if (times === null) {
+        make(takeOut(tracks, from, to, true), draft, given)
+        continue
+      }
+      // A lesson within has no speed of its own to go by.
+      if (
+        runsAt({ ...given.timed, lesson: draft as Lesson }, tracks, from, to).some((r) => !('media' in r.element.look))
+      )
+        continue
+      for (const frame of [from, to]) make(splitTracks(tracks, frame), draft, given)
+      const within = clipsIn(draft, given).filter((c) => c.at >= from && clipEnd(c) <= to && tracks.includes(c.track))
+      if (within.length === 0) continue
+      const shrunk = (frame: number) => from + Math.round((frame - from) / times)
+      for (const clip of within) {
+        if (!isStill(clip.map)) clipLook(clip).stretches = fasterBy(clip, times)
+        placeClip(clip, shrunk(clip.at), Math.max(1, shrunk(clipEnd(clip)) - shrunk(clip.at)))
+      }
+      const ends = Math.max(from + 1, shrunk(to))
+      closeUp(draft, given, tracks, { from: ends, to })
+      const footage = within.find((c) => draft.media[c.media]?.kind === 'take') ?? within[0]!
+      if (noted) addNote(draft, given, footage.id, times)
+    }
+  },
+)
+const fasterBy = (clip: Clip, times: number) =>
+  clip.map.stretches.map((s) =>
+    'hold' in s
+      ? { hold: typeof s.hold === 'number' ? Math.max(1, Math.round(s.hold / times)) : s.hold }
+      : {
+          ...s,
+          speed: rational((s.speed.num * times) / s.speed.den),
+          ...(s.ramp && { ramp: rational((s.ramp.num * times) / s.ramp.den) }),
+        },
+  )
+/** A note in the upper right corner for as long as a clip goes faster. */
+function addNote(draft: Lesson, given: Given, clip: string, times: number): void {
+  const e = newElement(draft, 'text', given.newId('note'), tie(`cut:${clip}:start`), tie(`cut:${clip}:end`))
+  const { width, height } = draft.frame
+  const unit = Math.min(width, height) / 1080
+  Object.assign(e, { width: 170 * unit, x: width - 130 * unit, y: 80 * unit, space: 'fixed' })
+  Object.assign(e.look, { text: `${times}×`, fitText: true })
+  e.name = numbered(`${times}× as fast`, new Set(draft.elements.map((x) => x.name)))
+  draft.elements.push(e)
+}

@@ -1,0 +1,123 @@
+import { clipEnd, lessonFrameOf, sourceUsAt, type Clip } from '../lesson/clips'
+import { framesPerSecond } from '../time'
+import type { Timed } from '../timing'
+
+/** A stretch of the lesson, [from, to). */
+export interface Stretch {
+  from: number
+  to: number
+}
+/** What is known of where in a medium it is quiet: stretches of its own time, in microseconds. */
+export type Quiet = ReadonlyMap<string, readonly { fromUs: number; toUs: number }[]>
+
+/** A pointer that goes slower than this stands: pixels of the take a second. */
+const STANDS_PX = 12
+/** Around all that happens so much is left as it is, in seconds. */
+const AROUND_S = 0.4
+
+/** Frames that are free of some busy stretches, within a whole. */
+export function freeOf(whole: Stretch, busy: readonly Stretch[]): Stretch[] {
+  const out: Stretch[] = []
+  let at = whole.from
+  for (const b of [...busy].sort((x, y) => x.from - y.from)) {
+    if (b.from > at) out.push({ from: at, to: Math.min(b.from, whole.to) })
+    at = Math.max(at, b.to)
+    if (at >= whole.to) break
+  }
+  if (at < whole.to) out.push({ from: at, to: whole.to })
+  return out
+}
+
+/** Where the pointer of a take goes somewhere, in the lesson's frames. */
+function pointerMoves(timed: Timed, clip: Clip): Stretch[] {
+  const { lesson } = timed
+  const path = lesson.media[clip.media]?.pointer ?? []
+  const out: Stretch[] = []
+  const [firstUs, lastUs] = [sourceUsAt(clip, clip.at, lesson.rate), sourceUsAt(clip, clipEnd(clip), lesson.rate)]
+  for (let i = 1; i < path.length; i++) {
+    const [a, b] = [path[i - 1]!, path[i]!]
+    if (b[0] < firstUs || a[0] > lastUs || b[0] <= a[0]) continue
+    const px = Math.hypot(b[1] - a[1], b[2] - a[2])
+    if (px / ((b[0] - a[0]) / 1e6) < STANDS_PX) continue
+    const from = lessonFrameOf(clip, Math.max(firstUs, a[0]), lesson.rate)
+    const to = lessonFrameOf(clip, Math.min(lastUs - 1, b[0]), lesson.rate)
+    if (from !== null && to !== null) out.push({ from, to: to + 1 })
+  }
+  return out
+}
+
+/** Where a medium is heard, in the lesson's frames: all of a clip but for what is known to be quiet. */
+function heard(timed: Timed, clip: Clip, quiet: Quiet): Stretch[] {
+  const { rate } = timed.lesson
+  const whole = { from: clip.at, to: clipEnd(clip) }
+  const known = quiet.get(clip.media)
+  if (!known) return []
+  const silent = known.flatMap(({ fromUs, toUs }): Stretch[] => {
+    const first = sourceUsAt(clip, clip.at, rate)
+    const last = sourceUsAt(clip, clipEnd(clip), rate)
+    const from = fromUs <= first ? clip.at : lessonFrameOf(clip, fromUs, rate)
+    const to = toUs >= last ? clipEnd(clip) : lessonFrameOf(clip, toUs, rate)
+    return from !== null && to !== null && to > from ? [{ from, to }] : []
+  })
+  return freeOf(whole, silent)
+}
+
+const HAPPENS = new Set(['click', 'drag', 'key', 'typing', 'scroll', 'screen', 'word', 'mark'])
+/**
+ * Stretches of a lesson in which nothing happens: nothing changes on the screen, the pointer stands, nobody speaks, and
+ * nothing but takes and sound comes, goes or moves.
+ *
+ * @param quiet       where sounds are quiet, as far as that is known
+ * @param leastS      shorter ones are not told, in seconds
+ */
+export function idleIn(timed: Timed, quiet: Quiet, leastS = 1.5): Stretch[] {
+  const { lesson, clips, moments, length } = timed
+  const fps = framesPerSecond(lesson.rate)
+  const around = Math.round(AROUND_S * fps)
+  const takes = clips.filter((c) => lesson.media[c.media]?.kind === 'take' && !c.element.hidden)
+  const busy: Stretch[] = []
+  for (const m of moments.values())
+    if (m.frame !== null && HAPPENS.has(m.kind))
+      busy.push({ from: m.frame, to: Math.max(m.frame, m.untilFrame ?? 0) + 1 })
+  for (const clip of takes) busy.push(...pointerMoves(timed, clip))
+  for (const clip of clips) if (!clip.muted) busy.push(...heard(timed, clip, quiet))
+  const clipIds = new Set(clips.map((c) => c.id))
+  for (const e of lesson.elements) {
+    const span = timed.spans.get(e.id)!
+    if (clipIds.has(e.id)) continue
+    // What stands there all along leaves it idle; what comes or goes in it is to be seen as it was timed.
+    if (span.to - span.from < length * 0.5) busy.push({ from: span.from, to: span.to })
+  }
+  const grown = busy.map((b) => ({ from: b.from - around, to: b.to + around }))
+  return takes
+    .flatMap((c) => freeOf({ from: c.at, to: clipEnd(c) }, grown))
+    .filter((s) => s.to - s.from >= leastS * fps)
+    .sort((a, b) => a.from - b.from)
+    .filter((s, i, all) => i === 0 || s.from >= all[i - 1]!.to)
+}
+
+/** So loud at the most is quiet, of 255; and for so long at the least, in seconds. */
+const QUIET_PEAK = 10
+const QUIET_S = 0.35
+/**
+ * Where a sound is quiet, by its loudness peaks.
+ *
+ * @param peaks      0 to 255, so many a second
+ */
+export function quietIn(peaks: Uint8Array, perSecond: number): { fromUs: number; toUs: number }[] {
+  // What hums all the time is as quiet as it gets: a tenth of the peaks are below that.
+  const sorted = [...peaks].sort((a, b) => a - b)
+  const floor = sorted[Math.floor(sorted.length * 0.1)] ?? 0
+  const limit = Math.max(QUIET_PEAK, Math.min(48, floor * 1.8))
+  const out: { fromUs: number; toUs: number }[] = []
+  let from = -1
+  for (let i = 0; i <= peaks.length; i++) {
+    const quiet = i < peaks.length && peaks[i]! <= limit
+    if (quiet && from < 0) from = i
+    if (!quiet && from >= 0) {
+      if (i - from >= QUIET_S * perSecond) out.push({ fromUs: (from * 1e6) / perSecond, toUs: (i * 1e6) / perSecond })
+      from = -1
+    }
+  }
+  return out
+}
