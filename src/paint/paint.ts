@@ -1,8 +1,10 @@
 import type { Drawing, Footage, Group, Layer, Picture, Window } from '@/core/display'
-import { boundsOf, type Point } from '@/core/geometry'
+import { apply, boundsOf, type Point, type Quad } from '@/core/geometry'
 import type { Context, Easel } from './easel'
 import { mixInstants } from './instants'
-import { clipTo, drawPicture, onSheet, paintShadow, paintShapes, setMatrix, type Pen } from './shapes'
+import { layInto } from './warp'
+import { workOn } from './work'
+import { clipTo, drawPicture, onSheet, paintShadow, paintShapes, setMatrix, type Pen, type Size } from './shapes'
 
 /** Draws a picture so that all of it fills `width` × as many pixels as go with it of the context. */
 export function paint(ctx: Context, picture: Picture, easel: Easel, width = picture.width): void {
@@ -58,13 +60,17 @@ function paintLayer(ctx: Context, layer: Layer, pen: Pen, origin: Point, depth: 
     onSheet(ctx, layer, pen, origin, depth, 1, null, mix)
   } else if (needsSheet(layer)) {
     const blur = layer.blurPx ? `blur(${layer.blurPx * pen.scale}px)` : null
-    const draw = (sheet: Context, at: Point) => drawLayer(sheet, layer, pen, at, 1, depth + GROUP_SHEETS)
+    const draw = (sheet: Context, at: Point, size: Size) => {
+      drawLayer(sheet, layer, pen, at, 1, depth + GROUP_SHEETS)
+      if (layer.work) workOn(sheet, size, layer.work)
+    }
     onSheet(ctx, layer, pen, origin, depth, layer.opacity, blur, draw)
   } else drawLayer(ctx, layer, pen, origin, layer.opacity, depth)
 }
 
 /** Whether a layer is laid down as a whole: its parts would show through each other, or it is blurred or masked. */
 function needsSheet(layer: Drawing | Footage | Group): boolean {
+  if (layer.work) return true
   if ('shapes' in layer)
     return (
       (layer.blurPx !== undefined || (layer.opacity < 1 && layer.shapes.length > 1)) &&
@@ -84,12 +90,57 @@ function drawLayer(
 ): void {
   if ('shapes' in layer) paintShapes(ctx, layer, pen, origin, alpha)
   else if ('source' in layer) paintFootage(ctx, layer, pen, origin, alpha)
+  else if (layer.warp) paintWarped(ctx, layer as Warped, pen, origin, depth)
   else {
     setMatrix(ctx, layer.matrix, pen, origin)
     clipTo(ctx, layer.clip, () => {
       for (const inner of layer.layers) paintLayer(ctx, inner, pen, origin, depth)
     })
   }
+}
+
+type Warped = Group & { warp: NonNullable<Group['warp']> }
+/** A sheet of what is seen in perspective is no larger than so many pixels on a side. */
+const MOST_SIDE = 4096
+/** Paints a group as it lies in its window, and lays that into the four corners that it is brought to. */
+function paintWarped(ctx: Context, layer: Warped, pen: Pen, origin: Point, depth: number): void {
+  const { window, quad, featherPx } = layer.warp
+  const corners = quad.map((p) => {
+    const q = apply(layer.matrix, p)
+    return { x: (q.x - origin.x) * pen.scale, y: (q.y - origin.y) * pen.scale }
+  }) as unknown as Quad
+  const long = (a: number, b: number) => Math.hypot(corners[a]!.x - corners[b]!.x, corners[a]!.y - corners[b]!.y)
+  // As large as it is shown where it is shown largest.
+  const wanted = Math.max(long(0, 1) / window.w, long(3, 2) / window.w, long(0, 3) / window.h, long(1, 2) / window.h)
+  const scale = Math.min(wanted, MOST_SIDE / window.w, MOST_SIDE / window.h)
+  const [w, h] = [Math.max(1, Math.round(window.w * scale)), Math.max(1, Math.round(window.h * scale))]
+  const sheet = pen.easel.sheet(w, h, depth + WARP_SHEET)
+  const own = { ...pen, scale, frame: { width: window.x + window.w, height: window.y + window.h } }
+  for (const inner of layer.layers) paintLayer(sheet, inner, own, { x: window.x, y: window.y }, depth + WARP_SHEET + 1)
+  if (featherPx > 0) feather(sheet, w, h, featherPx * scale)
+  ctx.globalAlpha = 1
+  layInto(ctx, sheet.canvas, w, h, corners)
+}
+const WARP_SHEET = 16
+/** Lets what is painted end softly at the edges of a sheet. */
+function feather(sheet: Context, w: number, h: number, px: number): void {
+  sheet.setTransform(1, 0, 0, 1, 0, 0)
+  sheet.globalCompositeOperation = 'destination-in'
+  for (const [x, y] of [
+    [1, 0],
+    [0, 1],
+  ] as const) {
+    const long = x ? w : h
+    const ramp = sheet.createLinearGradient(0, 0, x * w, y * h)
+    const share = Math.min(0.5, px / long)
+    ramp.addColorStop(0, '#00000000')
+    ramp.addColorStop(share, '#000000')
+    ramp.addColorStop(1 - share, '#000000')
+    ramp.addColorStop(1, '#00000000')
+    sheet.fillStyle = ramp
+    sheet.fillRect(0, 0, w, h)
+  }
+  sheet.globalCompositeOperation = 'source-over'
 }
 
 function paintFootage(ctx: Context, layer: Footage, pen: Pen, origin: Point, alpha: number): void {

@@ -12,6 +12,12 @@ export interface Pen {
   frame: { width: number; height: number }
 }
 
+/** How much of a sheet is used, in its pixels. */
+export interface Size {
+  width: number
+  height: number
+}
+
 /**
  * What bounds on the picture take up of a canvas and `reach` pixels around it, in whole pixels of the canvas; null when
  * nothing.
@@ -35,7 +41,7 @@ export function onSheet(
   depth: number,
   alpha: number,
   filter: string | null,
-  draw: (sheet: Context, origin: Point) => void,
+  draw: (sheet: Context, origin: Point, size: Size) => void,
   how: GlobalCompositeOperation = 'source-over',
   shadow?: Shadow,
 ): void {
@@ -50,7 +56,7 @@ export function onSheet(
   if (!region) return
   const { x, y, w, h } = region
   const sheet = pen.easel.sheet(w, h, depth)
-  draw(sheet, { x: origin.x + x / pen.scale, y: origin.y + y / pen.scale })
+  draw(sheet, { x: origin.x + x / pen.scale, y: origin.y + y / pen.scale }, { width: w, height: h })
   ctx.setTransform(1, 0, 0, 1, 0, 0)
   ctx.globalAlpha = alpha
   ctx.globalCompositeOperation = how
@@ -171,7 +177,8 @@ export function drawPicture(ctx: Context, source: Drawable, dest: Rect, scale: n
 function paintBelow(ctx: Context, shape: BelowShape, item: Drawing, pen: Pen, origin: Point): void {
   const { scale, frame } = pen
   // A blur takes in what lies around; blocks are whole ones, also where only a part of one is seen.
-  const reach = Math.ceil(shape.px * scale * (shape.effect === 'blur' ? 3 : 1))
+  const size = scale * Math.hypot(item.matrix[0], item.matrix[1])
+  const reach = shape.effect === 'larger' ? 0 : Math.ceil(shape.px * scale * (shape.effect === 'blur' ? 3 : 1))
   const x0 = Math.max(0, Math.floor((item.bounds.x - origin.x) * scale) - reach)
   const y0 = Math.max(0, Math.floor((item.bounds.y - origin.y) * scale) - reach)
   const x1 = Math.min(
@@ -193,13 +200,75 @@ function paintBelow(ctx: Context, shape: BelowShape, item: Drawing, pen: Pen, or
     layBlocks(sheet, w, h, { x: origin.x + x0 / scale, y: origin.y + y0 / scale }, scale, shape.px, shape.seed)
   ctx.save()
   ctx.beginPath()
-  ctx.rect(shape.x, shape.y, shape.w, shape.h)
+  if (shape.edge?.round) ctx.ellipse(shape.x + shape.w / 2, shape.y + shape.h / 2, shape.w / 2, shape.h / 2, 0, 0, 7)
+  else ctx.rect(shape.x, shape.y, shape.w, shape.h)
   ctx.clip()
+  if (shape.effect === 'larger') {
+    // What lies around its middle, so many times as large.
+    const { a, b, c, d, e, f } = ctx.getTransform()
+    const mid = { x: shape.x + shape.w / 2, y: shape.y + shape.h / 2 }
+    const at = { x: a * mid.x + c * mid.y + e, y: b * mid.x + d * mid.y + f }
+    ctx.setTransform(shape.px, 0, 0, shape.px, at.x * (1 - shape.px), at.y * (1 - shape.px))
+    ctx.imageSmoothingQuality = 'high'
+    ctx.drawImage(sheet.canvas, 0, 0, w, h, x0, y0, w, h)
+    ctx.restore()
+    return
+  }
+  const edge = (shape.edge?.px ?? 0) * size
+  if (shape.effect === 'blur' && edge > 0) {
+    layBlurredSoftly(ctx, shape, { sheet, x0, y0, w, h }, pen, edge / size)
+    ctx.restore()
+    return
+  }
   ctx.setTransform(1, 0, 0, 1, 0, 0)
   if (shape.effect === 'blur') ctx.filter = `blur(${shape.px * scale}px)`
   ctx.drawImage(sheet.canvas, 0, 0, w, h, x0, y0, w, h)
   ctx.filter = 'none'
   ctx.restore()
+}
+
+/** Lays what is blurred so that it ends softly: by a mask that thins out towards its edges. */
+function layBlurredSoftly(
+  ctx: Context,
+  shape: BelowShape,
+  from: { sheet: Context; x0: number; y0: number; w: number; h: number },
+  pen: Pen,
+  edge: number,
+): void {
+  const { sheet, x0, y0, w, h } = from
+  const m = ctx.getTransform()
+  const soft = pen.easel.sheet(w, h, 5)
+  soft.filter = `blur(${shape.px * pen.scale}px)`
+  soft.drawImage(sheet.canvas, 0, 0, w, h, 0, 0, w, h)
+  soft.filter = 'none'
+  soft.globalCompositeOperation = 'destination-in'
+  soft.setTransform(m.a, m.b, m.c, m.d, m.e - x0, m.f - y0)
+  const { x, y, w: bw, h: bh } = shape
+  if (shape.edge?.round) {
+    soft.translate(x + bw / 2, y + bh / 2)
+    soft.scale(bw / 2, bh / 2)
+    const ramp = soft.createRadialGradient(0, 0, Math.max(0, 1 - (2 * edge) / Math.min(bw, bh)), 0, 0, 1)
+    ramp.addColorStop(0, '#000000')
+    ramp.addColorStop(1, '#00000000')
+    soft.fillStyle = ramp
+    soft.fillRect(-1e4, -1e4, 2e4, 2e4)
+  } else
+    for (const [dx, dy] of [
+      [1, 0],
+      [0, 1],
+    ] as const) {
+      const ramp = soft.createLinearGradient(x, y, x + dx * bw, y + dy * bh)
+      const share = Math.min(0.5, edge / (dx ? bw : bh))
+      ramp.addColorStop(0, '#00000000')
+      ramp.addColorStop(share, '#000000')
+      ramp.addColorStop(1 - share, '#000000')
+      ramp.addColorStop(1, '#00000000')
+      soft.fillStyle = ramp
+      soft.fillRect(x - 1e4, y - 1e4, 2e4, 2e4)
+    }
+  soft.globalCompositeOperation = 'source-over'
+  ctx.setTransform(1, 0, 0, 1, 0, 0)
+  ctx.drawImage(soft.canvas, 0, 0, w, h, x0, y0, w, h)
 }
 
 /** Changes the colours of what has been painted so far within a shape that stands upright. */

@@ -1,4 +1,4 @@
-import type { Matrix, Rect } from '../geometry'
+import type { Matrix, Quad, Rect } from '../geometry'
 
 /** Something drawn, in the element's own pixels with its anchor point at 0,0. Paths are SVG path data. */
 export type Shape =
@@ -15,7 +15,19 @@ export type Shape =
     }
   | { type: 'picture'; media: string; x: number; y: number; w: number; h: number; swap?: Swap }
   /** What lies below, changed within a rectangle: blurred, or laid out in blocks of one colour. */
-  | { type: 'below'; x: number; y: number; w: number; h: number; effect: 'blur' | 'blocks'; px: number; seed: number }
+  | {
+      type: 'below'
+      x: number
+      y: number
+      w: number
+      h: number
+      effect: 'blur' | 'blocks' | 'larger'
+      /** Of a blur, or of a block; how many times as large. */
+      px: number
+      seed: number
+      /** How softly it ends at its edges, and whether it is round. */
+      edge?: { px: number; round: boolean }
+    }
   /** What lies below it, in other colours, within a rectangle. */
   | { type: 'grade'; x: number; y: number; w: number; h: number; grade: Grade }
 
@@ -26,6 +38,20 @@ export interface Grade {
   saturation: number
   warmth: number
   dim: number
+}
+
+/** A colour seen through: how unlike it others may be, how softly that ends, how much of its shine goes; 0 to 1. */
+export interface Key {
+  colour: string
+  reach: number
+  soft: number
+  spill: number
+}
+/** What is done to the pixels of a layer before it is laid down: one colour changed, all of them, one seen through. */
+export interface Work {
+  swap?: Swap
+  grade?: Grade
+  key?: Key
 }
 
 /** Colours along a line in the element's own pixels. */
@@ -72,6 +98,8 @@ interface Standing {
   clip?: Window
   /** Pixels of the picture by which it is blurred. */
   blurPx?: number
+  /** What is done to its pixels. */
+  work?: Work
   /** The shadow of the whole, in pixels of the picture. */
   shadow?: Shadow
 }
@@ -94,6 +122,11 @@ export interface Group extends Standing {
   apart?: boolean
   /** Its window lets nothing through. */
   solid?: boolean
+  /**
+   * Seen in perspective: its layers, in its own pixels, are painted as they lie in its window, and that is brought to
+   * four corners.
+   */
+  warp?: { window: Rect; quad: Quad; featherPx: number }
 }
 export type Layer = Drawing | Blurred | Footage | Group
 

@@ -17,7 +17,7 @@ const Detail = z
   .object({
     columns: z.number().int().min(1).max(200),
     rows: z.number().int().min(1).max(200),
-    cells: z.array(z.number()).max(40_000),
+    cells: z.array(z.number()).max(40_000).readonly(),
   })
   .nullable()
 type Detail = z.infer<typeof Detail>

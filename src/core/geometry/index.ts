@@ -1,2 +1,3 @@
 export * from './geometry'
 export * from './path'
+export * from './warp'

@@ -49,6 +49,7 @@ const COMMON = ranged(Element, [
   ...offOf('arrival'),
   ...offOf('departure'),
   of('loop.everyFrames', 'Blink', 'frames', { keyed: false }),
+  of('loop.by', 'Swells or trembles by', 'number', { keyed: false }),
 ]) as Number[]
 /** What goes with the frame’s own sides is as wide and high as it is by the frame, not by what is drawn. */
 const WITH_FRAME = COMMON.map((f): Number => {

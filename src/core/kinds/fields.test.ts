@@ -13,7 +13,7 @@ const whole = (kind: (typeof ELEMENT_KINDS)[number]): Element => {
   e.shadow = { colour: '#000000', dx: 2, dy: 3, blurPx: 4 }
   e.arrival.off = { dx: 30, dy: 40, turn: 20, scale: 0.5, opacity: 0.2 }
   e.departure.off = { dx: -30, dy: 40, turn: 20, scale: 0.5, opacity: 0.2 }
-  e.loop = { how: 'blink', times: null, everyFrames: 12 }
+  e.loop = { how: 'blink', times: null, everyFrames: 12, by: 6 }
   aimAt(e, { x: 500, y: 300 })
   for (const part of kindOf(e).parts ?? []) setAt(e.look, part.path, part.fresh)
   if (kindName(e) === 'still') lookAs(e, 'still').media = 'take'

@@ -1,7 +1,7 @@
 import { type Putting } from './put'
 import type { Element, Lesson } from '../lesson/schema'
-import type { Point, Rect } from '../geometry'
-import type { Shape, Source } from '../display'
+import type { Point, Quad, Rect } from '../geometry'
+import type { Shape, Source, Work } from '../display'
 import type { Rate } from '../time'
 import type { Span, Timed } from '../timing'
 import type { Field, KeyValue } from '../values'
@@ -20,6 +20,8 @@ export interface Drawn {
   at?: Point
   scale?: number
   opacity?: number
+  /** What is done to the pixels of what is drawn. */
+  work?: Work
   /** Pixels of its own by which the whole is blurred. */
   blurPx?: number
 }
@@ -82,6 +84,7 @@ export type IconName =
   | 'map-pin'
   | 'message-square'
   | 'minus'
+  | 'monitor'
   | 'mouse-pointer-2'
   | 'paint-bucket'
   | 'rectangle-horizontal'
@@ -92,6 +95,7 @@ export type IconName =
   | 'hash'
   | 'type'
   | 'volume'
+  | 'zoom-in'
 
 /** How a kind is told apart on the timeline by more than its name: a colour, and a pattern in CSS. */
 export interface Swatch {
@@ -187,6 +191,10 @@ export interface Kind<K extends ElementKind> {
   treats?(e: ElementOf<K>): 'below' | 'track' | { element: string }
   /** What is drawn behind and before what it carries, in its own pixels. */
   backing?(e: ElementOf<K>): { behind: Shape[]; before: Shape[] }
+  /** The four corners of its own pixels that what it carries is brought to, as seen in perspective; null: none. */
+  quad?(e: ElementOf<K>): { quad: Quad; featherPx: number } | null
+  /** The opening in it that something can be shown in, in its own pixels. */
+  screen?(e: ElementOf<K>): Rect
   /** Whether only what lies in its box is seen of what it carries. */
   masks?(e: ElementOf<K>): boolean
   /** The spot that it points at besides its own place, in the pixels of that; null when it has none. */

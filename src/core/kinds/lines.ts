@@ -1,4 +1,4 @@
-import { layoutText, textPath, type TextFace } from '../text'
+import { layoutText, lineWidth, textPath, type TextFace } from '../text'
 import { fix, type Rect } from '../geometry'
 import type { Unranged } from './ranged'
 
@@ -16,29 +16,36 @@ export const TEXT_FIELDS: readonly Unranged[] = [
   { path: 'fitText', label: 'As tall as its text', type: 'tick' },
   { path: 'ink', label: 'Text colour', type: 'colour' },
 ]
-/** Text in a box: its lines as one path, set in the middle of the box’s height. Null when there is nothing to see. */
+/**
+ * Text in a box: its lines as one path, set in the middle of the box’s height. Null when there is nothing to see.
+ *
+ * @param part  only its letters from one to another; each stands where it stands in the whole
+ */
 export function linesPath(
   text: string,
   face: TextFace,
   align: 'left' | 'centre' | 'right',
   box: Rect,
   padding: number,
+  part: { from: number; to: number } = { from: 0, to: Infinity },
 ): string | null {
   const inner = Math.max(1, box.w - 2 * padding)
   const laid = layoutText(text, face, inner)
   const top = box.y + (box.h - laid.height) / 2
   const shift = { left: 0, centre: 0.5, right: 1 }[align]
-  const lines = laid.lines.flatMap((l, i) =>
-    l.text === ''
-      ? []
-      : [
-          {
-            text: l.text,
-            x: fix(box.x + padding + (box.w - 2 * padding - l.width) * shift),
-            y: fix(top + i * laid.linePx + laid.baseline),
-          },
-        ],
-  )
+  let at = 0
+  const lines = laid.lines.flatMap((l, i) => {
+    // Lines are cut at spaces, which they lose.
+    at = l.text === '' ? at : Math.max(at, text.indexOf(l.text, at))
+    const begins = at
+    at += l.text.length
+    const from = Math.max(0, part.from - begins)
+    const to = Math.min(l.text.length, part.to - begins)
+    if (l.text === '' || to <= from) return []
+    const x = box.x + padding + (box.w - 2 * padding - l.width) * shift
+    const before = from === 0 ? 0 : lineWidth(l.text.slice(0, from), face)
+    return [{ text: l.text.slice(from, to), x: fix(x + before), y: fix(top + i * laid.linePx + laid.baseline) }]
+  })
   return lines.length > 0 ? textPath(lines, face) : null
 }
 /** How tall a text is in a box of a width. */

@@ -23,6 +23,8 @@ import { BadgeLook } from './badge/look'
 import { PointerLook } from './pointer/look'
 import { PartLook } from './part/look'
 import { ChaptersLook } from './chapters/look'
+import { DeviceLook } from './device/look'
+import { LensLook } from './lens/look'
 
 /** What an element is and how it looks, by its kind. */
 export const Look = z.discriminatedUnion('kind', [
@@ -50,6 +52,8 @@ export const Look = z.discriminatedUnion('kind', [
   BadgeLook,
   PartLook,
   ChaptersLook,
+  DeviceLook,
+  LensLook,
 ])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']

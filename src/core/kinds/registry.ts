@@ -25,6 +25,8 @@ import { badge } from './badge'
 import { pointer } from './pointer'
 import { part } from './part'
 import { chapters } from './chapters'
+import { device } from './device'
+import { lens } from './lens'
 
 const KINDS: { [K in ElementKind]: Kind<K> } = {
   callout,
@@ -51,6 +53,8 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   sound,
   part,
   chapters,
+  device,
+  lens,
 }
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[kindName(e)] as unknown as Kind<ElementKind>

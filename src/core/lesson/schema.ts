@@ -164,11 +164,16 @@ export type Pose = z.infer<typeof Pose>
 
 /** What its moves do again and again: from the first move's start to the last landing, or as a whole blink. */
 export const Loop = z.strictObject({
-  how: z.enum(['repeat', 'there-and-back', 'blink']),
+  /** `pulse`: it swells and comes back; `tremble`: it is pushed off its place a little, unevenly. */
+  how: z.enum(['repeat', 'there-and-back', 'blink', 'pulse', 'tremble']),
   /** null: to the element's end. */
   times: z.number().int().min(1).max(10_000).nullable(),
   /** Frames on and frames off, of a blink. */
   everyFrames: frame.min(1).max(10_000).default(15),
+  /** By how much it swells, in % of its size; or is pushed off at the most, in pixels. */
+  by: z.number().min(0).max(1000).optional(),
+  /** The same number trembles in the same way. */
+  seed: z.number().int().min(0).max(1e9).optional(),
 })
 export type Loop = z.infer<typeof Loop>
 

@@ -85,6 +85,7 @@ export function looped(
 ): { frame: number; seen: boolean } {
   const { loop } = e
   if (!loop) return { frame, seen: true }
+  if (loop.how === 'pulse' || loop.how === 'tremble') return { frame, seen: true }
   if (loop.how === 'blink') {
     const beat = Math.floor((frame - span.from) / loop.everyFrames)
     return { frame, seen: beat < 0 || beat % 2 === 0 || (loop.times !== null && beat >= loop.times * 2) }

@@ -1,3 +1,4 @@
+import { chances } from '../chance'
 import { memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { kindOf, localBox } from '../kinds'
@@ -25,6 +26,23 @@ export interface Placement {
   opacity: number
   /** How much of it is drawn, 0 to 1, while it draws itself. */
   drawn?: number
+}
+
+/** What a pulse or a trembling does to an element so many frames after it begins, in its own pixels. */
+function shakenBy(
+  { how, times: most, everyFrames, by = 6, seed = 1 }: NonNullable<Element['loop']>,
+  local: number,
+): Matrix {
+  if ((how !== 'pulse' && how !== 'tremble') || local < 0) return IDENTITY
+  if (most !== null && local >= most * everyFrames) return IDENTITY
+  if (how === 'pulse') {
+    const k = 1 + (by / 100) * Math.sin((Math.PI * (local % everyFrames)) / everyFrames) ** 2
+    return [k, 0, 0, k, 0, 0]
+  }
+  const next = chances(seed * 7919 + Math.floor(local / everyFrames))
+  const push = () => (next() - 0.5) * 2 * by
+  const turn = ((next() - 0.5) * by) / 200
+  return [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), push(), push()]
 }
 
 const DEEPEST = 32
@@ -86,7 +104,7 @@ export function placementOf(timed: Timed, e: Element, frame: number, framing: Ma
   const span = timed.spans.get(e.id)!
   const carry = carryOf(timed, e, frame, framing, depth)
   let { opacity } = carry
-  let matrix = matrixOf(element)
+  let matrix = element.loop ? times(matrixOf(element), shakenBy(element.loop, frame - span.from)) : matrixOf(element)
   const pass =
     frame >= span.from && frame < span.to
       ? presence(e.arrival, e.departure, frame - span.from, span.to - span.from)

@@ -25,7 +25,7 @@ interface Sight {
 }
 const dot = (p: Point, r: number): Rect => ({ x: p.x - r, y: p.y - r, w: 2 * r, h: 2 * r })
 
-/** All that is to be seen of a lesson in some frames besides an element: clicks, the pointer's way, changes, elements. */
+/** All that is to be seen in some frames besides an element: clicks, the pointer's way, changes, elements. */
 function sightsIn(timed: Timed, own: Element, from: number, to: number): Sight[] {
   const { lesson, clips, moments } = timed
   const unit = Math.min(lesson.frame.width, lesson.frame.height) / 1080

@@ -9,8 +9,21 @@ import { readable } from './readable'
 import { framingOf, inPlace } from './place'
 import { alike, apart } from './shutter'
 import { clipOf, shadowOf, withShadow } from './outline'
-import { broughtIn, sourceWithin } from './within'
-import { boundsOf, grown, IDENTITY, isFlat, meets, placeMatrix, times, union, type Matrix } from '../geometry'
+import { broughtIn, moved, sourceWithin } from './within'
+import {
+  apply,
+  around,
+  boundsOf,
+  grown,
+  IDENTITY,
+  inverse,
+  isFlat,
+  meets,
+  placeMatrix,
+  times,
+  union,
+  type Matrix,
+} from '../geometry'
 
 const BUCKET = 64
 type Seen = { element: Element; span: Span; from: number; to: number }
@@ -205,7 +218,22 @@ function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, sight:
       ? [{ element: e.id, matrix, opacity: 1, shapes, bounds: grown(boundsOf(matrix, box), 1) }]
       : []
   const layers = [...own(backing?.behind ?? []), ...members, ...own(backing?.before ?? [])]
+  const warp = kindOf(element).quad?.(element as never)
+  if (warp && !isFlat(matrix)) return warped(whole, layers, { window: box, ...warp }, sight)
   return isPlain(whole) ? layers : asOne(whole, layers, sight)
+}
+
+/** Layers that are seen in perspective: as they lie in their window, and where its corners are brought to. */
+function warped(whole: Whole, layers: Layer[], warp: NonNullable<Group['warp']>, sight: Sight): Layer[] {
+  if (layers.length === 0) return []
+  const { clip, ...rest } = whole
+  const within = moved(layers, inverse(whole.matrix))
+  const inner = clip ? [{ ...apartGroup(whole.element.id, within, within), bounds: warp.window, clip }] : within
+  const [group] = asOne({ ...rest, clip: null }, inner, sight, { apart: true })
+  if (!group) return []
+  const reach = around(warp.quad.map((p) => apply(whole.matrix, p)))
+  const soft = whole.blurPx > 0 ? grown(reach, Math.ceil(whole.blurPx * 3)) : reach
+  return [{ ...group, warp, bounds: whole.shadow ? withShadow(soft, whole.shadow) : grown(soft, 1) } as Layer]
 }
 
 /** The layers of a lesson that stands in this one; as they are where it fills the frame, else as one. */
@@ -265,6 +293,7 @@ function layersOf(e: Element, span: Span, frame: number, timed: Timed, framing: 
     still.length !== 1 ||
     !own ||
     'source' in own ||
+    own.work ||
     own.shapes.some((s) => s.type === 'below' || s.type === 'grade') ||
     !canMove(timed, e)
   )
@@ -369,6 +398,7 @@ function drawingsOf(
         ...(clip && { clip }),
         ...(blurPx > 0 && { blurPx }),
         ...(shadow && { shadow }),
+        ...(d.work && { work: d.work }),
       } as Drawing | Footage)
   }
   return out

@@ -59,7 +59,11 @@ function groundOf({ width, height, background }: Picture): Drawing {
   }
 }
 
-function bringer(by: Matrix, names: Names): (layer: Layer) => Layer {
+/** Layers as they stand when the pixels that they lie in are brought elsewhere by a matrix. */
+export const moved = (layers: readonly Layer[], by: Matrix): Layer[] => layers.map(bringer(by, null))
+
+function bringer(by: Matrix, names: Names | null): (layer: Layer) => Layer {
+  const into = (way: 'element' | 'part', name: string) => (names ? pathInto(names[way], name) : name)
   const k = Math.hypot(by[0], by[1])
   // What several instants share stays shared, so that it is drawn once.
   const shapesOf = new Map<Shape[], Shape[]>()
@@ -69,8 +73,9 @@ function bringer(by: Matrix, names: Names): (layer: Layer) => Layer {
     return out
   }
   function shape(s: Shape): Shape {
-    if (s.type === 'picture') return { ...s, media: pathInto(names.part, s.media) }
-    return s.type === 'below' ? { ...s, px: s.px * k } : s
+    if (s.type === 'picture') return { ...s, media: into('part', s.media) }
+    if (s.type !== 'below' || s.effect === 'larger') return s
+    return { ...s, px: s.px * k }
   }
   const shadowIn = (s: Shadow): Shadow => ({
     ...s,
@@ -81,15 +86,16 @@ function bringer(by: Matrix, names: Names): (layer: Layer) => Layer {
   function bring<L extends Layer>(layer: L): L {
     return {
       ...layer,
-      element: pathInto(names.element, layer.element),
+      element: into('element', layer.element),
       matrix: times(by, layer.matrix),
       bounds: boundsOf(by, layer.bounds),
       ...(layer.blurPx !== undefined && { blurPx: layer.blurPx * k }),
       ...(layer.shadow && { shadow: shadowIn(layer.shadow) }),
       ...('shapes' in layer && { shapes: shapes(layer.shapes) }),
       ...('instants' in layer && { instants: layer.instants.map(bring) }),
-      ...('layers' in layer && { layers: layer.layers.map(bring) }),
-      ...('source' in layer && { source: sourceWithin(layer.source, names.part) }),
+      // What is seen in perspective lies in its own pixels.
+      ...('layers' in layer && { layers: layer.layers.map(layer.warp ? bringer(IDENTITY, names) : bring) }),
+      ...('source' in layer && names && { source: sourceWithin(layer.source, names.part) }),
     }
   }
   return bring

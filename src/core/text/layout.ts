@@ -22,6 +22,9 @@ const widthOf = (text: string, font: FontMetrics, size: number): number => {
   return (units * size) / font.unitsPerEm
 }
 
+/** How wide a line is, in pixels. */
+export const lineWidth = (text: string, face: TextFace): number => widthOf(text, fontOf(face), face.size)
+
 /**
  * Breaks text into lines no wider than `maxWidth` pixels, at spaces; a single word that is too
  * long is broken between letters. Uses unkerned advance widths of the shipped fonts, so every

@@ -76,8 +76,7 @@ export async function createLesson(lesson: Lesson): Promise<string> {
     })
   return id
 }
-export const createEmpty = (name: string): Promise<string> => 
-  createLesson({ ...emptyLesson(name), style: USUAL_STYLE })
+export const createEmpty = (name: string): Promise<string> => createLesson({ ...emptyLesson(name), style: USUAL_STYLE })
 
 export async function readLesson(id: string): Promise<{ lesson: Lesson; revision: number }> {
   const here = and(eq(lessons.id, id), isNull(lessons.removedAt))

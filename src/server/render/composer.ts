@@ -43,6 +43,7 @@ const asDecoded = (l: Layer): l is Footage =>
   l.matrix[3] > 0 &&
   !l.clip &&
   !l.blurPx &&
+  !l.work &&
   !l.shadow
 
 /**

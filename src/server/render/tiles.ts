@@ -66,6 +66,7 @@ const fadesAsOne = (layer: Layer): boolean => {
 }
 /** The window of a layer's pixels that lets nothing through and is all that is seen of it; null where there is none. */
 function solidWindow(layer: Layer): Window | null {
+  if (layer.work?.key) return null
   if ('source' in layer) return layer.clip ?? { x: 0, y: 0, w: layer.source.width, h: layer.source.height }
   return 'layers' in layer && layer.solid ? (layer.clip ?? null) : null
 }
@@ -73,7 +74,9 @@ function solidWindow(layer: Layer): Window | null {
 const reachBelow = (layer: Layer): number =>
   Math.max(
     0,
-    ...changesBelow(layer).map((s) => (s.type === 'below' ? Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1)) : 0)),
+    ...changesBelow(layer).map((s) =>
+      s.type === 'below' && s.effect !== 'larger' ? Math.ceil(s.px * (s.effect === 'blur' ? 3 : 1)) : 0,
+    ),
   )
 
 /**

@@ -37,6 +37,8 @@ export interface Adding {
   ride?: string[]
   /** What is to be seen only within the rectangle that is drawn. */
   window?: string[]
+  /** A part of the recording is to be lifted out: running, or as a still. */
+  lift?: 'runs' | 'still'
 }
 export interface Panes {
   order: boolean
@@ -51,6 +53,8 @@ export interface Aids {
   snap: boolean
   onion: number
   blur: boolean
+  /** What is selected is shown alone, before a board of squares. */
+  board: boolean
 }
 
 /** A lesson that was gone into: which part of the one around it, by which of its elements. */
@@ -99,6 +103,8 @@ export interface Bench {
   pushes: boolean
   /** Whether the keyframes of the selected element have rows of their own on the timeline. */
   keysOpen: boolean
+  /** The element for which a colour is being picked on the picture, and which of its values that is for. */
+  picking: { element: string; path: string; label: string } | null
   /** Whether ready things are being chosen from. */
   readyOpen: boolean
   pictureZoom: 'fit' | number
@@ -150,6 +156,7 @@ export const useBench = create<Bench>(() => ({
   wholePath: false,
   pushes: false,
   keysOpen: false,
+  picking: null,
   readyOpen: false,
   anchorOpen: false,
   pictureZoom: 'fit',
@@ -157,7 +164,7 @@ export const useBench = create<Bench>(() => ({
   awayOk: '',
   just: null,
   panes: { order: true, details: true, timeline: true, picture: false },
-  aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true },
+  aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true, board: false },
   only: null,
   panel: 'none',
 }))

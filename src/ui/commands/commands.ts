@@ -229,7 +229,10 @@ export const COMMANDS: Command[] = [
     title: 'Select nothing; give up',
     group: 'Edit',
     keys: 'Escape',
-    run: () => setBench({ elements: [], moment: null, adding: null, correcting: false, live: null, keys: [] }),
+    run: () =>
+      bench().picking
+        ? setBench({ picking: null })
+        : setBench({ elements: [], moment: null, adding: null, correcting: false, live: null, keys: [] }),
   },
   {
     id: 'start-here',

@@ -9,6 +9,7 @@ import {
   followCopy,
   inOne,
   makeGroup,
+  putOnScreen,
   membersOf,
   scrollOn,
   setElements,
@@ -200,6 +201,31 @@ export const PLACING: Command[] = [
     keys: 'Shift+I',
     can: has,
     run: () => setBench({ speed: 0, adding: { kind: 'group', moment: null, window: bench().elements } }),
+  },
+  ...(['monitor', 'laptop', 'tablet', 'phone'] as const).map((form): Command => ({
+    id: `on-${form}`,
+    title: `Show it on a ${form}`,
+    group: 'Place',
+    ...(form === 'laptop' && { keys: 'Shift+D' }),
+    can: has,
+    run: () => {
+      const id = freshId('screen')
+      if (edit(`Show ${named()} on a ${form}`, putOnScreen(bench().elements, form, id, bench().playhead)))
+        select(bench().elements)
+    },
+  })),
+  {
+    id: 'lift-out',
+    title: 'Lift a part of the recording out: draw it',
+    group: 'Place',
+    keys: 'Shift+Q',
+    run: () => setBench({ speed: 0, adding: { kind: 'group', moment: bench().moment, lift: 'runs' } }),
+  },
+  {
+    id: 'lift-still',
+    title: 'Lift a part of the recording out as a still: draw it',
+    group: 'Place',
+    run: () => setBench({ speed: 0, adding: { kind: 'group', moment: bench().moment, lift: 'still' } }),
   },
   {
     id: 'scroll-on',

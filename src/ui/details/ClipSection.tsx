@@ -1,10 +1,10 @@
 import { Snowflake, Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import { freezeAt, rampSpeed, setSpeed } from '@/core/edits'
-import type { Clip } from '@/core/lesson/clips'
+import { blurredBehind, dip, dissolve, freezeAt, putAt, rampSpeed, rollCut, setSpeed } from '@/core/edits'
+import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { framesPerSecond, type Rate } from '@/core/time'
-import { bench, edit, useShown } from '../bench/store'
+import { bench, edit, freshId, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { NumberField } from '../kit/numberField'
@@ -14,13 +14,27 @@ const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\
 
 /** How a clip plays its medium: how fast, where it stands still, and what can be cut from it. */
 export function ClipSection({ clip }: { clip: Clip }) {
-  const { lesson } = useShown()
+  const { lesson, clips } = useShown()
+  const playhead = useBench((b) => b.playhead)
+  const [fade, setFade] = useState(15)
+  const [freeze, setFreeze] = useState(1)
   const [after, setAfter] = useState(200)
   const [over, setOver] = useState(1)
   const medium = lesson.media[clip.media]
   if (!medium) return null
   const { name } = clip.element
   const speed = speedOf(clip.map)
+  const [before, next] = [
+    clips.find((c) => c.track === clip.track && clipEnd(c) === clip.at),
+    clips.find((c) => c.track === clip.track && c.at === clipEnd(clip)),
+  ]
+  /** The cut of it that lies nearer to the playhead. */
+  const nearer = !before || (next && playhead - clip.at > clipEnd(clip) - playhead)
+  const touches: [string, string] | null = nearer ? (next ? [clip.id, next.id] : null) : [before.id, clip.id]
+  const turn = (degrees: number) => {
+    const e = clip.element
+    edit(`Turn “${name}”`, putAt([clip.id], { rotation: (e.rotation + degrees) % 360 }))
+  }
   const runs = medium.kind !== 'picture' && !isStill(clip.map)
   return (
     <Section title="Clip">
@@ -41,14 +55,26 @@ export function ClipSection({ clip }: { clip: Clip }) {
       )}
       {runs && !speed && <p className="text-muted">Its speed changes; a new one holds for all of it.</p>}
       {runs && medium.kind === 'take' && (
+        <NumberField
+          label="To freeze for"
+          unit="s"
+          min={0.1}
+          max={600}
+          step={0.5}
+          digits={1}
+          value={freeze}
+          onChange={setFreeze}
+        />
+      )}
+      {runs && medium.kind === 'take' && (
         <Button
           onClick={() => {
-            const second = Math.round(framesPerSecond(lesson.rate))
-            edit(`Freeze “${name}” for a second`, freezeAt(clip.id, bench().playhead, second, true))
+            const frames = Math.max(1, Math.round(freeze * framesPerSecond(lesson.rate)))
+            edit(`Freeze “${name}” for ${freeze} s`, freezeAt(clip.id, bench().playhead, frames, true))
           }}
         >
           <Snowflake size={13} />
-          Freeze here for a second
+          Freeze here for {freeze === 1 ? 'a second' : `${freeze} s`}
         </Button>
       )}
       {runs && medium.kind === 'take' && (
@@ -73,6 +99,37 @@ export function ClipSection({ clip }: { clip: Clip }) {
           >
             Change speed from here on
           </Button>
+        </>
+      )}
+      {medium.kind !== 'sound' && (
+        <div className="flex flex-wrap gap-1.5">
+          <Button onClick={() => turn(-90)}>Quarter turn left</Button>
+          <Button onClick={() => turn(90)}>Quarter turn right</Button>
+        </div>
+      )}
+      {medium.kind !== 'sound' && (
+        <Button onClick={() => edit(`Blurred behind “${name}”`, blurredBehind(clip.id, freshId('clip')))}>
+          A blurred copy behind it
+        </Button>
+      )}
+      {medium.kind !== 'sound' && touches && (
+        <>
+          <NumberField
+            label="At its cut, over"
+            unit="frames"
+            perSecond={framesPerSecond(lesson.rate)}
+            min={2}
+            max={600}
+            value={fade}
+            onChange={setFade}
+          />
+          <div className="flex flex-wrap gap-1.5">
+            <Button onClick={() => edit('Dissolve at the cut', dissolve(...touches, Math.round(fade)))}>
+              Dissolve
+            </Button>
+            <Button onClick={() => edit('Dip at the cut', dip(...touches, Math.round(fade)))}>Dip</Button>
+            <Button onClick={() => edit('Roll the cut', rollCut(...touches, bench().playhead))}>Roll it to here</Button>
+          </div>
         </>
       )}
       <Button onClick={() => runCommand('split')}>Split at the playhead</Button>

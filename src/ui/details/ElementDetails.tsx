@@ -38,6 +38,8 @@ import { KeyMark } from './KeyMark'
 import { PartSection } from './PartSection'
 import { PlaceSection } from './PlaceSection'
 import { PoseSection } from './PoseSection'
+import { edgeColour } from '../picture/pickColour'
+import { PixelSection } from './PixelSection'
 import { LookSection } from './LookSection'
 import { Section } from './Section'
 import { StandSection } from './StandSection'
@@ -185,9 +187,10 @@ export function ElementDetails({ element: own }: { element: Element }) {
               key={p.path}
               label={p.label}
               value={valueAt(e.look, p.path) !== null}
-              onChange={(v) => edit(`${p.label}: “${e.name}”`, setLook([e.id], p.path, v ? p.fresh : null))}
+              onChange={(v) => edit(`${p.label}: “${e.name}”`, setLook([e.id], p.path, v ? freshPart(e, p) : null))}
             />
           ))}
+          <PixelSection element={e} />
           {fields.map((f) => (
             <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />
           ))}
@@ -245,6 +248,12 @@ export function ElementDetails({ element: own }: { element: Element }) {
       </Section>
     </>
   )
+}
+
+/** What a new part of a look is; a colour that is seen through begins as that along the edges of what is shown. */
+function freshPart(e: Element, { path, fresh }: { path: string; fresh: unknown }): unknown {
+  const colour = path === 'key' ? edgeColour(e.id) : null
+  return colour ? { ...(fresh as object), colour } : fresh
 }
 
 const STILL = { dx: 0, dy: 0, turn: 0, scale: 1, opacity: 1 }

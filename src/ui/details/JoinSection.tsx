@@ -8,6 +8,9 @@ import { Choice, Row, Tick, Words } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { Section } from './Section'
 
+/** What goes on by itself, without any moves that could be done again. */
+const UNMOVED: readonly string[] = ['blink', 'pulse', 'tremble']
+
 /** What an element rides on, what it does again and again, and what it is kept with. */
 export function JoinSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
@@ -43,6 +46,8 @@ export function JoinSection({ element: e }: { element: Element }) {
             { value: 'repeat', label: 'from the start' },
             { value: 'there-and-back', label: 'there and back' },
             { value: 'blink', label: 'blinks' },
+            { value: 'pulse', label: 'pulses' },
+            { value: 'tremble', label: 'trembles' },
           ]}
           onChange={(v) => (v === 'no' ? set('No loop', { loop: null }) : loop({ how: v }))}
         />
@@ -53,9 +58,9 @@ export function JoinSection({ element: e }: { element: Element }) {
           {e.loop.times !== null && (
             <NumberField label="times" min={1} max={10_000} value={e.loop.times} onChange={(v) => loop({ times: v })} />
           )}
-          {e.loop.how === 'blink' && (
+          {UNMOVED.includes(e.loop.how) && (
             <NumberField
-              label="on, then off for"
+              label={e.loop.how === 'blink' ? 'on, then off for' : 'each takes'}
               unit="frames"
               min={1}
               max={10_000}
@@ -63,7 +68,26 @@ export function JoinSection({ element: e }: { element: Element }) {
               onChange={(v) => loop({ everyFrames: v })}
             />
           )}
-          {e.loop.how !== 'blink' && e.poses.length === 0 && (
+          {(e.loop.how === 'pulse' || e.loop.how === 'tremble') && (
+            <NumberField
+              label={e.loop.how === 'pulse' ? 'swells by' : 'at the most'}
+              unit={e.loop.how === 'pulse' ? '%' : 'px'}
+              min={0}
+              max={1000}
+              value={e.loop.by ?? 6}
+              onChange={(v) => loop({ by: v })}
+            />
+          )}
+          {e.loop.how === 'tremble' && (
+            <NumberField
+              label="in the way of number"
+              min={0}
+              max={1_000_000_000}
+              value={e.loop.seed ?? 1}
+              onChange={(v) => loop({ seed: Math.round(v) })}
+            />
+          )}
+          {!UNMOVED.includes(e.loop.how) && e.poses.length === 0 && (
             <p className="text-warn">It has no moves yet that could be done again.</p>
           )}
         </>

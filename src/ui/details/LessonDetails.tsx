@@ -5,6 +5,7 @@ import { useView } from '../timeline/view'
 import { Colour } from '../kit/colour'
 import { Choice, Row, Tick } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
+import { IdleSection } from './IdleSection'
 import { Section } from './Section'
 import { StyleSection } from './StyleSection'
 
@@ -132,6 +133,7 @@ export function LessonDetails() {
         </Row>
       </Section>
       <StyleSection />
+      <IdleSection />
       <Section title="Motion blur">
         <Tick
           label="What moves is blurred"

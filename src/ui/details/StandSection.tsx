@@ -1,11 +1,12 @@
 import { useState } from 'react'
-import { standAt, standWhole, usualMove, type Spot } from '@/core/edits'
+import { makeWay, setElements, standAt, standLeast, standWhole, usualMove, type Spot } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
 import { edit, useShown } from '../bench/store'
 import { Button } from '../kit/button'
 import { NumberField } from '../kit/numberField'
+import { detailBelow } from './seeing'
 import { Section } from './Section'
 
 const SPOTS: [Spot, string][] = [
@@ -19,6 +20,21 @@ const SPOTS: [Spot, string][] = [
   ['bottom', 'bottom'],
   ['bottom-right', 'bottom right'],
 ]
+
+/** The middle of it as a circle; with round corners; whole. */
+const SHAPES: { label: string; values: (e: Element) => Record<string, unknown> }[] = [
+  {
+    label: 'circle',
+    values: ({ width: w, height: h }) => {
+      const side = Math.min(w, h)
+      const [x, y] = [(1 - side / w) / 2, (1 - side / h) / 2]
+      return { 'crop.left': x, 'crop.right': x, 'crop.top': y, 'crop.bottom': y, cornerPx: side / 2 }
+    },
+  },
+  { label: 'rounded', values: ({ height }) => ({ ...WHOLE, cornerPx: Math.round(height * 0.08) }) },
+  { label: 'full', values: () => ({ ...WHOLE, cornerPx: 0 }) },
+]
+const WHOLE = { 'crop.left': 0, 'crop.right': 0, 'crop.top': 0, 'crop.bottom': 0 }
 
 /** Lets what is shown stand small at a spot of the frame, from the playhead on, and fill the frame again. */
 export function StandSection({ element: e }: { element: Element }) {
@@ -63,6 +79,33 @@ export function StandSection({ element: e }: { element: Element }) {
             onChange={setFrames}
           />
         </div>
+      </div>
+      <Button
+        onClick={() =>
+          edit(
+            `“${e.name}” stands where it hides least`,
+            standLeast(e.id, share / 100, actHere(), long, detailBelow(e.id)),
+          )
+        }
+      >
+        Stand where it hides least
+      </Button>
+      <Button
+        onClick={() =>
+          edit(
+            `“${e.name}” goes out of the way of clicks`,
+            makeWay(e.id, Math.max(1, Math.round(fps * 0.4)), detailBelow(e.id)),
+          )
+        }
+      >
+        Out of the way of clicks
+      </Button>
+      <div className="flex gap-1.5">
+        {SHAPES.map(({ label, values }) => (
+          <Button key={label} onClick={() => edit(`“${e.name}”: ${label}`, setElements([e.id], values(e)))}>
+            {label}
+          </Button>
+        ))}
       </div>
       <Button onClick={() => edit(`“${e.name}” fills the frame`, standWhole([e.id], actHere(), long))}>
         Fill the frame from here

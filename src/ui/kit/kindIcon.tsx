@@ -32,6 +32,7 @@ import {
   Shapes,
   SlidersHorizontal,
   Volume2,
+  ZoomIn,
   Type,
 } from 'lucide-react'
 import { kindNamed, type ElementKind, type IconName } from '@/core/kinds'
@@ -49,6 +50,8 @@ const ICONS: Record<IconName, typeof Flag> = {
   'map-pin': MapPin,
   'message-square': MessageSquare,
   minus: Minus,
+  'zoom-in': ZoomIn,
+  monitor: Monitor,
   'mouse-pointer-2': MousePointer2,
   'paint-bucket': PaintBucket,
   'rectangle-horizontal': RectangleHorizontal,

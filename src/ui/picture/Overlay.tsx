@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react'
-import { addElement, attach, elementAt, repoint, windowOver, type Edit } from '@/core/edits'
+import { addElement, attach, elementAt, liftOut, repoint, windowOver, type Edit } from '@/core/edits'
 import { hasPlace, heldBy, isRule, isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
 import { boundsOf, apply, corners, inverse, isFlat, meets, union, type Point, type Rect } from '@/core/geometry'
 import {
@@ -24,6 +24,7 @@ import { Handles } from './Handles'
 import { PointerMark } from './PointerMark'
 import { holders, holds } from '@/core/motion'
 import { Ways } from './Ways'
+import { pickAt } from './pickColour'
 
 /** Kinds that a rectangle can be drawn for. */
 /** How near to a line something must come to keep to it, in pixels of the screen. */
@@ -46,6 +47,7 @@ export function Overlay({ scale }: { scale: number }) {
   const speed = useBench((b) => b.speed)
   const selected = useBench((b) => b.elements)
   const adding = useBench((b) => b.adding)
+  const picking = useBench((b) => b.picking)
   const only = useBench((b) => b.only)
   const correcting = useBench((b) => b.correcting)
   useBench((b) => b.moveEnd)
@@ -82,6 +84,16 @@ export function Overlay({ scale }: { scale: number }) {
     if (wanted.window) {
       setBench({ adding: null })
       if (rect) putWindow(wanted.window, rect)
+      return
+    }
+    if (wanted.lift) {
+      setBench({ adding: null })
+      if (rect) {
+        const [a, b] = [onTake(rect), onTake({ x: rect.x + rect.w, y: rect.y + rect.h })]
+        const id = freshId('cut')
+        const part = { x: a.x, y: a.y, w: b.x - a.x, h: b.y - a.y }
+        if (edit('Lift a part out', liftOut(part, id, actHere(), wanted.lift === 'still'))) select([id], true)
+      }
       return
     }
     const { view, fresh } = kindNamed(wanted.kind)
@@ -140,6 +152,10 @@ export function Overlay({ scale }: { scale: number }) {
     if (e.button !== 0) return
     const p = pointOf(e)
     if (bench().speed) setBench({ speed: 0 })
+    if (bench().picking) {
+      pickAt(p)
+      return
+    }
     if (adding) {
       if (answer(p)) return
       svg.current!.setPointerCapture(e.pointerId)
@@ -313,7 +329,9 @@ export function Overlay({ scale }: { scale: number }) {
       <svg
         ref={svg}
         viewBox={`0 0 ${width} ${height}`}
-        className={`absolute inset-0 size-full select-none overflow-visible ${adding ? 'cursor-crosshair' : ''}`}
+        className={
+          'absolute inset-0 size-full select-none overflow-visible ' + (adding || picking ? 'cursor-crosshair' : '')
+        }
         data-testid="overlay"
         style={{ touchAction: 'none' }}
         onDragStart={(e) => e.preventDefault()}
@@ -454,14 +472,16 @@ export function Overlay({ scale }: { scale: number }) {
           />
         )}
       </svg>
-      {(adding || only || correcting) && (
+      {(adding || only || correcting || picking) && (
         <div className="pointer-events-none absolute inset-x-0 top-2 text-center">
           <span className="rounded-full bg-ink/85 px-3 py-1 text-paper">
-            {adding
-              ? `${promptFor(adding)} · Escape gives up`
-              : correcting
-                ? 'Drag the ring to where the pointer is · Escape ends this'
-                : 'Only some elements are shown · I shows all again'}
+            {picking
+              ? 'Press where the colour is · Escape gives up'
+              : adding
+                ? `${promptFor(adding)} · Escape gives up`
+                : correcting
+                  ? 'Drag the ring to where the pointer is · Escape ends this'
+                  : 'Only some elements are shown · I shows all again'}
           </span>
         </div>
       )}
@@ -479,6 +499,7 @@ function putWindow(ids: string[], rect: Rect): void {
 function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']>): string {
   if (adding.repoint) return 'Point at the next thing'
   if (adding.ride) return 'Point at what it is to ride on'
+  if (adding.lift) return 'Draw what is to be lifted out'
   if (adding.window) return 'Draw the window that it is to be seen through'
   if (kindNamed(adding.kind).view) return 'Draw the rectangle to show'
   return (

@@ -2,7 +2,7 @@ import { besideUrl } from '@/contract/beside'
 import { mediumIn, outermost } from '@/core/lesson/inner'
 import { framesPerSecond } from '@/core/time'
 import { layersAt, sourcesAt } from '@/core/scene'
-import { footageIn, type Footage, type Picture } from '@/core/display'
+import { footageIn, type Footage, type Layer, type Picture } from '@/core/display'
 import type { Timed } from '@/core/timing'
 import { paint, pathStore, sheetPool, swapStore, type Easel } from '@/paint'
 import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
@@ -32,6 +32,7 @@ export interface Painted {
 function listAt(timed: Timed, frame: number, framed = true): Picture {
   const { aids, only } = bench()
   const picture = layersAt(timed, frame, { framed, blurred: aids.blur })
+  if (aids.board && bench().elements.length > 0) return onBoard(picture, bench().elements)
   return only
     ? { ...picture, layers: picture.layers.filter((l) => 'source' in l || only.includes(outermost(l.element))) }
     : picture
@@ -66,6 +67,39 @@ function firstOf(timed: Timed, element: string, after: number, until: number): F
   return undefined
 }
 
+/** The layers of one element, without what is done to their pixels. */
+const alone = (layers: readonly Layer[], element: string): Layer[] =>
+  layers.flatMap((l): Layer[] => {
+    if (l.element === element) {
+      const bare = { ...l }
+      delete bare.work
+      return [bare]
+    }
+    return 'layers' in l ? alone(l.layers, element) : []
+  })
+/** What is seen through is shown before a board of light and dark squares. */
+function onBoard(picture: Picture, elements: readonly string[]): Picture {
+  const { width, height } = picture
+  const side = height / 18
+  let d = ''
+  for (let y = 0; y * side < height; y++)
+    for (let x = y % 2; x * side < width; x += 2) d += `M${x * side} ${y * side}h${side}v${side}h${-side}Z`
+  const board: Layer = {
+    element: '',
+    matrix: [1, 0, 0, 1, 0, 0],
+    opacity: 1,
+    bounds: { x: 0, y: 0, w: width, h: height },
+    shapes: [
+      { type: 'path', d: `M0 0H${width}V${height}H0Z`, fill: '#d8d8d8' },
+      { type: 'path', d, fill: '#9a9a9a' },
+    ],
+  }
+  return { ...picture, layers: [board, ...picture.layers.filter((l) => elements.includes(outermost(l.element)))] }
+}
+
+/** The player of the picture, while there is one. */
+export const playing: { now: Player | null } = { now: null }
+
 /** Paints the lesson at the playhead on a canvas, and moves the playhead when it plays. */
 export class Player {
   private readonly readers = new Map<string, TakeReader>()
@@ -87,6 +121,7 @@ export class Player {
 
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.context = canvas.getContext('2d', { alpha: false })!
+    playing.now = this
     this.unsubscribe = useBench.subscribe((now, before) => {
       if (now.timed.clips !== before.timed.clips) this.sound.prepare(now.timed)
       if (now.speed !== before.speed) this.startOrStop()
@@ -99,17 +134,33 @@ export class Player {
           isFramed(now) !== isFramed(before) ||
           now.aids !== before.aids ||
           now.only !== before.only ||
-          (now.aids.onion > 0 && now.elements !== before.elements))
+          ((now.aids.onion > 0 || now.aids.board) && now.elements !== before.elements))
       )
         this.refresh()
     })
   }
   close(): void {
+    if (playing.now === this) playing.now = null
     this.unsubscribe()
     cancelAnimationFrame(this.raf)
     this.sound.close()
     for (const r of this.readers.values()) r.close()
     this.readers.clear()
+  }
+
+  /**
+   * What an element alone shows at the playhead, nothing done to its pixels: so wide in pixels; null where it shows
+   * nothing.
+   */
+  seen(element: string, width: number): CanvasRenderingContext2D | null {
+    const timed = shown()
+    const frame = Math.min(bench().playhead, timed.length - 1)
+    const picture = layersAt(timed, frame, { framed: isFramed(), blurred: false })
+    const layers = alone(picture.layers, element)
+    if (layers.length === 0) return null
+    const ctx = newContext(width, Math.round((width * picture.height) / picture.width), true)
+    paint(ctx, { ...picture, layers }, this.easel(timed, true), width)
+    return ctx
   }
 
   /** Fits the canvas's own pixels to a size and paints again. */

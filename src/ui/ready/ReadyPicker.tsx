@@ -127,7 +127,10 @@ export function ReadyPicker() {
                 <button
                   type="button"
                   onClick={() => take(card)}
-                  className="flex h-full w-full flex-col rounded border border-edge bg-card p-2 text-left hover:border-accent"
+                  className={
+                    'flex h-full w-full flex-col rounded border border-edge bg-card p-2 text-left ' +
+                    'hover:border-accent'
+                  }
                 >
                   <CardPicture card={card} />
                   <span className="mt-1.5 block font-semibold">{card.name}</span>

@@ -1,6 +1,6 @@
 import { besideUrl, FILM } from '@/contract/beside'
 import { memo } from 'react'
-import { moveClip, trimClip, type Edit } from '@/core/edits'
+import { moveClip, slipClip, stretchClip, trimClip, type Edit } from '@/core/edits'
 import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { caught, type Catch } from '@/core/moments'
@@ -13,6 +13,11 @@ import { Wave } from './Wave'
 /** Poses are drawn on what is at least so long. */
 const NOTCHED_PX = 36
 type Part = 'body' | 'start' | 'end'
+/** How it is dragged: `free`, past what would catch it; `other`, its footage not itself, its speed not its end. */
+interface How {
+  free: boolean
+  other: boolean
+}
 
 /** A take or a sound on its track, with its film strip or its waveform: drag to move, its ends to trim. */
 export const ClipBar = memo(function ClipBar({
@@ -55,8 +60,11 @@ export const ClipBar = memo(function ClipBar({
     if (hit) return hit.frame
     return Math.abs(playhead - frame) <= reach ? playhead : frame
   }
-  const changeFor = (part: Part, by: number, free: boolean, was: Clip): Edit => {
-    const near = free ? (f: number) => f : slip
+  const changeFor = (part: Part, by: number, how: How, was: Clip): Edit => {
+    const near = how.free ? (f: number) => f : slip
+    if (how.other && part === 'body') return slipClip(clip.id, -by)
+    if (how.other)
+      return stretchClip(clip.id, part as 'start' | 'end', near((part === 'start' ? was.at : clipEnd(was)) + by))
     if (part === 'start') return trimClip(clip.id, 'start', near(was.at + by))
     if (part === 'end') return trimClip(clip.id, 'end', near(clipEnd(was) + by))
     const start = near(was.at + by)
@@ -72,7 +80,7 @@ export const ClipBar = memo(function ClipBar({
     const was = clip
     begin(e, {
       label: part === 'body' ? `Move “${element.name}”` : `Trim “${element.name}”`,
-      change: (by, now) => changeFor(part, by, now.altKey, was),
+      change: (by, now) => changeFor(part, by, { free: now.altKey, other: now.ctrlKey || now.metaKey }, was),
       click: (now) => goTo(frameAt(now.clientX)),
     })
   }

@@ -5,7 +5,8 @@ import { useShown } from '../bench/store'
 import { useView } from './view'
 
 const loads = new Map<string, Promise<Uint8Array>>()
-const peaksOf = (sha: string): Promise<Uint8Array> => {
+/** The loudness peaks of a medium. */
+export const peaksOf = (sha: string): Promise<Uint8Array> => {
   let load = loads.get(sha)
   if (!load)
     loads.set(

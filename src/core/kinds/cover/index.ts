@@ -28,6 +28,8 @@ export const cover: Kind<'cover'> = {
     { path: 'corner', label: 'Corner', when: ['how', 'plain'], type: 'px' },
     { path: 'blockPx', label: 'Blocks of', when: ['how', 'blocks'], type: 'px' },
     { path: 'softPx', label: 'Blur of', when: ['how', 'blur'], type: 'px' },
+    { path: 'edgePx', label: 'Ends softly over', when: ['how', 'blur'], type: 'px' },
+    { path: 'round', label: 'Round', when: ['how', 'blur'], type: 'tick' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e, _frame, _span, timed) {
@@ -45,6 +47,8 @@ export const cover: Kind<'cover'> = {
             effect: look.how === 'blur' ? 'blur' : 'blocks',
             px: look.how === 'blur' ? look.softPx : Math.max(look.blockPx, line),
             seed: look.seed,
+            ...(look.how === 'blur' &&
+              (look.edgePx > 0 || look.round) && { edge: { px: look.edgePx, round: look.round } }),
           },
         ],
         box,
@@ -57,7 +61,7 @@ export const cover: Kind<'cover'> = {
       space: 'framed',
       width: 320 * unit,
       height: 56 * unit,
-      look: {
+      look: CoverLook.parse({
         kind: 'cover',
         how: 'plain',
         fill: '#2b2118',
@@ -65,7 +69,7 @@ export const cover: Kind<'cover'> = {
         blockPx: Math.max(24, 32 * unit),
         seed: 7,
         softPx: 12 * unit,
-      },
+      }),
     }
   },
 }

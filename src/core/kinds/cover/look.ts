@@ -11,5 +11,8 @@ export const CoverLook = z.strictObject({
   blockPx: z.number().min(24).max(400),
   seed: z.number().int().min(0).max(1e9),
   softPx: z.number().min(1).max(100),
+  /** A blur ends softly over so many pixels, along its box or round. */
+  edgePx: z.number().min(0).max(1000).default(0),
+  round: z.boolean().default(false),
 })
 export type CoverLook = z.infer<typeof CoverLook>

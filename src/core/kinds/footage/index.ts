@@ -1,5 +1,6 @@
 import { FootageLook } from './look'
 import { ranged } from '../ranged'
+import { PIXEL_FIELDS, PIXEL_PARTS, workOf } from '../pixels'
 import { PLAYED, rerate } from '../played'
 import { fitRect, sourceFrameAt } from '../../lesson/clips'
 import { mapFrom } from '../../lesson/timeMap'
@@ -30,6 +31,7 @@ export const footage: Kind<'footage'> = {
   },
   rerate,
   cutOff: (e, frames, rate) => Object.assign(e.look, mapFrom(e.look, frames, rate)),
+  parts: PIXEL_PARTS,
   fields: ranged(FootageLook, [
     {
       path: 'fit',
@@ -42,6 +44,7 @@ export const footage: Kind<'footage'> = {
         { value: 'free', label: 'placed freely' },
       ],
     },
+    ...PIXEL_FIELDS,
     { path: 'levelDb', label: 'Level', type: 'level', digits: 1 },
     { path: 'muted', label: 'Muted', type: 'tick' },
   ]),
@@ -58,7 +61,8 @@ export const footage: Kind<'footage'> = {
       width: medium.width ?? lesson.frame.width,
       height: medium.height ?? lesson.frame.height,
     }
-    return [{ shapes: [], source, box: localBox(e, { w: e.width, h: e.height }) }]
+    const work = workOf(e.look)
+    return [{ shapes: [], source, box: localBox(e, { w: e.width, h: e.height }), ...(work && { work }) }]
   },
   fresh: ({ frame }) => ({
     space: 'framed',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { PIXELS } from '../pixels'
 import { PLAYS } from '../../lesson/timeMap'
 
 /** A take of the lesson's media, or a picture that stands where a take would. */
@@ -8,6 +9,7 @@ export const FootageLook = z.strictObject({
   /** How it lies in the frame: whole, filling it, as large as it is; `free`: where and as large as it was put. */
   fit: z.enum(['fit', 'fill', 'stand', 'free']).default('fit'),
   ...PLAYS,
+  ...PIXELS,
   levelDb: z.number().min(-60).max(24).default(0),
   muted: z.boolean().default(false),
 })

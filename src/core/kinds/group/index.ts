@@ -1,9 +1,13 @@
+import { isConvex, type Point } from '../../geometry'
 import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'
 import { ranged } from '../ranged'
 import { GroupLook } from './look'
 import { unitOf } from '../unit'
+
+/** Upper left, upper right, lower right, lower left. */
+const CORNERS = ['a', 'b', 'c', 'd'] as const
 
 export const group: Kind<'group'> = {
   kind: 'group',
@@ -16,7 +20,54 @@ export const group: Kind<'group'> = {
   unseen: true,
   carries: (e) => e.look.asOne,
   masks: (e) => e.look.mask,
+  parts: [
+    {
+      path: 'corners',
+      label: 'Fits into four corners',
+      fresh: { ax: 0, ay: 0, bx: 100, by: 0, cx: 100, cy: 100, dx: 0, dy: 100 },
+    },
+  ],
+  quad(e) {
+    const { corners } = e.look
+    if (!corners) return null
+    const box = localBox(e, group.size(e))
+    const at = (x: number, y: number) => ({ x: box.x + (box.w * x) / 100, y: box.y + (box.h * y) / 100 })
+    const quad = CORNERS.map((c) => at(corners[`${c}x`], corners[`${c}y`])) as [Point, Point, Point, Point]
+    return isConvex(quad) ? { quad, featherPx: e.look.featherPx } : null
+  },
+  handles(e) {
+    const { corners } = e.look
+    if (!corners) return []
+    const box = localBox(e, group.size(e))
+    return CORNERS.map((c, i) => ({
+      id: `corner-${c}`,
+      label: `Corner ${i + 1}`,
+      act: 'Bring',
+      at: { x: box.x + (box.w * corners[`${c}x`]) / 100, y: box.y + (box.h * corners[`${c}y`]) / 100 },
+      in: 'own' as const,
+      kind: 'spot' as const,
+    }))
+  },
+  pull(e, handle, _to, local) {
+    const c = CORNERS.find((x) => handle === `corner-${x}`)
+    if (!c || !e.look.corners) return
+    const box = localBox(e, group.size(e))
+    const share = (v: number, from: number, long: number) => Math.round(((v - from) / Math.max(1, long)) * 1e4) / 100
+    e.look.corners[`${c}x`] = share(local.x, box.x, box.w)
+    e.look.corners[`${c}y`] = share(local.y, box.y, box.h)
+  },
   fields: ranged(GroupLook, [
+    ...CORNERS.flatMap((c, i) =>
+      (['x', 'y'] as const).map((axis) => ({
+        path: `corners.${c}${axis}`,
+        label: `Corner ${i + 1} ${axis}`,
+        when: ['corners'] as const,
+        type: 'percent' as const,
+        digits: 1,
+        inPanel: false as const,
+      })),
+    ),
+    { path: 'featherPx', label: 'Soft edges', when: ['corners'], type: 'px' },
     { path: 'mask', label: 'Seen only within its box', type: 'tick' },
     { path: 'asOne', label: 'Stacked and faded as one', type: 'tick' },
     { path: 'ground', label: 'Ground', type: 'colour', optional: true },

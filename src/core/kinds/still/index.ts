@@ -1,5 +1,6 @@
 import { StillLook } from './look'
 import { ranged } from '../ranged'
+import { PIXEL_FIELDS, PIXEL_PARTS, workOf } from '../pixels'
 import { localBox, type Kind } from '../kind'
 
 export const still: Kind<'still'> = {
@@ -18,42 +19,19 @@ export const still: Kind<'still'> = {
   },
   lasts: (_e, fps) => fps * 4,
   content: ['media'],
-  parts: [
-    {
-      path: 'swap',
-      label: 'Change one of its colours',
-      fresh: { from: '#ffffff', to: '#f4c20d', share: 100, reach: 25 },
-    },
-  ],
+  parts: PIXEL_PARTS,
   medium: (e) => e.look.media,
-  fields: ranged(StillLook, [
-    { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour' },
-    { path: 'swap.to', label: 'becomes', when: ['swap'], type: 'colour' },
-    { path: 'swap.share', label: 'by', when: ['swap'], type: 'percent' },
-    { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'percent' },
-  ]),
+  fields: ranged(StillLook, PIXEL_FIELDS),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
     const box = localBox(e, still.size(e))
+    const { swap, ...more } = workOf(e.look) ?? {}
+    const work = more.key || more.grade ? more : null
     return [
       {
-        shapes: [
-          {
-            type: 'picture',
-            media: e.look.media,
-            ...box,
-            ...(e.look.swap &&
-              e.look.swap.share > 0 && {
-                swap: {
-                  from: e.look.swap.from,
-                  to: e.look.swap.to,
-                  reach: e.look.swap.reach / 100,
-                  share: e.look.swap.share / 100,
-                },
-              }),
-          },
-        ],
+        shapes: [{ type: 'picture', media: e.look.media, ...box, ...(swap && { swap }) }],
         box,
+        ...(work && { work }),
       },
     ]
   },
@@ -67,7 +45,7 @@ export const still: Kind<'still'> = {
       space: 'fixed',
       width: Math.round((medium?.width ?? 400) * scale),
       height: Math.round((medium?.height ?? 300) * scale),
-      look: { kind: 'still', media, swap: null },
+      look: StillLook.parse({ kind: 'still', media }),
     }
   },
 }

@@ -1,4 +1,6 @@
 import { TextLook } from './look'
+import { lettersAt, spokenAt, wordsOf } from './build'
+import type { TextFace } from '../../text'
 import { ranged } from '../ranged'
 import { putBox } from '../put'
 import { readableFrames } from '../../timing'
@@ -8,6 +10,22 @@ import { localBox, type Kind } from '../kind'
 import { TEXT_FIELDS, linesHeight, linesPath } from '../lines'
 import { roundedBox } from '../outline'
 import { unitOf } from '../unit'
+
+/** The least that a text is made smaller to, of its size. */
+const LEAST = 0.2
+/** The face of a text: smaller, where it has to fit into its box. */
+function faceIn({ text: words, face, fitSize, fitText, padding }: TextLook, box: { w: number; h: number }): TextFace {
+  if (!fitSize || fitText) return face
+  const fits = (k: number) => linesHeight(words, { ...face, size: face.size * k }, box.w, padding) <= box.h
+  let [low, high] = [LEAST, 1]
+  if (fits(1)) return face
+  for (let i = 0; i < 12; i++) {
+    const k = (low + high) / 2
+    if (fits(k)) low = k
+    else high = k
+  }
+  return { ...face, size: Math.round(face.size * low * 100) / 100 }
+}
 
 export const text: Kind<'text'> = {
   kept: (e) => e,
@@ -26,6 +44,21 @@ export const text: Kind<'text'> = {
   reading: 'text',
   fields: ranged(TextLook, [
     ...TEXT_FIELDS,
+    { path: 'fitSize', label: 'As small as its box needs', type: 'tick' },
+    {
+      path: 'builds',
+      label: 'Comes',
+      type: 'choice',
+      options: [
+        { value: 'whole', label: 'whole' },
+        { value: 'letters', label: 'letter by letter' },
+        { value: 'words', label: 'word by word' },
+        { value: 'lines', label: 'line by line' },
+        { value: 'spoken', label: 'as it is spoken' },
+      ],
+    },
+    { path: 'eachFrames', label: 'Each takes', when: ['builds', 'letters', 'words', 'lines'], type: 'frames' },
+    { path: 'spokenInk', label: 'Word being spoken', type: 'colour', optional: true },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
     { path: 'shadow', label: 'Shadow', type: 'colour', optional: true },
@@ -39,10 +72,12 @@ export const text: Kind<'text'> = {
     w: e.width,
     h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,
   }),
-  draw(e) {
+  draw(e, frame, span, timed) {
     const { look } = e
     const box = localBox(e, text.size(e))
-    const d = linesPath(look.text, look.face, look.align, box, look.padding)
+    const face = faceIn(look, box)
+    const letters = lettersAt(look, frame, span, timed)
+    const d = linesPath(look.text, face, look.align, box, look.padding, { from: 0, to: letters })
     const rim = look.outline ? look.outlinePx : 0
     const shadow = look.shadow
       ? { colour: look.shadow, blurPx: look.shadowBlurPx, dx: look.shadowPx, dy: look.shadowPx }
@@ -58,7 +93,12 @@ export const text: Kind<'text'> = {
         join: 'round',
         ...(shadow && { shadow }),
       })
+    const spoken = look.spokenInk ? spokenAt(look.text, span, timed) : []
+    const now = spoken.findIndex((t) => t !== null && frame >= t.from && frame < t.to)
     if (d) shapes.push({ type: 'path', d, fill: look.ink, ...(shadow && rim === 0 && { shadow }) })
+    const word = now < 0 ? undefined : wordsOf(look.text)[now]
+    const lit = word && word.to <= letters && linesPath(look.text, face, look.align, box, look.padding, word)
+    if (lit) shapes.push({ type: 'path', d: lit, fill: look.spokenInk! })
     return [
       {
         shapes,
@@ -72,7 +112,7 @@ export const text: Kind<'text'> = {
       space: 'fixed',
       width: Math.round(560 * unit),
       height: Math.round(80 * unit),
-      look: {
+      look: TextLook.parse({
         kind: 'text',
         text: 'Your words',
         face: { family: 'Public Sans', weight: 800, size: Math.round(56 * unit), lineHeight: 1.2 },
@@ -87,7 +127,7 @@ export const text: Kind<'text'> = {
         corner: 10 * unit,
         padding: 16 * unit,
         fitText: true,
-      },
+      }),
     }
   },
 }

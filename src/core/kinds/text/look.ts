@@ -18,5 +18,13 @@ export const TextLook = z.strictObject({
   corner: z.number().min(0).max(400),
   padding: z.number().min(0).max(400),
   fitText: z.boolean(),
+  /** Comes whole, letter by letter, word by word, line by line, or each word as it is spoken. */
+  builds: z.enum(['whole', 'letters', 'words', 'lines', 'spoken']).default('whole'),
+  /** So many frames for each letter, word or line. */
+  eachFrames: z.number().int().min(1).max(1000).default(2),
+  /** The colour of each word while it is spoken. */
+  spokenInk: Colour.nullable().default(null),
+  /** As small as it takes to fit into its box, no larger than it is. */
+  fitSize: z.boolean().default(false),
 })
 export type TextLook = z.infer<typeof TextLook>

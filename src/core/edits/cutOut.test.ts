@@ -1,0 +1,56 @@
+import { applyEdit, idsFrom, liftOut } from '.'
+import { apply, type Point } from '../geometry'
+import type { Footage } from '../display'
+import { layersAt, timedOf } from '../scene'
+import { clip, lessonWithTake } from '../testing/lessons'
+
+const lifted = (still: boolean, zoomed = 1) => {
+  const lesson = lessonWithTake()
+  if (zoomed !== 1)
+    lesson.elements = [clip('c1', 0, 300, { fit: 'free' }, { scale: { x: zoomed, y: zoomed }, x: 800, y: 500 })]
+  const result = applyEdit(
+    lesson,
+    liftOut({ x: 300, y: 200, w: 400, h: 200 }, 'cut', { frame: 60, caught: null }, still),
+    idsFrom('t'),
+  )
+  if (!('edited' in result)) throw new Error(result.refused ?? 'nothing')
+  return timedOf(result.edited.lesson)
+}
+const cutAt = (timed: ReturnType<typeof lifted>, frame: number) =>
+  layersAt(timed, frame).layers.find((l) => l.element === 'cut') as Footage | undefined
+/** Where a pixel of the take is shown by a layer. */
+const shownAt = (l: Footage, p: Point) => apply(l.matrix, p)
+
+test.each([1, 0.5])('a part of the take is lifted out exactly where it lies, goes up, and comes back', (zoom) => {
+  const timed = lifted(false, zoom)
+  const below = (frame: number) => layersAt(timed, frame).layers.find((l) => l.element === 'c1') as Footage
+  const pixel = { x: 700, y: 400 }
+  // On its first frame and after its last move it covers the take pixel for pixel.
+  expect(shownAt(cutAt(timed, 60)!, pixel).x).toBeCloseTo(shownAt(below(60), pixel).x, 1)
+  expect(shownAt(cutAt(timed, 60)!, pixel).y).toBeCloseTo(shownAt(below(60), pixel).y, 1)
+  const { bounds, clip: part, matrix } = cutAt(timed, 60)!
+  // The smaller one begins at 320, 230.
+  expect([part!.w * matrix[0], part!.h * matrix[3]].map(Math.round)).toEqual(zoom === 1 ? [400, 200] : [380, 170])
+  expect(bounds.x).toBeLessThan(300)
+  const up = cutAt(timed, 100)!
+  expect(up.matrix[0] / matrix[0]).toBeCloseTo(2.4, 3)
+  const middle = apply(up.matrix, { x: up.clip!.x + up.clip!.w / 2, y: up.clip!.y + up.clip!.h / 2 })
+  expect([middle.x, middle.y].map(Math.round)).toEqual([960, 540])
+  expect(cutAt(timed, 179)!.matrix[0] / matrix[0]).toBeLessThan(1.05)
+  expect(cutAt(timed, 180)).toBeUndefined()
+})
+test('it runs on with the take, or stands still', () => {
+  const frames = (still: boolean) => [60, 100, 150].map((f) => cutAt(lifted(still), f)!.source.frame)
+  expect(frames(false)).toEqual([60, 100, 150])
+  expect(frames(true)).toEqual([60, 60, 60])
+})
+test('the rest dims while it is up; where no recording lies nothing is lifted', () => {
+  const layers = layersAt(lifted(false), 110).layers.map((l) => l.element)
+  expect(layers.indexOf('c1')).toBeLessThan(layers.findIndex((e) => e.startsWith('dim')))
+  expect(layers.findIndex((e) => e.startsWith('dim'))).toBeLessThan(layers.indexOf('cut'))
+  expect(layers.indexOf('cut')).toBeLessThan(layers.findIndex((e) => e.startsWith('rim')))
+  const bare = { ...lessonWithTake(), elements: [], length: 100 }
+  expect(
+    applyEdit(bare, liftOut({ x: 0, y: 0, w: 50, h: 50 }, 'cut', { frame: 0, caught: null }, false), idsFrom('t')),
+  ).toMatchObject({ unfit: true })
+})

@@ -1,0 +1,86 @@
+import { z } from 'zod'
+import type { Work } from '../display'
+import { Colour } from '../values'
+import type { Unranged } from './ranged'
+
+const shade = z.number().min(-100).max(100).default(0)
+/** What is done to the pixels of a picture or of footage; each null where it is not done. */
+export const PIXELS = {
+  /**
+   * One of its colours changed into another; `share` of the way, `reach` how unlike the colour others may be, both in
+   * %.
+   */
+  swap: z
+    .object({ from: Colour, to: Colour, share: z.number().min(0).max(100), reach: z.number().min(1).max(100) })
+    .nullable()
+    .default(null),
+  /** A colour seen through: how unlike it others may be, how softly it ends, how much of its shine is taken off. */
+  key: z
+    .strictObject({
+      colour: Colour,
+      reach: z.number().min(0).max(100),
+      soft: z.number().min(0).max(100),
+      spill: z.number().min(0).max(100),
+    })
+    .nullable()
+    .default(null),
+  /** Its light and its colours, each in %. */
+  grade: z
+    .strictObject({ exposure: shade, contrast: shade, saturation: shade, warmth: shade })
+    .nullable()
+    .default(null),
+}
+interface Pixels {
+  swap: { from: string; to: string; share: number; reach: number } | null
+  key: { colour: string; reach: number; soft: number; spill: number } | null
+  grade: { exposure: number; contrast: number; saturation: number; warmth: number } | null
+}
+
+/** What is done to the pixels of a look, for those who paint it; undefined where nothing is. */
+export function workOf({ swap, key, grade }: Pixels): Work | undefined {
+  const of = (v: number) => v / 100
+  const changed = swap && swap.share > 0
+  const graded = grade && Object.values(grade).some((v) => v !== 0)
+  if (!changed && !key && !graded) return undefined
+  return {
+    ...(changed && { swap: { from: swap.from, to: swap.to, reach: of(swap.reach), share: of(swap.share) } }),
+    ...(key && { key: { colour: key.colour, reach: of(key.reach), soft: of(key.soft), spill: of(key.spill) } }),
+    ...(graded && {
+      grade: {
+        exposure: of(grade.exposure),
+        contrast: of(grade.contrast),
+        saturation: of(grade.saturation),
+        warmth: of(grade.warmth),
+        dim: 0,
+      },
+    }),
+  }
+}
+
+export const PIXEL_PARTS = [
+  {
+    path: 'key',
+    label: 'See through one colour (chroma key)',
+    fresh: { colour: '#00b140', reach: 18, soft: 12, spill: 60 },
+  },
+  { path: 'grade', label: 'Change light and colours', fresh: { exposure: 0, contrast: 0, saturation: 0, warmth: 0 } },
+  {
+    path: 'swap',
+    label: 'Change one of its colours',
+    fresh: { from: '#ffffff', to: '#f4c20d', share: 100, reach: 25 },
+  },
+] as const
+export const PIXEL_FIELDS: readonly Unranged[] = [
+  { path: 'key.colour', label: 'Colour to see through', when: ['key'], type: 'colour' },
+  { path: 'key.reach', label: 'Tolerance', when: ['key'], type: 'percent' },
+  { path: 'key.soft', label: 'Soft edge', when: ['key'], type: 'percent' },
+  { path: 'key.spill', label: 'Take off its shine', when: ['key'], type: 'percent' },
+  { path: 'grade.exposure', label: 'Exposure', when: ['grade'], type: 'percent' },
+  { path: 'grade.contrast', label: 'Contrast', when: ['grade'], type: 'percent' },
+  { path: 'grade.saturation', label: 'Saturation', when: ['grade'], type: 'percent' },
+  { path: 'grade.warmth', label: 'Warmth', when: ['grade'], type: 'percent' },
+  { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour' },
+  { path: 'swap.to', label: 'becomes', when: ['swap'], type: 'colour' },
+  { path: 'swap.share', label: 'by', when: ['swap'], type: 'percent' },
+  { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'percent' },
+]

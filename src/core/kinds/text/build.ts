@@ -1,0 +1,56 @@
+import type { Span, Timed } from '../../timing'
+import type { TextLook } from './look'
+
+type Building = Pick<TextLook, 'text' | 'builds' | 'eachFrames'>
+/** The words of a text with where each begins and ends in it. */
+export function wordsOf(text: string): { word: string; from: number; to: number }[] {
+  return [...text.matchAll(/\S+/g)].map((m) => ({ word: m[0], from: m.index, to: m.index + m[0].length }))
+}
+const plain = (word: string): string =>
+  word
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/[^\p{L}\p{N}]/gu, '')
+
+/**
+ * When each word of a text is spoken, in frames of the lesson: matched in order with the words spoken from a little
+ * before the element begins until it ends; null for one that is not said.
+ */
+export function spokenAt(
+  text: string,
+  span: Pick<Span, 'from' | 'to'>,
+  { moments, lesson }: Timed,
+): ({ from: number; to: number } | null)[] {
+  const early = Math.round((lesson.rate.num / lesson.rate.den) * 1.5)
+  const said = [...moments.values()]
+    .filter((m) => m.kind === 'word' && m.frame !== null && m.frame >= span.from - early && m.frame < span.to)
+    .sort((a, b) => a.frame! - b.frame!)
+  let next = 0
+  return wordsOf(text).map(({ word }) => {
+    const at = said.findIndex((m, i) => i >= next && plain(m.label) === plain(word))
+    if (at < 0) return null
+    next = at + 1
+    return { from: said[at]!.frame!, to: said[at]!.untilFrame ?? said[at]!.frame! + 1 }
+  })
+}
+
+/** How many letters of a text are there at a frame, counted from its beginning. */
+export function lettersAt(look: Building, frame: number, span: Span, timed: Timed): number {
+  const { text, builds, eachFrames } = look
+  if (builds === 'whole') return text.length
+  const n = Math.floor((frame - span.from) / eachFrames) + 1
+  if (builds === 'letters') return Math.min(text.length, n)
+  if (builds === 'lines') {
+    const lines = text.split('\n')
+    return n >= lines.length ? text.length : lines.slice(0, n).join('\n').length
+  }
+  const words = wordsOf(text)
+  if (builds === 'words') return n >= words.length ? text.length : (words[n - 1]?.to ?? 0)
+  const times = spokenAt(text, span, timed)
+  // What is not said comes with the word before it.
+  const last = times.findLastIndex((t) => t !== null && frame >= t.from)
+  if (last < 0) return times.some((t) => t !== null) ? 0 : text.length
+  let shown = last
+  while (shown + 1 < words.length && times[shown + 1] === null) shown++
+  return shown + 1 >= words.length ? text.length : words[shown]!.to
+}

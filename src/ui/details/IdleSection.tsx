@@ -1,0 +1,109 @@
+import { useState } from 'react'
+import { toast } from 'sonner'
+import { PEAKS_PER_SECOND } from '@/contract/beside'
+import { hurryThrough } from '@/core/edits'
+import { idleIn, quietIn, type Stretch } from '@/core/review/idle'
+import { framesPerSecond, lengthText, timecode } from '@/core/time'
+import { bench, edit, goTo, useShown } from '../bench/store'
+import { Button } from '../kit/button'
+import { Tick } from '../kit/fields'
+import { NumberField } from '../kit/numberField'
+import { peaksOf } from '../timeline/Wave'
+import { Section } from './Section'
+
+/** Where in the sounds of the lesson it is quiet. */
+async function quietNow() {
+  const { lesson, timed } = bench()
+  const media = [...new Set(timed.clips.filter((c) => !c.muted).map((c) => c.media))]
+  const known = await Promise.all(
+    media.map(async (id) => {
+      const medium = lesson.media[id]
+      if (!medium?.aids?.peaks) return null
+      return [id, quietIn(await peaksOf(medium.sha256), PEAKS_PER_SECOND)] as const
+    }),
+  )
+  return new Map(known.filter((k) => k !== null))
+}
+
+/** Stretches in which nothing happens: found, and gone through faster or taken out. */
+export function IdleSection() {
+  const { lesson } = useShown()
+  const [found, setFound] = useState<Stretch[] | null>(null)
+  const [least, setLeast] = useState(1.5)
+  const [times, setTimes] = useState(4)
+  const [noted, setNoted] = useState(true)
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set())
+  const fps = framesPerSecond(lesson.rate)
+  const chosen = (found ?? []).filter((s) => !left.has(s.from))
+  const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)
+  const find = async () => {
+    const { timed } = bench()
+    if (!timed.clips.some((c) => lesson.media[c.media]?.kind === 'take')) {
+      toast('There is no recording yet in which something could be idle.')
+      return
+    }
+    const list = idleIn(timed, await quietNow(), least)
+    setFound(list)
+    setLeft(new Set())
+    if (list.length === 0) toast('Nothing is idle for so long: something happens, or somebody speaks, all the time.')
+  }
+  const go = (by: number | null) => {
+    const words = by === null ? 'Take idle stretches out' : `Idle stretches at ${by}×`
+    if (edit(words, hurryThrough(chosen, by, noted))) setFound(null)
+  }
+  return (
+    <Section title="Idle stretches" folds="open">
+      <p className="text-muted">Nothing changes on the screen, the pointer stands, nobody speaks.</p>
+      <NumberField
+        label="At least"
+        unit="s"
+        min={0.5}
+        max={60}
+        step={0.5}
+        digits={1}
+        value={least}
+        onChange={setLeast}
+      />
+      <Button onClick={() => void find()}>Find idle stretches</Button>
+      {found && found.length > 0 && (
+        <>
+          <ul className="max-h-40 space-y-0.5 overflow-auto rounded border border-edge bg-card p-1">
+            {found.map((s) => (
+              <li key={s.from} className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-accent"
+                  aria-label={`From ${timecode(s.from, lesson.rate)}`}
+                  checked={!left.has(s.from)}
+                  onChange={() => {
+                    const next = new Set(left)
+                    if (!next.delete(s.from)) next.add(s.from)
+                    setLeft(next)
+                  }}
+                />
+                <button type="button" className="figures hover:underline" onClick={() => goTo(s.from)}>
+                  {timecode(s.from, lesson.rate)}
+                </button>
+                <span className="figures ml-auto text-muted">{((s.to - s.from) / fps).toFixed(1)} s</span>
+              </li>
+            ))}
+          </ul>
+          <NumberField label="As fast" unit="×" min={2} max={32} value={times} onChange={setTimes} />
+          <Tick label="With a note that says so" value={noted} onChange={setNoted} />
+          <div className="flex flex-wrap gap-1.5">
+            <Button look="main" disabled={chosen.length === 0} onClick={() => go(Math.round(times))}>
+              Run them at {Math.round(times)}×
+            </Button>
+            <Button disabled={chosen.length === 0} onClick={() => go(null)}>
+              Take them out
+            </Button>
+          </div>
+          <p className="text-muted">
+            {lengthText(frames, lesson.rate)} in all; at {Math.round(times)}× it is{' '}
+            {lengthText(Math.round(frames - frames / times), lesson.rate)} shorter.
+          </p>
+        </>
+      )}
+    </Section>
+  )
+}
