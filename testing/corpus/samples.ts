@@ -5,6 +5,8 @@ import { CALM, FollowChoice } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
 import { Easing, Edge, Element, Lesson, Medium, Moment, MoveEdge, Word, HouseStyle } from '@/core/lesson/schema'
 import { STYLE_VARIANTS } from '@/core/lesson/style'
+import { ReadyThing } from '@/core/edits'
+import { SHIPPED_THINGS } from '@/core/ready'
 import { SHIPPED_STYLES } from '@/core/styles'
 import type { Timed } from '@/core/timing'
 
@@ -66,6 +68,8 @@ function partOf(schema: z.ZodType, { lesson }: Timed, below: Below): unknown {
       return { ...media.flatMap((m) => m.moments)[0], id: `sample-${++made}` }
     case Word:
       return { ...media.flatMap((m) => m.words)[0], id: `sample-${++made}` }
+    case ReadyThing:
+      return pick(SHIPPED_THINGS, below).make(lesson, 'One\nTwo')
     case HouseStyle:
       return { ...pick(SHIPPED_STYLES, below), variant: pick(STYLE_VARIANTS, below) }
     case Easing:

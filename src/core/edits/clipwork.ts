@@ -4,6 +4,7 @@ import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/
 import { framesBefore, isStill, mapAtSpeed, rational } from '../lesson/timeMap'
 import type { Lesson } from '../lesson/schema'
 import { frameStartUs } from '../time'
+import { resolve } from '../timing'
 import { define, Id, make, type Given } from './act'
 import { Count, Flag, Frame, NewId, Side } from './args'
 import { elementIn } from './chosen'
@@ -51,6 +52,7 @@ export const rollCut = define('rollCut', [Id.clip, Id.clip, Frame], (leftId, rig
   placeClip(right, to, end - to)
 })
 
+const FASTEST = 100
 /** An end of a clip goes to a frame, and the clip faster or slower, so that it shows the same stretch of its medium. */
 export const stretchClip = define('stretchClip', [Id.clip, Side, Frame], (id, side, frame) => (draft, given) => {
   const clip = clipNamed(draft, given, id)
@@ -64,8 +66,9 @@ export const stretchClip = define('stretchClip', [Id.clip, Side, Frame], (id, si
   const end = side === 'end' ? Math.min(room, Math.max(frame, clip.at + 1)) : clipEnd(clip)
   const from = clip.map.inUs
   const until = sourceUsAt(clip, clipEnd(clip), draft.rate)
-  const speed = rational((until - from) / frameStartUs(end - at, draft.rate))
-  if (speed.num <= 0) return
+  const times = (until - from) / frameStartUs(end - at, draft.rate)
+  if (times > FASTEST || times < 1 / FASTEST) throw new Unfit(`no clip goes ${FASTEST} times as fast or as slow`)
+  const speed = rational(times)
   clipLook(clip).stretches = mapAtSpeed(clip.map, speed)
   placeClip(clip, at, end - at)
 })
@@ -148,17 +151,15 @@ export const hurryThrough = define(
   (spans, times, noted) => (draft, given) => {
     const tracks = cutTracks(draft)
     for (const { from, to } of [...spans].sort((a, b) => b.from - a.from)) {
+      const now: Given = { ...given, timed: resolve(plain(draft) as Lesson) }
       if (times === null) {
-        make(takeOut(tracks, from, to, true), draft, given)
+        make(takeOut(tracks, from, to, true), draft, now)
         continue
       }
       // A lesson within has no speed of its own to go by.
-      if (
-        runsAt({ ...given.timed, lesson: draft as Lesson }, tracks, from, to).some((r) => !('media' in r.element.look))
-      )
-        continue
-      for (const frame of [from, to]) make(splitTracks(tracks, frame), draft, given)
-      const within = clipsIn(draft, given).filter((c) => c.at >= from && clipEnd(c) <= to && tracks.includes(c.track))
+      if (runsAt(now.timed, tracks, from, to).some((r) => !('media' in r.element.look))) continue
+      for (const frame of [from, to]) make(splitTracks(tracks, frame), draft, now)
+      const within = clipsIn(draft, now).filter((c) => c.at >= from && clipEnd(c) <= to && tracks.includes(c.track))
       if (within.length === 0) continue
       const shrunk = (frame: number) => from + Math.round((frame - from) / times)
       for (const clip of within) {
@@ -166,9 +167,9 @@ export const hurryThrough = define(
         placeClip(clip, shrunk(clip.at), Math.max(1, shrunk(clipEnd(clip)) - shrunk(clip.at)))
       }
       const ends = Math.max(from + 1, shrunk(to))
-      closeUp(draft, given, tracks, { from: ends, to })
+      closeUp(draft, now, tracks, { from: ends, to })
       const footage = within.find((c) => draft.media[c.media]?.kind === 'take') ?? within[0]!
-      if (noted) addNote(draft, given, footage.id, times)
+      if (noted) addNote(draft, now, footage.id, times)
     }
   },
 )

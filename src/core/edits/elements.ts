@@ -69,11 +69,13 @@ export const removeElements = define(
   [Ids.elements, Frame.optional()],
   (ids, frame = 0) =>
     (draft, { timed }) => {
-      for (const own of timed.lesson.elements) {
-        if (ids.includes(own.id) || !own.rides?.on || !ids.includes(own.rides.on)) continue
-        const span = timed.spans.get(own.id)!
-        const e = elementIn(draft, own.id)
-        if (e) release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
+      for (const e of draft.elements) {
+        if (ids.includes(e.id) || !e.rides?.on || !ids.includes(e.rides.on)) continue
+        // What carries it may be one that this edit made: it stands as it did before.
+        const own = elementIn(timed.lesson, e.id)
+        const span = timed.spans.get(e.id)
+        if (own?.rides && span) release(e, own, timed, Math.min(span.to - 1, Math.max(span.from, frame)))
+        else e.rides.on = null
       }
       draft.elements = draft.elements.filter((e) => !ids.includes(e.id))
       for (const e of draft.elements) {

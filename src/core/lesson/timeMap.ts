@@ -62,7 +62,7 @@ export function speedOf(map: TimeMap): Rational | null {
 export function rational(value: number): Rational {
   for (const den of [1, 2, 3, 4, 5, 6, 8, 10, 100, 1000, 100_000]) {
     const num = Math.round(value * den)
-    if (num !== 0 && Math.abs(num / den - value) < 1e-6) return { num, den }
+    if (num !== 0 && Math.abs(num) <= MOST && Math.abs(num / den - value) < 1e-6) return { num, den }
   }
   const den = Math.abs(value) < 9 ? 100_000 : 10_000
   return { num: Math.round(value * den) || Math.sign(value) || 1, den }
