@@ -19,51 +19,7 @@ import { gaugeAt, posedAt } from '@/core/motion'
 import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, rgbAt, saved, sendEdit, write } from './desk'
 import { exported, fileRow, stored } from './exported'
 import { Hand } from './hand'
-
-const here = (name: string) => path.join(folder, name)
-/** A recording in one colour, with a tone, at so many frames a second. */
-const plainTake = (name: string, colour: string, size: string, seconds: number): void => {
-  const picture = `color=c=${colour}:s=${size}:r=30:d=${seconds}`
-  const sound = `sine=330:d=${seconds}`
-  const codecs = [
-    '-pix_fmt',
-    'yuv420p',
-    '-c:v',
-    'libx264',
-    '-vf',
-    'scale=out_color_matrix=bt709',
-    '-colorspace',
-    'bt709',
-  ]
-  ff('-f', 'lavfi', '-i', picture, '-f', 'lavfi', '-i', sound, ...codecs, '-c:a', 'aac', '-shortest', here(name))
-}
-const near = (a: readonly number[], b: readonly number[], off = 12) => a.every((v, i) => Math.abs(v - b[i]!) <= off)
-async function bringIn(page: Page, files: string[]): Promise<void> {
-  await page.keyboard.press('a')
-  await page.getByTestId('file-picker').setInputFiles(files.map(here))
-  for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 90_000 })
-  await page.keyboard.press('Escape')
-}
-/** Presses a word on the timeline, brought into sight. */
-async function pickWord(hand: Hand, id: string): Promise<void> {
-  hand.acts++
-  const word = hand.page.locator(`[data-moment="${id}"]`)
-  await hand.page.getByTestId('timeline').evaluate((el, at) => {
-    el.scrollLeft = Math.max(
-      0,
-      Number.parseFloat(document.querySelector<HTMLElement>(`[data-moment="${at}"]`)!.style.left) - 300,
-    )
-  }, id)
-  await hand.page.waitForTimeout(300)
-  const box = (await word.boundingBox())!
-  await hand.page.mouse.click(box.x + 1.5, box.y + box.height / 2)
-}
-/** Files that came into the library by another lesson. */
-async function inLibrary(page: Page, files: string[]): Promise<void> {
-  await openBench(page, await newLesson('Props'))
-  await bringIn(page, files)
-  await saved(page)
-}
+import { bringIn, here, inLibrary, near, pickWord, plainTake } from './takes'
 
 const MAGENTA = [255, 0, 255]
 test('a presenter shrinks into a corner, goes to another on a word, and lies over a spotlight', async ({ page }) => {

@@ -19,6 +19,7 @@ export {
 export { kindName, type ElementKind, type Look } from './looks'
 export { fieldsOf, pointsOf, type PointPaths } from './common'
 export { balloon, localTip } from './callout'
+export { chaptersOver } from './chapters'
 export { newElement } from './make'
 export { partly } from './partly'
 export { applyBut, applyStyle, differsFrom, looksOf, paletteOf, restyle, styleValues } from './styled'

@@ -46,20 +46,25 @@ function pointerMoves(timed: Timed, clip: Clip): Stretch[] {
   return out
 }
 
-/** Where a medium is heard, in the lesson's frames: all of a clip but for what is known to be quiet. */
-function heard(timed: Timed, clip: Clip, quiet: Quiet): Stretch[] {
+/** Stretches of a medium's own time as a clip shows them, in the lesson's frames. */
+function within(timed: Timed, clip: Clip, list: readonly { fromUs: number; toUs: number }[]): Stretch[] {
   const { rate } = timed.lesson
-  const whole = { from: clip.at, to: clipEnd(clip) }
-  const known = quiet.get(clip.media)
-  if (!known) return []
-  const silent = known.flatMap(({ fromUs, toUs }): Stretch[] => {
-    const first = sourceUsAt(clip, clip.at, rate)
-    const last = sourceUsAt(clip, clipEnd(clip), rate)
+  const first = sourceUsAt(clip, clip.at, rate)
+  const last = sourceUsAt(clip, clipEnd(clip), rate)
+  return list.flatMap(({ fromUs, toUs }): Stretch[] => {
+    if (toUs <= first || fromUs >= last) return []
     const from = fromUs <= first ? clip.at : lessonFrameOf(clip, fromUs, rate)
     const to = toUs >= last ? clipEnd(clip) : lessonFrameOf(clip, toUs, rate)
     return from !== null && to !== null && to > from ? [{ from, to }] : []
   })
-  return freeOf(whole, silent)
+}
+
+/** Where a medium is heard, in the lesson's frames: all of a clip but for what is known to be quiet. */
+function heard(timed: Timed, clip: Clip, quiet: Quiet): Stretch[] {
+  const whole = { from: clip.at, to: clipEnd(clip) }
+  const known = quiet.get(clip.media)
+  if (!known) return []
+  return freeOf(whole, within(timed, clip, known))
 }
 
 const HAPPENS = new Set(['click', 'drag', 'key', 'typing', 'scroll', 'screen', 'word', 'mark'])
@@ -69,17 +74,20 @@ const HAPPENS = new Set(['click', 'drag', 'key', 'typing', 'scroll', 'screen', '
  *
  * @param quiet       where sounds are quiet, as far as that is known
  * @param leastS      shorter ones are not told, in seconds
+ * @param changing    where the pictures of takes are known to change
  */
-export function idleIn(timed: Timed, quiet: Quiet, leastS = 1.5): Stretch[] {
+export function idleIn(timed: Timed, quiet: Quiet, leastS = 1.5, changing: Quiet = new Map()): Stretch[] {
   const { lesson, clips, moments, length } = timed
   const fps = framesPerSecond(lesson.rate)
   const around = Math.round(AROUND_S * fps)
-  const takes = clips.filter((c) => lesson.media[c.media]?.kind === 'take' && !c.element.hidden)
+  // Of a recording whose pointer is not known, nobody can say that nothing happens in it.
+  const takes = clips.filter((c) => lesson.media[c.media]?.pointer !== undefined && !c.element.hidden)
   const busy: Stretch[] = []
   for (const m of moments.values())
     if (m.frame !== null && HAPPENS.has(m.kind))
       busy.push({ from: m.frame, to: Math.max(m.frame, m.untilFrame ?? 0) + 1 })
-  for (const clip of takes) busy.push(...pointerMoves(timed, clip))
+  for (const clip of takes)
+    busy.push(...pointerMoves(timed, clip), ...within(timed, clip, changing.get(clip.media) ?? []))
   for (const clip of clips) if (!clip.muted) busy.push(...heard(timed, clip, quiet))
   const clipIds = new Set(clips.map((c) => c.id))
   for (const e of lesson.elements) {

@@ -40,6 +40,7 @@ const KIND_KEYS: Partial<Record<ElementKind, string>> = {
   shape: '8',
   spotlight: '9',
   counter: 'u',
+  chapters: '-',
 }
 const stack = (where: Restack, title: string): Command => ({
   id: `stack-${where}`,

@@ -9,6 +9,7 @@ import { Button } from '../kit/button'
 import { Tick } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { peaksOf } from '../timeline/Wave'
+import { filmChanges } from './filmChanges'
 import { Section } from './Section'
 
 /** Where in the sounds of the lesson it is quiet. */
@@ -42,7 +43,16 @@ export function IdleSection() {
       toast('There is no recording yet in which something could be idle.')
       return
     }
-    const list = idleIn(timed, await quietNow(), least)
+    const takes = timed.clips.filter((c) => lesson.media[c.media]?.kind === 'take')
+    const unknown = takes.find((c) => !lesson.media[c.media]!.pointer)
+    const changes = await Promise.all(
+      [...new Set(takes.map((c) => c.media))].map(async (id) => [id, await filmChanges(lesson.media[id]!)] as const),
+    )
+    const list = idleIn(timed, await quietNow(), least, new Map(changes))
+    if (unknown && list.length === 0) {
+      toast(`Find the pointer in “${lesson.media[unknown.media]!.name}” first: without it nobody knows what happens.`)
+      return
+    }
     setFound(list)
     setLeft(new Set())
     if (list.length === 0) toast('Nothing is idle for so long: something happens, or somebody speaks, all the time.')
