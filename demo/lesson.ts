@@ -1,5 +1,5 @@
 import { arrowBetween, newElement } from '@/core/kinds'
-import { following, layMedium, pinTo, type PinPlace, make, idsFrom } from '@/core/edits'
+import { following, layMedium, liftOut, pinTo, type PinPlace, make, idsFrom } from '@/core/edits'
 import { USUAL_STYLE } from '@/core/styles'
 import { CALM } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
@@ -91,8 +91,6 @@ export function demoLesson(
       track: 'elements-2',
       width: box.width,
       look: { ...e.look, text, tip },
-      arrival: { how: 'grow', from: 'left', frames: 8, easing: 'ease-out' },
-      departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' },
     })
   }
   const pointer = (
@@ -109,8 +107,6 @@ export function demoLesson(
       name,
       ...arrowBetween(tail, tip),
       look: { ...e.look, bend },
-      arrival: { how: 'fade', from: 'left', frames: 6, easing: 'linear' },
-      departure: { how: 'fade', from: 'left', frames: 6, easing: 'linear' },
     })
   }
 
@@ -203,8 +199,6 @@ export function demoLesson(
       move('to-accessories', 'accessories', { x: 1092, y: 725, width: 1596, height: 270 }),
       move('to-history', 'history', { x: 1092, y: 968, width: 1596, height: 176 }),
     ],
-    arrival: { how: 'grow', from: 'left', frames: 8, easing: 'overshoot', fades: true },
-    departure: { how: 'fade', from: 'left', frames: 8, easing: 'linear' },
   })
   const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
   // The bar and the number beside it read one gauge: how much of the chapters has gone by.
@@ -218,7 +212,7 @@ export function demoLesson(
   })
   const percent = newElement(lesson, 'counter', 'percent', at('lend-out/chapter-2'), at('lend-out/chapter-6'), {
     x: 1830,
-    y: 1036,
+    y: 992,
   })
   add(percent, {
     name: 'Percent',
@@ -234,11 +228,14 @@ export function demoLesson(
       outlinePx: 4,
     } as Element['look'],
   })
+  // A part for each chapter, right above the bar.
+  const strip = newElement(lesson, 'chapters', 'chapters', at('lesson:start'), at('lesson:end'))
+  add(strip, { name: 'Chapters', x: 960, y: 1044, look: { ...strip.look, place: 'free' } as Element['look'] })
   // The drill's page once more, beside the receipt: footage of the same take, small, in a corner.
   lesson.tracks.unshift({ id: 'front', kind: 'picture', name: 'In front' })
-  const before = newElement(lesson, 'footage', 'page-before', at('lend-out/chapter-5', 40), {
+  const before = newElement(lesson, 'footage', 'page-before', at('lend-out/chapter-5', 112), {
     on: 'length',
-    frames: 170,
+    frames: 128,
   })
   add(before, {
     name: 'The drill’s page, once more',
@@ -277,6 +274,19 @@ export function demoLesson(
     at(word('scroll').id, 22),
     { x: 1640, y: 590, width: 330 },
     { x: PARTS[0] + 90, y: PARTS[1] + 6 },
+  )
+  // The due date on the receipt is lifted out for a moment.
+  const solved = resolve(lesson)
+  const receipt = solved.moments.get('lend-out/chapter-5')!.frame! + 14
+  const lift = liftOut({ x: 764, y: 452, w: 652, h: 56 }, 'cut-due', { frame: receipt, caught: null }, false)
+  make(lift, lesson, { timed: solved, newId: idsFrom('due') })
+  Object.assign(
+    lesson.elements.find((e) => e.id === 'cut-due')!,
+    {
+      name: 'Cut-out: the due date',
+      start: at('lend-out/chapter-5', 14),
+      end: { on: 'length', frames: 90 },
+    },
   )
   const pin = pinTo('callout-parts', 'lend-out', parts)
   make(pin, lesson, { timed: resolve(lesson), newId: idsFrom('demo') })

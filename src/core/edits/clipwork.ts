@@ -189,6 +189,9 @@ function addNote(draft: Lesson, given: Given, clip: string, times: number): void
   const { width, height } = draft.frame
   const unit = Math.min(width, height) / 1080
   Object.assign(e, { width: 170 * unit, x: width - 130 * unit, y: 80 * unit, space: 'fixed' })
+  // It may be there for a few frames only: it is there from the first to the last.
+  const none = { how: 'none' as const, from: 'left' as const, frames: 10, easing: 'ease-out' }
+  Object.assign(e, { arrival: none, departure: { ...none } })
   Object.assign(e.look, { text: `${times}×`, fitText: true })
   e.name = numbered(`${times}× as fast`, new Set(draft.elements.map((x) => x.name)))
   draft.elements.push(e)

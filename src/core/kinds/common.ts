@@ -80,8 +80,10 @@ export interface PointPaths {
 }
 const pointsOfKind = memoByText((name): readonly PointPaths[] => {
   const fields = fieldsOfKind(name)
-  const down = new Set(fields.flatMap((f) => (f.type === 'down' ? [f.path] : [])))
-  return fields.flatMap(({ path, type }) => {
+  // How far something stands off its place is no place.
+  const places = fields.filter((f) => f.keyed !== false || !f.path.includes('.off.'))
+  const down = new Set(places.flatMap((f) => (f.type === 'down' ? [f.path] : [])))
+  return places.flatMap(({ path, type }) => {
     const partner = path.replace(/x$/, 'y')
     return type === 'across' && partner !== path && down.has(partner) ? [{ x: path, y: partner }] : []
   })

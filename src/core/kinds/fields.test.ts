@@ -19,6 +19,12 @@ const whole = (kind: (typeof ELEMENT_KINDS)[number]): Element => {
   if (kindName(e) === 'still') lookAs(e, 'still').media = 'take'
   return e
 }
+test('the points of an element are places; how far it stands off as it arrives is none', () => {
+  expect(pointsOf(whole('callout'))).toEqual([
+    { x: 'x', y: 'y' },
+    { x: 'look.tip.x', y: 'look.tip.y' },
+  ])
+})
 /** Numbers that are no field: how a medium is played, chance’s seed, and what a choice of font brings along. */
 const NO_FIELD = new Set(['look.inUs', 'look.seed', 'look.face.weight', 'look.face.lineHeight', 'loop.times'])
 const numbersOf = (of: object, path = ''): string[] =>

@@ -134,7 +134,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
         {!zoom && !kind.line && !kind.marks && <AnchorPicker element={e} />}
       </Section>
       {!zoom && !kind.marks && (
-        <Section title="Scale, tilt, crop, blur, shadow" folds="shut">
+        <Section title="Scale, tilt, crop" folds="shut">
           {scale('x', 'scale across')}
           {scale('y', 'scale down')}
           <Tick label="Scale both ways together" value={linked} onChange={setLinked} />
@@ -150,7 +150,12 @@ export function PlaceSection({ element: e }: { element: Element }) {
           {(['left', 'right', 'top', 'bottom'] as const).map((s) => (
             <div key={s}>{plain(`crop ${s}`, `crop.${s}`, e.crop[s], '%', 0, 100, 100, 1)}</div>
           ))}
+        </Section>
+      )}
+      {!zoom && !kind.marks && (
+        <Section title="Blur, corners, shadow" folds="open">
           {plain('blur', 'blurPx', e.blurPx, 'px', 0, 200)}
+          {plain('round corners', 'cornerPx', e.cornerPx, 'px', 0, 4000)}
           <ShadowFields element={e} />
         </Section>
       )}
