@@ -3,7 +3,7 @@ import { lookAs } from '@/core/testing/looks'
 import { Element } from '../lesson/schema'
 import { lasting, lessonWithTake, loose } from '../testing/lessons'
 import { UNITS } from '../values'
-import { aimAt, kindOf, ELEMENT_KINDS, fieldsOf, newElement } from './index'
+import { aimAt, kindOf, ELEMENT_KINDS, fieldsOf, newElement, pointsOf } from './index'
 import { fits, fitting, isNumber, setAt, valueAt } from '../values'
 
 const lesson = lessonWithTake()
