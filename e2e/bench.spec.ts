@@ -103,7 +103,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   await page.keyboard.press('Control+c')
   await goTo(page, 300)
   await page.keyboard.press('Control+v')
-  await expect.poll(async () => others(await lessonOf(id)).length).toBe(15)
+  await expect.poll(async () => others(await lessonOf(id)).length).toBe(18)
   const lesson = await lessonOf(id)
   expect(resolve(lesson).spans.get(lesson.elements.at(-1)!.id)!.from).toBe(300)
   await page.keyboard.press('Control+d')
@@ -206,7 +206,7 @@ test('transport, moments set by hand while it plays, tracks, splits, palette and
   await goTo(page, 900)
   await page.keyboard.press('x')
   // Through the take and the narration alike.
-  await expect(page.locator('[data-clip]')).toHaveCount(5)
+  await expect(page.locator('[data-clip]')).toHaveCount(6)
   await page.keyboard.press('Control+k')
   await page.getByPlaceholder('Type a part of its name').fill('track for pictures')
   await page.keyboard.press('Enter')

@@ -72,7 +72,7 @@ test(
     // Of the take alone: it is chosen first.
     await page.locator('[data-clip=clip-1]').click({ position: { x: 60, y: 8 } })
     await page.keyboard.press('Shift+X')
-    await expect(page.locator('[data-clip]')).toHaveCount(4)
+    await expect(page.locator('[data-clip]')).toHaveCount(5)
     await saved(page)
     // The narration goes to the left by dragging.
     const sound = page.locator('[data-clip=clip-2]')
@@ -106,11 +106,12 @@ test(
     await (await download).saveAs(file)
     const middle = arrowEnds(arrow)
     const shaft = { x: (middle.tail.x + middle.tip.x) / 2, y: (middle.tail.y + middle.tip.y) / 2 }
-    const red = (n: number) => {
+    // Its house style draws it, tail first, and lets it fade at its end.
+    const teal = (n: number) => {
       const [r, g, b] = rgbAt(frameOf(file, n), shaft.x, shaft.y)
-      return r > 150 && g < 110 && b < 90
+      return r < 70 && g > 80 && g < 150 && b > 70 && b < 150
     }
-    expect([spans.arrow.from - 1, spans.arrow.from, spans.arrow.to - 1, spans.arrow.to].map(red)).toEqual([
+    expect([spans.arrow.from - 1, spans.arrow.from + 14, spans.arrow.to - 8, spans.arrow.to].map(teal)).toEqual([
       false,
       true,
       true,
@@ -119,15 +120,15 @@ test(
     const note = lesson.elements.find((e) => e.id === 'callout-receipt')!
     const cream = (n: number) => {
       const [r, g, b] = rgbAt(frameOf(file, n), note.x - note.width / 2 + 16, note.y)
-      return r > 240 && g > 230 && b > 205 && b < 240
+      return r > 240 && g > 230 && b > 205 && b < 250
     }
-    expect([spans.note.from - 1, spans.note.from + 8, spans.note.to - 9].map(cream)).toEqual([false, true, true])
+    expect([spans.note.from - 1, spans.note.from + 14, spans.note.to - 9].map(cream)).toEqual([false, true, true])
     for (const n of [spans.bar.from, 900, 1400, spans.bar.to - 1]) {
       const frame = frameOf(file, n)
       let filled = 0
       for (let x = 0; x < 1920; x++) {
         const [r, g] = rgbAt(frame, x, 1074)
-        if (r > 150 && g < 110) filled++
+        if (r < 70 && g > 80 && g < 150) filled++
       }
       expect(
         Math.abs(filled - (1920 * (n - spans.bar.from)) / (spans.bar.to - 1 - spans.bar.from)),

@@ -121,6 +121,33 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
       look: { ...still('cover', 7).look, how: 'blur' } as Element['look'],
     },
     { ...still('text', 2), id: 'hazy', blurPx: 6, opacity: 0.7 },
+    {
+      ...newElement(lesson, 'footage', 'keyed', { on: 'loose', frame: 600 }, { on: 'length', frames: 200 }),
+      ...{ name: 'keyed', track: 'elements-1', x: 1500, y: 760, scale: { x: 0.3, y: 0.3 }, rotation: -6 },
+      look: {
+        ...newElement(lesson, 'footage', 'keyed', { on: 'loose', frame: 0 }, { on: 'length', frames: 1 }).look,
+        ...{ media: 'lend-out', fit: 'free', inUs: 20_000_000, muted: true },
+        key: { colour: '#1d4540', reach: 16, soft: 10, spill: 40 },
+        grade: { exposure: 12, contrast: 20, saturation: -40, warmth: 15 },
+      } as Element['look'],
+    },
+    {
+      ...still('group', 6),
+      id: 'leaning',
+      width: 320,
+      height: 200,
+      look: {
+        ...still('group', 6).look,
+        ...{ ground: '#ffffff', mask: true, featherPx: 6 },
+        corners: { ax: 10, ay: 0, bx: 96, by: 14, cx: 90, cy: 92, dx: 0, dy: 100 },
+      } as Element['look'],
+    },
+    { ...still('badge', 6), id: 'leans', rides: { on: 'leaning', by: [1, 0, 0, 1, -1140, -500], fades: false } },
+    {
+      ...still('cover', 1),
+      id: 'hazy-edge',
+      look: { ...still('cover', 1).look, how: 'blur', edgePx: 20, round: true } as Element['look'],
+    },
     { ...still('shape', 5), id: 'runner', ...going },
     { ...still('text', 9), id: 'words', ...going },
   ]

@@ -101,7 +101,7 @@ test(
     await details.getByLabel('Outline', { exact: true }).fill('#2f6b46')
     const keyed = await read(page, id, 'outline-page')
     const colours = keyed.e.poses.flatMap((p) => ('look.outline' in p.values ? [p.values['look.outline']] : []))
-    expect(colours[0]).toBe('#c8371b')
+    expect(colours[0]).toBe('#17706b')
     expect(colours.at(-1)).toBe('#2f6b46')
     // Letters belong to a field while it has the focus.
     await page.evaluate(() => (document.activeElement as HTMLElement).blur())
@@ -173,7 +173,7 @@ test(
     const shapes = async () => {
       await page.waitForTimeout(300)
       await saved(page)
-      return (await lessonOf(id)).elements.filter((e) => kindName(e) === 'shape' && e.id !== 'outline-page')
+      return (await lessonOf(id)).elements.filter((e) => kindName(e) === 'shape' && !e.rides && e.id !== 'outline-page')
     }
     const near = await spot(page, 330, 240)
     const far = await spot(page, 1700, 520)
