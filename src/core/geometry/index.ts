@@ -1,3 +1,4 @@
 export * from './geometry'
 export * from './path'
 export * from './warp'
+export * from './absolute'

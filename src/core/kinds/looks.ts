@@ -25,6 +25,8 @@ import { PartLook } from './part/look'
 import { ChaptersLook } from './chapters/look'
 import { DeviceLook } from './device/look'
 import { LensLook } from './lens/look'
+import { IconLook } from './icon/look'
+import { TouchLook } from './touch/look'
 
 /** What an element is and how it looks, by its kind. */
 export const Look = z.discriminatedUnion('kind', [
@@ -54,6 +56,8 @@ export const Look = z.discriminatedUnion('kind', [
   ChaptersLook,
   DeviceLook,
   LensLook,
+  IconLook,
+  TouchLook,
 ])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']

@@ -27,6 +27,8 @@ import { part } from './part'
 import { chapters } from './chapters'
 import { device } from './device'
 import { lens } from './lens'
+import { icon } from './icon'
+import { touch } from './touch'
 
 const KINDS: { [K in ElementKind]: Kind<K> } = {
   callout,
@@ -55,6 +57,8 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   chapters,
   device,
   lens,
+  icon,
+  touch,
 }
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[kindName(e)] as unknown as Kind<ElementKind>

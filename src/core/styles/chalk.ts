@@ -105,6 +105,9 @@ export const chalk: HouseStyle = {
     },
     shape: { 'look.outline': '@accent', 'look.outlinePx': 6, 'look.corner': 18, 'look.rough': 4 },
     highlight: { 'look.colour': '@accent', 'look.strength': 30, 'look.corner': 14 },
+    icon: { 'look.colour': '@accent', 'look.linePx': 8, 'look.ground': null },
+    touch: { 'look.colour': '@accent', 'look.rim': '@paper' },
+    lens: { 'look.rim': '@accent' },
     ripple: { 'look.colour': '@accent' },
     bar: { 'look.fill': '@accent', 'look.unfilled': '@paper', 'look.corner': 10 },
     chapters: {

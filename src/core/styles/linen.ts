@@ -111,6 +111,9 @@ export const linen: HouseStyle = {
     },
     shape: { 'look.outline': '@accent', 'look.outlinePx': 5, 'look.corner': 12, 'look.rough': 0 },
     highlight: { 'look.colour': '#f0c33c', 'look.strength': 40, 'look.corner': 6 },
+    icon: { 'look.colour': '@accent', 'look.linePx': 8, 'look.ground': '@paper' },
+    touch: { 'look.colour': '@accent', 'look.rim': '@paper' },
+    lens: { 'look.rim': '@accent' },
     ripple: { 'look.colour': '@accent' },
     bar: { 'look.fill': '@accent', 'look.unfilled': '@paper/55' },
     chapters: {

@@ -115,6 +115,9 @@ export const signal: HouseStyle = {
     },
     shape: { 'look.outline': '@accent', 'look.outlinePx': 11, 'look.corner': 4, 'look.rough': 0 },
     highlight: { 'look.colour': '@accent', 'look.strength': 55, 'look.corner': 0 },
+    icon: { 'look.colour': '@onAccent', 'look.linePx': 12, 'look.ground': '@accent' },
+    touch: { 'look.colour': '@accent', 'look.rim': '@paper' },
+    lens: { 'look.rim': '@accent' },
     ripple: { 'look.colour': '@second' },
     bar: { 'look.fill': '@accent', 'look.unfilled': '#15131fcc' },
     chapters: {

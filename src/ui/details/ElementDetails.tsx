@@ -40,6 +40,7 @@ import { PlaceSection } from './PlaceSection'
 import { PoseSection } from './PoseSection'
 import { edgeColour } from '../picture/pickColour'
 import { PixelSection } from './PixelSection'
+import { IconSection } from './IconSection'
 import { LookSection } from './LookSection'
 import { Section } from './Section'
 import { StandSection } from './StandSection'
@@ -191,6 +192,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
             />
           ))}
           <PixelSection element={e} />
+          <IconSection element={e} />
           {fields.map((f) => (
             <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />
           ))}

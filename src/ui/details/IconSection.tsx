@@ -1,0 +1,110 @@
+import { Search } from 'lucide-react'
+import { useEffect, useMemo, useState } from 'react'
+import { inOne, setElements, setLook } from '@/core/edits'
+import type { Element } from '@/core/lesson/schema'
+import { edit } from '../bench/store'
+import { Button } from '../kit/button'
+import { Dialog } from '../kit/dialog'
+import { BOX } from '../kit/fields'
+
+type Set = Record<string, [d: string, words: string]>
+let loaded: Promise<Set> | null = null
+const loadIcons = (): Promise<Set> =>
+  (loaded ??= fetch('/icons.json')
+    .then((r) => r.json() as Promise<{ icons: Set }>)
+    .then((r) => r.icons))
+
+const USED = 'vivid-vane-icons'
+const usedBefore = (): string[] => {
+  try {
+    return JSON.parse(localStorage.getItem(USED) ?? '[]') as string[]
+  } catch {
+    return []
+  }
+}
+const MOST = 96
+
+/** Icons whose name or meaning holds every word; by name before by meaning, and those used before first of all. */
+function found(set: Set, sought: string, used: readonly string[]): string[] {
+  const words = sought.toLowerCase().split(/\s+/).filter(Boolean)
+  const rank = (name: string, meaning: string): number => {
+    if (words.length === 0) return used.includes(name) ? 0 : 2
+    if (!words.every((w) => name.includes(w) || meaning.includes(w))) return -1
+    return (used.includes(name) ? 0 : 1) + (words.every((w) => name.includes(w)) ? 0 : 2)
+  }
+  return Object.entries(set)
+    .map(([name, [, meaning]]) => ({ name, at: rank(name, meaning) }))
+    .filter((x) => x.at >= 0)
+    .sort((a, b) => a.at - b.at)
+    .slice(0, MOST)
+    .map((x) => x.name)
+}
+
+/** Lets an icon be another one, found by its name, by what it means, or because it was used before. */
+export function IconSection({ element: e }: { element: Element }) {
+  const [open, setOpen] = useState(false)
+  const [set, setSet] = useState<Set | null>(null)
+  const [sought, setSought] = useState('')
+  const [failed, setFailed] = useState(false)
+  useEffect(() => {
+    if (open && !set) loadIcons().then(setSet, () => setFailed(true))
+  }, [open, set])
+  const names = useMemo(() => (set ? found(set, sought, usedBefore()) : []), [set, sought])
+  if (!('d' in e.look)) return null
+  const take = (name: string) => {
+    const d = set![name]![0]
+    edit(
+      `Icon “${name}”`,
+      inOne([
+        setLook([e.id], 'name', name),
+        setLook([e.id], 'd', d),
+        ...(/^Icon( \d+)?$/.test(e.name)
+          ? [setElements([e.id], { name: name.replaceAll('-', ' ').slice(0, 120) })]
+          : []),
+      ]),
+    )
+    localStorage.setItem(USED, JSON.stringify([name, ...usedBefore().filter((x) => x !== name)].slice(0, 24)))
+    setOpen(false)
+  }
+  return (
+    <>
+      <Button onClick={() => setOpen(true)}>Choose another icon</Button>
+      <Dialog open={open} onOpenChange={setOpen} title="Icons" wide>
+        <label className="relative mb-3 block">
+          <Search size={14} className="absolute top-2 left-2 text-muted" />
+          <input
+            autoFocus
+            value={sought}
+            onChange={(x) => setSought(x.target.value)}
+            placeholder="Find by name or by what it means"
+            aria-label="Find an icon"
+            className={`${BOX} w-full !py-1 !pl-7`}
+            onKeyDown={(x) => {
+              if (x.key === 'Enter' && names[0]) take(names[0])
+            }}
+          />
+        </label>
+        {failed && <p className="text-accent-deep">The icons could not be loaded. Close this and try again.</p>}
+        <ul className="grid grid-cols-12 gap-1">
+          {names.map((name) => (
+            <li key={name}>
+              <button
+                type="button"
+                title={name.replaceAll('-', ' ')}
+                aria-label={name.replaceAll('-', ' ')}
+                onClick={() => take(name)}
+                className="grid aspect-square w-full place-items-center rounded border border-edge bg-card hover:border-accent"
+              >
+                <svg viewBox="0 0 24 24" width={24} height={24} fill="none" stroke="currentColor" strokeWidth={2}>
+                  <path d={set![name]![0]} strokeLinecap="round" strokeLinejoin="round" />
+                </svg>
+              </button>
+            </li>
+          ))}
+        </ul>
+        {set && names.length === 0 && <p className="py-6 text-center text-muted">No icon is called that.</p>}
+        <p className="mt-3 text-xs text-muted">Lucide icons, ISC licence. Those used before come first.</p>
+      </Dialog>
+    </>
+  )
+}
