@@ -108,7 +108,8 @@ test('a countdown with repetitions is placed ready; each takes as long as the ot
 test('a page flies in on a turned screen and scrolls with the words', async ({ page }) => {
   const bands = ['#c00000', '#00a000', '#0000c0', '#c0c000', '#00c0c0', '#c000c0']
   const rects = bands.map((c, i) => `<rect x="0" y="${i * 600}" width="1000" height="600" fill="${c}"/>`).join('')
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="3600" viewBox="0 0 1000 3600">${rects}</svg>`
+  const size = 'width="1000" height="3600" viewBox="0 0 1000 3600"'
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${rects}</svg>`
   write('tall.svg', svg)
   const id = await demoCopy()
   await openBench(page, id)

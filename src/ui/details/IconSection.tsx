@@ -93,7 +93,10 @@ export function IconSection({ element: e }: { element: Element }) {
                 title={name.replaceAll('-', ' ')}
                 aria-label={name.replaceAll('-', ' ')}
                 onClick={() => take(name)}
-                className="grid aspect-square w-full place-items-center rounded border border-edge bg-card hover:border-accent"
+                className={
+                  'grid aspect-square w-full place-items-center rounded border border-edge bg-card ' +
+                  'hover:border-accent'
+                }
               >
                 <svg viewBox="0 0 24 24" width={24} height={24} fill="none" stroke="currentColor" strokeWidth={2}>
                   <path d={set![name]![0]} strokeLinecap="round" strokeLinejoin="round" />
