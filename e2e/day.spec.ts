@@ -120,7 +120,7 @@ test(
     const note = lesson.elements.find((e) => e.id === 'callout-receipt')!
     const cream = (n: number) => {
       const [r, g, b] = rgbAt(frameOf(file, n), note.x - note.width / 2 + 16, note.y)
-      return r > 240 && g > 230 && b > 205 && b < 250
+      return r > 249 && g > 244 && r - b > 5
     }
     expect([spans.note.from - 1, spans.note.from + 14, spans.note.to - 9].map(cream)).toEqual([false, true, true])
     for (const n of [spans.bar.from, 900, 1400, spans.bar.to - 1]) {

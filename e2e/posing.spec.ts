@@ -173,7 +173,7 @@ test(
     const shapes = async () => {
       await page.waitForTimeout(300)
       await saved(page)
-      return (await lessonOf(id)).elements.filter((e) => kindName(e) === 'shape' && !e.rides && e.id !== 'outline-page')
+      return (await lessonOf(id)).elements.filter((e) => kindName(e) === 'shape' && e.name.startsWith('Shape'))
     }
     const near = await spot(page, 330, 240)
     const far = await spot(page, 1700, 520)
