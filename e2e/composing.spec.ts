@@ -1,5 +1,4 @@
-import path from 'node:path'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import {
   addElement,
   addElements,
@@ -16,10 +15,10 @@ import {
 import { isClip, kindName, newElement } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { gaugeAt, posedAt } from '@/core/motion'
-import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, rgbAt, saved, sendEdit, write } from './desk'
+import { demoCopy, goTo, lessonOf, newLesson, openBench, rgbAt, saved, sendEdit, write } from './desk'
 import { exported, fileRow, stored } from './exported'
 import { Hand } from './hand'
-import { bringIn, here, inLibrary, near, pickWord, plainTake } from './takes'
+import { bringIn, inLibrary, near, pickWord, plainTake } from './takes'
 
 const MAGENTA = [255, 0, 255]
 test('a presenter shrinks into a corner, goes to another on a word, and lies over a spotlight', async ({ page }) => {
