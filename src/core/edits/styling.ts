@@ -3,16 +3,20 @@ import { applyBut, applyStyle, differsFrom, restyle, settle, styleValues } from 
 import { HouseStyle, type Element, type Lesson } from '../lesson/schema'
 import { define, Ids } from './act'
 import { Path } from './args'
+import { placeAlways, standsAlways } from './always'
 import { elementsIn } from './chosen'
 import { setAll } from './plain'
 import { Unfit } from './unfit'
 
 /** Gives a lesson a house style, or none: what follows it changes with it, but for what was set by hand. */
-export const setStyle = define('setStyle', [HouseStyle.nullable()], (style) => (draft) => {
+export const setStyle = define('setStyle', [HouseStyle.nullable()], (style) => (draft, given) => {
   const before = draft.style
   draft.style = structuredClone(style)
+  const stood = JSON.stringify(before?.always ?? null)
+  if (JSON.stringify(style?.always ?? null) !== stood) placeAlways(draft, style?.always ?? null, given)
   if (!style) return
   for (const e of draft.elements) {
+    if (standsAlways(e)) continue
     restyle(e, before, style, draft)
     if (e.styled) settle(e, draft)
   }

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Colour } from '../values'
 import { TextFace } from '../text/face'
+import { Rate } from '../time'
 import { Passing } from './passing'
 
 /** The colours of a house style by what they are for. */
@@ -51,6 +52,18 @@ const StyleValue = z.union([
 ])
 export type StyleValue = z.infer<typeof StyleValue>
 
+/**
+ * What stands in every lesson that follows a style, as it stands in a file, for a frame of this size and rate; what is
+ * not sound is passed over.
+ */
+const Always = z.strictObject({
+  frame: z.strictObject({ width: z.number().min(16).max(16_384), height: z.number().min(16).max(16_384) }),
+  rate: Rate,
+  elements: z.array(z.record(z.string(), z.unknown())).max(40),
+  media: z.record(z.string(), z.unknown()),
+})
+export type Always = z.infer<typeof Always>
+
 /** Colours, type and looks that a team reuses. Lengths are pixels of a frame 1080 high, times frames at 30 a second. */
 export const HouseStyle = z.strictObject({
   id: z.string().min(1).max(100),
@@ -68,6 +81,7 @@ export const HouseStyle = z.strictObject({
     z.string().max(40),
     z.strictObject({ arrival: Passing.optional(), departure: Passing.optional() }),
   ),
+  always: Always.nullable().default(null),
 })
 /** Colours, type and looks that a team reuses. */
 export type HouseStyle = z.infer<typeof HouseStyle>

@@ -29,6 +29,7 @@ export const chalk: HouseStyle = {
   name: 'Chalk',
   revision: 1,
   variant: 'light',
+  always: null,
   colours: {
     light: {
       paper: '#fffdf2',

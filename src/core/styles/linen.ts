@@ -30,6 +30,7 @@ export const linen: HouseStyle = {
   name: 'Linen',
   revision: 1,
   variant: 'light',
+  always: null,
   colours: {
     light: {
       paper: '#fdfaf4',

@@ -27,6 +27,7 @@ export const signal: HouseStyle = {
   name: 'Signal',
   revision: 1,
   variant: 'light',
+  always: null,
   colours: {
     light: {
       paper: '#ffffff',

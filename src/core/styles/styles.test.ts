@@ -1,7 +1,18 @@
 import { SHIPPED_STYLES } from '.'
-import { applyEdit, idsFrom, putBack, setElements, setLook, setStyle, followStyle } from '../edits'
+import {
+  alwaysFrom,
+  applyEdit,
+  idsFrom,
+  standsAlways,
+  putBack,
+  setElements,
+  setLook,
+  setStyle,
+  followStyle,
+} from '../edits'
 import { ADDABLE_KINDS, differsFrom, newElement, styleValues } from '../kinds'
 import { Element, HouseStyle, type Lesson } from '../lesson/schema'
+import { timedOf } from '../scene'
 import { STYLE_VARIANTS } from '../lesson/style'
 import { lessonWithTake, loose } from '../testing/lessons'
 import { lookAs } from '../testing/looks'
@@ -71,4 +82,28 @@ test('what follows a style changes with it; what was set by hand stays, is told,
   expect(differsFrom(of('plain'), lesson.style!, lesson)).toEqual([])
   lesson = edited(lesson, setStyle(chalk))
   expect(of('plain').look).toMatchObject({ rough: 3 })
+})
+
+test('what stands in every lesson comes with the style: for all of it, from its beginning, until its end', () => {
+  const made = styled(linen)
+  made.elements.push(newElement(made, 'text', 'logo', loose(0), loose(300)))
+  made.elements.push(newElement(made, 'text', 'intro', loose(0), loose(60)))
+  made.elements.push(newElement(made, 'text', 'outro', loose(250), loose(300)))
+  const timed = timedOf(made)
+  const own = ['logo', 'intro', 'outro'].map((id) => made.elements.find((e) => e.id === id)!)
+  const style = { ...linen, id: 'ours', revision: 2, always: alwaysFrom(timed, own) }
+  expect(HouseStyle.parse(JSON.parse(JSON.stringify(style)))).toEqual(style)
+  const other = { ...lessonWithTake(), style: linen, length: 900, frame: { width: 960, height: 540 } }
+  const after = edited(other, setStyle(style))
+  const spans = timedOf(after).spans
+  const put = after.elements.filter(standsAlways)
+  expect(put.map((e) => [spans.get(e.id)!.from, spans.get(e.id)!.to])).toEqual([
+    [0, 900],
+    [0, 60],
+    [850, 900],
+  ])
+  expect(put.map((e) => e.x)).toEqual([480, 480, 480])
+  // Another style takes them away, the same one again changes nothing.
+  expect(edited(after, setStyle(signal)).elements.filter(standsAlways)).toEqual([])
+  expect(applyEdit(after, setStyle(style), idsFrom('again'))).toEqual({ refused: null })
 })

@@ -25,6 +25,7 @@ import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { duplicate } from './clipboard'
 import { holds } from '@/core/motion'
 import { keepAsReady } from '../ready/keep'
+import { standInEveryLesson } from '../styles/always'
 import { has, named, several, type Command } from './command'
 
 const standingNow = (): Standing => ({ frame: bench().playhead, stance: stanceNow() })
@@ -154,6 +155,13 @@ export const PLACING: Command[] = [
     keys: 'Shift+K',
     can: has,
     run: () => void keepAsReady(),
+  },
+  {
+    id: 'in-every-lesson',
+    title: 'Let it stand in every lesson of the house style',
+    group: 'Place',
+    can: has,
+    run: () => void standInEveryLesson(),
   },
   {
     id: 'duplicate-following',

@@ -1,0 +1,37 @@
+import { toast } from 'sonner'
+import { ROUTES } from '@/contract/routes'
+import { alwaysFrom, inOne, removeElements, setStyle, withMembers } from '@/core/edits'
+import type { HouseStyle } from '@/core/lesson/schema'
+import { SHIPPED_STYLES } from '@/core/styles'
+import { bench, edit } from '../bench/store'
+import { ask, sentenceOf } from '../kit/api'
+import { loadStyles } from './kept'
+
+/** Lets what is selected stand in every lesson that follows this one's house style; a shipped one becomes the team's. */
+export async function standInEveryLesson(): Promise<void> {
+  const { lesson, timed, elements } = bench()
+  const { style } = lesson
+  if (!style) {
+    toast('Choose a house style for the lesson first.')
+    return
+  }
+  const ids = withMembers(lesson, elements)
+  const chosen = lesson.elements.filter((e) => ids.includes(e.id))
+  const shipped = SHIPPED_STYLES.some((s) => s.id === style.id)
+  const next: HouseStyle = {
+    ...style,
+    name: shipped ? `${style.name}, ours`.slice(0, 80) : style.name,
+    revision: style.revision + 1,
+    always: alwaysFrom(timed, chosen),
+  }
+  try {
+    if (shipped) next.id = (await ask(ROUTES.keep, { body: { kind: 'style', doc: next } })).id
+    else await ask(ROUTES.keepAgain, { at: { id: style.id }, body: { kind: 'style', doc: next } })
+    await loadStyles()
+  } catch (e) {
+    toast.error(sentenceOf(e))
+    return
+  }
+  edit(`They stand in every lesson of “${next.name}”`, inOne([removeElements(ids), setStyle(next)]))
+  toast(`It stands in every lesson that follows “${next.name}” from now on; others take it over as they are opened.`)
+}
