@@ -18,8 +18,8 @@ export const standsAlways = (e: Pick<Element, 'styled'>): boolean => e.styled?.s
 /** An element that lasts for so much of its lesson lasts for all of it, whatever lesson it stands in. */
 const ALL = 0.9
 /**
- * What stands in every lesson of a style when some elements do so besides those that do already: for all of it, from its beginning, or until its end, whichever
- * they are nearer to.
+ * What stands in every lesson of a style when some elements do so besides those that do already: for all of it, from
+ * its beginning, or until its end, whichever they are nearer to.
  */
 export function alwaysFrom(timed: Timed, more: readonly Element[]): Always {
   const { lesson, length } = timed
@@ -49,9 +49,8 @@ export function alwaysFrom(timed: Timed, more: readonly Element[]): Always {
   return {
     frame: { ...lesson.frame },
     rate: { ...lesson.rate },
-    // Those from before stand in a frame of their own: they are brought to this one as they are placed.
-    elements: [...(before?.elements ?? []), ...elements.map((e) => stands(e) as unknown as Record<string, unknown>)],
-    media: { ...before?.media, ...media },
+    elements: elements.map((e) => stands(e) as unknown as Record<string, unknown>),
+    media,
   }
 }
 

@@ -22,7 +22,7 @@ import { removeElements } from './elements'
 import { setAll } from './plain'
 import { numbered } from './names'
 import { resizeLesson } from './shaping'
-import { keepStyled } from './styling'
+import { keepStyled } from './keepStyled'
 import { clipsIn, runsIn, standingIn, type Run } from './standing'
 import { eachNumber, whensOf } from './walk'
 

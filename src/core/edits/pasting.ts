@@ -13,7 +13,7 @@ import { kindOf, mediumOf, placedIn } from '../kinds'
 import { numbered } from './names'
 import { addPart } from './parts'
 import { resizeElement } from './shaping'
-import { keepStyled } from './styling'
+import { keepStyled } from './keepStyled'
 
 /**
  * Elements that were copied, with what it takes to bring them into another lesson: its frame, its rate, when they were,

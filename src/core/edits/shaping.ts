@@ -22,7 +22,7 @@ import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
 import { Flag, Num, Path, XY } from './args'
-import { keepStyled } from './styling'
+import { keepStyled } from './keepStyled'
 import { dropLostKeys, eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { applyBut, applyStyle, differsFrom, restyle, settle, styleValues } from '../kinds'
-import { HouseStyle, type Element, type Lesson } from '../lesson/schema'
+import { applyStyle, restyle, settle, styleValues } from '../kinds'
+import { HouseStyle } from '../lesson/schema'
 import { define, Ids } from './act'
 import { Path } from './args'
 import { placeAlways, standsAlways } from './always'
@@ -47,23 +47,3 @@ export const putBack = define('putBack', [Ids.elements, z.array(Path)], (ids, pa
     settle(e, draft)
   }
 })
-
-type Frame = Pick<Lesson, 'frame' | 'rate'>
-/**
- * Brings an element, a draft, to another frame or into another lesson: what was as its house style says is as the one
- * there says for that.
- *
- * @param change  brings it there, whatever its style
- */
-export function keepStyled(
-  e: Element,
-  from: { style: HouseStyle | null; frame: Frame },
-  to: { style: HouseStyle | null; frame: Frame },
-  change: () => void,
-): void {
-  const own = from.style ? differsFrom(e, from.style, from.frame) : []
-  change()
-  if (!e.styled) return
-  if (!to.style) e.styled = null
-  else if (from.style) applyBut(e, to.style, to.frame, own)
-}

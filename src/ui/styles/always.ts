@@ -7,7 +7,7 @@ import { bench, edit } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { loadStyles } from './kept'
 
-/** Lets what is selected stand in every lesson that follows this one's house style; a shipped one becomes the team's. */
+/** Lets what is selected stand in every lesson of this one's house style; a shipped one becomes the team's. */
 export async function standInEveryLesson(): Promise<void> {
   const { lesson, timed, elements } = bench()
   const { style } = lesson
