@@ -2,7 +2,9 @@ import { createCanvas, Path2D as SkiaPath } from '@napi-rs/canvas'
 import type { Footage, Layer, Picture } from '@/core/display'
 import { gradeColours } from './grade'
 import { paint } from './paint'
-import { keyOut } from './work'
+import { chances } from '@/core/chance'
+import { recolour } from './recolour'
+import { keyOut, workOnPixels } from './work'
 
 const key = { colour: '#00b140', reach: 0.18, soft: 0.12, spill: 0.6 }
 const through = (...rgb: number[]) => {
@@ -75,4 +77,21 @@ test('footage that is keyed and graded is laid over what is below it', () => {
   const graded = Uint8ClampedArray.from([128, 96, 64, 255])
   gradeColours(graded, grade)
   at(60).forEach((v, i) => expect(Math.abs(v - graded[i]!)).toBeLessThanOrEqual(2))
+})
+
+test('what is known of a colour is what comes of it, whatever went before', () => {
+  const next = chances(5)
+  const grade = { exposure: 0.3, contrast: 0.2, saturation: -0.5, warmth: 0.1, dim: 0 }
+  const swap = { from: '#c08050', to: '#4050c0', reach: 0.2, share: 0.7 }
+  for (const work of [{ key }, { grade }, { key, grade }, { key, swap, grade }, { swap }]) {
+    const pixels = Uint8ClampedArray.from({ length: 40_000 }, (_, i) =>
+      i % 4 === 3 ? (next() < 0.8 ? 255 : Math.floor(next() * 256)) : Math.floor(next() * 12) * 23,
+    )
+    const each = pixels.slice()
+    if (work.key) keyOut(each, work.key)
+    if (work.swap) recolour(each, work.swap)
+    if (work.grade) gradeColours(each, work.grade)
+    workOnPixels(pixels, work)
+    expect(pixels.every((v, i) => v === each[i])).toBe(true)
+  }
 })
