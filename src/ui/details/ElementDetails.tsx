@@ -41,6 +41,7 @@ import { PoseSection } from './PoseSection'
 import { edgeColour } from '../picture/pickColour'
 import { PixelSection } from './PixelSection'
 import { IconSection } from './IconSection'
+import { checkMarkColour, markPath } from './markColour'
 import { LookSection } from './LookSection'
 import { Section } from './Section'
 import { StandSection } from './StandSection'
@@ -196,6 +197,9 @@ export function ElementDetails({ element: own }: { element: Element }) {
           {fields.map((f) => (
             <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />
           ))}
+          {e.space === 'framed' && !clip && markPath(e) && (
+            <Button onClick={() => void checkMarkColour(e)}>Check its colour on the recording</Button>
+          )}
           {canAim(e) &&
             (aimOf(e) ? (
               <Button onClick={() => edit(`Take the ${kind.aimName} off “${e.name}”`, pointAt(e.id, null))}>
