@@ -109,12 +109,12 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   await page.keyboard.press('Control+d')
   await saved(page)
   await page.keyboard.press('Control+a')
-  await expect(page.getByTestId('details')).toContainText('17 elements')
+  await expect(page.getByTestId('details')).toContainText('21 elements')
   await page.keyboard.press('Delete')
   await expect(page.locator('[data-element]')).toHaveCount(0)
   await page.keyboard.press('Control+z')
   await saved(page)
-  expect(others(await lessonOf(id))).toHaveLength(16)
+  expect(others(await lessonOf(id))).toHaveLength(19)
 })
 
 test('values are typed and the sentence of a tie is edited; px and % show the same place', async ({ page }) => {
