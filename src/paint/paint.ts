@@ -4,7 +4,17 @@ import type { Context, Easel } from './easel'
 import { mixInstants } from './instants'
 import { layInto } from './warp'
 import { workOn } from './work'
-import { clipTo, drawPicture, onSheet, paintShadow, paintShapes, setMatrix, type Pen, type Size } from './shapes'
+import {
+  clipTo,
+  drawPicture,
+  onSheet,
+  paintShadow,
+  paintShapes,
+  setMatrix,
+  thinOut,
+  type Pen,
+  type Size,
+} from './shapes'
 
 /** Draws a picture so that all of it fills `width` × as many pixels as go with it of the context. */
 export function paint(ctx: Context, picture: Picture, easel: Easel, width = picture.width): void {
@@ -117,32 +127,12 @@ function paintWarped(ctx: Context, layer: Warped, pen: Pen, origin: Point, depth
   const sheet = pen.easel.sheet(w, h, depth + WARP_SHEET)
   const own = { ...pen, scale, frame: { width: window.x + window.w, height: window.y + window.h } }
   for (const inner of layer.layers) paintLayer(sheet, inner, own, { x: window.x, y: window.y }, depth + WARP_SHEET + 1)
-  if (featherPx > 0) feather(sheet, w, h, featherPx * scale)
+  sheet.setTransform(1, 0, 0, 1, 0, 0)
+  if (featherPx > 0) thinOut(sheet, { x: 0, y: 0, w, h }, featherPx * scale)
   ctx.globalAlpha = 1
   layInto(ctx, sheet.canvas, w, h, corners)
 }
 const WARP_SHEET = 16
-/** Lets what is painted end softly at the edges of a sheet. */
-function feather(sheet: Context, w: number, h: number, px: number): void {
-  sheet.setTransform(1, 0, 0, 1, 0, 0)
-  sheet.globalCompositeOperation = 'destination-in'
-  for (const [x, y] of [
-    [1, 0],
-    [0, 1],
-  ] as const) {
-    const long = x ? w : h
-    const ramp = sheet.createLinearGradient(0, 0, x * w, y * h)
-    const share = Math.min(0.5, px / long)
-    ramp.addColorStop(0, '#00000000')
-    ramp.addColorStop(share, '#000000')
-    ramp.addColorStop(1 - share, '#000000')
-    ramp.addColorStop(1, '#00000000')
-    sheet.fillStyle = ramp
-    sheet.fillRect(0, 0, w, h)
-  }
-  sheet.globalCompositeOperation = 'source-over'
-}
-
 function paintFootage(ctx: Context, layer: Footage, pen: Pen, origin: Point, alpha: number): void {
   const picture = pen.easel.footage(layer)
   if (!picture) return

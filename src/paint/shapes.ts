@@ -227,6 +227,25 @@ function paintBelow(ctx: Context, shape: BelowShape, item: Drawing, pen: Pen, or
   ctx.restore()
 }
 
+/** Lets what is painted end softly over so many pixels at the edges of a rectangle, in the pixels of the context. */
+export function thinOut(ctx: Context, { x, y, w, h }: Rect, px: number): void {
+  ctx.globalCompositeOperation = 'destination-in'
+  for (const [dx, dy] of [
+    [1, 0],
+    [0, 1],
+  ] as const) {
+    const ramp = ctx.createLinearGradient(x, y, x + dx * w, y + dy * h)
+    const share = Math.min(0.5, px / (dx ? w : h))
+    ramp.addColorStop(0, '#00000000')
+    ramp.addColorStop(share, '#000000')
+    ramp.addColorStop(1 - share, '#000000')
+    ramp.addColorStop(1, '#00000000')
+    ctx.fillStyle = ramp
+    ctx.fillRect(x - ASIDE, y - ASIDE, w + 2 * ASIDE, h + 2 * ASIDE)
+  }
+  ctx.globalCompositeOperation = 'source-over'
+}
+
 /** Lays what is blurred so that it ends softly: by a mask that thins out towards its edges. */
 function layBlurredSoftly(
   ctx: Context,
@@ -252,20 +271,7 @@ function layBlurredSoftly(
     ramp.addColorStop(1, '#00000000')
     soft.fillStyle = ramp
     soft.fillRect(-1e4, -1e4, 2e4, 2e4)
-  } else
-    for (const [dx, dy] of [
-      [1, 0],
-      [0, 1],
-    ] as const) {
-      const ramp = soft.createLinearGradient(x, y, x + dx * bw, y + dy * bh)
-      const share = Math.min(0.5, edge / (dx ? bw : bh))
-      ramp.addColorStop(0, '#00000000')
-      ramp.addColorStop(share, '#000000')
-      ramp.addColorStop(1 - share, '#000000')
-      ramp.addColorStop(1, '#00000000')
-      soft.fillStyle = ramp
-      soft.fillRect(x - 1e4, y - 1e4, 2e4, 2e4)
-    }
+  } else thinOut(soft, shape, edge)
   soft.globalCompositeOperation = 'source-over'
   ctx.setTransform(1, 0, 0, 1, 0, 0)
   ctx.drawImage(soft.canvas, 0, 0, w, h, x0, y0, w, h)

@@ -11,10 +11,6 @@ import { removeElements } from './elements'
 import { addMedium } from './lesson'
 import { resizeElement } from './shaping'
 
-/** How an element says that its lesson's house style put it there. */
-const MARK = 'always/'
-export const standsAlways = (e: Pick<Element, 'styled'>): boolean => e.styled?.startsWith(MARK) ?? false
-
 /** An element that lasts for so much of its lesson lasts for all of it, whatever lesson it stands in. */
 const ALL = 0.9
 /**
@@ -24,7 +20,7 @@ const ALL = 0.9
 export function alwaysFrom(timed: Timed, more: readonly Element[]): Always {
   const { lesson, length } = timed
   const added = new Set(more.map((e) => e.id))
-  const elements = lesson.elements.filter((e) => standsAlways(e) || added.has(e.id))
+  const elements = lesson.elements.filter((e) => e.always || added.has(e.id))
   const ids = new Set(elements.map((e) => e.id))
   const stands = (own: Element): Element => {
     const e = plain(own)
@@ -40,6 +36,7 @@ export function alwaysFrom(timed: Timed, more: readonly Element[]): Always {
       if (!among(e.end)) e.end = tie('lesson:end', to - length, to)
       if (!among(e.start)) e.start = { on: 'length', frames: to - from }
     }
+    delete e.always
     return { ...e, styled: null, follows: null, group: null }
   }
   const used = elements.flatMap((e) => mediumOf(e) ?? [])
@@ -56,7 +53,7 @@ export function alwaysFrom(timed: Timed, more: readonly Element[]): Always {
 
 /** Takes out what the style before had put into a lesson, a draft, and puts in what the one that it follows now has. */
 export function placeAlways(draft: Lesson, always: Always | null, given: Given): void {
-  const gone = draft.elements.filter(standsAlways).map((e) => e.id)
+  const gone = draft.elements.filter((e) => e.always).map((e) => e.id)
   if (gone.length > 0) make(removeElements(gone), draft, given)
   if (!always) return
   const sound = always.elements.flatMap((own) => Element.safeParse(own).data ?? [])
@@ -88,7 +85,7 @@ export function placeAlways(draft: Lesson, always: Always | null, given: Given):
     for (const r of Object.values(e.reads)) r.gauge = ids.get(r.gauge) ?? r.gauge
     if (medium) Object.assign(e.look, { media: media.get(medium) })
     Object.assign(e, {
-      styled: `${MARK}${e.id}`.slice(0, 40),
+      always: true,
       id: ids.get(e.id),
       track: track.id,
       name: numbered(e.name, taken),

@@ -11,6 +11,8 @@ export const NewId = z.string().min(1).max(200)
 export const Side = z.enum(['start', 'end'])
 export const Axis = z.enum(['across', 'down'])
 /** A point, in pixels of the lesson's frame or of an element's place. */
+/** A rectangle in the same pixels. */
+export const Box = z.object({ x: Num, y: Num, w: Num, h: Num })
 export const XY = z.object({ x: Num, y: Num })
 /** A file as the library knows it; what of that is none of a lesson's is left out. */
 export const MediumArg = Medium.strip()

@@ -79,15 +79,22 @@ function trimOne(draft: Lesson, given: Given, clip: Clip, side: 'start' | 'end',
     placeClip(clip, clip.at, Math.max(1, Math.min(frame, limit) - clip.at))
     return
   }
-  const still = medium?.kind === 'picture' || isStill(clip.map)
-  const room = still ? Infinity : framesBefore(clip.map, draft.rate)
+  const room = standsStill(draft, clip) ? Infinity : framesBefore(clip.map, draft.rate)
   const before = others.findLast((c) => clipEnd(c) <= clip.at)
   const earliest = Math.max(before ? clipEnd(before) : 0, clip.at - room)
-  const to = Math.min(clipEnd(clip) - 1, Math.max(earliest, frame))
-  if (!still && to > clip.at) kindOf(clip.element).cutOff?.(clip.element as never, to - clip.at, draft.rate)
-  else if (!still) clipLook(clip).inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
+  beginClip(draft, clip, Math.min(clipEnd(clip) - 1, Math.max(earliest, frame)))
+}
+/** Lets a clip begin at another frame: what it shows from there on, and its end, stay where they are. */
+export function beginClip(draft: Lesson, clip: Clip, to: number): void {
+  if (!standsStill(draft, clip)) {
+    if (to > clip.at) kindOf(clip.element).cutOff?.(clip.element as never, to - clip.at, draft.rate)
+    else clipLook(clip).inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
+  }
   placeClip(clip, to, clipEnd(clip) - to)
 }
+/** Whether a clip shows the same all along, so that there is always more of it. */
+export const standsStill = (draft: Lesson, { media, map }: Clip): boolean =>
+  draft.media[media]?.kind === 'picture' || isStill(map)
 /** Cuts a clip, and what is taken together with it, in two at a frame inside it. What hung on its end goes along. */
 export const splitClip = define('splitClip', [Id.clip, Frame, NewId], (id, frame, newId) => (draft, given) => {
   const first = find(draft, given, id)

@@ -89,6 +89,9 @@ test('two clips dissolve over their cut as long as asked, and half of each befor
     ['b', 50],
   ])
   expect(at(100)).toEqual([['b', 100]])
+  const apart = made(touching(), splitClip('b', 120, 'c'))
+  for (const edit of [dip('a', 'c', 20), dissolve('a', 'c', 20)])
+    expect(applyEdit(apart, edit, idsFrom('x'))).toMatchObject({ unfit: true })
   const dipped = made(touching(), dip('a', 'b', 20))
   expect(dipped.elements.map((e) => [e.arrival.how, e.departure.how])).toEqual([
     ['none', 'fade'],
@@ -131,6 +134,11 @@ describe('idle stretches', () => {
     // What is heard is not idle; what is known to be quiet is.
     const quiet = new Map([['take', [{ fromUs: 6_000_000, toUs: 10_000_000 }]]])
     expect(idleIn(resolve(idleLesson()), quiet, 1)[0]).toEqual({ from: 180 + around, to: 240 - around })
+  })
+  test('where nobody knows how loud a recording is, it is not called idle', () => {
+    const lesson = idleLesson()
+    lesson.media.take!.sound = true
+    expect(idleIn(resolve(lesson), new Map())).toEqual([])
   })
   test('they go four times as fast, with a note; what comes after them moves up, and stays on its moments', () => {
     const lesson = idleLesson()

@@ -1,16 +1,17 @@
 import { z } from 'zod'
-import { kindOf, newElement, settle } from '../kinds'
+import { isClip, kindOf, newElement, settle, unitOf } from '../kinds'
 import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/clips'
 import { framesBefore, isStill, mapAtSpeed, rational } from '../lesson/timeMap'
+import { fading, noPassing } from '../lesson/make'
 import type { Lesson } from '../lesson/schema'
 import { frameStartUs } from '../time'
 import { resolve } from '../timing'
 import { define, Id, make, type Given } from './act'
 import { Count, Flag, Frame, NewId, Side } from './args'
 import { elementIn } from './chosen'
-import { clipLook, closeUp, cutTracks, placeClip, splitTracks, takeOut } from './clips'
+import { beginClip, clipLook, closeUp, cutTracks, placeClip, splitTracks, standsStill, takeOut } from './clips'
 import { numbered } from './names'
-import { plain, tie } from './plain'
+import { plain, tie, withElement } from './plain'
 import { clipsIn, runsAt, standingIn } from './standing'
 import { Unfit } from './unfit'
 
@@ -36,20 +37,23 @@ export const slipClip = define('slipClip', [Id.clip, Frame], (id, frames) => (dr
   for (const s of look.stretches) if ('toUs' in s && s.toUs !== null) s.toUs += by
 })
 
-/** The cut between two clips that touch goes to a frame: one gives what the other takes, as far as both reach. */
-export const rollCut = define('rollCut', [Id.clip, Id.clip, Frame], (leftId, rightId, frame) => (draft, given) => {
+/** Two clips of one track, one of which begins where the other ends; and how much more each has to show there. */
+function touching(draft: Lesson, given: Given, leftId: string, rightId: string) {
   const left = clipNamed(draft, given, leftId)
   const right = clipNamed(draft, given, rightId)
   if (left.track !== right.track || clipEnd(left) !== right.at) throw new Unfit('these two clips do not touch')
-  const most = Math.min(clipEnd(right) - 1, left.at + framesToGive(left.map, draft.media[left.media], draft.rate))
-  const still = draft.media[right.media]?.kind === 'picture' || isStill(right.map)
-  const least = Math.max(left.at + 1, still ? 0 : right.at - framesBefore(right.map, draft.rate))
-  const to = Math.min(most, Math.max(least, frame))
-  const end = clipEnd(right)
-  if (!still && to > right.at) kindOf(right.element).cutOff?.(right.element as never, to - right.at, draft.rate)
-  else if (!still) clipLook(right).inUs = Math.max(0, sourceUsAt(right, to, draft.rate))
+  const after = framesToGive(left.map, draft.media[left.media], draft.rate) - left.length
+  const before = standsStill(draft, right) ? Infinity : framesBefore(right.map, draft.rate)
+  return { left, right, cut: right.at, after, before }
+}
+
+/** The cut between two clips that touch goes to a frame: one gives what the other takes, as far as both reach. */
+export const rollCut = define('rollCut', [Id.clip, Id.clip, Frame], (leftId, rightId, frame) => (draft, given) => {
+  const { left, right, cut, after, before } = touching(draft, given, leftId, rightId)
+  const most = Math.min(clipEnd(right) - 1, cut + after)
+  const to = Math.min(most, Math.max(left.at + 1, cut - before, frame))
   placeClip(left, left.at, to - left.at)
-  placeClip(right, to, end - to)
+  beginClip(draft, right, to)
 })
 
 const FASTEST = 100
@@ -75,49 +79,35 @@ export const stretchClip = define('stretchClip', [Id.clip, Side, Frame], (id, si
 
 /** Two clips that touch fade into each other for so many frames around their cut, as far as their media reach. */
 export const dissolve = define('dissolve', [Id.clip, Id.clip, Count], (leftId, rightId, frames) => (draft, given) => {
-  const left = clipNamed(draft, given, leftId)
-  const right = clipNamed(draft, given, rightId)
-  if (left.track !== right.track || clipEnd(left) !== right.at) throw new Unfit('these two clips do not touch')
-  const more = framesToGive(left.map, draft.media[left.media], draft.rate) - left.length
-  const still = draft.media[right.media]?.kind === 'picture' || isStill(right.map)
-  const before = still ? Infinity : framesBefore(right.map, draft.rate)
-  const after = Math.max(0, Math.min(Math.floor(frames / 2), more))
-  const early = Math.max(0, Math.min(frames - after, before, left.length - 1))
+  const { left, right, cut, ...more } = touching(draft, given, leftId, rightId)
+  const after = Math.max(0, Math.min(Math.floor(frames / 2), more.after))
+  const early = Math.max(0, Math.min(frames - after, more.before, left.length - 1))
   if (after + early < 2) throw new Unfit('neither clip has anything more to show at this cut')
-  const cut = right.at
-  const end = clipEnd(right)
-  if (!still) clipLook(right).inUs = Math.max(0, sourceUsAt(right, cut - early, draft.rate))
   placeClip(left, left.at, cut + after - left.at)
-  placeClip(right, cut - early, end - cut + early)
-  right.element.arrival = { how: 'fade', from: 'left', frames: after + early, easing: 'linear' }
+  beginClip(draft, right, cut - early)
+  right.element.arrival = fading(after + early)
   // What comes later in the document lies over what is on the same track.
   const [a, b] = [left, right].map((c) => draft.elements.findIndex((e) => e.id === c.id)) as [number, number]
   if (b < a) draft.elements.splice(a, 0, ...draft.elements.splice(b, 1))
 })
 /** Between two clips that touch the picture goes to the lesson's ground and comes back: half of it before the cut. */
-export const dip = define('dip', [Id.clip, Id.clip, Count], (leftId, rightId, frames) => (draft) => {
-  const passing = (n: number) => ({
-    how: 'fade' as const,
-    from: 'left' as const,
-    frames: Math.max(1, n),
-    easing: 'linear',
-  })
-  elementIn(draft, leftId)!.departure = passing(Math.floor(frames / 2))
-  elementIn(draft, rightId)!.arrival = passing(Math.ceil(frames / 2))
+export const dip = define('dip', [Id.clip, Id.clip, Count], (leftId, rightId, frames) => (draft, given) => {
+  const { left, right } = touching(draft, given, leftId, rightId)
+  left.element.departure = fading(Math.max(1, Math.floor(frames / 2)))
+  right.element.arrival = fading(Math.ceil(frames / 2))
 })
 
 /** Lays a copy of a clip behind it, large and blurred, so that nothing of the frame stays empty beside it. */
 export const blurredBehind = define('blurredBehind', [Id.clip, NewId], (id, newId) => (draft, given) => {
   const own = elementIn(draft, id)!
-  if (!('fit' in own.look)) throw new Unfit('only footage and pictures have a place in the frame')
+  if (kindOf(own).plays !== 'footage') throw new Unfit('only footage and pictures have a place in the frame')
   const clip = clipNamed(draft, given, id)
   const e = plain(own)
-  const edge = (side: 'start' | 'end') => ({ on: 'element' as const, element: id, edge: side, offset: 0, last: 0 })
   Object.assign(e, {
     id: newId,
     name: numbered(`${own.name}, blurred`.slice(0, 110), new Set(draft.elements.map((x) => x.name))),
-    start: { ...edge('start'), last: clip.at },
-    end: { ...edge('end'), last: clipEnd(clip) },
+    start: withElement(id, 'start', clip.at),
+    end: withElement(id, 'end', clipEnd(clip)),
     poses: [],
     loop: null,
     rides: null,
@@ -133,10 +123,11 @@ export const blurredBehind = define('blurredBehind', [Id.clip, NewId], (id, newI
   })
   Object.assign(e.look, { fit: 'fill', muted: true })
   settle(e, draft)
-  draft.elements.splice(draft.elements.indexOf(own as never), 0, e)
-  const at = draft.elements.findIndex((x) => x.id === id)
-  const mine = draft.elements.findIndex((x) => x.id === newId)
-  if (mine > at) draft.elements.splice(at, 0, ...draft.elements.splice(mine, 1))
+  draft.elements.splice(
+    draft.elements.findIndex((x) => x.id === id),
+    0,
+    e,
+  )
 })
 
 /** Stretches of a lesson, [from, to), in time order. */
@@ -157,7 +148,7 @@ export const hurryThrough = define(
         continue
       }
       // A lesson within has no speed of its own to go by.
-      if (runsAt(now.timed, tracks, from, to).some((r) => !('media' in r.element.look))) continue
+      if (runsAt(now.timed, tracks, from, to).some((r) => !isClip(r.element))) continue
       for (const frame of [from, to]) make(splitTracks(tracks, frame), draft, now)
       const within = clipsIn(draft, now).filter((c) => c.at >= from && clipEnd(c) <= to && tracks.includes(c.track))
       if (within.length === 0) continue
@@ -186,12 +177,10 @@ const fasterBy = (clip: Clip, times: number) =>
 /** A note in the upper right corner for as long as a clip goes faster. */
 function addNote(draft: Lesson, given: Given, clip: string, times: number): void {
   const e = newElement(draft, 'text', given.newId('note'), tie(`cut:${clip}:start`), tie(`cut:${clip}:end`))
-  const { width, height } = draft.frame
-  const unit = Math.min(width, height) / 1080
-  Object.assign(e, { width: 170 * unit, x: width - 130 * unit, y: 80 * unit, space: 'fixed' })
+  const unit = unitOf(draft.frame)
+  Object.assign(e, { width: 170 * unit, x: draft.frame.width - 130 * unit, y: 80 * unit, space: 'fixed' })
   // It may be there for a few frames only: it is there from the first to the last.
-  const none = { how: 'none' as const, from: 'left' as const, frames: 10, easing: 'ease-out' }
-  Object.assign(e, { arrival: none, departure: { ...none } })
+  Object.assign(e, { arrival: noPassing(), departure: noPassing() })
   Object.assign(e.look, { text: `${times}×`, fitText: true })
   e.name = numbered(`${times}× as fast`, new Set(draft.elements.map((x) => x.name)))
   draft.elements.push(e)

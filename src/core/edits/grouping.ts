@@ -1,4 +1,3 @@
-import { z } from 'zod'
 import { boundsOf, hundredth, union, type Rect } from '../geometry'
 import { isView, kindOf, newElement, sizeOf } from '../kinds'
 import type { Edge, Element, Lesson, Pose } from '../lesson/schema'
@@ -7,7 +6,7 @@ import { frameBoxOf } from '../scene'
 import { framesPerSecond } from '../time'
 import { resolve, type Timed } from '../timing'
 import { define, Id, Ids, make, type Given } from './act'
-import { Flag, Frame, Here, NewId, Num } from './args'
+import { Box, Flag, Frame, Here, NewId, Num } from './args'
 import { elementIn } from './chosen'
 import { keptAt } from './moveEdges'
 import { plain } from './plain'
@@ -100,7 +99,6 @@ export const dissolveGroup = define('dissolveGroup', [Id.element, Frame], (id, f
   }
 })
 
-const Box = z.object({ x: Num, y: Num, w: Num, h: Num })
 /**
  * Shows elements only within a rectangle of the frame: they become a group that is masked by it. What is taller or
  * wider is brought to the rectangle's width and begins at its top, when `fit` says so.

@@ -24,20 +24,11 @@ type Detail = z.infer<typeof Detail>
 /** Where something small is looked for a place: nobody wants it in the middle. */
 const SPOTS = Spot.options.filter((s) => s !== 'middle')
 
-/** The spot at which something so wide hides least in some frames. */
-function leastSpot(
-  timed: Timed,
-  e: Element,
-  share: number,
-  span: readonly [number, number],
-  detail: Detail,
-  without: readonly Spot[] = [],
-): { spot: Spot; rect: Rect } {
-  const spots = SPOTS.filter((s) => !without.includes(s))
-  const rects = spots.map((s) => spotRect(e, s, share, timed.lesson.frame))
+/** The rectangle in which something so wide hides least in some frames. */
+function leastSpot(timed: Timed, e: Element, share: number, span: readonly [number, number], detail: Detail): Rect {
+  const rects = SPOTS.map((s) => spotRect(e, s, share, timed.lesson.frame))
   const costs = hidingCosts(timed, e, rects, span, detail)
-  const least = costs.indexOf(Math.min(...costs))
-  return { spot: spots[least]!, rect: rects[least]! }
+  return rects[costs.indexOf(Math.min(...costs))]!
 }
 /** The frames from here on in which an element is there. */
 function spanFrom(timed: Timed, id: string, frame: number): [number, number] {
@@ -58,7 +49,7 @@ export const standLeast = define(
   (id, share, here, frames, detail) => (draft, given) => {
     const own = elementIn(given.timed.lesson, id)!
     const wide = Math.min(1, Math.max(0.02, share))
-    const { rect } = leastSpot(given.timed, own, wide, spanFrom(given.timed, id, here.frame), detail)
+    const rect = leastSpot(given.timed, own, wide, spanFrom(given.timed, id, here.frame), detail)
     bring(draft, given, [id], here, frames, (e) => valuesIn(e, rect))
   },
 )
@@ -82,8 +73,8 @@ export const makeWay = define('makeWay', [Id.element, Count, Detail], (id, frame
     const share = stands.w / draft.frame.width
     const next = clicks.find((c) => c.frame! > click.frame!)?.frame ?? span.to
     const at = leastSpot(timed, own, share, [click.frame! - early, Math.min(span.to, next + 1)], detail)
-    if (covers(at.rect, click.at!)) continue
-    went = at.rect
+    if (covers(at, click.at!)) continue
+    went = at
     const e = elementIn(draft, id)!
     const start = -early - frames
     putPose(
@@ -95,7 +86,7 @@ export const makeWay = define('makeWay', [Id.element, Count, Detail], (id, frame
         start: { on: 'moment', moment: click.id, edge: 'start', offset: start, last: click.frame! + start },
         end: { on: 'length', frames },
         easing: 'ease-in-out',
-        values: valuesIn(e, at.rect),
+        values: valuesIn(e, at),
         curve: null,
       },
       click.frame! - early,

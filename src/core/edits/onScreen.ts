@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { boundsOf, inverse } from '../geometry'
 import { kindOf, newElement, settle } from '../kinds'
+import { fading } from '../lesson/make'
 import type { Edge } from '../lesson/schema'
 import { matrixOf } from '../motion'
 import { framesPerSecond } from '../time'
@@ -8,6 +9,7 @@ import { define, Ids, make } from './act'
 import { Frame, NewId } from './args'
 import { windowOver } from './grouping'
 import { numbered } from './names'
+import { withElement } from './plain'
 import { Unfit } from './unfit'
 
 /**
@@ -41,7 +43,7 @@ export const putOnScreen = define(
       easing: 'cubic-bezier(0.16, 1, 0.3, 1)',
       off: { dx: -width * 0.6, dy: height * 0.12, turn: -16, scale: 0.7, opacity: 0 },
     }
-    screen.departure = { how: 'fade', from: 'left', frames: Math.round(frames / 3), easing: 'ease-in' }
+    screen.departure = fading(Math.round(frames / 3), 'ease-in')
     const groupId = given.newId('shown')
     const inner = kindOf(screen).screen!(screen as never)
     const rect = boundsOf(matrixOf(screen), inner)
@@ -54,11 +56,11 @@ export const putOnScreen = define(
     const group = draft.elements.find((e) => e.id === groupId)
     if (!group) throw new Unfit('there is nothing that could be shown on a screen')
     Object.assign(group.look, { border: null, borderPx: 0 })
-    group.cornerPx = form === 'phone' ? Math.round(inner.w * 0.105) : 0
+    group.cornerPx = Math.round(inner.corner ?? 0)
     group.name = numbered(`On the ${form}`, new Set(draft.elements.map((e) => e.name)))
     Object.assign(group, {
-      start: { on: 'element', element: id, edge: 'start', offset: 0, last: from },
-      end: { on: 'element', element: id, edge: 'end', offset: 0, last: to },
+      start: withElement(id, 'start', from),
+      end: withElement(id, 'end', to),
       space: screen.space,
       rides: { on: id, by: inverse(matrixOf(screen)).map((v) => v || 0), fades: true },
       departure: { ...screen.departure },

@@ -1,6 +1,7 @@
 import { current, isDraft } from 'immer'
 import { setAt, valueAt } from '../values'
 import type { Edge } from '../lesson/schema'
+import type { Here } from './args'
 import { Unfit } from './unfit'
 
 /** A copy of a value, free of any draft. */
@@ -21,3 +22,16 @@ export const tie = (moment: string, offset = 0, last = 0): Edge => ({
   offset,
   last,
 })
+/** An end that is where another element's is; `last` is where that was last found. */
+export const withElement = (element: string, edge: 'start' | 'end', last = 0): Edge => ({
+  on: 'element',
+  element,
+  edge,
+  offset: 0,
+  last,
+})
+/** An end at a frame, tied to what caught there where something did. */
+export const startAt = ({ frame, caught }: Here): Edge =>
+  caught
+    ? { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: 0, last: caught.frame }
+    : { on: 'loose', frame }

@@ -3,7 +3,7 @@ import { applyStyle, restyle, settle, styleValues } from '../kinds'
 import { HouseStyle } from '../lesson/schema'
 import { define, Ids } from './act'
 import { Path } from './args'
-import { placeAlways, standsAlways } from './always'
+import { placeAlways } from './always'
 import { elementsIn } from './chosen'
 import { setAll } from './plain'
 import { Unfit } from './unfit'
@@ -16,7 +16,6 @@ export const setStyle = define('setStyle', [HouseStyle.nullable()], (style) => (
   if (JSON.stringify(style?.always ?? null) !== stood) placeAlways(draft, style?.always ?? null, given)
   if (!style) return
   for (const e of draft.elements) {
-    if (standsAlways(e)) continue
     restyle(e, before, style, draft)
     if (e.styled) settle(e, draft)
   }

@@ -1,7 +1,7 @@
 import { type Putting } from './put'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Point, Quad, Rect } from '../geometry'
-import type { Shape, Source, Work } from '../display'
+import type { Shape, Source, Window, Work } from '../display'
 import type { Rate } from '../time'
 import type { Span, Timed } from '../timing'
 import type { Field, KeyValue } from '../values'
@@ -196,7 +196,7 @@ export interface Kind<K extends ElementKind> {
   /** The four corners of its own pixels that what it carries is brought to, as seen in perspective; null: none. */
   quad?(e: ElementOf<K>): { quad: Quad; featherPx: number } | null
   /** The opening in it that something can be shown in, in its own pixels. */
-  screen?(e: ElementOf<K>): Rect
+  screen?(e: ElementOf<K>): Window
   /** Whether only what lies in its box is seen of what it carries. */
   masks?(e: ElementOf<K>): boolean
   /** The spot that it points at besides its own place, in the pixels of that; null when it has none. */

@@ -28,3 +28,5 @@ export const emptyLesson = (name: string): Lesson => ({
 })
 
 export const noPassing = (): Passing => ({ how: 'none', from: 'left', frames: 10, easing: 'ease-out' })
+/** It comes, or goes, by getting more visible, or less. */
+export const fading = (frames: number, easing = 'linear'): Passing => ({ how: 'fade', from: 'left', frames, easing })

@@ -253,6 +253,8 @@ export const Element = z.strictObject({
   tags: z.array(z.string().min(1).max(40)).max(20).default([]),
   /** The look of the house style that it follows, `callout/label`: what is as that says changes with it. */
   styled: z.string().max(40).nullable().default(null),
+  /** Its lesson's house style put it there: it comes and goes with that. */
+  always: z.boolean().optional(),
   group: id.nullable().default(null),
 })
 export type Element = z.infer<typeof Element>

@@ -107,26 +107,27 @@ export function looped(
  * nothing is keyed or read. Null while a blink hides it.
  */
 export function posedAt(timed: Timed, e: Element, frame: number): Element | null {
-  const posed = readAt(timed, e, frame)
+  const posed = readingAt(timed, e, frame)
   if (!posed || !kindOf(posed).within) return posed
   const free = freeAt(timed, frame)
   const stands = free && kindOf(posed).within!(posed as never, free)
   return stands ? { ...posed, ...stands } : posed
 }
 /** As its keyframes, its loop and its gauges have it, wherever it may be kept to. */
-function readAt(timed: Timed, e: Element, frame: number): Element | null {
+function readingAt(timed: Timed, e: Element, frame: number): Element | null {
   const posed = keyedAt(timed, e, frame)
   if (!posed || !reads(posed)) return posed
   const values = readingsAt(timed, e, frame, (gauge, at) => keyedAt(timed, gauge, at))
   return values.length > 0 ? withValues(posed, values) : posed
 }
-const frames = memo((lesson: Lesson) => lesson.elements.filter((e) => kindOf(e).leaves && !e.hidden))
+/** What covers the edges of the frame. */
+const edging = memo((lesson: Lesson) => lesson.elements.filter((e) => kindOf(e).leaves && !e.hidden))
 /** The part of the frame that is left free by what covers its edges; null where nothing does. */
 function freeAt(timed: Timed, frame: number): Rect | null {
   let free: Rect | null = null
-  for (const e of frames(timed.lesson)) {
+  for (const e of edging(timed.lesson)) {
     const span = timed.spans.get(e.id)!
-    const posed = frame >= span.from && frame < span.to ? readAt(timed, e, frame) : null
+    const posed = frame >= span.from && frame < span.to ? readingAt(timed, e, frame) : null
     if (posed) free = kindOf(posed).leaves!(posed as never)
   }
   return free

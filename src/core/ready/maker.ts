@@ -1,7 +1,7 @@
-import { copiedFrom, type ReadyThing, type Slot } from '../edits'
+import { copiedFrom, withElement, type ReadyThing, type Slot } from '../edits'
 import { inverse } from '../geometry'
-import { applyStyle, newElement, type ElementKind } from '../kinds'
-import { emptyLesson } from '../lesson/make'
+import { applyStyle, newElement, unitOf, type ElementKind } from '../kinds'
+import { emptyLesson, noPassing } from '../lesson/make'
 import type { Edge, Element, Lesson, Pose } from '../lesson/schema'
 import { matrixOf } from '../motion'
 import { readingOf } from './reading'
@@ -41,7 +41,7 @@ export function makerFor(like: Pick<Lesson, 'frame' | 'rate' | 'style'>): Maker 
   const { frame, rate } = like
   const style = like.style ?? USUAL_STYLE
   const lesson: Lesson = { ...emptyLesson('Ready'), frame, rate, style, length: 1_000_000 }
-  const unit = Math.min(frame.width, frame.height) / 1080
+  const unit = unitOf(frame)
   const slots: Slot[] = []
   let held: Element | null = null
   let n = 0
@@ -54,7 +54,6 @@ export function makerFor(like: Pick<Lesson, 'frame' | 'rate' | 'style'>): Maker 
     lesson.elements.push(e)
     return e
   }
-  const on = (edge: 'start' | 'end'): Edge => ({ on: 'element', element: held!.id, edge, offset: 0, last: 0 })
   return {
     unit,
     cx: frame.width / 2,
@@ -75,14 +74,13 @@ export function makerFor(like: Pick<Lesson, 'frame' | 'rate' | 'style'>): Maker 
       return add(e, null, { ...place, ...more })
     },
     member(kind, name, look, more = {}) {
-      const e = newElement(lesson, kind, `r${++n}`, on('start'), on('end'))
+      const e = newElement(lesson, kind, `r${++n}`, withElement(held!.id, 'start'), withElement(held!.id, 'end'))
       // It comes and goes with the whole.
-      const none = { how: 'none' as const, from: 'left' as const, frames: 10, easing: 'ease-out' }
       const { x = 0, y = 0, ...rest } = more
       const place = { space: held!.space, x: held!.x + x, y: held!.y + y }
       const by = inverse(matrixOf(held!)).map((v) => v || 0) as [number, number, number, number, number, number]
       const rides = { on: held!.id, by, fades: false }
-      return add(e, look, { name, arrival: none, departure: none, ...place, ...rest, rides })
+      return add(e, look, { name, arrival: noPassing(), departure: noPassing(), ...place, ...rest, rides })
     },
     alone(kind, name, look, { start, end, ...more }) {
       return add(newElement(lesson, kind, `r${++n}`, start, end), look, { name, ...more })

@@ -1,10 +1,9 @@
 import { clipEnd, placeMatrixOf, sourceUsAt } from '../lesson/clips'
-import { apply, grown, intersection, type Point, type Rect } from '../geometry'
-import { aimOf, hasPlace, isView } from '../kinds'
+import { apply, boundsOf, grown, intersection, type Point, type Rect } from '../geometry'
+import { aimOf, hasPlace, isView, unitOf } from '../kinds'
 import type { Element } from '../lesson/schema'
 import { clipAt } from '../motion'
 import { elementsAt, frameBoxOf } from '../scene'
-import { boundsOf } from '../geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { pointerAt } from '../trace'
@@ -28,7 +27,7 @@ const dot = (p: Point, r: number): Rect => ({ x: p.x - r, y: p.y - r, w: 2 * r, 
 /** All that is to be seen in some frames besides an element: clicks, the pointer's way, changes, elements. */
 function sightsIn(timed: Timed, own: Element, from: number, to: number): Sight[] {
   const { lesson, clips, moments } = timed
-  const unit = Math.min(lesson.frame.width, lesson.frame.height) / 1080
+  const unit = unitOf(lesson.frame)
   const out: Sight[] = []
   for (const m of moments.values()) {
     if (m.frame === null || m.frame < from - 15 || m.frame >= to) continue

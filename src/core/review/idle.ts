@@ -63,7 +63,8 @@ function within(timed: Timed, clip: Clip, list: readonly { fromUs: number; toUs:
 function heard(timed: Timed, clip: Clip, quiet: Quiet): Stretch[] {
   const whole = { from: clip.at, to: clipEnd(clip) }
   const known = quiet.get(clip.media)
-  if (!known) return []
+  const medium = timed.lesson.media[clip.media]
+  if (!known) return medium?.kind === 'sound' || medium?.sound ? [whole] : []
   return freeOf(whole, within(timed, clip, known))
 }
 

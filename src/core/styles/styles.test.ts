@@ -1,15 +1,5 @@
 import { SHIPPED_STYLES } from '.'
-import {
-  alwaysFrom,
-  applyEdit,
-  idsFrom,
-  standsAlways,
-  putBack,
-  setElements,
-  setLook,
-  setStyle,
-  followStyle,
-} from '../edits'
+import { alwaysFrom, applyEdit, idsFrom, putBack, setElements, setLook, setStyle, followStyle } from '../edits'
 import { ADDABLE_KINDS, differsFrom, newElement, styleValues } from '../kinds'
 import { Element, HouseStyle, type Lesson } from '../lesson/schema'
 import { timedOf } from '../scene'
@@ -96,7 +86,7 @@ test('what stands in every lesson comes with the style: for all of it, from its 
   const other = { ...lessonWithTake(), style: linen, length: 900, frame: { width: 960, height: 540 } }
   const after = edited(other, setStyle(style))
   const spans = timedOf(after).spans
-  const put = after.elements.filter(standsAlways)
+  const put = after.elements.filter((e) => e.always)
   expect(put.map((e) => [spans.get(e.id)!.from, spans.get(e.id)!.to])).toEqual([
     [0, 900],
     [0, 60],
@@ -104,6 +94,6 @@ test('what stands in every lesson comes with the style: for all of it, from its 
   ])
   expect(put.map((e) => e.x)).toEqual([480, 480, 480])
   // Another style takes them away, the same one again changes nothing.
-  expect(edited(after, setStyle(signal)).elements.filter(standsAlways)).toEqual([])
+  expect(edited(after, setStyle(signal)).elements.filter((e) => e.always)).toEqual([])
   expect(applyEdit(after, setStyle(style), idsFrom('again'))).toEqual({ refused: null })
 })

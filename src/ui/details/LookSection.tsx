@@ -1,5 +1,5 @@
 import { Undo2 } from 'lucide-react'
-import { followStyle, putBack, standsAlways } from '@/core/edits'
+import { followStyle, putBack } from '@/core/edits'
 import { differsFrom, fieldsOf, looksOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { edit, useShown } from '../bench/store'
@@ -13,7 +13,7 @@ export function LookSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
   const { style } = lesson
   if (!style) return null
-  if (standsAlways(e))
+  if (e.always)
     return (
       <Section title="House style" folds="open">
         <p className="text-muted">It stands in every lesson that follows “{style.name}”.</p>

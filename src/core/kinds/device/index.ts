@@ -1,5 +1,5 @@
-import type { Shape } from '../../display'
-import { fix, grown, type Rect } from '../../geometry'
+import type { Shape, Window } from '../../display'
+import { fix, grown } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
 import { roundedBox } from '../outline'
 import { putBox } from '../put'
@@ -9,11 +9,11 @@ import { DeviceLook } from './look'
 
 type Form = DeviceLook['form']
 /** Width by height of a screen of each form, and of the whole by the screen's width: around it, below it. */
-const FORMS: Record<Form, { shape: number; rim: number; chin: number; foot: number; corner: number }> = {
-  monitor: { shape: 16 / 9, rim: 0.018, chin: 0.018, foot: 0.16, corner: 0.014 },
-  laptop: { shape: 16 / 10, rim: 0.022, chin: 0.022, foot: 0.062, corner: 0.02 },
-  tablet: { shape: 4 / 3, rim: 0.045, chin: 0.045, foot: 0, corner: 0.045 },
-  phone: { shape: 9 / 19, rim: 0.05, chin: 0.05, foot: 0, corner: 0.15 },
+const FORMS: Record<Form, { shape: number; rim: number; chin: number; foot: number; corner: number; hole: number }> = {
+  monitor: { shape: 16 / 9, rim: 0.018, chin: 0.018, foot: 0.16, corner: 0.014, hole: 0.004 },
+  laptop: { shape: 16 / 10, rim: 0.022, chin: 0.022, foot: 0.062, corner: 0.02, hole: 0.004 },
+  tablet: { shape: 4 / 3, rim: 0.045, chin: 0.045, foot: 0, corner: 0.045, hole: 0.012 },
+  phone: { shape: 9 / 19, rim: 0.05, chin: 0.05, foot: 0, corner: 0.15, hole: 0.105 },
 }
 /** How high a device is that is so wide. */
 export const deviceHeight = (form: Form, width: number): number => {
@@ -22,11 +22,17 @@ export const deviceHeight = (form: Form, width: number): number => {
   return screen / shape + screen * (rim + chin + foot)
 }
 /** Where the screen of a device is, in its own pixels. */
-export function screenOf(e: ElementOf<'device'>): Rect {
-  const { shape, rim } = FORMS[e.look.form]
+export function screenOf(e: ElementOf<'device'>): Window {
+  const { shape, rim, hole } = FORMS[e.look.form]
   const box = localBox(e, { w: e.width, h: e.height })
   const w = box.w / (1 + 2 * rim + (e.look.form === 'laptop' ? 0.22 : 0))
-  return { x: box.x + (box.w - w) / 2, y: box.y + w * rim, w, h: Math.min(w / shape, box.h - w * rim) }
+  return {
+    x: box.x + (box.w - w) / 2,
+    y: box.y + w * rim,
+    w,
+    h: Math.min(w / shape, box.h - w * rim),
+    corner: w * hole,
+  }
 }
 
 function draw(e: ElementOf<'device'>): Shape[] {
@@ -35,7 +41,7 @@ function draw(e: ElementOf<'device'>): Shape[] {
   const screen = screenOf(e)
   const k = screen.w
   const body = { x: screen.x - k * rim, y: screen.y - k * rim, w: k * (1 + 2 * rim), h: screen.h + k * (rim + chin) }
-  const hole = roundedBox(screen, k * (look.form === 'phone' ? 0.105 : look.form === 'tablet' ? 0.012 : 0.004), true)
+  const hole = roundedBox(screen, screen.corner ?? 0, true)
   const shapes: Shape[] = []
   const bottom = body.y + body.h
   const mid = screen.x + k / 2
