@@ -1,7 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { setElements } from '@/core/edits'
-import { chaptersOver } from '@/core/kinds'
-import { kindName } from '@/core/kinds'
+import { chaptersOver, kindName } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { gaugeAt, placementOf, posedAt } from '@/core/motion'
 import { IDENTITY } from '@/core/geometry'
@@ -68,7 +67,7 @@ test('a chapter bar is one act, and follows the chapters', async ({ page }) => {
     for (const f of [middle - 1, middle, middle + 1]) {
       let red = 0
       for (let x = 0; x < 1920; x++) if (rgbAt(frame(f), x, own.y)[0] > 128) red++
-      expect(Math.abs(red - (1920 * (f - 0)) / (timed.length - 0)), `frame ${f}`).toBeLessThanOrEqual(3)
+      expect(Math.abs(red - (1920 * f) / timed.length), `frame ${f}`).toBeLessThanOrEqual(3)
     }
   }
   hand.counts('A chapter bar')

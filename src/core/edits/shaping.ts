@@ -259,3 +259,19 @@ export const setSpan = define('setSpan', [Id.element, z.object({ start: Edge, en
   const e = elementIn(draft, id)
   if (e) Object.assign(e, { start: { ...span.start }, end: { ...span.end } })
 })
+
+const CORNERS = 0.08
+/** Shows elements as a circle of their middle, with round corners, or whole again. */
+export const outlineAs = define(
+  'outlineAs',
+  [Ids.elements, z.enum(['circle', 'rounded', 'full'])],
+  (ids, outline) => (draft) => {
+    for (const e of elementsIn(draft, ids)) {
+      const { w, h } = sizeOf(e)
+      const side = Math.min(w, h)
+      const [x, y] = outline === 'circle' && side > 0 ? [(1 - side / w) / 2, (1 - side / h) / 2] : [0, 0]
+      e.crop = { left: x, right: x, top: y, bottom: y }
+      e.cornerPx = hundredth({ circle: side / 2, rounded: h * CORNERS, full: 0 }[outline])
+    }
+  },
+)

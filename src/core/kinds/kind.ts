@@ -134,6 +134,8 @@ export interface Kind<K extends ElementKind> {
   line?: true
   /** It shows nothing itself, and is seen on the picture only while someone works on it. */
   unseen?: true
+  /** The colour of its look that it is seen by, as a mark on a recording. */
+  seenBy?: string
   /** The value of its look that reads a gauge when nothing else is said. */
   reading?: string
   /** Nothing else of it can be keyed. */
@@ -155,8 +157,11 @@ export interface Kind<K extends ElementKind> {
   rule?(e: ElementOf<K>): boolean
   /** One of those that it stands for at a click: what it is then, and for how many frames. */
   single?(e: ElementOf<K>): { look: ElementOf<K>['look']; frames: number }
-  /** Parts of its look that may be there or not, with what a new one is. */
-  parts?: readonly { path: string; label: string; fresh: unknown }[]
+  /**
+   * Parts of its look that may be there or not, with what a new one is; `edgeColour`: which of its values begins as the
+   * colour along the edges of what is shown.
+   */
+  parts?: readonly { path: string; label: string; fresh: object | string; edgeColour?: string }[]
   /** How far it rises above and below its box. */
   rises?(e: ElementOf<K>): number
   /** Puts a draft where it has to be, when that follows from the frame. */

@@ -62,6 +62,7 @@ export const PIXEL_PARTS = [
     path: 'key',
     label: 'See through one colour (chroma key)',
     fresh: { colour: '#00b140', reach: 18, soft: 12, spill: 60 },
+    edgeColour: 'colour',
   },
   { path: 'grade', label: 'Change light and colours', fresh: { exposure: 0, contrast: 0, saturation: 0, warmth: 0 } },
   {
@@ -71,7 +72,7 @@ export const PIXEL_PARTS = [
   },
 ] as const
 export const PIXEL_FIELDS: readonly Unranged[] = [
-  { path: 'key.colour', label: 'Colour to see through', when: ['key'], type: 'colour' },
+  { path: 'key.colour', label: 'Colour to see through', when: ['key'], type: 'colour', picked: true },
   { path: 'key.reach', label: 'Tolerance', when: ['key'], type: 'percent' },
   { path: 'key.soft', label: 'Soft edge', when: ['key'], type: 'percent' },
   { path: 'key.spill', label: 'Take off its shine', when: ['key'], type: 'percent' },
@@ -79,7 +80,7 @@ export const PIXEL_FIELDS: readonly Unranged[] = [
   { path: 'grade.contrast', label: 'Contrast', when: ['grade'], type: 'percent' },
   { path: 'grade.saturation', label: 'Saturation', when: ['grade'], type: 'percent' },
   { path: 'grade.warmth', label: 'Warmth', when: ['grade'], type: 'percent' },
-  { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour' },
+  { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour', picked: true },
   { path: 'swap.to', label: 'becomes', when: ['swap'], type: 'colour' },
   { path: 'swap.share', label: 'by', when: ['swap'], type: 'percent' },
   { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'percent' },

@@ -3,6 +3,7 @@ import { resolve } from '../timing'
 import type { Lesson, Medium } from './schema'
 import { clip, lessonWithTake, takeMedium, laid, clipView } from '../testing/lessons'
 import {
+  cutNear,
   fitRect,
   frameOfMedium,
   lessonFrameOf,
@@ -109,4 +110,25 @@ test('a point of a take is found again from where it lies in the frame', () => {
     const back = takePoint(placeOnLesson({ x: 321, y: 123 }, c, medium, lesson.frame), c, medium, lesson.frame)
     expect([back.x, back.y]).toEqual([expect.closeTo(321), expect.closeTo(123)])
   }
+})
+
+test('of the cuts of a clip the one nearer to a frame is meant', () => {
+  const lesson = lessonWithTake()
+  lesson.tracks.unshift({ id: 'front', kind: 'picture', name: 'In front' })
+  lesson.elements = [clip('a', 0, 50), clip('b', 50, 100), clip('c', 150, 30), clip('o', 180, 30, { track: 'front' })]
+  const timed = resolve(lesson)
+  const near = (id: string, frame: number) =>
+    cutNear(
+      timed,
+      timed.clips.find((c) => c.id === id)!,
+      frame,
+    )
+  const ids = (id: string, frame: number) => near(id, frame)?.map((c) => c.id)
+  expect([ids('b', 60), ids('b', 140), ids('a', 0), ids('c', 179)]).toEqual([
+    ['a', 'b'],
+    ['b', 'c'],
+    ['a', 'b'],
+    ['b', 'c'],
+  ])
+  expect(near('o', 190)).toBeNull()
 })

@@ -156,3 +156,16 @@ const FASTEST = 20
 /** Whether sound at this speed is stretched, so that it keeps its pitch. */
 export const isStretched = ({ num, den }: { num: number; den: number }): boolean =>
   num !== den && num / den >= SLOWEST && num / den <= FASTEST
+
+/**
+ * The two clips of a clip's track whose cut lies nearest to a frame, of those that it touches; null where it touches
+ * none.
+ */
+export function cutNear({ clips }: WithClips, clip: Clip, frame: number): readonly [Clip, Clip] | null {
+  const own = clips.filter((c) => c.track === clip.track && c.id !== clip.id)
+  const before = own.find((c) => clipEnd(c) === clip.at)
+  const after = own.find((c) => c.at === clipEnd(clip))
+  const later = after && (!before || frame - clip.at > clipEnd(clip) - frame)
+  if (later) return [clip, after]
+  return before ? [before, clip] : null
+}

@@ -1,3 +1,4 @@
+import { fading } from '../lesson/make'
 import type { Shipped } from '.'
 import { makerFor, readingOf, share } from './maker'
 import { seenFrom, seenUntil } from './reading'
@@ -23,8 +24,8 @@ export const howFar: Shipped = {
       SECONDS * m.fps,
       { x: m.cx, y: m.cy, w, h },
       {
-        arrival: { how: 'fade', from: 'left', frames: Math.round(m.fps / 4), easing: 'ease-out' },
-        departure: { how: 'fade', from: 'left', frames: Math.round(m.fps / 4), easing: 'ease-in' },
+        arrival: fading(Math.round(m.fps / 4), 'ease-out'),
+        departure: fading(Math.round(m.fps / 4), 'ease-in'),
       },
     )
     const gauge = m.member('gauge', 'How far', null, {

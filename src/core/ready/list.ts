@@ -1,3 +1,4 @@
+import { fading } from '../lesson/make'
 import type { Shipped } from '.'
 import { makerFor } from './maker'
 
@@ -24,7 +25,7 @@ export const buildingList: Shipped = {
       frames,
       { x: m.cx, y: m.cy, w, h },
       {
-        departure: { how: 'fade', from: 'left', frames: Math.round(m.fps / 3), easing: 'ease-in' },
+        departure: fading(Math.round(m.fps / 3), 'ease-in'),
       },
     )
     m.member('shape', 'Panel', 'shape/panel', { width: w, height: h })

@@ -1,3 +1,4 @@
+import { fading } from '../lesson/make'
 import type { Pose } from '../lesson/schema'
 import type { Reading } from '../lesson/reading'
 import type { Shipped } from '.'
@@ -47,7 +48,7 @@ export const notices: Shipped = {
       frames,
       { x: m.width - w / 2 - 60 * u, y: m.cy, w, h: (h + gap) * list.length },
       {
-        departure: { how: 'fade', from: 'left', frames: Math.round(m.fps / 3), easing: 'ease-in' },
+        departure: fading(Math.round(m.fps / 3), 'ease-in'),
       },
     )
     const comesAt = (i: number) => Math.round(m.fps * (0.2 + i * APART_S))

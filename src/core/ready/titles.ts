@@ -1,3 +1,4 @@
+import { fading } from '../lesson/make'
 import type { Passing } from '../lesson/schema'
 import type { Shipped } from '.'
 import { makerFor } from './maker'
@@ -26,7 +27,7 @@ export const lowerThird: Shipped = {
     const fast = Math.round(m.fps * 0.5)
     const box = { x: m.width * 0.055 + w / 2, y: m.height * 0.86 - h / 2, w, h }
     m.group('Lower third', 5 * m.fps, box, {
-      departure: passing({ how: 'fade', frames: Math.round(m.fps / 3), easing: 'ease-in' }),
+      departure: fading(Math.round(m.fps / 3), 'ease-in'),
     })
     const left = -w / 2
     m.member('shape', 'Plate', 'shape/panel', {
@@ -77,7 +78,7 @@ export const titleCard: Shipped = {
       4 * m.fps,
       { x: m.cx, y: m.cy, w: m.width, h: m.height },
       {
-        departure: passing({ how: 'fade', frames: Math.round(m.fps / 2), easing: 'ease-in' }),
+        departure: fading(Math.round(m.fps / 2), 'ease-in'),
       },
     )
     const slow = Math.round(m.fps * 0.8)

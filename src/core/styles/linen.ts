@@ -1,6 +1,7 @@
 import type { HouseStyle } from '../lesson/style'
 import { rolesOf } from './roles'
-import { drawing, fading, rising, uncovering } from './rise'
+import { fading } from '../lesson/make'
+import { drawing, rising, uncovering } from './rise'
 
 const callout: HouseStyle['looks'][string] = {
   'look.face': '@text',

@@ -17,7 +17,6 @@ export const popping = (frames: number): Passing => ({
   easing: 'overshoot(0.6)',
   off: { dx: 0, dy: 0, turn: 0, scale: 0.6, opacity: 0 } satisfies Off,
 })
-export const fading = (frames: number): Passing => ({ how: 'fade', from: 'left', frames, easing: 'linear' })
 export const drawing = (frames: number, easing = 'ease-in-out'): Passing => ({
   how: 'draw',
   from: 'left',

@@ -1,6 +1,7 @@
 import type { HouseStyle } from '../lesson/style'
 import { rolesOf } from './roles'
-import { drawing, fading, popping, uncovering } from './rise'
+import { fading } from '../lesson/make'
+import { drawing, popping, uncovering } from './rise'
 
 const callout: HouseStyle['looks'][string] = {
   'look.face': '@text',

@@ -19,7 +19,8 @@ export type Field = {
   keyed?: false
 } & (
   | NumberField
-  | { type: 'colour'; optional?: boolean }
+  /** `picked`: it is a colour of what is shown, and can be picked on the picture. */
+  | { type: 'colour'; optional?: boolean; picked?: true }
   | { type: 'choice'; options: readonly { value: string; label: string }[] }
   | { type: 'tick' }
   | { type: 'text' }
@@ -27,6 +28,8 @@ export type Field = {
   /** Another element, by its id. */
   | { type: 'element' }
   | { type: 'easing' }
+  /** The path of an icon, chosen from a set; its name stands beside it. */
+  | { type: 'icon' }
 )
 
 export const isNumber = (f: Field): f is Field & NumberField => f.type in UNITS

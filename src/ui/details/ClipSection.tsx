@@ -1,7 +1,7 @@
 import { Snowflake, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { blurredBehind, dip, dissolve, freezeAt, putAt, rampSpeed, rollCut, setSpeed } from '@/core/edits'
-import { clipEnd, type Clip } from '@/core/lesson/clips'
+import { cutNear, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { framesPerSecond, type Rate } from '@/core/time'
 import { bench, edit, freshId, useBench, useShown } from '../bench/store'
@@ -14,7 +14,8 @@ const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\
 
 /** How a clip plays its medium: how fast, where it stands still, and what can be cut from it. */
 export function ClipSection({ clip }: { clip: Clip }) {
-  const { lesson, clips } = useShown()
+  const timed = useShown()
+  const { lesson } = timed
   const playhead = useBench((b) => b.playhead)
   const [fade, setFade] = useState(15)
   const [freeze, setFreeze] = useState(1)
@@ -24,13 +25,8 @@ export function ClipSection({ clip }: { clip: Clip }) {
   if (!medium) return null
   const { name } = clip.element
   const speed = speedOf(clip.map)
-  const [before, next] = [
-    clips.find((c) => c.track === clip.track && clipEnd(c) === clip.at),
-    clips.find((c) => c.track === clip.track && c.at === clipEnd(clip)),
-  ]
-  /** The cut of it that lies nearer to the playhead. */
-  const nearer = !before || (next && playhead - clip.at > clipEnd(clip) - playhead)
-  const touches: [string, string] | null = nearer ? (next ? [clip.id, next.id] : null) : [before.id, clip.id]
+  const pair = cutNear(timed, clip, playhead)
+  const touches = pair && ([pair[0].id, pair[1].id] as const)
   const turn = (degrees: number) => {
     const e = clip.element
     edit(`Turn “${name}”`, putAt([clip.id], { rotation: (e.rotation + degrees) % 360 }))

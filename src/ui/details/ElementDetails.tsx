@@ -12,56 +12,46 @@ import {
   keepReadable,
 } from '@/core/edits'
 import { applies, valueAt, type Field } from '@/core/values'
-import { aimOf, canAim, isGround, isRule, isView, kindOf, mediumOf, kindName } from '@/core/kinds'
-import type { Element, Passing } from '@/core/lesson/schema'
-import { isGauge, propertyOf } from '@/core/motion'
+import {
+  aimOf,
+  canAim,
+  isGround,
+  isRule,
+  isView,
+  kindName,
+  kindOf,
+  mediumOf,
+  type ElementKind,
+  type Kind,
+} from '@/core/kinds'
+import type { Element } from '@/core/lesson/schema'
+import { isGauge } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
-import { FONTS } from '@/core/text'
-import { framesPerSecond, lengthText } from '@/core/time'
-import { UNITS } from '@/core/values/unit'
-import { editPosed, standing, tryPosed } from '../bench/inPose'
+import { lengthText } from '@/core/time'
+import { editPosed, standing } from '../bench/inPose'
 import { edit, setBench, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
-import { Colour } from '../kit/colour'
-import { Choice, Row, Tick, Words } from '../kit/fields'
+import { Choice, Tick, Words } from '../kit/fields'
 import { KindIcon } from '../kit/kindIcon'
-import { NumberField } from '../kit/numberField'
-import { EasingEditor } from './EasingEditor'
 import { ClipSection } from './ClipSection'
 import { Edited } from './Edited'
 import { FramingSection, WithPointerSection } from './FramingSection'
 import { PinSection } from './PinSection'
 import { GaugeSection } from './GaugeSection'
 import { JoinSection } from './JoinSection'
-import { KeyMark } from './KeyMark'
 import { PartSection } from './PartSection'
 import { PlaceSection } from './PlaceSection'
 import { PoseSection } from './PoseSection'
 import { edgeColour } from '../picture/pickColour'
-import { PixelSection } from './PixelSection'
-import { IconSection } from './IconSection'
-import { checkMarkColour, markPath } from './markColour'
+import { LookField } from './LookField'
 import { LookSection } from './LookSection'
+import { checkMarkColour } from './markColour'
+import { PassingSection } from './PassingSection'
+import { PixelSection } from './PixelSection'
 import { Section } from './Section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
-
-const HOWS = [
-  { value: 'none', label: 'just there' },
-  { value: 'fade', label: 'fade' },
-  { value: 'slide', label: 'slide' },
-  { value: 'grow', label: 'grow' },
-  { value: 'draw', label: 'draw itself' },
-  { value: 'uncover', label: 'uncover' },
-  { value: 'typed', label: 'from typed values' },
-] as const
-/** Sound comes and goes by getting louder and softer. */
-const HEARD_HOWS = [
-  { value: 'none', label: 'just there' },
-  { value: 'fade', label: 'fade' },
-] as const
-const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))
 
 export function ElementDetails({ element: own }: { element: Element }) {
   const timed = useShown()
@@ -71,7 +61,6 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const e = standing(own)
   const span = timed.spans.get(e.id)!
   const kind = kindOf(e)
-  const fps = framesPerSecond(timed.lesson.rate)
   const size = kind.size(e as never)
   const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
   const look = (f: Field, value: unknown) =>
@@ -120,58 +109,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       <PartSection element={e} />
       {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}
       {!ripples && <PoseSection element={own} />}
-      {!view && !kind.unseen && !ripples && (
-        <Section title="Arrival and departure" folds="open">
-          {(['arrival', 'departure'] as const).map((which) => {
-            const p = e[which]
-            const put = (values: Partial<Passing>) =>
-              set(
-                `Change how “${e.name}” ${which === 'arrival' ? 'comes' : 'goes'}`,
-                Object.fromEntries(Object.entries(values).map(([k, v]) => [`${which}.${k}`, v])),
-              )
-            return (
-              <div key={which} className="space-y-1.5">
-                <Choice
-                  label={which === 'arrival' ? 'Arrives' : 'Departs'}
-                  value={p.how}
-                  options={heard ? HEARD_HOWS : HOWS}
-                  onChange={(v) => put({ how: v })}
-                />
-                {p.how !== 'none' && (
-                  <NumberField
-                    label="in"
-                    unit="frames"
-                    perSecond={fps}
-                    min={0}
-                    max={10_000}
-                    value={p.frames}
-                    onChange={(v) => put({ frames: v })}
-                  />
-                )}
-                {(p.how === 'slide' || p.how === 'uncover') && (
-                  <Choice
-                    label={which === 'arrival' ? 'from the' : 'to the'}
-                    value={p.from}
-                    options={SIDES}
-                    onChange={(v) => put({ from: v })}
-                  />
-                )}
-                {p.how === 'typed' && <Off off={p.off} before={which === 'arrival'} onChange={(off) => put({ off })} />}
-                {(p.how === 'slide' || p.how === 'grow') && (
-                  <Tick label="and fades" value={p.fades === true} onChange={(v) => put({ fades: v })} />
-                )}
-                {p.how !== 'none' && (
-                  <EasingEditor
-                    label={which === 'arrival' ? 'Easing of its arrival' : 'Easing of its departure'}
-                    value={p.easing}
-                    onChange={(v) => put({ easing: v })}
-                  />
-                )}
-              </div>
-            )
-          })}
-        </Section>
-      )}
+      {!view && !kind.unseen && !ripples && <PassingSection element={e} />}
       {ripples && (
         <Section title="Rule">
           <p className="text-muted">Stands for a ripple on each click in its span.</p>
@@ -193,11 +131,10 @@ export function ElementDetails({ element: own }: { element: Element }) {
             />
           ))}
           <PixelSection element={e} />
-          <IconSection element={e} />
           {fields.map((f) => (
             <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />
           ))}
-          {e.space === 'framed' && !clip && markPath(e) && (
+          {e.space === 'framed' && kind.seenBy && (
             <Button onClick={() => void checkMarkColour(e)}>Check its colour on the recording</Button>
           )}
           {canAim(e) &&
@@ -256,69 +193,10 @@ export function ElementDetails({ element: own }: { element: Element }) {
   )
 }
 
-/** What a new part of a look is; a colour that is seen through begins as that along the edges of what is shown. */
-function freshPart(e: Element, { path, fresh }: { path: string; fresh: unknown }): unknown {
-  const colour = path === 'key' ? edgeColour(e.id) : null
-  return colour ? { ...(fresh as object), colour } : fresh
-}
-
-const STILL = { dx: 0, dy: 0, turn: 0, scale: 1, opacity: 1 }
-/** How something stands off its place before it arrives, or after it has gone. */
-function Off({
-  off = STILL,
-  before,
-  onChange,
-}: {
-  off: Passing['off']
-  before: boolean
-  onChange: (off: NonNullable<Passing['off']>) => void
-}) {
-  const put = (change: Partial<typeof STILL>) => onChange({ ...off, ...change })
-  const word = before ? 'comes from' : 'goes to'
-  return (
-    <>
-      <NumberField
-        label={`${word}, across`}
-        unit="px"
-        min={-100_000}
-        max={100_000}
-        value={off.dx}
-        onChange={(dx) => put({ dx })}
-      />
-      <NumberField
-        label={`${word}, down`}
-        unit="px"
-        min={-100_000}
-        max={100_000}
-        value={off.dy}
-        onChange={(dy) => put({ dy })}
-      />
-      <NumberField
-        label="turned by"
-        unit="°"
-        min={-36_000}
-        max={36_000}
-        value={off.turn}
-        onChange={(turn) => put({ turn })}
-      />
-      <NumberField
-        label="as large"
-        unit="%"
-        min={0}
-        max={10_000}
-        value={off.scale * 100}
-        onChange={(v) => put({ scale: v / 100 })}
-      />
-      <NumberField
-        label="as visible"
-        unit="%"
-        min={0}
-        max={100}
-        value={off.opacity * 100}
-        onChange={(v) => put({ opacity: v / 100 })}
-      />
-    </>
-  )
+/** What a new part of a look is; where it says so, with the colour along the edges of what is shown. */
+function freshPart(e: Element, { fresh, edgeColour: path }: NonNullable<Kind<ElementKind>['parts']>[number]): unknown {
+  const colour = path ? edgeColour(e.id) : null
+  return colour && path && typeof fresh === 'object' ? { ...fresh, [path]: colour } : fresh
 }
 
 const OVER = [
@@ -388,105 +266,4 @@ export function Actions() {
       </IconButton>
     </div>
   )
-}
-
-/** Another element of the lesson, chosen by its name. */
-function OtherElement({
-  label,
-  own,
-  value,
-  onChange,
-}: {
-  label: string
-  own: string
-  value: string | null
-  onChange: (id: string | null) => void
-}) {
-  const { lesson } = useShown()
-  const options = lesson.elements.filter((e) => e.id !== own).map((e) => ({ value: e.id, label: e.name }))
-  return (
-    <Choice
-      label={label}
-      value={value ?? ''}
-      options={[{ value: '', label: 'none yet' }, ...options]}
-      onChange={(id) => onChange(id || null)}
-    />
-  )
-}
-
-function LookField({
-  field: f,
-  element: e,
-  onChange,
-}: {
-  field: Field
-  element: Element
-  onChange: (v: unknown) => void
-}) {
-  const value = valueAt(e.look, f.path)
-  const mark = propertyOf(e, `look.${f.path}`) ? <KeyMark element={e} path={`look.${f.path}`} label={f.label} /> : null
-  switch (f.type) {
-    case 'colour':
-      return (
-        <Colour
-          mark={mark}
-          owner={e.id}
-          label={f.label}
-          value={value as string | null}
-          optional={f.optional}
-          onChange={onChange}
-        />
-      )
-    case 'easing':
-      return <EasingEditor label={f.label} value={value as string} onChange={onChange} />
-    case 'tick':
-      return <Tick label={f.label} value={value as boolean} onChange={onChange} />
-    case 'choice':
-      return <Choice label={f.label} value={value as string} options={f.options} onChange={onChange} />
-    case 'element':
-      return <OtherElement label={f.label} own={e.id} value={value as string | null} onChange={onChange} />
-    case 'text':
-      return <Words label={f.label} lines={3} value={value as string} onChange={onChange} />
-    case 'font': {
-      const face = value as { family: string; weight: number }
-      const names: Record<number, string> = {
-        400: 'regular',
-        500: 'medium',
-        600: 'semibold',
-        700: 'bold',
-        800: 'heavy',
-      }
-      return (
-        <Row label={f.label}>
-          <Choice
-            bare
-            label={f.label}
-            value={`${face.family}/${face.weight}`}
-            options={FONTS.map((x) => ({
-              value: `${x.family}/${x.weight}`,
-              label: `${x.family} ${names[x.weight] ?? x.weight}`,
-            }))}
-            onChange={(v) => {
-              const [family, weight] = v.split('/')
-              onChange({ ...face, family, weight: Number(weight) })
-            }}
-          />
-        </Row>
-      )
-    }
-    default:
-      return (
-        <NumberField
-          mark={mark}
-          label={f.label}
-          unit={UNITS[f.type].suffix}
-          min={f.min}
-          max={f.max}
-          digits={f.digits ?? 0}
-          value={value as number}
-          onLive={(v) => tryPosed(setLook([e.id], f.path, v))}
-          onChange={onChange}
-        />
-      )
-  }
 }

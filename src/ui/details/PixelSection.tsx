@@ -1,28 +1,17 @@
-import { Pipette } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { setLook } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { valueAt } from '@/core/values'
+import { histogram } from '@/core/vision/colours'
 import { edit, setBench, useBench } from '../bench/store'
 import { Button } from '../kit/button'
 import { Tick } from '../kit/fields'
-import { playing } from '../preview/player'
+import { seenAlone } from '../preview/player'
 
 const BINS = 64
-/** How often each lightness occurs in what is seen of an element, by channel. */
-function histogramOf(element: string): number[][] | null {
-  const ctx = playing.now?.seen(element, 240)
-  if (!ctx) return null
-  const { data } = ctx.getImageData(0, 0, ctx.canvas.width, ctx.canvas.height)
-  const out = [0, 1, 2].map(() => new Array<number>(BINS).fill(0))
-  for (let i = 0; i < data.length; i += 4) {
-    if (data[i + 3]! < 128) continue
-    for (let c = 0; c < 3; c++) out[c]![(data[i + c]! * BINS) >> 8]!++
-  }
-  return out
-}
-
 const INKS = ['#c8371b', '#3f7d4e', '#2f5fa8']
+/** The picture has come to rest when nothing moved for so long. */
+const RESTS_MS = 250
 /** How light and how coloured what an element shows is, at the playhead. */
 function Histogram({ element }: { element: string }) {
   const playhead = useBench((b) => b.playhead)
@@ -30,7 +19,10 @@ function Histogram({ element }: { element: string }) {
   const [bins, setBins] = useState<number[][] | null>(null)
   useEffect(() => {
     if (!still) return undefined
-    const timer = setTimeout(() => setBins(histogramOf(element)), 250)
+    const timer = setTimeout(() => {
+      const picture = seenAlone(element, 240)
+      setBins(picture && histogram(picture, BINS))
+    }, RESTS_MS)
     return () => clearTimeout(timer)
   }, [element, playhead, still])
   if (!bins) return null
@@ -52,39 +44,21 @@ function Histogram({ element }: { element: string }) {
   )
 }
 
-/** What goes with the values of what is done to pixels: the histogram, and a colour picked on the picture. */
+/** What goes with the values of what is done to pixels. */
 export function PixelSection({ element: e }: { element: Element }) {
-  const picking = useBench((b) => b.picking)
-  const board = useBench((b) => b.aids.board)
   const aids = useBench((b) => b.aids)
-  const has = (path: string) => valueAt(e.look, path) !== null && valueAt(e.look, path) !== undefined
-  if (!('key' in e.look) && !('grade' in e.look)) return null
-  const pick = (path: string, label: string) => (
-    <Button
-      pressed={picking?.path === path}
-      onClick={() => setBench({ picking: picking?.path === path ? null : { element: e.id, path, label } })}
-    >
-      <Pipette size={13} />
-      {label}
-    </Button>
-  )
+  const board = (on: boolean) => setBench({ aids: { ...aids, board: on } })
   return (
     <>
-      {has('grade') && <Histogram element={e.id} />}
-      {has('grade') && (
-        <Button onClick={() => edit(`“${e.name}” in black and white`, setLook([e.id], 'grade.saturation', -100))}>
-          Black and white
-        </Button>
+      {Boolean(valueAt(e.look, 'grade')) && (
+        <>
+          <Histogram element={e.id} />
+          <Button onClick={() => edit(`“${e.name}” in black and white`, setLook([e.id], 'grade.saturation', -100))}>
+            Black and white
+          </Button>
+        </>
       )}
-      {has('key') && pick('key.colour', 'Pick the colour on the picture')}
-      {has('key') && (
-        <Tick
-          label="Show it before a board"
-          value={board}
-          onChange={(v) => setBench({ aids: { ...aids, board: v } })}
-        />
-      )}
-      {has('swap') && pick('swap.from', 'Pick the colour that changes')}
+      {Boolean(valueAt(e.look, 'key')) && <Tick label="Show it before a board" value={aids.board} onChange={board} />}
     </>
   )
 }

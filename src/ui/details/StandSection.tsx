@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { makeWay, setElements, standAt, standLeast, standWhole, usualMove, type Spot } from '@/core/edits'
+import { makeWay, outlineAs, standAt, standLeast, standWhole, usualMove, type Spot } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
@@ -21,21 +21,7 @@ const SPOTS: [Spot, string][] = [
   ['bottom-right', 'bottom right'],
 ]
 
-/** The middle of it as a circle; with round corners; whole. */
-const SHAPES: { label: string; values: (e: Element) => Record<string, unknown> }[] = [
-  {
-    label: 'circle',
-    values: ({ width: w, height: h }) => {
-      const side = Math.min(w, h)
-      const [x, y] = [(1 - side / w) / 2, (1 - side / h) / 2]
-      return { 'crop.left': x, 'crop.right': x, 'crop.top': y, 'crop.bottom': y, cornerPx: side / 2 }
-    },
-  },
-  { label: 'rounded', values: ({ height }) => ({ ...WHOLE, cornerPx: Math.round(height * 0.08) }) },
-  { label: 'full', values: () => ({ ...WHOLE, cornerPx: 0 }) },
-]
-const WHOLE = { 'crop.left': 0, 'crop.right': 0, 'crop.top': 0, 'crop.bottom': 0 }
-
+const OUTLINES = ['circle', 'rounded', 'full'] as const
 /** Lets what is shown stand small at a spot of the frame, from the playhead on, and fill the frame again. */
 export function StandSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
@@ -101,9 +87,9 @@ export function StandSection({ element: e }: { element: Element }) {
         Out of the way of clicks
       </Button>
       <div className="flex gap-1.5">
-        {SHAPES.map(({ label, values }) => (
-          <Button key={label} onClick={() => edit(`“${e.name}”: ${label}`, setElements([e.id], values(e)))}>
-            {label}
+        {OUTLINES.map((outline) => (
+          <Button key={outline} onClick={() => edit(`“${e.name}”: ${outline}`, outlineAs([e.id], outline))}>
+            {outline}
           </Button>
         ))}
       </div>

@@ -1,25 +1,19 @@
 import { toast } from 'sonner'
-import { besideUrl, FILM } from '@/contract/beside'
 import { setLook } from '@/core/edits'
 import { apply, boundsOf, corners, around, inverse, isFlat } from '@/core/geometry'
-import { paletteOf } from '@/core/kinds'
+import { kindOf, paletteOf } from '@/core/kinds'
 import { clipEnd, placeMatrixOf, sourceUsAt } from '@/core/lesson/clips'
 import type { Element } from '@/core/lesson/schema'
 import { clipAt } from '@/core/motion'
 import { mostSeen, standsOut } from '@/core/review/standsOut'
 import { frameBoxOf } from '@/core/scene'
 import { valueAt } from '@/core/values'
+import { meanColour } from '@/core/vision/colours'
 import { bench, edit } from '../bench/store'
-
-/** Which of its colours a mark is seen by. */
-const SEEN_BY = ['colour', 'outline', 'fill', 'line']
-export const markPath = (e: Element): string | undefined =>
-  SEEN_BY.find((path) => typeof valueAt(e.look, path) === 'string')
+import { filmOf } from '../kit/film'
 
 const FRAMES = 12
 const SPOTS = 60
-const hex = (r: number, g: number, b: number): string =>
-  `#${[r, g, b].map((v) => v.toString(16).padStart(2, '0')).join('')}`
 /** The colours that recordings have below an element over its span, by the small pictures of their film strips. */
 async function coloursBelow(e: Element): Promise<string[]> {
   const { timed, lesson } = bench()
@@ -27,33 +21,21 @@ async function coloursBelow(e: Element): Promise<string[]> {
   const out: string[] = []
   for (let n = 0; n < FRAMES; n++) {
     const frame = Math.round(span.from + ((span.to - 1 - span.from) * n) / (FRAMES - 1))
-    const clip = timed.clips.find((c) => lesson.media[c.media]?.aids?.film && c.at <= frame && frame < clipEnd(c))
+    const clip = timed.clips.findLast((c) => lesson.media[c.media]?.aids?.film && c.at <= frame && frame < clipEnd(c))
     const medium = clip && lesson.media[clip.media]
-    const film = medium?.aids?.film
-    if (!clip || !medium?.width || !medium.height || !film) continue
+    const film = medium && (await filmOf(medium))
+    if (!clip || !film) continue
     const { matrix, box } = frameBoxOf(timed, e, frame, false)
     const m = placeMatrixOf(clipAt(timed, clip, frame), medium, lesson.frame)
     if (isFlat(m)) continue
     const part = around(corners(boundsOf(matrix, box)).map((p) => apply(inverse(m), p)))
-    const image = new Image()
-    image.src = besideUrl(medium.sha256, 'film')
-    await image.decode()
-    const k = FILM.width / medium.width
-    const h = Math.round((medium.height * k) / 2) * 2
     const at = Math.min(film.count - 1, Math.round(sourceUsAt(clip, frame, lesson.rate) / film.stepUs))
-    const canvas = document.createElement('canvas')
-    canvas.width = FILM.width
-    canvas.height = h
-    const ctx = canvas.getContext('2d', { willReadFrequently: true })!
-    const [x0, y0] = [(at % FILM.columns) * FILM.width, Math.floor(at / FILM.columns) * h]
-    ctx.drawImage(image, x0, y0, FILM.width, h, 0, 0, FILM.width, h)
-    const { data } = ctx.getImageData(0, 0, FILM.width, h)
+    const picture = film.picture(at)
     for (let s = 0; s < SPOTS; s++) {
-      const x = Math.round((part.x + part.w * (((s * 7) % SPOTS) / SPOTS)) * k)
-      const y = Math.round((part.y + part.h * (s / SPOTS)) * k)
-      if (x < 0 || y < 0 || x >= FILM.width || y >= h) continue
-      const i = (y * FILM.width + x) * 4
-      out.push(hex(data[i]!, data[i + 1]!, data[i + 2]!))
+      const x = (part.x + part.w * (((s * 7) % SPOTS) / SPOTS)) * film.scale
+      const y = (part.y + part.h * (s / SPOTS)) * film.scale
+      const colour = meanColour(picture, x, y)
+      if (colour) out.push(colour)
     }
   }
   return out
@@ -62,10 +44,11 @@ async function coloursBelow(e: Element): Promise<string[]> {
 const CLEAR = 3
 /** Says how far a mark's colour stands out from the recording below it over its span, and offers a better one. */
 export async function checkMarkColour(e: Element): Promise<void> {
-  const path = markPath(e)
+  const path = kindOf(e).seenBy
   const { style } = bench().lesson
   if (!path) return
-  const own = valueAt(e.look, path) as string
+  const own = valueAt(e.look, path)
+  if (typeof own !== 'string') return
   const below = await coloursBelow(e).catch((): string[] => [])
   if (below.length === 0) {
     toast('No recording lies below it whose colours are known.')

@@ -1,21 +1,11 @@
 import { useRef, useState } from 'react'
-import { addElement, attach, elementAt, liftOut, repoint, windowOver, type Edit } from '@/core/edits'
+import type { Edit } from '@/core/edits'
 import { hasPlace, heldBy, isRule, isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
 import { boundsOf, apply, corners, inverse, isFlat, meets, union, type Point, type Rect } from '@/core/geometry'
-import {
-  elementsAt,
-  frameBoxOf,
-  framingOf,
-  hitAt,
-  snapLines,
-  snapRect,
-  spaceOf,
-  type SnapLine,
-  type Snapped,
-} from '@/core/scene'
+import { elementsAt, frameBoxOf, hitAt, snapLines, snapRect, spaceOf, type SnapLine, type Snapped } from '@/core/scene'
 import type { Element } from '@/core/lesson/schema'
-import { actHere, moving, poseFor, standing } from '../bench/inPose'
-import { bench, edit, freshId, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import { moving, poseFor, standing } from '../bench/inPose'
+import { bench, edit, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { goInside } from '../bench/inside'
 import { onEscape } from '../kit/escape'
 import { Aids } from './Aids'
@@ -24,9 +14,9 @@ import { Handles } from './Handles'
 import { PointerMark } from './PointerMark'
 import { holders, holds } from '@/core/motion'
 import { Ways } from './Ways'
+import { answerAdding, placeAdded, promptFor, typeText } from './adding'
 import { pickAt } from './pickColour'
 
-/** Kinds that a rectangle can be drawn for. */
 /** How near to a line something must come to keep to it, in pixels of the screen. */
 const SNAP_PX = 7
 
@@ -58,8 +48,6 @@ export function Overlay({ scale }: { scale: number }) {
     const r = svg.current!.getBoundingClientRect()
     return { x: ((e.clientX - r.left) * width) / r.width, y: ((e.clientY - r.top) * height) / r.height }
   }
-  /** A point of the picture in the pixels that an element of this kind is placed in. */
-  const onTake = (p: Point) => apply(inverse(framingOf(timed, bench().playhead, isFramed())), p)
   const begin = (d: Drag, e: React.PointerEvent) => {
     svg.current!.setPointerCapture(e.pointerId)
     drag.current = { ...d, moved: false, last: null }
@@ -78,69 +66,6 @@ export function Overlay({ scale }: { scale: number }) {
         })
       : []
 
-  const place = (p: Point, rect: Rect | null) => {
-    const { adding: wanted, timed: now, playhead: frame } = bench()
-    if (!wanted) return
-    if (wanted.window) {
-      setBench({ adding: null })
-      if (rect) putWindow(wanted.window, rect)
-      return
-    }
-    if (wanted.lift) {
-      setBench({ adding: null })
-      if (rect) {
-        const [a, b] = [onTake(rect), onTake({ x: rect.x + rect.w, y: rect.y + rect.h })]
-        const id = freshId('cut')
-        const part = { x: a.x, y: a.y, w: b.x - a.x, h: b.y - a.y }
-        if (edit('Lift a part out', liftOut(part, id, actHere(), wanted.lift === 'still'))) select([id], true)
-      }
-      return
-    }
-    const { view, fresh } = kindNamed(wanted.kind)
-    const take = !view && fresh(now.lesson).space === 'framed'
-    const at = take ? onTake(p) : p
-    const a = rect && take ? onTake(rect) : rect
-    const b = rect && take ? onTake({ x: rect.x + rect.w, y: rect.y + rect.h }) : null
-    const drawnAt = a && b ? { x: a.x, y: a.y, w: b.x - a.x, h: b.y - a.y } : rect
-    const made = elementAt(now, {
-      kind: wanted.kind,
-      id: freshId(wanted.kind),
-      frame,
-      moment: wanted.moment,
-      at,
-      rect: drawnAt,
-      media: wanted.media,
-    })
-    setBench({ adding: null })
-    if (edit(`Add ${made.name.toLowerCase()}`, addElement(made))) select([made.id])
-    if ('text' in made.look) typeText()
-  }
-  /** What was asked for is pointed at: the next thing for an arrow, or what is to be ridden on. */
-  const answer = (p: Point): boolean => {
-    const { adding: wanted, timed: now, playhead: frame } = bench()
-    if (wanted?.repoint) {
-      const own = now.lesson.elements.find((x) => x.id === wanted.repoint)
-      const m = own && spaceOf(now, own, frame, isFramed())
-      setBench({ adding: null })
-      if (own && m && edit(`Point “${own.name}” at the next thing`, repoint(own.id, actHere(), apply(inverse(m), p))))
-        setBench({ moveEnd: 'end' })
-      return true
-    }
-    if (wanted?.ride) {
-      const hit = hitAt(now, frame, p, isFramed(), wanted.ride)
-      if (!hit) return true
-      setBench({ adding: null })
-      edit(
-        wanted.ride.length === 1
-          ? `Let it ride on “${hit.name}”`
-          : `Let ${wanted.ride.length} elements ride on “${hit.name}”`,
-        attach(wanted.ride, hit.id, frame),
-      )
-      return true
-    }
-    return false
-  }
-
   /** The outermost group that an element is in, as far as none of it is selected yet; else the element. */
   const outermost = (e: Element): Element => {
     const group = holders(timed.lesson).get(e.id)
@@ -157,7 +82,7 @@ export function Overlay({ scale }: { scale: number }) {
       return
     }
     if (adding) {
-      if (answer(p)) return
+      if (answerAdding(p)) return
       svg.current!.setPointerCapture(e.pointerId)
       drawFrom.current = p
       return
@@ -293,7 +218,7 @@ export function Overlay({ scale }: { scale: number }) {
       drawFrom.current = null
       const rect = drawn && drawn.w * scale > 4 ? drawn : null
       setDrawn(null)
-      place(rect ? { x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 } : p, rect)
+      placeAdded(rect ? { x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 } : p, rect)
       return
     }
     const d = drag.current
@@ -489,31 +414,5 @@ export function Overlay({ scale }: { scale: number }) {
   )
 }
 
-/** Shows elements only within a rectangle of the picture, and selects the first of them, to be scrolled. */
-function putWindow(ids: string[], rect: Rect): void {
-  const names = bench().lesson.elements.filter((e) => ids.includes(e.id))
-  const tall = names.length === 1
-  if (edit(`Show “${names[0]?.name}” within a window`, windowOver(ids, rect, freshId('group'), bench().playhead, tall)))
-    select(ids)
-}
-function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']>): string {
-  if (adding.repoint) return 'Point at the next thing'
-  if (adding.ride) return 'Point at what it is to ride on'
-  if (adding.lift) return 'Draw what is to be lifted out'
-  if (adding.window) return 'Draw the window that it is to be seen through'
-  if (kindNamed(adding.kind).view) return 'Draw the rectangle to show'
-  return (
-    `Point at the spot for the ` +
-    `${kindNamed(adding.kind).title.toLowerCase()}${kindNamed(adding.kind).drawn ? ', or draw its box' : ''}`
-  )
-}
-/** Puts the keyboard into the selected element’s text. */
-const typeText = () => {
-  setTimeout(() => {
-    const text = document.querySelector<HTMLTextAreaElement>('[data-testid=details] textarea')
-    text?.focus()
-    text?.select()
-  }, 50)
-}
 const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y && p.y <= r.y + r.h
 const pathOf = (points: Point[]) => `M${points.map((p) => `${p.x} ${p.y}`).join(' L')} Z`

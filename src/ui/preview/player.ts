@@ -98,7 +98,12 @@ function onBoard(picture: Picture, elements: readonly string[]): Picture {
 }
 
 /** The player of the picture, while there is one. */
-export const playing: { now: Player | null } = { now: null }
+const current: { player: Player | null } = { player: null }
+/** What an element alone shows at the playhead, nothing done to its pixels; null where it shows nothing. */
+export function seenAlone(element: string, width: number): ImageData | null {
+  const ctx = current.player?.seen(element, width)
+  return ctx ? ctx.getImageData(0, 0, ctx.canvas.width, ctx.canvas.height) : null
+}
 
 /** Paints the lesson at the playhead on a canvas, and moves the playhead when it plays. */
 export class Player {
@@ -121,7 +126,7 @@ export class Player {
 
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.context = canvas.getContext('2d', { alpha: false })!
-    playing.now = this
+    current.player = this
     this.unsubscribe = useBench.subscribe((now, before) => {
       if (now.timed.clips !== before.timed.clips) this.sound.prepare(now.timed)
       if (now.speed !== before.speed) this.startOrStop()
@@ -140,7 +145,7 @@ export class Player {
     })
   }
   close(): void {
-    if (playing.now === this) playing.now = null
+    if (current.player === this) current.player = null
     this.unsubscribe()
     cancelAnimationFrame(this.raf)
     this.sound.close()

@@ -1,4 +1,4 @@
-import { Search, Trash2 } from 'lucide-react'
+import { Trash2 } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { ROUTES, type Kept } from '@/contract/routes'
@@ -9,6 +9,7 @@ import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { BOX } from '../kit/fields'
+import { SearchField } from '../kit/searchField'
 import { Thumb } from '../kit/thumb'
 import { sampleOf } from './scene'
 
@@ -52,11 +53,12 @@ export function ReadyPicker() {
     setChosen(null)
     setFind('')
   }
-  useEffect(() => {
-    if (!open) return
+  const load = () =>
     ask(ROUTES.listKept, { query: { kind: 'ready' } })
       .then((list) => setKept(list.flatMap((k) => (k.kind === 'ready' ? [k] : []))))
-      .catch((e: unknown) => toast.error(sentenceOf(e)))
+      .catch((e: unknown) => void toast.error(sentenceOf(e)))
+  useEffect(() => {
+    if (open) void load()
   }, [open])
   const cards = useMemo((): Card[] => {
     if (!open) return []
@@ -87,7 +89,10 @@ export function ReadyPicker() {
       toast(`“${card.name}” is not kept any more.`, {
         action: {
           label: 'Undo',
-          onClick: () => void ask(ROUTES.keep, { body: { kind: 'ready', doc: card.kept!.doc } }),
+          onClick: () =>
+            void ask(ROUTES.keep, { body: { kind: 'ready', doc: card.kept!.doc } })
+              .then(load)
+              .catch((e: unknown) => void toast.error(sentenceOf(e))),
         },
       })
     } catch (e) {
@@ -107,20 +112,12 @@ export function ReadyPicker() {
         />
       ) : (
         <>
-          <label className="relative mb-3 block">
-            <Search size={14} className="absolute top-2 left-2 text-muted" />
-            <input
-              autoFocus
-              value={find}
-              onChange={(e) => setFind(e.target.value)}
-              placeholder="Find a ready thing"
-              aria-label="Find a ready thing"
-              className={`${BOX} w-full !py-1 !pl-7`}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter' && shown[0]) take(shown[0])
-              }}
-            />
-          </label>
+          <SearchField
+            label="Find a ready thing"
+            value={find}
+            onChange={setFind}
+            onTake={() => shown[0] && take(shown[0])}
+          />
           <ul className="grid grid-cols-3 gap-3">
             {shown.map((card) => (
               <li key={card.id} className="relative">

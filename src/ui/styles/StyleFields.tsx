@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { fieldsOf, kindNamed, newElement, type ElementKind } from '@/core/kinds'
-import { emptyLesson } from '@/core/lesson/make'
+import { emptyLesson, noPassing } from '@/core/lesson/make'
 import type { HouseStyle, Passing } from '@/core/lesson/schema'
 import {
   PARTS_OF_PALETTE,
@@ -9,11 +9,12 @@ import {
   type StyleValue,
   type StyleVariant,
 } from '@/core/lesson/style'
-import { FONTS } from '@/core/text'
 import { isNumber, UNITS, type Field } from '@/core/values'
+import { PassingFields } from '../details/PassingSection'
 import { Section } from '../details/Section'
 import { Colour } from '../kit/colour'
 import { Choice, Tick } from '../kit/fields'
+import { FONT_CHOICES } from '../kit/fonts'
 import { NumberField } from '../kit/numberField'
 
 const COLOURS: Record<PaletteColour, string> = {
@@ -52,7 +53,6 @@ export function PaletteFields({ style, variant, onChange }: Props & { variant: S
 }
 
 const FACES = { text: 'Text', heading: 'Headings', label: 'Labels' }
-const WEIGHTS: Record<number, string> = { 400: '', 500: '', 600: 'half bold', 700: 'bold', 800: 'heavy' }
 export function Faces({ style, onChange }: Props) {
   return (
     <Section title="Type">
@@ -61,10 +61,7 @@ export function Faces({ style, onChange }: Props) {
           key={name}
           label={FACES[name]}
           value={`${style.faces[name].family}/${style.faces[name].weight}`}
-          options={FONTS.map((f) => ({
-            value: `${f.family}/${f.weight}`,
-            label: `${f.family} ${WEIGHTS[f.weight] ?? f.weight}`,
-          }))}
+          options={FONT_CHOICES}
           onChange={(v) => {
             const [family, weight] = v.split('/')
             const face = { family: family as HouseStyle['faces']['text']['family'], weight: Number(weight) }
@@ -76,16 +73,6 @@ export function Faces({ style, onChange }: Props) {
   )
 }
 
-const HOWS = [
-  { value: 'none', label: 'just there' },
-  { value: 'fade', label: 'fade' },
-  { value: 'slide', label: 'slide' },
-  { value: 'grow', label: 'grow' },
-  { value: 'draw', label: 'draw itself' },
-  { value: 'uncover', label: 'uncover' },
-  { value: 'typed', label: 'from typed values' },
-] as const
-const USUAL: Passing = { how: 'none', from: 'left', frames: 10, easing: 'ease-out' }
 const named = (look: string): string => {
   const [kind, more] = look.split('/')
   return `${kindNamed(kind as ElementKind).title}${more ? `: ${more}` : ''}`
@@ -107,34 +94,15 @@ export function Looks({ style, onChange }: Props) {
   const put = (path: string, value: StyleValue) =>
     onChange({ ...style, looks: { ...style.looks, [name]: { ...look, [path]: value } } })
   const passing = (which: 'arrival' | 'departure') => {
-    const p = style.passings[name]?.[which] ?? USUAL
-    const change = (more: Partial<Passing>) =>
-      onChange({
-        ...style,
-        passings: { ...style.passings, [name]: { ...style.passings[name], [which]: { ...p, ...more } } },
-      })
+    const p = style.passings[name]?.[which] ?? noPassing()
+    const own = (more: Partial<Passing>) => ({ ...style.passings[name], [which]: { ...p, ...more } })
     return (
-      <div key={which} className="space-y-1.5">
-        <Choice
-          label={which === 'arrival' ? 'Arrives' : 'Departs'}
-          value={p.how}
-          options={HOWS}
-          onChange={(how) =>
-            change({ how, ...(how === 'typed' && !p.off && { off: { dx: 0, dy: 24, turn: 0, scale: 1, opacity: 0 } }) })
-          }
-        />
-        {p.how !== 'none' && (
-          <NumberField
-            label="in"
-            unit="frames"
-            perSecond={30}
-            min={0}
-            max={10_000}
-            value={p.frames}
-            onChange={(frames) => change({ frames })}
-          />
-        )}
-      </div>
+      <PassingFields
+        which={which}
+        value={p}
+        perSecond={30}
+        onChange={(more) => onChange({ ...style, passings: { ...style.passings, [name]: own(more) } })}
+      />
     )
   }
   return (

@@ -144,6 +144,13 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
     setTo((list) => [...list, style])
     store({ ...to, revision: style.revision + 1 })
   }
+  useEffect(() => {
+    const hold = (e: BeforeUnloadEvent) => {
+      if (state !== 'stored') e.preventDefault()
+    }
+    window.addEventListener('beforeunload', hold)
+    return () => window.removeEventListener('beforeunload', hold)
+  }, [state])
   const undo = () => step(past, setPast, setFuture)
   const redo = () => step(future, setFuture, setPast)
   useEffect(() => {

@@ -5,6 +5,7 @@ import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { caught, type Catch } from '@/core/moments'
 import { bench, goTo, select, setBench, useBench, useShownPart } from '../bench/store'
+import { filmHeight } from '../kit/film'
 import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
@@ -154,8 +155,7 @@ export const ClipBar = memo(function ClipBar({
               backgroundImage: `url(${besideUrl(medium.sha256, 'film')})`,
               backgroundSize: `${FILM.width * FILM.columns * shrink}px auto`,
               backgroundPosition:
-                `-${(n % FILM.columns) * each}px ` +
-                `-${Math.floor(n / FILM.columns) * Math.round((FILM.width * shape) / 2) * 2 * shrink}px`,
+                `-${(n % FILM.columns) * each}px ` + `-${Math.floor(n / FILM.columns) * filmHeight(shape) * shrink}px`,
             }}
           />
         ))}

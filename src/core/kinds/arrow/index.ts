@@ -158,6 +158,7 @@ export const arrow: Kind<'arrow'> = {
   kind: 'arrow',
   title: 'Arrow',
   icon: 'arrow-up-right',
+  seenBy: 'colour',
   swatch: { colour: '#f0c0ac', pattern: 'repeating-linear-gradient(135deg, #0000 0 5px, #2b21182e 5px 6px)' },
   pulls: 'none',
   put(e, { at, view }) {

@@ -29,6 +29,7 @@ export const badge: Kind<'badge'> = {
   kind: 'badge',
   title: 'Number badge',
   icon: 'map-pin',
+  seenBy: 'fill',
   swatch: {
     colour: '#cfe3df',
     pattern: 'radial-gradient(circle at 8px 8px, #2b211833 3px, #0000 3.5px)',

@@ -1,5 +1,6 @@
-import { BAR_EDGES, BarLook, type BarEdge } from './look'
+import { BAR_EDGES, BarLook } from './look'
 import { ranged } from '../ranged'
+import { alongEdge } from '../edges'
 import { goneInRounds } from '../gone'
 import type { Rect } from '../../geometry'
 import type { Shape } from '../../display'
@@ -7,20 +8,6 @@ import { roundedBox } from '../outline'
 import { localBox, type Kind } from '../kind'
 import { filledPart, filledRound, ringShapes } from './shapes'
 import { unitOf } from '../unit'
-
-/** Where a bar lies that is kept to an edge of a part of the frame: along the whole edge, exactly level or upright. */
-function alongEdge(
-  e: { width: number; height: number },
-  edge: BarEdge,
-  free: Rect,
-): { x: number; y: number; width: number; height: number; rotation: 0; anchor: { x: number; y: number } } {
-  const level = edge === 'top' || edge === 'bottom'
-  const thick = Math.min(e.width, e.height)
-  const [w, h] = level ? [free.w, thick] : [thick, free.h]
-  const x = edge === 'left' ? free.x + w / 2 : edge === 'right' ? free.x + free.w - w / 2 : free.x + free.w / 2
-  const y = edge === 'top' ? free.y + h / 2 : edge === 'bottom' ? free.y + free.h - h / 2 : free.y + free.h / 2
-  return { x, y, width: w, height: h, rotation: 0, anchor: { x: 0.5, y: 0.5 } }
-}
 
 function straightShapes(box: Rect, share: number, look: BarLook): Shape[] {
   const shapes: Shape[] = []

@@ -3,7 +3,6 @@ import { Colour } from '../../values'
 
 /** The edges of the frame that a bar can be kept to. */
 export const BAR_EDGES = ['top', 'bottom', 'left', 'right'] as const
-export type BarEdge = (typeof BAR_EDGES)[number]
 
 /** A progress bar that reads how much of its span has gone by, evenly: straight, or as a ring. */
 export const BarLook = z.strictObject({

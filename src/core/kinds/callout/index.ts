@@ -111,6 +111,7 @@ export const callout: Kind<'callout'> = {
   kind: 'callout',
   title: 'Callout',
   icon: 'message-square',
+  seenBy: 'line',
   swatch: { colour: '#f3dfae', pattern: 'none' },
   pulls: 'both',
   put(e, { at, safe, view, lesson }) {

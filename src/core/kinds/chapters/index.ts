@@ -2,6 +2,7 @@ import type { Shape } from '../../display'
 import { grown, type Rect } from '../../geometry'
 import { layoutText, shortened, textPath } from '../../text'
 import type { Span, Timed } from '../../timing'
+import { alongEdge } from '../edges'
 import { filledPart, filledRound } from '../bar/shapes'
 import { gone } from '../gone'
 import { localBox, type ElementOf, type Kind } from '../kind'
@@ -120,9 +121,7 @@ export const chapters: Kind<'chapters'> = {
   kept: (e) => e,
   settle(e, { frame }) {
     const { place } = e.look
-    if (place === 'free') return
-    const y = place === 'top' ? e.height / 2 : frame.height - e.height / 2
-    Object.assign(e, { x: frame.width / 2, y, width: frame.width, rotation: 0, anchor: { x: 0.5, y: 0.5 } })
+    if (place !== 'free') Object.assign(e, alongEdge(e, place, { x: 0, y: 0, w: frame.width, h: frame.height }))
   },
   held: (e) => (e.look.place === 'free' ? null : e.look.place),
   letGo(e) {

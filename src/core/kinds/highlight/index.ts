@@ -10,6 +10,7 @@ export const highlight: Kind<'highlight'> = {
   kind: 'highlight',
   title: 'Highlighter',
   icon: 'highlighter',
+  seenBy: 'colour',
   swatch: { colour: '#f2e08a', pattern: 'repeating-linear-gradient(100deg, #0000 0 6px, #fff8 6px 9px)' },
   pulls: 'both',
   drawn: true,

@@ -17,11 +17,13 @@ export const icon: Kind<'icon'> = {
   kind: 'icon',
   title: 'Icon',
   icon: 'smile',
+  seenBy: 'colour',
   swatch: { colour: '#e3e0f0', pattern: 'radial-gradient(circle at 6px 6px, #2b211826 2px, #0000 2.5px)' },
   pulls: 'shape',
   content: ['name', 'd'],
   put: (e, spot) => putBox(e, { ...spot, rect: null }, icon.size(e)),
   fields: ranged(IconLook, [
+    { path: 'd', label: 'Icon', type: 'icon' },
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'linePx', label: 'Line width', type: 'px', digits: 1 },
     { path: 'ground', label: 'Ground', type: 'colour', optional: true },

@@ -10,6 +10,7 @@ export const lens: Kind<'lens'> = {
   kind: 'lens',
   title: 'Magnifier',
   icon: 'zoom-in',
+  seenBy: 'rim',
   swatch: { colour: '#d5e3ea', pattern: 'radial-gradient(circle at 8px 8px, #2b211826 4px, #0000 4.5px)' },
   pulls: 'both',
   drawn: true,

@@ -41,6 +41,7 @@ export const ripple: Kind<'ripple'> = {
   kind: 'ripple',
   title: 'Ripple',
   icon: 'circle-dot',
+  seenBy: 'colour',
   swatch: {
     colour: '#cfe0c4',
     pattern: 'radial-gradient(circle at 4px 4px, #2b211838 1.2px, #0000 1.6px)',

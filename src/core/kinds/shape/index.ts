@@ -12,6 +12,7 @@ export const shape: Kind<'shape'> = {
   kind: 'shape',
   title: 'Shape',
   icon: 'shapes',
+  seenBy: 'outline',
   swatch: { colour: '#d3e3dd', pattern: 'repeating-linear-gradient(120deg, #0000 0 8px, #2b211826 8px 9px)' },
   pulls: 'both',
   drawn: true,

@@ -74,6 +74,7 @@ export const touch: Kind<'touch'> = {
   kind: 'touch',
   title: 'Touch',
   icon: 'pointer',
+  seenBy: 'colour',
   swatch: { colour: '#e9d9e2', pattern: 'radial-gradient(circle at 10px 10px, #2b211830 3px, #0000 3.5px)' },
   pulls: 'none',
   lasts: (e, fps) => fps * (e.look.gesture === 'tap' ? 0.8 : 1.4),

@@ -1,11 +1,11 @@
-import { Search } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import { inOne, setElements, setLook } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { edit } from '../bench/store'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { BOX } from '../kit/fields'
+import { Row } from '../kit/fields'
+import { SearchField } from '../kit/searchField'
 
 type Set = Record<string, [d: string, words: string]>
 let loaded: Promise<Set> | null = null
@@ -41,7 +41,7 @@ function found(set: Set, sought: string, used: readonly string[]): string[] {
 }
 
 /** Lets an icon be another one, found by its name, by what it means, or because it was used before. */
-export function IconSection({ element: e }: { element: Element }) {
+export function IconField({ element: e, label }: { element: Element; label: string }) {
   const [open, setOpen] = useState(false)
   const [set, setSet] = useState<Set | null>(null)
   const [sought, setSought] = useState('')
@@ -50,7 +50,6 @@ export function IconSection({ element: e }: { element: Element }) {
     if (open && !set) loadIcons().then(setSet, () => setFailed(true))
   }, [open, set])
   const names = useMemo(() => (set ? found(set, sought, usedBefore()) : []), [set, sought])
-  if (!('d' in e.look)) return null
   const take = (name: string) => {
     const d = set![name]![0]
     edit(
@@ -68,22 +67,17 @@ export function IconSection({ element: e }: { element: Element }) {
   }
   return (
     <>
-      <Button onClick={() => setOpen(true)}>Choose another icon</Button>
+      <Row label={label}>
+        <Button onClick={() => setOpen(true)}>Choose another icon</Button>
+      </Row>
       <Dialog open={open} onOpenChange={setOpen} title="Icons" wide>
-        <label className="relative mb-3 block">
-          <Search size={14} className="absolute top-2 left-2 text-muted" />
-          <input
-            autoFocus
-            value={sought}
-            onChange={(x) => setSought(x.target.value)}
-            placeholder="Find by name or by what it means"
-            aria-label="Find an icon"
-            className={`${BOX} w-full !py-1 !pl-7`}
-            onKeyDown={(x) => {
-              if (x.key === 'Enter' && names[0]) take(names[0])
-            }}
-          />
-        </label>
+        <SearchField
+          label="Find an icon"
+          hint="Find by name or by what it means"
+          value={sought}
+          onChange={setSought}
+          onTake={() => names[0] && take(names[0])}
+        />
         {failed && <p className="text-accent-deep">The icons could not be loaded. Close this and try again.</p>}
         <ul className="grid grid-cols-12 gap-1">
           {names.map((name) => (

@@ -1,0 +1,16 @@
+import type { Rect } from '../geometry'
+import type { Edge } from './kind'
+
+/** Where something thin lies that is kept to an edge of a part of the frame: along all of it, level or upright. */
+export function alongEdge(
+  e: { width: number; height: number },
+  edge: Edge,
+  free: Rect,
+): { x: number; y: number; width: number; height: number; rotation: 0; anchor: { x: number; y: number } } {
+  const level = edge === 'top' || edge === 'bottom'
+  const thick = Math.min(e.width, e.height)
+  const [w, h] = level ? [free.w, thick] : [thick, free.h]
+  const x = edge === 'left' ? free.x + w / 2 : edge === 'right' ? free.x + free.w - w / 2 : free.x + free.w / 2
+  const y = edge === 'top' ? free.y + h / 2 : edge === 'bottom' ? free.y + free.h - h / 2 : free.y + free.h / 2
+  return { x, y, width: w, height: h, rotation: 0, anchor: { x: 0.5, y: 0.5 } }
+}

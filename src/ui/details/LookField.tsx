@@ -1,0 +1,124 @@
+import { Pipette } from 'lucide-react'
+import { setLook } from '@/core/edits'
+import type { Element } from '@/core/lesson/schema'
+import { propertyOf } from '@/core/motion'
+import { valueAt, type Field } from '@/core/values'
+import { UNITS } from '@/core/values/unit'
+import { tryPosed } from '../bench/inPose'
+import { setBench, useBench, useShown } from '../bench/store'
+import { Button } from '../kit/button'
+import { Colour } from '../kit/colour'
+import { Choice, Row, Tick, Words } from '../kit/fields'
+import { FONT_CHOICES } from '../kit/fonts'
+import { NumberField } from '../kit/numberField'
+import { EasingEditor } from './EasingEditor'
+import { IconField } from './IconField'
+import { KeyMark } from './KeyMark'
+
+/** Another element of the lesson, chosen by its name. */
+function OtherElement({
+  label,
+  own,
+  value,
+  onChange,
+}: {
+  label: string
+  own: string
+  value: string | null
+  onChange: (id: string | null) => void
+}) {
+  const { lesson } = useShown()
+  const options = lesson.elements.filter((e) => e.id !== own).map((e) => ({ value: e.id, label: e.name }))
+  return (
+    <Choice
+      label={label}
+      value={value ?? ''}
+      options={[{ value: '', label: 'none yet' }, ...options]}
+      onChange={(id) => onChange(id || null)}
+    />
+  )
+}
+
+/** Lets a colour be picked on the picture. */
+function Picked({ field: { path, label }, element: e }: { field: Field; element: Element }) {
+  const on = useBench((b) => b.picking?.element === e.id && b.picking.path === path)
+  return (
+    <Button pressed={on} onClick={() => setBench({ picking: on ? null : { element: e.id, path, label } })}>
+      <Pipette size={13} />
+      Pick it on the picture
+    </Button>
+  )
+}
+
+/** A value of an element's look, as its field says. */
+export function LookField({
+  field: f,
+  element: e,
+  onChange,
+}: {
+  field: Field
+  element: Element
+  onChange: (v: unknown) => void
+}) {
+  const value = valueAt(e.look, f.path)
+  const mark = propertyOf(e, `look.${f.path}`) ? <KeyMark element={e} path={`look.${f.path}`} label={f.label} /> : null
+  switch (f.type) {
+    case 'colour':
+      return (
+        <>
+          <Colour
+            mark={mark}
+            owner={e.id}
+            label={f.label}
+            value={value as string | null}
+            optional={f.optional}
+            onChange={onChange}
+          />
+          {f.picked && <Picked field={f} element={e} />}
+        </>
+      )
+    case 'icon':
+      return <IconField element={e} label={f.label} />
+    case 'easing':
+      return <EasingEditor label={f.label} value={value as string} onChange={onChange} />
+    case 'tick':
+      return <Tick label={f.label} value={value as boolean} onChange={onChange} />
+    case 'choice':
+      return <Choice label={f.label} value={value as string} options={f.options} onChange={onChange} />
+    case 'element':
+      return <OtherElement label={f.label} own={e.id} value={value as string | null} onChange={onChange} />
+    case 'text':
+      return <Words label={f.label} lines={3} value={value as string} onChange={onChange} />
+    case 'font': {
+      const face = value as { family: string; weight: number }
+      return (
+        <Row label={f.label}>
+          <Choice
+            bare
+            label={f.label}
+            value={`${face.family}/${face.weight}`}
+            options={FONT_CHOICES}
+            onChange={(v) => {
+              const [family, weight] = v.split('/')
+              onChange({ ...face, family, weight: Number(weight) })
+            }}
+          />
+        </Row>
+      )
+    }
+    default:
+      return (
+        <NumberField
+          mark={mark}
+          label={f.label}
+          unit={UNITS[f.type].suffix}
+          min={f.min}
+          max={f.max}
+          digits={f.digits ?? 0}
+          value={value as number}
+          onLive={(v) => tryPosed(setLook([e.id], f.path, v))}
+          onChange={onChange}
+        />
+      )
+  }
+}

@@ -1,0 +1,105 @@
+import { addElement, attach, elementAt, liftOut, repoint, windowOver } from '@/core/edits'
+import { apply, inverse, type Point, type Rect } from '@/core/geometry'
+import { kindNamed } from '@/core/kinds'
+import { framingOf, hitAt, spaceOf } from '@/core/scene'
+import { actHere } from '../bench/inPose'
+import { bench, edit, freshId, isFramed, select, setBench } from '../bench/store'
+
+/** A point of the picture in the pixels of the frame, nothing zoomed. */
+const onTake = (p: Point): Point => {
+  const { timed, playhead } = bench()
+  return apply(inverse(framingOf(timed, playhead, isFramed())), p)
+}
+/** The same of a rectangle. */
+function rectOnTake(r: Rect): Rect {
+  const [a, b] = [onTake(r), onTake({ x: r.x + r.w, y: r.y + r.h })]
+  return { x: a.x, y: a.y, w: b.x - a.x, h: b.y - a.y }
+}
+
+/** What is being added goes to a spot of the picture, or into a rectangle that was drawn there. */
+export function placeAdded(p: Point, rect: Rect | null): void {
+  const { adding: wanted, timed: now, playhead: frame } = bench()
+  if (!wanted) return
+  if (wanted.window) {
+    setBench({ adding: null })
+    if (rect) putWindow(wanted.window, rect)
+    return
+  }
+  if (wanted.lift) {
+    setBench({ adding: null })
+    if (rect) {
+      const id = freshId('cut')
+      if (edit('Lift a part out', liftOut(rectOnTake(rect), id, actHere(), wanted.lift === 'still'))) select([id], true)
+    }
+    return
+  }
+  const { view, fresh } = kindNamed(wanted.kind)
+  const take = !view && fresh(now.lesson).space === 'framed'
+  const at = take ? onTake(p) : p
+  const drawnAt = rect && take ? rectOnTake(rect) : rect
+  const made = elementAt(now, {
+    kind: wanted.kind,
+    id: freshId(wanted.kind),
+    frame,
+    moment: wanted.moment,
+    at,
+    rect: drawnAt,
+    media: wanted.media,
+  })
+  setBench({ adding: null })
+  if (edit(`Add ${made.name.toLowerCase()}`, addElement(made))) select([made.id])
+  if ('text' in made.look) typeText()
+}
+/** What was asked for is pointed at: the next thing for an arrow, or what is to be ridden on. */
+export function answerAdding(p: Point): boolean {
+  const { adding: wanted, timed: now, playhead: frame } = bench()
+  if (wanted?.repoint) {
+    const own = now.lesson.elements.find((x) => x.id === wanted.repoint)
+    const m = own && spaceOf(now, own, frame, isFramed())
+    setBench({ adding: null })
+    if (own && m && edit(`Point “${own.name}” at the next thing`, repoint(own.id, actHere(), apply(inverse(m), p))))
+      setBench({ moveEnd: 'end' })
+    return true
+  }
+  if (wanted?.ride) {
+    const hit = hitAt(now, frame, p, isFramed(), wanted.ride)
+    if (!hit) return true
+    setBench({ adding: null })
+    edit(
+      wanted.ride.length === 1
+        ? `Let it ride on “${hit.name}”`
+        : `Let ${wanted.ride.length} elements ride on “${hit.name}”`,
+      attach(wanted.ride, hit.id, frame),
+    )
+    return true
+  }
+  return false
+}
+
+/** Shows elements only within a rectangle of the picture, and selects the first of them, to be scrolled. */
+function putWindow(ids: string[], rect: Rect): void {
+  const names = bench().lesson.elements.filter((e) => ids.includes(e.id))
+  const tall = names.length === 1
+  if (edit(`Show “${names[0]?.name}” within a window`, windowOver(ids, rect, freshId('group'), bench().playhead, tall)))
+    select(ids)
+}
+/** What is waited for, as it is said on the picture. */
+export function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']>): string {
+  if (adding.repoint) return 'Point at the next thing'
+  if (adding.ride) return 'Point at what it is to ride on'
+  if (adding.lift) return 'Draw what is to be lifted out'
+  if (adding.window) return 'Draw the window that it is to be seen through'
+  if (kindNamed(adding.kind).view) return 'Draw the rectangle to show'
+  return (
+    `Point at the spot for the ` +
+    `${kindNamed(adding.kind).title.toLowerCase()}${kindNamed(adding.kind).drawn ? ', or draw its box' : ''}`
+  )
+}
+/** Puts the keyboard into the selected element’s text. */
+export const typeText = (): void => {
+  setTimeout(() => {
+    const text = document.querySelector<HTMLTextAreaElement>('[data-testid=details] textarea')
+    text?.focus()
+    text?.select()
+  }, 50)
+}
