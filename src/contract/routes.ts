@@ -70,7 +70,8 @@ export const Kept = z.discriminatedUnion('kind', [
 ])
 export type Kept = z.infer<typeof Kept>
 const Keep = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('style'), doc: HouseStyle }),
+  /** `base`: the revision that it was changed from, of one that is kept. */
+  z.object({ kind: z.literal('style'), doc: HouseStyle, base: whole.optional() }),
   z.object({ kind: z.literal('ready'), doc: ReadyThing }),
 ])
 export type Keep = z.infer<typeof Keep>

@@ -11,24 +11,34 @@ export function workOn(sheet: Context, { width, height }: Size, work: Work): voi
   sheet.putImageData(image, 0, 0)
 }
 
-/** What is known of colours: so many, the last one seen in each place. */
+type Step = (data: Uint8ClampedArray) => void
+/** What is known of colours: so many, the last one seen in each place; opaque ones alone, so that 0 is none. */
 const KNOWN = 1 << 16
-const keys = new Uint32Array(KNOWN)
-const answers = new Uint32Array(KNOWN)
-let knownOf = ''
-let steps: ((data: Uint8ClampedArray) => void)[] = []
+interface Known {
+  steps: Step[]
+  colours: Uint32Array
+  answers: Uint32Array
+}
+const known = new Map<string, Known>()
+/** So many different things are done to pixels at a time, each with what it knows. */
+const MOST = 6
+
+function knownOf(work: Work): Known {
+  const name = JSON.stringify(work)
+  let found = known.get(name)
+  if (!found) {
+    if (known.size >= MOST) known.clear()
+    const { key, swap, grade } = work
+    // What is seen through is known by the colours as they were recorded.
+    const steps = [...(key ? [keyer(key)] : []), ...(swap ? [recolourer(swap)] : []), ...(grade ? [grader(grade)] : [])]
+    known.set(name, (found = { steps, colours: new Uint32Array(KNOWN), answers: new Uint32Array(KNOWN) }))
+  }
+  return found
+}
 
 /** Does it to RGBA pixels in place, not premultiplied; what comes of a colour is worked out once while it is known. */
 export function workOnPixels(data: Uint8ClampedArray, work: Work): void {
-  const name = JSON.stringify(work)
-  if (name !== knownOf) {
-    // Opaque colours alone are known, so that nothing is at first.
-    keys.fill(0)
-    knownOf = name
-    // What is seen through is known by the colours as they were recorded.
-    const { key, swap, grade } = work
-    steps = [...(key ? [keyer(key)] : []), ...(swap ? [recolourer(swap)] : []), ...(grade ? [grader(grade)] : [])]
-  }
+  const { steps, colours, answers } = knownOf(work)
   const one = new Uint8ClampedArray(4)
   const answer = new Uint32Array(one.buffer)
   const pixels = new Uint32Array(data.buffer, data.byteOffset, data.length >> 2)
@@ -37,7 +47,7 @@ export function workOnPixels(data: Uint8ClampedArray, work: Work): void {
     const alpha = colour >>> 24
     if (alpha === 0) continue
     const at = (Math.imul(colour, 0x9e3779b1) >>> 16) & (KNOWN - 1)
-    if (alpha === 255 && keys[at] === colour) {
+    if (alpha === 255 && colours[at] === colour) {
       pixels[i] = answers[at]!
       continue
     }
@@ -45,7 +55,7 @@ export function workOnPixels(data: Uint8ClampedArray, work: Work): void {
     for (const step of steps) step(one)
     pixels[i] = answer[0]
     if (alpha !== 255) continue
-    keys[at] = colour
+    colours[at] = colour
     answers[at] = answer[0]
   }
 }
@@ -68,7 +78,7 @@ const SOFT = 110
 export const keyOut = (data: Uint8ClampedArray, key: Key): void => keyer(key)(data)
 
 /** The same, ready for many. */
-function keyer({ colour, reach, soft, spill }: Key): (data: Uint8ClampedArray) => void {
+function keyer({ colour, reach, soft, spill }: Key): Step {
   const [r0, g0, b0] = [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16)) as [number, number, number]
   const [u0, v0] = chroma(r0, g0, b0)
   const strong = Math.hypot(u0, v0) || 1

@@ -21,12 +21,19 @@ export async function keep({ kind, doc }: Keep): Promise<string> {
   return id
 }
 const gone = () => new Problem(404, 'This is not kept any more: it was let go of in another window.')
-export async function keepAgain(id: string, { kind, doc }: Keep): Promise<void> {
+/** @throws Problem 409 when a style was changed elsewhere since the revision that it was changed from */
+export async function keepAgain(id: string, change: Keep): Promise<void> {
+  const { kind, doc } = change
   const here = and(eq(kept.id, id), eq(kept.kind, kind))
-  const [row] = await database().select({ id: kept.id }).from(kept).where(here)
-  if (!row) throw gone()
-  const own = kind === 'style' ? { ...doc, id } : doc
-  await database().update(kept).set({ name: doc.name, doc: own, updatedAt: new Date() }).where(here)
+  await database().transaction(async (tx) => {
+    const [row] = await tx.select({ doc: kept.doc }).from(kept).where(here).for('update')
+    if (!row) throw gone()
+    const now = (row.doc as { revision?: number }).revision
+    if (change.kind === 'style' && change.base !== undefined && now !== change.base)
+      throw new Problem(409, `“${doc.name}” was changed in another window. Load the page again to go on from there.`)
+    const own = kind === 'style' ? { ...doc, id } : doc
+    await tx.update(kept).set({ name: doc.name, doc: own, updatedAt: new Date() }).where(here)
+  })
 }
 export async function letGoOf(id: string): Promise<void> {
   await database().delete(kept).where(eq(kept.id, id))

@@ -116,21 +116,29 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
   const [future, setFuture] = useState<HouseStyle[]>([])
   const [state, setState] = useState<'stored' | 'storing' | 'not stored'>('stored')
   const timer = useRef(0)
+  /** The revision that is stored. */
+  const base = useRef(kept.revision)
+  const sent = useRef(Promise.resolve())
   const store = (next: HouseStyle) => {
     setStyle(next)
     setState('storing')
     window.clearTimeout(timer.current)
     timer.current = window.setTimeout(() => {
-      ask(ROUTES.keepAgain, { at: { id: next.id }, body: { kind: 'style', doc: next } })
-        .then(loadStyles)
-        .then(
-          () => setState('stored'),
-          (e: unknown) => {
-            setState('not stored')
-            toast.error(sentenceOf(e))
-          },
-        )
+      // One after the other: each is changed from what the one before it stored.
+      sent.current = sent.current.then(() => send(next))
     }, STORE_AFTER_MS)
+  }
+  const send = async (next: HouseStyle) => {
+    try {
+      const body = { kind: 'style' as const, doc: next, base: base.current }
+      await ask(ROUTES.keepAgain, { at: { id: next.id }, body })
+      base.current = next.revision
+      await loadStyles()
+      setState('stored')
+    } catch (e) {
+      setState('not stored')
+      toast.error(sentenceOf(e))
+    }
   }
   const change = (next: HouseStyle) => {
     setPast((p) => [...p.slice(-199), style])

@@ -26,7 +26,7 @@ export async function standInEveryLesson(): Promise<void> {
   }
   try {
     if (shipped) next.id = (await ask(ROUTES.keep, { body: { kind: 'style', doc: next } })).id
-    else await ask(ROUTES.keepAgain, { at: { id: style.id }, body: { kind: 'style', doc: next } })
+    else await ask(ROUTES.keepAgain, { at: { id: style.id }, body: { kind: 'style', doc: next, base: style.revision } })
     await loadStyles()
   } catch (e) {
     toast.error(sentenceOf(e))
