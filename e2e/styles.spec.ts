@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { kindName } from '@/core/kinds'
+import { contrast } from '@/core/values'
 import { base, demoCopy, goTo, openBench, saved, spot } from './desk'
 import { stored } from './exported'
 
@@ -13,15 +14,17 @@ test('a house style of the team is made, changed and taken over; two windows do 
   await page.goto(`${base()}/styles`)
   await page.getByRole('button', { name: 'Make one of our own of it' }).click()
   await expect(page.getByLabel('Name of the style')).toHaveValue('Linen, ours')
-  await page.getByLabel('Accent as hex').fill('#7a2e8f')
-  await page.getByLabel('Accent as hex').press('Enter')
-  await expect(page.getByText('Saved')).toBeVisible()
-  await expect(page.getByRole('cell', { name: /: 1/ }).nth(2)).toHaveText('8.0 : 1')
+  await page.getByLabel('Accent as hex', { exact: true }).fill('#7a2e8f')
+  await page.getByLabel('Accent as hex', { exact: true }).press('Enter')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await expect(page.getByRole('cell', { name: /: 1/ }).nth(2)).toHaveText(
+    `${contrast('#ffffff', '#7a2e8f').toFixed(1)} : 1`,
+  )
   // Undone and made again, it is stored as it is then.
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(page.getByLabel('Accent as hex')).toHaveValue('#17706b')
+  await expect(page.getByLabel('Accent as hex', { exact: true })).toHaveValue('#17706b')
   await page.getByRole('button', { name: 'Redo', exact: true }).click()
-  await expect(page.getByText('Saved')).toBeVisible()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
   // A lesson follows it: what follows the style is as it says, what was set by hand stays.
   await openBench(page, id)
@@ -30,9 +33,10 @@ test('a house style of the team is made, changed and taken over; two windows do 
   const note = lesson.elements.find((e) => e.id === 'callout-due')!
   expect(look(note)).toMatchObject({ line: '#7a2e8f', strip: '#7a2e8f' })
   expect(look(lesson.elements.find((e) => e.id === 'ripples')!).colour).toBe('#e0901a')
+  await goTo(page, 1500)
   await page.locator('[data-element=callout-due]').click({ position: { x: 20, y: 8 } })
-  await page.getByLabel('Fill as hex').fill('#ffeeaa')
-  await page.getByLabel('Fill as hex').press('Enter')
+  await page.getByLabel('Fill as hex', { exact: true }).fill('#ffeeaa')
+  await page.getByLabel('Fill as hex', { exact: true }).press('Enter')
   const own = page.getByRole('list', { name: 'Not as in the house style' })
   await own.getByRole('button', { name: 'Fill' }).click()
   await expect(own).toHaveCount(0)
@@ -44,11 +48,11 @@ test('a house style of the team is made, changed and taken over; two windows do 
     await p.goto(`${base()}/styles`)
     await p.getByRole('button', { name: 'Linen, ours' }).click()
   }
-  await one.getByLabel('Accent as hex').fill('#245b2a')
-  await one.getByLabel('Accent as hex').press('Enter')
-  await expect(one.getByText('Saved')).toBeVisible()
-  await other.getByLabel('Writing as hex').fill('#101010')
-  await other.getByLabel('Writing as hex').press('Enter')
+  await one.getByLabel('Accent as hex', { exact: true }).fill('#245b2a')
+  await one.getByLabel('Accent as hex', { exact: true }).press('Enter')
+  await expect(one.getByText('Saved', { exact: true })).toBeVisible()
+  await other.getByLabel('Writing as hex', { exact: true }).fill('#101010')
+  await other.getByLabel('Writing as hex', { exact: true }).press('Enter')
   await expect(other.getByText(/was changed in another window/)).toBeVisible()
   // Opened again, the lesson has taken the change over, as a step that can be undone.
   await openBench(page, id)
@@ -80,7 +84,7 @@ test('what stands in every lesson comes with the style; an icon is found by what
   expect(here.elements.filter((e) => e.always).map((e) => e.name)).toEqual(['hammer'])
   // Another lesson that takes the style has it for all of its time.
   await openBench(page, second)
-  await page.getByLabel('Follows').selectOption({ label: here.style!.name })
+  await page.getByLabel('Follows').selectOption(here.style!.id)
   const there = await stored(page, second)
   const put = there.lesson.elements.find((e) => e.always)!
   expect(there.timed.spans.get(put.id)).toMatchObject({ from: 0, to: there.timed.length })

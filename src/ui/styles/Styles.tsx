@@ -2,7 +2,7 @@
 
 import { Copy, Redo2, Trash2, Undo2 } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { Toaster, toast } from 'sonner'
+import { toast } from 'sonner'
 import { ROUTES } from '@/contract/routes'
 import type { HouseStyle } from '@/core/lesson/schema'
 import { STYLE_VARIANTS, type StyleVariant } from '@/core/lesson/style'
@@ -98,7 +98,6 @@ export function Styles() {
         </nav>
         <StyleEditor key={style.id} style={style} own={own} onRemove={() => void remove()} />
       </main>
-      <Toaster position="bottom-center" />
     </div>
   )
 }
