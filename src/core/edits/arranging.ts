@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { hundredth, type Rect } from '../geometry'
-import { isClip, letGo, newElement, settle, sizeOf } from '../kinds'
+import { croppedBox, isClip, letGo, newElement, settle } from '../kinds'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { poseAt, propertyOf } from '../motion'
 import { framesPerSecond, secondsToFrames } from '../time'
@@ -29,15 +29,16 @@ export type Spot = z.infer<typeof Spot>
 /** What stands in a corner keeps so much of the frame's height free around it. */
 const MARGIN = 0.04
 
-/** The values with which an element stands in a rectangle, as large as it can be in it, whole. */
+/** The values with which what is seen of an element stands in a rectangle, as large as it can be in it, whole. */
 export function valuesIn(e: Element, r: Rect): Record<'x' | 'y' | 'scale.x' | 'scale.y', number> {
-  const { w, h } = sizeOf(e)
+  const { x, y, w, h } = croppedBox(e)
   const scale = w > 0 && h > 0 ? Math.min(r.w / w, r.h / h) : 1
-  const [wide, high] = [w * scale, h * scale]
   const fine = Math.round(scale * 1e4) / 1e4
+  // Mirrored, its far side is the near one.
+  const first = (at: number, long: number, sign: number) => (sign < 0 ? -(at + long) : at) * scale
   return {
-    x: hundredth(r.x + (r.w - wide) / 2 + wide * e.anchor.x),
-    y: hundredth(r.y + (r.h - high) / 2 + high * e.anchor.y),
+    x: hundredth(r.x + (r.w - w * scale) / 2 - first(x, w, e.scale.x)),
+    y: hundredth(r.y + (r.h - h * scale) / 2 - first(y, h, e.scale.y)),
     'scale.x': Math.sign(e.scale.x || 1) * fine,
     'scale.y': Math.sign(e.scale.y || 1) * fine,
   }
@@ -45,7 +46,7 @@ export function valuesIn(e: Element, r: Rect): Record<'x' | 'y' | 'scale.x' | 's
 /** The rectangle of a spot for something so wide, as a share of the frame, and as high as goes with it. */
 export function spotRect(e: Element, spot: Spot, share: number, frame: Lesson['frame']): Rect {
   const margin = frame.height * MARGIN
-  const size = sizeOf(e)
+  const size = croppedBox(e)
   const shape = size.w > 0 ? size.h / size.w : 1
   const w = Math.min(frame.width * share, (frame.height - 2 * margin) / shape)
   const h = w * shape

@@ -6,6 +6,7 @@ import {
   hurryThrough,
   idsFrom,
   makeWay,
+  overlapClip,
   rollCut,
   slipClip,
   splitClip,
@@ -15,7 +16,7 @@ import {
 } from '.'
 import { clipEnd, sourceUsAt } from '../lesson/clips'
 import type { Lesson } from '../lesson/schema'
-import { idleIn, quietIn } from '../review/idle'
+import { idleIn, quietIn, silentIn } from '../review/idle'
 import { layersAt } from '../scene'
 import { resolve } from '../timing'
 import { clip, element, lessonWithTake, loose, takeMedium } from '../testing/lessons'
@@ -234,4 +235,33 @@ test('something small stands where it hides least: not on clicks, changes, the p
   const elsewhere = made(bare, standLeast('pip', 0.25, here, 30, { columns: 2, rows: 2, cells }))
   const e = elsewhere.elements.find((x) => x.id === 'pip')!
   expect(e.x < 960 && e.y > 540).toBe(false)
+})
+
+test('a clip that is laid over its neighbour fades in over it, whichever is in front', () => {
+  const after = made(touching(), overlapClip('b', 75))
+  expect(clipsOf(after)).toMatchObject([
+    { id: 'a', at: 0, to: 90 },
+    { id: 'b', at: 75, to: 175 },
+  ])
+  expect(after.elements.find((e) => e.id === 'b')!.arrival).toMatchObject({ how: 'fade', frames: 15 })
+  // Brought before the other from behind it, the other fades in over it, and lies over it.
+  const first = made(touching(), overlapClip('a', 195), overlapClip('a', 180))
+  expect(first.elements.find((e) => e.id === 'a')!.arrival).toMatchObject({ how: 'fade', frames: 10 })
+  expect(first.elements.map((e) => e.id)).toEqual(['b', 'a'])
+  expect(applyEdit(touching(), overlapClip('b', 0), idsFrom('t'))).toMatchObject({
+    refused: 'This cannot be done: one of two clips would lie over all of the other.',
+  })
+})
+test('it is silent where nobody speaks, whatever happens on the screen; what nobody heard is not called silent', () => {
+  const lesson = lessonWithTake()
+  lesson.length = 300
+  lesson.elements = [clip('a', 0, 300)]
+  lesson.media.take = { ...lesson.media.take!, sound: true }
+  const quiet = new Map([['take', [{ fromUs: 2_000_000, toUs: 5_000_000 }]]])
+  expect(silentIn(resolve(lesson), quiet)).toEqual([{ from: 65, to: 145 }])
+  expect(silentIn(resolve(lesson), quiet, 3)).toEqual([])
+  expect(silentIn(resolve(lesson), new Map())).toEqual([])
+  const without = structuredClone(lesson)
+  without.elements[0]!.look = { ...without.elements[0]!.look, muted: true } as object
+  expect(silentIn(resolve(without), quiet)).toEqual([])
 })

@@ -86,10 +86,40 @@ export const dissolve = define('dissolve', [Id.clip, Id.clip, Count], (leftId, r
   placeClip(left, left.at, cut + after - left.at)
   beginClip(draft, right, cut - early)
   right.element.arrival = fading(after + early)
-  // What comes later in the document lies over what is on the same track.
-  const [a, b] = [left, right].map((c) => draft.elements.findIndex((e) => e.id === c.id)) as [number, number]
-  if (b < a) draft.elements.splice(a, 0, ...draft.elements.splice(b, 1))
+  putOver(draft, left.id, right.id)
 })
+/**
+ * Moves a clip so that it starts at a frame and lies over its neighbours there: where they meet, the one that comes
+ * later fades in over the other.
+ */
+export const overlapClip = define('overlapClip', [Id.clip, Frame], (id, frame) => (draft, given) => {
+  const own = clipNamed(draft, given, id)
+  const at = Math.max(0, frame)
+  const end = at + own.length
+  const others = clipsIn(draft, given, own.track).filter((c) => c.id !== id)
+  const met = others.filter((c) => at < clipEnd(c) && c.at < end)
+  for (const c of met) {
+    if ((c.at <= at && clipEnd(c) >= end) || (at <= c.at && end >= clipEnd(c)))
+      throw new Unfit('one of two clips would lie over all of the other')
+  }
+  const before = met.filter((c) => c.at < at)
+  const after = met.filter((c) => c.at > at)
+  if (before.length > 1 || after.length > 1) throw new Unfit('no more than two clips fade into each other')
+  placeClip(own, at, own.length)
+  for (const c of before) fadeOver(draft, c, own, clipEnd(c) - at)
+  for (const c of after) fadeOver(draft, own, c, end - c.at)
+})
+/** The later of two clips fades in over the earlier one; both are heard less meanwhile. */
+function fadeOver(draft: Lesson, early: Clip, late: Clip, frames: number): void {
+  late.element.arrival = fading(frames)
+  if (kindOf(late.element).plays === 'sound') early.element.departure = fading(frames)
+  putOver(draft, early.id, late.id)
+}
+/** Of two elements of one track the first lies under the second: what comes later in the document lies over. */
+function putOver(draft: Lesson, under: string, over: string): void {
+  const [a, b] = [under, over].map((id) => draft.elements.findIndex((e) => e.id === id)) as [number, number]
+  if (b < a) draft.elements.splice(a, 0, ...draft.elements.splice(b, 1))
+}
 /** Between two clips that touch the picture goes to the lesson's ground and comes back: half of it before the cut. */
 export const dip = define('dip', [Id.clip, Id.clip, Count], (leftId, rightId, frames) => (draft, given) => {
   const { left, right } = touching(draft, given, leftId, rightId)

@@ -16,13 +16,14 @@ import { setAt } from '../values'
 import { posedAt, matrixOf } from '../motion'
 import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '../geometry'
 import { elementsAt, frameBoxOf } from '../scene'
-import { takeAt } from '../lesson/clips'
+import { clipEnd, takeAt } from '../lesson/clips'
 import { Edge, Lesson, type Element } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
 import { Flag, Num, Path, XY } from './args'
 import { keepStyled } from './keepStyled'
+import { tie, withElement } from './plain'
 import { dropLostKeys, eachNumber } from './walk'
 
 /** A name that nobody gave: such an element is called by its words. */
@@ -201,30 +202,51 @@ export const turnTo = define('turnTo', [Id.element, XY, Flag], (id, to, steps) =
   e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
 })
 /**
- * Lets an element last exactly as long as something else does: the lesson, or the chapter or take at a frame. Null when
- * there is none there.
+ * Lets an element last exactly as long as something else does: the lesson, all of it between its intro and its outro,
+ * or the chapter or take at a frame. Null when there is none there.
  */
 export function spanOver(
   timed: Timed,
-  what: 'lesson' | 'chapter' | 'take',
+  what: 'lesson' | 'body' | 'chapter' | 'take',
   frame: number,
 ): { start: Edge; end: Edge } | null {
-  const tie = (moment: string, edge: 'start' | 'end' = 'start'): Edge => ({
-    on: 'moment',
-    moment,
-    edge,
-    offset: 0,
-    last: frame,
-  })
-  if (what === 'lesson') return { start: tie('lesson:start'), end: tie('lesson:end') }
+  const at = (moment: string, edge: 'start' | 'end' = 'start'): Edge =>
+    ({ ...(tie(moment, 0, frame) as object), edge }) as Edge
+  if (what === 'lesson') return { start: at('lesson:start'), end: at('lesson:end') }
+  if (what === 'body') return spanOfBody(timed)
   if (what === 'take') {
     const clip = takeAt(timed, frame)
-    return clip ? { start: tie(`cut:${clip.id}:start`), end: tie(`cut:${clip.id}:end`) } : null
+    return clip ? { start: at(`cut:${clip.id}:start`), end: at(`cut:${clip.id}:end`) } : null
   }
   const chapter = [...timed.moments.values()]
     .filter((m) => m.kind === 'chapter' && m.frame !== null && m.frame <= frame)
     .sort((a, b) => b.frame! - a.frame!)[0]
-  return chapter ? { start: tie(chapter.id), end: tie(chapter.id, 'end') } : null
+  return chapter ? { start: at(chapter.id), end: at(chapter.id, 'end') } : null
+}
+/**
+ * From the first recording's beginning to the last one's end; an intro and an outro that stand in every lesson of its
+ * style are left out as well.
+ */
+function spanOfBody(timed: Timed): { start: Edge; end: Edge } | null {
+  const { lesson, clips, spans, length } = timed
+  const takes = clips.filter((c) => lesson.media[c.media]?.kind === 'take' && !c.element.hidden)
+  const first = takes.toSorted((a, b) => a.at - b.at)[0]
+  const last = takes.toSorted((a, b) => clipEnd(b) - clipEnd(a))[0]
+  if (!first || !last) return null
+  const cut = (id: string, edge: 'start' | 'end', frame: number) => ({ ...tie(`cut:${id}:${edge}`, 0, frame), frame })
+  const among = lesson.elements.flatMap((e) => (e.always ? [{ id: e.id, ...spans.get(e.id)! }] : []))
+  const short = among.filter((s) => s.to - s.from < length / 2)
+  const starts = short.filter((s) => s.from === 0).map((s) => ({ ...withElement(s.id, 'end', s.to), frame: s.to }))
+  const ends = short
+    .filter((s) => s.to >= length)
+    .map((s) => ({ ...withElement(s.id, 'start', s.from), frame: s.from }))
+  const { frame: from, ...start } = [cut(first.id, 'start', first.at), ...starts].reduce((a, b) =>
+    b.frame > a.frame ? b : a,
+  )
+  const { frame: to, ...end } = [cut(last.id, 'end', clipEnd(last)), ...ends].reduce((a, b) =>
+    b.frame < a.frame ? b : a,
+  )
+  return from < to ? { start: start as Edge, end: end as Edge } : null
 }
 /**
  * Lets an element last exactly as long as what lies below it where it starts: the uppermost element beneath it whose
@@ -251,27 +273,10 @@ export function spanOfBelow(timed: Timed, id: string): { start: Edge; end: Edge 
     .filter((e) => hasPlace(e) && !isRule(e))
   const hit = beneath.findLast((e) => meets(boundsAt(e), boundsAt(own)))
   if (!hit) return spanOver(timed, 'take', frame)
-  const tie = (edge: 'start' | 'end', last: number): Edge => ({ on: 'element', element: hit.id, edge, offset: 0, last })
   const other = timed.spans.get(hit.id)!
-  return { start: tie('start', other.from), end: tie('end', other.to) }
+  return { start: withElement(hit.id, 'start', other.from), end: withElement(hit.id, 'end', other.to) }
 }
 export const setSpan = define('setSpan', [Id.element, z.object({ start: Edge, end: Edge })], (id, span) => (draft) => {
   const e = elementIn(draft, id)
   if (e) Object.assign(e, { start: { ...span.start }, end: { ...span.end } })
 })
-
-const CORNERS = 0.08
-/** Shows elements as a circle of their middle, with round corners, or whole again. */
-export const outlineAs = define(
-  'outlineAs',
-  [Ids.elements, z.enum(['circle', 'rounded', 'full'])],
-  (ids, outline) => (draft) => {
-    for (const e of elementsIn(draft, ids)) {
-      const { w, h } = sizeOf(e)
-      const side = Math.min(w, h)
-      const [x, y] = outline === 'circle' && side > 0 ? [(1 - side / w) / 2, (1 - side / h) / 2] : [0, 0]
-      e.crop = { left: x, right: x, top: y, bottom: y }
-      e.cornerPx = hundredth({ circle: side / 2, rounded: h * CORNERS, full: 0 }[outline])
-    }
-  },
-)

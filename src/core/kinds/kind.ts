@@ -242,7 +242,7 @@ export interface Kind<K extends ElementKind> {
   lasts?(e: ElementOf<K>, fps: number): number
   /** The look, the size and the arrangement of a new element, for a frame of the lesson's size. */
   fresh(
-    lesson: Lesson,
+    lesson: Pick<Lesson, 'frame' | 'elements' | 'media'>,
   ): Pick<ElementOf<K>, 'look' | 'width' | 'height' | 'space'> & Partial<Pick<Element, 'anchor' | 'x' | 'y'>>
 }
 

@@ -4,7 +4,9 @@ import { framesPerSecond } from '../time'
 import { Colour, Easing, fits, fitting, isNumber, setAt, valueAt, type Field } from '../values'
 import { hundredth } from '../geometry'
 import { fieldsOf } from './common'
+import { noPassing } from '../lesson/make'
 import { kindName } from './looks'
+import { kindNamed } from './registry'
 import { unitOf } from './unit'
 
 type Frame = Pick<Lesson, 'frame' | 'rate'>
@@ -131,5 +133,21 @@ export function applyBut(e: Element, style: HouseStyle, frame: Frame, own: reado
 }
 /** An element, a draft, goes from one style to another: what was as the first one says is as the second one says. */
 export function restyle(e: Element, before: HouseStyle | null, after: HouseStyle, frame: Frame): void {
-  if (e.styled) applyBut(e, after, frame, before ? differsFrom(e, before, frame) : [])
+  if (!e.styled) return
+  const own = before ? differsFrom(e, before, frame) : []
+  const said = before ? [...(styleValues(e, before, frame)?.keys() ?? [])] : []
+  const says = styleValues(e, after, frame)
+  // What the new one says nothing about is as it would be without a style.
+  const plain = says && said.some((path) => !says.has(path)) ? unstyled(e, frame) : null
+  if (plain)
+    for (const path of said) if (!says!.has(path) && !own.includes(path)) put(e, path, valueAt(plain, path) ?? null)
+  applyBut(e, after, frame, own)
+}
+/** An element of the same kind as it is in a lesson of no style. */
+function unstyled(e: Element, { frame }: Frame): object {
+  const { look, cornerPx = 0 } = kindNamed(kindName(e)).fresh({ frame, elements: [], media: {} }) as {
+    look: object
+    cornerPx?: number
+  }
+  return { look, cornerPx, blurPx: 0, opacity: 1, shadow: null, arrival: noPassing(), departure: noPassing() }
 }

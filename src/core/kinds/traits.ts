@@ -1,6 +1,6 @@
-import type { Point } from '../geometry'
+import type { Point, Rect } from '../geometry'
 import type { Element, Lesson, Medium } from '../lesson/schema'
-import type { Edge, Going, Handle, Placed } from './kind'
+import { localBox, type Edge, type Going, type Handle, type Placed } from './kind'
 import { kindOf } from './registry'
 
 /** What is asked of an element without knowing what kind it is; each stands explained in `Kind`. */
@@ -16,6 +16,17 @@ export const isGround = (e: Element): boolean => kindOf(e).ground?.(e as never) 
 /** Whether it plays footage or sound. */
 export const isClip = (e: Element): boolean => kindOf(e).plays !== undefined
 export const sizeOf = (e: Element): { w: number; h: number } => kindOf(e).size(e as never)
+/** What its crop leaves of an element, in its own pixels. */
+export function croppedBox(e: Element): Rect {
+  const { left, right, top, bottom } = e.crop
+  const { x, y, w, h } = localBox(e, sizeOf(e))
+  return {
+    x: x + left * w,
+    y: y + top * h,
+    w: Math.max(0, w * (1 - left - right)),
+    h: Math.max(0, h * (1 - top - bottom)),
+  }
+}
 export const settle = (e: Element, lesson: Pick<Lesson, 'frame' | 'media'>): void =>
   kindOf(e).settle?.(e as never, lesson)
 export const heldBy = (e: Element): Edge | null => kindOf(e).held?.(e as never) ?? null

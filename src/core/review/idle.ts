@@ -105,6 +105,30 @@ export function idleIn(timed: Timed, quiet: Quiet, leastS = 1.5, changing: Quiet
     .filter((s, i, all) => i === 0 || s.from >= all[i - 1]!.to)
 }
 
+/** Around what is heard so much is left as it is, in seconds. */
+const AROUND_HEARD_S = 0.15
+/**
+ * Stretches of a lesson in which nobody speaks and nothing is heard, whatever happens on the screen.
+ *
+ * @param quiet   where sounds are quiet, as far as that is known
+ * @param leastS  shorter ones are not told, in seconds
+ */
+export function silentIn(timed: Timed, quiet: Quiet, leastS = 0.8): Stretch[] {
+  const { lesson, clips, moments, length } = timed
+  const fps = framesPerSecond(lesson.rate)
+  const around = Math.round(AROUND_HEARD_S * fps)
+  const sounding = clips.filter((c) => !c.muted).map((clip) => heard(timed, clip, quiet))
+  if (!sounding.some((list) => list.length > 0)) return []
+  const busy = sounding.flat()
+  for (const m of moments.values())
+    if (m.kind === 'word' && m.frame !== null)
+      busy.push({ from: m.frame, to: Math.max(m.frame, m.untilFrame ?? 0) + 1 })
+  return freeOf(
+    { from: 0, to: length },
+    busy.map((b) => ({ from: b.from - around, to: b.to + around })),
+  ).filter((s) => s.to - s.from >= leastS * fps)
+}
+
 /** So loud at the most is quiet, of 255; and for so long at the least, in seconds. */
 const QUIET_PEAK = 10
 const QUIET_S = 0.35

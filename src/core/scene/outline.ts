@@ -21,10 +21,13 @@ export function clipOf(e: Element, box: Rect, k = 1): Window | null {
   const hidden = 1 - reveal.shown / 100
   const whole = hidden <= 0 && crop.left === 0 && crop.right === 0 && crop.top === 0 && crop.bottom === 0
   if (whole && e.cornerPx === 0) return null
-  const left = Math.max(crop.left, reveal.from === 'right' ? hidden : 0)
-  const right = Math.max(crop.right, reveal.from === 'left' ? hidden : 0)
-  const top = Math.max(crop.top, reveal.from === 'bottom' ? hidden : 0)
-  const bottom = Math.max(crop.bottom, reveal.from === 'top' ? hidden : 0)
+  // What is uncovered is a share of what the crop leaves.
+  const across = hidden * Math.max(0, 1 - crop.left - crop.right)
+  const down = hidden * Math.max(0, 1 - crop.top - crop.bottom)
+  const left = crop.left + (reveal.from === 'right' ? across : 0)
+  const right = crop.right + (reveal.from === 'left' ? across : 0)
+  const top = crop.top + (reveal.from === 'bottom' ? down : 0)
+  const bottom = crop.bottom + (reveal.from === 'top' ? down : 0)
   return {
     x: box.x + left * box.w,
     y: box.y + top * box.h,

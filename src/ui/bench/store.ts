@@ -110,6 +110,8 @@ export interface Bench {
   pictureZoom: 'fit' | number
   /** Whether the anchor point can be dragged on the picture. */
   anchorOpen: boolean
+  /** What is selected is cropped by its handles. */
+  cropping: boolean
   /**
    * An edit of something that is not on screen at the playhead, until it is answered for; and for which selection it
    * was.
@@ -159,6 +161,7 @@ export const useBench = create<Bench>(() => ({
   picking: null,
   readyOpen: false,
   anchorOpen: false,
+  cropping: false,
   pictureZoom: 'fit',
   asks: null,
   awayOk: '',
@@ -368,7 +371,7 @@ export const select = (elements: string[], alone = false): void => {
   const same = chosen.length === bench().elements.length && chosen.every((e) => bench().elements.includes(e))
   setBench({
     elements: chosen,
-    ...(!same && { keys: [], wholePath: false, moveEnd: 'end', reach: 'pose', anchorOpen: false }),
+    ...(!same && { keys: [], wholePath: false, moveEnd: 'end', reach: 'pose', anchorOpen: false, cropping: false }),
     ...(chosen.length && { moment: bench().moment }),
   })
 }

@@ -233,7 +233,15 @@ export const COMMANDS: Command[] = [
     run: () =>
       bench().picking
         ? setBench({ picking: null })
-        : setBench({ elements: [], moment: null, adding: null, correcting: false, live: null, keys: [] }),
+        : setBench({
+            elements: [],
+            moment: null,
+            adding: null,
+            correcting: false,
+            cropping: false,
+            live: null,
+            keys: [],
+          }),
   },
   {
     id: 'start-here',

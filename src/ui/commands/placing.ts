@@ -252,6 +252,14 @@ export const PLACING: Command[] = [
     run: () => scroll(-1, 'back'),
   },
   {
+    id: 'crop',
+    title: 'Crop on the picture',
+    group: 'Place',
+    keys: 'Shift+R',
+    can: has,
+    run: () => setBench({ cropping: !bench().cropping }),
+  },
+  {
     id: 'lock',
     title: 'Lock or unlock',
     group: 'Place',

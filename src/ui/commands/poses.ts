@@ -13,6 +13,7 @@ import {
   readTogether,
   removeKeys,
   removeMotion,
+  fillLikeBar,
   restHere,
   retime,
   returnToBefore,
@@ -319,6 +320,13 @@ export const POSING: Command[] = [
       // What is done next is done to the gauge: it rests, it is shaped.
       if (edit(`Let ${named()} read one gauge`, readTogether(bench().elements, id))) select([id], true)
     },
+  },
+  {
+    id: 'fill-like-bar',
+    title: 'Fill it like a bar: empty on its first frame, full on its last',
+    group: 'Poses',
+    can: has,
+    run: () => void edit(`Fill ${named()} like a bar`, fillLikeBar(bench().elements)),
   },
   {
     id: 'ride',

@@ -203,9 +203,17 @@ const OVER = [
   { value: 'own', label: 'its own start and end' },
   { value: 'below', label: 'what lies below it' },
   { value: 'lesson', label: 'the lesson' },
+  { value: 'body', label: 'the lesson without intro and outro' },
   { value: 'chapter', label: 'the chapter here' },
   { value: 'take', label: 'the take here' },
 ] as const
+const AS_LONG = {
+  below: { as: 'what lies below it', none: 'Nothing lies below it where it starts.' },
+  lesson: { as: 'the lesson', none: '' },
+  body: { as: 'the lesson without intro and outro', none: 'There is no recording in this lesson yet.' },
+  chapter: { as: 'a chapter', none: 'There is no chapter at the playhead.' },
+  take: { as: 'a take', none: 'There is no take at the playhead.' },
+}
 /** What an element lasts exactly as long as: what lies below it, the lesson, or the chapter or take at the playhead. */
 function Spans({ element: e }: { element: Element }) {
   const key = (edge: Element['start']) =>
@@ -214,7 +222,7 @@ function Spans({ element: e }: { element: Element }) {
       : ''
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
-  const now = (['below', 'lesson', 'chapter', 'take'] as const).find((w) => {
+  const now = (['below', 'lesson', 'body', 'chapter', 'take'] as const).find((w) => {
     const s =
       w === 'below'
         ? spanOfBelow(timed, e.id)
@@ -227,15 +235,10 @@ function Spans({ element: e }: { element: Element }) {
       value={now ?? 'own'}
       options={OVER}
       onChange={(w) => {
-        const span = w === 'own' ? null : w === 'below' ? spanOfBelow(timed, e.id) : spanOver(timed, w, playhead)
-        if (span)
-          edit(
-            `“${e.name}” lasts as long as ` +
-              `${w === 'below' ? 'what lies below it' : w === 'lesson' ? 'the lesson' : `a ${w}`}`,
-            setSpan(e.id, span),
-          )
-        else if (w !== 'own')
-          toast(w === 'below' ? 'Nothing lies below it where it starts.' : `There is no ${w} at the playhead.`)
+        if (w === 'own') return
+        const span = w === 'below' ? spanOfBelow(timed, e.id) : spanOver(timed, w, playhead)
+        if (span) edit(`“${e.name}” lasts as long as ${AS_LONG[w].as}`, setSpan(e.id, span))
+        else toast(AS_LONG[w].none)
       }}
     />
   )

@@ -1,6 +1,6 @@
 import { Plus, X } from 'lucide-react'
-import { addStep, mainReading, readTogether, setReading, usualReading } from '@/core/edits'
-import { fieldsOf } from '@/core/kinds'
+import { addStep, fillLikeBar, mainReading, readTogether, setReading, usualReading } from '@/core/edits'
+import { fieldsOf, hasPlace, isGround } from '@/core/kinds'
 import type { Reading } from '@/core/lesson/reading'
 import type { Element } from '@/core/lesson/schema'
 import { isGauge, propertyOf } from '@/core/motion'
@@ -66,6 +66,9 @@ export function GaugeSection({ element: e }: { element: Element }) {
           </div>
         )
       })}
+      {(hasPlace(e) || isGround(e)) && !('reveal.shown' in e.reads) && mainReading(e) !== 'look.given.share' && (
+        <Button onClick={() => edit(`Fill “${e.name}” like a bar`, fillLikeBar([e.id]))}>Fill it like a bar</Button>
+      )}
       {free.length > 0 && (
         <Choice
           label={Object.keys(e.reads).length > 0 ? 'Let another read one' : 'Let it read a gauge'}

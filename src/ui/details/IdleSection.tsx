@@ -2,11 +2,11 @@ import { useState } from 'react'
 import { toast } from 'sonner'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
 import { hurryThrough } from '@/core/edits'
-import { idleIn, quietIn, type Stretch } from '@/core/review/idle'
+import { idleIn, quietIn, silentIn, type Stretch } from '@/core/review/idle'
 import { framesPerSecond, lengthText, timecode } from '@/core/time'
 import { bench, edit, goTo, useShown } from '../bench/store'
 import { Button } from '../kit/button'
-import { Tick } from '../kit/fields'
+import { Choice, Tick } from '../kit/fields'
 import { NumberField } from '../kit/numberField'
 import { peaksOf } from '../timeline/Wave'
 import { filmChanges } from './filmChanges'
@@ -26,10 +26,16 @@ async function quietNow() {
   return new Map(known.filter((k) => k !== null))
 }
 
-/** Stretches in which nothing happens: found, and gone through faster or taken out. */
+const WHAT = [
+  { value: 'idle', label: 'nothing happens' },
+  { value: 'silent', label: 'nobody speaks' },
+] as const
+type What = (typeof WHAT)[number]['value']
+/** Stretches in which nothing happens, or nobody speaks: found, and gone through faster or taken out. */
 export function IdleSection() {
   const { lesson } = useShown()
   const [found, setFound] = useState<Stretch[] | null>(null)
+  const [what, setWhat] = useState<What>('idle')
   const [least, setLeast] = useState(1.5)
   const [times, setTimes] = useState(4)
   const [noted, setNoted] = useState(true)
@@ -39,6 +45,13 @@ export function IdleSection() {
   const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)
   const find = async () => {
     const { timed } = bench()
+    if (what === 'silent') {
+      const list = silentIn(timed, await quietNow(), least)
+      setFound(list)
+      setLeft(new Set())
+      if (list.length === 0) toast('There is no sound here, or it is never quiet for so long.')
+      return
+    }
     if (!timed.clips.some((c) => lesson.media[c.media]?.kind === 'take')) {
       toast('There is no recording yet in which something could be idle.')
       return
@@ -58,12 +71,26 @@ export function IdleSection() {
     if (list.length === 0) toast('Nothing is idle for so long: something happens, or somebody speaks, all the time.')
   }
   const go = (by: number | null) => {
-    const words = by === null ? 'Take idle stretches out' : `Idle stretches at ${by}×`
+    const named = what === 'silent' ? 'Silent stretches' : 'Idle stretches'
+    const words = by === null ? `${named} taken out` : `${named} at ${by}×`
     if (edit(words, hurryThrough(chosen, by, noted))) setFound(null)
   }
   return (
-    <Section title="Idle stretches" folds="open">
-      <p className="text-muted">Nothing changes on the screen, the pointer stands, nobody speaks.</p>
+    <Section title="Idle and silent stretches" folds="open">
+      <Choice
+        label="Where"
+        value={what}
+        options={WHAT}
+        onChange={(v) => {
+          setWhat(v)
+          setFound(null)
+        }}
+      />
+      <p className="text-muted">
+        {what === 'idle'
+          ? 'Nothing changes on the screen, the pointer stands, nobody speaks.'
+          : 'Nobody speaks and nothing is heard, whatever happens on the screen.'}
+      </p>
       <NumberField
         label="At least"
         unit="s"
@@ -74,7 +101,7 @@ export function IdleSection() {
         value={least}
         onChange={setLeast}
       />
-      <Button onClick={() => void find()}>Find idle stretches</Button>
+      <Button onClick={() => void find()}>Find {what} stretches</Button>
       {found && found.length > 0 && (
         <>
           <ul className="max-h-40 space-y-0.5 overflow-auto rounded border border-edge bg-card p-1">

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { setLook } from '@/core/edits'
+import { kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { valueAt } from '@/core/values'
 import { histogram } from '@/core/vision/colours'
@@ -12,19 +13,19 @@ const BINS = 64
 const INKS = ['#c8371b', '#3f7d4e', '#2f5fa8']
 /** The picture has come to rest when nothing moved for so long. */
 const RESTS_MS = 250
-/** How light and how coloured what an element shows is, at the playhead. */
-function Histogram({ element }: { element: string }) {
+/** How light and how coloured what an element shows is, or all up to it, at the playhead. */
+function Histogram({ element, how, looks }: { element: string; how: 'worked' | 'upTo'; looks: object }) {
   const playhead = useBench((b) => b.playhead)
   const still = useBench((b) => b.speed === 0)
   const [bins, setBins] = useState<number[][] | null>(null)
   useEffect(() => {
     if (!still) return undefined
     const timer = setTimeout(() => {
-      const picture = seenAlone(element, 240)
+      const picture = seenAlone(element, 240, how)
       setBins(picture && histogram(picture, BINS))
     }, RESTS_MS)
     return () => clearTimeout(timer)
-  }, [element, playhead, still])
+  }, [element, playhead, still, how, looks])
   if (!bins) return null
   const most = Math.max(1, ...bins.map((b) => [...b].sort((x, y) => y - x)[2]!))
   const point = (v: number, i: number) => `L${(i / (BINS - 1)) * 100} ${40 - Math.min(1, Math.sqrt(v / most)) * 38}`
@@ -50,9 +51,10 @@ export function PixelSection({ element: e }: { element: Element }) {
   const board = (on: boolean) => setBench({ aids: { ...aids, board: on } })
   return (
     <>
+      {kindOf(e).treats && <Histogram element={e.id} how="upTo" looks={e.look} />}
       {Boolean(valueAt(e.look, 'grade')) && (
         <>
-          <Histogram element={e.id} />
+          <Histogram element={e.id} how="worked" looks={e.look} />
           <Button onClick={() => edit(`“${e.name}” in black and white`, setLook([e.id], 'grade.saturation', -100))}>
             Black and white
           </Button>

@@ -1,9 +1,9 @@
 import { useState } from 'react'
-import { setAnchor, setElements, setSize, putAt, setScale, type Values } from '@/core/edits'
+import { cropIsKeyed, setAnchor, setCrop, setElements, setSize, putAt, setScale, type Values } from '@/core/edits'
 import { isView, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
-import { editPosed, tryPosed } from '../bench/inPose'
-import { edit, setBench, useBench, useShown } from '../bench/store'
+import { editPosed, posed, tryPosed } from '../bench/inPose'
+import { edit, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
 import { Colour } from '../kit/colour'
 import { Choice, Tick } from '../kit/fields'
@@ -95,6 +95,11 @@ export function PlaceSection({ element: e }: { element: Element }) {
       onChange={(v) => editPosed(`Scale “${e.name}”`, scaled(axis, v / 100))}
     />
   )
+  const cropping = useBench((b) => b.cropping)
+  const cropped = (side: keyof Element['crop'], v: number) => {
+    const made = setCrop(e.id, { [side]: v })
+    return cropIsKeyed(e) ? posed(made) : made
+  }
   const scaled = (axis: 'x' | 'y', v: number) => setScale([e.id], axis, v, linked)
   return (
     <>
@@ -148,8 +153,22 @@ export function PlaceSection({ element: e }: { element: Element }) {
             onChange={(v) => edit(`Reveal “${e.name}” from another side`, setElements([e.id], { 'reveal.from': v }))}
           />
           {(['left', 'right', 'top', 'bottom'] as const).map((s) => (
-            <div key={s}>{plain(`crop ${s}`, `crop.${s}`, e.crop[s], '%', 0, 100, 100, 1)}</div>
+            <NumberField
+              key={s}
+              mark={mark(`crop.${s}`, `crop ${s}`)}
+              label={`crop ${s}`}
+              unit="%"
+              min={0}
+              max={100}
+              digits={1}
+              value={e.crop[s] * 100}
+              onLive={(v) => tryEdit(cropped(s, v / 100))}
+              onChange={(v) => edit(`Crop “${e.name}”`, cropped(s, v / 100))}
+            />
           ))}
+          <Button pressed={cropping} onClick={() => setBench({ cropping: !cropping })}>
+            Crop on the picture
+          </Button>
         </Section>
       )}
       {!zoom && !kind.marks && (

@@ -1,5 +1,5 @@
-import { pullBox, pullHandle, setAnchor, turnTo, type Pull } from '@/core/edits'
-import { canTurn, handlesOf, heldBy, kindOf } from '@/core/kinds'
+import { cropIsKeyed, pullBox, pullHandle, setAnchor, setCrop, turnTo, type Pull } from '@/core/edits'
+import { canTurn, croppedBox, handlesOf, heldBy, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { apply, isFlat, times, inverse, type Matrix, type Point, type Rect } from '@/core/geometry'
 import { posed } from '../bench/inPose'
@@ -60,6 +60,27 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
         event,
       )
     }
+  const graspCrop = (pull: Pull) => (event: React.PointerEvent) => {
+    event.stopPropagation()
+    begin(
+      {
+        start: pointOf(event),
+        label: `Crop “${e.name}”`,
+        edit: (q, _shift, alt) => {
+          const p = apply(inverse(matrix), snap(q, alt))
+          const [x, y] = [(p.x - box.x) / Math.max(1, box.w), (p.y - box.y) / Math.max(1, box.h)]
+          const made = setCrop(e.id, {
+            ...(pull.x === -1 && { left: x }),
+            ...(pull.x === 1 && { right: 1 - x }),
+            ...(pull.y === -1 && { top: y }),
+            ...(pull.y === 1 && { bottom: 1 - y }),
+          })
+          return cropIsKeyed(e) ? posed(made) : made
+        },
+      },
+      event,
+    )
+  }
   const graspAnchor = (event: React.PointerEvent) => {
     event.stopPropagation()
     begin(
@@ -80,6 +101,7 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
     )
   }
   const r = 5.5 * px
+  const cropping = useBench((b) => b.cropping) && !kindOf(e).marks && !kindOf(e).line
   const open = useBench((b) => b.anchorOpen) || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
   const knob = { fill: '#fffdf8', stroke: '#b8321a', strokeWidth: 1.5 * px }
   const { pulls } = kindOf(e)
@@ -97,6 +119,7 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
   const framing = isFlat(own) ? matrix : times(matrix, inverse(own))
   const anchor = apply(matrix, { x: 0, y: 0 })
   const named = (what: string) => `${what} of “${e.name}”`
+  if (cropping) return <CropHandles {...{ element: e, matrix, px, graspCrop }} />
   return (
     <g>
       {turns && (
@@ -150,15 +173,7 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
             height={2 * r}
             {...knob}
             data-handle={`${p.x},${p.y}`}
-            className={
-              p.x && p.y
-                ? p.x === p.y
-                  ? 'cursor-nwse-resize'
-                  : 'cursor-nesw-resize'
-                : p.x
-                  ? 'cursor-ew-resize'
-                  : 'cursor-ns-resize'
-            }
+            className={cursorFor(p)}
             onPointerDown={grasp(`Size “${e.name}”`, (q, _shift, alt) => pullBox(e.id, p, q, { middle: alt }))}
           >
             <title>{`${named('Size')} (Alt: from its middle)`}</title>
@@ -181,6 +196,57 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
           >
             <title>{named(h.label)}</title>
           </circle>
+        )
+      })}
+    </g>
+  )
+}
+
+const cursorFor = (p: Pull): string => {
+  if (p.x && p.y) return p.x === p.y ? 'cursor-nwse-resize' : 'cursor-nesw-resize'
+  return p.x ? 'cursor-ew-resize' : 'cursor-ns-resize'
+}
+
+/** What is left of an element by its crop, with a bracket on each corner and side to drag. */
+function CropHandles({
+  element: e,
+  matrix,
+  px,
+  graspCrop,
+}: Pick<Props, 'element' | 'matrix' | 'px'> & { graspCrop: (pull: Pull) => (event: React.PointerEvent) => void }) {
+  const left = croppedBox(e)
+  const at = (p: Pull) => apply(matrix, { x: left.x + ((p.x + 1) / 2) * left.w, y: left.y + ((p.y + 1) / 2) * left.h })
+  const ring = CORNERS.map(at)
+  return (
+    <g>
+      <path
+        d={`M${ring.map((p) => `${p.x} ${p.y}`).join(' L')} Z`}
+        fill="none"
+        stroke="#fffdf8"
+        strokeWidth={1.5 * px}
+        strokeDasharray={`${6 * px} ${4 * px}`}
+        pointerEvents="none"
+      />
+      {[...CORNERS, ...SIDES].map((p) => {
+        const c = at(p)
+        const [w, h] = p.x && p.y ? [13, 13] : p.x ? [7, 22] : [22, 7]
+        return (
+          <rect
+            key={`${p.x}${p.y}`}
+            x={c.x - (w * px) / 2}
+            y={c.y - (h * px) / 2}
+            width={w * px}
+            height={h * px}
+            rx={2 * px}
+            fill="#b8321a"
+            stroke="#fffdf8"
+            strokeWidth={1.5 * px}
+            className={cursorFor(p)}
+            data-handle={`crop ${p.x},${p.y}`}
+            onPointerDown={graspCrop(p)}
+          >
+            <title>{`Crop of “${e.name}”`}</title>
+          </rect>
         )
       })}
     </g>

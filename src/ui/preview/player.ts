@@ -67,16 +67,22 @@ function firstOf(timed: Timed, element: string, after: number, until: number): F
   return undefined
 }
 
-/** The layers of one element, without what is done to their pixels. */
-const alone = (layers: readonly Layer[], element: string): Layer[] =>
+/**
+ * What of the picture is looked at: `bare`, one element without what is done to its pixels; `worked`, with that; `upTo`,
+ * all that is below it with it.
+ */
+type Looked = 'bare' | 'worked' | 'upTo'
+/** The layers of one element. */
+const alone = (layers: readonly Layer[], element: string, bare: boolean): Layer[] =>
   layers.flatMap((l): Layer[] => {
-    if (l.element === element) {
-      const bare = { ...l }
-      delete bare.work
-      return [bare]
-    }
-    return 'layers' in l ? alone(l.layers, element) : []
+    if (l.element !== element) return 'layers' in l ? alone(l.layers, element, bare) : []
+    const own = { ...l }
+    if (bare) delete own.work
+    return [own]
   })
+/** The layers up to the last one of an element; none where it shows nothing. */
+const upTo = (layers: readonly Layer[], element: string): Layer[] =>
+  layers.slice(0, layers.findLastIndex((l) => l.element === element) + 1)
 /** What is seen through is shown before a board of light and dark squares. */
 function onBoard(picture: Picture, elements: readonly string[]): Picture {
   const { width, height } = picture
@@ -99,9 +105,9 @@ function onBoard(picture: Picture, elements: readonly string[]): Picture {
 
 /** The player of the picture, while there is one. */
 const current: { player: Player | null } = { player: null }
-/** What an element alone shows at the playhead, nothing done to its pixels; null where it shows nothing. */
-export function seenAlone(element: string, width: number): ImageData | null {
-  const ctx = current.player?.seen(element, width)
+/** What an element shows at the playhead; null where it shows nothing. */
+export function seenAlone(element: string, width: number, how: Looked = 'bare'): ImageData | null {
+  const ctx = current.player?.seen(element, width, how)
   return ctx ? ctx.getImageData(0, 0, ctx.canvas.width, ctx.canvas.height) : null
 }
 
@@ -153,15 +159,12 @@ export class Player {
     this.readers.clear()
   }
 
-  /**
-   * What an element alone shows at the playhead, nothing done to its pixels: so wide in pixels; null where it shows
-   * nothing.
-   */
-  seen(element: string, width: number): CanvasRenderingContext2D | null {
+  /** What an element shows at the playhead: so wide in pixels; null where it shows nothing. */
+  seen(element: string, width: number, how: Looked): CanvasRenderingContext2D | null {
     const timed = shown()
     const frame = Math.min(bench().playhead, timed.length - 1)
     const picture = layersAt(timed, frame, { framed: isFramed(), blurred: false })
-    const layers = alone(picture.layers, element)
+    const layers = how === 'upTo' ? upTo(picture.layers, element) : alone(picture.layers, element, how === 'bare')
     if (layers.length === 0) return null
     const ctx = newContext(width, Math.round((width * picture.height) / picture.width), true)
     paint(ctx, { ...picture, layers }, this.easel(timed, true), width)

@@ -1,6 +1,6 @@
 import { besideUrl, FILM } from '@/contract/beside'
 import { memo } from 'react'
-import { moveClip, slipClip, stretchClip, trimClip, type Edit } from '@/core/edits'
+import { moveClip, overlapClip, slipClip, stretchClip, trimClip, type Edit } from '@/core/edits'
 import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { caught, type Catch } from '@/core/moments'
@@ -14,10 +14,14 @@ import { Wave } from './Wave'
 /** Poses are drawn on what is at least so long. */
 const NOTCHED_PX = 36
 type Part = 'body' | 'start' | 'end'
-/** How it is dragged: `free`, past what would catch it; `other`, its footage not itself, its speed not its end. */
+/**
+ * How it is dragged: `free`, past what would catch it; `other`, its footage not itself, its speed not its end; `over`,
+ * so that it lies over its neighbour and they fade into each other.
+ */
 interface How {
   free: boolean
   other: boolean
+  over: boolean
 }
 
 /** A take or a sound on its track, with its film strip or its waveform: drag to move, its ends to trim. */
@@ -68,6 +72,7 @@ export const ClipBar = memo(function ClipBar({
       return stretchClip(clip.id, part as 'start' | 'end', near((part === 'start' ? was.at : clipEnd(was)) + by))
     if (part === 'start') return trimClip(clip.id, 'start', near(was.at + by))
     if (part === 'end') return trimClip(clip.id, 'end', near(clipEnd(was) + by))
+    if (how.over) return overlapClip(clip.id, was.at + by)
     const start = near(was.at + by)
     if (start !== was.at + by) return moveClip(clip.id, start)
     return moveClip(clip.id, near(clipEnd(was) + by) - was.length)
@@ -81,7 +86,8 @@ export const ClipBar = memo(function ClipBar({
     const was = clip
     begin(e, {
       label: part === 'body' ? `Move “${element.name}”` : `Trim “${element.name}”`,
-      change: (by, now) => changeFor(part, by, { free: now.altKey, other: now.ctrlKey || now.metaKey }, was),
+      change: (by, now) =>
+        changeFor(part, by, { free: now.altKey, other: now.ctrlKey || now.metaKey, over: now.shiftKey }, was),
       click: (now) => goTo(frameAt(now.clientX)),
     })
   }
