@@ -75,7 +75,8 @@ export function setMatrix(ctx: Context, [a, b, c, d, e, f]: Matrix, { scale }: P
 /** The outline of a window, as the path of the context. */
 function windowPath(ctx: Context, clip: Window): void {
   ctx.beginPath()
-  if (clip.corner) ctx.roundRect(clip.x, clip.y, clip.w, clip.h, Math.min(clip.corner, clip.w / 2, clip.h / 2))
+  if (clip.round) ctx.ellipse(clip.x + clip.w / 2, clip.y + clip.h / 2, clip.w / 2, clip.h / 2, 0, 0, 2 * Math.PI)
+  else if (clip.corner) ctx.roundRect(clip.x, clip.y, clip.w, clip.h, Math.min(clip.corner, clip.w / 2, clip.h / 2))
   else ctx.rect(clip.x, clip.y, clip.w, clip.h)
 }
 /** Draws what lies in a rectangle of the context's pixels; everything where there is none. */

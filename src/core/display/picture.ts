@@ -78,9 +78,10 @@ export interface Swap {
   share: number
 }
 
-/** A rectangle that something is seen through; its corners may be round. */
+/** A rectangle that something is seen through; its corners may be round, or the whole of it. */
 export interface Window extends Rect {
   corner?: number
+  round?: true
 }
 
 /** Where a layer stands and how it is seen, whatever it shows. */

@@ -165,6 +165,26 @@ describe('groups', () => {
     }
     expect(at(now, 'page', 299).y + 2000).toBeCloseTo(700, 5)
   })
+  test('a page scrolls evenly to named stops, tied to what is said; never past its end', () => {
+    const lesson = lessonWithTake()
+    const page = element(lesson, 'shape', 'page', loose(0), lasting(300), { x: 960, y: 540, width: 500, height: 2000 })
+    lesson.elements = besides(lesson, [page])
+    let now = made(lesson, E.windowOver(['page'], { x: 500, y: 200, w: 1000, h: 500 }, 'w', 0, true))
+    const own = () => now.elements.find((e) => e.id === 'page')!
+    expect(E.tallness(resolve(now), own(), 0)).toBeCloseTo(8, 5)
+    const word = { frame: 60, caught: { moment: { id: 'take/click-1' }, edge: 'start' as const, frame: 60 } }
+    now = made(now, E.scrollTo('page', 0.25, 'Prices', word, true))
+    // A quarter of the page, 1000 px further down, is brought to the top of the window, with a little above it.
+    expect(at(now, 'page', 250).y - 2000).toBeCloseTo(200 - 1000 + 30, 5)
+    expect(own().poses[0]).toMatchObject({ name: 'Prices', easing: 'linear', start: { moment: 'take/click-1' } })
+    const last = E.applyEdit(now, E.scrollTo('page', 0.99, '', here(200), false), (what) => `last-${what}`)
+    if ('edited' in last) now = last.edited.lesson
+    expect(at(now, 'page', 299).y + 2000).toBeCloseTo(700, 5)
+    expect(E.stopsOf(resolve(now), own()).map((s) => [s.name, Math.round(s.share * 100)])).toEqual([
+      ['Prices', 24],
+      ['', 88],
+    ])
+  })
 })
 
 describe('gauges', () => {

@@ -1,9 +1,17 @@
-import { applyEdit, idsFrom, liftOut } from '.'
+import { applyEdit, idsFrom, liftOut, makeGroup, setElements, type Edit } from '.'
 import { apply, type Point } from '../geometry'
 import type { Footage } from '../display'
+import type { Lesson } from '../lesson/schema'
 import { layersAt, timedOf } from '../scene'
 import { clip, lessonWithTake } from '../testing/lessons'
 
+function made(lesson: Lesson, ...edits: Edit[]): Lesson {
+  return edits.reduce((now, edit, i) => {
+    const result = applyEdit(now, edit, idsFrom(`t${i}`))
+    if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
+    return result.edited.lesson
+  }, lesson)
+}
 const lifted = (still: boolean, zoomed = 1) => {
   const lesson = lessonWithTake()
   if (zoomed !== 1)
@@ -53,4 +61,14 @@ test('the rest dims while it is up; where no recording lies nothing is lifted', 
   expect(
     applyEdit(bare, liftOut({ x: 0, y: 0, w: 50, h: 50 }, 'cut', { frame: 0, caught: null }, false), idsFrom('t')),
   ).toMatchObject({ unfit: true })
+})
+test('what rides in a group is lifted out of where it stands there', () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [clip('a', 0, 200, { fit: 'free' })]
+  const grouped = made(lesson, makeGroup(['a'], 'g', 0), setElements(['g'], { x: 700, 'scale.x': 0.5, 'scale.y': 0.5 }))
+  const after = made(grouped, liftOut({ x: 600, y: 450, w: 200, h: 120 }, 'cut', { frame: 50, caught: null }, false))
+  const cut = after.elements.find((e) => e.id === 'cut')!
+  expect(cut.rides).toBeNull()
+  expect(cut.scale.x).toBeCloseTo(0.5, 5)
+  expect([cut.x, cut.y]).toEqual([700, 510])
 })

@@ -4,7 +4,7 @@ import { fading, noPassing } from '../lesson/make'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { sourceUsAt } from '../lesson/clips'
 import { mapFrom, type TimeMap } from '../lesson/timeMap'
-import { matrixOf, posedAt } from '../motion'
+import { holders, matrixOf, posedAt } from '../motion'
 import { elementsAt } from '../scene'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
@@ -12,13 +12,29 @@ import { define, type Given } from './act'
 import { Box, Flag, Here, NewId } from './args'
 import { numbered } from './names'
 import { plain, startAt, withElement } from './plain'
+import { release } from './riding'
 import { Unfit } from './unfit'
+
+/**
+ * An element as it stands at a frame, by itself: what it rides on is in its own place. Null where it is not there, or
+ * stands so that this cannot be said: skewed, or seen in perspective.
+ */
+function loosened(timed: Timed, own: Element, frame: number): Element | null {
+  const posed = posedAt(timed, own, frame)
+  if (!posed?.rides) return posed
+  const by = (id: string | undefined) => timed.lesson.elements.find((e) => e.id === id)
+  for (let on = by(holders(timed.lesson).get(own.id)); on; on = by(holders(timed.lesson).get(on.id)))
+    if (kindOf(on).quad?.(on as never)) return null
+  const free = { ...plain(posed), poses: [] }
+  release(free, own, timed, frame)
+  return free.rides ? null : free
+}
 
 /** The uppermost clip at a frame in whose picture a point of the frame lies, as it stands there. */
 function clipUnder(timed: Timed, frame: number, at: { x: number; y: number }): { own: Element; posed: Element } | null {
   for (const own of elementsAt(timed, frame).toReversed()) {
-    if (!isClip(own) || own.hidden || own.rides?.on) continue
-    const posed = posedAt(timed, own, frame)
+    if (!isClip(own) || own.hidden) continue
+    const posed = loosened(timed, own, frame)
     if (!posed) continue
     const m = matrixOf(posed)
     if (isFlat(m)) continue

@@ -1,16 +1,13 @@
 import { boundsOf, hundredth, union, type Rect } from '../geometry'
 import { isView, kindOf, newElement, sizeOf } from '../kinds'
-import type { Edge, Element, Lesson, Pose } from '../lesson/schema'
+import type { Edge, Element, Lesson } from '../lesson/schema'
 import { atPose, poseAt, holds, holders } from '../motion'
 import { frameBoxOf } from '../scene'
-import { framesPerSecond } from '../time'
 import { resolve, type Timed } from '../timing'
 import { define, Id, Ids, make, type Given } from './act'
-import { Box, Flag, Frame, Here, NewId, Num } from './args'
+import { Box, Flag, Frame, NewId } from './args'
 import { elementIn } from './chosen'
-import { keptAt } from './moveEdges'
 import { plain } from './plain'
-import { putPose } from './posing'
 import { removeElements } from './elements'
 import { attach } from './riding'
 
@@ -139,42 +136,6 @@ export const windowOver = define(
     )
   },
 )
-
-/** How much of a screenful stays in sight when a page is scrolled on by one. */
-const OVERLAP = 0.15
-/**
- * Scrolls what is seen through a window on by a share of its height, from the playhead on; never past its end.
- *
- * @param share  1 for a screenful less what stays in sight; below 0, back
- */
-export const scrollOn = define('scrollOn', [Id.element, Num, Here], (id, share, here) => (draft, given) => {
-  const { timed, newId } = given
-  const own = timed.lesson.elements.find((e) => e.id === id)
-  const holder = own?.rides?.on ? timed.lesson.elements.find((e) => e.id === own.rides!.on) : undefined
-  if (!own || !holder?.height) return
-  const { pose } = poseAt(timed, own, here.frame)
-  const now = atPose(timed, own, pose)
-  // By what carries it, one of its own pixels is so many of the window's.
-  const [, , , k] = own.rides!.by
-  const high = sizeOf(now).h * Math.abs(now.scale.y)
-  const topOfPage = (y: number) => y - now.anchor.y * high
-  const top = -holder.anchor.y * holder.height
-  const place = (y: number) => (k === 0 ? y : own.rides!.by[5] + k * y)
-  const wanted = now.y - (share * (1 - OVERLAP) * holder.height) / (k || 1)
-  const lowest = now.y - Math.max(0, place(topOfPage(now.y)) + k * high - (top + holder.height)) / (k || 1)
-  const highest = now.y - (place(topOfPage(now.y)) - top) / (k || 1)
-  const y = hundredth(Math.min(Math.max(wanted, Math.min(lowest, highest)), highest))
-  const frames = Math.max(1, Math.round(framesPerSecond(draft.rate) * 0.8))
-  const move: Pose = {
-    id: newId('pose'),
-    start: keptAt(timed, own, here.frame, here.caught),
-    end: { on: 'length', frames },
-    easing: 'ease-in-out',
-    values: { y },
-    curve: null,
-  }
-  putPose(timed, draft, own, move, here.frame + frames)
-})
 
 /** Elements, and all that the groups among them carry. */
 export function withMembers(lesson: Lesson, ids: readonly string[]): string[] {

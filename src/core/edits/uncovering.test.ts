@@ -17,7 +17,7 @@ const lesson = (): Lesson => {
   return one
 }
 
-test('a picture is filled from empty on its first frame to full on its last, over a pale copy that goes with it', () => {
+test('a picture is filled from its first frame to its last, over a pale copy that goes with it', () => {
   const after = made(lesson(), fillLikeBar(['a']))
   const timed = timedOf(after)
   const full = after.elements.find((e) => e.id === 'a')!

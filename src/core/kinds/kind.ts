@@ -236,6 +236,8 @@ export interface Kind<K extends ElementKind> {
   wholeLesson?: true
   /** It is added without a spot. */
   spotless?: true
+  /** It shows what lies below it larger. */
+  enlarges?: true
   /** Puts a new one, a draft, at a spot; without this it stands there with its anchor point. */
   put?(e: ElementOf<K>, spot: Putting): void
   /** For how many frames a new one lasts at so many frames a second; three seconds without this. */

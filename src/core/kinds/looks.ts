@@ -69,6 +69,11 @@ export const kindName = (e: { look: object }): ElementKind => lookOf(e).kind
 /** Kinds whose moves make moments: a drawn pointer's stops and presses are moments like those of a recorded one. */
 const MAKE_MOMENTS: ReadonlySet<ElementKind> = new Set(['pointer'])
 export const makesMoments = (look: object): boolean => MAKE_MOMENTS.has((look as Look).kind)
+/** What a drawn finger does; null of anything else. */
+export function gestureOf(look: object): TouchLook['gesture'] | null {
+  const own = look as Look
+  return own.kind === 'touch' ? own.gesture : null
+}
 
 /** Whether a look is that of something which a lesson goes on for: the lesson does not end before it. */
 export const goesOn = (look: object): boolean => playing(look) !== null || (look as Look).kind === 'part'

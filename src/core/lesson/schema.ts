@@ -159,6 +159,8 @@ export const Pose = z.strictObject({
   locked: z.boolean().optional(),
   /** A drawn pointer presses once it has come to rest here. */
   press: z.boolean().optional(),
+  /** What it is called, where it has a name. */
+  name: z.string().max(80).optional(),
 })
 export type Pose = z.infer<typeof Pose>
 

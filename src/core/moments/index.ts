@@ -1,5 +1,5 @@
 export { spotOf, type MomentSpot } from './spot'
-export { bornOf, pressId, stopId } from './drawn'
+export { bornOf, pressId, stopId, touchId } from './drawn'
 export * from './catalogue'
 export * from './snap'
 export * from './fromTrace'

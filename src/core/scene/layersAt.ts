@@ -6,6 +6,7 @@ import { holds, placementOf, holders } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { Footage, Group, Layer, Picture, Shape } from '../display'
 import { framingOf, inPlace } from './place'
+import { enlarged } from './enlarged'
 import { drawingsOf, layersOf } from './ofElement'
 import { clipOf, shadowOf, withShadow } from './outline'
 import { broughtIn, moved, sourceWithin } from './within'
@@ -143,19 +144,29 @@ function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
       ? lessonWithin(s, framingFor(s.element), sight)
       : layersOf(s.element, s.span, frame, timed, framingFor(s.element), blurred)
   const treats = (s: Seen) => kindOf(s.element).treats?.(s.element as never)
-  if (held.size === 0 && !seen.some(treats)) return seen.flatMap(own)
+  const enlarges = (s: Seen) => kindOf(s.element).enlarges === true
+  if (held.size === 0 && !seen.some((s) => treats(s) || enlarges(s))) return seen.flatMap(own)
   const members = groupedBy(seen, (s) => held.get(s.element.id))
   const withMembers = (s: Seen): Layer[] => {
     if (!holds(s.element)) return own(s)
     const layers = treated(members.get(s.element.id) ?? [])
     return layers.length > 0 || kindOf(s.element).backing ? groupOf(s, layers, framingFor(s.element), sight) : []
   }
-  /** Back to front; a treatment of a track or an element stands in a group with what it changes. */
-  function treated(list: readonly Seen[]): Layer[] {
+  /**
+   * Back to front; a treatment of a track or an element stands in a group with what it changes.
+   *
+   * @param whole  all that lies below is among them
+   */
+  function treated(list: readonly Seen[], whole = false): Layer[] {
     const out: { of: Element; layers: Layer[] }[] = []
     for (const s of list) {
       const over = treats(s)
       const layers = withMembers(s)
+      if (whole && enlarges(s)) {
+        const below = out.flatMap((o) => o.layers)
+        out.push({ of: s.element, layers: enlarged(layers, below, timed.lesson.background) })
+        continue
+      }
       const [drawing] = layers
       if (!over || over === 'below' || !drawing) {
         out.push({ of: s.element, layers })
@@ -175,7 +186,7 @@ function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
     }
     return out.flatMap((o) => o.layers)
   }
-  return treated(members.get(undefined) ?? [])
+  return treated(members.get(undefined) ?? [], true)
 }
 
 /** Layers on a sheet of their own: what changes what lies below it sees only those. */

@@ -5,7 +5,7 @@ import { clicksIn } from '../kinds'
 import { followPointer, repoint, setPress, applyEdit } from '../edits'
 import { CALM, framingAt } from '../framing'
 import type { Element, Lesson, Pose } from '../lesson/schema'
-import { pressId, stopId } from '../moments'
+import { pressId, stopId, touchId } from '../moments'
 import { element, lessonWithTake, loose, on, besides } from '../testing/lessons'
 import { resolve } from './index'
 
@@ -152,4 +152,27 @@ test('it is pointed at the next thing like an arrow, tip to the point', () => {
   if (!('edited' in made)) throw new Error('it was not pointed')
   expect(made.edited.lesson.elements[0]!.poses.at(-1)!.values).toEqual({ x: 333, y: 444 })
   expect(made.edited.timed.moments.get(stopId('hand', 'new-1'))).toMatchObject({ at: { x: 333, y: 444 } })
+})
+
+test('a drawn finger makes a moment from when it is down until it goes up; elements hang on both ends of it', () => {
+  const lesson = lessonWithTake()
+  lesson.media.take!.moments = []
+  const tap = element(lesson, 'touch', 'tap', loose(100), loose(151), { x: 300, y: 200 })
+  lesson.elements = besides(lesson, [
+    tap,
+    element(lesson, 'callout', 'note', on(touchId('tap'), 2), on(touchId('tap'), 0, 'end')),
+  ])
+  const { moments, spans, findings } = resolve(lesson)
+  expect(moments.get(touchId('tap'))).toMatchObject({
+    kind: 'click',
+    frame: 108,
+    untilFrame: 140,
+    at: { x: 300, y: 200 },
+  })
+  expect(spans.get('note')).toMatchObject({ from: 110, to: 140 })
+  expect(findings).toEqual([])
+  // A ripple rule draws nothing over what shows by itself that it touches; a touch cannot hang on itself.
+  expect(clicksIn(resolve(lesson), { from: 0, to: 300 })).toEqual([])
+  tap.start = on(touchId('tap'))
+  expect(resolve(lesson).spans.get('tap')!.to).toBeGreaterThan(0)
 })

@@ -1,13 +1,21 @@
-import { makesMoments } from '../kinds/looks'
-import { PRESS_AFTER, pressId, stopId } from '../moments/drawn'
+import { gestureOf, makesMoments } from '../kinds/looks'
+import { PRESS_AFTER, pressId, stopId, touchId } from '../moments/drawn'
 import type { Lesson } from '../lesson/schema'
 import type { TimedMoment } from '../moments'
 import type { Solver } from './solver'
 
-/** The stops and presses of a lesson’s drawn pointers, as moments like those of a recorded one. */
-export function drawnMoments(lesson: Lesson, { wayOf, stopOf }: Solver): TimedMoment[] {
+/** What is told of a drawn finger. */
+const DOES = { tap: 'taps', hold: 'holds', swipe: 'swipes', part: 'parts', together: 'closes' }
+
+/** The stops and presses of a lesson’s drawn pointers, and its touches, as moments like those of a recorded one. */
+export function drawnMoments(lesson: Lesson, { wayOf, stopOf, touchOf }: Solver): TimedMoment[] {
   const out: TimedMoment[] = []
   for (const e of lesson.elements) {
+    const gesture = gestureOf(e.look)
+    if (gesture) {
+      const kind = gesture === 'tap' || gesture === 'hold' ? 'click' : 'drag'
+      out.push({ id: touchId(e.id), kind, label: `${e.name} ${DOES[gesture]}`, ...touchOf(e), at: { x: e.x, y: e.y } })
+    }
     if (!makesMoments(e.look)) continue
     const at = { x: e.x, y: e.y }
     const moves = e.poses

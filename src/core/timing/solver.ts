@@ -1,7 +1,7 @@
-import { makesMoments } from '../kinds/looks'
+import { gestureOf, makesMoments } from '../kinds/looks'
 import { frameOfMedium, type Clip } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
-import { bornOf, PRESS_AFTER, pressId, stopId } from '../moments/drawn'
+import { bornOf, PRESS_AFTER, pressId, stopId, touchId, touchIn } from '../moments/drawn'
 import { frameOfPart } from './part'
 import { wayOfMove, type Ends, type Underway } from './moves'
 
@@ -17,6 +17,8 @@ export interface Solver {
   wayOf: (e: Element, index: number) => Underway
   /** The frames in which a drawn pointer stops at the pose of that index. */
   stopOf: (e: Element, index: number) => { frame: number; untilFrame: number }
+  /** The frames in which a drawn finger is down. */
+  touchOf: (e: Element) => { frame: number; untilFrame: number }
 }
 
 /** When a moment is, and where it ends where it has an end; null where it was cut away. */
@@ -33,12 +35,8 @@ export interface Ground {
   clipsOf: (media: string) => readonly Clip[]
 }
 
-/** A stop or a press of a drawn pointer, before it is known when. */
-interface Born {
-  e: Element
-  index: number
-  press: boolean
-}
+/** A stop or a press of a drawn pointer, or a touch of a drawn finger, before it is known when. */
+type Born = { e: Element; index: number; press: boolean } | { e: Element; touch: true }
 
 /**
  * Solves whens on demand. Nodes are the ends of elements, and the moves of what makes moments by them: a drawn
@@ -60,6 +58,7 @@ export function solver(
   const open = new Map<string, Element>()
   const born = new Map<string, Born>()
   for (const e of lesson.elements) {
+    if (gestureOf(e.look)) born.set(touchId(e.id), { e, touch: true })
     if (!makesMoments(e.look)) continue
     e.poses.forEach((pose, index) => {
       born.set(stopId(e.id, pose.id), { e, index, press: false })
@@ -158,11 +157,17 @@ export function solver(
     const at = m && (edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame))
     return at === null || at === undefined ? null : at + edge.offset
   }
-  function frameOfBorn({ e, index, press }: Born, side: Side): number {
+  function frameOfBorn(moment: Born, side: Side): number {
+    if ('touch' in moment) return touchOf(moment.e)[side === 'start' ? 'frame' : 'untilFrame']
+    const { e, index, press } = moment
     const frame = Math.round(wayOf(e, index).to)
     if (press) return frame + PRESS_AFTER
     if (side === 'start') return frame
     return Math.max(frame, Math.round(index + 1 < e.poses.length ? wayOf(e, index + 1).from : edgeOf(e, 'end')))
+  }
+
+  function touchOf(e: Element): { frame: number; untilFrame: number } {
+    return touchIn(edgeOf(e, 'start'), edgeOf(e, 'end'))
   }
 
   /** When a move of what makes moments is under way. */
@@ -199,7 +204,7 @@ export function solver(
     return { frame: frameOfBorn(stop, 'start'), untilFrame: frameOfBorn(stop, 'end') }
   }
 
-  return { edgeOf, frameOfMoment, wayOf, stopOf }
+  return { edgeOf, frameOfMoment, wayOf, stopOf, touchOf }
 }
 
 /** Where an end of an element was when it was last found. */

@@ -27,6 +27,7 @@ import { holds } from '@/core/motion'
 import { keepAsReady } from '../ready/keep'
 import { standInEveryLesson } from '../styles/always'
 import { has, named, several, type Command } from './command'
+import { checkSeam } from './seam'
 
 const standingNow = (): Standing => ({ frame: bench().playhead, stance: stanceNow() })
 export function alignNow(edge: AlignEdge, to: AlignTo): void {
@@ -86,6 +87,12 @@ const scroll = (share: number, words: string): void => {
 }
 
 export const PLACING: Command[] = [
+  {
+    id: 'check-seam',
+    title: 'Check that the passage, or the whole lesson, loops without a jump',
+    group: 'Play',
+    run: () => void checkSeam(),
+  },
   ...ALIGNS.map(([edge, words]): Command => ({
     id: `align-${edge}`,
     title: `Line up: ${words}`,

@@ -47,6 +47,7 @@ import { edgeColour } from '../picture/pickColour'
 import { LookField } from './LookField'
 import { LookSection } from './LookSection'
 import { checkMarkColour } from './markColour'
+import { PageSection } from './PageSection'
 import { PassingSection } from './PassingSection'
 import { PixelSection } from './PixelSection'
 import { Section } from './Section'
@@ -107,6 +108,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       </Section>
       {clip && <ClipSection clip={clip} />}
       <PartSection element={e} />
+      <PageSection element={own} />
       {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}
       {!ripples && <PoseSection element={own} />}
       {!view && !kind.unseen && !ripples && <PassingSection element={e} />}

@@ -1,6 +1,7 @@
 import { isView } from '@/core/kinds'
 import { setElements, type Values } from '@/core/edits'
 import type { Element, Loop } from '@/core/lesson/schema'
+import { loopJump } from '@/core/review/seam'
 import { edit, select, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
@@ -13,7 +14,10 @@ const UNMOVED: readonly string[] = ['blink', 'pulse', 'tremble']
 
 /** What an element rides on, what it does again and again, and what it is kept with. */
 export function JoinSection({ element: e }: { element: Element }) {
-  const { lesson } = useShown()
+  const timed = useShown()
+  const { lesson } = timed
+  const own = lesson.elements.find((x) => x.id === e.id)
+  const jump = own ? loopJump(timed, own) : null
   const on = e.rides?.on ? lesson.elements.find((x) => x.id === e.rides!.on) : undefined
   const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
   const loop = (change: Partial<Loop>) =>
@@ -87,6 +91,7 @@ export function JoinSection({ element: e }: { element: Element }) {
               onChange={(v) => loop({ seed: Math.round(v) })}
             />
           )}
+          {jump && <p className="text-warn">{jump}</p>}
           {!UNMOVED.includes(e.loop.how) && e.poses.length === 0 && (
             <p className="text-warn">It has no moves yet that could be done again.</p>
           )}

@@ -68,8 +68,8 @@ function firstOf(timed: Timed, element: string, after: number, until: number): F
 }
 
 /**
- * What of the picture is looked at: `bare`, one element without what is done to its pixels; `worked`, with that; `upTo`,
- * all that is below it with it.
+ * What of the picture is looked at: `bare`, one element without what is done to its pixels; `worked`, with that;
+ * `upTo`, all that is below it with it.
  */
 type Looked = 'bare' | 'worked' | 'upTo'
 /** The layers of one element. */

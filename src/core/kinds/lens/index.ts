@@ -14,6 +14,7 @@ export const lens: Kind<'lens'> = {
   swatch: { colour: '#d5e3ea', pattern: 'radial-gradient(circle at 8px 8px, #2b211826 4px, #0000 4.5px)' },
   pulls: 'both',
   drawn: true,
+  enlarges: true,
   put: (e, spot) => putBox(e, spot, lens.size(e)),
   fields: ranged(LensLook, [
     {

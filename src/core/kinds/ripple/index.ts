@@ -1,6 +1,7 @@
 import { RippleLook } from './look'
 import { ranged } from '../ranged'
 import { fix } from '../../geometry'
+import { isTouch } from '../../moments/drawn'
 import { localBox, type Drawn, type ElementOf, type Kind } from '../kind'
 import { unitOf } from '../unit'
 
@@ -89,7 +90,9 @@ export function clicksIn(
 ): { id: string; label: string; frame: number; at: { x: number; y: number } }[] {
   const out = []
   for (const m of timed.moments.values()) {
-    if (m.kind === 'click' && !m.proposed && m.frame !== null && m.at && m.frame >= span.from && m.frame < span.to)
+    // A drawn finger shows by itself that it touches.
+    if (isTouch(m.id) || m.kind !== 'click' || m.proposed) continue
+    if (m.frame !== null && m.at && m.frame >= span.from && m.frame < span.to)
       out.push({ id: m.id, label: m.label, frame: m.frame, at: m.at })
   }
   return out.sort((a, b) => a.frame - b.frame)

@@ -1,4 +1,4 @@
-import { lettersAt, spokenAt, wordsOf } from './build'
+import { aloneAt, lettersAt, spokenAt, wordsOf } from './build'
 import { TextLook } from './look'
 import { createCanvas, Path2D } from '@napi-rs/canvas'
 import { linesPath } from '../lines'
@@ -108,4 +108,20 @@ test('it pulses and comes back; it trembles unevenly, the same number in the sam
   expect(Math.max(...places.map(Math.abs))).toBeLessThanOrEqual(8)
   expect(new Set(places.map((p) => Math.round(p * 10))).size).toBeGreaterThan(10)
   expect(places).toEqual(Array.from({ length: 40 }, (_, i) => at(tremble, 60 + i)[4] - e.x))
+})
+
+test('words stand alone one after the other: evenly, as they are spoken, at each beat', () => {
+  const { timed, lesson } = spoken()
+  const span = timed.spans.get('words')!
+  const at = (frame: number, builds: string, on = timed) => aloneAt(look({ builds, eachFrames: 10 }), frame, span, on)
+  expect([60, 69, 70, 95, 199].map((f) => at(f, 'alone'))).toEqual(['First,', 'First,', 'find', 'tool.', 'tool.'])
+  expect([59, 60, 75, 90, 105].map((f) => at(f, 'alone-spoken'))).toEqual(['', 'First,', 'find', 'the', 'tool.'])
+  lesson.moments = [80, 120].map((frame, i) => ({ id: `m${i}`, kind: 'mark' as const, label: 'beat', frame }))
+  const beats = resolve(lesson)
+  expect([79, 80, 119, 120].map((f) => at(f, 'alone-beat', beats))).toEqual(['First,', 'find', 'find', 'the'])
+  expect(at(100, 'whole')).toBeNull()
+  // Each stands in the middle by itself.
+  const e = { ...spoken().e, look: look({ builds: 'alone', eachFrames: 10, text: 'I understand' }) }
+  const box = (frame: number) => kindOf(e).draw(e as never, frame, span, timed)[0]!.shapes[0] as { d: string }
+  expect(box(60).d).not.toBe(box(75).d)
 })

@@ -2,6 +2,7 @@ import type { Span, Timed } from '../../timing'
 import type { TextLook } from './look'
 
 type Building = Pick<TextLook, 'text' | 'builds' | 'eachFrames'>
+const BEATS = new Set(['mark', 'click', 'key'])
 /** The words of a text with where each begins and ends in it. */
 export function wordsOf(text: string): { word: string; from: number; to: number }[] {
   return [...text.matchAll(/\S+/g)].map((m) => ({ word: m[0], from: m.index, to: m.index + m[0].length }))
@@ -37,7 +38,7 @@ export function spokenAt(
 /** How many letters of a text are there at a frame, counted from its beginning. */
 export function lettersAt(look: Building, frame: number, span: Span, timed: Timed): number {
   const { text, builds, eachFrames } = look
-  if (builds === 'whole') return text.length
+  if (builds === 'whole' || builds.startsWith('alone')) return text.length
   const n = Math.floor((frame - span.from) / eachFrames) + 1
   if (builds === 'letters') return Math.min(text.length, n)
   if (builds === 'lines') {
@@ -53,4 +54,27 @@ export function lettersAt(look: Building, frame: number, span: Span, timed: Time
   let shown = last
   while (shown + 1 < words.length && times[shown + 1] === null) shown++
   return shown + 1 >= words.length ? text.length : words[shown]!.to
+}
+
+/**
+ * The word of a text that stands alone at a frame: evenly one after the other, as they are spoken, or each from a beat
+ * on, a mark, a click or a key in its time; the last one stays.
+ *
+ * @returns null where its words do not stand alone, nothing before the first one
+ */
+export function aloneAt(look: Building, frame: number, span: Span, timed: Timed): string | null {
+  const { text, builds, eachFrames } = look
+  if (!builds.startsWith('alone')) return null
+  const words = wordsOf(text)
+  const last = (n: number) => words[Math.min(words.length - 1, n)]?.word ?? ''
+  if (builds === 'alone') return last(Math.max(0, Math.floor((frame - span.from) / eachFrames)))
+  if (builds === 'alone-spoken') {
+    const times = spokenAt(text, span, timed)
+    const said = times.findLastIndex((t) => t !== null && frame >= t.from)
+    return said < 0 ? '' : last(said)
+  }
+  const beats = [...timed.moments.values()].filter(
+    (m) => BEATS.has(m.kind) && m.frame !== null && m.frame > span.from && m.frame < span.to && m.frame <= frame,
+  )
+  return last(new Set(beats.map((m) => m.frame)).size)
 }

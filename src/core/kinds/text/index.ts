@@ -1,5 +1,5 @@
 import { TextLook } from './look'
-import { lettersAt, spokenAt, wordsOf } from './build'
+import { aloneAt, lettersAt, spokenAt, wordsOf } from './build'
 import type { TextFace } from '../../text'
 import { ranged } from '../ranged'
 import { putBox } from '../put'
@@ -14,9 +14,14 @@ import { unitOf } from '../unit'
 /** The least that a text is made smaller to, of its size. */
 const LEAST = 0.2
 /** The face of a text: smaller, where it has to fit into its box. */
-function faceIn({ text: words, face, fitSize, fitText, padding }: TextLook, box: { w: number; h: number }): TextFace {
+function faceIn(look: TextLook, box: { w: number; h: number }, alone = false): TextFace {
+  const { text: words, face, fitSize, fitText, padding } = look
   if (!fitSize || fitText) return face
-  const fits = (k: number) => linesHeight(words, { ...face, size: face.size * k }, box.w, padding) <= box.h
+  const sized = (k: number) => ({ ...face, size: face.size * k })
+  const fits = (k: number) =>
+    alone
+      ? words.split('\n').every((word) => linesHeight(word, sized(k), box.w, padding) <= box.h)
+      : linesHeight(words, sized(k), box.w, padding) <= box.h
   let [low, high] = [LEAST, 1]
   if (fits(1)) return face
   for (let i = 0; i < 12; i++) {
@@ -55,9 +60,12 @@ export const text: Kind<'text'> = {
         { value: 'words', label: 'word by word' },
         { value: 'lines', label: 'line by line' },
         { value: 'spoken', label: 'as it is spoken' },
+        { value: 'alone', label: 'one word at a time' },
+        { value: 'alone-spoken', label: 'the word being spoken alone' },
+        { value: 'alone-beat', label: 'one word at each mark, click or key' },
       ],
     },
-    { path: 'eachFrames', label: 'Each takes', when: ['builds', 'letters', 'words', 'lines'], type: 'frames' },
+    { path: 'eachFrames', label: 'Each takes', when: ['builds', 'letters', 'words', 'lines', 'alone'], type: 'frames' },
     { path: 'spokenInk', label: 'Word being spoken', type: 'colour', optional: true },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
@@ -73,9 +81,23 @@ export const text: Kind<'text'> = {
     h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,
   }),
   draw(e, frame, span, timed) {
-    const { look } = e
     const box = localBox(e, text.size(e))
-    const face = faceIn(look, box)
+    const alone = aloneAt(e.look, frame, span, timed)
+    if (alone === '') return []
+    const look = alone === null ? e.look : { ...e.look, text: alone, builds: 'whole' as const, spokenInk: null }
+    // Words that stand alone are all as large as their widest lets them be.
+    const face = faceIn(
+      alone === null
+        ? look
+        : {
+            ...e.look,
+            text: wordsOf(e.look.text)
+              .map((w) => w.word)
+              .join('\n'),
+          },
+      box,
+      alone !== null,
+    )
     const letters = lettersAt(look, frame, span, timed)
     const d = linesPath(look.text, face, look.align, box, look.padding, { from: 0, to: letters })
     const rim = look.outline ? look.outlinePx : 0

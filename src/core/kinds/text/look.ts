@@ -18,8 +18,13 @@ export const TextLook = z.strictObject({
   corner: z.number().min(0).max(400),
   padding: z.number().min(0).max(400),
   fitText: z.boolean(),
-  /** Comes whole, letter by letter, word by word, line by line, or each word as it is spoken. */
-  builds: z.enum(['whole', 'letters', 'words', 'lines', 'spoken']).default('whole'),
+  /**
+   * Comes whole, letter by letter, word by word, line by line, or each word as it is spoken; or its words stand alone,
+   * one after the other: evenly, as they are spoken, or each from the next mark, click or key on.
+   */
+  builds: z
+    .enum(['whole', 'letters', 'words', 'lines', 'spoken', 'alone', 'alone-spoken', 'alone-beat'])
+    .default('whole'),
   /** So many frames for each letter, word or line. */
   eachFrames: z.number().int().min(1).max(1000).default(2),
   /** The colour of each word while it is spoken. */

@@ -1,5 +1,6 @@
 import type { Shape } from '../../display'
 import { fix, grown, union, type Rect } from '../../geometry'
+import { TOUCHES } from '../../moments/drawn'
 import { ease } from '../../values'
 import { gone } from '../gone'
 import type { ElementOf, Kind } from '../kind'
@@ -8,8 +9,7 @@ import { ranged } from '../ranged'
 import { unitOf } from '../unit'
 import { TouchLook } from './look'
 
-/** Of its time a finger takes so much to come down, and so much to go up again. */
-const [DOWN, UP] = [0.16, 0.2]
+const { down: DOWN, up: UP } = TOUCHES
 const circle = (x: number, y: number, r: number): string => ellipse({ x: x - r, y: y - r, w: 2 * r, h: 2 * r })
 
 /** How firmly a finger presses, 0 to 1, and how far along it is on its way. */

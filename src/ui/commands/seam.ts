@@ -1,0 +1,45 @@
+import { toast } from 'sonner'
+import { jumpsAt } from '@/core/review/seam'
+import { frameStartUs } from '@/core/time'
+import { hasChanged } from '@/core/vision/colours'
+import { bench, select } from '../bench/store'
+import { filmOf, type Film } from '../kit/film'
+
+/** So many jumps are told at once. */
+const TOLD = 4
+
+/** Looks whether the passage, or all of the lesson, goes on without a jump when it is played over and over. */
+export async function checkSeam(): Promise<void> {
+  const { timed, passage } = bench()
+  const { from, to } = passage ?? { from: 0, to: timed.length }
+  const films = new Map<string, Film>()
+  for (const [id, medium] of Object.entries(timed.lesson.media)) {
+    const film = await filmOf(medium)
+    if (film) films.set(id, film)
+  }
+  const near = (id: string, frame: number) => {
+    const film = films.get(id)!
+    const us = frameStartUs(frame, timed.lesson.media[id]!.rate ?? timed.lesson.rate)
+    return film.picture(Math.min(film.count - 1, Math.round(us / film.stepUs)))
+  }
+  const same = (id: string, a: number, b: number) => (films.has(id) ? !hasChanged(near(id, a), near(id, b)) : null)
+  const what = passage ? 'The passage' : 'The lesson'
+  const jumps = jumpsAt(timed, from, to, same)
+  if (jumps.length === 0) {
+    toast.success(`${what} goes on from its last frame to its first without a jump.`)
+    return
+  }
+  select(
+    jumps.map((j) => j.element).filter((id) => timed.spans.has(id)),
+    true,
+  )
+  const more = jumps.length > TOLD ? ` And ${jumps.length - TOLD} more.` : ''
+  toast(`${what} does not go on without a jump.`, {
+    description:
+      jumps
+        .slice(0, TOLD)
+        .map((j) => j.sentence)
+        .join(' ') + more,
+    duration: 12_000,
+  })
+}
