@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { PinPlace, ReadyThing } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
 import { HouseStyle, Medium } from '@/core/lesson/schema'
+import { FaceFile } from '@/core/text'
 import { Rate } from '@/core/time'
 import { ExportChoice } from './exports'
 import { Job, JOB_KINDS } from './news'
@@ -63,16 +64,29 @@ const NewLesson = z.union([
   z.object({ copyOf: LessonId }),
   z.object({ demo: z.literal(true) }),
 ])
+/** A typeface that a team brought in: where its measures lie, and on what terms it is used. */
+export const KeptFace = z.object({
+  name: z.string().min(1).max(80),
+  family: z.string().min(1).max(80),
+  weight: z.number().int(),
+  file: FaceFile,
+  letters: z.number().int(),
+  licence: z.string().max(2000),
+})
+export type KeptFace = z.infer<typeof KeptFace>
+
 /** What a team keeps for all its lessons. */
 export const Kept = z.discriminatedUnion('kind', [
   z.object({ id: z.string(), kind: z.literal('style'), name: z.string(), doc: HouseStyle }),
   z.object({ id: z.string(), kind: z.literal('ready'), name: z.string(), doc: ReadyThing }),
+  z.object({ id: z.string(), kind: z.literal('face'), name: z.string(), doc: KeptFace }),
 ])
 export type Kept = z.infer<typeof Kept>
 const Keep = z.discriminatedUnion('kind', [
   /** `base`: the revision that it was changed from, of one that is kept. */
   z.object({ kind: z.literal('style'), doc: HouseStyle, base: whole.optional() }),
   z.object({ kind: z.literal('ready'), doc: ReadyThing }),
+  z.object({ kind: z.literal('face'), doc: KeptFace }),
 ])
 export type Keep = z.infer<typeof Keep>
 
@@ -109,10 +123,15 @@ export const ROUTES = {
   }),
   takeStep: routeAt('POST', '/api/lessons/:id/steps', { query: z.object({ format }), body: Step, answer: Taken }),
   listKept: routeAt('GET', '/api/kept', {
-    query: z.object({ kind: z.enum(['style', 'ready']) }),
+    query: z.object({ kind: z.enum(['style', 'ready', 'face']) }),
     answer: z.array(Kept),
   }),
   keep: routeAt('POST', '/api/kept', { body: Keep, answer: Made }),
+  /** `data`: the file itself, in base64. */
+  bringFace: routeAt('POST', '/api/faces', {
+    body: z.object({ name: z.string().min(1).max(255), data: z.base64() }),
+    answer: z.array(KeptFace.extend({ id: z.string() })),
+  }),
   keepAgain: routeAt('PUT', '/api/kept/:id', { body: Keep, answer: Done }),
   letGoOf: routeAt('DELETE', '/api/kept/:id', { answer: Done }),
   listJobs: routeAt('GET', '/api/jobs', {

@@ -13,12 +13,12 @@ import { putPose } from './posing'
 
 /** How much of a screenful stays in sight when a page is scrolled on by one. */
 const OVERLAP = 0.15
-/** A page that is brought to a place shows so much of what is above that, as a share of its window. */
+/** A page that is brought to a place shows so much of what is above that, as a share of its opening. */
 const ABOVE = 0.06
 /** A page takes at the least and at the most so long to a place, in seconds; and goes a window's height in one. */
 const SCROLL_S = { least: 0.5, most: 3, opening: 1 }
 
-/** A page in its window at a frame: its place down, and what that comes to. */
+/** How a page stands in its opening at a frame: its place down, and what that comes to. */
 interface Page {
   y: number
   /** Of the page, in its place's pixels. */
@@ -26,7 +26,7 @@ interface Page {
   opening: number
   /** One pixel of its place is so many of the window's. */
   k: number
-  /** The places at which its top, and its end, are at those of the window. */
+  /** The places at which its top, and its end, are at those of its opening. */
   first: number
   last: number
 }

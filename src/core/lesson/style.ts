@@ -36,7 +36,7 @@ export type Palette = z.infer<typeof Palette>
 export const STYLE_VARIANTS = ['light', 'dark', 'contrast'] as const
 export type StyleVariant = (typeof STYLE_VARIANTS)[number]
 
-const StyleFace = TextFace.pick({ family: true, weight: true })
+const StyleFace = TextFace.pick({ family: true, weight: true, file: true })
 export const STYLE_FACES = ['text', 'heading', 'label'] as const
 
 /**

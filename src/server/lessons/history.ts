@@ -9,7 +9,9 @@ import { LABEL, type Step, type Taken } from '@/contract/steps'
 import { database, type Database } from '../db/client'
 import { edits, lessons, stepsTaken } from '../db/schema'
 import { tell } from '../events'
+import { learnFaces, learnFacesIn } from '../faces/learn'
 import { Problem } from '../problem'
+import { dataRoot } from '../root'
 import { bringToToday } from './format'
 import { asToday, parsed } from './parsed'
 import { briefOf, noSuchLesson } from './store'
@@ -95,6 +97,9 @@ export async function takeStep(id: string, step: Step): Promise<Taken> {
 }
 
 async function takeEdit(tx: Transaction, row: Row, { edit, seed, label }: Extract<Step, { do: 'edit' }>) {
+  // What text takes up is worked out by its typefaces.
+  await learnFaces(parsed(row), dataRoot())
+  await learnFacesIn(edit)
   const result = madeOn(parsed(row), edit, seed)
   // What another window has done already stands.
   if (!result) return { revision: row.revision, label: null }

@@ -9,8 +9,10 @@ import { resolve } from '@/core/timing'
 import { database } from '../db/client'
 import { lessons, type LessonBrief } from '../db/schema'
 import { tell } from '../events'
+import { learnFaces } from '../faces/learn'
 import { newId } from '../ids'
 import { Problem } from '../problem'
+import { dataRoot } from '../root'
 import { bringToToday } from './format'
 import { asToday, parsed, parsedBefore } from './parsed'
 
@@ -93,7 +95,9 @@ export async function readLesson(id: string): Promise<{ lesson: Lesson; revision
     .from(lessons)
     .where(here)
   if (!row) throw noSuchLesson()
-  return { lesson: parsed(row), revision: row.revision }
+  const lesson = parsed(row)
+  await learnFaces(lesson, dataRoot())
+  return { lesson, revision: row.revision }
 }
 
 export async function duplicateLesson(id: string): Promise<string> {

@@ -2,6 +2,7 @@ import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
 import { Interrupted } from '../problem'
 import { tempoFolder } from '../media/stretch'
 import { FULL, saysFull } from '../room'
+import { learnFaces } from '../faces/learn'
 import { dataRoot } from '../root'
 import { randomUUID } from 'node:crypto'
 import { rename, rm } from 'node:fs/promises'
@@ -67,6 +68,7 @@ export async function exportVideo(
   onProgress: (p: Progress) => void,
   signal?: AbortSignal,
 ): Promise<void> {
+  await learnFaces(lesson, root)
   const timed = timedOf(lesson)
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? timed.length, timed.length)

@@ -3,6 +3,7 @@ import type { Lesson } from '@/core/lesson/schema'
 import { footageIn } from '@/core/display'
 import { layersAt, timedOf } from '@/core/scene'
 import { paint } from '@/paint'
+import { learnFaces } from '../faces/learn'
 import { asContext, loadStills, skiaEasel } from './easel'
 import { canvasOf } from './composer'
 import { Takes } from './takes'
@@ -14,6 +15,7 @@ export async function renderFrame(
   frame: number,
   width = lesson.frame.width,
 ): Promise<Canvas> {
+  await learnFaces(lesson, root)
   const picture = layersAt(timedOf(lesson), frame)
   const stills = await loadStills(lesson, root)
   const takes = new Takes(lesson, root)

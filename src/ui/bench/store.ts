@@ -1,5 +1,7 @@
 import { applyPatches } from 'immer'
 import { toast } from 'sonner'
+import { faceFiles } from '@/core/lesson/faces'
+import { knowFaces } from '../kit/fonts'
 import { createContext, useContext } from 'react'
 import { create } from 'zustand'
 import {
@@ -242,6 +244,10 @@ export const checkServer = (): void => saver?.check()
 function take(id: string, lesson: Lesson, undo: Stretch, redo: Stretch): void {
   const history = { past: undo.entries, earlier: undo.beyond, future: redo.entries, later: redo.beyond }
   setBench({ id, ready: true, live: null, ...history, ...become(lesson) })
+  // What is written in a typeface that comes late is laid out anew once it is there.
+  void knowFaces(faceFiles(lesson)).then((came) => {
+    if (came && bench().id === id) setBench({ timed: { ...bench().timed } })
+  })
 }
 export const wayOf = (inside: readonly Inside[]) => inside.map((i) => i.part)
 /**

@@ -9,7 +9,8 @@ import { setBench, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
 import { Colour } from '../kit/colour'
 import { Choice, Row, Tick, Words } from '../kit/fields'
-import { FONT_CHOICES } from '../kit/fonts'
+import { FontChoice } from '../kit/fontChoice'
+import type { FaceName } from '../kit/fonts'
 import { NumberField } from '../kit/numberField'
 import { EasingEditor } from './EasingEditor'
 import { IconField } from './IconField'
@@ -90,17 +91,17 @@ export function LookField({
     case 'text':
       return <Words label={f.label} lines={3} value={value as string} onChange={onChange} />
     case 'font': {
-      const face = value as { family: string; weight: number }
+      const face = value as FaceName
       return (
         <Row label={f.label}>
-          <Choice
+          <FontChoice
             bare
             label={f.label}
-            value={`${face.family}/${face.weight}`}
-            options={FONT_CHOICES}
-            onChange={(v) => {
-              const [family, weight] = v.split('/')
-              onChange({ ...face, family, weight: Number(weight) })
+            value={face}
+            onChange={({ family, weight, file }) => {
+              const rest = { ...face }
+              delete rest.file
+              onChange({ ...rest, family, weight, ...(file && { file }) })
             }}
           />
         </Row>

@@ -5,7 +5,9 @@ import { ROUTES, type Kept } from '@/contract/routes'
 import { placeReady, type ReadyThing } from '@/core/edits'
 import { SHIPPED_THINGS, type Like, type Shipped } from '@/core/ready'
 import { bench, edit, select, setBench, useBench } from '../bench/store'
+import { faceFilesIn } from '@/core/lesson/faces'
 import { ask, sentenceOf } from '../kit/api'
+import { knowFaces } from '../kit/fonts'
 import { Button, IconButton } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { BOX } from '../kit/fields'
@@ -55,7 +57,11 @@ export function ReadyPicker() {
   }
   const load = () =>
     ask(ROUTES.listKept, { query: { kind: 'ready' } })
-      .then((list) => setKept(list.flatMap((k) => (k.kind === 'ready' ? [k] : []))))
+      .then(async (list) => {
+        const ready = list.flatMap((k) => (k.kind === 'ready' ? [k] : []))
+        await knowFaces(faceFilesIn(ready))
+        setKept(ready)
+      })
       .catch((e: unknown) => void toast.error(sentenceOf(e)))
   useEffect(() => {
     if (open) void load()

@@ -14,7 +14,7 @@ import { PassingFields } from '../details/PassingSection'
 import { Section } from '../details/Section'
 import { Colour } from '../kit/colour'
 import { Choice, Tick } from '../kit/fields'
-import { FONT_CHOICES } from '../kit/fonts'
+import { FontChoice } from '../kit/fontChoice'
 import { NumberField } from '../kit/numberField'
 
 const COLOURS: Record<PaletteColour, string> = {
@@ -57,16 +57,11 @@ export function Faces({ style, onChange }: Props) {
   return (
     <Section title="Type">
       {STYLE_FACES.map((name) => (
-        <Choice
+        <FontChoice
           key={name}
           label={FACES[name]}
-          value={`${style.faces[name].family}/${style.faces[name].weight}`}
-          options={FONT_CHOICES}
-          onChange={(v) => {
-            const [family, weight] = v.split('/')
-            const face = { family: family as HouseStyle['faces']['text']['family'], weight: Number(weight) }
-            onChange({ ...style, faces: { ...style.faces, [name]: face } })
-          }}
+          value={style.faces[name]}
+          onChange={(face) => onChange({ ...style, faces: { ...style.faces, [name]: face } })}
         />
       ))}
     </Section>

@@ -16,6 +16,7 @@ import { Contrasts } from './Contrasts'
 import { Faces, Looks, PaletteFields } from './StyleFields'
 import { loadStyles, useStyles, useTeamStyles } from './kept'
 import { styleSample } from './sample'
+import { Typefaces } from './Typefaces'
 
 const VARIANTS: Record<StyleVariant, string> = { light: 'Light', dark: 'Dark', contrast: 'High contrast' }
 /** A style of the team is stored so long after the last change of it. */
@@ -226,6 +227,7 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
           <Faces style={style} onChange={change} />
           <Looks style={seen} onChange={(next) => change({ ...next, variant: style.variant })} />
         </fieldset>
+        <Typefaces />
       </aside>
     </div>
   )

@@ -2,9 +2,11 @@ import { useEffect } from 'react'
 import { toast } from 'sonner'
 import { create } from 'zustand'
 import { ROUTES } from '@/contract/routes'
+import { faceFilesIn } from '@/core/lesson/faces'
 import type { HouseStyle } from '@/core/lesson/schema'
 import { SHIPPED_STYLES } from '@/core/styles'
 import { ask, sentenceOf } from '../kit/api'
+import { knowFaces } from '../kit/fonts'
 
 /** The house styles of the team, as they are kept; null until they are known. */
 export const useTeamStyles = create<{ styles: readonly HouseStyle[] | null }>(() => ({ styles: null }))
@@ -12,6 +14,7 @@ export const useTeamStyles = create<{ styles: readonly HouseStyle[] | null }>(()
 export async function loadStyles(): Promise<readonly HouseStyle[]> {
   const list = await ask(ROUTES.listKept, { query: { kind: 'style' } })
   const styles = list.flatMap((k) => (k.kind === 'style' ? [k.doc] : []))
+  await knowFaces(faceFilesIn(styles))
   useTeamStyles.setState({ styles })
   return styles
 }
