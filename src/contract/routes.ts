@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { PinPlace, ReadyThing } from '@/core/edits'
-import type { Lesson } from '@/core/lesson/schema'
-import { HouseStyle, Medium } from '@/core/lesson/schema'
+import { HouseStyle, Lesson, Medium } from '@/core/lesson/schema'
 import { FaceFile } from '@/core/text'
 import { Rate } from '@/core/time'
 import { ExportChoice } from './exports'
@@ -62,6 +61,8 @@ export type OpenedLesson = z.infer<typeof OpenedLesson>
 const NewLesson = z.union([
   z.object({ name: z.string().trim().min(1).max(200) }),
   z.object({ copyOf: LessonId }),
+  /** Of the team's, or of those that ship. */
+  z.object({ template: z.string().max(40) }),
   z.object({ demo: z.literal(true) }),
 ])
 /** A typeface that a team brought in: where its measures lie, and on what terms it is used. */
@@ -75,20 +76,52 @@ export const KeptFace = z.object({
 })
 export type KeptFace = z.infer<typeof KeptFace>
 
+/** A lesson that others are begun with. */
+export const KeptTemplate = z.object({
+  name: z.string().min(1).max(80),
+  about: z.string().max(400).default(''),
+  lesson: Lesson,
+})
+
 /** What a team keeps for all its lessons. */
 export const Kept = z.discriminatedUnion('kind', [
   z.object({ id: z.string(), kind: z.literal('style'), name: z.string(), doc: HouseStyle }),
   z.object({ id: z.string(), kind: z.literal('ready'), name: z.string(), doc: ReadyThing }),
   z.object({ id: z.string(), kind: z.literal('face'), name: z.string(), doc: KeptFace }),
+  z.object({ id: z.string(), kind: z.literal('template'), name: z.string(), doc: KeptTemplate }),
 ])
 export type Kept = z.infer<typeof Kept>
-const Keep = z.discriminatedUnion('kind', [
+export const Keep = z.discriminatedUnion('kind', [
   /** `base`: the revision that it was changed from, of one that is kept. */
   z.object({ kind: z.literal('style'), doc: HouseStyle, base: whole.optional() }),
   z.object({ kind: z.literal('ready'), doc: ReadyThing }),
   z.object({ kind: z.literal('face'), doc: KeptFace }),
+  z.object({ kind: z.literal('template'), doc: KeptTemplate }),
 ])
 export type Keep = z.infer<typeof Keep>
+
+/** What is kept, as a file for others: itself, and the files that it needs, in base64, by their SHA-256. */
+export const GivenFile = z.object({
+  format: z.literal('vivid-vane-kept'),
+  version: z.literal(1),
+  kept: Keep,
+  media: z.record(
+    z.string().regex(/^[0-9a-f]{64}$/),
+    z.object({ medium: Medium.nullable(), bytes: z.number(), files: z.record(z.string(), z.base64()) }),
+  ),
+})
+export type GivenFile = z.infer<typeof GivenFile>
+/** Such a file has so many bytes at the most. */
+export const GIVEN_BYTES = 300 * 1024 ** 2
+
+/** Where a file of the library is used; `past`: something that can be undone or put back needs it. */
+const MediumUse = z.object({
+  sha256: z.string(),
+  lessons: z.array(z.object({ id: z.string(), name: z.string() })),
+  kept: z.array(z.string()),
+  past: z.boolean(),
+})
+export type MediumUse = z.infer<typeof MediumUse>
 
 /** What of a recording is to be followed, and through which time; `turns` of the wheel meanwhile. */
 const Pinned = z.object({
@@ -123,7 +156,7 @@ export const ROUTES = {
   }),
   takeStep: routeAt('POST', '/api/lessons/:id/steps', { query: z.object({ format }), body: Step, answer: Taken }),
   listKept: routeAt('GET', '/api/kept', {
-    query: z.object({ kind: z.enum(['style', 'ready', 'face']) }),
+    query: z.object({ kind: z.enum(['style', 'ready', 'face', 'template']) }),
     answer: z.array(Kept),
   }),
   keep: routeAt('POST', '/api/kept', { body: Keep, answer: Made }),
@@ -133,6 +166,11 @@ export const ROUTES = {
     answer: z.array(KeptFace.extend({ id: z.string() })),
   }),
   keepAgain: routeAt('PUT', '/api/kept/:id', { body: Keep, answer: Done }),
+  giveKept: routeAt('GET', '/api/kept/:id/given', { answer: GivenFile }),
+  bringKept: routeAt('POST', '/api/kept/given', {
+    body: GivenFile,
+    answer: z.object({ id: z.string(), name: z.string() }),
+  }),
   letGoOf: routeAt('DELETE', '/api/kept/:id', { answer: Done }),
   listJobs: routeAt('GET', '/api/jobs', {
     query: z.object({ kind: z.enum(JOB_KINDS).optional() }),
@@ -148,6 +186,8 @@ export const ROUTES = {
     query: z.object({ search: z.string().optional(), kind: z.string().optional() }),
     answer: z.array(LibraryFile),
   }),
+  usesOfMedia: routeAt('GET', '/api/media/uses', { answer: z.array(MediumUse) }),
+  removeMedium: routeAt('DELETE', '/api/media/:sha', { answer: Done }),
   startTrace: routeAt('POST', '/api/media/:sha/trace', {
     body: z.object({ lesson: LessonId, way: Way.optional() }),
     answer: Made,

@@ -7,6 +7,8 @@ import { notices } from './notices'
 import { showClick } from './showClick'
 import { buildingList } from './list'
 
+export { shippedTemplates, templateOf, type LessonTemplate } from './template'
+
 export type Like = Pick<Lesson, 'frame' | 'rate' | 'style'>
 /** A ready thing that ships with the program: made for the frame, rate and style of the lesson it comes into. */
 export interface Shipped {

@@ -1,6 +1,7 @@
 import { type LessonRow } from '@/contract/routes'
 import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
 import { emptyLesson } from '@/core/lesson/make'
+import { shippedTemplates } from '@/core/ready'
 import { USUAL_STYLE } from '@/core/styles'
 import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 import { written } from '@/core/lesson/written'
@@ -11,6 +12,7 @@ import { lessons, type LessonBrief } from '../db/schema'
 import { tell } from '../events'
 import { learnFaces } from '../faces/learn'
 import { newId } from '../ids'
+import { listKept } from '../kept'
 import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { bringToToday } from './format'
@@ -79,6 +81,19 @@ export async function createLesson(lesson: Lesson): Promise<string> {
   return id
 }
 export const createEmpty = (name: string): Promise<string> => createLesson({ ...emptyLesson(name), style: USUAL_STYLE })
+
+/**
+ * A lesson that begins as a template, one of the team's or one that ships.
+ *
+ * @throws Problem 404 when there is none of that id any more
+ */
+export async function createFromTemplate(id: string): Promise<string> {
+  const shipped = shippedTemplates().find((t) => t.id === id)
+  if (shipped) return createLesson({ ...shipped.lesson, name: 'New lesson' })
+  const own = (await listKept('template')).find((k) => k.id === id)
+  if (own?.kind !== 'template') throw new Problem(404, 'This template is not kept any more. Choose another.')
+  return createLesson({ ...own.doc.lesson, name: own.name })
+}
 
 export async function readLesson(id: string): Promise<{ lesson: Lesson; revision: number }> {
   const here = and(eq(lessons.id, id), isNull(lessons.removedAt))

@@ -25,6 +25,7 @@ import { bench, edit, freshId, select, setBench } from '../bench/store'
 import { duplicate } from './clipboard'
 import { holds } from '@/core/motion'
 import { keepAsReady } from '../ready/keep'
+import { keepAsTemplate } from '../ready/keepTemplate'
 import { standInEveryLesson } from '../styles/always'
 import { has, named, several, type Command } from './command'
 import { checkSeam } from './seam'
@@ -87,6 +88,13 @@ const scroll = (share: number, words: string): void => {
 }
 
 export const PLACING: Command[] = [
+  {
+    id: 'keep-template',
+    title: 'Keep this lesson as a template for others',
+    group: 'Lesson',
+    can: () => bench().inside.length === 0,
+    run: () => void keepAsTemplate(),
+  },
   {
     id: 'check-seam',
     title: 'Check that the passage, or the whole lesson, loops without a jump',

@@ -5,51 +5,19 @@ import { edit } from '../bench/store'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { Row } from '../kit/fields'
+import { iconsFound, iconsUsed, loadIcons, rememberIcon, type Icons } from '../kit/icons'
 import { SearchField } from '../kit/searchField'
-
-type Set = Record<string, [d: string, words: string]>
-let loaded: Promise<Set> | null = null
-const loadIcons = (): Promise<Set> =>
-  (loaded ??= fetch('/icons.json')
-    .then((r) => r.json() as Promise<{ icons: Set }>)
-    .then((r) => r.icons))
-
-const USED = 'vivid-vane-icons'
-const usedBefore = (): string[] => {
-  try {
-    return JSON.parse(localStorage.getItem(USED) ?? '[]') as string[]
-  } catch {
-    return []
-  }
-}
-const MOST = 96
-
-/** Icons whose name or meaning holds every word; by name before by meaning, and those used before first of all. */
-function found(set: Set, sought: string, used: readonly string[]): string[] {
-  const words = sought.toLowerCase().split(/\s+/).filter(Boolean)
-  const rank = (name: string, meaning: string): number => {
-    if (words.length === 0) return used.includes(name) ? 0 : 2
-    if (!words.every((w) => name.includes(w) || meaning.includes(w))) return -1
-    return (used.includes(name) ? 0 : 1) + (words.every((w) => name.includes(w)) ? 0 : 2)
-  }
-  return Object.entries(set)
-    .map(([name, [, meaning]]) => ({ name, at: rank(name, meaning) }))
-    .filter((x) => x.at >= 0)
-    .sort((a, b) => a.at - b.at)
-    .slice(0, MOST)
-    .map((x) => x.name)
-}
 
 /** Lets an icon be another one, found by its name, by what it means, or because it was used before. */
 export function IconField({ element: e, label }: { element: Element; label: string }) {
   const [open, setOpen] = useState(false)
-  const [set, setSet] = useState<Set | null>(null)
+  const [set, setSet] = useState<Icons | null>(null)
   const [sought, setSought] = useState('')
   const [failed, setFailed] = useState(false)
   useEffect(() => {
     if (open && !set) loadIcons().then(setSet, () => setFailed(true))
   }, [open, set])
-  const names = useMemo(() => (set ? found(set, sought, usedBefore()) : []), [set, sought])
+  const names = useMemo(() => (set ? iconsFound(set, sought, iconsUsed()) : []), [set, sought])
   const take = (name: string) => {
     const d = set![name]![0]
     edit(
@@ -62,7 +30,7 @@ export function IconField({ element: e, label }: { element: Element; label: stri
           : []),
       ]),
     )
-    localStorage.setItem(USED, JSON.stringify([name, ...usedBefore().filter((x) => x !== name)].slice(0, 24)))
+    rememberIcon(name)
     setOpen(false)
   }
   return (

@@ -13,6 +13,7 @@ import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { useNews } from '../kit/news'
 import { Tips } from '../kit/tips'
+import { FromTemplate } from './FromTemplate'
 import { PageHead } from './PageHead'
 
 /** A lesson as the library lists it. */
@@ -100,6 +101,7 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
           onChange={(e) => setSearch(e.target.value)}
           className="w-64 rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
         />
+        <FromTemplate />
         <Button look="main" onClick={make}>
           <Plus size={14} />
           New lesson

@@ -1,8 +1,9 @@
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 
-export function PageHead({ here, children }: { here: 'lessons' | 'exports' | 'styles'; children?: ReactNode }) {
-  const tab = (to: string, name: 'lessons' | 'exports' | 'styles', label: string) => (
+type Here = 'lessons' | 'exports' | 'library' | 'styles'
+export function PageHead({ here, children }: { here: Here; children?: ReactNode }) {
+  const tab = (to: string, name: Here, label: string) => (
     <Link
       href={to}
       aria-current={here === name ? 'page' : undefined}
@@ -23,6 +24,7 @@ export function PageHead({ here, children }: { here: 'lessons' | 'exports' | 'st
       <nav className="flex gap-4">
         {tab('/', 'lessons', 'Lessons')}
         {tab('/exports', 'exports', 'Exports')}
+        {tab('/library', 'library', 'Library')}
         {tab('/styles', 'styles', 'House styles')}
       </nav>
       <span className="flex-1" />

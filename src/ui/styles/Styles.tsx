@@ -1,6 +1,6 @@
 'use client'
 
-import { Copy, Redo2, Trash2, Undo2 } from 'lucide-react'
+import { Copy, FileDown, Redo2, Share, Trash2, Undo2 } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { ROUTES } from '@/contract/routes'
@@ -12,6 +12,7 @@ import { Button, IconButton } from '../kit/button'
 import { Words } from '../kit/fields'
 import { Thumb } from '../kit/thumb'
 import { PageHead } from '../lessons/PageHead'
+import { give, takeGiven } from '../library/given'
 import { Contrasts } from './Contrasts'
 import { Faces, Looks, PaletteFields } from './StyleFields'
 import { loadStyles, useStyles, useTeamStyles } from './kept'
@@ -27,6 +28,7 @@ export function Styles() {
   const styles = useStyles()
   const team = useTeamStyles((s) => s.styles)
   const [chosen, setChosen] = useState<string>(SHIPPED_STYLES[0]!.id)
+  const given = useRef<HTMLInputElement>(null)
   const style = styles.find((s) => s.id === chosen) ?? styles[0]!
   const own = team?.some((s) => s.id === style.id) ?? false
   const copy = async () => {
@@ -60,6 +62,21 @@ export function Styles() {
   return (
     <div className="flex h-screen flex-col">
       <PageHead here="styles">
+        <input
+          ref={given}
+          type="file"
+          hidden
+          accept=".json"
+          aria-label="Files from others"
+          onChange={(e) => {
+            void takeGiven([...(e.target.files ?? [])]).then(loadStyles)
+            e.target.value = ''
+          }}
+        />
+        <Button onClick={() => given.current?.click()}>
+          <FileDown size={14} />
+          Bring in a file from others
+        </Button>
         <Button onClick={() => void copy()}>
           <Copy size={14} />
           {own ? 'Make another of it' : 'Make one of our own of it'}
@@ -208,6 +225,12 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
               </IconButton>
               <IconButton label="Redo" keys="Ctrl+Shift+Z" disabled={future.length === 0} onClick={redo}>
                 <Redo2 size={15} />
+              </IconButton>
+              <IconButton
+                label={`Save “${style.name}” as a file for others`}
+                onClick={() => void give(style.id, style.name)}
+              >
+                <Share size={15} />
               </IconButton>
               <IconButton label={`Let go of “${style.name}”`} onClick={onRemove}>
                 <Trash2 size={15} />

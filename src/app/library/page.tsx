@@ -1,0 +1,5 @@
+import { Library } from '@/ui/library/Library'
+
+export default function Page() {
+  return <Library />
+}

@@ -1,0 +1,90 @@
+import { createHash } from 'node:crypto'
+import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
+import path from 'node:path'
+import { eq } from 'drizzle-orm'
+import { GIVEN_BYTES, Kept, type GivenFile, type Keep } from '@/contract/routes'
+import { database } from '../db/client'
+import { kept, media } from '../db/schema'
+import { newId } from '../ids'
+import { keepMedium } from '../ingest/library'
+import { keep } from '../kept'
+import { Problem } from '../problem'
+import { dataRoot } from '../root'
+
+const FOLDER = /media\/([0-9a-f]{64})\//g
+const NAME = /^[a-z]+\.[a-z0-9]+$/
+const folderOf = (sha256: string): string => path.join(dataRoot(), 'media', sha256)
+
+/** The files of a folder of the library, in base64; none where it is gone. */
+async function filesOf(sha256: string, room: { left: number }): Promise<Record<string, string>> {
+  const out: Record<string, string> = {}
+  for (const name of await readdir(folderOf(sha256)).catch(() => [])) {
+    if (!NAME.test(name)) continue
+    const file = path.join(folderOf(sha256), name)
+    room.left -= ((await stat(file)).size * 4) / 3
+    if (room.left < 0)
+      throw new Problem(
+        413,
+        `Its media are more than ${Math.round(GIVEN_BYTES / 1024 ** 2)} MB together. Give the files on by themselves.`,
+      )
+    out[name] = (await readFile(file)).toString('base64')
+  }
+  return out
+}
+
+/**
+ * Something that is kept, as a file for others, with the media and typefaces that it needs.
+ *
+ * @throws Problem 404 when it is not kept any more; 413 when that would be too much for one file
+ */
+export async function giveKept(id: string): Promise<GivenFile> {
+  const [row] = await database().select().from(kept).where(eq(kept.id, id))
+  const read = row && Kept.safeParse({ id, kind: row.kind, name: row.name, doc: row.doc }).data
+  if (!read) throw new Problem(404, 'This is not kept any more: it was let go of in another window.')
+  const { kind, doc } = read
+  const shas = new Set([...JSON.stringify(doc).matchAll(FOLDER)].map((m) => m[1]!))
+  const room = { left: GIVEN_BYTES }
+  const out: GivenFile['media'] = {}
+  for (const sha256 of shas) {
+    const [known] = await database().select().from(media).where(eq(media.sha256, sha256))
+    out[sha256] = { medium: known?.medium ?? null, bytes: known?.bytes ?? 0, files: await filesOf(sha256, room) }
+  }
+  return { format: 'vivid-vane-kept', version: 1, kept: { kind, doc } as Keep, media: out }
+}
+
+/** What a file for others brings is laid into the library; what is there already stays as it is. */
+async function layIn(sha256: string, { medium, bytes, files }: GivenFile['media'][string]): Promise<void> {
+  const bad = (what: string) => new Problem(422, `This file is damaged: ${what}. Nothing was kept of it.`)
+  for (const [name, data] of Object.entries(files)) {
+    if (!NAME.test(name)) throw bad(`it has a file named “${name.slice(0, 40)}”`)
+    const named = name === 'face.json' && createHash('sha256').update(Buffer.from(data, 'base64')).digest('hex')
+    if (named && named !== sha256) throw bad('a typeface in it is not what it says')
+  }
+  if (medium && (medium.sha256 !== sha256 || !medium.file.startsWith(`media/${sha256}/`)))
+    throw bad('a medium in it is not what it says')
+  const folder = folderOf(sha256)
+  if (!(await stat(folder).catch(() => null))) {
+    const part = path.join(dataRoot(), 'media', `coming-${newId()}`)
+    try {
+      await mkdir(part, { recursive: true })
+      for (const [name, data] of Object.entries(files))
+        await writeFile(path.join(part, name), Buffer.from(data, 'base64'))
+      await rename(part, folder)
+    } catch (e) {
+      await rm(part, { recursive: true, force: true })
+      throw e
+    }
+  }
+  if (medium) await keepMedium(medium, bytes)
+}
+
+/**
+ * Keeps what somebody gave as a file.
+ *
+ * @returns its id, and what it is called
+ * @throws Problem 422 when the file is damaged; then nothing is kept of it
+ */
+export async function bringKept(file: GivenFile): Promise<{ id: string; name: string }> {
+  for (const [sha256, own] of Object.entries(file.media)) await layIn(sha256, own)
+  return { id: await keep(file.kept), name: file.kept.doc.name }
+}
