@@ -1,3 +1,5 @@
+import { stat } from 'node:fs/promises'
+import path from 'node:path'
 import { writeDemo } from '../ingest/demo'
 import { keepMedium } from '../ingest/library'
 import { dataRoot } from '../root'
@@ -6,6 +8,7 @@ import { createLesson } from './store'
 /** Puts the demo lesson with its media into the library; gives its id. */
 export async function addDemo(): Promise<string> {
   const lesson = await writeDemo(dataRoot())
-  for (const medium of Object.values(lesson.media)) await keepMedium(medium, 0)
+  for (const medium of Object.values(lesson.media))
+    await keepMedium(medium, (await stat(path.join(dataRoot(), medium.file))).size)
   return createLesson(lesson)
 }

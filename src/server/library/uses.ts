@@ -59,13 +59,15 @@ export async function usesOfMedia(): Promise<MediumUse[]> {
 /**
  * Takes a file out of the library for good.
  *
- * @throws Problem 409 when something uses it, or could be undone into using it
+ * What could be undone into using it, or is put back, lacks it then: whoever removes it was told so.
+ *
+ * @throws Problem 409 when a lesson or something that is kept uses it
  */
 export async function removeMedium(sha256: string): Promise<void> {
   const use = (await usesOfMedia()).find((u) => u.sha256 === sha256)
   if (!use) throw new Problem(404, 'This file is not in the library any more.')
-  if (use.lessons.length > 0 || use.kept.length > 0 || use.past)
-    throw new Problem(409, 'This file is used, or something that can be undone needs it. It stays in the library.')
+  if (use.lessons.length > 0 || use.kept.length > 0)
+    throw new Problem(409, 'This file is used by now. It stays in the library.')
   await database().delete(media).where(eq(media.sha256, sha256))
   await rm(path.join(dataRoot(), 'media', sha256), { recursive: true, force: true })
 }

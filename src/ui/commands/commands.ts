@@ -230,18 +230,11 @@ export const COMMANDS: Command[] = [
     title: 'Select nothing; give up',
     group: 'Edit',
     keys: 'Escape',
-    run: () =>
-      bench().picking
-        ? setBench({ picking: null })
-        : setBench({
-            elements: [],
-            moment: null,
-            adding: null,
-            correcting: false,
-            cropping: false,
-            live: null,
-            keys: [],
-          }),
+    run: () => {
+      if (bench().picking) setBench({ picking: null })
+      else if (bench().cropping) setBench({ cropping: false })
+      else setBench({ elements: [], moment: null, adding: null, correcting: false, live: null, keys: [] })
+    },
   },
   {
     id: 'start-here',

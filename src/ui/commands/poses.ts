@@ -325,6 +325,7 @@ export const POSING: Command[] = [
     id: 'fill-like-bar',
     title: 'Fill it like a bar: empty on its first frame, full on its last',
     group: 'Poses',
+    keys: '_',
     can: has,
     run: () => void edit(`Fill ${named()} like a bar`, fillLikeBar(bench().elements)),
   },

@@ -205,14 +205,14 @@ const OVER = [
   { value: 'own', label: 'its own start and end' },
   { value: 'below', label: 'what lies below it' },
   { value: 'lesson', label: 'the lesson' },
-  { value: 'body', label: 'the lesson without intro and outro' },
+  { value: 'body', label: 'the recordings' },
   { value: 'chapter', label: 'the chapter here' },
   { value: 'take', label: 'the take here' },
 ] as const
 const AS_LONG = {
   below: { as: 'what lies below it', none: 'Nothing lies below it where it starts.' },
   lesson: { as: 'the lesson', none: '' },
-  body: { as: 'the lesson without intro and outro', none: 'There is no recording in this lesson yet.' },
+  body: { as: 'the recordings', none: 'There is no recording in this lesson yet.' },
   chapter: { as: 'a chapter', none: 'There is no chapter at the playhead.' },
   take: { as: 'a take', none: 'There is no take at the playhead.' },
 }

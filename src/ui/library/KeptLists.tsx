@@ -110,7 +110,7 @@ export function KeptList({ kind, search, version }: { kind: Kind; search: string
                   Begin a lesson
                 </Button>
               )}
-              <span className="flex-1 text-xs text-muted">{card.kept ? '' : kind === 'ready' ? 'ships' : ''}</span>
+              <span className="flex-1" />
               {card.kept && (
                 <>
                   <IconButton

@@ -10,8 +10,7 @@ import { Question } from '../kit/question'
 const ICONS = { take: Film, sound: Music, picture: Image }
 const size = (bytes: number): string =>
   bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} KB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
-const isFree = (u: MediumUse | undefined): boolean =>
-  u !== undefined && u.lessons.length === 0 && u.kept.length === 0 && !u.past
+const isFree = (u: MediumUse | undefined): boolean => u !== undefined && u.lessons.length === 0 && u.kept.length === 0
 
 /** The files of the library with where each is used; those that nothing uses can go. */
 export function MediaList({ search }: { search: string }) {
@@ -94,7 +93,12 @@ export function MediaList({ search }: { search: string }) {
       <Question
         open={going !== null}
         title={going?.length === 1 ? `Remove “${going[0]!.name}”?` : `Remove ${going?.length ?? 0} files?`}
-        words="No lesson uses this, not even one that could be undone into using it. It is gone for good."
+        words={
+          going?.some((f) => uses?.get(f.sha256)?.past)
+            ? 'No lesson uses this now. Where it was used before, neither undo nor putting a removed lesson back ' +
+              'can show it again. It is gone for good.'
+            : 'Nothing uses this, and nothing ever did. It is gone for good.'
+        }
         onLeave={() => setGoing(null)}
       >
         <Button onClick={() => setGoing(null)}>Keep</Button>

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import type { Edit } from '@/core/edits'
-import { hasPlace, heldBy, isRule, isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
+import { hasPlace, heldBy, isGround, isRule, isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
 import { boundsOf, apply, corners, inverse, isFlat, meets, union, type Point, type Rect } from '@/core/geometry'
 import { elementsAt, frameBoxOf, hitAt, snapLines, snapRect, spaceOf, type SnapLine, type Snapped } from '@/core/scene'
 import type { Element } from '@/core/lesson/schema'
@@ -40,6 +40,7 @@ export function Overlay({ scale }: { scale: number }) {
   const picking = useBench((b) => b.picking)
   const only = useBench((b) => b.only)
   const correcting = useBench((b) => b.correcting)
+  const cropping = useBench((b) => b.cropping)
   useBench((b) => b.moveEnd)
   const framed = useBench(isFramed)
   const { width, height } = timed.lesson.frame
@@ -231,11 +232,14 @@ export function Overlay({ scale }: { scale: number }) {
     tapped.current = null
     svg.current!.releasePointerCapture(e.pointerId)
   }
+  /** What fills the frame has handles only while it is cropped. */
+  const cropped = (x: Element) => cropping && isGround(x)
   const inSight = speed ? [] : elementsAt(timed, playhead)
   const outlines = speed
     ? []
     : timed.lesson.elements
-        .filter((x) => selected.includes(x.id) && (hasPlace(x) || isView(x) || !kindOf(x).plays) && !isRule(x))
+        .filter((x) => selected.includes(x.id) && (hasPlace(x) || isView(x) || !kindOf(x).plays || cropped(x)))
+        .filter((x) => !isRule(x))
         .map((own) => {
           const x = standing(own, bench(), timed)
           return {
@@ -397,7 +401,7 @@ export function Overlay({ scale }: { scale: number }) {
           />
         )}
       </svg>
-      {(adding || only || correcting || picking) && (
+      {(adding || only || correcting || picking || (cropping && single)) && (
         <div className="pointer-events-none absolute inset-x-0 top-2 text-center">
           <span className="rounded-full bg-ink/85 px-3 py-1 text-paper">
             {picking
@@ -406,7 +410,9 @@ export function Overlay({ scale }: { scale: number }) {
                 ? `${promptFor(adding)} · Escape gives up`
                 : correcting
                   ? 'Drag the ring to where the pointer is · Escape ends this'
-                  : 'Only some elements are shown · I shows all again'}
+                  : cropping
+                    ? 'Drag the brackets to crop it · Shift+R or Escape ends this'
+                    : 'Only some elements are shown · I shows all again'}
           </span>
         </div>
       )}

@@ -15,6 +15,7 @@ export function Picture() {
   const zoom = useBench((b) => b.pictureZoom)
   const rulers = useBench((b) => b.aids.rulers)
   const empty = useBench((b) => b.ready && b.lesson.elements.length === 0)
+  const adding = useBench((b) => b.adding !== null)
 
   useEffect(() => {
     player.current = new Player(canvas.current!)
@@ -68,7 +69,7 @@ export function Picture() {
           className="absolute inset-0 block size-full"
         />
         <Overlay scale={scale} />
-        {empty && (
+        {empty && !adding && (
           <div className="absolute inset-0 grid place-items-center text-center text-paper">
             <div>
               <p className="font-head text-lg">This lesson has no recording yet</p>

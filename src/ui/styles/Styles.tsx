@@ -248,9 +248,11 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
         <fieldset disabled={!own} className={own ? '' : 'opacity-60'}>
           <PaletteFields style={style} variant={variant} onChange={change} />
           <Faces style={style} onChange={change} />
-          <Looks style={seen} onChange={(next) => change({ ...next, variant: style.variant })} />
         </fieldset>
         <Typefaces />
+        <fieldset disabled={!own} className={own ? '' : 'opacity-60'}>
+          <Looks style={seen} onChange={(next) => change({ ...next, variant: style.variant })} />
+        </fieldset>
       </aside>
     </div>
   )
