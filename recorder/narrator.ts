@@ -18,6 +18,36 @@ export interface Spoken {
 const EVENT_BYTES = 40
 const WORD = 1
 
+type Func = (...args: unknown[]) => number
+interface Engine {
+  callback: ReturnType<typeof koffi.pointer>
+  initialise: Func
+  setVoice: Func
+  setParameter: Func
+  setCallback: Func
+  synth: Func
+}
+let engine: Engine | null = null
+/** eSpeak NG's own functions; a library knows each name of a type once. */
+function engineOf(): Engine {
+  if (engine) return engine
+  const lib = koffi.load('libespeak-ng.so.1')
+  const callback = koffi.proto('int SynthCallback(void *wav, int count, void *events)')
+  const of = (declared: string) => lib.func(declared) as unknown as Func
+  engine = {
+    callback: koffi.pointer(callback),
+    initialise: of('int espeak_Initialize(int output, int buflength, const char *path, int options)'),
+    setVoice: of('int espeak_SetVoiceByName(const char *name)'),
+    setParameter: of('int espeak_SetParameter(int parameter, int value, int relative)'),
+    setCallback: of('void espeak_SetSynthCallback(SynthCallback *callback)'),
+    synth: of(
+      'int espeak_Synth(const char *text, size_t size, unsigned int position, int positionType, ' +
+        'unsigned int end, unsigned int flags, void *id, void *user)',
+    ),
+  }
+  return engine
+}
+
 /**
  * Speaks lines with eSpeak NG, each from its own second on, and tells when every word starts and
  * ends (seconds). Needs Debian's libespeak-ng1.
@@ -25,16 +55,7 @@ const WORD = 1
  * @throws when the library is missing, or a line would run into the next one
  */
 export function speak(lines: Line[], voice = 'en-gb', wordsPerMinute = 155): Spoken {
-  const lib = koffi.load('libespeak-ng.so.1')
-  const callbackType = koffi.proto('int SynthCallback(void *wav, int count, void *events)')
-  const initialise = lib.func('int espeak_Initialize(int output, int buflength, const char *path, int options)')
-  const setVoice = lib.func('int espeak_SetVoiceByName(const char *name)')
-  const setParameter = lib.func('int espeak_SetParameter(int parameter, int value, int relative)')
-  const setCallback = lib.func('void espeak_SetSynthCallback(SynthCallback *callback)')
-  const synth = lib.func(
-    'int espeak_Synth(const char *text, size_t size, unsigned int position, int positionType, ' +
-      'unsigned int end, unsigned int flags, void *id, void *user)',
-  )
+  const { callback: callbackType, initialise, setVoice, setParameter, setCallback, synth } = engineOf()
   const rate: number = initialise(2, 0, null, 0)
   if (rate <= 0) throw new Error('eSpeak NG found no voices. Install the package espeak-ng-data.')
   setVoice(voice)
@@ -56,7 +77,7 @@ export function speak(lines: Line[], voice = 'en-gb', wordsPerMinute = 155): Spo
         })
     }
     return 0
-  }, koffi.pointer(callbackType))
+  }, callbackType)
   setCallback(callback)
 
   const total = new Int16Array(Math.ceil(((lines.at(-1)?.at ?? 0) + 30) * rate))
@@ -81,7 +102,8 @@ export function speak(lines: Line[], voice = 'en-gb', wordsPerMinute = 155): Spo
       const from = offset + Math.round((s.at * rate) / 1000)
       const next = i + 1 < spans.length ? offset + Math.round((spans[i + 1]!.at * rate) / 1000) : at
       const text = /^\S+/.exec(line.text.slice(s.position - 1))?.[0] ?? ''
-      if (/[a-z0-9]/i.test(text)) words.push({ text, from: from / rate, to: loudUntil(total, from, next, rate) / rate })
+      if (/[\p{L}\p{N}]/u.test(text))
+        words.push({ text, from: from / rate, to: loudUntil(total, from, next, rate) / rate })
     })
     end = at
   }

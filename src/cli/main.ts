@@ -10,6 +10,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   moments: async () => (await import('./moments')).moments,
   follow: async () => (await import('./follow')).follow,
   pin: async () => (await import('./pin')).pin,
+  align: async () => (await import('./align')).align,
   serve: async () => (await import('./serve')).serve,
   start: async () => (await import('./start')).start,
   test: async () => (await import('./test')).test,

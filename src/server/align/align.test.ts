@@ -1,0 +1,96 @@
+import { mkdtempSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { readCaptions } from '@/core/voice'
+import { byFlite } from '../../../bench/voices'
+import { align, type Aligned } from './align'
+
+const dir = mkdtempSync(path.join(tmpdir(), 'vane-voices-'))
+const root = process.cwd()
+const SENTENCES = [
+  'Welcome to the front desk of the tool library.',
+  'Open the list of tools, and type a part of the name.',
+  'Each tool has a page of its own.',
+  'It shows the condition, and who had it last.',
+  'When everything is in its case, click Lend out.',
+  'The due date is two weeks from today.',
+  'Send the receipt by mail.',
+]
+const SCRIPT = SENTENCES.join('\n\n')
+/** What is spoken by another engine than the narrator that ships, and when; and what is found of it by the script. */
+async function spoken(name: string, sentences: readonly string[], voice = 'slt') {
+  const wav = path.join(dir, `${name}.wav`)
+  const truth = byFlite(sentences.join(' '), voice, wav)
+  return { truth, found: await align(wav, SCRIPT, 'en') }
+}
+const lost = ({ words }: Aligned) =>
+  words
+    .filter((w) => w.fromUs === null)
+    .map((w) => w.text)
+    .join(' ')
+/** By how many milliseconds starts and ends are off, of the words of some sentences, in order. */
+function errors({ words }: Aligned, truth: { text: string; from: number; to: number }[]): number[] {
+  let next = 0
+  return words
+    .flatMap((w) => {
+      if (w.fromUs === null || w.toUs === null) return []
+      const at = truth.findIndex((t, i) => i >= next && t.text === w.text)
+      if (at < 0) return []
+      next = at + 1
+      return [Math.abs(w.fromUs / 1e3 - truth[at]!.from * 1e3), Math.abs(w.toUs / 1e3 - truth[at]!.to * 1e3)]
+    })
+    .sort((a, b) => a - b)
+}
+const at = (list: readonly number[], share: number) => list[Math.min(list.length - 1, Math.floor(list.length * share))]!
+
+test('each word of a script is found where another voice speaks it', async () => {
+  const { found, truth } = await spoken('same', SENTENCES)
+  expect(found.departures).toEqual([])
+  const off = errors(found, truth)
+  expect(off.length).toBe(2 * found.words.length)
+  expect(at(off, 0.5)).toBeLessThanOrEqual(20)
+  expect(at(off, 0.95)).toBeLessThanOrEqual(90)
+  expect(found.words.every((w) => w.confidence > 0.4)).toBe(true)
+}, 60_000)
+test('the narration of the demo is found by its script, headings are not spoken', async () => {
+  const { words } = readCaptions(readFileSync(path.join(root, 'demo/media/narration.vtt'), 'utf8'), 'n') as {
+    words: { text: string; fromUs: number; toUs: number }[]
+  }
+  const script = `# Lend out\n\n${words.map((w) => w.text).join(' ')}`
+  const found = await align(path.join(root, 'demo/media/narration.wav'), script, 'en-GB')
+  expect(found.phrases[0]).toEqual({ heading: true, words: ['Lend', 'out'] })
+  expect(found.words.length).toBe(words.length)
+  const off = errors(
+    found,
+    words.map((w) => ({ text: w.text, from: w.fromUs / 1e6, to: w.toUs / 1e6 })),
+  )
+  expect(at(off, 0.5)).toBeLessThanOrEqual(20)
+}, 60_000)
+test('a sentence that is left out is told, the others keep their times', async () => {
+  const { found, truth } = await spoken('left-out', SENTENCES.toSpliced(3, 1))
+  expect(lost(found)).toBe(SENTENCES[3])
+  expect(found.departures.every((d) => d.kind === 'left out')).toBe(true)
+  expect(at(errors(found, truth), 0.95)).toBeLessThanOrEqual(90)
+}, 60_000)
+test('a sentence that is said twice counts where it is said last', async () => {
+  const { found } = await spoken('twice', SENTENCES.toSpliced(4, 0, SENTENCES[4]!), 'awb')
+  expect(lost(found)).toBe('')
+  expect(new Set(found.departures.map((d) => d.kind))).toEqual(new Set(['said again']))
+  const first = found.words.findIndex((w) => w.text === 'When')
+  expect(found.words[first]!.fromUs).toBeGreaterThan(found.departures.at(-1)!.toUs - 50_000)
+}, 60_000)
+test('other words in place of some, and something said beside them, are told', async () => {
+  const other = await spoken(
+    'other',
+    SENTENCES.map((s, i) => (i === 5 ? 'The due date is nearly a whole month from today.' : s)),
+  )
+  expect(other.found.departures.map((d) => d.kind)).toEqual(['other words'])
+  expect(lost(other.found)).toBe('two weeks')
+  const aside = await spoken('aside', SENTENCES.toSpliced(3, 0, 'By the way, it is raining again outside.'), 'awb')
+  expect(aside.found.departures.map((d) => d.kind)).toEqual(['aside'])
+  expect(at(errors(aside.found, aside.truth), 0.95)).toBeLessThanOrEqual(90)
+}, 90_000)
+test('a script without a word, and a file without a sound, are refused with a sentence', async () => {
+  await expect(align(path.join(dir, 'same.wav'), '# Only a heading', 'en')).rejects.toThrow('not a word in the script')
+  await expect(align(path.join(root, 'package.json'), SCRIPT, 'en')).rejects.toThrow('The sound of package.json')
+})
