@@ -11,6 +11,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   follow: async () => (await import('./follow')).follow,
   pin: async () => (await import('./pin')).pin,
   align: async () => (await import('./align')).align,
+  retime: async () => (await import('./retime')).retime,
   serve: async () => (await import('./serve')).serve,
   start: async () => (await import('./start')).start,
   test: async () => (await import('./test')).test,

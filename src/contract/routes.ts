@@ -132,6 +132,9 @@ const Pinned = z.object({
 })
 /** The parts of a lesson that lead to one in it. */
 const Way = z.array(z.string().min(1).max(100)).max(20)
+const Language = z.string().regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/)
+/** In place of which medium of the lesson it is to be heard, and whether the picture follows it. */
+const Instead = z.object({ media: z.string().min(1).max(200), follows: z.boolean() })
 const inQuery = z.coerce.number().int().min(0)
 /** The number above or below the line of a speed. */
 const share = inQuery.min(1).max(1_000_000)
@@ -190,6 +193,17 @@ export const ROUTES = {
   removeMedium: routeAt('DELETE', '/api/media/:sha', { answer: Done }),
   startTrace: routeAt('POST', '/api/media/:sha/trace', {
     body: z.object({ lesson: LessonId, way: Way.optional() }),
+    answer: Made,
+  }),
+  /** Looks for the words of a script in a recording or a sound, for a lesson; gives the job. */
+  startAlign: routeAt('POST', '/api/media/:sha/align', {
+    body: z.object({
+      lesson: LessonId,
+      way: Way.optional(),
+      script: z.string().max(400_000),
+      language: Language,
+      instead: Instead.optional(),
+    }),
     answer: Made,
   }),
   pin: routeAt('POST', '/api/media/:sha/pin', { body: Pinned, answer: z.array(PinPlace) }),

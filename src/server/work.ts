@@ -1,5 +1,6 @@
 import { readdir, rm } from 'node:fs/promises'
 import path from 'node:path'
+import { alignKind } from './align/job'
 import { exportKind } from './exports'
 import { importKind, settleUploads, sweepUploads } from './ingest'
 import { beginJobs, forgetJob, isDatabaseAway, overSince, register } from './jobs'
@@ -14,6 +15,7 @@ export function registerKinds(): void {
   register(importKind)
   register(exportKind)
   register(traceKind)
+  register(alignKind)
 }
 
 /**

@@ -72,7 +72,16 @@ export const setWords = define('setWords', [Id.medium, z.array(Word)], (media, w
   // What is said belongs to a voice: to the first one, until it is said which.
   const [voice] = draft.voices
   if (voice) voice.takes.push(media)
-  else draft.voices.push({ id: newId('voice'), language: 'und', name: '', takes: [media], script: null, texts: {} })
+  else
+    draft.voices.push({
+      id: newId('voice'),
+      language: 'und',
+      name: '',
+      takes: [media],
+      script: null,
+      texts: {},
+      otherwise: [],
+    })
 })
 /** The logged moments of a take, in place of those it had; what was set by hand stays. */
 export const setMoments = define('setMoments', [Id.medium, z.array(Moment)], (media, moments) => (draft) => {

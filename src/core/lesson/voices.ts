@@ -11,6 +11,24 @@ export const Phrase = z.strictObject({
 export type Phrase = z.infer<typeof Phrase>
 
 /**
+ * Where a take departs from its script; the words of the script that it is about, of an aside the one before it. What
+ * is `gone` was in the script before, and something hangs on it.
+ */
+export const SaidOtherwise = z.strictObject({
+  kind: z.enum(['left out', 'said again', 'other words', 'aside', 'gone']),
+  media: id,
+  words: z.array(id).max(2000),
+  fromUs: z.number().int().min(0),
+  toUs: z.number().int().min(0),
+  /** Of what is gone: what it said, and the word of the script that comes after it now, else before it. */
+  text: z.string().max(4000).optional(),
+  next: id.optional(),
+  /** It is to be recorded again. */
+  anew: z.boolean().optional(),
+})
+export type SaidOtherwise = z.infer<typeof SaidOtherwise>
+
+/**
  * What is spoken and written in one language: its script, the recordings of it, and texts of elements that stand
  * otherwise in it.
  */
@@ -25,5 +43,7 @@ export const Voice = z.strictObject({
   script: z.array(Phrase).max(5000).nullable().default(null),
   /** By element, then by the path of the value. */
   texts: z.record(id, z.record(z.string().max(60), z.string().max(4000))).default({}),
+  /** Where its takes depart from the script, as far as that was not settled. */
+  otherwise: z.array(SaidOtherwise).max(2000).default([]),
 })
 export type Voice = z.infer<typeof Voice>

@@ -12,8 +12,7 @@ export interface Run {
 /**
  * Where what is said departs from the script: a phrase left out, one that is said again (the time is that of the
  * reading which does not count), other words in place of some, something beside them. Times in hundredths of a second;
- * the
- * words that it is about, from the first to the last; of an aside the one that it comes after.
+ * the words that it is about, from the first to the last; of an aside the one that it comes after.
  */
 export interface Departure {
   kind: 'left out' | 'said again' | 'other words' | 'aside'

@@ -25,7 +25,7 @@ function spoken(): Lesson {
   const note = element(lesson, 'callout', 'note', on('script/3'), lasting(30))
   lesson.elements = besides(lesson, [note, sound('en', 'english'), sound('de', 'german')])
   lesson.voices = [
-    { id: 'v-en', language: 'en', name: '', takes: ['english'], script: null, texts: {} },
+    { id: 'v-en', language: 'en', name: '', takes: ['english'], script: null, texts: {}, otherwise: [] },
     {
       id: 'v-de',
       language: 'de',
@@ -33,6 +33,7 @@ function spoken(): Lesson {
       takes: ['german'],
       script: null,
       texts: { note: { 'look.text': 'Zurück am Montag' } },
+      otherwise: [],
     },
   ]
   return lesson

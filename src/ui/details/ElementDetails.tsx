@@ -50,6 +50,7 @@ import { checkMarkColour } from './markColour'
 import { PageSection } from './PageSection'
 import { PassingSection } from './PassingSection'
 import { PixelSection } from './PixelSection'
+import { ScriptSection } from '../script/ScriptSection'
 import { Section } from './Section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
@@ -107,6 +108,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
         )}
       </Section>
       {clip && <ClipSection clip={clip} />}
+      {clip && <ScriptSection clip={clip} />}
       <PartSection element={e} />
       <PageSection element={own} />
       {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}

@@ -1,0 +1,123 @@
+import { applyEdit, idsFrom, lostWords, speakAnew, speakScript, takeAnew, type Edit, type Spoken } from '.'
+import { piecesFor } from './speakAnew'
+import type { Lesson } from '../lesson/schema'
+import { checkLesson } from '../review/check'
+import { resolve } from '../timing'
+import { matedWords } from '../voice/matching'
+import { besides, clip, element, lessonWithTake, on } from '../testing/lessons'
+
+const emptySound = () => ({
+  kind: 'sound' as const,
+  name: 'Voice.wav',
+  sha256: 'b'.repeat(64),
+  file: `media/${'b'.repeat(64)}/voice.wav`,
+  durationUs: 10_000_000,
+  moments: [],
+  words: [],
+})
+function made(lesson: Lesson, ...edits: Edit[]): Lesson {
+  return edits.reduce((now, edit, i) => {
+    const result = applyEdit(now, edit, idsFrom(`t${i}`))
+    if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
+    expect(checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults).toEqual([])
+    return result.edited.lesson
+  }, lesson)
+}
+/** A script whose words take half a second each, from a time on; those in brackets are not spoken. */
+const spoken = (text: string, fromS = 1): Spoken => {
+  let at = fromS * 1e6
+  return text.split(' / ').map((line) => {
+    const heading = line.startsWith('# ')
+    const words = line.replace(/^# /, '').split(' ')
+    return {
+      heading,
+      words: words.map((w) => {
+        if (heading || w.startsWith('(')) return { text: w.replace(/[()]/g, ''), fromUs: null, toUs: null }
+        at += 500_000
+        return { text: w, fromUs: at - 500_000, toUs: at }
+      }),
+    }
+  })
+}
+const narrated = (): Lesson => {
+  const lesson = lessonWithTake()
+  lesson.media.voice = emptySound()
+  lesson.elements = [clip('c1', 0, 300), clip('n', 0, 300, { media: 'voice', track: 'sound-1' })]
+  return made(lesson, speakScript('voice', spoken('# Lend / Find the tool. / Click lend out.'), 'en', []))
+}
+const words = (lesson: Lesson) => lesson.media.voice!.words.map((w) => `${w.id.slice(-1)}:${w.text}`)
+test('the words of a script stand where they are spoken; headings are chapters', () => {
+  const lesson = narrated()
+  expect(words(lesson)).toEqual(['1:Find', '2:the', '3:tool.', '4:Click', '5:lend', '6:out.'])
+  expect(lesson.voices[0]).toMatchObject({ language: 'en', takes: ['voice'] })
+  expect(lesson.media.voice!.moments).toMatchObject([{ kind: 'chapter', label: 'Lend', fromUs: 1_000_000 }])
+})
+test('another recording of another wording moves what hangs on words, and proposes one for what is lost', () => {
+  const lesson = structuredClone(narrated()) as Lesson
+  const note = (id: string, word: string) => element(lesson, 'callout', id, on(word), { on: 'length', frames: 30 })
+  lesson.elements = besides(lesson, [note('kept', 'voice/word-5'), note('lost', 'voice/word-3')])
+  const anew = made(
+    lesson,
+    takeAnew('voice', { ...emptySound(), name: 'Anew.wav', durationUs: 20_000_000 }),
+    speakScript('voice', spoken('# Lend / Look for a drill. / Then click lend out.', 3), 'en', []),
+  )
+  expect(words(anew)).toEqual(['7:Look', '8:for', '9:a', '0:drill.', '1:Then', '4:click', '5:lend', '6:out.'])
+  const { spans } = resolve(anew)
+  // “lend” is spoken 6 s in now.
+  expect(spans.get('kept')!.from).toBe(180)
+  expect(spans.get('n')).toMatchObject({ from: 0, to: 600 })
+  expect(lostWords(anew)).toMatchObject([
+    { element: 'lost', side: 'start', word: 'voice/word-3', text: 'Find the tool.', instead: { text: 'click' } },
+  ])
+})
+test('the longest row of words that both texts have, runs before single ones', () => {
+  const mates = (a: string, b: string) => matedWords(a.split(' '), b.split(' '))
+  expect(mates('click the box and click the lid', 'click the lid')).toEqual([4, 5, 6])
+  expect(mates('one two three', 'One, two and three!')).toEqual([0, 1, -1, 2])
+  expect(mates('a b', 'c d')).toEqual([-1, -1])
+  // A phrase that stands elsewhere is the same phrase.
+  expect(mates('open the list now then find the tool', 'then find the tool open the list now')).toEqual([
+    4, 5, 6, 7, 0, 1, 2, 3,
+  ])
+})
+
+test('the picture follows: clicks stay with the words that were said to them, undone in one step', () => {
+  const lesson = narrated()
+  // “Click” is said at 2.5 s, and the first click comes at 2 s, the second at 4 s.
+  const slow = spoken('# Lend / Find the tool. / Click lend out.', 4)
+  const long = { ...emptySound(), name: 'Slow.wav', durationUs: 14_000_000 }
+  const anew = made(lesson, speakAnew('voice', long, slow, 'en', [], true))
+  const { moments, length, clips } = resolve(anew)
+  expect(moments.get('voice/word-4')!.frame).toBe(165)
+  const before = resolve(lesson).moments
+  const after = (id: string) => moments.get(id)!.frame! - before.get(id)!.frame!
+  // All comes three seconds later once the voice has begun three seconds later.
+  expect(Math.abs(after('take/click-2') - 90)).toBeLessThanOrEqual(3)
+  expect(clips.find((c) => c.id === 'c1')!.length).toBe(length)
+  const stays = made(lesson, speakAnew('voice', long, slow, 'en', [], false))
+  expect(resolve(stays).moments.get('take/click-2')!.frame).toBe(before.get('take/click-2')!.frame)
+})
+describe('how a stretch of the picture takes as long as the words', () => {
+  const rests = [{ from: 20, to: 60 }]
+  test('a little longer or shorter: evenly', () => {
+    expect(piecesFor(0, 100, 108, rests)).toEqual([{ from: 0, to: 100, long: 108 }])
+  })
+  test('longer: it waits at the end of its longest rest; without one, at its end', () => {
+    expect(piecesFor(0, 100, 160, rests)).toEqual([
+      { from: 0, to: 60, long: 60 },
+      { from: 60, to: 60, long: 60 },
+      { from: 60, to: 100, long: 40 },
+    ])
+    expect(piecesFor(0, 100, 160, []).at(-1)).toEqual({ from: 100, to: 100, long: 60 })
+  })
+  test('shorter: rests give way first, then all goes faster; it adds up to the frame', () => {
+    expect(piecesFor(0, 100, 80, rests)).toEqual([
+      { from: 0, to: 20, long: 20 },
+      { from: 20, to: 60, long: 20 },
+      { from: 60, to: 100, long: 40 },
+    ])
+    const pieces = piecesFor(0, 100, 33, rests)
+    expect(pieces.reduce((sum, p) => sum + p.long, 0)).toBe(33)
+    expect(pieces[1]!.long).toBeLessThan(5)
+  })
+})

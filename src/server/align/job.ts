@@ -1,0 +1,82 @@
+import path from 'node:path'
+import { lessonAt, speakAnew, speakScript, within, type Spoken } from '@/core/edits'
+import type { Medium } from '@/core/lesson/schema'
+import { mediumBySha } from '../ingest/library'
+import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { makeEdit, readLesson } from '../lessons'
+import { Problem } from '../problem'
+import { dataRoot } from '../root'
+import { align, type Aligned } from './align'
+
+interface Payload {
+  way: string[]
+  script: string
+  language: string
+  /** In place of which medium of the lesson it is to be heard. */
+  instead?: { media: string; follows: boolean } | undefined
+}
+
+/** @throws Problem when there is no such recording, or nothing can be heard in it */
+async function heardIn(sha256: string): Promise<Medium> {
+  const medium = await mediumBySha(sha256)
+  if (!medium) throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
+  if (medium.kind === 'picture' || (medium.kind === 'take' && !medium.sound))
+    throw new Problem(422, `Nothing can be heard in “${medium.name}”. Choose a narration, or a recording with sound.`)
+  return medium
+}
+
+/** Looks for the words of a script; asked for again while they are looked for, the search before is of no use. */
+export async function startAlign(sha256: string, lesson: string, payload: Payload): Promise<string> {
+  const medium = await heardIn(sha256)
+  const same = (j: StoredJob) => j.subject === sha256 && j.lesson === lesson
+  const now = (await jobsIn(['waiting', 'running'], 'align')).find(same)
+  if (now) throw new Problem(409, 'Its words are being looked for already. Wait, or cancel that first.')
+  return (await addJob({ kind: 'align', lesson, subject: sha256, name: medium.name, payload })).id
+}
+
+/** A search for the words of a script; when they are found, the lesson gets them. */
+export const alignKind: JobKind<unknown> = { kind: 'align', atOnce: 1, run: search }
+
+/** Phrases of a script with the times of their words. */
+export function spokenOf({ phrases, words }: Aligned): Spoken {
+  let next = 0
+  return phrases.map(({ heading, words: own }) => ({
+    heading,
+    words: own.map((text) => {
+      const found = heading ? null : words[next++]!
+      return { text, fromUs: found?.fromUs ?? null, toUs: found?.toUs ?? null }
+    }),
+  }))
+}
+
+async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
+  const { way, script, language, instead } = job.payload as Payload
+  const medium = await heardIn(job.subject)
+  let found: Aligned
+  try {
+    found = await align(path.join(dataRoot(), medium.file), script, language, { signal, onStep })
+  } catch (e) {
+    signal.throwIfAborted()
+    throw new Problem(422, `The words could not be found: ${(e as Error).message} Nothing was changed.`)
+  }
+  const lesson = await readLesson(job.lesson!).then(
+    (l) => lessonAt(l.lesson, way),
+    () => null,
+  )
+  const own = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
+  const id = instead ? (lesson?.media[instead.media] ? instead.media : null) : own
+  if (!id) return { facts: { said: 'The words were found; the sound is not in the lesson any more.' } }
+  const spoken = spokenOf(found)
+  const edit = instead
+    ? speakAnew(id, medium, spoken, language, found.departures, instead.follows)
+    : speakScript(id, spoken, language, found.departures)
+  const name = medium.name.slice(0, 80)
+  const label = instead ? `“${name}” in place of another recording` : `The words of “${name}”`
+  await makeEdit(job.lesson!, job.id, label, within(way, edit))
+  const there = found.words.filter((w) => w.fromUs !== null).length
+  const more =
+    found.departures.length === 0
+      ? ''
+      : ` In ${found.departures.length === 1 ? 'one place' : `${found.departures.length} places`} it is said otherwise.`
+  return { facts: { said: `${there} of ${found.words.length} words have their time.${more}` } }
+}

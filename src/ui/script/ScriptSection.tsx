@@ -1,0 +1,257 @@
+import { Mic, Play, ScrollText } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { toast } from 'sonner'
+import { ROUTES, type LibraryFile } from '@/contract/routes'
+import { isOver } from '@/contract/news'
+import { lostWords, setElements, settleOtherwise } from '@/core/edits'
+import { lessonFrameOf, type Clip } from '@/core/lesson/clips'
+import type { SaidOtherwise } from '@/core/lesson/voices'
+import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
+import { Section } from '../details/Section'
+import { ask, sentenceOf } from '../kit/api'
+import { Button } from '../kit/button'
+import { Dialog } from '../kit/dialog'
+import { BOX, Choice, Tick } from '../kit/fields'
+import { cancelJob } from '../kit/jobs'
+import { findWords, LANGUAGES, languageOf, scriptText, useWordSearch } from './script'
+
+/** What is said in a clip: its script, when each word is spoken, where it is said otherwise. */
+export function ScriptSection({ clip }: { clip: Clip }) {
+  const { lesson } = useShown()
+  const id = useBench((b) => b.id)
+  const [open, setOpen] = useState(false)
+  const [anew, setAnew] = useState<LibraryFile | null>(null)
+  const medium = lesson.media[clip.media]
+  const job = useWordSearch(medium?.sha256 ?? '', id)
+  if (!medium || medium.kind === 'picture' || (medium.kind === 'take' && !medium.sound)) return null
+  const voice = lesson.voices.find((v) => v.takes.includes(clip.media))
+  const otherwise = voice?.otherwise.map((o, index) => ({ o, index })).filter(({ o }) => o.media === clip.media) ?? []
+  const told = otherwise.filter(({ o }) => o.kind !== 'gone')
+  const lost = lostWords(lesson)
+  const busy = job && !isOver(job.state) ? job : null
+  return (
+    <Section title="Script and words" folds="open">
+      <p className="text-muted">
+        {medium.words.length === 0
+          ? 'No words yet. Write or paste the script, and each of its words is found in the sound.'
+          : `${medium.words.length} words have their time.`}
+      </p>
+      {busy ? (
+        <div className="space-y-1">
+          <div className="flex items-center justify-between">
+            <span>
+              {busy.step} {busy.share > 0 ? `${Math.round(busy.share * 100)} %` : ''}
+            </span>
+            <Button onClick={() => cancelJob(busy.id)}>Cancel</Button>
+          </div>
+          <div
+            className="h-1 rounded bg-edge"
+            role="progressbar"
+            aria-valuenow={Math.round(busy.share * 100)}
+            aria-label="Finding the words"
+          >
+            <div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, busy.share * 100)}%` }} />
+          </div>
+        </div>
+      ) : (
+        <div className="flex flex-wrap gap-1.5">
+          <Button look={medium.words.length === 0 ? 'main' : 'plain'} onClick={() => setOpen(true)}>
+            <ScrollText size={13} />
+            Script …
+          </Button>
+          {medium.kind === 'sound' && <Anew media={clip.media} onTake={setAnew} />}
+        </div>
+      )}
+      {job?.state === 'failed' && <p className="text-accent-deep">{job.sentence}</p>}
+      {told.length > 0 && (
+        <ul className="space-y-1.5" aria-label="Said otherwise">
+          {told.map(({ o, index }) => (
+            <Otherwise
+              key={`${o.kind} ${o.fromUs} ${o.words[0]}`}
+              one={o}
+              clip={clip}
+              voice={voice!.id}
+              index={index}
+            />
+          ))}
+        </ul>
+      )}
+      {lost.length > 0 && (
+        <ul className="space-y-1.5" aria-label="Hangs on words that are gone">
+          {lost.map((l) => (
+            <li key={`${l.element} ${l.side}`} className="rounded border border-edge bg-card p-2">
+              <p>
+                “{l.name}” {l.side === 'start' ? 'starts' : 'ends'} with “{l.text}”, which nobody says any more.
+              </p>
+              {l.instead && (
+                <Button
+                  onClick={() =>
+                    edit(
+                      `“${l.name}” hangs on “${l.instead!.text}”`,
+                      setElements([l.element], {
+                        [l.side]: { on: 'moment', moment: l.instead!.id, edge: 'start', offset: 0, last: 0 },
+                      }),
+                    )
+                  }
+                >
+                  Hang it on “{l.instead.text}”
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {open && <ScriptDialog media={clip.media} onClose={() => setOpen(false)} />}
+      {anew && <ScriptDialog media={clip.media} anew={anew} onClose={() => setAnew(null)} />}
+    </Section>
+  )
+}
+
+const KINDS: Record<SaidOtherwise['kind'], (text: string) => string> = {
+  'left out': (t) => `“${t}” is left out.`,
+  'said again': (t) => `“${t}” is said more than once.`,
+  'other words': (t) => `Instead of “${t}” something else is said.`,
+  aside: (t) => (t ? `After “${t}” something else is said.` : 'Something else is said before the first word.'),
+  gone: (t) => `“${t}” is in the script no more.`,
+}
+/** One place in which it is said otherwise than in the script: played, settled, or marked to be recorded again. */
+function Otherwise({ one, clip, voice, index }: { one: SaidOtherwise; clip: Clip; voice: string; index: number }) {
+  const { lesson } = useShown()
+  const texts = new Map(
+    lesson.voices.flatMap((v) => v.script?.flatMap((p) => p.words.map((w) => [w.id, w.text] as const)) ?? []),
+  )
+  const text = one.words.flatMap((w) => texts.get(w) ?? []).join(' ')
+  const at = one.toUs > one.fromUs ? lessonFrameOf(clip, one.fromUs, lesson.rate) : null
+  const end = one.toUs > one.fromUs ? lessonFrameOf(clip, one.toUs, lesson.rate) : null
+  return (
+    <li className="rounded border border-edge bg-card p-2">
+      <p>
+        {KINDS[one.kind](text)}
+        {one.anew && <strong> To be recorded again.</strong>}
+      </p>
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        {at !== null && (
+          <Button
+            onClick={() => {
+              goTo(at)
+              setBench({ just: { from: at, to: Math.max(at + 1, end ?? at + 30), back: at }, speed: 1 })
+            }}
+          >
+            <Play size={12} />
+            Play
+          </Button>
+        )}
+        <Button onClick={() => edit('Said as it is meant', settleOtherwise(voice, index, 'settled'))}>
+          It is fine so
+        </Button>
+        <Button
+          pressed={one.anew === true}
+          onClick={() => edit('To be recorded again', settleOtherwise(voice, index, 'anew'))}
+        >
+          <Mic size={12} />
+          Record it again
+        </Button>
+      </div>
+    </li>
+  )
+}
+
+/** Another recording of the library in the place of this one. */
+function Anew({ media, onTake }: { media: string; onTake: (file: LibraryFile) => void }) {
+  const [files, setFiles] = useState<LibraryFile[] | null>(null)
+  const [open, setOpen] = useState(false)
+  const now = useBench((b) => b.lesson.media[media]?.sha256)
+  useEffect(() => {
+    if (!open) return
+    ask(ROUTES.listMedia, { query: { kind: 'sound' } }).then(setFiles, (e: unknown) => void toast.error(sentenceOf(e)))
+  }, [open])
+  const others = files?.filter((f) => f.sha256 !== now) ?? []
+  return (
+    <>
+      <Button onClick={() => setOpen(true)}>
+        <Mic size={13} />
+        Another recording …
+      </Button>
+      <Dialog open={open} onOpenChange={setOpen} title="Another recording in its place">
+        <p className="mb-2 text-muted">
+          It is heard from where this one began; elements go along with the words of the script once these are found in
+          it.
+        </p>
+        {files === null && <p className="text-muted">Looking …</p>}
+        {files !== null && others.length === 0 && (
+          <p className="text-muted">There is no other sound in the library. Bring it in with “Files” first.</p>
+        )}
+        <ul className="divide-y divide-edge rounded border border-edge bg-card">
+          {others.map((f) => (
+            <li key={f.sha256}>
+              <button
+                type="button"
+                className="block w-full truncate px-2 py-1.5 text-left hover:bg-accent-wash"
+                onClick={() => {
+                  setOpen(false)
+                  onTake(f)
+                }}
+              >
+                {f.name}
+              </button>
+            </li>
+          ))}
+        </ul>
+      </Dialog>
+    </>
+  )
+}
+
+/** The script as it is written: its words are found in the sound when that is asked for. */
+function ScriptDialog({ media, anew, onClose }: { media: string; anew?: LibraryFile; onClose: () => void }) {
+  const { lesson } = bench()
+  const medium = anew?.medium ?? lesson.media[media]!
+  const [follows, setFollows] = useState(true)
+  const [text, setText] = useState(() => scriptText(lesson, media))
+  const [language, setLanguage] = useState(() => languageOf(lesson, media))
+  const options = LANGUAGES.some((l) => l.value === language)
+    ? LANGUAGES
+    : [{ value: language, label: language }, ...LANGUAGES]
+  return (
+    <Dialog open onOpenChange={(is) => !is && onClose()} title={`Script of “${medium.name}”`} wide>
+      <p className="mb-2 text-muted">
+        Lines that begin with # are headings: they become chapters and are not spoken. What hangs on words goes along
+        with them.
+      </p>
+      <textarea
+        aria-label="Script"
+        autoFocus
+        rows={16}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        className={`${BOX} w-full !py-1.5 leading-relaxed`}
+      />
+      <div className="mt-3 flex items-center gap-3">
+        <Choice label="Language" value={language} options={options} onChange={setLanguage} />
+        <label className="cursor-pointer text-accent-deep underline">
+          Bring in a text
+          <input
+            type="file"
+            hidden
+            accept=".txt,.md,.markdown"
+            onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
+          />
+        </label>
+        {anew && <Tick label="The picture follows the voice" value={follows} onChange={setFollows} />}
+        <span className="flex-1" />
+        <Button onClick={onClose}>Cancel</Button>
+        <Button
+          look="main"
+          disabled={text.trim() === ''}
+          onClick={() =>
+            void findWords(medium.sha256, text, language, anew && { media, follows }).then(
+              (begun) => begun && onClose(),
+            )
+          }
+        >
+          {anew ? 'Take this recording' : 'Find the words'}
+        </Button>
+      </div>
+    </Dialog>
+  )
+}

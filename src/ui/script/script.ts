@@ -1,0 +1,70 @@
+import { toast } from 'sonner'
+import { ROUTES } from '@/contract/routes'
+import type { Job } from '@/contract/news'
+import type { Lesson } from '@/core/lesson/schema'
+import { scriptOf } from '@/core/voice/inLanguage'
+import { bench } from '../bench/store'
+import { ask, sentenceOf } from '../kit/api'
+import { loadJobs, useJobs, watchJob } from '../kit/jobs'
+
+/** Languages that scripts are often in; any other tag can be typed. */
+export const LANGUAGES: { value: string; label: string }[] = [
+  { value: 'en', label: 'English' },
+  { value: 'cs', label: 'Czech' },
+  { value: 'da', label: 'Danish' },
+  { value: 'nl', label: 'Dutch' },
+  { value: 'fi', label: 'Finnish' },
+  { value: 'fr', label: 'French' },
+  { value: 'de', label: 'German' },
+  { value: 'it', label: 'Italian' },
+  { value: 'nb', label: 'Norwegian' },
+  { value: 'pl', label: 'Polish' },
+  { value: 'pt', label: 'Portuguese' },
+  { value: 'ru', label: 'Russian' },
+  { value: 'sk', label: 'Slovak' },
+  { value: 'es', label: 'Spanish' },
+  { value: 'sv', label: 'Swedish' },
+  { value: 'uk', label: 'Ukrainian' },
+]
+
+/** The script of a medium as text: a line a phrase, headings with #; what is said where none was written. */
+export function scriptText(lesson: Lesson, media: string): string {
+  const voice = lesson.voices.find((v) => v.takes.includes(media))
+  const phrases = voice ? scriptOf(lesson, voice) : []
+  let out = ''
+  for (const p of phrases) {
+    const line = p.words.map((w) => w.text).join(' ')
+    const ends = /[.!?…]["'”’»)\]]*$/.test(out.trimEnd())
+    out += p.heading ? `\n\n# ${line}\n\n` : `${out === '' || out.endsWith('\n') ? '' : ends ? '\n' : ' '}${line}`
+  }
+  return out.trim().replace(/\n{3,}/g, '\n\n')
+}
+export const languageOf = (lesson: Lesson, media: string): string => {
+  const own = lesson.voices.find((v) => v.takes.includes(media))?.language ?? 'en'
+  return own === 'und' ? 'en' : own
+}
+
+/** Looks for the words of a script in a medium of the lesson; they come when they are found. */
+export async function findWords(
+  sha256: string,
+  script: string,
+  language: string,
+  instead?: { media: string; follows: boolean },
+): Promise<boolean> {
+  try {
+    const way = bench().inside.map((i) => i.part)
+    const { id } = await ask(ROUTES.startAlign, {
+      at: { sha: sha256 },
+      body: { lesson: bench().id, way, script, language, ...(instead && { instead }) },
+    })
+    watchJob(id)
+    await loadJobs()
+    return true
+  } catch (e) {
+    toast.error(sentenceOf(e))
+    return false
+  }
+}
+/** The latest search for words in a recording for a lesson. */
+export const useWordSearch = (sha256: string, lesson: string): Job | undefined =>
+  useJobs((s) => s.jobs.find((j) => j.kind === 'align' && j.subject === sha256 && j.lesson === lesson))
