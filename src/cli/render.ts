@@ -5,14 +5,16 @@ import { codeOf, loadLesson, read, say, wholeFrame, type Command } from './comma
 export const render: Command = {
   help: `
 ./vane render LESSON.json --out FILE.mp4 [--from FRAME --to FRAME] [--quality draft|good|best] [--height PIXELS]
+              [--loudness 16]
 
 Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress on stderr.
+  --loudness N   brings it to −N LUFS as a whole (EBU R 128); 16 for most players
   --json   progress as JSON Lines: {"frame":120,"of":2130,"framesPerSecond":58.2}
   --media DIR   the folder that holds the lesson's media folder (default: beside the lesson)`,
   async run(args) {
-    const given = read(args, ['LESSON.json'], ['out', 'from', 'to', 'quality', 'height', 'media'], ['json'])
+    const given = read(args, ['LESSON.json'], ['out', 'from', 'to', 'quality', 'height', 'media', 'loudness'], ['json'])
     if (!given) return 2
-    const { out, from, to, quality, height, media } = given.options
+    const { out, from, to, quality, height, media, loudness } = given.options
     if (!out) {
       say('Wrong use: --out FILE.mp4 says where the video goes.')
       return 2
@@ -25,6 +27,7 @@ Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress 
       to: toFrame,
       quality,
       height: height === undefined ? undefined : Number(height),
+      loudness: loudness === undefined ? undefined : -Math.abs(Number(loudness)),
     })
     if (!choice.success) {
       say(`Wrong use: --${choice.error.issues[0]?.path.join('.')}: ${choice.error.issues[0]?.message}`)
@@ -36,7 +39,7 @@ Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress 
     for (const s of ['SIGINT', 'SIGTERM'] as const)
       process.once(s, () => cancel.abort(new Error('Cancelled; nothing was written.')))
     try {
-      await exportVideo(
+      const { loudness: was } = await exportVideo(
         loaded.lesson,
         media ?? loaded.root,
         out,
@@ -47,11 +50,13 @@ Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress 
         },
         cancel.signal,
       )
+      const told = was ? { lufs: was.lufs, peakDb: was.peakDb } : {}
+      if (given.flags.has('json')) process.stderr.write(`${JSON.stringify(told)}\n`)
+      else say(`\n${out} is written${was ? `; it was at ${was.lufs} LUFS, now at ${choice.data.loudness}` : ''}.`)
     } catch (e) {
       say(given.flags.has('json') ? JSON.stringify({ error: (e as Error).message }) : `\n${(e as Error).message}`)
       return codeOf(e)
     }
-    if (!given.flags.has('json')) say(`\n${out} is written.`)
     return 0
   },
 }

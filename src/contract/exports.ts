@@ -7,5 +7,7 @@ export const ExportChoice = z.object({
   quality: z.enum(['draft', 'good', 'best']).default('good'),
   /** The exported picture's height; its width follows. Absent: the lesson's own size. */
   height: z.number().int().min(90).max(4320).multipleOf(2).optional(),
+  /** How loud it is as a whole, in LUFS (EBU R 128). Absent: as it is mixed. */
+  loudness: z.number().min(-40).max(-6).optional(),
 })
 export type ExportChoice = z.infer<typeof ExportChoice>

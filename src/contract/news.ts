@@ -16,6 +16,9 @@ export const JobFacts = z.object({
   to: z.number().optional(),
   quality: z.string().optional(),
   height: z.number().optional(),
+  /** How loud an export was before it was brought to a loudness, and that. */
+  lufsBefore: z.number().optional(),
+  lufs: z.number().optional(),
   sha256: z.string().optional(),
   said: z.string().optional(),
 })

@@ -7,6 +7,7 @@ import type { Span, Timed } from '../timing'
 import { lessonIn } from '../kinds'
 import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
+import { duckedBy } from './ducking'
 import { timesLevels, type Level } from './levels'
 
 /** A piece of a medium that is heard in a passage. All times in microseconds. */
@@ -98,7 +99,7 @@ function clipsHeard(timed: Timed, from: number, to: number): Heard[] {
           stretched: ramp !== null || isStretched(pace),
           ramp,
           madeUs: ramp ? gone : begins / speed,
-          levels: levelsOf(timed, clip, firstUs, firstUs + longUs),
+          levels: withDucking(timed, clip, firstUs, firstUs + longUs),
         },
       ]
     })
@@ -165,6 +166,12 @@ function faded(e: Element, { from, to }: Pick<Span, 'from' | 'to'>, frame: numbe
   return pass && fades(pass.passing) ? Math.min(1, Math.max(0, pass.shown)) : 1
 }
 
+/** The levels of a clip, lowered while words are spoken elsewhere where that is wanted. */
+function withDucking(timed: Timed, clip: Clip, fromUs: number, toUs: number): Level[] {
+  const own = levelsOf(timed, clip, fromUs, toUs)
+  const ducked = duckedBy(timed, clip, fromUs, toUs)
+  return ducked ? timesLevels(own, ducked, 1) : own
+}
 /**
  * At which levels a clip is heard between two times of the lesson: as it is keyed, fading in as it arrives and out as
  * it departs.

@@ -85,7 +85,7 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
   await needRoom('The export', estimate(doc, choice, job.facts.of ?? 0))
   await writeFile(docOf(job.id), JSON.stringify(written(doc)))
   const option = (name: string, value: unknown) => (value === undefined ? [] : [`--${name}`, String(value)])
-  const { from, to, quality, height } = choice
+  const { from, to, quality, height, loudness } = choice
   const [program, args] = ownCommand('render')
   const child = spawnBound(
     'nice',
@@ -104,6 +104,7 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
       ...option('to', to),
       ...option('quality', quality),
       ...option('height', height),
+      ...option('loudness', loudness === undefined ? undefined : -loudness),
     ],
     { stdio: ['ignore', 'ignore', 'pipe'] },
   )
@@ -111,10 +112,12 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
   const stop = () => child.kill('SIGTERM')
   signal.addEventListener('abort', stop)
   let sentence: string | null = null
+  let was: number | undefined
   try {
     for await (const line of createInterface({ input: child.stderr! })) {
       const told = parsed(line)
       if (told?.error) sentence = told.error
+      else if (told?.lufs !== undefined) was = told.lufs
       else if (told?.frame !== undefined)
         onStep('Exporting', told.frame / Math.max(1, told.of ?? 1), {
           frame: told.frame,
@@ -131,9 +134,12 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
     await over
     await rm(docOf(job.id), { force: true })
   }
-  return { step: 'Done', facts: { frame: job.facts.of!, bytes: (await stat(fileOf(job.id))).size } }
+  const loud = was !== undefined && loudness !== undefined ? { lufsBefore: was, lufs: loudness } : {}
+  return { step: 'Done', facts: { frame: job.facts.of!, bytes: (await stat(fileOf(job.id))).size, ...loud } }
 }
-function parsed(line: string): { frame?: number; of?: number; framesPerSecond?: number; error?: string } | null {
+function parsed(
+  line: string,
+): { frame?: number; of?: number; framesPerSecond?: number; error?: string; lufs?: number } | null {
   try {
     return JSON.parse(line) as { frame?: number }
   } catch {

@@ -18,6 +18,7 @@ import { loadStills } from './easel'
 import { Composer } from './composer'
 import { freePlanes } from './planes'
 import { mixInto, stretchedSounds } from './sound'
+import { measureLoudness, toLoudness, type Loudness } from './loudness'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
 
@@ -58,6 +59,7 @@ export const encoderArguments = (quality: ExportChoice['quality']): string[] => 
  * and laid on the decoded planes; frames are never converted or read back whole. The file
  * appears under its name only when it is complete.
  *
+ * @returns how loud it was before it was brought to another loudness, where that was asked for
  * @throws Error with a sentence; Interrupted when something else ended ffmpeg; on cancel, the signal's reason
  */
 export async function exportVideo(
@@ -67,7 +69,7 @@ export async function exportVideo(
   choice: ExportChoice,
   onProgress: (p: Progress) => void,
   signal?: AbortSignal,
-): Promise<void> {
+): Promise<{ loudness: Loudness | null }> {
   await learnFaces(lesson, root)
   const timed = timedOf(lesson)
   const from = choice.from ?? 0
@@ -87,7 +89,13 @@ export async function exportVideo(
       ? e
       : new Error(`The sound cannot be made faster or slower: ${(e as Error).message}.`)
   })
-  const heard = soundPlan(timed, from, to).length > 0 ? widePipe() : null
+  const sounds = soundPlan(timed, from, to).length > 0
+  const never = new AbortController().signal
+  const loud =
+    sounds && choice.loudness !== undefined
+      ? await measureLoudness(timed, root, from, to, stretched, signal ?? never)
+      : null
+  const heard = sounds ? widePipe() : null
   const part = `${out}.part`
   const scale =
     choice.height && choice.height !== lesson.frame.height ? ['-vf', `scale=-2:${choice.height}:flags=bicubic`] : []
@@ -124,6 +132,7 @@ export async function exportVideo(
             '1:a',
           ]
         : []),
+      ...(heard && loud ? ['-af', toLoudness(loud, choice.loudness!).join(',')] : []),
       ...(heard ? ['-c:a', 'aac', '-b:a', '160k'] : []),
       ...scale,
       ...encoderArguments(choice.quality),
@@ -204,6 +213,7 @@ export async function exportVideo(
               'Look whether its folder can be written to, and try again.',
       )
     await rename(part, out)
+    return { loudness: loud }
   } finally {
     signal?.removeEventListener('abort', stop)
     mixing.abort()

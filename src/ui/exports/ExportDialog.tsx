@@ -11,6 +11,7 @@ import { Choice } from '../kit/fields'
 import { ExportList } from './ExportList'
 
 const HEIGHTS = [2160, 1440, 1080, 720, 540, 360]
+type Loudness = '-16' | '-14' | '-23' | 'mixed'
 type Quality = 'draft' | 'good' | 'best'
 
 /** Starts an export of the lesson or the passage; below it, the exports of this lesson. */
@@ -26,6 +27,7 @@ export function ExportDialog() {
   const [what, setWhat] = useState<'lesson' | 'passage'>('lesson')
   const [quality, setQuality] = useState<Quality>('good')
   const [height, setHeight] = useState('own')
+  const [loudness, setLoudness] = useState<Loudness>('-16')
   const part = what === 'passage' && passage ? passage : { from: 0, to: length }
   const begin = () => {
     void ask(ROUTES.addExport, {
@@ -35,6 +37,7 @@ export function ExportDialog() {
           quality,
           ...(what === 'passage' && passage && { from: passage.from, to: passage.to }),
           ...(height !== 'own' && { height: Number(height) }),
+          ...(loudness !== 'mixed' && { loudness: Number(loudness) }),
         },
       },
     }).then(
@@ -83,6 +86,17 @@ export function ExportDialog() {
               { value: 'draft', label: 'draft: fast and small' },
               { value: 'good', label: 'good' },
               { value: 'best', label: 'best: slow and large' },
+            ]}
+          />
+          <Choice
+            label="Loudness"
+            value={loudness}
+            onChange={setLoudness}
+            options={[
+              { value: '-16', label: '−16 LUFS, for most players' },
+              { value: '-14', label: '−14 LUFS, louder' },
+              { value: '-23', label: '−23 LUFS, for broadcast' },
+              { value: 'mixed', label: 'as it is mixed' },
             ]}
           />
           <p className="text-muted">

@@ -8,5 +8,9 @@ export const SoundLook = z.strictObject({
   ...PLAYS,
   levelDb: z.number().min(-60).max(24).default(0),
   muted: z.boolean().default(false),
+  /** By how much it is lowered while words are spoken elsewhere, in dB; 0: it is not. And how fast, and back. */
+  duckDb: z.number().min(-60).max(0).default(0),
+  duckInMs: z.number().min(0).max(5000).default(150),
+  duckOutMs: z.number().min(0).max(10_000).default(600),
 })
 export type SoundLook = z.infer<typeof SoundLook>
