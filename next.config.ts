@@ -10,7 +10,7 @@ const everywhere = [
   {
     key: 'Permissions-Policy',
     value:
-      'camera=(), geolocation=(), microphone=(), payment=(), usb=(), clipboard-read=(self), clipboard-write=(self)',
+      'camera=(), geolocation=(), microphone=(self), payment=(), usb=(), clipboard-read=(self), clipboard-write=(self)',
   },
 ]
 /** Data and media run nothing and stand in no frame. */

@@ -11,21 +11,22 @@ import { measurePreview } from '../../bench/preview'
 import { measureQuality } from '../../bench/quality'
 import { report } from '../../bench/report'
 import { measureVision } from '../../bench/vision'
+import { measureVoice } from '../../bench/voice'
 import { writeDemo } from '@/server/ingest/demo'
 import { appRoot } from '@/server/root'
 import { read, say, type Command } from './command'
 
-const PARTS = ['core', 'export', 'quality', 'import', 'library', 'preview', 'drag', 'vision']
+const PARTS = ['core', 'export', 'quality', 'import', 'library', 'preview', 'drag', 'vision', 'voice']
 
 export const bench: Command = {
   help: `
-./vane bench [--out FILE.md] [--only core|export|quality|import|library|preview|drag|vision]
+./vane bench [--out FILE.md] [--only core|export|quality|import|library|preview|drag|vision|voice]
              [--against COMMIT]
 
-Measures export, its qualities, files coming in, the library, preview, seeking, dragging, the core and finding pointers,
-and writes docs/benchmarks.md. Takes about half an hour; leave the machine alone meanwhile. With --only, one
-part is measured and printed, and nothing is written; with --against, the core, painting and exporting are measured
-against the code of that commit, in turns.`,
+Measures export, its qualities, files coming in, the library, preview, seeking, dragging, the core, finding pointers
+and finding words, and writes docs/benchmarks.md. Takes about half an hour; leave the machine alone meanwhile. With
+--only, one part is measured and printed, and nothing is written; with --against, the core, painting and exporting
+are measured against the code of that commit, in turns.`,
   async run(args) {
     const given = read(args, [], ['out', 'only', 'against'])
     if (!given) return 2
@@ -53,6 +54,7 @@ against the code of that commit, in turns.`,
         ...(wants('library') ? await measureLibrary(dir, say) : []),
         ...(wants('drag') ? await measureDrag(lesson, dir, say) : []),
         ...(wants('vision') ? await measureVision(dir, say) : []),
+        ...(wants('voice') ? await measureVoice(say) : []),
       ]
       const out = given.options.out ?? path.join(appRoot(), 'docs/benchmarks.md')
       if (!only) await mkdir(path.dirname(out), { recursive: true })

@@ -68,7 +68,7 @@ export function styleValues(e: Element, style: HouseStyle, { frame, rate }: Fram
     if (face && isFace(face) && fields.get(path)?.type === 'font') {
       out.set(`${path}.family`, style.faces[face].family)
       out.set(`${path}.weight`, style.faces[face].weight)
-      out.set(`${path}.file`, style.faces[face].file)
+      if (style.faces[face].file) out.set(`${path}.file`, style.faces[face].file)
       continue
     }
     const own = valueOf(path, value)
@@ -90,8 +90,9 @@ const alike = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.st
 function put(e: Element, path: string, value: unknown): void {
   const holder = path.includes('.') ? valueAt(e, path.slice(0, path.lastIndexOf('.'))) : e
   if (typeof holder !== 'object' || holder === null) return
-  if (value !== undefined) setAt(e, path, structuredClone(value))
-  else delete (holder as Record<string, unknown>)[path.slice(path.lastIndexOf('.') + 1)]
+  // Another typeface is one that ships, unless it is said where its measures lie.
+  if (path.endsWith('.family')) delete (holder as { file?: string }).file
+  setAt(e, path, structuredClone(value))
 }
 /** Whether a style may say this of a field. */
 function takes(f: Field, value: unknown): boolean {

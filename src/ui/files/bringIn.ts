@@ -5,11 +5,11 @@ import { toast } from 'sonner'
 import { addMedium, bringIn as bringInto, elementIn, inOne, layOver, mediumIdOf, replaceFile } from '@/core/edits'
 import { mediumOf } from '@/core/kinds'
 import type { Medium } from '@/core/lesson/schema'
-import type { Job } from '@/contract/news'
+import { isOver, type Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
 import { bench, chosenClips, edit, freshId, select, setBench } from '../bench/store'
 import { ask } from '../kit/api'
-import { hearJob, loadJobs, watchJob } from '../kit/jobs'
+import { hearJob, loadJobs, useJobs, watchJob } from '../kit/jobs'
 
 /** A file that this window sends up; from then on it is a job of the server's. */
 export interface Sending {
@@ -47,6 +47,29 @@ export function bringIn(files: File[]): void {
   // Texts last, so that what they belong to is known by the time they are asked about.
   for (const file of [...files].sort((a, b) => Number(isText(a)) - Number(isText(b)))) send(file, about)
 }
+/** How often it is looked whether a file has come into the library. */
+const LOOK_MS = 300
+/**
+ * Brings a file into the library alone, not into a lesson.
+ *
+ * @returns its SHA-256, once it is there
+ * @throws Error with a sentence when it cannot be brought in
+ */
+export async function bringIntoLibrary(file: File): Promise<string> {
+  const key = send(file, {})
+  let upload: string | null = null
+  for (;;) {
+    await new Promise((done) => setTimeout(done, LOOK_MS))
+    const sending = useSending.getState().files.find((f) => f.key === key)
+    upload = sending?.upload ?? upload
+    if (sending?.state === 'failed') throw new Error(sending.sentence ?? `“${file.name}” could not be sent. Try again.`)
+    const job = upload ? useJobs.getState().jobs.find((j) => j.kind === 'import' && j.subject === upload) : undefined
+    if (job?.state === 'done' && job.facts.sha256) return job.facts.sha256
+    if (job && isOver(job.state)) throw new Error(job.sentence ?? `“${file.name}” could not be brought in. Try again.`)
+    if (!sending && !job && upload) await loadJobs()
+  }
+}
+
 /** Brings in the sample files, just as if they had been dropped. */
 export async function bringInSamples(): Promise<void> {
   try {
@@ -61,14 +84,14 @@ export async function bringInSamples(): Promise<void> {
 }
 const isText = (f: File) => /\.(jsonl|vtt|srt)$/i.test(f.name)
 
-function send(file: File, about: Record<string, string>): void {
+function send(file: File, about: Record<string, string>): string {
   const key = freshId('file')
   useSending.setState((s) => ({
     files: [...s.files, { key, name: file.name, upload: null, share: 0, state: 'sending', sentence: null }],
   }))
   if (file.size === 0) {
     put(key, { state: 'failed', sentence: `“${file.name}” is empty (0 bytes). Record or export it again.` })
-    return
+    return key
   }
   const upload = new tus.Upload(file, {
     endpoint: '/api/uploads',
@@ -95,6 +118,7 @@ function send(file: File, about: Record<string, string>): void {
     if (earlier[0]) upload.resumeFromPreviousUpload(earlier[0])
     upload.start()
   })
+  return key
 }
 function refusalOf(name: string, e: Error): string {
   const answer = (e as tus.DetailedError).originalResponse

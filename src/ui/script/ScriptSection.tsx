@@ -13,6 +13,7 @@ import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { BOX, Choice, Tick } from '../kit/fields'
 import { cancelJob } from '../kit/jobs'
+import { RecordDialog } from './RecordDialog'
 import { findWords, LANGUAGES, languageOf, scriptText, useWordSearch } from './script'
 
 /** What is said in a clip: its script, when each word is spoken, where it is said otherwise. */
@@ -20,6 +21,7 @@ export function ScriptSection({ clip }: { clip: Clip }) {
   const { lesson } = useShown()
   const id = useBench((b) => b.id)
   const [open, setOpen] = useState(false)
+  const [recording, setRecording] = useState(false)
   const [anew, setAnew] = useState<LibraryFile | null>(null)
   const medium = lesson.media[clip.media]
   const job = useWordSearch(medium?.sha256 ?? '', id)
@@ -59,6 +61,12 @@ export function ScriptSection({ clip }: { clip: Clip }) {
             <ScrollText size={13} />
             Script …
           </Button>
+          {medium.kind === 'sound' && (
+            <Button onClick={() => setRecording(true)}>
+              <Mic size={13} />
+              Record …
+            </Button>
+          )}
           {medium.kind === 'sound' && <Anew media={clip.media} onTake={setAnew} />}
         </div>
       )}
@@ -102,6 +110,7 @@ export function ScriptSection({ clip }: { clip: Clip }) {
         </ul>
       )}
       {open && <ScriptDialog media={clip.media} onClose={() => setOpen(false)} />}
+      {recording && <RecordDialog media={clip.media} onClose={() => setRecording(false)} />}
       {anew && <ScriptDialog media={clip.media} anew={anew} onClose={() => setAnew(null)} />}
     </Section>
   )

@@ -1,0 +1,253 @@
+import { Circle, Play, Square } from 'lucide-react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { toast } from 'sonner'
+import { readScript } from '@/core/voice/script'
+import { bench, goTo, setBench } from '../bench/store'
+import { bringIntoLibrary } from '../files/bringIn'
+import { Button } from '../kit/button'
+import { Dialog } from '../kit/dialog'
+import { Choice, Tick } from '../kit/fields'
+import { joined, listen, microphones, type Microphone, type Recorded } from './microphone'
+import { findWords, languageOf, scriptText } from './script'
+
+const COUNT_MS = 650
+const PAUSE_S = 0.4
+/** Louder than this it is cut off; quieter than this it is hard to hear. */
+const LEVELS = { most: 0.97, least: 0.03 }
+
+/** The sentences of a script, each to be recorded by itself. */
+function sentencesOf(text: string): string[] {
+  const out: string[] = []
+  let run: string[] = []
+  for (const p of readScript(text)) {
+    if (p.heading) continue
+    run.push(...p.words)
+    if (!/[.!?…]["'”’»)\]]*$/.test(run.at(-1)!)) continue
+    out.push(run.join(' '))
+    run = []
+  }
+  return run.length > 0 ? [...out, run.join(' ')] : out
+}
+
+/** Records a narration sentence by sentence; of several takes of one the chosen is kept. */
+export function RecordDialog({ media, onClose }: { media: string; onClose: () => void }) {
+  const { lesson } = bench()
+  const text = useMemo(() => scriptText(lesson, media), [lesson, media])
+  const sentences = useMemo(() => sentencesOf(text), [text])
+  const [now, setNow] = useState(0)
+  const [takes, setTakes] = useState<readonly (readonly Recorded[])[]>(() => sentences.map(() => []))
+  const [chosen, setChosen] = useState<readonly number[]>(() => sentences.map(() => -1))
+  const [state, setState] = useState<'idle' | 'counting' | 'recording' | 'storing'>('idle')
+  const [count, setCount] = useState(0)
+  const [along, setAlong] = useState(false)
+  const { mic, peak, list, which, setWhich, trouble } = useMicrophone()
+  const timer = useRef(0)
+  const ready = chosen.filter((c) => c >= 0).length
+
+  const record = () => {
+    if (!mic) return
+    setState('counting')
+    const step = (n: number) => {
+      setCount(n)
+      if (n > 0) timer.current = window.setTimeout(() => step(n - 1), COUNT_MS)
+      else {
+        mic.begin()
+        setState('recording')
+        if (along) playFrom(sentences, now)
+      }
+    }
+    step(3)
+  }
+  const stop = async () => {
+    window.clearTimeout(timer.current)
+    setBench({ speed: 0 })
+    if (state === 'counting') {
+      setState('idle')
+      return
+    }
+    try {
+      const take = await mic!.end()
+      setTakes((all) => all.map((own, i) => (i === now ? [...own, take] : own)))
+      setChosen((all) => all.map((c, i) => (i === now ? takes[now]!.length : c)))
+    } catch {
+      toast.error('Nothing was recorded. Try it again.')
+    }
+    setState('idle')
+  }
+  const finish = async () => {
+    setState('storing')
+    const parts = sentences.flatMap((_, i) => takes[i]?.[chosen[i]!] ?? [])
+    const name = `Narration ${new Date().toISOString().slice(0, 16).replace('T', ' ').replace(':', '.')}.wav`
+    try {
+      const sha = await bringIntoLibrary(new File([joined(parts, PAUSE_S)], name, { type: 'audio/wav' }))
+      const said = sentences.filter((_, i) => chosen[i]! >= 0).join('\n')
+      const whole = ready === sentences.length ? text : said
+      if (await findWords(sha, whole, languageOf(lesson, media), { media, follows: true })) onClose()
+    } catch (e) {
+      toast.error((e as Error).message)
+    }
+    setState('idle')
+  }
+  useEffect(() => () => window.clearTimeout(timer.current), [])
+  return (
+    <Dialog open onOpenChange={(is) => !is && onClose()} title="Record the narration" wide>
+      {sentences.length === 0 && (
+        <p className="text-muted">Write the script first: it is recorded sentence by sentence.</p>
+      )}
+      {trouble && <p className="text-accent-deep">{trouble}</p>}
+      <div className="flex items-center gap-4">
+        <Choice label="Microphone" value={which} options={list} onChange={setWhich} />
+        <Meter peak={peak} />
+        <Tick label="The picture plays along" value={along} onChange={setAlong} />
+      </div>
+      <ol className="my-3 max-h-72 space-y-1 overflow-auto">
+        {sentences.map((s, i) => (
+          <li key={s + String(i)}>
+            <button
+              type="button"
+              aria-current={i === now}
+              disabled={state !== 'idle'}
+              onClick={() => setNow(i)}
+              className={
+                'flex w-full items-baseline gap-2 rounded border px-2 py-1.5 text-left ' +
+                (i === now ? 'border-accent bg-accent-wash text-lg' : 'border-edge bg-card')
+              }
+            >
+              <span className="flex-1">{s}</span>
+              <span className="figures text-xs text-muted">
+                {takes[i]!.length === 0 ? '' : `take ${chosen[i]! + 1} of ${takes[i]!.length}`}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {(takes[now]?.length ?? 0) > 0 && (
+        <div className="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Takes of this sentence">
+          {takes[now]!.map((take, n) => (
+            <span key={n} className="flex gap-0.5">
+              <Button
+                pressed={chosen[now] === n}
+                onClick={() => setChosen((all) => all.map((c, i) => (i === now ? n : c)))}
+              >
+                Take {n + 1}
+              </Button>
+              <Button aria-label={`Play take ${n + 1}`} onClick={() => play(take)}>
+                <Play size={12} />
+              </Button>
+            </span>
+          ))}
+        </div>
+      )}
+      <div className="flex items-center gap-2">
+        {state === 'idle' || state === 'storing' ? (
+          <Button look="main" disabled={!mic || state === 'storing' || sentences.length === 0} onClick={record}>
+            <Circle size={13} />
+            {(takes[now]?.length ?? 0) > 0 ? 'Record it again' : 'Record this sentence'}
+          </Button>
+        ) : (
+          <Button look="main" onClick={() => void stop()}>
+            <Square size={13} />
+            {state === 'counting' ? `${count} …` : 'Stop'}
+          </Button>
+        )}
+        <Button disabled={state !== 'idle' || now + 1 >= sentences.length} onClick={() => setNow(now + 1)}>
+          Next sentence
+        </Button>
+        <span className="flex-1" />
+        <span className="text-muted">
+          {ready} of {sentences.length} are recorded
+        </span>
+        <Button look="main" disabled={state !== 'idle' || ready === 0} onClick={() => void finish()}>
+          {state === 'storing' ? 'Storing …' : 'Take this narration'}
+        </Button>
+      </div>
+    </Dialog>
+  )
+}
+
+/** Lets the picture play from where a sentence is said now. */
+function playFrom(sentences: readonly string[], index: number): void {
+  const { timed } = bench()
+  const words = [...timed.moments.values()]
+    .filter((m) => m.kind === 'word' && m.frame !== null)
+    .sort((a, b) => a.frame! - b.frame!)
+  const before = sentences.slice(0, index).join(' ').split(/\s+/).filter(Boolean).length
+  const at = words[before]?.frame
+  if (at !== undefined && at !== null) goTo(at)
+  setBench({ speed: 1 })
+}
+
+function play({ samples, rate }: Recorded): void {
+  const context = new AudioContext()
+  const buffer = context.createBuffer(1, samples.length, rate)
+  buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0)
+  const source = context.createBufferSource()
+  source.buffer = buffer
+  source.connect(context.destination)
+  source.onended = () => void context.close()
+  source.start()
+}
+
+/** The microphone that is chosen, and how loud it is. */
+function useMicrophone() {
+  const [mic, setMic] = useState<Microphone | null>(null)
+  const [which, setWhich] = useState('')
+  const [list, setList] = useState<{ value: string; label: string }[]>([{ value: '', label: 'the usual one' }])
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const [peak, setPeak] = useState(0)
+  useEffect(() => {
+    let live = true
+    let own: Microphone | null = null
+    let frame = 0
+    listen(which).then(
+      async (m) => {
+        own = m
+        if (!live) {
+          m.close()
+          return
+        }
+        setTrouble(null)
+        setMic(m)
+        const found = await microphones()
+        if (live)
+          setList([{ value: '', label: 'the usual one' }, ...found.map((d) => ({ value: d.id, label: d.name }))])
+        const look = () => {
+          setPeak((before) => Math.max(m.peak(), before * 0.92))
+          frame = requestAnimationFrame(look)
+        }
+        look()
+      },
+      () =>
+        setTrouble(
+          'There is no microphone that may be used: allow it for this page in the browser, then open this again.',
+        ),
+    )
+    return () => {
+      live = false
+      cancelAnimationFrame(frame)
+      own?.close()
+    }
+  }, [which])
+  return { mic, peak, list, which, setWhich, trouble }
+}
+
+/** How loud it is: between too quiet and too loud. */
+function Meter({ peak }: { peak: number }) {
+  const words = peak > LEVELS.most ? 'too loud' : peak < LEVELS.least ? 'quiet' : 'good'
+  return (
+    <div
+      className="flex w-44 items-center gap-2"
+      role="meter"
+      aria-label="Level"
+      aria-valuenow={Math.round(peak * 100)}
+    >
+      <div className="h-2 flex-1 overflow-hidden rounded bg-edge">
+        <div
+          className={peak > LEVELS.most ? 'h-2 bg-accent' : 'h-2 bg-[#3f7d4e]'}
+          style={{ width: `${Math.min(100, Math.round(Math.sqrt(peak) * 100))}%` }}
+        />
+      </div>
+      <span className="w-14 text-xs text-muted">{words}</span>
+    </div>
+  )
+}

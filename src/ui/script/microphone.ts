@@ -1,0 +1,112 @@
+/** A microphone that is listened to: how loud it is now, and what it records. */
+export interface Microphone {
+  /** The loudest sample of the last moment, 0 to 1. */
+  peak: () => number
+  begin: () => void
+  /** Ends a recording. @returns its samples, one channel, and how many there are a second */
+  end: () => Promise<Recorded>
+  close: () => void
+}
+export interface Recorded {
+  samples: Float32Array
+  rate: number
+}
+
+/** The microphones there are; their names are only told once one was allowed. */
+export async function microphones(): Promise<{ id: string; name: string }[]> {
+  const all = await navigator.mediaDevices.enumerateDevices()
+  return all
+    .filter((d) => d.kind === 'audioinput')
+    .map((d, i) => ({ id: d.deviceId, name: d.label || `Microphone ${i + 1}` }))
+}
+
+/**
+ * Listens to a microphone.
+ *
+ * @param id  which one; the usual one where it is empty
+ * @throws DOMException where it is not allowed, or there is none
+ */
+export async function listen(id: string): Promise<Microphone> {
+  const wanted = { echoCancellation: false, noiseSuppression: false, autoGainControl: false }
+  const stream = await navigator.mediaDevices.getUserMedia({
+    audio: { ...wanted, ...(id && { deviceId: { exact: id } }) },
+  })
+  const context = new AudioContext()
+  const analyser = context.createAnalyser()
+  analyser.fftSize = 2048
+  context.createMediaStreamSource(stream).connect(analyser)
+  const heard = new Float32Array(analyser.fftSize)
+  let recorder: MediaRecorder | null = null
+  let pieces: Blob[] = []
+  return {
+    peak() {
+      analyser.getFloatTimeDomainData(heard)
+      return heard.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
+    },
+    begin() {
+      pieces = []
+      recorder = new MediaRecorder(stream)
+      recorder.ondataavailable = (e) => pieces.push(e.data)
+      recorder.start()
+    },
+    end: () =>
+      new Promise((done, fail) => {
+        if (!recorder) {
+          fail(new Error('Nothing is being recorded.'))
+          return
+        }
+        recorder.onstop = () => {
+          void new Blob(pieces)
+            .arrayBuffer()
+            .then((bytes) => context.decodeAudioData(bytes))
+            .then((sound) => done({ samples: sound.getChannelData(0).slice(), rate: sound.sampleRate }), fail)
+        }
+        recorder.stop()
+      }),
+    close() {
+      for (const track of stream.getTracks()) track.stop()
+      void context.close()
+    },
+  }
+}
+
+/** What is quieter than this, at the ends of a recording, is left out; but for so long. */
+const QUIET = 0.012
+const KEPT_S = 0.12
+/** A recording without the silence before and after it. */
+export function trimmed({ samples, rate }: Recorded): Float32Array {
+  const kept = Math.round(KEPT_S * rate)
+  const first = samples.findIndex((v) => Math.abs(v) > QUIET)
+  if (first < 0) return samples
+  const last = samples.findLastIndex((v) => Math.abs(v) > QUIET)
+  return samples.subarray(Math.max(0, first - kept), Math.min(samples.length, last + kept))
+}
+
+/** Recordings one after the other as a WAV file, with pauses between them. */
+export function joined(parts: readonly Recorded[], pauseS: number): Blob {
+  const rate = parts[0]?.rate ?? 48_000
+  const pause = new Float32Array(Math.round(pauseS * rate))
+  const all = parts.flatMap((p, i) => (i > 0 ? [pause, trimmed(p)] : [trimmed(p)]))
+  const samples = all.reduce((n, p) => n + p.length, 0)
+  const data = new DataView(new ArrayBuffer(44 + samples * 2))
+  const text = (at: number, of: string) => [...of].forEach((c, i) => data.setUint8(at + i, c.charCodeAt(0)))
+  text(0, 'RIFF')
+  data.setUint32(4, 36 + samples * 2, true)
+  text(8, 'WAVEfmt ')
+  data.setUint32(16, 16, true)
+  data.setUint16(20, 1, true)
+  data.setUint16(22, 1, true)
+  data.setUint32(24, rate, true)
+  data.setUint32(28, rate * 2, true)
+  data.setUint16(32, 2, true)
+  data.setUint16(34, 16, true)
+  text(36, 'data')
+  data.setUint32(40, samples * 2, true)
+  let at = 44
+  for (const part of all)
+    for (const v of part) {
+      data.setInt16(at, Math.round(Math.max(-1, Math.min(1, v)) * 32_767), true)
+      at += 2
+    }
+  return new Blob([data.buffer], { type: 'audio/wav' })
+}
