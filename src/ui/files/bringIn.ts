@@ -22,6 +22,8 @@ export interface Sending {
 }
 export const useSending = create<{ files: Sending[] }>(() => ({ files: [] }))
 const uploads = new Map<string, tus.Upload>()
+/** By which id the server knows what was sent. */
+const sentAs = new Map<string, string>()
 
 const put = (key: string, change: Partial<Sending>) =>
   useSending.setState((s) => ({ files: s.files.map((f) => (f.key === key ? { ...f, ...change } : f)) }))
@@ -57,11 +59,10 @@ const LOOK_MS = 300
  */
 export async function bringIntoLibrary(file: File): Promise<string> {
   const key = send(file, {})
-  let upload: string | null = null
   for (;;) {
     await new Promise((done) => setTimeout(done, LOOK_MS))
     const sending = useSending.getState().files.find((f) => f.key === key)
-    upload = sending?.upload ?? upload
+    const upload = sentAs.get(key)
     if (sending?.state === 'failed') throw new Error(sending.sentence ?? `“${file.name}” could not be sent. Try again.`)
     const job = upload ? useJobs.getState().jobs.find((j) => j.kind === 'import' && j.subject === upload) : undefined
     if (job?.state === 'done' && job.facts.sha256) return job.facts.sha256
@@ -105,7 +106,11 @@ function send(file: File, about: Record<string, string>): string {
       return status !== 507 && (status < 400 || status >= 500 || status === 409 || status === 423)
     },
     onProgress: (sent, total) => put(key, { share: sent / total }),
-    onUploadUrlAvailable: () => put(key, { upload: upload.url?.split('/').pop() ?? null }),
+    onUploadUrlAvailable: () => {
+      const id = upload.url?.split('/').pop() ?? null
+      if (id) sentAs.set(key, id)
+      put(key, { upload: id })
+    },
     onSuccess: () => {
       uploads.delete(key)
       put(key, { state: 'sent', share: 1 })
