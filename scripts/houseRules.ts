@@ -41,6 +41,7 @@ const FLOORS = [
   'review',
   'edits',
   'ready',
+  'language',
   'testing',
 ]
 /** What stands in the file of a kind's look is a part of the document. */

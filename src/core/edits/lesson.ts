@@ -6,6 +6,7 @@ import { kindOf } from '../kinds'
 import { clipsIn } from './standing'
 
 import { z } from 'zod'
+import { newVoice } from '../lesson/voices'
 import { define, Id, Ids, make } from './act'
 import { setAll } from './plain'
 import { Unfit } from './unfit'
@@ -72,16 +73,7 @@ export const setWords = define('setWords', [Id.medium, z.array(Word)], (media, w
   // What is said belongs to a voice: to the first one, until it is said which.
   const [voice] = draft.voices
   if (voice) voice.takes.push(media)
-  else
-    draft.voices.push({
-      id: newId('voice'),
-      language: 'und',
-      name: '',
-      takes: [media],
-      script: null,
-      texts: {},
-      otherwise: [],
-    })
+  else draft.voices.push(newVoice(newId('voice'), 'und', [media]))
 })
 /** The logged moments of a take, in place of those it had; what was set by hand stays. */
 export const setMoments = define('setMoments', [Id.medium, z.array(Moment)], (media, moments) => (draft) => {

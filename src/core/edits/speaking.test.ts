@@ -1,5 +1,5 @@
 import { applyEdit, idsFrom, lostWords, speakAnew, speakScript, takeAnew, type Edit, type Spoken } from '.'
-import { piecesFor } from './speakAnew'
+import { piecesFor } from './pictureFollows'
 import type { Lesson } from '../lesson/schema'
 import { checkLesson } from '../review/check'
 import { resolve } from '../timing'

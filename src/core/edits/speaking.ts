@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Element, Lesson, Medium, Word } from '../lesson/schema'
-import { SaidOtherwise, type Phrase, type Voice } from '../lesson/voices'
+import { newVoice, SaidOtherwise, type Phrase, type Voice } from '../lesson/voices'
 import { secondsToFrames } from '../time'
 import { matedWords } from '../voice/matching'
 import { phrases } from '../voice/phrases'
@@ -153,15 +153,7 @@ function voiceOf(draft: Lesson, media: string, language: string, { newId }: Give
     same.takes.push(media)
     return same
   }
-  const voice: Voice = {
-    id: newId('voice'),
-    language,
-    name: '',
-    takes: [media],
-    script: null,
-    texts: {},
-    otherwise: [],
-  }
+  const voice = newVoice(newId('voice'), language, [media])
   draft.voices.push(voice)
   return voice
 }

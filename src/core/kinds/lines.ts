@@ -51,3 +51,11 @@ export function linesPath(
 /** How tall a text is in a box of a width. */
 export const linesHeight = (text: string, face: TextFace, width: number, padding: number): number =>
   layoutText(text, face, Math.max(1, width - 2 * padding)).height + 2 * padding
+
+/** By how many pixels a text is taller than the box that it stands in; 0 where the box goes by the text, or has none. */
+export function overflow({ look, width, height }: { look: object; width: number; height: number }): number {
+  const { text, face, padding = 0, fitText, fitSize } = look as Record<string, unknown>
+  if (typeof text !== 'string' || typeof face !== 'object' || face === null || fitText === true || fitSize === true)
+    return 0
+  return Math.max(0, linesHeight(text, face as TextFace, width, Number(padding)) - height)
+}

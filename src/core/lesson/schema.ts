@@ -42,7 +42,14 @@ export const Moment = z.strictObject({
 })
 export type Moment = z.infer<typeof Moment>
 
-export const Word = z.strictObject({ id, text: z.string().min(1).max(200), fromUs: us, toUs: us })
+/** `phrase`: the one that begins with it, where that is known; else phrases are found by signs and pauses. */
+export const Word = z.strictObject({
+  id,
+  text: z.string().min(1).max(200),
+  fromUs: us,
+  toUs: us,
+  phrase: id.optional(),
+})
 export type Word = z.infer<typeof Word>
 
 /** A file of the lesson. `file` is relative to the lesson's own folder. */

@@ -41,9 +41,29 @@ export const Voice = z.strictObject({
   takes: z.array(id).max(100).default([]),
   /** null: what is said in its takes. */
   script: z.array(Phrase).max(5000).nullable().default(null),
-  /** By element, then by the path of the value. */
+  /** By the element, or the chapter, then by the path of the value; of a chapter `label`. */
   texts: z.record(id, z.record(z.string().max(60), z.string().max(4000))).default({}),
+  /**
+   * By a word of the first voice: which word of this one stands for it, so that what hangs on that one hangs on this.
+   * Others are found by their place in the phrase.
+   */
+  links: z.record(id, id).default({}),
+  /** Whether the picture waits and hurries so that it stays with what is said in it. */
+  follows: z.boolean().default(true),
   /** Where its takes depart from the script, as far as that was not settled. */
   otherwise: z.array(SaidOtherwise).max(2000).default([]),
 })
 export type Voice = z.infer<typeof Voice>
+
+/** A voice that says nothing yet. */
+export const newVoice = (id: string, language: string, takes: string[] = []): Voice => ({
+  id,
+  language,
+  name: '',
+  takes,
+  script: null,
+  texts: {},
+  links: {},
+  follows: true,
+  otherwise: [],
+})

@@ -1,3 +1,3 @@
 export * from './phrases'
 export * from './captions'
-export { inLanguage, scriptOf, voiceIn } from './inLanguage'
+export { scriptOf, voiceIn } from './scripts'

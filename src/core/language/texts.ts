@@ -1,0 +1,70 @@
+import { fieldsOf, sizeOf } from '../kinds'
+import { overflow } from '../kinds/lines'
+import type { Element, Lesson } from '../lesson/schema'
+import { timedOf } from '../scene'
+import { readableFrames } from '../timing'
+import { framesPerSecond } from '../time'
+import { valueAt } from '../values'
+import { voiceIn } from '../voice'
+import { inLanguage } from '.'
+
+/** A text of a lesson that stands otherwise in each language: of an element, or the name of a chapter. */
+export interface TextAt {
+  /** The element, or the moment. */
+  of: string
+  path: string
+  /** What it is of. */
+  name: string
+  text: string
+}
+/** All texts of a lesson that can be put into other words, as they stand in its first language. */
+export function textsOf(lesson: Lesson): TextAt[] {
+  const worded = (text: unknown): text is string => typeof text === 'string' && /\p{L}/u.test(text)
+  const chapters = [...Object.values(lesson.media).flatMap((m) => m.moments), ...lesson.moments].filter(
+    (m) => m.kind === 'chapter',
+  )
+  return [
+    ...chapters.map((m): TextAt => ({ of: m.id, path: 'label', name: 'Chapter', text: m.label })),
+    ...lesson.elements.flatMap((e) =>
+      fieldsOf(e).flatMap((f): TextAt[] => {
+        const text = f.type === 'text' ? valueAt(e, f.path) : null
+        return worded(text) ? [{ of: e.id, path: f.path, name: e.name, text }] : []
+      }),
+    ),
+  ]
+}
+
+/** An element whose text, in a language, does not fit it any more. */
+export interface TooLong {
+  element: string
+  sentence: string
+}
+const outside = (e: Element, { frame }: Lesson): boolean => {
+  const { w, h } = sizeOf(e)
+  const [x, y] = [e.x - e.anchor.x * w, e.y - e.anchor.y * h]
+  return x < 0 || y < 0 || x + w > frame.width || y + h > frame.height
+}
+/** What does not fit in a language although it does in the first one: its box, the frame, the time that it is there. */
+export function tooLong(lesson: Lesson, language: string): TooLong[] {
+  const voice = voiceIn(lesson, language)
+  const [first] = lesson.voices
+  if (!voice || voice === first) return []
+  const [was, now] = [timedOf(lesson), timedOf(inLanguage(lesson, language))]
+  return now.lesson.elements.flatMap((e): TooLong[] => {
+    const before = lesson.elements.find((x) => x.id === e.id)
+    if (!before || !voice.texts[e.id]) return []
+    const say = (sentence: string) => [{ element: e.id, sentence: `“${e.name}”: ${sentence}` }]
+    if (overflow(e) > 1 && overflow(before) <= 1) return say(`its text is ${Math.ceil(overflow(e))} px too tall.`)
+    if (!e.rides && outside(e, now.lesson) && !outside(before, lesson)) return say('it does not fit into the frame.')
+    const text = valueAt(e, 'look.text')
+    const [a, b] = [was.spans.get(e.id), now.spans.get(e.id)]
+    if (typeof text !== 'string' || !a || !b) return []
+    const needs = readableFrames(text, framesPerSecond(lesson.rate))
+    const short = (words: string, span: { from: number; to: number }) =>
+      span.to - span.from < readableFrames(words, framesPerSecond(lesson.rate)) * 0.7
+    const had = valueAt(before, 'look.text')
+    if (short(text, b) && !(typeof had === 'string' && short(had, a)))
+      return say(`there are ${b.to - b.from} frames to read it in; it takes ${needs}.`)
+    return []
+  })
+}
