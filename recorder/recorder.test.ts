@@ -60,6 +60,6 @@ test('what is spoken is written as captions that read back to the same words and
     ['it.', 1_000_000],
     ['Done.', 7_700_000],
   ])
-  const wav = wavFile({ rate: 22050, samples: new Int16Array(100), words: [] })
+  const wav = wavFile({ rate: 22050, samples: new Int16Array(100) })
   expect([wav.length, wav.toString('latin1', 0, 4), wav.readUInt32LE(24)]).toEqual([244, 'RIFF', 22050])
 })

@@ -3,6 +3,7 @@ import path from 'node:path'
 import { parseArgs } from 'node:util'
 import { checkLesson } from '@/core/review/check'
 import type { Lesson } from '@/core/lesson/schema'
+import { languagesOf } from '@/core/language'
 import { ENDED_FROM_OUTSIDE } from '@/server/children'
 import { Interrupted } from '@/server/problem'
 
@@ -73,4 +74,12 @@ export async function loadLesson(file: string): Promise<{ lesson: Lesson; root: 
     return null
   }
   return { lesson: result.lesson, root: path.dirname(path.resolve(file)) }
+}
+
+/** Whether a lesson has a language that was asked for; false after saying which ones it has. */
+export function speaksOrSays(lesson: Lesson, language: string | undefined, file: string): boolean {
+  const all = languagesOf(lesson)
+  if (language === undefined || all.includes(language)) return true
+  say(`${file}: there is no language “${language}” in this lesson. It has ${all.join(', ') || 'none yet'}.`)
+  return false
 }

@@ -12,6 +12,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   pin: async () => (await import('./pin')).pin,
   align: async () => (await import('./align')).align,
   retime: async () => (await import('./retime')).retime,
+  speak: async () => (await import('./speak')).speak,
   serve: async () => (await import('./serve')).serve,
   start: async () => (await import('./start')).start,
   test: async () => (await import('./test')).test,

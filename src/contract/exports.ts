@@ -9,5 +9,9 @@ export const ExportChoice = z.object({
   height: z.number().int().min(90).max(4320).multipleOf(2).optional(),
   /** How loud it is as a whole, in LUFS (EBU R 128). Absent: as it is mixed. */
   loudness: z.number().min(-40).max(-6).optional(),
+  /** In which of the lesson's languages. Absent: its own. */
+  language: z.string().max(40).optional(),
+  /** Whether captions (WebVTT) come with it. */
+  captions: z.boolean().optional(),
 })
 export type ExportChoice = z.infer<typeof ExportChoice>

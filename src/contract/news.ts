@@ -3,7 +3,7 @@ import { z } from 'zod'
 export const JobState = z.enum(['sending', 'waiting', 'running', 'done', 'failed', 'cancelled'])
 /** Where a job stands. A file being sent is `sending` until all of it has arrived. */
 export type JobState = z.infer<typeof JobState>
-export const JOB_KINDS = ['import', 'export', 'trace', 'align'] as const
+export const JOB_KINDS = ['import', 'export', 'trace', 'align', 'narrate'] as const
 export type JobKindName = (typeof JOB_KINDS)[number]
 
 /** What belongs to a job's kind: an export's frames and bytes, an import's SHA-256, numbers of moments. */
@@ -21,6 +21,9 @@ export const JobFacts = z.object({
   lufs: z.number().optional(),
   sha256: z.string().optional(),
   said: z.string().optional(),
+  /** In which language an export is, and whether captions came with it. */
+  language: z.string().optional(),
+  captions: z.boolean().optional(),
 })
 export type JobFacts = z.infer<typeof JobFacts>
 

@@ -203,6 +203,18 @@ export const ROUTES = {
       script: z.string().max(400_000),
       language: Language,
       instead: Instead.optional(),
+      /** The voice whose recording it is; null: the lesson's own. */
+      voice: z.string().max(200).nullable().optional(),
+    }),
+    answer: Made,
+  }),
+  /** Lets the narrator that ships speak a script for a voice of a lesson, null: its own; gives the job. */
+  startNarration: routeAt('POST', '/api/lessons/:id/narration', {
+    body: z.object({
+      way: Way.optional(),
+      voice: z.string().max(200).nullable(),
+      script: z.string().max(400_000),
+      language: Language,
     }),
     answer: Made,
   }),

@@ -4,6 +4,7 @@ import { alignKind } from './align/job'
 import { exportKind } from './exports'
 import { importKind, settleUploads, sweepUploads } from './ingest'
 import { beginJobs, forgetJob, isDatabaseAway, overSince, register } from './jobs'
+import { narrateKind } from './narrate/job'
 import { dataRoot } from './root'
 import { traceKind } from './trace/job'
 
@@ -16,6 +17,7 @@ export function registerKinds(): void {
   register(exportKind)
   register(traceKind)
   register(alignKind)
+  register(narrateKind)
 }
 
 /**

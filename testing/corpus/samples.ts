@@ -4,6 +4,7 @@ import { isClip, placedIn } from '@/core/kinds'
 import { CALM, FollowChoice } from '@/core/framing'
 import { emptyLesson } from '@/core/lesson/make'
 import { Easing, Edge, Element, Lesson, Medium, Moment, MoveEdge, Word, HouseStyle } from '@/core/lesson/schema'
+import { LanguageTag } from '@/core/lesson/voices'
 import { STYLE_VARIANTS } from '@/core/lesson/style'
 import { ReadyThing } from '@/core/edits'
 import { SHIPPED_THINGS } from '@/core/ready'
@@ -72,6 +73,8 @@ function partOf(schema: z.ZodType, { lesson }: Timed, below: Below): unknown {
       return pick(SHIPPED_THINGS, below).make(lesson, 'One\nTwo')
     case HouseStyle:
       return { ...pick(SHIPPED_STYLES, below), variant: pick(STYLE_VARIANTS, below) }
+    case LanguageTag:
+      return pick(['en', 'cs', 'de-CH'], below)
     case Easing:
       return pick(['linear', 'ease-out', 'spring(0.4)'], below)
     case Edge:

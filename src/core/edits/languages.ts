@@ -1,7 +1,7 @@
 import type { Draft } from 'immer'
 import { z } from 'zod'
 import type { Lesson, Medium } from '../lesson/schema'
-import { newVoice, type Phrase, type Voice } from '../lesson/voices'
+import { LanguageTag, newVoice, type Phrase, type Voice } from '../lesson/voices'
 import { matedWords } from '../voice/matching'
 import { scriptOf } from '../voice/scripts'
 import { define, make, type Given } from './act'
@@ -13,7 +13,6 @@ import { plain } from './plain'
 import { clipsIn } from './standing'
 import { Unfit } from './unfit'
 
-const Language = z.string().regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/)
 const LONGEST = 200
 
 /** @throws Unfit when there is no such voice */
@@ -30,7 +29,7 @@ function voiceNamed(draft: Draft<Lesson>, id: string): Draft<Voice> {
  */
 export const addLanguage = define(
   'addLanguage',
-  [Language, Language.optional()],
+  [LanguageTag, LanguageTag.optional()],
   (language, first) => (draft, given) => {
     if (draft.voices.length === 0) {
       const spoken = Object.entries(draft.media).flatMap(([id, m]) => (m.words.length > 0 ? [id] : []))
@@ -141,7 +140,7 @@ export const setFollows = define('setFollows', [z.string(), Flag], (id, follows)
  */
 export const sayIn = define(
   'sayIn',
-  [z.string().nullable(), MediumArg, Spoken, Language, Departs],
+  [z.string().nullable(), MediumArg, Spoken, LanguageTag, Departs],
   (id, wanted, spoken, language, departs) => (draft, given) => {
     const medium = wanted as Medium
     if (medium.kind !== 'sound') throw new Unfit(`“${medium.name}” is no sound`)

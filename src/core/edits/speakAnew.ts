@@ -1,5 +1,5 @@
-import { z } from 'zod'
 import type { Lesson, Medium } from '../lesson/schema'
+import { LanguageTag } from '../lesson/voices'
 import { define, Id, make } from './act'
 import { Flag, MediumArg } from './args'
 import { phraseMates, pictureFollows } from './pictureFollows'
@@ -13,7 +13,7 @@ import { Departs, Spoken, speakScript, takeAnew } from './speaking'
  */
 export const speakAnew = define(
   'speakAnew',
-  [Id.medium, MediumArg, Spoken, z.string(), Departs, Flag],
+  [Id.medium, MediumArg, Spoken, LanguageTag, Departs, Flag],
   (media, medium, spoken, language, departs, follows) => (draft, given) => {
     const before = given.timed
     make(takeAnew(media, medium as Medium), draft, given)

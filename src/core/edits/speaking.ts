@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Element, Lesson, Medium, Word } from '../lesson/schema'
-import { newVoice, SaidOtherwise, type Phrase, type Voice } from '../lesson/voices'
+import { LanguageTag, newVoice, SaidOtherwise, type Phrase, type Voice } from '../lesson/voices'
 import { secondsToFrames } from '../time'
 import { matedWords } from '../voice/matching'
 import { phrases } from '../voice/phrases'
@@ -32,7 +32,6 @@ export const Departs = z.array(
     toUs: us,
   }),
 )
-const Language = z.string().regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/)
 
 /** The words of a medium as its voice has them: those of the script, or those that were heard, with their ids. */
 function wordsBefore(voice: Voice | undefined, medium: Medium): { id: string; text: string }[] {
@@ -47,7 +46,7 @@ const HEADING = '/heading-'
  */
 export const speakScript = define(
   'speakScript',
-  [Id.medium, Spoken, Language, Departs],
+  [Id.medium, Spoken, LanguageTag, Departs],
   (media, spoken, language, departs) => (draft, given) => {
     const medium = draft.media[media]!
     const voice = voiceOf(draft, media, language, given)

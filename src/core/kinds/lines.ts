@@ -1,4 +1,4 @@
-import { layoutText, lineWidth, textPath, type TextFace } from '../text'
+import { hasRight, layoutText, lineWidth, textPath, type LineAt, type TextFace } from '../text'
 import { fix, type Rect } from '../geometry'
 import type { Unranged } from './ranged'
 
@@ -34,7 +34,7 @@ export function linesPath(
   const top = box.y + (box.h - laid.height) / 2
   const shift = { left: 0, centre: 0.5, right: 1 }[align]
   let at = 0
-  const lines = laid.lines.flatMap((l, i) => {
+  const lines = laid.lines.flatMap((l, i): LineAt[] => {
     // Lines are cut at spaces, which they lose.
     at = l.text === '' ? at : Math.max(at, text.indexOf(l.text, at))
     const begins = at
@@ -42,9 +42,12 @@ export function linesPath(
     const from = Math.max(0, part.from - begins)
     const to = Math.min(l.text.length, part.to - begins)
     if (l.text === '' || to <= from) return []
-    const x = box.x + padding + (box.w - 2 * padding - l.width) * shift
+    // What runs from right to left begins at the right.
+    const x = box.x + padding + (box.w - 2 * padding - l.width) * (l.rtl ? 1 - shift : shift)
+    const y = fix(top + i * laid.linePx + laid.baseline)
+    if (hasRight(l.text)) return [{ text: l.text, x: fix(x), y, rtl: l.rtl, from, to }]
     const before = from === 0 ? 0 : lineWidth(l.text.slice(0, from), face)
-    return [{ text: l.text.slice(from, to), x: fix(x + before), y: fix(top + i * laid.linePx + laid.baseline) }]
+    return [{ text: l.text.slice(from, to), x: fix(x + before), y }]
   })
   return lines.length > 0 ? textPath(lines, face) : null
 }
@@ -52,7 +55,7 @@ export function linesPath(
 export const linesHeight = (text: string, face: TextFace, width: number, padding: number): number =>
   layoutText(text, face, Math.max(1, width - 2 * padding)).height + 2 * padding
 
-/** By how many pixels a text is taller than the box that it stands in; 0 where the box goes by the text, or has none. */
+/** By how many pixels a text is taller than the box that it stands in; 0 where the box goes by the text. */
 export function overflow({ look, width, height }: { look: object; width: number; height: number }): number {
   const { text, face, padding = 0, fitText, fitSize } = look as Record<string, unknown>
   if (typeof text !== 'string' || typeof face !== 'object' || face === null || fitText === true || fitSize === true)

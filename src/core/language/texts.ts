@@ -6,7 +6,9 @@ import { readableFrames } from '../timing'
 import { framesPerSecond } from '../time'
 import { valueAt } from '../values'
 import { voiceIn } from '../voice'
-import { inLanguage } from '.'
+import type { Voice } from '../lesson/voices'
+import { inLanguage } from './inLanguage'
+import { scriptsBeside } from './words'
 
 /** A text of a lesson that stands otherwise in each language: of an element, or the name of a chapter. */
 export interface TextAt {
@@ -31,6 +33,18 @@ export function textsOf(lesson: Lesson): TextAt[] {
         return worded(text) ? [{ of: e.id, path: f.path, name: e.name, text }] : []
       }),
     ),
+  ]
+}
+
+/** What is not said or written yet in a language: ids of phrases, and texts as “element path”. */
+export function missingIn(lesson: Lesson, voice: Voice): string[] {
+  const [first] = lesson.voices
+  if (!first || first === voice) return []
+  return [
+    ...scriptsBeside(lesson, first, voice).flatMap(({ first: p, own }) =>
+      p.words.length > 0 && (own?.words.length ?? 0) === 0 ? [p.id] : [],
+    ),
+    ...textsOf(lesson).flatMap((t) => (voice.texts[t.of]?.[t.path] === undefined ? [`${t.of} ${t.path}`] : [])),
   ]
 }
 

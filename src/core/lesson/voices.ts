@@ -28,14 +28,18 @@ export const SaidOtherwise = z.strictObject({
 })
 export type SaidOtherwise = z.infer<typeof SaidOtherwise>
 
+/** A language by its tag, BCP 47: `en`, `de-CH`. */
+export const LanguageTag = z
+  .string()
+  .regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/, 'a language is a tag like en or de-CH')
+
 /**
  * What is spoken and written in one language: its script, the recordings of it, and texts of elements that stand
  * otherwise in it.
  */
 export const Voice = z.strictObject({
   id,
-  /** BCP 47: `en`, `de-CH`. */
-  language: z.string().regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/, 'a language is a tag like en or de-CH'),
+  language: LanguageTag,
   name: z.string().max(80).default(''),
   /** Media that it is recorded in; their words have the ids of the script's. */
   takes: z.array(id).max(100).default([]),

@@ -19,7 +19,11 @@ function withMusic(duckDb: number) {
   lesson.elements = besides(lesson, [clip('voice-1', 0, 300, { media: 'voice', track: 'sound-1' }), music])
   const plan = soundPlan(resolve(lesson), 0)
   const own = plan.find((h) => h.clip.id === 'music')!
-  return (s: number) => gainAt(own.levels.map((l) => ({ at: l.atUs, gain: l.gain })), s * 1e6)
+  return (s: number) =>
+    gainAt(
+      own.levels.map((l) => ({ at: l.atUs, gain: l.gain })),
+      s * 1e6,
+    )
 }
 
 test('music is lowered while words are spoken, by their own times; between words that are near it stays so', () => {

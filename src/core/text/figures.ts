@@ -1,5 +1,6 @@
 import { fix, type Point } from '../geometry'
 import { fontOf, type TextFace } from './face'
+import { letterOf } from './letters'
 import { textPath } from './outline'
 
 const FIGURE = /\d/
@@ -7,9 +8,8 @@ const FIGURE = /\d/
 function advancesOf(text: string, face: TextFace): number[] {
   const font = fontOf(face)
   const scale = face.size / font.unitsPerEm
-  const missing = font.advances['n'] ?? font.unitsPerEm / 2
-  const widest = Math.max(...Array.from('0123456789', (ch) => font.advances[ch] ?? missing))
-  return Array.from(text, (ch) => (FIGURE.test(ch) ? widest : (font.advances[ch] ?? missing)) * scale)
+  const widest = Math.max(...Array.from('0123456789', (ch) => letterOf(font, ch).advance))
+  return Array.from(text, (ch) => (FIGURE.test(ch) ? widest : letterOf(font, ch).advance) * scale)
 }
 /** The width of a line whose figures all stand on as much room. */
 export const figuresWidth = (text: string, face: TextFace): number => advancesOf(text, face).reduce((a, b) => a + b, 0)
@@ -27,7 +27,7 @@ export function figuresPath(text: string, face: TextFace, at: Point): string | n
   let x = at.x
   const letters = advancesOf(text, face).flatMap((wide, i) => {
     const ch = Array.from(text)[i]!
-    const own = (font.advances[ch] ?? wide / scale) * scale
+    const own = letterOf(font, ch).advance * scale
     const place = { text: ch, x: fix(x + (wide - own) / 2), y: fix(baseline) }
     x += wide
     return ch.trim() === '' ? [] : [place]

@@ -1,9 +1,14 @@
+import { joined } from './arabic'
+import { hasRight, runsLeft } from './direction'
+import { letterOf } from './letters'
 import { fontOf, type TextFace } from './face'
 import type { FontMetrics } from './fontMetrics'
 
 export interface TextLine {
   text: string
   width: number
+  /** Whether its paragraph runs from right to left. */
+  rtl: boolean
 }
 export interface TextLayout {
   lines: TextLine[]
@@ -16,9 +21,9 @@ export interface TextLayout {
 }
 
 const widthOf = (text: string, font: FontMetrics, size: number): number => {
-  const fallback = font.advances['n'] ?? font.unitsPerEm / 2
   let units = 0
-  for (const ch of text) units += font.advances[ch] ?? fallback
+  if (hasRight(text)) for (const { ch } of joined(text)) units += letterOf(font, ch).advance
+  else for (const ch of text) units += letterOf(font, ch).advance
   return (units * size) / font.unitsPerEm
 }
 
@@ -35,6 +40,7 @@ export function layoutText(text: string, face: TextFace, maxWidth: number): Text
   const measure = (s: string) => widthOf(s, font, face.size)
   const lines: TextLine[] = []
   for (const paragraph of text.split('\n')) {
+    const rtl = runsLeft(paragraph)
     let line = ''
     for (const word of paragraph.split(/(?<=\s)(?=\S)/)) {
       if (measure((line + word).trimEnd()) <= maxWidth || (line === '' && measure(word.trimEnd()) <= maxWidth)) {
@@ -42,18 +48,18 @@ export function layoutText(text: string, face: TextFace, maxWidth: number): Text
         continue
       }
       if (line !== '') {
-        lines.push({ text: line.trimEnd(), width: 0 })
+        lines.push({ text: line.trimEnd(), width: 0, rtl })
         line = ''
       }
       for (const ch of word) {
         if (line !== '' && measure((line + ch).trimEnd()) > maxWidth) {
-          lines.push({ text: line, width: 0 })
+          lines.push({ text: line, width: 0, rtl })
           line = ''
         }
         line += ch
       }
     }
-    lines.push({ text: line.trimEnd(), width: 0 })
+    lines.push({ text: line.trimEnd(), width: 0, rtl })
   }
   for (const line of lines) line.width = measure(line.text)
   const linePx = face.size * face.lineHeight

@@ -1,5 +1,18 @@
 import { fix } from '../geometry'
+import { drawnLine, runsLeft } from './direction'
+import { letterOf } from './letters'
 import { fontOf, type TextFace } from './face'
+
+/** A line of text from its place on the baseline on; only its letters from one to another, where that is said. */
+export interface LineAt {
+  text: string
+  x: number
+  y: number
+  /** Whether its paragraph runs from right to left; else that is found by its letters. */
+  rtl?: boolean
+  from?: number
+  to?: number
+}
 
 const drawn = new Map<string, string>()
 const MOST = 500
@@ -10,19 +23,19 @@ const MOST = 500
  *
  * @returns SVG path data; letters that the font lacks are left out, their width is kept
  */
-export function textPath(lines: readonly { text: string; x: number; y: number }[], face: TextFace): string {
+export function textPath(lines: readonly LineAt[], face: TextFace): string {
   const font = fontOf(face)
   const key = JSON.stringify([font.file, face.size, lines])
   const known = drawn.get(key)
   if (known !== undefined) return known
   const scale = face.size / font.unitsPerEm
-  const missing = font.advances['n'] ?? font.unitsPerEm / 2
   let d = ''
-  for (const line of lines) {
-    let x = line.x
-    for (const ch of line.text) {
-      d += pathAt(font.outlines[ch] ?? '', x, line.y, scale)
-      x += (font.advances[ch] ?? missing) * scale
+  for (const { text, x: begins, y, rtl = runsLeft(text), from = 0, to = Infinity } of lines) {
+    let x = begins
+    for (const { ch, at } of drawnLine(text, rtl)) {
+      const letter = letterOf(font, ch)
+      if (at >= from && at < to) d += pathAt(letter.outline, x, y, face.size / letter.unitsPerEm)
+      x += letter.advance * scale
     }
   }
   if (drawn.size >= MOST) drawn.clear()

@@ -1,5 +1,7 @@
 import fc from 'fast-check'
-import { FONTS, fontOf, layoutText, textPath } from './index'
+import { joined } from './arabic'
+import { drawnLine } from './direction'
+import { FONTS, fontOf, layoutText, runsLeft, textPath } from './index'
 
 const face = { family: 'Public Sans' as const, weight: 600, size: 32, lineHeight: 1.3 }
 test('lines break at spaces and are no wider than asked', () => {
@@ -40,4 +42,52 @@ test('text is drawn by the font’s own outlines, each letter after the width of
   expect(Math.abs(Math.max(...numbers(one).filter((_, i) => i % 2 === 1)))).toBeLessThan(0.5)
   expect(textPath([{ text: ' ', x: 5, y: 5 }], face)).toBe('')
   expect(textPath([{ text: '\u4e00l', x: 0, y: 0 }], face)).not.toBe('')
+})
+
+describe('letters of all of Europe, and from right to left', () => {
+  const face = { family: 'Public Sans', weight: 600, size: 40, lineHeight: 1.3 }
+  test('a typeface has the letters of the languages that lessons are in; what it lacks another one has', () => {
+    for (const text of [
+      'Půjčte si žluťoučkou vrtačku',
+      'Łódź',
+      'Împrumută',
+      'İstanbul ğ',
+      'Отвёртка',
+      'Дриль ґ',
+      'Τρυπάνι',
+    ])
+      for (const ch of text.replace(/ /g, ''))
+        expect([ch, textPath([{ text: ch, x: 0, y: 0 }], face).length > 0]).toEqual([ch, true])
+  })
+  test('Hebrew runs from right to left, figures and Latin words in it from left to right', () => {
+    expect(runsLeft('שלום 18 V')).toBe(true)
+    expect(
+      drawnLine('אב 12 גד', true)
+        .map((l) => l.ch)
+        .join(''),
+    ).toBe('דג 12 בא')
+    expect(
+      drawnLine('אב (Loanbench)', true)
+        .map((l) => l.ch)
+        .join(''),
+    ).toBe('(Loanbench) בא')
+    expect(drawnLine('ab', false)).toEqual([
+      { ch: 'a', at: 0 },
+      { ch: 'b', at: 1 },
+    ])
+  })
+  test('Arabic letters join: each in the form for its place, a lam with its alef as one', () => {
+    const codes = (text: string) => joined(text).map((l) => l.ch.codePointAt(0)!.toString(16))
+    // beh initial, yeh medial, teh final.
+    expect(codes('بيت')).toEqual(['fe91', 'fef4', 'fe96'])
+    // dal joins to the one before only.
+    expect(codes('دار')).toEqual(['fea9', 'fe8d', 'fead'])
+    expect(codes('سلام')).toEqual(['feb3', 'fefc', 'fee1'])
+    expect(codes('بَت')).toEqual(['fe91', '64e', 'fe96'])
+  })
+  test('lines that run from right to left are as wide as their letters, and told as such', () => {
+    const { lines } = layoutText('שלום עולם\nHello', face, 1000)
+    expect(lines.map((l) => l.rtl)).toEqual([true, false])
+    expect(lines[0]!.width).toBeGreaterThan(100)
+  })
 })

@@ -15,8 +15,8 @@ const FEWEST_WORDS = 4
 
 /**
  * Words gathered into phrases: a phrase ends at . ! ? or before a pause of a second; from its fourth word on also at ,
- * ; : or a pause of 0.45 s, and after 14 words. Its id is its first word's with `phrase:` in front. Where words say which
- * phrase they begin, that is so.
+ * ; : or a pause of 0.45 s, and after 14 words. Its id is its first word's with `phrase:` in front.
+ * Where words say which phrase they begin, that is so.
  */
 export function phrases(words: Word[]): Phrase[] {
   const out: Phrase[] = []

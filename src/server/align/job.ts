@@ -1,5 +1,5 @@
 import path from 'node:path'
-import { lessonAt, speakAnew, speakScript, within, type Spoken } from '@/core/edits'
+import { lessonAt, sayIn, speakAnew, speakScript, within, type Spoken } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import { mediumBySha } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
@@ -14,6 +14,8 @@ interface Payload {
   language: string
   /** In place of which medium of the lesson it is to be heard. */
   instead?: { media: string; follows: boolean } | undefined
+  /** The voice whose recording it is; null: the lesson's own. */
+  voice?: string | null | undefined
 }
 
 /** @throws Problem when there is no such recording, or nothing can be heard in it */
@@ -50,7 +52,7 @@ export function spokenOf({ phrases, words }: Aligned): Spoken {
 }
 
 async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
-  const { way, script, language, instead } = job.payload as Payload
+  const { way, script, language, instead, voice } = job.payload as Payload
   const medium = await heardIn(job.subject)
   let found: Aligned
   try {
@@ -64,12 +66,16 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
     () => null,
   )
   const own = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
-  const id = instead ? (lesson?.media[instead.media] ? instead.media : null) : own
-  if (!id) return { facts: { said: 'The words were found; the sound is not in the lesson any more.' } }
+  const id = voice !== undefined ? '' : instead ? (lesson?.media[instead.media] ? instead.media : null) : own
+  if (!lesson || id === null || id === undefined)
+    return { facts: { said: 'The words were found; the sound is not in the lesson any more.' } }
   const spoken = spokenOf(found)
-  const edit = instead
-    ? speakAnew(id, medium, spoken, language, found.departures, instead.follows)
-    : speakScript(id, spoken, language, found.departures)
+  const edit =
+    voice !== undefined
+      ? sayIn(voice, medium, spoken, language, found.departures)
+      : instead
+        ? speakAnew(id, medium, spoken, language, found.departures, instead.follows)
+        : speakScript(id, spoken, language, found.departures)
   const name = medium.name.slice(0, 80)
   const label = instead ? `“${name}” in place of another recording` : `The words of “${name}”`
   await makeEdit(job.lesson!, job.id, label, within(way, edit))

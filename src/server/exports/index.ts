@@ -2,6 +2,7 @@ import { mkdir, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { createInterface } from 'node:readline'
 import { isClip } from '@/core/kinds'
+import { inLanguage } from '@/core/language'
 import type { Lesson } from '@/core/lesson/schema'
 import { written } from '@/core/lesson/written'
 import { resolve } from '@/core/timing'
@@ -21,6 +22,7 @@ type ExportJob = StoredJob<ExportPayload>
 
 const folder = () => path.join(dataRoot(), 'exports')
 const fileOf = (id: string): string => path.join(folder(), `${id}.mp4`)
+const captionsFileOf = (id: string): string => path.join(folder(), `${id}.vtt`)
 const docOf = (id: string): string => path.join(folder(), `${id}.json`)
 /** Screen recordings encode to far less; a rough guess upwards. */
 const BITS_PER_PIXEL = { draft: 0.03, good: 0.08, best: 0.15 }
@@ -28,7 +30,8 @@ const BITS_PER_PIXEL = { draft: 0.03, good: 0.08, best: 0.15 }
 /** Puts an export of the lesson, as it is now, into the queue. */
 export async function addExport(lesson: string, choice: ExportChoice): Promise<string> {
   const { lesson: doc } = await readLesson(lesson)
-  const { length } = resolve(doc)
+  const { language } = choice
+  const { length } = resolve(language === undefined ? doc : inLanguage(doc, language))
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? length, length)
   if (to <= from)
@@ -44,7 +47,7 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
     kind: 'export',
     lesson,
     subject: '',
-    name: doc.name,
+    name: language === undefined ? doc.name : `${doc.name} (${language})`,
     payload: { doc, choice } satisfies ExportPayload,
     facts: { ...choice, frame: 0, of: to - from },
   })
@@ -55,12 +58,16 @@ function estimate(doc: Lesson, choice: ExportChoice, frames: number): number {
   return (frames * doc.frame.width * doc.frame.height * scale * scale * BITS_PER_PIXEL[choice.quality]) / 8
 }
 
-/** The file of an export that is done, and what it is called. @throws Problem 409 when it is not */
-export async function exportedFile(id: string): Promise<{ file: string; name: string }> {
+/** The file of an export that is done, or its captions, and what it is called. @throws Problem 409 when it is not */
+export async function exportedFile(
+  id: string,
+  part: 'video' | 'captions' = 'video',
+): Promise<{ file: string; name: string }> {
   const job = await readJob(id)
   if (job.kind !== 'export') throw new Problem(404, 'There is no such export.')
   if (job.state !== 'done') throw new Problem(409, 'This export is not finished yet.')
-  return { file: fileOf(id), name: job.name }
+  if (part === 'captions' && !job.facts.captions) throw new Problem(404, 'No captions were made with this export.')
+  return { file: part === 'video' ? fileOf(id) : captionsFileOf(id), name: job.name }
 }
 
 const dropPieces = async ({ id }: ExportJob) => {
@@ -76,6 +83,7 @@ export const exportKind: JobKind<ExportPayload> = {
   forget: async (job) => {
     await dropPieces(job)
     await rm(fileOf(job.id), { force: true })
+    await rm(captionsFileOf(job.id), { force: true })
   },
 }
 
@@ -85,7 +93,7 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
   await needRoom('The export', estimate(doc, choice, job.facts.of ?? 0))
   await writeFile(docOf(job.id), JSON.stringify(written(doc)))
   const option = (name: string, value: unknown) => (value === undefined ? [] : [`--${name}`, String(value)])
-  const { from, to, quality, height, loudness } = choice
+  const { from, to, quality, height, loudness, language, captions } = choice
   const [program, args] = ownCommand('render')
   const child = spawnBound(
     'nice',
@@ -105,6 +113,8 @@ async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
       ...option('quality', quality),
       ...option('height', height),
       ...option('loudness', loudness === undefined ? undefined : -loudness),
+      ...option('language', language),
+      ...option('captions', captions ? captionsFileOf(job.id) : undefined),
     ],
     { stdio: ['ignore', 'ignore', 'pipe'] },
   )

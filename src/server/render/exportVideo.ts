@@ -8,6 +8,7 @@ import { randomUUID } from 'node:crypto'
 import { rename, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
+import { inLanguage } from '@/core/language'
 import type { Lesson } from '@/core/lesson/schema'
 import { layersAt, timedOf } from '@/core/scene'
 import type { Picture } from '@/core/display'
@@ -71,14 +72,14 @@ export async function exportVideo(
   signal?: AbortSignal,
 ): Promise<{ loudness: Loudness | null }> {
   await learnFaces(lesson, root)
-  const timed = timedOf(lesson)
+  const timed = timedOf(choice.language === undefined ? lesson : inLanguage(lesson, choice.language))
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? timed.length, timed.length)
   if (from >= to)
     throw new Error(
       `There is nothing to export between frame ${from} and frame ${to}: the lesson has ${timed.length} frames.`,
     )
-  const stills = await loadStills(lesson, root)
+  const stills = await loadStills(timed.lesson, root)
   // What the library has is kept beside it; for any other lesson it is made for this export only.
   const scratch = path.join(tmpdir(), `vane-tempo-${randomUUID()}`)
   const folderOf = (file: string) =>

@@ -9,6 +9,7 @@ import { NotKept } from './NotKept'
 import { goInside } from './inside'
 import { Trail } from './Trail'
 import { goTo, select, setBench, edit, useBench } from './store'
+import { LanguageShown } from '../language/LanguageShown'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../kit/fields'
@@ -79,6 +80,7 @@ export function Header() {
       <IconButton label="Show the keys" keys="?" onClick={() => runCommand('keys')}>
         <Keyboard size={16} />
       </IconButton>
+      <LanguageShown />
       <Button onClick={() => setBench({ panel: 'files' })}>
         <FolderOpen size={14} />
         Files

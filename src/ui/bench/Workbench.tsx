@@ -18,6 +18,7 @@ import { RunningOrder } from '../order/RunningOrder'
 import { Picture } from '../picture/Picture'
 import { Timeline } from '../timeline/Timeline'
 import { Kinds, Transport } from '../transport/Transport'
+import { LanguagesDialog } from '../language/LanguagesDialog'
 import { Pictures } from '../files/Pictures'
 import { AskFirst } from './AskFirst'
 import { AskLonger } from './AskLonger'
@@ -154,6 +155,7 @@ export function Workbench({ id }: { id: string }) {
         <ComingCorner />
         <Files />
         <Pictures />
+        <LanguagesDialog />
         <ExportDialog />
         <Palette />
         <KeysHelp />

@@ -1,7 +1,7 @@
 import { elementIn, lessonAt } from '@/core/edits'
 import { lessonIn } from '@/core/kinds'
 import { timedOf } from '@/core/scene'
-import { bench, setBench, wayOf } from './store'
+import { bench, lookIn, setBench, wayOf } from './store'
 
 /** What is let go of when another lesson comes to the bench. */
 const AFRESH = { live: null, elements: [], keys: [], moment: null, adding: null, passage: null, only: null, speed: 0 }
@@ -13,6 +13,7 @@ const AFRESH = { live: null, elements: [], keys: [], moment: null, adding: null,
  * @param select  what is selected in it then
  */
 export function goInside(id: string, frame = bench().playhead, select: string[] = []): void {
+  if (bench().language !== null) lookIn(null)
   const { lesson, timed, inside, outer } = bench()
   const e = elementIn(lesson, id)
   const there = e && lessonIn(timed, e)
@@ -31,6 +32,7 @@ export function goInside(id: string, frame = bench().playhead, select: string[] 
 
 /** Comes out of lessons that were gone into, so many of them deep: to where what was looked at is shown. */
 export function goOut(depth = bench().inside.length - 1): void {
+  if (bench().language !== null) lookIn(null)
   while (bench().inside.length > Math.max(0, depth)) {
     const { inside, outer, playhead } = bench()
     const around = inside.slice(0, -1)

@@ -16,6 +16,7 @@ import {
   type KeyRef,
 } from '@/core/edits'
 import { isView, kindNamed, type ElementKind } from '@/core/kinds'
+import { inLanguage, languagesOf } from '@/core/language'
 import { emptyLesson } from '@/core/lesson/make'
 import type { Clip } from '@/core/lesson/clips'
 import type { Lesson } from '@/core/lesson/schema'
@@ -23,6 +24,7 @@ import { timedOf } from '@/core/scene'
 import type { Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
+import { saidIn } from './saidIn'
 import { Saver, type Entry, type SaveState, type Stretch } from './saver'
 import type { Unkept } from './shelf'
 
@@ -73,6 +75,9 @@ export interface Bench {
   /** The way to it where it stands in another lesson, which is then `outer`: the outermost of all. */
   inside: readonly Inside[]
   outer: Lesson | null
+  /** The language that the lesson is looked at in, when that is not its own; `raw` is then the outermost of all. */
+  language: string | null
+  raw: Lesson | null
   /** The lesson as it looks in the middle of a drag. */
   live: Timed | null
   /** The history next to where the lesson stands; `earlier` and `later` count what lies beyond it on the server. */
@@ -126,7 +131,7 @@ export interface Bench {
   aids: Aids
   /** Only these are shown, while they are looked at. */
   only: string[] | null
-  panel: 'none' | 'palette' | 'keys' | 'files' | 'pictures' | 'export' | 'lesson'
+  panel: 'none' | 'languages' | 'palette' | 'keys' | 'files' | 'pictures' | 'export' | 'lesson'
   /** Which panes are put away, and whether the picture takes the place of all. */
   panes: Panes
 }
@@ -139,6 +144,8 @@ export const useBench = create<Bench>(() => ({
   timed: timedOf(blank),
   inside: [],
   outer: null,
+  language: null,
+  raw: null,
   live: null,
   past: [],
   future: [],
@@ -174,6 +181,8 @@ export const useBench = create<Bench>(() => ({
   panel: 'none',
 }))
 export const bench = useBench.getState
+/** The outermost lesson as it is stored, whatever is looked at. */
+export const wholeLesson = ({ raw, outer, lesson }: Bench = bench()): Lesson => raw ?? outer ?? lesson
 export const setBench = useBench.setState
 
 /** The lesson as it is shown now: with a drag that is under way, if any. */
@@ -219,6 +228,8 @@ export async function openLesson(id: string): Promise<void> {
     id,
     inside: [],
     outer: null,
+    language: null,
+    raw: null,
     elements: [],
     moment: null,
     adding: null,
@@ -257,12 +268,28 @@ export const wayOf = (inside: readonly Inside[]) => inside.map((i) => i.part)
 function become(
   outermost: Lesson,
   timed?: Timed,
-): Pick<Bench, 'inside' | 'outer' | 'lesson' | 'timed' | 'elements' | 'keys' | 'moment' | 'playhead'> {
+): Pick<
+  Bench,
+  'inside' | 'outer' | 'language' | 'raw' | 'lesson' | 'timed' | 'elements' | 'keys' | 'moment' | 'playhead'
+> {
   let { inside } = bench()
   while (!lessonAt(outermost, wayOf(inside))) inside = inside.slice(0, -1)
-  const lesson = lessonAt(outermost, wayOf(inside))!
+  const stored = lessonAt(outermost, wayOf(inside))!
+  const language = languagesOf(outermost)
+    .slice(1)
+    .includes(bench().language ?? '')
+    ? bench().language
+    : null
+  const lesson = language === null ? stored : inLanguage(stored, language)
   const own = lesson === outermost && timed ? timed : timedOf(lesson)
-  return { inside, outer: inside.length > 0 ? outermost : null, lesson, timed: own, ...kept(own) }
+  const raw = language === null ? null : outermost
+  return { inside, outer: inside.length > 0 ? outermost : null, language, raw, lesson, timed: own, ...kept(own) }
+}
+/** Looks at the lesson in one of its languages; null: its own. */
+export function lookIn(language: string | null): void {
+  const whole = wholeLesson()
+  setBench({ language, live: null, speed: 0 })
+  setBench(become(whole))
 }
 export const putAway = (step: string): void => saver?.putAway(step)
 
@@ -289,9 +316,18 @@ const kept = (timed: Timed) => ({
 export function edit(label: string, change: Edit, used: { passage?: Passage } = {}): boolean {
   const now = bench()
   const seed = freshSeed()
-  const before = now.outer ?? now.lesson
-  const whole = within(wayOf(now.inside), change)
-  const result = applyEdit(before, whole, idsFrom(seed), now.outer ? timedOf(now.outer) : now.timed)
+  const before = wholeLesson(now)
+  const said = now.language === null ? change : saidIn(before, now.language, change)
+  if (!said) {
+    setBench({ live: null })
+    toast.error('In another language only texts are changed. What is placed and timed is one for all languages.', {
+      id: 'language',
+      action: { label: 'Go back to its own', onClick: () => lookIn(null) },
+    })
+    return false
+  }
+  const whole = within(wayOf(now.inside), said)
+  const result = applyEdit(before, whole, idsFrom(seed), now.outer || now.raw ? timedOf(before) : now.timed)
   if ('refused' in result) {
     setBench({ live: null })
     if (result.refused) toast.error(result.refused)
@@ -310,7 +346,7 @@ export function edit(label: string, change: Edit, used: { passage?: Passage } = 
 }
 /** Shows an edit without making it: for a drag that is under way. */
 export function tryEdit(change: Edit | null): void {
-  if (!change) {
+  if (!change || bench().language !== null) {
     setBench({ live: null })
     return
   }
@@ -342,7 +378,7 @@ async function step(way: 'undo' | 'redo'): Promise<void> {
   const [near, beyond] = way === 'undo' ? [bench().past.at(-1), bench().earlier] : [bench().future[0], bench().later]
   if (!near && (beyond === 0 || !(await reach(way)))) return
   const { past, future } = bench()
-  const before = bench().outer ?? bench().lesson
+  const before = wholeLesson()
   const entry = way === 'undo' ? past.at(-1) : future[0]
   if (!entry) return
   const next = applyPatches(before, way === 'undo' ? entry.inverse : entry.patches)

@@ -415,6 +415,12 @@ export const COMMANDS: Command[] = [
     keys: 'a',
     run: () => setBench({ panel: 'files' }),
   },
+  {
+    id: 'languages',
+    title: 'Script and languages',
+    group: 'Lesson',
+    run: () => setBench({ panel: 'languages' }),
+  },
   { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setBench({ panel: 'export' }) },
   {
     id: 'lesson',

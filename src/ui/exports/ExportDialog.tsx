@@ -1,47 +1,67 @@
 import { ROUTES } from '@/contract/routes'
 import { useState } from 'react'
 import { toast } from 'sonner'
+import { inLanguage, languagesOf } from '@/core/language'
 import { timedOf } from '@/core/scene'
 import { lengthText } from '@/core/time'
-import { setBench, useBench } from '../bench/store'
+import { setBench, useBench, wholeLesson } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { Choice } from '../kit/fields'
+import { Choice, Tick } from '../kit/fields'
+import { languageName } from '../language/names'
 import { ExportList } from './ExportList'
 
 const HEIGHTS = [2160, 1440, 1080, 720, 540, 360]
 type Loudness = '-16' | '-14' | '-23' | 'mixed'
+/** No language has that tag. */
+const ALL = '*'
 type Quality = 'draft' | 'good' | 'best'
 
 /** Starts an export of the lesson or the passage; below it, the exports of this lesson. */
 export function ExportDialog() {
   const open = useBench((b) => b.panel === 'export')
   const id = useBench((b) => b.id)
-  const passage = useBench((b) => (b.outer ? null : b.passage))
+  const marked = useBench((b) => (b.outer || b.raw ? null : b.passage))
   const saved = useBench((b) => b.save.state === 'saved')
-  const outer = useBench((b) => b.outer)
-  const own = useBench((b) => b.timed)
-  const { lesson, length, clips } = outer ? timedOf(outer) : own
-  const empty = clips.length === 0 && Object.keys(lesson.parts).length === 0
   const [what, setWhat] = useState<'lesson' | 'passage'>('lesson')
   const [quality, setQuality] = useState<Quality>('good')
   const [height, setHeight] = useState('own')
   const [loudness, setLoudness] = useState<Loudness>('-16')
+  const [captions, setCaptions] = useState(false)
+  const [wanted, setWanted] = useState<string | null>(null)
+  const shown = useBench((b) => b.language)
+  const whole = useBench(wholeLesson)
+  const languages = languagesOf(whole)
+  const language = wanted ?? shown ?? languages[0] ?? ''
+  const { lesson, length, clips } = timedOf(open && languages.length > 1 ? inLanguage(whole, language) : whole)
+  const empty = clips.length === 0 && Object.keys(lesson.parts).length === 0
+  // A passage is one of the lesson in its own language: in another one the frames are others.
+  const passage = language === (languages[0] ?? '') ? marked : null
   const part = what === 'passage' && passage ? passage : { from: 0, to: length }
   const begin = () => {
-    void ask(ROUTES.addExport, {
-      body: {
-        lesson: id,
-        choice: {
-          quality,
-          ...(what === 'passage' && passage && { from: passage.from, to: passage.to }),
-          ...(height !== 'own' && { height: Number(height) }),
-          ...(loudness !== 'mixed' && { loudness: Number(loudness) }),
+    const begun = (inWhich?: string) =>
+      ask(ROUTES.addExport, {
+        body: {
+          lesson: id,
+          choice: {
+            quality,
+            ...(inWhich !== undefined && { language: inWhich }),
+            ...(captions && { captions }),
+            ...(what === 'passage' && passage && { from: passage.from, to: passage.to }),
+            ...(height !== 'own' && { height: Number(height) }),
+            ...(loudness !== 'mixed' && { loudness: Number(loudness) }),
+          },
         },
-      },
-    }).then(
-      () => toast('The export runs in the background; this window can be closed.'),
+      })
+    const each = languages.length < 2 ? [undefined] : language === ALL ? languages : [language]
+    void Promise.all(each.map(begun)).then(
+      () =>
+        toast(
+          each.length > 1
+            ? `${each.length} exports run in the background; this window can be closed.`
+            : 'The export runs in the background; this window can be closed.',
+        ),
       (e: unknown) => toast.error(sentenceOf(e)),
     )
   }
@@ -99,6 +119,18 @@ export function ExportDialog() {
               { value: 'mixed', label: 'as it is mixed' },
             ]}
           />
+          {languages.length > 1 && (
+            <Choice
+              label="Language"
+              value={language}
+              onChange={setWanted}
+              options={[
+                ...languages.map((l) => ({ value: l, label: languageName(l) })),
+                { value: ALL, label: `all ${languages.length}, a file each` },
+              ]}
+            />
+          )}
+          <Tick label="Captions beside it (WebVTT)" value={captions} onChange={setCaptions} />
           <p className="text-muted">
             MP4 with H.264 and AAC, {part.to - part.from} frames, {lengthText(part.to - part.from, lesson.rate)} long.
             {!passage && ' Set a passage with [ and ] to export a part.'}

@@ -1,9 +1,10 @@
-import { Download, RotateCcw, X } from 'lucide-react'
+import { Captions, Download, RotateCcw, X } from 'lucide-react'
 import { useEffect } from 'react'
 import { isOver, type Job } from '@/contract/news'
 import { cancelJob, forgetJob, hearJob, loadJobs, retryJob, useJobs } from '../kit/jobs'
 import { useNews } from '../kit/news'
 
+const LINK = 'inline-flex items-center gap-1 rounded border border-edge px-2 py-0.5 hover:border-edge-strong'
 const size = (bytes: number) =>
   bytes > 1e9
     ? `${(bytes / 1e9).toFixed(1)} GB`
@@ -50,16 +51,15 @@ export function ExportList({ lesson }: { lesson?: string }) {
             <div className="flex items-center gap-2">
               <span className="min-w-0 flex-1 truncate font-semibold">{r.name}</span>
               {r.state === 'done' && (
-                <a
-                  href={`/api/exports/${r.id}/file`}
-                  download
-                  className={
-                    'inline-flex items-center gap-1 rounded border border-edge ' +
-                    'px-2 py-0.5 hover:border-edge-strong'
-                  }
-                >
+                <a href={`/api/exports/${r.id}/file`} download className={LINK}>
                   <Download size={13} />
                   Download{r.facts.bytes ? `, ${size(r.facts.bytes)}` : ''}
+                </a>
+              )}
+              {r.state === 'done' && r.facts.captions && (
+                <a href={`/api/exports/${r.id}/captions`} download className={LINK}>
+                  <Captions size={13} />
+                  Captions
                 </a>
               )}
               {(r.state === 'failed' || r.state === 'cancelled') && (

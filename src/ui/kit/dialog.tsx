@@ -13,7 +13,7 @@ export function Dialog({
   onOpenChange: (open: boolean) => void
   title: string
   children: ReactNode
-  wide?: boolean
+  wide?: boolean | 'widest'
 }) {
   return (
     <Base.Root open={open} onOpenChange={onOpenChange}>
@@ -31,7 +31,7 @@ export function Dialog({
           className={
             `fixed top-1/2 left-1/2 z-50 max-h-[86vh] -translate-x-1/2 -translate-y-1/2 overflow-auto ` +
             (`rounded-lg border border-edge-strong bg-sheet p-5 shadow-xl ` +
-              `!outline-none ${wide ? 'w-[760px]' : 'w-[440px]'} max-w-[94vw]`)
+              `!outline-none ${wide === 'widest' ? 'w-[1080px]' : wide ? 'w-[760px]' : 'w-[440px]'} max-w-[94vw]`)
           }
           onKeyDown={(e) => e.stopPropagation()}
         >

@@ -82,7 +82,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
       const sha = await bringIntoLibrary(new File([joined(parts, PAUSE_S)], name, { type: 'audio/wav' }))
       const said = sentences.filter((_, i) => chosen[i]! >= 0).join('\n')
       const whole = ready === sentences.length ? text : said
-      if (await findWords(sha, whole, languageOf(lesson, media), { media, follows: true })) onClose()
+      if (await findWords(sha, whole, languageOf(lesson, media), { instead: { media, follows: true } })) onClose()
     } catch (e) {
       toast.error((e as Error).message)
     }

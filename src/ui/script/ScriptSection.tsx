@@ -1,18 +1,17 @@
 import { Mic, Play, ScrollText } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import { toast } from 'sonner'
-import { ROUTES, type LibraryFile } from '@/contract/routes'
+import { useState } from 'react'
+import type { LibraryFile } from '@/contract/routes'
 import { isOver } from '@/contract/news'
 import { lostWords, setElements, settleOtherwise } from '@/core/edits'
 import { lessonFrameOf, type Clip } from '@/core/lesson/clips'
 import type { SaidOtherwise } from '@/core/lesson/voices'
 import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
 import { Section } from '../details/Section'
-import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { BOX, Choice, Tick } from '../kit/fields'
 import { cancelJob } from '../kit/jobs'
+import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
 import { findWords, LANGUAGES, languageOf, scriptText, useWordSearch } from './script'
 
@@ -167,46 +166,26 @@ function Otherwise({ one, clip, voice, index }: { one: SaidOtherwise; clip: Clip
 
 /** Another recording of the library in the place of this one. */
 function Anew({ media, onTake }: { media: string; onTake: (file: LibraryFile) => void }) {
-  const [files, setFiles] = useState<LibraryFile[] | null>(null)
   const [open, setOpen] = useState(false)
   const now = useBench((b) => b.lesson.media[media]?.sha256)
-  useEffect(() => {
-    if (!open) return
-    ask(ROUTES.listMedia, { query: { kind: 'sound' } }).then(setFiles, (e: unknown) => void toast.error(sentenceOf(e)))
-  }, [open])
-  const others = files?.filter((f) => f.sha256 !== now) ?? []
   return (
     <>
       <Button onClick={() => setOpen(true)}>
         <Mic size={13} />
         Another recording …
       </Button>
-      <Dialog open={open} onOpenChange={setOpen} title="Another recording in its place">
-        <p className="mb-2 text-muted">
-          It is heard from where this one began; elements go along with the words of the script once these are found in
-          it.
-        </p>
-        {files === null && <p className="text-muted">Looking …</p>}
-        {files !== null && others.length === 0 && (
-          <p className="text-muted">There is no other sound in the library. Bring it in with “Files” first.</p>
-        )}
-        <ul className="divide-y divide-edge rounded border border-edge bg-card">
-          {others.map((f) => (
-            <li key={f.sha256}>
-              <button
-                type="button"
-                className="block w-full truncate px-2 py-1.5 text-left hover:bg-accent-wash"
-                onClick={() => {
-                  setOpen(false)
-                  onTake(f)
-                }}
-              >
-                {f.name}
-              </button>
-            </li>
-          ))}
-        </ul>
-      </Dialog>
+      {open && (
+        <ChooseSound
+          title="Another recording in its place"
+          words={
+            'It is heard from where this one began; elements go along with the words of the script once these are ' +
+            'found in it.'
+          }
+          but={now}
+          onChoose={onTake}
+          onClose={() => setOpen(false)}
+        />
+      )}
     </>
   )
 }
@@ -253,7 +232,7 @@ function ScriptDialog({ media, anew, onClose }: { media: string; anew?: LibraryF
           look="main"
           disabled={text.trim() === ''}
           onClick={() =>
-            void findWords(medium.sha256, text, language, anew && { media, follows }).then(
+            void findWords(medium.sha256, text, language, anew && { instead: { media, follows } }).then(
               (begun) => begun && onClose(),
             )
           }

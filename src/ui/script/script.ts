@@ -2,8 +2,9 @@ import { toast } from 'sonner'
 import { ROUTES } from '@/contract/routes'
 import type { Job } from '@/contract/news'
 import type { Lesson } from '@/core/lesson/schema'
+import type { Phrase } from '@/core/lesson/voices'
 import { scriptOf } from '@/core/voice'
-import { bench } from '../bench/store'
+import { bench, wayOf } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
 
@@ -27,36 +28,49 @@ export const LANGUAGES: { value: string; label: string }[] = [
   { value: 'uk', label: 'Ukrainian' },
 ]
 
-/** The script of a medium as text: a line a phrase, headings with #; what is said where none was written. */
-export function scriptText(lesson: Lesson, media: string): string {
-  const voice = lesson.voices.find((v) => v.takes.includes(media))
-  const phrases = voice ? scriptOf(lesson, voice) : []
+/** A script as text: a line a sentence, headings with #. */
+export function textOfPhrases(phrases: readonly Phrase[]): string {
   let out = ''
   for (const p of phrases) {
     const line = p.words.map((w) => w.text).join(' ')
+    if (line === '') continue
     const ends = /[.!?…]["'”’»)\]]*$/.test(out.trimEnd())
     out += p.heading ? `\n\n# ${line}\n\n` : `${out === '' || out.endsWith('\n') ? '' : ends ? '\n' : ' '}${line}`
   }
   return out.trim().replace(/\n{3,}/g, '\n\n')
+}
+/** The script of a medium as text; what is said where none was written. */
+export function scriptText(lesson: Lesson, media: string): string {
+  const voice = lesson.voices.find((v) => v.takes.includes(media))
+  return textOfPhrases(voice ? scriptOf(lesson, voice) : [])
 }
 export const languageOf = (lesson: Lesson, media: string): string => {
   const own = lesson.voices.find((v) => v.takes.includes(media))?.language ?? 'en'
   return own === 'und' ? 'en' : own
 }
 
-/** Looks for the words of a script in a medium of the lesson; they come when they are found. */
+/**
+ * Looks for the words of a script in a medium; they come when they are found.
+ *
+ * @param whose  in place of which medium it is to be heard, or the voice whose recording it is
+ */
 export async function findWords(
   sha256: string,
   script: string,
   language: string,
-  instead?: { media: string; follows: boolean },
+  whose: { instead?: { media: string; follows: boolean }; voice?: string | null } = {},
 ): Promise<boolean> {
+  const body = { lesson: bench().id, way: wayOf(bench().inside), script, language, ...whose }
+  return begun(ask(ROUTES.startAlign, { at: { sha: sha256 }, body }))
+}
+/** Lets the narrator that ships speak a script for a voice of the lesson; null: its own. */
+export const narrate = (voice: string | null, script: string, language: string): Promise<boolean> => {
+  const body = { way: wayOf(bench().inside), voice, script, language }
+  return begun(ask(ROUTES.startNarration, { at: { id: bench().id }, body }))
+}
+async function begun(asked: Promise<{ id: string }>): Promise<boolean> {
   try {
-    const way = bench().inside.map((i) => i.part)
-    const { id } = await ask(ROUTES.startAlign, {
-      at: { sha: sha256 },
-      body: { lesson: bench().id, way, script, language, ...(instead && { instead }) },
-    })
+    const { id } = await asked
     watchJob(id)
     await loadJobs()
     return true

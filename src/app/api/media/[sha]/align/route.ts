@@ -9,5 +9,6 @@ export const POST = answers(ROUTES.startAlign, async ({ at, body }) => ({
     script: body.script,
     language: body.language,
     instead: body.instead,
+    voice: body.voice,
   }),
 }))

@@ -1,0 +1,81 @@
+import { mkdtemp, readFile, rm, stat, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { z } from 'zod'
+import { sayIn, Spoken, within } from '@/core/edits'
+import { isSpoken } from '@/core/voice/script'
+import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../children'
+import { hashOf, processFile } from '../ingest/process'
+import { keepMedium } from '../ingest/library'
+import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { makeEdit, readLesson } from '../lessons'
+import { Interrupted, Problem } from '../problem'
+import { dataRoot } from '../root'
+
+const Payload = z.object({
+  way: z.array(z.string()),
+  /** Which of the lesson's voices; null: its own, which may not be there yet. */
+  voice: z.string().nullable(),
+  script: z.string(),
+  language: z.string(),
+})
+type Payload = z.infer<typeof Payload>
+
+/** Lets the narrator that ships speak a script for a voice of a lesson. @throws Problem when it does so already */
+export async function startNarration(lesson: string, payload: Payload): Promise<string> {
+  const { lesson: doc } = await readLesson(lesson)
+  if (!payload.script.split(/\s+/).some(isSpoken))
+    throw new Problem(422, 'There is nothing to say in this script yet. Write it first.')
+  const same = (j: StoredJob) => j.lesson === lesson && (j.payload as Payload).voice === payload.voice
+  if ((await jobsIn(['waiting', 'running'], 'narrate')).some(same))
+    throw new Problem(409, 'The narrator is speaking this already. Wait, or cancel that first.')
+  return (await addJob({ kind: 'narrate', lesson, subject: payload.voice ?? '', name: doc.name, payload })).id
+}
+
+/** The narrator speaks; when it is done, the lesson gets what it said, with the time of every word. */
+export const narrateKind: JobKind<unknown> = { kind: 'narrate', atOnce: 1, run }
+
+async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
+  const { way, voice, script, language } = Payload.parse(job.payload)
+  const dir = await mkdtemp(path.join(tmpdir(), 'vane-speak-'))
+  try {
+    const [text, wav, json] = ['script.txt', 'narration.wav', 'words.json'].map((n) => path.join(dir, n)) as [
+      string,
+      string,
+      string,
+    ]
+    await writeFile(text, script)
+    onStep('Speaking', 0)
+    const [program, args] = ownCommand('speak')
+    const child = spawnBound(program, [...args, text, '--lang', language, '--out', wav, '--json', json], {
+      stdio: ['ignore', 'ignore', 'pipe'],
+    })
+    let told = ''
+    child.stderr!.on('data', (d) => (told = `${told}${String(d)}`.slice(-2000)))
+    const stop = () => child.kill('SIGTERM')
+    signal.addEventListener('abort', stop)
+    const code = await ended(child).finally(() => signal.removeEventListener('abort', stop))
+    signal.throwIfAborted()
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the narrator')
+    if (code !== 0)
+      throw new Problem(
+        422,
+        `The narrator cannot speak this: ${told.trim().split('\n').at(-1) ?? ''} Nothing was changed.`,
+      )
+    const spoken = Spoken.parse(JSON.parse(await readFile(json, 'utf8')))
+    const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
+    const name = `Narrator, ${language}.wav`
+    const medium = await processFile(wav, name, dataRoot(), await hashOf(wav, making), making)
+    await keepMedium(medium, (await stat(wav)).size)
+    await makeEdit(
+      job.lesson!,
+      job.id,
+      `The narrator speaks ${language}`,
+      within(way, sayIn(voice, medium, spoken, language, [])),
+    )
+    const words = spoken.flatMap((p) => (p.heading ? [] : p.words)).length
+    return { facts: { said: `The narrator has spoken ${words} words.`, sha256: medium.sha256 } }
+  } finally {
+    await rm(dir, { recursive: true, force: true })
+  }
+}

@@ -1,0 +1,87 @@
+import { useState } from 'react'
+import { addLanguage, lessonAt } from '@/core/edits'
+import { missingIn } from '@/core/language'
+import { edit, setBench, useBench, wayOf, wholeLesson } from '../bench/store'
+import { Dialog } from '../kit/dialog'
+import { BOX } from '../kit/fields'
+import { LANGUAGES } from '../script/script'
+import { languageName } from './names'
+import { OtherLanguage } from './OtherLanguage'
+import { OwnLanguage } from './OwnLanguage'
+
+/** What is said and written in a lesson, in its own language and beside it in others. */
+export function LanguagesDialog() {
+  const open = useBench((b) => b.panel === 'languages')
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(is) => {
+        if (!is) setBench({ panel: 'none' })
+      }}
+      title="Script and languages"
+      wide="widest"
+    >
+      {open && <Pages />}
+    </Dialog>
+  )
+}
+
+function Pages() {
+  const whole = useBench(wholeLesson)
+  const inside = useBench((b) => b.inside)
+  const shown = useBench((b) => b.language)
+  const lesson = lessonAt(whole, wayOf(inside)) ?? whole
+  const [first, ...others] = lesson.voices
+  const [at, setAt] = useState<string | null>(() => others.find((v) => v.language === shown)?.id ?? null)
+  const voice = others.find((v) => v.id === at)
+  const free = LANGUAGES.filter((l) => lesson.voices.every((v) => v.language !== l.value))
+  const tab = (id: string | null, name: string, missing: number) => (
+    <button
+      key={id ?? 'own'}
+      type="button"
+      role="tab"
+      aria-selected={at === id}
+      onClick={() => setAt(id)}
+      className={
+        'rounded border px-2.5 py-1 ' +
+        (at === id ? 'border-accent bg-accent-wash text-accent-deep' : 'border-edge bg-card hover:border-edge-strong')
+      }
+    >
+      {name}
+      {missing > 0 && <span className="ml-1.5 text-xs text-muted">{missing} missing</span>}
+    </button>
+  )
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-1.5" role="tablist" aria-label="Languages">
+        {tab(null, languageName(first?.language ?? 'und'), 0)}
+        {others.map((v) => tab(v.id, languageName(v.language), missingIn(lesson, v).length))}
+        <select
+          aria-label="Add a language"
+          value=""
+          className={`${BOX} h-7`}
+          onChange={(e) => {
+            const language = e.target.value
+            const own = first && first.language !== 'und' ? undefined : 'en'
+            if (edit(`Another language: ${languageName(language)}`, addLanguage(language, own)))
+              setAt(lessonAt(wholeLesson(), wayOf(inside))!.voices.find((v) => v.language === language)!.id)
+          }}
+        >
+          <option value="" disabled>
+            + Add a language
+          </option>
+          {free.map((l) => (
+            <option key={l.value} value={l.value}>
+              {l.label}
+            </option>
+          ))}
+        </select>
+      </div>
+      {voice && first ? (
+        <OtherLanguage key={voice.id} lesson={lesson} first={first} voice={voice} onGone={() => setAt(null)} />
+      ) : (
+        <OwnLanguage lesson={lesson} voice={first} />
+      )}
+    </>
+  )
+}

@@ -1,0 +1,247 @@
+import { AudioLines, Eye, Mic, Trash2 } from 'lucide-react'
+import { useState, type ReactNode } from 'react'
+import { linkWord, removeLanguage, sayText, setFollows, translate, whensOf } from '@/core/edits'
+import { missingIn, scriptsBeside, textsOf, tooLong, wordMates, type PhrasePair } from '@/core/language'
+import type { Lesson } from '@/core/lesson/schema'
+import type { Phrase, Voice } from '@/core/lesson/voices'
+import { edit, lookIn, select, setBench, useBench } from '../bench/store'
+import { Button } from '../kit/button'
+import { BOX, Tick, Words } from '../kit/fields'
+import { ChooseSound } from '../script/ChooseSound'
+import { findWords, narrate, textOfPhrases } from '../script/script'
+import { languageName } from './names'
+import { Speaking } from './Speaking'
+
+const textOf = (p: Phrase | null) => p?.words.map((w) => w.text).join(' ') ?? ''
+const shortened = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text)
+
+/** Another language of a lesson: its script and its texts beside those of the first one. */
+export function OtherLanguage({
+  lesson,
+  first,
+  voice,
+  onGone,
+}: {
+  lesson: Lesson
+  first: Voice
+  voice: Voice
+  onGone: () => void
+}) {
+  const [only, setOnly] = useState(false)
+  const [choosing, setChoosing] = useState(false)
+  const shown = useBench((b) => b.language)
+  const name = languageName(voice.language)
+  const missing = new Set(missingIn(lesson, voice))
+  const phrases = scriptsBeside(lesson, first, voice)
+  const texts = textsOf(lesson)
+  const long = tooLong(lesson, voice.language)
+  const script = textOfPhrases(voice.script ?? [])
+  const take = voice.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
+  const words = voice.script?.reduce((sum, p) => sum + (p.heading ? 0 : p.words.length), 0) ?? 0
+  const wanted = (of: string) => !only || missing.has(of)
+  return (
+    <div>
+      <div className="mb-2 flex flex-wrap items-center gap-2">
+        <span className="flex-1 truncate text-muted">
+          {take
+            ? `Spoken in “${take.name}”: ${take.words.length} of ${words} words have their time.`
+            : 'Nobody speaks it yet: the first recording is heard.'}
+        </span>
+        <Button disabled={words === 0} onClick={() => setChoosing(true)}>
+          <Mic size={13} />
+          {take ? 'Another recording …' : 'A recording of it …'}
+        </Button>
+        <Button disabled={words === 0} onClick={() => void narrate(voice.id, script, voice.language)}>
+          <AudioLines size={13} />
+          Let the narrator speak it
+        </Button>
+        <Button
+          look="main"
+          onClick={() => {
+            lookIn(shown === voice.language ? null : voice.language)
+            setBench({ panel: 'none' })
+          }}
+        >
+          <Eye size={13} />
+          {shown === voice.language ? `Look at it in ${languageName(first.language)}` : `Look at it in ${name}`}
+        </Button>
+      </div>
+      <Speaking />
+      <div className="mb-2 flex items-center gap-6">
+        <Tick label={`Only what is missing (${missing.size})`} value={only} onChange={setOnly} />
+        <Tick
+          label="The picture follows the voice"
+          value={voice.follows}
+          onChange={(v) => edit(v ? `The picture follows ${name}` : `The picture stays`, setFollows(voice.id, v))}
+        />
+        <span className="flex-1" />
+        <Button
+          onClick={() => {
+            if (edit(`${name} taken out`, removeLanguage(voice.id))) onGone()
+          }}
+        >
+          <Trash2 size={13} />
+          Take this language out
+        </Button>
+      </div>
+      {long.length > 0 && (
+        <ul className="mb-2 space-y-1 rounded border border-accent bg-accent-wash p-2" aria-label="Too long">
+          {long.map((l) => (
+            <li key={l.element} className="flex items-center gap-2">
+              <span className="flex-1">{l.sentence}</span>
+              <Button
+                onClick={() => {
+                  lookIn(voice.language)
+                  setBench({ panel: 'none' })
+                  select([l.element])
+                }}
+              >
+                Show it
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="thin-scroll max-h-[52vh] overflow-auto rounded border border-edge bg-card">
+        <table className="w-full table-fixed border-collapse">
+          <thead className="sticky top-0 bg-sheet text-left">
+            <tr>
+              <th className="w-1/2 px-2 py-1 font-semibold">{languageName(first.language)}</th>
+              <th className="px-2 py-1 font-semibold">{name}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {phrases
+              .filter((p) => wanted(p.first.id))
+              .map((p) => (
+                <PhraseRow
+                  key={p.first.id}
+                  lesson={lesson}
+                  first={first}
+                  voice={voice}
+                  pair={p}
+                  missing={missing.has(p.first.id)}
+                />
+              ))}
+            {texts
+              .filter((t) => wanted(`${t.of} ${t.path}`))
+              .map((t) => (
+                <Row
+                  key={`${t.of} ${t.path}`}
+                  missing={missing.has(`${t.of} ${t.path}`)}
+                  left={
+                    <>
+                      <span className="mr-1.5 text-xs text-muted">{t.name}</span>
+                      {t.text}
+                    </>
+                  }
+                >
+                  <Words
+                    label={`${t.name}: ${shortened(t.text)}`}
+                    lines={2}
+                    value={voice.texts[t.of]?.[t.path] ?? ''}
+                    onChange={(v) =>
+                      edit(
+                        `${name}: “${shortened(v || t.text)}”`,
+                        sayText(voice.id, t.of, t.path, v.trim() === '' ? null : v),
+                      )
+                    }
+                  />
+                </Row>
+              ))}
+          </tbody>
+        </table>
+        {phrases.length + texts.length === 0 && (
+          <p className="p-3 text-muted">There is nothing said or written in this lesson yet.</p>
+        )}
+      </div>
+      {choosing && (
+        <ChooseSound
+          title={`A recording in ${name}`}
+          words="The words of its script are found in it, offline. It is heard in the place of the first one then."
+          but={take?.sha256}
+          onChoose={(f) => void findWords(f.sha256, script, voice.language, { voice: voice.id })}
+          onClose={() => setChoosing(false)}
+        />
+      )}
+    </div>
+  )
+}
+
+function Row({ left, missing, children }: { left: ReactNode; missing: boolean; children: ReactNode }) {
+  return (
+    <tr className="border-t border-edge align-top">
+      <td className="px-2 py-1.5">
+        {missing && (
+          <span className="mr-1.5 inline-block size-2 rounded-full bg-accent" role="img" aria-label="missing" />
+        )}
+        {left}
+      </td>
+      <td className="px-2 py-1" dir="auto">
+        {children}
+      </td>
+    </tr>
+  )
+}
+
+/** A phrase beside what it is in another language; and which of its words stand for words that something hangs on. */
+function PhraseRow({
+  lesson,
+  first,
+  voice,
+  pair,
+  missing,
+}: {
+  lesson: Lesson
+  first: Voice
+  voice: Voice
+  pair: PhrasePair
+  missing: boolean
+}) {
+  const { first: p, own } = pair
+  const text = textOf(p)
+  const hung = p.words.flatMap((w) => {
+    const names = lesson.elements.filter((e) => whensOf(e).some((x) => x.on === 'moment' && x.moment === w.id))
+    return names.length > 0 ? [{ word: w, names: names.map((e) => e.name) }] : []
+  })
+  const mates = new Map([...wordMates(lesson, first, voice)].map(([mine, theirs]) => [theirs, mine]))
+  return (
+    <Row missing={missing} left={p.heading ? <strong># {text}</strong> : text}>
+      <Words
+        label={`Translation of: ${shortened(text)}`}
+        lines={2}
+        value={textOf(own)}
+        onChange={(v) =>
+          edit(`${languageName(voice.language)}: “${shortened(v)}”`, translate(voice.id, p.id, v.trim().slice(0, 4000)))
+        }
+      />
+      {!p.heading &&
+        own &&
+        own.words.length > 0 &&
+        hung.map(({ word, names }) => (
+          <div key={word.id} className="flex items-center gap-1.5 py-0.5 text-xs text-muted">
+            <span className="truncate">
+              “{word.text}” ({names.join(', ')}) is
+            </span>
+            <select
+              aria-label={`What “${word.text}” is`}
+              className={BOX}
+              value={voice.links[word.id] ?? ''}
+              onChange={(e) =>
+                edit(`“${word.text}” is another word`, linkWord(voice.id, word.id, e.target.value || null))
+              }
+            >
+              <option value="">
+                {own.words.find((w) => w.id === mates.get(word.id))?.text ?? 'nothing yet'} (by its place)
+              </option>
+              {own.words.map((w) => (
+                <option key={w.id} value={w.id}>
+                  {w.text}
+                </option>
+              ))}
+            </select>
+          </div>
+        ))}
+    </Row>
+  )
+}
