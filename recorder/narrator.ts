@@ -149,6 +149,8 @@ const VOICES: Record<string, string> = { en: 'en-gb', 'en-us': 'en-us', zh: 'cmn
 export interface PhraseToSpeak {
   words: string[]
   ends: boolean
+  /** It begins no sooner after the phrase before than this says; seconds. */
+  after?: number | null
 }
 /**
  * Speaks the phrases of a script one after another: a stand-in, so that a lesson can be timed before its voice is
@@ -168,8 +170,11 @@ export function narrate(
   return withVoice(voice, wordsPerMinute, (say, rate) => {
     const parts: { at: number; samples: Int16Array }[] = []
     let end = Math.round(PAUSES.first * rate)
-    const spoken = phrases.map(({ words, ends }): SpokenWord[] => {
+    let began = 0
+    const spoken = phrases.map(({ words, ends, after }): SpokenWord[] => {
       if (words.length === 0) return []
+      if (after) end = Math.max(end, began + Math.round(after * rate))
+      began = end
       const line = say(words.join(' '))
       // What follows the last word that can be heard is left away: the pauses are ours.
       const long = Math.min(

@@ -6,7 +6,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 const opentype = createRequire(import.meta.url)('opentype.js')
 
-/** Where the letters of a typeface are: its family in the packages, its subsets, and the codes that are taken of them. */
+/** Where letters of a typeface are: its family in the packages, a subset, and the codes that are taken of it. */
 type Cut = readonly [folder: string, subset: string, ranges: readonly (readonly [number, number])[]]
 /** All that the Latin subset has; of the further one the letters of Europe's languages. */
 const latin = (folder: string): Cut[] => [

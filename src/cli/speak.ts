@@ -2,7 +2,12 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { narrate, wavFile } from '../../recorder/narrator'
 import { vttOf } from '@/core/voice/cues'
 import { readScript } from '@/core/voice/script'
+import { z } from 'zod'
 import { codeOf, read, say, type Command } from './command'
+
+const Phrases = z.array(
+  z.object({ heading: z.boolean(), words: z.array(z.string()), after: z.number().nullable().optional() }),
+)
 
 export const speak: Command = {
   help: `
@@ -11,6 +16,9 @@ export const speak: Command = {
 The narrator that ships speaks a script (text or Markdown), as a stand-in until a voice is recorded.
 
 --lang    the language of the script: en, cs, de, it …
+A script may also be JSON: [{"heading":false,"words":["Lend","it."],"after":2.5}], where “after” is for how many
+seconds after the phrase before it, at the least, a phrase begins.
+
 --words   when each word is spoken, a cue a word (WebVTT)
 --json    the same phrase by phrase: [{"heading":false,"words":[{"text","fromUs","toUs"}]}]`,
   async run(args) {
@@ -25,11 +33,11 @@ The narrator that ships speaks a script (text or Markdown), as a stand-in until 
       const text = await readFile(given.places[0]!, 'utf8').catch(() => {
         throw new Error(`${given.places[0]}: there is no such file.`)
       })
-      const phrases = readScript(text)
+      const phrases = given.places[0]!.endsWith('.json') ? Phrases.parse(JSON.parse(text)) : readScript(text)
       const said = phrases.filter((p) => !p.heading)
       if (said.length === 0) throw new Error(`${given.places[0]}: there is nothing to say in it.`)
       const spoken = narrate(
-        said.map((p) => ({ words: p.words, ends: phrases[phrases.indexOf(p) + 1]?.heading ?? false })),
+        said.map((p) => ({ ...p, ends: phrases[phrases.indexOf(p) + 1]?.heading ?? false })),
         lang,
       )
       await writeFile(out, wavFile(spoken))

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import type { Lesson, Medium } from '../lesson/schema'
 import { LanguageTag, newVoice, type Phrase, type Voice } from '../lesson/voices'
 import { matedWords } from '../voice/matching'
-import { scriptOf } from '../voice/scripts'
+import { firstVoice, scriptOf } from '../voice/scripts'
 import { define, make, type Given } from './act'
 import { layMedium, placeClip } from './clips'
 import { Flag, MediumArg, Name } from './args'
@@ -31,18 +31,14 @@ export const addLanguage = define(
   'addLanguage',
   [LanguageTag, LanguageTag.optional()],
   (language, first) => (draft, given) => {
-    if (draft.voices.length === 0) {
-      const spoken = Object.entries(draft.media).flatMap(([id, m]) => (m.words.length > 0 ? [id] : []))
-      draft.voices.push(newVoice(given.newId('voice'), first ?? 'und', spoken))
-    }
-    const [own] = draft.voices
-    if (first && own!.language === 'und') own!.language = first
+    const own = ownVoice(draft, given, first ?? 'und')
+    if (first && own.language === 'und') own.language = first
     if (draft.voices.some((v) => v.language === language)) throw new Unfit('the lesson has that language already')
     // Phrases are told apart by their ids in all languages.
-    own!.script ??= plain(scriptOf(plain(draft) as Lesson, plain(own!) as Voice))
+    own.script ??= plain(scriptOf(plain(draft) as Lesson, plain(own) as Voice))
     draft.voices.push({
       ...newVoice(given.newId('voice'), language),
-      script: own!.script.map((p): Phrase => ({ id: p.id, ...(p.heading && { heading: true }), words: [] })),
+      script: own.script.map((p): Phrase => ({ id: p.id, ...(p.heading && { heading: true }), words: [] })),
     })
   },
 )
@@ -177,6 +173,13 @@ export const sayIn = define(
   },
 )
 
+/** The voice of the lesson's own language, written down where it was not yet. */
+function ownVoice(draft: Draft<Lesson>, given: Given, language: string): Draft<Voice> {
+  if (draft.voices.length === 0)
+    draft.voices.push({ ...firstVoice(plain(draft) as Lesson), id: given.newId('voice'), language })
+  return draft.voices[0]!
+}
+
 /** The recording of the lesson's own language: in the place of the one that is there, else on a track of its own. */
 function sayFirst(
   draft: Draft<Lesson>,
@@ -186,17 +189,15 @@ function sayFirst(
   language: string,
   departs: z.infer<typeof Departs>,
 ): void {
-  const [own] = draft.voices
-  const played = own?.takes.find((t) => draft.media[t]?.kind === 'sound')
+  const own = ownVoice(draft, given, language)
+  const played = own.takes.find((t) => draft.media[t]?.kind === 'sound')
   if (played !== undefined) {
-    make(speakAnew(played, medium, spoken, language, departs, own!.follows), draft, given)
+    make(speakAnew(played, medium, spoken, language, departs, own.follows), draft, given)
     return
   }
   const key = given.newId('narration')
   draft.media[key] = { ...medium, words: [], moments: [] }
-  const voice = own ?? newVoice(given.newId('voice'), language)
-  if (!own) draft.voices.push(voice)
-  draft.voices[0]!.takes.push(key)
+  own.takes.push(key)
   const clip = given.newId('clip')
   make(layMedium(key, clip, null), draft, given)
   const laid = clipsIn(draft, given).find((c) => c.id === clip)

@@ -76,3 +76,22 @@ export function wordsInstead(lesson: Lesson, first: Voice, voice: Voice, medium:
     return { ...w, id, ...(phrase && { phrase }) }
   })
 }
+
+/**
+ * How many seconds after the phrase before it each phrase of the first voice begins, by its id; those that begin it
+ * from the start of the recording. So another voice keeps with the picture where it is not slower.
+ */
+export function pausesOf(lesson: Lesson, voice: Voice): Map<string, number> {
+  const [first] = lesson.voices
+  const out = new Map<string, number>()
+  if (!first) return out
+  const at = new Map(first.takes.flatMap((t) => lesson.media[t]?.words.map((w) => [w.id, w.fromUs] as const) ?? []))
+  let before = 0
+  for (const { first: p, own } of scriptsBeside(lesson, first, voice)) {
+    const from = at.get(p.words[0]?.id ?? '')
+    if (p.heading || !own || own.words.length === 0 || from === undefined) continue
+    out.set(p.id, Math.max(0, (from - before) / 1e6))
+    before = from
+  }
+  return out
+}

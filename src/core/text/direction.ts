@@ -11,8 +11,8 @@ export const runsLeft = (paragraph: string): boolean =>
   hasRight(paragraph) && bidi.getEmbeddingLevels(paragraph).paragraphs[0]?.level === 1
 
 /**
- * The letters of a line as they are drawn, from left to right: reordered by the Unicode Bidirectional Algorithm (UAX #9),
- * mirrored where they come that way, Arabic ones joined.
+ * The letters of a line as they are drawn, from left to right: reordered by the Unicode Bidirectional Algorithm
+ * (UAX #9), mirrored where they come that way, Arabic ones joined.
  *
  * @param rtl  whether the paragraph of the line runs from right to left
  */

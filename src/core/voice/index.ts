@@ -1,3 +1,3 @@
 export * from './phrases'
 export * from './captions'
-export { scriptOf, voiceIn } from './scripts'
+export { firstVoice, scriptOf, voiceIn } from './scripts'

@@ -1,10 +1,16 @@
 import type { Lesson } from '../lesson/schema'
-import type { Phrase, Voice } from '../lesson/voices'
+import { newVoice, type Phrase, type Voice } from '../lesson/voices'
 import { phrases } from './phrases'
 
 /** The voices of a lesson by language; with none written down, what is said in it is a voice of no language. */
 export const voiceIn = (lesson: Lesson, language: string): Voice | undefined =>
   lesson.voices.find((v) => v.language === language)
+
+/** The voice that a lesson is spoken in first; where none is written down, what is said in it, of no language. */
+export function firstVoice(lesson: Lesson): Voice {
+  const spoken = () => Object.entries(lesson.media).flatMap(([id, m]) => (m.words.length > 0 ? [id] : []))
+  return lesson.voices[0] ?? newVoice('voice', 'und', spoken())
+}
 
 /** The script of a voice: as written, else the phrases that are said in its takes. */
 export function scriptOf(lesson: Lesson, voice: Voice): Phrase[] {

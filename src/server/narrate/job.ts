@@ -2,8 +2,9 @@ import { mkdtemp, readFile, rm, stat, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { z } from 'zod'
-import { sayIn, Spoken, within } from '@/core/edits'
-import { isSpoken } from '@/core/voice/script'
+import { lessonAt, sayIn, Spoken, within } from '@/core/edits'
+import { pausesOf } from '@/core/language'
+import { isSpoken, readScript } from '@/core/voice/script'
 import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../children'
 import { hashOf, processFile } from '../ingest/process'
 import { keepMedium } from '../ingest/library'
@@ -35,16 +36,34 @@ export async function startNarration(lesson: string, payload: Payload): Promise<
 /** The narrator speaks; when it is done, the lesson gets what it said, with the time of every word. */
 export const narrateKind: JobKind<unknown> = { kind: 'narrate', atOnce: 1, run }
 
+/** What is spoken: a script as it is written, or the phrases of a voice, each as long after the one before as in the first. */
+async function phrasesFor(
+  id: string,
+  way: string[],
+  voice: string | null,
+  script: string,
+): Promise<{ heading: boolean; words: string[]; after?: number | null }[]> {
+  const lesson = lessonAt((await readLesson(id)).lesson, way)
+  const own = lesson?.voices.slice(1).find((v) => v.id === voice)
+  if (!lesson || !own) return readScript(script)
+  const pauses = pausesOf(lesson, own)
+  return (own.script ?? []).map((p) => ({
+    heading: p.heading ?? false,
+    words: p.words.map((w) => w.text),
+    after: pauses.get(p.id) ?? null,
+  }))
+}
+
 async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
   const { way, voice, script, language } = Payload.parse(job.payload)
   const dir = await mkdtemp(path.join(tmpdir(), 'vane-speak-'))
   try {
-    const [text, wav, json] = ['script.txt', 'narration.wav', 'words.json'].map((n) => path.join(dir, n)) as [
+    const [text, wav, json] = ['script.json', 'narration.wav', 'words.json'].map((n) => path.join(dir, n)) as [
       string,
       string,
       string,
     ]
-    await writeFile(text, script)
+    await writeFile(text, JSON.stringify(await phrasesFor(job.lesson!, way, voice, script)))
     onStep('Speaking', 0)
     const [program, args] = ownCommand('speak')
     const child = spawnBound(program, [...args, text, '--lang', language, '--out', wav, '--json', json], {

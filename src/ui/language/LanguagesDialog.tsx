@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { addLanguage, lessonAt } from '@/core/edits'
+import { firstVoice } from '@/core/voice'
 import { missingIn } from '@/core/language'
 import { edit, setBench, useBench, wayOf, wholeLesson } from '../bench/store'
 import { Dialog } from '../kit/dialog'
@@ -31,7 +32,8 @@ function Pages() {
   const inside = useBench((b) => b.inside)
   const shown = useBench((b) => b.language)
   const lesson = lessonAt(whole, wayOf(inside)) ?? whole
-  const [first, ...others] = lesson.voices
+  const others = lesson.voices.slice(1)
+  const first = firstVoice(lesson)
   const [at, setAt] = useState<string | null>(() => others.find((v) => v.language === shown)?.id ?? null)
   const voice = others.find((v) => v.id === at)
   const free = LANGUAGES.filter((l) => lesson.voices.every((v) => v.language !== l.value))
@@ -54,7 +56,7 @@ function Pages() {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-1.5" role="tablist" aria-label="Languages">
-        {tab(null, languageName(first?.language ?? 'und'), 0)}
+        {tab(null, languageName(first.language), 0)}
         {others.map((v) => tab(v.id, languageName(v.language), missingIn(lesson, v).length))}
         <select
           aria-label="Add a language"
@@ -62,7 +64,7 @@ function Pages() {
           className={`${BOX} h-7`}
           onChange={(e) => {
             const language = e.target.value
-            const own = first && first.language !== 'und' ? undefined : 'en'
+            const own = first.language === 'und' ? 'en' : undefined
             if (edit(`Another language: ${languageName(language)}`, addLanguage(language, own)))
               setAt(lessonAt(wholeLesson(), wayOf(inside))!.voices.find((v) => v.language === language)!.id)
           }}
@@ -77,7 +79,7 @@ function Pages() {
           ))}
         </select>
       </div>
-      {voice && first ? (
+      {voice ? (
         <OtherLanguage key={voice.id} lesson={lesson} first={first} voice={voice} onGone={() => setAt(null)} />
       ) : (
         <OwnLanguage lesson={lesson} voice={first} />

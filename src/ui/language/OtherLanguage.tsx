@@ -1,6 +1,6 @@
 import { AudioLines, Eye, Mic, Trash2 } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
-import { linkWord, removeLanguage, sayText, setFollows, translate, whensOf } from '@/core/edits'
+import { inOne, linkWord, removeLanguage, sayText, setFollows, translate, whensOf } from '@/core/edits'
 import { missingIn, scriptsBeside, textsOf, tooLong, wordMates, type PhrasePair } from '@/core/language'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Phrase, Voice } from '@/core/lesson/voices'
@@ -38,6 +38,24 @@ export function OtherLanguage({
   const script = textOfPhrases(voice.script ?? [])
   const take = voice.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
   const words = voice.script?.reduce((sum, p) => sum + (p.heading ? 0 : p.words.length), 0) ?? 0
+  /** Several lines are several phrases: the one that they were put into, and those after it. */
+  const say = (phrase: string, text: string) => {
+    const lines = text
+      .split('\n')
+      .map((l) =>
+        l
+          .replace(/^#+\s*/, '')
+          .trim()
+          .slice(0, 4000),
+      )
+      .filter(Boolean)
+    const from = phrases.findIndex((p) => p.first.id === phrase)
+    const to = phrases.slice(from, from + Math.max(1, lines.length))
+    edit(
+      `${name}: “${shortened(lines[0] ?? '')}”`,
+      inOne(to.map((p, i) => translate(voice.id, p.first.id, lines[i] ?? ''))),
+    )
+  }
   const wanted = (of: string) => !only || missing.has(of)
   return (
     <div>
@@ -121,6 +139,7 @@ export function OtherLanguage({
                   voice={voice}
                   pair={p}
                   missing={missing.has(p.first.id)}
+                  onSay={(text) => say(p.first.id, text)}
                 />
               ))}
             {texts
@@ -191,12 +210,14 @@ function PhraseRow({
   voice,
   pair,
   missing,
+  onSay,
 }: {
   lesson: Lesson
   first: Voice
   voice: Voice
   pair: PhrasePair
   missing: boolean
+  onSay: (text: string) => void
 }) {
   const { first: p, own } = pair
   const text = textOf(p)
@@ -207,14 +228,7 @@ function PhraseRow({
   const mates = new Map([...wordMates(lesson, first, voice)].map(([mine, theirs]) => [theirs, mine]))
   return (
     <Row missing={missing} left={p.heading ? <strong># {text}</strong> : text}>
-      <Words
-        label={`Translation of: ${shortened(text)}`}
-        lines={2}
-        value={textOf(own)}
-        onChange={(v) =>
-          edit(`${languageName(voice.language)}: “${shortened(v)}”`, translate(voice.id, p.id, v.trim().slice(0, 4000)))
-        }
-      />
+      <Words label={`Translation of: ${shortened(text)}`} lines={2} value={textOf(own)} onChange={onSay} />
       {!p.heading &&
         own &&
         own.words.length > 0 &&

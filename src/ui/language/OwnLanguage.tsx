@@ -10,13 +10,13 @@ import { findWords, LANGUAGES, narrate, textOfPhrases } from '../script/script'
 import { Speaking } from './Speaking'
 
 /** The script of a lesson in its own language: written here, spoken by the narrator that ships, or by a recording. */
-export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice | undefined }) {
-  const stored = voice ? textOfPhrases(scriptOf(lesson, voice)) : ''
+export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice }) {
+  const stored = textOfPhrases(scriptOf(lesson, voice))
   const [typed, setTyped] = useState<string | null>(null)
-  const [language, setLanguage] = useState(voice && voice.language !== 'und' ? voice.language : 'en')
+  const [language, setLanguage] = useState(voice.language !== 'und' ? voice.language : 'en')
   const [choosing, setChoosing] = useState(false)
   const text = typed ?? stored
-  const recorded = voice?.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
+  const recorded = voice.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
   const options = LANGUAGES.some((l) => l.value === language)
     ? LANGUAGES
     : [{ value: language, label: language }, ...LANGUAGES]
