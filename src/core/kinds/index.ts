@@ -6,6 +6,7 @@ export { clicksIn, rippleAt } from './ripple'
 export { gone } from './gone'
 export {
   localBox,
+  type Chimes,
   type Drawn,
   type Edge,
   type ElementOf,

@@ -65,12 +65,25 @@ export interface Placed {
   muted: boolean
 }
 
+/** A sound that is heard each time something happens: which, when, and how loud. */
+export interface Chimes {
+  media: string
+  at: 'click' | 'key' | 'arrives' | 'moves' | 'leaves'
+  of: string | null
+  variants: number
+  chance: number
+  levelDb: number
+  duckDb: number
+  muted: boolean
+}
+
 /** An edge of the frame. */
 export type Edge = 'top' | 'bottom' | 'left' | 'right'
 
 /** Pictures for kinds, by their names; drawn in the interface. */
 export type IconName =
   | 'arrow-up-right'
+  | 'bell'
   | 'blend'
   | 'circle-dot'
   | 'eye-off'
@@ -183,7 +196,11 @@ export interface Kind<K extends ElementKind> {
   /** It plays a medium as time goes by. */
   plays?: 'footage' | 'sound'
   /** It comes into a lesson with a file, not from the choice of kinds. */
-  laid?: 'clip' | 'sound' | 'part'
+  laid?: 'clip' | 'sound' | 'part' | 'chime'
+  /** Its medium is a sound, although it does not play it as time goes by. */
+  sounds?: true
+  /** A sound that is heard each time something happens. */
+  chimes?(e: ElementOf<K>): Chimes
   /** The lesson that it places in this one. */
   lesson?(e: ElementOf<K>): Placed
   /** Whether it takes its place and size from the frame, so that it is what lies below all else. */

@@ -185,6 +185,7 @@ test('what lies over the whole picture and what stands for many have no place of
     'treatment',
     'footage',
     'sound',
+    'chime',
   ])
   expect(hasPlace(made('ripple', { every: true }))).toBe(false)
   expect(isRule(made('ripple', { every: false }))).toBe(false)

@@ -27,6 +27,7 @@ import { DeviceLook } from './device/look'
 import { LensLook } from './lens/look'
 import { IconLook } from './icon/look'
 import { TouchLook } from './touch/look'
+import { ChimeLook } from './chime/look'
 
 /** What an element is and how it looks, by its kind. */
 export const Look = z.discriminatedUnion('kind', [
@@ -58,6 +59,7 @@ export const Look = z.discriminatedUnion('kind', [
   LensLook,
   IconLook,
   TouchLook,
+  ChimeLook,
 ])
 export type Look = z.infer<typeof Look>
 export type ElementKind = Look['kind']

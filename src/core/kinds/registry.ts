@@ -29,6 +29,7 @@ import { device } from './device'
 import { lens } from './lens'
 import { icon } from './icon'
 import { touch } from './touch'
+import { chime } from './chime'
 
 const KINDS: { [K in ElementKind]: Kind<K> } = {
   callout,
@@ -59,6 +60,7 @@ const KINDS: { [K in ElementKind]: Kind<K> } = {
   lens,
   icon,
   touch,
+  chime,
 }
 /** The kind of an element, ready to be asked about any element of that kind. */
 export const kindOf = (e: Element): Kind<ElementKind> => KINDS[kindName(e)] as unknown as Kind<ElementKind>

@@ -1,6 +1,6 @@
 import type { Point, Rect } from '../geometry'
 import type { Element, Lesson, Medium } from '../lesson/schema'
-import { localBox, type Edge, type Going, type Handle, type Placed } from './kind'
+import { localBox, type Chimes, type Edge, type Going, type Handle, type Placed } from './kind'
 import { kindOf } from './registry'
 
 /** What is asked of an element without knowing what kind it is; each stands explained in `Kind`. */
@@ -44,10 +44,12 @@ export const handlesOf = (e: Element): Handle[] => kindOf(e).handles?.(e as neve
 export const canRepoint = (e: Element): boolean => kindOf(e).points?.(e as never) ?? false
 /** The lesson that an element places in its own; null for what places none. */
 export const placedIn = (e: Element): Placed | null => kindOf(e).lesson?.(e as never) ?? null
+/** The sound that is heard of it each time something happens; null for what makes none. */
+export const chimesOf = (e: Element): Chimes | null => kindOf(e).chimes?.(e as never) ?? null
 /** Whether an element can show or play a medium. */
 export function shows(e: Element, medium: Medium | undefined): boolean {
   if (!medium) return false
-  const { plays } = kindOf(e)
-  if (plays === 'sound') return medium.kind === 'sound' || medium.sound === true
+  const { plays, sounds } = kindOf(e)
+  if (plays === 'sound' || sounds) return medium.kind === 'sound' || medium.sound === true
   return medium.kind === 'picture' || (plays === 'footage' && medium.kind === 'take')
 }

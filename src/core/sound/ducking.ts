@@ -1,5 +1,3 @@
-import { playing } from '../kinds/looks'
-import type { Clip } from '../lesson/clips'
 import { isMuted } from '../lesson/clips'
 import { frameStartUs } from '../time'
 import type { Timed } from '../timing'
@@ -31,17 +29,24 @@ const speechIn = memo((timed: Timed): readonly Speech[] => {
     .sort((a, b) => a.fromUs - b.fromUs)
 })
 
+/** What is lowered while words are spoken in other media: by how much, how fast, and how fast it comes back. */
+export interface Ducks {
+  media: string
+  duckDb: number
+  duckInMs: number
+  duckOutMs: number
+}
+
 /**
  * What a clip's sound is multiplied by between two times of the lesson while words are spoken elsewhere: lowered as
  * they begin, back after them; in pauses that are too short for it to come back it stays lowered.
  *
  * @returns null where nothing lowers it
  */
-export function duckedBy(timed: Timed, clip: Clip, fromUs: number, toUs: number): Level[] | null {
-  const look = playing(clip.element.look)
-  if (look?.kind !== 'sound' || look.duckDb >= 0) return null
-  const [inUs, outUs] = [look.duckInMs * 1000, look.duckOutMs * 1000]
-  const low = 10 ** (look.duckDb / 20)
+export function duckedBy(timed: Timed, clip: Ducks, fromUs: number, toUs: number): Level[] | null {
+  if (clip.duckDb >= 0) return null
+  const [inUs, outUs] = [clip.duckInMs * 1000, clip.duckOutMs * 1000]
+  const low = 10 ** (clip.duckDb / 20)
   const spans: { fromUs: number; toUs: number }[] = []
   for (const s of speechIn(timed)) {
     if (s.media === clip.media || s.toUs + outUs < fromUs || s.fromUs - inUs > toUs) continue

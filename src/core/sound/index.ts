@@ -1,3 +1,6 @@
 export * from './mixer'
 export * from './plan'
+export { chimeFrames } from './chimes'
+export * from './synth'
+export { wavOf } from './wav'
 export { retimed } from './retime'

@@ -22,6 +22,10 @@ export function gainAt(levels: readonly Gain[], at: number): number {
   return before.gain
 }
 
+/** At the lowest level that there is nothing is heard. */
+const SILENT_DB = -60
+export const gainOf = (levelDb: number): number => (levelDb <= SILENT_DB ? 0 : 10 ** (levelDb / 20))
+
 /** Levels of two at once, by so much more or less. */
 export function timesLevels(a: readonly Level[], b: readonly Level[], by: number): Level[] {
   if (b.length === 1) return a.map((l) => ({ ...l, gain: l.gain * b[0]!.gain * by }))

@@ -8,7 +8,8 @@ import { lessonIn } from '../kinds'
 import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
 import { duckedBy } from './ducking'
-import { timesLevels, type Level } from './levels'
+import { chimesHeard } from './chimes'
+import { gainOf, timesLevels, type Level } from './levels'
 
 /** A piece of a medium that is heard in a passage. All times in microseconds. */
 export interface Heard {
@@ -67,7 +68,7 @@ export const stretchKey = ({ clip, pace, ramp }: Heard): string =>
  * @param to  the frame after the last one; the lesson's end when left out
  */
 export function soundPlan(timed: Timed, from: number, to = Infinity): Heard[] {
-  return [...clipsHeard(timed, from, to), ...lessonsHeard(timed, from, to)]
+  return [...clipsHeard(timed, from, to), ...lessonsHeard(timed, from, to), ...chimesHeard(timed, from, to)]
 }
 
 function clipsHeard(timed: Timed, from: number, to: number): Heard[] {
@@ -155,10 +156,6 @@ function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
   })
 }
 
-const gainOf = (levelDb: number): number => (levelDb <= SILENT_DB ? 0 : 10 ** (levelDb / 20))
-/** At the lowest level that there is nothing is heard. */
-const SILENT_DB = -60
-
 const fades = (p: Element['arrival']) => p.how === 'fade' || (p.how !== 'none' && p.fades === true)
 /** How much of an element's sound is there at a frame as it fades in, or out. */
 function faded(e: Element, { from, to }: Pick<Span, 'from' | 'to'>, frame: number): number {
@@ -169,7 +166,8 @@ function faded(e: Element, { from, to }: Pick<Span, 'from' | 'to'>, frame: numbe
 /** The levels of a clip, lowered while words are spoken elsewhere where that is wanted. */
 function withDucking(timed: Timed, clip: Clip, fromUs: number, toUs: number): Level[] {
   const own = levelsOf(timed, clip, fromUs, toUs)
-  const ducked = duckedBy(timed, clip, fromUs, toUs)
+  const look = playing(clip.element.look)
+  const ducked = look?.kind === 'sound' ? duckedBy(timed, look, fromUs, toUs) : null
   return ducked ? timesLevels(own, ducked, 1) : own
 }
 /**

@@ -36,7 +36,7 @@ export async function startNarration(lesson: string, payload: Payload): Promise<
 /** The narrator speaks; when it is done, the lesson gets what it said, with the time of every word. */
 export const narrateKind: JobKind<unknown> = { kind: 'narrate', atOnce: 1, run }
 
-/** What is spoken: a script as it is written, or the phrases of a voice, each as long after the one before as in the first. */
+/** What is spoken: a script as written, or a voice's phrases, each as long after the one before as in the first. */
 async function phrasesFor(
   id: string,
   way: string[],

@@ -18,6 +18,7 @@ import { RunningOrder } from '../order/RunningOrder'
 import { Picture } from '../picture/Picture'
 import { Timeline } from '../timeline/Timeline'
 import { Kinds, Transport } from '../transport/Transport'
+import { SoundsDialog } from '../sounds/SoundsDialog'
 import { LanguagesDialog } from '../language/LanguagesDialog'
 import { Pictures } from '../files/Pictures'
 import { AskFirst } from './AskFirst'
@@ -156,6 +157,7 @@ export function Workbench({ id }: { id: string }) {
         <Files />
         <Pictures />
         <LanguagesDialog />
+        <SoundsDialog />
         <ExportDialog />
         <Palette />
         <KeysHelp />

@@ -18,6 +18,7 @@ const OF_ALL = new Set([
 /** What an edit is while a lesson is looked at in another language: a text is that language's; null: it is not made. */
 export function saidIn(lesson: Lesson, language: string, change: Edit): Edit | null {
   if (OF_ALL.has(change.edit)) return change
+  if (change.edit === 'inPoses') return saidIn(lesson, language, change.args[1] as Edit)
   const voice = lesson.voices.find((v) => v.language === language)
   const [ids, path, text] = change.args as [string[], string, unknown]
   if (!voice || change.edit !== 'setLook' || typeof text !== 'string') return null

@@ -131,7 +131,7 @@ export interface Bench {
   aids: Aids
   /** Only these are shown, while they are looked at. */
   only: string[] | null
-  panel: 'none' | 'languages' | 'palette' | 'keys' | 'files' | 'pictures' | 'export' | 'lesson'
+  panel: 'none' | 'languages' | 'sounds' | 'palette' | 'keys' | 'files' | 'pictures' | 'export' | 'lesson'
   /** Which panes are put away, and whether the picture takes the place of all. */
   panes: Panes
 }
@@ -285,6 +285,19 @@ function become(
   const raw = language === null ? null : outermost
   return { inside, outer: inside.length > 0 ? outermost : null, language, raw, lesson, timed: own, ...kept(own) }
 }
+/** Waits until all that was done here is stored: for what the server does with the lesson as it has it. */
+export const whenSaved = (): Promise<void> =>
+  new Promise((done) => {
+    if (bench().save.state === 'saved') {
+      done()
+      return
+    }
+    const stop = useBench.subscribe(({ save }) => {
+      if (save.state !== 'saved') return
+      stop()
+      done()
+    })
+  })
 /** Looks at the lesson in one of its languages; null: its own. */
 export function lookIn(language: string | null): void {
   const whole = wholeLesson()

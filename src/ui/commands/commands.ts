@@ -421,6 +421,12 @@ export const COMMANDS: Command[] = [
     group: 'Lesson',
     run: () => setBench({ panel: 'languages' }),
   },
+  {
+    id: 'sounds',
+    title: 'A sound at every click or key, or as elements come and go',
+    group: 'Lesson',
+    run: () => setBench({ panel: 'sounds' }),
+  },
   { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setBench({ panel: 'export' }) },
   {
     id: 'lesson',

@@ -1,4 +1,5 @@
 import {
+  Bell,
   Layers,
   ArrowUpRight,
   Blend,
@@ -68,6 +69,7 @@ const ICONS: Record<IconName, typeof Flag> = {
   group: Group,
   hash: Hash,
   type: Type,
+  bell: Bell,
   volume: Volume2,
 }
 export function KindIcon({ kind, size = 14 }: { kind: ElementKind; size?: number }) {

@@ -50,7 +50,7 @@ function Pages() {
       }
     >
       {name}
-      {missing > 0 && <span className="ml-1.5 text-xs text-muted">{missing} missing</span>}
+      {missing > 0 && <span className="text-xs text-muted"> {missing} missing</span>}
     </button>
   )
   return (

@@ -4,7 +4,7 @@ import type { Job } from '@/contract/news'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Phrase } from '@/core/lesson/voices'
 import { scriptOf } from '@/core/voice'
-import { bench, wayOf } from '../bench/store'
+import { bench, wayOf, whenSaved } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
 
@@ -61,16 +61,17 @@ export async function findWords(
   whose: { instead?: { media: string; follows: boolean }; voice?: string | null } = {},
 ): Promise<boolean> {
   const body = { lesson: bench().id, way: wayOf(bench().inside), script, language, ...whose }
-  return begun(ask(ROUTES.startAlign, { at: { sha: sha256 }, body }))
+  return begun(() => ask(ROUTES.startAlign, { at: { sha: sha256 }, body }))
 }
 /** Lets the narrator that ships speak a script for a voice of the lesson; null: its own. */
 export const narrate = (voice: string | null, script: string, language: string): Promise<boolean> => {
   const body = { way: wayOf(bench().inside), voice, script, language }
-  return begun(ask(ROUTES.startNarration, { at: { id: bench().id }, body }))
+  return begun(() => ask(ROUTES.startNarration, { at: { id: bench().id }, body }))
 }
-async function begun(asked: Promise<{ id: string }>): Promise<boolean> {
+async function begun(begin: () => Promise<{ id: string }>): Promise<boolean> {
   try {
-    const { id } = await asked
+    await whenSaved()
+    const { id } = await begin()
     watchJob(id)
     await loadJobs()
     return true

@@ -29,6 +29,7 @@ import { fitTimeline, useView, zoomTimeline } from '../timeline/view'
 
 /** These stand in the bar by name; the others behind “More”. */
 const AT_HAND: ElementKind[] = ['callout', 'arrow', 'ripple', 'bar', 'zoom', 'text', 'shape']
+const ITEM = 'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline-none data-[highlighted]:bg-accent-wash'
 const REST = ADDABLE_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
@@ -63,19 +64,16 @@ export function Kinds() {
             className="z-50 grid grid-cols-2 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
           >
             {REST.map((k) => (
-              <DropdownMenu.Item
-                key={k}
-                onSelect={() => runCommand(`add-${k}`)}
-                className={
-                  'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 ' +
-                  'outline-none data-[highlighted]:bg-accent-wash'
-                }
-              >
+              <DropdownMenu.Item key={k} onSelect={() => runCommand(`add-${k}`)} className={ITEM}>
                 <KindIcon kind={k} />
                 {kindNamed(k).title}
                 {keyOf(`add-${k}`) && <kbd className="ml-auto font-code text-xs text-muted">{keyOf(`add-${k}`)}</kbd>}
               </DropdownMenu.Item>
             ))}
+            <DropdownMenu.Item onSelect={() => runCommand('sounds')} className={ITEM}>
+              <KindIcon kind="chime" />
+              {kindNamed('chime').title} …
+            </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>

@@ -1,0 +1,37 @@
+import type { Element, Medium } from '../lesson/schema'
+import { newElement } from '../kinds'
+import { define, make } from './act'
+import { Frame, MediumArg, NewId, Values } from './args'
+import { mediumIdOf } from './bringIn'
+import { addMedium } from './lesson'
+import { setAll, tie } from './plain'
+import { Unfit } from './unfit'
+
+/**
+ * Lays a short sound that is heard each time something happens in a passage.
+ *
+ * @param look  when, how loud, in how many variants: values of its look
+ * @param from  the first frame of the passage; with `to` at its end, the whole lesson
+ */
+export const layChime = define(
+  'layChime',
+  [MediumArg, NewId, Values, Frame, Frame],
+  (wanted, id, look, from, to) => (draft, given) => {
+    const medium = wanted as Medium
+    if (medium.kind !== 'sound') throw new Unfit(`“${medium.name}” is no sound`)
+    const media = mediumIdOf(draft, medium.sha256)
+    if (!draft.media[media]) make(addMedium(media, structuredClone(medium)), draft, given)
+    const { length } = given.timed
+    const whole = from <= 0 && to >= length
+    const loose = (frame: number): Element['start'] => ({ on: 'loose', frame })
+    const e = newElement(
+      draft,
+      'chime',
+      id,
+      whole ? tie('lesson:start', 0, 0) : loose(Math.max(0, from)),
+      whole ? tie('lesson:end', 0, length) : loose(Math.max(from + 1, to)),
+    )
+    setAll(e, Object.fromEntries(Object.entries({ ...look, media }).map(([k, v]) => [`look.${k}`, v])))
+    draft.elements.push(e)
+  },
+)

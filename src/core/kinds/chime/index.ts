@@ -1,0 +1,55 @@
+import type { Kind } from '../kind'
+import { ranged } from '../ranged'
+import { ChimeLook } from './look'
+
+/** Is heard each time something happens, and not seen. */
+export const chime: Kind<'chime'> = {
+  kind: 'chime',
+  title: 'Sound each time',
+  icon: 'bell',
+  swatch: {
+    colour: '#e7d9e2',
+    pattern: 'radial-gradient(circle at 4px 5px, #2b211840 1.6px, #0000 2px)',
+    tile: '12px 10px',
+  },
+  pulls: 'none',
+  whole: true,
+  unseen: true,
+  spotless: true,
+  laid: 'chime',
+  onlyKeyed: [],
+  medium: (e) => e.look.media,
+  sounds: true,
+  content: ['media', 'variants'],
+  chimes: ({ look }) => look,
+  fields: ranged(ChimeLook, [
+    {
+      path: 'at',
+      label: 'Heard',
+      type: 'choice',
+      options: [
+        { value: 'click', label: 'at every click' },
+        { value: 'key', label: 'at every key' },
+        { value: 'arrives', label: 'as something comes' },
+        { value: 'moves', label: 'as something moves' },
+        { value: 'leaves', label: 'as something goes' },
+      ],
+    },
+    { path: 'of', label: 'Of', when: ['at', 'arrives', 'moves', 'leaves'], type: 'element' },
+    { path: 'levelDb', label: 'Level', type: 'level', digits: 1, keyed: false },
+    { path: 'duckDb', label: 'Under speech, lower by', type: 'level', digits: 1, keyed: false },
+    { path: 'chance', label: 'Which by chance', type: 'count', keyed: false },
+    { path: 'variants', label: 'Variants', type: 'count', keyed: false, inPanel: false },
+    { path: 'muted', label: 'Muted', type: 'tick' },
+  ]),
+  size: () => ({ w: 0, h: 0 }),
+  draw: () => [],
+  fresh: () => ({
+    space: 'fixed',
+    x: 0,
+    y: 0,
+    width: 0,
+    height: 0,
+    look: ChimeLook.parse({ kind: 'chime', media: '' }),
+  }),
+}

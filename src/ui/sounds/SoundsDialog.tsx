@@ -1,0 +1,162 @@
+import { Play, Plus } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { toast } from 'sonner'
+import { ROUTES, type LibraryFile } from '@/contract/routes'
+import { layChime } from '@/core/edits'
+import {
+  chimeFrames,
+  INTERFACE_SOUNDS,
+  interfaceSound,
+  SYNTH_RATE,
+  VARIANTS,
+  wavOf,
+  type InterfaceSound,
+} from '@/core/sound'
+import { edit, freshId, select, setBench, useBench } from '../bench/store'
+import { bringIntoLibrary } from '../files/bringIn'
+import { ask, sentenceOf } from '../kit/api'
+import { Button } from '../kit/button'
+import { Dialog } from '../kit/dialog'
+import { Choice, Tick } from '../kit/fields'
+import { NumberField } from '../kit/numberField'
+import { varied } from './varied'
+
+type At = 'click' | 'key' | 'arrives' | 'moves' | 'leaves'
+/** What is usual for what happens. */
+const USUAL: Record<At, InterfaceSound> = {
+  click: 'click',
+  key: 'key',
+  arrives: 'pop',
+  moves: 'whoosh',
+  leaves: 'whoosh',
+}
+const WORDS: Record<At, string> = {
+  click: 'at every click',
+  key: 'at every key',
+  arrives: 'as it comes',
+  moves: 'as it moves',
+  leaves: 'as it goes',
+}
+
+/** Lays a short sound on what happens: clicks and keys, or how elements come, move and go. */
+export function SoundsDialog() {
+  const open = useBench((b) => b.panel === 'sounds')
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(is) => {
+        if (!is) setBench({ panel: 'none' })
+      }}
+      title="A sound each time"
+    >
+      {open && <Choosing />}
+    </Dialog>
+  )
+}
+
+function Choosing() {
+  const chosen = useBench((b) => b.elements[0] ?? null)
+  const timed = useBench((b) => b.timed)
+  const marked = useBench((b) => b.passage)
+  const name = chosen ? timed.lesson.elements.find((e) => e.id === chosen)?.name : null
+  const [at, setAt] = useState<At>(chosen ? 'arrives' : 'click')
+  const [own, setOwn] = useState<string | null>(null)
+  const [levelDb, setLevel] = useState(-12)
+  const [under, setUnder] = useState(true)
+  const [varies, setVaries] = useState(true)
+  const [busy, setBusy] = useState(false)
+  const [files, setFiles] = useState<LibraryFile[]>([])
+  useEffect(() => {
+    ask(ROUTES.listMedia, { query: { kind: 'sound' } }).then(setFiles, () => {})
+  }, [])
+  const sound = own ?? USUAL[at]
+  const brought = files.find((f) => f.sha256 === sound)
+  const of = at === 'click' || at === 'key' ? null : chosen
+  const span = marked ?? { from: 0, to: timed.length }
+  const rule = { media: '', at, of, variants: 1, chance: 1, levelDb, duckDb: 0, muted: false }
+  const times = chimeFrames(timed, rule, span).length
+  const playing = useRef<HTMLAudioElement | null>(null)
+  const hear = () => {
+    playing.current?.pause()
+    const url = brought ? `/${brought.medium.file}` : URL.createObjectURL(wavFor(sound as InterfaceSound, 3))
+    playing.current = new Audio(url)
+    playing.current.volume = Math.min(1, 10 ** (levelDb / 20))
+    void playing.current.play().catch(() => toast.error('It cannot be played here.'))
+  }
+  useEffect(() => () => playing.current?.pause(), [])
+  const lay = async () => {
+    setBusy(true)
+    try {
+      const made = brought ? await varied(brought, varies) : await shipped(sound as InterfaceSound)
+      const id = freshId('chime')
+      const look = { at, of, levelDb, duckDb: under ? -6 : 0, variants: varies || brought ? made.variants : VARIANTS }
+      const title = `${made.medium.name.replace(/\.[^.]*$/, '')} ${WORDS[at]}`
+      if (!edit(title, layChime(made.medium, id, look, span.from, span.to))) return
+      select([id])
+      setBench({ panel: 'none' })
+    } catch (e) {
+      toast.error(sentenceOf(e))
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <div className="space-y-2.5">
+      <Choice
+        label="Heard"
+        value={at}
+        onChange={(v: At) => {
+          setAt(v)
+          setOwn(null)
+        }}
+        options={(Object.keys(WORDS) as At[]).map((v) => ({
+          value: v,
+          label: v === 'click' || v === 'key' ? WORDS[v] : WORDS[v].replace('it', name ? `“${name}”` : 'anything'),
+        }))}
+      />
+      <Choice
+        label="Sound"
+        value={sound}
+        onChange={setOwn}
+        options={[
+          ...Object.entries(INTERFACE_SOUNDS).map(([value, { title }]) => ({ value, label: title })),
+          ...files.map((f) => ({ value: f.sha256, label: f.name })),
+        ]}
+      />
+      <NumberField label="Level" value={levelDb} unit="dB" min={-60} max={12} onChange={setLevel} />
+      <Tick label="Lower while words are spoken" value={under} onChange={setUnder} />
+      <Tick label="A little higher or lower each time" value={varies} onChange={setVaries} />
+      <p className="text-muted">
+        {times === 0
+          ? 'Nothing of the kind happens yet; it is heard as soon as something does.'
+          : `Heard ${times === 1 ? 'once' : `${times} times`}, ${marked ? 'in the passage' : 'in the lesson'}.`}
+      </p>
+      <div className="flex justify-end gap-2">
+        <Button onClick={hear}>
+          <Play size={13} />
+          Hear it
+        </Button>
+        <Button look="main" disabled={busy} onClick={() => void lay()}>
+          <Plus size={13} />
+          Lay it
+        </Button>
+      </div>
+    </div>
+  )
+}
+
+/** A sound that ships, as a file: all its variants, or one of them. */
+function wavFor(name: InterfaceSound, variant?: number): Blob {
+  const all = interfaceSound(name)
+  const slot = all.length / VARIANTS
+  const own = variant === undefined ? all : all.slice(variant * slot, (variant + 1) * slot)
+  return new Blob([wavOf(own, SYNTH_RATE)], { type: 'audio/wav' })
+}
+/** A sound that ships, brought into the library where it is not there yet. */
+async function shipped(name: InterfaceSound) {
+  const file = new File([wavFor(name)], `${INTERFACE_SOUNDS[name].title}.wav`, { type: 'audio/wav' })
+  const sha256 = await bringIntoLibrary(file)
+  const found = (await ask(ROUTES.listMedia, { query: { kind: 'sound' } })).find((m) => m.sha256 === sha256)
+  if (!found) throw new Error('The sound is not in the library. Try it again.')
+  return { medium: found.medium, variants: VARIANTS }
+}

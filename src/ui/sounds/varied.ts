@@ -1,0 +1,38 @@
+import { ROUTES, type LibraryFile } from '@/contract/routes'
+import type { Medium } from '@/core/lesson/schema'
+import { pitchOf, SYNTH_RATE, VARIANTS, wavOf } from '@/core/sound'
+import { bringIntoLibrary } from '../files/bringIn'
+import { ask } from '../kit/api'
+
+/** A sound that is heard each time something happens is no longer than this. */
+const LONGEST_S = 10
+const SEMITONES = 2
+
+/**
+ * A sound of the library as it is heard each time: as it is, or in variants that are a little higher and lower, one
+ * after another in a file of their own.
+ */
+export async function varied(file: LibraryFile, varies: boolean): Promise<{ medium: Medium; variants: number }> {
+  const seconds = (file.medium.durationUs ?? 0) / 1e6
+  if (seconds > LONGEST_S)
+    throw new Error(`“${file.name}” is ${seconds.toFixed(0)} s long; such a sound lasts ${LONGEST_S} s at the most.`)
+  if (!varies) return { medium: file.medium, variants: 1 }
+  const bytes = await (await fetch(`/${file.medium.file}`)).arrayBuffer()
+  const context = new OfflineAudioContext(1, 1, SYNTH_RATE)
+  const decoded = await context.decodeAudioData(bytes)
+  const slot = Math.ceil(decoded.length * 2 ** (SEMITONES / 12)) + 1
+  const all = new OfflineAudioContext(1, slot * VARIANTS, SYNTH_RATE)
+  for (let n = 0; n < VARIANTS; n++) {
+    const node = all.createBufferSource()
+    node.buffer = decoded
+    node.playbackRate.value = pitchOf(n, VARIANTS, SEMITONES)
+    node.connect(all.destination)
+    node.start((n * slot) / SYNTH_RATE)
+  }
+  const samples = (await all.startRendering()).getChannelData(0)
+  const name = `${file.name.replace(/\.[^.]*$/, '')}, varied.wav`
+  const sha256 = await bringIntoLibrary(new File([wavOf(samples, SYNTH_RATE)], name, { type: 'audio/wav' }))
+  const found = (await ask(ROUTES.listMedia, { query: { kind: 'sound' } })).find((m) => m.sha256 === sha256)
+  if (!found) throw new Error('The sound is not in the library. Try it again.')
+  return { medium: found.medium, variants: VARIANTS }
+}
