@@ -21,7 +21,16 @@ export * from './patches'
 export { replaceFile } from './replacing'
 export * from './reading'
 export { speakAnew } from './speakAnew'
-export { lostWords, settleOtherwise, speakScript, takeAnew, Spoken, type LostWord } from './speaking'
+export {
+  lostWords,
+  moveWordEdge,
+  setSpeech,
+  settleOtherwise,
+  speakScript,
+  takeAnew,
+  Spoken,
+  type LostWord,
+} from './speaking'
 export { layChime } from './chiming'
 export * from './languages'
 export { whensOf } from './walk'

@@ -1,4 +1,14 @@
-import { applyEdit, idsFrom, lostWords, speakAnew, speakScript, takeAnew, type Edit, type Spoken } from '.'
+import {
+  applyEdit,
+  idsFrom,
+  lostWords,
+  moveWordEdge,
+  speakAnew,
+  speakScript,
+  takeAnew,
+  type Edit,
+  type Spoken,
+} from '.'
 import { piecesFor } from './pictureFollows'
 import type { Lesson } from '../lesson/schema'
 import { checkLesson } from '../review/check'
@@ -120,4 +130,33 @@ describe('how a stretch of the picture takes as long as the words', () => {
     expect(pieces.reduce((sum, p) => sum + p.long, 0)).toBe(33)
     expect(pieces[1]!.long).toBeLessThan(5)
   })
+})
+describe('words corrected by hand', () => {
+  const word = (lesson: Lesson, n: number) => lesson.media.voice!.words[n]!
+  const fourth = () => word(narrated(), 3).id
+  test('a border is moved, the word that it touches goes along; none is shorter than 20 ms', () => {
+    const moved = made(narrated(), moveWordEdge('voice', fourth(), 'start', 2_300_000))
+    expect([word(moved, 2).toUs, word(moved, 3).fromUs]).toEqual([2_300_000, 2_300_000])
+    const far = made(narrated(), moveWordEdge('voice', fourth(), 'start', 0))
+    expect([word(far, 2).toUs, word(far, 3).fromUs]).toEqual([2_020_000, 2_020_000])
+    const end = made(narrated(), moveWordEdge('voice', fourth(), 'end', 9_000_000))
+    expect([word(end, 3).toUs, word(end, 4).fromUs, word(end, 4).toUs]).toEqual([3_480_000, 3_480_000, 3_500_000])
+  })
+  test('it stays so when the words are looked for again in the same recording, and not in another one', () => {
+    const moved = made(narrated(), moveWordEdge('voice', fourth(), 'start', 2_300_000))
+    const again = made(moved, speakScript('voice', spoken('# Lend / Find the tool. / Click lend it out.'), 'en', []))
+    expect([word(again, 2).toUs, word(again, 3).fromUs]).toEqual([2_300_000, 2_300_000])
+    const other = { ...emptySound(), sha256: 'c'.repeat(64) }
+    const anew = made(moved, speakAnew('voice', other, spoken('Find the tool. / Click lend out.'), 'en', [], false))
+    expect([word(anew, 2).toUs, word(anew, 3).fromUs]).toEqual([2_500_000, 2_500_000])
+  })
+})
+test('a heading that names a chapter that is there makes no second one', () => {
+  const lesson = structuredClone(narrated())
+  lesson.moments.push({ id: 'mine', kind: 'chapter', label: 'Goodbye', frame: 200 } as Lesson['moments'][number])
+  const again = made(
+    lesson,
+    speakScript('voice', spoken('# Lend / Find the tool. / # Goodbye / Click lend out.'), 'en', []),
+  )
+  expect(again.media.voice!.moments.map((m) => m.label)).toEqual(['Lend'])
 })

@@ -2,10 +2,10 @@ import { z } from 'zod'
 import type { Element, Lesson, Medium, Word } from '../lesson/schema'
 import { LanguageTag, newVoice, SaidOtherwise, type Phrase, type Voice } from '../lesson/voices'
 import { secondsToFrames } from '../time'
-import { matedWords } from '../voice/matching'
+import { matedWords, sameWord } from '../voice/matching'
 import { phrases } from '../voice/phrases'
 import { define, Id, make, type Given } from './act'
-import { MediumArg } from './args'
+import { MediumArg, Side } from './args'
 import { clipLook, placeClip } from './clips'
 import { removeElements } from './elements'
 import { Unfit } from './unfit'
@@ -80,13 +80,17 @@ export const speakScript = define(
       const words = p.words.map((w) => ({ id: ids[k++]!, text: w.text }))
       return { id: `phrase:${words[0]?.id ?? i}`, words }
     })
+    const byHand = new Map(medium.words.flatMap((w) => (w.byHand ? [[w.id, w] as const] : [])))
     medium.words = flat
       .flatMap((w, i): Word[] =>
-        w.fromUs === null || w.toUs === null
-          ? []
-          : [{ id: ids[i]!, text: w.text, fromUs: w.fromUs, toUs: Math.max(w.fromUs, w.toUs) }],
+        byHand.has(ids[i]!)
+          ? [{ ...byHand.get(ids[i]!)!, text: w.text }]
+          : w.fromUs === null || w.toUs === null
+            ? []
+            : [{ id: ids[i]!, text: w.text, fromUs: w.fromUs, toUs: Math.max(w.fromUs, w.toUs) }],
       )
       .sort((a, b) => a.fromUs - b.fromUs)
+    medium.words = aroundKept(medium.words)
     // Words of other recordings of this voice are said here from now on.
     const own = new Set(medium.words.map((w) => w.id))
     for (const [id, other] of Object.entries(draft.media))
@@ -103,9 +107,20 @@ export const speakScript = define(
       })),
       ...gone.map((g) => ({ kind: 'gone' as const, media, fromUs: 0, toUs: 0, ...g })),
     ]
-    setHeadings(medium, media, spoken)
+    setHeadings(draft, medium, media, spoken)
   },
 )
+
+/** Words beside those whose times were set by hand end before these, and begin after them. */
+function aroundKept(words: readonly Word[]): Word[] {
+  return words.map((w, i) => {
+    if (w.byHand) return w
+    const [before, after] = [words[i - 1], words[i + 1]]
+    const fromUs = before?.byHand ? Math.max(w.fromUs, before.toUs) : w.fromUs
+    const toUs = after?.byHand ? Math.min(w.toUs, after.fromUs) : w.toUs
+    return { ...w, fromUs, toUs: Math.max(fromUs, toUs) }
+  })
+}
 
 /** Runs of words of the script before that are in it no more and that something hangs on. */
 function goneRuns(
@@ -158,8 +173,11 @@ function voiceOf(draft: Lesson, media: string, language: string, { newId }: Give
 }
 
 /** Headings of a script as chapters of the medium in which it is spoken. */
-function setHeadings(medium: Medium, media: string, spoken: Spoken): void {
+function setHeadings(draft: Lesson, medium: Medium, media: string, spoken: Spoken): void {
   const kept = medium.moments.filter((m) => !m.id.startsWith(`${media}${HEADING}`))
+  // What is a chapter already is not made one again.
+  const others = [...draft.moments, ...Object.values(draft.media).flatMap((m) => (m === medium ? kept : m.moments))]
+  const named = new Set(others.flatMap((m) => (m.kind === 'chapter' ? [sameWord(m.label)] : [])))
   const out = spoken.flatMap((p, i) => {
     if (!p.heading) return []
     const next = spoken.slice(i + 1).find((q) => !q.heading && q.words.some((w) => w.fromUs !== null))
@@ -169,6 +187,7 @@ function setHeadings(medium: Medium, media: string, spoken: Spoken): void {
       .map((w) => w.text)
       .join(' ')
       .slice(0, 200)
+    if (named.has(sameWord(label))) return []
     return [{ id: `${media}${HEADING}${i + 1}`, kind: 'chapter' as const, label, fromUs: at, byHand: true }]
   })
   medium.moments = [...kept, ...out].sort((a, b) => a.fromUs - b.fromUs)
@@ -201,6 +220,52 @@ export const takeAnew = define('takeAnew', [Id.medium, MediumArg], (media, wante
   const seconds = (medium.durationUs ?? 1e6) / 1e6
   placeClip(first, first.at, Math.max(1, secondsToFrames(seconds, draft.rate)))
 })
+
+/** Where somebody speaks in a medium, as moments; in place of those that it had. */
+export const setSpeech = define(
+  'setSpeech',
+  [Id.medium, z.array(z.object({ fromUs: us, toUs: us })).max(20_000)],
+  (media, spoken) => (draft) => {
+    const medium = draft.media[media]!
+    const others = medium.moments.filter((m) => m.kind !== 'speech')
+    const fresh = spoken.map(({ fromUs, toUs }, i) => ({
+      id: `${media}/speech-${i + 1}`,
+      kind: 'speech' as const,
+      label: `speech ${i + 1}`,
+      fromUs,
+      toUs: Math.max(fromUs, toUs),
+    }))
+    medium.moments = [...others, ...fresh].sort((a, b) => a.fromUs - b.fromUs)
+  },
+)
+
+/** A word is no shorter than this, and one that is so near to the next one touches it. */
+const LEAST_US = 20_000
+const TOUCHES_US = 30_000
+/**
+ * Moves where a word begins or ends to another time of its medium. The word beside it goes along where they touched, or
+ * would lie over each other.
+ */
+export const moveWordEdge = define(
+  'moveWordEdge',
+  [Id.medium, z.string(), Side, us],
+  (media, id, side, to) => (draft) => {
+    const { words } = draft.media[media]!
+    const i = words.findIndex((w) => w.id === id)
+    const word = words[i]
+    if (!word) throw new Unfit('the word that it is about is gone')
+    const beside = words[side === 'start' ? i - 1 : i + 1]
+    const touched = beside && (side === 'start' ? word.fromUs - beside.toUs : beside.fromUs - word.toUs) <= TOUCHES_US
+    word.byHand = true
+    if (side === 'start') {
+      word.fromUs = Math.min(Math.max(to, (beside?.fromUs ?? -LEAST_US) + LEAST_US), word.toUs - LEAST_US)
+      if (beside && (touched || beside.toUs > word.fromUs)) Object.assign(beside, { toUs: word.fromUs, byHand: true })
+    } else {
+      word.toUs = Math.max(Math.min(to, (beside?.toUs ?? Infinity) - LEAST_US), word.fromUs + LEAST_US)
+      if (beside && (touched || beside.fromUs < word.toUs)) Object.assign(beside, { fromUs: word.toUs, byHand: true })
+    }
+  },
+)
 
 /** A departure of a take from its script is settled, or is to be recorded again. */
 export const settleOtherwise = define(

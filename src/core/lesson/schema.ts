@@ -17,7 +17,18 @@ const us = z.number().int().min(0).max(1e12)
 const share = z.number().min(0).max(1)
 const px = z.number().min(-100_000).max(100_000)
 
-export const MomentKind = z.enum(['click', 'drag', 'rest', 'key', 'typing', 'scroll', 'screen', 'mark', 'chapter'])
+export const MomentKind = z.enum([
+  'click',
+  'drag',
+  'rest',
+  'key',
+  'typing',
+  'scroll',
+  'screen',
+  'speech',
+  'mark',
+  'chapter',
+])
 export type MomentKind = z.infer<typeof MomentKind>
 
 /** An instant (or a short span) in a medium's own time, with the place on its screen where it has one. */
@@ -49,6 +60,8 @@ export const Word = z.strictObject({
   fromUs: us,
   toUs: us,
   phrase: id.optional(),
+  /** Its time was set by hand: it stays when words are looked for again. */
+  byHand: z.boolean().optional(),
 })
 export type Word = z.infer<typeof Word>
 

@@ -13,6 +13,7 @@ const RANK: Record<CatalogueKind, number> = {
   chapter: 3,
   lesson: 3,
   phrase: 4,
+  speech: 4,
   word: 5,
 }
 

@@ -68,7 +68,7 @@ function heard(timed: Timed, clip: Clip, quiet: Quiet): Stretch[] {
   return freeOf(whole, within(timed, clip, known))
 }
 
-const HAPPENS = new Set(['click', 'drag', 'key', 'typing', 'scroll', 'screen', 'word', 'mark'])
+const HAPPENS = new Set(['click', 'drag', 'key', 'typing', 'scroll', 'screen', 'word', 'speech', 'mark'])
 /**
  * Stretches of a lesson in which nothing happens: nothing changes on the screen, the pointer stands, nobody speaks, and
  * nothing but takes and sound comes, goes or moves.

@@ -25,16 +25,21 @@ const us = (m: RegExpMatchArray) =>
  * Reads WebVTT (W3C) or SubRip text into words. Each cue's words share its time by their number
  * of letters, unless WebVTT timestamp tags `<00:01.500>` say where a word starts.
  *
- * @returns words in time order with ids `MEDIUM/word-1`…, or a sentence saying what is wrong and in which line
+ * @returns words in time order with ids `MEDIUM/word-1`…, the cues, and whether they say themselves when words start;
+ *          or a sentence saying what is wrong and in which line
  */
-export function readCaptions(text: string, media: string): { words: Word[] } | { error: string } {
+export function readCaptions(
+  text: string,
+  media: string,
+): { words: Word[]; cues: { fromUs: number; toUs: number }[]; stamped: boolean } | { error: string } {
   const lines = text
     .replace(/^\uFEFF/, '')
     .replace(/\r\n?/g, '\n')
     .split('\n')
   const words: Word[] = []
   let i = 0
-  let cues = 0
+  const cues: { fromUs: number; toUs: number }[] = []
+  let stamped = false
   while (i < lines.length) {
     const line = lines[i]!
     if (/^(NOTE|STYLE|REGION)\b/.test(line)) {
@@ -62,7 +67,8 @@ export function readCaptions(text: string, media: string): { words: Word[] } | {
       }
     const body: string[] = []
     for (i++; i < lines.length && lines[i]!.trim() !== ''; i++) body.push(lines[i]!)
-    cues++
+    cues.push({ fromUs: from, toUs: to })
+    stamped ||= /<(?:\d+:)?\d{1,2}:\d{2}\.\d{3}>/.test(body.join(' '))
     const found = cueWords({ fromUs: from, toUs: to, text: body.join(' ') })
     const long = found.find((w) => w.text.length > LONGEST)
     if (long)
@@ -73,10 +79,10 @@ export function readCaptions(text: string, media: string): { words: Word[] } | {
       }
     words.push(...found)
   }
-  if (cues === 0)
+  if (cues.length === 0)
     return { error: 'There is no caption in this file: WebVTT and SRT have lines like 00:01.500 --> 00:03.000.' }
   words.sort((x, y) => x.fromUs - y.fromUs)
-  return { words: words.map((w, n) => ({ ...w, id: `${media}/word-${n + 1}` })) }
+  return { words: words.map((w, n) => ({ ...w, id: `${media}/word-${n + 1}` })), cues, stamped }
 }
 
 function cueWords(cue: Cue): Word[] {

@@ -1,6 +1,7 @@
 import path from 'node:path'
 import { lessonAt, sayIn, speakAnew, speakScript, within, type Spoken } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
+import { withinCues } from '@/core/voice/withinCues'
 import { mediumBySha } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
@@ -16,6 +17,8 @@ interface Payload {
   instead?: { media: string; follows: boolean } | undefined
   /** The voice whose recording it is; null: the lesson's own. */
   voice?: string | null | undefined
+  /** The script is that of captions: where each of them begins and ends. */
+  cues?: { fromUs: number; toUs: number }[] | undefined
 }
 
 /** @throws Problem when there is no such recording, or nothing can be heard in it */
@@ -52,7 +55,7 @@ export function spokenOf({ phrases, words }: Aligned): Spoken {
 }
 
 async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
-  const { way, script, language, instead, voice } = job.payload as Payload
+  const { way, script, language, instead, voice, cues } = job.payload as Payload
   const medium = await heardIn(job.subject)
   let found: Aligned
   try {
@@ -69,6 +72,7 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
   const id = voice !== undefined ? '' : instead ? (lesson?.media[instead.media] ? instead.media : null) : own
   if (!lesson || id === null || id === undefined)
     return { facts: { said: 'The words were found; the sound is not in the lesson any more.' } }
+  if (cues) found = { ...found, words: withinCues(found.words, cues, lesson.media[id]?.words ?? []), departures: [] }
   const spoken = spokenOf(found)
   const edit =
     voice !== undefined

@@ -4,6 +4,8 @@ import { bringIn, homeOf, lessonAt, setTrace, setWords, within } from '@/core/ed
 import { isClip, mediumOf } from '@/core/kinds'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { readCaptions } from '@/core/voice'
+import { guessLanguage } from '@/core/voice/guess'
+import { startAlign } from '../align/job'
 import { batchOf, forgetJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Problem } from '../problem'
@@ -144,7 +146,31 @@ async function bringCaptions(job: ImportJob, home: string, onStep: Work['onStep'
   if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
   const edit = within(job.payload.way ?? [], setWords(home, read.words))
   await makeEdit(job.lesson!, stepOf(job), `Read the captions “${job.name}”`, edit)
-  return { facts: { said: `${read.words.length} words found.` } }
+  const said = `${read.words.length} words found.`
+  // Where captions only say when a line is there, each of its words is looked for in the sound.
+  const several = read.words.length > read.cues.length
+  const begun = !read.stamped && several && (await lookWithin(job.lesson!, job.payload.way ?? [], home, read.cues))
+  return { facts: { said: begun ? `${said} Each is looked for in the sound now.` : said } }
+}
+
+/** Looks for the words of captions within their cues. @returns whether that was begun */
+async function lookWithin(
+  id: string,
+  way: string[],
+  home: string,
+  cues: { fromUs: number; toUs: number }[],
+): Promise<boolean> {
+  const lesson = lessonAt((await readLesson(id)).lesson, way)
+  const medium = lesson?.media[home]
+  if (!lesson || !medium) return false
+  const script = medium.words.map((w) => w.text).join(' ')
+  const own = lesson.voices.find((v) => v.takes.includes(home))?.language
+  const language = own && own !== 'und' ? own : guessLanguage(script)
+  if (!language) return false
+  return startAlign(medium.sha256, id, { way, script, language, cues }).then(
+    () => true,
+    () => false,
+  )
 }
 
 /** SHA-256 of what came together with a text. */

@@ -1,4 +1,5 @@
 import {
+  AudioLines,
   Bell,
   Layers,
   ArrowUpRight,
@@ -89,6 +90,7 @@ const MOMENTS: Record<CatalogueKind, typeof Flag> = {
   chapter: BookOpen,
   word: Quote,
   phrase: Quote,
+  speech: AudioLines,
   cut: Scissors,
   lesson: Flag,
 }

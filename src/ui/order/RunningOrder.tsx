@@ -14,7 +14,7 @@ import { TakePointer } from './TakePointer'
 const SORTS: { id: string; label: string; kinds: CatalogueKind[] }[] = [
   { id: 'clicks', label: 'Clicks and drags', kinds: ['click', 'drag'] },
   { id: 'keys', label: 'Keys and typing', kinds: ['key', 'typing'] },
-  { id: 'words', label: 'Spoken phrases', kinds: ['phrase'] },
+  { id: 'words', label: 'Spoken phrases', kinds: ['phrase', 'speech'] },
   { id: 'hand', label: 'Moments set by hand', kinds: ['mark'] },
   { id: 'chapters', label: 'Chapters', kinds: ['chapter'] },
   { id: 'scrolls', label: 'Scrolls', kinds: ['scroll'] },

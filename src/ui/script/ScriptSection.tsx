@@ -1,4 +1,4 @@
-import { Mic, Play, ScrollText } from 'lucide-react'
+import { AudioLines, Mic, Play, ScrollText } from 'lucide-react'
 import { useState } from 'react'
 import type { LibraryFile } from '@/contract/routes'
 import { isOver } from '@/contract/news'
@@ -13,7 +13,7 @@ import { BOX, Choice, Tick } from '../kit/fields'
 import { cancelJob } from '../kit/jobs'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
-import { findWords, LANGUAGES, languageOf, scriptText, useWordSearch } from './script'
+import { findSpeech, findWords, LANGUAGES, languageOf, scriptText, useWordSearch } from './script'
 
 /** What is said in a clip: its script, when each word is spoken, where it is said otherwise. */
 export function ScriptSection({ clip }: { clip: Clip }) {
@@ -64,6 +64,12 @@ export function ScriptSection({ clip }: { clip: Clip }) {
             <Button onClick={() => setRecording(true)}>
               <Mic size={13} />
               Record …
+            </Button>
+          )}
+          {medium.words.length === 0 && medium.aids?.peaks && (
+            <Button onClick={() => void findSpeech(clip.media)}>
+              <AudioLines size={13} />
+              Find where somebody speaks
             </Button>
           )}
           {medium.kind === 'sound' && <Anew media={clip.media} onTake={setAnew} />}

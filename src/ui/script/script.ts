@@ -4,7 +4,11 @@ import type { Job } from '@/contract/news'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Phrase } from '@/core/lesson/voices'
 import { scriptOf } from '@/core/voice'
-import { bench, wayOf, whenSaved } from '../bench/store'
+import { PEAKS_PER_SECOND } from '@/contract/beside'
+import { setSpeech } from '@/core/edits'
+import { speechIn } from '@/core/voice/speech'
+import { bench, edit, wayOf, whenSaved } from '../bench/store'
+import { peaksOf } from '../timeline/Wave'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
 
@@ -83,3 +87,16 @@ async function begun(begin: () => Promise<{ id: string }>): Promise<boolean> {
 /** The latest search for words in a recording for a lesson. */
 export const useWordSearch = (sha256: string, lesson: string): Job | undefined =>
   useJobs((s) => s.jobs.find((j) => j.kind === 'align' && j.subject === sha256 && j.lesson === lesson))
+
+/** Finds where somebody speaks in a medium, without a script: each stretch becomes a moment. */
+export async function findSpeech(media: string): Promise<void> {
+  const medium = bench().lesson.media[media]
+  if (!medium) return
+  const found = speechIn(await peaksOf(medium.sha256), PEAKS_PER_SECOND)
+  if (found.length === 0) {
+    toast.error(`Nobody is heard to speak in “${medium.name}”: it is as loud all the time.`)
+    return
+  }
+  if (edit(`Where somebody speaks in “${medium.name}”`, setSpeech(media, found)))
+    toast(`Somebody speaks ${found.length === 1 ? 'once' : `${found.length} times`}; each time is a moment now.`)
+}

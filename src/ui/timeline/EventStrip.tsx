@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui'
-import { memo, useMemo, useRef } from 'react'
+import { Fragment, memo, useMemo, useRef } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import { clusters, type Catch, type TimedMoment } from '@/core/moments'
@@ -7,6 +7,7 @@ import { bench, edit, pickMoment, tryEdit, useBench, useShownPart } from '../ben
 import { MomentIcon } from '../kit/kindIcon'
 import { HEAD_PX, useView } from './view'
 import { Wave } from './Wave'
+import { WordBorders } from './WordBorders'
 
 /** The width of a moment's icon; nearer than this two would lie on each other. */
 const ICON_PX = 25
@@ -41,6 +42,8 @@ export const EventStrip = memo(function EventStrip({
   const drawn = clusters(events, ICON_PX / pxPerFrame)
   const spoken = clips.filter((c) => (media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
   const pick = (m: TimedMoment) => pickMoment(m.id, m.frame)
+  const clipOfWord = (w: TimedMoment) =>
+    spoken.find((c) => c.media === w.media && w.frame! >= c.at && w.frame! < clipEnd(c))
   const pickWordAt = (frame: number) => {
     const word = all.findLast((m) => m.kind === 'word' && m.frame! <= frame)
     if (word) pick(word)
@@ -169,9 +172,19 @@ export const EventStrip = memo(function EventStrip({
             }
             // Where words stand too close to be pressed one by one, the lane as a whole is pressed.
             return room >= 25 ? (
-              <button key={w.id} type="button" {...common} onClick={() => pick(w)}>
-                {w.label}
-              </button>
+              <Fragment key={w.id}>
+                <button type="button" {...common} onClick={() => pick(w)}>
+                  {w.label}
+                </button>
+                {clipOfWord(w) && (
+                  <WordBorders
+                    word={w}
+                    clip={clipOfWord(w)!}
+                    left={w.frame! * pxPerFrame}
+                    width={((w.untilFrame ?? w.frame!) - w.frame!) * pxPerFrame}
+                  />
+                )}
+              </Fragment>
             ) : (
               <span key={w.id} {...common}>
                 {room > 13 ? w.label : ''}

@@ -18,6 +18,13 @@ export const peaksOf = (sha: string): Promise<Uint8Array> => {
   return load
 }
 
+const known = new Map<string, Uint8Array>()
+/** The loudness peaks of a medium, as far as they are here. */
+export const peaksNow = (sha: string): Uint8Array | null => {
+  void peaksOf(sha).then((p) => known.set(sha, p))
+  return known.get(sha) ?? null
+}
+
 /** The loudness of a clip, for the part of it in sight. */
 export function Wave({
   clip,
@@ -38,7 +45,11 @@ export function Wave({
   const medium = lesson.media[clip.media]
   const [peaks, setPeaks] = useState<Uint8Array | null>(null)
   useEffect(() => {
-    if (medium?.aids?.peaks) void peaksOf(medium.sha256).then(setPeaks)
+    if (medium?.aids?.peaks)
+      void peaksOf(medium.sha256).then((p) => {
+        known.set(medium.sha256, p)
+        setPeaks(p)
+      })
   }, [medium?.sha256, medium?.aids?.peaks])
   const first = Math.max(clip.at, Math.floor(from))
   const last = Math.min(clipEnd(clip), Math.ceil(to))
