@@ -3,7 +3,7 @@ import { z } from 'zod'
 export const JobState = z.enum(['sending', 'waiting', 'running', 'done', 'failed', 'cancelled'])
 /** Where a job stands. A file being sent is `sending` until all of it has arrived. */
 export type JobState = z.infer<typeof JobState>
-export const JOB_KINDS = ['import', 'export', 'trace', 'align', 'narrate'] as const
+export const JOB_KINDS = ['import', 'export', 'trace', 'align', 'narrate', 'clean'] as const
 export type JobKindName = (typeof JOB_KINDS)[number]
 
 /** What belongs to a job's kind: an export's frames and bytes, an import's SHA-256, numbers of moments. */

@@ -208,6 +208,17 @@ export const ROUTES = {
     }),
     answer: Made,
   }),
+  /** Takes rumble and noise out of a sound, for a lesson; gives the job. */
+  startCleaning: routeAt('POST', '/api/media/:sha/clean', {
+    body: z.object({
+      lesson: LessonId,
+      way: Way.optional(),
+      media: z.string().min(1).max(200),
+      rumble: z.boolean(),
+      noise: z.boolean(),
+    }),
+    answer: Made,
+  }),
   /** Lets the narrator that ships speak a script for a voice of a lesson, null: its own; gives the job. */
   startNarration: routeAt('POST', '/api/lessons/:id/narration', {
     body: z.object({

@@ -1,6 +1,7 @@
 import { readdir, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { alignKind } from './align/job'
+import { cleanKind } from './clean/job'
 import { exportKind } from './exports'
 import { importKind, settleUploads, sweepUploads } from './ingest'
 import { beginJobs, forgetJob, isDatabaseAway, overSince, register } from './jobs'
@@ -18,6 +19,7 @@ export function registerKinds(): void {
   register(traceKind)
   register(alignKind)
   register(narrateKind)
+  register(cleanKind)
 }
 
 /**

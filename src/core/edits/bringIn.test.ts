@@ -59,3 +59,10 @@ test('a trace goes to footage only; with none there is no home for it', () => {
     homeOf(with_(sound('voice.wav', 'b')), { name: 'voice.jsonl', kind: 'trace', mates: [], selected: [] }),
   ).toBeNull()
 })
+test('a file that was replaced by what came out of it keeps its id; the file itself can come in again', () => {
+  const lesson = with_(sound('voice.wav', 'b'))
+  const id = mediumIdOf(lesson, 'b'.repeat(64))
+  const cleaned = { ...lesson, media: { [id]: { ...lesson.media[id]!, sha256: 'c'.repeat(64) } } }
+  expect(mediumIdOf(cleaned, 'c'.repeat(64))).toBe(id)
+  expect(mediumIdOf(cleaned, 'b'.repeat(64))).not.toBe(id)
+})

@@ -5,8 +5,12 @@ import { Flag, MediumArg, NewId } from './args'
 import { addMedium } from './lesson'
 
 /** The id under which a file stands in a lesson, or will stand there. */
-export const mediumIdOf = (lesson: Lesson, sha256: string): string =>
-  Object.entries(lesson.media).find(([, m]) => m.sha256 === sha256)?.[0] ?? `file-${sha256.slice(0, 10)}`
+export function mediumIdOf(lesson: Lesson, sha256: string): string {
+  const there = Object.entries(lesson.media).find(([, m]) => m.sha256 === sha256)?.[0]
+  const id = `file-${sha256.slice(0, 10)}`
+  // A file that was cleaned or replaced keeps its id.
+  return there ?? (id in lesson.media ? `file-${sha256.slice(0, 20)}` : id)
+}
 
 /**
  * Puts a file into a lesson; footage and sounds are laid on the timeline as well, pictures only when that is asked for.

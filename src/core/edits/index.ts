@@ -33,6 +33,16 @@ export {
 } from './speaking'
 export { layChime } from './chiming'
 export * from './languages'
+export {
+  hearCleaned,
+  loopToEnd,
+  lowerBetween,
+  phraseAt,
+  setLevelAt,
+  shiftLevel,
+  switchCleaned,
+  tightenPauses,
+} from './soundwork'
 export { whensOf } from './walk'
 export { fillLikeBar } from './uncovering'
 export * from './lesson'

@@ -82,10 +82,10 @@ describe('another size', () => {
     expect(text!.rides!.by).toEqual([1, 0, 0, 1, -200, 100])
   })
   test.each(ELEMENT_KINDS)('every number of a %s becomes what its unit says, whatever the kind adds later', (kind) => {
-    const { plays } = kindNamed(kind)
+    const { plays, sounds } = kindNamed(kind)
     const fresh = newElement(lessonWithTake(), kind, 'e', loose(30), lasting(200))
     const still: Partial<Element> =
-      kind === 'still' || plays
+      kind === 'still' || plays || sounds
         ? { look: { ...fresh.look, media: 'take' } }
         : kind === 'part'
           ? { look: { ...fresh.look, part: 'inner' } as Element['look'] }
@@ -103,7 +103,7 @@ describe('another size', () => {
     // A picture is needed for a still, so that the lesson is sound.
     lesson.media.take = {
       ...lesson.media.take!,
-      kind: kind === 'still' ? 'picture' : plays === 'sound' ? 'sound' : 'take',
+      kind: kind === 'still' ? 'picture' : plays === 'sound' || sounds ? 'sound' : 'take',
     }
     const now = to(lesson, 960, 540).elements[0]!
     for (const f of fieldsOf(before).filter(isNumber)) {

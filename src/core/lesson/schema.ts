@@ -65,16 +65,24 @@ export const Word = z.strictObject({
 })
 export type Word = z.infer<typeof Word>
 
+const Sha = z.string().regex(/^[0-9a-f]{64}$/)
+const MediaFile = z
+  .string()
+  .max(400)
+  .regex(/^media\/[A-Za-z0-9_./-]+$/)
+  .refine((f) => !f.includes('..'), 'a file lies inside the media folder')
+const SoundFile = z.strictObject({ sha256: Sha, file: MediaFile })
+
 /** A file of the lesson. `file` is relative to the lesson's own folder. */
 export const Medium = z.strictObject({
   kind: z.enum(['take', 'sound', 'picture']),
   name: z.string().max(255),
-  sha256: z.string().regex(/^[0-9a-f]{64}$/),
-  file: z
-    .string()
-    .max(400)
-    .regex(/^media\/[A-Za-z0-9_./-]+$/)
-    .refine((f) => !f.includes('..'), 'a file lies inside the media folder'),
+  sha256: Sha,
+  file: MediaFile,
+  /** A sound that was cleaned: of what, whether that is heard, and what it was before and is after it. */
+  cleaned: z
+    .strictObject({ rumble: z.boolean(), noise: z.boolean(), heard: z.boolean(), before: SoundFile, after: SoundFile })
+    .optional(),
   width: z.number().int().min(1).max(LIMITS.pictureSide).optional(),
   height: z.number().int().min(1).max(LIMITS.pictureSide).optional(),
   rate: Rate.optional(),

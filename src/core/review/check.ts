@@ -116,8 +116,9 @@ function referenceFaults(lesson: Lesson): Fault[] {
     if (placed && !lesson.parts[placed.part])
       say(`elements[${i}].look.part`, `there is no lesson “${placed.part}” in “parts”`)
     const medium = mediumOf(e)
+    const { sounds, plays } = kindOf(e)
     if (medium !== null && !shows(e, lesson.media[medium]))
-      say(`elements[${i}].look.media`, `there is no ${SHOWN[kindOf(e).plays ?? 'picture']} “${medium}”`)
+      say(`elements[${i}].look.media`, `there is no ${SHOWN[sounds ? 'sound' : (plays ?? 'picture')]} “${medium}”`)
   })
   lesson.elements.forEach((e, i) => {
     if (e.rides?.on && !elements.has(e.rides.on)) say(`elements[${i}].rides.on`, `there is no element “${e.rides.on}”`)

@@ -9,7 +9,7 @@ import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
 import { duckedBy } from './ducking'
 import { chimesHeard } from './chimes'
-import { gainOf, timesLevels, type Level } from './levels'
+import { gainAt, gainOf, timesLevels, type Gain, type Level } from './levels'
 
 /** A piece of a medium that is heard in a passage. All times in microseconds. */
 export interface Heard {
@@ -176,13 +176,35 @@ function withDucking(timed: Timed, clip: Clip, fromUs: number, toUs: number): Le
  */
 function levelsOf(timed: Timed, clip: Clip, fromUs: number, toUs: number): Level[] {
   const { element: e } = clip
-  const keyed = e.loop !== null || e.poses.some((p) => 'look.levelDb' in p.values)
-  if (!keyed) {
+  if (!isKeyed(clip)) {
     const own = gainOf(clip.levelDb)
     return fadesOf(timed, e, spanOf(clip), fromUs, toUs).map((l) => ({ ...l, gain: l.gain * own }))
   }
-  const keyedAt = (frame: number) => playing(posedAt(timed, e, frame)?.look ?? e.look)?.levelDb ?? clip.levelDb
-  return levelsBy((frame) => gainOf(keyedAt(frame)) * faded(e, spanOf(clip), frame), timed, spanOf(clip), fromUs, toUs)
+  const gain = (frame: number) => gainOf(levelDbAt(timed, clip, frame)) * faded(e, spanOf(clip), frame)
+  return levelsBy(gain, timed, spanOf(clip), fromUs, toUs)
+}
+const isKeyed = ({ element: e }: Clip): boolean => e.loop !== null || e.poses.some((p) => 'look.levelDb' in p.values)
+/** A clip's own level at a frame, in dB, as it is keyed. */
+export const levelDbAt = (timed: Timed, clip: Clip, frame: number): number =>
+  isKeyed(clip)
+    ? (playing(posedAt(timed, clip.element, frame)?.look ?? clip.element.look)?.levelDb ?? clip.levelDb)
+    : clip.levelDb
+
+/**
+ * What a clip is multiplied by at frames of the lesson, as `soundPlan` has it: its level, its fades, and how far it is
+ * lowered while words are spoken.
+ */
+export function gainsOf(timed: Timed, clip: Clip): (frame: number) => number {
+  const { rate } = timed.lesson
+  const [fromUs, toUs] = [frameStartUs(clip.at, rate), frameStartUs(clipEnd(clip), rate)]
+  const look = playing(clip.element.look)
+  const ducked = look?.kind === 'sound' ? duckedBy(timed, look, fromUs, toUs) : null
+  const lowered = ducked?.map((l): Gain => ({ at: l.atUs, gain: l.gain })) ?? []
+  return (frame) => {
+    const within = Math.min(clipEnd(clip) - 1, Math.max(clip.at, frame))
+    const own = gainOf(levelDbAt(timed, clip, within)) * faded(clip.element, spanOf(clip), within)
+    return own * gainAt(lowered, frameStartUs(within, rate) - fromUs)
+  }
 }
 const spanOf = (clip: Clip) => ({ from: clip.at, to: clipEnd(clip) })
 

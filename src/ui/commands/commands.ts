@@ -23,6 +23,7 @@ import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, placedIn, type Elem
 import { bench, chosenClips, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
 import { goInside, goOut } from '../bench/inside'
 import { has, type Command } from './command'
+import { lowerHere, soundHere } from './lowering'
 import { playJust } from './playJust'
 import { PLACING } from './placing'
 import { POSING } from './poses'
@@ -426,6 +427,13 @@ export const COMMANDS: Command[] = [
     title: 'A sound at every click or key, or as elements come and go',
     group: 'Lesson',
     run: () => setBench({ panel: 'sounds' }),
+  },
+  {
+    id: 'lower',
+    title: 'Lower the sound for this phrase, or for the passage',
+    group: 'Lesson',
+    can: () => soundHere() !== null,
+    run: () => lowerHere(soundHere()!, 6),
   },
   { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setBench({ panel: 'export' }) },
   {

@@ -51,6 +51,7 @@ import { PageSection } from './PageSection'
 import { PassingSection } from './PassingSection'
 import { PixelSection } from './PixelSection'
 import { ScriptSection } from '../script/ScriptSection'
+import { SoundSection } from '../sounds/SoundSection'
 import { Section } from './Section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
@@ -109,6 +110,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       </Section>
       {clip && <ClipSection clip={clip} />}
       {clip && <ScriptSection clip={clip} />}
+      {clip && <SoundSection clip={clip} />}
       <PartSection element={e} />
       <PageSection element={own} />
       {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}

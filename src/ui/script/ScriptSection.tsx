@@ -10,7 +10,7 @@ import { Section } from '../details/Section'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { BOX, Choice, Tick } from '../kit/fields'
-import { cancelJob } from '../kit/jobs'
+import { JobBar } from '../kit/jobBar'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
 import { findSpeech, findWords, LANGUAGES, languageOf, scriptText, useWordSearch } from './script'
@@ -38,22 +38,7 @@ export function ScriptSection({ clip }: { clip: Clip }) {
           : `${medium.words.length} words have their time.`}
       </p>
       {busy ? (
-        <div className="space-y-1">
-          <div className="flex items-center justify-between">
-            <span>
-              {busy.step} {busy.share > 0 ? `${Math.round(busy.share * 100)} %` : ''}
-            </span>
-            <Button onClick={() => cancelJob(busy.id)}>Cancel</Button>
-          </div>
-          <div
-            className="h-1 rounded bg-edge"
-            role="progressbar"
-            aria-valuenow={Math.round(busy.share * 100)}
-            aria-label="Finding the words"
-          >
-            <div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, busy.share * 100)}%` }} />
-          </div>
-        </div>
+        <JobBar job={busy} label="Finding the words" />
       ) : (
         <div className="flex flex-wrap gap-1.5">
           <Button look={medium.words.length === 0 ? 'main' : 'plain'} onClick={() => setOpen(true)}>

@@ -72,6 +72,11 @@ export const narrate = (voice: string | null, script: string, language: string):
   const body = { way: wayOf(bench().inside), voice, script, language }
   return begun(() => ask(ROUTES.startNarration, { at: { id: bench().id }, body }))
 }
+/** Takes rumble and noise out of a sound of the lesson. */
+export const cleanSound = (media: string, how: { rumble: boolean; noise: boolean }): Promise<boolean> => {
+  const body = { lesson: bench().id, way: wayOf(bench().inside), media, ...how }
+  return begun(() => ask(ROUTES.startCleaning, { at: { sha: bench().lesson.media[media]!.sha256 }, body }))
+}
 async function begun(begin: () => Promise<{ id: string }>): Promise<boolean> {
   try {
     await whenSaved()

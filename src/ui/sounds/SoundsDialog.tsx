@@ -2,7 +2,8 @@ import { Play, Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { ROUTES, type LibraryFile } from '@/contract/routes'
-import { layChime } from '@/core/edits'
+import { elementIn, layChime } from '@/core/edits'
+import { kindOf } from '@/core/kinds'
 import {
   chimeFrames,
   INTERFACE_SOUNDS,
@@ -55,7 +56,11 @@ export function SoundsDialog() {
 }
 
 function Choosing() {
-  const chosen = useBench((b) => b.elements[0] ?? null)
+  // Recordings and sounds are there all along: they do not come and go.
+  const chosen = useBench(({ lesson, elements: [first] }) => {
+    const one = first === undefined ? undefined : elementIn(lesson, first)
+    return one && !kindOf(one).plays ? one.id : null
+  })
   const timed = useBench((b) => b.timed)
   const marked = useBench((b) => b.passage)
   const name = chosen ? timed.lesson.elements.find((e) => e.id === chosen)?.name : null

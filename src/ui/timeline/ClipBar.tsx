@@ -6,6 +6,7 @@ import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { caught, type Catch } from '@/core/moments'
 import { bench, goTo, select, setBench, useBench, useShownPart } from '../bench/store'
 import { filmHeight } from '../kit/film'
+import { LevelLine } from './LevelLine'
 import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from './view'
@@ -185,12 +186,15 @@ export const ClipBar = memo(function ClipBar({
           {told}
         </span>
       </div>
-      {element.poses.length > 0 && width >= NOTCHED_PX && (
+      {element.poses.length > 0 && width >= NOTCHED_PX && medium.kind !== 'sound' && (
         <Notches
           element={element}
           span={{ from: clip.at, to: clipEnd(clip), startLost: false, endLost: false }}
           onCatch={onCatch}
         />
+      )}
+      {(selected || element.poses.length > 0) && medium.kind === 'sound' && !clip.muted && (
+        <LevelLine clip={clip} height={tall} from={from} to={to} frameAt={frameAt} held={selected} />
       )}
       {(['start', 'end'] as const).map((side) => (
         <span

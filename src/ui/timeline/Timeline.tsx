@@ -22,7 +22,7 @@ import { holders, holds } from '@/core/motion'
 import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
 
 /** How high a lane is on which clips lie. */
-const CLIP_PX = { picture: 31, sound: 28 }
+const CLIP_PX = { picture: 31, sound: 40 }
 const FOLDED_PX = 25
 
 /**

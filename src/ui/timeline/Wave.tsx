@@ -1,6 +1,7 @@
 import { besideUrl, PEAKS_PER_SECOND } from '@/contract/beside'
 import { useEffect, useRef, useState } from 'react'
 import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
+import { gainsOf } from '@/core/sound'
 import { useShown } from '../bench/store'
 import { useView } from './view'
 
@@ -25,7 +26,7 @@ export const peaksNow = (sha: string): Uint8Array | null => {
   return known.get(sha) ?? null
 }
 
-/** The loudness of a clip, for the part of it in sight. */
+/** The loudness of a clip as it is heard, with its level, fades and what lowers it, for the part of it in sight. */
 export function Wave({
   clip,
   height,
@@ -40,7 +41,8 @@ export function Wave({
   colour: string
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const { lesson } = useShown()
+  const timed = useShown()
+  const { lesson } = timed
   const { pxPerFrame } = useView()
   const medium = lesson.media[clip.media]
   const [peaks, setPeaks] = useState<Uint8Array | null>(null)
@@ -59,16 +61,16 @@ export function Wave({
     if (!ctx || !peaks) return
     ctx.clearRect(0, 0, width, height)
     ctx.fillStyle = clip.muted ? '#c9bda6' : colour
-    const gain = 10 ** (clip.levelDb / 20)
+    const gain = gainsOf(timed, clip)
     const indexAt = (x: number) => (sourceUsAt(clip, first + x / pxPerFrame, lesson.rate) * PEAKS_PER_SECOND) / 1e6
     for (let x = 0; x < width; x++) {
       let peak = 0
       for (let i = Math.max(0, Math.floor(indexAt(x))), end = Math.max(i + 1, Math.floor(indexAt(x + 1))); i < end; i++)
         peak = Math.max(peak, peaks[i] ?? 0)
-      const h = Math.max(1, Math.min(1, (peak / 255) * gain) * height)
+      const h = Math.max(1, Math.min(1, (peak / 255) * gain(Math.floor(first + x / pxPerFrame))) * height)
       ctx.fillRect(x, (height - h) / 2, 1, h)
     }
-  }, [peaks, width, height, first, pxPerFrame, clip, lesson.rate, colour])
+  }, [peaks, width, height, first, pxPerFrame, clip, lesson.rate, colour, timed])
   return (
     <canvas
       ref={canvas}

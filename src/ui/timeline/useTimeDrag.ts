@@ -11,6 +11,8 @@ export interface TimeDrag {
   label: string
   /** The edit that the drag stands for when it has gone so many frames; null for none. */
   change: (by: number, e: PointerEvent) => Edit | null
+  /** It goes up and down: that it moved so counts as well. */
+  upright?: boolean
   /** It was let go where it was pressed. */
   click?: (e: PointerEvent) => void
   /** It is over, in whatever way. */
@@ -24,7 +26,7 @@ export interface TimeDrag {
  * what `begin` lets hold the pointer.
  */
 export function useTimeDrag() {
-  const drag = useRef<(TimeDrag & { grabbed: number; now: Edit | null; moved: boolean }) | null>(null)
+  const drag = useRef<(TimeDrag & { grabbed: number; grabbedY: number; now: Edit | null; moved: boolean }) | null>(null)
   const end = () => {
     const d = drag.current
     drag.current = null
@@ -38,13 +40,15 @@ export function useTimeDrag() {
     begin(e: PointerEvent, d: TimeDrag, holder: Element = e.currentTarget) {
       holder.setPointerCapture(e.pointerId)
       setBench({ speed: 0 })
-      drag.current = { ...d, grabbed: e.clientX, now: null, moved: false }
+      drag.current = { ...d, grabbed: e.clientX, grabbedY: e.clientY, now: null, moved: false }
       onEscape(quit)
     },
     hand: {
       onPointerMove(e: PointerEvent) {
         const d = drag.current
-        if (!d || (!d.moved && Math.abs(e.clientX - d.grabbed) < MOVED_PX)) return
+        if (!d) return
+        const gone = Math.max(Math.abs(e.clientX - d.grabbed), d.upright ? Math.abs(e.clientY - d.grabbedY) : 0)
+        if (!d.moved && gone < MOVED_PX) return
         d.moved = true
         d.now = d.change(Math.round((e.clientX - d.grabbed) / useView.getState().pxPerFrame), e)
         tryEdit(d.now)

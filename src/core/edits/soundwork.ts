@@ -1,0 +1,193 @@
+import type { Draft } from 'immer'
+import { z } from 'zod'
+import { playing } from '../kinds/looks'
+import { clipEnd, type Clip } from '../lesson/clips'
+import { fading } from '../lesson/make'
+import type { Element, Lesson, Medium } from '../lesson/schema'
+import { speedOf } from '../lesson/timeMap'
+import { posedAt } from '../motion'
+import { frameStartUs, framesPerSecond } from '../time'
+import { resolve, type Timed } from '../timing'
+import { define, Id, type Given } from './act'
+import { Count, Flag, Frame, MediumArg, Num } from './args'
+import { elementIn } from './chosen'
+import { clipLook, placeClip } from './clips'
+import { phraseMates, pictureFollows } from './pictureFollows'
+import { plain } from './plain'
+import { keyAt } from './posing'
+import { clipsIn } from './standing'
+import { Unfit } from './unfit'
+
+const LEVEL = 'look.levelDb'
+const RANGE = { least: -60, most: 24 }
+const inRange = (db: number): number => Math.round(Math.min(RANGE.most, Math.max(RANGE.least, db)) * 10) / 10
+
+const levelAt = (timed: Timed, id: string, frame: number): number => {
+  const own = elementIn(timed.lesson, id)
+  const now = own && posedAt(timed, own, frame)
+  return (own && playing(now?.look ?? own.look)?.levelDb) ?? 0
+}
+/** Keys the level of a clip at a frame; the lesson is solved anew, for the next one to find it. */
+function keyLevel(draft: Draft<Lesson>, timed: Timed, id: string, frame: number, db: number, given: Given): Timed {
+  const own = elementIn(timed.lesson, id)
+  if (!own) throw new Unfit('the clip that it is about is gone')
+  keyAt(timed, draft, own, frame, { [LEVEL]: inRange(db) }, given.newId)
+  return resolve(plain(draft) as Lesson)
+}
+/** A point of the line along which a clip's level goes: at a frame, in dB. */
+export const setLevelAt = define('setLevelAt', [Id.clip, Frame, Num], (id, frame, db) => (draft, given) => {
+  keyLevel(draft, given.timed, id, frame, db, given)
+})
+/** A clip is louder or quieter by so many dB, all along. */
+export const shiftLevel = define('shiftLevel', [Id.clip, Num], (id, by) => (draft) => {
+  const e = elementIn(draft, id)!
+  const look = e.look as { levelDb: number }
+  look.levelDb = inRange(look.levelDb + by)
+  for (const { values } of e.poses) {
+    const keyed = values[LEVEL]
+    if (typeof keyed === 'number') values[LEVEL] = inRange(keyed + by)
+  }
+})
+/**
+ * Lowers a clip between two frames of the lesson by so many dB, going down before the first one and back up after the
+ * last one.
+ *
+ * @param ramp  for how many frames it goes down, and up
+ */
+export const lowerBetween = define(
+  'lowerBetween',
+  [Id.clip, Frame, Frame, Num, Count],
+  (id, from, to, by, ramp) => (draft, given) => {
+    const span = given.timed.spans.get(id)!
+    const points = [
+      { frame: from - ramp, by: 0 },
+      { frame: from, by },
+      { frame: to, by },
+      { frame: to + ramp, by: 0 },
+    ]
+    const levels = points.map((p) => levelAt(given.timed, id, Math.min(span.to - 1, Math.max(span.from, p.frame))))
+    let timed = given.timed
+    points.forEach((p, i) => {
+      if (p.frame >= span.from && p.frame < span.to)
+        timed = keyLevel(draft, timed, id, p.frame, levels[i]! - p.by, given)
+    })
+  },
+)
+
+/** Copies fade into each other for so long, the last one fades out for so long; seconds. */
+const LOOP = { over: 0.5, out: 2 }
+/** A sound begins anew whenever it is over, until everything else ends: each time it fades into the next. */
+export const loopToEnd = define('loopToEnd', [Id.clip], (id) => (draft, given) => {
+  const clips = clipsIn(draft, given)
+  const clip = clips.find((c) => c.id === id)
+  if (!clip) throw new Unfit('the clip that it is about is gone')
+  const end = draft.length ?? Math.max(0, ...clips.filter((c) => c.media !== clip.media).map(clipEnd))
+  if (end <= clipEnd(clip)) throw new Unfit('it lasts until everything else ends')
+  const fps = framesPerSecond(draft.rate)
+  const over = Math.min(Math.round(LOOP.over * fps), Math.floor(clip.length / 3))
+  const step = clip.length - over
+  if (step < 1) throw new Unfit('it is too short to begin anew')
+  const first = clip.element
+  const template = plain(first) as Element
+  const group = [first as Element]
+  for (let at = clip.at + step; at < end; at += step) {
+    const copy = structuredClone(template)
+    copy.id = given.newId('clip')
+    copy.name = template.name
+    copy.start = { on: 'loose', frame: at }
+    copy.end = { on: 'loose', frame: Math.min(end, at + clip.length) }
+    copy.poses = []
+    draft.elements.push(copy)
+    group.push(draft.elements.at(-1)!)
+  }
+  group.forEach((e, i) => {
+    if (i > 0) e.arrival = fading(over)
+    const last = i === group.length - 1
+    const long = e.end.on === 'loose' && e.start.on === 'loose' ? e.end.frame - e.start.frame : clip.length
+    e.departure = fading(last ? Math.max(1, Math.min(Math.round(LOOP.out * fps), Math.floor(long / 2))) : over)
+  })
+})
+
+/** A word fades out a little after it was said; seconds. */
+const TAIL_S = 0.08
+/**
+ * Pauses between the words of a narration are no longer than so many seconds: what is more is cut out of it.
+ *
+ * @param follows  whether the picture follows it
+ */
+export const tightenPauses = define('tightenPauses', [Id.clip, Num, Flag], (id, most, follows) => (draft, given) => {
+  const before = given.timed
+  const clip = clipsIn(draft, given).find((c) => c.id === id)
+  const medium = clip && draft.media[clip.media]
+  if (!clip || !medium) throw new Unfit('the clip that it is about is gone')
+  const speed = speedOf(clip.map)
+  if (!speed || speed.num !== speed.den) throw new Unfit('its speed is not its own; tighten its pauses before that')
+  if (medium.words.length < 2) throw new Unfit('its words have no times yet')
+  const first = clip.map.inUs
+  const last = first + frameStartUs(clip.length, draft.rate)
+  const keeps: { fromUs: number; toUs: number }[] = [{ fromUs: first, toUs: last }]
+  const leave = (most * 1e6) / 2
+  medium.words.slice(1).forEach((w, i) => {
+    const before = medium.words[i]!
+    const [from, to] = [before.toUs + Math.max(leave, TAIL_S * 1e6), w.fromUs - leave]
+    const open = keeps.at(-1)!
+    if (to - from < 50_000 || from <= open.fromUs || to >= open.toUs) return
+    open.toUs = from
+    keeps.push({ fromUs: to, toUs: last })
+  })
+  if (keeps.length === 1) throw new Unfit(`no pause is longer than ${most} s`)
+  const template = plain(clip.element) as Element
+  let at = clip.at
+  keeps.forEach((k, i) => {
+    const length = Math.max(1, Math.round(((k.toUs - k.fromUs) * draft.rate.num) / (1e6 * draft.rate.den)))
+    let e = clip.element as Element
+    if (i > 0) {
+      e = structuredClone(template)
+      e.id = given.newId('clip')
+      e.poses = []
+      e.start = { on: 'loose', frame: at }
+      e.end = { on: 'loose', frame: at + length }
+      draft.elements.push(e)
+      e = draft.elements.at(-1)!
+    } else placeClip(clip, clip.at, length)
+    const own = clipsIn(draft, given).find((c) => c.id === e.id)
+    if (own) clipLook(own).inUs = Math.round(k.fromUs)
+    at += length
+  })
+  if (follows) pictureFollows(draft, before, clip.media, phraseMates(plain(draft) as Lesson, clip.media))
+})
+
+/**
+ * A cleaned copy of a sound is heard in its place, with its words and moments; what it was before is remembered. Given
+ * the sound that it was before, that is heard again.
+ */
+export const hearCleaned = define(
+  'hearCleaned',
+  [Id.medium, MediumArg, z.object({ rumble: z.boolean(), noise: z.boolean() })],
+  (media, wanted, how) => (draft) => {
+    const cleaned = wanted as Medium
+    const medium = draft.media[media]!
+    if (medium.kind !== 'sound' || cleaned.kind !== 'sound') throw new Unfit('only a sound of its own can be cleaned')
+    const before = medium.cleaned ? plain(medium.cleaned.before) : { sha256: medium.sha256, file: medium.file }
+    const after = { sha256: cleaned.sha256, file: cleaned.file }
+    Object.assign(medium, after)
+    medium.cleaned = { ...how, heard: true, before, after }
+  },
+)
+/** Whether what was cleaned is heard, or the sound as it was. */
+export const switchCleaned = define('switchCleaned', [Id.medium, Flag], (media, heard) => (draft) => {
+  const medium = draft.media[media]!
+  const { cleaned } = medium
+  if (!cleaned) throw new Unfit('it was not cleaned yet')
+  Object.assign(medium, plain(heard ? cleaned.after : cleaned.before))
+  cleaned.heard = heard
+})
+
+/** Where the words of a phrase that is said at a frame begin and end, in the lesson's frames; null where none is. */
+export function phraseAt(timed: Timed, frame: number, but?: Clip): { from: number; to: number; label: string } | null {
+  const said = [...timed.moments.values()].filter(
+    (m) => m.kind === 'phrase' && m.frame !== null && m.untilFrame !== null && m.media !== undefined,
+  )
+  const here = said.find((m) => m.frame! <= frame && frame < m.untilFrame! && (!but || m.media === but.media))
+  return here ? { from: here.frame!, to: here.untilFrame!, label: here.label } : null
+}

@@ -1,0 +1,74 @@
+import { mkdtemp, rm, stat } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { z } from 'zod'
+import { hearCleaned, lessonAt, within } from '@/core/edits'
+import { hashOf, processFile } from '../ingest/process'
+import { keepMedium } from '../ingest/library'
+import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { makeEdit, readLesson } from '../lessons'
+import { Problem } from '../problem'
+import { dataRoot } from '../root'
+import { cleanSound } from './clean'
+
+const Payload = z.object({
+  way: z.array(z.string()),
+  /** The medium of the lesson that is cleaned. */
+  media: z.string(),
+  rumble: z.boolean(),
+  noise: z.boolean(),
+})
+type Payload = z.infer<typeof Payload>
+
+async function mediumFor(lesson: string, { way, media }: Payload) {
+  const medium = lessonAt((await readLesson(lesson)).lesson, way)?.media[media]
+  if (!medium) throw new Problem(422, 'The sound that was to be cleaned is not in the lesson any more.')
+  if (medium.kind !== 'sound')
+    throw new Problem(422, `“${medium.name}” is not a sound of its own. Only narrations and other sounds are cleaned.`)
+  return medium
+}
+
+/** Begins to clean a sound of a lesson. @throws Problem when it is no sound, or is being cleaned already */
+export async function startCleaning(sha256: string, lesson: string, payload: Payload): Promise<string> {
+  const medium = await mediumFor(lesson, payload)
+  if (!payload.rumble && !payload.noise)
+    throw new Problem(422, 'Say what is to be taken out of the sound: rumble, noise, or both.')
+  if ((await jobsIn(['waiting', 'running'], 'clean')).some((j) => j.subject === sha256 && j.lesson === lesson))
+    throw new Problem(409, 'This sound is being cleaned already. Wait, or cancel that first.')
+  return (await addJob({ kind: 'clean', lesson, subject: sha256, name: medium.name, payload })).id
+}
+
+/** Cleans a sound; when it is done, the lesson hears what came out, with the words and moments that it had. */
+export const cleanKind: JobKind<unknown> = { kind: 'clean', atOnce: 1, run }
+
+async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
+  const payload = Payload.parse(job.payload)
+  const { way, media, rumble, noise } = payload
+  const medium = await mediumFor(job.lesson!, payload)
+  const dir = await mkdtemp(path.join(tmpdir(), 'vane-clean-'))
+  try {
+    const wav = path.join(dir, 'cleaned.wav')
+    const source = path.join(dataRoot(), medium.cleaned?.before.file ?? medium.file)
+    onStep('Cleaning', 0)
+    const whole = medium.durationUs ?? 1
+    const onTime = (us: number) => onStep('Cleaning', Math.min(0.5, us / whole / 2))
+    await cleanSound(source, wav, { rumble, noise }, { signal, onTime }).catch((e: unknown) => {
+      if (signal.aborted || !(e instanceof Error)) throw e
+      throw new Problem(422, `“${medium.name}” could not be cleaned: ${e.message}. Nothing was changed.`)
+    })
+    const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
+    const name = `${medium.name}, cleaned.wav`
+    const cleaned = await processFile(wav, name, dataRoot(), await hashOf(wav, making), making)
+    await keepMedium(cleaned, (await stat(wav)).size)
+    const said = [...(rumble ? ['rumble'] : []), ...(noise ? ['noise'] : [])].join(' and ')
+    await makeEdit(
+      job.lesson!,
+      job.id,
+      `Take ${said} out of “${medium.name}”`,
+      within(way, hearCleaned(media, cleaned, { rumble, noise })),
+    )
+    return { facts: { said: `${said[0]!.toUpperCase()}${said.slice(1)} taken out.`, sha256: cleaned.sha256 } }
+  } finally {
+    await rm(dir, { recursive: true, force: true })
+  }
+}

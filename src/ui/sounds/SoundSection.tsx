@@ -1,0 +1,119 @@
+import { AudioLines, ChevronsDown, Repeat, Scissors } from 'lucide-react'
+import { useState } from 'react'
+import { isOver } from '@/contract/news'
+import { loopToEnd, switchCleaned, tightenPauses } from '@/core/edits'
+import type { Clip } from '@/core/lesson/clips'
+import { speedOf } from '@/core/lesson/timeMap'
+import { edit, useBench, useShown } from '../bench/store'
+import { loweredOf, lowerHere } from '../commands/lowering'
+import { Section } from '../details/Section'
+import { Button } from '../kit/button'
+import { Choice, Tick } from '../kit/fields'
+import { JobBar } from '../kit/jobBar'
+import { useJobs } from '../kit/jobs'
+import { NumberField } from '../kit/numberField'
+import { cleanSound } from '../script/script'
+
+/** What is done to the sound of a clip: lowered for a while, gone on with, its pauses shortened, cleaned. */
+export function SoundSection({ clip }: { clip: Clip }) {
+  const { lesson } = useShown()
+  const medium = lesson.media[clip.media]
+  if (!medium || medium.kind === 'picture' || (medium.kind === 'take' && !medium.sound)) return null
+  const speed = speedOf(clip.map)
+  return (
+    <Section title="How it is heard" folds="open">
+      <Lower clip={clip} />
+      {medium.words.length > 1 && speed?.num === speed?.den && <Pauses clip={clip} />}
+      {medium.kind === 'sound' && medium.words.length === 0 && (
+        <Button onClick={() => edit(`“${clip.element.name}” goes on to the end`, loopToEnd(clip.id))}>
+          <Repeat size={13} />
+          Begin anew until the end
+        </Button>
+      )}
+      {medium.kind === 'sound' && <Clean clip={clip} />}
+    </Section>
+  )
+}
+
+/** A phrase as it is told where there is little room. */
+const short = (text: string) => (text.length > 26 ? `${text.slice(0, 24).trimEnd()}…”` : text)
+function Lower({ clip }: { clip: Clip }) {
+  const [by, setBy] = useState(6)
+  useBench((b) => b.playhead)
+  useBench((b) => b.passage)
+  const span = loweredOf(clip)
+  return (
+    <>
+      <NumberField label="To lower by" unit="dB" min={1} max={40} digits={1} value={by} onChange={setBy} />
+      <Button disabled={!span} onClick={() => lowerHere(clip, by)}>
+        <ChevronsDown size={13} className="shrink-0" />
+        <span title={span?.what}>{span ? `Lower it for ${short(span.what)}` : 'Lower it for a phrase or passage'}</span>
+      </Button>
+    </>
+  )
+}
+
+function Pauses({ clip }: { clip: Clip }) {
+  const [most, setMost] = useState(0.6)
+  const [follows, setFollows] = useState(true)
+  return (
+    <>
+      <NumberField
+        label="Pauses last at most"
+        unit="s"
+        min={0.1}
+        max={10}
+        step={0.1}
+        digits={2}
+        value={most}
+        onChange={setMost}
+      />
+      <Tick label="The picture follows the voice" value={follows} onChange={setFollows} />
+      <Button
+        onClick={() =>
+          edit(`Pauses of “${clip.element.name}” last ${most} s at most`, tightenPauses(clip.id, most, follows))
+        }
+      >
+        <Scissors size={13} />
+        Shorten its pauses
+      </Button>
+    </>
+  )
+}
+
+const HEARD = [
+  { value: 'cleaned', label: 'cleaned' },
+  { value: 'before', label: 'as it was' },
+] as const
+function Clean({ clip }: { clip: Clip }) {
+  const { lesson } = useShown()
+  const id = useBench((b) => b.id)
+  const { cleaned, sha256, name } = lesson.media[clip.media]!
+  const [rumble, setRumble] = useState(cleaned?.rumble ?? true)
+  const [noise, setNoise] = useState(cleaned?.noise ?? true)
+  const job = useJobs((s) => s.jobs.find((j) => j.kind === 'clean' && j.subject === sha256 && j.lesson === id))
+  if (job && !isOver(job.state)) return <JobBar job={job} label="Cleaning the sound" />
+  const as = cleaned && [...(cleaned.rumble ? ['rumble'] : []), ...(cleaned.noise ? ['noise'] : [])].join(' and ')
+  const same = cleaned?.rumble === rumble && cleaned.noise === noise
+  return (
+    <>
+      {cleaned && (
+        <Choice
+          label={`Without ${as}, heard`}
+          value={cleaned.heard ? 'cleaned' : 'before'}
+          options={HEARD}
+          onChange={(v) =>
+            edit(`“${name}” ${v === 'cleaned' ? 'cleaned' : 'as it was'}`, switchCleaned(clip.media, v === 'cleaned'))
+          }
+        />
+      )}
+      <Tick label="Take out rumble, below 70 Hz" value={rumble} onChange={setRumble} />
+      <Tick label="Take out noise" value={noise} onChange={setNoise} />
+      <Button disabled={(!rumble && !noise) || same} onClick={() => void cleanSound(clip.media, { rumble, noise })}>
+        <AudioLines size={13} />
+        {cleaned ? 'Clean it anew' : 'Clean it'}
+      </Button>
+      {job?.state === 'failed' && <p className="text-accent-deep">{job.sentence}</p>}
+    </>
+  )
+}
