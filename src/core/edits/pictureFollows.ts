@@ -2,53 +2,89 @@ import type { Draft } from 'immer'
 import { kindOf } from '../kinds'
 import { clipEnd, type Clip } from '../lesson/clips'
 import type { Edge, Lesson, MoveEdge } from '../lesson/schema'
-import { laid, rational, sourceAt, type Stretch } from '../lesson/timeMap'
-import { frameStartUs } from '../time'
+import { laid, rational, sourceAt, timesRational, type Rational, type Stretch } from '../lesson/timeMap'
+import { frameStartUs, framesPerSecond } from '../time'
 import { resolve, type Timed } from '../timing'
+import { followed, type Anchor, type Piece } from './retiming'
 import { clipLook, placeClip } from './clips'
 import { plain } from './plain'
 import { clipsIn } from './standing'
 
 /** A frame of the lesson before, and the one that it is after. */
-interface Anchor {
-  was: number
-  is: number
-}
+type Point = Pick<Anchor, 'was' | 'is'>
 /** A moment of the lesson before, and the one that is the same in the lesson after. */
 export type Mate = readonly [before: string, after: string]
-/** The first word of each phrase of the voice that a medium belongs to: pauses within a phrase are left to it. */
-export const phraseMates = (lesson: Lesson, media: string): Mate[] =>
-  lesson.voices
+/** What is to stay with what: beginnings of phrases, and words at which something happens. */
+export interface Mates {
+  phrases: readonly Mate[]
+  words: readonly Mate[]
+}
+/** The words of the voice that a medium belongs to, each its own mate. */
+export function ownMates(lesson: Lesson, media: string): Mates {
+  const phrases = lesson.voices
     .filter((v) => v.takes.includes(media))
     .flatMap((v) => v.script ?? [])
-    .flatMap((p) => (p.heading ? [] : p.words.slice(0, 1).map((w): Mate => [w.id, w.id])))
+    .filter((p) => !p.heading)
+  const own = ({ id }: { id: string }): Mate => [id, id]
+  return {
+    phrases: phrases.flatMap((p) => p.words.slice(0, 1).map(own)),
+    words: phrases.flatMap((p) => p.words.map(own)),
+  }
+}
 
-/** Where moments that are kept were and are. */
-function anchorsOf(before: Timed, after: Timed, media: string, mates: readonly Mate[]): Anchor[] {
-  const pairs = mates.flatMap(([b, a]): Anchor[] => {
-    const was = before.moments.get(b)?.frame
-    const is = after.moments.get(a)?.frame
-    return was !== undefined && was !== null && is !== undefined && is !== null ? [{ was, is }] : []
+/** How bad it is when a phrase, or what happens at a word, comes a frame beside; less, the farther from the word. */
+const WEIGHT = { phrase: 0.6, event: 5 }
+/** What happens so near to a word, in seconds, was said to it. */
+const NEAR_S = 1.5
+const HAPPENS: ReadonlySet<string> = new Set(['click', 'typing', 'key', 'screen', 'scroll', 'drag'])
+/** Where the beginnings of phrases, and what happens in recordings, were and are to be. */
+function anchorsOf(before: Timed, after: Timed, media: string, mates: Mates): Anchor[] {
+  const placed = (list: readonly Mate[]) =>
+    list.flatMap(([b, a]) => {
+      const [was, is] = [before.moments.get(b), after.moments.get(a)]
+      if (!was || !is || was.frame === null || is.frame === null) return []
+      const until = [was.untilFrame ?? was.frame, is.untilFrame ?? is.frame] as const
+      return [{ was: was.frame, is: is.frame, until: { was: until[0], is: until[1] } }]
+    })
+  const words = placed(mates.words).sort((a, b) => a.was - b.was)
+  const near = NEAR_S * framesPerSecond(before.lesson.rate)
+  const off = (w: (typeof words)[number], frame: number) => Math.max(0, w.was - frame, frame - w.until.was)
+  const events = [...before.moments.values()].flatMap((m): Anchor[] => {
+    if (!HAPPENS.has(m.kind) || m.frame === null) return []
+    const { frame } = m
+    const [word] = words.filter((w) => off(w, frame) <= near).sort((a, b) => off(a, frame) - off(b, frame))
+    if (!word) return []
+    // What comes after a word comes so long after its end.
+    const from = frame > word.until.was ? word.until : word
+    const weight = WEIGHT.event / (1 + (4 * off(word, frame)) / near)
+    return [{ was: frame, is: from.is + frame - from.was, weight }]
   })
-  // The longest row in which both go on: words that changed places cannot both be kept to.
-  const rows = pairs.sort((a, b) => a.was - b.was)
-  const best = rows.map((_, i) => ({ n: 1, from: -1, i }))
-  rows.forEach((r, i) => {
-    for (let j = 0; j < i; j++)
-      if (rows[j]!.was < r.was && rows[j]!.is < r.is && best[j]!.n + 1 > best[i]!.n)
-        best[i] = { n: best[j]!.n + 1, from: j, i }
-  })
-  const out: Anchor[] = []
-  for (let at = best.toSorted((a, b) => b.n - a.n)[0]; at; at = at.from < 0 ? undefined : best[at.from])
-    out.unshift(rows[at.i]!)
+  const rows = rowOf([
+    ...placed(mates.phrases).map(({ was, is }): Anchor => ({ was, is, weight: WEIGHT.phrase })),
+    ...events,
+  ])
   const ends = (timed: Timed) => Math.max(0, ...timed.clips.filter((c) => c.media === media).map(clipEnd))
   const [was, is] = [ends(before), ends(after)]
-  const last = out.at(-1)
-  if (!last || (was > last.was && is > last.is)) out.push({ was, is })
-  return [{ was: 0, is: 0 }, ...out.filter((a) => a.was > 0 && a.is > 0)]
+  const last = rows.at(-1)
+  if (!last || (was > last.was && is > last.is)) rows.push({ was, is, weight: WEIGHT.phrase })
+  return [{ was: 0, is: 0, weight: Infinity }, ...rows.filter((a) => a.was > 0 && a.is > 0)]
+}
+/** The heaviest row in which both go on: what changed places cannot both be kept to. */
+function rowOf(anchors: Anchor[]): Anchor[] {
+  const rows = anchors.sort((a, b) => a.was - b.was || b.weight - a.weight)
+  const best = rows.map((r) => ({ sum: r.weight, from: -1 }))
+  rows.forEach((r, i) => {
+    for (let j = 0; j < i; j++)
+      if (rows[j]!.was < r.was && rows[j]!.is < r.is && best[j]!.sum + r.weight > best[i]!.sum)
+        best[i] = { sum: best[j]!.sum + r.weight, from: j }
+  })
+  const out: Anchor[] = []
+  let at = best.reduce((most, b, i) => (most < 0 || b.sum > best[most]!.sum ? i : most), -1)
+  for (; at >= 0; at = best[at]!.from) out.unshift(rows[at]!)
+  return out
 }
 /** A frame of the lesson before as it is after: evenly between anchors, and as far behind the last one as before. */
-function mapped(anchors: readonly Anchor[], frame: number): number {
+function mapped(anchors: readonly Point[], frame: number): number {
   const next = anchors.findIndex((a) => a.was > frame)
   if (next < 0) return anchors.at(-1)!.is + frame - anchors.at(-1)!.was
   if (next === 0) return frame
@@ -56,72 +92,17 @@ function mapped(anchors: readonly Anchor[], frame: number): number {
   return Math.round(a.is + ((frame - a.was) * (b.is - a.is)) / (b.was - a.was))
 }
 
-/** Frames of the lesson before, with how many they are after; still: the picture waits for them. */
-interface Piece {
-  from: number
-  to: number
-  long: number
+/** The speed at which a clip goes by from a frame of the lesson on; null where that changes, or it stands still. */
+function paceAt(clip: Clip, frame: number, rate: Lesson['rate']): Rational | null {
+  const us = frameStartUs(frame - clip.at, rate)
+  const here = laid(clip.map, rate).find((l) => us >= l.fromUs - 1 && us < l.toUs - 1)
+  return here && here.speed === here.lastSpeed ? here.pace : null
 }
-/** How much slower or faster what happens on the screen may go before it waits, or what rests gives way first. */
-const EVENLY = { slower: 0.12, faster: 0.12 }
-/** What rests goes at most so much faster, and keeps so many frames. */
-const RESTS = { times: 8, least: 4 }
-
-/**
- * How the frames between two anchors are gone through so that they take as long as the words do: evenly where that is
- * hardly seen; else the picture waits at the end of its longest rest, or rests are shortened before anything else is.
- *
- * @param rests  frames in which the pointer rests and nothing happens, [from, to)
- */
-export function piecesFor(
-  from: number,
-  to: number,
-  long: number,
-  rests: readonly { from: number; to: number }[],
-): Piece[] {
-  const had = to - from
-  const own = rests
-    .map((r) => ({ from: Math.max(from, r.from), to: Math.min(to, r.to) }))
-    .filter((r) => r.to - r.from > RESTS.least)
-    .sort((a, b) => a.from - b.from)
-  if (long >= had * (1 - EVENLY.faster) && long <= had * (1 + EVENLY.slower)) return [{ from, to, long }]
-  if (long > had) {
-    const rest = own.toSorted((a, b) => b.to - b.from - (a.to - a.from))[0]
-    const at = rest ? rest.to : to
-    return [
-      { from, to: at, long: at - from },
-      { from: at, to: at, long: long - had },
-      { from: at, to, long: to - at },
-    ].filter((p) => p.long > 0)
-  }
-  const cut: { from: number; to: number; rests: boolean }[] = []
-  let at = from
-  for (const r of own) {
-    if (r.from > at) cut.push({ from: at, to: r.from, rests: false })
-    cut.push({ ...r, rests: true })
-    at = r.to
-  }
-  if (at < to) cut.push({ from: at, to, rests: false })
-  const length = (p: { from: number; to: number }) => p.to - p.from
-  const least = (p: { from: number; to: number }) =>
-    Math.min(length(p), Math.max(RESTS.least, Math.ceil(length(p) / RESTS.times)))
-  const resting = cut.filter((p) => p.rests)
-  const spare = resting.reduce((sum, p) => sum + length(p) - least(p), 0)
-  const given = spare > 0 ? Math.min(1, (had - long) / spare) : 0
-  const left = cut.map((p) => (p.rests ? length(p) - given * (length(p) - least(p)) : length(p)))
-  // What is still too much is gone through faster, all alike.
-  const k = long / left.reduce((a, b) => a + b, 0)
-  let done = 0
-  let sum = 0
-  return cut.map((p, i) => {
-    sum += left[i]! * k
-    const upTo = Math.round(sum)
-    const piece = { from: p.from, to: p.to, long: upTo - done }
-    done = upTo
-    return piece
-  })
+/** At which speed what took so many frames takes others: exactly, so that what happens comes at its frame. */
+function speedFor(pace: Rational | null, was: number, is: number, us: number, rate: Lesson['rate']): Rational {
+  const exact = pace && Math.abs((frameStartUs(was, rate) * pace.num) / pace.den - us) < 3
+  return exact ? timesRational(pace, { num: was, den: is }) : rational(us / frameStartUs(is, rate))
 }
-
 /** The stretches of a clip that is gone through in pieces of the lesson's frames. */
 function stretchesFor(clip: Clip, pieces: readonly Piece[], rate: Lesson['rate']): Stretch[] {
   const out: Stretch[] = []
@@ -145,10 +126,49 @@ function stretchesFor(clip: Clip, pieces: readonly Piece[], rate: Lesson['rate']
       if (frames <= 0) return
       const [a, b] = [sourceAt(clip.map, begin - clip.at, rate), sourceAt(clip.map, end - clip.at, rate)]
       if (a === b) out.push({ hold: frames })
-      else out.push({ toUs: b, speed: rational((b - a) / frameStartUs(frames, rate)) })
+      else out.push({ toUs: b, speed: speedFor(paceAt(clip, begin, rate), end - begin, frames, b - a, rate) })
     })
   }
   return out
+}
+
+/** Where the ends of pieces come to that follow each other. */
+function pointsOf(begins: number, pieces: readonly Piece[]): Point[] {
+  let is = begins
+  return pieces.flatMap(({ from, to, long }) => {
+    const points = [
+      { was: from, is },
+      { was: to, is: is + long },
+    ]
+    is += long
+    return points
+  })
+}
+
+/** What shows on the screen goes on for so long after it began, in seconds. */
+const SHOWS_S = 0.5
+/** Frames in which the pointer rests and nothing else happens either. */
+function restsIn(timed: Timed): { from: number; to: number }[] {
+  const moments = [...timed.moments.values()]
+  const after = Math.round(SHOWS_S * framesPerSecond(timed.lesson.rate))
+  const busy = moments.flatMap((m) =>
+    HAPPENS.has(m.kind) && m.frame !== null ? [{ from: m.frame - 1, to: (m.untilFrame ?? m.frame) + after }] : [],
+  )
+  const rests = moments.flatMap((m) =>
+    m.kind === 'rest' && m.frame !== null && m.untilFrame !== null ? [{ from: m.frame, to: m.untilFrame }] : [],
+  )
+  return busy.reduce(
+    (left, b) =>
+      left.flatMap((r) =>
+        b.to <= r.from || b.from >= r.to
+          ? [r]
+          : [
+              { from: r.from, to: b.from },
+              { from: b.to, to: r.to },
+            ].filter((p) => p.to > p.from),
+      ),
+    rests,
+  )
 }
 
 /**
@@ -158,37 +178,39 @@ function stretchesFor(clip: Clip, pieces: readonly Piece[], rate: Lesson['rate']
  * @param draft   the lesson with the words as they are spoken now
  * @param before  the lesson before
  * @param media   the narration
- * @param mates   moments that are to stay with each other
+ * @param mates   what is to stay with what
  */
-export function pictureFollows(draft: Draft<Lesson>, before: Timed, media: string, mates: readonly Mate[]): void {
+export function pictureFollows(draft: Draft<Lesson>, before: Timed, media: string, mates: Mates): void {
   const after = resolve(plain(draft) as Lesson)
   const anchors = anchorsOf(before, after, media, mates)
   if (anchors.length < 2) return
   const { rate } = draft
-  const rests = [...before.moments.values()].flatMap((m) =>
-    m.kind === 'rest' && m.frame !== null && m.untilFrame !== null ? [{ from: m.frame, to: m.untilFrame }] : [],
-  )
+  const rests = restsIn(before)
   // What hangs on something goes along with that.
   const footage = before.clips.filter((c) => kindOf(c.element).plays === 'footage' && c.element.start.on === 'loose')
+  /** Where frames that a recording shows come to. */
+  const shown: { from: number; to: number; points: Point[] }[] = []
   for (const clip of footage) {
     const now = clipsIn(draft, { timed: before }).find((c) => c.id === clip.id)
     if (!now) continue
     const [begins, ends] = [mapped(anchors, clip.at), mapped(anchors, clipEnd(clip))]
     if (before.lesson.media[clip.media]?.kind === 'take' && clip.map.stretches.some((s) => 'speed' in s)) {
-      const inside = anchors.filter((a) => a.was > clip.at && a.was < clipEnd(clip))
-      const cuts = [{ was: clip.at, is: begins }, ...inside, { was: clipEnd(clip), is: ends }]
-      const pieces = cuts.slice(1).flatMap((b, i) => piecesFor(cuts[i]!.was, b.was, b.is - cuts[i]!.is, rests))
+      const pieces = followed({ was: clip.at, is: begins }, { was: clipEnd(clip), is: ends }, anchors, rests)
       const stretches = stretchesFor(clip, pieces, rate)
       if (stretches.length > 0 && stretches.length <= 1000) {
         clipLook(now).inUs = sourceAt(clip.map, 0, rate)
         clipLook(now).stretches = stretches
+        if (!shown.some((s) => s.from < clipEnd(clip) && clip.at < s.to))
+          shown.push({ from: clip.at, to: clipEnd(clip), points: pointsOf(begins, pieces) })
       }
     }
     placeClip(now, begins, Math.max(1, ends - begins))
   }
+  const beside = anchors.filter((a) => !shown.some((s) => a.was >= s.from && a.was <= s.to))
+  const points = [...beside, ...shown.flatMap((s) => s.points)].sort((p, q) => p.was - q.was || p.is - q.is)
   const clips = new Set([...footage, ...before.clips.filter((c) => c.media === media)].map((c) => c.id))
   const along = <E extends Edge | MoveEdge>(edge: E): E =>
-    edge.on === 'loose' ? { ...edge, frame: mapped(anchors, edge.frame) } : edge
+    edge.on === 'loose' ? { ...edge, frame: mapped(points, edge.frame) } : edge
   for (const e of draft.elements) {
     if (clips.has(e.id)) continue
     const span = before.spans.get(e.id)
@@ -197,8 +219,8 @@ export function pictureFollows(draft: Draft<Lesson>, before: Timed, media: strin
     e.end = along(e.end)
     // What was there for a while is there for as long of the words.
     if (long && e.end.on === 'length')
-      e.end = { on: 'length', frames: Math.max(1, mapped(anchors, span.to) - mapped(anchors, span.from)) }
+      e.end = { on: 'length', frames: Math.max(1, mapped(points, span.to) - mapped(points, span.from)) }
   }
-  for (const m of draft.moments) m.frame = mapped(anchors, m.frame)
-  if (draft.length !== null) draft.length = Math.max(1, mapped(anchors, draft.length))
+  for (const m of draft.moments) m.frame = mapped(points, m.frame)
+  if (draft.length !== null) draft.length = Math.max(1, mapped(points, draft.length))
 }

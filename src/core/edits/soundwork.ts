@@ -12,7 +12,7 @@ import { define, Id, type Given } from './act'
 import { Count, Flag, Frame, MediumArg, Num } from './args'
 import { elementIn } from './chosen'
 import { clipLook, placeClip } from './clips'
-import { phraseMates, pictureFollows } from './pictureFollows'
+import { ownMates, pictureFollows } from './pictureFollows'
 import { plain } from './plain'
 import { keyAt } from './posing'
 import { clipsIn } from './standing'
@@ -154,7 +154,7 @@ export const tightenPauses = define('tightenPauses', [Id.clip, Num, Flag], (id, 
     if (own) clipLook(own).inUs = Math.round(k.fromUs)
     at += length
   })
-  if (follows) pictureFollows(draft, before, clip.media, phraseMates(plain(draft) as Lesson, clip.media))
+  if (follows) pictureFollows(draft, before, clip.media, ownMates(plain(draft) as Lesson, clip.media))
 })
 
 /**

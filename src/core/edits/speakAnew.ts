@@ -2,7 +2,7 @@ import type { Lesson, Medium } from '../lesson/schema'
 import { LanguageTag } from '../lesson/voices'
 import { define, Id, make } from './act'
 import { Flag, MediumArg } from './args'
-import { phraseMates, pictureFollows } from './pictureFollows'
+import { ownMates, pictureFollows } from './pictureFollows'
 import { plain } from './plain'
 import { Departs, Spoken, speakScript, takeAnew } from './speaking'
 
@@ -19,6 +19,6 @@ export const speakAnew = define(
     make(takeAnew(media, medium as Medium), draft, given)
     make(speakScript(media, spoken, language, departs), draft, given)
     if (!follows) return
-    pictureFollows(draft, before, media, phraseMates(plain(draft) as Lesson, media))
+    pictureFollows(draft, before, media, ownMates(plain(draft) as Lesson, media))
   },
 )

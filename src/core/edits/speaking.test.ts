@@ -9,7 +9,6 @@ import {
   type Edit,
   type Spoken,
 } from '.'
-import { piecesFor } from './pictureFollows'
 import type { Lesson } from '../lesson/schema'
 import { checkLesson } from '../review/check'
 import { resolve } from '../timing'
@@ -106,30 +105,6 @@ test('the picture follows: clicks stay with the words that were said to them, un
   expect(clips.find((c) => c.id === 'c1')!.length).toBe(length)
   const stays = made(lesson, speakAnew('voice', long, slow, 'en', [], false))
   expect(resolve(stays).moments.get('take/click-2')!.frame).toBe(before.get('take/click-2')!.frame)
-})
-describe('how a stretch of the picture takes as long as the words', () => {
-  const rests = [{ from: 20, to: 60 }]
-  test('a little longer or shorter: evenly', () => {
-    expect(piecesFor(0, 100, 108, rests)).toEqual([{ from: 0, to: 100, long: 108 }])
-  })
-  test('longer: it waits at the end of its longest rest; without one, at its end', () => {
-    expect(piecesFor(0, 100, 160, rests)).toEqual([
-      { from: 0, to: 60, long: 60 },
-      { from: 60, to: 60, long: 60 },
-      { from: 60, to: 100, long: 40 },
-    ])
-    expect(piecesFor(0, 100, 160, []).at(-1)).toEqual({ from: 100, to: 100, long: 60 })
-  })
-  test('shorter: rests give way first, then all goes faster; it adds up to the frame', () => {
-    expect(piecesFor(0, 100, 80, rests)).toEqual([
-      { from: 0, to: 20, long: 20 },
-      { from: 20, to: 60, long: 20 },
-      { from: 60, to: 100, long: 40 },
-    ])
-    const pieces = piecesFor(0, 100, 33, rests)
-    expect(pieces.reduce((sum, p) => sum + p.long, 0)).toBe(33)
-    expect(pieces[1]!.long).toBeLessThan(5)
-  })
 })
 describe('words corrected by hand', () => {
   const word = (lesson: Lesson, n: number) => lesson.media.voice!.words[n]!

@@ -104,10 +104,11 @@ function spokenInstead(lesson: Lesson, first: Voice, voice: Voice): Lesson | nul
     draft.media[base]!.words = words
     draft.media[base]!.moments = movedMoments(lesson, first, was, words)
     if (!voice.follows) return
-    const mates = scriptsBeside(lesson, first, voice).flatMap(({ first: p }): Mate[] =>
-      p.heading || p.words.length === 0 ? [] : [[p.words[0]!.id, p.id]],
-    )
-    pictureFollows(draft, before, base, mates)
+    const said = scriptsBeside(lesson, first, voice).flatMap(({ first: p }) => (p.heading ? [] : [p]))
+    const phrases = said.flatMap((p): Mate[] => p.words.slice(0, 1).map((w) => [w.id, p.id]))
+    // Words that stand for words of the first have their names.
+    const own = said.flatMap((p) => p.words.map((w): Mate => [w.id, w.id]))
+    pictureFollows(draft, before, base, { phrases, words: own })
   })
 }
 

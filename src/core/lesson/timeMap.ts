@@ -135,7 +135,7 @@ export function sourceAt(map: TimeMap, frame: number, rate: Rate): Us {
 }
 
 /** Times add up from values rounded to whole microseconds; this many are forgiven before rounding down. */
-const FORGIVEN_US = 1.5
+const FORGIVEN_US = 20
 /** The frame that is on screen so many microseconds into something. */
 export const wholeFrames = (us: number, rate: Rate): Frames =>
   Math.floor(((us + FORGIVEN_US) * rate.num) / (1e6 * rate.den))

@@ -1,0 +1,170 @@
+/** What is to come at another frame than it did. */
+export interface Anchor {
+  was: number
+  is: number
+  /** How bad it is when it comes a frame beside; Infinity: it has to come there. */
+  weight: number
+}
+/** A stretch of frames, [from, to). */
+export interface Stretch {
+  from: number
+  to: number
+}
+/** Frames of a recording as it was laid, with how many they are now; from = to: the picture waits there. */
+export interface Piece extends Stretch {
+  long: number
+}
+
+/** What rests goes at most so much faster, and keeps so many frames. */
+const RESTS = { times: 8, least: 4 }
+/** By which share what moves may go slower or faster where that is hardly seen. */
+const EVENLY = 0.12
+/** It goes at most so much faster before it is as bad as anything. */
+const FASTEST = 2
+/** How bad it is, a frame: what rests lasts otherwise; what moves does, hardly seen, or seen; is much too fast. */
+const COST = { rest: 0.05, evenly: 1, wait: 3, faster: 3, rush: 12 }
+/** So many frames beside its place anything may come. */
+const MOST_OFF = 30
+
+/** What lies between two frames: what rests in it, and what moves. */
+interface Between extends Stretch {
+  rests: Stretch[]
+  resting: number
+  /** What resting stretches last at least, all together. */
+  least: number
+}
+const length = (s: Stretch) => s.to - s.from
+const leastOf = (s: Stretch) => Math.min(length(s), Math.max(RESTS.least, Math.ceil(length(s) / RESTS.times)))
+function between(from: number, to: number, rests: readonly Stretch[]): Between {
+  const own = rests
+    .map((r) => ({ from: Math.max(from, r.from), to: Math.min(to, r.to) }))
+    .filter((r) => length(r) > RESTS.least)
+    .sort((a, b) => a.from - b.from)
+  const sum = (of: (s: Stretch) => number) => own.reduce((n, s) => n + of(s), 0)
+  return { from, to, rests: own, resting: sum(length), least: sum(leastOf) }
+}
+
+/** Of how many frames what moves is once all lasts so long; the rest of it is for what rests, or for waiting. */
+function movingIn(b: Between, long: number): number {
+  const moves = length(b) - b.resting
+  const more = long - length(b)
+  if (more >= 0) return b.rests.length > 0 ? moves : Math.min(moves * (1 + EVENLY), moves + more)
+  return Math.min(moves, long - b.least)
+}
+/** How bad it is that what lies between two frames lasts so long: convex, piece by piece linear. */
+function costOf(b: Between, long: number): number {
+  if (long < 0) return Infinity
+  const moves = length(b) - b.resting
+  const now = Math.max(0, movingIn(b, long))
+  const changed = Math.abs(now - moves)
+  const evenly = Math.min(changed, moves * EVENLY)
+  const faster = Math.max(0, Math.min(changed, moves * (1 - 1 / FASTEST)) - evenly)
+  const rush = now < moves ? Math.max(0, changed - evenly - faster) : 0
+  const rested = long - now - b.resting
+  const waits = b.rests.length === 0 ? Math.max(0, long - now) : 0
+  return (
+    COST.evenly * evenly +
+    COST.faster * (now < moves ? faster : 0) +
+    COST.rush * rush +
+    COST.wait * waits +
+    (b.rests.length > 0 ? COST.rest * Math.abs(rested) : 0) +
+    // What rests cannot be shorter than it can.
+    (long < b.least ? COST.rush * (b.least - long) : 0)
+  )
+}
+
+/** What lies between two frames, gone through in so many: what rests first, then what moves, at last it waits. */
+function piecesOf(b: Between, long: number): Piece[] {
+  const { from, to, rests } = b
+  if (to === from) return long > 0 ? [{ from, to, long }] : []
+  if (long >= length(b) && rests.length > 0) {
+    const { to: at } = rests.toSorted((p, q) => length(q) - length(p))[0]!
+    return [
+      { from, to: at, long: at - from },
+      { from: at, to: at, long: long - length(b) },
+      { from: at, to, long: to - at },
+    ].filter((p) => p.long > 0)
+  }
+  if (long >= length(b)) {
+    const moves = Math.round(movingIn(b, long))
+    return [
+      { from, to, long: moves },
+      { from: to, to, long: long - moves },
+    ].filter((p) => p.long > 0)
+  }
+  const cut: (Stretch & { rests: boolean })[] = []
+  let at = from
+  for (const r of rests) {
+    if (r.from > at) cut.push({ from: at, to: r.from, rests: false })
+    cut.push({ ...r, rests: true })
+    at = r.to
+  }
+  if (at < to) cut.push({ from: at, to, rests: false })
+  const moves = Math.max(0, movingIn(b, long))
+  const quick = length(b) > b.resting ? moves / (length(b) - b.resting) : 0
+  // What rests gives way by the same share of what it can give.
+  const given = b.resting > b.least ? (b.resting - (long - moves)) / (b.resting - b.least) : 0
+  const wanted = cut.map((p) => (p.rests ? length(p) - given * (length(p) - leastOf(p)) : length(p) * quick))
+  let done = 0
+  let sum = 0
+  return cut.map((p, i) => {
+    sum += wanted[i]!
+    const upTo = i === cut.length - 1 ? long : Math.min(long, Math.max(done, Math.round(sum)))
+    const piece = { from: p.from, to: p.to, long: upTo - done }
+    done = upTo
+    return piece
+  })
+}
+
+/**
+ * How a recording is gone through so that what happens in it comes at other frames: of all ways the one with the least
+ * change of speed, where what rests may last as long as is wanted, what moves goes a little slower or faster, and waits
+ * or hurries only where nothing else helps. Found by dynamic programming over how far each anchor comes beside its
+ * place (Bellman, 1957); the cost between two of them is convex.
+ *
+ * @param begin  the recording's first frame, and where that comes
+ * @param end    the frame after its last one, and where that comes
+ * @param anchors  in between, in the order of their frames
+ * @param rests  frames in which nothing moves, [from, to)
+ */
+export function followed(
+  begin: Omit<Anchor, 'weight'>,
+  end: Omit<Anchor, 'weight'>,
+  anchors: readonly Anchor[],
+  rests: readonly Stretch[],
+): Piece[] {
+  const fixed = { weight: Infinity }
+  const nodes: Anchor[] = [
+    { ...begin, ...fixed },
+    ...anchors.filter((a) => a.was > begin.was && a.was < end.was),
+    { ...end, ...fixed },
+  ]
+  const offs = (n: Anchor) => (n.weight === Infinity ? 0 : MOST_OFF)
+  const gaps = nodes.slice(1).map((n, i) => between(nodes[i]!.was, n.was, rests))
+  /** What it costs at best until a node comes so far beside, and from which of the node before. */
+  const best: { cost: number; from: number }[][] = [[{ cost: 0, from: 0 }]]
+  for (let i = 1; i < nodes.length; i++) {
+    const [last, node, gap, before] = [nodes[i - 1]!, nodes[i]!, gaps[i - 1]!, best[i - 1]!]
+    const [p, q] = [offs(last), offs(node)]
+    const step = node.is - last.is
+    // The same length comes of many pairs.
+    const costs = Array.from({ length: 2 * (p + q) + 1 }, (_, n) => costOf(gap, step + n - p - q))
+    best.push(
+      Array.from({ length: 2 * q + 1 }, (_, k) => {
+        const off = k - q
+        let least = { cost: Infinity, from: p }
+        for (let j = 0; j < before.length; j++) {
+          const all = before[j]!.cost + costs[off - (j - p) + p + q]!
+          if (all < least.cost) least = { cost: all, from: j }
+        }
+        return { cost: least.cost + (off === 0 ? 0 : Math.abs(off) * node.weight), from: least.from }
+      }),
+    )
+  }
+  const at: number[] = []
+  for (let i = nodes.length - 1, k = 0; i >= 0; i--) {
+    at.unshift(nodes[i]!.is + k - offs(nodes[i]!))
+    k = best[i]![k]!.from
+  }
+  return gaps.flatMap((gap, i) => piecesOf(gap, Math.max(0, at[i + 1]! - at[i]!)))
+}
