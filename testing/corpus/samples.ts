@@ -102,7 +102,7 @@ function value(schema: z.ZodType, timed: Timed, below: Below): unknown {
 }
 
 function numberOf({ minValue, maxValue, def }: z.ZodNumber, below: Below): number {
-  const least = Math.max(1, minValue ?? 1)
+  const least = (maxValue ?? REACH) <= 0 ? (minValue ?? -REACH) : Math.max(1, minValue ?? 1)
   const some = least + below(Math.min(REACH, (maxValue ?? REACH) - least) + 1)
   const steps = (def.checks ?? []).flatMap((c) => (c._zod.def as { value?: number; check: string }) ?? [])
   const step = steps.find((c) => c.check === 'multiple_of')?.value ?? 1

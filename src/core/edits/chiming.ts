@@ -1,7 +1,8 @@
 import type { Element, Medium } from '../lesson/schema'
 import { newElement } from '../kinds'
+import { ChimeLook } from '../kinds/chime/look'
 import { define, make } from './act'
-import { Frame, MediumArg, NewId, Values } from './args'
+import { Frame, MediumArg, NewId } from './args'
 import { mediumIdOf } from './bringIn'
 import { addMedium } from './lesson'
 import { setAll, tie } from './plain'
@@ -10,12 +11,12 @@ import { Unfit } from './unfit'
 /**
  * Lays a short sound that is heard each time something happens in a passage.
  *
- * @param look  when, how loud, in how many variants: values of its look
+ * @param look  when, how loud, in how many variants: parts of its look
  * @param from  the first frame of the passage; with `to` at its end, the whole lesson
  */
 export const layChime = define(
   'layChime',
-  [MediumArg, NewId, Values, Frame, Frame],
+  [MediumArg, NewId, ChimeLook.omit({ kind: true, media: true }).partial(), Frame, Frame],
   (wanted, id, look, from, to) => (draft, given) => {
     const medium = wanted as Medium
     if (medium.kind !== 'sound') throw new Unfit(`“${medium.name}” is no sound`)
