@@ -18,6 +18,7 @@ import { RunningOrder } from '../order/RunningOrder'
 import { Picture } from '../picture/Picture'
 import { Timeline } from '../timeline/Timeline'
 import { Kinds, Transport } from '../transport/Transport'
+import { RetimedDialog } from '../script/RetimedDialog'
 import { SoundsDialog } from '../sounds/SoundsDialog'
 import { LanguagesDialog } from '../language/LanguagesDialog'
 import { Pictures } from '../files/Pictures'
@@ -158,6 +159,7 @@ export function Workbench({ id }: { id: string }) {
         <Pictures />
         <LanguagesDialog />
         <SoundsDialog />
+        <RetimedDialog />
         <ExportDialog />
         <Palette />
         <KeysHelp />

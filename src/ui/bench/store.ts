@@ -131,7 +131,7 @@ export interface Bench {
   aids: Aids
   /** Only these are shown, while they are looked at. */
   only: string[] | null
-  panel: 'none' | 'languages' | 'sounds' | 'palette' | 'keys' | 'files' | 'pictures' | 'export' | 'lesson'
+  panel: 'none' | 'languages' | 'sounds' | 'retimed' | 'palette' | 'keys' | 'files' | 'pictures' | 'export' | 'lesson'
   /** Which panes are put away, and whether the picture takes the place of all. */
   panes: Panes
 }

@@ -429,6 +429,12 @@ export const COMMANDS: Command[] = [
     run: () => setBench({ panel: 'sounds' }),
   },
   {
+    id: 'retimed',
+    title: 'How the picture follows the voice, before and after',
+    group: 'Lesson',
+    run: () => setBench({ panel: 'retimed' }),
+  },
+  {
     id: 'lower',
     title: 'Lower the sound for this phrase, or for the passage',
     group: 'Lesson',

@@ -1,4 +1,4 @@
-import { AudioLines, Mic, Play, ScrollText } from 'lucide-react'
+import { ArrowDownUp, AudioLines, Mic, Play, ScrollText } from 'lucide-react'
 import { useState } from 'react'
 import type { LibraryFile } from '@/contract/routes'
 import { isOver } from '@/contract/news'
@@ -58,6 +58,12 @@ export function ScriptSection({ clip }: { clip: Clip }) {
             </Button>
           )}
           {medium.kind === 'sound' && <Anew media={clip.media} onTake={setAnew} />}
+          {medium.kind === 'sound' && medium.words.length > 0 && (
+            <Button onClick={() => setBench({ panel: 'retimed' })}>
+              <ArrowDownUp size={13} />
+              Before and after …
+            </Button>
+          )}
         </div>
       )}
       {job?.state === 'failed' && <p className="text-accent-deep">{job.sentence}</p>}
