@@ -67,14 +67,14 @@ function Chart({ found: { label, before, after, changes } }: { found: Compared }
       <text x={0} y={named.y} fontSize={11} fill="#5c5140">
         {named.as}, {lengthText(frames, rate)}
       </text>
-      <rect x={0} y={y} width={x(frames)} height={BAR.high} fill={HOWS.same.colour} stroke="#2b2118" />
+      <rect y={y} width={x(frames)} height={BAR.high} fill={HOWS.same.colour} stroke="#2b2118" />
     </>
   )
   return (
     <div className="space-y-3">
       <p className="text-muted">
-        {label}: {timecode(before.length, rate)} before, {timecode(after.length, rate)} after. The picture waits for{' '}
-        {lengthText(Math.round(waits), rate)}; going faster leaves out {lengthText(Math.round(left), rate)}.
+        {label}: {timecode(before.length, rate)} before, {timecode(after.length, rate)} after. Waiting adds{' '}
+        {lengthText(Math.round(waits), rate)}, going faster leaves out {lengthText(Math.round(left), rate)}.
       </p>
       <svg
         viewBox={`0 0 ${WIDE} ${HIGH}`}
