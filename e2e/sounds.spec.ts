@@ -81,7 +81,7 @@ test('a sound at every click is heard on the click’s frame in the exported fil
 })
 
 test('music is lowered under speech by what was asked for; the export is as loud as it says', async ({ page }) => {
-  ff('-f', 'lavfi', '-i', "aevalsrc='0.1*sin(2*PI*9500*t)':s=48000:d=40", here('hum.wav'))
+  ff('-f', 'lavfi', '-i', "aevalsrc='0.1*sin(2*PI*9500*t)':s=48000:d=75", here('hum.wav'))
   const id = await demoCopy()
   await openBench(page, id)
   await goTo(page, 0)

@@ -212,9 +212,10 @@ export function pictureFollows(draft: Draft<Lesson>, before: Timed, media: strin
   const along = <E extends Edge | MoveEdge>(edge: E): E =>
     edge.on === 'loose' ? { ...edge, frame: mapped(points, edge.frame) } : edge
   for (const e of draft.elements) {
-    if (clips.has(e.id)) continue
     const span = before.spans.get(e.id)
-    const long = e.end.on === 'length' && e.start.on === 'loose' && span
+    // What is new stands where it is meant to.
+    if (clips.has(e.id) || !span) continue
+    const long = e.end.on === 'length' && e.start.on === 'loose'
     e.start = along(e.start)
     e.end = along(e.end)
     // What was there for a while is there for as long of the words.

@@ -97,6 +97,36 @@ describe('pauses', () => {
     expect(() => made(tight, tightenPauses('s', 0.6, false))).toThrow()
   })
 })
+describe('pauses that are shortened', () => {
+  const said = (n: number, from: number) => ({
+    id: `voice/word-${n}`,
+    text: `word${n}.`,
+    fromUs: from * 1e6,
+    toUs: (from + 0.5) * 1e6,
+  })
+  const lesson = () => {
+    const own = heardOver(300, { words: [said(1, 0.5), said(2, 4), said(3, 8)] })
+    own.voices = [newVoice('v', 'en', ['voice'])]
+    return own
+  }
+  const where = (l: Lesson, n: number) => resolve(l).moments.get(`voice/word-${n}`)!.frame
+  test('with the picture after them no word is lost, and the recording is as long as the voice', () => {
+    const tight = made(lesson(), tightenPauses('s', 0.4, true))
+    expect([1, 2, 3].map((n) => where(tight, n))).toEqual([15, 42, 69])
+    const take = resolve(tight).clips.find((c) => c.id === 'c1')!
+    expect(take.length).toBeLessThan(150)
+  })
+  test('the level goes on as it did, and it fades only where it did', () => {
+    const keyed = structuredClone(made(lesson(), lowerBetween('s', 115, 140, 6, 10)))
+    keyed.elements[1]!.arrival = { ...keyed.elements[1]!.arrival, how: 'fade', frames: 10 }
+    const tight = made(keyed, tightenPauses('s', 0.4, false))
+    const level = (l: Lesson, n: number) => 20 * Math.log10(gain(l, where(l, n)! + 8))
+    for (const n of [1, 2, 3]) expect(level(tight, n)).toBeCloseTo(level(keyed, n), 1)
+    expect(level(tight, 2)).toBeCloseTo(-6, 1)
+    const pieces = tight.elements.filter((e) => playing(e.look)?.media === 'voice')
+    expect(pieces.map((e) => e.arrival.how)).toEqual(['fade', 'none', 'none'])
+  })
+})
 test('the phrase that is said at a frame is known', () => {
   const lesson = heardOver(300, { words: [{ id: 'voice/word-1', text: 'Lend.', fromUs: 1e6, toUs: 2e6 }] })
   expect(phraseAt(resolve(lesson), 45)).toMatchObject({ from: 30, to: 60 })

@@ -5,7 +5,7 @@ import { clipEnd, type Clip } from '../lesson/clips'
 import { fading } from '../lesson/make'
 import type { Element, Lesson, Medium } from '../lesson/schema'
 import { speedOf } from '../lesson/timeMap'
-import { posedAt } from '../motion'
+import { motionOf, posedAt } from '../motion'
 import { frameStartUs, framesPerSecond } from '../time'
 import { resolve, type Timed } from '../timing'
 import { define, Id, type Given } from './act'
@@ -108,6 +108,23 @@ export const loopToEnd = define('loopToEnd', [Id.clip], (id) => (draft, given) =
   })
 })
 
+const levelPose = (id: string, frames: number, db: number): Element['poses'][number] => ({
+  id,
+  start: { on: 'previous' },
+  end: { on: 'start', frames },
+  easing: 'linear',
+  values: { [LEVEL]: db },
+  curve: null,
+})
+/** The points of a part of a clip's level, from a frame of the lesson on; none where the level stays the same. */
+function levelsOver(timed: Timed, e: Element): (from: number, length: number) => { frames: number; db: number }[] {
+  const points = motionOf(timed, e).moves.flatMap((m) => (LEVEL in m.pose.values ? [m.to] : []))
+  return (from, length) => {
+    if (points.length === 0) return []
+    const at = [...new Set([from, ...points.filter((p) => p > from && p < from + length), from + length - 1])]
+    return at.map((frame) => ({ frames: frame - from, db: levelAt(timed, e.id, frame) }))
+  }
+}
 /** A word fades out a little after it was said; seconds. */
 const TAIL_S = 0.08
 /**
@@ -137,19 +154,26 @@ export const tightenPauses = define('tightenPauses', [Id.clip, Num, Flag], (id, 
   })
   if (keeps.length === 1) throw new Unfit(`no pause is longer than ${most} s`)
   const template = plain(clip.element) as Element
+  const frames = (us: number) => Math.round((us * draft.rate.num) / (1e6 * draft.rate.den))
+  const loud = levelsOver(before, template)
+  const none: Element['arrival'] = { ...fading(1), how: 'none' }
   let at = clip.at
   keeps.forEach((k, i) => {
-    const length = Math.max(1, Math.round(((k.toUs - k.fromUs) * draft.rate.num) / (1e6 * draft.rate.den)))
+    const length = Math.max(1, frames(k.toUs - k.fromUs))
+    const was = clip.at + frames(k.fromUs - first)
     let e = clip.element as Element
     if (i > 0) {
       e = structuredClone(template)
       e.id = given.newId('clip')
-      e.poses = []
       e.start = { on: 'loose', frame: at }
       e.end = { on: 'loose', frame: at + length }
       draft.elements.push(e)
       e = draft.elements.at(-1)!
     } else placeClip(clip, clip.at, length)
+    // It comes and goes as it did, and is as loud as it was.
+    if (i > 0) e.arrival = { ...none }
+    if (i < keeps.length - 1) e.departure = { ...none }
+    e.poses = loud(was, length).map(({ frames: n, db }) => levelPose(given.newId('pose'), n, db))
     const own = clipsIn(draft, given).find((c) => c.id === e.id)
     if (own) clipLook(own).inUs = Math.round(k.fromUs)
     at += length
