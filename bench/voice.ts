@@ -13,12 +13,19 @@ async function errorsOf(r: Recording): Promise<{ off: number[]; lost: number; ms
   const off: number[] = []
   let next = 0
   let lost = 0
-  for (const w of found.words) {
+  for (const [n, w] of found.words.entries()) {
     const at = r.words.findIndex((t, i) => i >= next && i < next + 4 && t.text === w.text)
     if (at < 0) continue
     next = at + 1
-    if (w.fromUs === null || w.toUs === null) lost++
-    else off.push(Math.abs(w.fromUs / 1e3 - r.words[at]!.from * 1e3), Math.abs(w.toUs / 1e3 - r.words[at]!.to * 1e3))
+    if (w.fromUs === null || w.toUs === null) {
+      lost++
+      continue
+    }
+    off.push(Math.abs(w.fromUs / 1e3 - r.words[at]!.from * 1e3))
+    // The engine tells some short words together with the next: where such a one ends it does not say.
+    const follows = found.words[n + 1]?.text
+    if (follows === undefined || r.words[at + 1]?.text === follows)
+      off.push(Math.abs(w.toUs / 1e3 - r.words[at]!.to * 1e3))
   }
   return { off, lost, ms }
 }
@@ -37,24 +44,29 @@ export async function measureVoice(say: (line: string) => void): Promise<Figure[
       for (const english of [true, false]) {
         const own = clean.filter((r) => (r.language === 'en') === english)
         const off: number[] = []
+        const by = new Map<string, number[]>()
         let lost = 0
         for (const r of own) {
           const one = await errorsOf(kind === 'clean' ? r : degraded(r, kind, dir, 7))
           off.push(...one.off)
+          by.set(r.language, [...(by.get(r.language) ?? []), ...one.off])
           lost += one.lost
           tookMs += one.ms
           heardMs += (r.words.at(-1)?.to ?? 0) * 1000
         }
         const far = (100 * off.filter((v) => v > 200).length) / Math.max(1, off.length)
         const hard = kind === '15 dB' || kind === 'echo'
-        const name = `words found: ${english ? 'English' : own.map((r) => r.language).join(', ')}, ${kind}`
+        const name = `words found: ${english ? 'English' : `${by.size} other languages`}, ${kind}`
+        const each = [...by].map(([l, list]) => `${l} ${at(list, 0.5).toFixed(0)}/${at(list, 0.95).toFixed(0)}`)
         const measured = `${at(off, 0.5).toFixed(0)} ms, 95 % ${at(off, 0.95).toFixed(0)} ms`
         say(`${name}: ${measured}, ${far.toFixed(1)} % far off, ${lost} lost`)
         rows.push({
           what: name,
           bar: hard ? '≤ 40 ms, 95 % ≤ 200 ms, ≤ 6 % far off' : '≤ 20 ms, 95 % ≤ 90 ms, ≤ 1 % far off',
           measured,
-          detail: `${far.toFixed(1)} % off by more than 200 ms, ${lost} of ${off.length / 2 + lost} words not found`,
+          detail:
+            `${far.toFixed(1)} % off by more than 200 ms, ${lost} of ${Math.ceil(off.length / 2) + lost} words not ` +
+            `found${english ? '' : `; median and 95 % by language, ms: ${each.join(', ')}`}`,
         })
       }
     rows.push({

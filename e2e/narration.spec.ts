@@ -70,7 +70,9 @@ test('another voice reads the script with two sentences swapped and one dropped:
     const differs = (n: number) =>
       frame(n).reduce((sum, v, i) => sum + (Math.abs(v - bare(n)[i]!) > 12 ? 1 : 0), 0) > 60
     const first = Array.from({ length: 8 }, (_, i) => from - 2 + i).find(differs)
-    expect(Math.abs((first ?? Infinity) - from), e.name).toBeLessThanOrEqual(1)
+    // In its first frame it has just begun to come and is not to be seen; from the next one on it is, within a frame.
+    expect((first ?? Infinity) - from, e.name).toBeGreaterThanOrEqual(0)
+    expect((first ?? Infinity) - from, e.name).toBeLessThanOrEqual(2)
   }
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')

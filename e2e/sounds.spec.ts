@@ -4,7 +4,7 @@ import path from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { Lesson } from '@/core/lesson/schema'
 import { frameStartUs } from '@/core/time'
-import { setLook } from '@/core/edits'
+import { addTrack, moveClip, setLook } from '@/core/edits'
 import { data, demoCopy, ff, folder, goTo, openBench, sendEdit } from './desk'
 import { stored } from './exported'
 import { bringIn, here } from './takes'
@@ -88,6 +88,8 @@ test('music is lowered under speech by what was asked for; the export is as loud
   await bringIn(page, ['hum.wav'])
   const laid = await stored(page, id)
   const music = laid.timed.clips.find((c) => laid.lesson.media[c.media]!.name === 'hum.wav')!
+  await sendEdit(id, addTrack({ id: 'music', name: 'Music', kind: 'sound', muted: false }))
+  await sendEdit(id, moveClip(music.id, 0, 'music'))
   await sendEdit(id, setLook([music.id], 'duckDb', -12))
   const { lesson, timed } = await stored(page, id)
   const words = [...timed.moments.values()].filter((m) => m.kind === 'word').sort((a, b) => a.frame! - b.frame!)
@@ -165,7 +167,7 @@ test('a phrase is lowered in one act, a sound is cleaned, its pauses are shorten
     [...timed.moments.values()].filter((m) => m.kind === 'word' && m.frame !== null).length
   expect(said(short.timed)).toBe(said(before.timed))
   for (const c of [...short.timed.moments.values()].filter((m) => m.kind === 'click')) expect(c.frame).not.toBeNull()
-  for (let i = 0; i < 6; i++) {
+  for (let i = 0; i < 7; i++) {
     await page.keyboard.press('Control+z')
     await page.waitForTimeout(150)
   }

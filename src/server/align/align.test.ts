@@ -1,8 +1,9 @@
-import { mkdtempSync, readFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { readCaptions } from '@/core/voice'
 import { byFlite } from '../../../bench/voices'
+import { speak, wavFile } from '../../../recorder/narrator'
 import { align, type Aligned } from './align'
 
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-voices-'))
@@ -51,6 +52,17 @@ test('each word of a script is found where another voice speaks it', async () =>
   expect(at(off, 0.5)).toBeLessThanOrEqual(20)
   expect(at(off, 0.95)).toBeLessThanOrEqual(90)
   expect(found.words.every((w) => w.confidence > 0.4)).toBe(true)
+}, 60_000)
+test('a voice that writes digital silence where a stop closes is found as exactly, in another language', async () => {
+  const wav = path.join(dir, 'silent-stops.wav')
+  const script = 'Benvenuti alla biblioteca degli attrezzi. Oggi prestiamo un trapano a batteria. Scrivete il nome.'
+  const said = speak([{ at: 0.4, text: script }], 'it+m1', 150)
+  writeFileSync(wav, wavFile(said))
+  const found = await align(wav, script, 'it')
+  const off = errors(found, said.words)
+  expect(off.length).toBe(2 * said.words.length)
+  expect(off.at(-1)).toBeLessThan(100)
+  expect(at(off, 0.5)).toBeLessThanOrEqual(20)
 }, 60_000)
 test('the narration of the demo is found by its script, headings are not spoken', async () => {
   const { words } = readCaptions(readFileSync(path.join(root, 'demo/media/narration.vtt'), 'utf8'), 'n') as {

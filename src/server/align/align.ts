@@ -1,8 +1,8 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import path from 'node:path'
-import { chances } from '@/core/chance'
 import { readingOf, type Departure, type Run } from '@/core/voice/departures'
 import { readScript, type WrittenPhrase } from '@/core/voice/script'
+import { backgroundOf, withBackground } from './background'
 import { fadedOut, loudnessOf, type Loudness } from './edges'
 import type { Heard } from './decode'
 import { bare, pronounced, type Said } from './lexicon'
@@ -133,11 +133,14 @@ interface Speech {
   wav: string
   head: Buffer
   samples: Int16Array
+  /** How loud the faint background is with which it is heard. */
+  background: number
 }
-/** A part of a recording, or one with some of it silenced, as a file beside it. */
+/** A recording, a part of it, or one with some of it silenced, as the model is to hear it: a file beside it. */
 async function written(speech: Speech, samples: Int16Array, name: string): Promise<string> {
   const file = path.join(path.dirname(speech.wav), `${name}.wav`)
-  const data = Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength)
+  const heard = withBackground(samples, speech.background)
+  const data = Buffer.from(heard.buffer, heard.byteOffset, heard.byteLength)
   const head = Buffer.from(speech.head)
   head.writeUInt32LE(36 + data.length, 4)
   head.writeUInt32LE(data.length, 40)
@@ -145,13 +148,10 @@ async function written(speech: Speech, samples: Int16Array, name: string): Promi
   return file
 }
 const PER_FRAME = RATE / 100
-/** A recording with stretches silenced, but for a faint noise: frames, [from, to). */
+/** A recording with stretches silenced: frames, [from, to). */
 function silenced(samples: Int16Array, spans: readonly { from: number; to: number }[]): Int16Array {
   const out = Int16Array.from(samples)
-  const next = chances(1)
-  for (const { from, to } of spans)
-    for (let i = Math.round(from * PER_FRAME); i < Math.min(out.length, Math.round(to * PER_FRAME)); i++)
-      out[i] = Math.round((next() - 0.5) * 6)
+  for (const { from, to } of spans) out.fill(0, Math.round(from * PER_FRAME), Math.round(to * PER_FRAME))
   return out
 }
 
@@ -251,7 +251,7 @@ export async function align(file: string, script: string, language: string, doin
       const bytes = await readFile(wav)
       const data = bytes.subarray(WAV_HEAD)
       const samples = new Int16Array(data.buffer.slice(data.byteOffset, data.byteOffset + (data.length & ~1)))
-      const speech: Speech = { wav, head: bytes.subarray(0, WAV_HEAD), samples }
+      const speech: Speech = { wav, head: bytes.subarray(0, WAV_HEAD), samples, background: backgroundOf(samples) }
       const found = await alignSpeech(speech, words, runsOf(phrases), said, { ...doing, onStep })
       return { phrases, ...found }
     },
@@ -269,9 +269,11 @@ async function alignSpeech(
   onStep('Finding the words', 0.1)
   const { samples } = speech
   const frames = Math.floor(samples.length / PER_FRAME)
-  let heard = (await alignLine(speech.wav, words, said, signal)) ?? words.map(() => null)
+  const loudness = loudnessOf(withBackground(samples, speech.background), RATE)
+  const whole = await written(speech, samples, 'whole')
+  let heard = (await alignLine(whole, words, said, signal)) ?? words.map(() => null)
   let departures: Departure[] = []
-  const unheard = unheardSpeech(heard, loudnessOf(samples, RATE), frames)
+  const unheard = unheardSpeech(heard, loudness, frames)
   const doubt = doubtful(runs, heard, words, said).map((is, n) => is || nextTo(runs[n]!, unheard))
   if (doubt.some(Boolean)) {
     onStep('Looking at what is said otherwise', 0.45)
@@ -319,7 +321,7 @@ async function alignSpeech(
   }
   const nothing = heard.every((h) => h === null)
   if (nothing) heard = spread(words, samples)
-  const ends = nothing ? heard : fadedOut(heard, loudnessOf(samples, RATE))
+  const ends = nothing ? heard : fadedOut(heard, loudness)
   const usual = usualOf(heard)
   onStep('Done', 1)
   return {

@@ -30,9 +30,6 @@ export function loudnessOf(samples: Int16Array, rate: number): Loudness {
 /** A word before a pause is heard to fade this far below how loud it was; and this far above the background. */
 const FADES_DB = 18
 const ABOVE_DB = 7
-/** Below this there is no background at all; and so far above it something is heard. */
-const SILENT_DB = 6
-const HEARD_DB = 22
 /** It goes on for so long at the most after it was taken to end. */
 const GOES_ON_MS = 220
 
@@ -50,8 +47,7 @@ export function fadedOut(heard: readonly (Heard | null)[], { db, stepMs, floor }
     const at = (ms: number) => Math.max(0, Math.min(db.length - 1, Math.round(ms / stepMs)))
     const own = db.slice(at(Math.max(from, end - 300)), at(end) + 1)
     const peak = own.toSorted()[Math.floor(own.length * 0.9)] ?? floor
-    // Between words of a recording without any background a word ends where nothing is heard any more.
-    const least = floor < SILENT_DB ? floor + HEARD_DB : Math.max(floor + ABOVE_DB, peak - FADES_DB)
+    const least = Math.max(floor + ABOVE_DB, peak - FADES_DB)
     let to = at(end)
     while (to < at(until) && db[to]! > least) to++
     return { ...h, to: Math.max(end, to * stepMs) / 10 }
