@@ -24,6 +24,8 @@ export interface NewElement {
   rect?: Rect | null
   /** The picture to show, for a still. */
   media?: string
+  /** The moment to whose end it lasts, where that is wanted. */
+  until?: string | null
 }
 
 /**
@@ -80,11 +82,16 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   kind.put?.(e as never, { at, rect: spot.rect ?? null, view, safe: safeIn(view), lesson, media: spot.media ?? null })
   const fps = framesPerSecond(lesson.rate)
   const frames = kind.lasts?.(e as never, fps) ?? fps * USUAL_SECONDS
-  e.end = { on: 'length', frames: Math.max(1, Math.round(frames)) }
+  const until = spot.until ? timed.moments.get(spot.until) : undefined
+  e.end =
+    until && until.untilFrame !== null && until.untilFrame > spot.frame
+      ? tieEnd(until.id, until.untilFrame)
+      : { on: 'length', frames: Math.max(1, Math.round(frames)) }
   settle(e, lesson)
   const medium = lesson.media[mediumOf(e) ?? '']
   const called = medium?.name.replace(/\.[^.]*$/, '').slice(0, 120)
   if (called) e.name = numbered(called, new Set(lesson.elements.map((x) => x.name)))
   return e
 }
+const tieEnd = (moment: string, last: number): Edge => ({ on: 'moment', moment, edge: 'end', offset: 0, last })
 const USUAL_SECONDS = 3

@@ -31,6 +31,7 @@ export {
   Spoken,
   type LostWord,
 } from './speaking'
+export { rewrite } from './rewriting'
 export { layChime } from './chiming'
 export * from './languages'
 export {

@@ -123,7 +123,7 @@ function aroundKept(words: readonly Word[]): Word[] {
 }
 
 /** Runs of words of the script before that are in it no more and that something hangs on. */
-function goneRuns(
+export function goneRuns(
   draft: Lesson,
   before: readonly { id: string; text: string }[],
   mates: readonly number[],
@@ -156,7 +156,7 @@ function goneRuns(
 }
 
 /** The voice that a medium belongs to, in its language; a new one where there is none. */
-function voiceOf(draft: Lesson, media: string, language: string, { newId }: Given): Voice {
+export function voiceOf(draft: Lesson, media: string, language: string, { newId }: Given): Voice {
   const own = draft.voices.find((v) => v.takes.includes(media))
   if (own) {
     own.language = language

@@ -36,6 +36,8 @@ export interface Passage {
 export interface Adding {
   kind: ElementKind
   moment: string | null
+  /** It lasts until the end of this moment. */
+  until?: string
   media?: string
   repoint?: string
   ride?: string[]
@@ -125,6 +127,8 @@ export interface Bench {
    */
   asks: { label: string; name: string; frame: number; make: () => void } | null
   awayOk: string
+  /** Words that were swept over, from the first to the last: what is added next hangs on both. */
+  swept: { first: string; last: string } | null
   /** Only these frames are played, once; then the playhead goes back. */
   just: { from: number; to: number; back: number } | null
   /** What helps to place things on the picture. */
@@ -174,6 +178,7 @@ export const useBench = create<Bench>(() => ({
   pictureZoom: 'fit',
   asks: null,
   awayOk: '',
+  swept: null,
   just: null,
   panes: { order: true, details: true, timeline: true, picture: false },
   aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true, board: false },
@@ -417,7 +422,7 @@ export const goTo = (frame: number): void =>
  */
 export const pickMoment = (id: string, frame: number | null): void => {
   const again = bench().moment === id && bench().playhead === frame
-  setBench({ moment: id, speed: 0, ...(again && { elements: [], keys: [] }) })
+  setBench({ moment: id, speed: 0, swept: null, ...(again && { elements: [], keys: [] }) })
   if (frame !== null) goTo(frame)
 }
 /** Selects elements, with their groups unless `alone`. */

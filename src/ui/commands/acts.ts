@@ -59,7 +59,8 @@ export const moments = () => {
 export const edges = () => [...bench().timed.spans.values()].flatMap((s) => [s.from, s.to - 1])
 
 export function beginAdding(kind: ElementKind, media?: string): void {
-  const { moment, playhead, timed } = bench()
+  const { moment, playhead, timed, swept } = bench()
+  const until = swept && swept.first === moment ? swept.last : undefined
   setBench({ speed: 0 })
   if (kindNamed(kind).spotless) {
     const e = elementAt(timed, {
@@ -68,6 +69,7 @@ export function beginAdding(kind: ElementKind, media?: string): void {
       frame: playhead,
       moment,
       at: null,
+      until,
     })
     if (edit(`Add ${e.name.toLowerCase()}`, addElement(e))) select([e.id])
     return
@@ -86,7 +88,7 @@ export function beginAdding(kind: ElementKind, media?: string): void {
     }
     media = pictures[0]![0]
   }
-  setBench({ adding: { kind, moment, ...(media && { media }) } })
+  setBench({ adding: { kind, moment, ...(until && { until }), ...(media && { media }) } })
 }
 /** Lets what is selected last exactly as long as what lies below it. */
 export function asLongAsBelow(): void {

@@ -1,10 +1,15 @@
-import { ChevronRight, Plus } from 'lucide-react'
+import { ChevronRight, Pencil, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { ADDABLE_KINDS, kindNamed, kindName } from '@/core/kinds'
+import { useRef, useState } from 'react'
+import { rewrite } from '@/core/edits'
+import { kindName } from '@/core/kinds'
 import { frameOfHanging, type Hanging, type OrderRow } from '@/core/order'
 import { timecode } from '@/core/time'
-import { bench, goTo, pickMoment, select, setBench, useBench } from '../bench/store'
+import { phrases } from '@/core/voice/phrases'
+import { bench, edit, goTo, pickMoment, select, setBench, useBench } from '../bench/store'
 import { beginAdding } from '../commands/acts'
+import { BOX } from '../kit/fields'
+import { AddItems } from '../kit/addItems'
 import { KindIcon, MomentIcon } from '../kit/kindIcon'
 import { MomentPicture } from './MomentPicture'
 import { ProposedMarks } from './TakePointer'
@@ -23,8 +28,11 @@ export function OrderRowView({
   isNow: boolean
 }) {
   const lesson = useBench((b) => b.lesson)
+  const [writing, setWriting] = useState(false)
+  const said = m.kind === 'phrase' && m.media !== undefined
   return (
     <div
+      onDoubleClick={(e) => said && !(e.target as HTMLElement).closest('textarea') && setWriting(true)}
       className={`group relative border-b border-edge/60 ${isChosen ? 'bg-accent-wash' : isNow ? 'bg-[#f3e8d0]' : ''}`}
     >
       {isNow && HERE}
@@ -32,6 +40,11 @@ export function OrderRowView({
         <button
           type="button"
           onClick={() => pickMoment(m.id, m.frame)}
+          onKeyDown={(e) => {
+            if (e.key !== 'F2' || !said) return
+            e.stopPropagation()
+            setWriting(true)
+          }}
           className={
             `flex min-w-0 flex-1 items-start gap-1.5 py-1 pr-1 pl-2.5 ` +
             `text-left ${m.kind === 'chapter' ? 'font-head text-[14px]' : ''}`
@@ -41,10 +54,27 @@ export function OrderRowView({
           <span className="mt-[3px] shrink-0 text-muted">
             <MomentIcon kind={m.kind} size={12} />
           </span>
-          <span className={m.frame === null ? 'text-muted line-through' : ''}>
-            {m.kind === 'phrase' ? `“${label}”` : label}
-          </span>
+          {!writing && (
+            <span className={m.frame === null ? 'text-muted line-through' : ''}>
+              {m.kind === 'phrase' ? `“${label}”` : label}
+            </span>
+          )}
         </button>
+        {writing && <PhraseField media={m.media!} phrase={m.id} text={label} onDone={() => setWriting(false)} />}
+        {said && !writing && (
+          <button
+            type="button"
+            aria-label={`Write “${label}” anew`}
+            title="Write it anew (double click, F2)"
+            onClick={() => setWriting(true)}
+            className={
+              'grid size-[24px] shrink-0 place-items-center rounded text-muted opacity-0 ' +
+              'group-hover:opacity-100 hover:bg-black/10 focus-visible:opacity-100'
+            }
+          >
+            <Pencil size={12} />
+          </button>
+        )}
         <MomentPicture moment={m} lesson={lesson} />
         {m.proposed ? (
           <ProposedMarks id={m.id} label={label} confidence={m.confidence ?? 0} />
@@ -56,6 +86,50 @@ export function OrderRowView({
         <HangingView key={`${h.element.id}${h.side}${h.pose ?? ''}`} hanging={h} />
       ))}
     </div>
+  )
+}
+
+/** A phrase of the script as it is written, where it stands: Enter or going elsewhere keeps it, Escape does not. */
+function PhraseField({
+  media,
+  phrase,
+  text,
+  onDone,
+}: {
+  media: string
+  phrase: string
+  text: string
+  onDone: () => void
+}) {
+  const given = useRef(false)
+  const keep = (value: string) => {
+    if (given.current) return
+    given.current = true
+    onDone()
+    const { lesson } = bench()
+    const own = phrases(lesson.media[media]?.words ?? []).find((p) => p.id === phrase)
+    if (own && value.trim() !== own.text) edit('The script, written anew', rewrite(media, own.words, value))
+  }
+  return (
+    <textarea
+      autoFocus
+      aria-label="The phrase of the script"
+      defaultValue={text}
+      rows={Math.max(2, Math.ceil(text.length / 24))}
+      onFocus={(e) => e.target.select()}
+      onBlur={(e) => keep(e.target.value)}
+      onKeyDown={(e) => {
+        e.stopPropagation()
+        if (e.key === 'Escape') {
+          given.current = true
+          onDone()
+        }
+        if (e.key !== 'Enter') return
+        e.preventDefault()
+        keep(e.currentTarget.value)
+      }}
+      className={`${BOX} my-1 w-full min-w-0 flex-[3] resize-none !px-1 leading-snug`}
+    />
   )
 }
 
@@ -137,24 +211,14 @@ function AddHere({ moment, frame, label }: { moment: string; frame: number | nul
           align="end"
           className="z-50 min-w-36 rounded border border-edge-strong bg-sheet p-1 shadow-lg"
         >
-          {ADDABLE_KINDS.map((k) => (
-            <DropdownMenu.Item
-              key={k}
-              className={
-                'flex cursor-pointer items-center gap-2 rounded px-2 py-1 ' +
-                'outline-none data-[highlighted]:bg-accent-wash'
-              }
-              onSelect={() => {
-                setBench({ moment, elements: [] })
-                if (frame !== null) goTo(frame)
-                beginAdding(k)
-                if (bench().adding) setBench({ adding: { ...bench().adding!, moment } })
-              }}
-            >
-              <KindIcon kind={k} />
-              {kindNamed(k).title}
-            </DropdownMenu.Item>
-          ))}
+          <AddItems
+            onChoose={(k) => {
+              setBench({ moment, elements: [], swept: null })
+              if (frame !== null) goTo(frame)
+              beginAdding(k)
+              if (bench().adding) setBench({ adding: { ...bench().adding!, moment } })
+            }}
+          />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

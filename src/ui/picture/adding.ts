@@ -42,6 +42,7 @@ export function placeAdded(p: Point, rect: Rect | null): void {
     id: freshId(wanted.kind),
     frame,
     moment: wanted.moment,
+    until: wanted.until,
     at,
     rect: drawnAt,
     media: wanted.media,

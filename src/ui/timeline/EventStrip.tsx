@@ -5,6 +5,7 @@ import { clipEnd } from '@/core/lesson/clips'
 import { clusters, type Catch, type TimedMoment } from '@/core/moments'
 import { bench, edit, pickMoment, tryEdit, useBench, useShownPart } from '../bench/store'
 import { MomentIcon } from '../kit/kindIcon'
+import { SweepMenu, useSweep } from './Sweep'
 import { HEAD_PX, useView } from './view'
 import { Wave } from './Wave'
 import { WordBorders } from './WordBorders'
@@ -44,6 +45,8 @@ export const EventStrip = memo(function EventStrip({
   const pick = (m: TimedMoment) => pickMoment(m.id, m.frame)
   const clipOfWord = (w: TimedMoment) =>
     spoken.find((c) => c.media === w.media && w.frame! >= c.at && w.frame! < clipEnd(c))
+  const said = useMemo(() => all.filter((m) => m.kind === 'word'), [all])
+  const sweep = useSweep(said, frameAt)
   const pickWordAt = (frame: number) => {
     const word = all.findLast((m) => m.kind === 'word' && m.frame! <= frame)
     if (word) pick(word)
@@ -144,7 +147,9 @@ export const EventStrip = memo(function EventStrip({
         <div
           className="relative flex-1 overflow-hidden"
           data-lane="words"
+          {...sweep.hand}
           onClick={(e) => {
+            if (sweep.swept()) return
             if (!(e.target as HTMLElement).closest('button')) pickWordAt(frameAt(e.clientX))
           }}
         >
@@ -161,7 +166,9 @@ export const EventStrip = memo(function EventStrip({
                 ? 'border-accent bg-accent text-white'
                 : catching?.moment.id === w.id
                   ? 'border-good bg-good text-white'
-                  : 'border-edge-strong hover:bg-black/5'
+                  : sweep.has(w)
+                    ? 'border-accent bg-accent-wash'
+                    : 'border-edge-strong hover:bg-black/5'
             const common = {
               title: w.label,
               'data-moment': w.id,
@@ -173,7 +180,7 @@ export const EventStrip = memo(function EventStrip({
             // Where words stand too close to be pressed one by one, the lane as a whole is pressed.
             return room >= 25 ? (
               <Fragment key={w.id}>
-                <button type="button" {...common} onClick={() => pick(w)}>
+                <button type="button" {...common} onClick={() => !sweep.swept() && pick(w)}>
                   {w.label}
                 </button>
                 {clipOfWord(w) && (
@@ -191,6 +198,7 @@ export const EventStrip = memo(function EventStrip({
               </span>
             )
           })}
+          {sweep.asks && <SweepMenu at={sweep.asks} onClose={sweep.close} />}
           {spoken.length === 0 && (
             <span className="absolute left-2 leading-[38px] text-muted">
               No words yet: bring in captions (WebVTT, SRT) with the narration.

@@ -1,0 +1,120 @@
+import { DropdownMenu } from 'radix-ui'
+import { useRef, useState, type PointerEvent } from 'react'
+import { inOne, setSpan } from '@/core/edits'
+import { isClip } from '@/core/kinds'
+import type { Edge } from '@/core/lesson/schema'
+import type { TimedMoment } from '@/core/moments'
+import { bench, edit, goTo, setBench, useBench } from '../bench/store'
+import { beginAdding } from '../commands/acts'
+import { AddItems, MENU_ITEM } from '../kit/addItems'
+
+/** Less than this is a press. */
+const SWEPT_PX = 6
+interface Under {
+  from: number
+  to: number
+}
+
+/** The words that a sweep goes over, in their order. */
+const wordsIn = (words: readonly TimedMoment[], { from, to }: Under): TimedMoment[] =>
+  words.filter((w) => w.frame! < Math.max(from, to) && (w.untilFrame ?? w.frame! + 1) > Math.min(from, to))
+
+/**
+ * Sweeping over the words of the timeline: they are chosen from the first to the last, and what is added, or is
+ * selected, can be hung on both. `begin` and `hand` go on the lane.
+ */
+export function useSweep(words: readonly TimedMoment[], frameAt: (x: number) => number) {
+  const pressed = useRef<{ x: number; frame: number; moved: boolean } | null>(null)
+  const [under, setUnder] = useState<Under | null>(null)
+  const [asks, setAsks] = useState<{ x: number; y: number } | null>(null)
+  const swept = useBench((b) => b.swept)
+  const ids = under && wordsIn(words, under)
+  const first = ids ? ids[0]?.id : swept?.first
+  const last = ids ? ids.at(-1)?.id : swept?.last
+  const at = (id: string | undefined) => words.findIndex((w) => w.id === id)
+  const [a, b] = [at(first), at(last)]
+  const has = (w: TimedMoment) => a >= 0 && at(w.id) >= a && at(w.id) <= b
+  return {
+    has,
+    asks,
+    close: () => setAsks(null),
+    /** Whether what was let go of just now was a sweep, and no press. */
+    swept: () => {
+      const was = pressed.current?.moved === true
+      pressed.current = null
+      return was
+    },
+    hand: {
+      onPointerDown(e: PointerEvent) {
+        if (e.button !== 0) return
+        pressed.current = { x: e.clientX, frame: frameAt(e.clientX), moved: false }
+      },
+      onPointerMove(e: PointerEvent) {
+        const p = pressed.current
+        if (!p || e.buttons === 0 || (!p.moved && Math.abs(e.clientX - p.x) < SWEPT_PX)) return
+        if (!p.moved) e.currentTarget.setPointerCapture(e.pointerId)
+        p.moved = true
+        setUnder({ from: p.frame, to: frameAt(e.clientX) })
+      },
+      onPointerUp(e: PointerEvent) {
+        const own = under ? wordsIn(words, under) : []
+        setUnder(null)
+        if (!pressed.current?.moved || own.length === 0) return
+        setBench({ swept: { first: own[0]!.id, last: own.at(-1)!.id }, moment: own[0]!.id, speed: 0 })
+        goTo(own[0]!.frame!)
+        setAsks({ x: e.clientX, y: e.clientY })
+      },
+      onPointerCancel() {
+        pressed.current = null
+        setUnder(null)
+      },
+    },
+  }
+}
+
+/** What can be hung on the words that were swept over: what is selected, or a new element. */
+export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClose: () => void }) {
+  const chosen = useBench((b) => b.elements)
+  const { lesson } = bench()
+  const own = lesson.elements.filter((e) => chosen.includes(e.id) && !isClip(e))
+  const hang = () => {
+    const { swept, timed } = bench()
+    if (!swept) return
+    const [first, last] = [timed.moments.get(swept.first), timed.moments.get(swept.last)]
+    const tie = (m: TimedMoment, edge: 'start' | 'end'): Edge => {
+      const frame = edge === 'start' ? m.frame! : (m.untilFrame ?? m.frame!)
+      return { on: 'moment', moment: m.id, edge, offset: 0, last: frame }
+    }
+    if (!first || !last) return
+    const named = own.length === 1 ? `“${own[0]!.name}”` : `${own.length} elements`
+    const words = first === last ? `“${first.label}”` : `“${first.label} … ${last.label}”`
+    const span = { start: tie(first, 'start'), end: tie(last, 'end') }
+    edit(`Hang ${named} on ${words}`, inOne(own.map((e) => setSpan(e.id, span))))
+  }
+  return (
+    <DropdownMenu.Root open onOpenChange={(is) => !is && onClose()}>
+      <DropdownMenu.Trigger asChild>
+        <span className="pointer-events-none fixed size-px" style={{ left: at.x, top: at.y }} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          aria-label="On these words"
+          className={
+            'thin-scroll z-50 max-h-80 min-w-40 overflow-auto rounded border border-edge-strong bg-sheet p-1 shadow-lg'
+          }
+        >
+          {own.length > 0 && (
+            <>
+              <DropdownMenu.Item className={MENU_ITEM} onSelect={hang}>
+                Hang {own.length === 1 ? `“${own[0]!.name}”` : `these ${own.length}`} on these words
+              </DropdownMenu.Item>
+              <DropdownMenu.Separator className="my-1 h-px bg-edge" />
+            </>
+          )}
+          <AddItems onChoose={(k) => beginAdding(k)} />
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
