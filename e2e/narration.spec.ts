@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { chromium, expect, test } from '@playwright/test'
-import { demoCopy, openBench, saved } from './desk'
+import { demoCopy, goTo, inOrder, openBench, saved, spot } from './desk'
 import { exported, stored } from './exported'
 import { bringIn, here } from './takes'
 
@@ -119,4 +119,43 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
   } finally {
     await browser.close()
   }
+})
+
+test('a phrase is written anew where it stands; a callout hangs on words that were swept over', async ({ page }) => {
+  const id = await demoCopy()
+  await openBench(page, id)
+  const before = await stored(page, id)
+  const row = await inOrder(page, 'find the tool')
+  await row.getByRole('button', { name: /^“First, find the tool/ }).dblclick()
+  const field = page.getByRole('textbox', { name: 'The phrase of the script' })
+  await field.fill('First, find the drill.')
+  await field.press('Enter')
+  const now = await stored(page, id)
+  const said = (t: typeof now.timed) => [...t.moments.values()].filter((m) => m.kind === 'word')
+  expect(said(now.timed).map((w) => [w.id, w.frame])).toEqual(said(before.timed).map((w) => [w.id, w.frame]))
+  expect(said(now.timed).map((w) => w.label)).toContain('drill.')
+  await openClip(page, 'Narration')
+  await expect(page.getByRole('list', { name: 'Said otherwise' })).toContainText('Instead of “drill.”')
+  // Swept from “Check” to “date,”.
+  await page.keyboard.press('Escape')
+  const words = said(now.timed).sort((a, b) => a.frame! - b.frame!)
+  const first = words.findIndex((w) => w.label === 'Check')
+  const [a, b] = [words[first]!, words[first + 3]!]
+  await goTo(page, a.frame!)
+  const lane = (await page.locator('[data-lane=words]').boundingBox())!
+  const box = async (m: string) => (await page.locator(`[data-lane=words] [data-moment="${m}"]`).boundingBox())!
+  const [from, to] = [await box(a.id), await box(b.id)]
+  await page.mouse.move(from.x + 1, lane.y + 30)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 12, lane.y + 30)
+  await page.mouse.move(to.x + 2, lane.y + 30, { steps: 4 })
+  await page.mouse.up()
+  await page.getByRole('menuitem', { name: 'Callout' }).click()
+  const { x, y } = await spot(page, 900, 500)
+  await page.mouse.click(x, y)
+  await page.keyboard.press('Escape')
+  const hung = await stored(page, id)
+  const e = hung.lesson.elements.find((o) => !before.lesson.elements.some((w) => w.id === o.id))!
+  expect(e.start).toMatchObject({ on: 'moment', moment: a.id, edge: 'start', offset: 0 })
+  expect(e.end).toMatchObject({ on: 'moment', moment: b.id, edge: 'end', offset: 0 })
 })

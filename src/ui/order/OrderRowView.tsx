@@ -46,14 +46,16 @@ export function OrderRowView({
             setWriting(true)
           }}
           className={
-            `flex min-w-0 flex-1 items-start gap-1.5 py-1 pr-1 pl-2.5 ` +
+            `flex min-w-0 items-start gap-1.5 py-1 pr-1 pl-2.5 ${writing ? 'flex-none' : 'flex-1'} ` +
             `text-left ${m.kind === 'chapter' ? 'font-head text-[14px]' : ''}`
           }
         >
           <span className={TIME}>{m.frame === null ? 'cut away' : timecode(m.frame, lesson.rate)}</span>
-          <span className="mt-[3px] shrink-0 text-muted">
-            <MomentIcon kind={m.kind} size={12} />
-          </span>
+          {!writing && (
+            <span className="mt-[3px] shrink-0 text-muted">
+              <MomentIcon kind={m.kind} size={12} />
+            </span>
+          )}
           {!writing && (
             <span className={m.frame === null ? 'text-muted line-through' : ''}>
               {m.kind === 'phrase' ? `“${label}”` : label}
@@ -68,7 +70,7 @@ export function OrderRowView({
             title="Write it anew (double click, F2)"
             onClick={() => setWriting(true)}
             className={
-              'grid size-[24px] shrink-0 place-items-center rounded text-muted opacity-0 ' +
+              'absolute top-[25px] right-0.5 grid size-[24px] place-items-center rounded text-muted opacity-0 ' +
               'group-hover:opacity-100 hover:bg-black/10 focus-visible:opacity-100'
             }
           >
