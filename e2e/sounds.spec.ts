@@ -4,8 +4,7 @@ import path from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { Lesson } from '@/core/lesson/schema'
 import { frameStartUs } from '@/core/time'
-import { addTrack, moveClip, setLook } from '@/core/edits'
-import { data, demoCopy, ff, folder, goTo, openBench, sendEdit } from './desk'
+import { data, demoCopy, ff, folder, goTo, openBench } from './desk'
 import { stored } from './exported'
 import { bringIn, here } from './takes'
 
@@ -86,11 +85,8 @@ test('music is lowered under speech by what was asked for; the export is as loud
   await openBench(page, id)
   await goTo(page, 0)
   await bringIn(page, ['hum.wav'])
-  const laid = await stored(page, id)
-  const music = laid.timed.clips.find((c) => laid.lesson.media[c.media]!.name === 'hum.wav')!
-  await sendEdit(id, addTrack({ id: 'music', name: 'Music', kind: 'sound', muted: false }))
-  await sendEdit(id, moveClip(music.id, 0, 'music'))
-  await sendEdit(id, setLook([music.id], 'duckDb', -12))
+  await choose(page, 'hum')
+  await page.getByRole('button', { name: 'Lay it under everything' }).click()
   const { lesson, timed } = await stored(page, id)
   const words = [...timed.moments.values()].filter((m) => m.kind === 'word').sort((a, b) => a.frame! - b.frame!)
   // A pause that is long enough for it to come back, after the first phrases.

@@ -36,6 +36,7 @@ export { layChime } from './chiming'
 export * from './languages'
 export {
   hearCleaned,
+  layUnder,
   loopToEnd,
   lowerBetween,
   phraseAt,

@@ -2,6 +2,7 @@ import {
   applyEdit,
   idsFrom,
   hearCleaned,
+  layUnder,
   loopToEnd,
   lowerBetween,
   phraseAt,
@@ -126,6 +127,22 @@ describe('pauses that are shortened', () => {
     const pieces = tight.elements.filter((e) => playing(e.look)?.media === 'voice')
     expect(pieces.map((e) => e.arrival.how)).toEqual(['fade', 'none', 'none'])
   })
+})
+test('music is laid under everything in one act: on a track of its own, to the end, lowered under speech', () => {
+  const lesson = lessonWithTake()
+  lesson.media.voice = sound()
+  lesson.elements = [clip('c1', 0, 300), clip('s', 300, 90, { media: 'voice', track: 'sound-1' })]
+  const under = made(lesson, layUnder('s', 'music'))
+  expect(under.tracks.filter((t) => t.kind === 'sound').map((t) => t.name)).toContain('Music')
+  const clips = resolve(under).clips.filter((c) => c.media === 'voice')
+  expect(clips.every((c) => c.track === 'music')).toBe(true)
+  expect([Math.min(...clips.map((c) => c.at)), Math.max(...clips.map((c) => c.at + c.length))]).toEqual([0, 300])
+  expect(clips.every((c) => (c.element.look as { duckDb: number }).duckDb === -12)).toBe(true)
+  // What is longer is cut, and fades out.
+  lesson.elements = [clip('c1', 0, 200), clip('s', 200, 290, { media: 'voice', track: 'sound-1' })]
+  const long = made(lesson, layUnder('s', 'music'))
+  expect(resolve(long).clips.find((c) => c.id === 's')).toMatchObject({ at: 0, length: 200 })
+  expect(long.elements.find((e) => e.id === 's')!.departure.how).toBe('fade')
 })
 test('the phrase that is said at a frame is known', () => {
   const lesson = heardOver(300, { words: [{ id: 'voice/word-1', text: 'Lend.', fromUs: 1e6, toUs: 2e6 }] })

@@ -8,12 +8,14 @@ import { speedOf } from '../lesson/timeMap'
 import { motionOf, posedAt } from '../motion'
 import { frameStartUs, framesPerSecond } from '../time'
 import { resolve, type Timed } from '../timing'
-import { define, Id, type Given } from './act'
-import { Count, Flag, Frame, MediumArg, Num } from './args'
+import { define, Id, make, type Given } from './act'
+import { Count, Flag, Frame, MediumArg, NewId, Num } from './args'
 import { elementIn } from './chosen'
 import { clipLook, placeClip } from './clips'
 import { ownMates, pictureFollows } from './pictureFollows'
 import { plain } from './plain'
+import { addTrack } from './lesson'
+import { numbered } from './names'
 import { keyAt } from './posing'
 import { clipsIn } from './standing'
 import { Unfit } from './unfit'
@@ -106,6 +108,32 @@ export const loopToEnd = define('loopToEnd', [Id.clip], (id) => (draft, given) =
     const long = e.end.on === 'loose' && e.start.on === 'loose' ? e.end.frame - e.start.frame : clip.length
     e.departure = fading(last ? Math.max(1, Math.min(Math.round(LOOP.out * fps), Math.floor(long / 2))) : over)
   })
+})
+
+/** How far music is lowered while words are spoken, where nothing was said of it; dB. */
+const UNDER_DB = -12
+/**
+ * Lays a sound under the whole lesson: on a track of its own from the first frame on, lowered while words are spoken,
+ * beginning anew until the end, or faded out there.
+ */
+export const layUnder = define('layUnder', [Id.clip, NewId], (id, track) => (draft, given) => {
+  const clips = clipsIn(draft, given)
+  const clip = clips.find((c) => c.id === id)
+  if (!clip) throw new Unfit('the clip that it is about is gone')
+  const end = draft.length ?? Math.max(0, ...clips.filter((c) => c.media !== clip.media).map(clipEnd))
+  if (end <= 0) throw new Unfit('there is nothing yet that it could lie under')
+  const taken = new Set(draft.tracks.map((t) => t.name))
+  make(addTrack({ id: track, kind: 'sound', name: numbered('Music', taken) }), draft, given)
+  const { element } = clip
+  element.track = track
+  const look = element.look as { duckDb?: number }
+  if (look.duckDb === 0) look.duckDb = UNDER_DB
+  placeClip(clip, 0, Math.min(clip.length, end))
+  if (clip.length < end) make(loopToEnd(id), draft, given)
+  else {
+    const fade = Math.min(Math.round(LOOP.out * framesPerSecond(draft.rate)), Math.floor(end / 2))
+    element.departure = fading(Math.max(1, fade))
+  }
 })
 
 const levelPose = (id: string, frames: number, db: number): Element['poses'][number] => ({

@@ -1,10 +1,10 @@
-import { AudioLines, ChevronsDown, Repeat, Scissors } from 'lucide-react'
+import { AudioLines, ChevronsDown, Music, Repeat, Scissors } from 'lucide-react'
 import { useState } from 'react'
 import { isOver } from '@/contract/news'
-import { loopToEnd, switchCleaned, tightenPauses } from '@/core/edits'
+import { layUnder, loopToEnd, switchCleaned, tightenPauses } from '@/core/edits'
 import type { Clip } from '@/core/lesson/clips'
 import { speedOf } from '@/core/lesson/timeMap'
-import { edit, useBench, useShown } from '../bench/store'
+import { edit, freshId, useBench, useShown } from '../bench/store'
 import { loweredOf, lowerHere } from '../commands/lowering'
 import { Section } from '../details/Section'
 import { Button } from '../kit/button'
@@ -25,10 +25,16 @@ export function SoundSection({ clip }: { clip: Clip }) {
       <Lower clip={clip} />
       {medium.words.length > 1 && speed?.num === speed?.den && <Pauses clip={clip} />}
       {medium.kind === 'sound' && medium.words.length === 0 && (
-        <Button onClick={() => edit(`“${clip.element.name}” goes on to the end`, loopToEnd(clip.id))}>
-          <Repeat size={13} />
-          Begin anew until the end
-        </Button>
+        <div className="flex flex-wrap gap-1.5">
+          <Button onClick={() => edit(`“${clip.element.name}” under everything`, layUnder(clip.id, freshId('track')))}>
+            <Music size={13} />
+            Lay it under everything
+          </Button>
+          <Button onClick={() => edit(`“${clip.element.name}” goes on to the end`, loopToEnd(clip.id))}>
+            <Repeat size={13} />
+            Begin anew until the end
+          </Button>
+        </div>
       )}
       {medium.kind === 'sound' && <Clean clip={clip} />}
     </Section>
