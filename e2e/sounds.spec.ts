@@ -17,7 +17,7 @@ function heard(lesson: Lesson, from: number, to: number, ...more: string[]): { f
   const doc = path.join(data(), 'sounds.json')
   const file = path.join(folder, `sounds-${++files}.mp4`)
   // Only what is heard matters here, and where clicks are: the picture is made small and almost empty.
-  const clicks = lesson.elements.some((e) => e.look.kind === 'chime')
+  const clicks = lesson.elements.some((e) => kindOf(e).sounds)
   const kept = (e: Element) => kindOf(e).plays === 'sound' || kindOf(e).sounds || (clicks && isClip(e))
   const length = resolve(lesson).length
   const small = { ...lesson, length, frame: { width: 160, height: 90 }, elements: lesson.elements.filter(kept) }
