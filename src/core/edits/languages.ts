@@ -11,6 +11,7 @@ import { Departs, Spoken, speakScript } from './speaking'
 import { speakAnew } from './speakAnew'
 import { plain } from './plain'
 import { clipsIn } from './standing'
+import { countedIds } from './names'
 import { Unfit } from './unfit'
 
 const LONGEST = 200
@@ -82,13 +83,7 @@ export const translate = define(
       words,
     )
     const taken = new Set(script.flatMap((p) => p.words.map((w) => w.id)))
-    let n = 0
-    const fresh = () => {
-      let word = `${id}/word-${++n}`
-      while (taken.has(word)) word = `${id}/word-${++n}`
-      taken.add(word)
-      return word
-    }
+    const fresh = countedIds(`${id}/word`, taken)
     one.words = words.map((w, i) => ({ id: mates[i]! >= 0 ? one.words[mates[i]!]!.id : fresh(), text: w }))
     const said = new Set(script.flatMap((p) => p.words.map((w) => w.id)))
     for (const t of voice.takes) {

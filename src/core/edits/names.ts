@@ -12,3 +12,14 @@ export function numbered(name: string, taken: Set<string>): string {
   taken.add(out)
   return out
 }
+
+/** Ids `prefix-1`, `prefix-2` … that are not taken yet, each once. */
+export function countedIds(prefix: string, taken: Set<string>): () => string {
+  let n = 0
+  return () => {
+    let id = `${prefix}-${++n}`
+    while (taken.has(id)) id = `${prefix}-${++n}`
+    taken.add(id)
+    return id
+  }
+}

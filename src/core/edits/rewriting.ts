@@ -6,6 +6,7 @@ import { scriptOf } from '../voice/scripts'
 import { define, Id } from './act'
 import { plain } from './plain'
 import { goneRuns, voiceOf } from './speaking'
+import { countedIds } from './names'
 import { Unfit } from './unfit'
 
 const LONGEST = 200
@@ -65,13 +66,7 @@ export const rewrite = define(
       ...script.flatMap((p) => p.words.map((w) => w.id)),
       ...Object.values(draft.media).flatMap((m) => m.words.map((w) => w.id)),
     ])
-    let n = 0
-    const fresh = () => {
-      let id = `${media}/word-${++n}`
-      while (taken.has(id)) id = `${media}/word-${++n}`
-      taken.add(id)
-      return id
-    }
+    const fresh = countedIds(`${media}/word`, taken)
     const written = now.map((w) => ({ id: w.was >= 0 ? own[w.was]!.id : fresh(), text: w.text }))
     const names = written.map((w) => w.id)
     const gone = goneRuns(

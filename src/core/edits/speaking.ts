@@ -8,6 +8,7 @@ import { define, Id, make, type Given } from './act'
 import { MediumArg, Side } from './args'
 import { clipLook, placeClip } from './clips'
 import { removeElements } from './elements'
+import { countedIds } from './names'
 import { Unfit } from './unfit'
 import { clipsIn } from './standing'
 
@@ -60,13 +61,7 @@ export const speakScript = define(
       ...before.map((w) => w.id),
       ...Object.values(draft.media).flatMap((m) => m.words.map((w) => w.id)),
     ])
-    let n = 0
-    const fresh = () => {
-      let id = `${media}/word-${++n}`
-      while (taken.has(id)) id = `${media}/word-${++n}`
-      taken.add(id)
-      return id
-    }
+    const fresh = countedIds(`${media}/word`, taken)
     const ids = flat.map((_, i) => (mates[i]! >= 0 ? before[mates[i]!]!.id : fresh()))
     const gone = goneRuns(draft, before, mates, ids)
     let k = 0

@@ -1,4 +1,4 @@
-import type { Shipped } from '.'
+import type { Shipped } from './shipped'
 import { makerFor, type Maker } from './maker'
 
 const whole = (text: string, usual: number, most: number): number =>

@@ -1,5 +1,5 @@
 import { fading } from '../lesson/make'
-import type { Shipped } from '.'
+import type { Shipped } from './shipped'
 import { makerFor, readingOf, share } from './maker'
 import { seenFrom, seenUntil } from './reading'
 

@@ -1,5 +1,5 @@
 import { fading } from '../lesson/make'
-import type { Shipped } from '.'
+import type { Shipped } from './shipped'
 import { makerFor } from './maker'
 
 /** Lines that come one after the other, each with its own moment of the length. */

@@ -1,7 +1,7 @@
 import { fading } from '../lesson/make'
 import type { Pose } from '../lesson/schema'
 import type { Reading } from '../lesson/reading'
-import type { Shipped } from '.'
+import type { Shipped } from './shipped'
 import { makerFor } from './maker'
 
 const APART_S = 1.6

@@ -1,5 +1,5 @@
 import type { Edge } from '../lesson/schema'
-import type { Shipped } from '.'
+import type { Shipped } from './shipped'
 import { makerFor } from './maker'
 
 const SLOT = 'slot:1'

@@ -1,6 +1,6 @@
 import { fading } from '../lesson/make'
 import type { Passing } from '../lesson/schema'
-import type { Shipped } from '.'
+import type { Shipped } from './shipped'
 import { makerFor } from './maker'
 
 const passing = (more: Partial<Passing> & Pick<Passing, 'how' | 'frames'>): Passing => ({

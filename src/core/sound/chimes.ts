@@ -7,7 +7,7 @@ import { frameStartUs } from '../time'
 import type { Span, Timed } from '../timing'
 import { duckedBy } from './ducking'
 import { gainOf, timesLevels, type Level } from './levels'
-import type { Heard } from './plan'
+import type { Heard } from './heard'
 
 /** What comes onto the picture and leaves it: neither what plays, nor what stands for many, nor what shows nothing. */
 const comes = (e: Element): boolean => hasPlace(e) && !kindOf(e).plays && !kindOf(e).unseen && !e.hidden
