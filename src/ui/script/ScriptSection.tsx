@@ -1,8 +1,9 @@
 import { ArrowDownUp, AudioLines, Mic, Play, ScrollText } from 'lucide-react'
 import { useState } from 'react'
+import { toast } from 'sonner'
 import type { LibraryFile } from '@/contract/routes'
 import { isOver } from '@/contract/news'
-import { lostWords, setElements, settleOtherwise } from '@/core/edits'
+import { lostWords, rewrite, setElements, settleOtherwise } from '@/core/edits'
 import { lessonFrameOf, type Clip } from '@/core/lesson/clips'
 import type { SaidOtherwise } from '@/core/lesson/voices'
 import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
@@ -13,13 +14,14 @@ import { BOX, Choice, Tick } from '../kit/fields'
 import { JobBar } from '../kit/jobBar'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
-import { findSpeech, findWords, LANGUAGES, languageOf, scriptText, useWordSearch } from './script'
+import { findSpeech, findWords, LANGUAGES, languageOf, placeIn, scriptIn, scriptText, useWordSearch } from './script'
 
 /** What is said in a clip: its script, when each word is spoken, where it is said otherwise. */
 export function ScriptSection({ clip }: { clip: Clip }) {
   const { lesson } = useShown()
   const id = useBench((b) => b.id)
-  const [open, setOpen] = useState(false)
+  // The script is open, at some of its words.
+  const [open, setOpen] = useState<string[] | null>(null)
   const [recording, setRecording] = useState(false)
   const [anew, setAnew] = useState<LibraryFile | null>(null)
   const medium = lesson.media[clip.media]
@@ -41,7 +43,7 @@ export function ScriptSection({ clip }: { clip: Clip }) {
         <JobBar job={busy} label="Finding the words" />
       ) : (
         <div className="flex flex-wrap gap-1.5">
-          <Button look={medium.words.length === 0 ? 'main' : 'plain'} onClick={() => setOpen(true)}>
+          <Button look={medium.words.length === 0 ? 'main' : 'plain'} onClick={() => setOpen([])}>
             <ScrollText size={13} />
             Script …
           </Button>
@@ -76,6 +78,7 @@ export function ScriptSection({ clip }: { clip: Clip }) {
               clip={clip}
               voice={voice!.id}
               index={index}
+              onWrite={(words) => setOpen(words)}
             />
           ))}
         </ul>
@@ -105,7 +108,7 @@ export function ScriptSection({ clip }: { clip: Clip }) {
           ))}
         </ul>
       )}
-      {open && <ScriptDialog media={clip.media} onClose={() => setOpen(false)} />}
+      {open && <ScriptDialog media={clip.media} at={open} onClose={() => setOpen(null)} />}
       {recording && <RecordDialog media={clip.media} onClose={() => setRecording(false)} />}
       {anew && <ScriptDialog media={clip.media} anew={anew} onClose={() => setAnew(null)} />}
     </Section>
@@ -120,7 +123,20 @@ const KINDS: Record<SaidOtherwise['kind'], (text: string) => string> = {
   gone: (t) => `“${t}” is in the script no more.`,
 }
 /** One place in which it is said otherwise than in the script: played, settled, or marked to be recorded again. */
-function Otherwise({ one, clip, voice, index }: { one: SaidOtherwise; clip: Clip; voice: string; index: number }) {
+function Otherwise({
+  one,
+  clip,
+  voice,
+  index,
+  onWrite,
+}: {
+  one: SaidOtherwise
+  clip: Clip
+  voice: string
+  index: number
+  /** The script is to be opened where these words are. */
+  onWrite: (words: string[]) => void
+}) {
   const { lesson } = useShown()
   const texts = new Map(
     lesson.voices.flatMap((v) => v.script?.flatMap((p) => p.words.map((w) => [w.id, w.text] as const)) ?? []),
@@ -149,6 +165,18 @@ function Otherwise({ one, clip, voice, index }: { one: SaidOtherwise; clip: Clip
         <Button onClick={() => edit('Said as it is meant', settleOtherwise(voice, index, 'settled'))}>
           It is fine so
         </Button>
+        {one.kind === 'left out' && one.words.length > 0 && (
+          <Button onClick={() => edit(`“${text.slice(0, 60)}” out of the script`, rewrite(one.media, one.words, ''))}>
+            <ScrollText size={12} />
+            Out of the script
+          </Button>
+        )}
+        {(one.kind === 'other words' || one.kind === 'aside') && (
+          <Button onClick={() => onWrite(one.words)}>
+            <ScrollText size={12} />
+            Write what is said …
+          </Button>
+        )}
         <Button
           pressed={one.anew === true}
           onClick={() => edit('To be recorded again', settleOtherwise(voice, index, 'anew'))}
@@ -188,12 +216,28 @@ function Anew({ media, onTake }: { media: string; onTake: (file: LibraryFile) =>
 }
 
 /** The script as it is written: its words are found in the sound when that is asked for. */
-function ScriptDialog({ media, anew, onClose }: { media: string; anew?: LibraryFile; onClose: () => void }) {
+function ScriptDialog({
+  media,
+  anew,
+  at,
+  onClose,
+}: {
+  media: string
+  anew?: LibraryFile
+  /** The words that are selected in it at first. */
+  at?: readonly string[]
+  onClose: () => void
+}) {
   const { lesson } = bench()
   const medium = anew?.medium ?? lesson.media[media]!
   const [follows, setFollows] = useState(true)
   const [text, setText] = useState(() => scriptText(lesson, media))
   const [language, setLanguage] = useState(() => languageOf(lesson, media))
+  const broughtIn = (own: string) => {
+    const script = scriptIn(own)
+    if (script === null) toast.error('There are no captions in this file, or they cannot be read. Nothing was changed.')
+    else setText(script)
+  }
   const options = LANGUAGES.some((l) => l.value === language)
     ? LANGUAGES
     : [{ value: language, label: language }, ...LANGUAGES]
@@ -206,6 +250,10 @@ function ScriptDialog({ media, anew, onClose }: { media: string; anew?: LibraryF
       <textarea
         aria-label="Script"
         autoFocus
+        onFocus={(e) => {
+          const there = at && at.length > 0 ? placeIn(lesson, media, at) : null
+          if (there) e.target.setSelectionRange(there.from, there.to)
+        }}
         rows={16}
         value={text}
         onChange={(e) => setText(e.target.value)}
@@ -218,8 +266,8 @@ function ScriptDialog({ media, anew, onClose }: { media: string; anew?: LibraryF
           <input
             type="file"
             hidden
-            accept=".txt,.md,.markdown"
-            onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
+            accept=".txt,.md,.markdown,.vtt,.srt"
+            onChange={(e) => void e.target.files?.[0]?.text().then(broughtIn)}
           />
         </label>
         {anew && <Tick label="The picture follows the voice" value={follows} onChange={setFollows} />}

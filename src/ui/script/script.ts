@@ -3,7 +3,7 @@ import { ROUTES } from '@/contract/routes'
 import type { Job } from '@/contract/news'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Phrase } from '@/core/lesson/voices'
-import { scriptOf } from '@/core/voice'
+import { phrases, readCaptions, scriptOf } from '@/core/voice'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
 import { setSpeech } from '@/core/edits'
 import { speechIn } from '@/core/voice/speech'
@@ -47,6 +47,25 @@ export function textOfPhrases(phrases: readonly Phrase[]): string {
 export function scriptText(lesson: Lesson, media: string): string {
   const voice = lesson.voices.find((v) => v.takes.includes(media))
   return textOfPhrases(voice ? scriptOf(lesson, voice) : [])
+}
+/** A file as a script: text as it is, of captions (WebVTT, SRT) what is said; null for captions that cannot be read. */
+export function scriptIn(text: string): string | null {
+  if (!text.includes('-->')) return text
+  const read = readCaptions(text, 'script')
+  if ('error' in read || read.words.length === 0) return null
+  const byId = new Map(read.words.map((w) => [w.id, w.text]))
+  return textOfPhrases(
+    phrases(read.words).map((p) => ({ id: p.id, words: p.words.map((id) => ({ id, text: byId.get(id)! })) })),
+  )
+}
+/** Where words stand in the text of a script, by letters; null where they do not. */
+export function placeIn(lesson: Lesson, media: string, words: readonly string[]): { from: number; to: number } | null {
+  const wanted = new Set(words)
+  const voice = lesson.voices.find((v) => v.takes.includes(media))
+  const said = voice ? scriptOf(lesson, voice).flatMap((p) => p.words.filter((w) => wanted.has(w.id))) : []
+  const run = said.map((w) => w.text).join(' ')
+  const from = run === '' ? -1 : scriptText(lesson, media).indexOf(run)
+  return from < 0 ? null : { from, to: from + run.length }
 }
 export const languageOf = (lesson: Lesson, media: string): string => {
   const own = lesson.voices.find((v) => v.takes.includes(media))?.language ?? 'en'
