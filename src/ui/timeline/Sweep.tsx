@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui'
-import { useRef, useState, type PointerEvent } from 'react'
+import { useRef, useState, type PointerEvent, type SyntheticEvent } from 'react'
 import { inOne, setSpan } from '@/core/edits'
 import { isClip } from '@/core/kinds'
 import type { Edge } from '@/core/lesson/schema'
@@ -91,30 +91,34 @@ export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClo
     const span = { start: tie(first, 'start'), end: tie(last, 'end') }
     edit(`Hang ${named} on ${words}`, inOne(own.map((e) => setSpan(e.id, span))))
   }
+  // What is pressed in the menu is not pressed on the timeline that it came from.
+  const stop = (e: SyntheticEvent) => e.stopPropagation()
   return (
-    <DropdownMenu.Root open onOpenChange={(is) => !is && onClose()}>
-      <DropdownMenu.Trigger asChild>
-        <span className="pointer-events-none fixed size-px" style={{ left: at.x, top: at.y }} />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          aria-label="On these words"
-          className={
-            'thin-scroll z-50 max-h-80 min-w-40 overflow-auto rounded border border-edge-strong bg-sheet p-1 shadow-lg'
-          }
-        >
-          {own.length > 0 && (
-            <>
-              <DropdownMenu.Item className={MENU_ITEM} onSelect={hang}>
-                Hang {own.length === 1 ? `“${own[0]!.name}”` : `these ${own.length}`} on these words
-              </DropdownMenu.Item>
-              <DropdownMenu.Separator className="my-1 h-px bg-edge" />
-            </>
-          )}
-          <AddItems onChoose={(k) => beginAdding(k)} />
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <span onClick={stop} onPointerDown={stop} onPointerMove={stop} onPointerUp={stop}>
+      <DropdownMenu.Root open onOpenChange={(is) => !is && onClose()}>
+        <DropdownMenu.Trigger asChild>
+          <span className="pointer-events-none fixed size-px" style={{ left: at.x, top: at.y }} />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="start"
+            aria-label="On these words"
+            className={
+              'thin-scroll z-50 max-h-80 min-w-40 overflow-auto rounded border border-edge-strong bg-sheet p-1 shadow-lg'
+            }
+          >
+            {own.length > 0 && (
+              <>
+                <DropdownMenu.Item className={MENU_ITEM} onSelect={hang}>
+                  Hang {own.length === 1 ? `“${own[0]!.name}”` : `these ${own.length}`} on these words
+                </DropdownMenu.Item>
+                <DropdownMenu.Separator className="my-1 h-px bg-edge" />
+              </>
+            )}
+            <AddItems onChoose={(k) => beginAdding(k)} />
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </span>
   )
 }
