@@ -3,6 +3,7 @@ import path from 'node:path'
 import { readingOf, type Departure, type Run } from '@/core/voice/departures'
 import { readScript, type WrittenPhrase } from '@/core/voice/script'
 import { backgroundOf, withBackground } from './background'
+import { fitsOf, isSaid, leftOutIn, otherWordsIn, usualIn } from './evident'
 import { fadedOut, loudnessOf, type Loudness } from './edges'
 import type { Heard } from './decode'
 import { bare, pronounced, type Said } from './lexicon'
@@ -103,9 +104,14 @@ function doubtful(
 
 /** Where somebody speaks for so many frames and more, and no word was found. */
 const UNHEARD = { frames: 55, share: 0.5, aboveDb: 18 }
-/** Pauses between words in which it is as loud as speech: the word before each, -1 before the first. */
-function unheardSpeech(heard: readonly (Heard | null)[], { db, stepMs, floor }: Loudness, frames: number): number[] {
-  const out: number[] = []
+/** A pause between words in which it is as loud as speech: the word before it, -1 before the first; its frames. */
+interface Unheard {
+  word: number
+  from: number
+  to: number
+}
+function unheardSpeech(heard: readonly (Heard | null)[], { db, stepMs, floor }: Loudness, frames: number): Unheard[] {
+  const out: Unheard[] = []
   const own = heard.flatMap((h) =>
     h ? [...db.slice(Math.round((h.from * 10) / stepMs), Math.round((h.to * 10) / stepMs))] : [],
   )
@@ -115,7 +121,8 @@ function unheardSpeech(heard: readonly (Heard | null)[], { db, stepMs, floor }: 
   const look = (from: number, to: number) => {
     if (to - from < UNHEARD.frames) return
     const there = db.slice(Math.round((from * 10) / stepMs), Math.round((to * 10) / stepMs))
-    if (there.filter((v) => v > least).length * stepMs > UNHEARD.frames * 10 * UNHEARD.share) out.push(before.word)
+    if (there.filter((v) => v > least).length * stepMs > UNHEARD.frames * 10 * UNHEARD.share)
+      out.push({ word: before.word, from, to })
   }
   heard.forEach((h, word) => {
     if (!h) return
@@ -126,8 +133,8 @@ function unheardSpeech(heard: readonly (Heard | null)[], { db, stepMs, floor }: 
   return out
 }
 /** Whether a pause in which somebody speaks lies within a phrase or at one of its ends. */
-const nextTo = ({ first, long }: Run, pauses: readonly number[]): boolean =>
-  pauses.some((word) => word >= first - 1 && word < first + long)
+const nextTo = ({ first, long }: Run, pauses: readonly Unheard[]): boolean =>
+  pauses.some(({ word }) => word >= first - 1 && word < first + long)
 
 interface Speech {
   wav: string
@@ -259,6 +266,21 @@ export async function align(file: string, script: string, language: string, doin
   )
 }
 
+/** So many phrases can be left out before nobody knows any more what the recording is of. */
+const MOST_LEFT_OUT = 40
+/** What may be said twice around a pause: the phrases before it and after it, one or two of them. */
+function nearRuns(runs: readonly Run[], word: number): (readonly [number, number])[] {
+  const before = runs.findLastIndex((r) => r.first + r.long - 1 <= word)
+  const after = runs.findIndex((r) => r.first > word)
+  const pairs = [
+    [before - 1, before],
+    [before, before],
+    [after, after + 1],
+    [after, after],
+  ] as const
+  return pairs.filter(([a, b]) => a >= 0 && b < runs.length)
+}
+
 async function alignSpeech(
   speech: Speech,
   words: readonly string[],
@@ -270,66 +292,139 @@ async function alignSpeech(
   const { samples } = speech
   const frames = Math.floor(samples.length / PER_FRAME)
   const loudness = loudnessOf(withBackground(samples, speech.background), RATE)
-  const whole = await written(speech, samples, 'whole')
-  let heard = (await alignLine(whole, words, said, signal)) ?? words.map(() => null)
+  const line = (wav: string, which: readonly number[]) =>
+    alignLine(
+      wav,
+      which.map((i) => words[i]!),
+      said,
+      signal,
+    )
+  const soundsOf = (i: number) => Math.min(...(said.get(bare(words[i]!)) ?? [['']]).map((p) => p.length))
+  const all = words.map((_, i) => i)
+  let heard: (Heard | null)[] = (await line(await written(speech, samples, 'whole'), all)) ?? words.map(() => null)
   let departures: Departure[] = []
-  const unheard = unheardSpeech(heard, loudness, frames)
-  const doubt = doubtful(runs, heard, words, said).map((is, n) => is || nextTo(runs[n]!, unheard))
+  /** What is known to depart so far: words that are not said, and the sound without what does not count. */
+  const lost = () =>
+    new Set(
+      departures.flatMap((d) =>
+        d.kind === 'left out' || d.kind === 'other words' ? all.slice(d.first, d.last + 1) : [],
+      ),
+    )
+  const left = () =>
+    silenced(
+      samples,
+      departures.filter((d) => d.to > d.from),
+    )
+  /** With more that departs the rest is found once more; where that leads nowhere, it does not depart. */
+  const depart = async (more: readonly Departure[]): Promise<boolean> => {
+    if (more.length === 0) return false
+    const before = departures
+    departures = [...departures, ...more]
+    const gone = lost()
+    const kept = all.filter((i) => !gone.has(i))
+    const again = await line(await written(speech, left(), 'kept'), kept)
+    if (!again) {
+      departures = before
+      return false
+    }
+    heard = words.map(() => null)
+    kept.forEach((i, k) => {
+      heard[i] = again[k] ?? null
+    })
+    return true
+  }
+  const usually = () => usualIn(runs, heard, soundsOf)
+  const isLoud = () =>
+    unheardSpeech(heard, loudness, frames).filter((u) => !departures.some((d) => d.from < u.to && u.from < d.to))
+
+  const unheard = isLoud()
+  const gone = lost()
+  const doubt = doubtful(runs, heard, words, said).map(
+    (is, n) => !gone.has(runs[n]!.first) && (is || nextTo(runs[n]!, unheard)),
+  )
   if (doubt.some(Boolean)) {
-    onStep('Looking at what is said otherwise', 0.45)
+    onStep('Looking at what is said otherwise', 0.5)
     const windows = windowsOf(doubt, runs, heard, frames, words)
-    const lost = new Set<number>()
+    const more: Departure[] = []
+    const sound = left()
     for (const [n, w] of windows.entries()) {
-      const own = runs.slice(w.from, w.to)
-      const [first, end] = [own[0]!.first, own.at(-1)!.first + own.at(-1)!.long]
-      const part = samples.subarray(Math.round(w.begins * PER_FRAME), Math.round(w.ends * PER_FRAME))
+      const own = runs.slice(w.from, w.to).filter((r) => !gone.has(r.first))
+      const which = own.flatMap((r) => all.slice(r.first, r.first + r.long))
+      const part = sound.subarray(Math.round(w.begins * PER_FRAME), Math.round(w.ends * PER_FRAME))
       const cut = await written(speech, part, `window-${n}`)
       const lengths = own.map((r) => r.long)
-      const loose = await hearLoosely(cut, words.slice(first, end), lengths, said, signal)
-      onStep('Looking at what is said otherwise', 0.45 + (0.35 * (n + 1)) / windows.length)
+      const texts = which.map((i) => words[i]!)
+      const loose = await hearLoosely(cut, texts, lengths, said, signal)
+      onStep('Looking at what is said otherwise', 0.5 + (0.35 * (n + 1)) / windows.length)
       if (!loose) continue
       const items = loose.map((h) => ({
-        word: h.word.startsWith('w') ? Number(h.word.slice(1)) + first : null,
+        word: h.word.startsWith('w') ? which[Number(h.word.slice(1))]! : null,
         from: h.from + w.begins,
         to: h.to + w.begins,
       }))
       const reading = readingOf(items, own, (i) => words[i]!.length)
-      const real = reading.departures.filter((d) => !fitsAnyway(d, heard))
-      for (const d of real)
-        if (d.kind === 'left out' || d.kind === 'other words') for (let i = d.first; i <= d.last; i++) lost.add(i)
-      departures.push(...real)
+      more.push(...reading.departures.filter((d) => !fitsAnyway(d, heard)))
     }
-    if (departures.length > 0) {
-      onStep('Finding the words that are said', 0.85)
-      const kept = words.flatMap((_, i) => (lost.has(i) ? [] : [i]))
-      const spans = departures.filter((d) => d.to > d.from)
-      const quiet = await written(speech, silenced(samples, spans), 'kept')
-      const again = await alignLine(
-        quiet,
-        kept.map((i) => words[i]!),
-        said,
-        signal,
+    onStep('Finding the words that are said', 0.85)
+    await depart(more)
+  }
+  // What the looser search did not tell, or was not believed in, is told by how fast and how well phrases fit.
+  for (const u of isLoud()) {
+    const usual = usually()
+    if (!usual) break
+    for (const [a, b] of nearRuns(runs, u.word)) {
+      const which = all.slice(runs[a]!.first, runs[b]!.first + runs[b]!.long)
+      // With the phrases beside them, heard as if they were said twice: both readings fit, or it is something else.
+      const [p, n] = [runs[a - 1], runs[b + 1]].map((r) => (r ? all.slice(r.first, r.first + r.long) : []))
+      const around = [...p!, ...which, ...n!]
+      const there = around.flatMap((i) => heard[i] ?? [])
+      if (there.length < around.length) continue
+      const begins = Math.max(0, Math.min(u.from, there[0]!.from) - AROUND)
+      const ends = Math.min(frames, Math.max(u.to, there.at(-1)!.to) + AROUND)
+      const part = left().subarray(Math.round(begins * PER_FRAME), Math.round(ends * PER_FRAME))
+      const own = await line(await written(speech, part, 'twice'), [...p!, ...which, ...which, ...n!])
+      if (!own) continue
+      const sounds = which.reduce((sum, i) => sum + soundsOf(i), 0)
+      const readings = [0, 1].map((k) =>
+        own.slice(p!.length + k * which.length, p!.length + (k + 1) * which.length).flatMap((h) => h ?? []),
       )
-      if (again) {
-        const placed: (Heard | null)[] = words.map(() => null)
-        kept.forEach((i, k) => {
-          placed[i] = again[k] ?? null
-        })
-        heard = placed
-      } else departures = []
+      if (!readings.every((r) => r.length === which.length && isSaid(r, sounds, usual))) continue
+      // The last reading counts.
+      const [first] = readings as [Heard[]]
+      const span = { from: begins + first[0]!.from, to: begins + first.at(-1)!.to }
+      await depart([{ kind: 'said again', first: which[0]!, last: which.at(-1)!, ...span }])
+      break
     }
+  }
+  for (let n = 0; n < MOST_LEFT_OUT; n++) {
+    const usual = usually()
+    const out = usual ? leftOutIn(fitsOf(runs, heard, soundsOf, usual)) : -1
+    if (out < 0) break
+    const { first, long } = runs[out]!
+    const at = heard[first]!.from
+    if (!(await depart([{ kind: 'left out', first, last: first + long - 1, from: at, to: at }]))) break
+  }
+  const usual = usually()
+  if (usual) {
+    const told = (r: Run) => departures.some((d) => d.first < r.first + r.long && d.last >= r.first)
+    const fits = fitsOf(runs, heard, soundsOf, usual)
+    const more = runs.flatMap((r, n): Departure[] => {
+      const own = fits[n] && !told(r) ? otherWordsIn(r, fits[n], heard, usual) : null
+      return own ? [{ kind: 'other words', ...own, from: heard[own.first]!.from, to: heard[own.last]!.to }] : []
+    })
+    await depart(more)
   }
   const nothing = heard.every((h) => h === null)
   if (nothing) heard = spread(words, samples)
   const ends = nothing ? heard : fadedOut(heard, loudness)
-  const usual = usualOf(heard)
+  const fit = usualOf(heard)
   onStep('Done', 1)
   return {
     words: words.map((text, i) => {
       const h = ends[i]
       if (!h) return { text, fromUs: null, toUs: null, confidence: 0 }
       const us = (frame: number) => Math.round(frame * US_PER_FRAME)
-      return { text, fromUs: us(h.from), toUs: us(h.to), confidence: nothing ? 0.05 : confidenceOf(heard[i]!, usual) }
+      return { text, fromUs: us(h.from), toUs: us(h.to), confidence: nothing ? 0.05 : confidenceOf(heard[i]!, fit) }
     }),
     departures: departures.map(({ from, to, ...d }) => ({
       ...d,

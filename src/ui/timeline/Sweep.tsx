@@ -104,7 +104,8 @@ export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClo
             align="start"
             aria-label="On these words"
             className={
-              'thin-scroll z-50 max-h-80 min-w-40 overflow-auto rounded border border-edge-strong bg-sheet p-1 shadow-lg'
+              'thin-scroll z-50 max-h-80 min-w-40 overflow-auto rounded border ' +
+              'border-edge-strong bg-sheet p-1 shadow-lg'
             }
           >
             {own.length > 0 && (
