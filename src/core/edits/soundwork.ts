@@ -1,5 +1,6 @@
 import type { Draft } from 'immer'
 import { z } from 'zod'
+import { kindOf } from '../kinds'
 import { playing } from '../kinds/looks'
 import { clipEnd, type Clip } from '../lesson/clips'
 import { fading } from '../lesson/make'
@@ -120,6 +121,7 @@ export const layUnder = define('layUnder', [Id.clip, NewId], (id, track) => (dra
   const clips = clipsIn(draft, given)
   const clip = clips.find((c) => c.id === id)
   if (!clip) throw new Unfit('the clip that it is about is gone')
+  if (kindOf(clip.element).plays !== 'sound') throw new Unfit('only a sound lies under everything')
   const end = draft.length ?? Math.max(0, ...clips.filter((c) => c.media !== clip.media).map(clipEnd))
   if (end <= 0) throw new Unfit('there is nothing yet that it could lie under')
   const taken = new Set(draft.tracks.map((t) => t.name))
