@@ -13,7 +13,7 @@ export function exported(lesson: Lesson, from: number, to: number): (frame: numb
   const out = path.join(folder, `exported-${++exports}.mp4`)
   writeFileSync(file, JSON.stringify(lesson))
   const passage = ['--from', String(from), '--to', String(to)]
-  execFileSync('./vane', ['render', file, '--out', out, '--quality', 'best', ...passage], {
+  execFileSync(process.execPath, ['build/cli/main.js', 'render', file, '--out', out, '--quality', 'best', ...passage], {
     cwd: path.join(import.meta.dirname, '..'),
     stdio: 'pipe',
   })

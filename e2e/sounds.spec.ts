@@ -23,7 +23,7 @@ function heard(lesson: Lesson, from: number, to: number, ...more: string[]): { f
   const small = { ...lesson, length, frame: { width: 160, height: 90 }, elements: lesson.elements.filter(kept) }
   writeFileSync(doc, JSON.stringify(small))
   const passage = ['--from', String(from), '--to', String(to), '--quality', 'draft']
-  execFileSync('./vane', ['render', doc, '--out', file, ...passage, ...more], {
+  execFileSync(process.execPath, ['build/cli/main.js', 'render', doc, '--out', file, ...passage, ...more], {
     cwd: path.join(import.meta.dirname, '..'),
     stdio: 'pipe',
   })

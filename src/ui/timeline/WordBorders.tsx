@@ -2,7 +2,7 @@ import { moveWordEdge } from '@/core/edits'
 import { sourceUsAt, type Clip } from '@/core/lesson/clips'
 import type { TimedMoment } from '@/core/moments'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
-import { bench } from '../bench/store'
+import { bench, pickMoment } from '../bench/store'
 import { useTimeDrag } from './useTimeDrag'
 import { useView } from './view'
 import { peaksNow } from './Wave'
@@ -58,6 +58,7 @@ export function WordBorders({
         }
         begin(e, {
           label: `Where “${word.label}” ${side === 'start' ? 'begins' : 'ends'}`,
+          click: () => pickMoment(word.id, word.frame),
           change: (_, now) => {
             const us = Math.max(0, Math.round((side === 'start' ? own.fromUs : own.toUs) + perUs(now.clientX)))
             return moveWordEdge(clip.media, word.id, side, now.shiftKey ? us : quietest(peaks, us))
