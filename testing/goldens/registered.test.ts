@@ -21,7 +21,7 @@ const SETTERS = new Set([
 ])
 const lessons = [3, 8, 21, 34].map((seed) => walk(seed))
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-const TRIES = 4
+const TRIES = 3
 
 describe.each([...registered().keys()])('the edit “%s”', (name) => {
   const next = chances(name.length * 31)

@@ -107,7 +107,7 @@ test('no move is faster than can be followed in comfort, however the pointer dar
       const pointer = hand(spots)
       inComfort(followStands(input(pointer), CALM), pointer.length)
     }),
-    { numRuns: 60 },
+    { numRuns: 30 },
   )
 })
 test('nor where dialogs open in a closer view: what lies before and after them is shown wider then', () => {
@@ -124,7 +124,7 @@ test('nor where dialogs open in a closer view: what lies before and after them i
       const opens = [{ from: Math.min(from, pointer.length - 10), to: Math.min(from + 75, pointer.length - 2), rect }]
       inComfort(followStands(input(pointer, { opens }), { ...CALM, zoom }), pointer.length)
     }),
-    { numRuns: 25, seed: 7, endOnFailure: true },
+    { numRuns: 12, seed: 7, endOnFailure: true },
   )
 })
 test('there and back at once is not hunted after with two moves when the view can hold it', () => {
@@ -183,7 +183,7 @@ test(
         }
         for (const c of stills) expect(at(c)).toEqual(at(c - 1))
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     )
   },
 )
