@@ -1,4 +1,4 @@
-import { placeIn, scriptIn } from './script'
+import { placeIn, scriptIn, scriptText } from './script'
 import { lessonWithTake, takeMedium } from '@/core/testing/lessons'
 import { newVoice } from '@/core/lesson/voices'
 
@@ -15,4 +15,10 @@ test('words are found in the text of their script', () => {
   lesson.voices = [{ ...newVoice('v', 'en', ['voice']), script: [{ id: 'p', words }] }]
   expect(placeIn(lesson, 'voice', ['w1', 'w2'])).toEqual({ from: 5, to: 14 })
   expect(placeIn(lesson, 'voice', ['gone'])).toBeNull()
+})
+test('where no script was written, it is what is said', () => {
+  const lesson = lessonWithTake()
+  const words = ['Find', 'it.'].map((text, i) => ({ id: `w${i}`, text, fromUs: i * 1e6, toUs: i * 1e6 + 5e5 }))
+  lesson.media.voice = takeMedium({ kind: 'sound', words })
+  expect(scriptText(lesson, 'voice')).toBe('Find it.')
 })

@@ -2,7 +2,7 @@ import { toast } from 'sonner'
 import { ROUTES } from '@/contract/routes'
 import type { Job } from '@/contract/news'
 import type { Lesson } from '@/core/lesson/schema'
-import type { Phrase } from '@/core/lesson/voices'
+import { newVoice, type Phrase } from '@/core/lesson/voices'
 import { phrases, readCaptions, scriptOf } from '@/core/voice'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
 import { setSpeech } from '@/core/edits'
@@ -45,9 +45,10 @@ export function textOfPhrases(phrases: readonly Phrase[]): string {
 }
 /** The script of a medium as text; what is said where none was written. */
 export function scriptText(lesson: Lesson, media: string): string {
-  const voice = lesson.voices.find((v) => v.takes.includes(media))
-  return textOfPhrases(voice ? scriptOf(lesson, voice) : [])
+  return textOfPhrases(scriptOf(lesson, voiceOf(lesson, media)))
 }
+const voiceOf = (lesson: Lesson, media: string) =>
+  lesson.voices.find((v) => v.takes.includes(media)) ?? newVoice('voice', 'und', [media])
 /** A file as a script: text as it is, of captions (WebVTT, SRT) what is said; null for captions that cannot be read. */
 export function scriptIn(text: string): string | null {
   if (!text.includes('-->')) return text
@@ -61,8 +62,7 @@ export function scriptIn(text: string): string | null {
 /** Where words stand in the text of a script, by letters; null where they do not. */
 export function placeIn(lesson: Lesson, media: string, words: readonly string[]): { from: number; to: number } | null {
   const wanted = new Set(words)
-  const voice = lesson.voices.find((v) => v.takes.includes(media))
-  const said = voice ? scriptOf(lesson, voice).flatMap((p) => p.words.filter((w) => wanted.has(w.id))) : []
+  const said = scriptOf(lesson, voiceOf(lesson, media)).flatMap((p) => p.words.filter((w) => wanted.has(w.id)))
   const run = said.map((w) => w.text).join(' ')
   const from = run === '' ? -1 : scriptText(lesson, media).indexOf(run)
   return from < 0 ? null : { from, to: from + run.length }
