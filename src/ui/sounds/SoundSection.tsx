@@ -42,7 +42,7 @@ export function SoundSection({ clip }: { clip: Clip }) {
 }
 
 /** A phrase as it is told where there is little room. */
-const short = (text: string) => (text.length > 26 ? `${text.slice(0, 24).trimEnd()}…”` : text)
+const short = (text: string) => (text.length > 20 ? `${text.slice(0, 18).trimEnd()}…”` : text)
 function Lower({ clip }: { clip: Clip }) {
   const [by, setBy] = useState(6)
   useBench((b) => b.playhead)
