@@ -85,7 +85,7 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   const until = spot.until ? timed.moments.get(spot.until) : undefined
   e.end =
     until && until.untilFrame !== null && until.untilFrame > spot.frame
-      ? tieEnd(until.id, until.untilFrame)
+      ? tie(until.id, 0, until.untilFrame, 'end')
       : { on: 'length', frames: Math.max(1, Math.round(frames)) }
   settle(e, lesson)
   const medium = lesson.media[mediumOf(e) ?? '']
@@ -93,5 +93,4 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   if (called) e.name = numbered(called, new Set(lesson.elements.map((x) => x.name)))
   return e
 }
-const tieEnd = (moment: string, last: number): Edge => ({ on: 'moment', moment, edge: 'end', offset: 0, last })
 const USUAL_SECONDS = 3

@@ -4,6 +4,8 @@ import { clipEnd, type Clip } from '../lesson/clips'
 import type { Edge, Lesson, MoveEdge } from '../lesson/schema'
 import { laid, rational, sourceAt, timesRational, type Rational, type Stretch } from '../lesson/timeMap'
 import { frameStartUs, framesPerSecond } from '../time'
+import { ON_SCREEN } from '../moments'
+import { freeOf } from '../review/idle'
 import { resolve, type Timed } from '../timing'
 import { followed, type Anchor, type Piece } from './retiming'
 import { clipLook, placeClip } from './clips'
@@ -36,7 +38,6 @@ export function ownMates(lesson: Lesson, media: string): Mates {
 const WEIGHT = { phrase: 0.6, event: 5 }
 /** What happens so near to a word, in seconds, was said to it. */
 const NEAR_S = 1.5
-const HAPPENS: ReadonlySet<string> = new Set(['click', 'typing', 'key', 'screen', 'scroll', 'drag'])
 /** Where the beginnings of phrases, and what happens in recordings, were and are to be. */
 function anchorsOf(before: Timed, after: Timed, media: string, mates: Mates): Anchor[] {
   const placed = (list: readonly Mate[]) =>
@@ -50,7 +51,7 @@ function anchorsOf(before: Timed, after: Timed, media: string, mates: Mates): An
   const near = NEAR_S * framesPerSecond(before.lesson.rate)
   const off = (w: (typeof words)[number], frame: number) => Math.max(0, w.was - frame, frame - w.until.was)
   const events = [...before.moments.values()].flatMap((m): Anchor[] => {
-    if (!HAPPENS.has(m.kind) || m.frame === null) return []
+    if (!ON_SCREEN.has(m.kind) || m.frame === null) return []
     const { frame } = m
     const [word] = words.filter((w) => off(w, frame) <= near).sort((a, b) => off(a, frame) - off(b, frame))
     if (!word) return []
@@ -152,23 +153,12 @@ function restsIn(timed: Timed): { from: number; to: number }[] {
   const moments = [...timed.moments.values()]
   const after = Math.round(SHOWS_S * framesPerSecond(timed.lesson.rate))
   const busy = moments.flatMap((m) =>
-    HAPPENS.has(m.kind) && m.frame !== null ? [{ from: m.frame - 1, to: (m.untilFrame ?? m.frame) + after }] : [],
+    ON_SCREEN.has(m.kind) && m.frame !== null ? [{ from: m.frame - 1, to: (m.untilFrame ?? m.frame) + after }] : [],
   )
   const rests = moments.flatMap((m) =>
     m.kind === 'rest' && m.frame !== null && m.untilFrame !== null ? [{ from: m.frame, to: m.untilFrame }] : [],
   )
-  return busy.reduce(
-    (left, b) =>
-      left.flatMap((r) =>
-        b.to <= r.from || b.from >= r.to
-          ? [r]
-          : [
-              { from: r.from, to: b.from },
-              { from: b.to, to: r.to },
-            ].filter((p) => p.to > p.from),
-      ),
-    rests,
-  )
+  return rests.flatMap((r) => freeOf(r, busy))
 }
 
 /**

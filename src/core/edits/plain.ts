@@ -15,10 +15,10 @@ export const setAll = (target: object, values: Record<string, unknown>): void =>
   }
 }
 /** An end tied to a moment's start, so many frames after it; `last` is where it was last found. */
-export const tie = (moment: string, offset = 0, last = 0): Edge => ({
+export const tie = (moment: string, offset = 0, last = 0, edge: 'start' | 'end' = 'start'): Edge => ({
   on: 'moment',
   moment,
-  edge: 'start',
+  edge,
   offset,
   last,
 })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Point } from '../geometry'
 import { aimAt, aimOf, hasPlace, isView, sizeOf, within } from '../kinds'
-import type { Edge, Element, Lesson } from '../lesson/schema'
+import { MomentKind, type Edge, type Element, type Lesson } from '../lesson/schema'
 import type { TimedMoment } from '../moments'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
@@ -9,19 +9,7 @@ import { define, make } from './act'
 import { Frame, Num } from './args'
 import { addPasted, Copied, copiedFrom, pasted } from './pasting'
 
-const KINDS = [
-  'click',
-  'drag',
-  'rest',
-  'key',
-  'typing',
-  'scroll',
-  'screen',
-  'mark',
-  'chapter',
-  'word',
-  'phrase',
-] as const
+const KINDS = [...MomentKind.options, 'word', 'phrase'] as const
 /** A moment that a ready thing hangs on, to be found where it is placed. */
 export const Slot = z.object({
   /** What the ties of its elements name instead of a moment. */

@@ -1,14 +1,11 @@
+import type { Stretch } from '../review/idle'
+
 /** What is to come at another frame than it did. */
 export interface Anchor {
   was: number
   is: number
   /** How bad it is when it comes a frame beside; Infinity: it has to come there. */
   weight: number
-}
-/** A stretch of frames, [from, to). */
-export interface Stretch {
-  from: number
-  to: number
 }
 /** Frames of a recording as it was laid, with how many they are now; from = to: the picture waits there. */
 export interface Piece extends Stretch {

@@ -18,6 +18,7 @@ import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '
 import { elementsAt, frameBoxOf } from '../scene'
 import { clipEnd, takeAt } from '../lesson/clips'
 import { Edge, Lesson, type Element } from '../lesson/schema'
+import type { TimedMoment } from '../moments'
 import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
@@ -200,6 +201,11 @@ export const turnTo = define('turnTo', [Id.element, XY, Flag], (id, to, steps) =
   if (!e) return
   const degrees = (Math.atan2(to.y - e.y, to.x - e.x) * 180) / Math.PI + 90
   e.rotation = steps ? Math.round(degrees / 15) * 15 : Math.round(degrees * 10) / 10
+})
+/** From the start of one moment to the end of another. */
+export const spanOfMoments = (first: TimedMoment, last: TimedMoment): { start: Edge; end: Edge } => ({
+  start: tie(first.id, 0, first.frame ?? 0),
+  end: tie(last.id, 0, last.untilFrame ?? last.frame ?? 0, 'end'),
 })
 /**
  * Lets an element last exactly as long as something else does: the lesson, all of it between its intro and its outro,

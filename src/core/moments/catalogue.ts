@@ -4,6 +4,15 @@ import { clipEnd, lessonFrameOf, placeOnLesson, type Clip } from '../lesson/clip
 import type { Point, Rect } from '../geometry'
 import { phrases } from '../voice/phrases'
 
+/** Moments at which something happens on the screen of a recording. */
+export const ON_SCREEN: ReadonlySet<string> = new Set<MomentKind>([
+  'click',
+  'drag',
+  'key',
+  'typing',
+  'scroll',
+  'screen',
+])
 export type CatalogueKind = MomentKind | 'word' | 'cut' | 'lesson' | 'phrase'
 
 /** A moment mapped to the lesson's time. `frame` is null when it was cut away. */

@@ -1,4 +1,5 @@
 import { clipEnd, lessonFrameOf, sourceUsAt, type Clip } from '../lesson/clips'
+import { ON_SCREEN } from '../moments'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 
@@ -68,7 +69,7 @@ function heard(timed: Timed, clip: Clip, quiet: Quiet): Stretch[] {
   return freeOf(whole, within(timed, clip, known))
 }
 
-const HAPPENS = new Set(['click', 'drag', 'key', 'typing', 'scroll', 'screen', 'word', 'speech', 'mark'])
+const HAPPENS: ReadonlySet<string> = new Set([...ON_SCREEN, 'word', 'speech', 'mark'])
 /**
  * Stretches of a lesson in which nothing happens: nothing changes on the screen, the pointer stands, nobody speaks, and
  * nothing but takes and sound comes, goes or moves.

@@ -1,5 +1,6 @@
 import { chances } from '../chance'
 import { chimesOf, hasPlace, kindOf, type Chimes } from '../kinds'
+import { DUCKING } from '../kinds/sound/look'
 import { isMuted, type Clip } from '../lesson/clips'
 import type { Element } from '../lesson/schema'
 import { motionOf } from '../motion'
@@ -69,7 +70,7 @@ export function chimesHeard(timed: Timed, from: number, to: number): Heard[] {
       levelDb: chimes.levelDb,
       element: e,
     }
-    const ducks = { media: chimes.media, duckDb: chimes.duckDb, duckInMs: 150, duckOutMs: 600 }
+    const ducks = { media: chimes.media, duckDb: chimes.duckDb, ...DUCKING }
     return frames.flatMap((frame, i): Heard[] => {
       const beginsUs = frameStartUs(frame, lesson.rate)
       const firstUs = Math.max(beginsUs, startUs)

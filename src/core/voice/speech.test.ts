@@ -1,6 +1,6 @@
 import { guessLanguage } from './guess'
 import { readCaptions } from './captions'
-import { speechIn } from './speech'
+import { quietestNear, speechIn } from './speech'
 import { withinCues } from './withinCues'
 
 /** Peaks, a hundred a second: noise all the time, and speech in some stretches of seconds. */
@@ -58,4 +58,18 @@ test('words that are looked for by captions stay within their cues', () => {
   expect(held.map((w) => w.fromUs)).toEqual([1.2e6, 1.5e6, read.words[2]!.fromUs, read.words[3]!.fromUs, 5.6e6])
   const stamped = readCaptions('WEBVTT\n\n00:01.000 --> 00:03.000\nOpen <00:02.000>it.\n', 'm')
   expect('stamped' in stamped && stamped.stamped).toBe(true)
+})
+
+describe('the quietest time near one', () => {
+  // A hundred peaks a second: a dip at 0.50 s, a deeper one far off at 0.60 s.
+  const peaks = Uint8Array.from({ length: 100 }, (_, i) => (i === 49 || i === 50 ? 20 : i === 60 ? 0 : 120))
+  test('is where the sound dips within 45 ms', () => {
+    expect(quietestNear(480_000, peaks, 100)).toBe(500_000)
+    expect(quietestNear(530_000, peaks, 100)).toBe(500_000)
+  })
+  test('is that time itself where nothing near is quieter, or nothing is known', () => {
+    expect(quietestNear(403_000, peaks, 100)).toBe(403_000)
+    expect(quietestNear(403_000, null, 100)).toBe(403_000)
+    expect(quietestNear(403_000, new Uint8Array(), 100)).toBe(403_000)
+  })
 })

@@ -39,3 +39,24 @@ export function speechIn(peaks: Uint8Array, perSecond: number): { fromUs: number
     .filter((r) => r.to - r.from >= SPEECH_S * perSecond)
     .map((r) => ({ fromUs: us(r.from - around), toUs: us(r.to + around) }))
 }
+
+/** So near to a time a quieter one is looked for; microseconds. It has to be quieter by so much, of 255. */
+const NEAR_US = 45_000
+const QUIETER = 6
+/**
+ * The quietest time near one in a sound, by its loudness peaks: where a word's border is put that is let go there.
+ *
+ * @param peaks  0 to 255; null where they are not known
+ * @returns that time itself where nothing near is quieter
+ */
+export function quietestNear(us: number, peaks: Uint8Array | null, perSecond: number): number {
+  if (!peaks || peaks.length === 0) return us
+  const each = 1e6 / perSecond
+  const here = Math.round(us / each)
+  const reach = Math.round(NEAR_US / each)
+  const level = (i: number) => (peaks[i] ?? 0) + (peaks[i - 1] ?? 0)
+  let best = here
+  for (let by = 1; by <= reach; by++)
+    for (const i of [here - by, here + by]) if (i >= 0 && level(i) < level(best) - QUIETER) best = i
+  return best === here ? us : Math.round(best * each)
+}

@@ -1,10 +1,9 @@
-import { mkdtemp, rm, stat } from 'node:fs/promises'
+import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { z } from 'zod'
 import { hearCleaned, lessonAt, within } from '@/core/edits'
-import { hashOf, processFile } from '../ingest/process'
-import { keepMedium } from '../ingest/library'
+import { takeMade } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Problem } from '../problem'
@@ -58,8 +57,7 @@ async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
     })
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
     const name = `${medium.name}, cleaned.wav`
-    const cleaned = await processFile(wav, name, dataRoot(), await hashOf(wav, making), making)
-    await keepMedium(cleaned, (await stat(wav)).size)
+    const cleaned = await takeMade(wav, name, making)
     const said = [...(rumble ? ['rumble'] : []), ...(noise ? ['noise'] : [])].join(' and ')
     await makeEdit(
       job.lesson!,

@@ -1,4 +1,4 @@
-import { mkdtemp, readFile, rm, stat, writeFile } from 'node:fs/promises'
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { z } from 'zod'
@@ -6,12 +6,10 @@ import { lessonAt, sayIn, Spoken, within } from '@/core/edits'
 import { pausesOf } from '@/core/language'
 import { isSpoken, readScript } from '@/core/voice/script'
 import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../children'
-import { hashOf, processFile } from '../ingest/process'
-import { keepMedium } from '../ingest/library'
+import { takeMade } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
-import { dataRoot } from '../root'
 
 const Payload = z.object({
   way: z.array(z.string()),
@@ -84,8 +82,7 @@ async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
     const spoken = Spoken.parse(JSON.parse(await readFile(json, 'utf8')))
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
     const name = `Narrator, ${language}.wav`
-    const medium = await processFile(wav, name, dataRoot(), await hashOf(wav, making), making)
-    await keepMedium(medium, (await stat(wav)).size)
+    const medium = await takeMade(wav, name, making)
     await makeEdit(
       job.lesson!,
       job.id,

@@ -71,6 +71,14 @@ export async function bringIntoLibrary(file: File): Promise<string> {
   }
 }
 
+/** A sound that was made in this window, in the library: brought in where it is not there yet. */
+export async function soundInLibrary(sound: BlobPart, name: string): Promise<Medium> {
+  const sha256 = await bringIntoLibrary(new File([sound], name, { type: 'audio/wav' }))
+  const found = (await ask(ROUTES.listMedia, { query: { kind: 'sound' } })).find((m) => m.sha256 === sha256)
+  if (!found) throw new Error('The sound is not in the library. Try it again.')
+  return found.medium
+}
+
 /** Brings in the sample files, just as if they had been dropped. */
 export async function bringInSamples(): Promise<void> {
   try {

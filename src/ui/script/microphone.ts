@@ -1,3 +1,5 @@
+import { wavOf } from '@/core/sound'
+
 /** A microphone that is listened to: how loud it is now, and what it records. */
 export interface Microphone {
   /** The loudest sample of the last moment, 0 to 1. */
@@ -88,25 +90,11 @@ export function joined(parts: readonly Recorded[], pauseS: number): Blob {
   const pause = new Float32Array(Math.round(pauseS * rate))
   const all = parts.flatMap((p, i) => (i > 0 ? [pause, trimmed(p)] : [trimmed(p)]))
   const samples = all.reduce((n, p) => n + p.length, 0)
-  const data = new DataView(new ArrayBuffer(44 + samples * 2))
-  const text = (at: number, of: string) => [...of].forEach((c, i) => data.setUint8(at + i, c.charCodeAt(0)))
-  text(0, 'RIFF')
-  data.setUint32(4, 36 + samples * 2, true)
-  text(8, 'WAVEfmt ')
-  data.setUint32(16, 16, true)
-  data.setUint16(20, 1, true)
-  data.setUint16(22, 1, true)
-  data.setUint32(24, rate, true)
-  data.setUint32(28, rate * 2, true)
-  data.setUint16(32, 2, true)
-  data.setUint16(34, 16, true)
-  text(36, 'data')
-  data.setUint32(40, samples * 2, true)
-  let at = 44
-  for (const part of all)
-    for (const v of part) {
-      data.setInt16(at, Math.round(Math.max(-1, Math.min(1, v)) * 32_767), true)
-      at += 2
-    }
-  return new Blob([data.buffer], { type: 'audio/wav' })
+  const whole = new Float32Array(samples)
+  let at = 0
+  for (const part of all) {
+    whole.set(part, at)
+    at += part.length
+  }
+  return new Blob([wavOf(whole, rate)], { type: 'audio/wav' })
 }

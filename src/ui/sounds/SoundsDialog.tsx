@@ -14,7 +14,7 @@ import {
   type InterfaceSound,
 } from '@/core/sound'
 import { edit, freshId, select, setBench, useBench } from '../bench/store'
-import { bringIntoLibrary } from '../files/bringIn'
+import { soundInLibrary } from '../files/bringIn'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
@@ -159,9 +159,5 @@ function wavFor(name: InterfaceSound, variant?: number): Blob {
 }
 /** A sound that ships, brought into the library where it is not there yet. */
 async function shipped(name: InterfaceSound) {
-  const file = new File([wavFor(name)], `${INTERFACE_SOUNDS[name].title}.wav`, { type: 'audio/wav' })
-  const sha256 = await bringIntoLibrary(file)
-  const found = (await ask(ROUTES.listMedia, { query: { kind: 'sound' } })).find((m) => m.sha256 === sha256)
-  if (!found) throw new Error('The sound is not in the library. Try it again.')
-  return { medium: found.medium, variants: VARIANTS }
+  return { medium: await soundInLibrary(wavFor(name), `${INTERFACE_SOUNDS[name].title}.wav`), variants: VARIANTS }
 }

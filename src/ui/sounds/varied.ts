@@ -1,8 +1,7 @@
-import { ROUTES, type LibraryFile } from '@/contract/routes'
+import type { LibraryFile } from '@/contract/routes'
 import type { Medium } from '@/core/lesson/schema'
 import { pitchOf, SYNTH_RATE, VARIANTS, wavOf } from '@/core/sound'
-import { bringIntoLibrary } from '../files/bringIn'
-import { ask } from '../kit/api'
+import { soundInLibrary } from '../files/bringIn'
 
 /** A sound that is heard each time something happens is no longer than this. */
 const LONGEST_S = 10
@@ -31,8 +30,5 @@ export async function varied(file: LibraryFile, varies: boolean): Promise<{ medi
   }
   const samples = (await all.startRendering()).getChannelData(0)
   const name = `${file.name.replace(/\.[^.]*$/, '')}, varied.wav`
-  const sha256 = await bringIntoLibrary(new File([wavOf(samples, SYNTH_RATE)], name, { type: 'audio/wav' }))
-  const found = (await ask(ROUTES.listMedia, { query: { kind: 'sound' } })).find((m) => m.sha256 === sha256)
-  if (!found) throw new Error('The sound is not in the library. Try it again.')
-  return { medium: found.medium, variants: VARIANTS }
+  return { medium: await soundInLibrary(wavOf(samples, SYNTH_RATE), name), variants: VARIANTS }
 }

@@ -1,8 +1,7 @@
 import { DropdownMenu } from 'radix-ui'
 import { useRef, useState, type PointerEvent, type SyntheticEvent } from 'react'
-import { inOne, setSpan } from '@/core/edits'
+import { inOne, setSpan, spanOfMoments } from '@/core/edits'
 import { isClip } from '@/core/kinds'
-import type { Edge } from '@/core/lesson/schema'
 import type { TimedMoment } from '@/core/moments'
 import { bench, edit, goTo, setBench, useBench } from '../bench/store'
 import { beginAdding } from '../commands/acts'
@@ -81,15 +80,10 @@ export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClo
     const { swept, timed } = bench()
     if (!swept) return
     const [first, last] = [timed.moments.get(swept.first), timed.moments.get(swept.last)]
-    const tie = (m: TimedMoment, edge: 'start' | 'end'): Edge => {
-      const frame = edge === 'start' ? m.frame! : (m.untilFrame ?? m.frame!)
-      return { on: 'moment', moment: m.id, edge, offset: 0, last: frame }
-    }
     if (!first || !last) return
     const named = own.length === 1 ? `“${own[0]!.name}”` : `${own.length} elements`
     const words = first === last ? `“${first.label}”` : `“${first.label} … ${last.label}”`
-    const span = { start: tie(first, 'start'), end: tie(last, 'end') }
-    edit(`Hang ${named} on ${words}`, inOne(own.map((e) => setSpan(e.id, span))))
+    edit(`Hang ${named} on ${words}`, inOne(own.map((e) => setSpan(e.id, spanOfMoments(first, last)))))
   }
   // What is pressed in the menu is not pressed on the timeline that it came from.
   const stop = (e: SyntheticEvent) => e.stopPropagation()

@@ -1,26 +1,12 @@
 import { moveWordEdge } from '@/core/edits'
 import { sourceUsAt, type Clip } from '@/core/lesson/clips'
 import type { TimedMoment } from '@/core/moments'
+import { quietestNear } from '@/core/voice/speech'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
 import { bench, pickMoment } from '../bench/store'
 import { useTimeDrag } from './useTimeDrag'
 import { useView } from './view'
 import { peaksNow } from './Wave'
-
-/** A border goes to the quietest place so near to where it is let go; microseconds. */
-const NEAR_US = 45_000
-/** Where a sound is quietest around a time; that time itself where nothing is known, or it is as quiet everywhere. */
-export function quietest(peaks: Uint8Array | null, us: number): number {
-  if (!peaks || peaks.length === 0) return us
-  const each = 1e6 / PEAKS_PER_SECOND
-  const here = Math.round(us / each)
-  const reach = Math.round(NEAR_US / each)
-  const level = (i: number) => (peaks[i] ?? 0) + (peaks[i - 1] ?? 0)
-  let best = here
-  for (let by = 1; by <= reach; by++)
-    for (const i of [here - by, here + by]) if (i >= 0 && level(i) < level(best) - 6) best = i
-  return best === here ? us : Math.round(best * each)
-}
 
 /** The two borders of a word under its waveform, which can be dragged; with Shift not to where the sound is quiet. */
 export function WordBorders({
@@ -61,7 +47,12 @@ export function WordBorders({
           click: () => pickMoment(word.id, word.frame),
           change: (_, now) => {
             const us = Math.max(0, Math.round((side === 'start' ? own.fromUs : own.toUs) + perUs(now.clientX)))
-            return moveWordEdge(clip.media, word.id, side, now.shiftKey ? us : quietest(peaks, us))
+            return moveWordEdge(
+              clip.media,
+              word.id,
+              side,
+              now.shiftKey ? us : quietestNear(us, peaks, PEAKS_PER_SECOND),
+            )
           },
         })
       }}

@@ -1,4 +1,5 @@
 import type { Kind } from '../kind'
+import { NOWHERE } from '../nowhere'
 import { ranged } from '../ranged'
 import { ChimeLook } from './look'
 
@@ -44,12 +45,5 @@ export const chime: Kind<'chime'> = {
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],
-  fresh: () => ({
-    space: 'fixed',
-    x: 0,
-    y: 0,
-    width: 0,
-    height: 0,
-    look: ChimeLook.parse({ kind: 'chime', media: '' }),
-  }),
+  fresh: () => ({ ...NOWHERE, look: ChimeLook.parse({ kind: 'chime', media: '' }) }),
 }

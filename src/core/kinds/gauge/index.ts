@@ -1,6 +1,7 @@
 import { takeAt } from '../../lesson/clips'
 import { gone } from '../gone'
 import type { Kind } from '../kind'
+import { NOWHERE } from '../nowhere'
 import { ranged } from '../ranged'
 import { GaugeLook } from './look'
 
@@ -76,5 +77,5 @@ export const gauge: Kind<'gauge'> = {
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],
-  fresh: () => ({ space: 'fixed', x: 0, y: 0, width: 0, height: 0, look: GaugeLook.parse({ kind: 'gauge' }) }),
+  fresh: () => ({ ...NOWHERE, look: GaugeLook.parse({ kind: 'gauge' }) }),
 }

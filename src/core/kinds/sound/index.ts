@@ -1,4 +1,5 @@
 import { SoundLook } from './look'
+import { NOWHERE } from '../nowhere'
 import { ranged } from '../ranged'
 import { PLAYED, rerate } from '../played'
 import { mapFrom } from '../../lesson/timeMap'
@@ -28,12 +29,5 @@ export const sound: Kind<'sound'> = {
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],
-  fresh: () => ({
-    space: 'fixed',
-    x: 0,
-    y: 0,
-    width: 0,
-    height: 0,
-    look: SoundLook.parse({ kind: 'sound', media: '' }),
-  }),
+  fresh: () => ({ ...NOWHERE, look: SoundLook.parse({ kind: 'sound', media: '' }) }),
 }
