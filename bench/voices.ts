@@ -33,7 +33,8 @@ const ENGLISH = [
   'Send the receipt by mail. It names the tool, the due date, and the deposit. Keep the window ' +
     'open until the green tick appears.',
 ]
-const OTHERS: Record<string, string> = {
+/** By language, other than English. */
+export const SENTENCES: Record<string, string> = {
   it:
     'Benvenuti alla biblioteca degli attrezzi. Oggi prestiamo un trapano a batteria. Aprite la lista ' +
     'e scrivete una parte del nome.  ' +
@@ -76,7 +77,12 @@ const OTHERS: Record<string, string> = {
 }
 
 /** Variants of eSpeak NG's voices that lay no echo behind each word: with one, nobody knows where a word ends. */
-const WITHOUT_ECHO = ['f1', 'm1', 'm3', 'm4']
+export const OTHER_VOICES = ['f1', 'm1', 'm3', 'm4']
+/** Voices of flite. */
+export const ENGLISH_VOICES = ['slt', 'rms', 'awb', 'kal16']
+/** The sentences of a language. */
+export const sentencesOf = (language: string): string[] =>
+  (language === 'en' ? ENGLISH.join(' ') : SENTENCES[language]!).split(/(?<=\.)\s+/).filter(Boolean)
 
 const spoken = (text: string): string[] => readScript(text).flatMap((p) => p.words)
 const VOWEL = /^(aa|ae|ah|ao|aw|ax|ay|eh|er|ey|ih|iy|ow|oy|uh|uw)$/
@@ -169,10 +175,6 @@ export function degraded(of: Recording, kind: string, dir: string, seed: number)
   const ff = (args: string[]) => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args])
   const noise = /^NOISE:(\d+):(\d+)$/.exec(what)
   if (noise) {
-    const level = execFileSync('ffmpeg', ['-hide_banner', '-i', of.wav, '-af', 'volumedetect', '-f', 'null', '-'], {
-      stdio: ['ignore', 'ignore', 'pipe'],
-    })
-    void level
     const mean = meanDb(of.wav)
     const amplitude = 10 ** ((mean - Number(noise[1]) + 4.77) / 20)
     ff([
@@ -209,13 +211,13 @@ export function recordings(dir: string): Recording[] {
   mkdirSync(dir, { recursive: true })
   const out: Recording[] = []
   const text = ENGLISH.join(' ')
-  for (const voice of ['slt', 'rms', 'awb', 'kal16']) {
+  for (const voice of ENGLISH_VOICES) {
     const wav = path.join(dir, `en-${voice}.wav`)
     const words = byFlite(text, voice, wav)
     out.push({ name: `en-${voice}`, language: 'en', kind: 'clean', wav, script: ENGLISH.join('\n\n'), words })
   }
-  for (const [language, script] of Object.entries(OTHERS)) {
-    for (const voice of WITHOUT_ECHO) {
+  for (const [language, script] of Object.entries(SENTENCES)) {
+    for (const voice of OTHER_VOICES) {
       const wav = path.join(dir, `${language}-${voice}.wav`)
       const said = speak([{ at: 0.4, text: script }], `${language}+${voice}`, 150)
       writeFileSync(wav, wavFile(said))

@@ -11,6 +11,7 @@ import { measurePreview } from '../../bench/preview'
 import { measureQuality } from '../../bench/quality'
 import { report } from '../../bench/report'
 import { measureVision } from '../../bench/vision'
+import { measureDepartures } from '../../bench/departures'
 import { measureVoice } from '../../bench/voice'
 import { writeDemo } from '@/server/ingest/demo'
 import { appRoot } from '@/server/root'
@@ -54,7 +55,7 @@ are measured against the code of that commit, in turns.`,
         ...(wants('library') ? await measureLibrary(dir, say) : []),
         ...(wants('drag') ? await measureDrag(lesson, dir, say) : []),
         ...(wants('vision') ? await measureVision(dir, say) : []),
-        ...(wants('voice') ? await measureVoice(say) : []),
+        ...(wants('voice') ? [...(await measureVoice(say)), ...(await measureDepartures(say))] : []),
       ]
       const out = given.options.out ?? path.join(appRoot(), 'docs/benchmarks.md')
       if (!only) await mkdir(path.dirname(out), { recursive: true })

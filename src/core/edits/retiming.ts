@@ -18,8 +18,8 @@ const RESTS = { times: 8, least: 4 }
 const EVENLY = 0.12
 /** It goes at most so much faster before it is as bad as anything. */
 const FASTEST = 2
-/** How bad it is, a frame: what rests lasts otherwise; what moves does, hardly seen, or seen; is much too fast. */
-const COST = { rest: 0.05, evenly: 1, wait: 3, faster: 3, rush: 12 }
+/** How bad it is, a frame: what rests lasts otherwise; what moves does, hardly seen, or seen, or waits; is in a rush. */
+const COST = { rest: 0.05, evenly: 1, seen: 3, rush: 12 }
 /** So many frames beside its place anything may come. */
 const MOST_OFF = 30
 
@@ -41,32 +41,34 @@ function between(from: number, to: number, rests: readonly Stretch[]): Between {
   return { from, to, rests: own, resting: sum(length), least: sum(leastOf) }
 }
 
-/** Of how many frames what moves is once all lasts so long; the rest of it is for what rests, or for waiting. */
-function movingIn(b: Between, long: number): number {
-  const moves = length(b) - b.resting
-  const more = long - length(b)
-  if (more >= 0) return b.rests.length > 0 ? moves : Math.min(moves * (1 + EVENLY), moves + more)
-  return Math.min(moves, long - b.least)
+/** How so many frames are shared: among what moves, what rests, and waiting where something may move. */
+interface Shares {
+  moves: number
+  rests: number
+  waits: number
+}
+/** What rests takes all that is more, and gives what it can of what is less; what moves changes after that. */
+function sharesOf(b: Between, long: number): Shares {
+  const moved = length(b) - b.resting
+  if (long < length(b)) {
+    const moves = Math.min(moved, Math.max(0, long - b.least))
+    return { moves, rests: long - moves, waits: 0 }
+  }
+  if (b.rests.length > 0) return { moves: moved, rests: long - moved, waits: 0 }
+  const moves = Math.min(moved * (1 + EVENLY), long)
+  return { moves, rests: 0, waits: long - moves }
 }
 /** How bad it is that what lies between two frames lasts so long: convex, piece by piece linear. */
 function costOf(b: Between, long: number): number {
   if (long < 0) return Infinity
-  const moves = length(b) - b.resting
-  const now = Math.max(0, movingIn(b, long))
-  const changed = Math.abs(now - moves)
-  const evenly = Math.min(changed, moves * EVENLY)
-  const faster = Math.max(0, Math.min(changed, moves * (1 - 1 / FASTEST)) - evenly)
-  const rush = now < moves ? Math.max(0, changed - evenly - faster) : 0
-  const rested = long - now - b.resting
-  const waits = b.rests.length === 0 ? Math.max(0, long - now) : 0
+  const { moves, rests, waits } = sharesOf(b, long)
+  const moved = length(b) - b.resting
+  const changed = Math.abs(moves - moved)
+  const evenly = Math.min(changed, moved * EVENLY)
+  const seen = Math.min(changed, moved * (1 - 1 / FASTEST)) - evenly
+  const rushed = changed - evenly - seen + Math.max(0, b.least - long)
   return (
-    COST.evenly * evenly +
-    COST.faster * (now < moves ? faster : 0) +
-    COST.rush * rush +
-    COST.wait * waits +
-    (b.rests.length > 0 ? COST.rest * Math.abs(rested) : 0) +
-    // What rests cannot be shorter than it can.
-    (long < b.least ? COST.rush * (b.least - long) : 0)
+    COST.rest * Math.abs(rests - b.resting) + COST.evenly * evenly + COST.seen * (seen + waits) + COST.rush * rushed
   )
 }
 
@@ -82,11 +84,12 @@ function piecesOf(b: Between, long: number): Piece[] {
       { from: at, to, long: to - at },
     ].filter((p) => p.long > 0)
   }
+  const { moves, rests: resting } = sharesOf(b, long)
   if (long >= length(b)) {
-    const moves = Math.round(movingIn(b, long))
+    const went = Math.round(moves)
     return [
-      { from, to, long: moves },
-      { from: to, to, long: long - moves },
+      { from, to, long: went },
+      { from: to, to, long: long - went },
     ].filter((p) => p.long > 0)
   }
   const cut: (Stretch & { rests: boolean })[] = []
@@ -97,10 +100,9 @@ function piecesOf(b: Between, long: number): Piece[] {
     at = r.to
   }
   if (at < to) cut.push({ from: at, to, rests: false })
-  const moves = Math.max(0, movingIn(b, long))
   const quick = length(b) > b.resting ? moves / (length(b) - b.resting) : 0
   // What rests gives way by the same share of what it can give.
-  const given = b.resting > b.least ? (b.resting - (long - moves)) / (b.resting - b.least) : 0
+  const given = b.resting > b.least ? (b.resting - resting) / (b.resting - b.least) : 0
   const wanted = cut.map((p) => (p.rests ? length(p) - given * (length(p) - leastOf(p)) : length(p) * quick))
   let done = 0
   let sum = 0
