@@ -18,7 +18,7 @@ const RESTS = { times: 8, least: 4 }
 const EVENLY = 0.12
 /** It goes at most so much faster before it is as bad as anything. */
 const FASTEST = 2
-/** How bad it is, a frame: what rests lasts otherwise; what moves does, hardly seen, or seen, or waits; is in a rush. */
+/** How bad it is, a frame: what rests lasts otherwise; what moves does, hardly seen, or seen; it hurries. */
 const COST = { rest: 0.05, evenly: 1, seen: 3, rush: 12 }
 /** So many frames beside its place anything may come. */
 const MOST_OFF = 30

@@ -1,10 +1,4 @@
 import {
-  second,
-  shuttle,
-  jump,
-  cuts,
-  moments,
-  edges,
   beginAdding,
   asLongAsBelow,
   nudgeBy,
@@ -17,14 +11,12 @@ import {
   setPassage,
 } from './acts'
 import { copy, paste, duplicate } from './clipboard'
-import { toast } from 'sonner'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
-import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, placedIn, type ElementKind } from '@/core/kinds'
-import { bench, chosenClips, edit, freshId, goTo, redo, select, setBench, undo, type Panes } from '../bench/store'
-import { goInside, goOut } from '../bench/inside'
+import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, type ElementKind } from '@/core/kinds'
+import { bench, chosenClips, edit, freshId, redo, select, setBench, undo, type Panes } from '../bench/store'
 import { has, type Command } from './command'
+import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
-import { playJust } from './playJust'
 import { PLACING } from './placing'
 import { POSING } from './poses'
 
@@ -51,12 +43,6 @@ const stack = (where: Restack, title: string): Command => ({
   run: () => void edit(title, restack(bench().elements, where)),
 })
 
-/** The element that is selected, where it places a lesson in this one. */
-const chosenPart = () => {
-  const { lesson, elements } = bench()
-  return lesson.elements.find((e) => elements.length === 1 && e.id === elements[0] && placedIn(e))
-}
-
 const PANES: { pane: keyof Panes; key: string; title: string }[] = [
   { pane: 'order', key: 'Alt+1', title: 'Put the running order away, or bring it back' },
   { pane: 'picture', key: 'Alt+2', title: 'Let the picture fill the window, or give the panes back' },
@@ -66,125 +52,7 @@ const PANES: { pane: keyof Panes; key: string; title: string }[] = [
 
 /** Everything that can be done, once: keys, palette and buttons all lead here. */
 export const COMMANDS: Command[] = [
-  {
-    id: 'play',
-    title: 'Play or stop',
-    group: 'Play',
-    keys: 'Space',
-    run: () => setBench({ speed: bench().speed ? 0 : 1 }),
-  },
-  { id: 'stop', title: 'Stop', group: 'Play', keys: 'k', run: () => setBench({ speed: 0 }) },
-  { id: 'forward', title: 'Play forwards; again: faster', group: 'Play', keys: 'l', run: () => shuttle(1) },
-  { id: 'backward', title: 'Play backwards; again: faster', group: 'Play', keys: 'j', run: () => shuttle(-1) },
-  {
-    id: 'half-speed',
-    title: 'Play at half speed',
-    group: 'Play',
-    keys: 'Shift+Space',
-    run: () => setBench({ speed: bench().speed === 0.5 ? 0 : 0.5 }),
-  },
-  {
-    id: 'quarter-speed',
-    title: 'Play at quarter speed',
-    group: 'Play',
-    keys: 'Ctrl+Space',
-    run: () => setBench({ speed: bench().speed === 0.25 ? 0 : 0.25 }),
-  },
-  {
-    id: 'play-this',
-    title: 'Play just this, from a second before to a second after',
-    group: 'Play',
-    keys: 'v',
-    run: () => playJust('all'),
-  },
-  {
-    id: 'play-this-end',
-    title: 'Play just its last seconds',
-    group: 'Play',
-    keys: 'Shift+V',
-    run: () => playJust('end'),
-  },
-  {
-    id: 'loop',
-    title: 'Play the passage over and over',
-    group: 'Play',
-    keys: 'o',
-    run: () => {
-      if (!bench().passage) toast('Set a passage first: drag along the time scale, or [ and ].')
-      else setBench({ looping: !bench().looping })
-    },
-  },
-  {
-    id: 'next-frame',
-    title: 'Next frame',
-    group: 'Go',
-    keys: '. ArrowRight',
-    run: () => {
-      setBench({ speed: 0 })
-      goTo(bench().playhead + 1)
-    },
-  },
-  {
-    id: 'previous-frame',
-    title: 'Previous frame',
-    group: 'Go',
-    keys: ', ArrowLeft',
-    run: () => {
-      setBench({ speed: 0 })
-      goTo(bench().playhead - 1)
-    },
-  },
-  {
-    id: 'next-ten',
-    title: 'Ten frames on',
-    group: 'Go',
-    keys: 'Shift+> Shift+ArrowRight',
-    run: () => {
-      setBench({ speed: 0 })
-      goTo(bench().playhead + 10)
-    },
-  },
-  {
-    id: 'previous-ten',
-    title: 'Ten frames back',
-    group: 'Go',
-    keys: 'Shift+< Shift+ArrowLeft',
-    run: () => {
-      setBench({ speed: 0 })
-      goTo(bench().playhead - 10)
-    },
-  },
-  { id: 'start', title: 'To the start', group: 'Go', keys: 'Home', run: () => goTo(0) },
-  { id: 'end', title: 'To the end', group: 'Go', keys: 'End', run: () => goTo(bench().timed.length - 1) },
-  { id: 'next-moment', title: 'Next moment', group: 'Go', keys: 'n', run: () => jump(moments(), 1) },
-  { id: 'previous-moment', title: 'Previous moment', group: 'Go', keys: 'Shift+N', run: () => jump(moments(), -1) },
-  { id: 'next-cut', title: 'Next cut', group: 'Go', keys: 'c', run: () => jump(cuts(), 1) },
-  { id: 'previous-cut', title: 'Previous cut', group: 'Go', keys: 'Shift+C', run: () => jump(cuts(), -1) },
-  { id: 'next-edge', title: 'Next start or end of an element', group: 'Go', keys: 'b', run: () => jump(edges(), 1) },
-  {
-    id: 'previous-edge',
-    title: 'Previous start or end of an element',
-    group: 'Go',
-    keys: 'Shift+B',
-    run: () => jump(edges(), -1),
-  },
-  {
-    id: 'go-inside',
-    title: 'Go into the lesson that is selected',
-    group: 'Go',
-    keys: 'Ctrl+ArrowDown',
-    can: () => chosenPart() !== undefined,
-    run: () => goInside(chosenPart()!.id),
-  },
-  {
-    id: 'go-out',
-    title: 'Come out of a lesson that was gone into',
-    group: 'Go',
-    keys: 'Ctrl+ArrowUp',
-    can: () => bench().inside.length > 0,
-    run: () => goOut(),
-  },
-  { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(bench().playhead + second()) },
+  ...GOING,
   ...ADDABLE_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map(
     (kind): Command => ({
       id: `add-${kind}`,
