@@ -12,22 +12,15 @@ import {
   splitClip,
   standLeast,
   stretchClip,
-  type Edit,
 } from '.'
 import { clipEnd, sourceUsAt } from '../lesson/clips'
 import type { Lesson } from '../lesson/schema'
 import { idleIn, quietIn, silentIn } from '../review/idle'
 import { layersAt } from '../scene'
 import { resolve } from '../timing'
+import { madeAll as made } from '../testing/made'
 import { clip, element, lessonWithTake, loose, takeMedium } from '../testing/lessons'
 
-function made(lesson: Lesson, ...edits: Edit[]): Lesson {
-  return edits.reduce((now, edit, i) => {
-    const result = applyEdit(now, edit, idsFrom(`t${i}`))
-    if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
-    return result.edited.lesson
-  }, lesson)
-}
 const clipsOf = (lesson: Lesson) =>
   resolve(lesson).clips.map((c) => ({
     id: c.id,

@@ -1,18 +1,12 @@
-import { applyEdit, idsFrom, outlineAs, setCrop, standAt, type Edit } from '.'
+import { outlineAs, setCrop, standAt } from '.'
 import { boundsOf } from '../geometry'
 import { croppedBox } from '../kinds'
 import type { Lesson } from '../lesson/schema'
 import { atPose, matrixOf } from '../motion'
 import { timedOf } from '../scene'
 import { clip, lessonWithTake } from '../testing/lessons'
+import { madeAll as made } from '../testing/made'
 
-function made(lesson: Lesson, ...edits: Edit[]): Lesson {
-  return edits.reduce((now, edit, i) => {
-    const result = applyEdit(now, edit, idsFrom(`t${i}`))
-    if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
-    return result.edited.lesson
-  }, lesson)
-}
 const here = { frame: 30, caught: null }
 /** What is seen of the clip in one of its poses, on the frame. */
 const seen = (lesson: Lesson, n: number) => {

@@ -1,17 +1,10 @@
-import { applyEdit, idsFrom, liftOut, makeGroup, setElements, type Edit } from '.'
+import { applyEdit, idsFrom, liftOut, makeGroup, setElements } from '.'
 import { apply, type Point } from '../geometry'
 import type { Footage } from '../display'
-import type { Lesson } from '../lesson/schema'
 import { layersAt, timedOf } from '../scene'
 import { clip, lessonWithTake } from '../testing/lessons'
+import { madeAll as made } from '../testing/made'
 
-function made(lesson: Lesson, ...edits: Edit[]): Lesson {
-  return edits.reduce((now, edit, i) => {
-    const result = applyEdit(now, edit, idsFrom(`t${i}`))
-    if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
-    return result.edited.lesson
-  }, lesson)
-}
 const lifted = (still: boolean, zoomed = 1) => {
   const lesson = lessonWithTake()
   if (zoomed !== 1)

@@ -1,33 +1,13 @@
-import {
-  applyEdit,
-  idsFrom,
-  hearCleaned,
-  layUnder,
-  loopToEnd,
-  lowerBetween,
-  phraseAt,
-  shiftLevel,
-  switchCleaned,
-  tightenPauses,
-  type Edit,
-} from '.'
+import { hearCleaned, layUnder, loopToEnd, lowerBetween, phraseAt, shiftLevel, switchCleaned, tightenPauses } from '.'
 import { playing } from '../kinds/looks'
 import type { Lesson, Medium } from '../lesson/schema'
 import { newVoice } from '../lesson/voices'
-import { checkLesson } from '../review/check'
 import { soundPlan } from '../sound'
 import { gainAt } from '../sound/levels'
 import { clip, element, lessonWithTake, on, takeMedium } from '../testing/lessons'
 import { resolve } from '../timing'
+import { madeAll as made } from '../testing/made'
 
-function made(lesson: Lesson, ...edits: Edit[]): Lesson {
-  return edits.reduce((now, edit, i) => {
-    const result = applyEdit(now, edit, idsFrom(`t${i}`))
-    if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
-    expect(checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults).toEqual([])
-    return result.edited.lesson
-  }, lesson)
-}
 const sound = (more: Partial<Medium> = {}): Medium =>
   takeMedium({ kind: 'sound', sound: true, moments: [], sha256: 'e'.repeat(64), durationUs: 10_000_000, ...more })
 /** Ten seconds of a recording, and a sound over them. */

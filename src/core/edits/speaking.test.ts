@@ -1,17 +1,7 @@
-import {
-  applyEdit,
-  idsFrom,
-  lostWords,
-  moveWordEdge,
-  speakAnew,
-  speakScript,
-  takeAnew,
-  type Edit,
-  type Spoken,
-} from '.'
+import { lostWords, moveWordEdge, speakAnew, speakScript, takeAnew, type Spoken } from '.'
 import type { Lesson } from '../lesson/schema'
-import { checkLesson } from '../review/check'
 import { resolve } from '../timing'
+import { madeAll as made } from '../testing/made'
 import { matedWords } from '../voice/matching'
 import { besides, clip, element, lessonWithTake, on } from '../testing/lessons'
 
@@ -24,14 +14,6 @@ const emptySound = () => ({
   moments: [],
   words: [],
 })
-function made(lesson: Lesson, ...edits: Edit[]): Lesson {
-  return edits.reduce((now, edit, i) => {
-    const result = applyEdit(now, edit, idsFrom(`t${i}`))
-    if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
-    expect(checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults).toEqual([])
-    return result.edited.lesson
-  }, lesson)
-}
 /** A script whose words take half a second each, from a time on; those in brackets are not spoken. */
 const spoken = (text: string, fromS = 1): Spoken => {
   let at = fromS * 1e6

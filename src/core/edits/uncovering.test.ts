@@ -1,16 +1,10 @@
-import { applyEdit, fillLikeBar, idsFrom, setSpan, spanOver, type Edit } from '.'
+import { fillLikeBar, setSpan, spanOver } from '.'
 import type { Lesson } from '../lesson/schema'
 import { posedAt } from '../motion'
 import { layersAt, timedOf } from '../scene'
 import { clip, element, lessonWithTake, loose } from '../testing/lessons'
+import { madeAll as made } from '../testing/made'
 
-function made(lesson: Lesson, ...edits: Edit[]): Lesson {
-  return edits.reduce((now, edit, i) => {
-    const result = applyEdit(now, edit, idsFrom(`t${i}`))
-    if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
-    return result.edited.lesson
-  }, lesson)
-}
 const lesson = (): Lesson => {
   const one = lessonWithTake()
   one.elements = [clip('a', 10, 101, { fit: 'free' })]

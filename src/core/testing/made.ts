@@ -1,10 +1,10 @@
 import { applyPatches, produce } from 'immer'
-import { applyEdit, changesBetween, makeChanges, type Edit } from '../edits'
+import { applyEdit, changesBetween, idsFrom, makeChanges, type Edit } from '../edits'
 import { checkLesson } from '../review/check'
 import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
 
 /** The lesson after an edit; held to being sound, and to coming back and going on by its patches exactly. */
-export function made(lesson: Lesson, edit: Edit, newId = newIds()): Lesson {
+export function made(lesson: Lesson, edit: Edit, newId: (what: string) => string = newIds()): Lesson {
   const result = applyEdit(lesson, edit, newId)
   if (!('edited' in result)) throw new Error(`nothing was changed: ${result.refused}`)
   expect(applyPatches(result.edited.lesson, result.edited.inverse)).toEqual(lesson)
@@ -12,6 +12,9 @@ export function made(lesson: Lesson, edit: Edit, newId = newIds()): Lesson {
   expect(checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults).toEqual([])
   return result.edited.lesson
 }
+/** The lesson after several edits, one after the other; each is held to the same. */
+export const madeAll = (lesson: Lesson, ...edits: Edit[]): Lesson =>
+  edits.reduce((now, edit, i) => made(now, edit, idsFrom(`t${i}`)), lesson)
 /** The edit that does to a lesson what is done to its draft by hand. */
 export const byHand = (lesson: Lesson, change: (draft: Lesson) => void): Edit =>
   makeChanges(

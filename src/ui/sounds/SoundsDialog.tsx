@@ -83,8 +83,9 @@ function Choosing() {
   const playing = useRef<HTMLAudioElement | null>(null)
   const hear = () => {
     playing.current?.pause()
-    const url = brought ? `/${brought.medium.file}` : URL.createObjectURL(wavFor(sound as InterfaceSound, 3))
-    playing.current = new Audio(url)
+    const own = brought ? null : URL.createObjectURL(wavFor(sound as InterfaceSound, 3))
+    playing.current = new Audio(own ?? `/${brought!.medium.file}`)
+    if (own) playing.current.onended = playing.current.onpause = () => URL.revokeObjectURL(own)
     playing.current.volume = Math.min(1, 10 ** (levelDb / 20))
     void playing.current.play().catch(() => toast.error('It cannot be played here.'))
   }
