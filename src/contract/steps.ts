@@ -3,6 +3,8 @@ import { Edit } from '@/core/edits'
 
 /** The longest label that a step is kept with. */
 export const LABEL = 200
+/** So many steps can be asked after at once: their ids stand in an address. */
+export const STEPS_ASKED = 400
 const sent = {
   base: z.number().int(),
   client: z.string().max(40),

@@ -1,4 +1,4 @@
-import { type HistoryStretch } from '@/contract/routes'
+import { type HistoryStretch, type OpenedLesson } from '@/contract/routes'
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import { applyPatches, enablePatches } from 'immer'
 import { applyEdit, idsFrom, type Edit, readEdit, Unfit } from '@/core/edits'
@@ -14,7 +14,7 @@ import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { bringToToday } from './format'
 import { asToday, parsed } from './parsed'
-import { briefOf, noSuchLesson } from './store'
+import { briefOf, noSuchLesson, readLesson } from './store'
 
 enablePatches()
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
@@ -136,7 +136,14 @@ function madeOn(lesson: Lesson, sent: unknown, seed: string) {
     if (e instanceof Unfit) throw new Problem(422, `This change was not kept: ${e.message}. Load the page again.`)
     throw e
   }
-  const result = applyEdit(lesson, edit, idsFrom(seed))
+  let result: ReturnType<typeof applyEdit>
+  try {
+    result = applyEdit(lesson, edit, idsFrom(seed))
+  } catch (e) {
+    // It would fail in the same way however often it came: it is put aside, and what comes behind it goes on.
+    console.error('An edit failed', e)
+    throw new Problem(422, 'This change was not kept: it cannot be made on this lesson.')
+  }
   if (!('edited' in result)) {
     if (result.refused) throw new Problem(422, result.refused)
     return null
@@ -257,4 +264,25 @@ export async function stretchOf(
           .where(and(eq(edits.lesson, id), inArray(edits.seq, fits)))
           .orderBy(asc(edits.seq))
   return { entries: rows, beyond: Number(all?.n ?? 0) - rows.length }
+}
+
+/** How often a lesson is read anew while others change it. */
+const TRIES = 10
+/**
+ * A lesson as it stands, with which of these steps it has taken and what can be undone and done again: all of one
+ * revision, whoever changes it meanwhile.
+ *
+ * @throws Problem 404 when it is gone
+ */
+export async function openedLesson(id: string, steps: readonly string[]): Promise<OpenedLesson> {
+  for (let tried = 1; ; tried++) {
+    const lesson = await readLesson(id)
+    const [known, undo, redo] = await Promise.all([
+      stepsKnown(id, steps),
+      stretchOf(id, 'undo', AT_HAND),
+      stretchOf(id, 'redo', AT_HAND),
+    ])
+    const [now] = await database().select({ revision: lessons.revision }).from(lessons).where(eq(lessons.id, id))
+    if (now?.revision === lesson.revision || tried === TRIES) return { ...lesson, known, undo, redo }
+  }
 }

@@ -12,7 +12,7 @@ import { goTo, select, setBench, edit, useBench } from './store'
 import { LanguageShown } from '../language/LanguageShown'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
-import { Words } from '../kit/fields'
+import { Words } from '../fields/fields'
 
 const INKS: Record<string, string> = { saved: 'text-good', saving: 'text-muted' }
 const FINDINGS = 'flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep'

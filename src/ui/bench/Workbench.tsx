@@ -10,6 +10,7 @@ import { ExportDialog } from '../exports/ExportDialog'
 import { bringIn, hearImport } from '../files/bringIn'
 import { hearJob, loadJobs } from '../kit/jobs'
 import { ComingCorner, Files } from '../files/Files'
+import { TypistContext } from '../fields/useTyped'
 import { Refusal } from '../kit/api'
 import { useNews } from '../kit/news'
 import { Tips } from '../kit/tips'
@@ -22,10 +23,9 @@ import { RetimedDialog } from '../script/RetimedDialog'
 import { SoundsDialog } from '../sounds/SoundsDialog'
 import { LanguagesDialog } from '../language/LanguagesDialog'
 import { Pictures } from '../files/Pictures'
-import { AskFirst } from './AskFirst'
 import { AskLonger } from './AskLonger'
 import { Header } from './Header'
-import { checkServer, closeLesson, hearNews, openLesson, useBench } from './store'
+import { checkServer, closeLesson, hearNews, openLesson, TYPIST, useBench } from './store'
 
 const DROP_HERE = 'border-4 border-dashed border-accent bg-paper/85 text-xl'
 
@@ -87,7 +87,7 @@ export function Workbench({ id }: { id: string }) {
       </main>
     )
   return (
-    <>
+    <TypistContext value={TYPIST}>
       <main
         className="relative flex h-screen min-w-[900px] flex-col overflow-hidden"
         data-ready={ready}
@@ -163,7 +163,6 @@ export function Workbench({ id }: { id: string }) {
         <ExportDialog />
         <Palette />
         <KeysHelp />
-        <AskFirst />
         <AskLonger />
         {!ready && (
           <div className="absolute inset-x-0 top-1/3 text-center text-lg" role="status">
@@ -172,6 +171,6 @@ export function Workbench({ id }: { id: string }) {
         )}
       </main>
       <Tips />
-    </>
+    </TypistContext>
   )
 }

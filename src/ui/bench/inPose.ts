@@ -3,7 +3,7 @@ import type { Element } from '@/core/lesson/schema'
 import { bornOf, caught } from '@/core/moments'
 import { atPose } from '@/core/motion'
 import type { Timed } from '@/core/timing'
-import { bench, edit, setBench, shown, tryEdit, type Bench } from './store'
+import { bench, edit, shown, tryEdit, type Bench } from './store'
 
 /** The pose that edits change: the one in force at the playhead; on a move, the one it leaves or leads to. */
 export const stanceNow = (b: Bench = bench()): Stance => ({ frame: b.playhead, on: b.moveEnd })
@@ -21,33 +21,7 @@ export function posed(change: Edit): Edit {
   if (!timed.lesson.elements.some((e) => e.poses.length > 0)) return change
   return inPoses(stanceNow(), change, { reach, here: playhead })
 }
-export const editPosed = (label: string, change: Edit): boolean => inSight(label, () => edit(label, posed(change)))
-
-/**
- * Makes an edit of what is selected; when none of it is on screen at the playhead, that is asked about first, once for
- * a selection.
- */
-export function inSight(label: string, make: () => boolean): boolean {
-  const { elements, timed, playhead, awayOk } = bench()
-  const spans = elements.flatMap((id) => timed.spans.get(id) ?? [])
-  const selection = elements.join(' ')
-  if (spans.length === 0 || awayOk === selection || spans.some((s) => playhead >= s.from && playhead < s.to))
-    return make()
-  tryEdit(null)
-  const name = timed.lesson.elements.find((e) => e.id === elements[0])?.name ?? ''
-  setBench({
-    asks: {
-      label,
-      name: elements.length === 1 ? `“${name}”` : `${elements.length} elements`,
-      frame: spans[0]!.from,
-      make: () => {
-        setBench({ awayOk: selection })
-        make()
-      },
-    },
-  })
-  return false
-}
+export const editPosed = (label: string, change: Edit): boolean => edit(label, posed(change))
 export const tryPosed = (change: Edit | null): void => tryEdit(change && posed(change))
 /** Moves elements by pixels of their place: the pose in force, or the whole path. */
 export const moving = (ids: string[], dx: number, dy: number): Edit =>

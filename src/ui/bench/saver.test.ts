@@ -14,6 +14,7 @@ import { lessonWithTake, besides } from '@/core/testing/lessons'
 import { addElement, elementAt } from '@/core/edits'
 import type { Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
+import fc from 'fast-check'
 import { applyPatches, enablePatches, type Patch } from 'immer'
 import { Saver, type Entry, type SaveState } from './saver'
 import type { Unkept } from './shelf'
@@ -38,6 +39,7 @@ class FakeServer {
   lesson: Lesson = { ...withBox(lessonWithTake()), name: 'Start' }
   revision = 0
   history: Entry[] = []
+  undone: Entry[] = []
   known = new Map<string, number>()
   taken: string[] = []
   /** What goes wrong with the next steps, and with the next looks at the lesson. */
@@ -57,8 +59,16 @@ class FakeServer {
       return Response.json({ sentence: 'moved on', revision: this.revision }, { status: 409 })
     if (step.do === 'undo') {
       const last = this.history.pop()!
-      this.change(`undo ${last.label}`, last.inverse)
-      this.history.pop()
+      this.lesson = applyPatches(this.lesson, last.inverse)
+      this.taken.push(`undo ${last.label}`)
+      this.undone.unshift(last)
+      this.revision++
+    } else if (step.do === 'redo') {
+      const next = this.undone.shift()!
+      this.lesson = applyPatches(this.lesson, next.patches)
+      this.taken.push(`redo ${next.label}`)
+      this.history.push(next)
+      this.revision++
     } else this.edit(step.label, readEdit(step.edit), idsFrom(step.seed))
     this.known.set(step.step, this.revision)
     if (trouble === 'lost answer') throw new TypeError('connection reset')
@@ -67,19 +77,20 @@ class FakeServer {
   private look(url: string): Response {
     if (this.lookTrouble.shift()) throw new TypeError('failed to fetch')
     const asked = new URL(url, 'http://here').searchParams.get('steps')?.split(',') ?? []
-    const undo = { entries: this.history, beyond: 0 }
+    const undo = { entries: [...this.history], beyond: 0 }
     return Response.json({
       lesson: this.lesson,
       revision: this.revision,
       known: asked.filter((s) => this.known.has(s)),
       undo,
-      redo: { entries: [], beyond: 0 },
+      redo: { entries: [...this.undone], beyond: 0 },
     })
   }
   change(label: string, patches: Patch[], inverse: Patch[] = []): void {
     this.lesson = applyPatches(this.lesson, patches)
     this.revision++
     this.history.push({ label, patches, inverse })
+    this.undone = []
     this.taken.push(label)
   }
   /** Another window's edit. */
@@ -108,6 +119,8 @@ let states: SaveState[]
 let words: string[]
 let unkept: Unkept[]
 let shown: Lesson
+let past: Entry[]
+let future: Entry[]
 let saver: Saver
 
 beforeEach(async () => {
@@ -134,8 +147,10 @@ async function open(): Promise<void> {
   unkept = []
   saver = new Saver('lesson', {
     onState: (s) => states.push(s),
-    onFresh: (l) => {
+    onFresh: (l, undo, redo) => {
       shown = l
+      past = [...undo.entries]
+      future = [...redo.entries]
     },
     onUnkept: (l) => {
       unkept = l
@@ -156,6 +171,8 @@ function make(label: string, change: Edit): void {
   if (!('edited' in result)) throw new Error('nothing changed')
   const before = shown
   shown = result.edited.lesson
+  past.push({ label, patches: result.edited.patches, inverse: result.edited.inverse })
+  future = []
   saver.add({
     do: 'edit',
     label,
@@ -250,13 +267,13 @@ test('what the page asked for early is taken once, where it is an answer', async
   }) as never
   const early = async (answer: Promise<unknown>) => {
     await crash()
-    Object.assign(globalThis, { early: { path: '/api/lessons/lesson?format=3', answer } })
+    Object.assign(globalThis, { early: { path: '/api/lessons/lesson?format=${LESSON_VERSION}', answer } })
     await open()
   }
-  await early(server.fetch('/api/lessons/lesson?format=3').then((r) => r.json()))
+  await early(server.fetch('/api/lessons/lesson?format=${LESSON_VERSION}').then((r) => r.json()))
   expect([asked, shown.name]).toEqual([[], 'Start'])
   await early(Promise.resolve(null))
-  expect(asked).toEqual(['/api/lessons/lesson?format=3'])
+  expect(asked).toEqual(['/api/lessons/lesson?format=${LESSON_VERSION}'])
   await crash()
   await open()
   expect(asked).toHaveLength(2)
@@ -377,3 +394,97 @@ test('news of another window’s change brings the lesson as it is now; of its o
   await new Promise((r) => setTimeout(r, 20))
   expect(words).toEqual([])
 })
+
+/** A press of undo or redo, as the workbench takes it. */
+function press(way: 'undo' | 'redo'): void {
+  const entry = way === 'undo' ? past.pop() : future.shift()
+  if (!entry) return
+  if (way === 'undo') future.unshift(entry)
+  else past.push(entry)
+  const before = shown
+  shown = applyPatches(shown, way === 'undo' ? entry.inverse : entry.patches)
+  saver.add({ do: way, ...entry, before, after: shown })
+}
+test('an undo that a closed window had not saved is one step back in the history, not one more edit', async () => {
+  make('one', rename('One'))
+  make('two', rename('Two'))
+  await settled()
+  server.trouble = down(5)
+  press('undo')
+  await crash()
+  server.trouble = []
+  await open()
+  await settled()
+  expect(server.lesson.name).toBe('One')
+  expect([server.history, server.undone].map((l) => l.map((e) => e.label))).toEqual([['one'], ['two']])
+  press('redo')
+  await settled()
+  expect(server.lesson.name).toBe('Two')
+})
+test('what is being typed is kept when the window ends, and gone when it was taken back', async () => {
+  saver.typed({ label: 'typed', edit: rename('Typed') })
+  saver.typed({ label: 'typed', edit: rename('Typed on') })
+  await crash()
+  await open()
+  await settled()
+  expect([server.lesson.name, server.taken]).toEqual(['Typed on', ['typed']])
+  saver.typed({ label: 'typed', edit: rename('Not meant') })
+  saver.typed(null)
+  await crash()
+  await open()
+  await wait(20)
+  expect([server.lesson.name, store.size]).toEqual(['Typed on', 0])
+})
+
+type Act = 'edit' | 'undo' | 'redo' | 'lost answer' | 'down' | 'busy' | 'reload' | 'rest'
+/** What is there when every press is done on the one before, with nothing in between. */
+function folded(acts: readonly Act[]): string {
+  const names = ['Start']
+  let at = 0
+  acts.forEach((act, i) => {
+    if (act === 'edit') names.splice(++at, Infinity, `Name ${i}`)
+    if (act === 'undo') at = Math.max(0, at - 1)
+    if (act === 'redo') at = Math.min(names.length - 1, at + 1)
+  })
+  return names[at]!
+}
+test('edits, undos, lost answers and reloads in any order come to what was pressed, in the order of pressing', async () => {
+  const act = fc.constantFrom<Act>(
+    'edit',
+    'edit',
+    'edit',
+    'undo',
+    'undo',
+    'redo',
+    'lost answer',
+    'down',
+    'reload',
+    'rest',
+  )
+  await fc.assert(
+    fc.asyncProperty(fc.array(act, { maxLength: 24 }), async (acts) => {
+      await crash()
+      store.clear()
+      server = new FakeServer()
+      globalThis.fetch = server.fetch as never
+      await open()
+      for (const [i, what] of acts.entries()) {
+        if (what === 'edit') make(`edit ${i}`, rename(`Name ${i}`))
+        else if (what === 'undo' || what === 'redo') press(what)
+        else if (what === 'rest') await wait(1)
+        else if (what === 'reload') {
+          saver.close()
+          await wait(1)
+          await open()
+        } else server.trouble.push(what)
+      }
+      server.trouble = []
+      saver.close()
+      await wait(1)
+      await open()
+      await settled()
+      expect([server.lesson.name, shown.name, unkept]).toEqual([folded(acts), folded(acts), []])
+    }),
+    { numRuns: 150 },
+  )
+}, 60_000)

@@ -1,9 +1,19 @@
 import { addressOf } from '@/contract/route'
 import { ROUTES, type OpenedLesson } from '@/contract/routes'
-import type { Patch } from 'immer'
-import { applyEdit, changesBetween, clashOf, EDITS, idsFrom, makeChanges, type Edit, type Edited } from '@/core/edits'
+import { applyPatches, type Patch } from 'immer'
+import {
+  applyEdit,
+  changesBetween,
+  clashOf,
+  same,
+  EDITS,
+  idsFrom,
+  makeChanges,
+  type Edit,
+  type Edited,
+} from '@/core/edits'
 import { LESSON_VERSION as format, type Lesson } from '@/core/lesson/schema'
-import { LABEL } from '@/contract/steps'
+import { LABEL, STEPS_ASKED } from '@/contract/steps'
 import { ask, askedEarly, Refusal, sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
 import { Shelf, type KeptStep, type Unkept } from './shelf'
@@ -28,7 +38,6 @@ export interface SaveState {
 export type Made = ({ do: 'edit'; edit: Edit; seed: string } | { do: 'undo' | 'redo' }) &
   Entry & { before: Lesson; after: Lesson }
 interface Step extends KeptStep, Entry {
-  do: 'edit' | 'undo' | 'redo'
   /** It was made in a window that is gone: nobody sees what it would undo. */
   left?: true
 }
@@ -53,6 +62,10 @@ export class Saver {
   private readonly client = freshId('window')
   private readonly shelf: Shelf
   private steps: Step[] = []
+  /** What a window left behind beyond what can be asked after at once, and what was made behind it: it comes next. */
+  private later: Step[] = []
+  /** What is being typed, as the edit that it would be: kept beside the steps until it is one, or taken back. */
+  private typing: KeptStep | null = null
   private unkept: Unkept[]
   private revision = 0
   private heard = { revision: 0, word: '' }
@@ -72,6 +85,7 @@ export class Saver {
 
   async open(): Promise<void> {
     await this.takeOver()
+    if (this.steps.length > 0) this.hooks.onState({ state: 'saving' })
     this.hooks.onUnkept(this.unkept)
     let fresh: OpenedLesson
     try {
@@ -95,8 +109,8 @@ export class Saver {
       if (!this.closed) void this.takeOver().then(() => this.send())
     })
     const fresh = left
-      .filter((l) => !this.steps.some((s) => s.step === l.step))
-      .map((l): Step => ({ ...l, do: 'edit', patches: [], inverse: [], left: true }))
+      .filter((l) => ![...this.steps, ...this.later].some((s) => s.step === l.step))
+      .map((l): Step => ({ ...l, patches: [], inverse: [], left: true }))
     this.steps = [...fresh, ...this.steps]
     if (fresh.length > 0) this.stale = true
   }
@@ -106,10 +120,19 @@ export class Saver {
     const changes = changesBetween(before, after)
     // A step in the history that comes to be made again is what it changed.
     const { edit, seed } = how === 'edit' ? made : { edit: makeChanges(changes), seed: freshSeed() }
-    this.steps.push({ do: how, step: freshId('step'), label, patches, inverse, changes, edit, seed, edits: EDITS })
+    const line = this.later.length > 0 ? this.later : this.steps
+    line.push({ do: how, step: freshId('step'), label, patches, inverse, changes, edit, seed, edits: EDITS })
     this.keep()
     this.hooks.onState({ state: this.failures ? 'waiting' : 'saving' })
     void this.send()
+  }
+
+  /** Keeps what is being typed for the next window, should this one end before it is handed on; null: it was. */
+  typed(meant: { label: string; edit: Edit } | null): void {
+    if (!meant && !this.typing) return
+    const { step, seed } = this.typing ?? { step: freshId('step'), seed: freshSeed() }
+    this.typing = meant && { step, seed, do: 'edit', ...meant, edits: EDITS, changes: [] }
+    this.keep()
   }
 
   /** Another window changed the lesson, or the server did. */
@@ -145,7 +168,10 @@ export class Saver {
   }
 
   private fetch(): Promise<OpenedLesson> {
-    const steps = this.steps.map((s) => s.step).join(',')
+    const steps = this.steps
+      .slice(0, STEPS_ASKED)
+      .map((s) => s.step)
+      .join(',')
     const at = { id: this.id }
     if (steps) return ask(ROUTES.openLesson, { at, query: { steps, format } })
     const early = askedEarly<OpenedLesson>(addressOf(ROUTES.openLesson, { at, query: { format } }))
@@ -165,7 +191,13 @@ export class Saver {
       while (!this.closed) {
         if (this.stale) this.settle(await this.fetch())
         const step = this.steps[0]
-        if (!step) break
+        if (!step && this.later.length === 0) break
+        if (!step) {
+          this.steps = this.later
+          this.later = []
+          this.stale = true
+          continue
+        }
         const body =
           step.do === 'edit'
             ? { do: step.do, label: step.label.slice(0, LABEL), edit: step.edit, seed: step.seed }
@@ -209,26 +241,47 @@ export class Saver {
   private settle(fresh: OpenedLesson): void {
     const moved = this.stale && fresh.revision !== this.revision
     const known = new Set(fresh.known)
-    const waiting = this.steps.filter((s) => !known.has(s.step))
+    this.later = [...this.steps.slice(STEPS_ASKED), ...this.later]
+    const waiting = this.steps.slice(0, STEPS_ASKED).filter((s) => !known.has(s.step))
     const before = this.unkept.length
     let { lesson } = fresh
+    let past = fresh.undo.entries
+    let future = fresh.redo
     this.steps = []
     for (const step of waiting) {
+      // A step in the history is one still, where what stands next to the lesson there is what it was made with.
+      const entry = step.do === 'undo' ? past.at(-1) : step.do === 'redo' ? future.entries[0] : undefined
+      const next = entry && walked(lesson, step, entry)
+      if (entry && next) {
+        lesson = next
+        past = step.do === 'undo' ? past.slice(0, -1) : [...past, entry]
+        future = {
+          ...future,
+          entries: step.do === 'undo' ? [entry, ...future.entries] : future.entries.slice(1),
+        }
+        this.steps.push({ ...step, label: entry.label, patches: entry.patches, inverse: entry.inverse })
+        continue
+      }
       const result = replay(step, lesson)
       if (typeof result === 'string') this.setAside(step, result)
       else if (result) {
         lesson = result.lesson
-        this.steps.push({ ...step, do: 'edit', label: nameOf(step), patches: result.patches, inverse: result.inverse })
+        const made: Step = {
+          ...step,
+          do: 'edit',
+          label: nameOf(step),
+          patches: result.patches,
+          inverse: result.inverse,
+        }
+        this.steps.push(made)
+        past = [...past, { label: made.label, patches: made.patches, inverse: made.inverse }]
+        future = { entries: [], beyond: 0 }
       }
     }
     this.revision = fresh.revision
     this.stale = false
     this.keep()
-    this.hooks.onFresh(
-      lesson,
-      { ...fresh.undo, entries: [...fresh.undo.entries, ...this.steps] },
-      this.steps.length ? { entries: [], beyond: 0 } : fresh.redo,
-    )
+    this.hooks.onFresh(lesson, { ...fresh.undo, entries: past }, future)
     if (moved && this.steps.length > 0 && this.unkept.length === before)
       this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
   }
@@ -246,22 +299,34 @@ export class Saver {
     this.hooks.onUnkept(this.unkept)
   }
   private keep(): void {
-    const kept = this.shelf.keep(
-      this.steps.map((s) => ({
+    const kept = this.shelf.keep([
+      ...[...this.steps, ...this.later].map((s) => ({
         step: s.step,
-        label: nameOf(s),
+        do: s.do,
+        label: s.label,
         edit: s.edit,
         seed: s.seed,
         edits: s.edits,
         changes: s.changes,
       })),
-    )
+      ...(this.typing ? [this.typing] : []),
+    ])
     if (!kept) this.hooks.onWord(NO_ROOM, true)
   }
 }
 
 const nameOf = (step: Step): string =>
   ({ edit: step.label, undo: `Undo: ${step.label}`, redo: `Do again: ${step.label}` })[step.do]
+
+/** The lesson after a step in the history, where the entry that stands there comes to what the step was made for. */
+function walked(lesson: Lesson, step: Step, entry: Entry): Lesson | null {
+  try {
+    const next = applyPatches(lesson, step.do === 'undo' ? entry.inverse : entry.patches)
+    return same(changesBetween(lesson, next), step.changes) ? next : null
+  } catch {
+    return null
+  }
+}
 
 /**
  * A step made again on another state of its lesson; null when that is as it should be already; a sentence when it does

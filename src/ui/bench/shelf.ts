@@ -7,6 +7,8 @@ import { freshId } from '../kit/ids'
  */
 export interface KeptStep {
   step: string
+  /** What it was when it was made; a step in the history has the edit that comes to the same beside it. */
+  do: 'edit' | 'undo' | 'redo'
   label: string
   edit: Edit
   seed: string
@@ -60,13 +62,19 @@ export class Shelf {
 
   /** Keeps these steps for this window. @returns false when the browser has no room for them */
   keep(steps: readonly KeptStep[]): boolean {
-    try {
-      if (steps.length === 0) localStorage.removeItem(this.key)
-      else localStorage.setItem(this.key, JSON.stringify(steps))
+    if (steps.length === 0) {
+      localStorage.removeItem(this.key)
       return true
-    } catch {
-      return false
     }
+    // What an edit changed is told beside it, to be compared and looked at; where there is no room, the edit is enough.
+    return [steps, steps.map((s) => (s.do === 'edit' ? { ...s, changes: [] } : s))].some((list) => {
+      try {
+        localStorage.setItem(this.key, JSON.stringify(list))
+        return true
+      } catch {
+        return false
+      }
+    })
   }
 
   /**
@@ -121,8 +129,11 @@ export class Shelf {
 }
 
 /** A step that another version of the program kept: what its edit means may have changed, what it changed has not. */
-const asToday = (kept: KeptStep): KeptStep =>
-  kept.edits === EDITS ? kept : { ...kept, edit: makeChanges(kept.changes), seed: kept.step, edits: EDITS }
+const asToday = (kept: KeptStep): KeptStep => ({
+  ...kept,
+  do: kept.do ?? 'edit',
+  ...(kept.edits !== EDITS && { edit: makeChanges(kept.changes), seed: kept.step, edits: EDITS }),
+})
 
 const isFree = async (key: string): Promise<boolean> => {
   let free = true

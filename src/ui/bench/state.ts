@@ -99,12 +99,6 @@ export interface Bench {
   anchorOpen: boolean
   /** What is selected is cropped by its handles. */
   cropping: boolean
-  /**
-   * An edit of something that is not on screen at the playhead, until it is answered for; and for which selection it
-   * was.
-   */
-  asks: { label: string; name: string; frame: number; make: () => void } | null
-  awayOk: string
   /** Words that were swept over, from the first to the last: what is added next hangs on both. */
   swept: { first: string; last: string } | null
   /** Only these frames are played, once; then the playhead goes back. */

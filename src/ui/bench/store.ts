@@ -1,4 +1,4 @@
-import { applyPatches } from 'immer'
+import { applyPatches, type Patch } from 'immer'
 import { toast } from 'sonner'
 import { faceFiles } from '@/core/lesson/faces'
 import { knowFaces } from '../kit/fonts'
@@ -11,9 +11,11 @@ import { emptyLesson } from '@/core/lesson/make'
 import type { Clip } from '@/core/lesson/clips'
 import type { Lesson } from '@/core/lesson/schema'
 import { timedOf } from '@/core/scene'
+import { framesPerSecond } from '@/core/time'
 import type { Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
+import { handOn } from '../kit/typing'
 import { saidIn } from './saidIn'
 import { Saver, type Entry, type Stretch } from './saver'
 import type { Bench, Inside, Passage } from './state'
@@ -56,8 +58,6 @@ export const useBench = create<Bench>(() => ({
   anchorOpen: false,
   cropping: false,
   pictureZoom: 'fit',
-  asks: null,
-  awayOk: '',
   swept: null,
   just: null,
   panes: { order: true, details: true, timeline: true, picture: false },
@@ -128,6 +128,7 @@ export async function openLesson(id: string): Promise<void> {
   await mine.open()
 }
 export const closeLesson = (): void => {
+  handOn()
   saver?.close()
   saver = null
   setBench({ ready: false, speed: 0 })
@@ -210,8 +211,42 @@ const kept = (timed: Timed) => ({
   playhead: Math.min(bench().playhead, timed.length - 1),
 })
 
+/** Told of an edit instead of it being made, while something is only tried. */
+let trial: ((label: string, change: Edit) => void) | null = null
+/** The edit that an act would make, if any. The act must do nothing else. */
+function editOf(act: () => void): { label: string; change: Edit } | null {
+  const found: { label: string; change: Edit }[] = []
+  trial = (label, change) => void found.push({ label, change })
+  try {
+    act()
+  } finally {
+    trial = null
+  }
+  return found[0] ?? null
+}
+/** What is done with what is being typed: it shows on the picture, and is kept in case that the window ends. */
+export const TYPIST = {
+  tries(act: () => void): void {
+    const found = editOf(act)
+    tryEdit(found?.change ?? null)
+    const { language, inside } = bench()
+    const said = found && (language === null ? found.change : saidIn(wholeLesson(), language, found.change))
+    saver?.typed(said ? { label: found.label, edit: within(wayOf(inside), said) } : null)
+  },
+  ends(): void {
+    if (bench().live) setBench({ live: null })
+    saver?.typed(null)
+  },
+  perSecond: (): number => framesPerSecond(bench().lesson.rate),
+}
+
 /** Makes an edit: seen at once, undone with its label, stored before it counts as saved. */
 export function edit(label: string, change: Edit, used: { passage?: Passage } = {}): boolean {
+  if (trial) {
+    trial(label, change)
+    return true
+  }
+  handOn()
   const now = bench()
   const seed = freshSeed()
   const before = wholeLesson(now)
@@ -240,6 +275,7 @@ export function edit(label: string, change: Edit, used: { passage?: Passage } = 
     ...become(lesson, timed),
   })
   saver?.add({ do: 'edit', label, patches, inverse, edit: whole, seed, before, after: lesson })
+  sayIfUnseen(patches)
   return true
 }
 /** Shows an edit without making it: for a drag that is under way. */
@@ -251,25 +287,46 @@ export function tryEdit(change: Edit | null): void {
   setBench({ live: previewEdit(bench().timed, change) })
 }
 
-let reaching = false
+/** What of an element is changed where it can be seen, or is nothing that is seen. */
+const SEEN_ELSEWHERE = new Set(['start', 'end', 'track', 'name', 'locked', 'hidden', 'tags', 'group', 'follows'])
+/** Says so when what was changed of the selection is not on screen at the playhead. */
+function sayIfUnseen(patches: readonly Patch[]): void {
+  const { elements, timed, playhead } = bench()
+  const spans = elements.flatMap((id) => timed.spans.get(id) ?? [])
+  const there = (s: { from: number; to: number }) => playhead >= s.from && playhead < s.to
+  if (spans.length === 0 || spans.some(there)) return
+  const places = patches.map(({ path }) => path.slice(path.lastIndexOf('elements') + 1))
+  const own = (index: unknown) => elements.includes(timed.lesson.elements[Number(index)]?.id ?? '')
+  const seen = ([index, key]: readonly (string | number)[]) =>
+    key !== undefined && own(index) && !SEEN_ELSEWHERE.has(String(key))
+  if (!places.some(seen)) return
+  const one = elements.length === 1 ? elementIn(timed.lesson, elements[0]!)?.name : undefined
+  toast(`${one ? `“${one}”` : `${elements.length} elements`} changed, out of sight here.`, {
+    id: 'unseen',
+    action: { label: 'Go there', onClick: () => goTo(spans[0]!.from) },
+  })
+}
+
 /** Fetches the next stretch of the history. @returns whether there is one now */
 async function reach(way: 'undo' | 'redo'): Promise<boolean> {
-  if (reaching) return false
-  reaching = true
+  const { id } = bench()
   toast(way === 'undo' ? 'Fetching earlier steps…' : 'Fetching later steps…', { id: 'history', duration: 1800 })
   try {
-    const found = await saver?.reach(way)
-    if (!found) return false
-    setBench(
-      way === 'undo' ? { past: found.entries, earlier: found.beyond } : { future: found.entries, later: found.beyond },
-    )
-    return found.entries.length > 0
+    // What is done meanwhile may have moved the history on; then it is asked for again.
+    for (let tried = 1; tried <= 5 && bench().id === id; tried++) {
+      const found = await saver?.reach(way)
+      if (!found) continue
+      setBench(
+        way === 'undo'
+          ? { past: found.entries, earlier: found.beyond }
+          : { future: found.entries, later: found.beyond },
+      )
+      return found.entries.length > 0
+    }
   } catch (e) {
     toast.error(sentenceOf(e), { id: 'history' })
-    return false
-  } finally {
-    reaching = false
   }
+  return false
 }
 
 async function step(way: 'undo' | 'redo'): Promise<void> {
@@ -292,8 +349,27 @@ async function step(way: 'undo' | 'redo'): Promise<void> {
   saver?.add({ do: way, ...entry, before, after: next })
   toast(way === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label}`, { id: 'history', duration: 1800 })
 }
-export const undo = (): void => void step('undo')
-export const redo = (): void => void step('redo')
+/** Steps in the history are taken one after the other, as often as was pressed. */
+let line: Promise<void> = Promise.resolve()
+function press(way: 'undo' | 'redo'): void {
+  handOn()
+  const { id } = bench()
+  const near = way === 'undo' ? bench().past.length : bench().future.length
+  // What is at hand is done at once, so that what is pressed next comes after it.
+  if (near > 0 && waiting === 0) {
+    void step(way)
+    return
+  }
+  waiting++
+  line = line
+    .then(() => (bench().id === id ? step(way) : undefined))
+    .finally(() => {
+      waiting--
+    })
+}
+let waiting = 0
+export const undo = (): void => press('undo')
+export const redo = (): void => press('redo')
 
 export const goTo = (frame: number): void =>
   setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
@@ -301,12 +377,14 @@ export const goTo = (frame: number): void =>
  * Goes to a moment. What is selected stays so, to be tied to it; pressed again, the moment itself is what is looked at.
  */
 export const pickMoment = (id: string, frame: number | null): void => {
+  handOn()
   const again = bench().moment === id && bench().playhead === frame
   setBench({ moment: id, speed: 0, swept: null, ...(again && { elements: [], keys: [] }) })
   if (frame !== null) goTo(frame)
 }
 /** Selects elements, with their groups unless `alone`. */
 export const select = (elements: string[], alone = false): void => {
+  handOn()
   const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)
   const same = chosen.length === bench().elements.length && chosen.every((e) => bench().elements.includes(e))
   setBench({

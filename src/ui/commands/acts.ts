@@ -22,7 +22,7 @@ import { goesOn } from '@/core/kinds/looks'
 import { clipEnd, takeAt } from '@/core/lesson/clips'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
-import { inSight, moving } from '../bench/inPose'
+import { moving } from '../bench/inPose'
 import { bench, chosenClips, edit, freshId, goTo, select, setBench, tryEdit } from '../bench/store'
 import { has } from './command'
 
@@ -118,7 +118,7 @@ function endNudge(): void {
   const { dx, dy } = nudge
   clearTimeout(nudge.timer)
   nudge = null
-  inSight(`Move by ${dx}, ${dy} px`, () => edit(`Move by ${dx}, ${dy} px`, moving(bench().elements, dx, dy)))
+  edit(`Move by ${dx}, ${dy} px`, moving(bench().elements, dx, dy))
 }
 
 export function remove(): void {

@@ -1,12 +1,12 @@
-import { useState } from 'react'
 import { setGroup, sideBySide, type Layout } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
 import { edit, freshId, useShown } from '../bench/store'
 import { Button } from '../kit/button'
-import { Choice } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Choice } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { Section } from './Section'
 
 const LAYOUTS = [
@@ -17,8 +17,8 @@ const LAYOUTS = [
 /** Lays several that are shown beside each other, and takes them together. */
 export function BesideSection({ elements }: { elements: readonly Element[] }) {
   const { lesson } = useShown()
-  const [layout, setLayout] = useState<Layout>('equal')
-  const [gap, setGap] = useState(24)
+  const [layout, setLayout] = useKept<Layout>('beside: layout', 'equal')
+  const [gap, setGap] = useKept('beside: gap', 24)
   const ids = elements.map((e) => e.id)
   const joined = elements[0]!.group !== null && elements.every((e) => e.group === elements[0]!.group)
   const lay = () => {

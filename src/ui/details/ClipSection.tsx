@@ -1,5 +1,4 @@
 import { Snowflake, Trash2 } from 'lucide-react'
-import { useState } from 'react'
 import { blurredBehind, dip, dissolve, freezeAt, putAt, rampSpeed, rollCut, setSpeed } from '@/core/edits'
 import { cutNear, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
@@ -7,7 +6,8 @@ import { framesPerSecond, type Rate } from '@/core/time'
 import { bench, edit, freshId, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
-import { NumberField } from '../kit/numberField'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { Section } from './Section'
 
 const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\.00$/, '')} frames a second`
@@ -17,10 +17,10 @@ export function ClipSection({ clip }: { clip: Clip }) {
   const timed = useShown()
   const { lesson } = timed
   const playhead = useBench((b) => b.playhead)
-  const [fade, setFade] = useState(15)
-  const [freeze, setFreeze] = useState(1)
-  const [after, setAfter] = useState(200)
-  const [over, setOver] = useState(1)
+  const [fade, setFade] = useKept('clip: fade', 15)
+  const [freeze, setFreeze] = useKept('clip: freeze', 1)
+  const [after, setAfter] = useKept('clip: after', 200)
+  const [over, setOver] = useKept('clip: over', 1)
   const medium = lesson.media[clip.media]
   if (!medium) return null
   const { name } = clip.element

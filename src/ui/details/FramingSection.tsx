@@ -1,6 +1,5 @@
 import { kindOf } from '@/core/kinds'
 import { Crosshair, MousePointer2, Waves } from 'lucide-react'
-import { useState } from 'react'
 import { toast } from 'sonner'
 import { followPointer, goWithPointer, lockPose, smoothPointer, inOne } from '@/core/edits'
 import { CALM } from '@/core/framing'
@@ -9,8 +8,9 @@ import { poseAt } from '@/core/motion'
 import { edit, useBench, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
-import { Tick } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Tick } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { FramingChart } from './FramingChart'
 import { Section } from './Section'
 
@@ -18,7 +18,7 @@ import { Section } from './Section'
 export function FramingSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
-  const [choice, setChoice] = useState(CALM)
+  const [choice, setChoice] = useKept('framing: choice', CALM)
   const span = timed.spans.get(e.id)!
   const takes = Object.entries(timed.lesson.media).filter(([, m]) => m.pointer)
   const at = poseAt(timed, e, playhead).pose
@@ -96,8 +96,8 @@ export function FramingSection({ element: e }: { element: Element }) {
 /** Lets any other element go with the pointer. */
 export function WithPointerSection({ element: e }: { element: Element }) {
   const timed = useShown()
-  const [offset, setOffset] = useState({ x: 40, y: 40 })
-  const [lag, setLag] = useState(3)
+  const [offset, setOffset] = useKept('framing: offset', { x: 40, y: 40 })
+  const [lag, setLag] = useKept('framing: lag', 3)
   if (!Object.values(timed.lesson.media).some((m) => m.pointer)) return null
   return (
     <Section title="Goes with the pointer" folds="shut">

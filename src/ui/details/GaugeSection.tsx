@@ -8,8 +8,8 @@ import { isNumber, type Field } from '@/core/values'
 import { UNITS } from '@/core/values/unit'
 import { edit, freshId, select, useShown } from '../bench/store'
 import { Button, IconButton } from '../kit/button'
-import { Choice, Row, Words } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Choice, Row, Words } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
 import { Section } from './Section'
 
 /** Values that can come of a gauge: numbers that can be keyed, words, switches. */

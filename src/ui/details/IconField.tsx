@@ -4,9 +4,9 @@ import type { Element } from '@/core/lesson/schema'
 import { edit } from '../bench/store'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { Row } from '../kit/fields'
+import { Row } from '../fields/fields'
 import { iconsFound, iconsUsed, loadIcons, rememberIcon, type Icons } from '../kit/icons'
-import { SearchField } from '../kit/searchField'
+import { SearchField } from '../fields/searchField'
 
 /** Lets an icon be another one, found by its name, by what it means, or because it was used before. */
 export function IconField({ element: e, label }: { element: Element; label: string }) {

@@ -6,8 +6,9 @@ import { idleIn, quietIn, silentIn, type Stretch } from '@/core/review/idle'
 import { framesPerSecond, lengthText, timecode } from '@/core/time'
 import { bench, edit, goTo, useShown } from '../bench/store'
 import { Button } from '../kit/button'
-import { Choice, Tick } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Choice, Tick } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { peaksOf } from '../timeline/Wave'
 import { filmChanges } from './filmChanges'
 import { Section } from './Section'
@@ -35,10 +36,10 @@ type What = (typeof WHAT)[number]['value']
 export function IdleSection() {
   const { lesson } = useShown()
   const [found, setFound] = useState<Stretch[] | null>(null)
-  const [what, setWhat] = useState<What>('idle')
-  const [least, setLeast] = useState(1.5)
-  const [times, setTimes] = useState(4)
-  const [noted, setNoted] = useState(true)
+  const [what, setWhat] = useKept<What>('idle: what', 'idle')
+  const [least, setLeast] = useKept('idle: least', 1.5)
+  const [times, setTimes] = useKept('idle: times', 4)
+  const [noted, setNoted] = useKept('idle: noted', true)
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set())
   const fps = framesPerSecond(lesson.rate)
   const chosen = (found ?? []).filter((s) => !left.has(s.from))

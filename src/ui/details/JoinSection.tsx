@@ -5,8 +5,8 @@ import { loopJump } from '@/core/review/seam'
 import { edit, select, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
-import { Choice, Row, Tick, Words } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Choice, Row, Tick, Words } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
 import { Section } from './Section'
 
 /** What goes on by itself, without any moves that could be done again. */

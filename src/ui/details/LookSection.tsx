@@ -4,7 +4,7 @@ import { differsFrom, fieldsOf, looksOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { edit, useShown } from '../bench/store'
 import { IconButton } from '../kit/button'
-import { Choice } from '../kit/fields'
+import { Choice } from '../fields/fields'
 import { Section } from './Section'
 
 const OTHERS: Record<string, string> = { shadow: 'Shadow', arrival: 'Arrival', departure: 'Departure' }

@@ -5,7 +5,7 @@ import { parseTimecode, timecode } from '@/core/time'
 import { momentName, tieSentence } from '@/core/timing'
 import { edit, useShown } from '../bench/store'
 import { Button } from '../kit/button'
-import { Row, Words } from '../kit/fields'
+import { Row, Words } from '../fields/fields'
 import { MomentIcon } from '../kit/kindIcon'
 import { Section } from './Section'
 

@@ -3,8 +3,8 @@ import type { Element, MoveEdge } from '@/core/lesson/schema'
 import type { Move } from '@/core/motion'
 import { framesPerSecond, timecode } from '@/core/time'
 import { edit, goTo, useShown } from '../bench/store'
-import { Choice } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Choice } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
 import { TieFields } from './TieEditor'
 
 const KEEPINGS: { value: Keeping; label: string }[] = [

@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { scrollTo, stopsOf, tallness } from '@/core/edits'
 import { mediumOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
@@ -6,7 +5,8 @@ import { motionOf } from '@/core/motion'
 import { timecode } from '@/core/time'
 import { actHere } from '../bench/inPose'
 import { edit, goTo, useBench, useShown } from '../bench/store'
-import { Tick, Words } from '../kit/fields'
+import { Tick, Words } from '../fields/fields'
+import { useKept } from '../fields/useKept'
 import { Section } from './Section'
 
 /** A page that is taller than its window: pressed where it is to be brought to, and the stops that it has. */
@@ -14,8 +14,8 @@ export function PageSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
   useBench((b) => b.moment)
-  const [name, setName] = useState('')
-  const [evenly, setEvenly] = useState(true)
+  const [name, setName] = useKept('page: name', '')
+  const [evenly, setEvenly] = useKept('page: evenly', true)
   const medium = timed.lesson.media[mediumOf(e) ?? '']
   if (tallness(timed, e, playhead) < 1.02) return null
   const stops = stopsOf(timed, e)

@@ -6,7 +6,7 @@ import { valueAt } from '@/core/values'
 import { histogram } from '@/core/vision/colours'
 import { edit, setBench, useBench } from '../bench/store'
 import { Button } from '../kit/button'
-import { Tick } from '../kit/fields'
+import { Tick } from '../fields/fields'
 import { seenAlone } from '../preview/player'
 
 const BINS = 64

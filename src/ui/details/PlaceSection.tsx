@@ -1,13 +1,13 @@
-import { useState } from 'react'
 import { cropIsKeyed, setAnchor, setCrop, setElements, setSize, putAt, setScale, type Values } from '@/core/edits'
 import { isView, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { editPosed, posed, tryPosed } from '../bench/inPose'
 import { edit, setBench, tryEdit, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
-import { Colour } from '../kit/colour'
-import { Choice, Tick } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Colour } from '../fields/colour'
+import { Choice, Tick } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { KeyMark } from './KeyMark'
 import { Section } from './Section'
 
@@ -18,9 +18,9 @@ type From = 'anchor' | 'near' | 'far'
  */
 export function PlaceSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
-  const [percent, setPercent] = useState(false)
-  const [from, setFrom] = useState<From>('anchor')
-  const [linked, setLinked] = useState(true)
+  const [percent, setPercent] = useKept('place: percent', false)
+  const [from, setFrom] = useKept<From>('place: from', 'anchor')
+  const [linked, setLinked] = useKept('place: linked', true)
   const kind = kindOf(e)
   const { width: W, height: H } = lesson.frame
   const size = kind.size(e as never)

@@ -8,7 +8,6 @@ import {
   AlignStartVertical,
   AlignVerticalSpaceAround,
 } from 'lucide-react'
-import { useState } from 'react'
 import {
   removeStagger,
   setElements,
@@ -27,8 +26,9 @@ import { edit, freshId, useShown } from '../bench/store'
 import { runCommand } from '../commands/commands'
 import { alignNow, distributeNow, equalNow } from '../commands/placing'
 import { Button, IconButton } from '../kit/button'
-import { Choice } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Choice } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { EasingEditor } from './EasingEditor'
 import { Actions } from './ElementDetails'
 import { BesideSection } from './BesideSection'
@@ -46,7 +46,7 @@ const ALIGN = [
 /** What can be done with several elements at once. */
 export function Several({ ids }: { ids: string[] }) {
   const timed = useShown()
-  const [to, setTo] = useState<AlignTo>('each-other')
+  const [to, setTo] = useKept<AlignTo>('several: to', 'each-other')
   const all = ids.flatMap((id) => timed.lesson.elements.find((e) => e.id === id) ?? [])
   const first = all[0]
   const moves = all.flatMap((e) =>

@@ -1,11 +1,11 @@
-import { useState } from 'react'
 import { makeWay, outlineAs, standAt, standLeast, standWhole, usualMove, type Spot } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
 import { edit, useShown } from '../bench/store'
 import { Button } from '../kit/button'
-import { NumberField } from '../kit/numberField'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { detailBelow } from './seeing'
 import { Section } from './Section'
 
@@ -26,8 +26,8 @@ const OUTLINES = ['circle', 'rounded', 'full'] as const
 export function StandSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
   const fps = framesPerSecond(lesson.rate)
-  const [share, setShare] = useState(25)
-  const [frames, setFrames] = useState<number | null>(null)
+  const [share, setShare] = useKept('stand: share', 25)
+  const [frames, setFrames] = useKept<number | null>('stand: frames', null)
   const long = frames ?? usualMove(lesson)
   const go = (spot: Spot, words: string) =>
     edit(`“${e.name}” stands at the ${words}`, standAt([e.id], spot, share / 100, actHere(), long))

@@ -5,7 +5,7 @@ import { kindOf, paletteOf } from '@/core/kinds'
 import { STYLE_VARIANTS } from '@/core/lesson/style'
 import { edit, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
-import { Choice } from '../kit/fields'
+import { Choice } from '../fields/fields'
 import { useStyles } from '../styles/kept'
 import { Section } from './Section'
 

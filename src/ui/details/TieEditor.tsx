@@ -8,8 +8,8 @@ import { framesPerSecond, parseTimecode, lengthText, timecode } from '@/core/tim
 import { momentName, partName, tieTarget } from '@/core/timing'
 import { bench, edit, goTo, useShown } from '../bench/store'
 import { MomentIcon } from '../kit/kindIcon'
-import { NumberField } from '../kit/numberField'
-import { Choice, Words } from '../kit/fields'
+import { NumberField } from '../fields/numberField'
+import { Choice, Words } from '../fields/fields'
 
 type How = 'moment' | 'loose' | 'length'
 /** An end of an element as a sentence that can be edited: “starts [4] frames [after] [the click on Lend out]”. */

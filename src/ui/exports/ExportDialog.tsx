@@ -8,7 +8,8 @@ import { setBench, useBench, wholeLesson } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { Choice, Tick } from '../kit/fields'
+import { Choice, Tick } from '../fields/fields'
+import { useKept } from '../fields/useKept'
 import { languageName } from '../language/names'
 import { ExportList } from './ExportList'
 
@@ -24,11 +25,11 @@ export function ExportDialog() {
   const id = useBench((b) => b.id)
   const marked = useBench((b) => (b.outer || b.raw ? null : b.passage))
   const saved = useBench((b) => b.save.state === 'saved')
-  const [what, setWhat] = useState<'lesson' | 'passage'>('lesson')
-  const [quality, setQuality] = useState<Quality>('good')
-  const [height, setHeight] = useState('own')
-  const [loudness, setLoudness] = useState<Loudness>('-16')
-  const [captions, setCaptions] = useState(false)
+  const [what, setWhat] = useKept<'lesson' | 'passage'>('export: what', 'lesson')
+  const [quality, setQuality] = useKept<Quality>('export: quality', 'good')
+  const [height, setHeight] = useKept('export: height', 'own')
+  const [loudness, setLoudness] = useKept<Loudness>('export: loudness', '-16')
+  const [captions, setCaptions] = useKept('export: captions', false)
   const [wanted, setWanted] = useState<string | null>(null)
   const shown = useBench((b) => b.language)
   const whole = useBench(wholeLesson)

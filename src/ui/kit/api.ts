@@ -10,6 +10,9 @@ export class Refusal extends Error {
   }
 }
 
+/** A request that is not answered by then has failed. */
+const PATIENCE_MS = 60_000
+
 interface EarlyAnswer {
   path: string
   answer: Promise<unknown>
@@ -30,7 +33,7 @@ export async function ask<P extends string, Q, B, A>(
   const response = await fetch(addressOf(route, asked ?? {}), {
     method: route.method,
     cache: 'no-store',
-    ...(signal && { signal }),
+    signal: signal ? AbortSignal.any([signal, AbortSignal.timeout(PATIENCE_MS)]) : AbortSignal.timeout(PATIENCE_MS),
     ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
   })
   const answer = (await response.json().catch(() => ({}))) as { sentence?: string } & Record<string, unknown>

@@ -4,7 +4,10 @@ import type { Lesson } from '@/core/lesson/schema'
 import type { Voice } from '@/core/lesson/voices'
 import { scriptOf } from '@/core/voice'
 import { Button } from '../kit/button'
-import { BOX, Choice } from '../kit/fields'
+import { useBench, wayOf } from '../bench/store'
+import { Drafted } from '../fields/drafted'
+import { BOX, Choice } from '../fields/fields'
+import { useDraft } from '../fields/useDraft'
 import { ChooseSound } from '../script/ChooseSound'
 import { findWords, LANGUAGES, narrate, textOfPhrases } from '../script/script'
 import { Speaking } from './Speaking'
@@ -12,10 +15,11 @@ import { Speaking } from './Speaking'
 /** The script of a lesson in its own language: written here, spoken by the narrator that ships, or by a recording. */
 export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice }) {
   const stored = textOfPhrases(scriptOf(lesson, voice))
-  const [typed, setTyped] = useState<string | null>(null)
+  const id = useBench((b) => b.id)
+  const inside = useBench((b) => wayOf(b.inside).join('/'))
+  const { text, drafted, write, drop } = useDraft(`${id}/${inside}/script`, stored)
   const [language, setLanguage] = useState(voice.language !== 'und' ? voice.language : 'en')
   const [choosing, setChoosing] = useState(false)
-  const text = typed ?? stored
   const recorded = voice.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
   const options = LANGUAGES.some((l) => l.value === language)
     ? LANGUAGES
@@ -31,10 +35,11 @@ export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice })
         aria-label="Script"
         rows={16}
         value={text}
-        onChange={(e) => setTyped(e.target.value)}
+        onChange={(e) => write(e.target.value)}
         placeholder={'# Welcome\n\nIn this lesson, we lend out a tool.'}
         className={`${BOX} w-full !py-1.5 leading-relaxed`}
       />
+      <Drafted drafted={drafted} onDrop={drop} />
       <div className="my-3 flex flex-wrap items-center gap-2">
         <Choice label="Language" value={language} options={options} onChange={setLanguage} />
         <label className="cursor-pointer text-accent-deep underline">
@@ -43,7 +48,7 @@ export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice })
             type="file"
             hidden
             accept=".txt,.md,.markdown"
-            onChange={(e) => void e.target.files?.[0]?.text().then(setTyped)}
+            onChange={(e) => void e.target.files?.[0]?.text().then(write)}
           />
         </label>
         <span className="flex-1 truncate text-right text-muted">

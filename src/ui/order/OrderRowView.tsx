@@ -1,6 +1,6 @@
 import { ChevronRight, Pencil, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { rewrite } from '@/core/edits'
 import { kindName } from '@/core/kinds'
 import { frameOfHanging, type Hanging, type OrderRow } from '@/core/order'
@@ -8,7 +8,7 @@ import { timecode } from '@/core/time'
 import { phrases } from '@/core/voice/phrases'
 import { bench, edit, goTo, pickMoment, select, setBench, useBench } from '../bench/store'
 import { beginAdding } from '../commands/acts'
-import { BOX } from '../kit/fields'
+import { WrittenHere } from '../fields/fields'
 import { AddItems } from '../kit/addItems'
 import { KindIcon, MomentIcon } from '../kit/kindIcon'
 import { MomentPicture } from './MomentPicture'
@@ -103,34 +103,19 @@ function PhraseField({
   text: string
   onDone: () => void
 }) {
-  const given = useRef(false)
   const keep = (value: string) => {
-    if (given.current) return
-    given.current = true
-    onDone()
     const { lesson } = bench()
     const own = phrases(lesson.media[media]?.words ?? []).find((p) => p.id === phrase)
     if (own && value.trim() !== own.text) edit('The script, written anew', rewrite(media, own.words, value))
   }
   return (
-    <textarea
-      autoFocus
-      aria-label="The phrase of the script"
-      defaultValue={text}
+    <WrittenHere
+      label="The phrase of the script"
+      value={text}
       rows={Math.max(2, Math.ceil(text.length / 24))}
-      onFocus={(e) => e.target.select()}
-      onBlur={(e) => keep(e.target.value)}
-      onKeyDown={(e) => {
-        e.stopPropagation()
-        if (e.key === 'Escape') {
-          given.current = true
-          onDone()
-        }
-        if (e.key !== 'Enter') return
-        e.preventDefault()
-        keep(e.currentTarget.value)
-      }}
-      className={`${BOX} my-1 w-full min-w-0 flex-[3] resize-none !px-1 leading-snug`}
+      onChange={keep}
+      onEnd={onDone}
+      className="my-1 min-w-0 flex-[3] resize-none !px-1 leading-snug"
     />
   )
 }

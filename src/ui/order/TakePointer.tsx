@@ -1,5 +1,4 @@
 import { Check, MousePointer2, X } from 'lucide-react'
-import { useState } from 'react'
 import { acceptMoments, dismissMoments } from '@/core/edits'
 import { edit, useBench } from '../bench/store'
 import { isOver } from '@/contract/news'
@@ -7,13 +6,14 @@ import type { Medium } from '@/core/lesson/schema'
 import { findPointer, useSearch } from '../files/tracing'
 import { Button } from '../kit/button'
 import { cancelJob } from '../kit/jobs'
+import { useKept } from '../fields/useKept'
 
 /**
  * What is to be done about the pointer of the lesson's takes: finding it, and looking at the clicks that are proposed.
  */
 export function TakePointer() {
   const media = useBench((b) => b.lesson.media)
-  const [mark, setMark] = useState(60)
+  const [mark, setMark] = useKept('take pointer: mark', 60)
   const without = Object.values(media).filter((m) => m.kind === 'take' && !m.pointer)
   const proposed = Object.values(media).flatMap((m) => m.moments.filter((x) => x.proposed))
   if (without.length === 0 && proposed.length === 0) return null

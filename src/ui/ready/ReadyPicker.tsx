@@ -10,8 +10,9 @@ import { ask, sentenceOf } from '../kit/api'
 import { knowFaces } from '../kit/fonts'
 import { Button, IconButton } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { BOX } from '../kit/fields'
-import { SearchField } from '../kit/searchField'
+import { useDraft } from '../fields/useDraft'
+import { BOX } from '../fields/fields'
+import { SearchField } from '../fields/searchField'
 import { Thumb } from '../kit/thumb'
 import { sampleOf } from './scene'
 
@@ -171,7 +172,11 @@ function CardPicture({ card, answer }: { card: Card; answer?: string }) {
 /** What a thing says is asked before it is placed; its picture goes along. */
 function Asking({ card, onBack, onPlace }: { card: Card; onBack: () => void; onPlace: (answer: string) => void }) {
   const { label, usual, lines = 1 } = card.asks!
-  const [answer, setAnswer] = useState(usual)
+  const { text: answer, write: setAnswer, drop } = useDraft(`ready/${card.id}`, usual)
+  const place = () => {
+    drop()
+    onPlace(answer)
+  }
   const ref = useRef<HTMLTextAreaElement & HTMLInputElement>(null)
   useEffect(() => ref.current?.select(), [])
   const field = {
@@ -184,7 +189,7 @@ function Asking({ card, onBack, onPlace }: { card: Card; onBack: () => void; onP
     onKeyDown: (e: React.KeyboardEvent) => {
       if (e.key !== 'Enter' || (lines > 1 && !e.ctrlKey && !e.metaKey)) return
       e.preventDefault()
-      onPlace(answer)
+      place()
     },
   }
   return (
@@ -198,7 +203,7 @@ function Asking({ card, onBack, onPlace }: { card: Card; onBack: () => void; onP
         </label>
         <div className="flex justify-end gap-2 pt-1">
           <Button onClick={onBack}>Back</Button>
-          <Button look="main" onClick={() => onPlace(answer)}>
+          <Button look="main" onClick={place}>
             Place it here
           </Button>
         </div>

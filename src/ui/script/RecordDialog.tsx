@@ -6,7 +6,7 @@ import { bench, goTo, setBench } from '../bench/store'
 import { bringIntoLibrary } from '../files/bringIn'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { Choice, Tick } from '../kit/fields'
+import { Choice, Tick } from '../fields/fields'
 import { joined, listen, microphones, type Microphone, type Recorded } from './microphone'
 import { findWords, languageOf, scriptText } from './script'
 

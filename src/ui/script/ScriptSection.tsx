@@ -10,7 +10,9 @@ import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
 import { Section } from '../details/Section'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { BOX, Choice, Tick } from '../kit/fields'
+import { Drafted } from '../fields/drafted'
+import { BOX, Choice, Tick } from '../fields/fields'
+import { useDraft } from '../fields/useDraft'
 import { JobBar } from '../kit/jobBar'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
@@ -231,12 +233,14 @@ function ScriptDialog({
   const { lesson } = bench()
   const medium = anew?.medium ?? lesson.media[media]!
   const [follows, setFollows] = useState(true)
-  const [text, setText] = useState(() => scriptText(lesson, media))
+  const id = useBench((b) => b.id)
+  const [stored] = useState(() => scriptText(lesson, media))
+  const { text, drafted, write, drop } = useDraft(`${id}/script/${media}/${anew?.sha256 ?? ''}`, stored)
   const [language, setLanguage] = useState(() => languageOf(lesson, media))
   const broughtIn = (own: string) => {
     const script = scriptIn(own)
     if (script === null) toast.error('There are no captions in this file, or they cannot be read. Nothing was changed.')
-    else setText(script)
+    else write(script)
   }
   const options = LANGUAGES.some((l) => l.value === language)
     ? LANGUAGES
@@ -256,9 +260,10 @@ function ScriptDialog({
         }}
         rows={16}
         value={text}
-        onChange={(e) => setText(e.target.value)}
+        onChange={(e) => write(e.target.value)}
         className={`${BOX} w-full !py-1.5 leading-relaxed`}
       />
+      <Drafted drafted={drafted} onDrop={drop} />
       <div className="mt-3 flex items-center gap-3">
         <Choice label="Language" value={language} options={options} onChange={setLanguage} />
         <label className="cursor-pointer text-accent-deep underline">
@@ -277,9 +282,11 @@ function ScriptDialog({
           look="main"
           disabled={text.trim() === ''}
           onClick={() =>
-            void findWords(medium.sha256, text, language, anew && { instead: { media, follows } }).then(
-              (begun) => begun && onClose(),
-            )
+            void findWords(medium.sha256, text, language, anew && { instead: { media, follows } }).then((begun) => {
+              if (!begun) return
+              drop()
+              onClose()
+            })
           }
         >
           {anew ? 'Take this recording' : 'Find the words'}

@@ -8,10 +8,11 @@ import { edit, freshId, useBench, useShown } from '../bench/store'
 import { loweredOf, lowerHere } from '../commands/lowering'
 import { Section } from '../details/Section'
 import { Button } from '../kit/button'
-import { Choice, Tick } from '../kit/fields'
+import { Choice, Tick } from '../fields/fields'
 import { JobBar } from '../kit/jobBar'
 import { useJobs } from '../kit/jobs'
-import { NumberField } from '../kit/numberField'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { cleanSound } from '../script/script'
 
 /** What is done to the sound of a clip: lowered for a while, gone on with, its pauses shortened, cleaned. */
@@ -44,7 +45,7 @@ export function SoundSection({ clip }: { clip: Clip }) {
 /** A phrase as it is told where there is little room. */
 const short = (text: string) => (text.length > 20 ? `${text.slice(0, 18).trimEnd()}…”` : text)
 function Lower({ clip }: { clip: Clip }) {
-  const [by, setBy] = useState(6)
+  const [by, setBy] = useKept('sound: by', 6)
   useBench((b) => b.playhead)
   useBench((b) => b.passage)
   const span = loweredOf(clip)
@@ -60,8 +61,8 @@ function Lower({ clip }: { clip: Clip }) {
 }
 
 function Pauses({ clip }: { clip: Clip }) {
-  const [most, setMost] = useState(0.6)
-  const [follows, setFollows] = useState(true)
+  const [most, setMost] = useKept('sound: most', 0.6)
+  const [follows, setFollows] = useKept('sound: follows', true)
   return (
     <>
       <NumberField

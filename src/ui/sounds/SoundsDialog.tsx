@@ -18,8 +18,9 @@ import { soundInLibrary } from '../files/bringIn'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
-import { Choice, Tick } from '../kit/fields'
-import { NumberField } from '../kit/numberField'
+import { Choice, Tick } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
+import { useKept } from '../fields/useKept'
 import { varied } from './varied'
 
 type At = 'click' | 'key' | 'arrives' | 'moves' | 'leaves'
@@ -64,11 +65,11 @@ function Choosing() {
   const timed = useBench((b) => b.timed)
   const marked = useBench((b) => b.passage)
   const name = chosen ? timed.lesson.elements.find((e) => e.id === chosen)?.name : null
-  const [at, setAt] = useState<At>(chosen ? 'arrives' : 'click')
+  const [at, setAt] = useKept<At>('sounds: at', chosen ? 'arrives' : 'click')
   const [own, setOwn] = useState<string | null>(null)
-  const [levelDb, setLevel] = useState(-12)
-  const [under, setUnder] = useState(true)
-  const [varies, setVaries] = useState(true)
+  const [levelDb, setLevel] = useKept('sounds: levelDb', -12)
+  const [under, setUnder] = useKept('sounds: under', true)
+  const [varies, setVaries] = useKept('sounds: varies', true)
   const [busy, setBusy] = useState(false)
   const [files, setFiles] = useState<LibraryFile[]>([])
   useEffect(() => {

@@ -12,10 +12,10 @@ import {
 import { isNumber, UNITS, type Field } from '@/core/values'
 import { PassingFields } from '../details/PassingSection'
 import { Section } from '../details/Section'
-import { Colour } from '../kit/colour'
-import { Choice, Tick } from '../kit/fields'
-import { FontChoice } from '../kit/fontChoice'
-import { NumberField } from '../kit/numberField'
+import { Colour } from '../fields/colour'
+import { Choice, Tick } from '../fields/fields'
+import { FontChoice } from '../fields/fontChoice'
+import { NumberField } from '../fields/numberField'
 
 const COLOURS: Record<PaletteColour, string> = {
   paper: 'Paper',

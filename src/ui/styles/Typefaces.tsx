@@ -6,7 +6,7 @@ import { textPath, layoutText } from '@/core/text'
 import { Section } from '../details/Section'
 import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
-import { Words } from '../kit/fields'
+import { Words } from '../fields/fields'
 import { loadFaces, useTeamFaces, type TeamFace } from '../kit/fonts'
 
 const SAMPLE = 'Borrow & return 0123'

@@ -4,6 +4,7 @@ import { memo, useState } from 'react'
 import { moveTrack, setTrack } from '@/core/edits'
 import type { Track } from '@/core/lesson/schema'
 import { edit } from '../bench/store'
+import { WrittenHere } from '../fields/fields'
 import { fold, HEAD_PX, useView } from './view'
 
 const SMALL = 'grid size-[24px] shrink-0 place-items-center rounded hover:bg-black/10'
@@ -26,8 +27,8 @@ export const TrackHead = memo(function TrackHead({
 }) {
   const [naming, setNaming] = useState(false)
   const folded = useView((v) => v.folded.includes(track.id))
-  const rename = (name: string) => {
-    setNaming(false)
+  const rename = (text: string) => {
+    const name = text.trim().slice(0, 80)
     if (name && name !== track.name) edit(`Name the track “${name}”`, setTrack(track.id, { name }))
   }
   return (
@@ -45,18 +46,12 @@ export const TrackHead = memo(function TrackHead({
         <ChevronRight size={12} className={folded ? '' : 'rotate-90'} />
       </button>
       {naming ? (
-        <input
-          autoFocus
-          defaultValue={track.name}
-          aria-label="Name of the track"
-          className="w-full rounded border border-accent bg-card px-1 outline-none"
-          maxLength={80}
-          onBlur={(e) => rename(e.target.value.trim())}
-          onKeyDown={(e) => {
-            e.stopPropagation()
-            if (e.key === 'Escape') e.currentTarget.value = track.name
-            if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
-          }}
+        <WrittenHere
+          label="Name of the track"
+          value={track.name}
+          onChange={rename}
+          onEnd={() => setNaming(false)}
+          className="!px-1"
         />
       ) : (
         <>

@@ -16,15 +16,15 @@ import {
   Package,
 } from 'lucide-react'
 import { DropdownMenu, Popover } from 'radix-ui'
-import { useState } from 'react'
 import { ADDABLE_KINDS, kindNamed, type ElementKind } from '@/core/kinds'
 import { lengthText, parseTimecode, timecode } from '@/core/time'
 import { bench, goTo, setBench, useBench } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
-import { Tick } from '../kit/fields'
+import { Tick } from '../fields/fields'
+import { useTyped } from '../fields/useTyped'
 import { KindIcon } from '../kit/kindIcon'
-import { NumberField } from '../kit/numberField'
+import { NumberField } from '../fields/numberField'
 import { fitTimeline, useView, zoomTimeline } from '../timeline/view'
 
 /** These stand in the bar by name; the others behind “More”. */
@@ -160,7 +160,13 @@ function AidsMenu() {
 function Timecode() {
   const playhead = useBench((b) => b.playhead)
   const { lesson, length } = useBench((b) => b.timed)
-  const [text, setText] = useState<string | null>(null)
+  const { field } = useTyped({
+    shown: timecode(playhead, lesson.rate),
+    read: (text) => parseTimecode(text, lesson.rate, bench().playhead),
+    unread: (text) => `“${text}” is no time. Type 00:01:11:00, 1:11, 12.5s, 90f, +3s or -10f.`,
+    give: goTo,
+    tried: false,
+  })
   return (
     <span className="figures flex items-center gap-1.5 text-[13px]">
       <input
@@ -169,22 +175,8 @@ function Timecode() {
         className={
           'w-[100px] rounded border border-edge bg-card px-1 py-0.5 ' + 'text-center outline-none focus:border-accent'
         }
-        value={text ?? timecode(playhead, lesson.rate)}
-        onFocus={(e) => {
-          setText(timecode(playhead, lesson.rate))
-          e.target.select()
-        }}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={() => setText(null)}
-        onKeyDown={(e) => {
-          e.stopPropagation()
-          if (e.key === 'Enter') {
-            const f = parseTimecode(e.currentTarget.value, lesson.rate, bench().playhead)
-            if (f !== null) goTo(f)
-            e.currentTarget.blur()
-          }
-          if (e.key === 'Escape') e.currentTarget.blur()
-        }}
+        {...field}
+        onFocus={(e) => e.target.select()}
       />
       <span className="whitespace-nowrap text-muted">/ {lengthText(length, lesson.rate)}</span>
       <span className="ml-1 w-14 text-[11.5px] text-muted" title="Frame">

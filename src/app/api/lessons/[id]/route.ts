@@ -1,17 +1,11 @@
 import { ROUTES } from '@/contract/routes'
-import { AT_HAND, needToday, readLesson, setRemoved, stepsKnown, stretchOf } from '@/server/lessons'
+import { STEPS_ASKED } from '@/contract/steps'
+import { needToday, openedLesson, setRemoved } from '@/server/lessons'
 import { answers, DONE } from '@/server/web'
 
-export const GET = answers(ROUTES.openLesson, async ({ at: { id = '' }, query }) => {
+export const GET = answers(ROUTES.openLesson, ({ at: { id = '' }, query }) => {
   needToday(query.format)
-  const steps = query.steps?.split(',').slice(0, 500) ?? []
-  const [known, lesson, undo, redo] = await Promise.all([
-    stepsKnown(id, steps),
-    readLesson(id),
-    stretchOf(id, 'undo', AT_HAND),
-    stretchOf(id, 'redo', AT_HAND),
-  ])
-  return { ...lesson, known, undo, redo }
+  return openedLesson(id, query.steps?.split(',').slice(0, STEPS_ASKED) ?? [])
 })
 export const PATCH = answers(ROUTES.removeLesson, async ({ at: { id = '' }, body }) => {
   await setRemoved(id, body.removed)

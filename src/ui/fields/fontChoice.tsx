@@ -1,5 +1,5 @@
 import { Choice } from './fields'
-import { choiceOf, useFontChoices, type FaceName } from './fonts'
+import { choiceOf, useFontChoices, type FaceName } from '../kit/fonts'
 
 /** Which typeface: one of the team's own, or one that ships. */
 export function FontChoice({

@@ -1,5 +1,6 @@
-import { useRef, useState, type ReactNode } from 'react'
+import { useContext, useRef, type ReactNode } from 'react'
 import { parseTyped } from '@/core/formats/typed'
+import { TypistContext, useTyped } from './useTyped'
 
 interface Props {
   label: string
@@ -10,7 +11,7 @@ interface Props {
   max?: number
   step?: number
   digits?: number
-  /** Frames a second: then seconds can be typed as well, `1.5s`. */
+  /** Frames a second: then seconds can be typed as well, `1.5s`. Known where frames of a lesson are meant. */
   perSecond?: number
   /** What % is of, in px: then both can be typed. */
   of?: number
@@ -47,17 +48,23 @@ export function NumberField({
   narrow,
   relative,
 }: Props) {
-  const [text, setText] = useState<string | null>(null)
+  const typist = useContext(TypistContext)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
   const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
   const limit = (v: number) => Math.min(max, Math.max(min, Math.round(v * 10 ** digits) / 10 ** digits))
-  const dropped = useRef(false)
-  const commit = () => {
-    if (text === null || dropped.current) return
-    const typed = parseTyped(text, { unit, perSecond, of })
-    if (typed !== null && limit(typed) !== value) onChange(limit(typed))
-    setText(null)
+  const seconds = perSecond ?? (unit === 'frames' ? typist?.perSecond() : undefined)
+  const parsed = (text: string) => {
+    const typed = parseTyped(text, { unit, perSecond: seconds, of })
+    return typed === null ? null : limit(typed)
   }
+  const { typed, forget, field } = useTyped({
+    shown: show(value),
+    read: parsed,
+    unread: (text) => `“${text}” is no number${unit ? ` of ${unit}` : ''}. ${label} stays ${show(value)}.`,
+    give: (v) => {
+      if (v !== value) onChange(v)
+    },
+  })
   return (
     <label className={`flex items-center gap-1.5 ${compact ? '' : 'justify-between'}`}>
       <span
@@ -91,34 +98,16 @@ export function NumberField({
             `bg-transparent px-1.5 py-0.5 text-right outline-none`
           }
           inputMode="decimal"
-          value={text ?? show(value)}
-          onFocus={(e) => {
-            dropped.current = false
-            setText(show(value))
-            e.target.select()
-          }}
-          onChange={(e) => setText(e.target.value)}
-          onBlur={commit}
+          {...field}
+          onFocus={(e) => e.target.select()}
           onKeyDown={(e) => {
-            e.stopPropagation()
-            if (e.key === 'Enter') {
-              e.preventDefault()
-              e.currentTarget.blur()
-            }
-            if (e.key === 'Escape') {
-              dropped.current = true
-              setText(null)
-              e.currentTarget.blur()
-            }
-            if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
-              e.preventDefault()
-              const next = limit(
-                (text === null || relative ? value : (parseTyped(text, { unit, perSecond, of }) ?? value)) +
-                  (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1),
-              )
-              setText(show(relative ? value : next))
-              onChange(next)
-            }
+            field.onKeyDown(e)
+            if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return
+            e.preventDefault()
+            const from = typed === null || relative ? value : (parsed(typed) ?? value)
+            const next = limit(from + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
+            forget()
+            onChange(next)
           }}
         />
         {unit && <span className="pr-1.5 text-xs text-muted">{unit}</span>}

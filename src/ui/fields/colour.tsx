@@ -1,7 +1,8 @@
-import { useState, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { hexOf, opacityOf, parseColour, withOpacity } from '@/core/formats/colour'
 import { BOX, Row } from './fields'
 import { NumberField } from './numberField'
+import { useTyped } from './useTyped'
 
 /** What a colour was before it was unticked, by what it belongs to. */
 const remembered = new Map<string, string>()
@@ -21,17 +22,23 @@ interface Props {
  * A colour with its opacity: picked, or typed as hex (`#c33`, `#cc3333`, `#cc333380`); or none, where it is optional.
  */
 export function Colour({ label, value, optional, mark, owner = '', onChange }: Props) {
-  const [typed, setTyped] = useState<string | null>(null)
   const key = `${owner} ${label}`
   const tick = (on: boolean) => {
     if (value !== null) remembered.set(key, value)
     onChange(on ? (remembered.get(key) ?? FIRST) : null)
   }
-  const hand = () => {
-    const colour = typed === null ? null : parseColour(typed)
-    setTyped(null)
-    if (colour && colour !== value) onChange(colour)
-  }
+  const { field } = useTyped({
+    shown: hexOf(value ?? FIRST),
+    read(text) {
+      const colour = parseColour(text)
+      // Three or six figures say nothing of the opacity beside them: it stays.
+      return colour && value !== null && colour.length <= 7 ? withOpacity(colour, opacityOf(value)) : colour
+    },
+    unread: (text) => `“${text}” is no colour. Type one as hex, such as #c33 or #cc3333.`,
+    give: (colour) => {
+      if (colour !== value) onChange(colour)
+    },
+  })
   return (
     <Row label={label} mark={mark}>
       <span className="flex items-center gap-1.5">
@@ -47,25 +54,9 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
         {value !== null && (
           <input
             aria-label={`${label} as hex`}
-            value={typed ?? hexOf(value)}
+            {...field}
             className={`${BOX} figures w-[68px] !px-1 text-xs`}
-            onFocus={(e) => {
-              setTyped(hexOf(value))
-              e.target.select()
-            }}
-            onChange={(e) => setTyped(e.target.value)}
-            onBlur={hand}
-            onKeyDown={(e) => {
-              e.stopPropagation()
-              if (e.key === 'Enter') {
-                e.preventDefault()
-                e.currentTarget.blur()
-              }
-              if (e.key === 'Escape') {
-                setTyped(null)
-                e.currentTarget.blur()
-              }
-            }}
+            onFocus={(e) => e.target.select()}
           />
         )}
         <input

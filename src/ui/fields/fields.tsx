@@ -1,4 +1,5 @@
-import { useState, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
+import { useTyped } from './useTyped'
 
 export const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:border-accent outline-none'
 
@@ -58,7 +59,35 @@ export function Tick({ label, value, onChange }: { label: string; value: boolean
   )
 }
 
-/** Text that is handed on when the field is left, or with Enter (Ctrl+Enter in several lines). */
+/** A text that stands in the place of what it names only while it is written: Enter keeps it, however long it is. */
+export function WrittenHere({
+  label,
+  value,
+  rows,
+  onChange,
+  onEnd,
+  className = '',
+}: {
+  label: string
+  value: string
+  /** As a field of so many lines; else of one. */
+  rows?: number
+  onChange: (v: string) => void
+  onEnd: () => void
+  className?: string
+}) {
+  const { field } = useTyped({ shown: value, read: (text) => text, give: onChange, end: onEnd })
+  const common = {
+    ...field,
+    autoFocus: true,
+    onFocus: (e: { target: { select: () => void } }) => e.target.select(),
+    'aria-label': label,
+    className: `${BOX} w-full ${className}`,
+  }
+  return rows ? <textarea rows={rows} {...common} /> : <input {...common} />
+}
+
+/** Text that is handed on when something else is done, or with Enter (Ctrl+Enter in several lines). */
 export function Words({
   label,
   value,
@@ -72,29 +101,7 @@ export function Words({
   onChange: (v: string) => void
   className?: string
 }) {
-  const [typed, setText] = useState<string | null>(null)
-  const text = typed ?? value
-  const common = {
-    'aria-label': label,
-    value: text,
-    className: `${BOX} w-full ${className}`,
-    onBlur: () => {
-      setText(null)
-      if (text !== value) onChange(text)
-    },
-    onChange: (e: { target: { value: string } }) => setText(e.target.value),
-    onKeyDown: (e: React.KeyboardEvent<HTMLElement>) => {
-      e.stopPropagation()
-      // The key is used up: a question that the value opens must not be answered by it.
-      if (e.key === 'Enter' && (lines === 1 || e.ctrlKey || e.metaKey)) {
-        e.preventDefault()
-        ;(e.target as HTMLElement).blur()
-      }
-      if (e.key === 'Escape') {
-        setText(null)
-        requestAnimationFrame(() => (e.target as HTMLElement).blur())
-      }
-    },
-  }
+  const { field } = useTyped({ shown: value, read: (text) => text, give: onChange, lines })
+  const common = { ...field, 'aria-label': label, className: `${BOX} w-full ${className}` }
   return lines > 1 ? <textarea rows={lines} {...common} /> : <input {...common} />
 }
