@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Lesson } from '@/core/lesson/schema'
 
-const HEAD = { $id: 'lesson.schema.json', title: 'Vivid Vane lesson, version 2' }
+const HEAD = { $id: 'lesson.schema.json', title: 'Vivid Vane lesson, version 4' }
 
 /** The published JSON schema of a lesson (draft 2020-12), as it stands in docs/lesson.schema.json. */
 export const lessonSchema = (): string =>

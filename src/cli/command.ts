@@ -1,3 +1,4 @@
+import { resolve } from '@/core/timing'
 import { readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { parseArgs } from 'node:util'
@@ -74,6 +75,11 @@ export async function loadLesson(file: string): Promise<{ lesson: Lesson; root: 
     return null
   }
   return { lesson: result.lesson, root: path.dirname(path.resolve(file)) }
+}
+
+/** Says what of a lesson is another film today than it was in the program that wrote it, or is cut off by its length. */
+export function sayChanged(lesson: Lesson): void {
+  for (const f of resolve(lesson).findings) if (f.code === 'apart' || f.code === 'cut') say(`note: ${f.sentence}`)
 }
 
 /** Whether a lesson has a language that was asked for; false after saying which ones it has. */

@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises'
 import { renderFrame } from '@/server/render/frame'
 import { resolve } from '@/core/timing'
 import { inLanguage } from '@/core/language'
-import { loadLesson, read, say, speaksOrSays, wholeFrame, type Command } from './command'
+import { loadLesson, read, say, sayChanged, speaksOrSays, wholeFrame, type Command } from './command'
 
 export const frame: Command = {
   help: `
@@ -20,6 +20,7 @@ Paints one frame of the lesson as a PNG, in the lesson's size.`,
     }
     const loaded = await loadLesson(given.places[0]!)
     if (!loaded) return 1
+    sayChanged(loaded.lesson)
     const { language } = given.options
     if (!speaksOrSays(loaded.lesson, language, given.places[0]!)) return 1
     const lesson = language === undefined ? loaded.lesson : inLanguage(loaded.lesson, language)

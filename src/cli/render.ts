@@ -4,7 +4,7 @@ import { timedOf } from '@/core/scene'
 import { vttOf } from '@/core/voice/cues'
 import { ExportChoice } from '@/contract/exports'
 import { exportVideo } from '@/server/render/exportVideo'
-import { codeOf, loadLesson, read, say, speaksOrSays, wholeFrame, type Command } from './command'
+import { codeOf, loadLesson, read, say, sayChanged, speaksOrSays, wholeFrame, type Command } from './command'
 
 export const render: Command = {
   help: `
@@ -47,6 +47,7 @@ Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress 
     }
     const loaded = await loadLesson(given.places[0]!)
     if (!loaded) return 1
+    sayChanged(loaded.lesson)
     if (!speaksOrSays(loaded.lesson, language, given.places[0]!)) return 1
     const cancel = new AbortController()
     for (const s of ['SIGINT', 'SIGTERM'] as const)

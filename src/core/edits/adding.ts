@@ -83,10 +83,15 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   const fps = framesPerSecond(lesson.rate)
   const frames = kind.lasts?.(e as never, fps) ?? fps * USUAL_SECONDS
   const until = spot.until ? timed.moments.get(spot.until) : undefined
+  // Where a recording ends, so does what stands over it; without one the lesson goes on as long as what is in it.
+  const room = timed.clips.length > 0 && spot.frame < timed.length ? timed.length - spot.frame : Infinity
+  const long = Math.max(1, Math.min(Math.round(frames), room))
   e.end =
     until && until.untilFrame !== null && until.untilFrame > spot.frame
       ? tie(until.id, 0, until.untilFrame, 'end')
-      : { on: 'length', frames: Math.max(1, Math.round(frames)) }
+      : kind.toTheEnd
+        ? tie('lesson:end', 0, timed.length)
+        : { on: 'length', frames: long }
   settle(e, lesson)
   const medium = lesson.media[mediumOf(e) ?? '']
   const called = medium?.name.replace(/\.[^.]*$/, '').slice(0, 120)

@@ -19,6 +19,7 @@ export * from './cutOut'
 export { cutLoose, followCopy, likeFirst, type CopiedPart } from './copying'
 export * from './patches'
 export { replaceFile } from './replacing'
+export { settleMove } from './settling'
 export * from './reading'
 export { speakAnew } from './speakAnew'
 export {

@@ -4,7 +4,7 @@ import { Pose, type Element, type Lesson, type MoveEdge } from '../lesson/schema
 import { atPose, keyableValue, edgeFrame, motionOf, posedAt, propertyValue, setAt, type Move } from '../motion'
 import { type KeyValue } from '../values'
 import { takeTimeAt } from '../lesson/clips'
-import type { Timed } from '../timing'
+import { ownBefore, type Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids, make, type Given } from './act'
 import { Easing, Flag, Frame, Num, Path } from './args'
@@ -154,10 +154,27 @@ function parted(e: Element, move: Move, paths: string[], newId: Given['newId']):
   e.poses.splice(e.poses.indexOf(pose) + 1, 0, own)
   return own
 }
-/** Poses in the order in which they land; those that came to land on one frame, going alike, become one. */
-function sorted(e: Element, landings: Map<string, number>): void {
+/**
+ * Poses in the order in which they land. One whose values set out from keyframes of their own is parted where these
+ * came to lie on different frames: each part sets out from its own.
+ */
+function sorted(e: Element, landings: Map<string, number>, newId: Given['newId']): void {
   e.poses.sort((a, b) => landings.get(a.id)! - landings.get(b.id)!)
+  e.poses = e.poses.flatMap((pose, i) => {
+    const paths = Object.keys(pose.values)
+    if (pose.start.on !== 'key' || paths.length < 2) return [pose]
+    const own = ownBefore(e.poses, i).map((at) => (at < 0 ? -Infinity : landings.get(e.poses[at]!.id)!))
+    return [...new Set(own)].map((frame, n) => {
+      const values = Object.fromEntries(paths.filter((_, v) => own[v] === frame).map((p) => [p, pose.values[p]!]))
+      if (n === 0) return { ...plain(pose), values }
+      const part: Pose = { ...plain(pose), id: newId('pose'), values }
+      landings.set(part.id, landings.get(pose.id)!)
+      return part
+    })
+  })
 }
+/** Whether a move sets out from what was before it, whichever way that is meant. */
+const straightOn = ({ pose: { start } }: Move): boolean => start.on === 'previous' || start.on === 'key'
 const landingsOf = (timed: Timed, own: Element): Map<string, number> =>
   new Map(motionOf(timed, own).moves.map((m) => [m.pose.id, m.to]))
 
@@ -175,7 +192,7 @@ export const shiftKeys = define(
           pose.end = laterBy(timed, own, pose.end, by)
           landings.set(pose.id, move.to + by)
         }
-        sorted(e, landings)
+        sorted(e, landings, newId)
       }),
 )
 /** Stretches (above 1) or squeezes keyframes in time around a frame; moves become as much longer or shorter. */
@@ -197,7 +214,7 @@ export const stretchKeys = define(
           pose.end = scaled(pose.end, move.to)
           landings.set(pose.id, put(move.to))
         }
-        sorted(e, landings)
+        sorted(e, landings, newId)
       }),
 )
 /** Plays keyframes the other way round between the first and the last of them. */
@@ -224,21 +241,18 @@ export const reverseKeys = define(
           pose.values = values[i]!
           if (i === 0) return
           const was = chosen[chosen.length - i]!.move
-          pose.start = was.pose.start.on === 'previous' ? { on: 'previous' } : keptAt(timed, own, mirror(was.to), null)
+          pose.start = straightOn(was) ? { on: 'key' } : keptAt(timed, own, mirror(was.to), null)
           pose.end = keptAt(
             timed,
             own,
-            mirror(was.pose.start.on === 'previous' ? chosen[chosen.length - 1 - i]!.move.to : was.from),
+            mirror(straightOn(was) ? chosen[chosen.length - 1 - i]!.move.to : was.from),
             null,
           )
           pose.easing = was.pose.easing
           pose.curve = was.pose.curve && { start: was.pose.curve.landing, landing: was.pose.curve.start }
-          landings.set(
-            pose.id,
-            mirror(was.pose.start.on === 'previous' ? chosen[chosen.length - 1 - i]!.move.to : was.from),
-          )
+          landings.set(pose.id, mirror(straightOn(was) ? chosen[chosen.length - 1 - i]!.move.to : was.from))
         })
-        sorted(e, landings)
+        sorted(e, landings, newId)
       }),
 )
 /** Keyframes to be pasted: frames count from the first landing; `base` is what the element was before them. */
@@ -274,7 +288,7 @@ export function copyKeys(refs: readonly KeyRef[], timed: Timed): CopiedKeys | nu
     poses: chosen.map(({ move, paths: own2 }) => ({
       from: move.from - start,
       to: move.to - start,
-      straightOn: move.pose.start.on === 'previous',
+      straightOn: straightOn(move),
       easing: move.pose.easing,
       values: Object.fromEntries(own2.map((p) => [p, move.pose.values[p]!])),
       curve: move.pose.curve,
@@ -319,7 +333,7 @@ export const pasteKeys = define(
           if (Object.keys(values).length === 0) continue
           const pose: Pose = {
             id: newId('pose'),
-            start: p.straightOn ? { on: 'previous' } : { on: 'length', frames: Math.max(0, Math.round(p.to - p.from)) },
+            start: p.straightOn ? { on: 'key' } : { on: 'length', frames: Math.max(0, Math.round(p.to - p.from)) },
             end: keptAt(timed, own, frame + p.to, null),
             easing: p.easing,
             values,
@@ -328,7 +342,7 @@ export const pasteKeys = define(
           e.poses.push(pose)
           landings.set(pose.id, frame + p.to)
         }
-        sorted(e, landings)
+        sorted(e, landings, newId)
       }
     },
 )

@@ -29,7 +29,7 @@ export function keptAt(timed: Timed, e: Element, frame: number, caught: Caught |
     : { on: 'end', frames: span.to - Math.round(frame) }
 }
 
-export type Keeping = 'start' | 'end' | 'share' | 'moment' | 'length' | 'previous' | 'take'
+export type Keeping = 'start' | 'end' | 'share' | 'moment' | 'length' | 'previous' | 'key' | 'take'
 /** An edge of a move kept in another way, where it is now. */
 export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'end', how: Keeping): MoveEdge {
   const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!
@@ -45,7 +45,8 @@ export function keptAs(timed: Timed, e: Element, pose: Pose, side: 'start' | 'en
     case 'length':
       return { on: 'length', frames: Math.max(0, Math.round(move.to - move.from)) }
     case 'previous':
-      return { on: 'previous' }
+    case 'key':
+      return { on: how }
     case 'take':
       return takeTimeAt(timed, Math.round(at)) ?? keptAt(timed, e, at, null)
     case 'moment': {
@@ -85,6 +86,7 @@ function moveEdgeAt(
     case 'length':
       return { on: 'length', frames: Math.max(0, Math.round(side === 'end' ? frame - move.from : move.to - frame)) }
     case 'previous':
+    case 'key':
       return keptAt(timed, e, frame, null)
     case 'take':
       return takeTimeAt(timed, Math.round(frame)) ?? keptAt(timed, e, frame, null)
@@ -102,7 +104,7 @@ export const setMoveEdge = define(
     const other = side === 'start' ? 'end' : 'start'
     // A move whose both ends are lengths would have no place in time.
     if (edge.on === 'length' && p[other].on === 'length') return
-    if (edge.on === 'previous' && side === 'end') return
+    if ((edge.on === 'previous' || edge.on === 'key') && side === 'end') return
     p[side] = edge
   },
 )

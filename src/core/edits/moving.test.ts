@@ -49,17 +49,39 @@ test('a move is tied to the moment that it is begun on', () => {
   const moved = made(lesson, E.moveFromNow(['box'], act(lesson, 120, { caught })))
   expect(box(moved).poses[0]!.start).toMatchObject({ on: 'moment', moment: 'take/click-2', offset: 0 })
 })
-test('“arrive here by now” works backwards from the landing, and lets a move that is under way land', () => {
+test('“arrive here by now” sets out where the pose before ended, and lets a move that is under way land', () => {
   const lesson = made(withBox(), E.arriveByNow(['box'], act(withBox(), 160)))
-  expect(movesOf(lesson)).toEqual([['new-1', 145, 160]])
+  expect(movesOf(lesson)).toEqual([['new-1', 100, 160]])
   const under = withBox([pose('a', after(20), long(40), { x: 900 })])
   expect(movesOf(made(under, E.arriveByNow(['box'], act(under, 140))))).toEqual([['a', 120, 140]])
 })
 test('“hold until here” delays the next move and keeps its length', () => {
   const over = withBox([pose('a', after(20), long(10), { x: 900 })])
-  expect(E.applyEdit(over, E.holdUntilHere(['box'], act(over, 150)), newIds())).toEqual({ refused: null })
+  // With no move to come, what moves next sets out from here.
+  const held = made(over, E.holdUntilHere(['box'], act(over, 150)))
+  expect(
+    movesOf(made(held, E.arriveByNow(['box'], act(held, 180)), (what) => `${what}-2`))
+      .at(-1)!
+      .slice(1),
+  ).toEqual([150, 180])
+  const changed = edited(held, 150, E.setElements(['box'], { x: 700 }))
+  expect(box(changed).poses.map((p) => p.values)).toEqual([{ x: 700 }, {}])
   const before = withBox([pose('a', after(20), long(10), { x: 900 })])
   expect(movesOf(made(before, E.holdUntilHere(['box'], act(before, 125))))).toEqual([['a', 125, 135]])
+})
+test('“hold until here” lets no move land after the element is gone, and says so where there is no room', () => {
+  const chain = withBox([
+    pose('a', after(40), long(20), { x: 900 }),
+    pose('b', { on: 'previous' }, long(30), { x: 500 }),
+  ])
+  expect(movesOf(made(chain, E.holdUntilHere(['box'], act(chain, 155))))).toEqual([
+    ['a', 155, 169],
+    ['b', 169, 199],
+  ])
+  const last = withBox([pose('a', after(90), long(9), { x: 900 })])
+  expect(movesOf(made(last, E.holdUntilHere(['box'], act(last, 196))))).toEqual([['a', 196, 199]])
+  const full = E.applyEdit(last, E.holdUntilHere(['box'], act(last, 199)), newIds())
+  expect('refused' in full && full.refused).toContain('just come')
 })
 test('“return to the pose before” goes back to what it was', () => {
   const lesson = withBox([pose('a', after(20), long(10), { x: 900, opacity: 0.5 })])
@@ -74,8 +96,8 @@ test('an edit that leaves everything as it is, also in a pose, is none', () => {
   expect(E.applyEdit(lesson, E.inOne([E.rename('x'), E.rename(lesson.name)]), newIds())).toEqual({ refused: null })
 })
 test(
-  'whatever is changed belongs to the pose that is lit: text size, fill and thickness as well as ' +
-    'place; what was before stays as it was',
+  'what a pose takes belongs to the pose that is lit; a look that nobody keyed is changed for the whole element, one ' +
+    'that is keyed in its pose',
   () => {
     const lesson = withBox([pose('a', after(20), long(10), { x: 900 })])
     const changed = edited(
@@ -83,11 +105,12 @@ test(
       150,
       E.setLook(['box'], 'fill', '#112233'),
     )
-    expect(box(changed).look).toEqual(box(lesson).look)
-    expect(box(changed).poses[0]!.values).toEqual({ x: 900, 'look.outlinePx': 33, 'look.fill': '#112233' })
-    expect(posedAt(resolve(changed), box(changed), 110)!.look).toMatchObject({
-      outlinePx: (box(lesson).look as { outlinePx: number }).outlinePx,
-    })
+    expect(box(changed).look).toMatchObject({ outlinePx: 33, fill: '#112233' })
+    expect(box(changed).poses[0]!.values).toEqual({ x: 900 })
+    const keyed = made(changed, E.keyAtPoses(['box'], 'look.outlinePx'))
+    const thin = edited(edited(keyed, 150, E.setLook(['box'], 'outlinePx', 4)), 150, E.setElements(['box'], { y: 20 }))
+    expect(box(thin).look).toMatchObject({ outlinePx: 33 })
+    expect(box(thin).poses[0]!.values).toEqual({ x: 900, y: 20, 'look.outlinePx': 4 })
   },
 )
 test('a change may be this pose’s alone or that of all later ones as well', () => {
@@ -104,8 +127,8 @@ test('a change may be this pose’s alone or that of all later ones as well', ()
 })
 test('a value that goes by keyframes gets one where it is changed; the keyframe before keeps its own', () => {
   const lesson = withBox([
-    pose('a', { on: 'previous' }, after(20), { opacity: 0.4 }),
-    pose('b', { on: 'previous' }, after(60), { opacity: 1 }),
+    pose('a', { on: 'key' }, after(20), { opacity: 0.4 }),
+    pose('b', { on: 'key' }, after(60), { opacity: 1 }),
   ])
   const dimmed = made(lesson, E.inPoses({ pose: 1 }, E.setElements(['box'], { opacity: 0.2 }), { here: 140 }))
   expect(box(dimmed).poses.map((p) => [p.end, p.values.opacity])).toEqual(
@@ -234,7 +257,7 @@ test('a keyframe is added with the value of its frame, and taken away; a pose wi
   const added = made(lesson, E.addKey(['box'], ['x'], 115))
   expect(box(added).poses[0]).toMatchObject({
     id: 'new-1',
-    start: { on: 'previous' },
+    start: { on: 'key' },
     end: { on: 'start', frames: 15 },
     values: { x: 550 },
   })

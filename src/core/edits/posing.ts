@@ -1,8 +1,8 @@
 import { letGo } from '../kinds'
 import { elementIn, elementsIn } from './chosen'
 import { Passing, type Element, type Lesson, type MoveEdge, type Pose } from '../lesson/schema'
-import { alongPath, pathLength, type KeyValue } from '../values'
-import { atPose, motionOf, poseAt, propertiesOf, propertyValue, setAt } from '../motion'
+import { alongPath, isPosed, pathLength, type KeyValue } from '../values'
+import { atPose, motionOf, poseAt, propertiesOf, propertyValue, setAt, type Move } from '../motion'
 import { hundredth, type Point } from '../geometry'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
@@ -11,6 +11,7 @@ import { define, Edit, Id, Ids, make, type Given } from './act'
 import { Easing, Frame, Here, Num, Stance } from './args'
 import { keptAt } from './moveEdges'
 import { plain } from './plain'
+import { Unfit } from './unfit'
 
 const find = (draft: Lesson, id: string): Element | undefined => elementIn(draft, id)
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined =>
@@ -21,14 +22,20 @@ export function poseMeant(timed: Timed, own: Element, stance: Stance): number {
   if ('pose' in stance) return Math.min(stance.pose, own.poses.length)
   if (own.poses.length === 0) return 0
   const { pose, moving } = poseAt(timed, own, stance.frame)
-  return moving && stance.on === 'end' ? pose + 1 : pose
+  return held(timed, own, moving && stance.on === 'end' ? pose + 1 : pose)
+}
+/** The pose that is seen in one that only holds the one before it. */
+function held(timed: Timed, own: Element, n: number): number {
+  const { moves } = motionOf(timed, own)
+  while (n > 0 && moves[n - 1]!.pose.holds && Object.keys(moves[n - 1]!.pose.values).length === 0) n--
+  return n
 }
 
 const InPoses = z.object({ reach: z.enum(['pose', 'later']).optional(), here: Num.optional() })
 /**
- * Makes an edit in one pose of each element: every value it changes that can be keyed is written there, not in the
- * element's first pose; poses after it that have no such value of their own go along. What cannot be
- * keyed, like a wording, is the whole element's.
+ * Makes an edit in one pose of each element: what a pose takes (place, size, turn …), and what is keyed already, is
+ * written there, not in the element's first pose; poses after it that have no such value of their own go along. All
+ * else, like a colour, a level or a wording, is the whole element's.
  *
  * @param reach  `later`: poses after it take the value on as well, whatever they had
  * @param here   a frame: values that go by keyframes of their own, and not by poses, get one there
@@ -36,17 +43,17 @@ const InPoses = z.object({ reach: z.enum(['pose', 'later']).optional(), here: Nu
 export const inPoses = define('inPoses', [Stance, Edit, InPoses.optional()], (stance, edit, how) => (draft, given) => {
   const { timed, newId } = given
   const { reach = 'pose', here } = how ?? {}
-  const held = timed.lesson.elements
+  const moving = timed.lesson.elements
     .filter((e) => e.poses.length > 0)
     .map((own) => ({ own, n: poseMeant(timed, own, stance) }))
     .map(({ own, n }) => ({ own, n, posed: atPose(timed, own, n) }))
-  for (const { own, posed } of held) {
+  for (const { own, posed } of moving) {
     const e = find(draft, own.id)
     if (!e) continue
     for (const path of keyedPaths(own)) setAt(e, path, propertyValue(posed, path))
   }
   make(edit, draft, given)
-  for (const { own, n, posed } of held) {
+  for (const { own, n, posed } of moving) {
     const e = find(draft, own.id)
     if (!e) continue
     const keyed = keyedPaths(own)
@@ -54,11 +61,14 @@ export const inPoses = define('inPoses', [Stance, Edit, InPoses.optional()], (st
     const pose = n > 0 ? e.poses.find((p) => p.id === moves[n - 1]!.pose.id) : undefined
     const later = moves.slice(n).map((m) => e.poses.find((p) => p.id === m.pose.id)!)
     const keys: Record<string, KeyValue> = {}
-    for (const { path } of propertiesOf(posed)) {
+    for (const property of propertiesOf(posed)) {
+      const { path } = property
       const now = propertyValue(e, path)
       const base = propertyValue(own, path)
       if (now === undefined) continue
       const changed = now !== propertyValue(posed, path)
+      // What no pose takes, and nobody keyed, is changed for the whole element.
+      if (changed && !isPosed(property) && !keyed.has(path)) continue
       const byItself = changed && here !== undefined && goesByKeys(timed, own, path, here)
       if (byItself) keys[path] = now
       else if (changed && pose) pose.values[path] = now
@@ -76,7 +86,7 @@ function goesByKeys(timed: Timed, own: Element, path: string, frame: number): bo
   const moves = motionOf(timed, own).moves.filter((m) => path in m.pose.values)
   return (
     moves.length > 0 &&
-    moves.every((m) => m.pose.start.on === 'previous') &&
+    moves.every((m) => m.pose.start.on === 'key') &&
     !moves.some((m) => Math.abs(m.to - frame) < 0.5)
   )
 }
@@ -90,7 +100,15 @@ export function keyAt(
   values: Record<string, KeyValue>,
   newId: Given['newId'],
 ): void {
-  const here = motionOf(timed, own).moves.find((m) => Math.abs(m.to - frame) < 0.5)
+  const { moves } = motionOf(timed, own)
+  /** What is keyed by itself sets out from its own keyframe before: in one pose, that is one frame for all of it. */
+  const before = (paths: readonly string[]) =>
+    new Set(paths.map((path) => moves.findLast((m) => m.to < frame - 0.5 && path in m.pose.values)?.to))
+  const here = moves.find(
+    ({ to, pose }) =>
+      Math.abs(to - frame) < 0.5 &&
+      (pose.start.on !== 'key' || before([...Object.keys(pose.values), ...Object.keys(values)]).size === 1),
+  )
   if (here) Object.assign(poseOf(draft, own.id, here.pose.id)!.values, values)
   else
     putPose(
@@ -99,7 +117,7 @@ export function keyAt(
       own,
       {
         id: newId('pose'),
-        start: { on: 'previous' },
+        start: { on: 'key' },
         end: keptAt(timed, own, frame, null),
         easing: 'linear',
         values,
@@ -178,24 +196,25 @@ export const arriveByNow = define(
       if (moving) {
         const pose = poseOf(draft, own.id, moving.pose.id)!
         const length = Math.round(moving.to - moving.from)
-        const hasPlaceInTime = moving.pose.start.on !== 'length' && moving.pose.start.on !== 'previous'
+        const hasPlaceInTime = !['length', 'previous', 'key'].includes(moving.pose.start.on)
         pose.end = keptAt(timed, own, frame, here.caught)
         if (hasPlaceInTime)
           pose.start = { on: 'length', frames: Math.min(length, Math.max(1, Math.round(frame - moving.from))) }
         return
       }
+      // It begins where the pose before ended, what is held there included; a length is given where one was asked for.
       const before =
         motionOf(timed, own)
           .moves.filter((m) => m.to <= frame)
           .at(-1)?.to ?? timed.spans.get(own.id)!.from
-      const frames = Math.max(1, Math.min(here.frames ?? usualFrames(timed), Math.round(frame - before)))
+      const frames = here.frames && Math.max(1, Math.min(here.frames, Math.round(frame - before)))
       putPose(
         timed,
         draft,
         own,
         {
           id: given.newId('pose'),
-          start: { on: 'length', frames },
+          start: frames ? { on: 'length', frames } : { on: 'previous' },
           end: keptAt(timed, own, frame, here.caught),
           easing: 'ease-in-out',
           values: {},
@@ -205,9 +224,26 @@ export const arriveByNow = define(
       )
     }),
 )
+/** How much later the moves after one may land that go on from its landing, so that none lands after its element. */
+function roomBehind(timed: Timed, own: Element, move: Move): number {
+  let room = Infinity
+  let on = move
+  for (const next of motionOf(timed, own).moves.filter((m) => m.to > move.to)) {
+    const goesOn =
+      (next.pose.start.on === 'previous' && own.poses.indexOf(next.pose) === own.poses.indexOf(on.pose) + 1) ||
+      (next.pose.start.on === 'element' && next.pose.start.pose === on.pose.id)
+    if (!goesOn || next.pose.end.on !== 'length') break
+    on = next
+    room = timed.spans.get(own.id)!.to - 1 - on.to
+  }
+  return Math.max(0, room)
+}
 /**
- * “Hold until here”: the move that is under way at the playhead, or comes next, starts here; it keeps its length, or
- * its landing where that is tied.
+ * “Hold until here”: the move that is under way at the playhead, or comes next, starts here; it keeps its length as far
+ * as there is room, or its landing where that is tied. With no move to come, the pose in force is held until here, so
+ * that what moves next sets out from here.
+ *
+ * @throws Unfit where there is no room for it
  */
 export const holdUntilHere = define(
   'holdUntilHere',
@@ -216,25 +252,43 @@ export const holdUntilHere = define(
     each(given, ids, draft, (own) => {
       const { timed } = given
       const { frame } = here
-      const next = motionOf(timed, own).moves.find((m) => m.to > frame)
+      const span = timed.spans.get(own.id)!
+      const { moves } = motionOf(timed, own)
+      if (frame <= span.from || frame >= span.to)
+        throw new Unfit(`“${own.name}” is not on screen here; hold it while it is`)
+      const next = moves.find((m) => m.to > frame)
       const pose = next && poseOf(draft, own.id, next.pose.id)
-      if (!next || !pose) return
-      const tied = next.pose.end.on === 'moment' || next.pose.end.on === 'element'
-      const after = motionOf(timed, own).moves.find((m) => m.to > next.to)
-      pose.start = keptAt(timed, own, frame, here.caught)
-      if (tied && next.to > frame) return
-      // It keeps its length as far as there is room: its landing never passes the next one, nor the start of a move
-      // that comes after.
-      const room = after
-        ? Math.max(after.pose.start.on === 'previous' ? after.to : after.from, frame + 1) - frame
-        : Infinity
-      pose.end = {
-        on: 'length',
-        frames: Math.max(
-          1,
-          Math.min(Math.round(next.to - next.from), after ? Math.min(room, Math.ceil(after.to) - 1 - frame) : room),
-        ),
+      if (!next || !pose) {
+        if ((moves.at(-1)?.to ?? span.from) >= frame) throw new Unfit(`“${own.name}” has only just come to this pose`)
+        const end = keptAt(timed, own, frame, here.caught)
+        const hold: Pose = {
+          id: given.newId('pose'),
+          start: { on: 'previous' },
+          end,
+          easing: 'hold',
+          values: {},
+          curve: null,
+        }
+        putPose(timed, draft, own, { ...hold, holds: true }, frame)
+        return
       }
+      const tied = next.pose.end.on === 'moment' || next.pose.end.on === 'element'
+      const after = moves.find((m) => m.to > next.to)
+      // Its landing passes neither the next one, nor the start of a move that comes after, nor the element's end.
+      const latest = Math.min(
+        span.to - 1,
+        next.to + roomBehind(timed, own, next),
+        ...(after
+          ? [Math.ceil(after.to) - 1, after.pose.start.on === 'previous' ? Infinity : Math.max(after.from, frame + 1)]
+          : []),
+      )
+      if (!tied && latest <= frame)
+        throw new Unfit(
+          `there is no room left for the move of “${own.name}” after this frame; hold it until an earlier one`,
+        )
+      pose.start = keptAt(timed, own, frame, here.caught)
+      if (tied) return
+      pose.end = { on: 'length', frames: Math.max(1, Math.min(Math.round(next.to - next.from), latest - frame)) }
     }),
 )
 /** “Return to the pose before”: from the playhead on, back to how it was before the pose in force. */

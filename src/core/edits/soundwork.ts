@@ -140,7 +140,7 @@ export const layUnder = define('layUnder', [Id.clip, NewId], (id, track) => (dra
 
 const levelPose = (id: string, frames: number, db: number): Element['poses'][number] => ({
   id,
-  start: { on: 'previous' },
+  start: { on: 'key' },
   end: { on: 'start', frames },
   easing: 'linear',
   values: { [LEVEL]: db },

@@ -118,8 +118,7 @@ function shiftAll(
       const move = motionOf(timed, own).moves[s.move - 1]
       const pose = move && e.poses.find((p) => p.id === move.pose.id)
       if (!pose || !move) continue
-      if (pose.start.on !== 'length' && pose.start.on !== 'previous')
-        pose.start = keptAt(timed, own, move.from + by, null)
+      if (!['length', 'previous', 'key'].includes(pose.start.on)) pose.start = keptAt(timed, own, move.from + by, null)
       if (pose.end.on !== 'length') pose.end = keptAt(timed, own, move.to + by, null)
     }
   }

@@ -251,6 +251,8 @@ export interface Kind<K extends ElementKind> {
   drawn?: true
   /** A new one lasts as long as the lesson. */
   wholeLesson?: true
+  /** A new one stays until the lesson ends. */
+  toTheEnd?: true
   /** It is added without a spot. */
   spotless?: true
   /** It shows what lies below it larger. */

@@ -80,6 +80,11 @@ export function gestureOf(look: object): TouchLook['gesture'] | null {
 /** Whether a look is that of something which a lesson goes on for: the lesson does not end before it. */
 export const goesOn = (look: object): boolean => playing(look) !== null || (look as Look).kind === 'part'
 
+/** Kinds that are not seen by themselves, or stand at the edge of whatever is seen: a lesson does not last for them. */
+const BESIDE: ReadonlySet<ElementKind> = new Set(['letterbox', 'pointer', 'gauge', 'zoom', 'treatment'])
+/** Whether a lesson that was given no length lasts as long as what looks so stands in it. */
+export const lasts = (look: object): boolean => !BESIDE.has((look as Look).kind)
+
 /** What plays a medium as time goes by. */
 export type Playing = FootageLook | SoundLook
 /** The look of what plays a medium; null of anything else. */

@@ -152,7 +152,8 @@ const passing = Passing.default({ how: 'none', from: 'left', frames: 10, easing:
 
 /**
  * Where a move begins or lands: frames after the element's start or before its end, a share of its length, tied, or
- * when a take shows one of its own times; as long as given; or straight on from the pose before.
+ * when a take shows one of its own times; as long as given; straight on from the pose before in the document
+ * (`previous`); or from the last earlier one that keys the same values (`key`).
  */
 export const MoveEdge = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('start'), frames: frame }),
@@ -168,6 +169,7 @@ export const MoveEdge = z.discriminatedUnion('on', [
   OnElement,
   z.strictObject({ on: z.literal('length'), frames: frame.min(0) }),
   z.strictObject({ on: z.literal('previous') }),
+  z.strictObject({ on: z.literal('key') }),
   z.strictObject({ on: z.literal('take'), media: id, us }),
 ])
 export type MoveEdge = z.infer<typeof MoveEdge>
@@ -187,6 +189,10 @@ export const Pose = z.strictObject({
   locked: z.boolean().optional(),
   /** A drawn pointer presses once it has come to rest here. */
   press: z.boolean().optional(),
+  /** It holds the pose before it until it lands: it changes nothing itself. */
+  holds: z.boolean().optional(),
+  /** An older program let its values set out each by itself; what came of that is told until it is settled. */
+  apart: z.boolean().optional(),
   /** What it is called, where it has a name. */
   name: z.string().max(80).optional(),
 })
@@ -316,7 +322,7 @@ export const Stagger = z.strictObject({
 })
 export type Stagger = z.infer<typeof Stagger>
 
-export const LESSON_VERSION = 3
+export const LESSON_VERSION = 4
 export const Lesson = z.strictObject({
   format: z.literal('vivid-vane-lesson'),
   version: z.literal(LESSON_VERSION),
@@ -326,7 +332,7 @@ export const Lesson = z.strictObject({
     height: z.number().int().min(LIMITS.frame.least).max(LIMITS.frame.height).multipleOf(2),
   }),
   rate: Rate,
-  /** In frames; null: until the last clip ends. */
+  /** In frames; null: until the last clip or loose element ends, whichever is later. */
   length: frame.min(1).nullable().default(null),
   background: Colour,
   media: z.record(id, Medium).default({}),

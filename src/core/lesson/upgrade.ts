@@ -16,8 +16,18 @@ const known = (value: Plain, keys: object): Plain =>
  */
 export function upgraded(value: unknown): unknown {
   const lesson = object(value)
-  return lesson.version === 1 || lesson.version === 2 ? fromClips(lesson) : value
+  if (lesson.version === 1 || lesson.version === 2) return fromClips(lesson)
+  return lesson.version === 3 ? ofToday(lesson) : value
 }
+
+/** Version 3 had today's form; what its moves and its length came to is settled once it is read (`review/older.ts`). */
+const ofToday = memo((lesson: Plain): Plain => ({
+  ...lesson,
+  version: LESSON_VERSION,
+  ...(lesson.parts !== undefined && {
+    parts: Object.fromEntries(Object.entries(object(lesson.parts)).map(([id, part]) => [id, ofToday(object(part))])),
+  }),
+}))
 
 const SPACES: Record<string, string> = { take: 'framed', picture: 'fixed' }
 

@@ -1,5 +1,6 @@
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { element, lessonWithTake, loose, on, besides } from '../testing/lessons'
+import fc from 'fast-check'
 import { resolve } from '../timing'
 import { atPose, motionOf, poseAt, posedAt, speedAt } from './index'
 
@@ -71,14 +72,82 @@ test(
     expect([move(withMoments(later)).from, move(withMoments(later)).lost]).toEqual([141, false])
   },
 )
-test('each property goes its own way; one that is keyed straight on starts from its own last keyframe', () => {
+test('a move is one span for all that it changes: straight on is from the pose before, “key” from its own keyframe', () => {
+  const first = pose('a', from(10), lasting(10), { x: 100 })
   const { at } = moving([
-    pose('a', from(10), lasting(10), { x: 100 }),
+    first,
     pose('b', { on: 'previous' }, from(60), { opacity: 0 }),
-    pose('c', { on: 'previous' }, from(60), { x: 200 }),
+    pose('c', { on: 'previous' }, from(80), { x: 200, opacity: 1 }),
   ])
-  expect(at(130).opacity).toBeCloseTo(0.5, 9)
-  expect(at(140).x).toBeCloseTo(150, 9)
+  expect(at(140).opacity).toBeCloseTo(0.5, 9)
+  expect([at(160).x, at(170).x, at(170).opacity]).toEqual([100, 150, 0.5])
+  const own = moving([
+    first,
+    pose('b', { on: 'key' }, from(60), { opacity: 0 }),
+    pose('c', { on: 'key' }, from(80), { x: 200 }),
+  ])
+  expect(own.at(130).opacity).toBeCloseTo(0.5, 9)
+  expect(own.at(150).x).toBeCloseTo(150, 9)
+})
+test('a move that sets out before its values have landed begins, for all of them, at that landing', () => {
+  const { lesson, at } = moving([
+    pose('a', from(0), from(50), { y: 100 }),
+    pose('b', from(30), from(70), { x: 80, y: 180 }),
+  ])
+  expect(motionOf(resolve(lesson), lesson.elements[0]!).moves.map((m) => [m.from, m.to])).toEqual([
+    [100, 150],
+    [150, 170],
+  ])
+  expect([at(150).x, at(160).x, at(160).y]).toEqual([0, 40, 140])
+})
+test('nine moves that hang on each other’s landings are solved at once', () => {
+  const lands = (n: number): MoveEdge => ({
+    on: 'element',
+    element: 'box',
+    edge: 'lands',
+    pose: `p${n}`,
+    offset: 5,
+    last: 0,
+  })
+  const { lesson } = moving(
+    Array.from({ length: 40 }, (_, i) => pose(`p${i}`, i === 0 ? from(1) : lands(i - 1), lasting(1), { x: i })),
+  )
+  expect(motionOf(resolve(lesson), lesson.elements[0]!).moves.at(-1)!.to).toBe(100 + 2 + 39 * 6)
+})
+const someStart = fc.oneof(
+  fc.constant<MoveEdge>({ on: 'previous' }),
+  fc.integer({ min: 0, max: 90 }).map(from),
+  fc.integer({ min: 1, max: 30 }).map(lasting),
+)
+const somePose = fc.record({
+  start: someStart,
+  to: fc.integer({ min: 1, max: 99 }),
+  values: fc.dictionary(fc.constantFrom('x', 'y', 'rotation'), fc.integer({ min: -300, max: 300 }), { minKeys: 1 }),
+})
+test('what panel, path and bar say of a pose is what is seen: at its landing, through its rest, and on the way', () => {
+  fc.assert(
+    fc.property(fc.array(somePose, { minLength: 1, maxLength: 6 }), (list) => {
+      const { lesson, at } = moving(list.map((p, i) => pose(`p${i}`, p.start, from(p.to), p.values)))
+      const timed = resolve(lesson)
+      const e = lesson.elements[0]!
+      const { moves } = motionOf(timed, e)
+      for (const [i, move] of moves.entries()) {
+        const next = Math.min(...moves.slice(i + 1).map((m) => (m.from === m.to ? m.to - 1 : m.from)))
+        const told = atPose(timed, e, i + 1)
+        // Up to where the next one sets out, or just before one that jumps.
+        for (let f = move.to; f <= Math.min(next, 199); f++)
+          expect([at(f).x, at(f).y, at(f).rotation]).toEqual([told.x, told.y, told.rotation])
+        // On the way all that it changes has come equally far.
+        const others = moves.filter((m) => m !== move && m.from < move.to && m.to > move.from)
+        if (others.length > 0 || move.to - move.from < 2) continue
+        const before = atPose(timed, e, i)
+        const half = at((move.from + move.to) / 2)
+        for (const path of ['x', 'y', 'rotation'] as const)
+          expect(half[path]).toBeCloseTo((before[path] + told[path]) / 2, 6)
+      }
+    }),
+    { numRuns: 300 },
+  )
 })
 test('a move never runs back over the landing before it', () => {
   const { x } = moving([pose('a', from(10), lasting(20), { x: 100 }), pose('b', from(15), lasting(30), { x: 0 })])

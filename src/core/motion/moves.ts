@@ -29,17 +29,14 @@ export interface Motion {
 export { edgeFrame, type Move } from '../timing'
 
 function compute(timed: Timed, e: Element): Motion {
-  const span = timed.spans.get(e.id)!
   const moves = movesOf(timed, e)
   const steps = new Map<string, Step[]>()
   for (const { pose, from, to } of moves) {
     for (const path in pose.values) {
       let list = steps.get(path)
       if (!list) steps.set(path, (list = []))
-      // Straight on means from this property's own last keyframe.
-      const before = list.at(-1)?.to
       list.push({
-        from: pose.start.on === 'previous' ? Math.min(to, before ?? span.from) : Math.max(from, before ?? -Infinity),
+        from,
         to,
         easing: pose.easing,
         value: pose.values[path]!,

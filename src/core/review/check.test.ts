@@ -101,5 +101,5 @@ test('faults of poses, rides and staggers are named by their place', () => {
 })
 test('a file that is no lesson, or from a newer program, is refused in a sentence', () => {
   expect(checkLesson(null).faults[0]!.at).toBe('the file')
-  expect(checkLesson({ version: 4 }).faults[0]!.sentence).toContain('newer Vivid Vane')
+  expect(checkLesson({ version: 5 }).faults[0]!.sentence).toContain('newer Vivid Vane')
 })

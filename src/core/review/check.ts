@@ -6,6 +6,7 @@ import { type KeyValue } from '../values'
 import { timedOf } from '../scene'
 import { UNITS } from '../values'
 import { Lesson, LESSON_VERSION } from '../lesson/schema'
+import { fromOlder } from './older'
 import { upgraded } from '../lesson/upgrade'
 
 /** A fault in a lesson file: where it stands (`elements[3].start.moment`) and what is wrong there. */
@@ -46,7 +47,8 @@ export function checkLesson(value: unknown): { lesson: Lesson; faults: [] } | { 
   const parsed = Lesson.safeParse(upgraded(value))
   if (!parsed.success) return { lesson: null, faults: shapeFaults(parsed.error) }
   const faults = [...referenceFaults(parsed.data), ...partFaults(parsed.data)]
-  return faults.length > 0 ? { lesson: null, faults } : { lesson: parsed.data, faults: [] }
+  if (faults.length > 0) return { lesson: null, faults }
+  return { lesson: fromOlder(parsed.data, typeof version === 'number' ? version : LESSON_VERSION), faults: [] }
 }
 
 /** Why a property cannot be keyed with a value; null when it can. */
@@ -137,7 +139,8 @@ function referenceFaults(lesson: Lesson): Fault[] {
       const at = `elements[${i}].poses[${n}]`
       if (ids.has(p.id)) say(`${at}.id`, `the id “${p.id}” is already used in this element`)
       ids.add(p.id)
-      if (p.end.on === 'previous') say(`${at}.end`, 'only the start of a move can follow straight on')
+      if (p.end.on === 'previous' || p.end.on === 'key')
+        say(`${at}.end`, 'only the start of a move can follow straight on')
       if (p.start.on === 'length' && p.end.on === 'length')
         say(
           `${at}.end`,

@@ -1,9 +1,10 @@
-import { goesOn, playing } from '../kinds/looks'
+import { goesOn, lasts, playing } from '../kinds/looks'
 import { clipOf, type Clip } from '../lesson/clips'
 import type { Element, Lesson } from '../lesson/schema'
 import { carriedAt, catalogue, instantsOf, type Instant } from '../moments'
 import { isSettled, memo } from '../values'
 import type { Span } from './timed'
+import { frameOfPart } from './part'
 import type { Ground, MomentTimes, Solver } from './solver'
 
 /** When an element stands that hangs on nothing; null when it hangs on something, or ends before it starts. */
@@ -28,12 +29,50 @@ const freeClip = memo(
 /** Whether the end of an element is the lesson's own, so that the lesson does not end with it. */
 const endsWithLesson = ({ end }: Element): boolean => end.on === 'moment' && end.moment === 'lesson:end'
 
-/** The lesson's length in frames: as set, else to the end of its last clip, else to its last loose end. */
-function lengthWith(lesson: Lesson, ends: readonly number[]): number {
-  if (lesson.length !== null) return lesson.length
-  if (ends.length > 0) return Math.max(1, ...ends)
-  // Without a clip it is as long as what stands in it by itself.
-  return Math.max(1, ...lesson.elements.map((e) => freeEnds(e)?.to ?? (e.end.on === 'loose' ? e.end.frame : 0)))
+/**
+ * The ends of what stands in a lesson by itself: on frames, or on other elements that do. What hangs on moments goes
+ * with the clips, and what ends with the lesson does not make it longer.
+ */
+function looseEnds(lesson: Lesson): number[] {
+  const byId = new Map(lesson.elements.map((e) => [e.id, e]))
+  const known = new Map<string, { from: number; to: number } | null>()
+  const stands = (e: Element): { from: number; to: number } | null => {
+    const done = known.get(e.id)
+    if (done !== undefined) return done
+    known.set(e.id, null)
+    const [start, end] = [edge(e, 'start'), edge(e, 'end')]
+    const from = start ?? (e.start.on === 'length' && end !== null ? end - e.start.frames : null)
+    const to = end ?? (e.end.on === 'length' && from !== null ? from + e.end.frames : null)
+    const span = from === null || to === null ? null : { from, to: Math.max(from + 1, to) }
+    known.set(e.id, span)
+    return span
+  }
+  const edge = (e: Element, side: 'start' | 'end'): number | null => {
+    const at = e[side]
+    if (at.on === 'loose') return at.frame
+    const other = at.on === 'element' && at.edge !== 'lands' ? byId.get(at.element) : undefined
+    const span = other && stands(other)
+    if (!other || !span || at.on !== 'element') return null
+    const part = frameOfPart(other, at, { from: () => span.from, to: () => span.to, lands: () => null })
+    return part === null ? null : part + at.offset
+  }
+  return lesson.elements.flatMap((e) => {
+    if (goesOn(e.look) || !lasts(e.look) || e.hidden) return []
+    return (freeEnds(e) ?? stands(e))?.to ?? (e.end.on === 'loose' ? e.end.frame : [])
+  })
+}
+const looseEnd = memo((elements: readonly Element[]) => Math.max(0, ...looseEnds({ elements } as Lesson)), {
+  settled: isSettled,
+})
+
+/** The lesson's length in frames: as set, else to the end of its last clip or loose element, whichever is later. */
+const lengthWith = (lesson: Lesson, ends: readonly number[]): number =>
+  lesson.length ?? Math.max(1, ...ends, looseEnd(lesson.elements))
+
+/** The frame at which the last clip of a lesson ends; null without one. */
+export function lastClipEnd({ lesson, spans }: { lesson: Lesson; spans: ReadonlyMap<string, Span> }): number | null {
+  const ends = lesson.elements.filter((e) => goesOn(e.look) && !endsWithLesson(e)).map((e) => spans.get(e.id)!.to)
+  return ends.length > 0 ? Math.max(1, ...ends) : null
 }
 
 /** Where a lesson's clips stand and what follows from that; worked out as it is asked for, where clips are tied. */

@@ -1,9 +1,11 @@
 import type { Edge, Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
+import { lasts } from '../kinds/looks'
 import { catalogue } from '../moments'
 import { bornOf } from '../moments/drawn'
 import { drawnMoments } from './drawn'
 import { freeEnds, groundsOf } from './ground'
 import { spotsLost } from './outOfSight'
+import { movesOf, ownBefore } from './moves'
 import { solver } from './solver'
 import type { Finding, Span, Timed } from './timed'
 
@@ -63,7 +65,7 @@ export function resolve(lesson: Lesson): Timed {
   posesInCircles(lesson, byId, findings)
   poseTiesLost(lesson, moments, byId, findings)
   const timed = { lesson, length, clips, moments, spans, findings }
-  findings.push(...spotsLost(timed))
+  findings.push(...spotsLost(timed), ...setApart(timed), ...cutOff(timed))
   return timed
 }
 
@@ -108,6 +110,7 @@ function posesInCircles(lesson: Lesson, byId: Map<string, Element>, findings: Fi
   const waitsFor = (e: Element, i: number): [Element, number][] => {
     const { start, end } = e.poses[i]!
     const out: [Element, number][] = start.on === 'previous' && i > 0 ? [[e, i - 1]] : []
+    if (start.on === 'key') for (const own of ownBefore(e.poses, i)) if (own >= 0) out.push([e, own])
     for (const edge of [start, end]) {
       if (edge.on !== 'element' || edge.edge !== 'lands') continue
       const on = byId.get(edge.element)
@@ -159,4 +162,43 @@ function poseTiesLost(
       }
     }
   }
+}
+
+/** Says of moves that an older program let set out for each value by itself what they come to today. */
+function setApart(timed: Timed): Finding[] {
+  return timed.lesson.elements
+    .filter((e) => e.poses.some((p) => p.apart))
+    .flatMap((e) => {
+      const landed = new Map<string, number>()
+      return movesOf(timed, e).flatMap(({ pose, from, to }, n): Finding[] => {
+        const paths = Object.keys(pose.values)
+        const start = timed.spans.get(e.id)!.from
+        const was = Math.min(...paths.map((path) => Math.min(to, landed.get(path) ?? start)))
+        for (const path of paths) landed.set(path, to)
+        if (!pose.apart || was === from) return []
+        const sentence =
+          `“${e.name}”: its move to pose ${n + 2} begins at frame ${Math.round(from)} for all that it changes, as its ` +
+          `panel says. In an older version a part of it set out at frame ${Math.round(was)}.`
+        return [{ code: 'apart', element: e.id, pose: pose.id, sentence, frame: Math.round(was) }]
+      })
+    })
+}
+
+/** Says what stands beyond the length that a lesson was given. */
+function cutOff({ lesson, spans, length }: Timed): Finding[] {
+  if (lesson.length === null) return []
+  return lesson.elements.flatMap((e): Finding[] => {
+    const span = spans.get(e.id)!
+    if (!lasts(e.look) || e.hidden || span.to <= length || (e.end.on === 'moment' && e.end.moment === 'lesson:end'))
+      return []
+    const gone = span.from >= length ? 'It is not seen at all' : `Its last ${span.to - length} frames are not seen`
+    return [
+      {
+        code: 'cut',
+        element: e.id,
+        sentence: `“${e.name}” goes on after the lesson has ended. ${gone}: let the lesson be longer, or end it earlier.`,
+        frame: Math.max(0, length - 1),
+      },
+    ]
+  })
 }

@@ -3,7 +3,7 @@ import { frameOfMedium, type Clip } from '../lesson/clips'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { bornOf, PRESS_AFTER, pressId, stopId, touchId, touchIn } from '../moments/drawn'
 import { frameOfPart } from './part'
-import { wayOfMove, type Ends, type Underway } from './moves'
+import { beforeIn, wayOfMove, type Ends, type Underway } from './moves'
 
 type Side = 'start' | 'end'
 
@@ -187,13 +187,13 @@ export function solver(
       },
       take: (edge) => frameOfMedium(clipsOf(edge.media), edge.media, edge.us, lesson.rate),
     }
-    const before = () => (index > 0 ? wayOf(e, index - 1).to : edgeOf(e, 'start'))
+    const before = beforeIn(e.poses, index, ends.from, (i) => wayOf(e, i).to)
     const bare: Ends = { from: () => lastOf(e, 'start'), to: () => lastOf(e, 'end'), tie: () => null, take: ends.take }
     const way = solved(
       key,
       e,
       () => wayOfMove(pose, ends, before),
-      () => wayOfMove(pose, bare, bare.from),
+      () => wayOfMove(pose, bare, { pose: bare.from, keys: bare.from }),
     )
     ways.set(key, way)
     return way

@@ -14,8 +14,10 @@ export interface Span {
  * start.
  */
 export interface Finding {
-  code: 'lost' | 'cycle' | 'order' | 'unread' | 'unseen'
+  code: 'lost' | 'cycle' | 'order' | 'unread' | 'unseen' | 'apart' | 'cut'
   element: string
+  /** The pose whose move it is about. */
+  pose?: string
   sentence: string
   frame?: number
 }

@@ -17,6 +17,8 @@ export type Field = {
   inPanel?: false
   /** It has one value for all the time that the element lasts. */
   keyed?: false
+  /** A pose takes it, as it takes a place: changed with a later pose chosen, it is changed from that pose on. */
+  posed?: true
 } & (
   | NumberField
   /** `picked`: it is a colour of what is shown, and can be picked on the picture. */
@@ -32,6 +34,8 @@ export type Field = {
   | { type: 'icon' }
 )
 
+/** Whether a pose takes the value: places, sizes, turns and the like; what it looks like is the whole element's. */
+export const isPosed = (f: Field): boolean => f.posed === true || f.type === 'across' || f.type === 'down'
 export const isNumber = (f: Field): f is Field & NumberField => f.type in UNITS
 /** A number brought to what its field may hold. */
 export function fitting(f: NumberField, value: number): number {

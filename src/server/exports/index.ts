@@ -1,7 +1,6 @@
 import { mkdir, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { createInterface } from 'node:readline'
-import { isClip } from '@/core/kinds'
 import { inLanguage } from '@/core/language'
 import type { Lesson } from '@/core/lesson/schema'
 import { written } from '@/core/lesson/written'
@@ -40,8 +39,8 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
       `There is nothing between frame ${from} and frame ${to}: ` +
         `the lesson has ${length} frames. Choose another passage.`,
     )
-  if (!doc.elements.some(isClip))
-    throw new Problem(422, 'There is no take in this lesson yet. Bring in a recording first.')
+  if (doc.elements.length === 0)
+    throw new Problem(422, 'There is nothing in this lesson yet. Bring in a recording, or add what is to be seen.')
   await needRoom('The export', estimate(doc, choice, to - from))
   const job = await addJob({
     kind: 'export',

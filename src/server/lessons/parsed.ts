@@ -1,6 +1,7 @@
 import { freeze } from 'immer'
-import { Element, Lesson, Medium } from '@/core/lesson/schema'
+import { Element, Lesson, LESSON_VERSION, Medium } from '@/core/lesson/schema'
 import { upgraded } from '@/core/lesson/upgrade'
+import { fromOlder } from '@/core/review/older'
 import { memo } from '@/core/values'
 
 /** So many lessons are kept as they were read last. */
@@ -8,12 +9,13 @@ const MOST = 4
 const kept = new Map<string, { revision: number; lesson: Lesson }>()
 
 /** A stored lesson in today's form, with what an older program did not write filled in. */
-export const asToday = (doc: unknown): Lesson => Lesson.parse(upgraded(doc))
+export const asToday = (doc: unknown): Lesson => fromOlder(Lesson.parse(upgraded(doc)), versionOf(doc))
+const versionOf = (doc: unknown): number => Number((doc as { version?: unknown } | null)?.version ?? LESSON_VERSION)
 
 const element = memo((e: object) => Element.parse(e))
 const medium = memo((m: object) => Medium.parse(m))
 /** The same, where what two states of a lesson have in common is one and the same again. */
-export const asTodaySharing = (doc: unknown): Lesson => sharing(upgraded(doc) as Stored)
+export const asTodaySharing = (doc: unknown): Lesson => fromOlder(sharing(upgraded(doc) as Stored), versionOf(doc))
 
 interface Stored {
   elements: object[]

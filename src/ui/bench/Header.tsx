@@ -1,7 +1,7 @@
 import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, Undo2, Upload } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import Link from 'next/link'
-import { rename } from '@/core/edits'
+import { rename, setLesson, settleMove } from '@/core/edits'
 import { lessonIn } from '@/core/kinds'
 import type { Timed } from '@/core/timing'
 import { FirstSteps } from './FirstSteps'
@@ -101,6 +101,20 @@ const findingsWithin = (timed: Timed) =>
     return n > 0 ? [{ element: e.id, code: 'within', sentence, frame: undefined, within: true }] : []
   })
 
+/** What settles a finding in one press. */
+function mendsOf(f: { code: string; element: string; pose?: string }) {
+  if (f.code === 'apart' && f.pose !== undefined)
+    return [
+      { words: 'It is right so', label: 'A move as its panel says', change: settleMove(f.element, f.pose, false) },
+      { words: 'As it was before', label: 'A move as it was before', change: settleMove(f.element, f.pose, true) },
+    ]
+  if (f.code === 'cut')
+    return [
+      { words: 'As long as all of it', label: 'The lesson lasts as long as all', change: setLesson({ length: null }) },
+    ]
+  return []
+}
+
 /** What is amiss with the ties and pins: lost moments, ends before starts, spots out of sight. */
 function Findings() {
   const timed = useBench((b) => b.timed)
@@ -119,21 +133,27 @@ function Findings() {
           className="z-50 w-96 space-y-1 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
         >
           {findings.map((f) => (
-            <button
-              key={f.element + f.code + f.sentence}
-              type="button"
-              className="block w-full rounded p-1.5 text-left hover:bg-accent-wash"
-              onClick={() => {
-                if (f.within) {
-                  goInside(f.element)
-                  return
-                }
-                select([f.element])
-                goTo(f.frame ?? spans.get(f.element)?.from ?? 0)
-              }}
-            >
-              {f.sentence}
-            </button>
+            <div key={f.element + f.code + f.sentence} className="rounded p-1.5 hover:bg-accent-wash">
+              <button
+                type="button"
+                className="block w-full text-left"
+                onClick={() => {
+                  if (f.within) {
+                    goInside(f.element)
+                    return
+                  }
+                  select([f.element])
+                  goTo(f.frame ?? spans.get(f.element)?.from ?? 0)
+                }}
+              >
+                {f.sentence}
+              </button>
+              {mendsOf(f).map(({ words, label, change }) => (
+                <Button key={words} className="mt-1 mr-1 !h-[24px]" onClick={() => edit(label, change)}>
+                  {words}
+                </Button>
+              ))}
+            </div>
           ))}
         </Popover.Content>
       </Popover.Portal>

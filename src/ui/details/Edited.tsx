@@ -1,5 +1,6 @@
 import type { Element } from '@/core/lesson/schema'
-import { motionOf, poseAt } from '@/core/motion'
+import { poseMeant } from '@/core/edits'
+import { motionOf } from '@/core/motion'
 import { goTo, setBench, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
 
@@ -15,8 +16,7 @@ export function Edited({ element: e }: { element: Element }) {
   const reach = useBench((b) => b.reach)
   const span = timed.spans.get(e.id)!
   const { moves } = motionOf(timed, e)
-  const { pose, moving } = poseAt(timed, e, playhead)
-  const lit = moving && moveEnd === 'end' ? pose + 1 : pose
+  const lit = poseMeant(timed, e, { frame: playhead, on: moveEnd })
   const away = playhead < span.from || playhead >= span.to
   const what =
     moves.length === 0 ? `“${e.name}”` : wholePath ? `All poses of “${e.name}”` : `Pose ${lit + 1} of “${e.name}”`
@@ -29,6 +29,12 @@ export function Edited({ element: e }: { element: Element }) {
         Editing <strong>{what}</strong>
         {moves.length > 0 && !wholePath && reach === 'later' && lit < moves.length ? ' and all later ones' : ''}
       </p>
+      {moves.length > 0 && !wholePath && lit > 0 && (
+        <p className="text-xs text-muted">
+          Place, size, turn and the like are keyed in this pose; look and sound are the whole element’s, unless their
+          peg is lit.
+        </p>
+      )}
       {away && (
         <p className="flex items-center justify-between gap-2 text-accent-deep">
           It is not on screen here.

@@ -15,6 +15,7 @@ const KEEPINGS: { value: Keeping; label: string }[] = [
   { value: 'length', label: 'by its length' },
   { value: 'take', label: 'at a time of the recording' },
   { value: 'previous', label: 'right after the one before' },
+  { value: 'key', label: 'right after its own last one' },
 ]
 
 /** Where a move starts or lands, as a sentence that can be edited. */
@@ -43,7 +44,9 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
           label={side === 'start' ? 'How the move starts' : 'How the move lands'}
           value={how}
           options={KEEPINGS.filter(
-            (k) => (k.value !== 'previous' || side === 'start') && (k.value !== 'length' || other.on !== 'length'),
+            (k) =>
+              ((k.value !== 'previous' && k.value !== 'key') || side === 'start') &&
+              (k.value !== 'length' || other.on !== 'length'),
           )}
           onChange={(k) => k !== how && set(keptAs(timed, e, move.pose, side, k))}
         />
@@ -56,7 +59,7 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
           {timecode(Math.round(at), timed.lesson.rate)}
         </button>
       </div>
-      {edge.on !== 'previous' && edge.on !== 'take' && (
+      {edge.on !== 'previous' && edge.on !== 'key' && edge.on !== 'take' && (
         <div className="mt-1 flex flex-wrap items-center gap-1.5">
           {(edge.on === 'start' || edge.on === 'end' || edge.on === 'length') && (
             <NumberField

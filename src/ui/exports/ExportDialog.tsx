@@ -35,8 +35,8 @@ export function ExportDialog() {
   const whole = useBench(wholeLesson)
   const languages = languagesOf(whole)
   const language = wanted ?? shown ?? languages[0] ?? ''
-  const { lesson, length, clips } = timedOf(open && languages.length > 1 ? inLanguage(whole, language) : whole)
-  const empty = clips.length === 0 && Object.keys(lesson.parts).length === 0
+  const { lesson, length } = timedOf(open && languages.length > 1 ? inLanguage(whole, language) : whole)
+  const empty = lesson.elements.length === 0
   // A passage is one of the lesson in its own language: in another one the frames are others.
   const passage = language === (languages[0] ?? '') ? marked : null
   const part = what === 'passage' && passage ? passage : { from: 0, to: length }
@@ -140,7 +140,9 @@ export function ExportDialog() {
             {saved ? 'Export' : 'Saving first…'}
           </Button>
           {empty && (
-            <p className="text-accent-deep">There is no take in this lesson yet. Bring in a recording first.</p>
+            <p className="text-accent-deep">
+              There is nothing in this lesson yet. Bring in a recording, or add what is to be seen.
+            </p>
           )}
         </div>
         <div>

@@ -17,13 +17,14 @@ const CHOSEN = 'border-accent bg-accent-wash text-ink'
 const PLAIN = 'border-ink bg-card text-ink'
 type Part = 'start' | 'end' | 'all'
 
+/** Whether a pose only holds the one before it. */
+const isHold = ({ pose }: Move) => pose.holds === true && Object.keys(pose.values).length === 0
 /**
  * The line that an easing draws between a move’s start and its landing; from the bar’s foot to its head and back by
  * turns.
  */
-function lineOf(m: Move, n: number, x: (frame: number) => number): string {
+function lineOf(m: Move, up: boolean, x: (frame: number) => number): string {
   const steps = Math.max(1, Math.min(32, Math.round((x(m.to) - x(m.from)) / 3)))
-  const up = n % 2 === 0
   const ys = Array.from({ length: steps + 1 }, (_, i) => ease(m.pose.easing, i / steps))
   return ys
     .map(
@@ -32,6 +33,19 @@ function lineOf(m: Move, n: number, x: (frame: number) => number): string {
         `${(up ? HIGH - k * (HIGH - 4) : 4 + k * (HIGH - 4)).toFixed(1)}`,
     )
     .join(' ')
+}
+/** What is drawn between the notches: a curve for each move, and a level line while the pose before it is held. */
+function linesOf(moves: readonly Move[], start: number, x: (frame: number) => number) {
+  let up = true
+  return moves.map((m, i) => {
+    const before = i > 0 ? moves[i - 1]!.to : start
+    const level = up ? HIGH : 4
+    const until = isHold(m) ? m.to : m.from
+    const held = until > before ? `M${x(before).toFixed(1)} ${level} H${x(until).toFixed(1)}` : null
+    const line = isHold(m) ? null : lineOf(m, up, x)
+    if (line) up = !up
+    return { move: m, line, held }
+  })
 }
 
 /**
@@ -73,7 +87,10 @@ export function Notches({
         hit: null,
       }
     const then = motionOf(b.timed, own).moves.find((m) => m.pose.id === id)!
-    const frame = part === 'start' ? Math.min(then.from + by, then.to) : Math.max(then.to + by, then.from)
+    const frame =
+      part === 'start'
+        ? Math.min(then.from + by, then.to)
+        : Math.min(Math.max(then.to + by, then.from), Math.max(then.to, span.to - 1))
     const hit = loose
       ? null
       : caught(
@@ -127,15 +144,11 @@ export function Notches({
   return (
     <>
       <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>
-        {moves.map((m, i) => (
-          <path
-            key={m.pose.id}
-            d={lineOf(m, i, x)}
-            fill="none"
-            stroke={m.lost ? '#b8321a' : '#2b2118'}
-            strokeDasharray={m.lost ? '3 2' : undefined}
-            strokeWidth={selected ? 1.8 : 1.2}
-          />
+        {linesOf(moves, span.from, x).map(({ move: m, line, held }) => (
+          <g key={m.pose.id} fill="none" stroke={m.lost ? '#b8321a' : '#2b2118'}>
+            {line && <path d={line} strokeDasharray={m.lost ? '3 2' : undefined} strokeWidth={selected ? 1.8 : 1.2} />}
+            {held && <path data-held={m.pose.id} d={held} strokeWidth={isHold(m) ? 2.6 : 0.8} strokeOpacity={0.8} />}
+          </g>
         ))}
       </svg>
       {selected &&

@@ -169,7 +169,7 @@ export const arrow: Kind<'arrow'> = {
   },
   line: true,
   fields: ranged(ArrowLook, [
-    { path: 'bend', label: 'Bend', type: 'px' },
+    { path: 'bend', posed: true, label: 'Bend', type: 'px' },
     {
       path: 'form',
       label: 'Form',

@@ -92,7 +92,7 @@ export const bar: Kind<'bar'> = {
     { path: 'corner', label: 'Round ends', type: 'px' },
     { path: 'rounds', label: 'Times over', type: 'count' },
     { path: 'restFrames', label: 'Full before its end', type: 'frames' },
-    { path: 'given.share', label: 'Filled', when: ['given'], type: 'percent' },
+    { path: 'given.share', posed: true, label: 'Filled', when: ['given'], type: 'percent' },
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'unfilled', label: 'Unfilled part', type: 'colour', optional: true },
     { path: 'border', label: 'Border', type: 'colour', optional: true },

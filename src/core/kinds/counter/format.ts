@@ -37,9 +37,9 @@ export function counted(look: CounterLook, frame: number, span: { from: number; 
   switch (look.counts) {
     case 'value':
       return look.value
-    // Each second that is left stands for one second; there is none left when it has come to its end.
+    // Each second that is left stands for one second; on its last frame there is none left.
     case 'left':
-      return Math.ceil(seconds(end - frame) * k - 1e-6) / k
+      return Math.ceil(seconds(end - 1 - frame) * k - 1e-6) / k
     case 'gone':
       return seconds(Math.min(frame, end) - round.span.from)
     case 'percent':

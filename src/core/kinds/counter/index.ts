@@ -41,7 +41,7 @@ export const counter: Kind<'counter'> = {
     },
     { path: 'rounds', label: 'Times over', when: ['counts', 'left', 'gone', 'percent', 'round'], type: 'count' },
     { path: 'restFrames', label: 'Rests at its end for', when: ['counts', 'left', 'gone', 'percent'], type: 'frames' },
-    { path: 'value', label: 'Number', when: ['counts', 'value'], type: 'number', digits: 2 },
+    { path: 'value', posed: true, label: 'Number', when: ['counts', 'value'], type: 'number', digits: 2 },
     {
       path: 'shows',
       label: 'Shown as',

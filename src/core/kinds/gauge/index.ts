@@ -73,7 +73,7 @@ export const gauge: Kind<'gauge'> = {
       type: 'choice',
       options: COUNTS.map((value) => ({ value, label: `${value}s` })),
     },
-    { path: 'value', label: 'Value', when: ['runs', 'hand'], type: 'number', digits: 2 },
+    { path: 'value', posed: true, label: 'Value', when: ['runs', 'hand'], type: 'number', digits: 2 },
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],

@@ -7,6 +7,7 @@ import { roundedBox } from '../outline'
 
 export const letterbox: Kind<'letterbox'> = {
   kind: 'letterbox',
+  toTheEnd: true,
   title: 'Letterbox bars',
   icon: 'rectangle-horizontal',
   swatch: { colour: '#d9d2c6', pattern: 'repeating-linear-gradient(0deg, #2b211840 0 2px, #0000 2px 12px)' },
@@ -27,6 +28,7 @@ export const letterbox: Kind<'letterbox'> = {
     },
     {
       path: 'share',
+      posed: true,
       label: 'Bars together',
       when: ['by', 'share'],
       type: 'percent',

@@ -49,7 +49,7 @@ export const pointer: Kind<'pointer'> = {
   icon: 'mouse-pointer-2',
   swatch: { colour: '#d6d0e6', pattern: 'repeating-linear-gradient(135deg, #0000 0 9px, #2b211833 9px 10px)' },
   pulls: 'width',
-  lasts: (_e, fps) => fps * 8,
+  toTheEnd: true,
   leads: true,
   overMarks: true,
   points: () => true,

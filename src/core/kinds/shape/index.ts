@@ -38,6 +38,7 @@ export const shape: Kind<'shape'> = {
     { path: 'sides', label: 'Sides', when: ['form', 'polygon'], type: 'count' },
     {
       path: 'drawnIn',
+      posed: true,
       label: 'Drawn in (star)',
       when: ['form', 'polygon'],
       type: 'percent',
