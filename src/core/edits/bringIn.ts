@@ -1,5 +1,5 @@
 import type { Lesson, Medium } from '../lesson/schema'
-import { layMedium } from './clips'
+import { layMedium, Together } from './clips'
 import { define, make } from './act'
 import { Flag, MediumArg, NewId } from './args'
 import { addMedium } from './lesson'
@@ -17,12 +17,12 @@ export function mediumIdOf(lesson: Lesson, sha256: string): string {
  */
 export const bringIn = define(
   'bringIn',
-  [MediumArg, NewId, Flag.optional()],
-  (medium, clip, layPicture = false) =>
+  [MediumArg, NewId, Flag.optional(), Together.optional()],
+  (medium, clip, layPicture = false, together) =>
     (draft, given) => {
       const id = mediumIdOf(draft, medium.sha256)
       if (!draft.media[id]) make(addMedium(id, structuredClone(medium)), draft, given)
-      if (medium.kind !== 'picture' || layPicture) make(layMedium(id, clip, null), draft, given)
+      if (medium.kind !== 'picture' || layPicture) make(layMedium(id, clip, null, together), draft, given)
     },
 )
 /** A text that belongs to a recording or a sound. */

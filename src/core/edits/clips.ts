@@ -14,6 +14,7 @@ import {
   type Stretch,
 } from '../lesson/timeMap'
 import { Rate, secondsToFrames } from '../time'
+import { z } from 'zod'
 import { define, Id, Ids, make, type Given } from './act'
 import { Count, Flag, Frame, NewId, Side, Values } from './args'
 import { elementIn } from './chosen'
@@ -279,13 +280,20 @@ function trackFor(draft: Lesson, kind: Track['kind']): Track | undefined {
   return fit.find((t) => used.has(t.id)) ?? fit.at(-1)
 }
 /**
+ * Of files that were picked together: the clips of those picked after it, behind which it must not stand; and whether
+ * the largest of them sets the lesson's size.
+ */
+export const Together = z.object({ before: z.array(NewId).optional(), largest: Flag.optional() })
+const sameRate = (a: Rate, b: Rate) => a.num * b.den === b.num * a.den
+/**
  * Lays a medium on the first track that takes it: at a frame if given and free, else after the last clip. The first
- * take sets the lesson's size and rate.
+ * take sets the lesson's size and rate, where these were not set by hand.
  */
 export const layMedium = define(
   'layMedium',
-  [Id.medium, NewId, Frame.nullable()],
-  (mediaId, clipId, frame) => (draft, given) => {
+  [Id.medium, NewId, Frame.nullable(), Together.optional()],
+  (mediaId, clipId, frame, together) => (draft, given) => {
+    const { before = [], largest = false } = together ?? {}
     const medium = draft.media[mediaId]
     if (!medium) return
     const kind = medium.kind === 'sound' ? 'sound' : 'picture'
@@ -293,20 +301,30 @@ export const layMedium = define(
     if (!track) return
     const firstTake =
       medium.kind === 'take' && !clipsIn(draft, given).some((c) => draft.media[c.media]?.kind === 'take')
-    if (firstTake && medium.width && medium.height && medium.rate) {
+    if ((firstTake || largest) && medium.kind === 'take' && medium.width && medium.height && medium.rate) {
       const size = frameFor(medium.width, medium.height)
-      make(resizeLesson(size.width, size.height), draft, given)
-      changeRate(draft, medium.rate)
+      const larger = size.width * size.height > draft.frame.width * draft.frame.height
+      if (firstTake || larger) {
+        if (!draft.byHand.includes('size')) make(resizeLesson(size.width, size.height), draft, given)
+        if (!draft.byHand.includes('rate')) changeRate(draft, medium.rate)
+      }
     }
     const length =
       medium.kind === 'picture'
         ? secondsToFrames(5, draft.rate)
-        : medium.kind === 'take' && firstTake
+        : medium.kind === 'take' && medium.rate && sameRate(medium.rate, draft.rate)
           ? medium.frames!
           : Math.max(1, secondsToFrames((medium.durationUs ?? 1e6) / 1e6, draft.rate))
     const row = rowOf(draft, given, track.id)
     const last = row.at(-1)
-    const at = frame === null ? (last ? clipEnd(last) : 0) : freeStart(row, frame, length)
+    // What was picked after it and is there already stands behind it.
+    const behind = before.flatMap((id) => {
+      const e = elementIn(draft, id)
+      return e?.track === track.id && e.start.on === 'loose' ? [e] : []
+    })
+    const first = Math.min(...behind.map(atOf))
+    const at = behind.length > 0 ? first : frame === null ? (last ? clipEnd(last) : 0) : freeStart(row, frame, length)
+    for (const e of behind) if (e.start.on === 'loose') e.start.frame += length
     const e = newElement(
       draft,
       kind === 'sound' ? 'sound' : 'footage',

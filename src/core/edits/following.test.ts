@@ -1,4 +1,3 @@
-import { isClip } from '../kinds'
 import { lookAs } from '@/core/testing/looks'
 import { newIds, byHand } from '@/core/testing/made'
 import { framingAt, CALM } from '../framing'
@@ -18,7 +17,7 @@ import {
   rippleOnClicks,
   smoothPointer,
   takeOut,
-  takeTrace,
+  setTrace,
 } from './index'
 import type { Lesson } from '../lesson/schema'
 
@@ -118,25 +117,16 @@ test('a pinned callout goes where its spot went, its tail too, and is not shown 
   const still = places.map((p) => ({ ...p, y: 700, seen: true }))
   expect(applyEdit(lesson, pinTo('note', 'take', still), newIds())).toEqual({ refused: null })
 })
-test(
-  'a found trace gives moments, ripples and a framing in one ' +
-    'edit; a lesson with a zoom of its own keeps that one only',
-  () => {
-    const moments = [
-      { id: 'take/click-1', kind: 'click' as const, label: 'click 1', fromUs: 4e6, at: { x: 1600, y: 800 } },
-    ]
-    const made = after(lessonWithTake(), takeTrace('take', moments, PATH, { ripple: 'r', zoom: 'z' }))
-    expect(others(made).map((e) => e.id)).toEqual(['r', 'z'])
-    expect(made.media.take!.moments).toEqual(moments)
-    const own = lessonWithTake()
-    own.elements = besides(own, [element(own, 'zoom', 'mine', loose(0), loose(100))])
-    expect(
-      after(own, takeTrace('take', moments, PATH, { ripple: 'r', zoom: 'z' }))
-        .elements.filter((e) => !isClip(e))
-        .map((e) => e.id),
-    ).toEqual(['mine', 'r'])
-  },
-)
+test('a trace gives moments and a way; ripples and a framing come of acts of their own, each once', () => {
+  const moments = [
+    { id: 'take/click-1', kind: 'click' as const, label: 'click 1', fromUs: 4e6, at: { x: 1600, y: 800 } },
+  ]
+  const found = after(lessonWithTake(), setTrace('take', moments, PATH))
+  expect([others(found), found.media.take!.moments]).toEqual([[], moments])
+  const rippled = after(found, rippleOnClicks('r'))
+  expect(others(after(rippled, followPointer('z', CALM))).map((e) => e.id)).toEqual(['r', 'z'])
+  expect(applyEdit(rippled, rippleOnClicks('r2'), newIds())).toEqual({ refused: null })
+})
 test('a shaky pointer is evened out once, and stays where it clicks', () => {
   const lesson = lessonWithTake()
   lesson.media.take!.pointer = Array.from({ length: 120 }, (_, i) => [i * 33_333, i * 6, 300 + (i % 2) * 5])

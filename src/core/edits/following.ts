@@ -1,18 +1,17 @@
 import { tenth } from '../geometry'
-import { isRule, isView, kindOf, newElement } from '../kinds'
+import { isRule, kindOf, newElement } from '../kinds'
 import { elementIn } from './chosen'
-import { CALM, followInputAt, followStands, FollowChoice, type Stand } from '../framing'
+import { followInputAt, followStands, FollowChoice, type Stand } from '../framing'
 import { zoomRect } from '../framing/zoom'
-import { Moment, type Element, type Lesson, type Pose } from '../lesson/schema'
+import type { Element, Lesson, Pose } from '../lesson/schema'
 import { atPose, motionOf, propertyOf } from '../motion'
 import { cornersOf, setAt } from '../values'
 import { resolve, type Timed } from '../timing'
 import { mended, pointerAt, smoothed } from '../trace'
 import { MOST_POSES, posesAlong, withTake } from './along'
 import { z } from 'zod'
-import { define, Id, make } from './act'
+import { define, Id } from './act'
 import { Flag, Frame, NewId, Num, XY, PointerWay } from './args'
-import { setTrace } from './lesson'
 import { plain, tie } from './plain'
 
 /** Views that a person set and locked in a zoom: they are kept when it follows the pointer anew. */
@@ -93,19 +92,6 @@ export const rippleOnClicks = define('rippleOnClicks', [NewId], (id) => (draft) 
   setAt(e.look, 'every', true)
   draft.elements.push({ ...e, name: 'Ripple on every click' })
 })
-/**
- * All that a found trace is good for, in one edit: its moments and the pointer's way, a ripple on its clicks, and a
- * calm framing that follows it, unless the lesson has a zoom of its own.
- */
-export const takeTrace = define(
-  'takeTrace',
-  [Id.medium, z.array(Moment), PointerWay, z.object({ ripple: NewId, zoom: NewId })],
-  (media, moments, pointer, ids) => (draft, given) => {
-    make(setTrace(media, moments, pointer), draft, given)
-    make(rippleOnClicks(ids.ripple), draft, given)
-    if (!draft.elements.some(isView)) make(followPointer(ids.zoom, CALM), draft, given)
-  },
-)
 /** Evens out the shaky pointer of a take; rests, clicks and arrivals stay where and when they are. */
 export const smoothPointer = define('smoothPointer', [Id.medium], (media) => (draft) => {
   const m = draft.media[media]

@@ -140,6 +140,10 @@ export const setLength = define('setLength', [Frame.nullable()], (frames) => (dr
 })
 /** Sets values of the lesson itself. */
 export const setLesson = define('setLesson', [Values], (values) => (draft) => setAll(draft, values))
+/** Notes that the size or the rate of the lesson was set by hand, so that no recording changes it. */
+export const setByHand = define('setByHand', [z.enum(['size', 'rate'])], (what) => (draft) => {
+  if (!draft.byHand.includes(what)) draft.byHand.push(what)
+})
 export const setBackground = define('setBackground', [z.string()], (colour) => (draft) => {
   draft.background = colour
 })

@@ -17,13 +17,16 @@ export const settleMove = define('settleMove', [Id.element, z.string(), Flag], (
     const e = elementIn(draft, id)
     const at = e?.poses.findIndex((p) => p.id === pose) ?? -1
     if (!e || at < 0 || !e.poses[at]!.apart) throw new Unfit('there is nothing to settle any more')
-    const { apart: _told, ...move } = plain(e.poses[at]!)
+    const move = plain(e.poses[at]!)
+    delete move.apart
     const paths = Object.keys(move.values)
     const own = ownBefore(e.poses, at)
     const parts = asBefore ? [...new Set(own)] : [null]
     const settled = parts.map((before, n): Pose => {
       if (before === null) return move
-      const { press: _press, name: _name, ...rest } = move
+      const rest = { ...move }
+      delete rest.press
+      delete rest.name
       const values = Object.fromEntries(paths.filter((_, i) => own[i] === before).map((p) => [p, move.values[p]!]))
       return { ...(n === 0 ? move : { ...rest, id: newId('pose') }), start: { on: 'key' }, values }
     })

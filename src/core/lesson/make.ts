@@ -9,6 +9,7 @@ export const emptyLesson = (name: string): Lesson => ({
   name,
   frame: { width: 1920, height: 1080 },
   rate: { num: 30, den: 1 },
+  byHand: [],
   length: null,
   background: '#22252a',
   media: {},

@@ -332,6 +332,8 @@ export const Lesson = z.strictObject({
     height: z.number().int().min(LIMITS.frame.least).max(LIMITS.frame.height).multipleOf(2),
   }),
   rate: Rate,
+  /** What of it was set by hand: a recording that is laid keeps to that. */
+  byHand: z.array(z.enum(['size', 'rate'])).max(2).default([]),
   /** In frames; null: until the last clip or loose element ends, whichever is later. */
   length: frame.min(1).nullable().default(null),
   background: Colour,

@@ -85,8 +85,10 @@ function parted(timed: Timed, e: Element): Element {
             let id = `${pose.id}-${n + 1}`
             while (taken.has(id)) id = `${id}x`
             taken.add(id)
-            const { press: _press, name: _name, ...rest } = pose
-            return { ...rest, id, values }
+            const part = { ...pose, id, values }
+            delete part.press
+            delete part.name
+            return part
           }),
         )
     }

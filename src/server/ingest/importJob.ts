@@ -12,6 +12,7 @@ import { Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
 import { momentsIn } from '../trace/moments'
+import { counted } from '../words'
 import { keepMedium, mediumBySha } from './library'
 import { hashOf, processFile } from './process'
 import { textOf } from './textOf'
@@ -71,27 +72,49 @@ async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Ou
     medium = made
   }
   signal.throwIfAborted()
-  const said = job.lesson ? await lay(job.lesson, job.payload.way ?? [], stepOf(job), medium) : undefined
+  const said = job.lesson ? await lay(job, medium) : undefined
   await dropUpload(job)
   return { facts: { sha256, ...(said && { said }) }, sentence: note }
 }
 
-/** Puts a medium into its lesson, where the lesson is still there; gives a sentence about it. */
-async function lay(lessonId: string, way: string[], step: string, medium: Medium): Promise<string | undefined> {
+/**
+ * Puts a medium into its lesson, where the lesson is still there, in the order in which the files were picked, whichever
+ * of them was ready first; gives a sentence about it.
+ */
+async function lay(job: ImportJob, medium: Medium): Promise<string | undefined> {
+  const [lessonId, way, step] = [job.lesson!, job.payload.way ?? [], stepOf(job)]
   const before = await lessonThere(lessonId, way)
   if (!before) return undefined
-  const first =
-    medium.kind === 'take' &&
-    !before.elements.some((e) => isClip(e) && before.media[mediumOf(e) ?? '']?.kind === 'take')
-  const edit = within(way, bringIn(medium, `clip-${step}`))
+  const mates = job.batch ? ((await batchOf(job.batch)) as ImportJob[]).filter((m) => m.id !== job.id) : []
+  const clipOf = (of: ImportJob) => `clip-${stepOf(of)}`
+  const place = job.payload.place ?? 0
+  const behind = mates.filter((m) => (m.payload.place ?? 0) > place).map(clipOf)
+  const own = new Set(mates.map(clipOf))
+  const takes = before.elements.filter((e) => isClip(e) && before.media[mediumOf(e) ?? '']?.kind === 'take')
+  // Of what was picked together the largest sets the size, as long as nothing else was there.
+  const largest = mates.length > 0 && takes.every((e) => own.has(e.id))
+  const edit = within(way, bringIn(medium, `clip-${step}`, false, { before: behind, largest }))
   const whole = await makeEdit(lessonId, step, `Bring in “${medium.name}”`, edit)
   const lesson = whole && lessonAt(whole, way)
   if (!lesson) return undefined
   if (medium.kind === 'picture') return `“${medium.name}” is in the lesson: add it with “Still picture”.`
-  return first
-    ? `“${medium.name}” sets the lesson’s size (${lesson.frame.width} × ${lesson.frame.height})` +
-        `${way.length > 0 ? '.' : ' and frame rate.'}`
+  return medium.kind === 'take'
+    ? sizedBy(before, lesson, medium, takes.length === 0)
     : `“${medium.name}” lies on the timeline.`
+}
+/** What became of a lesson's size and rate as a take was laid. */
+function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium, first: boolean): string {
+  const { frame } = lesson
+  const size = `${frame.width} × ${frame.height}`
+  const resized = frame.width !== before.frame.width || frame.height !== before.frame.height
+  if (resized || (first && !lesson.byHand.includes('size')))
+    return `“${name}” sets the lesson’s size (${size})${lesson.byHand.includes('rate') ? '.' : ' and frame rate.'}`
+  if (width !== undefined && (width !== frame.width || height !== frame.height))
+    return (
+      `“${name}” (${width} × ${height}) is fitted into the lesson’s ${size}` +
+      `${lesson.byHand.includes('size') ? ', which was set by hand' : ''}. Its own size is offered in the lesson’s details.`
+    )
+  return `“${name}” lies on the timeline.`
 }
 const lessonThere = (id: string, way: string[] = []): Promise<Lesson | null> =>
   readLesson(id).then(
@@ -134,7 +157,7 @@ async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: 
       ? `“${job.name}”: ${past} of its ${moments.length} moments are later than the end of ` +
         `“${medium.name}” (${((medium.durationUs ?? 0) / 1e6).toFixed(1)} s). Is it the trace of another recording?`
       : null
-  return { facts: { said: `${moments.length} moments found, ${clicks} of them clicks.` }, sentence: late }
+  return { facts: { said: `${counted(moments.length, 'moment')} found: ${counted(clicks, 'click')}.` }, sentence: late }
 }
 
 async function bringCaptions(job: ImportJob, home: string, onStep: Work['onStep']): Promise<Outcome> {

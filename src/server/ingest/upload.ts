@@ -13,6 +13,8 @@ export interface ImportPayload {
   size: number
   selected: string[]
   act?: string
+  /** Which of the files it was that were picked together. */
+  place?: number
   /** The way to the lesson in the lesson that it goes into. */
   way?: string[]
 }
@@ -53,6 +55,7 @@ export async function beginUpload(id: string, size: number, metadata: Record<str
     payload: {
       size,
       selected,
+      ...(/^\d{1,4}$/.test(metadata.place ?? '') && { place: Number(metadata.place) }),
       ...(metadata.act && { act: metadata.act.slice(0, 30) }),
       ...(metadata.way && { way: metadata.way.split(',').slice(0, 20) }),
     } satisfies ImportPayload,

@@ -17,7 +17,7 @@ import {
   type Edit,
 } from '@/core/edits'
 import { lessonWithTake } from '@/core/testing/lessons'
-import type { Lesson } from '@/core/lesson/schema'
+import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
 import { closeDatabase, database } from '../db/client'
 import { startDaemon, type Daemon } from '../db/daemon'
@@ -194,7 +194,7 @@ test('any edits at all are stored, undone to the beginning and done again to the
   const below = (n: number) => Math.floor(next() * n)
   const names = [...registered().keys()]
   let made = 0
-  for (let n = 0; n < 60; n++) {
+  for (let n = 0; n < 80; n++) {
     const { lesson, revision } = await readLesson(id)
     const edit = sampleOf(names[below(names.length)]!, resolve(lesson), below)
     const step = { ...sent(revision, edit), seed: `s${n}` }
@@ -240,7 +240,7 @@ test('a lesson of version 2 is brought over as it is opened, with its history, a
   const { lesson } = await readLesson(id)
   expect(lesson).toEqual(asToday(doc))
   const [row] = await database().select().from(lessons).where(eq(lessons.id, id))
-  expect([row!.format, row!.before]).toEqual([3, doc])
+  expect([row!.format, row!.before]).toEqual([LESSON_VERSION, doc])
   expect(await labels(id, 'undo')).toEqual(steps.map((s) => s.label))
   for (let i = 0; i < steps.length; i++) await step(id, 'undo')
   expect((await readLesson(id)).lesson).toEqual(asToday(corpus.ground))

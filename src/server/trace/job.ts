@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { readFile, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Medium } from '@/core/lesson/schema'
-import { lessonAt, readPins, takeTrace, within, type PinPlace, type PinSpot } from '@/core/edits'
+import { lessonAt, readPins, setTrace, within, type PinPlace, type PinSpot } from '@/core/edits'
 import { readTrace, writeTrace } from '@/core/trace'
 import { ENDED_FROM_OUTSIDE, ownCommand } from '../children'
 import { mediumBySha } from '../ingest/library'
@@ -11,6 +11,7 @@ import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work }
 import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
+import { counted } from '../words'
 import { run, type Ran } from '../run'
 import { momentsIn } from './moments'
 
@@ -40,8 +41,7 @@ export async function startTrace(sha256: string, lesson: string, way: string[] =
 }
 
 /**
- * A search for the pointer; when it is found, the lesson gets its moments, a ripple on its clicks and a calm framing
- * that follows it.
+ * A search for the pointer; when it is found, the lesson gets its moments and its way, and nothing else.
  */
 export const traceKind: JobKind<unknown> = {
   kind: 'trace',
@@ -86,16 +86,12 @@ async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise
   if (!id) return 'The pointer was found; the recording is not in the lesson any more.'
   const { moments, pointer } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
   if (pointer.length === 0) return 'No pointer was seen in this take.'
-  await makeEdit(
-    job.lesson!,
-    job.id,
-    'Find the pointer, ripple its clicks and follow it',
-    within(way, takeTrace(id, moments, pointer, { ripple: `ripple-${job.id}`, zoom: `zoom-${job.id}` })),
-  )
+  await makeEdit(job.lesson!, job.id, 'Find the pointer', within(way, setTrace(id, moments, pointer)))
   const clicks = moments.filter((m) => m.kind === 'click')
+  const proposed = clicks.filter((m) => m.proposed).length
   return (
-    `The pointer was found, with ${moments.length} moments; ${clicks.length} of them are clicks, ` +
-    `${clicks.filter((m) => m.proposed).length} to be looked at.`
+    `The pointer was found, with ${counted(moments.length, 'moment')}: ${counted(clicks.length, 'click')}` +
+    `${proposed > 0 ? `, ${proposed} to be looked at` : ''}.`
   )
 }
 

@@ -267,13 +267,13 @@ test('what the page asked for early is taken once, where it is an answer', async
   }) as never
   const early = async (answer: Promise<unknown>) => {
     await crash()
-    Object.assign(globalThis, { early: { path: '/api/lessons/lesson?format=${LESSON_VERSION}', answer } })
+    Object.assign(globalThis, { early: { path: '/api/lessons/lesson?format=4', answer } })
     await open()
   }
-  await early(server.fetch('/api/lessons/lesson?format=${LESSON_VERSION}').then((r) => r.json()))
+  await early(server.fetch('/api/lessons/lesson?format=4').then((r) => r.json()))
   expect([asked, shown.name]).toEqual([[], 'Start'])
   await early(Promise.resolve(null))
-  expect(asked).toEqual(['/api/lessons/lesson?format=${LESSON_VERSION}'])
+  expect(asked).toEqual(['/api/lessons/lesson?format=4'])
   await crash()
   await open()
   expect(asked).toHaveLength(2)

@@ -1,7 +1,10 @@
-import { resizeLesson, setLength, setBackground, setRate, setLesson } from '@/core/edits'
+import { inOne, resizeLesson, setLength, setBackground, setByHand, setRate, setLesson } from '@/core/edits'
+import { frameFor } from '@/core/lesson/limits'
+import type { Lesson, Medium } from '@/core/lesson/schema'
 import { framesPerSecond, lengthText } from '@/core/time'
 import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
 import { useView } from '../timeline/view'
+import { Button } from '../kit/button'
 import { Colour } from '../fields/colour'
 import { Choice, Row, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
@@ -37,7 +40,10 @@ export function LessonDetails() {
   }))
   const sizes = SIZES.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` }))
   const resize = (w: number, h: number) =>
-    edit(`Make the lesson ${w} × ${h}`, resizeLesson(Math.round(w / 2) * 2, Math.round(h / 2) * 2))
+    edit(
+      `Make the lesson ${w} × ${h}`,
+      inOne([resizeLesson(Math.round(w / 2) * 2, Math.round(h / 2) * 2), setByHand('size')]),
+    )
   return (
     <>
       <div className="border-b border-edge p-3">
@@ -91,7 +97,7 @@ export function LessonDetails() {
             }
             onChange={(v) => {
               const [num, den] = v.split('/').map(Number)
-              if (!edit('Change the frame rate', setRate({ num: num!, den: den! }))) return
+              if (!edit('Change the frame rate', inOne([setRate({ num: num!, den: den! }), setByHand('rate')]))) return
               // The playhead stays at its time, and the timeline shows as much of it as before.
               const k = framesPerSecond(bench().lesson.rate) / framesPerSecond(lesson.rate)
               goTo(bench().playhead * k)
@@ -100,6 +106,7 @@ export function LessonDetails() {
             }}
           />
         )}
+        <OfTakes lesson={lesson} inside={inside} />
         <Colour
           label="Background"
           value={lesson.background}
@@ -108,7 +115,7 @@ export function LessonDetails() {
       </Section>
       <Section title="Length">
         <Tick
-          label="Until the last clip ends"
+          label="Until the last of it ends"
           value={lesson.length === null}
           onChange={(v) => edit('Change the length', setLength(v ? null : length))}
         />
@@ -171,4 +178,33 @@ export function LessonDetails() {
       )}
     </>
   )
+}
+
+/** The size and rate of the recordings, where the lesson has others: taken on in one press. */
+function OfTakes({ lesson, inside }: { lesson: Lesson; inside: boolean }) {
+  const takes = Object.values(lesson.media).filter(
+    (m): m is Medium & Required<Pick<Medium, 'width' | 'height' | 'rate'>> =>
+      Boolean(m.kind === 'take' && m.width && m.height && m.rate),
+  )
+  const others = takes.flatMap((m) => {
+    const size = frameFor(m.width, m.height)
+    const sized = size.width !== lesson.frame.width || size.height !== lesson.frame.height
+    const paced = !inside && m.rate.num * lesson.rate.den !== lesson.rate.num * m.rate.den
+    return sized || paced ? [{ m, size, paced }] : []
+  })
+  return others.slice(0, 3).map(({ m, size, paced }) => (
+    <Button
+      key={m.sha256}
+      className="w-full"
+      onClick={() =>
+        edit(
+          `Take the size of “${m.name}”`,
+          inOne([resizeLesson(size.width, size.height), ...(paced ? [setRate(m.rate)] : [])]),
+        )
+      }
+    >
+      Take on {size.width} × {size.height}
+      {paced ? `, ${framesPerSecond(m.rate).toFixed(2).replace(/\.00$/, '')} a second` : ''} of “{m.name}”
+    </Button>
+  ))
 }

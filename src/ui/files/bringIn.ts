@@ -47,7 +47,8 @@ export function bringIn(files: File[]): void {
     batch: files.length > 1 ? freshId('batch') : '',
   }
   // Texts last, so that what they belong to is known by the time they are asked about.
-  for (const file of [...files].sort((a, b) => Number(isText(a)) - Number(isText(b)))) send(file, about)
+  const inOrder = [...files].sort((a, b) => Number(isText(a)) - Number(isText(b)))
+  for (const [place, file] of inOrder.entries()) send(file, { ...about, place: String(place) })
 }
 /** How often it is looked whether a file has come into the library. */
 const LOOK_MS = 300
@@ -237,7 +238,7 @@ export async function layFile(sha256: string, known?: Medium, layPicture = false
   toast(
     medium.kind === 'picture' && !layPicture
       ? `“${medium.name}” is in the lesson: add it with “Still picture”.`
-      : firstTake
+      : firstTake && !bench().lesson.byHand.includes('size')
         ? `“${medium.name}” sets the lesson’s size (${width} × ${height}) and frame rate.`
         : `“${medium.name}” lies on the timeline.`,
   )

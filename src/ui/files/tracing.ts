@@ -5,10 +5,7 @@ import { bench } from '../bench/store'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
 
-/**
- * Looks for the pointer in a take; when it is found, the lesson gets its moments, a ripple on its clicks and a calm
- * follow framing.
- */
+/** Looks for the pointer in a take; when it is found, the lesson gets its moments and its way. */
 export async function findPointer(sha256: string): Promise<void> {
   try {
     const { id } = await ask(ROUTES.startTrace, {

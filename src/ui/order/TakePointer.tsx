@@ -1,11 +1,14 @@
-import { Check, MousePointer2, X } from 'lucide-react'
-import { acceptMoments, dismissMoments } from '@/core/edits'
-import { edit, useBench } from '../bench/store'
+import { Check, CircleDot, MousePointer2, X } from 'lucide-react'
+import { acceptMoments, dismissMoments, followPointer, rippleOnClicks } from '@/core/edits'
+import { CALM } from '@/core/framing'
+import { isRule, isView } from '@/core/kinds'
+import { edit, freshId, useBench } from '../bench/store'
 import { isOver } from '@/contract/news'
 import type { Medium } from '@/core/lesson/schema'
 import { findPointer, useSearch } from '../files/tracing'
 import { Button } from '../kit/button'
 import { cancelJob } from '../kit/jobs'
+import { useDraft } from '../fields/useDraft'
 import { useKept } from '../fields/useKept'
 
 /**
@@ -16,13 +19,15 @@ export function TakePointer() {
   const [mark, setMark] = useKept('take pointer: mark', 60)
   const without = Object.values(media).filter((m) => m.kind === 'take' && !m.pointer)
   const proposed = Object.values(media).flatMap((m) => m.moments.filter((x) => x.proposed))
-  if (without.length === 0 && proposed.length === 0) return null
+  const offered = useOffers()
+  if (without.length === 0 && proposed.length === 0 && !offered) return null
   const above = proposed.filter((m) => (m.confidence ?? 0) * 100 >= mark)
   return (
     <div className="space-y-1.5 border-t border-edge bg-accent-wash px-3 py-2">
       {without.map((m) => (
         <Search key={m.sha256} medium={m} />
       ))}
+      {offered && <Offers {...offered} />}
       {proposed.length > 0 && (
         <div className="space-y-1">
           <p>{proposed.length === 1 ? 'One click is proposed.' : `${proposed.length} clicks are proposed.`}</p>
@@ -59,6 +64,46 @@ export function TakePointer() {
   )
 }
 
+/** What a lesson whose pointer is known can be given, and has not; null when there is nothing, or it is not wanted. */
+function useOffers(): { clicks: number; follows: boolean; onNo: () => void } | null {
+  const id = useBench((b) => b.id)
+  const { lesson, moments } = useBench((b) => b.timed)
+  const { drafted, write } = useDraft(`${id}/offers`, '')
+  if (drafted || !Object.values(lesson.media).some((m) => m.kind === 'take' && m.pointer)) return null
+  const seen = [...moments.values()].filter((m) => m.kind === 'click' && m.frame !== null && !m.proposed).length
+  const clicks = lesson.elements.some(isRule) ? 0 : seen
+  const follows = !lesson.elements.some(isView)
+  return clicks > 0 || follows ? { clicks, follows, onNo: () => write('no') } : null
+}
+/** Ripples and a followed view, offered beside: each is one press, and one step to undo. */
+function Offers({ clicks, follows, onNo }: { clicks: number; follows: boolean; onNo: () => void }) {
+  return (
+    <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Offered">
+      {clicks > 0 && (
+        <Button onClick={() => edit('Ripples on the clicks', rippleOnClicks(freshId('ripple')))}>
+          <CircleDot size={13} />
+          {clicks === 1 ? 'A ripple on the click' : `Ripples on ${clicks} clicks`}
+        </Button>
+      )}
+      {follows && (
+        <Button onClick={() => edit('Follow the pointer', followPointer(freshId('zoom'), CALM))}>
+          <MousePointer2 size={13} />
+          Follow the pointer
+        </Button>
+      )}
+      <button
+        type="button"
+        aria-label="Offer this no more"
+        title="Offer this no more"
+        className="grid size-[24px] place-items-center rounded text-muted hover:bg-black/10"
+        onClick={onNo}
+      >
+        <X size={13} />
+      </button>
+    </div>
+  )
+}
+
 /** The search for the pointer in one take. */
 function Search({ medium }: { medium: Medium }) {
   const lesson = useBench((b) => b.id)
@@ -68,10 +113,7 @@ function Search({ medium }: { medium: Medium }) {
       <div>
         <Button
           onClick={() => void findPointer(medium.sha256)}
-          title={
-            `Finds the pointer in “${medium.name}”, its moments ` +
-            `and likely clicks, ripples them and follows the pointer`
-          }
+          title={`Finds the pointer in “${medium.name}”, with its moments and likely clicks`}
         >
           <MousePointer2 size={13} />
           Find the pointer
