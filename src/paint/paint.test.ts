@@ -138,3 +138,24 @@ test('a group fades as one, and is seen through its mask only', () => {
   const within = shown(list({ layers: [group({ layers: [group({ opacity: 0.5 })] })] }))
   nearly(within(20, 20), BOTH!)
 })
+test('what casts a shadow fades as one picture: its shadow, its outline and what lies in it do not shine through it', () => {
+  const shadow = { colour: '#000000', blurPx: 0, dx: 4, dy: 4 }
+  const body = box(10, 10, 16, 16, '#ffffff')
+  const outlined: Shape = { ...body, stroke: '#ff0000', lineWidth: 6 } as Shape
+  const own: Shape = { ...body, shadow } as Shape
+  const bare = shown(list({ layers: [item([body], { opacity: 0.5 })] }))(18, 18)
+  const { element, matrix, opacity, bounds } = item([])
+  const standing = { element, matrix, opacity, bounds }
+  const group: Group = { ...standing, layers: [item([body])], opacity: 0.5, shadow }
+  const faded: Picture['layers'] = [
+    item([body], { opacity: 0.5, shadow }),
+    item([own], { opacity: 0.5 }),
+    item([outlined], { opacity: 0.5 }),
+    group,
+    { ...standing, instants: [item([body], { opacity: 0.5 })], shadow },
+  ]
+  for (const layer of faded) expect(shown(list({ layers: [layer] }))(18, 18)).toEqual(bare)
+  // Beside the body the shadow is there, half as dark.
+  expect(Math.abs(shown(list({ layers: [faded[0]!] }))(28, 28)[2]! - 128)).toBeLessThan(3)
+  expect(Math.abs(shown(list({ layers: [group] }))(28, 28)[2]! - 128)).toBeLessThan(3)
+})

@@ -1,4 +1,4 @@
-import type { Drawing, Footage, Group, Layer, Picture, Window } from '@/core/display'
+import type { Drawing, Footage, Group, Layer, Picture, Shape, Window } from '@/core/display'
 import { apply, boundsOf, type Point, type Quad } from '@/core/geometry'
 import type { Context, Easel } from './easel'
 import { mixInstants } from './instants'
@@ -55,13 +55,29 @@ export function paintShadowAlone(
   if (shadow) paintShadow(ctx, shadow, matrix, box, { easel, scale: 1, frame }, origin)
 }
 
+/** How far a layer has faded as a whole. */
+const fadeOf = (layer: Layer): number =>
+  'instants' in layer ? Math.max(0, ...layer.instants.map((i) => i.opacity)) : layer.opacity
+/** A layer as it is when it has not faded. */
+const solid = (layer: Layer, faded: number): Layer =>
+  'instants' in layer
+    ? { ...layer, instants: layer.instants.map((i) => ({ ...i, opacity: faded > 0 ? i.opacity / faded : 0 })) }
+    : { ...layer, opacity: 1 }
+/** What fades with its shadow is drawn on a sheet of its own, below those of what it is made of. */
+const FADING_SHEET = 6
 /** What casts a shadow is drawn on a sheet of its own, below those it may need itself. */
 const SHADOW_SHEET = 4
 /** So many sheets further down lie those of the layers of a group. */
 const GROUP_SHEETS = 8
 
 function paintLayer(ctx: Context, layer: Layer, pen: Pen, origin: Point, depth: number): void {
-  if (layer.shadow) {
+  const faded = layer.shadow ? fadeOf(layer) : 1
+  if (faded < 1) {
+    // Body, outline and shadow fade as one picture: the shadow does not shine through what casts it.
+    const whole = solid(layer, faded)
+    const draw = (sheet: Context, at: Point) => paintLayer(sheet, whole, pen, at, depth)
+    onSheet(ctx, layer, pen, origin, depth + FADING_SHEET, faded, null, draw)
+  } else if (layer.shadow) {
     const { shadow, ...bare } = layer
     const draw = (sheet: Context, at: Point) => paintLayer(sheet, bare, pen, at, depth)
     onSheet(ctx, layer, pen, origin, depth + SHADOW_SHEET, 1, null, draw, 'source-over', shadow)
@@ -78,12 +94,16 @@ function paintLayer(ctx: Context, layer: Layer, pen: Pen, origin: Point, depth: 
   } else drawLayer(ctx, layer, pen, origin, layer.opacity, depth)
 }
 
+/** Whether a shape lays one thing over another: its fill over its outline, itself over its shadow. */
+const isLaidTwice = (s: Shape): boolean =>
+  s.type === 'path' && (s.shadow !== undefined || (s.stroke !== undefined && s.fill !== undefined))
 /** Whether a layer is laid down as a whole: its parts would show through each other, or it is blurred or masked. */
 function needsSheet(layer: Drawing | Footage | Group): boolean {
   if (layer.work) return true
   if ('shapes' in layer)
     return (
-      (layer.blurPx !== undefined || (layer.opacity < 1 && layer.shapes.length > 1)) &&
+      (layer.blurPx !== undefined ||
+        (layer.opacity < 1 && (layer.shapes.length > 1 || layer.shapes.some(isLaidTwice)))) &&
       !layer.shapes.some((s) => s.type === 'below' || s.type === 'grade')
     )
   if ('source' in layer) return layer.blurPx !== undefined

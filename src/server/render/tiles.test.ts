@@ -134,10 +134,11 @@ test('planes made half as large are the means of fours', () => {
   freePlanes(half)
 })
 
-test('what is seen through and casts a shadow is laid as it is painted: the shadow shines through it', () => {
+test('what is seen through and casts a shadow is laid as it is painted, as one picture', () => {
+  const reach = { x: 40, y: 40, w: 140, h: 140 }
   const shadow = { colour: '#000000', blurPx: 4, dx: 0, dy: 0 }
   const fading = (opacity: number): Drawing[] => [
-    { ...square('a', 60, 60, 100, '#ff0000'), opacity, shadow },
+    { ...square('a', 60, 60, 100, '#ff0000'), bounds: reach, opacity, shadow },
     {
       ...square('b', 300, 60, 100, '#ff0000'),
       opacity,

@@ -56,14 +56,6 @@ const changesBelow = (layer: Layer): Extract<Shape, { type: 'below' | 'grade' }>
       : []
 /** Whether a group is painted on a sheet of its own, so that nothing in it sees what lies below. */
 const standsApart = (l: Group): boolean => l.apart === true || l.opacity < 1 || !!l.clip || !!l.blurPx || !!l.shadow
-/**
- * Whether a layer looks the same painted whole and then faded as it does painted so: a shadow shines through what casts
- * it, where that is laid down by itself.
- */
-const fadesAsOne = (layer: Layer): boolean => {
-  const [only, ...more] = 'shapes' in layer ? layer.shapes : []
-  return !layer.shadow && !(more.length === 0 && only?.type === 'path' && only.shadow !== undefined)
-}
 /** The window of a layer's pixels that lets nothing through and is all that is seen of it; null where there is none. */
 function solidWindow(layer: Layer): Window | null {
   if (layer.work?.key) return null
@@ -106,7 +98,8 @@ export class TilePainter {
         continue
       }
       const [only] = layers.length === 1 ? layers : []
-      const opacity = only && fadesAsOne(only) ? only.opacity : 1
+      // Painted whole and then faded, a layer looks as it does painted faded.
+      const opacity = only ? only.opacity : 1
       const drawn = only && opacity < 1 ? [{ ...only, opacity: 1 }] : layers
       if (layers.some((l) => this.goesOn(l))) this.layOneByOne(ground, layers, frame)
       else layTile(ground, this.known([rect, drawn.map(looks)], rect, paint(drawn)), opacity)
@@ -136,7 +129,7 @@ export class TilePainter {
       const [own] = clusters([bare], frame)
       if (!own) continue
       const { rect } = own
-      const opacity = fadesAsOne(bare) ? bare.opacity : 1
+      const { opacity } = bare
       const drawn = opacity < 1 ? { ...bare, opacity: 1 } : bare
       const paint = (ctx: Context) => paintLayers(ctx, [drawn], this.easel, 1, rect, frame)
       layTile(ground, this.paint(rect, paint), opacity)
