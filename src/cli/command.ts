@@ -77,7 +77,7 @@ export async function loadLesson(file: string): Promise<{ lesson: Lesson; root: 
   return { lesson: result.lesson, root: path.dirname(path.resolve(file)) }
 }
 
-/** Says what of a lesson is another film today than it was in the program that wrote it, or is cut off by its length. */
+/** Says what of a lesson is another film today than in the program that wrote it, or is cut off by its length. */
 export function sayChanged(lesson: Lesson): void {
   for (const f of resolve(lesson).findings) if (f.code === 'apart' || f.code === 'cut') say(`note: ${f.sentence}`)
 }

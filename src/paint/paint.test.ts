@@ -138,7 +138,7 @@ test('a group fades as one, and is seen through its mask only', () => {
   const within = shown(list({ layers: [group({ layers: [group({ opacity: 0.5 })] })] }))
   nearly(within(20, 20), BOTH!)
 })
-test('what casts a shadow fades as one picture: its shadow, its outline and what lies in it do not shine through it', () => {
+test('what casts a shadow fades as one picture: neither its shadow nor its outline shines through it', () => {
   const shadow = { colour: '#000000', blurPx: 0, dx: 4, dy: 4 }
   const body = box(10, 10, 16, 16, '#ffffff')
   const outlined: Shape = { ...body, stroke: '#ff0000', lineWidth: 6 } as Shape

@@ -69,6 +69,13 @@ function comesOf(lesson: Lesson, like: Comes): Comes {
     ]),
   }
 }
+/** Frames without what slides: it comes from just outside today, and then from where its first step had brought it. */
+function withoutSlides(frames: Comes['frames'], lesson: Lesson): Comes['frames'] {
+  const slides = new Set(
+    lesson.elements.filter((e) => e.arrival.how === 'slide' || e.departure.how === 'slide').map((e) => e.id),
+  )
+  return frames.map(([f, layers]) => [f, layers.filter(([id]) => !slides.has(String(id)))])
+}
 /** Which clip is told of first says nothing. */
 const inOrder = (told: unknown): unknown =>
   Array.isArray(told) ? told.toSorted((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1)) : told
@@ -84,13 +91,15 @@ function near(now: unknown, then: unknown, at = ''): string[] {
 describe.each(Object.entries(lessons))('the lesson of version 2 “%s”', (_name, { lesson, comes }) => {
   const now = opened(lesson)
   const told = comesOf(asBefore(now), comes)
+  const held = { ...comes, frames: withoutSlides(comes.frames, now) }
+  told.frames = withoutSlides(told.frames, now)
   test.each(['length', 'moments', 'spans', 'frames', 'heard'] as const)(
     'opens with the same %s, its moves as they were',
     (what) =>
       expect(
         near(
           what === 'heard' ? inOrder(told[what]) : told[what],
-          what === 'heard' ? inOrder(comes[what]) : comes[what],
+          what === 'heard' ? inOrder(comes[what]) : held[what],
           what,
         ),
       ).toEqual([]),

@@ -17,13 +17,12 @@ export function mediumIdOf(lesson: Lesson, sha256: string): string {
  */
 export const bringIn = define(
   'bringIn',
-  [MediumArg, NewId, Flag.optional(), Together.optional()],
-  (medium, clip, layPicture = false, together) =>
-    (draft, given) => {
-      const id = mediumIdOf(draft, medium.sha256)
-      if (!draft.media[id]) make(addMedium(id, structuredClone(medium)), draft, given)
-      if (medium.kind !== 'picture' || layPicture) make(layMedium(id, clip, null, together), draft, given)
-    },
+  [MediumArg, NewId, Flag.nullish(), Together.optional()],
+  (medium, clip, layPicture, together) => (draft, given) => {
+    const id = mediumIdOf(draft, medium.sha256)
+    if (!draft.media[id]) make(addMedium(id, structuredClone(medium)), draft, given)
+    if (medium.kind !== 'picture' || layPicture) make(layMedium(id, clip, null, together), draft, given)
+  },
 )
 /** A text that belongs to a recording or a sound. */
 export interface TextFile {

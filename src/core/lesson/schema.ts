@@ -333,7 +333,10 @@ export const Lesson = z.strictObject({
   }),
   rate: Rate,
   /** What of it was set by hand: a recording that is laid keeps to that. */
-  byHand: z.array(z.enum(['size', 'rate'])).max(2).default([]),
+  byHand: z
+    .array(z.enum(['size', 'rate']))
+    .max(2)
+    .default([]),
   /** In frames; null: until the last clip or loose element ends, whichever is later. */
   length: frame.min(1).nullable().default(null),
   background: Colour,

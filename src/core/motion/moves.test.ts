@@ -72,7 +72,7 @@ test(
     expect([move(withMoments(later)).from, move(withMoments(later)).lost]).toEqual([141, false])
   },
 )
-test('a move is one span for all that it changes: straight on is from the pose before, “key” from its own keyframe', () => {
+test('a move is one span for all that it changes, from the pose before or from its own keyframe', () => {
   const first = pose('a', from(10), lasting(10), { x: 100 })
   const { at } = moving([
     first,

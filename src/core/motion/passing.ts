@@ -19,9 +19,15 @@ export function presence(
   const squeeze = Math.min(1, length / Math.max(1, inFrames + outFrames))
   const arriving = inFrames * squeeze
   const leaving = outFrames * squeeze
-  if (arriving > 0 && local + 1 < arriving)
-    return { passing: arrival, shown: ease(arrival.easing, (local + 1) / arriving) }
+  // What comes from outside is outside on its first frame, and what goes there on its last.
+  if (arriving > 0 && local + 1 < arriving) {
+    const gone = arrival.how === 'slide' ? local / (arriving - 1) : (local + 1) / arriving
+    return { passing: arrival, shown: ease(arrival.easing, Math.max(0, gone)) }
+  }
   const left = length - local
-  if (leaving > 0 && left <= leaving) return { passing: departure, shown: ease(departure.easing, left / (leaving + 1)) }
+  if (leaving > 0 && left <= leaving) {
+    const here = departure.how === 'slide' ? (left - 1) / leaving : left / (leaving + 1)
+    return { passing: departure, shown: ease(departure.easing, Math.max(0, here)) }
+  }
   return null
 }

@@ -1,12 +1,13 @@
 import { chances } from '../chance'
 import { memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
-import { kindOf, localBox } from '../kinds'
+import { kindOf } from '../kinds'
 import type { Clip } from '../lesson/clips'
 import { posedAt } from './moves'
 import { presence } from './passing'
 import type { Timed } from '../timing'
-import { boundsOf, IDENTITY, moved, placedScaled, placeMatrix, times, type Matrix, type Rect } from '../geometry'
+import { IDENTITY, moved, placedScaled, placeMatrix, times, union, type Matrix, type Rect } from '../geometry'
+import { extentOf } from './extent'
 
 /** From an element's own pixels to those of its place: position, turn, scale, and its tilt seen from far off. */
 export function matrixOf(e: Pick<Element, 'x' | 'y' | 'rotation' | 'scale' | 'tilt'>): Matrix {
@@ -125,7 +126,8 @@ export function placementOf(timed: Timed, e: Element, frame: number, framing: Ma
   if (passing.how === 'slide') {
     const onPicture = times(framing, matrix)
     const k = Math.hypot(framing[0], framing[1]) || 1
-    const by = slideBy(passing.from, boundsOf(onPicture, drawnBox(element, span, timed)), timed.lesson.frame, 1 - shown)
+    const covered = coveredBy(timed, element, onPicture, framing, frame)
+    const by = slideBy(passing.from, covered, timed.lesson.frame, 1 - shown)
     matrix = moved(matrix, by.x / k, by.y / k)
   }
   if (passing.how === 'draw') return { element, matrix, carry: carry.matrix, opacity, drawn: within }
@@ -146,10 +148,24 @@ export function clipAt(timed: Timed, clip: Clip, frame: number): Clip {
   return { ...clip, element, carry: carryOf(timed, element, frame, IDENTITY).matrix }
 }
 
-/** What an element's drawing may cover, in its own pixels. */
-function drawnBox(e: Element, span: { from: number; to: number }, timed: Timed): Rect {
-  const kind = kindOf(e)
-  return kind.draw(e as never, span.from, span as never, timed)[0]?.box ?? localBox(e, kind.size(e as never))
+/** What each element is ridden on by, of those that stack their members as one. */
+const membersOf = memo((lesson: Lesson) => {
+  const out = new Map<string, Element[]>()
+  for (const [id, on] of holders(lesson)) out.set(on, [...(out.get(on) ?? []), byId(lesson).get(id)!])
+  return out
+})
+/** What an element and those that it holds may cover of the picture, with this matrix. */
+function coveredBy(timed: Timed, e: Element, onPicture: Matrix, framing: Matrix, frame: number, depth = 0): Rect {
+  const span = timed.spans.get(e.id)!
+  let out = extentOf(e, onPicture, framing, frame, span, timed)
+  if (!holds(e) || depth > DEEPEST) return out
+  for (const m of membersOf(timed.lesson).get(e.id) ?? []) {
+    const posed = m.rides?.on === e.id ? posedAt(timed, m, frame) : null
+    if (!posed) continue
+    const own = times(times(onPicture, m.rides!.by), matrixOf(posed))
+    out = union(out, coveredBy(timed, posed, own, framing, frame, depth + 1))
+  }
+  return out
 }
 
 /** How far something stands off its place: all the way, it is just outside the picture. */

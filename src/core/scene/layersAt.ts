@@ -8,7 +8,8 @@ import type { Footage, Group, Layer, Picture, Shape } from '../display'
 import { framingOf, inPlace } from './place'
 import { enlarged } from './enlarged'
 import { drawingsOf, layersOf } from './ofElement'
-import { clipOf, shadowOf, withShadow } from './outline'
+import { clipOf } from './outline'
+import { shadowOf, withShadow } from '../motion'
 import { broughtIn, moved, sourceWithin } from './within'
 import {
   apply,

@@ -5,7 +5,8 @@ import type { Span, Timed } from '../timing'
 import type { Drawing, Footage, Layer } from '../display'
 import { readable } from './readable'
 import { alike, apart } from './shutter'
-import { clipOf, shadowOf, withShadow } from './outline'
+import { clipOf } from './outline'
+import { shadowOf, withShadow } from '../motion'
 import { boundsOf, grown, IDENTITY, isFlat, meets, placeMatrix, times, union, type Matrix } from '../geometry'
 
 /** How far something must move within an open shutter to be blurred, in pixels of the picture. */

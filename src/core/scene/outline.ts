@@ -1,15 +1,6 @@
-import { grown, union, type Matrix, type Rect } from '../geometry'
-import type { Shadow, Window } from '../display'
+import type { Rect } from '../geometry'
+import type { Window } from '../display'
 import type { Element } from '../lesson/schema'
-
-/** An element's shadow as it falls on the picture; it grows with the framing. */
-export function shadowOf(e: Element, framing: Matrix): Shadow | null {
-  if (!e.shadow) return null
-  const k = Math.hypot(framing[0], framing[1])
-  return { colour: e.shadow.colour, dx: e.shadow.dx * k, dy: e.shadow.dy * k, blurPx: e.shadow.blurPx * k }
-}
-export const withShadow = (r: Rect, s: Shadow): Rect =>
-  union(r, grown({ ...r, x: r.x + s.dx, y: r.y + s.dy }, Math.ceil(s.blurPx * 1.5) + 1))
 
 /**
  * What crop, reveal and round corners leave of a box; null when all of it is seen.

@@ -48,7 +48,8 @@ test('an element that slides in from the left starts just outside and ends at it
   lesson.elements = besides(lesson, [
     callout(lesson, { arrival: { how: 'slide', from: 'left', frames: 10, easing: 'linear' } }),
   ])
-  const first = at(lesson, 100).items[0]
+  expect(at(lesson, 100).items).toEqual([])
+  const first = at(lesson, 102).items[0]
   const done = at(lesson, 109).items[0]!
   expect(first!.bounds.x + first!.bounds.w).toBeLessThan(done.bounds.x + done.bounds.w)
   expect(done.matrix[4]).toBe(960)

@@ -177,8 +177,8 @@ function setApart(timed: Timed): Finding[] {
         for (const path of paths) landed.set(path, to)
         if (!pose.apart || was === from) return []
         const sentence =
-          `“${e.name}”: its move to pose ${n + 2} begins at frame ${Math.round(from)} for all that it changes, as its ` +
-          `panel says. In an older version a part of it set out at frame ${Math.round(was)}.`
+          `“${e.name}”: its move to pose ${n + 2} begins at frame ${Math.round(from)} for all that it changes, as ` +
+          `its panel says. In an older version a part of it set out at frame ${Math.round(was)}.`
         return [{ code: 'apart', element: e.id, pose: pose.id, sentence, frame: Math.round(was) }]
       })
     })
@@ -196,7 +196,7 @@ function cutOff({ lesson, spans, length }: Timed): Finding[] {
       {
         code: 'cut',
         element: e.id,
-        sentence: `“${e.name}” goes on after the lesson has ended. ${gone}: let the lesson be longer, or end it earlier.`,
+        sentence: `“${e.name}” goes on after the lesson has ended. ${gone}: make the lesson longer, or end it earlier.`,
         frame: Math.max(0, length - 1),
       },
     ]

@@ -78,8 +78,8 @@ async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Ou
 }
 
 /**
- * Puts a medium into its lesson, where the lesson is still there, in the order in which the files were picked, whichever
- * of them was ready first; gives a sentence about it.
+ * Puts a medium into its lesson, where that is still there, in the order in which the files were picked, whichever of
+ * them was ready first; gives a sentence about it.
  */
 async function lay(job: ImportJob, medium: Medium): Promise<string | undefined> {
   const [lessonId, way, step] = [job.lesson!, job.payload.way ?? [], stepOf(job)]
@@ -112,7 +112,7 @@ function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium
   if (width !== undefined && (width !== frame.width || height !== frame.height))
     return (
       `“${name}” (${width} × ${height}) is fitted into the lesson’s ${size}` +
-      `${lesson.byHand.includes('size') ? ', which was set by hand' : ''}. Its own size is offered in the lesson’s details.`
+      `${lesson.byHand.includes('size') ? ', which was set by hand' : ''}. The lesson’s details offer its own size.`
     )
   return `“${name}” lies on the timeline.`
 }

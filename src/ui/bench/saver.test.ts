@@ -448,7 +448,7 @@ function folded(acts: readonly Act[]): string {
   })
   return names[at]!
 }
-test('edits, undos, lost answers and reloads in any order come to what was pressed, in the order of pressing', async () => {
+test('edits, undos, lost answers and reloads in any order come to what was pressed, in that order', async () => {
   const act = fc.constantFrom<Act>(
     'edit',
     'edit',
