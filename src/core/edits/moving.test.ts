@@ -4,9 +4,9 @@ import fc from 'fast-check'
 import { applyPatches } from 'immer'
 import { arrowEnds } from '../kinds'
 import type { Element, Lesson, Pose } from '../lesson/schema'
-import { atPose, motionOf, posedAt } from '../motion'
+import { atPose, motionOf, placementOf, posedAt } from '../motion'
 import { frameBoxOf } from '../scene'
-import { apply, boundsOf } from '../geometry'
+import { apply, boundsOf, IDENTITY } from '../geometry'
 import { after, long, made, newIds, pose } from '../testing/made'
 import { element, lasting, lessonWithTake, loose, on, besides, others } from '../testing/lessons'
 import { resolve } from '../timing'
@@ -374,6 +374,31 @@ test(
     )
   },
 )
+test('what rides along grows and shrinks with the size that is keyed of what carries it, also in another frame', () => {
+  const lesson = withBox([pose('a', after(20), long(40), { x: 900, width: 400, height: 60 })], {
+    width: 200,
+    height: 120,
+  })
+  lesson.elements.push(
+    element(lesson, 'shape', 'line', loose(100), loose(200), { x: 250, y: 330, width: 100, height: 60 }),
+  )
+  const made1 = made(lesson, E.attach(['line'], 'box', 110))
+  for (const l of [made1, made(made1, E.resizeLesson(960, 540))])
+    for (const frame of [110, 130, 140, 150, 190]) {
+      const [on, own] = [boxAt(l, frame, 'box'), boxAt(l, frame, 'line')]
+      // It is half as wide and half as tall as what carries it, a quarter of it further to the right and down.
+      expect([own.w / on.w, own.h / on.h].map((v) => Math.round(v * 1000))).toEqual([500, 500])
+      expect(Math.round(((own.x - on.x) / on.w) * 1000)).toBe(500)
+      expect(Math.round(((own.y - on.y) / on.h) * 1000)).toBe(500)
+    }
+})
+/** What an element’s own box covers of the picture. */
+function boxAt(lesson: Lesson, frame: number, id: string) {
+  const timed = resolve(lesson)
+  const p = placementOf(timed, box(lesson, id), frame, IDENTITY)!
+  const { width: w, height: h } = p.element
+  return boundsOf(p.matrix, { x: -w / 2, y: -h / 2, w, h })
+}
 test('what rides along is carried by move, turn and scale, through a chain; and by opacity where wanted', () => {
   const lesson = withBox([pose('a', after(20), long(20), { x: 600, y: 300, rotation: 90 })], { opacity: 0.5 })
   lesson.elements.push(

@@ -6,7 +6,7 @@ import { framingOf } from '../scene'
 import type { Timed } from '../timing'
 import { define, Id, Ids } from './act'
 import { Flag, Frame } from './args'
-import { carryOf, placementOf } from '../motion'
+import { carryOf, holds, placementOf } from '../motion'
 import { plain } from './plain'
 
 const framingFor = (timed: Timed, e: Element, frame: number): Matrix =>
@@ -74,7 +74,7 @@ export function fold(e: Element, m: Matrix): boolean {
 
 /**
  * Lets elements ride on another from a frame on, without moving them there: from then on that one
- * carries them by its position, scale and turn. They take its place on the take or in the picture.
+ * carries them by its position, size, scale and turn. They take its place on the take or in the picture.
  */
 export const attach = define(
   'attach',
@@ -96,7 +96,9 @@ export const attach = define(
           e.space = target.space
         }
         const carried = e.rides ? times(inverse(p.matrix), e.rides.by) : inverse(p.matrix)
-        e.rides = { on, by: [...carried] as [number, number, number, number, number, number], fades }
+        const { width, height } = p.element
+        const size = width > 0 && height > 0 && !holds(target) ? { size: { width, height } } : {}
+        e.rides = { on, by: [...carried] as [number, number, number, number, number, number], fades, ...size }
       }
     },
 )

@@ -119,12 +119,20 @@ export const resizeLesson = define('resizeLesson', [Width, Height], (width, heig
   const { x, y } = draft.guides
   const guides = (list: number[], k: number) => list.map((v) => hundredth(v * k))
   draft.guides = { x: guides(x, width / from.width), y: guides(y, height / from.height) }
+  const sizes = new Map(draft.elements.map((e) => [e.id, { width: e.width, height: e.height }]))
   const { style, rate } = draft
   for (const e of draft.elements) {
     keepStyled(e, { style, frame: { frame: from, rate } }, { style, frame: { frame: to, rate } }, () =>
       resizeElement(e, from, to, length),
     )
     settle(e, draft)
+  }
+  // What carries something is as large now as it was then by the new size.
+  for (const { rides } of draft.elements) {
+    const [before, now] = [sizes.get(rides?.on ?? ''), draft.elements.find((e) => e.id === rides?.on)]
+    if (!rides?.size || !before || !now || before.width <= 0 || before.height <= 0) continue
+    rides.size.width *= now.width / before.width
+    rides.size.height *= now.height / before.height
   }
 })
 /** Which part of a box is pulled: -1 its left or top, 1 its right or bottom, 0 neither. */

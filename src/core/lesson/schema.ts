@@ -219,7 +219,13 @@ export const MatrixNumbers = z.tuple([z.number(), z.number(), z.number(), z.numb
  * Carried along by another element. `by` undoes where that one stood when they were joined; with nothing to ride on any
  * more, what it was carried by stays.
  */
-export const Rides = z.strictObject({ on: id.nullable(), by: MatrixNumbers, fades: z.boolean().default(false) })
+export const Rides = z.strictObject({
+  on: id.nullable(),
+  by: MatrixNumbers,
+  fades: z.boolean().default(false),
+  /** How large that one was then: as it grows and shrinks from there, so does what it carries. */
+  size: z.strictObject({ width: z.number().positive(), height: z.number().positive() }).optional(),
+})
 export type Rides = z.infer<typeof Rides>
 
 export const COPIED_PARTS = ['motion', 'look', 'timing'] as const

@@ -74,6 +74,11 @@ function isUnder(e: Element, id: string, all: ReadonlyMap<string, Element>): boo
   return false
 }
 
+/** How much larger what carries an element is than it was when they were joined, in its own pixels. */
+function grownBy({ size }: NonNullable<Element['rides']>, on: Element): Matrix {
+  if (!size || (on.width === size.width && on.height === size.height)) return IDENTITY
+  return [on.width / size.width, 0, 0, on.height / size.height, 0, 0]
+}
 /**
  * What carries an element at a frame: where the one it rides on has gone since they were joined, and how much of that
  * one is there.
@@ -90,7 +95,7 @@ export function carryOf(
   if (!on) return { matrix: e.rides.by, opacity: 1 }
   const p = placementOf(timed, on, frame, framing, depth + 1)
   return {
-    matrix: p ? times(p.matrix, e.rides.by) : e.rides.by,
+    matrix: p ? times(times(p.matrix, grownBy(e.rides, p.element)), e.rides.by) : e.rides.by,
     opacity: e.rides.fades && !holds(on) ? (p ? p.opacity * p.element.opacity : 0) : 1,
   }
 }

@@ -55,11 +55,12 @@ test('a drag goes into that pose; with the whole path, into all of them', () => 
   edit('Move', moving(['box'], 10, 0))
   expect([box().x, box().poses[0]!.values.x]).toEqual([210, 920])
 })
-test('a value that can be keyed belongs to the pose; a wording is the whole element’s', () => {
+test('what a pose takes belongs to the pose; a look and a wording are the whole element’s', () => {
   setBench({ playhead: 150 })
+  editPosed('Turned', setElements(['box'], { rotation: 20 }))
   editPosed('Thicker', setElements(['box'], { 'look.outlinePx': 20 }))
-  expect(box().look).toMatchObject({ outlinePx: 6 })
-  expect(box().poses[0]!.values).toEqual({ x: 900, 'look.outlinePx': 20 })
+  expect([box().rotation, box().poses[0]!.values]).toEqual([0, { x: 900, rotation: 20 }])
+  expect(box().look).toMatchObject({ outlinePx: 20 })
   editPosed('Name', setElements(['box'], { name: 'Frame' }))
   expect(box().name).toBe('Frame')
 })

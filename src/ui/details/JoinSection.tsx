@@ -26,6 +26,7 @@ export function JoinSection({ element: e }: { element: Element }) {
     <Section title="Rides, loops, groups" folds="shut">
       {on ? (
         <>
+          <p className="text-muted">It goes along in place, turn and size.</p>
           <Row label="Rides on">
             <button type="button" className="truncate text-accent-deep underline" onClick={() => select([on.id], true)}>
               {on.name}

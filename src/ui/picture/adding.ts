@@ -1,4 +1,5 @@
-import { addElement, attach, elementAt, liftOut, repoint, windowOver } from '@/core/edits'
+import { toast } from 'sonner'
+import { addElement, attach, elementAt, liftOut, repoint, setElements, windowOver } from '@/core/edits'
 import { apply, inverse, type Point, type Rect } from '@/core/geometry'
 import { kindNamed } from '@/core/kinds'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
@@ -66,12 +67,21 @@ export function answerAdding(p: Point): boolean {
     const hit = hitAt(now, frame, p, isFramed(), wanted.ride)
     if (!hit) return true
     setBench({ adding: null })
-    edit(
-      wanted.ride.length === 1
-        ? `Let it ride on “${hit.name}”`
-        : `Let ${wanted.ride.length} elements ride on “${hit.name}”`,
-      attach(wanted.ride, hit.id, frame),
+    const { ride } = wanted
+    const one = ride.length === 1
+    if (
+      edit(
+        one ? `Let it ride on “${hit.name}”` : `Let ${ride.length} elements ride on “${hit.name}”`,
+        attach(ride, hit.id, frame),
+      )
     )
+      toast(`${one ? 'It goes' : 'They go'} along with “${hit.name}”: its place, turn and size.`, {
+        duration: 9000,
+        action: {
+          label: 'Fade with it too',
+          onClick: () => void edit('Carry opacity too', setElements(ride, { 'rides.fades': true })),
+        },
+      })
     return true
   }
   return false

@@ -72,7 +72,7 @@ test('a countdown stands on each second for a second; its rounds are counted', (
     return written(counted(l, frame, span, rate), l)
   }
   const left = { counts: 'left', shows: 'minutes' }
-  expect([0, 29, 30, 299].map((f) => says(f, left))).toEqual(['0:10', '0:10', '0:09', '0:01'])
+  expect([0, 29, 30, 298, 299].map((f) => says(f, left))).toEqual(['0:10', '0:10', '0:09', '0:01', '0:00'])
   expect(says(0, left, { from: 0, to: 75 * 30 })).toBe('1:15')
   expect([0, 239, 240, 299].map((f) => says(f, { counts: 'left', restFrames: 60 }))).toEqual(['8', '1', '0', '0'])
   expect([0, 29, 30].map((f) => says(f, { counts: 'left', digits: 1, rounds: 10 }))).toEqual(['1.0', '0.1', '1.0'])

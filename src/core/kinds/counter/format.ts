@@ -34,12 +34,13 @@ export function counted(look: CounterLook, frame: number, span: { from: number; 
   const end = Math.max(round.span.from + 1, round.span.to - look.restFrames)
   const seconds = (frames: number) => Math.max(0, (frames * rate.den) / rate.num)
   const k = 10 ** look.digits
+  const isLast = frame >= end - 1 && look.restFrames === 0 && round.n + 1 === look.rounds
   switch (look.counts) {
     case 'value':
       return look.value
-    // Each second that is left stands for one second; on its last frame there is none left.
+    // Each second that is left stands for one second; on its very last frame there is none left.
     case 'left':
-      return Math.ceil(seconds(end - 1 - frame) * k - 1e-6) / k
+      return isLast ? 0 : Math.ceil(seconds(end - frame) * k - 1e-6) / k
     case 'gone':
       return seconds(Math.min(frame, end) - round.span.from)
     case 'percent':
