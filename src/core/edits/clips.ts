@@ -25,6 +25,7 @@ import { numbered } from './names'
 import { resizeLesson } from './shaping'
 import { keepStyled } from './keepStyled'
 import { clipsIn, runsIn, standingIn, type Run } from './standing'
+import { Unfit } from './unfit'
 import { eachNumber, whensOf } from './walk'
 
 const rowOf = (draft: Lesson, given: Given, track: string): Clip[] =>
@@ -58,6 +59,23 @@ const together = (draft: Lesson, given: Given, clip: Clip): Clip[] => {
   const { group } = clip.element
   if (group === null) return [clip]
   return clipsIn(draft, given).filter((c) => c.element.group === group && c.at < clipEnd(clip) && clip.at < clipEnd(c))
+}
+/**
+ * The same, where what is done to one has to be done to all alike so that they stay in sync.
+ *
+ * @param side  the end that all of them have to have on the same frame
+ * @throws Unfit when one of them begins, or ends, elsewhere
+ */
+export function inStep(draft: Lesson, given: Given, clip: Clip, side: 'start' | 'end' = 'start'): Clip[] {
+  const all = together(draft, given, clip)
+  const other = all.find((c) => (side === 'start' ? c.at !== clip.at : clipEnd(c) !== clipEnd(clip)))
+  if (other)
+    throw new Unfit(
+      `“${clip.element.name}” is taken together with “${other.element.name}”, which ` +
+        `${side === 'start' ? 'begins' : 'ends'} elsewhere: ` +
+        'they would lose their sync. Cut them alike, or part them first',
+    )
+  return all
 }
 
 /** Moves the start or the end of a clip to a frame, as far as its medium and its neighbours allow. */
@@ -211,14 +229,17 @@ export const setClip = define('setClip', [Id.clip, Values], (id, values) => (dra
 export const setSpeed = define('setSpeed', [Id.clip, Count, Count], (id, num, den) => (draft, given) => {
   const first = find(draft, given, id)
   if (!first || isStill(first.map)) return
-  for (const clip of together(draft, given, first)) {
-    if (isStill(clip.map)) continue
+  const made = inStep(draft, given, first).flatMap((clip) => {
+    if (isStill(clip.map)) return []
     const end = sourceUsAt(clip, clipEnd(clip), draft.rate)
     const stretches = mapAtSpeed(clip.map, { num, den })
     const wanted = framesUntil({ inUs: clip.map.inUs, stretches }, end, draft.rate)
     const next = rowOf(draft, given, clip.track).find((c) => c.id !== clip.id && c.at >= clipEnd(clip))
+    return [{ clip, stretches, length: Math.min(Math.max(1, wanted), (next?.at ?? Infinity) - clip.at) }]
+  })
+  for (const { clip, stretches, length } of made) {
     clipLook(clip).stretches = stretches
-    placeClip(clip, clip.at, Math.min(Math.max(1, wanted), (next?.at ?? Infinity) - clip.at))
+    placeClip(clip, clip.at, length)
   }
 })
 /**
@@ -229,14 +250,18 @@ export const freezeAt = define(
   'freezeAt',
   [Id.clip, Frame, Count, Flag],
   (id, frame, frames, push) => (draft, given) => {
-    const clip = find(draft, given, id)
-    if (!clip || frame < clip.at || frame >= clipEnd(clip)) return
-    const end = clipEnd(clip)
-    const { inUs, stretches } = mapWithHold(clip.map, frame - clip.at, frames, draft.rate)
-    Object.assign(clip.element.look, { inUs, stretches })
-    const later = rowOf(draft, given, clip.track).filter((c) => c.id !== id && c.at >= end)
-    const room = push ? Infinity : (later[0]?.at ?? Infinity) - clip.at
-    placeClip(clip, clip.at, Math.min(clip.length + frames, room))
+    const first = find(draft, given, id)
+    if (!first || frame < first.at || frame >= clipEnd(first)) return
+    const all = inStep(draft, given, first).filter((c) => frame < clipEnd(c))
+    const end = clipEnd(first)
+    const tracks = new Set(all.map((c) => c.track))
+    const later = [...tracks].flatMap((t) => rowOf(draft, given, t).filter((c) => !all.includes(c) && c.at >= end))
+    const room = push ? Infinity : Math.min(Infinity, ...later.map((c) => c.at)) - first.at
+    for (const clip of all) {
+      const { inUs, stretches } = mapWithHold(clip.map, frame - clip.at, frames, draft.rate)
+      Object.assign(clip.element.look, { inUs, stretches })
+      placeClip(clip, clip.at, Math.min(clip.length + frames, room))
+    }
     if (!push) return
     for (const c of later) placeClip(c, c.at + frames, c.length)
     for (const e of draft.elements) {
@@ -255,14 +280,20 @@ export const rampSpeed = define(
   'rampSpeed',
   [Id.clip, Frame, Count, Count, Count],
   (id, frame, frames, num, den) => (draft, given) => {
-    const clip = find(draft, given, id)
-    if (!clip || isStill(clip.map) || frame < clip.at || frame >= clipEnd(clip)) return
-    const end = sourceUsAt(clip, clipEnd(clip), draft.rate)
-    const map = mapWithRamp(clip.map, frame - clip.at, frames, { num, den }, draft.rate, end)
-    Object.assign(clip.element.look, map)
-    const next = rowOf(draft, given, clip.track).find((c) => c.id !== clip.id && c.at >= clipEnd(clip))
-    const wanted = Math.max(1, framesUntil(map, end, draft.rate))
-    placeClip(clip, clip.at, Math.min(wanted, (next?.at ?? Infinity) - clip.at))
+    const first = find(draft, given, id)
+    if (!first || isStill(first.map) || frame < first.at || frame >= clipEnd(first)) return
+    const made = inStep(draft, given, first).flatMap((clip) => {
+      if (isStill(clip.map)) return []
+      const end = sourceUsAt(clip, clipEnd(clip), draft.rate)
+      const map = mapWithRamp(clip.map, frame - clip.at, frames, { num, den }, draft.rate, end)
+      const next = rowOf(draft, given, clip.track).find((c) => c.id !== clip.id && c.at >= clipEnd(clip))
+      const wanted = Math.max(1, framesUntil(map, end, draft.rate))
+      return [{ clip, map, length: Math.min(wanted, (next?.at ?? Infinity) - clip.at) }]
+    })
+    for (const { clip, map, length } of made) {
+      Object.assign(clip.element.look, map)
+      placeClip(clip, clip.at, length)
+    }
   },
 )
 

@@ -9,7 +9,7 @@ import { resolve } from '../timing'
 import { define, Id, make, type Given } from './act'
 import { Count, Flag, Frame, NewId, Side } from './args'
 import { elementIn } from './chosen'
-import { beginClip, clipLook, closeUp, cutTracks, placeClip, splitTracks, standsStill, takeOut } from './clips'
+import { beginClip, clipLook, closeUp, cutTracks, placeClip, splitTracks, standsStill, takeOut, inStep } from './clips'
 import { numbered } from './names'
 import { plain, tie, withElement } from './plain'
 import { clipsIn, runsAt, standingIn } from './standing'
@@ -24,17 +24,23 @@ function clipNamed(draft: Lesson, given: Given, id: string): Clip {
 
 /** A clip keeps its place and shows what lies so many frames later in its medium, as far as that reaches. */
 export const slipClip = define('slipClip', [Id.clip, Frame], (id, frames) => (draft, given) => {
-  const clip = clipNamed(draft, given, id)
-  const medium = draft.media[clip.media]
-  if (isStill(clip.map) || !medium) return
-  const longUs = medium.durationUs ?? Infinity
-  const last = sourceUsAt(clip, clipEnd(clip), draft.rate)
+  const first = clipNamed(draft, given, id)
+  if (isStill(first.map)) return
+  const all = inStep(draft, given, first).filter((c) => !isStill(c.map))
   const wanted = Math.sign(frames) * frameStartUs(Math.abs(frames), draft.rate)
-  const by = Math.round(Math.min(Math.max(0, longUs - last), Math.max(-clip.map.inUs, wanted)))
+  // As far as the media of all that are taken together reach.
+  const room = all.map((clip) => {
+    const longUs = draft.media[clip.media]?.durationUs ?? Infinity
+    return { before: -clip.map.inUs, after: Math.max(0, longUs - sourceUsAt(clip, clipEnd(clip), draft.rate)) }
+  })
+  const most = Math.min(...room.map((r) => r.after))
+  const by = Math.round(Math.min(most, Math.max(...room.map((r) => r.before), wanted)))
   if (by === 0) return
-  const look = clipLook(clip)
-  look.inUs += by
-  for (const s of look.stretches) if ('toUs' in s && s.toUs !== null) s.toUs += by
+  for (const clip of all) {
+    const look = clipLook(clip)
+    look.inUs += by
+    for (const s of look.stretches) if ('toUs' in s && s.toUs !== null) s.toUs += by
+  }
 })
 
 /** Two clips of one track, one of which begins where the other ends; and how much more each has to show there. */
@@ -59,22 +65,29 @@ export const rollCut = define('rollCut', [Id.clip, Id.clip, Frame], (leftId, rig
 const FASTEST = 100
 /** An end of a clip goes to a frame, and the clip faster or slower, so that it shows the same stretch of its medium. */
 export const stretchClip = define('stretchClip', [Id.clip, Side, Frame], (id, side, frame) => (draft, given) => {
-  const clip = clipNamed(draft, given, id)
-  if (isStill(clip.map)) return
-  const others = clipsIn(draft, given, clip.track).filter((c) => c.id !== id)
+  const first = clipNamed(draft, given, id)
+  if (isStill(first.map)) return
+  const all = inStep(draft, given, first, side === 'start' ? 'end' : 'start')
+  const tracks = new Set(all.map((c) => c.track))
+  const others = [...tracks].flatMap((t) => clipsIn(draft, given, t)).filter((c) => !all.some((x) => x.id === c.id))
   const room =
     side === 'end'
-      ? Math.min(...others.filter((c) => c.at >= clipEnd(clip)).map((c) => c.at), Infinity)
-      : Math.max(...others.filter((c) => clipEnd(c) <= clip.at).map(clipEnd), 0)
-  const at = side === 'start' ? Math.max(room, Math.min(frame, clipEnd(clip) - 1)) : clip.at
-  const end = side === 'end' ? Math.min(room, Math.max(frame, clip.at + 1)) : clipEnd(clip)
-  const from = clip.map.inUs
-  const until = sourceUsAt(clip, clipEnd(clip), draft.rate)
-  const times = (until - from) / frameStartUs(end - at, draft.rate)
-  if (times > FASTEST || times < 1 / FASTEST) throw new Unfit(`no clip goes ${FASTEST} times as fast or as slow`)
-  const speed = rational(times)
-  clipLook(clip).stretches = mapAtSpeed(clip.map, speed)
-  placeClip(clip, at, end - at)
+      ? Math.min(...others.filter((c) => c.at >= clipEnd(first)).map((c) => c.at), Infinity)
+      : Math.max(...others.filter((c) => clipEnd(c) <= first.at).map(clipEnd), 0)
+  const at = side === 'start' ? Math.max(room, Math.min(frame, clipEnd(first) - 1)) : first.at
+  const end = side === 'end' ? Math.min(room, Math.max(frame, first.at + 1)) : clipEnd(first)
+  // As much longer or shorter as this one gets, so do all that are taken together with it.
+  const factor = (end - at) / first.length
+  for (const clip of all) {
+    const length = clip.length === first.length ? end - at : Math.max(1, Math.round(clip.length * factor))
+    if (!isStill(clip.map)) {
+      const until = sourceUsAt(clip, clipEnd(clip), draft.rate)
+      const times = (until - clip.map.inUs) / (frameStartUs(clip.length, draft.rate) * factor)
+      if (times > FASTEST || times < 1 / FASTEST) throw new Unfit(`no clip goes ${FASTEST} times as fast or as slow`)
+      clipLook(clip).stretches = mapAtSpeed(clip.map, rational(times))
+    }
+    placeClip(clip, side === 'start' ? clipEnd(clip) - length : clip.at, length)
+  }
 })
 
 /** Two clips that touch fade into each other for so many frames around their cut, as far as their media reach. */

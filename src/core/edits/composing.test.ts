@@ -103,6 +103,24 @@ describe('taken together', () => {
       ['takes-1', 30, 270, 1_000_000],
       ['takes-2', 30, 270, 1_000_000],
     ])
+    const stretched = made(two(), E.stretchClip('a', 'end', 150))
+    expect(rows(stretched).map((r) => [r[1], r[2]])).toEqual([
+      [0, 150],
+      [0, 150],
+    ])
+    const speeds = (l: Lesson) => clipsOf(l).map((c) => c.speed)
+    expect(speeds(stretched)).toEqual(Array(2).fill({ num: 2, den: 1 }))
+    for (const edit of [E.freezeAt('a', 100, 40, true), E.rampSpeed('b', 100, 30, 200, 100)]) {
+      const maps = resolve(made(two(), edit)).clips.map((c) => [c.at, c.length, c.map.stretches])
+      expect(maps[0]).toEqual(maps[1])
+    }
+    const trimmed = made(two(), E.trimClip('a', 'start', 60))
+    expect(rows(made(trimmed, E.slipClip('b', -30))).map((r) => r[3])).toEqual([1_000_000, 1_000_000])
+    // One that begins elsewhere would lose its sync: that is said, and nothing changes.
+    const apart = made(made(two(), E.setGroup(['a', 'b'], null)), E.trimClip('b', 'start', 30))
+    const uneven = made(apart, E.setGroup(['a', 'b'], 'pair'))
+    const refused = E.applyEdit(uneven, E.setSpeed('a', 200, 100), newIds())
+    expect('refused' in refused && refused.refused).toContain('begins elsewhere')
     const parted = made(two(), E.setGroup(['a', 'b'], null))
     expect(rows(made(parted, E.trimClip('a', 'end', 200))).map((r) => r[2])).toEqual([200, 300])
   })

@@ -14,8 +14,8 @@ const LAYOUTS = [
   { value: 'first-large', label: 'the first large, the rest small' },
 ] as const
 
-/** Lays several that are shown beside each other, and takes them together. */
-export function BesideSection({ elements }: { elements: readonly Element[] }) {
+/** Takes several together, whatever they are, and lays those of them that are seen beside each other. */
+export function BesideSection({ elements, shown }: { elements: readonly Element[]; shown: readonly Element[] }) {
   const { lesson } = useShown()
   const [layout, setLayout] = useKept<Layout>('beside: layout', 'equal')
   const [gap, setGap] = useKept('beside: gap', 24)
@@ -23,7 +23,8 @@ export function BesideSection({ elements }: { elements: readonly Element[] }) {
   const joined = elements[0]!.group !== null && elements.every((e) => e.group === elements[0]!.group)
   const lay = () => {
     const frames = Math.max(1, Math.round(framesPerSecond(lesson.rate)))
-    edit(`Lay ${ids.length} side by side`, sideBySide(ids, layout, gap, actHere(), frames))
+    const seen = shown.map((e) => e.id)
+    edit(`Lay ${seen.length} side by side`, sideBySide(seen, layout, gap, actHere(), frames))
   }
   return (
     <Section title="Together and side by side">
@@ -42,9 +43,14 @@ export function BesideSection({ elements }: { elements: readonly Element[] }) {
           ? 'They are selected, cut, moved and re-timed together.'
           : 'Together they are selected, cut, moved and re-timed as one.'}
       </p>
-      <Choice label="Layout" value={layout} options={LAYOUTS} onChange={setLayout} />
-      <NumberField label="Gap" unit="px" min={0} max={400} value={gap} onChange={setGap} />
-      <Button onClick={lay}>Lay side by side from here</Button>
+      {joined && <p className="text-muted">Press one of them again to choose it alone.</p>}
+      {shown.length > 1 && (
+        <>
+          <Choice label="Layout" value={layout} options={LAYOUTS} onChange={setLayout} />
+          <NumberField label="Gap" unit="px" min={0} max={400} value={gap} onChange={setGap} />
+          <Button onClick={lay}>Lay side by side from here</Button>
+        </>
+      )}
     </Section>
   )
 }

@@ -19,7 +19,7 @@ import {
   turnAndScale,
 } from '@/core/edits'
 import type { Stagger } from '@/core/lesson/schema'
-import { kindOf } from '@/core/kinds'
+import { isClip, kindOf } from '@/core/kinds'
 import { motionOf } from '@/core/motion'
 import { editPosed, tryPosed } from '../bench/inPose'
 import { edit, freshId, useShown } from '../bench/store'
@@ -92,7 +92,7 @@ export function Several({ ids }: { ids: string[] }) {
         />
         <Actions />
       </Section>
-      {shown.length === all.length && shown.length > 1 && <BesideSection elements={shown} />}
+      {all.some(isClip) && all.length > 1 && <BesideSection elements={all} shown={shown} />}
       <Section title="Line up and spread" folds="open">
         <Choice
           label="Against"

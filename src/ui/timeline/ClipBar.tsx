@@ -89,7 +89,11 @@ export const ClipBar = memo(function ClipBar({
       label: part === 'body' ? `Move “${element.name}”` : `Trim “${element.name}”`,
       change: (by, now) =>
         changeFor(part, by, { free: now.altKey, other: now.ctrlKey || now.metaKey, over: now.shiftKey }, was),
-      click: (now) => goTo(frameAt(now.clientX)),
+      click: (now) => {
+        // What is taken together is chosen as one; a second press chooses one of it.
+        if (selected && !now.shiftKey && bench().elements.length > 1) select([clip.id], true)
+        goTo(frameAt(now.clientX))
+      },
     })
   }
   const handlers = (part: Part) => ({ onPointerDown: grasp(part), ...hand })
