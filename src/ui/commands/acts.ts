@@ -19,7 +19,7 @@ import {
 } from '@/core/edits'
 import { kindNamed, type ElementKind } from '@/core/kinds'
 import { goesOn } from '@/core/kinds/looks'
-import { clipEnd, takeAt } from '@/core/lesson/clips'
+import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../bench/inPose'
@@ -207,12 +207,26 @@ export function removePassage(close: boolean): void {
 }
 /** Takes the selected clips out whole; what comes later on their tracks moves up. */
 export function removeClipsClosing(): void {
-  const chosen = chosenClips().sort((a, b) => b.at - a.at)
-  if (chosen.length)
-    edit(
-      chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`,
-      inOne(chosen.map((c) => takeOut([c.track], c.at, clipEnd(c), true))),
-    )
+  const chosen = chosenClips()
+  if (chosen.length === 0) return
+  // What is taken together goes together, so that what comes later of it stays in sync.
+  const { clips } = bench().timed
+  const mates = (c: Clip) => {
+    const { group } = c.element
+    const all =
+      group === null ? [c] : clips.filter((x) => x.element.group === group && x.at < clipEnd(c) && c.at < clipEnd(x))
+    return {
+      tracks: all.map((x) => x.track),
+      from: Math.min(...all.map((x) => x.at)),
+      to: Math.max(...all.map(clipEnd)),
+    }
+  }
+  const gaps = new Map(chosen.map(mates).map((g) => [`${g.from} ${g.to} ${g.tracks.join()}`, g]))
+  const inOrder = [...gaps.values()].sort((a, b) => b.from - a.from)
+  edit(
+    chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`,
+    inOne(inOrder.map((g) => takeOut(g.tracks, g.from, g.to, true))),
+  )
 }
 /** Puts the start of what is selected on the playhead, or its end behind it; a moment on that very frame ties it. */
 export function edgeHere(side: 'start' | 'end'): void {
