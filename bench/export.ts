@@ -1,4 +1,4 @@
-import { ended, spawnBound } from '@/server/children'
+import { ended, mustRun, spawnBound } from '@/server/run'
 import { widePipe } from '@/server/render/pipe'
 import { isClip, kindName } from '@/core/kinds'
 import path from 'node:path'
@@ -6,7 +6,6 @@ import type { Lesson } from '@/core/lesson/schema'
 import { elementAt } from '@/core/edits'
 import { resolve } from '@/core/timing'
 import { encoderArguments, exportVideo } from '@/server/render/exportVideo'
-import { mustRun } from '@/server/run'
 import type { Figure } from './report'
 
 const QUALITY = 'good'

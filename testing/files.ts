@@ -262,6 +262,14 @@ function makeFiles(dir: string, chance: () => number): string[] {
     ['entity', '<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]><svg/>'],
     ['torn', '<svg xmlns="http://www.w3.org/2000/svg"><g></svg>'],
     ['huge', svg('', 'width="90000" height="90000"')],
+    [
+      'turbulent',
+      svg(
+        '<filter id="f"><feTurbulence type="turbulence" baseFrequency="0.9" numOctaves="255"/></filter><rect width="4000" height="4000" ' +
+          'filter="url(#f)"/>',
+        'width="4000" height="4000"',
+      ),
+    ],
   ] as const)
     write(`${name}.svg`, text)
   const cue = 'WEBVTT\n\n00:01.000 --> 00:02.000\nZurück, Säge\n'

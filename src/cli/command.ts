@@ -5,7 +5,7 @@ import { parseArgs } from 'node:util'
 import { checkLesson } from '@/core/review/check'
 import type { Lesson } from '@/core/lesson/schema'
 import { languagesOf } from '@/core/language'
-import { ENDED_FROM_OUTSIDE } from '@/server/children'
+import { ENDED_FROM_OUTSIDE } from '@/server/run'
 import { Interrupted } from '@/server/problem'
 
 /**

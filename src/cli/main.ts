@@ -9,6 +9,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   trace: async () => (await import('./trace')).trace,
   moments: async () => (await import('./moments')).moments,
   follow: async () => (await import('./follow')).follow,
+  draw: async () => (await import('./draw')).draw,
   pin: async () => (await import('./pin')).pin,
   align: async () => (await import('./align')).align,
   retime: async () => (await import('./retime')).retime,

@@ -1,7 +1,8 @@
 import type { ZodType } from 'zod'
 import type { Route } from '@/contract/route'
 import { turnedAway } from '@/contract/door'
-import { Problem } from './problem'
+import { isDatabaseAway } from './jobs'
+import { Interrupted, Problem } from './problem'
 
 /** Turns away what does not come from this machine's own browser. @throws Problem 403 */
 export function guard(request: Request): void {
@@ -26,14 +27,19 @@ export function route<C = unknown>(handler: Handler<C>): Handler<C> {
     } catch (e) {
       if (e instanceof Problem)
         return Response.json({ sentence: e.message, ...e.facts }, { status: e.status === 499 ? 409 : e.status })
+      if (e instanceof Interrupted)
+        return Response.json({ sentence: 'The work on it was ended from outside. Try it again.' }, { status: 503 })
       console.error(e)
+      const away = isDatabaseAway(e)
       return Response.json(
         {
-          sentence:
-            'The server could not do this now: the database may be starting ' +
-            'again. Nothing was changed; it is tried again by itself.',
+          sentence: away
+            ? 'The server could not do this now: the database may be starting ' +
+              'again. Nothing was changed; it is tried again by itself.'
+            : 'The server could not do this: something went wrong that Vivid Vane does not know. Nothing was ' +
+              'changed; what it said is in the log.',
         },
-        { status: 503 },
+        { status: away ? 503 : 500 },
       )
     }
   }
@@ -117,7 +123,7 @@ export async function body<T>(request: Request, schema: ZodType<T>, most = MOST_
   } catch {
     throw new Problem(400, 'The request holds no JSON.')
   }
-  const parsed = schema.safeParse(value)
+  const parsed = shallowly(() => schema.safeParse(value))
   if (!parsed.success)
     throw new Problem(
       400,
@@ -125,6 +131,15 @@ export async function body<T>(request: Request, schema: ZodType<T>, most = MOST_
         `${parsed.error.issues[0]?.path.join('.')}: ${parsed.error.issues[0]?.message}.`,
     )
   return parsed.data
+}
+/** What comes of reading something. @throws Problem 400 when it is nested deeper than can be followed */
+function shallowly<T>(read: () => T): T {
+  try {
+    return read()
+  } catch (e) {
+    if (e instanceof RangeError) throw new Problem(400, 'This is nested too deeply to be read. Nothing was changed.')
+    throw e
+  }
 }
 /** The answer of what has nothing else to say. */
 export const DONE = { done: true } as const

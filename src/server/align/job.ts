@@ -5,7 +5,7 @@ import { withinCues } from '@/core/voice/withinCues'
 import { mediumBySha } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
-import { Problem } from '../problem'
+import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { align, type Aligned } from './align'
 
@@ -62,6 +62,7 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
     found = await align(path.join(dataRoot(), medium.file), script, language, { signal, onStep })
   } catch (e) {
     signal.throwIfAborted()
+    if (e instanceof Interrupted) throw e
     throw new Problem(422, `The words could not be found: ${(e as Error).message} Nothing was changed.`)
   }
   const lesson = await readLesson(job.lesson!).then(

@@ -6,7 +6,7 @@ import { hearCleaned, lessonAt, within } from '@/core/edits'
 import { takeMade } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
-import { Problem } from '../problem'
+import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { cleanSound } from './clean'
 
@@ -52,7 +52,7 @@ async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
     const whole = medium.durationUs ?? 1
     const onTime = (us: number) => onStep('Cleaning', Math.min(0.5, us / whole / 2))
     await cleanSound(source, wav, { rumble, noise }, { signal, onTime }).catch((e: unknown) => {
-      if (signal.aborted || !(e instanceof Error)) throw e
+      if (signal.aborted || e instanceof Interrupted || !(e instanceof Error)) throw e
       throw new Problem(422, `“${medium.name}” could not be cleaned: ${e.message}. Nothing was changed.`)
     })
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }

@@ -5,9 +5,8 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { createHash } from 'node:crypto'
 import { createConnection } from 'mysql2/promise'
-import { spawnBound } from '../children'
+import { mustRun, spawnBound } from '../run'
 import type { Ownership } from '../owner'
-import { mustRun } from '../run'
 
 /** A MariaDB server of our own: its folder, its socket, its password; no network. */
 export interface Daemon {

@@ -13,7 +13,7 @@ import { needRoom } from '../room'
 import { dataRoot } from '../root'
 import { momentsIn } from '../trace/moments'
 import { counted } from '../words'
-import { keepMedium, mediumBySha } from './library'
+import { ownedBy } from './library'
 import { hashOf, processFile } from './process'
 import { textOf } from './textOf'
 import { dropUpload, isText, uploadFile, uploadThere, type ImportPayload } from './upload'
@@ -56,21 +56,18 @@ async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Ou
     throw new Problem(410, `The upload of “${job.name}” is not there any more. Bring the file in again.`)
   await mkdir(path.join(dataRoot(), 'media'), { recursive: true })
   const sha256 = await hashOf(file, { signal, onStep })
-  let medium = await mediumBySha(sha256)
   let note: string | null = null
-  if (!medium) {
-    const { size } = await stat(file)
+  const { size } = await stat(file)
+  const medium = await ownedBy(sha256, size, signal, async () => {
     await needRoom(`“${job.name}”`, size)
-    const made = await processFile(file, job.name, dataRoot(), sha256, {
+    return processFile(file, job.name, dataRoot(), sha256, {
       signal,
       onStep,
       onNote: (sentence) => {
         note = sentence
       },
     })
-    await keepMedium(made, size)
-    medium = made
-  }
+  })
   signal.throwIfAborted()
   const said = job.lesson ? await lay(job, medium) : undefined
   await dropUpload(job)

@@ -24,6 +24,39 @@ export async function mediumBySha(sha256: string): Promise<Medium | null> {
   const [row] = await database().select().from(media).where(eq(media.sha256, sha256))
   return row?.medium ?? null
 }
+/** What is being made ready, by the hash of its content; all of the server's modules share it. */
+const owners = ((globalThis as { vaneOwners?: Map<string, Promise<unknown>> }).vaneOwners ??= new Map())
+
+/**
+ * The medium of a content: the one in the library, else made ready by one owner at a time. Who comes with the same
+ * bytes meanwhile waits and shares what came of it; where that owner failed or was cancelled, the next one tries.
+ *
+ * @param size  bytes that it has
+ * @throws what `make` throws; on cancel, the signal's reason
+ */
+export async function ownedBy(
+  sha256: string,
+  size: number,
+  signal: AbortSignal | undefined,
+  make: () => Promise<Medium>,
+): Promise<Medium> {
+  for (;;) {
+    signal?.throwIfAborted()
+    const known = await mediumBySha(sha256)
+    if (known) return known
+    const owner = owners.get(sha256)
+    if (owner) {
+      await owner.catch(() => {})
+      continue
+    }
+    const making = make().then(async (medium) => {
+      await keepMedium(medium, size)
+      return medium
+    })
+    owners.set(sha256, making)
+    return await making.finally(() => owners.delete(sha256))
+  }
+}
 /**
  * Takes a file that was made here into the library.
  *
@@ -33,9 +66,8 @@ export async function mediumBySha(sha256: string): Promise<Medium | null> {
 export async function takeMade(file: string, name: string, making: Making): Promise<Medium> {
   const { size } = await stat(file)
   await needRoom(`“${name}”`, size)
-  const medium = await processFile(file, name, dataRoot(), await hashOf(file, making), making)
-  await keepMedium(medium, size)
-  return medium
+  const sha256 = await hashOf(file, making)
+  return ownedBy(sha256, size, making.signal, () => processFile(file, name, dataRoot(), sha256, making))
 }
 export async function keepMedium(medium: Medium, bytes: number): Promise<void> {
   await database()

@@ -236,6 +236,14 @@ test(
       '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>',
     )
     await refused(at('evil.svg'), 'run scripts')
+    // Noise of so many octaves, and uses of uses of uses: a few hundred bytes that would be drawn for hours.
+    const octaves = '<feTurbulence type="turbulence" baseFrequency="0.9" numOctaves="255"/>'
+    writeFileSync(
+      at('bomb.svg'),
+      `<svg xmlns="http://www.w3.org/2000/svg" width="4000" height="4000"><filter id="f">${octaves}</filter>` +
+        '<rect width="4000" height="4000" filter="url(#f)"/></svg>',
+    )
+    await refused(at('bomb.svg'), 'asks for more than a picture may')
   },
 )
 /** Brings a file in and gives what was said about it. */

@@ -1,5 +1,5 @@
 import { BESIDE } from '@/contract/beside'
-import { loadImage, createCanvas } from '@napi-rs/canvas'
+import { loadImage } from '@napi-rs/canvas'
 import { createHash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
 import { copyFile, mkdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
@@ -9,6 +9,7 @@ import { LIMITS } from '@/core/lesson/limits'
 import { ffmpeg, SAFE_INPUT } from '../media/ffmpeg'
 import { frameTimes, lastTimeUs, probe, type FileFacts } from '../media/probe'
 import { Interrupted, Problem } from '../problem'
+import { ownCommand, run, STOPPED } from '../run'
 import { conformTake, writeFilm, writePeaks, writeProxy } from './conform'
 import { kindByContent } from './kinds'
 import { endsAsOgg, isAnimatedWebp, wavLengthUs } from './containers'
@@ -272,23 +273,30 @@ async function sound(
   return { file: at(file), durationUs: made.durationUs, sound: true, aids: { peaks: true } }
 }
 
-/** Draws an SVG at its own size, or twice that when it is small, so that it stays sharp. */
+/** A drawing that takes longer, or more memory, is not taken: one of a few hundred bytes can ask for hours. */
+const DRAWN_IN_S = 8
+const DRAWN_IN_MB = 1500
+/**
+ * Draws an SVG, in a process of its own.
+ *
+ * @throws Problem when it cannot be drawn, or takes too long
+ */
 async function drawVector(source: string, name: string, work: string): Promise<string> {
-  const text = await readFile(source, 'utf8')
-  const fault = svgFault(text)
+  const fault = svgFault(await readFile(source, 'utf8'))
   if (fault) throw bad(name, `is not taken: ${fault}. Save it as a plain SVG, or as a PNG.`)
-  try {
-    const image = await loadImage(Buffer.from(text))
-    if (!image.width || !image.height) throw new Error('it has no size')
-    const scale = Math.max(1, Math.min(4, 1024 / Math.max(image.width, image.height)))
-    const canvas = createCanvas(Math.round(image.width * scale), Math.round(image.height * scale))
-    canvas.getContext('2d').drawImage(image, 0, 0, canvas.width, canvas.height)
-    const file = path.join(work, 'drawn.png')
-    await writeFile(file, canvas.toBuffer('image/png'))
-    return file
-  } catch {
-    throw bad(name, `cannot be drawn. Give it a width and a height, or save it as a PNG.`)
-  }
+  const file = path.join(work, 'drawn.png')
+  const [program, args] = ownCommand('draw')
+  const ran = await run(program, [...args, source, '--out', file], { limit: DRAWN_IN_S, memoryMb: DRAWN_IN_MB })
+  if (ran.code === STOPPED)
+    throw bad(
+      name,
+      `asks for more than a picture may: it was not drawn within ${DRAWN_IN_S} seconds and ${DRAWN_IN_MB} MB. ` +
+        'Save it without filters and repeated parts, or as a PNG.',
+    )
+  const size = /it is (\d+) × (\d+) pixels/.exec(ran.stderr)
+  if (size) sizeAllowed(name, Number(size[1]), Number(size[2]))
+  if (ran.code !== 0) throw bad(name, `cannot be drawn. Give it a width and a height, or save it as a PNG.`)
+  return file
 }
 
 async function picture(source: string, name: string, work: string): Promise<Own> {

@@ -10,6 +10,7 @@ import { database, type Database } from '../db/client'
 import { edits, lessons, stepsTaken } from '../db/schema'
 import { tell } from '../events'
 import { learnFaces, learnFacesIn } from '../faces/learn'
+import { isDatabaseAway } from '../jobs'
 import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { bringToToday } from './format'
@@ -79,7 +80,18 @@ async function store(tx: Transaction, row: Row, lesson: Lesson): Promise<number>
  */
 export async function takeStep(id: string, step: Step): Promise<Taken> {
   await bringToToday(id)
-  const told = await database().transaction(async (tx) => {
+  const told = await transacted(id, step).catch((e: unknown) => {
+    if (e instanceof Problem || isDatabaseAway(e)) throw e
+    // It would fail in the same way however often it came: it is put aside, and what comes behind it goes on.
+    console.error('A step failed', e)
+    throw new Problem(422, 'This change was not kept: it cannot be made on this lesson.')
+  })
+  if (told.label !== null)
+    tell({ about: 'lesson', lesson: id, revision: told.revision, client: step.client, label: told.label })
+  return { revision: told.revision, merged: told.merged }
+}
+const transacted = (id: string, step: Step) =>
+  database().transaction(async (tx) => {
     const row = await locked(tx, id)
     const known = step.step && (await taken(tx, id, step.step))
     if (known) return { revision: known.revision, merged: known.revision !== row.revision, label: null }
@@ -91,10 +103,6 @@ export async function takeStep(id: string, step: Step): Promise<Taken> {
     if (step.step) await remember(tx, id, step.step, revision)
     return { revision, merged, label }
   })
-  if (told.label !== null)
-    tell({ about: 'lesson', lesson: id, revision: told.revision, client: step.client, label: told.label })
-  return { revision: told.revision, merged: told.merged }
-}
 
 async function takeEdit(tx: Transaction, row: Row, { edit, seed, label }: Extract<Step, { do: 'edit' }>) {
   // What text takes up is worked out by its typefaces.
@@ -136,14 +144,7 @@ function madeOn(lesson: Lesson, sent: unknown, seed: string) {
     if (e instanceof Unfit) throw new Problem(422, `This change was not kept: ${e.message}. Load the page again.`)
     throw e
   }
-  let result: ReturnType<typeof applyEdit>
-  try {
-    result = applyEdit(lesson, edit, idsFrom(seed))
-  } catch (e) {
-    // It would fail in the same way however often it came: it is put aside, and what comes behind it goes on.
-    console.error('An edit failed', e)
-    throw new Problem(422, 'This change was not kept: it cannot be made on this lesson.')
-  }
+  const result = applyEdit(lesson, edit, idsFrom(seed))
   if (!('edited' in result)) {
     if (result.refused) throw new Problem(422, result.refused)
     return null

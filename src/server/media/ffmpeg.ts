@@ -1,6 +1,5 @@
-import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, MOST_MS, ended, spawnBound } from '../run'
 import { Interrupted } from '../problem'
-import { MOST_MS } from '../run'
 
 /** Formats that ffmpeg may open here; none of them can name another file. */
 const FORMATS =

@@ -1,6 +1,6 @@
 import type { ChildProcess } from 'node:child_process'
 import { framesPerSecond, type Rate } from '@/core/time'
-import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../run'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { Interrupted } from '../problem'
 import { readWhole, widePipe, type End } from './pipe'

@@ -1,4 +1,4 @@
-import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../run'
 import { Interrupted } from '../problem'
 import { tempoFolder } from '../media/stretch'
 import { FULL, saysFull } from '../room'

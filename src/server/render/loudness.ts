@@ -1,6 +1,6 @@
 import { CHANNELS, MIX_RATE } from '@/core/sound'
 import type { Timed } from '@/core/timing'
-import { ended, spawnBound } from '../children'
+import { ended, spawnBound } from '../run'
 import { widePipe } from './pipe'
 import { mixInto } from './sound'
 

@@ -4,7 +4,7 @@ import { addPart, CHANNELS, MIX_RATE, partOf, samplesOf, soundPlan, stretchKey, 
 import { mediumIn } from '@/core/lesson/inner'
 import { frameStartUs } from '@/core/time'
 import type { Timed } from '@/core/timing'
-import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../run'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { rampedSound, stretchedSound } from '../media/stretch'
 import { Interrupted } from '../problem'

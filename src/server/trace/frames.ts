@@ -1,4 +1,4 @@
-import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../children'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../run'
 import { closeSync, readSync } from 'node:fs'
 import { SAFE_INPUT } from '../media/ffmpeg'
 import { probe, rotationOf } from '../media/probe'

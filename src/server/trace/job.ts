@@ -5,14 +5,13 @@ import path from 'node:path'
 import type { Medium } from '@/core/lesson/schema'
 import { lessonAt, readPins, setTrace, within, type PinPlace, type PinSpot } from '@/core/edits'
 import { readTrace, writeTrace } from '@/core/trace'
-import { ENDED_FROM_OUTSIDE, ownCommand } from '../children'
+import { ownCommand, run, type Ran } from '../run'
 import { mediumBySha } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
-import { Interrupted, Problem } from '../problem'
+import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { counted } from '../words'
-import { run, type Ran } from '../run'
 import { momentsIn } from './moments'
 
 const LONGEST_S = 4 * 3600
@@ -65,7 +64,6 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
       onData,
     })
     signal.throwIfAborted()
-    if (ran.code === ENDED_FROM_OUTSIDE) throw new Interrupted('the search')
     if (ran.code !== 0)
       throw new Problem(
         422,
@@ -129,7 +127,6 @@ async function written(
   try {
     const ran = await command(name, sha256, [...args, '--out', out], { limit: 600, signal })
     if (signal.aborted) throw new Problem(499, 'Cancelled.')
-    if (ran.code === ENDED_FROM_OUTSIDE) throw new Problem(422, otherwise)
     if (ran.code !== 0)
       throw new Problem(422, sentenceFrom(ran.stderr, '') ? `${sentenceFrom(ran.stderr, '')}.` : otherwise)
     return await readFile(out, 'utf8')

@@ -3,9 +3,8 @@ import { readFile, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { tmpdir } from 'node:os'
 import type { Medium, Moment } from '@/core/lesson/schema'
-import { ownCommand } from '../children'
+import { ownCommand, run } from '../run'
 import { Interrupted, Problem } from '../problem'
-import { run } from '../run'
 
 export interface TraceMoments {
   moments: Moment[]

@@ -19,7 +19,7 @@ import {
 } from '@/core/edits'
 import { kindNamed, type ElementKind } from '@/core/kinds'
 import { goesOn } from '@/core/kinds/looks'
-import { clipEnd, type Clip } from '@/core/lesson/clips'
+import { clipEnd, takeAt, type Clip } from '@/core/lesson/clips'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../bench/inPose'

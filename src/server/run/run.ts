@@ -1,4 +1,6 @@
-import { ended, spawnBound } from './children'
+import { readFile } from 'node:fs/promises'
+import { Interrupted } from '../problem'
+import { ENDED_FROM_OUTSIDE, ended, spawnBound } from './children'
 
 /** The longest that a timer can wait (a signed 32-bit number of milliseconds). */
 export const MOST_MS = 2 ** 31 - 1
@@ -9,13 +11,21 @@ export interface Ran {
   stderr: string
 }
 
+const WEIGHED_MS = 100
+/** The memory that a process takes up (proc(5), statm), in megabytes; 0 when it is gone. */
+async function residentMb(pid: number | undefined): Promise<number> {
+  const text = await readFile(`/proc/${pid}/statm`, 'utf8').catch(() => '')
+  return (Number(text.split(' ')[1] ?? 0) * PAGE) / 1024 ** 2
+}
+const PAGE = 4096
 /** The code of a program that was ended after its time or on a signal of ours. */
 export const STOPPED = 124
 
 /**
- * Runs a program to its end and gives what it wrote; never throws. After `limit` seconds, or on `signal`, it is ended
- * (code 124); ended by anything else, its code is ENDED_FROM_OUTSIDE. It ends when this process does. `onData` hears
- * what it writes as it does.
+ * Runs a program to its end and gives what it wrote. After `limit` seconds, or on `signal`, it is ended (code 124). It
+ * ends when this process does. `onData` hears what it writes as it does.
+ *
+ * @throws Interrupted when something else ended it: that says nothing about what it was asked
  */
 export function run(
   program: string,
@@ -23,12 +33,14 @@ export function run(
   options: {
     input?: string
     limit?: number
+    /** Megabytes that it may take up; taking more, it is ended as after its time. */
+    memoryMb?: number
     signal?: AbortSignal
     env?: NodeJS.ProcessEnv
     onData?: (chunk: Buffer) => void
   } = {},
 ): Promise<Ran> {
-  return new Promise((done) => {
+  return new Promise((done, failed) => {
     const child = spawnBound(program, args, {
       stdio: [options.input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'],
       ...(options.env && { env: options.env }),
@@ -40,6 +52,10 @@ export function run(
     const stop = () => {
       late = true
       child.kill('SIGKILL')
+    }
+    const watch = options.memoryMb ? setInterval(() => void weigh(), WEIGHED_MS) : null
+    const weigh = async () => {
+      if ((await residentMb(child.pid)) > options.memoryMb!) stop()
     }
     options.signal?.addEventListener('abort', stop)
     if (options.signal?.aborted) stop()
@@ -55,7 +71,12 @@ export function run(
     })
     void ended(child).then((code) => {
       if (timer) clearTimeout(timer)
+      if (watch) clearInterval(watch)
       options.signal?.removeEventListener('abort', stop)
+      if (code === ENDED_FROM_OUTSIDE && !late) {
+        failed(new Interrupted(program))
+        return
+      }
       done({ code: late ? STOPPED : code, stdout: Buffer.concat(out), stderr })
     })
     if (options.input !== undefined) {
