@@ -265,8 +265,8 @@ function makeFiles(dir: string, chance: () => number): string[] {
     [
       'turbulent',
       svg(
-        '<filter id="f"><feTurbulence type="turbulence" baseFrequency="0.9" numOctaves="255"/></filter><rect width="4000" height="4000" ' +
-          'filter="url(#f)"/>',
+        '<filter id="f"><feTurbulence type="turbulence" baseFrequency="0.9" numOctaves="255"/></filter>' +
+          '<rect width="4000" height="4000" filter="url(#f)"/>',
         'width="4000" height="4000"',
       ),
     ],
