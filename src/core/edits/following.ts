@@ -73,6 +73,8 @@ export function following(timed: Timed, zoom: Element, choice: FollowChoice): El
 export const followPointer = define('followPointer', [NewId, FollowChoice], (id, choice) => (draft) => {
   if (!draft.elements.some((e) => e.id === id)) {
     const e = newElement(draft, 'zoom', id, tie('lesson:start'), tie('lesson:end'))
+    // It begins where its first thing is; to open wide is a choice of its own.
+    setAt(e.look, 'inFrames', 0)
     draft.elements.push({ ...e, name: 'Follow the pointer' })
   }
   const lesson = plain(draft) as Lesson
@@ -83,7 +85,9 @@ export const followPointer = define('followPointer', [NewId, FollowChoice], (id,
     choice,
   )
   const at = draft.elements.findIndex((e) => e.id === id)
-  if (made) draft.elements[at] = made
+  if (!made) return
+  draft.elements[at] = made
+  setAt(draft.elements[at]!.look, 'follow', choice)
 })
 /** A ripple on every click of the lesson, unless there is one. */
 export const rippleOnClicks = define('rippleOnClicks', [NewId], (id) => (draft) => {

@@ -22,7 +22,7 @@ const BEFORE = 3
 export function fromOlder(lesson: Lesson, version: number): Lesson {
   if (version > BEFORE) return lesson
   const parts = Object.entries(lesson.parts).map(([id, part]) => [id, fromOlder(part, version)] as const)
-  const moved = lesson.elements.map(straightOn)
+  const moved = lesson.elements.map(straightOn).map(fadedAfter)
   const now: Lesson = {
     ...lesson,
     elements: moved.every((e, i) => e === lesson.elements[i]) ? lesson.elements : moved,
@@ -38,6 +38,11 @@ export function fromOlder(lesson: Lesson, version: number): Lesson {
   }
 }
 
+/** A bar that rested before it faded did so after its end. */
+const fadedAfter = memo((e: Element): Element => {
+  const look = e.look as { after?: unknown; restFrames?: number }
+  return look.after === 'fades' && (look.restFrames ?? 0) > 0 ? { ...e, look: { ...look, after: 'fades-after' } } : e
+})
 /** Whether a value is a level or a gauge's: such are keyed one by one. */
 function isByItself(e: Element, path: string): boolean {
   if (isGauge(e)) return path === 'look.value'

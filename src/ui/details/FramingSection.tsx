@@ -2,7 +2,8 @@ import { kindOf } from '@/core/kinds'
 import { Crosshair, MousePointer2, Waves } from 'lucide-react'
 import { toast } from 'sonner'
 import { followPointer, goWithPointer, lockPose, smoothPointer, inOne } from '@/core/edits'
-import { CALM } from '@/core/framing'
+import { CALM, type FollowChoice } from '@/core/framing'
+import { valueAt } from '@/core/values'
 import type { Element } from '@/core/lesson/schema'
 import { poseAt } from '@/core/motion'
 import { edit, useBench, useShown } from '../bench/store'
@@ -18,7 +19,14 @@ import { Section } from './Section'
 export function FramingSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
-  const [choice, setChoice] = useKept('framing: choice', CALM)
+  const [kept, setKept] = useKept('framing: choice', CALM)
+  // Of one that follows already it is the element's own, and what is changed applies at once.
+  const own = (valueAt(e.look, 'follow') ?? null) as FollowChoice | null
+  const choice = own ?? kept
+  const setChoice = (next: FollowChoice) => {
+    setKept(next)
+    if (own) edit(`“${e.name}” follows the pointer otherwise`, followPointer(e.id, next))
+  }
   const span = timed.spans.get(e.id)!
   const takes = Object.entries(timed.lesson.media).filter(([, m]) => m.pointer)
   const at = poseAt(timed, e, playhead).pose
@@ -28,6 +36,7 @@ export function FramingSection({ element: e }: { element: Element }) {
       {takes.length > 0 || timed.lesson.elements.some((x) => kindOf(x).leads) ? (
         <>
           <NumberField
+            tried={false}
             label="Shows things"
             unit="× larger"
             digits={2}
@@ -38,6 +47,7 @@ export function FramingSection({ element: e }: { element: Element }) {
             onChange={(zoom) => setChoice({ ...choice, zoom })}
           />
           <NumberField
+            tried={false}
             label="Margin at each side"
             unit="%"
             min={0}
@@ -46,6 +56,7 @@ export function FramingSection({ element: e }: { element: Element }) {
             onChange={(v) => setChoice({ ...choice, margin: v / 100 })}
           />
           <NumberField
+            tried={false}
             label="Calmness"
             unit="%"
             min={0}

@@ -23,6 +23,8 @@ interface Props {
   compact?: boolean
   /** For two or three figures. */
   narrow?: boolean
+  /** Whether what would come of it is shown while it is typed; not where that takes long. */
+  tried?: boolean
   /** The number is not kept but added each time: it stands at `value` again afterwards. */
   relative?: boolean
 }
@@ -47,6 +49,7 @@ export function NumberField({
   compact,
   narrow,
   relative,
+  tried,
 }: Props) {
   const typist = useContext(TypistContext)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
@@ -59,6 +62,7 @@ export function NumberField({
   }
   const { typed, forget, field } = useTyped({
     shown: show(value),
+    ...(tried !== undefined && { tried }),
     read: parsed,
     unread: (text) => `“${text}” is no number${unit ? ` of ${unit}` : ''}. ${label} stays ${show(value)}.`,
     give: (v) => {

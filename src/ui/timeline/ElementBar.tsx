@@ -6,7 +6,7 @@ import type { Element } from '@/core/lesson/schema'
 import { bornOf, caught, type Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
-import { bench, goTo, select, setBench, useBench } from '../bench/store'
+import { bench, goTo, select, setBench, useBench, useShownPart } from '../bench/store'
 import { goInside } from '../bench/inside'
 import { KindIcon } from '../kit/kindIcon'
 import { Notches } from './Notches'
@@ -50,6 +50,8 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
   const selected = useBench((b) => b.elements.includes(e.id))
   const { begin, hand } = useTimeDrag()
   const look = kindOf(e).swatch
+  // What is seen of it beyond its end.
+  const tail = useShownPart((t) => Math.min(t.length, kindOf(e).seen?.(e as never, span, t).to ?? 0)) - span.to
 
   /** The edit that a drag to a frame stands for, and what it would catch. */
   const changeFor = (
@@ -157,6 +159,21 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
           <KindIcon kind={kindName(e)} size={12} />
           <span className="truncate">{e.name}</span>
         </span>
+      )}
+      {tail > 0 && (
+        <span
+          className="pointer-events-none absolute rounded-r border border-l-0 border-dashed border-ink/50"
+          style={{
+            left: span.to * pxPerFrame,
+            width: tail * pxPerFrame,
+            top: top + inset + 3,
+            height: LANE_PX - 10 - 2 * inset,
+            backgroundColor: look.colour,
+            opacity: 0.55,
+          }}
+          data-tail={e.id}
+          aria-hidden
+        />
       )}
       <div
         data-element={e.id}

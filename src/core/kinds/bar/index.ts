@@ -28,6 +28,12 @@ function straightShapes(box: Rect, share: number, look: BarLook): Shape[] {
   return shapes
 }
 
+/** The frame from which it fades: as it is full, or after its end; never, where it does neither. */
+function fadesFrom({ after, given, restFrames }: BarLook, span: { to: number }): number {
+  if (after === 'fades') return span.to - (given ? 0 : restFrames)
+  return after === 'fades-after' ? span.to : Infinity
+}
+
 export const bar: Kind<'bar'> = {
   kind: 'bar',
   title: 'Progress bar',
@@ -102,9 +108,10 @@ export const bar: Kind<'bar'> = {
       label: 'When it is full',
       type: 'choice',
       options: [
-        { value: 'gone', label: 'is gone' },
-        { value: 'stays', label: 'stays' },
-        { value: 'fades', label: 'fades' },
+        { value: 'gone', label: 'is gone at its end' },
+        { value: 'stays', label: 'stays beyond its end' },
+        { value: 'fades', label: 'fades as it is full' },
+        { value: 'fades-after', label: 'fades after its end' },
       ],
     },
     { path: 'fadeFrames', label: 'Fades for', type: 'frames' },
@@ -115,8 +122,8 @@ export const bar: Kind<'bar'> = {
     to:
       e.look.after === 'stays'
         ? Math.max(span.to, timed.length)
-        : e.look.after === 'fades'
-          ? span.to + e.look.fadeFrames
+        : Number.isFinite(fadesFrom(e.look, span))
+          ? Math.max(span.to, fadesFrom(e.look, span) + e.look.fadeFrames)
           : span.to,
   }),
   draw(e, frame, span) {
@@ -124,12 +131,12 @@ export const bar: Kind<'bar'> = {
     const box = localBox(e, bar.size(e))
     const share = look.given ? look.given.share / 100 : goneInRounds(frame, span, look)
     const shapes = look.shape === 'ring' ? ringShapes(box, share, look) : straightShapes(box, share, look)
-    const over = frame - span.to + 1
+    const over = frame - fadesFrom(look, span) + 1
     return [
       {
         shapes,
         box,
-        ...(look.after === 'fades' && over > 0 && { opacity: Math.max(0, 1 - over / (look.fadeFrames + 1)) }),
+        ...(over > 0 && { opacity: Math.max(0, 1 - over / (look.fadeFrames + 1)) }),
       },
     ]
   },

@@ -28,7 +28,7 @@ export const BarLook = z.strictObject({
   /** It is full so long before each end. */
   restFrames: z.number().int().min(0).max(100_000).default(0),
   /** What happens when its span is over. */
-  after: z.enum(['gone', 'stays', 'fades']),
+  after: z.enum(['gone', 'stays', 'fades', 'fades-after']),
   /** How much of it is filled, in %, where that does not follow from its own span. */
   given: z
     .strictObject({ share: z.number().min(0).max(100) })

@@ -9,5 +9,13 @@ export const ZoomLook = z.strictObject({
   easing: Easing,
   /** The way in and back: drawing back and panning at an even perceived speed, instead of straight. */
   smooth: z.boolean().optional(),
+  /** How it follows the pointer, where it does: so many times larger, a margin (a share), how calm (0 to 1). */
+  follow: z
+    .strictObject({
+      zoom: z.number().min(1).max(20),
+      margin: z.number().min(0).max(0.45),
+      calmness: z.number().min(0).max(1),
+    })
+    .optional(),
 })
 export type ZoomLook = z.infer<typeof ZoomLook>
