@@ -1,5 +1,5 @@
 /** A name without the number behind it that makes it unlike the others. */
-const bare = (name: string): string => name.replace(/ \d+$/, '')
+export const bare = (name: string): string => name.replace(/ \d+$/, '')
 
 /**
  * A name that is not taken yet: the same, or with the next number behind it (“Callout 3”). The name is added to those
@@ -23,3 +23,6 @@ export function countedIds(prefix: string, taken: Set<string>): () => string {
     return id
   }
 }
+
+/** What an element is called by its words: the first few of them. */
+export const byWords = (text: string): string => text.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)

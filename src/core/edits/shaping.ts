@@ -12,7 +12,7 @@ import {
   settle,
   sizeOf,
 } from '../kinds'
-import { setAt } from '../values'
+import { setAt, valueAt } from '../values'
 import { posedAt, matrixOf } from '../motion'
 import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '../geometry'
 import { elementsAt, frameBoxOf } from '../scene'
@@ -24,11 +24,15 @@ import { z } from 'zod'
 import { define, Id, Ids } from './act'
 import { Flag, Num, Path, XY } from './args'
 import { keepStyled } from './keepStyled'
+import { bare, byWords, numbered } from './names'
 import { tie, withElement } from './plain'
 import { dropLostKeys, eachNumber } from './walk'
 
-/** A name that nobody gave: such an element is called by its words. */
-const UNNAMED = /^(Text|Callout)( \d+)?$/
+/** Whether nobody named an element: it is called by its kind, or by the words that it had. */
+function isUnnamed(e: Element, words: unknown): boolean {
+  const name = bare(e.name)
+  return name === kindOf(e).title || (typeof words === 'string' && words.trim() !== '' && name === bare(byWords(words)))
+}
 /** Whether a look of this kind has a value of that path. */
 function hasPath(e: Element, path: string): boolean {
   const { fields, parts = [] } = kindOf(e)
@@ -42,9 +46,12 @@ export const setLook = define('setLook', [Ids.elements, Path, z.unknown()], (ids
   for (const e of elementsIn(draft, ids)) {
     if (!hasPath(e, path)) continue
     if (path === 'fitText' && value === false) e.height = Math.round(sizeOf(e).h)
+    const unnamed = path === 'text' && isUnnamed(e, valueAt(e.look, path))
     setAt(e.look, path, value)
-    if (path === 'text' && UNNAMED.test(e.name) && typeof value === 'string' && value.trim())
-      e.name = value.trim().split(/\s+/).slice(0, 4).join(' ').slice(0, 40)
+    if (unnamed && typeof value === 'string' && value.trim()) {
+      const others = new Set(draft.elements.flatMap((x) => (x.id === e.id ? [] : [x.name])))
+      e.name = numbered(byWords(value), others)
+    }
     settle(e, draft)
     if (value === null) dropLostKeys(e)
   }

@@ -5,7 +5,6 @@ import {
   copiedFrom,
   copies,
   followCopy,
-  moveWhole,
   pasted,
   readCopied,
   inOne,
@@ -13,7 +12,7 @@ import {
   type Copied,
 } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { bench, edit, freshId, select, setBench } from '../bench/store'
+import { bench, edit, freshId, select } from '../bench/store'
 
 const CLIP = 'vivid-vane-elements:'
 let copied: Copied | null = null
@@ -61,15 +60,20 @@ export function duplicate(following = false): void {
   const list = chosenWithMembers()
   const fresh = copies(list, bench().timed, null, () => freshId('copy'))
   const ids = fresh.map((e) => e.id)
-  // Beside the first ones, with their whole paths; those that ride on a copy go along by themselves.
-  const loose = fresh.filter((e) => !e.rides?.on || !ids.includes(e.rides.on)).map((e) => e.id)
   if (
     edit(
       fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`,
-      inOne([addElements(fresh), moveWhole(loose, 24, 24), ...(following ? follow(list, fresh) : [])]),
+      inOne([addElements(fresh), ...(following ? follow(list, fresh) : [])]),
     )
   ) {
     select(ids)
-    setBench({ wholePath: fresh.some((e) => e.poses.length > 0) })
+    toast(
+      fresh.length === 1
+        ? `“${fresh[0]!.name}” stands just where the first one stands.`
+        : 'They stand just where the first ones stand.',
+      {
+        duration: 2500,
+      },
+    )
   }
 }

@@ -119,7 +119,7 @@ describe('acts', () => {
     open()
     runCommand('duplicate')
     const copy = bench().lesson.elements.find((e) => e.id === bench().elements[0])!
-    expect([copy.x, copy.y, copy.poses[0]!.values.x, bench().wholePath]).toEqual([224, 324, 924, true])
+    expect([copy.x, copy.y, copy.poses[0]!.values.x, bench().wholePath]).toEqual([200, 300, 900, false])
   })
   test('lock, hide, group and show only this: on, and off again', () => {
     open()
