@@ -108,7 +108,49 @@ export function layTile(to: usize, tw: i32, th: i32, tile: usize, x: i32, y: i32
   }
 }
 
-/** Turns premultiplied RGBA into a tile; BT.709, limited range. */
+let nearestTo: u32 = 0
+let nearY: u8 = 16
+let nearCb: u8 = 128
+let nearCr: u8 = 128
+/**
+ * The samples that an opaque colour comes back from most nearly (BT.709, limited range): the best of the 27 around the
+ * rounded ones, as each of them rounded by itself may add up to two steps of a channel. The last colour is remembered.
+ */
+function nearest(colour: u32): void {
+  if (colour == nearestTo) return
+  nearestTo = colour
+  const r = f64(colour & 255)
+  const g = f64((colour >> 8) & 255)
+  const b = f64((colour >> 16) & 255)
+  const luma = 0.2126 * r + 0.7152 * g + 0.0722 * b
+  const y0 = i32(16 + (luma * 219) / 255 + 0.5)
+  const cb0 = i32(128 + ((b - luma) * 224) / 255 / 1.8556 + 0.5)
+  const cr0 = i32(128 + ((r - luma) * 224) / 255 / 1.5748 + 0.5)
+  let least: f64 = 1e9
+  for (let dy = -1; dy <= 1; dy++)
+    for (let db = -1; db <= 1; db++)
+      for (let dr = -1; dr <= 1; dr++) {
+        const y = (f64(y0 + dy - 16) * 255) / 219
+        const u = (f64(cb0 + db - 128) * 255) / 224
+        const v = (f64(cr0 + dr - 128) * 255) / 224
+        const er = y + 1.5748 * v - r
+        const eg = y - 0.1873242729 * u - 0.4681242729 * v - g
+        const eb = y + 1.8556 * u - b
+        const off = er * er + eg * eg + eb * eb
+        if (off >= least - 1e-9) continue
+        least = off
+        nearY = u8(max(16, min(235, y0 + dy)))
+        nearCb = u8(max(16, min(240, cb0 + db)))
+        nearCr = u8(max(16, min(240, cr0 + dr)))
+      }
+}
+/** The samples of an opaque colour, 0xBBGGRR, as 0xCrCbY. */
+export function samplesOf(colour: u32): u32 {
+  nearest(colour | 0xff000000)
+  return u32(nearY) | (u32(nearCb) << 8) | (u32(nearCr) << 16)
+}
+
+/** Turns premultiplied RGBA into a tile; BT.709, limited range. What is one opaque colour is the nearest to it. */
 export function makeTile(rgba: usize, tile: usize, w: i32, h: i32): void {
   const n = w * h
   const yr: f32 = (0.2126 * 219) / 255
@@ -144,6 +186,17 @@ export function makeTile(rgba: usize, tile: usize, w: i32, h: i32): void {
         store<u8>(cb + o, 0)
         store<u8>(cr + o, 0)
         store<u8>(half + o, 0)
+        continue
+      }
+      if (a == 1020 && p == q && p == s && p == t) {
+        nearest(p)
+        const at = tile + 2 * row * w + 2 * col
+        const pair = u16(nearY) | (u16(nearY) << 8)
+        store<u16>(at, pair)
+        store<u16>(at + w, pair)
+        store<u8>(cb + o, nearCb)
+        store<u8>(cr + o, nearCr)
+        store<u8>(half + o, 255)
         continue
       }
       const r = f32((p & 255) + (q & 255) + (s & 255) + (t & 255)) / 4

@@ -32,6 +32,8 @@ export interface Kernel {
     share: number,
   ): void
   makeTile(rgba: number, tile: number, w: number, h: number): void
+  /** The samples that an opaque colour (0xBBGGRR) comes back from most nearly, as 0xCrCbY. */
+  samplesOf(colour: number): number
 }
 
 const MEGABYTE = 1 << 20
@@ -46,9 +48,9 @@ export function kernel(): Kernel {
   if (!loaded) {
     const memory = new WebAssembly.Memory({ initial: SIZE / 65536, maximum: SIZE / 65536 })
     const code = new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/planes.wasm')))
-    const { plane, renew, layTile, makeTile } = new WebAssembly.Instance(code, { env: { memory } })
+    const { plane, renew, layTile, makeTile, samplesOf } = new WebAssembly.Instance(code, { env: { memory } })
       .exports as unknown as Omit<Kernel, 'bytes'>
-    loaded = { bytes: new Uint8Array(memory.buffer), plane, renew, layTile, makeTile }
+    loaded = { bytes: new Uint8Array(memory.buffer), plane, renew, layTile, makeTile, samplesOf }
   }
   return loaded
 }

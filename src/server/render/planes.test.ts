@@ -1,5 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas'
 import path from 'node:path'
+import { chances } from '@/core/chance'
 import type { Drawing } from '@/core/display'
 import {
   blankPlanes,
@@ -37,6 +38,23 @@ test('a colour keeps its value on the way to planes and back, within what eight 
     near(rgb(p, 5, 5), [...wanted], 2)
   }
   freePlanes(p)
+})
+test('any colour comes back within one step of each channel, and is the same samples painted as it is as a ground', () => {
+  const next = chances(7)
+  const ground = blankPlanes(32, 16)
+  const laid = blankPlanes(32, 16)
+  for (let n = 0; n < 200; n++) {
+    const wanted = [0, 1, 2].map(() => Math.floor(next() * 256))
+    const hex = `#${wanted.map((v) => v.toString(16).padStart(2, '0')).join('')}`
+    fillPlanes(ground, hex)
+    near(rgb(ground, 5, 5), wanted, 1)
+    fillPlanes(laid, '#7f7f7f')
+    const rgba = new Uint8Array(32 * 16 * 4).map((_, i) => [...wanted, 255][i % 4]!)
+    layTile(laid, tileOf(rgba, 0, 0, 32, 16)!)
+    expect(Buffer.compare(Buffer.from(laid.bytes), Buffer.from(ground.bytes))).toBe(0)
+  }
+  freePlanes(ground)
+  freePlanes(laid)
 })
 test('drawn at its own size and place, a picture comes out as it went in', () => {
   const from = blankPlanes(32, 16)

@@ -21,21 +21,14 @@ export function blankPlanes(width: number, height: number): Planes {
 }
 export const freePlanes = (p: Planes): void => freePicture(p.address, p.bytes.length)
 
-// ITU-R BT.709-6, 8 bit limited range.
-const KR = 0.2126
-const KG = 0.7152
-const KB = 0.0722
-const Y_SCALE = 219 / 255
-const CB_SCALE = 224 / 255 / 1.8556
-const CR_SCALE = 224 / 255 / 1.5748
-
+/** Fills planes with one colour, `#rrggbb`: the samples that come back from most nearly it. */
 export function fillPlanes(p: Planes, hex: string): void {
   const [r, g, b] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
-  const luma = KR * r + KG * g + KB * b
+  const samples = kernel().samplesOf(r | (g << 8) | (b << 16))
   const n = p.width * p.height
-  p.bytes.fill(Math.round(16 + luma * Y_SCALE), 0, n)
-  p.bytes.fill(Math.round(128 + (b - luma) * CB_SCALE), n, n + n / 4)
-  p.bytes.fill(Math.round(128 + (r - luma) * CR_SCALE), n + n / 4)
+  p.bytes.fill(samples & 255, 0, n)
+  p.bytes.fill((samples >> 8) & 255, n, n + n / 4)
+  p.bytes.fill((samples >> 16) & 255, n + n / 4)
 }
 
 /**
