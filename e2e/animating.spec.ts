@@ -67,7 +67,7 @@ test(
     const item = (f: number) => drawnAt(timed, f).find((i) => i.element === slip.id)!
     expect(item(span.from + 3).instants).toHaveLength(lesson.motionBlur.samples)
     expect(item(span.from + slip.arrival.frames + 5).instants).toBeUndefined()
-    const going = [5, 10, 14].map((n) => span.to - slip.departure.frames + n)
+    const going = [4, 8, 12].map((n) => span.to - slip.departure.frames + n)
     expect(going.map((f) => at(f).x).every((x, i, all) => x > (all[i - 1] ?? rest.x))).toBe(true)
     const seen = going.map((f) => {
       const i = item(f)

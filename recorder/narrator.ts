@@ -23,6 +23,7 @@ interface Engine {
   callback: ReturnType<typeof koffi.pointer>
   initialise: Func
   setVoice: Func
+  setLanguage: Func
   setParameter: Func
   setCallback: Func
   synth: Func
@@ -32,12 +33,25 @@ let engine: Engine | null = null
 function engineOf(): Engine {
   if (engine) return engine
   const lib = koffi.load('libespeak-ng.so.1')
+  // espeak_VOICE of speak_lib.h.
+  koffi.struct('SpokenVoice', {
+    name: 'const char *',
+    languages: 'const char *',
+    identifier: 'const char *',
+    gender: 'uint8_t',
+    age: 'uint8_t',
+    variant: 'uint8_t',
+    xx1: 'uint8_t',
+    score: 'int',
+    spare: 'void *',
+  })
   const callback = koffi.proto('int SynthCallback(void *wav, int count, void *events)')
   const of = (declared: string) => lib.func(declared) as unknown as Func
   engine = {
     callback: koffi.pointer(callback),
     initialise: of('int espeak_Initialize(int output, int buflength, const char *path, int options)'),
     setVoice: of('int espeak_SetVoiceByName(const char *name)'),
+    setLanguage: of('int espeak_SetVoiceByProperties(SpokenVoice *voice)'),
     setParameter: of('int espeak_SetParameter(int parameter, int value, int relative)'),
     setCallback: of('void espeak_SetSynthCallback(SynthCallback *callback)'),
     synth: of(
@@ -63,10 +77,14 @@ function withVoice<T>(
   wordsPerMinute: number,
   use: (say: (text: string) => SpokenLine, rate: number) => T,
 ): T {
-  const { callback: callbackType, initialise, setVoice, setParameter, setCallback, synth } = engineOf()
+  const { callback: callbackType, initialise, setVoice, setLanguage, setParameter, setCallback, synth } = engineOf()
   const rate: number = initialise(2, 0, null, 0)
   if (rate <= 0) throw new Error('eSpeak NG found no voices. Install the package espeak-ng-data.')
-  if (setVoice(voice) !== 0) throw new Error(`The narrator speaks no “${voice}”. Choose another language.`)
+  // What a voice is called differs between versions of the library: it is asked which one speaks the language.
+  const known = { name: null, identifier: null, gender: 0, age: 0, variant: 0, xx1: 0, score: 0, spare: null }
+  const speaks = (languages: string) => setLanguage({ ...known, languages }) === 0
+  if (setVoice(voice) !== 0 && !speaks(voice) && !speaks(voice.split('-')[0]!))
+    throw new Error(`The narrator speaks no “${voice}”. Choose another language.`)
   setParameter(1, wordsPerMinute, 0)
   let chunks: Int16Array[] = []
   let starts: { at: number; position: number; length: number }[] = []
