@@ -1,10 +1,10 @@
 import type { ChildProcess } from 'node:child_process'
-import { mkdir } from 'node:fs/promises'
+import { mkdir, rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import path from 'node:path'
 import { closeDatabase } from '@/server/db/client'
 import { startDaemon } from '@/server/db/daemon'
-import { migrate } from '@/server/db/migrate'
+import { isNewer, migrate } from '@/server/db/migrate'
 import { ownCommand, spawnBound } from '@/server/run'
 import { own } from '@/server/owner'
 import { countLessons } from '@/server/lessons'
@@ -65,10 +65,21 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
     const daemon = withOwn ? await startDaemon(process.env.VANE_DATA, say, owner) : null
     try {
       if (daemon) process.env.DATABASE_URL = daemon.url
+      await scratchIn(process.env.VANE_DATA)
+      if (await isNewer()) {
+        say(
+          `The lessons in ${process.env.VANE_DATA} were kept by a newer Vivid Vane. Update this one, or choose another ` +
+            'data folder: VANE_DATA=FOLDER ./vane start',
+        )
+        return 1
+      }
       await migrate()
       if ((await countLessons()) === 0) {
         say('Loading the demo lesson')
-        await addDemo()
+        await addDemo().catch((e: unknown) => {
+          // It was told to end: that says nothing about the demo.
+          if (!ending) throw e
+        })
       }
       await closeDatabase()
       const serve = () => {
@@ -124,4 +135,12 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
       await daemon?.stop()
     }
   },
+}
+
+/** What is worked on goes into a folder of this data folder's own, empty at every start, whatever was killed before. */
+async function scratchIn(data: string): Promise<void> {
+  const work = path.join(data, 'work')
+  await rm(work, { recursive: true, force: true })
+  await mkdir(work, { recursive: true, mode: 0o700 })
+  process.env.TMPDIR = work
 }

@@ -61,7 +61,7 @@ async function dropPieces(): Promise<void> {
   const root = dataRoot()
   const list = (dir: string) => readdir(path.join(root, dir)).catch(() => [])
   for (const name of await list('media')) {
-    if (/^\..*\.part$/.test(name)) await rm(path.join(root, 'media', name), { recursive: true, force: true })
+    if (/^\..*\.part$|^coming-/.test(name)) await rm(path.join(root, 'media', name), { recursive: true, force: true })
     else
       for (const inner of await list(`media/${name}`))
         if (/\.part$|^\.(trace|pin|turns)-/.test(inner))

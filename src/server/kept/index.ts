@@ -35,6 +35,8 @@ export async function keepAgain(id: string, change: Keep): Promise<void> {
     await tx.update(kept).set({ name: doc.name, doc: own, updatedAt: new Date() }).where(here)
   })
 }
+/** @throws Problem 404 when nothing of that id is kept */
 export async function letGoOf(id: string): Promise<void> {
-  await database().delete(kept).where(eq(kept.id, id))
+  const [done] = await database().delete(kept).where(eq(kept.id, id))
+  if (done.affectedRows === 0) throw gone()
 }

@@ -69,6 +69,11 @@ export function convertedHistory(doc: unknown, past: readonly Step[], next: read
 export async function bringToToday(id: string): Promise<void> {
   const [stored] = await database().select({ format: lessons.format }).from(lessons).where(eq(lessons.id, id))
   if (!stored || stored.format === LESSON_VERSION) return
+  if (stored.format > LESSON_VERSION)
+    throw new Problem(
+      409,
+      'This lesson was kept by a newer Vivid Vane. Update this one to open it; nothing was changed.',
+    )
   await database().transaction(async (tx) => {
     const [row] = await tx.select().from(lessons).where(eq(lessons.id, id)).for('update')
     if (!row || row.format === LESSON_VERSION) return

@@ -3,13 +3,21 @@ import { Element, Lesson, LESSON_VERSION, Medium } from '@/core/lesson/schema'
 import { upgraded } from '@/core/lesson/upgrade'
 import { fromOlder } from '@/core/review/older'
 import { memo } from '@/core/values'
+import { Problem } from '../problem'
 
 /** So many lessons are kept as they were read last. */
 const MOST = 4
 const kept = new Map<string, { revision: number; lesson: Lesson }>()
 
 /** A stored lesson in today's form, with what an older program did not write filled in. */
-export const asToday = (doc: unknown): Lesson => fromOlder(Lesson.parse(upgraded(doc)), versionOf(doc))
+export function asToday(doc: unknown): Lesson {
+  if (versionOf(doc) > LESSON_VERSION)
+    throw new Problem(
+      409,
+      'This lesson was kept by a newer Vivid Vane. Update this one to open it; nothing was changed.',
+    )
+  return fromOlder(Lesson.parse(upgraded(doc)), versionOf(doc))
+}
 const versionOf = (doc: unknown): number => Number((doc as { version?: unknown } | null)?.version ?? LESSON_VERSION)
 
 const element = memo((e: object) => Element.parse(e))
