@@ -275,7 +275,7 @@ export function edit(label: string, change: Edit, used: { passage?: Passage } = 
     ...become(lesson, timed),
   })
   saver?.add({ do: 'edit', label, patches, inverse, edit: whole, seed, before, after: lesson })
-  sayIfUnseen(patches)
+  sayIfUnseen(patches, now.timed)
   return true
 }
 /** Shows an edit without making it: for a drag that is under way. */
@@ -290,16 +290,17 @@ export function tryEdit(change: Edit | null): void {
 /** What of an element is changed where it can be seen, or is nothing that is seen. */
 const SEEN_ELSEWHERE = new Set(['start', 'end', 'track', 'name', 'locked', 'hidden', 'tags', 'group', 'follows'])
 /** Says so when what was changed of the selection is not on screen at the playhead. */
-function sayIfUnseen(patches: readonly Patch[]): void {
+function sayIfUnseen(patches: readonly Patch[], before: Timed): void {
   const { elements, timed, playhead } = bench()
   const spans = elements.flatMap((id) => timed.spans.get(id) ?? [])
   const there = (s: { from: number; to: number }) => playhead >= s.from && playhead < s.to
-  if (spans.length === 0 || spans.some(there)) return
+  const seen = elements.some((id) => before.spans.has(id) && there(before.spans.get(id)!))
+  if (spans.length === 0 || seen || spans.some(there)) return
   const places = patches.map(({ path }) => path.slice(path.lastIndexOf('elements') + 1))
   const own = (index: unknown) => elements.includes(timed.lesson.elements[Number(index)]?.id ?? '')
-  const seen = ([index, key]: readonly (string | number)[]) =>
+  const isUnseen = ([index, key]: readonly (string | number)[]) =>
     key !== undefined && own(index) && !SEEN_ELSEWHERE.has(String(key))
-  if (!places.some(seen)) return
+  if (!places.some(isUnseen)) return
   const one = elements.length === 1 ? elementIn(timed.lesson, elements[0]!)?.name : undefined
   toast(`${one ? `“${one}”` : `${elements.length} elements`} changed, out of sight here.`, {
     id: 'unseen',

@@ -41,7 +41,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
   })
   return (
     <Row label={label} mark={mark}>
-      <span className="flex items-center gap-1.5">
+      <span className="flex items-center gap-1">
         {optional && (
           <input
             type="checkbox"
@@ -55,7 +55,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
           <input
             aria-label={`${label} as hex`}
             {...field}
-            className={`${BOX} figures w-[68px] !px-1 text-xs`}
+            className={`${BOX} figures w-[60px] !px-1 text-xs`}
             onFocus={(e) => e.target.select()}
           />
         )}
@@ -63,7 +63,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
           type="color"
           aria-label={label}
           disabled={value === null}
-          className="h-6 w-8 rounded border border-edge bg-card disabled:opacity-30"
+          className="h-6 w-7 rounded border border-edge bg-card disabled:opacity-30"
           value={hexOf(value ?? '#000000')}
           onChange={(e) => onChange(withOpacity(e.target.value, opacityOf(value ?? '#000000')))}
         />

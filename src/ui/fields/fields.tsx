@@ -6,7 +6,7 @@ export const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:borde
 export function Row({ label, children, mark }: { label: string; children: ReactNode; mark?: ReactNode }) {
   return (
     <div className="flex items-center justify-between gap-2">
-      <span className="shrink-0 text-muted">
+      <span className="min-w-0 text-muted">
         {mark}
         {label}
       </span>

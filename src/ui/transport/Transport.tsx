@@ -179,7 +179,7 @@ function Timecode() {
         onFocus={(e) => e.target.select()}
       />
       <span className="whitespace-nowrap text-muted">/ {lengthText(length, lesson.rate)}</span>
-      <span className="ml-1 w-14 text-[11.5px] text-muted" title="Frame">
+      <span className="w-12 truncate text-[11.5px] text-muted" title="Frame">
         f {playhead}
       </span>
     </span>
