@@ -15,6 +15,7 @@ import { NumberField } from '../fields/numberField'
 import { EasingEditor } from './EasingEditor'
 import { IconField } from './IconField'
 import { KeyMark } from './KeyMark'
+import { useNow } from './useNow'
 
 /** Another element of the lesson, chosen by its name. */
 function OtherElement({
@@ -62,6 +63,7 @@ export function LookField({
   onChange: (v: unknown) => void
 }) {
   const value = valueAt(e.look, f.path)
+  const now = useNow(e)
   const mark = propertyOf(e, `look.${f.path}`) ? <KeyMark element={e} path={`look.${f.path}`} label={f.label} /> : null
   switch (f.type) {
     case 'colour':
@@ -117,6 +119,7 @@ export function LookField({
           max={f.max}
           digits={f.digits ?? 0}
           value={value as number}
+          now={now(`look.${f.path}`)}
           onLive={(v) => tryPosed(setLook([e.id], f.path, v))}
           onChange={onChange}
         />

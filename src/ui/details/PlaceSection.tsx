@@ -9,7 +9,10 @@ import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../fields/useKept'
 import { KeyMark } from './KeyMark'
+import { useNow } from './useNow'
 import { Section } from './Section'
+
+const factored = (v: number | undefined, factor: number) => (v === undefined ? undefined : v * factor)
 
 type From = 'anchor' | 'near' | 'far'
 /**
@@ -26,6 +29,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
   const size = kind.size(e as never)
   const zoom = isView(e)
   const put = (path: string, v: number) => putAt([e.id], { [path]: v })
+  const now = useNow(e)
   const mark = (path: string, label: string) => <KeyMark element={e} path={path} label={label} />
   const pair = (
     label: string,
@@ -42,6 +46,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
       digits={whole !== null && percent ? 2 : 1}
       of={whole ?? undefined}
       value={whole !== null && percent ? (value / whole) * 100 : value}
+      {...(from === 'anchor' && !(whole !== null && percent) && { now: now(path) })}
       {...more}
       onLive={(v) => tryPosed(live(whole !== null && percent ? (v * whole) / 100 : v))}
       onChange={(v) =>
@@ -67,6 +72,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
       max={max}
       digits={digits}
       value={value * factor}
+      now={factored(now(path), factor)}
       onLive={(v) => tryPosed(put(path, v / factor))}
       onChange={(v) => editPosed(`Change “${e.name}”: ${label}`, put(path, v / factor))}
     />

@@ -23,6 +23,8 @@ interface Props {
   compact?: boolean
   /** For two or three figures. */
   narrow?: boolean
+  /** What it is at the playhead, where the value is that of a chosen pose: told beside it where the two differ. */
+  now?: number | undefined
   /** Whether what would come of it is shown while it is typed; not where that takes long. */
   tried?: boolean
   /** The number is not kept but added each time: it stands at `value` again afterwards. */
@@ -50,6 +52,7 @@ export function NumberField({
   narrow,
   relative,
   tried,
+  now,
 }: Props) {
   const typist = useContext(TypistContext)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
@@ -94,6 +97,11 @@ export function NumberField({
         {mark}
         {label}
       </span>
+      {now !== undefined && show(now) !== show(value) && (
+        <span className="figures ml-auto text-xs text-muted" title="What it is at the playhead" data-now>
+          {show(now)} here
+        </span>
+      )}
       <span className="flex items-center rounded border border-edge bg-card focus-within:border-accent">
         <input
           aria-label={unit ? `${label} (${unit})` : label}
