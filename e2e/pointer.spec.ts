@@ -9,8 +9,8 @@ import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, saved, spot
 
 const demo = path.join(import.meta.dirname, '../demo/media')
 test(
-  'a recording without a trace gets its pointer, moments, ' +
-    'ripples and a calm follow framing in one act, undone in one step',
+  'a recording without a trace gets its pointer and moments, and nothing else; ripples and a followed view are offered ' +
+    'beside, each a press and an undo',
   async ({ page }) => {
     ff(
       '-ss',
@@ -41,23 +41,23 @@ test(
     expect(take.pointer!.length).toBeGreaterThan(10)
     // The clicks on Lend out, the member field and its first name are at 1.6, 6.2 and 9 seconds of this piece.
     expect(take.moments.filter((m) => m.kind === 'click').length).toBeGreaterThanOrEqual(2)
-    expect(
-      others(lesson)
-        .map((e) => kindName(e))
-        .sort(),
-    ).toEqual(['ripple', 'zoom'])
+    expect(others(lesson)).toEqual([])
+    await page.getByRole('button', { name: /^Ripples on \d+ clicks$|^A ripple on the click$/ }).click()
+    await page.getByRole('button', { name: 'Follow the pointer', exact: true }).click()
+    await expect(page.getByRole('group', { name: 'Offered' })).toHaveCount(0)
+    await saved(page)
+    const kinds = others(await lessonOf(id)).map((e) => kindName(e))
+    expect(kinds.sort()).toEqual(['ripple', 'zoom'])
     await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toHaveCount(0)
     await page.getByText('Follow the pointer').first().click()
     await expect(page.getByTestId('framing-chart')).toBeVisible()
     await page.getByLabel('Shows things').fill('3')
     await page.keyboard.press('Enter')
-    await page
-      .getByTestId('details')
-      .getByRole('button', { name: /^Follow (it anew|the pointer)$/ })
-      .last()
-      .click()
     await saved(page)
     expect((await lessonOf(id)).elements.find((e) => kindName(e) === 'zoom')!.width).toBeLessThan(700)
+    await page.keyboard.press('Control+z')
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => others(await lessonOf(id)).map((e) => kindName(e))).toEqual(['ripple'])
     await page.keyboard.press('Control+z')
     await page.keyboard.press('Control+z')
     await expect.poll(async () => others(await lessonOf(id)).length).toBe(0)

@@ -303,6 +303,18 @@ describe('another file', () => {
     expect(resolve(now).spans.get('note')).toMatchObject({ from: 120, startLost: false })
     expect(now.media.take).toMatchObject({ sha256: 'b'.repeat(64), width: 1280 })
     expect(find(now, 'c1')).toMatchObject({ height: 1080, width: 1350, x: 960 })
+    // Of a shorter file nothing is shown that it does not have: it is told before, piece by piece.
+    const pieces = made(made(lesson, E.splitClip('c1', 60, 'c2')), E.splitClip('c2', 150, 'c3'))
+    const short = takeMedium({ sha256: 'c'.repeat(64), name: 'Shorter.mp4', durationUs: 4_000_000, frames: 120 })
+    expect(E.cutByFile(resolve(pieces), 'take', short).map((c) => [c.element.id, c.left])).toEqual([
+      ['c2', 60],
+      ['c3', 0],
+    ])
+    const cut = made(pieces, E.replaceFile('take', short))
+    expect(clipsOf(cut).map((c) => [c.id, c.at, c.length])).toEqual([
+      ['c1', 0, 60],
+      ['c2', 60, 60],
+    ])
     const sound = takeMedium({ kind: 'sound' })
     expect(E.applyEdit(lesson, E.replaceFile('take', sound), newIds())).toMatchObject({
       refused: expect.stringContaining('cannot show or play a sound'),

@@ -9,6 +9,7 @@ import { beginAdding } from '../commands/acts'
 import { ask } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
+import { Question } from '../kit/question'
 import { isOver } from '@/contract/news'
 import { cancelJob, forgetJob, retryJob, useJobs } from '../kit/jobs'
 import {
@@ -20,6 +21,7 @@ import {
   layFile,
   layFileOver,
   replaceChosen,
+  unfitFor,
   retrySending,
   useSending,
   type Coming,
@@ -40,6 +42,8 @@ export function Files() {
   const coming = useComing()
   const [search, setSearch] = useState('')
   const [files, setFiles] = useState<LibraryFile[] | null>(null)
+  // A shorter file than the one that it is to come in place of.
+  const [shorter, setShorter] = useState<LibraryFile['medium'] | null>(null)
   const picker = useRef<HTMLInputElement>(null)
   const chosen = useBench((b) => (b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined))
   /** What is selected, where this file can be shown in its place. */
@@ -112,6 +116,24 @@ export function Files() {
           ))}
         </ul>
       )}
+      <Question
+        open={shorter !== null}
+        title={`“${shorter?.name ?? ''}” is shorter`}
+        words={`Not all of it has something to show: ${shorter ? unfitFor(shorter).join(' ') : ''}`}
+        onLeave={() => setShorter(null)}
+      >
+        <Button onClick={() => setShorter(null)}>Leave it</Button>
+        <Button
+          look="main"
+          onClick={() => {
+            const medium = shorter!
+            setShorter(null)
+            replaceChosen(medium)
+          }}
+        >
+          Put it in its place
+        </Button>
+      </Question>
       <div className="mt-4 mb-2 flex items-center justify-between">
         <h3 className="font-semibold">Library</h3>
         <input
@@ -159,7 +181,9 @@ export function Files() {
                 </Button>
               )}
               {replaces(f) && (
-                <Button onClick={() => replaceChosen(f.medium)}>
+                <Button
+                  onClick={() => (unfitFor(f.medium).length > 0 ? setShorter(f.medium) : replaceChosen(f.medium))}
+                >
                   <Replace size={13} />
                   In place of “{replaces(f)!.name}”
                 </Button>

@@ -2,7 +2,16 @@ import { ROUTES } from '@/contract/routes'
 import * as tus from 'tus-js-client'
 import { create } from 'zustand'
 import { toast } from 'sonner'
-import { addMedium, bringIn as bringInto, elementIn, inOne, layOver, mediumIdOf, replaceFile } from '@/core/edits'
+import {
+  addMedium,
+  bringIn as bringInto,
+  cutByFile,
+  elementIn,
+  inOne,
+  layOver,
+  mediumIdOf,
+  replaceFile,
+} from '@/core/edits'
 import { mediumOf } from '@/core/kinds'
 import type { Medium } from '@/core/lesson/schema'
 import { isOver, type Job } from '@/contract/news'
@@ -267,5 +276,21 @@ export function replaceChosen(medium: Medium): void {
   if (!e || !id) return
   if (!edit(`“${medium.name}” in place of “${e.name}”`, replaceFile(id, structuredClone(medium)))) return
   setBench({ panel: 'none' })
-  toast(`“${medium.name}” is shown in its place. What hangs on its moments and words stays.`)
+  const pieces = bench().timed.lesson.elements.filter((x) => mediumOf(x) === id).length
+  toast(
+    `“${medium.name}” is shown in its place, in ${pieces === 1 ? 'one piece' : `${pieces} pieces`}. What hangs on its ` +
+      'moments and words stays.',
+  )
+}
+/** What does not fit when a file comes in the place of the chosen one, in sentences; empty where all of it does. */
+export function unfitFor(medium: Medium): string[] {
+  const { timed, elements } = bench()
+  const e = elementIn(timed.lesson, elements[0] ?? '')
+  const id = e && mediumOf(e)
+  if (!id) return []
+  return cutByFile(timed, id, medium).map(({ element, left }) =>
+    left === 0
+      ? `“${element.name}” is taken out: it shows what comes later.`
+      : `“${element.name}” ends after ${left} frames.`,
+  )
 }
