@@ -6,7 +6,7 @@ import { presence } from '../motion'
 import { ease, cubicBezier } from '../values'
 import { resolve } from '../timing'
 import { drawnAt, footageAt } from '../testing/shown'
-import { hitAt, lanes } from './index'
+import { hitAt, lanes, snapRect } from './index'
 
 const at = (lesson: Lesson, frame: number, framed = true) => ({
   items: drawnAt(resolve(lesson), frame, { framed }),
@@ -170,4 +170,13 @@ test('every frame’s display list is finite, whatever the elements', () => {
       expect(numbers.every(Number.isFinite)).toBe(true)
     }),
   )
+})
+test('what is dragged catches first where it stood in another of its poses', () => {
+  const own = [{ axis: 'x' as const, at: 200, name: 'pose 1', own: true as const }]
+  const middle = { axis: 'x' as const, at: 203, name: 'middle of the frame' }
+  const r = { x: 154, y: 0, w: 100, h: 20 }
+  expect(snapRect(r, [middle, ...own], 8).dx).toBe(-4)
+  expect(snapRect(r, [middle], 8).dx).toBe(-1)
+  // Its edges do not catch there.
+  expect(snapRect({ ...r, x: 198 }, own, 8).dx).toBe(0)
 })

@@ -3,7 +3,7 @@ import type { Lesson } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { frameBoxOf } from './hit'
 import { elementsAt } from './layersAt'
-import { posedAt } from '../motion'
+import { atPose, motionOf, posedAt } from '../motion'
 import { boundsOf, type Rect } from '../geometry'
 
 /** How far in from each edge, as a share: what every screen shows, and where titles are safe. */
@@ -15,6 +15,8 @@ export interface SnapLine {
   at: number
   name: string
   rect?: Rect
+  /** A place of its own that a thing was at in another pose: its middle catches there before anything else. */
+  own?: true
 }
 export interface Snapped {
   dx: number
@@ -58,6 +60,15 @@ export function snapLines(
     const r = boundsOf(matrix, b)
     box(r, `“${own.name}”`, r)
   }
+  for (const own of timed.lesson.elements) {
+    if (!without.has(own.id) || own.poses.length === 0 || without.size > 1 || !hasPlace(own)) continue
+    for (let n = 0; n <= motionOf(timed, own).moves.length; n++) {
+      const { matrix, box: b } = frameBoxOf(timed, atPose(timed, own, n), frame, given.framed)
+      const r = boundsOf(matrix, b)
+      out.push({ axis: 'x', at: r.x + r.w / 2, name: `pose ${n + 1}`, own: true })
+      out.push({ axis: 'y', at: r.y + r.h / 2, name: `pose ${n + 1}`, own: true })
+    }
+  }
   if (given.grid > 0) out.push(...gridLines(timed.lesson.frame, given.grid))
   return out
 }
@@ -78,9 +89,11 @@ export function snapRect(r: Rect, lines: readonly SnapLine[], reach: number): Sn
     let best: { line: SnapLine; by: number } | null = null
     for (const line of lines) {
       if (line.axis !== axis) continue
-      for (const s of spots) {
+      for (const s of line.own ? [spots[1]!] : spots) {
         const by = line.at - s
-        if (Math.abs(by) <= reach && (!best || Math.abs(by) < Math.abs(best.by) - 1e-6)) best = { line, by }
+        if (Math.abs(by) > reach) continue
+        const first = !best || (line.own && !best.line.own)
+        if (first || (line.own === best!.line.own && Math.abs(by) < Math.abs(best!.by) - 1e-6)) best = { line, by }
       }
     }
     if (!best) continue

@@ -2,6 +2,7 @@ import { toast } from 'sonner'
 import { addElement, attach, elementAt, liftOut, repoint, setElements, windowOver } from '@/core/edits'
 import { apply, inverse, type Point, type Rect } from '@/core/geometry'
 import { kindNamed } from '@/core/kinds'
+import type { Element } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
 import { actHere } from '../bench/inPose'
 import { bench, edit, freshId, isFramed, select, setBench } from '../bench/store'
@@ -49,8 +50,20 @@ export function placeAdded(p: Point, rect: Rect | null): void {
     media: wanted.media,
   })
   setBench({ adding: null })
-  if (edit(`Add ${made.name.toLowerCase()}`, addElement(made))) select([made.id])
+  if (edit(`Add ${made.name.toLowerCase()}`, addElement(made))) {
+    select([made.id])
+    sayStyled(made, now.lesson.style?.name)
+  }
   if ('text' in made.look) typeText()
+}
+/** Says what the house style gives a new element besides standing there. */
+function sayStyled({ styled, arrival, departure }: Element, style: string | undefined): void {
+  const adds = [
+    ...(arrival.how !== 'none' ? [`arrives: ${arrival.how}`] : []),
+    ...(departure.how !== 'none' ? [`departs: ${departure.how}`] : []),
+  ]
+  if (styled && style && adds.length > 0)
+    toast(`As the house style “${style}” says, it ${adds.join(', ')}.`, { id: 'styled', duration: 3000 })
 }
 /** What was asked for is pointed at: the next thing for an arrow, or what is to be ridden on. */
 export function answerAdding(p: Point): boolean {
