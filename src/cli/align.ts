@@ -1,7 +1,8 @@
 import { readFile, writeFile } from 'node:fs/promises'
+import { isSpoken } from '@/server/align/lexicon'
 import { vttOf } from '@/core/voice/cues'
 import { align as alignFile, type Aligned } from '@/server/align/align'
-import { codeOf, read, say, type Command } from './command'
+import { codeOf, read, say, type Command, faultOf, readableOrSays } from './command'
 
 export const align: Command = {
   help: `
@@ -22,6 +23,11 @@ that are not spoken. What is said otherwise than in the script is told.
     }
     try {
       const [audio, file] = given.places as [string, string]
+      if (!(await readableOrSays(audio))) return 1
+      if (!(await isSpoken(lang))) {
+        say(`Wrong use: no words are known of the language “${lang}”. Choose another: en, cs, de …`)
+        return 2
+      }
       const script = await readFile(file, 'utf8').catch(() => {
         throw new Error(`${file}: there is no such file.`)
       })
@@ -32,7 +38,7 @@ that are not spoken. What is said otherwise than in the script is told.
       say(`${out}: ${there} of ${found.words.length} words have their time.`)
       return 0
     } catch (e) {
-      say((e as Error).message)
+      say(faultOf(e))
       return codeOf(e)
     }
   },

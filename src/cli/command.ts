@@ -1,5 +1,6 @@
+import { ZodError } from 'zod'
 import { resolve } from '@/core/timing'
-import { readFile } from 'node:fs/promises'
+import { access, readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { parseArgs } from 'node:util'
 import { checkLesson } from '@/core/review/check'
@@ -89,3 +90,29 @@ export function speaksOrSays(lesson: Lesson, language: string | undefined, file:
   say(`${file}: there is no language “${language}” in this lesson. It has ${all.join(', ') || 'none yet'}.`)
   return false
 }
+
+const FILE_FAULTS: Record<string, string> = {
+  ENOENT: 'there is no such file or folder',
+  EACCES: 'it may not be opened by this user',
+  EPERM: 'it may not be opened by this user',
+  EROFS: 'the folder is read-only; choose another one',
+  EISDIR: 'it is a folder; name a file in it',
+  ENOTDIR: 'a part of this path is no folder',
+  ENOSPC: 'the disk is full',
+}
+/** What went wrong, as a sentence: of a file, which one and what to do. */
+export function faultOf(e: unknown): string {
+  const { code, path: file, message } = e as NodeJS.ErrnoException
+  const fault = code ? FILE_FAULTS[code] : undefined
+  if (fault) return `${file ?? 'The file'}: ${fault}.`
+  return e instanceof ZodError ? `This is not of the right shape: ${e.issues[0]?.message ?? ''}.` : message
+}
+/** Whether a file is there and can be read; false after saying what is wrong. */
+export const readableOrSays = (file: string): Promise<boolean> =>
+  access(file).then(
+    () => true,
+    (e: unknown) => {
+      say(faultOf(Object.assign(e as object, { path: file })))
+      return false
+    },
+  )

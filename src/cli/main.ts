@@ -20,8 +20,12 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   bench: async () => (await import('./bench')).bench,
 }
 
+/** What these say beside their sentences goes into a log; of the others, nobody reads it. */
+const LOGGED = new Set(['serve', 'start', 'test', 'bench'])
+
 async function main(): Promise<number> {
   const [name, ...rest] = process.argv.slice(2)
+  if (!LOGGED.has(name ?? '')) console.error = () => {}
   const command = name && Object.hasOwn(COMMANDS, name) ? await COMMANDS[name]!() : undefined
   if (!command) {
     process.stderr.write(`There is no command “${name ?? ''}”. Try ./vane --help.\n`)

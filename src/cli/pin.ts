@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { readTrace, type Trace } from '@/core/trace'
 import { followRegion } from '@/server/trace/find'
-import { codeOf, read, say, type Command } from './command'
+import { codeOf, read, say, type Command, faultOf } from './command'
 
 export const pin: Command = {
   help: `
@@ -36,7 +36,7 @@ moves, and writes one line a frame: {"t":1.2,"x":640,"y":360,"seen":true}, the r
       say(`${out}: it is in sight in ${places.filter((p) => p.seen).length} of ${places.length} frames.`)
       return 0
     } catch (e) {
-      say((e as Error).message)
+      say(faultOf(e))
       return codeOf(e)
     }
   },

@@ -6,7 +6,7 @@ import { resolve } from '@/core/timing'
 import { align } from '@/server/align/align'
 import { spokenOf } from '@/server/align/job'
 import { hashOf, processFile } from '@/server/ingest/process'
-import { codeOf, loadLesson, read, say, type Command } from './command'
+import { codeOf, loadLesson, read, say, type Command, faultOf } from './command'
 
 export const retime: Command = {
   help: `
@@ -72,7 +72,7 @@ lesson has its media beside it, in the folder of --out.
       say(`${out}: ${before.length} frames before, ${resolve(next).length} now.`)
       return 0
     } catch (e) {
-      say((e as Error).message)
+      say(faultOf(e))
       return codeOf(e)
     }
   },

@@ -3,7 +3,7 @@ import { narrate, wavFile } from '../../recorder/narrator'
 import { vttOf } from '@/core/voice/cues'
 import { readScript } from '@/core/voice/script'
 import { z } from 'zod'
-import { codeOf, read, say, type Command } from './command'
+import { codeOf, read, say, type Command, faultOf } from './command'
 
 const Phrases = z.array(
   z.object({ heading: z.boolean(), words: z.array(z.string()), after: z.number().nullable().optional() }),
@@ -55,7 +55,7 @@ seconds after the phrase before it, at the least, a phrase begins.
       say(`${out}: ${timed.flat().length} words, ${(spoken.samples.length / spoken.rate).toFixed(1)} s.`)
       return 0
     } catch (e) {
-      say((e as Error).message)
+      say(faultOf(e))
       return codeOf(e)
     }
   },

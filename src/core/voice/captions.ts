@@ -3,6 +3,9 @@ import type { Word } from '../lesson/schema'
 /** Letters of a word. */
 const LONGEST = 200
 
+/** No recording is longer: 100 hours. */
+const MOST_US = 100 * 3600 * 1e6
+
 export interface Cue {
   fromUs: number
   toUs: number
@@ -59,7 +62,17 @@ export function readCaptions(
       }
     const from = us(a)
     const to = us(b)
-    if (to <= from)
+    if (to > MOST_US)
+      return {
+        error:
+          `Line ${i + 1}: the caption stands at ${right.trim()}, later than any recording ends. Correct it and bring ` +
+          'the file in again.',
+      }
+    if (to === from)
+      return {
+        error: `Line ${i + 1}: the caption has no length (${line.trim()}). Correct it and bring the file in again.`,
+      }
+    if (to < from)
       return {
         error:
           `Line ${i + 1}: the caption ends (${right.trim()}) ` +

@@ -109,3 +109,15 @@ export async function pronounced(
   }
   return out
 }
+
+/** Whether anything is known of how a language is spoken, by its tag. */
+export async function isSpoken(language: string): Promise<boolean> {
+  if (isEnglish(language)) return true
+  const { stdout } = await run('espeak-ng', ['--voices'], { limit: 60 })
+  const tags = stdout
+    .toString('utf8')
+    .split('\n')
+    .map((l) => l.trim().split(/\s+/)[1]?.toLowerCase().split('-')[0])
+  const base = language.toLowerCase().split('-')[0]!
+  return tags.includes(base === 'zh' ? 'cmn' : base === 'no' ? 'nb' : base)
+}
