@@ -15,7 +15,12 @@ export default function Layout({ children }: { children: ReactNode }) {
     <html lang="en">
       <body>
         {children}
-        <Toaster position="bottom-left" toastOptions={{ className: '!bg-card !text-ink !border-edge !font-sans' }} />
+        <Toaster
+          position="bottom-left"
+          offset={{ left: 12, bottom: 'var(--above-timeline, 16px)' }}
+          style={{ '--width': 'var(--toast-width, 356px)' } as React.CSSProperties}
+          toastOptions={{ className: '!bg-card !text-ink !border-edge !font-sans' }}
+        />
       </body>
     </html>
   )

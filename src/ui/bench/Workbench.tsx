@@ -43,6 +43,17 @@ export function Workbench({ id }: { id: string }) {
     openLesson(id).catch((e: unknown) => setGone(e instanceof Refusal ? e.message : String(e)))
     return closeLesson
   }, [id])
+  // What is said stands over the running order, and never over what is worked on in the timeline.
+  const beside = panes.timeline && !panes.picture ? tall + 12 : 16
+  useEffect(() => {
+    const { style } = document.documentElement
+    style.setProperty('--above-timeline', `${beside}px`)
+    style.setProperty('--toast-width', '244px')
+    return () => {
+      style.removeProperty('--above-timeline')
+      style.removeProperty('--toast-width')
+    }
+  }, [beside])
   useNews(
     (n) => {
       if (n.about === 'lesson') {
