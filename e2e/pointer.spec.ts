@@ -9,8 +9,8 @@ import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, saved, spot
 
 const demo = path.join(import.meta.dirname, '../demo/media')
 test(
-  'a recording without a trace gets its pointer and moments, and nothing else; ripples and a followed view are offered ' +
-    'beside, each a press and an undo',
+  'a recording without a trace gets its pointer and moments, and nothing else; ripples and a followed view are ' +
+    'offered beside, each a press and an undo',
   async ({ page }) => {
     ff(
       '-ss',

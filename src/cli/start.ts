@@ -68,8 +68,8 @@ library is empty, and serves the app on http://127.0.0.1:4320. Ctrl-C ends all o
       await scratchIn(process.env.VANE_DATA)
       if (await isNewer()) {
         say(
-          `The lessons in ${process.env.VANE_DATA} were kept by a newer Vivid Vane. Update this one, or choose another ` +
-            'data folder: VANE_DATA=FOLDER ./vane start',
+          `The lessons in ${process.env.VANE_DATA} were kept by a newer Vivid Vane. Update this one, or choose ` +
+            'another data folder: VANE_DATA=FOLDER ./vane start',
         )
         return 1
       }

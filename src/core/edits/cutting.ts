@@ -66,6 +66,7 @@ export const splitElements = define(
   (ids, frame, caught = null) =>
     (draft, { timed, newId }) => {
       const taken = new Set(timed.lesson.elements.map((e) => e.name))
+      const groups = new Map<string, string>()
       const cut: Edge = caught
         ? { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: frame - caught.frame, last: frame }
         : { on: 'loose', frame }
@@ -73,11 +74,16 @@ export const splitElements = define(
         const span = timed.spans.get(own.id)!
         const at = draft.elements.findIndex((e) => e.id === own.id)
         if (!ids.includes(own.id) || at < 0 || frame <= span.from || frame >= span.to) continue
-        cutElement(draft, draft.elements[at]!, span, frame, {
+        const right = cutElement(draft, draft.elements[at]!, span, frame, {
           id: newId('part'),
           name: numbered(own.name, taken),
           cut,
         })
+        // The parts behind the cut of what was taken together are taken together, apart from those before it.
+        if (own.group === null) continue
+        const group = groups.get(own.group) ?? newId('group')
+        groups.set(own.group, group)
+        right.group = group
       }
     },
 )

@@ -18,8 +18,8 @@ const sizeOf = ({ width, height }: Pick<Medium, 'width' | 'height'>, frame: Less
 })
 
 /**
- * What becomes of the pieces of a medium when a shorter file comes in its place: those that begin beyond its end go, those
- * that go on beyond it end with it.
+ * What becomes of the pieces of a medium when a shorter file comes in its place: those that begin beyond its end go,
+ * those that go on beyond it end with it.
  *
  * @returns the pieces that do not stay as they are, with how many frames are left of each
  */

@@ -39,7 +39,7 @@ test('a colour keeps its value on the way to planes and back, within what eight 
   }
   freePlanes(p)
 })
-test('any colour comes back within one step of each channel, and is the same samples painted as it is as a ground', () => {
+test('any colour comes back within one step of each channel, painted by the same samples as a ground', () => {
   const next = chances(7)
   const ground = blankPlanes(32, 16)
   const laid = blankPlanes(32, 16)

@@ -195,7 +195,7 @@ function OfTakes({ lesson, inside }: { lesson: Lesson; inside: boolean }) {
   return others.slice(0, 3).map(({ m, size, paced }) => (
     <Button
       key={m.sha256}
-      className="w-full"
+      className="!h-auto w-full !whitespace-normal py-1 text-left"
       onClick={() =>
         edit(
           `Take the size of “${m.name}”`,

@@ -4,8 +4,8 @@ import { valueAt } from '@/core/values'
 import { useBench, useShown } from '../bench/store'
 
 /**
- * What a number of an element is at the playhead, by its path; undefined where it has no poses, so that there is nothing
- * to tell apart.
+ * What a number of an element is at the playhead, by its path; undefined where it has no poses, so that there is
+ * nothing to tell apart.
  */
 export function useNow(e: Element): (path: string) => number | undefined {
   const timed = useShown()

@@ -278,8 +278,8 @@ export function replaceChosen(medium: Medium): void {
   setBench({ panel: 'none' })
   const pieces = bench().timed.lesson.elements.filter((x) => mediumOf(x) === id).length
   toast(
-    `“${medium.name}” is shown in its place, in ${pieces === 1 ? 'one piece' : `${pieces} pieces`}. What hangs on its ` +
-      'moments and words stays.',
+    `“${medium.name}” is shown in its place, in ${pieces === 1 ? 'one piece' : `${pieces} pieces`}. What hangs on ` +
+      'its moments and words stays.',
   )
 }
 /** What does not fit when a file comes in the place of the chosen one, in sentences; empty where all of it does. */
