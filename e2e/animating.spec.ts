@@ -106,12 +106,12 @@ test(
     const column = [390, 770, 1150, 1530]
     for (let c = 1; c < 4; c++) {
       await hand.key('Control+d')
-      await hand.drag(column[c - 1]! + 24, 324, column[c]!, 300)
+      await hand.drag(column[c - 1]!, 300, column[c]!, 300)
     }
     await hand.drag(200, 200, 1720, 400, false)
     for (let r = 1; r < 3; r++) {
       await hand.key('Control+d')
-      await hand.drag(414, 324 + 240 * (r - 1), 390, 300 + 240 * r)
+      await hand.drag(390, 300 + 240 * (r - 1), 390, 300 + 240 * r)
     }
     for (let n = 1; n < 12; n++) {
       const [x, y] = [column[n % 4]!, 300 + 240 * Math.floor(n / 4)]
