@@ -25,6 +25,8 @@ export function Tips() {
   useEffect(() => {
     // What was pressed keeps quiet until it is left and come to again.
     let over: HTMLElement | null = null
+    // What comes under a pointer that rests is not pointed at.
+    let rests = { x: NaN, y: NaN }
     let timer: ReturnType<typeof setTimeout> | undefined
     let shown = false
     let hidden = -Infinity
@@ -52,8 +54,15 @@ export function Tips() {
     const on = <K extends keyof DocumentEventMap>(type: K, hear: (e: DocumentEventMap[K]) => void) =>
       document.addEventListener(type, hear, { capture: true, passive: true, signal: listening.signal })
     on('pointerover', (e) => {
-      if (e.pointerType !== 'touch' && e.buttons === 0) enter(owner(e.target))
+      if (e.pointerType === 'touch' || e.buttons !== 0) return
+      if (e.screenX !== rests.x || e.screenY !== rests.y) return enter(owner(e.target))
+      hide()
+      over = owner(e.target)
     })
+    const rest = (e: PointerEvent) => {
+      rests = { x: e.screenX, y: e.screenY }
+    }
+    on('pointermove', rest)
     on('pointerout', (e) => {
       if (!e.relatedTarget) enter(null)
     })
@@ -67,7 +76,10 @@ export function Tips() {
     on('keydown', (e) => {
       if (e.key === 'Escape') hide()
     })
-    on('pointerdown', hide)
+    on('pointerdown', (e) => {
+      rest(e)
+      hide()
+    })
     on('scroll', hide)
     return () => {
       listening.abort()
