@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync, symlinkSync, writeFileSync, existsSync, readFileSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { element, lessonWithTake, loose } from '@/core/testing/lessons'
@@ -51,17 +51,24 @@ export async function measurePaired(
   const there = path.join(folder, 'old')
   run(here, 'git', ['worktree', 'add', '--detach', '-f', there, ref])
   try {
-    for (const shared of ['node_modules', 'build'])
-      if (!existsSync(path.join(there, shared))) symlinkSync(path.join(here, shared), path.join(there, shared))
+    // Both have the packages of today, so that no others are put in their place, and each a build of its own code.
+    symlinkSync(path.join(here, 'node_modules'), path.join(there, 'node_modules'))
+    copyFileSync(path.join(here, 'package-lock.json'), path.join(there, 'package-lock.json'))
+    for (const root of [there, here]) run(root, './vane', ['check', '--help'])
     const file = (name: string, of: Lesson) => {
       writeFileSync(path.join(root, name), JSON.stringify(of))
       return path.join(root, name)
     }
     const lessons = [file('long.json', longLesson(4)), file('zoom.json', restlessZoom()), file('paired.json', lesson)]
-    const figures = inTurns([there, here], lessons, say)
-    figures.push(exportsInTurns([there, here], lessons[2]!, folder, say))
-    figures.push(await framesCompared([there, here], lessons[2]!, folder))
-    return figures
+    // The demo as the earlier code writes it: both can read that.
+    const demo = path.join(folder, 'demo')
+    run(there, './vane', ['demo', demo])
+    const both = path.join(demo, 'lesson.json')
+    return [
+      exportsInTurns([there, here], both, folder, say),
+      await framesCompared([there, here], both, folder),
+      ...inTurns([there, here], lessons, say),
+    ]
   } finally {
     run(here, 'git', ['worktree', 'remove', '--force', there])
     rmSync(folder, { recursive: true, force: true })
