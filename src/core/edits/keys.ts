@@ -4,7 +4,7 @@ import { Pose, type Element, type Lesson, type MoveEdge } from '../lesson/schema
 import { atPose, keyableValue, edgeFrame, motionOf, posedAt, propertyValue, setAt, type Move } from '../motion'
 import { type KeyValue } from '../values'
 import { takeTimeAt } from '../lesson/clips'
-import { ownBefore, type Timed } from '../timing'
+import { ownBefore, partedBy, type Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids, make, type Given } from './act'
 import { Easing, Flag, Frame, Num, Path } from './args'
@@ -164,13 +164,9 @@ function sorted(e: Element, landings: Map<string, number>, newId: Given['newId']
     const paths = Object.keys(pose.values)
     if (pose.start.on !== 'key' || paths.length < 2) return [pose]
     const own = ownBefore(e.poses, i).map((at) => (at < 0 ? -Infinity : landings.get(e.poses[at]!.id)!))
-    return [...new Set(own)].map((frame, n) => {
-      const values = Object.fromEntries(paths.filter((_, v) => own[v] === frame).map((p) => [p, pose.values[p]!]))
-      if (n === 0) return { ...plain(pose), values }
-      const part: Pose = { ...plain(pose), id: newId('pose'), values }
-      landings.set(part.id, landings.get(pose.id)!)
-      return part
-    })
+    const parts = partedBy(plain(pose), own, () => newId('pose'))
+    for (const part of parts) landings.set(part.id, landings.get(pose.id)!)
+    return parts
   })
 }
 /** Whether a move sets out from what was before it, whichever way that is meant. */

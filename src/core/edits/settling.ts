@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Pose } from '../lesson/schema'
-import { ownBefore } from '../timing'
+import { ownBefore, partedBy } from '../timing'
 import { define, Id } from './act'
 import { Flag } from './args'
 import { elementIn } from './chosen'
@@ -19,17 +19,9 @@ export const settleMove = define('settleMove', [Id.element, z.string(), Flag], (
     if (!e || at < 0 || !e.poses[at]!.apart) throw new Unfit('there is nothing to settle any more')
     const move = plain(e.poses[at]!)
     delete move.apart
-    const paths = Object.keys(move.values)
-    const own = ownBefore(e.poses, at)
-    const parts = asBefore ? [...new Set(own)] : [null]
-    const settled = parts.map((before, n): Pose => {
-      if (before === null) return move
-      const rest = { ...move }
-      delete rest.press
-      delete rest.name
-      const values = Object.fromEntries(paths.filter((_, i) => own[i] === before).map((p) => [p, move.values[p]!]))
-      return { ...(n === 0 ? move : { ...rest, id: newId('pose') }), start: { on: 'key' }, values }
-    })
+    const settled = asBefore
+      ? partedBy(move, ownBefore(e.poses, at), () => newId('pose')).map((p): Pose => ({ ...p, start: { on: 'key' } }))
+      : [move]
     e.poses.splice(at, 1, ...settled)
   }
 })

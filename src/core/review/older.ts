@@ -2,7 +2,7 @@ import { fieldsOf } from '../kinds'
 import { isGauge } from '../motion'
 import { isNumber, memo } from '../values'
 import type { Element, Lesson, Pose } from '../lesson/schema'
-import { lastClipEnd, movesOf, ownBefore, resolve, type Timed } from '../timing'
+import { lastClipEnd, movesOf, ownBefore, partedBy, resolve, type Timed } from '../timing'
 
 /** The last format in which each value of a move set out by itself, and a lesson ended with its last clip. */
 const BEFORE = 3
@@ -78,24 +78,14 @@ function parted(timed: Timed, e: Element): Element {
     if (pose.start.on !== 'previous' && pose.start.on !== 'key' && paths.length > 1) {
       const asked = askedFrom(timed, e, pose)
       const begins = paths.map((path) => Math.min(to, Math.max(asked, landed.get(path) ?? -Infinity)))
-      const groups = [...new Set(begins)]
-      if (groups.length > 1)
-        parts.set(
-          pose.id,
-          groups.map((frame, n) => {
-            const values = Object.fromEntries(
-              paths.filter((_, i) => begins[i] === frame).map((p) => [p, pose.values[p]!]),
-            )
-            if (n === 0) return { ...pose, values }
-            let id = `${pose.id}-${n + 1}`
-            while (taken.has(id)) id = `${id}x`
-            taken.add(id)
-            const part = { ...pose, id, values }
-            delete part.press
-            delete part.name
-            return part
-          }),
-        )
+      let n = 1
+      const free = () => {
+        let id = `${pose.id}-${++n}`
+        while (taken.has(id)) id = `${id}x`
+        taken.add(id)
+        return id
+      }
+      if (new Set(begins).size > 1) parts.set(pose.id, partedBy(pose, begins, free))
     }
     for (const path of paths) landed.set(path, to)
   }
