@@ -31,11 +31,16 @@ test('a problem comes back as its sentence, with its facts; anything else is not
   })(ask({}), {})
   expect([refused.status, await refused.json()]).toEqual([409, { sentence: 'Somebody else was faster.', revision: 7 }])
   const quiet = jest.spyOn(console, 'error').mockImplementation(() => {})
-  const broken = await route(async () => {
-    throw new Error('secret path /etc')
-  })(ask({}), {})
-  expect(broken.status).toBe(503)
+  const answered = (e: unknown) =>
+    route(async () => {
+      throw e
+    })(ask({}), {})
+  const broken = await answered(new Error('secret path /etc'))
+  expect(broken.status).toBe(500)
   expect(JSON.stringify(await broken.json())).not.toContain('secret')
+  const away = await answered(Object.assign(new Error('secret path /etc'), { code: 'ECONNREFUSED' }))
+  expect(away.status).toBe(503)
+  expect(JSON.stringify(await away.json())).not.toContain('secret')
   quiet.mockRestore()
 })
 test('a body of another shape is refused by name', async () => {
