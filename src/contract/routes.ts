@@ -137,7 +137,6 @@ const Language = z.string().regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/)
 const Instead = z.object({ media: z.string().min(1).max(200), follows: z.boolean() })
 const inQuery = z.coerce.number().int().min(0)
 /** The number above or below the line of a speed. */
-const share = inQuery.min(1).max(1_000_000)
 /** The version of lessons that a window knows; left out by those that are from before it was asked for. */
 const format = inQuery.optional()
 
@@ -235,14 +234,8 @@ export const ROUTES = {
     answer: z.array(z.tuple([z.number(), z.number(), z.number()])),
   }),
   soundAtSpeed: routeAt('GET', '/api/media/:sha/sound', {
-    query: z.object({
-      num: share,
-      den: share,
-      fromUs: inQuery.max(1e12).optional(),
-      toUs: inQuery.max(1e12).optional(),
-      lastNum: share.optional(),
-      lastDen: share.optional(),
-    }),
+    // As `legsText` writes them.
+    query: z.object({ legs: z.string().max(8000) }),
   }),
   spotPicture: routeAt('GET', '/api/media/:sha/spot', {
     query: z.object({

@@ -87,9 +87,7 @@ export function chimesHeard(timed: Timed, from: number, to: number): Heard[] {
           sourceUs,
           speed: 1,
           pace: { num: 1, den: 1 },
-          stretched: false,
-          ramp: null,
-          madeUs: sourceUs,
+          made: null,
           levels: ducked ? timesLevels(own, ducked, 1) : own,
         },
       ]

@@ -1,5 +1,6 @@
 import type { Clip } from '../lesson/clips'
 import type { Rational } from '../lesson/timeMap'
+import type { Leg } from './legs'
 import type { Level } from './levels'
 
 /** A piece of a medium that is heard in a passage. All times in microseconds. */
@@ -12,20 +13,14 @@ export interface Heard {
   sourceUs: number
   speed: number
   pace: Rational
-  /** Whether its sound is stretched, so that it keeps its pitch; else the pitch goes with the speed. */
-  stretched: boolean
-  /** The change of speed that it lies in, if it does. */
-  ramp: Ramp | null
-  /** Where in what was stretched it begins: a whole medium, or a change of speed. */
-  madeUs: number
+  /** The sound that is made of it so that it keeps its pitch; null where none is: at its own speed, or far from it. */
+  made: Made | null
   /** What samples are multiplied by at times from the piece's beginning on; in between evenly more or less. */
   levels: Level[]
 }
 
-/** How a medium changes its speed, evenly, from one of its times to another. */
-export interface Ramp {
-  fromUs: number
-  toUs: number
-  first: Rational
-  last: Rational
+/** Sound that is made of a medium, by the legs that it goes through, and where in it something begins. */
+export interface Made {
+  legs: readonly Leg[]
+  atUs: number
 }

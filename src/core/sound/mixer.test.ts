@@ -1,7 +1,7 @@
 import { gainAt } from './levels'
 import { addPart, type Part } from './mixer'
 
-const part = (change: Partial<Part>): Part => ({ at: 0, length: 4, levels: [{ at: 0, gain: 1 }], ...change })
+const part = (change: Partial<Part>): Part => ({ at: 0, length: 4, begins: 0, levels: [{ at: 0, gain: 1 }], ...change })
 /** The left channel of a block; the right one has twice as much. */
 const mixed = (from: number, long: number, ...pieces: [Part, number[]][]) => {
   const block = new Float32Array(long * 2)

@@ -1,24 +1,29 @@
 import { gainAt, type Gain } from './levels'
-import type { Heard } from './plan'
+import type { Heard } from './heard'
+import { samplesOf } from './legs'
 
-/** Samples a second of a mix; it has two channels, their samples in turns. */
-export const MIX_RATE = 48_000
 export const CHANNELS = 2
-export const samplesOf = (us: number): number => Math.round((us * MIX_RATE) / 1e6)
 
 /** A piece of the plan, in samples of the mix. */
 export interface Part {
   /** Where it begins in the mix, and for how long it is heard. */
   at: number
   length: number
+  /** The sample of its file, or of what was made of it, with which it begins. */
+  begins: number
   /** From the piece's first sample, in order: what samples are multiplied by, in between evenly more or less. */
   levels: readonly Gain[]
 }
-export const partOf = ({ atUs, longUs, levels }: Heard): Part => ({
+export const partOf = ({ atUs, longUs, sourceUs, speed, made, levels }: Heard): Part => ({
   at: samplesOf(atUs),
   length: samplesOf(atUs + longUs) - samplesOf(atUs),
+  begins: beginsWith(atUs, made?.atUs ?? sourceUs, made ? 1 : speed),
   levels: levels.map((l) => ({ at: samplesOf(l.atUs), gain: l.gain })),
 })
+
+/** What goes on from another piece is as far from its own place as that one, to the sample. */
+const beginsWith = (atUs: number, fromUs: number, speed: number): number =>
+  speed === 1 ? Math.max(0, samplesOf(atUs) + samplesOf(fromUs - atUs)) : samplesOf(fromUs)
 
 /**
  * Adds what is heard of a piece within a block of the mix.

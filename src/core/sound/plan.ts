@@ -1,7 +1,7 @@
-import { audible, clipEnd, isMuted, isStretched, type Clip } from '../lesson/clips'
+import { clipEnd, isMuted, isStretched, type Clip } from '../lesson/clips'
 import { pathInto } from '../lesson/inner'
 import type { Element } from '../lesson/schema'
-import { laid, timesRational, type Laid, type Rational } from '../lesson/timeMap'
+import { timesRational, type Rational } from '../lesson/timeMap'
 import { posedAt, presence } from '../motion'
 import type { Span, Timed } from '../timing'
 import { lessonIn } from '../kinds'
@@ -9,33 +9,15 @@ import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
 import { duckedBy } from './ducking'
 import { chimesHeard } from './chimes'
-import type { Heard, Ramp } from './heard'
+import type { Heard, Made } from './heard'
+import { legsText, MIX_RATE, sourceAt, type Leg } from './legs'
 import { gainAt, gainOf, timesLevels, type Gain, type Level } from './levels'
+import { edgesOf, isOwn, leadUs, legsOf, runsOf, wholeAt, type Piece } from './runs'
 
-export type { Heard, Ramp } from './heard'
+export type { Heard, Made } from './heard'
 
-/** For how long a change of speed is heard, in microseconds. */
-export const rampLong = ({ fromUs, toUs, first, last }: Ramp): number =>
-  ((toUs - fromUs) * 2) / (first.num / first.den + last.num / last.den)
-/** A change of speed is heard that takes no longer, itself and in its medium: its sound is held whole. */
-const LONGEST_RAMP_US = 600e6
-export const isHeard = (ramp: Ramp): boolean => {
-  const long = rampLong(ramp)
-  return ramp.last.num > 0 && long > 0 && long <= LONGEST_RAMP_US && ramp.toUs - ramp.fromUs <= LONGEST_RAMP_US
-}
-/** The time of the medium that is heard so long into a change of speed. */
-export function rampAt(ramp: Ramp, us: number): number {
-  const [a, b] = [ramp.first.num / ramp.first.den, ramp.last.num / ramp.last.den]
-  return ramp.fromUs + a * us + ((b - a) * us * us) / (2 * rampLong(ramp))
-}
-
-/**
- * By which the stretched sound of a piece is known: it is made once for a medium and a speed, or a change of speed.
- */
-export const stretchKey = ({ clip, pace, ramp }: Heard): string =>
-  ramp
-    ? [clip.media, ramp.fromUs, ramp.toUs, ramp.first.num, ramp.first.den, ramp.last.num, ramp.last.den].join(' ')
-    : `${clip.media} ${pace.num}/${pace.den}`
+/** By which the sound that is made of a piece is known. */
+export const madeKey = ({ media }: Pick<Clip, 'media'>, { legs }: Made): string => `${media} ${legsText(legs)}`
 
 /**
  * What is heard of a lesson from one frame to another: the preview schedules it, the exporter mixes it, and both do no
@@ -48,51 +30,38 @@ export function soundPlan(timed: Timed, from: number, to = Infinity): Heard[] {
 }
 
 function clipsHeard(timed: Timed, from: number, to: number): Heard[] {
-  const { lesson } = timed
-  const startUs = frameStartUs(from, lesson.rate)
-  return timed.clips.flatMap((clip) => {
-    if (!audible(lesson, clip)) return []
-    const clipUs = frameStartUs(clip.at, lesson.rate)
-    const heardFrom = frameStartUs(Math.max(from, clip.at), lesson.rate)
-    const heardTo = frameStartUs(Math.min(to, clipEnd(clip)), lesson.rate)
-    return laid(clip.map, lesson.rate).flatMap((own): Heard[] => {
-      const { fromUs, toUs, sourceUs, speed, pace } = own
-      const firstUs = Math.max(heardFrom, clipUs + fromUs)
-      const longUs = Math.min(heardTo, clipUs + toUs) - firstUs
-      // Backwards it is silent.
-      if (!pace || pace.num < 0 || longUs <= 0) return []
-      const ramp = rampOf(own)
-      if (ramp && !isHeard(ramp)) return []
-      const gone = firstUs - clipUs - fromUs
-      const begins = ramp ? rampAt(ramp, gone) : sourceUs + gone * speed
+  const { rate } = timed.lesson
+  const startUs = frameStartUs(from, rate)
+  const endUs = to === Infinity ? Infinity : frameStartUs(to, rate)
+  return runsOf(timed).flatMap((run) => {
+    const legs = legsOf(run)
+    const [begins] = run as [Piece]
+    // Where what is made begins, in the lesson: pieces of one run are as far apart in it as they are heard.
+    const zeroUs = legs && begins.fromUs - leadUs(legs[0]!, begins)
+    return run.flatMap((piece): Heard[] => {
+      const [firstUs, lastUs] = [Math.max(startUs, piece.fromUs), Math.min(endUs, piece.toUs)]
+      if (firstUs >= lastUs) return []
+      const levels = withDucking(timed, piece.clip, firstUs, lastUs)
       return [
         {
-          clip,
+          clip: piece.clip,
           atUs: firstUs - startUs,
-          longUs,
-          sourceUs: begins,
-          speed,
-          pace,
-          stretched: ramp !== null || isStretched(pace),
-          ramp,
-          madeUs: ramp ? gone : begins / speed,
-          levels: withDucking(timed, clip, firstUs, firstUs + longUs),
+          longUs: lastUs - firstUs,
+          sourceUs: legs ? sourceUsAt(legs, firstUs - zeroUs!) : sourceOf(begins, piece, firstUs),
+          speed: piece.own.speed,
+          pace: piece.own.pace!,
+          made: legs && { legs, atUs: firstUs - zeroUs! },
+          levels: timesLevels(levels, edgesOf(piece, firstUs, lastUs), 1),
         },
       ]
     })
   })
 }
-
-/** The change of speed that a stretch of a clip is; null where it keeps its speed. */
-function rampOf({ fromUs, toUs, sourceUs, speed, lastSpeed, pace, lastPace }: Laid): Ramp | null {
-  if (!pace || !lastPace || speed === lastSpeed) return null
-  return {
-    fromUs: sourceUs,
-    toUs: Math.round(sourceUs + ((speed + lastSpeed) / 2) * (toUs - fromUs)),
-    first: pace,
-    last: lastPace,
-  }
-}
+const sourceUsAt = (legs: readonly Leg[], us: number): number =>
+  (sourceAt(legs, (us * MIX_RATE) / 1e6) * 1e6) / MIX_RATE
+/** At its own speed a run goes on from its first piece; what is no sound at its speed has a run of its own. */
+const sourceOf = (begins: Piece, { own }: Piece, us: number): number =>
+  begins.sourceUs + (us - begins.fromUs) * own.speed
 
 /** What is heard of the lessons in a lesson. */
 function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
@@ -114,8 +83,6 @@ function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
       const pace = timesRational(heard.pace, { num, den })
       const fade = fadesOf(timed, e, span, startUs + atUs, startUs + atUs + longUs)
       const levels = heard.levels.map((l) => ({ ...l, atUs: later(l.atUs) }))
-      const { ramp } = heard
-      const by = (speed: Rational) => timesRational(speed, { num, den })
       return {
         clip: { ...heard.clip, media: pathInto(placed.part, heard.clip.media) },
         atUs,
@@ -123,13 +90,23 @@ function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
         sourceUs: heard.sourceUs,
         speed: (heard.speed * num) / den,
         pace,
-        stretched: ramp !== null || isStretched(pace),
-        ramp: ramp && { ...ramp, first: by(ramp.first), last: by(ramp.last) },
-        madeUs: later(heard.madeUs),
+        made: madeWithin(heard, { num, den }),
         levels: timesLevels(levels, fade, gainOf(placed.levelDb)),
       }
     })
   })
+}
+
+/** What is made of a piece of a lesson that goes by at a speed of its own. */
+function madeWithin({ made, pace, sourceUs }: Heard, by: Rational): Made | null {
+  if (!made) return isStretched(timesRational(pace, by)) ? wholeAt(timesRational(pace, by), sourceUs) : null
+  const legs = made.legs.map((leg) => ({
+    ...leg,
+    first: timesRational(leg.first, by),
+    last: timesRational(leg.last, by),
+  }))
+  if (legs.every(({ first, last }) => isOwn(first) && isOwn(last))) return null
+  return { legs, atUs: (made.atUs * by.den) / by.num }
 }
 
 const fades = (p: Element['arrival']) => p.how === 'fade' || (p.how !== 'none' && p.fades === true)

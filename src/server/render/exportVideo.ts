@@ -18,7 +18,7 @@ import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
 import { Composer } from './composer'
 import { freePlanes } from './planes'
-import { mixInto, stretchedSounds } from './sound'
+import { mixInto, madeSounds } from './sound'
 import { measureLoudness, toLoudness, type Loudness } from './loudness'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
@@ -84,7 +84,7 @@ export async function exportVideo(
   const scratch = path.join(tmpdir(), `vane-tempo-${randomUUID()}`)
   const folderOf = (file: string) =>
     file.startsWith(dataRoot() + path.sep) ? tempoFolder(file) : path.join(scratch, path.basename(path.dirname(file)))
-  const stretched = await stretchedSounds(timed, root, from, to, folderOf, signal).catch(async (e) => {
+  const made = await madeSounds(timed, root, from, to, folderOf, signal).catch(async (e) => {
     await rm(scratch, { recursive: true, force: true })
     throw signal?.aborted || e instanceof Interrupted
       ? e
@@ -94,7 +94,7 @@ export async function exportVideo(
   const never = new AbortController().signal
   const loud =
     sounds && choice.loudness !== undefined
-      ? await measureLoudness(timed, root, from, to, stretched, signal ?? never)
+      ? await measureLoudness(timed, root, from, to, made, signal ?? never)
       : null
   const heard = sounds ? widePipe() : null
   const part = `${out}.part`
@@ -160,7 +160,7 @@ export async function exportVideo(
   const mixing = new AbortController()
   let unheard: unknown = null
   const mixed = heard
-    ? mixInto(heard.to, timed, root, from, to, stretched, mixing.signal).catch((e: unknown) => {
+    ? mixInto(heard.to, timed, root, from, to, made, mixing.signal).catch((e: unknown) => {
         // Where nobody reads any more, the encoder’s own end says why.
         const unread = (e as NodeJS.ErrnoException).code === 'EPIPE'
         unheard = mixing.signal.aborted || broken || unread ? null : e

@@ -30,7 +30,7 @@ export async function measureLoudness(
   root: string,
   from: number,
   to: number,
-  stretched: ReadonlyMap<string, string>,
+  made: ReadonlyMap<string, string>,
   signal: AbortSignal,
 ): Promise<Loudness | null> {
   const pipe = widePipe()
@@ -47,7 +47,7 @@ export async function measureLoudness(
   })
   const over = ended(child)
   try {
-    await mixInto(pipe.to, timed, root, from, to, stretched, signal)
+    await mixInto(pipe.to, timed, root, from, to, made, signal)
     await over
   } finally {
     child.kill('SIGKILL')

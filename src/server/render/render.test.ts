@@ -25,8 +25,8 @@ import { toRgba } from './planes'
 import { Takes } from './takes'
 import { exportVideo } from './exportVideo'
 import { renderFrame } from './frame'
-import { soundPlan, stretchKey } from '@/core/sound'
-import { stretchedSound } from '../media/stretch'
+import { madeKey, soundPlan } from '@/core/sound'
+import { madeSound } from '../media/stretch'
 import { mixInto } from './sound'
 import { readWhole, widePipe } from './pipe'
 
@@ -296,12 +296,12 @@ test('what cannot be exported says why, and a cancelled export leaves no file', 
   expect(readdirSync(dir).filter((f) => f.endsWith('.part'))).toEqual([])
 })
 /** The mix of a lesson's passage, left channel. */
-async function mixOf(lesson: Lesson, from: number, to: number, stretched = new Map<string, string>()) {
+async function mixOf(lesson: Lesson, from: number, to: number, made = new Map<string, string>()) {
   const { from: end, to: sink } = widePipe()
   const bytes = new Uint8Array(Math.round(((to - from) * 48_000) / 30) * 8)
   const [whole] = await Promise.all([
     readWhole(end, bytes),
-    mixInto(sink, resolve(lesson), dir, from, to, stretched, new AbortController().signal),
+    mixInto(sink, resolve(lesson), dir, from, to, made, new AbortController().signal),
   ])
   expect(whole).toBe(true)
   expect(await readWhole(end, new Uint8Array(1))).toBe(false)
@@ -446,13 +446,11 @@ test(
     const { hertz, loudest } = heard(1.2, 2.3)
     expect(Math.abs(hertz - 440)).toBeLessThan(9)
     expect(loudest).toBeGreaterThan(2000)
-    // What was stretched is read from its own file, from that much sooner.
-    const made = await stretchedSound(
-      path.join(dir, lesson.media[clipsOf(lesson)[0]!.media]!.file),
-      double,
-      at('tempo'),
-    )
-    const mix = await mixOf(lesson, 0, 75, new Map([[stretchKey(soundPlan(resolve(lesson), 0)[0]!), made]]))
+    // What was made of it is read from its own file, from that much sooner.
+    const [plays] = soundPlan(resolve(lesson), 0)
+    const file = path.join(dir, lesson.media[clipsOf(lesson)[0]!.media]!.file)
+    const made = await madeSound(file, plays!.made!.legs, at('tempo'))
+    const mix = await mixOf(lesson, 0, 75, new Map([[madeKey(plays!.clip, plays!.made!), made]]))
     expect(mix.subarray(0, 47_900).every((v) => v === 0)).toBe(true)
     expect(Math.max(...mix.subarray(60_000, 70_000))).toBeGreaterThan(0.03)
   },
@@ -477,10 +475,10 @@ test('the exported sound is the plan’s: over every 400 ms within half a decibe
   }
   const exported = await decoded(at('mix.mp4'))
   const own = new Float32Array(exported.length)
-  for (const { clip: c, atUs, longUs, sourceUs, speed, pace, stretched, levels } of soundPlan(resolve(lesson), 0)) {
+  for (const { clip: c, atUs, longUs, sourceUs, made, levels } of soundPlan(resolve(lesson), 0)) {
     const file = path.join(dir, lesson.media[c.media]!.file)
-    const source = await decoded(stretched ? await stretchedSound(file, pace, at('tempo')) : file)
-    const from = Math.round(((sourceUs / (stretched ? speed : 1)) * 48) / 1000)
+    const source = await decoded(made ? await madeSound(file, made.legs, at('tempo')) : file)
+    const from = Math.round(((made?.atUs ?? sourceUs) * 48) / 1000)
     const first = Math.round((atUs * 48) / 1000)
     for (let i = 0; i < (longUs * 48) / 1000 && first + i < own.length; i++)
       own[first + i]! += (source[from + i] ?? 0) * levels[0]!.gain

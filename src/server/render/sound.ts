@@ -1,12 +1,12 @@
 import type { ChildProcess } from 'node:child_process'
 import path from 'node:path'
-import { addPart, CHANNELS, MIX_RATE, partOf, samplesOf, soundPlan, stretchKey, type Heard } from '@/core/sound'
+import { addPart, CHANNELS, madeKey, MIX_RATE, partOf, samplesOf, soundPlan, type Heard, type Part } from '@/core/sound'
 import { mediumIn } from '@/core/lesson/inner'
 import { frameStartUs } from '@/core/time'
 import type { Timed } from '@/core/timing'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../run'
 import { SAFE_INPUT } from '../media/ffmpeg'
-import { rampedSound, stretchedSound } from '../media/stretch'
+import { madeSound } from '../media/stretch'
 import { Interrupted } from '../problem'
 import { readWhole, widePipe, writeWhole, type End } from './pipe'
 
@@ -31,15 +31,13 @@ class PieceReader {
   private readonly from: End
   private readonly over: Promise<number>
   private ending = false
-  constructor(heard: Heard, file: string, made: boolean) {
-    const { longUs, sourceUs, speed, madeUs } = heard
-    // In what was stretched, a time of the medium comes that much sooner or later.
+  constructor({ longUs, speed, made }: Heard, { begins, length }: Part, file: string) {
     const left = made ? 1 : speed
-    const begins = samplesOf(made ? madeUs : sourceUs)
+    const end = begins + (left === 1 ? length : samplesOf(longUs * left))
     const filters = [
       `aresample=${MIX_RATE}:async=1:first_pts=0`,
       'aformat=sample_fmts=flt:channel_layouts=stereo',
-      `atrim=start_sample=${begins}:end_sample=${begins + samplesOf(longUs * left)}`,
+      `atrim=start_sample=${begins}:end_sample=${end}`,
       'asetpts=PTS-STARTPTS',
       ...tempo(left),
     ]
@@ -88,7 +86,7 @@ const AHEAD = 4
  * Mixes the sound of a passage, [from, to) in frames, and writes it to a pipe: 32-bit floats, two channels, `MIX_RATE`
  * a second, as long as the passage to the sample.
  *
- * @param stretched  by `stretchKey`, sound at another speed, where that has been made
+ * @param made  by `madeKey`, what `madeSounds` gives for the passage
  * @throws Interrupted or Error with a sentence; on cancel, the signal's reason
  */
 export async function mixInto(
@@ -97,7 +95,7 @@ export async function mixInto(
   root: string,
   from: number,
   to: number,
-  stretched: ReadonlyMap<string, string>,
+  made: ReadonlyMap<string, string>,
   signal: AbortSignal,
 ): Promise<void> {
   const { lesson } = timed
@@ -107,12 +105,10 @@ export async function mixInto(
     .sort((a, b) => a.part.at - b.part.at)
   const open = (piece: (typeof pieces)[number]) => {
     const { heard } = piece
-    const made = stretched.get(stretchKey(heard))
-    return (piece.reader ??= new PieceReader(
-      heard,
-      made ?? path.join(root, mediumIn(lesson, heard.clip.media)!.file),
-      made !== undefined,
-    ))
+    const file = heard.made
+      ? made.get(madeKey(heard.clip, heard.made))!
+      : path.join(root, mediumIn(lesson, heard.clip.media)!.file)
+    return (piece.reader ??= new PieceReader(heard, piece.part, file))
   }
   const stop = () => pieces.forEach(({ reader }) => reader?.stop())
   signal.addEventListener('abort', stop)
@@ -142,12 +138,12 @@ export async function mixInto(
 }
 
 /**
- * The sounds of the clips of a passage that go by at another speed, each made once; by `stretchKey`.
+ * The sounds of the clips of a passage that go by at another speed, each made once; by `madeKey`.
  *
  * @param folderOf  where those of a medium's file are kept
  * @throws Error with a sentence; on cancel, the signal's reason
  */
-export async function stretchedSounds(
+export async function madeSounds(
   timed: Timed,
   root: string,
   from: number,
@@ -155,14 +151,11 @@ export async function stretchedSounds(
   folderOf: (file: string) => string,
   signal?: AbortSignal,
 ): Promise<Map<string, string>> {
-  const made = new Map<string, string>()
-  for (const heard of soundPlan(timed, from, to)) {
-    if (!heard.stretched || made.has(stretchKey(heard))) continue
-    const file = path.join(root, mediumIn(timed.lesson, heard.clip.media)!.file)
-    const { ramp, pace } = heard
-    const dir = folderOf(file)
-    const wav = ramp ? rampedSound(file, ramp, dir, { signal }) : stretchedSound(file, pace, dir, { signal })
-    made.set(stretchKey(heard), await wav)
+  const files = new Map<string, string>()
+  for (const { clip, made } of soundPlan(timed, from, to)) {
+    if (!made || files.has(madeKey(clip, made))) continue
+    const file = path.join(root, mediumIn(timed.lesson, clip.media)!.file)
+    files.set(madeKey(clip, made), await madeSound(file, made.legs, folderOf(file), { signal }))
   }
-  return made
+  return files
 }

@@ -4,7 +4,7 @@ import { ALL_FORMATS, AudioBufferSink, Input, UrlSource } from 'mediabunny'
 import { mediumIn } from '@/core/lesson/inner'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
-import { soundPlan, type Heard } from '@/core/sound'
+import { legsText, soundPlan, type Heard } from '@/core/sound'
 
 const AHEAD_SECONDS = 1.2
 
@@ -50,20 +50,13 @@ export class SoundPlayer {
 
   /** Has the sounds at other speeds made, so that they are there when they are to be heard. */
   prepare(timed: Timed): void {
-    for (const heard of soundPlan(timed, 0)) if (heard.stretched) void this.sinkOf(timed.lesson, heard)
+    for (const heard of soundPlan(timed, 0)) if (heard.made) void this.sinkOf(timed.lesson, heard)
   }
 
-  private sinkOf(lesson: Lesson, { clip, pace, stretched, ramp }: Heard): Promise<AudioBufferSink | null> {
+  private sinkOf(lesson: Lesson, { clip, made }: Heard): Promise<AudioBufferSink | null> {
     const { file, sha256 } = mediumIn(lesson, clip.media)!
-    const { num, den } = ramp?.first ?? pace
-    const change = ramp && {
-      fromUs: ramp.fromUs,
-      toUs: ramp.toUs,
-      lastNum: ramp.last.num,
-      lastDen: ramp.last.den,
-    }
-    const made = addressOf(ROUTES.soundAtSpeed, { at: { sha: sha256 }, query: { num, den, ...change } })
-    return this.sink(stretched ? made : this.url(file))
+    if (!made) return this.sink(this.url(file))
+    return this.sink(addressOf(ROUTES.soundAtSpeed, { at: { sha: sha256 }, query: { legs: legsText(made.legs) } }))
   }
 
   private sink(url: string): Promise<AudioBufferSink | null> {
@@ -86,9 +79,9 @@ export class SoundPlayer {
     const sink = await this.sinkOf(lesson, heard)
     const context = this.context
     if (!sink || !context) return
-    // What was stretched goes by as the lesson does, and its times come that much sooner or later.
-    const rate = heard.stretched ? speed : speed * heard.speed
-    const inSeconds = (heard.stretched ? heard.madeUs : heard.sourceUs) / 1e6
+    // What was made of it goes by as the lesson does.
+    const rate = heard.made ? speed : speed * heard.speed
+    const inSeconds = (heard.made?.atUs ?? heard.sourceUs) / 1e6
     const startsAt = zero + heard.atUs / 1e6 / speed
     const lastsFor = heard.longUs / 1e6 / speed
     const gain = context.createGain()

@@ -1,13 +1,14 @@
 import { ROUTES } from '@/contract/routes'
+import { legsIn } from '@/core/sound'
+import { Problem } from '@/server/problem'
 import { sendFile } from '@/server/media/serve'
 import { soundAtTempo } from '@/server/media/tempo'
 import { queryOf, route, shaOf } from '@/server/web'
 
 export const dynamic = 'force-dynamic'
-/** The sound of a medium at another speed, or while it changes to one; its pitch kept. */
+/** The sound of a medium at other speeds, its pitch kept. */
 export const GET = route<{ params: Promise<{ sha: string }> }>(async (request, at) => {
-  const { num, den, fromUs, toUs, lastNum, lastDen } = queryOf(request, ROUTES.soundAtSpeed.query)
-  const changes = fromUs !== undefined && toUs !== undefined && lastNum !== undefined && lastDen !== undefined
-  const ramp = changes ? { fromUs, toUs, first: { num, den }, last: { num: lastNum, den: lastDen } } : null
-  return sendFile(request, await soundAtTempo(await shaOf(at), { num, den }, ramp))
+  const legs = legsIn(queryOf(request, ROUTES.soundAtSpeed.query).legs)
+  if (!legs) throw new Problem(400, 'At this speed there is no sound.')
+  return sendFile(request, await soundAtTempo(await shaOf(at), legs))
 })
