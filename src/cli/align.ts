@@ -1,6 +1,8 @@
 import { readFile, writeFile } from 'node:fs/promises'
+import path from 'node:path'
 import { isSpoken } from '@/server/align/lexicon'
 import { vttOf } from '@/core/voice/cues'
+import { littleOf } from '@/server/align/job'
 import { align as alignFile, type Aligned } from '@/server/align/align'
 import { codeOf, read, say, type Command, faultOf, readableOrSays } from './command'
 
@@ -32,6 +34,10 @@ that are not spoken. What is said otherwise than in the script is told.
         throw new Error(`${file}: there is no such file.`)
       })
       const found = await alignFile(audio, script, lang)
+      if (found.words.every((w) => w.fromUs === null)) {
+        say(`${littleOf(found, path.basename(audio))} ${out} was not written.`)
+        return 1
+      }
       await writeFile(out, given.flags.has('json') ? jsonOf(found) : vttIn(found))
       for (const line of told(found)) say(line)
       const there = found.words.filter((w) => w.fromUs !== null).length

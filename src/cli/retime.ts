@@ -4,23 +4,24 @@ import { applyEdit, idsFrom, lostWords, speakAnew } from '@/core/edits'
 import { written } from '@/core/lesson/written'
 import { resolve } from '@/core/timing'
 import { align } from '@/server/align/align'
-import { spokenOf } from '@/server/align/job'
+import { littleOf, spokenOf } from '@/server/align/job'
 import { hashOf, processFile } from '@/server/ingest/process'
 import { codeOf, loadLesson, read, say, type Command, faultOf } from './command'
 
 export const retime: Command = {
   help: `
 ./vane retime LESSON.json --narration NEW.wav --script NEW.txt --out LESSON2.json [--lang en] [--media ID]
-              [--picture-stays]
+              [--picture-stays] [--anyway]
 
 Puts another recording in place of a lesson's narration. Its words are found by the script and matched with those
 before; what hangs on words goes along, and the picture waits or goes faster so that it stays with the words. The new
 lesson has its media beside it, in the folder of --out.
 
 --media           which medium is the narration; without it, the sound with the most words
---picture-stays   only the elements follow, the recording stays as it is`,
+--picture-stays   only the elements follow, the recording stays as it is
+--anyway          also where less than half of the script is spoken in the new recording`,
   async run(args) {
-    const given = read(args, ['LESSON.json'], ['narration', 'script', 'out', 'lang', 'media'], ['picture-stays'])
+    const given = read(args, ['LESSON.json'], ['narration', 'script', 'out', 'lang', 'media'], ['picture-stays', 'anyway'])
     if (!given) return 2
     const { narration, script, out, lang } = given.options
     if (!narration || !script || !out) {
@@ -47,6 +48,11 @@ lesson has its media beside it, in the folder of --out.
       const voice = lesson.voices.find((v) => v.takes.includes(media))
       const language = lang ?? (voice && voice.language !== 'und' ? voice.language : 'en')
       const found = await align(narration, text, language)
+      const little = littleOf(found, path.basename(narration))
+      if (little && (!given.flags.has('anyway') || found.words.every((w) => w.fromUs === null))) {
+        say(`${little} Nothing was re-timed; with --anyway it is, if any are.`)
+        return 1
+      }
       const edit = speakAnew(
         media,
         medium,

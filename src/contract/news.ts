@@ -21,6 +21,8 @@ export const JobFacts = z.object({
   lufs: z.number().optional(),
   sha256: z.string().optional(),
   said: z.string().optional(),
+  /** Nothing was changed: whether it is meant is asked first. */
+  asks: z.boolean().optional(),
   /** In which language an export is, and whether captions came with it. */
   language: z.string().optional(),
   captions: z.boolean().optional(),

@@ -202,6 +202,8 @@ export const ROUTES = {
       script: z.string().max(400_000),
       language: Language,
       instead: Instead.optional(),
+      /** It takes another recording's place however little of the script is spoken in it. */
+      anyway: z.boolean().optional(),
       /** The voice whose recording it is; null: the lesson's own. */
       voice: z.string().max(200).nullable().optional(),
     }),

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -106,3 +107,31 @@ test('a script without a word, and a file without a sound, are refused with a se
   await expect(align(path.join(dir, 'same.wav'), '# Only a heading', 'en')).rejects.toThrow('not a word in the script')
   await expect(align(path.join(root, 'package.json'), SCRIPT, 'en')).rejects.toThrow('The sound of package.json')
 })
+
+/** A sound that nobody speaks in. */
+function made(name: string, graph: string): string {
+  const wav = path.join(dir, `${name}.wav`)
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', graph, '-ar', '48000', wav])
+  return wav
+}
+test.each([
+  ['beeps', 'aevalsrc=0.5*sin(2*PI*1000*t)*lt(mod(t\\,1)\\,0.2):s=48000:d=12'],
+  ['silence', 'anullsrc=r=48000:d=4.3'],
+  ['a hiss', 'anoisesrc=c=pink:a=0.2:r=48000:d=9'],
+])('in %s no word is found', async (name, graph) => {
+  const found = await align(made(name, graph), SENTENCES.slice(0, 3).join('\n\n'), 'en')
+  expect(found.words.filter((w) => w.fromUs !== null)).toEqual([])
+  expect([...new Set(found.departures.map((d) => d.kind))]).toEqual(['left out'])
+}, 60_000)
+test('a sentence in whose place there are beeps is left out, the others are found', async () => {
+  const wav = path.join(dir, 'beeped.wav')
+  const [before, after] = [path.join(dir, 'before.wav'), path.join(dir, 'after.wav')]
+  byFlite(SENTENCES.slice(0, 2).join(' '), 'rms', before)
+  byFlite(SENTENCES.slice(3).join(' '), 'rms', after)
+  const beeps = made('between', 'aevalsrc=0.4*sin(2*PI*800*t)*lt(mod(t\\,0.4)\\,0.25):s=48000:d=3')
+  const files = [before, beeps, after].flatMap((f) => ['-i', f])
+  const joined = '[0]aresample=16000[a];[1]aresample=16000[b];[2]aresample=16000[c];[a][b][c]concat=n=3:v=0:a=1'
+  execFileSync('ffmpeg', ['-v', 'error', '-y', ...files, '-filter_complex', joined, wav])
+  const found = await align(wav, SCRIPT, 'en')
+  expect(lost(found)).toBe(SENTENCES[2])
+}, 60_000)

@@ -8,6 +8,7 @@ import { fadedOut, type Loudness } from './edges'
 import { pronounced } from './lexicon'
 import { Search } from './search'
 import { withSpeech } from './sound'
+import { dropUnspoken } from './unspoken'
 
 /** A word of a script as it is spoken; without times where it is not. Microseconds. */
 export interface AlignedWord {
@@ -108,10 +109,11 @@ async function alignSpeech(
   await findLeftOut(search)
   onStep('Looking for other words', 0.94)
   await findOtherWords(search)
+  await dropUnspoken(search)
   onStep('Done', 1)
   const { words, loudness, heard, departures } = search
   const us = (frame: number) => Math.round(frame * US_PER_FRAME)
-  const nothing = heard.every((h) => h === null)
+  const nothing = heard.every((h) => h === null) && departures.length === 0
   const ends = nothing ? spread(words, loudness) : fadedOut(heard, loudness)
   const fit = usualOf(heard)
   return {

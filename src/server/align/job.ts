@@ -15,6 +15,8 @@ interface Payload {
   language: string
   /** In place of which medium of the lesson it is to be heard. */
   instead?: { media: string; follows: boolean } | undefined
+  /** However little of the script is spoken in it. */
+  anyway?: boolean | undefined
   /** The voice whose recording it is; null: the lesson's own. */
   voice?: string | null | undefined
   /** The script is that of captions: where each of them begins and ends. */
@@ -54,8 +56,19 @@ export function spokenOf({ phrases, words }: Aligned): Spoken {
   }))
 }
 
+/** A script of which less than so much is spoken in a recording is hardly that recording's. */
+const FEW = 0.5
+/** What there is to say of a recording in which little of a script is spoken; null where enough is. */
+export function littleOf({ words }: Aligned, name: string): string | null {
+  const there = words.filter((w) => w.fromUs !== null).length
+  if (there >= FEW * words.length) return null
+  return there === 0
+    ? `None of the ${words.length} words of the script is spoken in “${name}”.`
+    : `Only ${there} of the ${words.length} words of the script are spoken in “${name}”.`
+}
+
 async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
-  const { way, script, language, instead, voice, cues } = job.payload as Payload
+  const { way, script, language, instead, anyway, voice, cues } = job.payload as Payload
   const medium = await heardIn(job.subject)
   let found: Aligned
   try {
@@ -65,6 +78,9 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
     if (e instanceof Interrupted) throw e
     throw new Problem(422, `The words could not be found: ${(e as Error).message} Nothing was changed.`)
   }
+  const little = cues ? null : littleOf(found, medium.name)
+  if (little && found.words.every((w) => w.fromUs === null)) throw new Problem(422, `${little} Nothing was changed.`)
+  if (little && instead && !anyway) return { facts: { said: `${little} Nothing was re-timed.`, asks: true } }
   const lesson = await readLesson(job.lesson!).then(
     (l) => lessonAt(l.lesson, way),
     () => null,

@@ -110,6 +110,10 @@ export class Search {
     this.departures = [...before, ...more]
     const lost = this.departures.filter((d) => d.kind === 'left out' || d.kind === 'other words')
     const kept = this.words.flatMap((_, i) => (lost.some((d) => i >= d.first && i <= d.last) ? [] : [i]))
+    if (kept.length === 0) {
+      this.heard = this.words.map(() => null)
+      return true
+    }
     const again = await this.line(await this.part('kept'), kept)
     if (!again) {
       this.departures = before

@@ -36,13 +36,27 @@ export async function loadJobs(): Promise<void> {
     if (job.state === 'done' && watched.has(job.id) && before.some((j) => j.id === job.id && !isOver(j.state))) say(job)
 }
 
-const watched = new Set<string>()
-/** Says in this window what comes of a job, once it is done. */
-export function watchJob(id: string): void {
-  watched.add(id)
+interface Anyway {
+  label: string
+  act: () => void
+}
+const watched = new Map<string, Anyway | null>()
+/**
+ * Says in this window what comes of a job, once it is done.
+ *
+ * @param anyway  what is offered where the job asks before it changes anything
+ */
+export function watchJob(id: string, anyway: Anyway | null = null): void {
+  watched.set(id, anyway)
 }
 function say(job: Job): void {
+  const anyway = watched.get(job.id)
   watched.delete(job.id)
+  if (job.facts.asks && anyway) {
+    const action = { label: anyway.label, onClick: anyway.act }
+    toast.warning(job.facts.said, { duration: Infinity, closeButton: true, action })
+    return
+  }
   if (job.facts.said) toast(job.facts.said)
   if (job.sentence) toast.warning(job.sentence, { duration: 12_000 })
 }

@@ -84,7 +84,8 @@ export async function findWords(
   whose: { instead?: { media: string; follows: boolean }; voice?: string | null } = {},
 ): Promise<boolean> {
   const body = { lesson: bench().id, way: wayOf(bench().inside), script, language, ...whose }
-  return begun(() => ask(ROUTES.startAlign, { at: { sha: sha256 }, body }))
+  const begin = (anyway: boolean) => () => ask(ROUTES.startAlign, { at: { sha: sha256 }, body: { ...body, anyway } })
+  return begun(begin(false), { label: 'Take it anyway', act: () => void begun(begin(true)) })
 }
 /** Lets the narrator that ships speak a script for a voice of the lesson; null: its own. */
 export const narrate = (voice: string | null, script: string, language: string): Promise<boolean> => {
@@ -96,11 +97,11 @@ export const cleanSound = (media: string, how: { rumble: boolean; noise: boolean
   const body = { lesson: bench().id, way: wayOf(bench().inside), media, ...how }
   return begun(() => ask(ROUTES.startCleaning, { at: { sha: bench().lesson.media[media]!.sha256 }, body }))
 }
-async function begun(begin: () => Promise<{ id: string }>): Promise<boolean> {
+async function begun(begin: () => Promise<{ id: string }>, anyway?: Parameters<typeof watchJob>[1]): Promise<boolean> {
   try {
     await whenSaved()
     const { id } = await begin()
-    watchJob(id)
+    watchJob(id, anyway)
     await loadJobs()
     return true
   } catch (e) {

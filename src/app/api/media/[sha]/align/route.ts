@@ -9,6 +9,7 @@ export const POST = answers(ROUTES.startAlign, async ({ at, body }) => ({
     script: body.script,
     language: body.language,
     instead: body.instead,
+    anyway: body.anyway,
     voice: body.voice,
   }),
 }))
