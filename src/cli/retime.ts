@@ -21,7 +21,12 @@ lesson has its media beside it, in the folder of --out.
 --picture-stays   only the elements follow, the recording stays as it is
 --anyway          also where less than half of the script is spoken in the new recording`,
   async run(args) {
-    const given = read(args, ['LESSON.json'], ['narration', 'script', 'out', 'lang', 'media'], ['picture-stays', 'anyway'])
+    const given = read(
+      args,
+      ['LESSON.json'],
+      ['narration', 'script', 'out', 'lang', 'media'],
+      ['picture-stays', 'anyway'],
+    )
     if (!given) return 2
     const { narration, script, out, lang } = given.options
     if (!narration || !script || !out) {

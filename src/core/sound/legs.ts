@@ -81,7 +81,17 @@ const whole = z.coerce.number().int().positive()
 const Legs = z
   .array(
     z
-      .tuple([us, z.literal('').transform(() => null).or(us), whole, whole, whole, whole])
+      .tuple([
+        us,
+        z
+          .literal('')
+          .transform(() => null)
+          .or(us),
+        whole,
+        whole,
+        whole,
+        whole,
+      ])
       .transform(([fromUs, toUs, a, b, c, d]): Leg => ({
         ...{ fromUs, toUs },
         first: Rational.parse({ num: a, den: b }),

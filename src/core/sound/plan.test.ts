@@ -92,12 +92,24 @@ test('where a clip stands still it is silent, and sound begins and ends there wi
   const own = clip('c', 0, 90)
   own.look = {
     ...own.look,
-    stretches: [{ toUs: 1_000_000, speed: { num: 1, den: 1 } }, { hold: 30 }, { toUs: null, speed: { num: 1, den: 1 } }],
+    stretches: [
+      { toUs: 1_000_000, speed: { num: 1, den: 1 } },
+      { hold: 30 },
+      { toUs: null, speed: { num: 1, den: 1 } },
+    ],
   } as Element['look']
   const plan = soundPlan(lessonOf(own), 0)
   expect(plan.map(({ levels }) => levels.map((l) => [l.atUs, l.gain]))).toEqual([
-    [[0, 1], [995_000, 1], [1_000_000, 0]],
-    [[0, 0], [5000, 1], [1_000_000, 1]],
+    [
+      [0, 1],
+      [995_000, 1],
+      [1_000_000, 0],
+    ],
+    [
+      [0, 0],
+      [5000, 1],
+      [1_000_000, 1],
+    ],
   ])
 })
 

@@ -33,9 +33,16 @@ const RAMP = [leg(0, 1.1, [1, 1]), leg(1.1, 2.6, [1, 1], [2, 1]), leg(2.6, 3.2, 
 const ALL: [string, Leg[]][] = [
   ['steps', STEP],
   ['changes', RAMP],
-  ...([[3, 2], [2, 1], [3, 4], [4, 1], [8, 1], [1, 3]] as [number, number][]).map(
-    (pace): [string, Leg[]] => [pace.join(':'), [leg(0, 2, pace)]],
-  ),
+  ...(
+    [
+      [3, 2],
+      [2, 1],
+      [3, 4],
+      [4, 1],
+      [8, 1],
+      [1, 3],
+    ] as [number, number][]
+  ).map((pace): [string, Leg[]] => [pace.join(':'), [leg(0, 2, pace)]]),
 ]
 describe.each(ALL)('by %s', (_, legs) => {
   test.each([150, 440, 2500])('a tone of %i Hz goes on without a jump and as loud as it is', (hertz) => {
@@ -107,6 +114,14 @@ test('legs are read as they are written; a time of one and of the other lead to 
     expect(legsText(legsIn(legsText(legs))!)).toBe(legsText(legs))
   }
   expect(legsText([leg(0, null, [4, 6])])).toBe(legsText([leg(0, null, [2, 3])]))
-  for (const bad of ['', '0-1-1', '0--1-1-1-1,5-6-1-1-1-1', '5-1-1-1-1-1', '0-9-0-1-1-1', 'x-9-1-1-1-1', '0-9-1-1-1-1,8-9-1-1-1-1'])
+  for (const bad of [
+    '',
+    '0-1-1',
+    '0--1-1-1-1,5-6-1-1-1-1',
+    '5-1-1-1-1-1',
+    '0-9-0-1-1-1',
+    'x-9-1-1-1-1',
+    '0-9-1-1-1-1,8-9-1-1-1-1',
+  ])
     expect(legsIn(bad)).toBeNull()
 })

@@ -93,7 +93,13 @@ export class Retimer {
     if (steady && Math.abs(wanted - goesOn) <= REACH)
       return this.mono.power(wanted, HOP) < QUIET && this.mono.power(goesOn, HOP) < QUIET ? wanted : goesOn
     const near = Math.max(least, Math.min(most, wanted))
-    return bestNear(this.mono, near, goesOn, Math.max(least, near - REACH), Math.max(least, Math.min(most, near + REACH)))
+    return bestNear(
+      this.mono,
+      near,
+      goesOn,
+      Math.max(least, near - REACH),
+      Math.max(least, Math.min(most, near + REACH)),
+    )
   }
   /**
    * From where to where a piece may be taken that is laid for no beginning: after the one that has been heard, and not

@@ -119,8 +119,7 @@ const EDGE_US = 5000
 /** What a piece is multiplied by between two times of the lesson, so that it begins and ends without a click. */
 export function edgesOf({ fromUs, toUs, opens, closes }: Piece, firstUs: number, lastUs: number): Level[] {
   const edge = Math.min(EDGE_US, (toUs - fromUs) / 2)
-  const gainAt = (us: number) =>
-    Math.min(opens ? (us - fromUs) / edge : 1, closes ? (toUs - us) / edge : 1, 1)
+  const gainAt = (us: number) => Math.min(opens ? (us - fromUs) / edge : 1, closes ? (toUs - us) / edge : 1, 1)
   const times = [...(opens ? [fromUs, fromUs + edge] : []), ...(closes ? [toUs - edge, toUs] : [])]
   const within = times.filter((us) => us > firstUs && us < lastUs)
   const all = times.length === 0 ? [firstUs] : [firstUs, ...within, lastUs]

@@ -1,4 +1,4 @@
-import { powerSpectrum } from '../sound/spectrum'
+import { powerSpectrum } from './spectrum'
 
 /** Looked at so many times a second, in windows of 32 ms (at 16 kHz). */
 const STEPS = 50

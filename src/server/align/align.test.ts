@@ -118,11 +118,15 @@ test.each([
   ['beeps', 'aevalsrc=0.5*sin(2*PI*1000*t)*lt(mod(t\\,1)\\,0.2):s=48000:d=12'],
   ['silence', 'anullsrc=r=48000:d=4.3'],
   ['a hiss', 'anoisesrc=c=pink:a=0.2:r=48000:d=9'],
-])('in %s no word is found', async (name, graph) => {
-  const found = await align(made(name, graph), SENTENCES.slice(0, 3).join('\n\n'), 'en')
-  expect(found.words.filter((w) => w.fromUs !== null)).toEqual([])
-  expect([...new Set(found.departures.map((d) => d.kind))]).toEqual(['left out'])
-}, 60_000)
+])(
+  'in %s no word is found',
+  async (name, graph) => {
+    const found = await align(made(name, graph), SENTENCES.slice(0, 3).join('\n\n'), 'en')
+    expect(found.words.filter((w) => w.fromUs !== null)).toEqual([])
+    expect([...new Set(found.departures.map((d) => d.kind))]).toEqual(['left out'])
+  },
+  60_000,
+)
 test('a sentence in whose place there are beeps is left out, the others are found', async () => {
   const wav = path.join(dir, 'beeped.wav')
   const [before, after] = [path.join(dir, 'before.wav'), path.join(dir, 'after.wav')]

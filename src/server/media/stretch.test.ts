@@ -10,9 +10,7 @@ jest.setTimeout(60_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-stretch-'))
 const source = path.join(dir, 'clicks.wav')
 const RATE = 48_000
-const whole = (num: number, den: number): Leg[] => [
-  { fromUs: 0, toUs: null, first: { num, den }, last: { num, den } },
-]
+const whole = (num: number, den: number): Leg[] => [{ fromUs: 0, toUs: null, first: { num, den }, last: { num, den } }]
 /** The left channel of a WAV file. */
 const left = (file: string): Int16Array => {
   const whole = readFileSync(file)
@@ -82,10 +80,7 @@ test('while it changes its speed each sound comes at its time, as high as before
   }
 })
 test('it is made once, also when it is asked for twice at the same time, and leaves no pieces', async () => {
-  const [a, b] = await Promise.all([
-    madeSound(source, whole(5, 4), dir),
-    madeSound(source, whole(5, 4), dir),
-  ])
+  const [a, b] = await Promise.all([madeSound(source, whole(5, 4), dir), madeSound(source, whole(5, 4), dir)])
   expect(a).toBe(b)
   expect(readdirSync(dir).filter((f) => f.includes('part'))).toEqual([])
 })

@@ -70,7 +70,7 @@ async function make(source: string, legs: readonly Leg[], file: string, signal?:
         // What is made beyond the last leg is not wanted.
         const bytes = asBytes(made, wanted)
         wanted -= bytes.length / (2 * CHANNELS)
-        for (let at = 0; at < bytes.length; ) at += writeSync(to.fd, bytes, at)
+        for (let at = 0; at < bytes.length;) at += writeSync(to.fd, bytes, at)
       }
       const samples = new Samples()
       const out = ['-map', '0:a:0', '-af', filters.join(','), '-f', 'f32le', 'pipe:1']

@@ -93,9 +93,7 @@ export async function exportVideo(
   const sounds = soundPlan(timed, from, to).length > 0
   const never = new AbortController().signal
   const loud =
-    sounds && choice.loudness !== undefined
-      ? await measureLoudness(timed, root, from, to, made, signal ?? never)
-      : null
+    sounds && choice.loudness !== undefined ? await measureLoudness(timed, root, from, to, made, signal ?? never) : null
   const heard = sounds ? widePipe() : null
   const part = `${out}.part`
   const scale =
