@@ -16,6 +16,7 @@ export {
   type Kind,
   type Placed,
   type Swatch,
+  type SeenColour,
 } from './kind'
 export { kindName, type ElementKind, type Look } from './looks'
 export { fieldsOf, pointsOf, type PointPaths } from './common'

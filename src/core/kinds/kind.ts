@@ -120,6 +120,9 @@ export interface Swatch {
   tile?: string
 }
 
+/** A colour of what a picture shows, by which one it is. */
+export type SeenColour = 'screen' | 'main' | 'beside'
+
 /** An element kind: how big it is, what it draws, and what a new one looks like. */
 export interface Kind<K extends ElementKind> {
   kind: K
@@ -171,10 +174,15 @@ export interface Kind<K extends ElementKind> {
   /** One of those that it stands for at a click: what it is then, and for how many frames. */
   single?(e: ElementOf<K>): { look: ElementOf<K>['look']; frames: number }
   /**
-   * Parts of its look that may be there or not, with what a new one is; `edgeColour`: which of its values begins as the
-   * colour along the edges of what is shown.
+   * Parts of its look that may be there or not, with what a new one is; `seen`: which of its values begin as a colour
+   * of what is shown: of the screen along its edges, the one that it is of most, one that is seen beside those.
    */
-  parts?: readonly { path: string; label: string; fresh: object | string; edgeColour?: string }[]
+  parts?: readonly {
+    path: string
+    label: string
+    fresh: object | string
+    seen?: Readonly<Record<string, SeenColour>>
+  }[]
   /** How far it rises above and below its box. */
   rises?(e: ElementOf<K>): number
   /** Puts a draft where it has to be, when that follows from the frame. */

@@ -62,13 +62,14 @@ export const PIXEL_PARTS = [
     path: 'key',
     label: 'See through one colour (chroma key)',
     fresh: { colour: '#00b140', reach: 18, soft: 12, spill: 60 },
-    edgeColour: 'colour',
+    seen: { colour: 'screen' },
   },
   { path: 'grade', label: 'Change light and colours', fresh: { exposure: 0, contrast: 0, saturation: 0, warmth: 0 } },
   {
     path: 'swap',
     label: 'Change one of its colours',
     fresh: { from: '#ffffff', to: '#f4c20d', share: 100, reach: 25 },
+    seen: { from: 'main', to: 'beside' },
   },
 ] as const
 export const PIXEL_FIELDS: readonly Unranged[] = [

@@ -18,7 +18,7 @@ const KEPT = 1 << 18
 /**
  * Sound that goes by at other speeds, its pitch kept: pieces of it are laid over each other at a steady pace, each from
  * where its time has come to, or close by where it goes on best (WSOLA: Verhelst and Roelands, 1993). What begins
- * suddenly (a click, a consonant) is laid at its time and whole, whatever the speed. At the sound's own speed it goes on
+ * suddenly (a click, a consonant) is laid at its time and whole, whatever the speed. At its own speed the sound goes on
  * sample by sample.
  *
  * The source is given in pieces, from the sample `begins` on; what can be made by then comes back.

@@ -75,8 +75,8 @@ function piecesOf({ lesson: { rate } }: Timed, clip: Clip): Piece[] {
 const MINUTE_US = 60e6
 
 /**
- * The legs that are made of a run; null where nothing is: all of it goes by at its own speed, or at one that is no sound
- * any more.
+ * The legs that are made of a run; null where nothing is: all of it goes by at its own speed, or at one that is no
+ * sound any more.
  */
 export function legsOf(run: readonly Piece[]): readonly Leg[] | null {
   if (run.every(({ own }) => isOwn(own.pace!) && isOwn(own.lastPace!))) return null

@@ -1,4 +1,14 @@
-import { detailOf, edgeColour, hasChanged, histogram, meanColour, type Rgba } from './colours'
+import {
+  detailOf,
+  distanceOf,
+  edgeColour,
+  farthestFrom,
+  hasChanged,
+  histogram,
+  mainColours,
+  meanColour,
+  type Rgba,
+} from './colours'
 
 type Pixel = readonly [number, number, number, number?]
 const picture = (width: number, height: number, at: (x: number, y: number) => Pixel): Rgba => {
@@ -35,6 +45,25 @@ test('the colour along the edges is the screen, not who stands before it, wherev
   )
   expect(edgeColour(small)).toBe('#1fa847')
   expect(edgeColour(picture(10, 10, () => [0, 0, 0, 0]))).toBeNull()
+})
+test('of a strong colour and a faint one along the edges the strong one is the screen, however uneven its light', () => {
+  // A grey-blue sky above and at one side, a vivid green screen at the other.
+  const sky: Pixel = [135, 160, 190]
+  const lit = (x: number): Pixel => [20 + (x % 5) * 6, 150 + (x % 9) * 7, 60 + (x % 5) * 5]
+  const scene = picture(100, 60, (x, y) => (x > 70 && y > 12 ? lit(y) : x > 30 && y > 20 ? SKIN : sky))
+  const [r, g, b] = [1, 3, 5].map((i) => parseInt(edgeColour(scene)!.slice(i, i + 2), 16)) as [number, number, number]
+  expect(g - Math.max(r, b)).toBeGreaterThan(80)
+  // Without any strong colour, what most of it is.
+  expect(edgeColour(picture(100, 60, (x) => (x > 80 ? [60, 60, 62] : [200, 200, 201])))).toBe('#c8c8c9')
+})
+test('what a picture is of is its strong colour on a white page, and the page where there is none', () => {
+  const page = (x: number, y: number): Pixel => (x < 20 && y < 20 ? [30, 90, 200] : [255, 255, 255])
+  expect(mainColours(picture(60, 40, page))[0]).toBe('#1e5ac8')
+  expect(mainColours(picture(60, 40, () => [250, 250, 250]))).toEqual(['#fafafa'])
+  expect(mainColours(picture(8, 8, () => [0, 0, 0, 0]))).toEqual([])
+  const seen = farthestFrom(['#1e5ac8', '#ffffff'], ['#1f5bd0', '#fdfdfd', '#f4c20d'])!
+  expect(seen).toBe('#f4c20d')
+  expect(Math.min(distanceOf(seen, '#1e5ac8'), distanceOf(seen, '#ffffff'))).toBeGreaterThan(0.15)
 })
 test('a histogram counts what is seen', () => {
   const [red, green, blue] = histogram(

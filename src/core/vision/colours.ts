@@ -1,3 +1,5 @@
+import { converter } from 'culori'
+
 /** A picture as a canvas gives it: RGBA, row by row. */
 export interface Rgba {
   data: Uint8ClampedArray | Uint8Array
@@ -23,29 +25,105 @@ export function meanColour({ data, width, height }: Rgba, x: number, y: number):
   return n > 0 ? hex(sum.map((v) => v / n)) : null
 }
 
+/** Colours that occur in a picture: how often, added up by channel, by their upper four bits. */
+type Counts = Map<number, { n: number; sum: number[] }>
+function count(counts: Counts, data: Rgba['data'], i: number): void {
+  const key = (data[i]! >> 4) * 256 + (data[i + 1]! >> 4) * 16 + (data[i + 2]! >> 4)
+  const c = counts.get(key) ?? { n: 0, sum: [0, 0, 0] }
+  c.n++
+  for (let k = 0; k < 3; k++) c.sum[k]! += data[i + k]!
+  counts.set(key, c)
+}
+/** Colours that belong to one: with how much they weigh in all. */
+interface Group {
+  colour: string
+  n: number
+  chroma: number
+  hue: number
+}
+const [TURN, SECTORS] = [2 * Math.PI, 24]
+/** Below this chroma, of OKLab, a colour is a grey. */
+const GREY = 0.035
+/** Colours of a picture, those of one hue together, greys by how light they are: the commonest first. */
+function groupsOf(counts: Counts): Group[] {
+  const groups = new Map<string, { n: number; sum: number[]; weighed: number }>()
+  for (const { n, sum } of counts.values()) {
+    const { l, c, h } = lchOf(sum.map((v) => v / n))
+    const sector = Math.round((h / TURN) * SECTORS) % SECTORS
+    const name = c < GREY ? `grey ${Math.round(l * 8)}` : `${sector}`
+    const g = groups.get(name) ?? { n: 0, sum: [0, 0, 0], weighed: 0 }
+    // A hue is that of its strong colours, not of its faint ones.
+    const weight = c < GREY ? n : n * c * c
+    g.n += n
+    g.weighed += weight
+    for (let k = 0; k < 3; k++) g.sum[k]! += (sum[k]! / n) * weight
+    groups.set(name, g)
+  }
+  return [...groups.values()]
+    .map(({ n, sum, weighed }) => {
+      const mean = sum.map((v) => v / weighed)
+      const { c, h } = lchOf(mean)
+      return { colour: hex(mean), n, chroma: c, hue: h }
+    })
+    .sort((a, b) => b.n - a.n)
+}
+const toLab = converter('oklab')
+const labOf = (rgb: readonly number[]) => {
+  const { l, a, b } = toLab({ mode: 'rgb', r: rgb[0]! / 255, g: rgb[1]! / 255, b: rgb[2]! / 255 })
+  return [l, a, b] as const
+}
+function lchOf(rgb: readonly number[]): { l: number; c: number; h: number } {
+  const [l, a, b] = labOf(rgb)
+  return { l, c: Math.hypot(a, b), h: (Math.atan2(b, a) + TURN) % TURN }
+}
+const rgbOf = (colour: string) => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16))
+/**
+ * How far two colours are from each other to the eye: their distance in OKLab (Ottosson, 2020); 1 is black and white.
+ */
+export function distanceOf(a: string, b: string): number {
+  const [one, other] = [labOf(rgbOf(a)), labOf(rgbOf(b))]
+  return Math.hypot(...one.map((v, i) => v - other[i]!))
+}
+
 /** How near to its edge something is looked at, of the picture's width. */
 const NEAR = 0.03
+/** A hue of which there is less than so much along the edges is none of a screen. */
+const SCREEN = 0.04
 /**
- * The colour that most of what is seen has along its left, right and upper edges: of a screen that somebody stands
- * before, who comes in from below.
+ * The colour of the screen that somebody stands before who comes in from below: along the left, right and upper edges
+ * of what is seen, the most of one strong colour. Where there is none, what most of it is.
  */
 export function edgeColour({ data, width, height }: Rgba): string | null {
   const near = Math.max(1, Math.round(width * NEAR))
   const opaque = (x: number, y: number) =>
     x >= 0 && y >= 0 && x < width && y < height && data[(y * width + x) * 4 + 3]! >= OPAQUE
-  const counts = new Map<number, { n: number; sum: number[] }>()
+  const counts: Counts = new Map()
   for (let y = 0; y < height; y += 2)
-    for (let x = 0; x < width; x += 2) {
-      if (!opaque(x, y) || (opaque(x - near, y) && opaque(x + near, y) && opaque(x, y - near))) continue
-      const i = (y * width + x) * 4
-      const key = (data[i]! >> 4) * 256 + (data[i + 1]! >> 4) * 16 + (data[i + 2]! >> 4)
-      const c = counts.get(key) ?? { n: 0, sum: [0, 0, 0] }
-      c.n++
-      for (let k = 0; k < 3; k++) c.sum[k]! += data[i + k]!
-      counts.set(key, c)
-    }
-  const [most] = [...counts.values()].sort((a, b) => b.n - a.n)
-  return most ? hex(most.sum.map((v) => v / most.n)) : null
+    for (let x = 0; x < width; x += 2)
+      if (opaque(x, y) && !(opaque(x - near, y) && opaque(x + near, y) && opaque(x, y - near)))
+        count(counts, data, (y * width + x) * 4)
+  const groups = groupsOf(counts)
+  const all = groups.reduce((sum, g) => sum + g.n, 0)
+  const strong = groups.filter((g) => g.chroma >= GREY && g.n >= SCREEN * all)
+  const [screen] = strong.toSorted((a, b) => b.n * b.chroma ** 2 - a.n * a.chroma ** 2)
+  return (screen ?? groups[0])?.colour ?? null
+}
+
+/** A grey counts for so much of a strong colour as often: pages are white, and what they are about is not. */
+const GREY_COUNTS = 0.15
+/** The colours that a picture is of, that which it is of most first: strong colours before greys. */
+export function mainColours({ data }: Rgba): string[] {
+  const counts: Counts = new Map()
+  for (let i = 0; i < data.length; i += 4) if (data[i + 3]! >= OPAQUE) count(counts, data, i)
+  const weight = (g: Group) => g.n * Math.max(GREY_COUNTS, Math.min(1, g.chroma / 0.15))
+  return groupsOf(counts)
+    .toSorted((a, b) => weight(b) - weight(a))
+    .map((g) => g.colour)
+}
+/** Of some colours the one that is seen best where others are: the farthest from the nearest of them. */
+export function farthestFrom(others: readonly string[], of: readonly string[]): string | null {
+  const far = (colour: string) => Math.min(...others.map((o) => distanceOf(o, colour)))
+  return of.toSorted((a, b) => far(b) - far(a))[0] ?? null
 }
 
 /** How often each lightness occurs, dark to light, by red, green and blue; what is seen through is left out. */

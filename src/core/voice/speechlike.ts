@@ -28,8 +28,8 @@ const SHARES = Float64Array.from({ length: WINDOW }, (_, i) => 0.5 - 0.5 * Math.
 export type Spoken = 'spoken' | 'something else' | 'too short to tell'
 /**
  * Tells speech from what is none, window by window: speech changes its sound all the time. Over 80 ms its bands change
- * by 5 to 13 dB, in noise, echo and narrow bands still by 4.5 and more; those of tones, hum, steady noise and most music
- * by less than 3.
+ * by 5 to 13 dB, in noise, echo and narrow bands still by 4.5 and more; those of tones, hum, steady noise and most
+ * music by less than 3.
  */
 export class Speechlike {
   private readonly step: number

@@ -43,7 +43,7 @@ import { JoinSection } from './JoinSection'
 import { PartSection } from './PartSection'
 import { PlaceSection } from './PlaceSection'
 import { PoseSection } from './PoseSection'
-import { edgeColour } from '../picture/pickColour'
+import { seenColour } from '../picture/pickColour'
 import { LookField } from './LookField'
 import { LookSection } from './LookSection'
 import { checkMarkColour } from './markColour'
@@ -199,10 +199,11 @@ export function ElementDetails({ element: own }: { element: Element }) {
   )
 }
 
-/** What a new part of a look is; where it says so, with the colour along the edges of what is shown. */
-function freshPart(e: Element, { fresh, edgeColour: path }: NonNullable<Kind<ElementKind>['parts']>[number]): unknown {
-  const colour = path ? edgeColour(e.id) : null
-  return colour && path && typeof fresh === 'object' ? { ...fresh, [path]: colour } : fresh
+/** What a new part of a look is; where it says so, with colours of what is shown. */
+function freshPart(e: Element, { fresh, seen = {} }: NonNullable<Kind<ElementKind>['parts']>[number]): unknown {
+  if (typeof fresh !== 'object') return fresh
+  const colours = Object.entries(seen).map(([path, which]) => [path, seenColour(e.id, which)] as const)
+  return { ...fresh, ...Object.fromEntries(colours.filter(([, colour]) => colour !== null)) }
 }
 
 const OVER = [

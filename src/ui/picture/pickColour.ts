@@ -1,14 +1,24 @@
 import { setLook } from '@/core/edits'
 import type { Point } from '@/core/geometry'
-import { edgeColour as edgeColourOf, meanColour } from '@/core/vision/colours'
+import type { SeenColour } from '@/core/kinds'
+import { USUAL_STYLE } from '@/core/styles'
+import { edgeColour, farthestFrom, mainColours, meanColour } from '@/core/vision/colours'
 import { bench, edit, setBench } from '../bench/store'
 import { seenAlone } from '../preview/player'
 
 const WIDTH = 480
-/** The colour that most of what an element shows along its edges has, at the playhead. */
-export function edgeColour(element: string): string | null {
+/** So many colours of a picture are what it is of. */
+const MAIN = 4
+/** A colour of what an element shows at the playhead; null where nothing is seen of it. */
+export function seenColour(element: string, which: SeenColour): string | null {
   const picture = seenAlone(element, WIDTH)
-  return picture && edgeColourOf(picture)
+  if (!picture) return null
+  if (which === 'screen') return edgeColour(picture)
+  const main = mainColours(picture)
+  if (which === 'main' || main.length === 0) return main[0] ?? null
+  const style = bench().lesson.style ?? USUAL_STYLE
+  const { accent, second, paper, ink } = style.colours[style.variant]
+  return farthestFrom(main.slice(0, MAIN), [accent, second, paper, ink])
 }
 
 /** A press on the picture while a colour is being picked. */
