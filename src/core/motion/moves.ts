@@ -57,20 +57,20 @@ export function motionOf(timed: Timed, e: Element): Motion {
   return motion
 }
 
-/** A property’s step that is under way or was last: with the value before it and how far it has come. */
+/** Of a property’s steps, in the order in which they land, the one that is under way or was last: with the value before it and how far it has come. */
 function stepAt(steps: Step[], base: KeyValue, frame: number): { step: Step; before: KeyValue; k: number } | null {
-  let before = base
-  let last: { step: Step; before: KeyValue; k: number } | null = null
-  for (const step of steps) {
-    if (frame >= step.to) {
-      last = { step, before, k: 1 }
-      before = step.value
-      continue
-    }
-    if (frame > step.from) return { step, before, k: ease(step.easing, (frame - step.from) / (step.to - step.from)) }
-    break
+  // The first that has not landed yet.
+  let [next, end] = [0, steps.length]
+  while (next < end) {
+    const middle = (next + end) >> 1
+    if (steps[middle]!.to <= frame) next = middle + 1
+    else end = middle
   }
-  return last
+  const step = steps[next]
+  const last = steps[next - 1]
+  if (step && frame > step.from)
+    return { step, before: last?.value ?? base, k: ease(step.easing, (frame - step.from) / (step.to - step.from)) }
+  return last ? { step: last, before: steps[next - 2]?.value ?? base, k: 1 } : null
 }
 
 /** The frame whose place its loop gives an element at a frame; and whether a blink shows it. */

@@ -31,7 +31,14 @@ type Seen = { element: Element; span: Span; from: number; to: number }
  * What is known of a timed lesson: its elements back to front, and which of them may be seen in a run of 64 frames, as
  * far as it was asked for.
  */
-const indexOf = memo((timed: Timed) => ({ stack: stacked(timed.lesson), runs: new Map<number, Seen[]>() }))
+const indexOf = memo((timed: Timed) => ({
+  all: stacked(timed.lesson).map((element): Seen => {
+    const span = timed.spans.get(element.id)!
+    const { from, to } = kindOf(element).seen?.(element as never, span, timed) ?? span
+    return { element, span, from, to }
+  }),
+  runs: new Map<number, Seen[]>(),
+}))
 
 /**
  * Back to front: by track, the uppermost track in front; within a track as given; but that a drawn pointer is over the
@@ -69,13 +76,8 @@ function seenNear(timed: Timed, frame: number): Seen[] {
   const run = Math.floor(frame / BUCKET)
   let found = index.runs.get(run)
   if (found) return found
-  found = []
-  for (const element of index.stack) {
-    const span = timed.spans.get(element.id)!
-    const seen = kindOf(element).seen?.(element as never, span, timed) ?? span
-    if (Math.max(0, seen.from) < (run + 1) * BUCKET && Math.min(timed.length, seen.to) > run * BUCKET)
-      found.push({ element, span, from: seen.from, to: seen.to })
-  }
+  const [begins, ends] = [run * BUCKET, (run + 1) * BUCKET]
+  found = index.all.filter(({ from, to }) => Math.max(0, from) < ends && Math.min(timed.length, to) > begins)
   index.runs.set(run, found)
   return found
 }

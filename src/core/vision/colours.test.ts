@@ -46,7 +46,7 @@ test('the colour along the edges is the screen, not who stands before it, wherev
   expect(edgeColour(small)).toBe('#1fa847')
   expect(edgeColour(picture(10, 10, () => [0, 0, 0, 0]))).toBeNull()
 })
-test('of a strong colour and a faint one along the edges the strong one is the screen, however uneven its light', () => {
+test('of a strong colour and a faint one along the edges the strong one is the screen, however it is lit', () => {
   // A grey-blue sky above and at one side, a vivid green screen at the other.
   const sky: Pixel = [135, 160, 190]
   const lit = (x: number): Pixel => [20 + (x % 5) * 6, 150 + (x % 9) * 7, 60 + (x % 5) * 5]
