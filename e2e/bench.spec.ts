@@ -159,7 +159,7 @@ test('the narration at one and a half times its speed is heard at its own pitch,
   })
   await openBench(page, id)
   await page.locator('[data-clip="clip-2"]').click()
-  const made = page.waitForResponse((r) => r.url().includes('/sound?num=150&den=100') && r.ok())
+  const made = page.waitForResponse((r) => r.url().includes('/sound?legs=0--3-2-3-2') && r.ok())
   await page.getByTestId('details').getByLabel('Speed', { exact: false }).first().fill('150')
   await page.keyboard.press('Enter')
   await made

@@ -9,8 +9,11 @@ import type { Edit } from '@/core/edits'
 import { resolve } from '@/core/timing'
 import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 
-export const base = (): string => process.env.VANE_E2E_URL!
-export const data = (): string => process.env.VANE_E2E_DATA!
+/** The program of this worker: where it answers, and where its data are. */
+const own = (): { base: string; data: string } =>
+  (JSON.parse(process.env.VANE_E2E!) as { base: string; data: string }[])[Number(process.env.TEST_PARALLEL_INDEX)]!
+export const base = (): string => own().base
+export const data = (): string => own().data
 export const folder = mkdtempSync(path.join(tmpdir(), 'vane-desk-'))
 export const ff = (...args: string[]): Buffer =>
   execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1e9 })

@@ -1,9 +1,13 @@
+import { availableParallelism } from 'node:os'
 import { defineConfig } from '@playwright/test'
+
+/** As many at once as the machine has cores to spare, each with a program of its own. */
+export const WORKERS = Math.max(1, Math.min(2, availableParallelism()))
 
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
-  workers: 1,
+  workers: WORKERS,
   fullyParallel: false,
   timeout: 120_000,
   retries: 1,

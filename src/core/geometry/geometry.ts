@@ -85,6 +85,17 @@ export const intersection = (a: Rect, b: Rect): Rect => {
 }
 /** A coordinate written into a path: a thousandth of a pixel is enough. */
 export const fix = (n: number): number => Math.round(n * 1000) / 1000
+const THOUSANDTHS = Array.from({ length: 1000 }, (_, i) => (i === 0 ? '' : String(i / 1000).slice(1)))
+/** Beyond this, thousandths are no whole numbers of 32 bits any more. */
+const MOST_WRITTEN = 2_000_000
+/** The same as a word: what `String` says of it, in a fraction of the time, as paths have a million of them. */
+export function written(n: number): string {
+  const all = Math.round(n * 1000)
+  if (!(Math.abs(n) < MOST_WRITTEN)) return String(all / 1000)
+  const size = Math.abs(all)
+  const whole = Math.trunc(size / 1000)
+  return (all < 0 ? '-' : '') + whole + THOUSANDTHS[size - whole * 1000]!
+}
 /** Pixels as they are stored: to a hundredth. */
 export const hundredth = (v: number): number => Math.round(v * 100) / 100
 /** Pixels of a way that was worked out: to a tenth. */

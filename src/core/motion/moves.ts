@@ -57,7 +57,10 @@ export function motionOf(timed: Timed, e: Element): Motion {
   return motion
 }
 
-/** Of a property’s steps, in the order in which they land, the one that is under way or was last: with the value before it and how far it has come. */
+/**
+ * Of a property’s steps, in the order in which they land, the one that is under way or was last: with the value before
+ * it and how far it has come.
+ */
 function stepAt(steps: Step[], base: KeyValue, frame: number): { step: Step; before: KeyValue; k: number } | null {
   // The first that has not landed yet.
   let [next, end] = [0, steps.length]

@@ -30,6 +30,58 @@ const widthOf = (text: string, font: FontMetrics, size: number): number => {
 /** How wide a line is, in pixels. */
 export const lineWidth = (text: string, face: TextFace): number => widthOf(text, fontOf(face), face.size)
 
+/** A line that grows: how wide it is with more at its end, spaces after it left out. */
+interface Growing {
+  readonly text: string
+  widthWith(more: string): number
+  add(more: string): void
+  clear(): void
+}
+class Measured implements Growing {
+  text = ''
+  constructor(private readonly measure: (s: string) => number) {}
+  widthWith(more: string): number {
+    return this.measure((this.text + more).trimEnd())
+  }
+  add(more: string): void {
+    this.text += more
+  }
+  clear(): void {
+    this.text = ''
+  }
+}
+class AddedUp implements Growing {
+  text = ''
+  /** Of all of it, and of what comes before the spaces at its end, in units of the typeface. */
+  private units = 0
+  private inked = 0
+  constructor(
+    private readonly font: FontMetrics,
+    private readonly size: number,
+  ) {}
+  widthWith(more: string): number {
+    const [, inked] = this.after(more)
+    return (inked * this.size) / this.font.unitsPerEm
+  }
+  add(more: string): void {
+    ;[this.units, this.inked] = this.after(more)
+    this.text += more
+  }
+  clear(): void {
+    this.text = ''
+    this.units = 0
+    this.inked = 0
+  }
+  private after(more: string): [number, number] {
+    let { units, inked } = this
+    for (const ch of more) {
+      units += letterOf(this.font, ch).advance
+      if (ch.trim() !== '') inked = units
+    }
+    return [units, inked]
+  }
+}
+
 /**
  * Breaks text into lines no wider than `maxWidth` pixels, at spaces; a single word that is too
  * long is broken between letters. Uses unkerned advance widths of the shipped fonts, so every
@@ -41,25 +93,30 @@ export function layoutText(text: string, face: TextFace, maxWidth: number): Text
   const lines: TextLine[] = []
   for (const paragraph of text.split('\n')) {
     const rtl = runsLeft(paragraph)
-    let line = ''
+    // Letters that join change their widths as others come beside them; all else adds up.
+    const line = hasRight(paragraph) ? new Measured(measure) : new AddedUp(font, face.size)
+    const end = (trimmed: boolean) => {
+      lines.push({ text: trimmed ? line.text.trimEnd() : line.text, width: 0, rtl })
+      line.clear()
+    }
     for (const word of paragraph.split(/(?<=\s)(?=\S)/)) {
-      if (measure((line + word).trimEnd()) <= maxWidth || (line === '' && measure(word.trimEnd()) <= maxWidth)) {
-        line += word
+      if (line.widthWith(word) <= maxWidth) {
+        line.add(word)
         continue
       }
-      if (line !== '') {
-        lines.push({ text: line.trimEnd(), width: 0, rtl })
-        line = ''
+      if (line.text !== '') {
+        end(true)
+        if (line.widthWith(word) <= maxWidth) {
+          line.add(word)
+          continue
+        }
       }
       for (const ch of word) {
-        if (line !== '' && measure((line + ch).trimEnd()) > maxWidth) {
-          lines.push({ text: line, width: 0, rtl })
-          line = ''
-        }
-        line += ch
+        if (line.text !== '' && line.widthWith(ch) > maxWidth) end(false)
+        line.add(ch)
       }
     }
-    lines.push({ text: line.trimEnd(), width: 0, rtl })
+    end(true)
   }
   for (const line of lines) line.width = measure(line.text)
   const linePx = face.size * face.lineHeight

@@ -1,4 +1,4 @@
-import { fix } from '../geometry'
+import { written } from '../geometry'
 import { drawnLine, runsLeft } from './direction'
 import { letterOf } from './letters'
 import { fontOf, type TextFace } from './face'
@@ -16,6 +16,8 @@ export interface LineAt {
 
 const drawn = new Map<string, string>()
 const MOST = 500
+/** The outlines of so many letters are kept taken apart. */
+const MOST_LETTERS = 5000
 
 /**
  * Lines of text as one path, each from its place on the baseline, in pixels: the outlines of the
@@ -43,8 +45,24 @@ export function textPath(lines: readonly LineAt[], face: TextFace): string {
   return d
 }
 
+/** Path data taken apart: what stands before each number and after the last, and the numbers. */
+interface Parts {
+  between: string[]
+  numbers: number[]
+}
+const taken = new Map<string, Parts>()
+function partsOf(d: string): Parts {
+  let parts = taken.get(d)
+  if (parts) return parts
+  parts = { between: d.split(/-?\d+/), numbers: (d.match(/-?\d+/g) ?? []).map(Number) }
+  if (taken.size >= MOST_LETTERS) taken.clear()
+  taken.set(d, parts)
+  return parts
+}
 /** Path data moved and scaled: coordinates come in pairs, x first. */
 function pathAt(d: string, x: number, y: number, scale: number): string {
-  let n = 0
-  return d.replace(/-?\d+/g, (v) => String(fix((n++ % 2 === 0 ? x : y) + Number(v) * scale)))
+  const { between, numbers } = partsOf(d)
+  let out = between[0]!
+  for (let n = 0; n < numbers.length; n++) out += written((n % 2 === 0 ? x : y) + numbers[n]! * scale) + between[n + 1]!
+  return out
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { joined } from './arabic'
 import { drawnLine } from './direction'
-import { FONTS, fontOf, layoutText, runsLeft, textPath } from './index'
+import { FONTS, fontOf, layoutText, lineWidth, runsLeft, textPath } from './index'
 
 const face = { family: 'Public Sans' as const, weight: 600, size: 32, lineHeight: 1.3 }
 test('lines break at spaces and are no wider than asked', () => {
@@ -90,4 +90,16 @@ describe('letters of all of Europe, and from right to left', () => {
     expect(lines.map((l) => l.rtl)).toEqual([true, false])
     expect(lines[0]!.width).toBeGreaterThan(100)
   })
+})
+test('a word of twenty thousand letters is broken where its letters reach the edge', () => {
+  const face = { family: FONTS[0]!.family, weight: 400, size: 32, lineHeight: 1.2 }
+  const word = 'Loanbench'.repeat(2300)
+  const { lines } = layoutText(word, face, 400)
+  expect(lines.map((l) => l.text).join('')).toBe(word)
+  for (const { text, width } of lines.slice(0, -1)) {
+    expect(width).toBeLessThanOrEqual(400)
+    expect(lineWidth(`${text}L`, face)).toBeGreaterThan(400 - 32)
+  }
+  const short = layoutText('Lend out a tool, and book it back in  a week later', face, 180)
+  expect(short.lines.map((l) => l.text).join('|')).toBe('Lend out a|tool, and|book it|back in  a|week later')
 })
