@@ -15,6 +15,9 @@ function amiss({ method, url }: IncomingMessage): number | null {
   return null
 }
 
+/** So long the head of a request may take; whether it did is looked at so often. */
+const [HEAD_MS, CHECKED_MS] = [20_000, 5000]
+
 /** The app on its port; `start` runs it, and runs it again when it dies. */
 export const serve: Command = {
   help:
@@ -32,7 +35,7 @@ export const serve: Command = {
     const app = next({ dev: false, dir: appRoot(), hostname: '127.0.0.1', port })
     await app.prepare()
     const handle = app.getRequestHandler()
-    const server = createServer((request, response) => {
+    const server = createServer({ connectionsCheckingInterval: CHECKED_MS }, (request, response) => {
       const status = amiss(request)
       if (status === null) {
         void handle(request, response)
@@ -45,6 +48,8 @@ export const serve: Command = {
       })
       response.end('This address or method cannot be answered.\n')
     })
+    // Who connects and does not say what is wanted is let go of.
+    server.headersTimeout = HEAD_MS
     server.listen(port, '127.0.0.1')
     await new Promise((_done, fail) => {
       server.on('error', fail)

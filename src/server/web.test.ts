@@ -48,6 +48,8 @@ test('a body of another shape is refused by name', async () => {
   await expect(read('{"name":3}')).rejects.toThrow('name')
   await expect(read('not json')).rejects.toThrow('holds no JSON')
   expect(await read('{"name":"x"}')).toEqual({ name: 'x' })
+  // What could not be stored is not in it: a NUL, half of a letter.
+  expect(await read('{"name":"a\\u0000b\\ud83d 😀 \\ud83d\\ude00"}')).toEqual({ name: 'ab\ufffd 😀 😀' })
 })
 test('a body is read no further than it may be long, whether it says so or not', async () => {
   const schema = z.object({ name: z.string() })

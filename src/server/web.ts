@@ -1,6 +1,7 @@
 import type { ZodType } from 'zod'
 import type { Route } from '@/contract/route'
 import { turnedAway } from '@/contract/door'
+import { wellFormed } from '@/core/values'
 import { isDatabaseAway } from './jobs'
 import { Interrupted, Problem } from './problem'
 
@@ -114,12 +115,24 @@ async function textOf(request: Request, most: number): Promise<string> {
   return Buffer.concat(pieces).toString('utf8')
 }
 
+/** What no text of a lesson may hold: a NUL, which databases and files end at, and half of a letter. */
+const UNSOUND = /\\u0000|\\ud[89a-f]|\0|[\ud800-\udfff]/i
+/** The value of JSON, its texts well formed. */
+function jsonIn(text: string): unknown {
+  if (!UNSOUND.test(text)) return JSON.parse(text) as unknown
+  return JSON.parse(text, (_key, value: unknown) => {
+    if (typeof value === 'string') return wellFormed(value)
+    if (typeof value !== 'object' || value === null || Array.isArray(value)) return value
+    return Object.fromEntries(Object.entries(value).map(([k, v]) => [wellFormed(k), v]))
+  }) as unknown
+}
+
 /** The JSON body of a request. @throws Problem 400 when it has another shape, 413 when it is too long */
 export async function body<T>(request: Request, schema: ZodType<T>, most = MOST_BYTES): Promise<T> {
   let value: unknown = null
   const text = await textOf(request, most)
   try {
-    value = JSON.parse(text)
+    value = jsonIn(text)
   } catch {
     throw new Problem(400, 'The request holds no JSON.')
   }

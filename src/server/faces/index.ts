@@ -4,6 +4,7 @@ import path from 'node:path'
 import type { KeptFace } from '@/contract/routes'
 import { keep, listKept } from '../kept'
 import { Problem } from '../problem'
+import { needRoom } from '../room'
 import { dataRoot } from '../root'
 import { readFaces } from './outlines'
 
@@ -17,7 +18,7 @@ export const FACE_BYTES = 24 * 1024 ** 2
  * already is not kept twice.
  *
  * @param name   of the file
- * @throws Problem 422 when it is no typeface
+ * @throws Problem 422 when it is no typeface, 507 when the disk has no room for it
  */
 export async function bringFace(name: string, data: string): Promise<(KeptFace & { id: string })[]> {
   const read = await Promise.resolve()
@@ -34,6 +35,7 @@ export async function bringFace(name: string, data: string): Promise<(KeptFace &
     const text = JSON.stringify({ ...metrics, file: '' })
     const file = `media/${createHash('sha256').update(text).digest('hex')}/face.json`
     const full = path.join(dataRoot(), file)
+    await needRoom(`“${name}”`, text.length)
     await mkdir(path.dirname(full), { recursive: true })
     await writeFile(`${full}.part`, text)
     await rename(`${full}.part`, full)

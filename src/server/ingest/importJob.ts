@@ -36,6 +36,7 @@ const LARGEST_CAPTIONS = 20 * 1024 ** 2
 export const importKind: JobKind<ImportPayload> = {
   kind: 'import',
   atOnce: 2,
+  long: { afterMs: 45_000, beside: 2 },
   // A text waits for the recordings and sounds that it came together with.
   ready: (job, open) =>
     !isText(job.name) ||

@@ -1,5 +1,6 @@
 import { access, readdir, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
+import { wellFormed } from '@/core/values'
 import { addJob, change, forgetJob, jobsIn, release, type StoredJob } from '../jobs'
 import { Problem } from '../problem'
 import { needRoom } from '../room'
@@ -37,10 +38,19 @@ const DAY_MS = 86_400_000
 /**
  * Notes down an upload that is about to be sent, with what it is for.
  *
- * @throws Problem 507 when there is no room for it, 413 when it is too large
+ * @throws Problem 507 when there is no room for it, 413 when it is too large, 400 and 411 when it does not say what it is
  */
-export async function beginUpload(id: string, size: number, metadata: Record<string, string | null>): Promise<void> {
-  const name = metadata.filename ?? 'unnamed'
+export async function beginUpload(
+  id: string,
+  size: number | undefined,
+  metadata: Record<string, string | null>,
+): Promise<void> {
+  const name = wellFormed(metadata.filename ?? '')
+    .trim()
+    .slice(0, 255)
+  if (name === '') throw new Problem(400, 'A file without a name is not taken. Give it a name, and bring it in again.')
+  if (size === undefined)
+    throw new Problem(411, `“${name}” is not taken: whoever sends it does not say how long it is. Send it whole.`)
   if (isText(name) && size > LARGEST_TEXT)
     throw new Problem(413, `“${name}” is larger than 1 GB; traces and captions may have 1 GB at most.`)
   const coming = (await jobsIn(['sending'], 'import')).map((j) => (j.payload as ImportPayload).size)

@@ -19,7 +19,7 @@ export function uploadServer(): Server {
     maxSize: LARGEST,
     relativeLocation: true,
     namingFunction: () => newId(),
-    onUploadCreate: async (_request, { id, size = 0, metadata }) => {
+    onUploadCreate: async (_request, { id, size, metadata }) => {
       await beginUpload(id, size, metadata ?? {}).catch((e: unknown) => {
         if (e instanceof Problem) throw { status_code: e.status, body: e.message }
         if (!isDatabaseAway(e)) console.error(e)

@@ -52,6 +52,7 @@ beforeAll(async () => {
       tidied.push(j.id)
     },
   })
+  register({ kind: 'clean', atOnce: 1, long: { afterMs: 100, beside: 1 }, run: counted })
   await beginJobs()
 })
 afterAll(() => site.end())
@@ -60,7 +61,7 @@ beforeEach(() => {
   mostAtWork = 0
 })
 
-const add = (name: string, kind: 'import' | 'export' = 'import', subject = '') =>
+const add = (name: string, kind: 'import' | 'export' | 'clean' = 'import', subject = '') =>
   addJob({ kind, lesson: null, subject, name, payload: {} })
 const state = async (id: string) => (await readJob(id)).state
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
@@ -103,6 +104,25 @@ test('one that has to wait for another begins when that is over', async () => {
   open()
   await until(async () => (await state(after.id)) === 'done')
   expect(order).toEqual(['beside it', 'first', 'after it'])
+})
+test('what goes on for long makes room beside it, once: what is short does not stand behind it', async () => {
+  let open = () => {}
+  const long = new Promise<void>((done) => {
+    open = done
+  })
+  run = async (job) => {
+    if (job.name.startsWith('long')) await long
+    return {}
+  }
+  const [first, second, third] = [
+    await add('long', 'clean'),
+    await add('long too', 'clean'),
+    await add('third', 'clean'),
+  ]
+  await until(async () => (await state(second.id)) === 'running')
+  expect([await state(first.id), await state(third.id)]).toEqual(['running', 'waiting'])
+  open()
+  await until(async () => (await state(third.id)) === 'done')
 })
 test('a job is cancelled while it waits and while it runs, tried again, and forgotten', async () => {
   run = (_job, { signal }) => untilAborted(signal)

@@ -29,6 +29,8 @@ export interface Outcome {
 export interface JobKind<P> {
   kind: JobKindName
   atOnce: number
+  /** One that goes on for so long makes room for another beside it, so often: small ones wait for no large one. */
+  long?: { afterMs: number; beside: number }
   /** Whether it can begin, given what else is not over yet. */
   ready?(job: StoredJob<P>, open: StoredJob[]): boolean
   run(job: StoredJob<P>, work: Work): Promise<Outcome>
@@ -39,9 +41,13 @@ export interface JobKind<P> {
   tidy?(job: StoredJob<P>): Promise<void>
 }
 
+interface Running {
+  control: AbortController
+  began: number
+}
 interface State {
   kinds: Map<JobKindName, JobKind<never>>
-  running: Map<string, AbortController>
+  running: Map<string, Running>
   pumping: Promise<void>
   ticking: ReturnType<typeof setInterval> | null
 }
@@ -79,7 +85,7 @@ export async function beginJobs(): Promise<void> {
 }
 async function tick(): Promise<void> {
   if (state.running.size > 0 && (await isFull()))
-    for (const control of state.running.values()) control.abort(new Problem(507, FULL))
+    for (const { control } of state.running.values()) control.abort(new Problem(507, FULL))
   pump()
 }
 
@@ -95,8 +101,8 @@ export async function release(job: StoredJob): Promise<void> {
 }
 export async function cancelJob(id: string): Promise<void> {
   const job = await readJob(id)
-  const control = state.running.get(id)
-  if (control) control.abort(cancelled())
+  const running = state.running.get(id)
+  if (running) running.control.abort(cancelled())
   else if (job.state === 'waiting' || job.state === 'sending' || job.state === 'running')
     await change(job, { state: 'cancelled', step: 'Cancelled', endedAt: new Date() })
   pump()
@@ -113,7 +119,7 @@ export async function retryJob(id: string): Promise<void> {
 /** Takes a job off the list, with what belongs to it; one that runs is cancelled first. */
 export async function forgetJob(id: string): Promise<void> {
   const job = await readJob(id)
-  state.running.get(id)?.abort(cancelled())
+  state.running.get(id)?.control.abort(cancelled())
   await kindOf(job)?.forget?.(job)
   await deleteJob(job)
   pump()
@@ -130,15 +136,22 @@ async function look(): Promise<void> {
   for (const job of open) {
     const kind = kindOf(job)
     if (!kind || job.state !== 'waiting' || state.running.has(job.id)) continue
-    const busy = open.filter((o) => o.kind === job.kind && state.running.has(o.id)).length
-    if (busy >= kind.atOnce || kind.ready?.(job, open) === false || !(await claim(job))) continue
+    const busy = open.flatMap((o) => (o.kind === job.kind && state.running.get(o.id)) || [])
+    if (busy.length >= placesOf(kind, busy) || kind.ready?.(job, open) === false || !(await claim(job))) continue
     const control = new AbortController()
-    state.running.set(job.id, control)
+    state.running.set(job.id, { control, began: Date.now() })
     void one(job, kind, control).finally(() => {
       state.running.delete(job.id)
       pump()
     })
   }
+}
+
+/** How many of a kind may be under way, given those that are. */
+function placesOf({ atOnce, long }: JobKind<unknown>, busy: readonly Running[]): number {
+  if (!long) return atOnce
+  const old = busy.filter(({ began }) => Date.now() - began >= long.afterMs).length
+  return atOnce + Math.min(old, long.beside)
 }
 
 async function one(job: StoredJob, kind: JobKind<unknown>, control: AbortController): Promise<void> {

@@ -3,11 +3,11 @@ import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import { applyPatches, enablePatches } from 'immer'
 import { applyEdit, idsFrom, type Edit, readEdit, Unfit } from '@/core/edits'
 import { checkLesson } from '@/core/review/check'
-import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
+import { LESSON_VERSION, type Lesson, type Medium } from '@/core/lesson/schema'
 import { written } from '@/core/lesson/written'
 import { LABEL, type Step, type Taken } from '@/contract/steps'
 import { database, type Database } from '../db/client'
-import { edits, lessons, stepsTaken } from '../db/schema'
+import { edits, lessons, media, stepsTaken } from '../db/schema'
 import { tell } from '../events'
 import { learnFaces, learnFacesIn } from '../faces/learn'
 import { isDatabaseAway } from '../jobs'
@@ -111,6 +111,7 @@ async function takeEdit(tx: Transaction, row: Row, { edit, seed, label }: Extrac
   const result = madeOn(parsed(row), edit, seed)
   // What another window has done already stands.
   if (!result) return { revision: row.revision, label: null }
+  await inLibrary(tx, parsed(row), result.lesson)
   return { revision: await append(tx, row, result.lesson, { label, ...result }), label }
 }
 
@@ -167,12 +168,36 @@ export async function makeEdit(id: string, step: string, label: string, edit: Ed
     if (await taken(tx, id, step)) return null
     const result = madeOn(parsed(row), edit, step)
     if (!result) return null
+    await inLibrary(tx, parsed(row), result.lesson)
     const revision = await append(tx, row, result.lesson, { label: label.slice(0, LABEL), ...result })
     await remember(tx, id, step, revision)
     return { lesson: result.lesson, revision }
   })
   if (told) tell({ about: 'lesson', lesson: id, revision: told.revision, client: 'server', label })
   return told?.lesson ?? null
+}
+
+/** The media of a lesson and of those within it, by their content. */
+function mediaIn({ media, parts }: Lesson): Map<string, Medium> {
+  const inner = Object.values(parts).flatMap((p) => [...mediaIn(p)])
+  return new Map([...Object.values(media).map((m) => [m.sha256, m] as const), ...inner])
+}
+/**
+ * Holds the files that a lesson comes to use in the library until it is stored.
+ *
+ * @throws Problem 422 when one was taken out of it in the meantime
+ */
+async function inLibrary(tx: Transaction, before: Lesson, after: Lesson): Promise<void> {
+  if (before.media === after.media && before.parts === after.parts) return
+  const own = mediaIn(before)
+  const fresh = [...mediaIn(after)].filter(([sha]) => !own.has(sha))
+  if (fresh.length === 0) return
+  const shas = fresh.map(([sha]) => sha)
+  const rows = await tx.select({ sha: media.sha256 }).from(media).where(inArray(media.sha256, shas)).for('update')
+  const there = new Set(rows.map((r) => r.sha))
+  for (const [sha, { name }] of fresh)
+    if (!there.has(sha))
+      throw new Problem(422, `“${name}” was taken out of the library in the meantime. Bring the file in again.`)
 }
 
 async function taken(tx: Transaction, lesson: string, step: string) {

@@ -9,9 +9,11 @@ import { newId } from '../ids'
 import { keepMedium } from '../ingest/library'
 import { keep } from '../kept'
 import { Problem } from '../problem'
+import { needRoom } from '../room'
 import { dataRoot } from '../root'
 
 const FOLDER = /media\/([0-9a-f]{64})\//g
+const SHA = /[0-9a-f]{64}/g
 const NAME = /^[a-z]+\.[a-z0-9]+$/
 const folderOf = (sha256: string): string => path.join(dataRoot(), 'media', sha256)
 
@@ -52,16 +54,41 @@ export async function giveKept(id: string): Promise<GivenFile> {
   return { format: 'vivid-vane-kept', version: 1, kept: { kind, doc } as Keep, media: out }
 }
 
-/** What a file for others brings is laid into the library; what is there already stays as it is. */
-async function layIn(sha256: string, { medium, bytes, files }: GivenFile['media'][string]): Promise<void> {
+const hashOf = (bytes: Buffer | string): string => createHash('sha256').update(bytes).digest('hex')
+type GivenMedium = GivenFile['media'][string]
+const FACE = 'face.json'
+
+/**
+ * By what a medium that somebody gives is known here. A name is the hash of what a recording was made of, which nobody
+ * can look at any more; so it is believed where the same files lie here under it, and of typefaces, whose name is the
+ * hash of what is in them. All else is known by the hashes of its own files: nobody's file stands for another's.
+ */
+async function nameOf(sha256: string, { files }: GivenMedium): Promise<string> {
+  const bytes = Object.entries(files).map(([name, data]) => [name, Buffer.from(data, 'base64')] as const)
+  const same = async ([name, own]: (typeof bytes)[number]) =>
+    own.equals(await readFile(path.join(folderOf(sha256), name)).catch(() => Buffer.alloc(0)))
+  if (bytes.length > 0 && (await Promise.all(bytes.map(same))).every(Boolean)) return sha256
+  if (files[FACE] !== undefined) return sha256
+  return hashOf(
+    bytes
+      .map(([name, own]) => `${name} ${hashOf(own)}\n`)
+      .toSorted()
+      .join(''),
+  )
+}
+
+/** @throws Problem 422 when a medium cannot be what it says */
+function checked(sha256: string, { medium, files }: GivenMedium): void {
   const bad = (what: string) => new Problem(422, `This file is damaged: ${what}. Nothing was kept of it.`)
-  for (const [name, data] of Object.entries(files)) {
-    if (!NAME.test(name)) throw bad(`it has a file named “${name.slice(0, 40)}”`)
-    const named = name === 'face.json' && createHash('sha256').update(Buffer.from(data, 'base64')).digest('hex')
-    if (named && named !== sha256) throw bad('a typeface in it is not what it says')
-  }
+  for (const name of Object.keys(files)) if (!NAME.test(name)) throw bad(`it has a file named “${name.slice(0, 40)}”`)
+  if (files[FACE] !== undefined && hashOf(Buffer.from(files[FACE], 'base64')) !== sha256)
+    throw bad('a typeface in it is not what it says')
   if (medium && (medium.sha256 !== sha256 || !medium.file.startsWith(`media/${sha256}/`)))
     throw bad('a medium in it is not what it says')
+}
+
+/** What a file for others brings is laid into the library; what is there already stays as it is. */
+async function layIn(sha256: string, { medium, bytes, files }: GivenMedium): Promise<void> {
   const folder = folderOf(sha256)
   if (!(await stat(folder).catch(() => null))) {
     const part = path.join(dataRoot(), 'media', `coming-${newId()}`)
@@ -85,6 +112,14 @@ async function layIn(sha256: string, { medium, bytes, files }: GivenFile['media'
  * @throws Problem 422 when the file is damaged; then nothing is kept of it
  */
 export async function bringKept(file: GivenFile): Promise<{ id: string; name: string }> {
-  for (const [sha256, own] of Object.entries(file.media)) await layIn(sha256, own)
-  return { id: await keep(file.kept), name: file.kept.doc.name }
+  for (const [sha256, own] of Object.entries(file.media)) checked(sha256, own)
+  const names = new Map<string, string>()
+  for (const [sha256, own] of Object.entries(file.media)) names.set(sha256, await nameOf(sha256, own))
+  const renamed = <T>(value: T): T =>
+    JSON.parse(JSON.stringify(value).replace(SHA, (sha) => names.get(sha) ?? sha)) as T
+  const size = Object.values(file.media).reduce((sum, { files }) => sum + Object.values(files).join('').length, 0)
+  await needRoom(`“${file.kept.doc.name}”`, (size * 3) / 4)
+  for (const [sha256, own] of Object.entries(file.media))
+    await layIn(names.get(sha256)!, { ...own, medium: renamed(own.medium) })
+  return { id: await keep(renamed(file.kept)), name: file.kept.doc.name }
 }

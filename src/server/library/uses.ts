@@ -64,10 +64,15 @@ export async function usesOfMedia(): Promise<MediumUse[]> {
  * @throws Problem 409 when a lesson or something that is kept uses it
  */
 export async function removeMedium(sha256: string): Promise<void> {
-  const use = (await usesOfMedia()).find((u) => u.sha256 === sha256)
-  if (!use) throw new Problem(404, 'This file is not in the library any more.')
-  if (use.lessons.length > 0 || use.kept.length > 0)
-    throw new Problem(409, 'This file is used by now. It stays in the library.')
-  await database().delete(media).where(eq(media.sha256, sha256))
+  const here = eq(media.sha256, sha256)
+  await database().transaction(async (tx) => {
+    // Who lays it meanwhile holds its row until that is stored; who comes later finds it gone (`inLibrary`).
+    await tx.select({ sha256: media.sha256 }).from(media).where(here).for('update')
+    const use = (await usesOfMedia()).find((u) => u.sha256 === sha256)
+    if (!use) throw new Problem(404, 'This file is not in the library any more.')
+    if (use.lessons.length > 0 || use.kept.length > 0)
+      throw new Problem(409, 'This file is used by now. It stays in the library.')
+    await tx.delete(media).where(here)
+  })
   await rm(path.join(dataRoot(), 'media', sha256), { recursive: true, force: true })
 }
