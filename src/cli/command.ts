@@ -100,11 +100,13 @@ const FILE_FAULTS: Record<string, string> = {
   ENOTDIR: 'a part of this path is no folder',
   ENOSPC: 'the disk is full',
 }
+const NO_FOLDER = 'this folder cannot be made: what it would lie in is read-only or missing; choose another one'
 /** What went wrong, as a sentence: of a file, which one and what to do. */
 export function faultOf(e: unknown): string {
-  const { code, path: file, message } = e as NodeJS.ErrnoException
-  const fault = code ? FILE_FAULTS[code] : undefined
-  if (fault) return `${file ?? 'The file'}: ${fault}.`
+  const { code, syscall, path: file, message } = e as NodeJS.ErrnoException
+  // Of a folder that cannot be made where nothing can be written Node says that something is missing.
+  const fault = code === 'ENOENT' && syscall === 'mkdir' ? NO_FOLDER : code ? FILE_FAULTS[code] : undefined
+  if (fault) return `${file?.replace(/\.part$/, '') ?? 'The file'}: ${fault}.`
   return e instanceof ZodError ? `This is not of the right shape: ${e.issues[0]?.message ?? ''}.` : message
 }
 /** Whether a file is there and can be read; false after saying what is wrong. */

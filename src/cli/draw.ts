@@ -1,7 +1,7 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { readFile, writeFile } from 'node:fs/promises'
 import { LIMITS } from '@/core/lesson/limits'
-import { read, say, type Command } from './command'
+import { faultOf, read, say, type Command } from './command'
 
 /** A small drawing is drawn up to so many times as large, up to so many pixels on its longer side. */
 const LARGER = 4
@@ -32,7 +32,8 @@ brought in by this command, in a process of its own that it can end.`,
       await writeFile(given.options.out, canvas.toBuffer('image/png'))
       return 0
     } catch (e) {
-      say(`${given.places[0]!}: it cannot be drawn: ${(e as Error).message}`)
+      const { code } = e as NodeJS.ErrnoException
+      say(code ? faultOf(e) : `${given.places[0]!}: it cannot be drawn: ${(e as Error).message}`)
       return 1
     }
   },

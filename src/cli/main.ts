@@ -38,7 +38,8 @@ async function main(): Promise<number> {
   return command.run(rest)
 }
 
-process.exitCode = await main().catch((e: Error) => {
-  process.stderr.write(`${e.message.split('\n').slice(0, 12).join('\n')}\n`)
+process.exitCode = await main().catch(async (e: Error) => {
+  const { faultOf } = await import('./command')
+  process.stderr.write(`${faultOf(e).split('\n').slice(0, 12).join('\n')}\n`)
   return 1
 })

@@ -4,7 +4,7 @@ import { timedOf } from '@/core/scene'
 import { vttOf } from '@/core/voice/cues'
 import { ExportChoice } from '@/contract/exports'
 import { exportVideo } from '@/server/render/exportVideo'
-import { codeOf, loadLesson, read, say, sayChanged, speaksOrSays, wholeFrame, type Command } from './command'
+import { faultOf, codeOf, loadLesson, read, say, sayChanged, speaksOrSays, wholeFrame, type Command } from './command'
 
 export const render: Command = {
   help: `
@@ -72,7 +72,7 @@ Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress 
       if (given.flags.has('json')) process.stderr.write(`${JSON.stringify(told)}\n`)
       else say(`\n${out} is written${was ? `; it was at ${was.lufs} LUFS, now at ${choice.data.loudness}` : ''}.`)
     } catch (e) {
-      say(given.flags.has('json') ? JSON.stringify({ error: (e as Error).message }) : `\n${(e as Error).message}`)
+      say(given.flags.has('json') ? JSON.stringify({ error: faultOf(e) }) : `\n${faultOf(e)}`)
       return codeOf(e)
     }
     return 0

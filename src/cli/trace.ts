@@ -2,7 +2,7 @@ import { open, rename, rm } from 'node:fs/promises'
 import { writeTrace } from '@/core/trace'
 import { traceOf, type FrameSight } from '@/core/vision'
 import { findPointer } from '@/server/trace/find'
-import { codeOf, read, say, type Command } from './command'
+import { faultOf, codeOf, read, say, type Command } from './command'
 
 export const trace: Command = {
   help: `
@@ -55,7 +55,7 @@ What appears on the screen is written as screenchange, likely clicks as pointerd
       say(
         (e as NodeJS.ErrnoException).code === 'ENOENT' && (e as NodeJS.ErrnoException).path === part
           ? `${out}: there is no such folder to write to.`
-          : (e as Error).message,
+          : faultOf(e),
       )
       return codeOf(e)
     }

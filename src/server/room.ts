@@ -37,3 +37,11 @@ export const isFull = async (): Promise<boolean> => (await freeBytes()) < reserv
 export const saysFull = (words: string): boolean => /No space left on device/i.test(words)
 export const FULL =
   'The disk is nearly full, so this was stopped and its pieces were removed. Make room on the disk, then try again.'
+const READ_ONLY =
+  'The data folder cannot be written to: it is read-only, or belongs to another user. Make it writable, then try again.'
+/** What there is to say when something could not be stored, by why; null where it was another reason. */
+export function unstored(e: unknown): string | null {
+  const { code, message = '' } = (e ?? {}) as Partial<NodeJS.ErrnoException>
+  if (code === 'ENOSPC' || saysFull(message)) return FULL
+  return code === 'EROFS' || code === 'EACCES' || code === 'EPERM' ? READ_ONLY : null
+}

@@ -40,6 +40,8 @@ test('a problem comes back as its sentence, with its facts; anything else is not
   expect(JSON.stringify(await broken.json())).not.toContain('secret')
   const away = await answered(Object.assign(new Error('secret path /etc'), { code: 'ECONNREFUSED' }))
   expect(away.status).toBe(503)
+  const unwritable = await answered(Object.assign(new Error('secret path /etc'), { code: 'EROFS' }))
+  expect([unwritable.status, await unwritable.text()]).toEqual([507, expect.stringContaining('cannot be written to')])
   expect(JSON.stringify(await away.json())).not.toContain('secret')
   quiet.mockRestore()
 })

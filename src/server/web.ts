@@ -4,6 +4,7 @@ import { turnedAway } from '@/contract/door'
 import { wellFormed } from '@/core/values'
 import { isDatabaseAway } from './jobs'
 import { Interrupted, Problem } from './problem'
+import { unstored } from './room'
 
 /** Turns away what does not come from this machine's own browser. @throws Problem 403 */
 export function guard(request: Request): void {
@@ -31,6 +32,8 @@ export function route<C = unknown>(handler: Handler<C>): Handler<C> {
       if (e instanceof Interrupted)
         return Response.json({ sentence: 'The work on it was ended from outside. Try it again.' }, { status: 503 })
       console.error(e)
+      const sentence = unstored(e)
+      if (sentence) return Response.json({ sentence }, { status: 507 })
       const away = isDatabaseAway(e)
       return Response.json(
         {

@@ -1,7 +1,7 @@
 import { BESIDE, FILM, PEAKS_PER_SECOND } from '@/contract/beside'
 import path from 'node:path'
 import { ffmpeg, SAFE_INPUT } from '../media/ffmpeg'
-import { rotationOf, type FileFacts, type FrameTimes } from '../media/probe'
+import { rotationOf, type FileFacts, type FrameTimes, type ProbeStream } from '../media/probe'
 
 /** Pictures from one key picture to the next: few, so that any one is found fast. */
 const TAKE_GOP = 15
@@ -33,6 +33,27 @@ const TONE_MAP = [
 ].join(',')
 /** High dynamic range (BT.2100 PQ or HLG) brought to BT.709; nothing otherwise. */
 const toneMapped = (v: FileFacts['video']): string => (HDR.has(v?.color_transfer ?? '') ? TONE_MAP : '')
+
+/**
+ * The filter that gives all pictures of a recording square pixels and an even size, that of the first. One of another
+ * size, as streams have them that change it on the way, is fitted into that.
+ *
+ * @param how  more for the filter that scales
+ */
+function sizing(v: ProbeStream, how: string): string {
+  const lies = Math.abs(rotationOf(v)) % 180 === 90
+  const [iw, ih] = lies ? [v.height!, v.width!] : [v.width!, v.height!]
+  const [n = 1, d = 1] = (v.sample_aspect_ratio ?? '1:1').split(':').map(Number)
+  const own = n > 0 && d > 0 ? n / d : 1
+  const sar = Math.max(0.001, lies ? 1 / own : own)
+  const even = (px: number) => Math.max(2, Math.trunc(px / 2) * 2)
+  const [width, height] = [even(iw * Math.max(sar, 1)), even(ih / Math.min(sar, 1))]
+  const shape = 'a*max(sar,0.001)'
+  const fits = (side: number, by: string) =>
+    `'if(eq(iw,${iw})*eq(ih,${ih}),${side},max(2,2*trunc(${side}*min(1,${by})/2)))'`
+  const to = `${fits(width, `${shape}*${height}/${width}`)}:${fits(height, `${width}/${height}/(${shape})`)}`
+  return `scale=${to}:eval=frame${how},pad=${width}:${height}:(ow-iw)/2:(oh-ih)/2:eval=frame`
+}
 
 /** Whether a recording can be taken as it is: H.264 in BT.709, upright, square pixels, at a constant rate. */
 export function fitsAsItIs(facts: FileFacts, times: FrameTimes): boolean {
@@ -111,12 +132,14 @@ export async function conformTake(
   const interlaced = v.field_order && !['progressive', 'unknown'].includes(v.field_order) ? 'yadif,' : ''
   // Halfway up, the filter rounds to the later picture; `start_time=0` holds the first one from the very start.
   const constant = `fps=${times.rate.num}/${times.rate.den}:start_time=0:round=near`
-  const square = `'trunc(iw*max(sar,1)/2)*2':'trunc(ih/min(max(sar,0.001),1)/2)*2'`
-  const scale = `scale=${square}:${matrix}out_color_matrix=bt709:out_range=tv:flags=bicubic`
+  const scale = sizing(v, `:${matrix}out_color_matrix=bt709:out_range=tv:flags=bicubic`)
   const filter = `${toneMapped(v)}${interlaced}${constant},${scale},setsar=1,format=yuv420p`
   const damaged = await ffmpeg(
     [
       ...SAFE_INPUT,
+      // Begun anew for pictures of another size, filters would count their times from nothing.
+      '-reinit_filter:v',
+      '0',
       '-i',
       source,
       '-map',
@@ -225,7 +248,8 @@ export async function writeFilm(
       path.join(dir, BESIDE.proxy),
       '-an',
       '-vf',
-      `fps=1000000/${stepUs}:round=up:eof_action=pass,scale=${FILM.width}:-2,tile=${FILM.columns}x${rows}`,
+      `fps=1000000/${stepUs}:round=up:eof_action=pass,scale=${FILM.width}:'max(2,2*round(ow*ih/iw/2))',` +
+        `tile=${FILM.columns}x${rows}`,
       '-frames:v',
       '1',
       '-q:v',

@@ -29,6 +29,22 @@ export async function wavLengthUs(file: string): Promise<number> {
   return 0
 }
 
+/** The tables of an MP4 or MOV (ISO/IEC 14496-12) have no more bytes than this, looked at for one thing. */
+const MOST_TABLES = 64 * 1024 ** 2
+/** Whether the pictures of an MP4 or MOV are encrypted: sample entries of the kind `encv` (ISO/IEC 23001-7). */
+export async function isEncrypted(file: string): Promise<boolean> {
+  for (let at = 0; ;) {
+    const head = await bytesAt(file, at, 16)
+    if (head.length < 16) return false
+    const small = head.readUInt32BE(0)
+    const size = small === 1 ? Number(head.readBigUInt64BE(8)) : small
+    if (head.toString('latin1', 4, 8) === 'moov')
+      return (await bytesAt(file, at, Math.min(size, MOST_TABLES))).includes('encv')
+    if (size < 8) return false
+    at += size
+  }
+}
+
 /** Whether an Ogg file ends with a page that says it is the last one (RFC 3533, header type 0x04). */
 export async function endsAsOgg(file: string): Promise<boolean> {
   const tail = await bytesAt(file, -(1 << 17), 1 << 17)

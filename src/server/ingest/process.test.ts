@@ -521,3 +521,67 @@ test('a cancelled import leaves nothing behind', async () => {
   ).rejects.toThrow('Cancelled')
   expect(readdirSync(path.join(dir, 'media'))).toEqual(before)
 })
+test('a sound that claims two thousand million samples a second, or one, says so', async () => {
+  await ff('-f', 'lavfi', '-i', 'sine=440:d=1', '-ar', '48000', at('claims.wav'))
+  for (const [rate, words] of [
+    [2_000_000_000, '2,000,000,000 samples'],
+    [1, 'one sample'],
+  ] as const) {
+    const bytes = readFileSync(at('claims.wav'))
+    bytes.writeUInt32LE(rate, 24)
+    writeFileSync(at(`claims-${rate}.wav`), bytes)
+    await refused(at(`claims-${rate}.wav`), `says that it has ${words} a second`)
+  }
+})
+test('a strip of 8192 × 16 pixels is a take; an encrypted one says that it is', async () => {
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=8192x16:r=30:d=0.5', '-pix_fmt', 'yuv420p', at('strip.mp4'))
+  expect(await bring(at('strip.mp4'))).toMatchObject({ width: 8192, height: 16, frames: 15 })
+  const [key, id] = ['76a6c65c5ea762046bd749a2e632ccbb', 'a7e61c373e219033c21091fa607bf3b8']
+  const locked = ['-encryption_scheme', 'cenc-aes-ctr', '-encryption_key', key, '-encryption_kid', id]
+  await ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=30:d=1', '-pix_fmt', 'yuv420p', ...locked, at('locked.mp4'))
+  await refused(at('locked.mp4'), 'is encrypted')
+})
+test('a recording that changes its size on the way keeps its times; each picture is whole', async () => {
+  for (const [name, colour, size] of [
+    ['a', 'red', '320x240'],
+    ['b', 'lime', '640x360'],
+  ] as const)
+    await ff(
+      '-f',
+      'lavfi',
+      '-i',
+      `color=${colour}:s=${size}:r=30:d=1`,
+      '-c:v',
+      'mjpeg',
+      '-f',
+      'mjpeg',
+      at(`${name}.jpgs`),
+    )
+  writeFileSync(at('both.jpgs'), Buffer.concat([readFileSync(at('a.jpgs')), readFileSync(at('b.jpgs'))]))
+  await ff('-f', 'mjpeg', '-r', '30', '-i', at('both.jpgs'), '-c', 'copy', at('sizes.mkv'))
+  const take = await bring(at('sizes.mkv'))
+  expect(take).toMatchObject({ width: 320, height: 240, frames: 60 })
+  const shown = [
+    '-i',
+    path.join(dir, take.file),
+    '-vf',
+    'select=eq(n\\,29)+eq(n\\,30),format=rgb24,crop=1:240:160:0',
+    '-pix_fmt',
+    'rgb24',
+  ]
+  const rows = await mustRun('ffmpeg', [
+    '-v',
+    'error',
+    ...shown,
+    '-fps_mode',
+    'passthrough',
+    '-f',
+    'rawvideo',
+    'pipe:1',
+  ])
+  const at1 = (frame: number, y: number) => [...rows.subarray((frame * 240 + y) * 3, (frame * 240 + y) * 3 + 3)]
+  const is = (rgb: number[], wanted: number[]) => expect(rgb.every((v, i) => Math.abs(v - wanted[i]!) < 12)).toBe(true)
+  is(at1(0, 10), [254, 0, 0])
+  is(at1(1, 10), [0, 0, 0])
+  is(at1(1, 120), [0, 255, 0])
+})

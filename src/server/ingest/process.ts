@@ -12,7 +12,7 @@ import { Interrupted, Problem } from '../problem'
 import { ownCommand, run, STOPPED } from '../run'
 import { conformTake, writeFilm, writePeaks, writeProxy } from './conform'
 import { kindByContent } from './kinds'
-import { endsAsOgg, isAnimatedWebp, wavLengthUs } from './containers'
+import { endsAsOgg, isAnimatedWebp, isEncrypted, wavLengthUs } from './containers'
 import { svgFault } from './svg'
 
 export type OnStep = (step: string, share: number) => void
@@ -101,6 +101,13 @@ async function make(source: string, name: string, work: string, sha256: string, 
           'cannot be read: it is broken, cut off before its end, or not ' +
             'what its name says. Play it where it was made, and save it again.',
         )
+      const rate = Number(facts.audio?.sample_rate ?? SAMPLES.usual)
+      if (!facts.video && (rate < SAMPLES.least || rate > SAMPLES.most))
+        throw bad(
+          name,
+          `says that it has ${rate === 1 ? 'one sample' : `${rate.toLocaleString('en-GB')} samples`} a second: its ` +
+            `head is damaged, or it is not what it says. Save it again where it was made, at ${SAMPLES.usual.toLocaleString('en-GB')}.`,
+        )
       if (facts.unreadable)
         throw bad(
           name,
@@ -116,6 +123,8 @@ async function make(source: string, name: string, work: string, sha256: string, 
   }
 }
 
+/** Samples a second of a sound: no device records fewer, or more. */
+const SAMPLES = { least: 1000, most: 1_600_000, usual: 48_000 }
 const seconds = (us: number) => (us / 1e6).toFixed(1)
 /** What there is to say of a file that is shorter than it says itself, or damaged; each part as a sentence. */
 function noteOf(
@@ -146,6 +155,8 @@ async function take(source: string, name: string, work: string, facts: FileFacts
       `is ${width} × ${height} pixels; recordings may have ` +
         `${LIMITS.takeSide} on a side at most. Make it smaller first.`,
     )
+  if (await isEncrypted(source))
+    throw bad(name, 'is encrypted: only who has its key can see it. Save it without protection, or record it again.')
   const times = await frameTimes(source)
   if (!times) throw bad(name, 'holds no pictures that can be read. Record it again, or save it in another format.')
   if (nb_frames && Number(nb_frames) > times.count + 1)

@@ -38,7 +38,8 @@ const DAY_MS = 86_400_000
 /**
  * Notes down an upload that is about to be sent, with what it is for.
  *
- * @throws Problem 507 when there is no room for it, 413 when it is too large, 400 and 411 when it does not say what it is
+ * @throws Problem 507 when there is no room for it, 413 when it is too large, 400 and 411 when it does not say what it
+ * is
  */
 export async function beginUpload(
   id: string,

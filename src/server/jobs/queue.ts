@@ -1,6 +1,6 @@
 import type { JobFacts, JobKindName } from '@/contract/news'
 import { Interrupted, Problem } from '../problem'
-import { FULL, isFull, saysFull } from '../room'
+import { FULL, isFull, unstored } from '../room'
 import {
   change,
   claim,
@@ -193,7 +193,8 @@ function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJ
         `“${job.name}”: the work on it was ended from outside, ${TRIES} times: the machine may be short ` +
         `of memory. Try again when it is less busy.`,
     }
-  if (isNoSpace(why)) return { state: 'failed', step: 'Failed', sentence: FULL }
+  const full = unstored(why)
+  if (full) return { state: 'failed', step: 'Failed', sentence: full }
   console.error(why)
   return {
     state: 'failed',
@@ -203,8 +204,6 @@ function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJ
       `Vivid Vane does not know. Try again; what it said is in the log.`,
   }
 }
-const isNoSpace = (e: unknown): boolean =>
-  (e as NodeJS.ErrnoException | null)?.code === 'ENOSPC' || saysFull((e as Error | null)?.message ?? '')
 
 /** Stores how a job ended, however long the database is away. */
 async function persist(job: StoredJob, end: Partial<StoredJob>): Promise<void> {

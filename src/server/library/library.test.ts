@@ -33,7 +33,7 @@ async function inLibrary(name: string, bytes: string): Promise<Medium> {
 const step = (id: string, base: number, edit: unknown) =>
   takeStep(id, { do: 'edit', base, client: 'c', label: 'Bring in', edit, seed: 's', step: `${id}-${base}` } as never)
 
-test('what others give is known by its own bytes: under a hash of theirs nothing stands for a file of ours', async () => {
+test('what others give is known by its own bytes: it never stands for a file of ours', async () => {
   const badge = await inLibrary('badge.png', 'our badge')
   const id = await createEmpty('With a badge')
   await step(id, 0, bringIn(badge, 'clip-1', true, {}))

@@ -22,6 +22,7 @@ const Stream = z.object({
   field_order: z.string().optional(),
   sample_aspect_ratio: z.string().optional(),
   side_data_list: z.array(z.object({ rotation: z.number().optional() }).loose()).optional(),
+  sample_rate: z.string().optional(),
   disposition: z.object({ attached_pic: z.number().optional() }).loose().optional(),
 })
 const Probe = z.object({
