@@ -106,6 +106,13 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
     await page.waitForTimeout(4500)
     await page.getByRole('button', { name: 'Stop' }).click()
     await expect(page.getByText('1 of 1 are recorded')).toBeVisible()
+    // What is recorded and not taken yet is there again, also in another window.
+    await page.keyboard.press('Escape')
+    await page.reload()
+    await page.waitForSelector('main[data-ready=true]')
+    await openClip(page, 'Narration')
+    await page.getByRole('button', { name: 'Record …' }).click()
+    await expect(page.getByText('1 of 1 are recorded')).toBeVisible()
     await page.getByRole('button', { name: 'Take this narration' }).click()
     await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 60_000 })
     await expect

@@ -105,8 +105,10 @@ async function make(source: string, name: string, work: string, sha256: string, 
       if (!facts.video && (rate < SAMPLES.least || rate > SAMPLES.most))
         throw bad(
           name,
-          `says that it has ${rate === 1 ? 'one sample' : `${rate.toLocaleString('en-GB')} samples`} a second: its ` +
-            `head is damaged, or it is not what it says. Save it again where it was made, at ${SAMPLES.usual.toLocaleString('en-GB')}.`,
+          `says that it has ` +
+            `${rate === 1 ? 'one sample' : `${rate.toLocaleString('en-GB')} samples`} a second: its ` +
+            `head is damaged, or it is not what it says. Save it again where it was made, at ` +
+            `${SAMPLES.usual.toLocaleString('en-GB')}.`,
         )
       if (facts.unreadable)
         throw bad(

@@ -91,7 +91,7 @@ export class Saver {
     try {
       fresh = await this.fetch()
     } catch (e) {
-      if (e instanceof Refusal && e.status !== 503) throw e
+      if (e instanceof Refusal && e.status !== 503 && e.status !== 507) throw e
       this.hooks.onState({ state: 'waiting', sentence: sentenceOf(e) })
       if (!this.closed) this.timer = setTimeout(() => void this.open(), 1500)
       return

@@ -18,6 +18,7 @@ import { isOver, type Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
 import { bench, chosenClips, edit, freshId, select, setBench } from '../bench/store'
 import { ask } from '../kit/api'
+import { Lanes, type Waiting } from './lanes'
 import { hearJob, loadJobs, useJobs, watchJob } from '../kit/jobs'
 
 /** A file that this window sends up; from then on it is a job of the server's. */
@@ -30,7 +31,13 @@ export interface Sending {
   sentence: string | null
 }
 export const useSending = create<{ files: Sending[] }>(() => ({ files: [] }))
-const uploads = new Map<string, tus.Upload>()
+interface Own {
+  upload: tus.Upload
+  waiting: Waiting
+  stop: () => void
+}
+const uploads = new Map<string, Own>()
+const lanes = new Lanes()
 /** By which id the server knows what was sent. */
 const sentAs = new Map<string, string>()
 
@@ -57,7 +64,9 @@ export function bringIn(files: File[]): void {
   }
   // Texts last, so that what they belong to is known by the time they are asked about.
   const inOrder = [...files].sort((a, b) => Number(isText(a)) - Number(isText(b)))
-  for (const [place, file] of inOrder.entries()) send(file, { ...about, place: String(place) })
+  const largest = Math.max(...files.map((f) => f.size))
+  for (const [place, file] of inOrder.entries())
+    send(file, { ...about, place: String(place) }, isText(file) ? largest : file.size)
 }
 /** How often it is looked whether a file has come into the library. */
 const LOOK_MS = 300
@@ -103,8 +112,10 @@ export async function bringInSamples(): Promise<void> {
 }
 const isText = (f: File) => /\.(jsonl|vtt|srt)$/i.test(f.name)
 
-function send(file: File, about: Record<string, string>): string {
+/** @param size  by which it waits: a text goes behind all that it came with */
+function send(file: File, about: Record<string, string>, size = file.size): string {
   const key = freshId('file')
+  window.addEventListener('beforeunload', hold)
   useSending.setState((s) => ({
     files: [...s.files, { key, name: file.name, upload: null, share: 0, state: 'sending', sentence: null }],
   }))
@@ -112,6 +123,7 @@ function send(file: File, about: Record<string, string>): string {
     put(key, { state: 'failed', sentence: `“${file.name}” is empty (0 bytes). Record or export it again.` })
     return key
   }
+  let over = () => {}
   const upload = new tus.Upload(file, {
     endpoint: '/api/uploads',
     chunkSize: CHUNK,
@@ -133,15 +145,29 @@ function send(file: File, about: Record<string, string>): string {
       uploads.delete(key)
       put(key, { state: 'sent', share: 1 })
       void loadJobs()
+      over()
     },
-    onError: (e) => put(key, { state: 'failed', sentence: refusalOf(file.name, e) }),
+    onError: (e) => {
+      put(key, { state: 'failed', sentence: refusalOf(file.name, e) })
+      over()
+    },
   })
-  uploads.set(key, upload)
+  const send = () =>
+    new Promise<void>((done) => {
+      over = done
+      upload.start()
+    })
+  const mine = { upload, waiting: { size, send }, stop: () => over() }
+  uploads.set(key, mine)
   void upload.findPreviousUploads().then((earlier) => {
     if (earlier[0]) upload.resumeFromPreviousUpload(earlier[0])
-    upload.start()
+    if (uploads.get(key) === mine) lanes.add(mine.waiting)
   })
   return key
+}
+/** Left while files are on their way, they would have to be dropped again: that is asked first, on every page. */
+function hold(e: BeforeUnloadEvent): void {
+  if (useSending.getState().files.some((f) => f.state === 'sending')) e.preventDefault()
 }
 function refusalOf(name: string, e: Error): string {
   const answer = (e as tus.DetailedError).originalResponse
@@ -213,19 +239,22 @@ export function hearImport(job: Job, gone = false): void {
 }
 
 export async function cancelSending(f: Sending): Promise<void> {
-  const upload = uploads.get(f.key)
+  const own = uploads.get(f.key)
   uploads.delete(f.key)
   put(f.key, { state: 'cancelled' })
-  await upload?.abort(true).catch(() => {})
+  if (!own) return
+  lanes.remove(own.waiting)
+  await own.upload.abort(true).catch(() => {})
+  own.stop()
 }
 export function retrySending(f: Sending): void {
-  const upload = uploads.get(f.key)
-  if (!upload) {
+  const own = uploads.get(f.key)
+  if (!own) {
     toast('Bring the file in again: this window does not hold it any more.')
     return
   }
   put(f.key, { state: 'sending', sentence: null })
-  upload.start()
+  lanes.add(own.waiting)
 }
 export const forgetSending = (f: Sending): void => {
   uploads.delete(f.key)

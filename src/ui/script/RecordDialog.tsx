@@ -8,6 +8,7 @@ import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { Choice, Tick } from '../fields/fields'
 import { joined, listen, microphones, type Microphone, type Recorded } from './microphone'
+import { keepTakes, keptTakes, letGoOfTakes, type SentenceTakes } from './keptTakes'
 import { findWords, languageOf, scriptText } from './script'
 
 const COUNT_MS = 650
@@ -35,8 +36,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
   const text = useMemo(() => scriptText(lesson, media), [lesson, media])
   const sentences = useMemo(() => sentencesOf(text), [text])
   const [now, setNow] = useState(0)
-  const [takes, setTakes] = useState<readonly (readonly Recorded[])[]>(() => sentences.map(() => []))
-  const [chosen, setChosen] = useState<readonly number[]>(() => sentences.map(() => -1))
+  const { takes, chosen, add, choose, letGo } = useTakes(media, sentences)
   const [state, setState] = useState<'idle' | 'counting' | 'recording' | 'storing'>('idle')
   const [count, setCount] = useState(0)
   const [along, setAlong] = useState(false)
@@ -67,8 +67,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
     }
     try {
       const take = await mic!.end()
-      setTakes((all) => all.map((own, i) => (i === now ? [...own, take] : own)))
-      setChosen((all) => all.map((c, i) => (i === now ? takes[now]!.length : c)))
+      add(now, take)
     } catch {
       toast.error('Nothing was recorded. Try it again.')
     }
@@ -82,7 +81,10 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
       const sha = await bringIntoLibrary(new File([joined(parts, PAUSE_S)], name, { type: 'audio/wav' }))
       const said = sentences.filter((_, i) => chosen[i]! >= 0).join('\n')
       const whole = ready === sentences.length ? text : said
-      if (await findWords(sha, whole, languageOf(lesson, media), { instead: { media, follows: true } })) onClose()
+      if (await findWords(sha, whole, languageOf(lesson, media), { instead: { media, follows: true } })) {
+        letGo()
+        onClose()
+      }
     } catch (e) {
       toast.error((e as Error).message)
     }
@@ -90,7 +92,12 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
   }
   useEffect(() => () => window.clearTimeout(timer.current), [])
   return (
-    <Dialog open onOpenChange={(is) => !is && onClose()} title="Record the narration" wide>
+    <Dialog
+      open
+      onOpenChange={(is) => !is && (state === 'recording' ? void stop() : onClose())}
+      title="Record the narration"
+      wide
+    >
       {sentences.length === 0 && (
         <p className="text-muted">Write the script first: it is recorded sentence by sentence.</p>
       )}
@@ -125,10 +132,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
         <div className="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Takes of this sentence">
           {takes[now]!.map((take, n) => (
             <span key={n} className="flex gap-0.5">
-              <Button
-                pressed={chosen[now] === n}
-                onClick={() => setChosen((all) => all.map((c, i) => (i === now ? n : c)))}
-              >
+              <Button pressed={chosen[now] === n} onClick={() => choose(now, n)}>
                 Take {n + 1}
               </Button>
               <Button aria-label={`Play take ${n + 1}`} onClick={() => play(take)}>
@@ -163,6 +167,37 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
       </div>
     </Dialog>
   )
+}
+
+/** What was recorded of each sentence and is not taken yet; the browser keeps it until it is. */
+function useTakes(media: string, sentences: readonly string[]) {
+  const lesson = bench().id
+  const [kept, setKept] = useState<Record<string, SentenceTakes>>({})
+  useEffect(() => {
+    let live = true
+    void keptTakes(lesson, media).then(
+      (found) => live && setKept((own) => ({ ...found, ...own })),
+      () => {},
+    )
+    return () => {
+      live = false
+    }
+  }, [lesson, media])
+  const of = (n: number): SentenceTakes => kept[sentences[n]!] ?? { takes: [], chosen: -1 }
+  const change = (n: number, to: SentenceTakes) => {
+    const next = { ...kept, [sentences[n]!]: to }
+    setKept(next)
+    keepTakes(lesson, media, next).catch(() => {
+      toast.warning('The browser has no room to keep what is recorded: take it before you leave this page.')
+    })
+  }
+  return {
+    takes: sentences.map((_, n) => of(n).takes),
+    chosen: sentences.map((_, n) => of(n).chosen),
+    add: (n: number, take: Recorded) => change(n, { takes: [...of(n).takes, take], chosen: of(n).takes.length }),
+    choose: (n: number, chosen: number) => change(n, { ...of(n), chosen }),
+    letGo: () => void letGoOfTakes(lesson, media).catch(() => {}),
+  }
 }
 
 /** Lets the picture play from where a sentence is said now. */

@@ -7,7 +7,7 @@ import { ROUTES } from '@/contract/routes'
 import type { HouseStyle } from '@/core/lesson/schema'
 import { STYLE_VARIANTS, type StyleVariant } from '@/core/lesson/style'
 import { SHIPPED_STYLES } from '@/core/styles'
-import { ask, sentenceOf } from '../kit/api'
+import { Refusal, ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../fields/fields'
 import { Thumb } from '../kit/thumb'
@@ -22,6 +22,8 @@ import { Typefaces } from './Typefaces'
 const VARIANTS: Record<StyleVariant, string> = { light: 'Light', dark: 'Dark', contrast: 'High contrast' }
 /** A style of the team is stored so long after the last change of it. */
 const STORE_AFTER_MS = 500
+/** The server could not be reached: so long after that it is tried again. */
+const AGAIN_AFTER_MS = 2000
 
 /** The house styles: what ships, and those of the team, which are changed here for all lessons that follow them. */
 export function Styles() {
@@ -131,32 +133,55 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
   const [variant, setVariant] = useState<StyleVariant>(kept.variant)
   const [past, setPast] = useState<HouseStyle[]>([])
   const [future, setFuture] = useState<HouseStyle[]>([])
-  const [state, setState] = useState<'stored' | 'storing' | 'not stored'>('stored')
+  const [state, setState] = useState<'stored' | 'storing' | 'waiting' | 'not stored'>('stored')
   const timer = useRef(0)
   /** The revision that is stored. */
   const base = useRef(kept.revision)
   const sent = useRef(Promise.resolve())
+  /** What is not stored yet. */
+  const owed = useRef<HouseStyle | null>(null)
   const store = (next: HouseStyle) => {
     setStyle(next)
+    owed.current = next
     setState('storing')
-    window.clearTimeout(timer.current)
-    timer.current = window.setTimeout(() => {
-      // One after the other: each is changed from what the one before it stored.
-      sent.current = sent.current.then(() => send(next))
-    }, STORE_AFTER_MS)
+    sendIn(STORE_AFTER_MS)
   }
-  const send = async (next: HouseStyle) => {
+  const sendIn = (ms: number) => {
+    window.clearTimeout(timer.current)
+    // One after the other: each is changed from what the one before it stored.
+    timer.current = window.setTimeout(() => {
+      sent.current = sent.current.then(send)
+    }, ms)
+  }
+  const send = async () => {
+    const next = owed.current
+    if (!next) return
     try {
       const body = { kind: 'style' as const, doc: next, base: base.current }
       await ask(ROUTES.keepAgain, { at: { id: next.id }, body })
       base.current = next.revision
+      if (owed.current === next) owed.current = null
       await loadStyles()
-      setState('stored')
+      if (!owed.current) setState('stored')
     } catch (e) {
-      setState('not stored')
-      toast.error(sentenceOf(e))
+      if (e instanceof Refusal && e.status < 500) {
+        owed.current = null
+        setState('not stored')
+        toast.error(sentenceOf(e))
+        return
+      }
+      setState('waiting')
+      sendIn(AGAIN_AFTER_MS)
     }
   }
+  // Left for another style or page, what was changed last is stored at once.
+  useEffect(
+    () => () => {
+      window.clearTimeout(timer.current)
+      void sent.current.then(send)
+    },
+    [],
+  )
   const change = (next: HouseStyle) => {
     setPast((p) => [...p.slice(-199), style])
     setFuture([])
@@ -207,7 +232,12 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
           )}
           <span className="text-xs text-muted">
             {own
-              ? { stored: 'Saved', storing: 'Saving …', 'not stored': 'Not saved' }[state]
+              ? {
+                  stored: 'Saved',
+                  storing: 'Saving …',
+                  waiting: 'Not saved yet: it is tried again',
+                  'not stored': 'Not saved',
+                }[state]
               : 'Ships with the program: make one of your own of it to change it.'}
           </span>
           <span className="flex-1" />
