@@ -1,18 +1,12 @@
 import { useEffect } from 'react'
 import { bench } from '../bench/store'
 import { COMMANDS, runCommand } from './commands'
+import { keyName } from './keyName'
 
 const BY_KEY = new Map<string, string[]>()
 for (const c of COMMANDS)
   for (const key of c.keys?.split(' ') ?? []) BY_KEY.set(key, [...(BY_KEY.get(key) ?? []), c.id])
 
-/** A key press as the commands name it. Symbols that need Shift stand for themselves. */
-function nameOf(e: KeyboardEvent): string {
-  const key = e.key === ' ' ? 'Space' : e.key
-  const symbol = key.length === 1 && !/[a-z0-9]/i.test(key)
-  const shift = e.shiftKey && (!symbol || key === '>' || key === '<' || key === ')') ? 'Shift+' : ''
-  return `${e.ctrlKey || e.metaKey ? 'Ctrl+' : ''}${e.altKey ? 'Alt+' : ''}${shift}${key}`
-}
 const FIELDS = 'input, textarea, select, [role=combobox], [role=listbox], [role=menu]'
 const CHOSEN_BY_ARROWS = '[role=radio], [role=slider]'
 /**
@@ -42,7 +36,7 @@ export function useKeys(): void {
       // What a menu or a popover has answered to is not meant for the workbench.
       if (e.defaultPrevented || isMeantThere(e) || bench().panel !== 'none') return
       if (document.querySelector('[role=menu]')) return
-      const ids = BY_KEY.get(nameOf(e))
+      const ids = BY_KEY.get(keyName(e))
       if (!ids) return
       const nudges = bench().elements.length > 0 && e.key.startsWith('Arrow')
       const id = ids.find((x) => x.startsWith('nudge') === nudges) ?? ids[0]!

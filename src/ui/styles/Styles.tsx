@@ -7,6 +7,7 @@ import { ROUTES } from '@/contract/routes'
 import type { HouseStyle } from '@/core/lesson/schema'
 import { STYLE_VARIANTS, type StyleVariant } from '@/core/lesson/style'
 import { SHIPPED_STYLES } from '@/core/styles'
+import { keyName } from '../commands/keyName'
 import { Refusal, ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../fields/fields'
@@ -206,8 +207,9 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
   useEffect(() => {
     const keys = (e: KeyboardEvent) => {
       if (!own || !(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input, textarea')) return
-      if (e.key === 'z') undo()
-      else if (e.key === 'Z' || e.key === 'y') redo()
+      const name = keyName(e)
+      if (name === 'Ctrl+z') undo()
+      else if (name === 'Ctrl+Shift+Z' || name === 'Ctrl+y') redo()
       else return
       e.preventDefault()
     }
