@@ -159,3 +159,26 @@ test('what casts a shadow fades as one picture: neither its shadow nor its outli
   expect(Math.abs(shown(list({ layers: [faded[0]!] }))(28, 28)[2]! - 128)).toBeLessThan(3)
   expect(Math.abs(shown(list({ layers: [group] }))(28, 28)[2]! - 128)).toBeLessThan(3)
 })
+test('what lets something through does not let its own shadow through; beside it the shadow is as it was', () => {
+  const shadow = { colour: '#000000', dx: 6, dy: 6, blurPx: 0 }
+  const glass = (fill: string, more: Partial<Drawing> = {}) =>
+    shown(list({ background: '#ffffff', layers: [item([box(8, 8, 16, 16, fill)], more)] }))
+  const cast = glass('#ff000080', { shadow })
+  // Within it, as without a shadow; beside it, where the shadow falls, darker than the ground.
+  for (const [x, y] of [
+    [10, 10],
+    [20, 20],
+    [23, 23],
+  ] as const)
+    expect(cast(x, y)).toEqual(glass('#ff000080')(x, y))
+  expect(cast(27, 27)[0]).toBeLessThan(140)
+  expect(cast(4, 4)).toEqual([255, 255, 255])
+  // What lets nothing through is as it was.
+  expect(glass('#ff0000', { shadow })(27, 27)).toEqual([0, 0, 0])
+  const faded = glass('#ff000080', { shadow, opacity: 0.5 })
+  for (const [x, y] of [
+    [10, 10],
+    [20, 20],
+  ] as const)
+    expect(Math.abs(faded(x, y)[1]! - glass('#ff000080', { opacity: 0.5 })(x, y)[1]!)).toBeLessThanOrEqual(1)
+})

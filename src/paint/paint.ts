@@ -1,5 +1,6 @@
 import type { Drawing, Footage, Group, Layer, Picture, Shape, Window } from '@/core/display'
 import { apply, boundsOf, type Point, type Quad } from '@/core/geometry'
+import { isOpaque } from '@/core/values'
 import type { Context, Easel } from './easel'
 import { mixInstants } from './instants'
 import { layInto } from './warp'
@@ -67,6 +68,23 @@ const solid = (layer: Layer, faded: number): Layer =>
 const FADING_SHEET = 6
 /** What casts a shadow is drawn on a sheet of its own, below those it may need itself. */
 const SHADOW_SHEET = 4
+/** The shadow of what lets something through is cut out on a sheet of its own, below the one that it is cast from. */
+const OUTLINE_SHEET = 5
+type Path = Extract<Shape, { type: 'path' }>
+const isThin = (colour: Path['fill']): boolean =>
+  typeof colour === 'string' ? !isOpaque(colour) : (colour?.stops.some((s) => !isOpaque(s.colour)) ?? false)
+/** The outline of a drawing whose colours let something through, filled as a whole; null for anything else. */
+function outlineOf(layer: Layer): Drawing | null {
+  if (!('shapes' in layer) || layer.blurPx) return null
+  const paths = layer.shapes.flatMap((s) => (s.type === 'path' ? [s] : []))
+  if (paths.length < layer.shapes.length || !paths.some((s) => isThin(s.fill) || isThin(s.stroke))) return null
+  const whole = ({ fill, stroke, shadow: _, ...s }: Path): Path => ({
+    ...s,
+    ...(fill !== undefined && { fill: '#000000' }),
+    ...(stroke !== undefined && { stroke: '#000000' }),
+  })
+  return { ...layer, opacity: 1, shapes: paths.map(whole) }
+}
 /** So many sheets further down lie those of the layers of a group. */
 const GROUP_SHEETS = 8
 
@@ -80,7 +98,19 @@ function paintLayer(ctx: Context, layer: Layer, pen: Pen, origin: Point, depth: 
   } else if (layer.shadow) {
     const { shadow, ...bare } = layer
     const draw = (sheet: Context, at: Point) => paintLayer(sheet, bare, pen, at, depth)
-    onSheet(ctx, layer, pen, origin, depth + SHADOW_SHEET, 1, null, draw, 'source-over', shadow)
+    const outline = outlineOf(bare)
+    const cast = (to: Context, at: Point) =>
+      onSheet(to, layer, pen, at, depth + SHADOW_SHEET, 1, null, draw, 'source-over', shadow)
+    if (!outline) cast(ctx, origin)
+    else
+      onSheet(ctx, layer, pen, origin, depth + OUTLINE_SHEET, 1, null, (sheet, at) => {
+        // What lets something through does not let its own shadow through.
+        cast(sheet, at)
+        sheet.globalCompositeOperation = 'destination-out'
+        paintShapes(sheet, outline, pen, at, 1)
+        sheet.globalCompositeOperation = 'source-over'
+        draw(sheet, at)
+      })
   } else if ('instants' in layer) {
     const mix = (sheet: Context, at: Point) => mixInstants(sheet, layer.instants, pen, at, depth + 1)
     onSheet(ctx, layer, pen, origin, depth, 1, null, mix)

@@ -108,7 +108,11 @@ export function looped(
  */
 export function posedAt(timed: Timed, e: Element, frame: number): Element | null {
   const posed = readingAt(timed, e, frame)
-  if (!posed || !kindOf(posed).within) return posed
+  return posed && keptAt(timed, posed, frame)
+}
+/** An element, in any of its poses, where it is kept to at a frame: within what covers the frame's edges. */
+export function keptAt(timed: Timed, posed: Element, frame: number): Element {
+  if (!kindOf(posed).within) return posed
   const free = freeAt(timed, frame)
   const stands = free && kindOf(posed).within!(posed as never, free)
   return stands ? { ...posed, ...stands } : posed

@@ -12,7 +12,7 @@ import { Aids } from './Aids'
 import type { Drag } from './drag'
 import { Handles } from './Handles'
 import { PointerMark } from './PointerMark'
-import { holders, holds } from '@/core/motion'
+import { holders, holds, keptAt } from '@/core/motion'
 import { Ways } from './Ways'
 import { answerAdding, placeAdded, promptFor, typeText } from './adding'
 import { pickAt } from './pickColour'
@@ -241,7 +241,7 @@ export function Overlay({ scale }: { scale: number }) {
         .filter((x) => selected.includes(x.id) && (hasPlace(x) || isView(x) || !kindOf(x).plays || cropped(x)))
         .filter((x) => !isRule(x))
         .map((own) => {
-          const x = standing(own, bench(), timed)
+          const x = keptAt(timed, standing(own, bench(), timed), playhead)
           return {
             own,
             x,
