@@ -1,4 +1,4 @@
-import { setGroup, sideBySide, type Layout } from '@/core/edits'
+import { beginTogether, setGroup, sideBySide, type Layout } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
@@ -16,11 +16,14 @@ const LAYOUTS = [
 
 /** Takes several together, whatever they are, and lays those of them that are seen beside each other. */
 export function BesideSection({ elements, shown }: { elements: readonly Element[]; shown: readonly Element[] }) {
-  const { lesson } = useShown()
+  const timed = useShown()
+  const { lesson } = timed
   const [layout, setLayout] = useKept<Layout>('beside: layout', 'equal')
   const [gap, setGap] = useKept('beside: gap', 24)
   const ids = elements.map((e) => e.id)
   const joined = elements[0]!.group !== null && elements.every((e) => e.group === elements[0]!.group)
+  const clips = timed.clips.filter((c) => ids.includes(c.id))
+  const apart = clips.length === ids.length && clips.some((c) => c.at !== clips[0]!.at)
   const lay = () => {
     const frames = Math.max(1, Math.round(framesPerSecond(lesson.rate)))
     const seen = shown.map((e) => e.id)
@@ -38,6 +41,11 @@ export function BesideSection({ elements, shown }: { elements: readonly Element[
       >
         {joined ? 'Part them' : 'Take them together'}
       </Button>
+      {apart && (
+        <Button onClick={() => edit('Begin together', beginTogether(ids, freshId('together')))}>
+          Begin together: recorded at once
+        </Button>
+      )}
       <p className="text-muted">
         {joined
           ? 'They are selected, cut, moved and re-timed together.'
