@@ -139,3 +139,35 @@ test('a script that is written and not taken up is there again', async ({ page }
   await page.keyboard.press('Enter')
   await expect(page.getByRole('textbox', { name: 'Script' })).toHaveValue('# Welcome\n\nWe lend out a tool.')
 })
+test('a field that is pressed twice after another was typed in has the focus, whatever its panel says', async ({
+  page,
+}) => {
+  const id = await demoCopy()
+  await openBench(page, id)
+  await goTo(page, 300)
+  await page.getByTestId('toolbar').getByRole('button', { name: 'Zoom' }).click()
+  const box = (await page.getByTestId('overlay').boundingBox())!
+  await page.mouse.move(box.x + 60, box.y + 60)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 180, box.y + 130, { steps: 6 })
+  await page.mouse.up()
+  const details = page.getByTestId('details')
+  const field = (name: string) => details.getByLabel(name, { exact: true })
+  for (const [name, value] of [
+    ['x, from the left (px)', '900'],
+    ['y, from the top (px)', '455'],
+    ['width (px)', '505'],
+  ] as const) {
+    await field(name).scrollIntoViewIfNeeded()
+    await field(name).dblclick()
+    await page.keyboard.type(value)
+  }
+  await page.keyboard.press('Enter')
+  for (const [name, value] of [
+    ['x, from the left (px)', '900'],
+    ['y, from the top (px)', '455'],
+    ['width (px)', '505'],
+  ] as const)
+    await expect(field(name)).toHaveValue(value)
+  await expect(page.getByText(/Point at the spot|Press where/)).toHaveCount(0)
+})

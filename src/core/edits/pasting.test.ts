@@ -5,7 +5,7 @@ import { element, lasting, lessonWithTake, loose, on, besides, others, takeMediu
 import { made, newIds, pose } from '../testing/made'
 import { motionOf } from '../motion'
 import { resolve } from '../timing'
-import { addElements, addPasted, copiedFrom, layMedium, pasted, readCopied } from './index'
+import { addElements, addPasted, copiedFrom, hungOn, layMedium, pasted, readCopied } from './index'
 
 /**
  * A callout from the second click (120) to 40 frames after it, and a shape that starts as it ends and moves on the
@@ -129,4 +129,13 @@ describe('what another lesson does not have', () => {
     const [now] = carried(lesson, ['s'], there).elements
     expect(now).toMatchObject({ reads: {}, follows: null, rides: { on: null, by: [1, 0, 0, 1, 400, 300] } })
   })
+})
+test('hung on a moment, what is pasted begins with it; what hangs on another element stays with that', () => {
+  const timed = resolve(source())
+  const { elements: list } = pasted(copiedFrom(timed, others(timed.lesson)), timed, timed.lesson, 240, newIds())
+  const after = resolve(into(timed.lesson, hungOn(list, 'take/click-3', 240)))
+  const spans = list.map((e) => after.spans.get(e.id)!)
+  expect(spans.map((s) => s.from)).toEqual([240, 280])
+  const [first] = after.lesson.elements.filter((e) => e.id === list[0]!.id)
+  expect(first!.start).toEqual({ on: 'moment', moment: 'take/click-3', edge: 'start', offset: 0, last: 240 })
 })

@@ -95,6 +95,16 @@ export const addPasted = define(
 )
 
 /**
+ * Elements that begin at times of their own, hung on a moment: each as long after it as it lies after a frame, so that
+ * the first of what was copied begins with it.
+ */
+export function hungOn(list: readonly Element[], moment: string, frame: number): Element[] {
+  const tie = (edge: Element['start']): Element['start'] =>
+    edge.on === 'loose' ? { on: 'moment', moment, edge: 'start', offset: edge.frame - frame, last: edge.frame } : edge
+  return list.map((e) => ({ ...e, start: tie(e.start), end: tie(e.end) }))
+}
+
+/**
  * Copied elements as they come into a lesson, the first of them at a frame: as large in its frame as they were in
  * theirs, and as long in seconds, whatever its size and rate; with ids of their own and names that are free.
  *

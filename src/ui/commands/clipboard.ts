@@ -5,6 +5,7 @@ import {
   copiedFrom,
   copies,
   followCopy,
+  hungOn,
   pasted,
   readCopied,
   inOne,
@@ -42,12 +43,12 @@ export async function paste(): Promise<void> {
     toast('Nothing has been copied yet.')
     return
   }
-  const { lesson, playhead, timed } = bench()
-  const {
-    elements: fresh,
-    media,
-    parts,
-  } = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
+  const { lesson, moment, playhead, timed } = bench()
+  const brought = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
+  const { media, parts } = brought
+  // With a moment chosen it begins with that, and goes along.
+  const chosen = moment ? timed.moments.get(moment) : undefined
+  const fresh = chosen?.frame === playhead ? hungOn(brought.elements, chosen.id, playhead) : [...brought.elements]
   if (
     edit(
       fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`,

@@ -94,8 +94,11 @@ export function FramingChart({ from, to }: { from: number; to: number }) {
         `a second, within comfort. A click goes to the frame.`
   return (
     <figure aria-label="Speed of the framing" data-testid="framing-chart">
-      <div ref={box} className="min-h-[150px] cursor-pointer" onClick={(e) => go(e.clientX)} />
-      <figcaption className="text-[12px] text-muted">{told}</figcaption>
+      {/* As tall before it is drawn anew as after, and whatever it says: what stands below must not move meanwhile. */}
+      <div className="h-[165px]">
+        <div ref={box} className="cursor-pointer" onClick={(e) => go(e.clientX)} />
+      </div>
+      <figcaption className="min-h-[4.5rem] text-[12px] text-muted">{told}</figcaption>
     </figure>
   )
 }

@@ -150,10 +150,12 @@ export function Files() {
           const Icon = ICONS[f.kind]
           const here = Object.values(inLesson).some((m) => m.sha256 === f.sha256)
           return (
-            <li key={f.sha256} className="flex items-center gap-2 px-2 py-1.5">
+            <li key={f.sha256} className="flex flex-wrap items-center justify-end gap-x-2 gap-y-1 px-2 py-1.5">
               <Icon size={15} aria-hidden className="shrink-0 text-muted" />
-              <span className="min-w-0 flex-1 truncate">{f.name}</span>
-              <span className="figures text-xs text-muted">
+              <span className="min-w-40 flex-1 truncate" title={f.name}>
+                {f.name}
+              </span>
+              <span className="figures whitespace-nowrap text-xs text-muted">
                 {f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''} {lengthOf(f.medium)}
               </span>
               {f.kind === 'picture' && here && (

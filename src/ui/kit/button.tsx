@@ -17,7 +17,7 @@ export function Button({ look = 'plain', pressed, className = '', ...rest }: Pro
       type="button"
       aria-pressed={pressed}
       className={
-        `inline-flex h-7 items-center gap-1.5 rounded px-2.5 whitespace-nowrap disabled:opacity-40 ` +
+        `inline-flex h-7 items-center gap-1.5 rounded px-2.5 whitespace-nowrap disabled:opacity-40 [&>svg]:shrink-0 ` +
         `${LOOKS[look]} ${pressed ? '!border-accent !bg-accent-wash' : ''} ${className}`
       }
       {...rest}

@@ -26,6 +26,21 @@ export function endTyping(typing: Typing): void {
   if (now === typing) now = null
 }
 
+/** Does something that may move what is pressed: where that can be scrolled, it stays under the pointer. */
+function inPlace(pressed: Element, act: () => void): void {
+  const before = pressed.getBoundingClientRect().top
+  act()
+  requestAnimationFrame(() => {
+    if (!pressed.isConnected) return
+    const by = pressed.getBoundingClientRect().top - before
+    for (let e = pressed.parentElement; e && by !== 0; e = e.parentElement)
+      if (e.scrollHeight > e.clientHeight && /auto|scroll/.test(getComputedStyle(e).overflowY)) {
+        e.scrollTop += by
+        return
+      }
+  })
+}
+
 /**
  * Lets whatever is pressed outside of a field hand on what is typed in it before it does anything itself, and leaving
  * the page likewise.
@@ -33,7 +48,9 @@ export function endTyping(typing: Typing): void {
 export function watchTyping(): () => void {
   const press = (e: Event) => {
     const node = now?.node()
-    if (!node || !(e.target instanceof Node) || !node.contains(e.target)) handOn()
+    if (node && e.target instanceof Node && node.contains(e.target)) return
+    if (now && e.target instanceof Element) inPlace(e.target, handOn)
+    else handOn()
   }
   const hide = () => {
     if (document.visibilityState === 'hidden') handOn()
