@@ -158,6 +158,7 @@ export function Several({ ids }: { ids: string[] }) {
               moves
             </Button>
           )}
+          <Button onClick={() => runCommand('follow-first')}>all, from now on</Button>
         </div>
         <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
       </Section>
