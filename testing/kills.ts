@@ -11,14 +11,20 @@ import { recordDesk } from '../recorder/desk'
 import { random } from '../recorder/random'
 import { ask, pause, Program, RAW, type Victim } from './program'
 
-type Work = 'edit' | 'upload' | 'export' | 'search'
-const WORKS: Work[] = ['edit', 'upload', 'export', 'search']
+type Work = 'edit' | 'upload' | 'export' | 'search' | 'narrate' | 'align' | 'clean'
+const WORKS: Work[] = ['edit', 'upload', 'export', 'search', 'narrate', 'align', 'clean']
 const VICTIMS: Record<Work, Victim[]> = {
   edit: ['server', 'database', 'browser', 'start'],
   upload: ['server', 'database', 'browser', 'ffmpeg', 'start'],
   export: ['server', 'database', 'ffmpeg', 'start'],
   search: ['server', 'database', 'ffmpeg', 'start'],
+  narrate: ['speech', 'server', 'database', 'ffmpeg', 'start'],
+  align: ['speech', 'server', 'database', 'ffmpeg', 'start'],
+  clean: ['ffmpeg', 'server', 'database', 'start'],
 }
+/** What is spoken, and looked for in what was spoken. */
+const SCRIPT = 'Lend out a cordless drill. Choose the member, then check the address, and click Confirm.'
+const WORDS = SCRIPT.split(' ').length
 const MOST_MS = 10 * 60_000
 const ROUND_MS = 60_000
 
@@ -51,7 +57,9 @@ export async function runKills(
       const work = WORKS[n % WORKS.length]!
       const victims = VICTIMS[work]
       const victim = victims[Math.floor(n / WORKS.length) % victims.length]!
-      const after = Math.round(chance() * { edit: 120, upload: 700, export: 3000, search: 1500 }[work])
+      const after = Math.round(
+        chance() * { edit: 120, upload: 700, export: 3000, search: 1500, narrate: 900, align: 1500, clean: 900 }[work],
+      )
       const name = `round ${n + 1}: ${victim} killed ${after} ms into ${work}`
       await suite.round(work, victim, after, n, tally, name).catch((e: Error) => {
         tally.stuck.push(`${name}: ${e.message.split('\n')[0]}`)
@@ -130,6 +138,7 @@ class Suite {
     await this.bring('desk.mp4')
     await this.until('the recording is laid', async () => (await this.clipsNow()) === 1)
     this.clips = 1
+    await this.narrate('speech', 0, { lost: [] } as unknown as Tally, 'the narration')
   }
   async end(): Promise<void> {
     await this.context?.close().catch(() => {})
@@ -203,6 +212,12 @@ class Suite {
         return this.exports(victim, after)
       case 'search':
         return this.search(victim, after, tally, name)
+      case 'narrate':
+        return this.narrate(victim, after, tally, name)
+      case 'align':
+        return this.align(victim, after, tally, name)
+      case 'clean':
+        return this.clean(victim, after, tally, name)
     }
   }
 
@@ -288,10 +303,50 @@ class Suite {
     )
     const lesson = await this.lessonNow()
     if (!lesson.media[take[0]]!.pointer?.length) tally.lost.push(`${name}: the pointer is not in the lesson`)
-    if (lesson.elements.filter((e) => kindName(e) === 'ripple').length !== 1)
-      tally.lost.push(
-        `${name}: the clicks have ${lesson.elements.filter((e) => kindName(e) === 'ripple').length} ripple rules`,
-      )
+    const { length } = lesson.elements.filter((e) => kindName(e) === 'ripple')
+    if (length > 0) tally.lost.push(`${name}: nobody asked for ${length} ripples`)
+  }
+
+  /** Begins a job, kills something under it, and waits until it is done. */
+  private async under(victim: Victim, after: number, kind: string, begin: () => Promise<{ id: string }>): Promise<Job> {
+    const { id } = await begin()
+    await pause(after)
+    await this.kill(victim)
+    const job = async () => (await this.ask<Job[]>(`/api/jobs?kind=${kind}`)).find((j) => j.id === id)
+    await this.until(`${kind} is over`, async () => ['done', 'failed'].includes((await job())?.state ?? ''))
+    const over = (await job())!
+    if (over.state === 'failed') throw new Error(`${kind} failed: ${over.sentence}`)
+    return over
+  }
+  private async narrate(victim: Victim, after: number, tally: Tally, name: string): Promise<void> {
+    const body = { voice: null, script: SCRIPT, language: 'en' }
+    await this.under(victim, after, 'narrate', () =>
+      this.ask<{ id: string }>(`/api/lessons/${this.lesson}/narration`, 'POST', body),
+    )
+    const [, spoken] = await this.spoken()
+    if (spoken.words.length !== WORDS) tally.lost.push(`${name}: ${spoken.words.length} of ${WORDS} words are there`)
+    this.clips = await this.clipsNow()
+  }
+  private async align(victim: Victim, after: number, tally: Tally, name: string): Promise<void> {
+    const [, spoken] = await this.spoken()
+    const body = { lesson: this.lesson, script: SCRIPT, language: 'en' }
+    const { facts } = await this.under(victim, after, 'align', () =>
+      this.ask<{ id: string }>(`/api/media/${spoken.sha256}/align`, 'POST', body),
+    )
+    if (!facts.said?.startsWith(`${WORDS} of ${WORDS} words`)) tally.lost.push(`${name}: ${facts.said}`)
+  }
+  private async clean(victim: Victim, after: number, tally: Tally, name: string): Promise<void> {
+    const [media, spoken] = await this.spoken()
+    const body = { lesson: this.lesson, media, rumble: true, noise: true }
+    const { facts } = await this.under(victim, after, 'clean', () =>
+      this.ask<{ id: string }>(`/api/media/${spoken.sha256}/clean`, 'POST', body),
+    )
+    if (!facts.sha256) tally.lost.push(`${name}: nothing was cleaned`)
+  }
+  /** What the narrator has spoken. */
+  private async spoken() {
+    const own = Object.entries((await this.lessonNow()).media).filter(([, m]) => m.kind === 'sound')
+    return own.toSorted(([, a], [, b]) => b.words.length - a.words.length)[0]!
   }
 
   /** What may not be there between two rounds. */

@@ -16,7 +16,7 @@ export const pause = (ms: number): Promise<void> =>
   })
 
 /** What can be killed under a person's hands. */
-export type Victim = 'server' | 'database' | 'ffmpeg' | 'start' | 'browser'
+export type Victim = 'server' | 'database' | 'ffmpeg' | 'speech' | 'start' | 'browser'
 
 /** The whole program as a person runs it, on a data folder of its own, to be killed in every way. */
 export class Program {
@@ -82,9 +82,13 @@ export class Program {
   }
   /** Kills without warning. @returns how many processes were hit */
   kill(victim: Exclude<Victim, 'browser'>): number {
-    const is = { server: /^vane-app/, database: /^mariadbd/, ffmpeg: /\bffmpeg\b/, start: /src\/cli\/main\.ts start/ }[
-      victim
-    ]
+    const is = {
+      server: /^vane-app/,
+      database: /^mariadbd/,
+      ffmpeg: /\bff(mpeg|probe)\b/,
+      speech: /^(pocketsphinx_batch|espeak-ng)/,
+      start: /src\/cli\/main\.ts start/,
+    }[victim]
     const hit = this.processes().filter((p) => is.test(p.line))
     for (const { pid } of hit)
       try {
