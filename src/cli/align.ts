@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { isSpoken } from '@/server/align/lexicon'
 import { vttOf } from '@/core/voice/cues'
-import { littleOf } from '@/server/align/job'
+import { littleOf } from '@/server/align/said'
 import { align as alignFile, type Aligned } from '@/server/align/align'
 import { codeOf, read, say, type Command, faultOf, readableOrSays } from './command'
 

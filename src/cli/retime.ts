@@ -4,7 +4,7 @@ import { applyEdit, idsFrom, lostWords, speakAnew } from '@/core/edits'
 import { written } from '@/core/lesson/written'
 import { resolve } from '@/core/timing'
 import { align } from '@/server/align/align'
-import { littleOf, spokenOf } from '@/server/align/job'
+import { littleOf, spokenOf } from '@/server/align/said'
 import { hashOf, processFile } from '@/server/ingest/process'
 import { codeOf, loadLesson, read, say, type Command, faultOf } from './command'
 

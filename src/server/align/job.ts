@@ -1,5 +1,5 @@
 import path from 'node:path'
-import { lessonAt, sayIn, speakAnew, speakScript, within, type Spoken } from '@/core/edits'
+import { lessonAt, sayIn, speakAnew, speakScript, within } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import { withinCues } from '@/core/voice/withinCues'
 import { mediumBySha } from '../ingest/library'
@@ -8,6 +8,7 @@ import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { align, type Aligned } from './align'
+import { littleOf, spokenOf } from './said'
 
 interface Payload {
   way: string[]
@@ -43,29 +44,6 @@ export async function startAlign(sha256: string, lesson: string, payload: Payloa
 
 /** A search for the words of a script; when they are found, the lesson gets them. */
 export const alignKind: JobKind<unknown> = { kind: 'align', atOnce: 1, run: search }
-
-/** Phrases of a script with the times of their words. */
-export function spokenOf({ phrases, words }: Aligned): Spoken {
-  let next = 0
-  return phrases.map(({ heading, words: own }) => ({
-    heading,
-    words: own.map((text) => {
-      const found = heading ? null : words[next++]!
-      return { text, fromUs: found?.fromUs ?? null, toUs: found?.toUs ?? null }
-    }),
-  }))
-}
-
-/** A script of which less than so much is spoken in a recording is hardly that recording's. */
-const FEW = 0.5
-/** What there is to say of a recording in which little of a script is spoken; null where enough is. */
-export function littleOf({ words }: Aligned, name: string): string | null {
-  const there = words.filter((w) => w.fromUs !== null).length
-  if (there >= FEW * words.length) return null
-  return there === 0
-    ? `None of the ${words.length} words of the script is spoken in “${name}”.`
-    : `Only ${there} of the ${words.length} words of the script are spoken in “${name}”.`
-}
 
 async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
   const { way, script, language, instead, anyway, voice, cues } = job.payload as Payload
