@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract/routes'
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { z } from 'zod'
@@ -91,12 +91,25 @@ test('a file is sent whole or in the range asked for, and never beyond its end',
   expect((await get('bytes=1000-')).status).toBe(416)
   await expect(sendFile(ask({}), path.join(dir, 'gone.mp4'))).rejects.toThrow('not in the library')
 })
-test('a download that is given up half way closes its file', async () => {
+test('a download that is given up, half way or as it begins, closes its file', async () => {
   const file = path.join(dir, 'large.bin')
   writeFileSync(file, Buffer.alloc(3_000_000))
+  const held = () =>
+    readdirSync('/proc/self/fd').filter((fd) => {
+      try {
+        return readlinkSync(`/proc/self/fd/${fd}`) === file
+      } catch {
+        return false
+      }
+    })
   const reader = (await sendFile(ask({}), file)).body!.getReader()
   await reader.read()
+  expect(held()).toHaveLength(1)
   await expect(reader.cancel()).resolves.toBeUndefined()
+  expect(held()).toEqual([])
+  const begun = (await sendFile(ask({}), file)).body!.getReader()
+  await expect(begun.cancel()).resolves.toBeUndefined()
+  expect(held()).toEqual([])
 })
 test('files are known by their first bytes, not by their names', async () => {
   const kind = async (bytes: Buffer | string) => {

@@ -14,23 +14,23 @@ const TYPES: Record<string, string> = {
 const PIECE = 256 * 1024
 /** The bytes from `start` to `end` (both included), read as they are asked for. */
 function pieces(file: string, start: number, end: number): ReadableStream<Uint8Array> {
-  let handle: FileHandle | null = null
+  let handle: Promise<FileHandle> | null = null
   let at = start
+  // It may be given up while it is still being opened.
+  const close = async () => (await handle?.catch(() => null))?.close()
   return new ReadableStream<Uint8Array>(
     {
       async pull(controller) {
-        handle ??= await open(file)
-        const { bytesRead, buffer } = await handle.read(new Uint8Array(Math.min(PIECE, end - at + 1)), 0, undefined, at)
+        handle ??= open(file)
+        const { bytesRead, buffer } = await (await handle).read(new Uint8Array(Math.min(PIECE, end - at + 1)), 0, undefined, at)
         at += bytesRead
         if (bytesRead > 0) controller.enqueue(buffer.subarray(0, bytesRead))
         if (bytesRead === 0 || at > end) {
-          await handle.close()
+          await close()
           controller.close()
         }
       },
-      async cancel() {
-        await handle?.close()
-      },
+      cancel: close,
     },
     { highWaterMark: 1 },
   )
