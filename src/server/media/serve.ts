@@ -22,7 +22,9 @@ function pieces(file: string, start: number, end: number): ReadableStream<Uint8A
     {
       async pull(controller) {
         handle ??= open(file)
-        const { bytesRead, buffer } = await (await handle).read(new Uint8Array(Math.min(PIECE, end - at + 1)), 0, undefined, at)
+        const { bytesRead, buffer } = await (
+          await handle
+        ).read(new Uint8Array(Math.min(PIECE, end - at + 1)), 0, undefined, at)
         at += bytesRead
         if (bytesRead > 0) controller.enqueue(buffer.subarray(0, bytesRead))
         if (bytesRead === 0 || at > end) {
