@@ -11,6 +11,8 @@ test('a lesson stands in another: shrunk, gone slower, edited where it stands', 
   const hand = new Hand(page)
   await hand.key('a')
   await hand.click(fileRow(page, inner.name).first().getByRole('button', { name: 'Place in this lesson' }))
+  // Before it lies there the lesson has one frame, and there is nowhere to go.
+  await expect(page.locator('[data-inner]').first()).toBeVisible()
   await hand.go(60)
   await hand.click(page.getByRole('button', { name: 'Stand at the bottom right' }))
   const { timed: first } = await stored(page, id)
