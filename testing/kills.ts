@@ -237,7 +237,13 @@ class Suite {
     await this.until(
       'the window says that all is saved',
       async () => (await this.page.getByTestId('save-state').getAttribute('data-state')) === 'saved',
-    )
+    ).catch(async (e: Error) => {
+      const says = await this.page
+        .getByRole('main')
+        .innerText({ timeout: 2000 })
+        .catch(() => 'nothing')
+      throw new Error(`${e.message}; it says “${says.replaceAll('\n', ' | ').slice(0, 300)}”`)
+    })
     const stored = (await this.lessonNow()).name
     if (stored !== shown) tally.lost.push(`${name}: “${shown}” is stored as “${stored}”`)
     this.name = stored

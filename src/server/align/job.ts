@@ -1,10 +1,10 @@
 import path from 'node:path'
-import { lessonAt, sayIn, speakAnew, speakScript, within } from '@/core/edits'
+import { sayIn, speakAnew, speakScript, within } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import { withinCues } from '@/core/voice/withinCues'
 import { mediumBySha } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
-import { makeEdit, readLesson } from '../lessons'
+import { lessonThere, makeEdit } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { align, type Aligned } from './align'
@@ -59,10 +59,7 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
   const little = cues ? null : littleOf(found, medium.name)
   if (little && found.words.every((w) => w.fromUs === null)) throw new Problem(422, `${little} Nothing was changed.`)
   if (little && instead && !anyway) return { facts: { said: `${little} Nothing was re-timed.`, asks: true } }
-  const lesson = await readLesson(job.lesson!).then(
-    (l) => lessonAt(l.lesson, way),
-    () => null,
-  )
+  const lesson = await lessonThere(job.lesson!, way)
   const own = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
   const id = voice !== undefined ? '' : instead ? (lesson?.media[instead.media] ? instead.media : null) : own
   if (!lesson || id === null || id === undefined)

@@ -7,7 +7,7 @@ import { readCaptions } from '@/core/voice'
 import { guessLanguage } from '@/core/voice/guess'
 import { startAlign } from '../align/job'
 import { batchOf, forgetJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
-import { makeEdit, readLesson } from '../lessons'
+import { lessonThere, makeEdit, readLesson } from '../lessons'
 import { Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
@@ -114,15 +114,6 @@ function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium
     )
   return `“${name}” lies on the timeline.`
 }
-const lessonThere = (id: string, way: string[] = []): Promise<Lesson | null> =>
-  readLesson(id).then(
-    ({ lesson }) => lessonAt(lesson, way) ?? null,
-    (e: unknown) => {
-      if (e instanceof Problem && e.status === 404) return null
-      throw e
-    },
-  )
-
 async function bringText(job: ImportJob, { signal, onStep }: Work): Promise<Outcome> {
   const lesson = job.lesson ? await lessonThere(job.lesson, job.payload.way) : null
   if (!lesson)

@@ -1,5 +1,6 @@
 import { type LessonRow } from '@/contract/routes'
 import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
+import { lessonAt } from '@/core/edits'
 import { emptyLesson } from '@/core/lesson/make'
 import { shippedTemplates } from '@/core/ready'
 import { USUAL_STYLE } from '@/core/styles'
@@ -114,6 +115,22 @@ export async function readLesson(id: string): Promise<{ lesson: Lesson; revision
   await learnFaces(lesson, dataRoot())
   return { lesson, revision: row.revision }
 }
+
+/**
+ * A lesson, or one that is placed in it, as it is now; null where it is gone. That the database is away just now says
+ * nothing about it.
+ *
+ * @param way  the parts that lead to one in it
+ * @throws what reading it throws otherwise
+ */
+export const lessonThere = (id: string, way: readonly string[] = []): Promise<Lesson | null> =>
+  readLesson(id).then(
+    ({ lesson }) => lessonAt(lesson, way) ?? null,
+    (e: unknown) => {
+      if (e instanceof Problem && e.status === 404) return null
+      throw e
+    },
+  )
 
 export async function duplicateLesson(id: string): Promise<string> {
   const { lesson } = await readLesson(id)

@@ -3,12 +3,12 @@ import { randomUUID } from 'node:crypto'
 import { readFile, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Medium } from '@/core/lesson/schema'
-import { lessonAt, readPins, setTrace, within, type PinPlace, type PinSpot } from '@/core/edits'
+import { readPins, setTrace, within, type PinPlace, type PinSpot } from '@/core/edits'
 import { readTrace, writeTrace } from '@/core/trace'
 import { ownCommand, run, type Ran } from '../run'
 import { mediumBySha } from '../ingest/library'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
-import { makeEdit, readLesson } from '../lessons'
+import { lessonThere, makeEdit } from '../lessons'
 import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { counted } from '../words'
@@ -76,10 +76,7 @@ async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome
 /** Puts what was found into the lesson; gives a sentence about it. */
 async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise<string> {
   const way = wayOf(job)
-  const lesson = await readLesson(job.lesson!).then(
-    (l) => lessonAt(l.lesson, way),
-    () => null,
-  )
+  const lesson = await lessonThere(job.lesson!, way)
   const id = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
   if (!id) return 'The pointer was found; the recording is not in the lesson any more.'
   const { moments, pointer } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
