@@ -2,7 +2,7 @@ import { expect, test, type Locator, type Page } from '@playwright/test'
 import { addElement, elementAt } from '@/core/edits'
 import { ADDABLE_KINDS, type ElementKind } from '@/core/kinds'
 import { resolve } from '@/core/timing'
-import { demoCopy, goTo, kill, lessonOf, newLesson, openBench, saved, sendEdit } from './desk'
+import { demoCopy, goTo, kill, lessonOf, newLesson, openBench, saved, sendEdit, spot } from './desk'
 
 /** A lesson with one element of each kind that can be added, all of them on screen from its first frame on. */
 async function ofEveryKind(kinds: readonly ElementKind[] = ADDABLE_KINDS): Promise<string> {
@@ -144,13 +144,14 @@ test('a field that is pressed twice after another was typed in has the focus, wh
 }) => {
   const id = await demoCopy()
   await openBench(page, id)
-  await goTo(page, 300)
-  await page.getByTestId('toolbar').getByRole('button', { name: 'Zoom' }).click()
-  const box = (await page.getByTestId('overlay').boundingBox())!
-  await page.mouse.move(box.x + 60, box.y + 60)
+  await goTo(page, 600)
+  await page.keyboard.press('6')
+  const [a, b] = [await spot(page, 200, 200), await spot(page, 620, 440)]
+  await page.mouse.move(a.x, a.y)
   await page.mouse.down()
-  await page.mouse.move(box.x + 180, box.y + 130, { steps: 6 })
+  await page.mouse.move(b.x, b.y, { steps: 6 })
   await page.mouse.up()
+  await saved(page)
   const details = page.getByTestId('details')
   const field = (name: string) => details.getByLabel(name, { exact: true })
   for (const [name, value] of [
