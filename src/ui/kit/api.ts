@@ -36,7 +36,11 @@ export async function ask<P extends string, Q, B, A>(
     signal: signal ? AbortSignal.any([signal, AbortSignal.timeout(PATIENCE_MS)]) : AbortSignal.timeout(PATIENCE_MS),
     ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
   })
-  const answer = (await response.json().catch(() => ({}))) as { sentence?: string } & Record<string, unknown>
+  const answer = (await response.json().catch(() => {
+    // An answer that breaks off, as the server died under it, is none.
+    if (response.ok) throw new TypeError('the answer broke off')
+    return {}
+  })) as { sentence?: string } & Record<string, unknown>
   if (!response.ok)
     throw new Refusal(response.status, answer.sentence ?? 'The server could not do this. Try again.', answer)
   return answer as A
