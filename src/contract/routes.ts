@@ -136,7 +136,6 @@ const Language = z.string().regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/)
 /** In place of which medium of the lesson it is to be heard, and whether the picture follows it. */
 const Instead = z.object({ media: z.string().min(1).max(200), follows: z.boolean() })
 const inQuery = z.coerce.number().int().min(0)
-/** The number above or below the line of a speed. */
 /** The version of lessons that a window knows; left out by those that are from before it was asked for. */
 const format = inQuery.optional()
 

@@ -1,6 +1,12 @@
 import { legsIn, legsText, madeAt, madeLong, MIX_RATE as RATE, sourceAt, type Leg } from './legs'
-import { retimed, Retimer } from './retime'
+import { Retimer } from './retime'
 
+/** A whole sound as it is made of legs. */
+function retimed(source: readonly Float32Array[], legs: readonly Leg[]): Float32Array[] {
+  const retimer = new Retimer(source.length, legs, 0)
+  const [first, rest] = [retimer.push(source), retimer.end()]
+  return first.map((samples, c) => Float32Array.from([...samples, ...rest[c]!]))
+}
 const r = (num: number, den = 1) => ({ num, den })
 const leg = (fromS: number, toS: number | null, first: [number, number], last = first): Leg => ({
   ...{ fromUs: fromS * 1e6, toUs: toS === null ? null : toS * 1e6 },

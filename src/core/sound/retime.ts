@@ -31,13 +31,15 @@ export class Retimer {
   private at = -HOP
   private from: number
   private readonly length: number
+  /** What begins suddenly that the last pieces were laid for. */
+  private lockedTo: number | null = null
   /** What is laid already of the samples from `at` on. */
   private laid: Float32Array[]
 
   /**
    * @param channels  of the source
    * @param legs      what is made, one after the other
-   * @param begins    the sample of the source that is given first: `firstSample` of the legs, or any before
+   * @param begins    the sample of the source that is given first: that with which the legs begin, or any before
    */
   constructor(
     channels: number,
@@ -88,7 +90,7 @@ export class Retimer {
   private takenFrom(wanted: number, goesOn: number): number {
     const locked = this.onsetIn()
     if (locked !== null) return locked
-    const [least, most] = this.between()
+    const [least, most] = this.bounds()
     const steady = Math.abs(sourceAt(this.legs, this.at + HOP) - sourceAt(this.legs, this.at) - HOP) < 1e-3
     if (steady && Math.abs(wanted - goesOn) <= REACH)
       return this.mono.power(wanted, HOP) < QUIET && this.mono.power(goesOn, HOP) < QUIET ? wanted : goesOn
@@ -105,7 +107,7 @@ export class Retimer {
    * From where to where a piece may be taken that is laid for no beginning: after the one that has been heard, and not
    * into the one that is heard later.
    */
-  private between(): [number, number] {
+  private bounds(): [number, number] {
     const { at, legs } = this
     const reaches = sourceAt(legs, at) + WINDOW + REACH
     const next = this.onsets.between(sourceAt(legs, at + WINDOW), reaches)[0]
@@ -115,19 +117,14 @@ export class Retimer {
   private onsetIn(): number | null {
     const { at } = this
     const around = this.onsets.between(sourceAt(this.legs, Math.max(0, at)), sourceAt(this.legs, at + WINDOW))
-    let best: { time: number; power: number } | null = null
-    for (const { sample, power } of around) {
-      const time = madeAt(this.legs, sample)
-      // The one that the piece before was laid for is heard whole before another.
-      if (time < at + HOP && this.lockedTo === sample) return Math.round(sample + at - time)
-      if (best && best.power >= power) continue
-      best = { time, power }
-      this.lockedTo = sample
-    }
-    if (!best) return null
-    return Math.round(this.lockedTo! + at - best.time)
+    const places = around.map(({ sample, power }) => ({ sample, power, time: madeAt(this.legs, sample) }))
+    // The one that the piece before was laid for is heard whole before another.
+    const held = places.find(({ sample, time }) => sample === this.lockedTo && time < at + HOP)
+    const chosen = held ?? places.toSorted((a, b) => b.power - a.power)[0]
+    if (!chosen) return null
+    this.lockedTo = chosen.sample
+    return Math.round(chosen.sample + at - chosen.time)
   }
-  private lockedTo: number | null = null
 
   /** Lays a piece over what is laid, and gives the half that nothing more is laid over. */
   private lay(made: Float32Array[][]): void {
@@ -236,11 +233,4 @@ function mostAlike(around: Float32Array, follows: Float32Array, from: number, to
     own += (around[at + length] ?? 0) ** 2 - around[at]! ** 2
   }
   return best
-}
-
-/** A whole sound as it is made of legs. */
-export function retimed(source: readonly Float32Array[], legs: readonly Leg[]): Float32Array[] {
-  const retimer = new Retimer(source.length, legs, 0)
-  const [first, rest] = [retimer.push(source), retimer.end()]
-  return first.map((samples, c) => joined([samples, rest[c]!]))
 }

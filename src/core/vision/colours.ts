@@ -1,4 +1,4 @@
-import { converter } from 'culori'
+import { converter, differenceEuclidean } from 'culori'
 
 /** A picture as a canvas gives it: RGBA, row by row. */
 export interface Rgba {
@@ -34,23 +34,22 @@ function count(counts: Counts, data: Rgba['data'], i: number): void {
   for (let k = 0; k < 3; k++) c.sum[k]! += data[i + k]!
   counts.set(key, c)
 }
-/** Colours that belong to one: with how much they weigh in all. */
+/** Colours that belong to one, how many pixels have one of them, and how strong it is. */
 interface Group {
   colour: string
   n: number
   chroma: number
-  hue: number
 }
-const [TURN, SECTORS] = [2 * Math.PI, 24]
+/** Hues are told apart by so many sectors of the circle. */
+const SECTORS = 24
 /** Below this chroma, of OKLab, a colour is a grey. */
 const GREY = 0.035
 /** Colours of a picture, those of one hue together, greys by how light they are: the commonest first. */
 function groupsOf(counts: Counts): Group[] {
   const groups = new Map<string, { n: number; sum: number[]; weighed: number }>()
   for (const { n, sum } of counts.values()) {
-    const { l, c, h } = lchOf(sum.map((v) => v / n))
-    const sector = Math.round((h / TURN) * SECTORS) % SECTORS
-    const name = c < GREY ? `grey ${Math.round(l * 8)}` : `${sector}`
+    const { l, c, h = 0 } = toLch(hex(sum.map((v) => v / n)))!
+    const name = c < GREY ? `grey ${Math.round(l * 8)}` : `${Math.round((h * SECTORS) / 360) % SECTORS}`
     const g = groups.get(name) ?? { n: 0, sum: [0, 0, 0], weighed: 0 }
     // A hue is that of its strong colours, not of its faint ones.
     const weight = c < GREY ? n : n * c * c
@@ -61,29 +60,14 @@ function groupsOf(counts: Counts): Group[] {
   }
   return [...groups.values()]
     .map(({ n, sum, weighed }) => {
-      const mean = sum.map((v) => v / weighed)
-      const { c, h } = lchOf(mean)
-      return { colour: hex(mean), n, chroma: c, hue: h }
+      const colour = hex(sum.map((v) => v / weighed))
+      return { colour, n, chroma: toLch(colour)!.c }
     })
     .sort((a, b) => b.n - a.n)
 }
-const toLab = converter('oklab')
-const labOf = (rgb: readonly number[]) => {
-  const { l, a, b } = toLab({ mode: 'rgb', r: rgb[0]! / 255, g: rgb[1]! / 255, b: rgb[2]! / 255 })
-  return [l, a, b] as const
-}
-function lchOf(rgb: readonly number[]): { l: number; c: number; h: number } {
-  const [l, a, b] = labOf(rgb)
-  return { l, c: Math.hypot(a, b), h: (Math.atan2(b, a) + TURN) % TURN }
-}
-const rgbOf = (colour: string) => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16))
-/**
- * How far two colours are from each other to the eye: their distance in OKLab (Ottosson, 2020); 1 is black and white.
- */
-export function distanceOf(a: string, b: string): number {
-  const [one, other] = [labOf(rgbOf(a)), labOf(rgbOf(b))]
-  return Math.hypot(...one.map((v, i) => v - other[i]!))
-}
+const toLch = converter('oklch')
+/** How far two colours are from each other to the eye: in OKLab (Ottosson, 2020), where black and white are 1 apart. */
+export const distanceOf = differenceEuclidean('oklab')
 
 /** How near to its edge something is looked at, of the picture's width. */
 const NEAR = 0.03

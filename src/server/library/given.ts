@@ -6,7 +6,7 @@ import { GIVEN_BYTES, Kept, type GivenFile, type Keep } from '@/contract/routes'
 import { database } from '../db/client'
 import { kept, media } from '../db/schema'
 import { newId } from '../ids'
-import { keepMedium } from '../ingest/library'
+import { keepMedium, mediumBySha } from '../ingest/library'
 import { keep } from '../kept'
 import { Problem } from '../problem'
 import { needRoom } from '../room'
@@ -102,7 +102,8 @@ async function layIn(sha256: string, { medium, bytes, files }: GivenMedium): Pro
       throw e
     }
   }
-  if (medium) await keepMedium(medium, bytes)
+  // What is said of a file that is here already is ours to say.
+  if (medium && !(await mediumBySha(sha256))) await keepMedium(medium, bytes)
 }
 
 /**

@@ -48,8 +48,11 @@ test('what others give is known by its own bytes: it never stands for a file of 
     await letGoOf(own)
     return JSON.stringify(row!.doc).match(/media\/([0-9a-f]{64})\//)![1]!
   }
-  // The same files under the same name are ours.
-  expect(await broughtIn(given)).toBe(badge.sha256)
+  // The same files under the same name are ours, and so is what is known of them.
+  const renamed = structuredClone(given)
+  Object.assign(renamed.media[badge.sha256]!.medium!, { name: 'theirs.png', width: 4000 })
+  expect(await broughtIn(renamed)).toBe(badge.sha256)
+  expect(await mediumBySha(badge.sha256)).toEqual(badge)
   const forged = structuredClone(given)
   forged.media[badge.sha256]!.files['picture.png'] = Buffer.from('something else').toString('base64')
   const theirs = await broughtIn(forged)
