@@ -138,7 +138,8 @@ class Suite {
     await this.bring('desk.mp4')
     await this.until('the recording is laid', async () => (await this.clipsNow()) === 1)
     this.clips = 1
-    await this.narrate('speech', 0, { lost: [] } as unknown as Tally, 'the narration')
+    await this.narrate(null)
+    this.clips = await this.clipsNow()
   }
   async end(): Promise<void> {
     await this.context?.close().catch(() => {})
@@ -213,7 +214,7 @@ class Suite {
       case 'search':
         return this.search(victim, after, tally, name)
       case 'narrate':
-        return this.narrate(victim, after, tally, name)
+        return this.narrated(victim, after, tally, name)
       case 'align':
         return this.align(victim, after, tally, name)
       case 'clean':
@@ -314,29 +315,38 @@ class Suite {
   }
 
   /** Begins a job, kills something under it, and waits until it is done. */
-  private async under(victim: Victim, after: number, kind: string, begin: () => Promise<{ id: string }>): Promise<Job> {
+  private async under(
+    under: { victim: Victim; after: number } | null,
+    kind: string,
+    begin: () => Promise<{ id: string }>,
+  ): Promise<Job> {
     const { id } = await begin()
-    await pause(after)
-    await this.kill(victim)
+    if (under) {
+      await pause(under.after)
+      await this.kill(under.victim)
+    }
     const job = async () => (await this.ask<Job[]>(`/api/jobs?kind=${kind}`)).find((j) => j.id === id)
     await this.until(`${kind} is over`, async () => ['done', 'failed'].includes((await job())?.state ?? ''))
     const over = (await job())!
     if (over.state === 'failed') throw new Error(`${kind} failed: ${over.sentence}`)
     return over
   }
-  private async narrate(victim: Victim, after: number, tally: Tally, name: string): Promise<void> {
+  private async narrate(under: { victim: Victim; after: number } | null): Promise<void> {
     const body = { voice: null, script: SCRIPT, language: 'en' }
-    await this.under(victim, after, 'narrate', () =>
+    await this.under(under, 'narrate', () =>
       this.ask<{ id: string }>(`/api/lessons/${this.lesson}/narration`, 'POST', body),
     )
-    const [, spoken] = await this.spoken()
-    if (spoken.words.length !== WORDS) tally.lost.push(`${name}: ${spoken.words.length} of ${WORDS} words are there`)
+  }
+  private async narrated(victim: Victim, after: number, tally: Tally, name: string): Promise<void> {
+    await this.narrate({ victim, after })
+    const [, { words }] = await this.spoken()
+    if (words.length !== WORDS) tally.lost.push(`${name}: ${words.length} of ${WORDS} words are there`)
     this.clips = await this.clipsNow()
   }
   private async align(victim: Victim, after: number, tally: Tally, name: string): Promise<void> {
     const [, spoken] = await this.spoken()
     const body = { lesson: this.lesson, script: SCRIPT, language: 'en' }
-    const { facts } = await this.under(victim, after, 'align', () =>
+    const { facts } = await this.under({ victim, after }, 'align', () =>
       this.ask<{ id: string }>(`/api/media/${spoken.sha256}/align`, 'POST', body),
     )
     if (!facts.said?.startsWith(`${WORDS} of ${WORDS} words`)) tally.lost.push(`${name}: ${facts.said}`)
@@ -344,7 +354,7 @@ class Suite {
   private async clean(victim: Victim, after: number, tally: Tally, name: string): Promise<void> {
     const [media, spoken] = await this.spoken()
     const body = { lesson: this.lesson, media, rumble: true, noise: true }
-    const { facts } = await this.under(victim, after, 'clean', () =>
+    const { facts } = await this.under({ victim, after }, 'clean', () =>
       this.ask<{ id: string }>(`/api/media/${spoken.sha256}/clean`, 'POST', body),
     )
     if (!facts.sha256) tally.lost.push(`${name}: nothing was cleaned`)

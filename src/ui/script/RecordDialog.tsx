@@ -183,9 +183,11 @@ function useTakes(media: string, sentences: readonly string[]) {
       live = false
     }
   }, [lesson, media])
-  const of = (n: number): SentenceTakes => kept[sentences[n]!] ?? { takes: [], chosen: -1 }
+  // A sentence may be said more than once.
+  const keyOf = (n: number) => `${sentences.slice(0, n).filter((s) => s === sentences[n]).length} ${sentences[n]!}`
+  const of = (n: number): SentenceTakes => kept[keyOf(n)] ?? { takes: [], chosen: -1 }
   const change = (n: number, to: SentenceTakes) => {
-    const next = { ...kept, [sentences[n]!]: to }
+    const next = { ...kept, [keyOf(n)]: to }
     setKept(next)
     keepTakes(lesson, media, next).catch(() => {
       toast.warning('The browser has no room to keep what is recorded: take it before you leave this page.')
