@@ -21,6 +21,8 @@ export const JobFacts = z.object({
   lufs: z.number().optional(),
   sha256: z.string().optional(),
   said: z.string().optional(),
+  /** The revision that its lesson had when it was done: what it did to the lesson is in it. */
+  revision: z.number().optional(),
   /** Nothing was changed: whether it is meant is asked first. */
   asks: z.boolean().optional(),
   /** In which language an export is, and whether captions came with it. */

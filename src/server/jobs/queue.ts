@@ -10,6 +10,7 @@ import {
   jobsIn,
   news,
   readJob,
+  revisionOf,
   type NewJob,
   type StoredJob,
 } from './store'
@@ -167,7 +168,14 @@ async function one(job: StoredJob, kind: JobKind<unknown>, control: AbortControl
   let end: Partial<StoredJob>
   try {
     const { step = 'Ready', sentence = null, facts = {} } = await kind.run(job, { signal: control.signal, onStep })
-    end = { state: 'done', step, share: 1, sentence, facts: { ...job.facts, ...facts } }
+    const revision = job.lesson ? await revisionOf(job.lesson) : undefined
+    end = {
+      state: 'done',
+      step,
+      share: 1,
+      sentence,
+      facts: { ...job.facts, ...facts, ...(revision !== undefined && { revision }) },
+    }
   } catch (e) {
     end = endOf(job, control.signal, e)
   }

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, lt, notInArray, sql } from 'drizzle-orm'
 import type { Job, JobFacts, JobKindName, JobState } from '@/contract/news'
 import { database } from '../db/client'
-import { jobs } from '../db/schema'
+import { jobs, lessons } from '../db/schema'
 import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
@@ -72,6 +72,12 @@ export async function insertJob(wanted: NewJob): Promise<StoredJob> {
   await database().insert(jobs).values(job)
   news(job)
   return job
+}
+
+/** Which revision a lesson has; undefined where it is gone, or cannot be asked after now. */
+export async function revisionOf(lesson: string): Promise<number | undefined> {
+  const found = database().select({ revision: lessons.revision }).from(lessons).where(eq(lessons.id, lesson))
+  return (await found.catch(() => []))[0]?.revision
 }
 
 /** @throws Problem 404 */

@@ -405,6 +405,23 @@ function press(way: 'undo' | 'redo'): void {
   shown = applyPatches(shown, way === 'undo' ? entry.inverse : entry.patches)
   saver.add({ do: way, ...entry, before, after: shown })
 }
+test('a revision that was told of is waited for until this window shows it, however often it has to ask', async () => {
+  expect(saver.until(0)).toBeNull()
+  server.edit('by a job', rename('Named by a job'))
+  server.lookTrouble = ['down']
+  await saver.until(1)
+  expect(shown.name).toBe('Named by a job')
+  // What stands on top of another's change is here with the lesson, not with the answer.
+  server.edit('by another job', background('#222222'))
+  make('mine', rename('Mine'))
+  await saver.until(2)
+  expect(shown).toMatchObject({ name: 'Mine', background: '#222222' })
+})
+test('a window that is closed waits for nothing any more', async () => {
+  const here = saver.until(9)
+  saver.close()
+  await here
+})
 test('an undo that a closed window had not saved is one step back in the history, not one more edit', async () => {
   make('one', rename('One'))
   make('two', rename('Two'))

@@ -75,6 +75,7 @@ export class Saver {
   private closed = false
   private opened = false
   private timer: ReturnType<typeof setTimeout> | null = null
+  private awaited: { revision: number; done: () => void }[] = []
   constructor(
     private readonly id: string,
     private readonly hooks: Hooks,
@@ -145,6 +146,18 @@ export class Saver {
   private listen(): void {
     if (this.heard.revision > this.revision && !this.busy && this.steps.length === 0) void this.refresh(this.heard.word)
   }
+  /** Once this revision, or a later one, is what this window shows, or the window is closed; null when it is. */
+  until(revision: number): Promise<void> | null {
+    if (this.closed || (revision <= this.revision && !this.stale)) return null
+    const here = new Promise<void>((done) => this.awaited.push({ revision, done }))
+    if (this.opened && revision > this.heard.revision) this.hear(revision, '', '')
+    return here
+  }
+  private tellWaiting(): void {
+    const here = this.awaited.filter((w) => this.closed || (w.revision <= this.revision && !this.stale))
+    this.awaited = this.awaited.filter((w) => !here.includes(w))
+    for (const w of here) w.done()
+  }
   /** Looks whether the server still has what this window shows; after the line was down. */
   check(): void {
     if (this.steps.length) void this.send()
@@ -165,6 +178,7 @@ export class Saver {
     this.closed = true
     if (this.timer) clearTimeout(this.timer)
     this.shelf.close()
+    this.tellWaiting()
   }
 
   private fetch(): Promise<OpenedLesson> {
@@ -179,6 +193,7 @@ export class Saver {
   }
   private async refresh(word: string): Promise<void> {
     const fresh = await this.fetch().catch(() => null)
+    if (!fresh && !this.closed) this.timer = setTimeout(() => this.listen(), WAITS_MS[2])
     if (!fresh || fresh.revision <= this.revision || this.busy || this.steps.length || this.closed) return
     this.settle(fresh)
     if (word) this.hooks.onWord(word)
@@ -234,6 +249,7 @@ export class Saver {
     } finally {
       this.busy = false
     }
+    this.tellWaiting()
     this.listen()
   }
 
@@ -282,6 +298,7 @@ export class Saver {
     this.stale = false
     this.keep()
     this.hooks.onFresh(lesson, { ...fresh.undo, entries: past }, future)
+    this.tellWaiting()
     if (moved && this.steps.length > 0 && this.unkept.length === before)
       this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
   }

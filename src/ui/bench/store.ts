@@ -15,6 +15,7 @@ import { framesPerSecond } from '@/core/time'
 import type { Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
+import { waitFor } from '../kit/jobs'
 import { handOn } from '../kit/typing'
 import { saidIn } from './saidIn'
 import { Saver, type Entry, type Stretch } from './saver'
@@ -108,6 +109,7 @@ export async function openLesson(id: string): Promise<void> {
     onWord: (sentence, bad) => (bad ? toast.error(sentence, { duration: 9000 }) : toast(sentence)),
   })
   saver = mine
+  waitFor({ id, until: (revision) => mine.until(revision) })
   setBench({
     ready: false,
     id,
@@ -131,6 +133,7 @@ export const closeLesson = (): void => {
   handOn()
   saver?.close()
   saver = null
+  waitFor(null)
   setBench({ ready: false, speed: 0 })
 }
 export const hearNews = (lesson: string, revision: number, client: string, label: string): void => {

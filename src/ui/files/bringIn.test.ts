@@ -1,5 +1,5 @@
 import type { Job } from '@/contract/news'
-import { loadJobs, useJobs } from '../kit/jobs'
+import { loadJobs, useJobs, waitFor } from '../kit/jobs'
 import { comingFiles, hearImport, useSending, type Sending } from './bringIn'
 
 const toast = jest.fn()
@@ -87,4 +87,27 @@ test('an answer that was on its way while something was heard is asked for again
   await loadJobs()
   expect(asked).toBe(2)
   expect(useJobs.getState().jobs[0]!.state).toBe('done')
+})
+test('a file is ready once the lesson that it was put into is here, whoever tells of it first', async () => {
+  let come = () => {}
+  const here = new Promise<void>((done) => {
+    come = done
+  })
+  let revision = 4
+  waitFor({ id: 'l1', until: (asked) => (asked <= revision ? null : here) })
+  const done = job({ state: 'done', facts: { revision: 5, said: '“voice.wav” lies on the timeline.' } })
+  useSending.setState({ files: [sending()] })
+  hearImport(job({ state: 'running', step: 'Conforming', share: 0.9 }))
+  hearImport(done)
+  answer = () => [done, job({ id: 'j2', subject: 'u2', state: 'done', facts: { revision: 5 } })]
+  await loadJobs()
+  expect(rows()).toMatchObject([{ state: 'running' }, { state: 'running' }])
+  expect(toast).not.toHaveBeenCalled()
+  hearImport(job({ id: 'j2', subject: 'u2', state: 'done' }), true)
+  revision = 5
+  come()
+  await here
+  expect(rows()).toMatchObject([{ key: 'j1', state: 'done' }])
+  expect(toast.mock.calls).toEqual([['“voice.wav” lies on the timeline.']])
+  waitFor(null)
 })

@@ -10,9 +10,35 @@ let heard = 0
 
 const latestFirst = (a: Job, b: Job) => b.createdAt.localeCompare(a.createdAt)
 
+/** The lesson that is open in this window, which learns of its own changes on a way of its own. */
+interface OpenLesson {
+  id: string
+  /** Once this revision is here; null when it is. */
+  until(revision: number): Promise<void> | null
+}
+let open: OpenLesson | null = null
+/** Nothing that was done to this lesson is said to be done before it is here. */
+export const waitFor = (lesson: OpenLesson | null): void => {
+  open = lesson
+}
+/** Jobs that are done, and whose lesson is not here as they left it. */
+const ahead = new Map<string, Job>()
+function isAhead(job: Job): boolean {
+  const { revision } = job.facts
+  const here = job.state === 'done' && revision !== undefined && open?.id === job.lesson ? open.until(revision) : null
+  if (!here) return false
+  ahead.set(job.id, job)
+  void here.then(() => {
+    if (ahead.get(job.id) === job) hearJob({ about: 'job', job })
+  })
+  return true
+}
+
 /** Takes up what is told of a job. */
 export function hearJob({ job, gone }: Extract<News, { about: 'job' }>): void {
   heard++
+  if (!gone && isAhead(job)) return
+  ahead.delete(job.id)
   const before = useJobs.getState().jobs.find((j) => j.id === job.id)
   useJobs.setState((s) => {
     const others = s.jobs.filter((j) => j.id !== job.id)
@@ -31,8 +57,12 @@ export async function loadJobs(): Promise<void> {
     return
   }
   const before = useJobs.getState().jobs
-  useJobs.setState({ jobs: rows.sort(latestFirst), loaded: true })
-  for (const job of rows)
+  const jobs = rows.map((job): Job => {
+    if (!isAhead(job)) return job
+    return before.find((j) => j.id === job.id) ?? { ...job, state: 'running' }
+  })
+  useJobs.setState({ jobs: jobs.sort(latestFirst), loaded: true })
+  for (const job of jobs)
     if (job.state === 'done' && watched.has(job.id) && before.some((j) => j.id === job.id && !isOver(j.state))) say(job)
 }
 
