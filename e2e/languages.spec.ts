@@ -1,3 +1,4 @@
+import { findingsOf } from '@/core/findings'
 import { execFileSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import path from 'node:path'
@@ -65,7 +66,7 @@ test('the demo in a second language: script, narrator, texts; looked at, and exp
 
   const { lesson } = await stored(page, id)
   const czech = resolve(inLanguage(lesson, 'cs'))
-  expect(czech.findings).toEqual([])
+  expect(findingsOf(czech)).toEqual([])
   // Its own language is as it was.
   expect([...resolve(inLanguage(lesson, 'en')).spans]).toEqual([...own.timed.spans])
   // What hung on words hangs on theirs, where they are said.

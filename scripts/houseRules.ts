@@ -40,6 +40,7 @@ const FLOORS = [
   'order',
   'review',
   'edits',
+  'findings',
   'ready',
   'language',
   'testing',

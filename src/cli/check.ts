@@ -1,5 +1,6 @@
 import { access } from 'node:fs/promises'
 import path from 'node:path'
+import { findingsOf } from '@/core/findings'
 import { resolve } from '@/core/timing'
 import { loadLesson, read, say, type Command } from './command'
 
@@ -21,7 +22,7 @@ Validates a lesson and names every fault by its place in the file.`,
       })
     }
     if (missing > 0) return 1
-    for (const f of resolve(loaded.lesson).findings) say(`note: ${f.sentence}`)
+    for (const f of findingsOf(resolve(loaded.lesson))) say(`note: ${f.sentence}`)
     say(`${given.places[0]}: a sound lesson of ${loaded.lesson.elements.length} elements.`)
     return 0
   },

@@ -3,6 +3,7 @@ import { resolve } from '@/core/timing'
 import { access, readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { parseArgs } from 'node:util'
+import { findingsOf, isInFilm } from '@/core/findings'
 import { checkLesson } from '@/core/review/check'
 import type { Lesson } from '@/core/lesson/schema'
 import { languagesOf } from '@/core/language'
@@ -80,7 +81,7 @@ export async function loadLesson(file: string): Promise<{ lesson: Lesson; root: 
 
 /** Says what of a lesson is another film today than in the program that wrote it, or is cut off by its length. */
 export function sayChanged(lesson: Lesson): void {
-  for (const f of resolve(lesson).findings) if (f.code === 'apart' || f.code === 'cut') say(`note: ${f.sentence}`)
+  for (const f of findingsOf(resolve(lesson))) if (isInFilm(f)) say(`note: ${f.sentence}`)
 }
 
 /** Whether a lesson has a language that was asked for; false after saying which ones it has. */

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { findingsOf } from '@/core/findings'
 import type { Lesson } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { footageIn } from '@/core/display'
@@ -40,7 +41,7 @@ export function describe(lesson: Lesson): string {
     lines.push(`span ${e.id} ${plainly(timed.spans.get(e.id))}`)
     for (const m of motionOf(timed, e).moves) lines.push(`move ${e.id} ${m.pose.id} ${m.from} ${m.to} ${m.lost}`)
   }
-  for (const f of timed.findings) lines.push(`finding ${plainly(f)}`)
+  for (const f of findingsOf(timed)) lines.push(`finding ${plainly(f)}`)
   const edges = lesson.elements.flatMap((e) => {
     const s = timed.spans.get(e.id)!
     return [s.from, s.to - 1]

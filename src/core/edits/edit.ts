@@ -1,7 +1,7 @@
 import { enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import type { Lesson } from '../lesson/schema'
 import { timedOf } from '../scene'
-import { remember, type Finding, type Timed } from '../timing'
+import { remember, type Timed } from '../timing'
 import type { Edit, Given } from './act'
 import { changesBetween } from './changes'
 import { changedParts, lessonAt } from './parts'
@@ -40,7 +40,7 @@ export function previewEdit(timed: Timed, edit: Edit): Timed | null {
     const changed = produce(timed.lesson, (draft) => makeWhole(edit, draft, { timed, newId: idsFrom('preview') }))
     if (changed === timed.lesson) return null
     const after = timedOf(changed)
-    return after.findings.some(isCircle) ? null : after
+    return after.circles.length > 0 ? null : after
   } catch (e) {
     if (e instanceof Unfit) return null
     throw e
@@ -68,15 +68,13 @@ export function applyEdit(
   }
 }
 
-const isCircle = ({ code }: Finding): boolean => code === 'cycle'
-
 function applied(lesson: Lesson, change: (draft: Lesson) => void): { edited: Edited } | Refused {
   const [changed, p1, i1] = produceWithPatches(lesson, change)
   // What is changed and put back again leaves no patches.
   if (changed === lesson || p1.length === 0 || changesBetween(lesson, changed).length === 0) return { refused: null }
   const timed = timedOf(changed)
   const parts = changedParts(lesson, changed)
-  const circle = [timed, ...parts.map(([, part]) => timedOf(part))].flatMap((t) => t.findings).find(isCircle)
+  const circle = [timed, ...parts.map(([, part]) => timedOf(part))].flatMap((t) => t.circles)[0]
   if (circle) return { refused: circle.sentence }
   const [kept, p2, i2] = produceWithPatches(changed, (draft) => {
     remember(draft, timed)

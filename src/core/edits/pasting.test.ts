@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import { newElement } from '../kinds'
 import { emptyLesson } from '../lesson/make'
 import type { Element, Lesson } from '../lesson/schema'
@@ -60,7 +61,7 @@ test(
     const there = resolve(smaller())
     const now = resolve(into(smaller(), pasted(readCopied(text)!, there, smaller(), 300, newIds()).elements))
     expect(now.lesson.elements.map((e) => now.spans.get(e.id)!.from)).toEqual([300, 380])
-    expect(now.findings).toEqual([])
+    expect(findingsOf(now)).toEqual([])
     expect(readCopied('[1]')).toBeNull()
     expect(readCopied('no JSON')).toBeNull()
   },

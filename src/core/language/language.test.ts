@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import { checkLesson } from '../review/check'
 import type { Lesson, Medium } from '../lesson/schema'
 import { besides, clip, element, lasting, lessonWithTake, on, takeMedium } from '../testing/lessons'
@@ -133,7 +134,7 @@ describe('another language', () => {
     // “drill.” is the third word of its phrase, as “vrtačku.” is; the second phrase begins at 6 s.
     expect(timed.spans.get('note')!.from).toBe(120)
     expect(timed.spans.get('second')!.from).toBe(180)
-    expect(timed.findings).toEqual([])
+    expect(findingsOf(timed)).toEqual([])
     expect(resolve(inLanguage(spoken, 'en')).spans.get('note')!.from).toBe(60)
     // The picture waits for it: what was shown as the second phrase began is shown then.
     const shown = timed.clips.find((c) => c.media === 'take')!

@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { element, lessonWithTake, loose, on, besides } from '../testing/lessons'
 import fc from 'fast-check'
@@ -68,7 +69,7 @@ test(
     expect(move(withMoments(later)).from).toBe(141)
     const cut = withMoments(later.filter((_, i) => i !== 1))
     expect([move(cut).from, move(cut).lost]).toEqual([126, true])
-    expect(resolve(cut).findings.map((f) => [f.code, f.element])).toEqual([['lost', 'box']])
+    expect(findingsOf(resolve(cut)).map((f) => [f.code, f.element])).toEqual([['lost', 'box']])
     expect([move(withMoments(later)).from, move(withMoments(later)).lost]).toEqual([141, false])
   },
 )
@@ -227,7 +228,11 @@ test('an element without poses is handed on as it is', () => {
   const { lesson, at } = moving([])
   expect(at(150)).toBe(lesson.elements[0])
   expect(
-    resolve({ ...lesson, elements: besides(lesson, [element(lesson, 'arrow', 'a', on('take/click-1'), loose(200))]) })
-      .findings,
+    findingsOf(
+      resolve({
+        ...lesson,
+        elements: besides(lesson, [element(lesson, 'arrow', 'a', on('take/click-1'), loose(200))]),
+      }),
+    ),
   ).toEqual([])
 })

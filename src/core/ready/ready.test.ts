@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import { SHIPPED_THINGS } from '.'
 import { applyEdit, filledBy, idsFrom, placeReady, readReady, readyFrom, setSpan, type ReadyThing } from '../edits'
 import { kindName } from '../kinds'
@@ -27,7 +28,7 @@ describe.each(SHIPPED_THINGS.map((t) => [t.name, t] as const))('%s', (_, t) => {
       expect(readReady(JSON.stringify(thing))).toEqual(thing)
       const { lesson: after, timed } = placed(lesson, thing, 60)
       expect(checkLesson(JSON.parse(JSON.stringify(after))).faults).toEqual([])
-      expect(timed.findings).toEqual([])
+      expect(findingsOf(timed)).toEqual([])
       const own = after.elements.filter((e) => e.id.startsWith('ready'))
       expect(own.length).toBe(thing.copied.elements.length)
       const [from, to] = [

@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import { besides, clip, element, lessonWithTake, loose, on } from '../testing/lessons'
 import { checkLesson } from '../review/check'
 import { resolve } from '../timing'
@@ -25,7 +26,7 @@ test('every template that ships is a lesson without faults, with an intro, chapt
   for (const { lesson } of shippedTemplates()) {
     expect(checkLesson(JSON.parse(JSON.stringify(lesson))).faults).toEqual([])
     const timed = resolve(lesson)
-    expect(timed.findings).toEqual([])
+    expect(findingsOf(timed)).toEqual([])
     expect(lesson.elements.filter((e) => e.name.startsWith('Title card')).length).toBe(2)
     expect(lesson.moments.length).toBeGreaterThan(1)
   }

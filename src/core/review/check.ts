@@ -172,7 +172,6 @@ function referenceFaults(lesson: Lesson): Fault[] {
       if (!elements.has(id)) say(`staggers[${i}].elements[${n}]`, `there is no element “${id}”`)
     }),
   )
-  for (const f of timed.findings)
-    if (f.code === 'cycle') say(`elements[${lesson.elements.findIndex((e) => e.id === f.element)}]`, f.sentence)
+  for (const c of timed.circles) say(`elements[${lesson.elements.findIndex((e) => e.id === c.element)}]`, c.sentence)
   return faults
 }

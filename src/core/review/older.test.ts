@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import { newIds } from '@/core/testing/made'
 import { applyEdit, settleMove } from '../edits'
 import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
@@ -33,7 +34,7 @@ function opened(poses: Pose[], change: Partial<Lesson> = {}): Lesson {
 }
 const box = (lesson: Lesson) => lesson.elements.find((e) => e.id === 'box')!
 const spans = (lesson: Lesson) => motionOf(resolve(lesson), box(lesson)).moves.map((m) => [m.pose.id, m.from, m.to])
-const findings = (lesson: Lesson) => resolve(lesson).findings.filter((f) => f.code === 'apart' || f.code === 'cut')
+const findings = (lesson: Lesson) => findingsOf(resolve(lesson)).filter((f) => f.code === 'apart' || f.code === 'cut')
 
 test('moves whose values all go on from the pose before stay as they are', () => {
   const poses = [pose('a', ON, at(20), { x: 10, y: 10 }), pose('b', ON, at(40), { x: 20 })]

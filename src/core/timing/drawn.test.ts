@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import { lookAs } from '@/core/testing/looks'
 import { drawnAt } from '@/core/testing/shown'
 import { newIds } from '@/core/testing/made'
@@ -54,7 +55,9 @@ test('elements hang on its stops and presses, also another drawn pointer that wa
     element(lesson, 'pointer', 'second', on(stopId('hand', 'b')), loose(290), { poses: [move('c', 5, 15, 10, 10)] }),
     element(lesson, 'text', 'last', on(stopId('second', 'c')), loose(280)),
   )
-  const { spans, findings } = resolve(lesson)
+  const timed = resolve(lesson)
+  const { spans } = timed
+  const findings = findingsOf(timed)
   expect(findings).toEqual([])
   expect(spans.get('word')).toMatchObject({ from: 67, to: 130 })
   expect(spans.get('last')!.from).toBe(145)
@@ -84,7 +87,7 @@ test('a stop that waits for what waits for it is refused by the names of both', 
     { ...hand!.poses[1]!, start: { on: 'element', element: 'word', edge: 'start', offset: 0, last: 90 } },
   ]
   lesson.elements.push(element(lesson, 'text', 'word', on(stopId('hand', 'a'), 0, 'end', 80), loose(290)))
-  const circles = resolve(lesson).findings.filter((f) => f.code === 'cycle')
+  const circles = findingsOf(resolve(lesson)).filter((f) => f.code === 'cycle')
   expect(circles.map((f) => f.element).sort()).toEqual(['hand', 'word'])
   expect(circles[0]!.sentence).toMatch(/“hand”.*“word”|“word”.*“hand”/)
 })
@@ -93,7 +96,9 @@ test('an element that hangs on a pointer that is gone keeps its place and says s
   lesson.elements = besides(lesson, [
     element(lesson, 'text', 'word', on(pressId('hand', 'a'), 0, 'start', 64), loose(200)),
   ])
-  const { spans, findings } = resolve(lesson)
+  const timed = resolve(lesson)
+  const { spans } = timed
+  const findings = findingsOf(timed)
   expect(spans.get('word')!.from).toBe(64)
   expect(findings[0]).toMatchObject({ code: 'lost' })
 })
@@ -142,7 +147,9 @@ test('a press is set and taken away; a view follows a drawn pointer and stands s
 
 test('a drawn pointer cannot hang on its own stops', () => {
   const lesson = withHand({ end: on(stopId('hand', 'b'), 40, 'start', 200) })
-  const { findings, spans } = resolve(lesson)
+  const timed = resolve(lesson)
+  const { spans } = timed
+  const findings = findingsOf(timed)
   expect(spans.get('hand')!.to).toBe(200)
   expect(findings).toContainEqual(expect.objectContaining({ code: 'lost', element: 'hand' }))
 })
@@ -162,7 +169,9 @@ test('a drawn finger makes a moment from when it is down until it goes up; eleme
     tap,
     element(lesson, 'callout', 'note', on(touchId('tap'), 2), on(touchId('tap'), 0, 'end')),
   ])
-  const { moments, spans, findings } = resolve(lesson)
+  const timed = resolve(lesson)
+  const { moments, spans } = timed
+  const findings = findingsOf(timed)
   expect(moments.get(touchId('tap'))).toMatchObject({
     kind: 'click',
     frame: 108,

@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import { element, lessonWithTake, loose, besides } from '../testing/lessons'
 import { outOfSight, resolve } from './index'
 import type { Pose } from '../lesson/schema'
@@ -28,7 +29,7 @@ test('a pinned element tells from when to when its spot is out of sight, and the
     { from: 60, to: 90 },
     { from: 150, to: 200 },
   ])
-  expect(timed.findings).toEqual([
+  expect(findingsOf(timed)).toEqual([
     {
       code: 'unseen',
       element: 'box',
@@ -48,5 +49,5 @@ test('what fades by a pose of its own has lost nothing', () => {
       ],
     }),
   ])
-  expect(resolve(lesson).findings).toEqual([])
+  expect(findingsOf(resolve(lesson))).toEqual([])
 })

@@ -1,3 +1,4 @@
+import { findingsOf } from '../findings'
 import fc from 'fast-check'
 import { clip, element, lasting, lessonWithTake, loose, on, besides, laid } from '../testing/lessons'
 import type { Lesson, MoveEdge } from '../lesson/schema'
@@ -31,10 +32,10 @@ test(
     ])
     lesson.elements = laid(lesson, [clip('c1', 0, 210, { inUs: 3_000_000 })])
     expect(spanOf(lesson, 'a')).toEqual([-30, 30])
-    expect(resolve(lesson).findings.map((f) => f.code)).toEqual(['lost'])
+    expect(findingsOf(resolve(lesson)).map((f) => f.code)).toEqual(['lost'])
     lesson.elements = laid(lesson, [clip('c1', 0, 300)])
     expect(spanOf(lesson, 'a')).toEqual([60, 120])
-    expect(resolve(lesson).findings).toEqual([])
+    expect(findingsOf(resolve(lesson))).toEqual([])
   },
 )
 test('with both moments gone the last known frames stand, in order', () => {
@@ -62,7 +63,7 @@ test('a circle of ties is refused by name', () => {
     element(lesson, 'arrow', 'first', after('second'), lasting(10)),
     element(lesson, 'arrow', 'second', after('first'), lasting(10)),
   ])
-  const found = resolve(lesson).findings.filter((f) => f.code === 'cycle')
+  const found = findingsOf(resolve(lesson)).filter((f) => f.code === 'cycle')
   expect(found).toHaveLength(2)
   expect(found[0]!.sentence).toContain('“first”')
   expect(found[0]!.sentence).toContain('“second”')
@@ -71,7 +72,7 @@ test('an end before its start shows one frame and is reported', () => {
   const lesson = lessonWithTake()
   lesson.elements = besides(lesson, [element(lesson, 'arrow', 'a', loose(50), loose(40))])
   expect(spanOf(lesson, 'a')).toEqual([50, 51])
-  expect(resolve(lesson).findings[0]!.code).toBe('order')
+  expect(findingsOf(resolve(lesson))[0]!.code).toBe('order')
 })
 test('a chapter lasts until the next one, and a bar over it follows', () => {
   const lesson = lessonWithTake()
@@ -133,7 +134,7 @@ describe('moves that wait for each other', () => {
     return { ...lesson, elements: besides(lesson, [moving('a', first), moving('b', second)]) }
   }
   test('for each other’s landings, round in a circle, are named', () => {
-    const { findings } = resolve(waiting(lands('b', 'b-3'), lands('a', 'a-3')))
+    const findings = findingsOf(resolve(waiting(lands('b', 'b-3'), lands('a', 'a-3'))))
     expect(findings.map((f) => [f.code, f.element])).toEqual([
       ['cycle', 'a'],
       ['cycle', 'b'],
@@ -143,8 +144,8 @@ describe('moves that wait for each other', () => {
   test('also where one of them goes straight on from the one before; in a row they are sound', () => {
     const straight = waiting(lands('b', 'b-3'), { on: 'previous' })
     straight.elements[1]!.poses[0]!.start = lands('a', 'a-3')
-    expect(resolve(straight).findings.map((f) => f.code)).toEqual(['cycle', 'cycle'])
-    expect(resolve(waiting(lands('b', 'b-3'), lands('a', 'a-2'))).findings).toEqual([])
-    expect(resolve(waiting(lands('a', 'a-3'), after(60))).findings.map((f) => f.element)).toEqual(['a'])
+    expect(findingsOf(resolve(straight)).map((f) => f.code)).toEqual(['cycle', 'cycle'])
+    expect(findingsOf(resolve(waiting(lands('b', 'b-3'), lands('a', 'a-2'))))).toEqual([])
+    expect(findingsOf(resolve(waiting(lands('a', 'a-3'), after(60)))).map((f) => f.element)).toEqual(['a'])
   })
 })

@@ -8,10 +8,9 @@ import type { Timed } from './timed'
  * out of order is left as it was. Changes the draft it is given, which is one of the timed lesson.
  */
 export function remember(draft: Lesson, timed: Timed): void {
-  const disordered = new Set(timed.findings.filter((f) => f.code === 'order').map((f) => f.element))
   timed.lesson.elements.forEach((e, i) => {
     const span = timed.spans.get(e.id)
-    if (!span || disordered.has(e.id)) return
+    if (!span || span.backwards) return
     if (isTied(e.start) && e.start.last !== span.from) Object.assign(draft.elements[i]!.start, { last: span.from })
     if (isTied(e.end) && e.end.last !== span.to) Object.assign(draft.elements[i]!.end, { last: span.to })
     e.poses.forEach((pose, n) => {

@@ -8,18 +8,13 @@ export interface Span {
   to: number
   startLost: boolean
   endLost: boolean
+  /** It would end before it starts, and is shown for one frame. */
+  backwards?: true
 }
-/**
- * What is amiss with an element, in a sentence; `frame`: where in the lesson to look, when it is not the element's
- * start.
- */
-export interface Finding {
-  code: 'lost' | 'cycle' | 'order' | 'unread' | 'unseen' | 'apart' | 'cut'
+/** An element whose ties lead round in a circle, and with which others, in a sentence. */
+export interface Circle {
   element: string
-  /** The pose whose move it is about. */
-  pose?: string
   sentence: string
-  frame?: number
 }
 
 /** A lesson with every tie turned into frames. */
@@ -30,5 +25,5 @@ export interface Timed {
   clips: readonly Clip[]
   moments: Map<string, TimedMoment>
   spans: Map<string, Span>
-  findings: Finding[]
+  circles: Circle[]
 }

@@ -1,9 +1,8 @@
 import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, Undo2, Upload } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import Link from 'next/link'
-import { rename, setLesson, settleMove } from '@/core/edits'
-import { lessonIn } from '@/core/kinds'
-import type { Timed } from '@/core/timing'
+import { findingsOf, findingsWithin, mendsOf } from '@/core/findings'
+import { rename } from '@/core/edits'
 import { FirstSteps } from './FirstSteps'
 import { NotKept } from './NotKept'
 import { goInside } from './inside'
@@ -93,33 +92,12 @@ export function Header() {
   )
 }
 
-/** That something is amiss in the lessons in a lesson: where to go and look. */
-const findingsWithin = (timed: Timed) =>
-  timed.lesson.elements.flatMap((e) => {
-    const n = lessonIn(timed, e)?.inner.findings.length ?? 0
-    const sentence = `In the lesson “${e.name}” there ${n === 1 ? 'is a finding' : `are ${n} findings`}: go into it.`
-    return n > 0 ? [{ element: e.id, code: 'within', sentence, frame: undefined, within: true }] : []
-  })
-
-/** What settles a finding in one press. */
-function mendsOf(f: { code: string; element: string; pose?: string }) {
-  if (f.code === 'apart' && f.pose !== undefined)
-    return [
-      { words: 'It is right so', label: 'A move as its panel says', change: settleMove(f.element, f.pose, false) },
-      { words: 'As it was before', label: 'A move as it was before', change: settleMove(f.element, f.pose, true) },
-    ]
-  if (f.code === 'cut')
-    return [
-      { words: 'As long as all of it', label: 'The lesson lasts as long as all', change: setLesson({ length: null }) },
-    ]
-  return []
-}
-
 /** What is amiss with the ties and pins: lost moments, ends before starts, spots out of sight. */
 function Findings() {
   const timed = useBench((b) => b.timed)
   const { spans } = timed
-  const findings = [...timed.findings.map((f) => ({ ...f, within: false })), ...findingsWithin(timed)]
+  const within = findingsWithin(timed)
+  const findings = [...findingsOf(timed), ...within]
   if (findings.length === 0) return null
   return (
     <Popover.Root>
@@ -138,7 +116,7 @@ function Findings() {
                 type="button"
                 className="block w-full text-left"
                 onClick={() => {
-                  if (f.within) {
+                  if (within.includes(f)) {
                     goInside(f.element)
                     return
                   }

@@ -2,6 +2,7 @@ import { ROUTES } from '@/contract/routes'
 import { Pin, X } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { toast } from 'sonner'
+import { findingsOf } from '@/core/findings'
 import { pinSpot, pinTo } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { timecode } from '@/core/time'
@@ -34,7 +35,7 @@ export function PinSection({ element: e }: { element: Element }) {
       )
       if (!edit(`Pin “${e.name}” to what it marks`, pinTo(e.id, media, places)))
         toast('What it marks does not move, so it stays where it is.')
-      const lost = shown().findings.find((f) => f.code === 'unseen' && f.element === e.id)
+      const lost = findingsOf(shown()).find((f) => f.code === 'unseen' && f.element === e.id)
       if (lost) toast(lost.sentence, { duration: 9000 })
     } catch (error) {
       if (!control.signal.aborted) toast.error(sentenceOf(error))

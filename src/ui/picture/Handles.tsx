@@ -5,6 +5,7 @@ import { apply, isFlat, times, inverse, type Matrix, type Point, type Rect } fro
 import { posed } from '../bench/inPose'
 import { useBench } from '../bench/store'
 import { matrixOf } from '@/core/motion'
+import { anchorIn, croppedTo } from '@/core/scene'
 import type { Drag } from './drag'
 
 const CORNERS: Pull[] = [
@@ -39,10 +40,10 @@ interface Props {
   snap: (p: Point, alt: boolean) => Point
 }
 
-/** What a single selected element can be grasped by. */
 /** The side of what is kept to an edge that looks away from it. */
 const AWAY = { top: { x: 0, y: 1 }, bottom: { x: 0, y: -1 }, left: { x: 1, y: 0 }, right: { x: -1, y: 0 } }
 
+/** What a single selected element can be grasped by. */
 export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, snap }: Props) {
   const grasp =
     (label: string, change: (p: Point, shift: boolean, alt: boolean) => ReturnType<Drag['edit']>) =>
@@ -67,14 +68,7 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
         start: pointOf(event),
         label: `Crop “${e.name}”`,
         edit: (q, _shift, alt) => {
-          const p = apply(inverse(matrix), snap(q, alt))
-          const [x, y] = [(p.x - box.x) / Math.max(1, box.w), (p.y - box.y) / Math.max(1, box.h)]
-          const made = setCrop(e.id, {
-            ...(pull.x === -1 && { left: x }),
-            ...(pull.x === 1 && { right: 1 - x }),
-            ...(pull.y === -1 && { top: y }),
-            ...(pull.y === 1 && { bottom: 1 - y }),
-          })
+          const made = setCrop(e.id, croppedTo(box, pull, apply(inverse(matrix), snap(q, alt))))
           return cropIsKeyed(e) ? posed(made) : made
         },
       },
@@ -87,15 +81,7 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
       {
         start: pointOf(event),
         label: `Anchor of “${e.name}”`,
-        edit: (p) => {
-          const local = apply(inverse(matrix), p)
-          const share = (v: number, at: number, long: number) => {
-            const k = Math.min(1, Math.max(0, (v - at) / Math.max(1, long)))
-            const third = Math.round(k * 2) / 2
-            return Math.abs(k - third) < 0.06 ? third : Math.round(k * 1000) / 1000
-          }
-          return setAnchor(e.id, { x: share(local.x, box.x, box.w), y: share(local.y, box.y, box.h) })
-        },
+        edit: (p) => setAnchor(e.id, anchorIn(box, apply(inverse(matrix), p))),
       },
       event,
     )

@@ -2,7 +2,18 @@ import { useRef, useState } from 'react'
 import type { Edit } from '@/core/edits'
 import { hasPlace, heldBy, isGround, isRule, isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
 import { boundsOf, apply, corners, inverse, isFlat, meets, union, type Point, type Rect } from '@/core/geometry'
-import { elementsAt, frameBoxOf, hitAt, snapLines, snapRect, spaceOf, type SnapLine, type Snapped } from '@/core/scene'
+import {
+  draggedBy,
+  drawnBetween,
+  elementsAt,
+  frameBoxOf,
+  hitAt,
+  snapLines,
+  snapPoint,
+  spaceOf,
+  type SnapLine,
+  type Snapped,
+} from '@/core/scene'
 import type { Element } from '@/core/lesson/schema'
 import { moving, poseFor, standing } from '../bench/inPose'
 import { bench, edit, isFramed, select, setBench, tryEdit, useBench, useShown } from '../bench/store'
@@ -121,8 +132,7 @@ export function Overlay({ scale }: { scale: number }) {
       if (inner && holders(timed.lesson).get(inner.id) === hit.id) tapped.current = () => select([inner.id], true)
     }
     const ids = bench().elements.filter((id) => !timed.lesson.elements.find((x) => x.id === id)?.locked)
-    const m = spaceOf(timed, hit, bench().playhead, isFramed())
-    const back = isFlat(m) ? m : inverse(m)
+    const space = spaceOf(timed, hit, bench().playhead, isFramed())
     const lines = linesWithout(ids)
     const around = ids.map((id) => boxOf(id)).filter((r) => r !== null)
     const whole = around.length > 0 ? around.reduce(union) : null
@@ -130,20 +140,10 @@ export function Overlay({ scale }: { scale: number }) {
       {
         start: p,
         label: ids.length === 1 ? `Move “${hit.name}”` : `Move ${ids.length} elements`,
-        edit: (q, shift, alt) => {
-          let by = { x: q.x - p.x, y: q.y - p.y }
-          if (shift) by = Math.abs(by.x) > Math.abs(by.y) ? { x: by.x, y: 0 } : { x: 0, y: by.y }
-          const s =
-            whole && !alt ? snapRect({ ...whole, x: whole.x + by.x, y: whole.y + by.y }, lines, SNAP_PX / scale) : null
-          setSnapped(s?.lines.length ? s : null)
-          const to = apply(back, {
-            x: by.x + (shift && by.x === 0 ? 0 : (s?.dx ?? 0)),
-            y: by.y + (shift && by.y === 0 ? 0 : (s?.dy ?? 0)),
-          })
-          const from = apply(back, { x: 0, y: 0 })
-          const step = (v: number) => (s ? Math.round(v * 100) / 100 : Math.round(v))
-          const dx = s?.dx ? step(to.x - from.x) : Math.round(to.x - from.x)
-          const dy = s?.dy ? step(to.y - from.y) : Math.round(to.y - from.y)
+        edit: (to, straight, alt) => {
+          const kept = alt ? null : whole
+          const { dx, dy, snapped } = draggedBy({ from: p, to, straight }, kept, lines, SNAP_PX / scale, space)
+          setSnapped(snapped)
           return dx || dy ? moving(ids, dx, dy) : null
         },
       },
@@ -159,7 +159,7 @@ export function Overlay({ scale }: { scale: number }) {
         start: p,
         label: '',
         edit: (q) => {
-          const r = { x: Math.min(p.x, q.x), y: Math.min(p.y, q.y), w: Math.abs(q.x - p.x), h: Math.abs(q.y - p.y) }
+          const r = drawnBetween(p, q)
           setDrawn(r)
           const touched = elementsAt(timed, bench().playhead)
             .filter((x) => !x.locked && !x.hidden && hasPlace(x) && heldBy(x) === null)
@@ -195,15 +195,8 @@ export function Overlay({ scale }: { scale: number }) {
 
   const move = (e: React.PointerEvent) => {
     if (drawFrom.current && adding && kindNamed(adding.kind).drawn) {
-      const a = drawFrom.current
-      const b = pointOf(e)
-      if (!kindNamed(adding.kind).view) {
-        setDrawn({ x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), w: Math.abs(b.x - a.x), h: Math.abs(b.y - a.y) })
-        return
-      }
-      const w = Math.max(Math.abs(b.x - a.x), (Math.abs(b.y - a.y) * width) / height)
-      const h = (w * height) / width
-      setDrawn({ x: b.x < a.x ? a.x - w : a.x, y: b.y < a.y ? a.y - h : a.y, w, h })
+      const frame = kindNamed(adding.kind).view ? timed.lesson.frame : null
+      setDrawn(drawnBetween(drawFrom.current, pointOf(e), frame))
     }
     const d = drag.current
     if (!d) return
@@ -359,11 +352,13 @@ export function Overlay({ scale }: { scale: number }) {
               return m && !isFlat(m) ? apply(inverse(m), p) : p
             }}
             snap={(p, alt) => {
-              const s = alt
-                ? null
-                : snapRect({ x: p.x, y: p.y, w: 0, h: 0 }, linesWithout([single.own.id]), SNAP_PX / scale)
-              setSnapped(s?.lines.length ? s : null)
-              return s ? { x: p.x + s.dx, y: p.y + s.dy } : p
+              if (alt) {
+                setSnapped(null)
+                return p
+              }
+              const { at, snapped } = snapPoint(p, linesWithout([single.own.id]), SNAP_PX / scale)
+              setSnapped(snapped)
+              return at
             }}
           />
         )}

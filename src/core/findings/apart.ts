@@ -1,0 +1,33 @@
+import { settleMove } from '../edits'
+import { movesOf } from '../timing'
+import type { Found, Look } from './finding'
+
+/** Moves that an older program let set out for each value by itself, with what they come to today. */
+export const apart: Look = {
+  code: 'apart',
+  inFilm: true,
+  find: (timed) =>
+    timed.lesson.elements
+      .filter((e) => e.poses.some((p) => p.apart))
+      .flatMap((e) => {
+        const landed = new Map<string, number>()
+        return movesOf(timed, e).flatMap(({ pose, from, to }, n): Found[] => {
+          const paths = Object.keys(pose.values)
+          const start = timed.spans.get(e.id)!.from
+          const was = Math.min(...paths.map((path) => Math.min(to, landed.get(path) ?? start)))
+          for (const path of paths) landed.set(path, to)
+          if (!pose.apart || was === from) return []
+          const sentence =
+            `“${e.name}”: its move to pose ${n + 2} begins at frame ${Math.round(from)} for all that it changes, as ` +
+            `its panel says. In an older version a part of it set out at frame ${Math.round(was)}.`
+          return [{ element: e.id, pose: pose.id, sentence, frame: Math.round(was) }]
+        })
+      }),
+  mends: ({ element, pose }) =>
+    pose === undefined
+      ? []
+      : [
+          { words: 'It is right so', label: 'A move as its panel says', change: settleMove(element, pose, false) },
+          { words: 'As it was before', label: 'A move as it was before', change: settleMove(element, pose, true) },
+        ],
+}

@@ -1,0 +1,36 @@
+import { setLesson } from '../edits'
+import { lasts } from '../kinds/looks'
+import type { Look } from './finding'
+
+/** What stands beyond the length that a lesson was given. */
+export const cut: Look = {
+  code: 'cut',
+  inFilm: true,
+  find: ({ lesson, spans, length }) =>
+    lesson.length === null
+      ? []
+      : lesson.elements.flatMap((e) => {
+          const span = spans.get(e.id)!
+          if (
+            !lasts(e.look) ||
+            e.hidden ||
+            span.to <= length ||
+            (e.end.on === 'moment' && e.end.moment === 'lesson:end')
+          )
+            return []
+          const gone =
+            span.from >= length ? 'It is not seen at all' : `Its last ${span.to - length} frames are not seen`
+          return [
+            {
+              element: e.id,
+              sentence:
+                `“${e.name}” goes on after the lesson has ended. ${gone}: ` +
+                'make the lesson longer, or end it earlier.',
+              frame: Math.max(0, length - 1),
+            },
+          ]
+        }),
+  mends: () => [
+    { words: 'As long as all of it', label: 'The lesson lasts as long as all', change: setLesson({ length: null }) },
+  ],
+}

@@ -1,0 +1,34 @@
+import { lessonIn } from '../kinds'
+import { memo } from '../values'
+import type { Timed } from '../timing'
+import { apart } from './apart'
+import { backwards } from './backwards'
+import { circle } from './circle'
+import { cut } from './cut'
+import type { Found, Look, Mend } from './finding'
+import { lost } from './lost'
+import { unseen } from './unseen'
+
+export type { Mend } from './finding'
+export interface Finding extends Found {
+  code: string
+}
+const LOOKS: readonly Look[] = [circle, lost, backwards, unseen, apart, cut]
+const lookOf = ({ code }: Finding): Look | undefined => LOOKS.find((l) => l.code === code)
+
+/** What is amiss in a lesson, not in those that stand in it. */
+export const findingsOf = memo((timed: Timed): readonly Finding[] =>
+  LOOKS.flatMap((look) => look.find(timed).map((f) => ({ code: look.code, ...f }))),
+)
+/** What settles a finding in one press. */
+export const mendsOf = (f: Finding): Mend[] => lookOf(f)?.mends?.(f) ?? []
+/** Whether a finding shows in the film: another one than was made, or cut off. */
+export const isInFilm = (f: Finding): boolean => lookOf(f)?.inFilm ?? false
+/** That something is amiss in the lessons in a lesson: where to go and look. */
+export const findingsWithin = (timed: Timed): Finding[] =>
+  timed.lesson.elements.flatMap((e) => {
+    const inner = lessonIn(timed, e)?.inner
+    const n = inner ? findingsOf(inner).length : 0
+    const sentence = `In the lesson “${e.name}” there ${n === 1 ? 'is a finding' : `are ${n} findings`}: go into it.`
+    return n > 0 ? [{ element: e.id, code: 'within', sentence }] : []
+  })
