@@ -2,7 +2,8 @@ import { expect, test, type Locator, type Page } from '@playwright/test'
 import { addElement, elementAt } from '@/core/edits'
 import { ADDABLE_KINDS, type ElementKind } from '@/core/kinds'
 import { resolve } from '@/core/timing'
-import { demoCopy, goTo, kill, lessonOf, newLesson, openBench, saved, sendEdit, spot } from './desk'
+import { base, demoCopy, goTo, kill, lessonOf, newLesson, openBench, saved, sendEdit, spot } from './desk'
+import { newWalk, walk, type Place } from './walk'
 
 /** A lesson with one element of each kind that can be added, all of them on screen from its first frame on. */
 async function ofEveryKind(kinds: readonly ElementKind[] = ADDABLE_KINDS): Promise<string> {
@@ -16,11 +17,11 @@ async function ofEveryKind(kinds: readonly ElementKind[] = ADDABLE_KINDS): Promi
 }
 
 const details = (page: Page) => page.getByTestId('details')
-const FIELDS = 'input:not([type=checkbox]):not([type=color]):not([type=file]):not([type=range]), textarea'
 const face = (page: Page, id: string): Locator => page.locator(`[data-element="${id}"] [data-bar]`).first()
 const choose = async (page: Page, id: string) => {
   await face(page, id).scrollIntoViewIfNeeded()
-  await face(page, id).click({ force: true, position: { x: 12, y: 6 } })
+  const wide = (await face(page, id).boundingBox())!.width
+  await face(page, id).click({ force: true, position: { x: Math.min(12, wide / 2), y: 6 } })
 }
 
 /** What people press with a field still full of what they typed. */
@@ -39,42 +40,145 @@ const PRESSES: Record<string, (page: Page, other: string) => Promise<void>> = {
   },
 }
 
-test('every field of every kind keeps what was typed in it, whatever is pressed next', async ({ page }) => {
+const PRESSES_OF = (other: string): Place['presses'] =>
+  Object.fromEntries(Object.entries(PRESSES).map(([name, act]) => [name, (page) => act(page, other)]))
+
+test('every control of every kind keeps what was set in it, whatever is pressed next', async ({ page }) => {
   test.setTimeout(600_000)
   const id = await ofEveryKind()
   await openBench(page, id)
-  const walked = new Set<string>()
-  const lost: string[] = []
-  const presses = Object.entries(PRESSES)
+  await goTo(page, 0)
+  const found = newWalk()
   for (const kind of ADDABLE_KINDS) {
-    const own = `own-${kind}`
-    const other = kind === 'text' ? 'own-shape' : 'own-text'
-    if (!(await face(page, own).count())) continue
-    await goTo(page, 0)
-    await choose(page, own)
-    if (!(await details(page).getByRole('textbox', { name: 'Name', exact: true }).count())) continue
-    const count = await details(page).locator(FIELDS).count()
-    for (let i = 0; i < count; i++) {
-      const field = details(page).locator(FIELDS).nth(i)
-      const label = (await field.getAttribute('aria-label').catch(() => null)) ?? ''
-      if (walked.has(label) || !(await field.isEditable().catch(() => false))) continue
-      walked.add(label)
-      const before = await field.inputValue()
-      const number = /^-?\d+(\.\d+)?$/.test(before) ? Number(before) : null
-      const typed = number !== null ? String(number > 1 ? number - 1 : number + 1) : `${before}b7`.slice(-9)
-      const [press, act] = presses[walked.size % presses.length]!
-      const time = /^\d\d:\d\d:\d\d:\d\d$/.test(before) ? before.slice(0, -2) + '05' : null
-      const wanted = time ?? (/ as hex$/.test(label) ? '#b7a7c7' : / as CSS$/.test(label) ? 'ease-in' : typed)
-      await field.fill(wanted)
-      await act(page, other)
-      await choose(page, own)
-      const now = details(page).getByRole('textbox', { name: label, exact: true }).first()
-      const after = await now.inputValue({ timeout: 2000 }).catch(() => 'gone')
-      if (after !== wanted) lost.push(`${kind}: “${label}” was ${before}, ${wanted} was typed, ${press}: ${after}`)
-    }
+    if (!(await face(page, `own-${kind}`).count())) continue
+    await walk(
+      page,
+      {
+        name: kind,
+        open: (p) => choose(p, `own-${kind}`),
+        root: details,
+        presses: PRESSES_OF(kind === 'text' ? 'own-shape' : 'own-text'),
+      },
+      found,
+    )
   }
-  expect(lost).toEqual([])
-  expect(walked.size).toBeGreaterThan(60)
+  for (const [one, other] of [
+    ['own-text', 'own-shape'],
+    ['own-bar', 'own-counter'],
+  ] as const)
+    await walk(
+      page,
+      {
+        name: `${one} and ${other}`,
+        open: async (p) => {
+          await choose(p, one)
+          await face(p, other).click({ force: true, position: { x: 12, y: 6 }, modifiers: ['Shift'] })
+        },
+        root: details,
+        presses: PRESSES_OF('own-arrow'),
+      },
+      found,
+    )
+  expect(found.lost).toEqual([])
+  for (const line of found.told) expect(line).toMatch(TOLD)
+  expect([...found.unreached]).toEqual([])
+  expect(found.walked.size).toBeGreaterThan(100)
+})
+
+/** What is not taken as it is set, with the sentence that says why. */
+const TOLD = /Nothing lies below it|lead round in a circle|“[^”]+” goes (in steps|from)|has that language already/
+
+/** What people press beside a dialog, and on a page. */
+const AWAY: Place['presses'] = {
+  'beside the dialog': (page) => page.mouse.click(6, 400),
+  'its cross': (page) => page.getByRole('dialog').getByRole('button', { name: 'Close' }).click(),
+}
+const GO: Place['presses'] = {
+  'another page': async (page) => {
+    await page.goto(`${base()}/exports`)
+  },
+  'empty ground': (page) => page.mouse.click(640, 795),
+  'a key': (page) => page.keyboard.press('Tab'),
+  'the head': (page) => page.mouse.click(500, 12),
+}
+const byName = (title: string, head: string) => async (page: Page) => {
+  if (await dialog(page).getByRole('heading', { name: head, exact: true }).isVisible()) return
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('Type a part of its name').fill(title)
+  await page.keyboard.press('Enter')
+  await dialog(page).getByRole('heading', { name: head, exact: true }).waitFor()
+}
+const dialog = (page: Page) => page.getByRole('dialog')
+
+test('every control of every dialog, page and other panel keeps what was set in it, whatever is pressed next', async ({
+  page,
+}) => {
+  test.setTimeout(600_000)
+  const id = await demoCopy()
+  await openBench(page, id)
+  const found = newWalk()
+  const bench: Place['presses'] = PRESSES_OF('callout-due')
+  const onBench = (name: string, open: Place['open'], root: Place['root'] = details, presses = bench): Place => ({
+    name,
+    open,
+    root,
+    presses,
+  })
+  const lesson = await lessonOf(id)
+  const clip = (kind: 'take' | 'sound') => {
+    const first = resolve(lesson).clips.find((c) => lesson.media[c.media]!.kind === kind)!
+    return (p: Page) => p.locator(`[data-clip="${first.id}"]`).click({ position: { x: 20, y: 8 }, force: true })
+  }
+  const headed = (p: Page, head: string) => dialog(p).getByRole('heading', { name: head }).first()
+  const script = async (p: Page) => {
+    if (await headed(p, 'Script of').isVisible()) return
+    await p.keyboard.press('Escape')
+    await clip('sound')(p)
+    await details(p).getByRole('button', { name: 'Script …' }).click()
+    await headed(p, 'Script of').waitFor()
+  }
+  const ready = (name: string) => async (p: Page) => {
+    if (await headed(p, name).isVisible()) return
+    await p.keyboard.press('Escape')
+    await p.getByRole('button', { name: 'Ready', exact: true }).click()
+    await dialog(p).getByText(name, { exact: true }).click()
+    await headed(p, name).waitFor()
+  }
+  const places: Place[] = [
+    onBench('the lesson', (p) => p.keyboard.press('Escape').then(() => p.keyboard.press('Escape'))),
+    onBench('the recording', clip('take')),
+    onBench('the narration', clip('sound')),
+    onBench('a moment', (p) => p.locator('[data-moment]').first().click({ force: true })),
+    onBench(
+      'all around',
+      (p) => p.keyboard.press('Escape').then(() => p.keyboard.press('Escape')),
+      (p) => p.locator('main'),
+    ),
+    onBench('export', byName('Export', 'Export'), dialog, AWAY),
+    onBench('sounds', byName('A sound at every click', 'A sound each time'), dialog, AWAY),
+    onBench('languages', byName('Script and languages', 'Script and languages'), dialog, AWAY),
+    onBench('the script', script, dialog, AWAY),
+    onBench('a countdown', ready('Countdown'), dialog, AWAY),
+    onBench('notices', ready('Notices'), dialog, AWAY),
+  ]
+  for (const place of places) await walk(page, place, found)
+  for (const where of ['', 'library', 'exports', 'styles']) {
+    const address = `${base()}/${where}`
+    const open = async (p: Page) => {
+      if (p.url() !== address) await p.goto(address)
+      await p.getByRole('main').waitFor()
+      if (where !== 'styles') return
+      const ours = p.getByRole('region', { name: 'Ours' }).or(p.locator('section:has(> h2:text-is("Ours"))'))
+      if (!(await ours.getByRole('button').count())) await p.getByRole('button', { name: /our own of it/ }).click()
+      await ours.getByRole('button').first().click()
+    }
+    await walk(page, { name: `the page /${where}`, open, root: (p) => p.locator('body'), presses: GO }, found)
+  }
+  expect(found.lost).toEqual([])
+  for (const line of found.told) expect(line).toMatch(TOLD)
+  expect([...found.unreached]).toEqual([])
+  expect(found.walked.size).toBeGreaterThan(80)
 })
 
 test('a text shows on the picture while it is typed; Escape takes it back; nothing is stored of it', async ({

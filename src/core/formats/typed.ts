@@ -70,3 +70,33 @@ export function parseTyped(text: string, u: TypedUnit = {}): number | null {
   const out = sum()
   return out !== null && at === tokens.length && Number.isFinite(out) ? out : null
 }
+
+/** What a number can be: from `min` to `max`, with so many digits behind the point, a multiple of `multiple`. */
+export interface Bounds {
+  min?: number
+  max?: number
+  digits?: number
+  multiple?: number
+}
+/** The nearest number that can be. */
+export function bounded(value: number, { min = -Infinity, max = Infinity, digits = 0, multiple }: Bounds): number {
+  const grain = multiple ?? 10 ** -digits
+  const near = Math.min(max, Math.max(min, Math.round(value / grain) * grain))
+  return Math.round(near * 10 ** digits) / 10 ** digits
+}
+/** Why a number that was typed is another now, in a sentence; null where it is what was typed, but for its digits. */
+export function boundsTold(label: string, unit: string, value: number, bounds: Bounds): string | null {
+  const { min = -Infinity, max = Infinity, digits = 0, multiple } = bounds
+  const now = bounded(value, bounds)
+  if (Math.abs(now - value) <= 0.5 * 10 ** -digits) return null
+  const u = unit && ` ${unit}`
+  const why =
+    value < min && max === Infinity
+      ? `is ${min}${u} or more`
+      : value > max && min === -Infinity
+        ? `is ${max}${u} or less`
+        : value < min || value > max
+          ? `goes from ${min} to ${max}${u}`
+          : `goes in steps of ${multiple}${u}`
+  return `“${label}” ${why}: it is ${now} now.`
+}

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util'
 import { and, asc, eq } from 'drizzle-orm'
 import { Kept, type Keep } from '@/contract/routes'
 import { kept } from '../db/schema'
@@ -28,10 +29,12 @@ export async function keepAgain(id: string, change: Keep): Promise<void> {
   await database().transaction(async (tx) => {
     const [row] = await tx.select({ doc: kept.doc }).from(kept).where(here).for('update')
     if (!row) throw gone()
+    const own = kind === 'style' ? { ...doc, id } : doc
+    // Sent once more, as the answer did not come: it is stored.
+    if (isDeepStrictEqual(row.doc, own)) return
     const now = (row.doc as { revision?: number }).revision
     if (change.kind === 'style' && change.base !== undefined && now !== change.base)
       throw new Problem(409, `“${doc.name}” was changed in another window. Load the page again to go on from there.`)
-    const own = kind === 'style' ? { ...doc, id } : doc
     await tx.update(kept).set({ name: doc.name, doc: own, updatedAt: new Date() }).where(here)
   })
 }

@@ -71,6 +71,8 @@ export interface Bench {
   playhead: number
   /** 0 stands still; else times the lesson's own speed, backwards when negative. */
   speed: number
+  /** How fast it plays when it is told to play. */
+  pace: number
   passage: Passage | null
   looping: boolean
   elements: string[]

@@ -42,6 +42,7 @@ export const useBench = create<Bench>(() => ({
   unkept: [],
   playhead: 0,
   speed: 0,
+  pace: 1,
   passage: null,
   looping: false,
   elements: [],

@@ -19,7 +19,7 @@ export const GOING: readonly Command[] = [
     title: 'Play or stop',
     group: 'Play',
     keys: 'Space',
-    run: () => setBench({ speed: bench().speed ? 0 : 1 }),
+    run: () => setBench({ speed: bench().speed ? 0 : bench().pace }),
   },
   { id: 'stop', title: 'Stop', group: 'Play', keys: 'k', run: () => setBench({ speed: 0 }) },
   { id: 'forward', title: 'Play forwards; again: faster', group: 'Play', keys: 'l', run: () => shuttle(1) },

@@ -1,10 +1,9 @@
-import { useState } from 'react'
 import { toast } from 'sonner'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
 import { hurryThrough } from '@/core/edits'
 import { idleIn, quietIn, silentIn, type Stretch } from '@/core/review/idle'
 import { framesPerSecond, lengthText, timecode } from '@/core/time'
-import { bench, edit, goTo, useShown } from '../bench/store'
+import { bench, edit, goTo, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
 import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
@@ -32,15 +31,21 @@ const WHAT = [
   { value: 'silent', label: 'nobody speaks' },
 ] as const
 type What = (typeof WHAT)[number]['value']
+const NONE: ReadonlySet<number> = new Set()
 /** Stretches in which nothing happens, or nobody speaks: found, and gone through faster or taken out. */
 export function IdleSection() {
-  const { lesson } = useShown()
-  const [found, setFound] = useState<Stretch[] | null>(null)
+  const { lesson, clips } = useShown()
+  const id = useBench((b) => b.id)
+  // What was found holds as long as what is played stands where it stood.
+  const standing = clips.map((c) => `${c.id} ${c.at} ${c.length}`).join()
+  const [held, setHeld] = useKept<{ standing: string; list: Stretch[] } | null>(`idle: found in ${id}`, null)
+  const found = held?.standing === standing ? held.list : null
+  const setFound = (list: Stretch[] | null) => setHeld(list && { standing, list })
   const [what, setWhat] = useKept<What>('idle: what', 'idle')
   const [least, setLeast] = useKept('idle: least', 1.5)
   const [times, setTimes] = useKept('idle: times', 4)
   const [noted, setNoted] = useKept('idle: noted', true)
-  const [left, setLeft] = useState<ReadonlySet<number>>(new Set())
+  const [left, setLeft] = useKept<ReadonlySet<number>>(`idle: left in ${id}`, NONE)
   const fps = framesPerSecond(lesson.rate)
   const chosen = (found ?? []).filter((s) => !left.has(s.from))
   const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)

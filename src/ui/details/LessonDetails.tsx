@@ -1,4 +1,5 @@
 import { inOne, resizeLesson, setLength, setBackground, setByHand, setRate, setLesson } from '@/core/edits'
+import { findingsOf } from '@/core/findings'
 import { frameFor } from '@/core/lesson/limits'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { framesPerSecond, lengthText } from '@/core/time'
@@ -30,7 +31,9 @@ const SIZES = [
   [1080, 1080],
 ] as const
 export function LessonDetails() {
-  const { lesson, length, clips, findings } = useShown()
+  const timed = useShown()
+  const { lesson, length, clips } = timed
+  const findings = findingsOf(timed)
   const inside = useBench((b) => b.outer !== null)
   const rate = `${lesson.rate.num}/${lesson.rate.den}`
   const size = `${lesson.frame.width}x${lesson.frame.height}`
@@ -70,6 +73,7 @@ export function LessonDetails() {
           min={16}
           max={7680}
           step={2}
+          multiple={2}
           value={lesson.frame.width}
           onChange={(v) => resize(v, lesson.frame.height)}
         />
@@ -79,6 +83,7 @@ export function LessonDetails() {
           min={16}
           max={4320}
           step={2}
+          multiple={2}
           value={lesson.frame.height}
           onChange={(v) => resize(lesson.frame.width, v)}
         />

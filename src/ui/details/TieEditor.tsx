@@ -1,9 +1,9 @@
 import { Command as Cmd } from 'cmdk'
 import { Popover } from 'radix-ui'
 import { useMemo, useState } from 'react'
-import { pushing, setEdge } from '@/core/edits'
+import { toast } from 'sonner'
+import { nearTie, pushing, setEdge } from '@/core/edits'
 import type { Edge, Element } from '@/core/lesson/schema'
-import { nearestMoment } from '@/core/moments'
 import { framesPerSecond, parseTimecode, lengthText, timecode } from '@/core/time'
 import { momentName, partName, tieTarget } from '@/core/timing'
 import { bench, edit, goTo, useShown } from '../bench/store'
@@ -28,11 +28,9 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
     if (to === 'loose') set({ on: 'loose', frame: at }, `Loosen the ${side} of “${e.name}”`)
     else if (to === 'length') set({ on: 'length', frames: Math.max(1, span.to - span.from) })
     else {
-      const near = nearestMoment(timed.moments.values(), at)
-      set(
-        { on: 'moment', moment: near.id, edge: 'start', offset: at - near.frame, last: at },
-        `Tie the ${side} of “${e.name}”`,
-      )
+      const near = nearTie(timed, e.id, side)
+      if (near) set(near, `Tie the ${side} of “${e.name}”`)
+      else toast(`There is no moment in this lesson that does not go along with “${e.name}”.`)
     }
   }
   const tied = edge.on === 'moment' || edge.on === 'element' ? edge : null

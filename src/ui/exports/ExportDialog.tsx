@@ -1,5 +1,4 @@
 import { ROUTES } from '@/contract/routes'
-import { useState } from 'react'
 import { toast } from 'sonner'
 import { inLanguage, languagesOf } from '@/core/language'
 import { timedOf } from '@/core/scene'
@@ -30,7 +29,7 @@ export function ExportDialog() {
   const [height, setHeight] = useKept('export: height', 'own')
   const [loudness, setLoudness] = useKept<Loudness>('export: loudness', '-16')
   const [captions, setCaptions] = useKept('export: captions', false)
-  const [wanted, setWanted] = useState<string | null>(null)
+  const [wanted, setWanted] = useKept<string | null>(`export: language of ${id}`, null)
   const shown = useBench((b) => b.language)
   const whole = useBench(wholeLesson)
   const languages = languagesOf(whole)

@@ -1,5 +1,5 @@
 import { useContext, useRef, type ReactNode } from 'react'
-import { parseTyped } from '@/core/formats/typed'
+import { bounded, boundsTold, parseTyped } from '@/core/formats/typed'
 import { TypistContext, useTyped } from './useTyped'
 
 interface Props {
@@ -17,6 +17,8 @@ interface Props {
   of?: number
   /** Stands before the label. */
   mark?: ReactNode
+  /** It is a multiple of this. */
+  multiple?: number
   /** While it is dragged or stepped. */
   onLive?: (value: number) => void
   onChange: (value: number) => void
@@ -42,6 +44,7 @@ export function NumberField({
   min = -Infinity,
   max = Infinity,
   step = 1,
+  multiple,
   digits = 0,
   perSecond,
   of,
@@ -57,17 +60,23 @@ export function NumberField({
   const typist = useContext(TypistContext)
   const drag = useRef<{ x: number; from: number; now: number } | null>(null)
   const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
-  const limit = (v: number) => Math.min(max, Math.max(min, Math.round(v * 10 ** digits) / 10 ** digits))
+  const bounds = { min, max, digits, ...(multiple !== undefined && { multiple }) }
+  const limit = (v: number) => bounded(v, bounds)
   const seconds = perSecond ?? (unit === 'frames' ? typist?.perSecond() : undefined)
+  const raw = (text: string) => parseTyped(text, { unit, perSecond: seconds, of })
   const parsed = (text: string) => {
-    const typed = parseTyped(text, { unit, perSecond: seconds, of })
-    return typed === null ? null : limit(typed)
+    const number = raw(text)
+    return number === null ? null : limit(number)
   }
   const { typed, forget, field } = useTyped({
     shown: show(value),
     ...(tried !== undefined && { tried }),
     read: parsed,
     unread: (text) => `“${text}” is no number${unit ? ` of ${unit}` : ''}. ${label} stays ${show(value)}.`,
+    other: (text) => {
+      const number = raw(text)
+      return number === null ? null : boundsTold(label, unit ?? '', number, bounds)
+    },
     give: (v) => {
       if (v !== value) onChange(v)
     },

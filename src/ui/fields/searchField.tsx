@@ -19,6 +19,7 @@ export function SearchField({
     <label className="relative mb-3 block">
       <Search size={14} className="absolute top-2 left-2 text-muted" />
       <input
+        type="search"
         autoFocus
         value={value}
         onChange={(e) => onChange(e.target.value)}

@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react'
+import { useCallback, useReducer } from 'react'
 
 const held = new Map<string, unknown>()
 /**
@@ -9,13 +9,13 @@ const held = new Map<string, unknown>()
  * @param first  what it is before anybody sets it
  */
 export function useKept<T>(key: string, first: T): [T, (value: T) => void] {
-  const [value, setValue] = useState<T>(() => (held.has(key) ? (held.get(key) as T) : first))
+  const [, again] = useReducer((n: number) => n + 1, 0)
   const set = useCallback(
     (next: T) => {
       held.set(key, next)
-      setValue(next)
+      again()
     },
     [key],
   )
-  return [value, set]
+  return [held.has(key) ? (held.get(key) as T) : first, set]
 }

@@ -21,6 +21,7 @@ interface Meant<T> {
   shown: string
   read: (text: string) => T | null
   unread?: (text: string) => string
+  other?: (text: string) => string | null
   give: (value: T) => void
 }
 /** What is typed in one field, with what the field stood for as it was typed: these go together, whatever is drawn. */
@@ -62,6 +63,8 @@ class Typed<T> implements Typing {
     this.forget()
     if (text === null || !meant || text === meant.shown) return
     const value = meant.read(text)
+    const other = meant.other?.(text)
+    if (other) toast(other, { id: 'typed' })
     if (value !== null) meant.give(value)
     else if (meant.unread && text.trim() !== '') toast.error(meant.unread(text), { id: 'typed' })
   }
@@ -88,6 +91,7 @@ class Typed<T> implements Typing {
  *
  * @param shown   the text as it stands without typing
  * @param read    what a text means; null when it means nothing, which `unread` tells in a sentence
+ * @param other   why what was typed comes to another value, in a sentence
  * @param give    hands on a value
  * @param end     the field is left
  * @param tried   whether what would come of it is shown while it is typed
@@ -96,6 +100,7 @@ export function useTyped<T>({
   shown,
   read,
   unread,
+  other,
   give,
   end,
   lines = 1,
@@ -117,7 +122,8 @@ export function useTyped<T>({
     field: {
       ref: own.at,
       value: text ?? shown,
-      onChange: (e: { target: { value: string } }) => own.type(e.target.value, { shown, read, unread, give }, mine),
+      onChange: (e: { target: { value: string } }) =>
+        own.type(e.target.value, { shown, read, unread, other, give }, mine),
       onBlur: () => {
         if (own.text !== null) own.hand()
         end?.()

@@ -5,6 +5,7 @@ import { missingIn, scriptsBeside, textsOf, tooLong, wordMates, type PhrasePair 
 import type { Lesson } from '@/core/lesson/schema'
 import type { Phrase, Voice } from '@/core/lesson/voices'
 import { edit, lookIn, select, setBench, useBench } from '../bench/store'
+import { useKept } from '../fields/useKept'
 import { Button } from '../kit/button'
 import { BOX, Tick, Words } from '../fields/fields'
 import { ChooseSound } from '../script/ChooseSound'
@@ -27,7 +28,7 @@ export function OtherLanguage({
   voice: Voice
   onGone: () => void
 }) {
-  const [only, setOnly] = useState(false)
+  const [only, setOnly] = useKept('language: only what is missing', false)
   const [choosing, setChoosing] = useState(false)
   const shown = useBench((b) => b.language)
   const name = languageName(voice.language)

@@ -5,6 +5,7 @@ import type { Voice } from '@/core/lesson/voices'
 import { scriptOf } from '@/core/voice'
 import { Button } from '../kit/button'
 import { useBench, wayOf } from '../bench/store'
+import { useKept } from '../fields/useKept'
 import { Drafted } from '../fields/drafted'
 import { BOX, Choice } from '../fields/fields'
 import { useDraft } from '../fields/useDraft'
@@ -18,7 +19,10 @@ export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice })
   const id = useBench((b) => b.id)
   const inside = useBench((b) => wayOf(b.inside).join('/'))
   const { text, drafted, write, drop } = useDraft(`${id}/${inside}/script`, stored)
-  const [language, setLanguage] = useState(voice.language !== 'und' ? voice.language : 'en')
+  const [language, setLanguage] = useKept(
+    `language of ${id}/${inside}`,
+    voice.language !== 'und' ? voice.language : 'en',
+  )
   const [choosing, setChoosing] = useState(false)
   const recorded = voice.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
   const options = LANGUAGES.some((l) => l.value === language)

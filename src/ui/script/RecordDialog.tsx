@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { readScript } from '@/core/voice/script'
 import { bench, goTo, setBench } from '../bench/store'
+import { useKept } from '../fields/useKept'
 import { bringIntoLibrary } from '../files/bringIn'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
@@ -39,7 +40,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
   const { takes, chosen, add, choose, letGo } = useTakes(media, sentences)
   const [state, setState] = useState<'idle' | 'counting' | 'recording' | 'storing'>('idle')
   const [count, setCount] = useState(0)
-  const [along, setAlong] = useState(false)
+  const [along, setAlong] = useKept('record: along', false)
   const { mic, peak, list, which, setWhich, trouble } = useMicrophone()
   const timer = useRef(0)
   const ready = chosen.filter((c) => c >= 0).length
@@ -228,7 +229,7 @@ function play({ samples, rate }: Recorded): void {
 /** The microphone that is chosen, and how loud it is. */
 function useMicrophone() {
   const [mic, setMic] = useState<Microphone | null>(null)
-  const [which, setWhich] = useState('')
+  const [which, setWhich] = useKept('record: microphone', '')
   const [list, setList] = useState<{ value: string; label: string }[]>([{ value: '', label: 'the usual one' }])
   const [trouble, setTrouble] = useState<string | null>(null)
   const [peak, setPeak] = useState(0)

@@ -13,6 +13,7 @@ import { Dialog } from '../kit/dialog'
 import { Drafted } from '../fields/drafted'
 import { BOX, Choice, Tick } from '../fields/fields'
 import { useDraft } from '../fields/useDraft'
+import { useKept } from '../fields/useKept'
 import { JobBar } from '../kit/jobBar'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
@@ -232,11 +233,11 @@ function ScriptDialog({
 }) {
   const { lesson } = bench()
   const medium = anew?.medium ?? lesson.media[media]!
-  const [follows, setFollows] = useState(true)
+  const [follows, setFollows] = useKept('script: follows', true)
   const id = useBench((b) => b.id)
   const [stored] = useState(() => scriptText(lesson, media))
   const { text, drafted, write, drop } = useDraft(`${id}/script/${media}/${anew?.sha256 ?? ''}`, stored)
-  const [language, setLanguage] = useState(() => languageOf(lesson, media))
+  const [language, setLanguage] = useKept(`script: language of ${id}/${media}`, languageOf(lesson, media))
   const broughtIn = (own: string) => {
     const script = scriptIn(own)
     if (script === null) toast.error('There are no captions in this file, or they cannot be read. Nothing was changed.')

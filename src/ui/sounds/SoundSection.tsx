@@ -1,5 +1,4 @@
 import { AudioLines, ChevronsDown, Music, Repeat, Scissors } from 'lucide-react'
-import { useState } from 'react'
 import { isOver } from '@/contract/news'
 import { layUnder, loopToEnd, switchCleaned, tightenPauses } from '@/core/edits'
 import type { Clip } from '@/core/lesson/clips'
@@ -96,8 +95,8 @@ function Clean({ clip }: { clip: Clip }) {
   const { lesson } = useShown()
   const id = useBench((b) => b.id)
   const { cleaned, sha256, name } = lesson.media[clip.media]!
-  const [rumble, setRumble] = useState(cleaned?.rumble ?? true)
-  const [noise, setNoise] = useState(cleaned?.noise ?? true)
+  const [rumble, setRumble] = useKept(`clean: rumble of ${sha256}`, cleaned?.rumble ?? true)
+  const [noise, setNoise] = useKept(`clean: noise of ${sha256}`, cleaned?.noise ?? true)
   const job = useJobs((s) => s.jobs.find((j) => j.kind === 'clean' && j.subject === sha256 && j.lesson === id))
   if (job && !isOver(job.state)) return <JobBar job={job} label="Cleaning the sound" />
   const as = cleaned && [...(cleaned.rumble ? ['rumble'] : []), ...(cleaned.noise ? ['noise'] : [])].join(' and ')

@@ -66,7 +66,7 @@ function Choosing() {
   const marked = useBench((b) => b.passage)
   const name = chosen ? timed.lesson.elements.find((e) => e.id === chosen)?.name : null
   const [at, setAt] = useKept<At>('sounds: at', chosen ? 'arrives' : 'click')
-  const [own, setOwn] = useState<string | null>(null)
+  const [own, setOwn] = useKept<string | null>('sounds: sound', null)
   const [levelDb, setLevel] = useKept('sounds: levelDb', -12)
   const [under, setUnder] = useKept('sounds: under', true)
   const [varies, setVaries] = useKept('sounds: varies', true)

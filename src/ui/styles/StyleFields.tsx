@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { fieldsOf, kindNamed, newElement, type ElementKind } from '@/core/kinds'
 import { emptyLesson, noPassing } from '@/core/lesson/make'
 import type { HouseStyle, Passing } from '@/core/lesson/schema'
@@ -13,6 +12,7 @@ import { isNumber, UNITS, type Field } from '@/core/values'
 import { PassingFields } from '../details/PassingSection'
 import { Section } from '../details/Section'
 import { Colour } from '../fields/colour'
+import { useKept } from '../fields/useKept'
 import { Choice, Tick } from '../fields/fields'
 import { FontChoice } from '../fields/fontChoice'
 import { NumberField } from '../fields/numberField'
@@ -76,7 +76,7 @@ const named = (look: string): string => {
 /** What a style says of each look, value by value. */
 export function Looks({ style, onChange }: Props) {
   const names = Object.keys(style.looks).sort((a, b) => named(a).localeCompare(named(b)))
-  const [chosen, setChosen] = useState('callout')
+  const [chosen, setChosen] = useKept('style: look of', 'callout')
   const name = names.includes(chosen) ? chosen : names[0]!
   const look = style.looks[name]!
   const sample = newElement(

@@ -17,6 +17,7 @@ import { give, takeGiven } from '../library/given'
 import { Contrasts } from './Contrasts'
 import { Faces, Looks, PaletteFields } from './StyleFields'
 import { loadStyles, useStyles, useTeamStyles } from './kept'
+import { dropOwed, keepOwed, storesItself } from './owed'
 import { styleSample } from './sample'
 import { Typefaces } from './Typefaces'
 
@@ -141,9 +142,12 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
   const sent = useRef(Promise.resolve())
   /** What is not stored yet. */
   const owed = useRef<HouseStyle | null>(null)
+  /** Whether the browser keeps that, in case the window ends first. */
+  const keeps = useRef(true)
   const store = (next: HouseStyle) => {
     setStyle(next)
     owed.current = next
+    keeps.current = keepOwed({ doc: next, base: base.current })
     setState('storing')
     sendIn(STORE_AFTER_MS)
   }
@@ -161,12 +165,16 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
       const body = { kind: 'style' as const, doc: next, base: base.current }
       await ask(ROUTES.keepAgain, { at: { id: next.id }, body })
       base.current = next.revision
-      if (owed.current === next) owed.current = null
+      if (owed.current === next) {
+        owed.current = null
+        dropOwed(next.id)
+      } else if (owed.current) keepOwed({ doc: owed.current, base: next.revision })
       await loadStyles()
       if (!owed.current) setState('stored')
     } catch (e) {
       if (e instanceof Refusal && e.status < 500) {
         owed.current = null
+        dropOwed(next.id)
         setState('not stored')
         toast.error(sentenceOf(e))
         return
@@ -175,6 +183,13 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
       sendIn(AGAIN_AFTER_MS)
     }
   }
+  // Stored from what another window left: it goes on from there.
+  useEffect(() => {
+    if (owed.current || kept.revision <= base.current) return
+    base.current = kept.revision
+    setStyle(kept)
+  }, [kept])
+  useEffect(() => (own ? storesItself(kept.id) : undefined), [own, kept.id])
   // Left for another style or page, what was changed last is stored at once.
   useEffect(
     () => () => {
@@ -197,7 +212,7 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
   }
   useEffect(() => {
     const hold = (e: BeforeUnloadEvent) => {
-      if (state !== 'stored') e.preventDefault()
+      if (state === 'not stored' || (state !== 'stored' && !keeps.current)) e.preventDefault()
     }
     window.addEventListener('beforeunload', hold)
     return () => window.removeEventListener('beforeunload', hold)

@@ -188,6 +188,7 @@ function Timecode() {
 
 export function Transport() {
   const speed = useBench((b) => b.speed)
+  const pace = useBench((b) => b.pace)
   const looping = useBench((b) => b.looping)
   const keysOpen = useBench((b) => b.keysOpen)
   const zoom = useBench((b) => b.pictureZoom)
@@ -226,8 +227,8 @@ export function Transport() {
       <Timecode />
       <select
         aria-label="Speed of playing"
-        value={speed === 0.5 || speed === 0.25 ? String(speed) : '1'}
-        onChange={(e) => setBench({ speed: Number(e.target.value) })}
+        value={String(speed === 0 ? pace : speed === 0.5 || speed === 0.25 ? speed : 1)}
+        onChange={(e) => setBench({ speed: Number(e.target.value), pace: Number(e.target.value) })}
         className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs"
         title="Full, half and quarter speed"
       >
