@@ -4,8 +4,8 @@ import { previewEdit } from './edit'
 import { setEdge } from './elements'
 
 /**
- * The tie of an end to the moment nearest to where it stands, among those that do not go along with it themselves; words
- * as well, phrases not.
+ * The tie of an end to the moment nearest to where it stands, among those that do not go along with it; words as well,
+ * phrases not.
  *
  * @returns null where every moment goes along with it
  */
