@@ -101,6 +101,12 @@ function textFault(file: string): string | null {
   return 'error' in read ? read.error : null
 }
 
+/** Ten times what is used by what is used, so many deep. */
+const nestedUses = (deep: number): string =>
+  '<defs><rect id="u0" width="4" height="4"/>' +
+  Array.from({ length: deep }, (_, i) => `<g id="u${i + 1}">${`<use href="#u${i}"/>`.repeat(10)}</g>`).join('') +
+  `</defs><use href="#u${deep}"/>`
+
 /** Writes the files and gives their paths. */
 function makeFiles(dir: string, chance: () => number): string[] {
   mkdirSync(dir, { recursive: true })
@@ -199,6 +205,28 @@ function makeFiles(dir: string, chance: () => number): string[] {
     ['a.flac', 'flac'],
   ] as const)
     ff(name, ...tone(), '-c:a', codec)
+  // What claims much, and what is rare.
+  ff('claims.wav', ...tone(1), '-ar', '48000')
+  for (const rate of [2_000_000_000, 1, 0]) {
+    const bytes = readFileSync(path.join(dir, 'claims.wav'))
+    bytes.writeUInt32LE(rate, 24)
+    write(`claims-${rate}.wav`, bytes)
+  }
+  ff('strip.mp4', ...screen('8192x16', 30, 0.5), ...yuv)
+  const locked = '-encryption_scheme cenc-aes-ctr -encryption_key 76a6c65c5ea762046bd749a2e632ccbb'.split(' ')
+  ff(
+    'locked.mp4',
+    ...screen('320x180', 30, 1),
+    ...yuv,
+    ...locked,
+    '-encryption_kid',
+    'a7e61c373e219033c21091fa607bf3b8',
+  )
+  const pictures = ['320x240', '640x360'].map((size) =>
+    readFileSync(ff(`${size}.mjpeg`, ...screen(size, 30, 1), '-f', 'mjpeg')),
+  )
+  write('both.mjpeg', Buffer.concat(pictures))
+  ff('sizes.mkv', '-f', 'mjpeg', '-r', '30', '-i', path.join(dir, 'both.mjpeg'), '-c', 'copy')
   ff('short.wav', ...tone(0.02))
   ff('many.wav', ...tone(), '-ac', '6')
   const canvas = createCanvas(60, 40)
@@ -262,6 +290,8 @@ function makeFiles(dir: string, chance: () => number): string[] {
     ['entity', '<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]><svg/>'],
     ['torn', '<svg xmlns="http://www.w3.org/2000/svg"><g></svg>'],
     ['huge', svg('', 'width="90000" height="90000"')],
+    ['nested', svg(nestedUses(12))],
+    ['deep', svg('<g>'.repeat(20_000) + '</g>'.repeat(20_000))],
     [
       'turbulent',
       svg(
@@ -279,6 +309,9 @@ function makeFiles(dir: string, chance: () => number): string[] {
   write('order.vtt', 'WEBVTT\n\n00:01.000 --> 00:03.000\na <00:02.500>b <00:01.200>c\n')
   write('back.vtt', 'WEBVTT\n\n00:03.000 --> 00:01.000\nx\n')
   write('long.srt', `1\n00:00:01,000 --> 00:00:02,000\n${'a'.repeat(300)}\n`)
+  write('hours.srt', '1\n123:00:01,000 --> 123:00:02,000\nLate\n')
+  write('beyond.srt', '1\n99999999:00:01,000 --> 99999999:00:02,000\nLater\n')
+  write('nothing-long.vtt', 'WEBVTT\n\n00:01.000 --> 00:01.000\nx\n')
   write('none.srt', 'nothing\n')
   write('trace.jsonl', '{"trace":1,"width":640,"height":360}\n{"t":0.5,"type":"pointermove","x":1,"y":2}\n')
   write('broken.jsonl', '{"trace":1,"width":640,"height":360}\nnonsense\n')
