@@ -113,6 +113,19 @@ test(
     expect(box(thin).poses[0]!.values).toEqual({ x: 900, y: 20, 'look.outlinePx': 4 })
   },
 )
+test('where only single values have keyframes, what has none is changed for the whole element', () => {
+  const lesson = withBox([
+    pose('a', { on: 'key' }, after(20), { 'look.fill': '#111111' }),
+    pose('b', { on: 'key' }, after(60), { 'look.fill': '#c8371b' }),
+  ])
+  for (const frame of [110, 130, 190]) {
+    const moved = edited(lesson, frame, E.setElements(['box'], { x: 700, width: 50 }))
+    expect(box(moved)).toMatchObject({ x: 700, width: 50 })
+    expect(box(moved).poses).toEqual(box(lesson).poses)
+  }
+  const withMove = withBox([...box(lesson).poses, pose('c', after(70), long(10), { y: 20 })])
+  expect(box(edited(withMove, 190, E.setElements(['box'], { x: 700 }))).poses[2]!.values).toEqual({ y: 20, x: 700 })
+})
 test('a change may be this pose’s alone or that of all later ones as well', () => {
   const lesson = withBox([
     pose('a', after(10), long(10), { x: 900 }),

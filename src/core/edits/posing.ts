@@ -31,11 +31,15 @@ function held(timed: Timed, own: Element, n: number): number {
   return n
 }
 
+/** Whether an element has keyframes of single values alone: then no pose stands for the whole of it. */
+export const keyedOneByOne = (e: Element): boolean => e.poses.length > 0 && e.poses.every((p) => p.start.on === 'key')
+
 const InPoses = z.object({ reach: z.enum(['pose', 'later']).optional(), here: Num.optional() })
 /**
  * Makes an edit in one pose of each element: what a pose takes (place, size, turn …), and what is keyed already, is
  * written there, not in the element's first pose; poses after it that have no such value of their own go along. All
- * else, like a colour, a level or a wording, is the whole element's.
+ * else, like a colour, a level or a wording, is the whole element's; where only single values have keyframes, all that
+ * has none.
  *
  * @param reach  `later`: poses after it take the value on as well, whatever they had
  * @param here   a frame: values that go by keyframes of their own, and not by poses, get one there
@@ -57,6 +61,7 @@ export const inPoses = define('inPoses', [Stance, Edit, InPoses.optional()], (st
     const e = find(draft, own.id)
     if (!e) continue
     const keyed = keyedPaths(own)
+    const oneByOne = keyedOneByOne(own)
     const { moves } = motionOf(timed, own)
     const pose = n > 0 ? e.poses.find((p) => p.id === moves[n - 1]!.pose.id) : undefined
     const later = moves.slice(n).map((m) => e.poses.find((p) => p.id === m.pose.id)!)
@@ -68,7 +73,7 @@ export const inPoses = define('inPoses', [Stance, Edit, InPoses.optional()], (st
       if (now === undefined) continue
       const changed = now !== propertyValue(posed, path)
       // What no pose takes, and nobody keyed, is changed for the whole element.
-      if (changed && !isPosed(property) && !keyed.has(path)) continue
+      if (changed && (!isPosed(property) || oneByOne) && !keyed.has(path)) continue
       const byItself = changed && here !== undefined && goesByKeys(timed, own, path, here)
       if (byItself) keys[path] = now
       else if (changed && pose) pose.values[path] = now

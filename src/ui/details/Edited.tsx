@@ -1,5 +1,5 @@
 import type { Element } from '@/core/lesson/schema'
-import { poseMeant } from '@/core/edits'
+import { keyedOneByOne, poseMeant } from '@/core/edits'
 import { motionOf } from '@/core/motion'
 import { goTo, setBench, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
@@ -18,8 +18,13 @@ export function Edited({ element: e }: { element: Element }) {
   const { moves } = motionOf(timed, e)
   const lit = poseMeant(timed, e, { frame: playhead, on: moveEnd })
   const away = playhead < span.from || playhead >= span.to
+  const single = keyedOneByOne(e)
   const what =
-    moves.length === 0 ? `“${e.name}”` : wholePath ? `All poses of “${e.name}”` : `Pose ${lit + 1} of “${e.name}”`
+    moves.length === 0 || (single && !wholePath)
+      ? `“${e.name}”`
+      : wholePath
+        ? `All poses of “${e.name}”`
+        : `Pose ${lit + 1} of “${e.name}”`
   return (
     <div
       className={`border-b border-edge px-3 py-1.5 ${away ? 'bg-accent-wash' : moves.length > 0 ? 'bg-[#f3e8d0]' : ''}`}
@@ -29,7 +34,12 @@ export function Edited({ element: e }: { element: Element }) {
         Editing <strong>{what}</strong>
         {moves.length > 0 && !wholePath && reach === 'later' && lit < moves.length ? ' and all later ones' : ''}
       </p>
-      {moves.length > 0 && !wholePath && lit > 0 && (
+      {single && !wholePath && (
+        <p className="text-xs text-muted">
+          What has a lit peg is changed by keyframes, here at the playhead; all else is the whole element’s.
+        </p>
+      )}
+      {moves.length > 0 && !single && !wholePath && lit > 0 && (
         <p className="text-xs text-muted">
           Place, size, turn and the like are keyed in this pose; look and sound are the whole element’s, unless their
           peg is lit.

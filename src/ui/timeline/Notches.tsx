@@ -165,11 +165,13 @@ export function Notches({
       {moves.map((m, i) => {
         const chosen = keys.some((k) => k.pose === m.pose.id)
         const n = i + 1
+        // Where the move before it lands, that one’s notch keeps the lower part to itself.
+        const over = i > 0 && x(m.from) - x(moves[i - 1]!.to) < 9
         return (
           <span key={m.pose.id}>
             {selected && x(m.to) - x(m.from) > 12 && (
               <span
-                className="absolute inset-y-0 w-[7px] cursor-ew-resize"
+                className={`absolute top-0 w-[7px] cursor-ew-resize ${over ? 'h-[calc(100%-13px)]' : 'bottom-0'}`}
                 style={{ left: x(m.from) - 2 }}
                 title="The move starts here: drag it"
                 data-move-start={m.pose.id}
