@@ -181,6 +181,21 @@ test('every control of every dialog, page and other panel keeps what was set in 
   expect(found.walked.size).toBeGreaterThan(80)
 })
 
+test('after a list was chosen from, Ctrl with a key does what it does everywhere', async ({ page }) => {
+  const id = await ofEveryKind(['text'])
+  await openBench(page, id)
+  await choose(page, 'own-text')
+  const look = details(page).getByLabel('Arrives', { exact: true })
+  const was = await look.inputValue()
+  await look.selectOption('grow')
+  await page.keyboard.press('Control+z')
+  await expect(look).toHaveValue(was)
+  await look.focus()
+  await page.keyboard.press('Control+c')
+  await page.keyboard.press('Control+v')
+  await expect(page.locator('[data-bar]')).toHaveCount(2)
+})
+
 test('a text shows on the picture while it is typed; Escape takes it back; nothing is stored of it', async ({
   page,
 }) => {

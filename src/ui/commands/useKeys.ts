@@ -17,6 +17,8 @@ function isMeantThere(e: KeyboardEvent): boolean {
   const t = e.target
   if (!(t instanceof HTMLElement)) return false
   const tick = t.matches('input[type=checkbox], input[type=color]')
+  // A list takes letters and arrows; what is done with Ctrl is none of its business.
+  if (t.matches('select') && (e.ctrlKey || e.metaKey)) return false
   if (t.isContentEditable || (t.matches(FIELDS) && !tick)) return true
   if (tick) return !e.ctrlKey && !e.metaKey && e.key !== 'Escape'
   if (t.matches(CHOSEN_BY_ARROWS) && e.key.startsWith('Arrow')) return true
