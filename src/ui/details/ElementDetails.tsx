@@ -25,7 +25,7 @@ import {
   type Kind,
 } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
-import { isGauge } from '@/core/motion'
+import { holds, isGauge } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
 import { lengthText } from '@/core/time'
 import { editPosed, standing } from '../bench/inPose'
@@ -115,7 +115,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       <PageSection element={own} />
       {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}
       {!ripples && <PoseSection element={own} />}
-      {!view && !kind.unseen && !ripples && <PassingSection element={e} />}
+      {!view && (!kind.unseen || holds(own)) && !ripples && <PassingSection element={e} />}
       {ripples && (
         <Section title="Rule">
           <p className="text-muted">Stands for a ripple on each click in its span.</p>

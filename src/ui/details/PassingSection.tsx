@@ -1,6 +1,7 @@
 import { setElements } from '@/core/edits'
 import { kindOf } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
+import { holds } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { edit, useShown } from '../bench/store'
 import { Choice, Tick } from '../fields/fields'
@@ -19,6 +20,8 @@ const HOWS = [
 ] as const
 /** Sound comes and goes by getting louder and softer. */
 const HEARD_HOWS = HOWS.slice(0, 2)
+/** What holds others together has no line of its own to be drawn. */
+const HELD_HOWS = HOWS.filter(({ value }) => value !== 'draw' && value !== 'uncover')
 const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))
 
 /** How an element arrives and departs. */
@@ -32,7 +35,7 @@ export function PassingSection({ element: e }: { element: Element }) {
           which={which}
           value={e[which]}
           perSecond={framesPerSecond(lesson.rate)}
-          heard={kindOf(e).plays === 'sound'}
+          hows={kindOf(e).plays === 'sound' ? HEARD_HOWS : holds(e) ? HELD_HOWS : HOWS}
           onChange={(more) =>
             edit(
               `Change how “${e.name}” ${which === 'arrival' ? 'comes' : 'goes'}`,
@@ -50,13 +53,13 @@ export function PassingFields({
   which,
   value: p,
   perSecond,
-  heard = false,
+  hows = HOWS,
   onChange,
 }: {
   which: 'arrival' | 'departure'
   value: Passing
   perSecond: number
-  heard?: boolean
+  hows?: readonly (typeof HOWS)[number][]
   onChange: (more: Partial<Passing>) => void
 }) {
   const arrives = which === 'arrival'
@@ -65,7 +68,7 @@ export function PassingFields({
       <Choice
         label={arrives ? 'Arrives' : 'Departs'}
         value={p.how}
-        options={heard ? HEARD_HOWS : HOWS}
+        options={hows}
         onChange={(how) => onChange({ how })}
       />
       {p.how !== 'none' && (
