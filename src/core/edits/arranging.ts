@@ -11,7 +11,7 @@ import { elementIn, elementsIn } from './chosen'
 import { trackFree } from './clips'
 import { keptAt } from './moveEdges'
 import { numbered } from './names'
-import { putPose } from './posing'
+import { framesLeft, putPose } from './posing'
 
 /** Where in the frame something small can stand: a corner, the middle of an edge, the middle. */
 export const Spot = z.enum([
@@ -86,11 +86,11 @@ export function bring(
       return
     }
     const { moving } = poseAt(timed, own, here.frame)
-    const room = Math.max(1, span.to - here.frame)
+    const lasting = framesLeft(timed, own, here.frame, frames)
     const pose: Pose = {
       id: newId('pose'),
       start: keptAt(timed, own, here.frame, here.caught),
-      end: { on: 'length', frames: Math.min(frames, room) },
+      end: { on: 'length', frames: lasting },
       easing: 'ease-in-out',
       values,
       curve: null,
@@ -100,7 +100,7 @@ export function bring(
       const under = e.poses.find((p) => p.id === moving.pose.id)
       if (under) under.end = keptAt(timed, own, here.frame, here.caught)
     }
-    putPose(timed, draft, own, pose, here.frame + frames)
+    putPose(timed, draft, own, pose, here.frame + lasting)
   })
 }
 

@@ -1,3 +1,4 @@
+import { motionOf } from '../motion'
 import { layersAt, timedOf } from '../scene'
 import { posedAt } from '../motion'
 import type { Element, Lesson } from '../lesson/schema'
@@ -202,6 +203,16 @@ describe('groups', () => {
       ['Prices', 24],
       ['', 88],
     ])
+    // It comes to rest while it is seen, however far it is; where there is no time left, that is said.
+    const late = E.applyEdit(now, E.scrollTo('page', 0.1, 'Late', here(290), true), (what) => `late-${what}`)
+    if (!('edited' in late)) throw new Error('refused')
+    const { moves } = motionOf(
+      late.edited.timed,
+      late.edited.lesson.elements.find((e) => e.id === 'page')!,
+    )
+    expect(moves.at(-1)).toMatchObject({ from: 290, to: 299 })
+    const none = E.applyEdit(now, E.scrollTo('page', 0.1, 'Late', here(299), true), newIds())
+    expect('refused' in none && none.refused).toContain('no time left')
   })
 })
 

@@ -148,6 +148,17 @@ export const moveWhole = define('moveWhole', [Ids.elements, Num, Num], (ids, dx,
 })
 const usualFrames = (timed: Timed) => Math.max(1, Math.round(framesPerSecond(timed.lesson.rate) / 2))
 
+/**
+ * For how many frames a move that sets out at a frame may go, so that it lands while its element is still seen.
+ *
+ * @throws Unfit where it could not land any more
+ */
+export function framesLeft(timed: Timed, own: Element, from: number, wanted: number): number {
+  const room = timed.spans.get(own.id)!.to - 1 - Math.round(from)
+  if (room < 1) throw new Unfit(`“${own.name}” ends here: there is no time left in which it could move`)
+  return Math.max(1, Math.min(wanted, room))
+}
+
 /** Puts a new pose among those of an element, in the order in which they land. */
 export function putPose(timed: Timed, draft: Lesson, own: Element, pose: Pose, landing: number): void {
   const e = find(draft, own.id)
@@ -173,8 +184,8 @@ export const moveFromNow = define(
       const { timed } = given
       const { frame } = here
       const next = motionOf(timed, own).moves.find((m) => m.from > frame)
-      const room = (next?.from ?? timed.spans.get(own.id)!.to - 1) - frame
-      const frames = Math.max(1, Math.min(here.frames ?? usualFrames(timed), room))
+      const wanted = here.frames ?? usualFrames(timed)
+      const frames = next ? Math.max(1, Math.min(wanted, next.from - frame)) : framesLeft(timed, own, frame, wanted)
       const pose: Pose = {
         id: given.newId('pose'),
         start: keptAt(timed, own, frame, here.caught),
@@ -311,9 +322,8 @@ export const returnToBefore = define(
       const values: Record<string, KeyValue> = {}
       for (const path of keyedPaths(own))
         if (propertyValue(now, path) !== propertyValue(before, path)) values[path] = propertyValue(before, path)
-      const frames =
-        here.frames ??
-        Math.max(1, Math.round(motionOf(timed, own).moves[pose - 1]!.to - motionOf(timed, own).moves[pose - 1]!.from))
+      const { from, to } = motionOf(timed, own).moves[pose - 1]!
+      const frames = framesLeft(timed, own, frame, here.frames ?? Math.max(1, Math.round(to - from)))
       putPose(
         timed,
         draft,

@@ -9,7 +9,7 @@ import { define, Id, type Given } from './act'
 import { Flag, Here, Num } from './args'
 import { elementIn } from './chosen'
 import { keptAt } from './moveEdges'
-import { putPose } from './posing'
+import { framesLeft, putPose } from './posing'
 
 /** How much of a screenful stays in sight when a page is scrolled on by one. */
 const OVERLAP = 0.15
@@ -56,7 +56,8 @@ export function tallness(timed: Timed, own: Element, frame: number): number {
 
 function scroll(draft: Parameters<typeof putPose>[1], given: Given, own: Element, here: Here, move: Scroll): void {
   const { timed, newId } = given
-  const { y, frames, easing, name } = move
+  const { y, easing, name } = move
+  const frames = framesLeft(timed, own, here.frame, move.frames)
   const pose: Pose = {
     id: newId('pose'),
     start: keptAt(timed, own, here.frame, here.caught),
