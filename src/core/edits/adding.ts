@@ -22,6 +22,8 @@ export interface NewElement {
    */
   at: Point | null
   rect?: Rect | null
+  /** Where a line that was drawn to the spot begins. */
+  from?: Point | null
   /** The picture to show, for a still. */
   media?: string
   /** The moment to whose end it lasts, where that is wanted. */
@@ -79,7 +81,15 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   const e = newElement(lesson, spot.kind, spot.id, start, { on: 'length', frames: 1 }, spot.at ?? undefined)
   const view = viewFor(timed, e.space, spot.frame)
   const at = spot.at ?? { x: lesson.frame.width / 2, y: lesson.frame.height / 2 }
-  kind.put?.(e as never, { at, rect: spot.rect ?? null, view, safe: safeIn(view), lesson, media: spot.media ?? null })
+  kind.put?.(e as never, {
+    at,
+    rect: spot.rect ?? null,
+    from: spot.from ?? null,
+    view,
+    safe: safeIn(view),
+    lesson,
+    media: spot.media ?? null,
+  })
   const fps = framesPerSecond(lesson.rate)
   const frames = kind.lasts?.(e as never, fps) ?? fps * USUAL_SECONDS
   const until = spot.until ? timed.moments.get(spot.until) : undefined

@@ -1,3 +1,4 @@
+import { elementAt } from '../edits'
 import { lookAs } from '@/core/testing/looks'
 import { element, lasting, lessonWithTake, loose, on, besides } from '../testing/lessons'
 import { resolve } from '../timing'
@@ -169,4 +170,15 @@ test('every field a kind offers exists in a new look of that kind', () => {
       setAt(e.look, f.path, valueAt(e.look, f.path))
     }
   }
+})
+
+test('an arrow that is drawn leads from where the drawing began to where it ended; pressed, it points there', () => {
+  const timed = resolve(lessonWithTake())
+  const spot = { kind: 'arrow', id: 'a', frame: 10, moment: null, at: { x: 700, y: 300 } } as const
+  const drawn = arrowEnds(elementAt(timed, { ...spot, from: { x: 200, y: 900 } }))
+  const close = (p: { x: number; y: number }, x: number, y: number) =>
+    expect(Math.hypot(p.x - x, p.y - y)).toBeLessThan(0.1)
+  close(drawn.tail, 200, 900)
+  close(drawn.tip, 700, 300)
+  close(arrowEnds(elementAt(timed, spot)).tip, 700, 300)
 })

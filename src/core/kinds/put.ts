@@ -8,6 +8,8 @@ import type { Element, Lesson } from '../lesson/schema'
 export interface Putting {
   at: Point
   rect: Rect | null
+  /** Where a line that was drawn to the spot begins. */
+  from: Point | null
   view: Rect
   /** The same inside its title-safe margins. */
   safe: Rect

@@ -39,6 +39,7 @@ export function Overlay({ scale }: { scale: number }) {
   const svg = useRef<SVGSVGElement>(null)
   const drag = useRef<(Drag & { moved: boolean; last: Edit | null }) | null>(null)
   const [drawn, setDrawn] = useState<Rect | null>(null)
+  const [line, setLine] = useState<{ from: Point; to: Point } | null>(null)
   const [snapped, setSnapped] = useState<Snapped | null>(null)
   const drawFrom = useRef<Point | null>(null)
   /** What a press on the picture does when it is let go without a drag. */
@@ -198,6 +199,7 @@ export function Overlay({ scale }: { scale: number }) {
       const frame = kindNamed(adding.kind).view ? timed.lesson.frame : null
       setDrawn(drawnBetween(drawFrom.current, pointOf(e), frame))
     }
+    if (drawFrom.current && adding && kindNamed(adding.kind).line) setLine({ from: drawFrom.current, to: pointOf(e) })
     const d = drag.current
     if (!d) return
     const p = pointOf(e)
@@ -212,6 +214,11 @@ export function Overlay({ scale }: { scale: number }) {
       drawFrom.current = null
       const rect = drawn && drawn.w * scale > 4 ? drawn : null
       setDrawn(null)
+      setLine(null)
+      if (line && Math.hypot(line.to.x - p.x, line.to.y - p.y) * scale > 8) {
+        placeAdded(line.to, null, p)
+        return
+      }
       placeAdded(rect ? { x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 } : p, rect)
       return
     }
@@ -262,6 +269,7 @@ export function Overlay({ scale }: { scale: number }) {
           drawFrom.current = null
           tapped.current = null
           setDrawn(null)
+          setLine(null)
           setSnapped(null)
           tryEdit(null)
         }}
@@ -386,6 +394,15 @@ export function Overlay({ scale }: { scale: number }) {
             </text>
           </g>
         ))}
+        {adding && line && (
+          <path
+            d={`M${line.from.x} ${line.from.y} L${line.to.x} ${line.to.y}`}
+            stroke="#b8321a"
+            strokeWidth={2 * px}
+            fill="none"
+            pointerEvents="none"
+          />
+        )}
         {drawn && (
           <rect
             {...{ x: drawn.x, y: drawn.y, width: drawn.w, height: drawn.h }}

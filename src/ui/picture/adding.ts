@@ -18,8 +18,11 @@ function rectOnTake(r: Rect): Rect {
   return { x: a.x, y: a.y, w: b.x - a.x, h: b.y - a.y }
 }
 
-/** What is being added goes to a spot of the picture, or into a rectangle that was drawn there. */
-export function placeAdded(p: Point, rect: Rect | null): void {
+/**
+ * What is being added goes to a spot of the picture, or into a rectangle that was drawn there; a line, to the spot from
+ * where it was drawn.
+ */
+export function placeAdded(p: Point, rect: Rect | null, from: Point | null = null): void {
   const { adding: wanted, timed: now, playhead: frame } = bench()
   if (!wanted) return
   if (wanted.window) {
@@ -47,6 +50,7 @@ export function placeAdded(p: Point, rect: Rect | null): void {
     until: wanted.until,
     at,
     rect: drawnAt,
+    from: from && take ? onTake(from) : from,
     media: wanted.media,
   })
   setBench({ adding: null })
@@ -114,10 +118,8 @@ export function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']
   if (adding.lift) return 'Draw what is to be lifted out'
   if (adding.window) return 'Draw the window that it is to be seen through'
   if (kindNamed(adding.kind).view) return 'Draw the rectangle to show'
-  return (
-    `Point at the spot for the ` +
-    `${kindNamed(adding.kind).title.toLowerCase()}${kindNamed(adding.kind).drawn ? ', or draw its box' : ''}`
-  )
+  const { title, drawn, line } = kindNamed(adding.kind)
+  return `Point at the spot for the ${title.toLowerCase()}${drawn ? ', or draw its box' : line ? ', or draw it there' : ''}`
 }
 /** Puts the keyboard into the selected element’s text. */
 export const typeText = (): void => {

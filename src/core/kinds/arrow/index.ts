@@ -161,7 +161,11 @@ export const arrow: Kind<'arrow'> = {
   seenBy: 'colour',
   swatch: { colour: '#f0c0ac', pattern: 'repeating-linear-gradient(135deg, #0000 0 5px, #2b21182e 5px 6px)' },
   pulls: 'none',
-  put(e, { at, view }) {
+  put(e, { at, from, view }) {
+    if (from) {
+      Object.assign(e, rounded(arrowBetween(from, at)))
+      return
+    }
     const length = 240 * (view.h / 1080)
     const away = (v: number, from: number, long: number, share: number) =>
       v + (v < from + long / 2 ? 1 : -1) * length * share
