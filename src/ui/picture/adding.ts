@@ -119,7 +119,8 @@ export function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']
   if (adding.window) return 'Draw the window that it is to be seen through'
   if (kindNamed(adding.kind).view) return 'Draw the rectangle to show'
   const { title, drawn, line } = kindNamed(adding.kind)
-  return `Point at the spot for the ${title.toLowerCase()}${drawn ? ', or draw its box' : line ? ', or draw it there' : ''}`
+  const or = drawn ? ', or draw its box' : line ? ', or draw it there' : ''
+  return `Point at the spot for the ${title.toLowerCase()}${or}`
 }
 /** Puts the keyboard into the selected element’s text. */
 export const typeText = (): void => {
