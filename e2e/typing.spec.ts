@@ -5,6 +5,9 @@ import { resolve } from '@/core/timing'
 import { base, demoCopy, goTo, kill, lessonOf, newLesson, openBench, saved, sendEdit, spot } from './desk'
 import { newWalk, walk, type Place } from './walk'
 
+// Each stands alone, and two of them walk for minutes: they are shared out among the workers.
+test.describe.configure({ mode: 'parallel' })
+
 /** A lesson with one element of each kind that can be added, all of them on screen from its first frame on. */
 async function ofEveryKind(kinds: readonly ElementKind[] = ADDABLE_KINDS): Promise<string> {
   const id = await newLesson('One of each')

@@ -83,6 +83,27 @@ test(
     expect(clipsOf(await lessonOf(lesson))).toEqual([])
   },
 )
+test('of recordings that were picked together it is told once which sets the size, as all are there', async () => {
+  const lesson = await createEmpty('Desk and camera')
+  const camera = path.join(made, 'camera.mp4')
+  await mustRun('ffmpeg', [
+    '-v',
+    'error',
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=160x120:r=25:d=1',
+    '-pix_fmt',
+    'yuv420p',
+    camera,
+  ])
+  const ids = [await sent(lesson, 'camera.mp4', 'b4'), await sent(lesson, 'desk.mp4', 'b4')]
+  await settleUploads()
+  for (const id of ids) await ended(id)
+  const said = await Promise.all(ids.map(async (id) => (await readJob(id)).facts.said))
+  expect(said.filter((s) => s === '“desk.mp4” sets the lesson’s size (320 × 180) and frame rate.')).toHaveLength(1)
+  expect(said.filter((s) => /lies on the timeline/.test(s ?? ''))).toHaveLength(1)
+})
 test('an upload begins to be worked on when all of it is there, however that was missed', async () => {
   const lesson = await createEmpty('Pieces')
   const id = await sent(lesson, 'voice.wav', null, false)

@@ -1,5 +1,6 @@
 import { mkdir, readFile, stat } from 'node:fs/promises'
 import path from 'node:path'
+import { isOver } from '@/contract/news'
 import { bringIn, homeOf, lessonAt, setTrace, setWords, within } from '@/core/edits'
 import { isClip, mediumOf } from '@/core/kinds'
 import type { Lesson, Medium } from '@/core/lesson/schema'
@@ -96,17 +97,26 @@ async function lay(job: ImportJob, medium: Medium): Promise<string | undefined> 
   const lesson = whole && lessonAt(whole, way)
   if (!lesson) return undefined
   if (medium.kind === 'picture') return `“${medium.name}” is in the lesson: add it with “Still picture”.`
-  return medium.kind === 'take'
-    ? sizedBy(before, lesson, medium, takes.length === 0)
-    : `“${medium.name}” lies on the timeline.`
+  const lies = `“${medium.name}” lies on the timeline.`
+  if (!largest) return medium.kind === 'take' ? sizedBy(before, lesson, medium, takes.length === 0) : lies
+  // Which of them sets the size is known, and told, once all that were picked with it are there.
+  const isLaid = (m: ImportJob) => lesson.elements.some((e) => e.id === clipOf(m))
+  const all = mates.every((m) => isText(m.name) || isOver(m.state) || isLaid(m))
+  return (all && takes.length + Number(medium.kind === 'take') > 0 && setBy(lesson)) || lies
 }
+/** Which of its takes a lesson has its size from, in a sentence; undefined where it has it from none. */
+function setBy({ frame, media, byHand }: Lesson): string | undefined {
+  const of = Object.values(media).find((m) => m.kind === 'take' && m.width === frame.width && m.height === frame.height)
+  return of && !byHand.includes('size') ? sizeTold(of.name, frame, byHand) : undefined
+}
+const sizeTold = (name: string, { width, height }: Lesson['frame'], byHand: Lesson['byHand']): string =>
+  `“${name}” sets the lesson’s size (${width} × ${height})${byHand.includes('rate') ? '.' : ' and frame rate.'}`
 /** What became of a lesson's size and rate as a take was laid. */
 function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium, first: boolean): string {
   const { frame } = lesson
   const size = `${frame.width} × ${frame.height}`
   const resized = frame.width !== before.frame.width || frame.height !== before.frame.height
-  if (resized || (first && !lesson.byHand.includes('size')))
-    return `“${name}” sets the lesson’s size (${size})${lesson.byHand.includes('rate') ? '.' : ' and frame rate.'}`
+  if (resized || (first && !lesson.byHand.includes('size'))) return sizeTold(name, frame, lesson.byHand)
   if (width !== undefined && (width !== frame.width || height !== frame.height))
     return (
       `“${name}” (${width} × ${height}) is fitted into the lesson’s ${size}` +

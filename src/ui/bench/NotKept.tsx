@@ -2,7 +2,7 @@ import { CircleAlert, Copy, X } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { toast } from 'sonner'
 import { Button, IconButton } from '../kit/button'
-import type { Unkept } from './shelf'
+import type { Unkept } from '../state/shelf'
 import { putAway, useBench } from './store'
 
 const copy = (list: readonly Unkept[]): void => {

@@ -2,8 +2,8 @@ import type { KeyRef } from '@/core/edits'
 import type { ElementKind } from '@/core/kinds'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
-import type { Entry, SaveState } from './saver'
-import type { Unkept } from './shelf'
+import type { Entry, SaveState } from '../state/saver'
+import type { Unkept } from '../state/shelf'
 
 export interface Passage {
   from: number

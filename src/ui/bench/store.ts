@@ -18,7 +18,7 @@ import { freshId, freshSeed } from '../kit/ids'
 import { waitFor } from '../kit/jobs'
 import { handOn } from '../kit/typing'
 import { saidIn } from './saidIn'
-import { Saver, type Entry, type Stretch } from './saver'
+import { Saver, type Entry, type Stretch } from '../state/saver'
 import type { Bench, Inside, Passage } from './state'
 
 export type { Adding, Aids, Bench, Inside, Panes, Passage } from './state'
