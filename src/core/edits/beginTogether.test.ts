@@ -9,7 +9,7 @@ test('what was recorded at once begins where the first does, each where it has r
     ...base,
     elements: [clip('screen', 30, 90), clip('camera', 120, 90), clip('other', 300, 20)],
   }
-  const after = made(lesson, beginTogether(['screen', 'camera'], 'g'))
+  const after = made(lesson, beginTogether(['camera', 'screen'], 'g'))
   const { clips } = resolve(after)
   const at = (id: string) => clips.find((c) => c.id === id)!
   expect([at('screen').at, at('camera').at, at('other').at]).toEqual([30, 30, 300])

@@ -21,14 +21,14 @@ function roomFor(draft: Lesson, given: Given, clip: Clip, at: number): string {
 }
 
 /**
- * Clips of what was recorded at the same time: they begin where the first of them does, each on a track where it has
+ * Clips of what was recorded at the same time: they begin where the earliest of them does, each on a track where it has
  * room, and are taken together from then on.
  */
 export const beginTogether = define('beginTogether', [Ids.elements, NewId], (ids, group) => (draft, given) => {
   const clips = ids.flatMap((id) => clipsIn(draft, given).find((c) => c.id === id) ?? [])
-  const [first, ...others] = clips
+  const first = [...clips].sort((a, b) => a.at - b.at)[0]
   if (!first) return
-  for (const clip of others) {
+  for (const clip of clips) {
     if (clip.at === first.at) continue
     clip.element.track = roomFor(draft, given, clip, first.at)
     placeClip(clip, first.at, clip.length)
