@@ -97,6 +97,20 @@ describe('taken together', () => {
     expect(rows(moved).filter((r) => r[1] === 150)).toHaveLength(2)
     expect(rows(moved).filter((r) => r[1] === 0)).toHaveLength(2)
   })
+  test('a new speed pushes what follows on all their tracks, where a new end does', () => {
+    const cut = made(two(), E.splitClip('a', 100, 'right'))
+    const faster = made(cut, E.pushing('b', E.setSpeed('b', 200, 100)))
+    expect(
+      rows(faster)
+        .map((r) => [r[1] as number, r[2]])
+        .sort((a, b) => (a[0] as number) - (b[0] as number)),
+    ).toEqual([
+      [0, 50],
+      [0, 50],
+      [50, 200],
+      [50, 200],
+    ])
+  })
   test('trimmed, sped up and taken out of together, until they are parted', () => {
     expect(rows(made(two(), E.trimClip('a', 'end', 200))).map((r) => r[2])).toEqual([200, 200])
     expect(rows(made(two(), E.setSpeed('b', 200, 100))).map((r) => r[2])).toEqual([150, 150])

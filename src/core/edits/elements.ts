@@ -257,8 +257,8 @@ export const breakUp = define('breakUp', [Id.element], (id) => (draft, { timed, 
   draft.elements.splice(at, 1, ...singles)
 })
 /**
- * An edit of an element's end that pushes along what begins after it on its track, by as much as the end moved. What
- * follows by a tie of its own is not moved twice.
+ * An edit of an element's end that pushes along what begins after it on its track, by as much as the end moved; with
+ * what is taken together with it, on all their tracks. What follows by a tie of its own is not moved twice.
  */
 export const pushing = define('pushing', [Id.element, Edit], (id, change) => (draft, given) => {
   make(change, draft, given)
@@ -267,14 +267,18 @@ export const pushing = define('pushing', [Id.element, Edit], (id, change) => (dr
   const own = timed.lesson.elements.find((e) => e.id === id)
   const before = timed.spans.get(id)
   const by = own && before ? (after.get(id)?.to ?? before.to) - before.to : 0
-  if (by === 0) return
-  const later = timed.lesson.elements.filter(
-    (e) =>
-      e.track === own!.track &&
-      e.id !== id &&
-      timed.spans.get(e.id)!.from >= before!.to &&
-      after.get(e.id)?.from === timed.spans.get(e.id)!.from,
-  )
+  if (!own || by === 0) return
+  // What is taken together with it and ends elsewhere along with it pushes on its own track.
+  const ends = new Map<string, number>()
+  for (const e of timed.lesson.elements) {
+    const { to } = timed.spans.get(e.id)!
+    const along = own.group !== null && e.group === own.group && (after.get(e.id)?.to ?? to) - to === by
+    if (e.id === id || along) ends.set(e.track, Math.max(ends.get(e.track) ?? 0, to))
+  }
+  const later = timed.lesson.elements.filter((e) => {
+    const { from } = timed.spans.get(e.id)!
+    return e.id !== id && from >= (ends.get(e.track) ?? Infinity) && after.get(e.id)?.from === from
+  })
   make(
     shiftElements(
       later.map((e) => e.id),

@@ -1,5 +1,16 @@
 import { Snowflake, Trash2 } from 'lucide-react'
-import { blurredBehind, dip, dissolve, freezeAt, putAt, rampSpeed, rollCut, setSpeed } from '@/core/edits'
+import {
+  blurredBehind,
+  dip,
+  dissolve,
+  freezeAt,
+  pushing,
+  putAt,
+  rampSpeed,
+  rollCut,
+  setSpeed,
+  type Edit,
+} from '@/core/edits'
 import { cutNear, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { framesPerSecond, type Rate } from '@/core/time'
@@ -17,6 +28,8 @@ export function ClipSection({ clip }: { clip: Clip }) {
   const timed = useShown()
   const { lesson } = timed
   const playhead = useBench((b) => b.playhead)
+  /** A new speed is a new end, which pushes what follows where that is wanted. */
+  const pushed = (change: Edit): Edit => (bench().pushes ? pushing(clip.id, change) : change)
   const [fade, setFade] = useKept('clip: fade', 15)
   const [freeze, setFreeze] = useKept('clip: freeze', 1)
   const [after, setAfter] = useKept('clip: after', 200)
@@ -46,7 +59,7 @@ export function ClipSection({ clip }: { clip: Clip }) {
           min={10}
           max={1000}
           value={speed ? (100 * speed.num) / speed.den : 100}
-          onChange={(v) => edit(`Speed of “${name}”`, setSpeed(clip.id, Math.round(v), 100))}
+          onChange={(v) => edit(`Speed of “${name}”`, pushed(setSpeed(clip.id, Math.round(v), 100)))}
         />
       )}
       {runs && !speed && <p className="text-muted">Its speed changes; a new one holds for all of it.</p>}
@@ -90,7 +103,7 @@ export function ClipSection({ clip }: { clip: Clip }) {
             onClick={() => {
               const frames = Math.max(1, Math.round(over * framesPerSecond(lesson.rate)))
               const to = Math.round(after)
-              edit(`“${name}” gets to ${to} %`, rampSpeed(clip.id, bench().playhead, frames, to, 100))
+              edit(`“${name}” gets to ${to} %`, pushed(rampSpeed(clip.id, bench().playhead, frames, to, 100)))
             }}
           >
             Change speed from here on
