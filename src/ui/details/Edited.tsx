@@ -1,7 +1,8 @@
 import type { Element } from '@/core/lesson/schema'
-import { keyedOneByOne, poseMeant } from '@/core/edits'
+import { keyedOneByOne, likeFirst, poseMeant } from '@/core/edits'
 import { motionOf } from '@/core/motion'
-import { goTo, setBench, useBench, useShown } from '../bench/store'
+import { edit, goTo, select, setBench, useBench, useShown } from '../bench/store'
+import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 
 /**
@@ -45,6 +46,7 @@ export function Edited({ element: e }: { element: Element }) {
           peg is lit.
         </p>
       )}
+      <Follows element={e} />
       {away && (
         <p className="flex items-center justify-between gap-2 text-accent-deep">
           It is not on screen here.
@@ -63,6 +65,36 @@ export function Edited({ element: e }: { element: Element }) {
           </Button>
         </div>
       )}
+    </div>
+  )
+}
+
+const PARTS = { motion: 'how it moves, comes and goes', look: 'its look', timing: 'how long it is there' } as const
+/** That an element does what another one does, in what, and the way out of it. */
+function Follows({ element: { id, name, follows } }: { element: Element }) {
+  const first = useShown().lesson.elements.find((e) => e.id === follows?.first)
+  if (!follows || !first) return null
+  const own = follows.own.length
+  return (
+    <div data-follows className="text-muted">
+      <p>
+        It does as{' '}
+        <button type="button" className="text-accent-deep underline" onClick={() => select([first.id])}>
+          {first.name}
+        </button>{' '}
+        does, in {follows.parts.map((p) => PARTS[p]).join(', ')}
+        {own > 0 && `; ${own === 1 ? 'one thing is' : `${own} things are`} its own`}.
+      </p>
+      <div className="mt-1 flex gap-1">
+        <Button className="!h-[24px]" onClick={() => runCommand('cut-loose')}>
+          Cut it loose
+        </Button>
+        {own > 0 && (
+          <Button className="!h-[24px]" onClick={() => edit(`“${name}” as the first again`, likeFirst([id]))}>
+            All as the first again
+          </Button>
+        )}
+      </div>
     </div>
   )
 }
