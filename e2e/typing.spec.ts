@@ -36,6 +36,12 @@ const PRESSES: Record<string, (page: Page, other: string) => Promise<void>> = {
     await page.getByRole('button', { name: /^Undo/ }).click()
     await page.getByRole('button', { name: /^Do again/ }).click()
   },
+  'a row of the running order': (page) =>
+    page.getByTestId('order-list').click({ position: { x: 120, y: 60 }, force: true }),
+  'leaving the page': async (page) => {
+    await page.reload()
+    await page.waitForSelector('main[data-ready=true]')
+  },
   'a command’s key': async (page) => {
     await page.keyboard.press('Tab')
     await page.keyboard.press('Control+k')
