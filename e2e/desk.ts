@@ -35,6 +35,10 @@ async function api<T>(where: string, method = 'GET', body?: unknown): Promise<T>
     asked.on('error', failed).end(body === undefined ? undefined : JSON.stringify(body))
   })
 }
+/** Lets go of the house styles that were made here, so that the next one is the only one. */
+export async function withoutStyles(): Promise<void> {
+  for (const { id } of await api<{ id: string }[]>('/api/kept?kind=style')) await api(`/api/kept/${id}`, 'DELETE')
+}
 /** The clips of a lesson as it is stored. */
 export const clipsIn = async (id: string) => resolve(await lessonOf(id)).clips
 export const lessonOf = async (id: string): Promise<Lesson> =>

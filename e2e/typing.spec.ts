@@ -2,7 +2,19 @@ import { expect, test, type Locator, type Page } from '@playwright/test'
 import { addElement, elementAt } from '@/core/edits'
 import { ADDABLE_KINDS, type ElementKind } from '@/core/kinds'
 import { resolve } from '@/core/timing'
-import { base, demoCopy, goTo, kill, lessonOf, newLesson, openBench, saved, sendEdit, spot } from './desk'
+import {
+  base,
+  demoCopy,
+  goTo,
+  kill,
+  lessonOf,
+  newLesson,
+  openBench,
+  saved,
+  sendEdit,
+  spot,
+  withoutStyles,
+} from './desk'
 import { newWalk, walk, type Place } from './walk'
 
 // Each stands alone, and two of them walk for minutes: they are shared out among the workers.
@@ -119,6 +131,8 @@ const byName = (title: string, head: string) => async (page: Page) => {
   await dialog(page).getByRole('heading', { name: head, exact: true }).waitFor()
 }
 const dialog = (page: Page) => page.getByRole('dialog')
+/** The house styles of the team, each to be pressed. */
+const ours = (page: Page) => page.locator('section:has(> h2:text-is("Ours"))').getByRole('button')
 
 test('every control of every dialog, page and other panel keeps what was set in it, whatever is pressed next', async ({
   page,
@@ -172,15 +186,17 @@ test('every control of every dialog, page and other panel keeps what was set in 
     onBench('notices', ready('Notices'), dialog, AWAY),
   ]
   for (const place of places) await walk(page, place, found)
+  await withoutStyles()
+  await page.goto(`${base()}/styles`)
+  await page.getByRole('button', { name: /our own of it/ }).click()
+  await expect(ours(page)).toHaveCount(1)
   for (const where of ['', 'library', 'exports', 'styles']) {
     const address = `${base()}/${where}`
     const open = async (p: Page) => {
       if (p.url() !== address) await p.goto(address)
       await p.getByRole('main').waitFor()
       if (where !== 'styles') return
-      const ours = p.getByRole('region', { name: 'Ours' }).or(p.locator('section:has(> h2:text-is("Ours"))'))
-      if (!(await ours.getByRole('button').count())) await p.getByRole('button', { name: /our own of it/ }).click()
-      await ours.getByRole('button').first().click()
+      await ours(p).click()
     }
     await walk(page, { name: `the page /${where}`, open, root: (p) => p.locator('body'), presses: GO }, found)
   }

@@ -81,6 +81,7 @@ const valueOf = (control: Locator): Promise<string> =>
 
 /** Another value for a field of words or numbers, of the sort that stands in it. */
 export function otherThan(before: string, label: string): string {
+  if (/\(dB\)/.test(label)) return String(Number(before) - 1)
   if (/^\d\d:\d\d:\d\d:\d\d$/.test(before)) return before.slice(0, -2) + '05'
   if (/ as hex$/.test(label) || /^#[0-9a-f]{6}$/.test(before)) return before === '#b7a7c7' ? '#a7b7c7' : '#b7a7c7'
   if (/ as CSS$/.test(label)) return 'ease-in'

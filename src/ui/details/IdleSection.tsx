@@ -31,7 +31,7 @@ const WHAT = [
   { value: 'silent', label: 'nobody speaks' },
 ] as const
 type What = (typeof WHAT)[number]['value']
-const NONE: ReadonlySet<number> = new Set()
+const NONE: readonly number[] = []
 /** Stretches in which nothing happens, or nobody speaks: found, and gone through faster or taken out. */
 export function IdleSection() {
   const { lesson, clips } = useShown()
@@ -45,16 +45,16 @@ export function IdleSection() {
   const [least, setLeast] = useKept('idle: least', 1.5)
   const [times, setTimes] = useKept('idle: times', 4)
   const [noted, setNoted] = useKept('idle: noted', true)
-  const [left, setLeft] = useKept<ReadonlySet<number>>(`idle: left in ${id}`, NONE)
+  const [left, setLeft] = useKept<readonly number[]>(`idle: left in ${id}`, NONE)
   const fps = framesPerSecond(lesson.rate)
-  const chosen = (found ?? []).filter((s) => !left.has(s.from))
+  const chosen = (found ?? []).filter((s) => !left.includes(s.from))
   const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)
   const find = async () => {
     const { timed } = bench()
     if (what === 'silent') {
       const list = silentIn(timed, await quietNow(), least)
       setFound(list)
-      setLeft(new Set())
+      setLeft(NONE)
       if (list.length === 0) toast('There is no sound here, or it is never quiet for so long.')
       return
     }
@@ -73,7 +73,7 @@ export function IdleSection() {
       return
     }
     setFound(list)
-    setLeft(new Set())
+    setLeft(NONE)
     if (list.length === 0) toast('Nothing is idle for so long: something happens, or somebody speaks, all the time.')
   }
   const go = (by: number | null) => {
@@ -117,12 +117,8 @@ export function IdleSection() {
                   type="checkbox"
                   className="size-4 accent-accent"
                   aria-label={`From ${timecode(s.from, lesson.rate)}`}
-                  checked={!left.has(s.from)}
-                  onChange={() => {
-                    const next = new Set(left)
-                    if (!next.delete(s.from)) next.add(s.from)
-                    setLeft(next)
-                  }}
+                  checked={!left.includes(s.from)}
+                  onChange={() => setLeft(left.includes(s.from) ? left.filter((f) => f !== s.from) : [...left, s.from])}
                 />
                 <button type="button" className="figures hover:underline" onClick={() => goTo(s.from)}>
                   {timecode(s.from, lesson.rate)}

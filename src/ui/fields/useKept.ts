@@ -1,9 +1,29 @@
 import { useCallback, useReducer } from 'react'
 
+const KEY = 'vane-set-'
 const held = new Map<string, unknown>()
+/** What was set, here or before this page was loaded; undefined where nobody set it. */
+function setBefore(key: string): unknown {
+  if (held.has(key)) return held.get(key)
+  try {
+    const kept = sessionStorage.getItem(KEY + key)
+    if (kept !== null) held.set(key, JSON.parse(kept))
+  } catch {
+    /* there is no storage here, or something else in it */
+  }
+  return held.get(key)
+}
+function keep(key: string, value: unknown): void {
+  held.set(key, value)
+  try {
+    sessionStorage.setItem(KEY + key, JSON.stringify(value))
+  } catch {
+    /* it stays as long as the page does */
+  }
+}
 /**
- * What is set beside an act, for the next time it is done: it stays as it was set while the page is open, whatever
- * else is shown meanwhile.
+ * What is set beside an act, for the next time it is done: it stays as it was set in this window, whatever else is
+ * shown meanwhile, and however often the page is loaded.
  *
  * @param key    what it is, by a name of its own
  * @param first  what it is before anybody sets it
@@ -12,10 +32,11 @@ export function useKept<T>(key: string, first: T): [T, (value: T) => void] {
   const [, again] = useReducer((n: number) => n + 1, 0)
   const set = useCallback(
     (next: T) => {
-      held.set(key, next)
+      keep(key, next)
       again()
     },
     [key],
   )
-  return [held.has(key) ? (held.get(key) as T) : first, set]
+  const value = setBefore(key)
+  return [value === undefined ? first : (value as T), set]
 }

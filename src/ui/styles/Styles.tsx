@@ -17,7 +17,7 @@ import { give, takeGiven } from '../library/given'
 import { Contrasts } from './Contrasts'
 import { Faces, Looks, PaletteFields } from './StyleFields'
 import { loadStyles, useStyles, useTeamStyles } from './kept'
-import { dropOwed, keepOwed, storesItself } from './owed'
+import { dropOwed, keepOwed, owedStored, storesItself } from './owed'
 import { styleSample } from './sample'
 import { Typefaces } from './Typefaces'
 
@@ -142,12 +142,14 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
   const sent = useRef(Promise.resolve())
   /** What is not stored yet. */
   const owed = useRef<HouseStyle | null>(null)
+  /** What is on its way, without an answer yet. */
+  const sending = useRef<HouseStyle | null>(null)
   /** Whether the browser keeps that, in case the window ends first. */
   const keeps = useRef(true)
   const store = (next: HouseStyle) => {
     setStyle(next)
     owed.current = next
-    keeps.current = keepOwed({ doc: next, base: base.current })
+    keeps.current = keepOwed({ doc: next, base: base.current, sent: sending.current })
     setState('storing')
     sendIn(STORE_AFTER_MS)
   }
@@ -161,14 +163,17 @@ function StyleEditor({ style: kept, own, onRemove }: { style: HouseStyle; own: b
   const send = async () => {
     const next = owed.current
     if (!next) return
+    await owedStored()
     try {
       const body = { kind: 'style' as const, doc: next, base: base.current }
+      sending.current = next
       await ask(ROUTES.keepAgain, { at: { id: next.id }, body })
+      sending.current = null
       base.current = next.revision
       if (owed.current === next) {
         owed.current = null
         dropOwed(next.id)
-      } else if (owed.current) keepOwed({ doc: owed.current, base: next.revision })
+      } else if (owed.current) keepOwed({ doc: owed.current, base: next.revision, sent: null })
       await loadStyles()
       if (!owed.current) setState('stored')
     } catch (e) {

@@ -7,7 +7,7 @@ import type { HouseStyle } from '@/core/lesson/schema'
 import { SHIPPED_STYLES } from '@/core/styles'
 import { ask, sentenceOf } from '../kit/api'
 import { knowFaces } from '../kit/fonts'
-import { storeOwed } from './owed'
+import { storeOwed, withOwed } from './owed'
 
 /** The house styles of the team, as they are kept; null until they are known. */
 export const useTeamStyles = create<{ styles: readonly HouseStyle[] | null }>(() => ({ styles: null }))
@@ -16,7 +16,7 @@ let stored: Promise<void> | null = null
 export async function loadStyles(): Promise<readonly HouseStyle[]> {
   await (stored ??= storeOwed(() => void loadStyles().catch(() => {})).catch(() => {}))
   const list = await ask(ROUTES.listKept, { query: { kind: 'style' } })
-  const styles = list.flatMap((k) => (k.kind === 'style' ? [k.doc] : []))
+  const styles = withOwed(list.flatMap((k) => (k.kind === 'style' ? [k.doc] : [])))
   await knowFaces(faceFilesIn(styles))
   useTeamStyles.setState({ styles })
   return styles

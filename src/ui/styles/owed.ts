@@ -1,5 +1,6 @@
 import { toast } from 'sonner'
 import { ROUTES } from '@/contract/routes'
+import { same } from '@/core/edits'
 import { HouseStyle } from '@/core/lesson/style'
 import { ask, Refusal } from '../kit/api'
 
@@ -7,7 +8,11 @@ import { ask, Refusal } from '../kit/api'
 interface Owed {
   doc: HouseStyle
   base: number
+  /** What was on its way to be stored then, without an answer yet. */
+  sent: HouseStyle | null
 }
+/** From which revision it goes on: what was on its way may have arrived. */
+const baseOf = ({ base, sent }: Owed, stored: HouseStyle): number => (sent && same(stored, sent) ? sent.revision : base)
 const KEY = 'vane-style-'
 
 /** Keeps in this browser what is not stored yet, in case the window ends before it is. @returns whether it could */
@@ -46,6 +51,11 @@ export function storesItself(id: string): () => void {
 
 /** A window that is just going lets go of what it stores itself within so long. */
 const GOES_MS = 400
+/** What is stored of it by now, with what another window still lets wait. */
+let all: Promise<unknown> = Promise.resolve()
+/** Once what windows left behind is stored; where one that is still there holds on to it, not for long. */
+export const owedStored = (): Promise<unknown> =>
+  Promise.race([all, new Promise((done) => setTimeout(done, 10 * GOES_MS))])
 /**
  * Stores what windows left behind that are gone.
  *
@@ -53,22 +63,30 @@ const GOES_MS = 400
  */
 export async function storeOwed(later: () => void): Promise<void> {
   const keys = Object.keys(localStorage).filter((k) => k.startsWith(KEY))
-  await Promise.all(
-    keys.map(async (key) => {
-      const id = key.slice(KEY.length)
-      const store = () => storeOne(id)
-      const soon = { signal: AbortSignal.timeout(GOES_MS) }
-      await navigator.locks.request(lockOf(id), soon, store).catch(() => {
-        void navigator.locks.request(lockOf(id), store).then(later)
-      })
-    }),
-  )
+  const own = keys.map((key) => {
+    const id = key.slice(KEY.length)
+    const store = () => storeOne(id)
+    const stored = navigator.locks.request(lockOf(id), store)
+    const soon = Promise.race([stored.then(() => true), new Promise((done) => setTimeout(done, GOES_MS, false))])
+    void soon.then((is) => is || stored.then(later))
+    return { stored, soon }
+  })
+  all = Promise.all(own.map((o) => o.stored))
+  await Promise.all(own.map((o) => o.soon))
 }
+/** Styles as they were changed, where that waits to be stored. */
+export const withOwed = (styles: readonly HouseStyle[]): HouseStyle[] =>
+  styles.map((s) => {
+    const owed = readOwed(s.id)
+    return owed && baseOf(owed, s) === s.revision ? owed.doc : s
+  })
 async function storeOne(id: string): Promise<void> {
   const owed = readOwed(id)
   if (!owed) return
   try {
-    await ask(ROUTES.keepAgain, { at: { id }, body: { kind: 'style', ...owed } })
+    const kept = (await ask(ROUTES.listKept, { query: { kind: 'style' } })).find((k) => k.id === id)
+    const base = kept?.kind === 'style' ? baseOf(owed, kept.doc) : owed.base
+    await ask(ROUTES.keepAgain, { at: { id }, body: { kind: 'style', doc: owed.doc, base } })
     dropOwed(id)
   } catch (e) {
     if (!(e instanceof Refusal) || e.status >= 500) return
@@ -78,8 +96,8 @@ async function storeOne(id: string): Promise<void> {
 }
 function readOwed(id: string): Owed | null {
   try {
-    const { doc, base } = JSON.parse(localStorage.getItem(KEY + id) ?? 'null') as Owed
-    return { doc: HouseStyle.parse(doc), base }
+    const { doc, base, sent } = JSON.parse(localStorage.getItem(KEY + id) ?? 'null') as Owed
+    return { doc: HouseStyle.parse(doc), base, sent: sent && HouseStyle.parse(sent) }
   } catch {
     dropOwed(id)
     return null
