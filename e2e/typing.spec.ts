@@ -258,6 +258,35 @@ test('what is being typed outlives the window that it is typed in', async ({ pag
   await expect.poll(named).toBe('Typed and killed')
 })
 
+test('words, a tick, a list, a colour and what is set beside an act outlive a browser that is killed a second later', async ({
+  page,
+  context,
+}) => {
+  const id = await ofEveryKind(['text'])
+  await openBench(page, id)
+  await choose(page, 'own-text')
+  const label = (p: Page, name: string) => details(p).getByLabel(name, { exact: true })
+  await label(page, 'As tall as its text').click()
+  const tall = await label(page, 'As tall as its text').isChecked()
+  await label(page, 'Arrives').selectOption('grow')
+  await label(page, 'Text colour').fill('#b7a7c7')
+  await label(page, 'Measured').selectOption('far')
+  await label(page, 'Text').fill('Written and killed')
+  await page.waitForTimeout(1000)
+  const crash = page.waitForEvent('crash').catch(() => null)
+  await page.goto('chrome://crash').catch(() => null)
+  await crash
+  const next = await context.newPage()
+  await openBench(next, id)
+  await saved(next)
+  await choose(next, 'own-text')
+  await expect(label(next, 'Text')).toHaveValue('Written and killed')
+  await expect(label(next, 'Arrives')).toHaveValue('grow')
+  await expect(label(next, 'Text colour')).toHaveValue('#b7a7c7')
+  await expect(label(next, 'Measured')).toHaveValue('far')
+  expect(await label(next, 'As tall as its text').isChecked()).toBe(tall)
+})
+
 test('the name of a lesson is kept though the server dies a second later', async ({ page }) => {
   const id = await demoCopy()
   await openBench(page, id)

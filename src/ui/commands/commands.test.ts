@@ -72,6 +72,13 @@ describe('acts', () => {
     ])
     expect([bench().playhead, bench().keys.length]).toEqual([165, 1])
   })
+  test('after “return” the pose that it leads to is the one that is meant', () => {
+    open()
+    setBench({ moveEnd: 'start', wholePath: true })
+    runCommand('return')
+    expect(moves()).toHaveLength(2)
+    expect(bench()).toMatchObject({ moveEnd: 'end', wholePath: false })
+  })
   test('outside of what is selected an act is not made, and says why', () => {
     open(undefined, 20)
     runCommand('move-here')

@@ -171,8 +171,10 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'r',
     can: has,
-    run: () =>
-      void act(`Let ${named()} return`, (ids) => returnToBefore(ids, actHere()), 'There is no pose before this one.'),
+    run: () => {
+      if (act(`Let ${named()} return`, (ids) => returnToBefore(ids, actHere()), 'There is no pose before this one.'))
+        setBench({ moveEnd: 'end', wholePath: false })
+    },
   },
   { id: 'repoint', title: 'Point at the next thing', group: 'Poses', keys: 't', can: has, run: repointNext },
   ...SIDES.map((s) => slide('arrival', s)),

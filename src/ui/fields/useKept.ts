@@ -6,7 +6,7 @@ const held = new Map<string, unknown>()
 function setBefore(key: string): unknown {
   if (held.has(key)) return held.get(key)
   try {
-    const kept = sessionStorage.getItem(KEY + key)
+    const kept = localStorage.getItem(KEY + key)
     if (kept !== null) held.set(key, JSON.parse(kept))
   } catch {
     /* there is no storage here, or something else in it */
@@ -16,14 +16,14 @@ function setBefore(key: string): unknown {
 function keep(key: string, value: unknown): void {
   held.set(key, value)
   try {
-    sessionStorage.setItem(KEY + key, JSON.stringify(value))
+    localStorage.setItem(KEY + key, JSON.stringify(value))
   } catch {
     /* it stays as long as the page does */
   }
 }
 /**
- * What is set beside an act, for the next time it is done: it stays as it was set in this window, whatever else is
- * shown meanwhile, and however often the page is loaded.
+ * What is set beside an act, for the next time it is done: it stays as it was set, whatever else is
+ * shown meanwhile, and however often the page is loaded, in this browser.
  *
  * @param key    what it is, by a name of its own
  * @param first  what it is before anybody sets it
