@@ -258,7 +258,7 @@ test('what is being typed outlives the window that it is typed in', async ({ pag
   await expect.poll(named).toBe('Typed and killed')
 })
 
-test('words, a tick, a list, a colour and what is set beside an act outlive a browser that is killed a second later', async ({
+test('words, a tick, a list, a colour and what is beside an act outlive a browser killed a second later', async ({
   page,
   context,
 }) => {
