@@ -242,25 +242,29 @@ test('a text shows on the picture while it is typed; Escape takes it back; nothi
   expect(JSON.stringify((await lessonOf(id)).elements.find((e) => e.id === 'own-text'))).not.toContain('and more')
 })
 
-test('what is being typed outlives the window that it is typed in', async ({ page, context }) => {
+/** The page is killed; the lesson in another window, once all is stored. */
+async function afterCrash(page: Page, id: string): Promise<Page> {
+  const crash = page.waitForEvent('crash').catch(() => null)
+  await page.goto('chrome://crash').catch(() => null)
+  await crash
+  const next = await page.context().newPage()
+  await openBench(next, id)
+  await saved(next)
+  return next
+}
+test('what is being typed outlives the window that it is typed in', async ({ page }) => {
   const id = await demoCopy()
   await openBench(page, id)
   await page.locator('[data-element=callout-due]').click()
   await details(page).getByRole('textbox', { name: 'Name', exact: true }).fill('Typed and killed')
   await page.waitForTimeout(300)
-  const crash = page.waitForEvent('crash').catch(() => null)
-  await page.goto('chrome://crash').catch(() => null)
-  await crash
-  const next = await context.newPage()
-  await openBench(next, id)
-  await saved(next)
+  await afterCrash(page, id)
   const named = async () => (await lessonOf(id)).elements.find((e) => e.id === 'callout-due')!.name
   await expect.poll(named).toBe('Typed and killed')
 })
 
 test('words, a tick, a list, a colour and what is beside an act outlive a browser killed a second later', async ({
   page,
-  context,
 }) => {
   const id = await ofEveryKind(['text'])
   await openBench(page, id)
@@ -273,12 +277,7 @@ test('words, a tick, a list, a colour and what is beside an act outlive a browse
   await label(page, 'Measured').selectOption('far')
   await label(page, 'Text').fill('Written and killed')
   await page.waitForTimeout(1000)
-  const crash = page.waitForEvent('crash').catch(() => null)
-  await page.goto('chrome://crash').catch(() => null)
-  await crash
-  const next = await context.newPage()
-  await openBench(next, id)
-  await saved(next)
+  const next = await afterCrash(page, id)
   await choose(next, 'own-text')
   await expect(label(next, 'Text')).toHaveValue('Written and killed')
   await expect(label(next, 'Arrives')).toHaveValue('grow')

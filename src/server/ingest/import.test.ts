@@ -14,24 +14,14 @@ jest.setTimeout(180_000)
 let site: Site
 let made: string
 const demo = path.join(__dirname, '../../../demo/media')
+const recorded = (name: string, source: string) =>
+  mustRun('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', source, '-pix_fmt', 'yuv420p', path.join(made, name)])
 beforeAll(async () => {
   site = await openSite()
   made = path.join(site.data, 'made')
   mkdirSync(made)
   mkdirSync(uploadsFolder(), { recursive: true })
-  await mustRun('ffmpeg', [
-    '-v',
-    'error',
-    '-f',
-    'lavfi',
-    '-i',
-    'testsrc2=s=320x180:r=30:d=2',
-    '-c:v',
-    'libx264',
-    '-pix_fmt',
-    'yuv420p',
-    path.join(made, 'desk.mp4'),
-  ])
+  await recorded('desk.mp4', 'testsrc2=s=320x180:r=30:d=2')
   await mustRun('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', 'sine=440:d=3', path.join(made, 'voice.wav')])
   writeFileSync(path.join(made, 'voice.vtt'), 'WEBVTT\n\n00:00.500 --> 00:02.000\nThe drill comes back today\n')
   writeFileSync(
@@ -85,18 +75,7 @@ test(
 )
 test('of recordings that were picked together it is told once which sets the size, as all are there', async () => {
   const lesson = await createEmpty('Desk and camera')
-  const camera = path.join(made, 'camera.mp4')
-  await mustRun('ffmpeg', [
-    '-v',
-    'error',
-    '-f',
-    'lavfi',
-    '-i',
-    'testsrc2=s=160x120:r=25:d=1',
-    '-pix_fmt',
-    'yuv420p',
-    camera,
-  ])
+  await recorded('camera.mp4', 'testsrc2=s=160x120:r=25:d=1')
   const ids = [await sent(lesson, 'camera.mp4', 'b4'), await sent(lesson, 'desk.mp4', 'b4')]
   await settleUploads()
   for (const id of ids) await ended(id)

@@ -33,7 +33,9 @@ export function ExportDialog() {
   const shown = useBench((b) => b.language)
   const whole = useBench(wholeLesson)
   const languages = languagesOf(whole)
-  const language = wanted ?? shown ?? languages[0] ?? ''
+  // The lesson may have let go of the one that was chosen.
+  const there = wanted === ALL || languages.includes(wanted ?? '') ? wanted : null
+  const language = there ?? shown ?? languages[0] ?? ''
   const { lesson, length } = timedOf(open && languages.length > 1 ? inLanguage(whole, language) : whole)
   const empty = lesson.elements.length === 0
   // A passage is one of the lesson in its own language: in another one the frames are others.

@@ -21,6 +21,12 @@ function keep(key: string, value: unknown): void {
     /* it stays as long as the page does */
   }
 }
+/** Whether what an earlier program kept is still of the sort that is meant. */
+function isLike(value: unknown, first: unknown): boolean {
+  if (first === null || value === null) return true
+  if (typeof value !== typeof first || Array.isArray(value) !== Array.isArray(first)) return false
+  return typeof first !== 'object' || Object.keys(first!).every((k) => k in (value as object))
+}
 /**
  * What is set beside an act, for the next time it is done: it stays as it was set, whatever else is
  * shown meanwhile, and however often the page is loaded, in this browser.
@@ -38,5 +44,5 @@ export function useKept<T>(key: string, first: T): [T, (value: T) => void] {
     [key],
   )
   const value = setBefore(key)
-  return [value === undefined ? first : (value as T), set]
+  return [value !== undefined && isLike(value, first) ? (value as T) : first, set]
 }

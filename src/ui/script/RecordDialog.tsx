@@ -255,17 +255,22 @@ function useMicrophone() {
         }
         look()
       },
-      () =>
-        setTrouble(
-          'There is no microphone that may be used: allow it for this page in the browser, then open this again.',
-        ),
+      () => {
+        if (!live) return
+        // One that was chosen once may be unplugged by now.
+        if (which !== '') setWhich('')
+        else
+          setTrouble(
+            'There is no microphone that may be used: allow it for this page in the browser, then open this again.',
+          )
+      },
     )
     return () => {
       live = false
       cancelAnimationFrame(frame)
       own?.close()
     }
-  }, [which])
+  }, [which, setWhich])
   return { mic, peak, list, which, setWhich, trouble }
 }
 

@@ -75,8 +75,9 @@ function Choosing() {
   useEffect(() => {
     ask(ROUTES.listMedia, { query: { kind: 'sound' } }).then(setFiles, () => {})
   }, [])
-  const sound = own ?? USUAL[at]
-  const brought = files.find((f) => f.sha256 === sound)
+  const brought = files.find((f) => f.sha256 === own)
+  // A file that was chosen may be gone from the library.
+  const sound = own !== null && (brought || own in INTERFACE_SOUNDS) ? own : USUAL[at]
   const of = at === 'click' || at === 'key' ? null : chosen
   const span = marked ?? { from: 0, to: timed.length }
   const rule = { media: '', at, of, variants: 1, chance: 1, levelDb, duckDb: 0, muted: false }
