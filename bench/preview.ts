@@ -8,7 +8,7 @@ import { resolve } from '@/core/timing'
 import { frameTimes } from '@/server/media/probe'
 import { mustRun } from '@/server/run'
 import type { Figure } from './report'
-import { store, withServer } from './server'
+import { shelve, store, withServer } from './server'
 
 /** The demo’s recording over and over for an hour, with its small copy, as one medium of the lesson. */
 async function hourLong(lesson: Lesson, root: string): Promise<Lesson> {
@@ -175,6 +175,7 @@ export async function measurePreview(lesson: Lesson, root: string, say: (line: s
     const still = await play(busy(lesson))
     const moved = await play(moving(lesson))
     const over = await play(overlapping(lesson))
+    await shelve(root, hour.media.hour!)
     await open(await store(base, hour))
     const times: number[] = []
     for (let n = 1; n <= 60; n++) {

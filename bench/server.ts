@@ -1,6 +1,8 @@
 import { setLesson } from '@/core/edits'
 import { chromium, type Page } from '@playwright/test'
-import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
+import { createConnection } from 'mysql2/promise'
+import { LESSON_VERSION, type Lesson, type Medium } from '@/core/lesson/schema'
+import { daemonUrl } from '@/server/db/daemon'
 import { appRoot } from '@/server/root'
 import { Program } from '../testing/program'
 
@@ -52,4 +54,17 @@ export async function store(base: string, lesson: Lesson): Promise<string> {
     seed: 'fill',
   })
   return id
+}
+
+/** Puts a file that lies in the data folder already into its library, as an import would have. */
+export async function shelve(root: string, { sha256, name, kind, ...rest }: Medium): Promise<void> {
+  const c = await createConnection({ uri: await daemonUrl(root) })
+  try {
+    await c.query(
+      'INSERT INTO media (sha256, name, kind, medium, bytes, created_at) VALUES (?, ?, ?, ?, 0, UTC_TIMESTAMP())',
+      [sha256, name, kind, JSON.stringify({ sha256, name, kind, ...rest })],
+    )
+  } finally {
+    await c.end()
+  }
 }
