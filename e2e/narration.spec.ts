@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { chromium, expect, test } from '@playwright/test'
+import { chromium, expect, test, type Page } from '@playwright/test'
 import { demoCopy, goTo, inOrder, openBench, saved, spot } from './desk'
 import { exported, stored } from './exported'
 import { bringIn, here } from './takes'
@@ -81,9 +81,28 @@ test('another voice reads the script with two sentences swapped and one dropped:
   expect(back.lesson.media).toEqual(before.lesson.media)
 })
 
+/** Waits until something is said into the microphone, or nothing has been for longer than between two words. */
+const heard = (page: Page, something: boolean) =>
+  page.getByRole('meter', { name: 'Level' }).evaluate(
+    (meter, wanted) =>
+      new Promise<void>((done) => {
+        let quiet = 0
+        const look = setInterval(() => {
+          quiet = meter.textContent === 'quiet' ? quiet + 1 : 0
+          if (wanted ? quiet > 0 : quiet < 12) return
+          clearInterval(look)
+          done()
+        }, 50)
+      }),
+    something,
+  )
+
 test('a narration is recorded here, sentence by sentence, from a microphone; its words are found', async () => {
   const said = 'Check the due date, then click Confirm.'
-  execFileSync('flite', ['-voice', 'slt', '-t', said, '-o', here('spoken.wav')])
+  execFileSync('flite', ['-voice', 'slt', '-t', said, '-o', here('once.wav')])
+  // The microphone says it again and again: with a pause that is longer than the count before a recording.
+  const pause = ['-y', '-v', 'error', '-i', here('once.wav'), '-af', 'apad=pad_dur=4', here('spoken.wav')]
+  execFileSync('ffmpeg', pause)
   const args = [
     '--use-fake-device-for-media-stream',
     '--use-fake-ui-for-media-stream',
@@ -101,9 +120,12 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
     await expect(page.getByText(/\d+ of \d+ words have their time/).first()).toBeVisible({ timeout: 90_000 })
     await page.getByRole('button', { name: 'Record …' }).click()
     await expect(page.getByRole('meter', { name: 'Level' })).toBeVisible()
+    await heard(page, true)
+    await heard(page, false)
     await page.getByRole('button', { name: 'Record this sentence' }).click()
     await page.getByRole('button', { name: 'Stop' }).waitFor()
-    await page.waitForTimeout(4500)
+    await heard(page, true)
+    await heard(page, false)
     await page.getByRole('button', { name: 'Stop' }).click()
     await expect(page.getByText('1 of 1 are recorded')).toBeVisible()
     // What is recorded and not taken yet is there again, also in another window.

@@ -116,25 +116,46 @@ async function set(control: Locator, { kind, key }: Control): Promise<string | n
   return wanted
 }
 
-/** What is looked at, not a value of anything. */
-const VIEWS = /^list “Look of”/
+/** What is looked at, and what is done by choosing it: no value of anything. */
+const VIEWS = /^(list “(Look of|Add a language)”|tick “Only what is missing)/
 /** Each time it is typed, what it says is done once more; it stands at what does nothing. */
 const ADDS = /^words “(turn each by|size of each, by) /
 const lastDone = async (page: Page): Promise<string> =>
   (await page.getByRole('button', { name: /^(Undo|Nothing to undo)/ }).getAttribute('aria-label')) ?? ''
 const sayings = (page: Page): Promise<string[]> => page.locator('[data-sonner-toast]').allTextContents()
 
+/**
+ * Which press comes after which control: another number, another pairing; `kill`: after every control the page is
+ * killed a second later, and looked for in a new one.
+ */
+const PAIRING = process.env.VANE_WALK ?? '0'
+async function killed(page: Page): Promise<Page> {
+  await page.waitForTimeout(1000)
+  const address = page.url()
+  const crash = page.waitForEvent('crash').catch(() => null)
+  await page.goto('chrome://crash').catch(() => null)
+  await crash
+  const next = await page.context().newPage()
+  await next.goto(address)
+  await next.getByRole('main').waitFor()
+  if (address.includes('/lessons/')) await next.waitForSelector('main[data-ready=true]')
+  return next
+}
+
 /** No place has so many controls. */
 const TURNS = 600
-/** Sets every control of a place that was not walked elsewhere, presses something else, and looks for what was set. */
-export async function walk(page: Page, place: Place, { walked, lost, told, unreached }: Walk): Promise<void> {
+/**
+ * Sets every control of a place that was not walked elsewhere, presses something else, and looks for what was set.
+ * @returns the page to go on with
+ */
+export async function walk(page: Page, place: Place, { walked, lost, told, unreached }: Walk): Promise<Page> {
   const presses = Object.entries(place.presses)
   const tried = new Set<string>()
   for (let turn = 0; turn < TURNS; turn++) {
     await place.open(page)
     const there = (await standing(place.root(page))).filter((c) => !VIEWS.test(c.key))
     const next = there.find((c) => !walked.has(c.key) && !tried.has(c.key))
-    if (!next) return
+    if (!next) return page
     tried.add(next.key)
     const control = await held(place.root(page), next.key)
     const reached = next.key.includes('“”')
@@ -152,8 +173,9 @@ export async function walk(page: Page, place: Place, { walked, lost, told, unrea
     tried.clear()
     for (const u of unreached) if (u.endsWith(`: ${next.key}`)) unreached.delete(u)
     if (wanted === null) continue
-    const [press, act] = presses[walked.size % presses.length]!
-    await act(page)
+    const [press, act] = presses[(walked.size + (Number(PAIRING) || 0)) % presses.length]!
+    if (PAIRING === 'kill') page = await killed(page)
+    else await act(page)
     if (ADDS.test(next.key) && /^Undo: (Turn|Scale) several/.test(await lastDone(page))) continue
     const why = (await sayings(page)).filter((s) => !said.includes(s))
     await place.open(page)
@@ -168,4 +190,5 @@ export async function walk(page: Page, place: Place, { walked, lost, told, unrea
     if (why.length > 0) told.push(`${next.key}: ${why.join(' ')}`)
     else lost.push(line)
   }
+  return page
 }
