@@ -150,7 +150,7 @@ export function Ways({ element: e, px, lit, alone, begin, pointOf, onTap }: Prop
       })}
       {poses.map((p, n) => {
         const matrix = times(space, matrixOf(p))
-        const box = corners(localBox(p, kindOf(p).size(p as never))).map((c) => apply(matrix, c))
+        const box = corners(localBox(p, kindOf(p).size(p))).map((c) => apply(matrix, c))
         const outline = `M${box.map((c) => `${c.x} ${c.y}`).join(' L')} Z`
         const at = spots[n]!
         // A number that lies on the pose in force is only pressed by a click; a drag there moves the pose.

@@ -1,0 +1,73 @@
+import { hasPlace, heldBy, isView, kindOf } from '@/core/kinds'
+import { apply, boundsOf, inverse, isFlat, meets, type Point, type Rect } from '@/core/geometry'
+import type { Element } from '@/core/lesson/schema'
+import { holders } from '@/core/motion'
+import { elementsAt, frameBoxOf, hitAt } from '@/core/scene'
+import type { Timed } from '@/core/timing'
+import { elementIn } from '@/core/edits'
+import { standing } from '../bench/inPose'
+import { bench, isFramed } from '../bench/store'
+
+const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y && p.y <= r.y + r.h
+
+/** The upright box of an element on the picture, in the pose that edits change. */
+export function boxOf(timed: Timed, id: string): Rect | null {
+  const own = elementIn(timed.lesson, id)
+  if (!own) return null
+  const { matrix, box } = frameBoxOf(timed, standing(own, bench(), timed), bench().playhead, isFramed())
+  return boundsOf(matrix, box)
+}
+
+/** The outermost group that an element is in, as far as none of it is selected yet; else the element. */
+function outermost(timed: Timed, e: Element): Element {
+  const group = holders(timed.lesson).get(e.id)
+  const on = group === undefined ? undefined : elementIn(timed.lesson, group)
+  return !on || bench().elements.includes(e.id) ? e : outermost(timed, on)
+}
+
+/** What is selected can be grasped where its pose stands, also where it is not in sight now. */
+function selectedAt(timed: Timed, p: Point): Element | null {
+  for (const id of bench().elements) {
+    const own = elementIn(timed.lesson, id)
+    if (!own || own.locked || (own.poses.length === 0 && !kindOf(own).unseen) || isView(own)) continue
+    const { matrix, box } = frameBoxOf(timed, standing(own, bench(), timed), bench().playhead, isFramed())
+    if (!isFlat(matrix) && inside(box, apply(inverse(matrix), p))) return own
+  }
+  return null
+}
+
+/** A view that alone is selected, where the spot lies in the part of the recording that it shows. */
+function viewAt(timed: Timed, p: Point): Element | null {
+  const [id, ...others] = bench().elements
+  const view = id !== undefined && others.length === 0 && elementIn(timed.lesson, id)
+  if (!view || !isView(view)) return null
+  const { x, y, width, height, anchor } = standing(view)
+  return inside({ x: x - anchor.x * width, y: y - anchor.y * height, w: width, h: height }, p) ? view : null
+}
+
+/**
+ * What a press on the picture takes hold of: what is selected before what lies on top of it, a group before what is
+ * in it.
+ *
+ * @param inner  what is in a group rather than the group
+ */
+export function graspAt(timed: Timed, p: Point, inner: boolean): Element | null {
+  const found = viewAt(timed, p) ?? selectedAt(timed, p) ?? hitAt(timed, bench().playhead, p, isFramed())
+  return found && !inner ? outermost(timed, found) : (found ?? null)
+}
+
+/** What lies in a group at a spot, as that is pressed again; null where there is nothing. */
+export function withinAt(timed: Timed, group: Element, p: Point): Element | null {
+  const inner = hitAt(timed, bench().playhead, p, isFramed(), [group.id])
+  return inner && holders(timed.lesson).get(inner.id) === group.id ? inner : null
+}
+
+/** The elements that a rectangle on the picture touches, by their ids. */
+export const touchedBy = (timed: Timed, rect: Rect): string[] =>
+  elementsAt(timed, bench().playhead)
+    .filter((x) => !x.locked && !x.hidden && hasPlace(x) && heldBy(x) === null)
+    .filter((x) => {
+      const box = boxOf(timed, x.id)
+      return box && meets(box, rect)
+    })
+    .map((x) => x.id)
