@@ -51,7 +51,7 @@ test(
     await hand.key('Escape')
     await hand.click(page.getByRole('button', { name: 'In, out, more' }))
     await hand.click(page.getByRole('menuitem', { name: 'Go out over the right edge' }))
-    await hand.click(page.getByLabel('and fades').last())
+    await hand.click(page.getByLabel('also fades').last())
     const { lesson, timed } = await stored(page, id)
     const slip = lesson.elements.find((e) => kindName(e) === 'still')!
     const span = timed.spans.get(slip.id)!
@@ -91,7 +91,7 @@ test(
       .getByRole('dialog')
       .getByRole('listitem')
       .filter({ hasText: 'shelf-plan.svg' })
-      .getByRole('button', { name: 'Lay on the timeline' })
+      .getByRole('button', { name: 'Add to the timeline' })
       .click()
     await expect.poll(async () => (await clipsIn(id)).length).toBe(1)
     await page.keyboard.press('Escape')

@@ -53,6 +53,11 @@ export async function demoCopy(): Promise<string> {
   ).id
 }
 export async function openBench(page: Page, id: string): Promise<void> {
+  await page.addInitScript(() => {
+    // As somebody left it who opened what is seldom changed.
+    const key = 'vane-set-section: more of its look'
+    if (localStorage.getItem(key) === null) localStorage.setItem(key, 'true')
+  })
   await page.goto(`${base()}/lessons/${id}`)
   await page.waitForSelector('main[data-ready=true]')
 }

@@ -104,7 +104,7 @@ test(
     await expect(
       page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'phone.mp4' }).filter({ hasText: 'Lay' }),
     ).toHaveCount(0)
-    await page.getByRole('button', { name: 'Lay on the timeline' }).click()
+    await page.getByRole('button', { name: 'Add to the timeline' }).click()
     await expect.poll(async () => (await clipsIn(id)).length).toBe(2)
     expect((await lessonOf(id)).frame).toEqual({ width: 540, height: 960 })
   },

@@ -247,7 +247,7 @@ async function presenterOver(page: Page): Promise<{ id: string; hand: Hand }> {
   await goTo(page, 0)
   const hand = new Hand(page)
   await hand.key('a')
-  await hand.click(fileRow(page, 'presenter-green.mp4').getByRole('button', { name: 'Lay over, from here' }))
+  await hand.click(fileRow(page, 'presenter-green.mp4').getByRole('button', { name: 'Place on top at the playhead' }))
   await saved(page)
   return { id, hand }
 }
@@ -258,7 +258,7 @@ test('a presenter before a green screen is cut free by its colour', async ({ pag
   const clip = (await stored(page, id)).lesson.elements.find((e) => e.name.startsWith('presenter-green'))!
   hand.acts++
   await page.locator(`[data-clip="${clip.id}"]`).click({ position: { x: 20, y: 8 } })
-  await hand.click(page.getByLabel('See through one colour (chroma key)'))
+  await hand.click(page.getByLabel('Remove a colour (chroma key)'))
   const { lesson } = await stored(page, id)
   const bare = { ...lesson, elements: lesson.elements.filter((e) => e.id !== clip.id) }
   const [frame, below] = [exported(lesson, 30, 40), exported(bare, 30, 40)]

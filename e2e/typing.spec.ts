@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { chromium, expect, test, type Locator, type Page } from '@playwright/test'
 import { addElement, elementAt } from '@/core/edits'
 import { ADDABLE_KINDS, type ElementKind } from '@/core/kinds'
 import { resolve } from '@/core/timing'
@@ -46,7 +46,7 @@ const PRESSES: Record<string, (page: Page, other: string) => Promise<void>> = {
   'the timeline': (page) => page.getByTestId('timeline').click({ position: { x: 620, y: 12 }, force: true }),
   'undo and redo': async (page) => {
     await page.getByRole('button', { name: /^Undo/ }).click()
-    await page.getByRole('button', { name: /^Do again/ }).click()
+    await page.getByRole('button', { name: /^Redo/ }).click()
   },
   'a row of the running order': (page) =>
     page.getByTestId('order-list').click({ position: { x: 120, y: 60 }, force: true }),
@@ -72,7 +72,7 @@ test('every control of every kind keeps what was set in it, whatever is pressed 
   const found = newWalk()
   for (const kind of ADDABLE_KINDS) {
     if (!(await face(page, `own-${kind}`).count())) continue
-    await walk(
+    page = await walk(
       page,
       {
         name: kind,
@@ -87,7 +87,7 @@ test('every control of every kind keeps what was set in it, whatever is pressed 
     ['own-text', 'own-shape'],
     ['own-bar', 'own-counter'],
   ] as const)
-    await walk(
+    page = await walk(
       page,
       {
         name: `${one} and ${other}`,
@@ -185,7 +185,7 @@ test('every control of every dialog, page and other panel keeps what was set in 
     onBench('a countdown', ready('Countdown'), dialog, AWAY),
     onBench('notices', ready('Notices'), dialog, AWAY),
   ]
-  for (const place of places) await walk(page, place, found)
+  for (const place of places) page = await walk(page, place, found)
   await withoutStyles()
   await page.goto(`${base()}/styles`)
   await page.getByRole('button', { name: /our own of it/ }).click()
@@ -198,12 +198,53 @@ test('every control of every dialog, page and other panel keeps what was set in 
       if (where !== 'styles') return
       await ours(p).click()
     }
-    await walk(page, { name: `the page /${where}`, open, root: (p) => p.locator('body'), presses: GO }, found)
+    page = await walk(page, { name: `the page /${where}`, open, root: (p) => p.locator('body'), presses: GO }, found)
   }
   expect(found.lost).toEqual([])
   for (const line of found.told) expect(line).toMatch(TOLD)
   expect([...found.unreached]).toEqual([])
   expect(found.walked.size).toBeGreaterThan(80)
+})
+
+test('every control of a second language and of a recording of a voice keeps what was set in it', async () => {
+  test.setTimeout(300_000)
+  const args = ['--no-sandbox', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args })
+  try {
+    let page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const id = await demoCopy()
+    await openBench(page, id)
+    const found = newWalk()
+    const inSpanish = dialog(page).getByRole('tab', { name: 'Spanish', selected: true })
+    const languages = byName('Script and languages', 'Script and languages')
+    await languages(page)
+    await dialog(page).getByLabel('Add a language').selectOption({ label: 'Spanish' })
+    const spanish = async (p: Page) => {
+      await languages(p)
+      if (!(await inSpanish.isVisible()))
+        await dialog(p)
+          .getByRole('tab', { name: /^Spanish/ })
+          .click()
+    }
+    const lesson = await lessonOf(id)
+    const said = resolve(lesson).clips.find((c) => lesson.media[c.media]!.kind === 'sound')!
+    const record = async (p: Page) => {
+      if (await dialog(p).getByRole('heading', { name: 'Record the narration' }).isVisible()) return
+      await p.keyboard.press('Escape')
+      await p.locator(`[data-clip="${said.id}"]`).click({ position: { x: 20, y: 8 }, force: true })
+      await details(p).getByRole('button', { name: 'Record …' }).click()
+    }
+    page = await walk(page, { name: 'a second language', open: spanish, root: dialog, presses: AWAY }, found)
+    const languagesControls = found.walked.size
+    page = await walk(page, { name: 'recording a voice', open: record, root: dialog, presses: AWAY }, found)
+    expect(found.lost).toEqual([])
+    expect(found.told).toEqual([])
+    expect([...found.unreached]).toEqual([])
+    expect(languagesControls).toBeGreaterThan(10)
+    expect(found.walked.size - languagesControls).toBe(2)
+  } finally {
+    await browser.close()
+  }
 })
 
 test('after a list was chosen from, Ctrl with a key does what it does everywhere', async ({ page }) => {
@@ -270,8 +311,8 @@ test('words, a tick, a list, a colour and what is beside an act outlive a browse
   await openBench(page, id)
   await choose(page, 'own-text')
   const label = (p: Page, name: string) => details(p).getByLabel(name, { exact: true })
-  await label(page, 'As tall as its text').click()
-  const tall = await label(page, 'As tall as its text').isChecked()
+  await label(page, 'Height follows the text').click()
+  const tall = await label(page, 'Height follows the text').isChecked()
   await label(page, 'Arrives').selectOption('grow')
   await label(page, 'Text colour').fill('#b7a7c7')
   await label(page, 'Measured').selectOption('far')
@@ -283,7 +324,7 @@ test('words, a tick, a list, a colour and what is beside an act outlive a browse
   await expect(label(next, 'Arrives')).toHaveValue('grow')
   await expect(label(next, 'Text colour')).toHaveValue('#b7a7c7')
   await expect(label(next, 'Measured')).toHaveValue('far')
-  expect(await label(next, 'As tall as its text').isChecked()).toBe(tall)
+  expect(await label(next, 'Height follows the text').isChecked()).toBe(tall)
 })
 
 test('the name of a lesson is kept though the server dies a second later', async ({ page }) => {
@@ -343,4 +384,72 @@ test('a field that is pressed twice after another was typed in has the focus, wh
   ] as const)
     await expect(field(name)).toHaveValue(value)
   await expect(page.getByText(/Point at the spot|Press where/)).toHaveCount(0)
+})
+
+test('at 1280 by 800 nothing in a panel or bar is cut, whatever is chosen', async ({ page }) => {
+  const id = await ofEveryKind()
+  await openBench(page, id)
+  await goTo(page, 0)
+  const cut: string[] = []
+  const look = async (of: Locator, what: string) => {
+    const found = await of.evaluate((box) => {
+      const right = box.getBoundingClientRect().right
+      const name = (e: Element) => e.getAttribute('aria-label') ?? e.textContent ?? ''
+      return [...box.querySelectorAll('input, select, textarea, button, span, p')]
+        .filter((e) => {
+          const { right: r, width } = e.getBoundingClientRect()
+          return width > 1 && (r > right + 1 || (e.matches('button') && e.scrollWidth > e.clientWidth + 1))
+        })
+        .map(name)
+    })
+    cut.push(...found.map((f) => `${what}: ${f}`))
+  }
+  await look(page.getByRole('toolbar', { name: 'Add an element' }), 'the kinds')
+  await look(page.getByRole('toolbar', { name: 'Transport' }), 'the transport')
+  for (const kind of ADDABLE_KINDS) {
+    if (!(await face(page, `own-${kind}`).count())) continue
+    await choose(page, `own-${kind}`)
+    await look(details(page), kind)
+  }
+  expect(cut).toEqual([])
+})
+
+test('a value is found by a part of its name, also in what is folded up; Enter goes there, Escape shows all', async ({
+  page,
+}) => {
+  const id = await ofEveryKind(['callout'])
+  await openBench(page, id)
+  await choose(page, 'own-callout')
+  await page.getByTestId('timeline').focus()
+  await page.keyboard.press('=')
+  const find = page.getByRole('searchbox', { name: 'Find a value' })
+  await expect(find).toBeFocused()
+  await page.keyboard.type('crop left')
+  await expect(details(page).getByLabel('crop left (%)')).toBeVisible()
+  await expect(details(page).getByLabel('crop right (%)')).toBeHidden()
+  await expect(details(page).getByLabel('Text', { exact: true })).toBeHidden()
+  await page.keyboard.press('Enter')
+  await expect(details(page).getByLabel('crop left (%)')).toBeFocused()
+  await find.fill('nothing of that name')
+  await expect(page.getByText('No value here is called')).toBeVisible()
+  await find.press('Escape')
+  await expect(details(page).getByLabel('Text', { exact: true })).toBeVisible()
+  await expect(details(page).getByLabel('crop left (%)')).toBeHidden()
+})
+
+test('what is folded up, and a pane that is put away, stay so when the page is loaded anew', async ({ page }) => {
+  const id = await ofEveryKind(['callout'])
+  await openBench(page, id)
+  await page.getByRole('button', { name: 'Put the running order away' }).click()
+  await choose(page, 'own-callout')
+  const place = details(page).getByRole('button', { name: /^Place/ })
+  await place.click()
+  await expect(place).toHaveAttribute('aria-expanded', 'false')
+  await page.reload()
+  await page.waitForSelector('main[data-ready=true]')
+  await choose(page, 'own-callout')
+  await expect(place).toHaveAttribute('aria-expanded', 'false')
+  await expect(page.getByTestId('order-list')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Bring the running order back' }).click()
+  await expect(page.getByTestId('order-list')).toBeVisible()
 })

@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { breaches, kindsAsked, wideLines } from './houseRules'
+import { breaches, kindsAsked, typesTwice, unlooked, wideLines } from './houseRules'
 
 const house = (files: Record<string, string>) => {
   const root = mkdtempSync(path.join(tmpdir(), 'house-'))
@@ -56,4 +56,14 @@ test('nothing outside the kinds asks which kind an element is', () => {
   )
   expect(found).toHaveLength(1)
   expect(found[0]).toContain('src/ui/a.ts:1')
+})
+
+test('no two files hand out types of one name', () => {
+  expect(typesTwice(path.join(__dirname, '..'))).toEqual([])
+  const twice = { 'src/core/a.ts': 'export interface Part {}', 'src/ui/b.ts': 'export type Part = 1\ntype Part2 = 2' }
+  expect(typesTwice(house(twice))).toEqual(['Part: src/core/a.ts, src/ui/b.ts'])
+})
+test('nothing is hidden from the compiler by a cast to never', () => {
+  expect(unlooked(path.join(__dirname, '..'))).toEqual([])
+  expect(unlooked(house({ 'src/core/a.ts': '// a name as never\nf(x as never)' }))).toEqual(['src/core/a.ts:2'])
 })

@@ -4,9 +4,9 @@ import { isSpoken } from '@/server/align/lexicon'
 import { vttOf } from '@/core/voice/cues'
 import { littleOf } from '@/server/align/said'
 import { align as alignFile, type Aligned } from '@/server/align/align'
-import { codeOf, read, say, type Command, faultOf, readableOrSays } from './command'
+import { codeOf, read, say, type CliCommand, faultOf, readableOrSays } from './command'
 
-export const align: Command = {
+export const align: CliCommand = {
   help: `
 ./vane align AUDIO SCRIPT.txt [--lang en] --out words.vtt [--json]
 

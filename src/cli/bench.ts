@@ -15,11 +15,11 @@ import { measureDepartures } from '../../bench/departures'
 import { measureVoice } from '../../bench/voice'
 import { writeDemo } from '@/server/ingest/demo'
 import { appRoot } from '@/server/root'
-import { read, say, type Command } from './command'
+import { read, say, type CliCommand } from './command'
 
 const PARTS = ['core', 'export', 'quality', 'import', 'library', 'preview', 'drag', 'vision', 'voice']
 
-export const bench: Command = {
+export const bench: CliCommand = {
   help: `
 ./vane bench [--out FILE.md] [--only core|export|quality|import|library|preview|drag|vision|voice]
              [--against COMMIT]

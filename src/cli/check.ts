@@ -2,9 +2,9 @@ import { access } from 'node:fs/promises'
 import path from 'node:path'
 import { findingsOf } from '@/core/findings'
 import { resolve } from '@/core/timing'
-import { loadLesson, read, say, type Command } from './command'
+import { loadLesson, read, say, type CliCommand } from './command'
 
-export const check: Command = {
+export const check: CliCommand = {
   help: `
 ./vane check LESSON.json
 

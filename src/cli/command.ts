@@ -17,7 +17,7 @@ import { Interrupted } from '@/server/problem'
 export const codeOf = (e: unknown): number => (e instanceof Interrupted ? ENDED_FROM_OUTSIDE : 1)
 
 /** One command: exit code 0 done, 1 failed, 2 wrong use. */
-export interface Command {
+export interface CliCommand {
   help: string
   run(args: string[]): Promise<number>
 }

@@ -1,9 +1,9 @@
 import { remakeDemo } from '../../demo/remake'
 import { writeDemo } from '@/server/ingest/demo'
 import { appRoot } from '@/server/root'
-import { read, say, type Command } from './command'
+import { read, say, type CliCommand } from './command'
 
-export const demo: Command = {
+export const demo: CliCommand = {
   help: `
 ./vane demo DIR [--remake]
 

@@ -1,13 +1,13 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { readFile, writeFile } from 'node:fs/promises'
 import { LIMITS } from '@/core/lesson/limits'
-import { faultOf, read, say, type Command } from './command'
+import { faultOf, read, say, type CliCommand } from './command'
 
 /** A small drawing is drawn up to so many times as large, up to so many pixels on its longer side. */
 const LARGER = 4
 const LONG_PX = 1024
 
-export const draw: Command = {
+export const draw: CliCommand = {
   help: `
 ./vane draw FILE.svg --out FILE.png
 

@@ -1,11 +1,11 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { readTrace } from '@/core/trace'
 import { CALM, followInput, followStands, viewer } from '@/core/framing'
-import { read, say, type Command } from './command'
+import { read, say, type CliCommand } from './command'
 
 const fix = (v: number): number => Math.round(v * 1000) / 1000
 
-export const follow: Command = {
+export const follow: CliCommand = {
   help: `
 ./vane follow TRACE.jsonl --zoom 2 --fps 30 --out FILE.jsonl [--margin 10] [--calmness 50]
 

@@ -2,9 +2,9 @@ import { writeFile } from 'node:fs/promises'
 import { renderFrame } from '@/server/render/frame'
 import { resolve } from '@/core/timing'
 import { inLanguage } from '@/core/language'
-import { loadLesson, read, say, sayChanged, speaksOrSays, wholeFrame, type Command } from './command'
+import { loadLesson, read, say, sayChanged, speaksOrSays, wholeFrame, type CliCommand } from './command'
 
-export const frame: Command = {
+export const frame: CliCommand = {
   help: `
 ./vane frame LESSON.json FRAME --out FILE.png [--language cs]
 

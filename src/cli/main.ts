@@ -1,7 +1,7 @@
-import type { Command } from './command'
+import type { CliCommand } from './command'
 
 /** Each command is loaded when it is asked for, so that none waits for what another needs. */
-const COMMANDS: Record<string, () => Promise<Command>> = {
+const COMMANDS: Record<string, () => Promise<CliCommand>> = {
   demo: async () => (await import('./demo')).demo,
   render: async () => (await import('./render')).render,
   frame: async () => (await import('./frame')).frame,

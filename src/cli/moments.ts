@@ -3,12 +3,12 @@ import { writeFile } from 'node:fs/promises'
 import { createInterface } from 'node:readline'
 import { momentsOf } from '@/core/moments'
 import { pathOf, TraceReader } from '@/core/trace'
-import { read, say, type Command } from './command'
+import { read, say, type CliCommand } from './command'
 
 /** A lesson takes so many of each from one trace. */
 const MOST = { moments: 50_000, corners: 200_000 }
 
-export const moments: Command = {
+export const moments: CliCommand = {
   help: `
 ./vane moments TRACE.jsonl --media ID --out FILE.json [--size WIDTHxHEIGHT]
 

@@ -1,9 +1,9 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { readTrace, type Trace } from '@/core/trace'
 import { followRegion } from '@/server/trace/find'
-import { codeOf, read, say, type Command, faultOf } from './command'
+import { codeOf, read, say, type CliCommand, faultOf } from './command'
 
-export const pin: Command = {
+export const pin: CliCommand = {
   help: `
 ./vane pin VIDEO --from SECONDS --to SECONDS --rect X,Y,W,H --out FILE.jsonl [--trace TRACE.jsonl]
 

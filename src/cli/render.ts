@@ -4,9 +4,19 @@ import { timedOf } from '@/core/scene'
 import { vttOf } from '@/core/voice/cues'
 import { ExportChoice } from '@/contract/exports'
 import { exportVideo } from '@/server/render/exportVideo'
-import { faultOf, codeOf, loadLesson, read, say, sayChanged, speaksOrSays, wholeFrame, type Command } from './command'
+import {
+  faultOf,
+  codeOf,
+  loadLesson,
+  read,
+  say,
+  sayChanged,
+  speaksOrSays,
+  wholeFrame,
+  type CliCommand,
+} from './command'
 
-export const render: Command = {
+export const render: CliCommand = {
   help: `
 ./vane render LESSON.json --out FILE.mp4 [--from FRAME --to FRAME] [--quality draft|good|best] [--height PIXELS]
               [--loudness 16] [--language cs] [--captions FILE.vtt]

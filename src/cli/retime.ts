@@ -6,9 +6,9 @@ import { resolve } from '@/core/timing'
 import { align } from '@/server/align/align'
 import { littleOf, spokenOf } from '@/server/align/said'
 import { hashOf, processFile } from '@/server/ingest/process'
-import { codeOf, loadLesson, read, say, type Command, faultOf } from './command'
+import { codeOf, loadLesson, read, say, type CliCommand, faultOf } from './command'
 
-export const retime: Command = {
+export const retime: CliCommand = {
   help: `
 ./vane retime LESSON.json --narration NEW.wav --script NEW.txt --out LESSON2.json [--lang en] [--media ID]
               [--picture-stays] [--anyway]

@@ -1,6 +1,6 @@
 import { createServer, type IncomingMessage } from 'node:http'
 import { appRoot } from '@/server/root'
-import { read, say, type Command } from './command'
+import { read, say, type CliCommand } from './command'
 
 const METHODS = new Set(['GET', 'HEAD', 'POST', 'PATCH', 'PUT', 'DELETE', 'OPTIONS'])
 /** The status by which a request is turned away before anything looks at it; null when it can be looked at. */
@@ -19,7 +19,7 @@ function amiss({ method, url }: IncomingMessage): number | null {
 const [HEAD_MS, CHECKED_MS] = [20_000, 5000]
 
 /** The app on its port; `start` runs it, and runs it again when it dies. */
-export const serve: Command = {
+export const serve: CliCommand = {
   help:
     './vane serve --port PORT\n\nServes the app on 127.0.0.1, with DATABASE_URL and VANE_DATA ' +
     'given; `./vane start` does all that is needed for it.',

@@ -3,13 +3,13 @@ import { narrate, wavFile } from '../../recorder/narrator'
 import { vttOf } from '@/core/voice/cues'
 import { readScript } from '@/core/voice/script'
 import { z } from 'zod'
-import { codeOf, read, say, type Command, faultOf } from './command'
+import { codeOf, read, say, type CliCommand, faultOf } from './command'
 
 const Phrases = z.array(
   z.object({ heading: z.boolean(), words: z.array(z.string()), after: z.number().nullable().optional() }),
 )
 
-export const speak: Command = {
+export const speak: CliCommand = {
   help: `
 ./vane speak SCRIPT.txt --lang en --out NARRATION.wav [--words WORDS.vtt] [--json WORDS.json]
 

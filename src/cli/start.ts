@@ -10,7 +10,7 @@ import { own } from '@/server/owner'
 import { countLessons } from '@/server/lessons'
 import { addDemo } from '@/server/lessons/demo'
 import { appRoot, dataRoot } from '@/server/root'
-import { read, say, type Command } from './command'
+import { read, say, type CliCommand } from './command'
 
 const isFree = (port: number): Promise<boolean> =>
   new Promise((done) => {
@@ -19,7 +19,7 @@ const isFree = (port: number): Promise<boolean> =>
     probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)))
   })
 
-export const start: Command = {
+export const start: CliCommand = {
   help: `
 ./vane start
 

@@ -3,7 +3,7 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { appRoot } from '@/server/root'
-import { read, say, type Command } from './command'
+import { read, say, type CliCommand } from './command'
 
 interface Count {
   passed: number
@@ -27,17 +27,17 @@ function stage(title: string, program: string, args: string[], env: Record<strin
   })
 }
 /** The counts that a runner wrote; a run that left none failed as a whole. */
-async function counts(file: string, ok: boolean, pick: (report: never) => Count): Promise<Count> {
+async function counts<R>(file: string, ok: boolean, pick: (report: R) => Count): Promise<Count> {
   try {
-    const found = pick(JSON.parse(await readFile(file, 'utf8')) as never)
+    const found = pick(JSON.parse(await readFile(file, 'utf8')) as R)
     return ok || found.failed > 0 ? found : { passed: found.passed, failed: 1 }
   } catch {
     return { passed: 0, failed: 1 }
   }
 }
 
-const PARTS = ['types', 'lint', 'units', 'build', 'browser'] as const
-const ON_DEMAND = ['kills', 'files'] as const
+const PARTS: readonly string[] = ['types', 'lint', 'units', 'build', 'browser']
+const ON_DEMAND: readonly string[] = ['kills', 'files']
 
 /** The unit tests that have to do with what was changed since the last commit; everything when that cannot be told. */
 function changedOnly(): string[] {
@@ -46,13 +46,13 @@ function changedOnly(): string[] {
   return files.status === 0 && sources.length > 0 ? ['--findRelatedTests', '--passWithNoTests', ...sources] : []
 }
 
-export const test: Command = {
+export const test: CliCommand = {
   help: `
 ./vane test [--only ${[...PARTS, ...ON_DEMAND].join('|')}] [--changed] [--spec WORD] [--rounds N] [--seed N]
 
 Types, lint, import rules, Jest, the build, and the interface in headless Chromium against a
-server and a database of their own. Ends with “N passed, N failed”; browser tests that passed only at
-the second try are named above that.
+server and a database of their own. Ends with “N passed, N failed”; what took longest, and browser tests
+that passed only at the second try, are named above that.
 
 --only     one part; on demand also kills (rounds of work under which something is killed) and files (some 120 odd
            and damaged files)
@@ -62,7 +62,7 @@ the second try are named above that.
     const given = read(args, [], ['only', 'spec', 'rounds', 'seed'], ['changed'])
     if (!given) return 2
     const { only, spec } = given.options
-    if (only && ![...PARTS, ...ON_DEMAND].includes(only as never)) {
+    if (only && ![...PARTS, ...ON_DEMAND].includes(only)) {
       say(`Wrong use: --only ${only}. Try --help.`)
       return 2
     }
@@ -71,7 +71,7 @@ the second try are named above that.
       say('Wrong use: --rounds and --seed take whole numbers. Try --help.')
       return 2
     }
-    const wants = (name: string) => only === name || (!only && PARTS.includes(name as never))
+    const wants = (name: string) => only === name || (!only && PARTS.includes(name))
     const modules = path.join(appRoot(), 'node_modules')
     const reports = await mkdtemp(path.join(tmpdir(), 'vane-test-'))
     const sum: Count = { passed: 0, failed: 0 }
@@ -80,6 +80,7 @@ the second try are named above that.
       sum.failed += c.failed
     }
     let secondTry: string[] = []
+    const slow: Took[] = []
     try {
       if (wants('build')) add(one(await stage('Build', path.join(appRoot(), 'vane'), ['build'])))
       if (wants('types'))
@@ -115,6 +116,7 @@ the second try are named above that.
             }),
           ),
         )
+        slow.push(...(await slowFiles(file)))
       }
       if (wants('browser')) {
         const file = path.join(reports, 'browser.json')
@@ -137,6 +139,7 @@ the second try are named above that.
           })),
         )
         secondTry = await flaky(file)
+        slow.push(...(await slowSpecs(file)))
       }
       if (wants('kills')) add(await kills(numbers))
       if (wants('files')) add(await odd(numbers.seed))
@@ -147,25 +150,63 @@ the second try are named above that.
       process.stdout.write(
         `\nPassed only at the second try (${secondTry.length}):\n${secondTry.map((t) => `  ${t}`).join('\n')}\n`,
       )
+    if (slow.length > 0) {
+      const most = slow.toSorted((a, b) => b.seconds - a.seconds).slice(0, SLOWEST)
+      process.stdout.write(`\nThe slowest:\n${most.map((t) => `  ${t.seconds.toFixed(0)} s  ${t.what}`).join('\n')}\n`)
+    }
     process.stdout.write(`\n${sum.passed} passed, ${sum.failed} failed\n`)
     return sum.failed === 0 && sum.passed > 0 ? 0 : 1
   },
 }
 
+interface Spec {
+  title: string
+  tests: { status: string; results: { duration: number }[] }[]
+}
 interface Suite {
   title: string
   file?: string
-  specs?: { title: string; tests: { status: string }[] }[]
+  specs?: Spec[]
   suites?: Suite[]
 }
-/** The browser tests that passed, but not at once. */
-async function flaky(file: string): Promise<string[]> {
-  const walk = (s: Suite): string[] => [
-    ...(s.specs ?? []).filter((x) => x.tests.some((t) => t.status === 'flaky')).map((x) => `${s.file}: ${x.title}`),
+/** The browser tests of a report, with the file that each stands in; none where there is no report. */
+async function specsIn(file: string): Promise<{ what: string; spec: Spec }[]> {
+  const walk = (s: Suite): { what: string; spec: Spec }[] => [
+    ...(s.specs ?? []).map((spec) => ({ what: `${s.file}: ${spec.title}`, spec })),
     ...(s.suites ?? []).flatMap(walk),
   ]
   try {
     return (JSON.parse(await readFile(file, 'utf8')) as { suites: Suite[] }).suites.flatMap(walk)
+  } catch {
+    return []
+  }
+}
+/** The browser tests that passed, but not at once. */
+const flaky = async (file: string): Promise<string[]> =>
+  (await specsIn(file)).filter(({ spec }) => spec.tests.some((t) => t.status === 'flaky')).map(({ what }) => what)
+
+/** How long something took. */
+interface Took {
+  what: string
+  seconds: number
+}
+/** So many of what takes longest are named at the end. */
+const SLOWEST = 12
+const slowSpecs = async (file: string): Promise<Took[]> =>
+  (await specsIn(file)).map(({ what, spec }) => ({
+    what,
+    seconds: spec.tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration, 0) / 1000,
+  }))
+/** Files of unit tests, each as a whole. */
+async function slowFiles(file: string): Promise<Took[]> {
+  try {
+    const { testResults } = JSON.parse(await readFile(file, 'utf8')) as {
+      testResults: { name: string; startTime: number; endTime: number }[]
+    }
+    return testResults.map((t) => ({
+      what: path.relative(appRoot(), t.name),
+      seconds: (t.endTime - t.startTime) / 1000,
+    }))
   } catch {
     return []
   }

@@ -2,9 +2,9 @@ import { open, rename, rm } from 'node:fs/promises'
 import { writeTrace } from '@/core/trace'
 import { traceOf, type FrameSight } from '@/core/vision'
 import { findPointer } from '@/server/trace/find'
-import { faultOf, codeOf, read, say, type Command } from './command'
+import { faultOf, codeOf, read, say, type CliCommand } from './command'
 
-export const trace: Command = {
+export const trace: CliCommand = {
   help: `
 ./vane trace VIDEO --out FILE.jsonl [--at SECONDS,X,Y] [--progress]
 

@@ -77,7 +77,7 @@ const isThere: Record<Named, (lesson: Lesson, id: string, timed: Timed) => boole
 type Args = readonly [z.ZodType, ...z.ZodType[]] | readonly []
 interface Definition {
   schemas: readonly z.ZodType[]
-  deed: (...args: never[]) => Deed
+  deed: (...args: unknown[]) => Deed
 }
 const registry = new Map<string, Definition>()
 
@@ -97,7 +97,7 @@ export function define<const A extends Args>(
   deed: (...args: ArgsOf<A>) => Deed,
 ): (...args: ArgsOf<A>) => Edit {
   if (registry.has(name)) throw new Error(`There are two edits named “${name}”`)
-  registry.set(name, { schemas: args, deed: deed as Definition['deed'] })
+  registry.set(name, { schemas: args, deed: (...given) => deed(...(given as ArgsOf<A>)) })
   return (...given) => {
     const plain = [...(given as unknown[])]
     while (plain.length > 0 && plain.at(-1) === undefined) plain.pop()
@@ -158,7 +158,7 @@ export function make(edit: Edit, draft: Draft<Lesson>, given: Given): void {
     for (const id of Array.isArray(value) ? (value as string[]) : [value as string])
       if (!isThere[what](draft, id, given.timed)) throw new Unknown(what, id)
   })
-  definition.deed(...(edit.args as never[]))(draft, given)
+  definition.deed(...edit.args)(draft, given)
 }
 
 /** Several edits in one, each on what the one before left. */

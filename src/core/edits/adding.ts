@@ -81,7 +81,7 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   const e = newElement(lesson, spot.kind, spot.id, start, { on: 'length', frames: 1 }, spot.at ?? undefined)
   const view = viewFor(timed, e.space, spot.frame)
   const at = spot.at ?? { x: lesson.frame.width / 2, y: lesson.frame.height / 2 }
-  kind.put?.(e as never, {
+  kind.put?.(e, {
     at,
     rect: spot.rect ?? null,
     from: spot.from ?? null,
@@ -91,7 +91,7 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
     media: spot.media ?? null,
   })
   const fps = framesPerSecond(lesson.rate)
-  const frames = kind.lasts?.(e as never, fps) ?? fps * USUAL_SECONDS
+  const frames = kind.lasts?.(e, fps) ?? fps * USUAL_SECONDS
   const until = spot.until ? timed.moments.get(spot.until) : undefined
   // Where a recording ends, so does what stands over it; without one the lesson goes on as long as what is in it.
   const room = timed.clips.length > 0 && spot.frame < timed.length ? timed.length - spot.frame : Infinity

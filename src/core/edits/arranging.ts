@@ -14,7 +14,7 @@ import { numbered } from './names'
 import { framesLeft, putPose } from './posing'
 
 /** Where in the frame something small can stand: a corner, the middle of an edge, the middle. */
-export const Spot = z.enum([
+export const FrameSpot = z.enum([
   'top-left',
   'top',
   'top-right',
@@ -25,7 +25,7 @@ export const Spot = z.enum([
   'bottom',
   'bottom-right',
 ])
-export type Spot = z.infer<typeof Spot>
+export type FrameSpot = z.infer<typeof FrameSpot>
 /** What stands in a corner keeps so much of the frame's height free around it. */
 const MARGIN = 0.04
 
@@ -44,7 +44,7 @@ export function valuesIn(e: Element, r: Rect): Record<'x' | 'y' | 'scale.x' | 's
   }
 }
 /** The rectangle of a spot for something so wide, as a share of the frame, and as high as goes with it. */
-export function spotRect(e: Element, spot: Spot, share: number, frame: Lesson['frame']): Rect {
+export function spotRect(e: Element, spot: FrameSpot, share: number, frame: Lesson['frame']): Rect {
   const margin = frame.height * MARGIN
   const size = croppedBox(e)
   const shape = size.w > 0 ? size.h / size.w : 1
@@ -112,7 +112,7 @@ export function bring(
  */
 export const standAt = define(
   'standAt',
-  [Ids.elements, Spot, Num, Here, Count],
+  [Ids.elements, FrameSpot, Num, Here, Count],
   (ids, spot, share, here, frames) => (draft, given) => {
     const wide = Math.min(1, Math.max(0.02, share))
     bring(draft, given, ids, here, frames, (e) => valuesIn(e, spotRect(e, spot, wide, draft.frame)))

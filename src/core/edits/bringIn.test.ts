@@ -1,5 +1,5 @@
 import { newIds } from '@/core/testing/made'
-import { emptyLesson } from '../lesson/make'
+import { emptyLesson, UNNAMED } from '../lesson/make'
 import { takeMedium, clipsOf } from '../testing/lessons'
 import { applyEdit, bringIn, homeOf, mediumIdOf } from './index'
 import type { Medium } from '../lesson/schema'
@@ -26,6 +26,14 @@ const captions = (name: string, mates: string[] = [], selected: string[] = []) =
   selected,
 })
 
+test('the first file names a lesson that nobody has named; one that has a name keeps it', () => {
+  const named = (name: string) => {
+    const result = applyEdit(emptyLesson(name), bringIn(sound('lend-out_a drill.final.wav', 'a'), 'clip'), newIds())
+    return 'edited' in result ? result.edited.lesson.name : ''
+  }
+  expect(named(UNNAMED)).toBe('Lend out a drill.final')
+  expect(named('Mine')).toBe('Mine')
+})
 test('footage and sounds are laid, the first footage sets size and rate; a picture waits to be placed', () => {
   const picture: Medium = {
     kind: 'picture',

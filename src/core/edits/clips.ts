@@ -24,7 +24,7 @@ import { setAll } from './plain'
 import { numbered } from './names'
 import { resizeLesson } from './shaping'
 import { keepStyled } from './keepStyled'
-import { clipsIn, runsIn, standingIn, type Run } from './standing'
+import { clipsIn, runsIn, standingIn, type StandingRun } from './standing'
 import { Unfit } from './unfit'
 import { eachNumber, whensOf } from './walk'
 
@@ -106,7 +106,7 @@ function trimOne(draft: Lesson, given: Given, clip: Clip, side: 'start' | 'end',
 /** Lets a clip begin at another frame: what it shows from there on, and its end, stay where they are. */
 export function beginClip(draft: Lesson, clip: Clip, to: number): void {
   if (!standsStill(draft, clip)) {
-    if (to > clip.at) kindOf(clip.element).cutOff?.(clip.element as never, to - clip.at, draft.rate)
+    if (to > clip.at) kindOf(clip.element).cutOff?.(clip.element, to - clip.at, draft.rate)
     else clipLook(clip).inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
   }
   placeClip(clip, to, clipEnd(clip) - to)
@@ -119,9 +119,15 @@ export const splitClip = define('splitClip', [Id.clip, Frame, NewId], (id, frame
   const first = find(draft, given, id)
   if (first) splitAll(draft, given, together(draft, given, first).map(asRun), frame, newId)
 })
-const asRun = (clip: Clip): Run => ({ element: clip.element, from: clip.at, to: clipEnd(clip) })
+const asRun = (clip: Clip): StandingRun => ({ element: clip.element, from: clip.at, to: clipEnd(clip) })
 /** Cuts clips and lessons at a frame; the parts behind it of what was taken together are taken together. */
-function splitAll(draft: Lesson, given: Given, runs: readonly Run[], frame: number, firstId?: string): Element[] {
+function splitAll(
+  draft: Lesson,
+  given: Given,
+  runs: readonly StandingRun[],
+  frame: number,
+  firstId?: string,
+): Element[] {
   const groups = new Map<string, string>()
   let id = firstId
   return runs.flatMap((run) => {
@@ -136,7 +142,7 @@ function splitAll(draft: Lesson, given: Given, runs: readonly Run[], frame: numb
     return [right]
   })
 }
-function cutAt(draft: Lesson, { element, ...span }: Run, frame: number, newId: string): Element | null {
+function cutAt(draft: Lesson, { element, ...span }: StandingRun, frame: number, newId: string): Element | null {
   if (frame <= span.from || frame >= span.to) return null
   const taken = new Set(draft.elements.map((e) => e.name))
   const right = cutElement(draft, element, span, frame, { id: newId, name: numbered(element.name, taken) })
@@ -307,7 +313,7 @@ export const trackFree = (draft: Lesson, given: Given, track: string, from: numb
 function trackFor(draft: Lesson, kind: Track['kind']): Track | undefined {
   const fit = draft.tracks.filter((t) => t.kind === kind)
   if (kind === 'sound') return fit[0]
-  const used = new Set(draft.elements.filter((e) => kindOf(e).ground?.(e as never)).map((e) => e.track))
+  const used = new Set(draft.elements.filter((e) => kindOf(e).ground?.(e)).map((e) => e.track))
   return fit.find((t) => used.has(t.id)) ?? fit.at(-1)
 }
 /**
@@ -390,7 +396,7 @@ export function changeRateOf(e: Element, to: (frames: number) => number): void {
     }
   }
   eachNumber(e, (v, { type }) => (type === 'frames' ? to(v) : v))
-  kindOf(e).rerate?.(e as never, to)
+  kindOf(e).rerate?.(e, to)
 }
 
 /** Gives the lesson another frame rate. */

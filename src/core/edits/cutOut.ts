@@ -24,7 +24,7 @@ function loosened(timed: Timed, own: Element, frame: number): Element | null {
   if (!posed?.rides) return posed
   const by = (id: string | undefined) => timed.lesson.elements.find((e) => e.id === id)
   for (let on = by(holders(timed.lesson).get(own.id)); on; on = by(holders(timed.lesson).get(on.id)))
-    if (kindOf(on).quad?.(on as never)) return null
+    if (kindOf(on).quad?.(on)) return null
   const free = { ...plain(posed), poses: [] }
   release(free, own, timed, frame)
   return free.rides ? null : free
@@ -39,7 +39,7 @@ function clipUnder(timed: Timed, frame: number, at: { x: number; y: number }): {
     const m = matrixOf(posed)
     if (isFlat(m)) continue
     const p = apply(inverse(m), at)
-    const box = localBox(posed, kindOf(posed).size(posed as never))
+    const box = localBox(posed, kindOf(posed).size(posed))
     if (p.x >= box.x && p.x <= box.x + box.w && p.y >= box.y && p.y <= box.y + box.h) return { own, posed }
   }
   return null
@@ -55,7 +55,7 @@ const RIM_FRAMES = 6
 /** What of a rectangle of the frame lies on an element: on the frame, and as what is cropped of the element. */
 function partOf(posed: Element, wanted: Rect): { rect: Rect; crop: Element['crop']; anchor: Element['anchor'] } {
   const m = matrixOf(posed)
-  const box = localBox(posed, kindOf(posed).size(posed as never))
+  const box = localBox(posed, kindOf(posed).size(posed))
   const part = intersection(around(corners(wanted).map((p) => apply(inverse(m), p))), box)
   const share = (v: number) => Math.min(1, Math.max(0, Math.round(v * 1e6) / 1e6))
   const crop = {
@@ -176,7 +176,7 @@ export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, 
 /** The uppermost track for pictures, in front of all that is shown; a new one where that holds takes. */
 function frontTrack(draft: Lesson, given: Given): string {
   const front = draft.tracks.find((t) => t.kind === 'picture')
-  const ground = draft.elements.some((e) => e.track === front?.id && kindOf(e).ground?.(e as never))
+  const ground = draft.elements.some((e) => e.track === front?.id && kindOf(e).ground?.(e))
   if (front && !ground) return front.id
   const id = given.newId('track')
   draft.tracks.splice(0, 0, { id, kind: 'picture', name: 'In front' })

@@ -48,7 +48,7 @@ export function cutElement(
       if (edge.on === 'end') edge.frames -= span.to - frame
       if (edge.on === 'share') pose[side] = shareOf(edge.share * length, gone)
     }
-  if (!cutSlower(draft, first, second, gone, length)) kindOf(second).cutOff?.(second as never, gone, draft.rate)
+  if (!cutSlower(draft, first, second, gone, length)) kindOf(second).cutOff?.(second, gone, draft.rate)
   // A clip or a lesson that stood by itself goes on doing so: it is as long as it is.
   first.end = goesOn(first.look) && cut.on === 'loose' ? { on: 'length', frames: gone } : { ...cut }
   first.departure = noPassing()

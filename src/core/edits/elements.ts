@@ -240,7 +240,7 @@ export const breakUp = define('breakUp', [Id.element], (id) => (draft, { timed, 
   const span = timed.spans.get(id)
   if (!rule || !span || !isRule(rule)) return
   const { single, title } = kindOf(rule)
-  const one = single?.(plain(rule) as never)
+  const one = single?.(plain(rule))
   if (!one) return
   const singles = clicksIn(timed, span).map((click) => ({
     ...plain(rule),

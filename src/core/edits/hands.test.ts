@@ -160,7 +160,7 @@ test(
           const view = framingAt(timed, 150)
           const at = { x: view.x + (px / 1000) * view.w, y: view.y + (py / 1000) * view.h }
           const e = E.elementAt(timed, { kind: 'callout', id: 'new', frame: 150, at } as never)
-          const { w, h } = kindOf(e).size(e as never)
+          const { w, h } = kindOf(e).size(e)
           const inset = SAFE_AREAS.title
           for (const [v, half, from, long] of [
             [e.x, w / 2, view.x, view.w],

@@ -31,7 +31,7 @@ export {
   settleOtherwise,
   speakScript,
   takeAnew,
-  Spoken,
+  SpokenWords,
   type LostWord,
 } from './speaking'
 export { rewrite } from './rewriting'

@@ -7,7 +7,7 @@ import { firstVoice, scriptOf } from '../voice/scripts'
 import { define, make, type Given } from './act'
 import { layMedium, placeClip } from './clips'
 import { Flag, MediumArg, Name } from './args'
-import { Departs, Spoken, speakScript } from './speaking'
+import { Departs, SpokenWords, speakScript } from './speaking'
 import { speakAnew } from './speakAnew'
 import { plain } from './plain'
 import { clipsIn } from './standing'
@@ -131,7 +131,7 @@ export const setFollows = define('setFollows', [z.string(), Flag], (id, follows)
  */
 export const sayIn = define(
   'sayIn',
-  [z.string().nullable(), MediumArg, Spoken, LanguageTag, Departs],
+  [z.string().nullable(), MediumArg, SpokenWords, LanguageTag, Departs],
   (id, wanted, spoken, language, departs) => (draft, given) => {
     const medium = wanted as Medium
     if (medium.kind !== 'sound') throw new Unfit(`“${medium.name}” is no sound`)
@@ -180,7 +180,7 @@ function sayFirst(
   draft: Draft<Lesson>,
   given: Given,
   medium: Medium,
-  spoken: Spoken,
+  spoken: SpokenWords,
   language: string,
   departs: z.infer<typeof Departs>,
 ): void {

@@ -7,7 +7,7 @@ import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { define, Id } from './act'
 import { Count, Here, Num } from './args'
-import { bring, Spot, spotRect, valuesIn } from './arranging'
+import { bring, FrameSpot, spotRect, valuesIn } from './arranging'
 import { elementIn } from './chosen'
 import { putPose } from './posing'
 import { Unfit } from './unfit'
@@ -22,7 +22,7 @@ const Detail = z
   .nullable()
 type Detail = z.infer<typeof Detail>
 /** Where something small is looked for a place: nobody wants it in the middle. */
-const SPOTS = Spot.options.filter((s) => s !== 'middle')
+const SPOTS = FrameSpot.options.filter((s) => s !== 'middle')
 
 /** The rectangle in which something so wide hides least in some frames. */
 function leastSpot(timed: Timed, e: Element, share: number, span: readonly [number, number], detail: Detail): Rect {

@@ -1,5 +1,6 @@
 import { elementsIn } from './chosen'
 import { Moment, Track, Word } from '../lesson/schema'
+import { titleOf, UNNAMED } from '../lesson/make'
 import { sourceUsAt, takeAt } from '../lesson/clips'
 import { isStill } from '../lesson/timeMap'
 import { kindOf } from '../kinds'
@@ -15,7 +16,9 @@ import { Frame, MediumArg, NewId, Num, XY, Values, PointerWay } from './args'
 export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
   draft.name = name
 })
+/** A medium comes into the lesson; the first one gives its name to a lesson that has none. */
 export const addMedium = define('addMedium', [NewId, MediumArg], (id, medium) => (draft) => {
+  if (draft.name === UNNAMED && Object.keys(draft.media).length === 0) draft.name = titleOf(medium.name) || UNNAMED
   draft.media[id] = medium
 })
 /**

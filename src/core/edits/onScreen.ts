@@ -45,7 +45,7 @@ export const putOnScreen = define(
     }
     screen.departure = fading(Math.round(frames / 3), 'ease-in')
     const groupId = given.newId('shown')
-    const inner = kindOf(screen).screen!(screen as never)
+    const inner = kindOf(screen).screen!(screen)
     const rect = boundsOf(matrixOf(screen), inner)
     // What shows a hair less than the opening would leave a line of what is below.
     make(

@@ -7,7 +7,7 @@ import { frameStartUs, framesPerSecond } from '../time'
 import { ON_SCREEN } from '../moments'
 import { freeOf } from '../review/idle'
 import { resolve, type Timed } from '../timing'
-import { followed, type Anchor, type Piece } from './retiming'
+import { followed, type Anchor, type RetimedPiece } from './retiming'
 import { clipLook, placeClip } from './clips'
 import { plain } from './plain'
 import { clipsIn } from './standing'
@@ -105,7 +105,7 @@ function speedFor(pace: Rational | null, was: number, is: number, us: number, ra
   return exact ? timesRational(pace, { num: was, den: is }) : rational(us / frameStartUs(is, rate))
 }
 /** The stretches of a clip that is gone through in pieces of the lesson's frames. */
-function stretchesFor(clip: Clip, pieces: readonly Piece[], rate: Lesson['rate']): Stretch[] {
+function stretchesFor(clip: Clip, pieces: readonly RetimedPiece[], rate: Lesson['rate']): Stretch[] {
   const out: Stretch[] = []
   for (const { from, to, long } of pieces) {
     if (long <= 0) continue
@@ -134,7 +134,7 @@ function stretchesFor(clip: Clip, pieces: readonly Piece[], rate: Lesson['rate']
 }
 
 /** Where the ends of pieces come to that follow each other. */
-function pointsOf(begins: number, pieces: readonly Piece[]): Point[] {
+function pointsOf(begins: number, pieces: readonly RetimedPiece[]): Point[] {
   let is = begins
   return pieces.flatMap(({ from, to, long }) => {
     const points = [

@@ -11,7 +11,7 @@ import { addPasted, Copied, copiedFrom, pasted } from './pasting'
 
 const KINDS = [...MomentKind.options, 'word', 'phrase'] as const
 /** A moment that a ready thing hangs on, to be found where it is placed. */
-export const Slot = z.object({
+export const ReadySlot = z.object({
   /** What the ties of its elements name instead of a moment. */
   id: z.string().min(1).max(100),
   kind: z.enum(KINDS),
@@ -21,7 +21,7 @@ export const Slot = z.object({
   /** Where it is on the picture, in pixels of the frame that it comes from. */
   at: z.object({ x: Num, y: Num }).optional(),
 })
-export type Slot = z.infer<typeof Slot>
+export type ReadySlot = z.infer<typeof ReadySlot>
 
 /** Elements that are placed in one act, tied to what happens where they are placed. */
 export const ReadyThing = z.object({
@@ -29,7 +29,7 @@ export const ReadyThing = z.object({
   /** What else it is looked for by. */
   words: z.string().max(400).default(''),
   copied: Copied,
-  slots: z.array(Slot).max(50).default([]),
+  slots: z.array(ReadySlot).max(50).default([]),
 })
 export type ReadyThing = z.infer<typeof ReadyThing>
 
@@ -46,9 +46,9 @@ export function readyFrom(timed: Timed, elements: readonly Element[], name: stri
     return m && m.frame !== null && (KINDS as readonly string[]).includes(m.kind) ? [m] : []
   })
   moments.sort((a, b) => a.frame! - b.frame!)
-  const slots = moments.map((m, i): Slot => ({
+  const slots = moments.map((m, i): ReadySlot => ({
     id: `slot:${i + 1}`,
-    kind: m.kind as Slot['kind'],
+    kind: m.kind as ReadySlot['kind'],
     label: m.label,
     frame: m.frame! - first,
     ...(m.at && { at: m.at }),
@@ -71,7 +71,7 @@ const NEAR_S = 0.5
  */
 export function filledBy(
   timed: Timed,
-  slots: readonly Slot[],
+  slots: readonly ReadySlot[],
   frame: number,
   chosen: string | null,
 ): Map<string, TimedMoment> {

@@ -26,7 +26,7 @@ export const repoint = define('repoint', [Id.element, Here, XY], (id, here, to) 
   if (!own || !e) return
   const now = atPose(timed, own, motionOf(timed, own).moves.filter((m) => m.from < frame).length)
   if (!canRepoint(now)) return
-  const swung = kindOf(now).repoint?.(now as never, to, timed.lesson.frame)
+  const swung = kindOf(now).repoint?.(now, to, timed.lesson.frame)
   if (!swung) return
   const { values, way } = swung
   const fps = framesPerSecond(timed.lesson.rate)

@@ -1,11 +1,11 @@
-import { followed, type Anchor, type Piece } from './retiming'
+import { followed, type Anchor, type RetimedPiece } from './retiming'
 
 const rests = [{ from: 20, to: 60 }]
 const go = (from: number, to: number, long: number, resting = rests, anchors: Anchor[] = [], begins = 0) =>
   followed({ was: from, is: begins }, { was: to, is: begins + long }, anchors, resting)
-const sum = (pieces: readonly Piece[]) => pieces.reduce((n, p) => n + p.long, 0)
+const sum = (pieces: readonly RetimedPiece[]) => pieces.reduce((n, p) => n + p.long, 0)
 /** Where a frame comes to. */
-function comes(pieces: readonly Piece[], frame: number, begins = 0): number {
+function comes(pieces: readonly RetimedPiece[], frame: number, begins = 0): number {
   let is = begins
   for (const p of pieces) {
     if (p.from <= frame && frame < p.to) return is + ((frame - p.from) * p.long) / (p.to - p.from)

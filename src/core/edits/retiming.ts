@@ -1,4 +1,4 @@
-import type { Stretch } from '../review/idle'
+import type { IdleStretch } from '../review/idle'
 
 /** What is to come at another frame than it did. */
 export interface Anchor {
@@ -8,7 +8,7 @@ export interface Anchor {
   weight: number
 }
 /** Frames of a recording as it was laid, with how many they are now; from = to: the picture waits there. */
-export interface Piece extends Stretch {
+export interface RetimedPiece extends IdleStretch {
   long: number
 }
 
@@ -24,20 +24,20 @@ const COST = { rest: 0.05, evenly: 1, seen: 3, rush: 12 }
 const MOST_OFF = 30
 
 /** What lies between two frames: what rests in it, and what moves. */
-interface Between extends Stretch {
-  rests: Stretch[]
+interface Between extends IdleStretch {
+  rests: IdleStretch[]
   resting: number
   /** What resting stretches last at least, all together. */
   least: number
 }
-const length = (s: Stretch) => s.to - s.from
-const leastOf = (s: Stretch) => Math.min(length(s), Math.max(RESTS.least, Math.ceil(length(s) / RESTS.times)))
-function between(from: number, to: number, rests: readonly Stretch[]): Between {
+const length = (s: IdleStretch) => s.to - s.from
+const leastOf = (s: IdleStretch) => Math.min(length(s), Math.max(RESTS.least, Math.ceil(length(s) / RESTS.times)))
+function between(from: number, to: number, rests: readonly IdleStretch[]): Between {
   const own = rests
     .map((r) => ({ from: Math.max(from, r.from), to: Math.min(to, r.to) }))
     .filter((r) => length(r) > RESTS.least)
     .sort((a, b) => a.from - b.from)
-  const sum = (of: (s: Stretch) => number) => own.reduce((n, s) => n + of(s), 0)
+  const sum = (of: (s: IdleStretch) => number) => own.reduce((n, s) => n + of(s), 0)
   return { from, to, rests: own, resting: sum(length), least: sum(leastOf) }
 }
 
@@ -73,7 +73,7 @@ function costOf(b: Between, long: number): number {
 }
 
 /** What lies between two frames, gone through in so many: what rests first, then what moves, at last it waits. */
-function piecesOf(b: Between, long: number): Piece[] {
+function piecesOf(b: Between, long: number): RetimedPiece[] {
   const { from, to, rests } = b
   if (to === from) return long > 0 ? [{ from, to, long }] : []
   if (long >= length(b) && rests.length > 0) {
@@ -92,7 +92,7 @@ function piecesOf(b: Between, long: number): Piece[] {
       { from: to, to, long: long - went },
     ].filter((p) => p.long > 0)
   }
-  const cut: (Stretch & { rests: boolean })[] = []
+  const cut: (IdleStretch & { rests: boolean })[] = []
   let at = from
   for (const r of rests) {
     if (r.from > at) cut.push({ from: at, to: r.from, rests: false })
@@ -130,8 +130,8 @@ export function followed(
   begin: Omit<Anchor, 'weight'>,
   end: Omit<Anchor, 'weight'>,
   anchors: readonly Anchor[],
-  rests: readonly Stretch[],
-): Piece[] {
+  rests: readonly IdleStretch[],
+): RetimedPiece[] {
   const fixed = { weight: Infinity }
   const nodes: Anchor[] = [
     { ...begin, ...fixed },

@@ -1,4 +1,4 @@
-import { lostWords, rewrite, speakScript, type Spoken } from '.'
+import { lostWords, rewrite, speakScript, type SpokenWords } from '.'
 import type { Lesson } from '../lesson/schema'
 import { besides, clip, element, lasting, lessonWithTake, on, takeMedium } from '../testing/lessons'
 import { made } from '../testing/made'
@@ -12,7 +12,7 @@ const narrated = (): Lesson => {
   const note = element(lesson, 'callout', 'note', on('voice/word-3'), lasting(30))
   lesson.elements = [clip('c1', 0, 300), clip('n', 0, 300, { media: 'voice', track: 'sound-1' })]
   let at = 500_000
-  const spoken: Spoken = ['Find the tool.', 'Click lend out.'].map((line) => ({
+  const spoken: SpokenWords = ['Find the tool.', 'Click lend out.'].map((line) => ({
     heading: false,
     words: line.split(' ').map((text) => ({ text, fromUs: (at += 500_000), toUs: at + 500_000 })),
   }))

@@ -49,7 +49,7 @@ function pageIn(timed: Timed, own: Element, frame: number): Page | null {
 /** How much taller than its window a page is that can be scrolled in it; 1 for anything else. */
 export function tallness(timed: Timed, own: Element, frame: number): number {
   const holder = own.rides?.on ? elementIn(timed.lesson, own.rides.on) : undefined
-  if (!holder || !kindOf(holder).masks?.(holder as never)) return 1
+  if (!holder || !kindOf(holder).masks?.(holder)) return 1
   const page = pageIn(timed, own, frame)
   return page ? Math.max(1, (page.high * page.k) / page.opening) : 1
 }

@@ -4,7 +4,7 @@ import { define, Id, make } from './act'
 import { Flag, MediumArg } from './args'
 import { ownMates, pictureFollows } from './pictureFollows'
 import { plain } from './plain'
-import { Departs, Spoken, speakScript, takeAnew } from './speaking'
+import { Departs, SpokenWords, speakScript, takeAnew } from './speaking'
 
 /**
  * Another recording of the same or a changed script in place of one: words are matched through the script, and what
@@ -13,7 +13,7 @@ import { Departs, Spoken, speakScript, takeAnew } from './speaking'
  */
 export const speakAnew = define(
   'speakAnew',
-  [Id.medium, MediumArg, Spoken, LanguageTag, Departs, Flag],
+  [Id.medium, MediumArg, SpokenWords, LanguageTag, Departs, Flag],
   (media, medium, spoken, language, departs, follows) => (draft, given) => {
     const before = given.timed
     make(takeAnew(media, medium as Medium), draft, given)

@@ -1,4 +1,4 @@
-import { lostWords, moveWordEdge, speakAnew, speakScript, takeAnew, type Spoken } from '.'
+import { lostWords, moveWordEdge, speakAnew, speakScript, takeAnew, type SpokenWords } from '.'
 import type { Lesson } from '../lesson/schema'
 import { resolve } from '../timing'
 import { madeAll as made } from '../testing/made'
@@ -15,7 +15,7 @@ const emptySound = () => ({
   words: [],
 })
 /** A script whose words take half a second each, from a time on; those in brackets are not spoken. */
-const spoken = (text: string, fromS = 1): Spoken => {
+const spoken = (text: string, fromS = 1): SpokenWords => {
   let at = fromS * 1e6
   return text.split(' / ').map((line) => {
     const heading = line.startsWith('# ')

@@ -14,7 +14,7 @@ import { clipsIn } from './standing'
 
 const us = z.number().int().min(0)
 /** Phrases as they are written, with when each word is spoken; null for one that is not. */
-export const Spoken = z
+export const SpokenWords = z
   .array(
     z.object({
       heading: z.boolean(),
@@ -22,7 +22,7 @@ export const Spoken = z
     }),
   )
   .max(5000)
-export type Spoken = z.infer<typeof Spoken>
+export type SpokenWords = z.infer<typeof SpokenWords>
 /** A departure, by the words' places among all that are spoken; -1: before the first. */
 export const Departs = z.array(
   z.object({
@@ -47,7 +47,7 @@ const HEADING = '/heading-'
  */
 export const speakScript = define(
   'speakScript',
-  [Id.medium, Spoken, LanguageTag, Departs],
+  [Id.medium, SpokenWords, LanguageTag, Departs],
   (media, spoken, language, departs) => (draft, given) => {
     const medium = draft.media[media]!
     const voice = voiceOf(draft, media, language, given)
@@ -168,7 +168,7 @@ export function voiceOf(draft: Lesson, media: string, language: string, { newId 
 }
 
 /** Headings of a script as chapters of the medium in which it is spoken. */
-function setHeadings(draft: Lesson, medium: Medium, media: string, spoken: Spoken): void {
+function setHeadings(draft: Lesson, medium: Medium, media: string, spoken: SpokenWords): void {
   const kept = medium.moments.filter((m) => !m.id.startsWith(`${media}${HEADING}`))
   // What is a chapter already is not made one again.
   const others = [...draft.moments, ...Object.values(draft.media).flatMap((m) => (m === medium ? kept : m.moments))]

@@ -20,7 +20,7 @@ export function orderOf(timed: Timed, s: Pick<Stagger, 'elements' | 'order' | 's
   const at = (e: Element) => posedAt(timed, e, timed.spans.get(e.id)!.from) ?? e
   const middle = (e: Element) => {
     const p = at(e)
-    const size = kindOf(p).size(p as never)
+    const size = kindOf(p).size(p)
     return { x: p.x + (0.5 - p.anchor.x) * size.w, y: p.y + (0.5 - p.anchor.y) * size.h }
   }
   const places = new Map(all.map((e) => [e.id, middle(e)]))

@@ -29,18 +29,18 @@ export function standingIn(draft: Lesson, e: Element, timed: Timed): { from: num
 }
 
 /** What goes by as the lesson does, a clip or a lesson in it, with the frames in which it stands: [from, to). */
-export interface Run {
+export interface StandingRun {
   element: Element
   from: number
   to: number
 }
 /** Those of a draft that lie on some tracks, with what is known of when they stand. */
-export const runsIn = (draft: Lesson, { timed }: { timed: Timed }, tracks: readonly string[]): Run[] =>
+export const runsIn = (draft: Lesson, { timed }: { timed: Timed }, tracks: readonly string[]): StandingRun[] =>
   draft.elements.flatMap((element) =>
     goesOn(element.look) && tracks.includes(element.track) ? { element, ...standingIn(draft, element, timed) } : [],
   )
 /** Those of a lesson on some tracks that lie in some frames, [from, to). */
-export const runsAt = (timed: Timed, tracks: readonly string[], from: number, to: number): Run[] =>
+export const runsAt = (timed: Timed, tracks: readonly string[], from: number, to: number): StandingRun[] =>
   runsIn(timed.lesson, { timed }, tracks).filter((r) => r.from < to && r.to > from)
 
 /** The clips of a draft, with what is known of when they stand; in document order. */

@@ -1,9 +1,9 @@
 import { settleMove } from '../edits'
 import { movesOf } from '../timing'
-import type { Found, Look } from './finding'
+import type { Found, Finder } from './finding'
 
 /** Moves that an older program let set out for each value by itself, with what they come to today. */
-export const apart: Look = {
+export const apart: Finder = {
   code: 'apart',
   inFilm: true,
   find: (timed) =>

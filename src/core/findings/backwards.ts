@@ -1,7 +1,7 @@
-import type { Look } from './finding'
+import type { Finder } from './finding'
 
 /** Elements that would end before they start. */
-export const backwards: Look = {
+export const backwards: Finder = {
   code: 'order',
   inFilm: false,
   find: ({ lesson, spans }) =>

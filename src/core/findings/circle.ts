@@ -1,7 +1,7 @@
-import type { Look } from './finding'
+import type { Finder } from './finding'
 
 /** Ties, rides and moves that wait for each other. */
-export const circle: Look = {
+export const circle: Finder = {
   code: 'cycle',
   inFilm: false,
   find: (timed) => timed.circles,

@@ -1,9 +1,10 @@
+import { counted } from '../formats/counted'
 import { setLesson } from '../edits'
 import { lasts } from '../kinds/looks'
-import type { Look } from './finding'
+import type { Finder } from './finding'
 
 /** What stands beyond the length that a lesson was given. */
-export const cut: Look = {
+export const cut: Finder = {
   code: 'cut',
   inFilm: true,
   find: ({ lesson, spans, length }) =>
@@ -19,7 +20,9 @@ export const cut: Look = {
           )
             return []
           const gone =
-            span.from >= length ? 'It is not seen at all' : `Its last ${span.to - length} frames are not seen`
+            span.from >= length
+              ? 'It is not seen at all'
+              : `Its last ${counted(span.to - length, 'frame')} will not be seen`
           return [
             {
               element: e.id,

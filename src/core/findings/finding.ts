@@ -19,7 +19,7 @@ export interface Mend {
   change: Edit
 }
 /** Something that can be amiss with a lesson. */
-export interface Look {
+export interface Finder {
   /** By which it is known. */
   code: string
   /** Whether it shows in the film itself, so that whatever draws the lesson tells of it. */

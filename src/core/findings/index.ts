@@ -5,7 +5,7 @@ import { apart } from './apart'
 import { backwards } from './backwards'
 import { circle } from './circle'
 import { cut } from './cut'
-import type { Found, Look, Mend } from './finding'
+import type { Found, Finder, Mend } from './finding'
 import { lost } from './lost'
 import { unseen } from './unseen'
 
@@ -13,8 +13,8 @@ export type { Mend } from './finding'
 export interface Finding extends Found {
   code: string
 }
-const LOOKS: readonly Look[] = [circle, lost, backwards, unseen, apart, cut]
-const lookOf = ({ code }: Finding): Look | undefined => LOOKS.find((l) => l.code === code)
+const LOOKS: readonly Finder[] = [circle, lost, backwards, unseen, apart, cut]
+const lookOf = ({ code }: Finding): Finder | undefined => LOOKS.find((l) => l.code === code)
 
 /** What is amiss in a lesson, not in those that stand in it. */
 export const findingsOf = memo((timed: Timed): readonly Finding[] =>

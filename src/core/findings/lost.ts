@@ -1,12 +1,12 @@
 import { bornOf } from '../moments/drawn'
 import type { Element } from '../lesson/schema'
 import type { Timed } from '../timing'
-import type { Found, Look } from './finding'
+import type { Found, Finder } from './finding'
 
 const UNTIL = 'until you tie it again or the moment comes back.'
 
 /** Ends and moves that hang on moments or elements that are not in the lesson any more. */
-export const lost: Look = {
+export const lost: Finder = {
   code: 'lost',
   inFilm: false,
   find: (timed) => [

@@ -1,9 +1,9 @@
 import { timecode } from '../time'
 import { outOfSight } from '../timing'
-import type { Look } from './finding'
+import type { Finder } from './finding'
 
 /** Pinned elements that have lost what they mark, from when to when. */
-export const unseen: Look = {
+export const unseen: Finder = {
   code: 'unseen',
   inFilm: false,
   find: (timed) =>

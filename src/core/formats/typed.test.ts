@@ -20,8 +20,8 @@ test('what is no number is refused', () => {
 
 test('a number is what it can be, and where that is another than was typed, a sentence says why', () => {
   expect(bounded(23, { min: 24, max: 400 })).toBe(24)
-  expect(boundsTold('Blocks of', 'px', 23, { min: 24, max: 400 })).toBe(
-    '“Blocks of” goes from 24 to 400 px: it is 24 now.',
+  expect(boundsTold('Block size', 'px', 23, { min: 24, max: 400 })).toBe(
+    '“Block size” goes from 24 to 400 px: it is 24 now.',
   )
   expect(bounded(1279, { min: 16, multiple: 2 })).toBe(1280)
   expect(boundsTold('Width', 'px', 1279, { min: 16, max: 7680, multiple: 2 })).toBe(

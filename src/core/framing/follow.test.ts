@@ -4,7 +4,7 @@ import type { Trace, TraceEvent } from '../trace'
 import { COMFORT } from './comfort'
 import { CALM, followInput, followStands, viewer, type FollowInput, type Stand } from './index'
 import { smoothWay } from './smoothWay'
-import { still1d, type Slot } from './stands'
+import { still1d, type StandSlot } from './stands'
 
 const W = 1920
 const H = 1080
@@ -188,7 +188,7 @@ test(
   },
 )
 test('places along a line take the least way: only as far as they must, and no turning back', () => {
-  const slot = (from: number, to: number, change: Partial<Slot> = {}): Slot => ({
+  const slot = (from: number, to: number, change: Partial<StandSlot> = {}): StandSlot => ({
     from,
     to,
     wish: (from + to) / 2,

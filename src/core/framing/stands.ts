@@ -1,7 +1,7 @@
 /**
  * Where one stand may lie along one axis, where it would rather lie and how strongly, and what a length is measured by.
  */
-export interface Slot {
+export interface StandSlot {
   from: number
   to: number
   wish: number
@@ -20,7 +20,7 @@ const KEPT = 32
  * with a price for turning back at a slot that is left soon. The optimum of this linear program lies where some bound
  * or wish lies, so trying those is exact (dynamic programming). Long rows are solved in overlapping windows.
  */
-export function still1d(slots: readonly Slot[]): number[] {
+export function still1d(slots: readonly StandSlot[]): number[] {
   const out: number[] = []
   while (out.length < slots.length) {
     const from = out.length
@@ -31,7 +31,7 @@ export function still1d(slots: readonly Slot[]): number[] {
   return out
 }
 
-function solve(slots: readonly Slot[], before: number | null): number[] {
+function solve(slots: readonly StandSlot[], before: number | null): number[] {
   const corners = [
     ...new Set(
       slots

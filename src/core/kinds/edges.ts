@@ -1,10 +1,10 @@
 import type { Rect } from '../geometry'
-import type { Edge } from './kind'
+import type { FrameEdge } from './kind'
 
 /** Where something thin lies that is kept to an edge of a part of the frame: along all of it, level or upright. */
 export function alongEdge(
   e: { width: number; height: number },
-  edge: Edge,
+  edge: FrameEdge,
   free: Rect,
 ): { x: number; y: number; width: number; height: number; rotation: 0; anchor: { x: number; y: number } } {
   const level = edge === 'top' || edge === 'bottom'

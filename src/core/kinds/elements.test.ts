@@ -15,7 +15,7 @@ import { balloon } from './callout'
 const drawn = (lesson: ReturnType<typeof lessonWithTake>, id: string, frame: number) => {
   const timed = resolve(lesson)
   const e = lesson.elements.find((x) => x.id === id)!
-  return kindOf(e).draw(e as never, frame, timed.spans.get(id)!, timed)
+  return kindOf(e).draw(e, frame, timed.spans.get(id)!, timed)
 }
 test('a bar is empty on the first frame of its span, full on the last, and even between', () => {
   const span = { from: 100, to: 201 }
@@ -154,12 +154,12 @@ test('a callout grows with its text, and keeps a height that was set', () => {
   const lesson = lessonWithTake()
   const e = element(lesson, 'callout', 'c', loose(0), lasting(9))
   const look = lookAs(e, 'callout')
-  const one = kindOf(e).size(e as never).h
+  const one = kindOf(e).size(e).h
   look.text = 'This text is so long that it needs more than one line in its box'
-  expect(kindOf(e).size(e as never).h).toBeGreaterThan(one)
+  expect(kindOf(e).size(e).h).toBeGreaterThan(one)
   look.fitText = false
   e.height = 300
-  expect(kindOf(e).size(e as never).h).toBe(300)
+  expect(kindOf(e).size(e).h).toBe(300)
 })
 test('every field a kind offers exists in a new look of that kind', () => {
   const lesson = lessonWithTake()

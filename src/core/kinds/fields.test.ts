@@ -3,7 +3,7 @@ import { lookAs } from '@/core/testing/looks'
 import { Element } from '../lesson/schema'
 import { lasting, lessonWithTake, loose } from '../testing/lessons'
 import { UNITS } from '../values'
-import { aimAt, kindOf, ELEMENT_KINDS, fieldsOf, newElement, pointsOf } from './index'
+import { aimAt, kindNamed, kindOf, ELEMENT_KINDS, fieldsOf, newElement, pointsOf } from './index'
 import { fits, fitting, isNumber, setAt, valueAt } from '../values'
 
 const lesson = lessonWithTake()
@@ -24,6 +24,18 @@ test('the points of an element are places; how far it stands off as it arrives i
     { x: 'x', y: 'y' },
     { x: 'look.tip.x', y: 'look.tip.y' },
   ])
+})
+test('what stands first in the panel of a kind are values of it, and no more than eight', () => {
+  for (const kind of ELEMENT_KINDS) {
+    const { first = [], fields } = kindNamed(kind)
+    expect(first.length).toBeLessThanOrEqual(8)
+    for (const path of first) expect(fields.map((f) => f.path)).toContain(path)
+    if (fields.length > 9)
+      expect([kind, first.length > 0 || kind === 'still' || kind === 'footage' || kind === 'group']).toEqual([
+        kind,
+        true,
+      ])
+  }
 })
 /** Numbers that are no field: how a medium is played, chance’s seed, and what a choice of font brings along. */
 const NO_FIELD = new Set(['look.inUs', 'look.seed', 'look.face.weight', 'look.face.lineHeight', 'loop.times'])

@@ -8,7 +8,7 @@ export {
   localBox,
   type Chimes,
   type Drawn,
-  type Edge,
+  type FrameEdge,
   type ElementOf,
   type Going,
   type Handle,

@@ -7,7 +7,10 @@ import type { Span, Timed } from '../timing'
 import type { Field, KeyValue } from '../values'
 import type { ElementKind, Look } from './looks'
 
-export type ElementOf<K extends ElementKind> = Element & { look: Extract<Look, { kind: K }> }
+/** An element with the look of a kind; of a kind that is not known, any element. */
+export type ElementOf<K extends ElementKind> = ElementKind extends K
+  ? Element
+  : Element & { look: Extract<Look, { kind: K }> }
 
 /** What an element shows in one frame, in its own pixels with the anchor point at 0,0. */
 export interface Drawn {
@@ -78,7 +81,7 @@ export interface Chimes {
 }
 
 /** An edge of the frame. */
-export type Edge = 'top' | 'bottom' | 'left' | 'right'
+export type FrameEdge = 'top' | 'bottom' | 'left' | 'right'
 
 /** Pictures for kinds, by their names; drawn in the interface. */
 export type IconName =
@@ -134,6 +137,8 @@ export interface Kind<K extends ElementKind> {
   swatch: Swatch
   /** The values of its look that can be changed by hand, in the order in which they are shown. */
   fields: readonly Field[]
+  /** Paths of those that are mostly changed, at most eight, in the order in which they stand first; else all do. */
+  first?: readonly string[]
   /** Which of its sides can be pulled on the picture. */
   pulls: 'width' | 'both' | 'shape' | 'none'
   /** It lies over the whole picture: nothing is kept to it, and it is not meant when things are gathered up. */
@@ -188,7 +193,7 @@ export interface Kind<K extends ElementKind> {
   /** Puts a draft where it has to be, when that follows from the frame. */
   settle?(e: ElementOf<K>, lesson: Pick<Lesson, 'frame' | 'media'>): void
   /** The edge of the frame that it is kept to; null when it lies free. */
-  held?(e: ElementOf<K>): Edge | null
+  held?(e: ElementOf<K>): FrameEdge | null
   /** Where it lies while something leaves only a part of the frame free; null: where it is. */
   within?(e: ElementOf<K>, free: Rect): Partial<Element> | null
   /** What it leaves free of the frame that it covers the edges of. */

@@ -20,7 +20,7 @@ const made = (kind: ElementKind, look: Partial<Look> = {}, change: Partial<Eleme
 }
 const drawn = (e: Element) => {
   const timed = resolve({ ...lesson, elements: besides(lesson, [e]) })
-  return kindOf(e).draw(e as never, 10, timed.spans.get(e.id)!, timed)
+  return kindOf(e).draw(e, 10, timed.spans.get(e.id)!, timed)
 }
 const shapes = (e: Element): Shape[] => drawn(e).flatMap((d) => d.shapes)
 const paths = (e: Element) => shapes(e).filter((s) => s.type === 'path')

@@ -12,8 +12,8 @@ export const TEXT_FIELDS: readonly Unranged[] = [
   { path: 'text', label: 'Text', type: 'text' },
   { path: 'face', label: 'Font', type: 'font' },
   { path: 'face.size', label: 'Text size', type: 'px' },
-  { path: 'align', label: 'Lines', type: 'choice', options: ALIGNS },
-  { path: 'fitText', label: 'As tall as its text', type: 'tick' },
+  { path: 'align', label: 'Align', type: 'choice', options: ALIGNS },
+  { path: 'fitText', label: 'Height follows the text', type: 'tick' },
   { path: 'ink', label: 'Text colour', type: 'colour' },
 ]
 /**

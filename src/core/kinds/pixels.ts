@@ -60,29 +60,29 @@ export function workOf({ swap, key, grade }: Pixels): Work | undefined {
 export const PIXEL_PARTS = [
   {
     path: 'key',
-    label: 'See through one colour (chroma key)',
+    label: 'Remove a colour (chroma key)',
     fresh: { colour: '#00b140', reach: 18, soft: 12, spill: 60 },
     seen: { colour: 'screen' },
   },
-  { path: 'grade', label: 'Change light and colours', fresh: { exposure: 0, contrast: 0, saturation: 0, warmth: 0 } },
+  { path: 'grade', label: 'Adjust light and colour', fresh: { exposure: 0, contrast: 0, saturation: 0, warmth: 0 } },
   {
     path: 'swap',
-    label: 'Change one of its colours',
+    label: 'Replace a colour',
     fresh: { from: '#ffffff', to: '#f4c20d', share: 100, reach: 25 },
     seen: { from: 'main', to: 'beside' },
   },
 ] as const
 export const PIXEL_FIELDS: readonly Unranged[] = [
-  { path: 'key.colour', label: 'Colour to see through', when: ['key'], type: 'colour', picked: true },
+  { path: 'key.colour', label: 'Colour to remove', when: ['key'], type: 'colour', picked: true },
   { path: 'key.reach', label: 'Tolerance', when: ['key'], type: 'percent' },
   { path: 'key.soft', label: 'Soft edge', when: ['key'], type: 'percent' },
-  { path: 'key.spill', label: 'Take off its shine', when: ['key'], type: 'percent' },
+  { path: 'key.spill', label: 'Remove colour spill', when: ['key'], type: 'percent' },
   { path: 'grade.exposure', label: 'Exposure', when: ['grade'], type: 'percent' },
   { path: 'grade.contrast', label: 'Contrast', when: ['grade'], type: 'percent' },
   { path: 'grade.saturation', label: 'Saturation', when: ['grade'], type: 'percent' },
   { path: 'grade.warmth', label: 'Warmth', when: ['grade'], type: 'percent' },
-  { path: 'swap.from', label: 'Colour', when: ['swap'], type: 'colour', picked: true },
-  { path: 'swap.to', label: 'becomes', when: ['swap'], type: 'colour' },
-  { path: 'swap.share', label: 'by', when: ['swap'], type: 'percent' },
-  { path: 'swap.reach', label: 'and those like it', when: ['swap'], type: 'percent' },
+  { path: 'swap.from', label: 'Colour to replace', when: ['swap'], type: 'colour', picked: true },
+  { path: 'swap.to', label: 'New colour', when: ['swap'], type: 'colour' },
+  { path: 'swap.share', label: 'Amount', when: ['swap'], type: 'percent' },
+  { path: 'swap.reach', label: 'Similar colours', when: ['swap'], type: 'percent' },
 ]

@@ -1,5 +1,15 @@
 import { LESSON_VERSION, type Lesson, type Passing } from './schema'
 
+/** What a lesson is called that nobody has named. */
+export const UNNAMED = 'New lesson'
+/** What a file says of what is in it: its name without its ending, with spaces for what stands in their place. */
+export const titleOf = (file: string): string => {
+  const words = file
+    .replace(/\.[A-Za-z0-9]{1,5}$/, '')
+    .replace(/[-_\s]+/g, ' ')
+    .trim()
+  return words.charAt(0).toUpperCase() + words.slice(1)
+}
 /**
  * A lesson with nothing in it: 1920 × 1080 at 30 frames a second, a track for takes, one over it, and one for sound.
  */

@@ -26,8 +26,8 @@ const SOFT = 2
 export function extentOf(e: Element, matrix: Matrix, framing: Matrix, frame: number, span: Span, timed: Timed): Rect {
   const kind = kindOf(e)
   const soft = Math.hypot(framing[0], framing[1])
-  let out = boundsOf(matrix, localBox(e, kind.size(e as never)))
-  for (const d of kind.draw(e as never, frame, span, timed)) {
+  let out = boundsOf(matrix, localBox(e, kind.size(e)))
+  for (const d of kind.draw(e, frame, span, timed)) {
     // What stands at a spot of its own does not go along.
     if (d.at) continue
     const own = d.scale === undefined ? matrix : times(matrix, [d.scale, 0, 0, d.scale, 0, 0])

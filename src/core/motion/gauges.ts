@@ -25,7 +25,7 @@ export function gaugeAt(
   const span = e && timed.spans.get(id)
   if (!e || !span || !isGauge(e)) return undefined
   const at = Math.min(span.to - 1, Math.max(span.from, frame))
-  return kindOf(e).gauge!((posed(e, at) ?? e) as never, at, span, timed)
+  return kindOf(e).gauge!(posed(e, at) ?? e, at, span, timed)
 }
 
 /** The values of an element that come of gauges, at a frame. */

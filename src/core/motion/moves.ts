@@ -114,7 +114,7 @@ export function posedAt(timed: Timed, e: Element, frame: number): Element | null
 export function keptAt(timed: Timed, posed: Element, frame: number): Element {
   if (!kindOf(posed).within) return posed
   const free = freeAt(timed, frame)
-  const stands = free && kindOf(posed).within!(posed as never, free)
+  const stands = free && kindOf(posed).within!(posed, free)
   return stands ? { ...posed, ...stands } : posed
 }
 /** As its keyframes, its loop and its gauges have it, wherever it may be kept to. */
@@ -132,7 +132,7 @@ function freeAt(timed: Timed, frame: number): Rect | null {
   for (const e of edging(timed.lesson)) {
     const span = timed.spans.get(e.id)!
     const posed = frame >= span.from && frame < span.to ? readingAt(timed, e, frame) : null
-    if (posed) free = kindOf(posed).leaves!(posed as never)
+    if (posed) free = kindOf(posed).leaves!(posed)
   }
   return free
 }

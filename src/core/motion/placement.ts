@@ -50,7 +50,7 @@ const DEEPEST = 32
 const byId = memo((lesson: Lesson) => new Map(lesson.elements.map((e) => [e.id, e])))
 
 /** Whether what rides on an element lies where it lies in the stack, and is faded and masked with it. */
-export const holds = (e: Element): boolean => kindOf(e).carries?.(e as never) ?? false
+export const holds = (e: Element): boolean => kindOf(e).carries?.(e) ?? false
 /** Which element that stacks its members as one each element is in, by what it rides on; for those that are in one. */
 export const holders = memo((lesson: Lesson): ReadonlyMap<string, string> => {
   const out = new Map<string, string>()

@@ -1,3 +1,4 @@
+import { counted } from '../formats/counted'
 import type { Element } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { atPose, motionOf, type Move } from './moves'
@@ -38,9 +39,10 @@ export function moveWarnings(timed: Timed, e: Element, move: Move): string[] {
   const out: string[] = []
   const span = timed.spans.get(e.id)!
   if (isUnfilled(timed, e, move)) return out
-  if (move.to > span.to) out.push(`It lands ${Math.ceil(move.to - span.to)} frames after the element is gone.`)
+  if (move.to > span.to)
+    out.push(`It lands ${counted(Math.ceil(move.to - span.to), 'frame')} after the element is gone.`)
   if (move.from < span.from)
-    out.push(`It starts ${Math.ceil(span.from - move.from)} frames before the element is there.`)
+    out.push(`It starts ${counted(Math.ceil(span.from - move.from), 'frame')} before the element is there.`)
   const pace = paceOf(timed, e, move)
   const jumps = move.pose.easing === 'hold' || pace.frames === 0
   if (!jumps && pace.seconds < SEEN_SECONDS - 1e-9)

@@ -1,4 +1,4 @@
-import { copiedFrom, withElement, type ReadyThing, type Slot } from '../edits'
+import { copiedFrom, withElement, type ReadyThing, type ReadySlot } from '../edits'
 import { inverse } from '../geometry'
 import { applyStyle, newElement, unitOf, type ElementKind } from '../kinds'
 import { emptyLesson, noPassing } from '../lesson/make'
@@ -28,7 +28,7 @@ export interface Maker {
   member(kind: ElementKind, name: string, look: string | null, more?: Member): Element
   /** An element by itself. */
   alone(kind: ElementKind, name: string, look: string | null, more: Member & { start: Edge; end: Edge }): Element
-  slot(slot: Slot): void
+  slot(slot: ReadySlot): void
   thing(name: string, words: string): ReadyThing
 }
 type Member = Partial<Omit<Element, 'look'>> & { look?: object }
@@ -42,7 +42,7 @@ export function makerFor(like: Pick<Lesson, 'frame' | 'rate' | 'style'>): Maker 
   const style = like.style ?? USUAL_STYLE
   const lesson: Lesson = { ...emptyLesson('Ready'), frame, rate, style, length: 1_000_000 }
   const unit = unitOf(frame)
-  const slots: Slot[] = []
+  const slots: ReadySlot[] = []
   let held: Element | null = null
   let n = 0
   const add = (e: Element, look: string | null, more: Member): Element => {

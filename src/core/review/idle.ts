@@ -4,7 +4,7 @@ import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 
 /** A stretch of the lesson, [from, to). */
-export interface Stretch {
+export interface IdleStretch {
   from: number
   to: number
 }
@@ -17,8 +17,8 @@ const STANDS_PX = 12
 const AROUND_S = 0.4
 
 /** Frames that are free of some busy stretches, within a whole. */
-export function freeOf(whole: Stretch, busy: readonly Stretch[]): Stretch[] {
-  const out: Stretch[] = []
+export function freeOf(whole: IdleStretch, busy: readonly IdleStretch[]): IdleStretch[] {
+  const out: IdleStretch[] = []
   let at = whole.from
   for (const b of [...busy].sort((x, y) => x.from - y.from)) {
     if (b.from > at) out.push({ from: at, to: Math.min(b.from, whole.to) })
@@ -30,10 +30,10 @@ export function freeOf(whole: Stretch, busy: readonly Stretch[]): Stretch[] {
 }
 
 /** Where the pointer of a take goes somewhere, in the lesson's frames. */
-function pointerMoves(timed: Timed, clip: Clip): Stretch[] {
+function pointerMoves(timed: Timed, clip: Clip): IdleStretch[] {
   const { lesson } = timed
   const path = lesson.media[clip.media]?.pointer ?? []
-  const out: Stretch[] = []
+  const out: IdleStretch[] = []
   const [firstUs, lastUs] = [sourceUsAt(clip, clip.at, lesson.rate), sourceUsAt(clip, clipEnd(clip), lesson.rate)]
   for (let i = 1; i < path.length; i++) {
     const [a, b] = [path[i - 1]!, path[i]!]
@@ -48,11 +48,11 @@ function pointerMoves(timed: Timed, clip: Clip): Stretch[] {
 }
 
 /** Stretches of a medium's own time as a clip shows them, in the lesson's frames. */
-function within(timed: Timed, clip: Clip, list: readonly { fromUs: number; toUs: number }[]): Stretch[] {
+function within(timed: Timed, clip: Clip, list: readonly { fromUs: number; toUs: number }[]): IdleStretch[] {
   const { rate } = timed.lesson
   const first = sourceUsAt(clip, clip.at, rate)
   const last = sourceUsAt(clip, clipEnd(clip), rate)
-  return list.flatMap(({ fromUs, toUs }): Stretch[] => {
+  return list.flatMap(({ fromUs, toUs }): IdleStretch[] => {
     if (toUs <= first || fromUs >= last) return []
     const from = fromUs <= first ? clip.at : lessonFrameOf(clip, fromUs, rate)
     const to = toUs >= last ? clipEnd(clip) : lessonFrameOf(clip, toUs, rate)
@@ -61,7 +61,7 @@ function within(timed: Timed, clip: Clip, list: readonly { fromUs: number; toUs:
 }
 
 /** Where a medium is heard, in the lesson's frames: all of a clip but for what is known to be quiet. */
-function heard(timed: Timed, clip: Clip, quiet: Quiet): Stretch[] {
+function heard(timed: Timed, clip: Clip, quiet: Quiet): IdleStretch[] {
   const whole = { from: clip.at, to: clipEnd(clip) }
   const known = quiet.get(clip.media)
   const medium = timed.lesson.media[clip.media]
@@ -78,13 +78,13 @@ const HAPPENS: ReadonlySet<string> = new Set([...ON_SCREEN, 'word', 'speech', 'm
  * @param leastS      shorter ones are not told, in seconds
  * @param changing    where the pictures of takes are known to change
  */
-export function idleIn(timed: Timed, quiet: Quiet, leastS = 1.5, changing: Quiet = new Map()): Stretch[] {
+export function idleIn(timed: Timed, quiet: Quiet, leastS = 1.5, changing: Quiet = new Map()): IdleStretch[] {
   const { lesson, clips, moments, length } = timed
   const fps = framesPerSecond(lesson.rate)
   const around = Math.round(AROUND_S * fps)
   // Of a recording whose pointer is not known, nobody can say that nothing happens in it.
   const takes = clips.filter((c) => lesson.media[c.media]?.pointer !== undefined && !c.element.hidden)
-  const busy: Stretch[] = []
+  const busy: IdleStretch[] = []
   for (const m of moments.values())
     if (m.frame !== null && HAPPENS.has(m.kind))
       busy.push({ from: m.frame, to: Math.max(m.frame, m.untilFrame ?? 0) + 1 })
@@ -114,7 +114,7 @@ const AROUND_HEARD_S = 0.15
  * @param quiet   where sounds are quiet, as far as that is known
  * @param leastS  shorter ones are not told, in seconds
  */
-export function silentIn(timed: Timed, quiet: Quiet, leastS = 0.8): Stretch[] {
+export function silentIn(timed: Timed, quiet: Quiet, leastS = 0.8): IdleStretch[] {
   const { lesson, clips, moments, length } = timed
   const fps = framesPerSecond(lesson.rate)
   const around = Math.round(AROUND_HEARD_S * fps)

@@ -20,7 +20,7 @@ export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = tru
   const { element, by } = readable(e, e.readable ? framingOf(timed, frame, framed) : IDENTITY)
   return {
     matrix: times(spaceOf(timed, e, frame, framed), times(matrixOf(e), [by, 0, 0, by, 0, 0])),
-    box: localBox(element, kindOf(element).size(element as never)),
+    box: localBox(element, kindOf(element).size(element)),
   }
 }
 
@@ -44,7 +44,7 @@ export function hitAt(
     const p = apply(inverse(matrix), point)
     const reach = HIT_PX / Math.hypot(matrix[0], matrix[1])
     const r = grown(box, kindOf(e).thin ? reach : 0)
-    const tall = kindOf(e).rises?.(e as never) ?? 0
+    const tall = kindOf(e).rises?.(e) ?? 0
     if (p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y - tall && p.y <= r.y + r.h + tall) return own
   }
   return null

@@ -34,7 +34,7 @@ type Seen = { element: Element; span: Span; from: number; to: number }
 const indexOf = memo((timed: Timed) => ({
   all: stacked(timed.lesson).map((element): Seen => {
     const span = timed.spans.get(element.id)!
-    const { from, to } = kindOf(element).seen?.(element as never, span, timed) ?? span
+    const { from, to } = kindOf(element).seen?.(element, span, timed) ?? span
     return { element, span, from, to }
   }),
   runs: new Map<number, Seen[]>(),
@@ -146,7 +146,7 @@ function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
     placedIn(s.element)
       ? lessonWithin(s, framingFor(s.element), sight)
       : layersOf(s.element, s.span, frame, timed, framingFor(s.element), blurred)
-  const treats = (s: Seen) => kindOf(s.element).treats?.(s.element as never)
+  const treats = (s: Seen) => kindOf(s.element).treats?.(s.element)
   const enlarges = (s: Seen) => kindOf(s.element).enlarges === true
   if (held.size === 0 && !seen.some((s) => treats(s) || enlarges(s))) return seen.flatMap(own)
   const members = groupedBy(seen, (s) => held.get(s.element.id))
@@ -209,7 +209,7 @@ function wholeOf(e: Element, framing: Matrix, { timed, frame }: Sight) {
   const { element } = placement
   const opacity = element.opacity * placement.opacity
   if (opacity <= 0) return null
-  const box = localBox(element, kindOf(element).size(element as never))
+  const box = localBox(element, kindOf(element).size(element))
   const blurPx = element.blurPx * Math.hypot(framing[0], framing[1])
   const shadow = shadowOf(element, framing)
   return { element, box, opacity, clip: clipOf(element, box), blurPx, shadow, matrix: times(framing, placement.matrix) }
@@ -223,14 +223,14 @@ function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, sight:
   const stands = wholeOf(e, framing, sight)
   if (!stands) return []
   const { element, box, matrix } = stands
-  const whole = { ...stands, clip: stands.clip ?? (kindOf(element).masks?.(element as never) ? box : null) }
-  const backing = kindOf(element).backing?.(element as never)
+  const whole = { ...stands, clip: stands.clip ?? (kindOf(element).masks?.(element) ? box : null) }
+  const backing = kindOf(element).backing?.(element)
   const own = (shapes: Shape[]): Layer[] =>
     shapes.length > 0 && !isFlat(matrix)
       ? [{ element: e.id, matrix, opacity: 1, shapes, bounds: grown(boundsOf(matrix, box), 1) }]
       : []
   const layers = [...own(backing?.behind ?? []), ...members, ...own(backing?.before ?? [])]
-  const warp = kindOf(element).quad?.(element as never)
+  const warp = kindOf(element).quad?.(element)
   if (warp && !isFlat(matrix)) return warped(whole, layers, { window: box, ...warp }, sight)
   return isPlain(whole) ? layers : asOne(whole, layers, sight)
 }

@@ -89,8 +89,8 @@ function canMove(timed: Timed, e: Element): boolean {
 /** What an element draws in a frame; only as much of it as is drawn, while it draws itself. */
 function drawnOf(e: Element, frame: number, span: Span, timed: Timed, share = 1): Drawn[] {
   const kind = kindOf(e)
-  if (share < 1 && kind.drawPartly) return kind.drawPartly(e as never, share, frame, span, timed)
-  const drawn = kind.draw(e as never, frame, span, timed)
+  if (share < 1 && kind.drawPartly) return kind.drawPartly(e, share, frame, span, timed)
+  const drawn = kind.draw(e, frame, span, timed)
   return share < 1 ? drawn.map((d) => partly(d, share)) : drawn
 }
 

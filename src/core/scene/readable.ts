@@ -13,5 +13,5 @@ export function readable(e: Element, framing: Matrix): { element: Element; by: n
   const { kept } = kindOf(e)
   const k = Math.hypot(framing[0], framing[1])
   if (!kept || !e.readable || e.space !== 'framed' || Math.abs(k - 1) < 1e-6 || k < 1e-6) return { element: e, by: 1 }
-  return { element: kept(e as never, k), by: 1 / k }
+  return { element: kept(e, k), by: 1 / k }
 }

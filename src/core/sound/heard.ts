@@ -14,13 +14,13 @@ export interface Heard {
   speed: number
   pace: Rational
   /** The sound that is made of it so that it keeps its pitch; null where none is: at its own speed, or far from it. */
-  made: Made | null
+  made: MadeSound | null
   /** What samples are multiplied by at times from the piece's beginning on; in between evenly more or less. */
   levels: Level[]
 }
 
 /** Sound that is made of a medium, by the legs that it goes through, and where in it something begins. */
-export interface Made {
+export interface MadeSound {
   legs: readonly Leg[]
   atUs: number
 }

@@ -1,9 +1,15 @@
 import { gainAt } from './levels'
-import { addPart, type Part } from './mixer'
+import { addPart, type MixPart } from './mixer'
 
-const part = (change: Partial<Part>): Part => ({ at: 0, length: 4, begins: 0, levels: [{ at: 0, gain: 1 }], ...change })
+const part = (change: Partial<MixPart>): MixPart => ({
+  at: 0,
+  length: 4,
+  begins: 0,
+  levels: [{ at: 0, gain: 1 }],
+  ...change,
+})
 /** The left channel of a block; the right one has twice as much. */
-const mixed = (from: number, long: number, ...pieces: [Part, number[]][]) => {
+const mixed = (from: number, long: number, ...pieces: [MixPart, number[]][]) => {
   const block = new Float32Array(long * 2)
   for (const [p, left] of pieces) addPart(block, from, p, Float32Array.from(left.flatMap((v) => [v, v * 2])))
   expect([...block].filter((_, i) => i % 2)).toEqual([...block].filter((_, i) => i % 2 === 0).map((v) => v * 2))

@@ -5,7 +5,7 @@ import { samplesOf } from './legs'
 export const CHANNELS = 2
 
 /** A piece of the plan, in samples of the mix. */
-export interface Part {
+export interface MixPart {
   /** Where it begins in the mix, and for how long it is heard. */
   at: number
   length: number
@@ -14,7 +14,7 @@ export interface Part {
   /** From the piece's first sample, in order: what samples are multiplied by, in between evenly more or less. */
   levels: readonly Gain[]
 }
-export const partOf = ({ atUs, longUs, sourceUs, speed, made, levels }: Heard): Part => ({
+export const partOf = ({ atUs, longUs, sourceUs, speed, made, levels }: Heard): MixPart => ({
   at: samplesOf(atUs),
   length: samplesOf(atUs + longUs) - samplesOf(atUs),
   begins: beginsWith(atUs, made?.atUs ?? sourceUs, made ? 1 : speed),
@@ -32,7 +32,7 @@ const beginsWith = (atUs: number, fromUs: number, speed: number): number =>
  * @param from      the sample of the mix with which it begins
  * @param samples   of the piece, those that lie in this block, channels in turns; what is missing at the end is silent
  */
-export function addPart(block: Float32Array, from: number, part: Part, samples: Float32Array): void {
+export function addPart(block: Float32Array, from: number, part: MixPart, samples: Float32Array): void {
   const first = Math.max(from, part.at)
   const end = Math.min(from + block.length / CHANNELS, part.at + part.length)
   const even = part.levels.length < 2 ? gainAt(part.levels, 0) : null

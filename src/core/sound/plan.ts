@@ -9,15 +9,15 @@ import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
 import { duckedBy } from './ducking'
 import { chimesHeard } from './chimes'
-import type { Heard, Made } from './heard'
+import type { Heard, MadeSound } from './heard'
 import { legsText, MIX_RATE, sourceAt, type Leg } from './legs'
 import { gainAt, gainOf, timesLevels, type Gain, type Level } from './levels'
-import { edgesOf, isOwn, leadUs, legsOf, runsOf, wholeAt, type Piece } from './runs'
+import { edgesOf, isOwn, leadUs, legsOf, runsOf, wholeAt, type HeardPiece } from './runs'
 
-export type { Heard, Made } from './heard'
+export type { Heard, MadeSound } from './heard'
 
 /** By which the sound that is made of a piece is known. */
-export const madeKey = ({ media }: Pick<Clip, 'media'>, { legs }: Made): string => `${media} ${legsText(legs)}`
+export const madeKey = ({ media }: Pick<Clip, 'media'>, { legs }: MadeSound): string => `${media} ${legsText(legs)}`
 
 /**
  * What is heard of a lesson from one frame to another: the preview schedules it, the exporter mixes it, and both do no
@@ -35,7 +35,7 @@ function clipsHeard(timed: Timed, from: number, to: number): Heard[] {
   const endUs = to === Infinity ? Infinity : frameStartUs(to, rate)
   return runsOf(timed).flatMap((run) => {
     const legs = legsOf(run)
-    const [begins] = run as [Piece]
+    const [begins] = run as [HeardPiece]
     // Where what is made begins, in the lesson: pieces of one run are as far apart in it as they are heard.
     const zeroUs = legs && begins.fromUs - leadUs(legs[0]!, begins)
     return run.flatMap((piece): Heard[] => {
@@ -60,7 +60,7 @@ function clipsHeard(timed: Timed, from: number, to: number): Heard[] {
 const sourceUsAt = (legs: readonly Leg[], us: number): number =>
   (sourceAt(legs, (us * MIX_RATE) / 1e6) * 1e6) / MIX_RATE
 /** At its own speed a run goes on from its first piece; what is no sound at its speed has a run of its own. */
-const sourceOf = (begins: Piece, { own }: Piece, us: number): number =>
+const sourceOf = (begins: HeardPiece, { own }: HeardPiece, us: number): number =>
   begins.sourceUs + (us - begins.fromUs) * own.speed
 
 /** What is heard of the lessons in a lesson. */
@@ -98,7 +98,7 @@ function lessonsHeard(timed: Timed, from: number, to: number): Heard[] {
 }
 
 /** What is made of a piece of a lesson that goes by at a speed of its own. */
-function madeWithin({ made, pace, sourceUs }: Heard, by: Rational): Made | null {
+function madeWithin({ made, pace, sourceUs }: Heard, by: Rational): MadeSound | null {
   if (!made) return isStretched(timesRational(pace, by)) ? wholeAt(timesRational(pace, by), sourceUs) : null
   const legs = made.legs.map((leg) => ({
     ...leg,

@@ -2,12 +2,12 @@ import { audible, clipEnd, isStretched, type Clip } from '../lesson/clips'
 import { laid, rational, type Laid, type Rational } from '../lesson/timeMap'
 import { frameStartUs } from '../time'
 import type { Timed } from '../timing'
-import type { Made } from './heard'
+import type { MadeSound } from './heard'
 import { MOST_LEGS, speed, type Leg } from './legs'
 import type { Level } from './levels'
 
 /** A stretch of a clip that is heard, in microseconds of the lesson. */
-export interface Piece {
+export interface HeardPiece {
   clip: Clip
   own: Laid
   fromUs: number
@@ -29,10 +29,10 @@ const TOUCHES_US = 25
  * What clips give to hear, in runs: pieces that go on from each other, in the lesson and in their medium. A run is
  * heard without a joint, whatever its pieces' speeds.
  */
-export function runsOf(timed: Timed): readonly (readonly Piece[])[] {
+export function runsOf(timed: Timed): readonly (readonly HeardPiece[])[] {
   const pieces = timed.clips.flatMap((clip) => (audible(timed.lesson, clip) ? piecesOf(timed, clip) : []))
-  const runs: Piece[][] = []
-  const open = new Map<string, Piece[]>()
+  const runs: HeardPiece[][] = []
+  const open = new Map<string, HeardPiece[]>()
   for (const piece of pieces.toSorted((a, b) => a.fromUs - b.fromUs)) {
     const ends = (us: number) => `${piece.clip.track} ${piece.clip.media} ${Math.round(us)}`
     const before = [-1, 0, 1].map((by) => open.get(ends(piece.fromUs + by))).find((run) => run && goesOn(run, piece))
@@ -43,7 +43,7 @@ export function runsOf(timed: Timed): readonly (readonly Piece[])[] {
   }
   return runs
 }
-function goesOn(run: readonly Piece[], piece: Piece): boolean {
+function goesOn(run: readonly HeardPiece[], piece: HeardPiece): boolean {
   const last = run.at(-1)!
   return (
     run.length < MOST_LEGS &&
@@ -52,13 +52,13 @@ function goesOn(run: readonly Piece[], piece: Piece): boolean {
   )
 }
 
-function piecesOf({ lesson: { rate } }: Timed, clip: Clip): Piece[] {
+function piecesOf({ lesson: { rate } }: Timed, clip: Clip): HeardPiece[] {
   const clipUs = frameStartUs(clip.at, rate)
   const endUs = frameStartUs(clipEnd(clip), rate)
   const all = laid(clip.map, rate)
   // Backwards and while it stands still it is silent.
   const sounds = (own: Laid | undefined) => own !== undefined && own.speed > 0 && own.lastSpeed > 0
-  return all.flatMap((own, n): Piece[] => {
+  return all.flatMap((own, n): HeardPiece[] => {
     const fromUs = clipUs + own.fromUs
     const toUs = Math.min(endUs, clipUs + own.toUs)
     if (!sounds(own) || fromUs >= toUs) return []
@@ -78,7 +78,7 @@ const MINUTE_US = 60e6
  * The legs that are made of a run; null where nothing is: all of it goes by at its own speed, or at one that is no
  * sound any more.
  */
-export function legsOf(run: readonly Piece[]): readonly Leg[] | null {
+export function legsOf(run: readonly HeardPiece[]): readonly Leg[] | null {
   if (run.every(({ own }) => isOwn(own.pace!) && isOwn(own.lastPace!))) return null
   if (run.some(({ own }) => !isSpoken(own.pace!) || !isSpoken(own.lastPace!))) return null
   const legs: Leg[] = []
@@ -97,7 +97,7 @@ export function legsOf(run: readonly Piece[]): readonly Leg[] | null {
   return legs
 }
 const isEven = (leg: Leg): boolean => speed(leg.first) === speed(leg.last)
-function legOf({ own, fromUs, toUs, endsUs }: Piece, begins: number): Leg {
+function legOf({ own, fromUs, toUs, endsUs }: HeardPiece, begins: number): Leg {
   const share = (toUs - fromUs) / (own.toUs - own.fromUs)
   const atEnd = own.speed + (own.lastSpeed - own.speed) * (Number.isFinite(share) ? share : 0)
   // A change of speed that is cut off ends with the speed that it has come to.
@@ -105,11 +105,11 @@ function legOf({ own, fromUs, toUs, endsUs }: Piece, begins: number): Leg {
   return { fromUs: begins, toUs: Math.round(endsUs), first: own.pace!, last }
 }
 /** How far into what is made a run begins, in microseconds. */
-export const leadUs = (first: Leg, begins: Piece): number =>
+export const leadUs = (first: Leg, begins: HeardPiece): number =>
   isEven(first) ? (begins.sourceUs - first.fromUs) / speed(first.first) : 0
 
 /** What is made of a whole medium at a speed, from one of its times on. */
-export const wholeAt = (pace: Rational, sourceUs: number): Made => ({
+export const wholeAt = (pace: Rational, sourceUs: number): MadeSound => ({
   legs: [{ fromUs: 0, toUs: null, first: pace, last: pace }],
   atUs: sourceUs / speed(pace),
 })
@@ -117,7 +117,7 @@ export const wholeAt = (pace: Rational, sourceUs: number): Made => ({
 /** So long sound takes to begin and to end where its clip is silent beside it: cut off, it would click. */
 const EDGE_US = 5000
 /** What a piece is multiplied by between two times of the lesson, so that it begins and ends without a click. */
-export function edgesOf({ fromUs, toUs, opens, closes }: Piece, firstUs: number, lastUs: number): Level[] {
+export function edgesOf({ fromUs, toUs, opens, closes }: HeardPiece, firstUs: number, lastUs: number): Level[] {
   const edge = Math.min(EDGE_US, (toUs - fromUs) / 2)
   const gainAt = (us: number) => Math.min(opens ? (us - fromUs) / edge : 1, closes ? (toUs - us) / edge : 1, 1)
   const times = [...(opens ? [fromUs, fromUs + edge] : []), ...(closes ? [toUs - edge, toUs] : [])]

@@ -29,7 +29,7 @@ export const takeMedium = (change: Partial<Medium> = {}): Medium => ({
   ...change,
 })
 /** What of an element a test of clips may say: how it plays, and what else it is. */
-export interface Laid {
+export interface LaidOut {
   track?: string
   media?: string
   inUs?: number
@@ -44,7 +44,7 @@ export const clip = (
   id: string,
   at: number,
   length: number,
-  change: Laid = {},
+  change: LaidOut = {},
   rest: Partial<Element> = {},
 ): Element => {
   const { track = 'takes-1', media = 'take', inUs = 0, speed = { num: 1, den: 1 }, freeze, fit, ...level } = change

@@ -53,13 +53,13 @@ const isMark = (ch: string) => /[\u064B-\u0652\u0670]/.test(ch)
 const KASHIDA = 'ـ'
 
 /** A letter as it is drawn, and where it stands in the text. */
-export interface Drawn {
+export interface DrawnLetter {
   ch: string
   at: number
 }
 /** Letters with those of Arabic in the forms in which they join each other, in the order of the text. */
-export function joined(text: string): Drawn[] {
-  const letters: Drawn[] = []
+export function joined(text: string): DrawnLetter[] {
+  const letters: DrawnLetter[] = []
   let at = 0
   for (const ch of text) {
     letters.push({ ch, at })
@@ -71,7 +71,7 @@ export function joined(text: string): Drawn[] {
   }
   const joinsOn = (ch: string) => ch === KASHIDA || FORMS[ch]?.[1] === 4
   const joins = (ch: string) => ch === KASHIDA || (FORMS[ch]?.[1] ?? 1) > 1
-  const out: Drawn[] = []
+  const out: DrawnLetter[] = []
   for (let i = 0; i < letters.length; i++) {
     const { ch, at: place } = letters[i]!
     const form = FORMS[ch]

@@ -1,5 +1,5 @@
 import bidiFactory from 'bidi-js'
-import { joined, type Drawn } from './arabic'
+import { joined, type DrawnLetter } from './arabic'
 
 const bidi = bidiFactory()
 const HAS_RIGHT = /[\u0590-\u08FF\uFB1D-\uFDFF\uFE70-\uFEFE]/
@@ -16,7 +16,7 @@ export const runsLeft = (paragraph: string): boolean =>
  *
  * @param rtl  whether the paragraph of the line runs from right to left
  */
-export function drawnLine(line: string, rtl: boolean): Drawn[] {
+export function drawnLine(line: string, rtl: boolean): DrawnLetter[] {
   if (!hasRight(line)) {
     let at = 0
     return [...line].map((ch) => ({ ch, at: (at += ch.length) - ch.length }))
@@ -24,7 +24,7 @@ export function drawnLine(line: string, rtl: boolean): Drawn[] {
   const levels = bidi.getEmbeddingLevels(line, rtl ? 'rtl' : 'ltr')
   const mirrored = bidi.getMirroredCharactersMap(line, levels.levels)
   const byPlace = new Map(joined(line).map((l) => [l.at, l.ch]))
-  return bidi.getReorderedIndices(line, levels).flatMap((at): Drawn[] => {
+  return bidi.getReorderedIndices(line, levels).flatMap((at): DrawnLetter[] => {
     const ch = mirrored.get(at) ?? byPlace.get(at)
     return ch === undefined ? [] : [{ ch, at }]
   })

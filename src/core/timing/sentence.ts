@@ -1,3 +1,4 @@
+import { counted } from '../formats/counted'
 import type { Edge, Lesson } from '../lesson/schema'
 import { timecode } from '../time'
 import type { Timed } from './timed'
@@ -56,7 +57,7 @@ export function momentName(kind: string, label: string, edge: 'start' | 'end' = 
 /** A tie as a sentence: “4 frames after the click on Lend out”. */
 export function tieSentence(timed: Timed, edge: Edge, lesson: Lesson = timed.lesson): string {
   if (edge.on === 'loose') return `at ${timecode(edge.frame, lesson.rate)}`
-  if (edge.on === 'length') return `${edge.frames} frames long`
+  if (edge.on === 'length') return `${counted(edge.frames, 'frame')} long`
   const n = Math.abs(edge.offset)
   const when = edge.offset === 0 ? 'on' : `${n} frame${n === 1 ? '' : 's'} ${edge.offset > 0 ? 'after' : 'before'}`
   return `${when} ${tieTarget(timed, edge)}`

@@ -1,4 +1,4 @@
-import type { Shape } from './shapes'
+import type { PointerShape } from './shapes'
 import { hotSpotOf, type Stay } from './track'
 
 /** To go so far within so few frames is a leap. */
@@ -20,7 +20,7 @@ const MOSTLY = 0.5
  *
  * @returns the links that are not the pointer’s, and the looks that mostly were not
  */
-export function astray(links: readonly Stay[]): { links: Set<Stay>; looks: Set<Shape> } {
+export function astray(links: readonly Stay[]): { links: Set<Stay>; looks: Set<PointerShape> } {
   const out = new Set<Stay>()
   for (let i = 0; i + 2 < links.length; i++) {
     const back = leaps(links[i]!, links[i + 1]!) ? cameBack(links, i) : -1
@@ -36,8 +36,8 @@ export function astray(links: readonly Stay[]): { links: Set<Stay>; looks: Set<S
 }
 
 /** In how many frames each look was the pointer’s. */
-function framesOf(links: readonly Stay[]): Map<Shape, number> {
-  const frames = new Map<Shape, number>()
+function framesOf(links: readonly Stay[]): Map<PointerShape, number> {
+  const frames = new Map<PointerShape, number>()
   for (const s of links) frames.set(s.shape, (frames.get(s.shape) ?? 0) + s.to - s.from + 1)
   return frames
 }

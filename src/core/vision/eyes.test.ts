@@ -5,14 +5,14 @@ import { fill, page, put, type Screen } from '../testing/screens'
 import { Changes } from './changes'
 import { Eyes } from './eyes'
 import { patchOf } from './flashes'
-import { fitAt, shapeOf, type Shape } from './shapes'
+import { fitAt, shapeOf, type PointerShape } from './shapes'
 
 const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
 // Neither side is a multiple of a square's.
 const W = 334
 const H = 203
 
-function drawn(what: 'arrow' | 'beam', [dark, light] = [16, 250]): Shape {
+function drawn(what: 'arrow' | 'beam', [dark, light] = [16, 250]): PointerShape {
   const s: Screen = { width: 40, height: 40, grey: new Uint8Array(1600).fill(128) }
   put(s, what, 10, 8)
   return shapeOf(
@@ -78,7 +78,7 @@ test(
     const now = page(W, H, 4)
     for (const [i, [x, y]] of places.entries()) put(now, i % 2 ? 'beam' : 'arrow', x, y)
     const { eyes } = between(page(W, H, 4), now)
-    const alike = (shape: Shape, x: number, y: number) => {
+    const alike = (shape: PointerShape, x: number, y: number) => {
       const share = fitAt(now.grey, W, H, shape, x, y, 0)
       expect({ x, y, off: Math.abs(eyes.fit(shape, x, y, 0) - share) < 1e-3 }).toEqual({ x, y, off: true })
       return share

@@ -1,5 +1,5 @@
 import { AREA, BLOCK, MOST_PROBES } from './sizes'
-import type { Shape } from './shapes'
+import type { PointerShape } from './shapes'
 
 /** What the compiled code (wasm/vision.ts) offers. Addresses are bytes from the start of its memory. */
 interface Code {
@@ -68,7 +68,7 @@ export class Eyes {
     counts: number
     shapes: number
   }
-  private readonly addresses = new Map<Shape, number>()
+  private readonly addresses = new Map<PointerShape, number>()
   private nextShape: number
 
   /** @param module  wasm/vision.ts, compiled */
@@ -136,14 +136,14 @@ export class Eyes {
     this.code.differing(at.now, at.before, this.width, this.height, at.list, list.length, at.counts)
   }
   /** How well a shape fits at a place of the present picture, 0 to 1; 0 below `least`. */
-  fit(shape: Shape, x: number, y: number, least: number): number {
+  fit(shape: PointerShape, x: number, y: number, least: number): number {
     return this.code.fit(this.at.now, this.width, this.height, this.place(shape), x, y, least)
   }
   /**
    * The best place of a shape within a few pixels (`reach`) of one of the present picture, which itself does not count;
    * null when none fits better than `least`.
    */
-  around(shape: Shape, x: number, y: number, reach: number, least: number): Spotted | null {
+  around(shape: PointerShape, x: number, y: number, reach: number, least: number): Spotted | null {
     const { at } = this
     const share = this.code.around(at.now, this.width, this.height, this.place(shape), x, y, reach, least, at.found)
     const [left, top] = this.numbers(at.found, 2)
@@ -153,7 +153,7 @@ export class Eyes {
    * The best place of a shape in each of some squares of a picture, where a share `news` of it is not so in the other
    * one; after `compare`, unless `news` is 0.
    */
-  seek(which: Which, shape: Shape, squares: ArrayLike<number>, least: number, news: number): Spotted[] {
+  seek(which: Which, shape: PointerShape, squares: ArrayLike<number>, least: number, news: number): Spotted[] {
     const { at } = this
     const address = this.place(shape)
     const list = this.numbers(at.list, squares.length)
@@ -181,7 +181,7 @@ export class Eyes {
     }))
   }
 
-  private place(shape: Shape): number {
+  private place(shape: PointerShape): number {
     const known = this.addresses.get(shape)
     if (known !== undefined) return known
     const n = Math.min(MOST_PROBES, shape.value.length)

@@ -6,13 +6,13 @@ import { Changes } from './changes'
 import { Eyes } from './eyes'
 import type { Flash } from './flash'
 import { FlashFinder, patchOf } from './flashes'
-import { fromFlash, learnShapes, type Learned, type Shape } from './shapes'
+import { fromFlash, learnShapes, type Learned, type PointerShape } from './shapes'
 import { scrolledBy } from './scrolled'
 import { BRIDGE, trailThrough } from './trail'
 import { calibrate, follow, hotSpotOf, Searched, type Pointed, type Seen, type Stay } from './track'
 
 /** The pointer found in a frame: its hot spot in pixels of the take, and how sure that is, 0 to 1. */
-export interface Found {
+export interface FoundPointer {
   x: number
   y: number
   confidence: number
@@ -42,9 +42,9 @@ const MOST_SHAPES = 8
  */
 export class PointerFinder {
   private changes: Changes
-  private shapes: Shape[] = []
+  private shapes: PointerShape[] = []
   /** In how many frames each shape was the pointer's. */
-  private readonly worn = new Map<Shape, number>()
+  private readonly worn = new Map<PointerShape, number>()
   private last: Seen | null = null
   private readonly eyes: Eyes
   private given = 0
@@ -56,7 +56,7 @@ export class PointerFinder {
     module: WebAssembly.Module,
     readonly width: number,
     readonly height: number,
-    private readonly give: (frame: Found | null, altered: Altered | null) => void,
+    private readonly give: (frame: FoundPointer | null, altered: Altered | null) => void,
     private readonly pointed: Pointed | null = null,
   ) {
     this.eyes = new Eyes(module, width, height)
@@ -148,7 +148,7 @@ const AT_HAND = 10
  * What the pointer looks like where a person says that it is: what stands there, and neither some frames before nor
  * some after.
  */
-function shapeAt(changes: Changes, { frame, x, y }: Pointed): Shape | null {
+function shapeAt(changes: Changes, { frame, x, y }: Pointed): PointerShape | null {
   const finder = new FlashFinder(changes)
   const within = { x: x - AWAY, y: y - AWAY, w: 2 * AWAY, h: 2 * AWAY }
   for (const apart of APART) {
@@ -181,7 +181,8 @@ function pointWith(links: Stay[], { frame, x, y }: Pointed): void {
 }
 
 /** The pointers of a screen are of like size. */
-const tooLarge = (shape: Shape, first: Shape): boolean => Math.max(shape.w, shape.h) > 2.2 * Math.max(first.w, first.h)
+const tooLarge = (shape: PointerShape, first: PointerShape): boolean =>
+  Math.max(shape.w, shape.h) > 2.2 * Math.max(first.w, first.h)
 
 /** Whether a shape was seen while the pointer was plainly somewhere else: then it is not the pointer's. */
 function contradicted({ shape, at }: Learned, links: Stay[]): boolean {
@@ -317,7 +318,7 @@ function restored(changes: Changes, block: number, entry: number): boolean {
 /** Of less than so many squares nothing is scrolled. */
 const SCROLLS = 40
 /** What changed with a frame, apart from where the pointer is and was. */
-function alteredAt(changes: Changes, t: number, pointer: (Found | null)[], size: number): Altered | null {
+function alteredAt(changes: Changes, t: number, pointer: (FoundPointer | null)[], size: number): Altered | null {
   if (t === 0) return null
   const { columns } = changes
   let squares = 0
@@ -357,8 +358,8 @@ function atFrames(
   frames: number,
   trail: Map<number, Point>,
   carried: Map<number, Point>,
-): (Found | null)[] {
-  const out: (Found | null)[] = Array.from({ length: frames }, () => null)
+): (FoundPointer | null)[] {
+  const out: (FoundPointer | null)[] = Array.from({ length: frames }, () => null)
   for (const s of links) {
     const at = hotSpotOf(s)
     for (let t = s.from; t <= s.to; t++) out[t] = { ...at, confidence: Math.round(s.share * 100) / 100 }

@@ -1,3 +1,3 @@
-export { PointerFinder, type Altered, type Found } from './finder'
+export { PointerFinder, type Altered, type FoundPointer } from './finder'
 export { traceOf, type FrameSight } from './sights'
 export { RegionTracker, type RegionAt } from './region'

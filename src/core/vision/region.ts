@@ -1,5 +1,5 @@
 import { Eyes } from './eyes'
-import { shapeOf, type Shape } from './shapes'
+import { shapeOf, type PointerShape } from './shapes'
 
 /**
  * Where a region is in a frame: its top left corner in pixels of the take; `seen` false while it is out of sight, when
@@ -38,7 +38,7 @@ const VISIBLE = 0.75
 /** Follows a region of a recording, such as a line of a page that scrolls, from frame to frame. */
 export class RegionTracker {
   private readonly eyes: Eyes
-  private shape: Shape | null = null
+  private shape: PointerShape | null = null
   private at: RegionAt = { x: 0, y: 0, seen: false }
   private offset = { x: 0, y: 0 }
   /** Where its edges are, from its top left corner. */

@@ -4,7 +4,7 @@ import type { Flash } from './flash'
 import { median } from './median'
 
 /** What a pointer looks like: those of its pixels that are always its own, and where in it the hot spot lies. */
-export interface Shape {
+export interface PointerShape {
   w: number
   h: number
   /** Its pixels, from its top left corner, in the order in which they tell it apart soonest. */
@@ -36,7 +36,7 @@ const STEADY = 0.75
 const MOST_OUTSIDE = 0.62
 
 /** Makes a shape of pixels: in probing order, with its ring and, unless it is a rough one, its hot spot. */
-export function shapeOf(pixels: Pixel[], rough = false): Shape & { left: number; top: number } {
+export function shapeOf(pixels: Pixel[], rough = false): PointerShape & { left: number; top: number } {
   const left = Math.min(...pixels.map((p) => p.x))
   const top = Math.min(...pixels.map((p) => p.y))
   const w = Math.max(...pixels.map((p) => p.x)) - left + 1
@@ -112,7 +112,7 @@ export function fitAt(
   picture: Uint8Array,
   width: number,
   height: number,
-  shape: Shape,
+  shape: PointerShape,
   x: number,
   y: number,
   least: number,
@@ -162,7 +162,7 @@ function contrasts(
   picture: Uint8Array,
   width: number,
   height: number,
-  { dx, dy, value, mean }: Shape,
+  { dx, dy, value, mean }: PointerShape,
   x: number,
   y: number,
 ): boolean {
@@ -187,7 +187,14 @@ function contrasts(
 /** Of the pixels around a shape of one brightness so many have to differ from it. */
 const STANDS_OUT = 0.75
 /** A shape of one brightness has to stand out from what is around it. */
-function standsOut(picture: Uint8Array, width: number, height: number, shape: Shape, x: number, y: number): boolean {
+function standsOut(
+  picture: Uint8Array,
+  width: number,
+  height: number,
+  shape: PointerShape,
+  x: number,
+  y: number,
+): boolean {
   const { ring } = shape
   let differs = 0
   let n = 0
@@ -217,7 +224,7 @@ interface Member {
 }
 
 /** Where in a flash's patch a shape fits best; null when it does not, or when the flash is mostly something else. */
-function memberOf(shape: Shape, flash: Flash, least = 0.78): Member | null {
+function memberOf(shape: PointerShape, flash: Flash, least = 0.78): Member | null {
   const pw = flash.w + 2 * MARGIN
   const ph = flash.h + 2 * MARGIN
   if (shape.w > pw + 4 || shape.h > ph + 4) return null
@@ -244,7 +251,7 @@ const pixelsOf = (flash: Flash): Pixel[] => {
   return flash.ownAt.map((i) => ({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 }))
 }
 /** What a pointer looks like from one time that it was seen; where in it the hot spot lies is left open. */
-export const fromFlash = (flash: Flash): Shape => shapeOf(pixelsOf(flash), true)
+export const fromFlash = (flash: Flash): PointerShape => shapeOf(pixelsOf(flash), true)
 
 /**
  * The pixels of one shape from all the times it was seen: what is its own in many of them and looks the same in all.
@@ -279,7 +286,7 @@ function merged(members: Member[]): Pixel[] | null {
 }
 
 /** Whether most of a shape is a plain rectangle, dark or bright: a caret. */
-function isBlock({ dx, dy, value, mean }: Shape): boolean {
+function isBlock({ dx, dy, value, mean }: PointerShape): boolean {
   const indices = [...value.keys()]
   for (const part of [indices.filter((i) => value[i]! < mean), indices.filter((i) => value[i]! >= mean)]) {
     if (part.length < indices.length * 0.5) continue
@@ -300,7 +307,7 @@ const NEAR = 3
 const APART = 0.2
 
 /** A pointer hangs together, fills a good part of its box, and is no plain rectangle, as a caret is. */
-function couldPoint(shape: Shape, near = NEAR): boolean {
+function couldPoint(shape: PointerShape, near = NEAR): boolean {
   const { w, h, dx, dy } = shape
   const reach = Math.round(near)
   const fill = dx.length / (w * h)
@@ -324,7 +331,7 @@ function couldPoint(shape: Shape, near = NEAR): boolean {
 }
 
 /** Whether a shape is a piece of another. */
-function partOf(shape: Shape, whole: Shape): boolean {
+function partOf(shape: PointerShape, whole: PointerShape): boolean {
   if (shape.w > whole.w + 2 || shape.h > whole.h + 2) return false
   const w = whole.w + 4
   const h = whole.h + 4
@@ -341,7 +348,7 @@ const LIKE = 0.7
  * Whether what was seen again and again is another shape of which only a piece stands out: it is in that shape, and
  * where it was seen the whole could be too. A thin text pointer is in many a shape, and stands alone.
  */
-function pieceOf(shape: Shape, members: Member[], whole: Shape): boolean {
+function pieceOf(shape: PointerShape, members: Member[], whole: PointerShape): boolean {
   if (!partOf(shape, whole)) return false
   const holds = members.filter(({ flash }) => whole.w <= flash.w + 2 * MARGIN && whole.h <= flash.h + 2 * MARGIN)
   return (
@@ -363,7 +370,7 @@ function spread(members: Member[]): number {
 
 /** A shape, and where its box lay in the frames that it was learned from. */
 export interface Learned {
-  shape: Shape
+  shape: PointerShape
   at: { frame: number; x: number; y: number }[]
 }
 
@@ -375,7 +382,11 @@ export interface Learned {
  * @param most    new shapes at most; `fewest` places at which each has to have been
  * @returns the new ones, the most seen first
  */
-export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } = { most: 6, fewest: 3 }): Learned[] {
+export function learnShapes(
+  flashes: Flash[],
+  known: PointerShape[],
+  { most, fewest } = { most: 6, fewest: 3 },
+): Learned[] {
   let left = flashes.filter((f) => !known.some((s) => memberOf(s, f)))
   const out: Learned[] = []
   const hopeless = new Set<Flash>()
@@ -409,7 +420,7 @@ export function learnShapes(flashes: Flash[], known: Shape[], { most, fewest } =
       pixels = better
       members = own
     }
-    const shape: Shape = shapeOf(pixels)
+    const shape: PointerShape = shapeOf(pixels)
     if (
       couldPoint(shape, fewest > 1 ? NEAR : Math.max(shape.w, shape.h) * APART) &&
       ![...known, ...out.map((o) => o.shape)].some((o) => pieceOf(shape, members, o))

@@ -3,12 +3,17 @@ import path from 'node:path'
 import { fill, page } from '../testing/screens'
 import { Changes } from './changes'
 import { Eyes } from './eyes'
-import type { Altered, Found } from './finder'
+import type { Altered, FoundPointer } from './finder'
 import { scrolledBy } from './scrolled'
 import { traceOf, type FrameSight } from './sights'
 
 const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
-const at = (x: number, y: number, change: Partial<Found> = {}): Found => ({ x, y, confidence: 0.9, ...change })
+const at = (x: number, y: number, change: Partial<FoundPointer> = {}): FoundPointer => ({
+  x,
+  y,
+  confidence: 0.9,
+  ...change,
+})
 const square = (x: number, y: number, w: number, h: number, change: Partial<Altered> = {}): Altered => ({
   x,
   y,
@@ -23,7 +28,7 @@ const square = (x: number, y: number, w: number, h: number, change: Partial<Alte
 const sights = (
   n: number,
   altered: (i: number) => Altered | null,
-  found: (i: number) => Found | null = (i) => (i < 20 ? at(i * 5, 80) : at(100, 80)),
+  found: (i: number) => FoundPointer | null = (i) => (i < 20 ? at(i * 5, 80) : at(100, 80)),
 ): FrameSight[] => Array.from({ length: n }, (_, i) => ({ t: i / 30, found: found(i), altered: altered(i) }))
 const eventsOf = (list: FrameSight[], type: string) => traceOf(list, 640, 360).events.filter((e) => e.type === type)
 

@@ -1,6 +1,6 @@
 import { intersection, union, type Point, type Rect } from '../geometry'
 import type { Trace, TraceEvent } from '../trace'
-import type { Altered, Found } from './finder'
+import type { Altered, FoundPointer } from './finder'
 
 /**
  * What was made of a frame: its time in seconds from the recording's first frame, the pointer where it is seen, what
@@ -8,7 +8,7 @@ import type { Altered, Found } from './finder'
  */
 export interface FrameSight {
   t: number
-  found: Found | null
+  found: FoundPointer | null
   altered: Altered | null
 }
 

@@ -1,8 +1,8 @@
 import { put, type Screen } from '../testing/screens'
-import { shapeOf, type Shape } from './shapes'
+import { shapeOf, type PointerShape } from './shapes'
 import { chain, proven, type Stay } from './track'
 
-function arrow(): Shape {
+function arrow(): PointerShape {
   const s: Screen = { width: 40, height: 40, grey: new Uint8Array(1600).fill(128) }
   put(s, 'arrow', 10, 8)
   return {

@@ -3,13 +3,13 @@ import type { Changes } from './changes'
 import type { Eyes, Which } from './eyes'
 import { patchOf } from './flashes'
 import { median } from './median'
-import { fitAt, type Shape } from './shapes'
+import { fitAt, type PointerShape } from './shapes'
 
 /** Where the pointer is in a frame: the top left corner of its shape, and how well it fits. */
 export interface Seen {
   x: number
   y: number
-  shape: Shape
+  shape: PointerShape
   share: number
 }
 
@@ -53,9 +53,9 @@ const LATELY = 25
  * are learned.
  */
 export class Searched {
-  private readonly by = new Map<Shape, Map<number, Seen[]>>()
+  private readonly by = new Map<PointerShape, Map<number, Seen[]>>()
   /** What `search` gives, or gave when it was asked the same before. */
-  of(shape: Shape, which: Which, frame: number, search: () => Seen[]): Seen[] {
+  of(shape: PointerShape, which: Which, frame: number, search: () => Seen[]): Seen[] {
     let own = this.by.get(shape)
     if (!own) this.by.set(shape, (own = new Map()))
     const key = frame * 2 + (which === 'now' ? 0 : 1)
@@ -74,7 +74,7 @@ export class Watcher {
   constructor(
     private readonly changes: Changes,
     private readonly eyes: Eyes,
-    private readonly shapes: Shape[],
+    private readonly shapes: PointerShape[],
     last: Seen | null,
     private readonly searched = new Searched(),
   ) {
@@ -221,7 +221,7 @@ const MEANT = 12
 const SAID = 10_000
 
 /** In the frame of which a person said where the pointer is, it is nowhere else. */
-export function heeding(stays: Stay[], { frame, x, y }: Pointed, shapes: readonly Shape[]): Stay[] {
+export function heeding(stays: Stay[], { frame, x, y }: Pointed, shapes: readonly PointerShape[]): Stay[] {
   const out: Stay[] = []
   let near: Stay | null = null
   const off = (s: Stay) => Math.hypot(hotSpotOf(s).x - x, hotSpotOf(s).y - y)
@@ -255,7 +255,7 @@ export const hotSpotOf = (s: Seen) => ({ x: s.x + s.shape.hot.x, y: s.y + s.shap
  * @param usual  how well each look usually fits; what fits much worse counts for little
  * @returns the stays of the chain, their ends cut to where the next begins
  */
-export function chain(stays: Stay[], usual?: Map<Shape, number>): Stay[] {
+export function chain(stays: Stay[], usual?: Map<PointerShape, number>): Stay[] {
   const order = [...stays].sort((a, b) => a.from - b.from)
   const rate = order.map(
     (s) =>
@@ -382,8 +382,8 @@ export function proven(links: Stay[]): Stay[] {
   }
 }
 /** How well each look fits where it fits middling well. */
-function usualShares(links: Stay[]): Map<Shape, number> {
-  const shares = new Map<Shape, number[]>()
+function usualShares(links: Stay[]): Map<PointerShape, number> {
+  const shares = new Map<PointerShape, number[]>()
   for (const s of links) {
     const own = shares.get(s.shape)
     if (own) own.push(s.share)
@@ -396,7 +396,7 @@ function usualShares(links: Stay[]): Map<Shape, number> {
 export function follow(
   changes: Changes,
   eyes: Eyes,
-  shapes: Shape[],
+  shapes: PointerShape[],
   before: Seen | null,
   pointed: Pointed | null = null,
   searched = new Searched(),
@@ -417,7 +417,7 @@ const SOON = 3
  * The pointer does not jump as it takes another look: where one shape follows on another, the hot spot of the one seen
  * less is put where the other's was, and half a step on. An arrow is taken as it is, and what points with its middle.
  */
-export function calibrate(shapes: readonly Shape[], links: readonly Stay[]): void {
+export function calibrate(shapes: readonly PointerShape[], links: readonly Stay[]): void {
   const step = (a: Stay | undefined, b: Stay | undefined) =>
     a && b && a.shape === b.shape && b.from - a.to <= 1 ? { x: b.x - a.x, y: b.y - a.y } : { x: 0, y: 0 }
   const sure = shapes.find((s) => !s.hot.middle && s.hot.x < s.w / 4) ?? shapes[0]

@@ -5,7 +5,7 @@ import { carriedThrough } from './carried'
 import { Changes } from './changes'
 import { Eyes } from './eyes'
 import { FlashFinder } from './flashes'
-import { PointerFinder, type Altered, type Found } from './finder'
+import { PointerFinder, type Altered, type FoundPointer } from './finder'
 import { RegionTracker } from './region'
 import { fitAt, shapeOf } from './shapes'
 import { traceOf } from './sights'
@@ -22,8 +22,8 @@ function watch(
   width = W,
   height = H,
   pointed: Pointed | null = null,
-): { found: (Found | null)[]; altered: (Altered | null)[] } {
-  const found: (Found | null)[] = []
+): { found: (FoundPointer | null)[]; altered: (Altered | null)[] } {
+  const found: (FoundPointer | null)[] = []
   const altered: (Altered | null)[] = []
   const finder = new PointerFinder(
     code,
@@ -49,7 +49,7 @@ const way = (t: number) => {
   const k = t % 60 < 12 ? Math.floor(t / 60) * 60 : t
   return { x: Math.round(150 + 110 * Math.sin(k / 17)), y: Math.round(85 + 60 * Math.sin(k / 11 + 1)) }
 }
-const offBy = (found: (Found | null)[], t: number, hot = { x: 1, y: 1 }) => {
+const offBy = (found: (FoundPointer | null)[], t: number, hot = { x: 1, y: 1 }) => {
   const f = found[t]
   const at = way(t)
   return f ? Math.hypot(f.x - at.x - hot.x, f.y - at.y - hot.y) : Infinity

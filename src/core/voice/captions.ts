@@ -6,7 +6,7 @@ const LONGEST = 200
 /** No recording is longer: 100 hours. */
 const MOST_US = 100 * 3600 * 1e6
 
-export interface Cue {
+export interface CaptionCue {
   fromUs: number
   toUs: number
   text: string
@@ -98,7 +98,7 @@ export function readCaptions(
   return { words: words.map((w, n) => ({ ...w, id: `${media}/word-${n + 1}` })), cues, stamped }
 }
 
-function cueWords(cue: Cue): Word[] {
+function cueWords(cue: CaptionCue): Word[] {
   const parts = cue.text.split(/<((?:\d+:)?\d{1,2}:\d{2}\.\d{3})>/)
   const out: Word[] = []
   // Tags may stand out of order or outside their cue; a word never ends before it starts.

@@ -1,11 +1,11 @@
 /** What was heard where, in hundredths of a second: a word of the script by its place in it, or some other sound. */
-export interface Heard {
+export interface HeardSound {
   word: number | null
   from: number
   to: number
 }
 /** A phrase of a script: its first word, and how many it has. */
-export interface Run {
+export interface PhraseRun {
   first: number
   long: number
 }
@@ -21,7 +21,7 @@ export interface Departure {
   from: number
   to: number
 }
-export interface Reading {
+export interface ScriptReading {
   /** The words that are said, where they count. */
   said: number[]
   departures: Departure[]
@@ -44,7 +44,7 @@ type Part = Piece | { sounds: number; from: number; to: number }
 const isPiece = (p: Part): p is Piece => 'words' in p
 
 /** What was heard in order, as pieces of phrases and stretches of other sounds. */
-function partsOf(heard: readonly Heard[], phraseOf: (word: number) => number): Part[] {
+function partsOf(heard: readonly HeardSound[], phraseOf: (word: number) => number): Part[] {
   const out: Part[] = []
   for (const { word, from, to } of heard) {
     const last = out.at(-1)
@@ -93,14 +93,14 @@ function readings(parts: readonly Part[]): { phrase: number; pieces: Piece[]; fr
  * @param letters  how many letters a word has, by its place in the script
  */
 export function readingOf(
-  heard: readonly Heard[],
-  phrases: readonly Run[],
+  heard: readonly HeardSound[],
+  phrases: readonly PhraseRun[],
   letters: (word: number) => number = () => 5,
-): Reading {
+): ScriptReading {
   const phraseOf = (word: number) => phrases.findIndex((p) => word >= p.first && word < p.first + p.long)
   // A word or two heard within other sounds are taken for such themselves.
   const parts = partsOf(heard, phraseOf)
-  const cleared: Heard[] = []
+  const cleared: HeardSound[] = []
   parts.forEach((p, i) => {
     if (!isPiece(p)) {
       for (let k = 0; k < p.sounds; k++) {
@@ -125,7 +125,7 @@ export function readingOf(
   // Of several readings the last one counts; each next phrase comes after it.
   const counts = new Map<number, (typeof enough)[number]>()
   for (const r of enough) counts.set(r.phrase, r)
-  const out: Reading = { said: [], departures: [] }
+  const out: ScriptReading = { said: [], departures: [] }
   /** Frames that words take whose sounds were heard as others: before the first and after the last word of a phrase. */
   const [early, late] = [new Map<number, number>(), new Map<number, number>()]
   for (const r of enough)
@@ -181,14 +181,14 @@ export function readingOf(
 
 /** Other sounds between what counts, that nothing was said of yet: asides after the phrase before. */
 function withAsides(
-  reading: Reading,
-  heard: readonly Heard[],
+  reading: ScriptReading,
+  heard: readonly HeardSound[],
   counted: readonly { phrase: number; pieces: Piece[]; from: number; to: number }[],
-): Reading {
-  const taken = (h: Heard) =>
+): ScriptReading {
+  const taken = (h: HeardSound) =>
     counted.some((r) => (h.from + h.to) / 2 >= r.from && (h.from + h.to) / 2 <= r.to) ||
     reading.departures.some((d) => d.to > d.from && h.from < d.to && h.to > d.from)
-  let run: Heard[] = []
+  let run: HeardSound[] = []
   const close = () => {
     const [first] = run
     const last = run.at(-1)
@@ -214,10 +214,10 @@ function withAsides(
 
 /** A phrase that is left out where something else is said instead was said in other words. */
 function inPlaceOf(
-  reading: Reading,
-  phrases: readonly Run[],
+  reading: ScriptReading,
+  phrases: readonly PhraseRun[],
   counted: readonly { phrase: number; from: number; to: number }[],
-): Reading {
+): ScriptReading {
   const departures = [...reading.departures]
   for (const out of reading.departures) {
     if (out.kind !== 'left out') continue

@@ -1,6 +1,6 @@
 import type { Word } from '../lesson/schema'
 
-export interface Phrase {
+export interface SpokenPhrase {
   id: string
   text: string
   fromUs: number
@@ -18,8 +18,8 @@ const FEWEST_WORDS = 4
  * ; : or a pause of 0.45 s, and after 14 words. Its id is its first word's with `phrase:` in front.
  * Where words say which phrase they begin, that is so.
  */
-export function phrases(words: Word[]): Phrase[] {
-  const out: Phrase[] = []
+export function phrases(words: Word[]): SpokenPhrase[] {
+  const out: SpokenPhrase[] = []
   let run: Word[] = []
   const known = words.some((w) => w.phrase !== undefined)
   words.forEach((word, i) => {

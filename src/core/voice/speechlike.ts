@@ -25,7 +25,7 @@ const HEARD = 0.15
 
 const SHARES = Float64Array.from({ length: WINDOW }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / WINDOW))
 
-export type Spoken = 'spoken' | 'something else' | 'too short to tell'
+export type SpeechSort = 'spoken' | 'something else' | 'too short to tell'
 /**
  * Tells speech from what is none, window by window: speech changes its sound all the time. Over 80 ms its bands change
  * by 5 to 13 dB, in noise, echo and narrow bands still by 4.5 and more; those of tones, hum, steady noise and most
@@ -74,7 +74,7 @@ export class Speechlike {
   }
 
   /** Whether somebody speaks in stretches of the recording, in hundredths of a second. */
-  over(stretches: readonly { from: number; to: number }[]): Spoken {
+  over(stretches: readonly { from: number; to: number }[]): SpeechSort {
     const all = { windows: 0, heard: 0, changes: [] as number[] }
     for (const { from, to } of stretches) this.add(all, (from * STEPS) / 100, (to * STEPS) / 100)
     if (all.heard < HEARD * all.windows) return 'something else'

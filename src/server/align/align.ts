@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
-import type { Departure, Run } from '@/core/voice/departures'
+import type { Departure, PhraseRun } from '@/core/voice/departures'
 import { readScript, type WrittenPhrase } from '@/core/voice/script'
-import type { Heard } from './decode'
+import type { HeardWord } from './decode'
 import { findLeftOut, findOtherWords, findSaidTwice, hearDoubtful } from './departing'
 import { perFrame, usualOf } from './doubt'
 import { fadedOut, type Loudness } from './edges'
@@ -28,7 +28,7 @@ export interface Aligned {
 const US_PER_FRAME = 10_000
 
 /** The phrases, as runs of words, without headings. */
-function runsOf(phrases: readonly WrittenPhrase[]): Run[] {
+function runsOf(phrases: readonly WrittenPhrase[]): PhraseRun[] {
   let first = 0
   return phrases
     .filter((p) => !p.heading)
@@ -40,13 +40,13 @@ function runsOf(phrases: readonly WrittenPhrase[]): Run[] {
 }
 
 /** Of how the words fit, how sure their times are. */
-function confidenceOf(h: Heard, usual: number): number {
+function confidenceOf(h: HeardWord, usual: number): number {
   const off = Math.max(0, usual - perFrame(h)) / Math.max(6, Math.abs(usual))
   return Math.round(100 / (1 + (off / 4.5) ** 2)) / 100
 }
 
 /** Words spread over the speech of a recording by their letters: what is left when nothing fits. */
-function spread(words: readonly string[], { db, stepMs, floor }: Loudness): Heard[] {
+function spread(words: readonly string[], { db, stepMs, floor }: Loudness): HeardWord[] {
   const loud = Array.from(db, (v, i) => (v > floor + 12 ? i : -1)).filter((i) => i >= 0)
   const [first, last] = [loud[0] ?? 0, loud.at(-1) ?? db.length]
   const letters = words.map((w) => w.length + 1)

@@ -2,7 +2,7 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { run } from '../run'
-import { MODEL, type Said } from './lexicon'
+import { MODEL, type Pronunciations } from './lexicon'
 
 /** Frames of the acoustic model a second. */
 export const FRAMES_PER_SECOND = 100
@@ -12,10 +12,10 @@ export interface Net {
   states: number
   arcs: readonly { from: number; to: number; share: number; word: string | null }[]
   /** By the word of an arc: how it is said. */
-  said: ReadonlyMap<string, Said>
+  said: ReadonlyMap<string, Pronunciations>
 }
 /** What was heard: a word of the net, from one frame to another, and how well it fits, as a logarithm. */
-export interface Heard {
+export interface HeardWord {
   word: string
   from: number
   to: number
@@ -50,11 +50,11 @@ const dictionaryOf = (net: Net): string =>
     .join('\n') + '\n'
 
 /** What one line of the decoder's segments says; null where it found no way to the end. */
-export function heardIn(line: string): Heard[] | null {
+export function heardIn(line: string): HeardWord[] | null {
   const fields = line.trim().split(/\s+/)
   const begins = fields.indexOf('L') + 2
   const rest = fields.slice(begins)
-  const out: Heard[] = []
+  const out: HeardWord[] = []
   for (let i = 0; i + 4 <= rest.length; i += 4) {
     const [from, score, , word] = rest.slice(i, i + 4) as [string, string, string, string]
     const to = Number(rest[i + 4])
@@ -71,7 +71,7 @@ export function heardIn(line: string): Heard[] | null {
  * @returns null where the search did not reach the end
  * @throws Error when the decoder is missing; the signal's reason on cancel
  */
-export async function decode(wav: string, net: Net, search: Search, signal?: AbortSignal): Promise<Heard[] | null> {
+export async function decode(wav: string, net: Net, search: Search, signal?: AbortSignal): Promise<HeardWord[] | null> {
   const dir = await mkdtemp(path.join(tmpdir(), 'vane-align-'))
   const at = (name: string) => path.join(dir, name)
   try {

@@ -1,5 +1,5 @@
-import { readingOf, type Departure, type Run } from '@/core/voice/departures'
-import type { Heard } from './decode'
+import { readingOf, type Departure, type PhraseRun } from '@/core/voice/departures'
+import type { HeardWord } from './decode'
 import { AROUND, doubtful, fitsAnyway, nextTo, windowsOf } from './doubt'
 import { fitsOf, isSaid, leftOutIn, otherWordsIn } from './evident'
 import { hearLoosely } from './loose'
@@ -33,7 +33,7 @@ export async function hearDoubtful(search: Search, onShare: (share: number) => v
 }
 
 /** What may be said twice around a pause: the phrases before it and after it, one or two of them. */
-function nearRuns(runs: readonly Run[], word: number): (readonly [number, number])[] {
+function nearRuns(runs: readonly PhraseRun[], word: number): (readonly [number, number])[] {
   const before = runs.findLastIndex((r) => r.first + r.long - 1 <= word)
   const after = runs.findIndex((r) => r.first > word)
   const pairs = [
@@ -64,11 +64,11 @@ async function twice(
   const to = Math.min(search.frames, Math.max(pause.to, there.at(-1)!.to) + AROUND)
   const heard = await search.line(await search.part('twice', { from, to }), [...before, ...own, ...own, ...after])
   const sounds = own.reduce((sum, i) => sum + search.soundsOf(i), 0)
-  const reading = (n: number): Heard[] => {
+  const reading = (n: number): HeardWord[] => {
     const begins = before.length + n * own.length
     return heard?.slice(begins, begins + own.length).flatMap((h) => h ?? []) ?? []
   }
-  const fits = (r: readonly Heard[]) => r.length === own.length && isSaid(r, sounds, usual)
+  const fits = (r: readonly HeardWord[]) => r.length === own.length && isSaid(r, sounds, usual)
   const first = reading(0)
   if (!fits(first) || !fits(reading(1))) return null
   const span = { from: from + first[0]!.from, to: from + first.at(-1)!.to }

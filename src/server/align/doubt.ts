@@ -1,5 +1,5 @@
-import type { Departure, Run } from '@/core/voice/departures'
-import type { Heard } from './decode'
+import type { Departure, PhraseRun } from '@/core/voice/departures'
+import type { HeardWord } from './decode'
 import type { Loudness } from './edges'
 
 /** A phrase is looked at again when it fits so much worse than what fits usually, by the model's own measure. */
@@ -10,29 +10,30 @@ const UNSAID = { times: 2.5, more: 5 }
 const LONGEST_SOUND = 36
 
 /** How well a word fits, by the model's own measure: the higher the better. */
-export const perFrame = (h: Heard): number => h.score / Math.max(1, h.to - h.from)
+export const perFrame = (h: HeardWord): number => h.score / Math.max(1, h.to - h.from)
 
 /** How well words fit as a rule: what the better quarter of them comes to. */
-export function usualOf(heard: readonly (Heard | null)[]): number {
+export function usualOf(heard: readonly (HeardWord | null)[]): number {
   const all = heard.flatMap((h) => (h ? [perFrame(h)] : [])).sort((a, b) => b - a)
   return all[Math.floor(all.length / 4)] ?? -10
 }
 
 /** What fits worse than this does not fit so well, or not at all. */
-const leastOf = (heard: readonly (Heard | null)[], how = DOUBT): number => how.times * usualOf(heard) - how.more
+const leastOf = (heard: readonly (HeardWord | null)[], how = DOUBT): number => how.times * usualOf(heard) - how.more
 
 /**
  * Whether the words of the script fit what was said after all: where a looser search heard something else in them, as
  * it does in echo and in languages that the model does not know.
  */
-export function fitsAnyway(d: Departure, heard: readonly (Heard | null)[]): boolean {
+export function fitsAnyway(d: Departure, heard: readonly (HeardWord | null)[]): boolean {
   const own = heard.slice(d.first, d.last + 1)
-  const inSpan = (h: Heard) => Math.max(0, Math.min(h.to, d.to) - Math.max(h.from, d.from))
-  const fits = (list: readonly Heard[], least: number) => {
+  const inSpan = (h: HeardWord) => Math.max(0, Math.min(h.to, d.to) - Math.max(h.from, d.from))
+  const fits = (list: readonly HeardWord[], least: number) => {
     const frames = list.reduce((sum, h) => sum + h.to - h.from, 0)
     return frames > 0 && list.reduce((sum, h) => sum + h.score, 0) / frames >= least
   }
-  const covers = (list: readonly Heard[]) => list.reduce((sum, h) => sum + inSpan(h), 0) >= COVERED * (d.to - d.from)
+  const covers = (list: readonly HeardWord[]) =>
+    list.reduce((sum, h) => sum + inSpan(h), 0) >= COVERED * (d.to - d.from)
   // Other words of the script are said there.
   const others = heard.flatMap((h, i) => (h && (i < d.first || i > d.last) && inSpan(h) > 0 ? [h] : []))
   if (d.to > d.from && fits(others, leastOf(heard)) && covers(others)) return true
@@ -45,8 +46,8 @@ const COVERED = 0.4
 
 /** Which phrases do not fit: by how well their words do, and how long these are. */
 export function doubtful(
-  runs: readonly Run[],
-  heard: readonly (Heard | null)[],
+  runs: readonly PhraseRun[],
+  heard: readonly (HeardWord | null)[],
   soundsOf: (word: number) => number,
 ): boolean[] {
   const least = leastOf(heard)
@@ -70,7 +71,7 @@ export interface Unheard {
   to: number
 }
 export function unheardSpeech(
-  heard: readonly (Heard | null)[],
+  heard: readonly (HeardWord | null)[],
   { db, stepMs, floor }: Loudness,
   frames: number,
 ): Unheard[] {
@@ -96,7 +97,7 @@ export function unheardSpeech(
   return out
 }
 /** Whether a pause in which somebody speaks lies within a phrase or at one of its ends. */
-export const nextTo = ({ first, long }: Run, pauses: readonly Unheard[]): boolean =>
+export const nextTo = ({ first, long }: PhraseRun, pauses: readonly Unheard[]): boolean =>
   pauses.some(({ word }) => word >= first - 1 && word < first + long)
 
 /** Around what is doubtful so much of the sound is looked at with it, in frames. */
@@ -104,7 +105,7 @@ export const AROUND = 25
 /** A sentence of more phrases is looked at from so far back. */
 const FARTHEST = 5
 
-export interface Window {
+export interface DoubtWindow {
   /** Indices of phrases, [from, to). */
   from: number
   to: number
@@ -115,13 +116,13 @@ export interface Window {
 /** Stretches of doubtful phrases with what is beside them. */
 export function windowsOf(
   doubt: readonly boolean[],
-  runs: readonly Run[],
-  heard: readonly (Heard | null)[],
+  runs: readonly PhraseRun[],
+  heard: readonly (HeardWord | null)[],
   frames: number,
   words: readonly string[],
-): Window[] {
+): DoubtWindow[] {
   const begins = (phrase: number) => phrase === 0 || /[.!?…]["'”’»)\]]*$/.test(words[runs[phrase]!.first - 1]!)
-  const out: Window[] = []
+  const out: DoubtWindow[] = []
   doubt.forEach((is, i) => {
     if (!is) return
     // From the beginning of the sentence before, which may be said again, to the end of the phrase after.

@@ -1,4 +1,4 @@
-import type { Heard } from './decode'
+import type { HeardWord } from './decode'
 
 /** Loudness every so many milliseconds, of windows twice as long; in dB. */
 const STEP_MS = 5
@@ -37,7 +37,7 @@ const GOES_ON_MS = 220
  * Ends of words before pauses, to where they fade out: a long last vowel is taken for silence by the model when it gets
  * faint. Frames are hundredths of a second; a word that another one follows at once stays as it is.
  */
-export function fadedOut(heard: readonly (Heard | null)[], { db, stepMs, floor }: Loudness): (Heard | null)[] {
+export function fadedOut(heard: readonly (HeardWord | null)[], { db, stepMs, floor }: Loudness): (HeardWord | null)[] {
   return heard.map((h, i) => {
     if (!h) return null
     const next = heard.slice(i + 1).find((x) => x !== null)

@@ -1,9 +1,9 @@
-import type { Heard } from './decode'
+import type { HeardWord } from './decode'
 import { fitsOf, isSaid, leftOutIn, otherWordsIn, usualIn } from './evident'
 
 /** Five phrases of four words, each word of five sounds, 40 frames long, losing 10 in each frame. */
 const runs = [0, 4, 8, 12, 16].map((first) => ({ first, long: 4 }))
-const words = (change: (i: number) => { long?: number; off?: number } = () => ({})): Heard[] => {
+const words = (change: (i: number) => { long?: number; off?: number } = () => ({})): HeardWord[] => {
   let at = 0
   return Array.from({ length: 20 }, (_, i) => {
     const { long = 40, off = 10 } = change(i)
@@ -13,7 +13,7 @@ const words = (change: (i: number) => { long?: number; off?: number } = () => ({
   })
 }
 const sounds = () => 5
-const fits = (heard: readonly (Heard | null)[]) => fitsOf(runs, heard, sounds, usualIn(runs, heard, sounds)!)
+const fits = (heard: readonly (HeardWord | null)[]) => fitsOf(runs, heard, sounds, usualIn(runs, heard, sounds)!)
 
 test('a phrase that nobody says is squeezed in and fits badly; one of the two is not enough', () => {
   const third = (i: number) => i >= 8 && i < 12

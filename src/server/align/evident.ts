@@ -1,5 +1,5 @@
-import type { Run } from '@/core/voice/departures'
-import type { Heard } from './decode'
+import type { PhraseRun } from '@/core/voice/departures'
+import type { HeardWord } from './decode'
 
 /** How a phrase fits the recording, as against what is usual in it: 1 is as usual. */
 export interface Fit {
@@ -22,9 +22,9 @@ const OTHERS = { worst: 2.25, each: 1.5 }
 const IN_A_ROW = 3
 
 const median = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[list.length >> 1] ?? 0
-const framesOf = (own: readonly Heard[]) => own.reduce((sum, h) => sum + h.to - h.from, 0)
+const framesOf = (own: readonly HeardWord[]) => own.reduce((sum, h) => sum + h.to - h.from, 0)
 /** How badly words fit together: what is lost in each frame. */
-const badness = (own: readonly Heard[]) => -own.reduce((sum, h) => sum + h.score, 0) / Math.max(1, framesOf(own))
+const badness = (own: readonly HeardWord[]) => -own.reduce((sum, h) => sum + h.score, 0) / Math.max(1, framesOf(own))
 
 /** What is usual in a recording: how long a sound takes, and how badly a phrase fits. */
 export interface Usual {
@@ -32,15 +32,15 @@ export interface Usual {
   off: number
 }
 export function usualIn(
-  runs: readonly Run[],
-  heard: readonly (Heard | null)[],
+  runs: readonly PhraseRun[],
+  heard: readonly (HeardWord | null)[],
   soundsOf: (word: number) => number,
 ): Usual | null {
   const whole = runs.flatMap(({ first, long }) => {
     const own = heard.slice(first, first + long)
     if (own.some((h) => h === null)) return []
     const sounds = own.reduce((sum, _, i) => sum + soundsOf(first + i), 0)
-    return [{ pace: framesOf(own as Heard[]) / Math.max(1, sounds), off: badness(own as Heard[]) }]
+    return [{ pace: framesOf(own as HeardWord[]) / Math.max(1, sounds), off: badness(own as HeardWord[]) }]
   })
   if (whole.length < FEWEST) return null
   const [pace, off] = [median(whole.map((w) => w.pace)), median(whole.map((w) => w.off))]
@@ -48,15 +48,15 @@ export function usualIn(
 }
 /** How each phrase fits; null for one of which words are missing. */
 export function fitsOf(
-  runs: readonly Run[],
-  heard: readonly (Heard | null)[],
+  runs: readonly PhraseRun[],
+  heard: readonly (HeardWord | null)[],
   soundsOf: (word: number) => number,
   usual: Usual,
 ): (Fit | null)[] {
   return runs.map(({ first, long }): Fit | null => {
     const all = heard.slice(first, first + long)
     if (all.some((h) => h === null)) return null
-    const own = all as Heard[]
+    const own = all as HeardWord[]
     const sounds = own.reduce((sum, _, i) => sum + soundsOf(first + i), 0)
     let worst = { off: 0, at: first }
     for (let i = 0; i + IN_A_ROW <= long; i++) {
@@ -78,15 +78,15 @@ export function leftOutIn(fits: readonly (Fit | null)[]): number {
   return out
 }
 /** Whether words that are given fit a stretch of a recording as they would if they were said there. */
-export function isSaid(own: readonly Heard[], sounds: number, usual: Usual): boolean {
+export function isSaid(own: readonly HeardWord[], sounds: number, usual: Usual): boolean {
   const pace = framesOf(own) / Math.max(1, sounds) / usual.pace
   return pace > 0.65 && pace < 1.6 && badness(own) / usual.off < 1.45
 }
 /** The words of a phrase in whose place something else is said; null where they fit. */
 export function otherWordsIn(
-  { first, long }: Run,
+  { first, long }: PhraseRun,
   fit: Fit,
-  heard: readonly (Heard | null)[],
+  heard: readonly (HeardWord | null)[],
   usual: Usual,
 ): { first: number; last: number } | null {
   if (fit.worst < OTHERS.worst) return null

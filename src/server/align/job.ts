@@ -3,7 +3,7 @@ import { sayIn, speakAnew, speakScript, within } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import { withinCues } from '@/core/voice/withinCues'
 import { mediumBySha } from '../ingest/library'
-import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { lessonThere, makeEdit } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
@@ -45,7 +45,7 @@ export async function startAlign(sha256: string, lesson: string, payload: Payloa
 /** A search for the words of a script; when they are found, the lesson gets them. */
 export const alignKind: JobKind<unknown> = { kind: 'align', atOnce: 1, run: search }
 
-async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
+async function search(job: StoredJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const { way, script, language, instead, anyway, voice, cues } = job.payload as Payload
   const medium = await heardIn(job.subject)
   let found: Aligned

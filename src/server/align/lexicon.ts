@@ -7,11 +7,11 @@ export const MODEL = '/usr/share/pocketsphinx/model/en-us/en-us'
 const DICTIONARY = '/usr/share/pocketsphinx/model/en-us/cmudict-en-us.dict'
 
 /** The ways in which a word is said: phones of the model, the usual way first. */
-export type Said = string[][]
+export type Pronunciations = string[][]
 
-let english: Promise<Map<string, Said>> | null = null
-async function readDictionary(): Promise<Map<string, Said>> {
-  const out = new Map<string, Said>()
+let english: Promise<Map<string, Pronunciations>> | null = null
+async function readDictionary(): Promise<Map<string, Pronunciations>> {
+  const out = new Map<string, Pronunciations>()
   for (const line of (await readFile(DICTIONARY, 'utf8')).split('\n')) {
     const [, word, phones] = /^(\S+?)(?:\(\d+\))?\s+(.+)$/.exec(line) ?? []
     if (!word || !phones) continue
@@ -21,7 +21,7 @@ async function readDictionary(): Promise<Map<string, Said>> {
   }
   return out
 }
-const dictionary = (): Promise<Map<string, Said>> => (english ??= readDictionary())
+const dictionary = (): Promise<Map<string, Pronunciations>> => (english ??= readDictionary())
 
 /** A word without the signs around it, in small letters. */
 export const bare = (word: string): string =>
@@ -75,7 +75,7 @@ async function inIpa(words: readonly string[], language: string, signal?: AbortS
 }
 
 /** Ways to say an English word that is none of the dictionary: its parts, where it has a hyphen. */
-function ofParts(word: string, known: Map<string, Said>): Said | null {
+function ofParts(word: string, known: Map<string, Pronunciations>): Pronunciations | null {
   const parts = word.split(/[-–—/]/).filter(Boolean)
   if (parts.length < 2) return null
   const said = parts.map((p) => known.get(p)?.[0])
@@ -91,9 +91,9 @@ export async function pronounced(
   words: readonly string[],
   language: string,
   signal?: AbortSignal,
-): Promise<Map<string, Said>> {
-  const known = isEnglish(language) ? await dictionary() : new Map<string, Said>()
-  const out = new Map<string, Said>()
+): Promise<Map<string, Pronunciations>> {
+  const known = isEnglish(language) ? await dictionary() : new Map<string, Pronunciations>()
+  const out = new Map<string, Pronunciations>()
   const asked: string[] = []
   for (const word of new Set(words.map(bare))) {
     const own = shortWord(word, language) ?? known.get(word) ?? ofParts(word, known)

@@ -1,6 +1,6 @@
-import type { Said } from './lexicon'
+import type { Pronunciations } from './lexicon'
 import { bare } from './lexicon'
-import { decode, WIDEST, type Heard, type Net } from './decode'
+import { decode, WIDEST, type HeardWord, type Net } from './decode'
 
 /** Sounds that stand for whatever else is said: of each sort some. */
 const OTHER = ['AA', 'AH', 'EH', 'IH', 'IY', 'OW', 'UW', 'M', 'N', 'S', 'T', 'K', 'L', 'R', 'D', 'Z']
@@ -27,10 +27,10 @@ export const ODDS: Odds = { skip: 1e-12, again: 1e-12, enter: 1e-8, sound: 0.02 
 export function looseNet(
   words: readonly string[],
   phrases: readonly number[],
-  said: ReadonlyMap<string, Said>,
+  said: ReadonlyMap<string, Pronunciations>,
   odds: Odds = ODDS,
 ): Net {
-  const own = new Map<string, Said>(OTHER.map((phone, i) => [`x${i}`, [[phone]]]))
+  const own = new Map<string, Pronunciations>(OTHER.map((phone, i) => [`x${i}`, [[phone]]]))
   const n = words.length
   const arcs: { from: number; to: number; share: number; word: string | null }[] = []
   // States 0 to n-1 lie before the words, n+1 … beside them; the last one is the end.
@@ -66,10 +66,10 @@ export async function hearLoosely(
   wav: string,
   words: readonly string[],
   phrases: readonly number[],
-  said: ReadonlyMap<string, Said>,
+  said: ReadonlyMap<string, Pronunciations>,
   signal?: AbortSignal,
   odds?: Odds,
-): Promise<Heard[] | null> {
+): Promise<HeardWord[] | null> {
   const net = looseNet(words, phrases, said, odds)
   const search = { beam: '1e-80', wordBeam: '1e-60', phoneBeam: '1e-80', most: 3000, weight: '1.0' }
   const heard = (await decode(wav, net, search, signal)) ?? (await decode(wav, net, { ...WIDEST, most: 6000 }, signal))

@@ -1,8 +1,8 @@
-import type { Spoken } from '@/core/edits'
+import type { SpokenWords } from '@/core/edits'
 import type { Aligned } from './align'
 
 /** Phrases of a script with the times of their words. */
-export function spokenOf({ phrases, words }: Aligned): Spoken {
+export function spokenOf({ phrases, words }: Aligned): SpokenWords {
   let next = 0
   return phrases.map(({ heading, words: own }) => ({
     heading,

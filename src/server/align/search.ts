@@ -1,12 +1,12 @@
 import { writeFile } from 'node:fs/promises'
 import path from 'node:path'
-import type { Departure, Run } from '@/core/voice/departures'
+import type { Departure, PhraseRun } from '@/core/voice/departures'
 import { backgroundOf, withBackground } from './background'
-import type { Heard } from './decode'
+import type { HeardWord } from './decode'
 import { unheardSpeech, type Unheard } from './doubt'
 import { loudnessOf, type Loudness } from './edges'
 import { usualIn, type Usual } from './evident'
-import { bare, type Said } from './lexicon'
+import { bare, type Pronunciations } from './lexicon'
 import { RATE } from './sound'
 import { alignLine } from './strict'
 
@@ -27,7 +27,7 @@ export class Search {
   readonly frames: number
   readonly loudness: Loudness
   /** When each word is heard; null for one that is not. */
-  heard: (Heard | null)[]
+  heard: (HeardWord | null)[]
   departures: readonly Departure[] = []
   private readonly head: Buffer
   private readonly background: number
@@ -42,8 +42,8 @@ export class Search {
     private readonly wav: string,
     bytes: Buffer,
     readonly words: readonly string[],
-    readonly runs: readonly Run[],
-    readonly said: ReadonlyMap<string, Said>,
+    readonly runs: readonly PhraseRun[],
+    readonly said: ReadonlyMap<string, Pronunciations>,
     readonly signal?: AbortSignal,
   ) {
     const data = bytes.subarray(WAV_HEAD)
@@ -73,12 +73,12 @@ export class Search {
     return unheardSpeech(this.heard, this.loudness, this.frames).filter((u) => !told(u))
   }
   /** Whether something is told of a phrase already. */
-  isTold({ first, long }: Run): boolean {
+  isTold({ first, long }: PhraseRun): boolean {
     return this.departures.some((d) => d.first < first + long && d.last >= first)
   }
 
   /** Hears words in the recording, in their order, with nothing between them. */
-  line(file: string, which: readonly number[]): Promise<(Heard | null)[] | null> {
+  line(file: string, which: readonly number[]): Promise<(HeardWord | null)[] | null> {
     return alignLine(
       file,
       which.map((i) => this.words[i]!),
@@ -119,7 +119,7 @@ export class Search {
       this.departures = before
       return false
     }
-    const placed = this.words.map((): Heard | null => null)
+    const placed = this.words.map((): HeardWord | null => null)
     kept.forEach((i, k) => {
       placed[i] = again[k] ?? null
     })

@@ -1,10 +1,10 @@
-import type { Said } from './lexicon'
+import type { Pronunciations } from './lexicon'
 import { bare } from './lexicon'
-import { decode, USUAL, WIDEST, type Heard, type Net } from './decode'
+import { decode, USUAL, WIDEST, type HeardWord, type Net } from './decode'
 
 /** The net of words that are said one after the other, and nothing else. */
-export function lineNet(words: readonly string[], said: ReadonlyMap<string, Said>): Net {
-  const own = new Map<string, Said>()
+export function lineNet(words: readonly string[], said: ReadonlyMap<string, Pronunciations>): Net {
+  const own = new Map<string, Pronunciations>()
   const arcs = words.map((word, i) => {
     const ways = said.get(bare(word)) ?? []
     if (ways.length > 0) own.set(`w${i}`, ways)
@@ -17,9 +17,9 @@ export function lineNet(words: readonly string[], said: ReadonlyMap<string, Said
 export async function alignLine(
   wav: string,
   words: readonly string[],
-  said: ReadonlyMap<string, Said>,
+  said: ReadonlyMap<string, Pronunciations>,
   signal?: AbortSignal,
-): Promise<(Heard | null)[] | null> {
+): Promise<(HeardWord | null)[] | null> {
   const net = lineNet(words, said)
   if (net.said.size === 0) return null
   const heard = (await decode(wav, net, USUAL, signal)) ?? (await decode(wav, net, WIDEST, signal))

@@ -1,6 +1,6 @@
 import type { Departure } from '@/core/voice/departures'
-import { Speechlike, type Spoken } from '@/core/voice/speechlike'
-import type { Heard } from './decode'
+import { Speechlike, type SpeechSort } from '@/core/voice/speechlike'
+import type { HeardWord } from './decode'
 import type { Search } from './search'
 import { RATE } from './sound'
 
@@ -37,14 +37,14 @@ function soundsIn({ heard, soundsOf }: Search, first: number, long: number): num
 }
 
 /** Whether a phrase is; one too short to tell as the whole recording is. */
-function isSpoken(own: readonly Heard[], sounds: number, speech: Speechlike, whole: Spoken): boolean {
+function isSpoken(own: readonly HeardWord[], sounds: number, speech: Speechlike, whole: SpeechSort): boolean {
   const frames = own.reduce((sum, h) => sum + h.to - h.from, 0)
   if (sounds >= FEWEST_SOUNDS && frames / sounds < FASTEST) return false
   const found = speech.over(together(own))
   return (found === 'too short to tell' ? whole : found) !== 'something else'
 }
 /** Stretches of words that follow each other without a pause. */
-function together(own: readonly Heard[]): { from: number; to: number }[] {
+function together(own: readonly HeardWord[]): { from: number; to: number }[] {
   const out: { from: number; to: number }[] = []
   for (const { from, to } of own) {
     const last = out.at(-1)

@@ -4,7 +4,7 @@ import path from 'node:path'
 import { z } from 'zod'
 import { hearCleaned, lessonAt, within } from '@/core/edits'
 import { takeMade } from '../ingest/library'
-import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
@@ -40,7 +40,7 @@ export async function startCleaning(sha256: string, lesson: string, payload: Pay
 /** Cleans a sound; when it is done, the lesson hears what came out, with the words and moments that it had. */
 export const cleanKind: JobKind<unknown> = { kind: 'clean', atOnce: 1, run }
 
-async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
+async function run(job: StoredJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const payload = Payload.parse(job.payload)
   const { way, media, rumble, noise } = payload
   const medium = await mediumFor(job.lesson!, payload)

@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { mkdir, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { createInterface } from 'node:readline'
@@ -6,7 +7,7 @@ import type { Lesson } from '@/core/lesson/schema'
 import { written } from '@/core/lesson/written'
 import { resolve } from '@/core/timing'
 import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../run'
-import { addJob, readJob, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { addJob, readJob, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { readLesson } from '../lessons/store'
 import { Interrupted, Problem } from '../problem'
 import type { ExportChoice } from '@/contract/exports'
@@ -37,7 +38,7 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
     throw new Problem(
       422,
       `There is nothing between frame ${from} and frame ${to}: ` +
-        `the lesson has ${length} frames. Choose another passage.`,
+        `the lesson has ${counted(length, 'frame')}. Choose another passage.`,
     )
   if (doc.elements.length === 0)
     throw new Problem(422, 'There is nothing in this lesson yet. Bring in a recording, or add what is to be seen.')
@@ -86,7 +87,7 @@ export const exportKind: JobKind<ExportPayload> = {
   },
 }
 
-async function run(job: ExportJob, { signal, onStep }: Work): Promise<Outcome> {
+async function run(job: ExportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   await mkdir(folder(), { recursive: true })
   const { doc, choice } = job.payload
   await needRoom('The export', estimate(doc, choice, job.facts.of ?? 0))

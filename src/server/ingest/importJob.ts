@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { mkdir, readFile, stat } from 'node:fs/promises'
 import path from 'node:path'
 import { isOver } from '@/contract/news'
@@ -7,13 +8,12 @@ import type { Lesson, Medium } from '@/core/lesson/schema'
 import { readCaptions } from '@/core/voice'
 import { guessLanguage } from '@/core/voice/guess'
 import { startAlign } from '../align/job'
-import { batchOf, forgetJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { batchOf, forgetJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { lessonThere, makeEdit, readLesson } from '../lessons'
 import { Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
 import { momentsIn } from '../trace/moments'
-import { counted } from '../words'
 import { ownedBy } from './library'
 import { hashOf, processFile } from './process'
 import { textOf } from './textOf'
@@ -52,7 +52,7 @@ export const importKind: JobKind<ImportPayload> = {
   forget: dropUpload,
 }
 
-async function bringMedium(job: ImportJob, { signal, onStep }: Work): Promise<Outcome> {
+async function bringMedium(job: ImportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const file = uploadFile(job)
   if (!(await uploadThere(job)))
     throw new Problem(410, `The upload of “${job.name}” is not there any more. Bring the file in again.`)
@@ -124,7 +124,7 @@ function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium
     )
   return `“${name}” lies on the timeline.`
 }
-async function bringText(job: ImportJob, { signal, onStep }: Work): Promise<Outcome> {
+async function bringText(job: ImportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const lesson = job.lesson ? await lessonThere(job.lesson, job.payload.way) : null
   if (!lesson)
     throw new Problem(410, `The lesson that “${job.name}” was brought into is gone. Bring it into another one.`)
@@ -159,7 +159,7 @@ async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: 
   return { facts: { said: `${counted(moments.length, 'moment')} found: ${counted(clicks, 'click')}.` }, sentence: late }
 }
 
-async function bringCaptions(job: ImportJob, home: string, onStep: Work['onStep']): Promise<Outcome> {
+async function bringCaptions(job: ImportJob, home: string, onStep: JobWork['onStep']): Promise<Outcome> {
   onStep('Reading', 0)
   const file = uploadFile(job)
   if ((await stat(file)).size > LARGEST_CAPTIONS)
@@ -168,7 +168,7 @@ async function bringCaptions(job: ImportJob, home: string, onStep: Work['onStep'
   if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
   const edit = within(job.payload.way ?? [], setWords(home, read.words))
   await makeEdit(job.lesson!, stepOf(job), `Read the captions “${job.name}”`, edit)
-  const said = `${read.words.length} words found.`
+  const said = `${counted(read.words.length, 'word')} found.`
   // Where captions only say when a line is there, each of its words is looked for in the sound.
   const several = read.words.length > read.cues.length
   const begun = !read.stamped && several && (await lookWithin(job.lesson!, job.payload.way ?? [], home, read.cues))

@@ -515,7 +515,7 @@ test('a cancelled import leaves nothing behind', async () => {
     processFile(at('phone.mp4'), 'phone.mp4', dir, 'b'.repeat(64), {
       signal: control.signal,
       onStep: (step) => {
-        if (step === 'Conforming') control.abort(new Error('Cancelled.'))
+        if (step === 'Preparing') control.abort(new Error('Cancelled.'))
       },
     }),
   ).rejects.toThrow('Cancelled')

@@ -180,8 +180,8 @@ async function take(source: string, name: string, work: string, facts: FileFacts
         : bad(name, `cannot be taken: ${e.message}. Save it again as an MP4, or record it again.`)
     })
   const prepare = async (anew: boolean) => {
-    making.onStep('Conforming', 0)
-    const conformed = await whole(conformTake(source, work, facts, times, step('Conforming'), { anew }))
+    making.onStep('Preparing', 0)
+    const conformed = await whole(conformTake(source, work, facts, times, step('Preparing'), { anew }))
     const made = await probe(path.join(work, BESIDE.take))
     const final = await frameTimes(path.join(work, BESIDE.take))
     if (!made?.video || !final?.constant) return null
@@ -237,12 +237,12 @@ async function sound(
   const plain = facts.audio!.codec_name === 'pcm_s16le' && facts.container === 'wav'
   const file = plain ? 'sound.wav' : 'sound.flac'
   const { signal } = making
-  making.onStep('Conforming', 0)
+  making.onStep('Preparing', 0)
   let damaged = 0
   if (plain) await copyFile(source, path.join(work, file))
   else {
     const limit = 600 + facts.durationUs / 1e6
-    const onTime = (us: number) => making.onStep('Conforming', Math.min(1, us / Math.max(1, facts.durationUs)))
+    const onTime = (us: number) => making.onStep('Preparing', Math.min(1, us / Math.max(1, facts.durationUs)))
     damaged = await ffmpeg(
       [
         ...SAFE_INPUT,

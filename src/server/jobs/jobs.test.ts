@@ -13,14 +13,14 @@ import {
   register,
   retryJob,
   type StoredJob,
-  type Work,
+  type JobWork,
 } from './index'
 import { claim } from './store'
 
 jest.setTimeout(120_000)
 let site: Site
 let told: Extract<News, { about: 'job' }>[] = []
-let run: (job: StoredJob, work: Work) => Promise<object> = async () => ({})
+let run: (job: StoredJob, work: JobWork) => Promise<object> = async () => ({})
 let atWork = 0
 let mostAtWork = 0
 const tidied: string[] = []
@@ -29,7 +29,7 @@ beforeAll(async () => {
   hear((n) => {
     if (n.about === 'job') told.push(n)
   })
-  const counted = async (job: StoredJob, work: Work) => {
+  const counted = async (job: StoredJob, work: JobWork) => {
     mostAtWork = Math.max(mostAtWork, ++atWork)
     try {
       return await run(job, work)

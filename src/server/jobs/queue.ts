@@ -15,7 +15,7 @@ import {
   type StoredJob,
 } from './store'
 
-export interface Work {
+export interface JobWork {
   signal: AbortSignal
   /** What is being done and how far it has come, 0 to 1; told to the windows at most five times a second. */
   onStep(step: string, share: number, facts?: JobFacts): void
@@ -34,7 +34,7 @@ export interface JobKind<P> {
   long?: { afterMs: number; beside: number }
   /** Whether it can begin, given what else is not over yet. */
   ready?(job: StoredJob<P>, open: StoredJob[]): boolean
-  run(job: StoredJob<P>, work: Work): Promise<Outcome>
+  run(job: StoredJob<P>, work: JobWork): Promise<Outcome>
   /** Why it cannot be tried again, if so. */
   lost?(job: StoredJob<P>): Promise<string | null>
   forget?(job: StoredJob<P>): Promise<void>
@@ -68,9 +68,9 @@ const CANCELLED = 499
 const cancelled = () => new Problem(CANCELLED, 'Cancelled.')
 
 export const register = <P>(kind: JobKind<P>): void => {
-  state.kinds.set(kind.kind, kind as never)
+  state.kinds.set(kind.kind, kind as JobKind<unknown>)
 }
-const kindOf = (job: StoredJob): JobKind<unknown> => state.kinds.get(job.kind) as unknown as JobKind<unknown>
+const kindOf = (job: StoredJob): JobKind<unknown> => state.kinds.get(job.kind)!
 
 /**
  * Takes up what a stopped server left unfinished, and looks after the jobs from then on. Call it once the kinds are

@@ -1,6 +1,6 @@
 import { type HistoryStretch, type OpenedLesson } from '@/contract/routes'
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
-import { applyPatches, enablePatches } from 'immer'
+import { applyPatches, enablePatches, type Patch } from 'immer'
 import { applyEdit, idsFrom, type Edit, readEdit, Unfit } from '@/core/edits'
 import { checkLesson } from '@/core/review/check'
 import { LESSON_VERSION, type Lesson, type Medium } from '@/core/lesson/schema'
@@ -23,8 +23,8 @@ type Row = typeof lessons.$inferSelect
 interface Way {
   seq?: number
   label: string
-  patches: unknown
-  inverse: unknown
+  patches: readonly Patch[]
+  inverse: readonly Patch[]
 }
 
 /** A lesson's row, locked until the transaction ends. @throws Problem 404 */
@@ -48,8 +48,8 @@ async function append(tx: Transaction, row: Row, lesson: Lesson, way: Way): Prom
     lesson: row.id,
     seq,
     label: way.label,
-    patches: way.patches as never,
-    inverse: way.inverse as never,
+    patches: [...way.patches],
+    inverse: [...way.inverse],
     at: new Date(),
     format: LESSON_VERSION,
   })
@@ -120,7 +120,7 @@ async function takeNeighbour(tx: Transaction, row: Row, way: 'undo' | 'redo') {
   const next = await neighbour(tx, row, way)
   let doc: unknown
   try {
-    doc = applyPatches(parsed(row), (way === 'undo' ? next.inverse : next.patches) as never)
+    doc = applyPatches(parsed(row), way === 'undo' ? next.inverse : next.patches)
   } catch {
     throw new Problem(422, 'This change does not fit the lesson. Load the page again.')
   }

@@ -1,7 +1,7 @@
 import { type LessonRow } from '@/contract/routes'
 import { and, desc, eq, isNull, like, sql } from 'drizzle-orm'
 import { lessonAt } from '@/core/edits'
-import { emptyLesson } from '@/core/lesson/make'
+import { emptyLesson, UNNAMED } from '@/core/lesson/make'
 import { shippedTemplates } from '@/core/ready'
 import { USUAL_STYLE } from '@/core/styles'
 import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
@@ -90,7 +90,7 @@ export const createEmpty = (name: string): Promise<string> => createLesson({ ...
  */
 export async function createFromTemplate(id: string): Promise<string> {
   const shipped = shippedTemplates().find((t) => t.id === id)
-  if (shipped) return createLesson({ ...shipped.lesson, name: 'New lesson' })
+  if (shipped) return createLesson({ ...shipped.lesson, name: UNNAMED })
   const own = (await listKept('template')).find((k) => k.id === id)
   if (own?.kind !== 'template') throw new Problem(404, 'This template is not kept any more. Choose another.')
   return createLesson({ ...own.doc.lesson, name: own.name })

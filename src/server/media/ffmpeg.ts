@@ -8,7 +8,7 @@ const FORMATS =
 export const SAFE_INPUT = ['-protocol_whitelist', 'file,pipe', '-format_whitelist', FORMATS]
 const MEMORY_BYTES = 12 * 1024 ** 3
 
-export interface Run {
+export interface FfmpegRun {
   signal?: AbortSignal
   /** Seconds after which it is ended. */
   limit: number
@@ -41,7 +41,7 @@ function reasonOf(errors: string): string {
  * @throws Error with the reason as the rest of a sentence; Interrupted when something else ended it; on cancel, the
  *   signal's reason
  */
-export function ffmpeg(args: string[], run: Run): Promise<number> {
+export function ffmpeg(args: string[], run: FfmpegRun): Promise<number> {
   return new Promise((done, fail) => {
     const progress = run.onTime ? ['-progress', 'pipe:3'] : []
     const child = spawnBound(

@@ -8,7 +8,7 @@ import { run } from '../run'
 import { SAFE_INPUT } from './ffmpeg'
 
 /** A place of a recording at a time: microseconds, its middle and its width in pixels of the recording. */
-export interface Spot {
+export interface SpotAt {
   us: number
   x: number
   y: number
@@ -39,7 +39,7 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
  * @returns the file, a JPEG
  * @throws Problem with a sentence when the recording is gone or cannot be decoded there
  */
-export async function spotPicture(sha256: string, { us, x, y, w }: Spot): Promise<string> {
+export async function spotPicture(sha256: string, { us, x, y, w }: SpotAt): Promise<string> {
   const medium = await mediumBySha(sha256)
   if (medium?.kind !== 'take')
     throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')

@@ -1,13 +1,14 @@
+import { counted } from '@/core/formats/counted'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { z } from 'zod'
-import { lessonAt, sayIn, Spoken, within } from '@/core/edits'
+import { lessonAt, sayIn, SpokenWords, within } from '@/core/edits'
 import { pausesOf } from '@/core/language'
 import { isSpoken, readScript } from '@/core/voice/script'
 import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../run'
 import { takeMade } from '../ingest/library'
-import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 
@@ -52,7 +53,7 @@ async function phrasesFor(
   }))
 }
 
-async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
+async function run(job: StoredJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const { way, voice, script, language } = Payload.parse(job.payload)
   const dir = await mkdtemp(path.join(tmpdir(), 'vane-speak-'))
   try {
@@ -79,7 +80,7 @@ async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
         422,
         `The narrator cannot speak this: ${told.trim().split('\n').at(-1) ?? ''} Nothing was changed.`,
       )
-    const spoken = Spoken.parse(JSON.parse(await readFile(json, 'utf8')))
+    const spoken = SpokenWords.parse(JSON.parse(await readFile(json, 'utf8')))
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
     const name = `Narrator, ${language}.wav`
     const medium = await takeMade(wav, name, making)
@@ -90,7 +91,7 @@ async function run(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
       within(way, sayIn(voice, medium, spoken, language, [])),
     )
     const words = spoken.flatMap((p) => (p.heading ? [] : p.words)).length
-    return { facts: { said: `The narrator has spoken ${words} words.`, sha256: medium.sha256 } }
+    return { facts: { said: `The narrator has spoken ${counted(words, 'word')}.`, sha256: medium.sha256 } }
   } finally {
     await rm(dir, { recursive: true, force: true })
   }

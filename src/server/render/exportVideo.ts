@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../run'
 import { Interrupted } from '../problem'
 import { tempoFolder } from '../media/stretch'
@@ -19,7 +20,7 @@ import { loadStills } from './easel'
 import { Composer } from './composer'
 import { freePlanes } from './planes'
 import { mixInto, madeSounds } from './sound'
-import { measureLoudness, toLoudness, type Loudness } from './loudness'
+import { measureLoudness, toLoudness, type MixLoudness } from './loudness'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
 
@@ -70,14 +71,15 @@ export async function exportVideo(
   choice: ExportChoice,
   onProgress: (p: Progress) => void,
   signal?: AbortSignal,
-): Promise<{ loudness: Loudness | null }> {
+): Promise<{ loudness: MixLoudness | null }> {
   await learnFaces(lesson, root)
   const timed = timedOf(choice.language === undefined ? lesson : inLanguage(lesson, choice.language))
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? timed.length, timed.length)
   if (from >= to)
     throw new Error(
-      `There is nothing to export between frame ${from} and frame ${to}: the lesson has ${timed.length} frames.`,
+      `There is nothing to export between frame ${from} and frame ${to}: ` +
+        `the lesson has ${counted(timed.length, 'frame')}.`,
     )
   const stills = await loadStills(timed.lesson, root)
   // What the library has is kept beside it; for any other lesson it is made for this export only.

@@ -5,13 +5,13 @@ import { widePipe } from './pipe'
 import { mixInto } from './sound'
 
 /** How loud a mix is, by EBU R 128: as a whole, in LUFS, and at its loudest sample, in dB of full scale. */
-export interface Loudness {
+export interface MixLoudness {
   lufs: number
   peakDb: number
 }
 
 /** What ffmpeg's ebur128 says at its end; null for what is silent. */
-export function loudnessIn(summary: string): Loudness | null {
+export function loudnessIn(summary: string): MixLoudness | null {
   const whole = summary.slice(summary.lastIndexOf('Summary:'))
   const lufs = Number(/\bI:\s+(-?[\d.]+) LUFS/.exec(whole)?.[1] ?? NaN)
   const peakDb = Number(/\bPeak:\s+(-?[\d.]+) dBFS/.exec(whole)?.[1] ?? NaN)
@@ -32,7 +32,7 @@ export async function measureLoudness(
   to: number,
   made: ReadonlyMap<string, string>,
   signal: AbortSignal,
-): Promise<Loudness | null> {
+): Promise<MixLoudness | null> {
   const pipe = widePipe()
   const input = ['-f', 'f32le', '-ar', String(MIX_RATE), '-ac', String(CHANNELS), '-i', 'pipe:0']
   const child = spawnBound(
@@ -62,7 +62,7 @@ const CEILING_DB = -1.5
  * The filters that bring a mix to a loudness: louder or quieter as a whole; where its peaks would then be too loud, a
  * limiter holds them.
  */
-export function toLoudness({ lufs, peakDb }: Loudness, wanted: number): string[] {
+export function toLoudness({ lufs, peakDb }: MixLoudness, wanted: number): string[] {
   const gain = Math.max(-40, Math.min(40, wanted - lufs))
   const limit = 10 ** (CEILING_DB / 20)
   const limiter = `alimiter=level=disabled:limit=${limit.toFixed(4)}:attack=5:release=80`

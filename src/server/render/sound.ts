@@ -1,6 +1,16 @@
 import type { ChildProcess } from 'node:child_process'
 import path from 'node:path'
-import { addPart, CHANNELS, madeKey, MIX_RATE, partOf, samplesOf, soundPlan, type Heard, type Part } from '@/core/sound'
+import {
+  addPart,
+  CHANNELS,
+  madeKey,
+  MIX_RATE,
+  partOf,
+  samplesOf,
+  soundPlan,
+  type Heard,
+  type MixPart,
+} from '@/core/sound'
 import { mediumIn } from '@/core/lesson/inner'
 import { frameStartUs } from '@/core/time'
 import type { Timed } from '@/core/timing'
@@ -31,7 +41,7 @@ class PieceReader {
   private readonly from: End
   private readonly over: Promise<number>
   private ending = false
-  constructor({ longUs, speed, made }: Heard, { begins, length }: Part, file: string) {
+  constructor({ longUs, speed, made }: Heard, { begins, length }: MixPart, file: string) {
     const left = made ? 1 : speed
     const end = begins + (left === 1 ? length : samplesOf(longUs * left))
     const filters = [

@@ -7,11 +7,11 @@ import { readPins, setTrace, within, type PinPlace, type PinSpot } from '@/core/
 import { readTrace, writeTrace } from '@/core/trace'
 import { ownCommand, run, type Ran } from '../run'
 import { mediumBySha } from '../ingest/library'
-import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type Work } from '../jobs'
+import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { lessonThere, makeEdit } from '../lessons'
 import { Problem } from '../problem'
 import { dataRoot } from '../root'
-import { counted } from '../words'
+import { counted } from '@/core/formats/counted'
 import { momentsIn } from './moments'
 
 const LONGEST_S = 4 * 3600
@@ -49,7 +49,7 @@ export const traceKind: JobKind<unknown> = {
   tidy: ({ subject }) => rm(`${fileOf(subject)}.part`, { force: true }),
 }
 
-async function search(job: StoredJob, { signal, onStep }: Work): Promise<Outcome> {
+async function search(job: StoredJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const sha256 = job.subject
   const take = await takeOf(sha256)
   if (!(await stat(fileOf(sha256)).catch(() => null))) {

@@ -2,6 +2,7 @@ import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, 
 import { Popover } from 'radix-ui'
 import Link from 'next/link'
 import { findingsOf, findingsWithin, mendsOf } from '@/core/findings'
+import { UNNAMED } from '@/core/lesson/make'
 import { rename } from '@/core/edits'
 import { FirstSteps } from './FirstSteps'
 import { NotKept } from './NotKept'
@@ -22,6 +23,7 @@ export function Header() {
   const save = useBench((b) => b.save)
   const past = useBench((b) => b.past.at(-1)?.label ?? (b.earlier > 0 ? 'an earlier step' : undefined))
   const future = useBench((b) => b.future[0]?.label ?? (b.later > 0 ? 'a later step' : undefined))
+  const unnamed = lesson.name === UNNAMED && past !== undefined
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-edge-strong bg-sheet px-2">
       <Link
@@ -37,10 +39,15 @@ export function Header() {
         <Words
           label="Name of the lesson"
           value={lesson.name}
-          className="!border-transparent !bg-transparent hover:!border-edge focus:!bg-card"
+          className={
+            unnamed
+              ? '!border-dashed !border-accent text-accent-deep focus:text-ink'
+              : '!border-transparent !bg-transparent hover:!border-edge focus:!bg-card'
+          }
           onChange={(v) => v.trim() && edit(`Rename the lesson to “${v.trim()}”`, rename(v.trim().slice(0, 200)))}
         />
       </div>
+      {unnamed && <span className="text-xs text-accent-deep">Give it a name</span>}
       <span
         role="status"
         data-testid="save-state"
@@ -63,7 +70,7 @@ export function Header() {
         <Undo2 size={16} />
       </IconButton>
       <IconButton
-        label={future ? `Do again: ${future}` : 'Nothing to do again'}
+        label={future ? `Redo: ${future}` : 'Nothing to redo'}
         keys={keyOf('redo')}
         disabled={!future}
         onClick={() => runCommand('redo')}

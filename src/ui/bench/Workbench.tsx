@@ -10,6 +10,7 @@ import { ExportDialog } from '../exports/ExportDialog'
 import { bringIn, hearImport } from '../files/bringIn'
 import { hearJob, loadJobs } from '../kit/jobs'
 import { ComingCorner, Files } from '../files/Files'
+import { useKept } from '../fields/useKept'
 import { TypistContext } from '../fields/useTyped'
 import { Refusal } from '../kit/api'
 import { useNews } from '../kit/news'
@@ -25,6 +26,7 @@ import { LanguagesDialog } from '../language/LanguagesDialog'
 import { Pictures } from '../files/Pictures'
 import { AskLonger } from './AskLonger'
 import { Header } from './Header'
+import { PaneEdge } from './PaneEdge'
 import { checkServer, closeLesson, hearNews, openLesson, TYPIST, useBench } from './store'
 
 const DROP_HERE = 'border-4 border-dashed border-accent bg-paper/85 text-xl'
@@ -33,7 +35,7 @@ const DROP_HERE = 'border-4 border-dashed border-accent bg-paper/85 text-xl'
 export function Workbench({ id }: { id: string }) {
   const [gone, setGone] = useState<string | null>(null)
   const [over, setOver] = useState(false)
-  const [tall, setTall] = useState(322)
+  const [tall, setTall] = useKept('timeline: height', 322)
   const ready = useBench((b) => b.ready)
   const panes = useBench((b) => b.panes)
   const unsaved = useBench((b) => b.save.state !== 'saved')
@@ -122,42 +124,27 @@ export function Workbench({ id }: { id: string }) {
               <RunningOrder />
             </div>
           )}
+          {!panes.order && !panes.picture && <PaneEdge pane="order" />}
           <div className="flex min-h-0 min-w-0 flex-1 flex-col">
             <Kinds />
             <Picture />
             <Transport />
           </div>
+          {!panes.details && !panes.picture && <PaneEdge pane="details" />}
           {panes.details && !panes.picture && (
             <div className="w-[284px] shrink-0">
               <Details />
             </div>
           )}
         </div>
+        {!panes.timeline && !panes.picture && <PaneEdge pane="timeline" />}
         {panes.timeline && !panes.picture && (
-          <div
-            role="separator"
-            aria-orientation="horizontal"
-            aria-label="Height of the timeline"
-            aria-valuenow={tall}
-            tabIndex={0}
-            className="h-1 shrink-0 cursor-row-resize border-t border-edge-strong bg-edge hover:bg-accent"
-            onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
-            onPointerMove={(e) => {
-              if (e.buttons) setTall(Math.min(window.innerHeight - 260, Math.max(140, window.innerHeight - e.clientY)))
-            }}
-            onKeyDown={(e) => {
-              if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
-                e.preventDefault()
-                e.stopPropagation()
-                setTall((t) => Math.min(window.innerHeight - 260, Math.max(140, t + (e.key === 'ArrowUp' ? 16 : -16))))
-              }
-            }}
-          />
-        )}
-        {panes.timeline && !panes.picture && (
-          <div className="shrink-0" style={{ height: tall }}>
-            <Timeline />
-          </div>
+          <>
+            <Height of={tall} onChange={setTall} />
+            <div className="max-h-[calc(100vh-260px)] shrink-0" style={{ height: tall }}>
+              <Timeline />
+            </div>
+          </>
         )}
         {over && (
           <div className={`pointer-events-none absolute inset-3 z-40 grid place-items-center rounded-xl ${DROP_HERE}`}>
@@ -183,5 +170,33 @@ export function Workbench({ id }: { id: string }) {
       </main>
       <Tips />
     </TypistContext>
+  )
+}
+
+/** Pixels that stay for the picture, and that the timeline has at least. */
+const PICTURE = 260
+const LEAST = 140
+/** The line between picture and timeline, by which that is made taller. */
+function Height({ of: tall, onChange }: { of: number; onChange: (tall: number) => void }) {
+  const set = (to: number) => onChange(Math.min(window.innerHeight - PICTURE, Math.max(LEAST, to)))
+  return (
+    <div
+      role="separator"
+      aria-orientation="horizontal"
+      aria-label="Height of the timeline"
+      aria-valuenow={tall}
+      tabIndex={0}
+      className="h-1 shrink-0 cursor-row-resize border-t border-edge-strong bg-edge hover:bg-accent"
+      onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+      onPointerMove={(e) => {
+        if (e.buttons) set(window.innerHeight - e.clientY)
+      }}
+      onKeyDown={(e) => {
+        if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return
+        e.preventDefault()
+        e.stopPropagation()
+        set(tall + (e.key === 'ArrowUp' ? 16 : -16))
+      }}
+    />
   )
 }

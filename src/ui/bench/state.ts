@@ -113,3 +113,6 @@ export interface Bench {
   /** Which panes are put away, and whether the picture takes the place of all. */
   panes: Panes
 }
+
+/** By which this browser keeps which panes are put away. */
+export const PANES_KEPT = 'panes'

@@ -14,12 +14,13 @@ import { timedOf } from '@/core/scene'
 import { framesPerSecond } from '@/core/time'
 import type { Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
+import { keptOr } from '../fields/useKept'
 import { freshId, freshSeed } from '../kit/ids'
 import { waitFor } from '../kit/jobs'
 import { handOn } from '../kit/typing'
 import { saidIn } from './saidIn'
-import { Saver, type Entry, type Stretch } from '../state/saver'
-import type { Bench, Inside, Passage } from './state'
+import { Saver, type Entry, type KeptStretch } from '../state/saver'
+import { PANES_KEPT, type Bench, type Inside, type Passage } from './state'
 
 export type { Adding, Aids, Bench, Inside, Panes, Passage } from './state'
 
@@ -127,6 +128,7 @@ export async function openLesson(id: string): Promise<void> {
     playhead: 0,
     keys: [],
     only: null,
+    panes: keptOr(PANES_KEPT, bench().panes),
   })
   await mine.open()
 }
@@ -142,7 +144,7 @@ export const hearNews = (lesson: string, revision: number, client: string, label
 }
 export const checkServer = (): void => saver?.check()
 
-function take(id: string, lesson: Lesson, undo: Stretch, redo: Stretch): void {
+function take(id: string, lesson: Lesson, undo: KeptStretch, redo: KeptStretch): void {
   const history = { past: undo.entries, earlier: undo.beyond, future: redo.entries, later: redo.beyond }
   setBench({ id, ready: true, live: null, ...history, ...become(lesson) })
   // What is written in a typeface that comes late is laid out anew once it is there.

@@ -121,7 +121,7 @@ function Legend() {
   const marks: [React.ReactNode, string][] = [
     [
       <span key="peg" className="block h-3 w-[7px] rounded-t-full border border-accent-deep bg-accent" />,
-      'peg: this value has a keyframe here; only rimmed: elsewhere',
+      'keyframe: this value is keyed here; only rimmed: elsewhere',
     ],
     [
       <span
@@ -133,7 +133,7 @@ function Legend() {
       >
         2
       </span>,
-      'notch: a pose on a bar, where it is reached; the filled one is being edited',
+      'pose: where it is reached on a bar; the filled one is being edited',
     ],
     [
       <svg key="curve" width="30" height="16" aria-hidden>

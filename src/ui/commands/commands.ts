@@ -14,6 +14,8 @@ import { copy, paste, duplicate } from './clipboard'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
 import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, type ElementKind } from '@/core/kinds'
 import { bench, chosenClips, edit, freshId, redo, select, setBench, undo, type Panes } from '../bench/store'
+import { PANES_KEPT } from '../bench/state'
+import { keep } from '../fields/useKept'
 import { has, type Command } from './command'
 import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
@@ -323,11 +325,23 @@ export const COMMANDS: Command[] = [
     keys: 'Ctrl+k /',
     run: () => setBench({ panel: 'palette' }),
   },
+  {
+    id: 'find-value',
+    title: 'Find a value in the details',
+    group: 'View',
+    keys: '=',
+    run: () => {
+      if (!bench().panes.details) togglePane('details')
+      requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-find-value]')?.focus())
+    },
+  },
   { id: 'keys', title: 'Show the keys', group: 'View', keys: '?', run: () => setBench({ panel: 'keys' }) },
 ]
 /** Puts a pane away or brings it back; the picture takes the place of all, or gives it back. */
 function togglePane(pane: keyof Panes): void {
-  setBench({ panes: { ...bench().panes, [pane]: !bench().panes[pane] } })
+  const panes = { ...bench().panes, [pane]: !bench().panes[pane] }
+  keep(PANES_KEPT, { ...panes, picture: false })
+  setBench({ panes })
 }
 const BY_ID = new Map(COMMANDS.map((c) => [c.id, c]))
 export const command = (id: string): Command => BY_ID.get(id)!

@@ -213,10 +213,10 @@ export const POSING: Command[] = [
     can: has,
     run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead)),
   },
-  { id: 'next-key', title: 'Next peg (keyframe)', group: 'Poses', keys: 'p', can: has, run: () => jumpKey(1) },
+  { id: 'next-key', title: 'Next keyframe', group: 'Poses', keys: 'p', can: has, run: () => jumpKey(1) },
   {
     id: 'previous-key',
-    title: 'Previous peg (keyframe)',
+    title: 'Previous keyframe',
     group: 'Poses',
     keys: 'Shift+P',
     can: has,
@@ -313,7 +313,7 @@ export const POSING: Command[] = [
   },
   {
     id: 'read-gauge',
-    title: 'Let them read one gauge',
+    title: 'Link to one gauge',
     group: 'Poses',
     keys: 'Shift+U',
     can: has,

@@ -6,6 +6,7 @@ import { ElementDetails } from './ElementDetails'
 import { Several } from './Several'
 import { LessonDetails } from './LessonDetails'
 import { MomentDetails } from './MomentDetails'
+import { Findable } from './sought'
 
 const LAG_MS = 400
 /** A drag that is under way, and what it started from. */
@@ -35,15 +36,17 @@ const Values = memo(function Values({ timed }: { timed: Timed }) {
         data-testid="details"
         className="thin-scroll h-full overflow-auto border-l border-edge bg-sheet"
       >
-        {chosen.length === 1 ? (
-          <ElementDetails key={chosen[0]!.id} element={chosen[0]!} />
-        ) : chosen.length > 1 ? (
-          <Several ids={elements} />
-        ) : m ? (
-          <MomentDetails moment={m} />
-        ) : (
-          <LessonDetails />
-        )}
+        <Findable>
+          {chosen.length === 1 ? (
+            <ElementDetails key={chosen[0]!.id} element={chosen[0]!} />
+          ) : chosen.length > 1 ? (
+            <Several ids={elements} />
+          ) : m ? (
+            <MomentDetails moment={m} />
+          ) : (
+            <LessonDetails />
+          )}
+        </Findable>
       </section>
     </ShownContext>
   )

@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Scissors, Trash2 } from 'lucide-react'
 import { toast } from 'sonner'
 import {
@@ -42,6 +43,7 @@ import { GaugeSection } from './GaugeSection'
 import { JoinSection } from './JoinSection'
 import { PartSection } from './PartSection'
 import { PlaceSection } from './PlaceSection'
+import { MoveSection } from './MoveSection'
 import { PoseSection } from './PoseSection'
 import { seenColour } from '../picture/pickColour'
 import { LookField } from './LookField'
@@ -64,7 +66,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const e = standing(own)
   const span = timed.spans.get(e.id)!
   const kind = kindOf(e)
-  const size = kind.size(e as never)
+  const size = kind.size(e)
   const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
   const look = (f: Field, value: unknown) =>
     editPosed(`Change “${e.name}”: ${f.label.toLowerCase()}`, setLook([e.id], f.path, value))
@@ -79,6 +81,11 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const stands = !ripples && !heard && !isGround(e) && !isGauge(e)
   const medium = timed.lesson.media[mediumOf(e) ?? '']
   const fields = kind.fields.filter((f) => f.inPanel !== false && applies(f, e.look))
+  const mostly = kind.first ?? fields.map((f) => f.path)
+  const first = mostly.flatMap((path) => fields.find((f) => f.path === path) ?? [])
+  const rest = fields.filter((f) => !mostly.includes(f.path))
+  const fieldsAs = (of: readonly Field[]) =>
+    of.map((f) => <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />)
   return (
     <>
       <div className="flex items-center gap-2 border-b border-edge p-3">
@@ -91,42 +98,10 @@ export function ElementDetails({ element: own }: { element: Element }) {
         />
       </div>
       <Edited element={own} />
-      <Section title="Time">
-        <Spans element={e} />
-        <TieEditor element={e} side="start" />
-        <TieEditor element={e} side="end" />
-        <div className="flex justify-between text-muted">
-          <span>On screen for</span>
-          <span className="figures">
-            {long} frames · {lengthText(long, timed.lesson.rate)}
-          </span>
-        </div>
-        <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setBench({ pushes: v })} />
-        {passing > long && (
-          <p className="text-accent-deep">
-            Its arrival and departure together ({passing} frames) are longer than it is on screen; they are squeezed.
-          </p>
-        )}
-      </Section>
       {clip && <ClipSection clip={clip} />}
-      {clip && <ScriptSection clip={clip} />}
-      {clip && <SoundSection clip={clip} />}
-      <PartSection element={e} />
-      <PageSection element={own} />
-      {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}
       {!ripples && <PoseSection element={own} />}
-      {!view && (!kind.unseen || holds(own)) && !ripples && <PassingSection element={e} />}
-      {ripples && (
-        <Section title="Rule">
-          <p className="text-muted">Stands for a ripple on each click in its span.</p>
-          <Button onClick={() => runCommand('break-ripples')}>
-            <Scissors size={13} />
-            Break up into single ripples
-          </Button>
-        </Section>
-      )}
       {(!kind.unseen || fields.length > 0) && (
-        <Section title={kind.title} folds="open">
+        <Section title={kind.title} name="its look" folds="open">
           {medium && !clip && <p className="text-muted">{medium.name}</p>}
           {kind.parts?.map((p) => (
             <Tick
@@ -137,9 +112,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
             />
           ))}
           <PixelSection element={e} />
-          {fields.map((f) => (
-            <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />
-          ))}
+          {fieldsAs(first)}
           {e.space === 'framed' && kind.seenBy && (
             <Button onClick={() => void checkMarkColour(e)}>Check its colour on the recording</Button>
           )}
@@ -159,14 +132,53 @@ export function ElementDetails({ element: own }: { element: Element }) {
             ))}
         </Section>
       )}
+      {!ripples && <MoveSection element={own} />}
+      <Section title="Time" folds="open">
+        <Spans element={e} />
+        <TieEditor element={e} side="start" />
+        <TieEditor element={e} side="end" />
+        <div className="flex justify-between text-muted">
+          <span>On screen for</span>
+          <span className="figures">
+            {counted(long, 'frame')} · {lengthText(long, timed.lesson.rate)}
+          </span>
+        </div>
+        <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setBench({ pushes: v })} />
+        {passing > long && (
+          <p className="text-accent-deep">
+            Its arrival and departure together ({counted(passing, 'frame')}) are longer than it is on screen; they are
+            squeezed.
+          </p>
+        )}
+      </Section>
+      {stands && <PlaceSection element={e} />}
+      {clip && <ScriptSection clip={clip} />}
+      {clip && <SoundSection clip={clip} />}
+      <PartSection element={e} />
+      <PageSection element={own} />
+      {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}
+      {!view && (!kind.unseen || holds(own)) && !ripples && <PassingSection element={e} />}
+      {ripples && (
+        <Section title="Rule">
+          <p className="text-muted">Stands for a ripple on each click in its span.</p>
+          <Button onClick={() => runCommand('break-ripples')}>
+            <Scissors size={13} />
+            Break up into single ripples
+          </Button>
+        </Section>
+      )}
+      {rest.length > 0 && (
+        <Section title={`More of the ${kind.title.toLowerCase()}`} name="more of its look" folds="shut">
+          {fieldsAs(rest)}
+        </Section>
+      )}
       <LookSection element={e} />
       {!view && !ripples && !isGauge(e) && <GaugeSection element={e} />}
       {view && <FramingSection element={own} />}
-      {stands && <PlaceSection element={e} />}
       {stands && !view && <WithPointerSection element={own} />}
       {stands && !view && !clip && <PinSection element={own} />}
       {stands && <JoinSection element={own} />}
-      <Section title="Layer">
+      <Section title="Layer" folds="open">
         {!view && !heard && (
           <Choice
             label="In a zoom"

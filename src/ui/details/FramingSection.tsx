@@ -112,7 +112,7 @@ export function WithPointerSection({ element: e }: { element: Element }) {
   if (!Object.values(timed.lesson.media).some((m) => m.pointer)) return null
   return (
     <Section title="Goes with the pointer" folds="shut">
-      <p className="text-muted">Its way takes the place of its poses.</p>
+      <p className="text-muted">This path replaces its poses.</p>
       <NumberField
         label="Right of it by"
         unit="px"

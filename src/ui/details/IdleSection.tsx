@@ -1,7 +1,7 @@
 import { toast } from 'sonner'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
 import { hurryThrough } from '@/core/edits'
-import { idleIn, quietIn, silentIn, type Stretch } from '@/core/review/idle'
+import { idleIn, quietIn, silentIn, type IdleStretch } from '@/core/review/idle'
 import { framesPerSecond, lengthText, timecode } from '@/core/time'
 import { bench, edit, goTo, useBench, useShown } from '../bench/store'
 import { Button } from '../kit/button'
@@ -38,9 +38,9 @@ export function IdleSection() {
   const id = useBench((b) => b.id)
   // What was found holds as long as what is played stands where it stood.
   const standing = clips.map((c) => `${c.id} ${c.at} ${c.length}`).join()
-  const [held, setHeld] = useKept<{ standing: string; list: Stretch[] } | null>(`idle: found in ${id}`, null)
+  const [held, setHeld] = useKept<{ standing: string; list: IdleStretch[] } | null>(`idle: found in ${id}`, null)
   const found = held?.standing === standing ? held.list : null
-  const setFound = (list: Stretch[] | null) => setHeld(list && { standing, list })
+  const setFound = (list: IdleStretch[] | null) => setHeld(list && { standing, list })
   const [what, setWhat] = useKept<What>('idle: what', 'idle')
   const [least, setLeast] = useKept('idle: least', 1.5)
   const [times, setTimes] = useKept('idle: times', 4)

@@ -33,22 +33,22 @@ export function JoinSection({ element: e }: { element: Element }) {
             </button>
           </Row>
           <Tick
-            label="and fades with it"
+            label="Fades with it"
             value={e.rides!.fades}
             onChange={(v) => set(v ? 'Carry opacity too' : 'Do not carry opacity', { 'rides.fades': v })}
           />
-          <Button onClick={() => runCommand('ride-off')}>Get off, stay in place</Button>
+          <Button onClick={() => runCommand('ride-off')}>Stop riding, stay in place</Button>
         </>
       ) : (
         <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
       )}
       {!isView(e) && (
         <Choice
-          label="Does it again"
+          label="Repeats"
           value={e.loop?.how ?? 'no'}
           options={[
-            { value: 'no', label: 'no' },
-            { value: 'repeat', label: 'from the start' },
+            { value: 'no', label: 'never' },
+            { value: 'repeat', label: 'from the start, again and again' },
             { value: 'there-and-back', label: 'there and back' },
             { value: 'blink', label: 'blinks' },
             { value: 'pulse', label: 'pulses' },
@@ -59,7 +59,7 @@ export function JoinSection({ element: e }: { element: Element }) {
       )}
       {e.loop && (
         <>
-          <Tick label="to its end" value={e.loop.times === null} onChange={(v) => loop({ times: v ? null : 3 })} />
+          <Tick label="until it ends" value={e.loop.times === null} onChange={(v) => loop({ times: v ? null : 3 })} />
           {e.loop.times !== null && (
             <NumberField label="times" min={1} max={10_000} value={e.loop.times} onChange={(v) => loop({ times: v })} />
           )}
@@ -85,7 +85,7 @@ export function JoinSection({ element: e }: { element: Element }) {
           )}
           {e.loop.how === 'tremble' && (
             <NumberField
-              label="in the way of number"
+              label="pattern number"
               min={0}
               max={1_000_000_000}
               value={e.loop.seed ?? 1}
@@ -94,7 +94,7 @@ export function JoinSection({ element: e }: { element: Element }) {
           )}
           {jump && <p className="text-warn">{jump}</p>}
           {!UNMOVED.includes(e.loop.how) && e.poses.length === 0 && (
-            <p className="text-warn">It has no moves yet that could be done again.</p>
+            <p className="text-warn">It has no moves to repeat yet.</p>
           )}
         </>
       )}

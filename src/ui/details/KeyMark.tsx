@@ -37,7 +37,7 @@ export function KeyMark({ element: e, path, label }: { element: Element; path: s
       title={`${says}${own.poses.length > 0 ? '; with Alt: at every pose' : ''}`}
       onClick={(ev) => (ev.altKey ? all() : press())}
       onPointerDown={(ev) => ev.stopPropagation()}
-      className="mr-1.5 inline-block p-0.5 align-middle"
+      className="-ml-1.5 inline-block p-0.5 align-middle"
       data-key={path}
       data-keyed={here ? 'here' : keyed ? 'elsewhere' : 'no'}
     >

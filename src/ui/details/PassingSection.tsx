@@ -10,7 +10,7 @@ import { EasingEditor } from './EasingEditor'
 import { Section } from './Section'
 
 const HOWS = [
-  { value: 'none', label: 'just there' },
+  { value: 'none', label: 'at once' },
   { value: 'fade', label: 'fade' },
   { value: 'slide', label: 'slide' },
   { value: 'grow', label: 'grow' },
@@ -92,7 +92,7 @@ export function PassingFields({
       )}
       {p.how === 'typed' && <Off off={p.off} before={arrives} onChange={(o) => onChange({ off: o })} />}
       {(p.how === 'slide' || p.how === 'grow') && (
-        <Tick label="and fades" value={p.fades === true} onChange={(fades) => onChange({ fades })} />
+        <Tick label="also fades" value={p.fades === true} onChange={(fades) => onChange({ fades })} />
       )}
       {p.how !== 'none' && (
         <EasingEditor
@@ -117,11 +117,11 @@ function Off({
   onChange: (off: NonNullable<Passing['off']>) => void
 }) {
   const put = (change: Partial<typeof STILL>) => onChange({ ...off, ...change })
-  const word = before ? 'comes from' : 'goes to'
+  const word = before ? 'from' : 'to'
   return (
     <>
       <NumberField
-        label={`${word}, across`}
+        label={`${word}: across`}
         unit="px"
         min={-100_000}
         max={100_000}
@@ -129,7 +129,7 @@ function Off({
         onChange={(dx) => put({ dx })}
       />
       <NumberField
-        label={`${word}, down`}
+        label={`${word}: down`}
         unit="px"
         min={-100_000}
         max={100_000}
@@ -137,7 +137,7 @@ function Off({
         onChange={(dy) => put({ dy })}
       />
       <NumberField
-        label="turned by"
+        label={`${word}: turn`}
         unit="°"
         min={-36_000}
         max={36_000}
@@ -145,7 +145,7 @@ function Off({
         onChange={(turn) => put({ turn })}
       />
       <NumberField
-        label="as large"
+        label={`${word}: size`}
         unit="%"
         min={0}
         max={10_000}
@@ -153,7 +153,7 @@ function Off({
         onChange={(v) => put({ scale: v / 100 })}
       />
       <NumberField
-        label="as visible"
+        label={`${word}: opacity`}
         unit="%"
         min={0}
         max={100}

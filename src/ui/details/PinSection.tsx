@@ -47,7 +47,7 @@ export function PinSection({ element: e }: { element: Element }) {
     <Section title="Pinned" folds="shut">
       <p className="text-muted">
         It goes along with what it marks when the page scrolls or the window moves, and is not shown while that is out
-        of sight. Its way takes the place of its poses.
+        of sight. This path replaces its poses.
       </p>
       {busy ? (
         <div className="flex items-center gap-2" role="status">

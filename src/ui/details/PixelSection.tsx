@@ -60,7 +60,9 @@ export function PixelSection({ element: e }: { element: Element }) {
           </Button>
         </>
       )}
-      {Boolean(valueAt(e.look, 'key')) && <Tick label="Show it before a board" value={aids.board} onChange={board} />}
+      {Boolean(valueAt(e.look, 'key')) && (
+        <Tick label="Preview it on a checkerboard" value={aids.board} onChange={board} />
+      )}
     </>
   )
 }

@@ -26,7 +26,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
   const [linked, setLinked] = useKept('place: linked', true)
   const kind = kindOf(e)
   const { width: W, height: H } = lesson.frame
-  const size = kind.size(e as never)
+  const size = kind.size(e)
   const zoom = isView(e)
   const put = (path: string, v: number) => putAt([e.id], { [path]: v })
   const now = useNow(e)
@@ -111,6 +111,8 @@ export function PlaceSection({ element: e }: { element: Element }) {
     <>
       <Section
         title={`Place ${of}`}
+        name="Place"
+        folds="open"
         right={
           <button
             type="button"
@@ -146,8 +148,8 @@ export function PlaceSection({ element: e }: { element: Element }) {
       </Section>
       {!zoom && !kind.marks && (
         <Section title="Scale, tilt, crop" folds="shut">
-          {scale('x', 'scale across')}
-          {scale('y', 'scale down')}
+          {scale('x', 'scale width')}
+          {scale('y', 'scale height')}
           <Tick label="Scale both ways together" value={linked} onChange={setLinked} />
           {plain('tilt left and right', 'tilt.upright', e.tilt.upright, '°', -36_000, 36_000)}
           {plain('tilt up and down', 'tilt.level', e.tilt.level, '°', -36_000, 36_000)}

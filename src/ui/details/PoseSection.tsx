@@ -1,31 +1,25 @@
-import { canRepoint, kindOf } from '@/core/kinds'
-import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Trash2, Undo2 } from 'lucide-react'
+import { canRepoint } from '@/core/kinds'
+import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { putMoveEdge, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { isUnfilled, moveWarnings, motionOf, paceOf, poseAt, type Move } from '@/core/motion'
-import { framesPerSecond } from '@/core/time'
+import { motionOf, poseAt } from '@/core/motion'
 import { momentName } from '@/core/timing'
 import { actHere } from '../bench/inPose'
-import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
+import { goTo, setBench, useBench, useShown } from '../bench/store'
 import { keyOf, runCommand } from '../commands/commands'
-import { Button, IconButton } from '../kit/button'
+import { Button } from '../kit/button'
 import { Curve } from '../kit/curve'
 import { Tick } from '../fields/fields'
-import { NumberField } from '../fields/numberField'
-import { EasingEditor } from './EasingEditor'
-import { MoveEdgeEditor } from './MoveEdgeEditor'
 import { Section } from './Section'
 
 const ITEM =
   'flex cursor-pointer items-center justify-between gap-6 ' +
   'rounded px-2 py-1 outline-none data-[highlighted]:bg-accent-wash'
-/** The poses of an element and the moves between them: which one is in force, and the acts that make new ones. */
+/** The poses of an element: which one is in force, and the acts that make new ones. */
 export function PoseSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const playhead = useBench((b) => b.playhead)
   const moveEnd = useBench((b) => b.moveEnd)
-  const keys = useBench((b) => b.keys)
   const wholePath = useBench((b) => b.wholePath)
   useBench((b) => b.moment)
   const hit = actHere().caught
@@ -33,7 +27,6 @@ export function PoseSection({ element: e }: { element: Element }) {
   const { moves } = motionOf(timed, e)
   const { pose, moving } = poseAt(timed, e, playhead)
   const lit = moving && moveEnd === 'end' ? pose + 1 : pose
-  const shownMove = moves[lit - 1] ?? null
   const span = timed.spans.get(e.id)!
   return (
     <Section
@@ -159,103 +152,8 @@ export function PoseSection({ element: e }: { element: Element }) {
       {moves.length > 0 && (
         <Tick label="Dragging moves the whole path" value={wholePath} onChange={(v) => setBench({ wholePath: v })} />
       )}
-      {shownMove &&
-        (() => {
-          const pace = paceOf(timed, e, shownMove)
-          const own = { element: e.id, pose: shownMove.pose.id }
-          const chosen = keys.length > 1 && keys.some((k) => k.pose === own.pose) ? keys : [own]
-          const warnings = moveWarnings(timed, e, shownMove)
-          return (
-            <div className="space-y-1.5" data-testid="move">
-              <div className="flex items-center justify-between">
-                <strong>The move to pose {lit + 1}</strong>
-                <IconButton
-                  label={`Take pose ${lit + 1} away`}
-                  onClick={() =>
-                    edit(`Take a pose of “${e.name}” away`, removePoses([{ element: e.id, pose: shownMove.pose.id }]))
-                  }
-                >
-                  <Trash2 size={13} />
-                </IconButton>
-              </div>
-              <MoveEdgeEditor element={e} move={shownMove} side="start" />
-              <MoveEdgeEditor element={e} move={shownMove} side="end" />
-              <EasingEditor
-                label={chosen.length > 1 ? `Easing of ${chosen.length} moves` : 'Easing'}
-                value={shownMove.pose.easing}
-                onChange={(v) =>
-                  edit(
-                    chosen.length > 1 ? `Easing of ${chosen.length} moves` : `Easing of a move of “${e.name}”`,
-                    setMoveEasing(chosen, v),
-                  )
-                }
-              />
-              {moves.length > 1 && (
-                <Button
-                  onClick={() =>
-                    edit(
-                      `Easing of “${e.name}”`,
-                      setMoveEasing(
-                        moves.map((m) => ({ element: e.id, pose: m.pose.id })),
-                        shownMove.pose.easing,
-                      ),
-                    )
-                  }
-                >
-                  Give this easing to all its moves
-                </Button>
-              )}
-              {shownMove.pose.curve && (
-                <Button
-                  onClick={() => edit(`Straighten a way of “${e.name}”`, setCurve(e.id, shownMove.pose.id, null))}
-                >
-                  Straighten its way
-                </Button>
-              )}
-              <p className="figures text-xs text-muted" data-testid="pace">
-                {Math.round(pace.frames * 10) / 10} frames ·{' '}
-                {(pace.frames / framesPerSecond(timed.lesson.rate)).toFixed(2)} s
-                {pace.px >= 1 ? ` · ${Math.round(pace.px)} px` : ''}
-              </p>
-              {pace.px >= 1 && (
-                <NumberField
-                  label="Speed"
-                  unit="px/s"
-                  min={1}
-                  max={100_000}
-                  value={Math.round(pace.pxPerSecond)}
-                  onChange={(v) => setPace(e, shownMove, pace.px, v)}
-                />
-              )}
-              {kindOf(e).leads && (
-                <Tick
-                  label="It presses here"
-                  value={shownMove.pose.press === true}
-                  onChange={(v) =>
-                    edit(v ? `“${e.name}” presses` : `“${e.name}” does not press`, setPress(e.id, shownMove.pose.id, v))
-                  }
-                />
-              )}
-              {isUnfilled(timed, e, shownMove) && (
-                <p className="text-muted">Laid out in time; both poses are alike so far.</p>
-              )}
-              {warnings.map((w) => (
-                <p key={w} className="text-warn">
-                  {w}
-                </p>
-              ))}
-            </div>
-          )
-        })()}
     </Section>
   )
-}
-
-/** Gives a move so many pixels a second: it lands earlier or later for it. */
-function setPace(e: Element, move: Move, px: number, pxPerSecond: number): void {
-  const { timed } = bench()
-  const frames = Math.max(1, Math.round((px / pxPerSecond) * framesPerSecond(timed.lesson.rate)))
-  edit(`Speed of a move of “${e.name}”`, putMoveEdge(e.id, move.pose.id, 'end', Math.round(move.from) + frames, null))
 }
 
 function Act({ id, icon, children }: { id: string; icon: React.ReactNode; children: React.ReactNode }) {

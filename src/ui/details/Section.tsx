@@ -1,32 +1,38 @@
 import { ChevronRight } from 'lucide-react'
-import { useState, type ReactNode } from 'react'
+import { useContext, type ReactNode } from 'react'
+import { useKept } from '../fields/useKept'
+import { SoughtContext } from './sought'
 
-const open = new Map<string, boolean>()
-/** A titled part of the details. With `folds`, it can be folded up, and is remembered so while the page is open. */
+/**
+ * A titled part of the details. With `folds`, it can be folded up, and is remembered so in this browser; while a value
+ * is looked for by its name, all that is within stands open.
+ *
+ * @param name  what its fold is remembered by, where its title changes
+ */
 export function Section({
   title,
+  name = title,
   right,
   children,
   folds,
 }: {
   title: string
+  name?: string
   right?: ReactNode
   children: ReactNode
   folds?: 'open' | 'shut'
 }) {
-  const [shown, setShown] = useState(folds === undefined || (open.get(title) ?? folds === 'open'))
-  const toggle = () => {
-    open.set(title, !shown)
-    setShown(!shown)
-  }
+  const sought = useContext(SoughtContext)
+  const [open, setOpen] = useKept(`section: ${name}`, folds !== 'shut')
+  const shown = folds === undefined || open || sought
   return (
-    <section className="space-y-2 border-b border-edge p-3">
+    <section className="space-y-2 border-b border-edge p-3" data-label={title}>
       <h3 className="flex items-center justify-between font-semibold">
         {folds ? (
           <button
             type="button"
             aria-expanded={shown}
-            onClick={toggle}
+            onClick={() => setOpen(!open)}
             className="-ml-1 flex flex-1 items-center gap-1 text-left"
           >
             <ChevronRight size={14} className={shown ? 'rotate-90' : ''} />

@@ -60,7 +60,7 @@ export function Several({ ids }: { ids: string[] }) {
         <p className="text-muted">
           Drag them together on the picture or the timeline. The first chosen leads: “{first.name}”.
         </p>
-        <Button onClick={() => runCommand('read-gauge')}>Let them read one gauge</Button>
+        <Button onClick={() => runCommand('read-gauge')}>Link to one gauge</Button>
         <NumberField
           label="opacity of all"
           unit="%"

@@ -1,4 +1,4 @@
-import { makeWay, outlineAs, standAt, standLeast, standWhole, usualMove, type Spot } from '@/core/edits'
+import { makeWay, outlineAs, standAt, standLeast, standWhole, usualMove, type FrameSpot } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../bench/inPose'
@@ -9,7 +9,7 @@ import { useKept } from '../fields/useKept'
 import { detailBelow } from './seeing'
 import { Section } from './Section'
 
-const SPOTS: [Spot, string][] = [
+const SPOTS: [FrameSpot, string][] = [
   ['top-left', 'top left'],
   ['top', 'top'],
   ['top-right', 'top right'],
@@ -29,7 +29,7 @@ export function StandSection({ element: e }: { element: Element }) {
   const [share, setShare] = useKept('stand: share', 25)
   const [frames, setFrames] = useKept<number | null>('stand: frames', null)
   const long = frames ?? usualMove(lesson)
-  const go = (spot: Spot, words: string) =>
+  const go = (spot: FrameSpot, words: string) =>
     edit(`“${e.name}” stands at the ${words}`, standAt([e.id], spot, share / 100, actHere(), long))
   return (
     <Section title="Picture-in-picture" folds="open">

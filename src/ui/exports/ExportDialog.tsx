@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { ROUTES } from '@/contract/routes'
 import { toast } from 'sonner'
 import { inLanguage, languagesOf } from '@/core/language'
@@ -134,7 +135,8 @@ export function ExportDialog() {
           )}
           <Tick label="Captions beside it (WebVTT)" value={captions} onChange={setCaptions} />
           <p className="text-muted">
-            MP4 with H.264 and AAC, {part.to - part.from} frames, {lengthText(part.to - part.from, lesson.rate)} long.
+            MP4 with H.264 and AAC, {counted(part.to - part.from, 'frame')},{' '}
+            {lengthText(part.to - part.from, lesson.rate)} long.
             {!passage && ' Set a passage with [ and ] to export a part.'}
           </p>
           <Button look="main" className="w-full justify-center" disabled={!saved || empty} onClick={begin}>

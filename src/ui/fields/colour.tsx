@@ -46,7 +46,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
           <input
             type="checkbox"
             aria-label={`${label}: shown`}
-            className="size-4 accent-accent"
+            className="mr-0.5 size-4 accent-accent"
             checked={value !== null}
             onChange={(e) => tick(e.target.checked)}
           />

@@ -5,7 +5,7 @@ export const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:borde
 
 export function Row({ label, children, mark }: { label: string; children: ReactNode; mark?: ReactNode }) {
   return (
-    <div className="flex items-center justify-between gap-2">
+    <div className="flex items-center justify-between gap-2" data-label={label}>
       <span className="min-w-0 text-muted">
         {mark}
         {label}
@@ -47,7 +47,7 @@ export function Choice<T extends string>({
 
 export function Tick({ label, value, onChange }: { label: string; value: boolean; onChange: (v: boolean) => void }) {
   return (
-    <label className="flex items-center justify-between gap-2">
+    <label className="flex items-center justify-between gap-2" data-label={label}>
       <span className="text-muted">{label}</span>
       <input
         type="checkbox"

@@ -82,7 +82,7 @@ export function NumberField({
     },
   })
   return (
-    <label className={`flex items-center gap-1.5 ${compact ? '' : 'justify-between'}`}>
+    <label className={`flex items-center gap-1.5 ${compact ? '' : 'justify-between'}`} data-label={label}>
       <span
         className={compact ? 'sr-only' : 'cursor-ew-resize text-muted select-none'}
         onPointerDown={(e) => {

@@ -13,7 +13,8 @@ function setBefore(key: string): unknown {
   }
   return held.get(key)
 }
-function keep(key: string, value: unknown): void {
+/** Keeps a value in this browser. */
+export function keep(key: string, value: unknown): void {
   held.set(key, value)
   try {
     localStorage.setItem(KEY + key, JSON.stringify(value))
@@ -26,6 +27,11 @@ function isLike(value: unknown, first: unknown): boolean {
   if (first === null || value === null) return true
   if (typeof value !== typeof first || Array.isArray(value) !== Array.isArray(first)) return false
   return typeof first !== 'object' || Object.keys(first!).every((k) => k in (value as object))
+}
+/** What was kept under a key, where it is still like what is meant; else `first`. */
+export function keptOr<T>(key: string, first: T): T {
+  const value = setBefore(key)
+  return value !== undefined && isLike(value, first) ? (value as T) : first
 }
 /**
  * What is set beside an act, for the next time it is done: it stays as it was set, whatever else is
@@ -43,6 +49,5 @@ export function useKept<T>(key: string, first: T): [T, (value: T) => void] {
     },
     [key],
   )
-  const value = setBefore(key)
-  return [value !== undefined && isLike(value, first) ? (value as T) : first, set]
+  return [keptOr(key, first), set]
 }

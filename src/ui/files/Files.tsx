@@ -173,13 +173,13 @@ export function Files() {
               {f.kind === 'picture' && !here && (
                 <Button onClick={() => void layFile(f.sha256, f.medium)}>
                   <Plus size={13} />
-                  Into the lesson
+                  Add to the lesson
                 </Button>
               )}
               {(f.kind !== 'picture' || here) && (
                 <Button onClick={() => void layFile(f.sha256, f.medium, true)}>
                   <Plus size={13} />
-                  {here && f.kind !== 'picture' ? 'Lay again' : 'Lay on the timeline'}
+                  {here && f.kind !== 'picture' ? 'Add again' : 'Add to the timeline'}
                 </Button>
               )}
               {replaces(f) && (
@@ -192,7 +192,7 @@ export function Files() {
               )}
               <Button onClick={() => void layFileOver(f.sha256, f.medium)}>
                 <Layers size={13} />
-                Lay over, from here
+                {f.kind === 'sound' ? 'Add at the playhead' : 'Place on top at the playhead'}
               </Button>
             </li>
           )

@@ -54,8 +54,8 @@ test('while a file is sent it is one row, then the server’s; of another lesson
   useSending.setState({ files: [sending()] })
   useJobs.setState({ jobs: [job({ state: 'sending' }), job({ id: 'j2', subject: 'u2', lesson: 'l2' })] })
   expect(rows()).toMatchObject([{ name: 'voice.wav', state: 'sending', share: 0.5 }])
-  hearImport(job({ state: 'running', step: 'Conforming', share: 0.2 }))
-  expect(rows()).toMatchObject([{ key: 'j1', state: 'running', step: 'Conforming', share: 0.2 }])
+  hearImport(job({ state: 'running', step: 'Preparing', share: 0.2 }))
+  expect(rows()).toMatchObject([{ key: 'j1', state: 'running', step: 'Preparing', share: 0.2 }])
   expect(useSending.getState().files).toEqual([])
 })
 test('a failed import is still listed after a reload; one that was done before is not', () => {
@@ -97,7 +97,7 @@ test('a file is ready once the lesson that it was put into is here, whoever tell
   waitFor({ id: 'l1', until: (asked) => (asked <= revision ? null : here) })
   const done = job({ state: 'done', facts: { revision: 5, said: '“voice.wav” lies on the timeline.' } })
   useSending.setState({ files: [sending()] })
-  hearImport(job({ state: 'running', step: 'Conforming', share: 0.9 }))
+  hearImport(job({ state: 'running', step: 'Preparing', share: 0.9 }))
   hearImport(done)
   answer = () => [done, job({ id: 'j2', subject: 'u2', state: 'done', facts: { revision: 5 } })]
   await loadJobs()

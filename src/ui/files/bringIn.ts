@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { ROUTES } from '@/contract/routes'
 import * as tus from 'tus-js-client'
 import { create } from 'zustand'
@@ -320,6 +321,6 @@ export function unfitFor(medium: Medium): string[] {
   return cutByFile(timed, id, medium).map(({ element, left }) =>
     left === 0
       ? `“${element.name}” is taken out: it shows what comes later.`
-      : `“${element.name}” ends after ${left} frames.`,
+      : `“${element.name}” ends after ${counted(left, 'frame')}.`,
   )
 }

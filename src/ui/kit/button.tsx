@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes, ReactNode } from 'react'
+import { Children, type ButtonHTMLAttributes, type ReactNode } from 'react'
 
 type Look = 'plain' | 'main' | 'quiet'
 const LOOKS: Record<Look, string> = {
@@ -11,11 +11,17 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
   pressed?: boolean
 }
 
+const wordsIn = (children: ReactNode): string =>
+  Children.toArray(children)
+    .filter((c) => typeof c === 'string' || typeof c === 'number')
+    .join('')
+
 export function Button({ look = 'plain', pressed, className = '', ...rest }: Props) {
   return (
     <button
       type="button"
       aria-pressed={pressed}
+      data-label={rest['aria-label'] ?? wordsIn(rest.children)}
       className={
         `inline-flex h-7 items-center gap-1.5 rounded px-2.5 whitespace-nowrap disabled:opacity-40 [&>svg]:shrink-0 ` +
         `${LOOKS[look]} ${pressed ? '!border-accent !bg-accent-wash' : ''} ${className}`

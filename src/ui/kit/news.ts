@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react'
 import { News } from '@/contract/news'
-import { joinLine, type Said, type Surroundings } from './newsLine'
+import { joinLine, type LineWord, type Surroundings } from './newsLine'
 
 interface Listener {
   onNews: (news: News) => void
@@ -26,7 +26,7 @@ function surroundings(): Surroundings {
       channel && locks ? locks.request(NAME, steal ? { steal: true } : {}, held).then(() => undefined) : held(),
     tell: (said) => channel?.postMessage(said),
     hear(listener) {
-      if (channel) channel.onmessage = (e) => listener(e.data as Said)
+      if (channel) channel.onmessage = (e) => listener(e.data as LineWord)
       return () => channel?.close()
     },
     watched: () => document.visibilityState === 'visible',

@@ -1,10 +1,10 @@
-import { joinLine, SILENCE_MS, type Said, type Surroundings } from './newsLine'
+import { joinLine, SILENCE_MS, type LineWord, type Surroundings } from './newsLine'
 
 jest.useFakeTimers()
 /** A browser with its server: windows that share a lock and a channel, and may be frozen or killed. */
 class Browser {
   lines: { message: (text: string) => void; open: () => void }[] = []
-  private readonly listeners = new Map<object, (said: Said) => void>()
+  private readonly listeners = new Map<object, (said: LineWord) => void>()
   private holder: { own: object; give: (why: 'done' | 'stolen') => void } | null = null
   private queue: { own: object; begin: () => void }[] = []
   readonly dead = new Set<object>()

@@ -5,12 +5,12 @@ export interface Surroundings {
   /** Waits for the lead and holds it until what is returned is settled; `steal` takes it from whoever has it. */
   lead: (held: () => Promise<void>, steal: boolean) => Promise<void>
   /** Tells the other windows; `hear` is told by them. */
-  tell: (said: Said) => void
-  hear: (listener: (said: Said) => void) => () => void
+  tell: (said: LineWord) => void
+  hear: (listener: (said: LineWord) => void) => () => void
   /** Whether somebody looks at this window: one that is hidden may be slow, and takes nothing over. */
   watched: () => boolean
 }
-export type Said = { say: 'news'; text: string } | { say: 'open' | 'beat' | 'who' }
+export type LineWord = { say: 'news'; text: string } | { say: 'open' | 'beat' | 'who' }
 
 /** So often the window that leads tells that it is still awake, and after so long without it another one takes over. */
 export const BEAT_MS = 3000

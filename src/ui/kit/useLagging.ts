@@ -1,7 +1,7 @@
 import { startTransition, useEffect, useState } from 'react'
 
 /** Where a value is kept: what it is now, and how to hear when it may be another. */
-export interface Source<T> {
+export interface Watched<T> {
   get: () => T
   subscribe: (changed: () => void) => () => void
 }
@@ -10,7 +10,7 @@ export interface Source<T> {
  * A value that follows another so many milliseconds later, at most so often, and only as there is time to draw it; the
  * last one always comes through.
  */
-export function useLagging<T>({ get, subscribe }: Source<T>, ms: number): T {
+export function useLagging<T>({ get, subscribe }: Watched<T>, ms: number): T {
   const [shown, setShown] = useState(get)
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined

@@ -8,6 +8,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
+import { UNNAMED } from '@/core/lesson/make'
 import { lengthText } from '@/core/time'
 import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
@@ -57,7 +58,7 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
     if (n.about === 'lesson') load()
   }, load)
   const make = () =>
-    void ask(ROUTES.makeLesson, { body: { name: 'New lesson' } }).then(
+    void ask(ROUTES.makeLesson, { body: { name: UNNAMED } }).then(
       ({ id }) => router.push(`/lessons/${id}`),
       (e: unknown) => toast.error(sentenceOf(e)),
     )

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { Check, ChevronDown, Plus } from 'lucide-react'
+import { Check, ChevronDown, ChevronLeft, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { CatalogueKind } from '@/core/moments'
@@ -101,9 +101,16 @@ export function RunningOrder() {
       data-order
     >
       <header className="flex items-center justify-between pt-2 pr-1.5 pl-3">
-        <h2 className="font-head text-[15px]">Running order</h2>
+        <h2 className="flex-1 font-head text-[15px]">Running order</h2>
         <IconButton label="Set a moment at the playhead" keys={keyOf('mark')} onClick={() => runCommand('mark')}>
           <Plus size={15} />
+        </IconButton>
+        <IconButton
+          label="Put the running order away"
+          keys={keyOf('pane-order')}
+          onClick={() => runCommand('pane-order')}
+        >
+          <ChevronLeft size={15} />
         </IconButton>
       </header>
       <div className="flex gap-1.5 px-3 pt-1 pb-2">

@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { Check, CircleDot, MousePointer2, X } from 'lucide-react'
 import { acceptMoments, dismissMoments, followPointer, rippleOnClicks } from '@/core/edits'
 import { CALM } from '@/core/framing'
@@ -34,7 +35,7 @@ export function TakePointer() {
           <div className="flex items-center gap-1.5">
             <Button
               disabled={above.length === 0}
-              onClick={() => edit(`Accept ${above.length} clicks`, acceptMoments(above.map((m) => m.id)))}
+              onClick={() => edit(`Accept ${counted(above.length, 'click')}`, acceptMoments(above.map((m) => m.id)))}
             >
               <Check size={13} />
               Accept
@@ -119,7 +120,7 @@ function Search({ medium }: { medium: Medium }) {
           Find the pointer
         </Button>
         <p className="mt-1 text-[12px] text-muted">
-          {job?.sentence ?? job?.facts.said ?? `“${medium.name}” came without a trace.`}
+          {job?.sentence ?? job?.facts.said ?? `“${medium.name}” has no record of its pointer yet.`}
         </p>
       </div>
     )

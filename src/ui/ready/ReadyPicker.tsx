@@ -153,7 +153,9 @@ export function ReadyPicker() {
             ))}
           </ul>
           {shown.length === 0 && (
-            <p className="py-6 text-center text-muted">Nothing is called that. Select elements and keep them as one.</p>
+            <p className="py-6 text-center text-muted">
+              No match. To keep things of your own here, select them and keep them as one.
+            </p>
           )}
         </>
       )}

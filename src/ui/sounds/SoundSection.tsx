@@ -50,7 +50,7 @@ function Lower({ clip }: { clip: Clip }) {
   const span = loweredOf(clip)
   return (
     <>
-      <NumberField label="To lower by" unit="dB" min={1} max={40} digits={1} value={by} onChange={setBy} />
+      <NumberField label="Lower by" unit="dB" min={1} max={40} digits={1} value={by} onChange={setBy} />
       <Button disabled={!span} onClick={() => lowerHere(clip, by)}>
         <ChevronsDown size={13} className="shrink-0" />
         <span title={span?.what}>{span ? `Lower it for ${short(span.what)}` : 'Lower it for a phrase or passage'}</span>

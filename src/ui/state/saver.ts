@@ -26,7 +26,7 @@ export interface Entry {
   /** The passage that it used up, which comes back with an undo in this window. */
   passage?: { from: number; to: number }
 }
-export interface Stretch {
+export interface KeptStretch {
   entries: Entry[]
   beyond: number
 }
@@ -35,7 +35,7 @@ export interface SaveState {
   sentence?: string
 }
 /** A step as it is made: an edit with its seed, or one step in the history; and the lesson on both sides of it. */
-export type Made = ({ do: 'edit'; edit: Edit; seed: string } | { do: 'undo' | 'redo' }) &
+export type MadeStep = ({ do: 'edit'; edit: Edit; seed: string } | { do: 'undo' | 'redo' }) &
   Entry & { before: Lesson; after: Lesson }
 interface Step extends KeptStep, Entry {
   /** It was made in a window that is gone: nobody sees what it would undo. */
@@ -44,7 +44,7 @@ interface Step extends KeptStep, Entry {
 interface Hooks {
   onState(state: SaveState): void
   /** The lesson as it is with what waits in this window, and its history on both sides. */
-  onFresh(lesson: Lesson, undo: Stretch, redo: Stretch): void
+  onFresh(lesson: Lesson, undo: KeptStretch, redo: KeptStretch): void
   onUnkept(list: Unkept[]): void
   onWord(sentence: string, bad?: boolean): void
 }
@@ -116,7 +116,7 @@ export class Saver {
     if (fresh.length > 0) this.stale = true
   }
 
-  add(made: Made): void {
+  add(made: MadeStep): void {
     const { do: how, label, patches, inverse, before, after } = made
     const changes = changesBetween(before, after)
     // A step in the history that comes to be made again is what it changed.
@@ -165,7 +165,7 @@ export class Saver {
       void this.refresh('This lesson was changed elsewhere; this window shows it as it is now.')
   }
   /** The next stretch of the history, once all that waits is stored; null when the lesson has moved on meanwhile. */
-  async reach(way: 'undo' | 'redo'): Promise<Stretch | null> {
+  async reach(way: 'undo' | 'redo'): Promise<KeptStretch | null> {
     await this.send()
     const { revision, entries, beyond } = await ask(ROUTES.history, { at: { id: this.id }, query: { way, format } })
     return this.steps.length === 0 && revision === this.revision ? { entries, beyond } : null
@@ -333,7 +333,7 @@ export class Saver {
 }
 
 const nameOf = (step: Step): string =>
-  ({ edit: step.label, undo: `Undo: ${step.label}`, redo: `Do again: ${step.label}` })[step.do]
+  ({ edit: step.label, undo: `Undo: ${step.label}`, redo: `Redo: ${step.label}` })[step.do]
 
 /** The lesson after a step in the history, where the entry that stands there comes to what the step was made for. */
 function walked(lesson: Lesson, step: Step, entry: Entry): Lesson | null {

@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { besideUrl, FILM } from '@/contract/beside'
 import { memo } from 'react'
 import { moveClip, overlapClip, slipClip, stretchClip, trimClip, type Edit } from '@/core/edits'
@@ -141,7 +142,7 @@ export const ClipBar = memo(function ClipBar({
         role="button"
         tabIndex={0}
         aria-pressed={selected}
-        aria-label={`${told}, ${clip.length} frames`}
+        aria-label={`${told}, ${counted(clip.length, 'frame')}`}
         className={
           `absolute inset-0 overflow-hidden rounded border ` +
           (`${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/60'} ` +

@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { kindName, kindOf, placedIn } from '@/core/kinds'
 import { ChevronRight, EyeOff, Lock } from 'lucide-react'
 import { memo } from 'react'
@@ -51,7 +52,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
   const { begin, hand } = useTimeDrag()
   const look = kindOf(e).swatch
   // What is seen of it beyond its end.
-  const tail = useShownPart((t) => Math.min(t.length, kindOf(e).seen?.(e as never, span, t).to ?? 0)) - span.to
+  const tail = useShownPart((t) => Math.min(t.length, kindOf(e).seen?.(e, span, t).to ?? 0)) - span.to
 
   /** The edit that a drag to a frame stands for, and what it would catch. */
   const changeFor = (
@@ -187,7 +188,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
           role="button"
           tabIndex={0}
           aria-pressed={selected}
-          aria-label={`${e.name}, ${span.to - span.from} frames`}
+          aria-label={`${e.name}, ${counted(span.to - span.from, 'frame')}`}
           data-bar
           className={
             `absolute inset-0 flex items-center overflow-hidden rounded border ` +
@@ -250,7 +251,10 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
                 <span
                   key={which}
                   data-passing={which}
-                  title={`${which === 'arrival' ? 'Arrival' : 'Departure'}: ${e[which].frames} frames; drag to change`}
+                  title={
+                    `${which === 'arrival' ? 'Arrival' : 'Departure'}: ` +
+                    `${counted(e[which].frames, 'frame')}; drag to change`
+                  }
                   className="absolute top-0 z-[1] h-2.5 w-2 -translate-x-1/2 cursor-ew-resize"
                   style={
                     which === 'arrival'

@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { DropdownMenu } from 'radix-ui'
 import { Fragment, memo, useMemo, useRef } from 'react'
 import { moveMoment } from '@/core/edits'
@@ -231,7 +232,7 @@ function ClusterMark({ moments, chosen, catching, left, onPick }: ClusterProps) 
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
         data-cluster={moments.length}
-        aria-label={`${moments.length} moments: ${moments
+        aria-label={`${counted(moments.length, 'moment')}: ${moments
           .slice(0, 4)
           .map((m) => m.label)
           .join(', ')}`}

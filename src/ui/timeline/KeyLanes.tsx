@@ -171,7 +171,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
           <p className="sticky left-0 px-3 py-1.5 text-muted" style={{ width: 640 }}>
             {ids.length === 0
               ? 'Select an element to see its keyframes.'
-              : 'Nothing is keyed yet: press the peg beside a value in the details, or “Move from now”.'}
+              : 'Nothing is keyed yet: press the mark beside a value in the details, or “Move from now”.'}
           </p>
         )}
         {rows.map((row) => (

@@ -1,7 +1,8 @@
 import { memo, useRef } from 'react'
 import { timecode } from '@/core/time'
 import { bench, goTo, setBench, useShownPart } from '../bench/store'
-import { HEAD_PX, useView } from './view'
+import { Corner } from './Corner'
+import { useView } from './view'
 
 const STEPS = [1, 2, 5, 10, 15, 30, 60, 150, 300, 450, 900, 1800, 3600, 9000, 18000, 36000, 108000]
 
@@ -24,7 +25,7 @@ export const Ruler = memo(function Ruler({
   for (let f = Math.max(0, Math.floor(from / step) * step); f <= Math.min(to, length); f += step) marks.push(f)
   return (
     <div className="flex h-[24px]">
-      <div className="sticky left-0 z-10 shrink-0 bg-sheet" style={{ width: HEAD_PX }} />
+      <Corner />
       <div
         className="relative flex-1 cursor-col-resize"
         data-testid="ruler"

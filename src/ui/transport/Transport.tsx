@@ -10,8 +10,6 @@ import {
   Repeat,
   StepBack,
   StepForward,
-  ZoomIn,
-  ZoomOut,
   Grid3x3,
   Package,
 } from 'lucide-react'
@@ -25,7 +23,6 @@ import { Tick } from '../fields/fields'
 import { useTyped } from '../fields/useTyped'
 import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
-import { fitTimeline, useView, zoomTimeline } from '../timeline/view'
 
 /** These stand in the bar by name; the others behind “More”. */
 const AT_HAND: ElementKind[] = ['callout', 'arrow', 'ripple', 'bar', 'zoom', 'text', 'shape']
@@ -192,21 +189,17 @@ export function Transport() {
   const looping = useBench((b) => b.looping)
   const keysOpen = useBench((b) => b.keysOpen)
   const zoom = useBench((b) => b.pictureZoom)
-  const length = useBench((b) => b.timed.length)
-  /** The playhead on the timeline where it is in sight, so that what is looked at stays in sight. */
-  const aroundPlayhead = () => {
-    const { pxPerFrame, left, width } = useView.getState()
-    const x = bench().playhead * pxPerFrame - left
-    return x >= 0 && x <= width ? x : width / 3
-  }
-  const timeline = () => document.querySelector<HTMLElement>('[data-testid=timeline]')
   const button = (id: string, label: string, icon: React.ReactNode, pressed?: boolean) => (
     <IconButton label={label} keys={keyOf(id)} pressed={pressed} onClick={() => runCommand(id)}>
       {icon}
     </IconButton>
   )
   return (
-    <div className="flex h-9 shrink-0 items-center gap-1 border-y border-edge-strong bg-sheet px-2">
+    <div
+      role="toolbar"
+      aria-label="Transport"
+      className="flex h-9 shrink-0 items-center gap-1 border-y border-edge-strong bg-sheet px-2"
+    >
       {button('start', 'To the start', <ChevronFirst size={16} />)}
       {button('previous-moment', 'Previous moment', <ChevronLeft size={16} />)}
       {button('previous-frame', 'Previous frame', <StepBack size={14} />)}
@@ -262,28 +255,6 @@ export function Transport() {
           </option>
         ))}
       </select>
-      <span className="mx-1 h-5 w-px bg-edge" />
-      <IconButton
-        label="Shorter on the timeline"
-        keys="Ctrl+wheel"
-        onClick={() => zoomTimeline(1 / 1.5, aroundPlayhead(), timeline(), length)}
-      >
-        <ZoomOut size={15} />
-      </IconButton>
-      <button
-        type="button"
-        className="rounded px-1.5 py-0.5 text-xs hover:bg-black/5"
-        onClick={() => fitTimeline(length)}
-      >
-        All
-      </button>
-      <IconButton
-        label="Longer on the timeline"
-        keys="Ctrl+wheel"
-        onClick={() => zoomTimeline(1.5, aroundPlayhead(), timeline(), length)}
-      >
-        <ZoomIn size={15} />
-      </IconButton>
     </div>
   )
 }

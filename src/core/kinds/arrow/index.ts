@@ -172,6 +172,7 @@ export const arrow: Kind<'arrow'> = {
     Object.assign(e, arrowBetween({ x: away(at.x, view.x, view.w, 0.78), y: away(at.y, view.y, view.h, 0.62) }, at))
   },
   line: true,
+  first: ['bend', 'form', 'thickness', 'head', 'colour', 'outline'],
   fields: ranged(ArrowLook, [
     { path: 'bend', posed: true, label: 'Bend', type: 'px' },
     {
@@ -198,7 +199,7 @@ export const arrow: Kind<'arrow'> = {
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Outline width', type: 'px', digits: 1 },
-    { path: 'rough', label: 'Drawn by hand', type: 'px', digits: 1 },
+    { path: 'rough', label: 'Hand-drawn roughness', type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: Math.max(e.look.thickness, e.look.headPx) }),
   draw: (e) => [arrowDrawn(e, 1)],

@@ -22,7 +22,7 @@ export const backdrop: Kind<'backdrop'> = {
   upright: true,
   fields: ranged(BackdropLook, [
     { path: 'fill', label: 'Colour', type: 'colour' },
-    { path: 'second', label: 'Graded into', type: 'colour', optional: true },
+    { path: 'second', label: 'Gradient to', type: 'colour', optional: true },
     { path: 'angle', label: 'Direction', when: ['second'], type: 'degrees' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),

@@ -10,7 +10,7 @@ const put = (lesson = lessonWithTake(), id = 'b') =>
 const shapes = (lesson = put()) => {
   const timed = resolve(lesson)
   const e = others(lesson)[0]!
-  return kindOf(e).draw(e as never, 40, timed.spans.get(e.id)!, timed)[0]!.shapes
+  return kindOf(e).draw(e, 40, timed.spans.get(e.id)!, timed)[0]!.shapes
 }
 
 test('a badge stands beside its spot, and its line leads there from the rim', () => {

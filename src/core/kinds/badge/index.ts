@@ -44,6 +44,7 @@ export const badge: Kind<'badge'> = {
     e.look.tip = { ...at }
   },
   repoint: swungTo,
+  first: ['number', 'face.size', 'ink', 'fill', 'outline'],
   fields: ranged(BadgeLook, [
     ...tipFields('Line'),
     { path: 'number', label: 'Number', type: 'count' },

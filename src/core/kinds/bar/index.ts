@@ -53,11 +53,12 @@ export const bar: Kind<'bar'> = {
     return place === 'free' || !withinBars ? null : alongEdge(e, place, free)
   },
   reading: 'given.share',
-  parts: [{ path: 'given', label: 'Filled by hand or by a gauge', fresh: { share: 100 } }],
+  parts: [{ path: 'given', label: 'Fill by hand or by a gauge', fresh: { share: 100 } }],
   held: (e) => (e.look.place === 'free' ? null : e.look.place),
   letGo(e) {
     e.look.place = 'free'
   },
+  first: ['shape', 'place', 'given.share', 'rounds', 'restFrames', 'fill', 'unfilled', 'after'],
   fields: ranged(BarLook, [
     {
       path: 'shape',
@@ -83,7 +84,7 @@ export const bar: Kind<'bar'> = {
     },
     {
       path: 'runs',
-      label: 'Runs',
+      label: 'Direction',
       type: 'choice',
       options: [
         { value: 'right', label: 'to the right' },
@@ -94,10 +95,10 @@ export const bar: Kind<'bar'> = {
     },
     { path: 'withinBars', label: 'Within letterbox bars', when: ['place', ...BAR_EDGES], type: 'tick' },
     { path: 'ringPx', label: 'Thickness', when: ['shape', 'ring'], type: 'px' },
-    { path: 'turnFrom', label: 'Begins at', when: ['shape', 'ring'], type: 'degrees' },
-    { path: 'corner', label: 'Round ends', type: 'px' },
-    { path: 'rounds', label: 'Times over', type: 'count' },
-    { path: 'restFrames', label: 'Full before its end', type: 'frames' },
+    { path: 'turnFrom', label: 'Start angle', when: ['shape', 'ring'], type: 'degrees' },
+    { path: 'corner', label: 'Corner radius', type: 'px' },
+    { path: 'rounds', label: 'Repeats', type: 'count' },
+    { path: 'restFrames', label: 'Stays full for', type: 'frames' },
     { path: 'given.share', posed: true, label: 'Filled', when: ['given'], type: 'percent' },
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'unfilled', label: 'Unfilled part', type: 'colour', optional: true },
@@ -108,7 +109,7 @@ export const bar: Kind<'bar'> = {
       label: 'When it is full',
       type: 'choice',
       options: [
-        { value: 'gone', label: 'is gone at its end' },
+        { value: 'gone', label: 'disappears at its end' },
         { value: 'stays', label: 'stays beyond its end' },
         { value: 'fades', label: 'fades as it is full' },
         { value: 'fades-after', label: 'fades after its end' },

@@ -12,17 +12,17 @@ import { ChaptersLook } from './look'
 import { unitOf } from '../unit'
 
 /** A chapter as far as it lies in a span. */
-export interface Part {
+export interface ChapterPart {
   label: string
   from: number
   to: number
 }
 /** The chapters that a span goes through, in time order; the span itself where there is none. */
-export function chaptersOver(timed: Timed, span: { from: number; to: number }): Part[] {
+export function chaptersOver(timed: Timed, span: { from: number; to: number }): ChapterPart[] {
   const marks = [...timed.moments.values()]
     .filter((m) => m.kind === 'chapter' && m.frame !== null)
     .sort((a, b) => a.frame! - b.frame!)
-  const parts = marks.flatMap((m, i): Part[] => {
+  const parts = marks.flatMap((m, i): ChapterPart[] => {
     const from = Math.max(span.from, m.frame!)
     const to = Math.min(span.to, marks[i + 1]?.frame ?? timed.length)
     return to > from ? [{ label: m.label, from, to }] : []
@@ -38,7 +38,7 @@ function barBox(box: Rect, { labels, face }: ChaptersLook): Rect {
   return { ...box, y: labels === 'above' ? box.y + taken : box.y, h: box.h - taken }
 }
 /** Where each part lies along a bar: whole pixels, so that all gaps are alike. */
-export function partBoxes(bar: Rect, parts: readonly Part[], { widths, gapPx }: ChaptersLook): Rect[] {
+export function partBoxes(bar: Rect, parts: readonly ChapterPart[], { widths, gapPx }: ChaptersLook): Rect[] {
   const gap = Math.min(gapPx, bar.w / (2 * parts.length))
   const room = bar.w - gap * (parts.length - 1)
   const whole = parts.reduce((sum, p) => sum + p.to - p.from, 0)
@@ -54,7 +54,12 @@ export function partBoxes(bar: Rect, parts: readonly Part[], { widths, gapPx }: 
  * How far a bar has come at a frame, in its own pixels: evenly through each chapter, or evenly from stop to stop, where
  * it rests until the next chapter begins.
  */
-export function reachAt(parts: readonly Part[], boxes: readonly Rect[], frame: number, look: ChaptersLook): number {
+export function reachAt(
+  parts: readonly ChapterPart[],
+  boxes: readonly Rect[],
+  frame: number,
+  look: ChaptersLook,
+): number {
   const i = Math.max(
     0,
     parts.findLastIndex((p) => p.from <= frame),
@@ -127,6 +132,7 @@ export const chapters: Kind<'chapters'> = {
   letGo(e) {
     e.look.place = 'free'
   },
+  first: ['place', 'goes', 'fill', 'unfilled', 'labels', 'face.size', 'lit', 'ink'],
   fields: ranged(ChaptersLook, [
     {
       path: 'place',
@@ -140,18 +146,18 @@ export const chapters: Kind<'chapters'> = {
     },
     {
       path: 'goes',
-      label: 'Goes',
+      label: 'Moves',
       type: 'choice',
       options: [
         { value: 'through', label: 'evenly through each chapter' },
         { value: 'stops', label: 'from stop to stop' },
       ],
     },
-    { path: 'wayFrames', label: 'To a stop in', when: ['goes', 'stops'], type: 'frames' },
+    { path: 'wayFrames', label: 'Moves to a stop in', when: ['goes', 'stops'], type: 'frames' },
     { path: 'stopAt', label: 'Stops at', when: ['goes', 'stops'], type: 'percent' },
     {
       path: 'widths',
-      label: 'Parts are',
+      label: 'Part widths',
       type: 'choice',
       options: [
         { value: 'time', label: 'as wide as they are long' },
@@ -161,10 +167,10 @@ export const chapters: Kind<'chapters'> = {
     { path: 'fill', label: 'Fill', type: 'colour' },
     { path: 'unfilled', label: 'Unfilled part', type: 'colour', optional: true },
     { path: 'gapPx', label: 'Gaps', type: 'px' },
-    { path: 'corner', label: 'Round ends', type: 'px' },
+    { path: 'corner', label: 'Corner radius', type: 'px' },
     {
       path: 'labels',
-      label: 'Names',
+      label: 'Labels',
       type: 'choice',
       options: [
         { value: 'above', label: 'above it' },
@@ -175,11 +181,11 @@ export const chapters: Kind<'chapters'> = {
     },
     { path: 'face', label: 'Font', when: ['labels', 'above', 'below', 'inside'], type: 'font' },
     { path: 'face.size', label: 'Text size', when: ['labels', 'above', 'below', 'inside'], type: 'px' },
-    { path: 'lit', label: 'Name, while it is on', when: ['labels', 'above', 'below', 'inside'], type: 'colour' },
-    { path: 'ink', label: 'Other names', when: ['labels', 'above', 'below', 'inside'], type: 'colour' },
+    { path: 'lit', label: 'Current label', when: ['labels', 'above', 'below', 'inside'], type: 'colour' },
+    { path: 'ink', label: 'Other labels', when: ['labels', 'above', 'below', 'inside'], type: 'colour' },
     {
       path: 'ground',
-      label: 'Ground',
+      label: 'Background',
       when: ['labels', 'above', 'below', 'inside'],
       type: 'colour',
       optional: true,

@@ -26,7 +26,7 @@ export const chime: Kind<'chime'> = {
   fields: ranged(ChimeLook, [
     {
       path: 'at',
-      label: 'Heard',
+      label: 'Plays',
       type: 'choice',
       options: [
         { value: 'click', label: 'at every click' },
@@ -36,10 +36,10 @@ export const chime: Kind<'chime'> = {
         { value: 'leaves', label: 'as something goes' },
       ],
     },
-    { path: 'of', label: 'Of', when: ['at', 'arrives', 'moves', 'leaves'], type: 'element' },
+    { path: 'of', label: 'Element', when: ['at', 'arrives', 'moves', 'leaves'], type: 'element' },
     { path: 'levelDb', label: 'Level', type: 'level', digits: 1, keyed: false },
-    { path: 'duckDb', label: 'Under speech, lower by', type: 'level', digits: 1, keyed: false },
-    { path: 'chance', label: 'Which by chance', type: 'count', keyed: false },
+    { path: 'duckDb', label: 'Lower under speech by', type: 'level', digits: 1, keyed: false },
+    { path: 'chance', label: 'Random order', type: 'count', keyed: false },
     { path: 'variants', label: 'Variants', type: 'count', keyed: false, inPanel: false },
     { path: 'muted', label: 'Muted', type: 'tick' },
   ]),

@@ -26,6 +26,7 @@ export const counter: Kind<'counter'> = {
   lasts: (_e, fps) => fps * 5,
   reading: 'value',
   content: ['value', 'before', 'after'],
+  first: ['counts', 'value', 'shows', 'digits', 'before', 'after', 'face.size', 'ink'],
   fields: ranged(CounterLook, [
     {
       path: 'counts',
@@ -39,8 +40,8 @@ export const counter: Kind<'counter'> = {
         { value: 'round', label: 'its rounds' },
       ],
     },
-    { path: 'rounds', label: 'Times over', when: ['counts', 'left', 'gone', 'percent', 'round'], type: 'count' },
-    { path: 'restFrames', label: 'Rests at its end for', when: ['counts', 'left', 'gone', 'percent'], type: 'frames' },
+    { path: 'rounds', label: 'Repeats', when: ['counts', 'left', 'gone', 'percent', 'round'], type: 'count' },
+    { path: 'restFrames', label: 'Holds at the end for', when: ['counts', 'left', 'gone', 'percent'], type: 'frames' },
     { path: 'value', posed: true, label: 'Number', when: ['counts', 'value'], type: 'number', digits: 2 },
     {
       path: 'shows',
@@ -52,16 +53,16 @@ export const counter: Kind<'counter'> = {
         { value: 'seconds', label: 'seconds' },
       ],
     },
-    { path: 'digits', label: 'Behind the point', type: 'count' },
-    { path: 'atLeast', label: 'Figures at least', type: 'count' },
-    { path: 'grouped', label: 'Thousands apart', type: 'tick' },
-    { path: 'before', label: 'Before it', type: 'text' },
-    { path: 'after', label: 'After it', type: 'text' },
+    { path: 'digits', label: 'Decimals', type: 'count' },
+    { path: 'atLeast', label: 'Minimum digits', type: 'count' },
+    { path: 'grouped', label: 'Thousands separator', type: 'tick' },
+    { path: 'before', label: 'Prefix', type: 'text' },
+    { path: 'after', label: 'Suffix', type: 'text' },
     { path: 'face', label: 'Font', type: 'font' },
     { path: 'face.size', label: 'Text size', type: 'px' },
     {
       path: 'align',
-      label: 'Stands',
+      label: 'Align',
       type: 'choice',
       options: [
         { value: 'left', label: 'left' },

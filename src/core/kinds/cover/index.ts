@@ -16,7 +16,7 @@ export const cover: Kind<'cover'> = {
   fields: ranged(CoverLook, [
     {
       path: 'how',
-      label: 'Hides by',
+      label: 'Hide with',
       type: 'choice',
       options: [
         { value: 'plain', label: 'a plain cover' },
@@ -25,11 +25,11 @@ export const cover: Kind<'cover'> = {
       ],
     },
     { path: 'fill', label: 'Fill', when: ['how', 'plain'], type: 'colour' },
-    { path: 'corner', label: 'Corner', when: ['how', 'plain'], type: 'px' },
-    { path: 'blockPx', label: 'Blocks of', when: ['how', 'blocks'], type: 'px' },
-    { path: 'softPx', label: 'Blur of', when: ['how', 'blur'], type: 'px' },
-    { path: 'edgePx', label: 'Ends softly over', when: ['how', 'blur'], type: 'px' },
-    { path: 'round', label: 'Round', when: ['how', 'blur'], type: 'tick' },
+    { path: 'corner', label: 'Corner radius', when: ['how', 'plain'], type: 'px' },
+    { path: 'blockPx', label: 'Block size', when: ['how', 'blocks'], type: 'px' },
+    { path: 'softPx', label: 'Blur', when: ['how', 'blur'], type: 'px' },
+    { path: 'edgePx', label: 'Soft edge', when: ['how', 'blur'], type: 'px' },
+    { path: 'round', label: 'Oval', when: ['how', 'blur'], type: 'tick' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e, _frame, _span, timed) {

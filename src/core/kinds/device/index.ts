@@ -102,7 +102,7 @@ export const device: Kind<'device'> = {
     },
     { path: 'body', label: 'Body', type: 'colour' },
     { path: 'rim', label: 'Stand', type: 'colour' },
-    { path: 'light', label: 'Light along its edge', type: 'colour', optional: true },
+    { path: 'light', label: 'Edge light', type: 'colour', optional: true },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw: (e) => [{ shapes: draw(e), box: grown(localBox(e, { w: e.width, h: e.height }), 2) }],

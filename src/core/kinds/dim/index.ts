@@ -17,9 +17,9 @@ export const dim: Kind<'dim'> = {
   withFrame: true,
   settle: fillFrame,
   fields: ranged(DimLook, [
-    { path: 'softPx', label: 'Blurs by', type: 'px' },
-    { path: 'dim', label: 'Dims by', type: 'percent' },
-    { path: 'colour', label: 'With', type: 'colour' },
+    { path: 'softPx', label: 'Blur', type: 'px' },
+    { path: 'dim', label: 'Dim by', type: 'percent' },
+    { path: 'colour', label: 'Dim colour', type: 'colour' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

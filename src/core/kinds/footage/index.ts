@@ -35,7 +35,7 @@ export const footage: Kind<'footage'> = {
   fields: ranged(FootageLook, [
     {
       path: 'fit',
-      label: 'In the frame',
+      label: 'Fit',
       type: 'choice',
       options: [
         { value: 'fit', label: 'fits, whole' },

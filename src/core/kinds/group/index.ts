@@ -23,7 +23,7 @@ export const group: Kind<'group'> = {
   parts: [
     {
       path: 'corners',
-      label: 'Fits into four corners',
+      label: 'Distort by four corners',
       fresh: { ax: 0, ay: 0, bx: 100, by: 0, cx: 100, cy: 100, dx: 0, dy: 100 },
     },
   ],
@@ -68,9 +68,9 @@ export const group: Kind<'group'> = {
       })),
     ),
     { path: 'featherPx', label: 'Soft edges', when: ['corners'], type: 'px' },
-    { path: 'mask', label: 'Seen only within its box', type: 'tick' },
-    { path: 'asOne', label: 'Stacked and faded as one', type: 'tick' },
-    { path: 'ground', label: 'Ground', type: 'colour', optional: true },
+    { path: 'mask', label: 'Clip to its box', type: 'tick' },
+    { path: 'asOne', label: 'Stack and fade as one picture', type: 'tick' },
+    { path: 'ground', label: 'Background', type: 'colour', optional: true },
     { path: 'border', label: 'Border', type: 'colour', optional: true },
     { path: 'borderPx', label: 'Border width', when: ['border'], type: 'px', digits: 1 },
   ]),

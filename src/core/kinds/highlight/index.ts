@@ -18,7 +18,7 @@ export const highlight: Kind<'highlight'> = {
   fields: ranged(HighlightLook, [
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'strength', label: 'Strength', type: 'percent' },
-    { path: 'corner', label: 'Corner', type: 'px' },
+    { path: 'corner', label: 'Corner radius', type: 'px' },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
   ]),

@@ -26,10 +26,10 @@ export const icon: Kind<'icon'> = {
     { path: 'd', label: 'Icon', type: 'icon' },
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'linePx', label: 'Line width', type: 'px', digits: 1 },
-    { path: 'ground', label: 'Ground', type: 'colour', optional: true },
+    { path: 'ground', label: 'Background', type: 'colour', optional: true },
     {
       path: 'groundForm',
-      label: 'Ground is',
+      label: 'Background shape',
       when: ['ground'],
       type: 'choice',
       options: [

@@ -26,7 +26,7 @@ export const lens: Kind<'lens'> = {
         { value: 'box', label: 'a box' },
       ],
     },
-    { path: 'larger', label: 'As large', type: 'factor', digits: 1 },
+    { path: 'larger', label: 'Magnification', type: 'factor', digits: 1 },
     { path: 'rim', label: 'Rim', type: 'colour' },
     { path: 'rimPx', label: 'Rim width', type: 'px', digits: 1 },
   ]),

@@ -19,7 +19,7 @@ export const letterbox: Kind<'letterbox'> = {
   fields: ranged(LetterboxLook, [
     {
       path: 'by',
-      label: 'By',
+      label: 'Set by',
       type: 'choice',
       options: [
         { value: 'share', label: '% of the height' },
@@ -29,7 +29,7 @@ export const letterbox: Kind<'letterbox'> = {
     {
       path: 'share',
       posed: true,
-      label: 'Bars together',
+      label: 'Both bars together',
       when: ['by', 'share'],
       type: 'percent',
       digits: 1,
@@ -41,7 +41,7 @@ export const letterbox: Kind<'letterbox'> = {
       type: 'ratio',
       digits: 3,
     },
-    { path: 'first', label: 'Of it above (or left)', type: 'percent', digits: 1 },
+    { path: 'first', label: 'Top (or left) share', type: 'percent', digits: 1 },
     { path: 'colour', label: 'Colour', type: 'colour' },
   ]),
   leaves: ({ width, height, look }) => {

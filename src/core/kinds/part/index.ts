@@ -28,7 +28,7 @@ export const part: Kind<'part'> = {
   fields: ranged(PartLook, [
     {
       path: 'longer',
-      label: 'Given more time',
+      label: 'With more time',
       type: 'choice',
       options: [
         { value: 'ask', label: 'asks what to do' },
@@ -36,7 +36,7 @@ export const part: Kind<'part'> = {
         { value: 'slower', label: 'goes slower' },
       ],
     },
-    { path: 'inFrames', label: 'Left out at its start', type: 'frames', keyed: false },
+    { path: 'inFrames', label: 'Skip at its start', type: 'frames', keyed: false },
     { path: 'levelDb', label: 'Level', type: 'level', digits: 1, keyed: false },
     { path: 'muted', label: 'Muted', type: 'tick' },
   ]),

@@ -55,7 +55,7 @@ export const ripple: Kind<'ripple'> = {
   rule: (e) => e.look.every,
   single: ({ look }) => ({ look: { ...look, every: false }, frames: look.growFrames + look.fadeFrames }),
   fields: ranged(RippleLook, [
-    { path: 'every', label: 'On every click of its span', type: 'tick' },
+    { path: 'every', label: 'On every click while it lasts', type: 'tick' },
     { path: 'colour', label: 'Colour', type: 'colour' },
     { path: 'growFrames', label: 'Grows for', type: 'frames' },
     { path: 'fadeFrames', label: 'Fades for', type: 'frames' },

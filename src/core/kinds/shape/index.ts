@@ -17,6 +17,7 @@ export const shape: Kind<'shape'> = {
   pulls: 'both',
   drawn: true,
   put: (e, spot) => putBox(e, spot, shape.size(e)),
+  first: ['form', 'fill', 'outline', 'outlinePx', 'corner', 'sides'],
   fields: ranged(ShapeLook, [
     {
       path: 'form',
@@ -32,14 +33,14 @@ export const shape: Kind<'shape'> = {
     { path: 'fill', label: 'Fill', when: ['form', 'rectangle', 'ellipse', 'polygon'], type: 'colour', optional: true },
     { path: 'outline', label: 'Outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'Thickness', type: 'px', digits: 1 },
-    { path: 'dashPx', label: 'Dashes', type: 'px' },
-    { path: 'rough', label: 'Drawn by hand', type: 'px', digits: 1 },
-    { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px' },
+    { path: 'dashPx', label: 'Dash length', type: 'px' },
+    { path: 'rough', label: 'Hand-drawn roughness', type: 'px', digits: 1 },
+    { path: 'corner', label: 'Corner radius', when: ['form', 'rectangle'], type: 'px' },
     { path: 'sides', label: 'Sides', when: ['form', 'polygon'], type: 'count' },
     {
       path: 'drawnIn',
       posed: true,
-      label: 'Drawn in (star)',
+      label: 'Star depth',
       when: ['form', 'polygon'],
       type: 'percent',
     },

@@ -23,9 +23,9 @@ export const sound: Kind<'sound'> = {
   fields: ranged(SoundLook, [
     { path: 'levelDb', label: 'Level', type: 'level', digits: 1 },
     { path: 'muted', label: 'Muted', type: 'tick' },
-    { path: 'duckDb', label: 'Under speech, lower by', type: 'level', digits: 1, keyed: false },
-    { path: 'duckInMs', label: 'Lower within (ms)', type: 'number', keyed: false },
-    { path: 'duckOutMs', label: 'Back within (ms)', type: 'number', keyed: false },
+    { path: 'duckDb', label: 'Lower under speech by', type: 'level', digits: 1, keyed: false },
+    { path: 'duckInMs', label: 'Fade down in (ms)', type: 'number', keyed: false },
+    { path: 'duckOutMs', label: 'Fade back in (ms)', type: 'number', keyed: false },
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],

@@ -23,10 +23,10 @@ export const spotlight: Kind<'spotlight'> = {
         { value: 'ellipse', label: 'ellipse' },
       ],
     },
-    { path: 'dim', label: 'Dims the rest by', type: 'percent' },
-    { path: 'colour', label: 'With', type: 'colour' },
+    { path: 'dim', label: 'Dim the rest by', type: 'percent' },
+    { path: 'colour', label: 'Dim colour', type: 'colour' },
     { path: 'softPx', label: 'Soft edge', type: 'px' },
-    { path: 'corner', label: 'Corner', when: ['form', 'rectangle'], type: 'px' },
+    { path: 'corner', label: 'Corner radius', when: ['form', 'rectangle'], type: 'px' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

@@ -83,7 +83,7 @@ test('a text is made as small as its box needs', () => {
     fitSize: true,
     padding: 0,
   })
-  const [drawn] = kindOf(e).draw(e as never, 70, timed.spans.get('words')!, timed)
+  const [drawn] = kindOf(e).draw(e, 70, timed.spans.get('words')!, timed)
   const ctx = createCanvas(400, 300).getContext('2d')
   ctx.translate(200, 150)
   for (const s of drawn!.shapes) if (s.type === 'path' && s.fill) ctx.fill(new Path2D(s.d))
@@ -122,6 +122,6 @@ test('words stand alone one after the other: evenly, as they are spoken, at each
   expect(at(100, 'whole')).toBeNull()
   // Each stands in the middle by itself.
   const e = { ...spoken().e, look: look({ builds: 'alone', eachFrames: 10, text: 'I understand' }) }
-  const box = (frame: number) => kindOf(e).draw(e as never, frame, span, timed)[0]!.shapes[0] as { d: string }
+  const box = (frame: number) => kindOf(e).draw(e, frame, span, timed)[0]!.shapes[0] as { d: string }
   expect(box(60).d).not.toBe(box(75).d)
 })

@@ -20,7 +20,7 @@ export const treatment: Kind<'treatment'> = {
   fields: ranged(TreatmentLook, [
     {
       path: 'over',
-      label: 'Lies over',
+      label: 'Applies to',
       type: 'choice',
       options: [
         { value: 'below', label: 'all that is below it' },
@@ -33,8 +33,8 @@ export const treatment: Kind<'treatment'> = {
     { path: 'contrast', label: 'Contrast', type: 'percent' },
     { path: 'saturation', label: 'Saturation', type: 'percent' },
     { path: 'warmth', label: 'Warmth', type: 'percent' },
-    { path: 'dim', label: 'Dims by', type: 'percent' },
-    { path: 'softPx', label: 'Blurs by', type: 'px', digits: 1 },
+    { path: 'dim', label: 'Dim by', type: 'percent' },
+    { path: 'softPx', label: 'Blur', type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

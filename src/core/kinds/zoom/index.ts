@@ -31,10 +31,10 @@ export const zoom: Kind<'zoom'> = {
   upright: true,
   onlyFramed: true,
   fields: ranged(ZoomLook, [
-    { path: 'inFrames', label: 'Goes in for', type: 'frames' },
-    { path: 'backFrames', label: 'Goes back for', type: 'frames' },
+    { path: 'inFrames', label: 'Zooms in over', type: 'frames' },
+    { path: 'backFrames', label: 'Zooms out over', type: 'frames' },
     { path: 'easing', label: 'Easing', type: 'easing' },
-    { path: 'smooth', label: 'Draws back on long ways', type: 'tick' },
+    { path: 'smooth', label: 'Pulls back on long moves', type: 'tick' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],

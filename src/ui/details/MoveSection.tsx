@@ -1,0 +1,114 @@
+import { counted } from '@/core/formats/counted'
+import { Trash2 } from 'lucide-react'
+import { putMoveEdge, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
+import { kindOf } from '@/core/kinds'
+import type { Element } from '@/core/lesson/schema'
+import { isUnfilled, motionOf, moveWarnings, paceOf, poseAt, type Move } from '@/core/motion'
+import { framesPerSecond } from '@/core/time'
+import { bench, edit, useBench, useShown } from '../bench/store'
+import { Tick } from '../fields/fields'
+import { NumberField } from '../fields/numberField'
+import { Button, IconButton } from '../kit/button'
+import { EasingEditor } from './EasingEditor'
+import { MoveEdgeEditor } from './MoveEdgeEditor'
+import { Section } from './Section'
+
+/** The move to the pose in force: when it goes and lands, how it eases, how fast it is. */
+export function MoveSection({ element: e }: { element: Element }) {
+  const timed = useShown()
+  const playhead = useBench((b) => b.playhead)
+  const moveEnd = useBench((b) => b.moveEnd)
+  const keys = useBench((b) => b.keys)
+  const { moves } = motionOf(timed, e)
+  const { pose, moving } = poseAt(timed, e, playhead)
+  const number = moving && moveEnd === 'end' ? pose + 1 : pose
+  const move = moves[number - 1]
+  if (!move) return null
+  const own = { element: e.id, pose: move.pose.id }
+  const chosen = keys.length > 1 && keys.some((k) => k.pose === own.pose) ? keys : [own]
+  const easing = (of: typeof chosen, words: string, v: string) => edit(words, setMoveEasing(of, v))
+  const many = `Easing of ${chosen.length} moves`
+  const all = moves.map((m) => ({ element: e.id, pose: m.pose.id }))
+  return (
+    <div data-testid="move">
+      <Section
+        title={`The move to pose ${number + 1}`}
+        name="The move"
+        folds="open"
+        right={
+          <IconButton
+            label={`Take pose ${number + 1} away`}
+            onClick={() => edit(`Take a pose of “${e.name}” away`, removePoses([own]))}
+          >
+            <Trash2 size={13} />
+          </IconButton>
+        }
+      >
+        <MoveEdgeEditor element={e} move={move} side="start" />
+        <MoveEdgeEditor element={e} move={move} side="end" />
+        <EasingEditor
+          label={chosen.length > 1 ? many : 'Easing'}
+          value={move.pose.easing}
+          onChange={(v) => easing(chosen, chosen.length > 1 ? many : `Easing of a move of “${e.name}”`, v)}
+        />
+        {moves.length > 1 && (
+          <Button onClick={() => easing(all, `Easing of “${e.name}”`, move.pose.easing)}>
+            Give this easing to all its moves
+          </Button>
+        )}
+        {move.pose.curve && (
+          <Button onClick={() => edit(`Straighten a path of “${e.name}”`, setCurve(e.id, move.pose.id, null))}>
+            Straighten its path
+          </Button>
+        )}
+        <Pace element={e} move={move} />
+        {kindOf(e).leads && (
+          <Tick
+            label="It presses here"
+            value={move.pose.press === true}
+            onChange={(v) =>
+              edit(v ? `“${e.name}” presses` : `“${e.name}” does not press`, setPress(e.id, move.pose.id, v))
+            }
+          />
+        )}
+        {isUnfilled(timed, e, move) && <p className="text-muted">Laid out in time; both poses are alike so far.</p>}
+        {moveWarnings(timed, e, move).map((w) => (
+          <p key={w} className="text-warn">
+            {w}
+          </p>
+        ))}
+      </Section>
+    </div>
+  )
+}
+
+/** How long a move is, in time and on the picture; its speed can be typed. */
+function Pace({ element: e, move }: { element: Element; move: Move }) {
+  const timed = useShown()
+  const fps = framesPerSecond(timed.lesson.rate)
+  const pace = paceOf(timed, e, move)
+  /** It lands earlier or later for it. */
+  const setPace = (pxPerSecond: number) => {
+    const frames = Math.max(1, Math.round((pace.px / pxPerSecond) * framesPerSecond(bench().timed.lesson.rate)))
+    const lands = Math.round(move.from) + frames
+    edit(`Speed of a move of “${e.name}”`, putMoveEdge(e.id, move.pose.id, 'end', lands, null))
+  }
+  return (
+    <>
+      <p className="figures text-xs text-muted" data-testid="pace">
+        {counted(Math.round(pace.frames * 10) / 10, 'frame')} · {(pace.frames / fps).toFixed(2)} s
+        {pace.px >= 1 ? ` · ${Math.round(pace.px)} px` : ''}
+      </p>
+      {pace.px >= 1 && (
+        <NumberField
+          label="Speed"
+          unit="px/s"
+          min={1}
+          max={100_000}
+          value={Math.round(pace.pxPerSecond)}
+          onChange={setPace}
+        />
+      )}
+    </>
+  )
+}

@@ -1,0 +1,48 @@
+import { ChevronDown, ZoomIn, ZoomOut } from 'lucide-react'
+import { bench, useBench } from '../bench/store'
+import { keyOf, runCommand } from '../commands/commands'
+import { IconButton } from '../kit/button'
+import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
+
+const STEP = 1.5
+const KEY = '!h-6 !w-6'
+/** The playhead on the timeline where it is in sight, so that what is looked at stays in sight. */
+function aroundPlayhead(): number {
+  const { pxPerFrame, left, width } = useView.getState()
+  const x = bench().playhead * pxPerFrame - left
+  return x >= 0 && x <= width ? x : width / 3
+}
+
+/** Beside the ruler: how long a frame is drawn on the timeline, and the key that puts it away. */
+export function Corner() {
+  const length = useBench((b) => b.timed.length)
+  const by = (factor: number) =>
+    zoomTimeline(factor, aroundPlayhead(), document.querySelector<HTMLElement>('[data-testid=timeline]'), length)
+  return (
+    <div
+      className="sticky left-0 z-10 flex shrink-0 items-center gap-0.5 bg-sheet pl-1.5"
+      style={{ width: HEAD_PX }}
+      role="group"
+      aria-label="Scale of the timeline"
+    >
+      <IconButton className={KEY} label="Shorter on the timeline" keys="Ctrl+wheel" onClick={() => by(1 / STEP)}>
+        <ZoomOut size={14} />
+      </IconButton>
+      <IconButton className={KEY} label="All of it on the timeline" onClick={() => fitTimeline(length)}>
+        <span className="text-xs">All</span>
+      </IconButton>
+      <IconButton className={KEY} label="Longer on the timeline" keys="Ctrl+wheel" onClick={() => by(STEP)}>
+        <ZoomIn size={14} />
+      </IconButton>
+      <span className="flex-1" />
+      <IconButton
+        className={KEY}
+        label="Put the timeline away"
+        keys={keyOf('pane-timeline')}
+        onClick={() => runCommand('pane-timeline')}
+      >
+        <ChevronDown size={14} />
+      </IconButton>
+    </div>
+  )
+}
