@@ -15,7 +15,7 @@ import {
   spot,
   withoutStyles,
 } from './desk'
-import { newWalk, walk, type Place } from './walk'
+import { newWalk, PATIENCE_MS, walk, type Place } from './walk'
 
 // Each stands alone, and two of them walk for minutes: they are shared out among the workers.
 test.describe.configure({ mode: 'parallel' })
@@ -65,7 +65,7 @@ const PRESSES_OF = (other: string): Place['presses'] =>
   Object.fromEntries(Object.entries(PRESSES).map(([name, act]) => [name, (page) => act(page, other)]))
 
 test('every control of every kind keeps what was set in it, whatever is pressed next', async ({ page }) => {
-  test.setTimeout(600_000)
+  test.setTimeout(PATIENCE_MS)
   const id = await ofEveryKind()
   await openBench(page, id)
   await goTo(page, 0)
@@ -137,7 +137,7 @@ const ours = (page: Page) => page.locator('section:has(> h2:text-is("Ours"))').g
 test('every control of every dialog, page and other panel keeps what was set in it, whatever is pressed next', async ({
   page,
 }) => {
-  test.setTimeout(600_000)
+  test.setTimeout(PATIENCE_MS)
   const id = await demoCopy()
   await openBench(page, id)
   const found = newWalk()
@@ -207,7 +207,7 @@ test('every control of every dialog, page and other panel keeps what was set in 
 })
 
 test('every control of a second language and of a recording of a voice keeps what was set in it', async () => {
-  test.setTimeout(300_000)
+  test.setTimeout(PATIENCE_MS)
   const args = ['--no-sandbox', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args })
   try {
