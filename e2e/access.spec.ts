@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type axe from 'axe-core'
-import { base, demoCopy, goTo, newLesson, openBench } from './desk'
+import { base, demoCopy, goTo, newLesson, openDesk } from './desk'
 
 const source = readFileSync(path.join(import.meta.dirname, '../node_modules/axe-core/axe.min.js'), 'utf8')
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
@@ -53,9 +53,9 @@ test('every view can be read, reached and pressed: no finding of WCAG 2.2 AA', a
   await page.goto(`${base()}/exports`)
   await page.waitForSelector('main')
   await look('exports')
-  await openBench(page, await newLesson('Empty'))
+  await openDesk(page, await newLesson('Empty'))
   await look('an empty lesson')
-  await openBench(page, id)
+  await openDesk(page, id)
   await look('the lesson')
   await goTo(page, 700)
   await page.locator('[data-element=outline-page]').click({ position: { x: 8, y: 4 } })

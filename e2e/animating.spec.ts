@@ -9,7 +9,7 @@ import { motionOf, placementOf, posedAt } from '@/core/motion'
 import { apply, IDENTITY, type Point } from '@/core/geometry'
 import { framingOf } from '@/core/scene'
 import { resolve, type Timed } from '@/core/timing'
-import { demoCopy, folder, goTo, inOrder, clipsIn, lessonOf, newLesson, openBench, saved, write } from './desk'
+import { demoCopy, folder, goTo, inOrder, clipsIn, lessonOf, newLesson, openDesk, saved, write } from './desk'
 import { drawerVideo, receiptSlip, shelfPlan } from './props'
 import { Hand } from './hand'
 
@@ -37,7 +37,7 @@ test(
   async ({ page }) => {
     write('slip.svg', receiptSlip())
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await bringIn(page, ['slip.svg'])
     const hand = new Hand(page)
     await hand.click(page.getByText('What moves is blurred'))
@@ -84,7 +84,7 @@ test(
   async ({ page }) => {
     write('shelf-plan.svg', shelfPlan())
     const id = await newLesson('Shelf plan')
-    await openBench(page, id)
+    await openDesk(page, id)
     await bringIn(page, ['shelf-plan.svg'])
     await page.keyboard.press('a')
     await page
@@ -202,7 +202,7 @@ test(
 test('an outline follows a drawer being pulled open by seven poses, a thinner one riding on it', async ({ page }) => {
   const drawer = drawerVideo(here('drawer.mp4'))
   const id = await newLesson('Drawer')
-  await openBench(page, id)
+  await openDesk(page, id)
   await bringIn(page, ['drawer.mp4'])
   await page.waitForSelector('canvas[data-frame]')
   const hand = new Hand(page)
@@ -263,7 +263,7 @@ test('one arrow points at the search box, waits for a word of the narration, the
   page,
 }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const hand = new Hand(page)
   await hand.click(await inOrder(page, '“First, find the tool.”'))
   await hand.key('2')

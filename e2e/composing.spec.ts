@@ -15,7 +15,7 @@ import {
 import { isClip, kindName, newElement } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { gaugeAt, posedAt } from '@/core/motion'
-import { demoCopy, goTo, lessonOf, newLesson, openBench, rgbAt, saved, sendEdit, write } from './desk'
+import { demoCopy, goTo, lessonOf, newLesson, openDesk, rgbAt, saved, sendEdit, write } from './desk'
 import { exported, fileRow, stored } from './exported'
 import { Hand } from './hand'
 import { bringIn, inLibrary, near, pickWord, plainTake } from './takes'
@@ -25,7 +25,7 @@ test('a presenter shrinks into a corner, goes to another on a word, and lies ove
   plainTake('presenter.mp4', 'magenta', '640x360', 30)
   await inLibrary(page, ['presenter.mp4'])
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const hand = new Hand(page)
   await goTo(page, 0)
   await hand.key('a')
@@ -74,7 +74,7 @@ test('a presenter shrinks into a corner, goes to another on a word, and lies ove
 
 test('a bar, a number and two wordings read one gauge, which rests on its way', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 200)
   const hand = new Hand(page)
   await hand.key('4')
@@ -140,7 +140,7 @@ test('a page scrolls within a drawn screen, tied to three words', async ({ page 
     `<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="4000" viewBox="0 0 1000 4000">${page8}</svg>`,
   )
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await bringIn(page, ['page.svg'])
   await goTo(page, 0)
   const hand = new Hand(page)
@@ -202,7 +202,7 @@ test('two takes that were recorded together are cut together and laid side by si
   plainTake('desk-b.mp4', 'blue', '1920x1080', 8)
   await inLibrary(page, ['desk-a.mp4', 'desk-b.mp4'])
   const id = await newLesson('Two cameras')
-  await openBench(page, id)
+  await openDesk(page, id)
   await page.keyboard.press('a')
   await fileRow(page, 'desk-a.mp4').getByRole('button', { name: 'Add to the timeline' }).click()
   await fileRow(page, 'desk-b.mp4').getByRole('button', { name: 'Place on top at the playhead' }).click()
@@ -235,7 +235,7 @@ test('two takes that were recorded together are cut together and laid side by si
 
 test('ten copies do what the first does: its motion is changed once', async ({ page }) => {
   const id = await newLesson('Ten lamps')
-  await openBench(page, id)
+  await openDesk(page, id)
   const lesson = await lessonOf(id)
   const first: Element = {
     ...newElement(
@@ -274,7 +274,7 @@ test('ten copies do what the first does: its motion is changed once', async ({ p
     ),
   ]
   await sendEdit(id, inOne(edits))
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 60)
   const hand = new Hand(page)
   await hand.clickAt(100, 400)

@@ -2,7 +2,7 @@ import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { arrowEnds, kindName } from '@/core/kinds'
 import { resolve } from '@/core/timing'
-import { base, demoCopy, folder, frameOf, goTo, clipsIn, lessonOf, openBench, rgbAt, saved, spot } from './desk'
+import { base, demoCopy, folder, frameOf, goTo, clipsIn, lessonOf, openDesk, rgbAt, saved, spot } from './desk'
 
 test('the library: the demo is there; lessons are made, renamed, found, duplicated, removed and put back', async ({
   page,
@@ -38,7 +38,7 @@ test(
   async ({ page }) => {
     test.setTimeout(300_000)
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     const before = resolve(await lessonOf(id))
     // An arrow at the click on Send by mail: choose the moment, choose the kind, point at the spot.
     await page.getByLabel('Find in the running order').fill('Send by')

@@ -52,7 +52,7 @@ export async function demoCopy(): Promise<string> {
     await api<{ id: string }>('/api/lessons', 'POST', { copyOf: rows.find((r) => r.name === 'Lend out a tool')!.id })
   ).id
 }
-export async function openBench(page: Page, id: string): Promise<void> {
+export async function openDesk(page: Page, id: string): Promise<void> {
   await page.addInitScript(() => {
     // As somebody left it who opened what is seldom changed.
     const key = 'vane-set-section: more of its look'

@@ -1,12 +1,12 @@
 import { execFileSync } from 'node:child_process'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { base, demoCopy, folder, goTo, kill, openBench } from './desk'
+import { base, demoCopy, folder, goTo, kill, openDesk } from './desk'
 
 test('a passage is exported smaller; the list outlives a reload; what is done is downloaded and taken off', async ({
   page,
 }) => {
-  await openBench(page, await demoCopy())
+  await openDesk(page, await demoCopy())
   await goTo(page, 300)
   await page.keyboard.press('[')
   await goTo(page, 359)
@@ -43,7 +43,7 @@ test('a passage is exported smaller; the list outlives a reload; what is done is
   await expect(row).toHaveCount(0)
 })
 test('an export is cancelled; another goes on after the server was killed under it', async ({ page }) => {
-  await openBench(page, await demoCopy())
+  await openDesk(page, await demoCopy())
   await page.keyboard.press('[')
   await goTo(page, 899)
   await page.keyboard.press(']')

@@ -8,7 +8,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { ADDABLE_KINDS, newElement } from '@/core/kinds'
 import { LESSON_VERSION, type Element, type Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
-import { base, data, demoCopy, folder, goTo, lessonOf, openBench } from './desk'
+import { base, data, demoCopy, folder, goTo, lessonOf, openDesk } from './desk'
 
 /**
  * Compares the preview at 100 % with the server’s picture of the same frames, within each element’s box. @returns what
@@ -64,7 +64,7 @@ test('the preview at 100 % and the server’s picture of the same frame agree wi
   page,
 }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   expect(
     (await compare(page, await lessonOf(id), [303, 360, 683, 1010, 1200, 1484, 1560, 1760])).length,
   ).toBeGreaterThan(12)
@@ -162,7 +162,7 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
     body: JSON.stringify({ do: 'edit', base: revision, client: 'fill', label: 'fill', edit, seed: 'fill' }),
   })
   expect(stored.status).toBeLessThan(300)
-  await openBench(page, id)
+  await openDesk(page, id)
   const compared = await compare(page, await lessonOf(id), [620, 655])
   // What a group carries is a part of its picture.
   for (const e of lesson.elements.filter((x) => !x.rides))

@@ -4,7 +4,7 @@ import { copyFileSync, truncateSync } from 'node:fs'
 import { request, type IncomingHttpHeaders, type RequestOptions } from 'node:http'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { base, ff, folder, clipsIn, lessonOf, newLesson, openBench, saved, write } from './desk'
+import { base, ff, folder, clipsIn, lessonOf, newLesson, openDesk, saved, write } from './desk'
 
 const demo = path.join(import.meta.dirname, '../demo/media')
 test(
@@ -30,7 +30,7 @@ test(
     copyFileSync(path.join(demo, 'narration.wav'), path.join(folder, 'voice.wav'))
     copyFileSync(path.join(demo, 'narration.vtt'), path.join(folder, 'voice.vtt'))
     const id = await newLesson('Brought in')
-    await openBench(page, id)
+    await openDesk(page, id)
     await page.keyboard.press('a')
     await page
       .getByTestId('file-picker')
@@ -81,7 +81,7 @@ test(
     )
     ff('-f', 'lavfi', '-i', 'testsrc2=s=300x200:d=1', '-frames:v', '1', path.join(folder, 'badge.png'))
     const id = await newLesson('Phone')
-    await openBench(page, id)
+    await openDesk(page, id)
     await page.keyboard.press('a')
     await page
       .getByTestId('file-picker')
@@ -111,7 +111,7 @@ test(
 )
 test('broken files get a sentence and change nothing', async ({ page }) => {
   const id = await newLesson('Broken')
-  await openBench(page, id)
+  await openDesk(page, id)
   ff('-f', 'lavfi', '-i', 'testsrc2=s=320x180:d=2', '-c:v', 'libx264', path.join(folder, 'cut.mp4'))
   truncateSync(path.join(folder, 'cut.mp4'), 8000)
   const files = [
@@ -146,7 +146,7 @@ test('the window is closed before the files are ready: they are laid all the sam
   page,
 }) => {
   const id = await newLesson('Left early')
-  await openBench(page, id)
+  await openDesk(page, id)
   ff(
     '-f',
     'lavfi',
@@ -189,7 +189,7 @@ test('the window is closed before the files are ready: they are laid all the sam
 test('an upload goes on where it stopped when the line comes back', async ({ page }) => {
   const id = await newLesson('Resumed')
   ff('-f', 'lavfi', '-i', 'anoisesrc=d=200:r=48000', '-ac', '2', path.join(folder, 'long.wav'))
-  await openBench(page, id)
+  await openDesk(page, id)
   let sent = 0
   await page.route('**/api/uploads/**', async (route) => {
     if (route.request().method() !== 'PATCH') return route.continue()

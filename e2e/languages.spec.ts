@@ -6,7 +6,7 @@ import { expect, test } from '@playwright/test'
 import { setLength } from '@/core/edits'
 import { inLanguage } from '@/core/language'
 import { resolve } from '@/core/timing'
-import { base, data, demoCopy, goTo, openBench, saved, sendEdit } from './desk'
+import { base, data, demoCopy, goTo, openDesk, saved, sendEdit } from './desk'
 import { exported, stored } from './exported'
 
 const CZECH = [
@@ -42,7 +42,7 @@ test('the demo in a second language: script, narrator, texts; looked at, and exp
 }) => {
   test.setTimeout(240_000)
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const own = await stored(page, id)
   await page.getByRole('button', { name: 'Script and languages' }).click()
   const dialog = page.getByRole('dialog', { name: 'Script and languages' })

@@ -3,7 +3,7 @@ import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { kindName } from '@/core/kinds'
 import { posedAt } from '@/core/motion'
-import { base, demoCopy, goTo, newLesson, openBench, rgbAt, saved, spot, write } from './desk'
+import { base, demoCopy, goTo, newLesson, openDesk, rgbAt, saved, spot, write } from './desk'
 import { exported, stored } from './exported'
 import { Hand } from './hand'
 import { bringIn, here, near, plainTake } from './takes'
@@ -19,7 +19,7 @@ test('a typeface is brought in, chosen, and exported as the same one that ships'
   await expect(page.getByText(/“not-a-font.ttf” is no typeface that could be read/)).toBeVisible()
 
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 1500)
   await page.locator('[data-element=callout-due]').click({ position: { x: 20, y: 8 } })
   const font = page.getByRole('combobox', { name: 'Font', exact: true })
@@ -33,7 +33,7 @@ test('a typeface is brought in, chosen, and exported as the same one that ships'
     file: expect.stringMatching(/^media\/.*face\.json$/),
   })
   // Loaded anew, it is set in it again.
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 1500)
   const shipped = structuredClone(ours.lesson)
   const there = shipped.elements.find((e) => e.id === 'callout-due')!
@@ -52,7 +52,7 @@ test('a typeface is brought in, chosen, and exported as the same one that ships'
 test('a clip is cropped on the picture, and filled like a bar in one act', async ({ page }) => {
   plainTake('blue.mp4', '0x2050c0', '640x360', 4)
   const id = await newLesson('Filling')
-  await openBench(page, id)
+  await openDesk(page, id)
   await bringIn(page, ['blue.mp4'])
   await page
     .locator('[data-clip]')
@@ -98,7 +98,7 @@ test('a page scrolls evenly to a named stop on a word', async ({ page }) => {
   )
   write('page.svg', `<svg xmlns="http://www.w3.org/2000/svg" width="960" height="2400">${rows.join('')}</svg>`)
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await bringIn(page, ['page.svg'])
   await goTo(page, 300)
   await page.keyboard.press('5')
@@ -129,7 +129,7 @@ test('the library tells where files are used; what is kept is given to others an
     '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="40"><rect width="40" height="40"/></svg>',
   )
   const id = await newLesson('With a still')
-  await openBench(page, id)
+  await openDesk(page, id)
   await bringIn(page, ['loose.svg'])
   await page.keyboard.press('5')
   const middle = await spot(page, 960, 540)

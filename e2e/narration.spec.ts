@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { chromium, expect, test, type Page } from '@playwright/test'
-import { demoCopy, goTo, inOrder, openBench, saved, spot } from './desk'
+import { demoCopy, goTo, inOrder, openDesk, saved, spot } from './desk'
 import { exported, stored } from './exported'
 import { bringIn, here } from './takes'
 
@@ -30,7 +30,7 @@ test('another voice reads the script with two sentences swapped and one dropped:
 }) => {
   execFileSync('flite', ['-voice', 'rms', '-t', SCRIPT.join(' '), '-o', here('rms.wav')])
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await bringIn(page, ['rms.wav'])
   // It was laid on the timeline; here it comes in the place of the narration.
   await page.keyboard.press('Control+z')
@@ -112,7 +112,7 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await openClip(page, 'Narration')
     await page.getByRole('button', { name: 'Script …' }).click()
     await page.getByRole('textbox', { name: 'Script' }).fill(said)
@@ -152,7 +152,7 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
 
 test('a phrase is written anew where it stands; a callout hangs on words that were swept over', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const before = await stored(page, id)
   await (await inOrder(page, 'First, find the tool')).dblclick()
   const field = page.getByRole('textbox', { name: 'The phrase of the script' })

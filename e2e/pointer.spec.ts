@@ -5,7 +5,7 @@ import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { resolve } from '@/core/timing'
 import { pointerAt } from '@/core/trace'
-import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openBench, saved, spot } from './desk'
+import { demoCopy, ff, folder, goTo, lessonOf, newLesson, openDesk, saved, spot } from './desk'
 
 const demo = path.join(import.meta.dirname, '../demo/media')
 test(
@@ -28,7 +28,7 @@ test(
       path.join(folder, 'bare.mp4'),
     )
     const id = await newLesson('Without a trace')
-    await openBench(page, id)
+    await openDesk(page, id)
     await page.keyboard.press('a')
     await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'bare.mp4'))
     await expect(page.locator('[data-coming="bare.mp4"]')).toContainText('Ready', { timeout: 90_000 })
@@ -66,7 +66,7 @@ test(
 )
 test('a callout in a page that scrolls is pinned to what it points at', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const poses = async (element: string) => (await lessonOf(id)).elements.find((e) => e.id === element)!.poses
   await page.locator('[data-element=callout-parts]').click()
   const pinned = await poses('callout-parts')
@@ -82,7 +82,7 @@ test(
   'what an element is pinned to goes out of sight: from ' + 'when to when is told for good, and a click goes there',
   async ({ page }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await goTo(page, 480)
     await page.getByRole('button', { name: 'Shape', exact: true }).click()
     const picture = (await page.getByTestId('overlay').boundingBox())!
@@ -105,7 +105,7 @@ test(
 )
 test('the pointer is dragged to where it is on a frame, and its way on both sides is found again', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 700)
   const way = async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'take')!.pointer!
   const before = await way()
@@ -134,7 +134,7 @@ test('a drawn pointer goes to the next thing and presses there: its press is a m
   page,
 }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 1700)
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Drawn pointer' }).click()

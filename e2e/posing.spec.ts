@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, posedAt } from '@/core/motion'
 import { resolve } from '@/core/timing'
-import { demoCopy, goTo, lessonOf, openBench, saved, spot } from './desk'
+import { demoCopy, goTo, lessonOf, openDesk, saved, spot } from './desk'
 
 const read = async (page: Page, id: string, element: string) => {
   await page.waitForTimeout(300)
@@ -39,7 +39,7 @@ test(
     'start or end is chosen; taken back exactly',
   async ({ page }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     const bar = page.locator('[data-element=outline-page]')
     await goTo(page, 700)
     for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Longer on the timeline' }).click()
@@ -90,7 +90,7 @@ test(
     'at once; poses are pasted on another element',
   async ({ page }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await goTo(page, 700)
     for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Longer on the timeline' }).click()
     await page.locator('[data-element=outline-page]').click({ position: { x: 8, y: 4 } })
@@ -156,7 +156,7 @@ test(
   'several at once: swept up, lined up, riding, grouped, ' + 'locked, hidden, shown alone; a guide is snapped to',
   async ({ page }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await goTo(page, 1000)
     for (const [x, y] of [
       [400, 300],
@@ -238,7 +238,7 @@ test(
     'passage plays over and over at half speed',
   async ({ page }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await goTo(page, 700)
     await page.locator('[data-element=outline-page]').click({ position: { x: 8, y: 4 } })
     const edges = (e: Element) => [e.x - e.anchor.x * e.width, e.y - e.anchor.y * e.height]

@@ -4,7 +4,7 @@ import { chaptersOver, kindName } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { gaugeAt, placementOf, posedAt } from '@/core/motion'
 import { IDENTITY } from '@/core/geometry'
-import { demoCopy, ff, goTo, openBench, rgbAt, saved, sendEdit, write } from './desk'
+import { demoCopy, ff, goTo, openDesk, rgbAt, saved, sendEdit, write } from './desk'
 import { exported, fileRow, stored } from './exported'
 import { Hand } from './hand'
 import { bringIn, here, inLibrary, near, pickWord } from './takes'
@@ -25,7 +25,7 @@ async function placeReady(hand: Hand, name: string, says: string): Promise<void>
 
 test('a share, a number and two wordings on one value are placed ready, and stretch by one end', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const hand = new Hand(page)
   await hand.go(60)
   await placeReady(hand, 'Loading', 'Saving → Saved')
@@ -48,7 +48,7 @@ test('a share, a number and two wordings on one value are placed ready, and stre
 
 test('a chapter bar is one act, and follows the chapters', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const hand = new Hand(page)
   await hand.key('-')
   const { lesson, timed } = await stored(page, id)
@@ -75,7 +75,7 @@ test('a chapter bar is one act, and follows the chapters', async ({ page }) => {
 
 test('a countdown with repetitions is placed ready; each takes as long as the other', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 0)
   const hand = new Hand(page)
   await placeReady(hand, 'Countdown with', '5')
@@ -111,7 +111,7 @@ test('a page flies in on a turned screen and scrolls with the words', async ({ p
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${rects}</svg>`
   write('tall.svg', svg)
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await bringIn(page, ['tall.svg'])
   await goTo(page, 0)
   const hand = new Hand(page)
@@ -173,7 +173,7 @@ test('three notices push each other over a softly blurred still', async ({ page 
       '<rect width="1920" height="1080" fill="#204080"/><rect width="960" height="1080" fill="#e0e0e0"/></svg>',
   )
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await bringIn(page, ['desk.svg'])
   await goTo(page, 0)
   const hand = new Hand(page)
@@ -204,7 +204,7 @@ test('three notices push each other over a softly blurred still', async ({ page 
 
 test('a part of the recording is lifted out, and goes back', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 1480)
   const hand = new Hand(page)
   await hand.key('Shift+Q')
@@ -243,7 +243,7 @@ async function presenterOver(page: Page): Promise<{ id: string; hand: Hand }> {
   presenter('presenter-green.mp4')
   await inLibrary(page, ['presenter-green.mp4'])
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 0)
   const hand = new Hand(page)
   await hand.key('a')
@@ -298,7 +298,7 @@ test('a presenter shrinks to where it hides least', async ({ page }) => {
 
 test('idle stretches go four times as fast, with a note', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const before = (await stored(page, id)).timed
   const hand = new Hand(page)
   await hand.click(page.getByRole('button', { name: 'Find idle stretches' }))

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { demoCopy, kill, lessonOf, openBench, saved } from './desk'
+import { demoCopy, kill, lessonOf, openDesk, saved } from './desk'
 
 const rename = async (page: import('@playwright/test').Page, name: string) => {
   await page.getByLabel('Name of the lesson').fill(name)
@@ -10,7 +10,7 @@ for (const what of ['app', 'database'] as const) {
     page,
   }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await rename(page, 'Before')
     await saved(page)
     kill(what)
@@ -25,7 +25,7 @@ test(
     'in the browser and saved when the lesson is opened again',
   async ({ page }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await page.route('**/steps*', (route) => route.abort())
     await rename(page, 'Kept in the window')
     await expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'waiting')
@@ -33,7 +33,7 @@ test(
     await page.goto('about:blank')
     await page.unroute('**/steps*')
     expect((await lessonOf(id)).name).toContain('Lend out')
-    await openBench(page, id)
+    await openDesk(page, id)
     await saved(page)
     await expect.poll(async () => (await lessonOf(id)).name).toBe('Kept in the window')
   },
@@ -42,7 +42,7 @@ test(
   'two edits wait, the window dies, another window changes ' + 'the lesson: all of it is there when it is opened again',
   async ({ page, context }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await page.route('**/steps*', (route) => route.abort())
     await page.locator('[data-element=callout-due]').click()
     await page.getByLabel('Name', { exact: true }).fill('Kept callout')
@@ -51,7 +51,7 @@ test(
     await expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'waiting')
     const other = await context.newPage()
     await page.close({ runBeforeUnload: false })
-    await openBench(other, id)
+    await openDesk(other, id)
     await expect.poll(async () => (await lessonOf(id)).name).toBe('Kept name')
     expect((await lessonOf(id)).elements.find((e) => e.id === 'callout-due')!.name).toBe('Kept callout')
   },
@@ -60,7 +60,7 @@ test(
   'a change that cannot be stored is listed with its name ' + 'and can be copied out; what comes after it is stored',
   async ({ page }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await page.route('**/steps*', (route) =>
       route.request().postData()!.includes('Refused')
         ? route.fulfill({
@@ -86,9 +86,9 @@ test(
 )
 test('a second window is told of a change, and neither overwrites the other', async ({ page, context }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const other = await context.newPage()
-  await openBench(other, id)
+  await openDesk(other, id)
   await rename(page, 'From the first window')
   await saved(page)
   await expect(other.getByLabel('Name of the lesson')).toHaveValue('From the first window')

@@ -6,7 +6,7 @@ import { isClip, kindOf } from '@/core/kinds'
 import type { Element, Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
 import { frameStartUs } from '@/core/time'
-import { data, demoCopy, ff, folder, goTo, openBench } from './desk'
+import { data, demoCopy, ff, folder, goTo, openDesk } from './desk'
 import { stored } from './exported'
 import { bringIn, here } from './takes'
 
@@ -63,7 +63,7 @@ test('a sound at every click is heard on the click’s frame in the exported fil
   page,
 }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await find(page, 'sound at every click')
   const dialog = page.getByRole('dialog', { name: 'A sound each time' })
   await expect(dialog.getByText('Heard 9 times, in the lesson.')).toBeVisible()
@@ -89,7 +89,7 @@ test('a sound at every click is heard on the click’s frame in the exported fil
 test('music is lowered under speech by what was asked for; the export is as loud as it says', async ({ page }) => {
   ff('-f', 'lavfi', '-i', "aevalsrc='0.1*sin(2*PI*9500*t)':s=48000:d=75", here('hum.wav'))
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 0)
   await bringIn(page, ['hum.wav'])
   await choose(page, 'hum')
@@ -118,7 +118,7 @@ test('a phrase is lowered in one act, a sound is cleaned, its pauses are shorten
   page,
 }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const before = await stored(page, id)
   const phrases = [...before.timed.moments.values()].filter((m) => m.kind === 'phrase')
   const phrase = phrases[2]!

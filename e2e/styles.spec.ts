@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { kindName } from '@/core/kinds'
 import { contrast } from '@/core/values'
-import { base, demoCopy, goTo, openBench, saved, spot } from './desk'
+import { base, demoCopy, goTo, openDesk, saved, spot } from './desk'
 import { stored } from './exported'
 
 const look = (e: { look: object }) => e.look as Record<string, unknown>
@@ -27,7 +27,7 @@ test('a house style of the team is made, changed and taken over; two windows do 
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
   // A lesson follows it: what follows the style is as it says, what was set by hand stays.
-  await openBench(page, id)
+  await openDesk(page, id)
   await page.getByLabel('Follows').selectOption({ label: 'Linen, ours' })
   const { lesson } = await stored(page, id)
   const note = lesson.elements.find((e) => e.id === 'callout-due')!
@@ -55,7 +55,7 @@ test('a house style of the team is made, changed and taken over; two windows do 
   await other.getByLabel('Writing as hex', { exact: true }).press('Enter')
   await expect(other.getByText(/was changed in another window/)).toBeVisible()
   // Opened again, the lesson has taken the change over, as a step that can be undone.
-  await openBench(page, id)
+  await openDesk(page, id)
   await expect
     .poll(async () => look((await stored(page, id)).lesson.elements.find((e) => e.id === 'callout-due')!).line)
     .toBe('#245b2a')
@@ -64,7 +64,7 @@ test('a house style of the team is made, changed and taken over; two windows do 
 
 test('what stands in every lesson comes with the style; an icon is found by what it means', async ({ page }) => {
   const [id, second] = [await demoCopy(), await demoCopy()]
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 0)
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Icon', exact: true }).click()
@@ -83,7 +83,7 @@ test('what stands in every lesson comes with the style; an icon is found by what
   const here = (await stored(page, id)).lesson
   expect(here.elements.filter((e) => e.always).map((e) => e.name)).toEqual(['hammer'])
   // Another lesson that takes the style has it for all of its time.
-  await openBench(page, second)
+  await openDesk(page, second)
   await page.getByLabel('Follows').selectOption(here.style!.id)
   const there = await stored(page, second)
   const put = there.lesson.elements.find((e) => e.always)!

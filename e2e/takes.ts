@@ -1,6 +1,6 @@
 import path from 'node:path'
 import { expect, type Page } from '@playwright/test'
-import { ff, folder, newLesson, openBench, saved } from './desk'
+import { ff, folder, newLesson, openDesk, saved } from './desk'
 import type { Hand } from './hand'
 
 export const here = (name: string) => path.join(folder, name)
@@ -44,7 +44,7 @@ export async function pickWord(hand: Hand, id: string): Promise<void> {
 }
 /** Files that came into the library by another lesson. */
 export async function inLibrary(page: Page, files: string[]): Promise<void> {
-  await openBench(page, await newLesson('Props'))
+  await openDesk(page, await newLesson('Props'))
   await bringIn(page, files)
   await saved(page)
 }

@@ -2,19 +2,7 @@ import { chromium, expect, test, type Locator, type Page } from '@playwright/tes
 import { addElement, elementAt } from '@/core/edits'
 import { ADDABLE_KINDS, type ElementKind } from '@/core/kinds'
 import { resolve } from '@/core/timing'
-import {
-  base,
-  demoCopy,
-  goTo,
-  kill,
-  lessonOf,
-  newLesson,
-  openBench,
-  saved,
-  sendEdit,
-  spot,
-  withoutStyles,
-} from './desk'
+import { base, demoCopy, goTo, kill, lessonOf, newLesson, openDesk, saved, sendEdit, spot, withoutStyles } from './desk'
 import { newWalk, PATIENCE_MS, walk, type Place } from './walk'
 
 // Each stands alone, and two of them walk for minutes: they are shared out among the workers.
@@ -67,7 +55,7 @@ const PRESSES_OF = (other: string): Place['presses'] =>
 test('every control of every kind keeps what was set in it, whatever is pressed next', async ({ page }) => {
   test.setTimeout(PATIENCE_MS)
   const id = await ofEveryKind()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 0)
   const found = newWalk()
   for (const kind of ADDABLE_KINDS) {
@@ -139,7 +127,7 @@ test('every control of every dialog, page and other panel keeps what was set in 
 }) => {
   test.setTimeout(PATIENCE_MS)
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   const found = newWalk()
   const bench: Place['presses'] = PRESSES_OF('callout-due')
   const onBench = (name: string, open: Place['open'], root: Place['root'] = details, presses = bench): Place => ({
@@ -213,7 +201,7 @@ test('every control of a second language and of a recording of a voice keeps wha
   try {
     let page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     const found = newWalk()
     const inSpanish = dialog(page).getByRole('tab', { name: 'Spanish', selected: true })
     const languages = byName('Script and languages', 'Script and languages')
@@ -249,7 +237,7 @@ test('every control of a second language and of a recording of a voice keeps wha
 
 test('after a list was chosen from, Ctrl with a key does what it does everywhere', async ({ page }) => {
   const id = await ofEveryKind(['text'])
-  await openBench(page, id)
+  await openDesk(page, id)
   await choose(page, 'own-text')
   const look = details(page).getByLabel('Arrives', { exact: true })
   const was = await look.inputValue()
@@ -266,7 +254,7 @@ test('a text shows on the picture while it is typed; Escape takes it back; nothi
   page,
 }) => {
   const id = await ofEveryKind(['text'])
-  await openBench(page, id)
+  await openDesk(page, id)
   await choose(page, 'own-text')
   await goTo(page, 30)
   const field = details(page).getByRole('textbox', { name: 'Text', exact: true })
@@ -289,13 +277,13 @@ async function afterCrash(page: Page, id: string): Promise<Page> {
   await page.goto('chrome://crash').catch(() => null)
   await crash
   const next = await page.context().newPage()
-  await openBench(next, id)
+  await openDesk(next, id)
   await saved(next)
   return next
 }
 test('what is being typed outlives the window that it is typed in', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await page.locator('[data-element=callout-due]').click()
   await details(page).getByRole('textbox', { name: 'Name', exact: true }).fill('Typed and killed')
   await page.waitForTimeout(300)
@@ -308,7 +296,7 @@ test('words, a tick, a list, a colour and what is beside an act outlive a browse
   page,
 }) => {
   const id = await ofEveryKind(['text'])
-  await openBench(page, id)
+  await openDesk(page, id)
   await choose(page, 'own-text')
   const label = (p: Page, name: string) => details(p).getByLabel(name, { exact: true })
   await label(page, 'Height follows the text').click()
@@ -329,7 +317,7 @@ test('words, a tick, a list, a colour and what is beside an act outlive a browse
 
 test('the name of a lesson is kept though the server dies a second later', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await page.getByLabel('Name of the lesson').fill('Named as the server died')
   kill('app')
   await page.getByTestId('play').click()
@@ -339,7 +327,7 @@ test('the name of a lesson is kept though the server dies a second later', async
 
 test('a script that is written and not taken up is there again', async ({ page }) => {
   const id = await newLesson('With words')
-  await openBench(page, id)
+  await openDesk(page, id)
   await page.keyboard.press('Control+k')
   await page.keyboard.type('script and languages')
   await page.keyboard.press('Enter')
@@ -356,7 +344,7 @@ test('a field that is pressed twice after another was typed in has the focus, wh
   page,
 }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 600)
   await page.keyboard.press('6')
   const [a, b] = [await spot(page, 200, 200), await spot(page, 620, 440)]
@@ -388,7 +376,7 @@ test('a field that is pressed twice after another was typed in has the focus, wh
 
 test('at 1280 by 800 nothing in a panel or bar is cut, whatever is chosen', async ({ page }) => {
   const id = await ofEveryKind()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 0)
   const cut: string[] = []
   const look = async (of: Locator, what: string) => {
@@ -418,7 +406,7 @@ test('a value is found by a part of its name, also in what is folded up; Enter g
   page,
 }) => {
   const id = await ofEveryKind(['callout'])
-  await openBench(page, id)
+  await openDesk(page, id)
   await choose(page, 'own-callout')
   await page.getByTestId('timeline').focus()
   await page.keyboard.press('=')
@@ -439,7 +427,7 @@ test('a value is found by a part of its name, also in what is folded up; Enter g
 
 test('what is folded up, and a pane that is put away, stay so when the page is loaded anew', async ({ page }) => {
   const id = await ofEveryKind(['callout'])
-  await openBench(page, id)
+  await openDesk(page, id)
   await page.getByRole('button', { name: 'Put the running order away' }).click()
   await choose(page, 'own-callout')
   const place = details(page).getByRole('button', { name: /^Place/ })

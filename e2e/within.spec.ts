@@ -1,13 +1,13 @@
 import { expect, test } from '@playwright/test'
 import { layersAt } from '@/core/scene'
-import { demoCopy, ff, lessonOf, newLesson, openBench, write } from './desk'
+import { demoCopy, ff, lessonOf, newLesson, openDesk, write } from './desk'
 import { exported, fileRow, stored } from './exported'
 import { Hand } from './hand'
 
 test('a lesson stands in another: shrunk, gone slower, edited where it stands', async ({ page }) => {
   const inner = await lessonOf(await demoCopy())
   const id = await newLesson('Welcome to the library')
-  await openBench(page, id)
+  await openDesk(page, id)
   const hand = new Hand(page)
   await hand.key('a')
   await hand.click(fileRow(page, inner.name).first().getByRole('button', { name: 'Place in this lesson' }))

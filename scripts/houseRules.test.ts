@@ -34,6 +34,18 @@ test('a folder of core that builds on one above it is found; a look belongs to t
   expect(found[0]).toContain('lies on no floor')
   expect(found[1]).toContain('lesson builds on what lies below it, scene lies above')
 })
+test('so are folders of the interface and of the server', () => {
+  const found = breaches(
+    house({
+      'src/ui/kit/a.ts': "import { x } from '../state/desk'",
+      'src/ui/state/desk.ts': 'export const x = 1',
+      'src/server/media/b.ts': "import { y } from '../lessons'",
+    }),
+  )
+  expect(found).toHaveLength(2)
+  expect(found[0]).toContain('media builds on what lies below it, lessons lies above')
+  expect(found[1]).toContain('kit builds on what lies below it, state lies above')
+})
 test('the interface and the server do not import each other', () => {
   expect(
     breaches(

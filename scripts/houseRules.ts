@@ -16,35 +16,83 @@ const MAY: Record<string, string[]> = {
   recorder: ['src/core', 'src/server'],
   demo: ['src/core', 'src/server', 'recorder'],
 }
-/** Core's folders from the ground up: each may build on those before it, never on one after it. */
-const FLOORS = [
-  'chance',
-  'geometry',
-  'time',
-  'formats',
-  'values',
-  'display',
-  'text',
-  'lesson',
-  'trace',
-  'voice',
-  'moments',
-  'vision',
-  'timing',
-  'kinds',
-  'styles',
-  'motion',
-  'sound',
-  'framing',
-  'scene',
-  'order',
-  'review',
-  'edits',
-  'findings',
-  'ready',
-  'language',
-  'testing',
-]
+/** A room's folders from the ground up: each may build on those before it, never on one after it. */
+const FLOORS: Record<string, readonly string[]> = {
+  'src/core': [
+    'chance',
+    'geometry',
+    'time',
+    'formats',
+    'values',
+    'display',
+    'text',
+    'lesson',
+    'trace',
+    'voice',
+    'moments',
+    'vision',
+    'timing',
+    'kinds',
+    'styles',
+    'motion',
+    'sound',
+    'framing',
+    'scene',
+    'order',
+    'review',
+    'edits',
+    'findings',
+    'ready',
+    'language',
+    'testing',
+  ],
+  'src/server': [
+    'problem',
+    'root',
+    'owner',
+    'run',
+    'room',
+    'ids',
+    'db',
+    'events',
+    'jobs',
+    'media',
+    'library',
+    'lessons',
+    'render',
+    'trace',
+    'align',
+    'ingest',
+    'narrate',
+    'clean',
+    'exports',
+    'web',
+    'work',
+    'testing',
+  ],
+  'src/ui': [
+    'kit',
+    'state',
+    'preview',
+    'fields',
+    'ready',
+    'library',
+    'styles',
+    'commands',
+    'files',
+    'timeline',
+    'script',
+    'picture',
+    'sounds',
+    'language',
+    'order',
+    'details',
+    'transport',
+    'exports',
+    'lessons',
+    'workbench',
+  ],
+}
 /** What stands in the file of a kind's look is a part of the document. */
 const LOOKS = /^src\/core\/kinds\/(looks|\w+\/look)$/
 /** What core may name from outside the project: pure libraries only. */
@@ -67,7 +115,9 @@ const roomOf = (file: string) =>
     .filter((r) => file === r || file.startsWith(`${r}/`))
     .sort((a, b) => b.length - a.length)[0]
 
-const floorOf = (file: string): number => FLOORS.indexOf(file.split('/')[2]!.replace(/\.ts$/, ''))
+/** On which floor of its room a file lies; -1 where it lies on none. */
+const floorOf = (room: string, file: string): number =>
+  FLOORS[room]!.indexOf(file.split('/')[2]!.replace(/(\.test)?\.tsx?$/, ''))
 
 /** Media and tracks are of a kind by these names, too. */
 const ALSO_MEDIA = new Set(['sound'])
@@ -113,11 +163,12 @@ export function breaches(root: string): string[] {
           out.push(`${file} imports ${name}: the interface runs in a browser`)
         continue
       }
-      if (room === 'src/core' && to.startsWith('src/core/') && !test) {
-        const [own, other] = [floorOf(file), floorOf(to)]
-        if (own < 0) out.push(`${file} lies on no floor of core`)
+      const floors = FLOORS[room]
+      if (floors && to.startsWith(`${room}/`) && !test) {
+        const [own, other] = [floorOf(room, file), floorOf(room, to)]
+        if (own < 0) out.push(`${file} lies on no floor of ${room}`)
         else if (other > own && !LOOKS.test(to))
-          out.push(`${file} imports ${to}: ${FLOORS[own]} builds on what lies below it, ${FLOORS[other]} lies above`)
+          out.push(`${file} imports ${to}: ${floors[own]} builds on what lies below it, ${floors[other]} lies above`)
       }
       const target = roomOf(to)
       if (target && target !== room && !MAY[room]!.includes(target) && !test)

@@ -8,7 +8,7 @@ import { isNewer, migrate } from '@/server/db/migrate'
 import { ownCommand, spawnBound } from '@/server/run'
 import { own } from '@/server/owner'
 import { countLessons } from '@/server/lessons'
-import { addDemo } from '@/server/lessons/demo'
+import { addDemo } from '@/server/ingest/demoLesson'
 import { appRoot, dataRoot } from '@/server/root'
 import { read, say, type CliCommand } from './command'
 

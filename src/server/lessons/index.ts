@@ -1,4 +1,3 @@
 export * from './store'
 export * from './format'
 export * from './history'
-export * from './poster'

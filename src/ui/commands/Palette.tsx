@@ -1,18 +1,18 @@
 import { Command as Cmd } from 'cmdk'
 import { useState } from 'react'
-import { setBench, useBench } from '../bench/store'
+import { setDesk, useDesk } from '../state/desk'
 import type { Command } from './command'
 import { COMMANDS, shownKey } from './commands'
 import { findCommands } from './find'
 import { Dialog } from '../kit/dialog'
 
-const close = () => setBench({ panel: 'none' })
+const close = () => setDesk({ panel: 'none' })
 const GROUPS = ['Add', 'Edit', 'Poses', 'Place', 'Cut', 'Moments', 'Play', 'Go', 'View', 'Lesson'] as const
 
 const valueOf = (c: Command) => c.id
 /** Finds a command by a part of its name. */
 export function Palette() {
-  const open = useBench((b) => b.panel === 'palette')
+  const open = useDesk((b) => b.panel === 'palette')
   return (
     <Dialog
       open={open}
@@ -184,7 +184,7 @@ function Legend() {
 }
 
 export function KeysHelp() {
-  const open = useBench((b) => b.panel === 'keys')
+  const open = useDesk((b) => b.panel === 'keys')
   return (
     <Dialog
       open={open}

@@ -22,46 +22,46 @@ import { goesOn } from '@/core/kinds/looks'
 import { clipEnd, takeAt, type Clip } from '@/core/lesson/clips'
 import { bornOf, caught } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
-import { moving } from '../bench/inPose'
-import { bench, chosenClips, edit, freshId, goTo, select, setBench, tryEdit } from '../bench/store'
+import { moving } from '../state/inPose'
+import { desk, chosenClips, edit, freshId, goTo, select, setDesk, tryEdit } from '../state/desk'
 import { has } from './command'
 
 /** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
 const SPEEDS = [1, 2, 4, 8]
 
-export const second = () => Math.round(framesPerSecond(bench().lesson.rate))
+export const second = () => Math.round(framesPerSecond(desk().lesson.rate))
 
 /** Plays faster the same way each time; turns round at the lesson's own speed. */
 export function shuttle(way: 1 | -1): void {
-  const { speed } = bench()
+  const { speed } = desk()
   if (Math.sign(speed) !== way) {
-    setBench({ speed: way })
+    setDesk({ speed: way })
     return
   }
-  setBench({ speed: way * (SPEEDS[SPEEDS.indexOf(Math.abs(speed)) + 1] ?? 8) })
+  setDesk({ speed: way * (SPEEDS[SPEEDS.indexOf(Math.abs(speed)) + 1] ?? 8) })
 }
 export function jump(frames: Iterable<number>, way: 1 | -1): void {
-  const { playhead } = bench()
+  const { playhead } = desk()
   const sorted = [...new Set(frames)]
     .filter((f) => (way > 0 ? f > playhead : f < playhead))
     .sort((a, b) => (a - b) * way)
   if (sorted[0] !== undefined) goTo(sorted[0])
 }
-export const cuts = () => bench().timed.clips.flatMap((c) => [c.at, clipEnd(c)])
+export const cuts = () => desk().timed.clips.flatMap((c) => [c.at, clipEnd(c)])
 /** The moments that are jumped between; where there are none but spoken phrases, those. */
 export const moments = () => {
-  const all = [...bench().timed.moments.values()].filter(
+  const all = [...desk().timed.moments.values()].filter(
     (m) => m.frame !== null && m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson',
   )
   const happened = all.filter((m) => m.kind !== 'phrase')
   return (happened.length > 0 ? happened : all).map((m) => m.frame!)
 }
-export const edges = () => [...bench().timed.spans.values()].flatMap((s) => [s.from, s.to - 1])
+export const edges = () => [...desk().timed.spans.values()].flatMap((s) => [s.from, s.to - 1])
 
 export function beginAdding(kind: ElementKind, media?: string): void {
-  const { moment, playhead, timed, swept } = bench()
+  const { moment, playhead, timed, swept } = desk()
   const until = swept && swept.first === moment ? swept.last : undefined
-  setBench({ speed: 0 })
+  setDesk({ speed: 0 })
   if (kindNamed(kind).spotless) {
     const e = elementAt(timed, {
       kind,
@@ -75,24 +75,24 @@ export function beginAdding(kind: ElementKind, media?: string): void {
     return
   }
   const shows = kindNamed(kind).medium !== undefined
-  if (shows && !media && !Object.values(bench().lesson.media).some((m) => m.kind === 'picture')) {
+  if (shows && !media && !Object.values(desk().lesson.media).some((m) => m.kind === 'picture')) {
     toast('There is no picture in this lesson yet. Bring one in, then place it.')
-    setBench({ panel: 'files' })
+    setDesk({ panel: 'files' })
     return
   }
   if (shows && !media) {
-    const pictures = Object.entries(bench().lesson.media).filter(([, m]) => m.kind === 'picture')
+    const pictures = Object.entries(desk().lesson.media).filter(([, m]) => m.kind === 'picture')
     if (pictures.length > 1) {
-      setBench({ panel: 'pictures' })
+      setDesk({ panel: 'pictures' })
       return
     }
     media = pictures[0]![0]
   }
-  setBench({ adding: { kind, moment, ...(until && { until }), ...(media && { media }) } })
+  setDesk({ adding: { kind, moment, ...(until && { until }), ...(media && { media }) } })
 }
 /** Lets what is selected last exactly as long as what lies below it. */
 export function asLongAsBelow(): void {
-  const { timed, elements } = bench()
+  const { timed, elements } = desk()
   const spans = elements.flatMap((id) => {
     const span = spanOfBelow(timed, id)
     return span ? [{ id, span }] : []
@@ -110,7 +110,7 @@ export function nudgeBy(dx: number, dy: number): void {
   if (!has()) return
   const sum = { dx: (nudge?.dx ?? 0) + dx, dy: (nudge?.dy ?? 0) + dy }
   if (nudge) clearTimeout(nudge.timer)
-  tryEdit(moving(bench().elements, sum.dx, sum.dy))
+  tryEdit(moving(desk().elements, sum.dx, sum.dy))
   nudge = { ...sum, timer: setTimeout(endNudge, 450) }
 }
 function endNudge(): void {
@@ -118,18 +118,18 @@ function endNudge(): void {
   const { dx, dy } = nudge
   clearTimeout(nudge.timer)
   nudge = null
-  edit(`Move by ${dx}, ${dy} px`, moving(bench().elements, dx, dy))
+  edit(`Move by ${dx}, ${dy} px`, moving(desk().elements, dx, dy))
 }
 
 export function remove(): void {
-  const { elements, moment, timed, keys } = bench()
+  const { elements, moment, timed, keys } = desk()
   if (keys.length) deleteKeys()
   else if (elements.length)
     edit(
       elements.length === 1
         ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”`
         : `Delete ${elements.length} elements`,
-      removeElements(withMembers(timed.lesson, elements), bench().playhead),
+      removeElements(withMembers(timed.lesson, elements), desk().playhead),
     )
   else if (moment && timed.moments.get(moment)?.byHand)
     edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))
@@ -137,8 +137,8 @@ export function remove(): void {
 
 /** Sets a mark or a chapter where the playhead is, also while it plays. */
 export function mark(kind: 'mark' | 'chapter'): void {
-  const { playhead, lesson, timed } = bench()
-  const n = [...bench().timed.moments.values()].filter((m) => m.kind === kind).length + 1
+  const { playhead, lesson, timed } = desk()
+  const n = [...desk().timed.moments.values()].filter((m) => m.kind === kind).length + 1
   const id = freshId(kind)
   const clip = takeAt(timed, playhead)
   if (
@@ -147,8 +147,8 @@ export function mark(kind: 'mark' | 'chapter'): void {
       setMoment(id, kind, kind === 'mark' ? `moment ${n}` : `Chapter ${n}`, playhead),
     )
   ) {
-    const whole = bench().timed.moments.has(id) ? id : `${clip?.media}/${id}`
-    setBench({ moment: whole, elements: [] })
+    const whole = desk().timed.moments.has(id) ? id : `${clip?.media}/${id}`
+    setDesk({ moment: whole, elements: [] })
     toast(`${kind === 'mark' ? 'Moment' : 'Chapter'} set at ${timecode(playhead, lesson.rate)}`, {
       id: 'mark',
       duration: 1800,
@@ -158,15 +158,15 @@ export function mark(kind: 'mark' | 'chapter'): void {
 
 /** The tracks that a cut goes through: those of the selected clips, else all of takes and sound. */
 function tracksMeant(): string[] {
-  const { lesson } = bench()
+  const { lesson } = desk()
   const chosen = chosenRuns().map((e) => e.track)
   return chosen.length > 0 ? [...new Set(chosen)] : cutTracks(lesson)
 }
 /** What goes by as the lesson does, clips and lessons, among what is selected. */
-const chosenRuns = () => bench().lesson.elements.filter((e) => goesOn(e.look) && bench().elements.includes(e.id))
+const chosenRuns = () => desk().lesson.elements.filter((e) => goesOn(e.look) && desk().elements.includes(e.id))
 const onTracks = (n: number) => (n === 1 ? 'one track' : `${n} tracks`)
 export function cut(): void {
-  const { playhead, timed } = bench()
+  const { playhead, timed } = desk()
   const tracks = tracksMeant()
   const inside = runsAt(timed, tracks, playhead, playhead)
   if (inside.length === 0) {
@@ -185,23 +185,23 @@ export function cut(): void {
   // What was chosen is then what lies under the playhead: the later parts.
   if (chosen)
     select(
-      [...bench().timed.spans.keys()].filter((id) => !before.has(id)),
+      [...desk().timed.spans.keys()].filter((id) => !before.has(id)),
       true,
     )
   toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
 }
 export function removePassage(close: boolean): void {
-  const { passage } = bench()
+  const { passage } = desk()
   if (!passage) return
   const tracks = tracksMeant()
-  const touched = new Set(runsAt(bench().timed, tracks, passage.from, passage.to).map((r) => r.element.track))
+  const touched = new Set(runsAt(desk().timed, tracks, passage.from, passage.to).map((r) => r.element.track))
   if (touched.size === 0) {
     toast('Nothing lies in the passage there: choose another passage, or select nothing to cut through all tracks.')
     return
   }
   const label = close ? 'Take the passage out, close the gap' : 'Take the passage out, leave the gap'
   if (!edit(label, takeOut(tracks, passage.from, passage.to, close), { passage })) return
-  setBench({ passage: null, looping: false })
+  setDesk({ passage: null, looping: false })
   goTo(passage.from)
   toast(`Taken out of ${onTracks(touched.size)}.`, { duration: 1800 })
 }
@@ -210,7 +210,7 @@ export function removeClipsClosing(): void {
   const chosen = chosenClips()
   if (chosen.length === 0) return
   // What is taken together goes together, so that what comes later of it stays in sync.
-  const { clips } = bench().timed
+  const { clips } = desk().timed
   const mates = (c: Clip) => {
     const { group } = c.element
     const all =
@@ -230,7 +230,7 @@ export function removeClipsClosing(): void {
 }
 /** Puts the start of what is selected on the playhead, or its end behind it; a moment on that very frame ties it. */
 export function edgeHere(side: 'start' | 'end'): void {
-  const { timed, elements, playhead } = bench()
+  const { timed, elements, playhead } = desk()
   const frame = side === 'start' ? playhead : playhead + 1
   const chosen = timed.lesson.elements.filter(
     (e) =>
@@ -253,8 +253,8 @@ export function edgeHere(side: 'start' | 'end'): void {
   )
 }
 export function setPassage(side: 'from' | 'to'): void {
-  const { passage, playhead, timed } = bench()
+  const { passage, playhead, timed } = desk()
   if (side === 'from')
-    setBench({ passage: { from: playhead, to: passage && passage.to > playhead ? passage.to : timed.length } })
-  else setBench({ passage: { from: passage && passage.from <= playhead ? passage.from : 0, to: playhead + 1 } })
+    setDesk({ passage: { from: playhead, to: passage && passage.to > playhead ? passage.to : timed.length } })
+  else setDesk({ passage: { from: passage && passage.from <= playhead ? passage.from : 0, to: playhead + 1 } })
 }

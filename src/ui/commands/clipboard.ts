@@ -13,24 +13,24 @@ import {
   type Copied,
 } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { bench, edit, freshId, select } from '../bench/store'
+import { desk, edit, freshId, select } from '../state/desk'
 
 const CLIP = 'vivid-vane-elements:'
 let copied: Copied | null = null
-let copiedTimed = bench().timed
+let copiedTimed = desk().timed
 /** Each copy follows the one that it was made of; copies of a copy follow its first one. */
 const follow = (list: readonly Element[], fresh: readonly Element[]) =>
   fresh.map((e, i) => followCopy([e.id], list[i]!.follows?.first ?? list[i]!.id, ['motion', 'look', 'timing']))
 /** What is selected, groups with all that they carry. */
 const chosenWithMembers = () => {
-  const ids = withMembers(bench().lesson, bench().elements)
-  return bench().lesson.elements.filter((e) => ids.includes(e.id))
+  const ids = withMembers(desk().lesson, desk().elements)
+  return desk().lesson.elements.filter((e) => ids.includes(e.id))
 }
 export function copy(): void {
   const list = chosenWithMembers()
   if (!list.length) return
-  copied = copiedFrom(bench().timed, list)
-  copiedTimed = bench().timed
+  copied = copiedFrom(desk().timed, list)
+  copiedTimed = desk().timed
   void navigator.clipboard?.writeText(CLIP + JSON.stringify(copied)).catch(() => {})
   toast(`${list.length === 1 ? `“${list[0]!.name}”` : `${list.length} elements`} copied`, { duration: 1500 })
 }
@@ -43,7 +43,7 @@ export async function paste(): Promise<void> {
     toast('Nothing has been copied yet.')
     return
   }
-  const { lesson, moment, playhead, timed } = bench()
+  const { lesson, moment, playhead, timed } = desk()
   const brought = pasted(from, own ? copiedTimed : timed, lesson, playhead, () => freshId('copy'))
   const { media, parts } = brought
   // With a moment chosen it begins with that, and goes along.
@@ -59,7 +59,7 @@ export async function paste(): Promise<void> {
 }
 export function duplicate(following = false): void {
   const list = chosenWithMembers()
-  const fresh = copies(list, bench().timed, null, () => freshId('copy'))
+  const fresh = copies(list, desk().timed, null, () => freshId('copy'))
   const ids = fresh.map((e) => e.id)
   if (
     edit(

@@ -1,4 +1,4 @@
-import { bench } from '../bench/store'
+import { desk } from '../state/desk'
 
 export interface Command {
   id: string
@@ -9,11 +9,11 @@ export interface Command {
   can?: () => boolean
   run: () => void
 }
-export const has = (): boolean => bench().elements.length > 0
-export const several = (): boolean => bench().elements.length > 1
+export const has = (): boolean => desk().elements.length > 0
+export const several = (): boolean => desk().elements.length > 1
 /** What is selected, as a label: its name, or how many. */
 export function named(): string {
-  const { elements, lesson } = bench()
+  const { elements, lesson } = desk()
   return elements.length === 1
     ? `“${lesson.elements.find((e) => e.id === elements[0])?.name}”`
     : `${elements.length} elements`

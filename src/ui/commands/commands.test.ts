@@ -2,7 +2,7 @@ import { lessonWithTake, element, loose, besides, others } from '@/core/testing/
 import { after, long, pose } from '@/core/testing/made'
 import { motionOf } from '@/core/motion'
 import { resolve } from '@/core/timing'
-import { bench, select, setBench } from '../bench/store'
+import { desk, select, setDesk } from '../state/desk'
 import { findCommands } from './find'
 import { COMMANDS, command, keyOf, runCommand, shownKey } from './commands'
 
@@ -37,15 +37,15 @@ test('keys are shown as they stand on the keyboard', () => {
 })
 
 describe('acts', () => {
-  const box = () => bench().lesson.elements[0]!
-  const moves = () => motionOf(bench().timed, box()).moves.map((m) => [Math.round(m.from), Math.round(m.to)])
+  const box = () => desk().lesson.elements[0]!
+  const moves = () => motionOf(desk().timed, box()).moves.map((m) => [Math.round(m.from), Math.round(m.to)])
   const open = (poses = [pose('a', after(20), long(20), { x: 900 })], playhead = 150) => {
     const lesson = lessonWithTake()
     lesson.elements = besides(lesson, [
       element(lesson, 'shape', 'box', loose(100), loose(200), { x: 200, y: 300, poses }),
       element(lesson, 'arrow', 'arrow', loose(100), loose(200), { x: 600, y: 300 }),
     ])
-    setBench({
+    setDesk({
       lesson,
       timed: resolve(lesson),
       live: null,
@@ -70,26 +70,26 @@ describe('acts', () => {
       [120, 140],
       [150, 165],
     ])
-    expect([bench().playhead, bench().keys.length]).toEqual([165, 1])
+    expect([desk().playhead, desk().keys.length]).toEqual([165, 1])
   })
   test('after “return” the pose that it leads to is the one that is meant', () => {
     open()
-    setBench({ moveEnd: 'start', wholePath: true })
+    setDesk({ moveEnd: 'start', wholePath: true })
     runCommand('return')
     expect(moves()).toHaveLength(2)
-    expect(bench()).toMatchObject({ moveEnd: 'end', wholePath: false })
+    expect(desk()).toMatchObject({ moveEnd: 'end', wholePath: false })
   })
   test('outside of what is selected an act is not made, and says why', () => {
     open(undefined, 20)
     runCommand('move-here')
-    expect([moves().length, bench().past.length]).toEqual([1, 0])
+    expect([moves().length, desk().past.length]).toEqual([1, 0])
   })
   test('keys lead to the keyframe before and after', () => {
     open([pose('a', after(20), long(20), { x: 900 }), pose('b', after(60), long(10), { x: 100 })])
     runCommand('next-key')
-    expect(bench().playhead).toBe(170)
+    expect(desk().playhead).toBe(170)
     runCommand('previous-key')
-    expect(bench().playhead).toBe(140)
+    expect(desk().playhead).toBe(140)
   })
   test('the place is keyed as one pose, taken back as one step', () => {
     open([])
@@ -102,31 +102,31 @@ describe('acts', () => {
     open()
     runCommand('copy-keys')
     select(['arrow'])
-    setBench({ playhead: 110 })
+    setDesk({ playhead: 110 })
     runCommand('paste-keys')
-    const arrow = bench().lesson.elements[1]!
+    const arrow = desk().lesson.elements[1]!
     expect(arrow.poses.map((p) => p.values)).toEqual([{ x: 1300 }])
-    expect(motionOf(bench().timed, arrow).moves.map((m) => [m.from, m.to])).toEqual([[110, 130]])
+    expect(motionOf(desk().timed, arrow).moves.map((m) => [m.from, m.to])).toEqual([[110, 130]])
   })
   test('delete takes the chosen keyframes, not the element; without any, the element', () => {
     open()
-    setBench({ keys: [{ element: 'box', pose: 'a', path: null }] })
+    setDesk({ keys: [{ element: 'box', pose: 'a', path: null }] })
     runCommand('delete')
-    expect([others(bench().lesson).length, box().poses.length]).toEqual([2, 0])
+    expect([others(desk().lesson).length, box().poses.length]).toEqual([2, 0])
     runCommand('delete')
-    expect(others(bench().lesson).map((e) => e.id)).toEqual(['arrow'])
+    expect(others(desk().lesson).map((e) => e.id)).toEqual(['arrow'])
   })
   test('split, both parts are there and the later one is chosen', () => {
     open()
     runCommand('split-element')
-    expect(others(bench().lesson)).toHaveLength(3)
-    expect(bench().timed.spans.get(bench().elements[0]!)!.from).toBe(150)
+    expect(others(desk().lesson)).toHaveLength(3)
+    expect(desk().timed.spans.get(desk().elements[0]!)!.from).toBe(150)
   })
   test('a duplicate stands beside with its whole path, ready to be dragged whole', () => {
     open()
     runCommand('duplicate')
-    const copy = bench().lesson.elements.find((e) => e.id === bench().elements[0])!
-    expect([copy.x, copy.y, copy.poses[0]!.values.x, bench().wholePath]).toEqual([200, 300, 900, false])
+    const copy = desk().lesson.elements.find((e) => e.id === desk().elements[0])!
+    expect([copy.x, copy.y, copy.poses[0]!.values.x, desk().wholePath]).toEqual([200, 300, 900, false])
   })
   test('lock, hide, group and show only this: on, and off again', () => {
     open()
@@ -138,37 +138,37 @@ describe('acts', () => {
     expect(box()).toMatchObject({ locked: false, hidden: false })
     select(['box', 'arrow'])
     runCommand('group')
-    expect(box().group).toBe(bench().lesson.elements[1]!.group)
+    expect(box().group).toBe(desk().lesson.elements[1]!.group)
     runCommand('ungroup')
     expect(box().group).toBeNull()
     runCommand('only')
-    expect(bench().only).toEqual(['box', 'arrow'])
+    expect(desk().only).toEqual(['box', 'arrow'])
     runCommand('only')
-    expect(bench().only).toBeNull()
+    expect(desk().only).toBeNull()
   })
   test('a command that cannot be is not run', () => {
     open()
     select([])
     expect(command('move-here').can!()).toBe(false)
     runCommand('move-here')
-    expect(bench().past).toEqual([])
+    expect(desk().past).toEqual([])
   })
   test('only an arrow, or a callout with a tail, is pointed at the next thing, and only after it is there', () => {
     open()
     runCommand('repoint')
-    expect(bench().adding).toBeNull()
+    expect(desk().adding).toBeNull()
     select(['arrow'])
     runCommand('repoint')
-    expect(bench().adding).toMatchObject({ repoint: 'arrow' })
-    setBench({ adding: null, playhead: 100 })
+    expect(desk().adding).toMatchObject({ repoint: 'arrow' })
+    setDesk({ adding: null, playhead: 100 })
     runCommand('repoint')
-    expect(bench().adding).toBeNull()
+    expect(desk().adding).toBeNull()
   })
 })
 describe('just this is played', () => {
   const played = () => {
-    const { just, playhead, speed } = bench()
-    setBench({ speed: 0, just: null })
+    const { just, playhead, speed } = desk()
+    setDesk({ speed: 0, just: null })
     return { ...just, playhead, speed }
   }
   test(
@@ -177,7 +177,7 @@ describe('just this is played', () => {
     () => {
       const lesson = lessonWithTake()
       lesson.elements = besides(lesson, [element(lesson, 'shape', 'box', loose(100), { on: 'length', frames: 90 })])
-      setBench({
+      setDesk({
         lesson,
         timed: resolve(lesson),
         elements: ['box'],
@@ -189,17 +189,17 @@ describe('just this is played', () => {
       })
       runCommand('play-this')
       expect(played()).toEqual({ from: 70, to: 220, back: 10, playhead: 70, speed: 1 })
-      setBench({ playhead: 10 })
+      setDesk({ playhead: 10 })
       runCommand('play-this-end')
       expect(played()).toEqual({ from: 130, to: 220, back: 10, playhead: 130, speed: 1 })
     },
   )
   test('a chosen moment is played as well; with nothing chosen nothing begins', () => {
-    setBench({ elements: [], moment: 'take/click-2', playhead: 0 })
+    setDesk({ elements: [], moment: 'take/click-2', playhead: 0 })
     runCommand('play-this')
     expect(played()).toMatchObject({ from: 90, to: 151 })
-    setBench({ moment: null, playhead: 5 })
+    setDesk({ moment: null, playhead: 5 })
     runCommand('play-this')
-    expect(bench()).toMatchObject({ speed: 0, playhead: 5 })
+    expect(desk()).toMatchObject({ speed: 0, playhead: 5 })
   })
 })

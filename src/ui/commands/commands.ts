@@ -13,9 +13,9 @@ import {
 import { copy, paste, duplicate } from './clipboard'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
 import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, type ElementKind } from '@/core/kinds'
-import { bench, chosenClips, edit, freshId, redo, select, setBench, undo, type Panes } from '../bench/store'
-import { PANES_KEPT } from '../bench/state'
-import { keep } from '../fields/useKept'
+import { desk, chosenClips, edit, freshId, redo, select, setDesk, undo, type Panes } from '../state/desk'
+import { PANES_KEPT } from '../state/held'
+import { keep } from '../kit/useKept'
 import { has, type Command } from './command'
 import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
@@ -42,7 +42,7 @@ const stack = (where: Restack, title: string): Command => ({
   title,
   group: 'Edit',
   can: has,
-  run: () => void edit(title, restack(bench().elements, where)),
+  run: () => void edit(title, restack(desk().elements, where)),
 })
 
 const PANES: { pane: keyof Panes; key: string; title: string }[] = [
@@ -69,7 +69,7 @@ export const COMMANDS: Command[] = [
     title: 'Undo',
     group: 'Edit',
     keys: 'Ctrl+z',
-    can: () => bench().past.length + bench().earlier > 0,
+    can: () => desk().past.length + desk().earlier > 0,
     run: undo,
   },
   {
@@ -77,7 +77,7 @@ export const COMMANDS: Command[] = [
     title: 'Redo',
     group: 'Edit',
     keys: 'Ctrl+Shift+Z Ctrl+y',
-    can: () => bench().future.length + bench().later > 0,
+    can: () => desk().future.length + desk().later > 0,
     run: redo,
   },
   { id: 'copy', title: 'Copy', group: 'Edit', keys: 'Ctrl+c', can: has, run: copy },
@@ -91,7 +91,7 @@ export const COMMANDS: Command[] = [
     keys: 'Ctrl+a',
     run: () =>
       select(
-        bench()
+        desk()
           .lesson.elements.filter((e) => !isGround(e) && kindOf(e).plays !== 'sound')
           .map((e) => e.id),
       ),
@@ -102,9 +102,9 @@ export const COMMANDS: Command[] = [
     group: 'Edit',
     keys: 'Escape',
     run: () => {
-      if (bench().picking) setBench({ picking: null })
-      else if (bench().cropping) setBench({ cropping: false })
-      else setBench({ elements: [], moment: null, adding: null, correcting: false, live: null, keys: [] })
+      if (desk().picking) setDesk({ picking: null })
+      else if (desk().cropping) setDesk({ cropping: false })
+      else setDesk({ elements: [], moment: null, adding: null, correcting: false, live: null, keys: [] })
     },
   },
   {
@@ -162,9 +162,9 @@ export const COMMANDS: Command[] = [
     id: 'break-ripples',
     title: 'Break the ripple rule up into single ripples',
     group: 'Edit',
-    can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && isRule(e)),
+    can: () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && isRule(e)),
     run: () => {
-      const id = bench().elements[0]!
+      const id = desk().elements[0]!
       edit('Break a ripple rule up', breakUp(id))
     },
   },
@@ -182,22 +182,22 @@ export const COMMANDS: Command[] = [
     title: 'Forget the passage',
     group: 'Cut',
     keys: 'Shift+O',
-    can: () => bench().passage !== null,
-    run: () => setBench({ passage: null, looping: false }),
+    can: () => desk().passage !== null,
+    run: () => setDesk({ passage: null, looping: false }),
   },
   {
     id: 'take-out-close',
     title: 'Take the passage out, close the gap',
     group: 'Cut',
     keys: 'Shift+X',
-    can: () => bench().passage !== null,
+    can: () => desk().passage !== null,
     run: () => removePassage(true),
   },
   {
     id: 'take-out-leave',
     title: 'Take the passage out, leave the gap',
     group: 'Cut',
-    can: () => bench().passage !== null,
+    can: () => desk().passage !== null,
     run: () => removePassage(false),
   },
   {
@@ -226,8 +226,8 @@ export const COMMANDS: Command[] = [
     id: 'correct-pointer',
     title: 'Mark the pointer on the picture and correct it',
     group: 'Moments',
-    can: () => Object.values(bench().lesson.media).some((m) => m.kind === 'take'),
-    run: () => setBench({ correcting: !bench().correcting, speed: 0 }),
+    can: () => Object.values(desk().lesson.media).some((m) => m.kind === 'take'),
+    run: () => setDesk({ correcting: !desk().correcting, speed: 0 }),
   },
   {
     id: 'add-track',
@@ -245,14 +245,14 @@ export const COMMANDS: Command[] = [
     id: 'remove-tracks',
     title: 'Remove the tracks with nothing on them',
     group: 'Lesson',
-    run: () => void edit('Remove empty tracks', inOne(bench().lesson.tracks.map((t) => removeTrack(t.id)))),
+    run: () => void edit('Remove empty tracks', inOne(desk().lesson.tracks.map((t) => removeTrack(t.id)))),
   },
   {
     id: 'mute-all',
     title: 'Mute every sound track, or let them be heard',
     group: 'Lesson',
     run: () => {
-      const tracks = bench().lesson.tracks.filter((t) => t.kind === 'sound')
+      const tracks = desk().lesson.tracks.filter((t) => t.kind === 'sound')
       const muted = tracks.some((t) => !t.muted)
       const label = muted ? 'Mute every sound track' : 'Let every sound track be heard'
       edit(label, inOne(tracks.map((t) => setTrack(t.id, { muted }))))
@@ -263,14 +263,14 @@ export const COMMANDS: Command[] = [
     title: 'Fit the whole picture',
     group: 'View',
     keys: '0',
-    run: () => setBench({ pictureZoom: 'fit' }),
+    run: () => setDesk({ pictureZoom: 'fit' }),
   },
   {
     id: 'full-size',
     title: 'Show the picture at 100 %',
     group: 'View',
     keys: 'Shift+)',
-    run: () => setBench({ pictureZoom: 1 }),
+    run: () => setDesk({ pictureZoom: 1 }),
   },
   ...PANES.map(({ pane, key, title }): Command => ({
     id: `pane-${pane}`,
@@ -284,25 +284,25 @@ export const COMMANDS: Command[] = [
     title: 'Bring in files, or use one from the library',
     group: 'Lesson',
     keys: 'a',
-    run: () => setBench({ panel: 'files' }),
+    run: () => setDesk({ panel: 'files' }),
   },
   {
     id: 'languages',
     title: 'Script and languages',
     group: 'Lesson',
-    run: () => setBench({ panel: 'languages' }),
+    run: () => setDesk({ panel: 'languages' }),
   },
   {
     id: 'sounds',
     title: 'A sound at every click or key, or as elements come and go',
     group: 'Lesson',
-    run: () => setBench({ panel: 'sounds' }),
+    run: () => setDesk({ panel: 'sounds' }),
   },
   {
     id: 'retimed',
     title: 'How the picture follows the voice, before and after',
     group: 'Lesson',
-    run: () => setBench({ panel: 'retimed' }),
+    run: () => setDesk({ panel: 'retimed' }),
   },
   {
     id: 'lower',
@@ -311,19 +311,19 @@ export const COMMANDS: Command[] = [
     can: () => soundHere() !== null,
     run: () => lowerHere(soundHere()!, 6),
   },
-  { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setBench({ panel: 'export' }) },
+  { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setDesk({ panel: 'export' }) },
   {
     id: 'lesson',
     title: 'Size, rate, length and background',
     group: 'Lesson',
-    run: () => setBench({ elements: [], moment: null }),
+    run: () => setDesk({ elements: [], moment: null }),
   },
   {
     id: 'palette',
     title: 'Find a command',
     group: 'View',
     keys: 'Ctrl+k /',
-    run: () => setBench({ panel: 'palette' }),
+    run: () => setDesk({ panel: 'palette' }),
   },
   {
     id: 'find-value',
@@ -331,17 +331,17 @@ export const COMMANDS: Command[] = [
     group: 'View',
     keys: '=',
     run: () => {
-      if (!bench().panes.details) togglePane('details')
+      if (!desk().panes.details) togglePane('details')
       requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-find-value]')?.focus())
     },
   },
-  { id: 'keys', title: 'Show the keys', group: 'View', keys: '?', run: () => setBench({ panel: 'keys' }) },
+  { id: 'keys', title: 'Show the keys', group: 'View', keys: '?', run: () => setDesk({ panel: 'keys' }) },
 ]
 /** Puts a pane away or brings it back; the picture takes the place of all, or gives it back. */
 function togglePane(pane: keyof Panes): void {
-  const panes = { ...bench().panes, [pane]: !bench().panes[pane] }
+  const panes = { ...desk().panes, [pane]: !desk().panes[pane] }
   keep(PANES_KEPT, { ...panes, picture: false })
-  setBench({ panes })
+  setDesk({ panes })
 }
 const BY_ID = new Map(COMMANDS.map((c) => [c.id, c]))
 export const command = (id: string): Command => BY_ID.get(id)!

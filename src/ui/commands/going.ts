@@ -1,14 +1,14 @@
 import { toast } from 'sonner'
 import { placedIn } from '@/core/kinds'
-import { goInside, goOut } from '../bench/inside'
-import { bench, goTo, setBench } from '../bench/store'
+import { goInside, goOut } from '../state/inside'
+import { desk, goTo, setDesk } from '../state/desk'
 import { cuts, edges, jump, moments, second, shuttle } from './acts'
 import type { Command } from './command'
 import { playJust } from './playJust'
 
 /** The element that is selected, where it places a lesson in this one. */
 const chosenPart = () => {
-  const { lesson, elements } = bench()
+  const { lesson, elements } = desk()
   return lesson.elements.find((e) => elements.length === 1 && e.id === elements[0] && placedIn(e))
 }
 
@@ -19,9 +19,9 @@ export const GOING: readonly Command[] = [
     title: 'Play or stop',
     group: 'Play',
     keys: 'Space',
-    run: () => setBench({ speed: bench().speed ? 0 : bench().pace }),
+    run: () => setDesk({ speed: desk().speed ? 0 : desk().pace }),
   },
-  { id: 'stop', title: 'Stop', group: 'Play', keys: 'k', run: () => setBench({ speed: 0 }) },
+  { id: 'stop', title: 'Stop', group: 'Play', keys: 'k', run: () => setDesk({ speed: 0 }) },
   { id: 'forward', title: 'Play forwards; again: faster', group: 'Play', keys: 'l', run: () => shuttle(1) },
   { id: 'backward', title: 'Play backwards; again: faster', group: 'Play', keys: 'j', run: () => shuttle(-1) },
   {
@@ -29,14 +29,14 @@ export const GOING: readonly Command[] = [
     title: 'Play at half speed',
     group: 'Play',
     keys: 'Shift+Space',
-    run: () => setBench({ speed: bench().speed === 0.5 ? 0 : 0.5 }),
+    run: () => setDesk({ speed: desk().speed === 0.5 ? 0 : 0.5 }),
   },
   {
     id: 'quarter-speed',
     title: 'Play at quarter speed',
     group: 'Play',
     keys: 'Ctrl+Space',
-    run: () => setBench({ speed: bench().speed === 0.25 ? 0 : 0.25 }),
+    run: () => setDesk({ speed: desk().speed === 0.25 ? 0 : 0.25 }),
   },
   {
     id: 'play-this',
@@ -58,8 +58,8 @@ export const GOING: readonly Command[] = [
     group: 'Play',
     keys: 'o',
     run: () => {
-      if (!bench().passage) toast('Set a passage first: drag along the time scale, or [ and ].')
-      else setBench({ looping: !bench().looping })
+      if (!desk().passage) toast('Set a passage first: drag along the time scale, or [ and ].')
+      else setDesk({ looping: !desk().looping })
     },
   },
   {
@@ -68,8 +68,8 @@ export const GOING: readonly Command[] = [
     group: 'Go',
     keys: '. ArrowRight',
     run: () => {
-      setBench({ speed: 0 })
-      goTo(bench().playhead + 1)
+      setDesk({ speed: 0 })
+      goTo(desk().playhead + 1)
     },
   },
   {
@@ -78,8 +78,8 @@ export const GOING: readonly Command[] = [
     group: 'Go',
     keys: ', ArrowLeft',
     run: () => {
-      setBench({ speed: 0 })
-      goTo(bench().playhead - 1)
+      setDesk({ speed: 0 })
+      goTo(desk().playhead - 1)
     },
   },
   {
@@ -88,8 +88,8 @@ export const GOING: readonly Command[] = [
     group: 'Go',
     keys: 'Shift+> Shift+ArrowRight',
     run: () => {
-      setBench({ speed: 0 })
-      goTo(bench().playhead + 10)
+      setDesk({ speed: 0 })
+      goTo(desk().playhead + 10)
     },
   },
   {
@@ -98,12 +98,12 @@ export const GOING: readonly Command[] = [
     group: 'Go',
     keys: 'Shift+< Shift+ArrowLeft',
     run: () => {
-      setBench({ speed: 0 })
-      goTo(bench().playhead - 10)
+      setDesk({ speed: 0 })
+      goTo(desk().playhead - 10)
     },
   },
   { id: 'start', title: 'To the start', group: 'Go', keys: 'Home', run: () => goTo(0) },
-  { id: 'end', title: 'To the end', group: 'Go', keys: 'End', run: () => goTo(bench().timed.length - 1) },
+  { id: 'end', title: 'To the end', group: 'Go', keys: 'End', run: () => goTo(desk().timed.length - 1) },
   { id: 'next-moment', title: 'Next moment', group: 'Go', keys: 'n', run: () => jump(moments(), 1) },
   { id: 'previous-moment', title: 'Previous moment', group: 'Go', keys: 'Shift+N', run: () => jump(moments(), -1) },
   { id: 'next-cut', title: 'Next cut', group: 'Go', keys: 'c', run: () => jump(cuts(), 1) },
@@ -129,8 +129,8 @@ export const GOING: readonly Command[] = [
     title: 'Come out of a lesson that was gone into',
     group: 'Go',
     keys: 'Ctrl+ArrowUp',
-    can: () => bench().inside.length > 0,
+    can: () => desk().inside.length > 0,
     run: () => goOut(),
   },
-  { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(bench().playhead + second()) },
+  { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(desk().playhead + second()) },
 ]

@@ -2,13 +2,13 @@ import { toast } from 'sonner'
 import { lowerBetween, phraseAt } from '@/core/edits'
 import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { framesPerSecond } from '@/core/time'
-import { bench, chosenClips, edit } from '../bench/store'
+import { desk, chosenClips, edit } from '../state/desk'
 
 /** It goes down before what is lowered, and up after it, for so many seconds each. */
 const RAMP_S = 0.25
 
 const isHeard = (clip: Clip): boolean => {
-  const medium = bench().lesson.media[clip.media]
+  const medium = desk().lesson.media[clip.media]
   return !clip.muted && (medium?.kind === 'sound' || (medium?.kind === 'take' && medium.sound === true))
 }
 /** The clip whose sound is meant: the one that is selected. */
@@ -18,7 +18,7 @@ export const soundHere = (): Clip | null => {
 }
 /** What would be lowered of a clip: the passage where it is heard in it, else the phrase at the playhead. */
 export function loweredOf(clip: Clip): { from: number; to: number; what: string } | null {
-  const { passage, timed, playhead } = bench()
+  const { passage, timed, playhead } = desk()
   if (passage && passage.from < clipEnd(clip) && passage.to > clip.at)
     return { from: Math.max(clip.at, passage.from), to: Math.min(clipEnd(clip), passage.to), what: 'the passage' }
   const phrase = phraseAt(timed, playhead, clip) ?? phraseAt(timed, playhead)
@@ -31,7 +31,7 @@ export function lowerHere(clip: Clip, by: number): void {
     toast('Mark a passage along the time scale, or go to a phrase, and that is lowered.')
     return
   }
-  const ramp = Math.max(1, Math.round(RAMP_S * framesPerSecond(bench().lesson.rate)))
+  const ramp = Math.max(1, Math.round(RAMP_S * framesPerSecond(desk().lesson.rate)))
   edit(
     `“${clip.element.name}” ${Math.abs(by)} dB ${by > 0 ? 'quieter' : 'louder'} for ${span.what}`,
     lowerBetween(clip.id, span.from, span.to, by, ramp),

@@ -20,8 +20,8 @@ import {
   type Standing,
 } from '@/core/edits'
 import { caught } from '@/core/moments'
-import { actHere, editPosed, stanceNow } from '../bench/inPose'
-import { bench, edit, freshId, select, setBench } from '../bench/store'
+import { actHere, editPosed, stanceNow } from '../state/inPose'
+import { desk, edit, freshId, select, setDesk } from '../state/desk'
 import { duplicate } from './clipboard'
 import { holds } from '@/core/motion'
 import { keepAsReady } from '../ready/keep'
@@ -30,19 +30,19 @@ import { standInEveryLesson } from '../styles/always'
 import { has, named, several, type Command } from './command'
 import { checkSeam } from './seam'
 
-const standingNow = (): Standing => ({ frame: bench().playhead, stance: stanceNow() })
+const standingNow = (): Standing => ({ frame: desk().playhead, stance: stanceNow() })
 export function alignNow(edge: AlignEdge, to: AlignTo): void {
-  editPosed(`Line up ${named()}`, align(bench().elements, edge, to, standingNow()))
+  editPosed(`Line up ${named()}`, align(desk().elements, edge, to, standingNow()))
 }
 export function distributeNow(axis: 'across' | 'down'): void {
-  if (bench().elements.length < 3) {
+  if (desk().elements.length < 3) {
     toast('Spreading needs three elements or more.')
     return
   }
-  editPosed('Spread elements', distribute(bench().elements, axis, standingNow()))
+  editPosed('Spread elements', distribute(desk().elements, axis, standingNow()))
 }
 export function equalNow(what: 'width' | 'height'): void {
-  editPosed(`Equal ${what}s`, equalSizes(bench().elements, what, stanceNow()))
+  editPosed(`Equal ${what}s`, equalSizes(desk().elements, what, stanceNow()))
 }
 const ALIGNS: [AlignEdge, string][] = [
   ['left', 'left edges'],
@@ -52,18 +52,18 @@ const ALIGNS: [AlignEdge, string][] = [
   ['middle', 'middles, down'],
   ['bottom', 'bottom edges'],
 ]
-const all = (is: (e: ReturnType<typeof bench>['lesson']['elements'][number]) => boolean) =>
-  bench()
-    .lesson.elements.filter((e) => bench().elements.includes(e.id))
+const all = (is: (e: ReturnType<typeof desk>['lesson']['elements'][number]) => boolean) =>
+  desk()
+    .lesson.elements.filter((e) => desk().elements.includes(e.id))
     .every(is)
-const aid = (change: Partial<ReturnType<typeof bench>['aids']>) => setBench({ aids: { ...bench().aids, ...change } })
+const aid = (change: Partial<ReturnType<typeof desk>['aids']>) => setDesk({ aids: { ...desk().aids, ...change } })
 
 /**
  * What a cut of elements at the playhead hangs on: a chosen moment or word that is right there, else whatever happens
  * on that frame.
  */
 const hereExactly = () => {
-  const { timed, playhead, moment } = bench()
+  const { timed, playhead, moment } = desk()
   const m = moment ? timed.moments.get(moment) : undefined
   return m?.frame === playhead
     ? { moment: m, edge: 'start' as const, frame: playhead }
@@ -72,19 +72,19 @@ const hereExactly = () => {
 
 /** What is selected then is what lies under the playhead: the later parts. */
 function splitHere(): void {
-  const before = new Set(bench().timed.spans.keys())
-  if (edit(`Split ${named()}`, splitElements(bench().elements, bench().playhead, hereExactly())))
+  const before = new Set(desk().timed.spans.keys())
+  if (edit(`Split ${named()}`, splitElements(desk().elements, desk().playhead, hereExactly())))
     select(
-      [...bench().timed.spans.keys()].filter((id) => !before.has(id)),
+      [...desk().timed.spans.keys()].filter((id) => !before.has(id)),
       true,
     )
   else toast('There is nothing to split here: put the playhead inside an element.')
 }
 
 /** Whether what is selected is seen through a window. */
-const inWindow = () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.rides?.on)
+const inWindow = () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && e.rides?.on)
 const scroll = (share: number, words: string): void => {
-  edit(`Scroll ${named()} ${words}`, inOne(bench().elements.map((id) => scrollOn(id, share, actHere()))))
+  edit(`Scroll ${named()} ${words}`, inOne(desk().elements.map((id) => scrollOn(id, share, actHere()))))
 }
 
 export const PLACING: Command[] = [
@@ -92,7 +92,7 @@ export const PLACING: Command[] = [
     id: 'keep-template',
     title: 'Keep this lesson as a template for others',
     group: 'Lesson',
-    can: () => bench().inside.length === 0,
+    can: () => desk().inside.length === 0,
     run: () => void keepAsTemplate(),
   },
   {
@@ -106,7 +106,7 @@ export const PLACING: Command[] = [
     title: `Line up: ${words}`,
     group: 'Place',
     can: has,
-    run: () => alignNow(edge, bench().elements.length > 1 ? 'each-other' : 'frame'),
+    run: () => alignNow(edge, desk().elements.length > 1 ? 'each-other' : 'frame'),
   })),
   {
     id: 'spread-across',
@@ -123,14 +123,14 @@ export const PLACING: Command[] = [
     title: 'Mirror left and right',
     group: 'Place',
     can: has,
-    run: () => void editPosed(`Mirror ${named()}`, flip(bench().elements, 'across')),
+    run: () => void editPosed(`Mirror ${named()}`, flip(desk().elements, 'across')),
   },
   {
     id: 'flip-down',
     title: 'Mirror top and bottom',
     group: 'Place',
     can: has,
-    run: () => void editPosed(`Mirror ${named()}`, flip(bench().elements, 'down')),
+    run: () => void editPosed(`Mirror ${named()}`, flip(desk().elements, 'down')),
   },
   {
     id: 'group',
@@ -140,7 +140,7 @@ export const PLACING: Command[] = [
     can: several,
     run: () => {
       const id = freshId('group')
-      if (edit(`Group ${named()}`, makeGroup(bench().elements, id, bench().playhead))) select([id], true)
+      if (edit(`Group ${named()}`, makeGroup(desk().elements, id, desk().playhead))) select([id], true)
     },
   },
   {
@@ -150,10 +150,10 @@ export const PLACING: Command[] = [
     keys: 'Ctrl+Shift+G',
     can: () => all((e) => holds(e)),
     run: () => {
-      const members = bench()
-        .elements.flatMap((id) => membersOf(bench().lesson, id))
+      const members = desk()
+        .elements.flatMap((id) => membersOf(desk().lesson, id))
         .map((e) => e.id)
-      if (edit('Ungroup', inOne(bench().elements.map((id) => dissolveGroup(id, bench().playhead))))) select(members)
+      if (edit('Ungroup', inOne(desk().elements.map((id) => dissolveGroup(id, desk().playhead))))) select(members)
     },
   },
   {
@@ -161,7 +161,7 @@ export const PLACING: Command[] = [
     title: 'Place a ready thing',
     group: 'Place',
     keys: 'Shift+A',
-    run: () => setBench({ speed: 0, readyOpen: true }),
+    run: () => setDesk({ speed: 0, readyOpen: true }),
   },
   {
     id: 'keep-ready',
@@ -191,7 +191,7 @@ export const PLACING: Command[] = [
     group: 'Edit',
     can: several,
     run: () => {
-      const [first, ...rest] = bench().elements
+      const [first, ...rest] = desk().elements
       edit(`${rest.length} follow the first`, followCopy(rest, first!, ['motion', 'look', 'timing']))
     },
   },
@@ -199,8 +199,8 @@ export const PLACING: Command[] = [
     id: 'cut-loose',
     title: 'Cut loose from what it is a copy of',
     group: 'Edit',
-    can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.follows),
-    run: () => void edit(`Cut ${named()} loose`, cutLoose(bench().elements)),
+    can: () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && e.follows),
+    run: () => void edit(`Cut ${named()} loose`, cutLoose(desk().elements)),
   },
   {
     id: 'together',
@@ -208,14 +208,14 @@ export const PLACING: Command[] = [
     group: 'Place',
     keys: 'Shift+J',
     can: several,
-    run: () => void edit(`Take ${named()} together`, setGroup(bench().elements, freshId('together'))),
+    run: () => void edit(`Take ${named()} together`, setGroup(desk().elements, freshId('together'))),
   },
   {
     id: 'part',
     title: 'Part what is taken together',
     group: 'Place',
-    can: () => bench().lesson.elements.some((e) => bench().elements.includes(e.id) && e.group),
-    run: () => void edit('Part what was taken together', setGroup(bench().elements, null)),
+    can: () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && e.group),
+    run: () => void edit('Part what was taken together', setGroup(desk().elements, null)),
   },
   {
     id: 'window',
@@ -223,7 +223,7 @@ export const PLACING: Command[] = [
     group: 'Place',
     keys: 'Shift+I',
     can: has,
-    run: () => setBench({ speed: 0, adding: { kind: 'group', moment: null, window: bench().elements } }),
+    run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: null, window: desk().elements } }),
   },
   ...(['monitor', 'laptop', 'tablet', 'phone'] as const).map((form): Command => ({
     id: `on-${form}`,
@@ -233,8 +233,8 @@ export const PLACING: Command[] = [
     can: has,
     run: () => {
       const id = freshId('screen')
-      if (edit(`Show ${named()} on a ${form}`, putOnScreen(bench().elements, form, id, bench().playhead)))
-        select(bench().elements)
+      if (edit(`Show ${named()} on a ${form}`, putOnScreen(desk().elements, form, id, desk().playhead)))
+        select(desk().elements)
     },
   })),
   {
@@ -242,13 +242,13 @@ export const PLACING: Command[] = [
     title: 'Lift a part of the recording out: draw it',
     group: 'Place',
     keys: 'Shift+Q',
-    run: () => setBench({ speed: 0, adding: { kind: 'group', moment: bench().moment, lift: 'runs' } }),
+    run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: desk().moment, lift: 'runs' } }),
   },
   {
     id: 'lift-still',
     title: 'Lift a part of the recording out as a still: draw it',
     group: 'Place',
-    run: () => setBench({ speed: 0, adding: { kind: 'group', moment: bench().moment, lift: 'still' } }),
+    run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: desk().moment, lift: 'still' } }),
   },
   {
     id: 'scroll-on',
@@ -272,7 +272,7 @@ export const PLACING: Command[] = [
     group: 'Place',
     keys: 'Shift+R',
     can: has,
-    run: () => setBench({ cropping: !bench().cropping }),
+    run: () => setDesk({ cropping: !desk().cropping }),
   },
   {
     id: 'lock',
@@ -282,7 +282,7 @@ export const PLACING: Command[] = [
     can: has,
     run: () => {
       const on = !all((e) => e.locked)
-      edit(on ? `Lock ${named()}` : `Unlock ${named()}`, setElements(bench().elements, { locked: on }))
+      edit(on ? `Lock ${named()}` : `Unlock ${named()}`, setElements(desk().elements, { locked: on }))
     },
   },
   {
@@ -293,7 +293,7 @@ export const PLACING: Command[] = [
     can: has,
     run: () => {
       const on = !all((e) => e.hidden)
-      edit(on ? `Hide ${named()}` : `Show ${named()}`, setElements(bench().elements, { hidden: on }))
+      edit(on ? `Hide ${named()}` : `Show ${named()}`, setElements(desk().elements, { hidden: on }))
     },
   },
   {
@@ -301,7 +301,7 @@ export const PLACING: Command[] = [
     title: 'Show only this; again: show all',
     group: 'Place',
     keys: 'i',
-    run: () => setBench({ only: bench().only || !has() ? null : bench().elements }),
+    run: () => setDesk({ only: desk().only || !has() ? null : desk().elements }),
   },
   {
     id: 'split-element',
@@ -316,41 +316,41 @@ export const PLACING: Command[] = [
     title: 'Show or hide the safe areas',
     group: 'View',
     keys: 'g',
-    run: () => aid({ safe: !bench().aids.safe }),
+    run: () => aid({ safe: !desk().aids.safe }),
   },
   {
     id: 'rulers',
     title: 'Show or hide rulers',
     group: 'View',
     keys: 'Shift+G',
-    run: () => aid({ rulers: !bench().aids.rulers }),
+    run: () => aid({ rulers: !desk().aids.rulers }),
   },
   {
     id: 'grid',
     title: 'Show or hide the grid',
     group: 'View',
     keys: "'",
-    run: () => aid({ grid: bench().aids.grid ? 0 : Math.round(bench().lesson.frame.height / 20) }),
+    run: () => aid({ grid: desk().aids.grid ? 0 : Math.round(desk().lesson.frame.height / 20) }),
   },
   {
     id: 'snap',
     title: 'Snap on the picture, or not',
     group: 'View',
     keys: 'z',
-    run: () => aid({ snap: !bench().aids.snap }),
+    run: () => aid({ snap: !desk().aids.snap }),
   },
   {
     id: 'onion',
     title: 'Show neighbouring frames of what is selected',
     group: 'View',
     keys: 'y',
-    run: () => aid({ onion: bench().aids.onion ? 0 : 3 }),
+    run: () => aid({ onion: desk().aids.onion ? 0 : 3 }),
   },
   {
     id: 'blur-preview',
     title: 'Show motion blur while working, or not',
     group: 'View',
     keys: 'Shift+Y',
-    run: () => aid({ blur: !bench().aids.blur }),
+    run: () => aid({ blur: !desk().aids.blur }),
   },
 ]

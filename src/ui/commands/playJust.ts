@@ -1,14 +1,14 @@
 import { toast } from 'sonner'
 import { motionOf, poseAt } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
-import { bench, setBench } from '../bench/store'
+import { desk, setDesk } from '../state/desk'
 
 /**
  * What is looked at: the move under the playhead or the chosen keyframes, the selected elements, the chosen
  * moment; in frames.
  */
 function lookedAt(): { from: number; to: number } | null {
-  const { timed, elements, keys, moment, playhead, passage } = bench()
+  const { timed, elements, keys, moment, playhead, passage } = desk()
   const chosen = timed.lesson.elements.filter((e) => elements.includes(e.id))
   const moves = chosen.flatMap((e) =>
     motionOf(timed, e).moves.filter((m) => keys.some((k) => k.element === e.id && k.pose === m.pose.id)),
@@ -26,9 +26,9 @@ function lookedAt(): { from: number; to: number } | null {
  * back.
  */
 export function playJust(what: 'all' | 'end'): void {
-  const { timed, speed, playhead, only } = bench()
+  const { timed, speed, playhead, only } = desk()
   if (speed !== 0) {
-    setBench({ speed: 0 })
+    setDesk({ speed: 0 })
     return
   }
   const span = lookedAt()
@@ -39,6 +39,6 @@ export function playJust(what: 'all' | 'end'): void {
   const second = Math.round(framesPerSecond(timed.lesson.rate))
   const from = Math.max(0, Math.floor(what === 'all' ? span.from - second : Math.max(span.from, span.to - 2 * second)))
   const to = Math.min(timed.length, Math.ceil(span.to + second))
-  setBench({ just: { from, to, back: playhead }, playhead: from, only })
-  setBench({ speed: 1 })
+  setDesk({ just: { from, to, back: playhead }, playhead: from, only })
+  setDesk({ speed: 1 })
 }

@@ -28,16 +28,16 @@ import {
 } from '@/core/edits'
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
-import { actHere } from '../bench/inPose'
-import { bench, edit, freshId, goTo, select, setBench } from '../bench/store'
+import { actHere } from '../state/inPose'
+import { desk, edit, freshId, goTo, select, setDesk } from '../state/desk'
 import { has, named, several, type Command } from './command'
 
-const chosen = () => bench().timed.lesson.elements.filter((e) => bench().elements.includes(e.id))
-const seconds = (s: number) => Math.max(1, Math.round(framesPerSecond(bench().lesson.rate) * s))
+const chosen = () => desk().timed.lesson.elements.filter((e) => desk().elements.includes(e.id))
+const seconds = (s: number) => Math.max(1, Math.round(framesPerSecond(desk().lesson.rate) * s))
 
 /** Makes an act on the selected elements at the playhead, if it lies on all of them. */
 function act(label: string, change: (ids: string[]) => Edit, missing: string): boolean {
-  const { elements, timed, playhead } = bench()
+  const { elements, timed, playhead } = desk()
   const out = chosen().find((e) => {
     const s = timed.spans.get(e.id)!
     return playhead < s.from || playhead >= s.to
@@ -46,7 +46,7 @@ function act(label: string, change: (ids: string[]) => Edit, missing: string): b
     toast(`“${out.name}” is not on screen at the playhead. Go to a frame in which it is.`)
     return false
   }
-  setBench({ speed: 0 })
+  setDesk({ speed: 0 })
   if (edit(label, change(elements))) return true
   toast(missing)
   return false
@@ -55,13 +55,13 @@ function act(label: string, change: (ids: string[]) => Edit, missing: string): b
 function moveOn(): void {
   if (!act(`Move ${named()} from here`, (ids) => moveFromNow(ids, actHere()), 'There is no room for a move here.'))
     return
-  const { timed, playhead } = bench()
+  const { timed, playhead } = desk()
   const first = chosen()[0]!
   const move = motionOf(timed, first).moves.find((m) => m.from >= playhead)
-  setBench({ moveEnd: 'end', wholePath: false })
+  setDesk({ moveEnd: 'end', wholePath: false })
   if (move) {
     goTo(move.to)
-    setBench({
+    setDesk({
       keys: chosen().flatMap((e) => {
         const m = motionOf(timed, e).moves.find((x) => x.from >= playhead)
         return m ? [{ element: e.id, pose: m.pose.id, path: null }] : []
@@ -75,22 +75,22 @@ function repointNext(): void {
     toast('Select an arrow, a drawn pointer or a callout with a tail to point it at the next thing.')
     return
   }
-  const { timed, playhead } = bench()
+  const { timed, playhead } = desk()
   const span = timed.spans.get(e.id)!
   if (playhead <= span.from) {
     toast(`Go to the moment at which “${e.name}” is to leave what it points at.`)
     return
   }
-  setBench({ speed: 0, adding: { kind: kindName(e), moment: null, repoint: e.id } })
+  setDesk({ speed: 0, adding: { kind: kindName(e), moment: null, repoint: e.id } })
 }
 /** Keyframes of all selected elements, or those that are selected. */
 const keysMeant = (): KeyRef[] =>
-  bench().keys.length > 0
-    ? bench().keys
+  desk().keys.length > 0
+    ? desk().keys
     : chosen().flatMap((e) => e.poses.map((p) => ({ element: e.id, pose: p.id, path: null })))
 let copied: CopiedKeys | null = null
 function copyMoves(): void {
-  copied = copyKeys(keysMeant(), bench().timed)
+  copied = copyKeys(keysMeant(), desk().timed)
   toast(
     copied
       ? `${copied.poses.length === 1 ? 'One pose' : `${copied.poses.length} poses`} copied`
@@ -99,7 +99,7 @@ function copyMoves(): void {
   )
 }
 function pasteMoves(): void {
-  const { elements, playhead } = bench()
+  const { elements, playhead } = desk()
   if (!copied) {
     toast('Copy some poses first.')
     return
@@ -108,7 +108,7 @@ function pasteMoves(): void {
   edit(`Paste poses on ${named()}`, pasteKeys(elements, copied, playhead + first))
 }
 function jumpKey(way: 1 | -1): void {
-  const { timed, playhead } = bench()
+  const { timed, playhead } = desk()
   const frames = [...new Set(chosen().flatMap((e) => keyFrames(timed, e)))]
     .filter((f) => (way > 0 ? f > playhead : f < playhead))
     .sort((a, b) => (a - b) * way)
@@ -116,7 +116,7 @@ function jumpKey(way: 1 | -1): void {
 }
 function stretch(factor: number): void {
   const refs = keysMeant()
-  const { timed } = bench()
+  const { timed } = desk()
   const e = timed.lesson.elements.find((x) => x.id === refs[0]?.element)
   if (!e) return
   const first = motionOf(timed, e).moves.find((m) => refs.some((r) => r.pose === m.pose.id))
@@ -130,13 +130,13 @@ const slide = (which: 'arrival' | 'departure', side: 'left' | 'right' | 'top' | 
   run: () =>
     void edit(
       `Let ${named()} ${which === 'arrival' ? 'come in' : 'go out'}`,
-      slideThrough(bench().elements, which, side, seconds(0.5)),
+      slideThrough(desk().elements, which, side, seconds(0.5)),
     ),
 })
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 
 export function deleteKeys(): void {
-  if (edit('Delete keyframes', removeKeys(bench().keys))) setBench({ keys: [] })
+  if (edit('Delete keyframes', removeKeys(desk().keys))) setDesk({ keys: [] })
 }
 
 export const POSING: Command[] = [
@@ -149,7 +149,7 @@ export const POSING: Command[] = [
     can: has,
     run: () => {
       if (act(`Let ${named()} arrive here`, (ids) => arriveByNow(ids, actHere()), 'A pose is reached here already.'))
-        setBench({ moveEnd: 'end', wholePath: false })
+        setDesk({ moveEnd: 'end', wholePath: false })
     },
   },
   {
@@ -173,7 +173,7 @@ export const POSING: Command[] = [
     can: has,
     run: () => {
       if (act(`Let ${named()} return`, (ids) => returnToBefore(ids, actHere()), 'There is no pose before this one.'))
-        setBench({ moveEnd: 'end', wholePath: false })
+        setDesk({ moveEnd: 'end', wholePath: false })
     },
   },
   { id: 'repoint', title: 'Point at the next thing', group: 'Poses', keys: 't', can: has, run: repointNext },
@@ -185,7 +185,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     can: has,
     run: () => {
-      for (const id of bench().elements)
+      for (const id of desk().elements)
         if (!edit('Even speed', evenSpeed(id))) toast('Even speed needs two moves or more that cover some way.')
     },
   },
@@ -195,7 +195,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'w',
     can: has,
-    run: () => setBench({ wholePath: !bench().wholePath }),
+    run: () => setDesk({ wholePath: !desk().wholePath }),
   },
   {
     id: 'move-end',
@@ -203,7 +203,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'd',
     can: has,
-    run: () => setBench({ moveEnd: bench().moveEnd === 'end' ? 'start' : 'end' }),
+    run: () => setDesk({ moveEnd: desk().moveEnd === 'end' ? 'start' : 'end' }),
   },
   {
     id: 'put-here',
@@ -211,7 +211,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'Shift+S',
     can: has,
-    run: () => void edit(`Put ${named()} at the playhead`, retime(bench().elements, bench().playhead)),
+    run: () => void edit(`Put ${named()} at the playhead`, retime(desk().elements, desk().playhead)),
   },
   { id: 'next-key', title: 'Next keyframe', group: 'Poses', keys: 'p', can: has, run: () => jumpKey(1) },
   {
@@ -228,15 +228,15 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'Insert',
     can: has,
-    run: () => void edit(`Key the place of ${named()}`, addKey(bench().elements, ['x', 'y'], bench().playhead)),
+    run: () => void edit(`Key the place of ${named()}`, addKey(desk().elements, ['x', 'y'], desk().playhead)),
   },
   {
     id: 'pushes',
     title: 'A new end pushes what follows on the track, or not',
     group: 'Edit',
     run: () => {
-      setBench({ pushes: !bench().pushes })
-      toast(bench().pushes ? 'A new end pushes what follows.' : 'A new end leaves what follows where it is.', {
+      setDesk({ pushes: !desk().pushes })
+      toast(desk().pushes ? 'A new end pushes what follows.' : 'A new end leaves what follows where it is.', {
         duration: 1800,
       })
     },
@@ -246,7 +246,7 @@ export const POSING: Command[] = [
     title: 'Show or hide the keyframes of what is selected',
     group: 'Poses',
     keys: 'q',
-    run: () => setBench({ keysOpen: !bench().keysOpen }),
+    run: () => setDesk({ keysOpen: !desk().keysOpen }),
   },
   { id: 'copy-keys', title: 'Copy the poses', group: 'Poses', keys: 'Ctrl+Shift+C', can: has, run: copyMoves },
   {
@@ -278,15 +278,15 @@ export const POSING: Command[] = [
     group: 'Poses',
     can: () => chosen().some((e) => e.poses.length > 0),
     run: () => {
-      if (edit(`Take all keyframes of ${named()} off`, removeMotion(bench().elements, bench().playhead)))
-        setBench({ keys: [] })
+      if (edit(`Take all keyframes of ${named()} off`, removeMotion(desk().elements, desk().playhead)))
+        setDesk({ keys: [] })
     },
   },
   {
     id: 'delete-keys',
     title: 'Delete the selected keyframes',
     group: 'Poses',
-    can: () => bench().keys.length > 0,
+    can: () => desk().keys.length > 0,
     run: deleteKeys,
   },
   {
@@ -294,14 +294,14 @@ export const POSING: Command[] = [
     title: 'Start together',
     group: 'Poses',
     can: several,
-    run: () => void edit('Start together', together(bench().elements, 'start', bench().playhead)),
+    run: () => void edit('Start together', together(desk().elements, 'start', desk().playhead)),
   },
   {
     id: 'land-together',
     title: 'Land together',
     group: 'Poses',
     can: several,
-    run: () => void edit('Land together', together(bench().elements, 'land', bench().playhead)),
+    run: () => void edit('Land together', together(desk().elements, 'land', desk().playhead)),
   },
   {
     id: 'rest-here',
@@ -309,7 +309,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'Shift+W',
     can: has,
-    run: () => void edit(`Let ${named()} rest`, restHere(bench().elements, actHere(), seconds(1))),
+    run: () => void edit(`Let ${named()} rest`, restHere(desk().elements, actHere(), seconds(1))),
   },
   {
     id: 'read-gauge',
@@ -320,7 +320,7 @@ export const POSING: Command[] = [
     run: () => {
       const id = freshId('gauge')
       // What is done next is done to the gauge: it rests, it is shaped.
-      if (edit(`Let ${named()} read one gauge`, readTogether(bench().elements, id))) select([id], true)
+      if (edit(`Let ${named()} read one gauge`, readTogether(desk().elements, id))) select([id], true)
     },
   },
   {
@@ -329,7 +329,7 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: '_',
     can: has,
-    run: () => void edit(`Fill ${named()} like a bar`, fillLikeBar(bench().elements)),
+    run: () => void edit(`Fill ${named()} like a bar`, fillLikeBar(desk().elements)),
   },
   {
     id: 'ride',
@@ -337,14 +337,14 @@ export const POSING: Command[] = [
     group: 'Poses',
     keys: 'Ctrl+r',
     can: has,
-    run: () => setBench({ speed: 0, adding: { kind: 'group', moment: null, ride: bench().elements } }),
+    run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: null, ride: desk().elements } }),
   },
   {
     id: 'ride-off',
     title: 'Get off what it rides on',
     group: 'Poses',
     can: () => chosen().some((e) => e.rides),
-    run: () => void edit(`Take ${named()} off`, detach(bench().elements, bench().playhead)),
+    run: () => void edit(`Take ${named()} off`, detach(desk().elements, desk().playhead)),
   },
   {
     id: 'blur-motion',
@@ -353,7 +353,7 @@ export const POSING: Command[] = [
     can: has,
     run: () => {
       const on = chosen().some((e) => !e.motionBlur)
-      edit(on ? 'Follow the motion blur' : 'No motion blur', setElements(bench().elements, { motionBlur: on }))
+      edit(on ? 'Follow the motion blur' : 'No motion blur', setElements(desk().elements, { motionBlur: on }))
     },
   },
 ]

@@ -2,7 +2,7 @@ import { toast } from 'sonner'
 import { jumpsAt } from '@/core/review/seam'
 import { frameStartUs } from '@/core/time'
 import { hasChanged } from '@/core/vision/colours'
-import { bench, select } from '../bench/store'
+import { desk, select } from '../state/desk'
 import { filmOf, type Film } from '../kit/film'
 
 /** So many jumps are told at once. */
@@ -10,7 +10,7 @@ const TOLD = 4
 
 /** Looks whether the passage, or all of the lesson, goes on without a jump when it is played over and over. */
 export async function checkSeam(): Promise<void> {
-  const { timed, passage } = bench()
+  const { timed, passage } = desk()
   const { from, to } = passage ?? { from: 0, to: timed.length }
   const films = new Map<string, Film>()
   for (const [id, medium] of Object.entries(timed.lesson.media)) {

@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
-import { bench } from '../bench/store'
+import { desk } from '../state/desk'
 import { COMMANDS, runCommand } from './commands'
-import { keyName } from './keyName'
+import { keyName } from '../kit/keyName'
 
 const BY_KEY = new Map<string, string[]>()
 for (const c of COMMANDS)
@@ -36,11 +36,11 @@ export function useKeys(): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       // What a menu or a popover has answered to is not meant for the workbench.
-      if (e.defaultPrevented || isMeantThere(e) || bench().panel !== 'none') return
+      if (e.defaultPrevented || isMeantThere(e) || desk().panel !== 'none') return
       if (document.querySelector('[role=menu]')) return
       const ids = BY_KEY.get(keyName(e))
       if (!ids) return
-      const nudges = bench().elements.length > 0 && e.key.startsWith('Arrow')
+      const nudges = desk().elements.length > 0 && e.key.startsWith('Arrow')
       const id = ids.find((x) => x.startsWith('nudge') === nudges) ?? ids[0]!
       if (!nudges && id.startsWith('nudge')) return
       e.preventDefault()

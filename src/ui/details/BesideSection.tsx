@@ -1,13 +1,13 @@
 import { beginTogether, setGroup, sideBySide, type Layout } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { framesPerSecond } from '@/core/time'
-import { actHere } from '../bench/inPose'
-import { edit, freshId, useShown } from '../bench/store'
+import { actHere } from '../state/inPose'
+import { edit, freshId, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
-import { Section } from './Section'
+import { useKept } from '../kit/useKept'
+import { Section } from '../fields/section'
 
 const LAYOUTS = [
   { value: 'equal', label: 'equal parts' },

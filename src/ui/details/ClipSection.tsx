@@ -14,12 +14,12 @@ import {
 import { cutNear, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { framesPerSecond, type Rate } from '@/core/time'
-import { bench, edit, freshId, useBench, useShown } from '../bench/store'
+import { desk, edit, freshId, useDesk, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
-import { Section } from './Section'
+import { useKept } from '../kit/useKept'
+import { Section } from '../fields/section'
 
 const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\.00$/, '')} frames a second`
 
@@ -27,9 +27,9 @@ const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\
 export function ClipSection({ clip }: { clip: Clip }) {
   const timed = useShown()
   const { lesson } = timed
-  const playhead = useBench((b) => b.playhead)
+  const playhead = useDesk((b) => b.playhead)
   /** A new speed is a new end, which pushes what follows where that is wanted. */
-  const pushed = (change: Edit): Edit => (bench().pushes ? pushing(clip.id, change) : change)
+  const pushed = (change: Edit): Edit => (desk().pushes ? pushing(clip.id, change) : change)
   const [fade, setFade] = useKept('clip: fade', 15)
   const [freeze, setFreeze] = useKept('clip: freeze', 1)
   const [after, setAfter] = useKept('clip: after', 200)
@@ -79,7 +79,7 @@ export function ClipSection({ clip }: { clip: Clip }) {
         <Button
           onClick={() => {
             const frames = Math.max(1, Math.round(freeze * framesPerSecond(lesson.rate)))
-            edit(`Freeze “${name}” for ${freeze} s`, freezeAt(clip.id, bench().playhead, frames, true))
+            edit(`Freeze “${name}” for ${freeze} s`, freezeAt(clip.id, desk().playhead, frames, true))
           }}
         >
           <Snowflake size={13} />
@@ -103,7 +103,7 @@ export function ClipSection({ clip }: { clip: Clip }) {
             onClick={() => {
               const frames = Math.max(1, Math.round(over * framesPerSecond(lesson.rate)))
               const to = Math.round(after)
-              edit(`“${name}” gets to ${to} %`, pushed(rampSpeed(clip.id, bench().playhead, frames, to, 100)))
+              edit(`“${name}” gets to ${to} %`, pushed(rampSpeed(clip.id, desk().playhead, frames, to, 100)))
             }}
           >
             Change speed from here on
@@ -137,7 +137,7 @@ export function ClipSection({ clip }: { clip: Clip }) {
               Dissolve
             </Button>
             <Button onClick={() => edit('Dip at the cut', dip(...touches, Math.round(fade)))}>Dip</Button>
-            <Button onClick={() => edit('Roll the cut', rollCut(...touches, bench().playhead))}>Roll it to here</Button>
+            <Button onClick={() => edit('Roll the cut', rollCut(...touches, desk().playhead))}>Roll it to here</Button>
           </div>
         </>
       )}

@@ -1,32 +1,35 @@
+import { ChevronRight } from 'lucide-react'
 import { memo } from 'react'
 import { type Timed } from '@/core/timing'
-import { bench, ShownContext, useBench } from '../bench/store'
+import { desk, ShownContext, useDesk } from '../state/desk'
+import { keyOf, runCommand } from '../commands/commands'
+import { IconButton } from '../kit/button'
 import { useLagging } from '../kit/useLagging'
 import { ElementDetails } from './ElementDetails'
 import { Several } from './Several'
 import { LessonDetails } from './LessonDetails'
 import { MomentDetails } from './MomentDetails'
-import { Findable } from './sought'
+import { Findable } from '../fields/sought'
 
 const LAG_MS = 400
 /** A drag that is under way, and what it started from. */
-const DRAG = { get: () => ({ of: bench().timed, live: bench().live }), subscribe: useBench.subscribe }
+const DRAG = { get: () => ({ of: desk().timed, live: desk().live }), subscribe: useDesk.subscribe }
 /**
  * The values of what is selected: elements, a moment; of the lesson when nothing is. They follow a drag twice a
  * second, so that the drag itself does not wait for them.
  */
 export function Details() {
-  const settled = useBench((b) => b.timed)
+  const settled = useDesk((b) => b.timed)
   const drag = useLagging(DRAG, LAG_MS)
-  const dragged = useBench((b) => b.live !== null)
+  const dragged = useDesk((b) => b.live !== null)
   // What is done is shown at once; what is still being dragged may lag behind.
   return <Values timed={(dragged && drag.of === settled && drag.live) || settled} />
 }
 
 /** Drawn again only when what it shows is another: not as a drag begins. */
 const Values = memo(function Values({ timed }: { timed: Timed }) {
-  const elements = useBench((b) => b.elements)
-  const moment = useBench((b) => b.moment)
+  const elements = useDesk((b) => b.elements)
+  const moment = useDesk((b) => b.moment)
   const chosen = timed.lesson.elements.filter((e) => elements.includes(e.id))
   const m = moment ? timed.moments.get(moment) : undefined
   return (
@@ -36,7 +39,18 @@ const Values = memo(function Values({ timed }: { timed: Timed }) {
         data-testid="details"
         className="thin-scroll h-full overflow-auto border-l border-edge bg-sheet"
       >
-        <Findable>
+        <Findable
+          right={
+            <IconButton
+              label="Put the details away"
+              keys={keyOf('pane-details')}
+              className="ml-1"
+              onClick={() => runCommand('pane-details')}
+            >
+              <ChevronRight size={15} />
+            </IconButton>
+          }
+        >
           {chosen.length === 1 ? (
             <ElementDetails key={chosen[0]!.id} element={chosen[0]!} />
           ) : chosen.length > 1 ? (

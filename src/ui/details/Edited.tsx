@@ -1,7 +1,7 @@
 import type { Element } from '@/core/lesson/schema'
 import { keyedOneByOne, likeFirst, poseMeant } from '@/core/edits'
 import { motionOf } from '@/core/motion'
-import { edit, goTo, select, setBench, useBench, useShown } from '../bench/store'
+import { edit, goTo, select, setDesk, useDesk, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 
@@ -11,10 +11,10 @@ import { Button } from '../kit/button'
  */
 export function Edited({ element: e }: { element: Element }) {
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
-  const moveEnd = useBench((b) => b.moveEnd)
-  const wholePath = useBench((b) => b.wholePath)
-  const reach = useBench((b) => b.reach)
+  const playhead = useDesk((b) => b.playhead)
+  const moveEnd = useDesk((b) => b.moveEnd)
+  const wholePath = useDesk((b) => b.wholePath)
+  const reach = useDesk((b) => b.reach)
   const span = timed.spans.get(e.id)!
   const { moves } = motionOf(timed, e)
   const lit = poseMeant(timed, e, { frame: playhead, on: moveEnd })
@@ -57,10 +57,10 @@ export function Edited({ element: e }: { element: Element }) {
       )}
       {!away && moves.length > 0 && !wholePath && lit < moves.length && (
         <div className="mt-1 flex gap-1" role="group" aria-label="Which poses a change reaches">
-          <Button className="!h-[24px]" pressed={reach === 'pose'} onClick={() => setBench({ reach: 'pose' })}>
+          <Button className="!h-[24px]" pressed={reach === 'pose'} onClick={() => setDesk({ reach: 'pose' })}>
             This pose
           </Button>
-          <Button className="!h-[24px]" pressed={reach === 'later'} onClick={() => setBench({ reach: 'later' })}>
+          <Button className="!h-[24px]" pressed={reach === 'later'} onClick={() => setDesk({ reach: 'later' })}>
             And all later ones
           </Button>
         </div>

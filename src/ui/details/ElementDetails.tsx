@@ -29,8 +29,8 @@ import type { Element } from '@/core/lesson/schema'
 import { holds, isGauge } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
 import { lengthText } from '@/core/time'
-import { editPosed, standing } from '../bench/inPose'
-import { edit, setBench, useBench, useShown } from '../bench/store'
+import { editPosed, standing } from '../state/inPose'
+import { edit, setDesk, useDesk, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Choice, Tick, Words } from '../fields/fields'
@@ -54,15 +54,15 @@ import { PassingSection } from './PassingSection'
 import { PixelSection } from './PixelSection'
 import { ScriptSection } from '../script/ScriptSection'
 import { SoundSection } from '../sounds/SoundSection'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
 
 export function ElementDetails({ element: own }: { element: Element }) {
   const timed = useShown()
-  useBench((b) => b.playhead)
-  useBench((b) => b.moveEnd)
-  const pushes = useBench((b) => b.pushes)
+  useDesk((b) => b.playhead)
+  useDesk((b) => b.moveEnd)
+  const pushes = useDesk((b) => b.pushes)
   const e = standing(own)
   const span = timed.spans.get(e.id)!
   const kind = kindOf(e)
@@ -143,7 +143,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
             {counted(long, 'frame')} · {lengthText(long, timed.lesson.rate)}
           </span>
         </div>
-        <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setBench({ pushes: v })} />
+        <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setDesk({ pushes: v })} />
         {passing > long && (
           <p className="text-accent-deep">
             Its arrival and departure together ({counted(passing, 'frame')}) are longer than it is on screen; they are
@@ -240,7 +240,7 @@ function Spans({ element: e }: { element: Element }) {
       ? `${edge.on === 'moment' ? edge.moment : edge.element} ${edge.edge}`
       : ''
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
+  const playhead = useDesk((b) => b.playhead)
   const now = (['below', 'lesson', 'body', 'chapter', 'take'] as const).find((w) => {
     const s =
       w === 'below'
@@ -264,7 +264,7 @@ function Spans({ element: e }: { element: Element }) {
 }
 
 export function Actions() {
-  const many = useBench((b) => b.elements.length > 1)
+  const many = useDesk((b) => b.elements.length > 1)
   return (
     <div className="flex items-center gap-0.5">
       <IconButton label="Bring to the front" onClick={() => runCommand('stack-front')}>

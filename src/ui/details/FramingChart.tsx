@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef } from 'react'
 import { COMFORT, framingSpeeds } from '@/core/framing'
 import { lengthText, timecode } from '@/core/time'
-import { goTo, useShown } from '../bench/store'
+import { goTo, useShown } from '../state/desk'
 
 /** How fast the framing pans and zooms, with the limit of comfort; a click goes to the frame. */
 export function FramingChart({ from, to }: { from: number; to: number }) {

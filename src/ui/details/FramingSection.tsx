@@ -6,19 +6,19 @@ import { CALM, type FollowChoice } from '@/core/framing'
 import { valueAt } from '@/core/values'
 import type { Element } from '@/core/lesson/schema'
 import { poseAt } from '@/core/motion'
-import { edit, useBench, useShown } from '../bench/store'
+import { edit, useDesk, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { FramingChart } from './FramingChart'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 /** Lets a zoom follow the pointer, keeps views of it, and shows how fast the framing goes. */
 export function FramingSection({ element: e }: { element: Element }) {
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
+  const playhead = useDesk((b) => b.playhead)
   const [kept, setKept] = useKept('framing: choice', CALM)
   // Of one that follows already it is the element's own, and what is changed applies at once.
   const own = (valueAt(e.look, 'follow') ?? null) as FollowChoice | null
@@ -145,7 +145,7 @@ export function WithPointerSection({ element: e }: { element: Element }) {
 }
 
 function CorrectButton() {
-  const on = useBench((b) => b.correcting)
+  const on = useDesk((b) => b.correcting)
   return (
     <Button pressed={on} onClick={() => runCommand('correct-pointer')}>
       <Crosshair size={13} />

@@ -6,11 +6,11 @@ import type { Element } from '@/core/lesson/schema'
 import { isGauge, propertyOf } from '@/core/motion'
 import { isNumber, type Field } from '@/core/values'
 import { UNITS } from '@/core/values/unit'
-import { edit, freshId, select, useShown } from '../bench/store'
+import { edit, freshId, select, useShown } from '../state/desk'
 import { Button, IconButton } from '../kit/button'
 import { Choice, Row, Words } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 /** Values that can come of a gauge: numbers that can be keyed, words, switches. */
 const readable = (e: Element): Field[] =>

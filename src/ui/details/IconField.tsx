@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { inOne, setElements, setLook } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { edit } from '../bench/store'
+import { edit } from '../state/desk'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { Row } from '../fields/fields'

@@ -3,18 +3,18 @@ import { PEAKS_PER_SECOND } from '@/contract/beside'
 import { hurryThrough } from '@/core/edits'
 import { idleIn, quietIn, silentIn, type IdleStretch } from '@/core/review/idle'
 import { framesPerSecond, lengthText, timecode } from '@/core/time'
-import { bench, edit, goTo, useBench, useShown } from '../bench/store'
+import { desk, edit, goTo, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { peaksOf } from '../timeline/Wave'
 import { filmChanges } from './filmChanges'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 /** Where in the sounds of the lesson it is quiet. */
 async function quietNow() {
-  const { lesson, timed } = bench()
+  const { lesson, timed } = desk()
   const media = [...new Set(timed.clips.filter((c) => !c.muted).map((c) => c.media))]
   const known = await Promise.all(
     media.map(async (id) => {
@@ -35,7 +35,7 @@ const NONE: readonly number[] = []
 /** Stretches in which nothing happens, or nobody speaks: found, and gone through faster or taken out. */
 export function IdleSection() {
   const { lesson, clips } = useShown()
-  const id = useBench((b) => b.id)
+  const id = useDesk((b) => b.id)
   // What was found holds as long as what is played stands where it stood.
   const standing = clips.map((c) => `${c.id} ${c.at} ${c.length}`).join()
   const [held, setHeld] = useKept<{ standing: string; list: IdleStretch[] } | null>(`idle: found in ${id}`, null)
@@ -50,7 +50,7 @@ export function IdleSection() {
   const chosen = (found ?? []).filter((s) => !left.includes(s.from))
   const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)
   const find = async () => {
-    const { timed } = bench()
+    const { timed } = desk()
     if (what === 'silent') {
       const list = silentIn(timed, await quietNow(), least)
       setFound(list)

@@ -2,12 +2,12 @@ import { isView } from '@/core/kinds'
 import { setElements, type Values } from '@/core/edits'
 import type { Element, Loop } from '@/core/lesson/schema'
 import { loopJump } from '@/core/review/seam'
-import { edit, select, useShown } from '../bench/store'
+import { edit, select, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { Choice, Row, Tick, Words } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 /** What goes on by itself, without any moves that could be done again. */
 const UNMOVED: readonly string[] = ['blink', 'pulse', 'tremble']

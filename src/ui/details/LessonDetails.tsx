@@ -3,14 +3,14 @@ import { findingsOf } from '@/core/findings'
 import { frameFor } from '@/core/lesson/limits'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { framesPerSecond, lengthText } from '@/core/time'
-import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
-import { useView } from '../timeline/view'
+import { desk, edit, goTo, setDesk, useDesk, useShown } from '../state/desk'
+import { useView } from '../state/view'
 import { Button } from '../kit/button'
 import { Colour } from '../fields/colour'
 import { Choice, Row, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { IdleSection } from './IdleSection'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 import { StyleSection } from './StyleSection'
 
 const RATES = [
@@ -34,7 +34,7 @@ export function LessonDetails() {
   const timed = useShown()
   const { lesson, length, clips } = timed
   const findings = findingsOf(timed)
-  const inside = useBench((b) => b.outer !== null)
+  const inside = useDesk((b) => b.outer !== null)
   const rate = `${lesson.rate.num}/${lesson.rate.den}`
   const size = `${lesson.frame.width}x${lesson.frame.height}`
   const rates = RATES.map(([n, d]) => ({
@@ -104,9 +104,9 @@ export function LessonDetails() {
               const [num, den] = v.split('/').map(Number)
               if (!edit('Change the frame rate', inOne([setRate({ num: num!, den: den! }), setByHand('rate')]))) return
               // The playhead stays at its time, and the timeline shows as much of it as before.
-              const k = framesPerSecond(bench().lesson.rate) / framesPerSecond(lesson.rate)
-              goTo(bench().playhead * k)
-              setBench({ passage: null })
+              const k = framesPerSecond(desk().lesson.rate) / framesPerSecond(lesson.rate)
+              goTo(desk().playhead * k)
+              setDesk({ passage: null })
               useView.setState((view) => ({ pxPerFrame: view.pxPerFrame / k }))
             }}
           />

@@ -4,17 +4,17 @@ import type { Element } from '@/core/lesson/schema'
 import { propertyOf } from '@/core/motion'
 import { valueAt, type Field } from '@/core/values'
 import { UNITS } from '@/core/values/unit'
-import { tryPosed } from '../bench/inPose'
-import { setBench, useBench, useShown } from '../bench/store'
+import { tryPosed } from '../state/inPose'
+import { setDesk, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Colour } from '../fields/colour'
 import { Choice, Row, Tick, Words } from '../fields/fields'
 import { FontChoice } from '../fields/fontChoice'
 import type { FaceName } from '../kit/fonts'
 import { NumberField } from '../fields/numberField'
-import { EasingEditor } from './EasingEditor'
+import { EasingEditor } from '../fields/easingEditor'
 import { IconField } from './IconField'
-import { KeyMark } from './KeyMark'
+import { KeyMark } from '../fields/keyMark'
 import { useNow } from './useNow'
 
 /** Another element of the lesson, chosen by its name. */
@@ -43,9 +43,9 @@ function OtherElement({
 
 /** Lets a colour be picked on the picture. */
 function Picked({ field: { path, label }, element: e }: { field: Field; element: Element }) {
-  const on = useBench((b) => b.picking?.element === e.id && b.picking.path === path)
+  const on = useDesk((b) => b.picking?.element === e.id && b.picking.path === path)
   return (
-    <Button pressed={on} onClick={() => setBench({ picking: on ? null : { element: e.id, path, label } })}>
+    <Button pressed={on} onClick={() => setDesk({ picking: on ? null : { element: e.id, path, label } })}>
       <Pipette size={13} />
       Pick it on the picture
     </Button>

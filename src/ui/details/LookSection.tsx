@@ -2,10 +2,10 @@ import { Undo2 } from 'lucide-react'
 import { followStyle, putBack } from '@/core/edits'
 import { differsFrom, fieldsOf, looksOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
-import { edit, useShown } from '../bench/store'
+import { edit, useShown } from '../state/desk'
 import { IconButton } from '../kit/button'
 import { Choice } from '../fields/fields'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 const OTHERS: Record<string, string> = { shadow: 'Shadow', arrival: 'Arrival', departure: 'Departure' }
 /** Which look of the house style an element follows; what it has of its own is told, and can be put back. */

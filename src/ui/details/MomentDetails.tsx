@@ -3,11 +3,11 @@ import { moveMoment, renameMoment, removeMoment } from '@/core/edits'
 import type { TimedMoment } from '@/core/moments'
 import { parseTimecode, timecode } from '@/core/time'
 import { momentName, tieSentence } from '@/core/timing'
-import { edit, useShown } from '../bench/store'
+import { edit, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Row, Words } from '../fields/fields'
 import { MomentIcon } from '../kit/kindIcon'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
   const timed = useShown()

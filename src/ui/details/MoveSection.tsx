@@ -5,20 +5,20 @@ import { kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { isUnfilled, motionOf, moveWarnings, paceOf, poseAt, type Move } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
-import { bench, edit, useBench, useShown } from '../bench/store'
+import { desk, edit, useDesk, useShown } from '../state/desk'
 import { Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { Button, IconButton } from '../kit/button'
-import { EasingEditor } from './EasingEditor'
+import { EasingEditor } from '../fields/easingEditor'
 import { MoveEdgeEditor } from './MoveEdgeEditor'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 /** The move to the pose in force: when it goes and lands, how it eases, how fast it is. */
 export function MoveSection({ element: e }: { element: Element }) {
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
-  const moveEnd = useBench((b) => b.moveEnd)
-  const keys = useBench((b) => b.keys)
+  const playhead = useDesk((b) => b.playhead)
+  const moveEnd = useDesk((b) => b.moveEnd)
+  const keys = useDesk((b) => b.keys)
   const { moves } = motionOf(timed, e)
   const { pose, moving } = poseAt(timed, e, playhead)
   const number = moving && moveEnd === 'end' ? pose + 1 : pose
@@ -89,7 +89,7 @@ function Pace({ element: e, move }: { element: Element; move: Move }) {
   const pace = paceOf(timed, e, move)
   /** It lands earlier or later for it. */
   const setPace = (pxPerSecond: number) => {
-    const frames = Math.max(1, Math.round((pace.px / pxPerSecond) * framesPerSecond(bench().timed.lesson.rate)))
+    const frames = Math.max(1, Math.round((pace.px / pxPerSecond) * framesPerSecond(desk().timed.lesson.rate)))
     const lands = Math.round(move.from) + frames
     edit(`Speed of a move of “${e.name}”`, putMoveEdge(e.id, move.pose.id, 'end', lands, null))
   }

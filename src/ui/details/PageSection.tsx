@@ -3,17 +3,17 @@ import { mediumOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { timecode } from '@/core/time'
-import { actHere } from '../bench/inPose'
-import { edit, goTo, useBench, useShown } from '../bench/store'
+import { actHere } from '../state/inPose'
+import { edit, goTo, useDesk, useShown } from '../state/desk'
 import { Tick, Words } from '../fields/fields'
-import { useKept } from '../fields/useKept'
-import { Section } from './Section'
+import { useKept } from '../kit/useKept'
+import { Section } from '../fields/section'
 
 /** A page that is taller than its window: pressed where it is to be brought to, and the stops that it has. */
 export function PageSection({ element: e }: { element: Element }) {
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
-  useBench((b) => b.moment)
+  const playhead = useDesk((b) => b.playhead)
+  useDesk((b) => b.moment)
   const [name, setName] = useKept('page: name', '')
   const [evenly, setEvenly] = useKept('page: evenly', true)
   const medium = timed.lesson.media[mediumOf(e) ?? '']

@@ -2,11 +2,11 @@ import { LogIn } from 'lucide-react'
 import type { Element } from '@/core/lesson/schema'
 import { lessonIn } from '@/core/kinds'
 import { lengthText } from '@/core/time'
-import { goInside } from '../bench/inside'
-import { useShown } from '../bench/store'
+import { goInside } from '../state/inside'
+import { useShown } from '../state/desk'
 import { keyOf } from '../commands/commands'
 import { Button } from '../kit/button'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 /** The lesson that an element places in this one: what it is, how it goes by, and the way into it. */
 export function PartSection({ element: e }: { element: Element }) {

@@ -1,28 +1,16 @@
 import { setElements } from '@/core/edits'
 import { kindOf } from '@/core/kinds'
-import type { Element, Passing } from '@/core/lesson/schema'
+import type { Element } from '@/core/lesson/schema'
 import { holds } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
-import { edit, useShown } from '../bench/store'
-import { Choice, Tick } from '../fields/fields'
-import { NumberField } from '../fields/numberField'
-import { EasingEditor } from './EasingEditor'
-import { Section } from './Section'
+import { edit, useShown } from '../state/desk'
+import { HOWS, PassingFields } from '../fields/passing'
+import { Section } from '../fields/section'
 
-const HOWS = [
-  { value: 'none', label: 'at once' },
-  { value: 'fade', label: 'fade' },
-  { value: 'slide', label: 'slide' },
-  { value: 'grow', label: 'grow' },
-  { value: 'draw', label: 'draw itself' },
-  { value: 'uncover', label: 'uncover' },
-  { value: 'typed', label: 'from typed values' },
-] as const
 /** Sound comes and goes by getting louder and softer. */
 const HEARD_HOWS = HOWS.slice(0, 2)
 /** What holds others together has no line of its own to be drawn. */
 const HELD_HOWS = HOWS.filter(({ value }) => value !== 'draw' && value !== 'uncover')
-const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))
 
 /** How an element arrives and departs. */
 export function PassingSection({ element: e }: { element: Element }) {
@@ -45,121 +33,5 @@ export function PassingSection({ element: e }: { element: Element }) {
         />
       ))}
     </Section>
-  )
-}
-
-/** How something comes, or goes. */
-export function PassingFields({
-  which,
-  value: p,
-  perSecond,
-  hows = HOWS,
-  onChange,
-}: {
-  which: 'arrival' | 'departure'
-  value: Passing
-  perSecond: number
-  hows?: readonly (typeof HOWS)[number][]
-  onChange: (more: Partial<Passing>) => void
-}) {
-  const arrives = which === 'arrival'
-  return (
-    <div className="space-y-1.5">
-      <Choice
-        label={arrives ? 'Arrives' : 'Departs'}
-        value={p.how}
-        options={hows}
-        onChange={(how) => onChange({ how })}
-      />
-      {p.how !== 'none' && (
-        <NumberField
-          label="in"
-          unit="frames"
-          perSecond={perSecond}
-          min={0}
-          max={10_000}
-          value={p.frames}
-          onChange={(frames) => onChange({ frames })}
-        />
-      )}
-      {(p.how === 'slide' || p.how === 'uncover') && (
-        <Choice
-          label={arrives ? 'from the' : 'to the'}
-          value={p.from}
-          options={SIDES}
-          onChange={(from) => onChange({ from })}
-        />
-      )}
-      {p.how === 'typed' && <Off off={p.off} before={arrives} onChange={(o) => onChange({ off: o })} />}
-      {(p.how === 'slide' || p.how === 'grow') && (
-        <Tick label="also fades" value={p.fades === true} onChange={(fades) => onChange({ fades })} />
-      )}
-      {p.how !== 'none' && (
-        <EasingEditor
-          label={arrives ? 'Easing of its arrival' : 'Easing of its departure'}
-          value={p.easing}
-          onChange={(easing) => onChange({ easing })}
-        />
-      )}
-    </div>
-  )
-}
-
-const STILL = { dx: 0, dy: 0, turn: 0, scale: 1, opacity: 1 }
-/** How something stands off its place before it arrives, or after it has gone. */
-function Off({
-  off = STILL,
-  before,
-  onChange,
-}: {
-  off: Passing['off']
-  before: boolean
-  onChange: (off: NonNullable<Passing['off']>) => void
-}) {
-  const put = (change: Partial<typeof STILL>) => onChange({ ...off, ...change })
-  const word = before ? 'from' : 'to'
-  return (
-    <>
-      <NumberField
-        label={`${word}: across`}
-        unit="px"
-        min={-100_000}
-        max={100_000}
-        value={off.dx}
-        onChange={(dx) => put({ dx })}
-      />
-      <NumberField
-        label={`${word}: down`}
-        unit="px"
-        min={-100_000}
-        max={100_000}
-        value={off.dy}
-        onChange={(dy) => put({ dy })}
-      />
-      <NumberField
-        label={`${word}: turn`}
-        unit="°"
-        min={-36_000}
-        max={36_000}
-        value={off.turn}
-        onChange={(turn) => put({ turn })}
-      />
-      <NumberField
-        label={`${word}: size`}
-        unit="%"
-        min={0}
-        max={10_000}
-        value={off.scale * 100}
-        onChange={(v) => put({ scale: v / 100 })}
-      />
-      <NumberField
-        label={`${word}: opacity`}
-        unit="%"
-        min={0}
-        max={100}
-        value={off.opacity * 100}
-        onChange={(v) => put({ opacity: v / 100 })}
-      />
-    </>
   )
 }

@@ -7,10 +7,10 @@ import { pinSpot, pinTo } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { timecode } from '@/core/time'
 import { outOfSight } from '@/core/timing'
-import { edit, goTo, shown, useShown } from '../bench/store'
+import { edit, goTo, shown, useShown } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 /**
  * Pins an element to what lies under it in the take, so that it goes along when the page scrolls or the window moves.

@@ -4,7 +4,7 @@ import { kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { valueAt } from '@/core/values'
 import { histogram } from '@/core/vision/colours'
-import { edit, setBench, useBench } from '../bench/store'
+import { edit, setDesk, useDesk } from '../state/desk'
 import { Button } from '../kit/button'
 import { Tick } from '../fields/fields'
 import { seenAlone } from '../preview/player'
@@ -15,8 +15,8 @@ const INKS = ['#c8371b', '#3f7d4e', '#2f5fa8']
 const RESTS_MS = 250
 /** How light and how coloured what an element shows is, or all up to it, at the playhead. */
 function Histogram({ element, how, looks }: { element: string; how: 'worked' | 'upTo'; looks: object }) {
-  const playhead = useBench((b) => b.playhead)
-  const still = useBench((b) => b.speed === 0)
+  const playhead = useDesk((b) => b.playhead)
+  const still = useDesk((b) => b.speed === 0)
   const [bins, setBins] = useState<number[][] | null>(null)
   useEffect(() => {
     if (!still) return undefined
@@ -47,8 +47,8 @@ function Histogram({ element, how, looks }: { element: string; how: 'worked' | '
 
 /** What goes with the values of what is done to pixels. */
 export function PixelSection({ element: e }: { element: Element }) {
-  const aids = useBench((b) => b.aids)
-  const board = (on: boolean) => setBench({ aids: { ...aids, board: on } })
+  const aids = useDesk((b) => b.aids)
+  const board = (on: boolean) => setDesk({ aids: { ...aids, board: on } })
   return (
     <>
       {kindOf(e).treats && <Histogram element={e.id} how="upTo" looks={e.look} />}

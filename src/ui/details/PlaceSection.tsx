@@ -1,16 +1,16 @@
 import { cropIsKeyed, setAnchor, setCrop, setElements, setSize, putAt, setScale, type Values } from '@/core/edits'
 import { isView, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
-import { editPosed, posed, tryPosed } from '../bench/inPose'
-import { edit, setBench, tryEdit, useBench, useShown } from '../bench/store'
+import { editPosed, posed, tryPosed } from '../state/inPose'
+import { edit, setDesk, tryEdit, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Colour } from '../fields/colour'
 import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
-import { KeyMark } from './KeyMark'
+import { useKept } from '../kit/useKept'
+import { KeyMark } from '../fields/keyMark'
 import { useNow } from './useNow'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 const factored = (v: number | undefined, factor: number) => (v === undefined ? undefined : v * factor)
 
@@ -101,7 +101,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
       onChange={(v) => editPosed(`Scale “${e.name}”`, scaled(axis, v / 100))}
     />
   )
-  const cropping = useBench((b) => b.cropping)
+  const cropping = useDesk((b) => b.cropping)
   const cropped = (side: keyof Element['crop'], v: number) => {
     const made = setCrop(e.id, { [side]: v })
     return cropIsKeyed(e) ? posed(made) : made
@@ -174,7 +174,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
               onChange={(v) => edit(`Crop “${e.name}”`, cropped(s, v / 100))}
             />
           ))}
-          <Button pressed={cropping} onClick={() => setBench({ cropping: !cropping })}>
+          <Button pressed={cropping} onClick={() => setDesk({ cropping: !cropping })}>
             Crop on the picture
           </Button>
         </Section>
@@ -240,7 +240,7 @@ function ShadowFields({ element: e }: { element: Element }) {
 
 /** The anchor point, at one of nine places; or dragged on the picture. What is seen stays where it is. */
 function AnchorPicker({ element: e }: { element: Element }) {
-  const open = useBench((b) => b.anchorOpen)
+  const open = useDesk((b) => b.anchorOpen)
   const names = [
     ['top left', 'top', 'top right'],
     ['left', 'middle', 'right'],
@@ -258,7 +258,7 @@ function AnchorPicker({ element: e }: { element: Element }) {
         className="ml-auto mr-1.5 !h-[24px] !px-1.5"
         pressed={open}
         title="Drag it on the picture"
-        onClick={() => setBench({ anchorOpen: !open })}
+        onClick={() => setDesk({ anchorOpen: !open })}
       >
         drag
       </Button>

@@ -4,13 +4,13 @@ import { DropdownMenu } from 'radix-ui'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, poseAt } from '@/core/motion'
 import { momentName } from '@/core/timing'
-import { actHere } from '../bench/inPose'
-import { goTo, setBench, useBench, useShown } from '../bench/store'
+import { actHere } from '../state/inPose'
+import { goTo, setDesk, useDesk, useShown } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { Curve } from '../kit/curve'
 import { Tick } from '../fields/fields'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 const ITEM =
   'flex cursor-pointer items-center justify-between gap-6 ' +
@@ -18,10 +18,10 @@ const ITEM =
 /** The poses of an element: which one is in force, and the acts that make new ones. */
 export function PoseSection({ element: e }: { element: Element }) {
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
-  const moveEnd = useBench((b) => b.moveEnd)
-  const wholePath = useBench((b) => b.wholePath)
-  useBench((b) => b.moment)
+  const playhead = useDesk((b) => b.playhead)
+  const moveEnd = useDesk((b) => b.moveEnd)
+  const wholePath = useDesk((b) => b.wholePath)
+  useDesk((b) => b.moment)
   const hit = actHere().caught
   const hangs = hit && timed.moments.get(hit.moment.id)
   const { moves } = motionOf(timed, e)
@@ -116,7 +116,7 @@ export function PoseSection({ element: e }: { element: Element }) {
                 aria-label={`Pose ${n + 1}`}
                 data-pose={n}
                 onClick={() => {
-                  setBench({ moveEnd: 'end', speed: 0 })
+                  setDesk({ moveEnd: 'end', speed: 0 })
                   goTo(
                     n === 0
                       ? Math.min(Math.max(span.from, Math.floor(moves[0]!.from)), span.to - 1)
@@ -142,7 +142,7 @@ export function PoseSection({ element: e }: { element: Element }) {
         >
           <span>Edits change</span>
           {(['start', 'end'] as const).map((w) => (
-            <Button key={w} className="!h-[24px]" pressed={moveEnd === w} onClick={() => setBench({ moveEnd: w })}>
+            <Button key={w} className="!h-[24px]" pressed={moveEnd === w} onClick={() => setDesk({ moveEnd: w })}>
               pose {w === 'start' ? pose + 1 : pose + 2}
             </Button>
           ))}
@@ -150,7 +150,7 @@ export function PoseSection({ element: e }: { element: Element }) {
         </div>
       )}
       {moves.length > 0 && (
-        <Tick label="Dragging moves the whole path" value={wholePath} onChange={(v) => setBench({ wholePath: v })} />
+        <Tick label="Dragging moves the whole path" value={wholePath} onChange={(v) => setDesk({ wholePath: v })} />
       )}
     </Section>
   )

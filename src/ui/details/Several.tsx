@@ -21,18 +21,18 @@ import {
 import type { Stagger } from '@/core/lesson/schema'
 import { isClip, kindOf } from '@/core/kinds'
 import { motionOf } from '@/core/motion'
-import { editPosed, tryPosed } from '../bench/inPose'
-import { edit, freshId, useShown } from '../bench/store'
+import { editPosed, tryPosed } from '../state/inPose'
+import { edit, freshId, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { alignNow, distributeNow, equalNow } from '../commands/placing'
 import { Button, IconButton } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
-import { EasingEditor } from './EasingEditor'
+import { useKept } from '../kit/useKept'
+import { EasingEditor } from '../fields/easingEditor'
 import { Actions } from './ElementDetails'
 import { BesideSection } from './BesideSection'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 const ALIGN = [
   ['left', AlignStartVertical, 'Left edges'],

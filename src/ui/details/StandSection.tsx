@@ -1,13 +1,13 @@
 import { makeWay, outlineAs, standAt, standLeast, standWhole, usualMove, type FrameSpot } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { framesPerSecond } from '@/core/time'
-import { actHere } from '../bench/inPose'
-import { edit, useShown } from '../bench/store'
+import { actHere } from '../state/inPose'
+import { edit, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { detailBelow } from './seeing'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 const SPOTS: [FrameSpot, string][] = [
   ['top-left', 'top left'],

@@ -3,11 +3,11 @@ import { useEffect } from 'react'
 import { followStyle, setStyle } from '@/core/edits'
 import { kindOf, paletteOf } from '@/core/kinds'
 import { STYLE_VARIANTS } from '@/core/lesson/style'
-import { edit, useBench, useShown } from '../bench/store'
+import { edit, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { useStyles } from '../styles/kept'
-import { Section } from './Section'
+import { Section } from '../fields/section'
 
 const VARIANTS = { light: 'light', dark: 'dark', contrast: 'high contrast' }
 /** Which house style the lesson follows, and in which of its colours. */
@@ -82,9 +82,9 @@ export function StyleSection() {
 
 /** A style of the team that has changed since is taken over by the lesson that follows it, as one step. */
 export function useChangedStyle(): void {
-  const ready = useBench((b) => b.ready)
-  const inside = useBench((b) => b.outer !== null)
-  const style = useBench((b) => b.lesson.style)
+  const ready = useDesk((b) => b.ready)
+  const inside = useDesk((b) => b.outer !== null)
+  const style = useDesk((b) => b.lesson.style)
   const styles = useStyles()
   const now = styles.find((s) => s.id === style?.id)
   useEffect(() => {

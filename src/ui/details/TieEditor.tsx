@@ -6,7 +6,7 @@ import { nearTie, pushing, setEdge } from '@/core/edits'
 import type { Edge, Element } from '@/core/lesson/schema'
 import { framesPerSecond, parseTimecode, lengthText, timecode } from '@/core/time'
 import { momentName, partName, tieTarget } from '@/core/timing'
-import { bench, edit, goTo, useShown } from '../bench/store'
+import { desk, edit, goTo, useShown } from '../state/desk'
 import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
 import { Choice, Words } from '../fields/fields'
@@ -20,7 +20,7 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
   const at = side === 'start' ? span.from : span.to
   const lost = side === 'start' ? span.startLost : span.endLost
   const set = (next: Edge, label = `${side === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`) =>
-    edit(label, side === 'end' && bench().pushes ? pushing(e.id, setEdge(e.id, side, next)) : setEdge(e.id, side, next))
+    edit(label, side === 'end' && desk().pushes ? pushing(e.id, setEdge(e.id, side, next)) : setEdge(e.id, side, next))
   const how: How = edge.on === 'element' ? 'moment' : edge.on
   const other = e[side === 'start' ? 'end' : 'start']
   const change = (to: How) => {
@@ -194,7 +194,7 @@ function MomentPicker({ label, own, onPick }: { label: string; own: string; onPi
           className="z-50 w-80 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
           onKeyDown={(e) => e.stopPropagation()}
         >
-          <Cmd label="Moments" defaultValue={entries.find((m) => m.frame! >= bench().playhead)?.id}>
+          <Cmd label="Moments" defaultValue={entries.find((m) => m.frame! >= desk().playhead)?.id}>
             <Cmd.Input
               autoFocus
               placeholder="Find a moment, a word or an element"

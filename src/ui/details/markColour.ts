@@ -9,14 +9,14 @@ import { mostSeen, standsOut } from '@/core/review/standsOut'
 import { frameBoxOf } from '@/core/scene'
 import { valueAt } from '@/core/values'
 import { meanColour } from '@/core/vision/colours'
-import { bench, edit } from '../bench/store'
+import { desk, edit } from '../state/desk'
 import { filmOf } from '../kit/film'
 
 const FRAMES = 12
 const SPOTS = 60
 /** The colours that recordings have below an element over its span, by the small pictures of their film strips. */
 async function coloursBelow(e: Element): Promise<string[]> {
-  const { timed, lesson } = bench()
+  const { timed, lesson } = desk()
   const span = timed.spans.get(e.id)!
   const out: string[] = []
   for (let n = 0; n < FRAMES; n++) {
@@ -45,7 +45,7 @@ const CLEAR = 3
 /** Says how far a mark's colour stands out from the recording below it over its span, and offers a better one. */
 export async function checkMarkColour(e: Element): Promise<void> {
   const path = kindOf(e).seenBy
-  const { style } = bench().lesson
+  const { style } = desk().lesson
   if (!path) return
   const own = valueAt(e.look, path)
   if (typeof own !== 'string') return

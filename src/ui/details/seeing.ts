@@ -1,7 +1,7 @@
 import { clipEnd } from '@/core/lesson/clips'
 import type { Detail } from '@/core/review/hiding'
 import { detailOf } from '@/core/vision/colours'
-import { bench } from '../bench/store'
+import { desk } from '../state/desk'
 import { seenAlone } from '../preview/player'
 
 const COLUMNS = 32
@@ -9,7 +9,7 @@ const ROWS = 18
 const CELL = 15
 /** How much there is to see where on the screen below an element, at the playhead. */
 export function detailBelow(element: string): Detail | null {
-  const { timed, playhead } = bench()
+  const { timed, playhead } = desk()
   const pictures = timed.clips
     .filter((c) => c.id !== element && c.at <= playhead && playhead < clipEnd(c))
     .flatMap((c) => seenAlone(c.id, COLUMNS * CELL) ?? [])

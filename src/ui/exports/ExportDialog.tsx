@@ -4,12 +4,12 @@ import { toast } from 'sonner'
 import { inLanguage, languagesOf } from '@/core/language'
 import { timedOf } from '@/core/scene'
 import { lengthText } from '@/core/time'
-import { setBench, useBench, wholeLesson } from '../bench/store'
+import { setDesk, useDesk, wholeLesson } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { Choice, Tick } from '../fields/fields'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { languageName } from '../language/names'
 import { ExportList } from './ExportList'
 
@@ -21,18 +21,18 @@ type Quality = 'draft' | 'good' | 'best'
 
 /** Starts an export of the lesson or the passage; below it, the exports of this lesson. */
 export function ExportDialog() {
-  const open = useBench((b) => b.panel === 'export')
-  const id = useBench((b) => b.id)
-  const marked = useBench((b) => (b.outer || b.raw ? null : b.passage))
-  const saved = useBench((b) => b.save.state === 'saved')
+  const open = useDesk((b) => b.panel === 'export')
+  const id = useDesk((b) => b.id)
+  const marked = useDesk((b) => (b.outer || b.raw ? null : b.passage))
+  const saved = useDesk((b) => b.save.state === 'saved')
   const [what, setWhat] = useKept<'lesson' | 'passage'>('export: what', 'lesson')
   const [quality, setQuality] = useKept<Quality>('export: quality', 'good')
   const [height, setHeight] = useKept('export: height', 'own')
   const [loudness, setLoudness] = useKept<Loudness>('export: loudness', '-16')
   const [captions, setCaptions] = useKept('export: captions', false)
   const [wanted, setWanted] = useKept<string | null>(`export: language of ${id}`, null)
-  const shown = useBench((b) => b.language)
-  const whole = useBench(wholeLesson)
+  const shown = useDesk((b) => b.language)
+  const whole = useDesk(wholeLesson)
   const languages = languagesOf(whole)
   // The lesson may have let go of the one that was chosen.
   const there = wanted === ALL || languages.includes(wanted ?? '') ? wanted : null
@@ -73,7 +73,7 @@ export function ExportDialog() {
     <Dialog
       open={open}
       onOpenChange={(o) => {
-        if (!o) setBench({ panel: 'none' })
+        if (!o) setDesk({ panel: 'none' })
       }}
       title="Export"
       wide

@@ -1,6 +1,6 @@
 'use client'
 
-import { PageHead } from '../lessons/PageHead'
+import { PageHead } from '../kit/pageHead'
 import { ExportList, useJobNews } from './ExportList'
 
 export function Exports() {

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import { elementIn } from '@/core/edits'
 import { mediumOf, shows } from '@/core/kinds'
 import type { Medium } from '@/core/lesson/schema'
-import { setBench, useBench } from '../bench/store'
+import { setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { ask } from '../kit/api'
 import { Button } from '../kit/button'
@@ -37,15 +37,15 @@ const lengthOf = (m: Medium) =>
 
 /** Files are brought in here, and used again from the library. */
 export function Files() {
-  const open = useBench((b) => b.panel === 'files')
-  const inLesson = useBench((b) => b.lesson.media)
+  const open = useDesk((b) => b.panel === 'files')
+  const inLesson = useDesk((b) => b.lesson.media)
   const coming = useComing()
   const [search, setSearch] = useState('')
   const [files, setFiles] = useState<LibraryFile[] | null>(null)
   // A shorter file than the one that it is to come in place of.
   const [shorter, setShorter] = useState<LibraryFile['medium'] | null>(null)
   const picker = useRef<HTMLInputElement>(null)
-  const chosen = useBench((b) => (b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined))
+  const chosen = useDesk((b) => (b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined))
   /** What is selected, where this file can be shown in its place. */
   const replaces = (f: LibraryFile) =>
     chosen && mediumOf(chosen) !== null && inLesson[mediumOf(chosen)!]?.sha256 !== f.sha256 && shows(chosen, f.medium)
@@ -64,7 +64,7 @@ export function Files() {
     <Dialog
       open={open}
       onOpenChange={(o) => {
-        if (!o) setBench({ panel: 'none' })
+        if (!o) setDesk({ panel: 'none' })
       }}
       title="Files"
       wide
@@ -162,7 +162,7 @@ export function Files() {
                 <Button
                   onClick={() => {
                     const id = Object.entries(inLesson).find(([, m]) => m.sha256 === f.sha256)![0]
-                    setBench({ panel: 'none' })
+                    setDesk({ panel: 'none' })
                     beginAdding('still', id)
                   }}
                 >
@@ -213,7 +213,7 @@ export function Files() {
 function useComing(): Coming[] {
   const sending = useSending((s) => s.files)
   const jobs = useJobs((s) => s.jobs)
-  const lesson = useBench((b) => b.id)
+  const lesson = useDesk((b) => b.id)
   return comingFiles(sending, jobs, lesson)
 }
 const cancel = (f: Coming) => {
@@ -277,7 +277,7 @@ export function ComingRow({ file: f }: { file: Coming }) {
 /** What is on its way in, in a corner of the workbench while the files dialog is closed. */
 export function ComingCorner() {
   const files = useComing().filter((f) => f.state !== 'done' && (f.sending || !isOver(f.state)))
-  const open = useBench((b) => b.panel === 'files')
+  const open = useDesk((b) => b.panel === 'files')
   if (open || files.length === 0) return null
   return (
     <ul className="absolute right-3 bottom-3 z-30 w-80 space-y-1 shadow-lg" aria-live="polite">

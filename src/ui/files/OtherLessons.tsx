@@ -5,7 +5,7 @@ import { ROUTES, type LessonRow } from '@/contract/routes'
 import { placeLesson } from '@/core/edits'
 import { LESSON_VERSION as format } from '@/core/lesson/schema'
 import { lengthText } from '@/core/time'
-import { bench, edit, freshId, select, setBench, useBench } from '../bench/store'
+import { desk, edit, freshId, select, setDesk, useDesk } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 
@@ -14,9 +14,9 @@ async function place({ id, name }: LessonRow): Promise<void> {
   try {
     const { lesson } = await ask(ROUTES.openLesson, { at: { id }, query: { format } })
     const element = freshId('lesson')
-    const { playhead } = bench()
+    const { playhead } = desk()
     if (!edit(`Place the lesson “${name}”`, placeLesson(freshId('part'), element, lesson, playhead))) return
-    setBench({ panel: 'none' })
+    setDesk({ panel: 'none' })
     select([element])
     toast(`“${name}” stands here as it is now. Press it twice to go into it.`)
   } catch (e) {
@@ -26,7 +26,7 @@ async function place({ id, name }: LessonRow): Promise<void> {
 
 /** The other lessons of the library, each to be placed in this one. */
 export function OtherLessons({ search }: { search: string }) {
-  const id = useBench((b) => b.id)
+  const id = useDesk((b) => b.id)
   const [rows, setRows] = useState<LessonRow[]>([])
   const [busy, setBusy] = useState<string | null>(null)
   useEffect(() => {

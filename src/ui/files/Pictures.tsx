@@ -1,23 +1,23 @@
 import { Plus } from 'lucide-react'
-import { setBench, useBench } from '../bench/store'
+import { setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 
 /** Which picture of the lesson a new still shows. */
 export function Pictures() {
-  const open = useBench((b) => b.panel === 'pictures')
-  const media = useBench((b) => b.lesson.media)
+  const open = useDesk((b) => b.panel === 'pictures')
+  const media = useDesk((b) => b.lesson.media)
   const pictures = Object.entries(media).filter(([, m]) => m.kind === 'picture')
   const place = (id: string) => {
-    setBench({ panel: 'none' })
+    setDesk({ panel: 'none' })
     beginAdding('still', id)
   }
   return (
     <Dialog
       open={open}
       onOpenChange={(o) => {
-        if (!o) setBench({ panel: 'none' })
+        if (!o) setDesk({ panel: 'none' })
       }}
       title="Which picture?"
       wide
@@ -38,7 +38,7 @@ export function Pictures() {
           </li>
         ))}
       </ul>
-      <Button className="mt-3" onClick={() => setBench({ panel: 'files' })}>
+      <Button className="mt-3" onClick={() => setDesk({ panel: 'files' })}>
         <Plus size={13} />
         Bring in another one
       </Button>

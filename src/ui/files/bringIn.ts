@@ -17,7 +17,7 @@ import { mediumOf } from '@/core/kinds'
 import type { Medium } from '@/core/lesson/schema'
 import { isOver, type Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
-import { bench, chosenClips, edit, freshId, select, setBench } from '../bench/store'
+import { desk, chosenClips, edit, freshId, select, setDesk } from '../state/desk'
 import { ask } from '../kit/api'
 import { Lanes, type Waiting } from './lanes'
 import { hearJob, loadJobs, useJobs, watchJob } from '../kit/jobs'
@@ -53,12 +53,12 @@ const RETRIES_MS = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000]
  * and is seen to on the server.
  */
 export function bringIn(files: File[]): void {
-  const { id } = bench()
+  const { id } = desk()
   const selected = chosenClips().map((c) => c.media)
   const about = {
     lesson: id,
     selected: [...new Set(selected)].join(','),
-    way: bench()
+    way: desk()
       .inside.map((i) => i.part)
       .join(','),
     batch: files.length > 1 ? freshId('batch') : '',
@@ -269,15 +269,15 @@ export async function layFile(sha256: string, known?: Medium, layPicture = false
   const medium = known ?? (await ask(ROUTES.listMedia, { query: {} })).find((m) => m.sha256 === sha256)?.medium
   if (!medium) return
   const firstTake =
-    medium.kind === 'take' && bench().timed.clips.every((c) => bench().lesson.media[c.media]?.kind !== 'take')
-  const there = bench().lesson.media[mediumIdOf(bench().lesson, sha256)] !== undefined
+    medium.kind === 'take' && desk().timed.clips.every((c) => desk().lesson.media[c.media]?.kind !== 'take')
+  const there = desk().lesson.media[mediumIdOf(desk().lesson, sha256)] !== undefined
   if (there && medium.kind === 'picture' && !layPicture) return
   if (!edit(`Bring in “${medium.name}”`, bringInto(medium, freshId('clip'), layPicture))) return
-  const { width, height } = bench().lesson.frame
+  const { width, height } = desk().lesson.frame
   toast(
     medium.kind === 'picture' && !layPicture
       ? `“${medium.name}” is in the lesson: add it with “Still picture”.`
-      : firstTake && !bench().lesson.byHand.includes('size')
+      : firstTake && !desk().lesson.byHand.includes('size')
         ? `“${medium.name}” sets the lesson’s size (${width} × ${height}) and frame rate.`
         : `“${medium.name}” lies on the timeline.`,
   )
@@ -285,14 +285,14 @@ export async function layFile(sha256: string, known?: Medium, layPicture = false
 
 /** Puts a file of the library into the lesson and lays it over all that is shown, from the playhead on. */
 export async function layFileOver(sha256: string, medium: Medium): Promise<void> {
-  const { lesson, playhead } = bench()
+  const { lesson, playhead } = desk()
   const id = mediumIdOf(lesson, sha256)
   const clip = freshId('clip')
   const there = lesson.media[id] !== undefined
   const lay = layOver(id, clip, playhead)
   const whole = there ? lay : inOne([addMedium(id, structuredClone(medium)), lay])
   if (!edit(`Lay “${medium.name}” over the picture`, whole)) return
-  setBench({ panel: 'none' })
+  setDesk({ panel: 'none' })
   select([clip])
 }
 
@@ -301,12 +301,12 @@ export async function layFileOver(sha256: string, medium: Medium): Promise<void>
  * stays.
  */
 export function replaceChosen(medium: Medium): void {
-  const e = elementIn(bench().lesson, bench().elements[0] ?? '')
+  const e = elementIn(desk().lesson, desk().elements[0] ?? '')
   const id = e && mediumOf(e)
   if (!e || !id) return
   if (!edit(`“${medium.name}” in place of “${e.name}”`, replaceFile(id, structuredClone(medium)))) return
-  setBench({ panel: 'none' })
-  const pieces = bench().timed.lesson.elements.filter((x) => mediumOf(x) === id).length
+  setDesk({ panel: 'none' })
+  const pieces = desk().timed.lesson.elements.filter((x) => mediumOf(x) === id).length
   toast(
     `“${medium.name}” is shown in its place, in ${pieces === 1 ? 'one piece' : `${pieces} pieces`}. What hangs on ` +
       'its moments and words stays.',
@@ -314,7 +314,7 @@ export function replaceChosen(medium: Medium): void {
 }
 /** What does not fit when a file comes in the place of the chosen one, in sentences; empty where all of it does. */
 export function unfitFor(medium: Medium): string[] {
-  const { timed, elements } = bench()
+  const { timed, elements } = desk()
   const e = elementIn(timed.lesson, elements[0] ?? '')
   const id = e && mediumOf(e)
   if (!id) return []

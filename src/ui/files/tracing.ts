@@ -1,7 +1,7 @@
 import { ROUTES } from '@/contract/routes'
 import { toast } from 'sonner'
 import type { Job } from '@/contract/news'
-import { bench } from '../bench/store'
+import { desk } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
 
@@ -10,7 +10,7 @@ export async function findPointer(sha256: string): Promise<void> {
   try {
     const { id } = await ask(ROUTES.startTrace, {
       at: { sha: sha256 },
-      body: { lesson: bench().id, way: bench().inside.map((i) => i.part) },
+      body: { lesson: desk().id, way: desk().inside.map((i) => i.part) },
     })
     watchJob(id)
     await loadJobs()

@@ -1,13 +1,13 @@
 import { Languages } from 'lucide-react'
 import { languagesOf } from '@/core/language'
-import { lookIn, setBench, useBench, wholeLesson } from '../bench/store'
+import { lookIn, setDesk, useDesk, wholeLesson } from '../state/desk'
 import { IconButton } from '../kit/button'
 import { languageName } from './names'
 
 /** In which language the lesson is looked at, where it has several; and where they are written. */
 export function LanguageShown() {
-  const lesson = useBench(wholeLesson)
-  const language = useBench((b) => b.language)
+  const lesson = useDesk(wholeLesson)
+  const language = useDesk((b) => b.language)
   const all = languagesOf(lesson)
   return (
     <>
@@ -28,7 +28,7 @@ export function LanguageShown() {
           ))}
         </select>
       )}
-      <IconButton label="Script and languages" onClick={() => setBench({ panel: 'languages' })}>
+      <IconButton label="Script and languages" onClick={() => setDesk({ panel: 'languages' })}>
         <Languages size={16} />
       </IconButton>
     </>

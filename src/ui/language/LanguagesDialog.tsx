@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { addLanguage, lessonAt } from '@/core/edits'
 import { firstVoice } from '@/core/voice'
 import { missingIn } from '@/core/language'
-import { edit, setBench, useBench, wayOf, wholeLesson } from '../bench/store'
+import { edit, setDesk, useDesk, wayOf, wholeLesson } from '../state/desk'
 import { Dialog } from '../kit/dialog'
 import { BOX } from '../fields/fields'
 import { LANGUAGES } from '../script/script'
@@ -12,12 +12,12 @@ import { OwnLanguage } from './OwnLanguage'
 
 /** What is said and written in a lesson, in its own language and beside it in others. */
 export function LanguagesDialog() {
-  const open = useBench((b) => b.panel === 'languages')
+  const open = useDesk((b) => b.panel === 'languages')
   return (
     <Dialog
       open={open}
       onOpenChange={(is) => {
-        if (!is) setBench({ panel: 'none' })
+        if (!is) setDesk({ panel: 'none' })
       }}
       title="Script and languages"
       wide="widest"
@@ -28,9 +28,9 @@ export function LanguagesDialog() {
 }
 
 function Pages() {
-  const whole = useBench(wholeLesson)
-  const inside = useBench((b) => b.inside)
-  const shown = useBench((b) => b.language)
+  const whole = useDesk(wholeLesson)
+  const inside = useDesk((b) => b.inside)
+  const shown = useDesk((b) => b.language)
   const lesson = lessonAt(whole, wayOf(inside)) ?? whole
   const others = lesson.voices.slice(1)
   const first = firstVoice(lesson)

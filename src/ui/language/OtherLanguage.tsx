@@ -4,8 +4,8 @@ import { inOne, linkWord, removeLanguage, sayText, setFollows, translate, whensO
 import { missingIn, scriptsBeside, textsOf, tooLong, wordMates, type PhrasePair } from '@/core/language'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Phrase, Voice } from '@/core/lesson/voices'
-import { edit, lookIn, select, setBench, useBench } from '../bench/store'
-import { useKept } from '../fields/useKept'
+import { edit, lookIn, select, setDesk, useDesk } from '../state/desk'
+import { useKept } from '../kit/useKept'
 import { Button } from '../kit/button'
 import { BOX, Tick, Words } from '../fields/fields'
 import { ChooseSound } from '../script/ChooseSound'
@@ -30,7 +30,7 @@ export function OtherLanguage({
 }) {
   const [only, setOnly] = useKept('language: only what is missing', false)
   const [choosing, setChoosing] = useState(false)
-  const shown = useBench((b) => b.language)
+  const shown = useDesk((b) => b.language)
   const name = languageName(voice.language)
   const missing = new Set(missingIn(lesson, voice))
   const phrases = scriptsBeside(lesson, first, voice)
@@ -78,7 +78,7 @@ export function OtherLanguage({
           look="main"
           onClick={() => {
             lookIn(shown === voice.language ? null : voice.language)
-            setBench({ panel: 'none' })
+            setDesk({ panel: 'none' })
           }}
         >
           <Eye size={13} />
@@ -111,7 +111,7 @@ export function OtherLanguage({
               <Button
                 onClick={() => {
                   lookIn(voice.language)
-                  setBench({ panel: 'none' })
+                  setDesk({ panel: 'none' })
                   select([l.element])
                 }}
               >

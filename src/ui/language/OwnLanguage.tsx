@@ -4,8 +4,8 @@ import type { Lesson } from '@/core/lesson/schema'
 import type { Voice } from '@/core/lesson/voices'
 import { scriptOf } from '@/core/voice'
 import { Button } from '../kit/button'
-import { useBench, wayOf } from '../bench/store'
-import { useKept } from '../fields/useKept'
+import { useDesk, wayOf } from '../state/desk'
+import { useKept } from '../kit/useKept'
 import { Drafted } from '../fields/drafted'
 import { BOX, Choice } from '../fields/fields'
 import { useDraft } from '../fields/useDraft'
@@ -16,8 +16,8 @@ import { Speaking } from './Speaking'
 /** The script of a lesson in its own language: written here, spoken by the narrator that ships, or by a recording. */
 export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice }) {
   const stored = textOfPhrases(scriptOf(lesson, voice))
-  const id = useBench((b) => b.id)
-  const inside = useBench((b) => wayOf(b.inside).join('/'))
+  const id = useDesk((b) => b.id)
+  const inside = useDesk((b) => wayOf(b.inside).join('/'))
   const { text, drafted, write, drop } = useDraft(`${id}/${inside}/script`, stored)
   const [language, setLanguage] = useKept(
     `language of ${id}/${inside}`,

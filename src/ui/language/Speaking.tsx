@@ -1,11 +1,11 @@
 import { isOver } from '@/contract/news'
-import { useBench } from '../bench/store'
+import { useDesk } from '../state/desk'
 import { Button } from '../kit/button'
 import { cancelJob, useJobs } from '../kit/jobs'
 
 /** What is being spoken, or listened to, for the lesson: how far it has come, and a way to stop it. */
 export function Speaking() {
-  const id = useBench((b) => b.id)
+  const id = useDesk((b) => b.id)
   const job = useJobs((s) => s.jobs.find((j) => (j.kind === 'narrate' || j.kind === 'align') && j.lesson === id))
   if (!job || job.state === 'done' || job.state === 'cancelled') return null
   if (isOver(job.state)) return <p className="mb-2 text-accent-deep">{job.sentence}</p>

@@ -15,7 +15,7 @@ import { Button, IconButton } from '../kit/button'
 import { useNews } from '../kit/news'
 import { Tips } from '../kit/tips'
 import { FromTemplate } from './FromTemplate'
-import { PageHead } from './PageHead'
+import { PageHead } from '../kit/pageHead'
 
 /** A lesson as the library lists it. */
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })

@@ -6,7 +6,7 @@ import { kindName } from '@/core/kinds'
 import { frameOfHanging, type Hanging, type OrderRow } from '@/core/order'
 import { timecode } from '@/core/time'
 import { phrases } from '@/core/voice/phrases'
-import { bench, edit, goTo, pickMoment, select, setBench, useBench } from '../bench/store'
+import { desk, edit, goTo, pickMoment, select, setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { WrittenHere } from '../fields/fields'
 import { AddItems } from '../kit/addItems'
@@ -27,7 +27,7 @@ export function OrderRowView({
   isChosen: boolean
   isNow: boolean
 }) {
-  const lesson = useBench((b) => b.lesson)
+  const lesson = useDesk((b) => b.lesson)
   const [writing, setWriting] = useState(false)
   const said = m.kind === 'phrase' && m.media !== undefined
   return (
@@ -104,7 +104,7 @@ function PhraseField({
   onDone: () => void
 }) {
   const keep = (value: string) => {
-    const { lesson } = bench()
+    const { lesson } = desk()
     const own = phrases(lesson.media[media]?.words ?? []).find((p) => p.id === phrase)
     if (own && value.trim() !== own.text) edit('The script, written anew', rewrite(media, own.words, value))
   }
@@ -122,10 +122,10 @@ function PhraseField({
 
 function HangingView({ hanging }: { hanging: Hanging }) {
   const { element, side, pose } = hanging
-  const selected = useBench((b) => b.elements.includes(element.id))
+  const selected = useDesk((b) => b.elements.includes(element.id))
   const go = () => {
     select([element.id])
-    goTo(frameOfHanging(bench().timed, hanging))
+    goTo(frameOfHanging(desk().timed, hanging))
   }
   return (
     <button
@@ -157,7 +157,7 @@ export function RunView({
   isNow: boolean
   onOpen: () => void
 }) {
-  const rate = useBench((b) => b.lesson.rate)
+  const rate = useDesk((b) => b.lesson.rate)
   return (
     <div data-run={run.length} className={`relative border-b border-edge/60 ${isNow ? 'bg-[#f3e8d0]' : ''}`}>
       {isNow && HERE}
@@ -200,10 +200,10 @@ function AddHere({ moment, frame, label }: { moment: string; frame: number | nul
         >
           <AddItems
             onChoose={(k) => {
-              setBench({ moment, elements: [], swept: null })
+              setDesk({ moment, elements: [], swept: null })
               if (frame !== null) goTo(frame)
               beginAdding(k)
-              if (bench().adding) setBench({ adding: { ...bench().adding!, moment } })
+              if (desk().adding) setDesk({ adding: { ...desk().adding!, moment } })
             }}
           />
         </DropdownMenu.Content>

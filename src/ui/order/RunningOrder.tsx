@@ -4,7 +4,7 @@ import { DropdownMenu } from 'radix-ui'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { CatalogueKind } from '@/core/moments'
 import { runningOrder, withRuns, type OrderLine } from '@/core/order'
-import { useBench } from '../bench/store'
+import { useDesk } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { OrderRowView, RunView } from './OrderRowView'
@@ -37,8 +37,8 @@ const ROW_PX = 31
 /** The moments and spoken phrases in time order, with the elements that hang on each. */
 export function RunningOrder() {
   // As it was before a drag that is under way: what happens in the sources does not change meanwhile.
-  const timed = useBench((b) => b.timed)
-  const chosen = useBench((b) => b.moment)
+  const timed = useDesk((b) => b.timed)
+  const chosen = useDesk((b) => b.moment)
   const [search, setSearch] = useState('')
   const [leftOut, setLeftOut] = useState<string[]>(leftOutBefore)
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set())
@@ -65,7 +65,7 @@ export function RunningOrder() {
       ),
     [inSight, term, chosen, opened],
   )
-  const now = useBench(
+  const now = useDesk(
     (b) => inSight.findLast((r) => r.moment.frame !== null && r.moment.frame <= b.playhead)?.moment.id ?? null,
   )
   // oxlint-disable-next-line react/incompatible-library -- the list is drawn anew whenever it scrolls, which is meant

@@ -3,20 +3,20 @@ import { Check, CircleDot, MousePointer2, X } from 'lucide-react'
 import { acceptMoments, dismissMoments, followPointer, rippleOnClicks } from '@/core/edits'
 import { CALM } from '@/core/framing'
 import { isRule, isView } from '@/core/kinds'
-import { edit, freshId, useBench } from '../bench/store'
+import { edit, freshId, useDesk } from '../state/desk'
 import { isOver } from '@/contract/news'
 import type { Medium } from '@/core/lesson/schema'
 import { findPointer, useSearch } from '../files/tracing'
 import { Button } from '../kit/button'
 import { cancelJob } from '../kit/jobs'
 import { useDraft } from '../fields/useDraft'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 
 /**
  * What is to be done about the pointer of the lesson's takes: finding it, and looking at the clicks that are proposed.
  */
 export function TakePointer() {
-  const media = useBench((b) => b.lesson.media)
+  const media = useDesk((b) => b.lesson.media)
   const [mark, setMark] = useKept('take pointer: mark', 60)
   const without = Object.values(media).filter((m) => m.kind === 'take' && !m.pointer)
   const proposed = Object.values(media).flatMap((m) => m.moments.filter((x) => x.proposed))
@@ -67,8 +67,8 @@ export function TakePointer() {
 
 /** What a lesson whose pointer is known can be given, and has not; null when there is nothing, or it is not wanted. */
 function useOffers(): { clicks: number; follows: boolean; onNo: () => void } | null {
-  const id = useBench((b) => b.id)
-  const { lesson, moments } = useBench((b) => b.timed)
+  const id = useDesk((b) => b.id)
+  const { lesson, moments } = useDesk((b) => b.timed)
   const { drafted, write } = useDraft(`${id}/offers`, '')
   if (drafted || !Object.values(lesson.media).some((m) => m.kind === 'take' && m.pointer)) return null
   const seen = [...moments.values()].filter((m) => m.kind === 'click' && m.frame !== null && !m.proposed).length
@@ -107,7 +107,7 @@ function Offers({ clicks, follows, onNo }: { clicks: number; follows: boolean; o
 
 /** The search for the pointer in one take. */
 function Search({ medium }: { medium: Medium }) {
-  const lesson = useBench((b) => b.id)
+  const lesson = useDesk((b) => b.id)
   const job = useSearch(medium.sha256, lesson)
   if (!job || isOver(job.state)) {
     return (

@@ -1,7 +1,7 @@
 import { putGuide } from '@/core/edits'
 import type { Point } from '@/core/geometry'
 import { SAFE_AREAS } from '@/core/scene'
-import { useBench, useShown } from '../bench/store'
+import { useDesk, useShown } from '../state/desk'
 import type { Drag } from './drag'
 
 interface Props {
@@ -16,7 +16,7 @@ export const RULER_PX = 16
  */
 export function Aids({ px, begin, pointOf }: Props) {
   const { frame, guides } = useShown().lesson
-  const aids = useBench((b) => b.aids)
+  const aids = useDesk((b) => b.aids)
   const { width, height } = frame
   const pull = (axis: 'x' | 'y', index: number | null) => (e: React.PointerEvent) => {
     e.stopPropagation()

@@ -2,8 +2,8 @@ import { cropIsKeyed, pullBox, pullHandle, setAnchor, setCrop, turnTo, type Pull
 import { canTurn, croppedBox, handlesOf, heldBy, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { apply, isFlat, times, inverse, type Matrix, type Point, type Rect } from '@/core/geometry'
-import { posed } from '../bench/inPose'
-import { useBench } from '../bench/store'
+import { posed } from '../state/inPose'
+import { useDesk } from '../state/desk'
 import { matrixOf } from '@/core/motion'
 import { anchorIn, croppedTo } from '@/core/scene'
 import type { Drag } from './drag'
@@ -87,8 +87,8 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
     )
   }
   const r = 5.5 * px
-  const cropping = useBench((b) => b.cropping) && !kindOf(e).marks && !kindOf(e).line
-  const open = useBench((b) => b.anchorOpen) || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
+  const cropping = useDesk((b) => b.cropping) && !kindOf(e).marks && !kindOf(e).line
+  const open = useDesk((b) => b.anchorOpen) || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
   const knob = { fill: '#fffdf8', stroke: '#b8321a', strokeWidth: 1.5 * px }
   const { pulls } = kindOf(e)
   const pullable = pulls === 'both' ? [...CORNERS, ...SIDES] : pulls === 'shape' ? CORNERS : []

@@ -1,7 +1,7 @@
 import type { Point } from '@/core/geometry'
 import type { Snapped } from '@/core/scene'
 import { promptFor } from './adding'
-import { useBench } from '../bench/store'
+import { useDesk } from '../state/desk'
 import type { BeingDrawn } from './useHands'
 
 export const pathOf = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join(' L')} Z`
@@ -55,11 +55,11 @@ export function DrawingMark({ drawing, px, line }: { drawing: BeingDrawn | null;
 
 /** What is awaited of the one who works, over the picture. `single`: one element alone is grasped. */
 export function Prompt({ single }: { single: boolean }) {
-  const adding = useBench((b) => b.adding)
-  const picking = useBench((b) => b.picking)
-  const only = useBench((b) => b.only)
-  const correcting = useBench((b) => b.correcting)
-  const cropping = useBench((b) => b.cropping)
+  const adding = useDesk((b) => b.adding)
+  const picking = useDesk((b) => b.picking)
+  const only = useDesk((b) => b.only)
+  const correcting = useDesk((b) => b.correcting)
+  const cropping = useDesk((b) => b.cropping)
   const says = picking
     ? 'Press where the colour is · Escape gives up'
     : adding

@@ -4,8 +4,8 @@ import type { Element } from '@/core/lesson/schema'
 import { holds, keptAt } from '@/core/motion'
 import { elementsAt, frameBoxOf } from '@/core/scene'
 import type { Timed } from '@/core/timing'
-import { standing } from '../bench/inPose'
-import { bench, isFramed, useBench, useShown } from '../bench/store'
+import { standing } from '../state/inPose'
+import { desk, isFramed, useDesk, useShown } from '../state/desk'
 import { pathOf } from './Marks'
 
 /** An element that is selected, as its pose has it, and where that stands on the picture. */
@@ -21,12 +21,12 @@ export interface Outlined {
 /** Outlines of what is selected, and what is in sight but draws nothing; none while it plays. */
 export function useOutlined(): { outlines: Outlined[]; unseen: { id: string; matrix: Matrix; box: Rect }[] } {
   const timed = useShown()
-  const playhead = useBench((b) => (b.speed ? 0 : b.playhead))
-  const speed = useBench((b) => b.speed)
-  const selected = useBench((b) => b.elements)
-  const cropping = useBench((b) => b.cropping)
-  const framed = useBench(isFramed)
-  useBench((b) => b.moveEnd)
+  const playhead = useDesk((b) => (b.speed ? 0 : b.playhead))
+  const speed = useDesk((b) => b.speed)
+  const selected = useDesk((b) => b.elements)
+  const cropping = useDesk((b) => b.cropping)
+  const framed = useDesk(isFramed)
+  useDesk((b) => b.moveEnd)
   if (speed) return { outlines: [], unseen: [] }
   const inSight = elementsAt(timed, playhead)
   /** What fills the frame has handles only while it is cropped. */
@@ -40,7 +40,7 @@ export function useOutlined(): { outlines: Outlined[]; unseen: { id: string; mat
   }
 }
 function outlineOf(timed: Timed, own: Element, playhead: number, framed: boolean): Outlined {
-  const x = keptAt(timed, standing(own, bench(), timed), playhead)
+  const x = keptAt(timed, standing(own, desk(), timed), playhead)
   const here = isView(x) || elementsAt(timed, playhead).includes(own)
   return { own, x, here, ...frameBoxOf(timed, x, playhead, framed) }
 }

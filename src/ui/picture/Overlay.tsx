@@ -2,9 +2,9 @@ import type { MouseEvent } from 'react'
 import { isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
 import { apply, inverse, isFlat, type Point } from '@/core/geometry'
 import { hitAt, spaceOf } from '@/core/scene'
-import { poseFor } from '../bench/inPose'
-import { goInside } from '../bench/inside'
-import { bench, isFramed, select, useBench, useShown } from '../bench/store'
+import { poseFor } from '../state/inPose'
+import { goInside } from '../state/inside'
+import { desk, isFramed, select, useDesk, useShown } from '../state/desk'
 import { typeText } from './adding'
 import { Aids } from './Aids'
 import { Handles } from './Handles'
@@ -24,17 +24,17 @@ const MOST_WAYS = 4
 export function Overlay({ scale }: { scale: number }) {
   const timed = useShown()
   const hands = useHands(scale)
-  const speed = useBench((b) => b.speed)
-  const adding = useBench((b) => b.adding)
-  const picking = useBench((b) => b.picking)
-  const correcting = useBench((b) => b.correcting)
+  const speed = useDesk((b) => b.speed)
+  const adding = useDesk((b) => b.adding)
+  const picking = useDesk((b) => b.picking)
+  const correcting = useDesk((b) => b.correcting)
   const { outlines, unseen } = useOutlined()
   const { width, height } = timed.lesson.frame
   const px = 1 / scale
   const { svg, pointOf, begin, drawing } = hands
   const alone = outlines.length === 1 && outlines[0]!.here && !outlines[0]!.own.locked ? outlines[0]! : null
   const goInto = (e: MouseEvent) => {
-    const hit = hitAt(timed, bench().playhead, pointOf(e), isFramed())
+    const hit = hitAt(timed, desk().playhead, pointOf(e), isFramed())
     if (hit && placedIn(hit)) goInside(hit.id)
     if (hit?.group) select([hit.id], true)
     if (hit && 'text' in hit.look) typeText()
@@ -68,7 +68,7 @@ export function Overlay({ scale }: { scale: number }) {
               key={own.id}
               element={own}
               px={px}
-              lit={poseFor(own, bench(), timed)}
+              lit={poseFor(own, desk(), timed)}
               begin={begin}
               pointOf={pointOf}
               alone={outlines.length === 1}
@@ -89,7 +89,7 @@ export function Overlay({ scale }: { scale: number }) {
 function Grips({ of, px, hands }: { of: Outlined; px: number; hands: Hands }) {
   const timed = useShown()
   const toSpace = (p: Point) => {
-    const m = isView(of.x) ? null : spaceOf(timed, of.own, bench().playhead, isFramed())
+    const m = isView(of.x) ? null : spaceOf(timed, of.own, desk().playhead, isFramed())
     return m && !isFlat(m) ? apply(inverse(m), p) : p
   }
   return (

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { bench, setBench, useBench, useShown } from '../bench/store'
+import { desk, setDesk, useDesk, useShown } from '../state/desk'
 import { Player } from '../preview/player'
 import { RULER_PX } from './Aids'
 import { Overlay } from './Overlay'
@@ -12,10 +12,10 @@ export function Picture() {
   const player = useRef<Player | null>(null)
   const [room, setRoom] = useState({ width: 0, height: 0 })
   const frame = useShown().lesson.frame
-  const zoom = useBench((b) => b.pictureZoom)
-  const rulers = useBench((b) => b.aids.rulers)
-  const empty = useBench((b) => b.ready && b.lesson.elements.length === 0)
-  const adding = useBench((b) => b.adding !== null)
+  const zoom = useDesk((b) => b.pictureZoom)
+  const rulers = useDesk((b) => b.aids.rulers)
+  const empty = useDesk((b) => b.ready && b.lesson.elements.length === 0)
+  const adding = useDesk((b) => b.adding !== null)
 
   useEffect(() => {
     player.current = new Player(canvas.current!)
@@ -28,8 +28,8 @@ export function Picture() {
       if (!e.ctrlKey && !e.metaKey) return
       e.preventDefault()
       const { width: shownWidth } = canvas.current!.getBoundingClientRect()
-      const now = (shownWidth * devicePixelRatio) / bench().lesson.frame.width
-      setBench({ pictureZoom: Math.min(8, Math.max(0.1, now * (e.deltaY < 0 ? 1.15 : 1 / 1.15))) })
+      const now = (shownWidth * devicePixelRatio) / desk().lesson.frame.width
+      setDesk({ pictureZoom: Math.min(8, Math.max(0.1, now * (e.deltaY < 0 ? 1.15 : 1 / 1.15))) })
     }
     box.addEventListener('wheel', wheel, { passive: false })
     return () => {
@@ -79,7 +79,7 @@ export function Picture() {
               <button
                 type="button"
                 className="rounded bg-accent px-4 py-2 text-white hover:bg-accent-deep"
-                onClick={() => setBench({ panel: 'files' })}
+                onClick={() => setDesk({ panel: 'files' })}
               >
                 Bring in files
               </button>

@@ -6,7 +6,7 @@ import { placeOnLesson, sourceUsAt, takeAt, takePoint } from '@/core/lesson/clip
 import { apply, inverse, type Point } from '@/core/geometry'
 import { framingOf } from '@/core/scene'
 import { pointerAt } from '@/core/trace'
-import { bench, edit, isFramed, setBench, useBench, useShown } from '../bench/store'
+import { desk, edit, isFramed, setDesk, useDesk, useShown } from '../state/desk'
 import { clipAt } from '@/core/motion'
 import { ask, sentenceOf } from '../kit/api'
 
@@ -19,7 +19,7 @@ async function correct(media: string, us: number, at: Point): Promise<void> {
     duration: Infinity,
     action: { label: 'Stop', onClick: () => control.abort() },
   })
-  const { lesson } = bench()
+  const { lesson } = desk()
   try {
     const piece = await ask(
       ROUTES.pointerNear,
@@ -53,8 +53,8 @@ export function PointerMark({
   pointOf: (e: { clientX: number; clientY: number }) => Point
 }) {
   const timed = useShown()
-  const frame = useBench((b) => b.playhead)
-  const framed = useBench(isFramed)
+  const frame = useDesk((b) => b.playhead)
+  const framed = useDesk(isFramed)
   const grasp = useRef<Point | null>(null)
   const [dragged, setDragged] = useState<Point | null>(null)
   const { lesson } = timed
@@ -87,7 +87,7 @@ export function PointerMark({
         e.currentTarget.setPointerCapture(e.pointerId)
         const q = pointOf(e)
         grasp.current = { x: p.x - q.x, y: p.y - q.y }
-        setBench({ speed: 0 })
+        setDesk({ speed: 0 })
       }}
       onPointerMove={(e) => {
         if (!grasp.current) return

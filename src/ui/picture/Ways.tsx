@@ -4,7 +4,7 @@ import type { Element } from '@/core/lesson/schema'
 import { atPose, motionOf, matrixOf } from '@/core/motion'
 import { apply, corners, inverse, isFlat, times, type Point } from '@/core/geometry'
 import { spaceOf } from '@/core/scene'
-import { goTo, isFramed, setBench, useBench, useShown } from '../bench/store'
+import { goTo, isFramed, setDesk, useDesk, useShown } from '../state/desk'
 import type { Drag } from './drag'
 
 interface Props {
@@ -23,8 +23,8 @@ interface Props {
  */
 export function Ways({ element: e, px, lit, alone, begin, pointOf, onTap }: Props) {
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
-  const framed = useBench(isFramed)
+  const playhead = useDesk((b) => b.playhead)
+  const framed = useDesk(isFramed)
   if (e.poses.length === 0) return null
   const { moves } = motionOf(timed, e)
   const space = spaceOf(timed, e, playhead, framed)
@@ -34,7 +34,7 @@ export function Ways({ element: e, px, lit, alone, begin, pointOf, onTap }: Prop
   const spots = poses.map((p) => apply(space, p))
   const bends = alone && !isView(e)
   const goToPose = (n: number) => {
-    setBench({ moveEnd: 'end', speed: 0 })
+    setDesk({ moveEnd: 'end', speed: 0 })
     goTo(n === 0 ? Math.min(moves[0]!.from, timed.spans.get(e.id)!.to - 1) : Math.ceil(moves[n - 1]!.to))
   }
   const grasp =

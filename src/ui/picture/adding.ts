@@ -4,12 +4,12 @@ import { apply, inverse, type Point, type Rect } from '@/core/geometry'
 import { kindNamed } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
-import { actHere } from '../bench/inPose'
-import { bench, edit, freshId, isFramed, select, setBench } from '../bench/store'
+import { actHere } from '../state/inPose'
+import { desk, edit, freshId, isFramed, select, setDesk } from '../state/desk'
 
 /** A point of the picture in the pixels of the frame, nothing zoomed. */
 const onTake = (p: Point): Point => {
-  const { timed, playhead } = bench()
+  const { timed, playhead } = desk()
   return apply(inverse(framingOf(timed, playhead, isFramed())), p)
 }
 /** The same of a rectangle. */
@@ -23,15 +23,15 @@ function rectOnTake(r: Rect): Rect {
  * where it was drawn.
  */
 export function placeAdded(p: Point, rect: Rect | null, from: Point | null = null): void {
-  const { adding: wanted, timed: now, playhead: frame } = bench()
+  const { adding: wanted, timed: now, playhead: frame } = desk()
   if (!wanted) return
   if (wanted.window) {
-    setBench({ adding: null })
+    setDesk({ adding: null })
     if (rect) putWindow(wanted.window, rect)
     return
   }
   if (wanted.lift) {
-    setBench({ adding: null })
+    setDesk({ adding: null })
     if (rect) {
       const id = freshId('cut')
       if (edit('Lift a part out', liftOut(rectOnTake(rect), id, actHere(), wanted.lift === 'still'))) select([id], true)
@@ -53,7 +53,7 @@ export function placeAdded(p: Point, rect: Rect | null, from: Point | null = nul
     from: from && take ? onTake(from) : from,
     media: wanted.media,
   })
-  setBench({ adding: null })
+  setDesk({ adding: null })
   if (edit(`Add ${made.name.toLowerCase()}`, addElement(made))) {
     select([made.id])
     sayStyled(made, now.lesson.style?.name)
@@ -71,19 +71,19 @@ function sayStyled({ styled, arrival, departure }: Element, style: string | unde
 }
 /** What was asked for is pointed at: the next thing for an arrow, or what is to be ridden on. */
 export function answerAdding(p: Point): boolean {
-  const { adding: wanted, timed: now, playhead: frame } = bench()
+  const { adding: wanted, timed: now, playhead: frame } = desk()
   if (wanted?.repoint) {
     const own = now.lesson.elements.find((x) => x.id === wanted.repoint)
     const m = own && spaceOf(now, own, frame, isFramed())
-    setBench({ adding: null })
+    setDesk({ adding: null })
     if (own && m && edit(`Point “${own.name}” at the next thing`, repoint(own.id, actHere(), apply(inverse(m), p))))
-      setBench({ moveEnd: 'end' })
+      setDesk({ moveEnd: 'end' })
     return true
   }
   if (wanted?.ride) {
     const hit = hitAt(now, frame, p, isFramed(), wanted.ride)
     if (!hit) return true
-    setBench({ adding: null })
+    setDesk({ adding: null })
     const { ride } = wanted
     const one = ride.length === 1
     if (
@@ -106,13 +106,13 @@ export function answerAdding(p: Point): boolean {
 
 /** Shows elements only within a rectangle of the picture, and selects the first of them, to be scrolled. */
 function putWindow(ids: string[], rect: Rect): void {
-  const names = bench().lesson.elements.filter((e) => ids.includes(e.id))
+  const names = desk().lesson.elements.filter((e) => ids.includes(e.id))
   const tall = names.length === 1
-  if (edit(`Show “${names[0]?.name}” within a window`, windowOver(ids, rect, freshId('group'), bench().playhead, tall)))
+  if (edit(`Show “${names[0]?.name}” within a window`, windowOver(ids, rect, freshId('group'), desk().playhead, tall)))
     select(ids)
 }
 /** What is waited for, as it is said on the picture. */
-export function promptFor(adding: NonNullable<ReturnType<typeof bench>['adding']>): string {
+export function promptFor(adding: NonNullable<ReturnType<typeof desk>['adding']>): string {
   if (adding.repoint) return 'Point at the next thing'
   if (adding.ride) return 'Point at what it is to ride on'
   if (adding.lift) return 'Draw what is to be lifted out'

@@ -5,8 +5,8 @@ import { holders } from '@/core/motion'
 import { elementsAt, frameBoxOf, hitAt } from '@/core/scene'
 import type { Timed } from '@/core/timing'
 import { elementIn } from '@/core/edits'
-import { standing } from '../bench/inPose'
-import { bench, isFramed } from '../bench/store'
+import { standing } from '../state/inPose'
+import { desk, isFramed } from '../state/desk'
 
 const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y && p.y <= r.y + r.h
 
@@ -14,7 +14,7 @@ const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r
 export function boxOf(timed: Timed, id: string): Rect | null {
   const own = elementIn(timed.lesson, id)
   if (!own) return null
-  const { matrix, box } = frameBoxOf(timed, standing(own, bench(), timed), bench().playhead, isFramed())
+  const { matrix, box } = frameBoxOf(timed, standing(own, desk(), timed), desk().playhead, isFramed())
   return boundsOf(matrix, box)
 }
 
@@ -22,15 +22,15 @@ export function boxOf(timed: Timed, id: string): Rect | null {
 function outermost(timed: Timed, e: Element): Element {
   const group = holders(timed.lesson).get(e.id)
   const on = group === undefined ? undefined : elementIn(timed.lesson, group)
-  return !on || bench().elements.includes(e.id) ? e : outermost(timed, on)
+  return !on || desk().elements.includes(e.id) ? e : outermost(timed, on)
 }
 
 /** What is selected can be grasped where its pose stands, also where it is not in sight now. */
 function selectedAt(timed: Timed, p: Point): Element | null {
-  for (const id of bench().elements) {
+  for (const id of desk().elements) {
     const own = elementIn(timed.lesson, id)
     if (!own || own.locked || (own.poses.length === 0 && !kindOf(own).unseen) || isView(own)) continue
-    const { matrix, box } = frameBoxOf(timed, standing(own, bench(), timed), bench().playhead, isFramed())
+    const { matrix, box } = frameBoxOf(timed, standing(own, desk(), timed), desk().playhead, isFramed())
     if (!isFlat(matrix) && inside(box, apply(inverse(matrix), p))) return own
   }
   return null
@@ -38,7 +38,7 @@ function selectedAt(timed: Timed, p: Point): Element | null {
 
 /** A view that alone is selected, where the spot lies in the part of the recording that it shows. */
 function viewAt(timed: Timed, p: Point): Element | null {
-  const [id, ...others] = bench().elements
+  const [id, ...others] = desk().elements
   const view = id !== undefined && others.length === 0 && elementIn(timed.lesson, id)
   if (!view || !isView(view)) return null
   const { x, y, width, height, anchor } = standing(view)
@@ -52,19 +52,19 @@ function viewAt(timed: Timed, p: Point): Element | null {
  * @param inner  what is in a group rather than the group
  */
 export function graspAt(timed: Timed, p: Point, inner: boolean): Element | null {
-  const found = viewAt(timed, p) ?? selectedAt(timed, p) ?? hitAt(timed, bench().playhead, p, isFramed())
+  const found = viewAt(timed, p) ?? selectedAt(timed, p) ?? hitAt(timed, desk().playhead, p, isFramed())
   return found && !inner ? outermost(timed, found) : (found ?? null)
 }
 
 /** What lies in a group at a spot, as that is pressed again; null where there is nothing. */
 export function withinAt(timed: Timed, group: Element, p: Point): Element | null {
-  const inner = hitAt(timed, bench().playhead, p, isFramed(), [group.id])
+  const inner = hitAt(timed, desk().playhead, p, isFramed(), [group.id])
   return inner && holders(timed.lesson).get(inner.id) === group.id ? inner : null
 }
 
 /** The elements that a rectangle on the picture touches, by their ids. */
 export const touchedBy = (timed: Timed, rect: Rect): string[] =>
-  elementsAt(timed, bench().playhead)
+  elementsAt(timed, desk().playhead)
     .filter((x) => !x.locked && !x.hidden && hasPlace(x) && heldBy(x) === null)
     .filter((x) => {
       const box = boxOf(timed, x.id)

@@ -3,7 +3,7 @@ import type { Point } from '@/core/geometry'
 import type { SeenColour } from '@/core/kinds'
 import { USUAL_STYLE } from '@/core/styles'
 import { edgeColour, farthestFrom, mainColours, meanColour } from '@/core/vision/colours'
-import { bench, edit, setBench } from '../bench/store'
+import { desk, edit, setDesk } from '../state/desk'
 import { seenAlone } from '../preview/player'
 
 const WIDTH = 480
@@ -16,16 +16,16 @@ export function seenColour(element: string, which: SeenColour): string | null {
   if (which === 'screen') return edgeColour(picture)
   const main = mainColours(picture)
   if (which === 'main' || main.length === 0) return main[0] ?? null
-  const style = bench().lesson.style ?? USUAL_STYLE
+  const style = desk().lesson.style ?? USUAL_STYLE
   const { accent, second, paper, ink } = style.colours[style.variant]
   return farthestFrom(main.slice(0, MAIN), [accent, second, paper, ink])
 }
 
 /** A press on the picture while a colour is being picked. */
 export function pickAt(p: Point): void {
-  const { picking, lesson } = bench()
+  const { picking, lesson } = desk()
   if (!picking) return
-  setBench({ picking: null })
+  setDesk({ picking: null })
   const e = lesson.elements.find((x) => x.id === picking.element)
   const picture = e && seenAlone(e.id, WIDTH)
   const k = WIDTH / lesson.frame.width

@@ -4,8 +4,8 @@ import { kindNamed } from '@/core/kinds'
 import { union, type Point, type Rect } from '@/core/geometry'
 import { draggedBy, drawnBetween, snapLines, snapPoint, spaceOf, type SnapLine, type Snapped } from '@/core/scene'
 import type { Element } from '@/core/lesson/schema'
-import { moving } from '../bench/inPose'
-import { bench, edit, isFramed, select, setBench, tryEdit, useShown } from '../bench/store'
+import { moving } from '../state/inPose'
+import { desk, edit, isFramed, select, setDesk, tryEdit, useShown } from '../state/desk'
 import { onEscape } from '../kit/escape'
 import { answerAdding, placeAdded } from './adding'
 import type { Drag } from './drag'
@@ -45,7 +45,7 @@ export interface Hands {
 }
 
 const linesWithout = (ids: readonly string[]): SnapLine[] => {
-  const { aids, timed, playhead } = bench()
+  const { aids, timed, playhead } = desk()
   if (!aids.snap) return []
   return snapLines(timed, playhead, new Set(ids), { grid: aids.grid, safe: aids.safe, framed: isFramed() })
 }
@@ -86,7 +86,7 @@ export function useHands(scale: number): Hands {
 
   /** Draws a rectangle from a spot with nothing on it; what it touches is selected. */
   const gather = (from: Point, e: PointerEvent) => {
-    const before = e.shiftKey ? bench().elements : []
+    const before = e.shiftKey ? desk().elements : []
     if (!e.shiftKey) select([])
     const gathered = (to: Point) => {
       const rect = drawnBetween(from, to)
@@ -98,8 +98,8 @@ export function useHands(scale: number): Hands {
   }
   /** Moves what is selected, of which one was grasped. */
   const carry = (hit: Element, from: Point, e: PointerEvent) => {
-    const ids = bench().elements.filter((id) => !elementIn(timed.lesson, id)?.locked)
-    const space = spaceOf(timed, hit, bench().playhead, isFramed())
+    const ids = desk().elements.filter((id) => !elementIn(timed.lesson, id)?.locked)
+    const space = spaceOf(timed, hit, desk().playhead, isFramed())
     const lines = linesWithout(ids)
     const boxes = ids.map((id) => boxOf(timed, id)).filter((r) => r !== null)
     const whole = boxes.length > 0 ? boxes.reduce(union) : null
@@ -114,7 +114,7 @@ export function useHands(scale: number): Hands {
     )
   }
   const grasp = (hit: Element, p: Point, e: PointerEvent) => {
-    const { elements } = bench()
+    const { elements } = desk()
     const already = elements.includes(hit.id)
     if (e.shiftKey) {
       select(already ? elements.filter((x) => x !== hit.id) : [...elements, hit.id])
@@ -133,8 +133,8 @@ export function useHands(scale: number): Hands {
   const down: Hands['down'] = (e) => {
     if (e.button !== 0) return
     const p = pointOf(e)
-    const { speed, picking, adding } = bench()
-    if (speed) setBench({ speed: 0 })
+    const { speed, picking, adding } = desk()
+    if (speed) setDesk({ speed: 0 })
     if (picking) {
       pickAt(p)
       return
@@ -152,7 +152,7 @@ export function useHands(scale: number): Hands {
 
   const move: Hands['move'] = (e) => {
     const p = pointOf(e)
-    const { adding } = bench()
+    const { adding } = desk()
     if (drawing?.adds && adding) {
       const { drawn, view } = kindNamed(adding.kind)
       const rect = drawn ? drawnBetween(drawing.from, p, view ? timed.lesson.frame : null) : null
@@ -166,7 +166,7 @@ export function useHands(scale: number): Hands {
   }
   const far = (a: Point, b: Point) => Math.hypot(b.x - a.x, b.y - a.y) * scale
   const place = ({ from, to, rect }: BeingDrawn) => {
-    const { adding } = bench()
+    const { adding } = desk()
     setDrawing(null)
     if (adding && kindNamed(adding.kind).line && far(from, to) > LEAST.line) placeAdded(to, null, from)
     else if (rect && rect.w * scale > LEAST.rect) placeAdded({ x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 }, rect)
@@ -179,7 +179,7 @@ export function useHands(scale: number): Hands {
     }
     const d = drag.current
     const tap = tapped.current
-    const made = d?.moved && bench().live ? d.last : null
+    const made = d?.moved && desk().live ? d.last : null
     drag.current = null
     tapped.current = null
     setDrawing(null)

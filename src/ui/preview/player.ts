@@ -5,7 +5,7 @@ import { layersAt, sourcesAt } from '@/core/scene'
 import { footageIn, type Footage, type Layer, type Picture } from '@/core/display'
 import type { Timed } from '@/core/timing'
 import { paint, pathStore, sheetPool, swapStore, type Easel } from '@/paint'
-import { bench, isFramed, setBench, shown, useBench } from '../bench/store'
+import { desk, isFramed, setDesk, shown, useDesk } from '../state/desk'
 import { Pace } from './pace'
 import { SoundPlayer } from './sound'
 import { TakeReader } from './takeReader'
@@ -30,16 +30,16 @@ export interface Painted {
 
 /** What a frame shows here: as the export has it, but for what is left out while working. */
 function listAt(timed: Timed, frame: number, framed = true): Picture {
-  const { aids, only } = bench()
+  const { aids, only } = desk()
   const picture = layersAt(timed, frame, { framed, blurred: aids.blur })
-  if (aids.board && bench().elements.length > 0) return onBoard(picture, bench().elements)
+  if (aids.board && desk().elements.length > 0) return onBoard(picture, desk().elements)
   return only
     ? { ...picture, layers: picture.layers.filter((l) => 'source' in l || only.includes(outermost(l.element))) }
     : picture
 }
 /** With faint pictures of what is selected some frames before and after. */
 function withOnions(timed: Timed, list: Picture, frame: number): Picture {
-  const { aids, elements } = bench()
+  const { aids, elements } = desk()
   if (aids.onion === 0 || elements.length === 0) return list
   const faint = [3, 2, 1].flatMap((n) =>
     [-n, n].flatMap((by) => {
@@ -133,7 +133,7 @@ export class Player {
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.context = canvas.getContext('2d', { alpha: false })!
     current.player = this
-    this.unsubscribe = useBench.subscribe((now, before) => {
+    this.unsubscribe = useDesk.subscribe((now, before) => {
       if (now.timed.clips !== before.timed.clips) this.sound.prepare(now.timed)
       if (now.speed !== before.speed) this.startOrStop()
       else if (now.speed !== 0 && now.timed !== before.timed) this.startOrStop()
@@ -162,7 +162,7 @@ export class Player {
   /** What an element shows at the playhead: so wide in pixels; null where it shows nothing. */
   seen(element: string, width: number, how: Looked): CanvasRenderingContext2D | null {
     const timed = shown()
-    const frame = Math.min(bench().playhead, timed.length - 1)
+    const frame = Math.min(desk().playhead, timed.length - 1)
     const picture = layersAt(timed, frame, { framed: isFramed(), blurred: false })
     const layers = how === 'upTo' ? upTo(picture.layers, element) : alone(picture.layers, element, how === 'bare')
     if (layers.length === 0) return null
@@ -176,7 +176,7 @@ export class Player {
     if (this.width === width && this.height === height) return
     this.width = width
     this.height = height
-    this.fit(bench().speed === 0 ? 1 : this.pace.share)
+    this.fit(desk().speed === 0 ? 1 : this.pace.share)
     this.refresh()
   }
   private fit(share: number): void {
@@ -189,14 +189,14 @@ export class Player {
 
   /** Paints the frame at the playhead, as soon as its pictures are decoded. */
   refresh(): void {
-    if (bench().speed !== 0 || !bench().ready) return
+    if (desk().speed !== 0 || !desk().ready) return
     const mine = ++this.asked
     const timed = shown()
-    const frame = Math.min(bench().playhead, timed.length - 1)
+    const frame = Math.min(desk().playhead, timed.length - 1)
     const list = withOnions(timed, listAt(timed, frame, isFramed()), frame)
     this.keepReaders(timed, list)
     for (const [key, r] of this.readers) if (!footageIn(list.layers).some((t) => t.element === clipOf(key))) r.halt()
-    const still = () => mine === this.asked && bench().speed === 0
+    const still = () => mine === this.asked && desk().speed === 0
     // What is shown already, as sharp as it gets, is not painted again: a drag elsewhere changes nothing here.
     const looks = `${this.canvas.width} ${this.canvas.height} ${frame} ${JSON.stringify(list)}`
     if (looks === this.sharpLooks && this.canvas.dataset.sharp === 'true') return
@@ -285,7 +285,7 @@ export class Player {
           : image
       },
       sheet: this.sheets,
-      quick: bench().speed !== 0,
+      quick: desk().speed !== 0,
       path: this.paths,
     }
   }
@@ -294,9 +294,9 @@ export class Player {
     cancelAnimationFrame(this.raf)
     this.sound.stop()
     const mine = ++this.playing
-    if (bench().speed === 0) {
-      const { just } = bench()
-      if (just) setBench({ just: null, playhead: just.back })
+    if (desk().speed === 0) {
+      const { just } = desk()
+      if (just) setDesk({ just: null, playhead: just.back })
       for (const r of this.readers.values()) r.halt()
       this.fit(1)
       this.refresh()
@@ -306,14 +306,14 @@ export class Player {
   }
 
   private async play(mine: number): Promise<void> {
-    const { speed } = bench()
-    const timed = bench().timed
+    const { speed } = desk()
+    const timed = desk().timed
     const fps = framesPerSecond(timed.lesson.rate)
     const limits = () =>
-      bench().just ?? (bench().looping && bench().passage ? bench().passage! : { from: 0, to: timed.length })
-    let start = bench().playhead
+      desk().just ?? (desk().looping && desk().passage ? desk().passage! : { from: 0, to: timed.length })
+    let start = desk().playhead
     if (speed > 0 && start >= limits().to - 1) start = limits().from
-    if (!bench().just && bench().looping && bench().passage && (start < limits().from || start >= limits().to))
+    if (!desk().just && desk().looping && desk().passage && (start < limits().from || start >= limits().to))
       start = limits().from
     const first = listAt(timed, start)
     if (speed > 0) for (const l of footageIn(first.layers)) this.reader(l, timed)?.follow(l.source.frame)
@@ -341,12 +341,12 @@ export class Player {
       const { from, to } = limits()
       const frame = start + Math.trunc(Math.max(0, clock() * Math.abs(speed) * fps) + 1e-6) * Math.sign(speed)
       if (frame >= to || frame < from) {
-        if (bench().looping && !bench().just && speed > 0) {
-          setBench({ playhead: from })
+        if (desk().looping && !desk().just && speed > 0) {
+          setDesk({ playhead: from })
           this.startOrStop()
           return
         }
-        setBench({ playhead: Math.max(from, Math.min(to - 1, frame)), speed: 0 })
+        setDesk({ playhead: Math.max(from, Math.min(to - 1, frame)), speed: 0 })
         return
       }
       if (frame !== painted) {
@@ -360,7 +360,7 @@ export class Player {
             if (mine !== this.playing) return
             this.paint(list, timed, frame, 0)
             painted = frame
-            setBench({ playhead: frame })
+            setDesk({ playhead: frame })
           })
         }
         if (speed > 0 && footageIn(list.layers).every((l) => this.pictureOf(l, timed))) {
@@ -368,7 +368,7 @@ export class Player {
           this.fit(this.pace.after(dropped))
           this.paint(list, timed, frame, dropped)
           painted = frame
-          setBench({ playhead: frame })
+          setDesk({ playhead: frame })
         }
       }
       this.raf = requestAnimationFrame(tick)

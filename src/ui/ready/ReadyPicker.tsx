@@ -4,7 +4,7 @@ import { toast } from 'sonner'
 import { ROUTES, type Kept } from '@/contract/routes'
 import { placeReady, type ReadyThing } from '@/core/edits'
 import { SHIPPED_THINGS, type Like, type Shipped } from '@/core/ready'
-import { bench, edit, select, setBench, useBench } from '../bench/store'
+import { desk, edit, select, setDesk, useDesk } from '../state/desk'
 import { faceFilesIn } from '@/core/lesson/faces'
 import { ask, sentenceOf } from '../kit/api'
 import { knowFaces } from '../kit/fonts'
@@ -17,15 +17,15 @@ import { Thumb } from '../kit/thumb'
 import { sampleOf } from './scene'
 
 const likeOf = (): Like => {
-  const { frame, rate, style } = bench().lesson
+  const { frame, rate, style } = desk().lesson
   return { frame, rate, style }
 }
 /** Places a ready thing from the playhead on, or with the chosen moment; what was placed is selected. */
 function place(thing: ReadyThing): void {
-  const { playhead, moment, lesson } = bench()
+  const { playhead, moment, lesson } = desk()
   const before = new Set(lesson.elements.map((e) => e.id))
   if (!edit(`Place “${thing.name}”`, placeReady(thing, playhead, moment))) return
-  const fresh = bench().lesson.elements.filter((e) => !before.has(e.id))
+  const fresh = desk().lesson.elements.filter((e) => !before.has(e.id))
   const whole = fresh.filter((e) => !e.rides?.on || !fresh.some((x) => x.id === e.rides!.on))
   select(
     whole.map((e) => e.id),
@@ -47,12 +47,12 @@ const slotsOf = ({ slots }: ReadyThing): string =>
 
 /** Ready things: chosen by their pictures, asked for what they say, and placed in one act. */
 export function ReadyPicker() {
-  const open = useBench((b) => b.readyOpen)
+  const open = useDesk((b) => b.readyOpen)
   const [kept, setKept] = useState<Extract<Kept, { kind: 'ready' }>[]>([])
   const [find, setFind] = useState('')
   const [chosen, setChosen] = useState<Card | null>(null)
   const close = () => {
-    setBench({ readyOpen: false })
+    setDesk({ readyOpen: false })
     setChosen(null)
     setFind('')
   }

@@ -1,12 +1,12 @@
 import { toast } from 'sonner'
 import { ROUTES } from '@/contract/routes'
 import { readyFrom, withMembers } from '@/core/edits'
-import { bench } from '../bench/store'
+import { desk } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 
 /** Keeps what is selected as a ready thing, with its ties as slots. */
 export async function keepAsReady(): Promise<void> {
-  const { lesson, timed, elements } = bench()
+  const { lesson, timed, elements } = desk()
   const ids = withMembers(lesson, elements)
   const chosen = lesson.elements.filter((e) => ids.includes(e.id))
   if (chosen.length === 0) return

@@ -2,8 +2,8 @@ import { Circle, Play, Square } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { readScript } from '@/core/voice/script'
-import { bench, goTo, setBench } from '../bench/store'
-import { useKept } from '../fields/useKept'
+import { desk, goTo, setDesk } from '../state/desk'
+import { useKept } from '../kit/useKept'
 import { bringIntoLibrary } from '../files/bringIn'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
@@ -33,7 +33,7 @@ function sentencesOf(text: string): string[] {
 
 /** Records a narration sentence by sentence; of several takes of one the chosen is kept. */
 export function RecordDialog({ media, onClose }: { media: string; onClose: () => void }) {
-  const { lesson } = bench()
+  const { lesson } = desk()
   const text = useMemo(() => scriptText(lesson, media), [lesson, media])
   const sentences = useMemo(() => sentencesOf(text), [text])
   const [now, setNow] = useState(0)
@@ -61,7 +61,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
   }
   const stop = async () => {
     window.clearTimeout(timer.current)
-    setBench({ speed: 0 })
+    setDesk({ speed: 0 })
     if (state === 'counting') {
       setState('idle')
       return
@@ -172,7 +172,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
 
 /** What was recorded of each sentence and is not taken yet; the browser keeps it until it is. */
 function useTakes(media: string, sentences: readonly string[]) {
-  const lesson = bench().id
+  const lesson = desk().id
   const [kept, setKept] = useState<Record<string, SentenceTakes>>({})
   useEffect(() => {
     let live = true
@@ -205,14 +205,14 @@ function useTakes(media: string, sentences: readonly string[]) {
 
 /** Lets the picture play from where a sentence is said now. */
 function playFrom(sentences: readonly string[], index: number): void {
-  const { timed } = bench()
+  const { timed } = desk()
   const words = [...timed.moments.values()]
     .filter((m) => m.kind === 'word' && m.frame !== null)
     .sort((a, b) => a.frame! - b.frame!)
   const before = sentences.slice(0, index).join(' ').split(/\s+/).filter(Boolean).length
   const at = words[before]?.frame
   if (at !== undefined && at !== null) goTo(at)
-  setBench({ speed: 1 })
+  setDesk({ speed: 1 })
 }
 
 function play({ samples, rate }: Recorded): void {

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react'
 import type { Retimed } from '@/core/review/retimed'
 import { lengthText, timecode } from '@/core/time'
-import { goTo, setBench, useBench } from '../bench/store'
+import { goTo, setDesk, useDesk } from '../state/desk'
 import { Dialog } from '../kit/dialog'
 import { compared, type Compared } from './retimed'
 
@@ -19,11 +19,11 @@ const MOST_TOLD = 8
 
 /** How recordings are gone through before and after a step: as a chart, and the greatest changes in words. */
 export function RetimedDialog() {
-  const open = useBench((b) => b.panel === 'retimed')
+  const open = useDesk((b) => b.panel === 'retimed')
   return (
     <Dialog
       open={open}
-      onOpenChange={(is) => !is && setBench({ panel: 'none' })}
+      onOpenChange={(is) => !is && setDesk({ panel: 'none' })}
       title="How the picture follows, before and after"
       wide
     >
@@ -143,7 +143,7 @@ function Chart({ found: { label, before, after, changes } }: { found: Compared }
               type="button"
               className="flex w-full items-baseline gap-2 rounded px-1 text-left hover:bg-black/5"
               onClick={() => {
-                setBench({ panel: 'none' })
+                setDesk({ panel: 'none' })
                 goTo(Math.round(c.is.from))
               }}
             >

@@ -6,14 +6,14 @@ import { isOver } from '@/contract/news'
 import { lostWords, rewrite, setElements, settleOtherwise } from '@/core/edits'
 import { lessonFrameOf, type Clip } from '@/core/lesson/clips'
 import type { SaidOtherwise } from '@/core/lesson/voices'
-import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
-import { Section } from '../details/Section'
+import { desk, edit, goTo, setDesk, useDesk, useShown } from '../state/desk'
+import { Section } from '../fields/section'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { Drafted } from '../fields/drafted'
 import { BOX, Choice, Tick } from '../fields/fields'
 import { useDraft } from '../fields/useDraft'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { JobBar } from '../kit/jobBar'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
@@ -22,7 +22,7 @@ import { findSpeech, findWords, LANGUAGES, languageOf, placeIn, scriptIn, script
 /** What is said in a clip: its script, when each word is spoken, where it is said otherwise. */
 export function ScriptSection({ clip }: { clip: Clip }) {
   const { lesson } = useShown()
-  const id = useBench((b) => b.id)
+  const id = useDesk((b) => b.id)
   // The script is open, at some of its words.
   const [open, setOpen] = useState<string[] | null>(null)
   const [recording, setRecording] = useState(false)
@@ -64,7 +64,7 @@ export function ScriptSection({ clip }: { clip: Clip }) {
           )}
           {medium.kind === 'sound' && <Anew media={clip.media} onTake={setAnew} />}
           {medium.kind === 'sound' && medium.words.length > 0 && (
-            <Button onClick={() => setBench({ panel: 'retimed' })}>
+            <Button onClick={() => setDesk({ panel: 'retimed' })}>
               <ArrowDownUp size={13} />
               Before and after …
             </Button>
@@ -158,7 +158,7 @@ function Otherwise({
           <Button
             onClick={() => {
               goTo(at)
-              setBench({ just: { from: at, to: Math.max(at + 1, end ?? at + 30), back: at }, speed: 1 })
+              setDesk({ just: { from: at, to: Math.max(at + 1, end ?? at + 30), back: at }, speed: 1 })
             }}
           >
             <Play size={12} />
@@ -195,7 +195,7 @@ function Otherwise({
 /** Another recording of the library in the place of this one. */
 function Anew({ media, onTake }: { media: string; onTake: (file: LibraryFile) => void }) {
   const [open, setOpen] = useState(false)
-  const now = useBench((b) => b.lesson.media[media]?.sha256)
+  const now = useDesk((b) => b.lesson.media[media]?.sha256)
   return (
     <>
       <Button onClick={() => setOpen(true)}>
@@ -231,10 +231,10 @@ function ScriptDialog({
   at?: readonly string[]
   onClose: () => void
 }) {
-  const { lesson } = bench()
+  const { lesson } = desk()
   const medium = anew?.medium ?? lesson.media[media]!
   const [follows, setFollows] = useKept('script: follows', true)
-  const id = useBench((b) => b.id)
+  const id = useDesk((b) => b.id)
   const [stored] = useState(() => scriptText(lesson, media))
   const { text, drafted, write, drop } = useDraft(`${id}/script/${media}/${anew?.sha256 ?? ''}`, stored)
   const [language, setLanguage] = useKept(`script: language of ${id}/${media}`, languageOf(lesson, media))

@@ -3,7 +3,7 @@ import { lessonAt } from '@/core/edits'
 import { timedOf } from '@/core/scene'
 import type { Timed } from '@/core/timing'
 import { retimedFrom, type Retimed } from '@/core/review/retimed'
-import { useBench, wayOf, wholeLesson, type Bench } from '../bench/store'
+import { useDesk, wayOf, wholeLesson, type Desk } from '../state/desk'
 
 /** So many steps back a change of what recordings show is looked for. */
 const STEPS = 60
@@ -16,7 +16,7 @@ export interface Compared {
   changes: Retimed[]
 }
 /** The latest step by which recordings go otherwise than before it; null where there is none. */
-export function compared(b: Bench = useBench.getState()): Compared | null {
+export function compared(b: Desk = useDesk.getState()): Compared | null {
   const at = (whole: Timed['lesson']) => lessonAt(whole, wayOf(b.inside))
   const made = (label: string, own?: Timed['lesson'], now?: Timed['lesson']): Compared | null => {
     if (!own || !now || own === now) return null

@@ -7,7 +7,7 @@ import { phrases, readCaptions, scriptOf } from '@/core/voice'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
 import { setSpeech } from '@/core/edits'
 import { speechIn } from '@/core/voice/speech'
-import { bench, edit, wayOf, whenSaved } from '../bench/store'
+import { desk, edit, wayOf, whenSaved } from '../state/desk'
 import { peaksOf } from '../timeline/Wave'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
@@ -83,19 +83,19 @@ export async function findWords(
   language: string,
   whose: { instead?: { media: string; follows: boolean }; voice?: string | null } = {},
 ): Promise<boolean> {
-  const body = { lesson: bench().id, way: wayOf(bench().inside), script, language, ...whose }
+  const body = { lesson: desk().id, way: wayOf(desk().inside), script, language, ...whose }
   const begin = (anyway: boolean) => () => ask(ROUTES.startAlign, { at: { sha: sha256 }, body: { ...body, anyway } })
   return begun(begin(false), { label: 'Take it anyway', act: () => void begun(begin(true)) })
 }
 /** Lets the narrator that ships speak a script for a voice of the lesson; null: its own. */
 export const narrate = (voice: string | null, script: string, language: string): Promise<boolean> => {
-  const body = { way: wayOf(bench().inside), voice, script, language }
-  return begun(() => ask(ROUTES.startNarration, { at: { id: bench().id }, body }))
+  const body = { way: wayOf(desk().inside), voice, script, language }
+  return begun(() => ask(ROUTES.startNarration, { at: { id: desk().id }, body }))
 }
 /** Takes rumble and noise out of a sound of the lesson. */
 export const cleanSound = (media: string, how: { rumble: boolean; noise: boolean }): Promise<boolean> => {
-  const body = { lesson: bench().id, way: wayOf(bench().inside), media, ...how }
-  return begun(() => ask(ROUTES.startCleaning, { at: { sha: bench().lesson.media[media]!.sha256 }, body }))
+  const body = { lesson: desk().id, way: wayOf(desk().inside), media, ...how }
+  return begun(() => ask(ROUTES.startCleaning, { at: { sha: desk().lesson.media[media]!.sha256 }, body }))
 }
 async function begun(begin: () => Promise<{ id: string }>, anyway?: Parameters<typeof watchJob>[1]): Promise<boolean> {
   try {
@@ -115,7 +115,7 @@ export const useWordSearch = (sha256: string, lesson: string): Job | undefined =
 
 /** Finds where somebody speaks in a medium, without a script: each stretch becomes a moment. */
 export async function findSpeech(media: string): Promise<void> {
-  const medium = bench().lesson.media[media]
+  const medium = desk().lesson.media[media]
   if (!medium) return
   const found = speechIn(await peaksOf(medium.sha256), PEAKS_PER_SECOND)
   if (found.length === 0) {

@@ -3,15 +3,15 @@ import { isOver } from '@/contract/news'
 import { layUnder, loopToEnd, switchCleaned, tightenPauses } from '@/core/edits'
 import type { Clip } from '@/core/lesson/clips'
 import { speedOf } from '@/core/lesson/timeMap'
-import { edit, freshId, useBench, useShown } from '../bench/store'
+import { edit, freshId, useDesk, useShown } from '../state/desk'
 import { loweredOf, lowerHere } from '../commands/lowering'
-import { Section } from '../details/Section'
+import { Section } from '../fields/section'
 import { Button } from '../kit/button'
 import { Choice, Tick } from '../fields/fields'
 import { JobBar } from '../kit/jobBar'
 import { useJobs } from '../kit/jobs'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { cleanSound } from '../script/script'
 
 /** What is done to the sound of a clip: lowered for a while, gone on with, its pauses shortened, cleaned. */
@@ -45,8 +45,8 @@ export function SoundSection({ clip }: { clip: Clip }) {
 const short = (text: string) => (text.length > 20 ? `${text.slice(0, 18).trimEnd()}…”` : text)
 function Lower({ clip }: { clip: Clip }) {
   const [by, setBy] = useKept('sound: by', 6)
-  useBench((b) => b.playhead)
-  useBench((b) => b.passage)
+  useDesk((b) => b.playhead)
+  useDesk((b) => b.passage)
   const span = loweredOf(clip)
   return (
     <>
@@ -93,7 +93,7 @@ const HEARD = [
 ] as const
 function Clean({ clip }: { clip: Clip }) {
   const { lesson } = useShown()
-  const id = useBench((b) => b.id)
+  const id = useDesk((b) => b.id)
   const { cleaned, sha256, name } = lesson.media[clip.media]!
   const [rumble, setRumble] = useKept(`clean: rumble of ${sha256}`, cleaned?.rumble ?? true)
   const [noise, setNoise] = useKept(`clean: noise of ${sha256}`, cleaned?.noise ?? true)

@@ -13,14 +13,14 @@ import {
   wavOf,
   type InterfaceSound,
 } from '@/core/sound'
-import { edit, freshId, select, setBench, useBench } from '../bench/store'
+import { edit, freshId, select, setDesk, useDesk } from '../state/desk'
 import { soundInLibrary } from '../files/bringIn'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { varied } from './varied'
 
 type At = 'click' | 'key' | 'arrives' | 'moves' | 'leaves'
@@ -42,12 +42,12 @@ const WORDS: Record<At, string> = {
 
 /** Lays a short sound on what happens: clicks and keys, or how elements come, move and go. */
 export function SoundsDialog() {
-  const open = useBench((b) => b.panel === 'sounds')
+  const open = useDesk((b) => b.panel === 'sounds')
   return (
     <Dialog
       open={open}
       onOpenChange={(is) => {
-        if (!is) setBench({ panel: 'none' })
+        if (!is) setDesk({ panel: 'none' })
       }}
       title="A sound each time"
     >
@@ -58,12 +58,12 @@ export function SoundsDialog() {
 
 function Choosing() {
   // Recordings and sounds are there all along: they do not come and go.
-  const chosen = useBench(({ lesson, elements: [first] }) => {
+  const chosen = useDesk(({ lesson, elements: [first] }) => {
     const one = first === undefined ? undefined : elementIn(lesson, first)
     return one && !kindOf(one).plays ? one.id : null
   })
-  const timed = useBench((b) => b.timed)
-  const marked = useBench((b) => b.passage)
+  const timed = useDesk((b) => b.timed)
+  const marked = useDesk((b) => b.passage)
   const name = chosen ? timed.lesson.elements.find((e) => e.id === chosen)?.name : null
   const [at, setAt] = useKept<At>('sounds: at', chosen ? 'arrives' : 'click')
   const [own, setOwn] = useKept<string | null>('sounds: sound', null)
@@ -101,7 +101,7 @@ function Choosing() {
       const title = `${made.medium.name.replace(/\.[^.]*$/, '')} ${WORDS[at]}`
       if (!edit(title, layChime(made.medium, id, look, span.from, span.to))) return
       select([id])
-      setBench({ panel: 'none' })
+      setDesk({ panel: 'none' })
     } catch (e) {
       toast.error(sentenceOf(e))
     } finally {

@@ -9,10 +9,10 @@ import {
   type StyleVariant,
 } from '@/core/lesson/style'
 import { isNumber, UNITS, type Field } from '@/core/values'
-import { PassingFields } from '../details/PassingSection'
-import { Section } from '../details/Section'
+import { PassingFields } from '../fields/passing'
+import { Section } from '../fields/section'
 import { Colour } from '../fields/colour'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { Choice, Tick } from '../fields/fields'
 import { FontChoice } from '../fields/fontChoice'
 import { NumberField } from '../fields/numberField'

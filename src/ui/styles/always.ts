@@ -3,13 +3,13 @@ import { ROUTES } from '@/contract/routes'
 import { alwaysFrom, inOne, removeElements, setStyle, withMembers } from '@/core/edits'
 import type { HouseStyle } from '@/core/lesson/schema'
 import { SHIPPED_STYLES } from '@/core/styles'
-import { bench, edit } from '../bench/store'
+import { desk, edit } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { loadStyles } from './kept'
 
 /** Lets what is selected stand in every lesson of this one's house style; a shipped one becomes the team's. */
 export async function standInEveryLesson(): Promise<void> {
-  const { lesson, timed, elements } = bench()
+  const { lesson, timed, elements } = desk()
   const { style } = lesson
   if (!style) {
     toast('Choose a house style for the lesson first.')

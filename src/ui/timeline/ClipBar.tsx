@@ -5,12 +5,12 @@ import { moveClip, overlapClip, slipClip, stretchClip, trimClip, type Edit } fro
 import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import { caught, type Catch } from '@/core/moments'
-import { bench, goTo, select, setBench, useBench, useShownPart } from '../bench/store'
+import { desk, goTo, select, setDesk, useDesk, useShownPart } from '../state/desk'
 import { filmHeight } from '../kit/film'
 import { LevelLine } from './LevelLine'
 import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
-import { CATCH_PX, useView } from './view'
+import { CATCH_PX, useView } from '../state/view'
 import { Wave } from './Wave'
 
 /** Poses are drawn on what is at least so long. */
@@ -48,14 +48,14 @@ export const ClipBar = memo(function ClipBar({
   const { pxPerFrame } = useView()
   const media = useShownPart((t) => t.lesson.media)
   const rate = useShownPart((t) => t.lesson.rate)
-  const selected = useBench((b) => b.elements.includes(clip.id))
+  const selected = useDesk((b) => b.elements.includes(clip.id))
   const { begin, hand } = useTimeDrag()
   const medium = media[clip.media]
   if (!medium) return null
 
   /** A frame that a dragged edge slips onto, when one is within reach: a cut, a moment, the playhead. */
   const slip = (frame: number): number => {
-    const { timed, playhead } = bench()
+    const { timed, playhead } = desk()
     const reach = CATCH_PX / pxPerFrame
     const own = new Set([`cut:${clip.id}:start`, `cut:${clip.id}:end`])
     const hit = caught(
@@ -82,9 +82,9 @@ export const ClipBar = memo(function ClipBar({
   const grasp = (part: Part) => (e: React.PointerEvent) => {
     if (e.button !== 0) return
     e.stopPropagation()
-    if (e.shiftKey) select([...new Set([...bench().elements, clip.id])])
+    if (e.shiftKey) select([...new Set([...desk().elements, clip.id])])
     else if (!selected) select([clip.id])
-    setBench({ moment: null, keys: [] })
+    setDesk({ moment: null, keys: [] })
     const was = clip
     begin(e, {
       label: part === 'body' ? `Move “${element.name}”` : `Trim “${element.name}”`,
@@ -92,7 +92,7 @@ export const ClipBar = memo(function ClipBar({
         changeFor(part, by, { free: now.altKey, other: now.ctrlKey || now.metaKey, over: now.shiftKey }, was),
       click: (now) => {
         // What is taken together is chosen as one; a second press chooses one of it.
-        if (selected && !now.shiftKey && bench().elements.length > 1) select([clip.id], true)
+        if (selected && !now.shiftKey && desk().elements.length > 1) select([clip.id], true)
         goTo(frameAt(now.clientX))
       },
     })
@@ -153,7 +153,7 @@ export const ClipBar = memo(function ClipBar({
           if (k.key === 'Enter') {
             k.stopPropagation()
             select([clip.id])
-            setBench({ moment: null })
+            setDesk({ moment: null })
           }
         }}
       >

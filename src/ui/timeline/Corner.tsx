@@ -1,21 +1,21 @@
 import { ChevronDown, ZoomIn, ZoomOut } from 'lucide-react'
-import { bench, useBench } from '../bench/store'
+import { desk, useDesk } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
-import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
+import { fitTimeline, HEAD_PX, useView, zoomTimeline } from '../state/view'
 
 const STEP = 1.5
 const KEY = '!h-6 !w-6'
 /** The playhead on the timeline where it is in sight, so that what is looked at stays in sight. */
 function aroundPlayhead(): number {
   const { pxPerFrame, left, width } = useView.getState()
-  const x = bench().playhead * pxPerFrame - left
+  const x = desk().playhead * pxPerFrame - left
   return x >= 0 && x <= width ? x : width / 3
 }
 
 /** Beside the ruler: how long a frame is drawn on the timeline, and the key that puts it away. */
 export function Corner() {
-  const length = useBench((b) => b.timed.length)
+  const length = useDesk((b) => b.timed.length)
   const by = (factor: number) =>
     zoomTimeline(factor, aroundPlayhead(), document.querySelector<HTMLElement>('[data-testid=timeline]'), length)
   return (

@@ -7,12 +7,12 @@ import type { Element } from '@/core/lesson/schema'
 import { bornOf, caught, type Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
-import { bench, goTo, select, setBench, useBench, useShownPart } from '../bench/store'
-import { goInside } from '../bench/inside'
+import { desk, goTo, select, setDesk, useDesk, useShownPart } from '../state/desk'
+import { goInside } from '../state/inside'
 import { KindIcon } from '../kit/kindIcon'
 import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
-import { CATCH_PX, fold, useView } from './view'
+import { CATCH_PX, fold, useView } from '../state/view'
 
 export const LANE_PX = 24
 /**
@@ -48,7 +48,7 @@ interface Props {
 }
 function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
   const { pxPerFrame, left } = useView()
-  const selected = useBench((b) => b.elements.includes(e.id))
+  const selected = useDesk((b) => b.elements.includes(e.id))
   const { begin, hand } = useTimeDrag()
   const look = kindOf(e).swatch
   // What is seen of it beyond its end.
@@ -61,7 +61,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
     loose: boolean,
     pushes: boolean,
   ): { change: Edit; caught: Catch | null } => {
-    const { timed, elements } = bench()
+    const { timed, elements } = desk()
     const reach = Math.max(0, CATCH_PX / pxPerFrame)
     const near = (frame: number) =>
       loose ? null : caught(timed.moments.values(), frame, reach, (m) => m.kind !== 'phrase' && !bornOf(m.id, e.id))
@@ -80,7 +80,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
       const fits = hit && (part === 'start' ? hit.frame < own.to : hit.frame > own.from)
       const put = setEdge(e.id, part, edgeAt(timed, element, part, fits ? hit.frame : frame, fits ? hit : null, loose))
       return {
-        change: pushes !== bench().pushes && part === 'end' ? pushing(e.id, put) : put,
+        change: pushes !== desk().pushes && part === 'end' ? pushing(e.id, put) : put,
         caught: fits ? hit : null,
       }
     }
@@ -104,11 +104,11 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
     if (event.button !== 0) return
     event.stopPropagation()
     if (event.shiftKey && part === 'body') {
-      select(selected ? bench().elements.filter((x) => x !== e.id) : [...bench().elements, e.id])
+      select(selected ? desk().elements.filter((x) => x !== e.id) : [...desk().elements, e.id])
       return
     }
     if (!selected) select([e.id])
-    else if (part === 'body') setBench({ keys: [] })
+    else if (part === 'body') setDesk({ keys: [] })
     begin(event, {
       label: LABELS[part](e.name),
       change(by, now) {
@@ -119,7 +119,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
       },
       // Of several that were chosen, this one is meant.
       click: () => {
-        if (bench().elements.length > 1) select([e.id])
+        if (desk().elements.length > 1) select([e.id])
       },
       over: () => onCatch(null),
     })
@@ -129,7 +129,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
   /** What is in a group is drawn a little smaller than the group itself. */
   const inset = depth > 0 ? 2 : 0
   const pass = (frames: number) => Math.min(width / 2, frames * pxPerFrame)
-  const firstMove = e.poses.length > 0 ? motionOf(bench().timed, e).moves[0] : undefined
+  const firstMove = e.poses.length > 0 ? motionOf(desk().timed, e).moves[0] : undefined
   /** The name keeps off the curve of the first move: it stands before it where there is room, else beside the bar. */
   const room = firstMove ? (firstMove.from - span.from) * pxPerFrame - 26 : Infinity
   const named = width >= NAMED_PX && room >= 44
@@ -178,7 +178,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
       )}
       <div
         data-element={e.id}
-        title={`${e.name}\nstarts ${tieSentence(bench().timed, e.start)}\nends ${tieSentence(bench().timed, e.end)}`}
+        title={`${e.name}\nstarts ${tieSentence(desk().timed, e.start)}\nends ${tieSentence(desk().timed, e.end)}`}
         className="absolute z-[6] cursor-grab text-[12px]"
         style={{ left: span.from * pxPerFrame, width, top: top + inset, height: LANE_PX - 4 - 2 * inset }}
         {...handlers('body')}

@@ -4,10 +4,10 @@ import { Fragment, memo, useMemo, useRef } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd } from '@/core/lesson/clips'
 import { clusters, type Catch, type TimedMoment } from '@/core/moments'
-import { bench, edit, pickMoment, tryEdit, useBench, useShownPart } from '../bench/store'
+import { desk, edit, pickMoment, tryEdit, useDesk, useShownPart } from '../state/desk'
 import { MomentIcon } from '../kit/kindIcon'
 import { SweepMenu, useSweep } from './Sweep'
-import { HEAD_PX, useView } from './view'
+import { HEAD_PX, useView } from '../state/view'
 import { Wave } from './Wave'
 import { WordBorders } from './WordBorders'
 
@@ -31,7 +31,7 @@ export const EventStrip = memo(function EventStrip({
   const clips = useShownPart((t) => t.clips)
   const media = useShownPart((t) => t.lesson.media)
   const { pxPerFrame } = useView()
-  const chosen = useBench((b) => b.moment)
+  const chosen = useDesk((b) => b.moment)
   const drag = useRef<{ id: string; frame: number } | null>(null)
   const all = useMemo(
     () => [...moments.values()].filter((m) => m.frame !== null).sort((a, b) => a.frame! - b.frame!),
@@ -83,7 +83,7 @@ export const EventStrip = memo(function EventStrip({
       onPointerUp={() => {
         const d = drag.current
         drag.current = null
-        if (d && bench().live) edit(`Move the moment “${m.label}”`, moveMoment(d.id, d.frame))
+        if (d && desk().live) edit(`Move the moment “${m.label}”`, moveMoment(d.id, d.frame))
       }}
     >
       <span className={`grid size-[18px] place-items-center rounded-full border ${lookOf(m)}`}>

@@ -1,9 +1,9 @@
 import { isView } from '@/core/kinds'
 import { useMemo } from 'react'
 import { framingAt } from '@/core/framing'
-import { useShown } from '../bench/store'
+import { useShown } from '../state/desk'
 import { useSame } from '../kit/useSame'
-import { HEAD_PX, useView } from './view'
+import { HEAD_PX, useView } from '../state/view'
 
 /** How close the view is, over time, as one ribbon. */
 export function FramingRibbon({ from, to }: { from: number; to: number }) {

@@ -1,9 +1,9 @@
 import { kindName, kindOf } from '@/core/kinds'
 import type { Inner } from '@/core/scene'
-import { goInside } from '../bench/inside'
+import { goInside } from '../state/inside'
 import { KindIcon } from '../kit/kindIcon'
 import { LANE_PX } from './ElementBar'
-import { useView } from './view'
+import { useView } from '../state/view'
 
 /** From so many pixels on its name stands on it. */
 const NAMED_PX = 60

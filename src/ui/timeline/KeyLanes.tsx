@@ -13,11 +13,11 @@ import {
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, propertyOf, type Move } from '@/core/motion'
 import type { Timed } from '@/core/timing'
-import { bench, edit, goTo, setBench, useBench, useShown } from '../bench/store'
-import { KeyMark } from '../details/KeyMark'
+import { desk, edit, goTo, setDesk, useDesk, useShown } from '../state/desk'
+import { KeyMark } from '../fields/keyMark'
 import { SpeedLane } from './SpeedLane'
 import { useTimeDrag } from './useTimeDrag'
-import { HEAD_PX, useView } from './view'
+import { HEAD_PX, useView } from '../state/view'
 
 const ROW = 25
 const SMALL = 'rounded p-px text-muted hover:bg-black/10 disabled:opacity-25'
@@ -51,8 +51,8 @@ const same = (a: KeyRef, b: KeyRef) =>
 export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) {
   const timed = useShown()
   const { pxPerFrame } = useView()
-  const ids = useBench((b) => b.elements)
-  const keys = useBench((b) => b.keys)
+  const ids = useDesk((b) => b.elements)
+  const keys = useDesk((b) => b.keys)
   const panel = useRef<HTMLDivElement>(null)
   const area = useRef<HTMLDivElement>(null)
   const { begin, hand } = useTimeDrag()
@@ -80,13 +80,13 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   /** The pegs change while they are dragged; what holds the pointer does not. What was dragged stays chosen. */
   const drag = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
     event.stopPropagation()
-    const { timed: before } = bench()
+    const { timed: before } = desk()
     begin(
       event,
       {
         label,
         change: (by) => (by === 0 ? null : make(by)),
-        made: () => setBench({ keys: sameKeys(bench().keys, before, bench().timed) }),
+        made: () => setDesk({ keys: sameKeys(desk().keys, before, desk().timed) }),
       },
       area.current!,
     )
@@ -96,15 +96,15 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
     const has = keys.some((k) => same(k, ref))
     if (event.shiftKey) {
       event.stopPropagation()
-      setBench({ keys: has ? keys.filter((k) => !same(k, ref)) : [...keys, ref] })
+      setDesk({ keys: has ? keys.filter((k) => !same(k, ref)) : [...keys, ref] })
       return
     }
-    if (!has) setBench({ keys: [ref] })
+    if (!has) setDesk({ keys: [ref] })
     const meant = has ? keys : [ref]
     drag(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by))
   }
   const stretch = (side: 'start' | 'end') => (event: React.PointerEvent) => {
-    const { keys: meant } = bench()
+    const { keys: meant } = desk()
     const around = side === 'end' ? first : last
     const reach = Math.max(1, last - first)
     drag(event, 'Stretch keyframes', (by) =>
@@ -135,7 +135,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
       setFrame(null)
       if (Math.abs(frame.x2 - frame.x) < 4 && Math.abs(frame.y2 - frame.y) < 4) {
         goTo(frameAt(event.clientX))
-        setBench({ keys: [] })
+        setDesk({ keys: [] })
         return
       }
       const inside = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
@@ -147,11 +147,11 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
             p.r * ROW < Math.max(frame.y, frame.y2),
         )
         .map((p) => p.ref)
-      setBench({ keys: event.shiftKey ? [...keys, ...hit.filter((h) => !keys.some((k) => same(k, h)))] : hit })
+      setDesk({ keys: event.shiftKey ? [...keys, ...hit.filter((h) => !keys.some((k) => same(k, h)))] : hit })
     },
   }
   const jump = (row: Row, way: 1 | -1) => {
-    const { playhead } = bench()
+    const { playhead } = desk()
     const to = keyFrames(timed, row.element, row.path)
       .filter((f) => (way > 0 ? f > playhead : f < playhead))
       .sort((a, b) => (a - b) * way)[0]
@@ -249,7 +249,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
                       onKeyDown={(k) => {
                         if (k.key === 'Enter') {
                           k.stopPropagation()
-                          setBench({ keys: [ref] })
+                          setDesk({ keys: [ref] })
                           goTo(m.to)
                         }
                       }}

@@ -3,9 +3,9 @@ import { removeKeys, setLevelAt, shiftKeys, shiftLevel, type Edit } from '@/core
 import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { motionOf } from '@/core/motion'
 import { levelDbAt } from '@/core/sound'
-import { bench, edit, useShown } from '../bench/store'
+import { desk, edit, useShown } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
-import { useView } from './view'
+import { useView } from '../state/view'
 
 /** The line lies at the top for the first, at the bottom for the second; dB. */
 const RANGE = { top: 12, bottom: -36 }
@@ -65,7 +65,7 @@ export function LevelLine({
     e.stopPropagation()
     if (e.button !== 0 || e.altKey) return
     const grabbed = { x: e.clientX, y: e.clientY }
-    const was = levelDbAt(bench().timed, clip, frame)
+    const was = levelDbAt(desk().timed, clip, frame)
     let way: 'upright' | 'along' | null = along ? null : 'upright'
     begin(e, {
       label: `Level of “${name}”`,
@@ -126,7 +126,7 @@ export function LevelLine({
             strokeWidth={1.5}
             className="cursor-ns-resize"
             onPointerDown={(e) => {
-              const was = levelDbAt(bench().timed, clip, m.to)
+              const was = levelDbAt(desk().timed, clip, m.to)
               grasp(e, m.to, {
                 upright: (by) => setLevelAt(clip.id, m.to, was + by),
                 along: (frames) => shiftKeys([{ element: clip.id, pose: m.pose.id, path: LEVEL }], frames),

@@ -4,9 +4,9 @@ import { bornOf, caught, type Catch } from '@/core/moments'
 import { ease } from '@/core/values'
 import { motionOf, poseAt, type Move } from '@/core/motion'
 import type { Span } from '@/core/timing'
-import { bench, goTo, select, setBench, useBench, useShown } from '../bench/store'
+import { desk, goTo, select, setDesk, useDesk, useShown } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
-import { CATCH_PX, useView } from './view'
+import { CATCH_PX, useView } from '../state/view'
 
 const HIGH = 17
 const NOTCH =
@@ -65,10 +65,10 @@ export function Notches({
 }) {
   const timed = useShown()
   const { pxPerFrame } = useView()
-  const selected = useBench((b) => b.elements.includes(e.id))
-  const keys = useBench((b) => b.keys)
+  const selected = useDesk((b) => b.elements.includes(e.id))
+  const keys = useDesk((b) => b.keys)
   // Only when another pose comes into force is there something to draw again.
-  const lit = useBench((b) => {
+  const lit = useDesk((b) => {
     const now = poseAt(timed, e, b.playhead)
     return now.moving && b.moveEnd === 'end' ? now.pose + 1 : now.pose
   })
@@ -78,7 +78,7 @@ export function Notches({
   const x = (frame: number) => (frame - span.from) * pxPerFrame
 
   const changeFor = (part: Part, move: Move, by: number, loose: boolean): { change: Edit; hit: Catch | null } => {
-    const b = bench()
+    const b = desk()
     const own = b.timed.lesson.elements.find((el) => el.id === e.id)!
     const id = move.pose.id
     if (part === 'all' || (b.keys.length > 1 && b.keys.some((k) => k.pose === id)))
@@ -111,12 +111,12 @@ export function Notches({
     const ref = { element: e.id, pose: move.pose.id, path: null }
     if (!selected) select([e.id])
     if (part === 'end') {
-      const has = bench().keys.some((k) => k.pose === ref.pose)
+      const has = desk().keys.some((k) => k.pose === ref.pose)
       if (event.shiftKey) {
-        setBench({ keys: has ? bench().keys.filter((k) => k.pose !== ref.pose) : [...bench().keys, ref] })
+        setDesk({ keys: has ? desk().keys.filter((k) => k.pose !== ref.pose) : [...desk().keys, ref] })
         return
       }
-      if (!has) setBench({ keys: [ref] })
+      if (!has) setDesk({ keys: [ref] })
     }
     begin(event, {
       label:
@@ -133,7 +133,7 @@ export function Notches({
       click: () => {
         if (part === 'end') {
           goTo(move.to)
-          setBench({ moveEnd: 'end' })
+          setDesk({ moveEnd: 'end' })
         }
       },
       over: () => onCatch(null),

@@ -1,11 +1,11 @@
 import { useLayoutEffect, type RefObject } from 'react'
-import { useBench } from '../bench/store'
-import { HEAD_PX, useView } from './view'
+import { useDesk } from '../state/desk'
+import { HEAD_PX, useView } from '../state/view'
 
 /** The line at the playhead; it keeps itself in sight. */
 export function Playhead({ scroller }: { scroller: RefObject<HTMLDivElement | null> }) {
-  const playhead = useBench((b) => b.playhead)
-  const running = useBench((b) => b.speed > 0)
+  const playhead = useDesk((b) => b.playhead)
+  const running = useDesk((b) => b.speed > 0)
   const { pxPerFrame, width } = useView()
   useLayoutEffect(() => {
     const box = scroller.current

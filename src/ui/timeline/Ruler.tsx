@@ -1,8 +1,8 @@
 import { memo, useRef } from 'react'
 import { timecode } from '@/core/time'
-import { bench, goTo, setBench, useShownPart } from '../bench/store'
+import { desk, goTo, setDesk, useShownPart } from '../state/desk'
 import { Corner } from './Corner'
-import { useView } from './view'
+import { useView } from '../state/view'
 
 const STEPS = [1, 2, 5, 10, 15, 30, 60, 150, 300, 450, 900, 1800, 3600, 9000, 18000, 36000, 108000]
 
@@ -33,14 +33,14 @@ export const Ruler = memo(function Ruler({
         aria-label="Playhead"
         aria-valuemin={0}
         aria-valuemax={length - 1}
-        aria-valuenow={bench().playhead}
-        aria-valuetext={timecode(bench().playhead, rate)}
+        aria-valuenow={desk().playhead}
+        aria-valuetext={timecode(desk().playhead, rate)}
         tabIndex={0}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId)
           const f = Math.max(0, frameAt(e.clientX))
           drag.current = { from: f, passage: e.shiftKey }
-          setBench({ speed: 0 })
+          setDesk({ speed: 0 })
           if (!e.shiftKey) goTo(f)
         }}
         onPointerMove={(e) => {
@@ -48,7 +48,7 @@ export const Ruler = memo(function Ruler({
           const f = Math.max(0, Math.min(length, frameAt(e.clientX)))
           if (!drag.current.passage) goTo(f)
           else if (f !== drag.current.from)
-            setBench({ passage: { from: Math.min(f, drag.current.from), to: Math.max(f, drag.current.from) } })
+            setDesk({ passage: { from: Math.min(f, drag.current.from), to: Math.max(f, drag.current.from) } })
         }}
         onPointerUp={() => {
           drag.current = null

@@ -1,7 +1,7 @@
 import { kindOf } from '@/core/kinds'
 import { memo } from 'react'
 import type { Element } from '@/core/lesson/schema'
-import { select } from '../bench/store'
+import { select } from '../state/desk'
 import { LANE_PX } from './ElementBar'
 
 /** A bar too short to be taken hold of by itself. */

@@ -1,8 +1,8 @@
 import { useMemo } from 'react'
 import type { Element } from '@/core/lesson/schema'
 import { speedAt } from '@/core/motion'
-import { useBench, useShown } from '../bench/store'
-import { HEAD_PX, useView } from './view'
+import { useDesk, useShown } from '../state/desk'
+import { HEAD_PX, useView } from '../state/view'
 
 const HIGH = 38
 /** Speeds that round up to a number people can read off. */
@@ -15,7 +15,7 @@ const nice = (v: number): number => {
 export function SpeedLane({ element: e }: { element: Element }) {
   const timed = useShown()
   const { pxPerFrame, left, width } = useView()
-  const playhead = useBench((b) => b.playhead)
+  const playhead = useDesk((b) => b.playhead)
   const span = timed.spans.get(e.id)!
   const from = Math.max(span.from, Math.floor(left / pxPerFrame))
   const to = Math.min(span.to - 1, Math.ceil((left + width) / pxPerFrame))

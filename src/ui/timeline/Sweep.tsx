@@ -3,7 +3,7 @@ import { useRef, useState, type PointerEvent, type SyntheticEvent } from 'react'
 import { inOne, setSpan, spanOfMoments } from '@/core/edits'
 import { isClip } from '@/core/kinds'
 import type { TimedMoment } from '@/core/moments'
-import { bench, edit, goTo, setBench, useBench } from '../bench/store'
+import { desk, edit, goTo, setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { AddItems, MENU_ITEM } from '../kit/addItems'
 
@@ -26,7 +26,7 @@ export function useSweep(words: readonly TimedMoment[], frameAt: (x: number) => 
   const pressed = useRef<{ x: number; frame: number; moved: boolean } | null>(null)
   const [under, setUnder] = useState<Under | null>(null)
   const [asks, setAsks] = useState<{ x: number; y: number } | null>(null)
-  const swept = useBench((b) => b.swept)
+  const swept = useDesk((b) => b.swept)
   const ids = under && wordsIn(words, under)
   const first = ids ? ids[0]?.id : swept?.first
   const last = ids ? ids.at(-1)?.id : swept?.last
@@ -59,7 +59,7 @@ export function useSweep(words: readonly TimedMoment[], frameAt: (x: number) => 
         const own = under ? wordsIn(words, under) : []
         setUnder(null)
         if (!pressed.current?.moved || own.length === 0) return
-        setBench({ swept: { first: own[0]!.id, last: own.at(-1)!.id }, moment: own[0]!.id, speed: 0 })
+        setDesk({ swept: { first: own[0]!.id, last: own.at(-1)!.id }, moment: own[0]!.id, speed: 0 })
         goTo(own[0]!.frame!)
         setAsks({ x: e.clientX, y: e.clientY })
       },
@@ -73,11 +73,11 @@ export function useSweep(words: readonly TimedMoment[], frameAt: (x: number) => 
 
 /** What can be hung on the words that were swept over: what is selected, or a new element. */
 export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClose: () => void }) {
-  const chosen = useBench((b) => b.elements)
-  const { lesson } = bench()
+  const chosen = useDesk((b) => b.elements)
+  const { lesson } = desk()
   const own = lesson.elements.filter((e) => chosen.includes(e.id) && !isClip(e))
   const hang = () => {
-    const { swept, timed } = bench()
+    const { swept, timed } = desk()
     if (!swept) return
     const [first, last] = [timed.moments.get(swept.first), timed.moments.get(swept.last)]
     if (!first || !last) return

@@ -1,6 +1,6 @@
 import { edgeFrame, motionOf } from '@/core/motion'
-import { useBench, useShown } from '../bench/store'
-import { HEAD_PX, useView } from './view'
+import { useDesk, useShown } from '../state/desk'
+import { HEAD_PX, useView } from '../state/view'
 
 /** Threads that run from a tied end up to the moment it hangs on; strong for what is selected. */
 export function Threads({
@@ -16,7 +16,7 @@ export function Threads({
 }) {
   const timed = useShown()
   const { pxPerFrame } = useView()
-  const selected = useBench((b) => b.elements)
+  const selected = useDesk((b) => b.elements)
   const lines: { key: string; x1: number; y1: number; x2: number; strong: boolean }[] = []
   for (const e of timed.lesson.elements) {
     const span = timed.spans.get(e.id)!

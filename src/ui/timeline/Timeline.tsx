@@ -6,7 +6,7 @@ import { freeAfter, innerElements, rowsWithGroups, type Rows } from '@/core/scen
 import { groupedBy } from '@/core/values'
 import type { Element } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
-import { bench, goTo, select, setBench, useBench, useShown } from '../bench/store'
+import { desk, goTo, select, setDesk, useDesk, useShown } from '../state/desk'
 import { ClipBar } from './ClipBar'
 import { ElementBar, LANE_PX } from './ElementBar'
 import { EventStrip } from './EventStrip'
@@ -19,7 +19,7 @@ import { Specks, type Speck } from './Specks'
 import { Threads } from './Threads'
 import { TrackHead } from './TrackHead'
 import { holders, holds } from '@/core/motion'
-import { fitTimeline, HEAD_PX, useView, zoomTimeline } from './view'
+import { fitTimeline, HEAD_PX, useView, zoomTimeline } from '../state/view'
 
 /** How high a lane is on which clips lie. */
 const CLIP_PX = { picture: 31, sound: 40 }
@@ -162,13 +162,13 @@ export function Timeline() {
   const scroller = useRef<HTMLDivElement>(null)
   const timed = useShown()
   const { pxPerFrame, left, width, folded } = useView()
-  const passage = useBench((b) => b.passage)
-  const lessonId = useBench((b) => b.id)
-  const keysOpen = useBench((b) => b.keysOpen)
-  const ready = useBench((b) => b.ready)
-  const selected = useBench((b) => b.elements)
+  const passage = useDesk((b) => b.passage)
+  const lessonId = useDesk((b) => b.id)
+  const keysOpen = useDesk((b) => b.keysOpen)
+  const ready = useDesk((b) => b.ready)
+  const selected = useDesk((b) => b.elements)
   const [catching, setCatching] = useState<Catch | null>(null)
-  const settled = useBench((b) => b.timed)
+  const settled = useDesk((b) => b.timed)
   const rows = useMemo(() => rowsOf(settled, folded), [settled, folded])
   const from = left / pxPerFrame - 2
   const to = (left + width) / pxPerFrame + 2
@@ -185,7 +185,7 @@ export function Timeline() {
         e.deltaY < 0 ? 1.2 : 1 / 1.2,
         e.clientX - box.getBoundingClientRect().left - HEAD_PX,
         box,
-        bench().timed.length,
+        desk().timed.length,
       )
     }
     box.addEventListener('wheel', wheel, { passive: false })
@@ -195,10 +195,10 @@ export function Timeline() {
     }
   }, [])
   // What first comes into an empty lesson is seen whole.
-  const empty = useBench((b) => b.timed.clips.length === 0 && Object.keys(b.lesson.parts).length === 0)
-  const inside = useBench((b) => b.inside)
+  const empty = useDesk((b) => b.timed.clips.length === 0 && Object.keys(b.lesson.parts).length === 0)
+  const inside = useDesk((b) => b.inside)
   useEffect(() => {
-    if (ready) fitTimeline(bench().timed.length)
+    if (ready) fitTimeline(desk().timed.length)
   }, [ready, lessonId, empty, inside])
   const frameAt = useCallback(
     (clientX: number) => {
@@ -231,7 +231,7 @@ export function Timeline() {
           goTo(frameAt(e.clientX))
           if (!e.shiftKey) {
             select([])
-            setBench({ moment: null })
+            setDesk({ moment: null })
           }
         }
       }}

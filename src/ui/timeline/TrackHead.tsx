@@ -3,9 +3,9 @@ import { DropdownMenu } from 'radix-ui'
 import { memo, useState } from 'react'
 import { moveTrack, setTrack } from '@/core/edits'
 import type { Track } from '@/core/lesson/schema'
-import { edit } from '../bench/store'
+import { edit } from '../state/desk'
 import { WrittenHere } from '../fields/fields'
-import { fold, HEAD_PX, useView } from './view'
+import { fold, HEAD_PX, useView } from '../state/view'
 
 const SMALL = 'grid size-[24px] shrink-0 place-items-center rounded hover:bg-black/10'
 const ITEM =

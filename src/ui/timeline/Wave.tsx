@@ -2,8 +2,8 @@ import { besideUrl, PEAKS_PER_SECOND } from '@/contract/beside'
 import { useEffect, useRef, useState } from 'react'
 import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
 import { gainsOf } from '@/core/sound'
-import { useShown } from '../bench/store'
-import { useView } from './view'
+import { useShown } from '../state/desk'
+import { useView } from '../state/view'
 
 const loads = new Map<string, Promise<Uint8Array>>()
 /** The loudness peaks of a medium. */

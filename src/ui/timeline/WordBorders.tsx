@@ -3,9 +3,9 @@ import { sourceUsAt, type Clip } from '@/core/lesson/clips'
 import type { TimedMoment } from '@/core/moments'
 import { quietestNear } from '@/core/voice/speech'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
-import { bench, pickMoment } from '../bench/store'
+import { desk, pickMoment } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
-import { useView } from './view'
+import { useView } from '../state/view'
 import { peaksNow } from './Wave'
 
 /** The two borders of a word under its waveform, which can be dragged; with Shift not to where the sound is quiet. */
@@ -31,7 +31,7 @@ export function WordBorders({
       onClick={(e) => e.stopPropagation()}
       onPointerDown={(e) => {
         e.stopPropagation()
-        const { lesson } = bench()
+        const { lesson } = desk()
         const medium = lesson.media[clip.media]
         const own = medium?.words.find((w) => w.id === word.id)
         if (!medium || !own) return

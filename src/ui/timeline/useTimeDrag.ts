@@ -1,8 +1,8 @@
 import { useRef, type PointerEvent } from 'react'
 import type { Edit } from '@/core/edits'
-import { edit, setBench, tryEdit } from '../bench/store'
+import { edit, setDesk, tryEdit } from '../state/desk'
 import { onEscape } from '../kit/escape'
-import { useView } from './view'
+import { useView } from '../state/view'
 
 /** Less than this is a click. */
 const MOVED_PX = 3
@@ -39,7 +39,7 @@ export function useTimeDrag() {
   return {
     begin(e: PointerEvent, d: TimeDrag, holder: Element = e.currentTarget) {
       holder.setPointerCapture(e.pointerId)
-      setBench({ speed: 0 })
+      setDesk({ speed: 0 })
       drag.current = { ...d, grabbed: e.clientX, grabbedY: e.clientY, now: null, moved: false }
       onEscape(quit)
     },

@@ -16,7 +16,7 @@ import {
 import { DropdownMenu, Popover } from 'radix-ui'
 import { ADDABLE_KINDS, kindNamed, type ElementKind } from '@/core/kinds'
 import { lengthText, parseTimecode, timecode } from '@/core/time'
-import { bench, goTo, setBench, useBench } from '../bench/store'
+import { desk, goTo, setDesk, useDesk } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { Tick } from '../fields/fields'
@@ -30,7 +30,7 @@ const ITEM = 'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline
 const REST = ADDABLE_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
-  const adding = useBench((b) => (b.adding && !b.adding.repoint && !b.adding.ride ? b.adding.kind : null))
+  const adding = useDesk((b) => (b.adding && !b.adding.repoint && !b.adding.ride ? b.adding.kind : null))
   const look = (on: boolean) =>
     `inline-flex h-7 items-center gap-1.5 rounded px-2 disabled:opacity-40 ` +
     `${on ? 'bg-accent text-white' : 'bg-surround-edge text-[#f3ece0] hover:bg-[#4a4b4f]'}`
@@ -43,7 +43,7 @@ export function Kinds() {
           type="button"
           aria-pressed={adding === k}
           title={`${kindNamed(k).title} (${keyOf(`add-${k}`)})`}
-          onClick={() => (adding === k ? setBench({ adding: null }) : runCommand(`add-${k}`))}
+          onClick={() => (adding === k ? setDesk({ adding: null }) : runCommand(`add-${k}`))}
           className={look(adding === k)}
         >
           <KindIcon kind={k} />
@@ -89,9 +89,9 @@ export function Kinds() {
 
 /** What helps to place and to judge things on the picture. */
 function AidsMenu() {
-  const aids = useBench((b) => b.aids)
-  const height = useBench((b) => b.lesson.frame.height)
-  const put = (change: Partial<typeof aids>) => setBench({ aids: { ...aids, ...change } })
+  const aids = useDesk((b) => b.aids)
+  const height = useDesk((b) => b.lesson.frame.height)
+  const put = (change: Partial<typeof aids>) => setDesk({ aids: { ...aids, ...change } })
   const any = aids.safe || aids.rulers || aids.grid > 0 || aids.onion > 0
   return (
     <Popover.Root>
@@ -155,11 +155,11 @@ function AidsMenu() {
 }
 
 function Timecode() {
-  const playhead = useBench((b) => b.playhead)
-  const { lesson, length } = useBench((b) => b.timed)
+  const playhead = useDesk((b) => b.playhead)
+  const { lesson, length } = useDesk((b) => b.timed)
   const { field } = useTyped({
     shown: timecode(playhead, lesson.rate),
-    read: (text) => parseTimecode(text, lesson.rate, bench().playhead),
+    read: (text) => parseTimecode(text, lesson.rate, desk().playhead),
     unread: (text) => `“${text}” is no time. Type 00:01:11:00, 1:11, 12.5s, 90f, +3s or -10f.`,
     give: goTo,
     tried: false,
@@ -184,11 +184,11 @@ function Timecode() {
 }
 
 export function Transport() {
-  const speed = useBench((b) => b.speed)
-  const pace = useBench((b) => b.pace)
-  const looping = useBench((b) => b.looping)
-  const keysOpen = useBench((b) => b.keysOpen)
-  const zoom = useBench((b) => b.pictureZoom)
+  const speed = useDesk((b) => b.speed)
+  const pace = useDesk((b) => b.pace)
+  const looping = useDesk((b) => b.looping)
+  const keysOpen = useDesk((b) => b.keysOpen)
+  const zoom = useDesk((b) => b.pictureZoom)
   const button = (id: string, label: string, icon: React.ReactNode, pressed?: boolean) => (
     <IconButton label={label} keys={keyOf(id)} pressed={pressed} onClick={() => runCommand(id)}>
       {icon}
@@ -221,7 +221,7 @@ export function Transport() {
       <select
         aria-label="Speed of playing"
         value={String(speed === 0 ? pace : speed === 0.5 || speed === 0.25 ? speed : 1)}
-        onChange={(e) => setBench({ speed: Number(e.target.value), pace: Number(e.target.value) })}
+        onChange={(e) => setDesk({ speed: Number(e.target.value), pace: Number(e.target.value) })}
         className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs"
         title="Full, half and quarter speed"
       >
@@ -242,7 +242,7 @@ export function Transport() {
       <select
         aria-label="Size of the picture"
         value={String(zoom)}
-        onChange={(e) => setBench({ pictureZoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })}
+        onChange={(e) => setDesk({ pictureZoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })}
         className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs"
       >
         <option value="fit">Fit</option>

@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract/routes'
-import { bringFace, FACE_BYTES } from '@/server/faces'
+import { bringFace, FACE_BYTES } from '@/server/library/faces'
 import { answers } from '@/server/web'
 
 export const dynamic = 'force-dynamic'

@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract/routes'
-import { keep, listKept } from '@/server/kept'
+import { keep, listKept } from '@/server/library/kept'
 import { answers } from '@/server/web'
 
 export const dynamic = 'force-dynamic'

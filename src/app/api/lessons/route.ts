@@ -1,6 +1,6 @@
 import { ROUTES } from '@/contract/routes'
 import { createEmpty, createFromTemplate, duplicateLesson, listLessons } from '@/server/lessons'
-import { addDemo } from '@/server/lessons/demo'
+import { addDemo } from '@/server/ingest/demoLesson'
 import { answers } from '@/server/web'
 
 export const dynamic = 'force-dynamic'

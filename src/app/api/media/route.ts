@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract/routes'
-import { listMedia } from '@/server/ingest'
+import { listMedia } from '@/server/library/media'
 import { answers } from '@/server/web'
 
 export const dynamic = 'force-dynamic'

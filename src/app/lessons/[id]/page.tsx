@@ -3,7 +3,7 @@ import { addressOf } from '@/contract/route'
 import { ROUTES } from '@/contract/routes'
 import { LESSON_VERSION } from '@/core/lesson/schema'
 import { isId } from '@/server/ids'
-import { Workbench } from '@/ui/bench/Workbench'
+import { Workbench } from '@/ui/workbench/Workbench'
 import { earlyScript } from '@/ui/kit/api'
 
 /** The workbench; a large lesson is already on its way while the scripts of the page are. */

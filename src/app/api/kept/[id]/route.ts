@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract/routes'
-import { keepAgain, letGoOf } from '@/server/kept'
+import { keepAgain, letGoOf } from '@/server/library/kept'
 import { answers } from '@/server/web'
 
 export const PUT = answers(ROUTES.keepAgain, async ({ at: { id = '' }, body }) => {

@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract/routes'
-import { poster } from '@/server/lessons'
+import { poster } from '@/server/render/poster'
 import { queryOf, route } from '@/server/web'
 
 /** A lesson's poster; that of a revision stays as it is. */

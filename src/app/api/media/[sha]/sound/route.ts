@@ -2,7 +2,7 @@ import { ROUTES } from '@/contract/routes'
 import { legsIn } from '@/core/sound'
 import { Problem } from '@/server/problem'
 import { sendFile } from '@/server/media/serve'
-import { soundAtTempo } from '@/server/media/tempo'
+import { soundAtTempo } from '@/server/library/tempo'
 import { queryOf, route, shaOf } from '@/server/web'
 
 export const dynamic = 'force-dynamic'

@@ -1,6 +1,6 @@
 import { ROUTES } from '@/contract/routes'
 import { sendFile } from '@/server/media/serve'
-import { spotPicture } from '@/server/media/spot'
+import { spotPicture } from '@/server/library/spot'
 import { queryOf, route, shaOf } from '@/server/web'
 
 export const dynamic = 'force-dynamic'

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { useJobs } from '../kit/jobs'
 import { Button } from '../kit/button'
 import { runCommand } from '../commands/commands'
-import { setBench, useBench } from './store'
+import { setDesk, useDesk } from '../state/desk'
 
 const PUT_AWAY = 'vane-first-steps-put-away'
 const wasPutAway = (): boolean => {
@@ -20,9 +20,9 @@ const wasPutAway = (): boolean => {
 export function FirstSteps() {
   const [away, setAway] = useState(wasPutAway)
   const [open, setOpen] = useState(false)
-  const lesson = useBench((b) => b.lesson)
-  const moments = useBench((b) => [...b.timed.moments.values()].some((m) => m.kind !== 'lesson' && m.kind !== 'cut'))
-  const id = useBench((b) => b.id)
+  const lesson = useDesk((b) => b.lesson)
+  const moments = useDesk((b) => [...b.timed.moments.values()].some((m) => m.kind !== 'lesson' && m.kind !== 'cut'))
+  const id = useDesk((b) => b.id)
   const exported = useJobs((s) => s.jobs.some((j) => j.kind === 'export' && j.lesson === id && j.state === 'done'))
   if (away) return null
   const steps = [
@@ -30,7 +30,7 @@ export function FirstSteps() {
       done: lesson.elements.some((e) => isClip(e) && lesson.media[mediumOf(e) ?? '']?.kind === 'take'),
       words: 'Bring in a recording',
       how: 'Drop a screen recording anywhere here, or press A.',
-      go: () => setBench({ panel: 'files' }),
+      go: () => setDesk({ panel: 'files' }),
     },
     {
       done: moments,
@@ -48,7 +48,7 @@ export function FirstSteps() {
       done: exported,
       words: 'Export it',
       how: 'It runs in the background; the file is listed under Exports.',
-      go: () => setBench({ panel: 'export' }),
+      go: () => setDesk({ panel: 'export' }),
     },
   ]
   const done = steps.filter((s) => s.done).length

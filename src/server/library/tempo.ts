@@ -1,10 +1,10 @@
 import path from 'node:path'
 import { MIX_RATE, madeLong, type Leg } from '@/core/sound'
-import { mediumBySha } from '../ingest/library'
+import { mediumBySha } from './media'
 import { Interrupted, Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
-import { madeSound, tempoFolder } from './stretch'
+import { madeSound, tempoFolder } from '../media/stretch'
 
 /** Bytes of a second of what is made: twice, as it is made from a piece of the same size. */
 const SECOND_BYTES = 2 * 48_000 * 4

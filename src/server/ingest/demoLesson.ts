@@ -1,9 +1,9 @@
 import { stat } from 'node:fs/promises'
 import path from 'node:path'
-import { writeDemo } from '../ingest/demo'
-import { keepMedium } from '../ingest/library'
+import { writeDemo } from './demo'
+import { keepMedium } from '../library/media'
 import { dataRoot } from '../root'
-import { createLesson } from './store'
+import { createLesson } from '../lessons/store'
 
 /** Puts the demo lesson with its media into the library; gives its id. */
 export async function addDemo(): Promise<string> {

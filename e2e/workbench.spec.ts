@@ -3,14 +3,14 @@ import { lookAs } from '@/core/testing/looks'
 import { kindName } from '@/core/kinds'
 import { expect, test } from '@playwright/test'
 import { resolve } from '@/core/timing'
-import { demoCopy, goTo, lessonOf, openBench, saved, spot } from './desk'
+import { demoCopy, goTo, lessonOf, openDesk, saved, spot } from './desk'
 
 test(
   'an end is dragged: the moment that would catch shows before the drop, the drop ties it, Alt ' +
     'keeps it loose, Escape and undo put it back',
   async ({ page }) => {
     const id = await demoCopy()
-    await openBench(page, id)
+    await openDesk(page, id)
     await goTo(page, 1520)
     const bar = page.locator('[data-element=callout-due]')
     await bar.click()
@@ -64,7 +64,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
   page,
 }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 1760)
   const get = async () => (await lessonOf(id)).elements.find((e) => e.id === 'callout-receipt')!
   const was = await get()
@@ -119,7 +119,7 @@ test('on the picture: select, drag, size, turn, nudge; several at once; copy, pa
 
 test('values are typed and the sentence of a tie is edited; px and % show the same place', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await page.locator('[data-element=callout-due]').click()
   const get = async () => (await lessonOf(id)).elements.find((e) => e.id === 'callout-due')!
   await page.getByTestId('tie-start').getByLabel('Frames off the moment').fill('9')
@@ -157,7 +157,7 @@ test('the narration at one and a half times its speed is heard at its own pitch,
       own.call(this, when, offset, duration)
     }
   })
-  await openBench(page, id)
+  await openDesk(page, id)
   await page.locator('[data-clip="clip-2"]').click()
   const made = page.waitForResponse((r) => r.url().includes('/sound?legs=0--3-2-3-2') && r.ok())
   await page.getByTestId('details').getByLabel('Speed', { exact: false }).first().fill('150')
@@ -176,7 +176,7 @@ test('the narration at one and a half times its speed is heard at its own pitch,
 })
 test('transport, moments set by hand while it plays, tracks, splits, palette and keys', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 100)
   await page.keyboard.press('Space')
   await page.waitForTimeout(1500)
@@ -226,7 +226,7 @@ test('transport, moments set by hand while it plays, tracks, splits, palette and
 
 test('a zoom is drawn as a rectangle; a ripple rule is broken up; the bar is put to the top', async ({ page }) => {
   const id = await demoCopy()
-  await openBench(page, id)
+  await openDesk(page, id)
   await goTo(page, 600)
   await page.keyboard.press('6')
   const a = await spot(page, 200, 200)

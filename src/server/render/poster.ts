@@ -3,9 +3,9 @@ import path from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { resolve } from '@/core/timing'
 import { isId } from '../ids'
-import { renderFrame } from '../render/frame'
+import { renderFrame } from './frame'
 import { dataRoot } from '../root'
-import { readLesson } from './store'
+import { readLesson } from '../lessons/store'
 
 const WIDTH = 640
 /** Between two posters whatever else is asked of the server has its turn. */

@@ -3,12 +3,12 @@ import { asking } from '@/core/kinds'
 import { lengthText } from '@/core/time'
 import { Button } from '../kit/button'
 import { Question } from '../kit/question'
-import { edit, useBench } from './store'
+import { edit, useDesk } from '../state/desk'
 
 /** Asks once what a lesson in this one does where it was given more time than it takes. */
 export function AskLonger() {
-  const timed = useBench((b) => b.timed)
-  const live = useBench((b) => b.live !== null)
+  const timed = useDesk((b) => b.timed)
+  const live = useDesk((b) => b.live !== null)
   const asked = asking(timed)
   if (!asked) return null
   const { element: e, own, long } = asked

@@ -1,11 +1,11 @@
 import { BESIDE } from '@/contract/beside'
 import { mkdir, rename, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
-import { mediumBySha } from '../ingest'
+import { mediumBySha } from './media'
 import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { run } from '../run'
-import { SAFE_INPUT } from './ffmpeg'
+import { SAFE_INPUT } from '../media/ffmpeg'
 
 /** A place of a recording at a time: microseconds, its middle and its width in pixels of the recording. */
 export interface SpotAt {

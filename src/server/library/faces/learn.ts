@@ -3,7 +3,7 @@ import path from 'node:path'
 import { faceFiles, faceFilesIn } from '@/core/lesson/faces'
 import type { Lesson } from '@/core/lesson/schema'
 import { FontMetrics, isLearnt, learnFace } from '@/core/text'
-import { dataRoot } from '../root'
+import { dataRoot } from '../../root'
 
 /** Reads the measures of typefaces; what is not there, or not sound, is passed over: another typeface stands for it. */
 async function learn(files: readonly string[], root: string): Promise<void> {

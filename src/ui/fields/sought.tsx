@@ -1,7 +1,6 @@
-import { ChevronRight, Search, X } from 'lucide-react'
+import { Search, X } from 'lucide-react'
 import { createContext, useRef, useState, type ReactNode } from 'react'
-import { keyOf, runCommand } from '../commands/commands'
-import { BOX } from '../fields/fields'
+import { BOX } from './fields'
 import { IconButton } from '../kit/button'
 
 /** Whether a value is looked for by its name: then every section stands open. */
@@ -23,8 +22,8 @@ function rules(words: readonly string[]): string {
     [data-finding]:has(section ${it}, section${it}) [data-nothing] { display: none }`
 }
 
-/** Sections of the details, with a field over them by which a value is found. */
-export function Findable({ children }: { children: ReactNode }) {
+/** Sections, with a field over them by which a value is found; `right` stands beside it. */
+export function Findable({ children, right }: { children: ReactNode; right?: ReactNode }) {
   const [sought, setSought] = useState('')
   const within = useRef<HTMLDivElement>(null)
   const words = sought.trim().split(/\s+/).filter(Boolean)
@@ -62,14 +61,7 @@ export function Findable({ children }: { children: ReactNode }) {
             <X size={13} />
           </IconButton>
         )}
-        <IconButton
-          label="Put the details away"
-          keys={keyOf('pane-details')}
-          className="ml-1"
-          onClick={() => runCommand('pane-details')}
-        >
-          <ChevronRight size={15} />
-        </IconButton>
+        {right}
       </div>
       <div ref={within} data-finding={finding || undefined}>
         {finding && <style>{rules(words)}</style>}

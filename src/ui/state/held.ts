@@ -2,8 +2,8 @@ import type { KeyRef } from '@/core/edits'
 import type { ElementKind } from '@/core/kinds'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
-import type { Entry, SaveState } from '../state/saver'
-import type { Unkept } from '../state/shelf'
+import type { Entry, SaveState } from './saver'
+import type { Unkept } from './shelf'
 
 export interface Passage {
   from: number
@@ -46,8 +46,8 @@ export interface Inside {
   element: string
 }
 
-/** All that is on the bench: the lesson, how it is looked at, and what is going on with it. */
-export interface Bench {
+/** All that is on the desk: the lesson, how it is looked at, and what is going on with it. */
+export interface Desk {
   id: string
   ready: boolean
   lesson: Lesson

@@ -2,13 +2,13 @@ import { ChevronRight } from 'lucide-react'
 import { Fragment } from 'react'
 import { lessonAt } from '@/core/edits'
 import { keyOf } from '../commands/commands'
-import { useBench } from './store'
-import { goOut } from './inside'
+import { useDesk } from '../state/desk'
+import { goOut } from '../state/inside'
 
 /** The lessons around the one that was gone into, the outermost first; each leads back to it. */
 export function Trail() {
-  const inside = useBench((b) => b.inside)
-  const outer = useBench((b) => b.outer)
+  const inside = useDesk((b) => b.inside)
+  const outer = useDesk((b) => b.outer)
   if (!outer) return null
   const around = inside.map((_, depth) =>
     lessonAt(

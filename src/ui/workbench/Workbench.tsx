@@ -10,7 +10,7 @@ import { ExportDialog } from '../exports/ExportDialog'
 import { bringIn, hearImport } from '../files/bringIn'
 import { hearJob, loadJobs } from '../kit/jobs'
 import { ComingCorner, Files } from '../files/Files'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { TypistContext } from '../fields/useTyped'
 import { Refusal } from '../kit/api'
 import { useNews } from '../kit/news'
@@ -27,7 +27,7 @@ import { Pictures } from '../files/Pictures'
 import { AskLonger } from './AskLonger'
 import { Header } from './Header'
 import { PaneEdge } from './PaneEdge'
-import { checkServer, closeLesson, hearNews, openLesson, TYPIST, useBench } from './store'
+import { checkServer, closeLesson, hearNews, openLesson, TYPIST, useDesk } from '../state/desk'
 
 const DROP_HERE = 'border-4 border-dashed border-accent bg-paper/85 text-xl'
 
@@ -36,9 +36,9 @@ export function Workbench({ id }: { id: string }) {
   const [gone, setGone] = useState<string | null>(null)
   const [over, setOver] = useState(false)
   const [tall, setTall] = useKept('timeline: height', 322)
-  const ready = useBench((b) => b.ready)
-  const panes = useBench((b) => b.panes)
-  const unsaved = useBench((b) => b.save.state !== 'saved')
+  const ready = useDesk((b) => b.ready)
+  const panes = useDesk((b) => b.panes)
+  const unsaved = useDesk((b) => b.save.state !== 'saved')
   useKeys()
   useChangedStyle()
   useEffect(() => {

@@ -2,8 +2,8 @@ import { Popover } from 'radix-ui'
 import { useRef, useState } from 'react'
 import { bezierOf, dampingOf, EASING_NAMES, isEasing, overOf, softnessOf } from '@/core/values'
 import { Curve } from '../kit/curve'
-import { Words } from '../fields/fields'
-import { NumberField } from '../fields/numberField'
+import { Words } from './fields'
+import { NumberField } from './numberField'
 
 const W = 312
 const H = 150

@@ -1,6 +1,6 @@
 import { ChevronRight } from 'lucide-react'
 import { useContext, type ReactNode } from 'react'
-import { useKept } from '../fields/useKept'
+import { useKept } from '../kit/useKept'
 import { SoughtContext } from './sought'
 
 /**

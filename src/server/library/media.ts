@@ -1,12 +1,8 @@
-import { stat } from 'node:fs/promises'
 import { type LibraryFile } from '@/contract/routes'
 import { and, desc, eq, like } from 'drizzle-orm'
 import type { Medium } from '@/core/lesson/schema'
 import { database } from '../db/client'
 import { media } from '../db/schema'
-import { needRoom } from '../room'
-import { dataRoot } from '../root'
-import { hashOf, processFile, type Making } from './process'
 
 /** The files that were ever brought in, latest first; `search` finds a part of the name. */
 export async function listMedia(search = '', kind = ''): Promise<LibraryFile[]> {
@@ -57,18 +53,7 @@ export async function ownedBy(
     return await making.finally(() => owners.delete(sha256))
   }
 }
-/**
- * Takes a file that was made here into the library.
- *
- * @param name  how it is called there
- * @throws Problem 507 when the disk has no room for it; what `processFile` throws
- */
-export async function takeMade(file: string, name: string, making: Making): Promise<Medium> {
-  const { size } = await stat(file)
-  await needRoom(`“${name}”`, size)
-  const sha256 = await hashOf(file, making)
-  return ownedBy(sha256, size, making.signal, () => processFile(file, name, dataRoot(), sha256, making))
-}
+/** Puts a medium into the library, under the hash of its content. */
 export async function keepMedium(medium: Medium, bytes: number): Promise<void> {
   await database()
     .insert(media)

@@ -3,7 +3,7 @@ import { Popover } from 'radix-ui'
 import { toast } from 'sonner'
 import { Button, IconButton } from '../kit/button'
 import type { Unkept } from '../state/shelf'
-import { putAway, useBench } from './store'
+import { putAway, useDesk } from '../state/desk'
 
 const copy = (list: readonly Unkept[]): void => {
   const text = JSON.stringify(
@@ -19,7 +19,7 @@ const copy = (list: readonly Unkept[]): void => {
 
 /** Edits that could not be stored: each with its name, why, and all it would have changed. */
 export function NotKept() {
-  const list = useBench((b) => b.unkept)
+  const list = useDesk((b) => b.unkept)
   if (list.length === 0) return null
   return (
     <Popover.Root>

@@ -1,7 +1,7 @@
 import { addKey, elementIn, keyAtPoses, keyedPaths, removeKeys } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
-import { edit, useBench, useShown } from '../bench/store'
+import { edit, useDesk, useShown } from '../state/desk'
 
 /**
  * A peg beside a value: keyed at the playhead (full), keyed somewhere (rimmed), or not. Pressing it keys the value
@@ -9,7 +9,7 @@ import { edit, useBench, useShown } from '../bench/store'
  */
 export function KeyMark({ element: e, path, label }: { element: Element; path: string; label: string }) {
   const timed = useShown()
-  const playhead = useBench((b) => b.playhead)
+  const playhead = useDesk((b) => b.playhead)
   const own = elementIn(timed.lesson, e.id)
   if (!own) return null
   const here = motionOf(timed, own).moves.find((m) => path in m.pose.values && Math.abs(m.to - playhead) < 0.5)

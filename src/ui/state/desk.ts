@@ -14,18 +14,18 @@ import { timedOf } from '@/core/scene'
 import { framesPerSecond } from '@/core/time'
 import type { Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
-import { keptOr } from '../fields/useKept'
+import { keptOr } from '../kit/useKept'
 import { freshId, freshSeed } from '../kit/ids'
 import { waitFor } from '../kit/jobs'
 import { handOn } from '../kit/typing'
 import { saidIn } from './saidIn'
-import { Saver, type Entry, type KeptStretch } from '../state/saver'
-import { PANES_KEPT, type Bench, type Inside, type Passage } from './state'
+import { Saver, type Entry, type KeptStretch } from './saver'
+import { PANES_KEPT, type Desk, type Inside, type Passage } from './held'
 
-export type { Adding, Aids, Bench, Inside, Panes, Passage } from './state'
+export type { Adding, Aids, Desk, Inside, Panes, Passage } from './held'
 
 const blank = emptyLesson(' ')
-export const useBench = create<Bench>(() => ({
+export const useDesk = create<Desk>(() => ({
   id: '',
   ready: false,
   lesson: blank,
@@ -68,31 +68,31 @@ export const useBench = create<Bench>(() => ({
   only: null,
   panel: 'none',
 }))
-export const bench = useBench.getState
+export const desk = useDesk.getState
 /** The outermost lesson as it is stored, whatever is looked at. */
-export const wholeLesson = ({ raw, outer, lesson }: Bench = bench()): Lesson => raw ?? outer ?? lesson
-export const setBench = useBench.setState
+export const wholeLesson = ({ raw, outer, lesson }: Desk = desk()): Lesson => raw ?? outer ?? lesson
+export const setDesk = useDesk.setState
 
 /** The lesson as it is shown now: with a drag that is under way, if any. */
-export const shown = (b: Bench = bench()): Timed => b.live ?? b.timed
+export const shown = (b: Desk = desk()): Timed => b.live ?? b.timed
 /** Given to panes that may lag behind a drag, so that the drag itself does not. */
 export const ShownContext = createContext<Timed | null>(null)
 const nothing = () => null
 export function useShown(): Timed {
   const given = useContext(ShownContext)
-  const own = useBench(given ? nothing : shown)
+  const own = useDesk(given ? nothing : shown)
   return given ?? own!
 }
 
 /** The clips among what is selected. */
-export const chosenClips = ({ timed, elements }: Bench = bench()): Clip[] =>
+export const chosenClips = ({ timed, elements }: Desk = desk()): Clip[] =>
   timed.clips.filter((c) => elements.includes(c.id))
 
 /** A part of the lesson as it is shown now: who asks for no more is not drawn again as a drag changes the rest. */
-export const useShownPart = <T>(part: (timed: Timed) => T): T => useBench((b) => part(shown(b)))
+export const useShownPart = <T>(part: (timed: Timed) => T): T => useDesk((b) => part(shown(b)))
 
 /** Whether the picture shows the framing; the whole take is shown while a zoom is being drawn or is selected. */
-export const isFramed = (b: Bench = bench()): boolean => {
+export const isFramed = (b: Desk = desk()): boolean => {
   if (b.speed !== 0) return true
   if (b.adding && kindNamed(b.adding.kind).view) return false
   const one = b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined
@@ -105,14 +105,14 @@ let saver: Saver | null = null
 export async function openLesson(id: string): Promise<void> {
   saver?.close()
   const mine = new Saver(id, {
-    onState: (save) => setBench({ save }),
+    onState: (save) => setDesk({ save }),
     onFresh: (lesson, undo, redo) => take(id, lesson, undo, redo),
-    onUnkept: (unkept) => setBench({ unkept }),
+    onUnkept: (unkept) => setDesk({ unkept }),
     onWord: (sentence, bad) => (bad ? toast.error(sentence, { duration: 9000 }) : toast(sentence)),
   })
   saver = mine
   waitFor({ id, until: (revision) => mine.until(revision) })
-  setBench({
+  setDesk({
     ready: false,
     id,
     inside: [],
@@ -128,7 +128,7 @@ export async function openLesson(id: string): Promise<void> {
     playhead: 0,
     keys: [],
     only: null,
-    panes: keptOr(PANES_KEPT, bench().panes),
+    panes: keptOr(PANES_KEPT, desk().panes),
   })
   await mine.open()
 }
@@ -137,40 +137,40 @@ export const closeLesson = (): void => {
   saver?.close()
   saver = null
   waitFor(null)
-  setBench({ ready: false, speed: 0 })
+  setDesk({ ready: false, speed: 0 })
 }
 export const hearNews = (lesson: string, revision: number, client: string, label: string): void => {
-  if (lesson === bench().id) saver?.hear(revision, client, label)
+  if (lesson === desk().id) saver?.hear(revision, client, label)
 }
 export const checkServer = (): void => saver?.check()
 
 function take(id: string, lesson: Lesson, undo: KeptStretch, redo: KeptStretch): void {
   const history = { past: undo.entries, earlier: undo.beyond, future: redo.entries, later: redo.beyond }
-  setBench({ id, ready: true, live: null, ...history, ...become(lesson) })
+  setDesk({ id, ready: true, live: null, ...history, ...become(lesson) })
   // What is written in a typeface that comes late is laid out anew once it is there.
   void knowFaces(faceFiles(lesson)).then((came) => {
-    if (came && bench().id === id) setBench({ timed: { ...bench().timed } })
+    if (came && desk().id === id) setDesk({ timed: { ...desk().timed } })
   })
 }
 export const wayOf = (inside: readonly Inside[]) => inside.map((i) => i.part)
 /**
- * What is on the bench once the outermost lesson is this one: it, or the one in it that was gone into, as far as that
+ * What is on the desk once the outermost lesson is this one: it, or the one in it that was gone into, as far as that
  * is there.
  */
 function become(
   outermost: Lesson,
   timed?: Timed,
 ): Pick<
-  Bench,
+  Desk,
   'inside' | 'outer' | 'language' | 'raw' | 'lesson' | 'timed' | 'elements' | 'keys' | 'moment' | 'playhead'
 > {
-  let { inside } = bench()
+  let { inside } = desk()
   while (!lessonAt(outermost, wayOf(inside))) inside = inside.slice(0, -1)
   const stored = lessonAt(outermost, wayOf(inside))!
   const language = languagesOf(outermost)
     .slice(1)
-    .includes(bench().language ?? '')
-    ? bench().language
+    .includes(desk().language ?? '')
+    ? desk().language
     : null
   const lesson = language === null ? stored : inLanguage(stored, language)
   const own = lesson === outermost && timed ? timed : timedOf(lesson)
@@ -180,11 +180,11 @@ function become(
 /** Waits until all that was done here is stored: for what the server does with the lesson as it has it. */
 export const whenSaved = (): Promise<void> =>
   new Promise((done) => {
-    if (bench().save.state === 'saved') {
+    if (desk().save.state === 'saved') {
       done()
       return
     }
-    const stop = useBench.subscribe(({ save }) => {
+    const stop = useDesk.subscribe(({ save }) => {
       if (save.state !== 'saved') return
       stop()
       done()
@@ -193,28 +193,28 @@ export const whenSaved = (): Promise<void> =>
 /** Looks at the lesson in one of its languages; null: its own. */
 export function lookIn(language: string | null): void {
   const whole = wholeLesson()
-  setBench({ language, live: null, speed: 0 })
-  setBench(become(whole))
+  setDesk({ language, live: null, speed: 0 })
+  setDesk(become(whole))
 }
 export const putAway = (step: string): void => saver?.putAway(step)
 
 /** So many steps of the history are held in the window on each side; the others are fetched when they are come to. */
 const HELD = 200
 /** Adds what was done last to the past; what stands too far back is let go of, the server has it. */
-function pastWith(entry: Entry): Pick<Bench, 'past' | 'earlier'> {
-  const past = [...bench().past, entry]
+function pastWith(entry: Entry): Pick<Desk, 'past' | 'earlier'> {
+  const past = [...desk().past, entry]
   const over = Math.max(0, past.length - HELD)
-  return { past: past.slice(over), earlier: bench().earlier + over }
+  return { past: past.slice(over), earlier: desk().earlier + over }
 }
-function futureWith(entry: Entry): Pick<Bench, 'future' | 'later'> {
-  const future = [entry, ...bench().future]
-  return { future: future.slice(0, HELD), later: bench().later + Math.max(0, future.length - HELD) }
+function futureWith(entry: Entry): Pick<Desk, 'future' | 'later'> {
+  const future = [entry, ...desk().future]
+  return { future: future.slice(0, HELD), later: desk().later + Math.max(0, future.length - HELD) }
 }
 const kept = (timed: Timed) => ({
-  elements: bench().elements.filter((e) => timed.spans.has(e)),
-  keys: bench().keys.filter((k) => elementIn(timed.lesson, k.element)?.poses.some((p) => p.id === k.pose)),
-  moment: bench().moment && timed.moments.has(bench().moment!) ? bench().moment : null,
-  playhead: Math.min(bench().playhead, timed.length - 1),
+  elements: desk().elements.filter((e) => timed.spans.has(e)),
+  keys: desk().keys.filter((k) => elementIn(timed.lesson, k.element)?.poses.some((p) => p.id === k.pose)),
+  moment: desk().moment && timed.moments.has(desk().moment!) ? desk().moment : null,
+  playhead: Math.min(desk().playhead, timed.length - 1),
 })
 
 /** Told of an edit instead of it being made, while something is only tried. */
@@ -235,15 +235,15 @@ export const TYPIST = {
   tries(act: () => void): void {
     const found = editOf(act)
     tryEdit(found?.change ?? null)
-    const { language, inside } = bench()
+    const { language, inside } = desk()
     const said = found && (language === null ? found.change : saidIn(wholeLesson(), language, found.change))
     saver?.typed(said ? { label: found.label, edit: within(wayOf(inside), said) } : null)
   },
   ends(): void {
-    if (bench().live) setBench({ live: null })
+    if (desk().live) setDesk({ live: null })
     saver?.typed(null)
   },
-  perSecond: (): number => framesPerSecond(bench().lesson.rate),
+  perSecond: (): number => framesPerSecond(desk().lesson.rate),
 }
 
 /** Makes an edit: seen at once, undone with its label, stored before it counts as saved. */
@@ -253,12 +253,12 @@ export function edit(label: string, change: Edit, used: { passage?: Passage } = 
     return true
   }
   handOn()
-  const now = bench()
+  const now = desk()
   const seed = freshSeed()
   const before = wholeLesson(now)
   const said = now.language === null ? change : saidIn(before, now.language, change)
   if (!said) {
-    setBench({ live: null })
+    setDesk({ live: null })
     toast.error('In another language only texts are changed. What is placed and timed is one for all languages.', {
       id: 'language',
       action: { label: 'Go back to its own', onClick: () => lookIn(null) },
@@ -268,12 +268,12 @@ export function edit(label: string, change: Edit, used: { passage?: Passage } = 
   const whole = within(wayOf(now.inside), said)
   const result = applyEdit(before, whole, idsFrom(seed), now.outer || now.raw ? timedOf(before) : now.timed)
   if ('refused' in result) {
-    setBench({ live: null })
+    setDesk({ live: null })
     if (result.refused) toast.error(result.refused)
     return false
   }
   const { lesson, timed, patches, inverse } = result.edited
-  setBench({
+  setDesk({
     live: null,
     ...pastWith({ label, patches, inverse, ...used }),
     future: [],
@@ -286,18 +286,18 @@ export function edit(label: string, change: Edit, used: { passage?: Passage } = 
 }
 /** Shows an edit without making it: for a drag that is under way. */
 export function tryEdit(change: Edit | null): void {
-  if (!change || bench().language !== null) {
-    setBench({ live: null })
+  if (!change || desk().language !== null) {
+    setDesk({ live: null })
     return
   }
-  setBench({ live: previewEdit(bench().timed, change) })
+  setDesk({ live: previewEdit(desk().timed, change) })
 }
 
 /** What of an element is changed where it can be seen, or is nothing that is seen. */
 const SEEN_ELSEWHERE = new Set(['start', 'end', 'track', 'name', 'locked', 'hidden', 'tags', 'group', 'follows'])
 /** Says so when what was changed of the selection is not on screen at the playhead. */
 function sayIfUnseen(patches: readonly Patch[], before: Timed): void {
-  const { elements, timed, playhead } = bench()
+  const { elements, timed, playhead } = desk()
   const spans = elements.flatMap((id) => timed.spans.get(id) ?? [])
   const there = (s: { from: number; to: number }) => playhead >= s.from && playhead < s.to
   const seen = elements.some((id) => before.spans.has(id) && there(before.spans.get(id)!))
@@ -316,14 +316,14 @@ function sayIfUnseen(patches: readonly Patch[], before: Timed): void {
 
 /** Fetches the next stretch of the history. @returns whether there is one now */
 async function reach(way: 'undo' | 'redo'): Promise<boolean> {
-  const { id } = bench()
+  const { id } = desk()
   toast(way === 'undo' ? 'Fetching earlier steps…' : 'Fetching later steps…', { id: 'history', duration: 1800 })
   try {
     // What is done meanwhile may have moved the history on; then it is asked for again.
-    for (let tried = 1; tried <= 5 && bench().id === id; tried++) {
+    for (let tried = 1; tried <= 5 && desk().id === id; tried++) {
       const found = await saver?.reach(way)
       if (!found) continue
-      setBench(
+      setDesk(
         way === 'undo'
           ? { past: found.entries, earlier: found.beyond }
           : { future: found.entries, later: found.beyond },
@@ -337,16 +337,16 @@ async function reach(way: 'undo' | 'redo'): Promise<boolean> {
 }
 
 async function step(way: 'undo' | 'redo'): Promise<void> {
-  const [near, beyond] = way === 'undo' ? [bench().past.at(-1), bench().earlier] : [bench().future[0], bench().later]
+  const [near, beyond] = way === 'undo' ? [desk().past.at(-1), desk().earlier] : [desk().future[0], desk().later]
   if (!near && (beyond === 0 || !(await reach(way)))) return
-  const { past, future } = bench()
+  const { past, future } = desk()
   const before = wholeLesson()
   const entry = way === 'undo' ? past.at(-1) : future[0]
   if (!entry) return
   const next = applyPatches(before, way === 'undo' ? entry.inverse : entry.patches)
   const history =
     way === 'undo' ? { past: past.slice(0, -1), ...futureWith(entry) } : { future: future.slice(1), ...pastWith(entry) }
-  setBench({
+  setDesk({
     live: null,
     ...history,
     ...become(next),
@@ -360,8 +360,8 @@ async function step(way: 'undo' | 'redo'): Promise<void> {
 let line: Promise<void> = Promise.resolve()
 function press(way: 'undo' | 'redo'): void {
   handOn()
-  const { id } = bench()
-  const near = way === 'undo' ? bench().past.length : bench().future.length
+  const { id } = desk()
+  const near = way === 'undo' ? desk().past.length : desk().future.length
   // What is at hand is done at once, so that what is pressed next comes after it.
   if (near > 0 && waiting === 0) {
     void step(way)
@@ -369,7 +369,7 @@ function press(way: 'undo' | 'redo'): void {
   }
   waiting++
   line = line
-    .then(() => (bench().id === id ? step(way) : undefined))
+    .then(() => (desk().id === id ? step(way) : undefined))
     .finally(() => {
       waiting--
     })
@@ -379,25 +379,25 @@ export const undo = (): void => press('undo')
 export const redo = (): void => press('redo')
 
 export const goTo = (frame: number): void =>
-  setBench({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
+  setDesk({ playhead: Math.max(0, Math.min(shown().length - 1, Math.round(frame))) })
 /**
  * Goes to a moment. What is selected stays so, to be tied to it; pressed again, the moment itself is what is looked at.
  */
 export const pickMoment = (id: string, frame: number | null): void => {
   handOn()
-  const again = bench().moment === id && bench().playhead === frame
-  setBench({ moment: id, speed: 0, swept: null, ...(again && { elements: [], keys: [] }) })
+  const again = desk().moment === id && desk().playhead === frame
+  setDesk({ moment: id, speed: 0, swept: null, ...(again && { elements: [], keys: [] }) })
   if (frame !== null) goTo(frame)
 }
 /** Selects elements, with their groups unless `alone`. */
 export const select = (elements: string[], alone = false): void => {
   handOn()
   const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)
-  const same = chosen.length === bench().elements.length && chosen.every((e) => bench().elements.includes(e))
-  setBench({
+  const same = chosen.length === desk().elements.length && chosen.every((e) => desk().elements.includes(e))
+  setDesk({
     elements: chosen,
     ...(!same && { keys: [], wholePath: false, moveEnd: 'end', reach: 'pose', anchorOpen: false, cropping: false }),
-    ...(chosen.length && { moment: bench().moment }),
+    ...(chosen.length && { moment: desk().moment }),
   })
 }
 export { freshId }

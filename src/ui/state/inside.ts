@@ -1,9 +1,9 @@
 import { elementIn, lessonAt } from '@/core/edits'
 import { lessonIn } from '@/core/kinds'
 import { timedOf } from '@/core/scene'
-import { bench, lookIn, setBench, wayOf } from './store'
+import { desk, lookIn, setDesk, wayOf } from './desk'
 
-/** What is let go of when another lesson comes to the bench. */
+/** What is let go of when another lesson comes to the desk. */
 const AFRESH = { live: null, elements: [], keys: [], moment: null, adding: null, passage: null, only: null, speed: 0 }
 
 /**
@@ -12,14 +12,14 @@ const AFRESH = { live: null, elements: [], keys: [], moment: null, adding: null,
  * @param frame   of this lesson: to what of the other is shown there
  * @param select  what is selected in it then
  */
-export function goInside(id: string, frame = bench().playhead, select: string[] = []): void {
-  if (bench().language !== null) lookIn(null)
-  const { lesson, timed, inside, outer } = bench()
+export function goInside(id: string, frame = desk().playhead, select: string[] = []): void {
+  if (desk().language !== null) lookIn(null)
+  const { lesson, timed, inside, outer } = desk()
   const e = elementIn(lesson, id)
   const there = e && lessonIn(timed, e)
   if (!there) return
   const inner = there.inner.lesson
-  setBench({
+  setDesk({
     ...AFRESH,
     inside: [...inside, { part: there.placed.part, element: id }],
     outer: outer ?? lesson,
@@ -31,17 +31,17 @@ export function goInside(id: string, frame = bench().playhead, select: string[] 
 }
 
 /** Comes out of lessons that were gone into, so many of them deep: to where what was looked at is shown. */
-export function goOut(depth = bench().inside.length - 1): void {
-  if (bench().language !== null) lookIn(null)
-  while (bench().inside.length > Math.max(0, depth)) {
-    const { inside, outer, playhead } = bench()
+export function goOut(depth = desk().inside.length - 1): void {
+  if (desk().language !== null) lookIn(null)
+  while (desk().inside.length > Math.max(0, depth)) {
+    const { inside, outer, playhead } = desk()
     const around = inside.slice(0, -1)
     const lesson = lessonAt(outer!, wayOf(around))!
     const timed = timedOf(lesson)
     const e = elementIn(lesson, inside.at(-1)!.element)
     const there = e && lessonIn(timed, e)
     const shown = there ? Math.max(there.span.from, Math.min(there.span.to - 1, there.shownAt(playhead))) : 0
-    setBench({
+    setDesk({
       ...AFRESH,
       inside: around,
       outer: around.length > 0 ? outer : null,

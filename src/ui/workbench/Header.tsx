@@ -6,9 +6,9 @@ import { UNNAMED } from '@/core/lesson/make'
 import { rename } from '@/core/edits'
 import { FirstSteps } from './FirstSteps'
 import { NotKept } from './NotKept'
-import { goInside } from './inside'
+import { goInside } from '../state/inside'
 import { Trail } from './Trail'
-import { goTo, select, setBench, edit, useBench } from './store'
+import { goTo, select, setDesk, edit, useDesk } from '../state/desk'
 import { LanguageShown } from '../language/LanguageShown'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
@@ -19,10 +19,10 @@ const FINDINGS = 'flex h-7 items-center gap-1.5 rounded border border-accent bg-
 const WORDS = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }
 
 export function Header() {
-  const lesson = useBench((b) => b.lesson)
-  const save = useBench((b) => b.save)
-  const past = useBench((b) => b.past.at(-1)?.label ?? (b.earlier > 0 ? 'an earlier step' : undefined))
-  const future = useBench((b) => b.future[0]?.label ?? (b.later > 0 ? 'a later step' : undefined))
+  const lesson = useDesk((b) => b.lesson)
+  const save = useDesk((b) => b.save)
+  const past = useDesk((b) => b.past.at(-1)?.label ?? (b.earlier > 0 ? 'an earlier step' : undefined))
+  const future = useDesk((b) => b.future[0]?.label ?? (b.later > 0 ? 'a later step' : undefined))
   const unnamed = lesson.name === UNNAMED && past !== undefined
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-edge-strong bg-sheet px-2">
@@ -87,11 +87,11 @@ export function Header() {
         <Keyboard size={16} />
       </IconButton>
       <LanguageShown />
-      <Button onClick={() => setBench({ panel: 'files' })}>
+      <Button onClick={() => setDesk({ panel: 'files' })}>
         <FolderOpen size={14} />
         Files
       </Button>
-      <Button look="main" onClick={() => setBench({ panel: 'export' })}>
+      <Button look="main" onClick={() => setDesk({ panel: 'export' })}>
         <Upload size={14} />
         Export
       </Button>
@@ -101,7 +101,7 @@ export function Header() {
 
 /** What is amiss with the ties and pins: lost moments, ends before starts, spots out of sight. */
 function Findings() {
-  const timed = useBench((b) => b.timed)
+  const timed = useDesk((b) => b.timed)
   const { spans } = timed
   const within = findingsWithin(timed)
   const findings = [...findingsOf(timed), ...within]

@@ -3,21 +3,21 @@ import type { Element } from '@/core/lesson/schema'
 import { bornOf, caught } from '@/core/moments'
 import { atPose } from '@/core/motion'
 import type { Timed } from '@/core/timing'
-import { bench, edit, shown, tryEdit, type Bench } from './store'
+import { desk, edit, shown, tryEdit, type Desk } from './desk'
 
 /** The pose that edits change: the one in force at the playhead; on a move, the one it leaves or leads to. */
-export const stanceNow = (b: Bench = bench()): Stance => ({ frame: b.playhead, on: b.moveEnd })
-export function poseFor(e: Element, b: Bench = bench(), timed: Timed = b.timed): number {
+export const stanceNow = (b: Desk = desk()): Stance => ({ frame: b.playhead, on: b.moveEnd })
+export function poseFor(e: Element, b: Desk = desk(), timed: Timed = b.timed): number {
   const own = timed.lesson.elements.find((x) => x.id === e.id)
   return own ? poseMeant(timed, own, stanceNow(b)) : 0
 }
 /** An element as it stands in the pose that edits change. */
-export const standing = (e: Element, b: Bench = bench(), timed: Timed = shown(b)): Element =>
+export const standing = (e: Element, b: Desk = desk(), timed: Timed = shown(b)): Element =>
   e.poses.length === 0 ? e : atPose(timed, e, poseFor(e, b, timed))
 
 /** An edit as it goes into the poses that are in force. */
 export function posed(change: Edit): Edit {
-  const { timed, playhead, reach } = bench()
+  const { timed, playhead, reach } = desk()
   if (!timed.lesson.elements.some((e) => e.poses.length > 0)) return change
   return inPoses(stanceNow(), change, { reach, here: playhead })
 }
@@ -25,20 +25,20 @@ export const editPosed = (label: string, change: Edit): boolean => edit(label, p
 export const tryPosed = (change: Edit | null): void => tryEdit(change && posed(change))
 /** Moves elements by pixels of their place: the pose in force, or the whole path. */
 export const moving = (ids: string[], dx: number, dy: number): Edit =>
-  bench().wholePath ? moveWhole(ids, dx, dy) : posed(moveElements(ids, dx, dy))
+  desk().wholePath ? moveWhole(ids, dx, dy) : posed(moveElements(ids, dx, dy))
 
 /** Where an act at the playhead happens: with the moment that lies right there. */
 export function actHere(frames?: number): Here {
-  const { timed, playhead, moment } = bench()
+  const { timed, playhead, moment } = desk()
   const chosen = moment ? timed.moments.get(moment) : undefined
   const hit =
-    chosen?.frame === playhead && !bench().elements.some((id) => bornOf(chosen.id, id))
+    chosen?.frame === playhead && !desk().elements.some((id) => bornOf(chosen.id, id))
       ? { moment: chosen, edge: 'start' as const, frame: playhead }
       : caught(
           timed.moments.values(),
           playhead,
           0,
-          (m) => m.kind !== 'phrase' && m.kind !== 'lesson' && !bench().elements.some((id) => bornOf(m.id, id)),
+          (m) => m.kind !== 'phrase' && m.kind !== 'lesson' && !desk().elements.some((id) => bornOf(m.id, id)),
         )
   return {
     frame: playhead,

@@ -1,0 +1,132 @@
+import type { Passing } from '@/core/lesson/schema'
+import { EasingEditor } from './easingEditor'
+import { Choice, Tick } from './fields'
+import { NumberField } from './numberField'
+
+/** In which ways something comes or goes. */
+export const HOWS = [
+  { value: 'none', label: 'at once' },
+  { value: 'fade', label: 'fade' },
+  { value: 'slide', label: 'slide' },
+  { value: 'grow', label: 'grow' },
+  { value: 'draw', label: 'draw itself' },
+  { value: 'uncover', label: 'uncover' },
+  { value: 'typed', label: 'from typed values' },
+] as const
+const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))
+
+/** How something comes, or goes. */
+export function PassingFields({
+  which,
+  value: p,
+  perSecond,
+  hows = HOWS,
+  onChange,
+}: {
+  which: 'arrival' | 'departure'
+  value: Passing
+  perSecond: number
+  hows?: readonly (typeof HOWS)[number][]
+  onChange: (more: Partial<Passing>) => void
+}) {
+  const arrives = which === 'arrival'
+  return (
+    <div className="space-y-1.5">
+      <Choice
+        label={arrives ? 'Arrives' : 'Departs'}
+        value={p.how}
+        options={hows}
+        onChange={(how) => onChange({ how })}
+      />
+      {p.how !== 'none' && (
+        <NumberField
+          label="in"
+          unit="frames"
+          perSecond={perSecond}
+          min={0}
+          max={10_000}
+          value={p.frames}
+          onChange={(frames) => onChange({ frames })}
+        />
+      )}
+      {(p.how === 'slide' || p.how === 'uncover') && (
+        <Choice
+          label={arrives ? 'from the' : 'to the'}
+          value={p.from}
+          options={SIDES}
+          onChange={(from) => onChange({ from })}
+        />
+      )}
+      {p.how === 'typed' && <Off off={p.off} before={arrives} onChange={(o) => onChange({ off: o })} />}
+      {(p.how === 'slide' || p.how === 'grow') && (
+        <Tick label="also fades" value={p.fades === true} onChange={(fades) => onChange({ fades })} />
+      )}
+      {p.how !== 'none' && (
+        <EasingEditor
+          label={arrives ? 'Easing of its arrival' : 'Easing of its departure'}
+          value={p.easing}
+          onChange={(easing) => onChange({ easing })}
+        />
+      )}
+    </div>
+  )
+}
+
+const STILL = { dx: 0, dy: 0, turn: 0, scale: 1, opacity: 1 }
+/** How something stands off its place before it arrives, or after it has gone. */
+function Off({
+  off = STILL,
+  before,
+  onChange,
+}: {
+  off: Passing['off']
+  before: boolean
+  onChange: (off: NonNullable<Passing['off']>) => void
+}) {
+  const put = (change: Partial<typeof STILL>) => onChange({ ...off, ...change })
+  const word = before ? 'from' : 'to'
+  return (
+    <>
+      <NumberField
+        label={`${word}: across`}
+        unit="px"
+        min={-100_000}
+        max={100_000}
+        value={off.dx}
+        onChange={(dx) => put({ dx })}
+      />
+      <NumberField
+        label={`${word}: down`}
+        unit="px"
+        min={-100_000}
+        max={100_000}
+        value={off.dy}
+        onChange={(dy) => put({ dy })}
+      />
+      <NumberField
+        label={`${word}: turn`}
+        unit="°"
+        min={-36_000}
+        max={36_000}
+        value={off.turn}
+        onChange={(turn) => put({ turn })}
+      />
+      <NumberField
+        label={`${word}: size`}
+        unit="%"
+        min={0}
+        max={10_000}
+        value={off.scale * 100}
+        onChange={(v) => put({ scale: v / 100 })}
+      />
+      <NumberField
+        label={`${word}: opacity`}
+        unit="%"
+        min={0}
+        max={100}
+        value={off.opacity * 100}
+        onChange={(v) => put({ opacity: v / 100 })}
+      />
+    </>
+  )
+}
