@@ -6,7 +6,7 @@ import { loadImage } from '@napi-rs/canvas'
 import { spotPicture } from './spot'
 
 const known = new Map<string, { kind: string }>()
-jest.mock('../ingest', () => ({ mediumBySha: (sha: string) => Promise.resolve(known.get(sha) ?? null) }))
+jest.mock('./media', () => ({ mediumBySha: (sha: string) => Promise.resolve(known.get(sha) ?? null) }))
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-spot-'))
 const take = 'a'.repeat(64)
 const spots = () => readdirSync(path.join(dir, 'media', take, 'spots'))
