@@ -102,7 +102,7 @@ test(
     await hand.clickAt(390, 300)
     await hand.write('A1')
     await hand.type(page.getByLabel('Length (frames)'), '120')
-    await hand.type(page.getByLabel('width (px)', { exact: true }), '150')
+    await hand.type(page.getByLabel('Width (px)', { exact: true }), '150')
     const column = [390, 770, 1150, 1530]
     for (let c = 1; c < 4; c++) {
       await hand.key('Control+d')

@@ -179,7 +179,7 @@ test('three notices push each other over a softly blurred still', async ({ page 
   const hand = new Hand(page)
   await hand.key('5')
   await hand.clickAt(960, 540)
-  await hand.type(page.getByLabel('blur (px)', { exact: true }), '14')
+  await hand.type(page.getByLabel('Blur (px)', { exact: true }), '14')
   await placeReady(hand, 'Notices', 'Desk: One\nDesk: Two\nDesk: Three')
   const { lesson, timed } = await stored(page, id)
   const plate = (n: number) => lesson.elements.find((e) => e.name === `Plate ${n}`)!

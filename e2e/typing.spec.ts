@@ -199,7 +199,8 @@ test('every control of a second language and of a recording of a voice keeps wha
   const args = ['--no-sandbox', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args })
   try {
-    let page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    let page = await context.newPage()
     const id = await demoCopy()
     await openDesk(page, id)
     const found = newWalk()
@@ -358,7 +359,7 @@ test('a field that is pressed twice after another was typed in has the focus, wh
   for (const [name, value] of [
     ['x, from the left (px)', '900'],
     ['y, from the top (px)', '455'],
-    ['width (px)', '505'],
+    ['Width (px)', '505'],
   ] as const) {
     await field(name).scrollIntoViewIfNeeded()
     await field(name).dblclick()
@@ -368,7 +369,7 @@ test('a field that is pressed twice after another was typed in has the focus, wh
   for (const [name, value] of [
     ['x, from the left (px)', '900'],
     ['y, from the top (px)', '455'],
-    ['width (px)', '505'],
+    ['Width (px)', '505'],
   ] as const)
     await expect(field(name)).toHaveValue(value)
   await expect(page.getByText(/Point at the spot|Press where/)).toHaveCount(0)
@@ -413,16 +414,16 @@ test('a value is found by a part of its name, also in what is folded up; Enter g
   const find = page.getByRole('searchbox', { name: 'Find a value' })
   await expect(find).toBeFocused()
   await page.keyboard.type('crop left')
-  await expect(details(page).getByLabel('crop left (%)')).toBeVisible()
-  await expect(details(page).getByLabel('crop right (%)')).toBeHidden()
+  await expect(details(page).getByLabel('Crop left (%)')).toBeVisible()
+  await expect(details(page).getByLabel('Crop right (%)')).toBeHidden()
   await expect(details(page).getByLabel('Text', { exact: true })).toBeHidden()
   await page.keyboard.press('Enter')
-  await expect(details(page).getByLabel('crop left (%)')).toBeFocused()
+  await expect(details(page).getByLabel('Crop left (%)')).toBeFocused()
   await find.fill('nothing of that name')
   await expect(page.getByText('No value here is called')).toBeVisible()
   await find.press('Escape')
   await expect(details(page).getByLabel('Text', { exact: true })).toBeVisible()
-  await expect(details(page).getByLabel('crop left (%)')).toBeHidden()
+  await expect(details(page).getByLabel('Crop left (%)')).toBeHidden()
 })
 
 test('what is folded up, and a pane that is put away, stay so when the page is loaded anew', async ({ page }) => {

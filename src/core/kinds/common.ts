@@ -1,7 +1,7 @@
 import { kindName, type ElementKind } from './looks'
 import { Element } from '../lesson/schema'
 import { ranged, type Unranged } from './ranged'
-import { memoByText, type Field, type NumberField, type Unit } from '../values'
+import { isNumber, memoByText, type Field, type NumberField, type Unit } from '../values'
 import { kindNamed } from './registry'
 
 type Number = Field & NumberField
@@ -26,14 +26,14 @@ const COMMON = ranged(Element, [
   of('y', 'y', 'down'),
   of('width', 'Width', 'px', { posed: true }),
   of('height', 'Height', 'px', { posed: true }),
-  of('scale.x', 'Scale across', 'factor', { posed: true }),
-  of('scale.y', 'Scale down', 'factor', { posed: true }),
+  of('scale.x', 'Scale width', 'factor', { posed: true }),
+  of('scale.y', 'Scale height', 'factor', { posed: true }),
   of('rotation', 'Turn', 'degrees', { posed: true }),
   of('tilt.upright', 'Tilt left and right', 'degrees', { posed: true }),
   of('tilt.level', 'Tilt up and down', 'degrees', { posed: true }),
   of('opacity', 'Opacity', 'share', { posed: true }),
-  of('anchor.x', 'Anchor across', 'share'),
-  of('anchor.y', 'Anchor down', 'share'),
+  of('anchor.x', 'Anchor point across', 'share'),
+  of('anchor.y', 'Anchor point down', 'share'),
   of('reveal.shown', 'Reveal', 'percent', { posed: true }),
   of('blurPx', 'Blur', 'px'),
   of('cornerPx', 'Round corners', 'px'),
@@ -41,7 +41,7 @@ const COMMON = ranged(Element, [
   of('crop.right', 'Crop right', 'share', { posed: true }),
   of('crop.top', 'Crop top', 'share', { posed: true }),
   of('crop.bottom', 'Crop bottom', 'share', { posed: true }),
-  of('shadow.dx', 'Shadow across', 'px', { keyed: false }),
+  of('shadow.dx', 'Shadow to the right', 'px', { keyed: false }),
   of('shadow.dy', 'Shadow down', 'px', { keyed: false }),
   of('shadow.blurPx', 'Shadow softness', 'px', { keyed: false }),
   of('arrival.frames', 'Arrival', 'frames', { keyed: false }),
@@ -72,6 +72,13 @@ const fieldsOfKind = memoByText((name): readonly Field[] => {
  * All the fields of an element’s kind by their paths in the element: what every element has, then what its look has.
  */
 export const fieldsOf = (e: Element): readonly Field[] => fieldsOfKind(kindName(e))
+
+/** A number that every element has. @throws Error when there is none at that path */
+export function commonField(e: Element, path: string): Number {
+  const field = fieldsOf(e).find((f) => f.path === path)
+  if (!field || !isNumber(field)) throw new Error(`no element has a number at “${path}”`)
+  return field
+}
 
 /** The paths of the two numbers of a point. */
 export interface PointPaths {

@@ -19,7 +19,7 @@ export {
   type SeenColour,
 } from './kind'
 export { kindName, type ElementKind, type Look } from './looks'
-export { fieldsOf, pointsOf, type PointPaths } from './common'
+export { commonField, fieldsOf, pointsOf, type PointPaths } from './common'
 export { balloon, localTip } from './callout'
 export { chaptersOver } from './chapters'
 export { newElement } from './make'

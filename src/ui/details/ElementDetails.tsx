@@ -1,17 +1,7 @@
 import { counted } from '@/core/formats/counted'
 import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Scissors, Trash2 } from 'lucide-react'
 import { toast } from 'sonner'
-import {
-  pointAt,
-  setElements,
-  setLook,
-  setSpan,
-  setTrackOf,
-  spanOfBelow,
-  spanOver,
-  type Values,
-  keepReadable,
-} from '@/core/edits'
+import { pointAt, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver, keepReadable } from '@/core/edits'
 import { applies, valueAt, type Field } from '@/core/values'
 import {
   aimOf,
@@ -22,6 +12,7 @@ import {
   kindName,
   kindOf,
   mediumOf,
+  sizeOf,
   type ElementKind,
   type Kind,
 } from '@/core/kinds'
@@ -58,156 +49,205 @@ import { Section } from '../fields/section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
 
+/** What can be changed of one element: what it is mostly changed by first, and its pose; what is seldom changed last. */
 export function ElementDetails({ element: own }: { element: Element }) {
   const timed = useShown()
   useDesk((b) => b.playhead)
   useDesk((b) => b.moveEnd)
-  const pushes = useDesk((b) => b.pushes)
   const e = standing(own)
-  const span = timed.spans.get(e.id)!
   const kind = kindOf(e)
-  const size = kind.size(e)
-  const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
-  const look = (f: Field, value: unknown) =>
-    editPosed(`Change “${e.name}”: ${f.label.toLowerCase()}`, setLook([e.id], f.path, value))
-  const long = span.to - span.from
-  const passing =
-    (e.arrival.how !== 'none' ? e.arrival.frames : 0) + (e.departure.how !== 'none' ? e.departure.frames : 0)
-  const ripples = isRule(e)
+  const rule = isRule(e)
   const view = isView(e)
   const clip = timed.clips.find((c) => c.id === e.id)
-  const heard = kind.plays === 'sound'
   /** What stands somewhere on the picture by itself. */
-  const stands = !ripples && !heard && !isGround(e) && !isGauge(e)
-  const medium = timed.lesson.media[mediumOf(e) ?? '']
-  const fields = kind.fields.filter((f) => f.inPanel !== false && applies(f, e.look))
-  const mostly = kind.first ?? fields.map((f) => f.path)
-  const first = mostly.flatMap((path) => fields.find((f) => f.path === path) ?? [])
-  const rest = fields.filter((f) => !mostly.includes(f.path))
-  const fieldsAs = (of: readonly Field[]) =>
-    of.map((f) => <LookField key={f.path} field={f} element={e} onChange={(v) => look(f, v)} />)
+  const stands = !rule && kind.plays !== 'sound' && !isGround(e) && !isGauge(e)
   return (
     <>
-      <div className="flex items-center gap-2 border-b border-edge p-3">
-        <KindIcon kind={kindName(e)} size={16} />
-        <Words
-          label="Name"
-          value={e.name}
-          onChange={(v) => v.trim() && set('Rename an element', { name: v.trim().slice(0, 120) })}
-          className="font-semibold"
-        />
-      </div>
+      <Named element={e} />
       <Edited element={own} />
       {clip && <ClipSection clip={clip} />}
-      {!ripples && <PoseSection element={own} />}
-      {(!kind.unseen || fields.length > 0) && (
-        <Section title={kind.title} name="its look" folds="open">
-          {medium && !clip && <p className="text-muted">{medium.name}</p>}
-          {kind.parts?.map((p) => (
-            <Tick
-              key={p.path}
-              label={p.label}
-              value={valueAt(e.look, p.path) !== null}
-              onChange={(v) => edit(`${p.label}: “${e.name}”`, setLook([e.id], p.path, v ? freshPart(e, p) : null))}
-            />
-          ))}
-          <PixelSection element={e} />
-          {fieldsAs(first)}
-          {e.space === 'framed' && kind.seenBy && (
-            <Button onClick={() => void checkMarkColour(e)}>Check its colour on the recording</Button>
-          )}
-          {canAim(e) &&
-            (aimOf(e) ? (
-              <Button onClick={() => edit(`Take the ${kind.aimName} off “${e.name}”`, pointAt(e.id, null))}>
-                Take the {kind.aimName} off
-              </Button>
-            ) : (
-              <Button
-                onClick={() =>
-                  edit(`Give “${e.name}” a ${kind.aimName}`, pointAt(e.id, { x: e.x, y: e.y + size.h / 2 + 80 }))
-                }
-              >
-                Give it a {kind.aimName}
-              </Button>
-            ))}
-        </Section>
-      )}
-      {!ripples && <MoveSection element={own} />}
-      <Section title="Time" folds="open">
-        <Spans element={e} />
-        <TieEditor element={e} side="start" />
-        <TieEditor element={e} side="end" />
-        <div className="flex justify-between text-muted">
-          <span>On screen for</span>
-          <span className="figures">
-            {counted(long, 'frame')} · {lengthText(long, timed.lesson.rate)}
-          </span>
-        </div>
-        <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setDesk({ pushes: v })} />
-        {passing > long && (
-          <p className="text-accent-deep">
-            Its arrival and departure together ({counted(passing, 'frame')}) are longer than it is on screen; they are
-            squeezed.
-          </p>
-        )}
-      </Section>
+      {!rule && <PoseSection element={own} />}
+      <KindSection element={e} playsHere={clip !== undefined} />
+      {!rule && <MoveSection element={own} />}
+      <TimeSection element={e} />
       {stands && <PlaceSection element={e} />}
       {clip && <ScriptSection clip={clip} />}
       {clip && <SoundSection clip={clip} />}
       <PartSection element={e} />
       <PageSection element={own} />
-      {kind.pulls === 'shape' && !view && !ripples && <StandSection element={own} />}
-      {!view && (!kind.unseen || holds(own)) && !ripples && <PassingSection element={e} />}
-      {ripples && (
-        <Section title="Rule">
-          <p className="text-muted">Stands for a ripple on each click in its span.</p>
-          <Button onClick={() => runCommand('break-ripples')}>
-            <Scissors size={13} />
-            Break up into single ripples
-          </Button>
-        </Section>
-      )}
-      {rest.length > 0 && (
-        <Section title={`More of the ${kind.title.toLowerCase()}`} name="more of its look" folds="shut">
-          {fieldsAs(rest)}
-        </Section>
-      )}
+      {kind.pulls === 'shape' && !view && !rule && <StandSection element={own} />}
+      {!view && (!kind.unseen || holds(own)) && !rule && <PassingSection element={e} />}
+      {rule && <RuleSection />}
+      <SeldomSection element={e} />
       <LookSection element={e} />
-      {!view && !ripples && !isGauge(e) && <GaugeSection element={e} />}
+      {!view && !rule && !isGauge(e) && <GaugeSection element={e} />}
       {view && <FramingSection element={own} />}
       {stands && !view && <WithPointerSection element={own} />}
       {stands && !view && !clip && <PinSection element={own} />}
       {stands && <JoinSection element={own} />}
-      <Section title="Layer" folds="open">
-        {!view && !heard && (
-          <Choice
-            label="In a zoom"
-            value={e.space}
-            options={[
-              { value: 'framed', label: 'framed: moves and grows' },
-              { value: 'fixed', label: 'fixed: stays put' },
-            ]}
-            onChange={(v) => set(`“${e.name}” is ${v}`, { space: v })}
-          />
-        )}
-        {e.space === 'framed' && canStayReadable(e) && (
-          <Tick
-            label="Letters and lines keep their size in a zoom"
-            value={e.readable === true}
-            onChange={(v) => edit(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, keepReadable([e.id], v))}
-          />
-        )}
-        <Choice
-          label="Track"
-          value={e.track}
-          options={timed.lesson.tracks
-            .filter((t) => (t.kind === 'sound') === (kind.plays === 'sound'))
-            .map((t) => ({ value: t.id, label: t.name }))}
-          onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))}
-        />
-        <Actions />
-      </Section>
+      <LayerSection element={e} />
     </>
+  )
+}
+
+/** Its kind, and its name. */
+function Named({ element: e }: { element: Element }) {
+  return (
+    <div className="flex items-center gap-2 border-b border-edge p-3">
+      <KindIcon kind={kindName(e)} size={16} />
+      <Words
+        label="Name"
+        value={e.name}
+        onChange={(v) => v.trim() && edit('Rename an element', setElements([e.id], { name: v.trim().slice(0, 120) }))}
+        className="font-semibold"
+      />
+    </div>
+  )
+}
+
+/** When it starts and ends. */
+function TimeSection({ element: e }: { element: Element }) {
+  const timed = useShown()
+  const pushes = useDesk((b) => b.pushes)
+  const { from, to } = timed.spans.get(e.id)!
+  const lasts = ({ how, frames }: Element['arrival']) => (how === 'none' ? 0 : frames)
+  const passing = lasts(e.arrival) + lasts(e.departure)
+  return (
+    <Section title="Time" folds="open">
+      <Spans element={e} />
+      <TieEditor element={e} side="start" />
+      <TieEditor element={e} side="end" />
+      <div className="flex justify-between text-muted">
+        <span>On screen for</span>
+        <span className="figures">
+          {counted(to - from, 'frame')} · {lengthText(to - from, timed.lesson.rate)}
+        </span>
+      </div>
+      <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setDesk({ pushes: v })} />
+      {passing > to - from && (
+        <p className="text-accent-deep">
+          Its arrival and departure together ({counted(passing, 'frame')}) are longer than it is on screen; they are
+          squeezed.
+        </p>
+      )}
+    </Section>
+  )
+}
+
+/** What a kind can be changed by: what it is mostly changed by, and the rest. */
+function fieldsOfLook(e: Element): { first: Field[]; rest: Field[] } {
+  const { fields, first } = kindOf(e)
+  const apply = fields.filter((f) => f.inPanel !== false && applies(f, e.look))
+  const mostly = first ?? apply.map((f) => f.path)
+  return {
+    first: mostly.flatMap((path) => apply.find((f) => f.path === path) ?? []),
+    rest: apply.filter((f) => !mostly.includes(f.path)),
+  }
+}
+function LookFields({ element: e, of }: { element: Element; of: readonly Field[] }) {
+  const put = (f: Field, value: unknown) =>
+    editPosed(`Change “${e.name}”: ${f.label.toLowerCase()}`, setLook([e.id], f.path, value))
+  return of.map((f) => <LookField key={f.path} field={f} element={e} onChange={(v) => put(f, v)} />)
+}
+
+/** What its kind is mostly changed by. `playsHere`: its own section says which medium it plays. */
+function KindSection({ element: e, playsHere }: { element: Element; playsHere: boolean }) {
+  const { lesson } = useShown()
+  const kind = kindOf(e)
+  const { first, rest } = fieldsOfLook(e)
+  const medium = lesson.media[mediumOf(e) ?? '']
+  if (kind.unseen && first.length + rest.length === 0) return null
+  return (
+    <Section title={kind.title} name="its look" folds="open">
+      {medium && !playsHere && <p className="text-muted">{medium.name}</p>}
+      {kind.parts?.map((p) => (
+        <Tick
+          key={p.path}
+          label={p.label}
+          value={valueAt(e.look, p.path) !== null}
+          onChange={(v) => edit(`${p.label}: “${e.name}”`, setLook([e.id], p.path, v ? freshPart(e, p) : null))}
+        />
+      ))}
+      <PixelSection element={e} />
+      <LookFields element={e} of={first} />
+      {e.space === 'framed' && kind.seenBy && (
+        <Button onClick={() => void checkMarkColour(e)}>Check its colour on the recording</Button>
+      )}
+      {canAim(e) && <Aim element={e} />}
+    </Section>
+  )
+}
+/** What is seldom changed of its look. */
+function SeldomSection({ element: e }: { element: Element }) {
+  const { rest } = fieldsOfLook(e)
+  if (rest.length === 0) return null
+  return (
+    <Section title={`More of the ${kindOf(e).title.toLowerCase()}`} name="more of its look" folds="shut">
+      <LookFields element={e} of={rest} />
+    </Section>
+  )
+}
+/** Lets it point at something, or takes that off. */
+function Aim({ element: e }: { element: Element }) {
+  const { aimName } = kindOf(e)
+  if (aimOf(e))
+    return (
+      <Button onClick={() => edit(`Take the ${aimName} off “${e.name}”`, pointAt(e.id, null))}>
+        Take the {aimName} off
+      </Button>
+    )
+  const below = { x: e.x, y: e.y + sizeOf(e).h / 2 + 80 }
+  return (
+    <Button onClick={() => edit(`Give “${e.name}” a ${aimName}`, pointAt(e.id, below))}>Give it a {aimName}</Button>
+  )
+}
+
+function RuleSection() {
+  return (
+    <Section title="Rule">
+      <p className="text-muted">Stands for a ripple on each click in its span.</p>
+      <Button onClick={() => runCommand('break-ripples')}>
+        <Scissors size={13} />
+        Break up into single ripples
+      </Button>
+    </Section>
+  )
+}
+
+const SPACES = [
+  { value: 'framed', label: 'framed: moves and grows' },
+  { value: 'fixed', label: 'fixed: stays put' },
+] as const
+/** In which order it is drawn, on which track, and what a zoom makes of it. */
+function LayerSection({ element: e }: { element: Element }) {
+  const { tracks } = useShown().lesson
+  const heard = kindOf(e).plays === 'sound'
+  const fitting = tracks.filter((t) => (t.kind === 'sound') === heard)
+  return (
+    <Section title="Layer" folds="open">
+      {!isView(e) && !heard && (
+        <Choice
+          label="In a zoom"
+          value={e.space}
+          options={SPACES}
+          onChange={(space) => edit(`“${e.name}” is ${space}`, setElements([e.id], { space }))}
+        />
+      )}
+      {e.space === 'framed' && canStayReadable(e) && (
+        <Tick
+          label="Letters and lines keep their size in a zoom"
+          value={e.readable === true}
+          onChange={(v) => edit(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, keepReadable([e.id], v))}
+        />
+      )}
+      <Choice
+        label="Track"
+        value={e.track}
+        options={fitting.map((t) => ({ value: t.id, label: t.name }))}
+        onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))}
+      />
+      <Actions />
+    </Section>
   )
 }
 

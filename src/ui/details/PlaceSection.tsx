@@ -1,8 +1,18 @@
-import { cropIsKeyed, setAnchor, setCrop, setElements, setSize, putAt, setScale, type Values } from '@/core/edits'
+import {
+  cropIsKeyed,
+  setAnchor,
+  setCrop,
+  setElements,
+  setSize,
+  putAt,
+  setScale,
+  type Edit,
+  type Values,
+} from '@/core/edits'
 import { isView, kindOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { editPosed, posed, tryPosed } from '../state/inPose'
-import { edit, setDesk, tryEdit, useDesk, useShown } from '../state/desk'
+import { edit, setDesk, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Colour } from '../fields/colour'
 import { Choice, Tick } from '../fields/fields'
@@ -10,73 +20,45 @@ import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { KeyMark } from '../fields/keyMark'
 import { useNow } from './useNow'
+import { CommonField } from './CommonField'
 import { Section } from '../fields/section'
 
-const factored = (v: number | undefined, factor: number) => (v === undefined ? undefined : v * factor)
-
 type From = 'anchor' | 'near' | 'far'
-/**
- * Where an element is, how big, how it is turned; in px or %, of its anchor point or an edge. `e` is as the pose in
- * force has it.
- */
+const FROM: Record<From, { to: string; of: string }> = {
+  anchor: { to: 'to its anchor point', of: 'of its anchor point' },
+  near: { to: 'to its left, top edge', of: 'of its left and top edge' },
+  far: { to: 'to its right, bottom edge', of: 'of its right and bottom edge' },
+}
+const FROMS = (['anchor', 'near', 'far'] as const).map((value) => ({ value, label: FROM[value].to }))
+const SIDES = ['left', 'right', 'top', 'bottom'] as const
+
+/** Where an element is, how big, how it is turned, what is seen of it. `e` is as the pose in force has it. */
 export function PlaceSection({ element: e }: { element: Element }) {
-  const { lesson } = useShown()
+  const kind = kindOf(e)
+  const shaped = !isView(e) && !kind.marks
+  return (
+    <>
+      <SpotSection element={e} />
+      {shaped && <ReshapeSection element={e} />}
+      {shaped && (
+        <Section title="Blur, corners, shadow" folds="open">
+          <CommonField element={e} path="blurPx" />
+          <CommonField element={e} path="cornerPx" />
+          <ShadowFields element={e} />
+        </Section>
+      )}
+    </>
+  )
+}
+
+/** Its place and size, in px or in % of the frame, of its anchor point or an edge. */
+function SpotSection({ element: e }: { element: Element }) {
+  const { width: W, height: H } = useShown().lesson.frame
   const [percent, setPercent] = useKept('place: percent', false)
   const [from, setFrom] = useKept<From>('place: from', 'anchor')
-  const [linked, setLinked] = useKept('place: linked', true)
   const kind = kindOf(e)
-  const { width: W, height: H } = lesson.frame
   const size = kind.size(e)
   const zoom = isView(e)
-  const put = (path: string, v: number) => putAt([e.id], { [path]: v })
-  const now = useNow(e)
-  const mark = (path: string, label: string) => <KeyMark element={e} path={path} label={label} />
-  const pair = (
-    label: string,
-    path: string,
-    live: (v: number) => ReturnType<typeof put>,
-    value: number,
-    whole: number | null,
-    more: object = {},
-  ) => (
-    <NumberField
-      mark={mark(path, label)}
-      label={label}
-      unit={whole !== null && percent ? '%' : 'px'}
-      digits={whole !== null && percent ? 2 : 1}
-      of={whole ?? undefined}
-      value={whole !== null && percent ? (value / whole) * 100 : value}
-      {...(from === 'anchor' && !(whole !== null && percent) && { now: now(path) })}
-      {...more}
-      onLive={(v) => tryPosed(live(whole !== null && percent ? (v * whole) / 100 : v))}
-      onChange={(v) =>
-        editPosed(`Change “${e.name}”: ${label}`, live(whole !== null && percent ? (v * whole) / 100 : v))
-      }
-    />
-  )
-  const plain = (
-    label: string,
-    path: string,
-    value: number,
-    unit: string | undefined,
-    min: number,
-    max: number,
-    factor = 1,
-    digits = 0,
-  ) => (
-    <NumberField
-      mark={mark(path, label)}
-      label={label}
-      unit={unit}
-      min={min}
-      max={max}
-      digits={digits}
-      value={value * factor}
-      now={factored(now(path), factor)}
-      onLive={(v) => tryPosed(put(path, v / factor))}
-      onChange={(v) => editPosed(`Change “${e.name}”: ${label}`, put(path, v / factor))}
-    />
-  )
   // An edge is only said where it is level.
   const level = e.rotation % 90 === 0 && e.tilt.upright === 0 && e.tilt.level === 0
   const shift = (axis: 'x' | 'y') => {
@@ -85,108 +67,127 @@ export function PlaceSection({ element: e }: { element: Element }) {
     const share = axis === 'x' ? e.anchor.x : e.anchor.y
     return from === 'near' ? -share * long : (1 - share) * long
   }
-  const of = { anchor: 'of its anchor point', near: 'of its left and top edge', far: 'of its right and bottom edge' }[
-    level ? from : 'anchor'
-  ]
-  const scale = (axis: 'x' | 'y', label: string) => (
+  const common = { element: e, percent, here: from === 'anchor' }
+  const put = (axis: 'x' | 'y') => (v: number) => putAt([e.id], { [axis]: v - shift(axis) })
+  return (
+    <Section
+      title={`Place ${FROM[level ? from : 'anchor'].of}`}
+      name="Place"
+      folds="open"
+      right={
+        <button
+          type="button"
+          className="figures rounded border border-edge px-1.5 text-xs hover:bg-black/5"
+          onClick={() => setPercent(!percent)}
+        >
+          {percent ? 'show px' : 'show %'}
+        </button>
+      }
+    >
+      {level && !zoom && !kind.line && <Choice label="Measured" value={from} options={FROMS} onChange={setFrom} />}
+      <Along {...common} label="x, from the left" path="x" value={e.x + shift('x')} whole={W} put={put('x')} />
+      <Along {...common} label="y, from the top" path="y" value={e.y + shift('y')} whole={H} put={put('y')} />
+      {(kind.pulls !== 'none' || kind.line) && (
+        <Along
+          {...common}
+          label={kind.line ? 'Length' : 'Width'}
+          path="width"
+          value={size.w}
+          whole={W}
+          min={1}
+          put={(v) => setSize(e.id, v, null)}
+        />
+      )}
+      {kind.pulls !== 'none' && (
+        <Along
+          {...common}
+          label="Height"
+          path="height"
+          value={size.h}
+          whole={H}
+          min={1}
+          put={(v) => setSize(e.id, null, v)}
+        />
+      )}
+      {!zoom && <CommonField element={e} path="rotation" />}
+      {!zoom && <CommonField element={e} path="opacity" />}
+      {!zoom && !kind.line && !kind.marks && <AnchorPicker element={e} />}
+    </Section>
+  )
+}
+
+/** A place or a length along a side of the frame: in px, or in % of that side. */
+function Along({
+  element: e,
+  label,
+  path,
+  value,
+  whole,
+  percent,
+  here,
+  min,
+  put,
+}: {
+  element: Element
+  label: string
+  path: string
+  value: number
+  /** The side of the frame, in px. */
+  whole: number
+  percent: boolean
+  /** Whether what it is at the playhead can be told beside it. */
+  here: boolean
+  min?: number
+  put: (v: number) => Edit
+}) {
+  const now = useNow(e)
+  const by = percent ? 100 / whole : 1
+  return (
     <NumberField
-      mark={mark(`scale.${axis}`, label)}
+      mark={<KeyMark element={e} path={path} label={label} />}
       label={label}
-      unit="%"
-      digits={1}
-      min={-10_000}
-      max={10_000}
-      value={e.scale[axis] * 100}
-      onLive={(v) => tryPosed(scaled(axis, v / 100))}
-      onChange={(v) => editPosed(`Scale “${e.name}”`, scaled(axis, v / 100))}
+      unit={percent ? '%' : 'px'}
+      digits={percent ? 2 : 1}
+      of={whole}
+      value={value * by}
+      {...(min !== undefined && { min })}
+      {...(here && !percent && { now: now(path) })}
+      onLive={(v) => tryPosed(put(v / by))}
+      onChange={(v) => editPosed(`Change “${e.name}”: ${label}`, put(v / by))}
     />
   )
+}
+
+/** How it is scaled and tilted, and what of it is seen. */
+function ReshapeSection({ element: e }: { element: Element }) {
+  const [linked, setLinked] = useKept('place: linked', true)
   const cropping = useDesk((b) => b.cropping)
   const cropped = (side: keyof Element['crop'], v: number) => {
     const made = setCrop(e.id, { [side]: v })
     return cropIsKeyed(e) ? posed(made) : made
   }
-  const scaled = (axis: 'x' | 'y', v: number) => setScale([e.id], axis, v, linked)
   return (
-    <>
-      <Section
-        title={`Place ${of}`}
-        name="Place"
-        folds="open"
-        right={
-          <button
-            type="button"
-            className="figures rounded border border-edge px-1.5 text-xs hover:bg-black/5"
-            onClick={() => setPercent(!percent)}
-          >
-            {percent ? 'show px' : 'show %'}
-          </button>
-        }
-      >
-        {level && !zoom && !kind.line && (
-          <Choice
-            label="Measured"
-            value={from}
-            options={[
-              { value: 'anchor', label: 'to its anchor point' },
-              { value: 'near', label: 'to its left, top edge' },
-              { value: 'far', label: 'to its right, bottom edge' },
-            ]}
-            onChange={setFrom}
-          />
-        )}
-        {pair('x, from the left', 'x', (v) => put('x', v - shift('x')), e.x + shift('x'), W)}
-        {pair('y, from the top', 'y', (v) => put('y', v - shift('y')), e.y + shift('y'), H)}
-        {(kind.pulls !== 'none' || kind.line) &&
-          pair(kind.line ? 'length' : 'width', 'width', (v) => setSize(e.id, v, null), size.w, W, {
-            min: 1,
-          })}
-        {kind.pulls !== 'none' && pair('height', 'height', (v) => setSize(e.id, null, v), size.h, H, { min: 1 })}
-        {!zoom && plain('turn', 'rotation', e.rotation, '°', -36_000, 36_000, 1, 1)}
-        {!zoom && plain('opacity', 'opacity', e.opacity, '%', 0, 100, 100)}
-        {!zoom && !kind.line && !kind.marks && <AnchorPicker element={e} />}
-      </Section>
-      {!zoom && !kind.marks && (
-        <Section title="Scale, tilt, crop" folds="shut">
-          {scale('x', 'scale width')}
-          {scale('y', 'scale height')}
-          <Tick label="Scale both ways together" value={linked} onChange={setLinked} />
-          {plain('tilt left and right', 'tilt.upright', e.tilt.upright, '°', -36_000, 36_000)}
-          {plain('tilt up and down', 'tilt.level', e.tilt.level, '°', -36_000, 36_000)}
-          {plain('reveal', 'reveal.shown', e.reveal.shown, '%', 0, 100)}
-          <Choice
-            label="uncovered from the"
-            value={e.reveal.from}
-            options={(['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))}
-            onChange={(v) => edit(`Reveal “${e.name}” from another side`, setElements([e.id], { 'reveal.from': v }))}
-          />
-          {(['left', 'right', 'top', 'bottom'] as const).map((s) => (
-            <NumberField
-              key={s}
-              mark={mark(`crop.${s}`, `crop ${s}`)}
-              label={`crop ${s}`}
-              unit="%"
-              min={0}
-              max={100}
-              digits={1}
-              value={e.crop[s] * 100}
-              onLive={(v) => tryEdit(cropped(s, v / 100))}
-              onChange={(v) => edit(`Crop “${e.name}”`, cropped(s, v / 100))}
-            />
-          ))}
-          <Button pressed={cropping} onClick={() => setDesk({ cropping: !cropping })}>
-            Crop on the picture
-          </Button>
-        </Section>
-      )}
-      {!zoom && !kind.marks && (
-        <Section title="Blur, corners, shadow" folds="open">
-          {plain('blur', 'blurPx', e.blurPx, 'px', 0, 200)}
-          {plain('round corners', 'cornerPx', e.cornerPx, 'px', 0, 4000)}
-          <ShadowFields element={e} />
-        </Section>
-      )}
-    </>
+    <Section title="Scale, tilt, crop" folds="shut">
+      {(['x', 'y'] as const).map((axis) => (
+        <CommonField key={axis} element={e} path={`scale.${axis}`} put={(v) => setScale([e.id], axis, v, linked)} />
+      ))}
+      <Tick label="Scale both ways together" value={linked} onChange={setLinked} />
+      {(['tilt.upright', 'tilt.level', 'reveal.shown'] as const).map((path) => (
+        <CommonField key={path} element={e} path={path} />
+      ))}
+      <Choice
+        label="Revealed from the"
+        value={e.reveal.from}
+        options={SIDES.map((v) => ({ value: v, label: v }))}
+        onChange={(v) => edit(`Reveal “${e.name}” from another side`, setElements([e.id], { 'reveal.from': v }))}
+      />
+      {SIDES.map((s) => (
+        <CommonField key={s} element={e} path={`crop.${s}`} put={(v) => cropped(s, v)} plain />
+      ))}
+      <Button pressed={cropping} onClick={() => setDesk({ cropping: !cropping })}>
+        Crop on the picture
+      </Button>
+    </Section>
   )
 }
 
@@ -198,42 +199,22 @@ function ShadowFields({ element: e }: { element: Element }) {
   return (
     <>
       <Colour
-        label="shadow"
+        label="Shadow"
         owner={e.id}
         value={s?.colour ?? null}
         optional
         onChange={(colour) => put({ shadow: colour === null ? null : { dx: 6, dy: 8, blurPx: 12, ...s, colour } })}
       />
-      {s && (
-        <NumberField
-          label="shadow to the right"
-          unit="px"
-          min={-1000}
-          max={1000}
-          value={s.dx}
-          onChange={(v) => put({ 'shadow.dx': v })}
-        />
-      )}
-      {s && (
-        <NumberField
-          label="shadow down"
-          unit="px"
-          min={-1000}
-          max={1000}
-          value={s.dy}
-          onChange={(v) => put({ 'shadow.dy': v })}
-        />
-      )}
-      {s && (
-        <NumberField
-          label="shadow softness"
-          unit="px"
-          min={0}
-          max={200}
-          value={s.blurPx}
-          onChange={(v) => put({ 'shadow.blurPx': v })}
-        />
-      )}
+      {s &&
+        (['dx', 'dy', 'blurPx'] as const).map((of) => (
+          <CommonField
+            key={of}
+            element={e}
+            path={`shadow.${of}`}
+            put={(v) => setElements([e.id], { [`shadow.${of}`]: v })}
+            plain
+          />
+        ))}
     </>
   )
 }

@@ -1,8 +1,8 @@
 import type { Point } from '@/core/geometry'
 import type { Snapped } from '@/core/scene'
 import { promptFor } from './adding'
+import type { BeingDrawn } from './drag'
 import { useDesk } from '../state/desk'
-import type { BeingDrawn } from './useHands'
 
 export const pathOf = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join(' L')} Z`
 

@@ -1,31 +1,21 @@
 import { useRef, useState, type PointerEvent, type RefObject } from 'react'
-import { elementIn, type Edit } from '@/core/edits'
+import type { Edit } from '@/core/edits'
+import type { Point } from '@/core/geometry'
 import { kindNamed } from '@/core/kinds'
-import { union, type Point, type Rect } from '@/core/geometry'
-import { draggedBy, drawnBetween, snapLines, snapPoint, spaceOf, type SnapLine, type Snapped } from '@/core/scene'
-import type { Element } from '@/core/lesson/schema'
-import { moving } from '../state/inPose'
-import { desk, edit, isFramed, select, setDesk, tryEdit, useShown } from '../state/desk'
+import { drawnBetween, snapPoint, type Snapped } from '@/core/scene'
 import { onEscape } from '../kit/escape'
+import { desk, edit, setDesk, tryEdit, useShown } from '../state/desk'
 import { answerAdding, placeAdded } from './adding'
-import type { Drag } from './drag'
-import { boxOf, graspAt, touchedBy, withinAt } from './grasp'
+import type { BeingDrawn, Drag } from './drag'
+import { graspAt } from './grasp'
 import { pickAt } from './pickColour'
+import { gather, grasp, linesWithout, SNAP_PX, type Press } from './presses'
 
-/** Pixels of the screen: what is nearer to a line keeps to it; a press that goes no farther is no drag. */
-const SNAP_PX = 7
+/** Pixels of the screen: a press that goes no farther is no drag. */
 const DRAG_PX = 3
 /** What is drawn for a new element must be as large, or as long; else its spot alone is meant. */
 const LEAST = { rect: 4, line: 8 }
 
-/** What is drawn on the picture from where the button went down, and whether a new element comes of it. */
-export interface BeingDrawn {
-  from: Point
-  to: Point
-  /** Where a rectangle is drawn, and not a line. */
-  rect: Rect | null
-  adds: boolean
-}
 /** What hands do on the picture: press, drag, draw, let go. */
 export interface Hands {
   svg: RefObject<SVGSVGElement | null>
@@ -44,10 +34,13 @@ export interface Hands {
   cancel: () => void
 }
 
-const linesWithout = (ids: readonly string[]): SnapLine[] => {
-  const { aids, timed, playhead } = desk()
-  if (!aids.snap) return []
-  return snapLines(timed, playhead, new Set(ids), { grid: aids.grid, safe: aids.safe, framed: isFramed() })
+const far = (a: Point, b: Point, scale: number) => Math.hypot(b.x - a.x, b.y - a.y) * scale
+/** What is drawn becomes a new element: as large or as long as it was drawn, or at its spot. */
+function place({ from, to, rect }: BeingDrawn, scale: number): void {
+  const { adding } = desk()
+  if (adding && kindNamed(adding.kind).line && far(from, to, scale) > LEAST.line) placeAdded(to, null, from)
+  else if (rect && rect.w * scale > LEAST.rect) placeAdded({ x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 }, rect)
+  else placeAdded(from, null)
 }
 
 /**
@@ -79,57 +72,16 @@ export function useHands(scale: number): Hands {
     drag.current = { ...d, moved: false, last: null }
     onEscape(() => {
       drag.current = null
+      setDrawing(null)
       setSnapped(null)
       tryEdit(null)
     })
   }
 
-  /** Draws a rectangle from a spot with nothing on it; what it touches is selected. */
-  const gather = (from: Point, e: PointerEvent) => {
-    const before = e.shiftKey ? desk().elements : []
-    if (!e.shiftKey) select([])
-    const gathered = (to: Point) => {
-      const rect = drawnBetween(from, to)
-      setDrawing({ from, to, rect, adds: false })
-      select([...new Set([...before, ...touchedBy(timed, rect)])])
-      return null
-    }
-    begin({ start: from, label: '', edit: gathered }, e)
+  const onTap: Hands['onTap'] = (act) => {
+    tapped.current = act
   }
-  /** Moves what is selected, of which one was grasped. */
-  const carry = (hit: Element, from: Point, e: PointerEvent) => {
-    const ids = desk().elements.filter((id) => !elementIn(timed.lesson, id)?.locked)
-    const space = spaceOf(timed, hit, desk().playhead, isFramed())
-    const lines = linesWithout(ids)
-    const boxes = ids.map((id) => boxOf(timed, id)).filter((r) => r !== null)
-    const whole = boxes.length > 0 ? boxes.reduce(union) : null
-    const carried = (to: Point, straight: boolean, free: boolean) => {
-      const by = draggedBy({ from, to, straight }, free ? null : whole, lines, SNAP_PX / scale, space)
-      setSnapped(by.snapped)
-      return by.dx || by.dy ? moving(ids, by.dx, by.dy) : null
-    }
-    begin(
-      { start: from, label: ids.length === 1 ? `Move “${hit.name}”` : `Move ${ids.length} elements`, edit: carried },
-      e,
-    )
-  }
-  const grasp = (hit: Element, p: Point, e: PointerEvent) => {
-    const { elements } = desk()
-    const already = elements.includes(hit.id)
-    if (e.shiftKey) {
-      select(already ? elements.filter((x) => x !== hit.id) : [...elements, hit.id])
-      return
-    }
-    if (!already || e.altKey) select([hit.id], e.altKey)
-    // Let go without a drag: of several that were chosen, this one is meant.
-    else if (elements.length > 1) tapped.current = () => select([hit.id])
-    // Pressed again, what is meant is that in the group which lies there.
-    else {
-      const inner = withinAt(timed, hit, p)
-      if (inner) tapped.current = () => select([inner.id], true)
-    }
-    carry(hit, p, e)
-  }
+  const press: Press = { timed, scale, begin, onTap, onSnap: setSnapped, onDraw: setDrawing }
   const down: Hands['down'] = (e) => {
     if (e.button !== 0) return
     const p = pointOf(e)
@@ -146,8 +98,8 @@ export function useHands(scale: number): Hands {
       return
     }
     const hit = graspAt(timed, p, e.altKey)
-    if (hit) grasp(hit, p, e)
-    else gather(p, e)
+    if (hit) grasp(press, hit, p, e)
+    else gather(press, p, e)
   }
 
   const move: Hands['move'] = (e) => {
@@ -159,22 +111,15 @@ export function useHands(scale: number): Hands {
       setDrawing({ ...drawing, to: p, rect })
     }
     const d = drag.current
-    if (!d || (!d.moved && far(d.start, p) < DRAG_PX)) return
+    if (!d || (!d.moved && far(d.start, p, scale) < DRAG_PX)) return
     d.moved = true
     d.last = d.edit(p, e.shiftKey, e.altKey)
     tryEdit(d.last)
   }
-  const far = (a: Point, b: Point) => Math.hypot(b.x - a.x, b.y - a.y) * scale
-  const place = ({ from, to, rect }: BeingDrawn) => {
-    const { adding } = desk()
-    setDrawing(null)
-    if (adding && kindNamed(adding.kind).line && far(from, to) > LEAST.line) placeAdded(to, null, from)
-    else if (rect && rect.w * scale > LEAST.rect) placeAdded({ x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 }, rect)
-    else placeAdded(from, null)
-  }
   const up: Hands['up'] = (e) => {
     if (drawing?.adds) {
-      place(drawing)
+      setDrawing(null)
+      place(drawing, scale)
       return
     }
     const d = drag.current
@@ -193,9 +138,6 @@ export function useHands(scale: number): Hands {
     const kept = free ? null : snapPoint(p, linesWithout([of]), SNAP_PX / scale)
     setSnapped(kept?.snapped ?? null)
     return kept?.at ?? p
-  }
-  const onTap: Hands['onTap'] = (act) => {
-    tapped.current = act
   }
   return { svg, drawing, snapped, pointOf, begin, onTap, snap, down, move, up, cancel }
 }

@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import { useEffect, useState } from 'react'
+import { useEffect, useState, type DragEvent, type ReactNode } from 'react'
 import { KeysHelp, Palette } from '../commands/Palette'
 import { useKeys } from '../commands/useKeys'
 import { Details } from '../details/Details'
@@ -34,118 +34,18 @@ const DROP_HERE = 'border-4 border-dashed border-accent bg-paper/85 text-xl'
 /** The workbench: running order, picture, details, and the timeline below. */
 export function Workbench({ id }: { id: string }) {
   const [gone, setGone] = useState<string | null>(null)
-  const [over, setOver] = useState(false)
-  const [tall, setTall] = useKept('timeline: height', 322)
   const ready = useDesk((b) => b.ready)
-  const panes = useDesk((b) => b.panes)
-  const unsaved = useDesk((b) => b.save.state !== 'saved')
+  const { over, drops } = useDrops()
   useKeys()
   useChangedStyle()
-  useEffect(() => {
-    openLesson(id).catch((e: unknown) => setGone(e instanceof Refusal ? e.message : String(e)))
-    return closeLesson
-  }, [id])
-  // What is said stands over the running order, and never over what is worked on in the timeline.
-  const beside = panes.timeline && !panes.picture ? tall + 12 : 16
-  useEffect(() => {
-    const { style } = document.documentElement
-    style.setProperty('--above-timeline', `${beside}px`)
-    style.setProperty('--toast-width', '244px')
-    return () => {
-      style.removeProperty('--above-timeline')
-      style.removeProperty('--toast-width')
-    }
-  }, [beside])
-  useNews(
-    (n) => {
-      if (n.about === 'lesson') {
-        if (n.removed && n.lesson === id)
-          setGone('This lesson was removed in another window. Put it back from the lessons page, or choose another.')
-        else hearNews(n.lesson, n.revision, n.client, n.label)
-      }
-      if (n.about === 'job') {
-        if (n.job.kind === 'import') hearImport(n.job, n.gone)
-        else hearJob(n)
-      }
-    },
-    () => {
-      checkServer()
-      void loadJobs()
-    },
-  )
-  useEffect(() => {
-    const hold = (e: BeforeUnloadEvent) => {
-      if (unsaved) e.preventDefault()
-    }
-    window.addEventListener('beforeunload', hold)
-    return () => window.removeEventListener('beforeunload', hold)
-  }, [unsaved])
-  useEffect(() => {
-    // Kept by the browser for the way back, it has let go of its lesson: it begins anew.
-    const back = (e: PageTransitionEvent) => {
-      if (e.persisted) location.reload()
-    }
-    window.addEventListener('pageshow', back)
-    return () => window.removeEventListener('pageshow', back)
-  }, [])
-  if (gone)
-    return (
-      <main className="grid h-screen place-items-center">
-        <div className="max-w-md text-center">
-          <p className="mb-3 text-lg">{gone}</p>
-          <Link className="text-accent-deep underline" href="/">
-            Back to the lessons
-          </Link>
-        </div>
-      </main>
-    )
+  useLesson(id, setGone)
+  useHeld()
+  if (gone) return <Gone says={gone} />
   return (
     <TypistContext value={TYPIST}>
-      <main
-        className="relative flex h-screen min-w-[900px] flex-col overflow-hidden"
-        data-ready={ready}
-        onDragOver={(e) => {
-          e.preventDefault()
-          if (e.dataTransfer.types.includes('Files')) setOver(true)
-        }}
-        onDragLeave={(e) => {
-          if (e.currentTarget === e.target || !e.relatedTarget) setOver(false)
-        }}
-        onDrop={(e) => {
-          e.preventDefault()
-          setOver(false)
-          if (e.dataTransfer.files.length) bringIn([...e.dataTransfer.files])
-        }}
-      >
+      <main className="relative flex h-screen min-w-[900px] flex-col overflow-hidden" data-ready={ready} {...drops}>
         <Header />
-        <div className="flex min-h-0 flex-1">
-          {panes.order && !panes.picture && (
-            <div className="w-[268px] shrink-0">
-              <RunningOrder />
-            </div>
-          )}
-          {!panes.order && !panes.picture && <PaneEdge pane="order" />}
-          <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-            <Kinds />
-            <Picture />
-            <Transport />
-          </div>
-          {!panes.details && !panes.picture && <PaneEdge pane="details" />}
-          {panes.details && !panes.picture && (
-            <div className="w-[284px] shrink-0">
-              <Details />
-            </div>
-          )}
-        </div>
-        {!panes.timeline && !panes.picture && <PaneEdge pane="timeline" />}
-        {panes.timeline && !panes.picture && (
-          <>
-            <Height of={tall} onChange={setTall} />
-            <div className="max-h-[calc(100vh-260px)] shrink-0" style={{ height: tall }}>
-              <Timeline />
-            </div>
-          </>
-        )}
+        <Panes />
         {over && (
           <div className={`pointer-events-none absolute inset-3 z-40 grid place-items-center rounded-xl ${DROP_HERE}`}>
             Drop to bring them in
@@ -170,6 +70,128 @@ export function Workbench({ id }: { id: string }) {
       </main>
       <Tips />
     </TypistContext>
+  )
+}
+
+/** Opens the lesson, and hears what becomes of it elsewhere; `onGone` where it is there no more. */
+function useLesson(id: string, onGone: (says: string) => void): void {
+  useEffect(() => {
+    openLesson(id).catch((e: unknown) => onGone(e instanceof Refusal ? e.message : String(e)))
+    return closeLesson
+  }, [id, onGone])
+  useNews(
+    (n) => {
+      if (n.about === 'lesson') {
+        if (n.removed && n.lesson === id)
+          onGone('This lesson was removed in another window. Put it back from the lessons page, or choose another.')
+        else hearNews(n.lesson, n.revision, n.client, n.label)
+      }
+      if (n.about === 'job') {
+        if (n.job.kind === 'import') hearImport(n.job, n.gone)
+        else hearJob(n)
+      }
+    },
+    () => {
+      checkServer()
+      void loadJobs()
+    },
+  )
+}
+
+/** The page is not left with something unsaved; come back to, it begins anew. */
+function useHeld(): void {
+  const unsaved = useDesk((b) => b.save.state !== 'saved')
+  useEffect(() => {
+    const hold = (e: BeforeUnloadEvent) => {
+      if (unsaved) e.preventDefault()
+    }
+    window.addEventListener('beforeunload', hold)
+    return () => window.removeEventListener('beforeunload', hold)
+  }, [unsaved])
+  useEffect(() => {
+    // Kept by the browser for the way back, it has let go of its lesson: it begins anew.
+    const back = (e: PageTransitionEvent) => {
+      if (e.persisted) location.reload()
+    }
+    window.addEventListener('pageshow', back)
+    return () => window.removeEventListener('pageshow', back)
+  }, [])
+}
+
+/** Files that are dropped anywhere are brought in; `over`, while they are held over the page. */
+function useDrops() {
+  const [over, setOver] = useState(false)
+  const drops = {
+    onDragOver: (e: DragEvent) => {
+      e.preventDefault()
+      if (e.dataTransfer.types.includes('Files')) setOver(true)
+    },
+    onDragLeave: (e: DragEvent) => {
+      if (e.currentTarget === e.target || !e.relatedTarget) setOver(false)
+    },
+    onDrop: (e: DragEvent) => {
+      e.preventDefault()
+      setOver(false)
+      if (e.dataTransfer.files.length) bringIn([...e.dataTransfer.files])
+    },
+  }
+  return { over, drops }
+}
+
+/** The panes that are not put away; the picture alone where it fills the window. */
+function Panes() {
+  const { order, details, timeline, picture } = useDesk((b) => b.panes)
+  const [tall, setTall] = useKept('timeline: height', 322)
+  // What is said stands over the running order, and never over what is worked on in the timeline.
+  const beside = timeline && !picture ? tall + 12 : 16
+  useEffect(() => {
+    const { style } = document.documentElement
+    style.setProperty('--above-timeline', `${beside}px`)
+    style.setProperty('--toast-width', '244px')
+    return () => {
+      style.removeProperty('--above-timeline')
+      style.removeProperty('--toast-width')
+    }
+  }, [beside])
+  const side = (pane: 'order' | 'details', shown: boolean, wide: string, content: ReactNode) => {
+    if (picture) return null
+    return shown ? <div className={`${wide} shrink-0`}>{content}</div> : <PaneEdge pane={pane} />
+  }
+  return (
+    <>
+      <div className="flex min-h-0 flex-1">
+        {side('order', order, 'w-[268px]', <RunningOrder />)}
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+          <Kinds />
+          <Picture />
+          <Transport />
+        </div>
+        {side('details', details, 'w-[284px]', <Details />)}
+      </div>
+      {!timeline && !picture && <PaneEdge pane="timeline" />}
+      {timeline && !picture && (
+        <>
+          <Height of={tall} onChange={setTall} />
+          <div className="max-h-[calc(100vh-260px)] shrink-0" style={{ height: tall }}>
+            <Timeline />
+          </div>
+        </>
+      )}
+    </>
+  )
+}
+
+/** Stands in the place of a lesson that cannot be opened. */
+function Gone({ says }: { says: string }) {
+  return (
+    <main className="grid h-screen place-items-center">
+      <div className="max-w-md text-center">
+        <p className="mb-3 text-lg">{says}</p>
+        <Link className="text-accent-deep underline" href="/">
+          Back to the lessons
+        </Link>
+      </div>
+    </main>
   )
 }
 

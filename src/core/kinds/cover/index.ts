@@ -27,7 +27,7 @@ export const cover: Kind<'cover'> = {
     { path: 'fill', label: 'Fill', when: ['how', 'plain'], type: 'colour' },
     { path: 'corner', label: 'Corner radius', when: ['how', 'plain'], type: 'px' },
     { path: 'blockPx', label: 'Block size', when: ['how', 'blocks'], type: 'px' },
-    { path: 'softPx', label: 'Blur', when: ['how', 'blur'], type: 'px' },
+    { path: 'softPx', label: 'Blur strength', when: ['how', 'blur'], type: 'px' },
     { path: 'edgePx', label: 'Soft edge', when: ['how', 'blur'], type: 'px' },
     { path: 'round', label: 'Oval', when: ['how', 'blur'], type: 'tick' },
   ]),

@@ -17,7 +17,7 @@ export const dim: Kind<'dim'> = {
   withFrame: true,
   settle: fillFrame,
   fields: ranged(DimLook, [
-    { path: 'softPx', label: 'Blur', type: 'px' },
+    { path: 'softPx', label: 'Blur what is below', type: 'px' },
     { path: 'dim', label: 'Dim by', type: 'percent' },
     { path: 'colour', label: 'Dim colour', type: 'colour' },
   ]),

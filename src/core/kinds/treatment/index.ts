@@ -34,7 +34,7 @@ export const treatment: Kind<'treatment'> = {
     { path: 'saturation', label: 'Saturation', type: 'percent' },
     { path: 'warmth', label: 'Warmth', type: 'percent' },
     { path: 'dim', label: 'Dim by', type: 'percent' },
-    { path: 'softPx', label: 'Blur', type: 'px', digits: 1 },
+    { path: 'softPx', label: 'Blur what is below', type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {
