@@ -49,7 +49,7 @@ import { Section } from '../fields/section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
 
-/** What can be changed of one element: what it is mostly changed by first, and its pose; what is seldom changed last. */
+/** What can be changed of one element: what is mostly changed first, and its pose; what is seldom changed last. */
 export function ElementDetails({ element: own }: { element: Element }) {
   const timed = useShown()
   useDesk((b) => b.playhead)
