@@ -14,8 +14,6 @@ import { copy, paste, duplicate } from './clipboard'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
 import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, type ElementKind } from '@/core/kinds'
 import { desk, chosenClips, edit, freshId, redo, select, setDesk, undo, type Panes } from '../state/desk'
-import { PANES_KEPT } from '../state/held'
-import { keep } from '../kit/useKept'
 import { has, type Command } from './command'
 import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
@@ -339,9 +337,7 @@ export const COMMANDS: Command[] = [
 ]
 /** Puts a pane away or brings it back; the picture takes the place of all, or gives it back. */
 function togglePane(pane: keyof Panes): void {
-  const panes = { ...desk().panes, [pane]: !desk().panes[pane] }
-  keep(PANES_KEPT, { ...panes, picture: false })
-  setDesk({ panes })
+  setDesk({ panes: { ...desk().panes, [pane]: !desk().panes[pane] } })
 }
 const BY_ID = new Map(COMMANDS.map((c) => [c.id, c]))
 export const command = (id: string): Command => BY_ID.get(id)!

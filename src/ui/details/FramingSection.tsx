@@ -36,7 +36,7 @@ export function FramingSection({ element: e }: { element: Element }) {
       {takes.length > 0 || timed.lesson.elements.some((x) => kindOf(x).leads) ? (
         <>
           <NumberField
-            tried={false}
+            tried="kept"
             label="Shows things"
             unit="× larger"
             digits={2}
@@ -47,7 +47,7 @@ export function FramingSection({ element: e }: { element: Element }) {
             onChange={(zoom) => setChoice({ ...choice, zoom })}
           />
           <NumberField
-            tried={false}
+            tried="kept"
             label="Margin at each side"
             unit="%"
             min={0}
@@ -56,7 +56,7 @@ export function FramingSection({ element: e }: { element: Element }) {
             onChange={(v) => setChoice({ ...choice, margin: v / 100 })}
           />
           <NumberField
-            tried={false}
+            tried="kept"
             label="Calmness"
             unit="%"
             min={0}

@@ -27,8 +27,8 @@ interface Props {
   narrow?: boolean
   /** What it is at the playhead, where the value is that of a chosen pose: told beside it where the two differ. */
   now?: number | undefined
-  /** Whether what would come of it is shown while it is typed; not where that takes long. */
-  tried?: boolean
+  /** Whether what would come of it is shown while it is typed; where that takes long it is only kept. */
+  tried?: boolean | 'kept'
   /** The number is not kept but added each time: it stands at `value` again afterwards. */
   relative?: boolean
 }

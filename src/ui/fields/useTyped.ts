@@ -6,6 +6,8 @@ import { beginTyping, endTyping, type Typing } from '../kit/typing'
 export interface Typist {
   /** Shows what would come of it, and keeps it for the case that the window ends before it is handed on. */
   tries: (make: () => void) => void
+  /** Keeps it only: what would come of it takes too long to be shown with each letter. */
+  keeps: (make: () => void) => void
   /** It was handed on or taken back. */
   ends: () => void
   /** Frames a second, so that seconds can be typed where frames are meant. */
@@ -94,7 +96,8 @@ class Typed<T> implements Typing {
  * @param other   why what was typed comes to another value, in a sentence
  * @param give    hands on a value
  * @param end     the field is left
- * @param tried   whether what would come of it is shown while it is typed
+ * @param tried   whether what would come of it is shown while it is typed; `kept`: it is only kept for the case that the
+ *                window ends, which `give` must bear
  */
 export function useTyped<T>({
   shown,
@@ -105,11 +108,11 @@ export function useTyped<T>({
   end,
   lines = 1,
   tried = true,
-}: Meant<T> & { end?: () => void; lines?: number; tried?: boolean }) {
+}: Meant<T> & { end?: () => void; lines?: number; tried?: boolean | 'kept' }) {
   const typist = useContext(TypistContext)
   const [text, setText] = useState<string | null>(null)
   const [own] = useState(() => new Typed<T>(setText))
-  const mine = typist && !tried ? { ...typist, tries: () => {} } : typist
+  const mine = typist && tried !== true ? { ...typist, tries: tried === 'kept' ? typist.keeps : () => {} } : typist
   useEffect(
     () => () => {
       if (own.text !== null) own.hand()
@@ -137,7 +140,7 @@ export function useTyped<T>({
           e.currentTarget.blur()
         }
         if (e.key === 'Escape') {
-          if (typist) own.forget()
+          if (typist && tried !== 'kept') own.forget()
           else own.takeBack({ shown, read, unread, give })
           e.currentTarget.blur()
         }

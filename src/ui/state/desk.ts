@@ -14,13 +14,13 @@ import { timedOf } from '@/core/scene'
 import { framesPerSecond } from '@/core/time'
 import type { Timed } from '@/core/timing'
 import { sentenceOf } from '../kit/api'
-import { keptOr } from '../kit/useKept'
 import { freshId, freshSeed } from '../kit/ids'
 import { waitFor } from '../kit/jobs'
 import { handOn } from '../kit/typing'
 import { saidIn } from './saidIn'
 import { Saver, type Entry, type KeptStretch } from './saver'
-import { PANES_KEPT, type Desk, type Inside, type Passage } from './held'
+import { keptWays, keepWays } from './ways'
+import type { Desk, Inside, Passage } from './held'
 
 export type { Adding, Aids, Desk, Inside, Panes, Passage } from './held'
 
@@ -99,6 +99,8 @@ export const isFramed = (b: Desk = desk()): boolean => {
   return !one || !isView(one)
 }
 
+useDesk.subscribe(keepWays)
+
 let saver: Saver | null = null
 
 /** Opens a lesson: what was kept in this window and never reached the server goes there first. */
@@ -128,7 +130,7 @@ export async function openLesson(id: string): Promise<void> {
     playhead: 0,
     keys: [],
     only: null,
-    panes: keptOr(PANES_KEPT, desk().panes),
+    ...keptWays(desk()),
   })
   await mine.open()
 }
@@ -233,11 +235,14 @@ function editOf(act: () => void): { label: string; change: Edit } | null {
 /** What is done with what is being typed: it shows on the picture, and is kept in case that the window ends. */
 export const TYPIST = {
   tries(act: () => void): void {
+    tryEdit(TYPIST.keeps(act))
+  },
+  keeps(act: () => void): Edit | null {
     const found = editOf(act)
-    tryEdit(found?.change ?? null)
     const { language, inside } = desk()
     const said = found && (language === null ? found.change : saidIn(wholeLesson(), language, found.change))
     saver?.typed(said ? { label: found.label, edit: within(wayOf(inside), said) } : null)
+    return found?.change ?? null
   },
   ends(): void {
     if (desk().live) setDesk({ live: null })

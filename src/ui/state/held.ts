@@ -114,5 +114,13 @@ export interface Desk {
   panes: Panes
 }
 
-/** By which this browser keeps which panes are put away. */
-export const PANES_KEPT = 'panes'
+/** How somebody works and looks at things, in whatever lesson: this browser keeps it. */
+export type Ways = Pick<Desk, 'wholePath' | 'pushes' | 'pace' | 'pictureZoom' | 'aids' | 'panes'>
+export const waysOf = ({ wholePath, pushes, pace, pictureZoom, aids, panes }: Desk): Ways => ({
+  wholePath,
+  pushes,
+  pace,
+  pictureZoom,
+  aids,
+  panes,
+})
