@@ -96,8 +96,8 @@ class Typed<T> implements Typing {
  * @param other   why what was typed comes to another value, in a sentence
  * @param give    hands on a value
  * @param end     the field is left
- * @param tried   whether what would come of it is shown while it is typed; `kept`: it is only kept for the case that the
- *                window ends, which `give` must bear
+ * @param tried   whether what would come of it is shown while it is typed; `kept`: it is only kept, for the case that
+ *                the window ends
  */
 export function useTyped<T>({
   shown,
