@@ -33,6 +33,11 @@ test('the first file names a lesson that nobody has named; one that has a name k
   }
   expect(named(UNNAMED)).toBe('Lend out a drill.final')
   expect(named('Mine')).toBe('Mine')
+  const both = [sound('said.wav', 'b'), takeMedium({ name: 'page.mp4' })].reduce((lesson, m, i) => {
+    const result = applyEdit(lesson, bringIn(m, `clip-${i}`), newIds())
+    return 'edited' in result ? result.edited.lesson : lesson
+  }, emptyLesson(UNNAMED))
+  expect(both.name).toBe('Page')
 })
 test('footage and sounds are laid, the first footage sets size and rate; a picture waits to be placed', () => {
   const picture: Medium = {

@@ -1,5 +1,5 @@
 import { elementsIn } from './chosen'
-import { Moment, Track, Word } from '../lesson/schema'
+import { Moment, Track, Word, type Lesson } from '../lesson/schema'
 import { titleOf, UNNAMED } from '../lesson/make'
 import { sourceUsAt, takeAt } from '../lesson/clips'
 import { isStill } from '../lesson/timeMap'
@@ -16,9 +16,14 @@ import { Frame, MediumArg, NewId, Num, XY, Values, PointerWay } from './args'
 export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
   draft.name = name
 })
-/** A medium comes into the lesson; the first one gives its name to a lesson that has none. */
+/** Whether nobody has named a lesson: it is called as it began, or as a file that came into it. */
+const isUnnamed = ({ name, media }: Lesson): boolean =>
+  name === UNNAMED || Object.values(media).some((m) => titleOf(m.name) === name)
+/** A medium comes into the lesson; the first one, and after that the first take, name it where nobody has. */
 export const addMedium = define('addMedium', [NewId, MediumArg], (id, medium) => (draft) => {
-  if (draft.name === UNNAMED && Object.keys(draft.media).length === 0) draft.name = titleOf(medium.name) || UNNAMED
+  const known = Object.values(draft.media)
+  const first = known.length === 0 || (medium.kind === 'take' && !known.some((m) => m.kind === 'take'))
+  if (first && isUnnamed(draft)) draft.name = titleOf(medium.name) || draft.name
   draft.media[id] = medium
 })
 /**

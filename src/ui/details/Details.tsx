@@ -1,5 +1,6 @@
 import { ChevronRight } from 'lucide-react'
-import { memo } from 'react'
+import { memo, useLayoutEffect, useRef } from 'react'
+import { kindName } from '@/core/kinds'
 import { type Timed } from '@/core/timing'
 import { desk, ShownContext, useDesk } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
@@ -32,9 +33,16 @@ const Values = memo(function Values({ timed }: { timed: Timed }) {
   const moment = useDesk((b) => b.moment)
   const chosen = timed.lesson.elements.filter((e) => elements.includes(e.id))
   const m = moment ? timed.moments.get(moment) : undefined
+  const pane = useRef<HTMLElement>(null)
+  // One of the same kind is shown from where the last one was; anything else from its top.
+  const shows = chosen.length === 1 ? kindName(chosen[0]!) : chosen.length > 1 ? 'several' : m ? 'moment' : 'lesson'
+  useLayoutEffect(() => {
+    pane.current!.scrollTop = 0
+  }, [shows])
   return (
     <ShownContext value={timed}>
       <section
+        ref={pane}
         aria-label="Details"
         data-testid="details"
         className="thin-scroll h-full overflow-auto border-l border-edge bg-sheet"
