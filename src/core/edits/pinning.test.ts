@@ -1,7 +1,9 @@
 import { lookAs } from '@/core/testing/looks'
 import { resolve } from '../timing'
 import { clip, element, lessonWithTake, loose, besides, laid } from '../testing/lessons'
-import { pinSpot, readPins } from './index'
+import { newIds } from '@/core/testing/made'
+import { posedAt } from '../motion'
+import { applyEdit, pinSpot, pinTo, readPins } from './index'
 
 test(
   'what an element marks is what lies under it when it starts, in pixels and in the time of the ' +
@@ -77,6 +79,27 @@ test('a callout’s poses do not move the spot that it is pinned to', () => {
     }),
   ])
   expect(pinSpot(resolve(lesson), lesson.elements[0]!)!.rect[0]).toBe(460)
+})
+test('a cover stays over what may be half seen, until that has gone as far as it is large; a shape does not', () => {
+  const lesson = lessonWithTake()
+  const shown = (kind: 'cover' | 'shape') => {
+    const at = { x: 500, y: 300, width: 80, height: 40, opacity: 1 }
+    lesson.elements = besides(lesson, [element(lesson, kind, 'it', loose(0), loose(30), at)])
+    // In sight for ten frames, then under a bar; it goes up by eight pixels a frame.
+    const places = Array.from({ length: 30 }, (_, f) => ({
+      us: Math.round((f * 1e6) / 30),
+      x: 460,
+      y: 280 - 8 * f,
+      seen: f < 10,
+    }))
+    const result = applyEdit(lesson, pinTo('it', 'take', places), newIds())
+    if (!('edited' in result)) throw new Error('it was not pinned')
+    const timed = resolve(result.edited.lesson)
+    const own = timed.lesson.elements.find((e) => e.id === 'it')!
+    return Array.from({ length: 30 }, (_, f) => posedAt(timed, own, f)!.opacity > 0)
+  }
+  expect(shown('shape').lastIndexOf(true)).toBe(9)
+  expect(shown('cover').lastIndexOf(true)).toBe(13)
 })
 test('where no take is shown there is nothing to pin to', () => {
   const lesson = lessonWithTake()

@@ -1,4 +1,4 @@
-import { aimOf, pointsOf } from '../kinds'
+import { aimOf, kindOf, pointsOf, sizeOf } from '../kinds'
 import { elementIn } from './chosen'
 import { z } from 'zod'
 import { clipEnd, placeOnLesson, sourceUsAt, takeAt, takePoint } from '../lesson/clips'
@@ -80,6 +80,24 @@ export function pinSpot(timed: Timed, element: Element): PinSpot | null {
 
 const WITHIN_PX = 1.5
 
+interface PinnedAt {
+  x: number
+  y: number
+  seen: boolean
+}
+/**
+ * What goes out of sight may still be half seen, under the edge of something, until it has gone as far as it is large:
+ * so long it counts as in sight.
+ */
+function stayWhileInDoubt(at: PinnedAt[], { w, h }: { w: number; h: number }): void {
+  let last: PinnedAt | undefined
+  for (const p of at) {
+    if (p.seen) last = p
+    else if (last && Math.abs(p.x - last.x) < w && Math.abs(p.y - last.y) < h) p.seen = true
+    else last = undefined
+  }
+}
+
 /**
  * Pins an element to what it marks: it goes where that went, and is not shown while that is out of sight. Its way
  * becomes its poses; a callout's tail goes along.
@@ -115,6 +133,7 @@ export const pinTo = define(
       a ??= placeOnLesson(first, clip, medium, lesson.frame)
       at.push({ t, x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
     }
+    if (kindOf(own).hides) stayWhileInDoubt(at, sizeOf(own))
     // What it points at goes along.
     const along = pointsOf(own).filter((p) => p.x !== 'x' && typeof valueAt(own, p.x) === 'number')
     const fades = propertiesOf(own).some((p) => p.path === 'opacity')

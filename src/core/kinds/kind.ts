@@ -149,6 +149,8 @@ export interface Kind<K extends ElementKind> {
   onlyFramed?: true
   /** It says which part of the take fills the picture, and draws nothing itself: how it goes there and back. */
   view?(e: ElementOf<K>): Going
+  /** What is under it must not be seen: in doubt it stays. */
+  hides?: true
   /** It can be picked on the picture although it lies over all of it. */
   pickable?: true
   /** It is a line: it has a length, and neither a height nor an anchor point of its own. */

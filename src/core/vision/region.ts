@@ -1,5 +1,7 @@
-import { Eyes } from './eyes'
+import type { Point } from '../geometry'
+import { Eyes, type Spotted, type Which } from './eyes'
 import { shapeOf, type PointerShape } from './shapes'
+import { Twins } from './twins'
 
 /**
  * Where a region is in a frame: its top left corner in pixels of the take; `seen` false while it is out of sight, when
@@ -35,6 +37,14 @@ const PATIENCE = 20
 /** Less of its edges in the picture than this is out of sight. */
 const VISIBLE = 0.75
 
+/** What fits so well may be something else that looks like it; so well, it is partly under something. */
+const LIKELY = 0.86
+const PARTLY = 0.8
+const SURELY = 0.03
+/** What goes on as it went is off by no more than so many pixels, or by half of how far it goes. */
+const STEADY = 12
+const NONE = Twins.among([], { x: 0, y: 0 })
+
 /** Follows a region of a recording, such as a line of a page that scrolls, from frame to frame. */
 export class RegionTracker {
   private readonly eyes: Eyes
@@ -48,6 +58,12 @@ export class RegionTracker {
    */
   private due = { x: 0, y: 0 }
   private age = 0
+  /** By how much it went with the last frame. */
+  private speed = { x: 0, y: 0 }
+  /** While it is out of sight: what looks like it, and goes along with it. */
+  private twins = NONE
+  /** What changed with the last frame. */
+  private last: { list: Int32Array; pixels: Uint8Array } | null = null
   /** @param code  wasm/vision.ts, compiled */
   constructor(
     code: WebAssembly.Module,
@@ -100,25 +116,87 @@ export class RegionTracker {
    *                by as much at most and not at once; of rows that look the same it tells which is the one
    */
   next(turned = { x: 0, y: 0 }): RegionAt {
-    const { eyes, shape } = this
+    const before = this.at
     const changed = this.show()
     this.turn(turned)
-    const { at, due } = this
-    if (shape && (changed > 0 || !at.seen)) {
-      const here = at.seen ? eyes.fit(shape, at.x, at.y, HELD) : 0
-      const ahead =
-        (due.x !== 0 || due.y !== 0) && at.seen && changed > PAGE
-          ? this.best(this.around({ x: at.x + due.x, y: at.y + due.y }, 0), FOUND, here - 0.1)
-          : null
-      if (ahead && Math.hypot(ahead.x - at.x - due.x, ahead.y - at.y - due.y) <= OFF) this.go(ahead)
-      else if (here < 0.97) {
-        const best =
-          this.best(this.around(at), FOUND, here) ?? (here > 0 ? null : this.best(this.everywhere(), ANYWHERE, 0))
-        if (best) this.go(best)
-        else if (here === 0) this.at = { ...at, seen: false }
-      }
-    }
+    if (this.shape && this.at.seen && changed > 0) this.look(this.shape, changed)
+    else if (this.shape && !this.at.seen && (changed > 0 || !this.twins.any)) this.lookAgain(this.shape)
+    this.speed = changed > 0 ? { x: this.at.x - before.x, y: this.at.y - before.y } : { x: 0, y: 0 }
     return { x: this.at.x - this.offset.x, y: this.at.y - this.offset.y, seen: this.at.seen }
+  }
+
+  /** It was in sight in the frame before. */
+  private look(shape: PointerShape, changed: number): void {
+    const { eyes, at, due } = this
+    const here = eyes.fit(shape, at.x, at.y, HELD)
+    const ahead =
+      (due.x !== 0 || due.y !== 0) && changed > PAGE
+        ? this.best(this.around({ x: at.x + due.x, y: at.y + due.y }, 0), FOUND, here - 0.1)
+        : null
+    if (ahead && Math.hypot(ahead.x - at.x - due.x, ahead.y - at.y - due.y) <= OFF) this.go(ahead)
+    else if (here < 0.97) {
+      const best =
+        this.best(this.around(at), FOUND, here) ?? (here > 0 ? null : this.best(this.everywhere(), ANYWHERE, 0))
+      const twin = best && this.twinAt(best)
+    if (best && !twin) this.go(best)
+      else if (here === 0) this.goneOutOfSight(shape, twin)
+    }
+  }
+  /**
+   * Whether at a place there is something that only looks like it, and was there before, as it was itself: then by how
+   * much that went. What stood still stands, what goes on goes on; a leap is believed where nothing else explains it.
+   */
+  private twinAt(place: Point): Point | null {
+    const { at, due, speed } = this
+    const expected = due.x !== 0 || due.y !== 0 ? { x: due.x, y: due.y } : speed
+    const tolerance = Math.max(STEADY, Math.hypot(expected.x, expected.y) / 2)
+    if (Math.hypot(place.x - at.x - expected.x, place.y - at.y - expected.y) <= tolerance) return null
+    return Twins.among(this.likes('before'), at).wentTo(place, expected, tolerance)
+  }
+  private goneOutOfSight(shape: PointerShape, went: Point | null): void {
+    const { at, eyes } = this
+    const found = this.likes('now')
+    const by = went ?? Twins.among(this.likes('before'), at).moved(found, this.speed)
+    const to = by ? { x: at.x + by.x, y: at.y + by.y } : at
+    // Partly under something it is still there.
+    const seen = by !== null && eyes.fit(shape, to.x, to.y, PARTLY) > 0
+    this.at = { x: to.x, y: to.y, seen }
+    this.twins = seen ? NONE : Twins.among(found, to)
+  }
+  /** It was out of sight in the frame before: where it is by what looks like it; else wherever it is found. */
+  private lookAgain(shape: PointerShape): void {
+    const { at, twins, eyes } = this
+    if (!twins.any) {
+      const best = this.best(this.around(at), FOUND, 0) ?? this.best(this.everywhere(), ANYWHERE, 0)
+      if (best) this.go(best)
+      return
+    }
+    const found = this.likes('now')
+    const by = twins.moved(found, this.speed)
+    // Another page is shown: where it was says nothing any more.
+    if (!by) {
+      this.twins = NONE
+      return
+    }
+    // What fits better than anything that only looked like it is it, wherever it is.
+    const surely = found.filter((f) => f.share > twins.likeness + SURELY).sort((a, b) => b.share - a.share)[0]
+    if (surely && surely.share >= ANYWHERE) {
+      this.twins = NONE
+      this.go(surely)
+      return
+    }
+    const to = { x: at.x + by.x, y: at.y + by.y }
+    const near =
+      eyes.fit(shape, to.x, to.y, FOUND) > 0 ? { ...to, share: 1 } : eyes.around(shape, to.x, to.y, OFF, FOUND)
+    this.at =
+      near && this.visible(near.x, near.y) >= VISIBLE ? { x: near.x, y: near.y, seen: true } : { ...to, seen: false }
+    this.twins = this.at.seen ? NONE : Twins.among(found, to)
+  }
+  /** Every place that looks like it. */
+  private likes(which: Which): Spotted[] {
+    return this.eyes
+      .seek(which, this.shape!, this.everywhere(), LIKELY, 0)
+      .filter((f) => this.visible(f.x, f.y) >= VISIBLE)
   }
 
   private go({ x, y }: { x: number; y: number }): void {
@@ -135,13 +213,16 @@ export class RegionTracker {
   private turn({ x, y }: { x: number; y: number }): void {
     this.age = x !== 0 || y !== 0 ? 0 : this.age + 1
     const due = this.age > PATIENCE ? { x: 0, y: 0 } : { x: this.due.x - x, y: this.due.y - y }
-    if (!this.at.seen) this.at = { x: this.at.x + due.x, y: this.at.y + due.y, seen: false }
+    if (!this.at.seen && !this.twins.any) this.at = { x: this.at.x + due.x, y: this.at.y + due.y, seen: false }
     this.due = this.at.seen ? due : { x: 0, y: 0 }
   }
+  /** Takes over the frame in `grey`, and keeps the one before beside it. */
   private show(first = false): number {
-    const { list, pixels } = this.eyes.changed(first)
-    this.eyes.lay('now', list, pixels)
-    return list.length
+    const { eyes, last } = this
+    if (last) eyes.lay('before', last.list, last.pixels)
+    this.last = eyes.changed(first)
+    eyes.lay('now', this.last.list, this.last.pixels)
+    return this.last.list.length
   }
   private best(squares: number[], least: number, over: number) {
     const found = this.eyes

@@ -337,6 +337,47 @@ test('of rows that look the same, the wheel tells which one is followed, at once
   )
   expect(still.at(-2)).toMatchObject({ y: 122 })
 })
+test('what goes under a bar at the top, or under a box, is not taken to be another row that looks the same', () => {
+  const list: Screen = { width: W, height: 2400, grey: new Uint8Array(W * 2400).fill(236) }
+  for (let row = 0; row < 80; row++) {
+    fill(list, 20, row * 30 + 8, 90, 8, 40)
+    fill(list, 140, row * 30 + 10, 30, 5, 90)
+    fill(list, 24, row * 30 + 20, 60, 3, 120)
+  }
+  const BAR = 40
+  const follow = (tops: number[], box: (i: number) => boolean = () => false) => {
+    const tracker = new RegionTracker(code, W, H)
+    const show = (top: number, covered: boolean) => {
+      tracker.grey.set(list.grey.subarray(top * W, (top + H) * W))
+      tracker.grey.fill(70, 0, BAR * W)
+      if (covered) for (let y = 100; y < 170; y++) tracker.grey.fill(250, y * W + 4, y * W + W - 40)
+    }
+    show(tops[0]!, false)
+    tracker.start(16, 122, 170, 26)
+    return tops.slice(1).map((top, i) => {
+      show(top, box(i + 1))
+      return tracker.next()
+    })
+  }
+  const down = Array.from({ length: 30 }, (_, i) => 300 + Math.max(0, i - 2) * 7)
+  const up = down.toReversed()
+  // Seven pixels a frame, far under the bar, and back again: where it is meanwhile is known from the other rows.
+  const places = follow([...down, ...up])
+  for (const [i, top] of [...down, ...up].slice(1).entries()) {
+    const y = 122 - (top - 300)
+    expect([i, Math.abs(places[i]!.y - y) <= 1, places[i]!.seen || y < BAR]).toEqual([i, true, true])
+    if (y < BAR - 26) expect([i, places[i]!.seen]).toEqual([i, false])
+  }
+  // A box is laid over it while the page stands still, and taken away.
+  const boxed = follow([300, 300, 300, 300, 300, 300], (i) => i > 1 && i < 4)
+  expect(boxed.map((p) => [p.y, p.seen])).toEqual([
+    [122, true],
+    [122, false],
+    [122, false],
+    [122, true],
+    [122, true],
+  ])
+})
 test(
   'a spot on a page that goes away is not found again at the ' +
     'border of the next one, where most of it would be outside',

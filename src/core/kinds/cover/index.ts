@@ -12,6 +12,7 @@ export const cover: Kind<'cover'> = {
   swatch: { colour: '#cdc7bd', pattern: 'conic-gradient(#2b211820 25%, #0000 0 50%, #2b211820 0 75%, #0000 0)' },
   pulls: 'both',
   drawn: true,
+  hides: true,
   put: (e, spot) => putBox(e, spot, cover.size(e)),
   fields: ranged(CoverLook, [
     {
