@@ -48,6 +48,7 @@ const Values = memo(function Values({ timed }: { timed: Timed }) {
         className="thin-scroll h-full overflow-auto border-l border-edge bg-sheet"
       >
         <Findable
+          key={shows}
           right={
             <IconButton
               label="Put the details away"

@@ -2,7 +2,7 @@ import { toast } from 'sonner'
 import { addElement, attach, elementAt, liftOut, repoint, setElements, windowOver } from '@/core/edits'
 import { apply, inverse, type Point, type Rect } from '@/core/geometry'
 import { kindNamed } from '@/core/kinds'
-import type { Element } from '@/core/lesson/schema'
+import type { Element, Passing } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
 import { actHere } from '../state/inPose'
 import { desk, edit, freshId, isFramed, select, setDesk } from '../state/desk'
@@ -60,14 +60,23 @@ export function placeAdded(p: Point, rect: Rect | null, from: Point | null = nul
   }
   if ('text' in made.look) typeText()
 }
+/** How something comes, and how it goes. */
+const PASSES: Record<Exclude<Passing['how'], 'none'>, readonly [string, string]> = {
+  fade: ['fades in', 'fades out'],
+  slide: ['slides in', 'slides out'],
+  grow: ['grows in', 'shrinks away'],
+  draw: ['draws itself', 'is undrawn'],
+  uncover: ['is uncovered', 'is covered again'],
+  typed: ['moves in', 'moves out'],
+}
 /** Says what the house style gives a new element besides standing there. */
 function sayStyled({ styled, arrival, departure }: Element, style: string | undefined): void {
   const adds = [
-    ...(arrival.how !== 'none' ? [`arrives: ${arrival.how}`] : []),
-    ...(departure.how !== 'none' ? [`departs: ${departure.how}`] : []),
+    ...(arrival.how !== 'none' ? [PASSES[arrival.how][0]] : []),
+    ...(departure.how !== 'none' ? [PASSES[departure.how][1]] : []),
   ]
   if (styled && style && adds.length > 0)
-    toast(`As the house style “${style}” says, it ${adds.join(', ')}.`, { id: 'styled', duration: 3000 })
+    toast(`By the house style “${style}” it ${adds.join(' and ')}.`, { id: 'styled', duration: 3000 })
 }
 /** What was asked for is pointed at: the next thing for an arrow, or what is to be ridden on. */
 export function answerAdding(p: Point): boolean {
