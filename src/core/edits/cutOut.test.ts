@@ -1,8 +1,10 @@
 import { applyEdit, idsFrom, liftOut, makeGroup, setElements } from '.'
-import { apply, type Point } from '../geometry'
+import { apply, inverse, type Point } from '../geometry'
+import { kindName } from '../kinds'
+import { posedAt } from '../motion'
 import type { Footage } from '../display'
 import { layersAt, timedOf } from '../scene'
-import { clip, lessonWithTake } from '../testing/lessons'
+import { besides, clip, element, lessonWithTake, loose } from '../testing/lessons'
 import { madeAll as made } from '../testing/made'
 
 const lifted = (still: boolean, zoomed = 1) => {
@@ -44,6 +46,42 @@ test('it runs on with the take, or stands still', () => {
   const frames = (still: boolean) => [60, 100, 150].map((f) => cutAt(lifted(still), f)!.source.frame)
   expect(frames(false)).toEqual([60, 100, 150])
   expect(frames(true)).toEqual([60, 60, 60])
+})
+test.each([false, true])('what a cover hides is hidden in what is lifted out of there as well (still: %s)', (still) => {
+  const lesson = lessonWithTake()
+  // It goes along with a page that scrolls; at 60 it lies in what is lifted out, 40 px from its left and top.
+  const place = { x: 400, y: 320, width: 120, height: 40 }
+  const up = { id: 'p', start: { on: 'start' as const, frames: 60 }, end: { on: 'start' as const, frames: 120 } }
+  const scrolls = [{ ...up, easing: 'linear', values: { y: 260 }, curve: null }]
+  lesson.elements = besides(lesson, [
+    element(lesson, 'cover', 'hides', loose(0), loose(300), { ...place, poses: scrolls }),
+    element(lesson, 'cover', 'elsewhere', loose(0), loose(300), { ...place, x: 1500, y: 900 }),
+  ])
+  const result = applyEdit(
+    lesson,
+    liftOut({ x: 300, y: 200, w: 400, h: 200 }, 'cut', { frame: 60, caught: null }, still),
+    idsFrom('t'),
+  )
+  if (!('edited' in result)) throw new Error(result.refused ?? 'nothing')
+  const timed = timedOf(result.edited.lesson)
+  const made = timed.lesson.elements.filter((e) => kindName(e) === 'cover').map((e) => e.id)
+  expect(made).toHaveLength(3)
+  const copy = made.find((id) => id !== 'hides' && id !== 'elsewhere')!
+  const layers = (frame: number) => layersAt(timed, frame).layers
+  expect(layers(100).findIndex((l) => l.element === copy)).toBeGreaterThan(
+    layers(100).findIndex((l) => l.element === 'cut'),
+  )
+  for (const frame of [60, 75, 100, 150]) {
+    // The take's pixel that the cover's middle lies on is under the copy's middle.
+    const below = layers(frame).find((l) => l.element === 'c1') as Footage
+    const own = timed.lesson.elements.find((e) => e.id === 'hides')!
+    const y = still ? 320 : posedAt(timed, own, frame)!.y
+    const pixel = apply(inverse(below.matrix), { x: 400, y })
+    const there = shownAt(cutAt(timed, frame)!, pixel)
+    const { bounds } = layers(frame).find((l) => l.element === copy) as Footage
+    expect(bounds.x + bounds.w / 2).toBeCloseTo(there.x, 0)
+    expect(bounds.y + bounds.h / 2).toBeCloseTo(there.y, 0)
+  }
 })
 test('the rest dims while it is up; where no recording lies nothing is lifted', () => {
   const layers = layersAt(lifted(false), 110).layers.map((l) => l.element)

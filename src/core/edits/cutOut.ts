@@ -170,8 +170,42 @@ export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, 
     departure: fading(Math.min(RIM_FRAMES, lift), 'ease-in'),
   })
   Object.assign(rim.look, { fill: null, outlinePx: Math.max(1, 3 * unit), corner: 10 * unit, rough: 0 })
-  draft.elements.push(dim, cut, rim)
+  const covers = coversOver(timed, rect, { from: here.frame, to: here.frame + long }, still).map((cover): Element => ({
+    ...cover,
+    track,
+    group,
+    space,
+    id: given.newId('cover'),
+    name: numbered(cover.name, taken),
+    rides: rim.rides,
+    follows: null,
+    locked: false,
+  }))
+  draft.elements.push(dim, cut, rim, ...covers)
 })
+
+/**
+ * Covers of what lies in a rectangle of the frame at some time of a passage, as they are over what is lifted out of it
+ * and goes elsewhere: what they hide is hidden there as well.
+ *
+ * @param still  only the passage's first frame is shown
+ */
+function coversOver(timed: Timed, rect: Rect, { from, to }: { from: number; to: number }, still: boolean): Element[] {
+  const lies = (own: Element, frame: number) => {
+    const posed = loosened(timed, own, frame)
+    if (!posed || posed.opacity === 0) return false
+    const box = localBox(posed, kindOf(posed).size(posed))
+    const part = intersection(around(corners(box).map((p) => apply(matrixOf(posed), p))), rect)
+    return part.w > 0 && part.h > 0
+  }
+  const frames = still ? [from] : Array.from({ length: to - from }, (_, i) => from + i)
+  return timed.lesson.elements.flatMap((own) => {
+    if (!kindOf(own).hides || own.hidden || !frames.some((f) => lies(own, f))) return []
+    if (!still && !own.rides) return [plain(own)]
+    const stands = loosened(timed, own, from)
+    return stands ? [{ ...plain(stands), poses: [] }] : []
+  })
+}
 
 /** The uppermost track for pictures, in front of all that is shown; a new one where that holds takes. */
 function frontTrack(draft: Lesson, given: Given): string {
