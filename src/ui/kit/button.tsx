@@ -1,4 +1,4 @@
-import { Children, type ButtonHTMLAttributes, type ReactNode } from 'react'
+import { Children, isValidElement, type ButtonHTMLAttributes, type ReactNode } from 'react'
 
 type Look = 'plain' | 'main' | 'quiet'
 const LOOKS: Record<Look, string> = {
@@ -11,9 +11,13 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
   pressed?: boolean
 }
 
+/** What stands on a button, however deep. */
 const wordsIn = (children: ReactNode): string =>
   Children.toArray(children)
-    .filter((c) => typeof c === 'string' || typeof c === 'number')
+    .map((c) => {
+      if (typeof c === 'string' || typeof c === 'number') return String(c)
+      return isValidElement<{ children?: ReactNode }>(c) ? wordsIn(c.props.children) : ''
+    })
     .join('')
 
 export function Button({ look = 'plain', pressed, className = '', ...rest }: Props) {
