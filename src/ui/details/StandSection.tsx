@@ -56,7 +56,7 @@ export function StandSection({ element: e }: { element: Element }) {
         <div className="min-w-0 flex-1 space-y-1.5">
           <NumberField label="wide" unit="%" min={2} max={100} value={share} onChange={setShare} />
           <NumberField
-            label="in"
+            label="moves in"
             unit="frames"
             perSecond={fps}
             min={1}

@@ -40,7 +40,7 @@ export function PassingFields({
       />
       {p.how !== 'none' && (
         <NumberField
-          label="in"
+          label={arrives ? 'arrival takes' : 'departure takes'}
           unit="frames"
           perSecond={perSecond}
           min={0}

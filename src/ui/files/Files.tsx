@@ -110,7 +110,7 @@ export function Files() {
         }}
       />
       {coming.length > 0 && (
-        <ul className="mt-3 space-y-1">
+        <ul className="thin-scroll mt-3 max-h-44 space-y-1 overflow-auto">
           {coming.slice(0, 12).map((f) => (
             <ComingRow key={f.key} file={f} />
           ))}
@@ -151,7 +151,11 @@ export function Files() {
           const here = Object.values(inLesson).some((m) => m.sha256 === f.sha256)
           return (
             <li key={f.sha256} className="flex flex-wrap items-center justify-end gap-x-2 gap-y-1 px-2 py-1.5">
-              <Icon size={15} aria-hidden className="shrink-0 text-muted" />
+              {f.kind === 'picture' ? (
+                <img src={`/${f.medium.file}`} alt="" loading="lazy" className="size-6 shrink-0 object-contain" />
+              ) : (
+                <Icon size={15} aria-hidden className="shrink-0 text-muted" />
+              )}
               <span className="min-w-40 flex-1 truncate" title={f.name}>
                 {f.name}
               </span>
