@@ -38,37 +38,69 @@ const lengthOf = (m: Medium) =>
 /** Files are brought in here, and used again from the library. */
 export function Files() {
   const open = useDesk((b) => b.panel === 'files')
-  const inLesson = useDesk((b) => b.lesson.media)
   const coming = useComing()
   const [search, setSearch] = useState('')
-  const [files, setFiles] = useState<LibraryFile[] | null>(null)
   // A shorter file than the one that it is to come in place of.
-  const [shorter, setShorter] = useState<LibraryFile['medium'] | null>(null)
-  const picker = useRef<HTMLInputElement>(null)
-  const chosen = useDesk((b) => (b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined))
-  /** What is selected, where this file can be shown in its place. */
-  const replaces = (f: LibraryFile) =>
-    chosen && mediumOf(chosen) !== null && inLesson[mediumOf(chosen)!]?.sha256 !== f.sha256 && shows(chosen, f.medium)
-      ? chosen
-      : null
-  const ready = coming.filter((f) => f.state === 'done').length
+  const [shorter, setShorter] = useState<Medium | null>(null)
+  const files = useLibrary(open, search, coming.filter((f) => f.state === 'done').length)
+  return (
+    <Dialog open={open} onOpenChange={(o) => !o && setDesk({ panel: 'none' })} title="Files" wide>
+      <Drop />
+      {coming.length > 0 && (
+        <ul className="thin-scroll mt-3 max-h-44 space-y-1 overflow-auto">
+          {coming.slice(0, MOST_COMING).map((f) => (
+            <ComingRow key={f.key} file={f} />
+          ))}
+        </ul>
+      )}
+      <Shorter file={shorter} onLeave={() => setShorter(null)} />
+      <div className="mt-4 mb-2 flex items-center justify-between">
+        <h3 className="font-semibold">Library</h3>
+        <input
+          type="search"
+          aria-label="Search the library"
+          placeholder="Search by name"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+          className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent"
+        />
+      </div>
+      <ul className="thin-scroll max-h-64 divide-y divide-edge overflow-auto rounded border border-edge bg-card">
+        {files?.map((f) => (
+          <LibraryRow key={f.sha256} file={f} onShorter={setShorter} />
+        ))}
+        {files?.length === 0 && (
+          <li className="p-3 text-muted">
+            {search ? 'No file in the library has this in its name.' : 'The library is empty.'}
+          </li>
+        )}
+        {files === null && <li className="p-3 text-muted">Looking…</li>}
+      </ul>
+      {open && <OtherLessons search={search} />}
+    </Dialog>
+  )
+}
+/** Of more that came in, the latest are listed. */
+const MOST_COMING = 12
+const TYPED_MS = 200
+
+/** The library's files by a part of their name, looked for again as more of what comes in is `ready`. */
+function useLibrary(open: boolean, search: string, ready: number): LibraryFile[] | null {
+  const [files, setFiles] = useState<LibraryFile[] | null>(null)
   useEffect(() => {
     if (!open) return
-    const timer = setTimeout(
-      () => void ask(ROUTES.listMedia, { query: { search } }).then(setFiles, () => setFiles([])),
-      search ? 200 : 0,
-    )
+    const look = () => void ask(ROUTES.listMedia, { query: { search } }).then(setFiles, () => setFiles([]))
+    const timer = setTimeout(look, search ? TYPED_MS : 0)
     return () => clearTimeout(timer)
   }, [open, search, ready])
+  return files
+}
+
+/** Where files are dropped, or picked. */
+function Drop() {
+  const picker = useRef<HTMLInputElement>(null)
   return (
-    <Dialog
-      open={open}
-      onOpenChange={(o) => {
-        if (!o) setDesk({ panel: 'none' })
-      }}
-      title="Files"
-      wide
-    >
+    <>
       <button
         type="button"
         onClick={() => picker.current?.click()}
@@ -109,107 +141,90 @@ export function Files() {
           e.target.value = ''
         }}
       />
-      {coming.length > 0 && (
-        <ul className="thin-scroll mt-3 max-h-44 space-y-1 overflow-auto">
-          {coming.slice(0, 12).map((f) => (
-            <ComingRow key={f.key} file={f} />
-          ))}
-        </ul>
-      )}
-      <Question
-        open={shorter !== null}
-        title={`“${shorter?.name ?? ''}” is shorter`}
-        words={`Not all of it has something to show: ${shorter ? unfitFor(shorter).join(' ') : ''}`}
-        onLeave={() => setShorter(null)}
+    </>
+  )
+}
+
+/** Asks whether a file that is too short is to come in place of what is selected. */
+function Shorter({ file, onLeave }: { file: Medium | null; onLeave: () => void }) {
+  return (
+    <Question
+      open={file !== null}
+      title={`“${file?.name ?? ''}” is shorter`}
+      words={`Not all of it has something to show: ${file ? unfitFor(file).join(' ') : ''}`}
+      onLeave={onLeave}
+    >
+      <Button onClick={onLeave}>Leave it</Button>
+      <Button
+        look="main"
+        onClick={() => {
+          onLeave()
+          replaceChosen(file!)
+        }}
       >
-        <Button onClick={() => setShorter(null)}>Leave it</Button>
+        Put it in its place
+      </Button>
+    </Question>
+  )
+}
+
+/** A file of the library, and what can be done with it here. */
+function LibraryRow({ file: f, onShorter }: { file: LibraryFile; onShorter: (file: Medium) => void }) {
+  const media = useDesk((b) => b.lesson.media)
+  const chosen = useDesk((b) => (b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined))
+  const here = Object.entries(media).find(([, m]) => m.sha256 === f.sha256)?.[0]
+  const shown = chosen && mediumOf(chosen)
+  /** What is selected, where this file can be shown in its place. */
+  const instead = chosen && shown && media[shown]?.sha256 !== f.sha256 && shows(chosen, f.medium) ? chosen : null
+  const Icon = ICONS[f.kind]
+  const picture = f.kind === 'picture'
+  return (
+    <li className="flex flex-wrap items-center justify-end gap-x-2 gap-y-1 px-2 py-1.5">
+      {picture ? (
+        <img src={`/${f.medium.file}`} alt="" loading="lazy" className="size-6 shrink-0 object-contain" />
+      ) : (
+        <Icon size={15} aria-hidden className="shrink-0 text-muted" />
+      )}
+      <span className="min-w-40 flex-1 truncate" title={f.name}>
+        {f.name}
+      </span>
+      <span className="figures whitespace-nowrap text-xs text-muted">
+        {f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''} {lengthOf(f.medium)}
+      </span>
+      {picture && here !== undefined && (
         <Button
-          look="main"
           onClick={() => {
-            const medium = shorter!
-            setShorter(null)
-            replaceChosen(medium)
+            setDesk({ panel: 'none' })
+            beginAdding('still', here)
           }}
         >
-          Put it in its place
+          <Plus size={13} />
+          Place on the picture
         </Button>
-      </Question>
-      <div className="mt-4 mb-2 flex items-center justify-between">
-        <h3 className="font-semibold">Library</h3>
-        <input
-          type="search"
-          aria-label="Search the library"
-          placeholder="Search by name"
-          value={search}
-          onChange={(e) => setSearch(e.target.value)}
-          className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent"
-        />
-      </div>
-      <ul className="thin-scroll max-h-64 divide-y divide-edge overflow-auto rounded border border-edge bg-card">
-        {files?.map((f) => {
-          const Icon = ICONS[f.kind]
-          const here = Object.values(inLesson).some((m) => m.sha256 === f.sha256)
-          return (
-            <li key={f.sha256} className="flex flex-wrap items-center justify-end gap-x-2 gap-y-1 px-2 py-1.5">
-              {f.kind === 'picture' ? (
-                <img src={`/${f.medium.file}`} alt="" loading="lazy" className="size-6 shrink-0 object-contain" />
-              ) : (
-                <Icon size={15} aria-hidden className="shrink-0 text-muted" />
-              )}
-              <span className="min-w-40 flex-1 truncate" title={f.name}>
-                {f.name}
-              </span>
-              <span className="figures whitespace-nowrap text-xs text-muted">
-                {f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''} {lengthOf(f.medium)}
-              </span>
-              {f.kind === 'picture' && here && (
-                <Button
-                  onClick={() => {
-                    const id = Object.entries(inLesson).find(([, m]) => m.sha256 === f.sha256)![0]
-                    setDesk({ panel: 'none' })
-                    beginAdding('still', id)
-                  }}
-                >
-                  <Plus size={13} />
-                  Place on the picture
-                </Button>
-              )}
-              {f.kind === 'picture' && !here && (
-                <Button onClick={() => void layFile(f.sha256, f.medium)}>
-                  <Plus size={13} />
-                  Add to the lesson
-                </Button>
-              )}
-              {(f.kind !== 'picture' || here) && (
-                <Button onClick={() => void layFile(f.sha256, f.medium, true)}>
-                  <Plus size={13} />
-                  {here && f.kind !== 'picture' ? 'Add again' : 'Add to the timeline'}
-                </Button>
-              )}
-              {replaces(f) && (
-                <Button
-                  onClick={() => (unfitFor(f.medium).length > 0 ? setShorter(f.medium) : replaceChosen(f.medium))}
-                >
-                  <Replace size={13} />
-                  In place of “{replaces(f)!.name}”
-                </Button>
-              )}
-              <Button onClick={() => void layFileOver(f.sha256, f.medium)}>
-                <Layers size={13} />
-                {f.kind === 'sound' ? 'Add at the playhead' : 'Place on top at the playhead'}
-              </Button>
-            </li>
-          )
-        })}
-        {files?.length === 0 && (
-          <li className="p-3 text-muted">
-            {search ? 'No file in the library has this in its name.' : 'The library is empty.'}
-          </li>
-        )}
-        {files === null && <li className="p-3 text-muted">Looking…</li>}
-      </ul>
-      {open && <OtherLessons search={search} />}
-    </Dialog>
+      )}
+      {picture && here === undefined && (
+        <Button onClick={() => void layFile(f.sha256, f.medium)}>
+          <Plus size={13} />
+          Add to the lesson
+        </Button>
+      )}
+      {(!picture || here !== undefined) && (
+        <Button onClick={() => void layFile(f.sha256, f.medium, true)}>
+          <Plus size={13} />
+          {here !== undefined && !picture ? 'Add again' : 'Add to the timeline'}
+        </Button>
+      )}
+      {instead && (
+        <Button onClick={() => (unfitFor(f.medium).length > 0 ? onShorter(f.medium) : replaceChosen(f.medium))}>
+          <Replace size={13} />
+          In place of “{instead.name}”
+        </Button>
+      )}
+      <Button onClick={() => void layFileOver(f.sha256, f.medium)}>
+        <Layers size={13} />
+        {f.kind === 'sound' ? 'Add at the playhead' : 'Place on top at the playhead'}
+      </Button>
+    </li>
   )
 }
 
