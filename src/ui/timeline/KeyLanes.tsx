@@ -1,5 +1,5 @@
 import { ChevronLeft, ChevronRight, Trash2 } from 'lucide-react'
-import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import {
   keyedPaths,
   keyFrames,
@@ -56,7 +56,6 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const panel = useRef<HTMLDivElement>(null)
   const area = useRef<HTMLDivElement>(null)
   const { begin, hand } = useTimeDrag()
-  const [frame, setFrame] = useState<{ x: number; y: number; x2: number; y2: number } | null>(null)
   const rows = useMemo(() => rowsOf(timed, ids), [timed, ids])
   const pegs = rows.flatMap((row, r) =>
     row.moves.map((m) => ({
@@ -69,14 +68,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const first = Math.min(...chosen.map((p) => p.frame))
   const last = Math.max(...chosen.map((p) => p.frame))
 
-  // What is worked on stays in sight above its keyframes.
-  useLayoutEffect(() => {
-    const scroller = panel.current?.closest<HTMLElement>('[data-testid=timeline]')
-    const bar = ids[0] && scroller?.querySelector<HTMLElement>(`[data-element="${CSS.escape(ids[0])}"]`)
-    if (!panel.current || !scroller || !bar) return
-    const below = bar.getBoundingClientRect().bottom + 6 - panel.current.getBoundingClientRect().top
-    if (below > 0) scroller.scrollTop += below
-  }, [ids, rows.length])
+  useInSight(panel, ids, rows.length)
   /** The pegs change while they are dragged; what holds the pointer does not. What was dragged stays chosen. */
   const drag = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
     event.stopPropagation()
@@ -111,52 +103,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
       stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach)),
     )
   }
-  const place = (event: React.PointerEvent) => {
-    const box = area.current!.getBoundingClientRect()
-    return { x: event.clientX - box.left - HEAD_PX, y: event.clientY - box.top }
-  }
-  const beginSweep = (event: React.PointerEvent) => {
-    if (event.button !== 0) return
-    event.stopPropagation()
-    panel.current!.setPointerCapture(event.pointerId)
-    const p = place(event)
-    setFrame({ ...p, x2: p.x, y2: p.y })
-  }
-  const sweep = {
-    onPointerMove: (event: React.PointerEvent) => {
-      if (frame) {
-        const p = place(event)
-        setFrame({ ...frame, x2: p.x, y2: p.y })
-      }
-    },
-    onPointerCancel: () => setFrame(null),
-    onPointerUp: (event: React.PointerEvent) => {
-      if (!frame) return
-      setFrame(null)
-      if (Math.abs(frame.x2 - frame.x) < 4 && Math.abs(frame.y2 - frame.y) < 4) {
-        goTo(frameAt(event.clientX))
-        setDesk({ keys: [] })
-        return
-      }
-      const inside = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
-      const hit = pegs
-        .filter(
-          (p) =>
-            inside(p.frame * pxPerFrame, frame.x, frame.x2) &&
-            (p.r + 1) * ROW > Math.min(frame.y, frame.y2) &&
-            p.r * ROW < Math.max(frame.y, frame.y2),
-        )
-        .map((p) => p.ref)
-      setDesk({ keys: event.shiftKey ? [...keys, ...hit.filter((h) => !keys.some((k) => same(k, h)))] : hit })
-    },
-  }
-  const jump = (row: Row, way: 1 | -1) => {
-    const { playhead } = desk()
-    const to = keyFrames(timed, row.element, row.path)
-      .filter((f) => (way > 0 ? f > playhead : f < playhead))
-      .sort((a, b) => (a - b) * way)[0]
-    if (to !== undefined) goTo(to)
-  }
+  const { frame, beginSweep, sweep } = useSweep({ panel, area, pegs, pxPerFrame, frameAt })
   const several = new Set(rows.map((r) => r.element.id)).size > 1
   const onlyOne = timed.lesson.elements.find((e) => ids.length === 1 && e.id === ids[0])
   return (
@@ -181,117 +128,237 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
             style={{ height: ROW }}
             data-key-row={row.path}
           >
-            <div
-              className="sticky left-0 z-[16] flex shrink-0 items-center border-r border-edge bg-sheet pl-2 text-[12px]"
-              style={{ width: HEAD_PX }}
-            >
-              <KeyMark element={row.element} path={row.path} label={row.label} />
-              <span className="flex-1 truncate" title={`${row.element.name}: ${row.label}`}>
-                {several ? `${row.element.name}: ` : ''}
-                {row.label}
-              </span>
-              <span className="hidden group-focus-within:flex group-hover:flex">
-                <button
-                  type="button"
-                  className={SMALL}
-                  aria-label={`Previous keyframe of ${row.label}`}
-                  onClick={() => jump(row, -1)}
-                >
-                  <ChevronLeft size={12} />
-                </button>
-                <button
-                  type="button"
-                  className={SMALL}
-                  aria-label={`Next keyframe of ${row.label}`}
-                  onClick={() => jump(row, 1)}
-                >
-                  <ChevronRight size={12} />
-                </button>
-                <button
-                  type="button"
-                  className={SMALL}
-                  aria-label={`Delete every keyframe of ${row.label}`}
-                  title="Delete every keyframe of it"
-                  onClick={() =>
-                    edit(
-                      `Delete every keyframe of ${row.label.toLowerCase()}`,
-                      removeProperty([row.element.id], row.path),
-                    )
-                  }
-                >
-                  <Trash2 size={12} />
-                </button>
-              </span>
-            </div>
+            <LaneHead row={row} several={several} />
             <div className="relative flex-1" onPointerDown={beginSweep}>
               {row.moves.map((m) => {
                 const ref = { element: row.element.id, pose: m.pose.id, path: row.path }
                 const on = keys.some((k) => same(k, ref))
-                return (
-                  <span key={m.pose.id}>
-                    <span
-                      className={`pointer-events-none absolute top-1/2 h-px ${on ? 'bg-accent' : 'bg-edge-strong'}`}
-                      style={{ left: m.from * pxPerFrame, width: Math.max(0, (m.to - m.from) * pxPerFrame) }}
-                    />
-                    <span
-                      data-peg
-                      role="button"
-                      tabIndex={0}
-                      aria-pressed={on}
-                      aria-label={`Keyframe of ${row.label} at frame ${Math.round(m.to)}`}
-                      className={
-                        `absolute top-[6px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ` +
-                        `${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`
-                      }
-                      style={{ left: m.to * pxPerFrame - 3 }}
-                      onPointerDown={grasp(ref)}
-                      onDoubleClick={() => goTo(m.to)}
-                      onKeyDown={(k) => {
-                        if (k.key === 'Enter') {
-                          k.stopPropagation()
-                          setDesk({ keys: [ref] })
-                          goTo(m.to)
-                        }
-                      }}
-                    />
-                  </span>
-                )
+                return <Peg key={m.pose.id} of={ref} label={row.label} move={m} on={on} onGrasp={grasp(ref)} />
               })}
             </div>
           </div>
         ))}
-        {chosen.length > 1 && last > first && (
-          <div
-            className="pointer-events-none absolute top-0 bottom-0 bg-accent/10"
-            style={{ left: HEAD_PX + first * pxPerFrame, width: (last - first) * pxPerFrame }}
-          >
-            <span
-              className="pointer-events-auto absolute inset-y-0 -left-2.5 w-1.5 cursor-ew-resize bg-accent"
-              title="Drag to stretch or squeeze"
-              data-testid="stretch-start"
-              onPointerDown={stretch('start')}
-            />
-            <span
-              className="pointer-events-auto absolute inset-y-0 -right-2.5 w-1.5 cursor-ew-resize bg-accent"
-              title="Drag to stretch or squeeze"
-              data-testid="stretch-end"
-              onPointerDown={stretch('end')}
-            />
-          </div>
-        )}
-        {frame && (
-          <div
-            className="pointer-events-none absolute border border-accent bg-accent/10"
-            style={{
-              left: HEAD_PX + Math.min(frame.x, frame.x2),
-              top: Math.min(frame.y, frame.y2),
-              width: Math.abs(frame.x2 - frame.x),
-              height: Math.abs(frame.y2 - frame.y),
-            }}
-          />
-        )}
+        {chosen.length > 1 && last > first && <Band first={first} last={last} onStretch={stretch} />}
+        {frame && <Swept of={frame} />}
       </div>
       {onlyOne && rows.length > 0 && <SpeedLane element={onlyOne} />}
+    </div>
+  )
+}
+
+/** What is worked on stays in sight above its keyframes. */
+function useInSight(panel: RefObject<HTMLElement | null>, ids: readonly string[], rows: number): void {
+  useLayoutEffect(() => {
+    const scroller = panel.current?.closest<HTMLElement>('[data-testid=timeline]')
+    const bar = ids[0] && scroller?.querySelector<HTMLElement>(`[data-element="${CSS.escape(ids[0])}"]`)
+    if (!panel.current || !scroller || !bar) return
+    const below = bar.getBoundingClientRect().bottom + 6 - panel.current.getBoundingClientRect().top
+    if (below > 0) scroller.scrollTop += below
+  }, [panel, ids, rows])
+}
+
+/** A peg, and the row that it stands in. */
+interface PegAt {
+  ref: KeyRef
+  frame: number
+  r: number
+}
+interface SweptFrame {
+  x: number
+  y: number
+  x2: number
+  y2: number
+}
+/** A frame no larger than this, in pixels, is a press. */
+const PRESS_PX = 4
+/** Chooses the pegs around which a frame is drawn; a press alone goes to its time. */
+function useSweep({
+  panel,
+  area,
+  pegs,
+  pxPerFrame,
+  frameAt,
+}: {
+  panel: RefObject<HTMLElement | null>
+  area: RefObject<HTMLElement | null>
+  pegs: readonly PegAt[]
+  pxPerFrame: number
+  frameAt: (clientX: number) => number
+}) {
+  const [frame, setFrame] = useState<SweptFrame | null>(null)
+  const place = (event: React.PointerEvent) => {
+    const box = area.current!.getBoundingClientRect()
+    return { x: event.clientX - box.left - HEAD_PX, y: event.clientY - box.top }
+  }
+  const beginSweep = (event: React.PointerEvent) => {
+    if (event.button !== 0) return
+    event.stopPropagation()
+    panel.current!.setPointerCapture(event.pointerId)
+    const p = place(event)
+    setFrame({ ...p, x2: p.x, y2: p.y })
+  }
+  const within = ({ x, y, x2, y2 }: SweptFrame): KeyRef[] => {
+    const between = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
+    const meets = (r: number) => (r + 1) * ROW > Math.min(y, y2) && r * ROW < Math.max(y, y2)
+    return pegs.filter((p) => between(p.frame * pxPerFrame, x, x2) && meets(p.r)).map((p) => p.ref)
+  }
+  const sweep = {
+    onPointerMove: (event: React.PointerEvent) => {
+      if (!frame) return
+      const p = place(event)
+      setFrame({ ...frame, x2: p.x, y2: p.y })
+    },
+    onPointerCancel: () => setFrame(null),
+    onPointerUp: (event: React.PointerEvent) => {
+      if (!frame) return
+      setFrame(null)
+      if (Math.abs(frame.x2 - frame.x) < PRESS_PX && Math.abs(frame.y2 - frame.y) < PRESS_PX) {
+        goTo(frameAt(event.clientX))
+        setDesk({ keys: [] })
+        return
+      }
+      const hit = within(frame)
+      const { keys } = desk()
+      setDesk({ keys: event.shiftKey ? [...keys, ...hit.filter((h) => !keys.some((k) => same(k, h)))] : hit })
+    },
+  }
+  return { frame, beginSweep, sweep }
+}
+function Swept({ of: { x, y, x2, y2 } }: { of: SweptFrame }) {
+  return (
+    <div
+      className="pointer-events-none absolute border border-accent bg-accent/10"
+      style={{
+        left: HEAD_PX + Math.min(x, x2),
+        top: Math.min(y, y2),
+        width: Math.abs(x2 - x),
+        height: Math.abs(y2 - y),
+      }}
+    />
+  )
+}
+
+/** Goes to the next keyframe of a row, or to the one before. */
+function jump({ element, path }: Row, way: 1 | -1): void {
+  const { playhead, timed } = desk()
+  const to = keyFrames(timed, element, path)
+    .filter((f) => (way > 0 ? f > playhead : f < playhead))
+    .sort((a, b) => (a - b) * way)[0]
+  if (to !== undefined) goTo(to)
+}
+/** Which property a row is of; beside it, while it is pointed at, what can be done with all of its keyframes. */
+function LaneHead({ row, several }: { row: Row; several: boolean }) {
+  const { element, path, label } = row
+  const removal = () => edit(`Delete every keyframe of ${label.toLowerCase()}`, removeProperty([element.id], path))
+  return (
+    <div
+      className="sticky left-0 z-[16] flex shrink-0 items-center border-r border-edge bg-sheet pl-2 text-[12px]"
+      style={{ width: HEAD_PX }}
+    >
+      <KeyMark element={element} path={path} label={label} />
+      <span className="flex-1 truncate" title={`${element.name}: ${label}`}>
+        {several ? `${element.name}: ` : ''}
+        {label}
+      </span>
+      <span className="hidden group-focus-within:flex group-hover:flex">
+        <button
+          type="button"
+          className={SMALL}
+          aria-label={`Previous keyframe of ${label}`}
+          onClick={() => jump(row, -1)}
+        >
+          <ChevronLeft size={12} />
+        </button>
+        <button type="button" className={SMALL} aria-label={`Next keyframe of ${label}`} onClick={() => jump(row, 1)}>
+          <ChevronRight size={12} />
+        </button>
+        <button
+          type="button"
+          className={SMALL}
+          aria-label={`Delete every keyframe of ${label}`}
+          title="Delete every keyframe of it"
+          onClick={removal}
+        >
+          <Trash2 size={12} />
+        </button>
+      </span>
+    </div>
+  )
+}
+
+/** A keyframe, and the time that its move takes. */
+function Peg({
+  of: ref,
+  label,
+  move: m,
+  on,
+  onGrasp,
+}: {
+  of: KeyRef
+  label: string
+  move: Move
+  on: boolean
+  onGrasp: (event: React.PointerEvent) => void
+}) {
+  const { pxPerFrame } = useView()
+  return (
+    <span>
+      <span
+        className={`pointer-events-none absolute top-1/2 h-px ${on ? 'bg-accent' : 'bg-edge-strong'}`}
+        style={{ left: m.from * pxPerFrame, width: Math.max(0, (m.to - m.from) * pxPerFrame) }}
+      />
+      <span
+        data-peg
+        role="button"
+        tabIndex={0}
+        aria-pressed={on}
+        aria-label={`Keyframe of ${label} at frame ${Math.round(m.to)}`}
+        className={
+          `absolute top-[6px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ` +
+          `${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`
+        }
+        style={{ left: m.to * pxPerFrame - 3 }}
+        onPointerDown={onGrasp}
+        onDoubleClick={() => goTo(m.to)}
+        onKeyDown={(k) => {
+          if (k.key !== 'Enter') return
+          k.stopPropagation()
+          setDesk({ keys: [ref] })
+          goTo(m.to)
+        }}
+      />
+    </span>
+  )
+}
+
+/** The band over several pegs, by whose ends they are stretched. */
+function Band({
+  first,
+  last,
+  onStretch,
+}: {
+  first: number
+  last: number
+  onStretch: (side: 'start' | 'end') => (event: React.PointerEvent) => void
+}) {
+  const { pxPerFrame } = useView()
+  return (
+    <div
+      className="pointer-events-none absolute top-0 bottom-0 bg-accent/10"
+      style={{ left: HEAD_PX + first * pxPerFrame, width: (last - first) * pxPerFrame }}
+    >
+      {(['start', 'end'] as const).map((side) => (
+        <span
+          key={side}
+          className={
+            'pointer-events-auto absolute inset-y-0 w-1.5 cursor-ew-resize bg-accent ' +
+            (side === 'start' ? '-left-2.5' : '-right-2.5')
+          }
+          title="Drag to stretch or squeeze"
+          data-testid={`stretch-${side}`}
+          onPointerDown={onStretch(side)}
+        />
+      ))}
     </div>
   )
 }
