@@ -1,3 +1,4 @@
+import { counted } from '@/core/formats/counted'
 import { inOne, resizeLesson, setLength, setBackground, setByHand, setRate, setLesson } from '@/core/edits'
 import { findingsOf } from '@/core/findings'
 import { frameFor } from '@/core/lesson/limits'
@@ -30,150 +31,17 @@ const SIZES = [
   [1080, 1920],
   [1080, 1080],
 ] as const
+/** The values of the lesson as a whole; what is amiss with it first. */
 export function LessonDetails() {
-  const timed = useShown()
-  const { lesson, length, clips } = timed
-  const findings = findingsOf(timed)
-  const inside = useDesk((b) => b.outer !== null)
-  const rate = `${lesson.rate.num}/${lesson.rate.den}`
-  const size = `${lesson.frame.width}x${lesson.frame.height}`
-  const rates = RATES.map(([n, d]) => ({
-    value: `${n}/${d}`,
-    label: `${(n / d).toFixed(2).replace(/\.00$/, '')} a second`,
-  }))
-  const sizes = SIZES.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` }))
-  const resize = (w: number, h: number) =>
-    edit(
-      `Make the lesson ${w} × ${h}`,
-      inOne([resizeLesson(Math.round(w / 2) * 2, Math.round(h / 2) * 2), setByHand('size')]),
-    )
+  const findings = findingsOf(useShown())
   return (
     <>
       <div className="border-b border-edge p-3">
         <h2 className="font-head text-[15px]">The lesson</h2>
         <p className="text-muted">Select an element, a clip or a moment to see its values here.</p>
       </div>
-      <Section title="Frame">
-        <Choice
-          label="Size"
-          value={size}
-          options={
-            sizes.some((s) => s.value === size)
-              ? sizes
-              : [{ value: size, label: `${lesson.frame.width} × ${lesson.frame.height}` }, ...sizes]
-          }
-          onChange={(v) => {
-            const [w, h] = v.split('x').map(Number)
-            resize(w!, h!)
-          }}
-        />
-        <NumberField
-          label="Width"
-          unit="px"
-          min={16}
-          max={7680}
-          step={2}
-          multiple={2}
-          value={lesson.frame.width}
-          onChange={(v) => resize(v, lesson.frame.height)}
-        />
-        <NumberField
-          label="Height"
-          unit="px"
-          min={16}
-          max={4320}
-          step={2}
-          multiple={2}
-          value={lesson.frame.height}
-          onChange={(v) => resize(lesson.frame.width, v)}
-        />
-        {inside ? (
-          <Row label="Frames">
-            <span className="text-muted">as many a second as the lesson around it</span>
-          </Row>
-        ) : (
-          <Choice
-            label="Frames"
-            value={rate}
-            options={
-              rates.some((r) => r.value === rate)
-                ? rates
-                : [{ value: rate, label: `${framesPerSecond(lesson.rate).toFixed(2)} a second` }, ...rates]
-            }
-            onChange={(v) => {
-              const [num, den] = v.split('/').map(Number)
-              if (!edit('Change the frame rate', inOne([setRate({ num: num!, den: den! }), setByHand('rate')]))) return
-              // The playhead stays at its time, and the timeline shows as much of it as before.
-              const k = framesPerSecond(desk().lesson.rate) / framesPerSecond(lesson.rate)
-              goTo(desk().playhead * k)
-              setDesk({ passage: null })
-              useView.setState((view) => ({ pxPerFrame: view.pxPerFrame / k }))
-            }}
-          />
-        )}
-        <OfTakes lesson={lesson} inside={inside} />
-        <Colour
-          label="Background"
-          value={lesson.background}
-          onChange={(v) => edit('Change the background', setBackground(v!))}
-        />
-      </Section>
-      <Section title="Length">
-        <Tick
-          label="Until the last of it ends"
-          value={lesson.length === null}
-          onChange={(v) => edit('Change the length', setLength(v ? null : length))}
-        />
-        {lesson.length !== null && (
-          <NumberField
-            label="Length"
-            unit="frames"
-            min={1}
-            max={10_000_000}
-            value={lesson.length}
-            onChange={(v) => edit('Change the length', setLength(v))}
-          />
-        )}
-        <Row label="Total">
-          {clips.length === 0 && length <= 1 ? (
-            <span className="text-muted">nothing yet</span>
-          ) : (
-            <span className="figures">
-              {lengthText(length, lesson.rate)} · {length} {length === 1 ? 'frame' : 'frames'}
-            </span>
-          )}
-        </Row>
-      </Section>
-      <StyleSection />
-      <IdleSection />
-      <Section title="Motion blur">
-        <Tick
-          label="What moves is blurred"
-          value={lesson.motionBlur.on}
-          onChange={(v) => edit(v ? 'Motion blur' : 'No motion blur', setLesson({ 'motionBlur.on': v }))}
-        />
-        {lesson.motionBlur.on && (
-          <NumberField
-            label="Shutter open for"
-            unit="°"
-            min={1}
-            max={720}
-            value={lesson.motionBlur.shutter}
-            onChange={(v) => edit('Change the shutter', setLesson({ 'motionBlur.shutter': v }))}
-          />
-        )}
-        {lesson.motionBlur.on && (
-          <NumberField
-            label="Instants mixed"
-            min={2}
-            max={32}
-            value={lesson.motionBlur.samples}
-            onChange={(v) => edit('Change the motion blur', setLesson({ 'motionBlur.samples': Math.round(v) }))}
-          />
-        )}
-      </Section>
       {findings.length > 0 && (
-        <Section title="To look at">
+        <Section title="To look at" folds="open">
           {findings.map((f) => (
             <p key={f.element + f.code} className="text-accent-deep">
               {f.sentence}
@@ -181,7 +49,138 @@ export function LessonDetails() {
           ))}
         </Section>
       )}
+      <FrameSection />
+      <LengthSection />
+      <StyleSection />
+      <IdleSection />
+      <BlurSection />
     </>
+  )
+}
+
+const perSecondText = (n: number) => n.toFixed(2).replace(/\.00$/, '')
+/** What there is to choose from, with what is chosen now where that is another. */
+const withNow = (options: readonly { value: string; label: string }[], value: string, label: string) =>
+  options.some((o) => o.value === value) ? options : [{ value, label }, ...options]
+
+/** Its size, its rate, and what lies behind everything. */
+function FrameSection() {
+  const { lesson } = useShown()
+  const inside = useDesk((b) => b.outer !== null)
+  const { width, height } = lesson.frame
+  const sizes = SIZES.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` }))
+  const resize = (w: number, h: number) =>
+    edit(
+      `Make the lesson ${w} × ${h}`,
+      inOne([resizeLesson(Math.round(w / 2) * 2, Math.round(h / 2) * 2), setByHand('size')]),
+    )
+  const side = { unit: 'px', min: 16, step: 2, multiple: 2 }
+  return (
+    <Section title="Frame" folds="open">
+      <Choice
+        label="Size"
+        value={`${width}x${height}`}
+        options={withNow(sizes, `${width}x${height}`, `${width} × ${height}`)}
+        onChange={(v) => {
+          const [w, h] = v.split('x').map(Number)
+          resize(w!, h!)
+        }}
+      />
+      <NumberField {...side} label="Width" max={7680} value={width} onChange={(v) => resize(v, height)} />
+      <NumberField {...side} label="Height" max={4320} value={height} onChange={(v) => resize(width, v)} />
+      {inside ? (
+        <Row label="Frames">
+          <span className="text-muted">as many a second as the lesson around it</span>
+        </Row>
+      ) : (
+        <RateChoice lesson={lesson} />
+      )}
+      <OfTakes lesson={lesson} inside={inside} />
+      <Colour
+        label="Background"
+        value={lesson.background}
+        onChange={(v) => edit('Change the background', setBackground(v!))}
+      />
+    </Section>
+  )
+}
+function RateChoice({ lesson }: { lesson: Lesson }) {
+  const value = `${lesson.rate.num}/${lesson.rate.den}`
+  const rates = RATES.map(([n, d]) => ({ value: `${n}/${d}`, label: `${perSecondText(n / d)} a second` }))
+  const set = (v: string) => {
+    const [num, den] = v.split('/').map(Number)
+    if (!edit('Change the frame rate', inOne([setRate({ num: num!, den: den! }), setByHand('rate')]))) return
+    // The playhead stays at its time, and the timeline shows as much of it as before.
+    const k = framesPerSecond(desk().lesson.rate) / framesPerSecond(lesson.rate)
+    goTo(desk().playhead * k)
+    setDesk({ passage: null })
+    useView.setState((view) => ({ pxPerFrame: view.pxPerFrame / k }))
+  }
+  const now = `${framesPerSecond(lesson.rate).toFixed(2)} a second`
+  return <Choice label="Frames" value={value} options={withNow(rates, value, now)} onChange={set} />
+}
+
+function LengthSection() {
+  const { lesson, length, clips } = useShown()
+  return (
+    <Section title="Length" folds="open">
+      <Tick
+        label="Until the last of it ends"
+        value={lesson.length === null}
+        onChange={(v) => edit('Change the length', setLength(v ? null : length))}
+      />
+      {lesson.length !== null && (
+        <NumberField
+          label="Length"
+          unit="frames"
+          min={1}
+          max={10_000_000}
+          value={lesson.length}
+          onChange={(v) => edit('Change the length', setLength(v))}
+        />
+      )}
+      <Row label="Total">
+        {clips.length === 0 && length <= 1 ? (
+          <span className="text-muted">nothing yet</span>
+        ) : (
+          <span className="figures">
+            {lengthText(length, lesson.rate)} · {counted(length, 'frame')}
+          </span>
+        )}
+      </Row>
+    </Section>
+  )
+}
+
+function BlurSection() {
+  const { on, shutter, samples } = useShown().lesson.motionBlur
+  return (
+    <Section title="Motion blur" folds="open">
+      <Tick
+        label="What moves is blurred"
+        value={on}
+        onChange={(v) => edit(v ? 'Motion blur' : 'No motion blur', setLesson({ 'motionBlur.on': v }))}
+      />
+      {on && (
+        <NumberField
+          label="Shutter open for"
+          unit="°"
+          min={1}
+          max={720}
+          value={shutter}
+          onChange={(v) => edit('Change the shutter', setLesson({ 'motionBlur.shutter': v }))}
+        />
+      )}
+      {on && (
+        <NumberField
+          label="Instants mixed"
+          min={2}
+          max={32}
+          value={samples}
+          onChange={(v) => edit('Change the motion blur', setLesson({ 'motionBlur.samples': Math.round(v) }))}
+        />
+      )}
+    </Section>
   )
 }
 
@@ -209,7 +208,7 @@ function OfTakes({ lesson, inside }: { lesson: Lesson; inside: boolean }) {
       }
     >
       Take on {size.width} × {size.height}
-      {paced ? `, ${framesPerSecond(m.rate).toFixed(2).replace(/\.00$/, '')} a second` : ''} of “{m.name}”
+      {paced ? `, ${perSecondText(framesPerSecond(m.rate))} a second` : ''} of “{m.name}”
     </Button>
   ))
 }
