@@ -150,6 +150,39 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
   }
 })
 
+test('a sentence that is being recorded as the window is killed is there as a take, as far as it went', async () => {
+  const args = ['--no-sandbox', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args })
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const page = await context.newPage()
+    const id = await demoCopy()
+    const recording = async (p: Page) => {
+      await openDesk(p, id)
+      await openClip(p, 'Narration')
+      await p.getByRole('button', { name: 'Record …' }).click()
+    }
+    await recording(page)
+    await page.getByRole('button', { name: 'Record this sentence' }).click()
+    await page.getByRole('button', { name: 'Stop' }).waitFor()
+    await page.waitForTimeout(3500)
+    const crash = page.waitForEvent('crash').catch(() => null)
+    await page.goto('chrome://crash').catch(() => null)
+    await crash
+    const next = await context.newPage()
+    await recording(next)
+    await expect(next.getByText(/^1 of \d+ are recorded/)).toBeVisible()
+    await expect(next.getByText('take 1 of 1')).toBeVisible()
+    await next.reload()
+    await next.waitForSelector('main[data-ready=true]')
+    await openClip(next, 'Narration')
+    await next.getByRole('button', { name: 'Record …' }).click()
+    await expect(next.getByText('take 1 of 1')).toBeVisible()
+  } finally {
+    await browser.close()
+  }
+})
+
 test('a phrase is written anew where it stands; a callout hangs on words that were swept over', async ({ page }) => {
   const id = await demoCopy()
   await openDesk(page, id)

@@ -38,6 +38,8 @@ export function momentName(kind: string, label: string, edge: 'start' | 'end' = 
   const end = edge === 'end' ? 'the end of ' : ''
   switch (kind) {
     case 'click':
+      // One that nothing is known of but its number.
+      if (/^click \d+$/.test(label)) return label
       return label.match(/click/) ? `the ${quoted(label)}` : `the click ${quoted(label)}`
     case 'word':
       return `${end}the word “${quoted(label.replace(/[.,;:!?]+$/, ''))}”`

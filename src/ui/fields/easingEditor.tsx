@@ -16,6 +16,26 @@ const NOTES: Record<string, string> = {
   spring: 'swings until it rests',
   hold: 'changes at the landing',
 }
+/** An easing in words, where it is none that has a name. */
+function wordsOf(easing: string): string {
+  const [, kind, values] = /^([a-z-]+)\((.*)\)$/.exec(easing) ?? []
+  switch (kind) {
+    case 'cubic-bezier':
+      return 'a curve of its own'
+    case 'linear':
+      return 'along points'
+    case 'steps':
+      return `${values} steps`
+    case 'spring':
+      return `spring, ${values}`
+    case 'overshoot':
+      return `past it, ${values}`
+    case 'soft':
+      return `soft, ${values}`
+    default:
+      return easing
+  }
+}
 const short = (v: number) => Math.round(v * 1000) / 1000
 
 /** An easing, shown as its curve: chosen by name, drawn by its handles, or typed as CSS writes it. */
@@ -53,7 +73,7 @@ export function EasingEditor({
           }
         >
           <Curve easing={value} width={40} height={22} />
-          <span className="truncate">{value}</span>
+          <span className="truncate">{wordsOf(value)}</span>
         </Popover.Trigger>
       </div>
       <Popover.Portal>
@@ -73,7 +93,7 @@ export function EasingEditor({
                 type="button"
                 role="option"
                 aria-selected={value === name}
-                title={NOTES[name] ?? name}
+                title={NOTES[name] ?? wordsOf(name)}
                 onClick={() => onChange(name)}
                 className={
                   `group flex flex-col items-center rounded border px-0.5 pt-0.5 text-[11px] ` +
@@ -81,7 +101,7 @@ export function EasingEditor({
                 }
               >
                 <Curve easing={name} width={66} height={34} />
-                <span className="w-full truncate text-center">{name}</span>
+                <span className="w-full truncate text-center">{wordsOf(name)}</span>
               </button>
             ))}
           </div>

@@ -8,8 +8,16 @@ import { bringIntoLibrary } from '../files/bringIn'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { Choice, Tick } from '../fields/fields'
-import { joined, listen, microphones, type Microphone, type Recorded } from './microphone'
-import { keepTakes, keptTakes, letGoOfTakes, type SentenceTakes } from './keptTakes'
+import { decoded, joined, listen, microphones, type Microphone, type Recorded } from './microphone'
+import {
+  keepTakes,
+  keepUnfinished,
+  keptTakes,
+  letGoOfTakes,
+  letGoOfUnfinished,
+  unfinishedTake,
+  type SentenceTakes,
+} from './keptTakes'
 import { findWords, languageOf, scriptText } from './script'
 
 const COUNT_MS = 650
@@ -37,7 +45,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
   const text = useMemo(() => scriptText(lesson, media), [lesson, media])
   const sentences = useMemo(() => sentencesOf(text), [text])
   const [now, setNow] = useState(0)
-  const { takes, chosen, add, choose, letGo } = useTakes(media, sentences)
+  const { takes, chosen, add, choose, letGo, keepSoFar } = useTakes(media, sentences)
   const [state, setState] = useState<'idle' | 'counting' | 'recording' | 'storing'>('idle')
   const [count, setCount] = useState(0)
   const [along, setAlong] = useKept('record: along', false)
@@ -52,7 +60,7 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
       setCount(n)
       if (n > 0) timer.current = window.setTimeout(() => step(n - 1), COUNT_MS)
       else {
-        mic.begin()
+        mic.begin((soFar) => keepSoFar(now, soFar))
         setState('recording')
         if (along) playFrom(sentences, now)
       }
@@ -176,7 +184,7 @@ function useTakes(media: string, sentences: readonly string[]) {
   const [kept, setKept] = useState<Record<string, SentenceTakes>>({})
   useEffect(() => {
     let live = true
-    void keptTakes(lesson, media).then(
+    void allKept(lesson, media).then(
       (found) => live && setKept((own) => ({ ...found, ...own })),
       () => {},
     )
@@ -197,10 +205,29 @@ function useTakes(media: string, sentences: readonly string[]) {
   return {
     takes: sentences.map((_, n) => of(n).takes),
     chosen: sentences.map((_, n) => of(n).chosen),
-    add: (n: number, take: Recorded) => change(n, { takes: [...of(n).takes, take], chosen: of(n).takes.length }),
+    add(n: number, take: Recorded) {
+      change(n, { takes: [...of(n).takes, take], chosen: of(n).takes.length })
+      void letGoOfUnfinished(lesson, media).catch(() => {})
+    },
+    keepSoFar: (n: number, soFar: Blob) =>
+      void keepUnfinished(lesson, media, { sentence: keyOf(n), soFar }).catch(() => {}),
     choose: (n: number, chosen: number) => change(n, { ...of(n), chosen }),
     letGo: () => void letGoOfTakes(lesson, media).catch(() => {}),
   }
+}
+
+/** What was recorded and not taken yet; what was being recorded as a window ended is a take, as far as it went. */
+async function allKept(lesson: string, media: string): Promise<Record<string, SentenceTakes>> {
+  const kept = await keptTakes(lesson, media)
+  const broken = await unfinishedTake(lesson, media)
+  if (!broken) return kept
+  const take = await decoded(broken.soFar).catch(() => null)
+  const { takes } = kept[broken.sentence] ?? { takes: [] }
+  const all = take ? { ...kept, [broken.sentence]: { takes: [...takes, take], chosen: takes.length } } : kept
+  if (take) await keepTakes(lesson, media, all)
+  await letGoOfUnfinished(lesson, media)
+  if (take) toast('What was being recorded as the window closed is there as a take, as far as it went.')
+  return all
 }
 
 /** Lets the picture play from where a sentence is said now. */

@@ -39,3 +39,19 @@ export const keepTakes = async (lesson: string, media: string, of: Record<string
 export const letGoOfTakes = async (lesson: string, media: string): Promise<void> => {
   await inStore('readwrite', (s) => s.delete(`${lesson} ${media}`))
 }
+
+/** A sentence that is being recorded, and what there is of it so far. */
+export interface Unfinished {
+  sentence: string
+  soFar: Blob
+}
+const unfinished = (lesson: string, media: string) => `${lesson} ${media} unfinished`
+export const keepUnfinished = async (lesson: string, media: string, of: Unfinished): Promise<void> => {
+  await inStore('readwrite', (s) => s.put(of, unfinished(lesson, media)))
+}
+export const letGoOfUnfinished = async (lesson: string, media: string): Promise<void> => {
+  await inStore('readwrite', (s) => s.delete(unfinished(lesson, media)))
+}
+/** What was being recorded as a window ended; null when every recording was ended by hand. */
+export const unfinishedTake = async (lesson: string, media: string): Promise<Unfinished | null> =>
+  ((await inStore('readonly', (s) => s.get(unfinished(lesson, media)))) as Unfinished | undefined) ?? null

@@ -4,7 +4,8 @@ import { wavOf } from '@/core/sound'
 export interface Microphone {
   /** The loudest sample of the last moment, 0 to 1. */
   peak: () => number
-  begin: () => void
+  /** Records; what there is so far is handed on every second, in case that the end is not reached. */
+  begin: (onMore: (soFar: Blob) => void) => void
   /** Ends a recording. @returns its samples, one channel, and how many there are a second */
   end: () => Promise<Recorded>
   close: () => void
@@ -45,11 +46,15 @@ export async function listen(id: string): Promise<Microphone> {
       analyser.getFloatTimeDomainData(heard)
       return heard.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
     },
-    begin() {
+    begin(onMore) {
       pieces = []
-      recorder = new MediaRecorder(stream)
-      recorder.ondataavailable = (e) => pieces.push(e.data)
-      recorder.start()
+      const mine = new MediaRecorder(stream)
+      recorder = mine
+      mine.ondataavailable = (e) => {
+        pieces.push(e.data)
+        if (mine.state === 'recording') onMore(new Blob(pieces))
+      }
+      mine.start(PIECE_MS)
     },
     end: () =>
       new Promise((done, fail) => {
@@ -58,10 +63,7 @@ export async function listen(id: string): Promise<Microphone> {
           return
         }
         recorder.onstop = () => {
-          void new Blob(pieces)
-            .arrayBuffer()
-            .then((bytes) => context.decodeAudioData(bytes))
-            .then((sound) => done({ samples: sound.getChannelData(0).slice(), rate: sound.sampleRate }), fail)
+          void decoded(new Blob(pieces)).then(done, fail)
         }
         recorder.stop()
       }),
@@ -70,6 +72,15 @@ export async function listen(id: string): Promise<Microphone> {
       void context.close()
     },
   }
+}
+
+const PIECE_MS = 1000
+const RATE = 48_000
+/** The samples of what was recorded, also of a recording that broke off. @throws DOMException when it holds no sound */
+export async function decoded(sound: Blob): Promise<Recorded> {
+  const context = new OfflineAudioContext(1, 1, RATE)
+  const heard = await context.decodeAudioData(await sound.arrayBuffer())
+  return { samples: heard.getChannelData(0).slice(), rate: heard.sampleRate }
 }
 
 /** What is quieter than this, at the ends of a recording, is left out; but for so long. */
