@@ -12,6 +12,7 @@ import { Dialog } from '../kit/dialog'
 import { Question } from '../kit/question'
 import { isOver } from '@/contract/news'
 import { cancelJob, forgetJob, retryJob, useJobs } from '../kit/jobs'
+import { SearchBox } from '../kit/searchBox'
 import {
   bringIn,
   bringInSamples,
@@ -56,14 +57,7 @@ export function Files() {
       <Shorter file={shorter} onLeave={() => setShorter(null)} />
       <div className="mt-4 mb-2 flex items-center justify-between">
         <h3 className="font-semibold">Library</h3>
-        <input
-          type="search"
-          aria-label="Search the library"
-          placeholder="Search by name"
-          value={search}
-          onChange={(e) => setSearch(e.target.value)}
-          className="w-56 rounded border border-edge bg-card px-2 py-0.5 outline-none focus:border-accent"
-        />
+        <SearchBox label="Search the library" value={search} onChange={setSearch} className="w-56 py-0.5" />
       </div>
       <ul className="thin-scroll max-h-64 divide-y divide-edge overflow-auto rounded border border-edge bg-card">
         {files?.map((f) => (

@@ -16,6 +16,7 @@ import { useNews } from '../kit/news'
 import { Tips } from '../kit/tips'
 import { FromTemplate } from './FromTemplate'
 import { PageHead } from '../kit/pageHead'
+import { SearchBox } from '../kit/searchBox'
 
 /** A lesson as the library lists it. */
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
@@ -94,14 +95,7 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
   return (
     <>
       <PageHead here="lessons">
-        <input
-          type="search"
-          aria-label="Search the lessons"
-          placeholder="Search by name"
-          value={search}
-          onChange={(e) => setSearch(e.target.value)}
-          className="w-64 rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
-        />
+        <SearchBox label="Search the lessons" value={search} onChange={setSearch} className="w-64 py-1" />
         <FromTemplate />
         <Button look="main" onClick={make}>
           <Plus size={14} />

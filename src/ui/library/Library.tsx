@@ -6,6 +6,7 @@ import { Button } from '../kit/button'
 import { iconsFound, iconsUsed, loadIcons, type Icons } from '../kit/icons'
 import { Tips } from '../kit/tips'
 import { PageHead } from '../kit/pageHead'
+import { SearchBox } from '../kit/searchBox'
 import { takeGiven } from './given'
 import { KeptList } from './KeptLists'
 import { MediaList } from './MediaList'
@@ -18,14 +19,7 @@ export function Library() {
   return (
     <div className="flex h-screen flex-col">
       <PageHead here="library">
-        <input
-          type="search"
-          aria-label="Search the library"
-          placeholder="Search by name"
-          value={search}
-          onChange={(e) => setSearch(e.target.value)}
-          className="w-64 rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
-        />
+        <SearchBox label="Search the library" value={search} onChange={setSearch} className="w-64 py-1" />
         <input
           ref={input}
           type="file"
