@@ -1,5 +1,4 @@
 import {
-  ChartGantt,
   ChevronDown,
   ChevronFirst,
   ChevronLast,
@@ -183,6 +182,15 @@ function Timecode() {
   )
 }
 
+/** Two keyframes on their line, as they stand in the details and in their rows. */
+const KeyframesIcon = () => (
+  <svg width={15} height={15} viewBox="0 0 15 15" fill="none" stroke="currentColor" strokeWidth={1.3} aria-hidden>
+    <path d="M0.5 12.5 H14.5" />
+    <path d="M2 12.5 V7 A2 2 0 0 1 6 7 V12.5 Z" fill="currentColor" />
+    <path d="M9 12.5 V7 A2 2 0 0 1 13 7 V12.5 Z" />
+  </svg>
+)
+
 export function Transport() {
   const speed = useDesk((b) => b.speed)
   const pace = useDesk((b) => b.pace)
@@ -236,7 +244,7 @@ export function Transport() {
         pressed={keysOpen}
         onClick={() => runCommand('keys-open')}
       >
-        <ChartGantt size={15} />
+        <KeyframesIcon />
       </IconButton>
       <AidsMenu />
       <select
