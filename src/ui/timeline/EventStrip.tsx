@@ -1,8 +1,8 @@
 import { counted } from '@/core/formats/counted'
 import { DropdownMenu } from 'radix-ui'
-import { Fragment, memo, useMemo, useRef } from 'react'
+import { memo, useMemo, useRef, type ComponentProps } from 'react'
 import { moveMoment } from '@/core/edits'
-import { clipEnd } from '@/core/lesson/clips'
+import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { clusters, type Catch, type TimedMoment } from '@/core/moments'
 import { desk, edit, pickMoment, tryEdit, useDesk, useShownPart } from '../state/desk'
 import { MomentIcon } from '../kit/kindIcon'
@@ -16,50 +16,122 @@ const ICON_PX = 25
 const CROWD = 'thin-scroll z-50 max-h-72 overflow-auto rounded border border-edge-strong bg-sheet p-1 shadow-xl'
 
 /** Clicks, keys, marks and chapters on one line; on the other the words, under the waveform they are spoken in. */
-export const EventStrip = memo(function EventStrip({
-  from,
-  to,
-  catching,
-  frameAt,
-}: {
-  from: number
-  to: number
-  catching: Catch | null
-  frameAt: (x: number) => number
-}) {
+export const EventStrip = memo(function EventStrip({ from, to, catching, frameAt }: StripProps) {
   const moments = useShownPart((t) => t.moments)
-  const clips = useShownPart((t) => t.clips)
-  const media = useShownPart((t) => t.lesson.media)
-  const { pxPerFrame } = useView()
-  const chosen = useDesk((b) => b.moment)
-  const drag = useRef<{ id: string; frame: number } | null>(null)
   const all = useMemo(
     () => [...moments.values()].filter((m) => m.frame !== null).sort((a, b) => a.frame! - b.frame!),
     [moments],
   )
   const inSight = all.filter((m) => (m.untilFrame ?? m.frame!) >= from && m.frame! <= to)
-  const chapters = inSight.filter((m) => m.kind === 'chapter')
-  const words = inSight.filter((m) => m.kind === 'word')
-  const events = inSight.filter((m) => !['chapter', 'word', 'phrase', 'cut', 'lesson'].includes(m.kind))
-  const drawn = clusters(events, ICON_PX / pxPerFrame)
-  const spoken = clips.filter((c) => (media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
-  const pick = (m: TimedMoment) => pickMoment(m.id, m.frame)
-  const clipOfWord = (w: TimedMoment) =>
-    spoken.find((c) => c.media === w.media && w.frame! >= c.at && w.frame! < clipEnd(c))
-  const said = useMemo(() => all.filter((m) => m.kind === 'word'), [all])
-  const sweep = useSweep(said, frameAt)
-  const pickWordAt = (frame: number) => {
-    const word = all.findLast((m) => m.kind === 'word' && m.frame! <= frame)
-    if (word) pick(word)
-  }
-  const lookOf = (m: TimedMoment) => {
-    if (m.id === chosen) return 'border-accent bg-accent text-white'
-    if (m.id === catching?.moment.id) return 'border-good bg-good text-white'
-    return m.kind === 'click' ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'
-  }
-  const one = (m: TimedMoment) => (
+  return (
+    <>
+      <ChapterLane chapters={inSight.filter((m) => m.kind === 'chapter')} />
+      <MomentLane
+        events={inSight.filter((m) => !['chapter', 'word', 'phrase', 'cut', 'lesson'].includes(m.kind))}
+        catching={catching}
+        frameAt={frameAt}
+      />
+      <WordLane
+        all={all}
+        words={inSight.filter((m) => m.kind === 'word')}
+        view={{ from, to }}
+        catching={catching}
+        frameAt={frameAt}
+      />
+    </>
+  )
+})
+interface StripProps {
+  from: number
+  to: number
+  catching: Catch | null
+  frameAt: (x: number) => number
+}
+const pick = (m: TimedMoment) => pickMoment(m.id, m.frame)
+
+/** One lane of the strip, with its name at its head. */
+function Lane({ name, tall, children, ...rest }: { name: string; tall: number } & ComponentProps<'div'>) {
+  return (
+    <div className="flex border-t border-edge" style={{ height: tall }}>
+      <div
+        className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 text-muted"
+        style={{ width: HEAD_PX, lineHeight: `${tall - 1}px` }}
+      >
+        {name}
+      </div>
+      <div className="relative flex-1 overflow-hidden" data-lane={name.toLowerCase()} {...rest}>
+        {children}
+      </div>
+    </div>
+  )
+}
+
+/** So wide a chapter is drawn at the least; with less room than this, without its name. */
+const CHAPTER_PX = { least: 24, named: 70 }
+function ChapterLane({ chapters }: { chapters: readonly TimedMoment[] }) {
+  const { pxPerFrame } = useView()
+  const chosen = useDesk((b) => b.moment)
+  return (
+    <Lane name="Chapters" tall={25}>
+      {chapters.map((m) => {
+        const long = ((m.untilFrame ?? m.frame!) - m.frame!) * pxPerFrame
+        return (
+          <button
+            key={m.id}
+            type="button"
+            data-moment={m.id}
+            title={`Chapter: ${m.label}`}
+            onClick={() => pick(m)}
+            className={
+              `absolute inset-y-0 truncate border-l-2 pl-1 text-left text-[11px] ` +
+              `${m.id === chosen ? 'border-accent bg-accent-wash' : 'border-edge-strong text-muted'}`
+            }
+            style={{ left: m.frame! * pxPerFrame, width: Math.max(CHAPTER_PX.least, long) }}
+          >
+            <span className="sr-only">Chapter </span>
+            {long > CHAPTER_PX.named ? m.label : ''}
+          </button>
+        )
+      })}
+    </Lane>
+  )
+}
+
+interface LaneProps {
+  catching: Catch | null
+  frameAt: (x: number) => number
+}
+function MomentLane({ events, catching, frameAt }: { events: TimedMoment[] } & LaneProps) {
+  const { pxPerFrame } = useView()
+  const chosen = useDesk((b) => b.moment)
+  return (
+    <Lane name="Moments" tall={26}>
+      {clusters(events, ICON_PX / pxPerFrame).map(({ at, moments: [m, ...others] }) =>
+        others.length > 0 ? (
+          <ClusterMark
+            key={m!.id}
+            moments={[m!, ...others]}
+            chosen={chosen}
+            catching={catching}
+            onPick={pick}
+            left={at * pxPerFrame}
+          />
+        ) : (
+          <MomentMark key={m!.id} moment={m!} catching={catching} frameAt={frameAt} />
+        ),
+      )}
+    </Lane>
+  )
+}
+/** A moment; one that was set by hand can be dragged to another time. */
+function MomentMark({ moment: m, catching, frameAt }: { moment: TimedMoment } & LaneProps) {
+  const { pxPerFrame } = useView()
+  const chosen = useDesk((b) => b.moment === m.id)
+  const drag = useRef<{ id: string; frame: number } | null>(null)
+  const plain = m.kind === 'click' ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'
+  const caught = m.id === catching?.moment.id ? 'border-good bg-good text-white' : plain
+  return (
     <button
-      key={m.id}
       type="button"
       data-moment={m.id}
       aria-label={m.label}
@@ -75,10 +147,9 @@ export const EventStrip = memo(function EventStrip({
       onPointerMove={(e) => {
         if (!drag.current) return
         const f = Math.max(0, frameAt(e.clientX))
-        if (f !== drag.current.frame) {
-          drag.current.frame = f
-          tryEdit(moveMoment(drag.current.id, f))
-        }
+        if (f === drag.current.frame) return
+        drag.current.frame = f
+        tryEdit(moveMoment(drag.current.id, f))
       }}
       onPointerUp={() => {
         const d = drag.current
@@ -86,130 +157,120 @@ export const EventStrip = memo(function EventStrip({
         if (d && desk().live) edit(`Move the moment “${m.label}”`, moveMoment(d.id, d.frame))
       }}
     >
-      <span className={`grid size-[18px] place-items-center rounded-full border ${lookOf(m)}`}>
+      <span
+        className={
+          'grid size-[18px] place-items-center rounded-full border ' +
+          (chosen ? 'border-accent bg-accent text-white' : caught)
+        }
+      >
         <MomentIcon kind={m.kind} size={11} />
       </span>
     </button>
   )
+}
+
+/** With less room than this a word cannot be pressed by itself; with still less it is not written. */
+const WORD_PX = { pressed: 25, written: 13 }
+/** The words that are said, under the sound of them; pressed, or swept over. */
+function WordLane({
+  all,
+  words,
+  view: { from, to },
+  catching,
+  frameAt,
+}: { all: readonly TimedMoment[]; words: readonly TimedMoment[]; view: { from: number; to: number } } & LaneProps) {
+  const { pxPerFrame } = useView()
+  const clips = useShownPart((t) => t.clips)
+  const media = useShownPart((t) => t.lesson.media)
+  const chosen = useDesk((b) => b.moment)
+  const said = useMemo(() => all.filter((m) => m.kind === 'word'), [all])
+  const sweep = useSweep(said, frameAt)
+  const spoken = clips.filter((c) => (media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
+  const clipOf = (w: TimedMoment) =>
+    spoken.find((c) => c.media === w.media && w.frame! >= c.at && w.frame! < clipEnd(c))
+  const lookOf = (w: TimedMoment) => {
+    if (w.id === chosen) return 'border-accent bg-accent text-white'
+    if (w.id === catching?.moment.id) return 'border-good bg-good text-white'
+    return sweep.has(w) ? 'border-accent bg-accent-wash' : 'border-edge-strong hover:bg-black/5'
+  }
+  const pickAt = (frame: number) => {
+    const word = said.findLast((m) => m.frame! <= frame)
+    if (word) pick(word)
+  }
+  return (
+    <Lane
+      name="Words"
+      tall={39}
+      {...sweep.hand}
+      onClick={(e) => {
+        if (!sweep.swept() && !(e.target as HTMLElement).closest('button')) pickAt(frameAt(e.clientX))
+      }}
+    >
+      {spoken.map((c) => (
+        <div key={c.id} className="absolute top-0 h-[14px]" style={{ left: c.at * pxPerFrame }}>
+          <Wave clip={c} height={14} from={from} to={to} colour="#a8977a" />
+        </div>
+      ))}
+      {words.map((w, i) => {
+        const ends = words[i + 1]?.frame ?? w.untilFrame ?? w.frame! + 30
+        return (
+          <SaidWord
+            key={w.id}
+            word={w}
+            pxPerFrame={pxPerFrame}
+            room={(ends - w.frame!) * pxPerFrame}
+            look={lookOf(w)}
+            clip={clipOf(w)}
+            onPick={() => !sweep.swept() && pick(w)}
+          />
+        )
+      })}
+      {sweep.asks && <SweepMenu at={sweep.asks} onClose={sweep.close} />}
+      {spoken.length === 0 && (
+        <span className="absolute left-2 leading-[38px] text-muted">
+          No words yet: bring in captions (WebVTT, SRT) with the narration.
+        </span>
+      )}
+    </Lane>
+  )
+}
+/** A word, with its borders. Where words stand too close to be pressed one by one, the lane as a whole is pressed. */
+function SaidWord({
+  word: w,
+  pxPerFrame,
+  room,
+  look,
+  clip,
+  onPick,
+}: {
+  word: TimedMoment
+  pxPerFrame: number
+  room: number
+  look: string
+  clip: Clip | undefined
+  onPick: () => void
+}) {
+  const left = w.frame! * pxPerFrame
+  const common = {
+    title: w.label,
+    'data-moment': w.id,
+    className:
+      `absolute top-[14px] h-[24px] !min-w-0 truncate rounded-sm ` +
+      `border-l px-0.5 text-left text-[11px] leading-[24px] ${look}`,
+    style: { left, width: Math.max(2, room - 1) },
+  }
+  if (room < WORD_PX.pressed) return <span {...common}>{room > WORD_PX.written ? w.label : ''}</span>
   return (
     <>
-      <div className="flex h-[25px] border-t border-edge">
-        <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 leading-[24px] text-muted" style={{ width: HEAD_PX }}>
-          Chapters
-        </div>
-        <div className="relative flex-1 overflow-hidden" data-lane="chapters">
-          {chapters.map((m) => (
-            <button
-              key={m.id}
-              type="button"
-              data-moment={m.id}
-              title={`Chapter: ${m.label}`}
-              onClick={() => pick(m)}
-              className={
-                `absolute inset-y-0 truncate border-l-2 pl-1 text-left text-[11px] ` +
-                `${m.id === chosen ? 'border-accent bg-accent-wash' : 'border-edge-strong text-muted'}`
-              }
-              style={{
-                left: m.frame! * pxPerFrame,
-                width: Math.max(24, ((m.untilFrame ?? m.frame!) - m.frame!) * pxPerFrame),
-              }}
-            >
-              <span className="sr-only">Chapter </span>
-              {((m.untilFrame ?? 0) - m.frame!) * pxPerFrame > 70 ? m.label : ''}
-            </button>
-          ))}
-        </div>
-      </div>
-      <div className="flex h-[26px] border-t border-edge">
-        <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 leading-[26px] text-muted" style={{ width: HEAD_PX }}>
-          Moments
-        </div>
-        <div className="relative flex-1 overflow-hidden" data-lane="moments">
-          {drawn.map(({ at, moments: [m, ...others] }) =>
-            others.length > 0 ? (
-              <ClusterMark
-                key={m!.id}
-                moments={[m!, ...others]}
-                chosen={chosen}
-                catching={catching}
-                onPick={pick}
-                left={at * pxPerFrame}
-              />
-            ) : (
-              one(m!)
-            ),
-          )}
-        </div>
-      </div>
-      <div className="flex h-[39px] border-t border-edge">
-        <div className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 leading-[38px] text-muted" style={{ width: HEAD_PX }}>
-          Words
-        </div>
-        <div
-          className="relative flex-1 overflow-hidden"
-          data-lane="words"
-          {...sweep.hand}
-          onClick={(e) => {
-            if (sweep.swept()) return
-            if (!(e.target as HTMLElement).closest('button')) pickWordAt(frameAt(e.clientX))
-          }}
-        >
-          {spoken.map((c) => (
-            <div key={c.id} className="absolute top-0 h-[14px]" style={{ left: c.at * pxPerFrame }}>
-              <Wave clip={c} height={14} from={from} to={to} colour="#a8977a" />
-            </div>
-          ))}
-          {words.map((w, i) => {
-            const next = words[i + 1]
-            const room = ((next?.frame ?? w.untilFrame ?? w.frame! + 30) - w.frame!) * pxPerFrame
-            const look =
-              w.id === chosen
-                ? 'border-accent bg-accent text-white'
-                : catching?.moment.id === w.id
-                  ? 'border-good bg-good text-white'
-                  : sweep.has(w)
-                    ? 'border-accent bg-accent-wash'
-                    : 'border-edge-strong hover:bg-black/5'
-            const common = {
-              title: w.label,
-              'data-moment': w.id,
-              className:
-                `absolute top-[14px] h-[24px] !min-w-0 truncate rounded-sm ` +
-                `border-l px-0.5 text-left text-[11px] leading-[24px] ${look}`,
-              style: { left: w.frame! * pxPerFrame, width: Math.max(2, room - 1) },
-            }
-            // Where words stand too close to be pressed one by one, the lane as a whole is pressed.
-            return room >= 25 ? (
-              <Fragment key={w.id}>
-                <button type="button" {...common} onClick={() => !sweep.swept() && pick(w)}>
-                  {w.label}
-                </button>
-                {clipOfWord(w) && (
-                  <WordBorders
-                    word={w}
-                    clip={clipOfWord(w)!}
-                    left={w.frame! * pxPerFrame}
-                    width={((w.untilFrame ?? w.frame!) - w.frame!) * pxPerFrame}
-                  />
-                )}
-              </Fragment>
-            ) : (
-              <span key={w.id} {...common}>
-                {room > 13 ? w.label : ''}
-              </span>
-            )
-          })}
-          {sweep.asks && <SweepMenu at={sweep.asks} onClose={sweep.close} />}
-          {spoken.length === 0 && (
-            <span className="absolute left-2 leading-[38px] text-muted">
-              No words yet: bring in captions (WebVTT, SRT) with the narration.
-            </span>
-          )}
-        </div>
-      </div>
+      <button type="button" {...common} onClick={onPick}>
+        {w.label}
+      </button>
+      {clip && (
+        <WordBorders word={w} clip={clip} left={left} width={((w.untilFrame ?? w.frame!) - w.frame!) * pxPerFrame} />
+      )}
     </>
   )
-})
+}
 
 interface ClusterProps {
   moments: readonly TimedMoment[]
