@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { apply, IDENTITY, type Matrix } from '../geometry'
-import { anchorIn, croppedTo, draggedBy, drawnBetween, snapPoint } from './dragging'
+import { anchorIn, bentWay, croppedTo, draggedBy, drawnBetween, snapPoint } from './dragging'
 import type { SnapLine } from './snap'
 
 const LINE: SnapLine = { axis: 'x', at: 500, name: 'guide' }
@@ -55,4 +55,18 @@ test('an anchor point lies on edges and the middle when it is near; a grip crops
   expect(anchorIn(BOX, { x: 141, y: 139 })).toEqual({ x: 0.5, y: 1 })
   expect(anchorIn(BOX, { x: 120, y: 20 })).toEqual({ x: 0.25, y: 0 })
   expect(croppedTo(BOX, { x: -1, y: 1 }, { x: 120, y: 130 })).toEqual({ left: 0.25, bottom: 0.25 })
+})
+
+test('a way goes through the place that its middle is dragged to; a handle alone goes where it is dragged', () => {
+  const [a, b] = [
+    { x: 100, y: 200 },
+    { x: 400, y: 260 },
+  ]
+  const to = { x: 300, y: 60 }
+  const { start, landing } = bentWay('middle', [a, b], null, to)
+  // A cubic at its middle: an eighth of each end, three eighths of each handle.
+  const at = (k: 'x' | 'y') => (a[k] + b[k]) / 8 + (3 * (a[k] + start[k] + b[k] + landing[k])) / 8
+  expect([at('x'), at('y')].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([300, 60])
+  const one = bentWay('landing', [a, b], null, to)
+  expect(one).toEqual({ start: { x: 100, y: 20 }, landing: { x: -100, y: -200 } })
 })

@@ -98,3 +98,28 @@ export function croppedTo(
     ...(pull.y === 1 && { bottom: 1 - y }),
   }
 }
+
+/** The handles of a curved way, each from its own end. */
+interface Curve {
+  start: Point
+  landing: Point
+}
+const third = (from: Point, to: Point): Point => ({ x: (to.x - from.x) / 3, y: (to.y - from.y) / 3 })
+/**
+ * The curve of a way from `a` to `b` once one of its handles, or its middle, is dragged to a place.
+ *
+ * @param curve  as it was; null: straight
+ */
+export function bentWay(which: keyof Curve | 'middle', [a, b]: [Point, Point], curve: Curve | null, to: Point): Curve {
+  const straight = { start: third(a, b), landing: third(b, a) }
+  if (which !== 'middle') {
+    const from = which === 'start' ? a : b
+    return { ...(curve ?? straight), [which]: { x: to.x - from.x, y: to.y - from.y } }
+  }
+  // Both handles move by four thirds of how far the middle is drawn off.
+  const off = { x: ((to.x - (a.x + b.x) / 2) * 4) / 3, y: ((to.y - (a.y + b.y) / 2) * 4) / 3 }
+  return {
+    start: { x: straight.start.x + off.x, y: straight.start.y + off.y },
+    landing: { x: straight.landing.x + off.x, y: straight.landing.y + off.y },
+  }
+}
