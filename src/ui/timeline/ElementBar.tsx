@@ -1,10 +1,10 @@
 import { counted } from '@/core/formats/counted'
 import { kindName, kindOf, placedIn } from '@/core/kinds'
 import { ChevronRight, EyeOff, Lock } from 'lucide-react'
-import { memo } from 'react'
-import { edgeAt, pushing, setEdge, setElements, shiftElements, withMembers, type Edit } from '@/core/edits'
-import type { Element } from '@/core/lesson/schema'
-import { bornOf, caught, type Catch } from '@/core/moments'
+import { memo, type ReactNode } from 'react'
+import { draggedBar, type BarPart } from '@/core/edits'
+import type { Element, Passing } from '@/core/lesson/schema'
+import type { Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
 import { desk, goTo, select, setDesk, useDesk, useShownPart } from '../state/desk'
@@ -22,8 +22,7 @@ export const LANE_PX = 24
 const NAMED_PX = 72
 const NOTCHED_PX = 36
 const GRIP = 'pointer-events-none mx-auto block h-2 w-[5px] rounded-b-sm border border-ink bg-card'
-type Part = 'body' | 'start' | 'end' | 'arrival' | 'departure'
-const LABELS: Record<Part, (name: string) => string> = {
+const LABELS: Record<BarPart, (name: string) => string> = {
   body: (n) => `Move “${n}” in time`,
   start: (n) => `Start “${n}” elsewhere`,
   end: (n) => `End “${n}” elsewhere`,
@@ -49,58 +48,71 @@ interface Props {
 function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
   const { pxPerFrame, left } = useView()
   const selected = useDesk((b) => b.elements.includes(e.id))
-  const { begin, hand } = useTimeDrag()
-  const look = kindOf(e).swatch
   // What is seen of it beyond its end.
   const tail = useShownPart((t) => Math.min(t.length, kindOf(e).seen?.(e, span, t).to ?? 0)) - span.to
+  const handlers = useGrasp(e, selected, onCatch)
+  const width = Math.max(5, (span.to - span.from) * pxPerFrame)
+  /** What is in a group is drawn a little smaller than the group itself. */
+  const inset = depth > 0 ? 2 : 0
+  const box = { top: top + inset, height: LANE_PX - 4 - 2 * inset }
+  const firstMove = e.poses.length > 0 ? motionOf(desk().timed, e).moves[0] : undefined
+  /** The name keeps off the curve of the first move: it stands before it where there is room, else beside the bar. */
+  const room = firstMove ? (firstMove.from - span.from) * pxPerFrame - 26 : Infinity
+  const named = width >= NAMED_PX && room >= 44
+  const slide = Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))
+  const beside = named ? 0 : (free - span.to) * pxPerFrame
+  return (
+    <>
+      {beside > 34 && (
+        <NameBeside
+          element={e}
+          at={{ left: span.from * pxPerFrame + width + 4, top }}
+          room={Math.min(160, beside - 6)}
+        />
+      )}
+      {tail > 0 && (
+        <span
+          className="pointer-events-none absolute rounded-r border border-l-0 border-dashed border-ink/50"
+          style={{
+            left: span.to * pxPerFrame,
+            width: tail * pxPerFrame,
+            top: box.top + 3,
+            height: box.height - 6,
+            backgroundColor: kindOf(e).swatch.colour,
+            opacity: 0.55,
+          }}
+          data-tail={e.id}
+          aria-hidden
+        />
+      )}
+      <div
+        data-element={e.id}
+        title={`${e.name}\nstarts ${tieSentence(desk().timed, e.start)}\nends ${tieSentence(desk().timed, e.end)}`}
+        className="absolute z-[6] cursor-grab text-[12px]"
+        style={{ left: span.from * pxPerFrame, width, ...box }}
+        {...handlers('body')}
+        onDoubleClick={() => (placedIn(e) ? goInside(e.id) : goTo(span.from))}
+      >
+        <Face element={e} span={span} selected={selected} width={width}>
+          {named && <NameWithin element={e} room={room} slide={slide} />}
+        </Face>
+        {placedIn(e) && width >= NOTCHED_PX && <Fold id={e.id} name={e.name} />}
+        {width >= NOTCHED_PX && <Notches element={e} span={span} onCatch={onCatch} />}
+        {selected && width > 40 && <PassingGrips element={e} width={width} handlers={handlers} />}
+        {(['start', 'end'] as const).map((side) => (
+          <End key={side} element={e} side={side} span={span} width={width} handlers={handlers} />
+        ))}
+      </div>
+    </>
+  )
+}
 
-  /** The edit that a drag to a frame stands for, and what it would catch. */
-  const changeFor = (
-    part: Part,
-    by: number,
-    loose: boolean,
-    pushes: boolean,
-  ): { change: Edit; caught: Catch | null } => {
-    const { timed, elements } = desk()
-    const reach = Math.max(0, CATCH_PX / pxPerFrame)
-    const near = (frame: number) =>
-      loose ? null : caught(timed.moments.values(), frame, reach, (m) => m.kind !== 'phrase' && !bornOf(m.id, e.id))
-    const own = timed.spans.get(e.id)!
-    const element = timed.lesson.elements.find((x) => x.id === e.id)!
-    if (part === 'arrival' || part === 'departure') {
-      const frames = Math.max(0, Math.min(own.to - own.from, element[part].frames + (part === 'arrival' ? by : -by)))
-      return {
-        change: setElements([e.id], { [`${part}.frames`]: frames }),
-        caught: null,
-      }
-    }
-    if (part !== 'body') {
-      const frame = part === 'start' ? Math.min(own.from + by, own.to - 1) : Math.max(own.to + by, own.from + 1)
-      const hit = near(frame)
-      const fits = hit && (part === 'start' ? hit.frame < own.to : hit.frame > own.from)
-      const put = setEdge(e.id, part, edgeAt(timed, element, part, fits ? hit.frame : frame, fits ? hit : null, loose))
-      return {
-        change: pushes !== desk().pushes && part === 'end' ? pushing(e.id, put) : put,
-        caught: fits ? hit : null,
-      }
-    }
-    const ids = withMembers(timed.lesson, elements.includes(e.id) ? elements : [e.id])
-    const start = near(own.from + by)
-    if (start)
-      return {
-        change: shiftElements(ids, start.frame - own.from, { id: e.id, side: 'start', caught: start }),
-        caught: start,
-      }
-    const end = near(own.to + by)
-    if (end)
-      return {
-        change: shiftElements(ids, end.frame - own.to, { id: e.id, side: 'end', caught: end }),
-        caught: end,
-      }
-    return { change: shiftElements(ids, by), caught: null }
-  }
-
-  const grasp = (part: Part) => (event: React.PointerEvent) => {
+type Handlers = (part: BarPart) => object
+/** A bar is dragged by its body, by an end, or by how long it takes to come or to go. */
+function useGrasp(e: Element, selected: boolean, onCatch: Props['onCatch']): Handlers {
+  const { pxPerFrame } = useView()
+  const { begin, hand } = useTimeDrag()
+  const grasp = (part: BarPart) => (event: React.PointerEvent) => {
     if (event.button !== 0) return
     event.stopPropagation()
     if (event.shiftKey && part === 'body') {
@@ -113,7 +125,14 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
       label: LABELS[part](e.name),
       change(by, now) {
         if (e.locked) return null
-        const { change, caught: hit } = changeFor(part, by, now.altKey, now.shiftKey)
+        const { timed, elements, pushes } = desk()
+        const { change, hit } = draggedBar(timed, e.id, part, {
+          by,
+          reach: CATCH_PX / pxPerFrame,
+          loose: now.altKey,
+          pushes: now.shiftKey !== pushes,
+          selected: elements,
+        })
         onCatch(hit)
         return change
       },
@@ -124,170 +143,157 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
       over: () => onCatch(null),
     })
   }
-  const handlers = (part: Part) => ({ onPointerDown: grasp(part), ...hand })
-  const width = Math.max(5, (span.to - span.from) * pxPerFrame)
-  /** What is in a group is drawn a little smaller than the group itself. */
-  const inset = depth > 0 ? 2 : 0
-  const pass = (frames: number) => Math.min(width / 2, frames * pxPerFrame)
-  const firstMove = e.poses.length > 0 ? motionOf(desk().timed, e).moves[0] : undefined
-  /** The name keeps off the curve of the first move: it stands before it where there is room, else beside the bar. */
-  const room = firstMove ? (firstMove.from - span.from) * pxPerFrame - 26 : Infinity
-  const named = width >= NAMED_PX && room >= 44
-  const knot = (edge: Element['start'], lost: boolean) =>
-    lost
-      ? 'border-2 border-dashed border-accent bg-card'
-      : edge.on === 'loose'
-        ? 'bg-card border border-ink'
-        : edge.on === 'length'
-          ? 'hidden'
-          : 'bg-accent border border-white'
-  const beside = !named && (free - span.to) * pxPerFrame > 34
-  const nameStyle = {
-    left: span.from * pxPerFrame + width + 4,
-    maxWidth: Math.min(160, (free - span.to) * pxPerFrame - 6),
-    top,
-    height: LANE_PX - 4,
-  }
-  const slide = Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))
+  return (part) => ({ onPointerDown: grasp(part), ...hand })
+}
+
+/** The name of a bar that is too short for it. */
+function NameBeside({ element: e, at, room }: { element: Element; at: { left: number; top: number }; room: number }) {
   return (
-    <>
-      {beside && (
+    <span
+      className="pointer-events-none absolute z-[5] flex items-center gap-1 truncate text-[12px] text-ink"
+      style={{ ...at, maxWidth: room, height: LANE_PX - 4 }}
+      aria-hidden
+    >
+      <KindIcon kind={kindName(e)} size={12} />
+      <span className="truncate">{e.name}</span>
+    </span>
+  )
+}
+/** The name on a bar: in sight where the bar begins to the left of what is. */
+function NameWithin({ element: e, room, slide }: { element: Element; room: number; slide: number }) {
+  const from = e.poses.length > 0 ? 'ml-5.5' : placedIn(e) ? 'ml-6' : 'ml-2.5'
+  const icon = e.locked ? (
+    <Lock size={11} />
+  ) : e.hidden ? (
+    <EyeOff size={11} />
+  ) : (
+    <KindIcon kind={kindName(e)} size={12} />
+  )
+  return (
+    <span
+      className={`pointer-events-none ${from} flex items-center gap-1 truncate rounded bg-card/70 px-1`}
+      style={{ maxWidth: Number.isFinite(room) ? room : undefined, transform: `translateX(${slide}px)` }}
+    >
+      {icon}
+      <span className="truncate">{e.name}</span>
+    </span>
+  )
+}
+
+/** So much of a bar its arrival or departure takes up, in pixels. */
+const passingPx = ({ how, frames }: Passing, width: number, pxPerFrame: number): number =>
+  how === 'none' ? 0 : Math.min(width / 2, frames * pxPerFrame)
+
+/** The bar itself: its kind's colour and pattern, and how it comes and goes. */
+function Face({
+  element: e,
+  span,
+  selected,
+  width,
+  children,
+}: {
+  element: Element
+  span: Span
+  selected: boolean
+  width: number
+  children: ReactNode
+}) {
+  const { pxPerFrame } = useView()
+  const look = kindOf(e).swatch
+  const slope = 'pointer-events-none absolute inset-y-0 bg-ink/25 '
+  return (
+    <div
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={`${e.name}, ${counted(span.to - span.from, 'frame')}`}
+      data-bar
+      className={
+        `absolute inset-0 flex items-center overflow-hidden rounded border ` +
+        `${e.hidden ? 'opacity-50' : ''} ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/50'}`
+      }
+      style={{ backgroundColor: look.colour, backgroundImage: look.pattern, backgroundSize: look.tile }}
+      onKeyDown={(k) => {
+        if (k.key !== 'Enter') return
+        k.stopPropagation()
+        select([e.id])
+        goTo(span.from)
+      }}
+    >
+      {e.arrival.how !== 'none' && (
         <span
-          className="pointer-events-none absolute z-[5] flex items-center gap-1 truncate text-[12px] text-ink"
-          style={nameStyle}
-          aria-hidden
-        >
-          <KindIcon kind={kindName(e)} size={12} />
-          <span className="truncate">{e.name}</span>
-        </span>
-      )}
-      {tail > 0 && (
-        <span
-          className="pointer-events-none absolute rounded-r border border-l-0 border-dashed border-ink/50"
-          style={{
-            left: span.to * pxPerFrame,
-            width: tail * pxPerFrame,
-            top: top + inset + 3,
-            height: LANE_PX - 10 - 2 * inset,
-            backgroundColor: look.colour,
-            opacity: 0.55,
-          }}
-          data-tail={e.id}
-          aria-hidden
+          className={`${slope} left-0 [clip-path:polygon(0_0,100%_0,0_100%)]`}
+          style={{ width: passingPx(e.arrival, width, pxPerFrame) }}
         />
       )}
-      <div
-        data-element={e.id}
-        title={`${e.name}\nstarts ${tieSentence(desk().timed, e.start)}\nends ${tieSentence(desk().timed, e.end)}`}
-        className="absolute z-[6] cursor-grab text-[12px]"
-        style={{ left: span.from * pxPerFrame, width, top: top + inset, height: LANE_PX - 4 - 2 * inset }}
-        {...handlers('body')}
-        onDoubleClick={() => (placedIn(e) ? goInside(e.id) : goTo(span.from))}
+      {e.departure.how !== 'none' && (
+        <span
+          className={`${slope} right-0 [clip-path:polygon(0_0,100%_0,100%_100%)]`}
+          style={{ width: passingPx(e.departure, width, pxPerFrame) }}
+        />
+      )}
+      {children}
+    </div>
+  )
+}
+
+/** By these it is dragged how long something takes to come, and to go. */
+function PassingGrips({ element: e, width, handlers }: { element: Element; width: number; handlers: Handlers }) {
+  const { pxPerFrame } = useView()
+  return (['arrival', 'departure'] as const).map((which) => {
+    if (e[which].how === 'none') return null
+    const off = Math.max(12, passingPx(e[which], width, pxPerFrame))
+    const name = which === 'arrival' ? 'Arrival' : 'Departure'
+    return (
+      <span
+        key={which}
+        data-passing={which}
+        title={`${name}: ${counted(e[which].frames, 'frame')}; drag to change`}
+        className="absolute top-0 z-[1] h-2.5 w-2 -translate-x-1/2 cursor-ew-resize"
+        style={{ left: which === 'arrival' ? off : width - off }}
+        {...handlers(which)}
       >
-        <div
-          role="button"
-          tabIndex={0}
-          aria-pressed={selected}
-          aria-label={`${e.name}, ${counted(span.to - span.from, 'frame')}`}
-          data-bar
-          className={
-            `absolute inset-0 flex items-center overflow-hidden rounded border ` +
-            `${e.hidden ? 'opacity-50' : ''} ${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/50'}`
-          }
-          style={{
-            backgroundColor: look.colour,
-            backgroundImage: look.pattern,
-            backgroundSize: look.tile,
-          }}
-          onKeyDown={(k) => {
-            if (k.key === 'Enter') {
-              k.stopPropagation()
-              select([e.id])
-              goTo(span.from)
-            }
-          }}
-        >
-          {e.arrival.how !== 'none' && (
-            <span
-              className="pointer-events-none absolute inset-y-0 left-0 bg-ink/25 [clip-path:polygon(0_0,100%_0,0_100%)]"
-              style={{ width: pass(e.arrival.frames) }}
-            />
-          )}
-          {e.departure.how !== 'none' && (
-            <span
-              className={
-                'pointer-events-none absolute inset-y-0 right-0 bg-ink/25 ' +
-                '[clip-path:polygon(0_0,100%_0,100%_100%)]'
-              }
-              style={{ width: pass(e.departure.frames) }}
-            />
-          )}
-          {named && (
-            <span
-              className={
-                `pointer-events-none ${e.poses.length > 0 ? 'ml-5.5' : placedIn(e) ? 'ml-6' : 'ml-2.5'} ` +
-                `flex items-center gap-1 truncate rounded bg-card/70 px-1`
-              }
-              style={{ maxWidth: Number.isFinite(room) ? room : undefined, transform: `translateX(${slide}px)` }}
-            >
-              {e.locked ? (
-                <Lock size={11} />
-              ) : e.hidden ? (
-                <EyeOff size={11} />
-              ) : (
-                <KindIcon kind={kindName(e)} size={12} />
-              )}
-              <span className="truncate">{e.name}</span>
-            </span>
-          )}
-        </div>
-        {placedIn(e) && width >= NOTCHED_PX && <Fold id={e.id} name={e.name} />}
-        {width >= NOTCHED_PX && <Notches element={e} span={span} onCatch={onCatch} />}
-        {selected &&
-          (['arrival', 'departure'] as const).map(
-            (which) =>
-              e[which].how !== 'none' &&
-              width > 40 && (
-                <span
-                  key={which}
-                  data-passing={which}
-                  title={
-                    `${which === 'arrival' ? 'Arrival' : 'Departure'}: ` +
-                    `${counted(e[which].frames, 'frame')}; drag to change`
-                  }
-                  className="absolute top-0 z-[1] h-2.5 w-2 -translate-x-1/2 cursor-ew-resize"
-                  style={
-                    which === 'arrival'
-                      ? { left: Math.max(12, pass(e.arrival.frames)) }
-                      : { left: width - Math.max(12, pass(e.departure.frames)) }
-                  }
-                  {...handlers(which)}
-                >
-                  <span className={GRIP} />
-                </span>
-              ),
-          )}
-        {(['start', 'end'] as const).map((side) => (
-          <span
-            key={side}
-            data-side={side}
-            className={
-              `absolute inset-y-0 w-2 cursor-ew-resize ${side === 'start' ? 'left-0' : 'right-0'} ` +
-              `${width < 14 && side === 'start' ? 'hidden' : ''}`
-            }
-            {...handlers(side)}
-          >
-            <span
-              className={
-                `pointer-events-none absolute top-1/2 size-[7px] -translate-y-1/2 rounded-full ` +
-                (`${side === 'start' ? 'left-px' : 'right-px'} ` +
-                  `${knot(e[side], side === 'start' ? span.startLost : span.endLost)}`)
-              }
-            />
-          </span>
-        ))}
-      </div>
-    </>
+        <span className={GRIP} />
+      </span>
+    )
+  })
+}
+
+/** An end of a bar; whether it is tied shows. */
+function End({
+  element: e,
+  side,
+  span,
+  width,
+  handlers,
+}: {
+  element: Element
+  side: 'start' | 'end'
+  span: Span
+  width: number
+  handlers: Handlers
+}) {
+  const { on } = e[side]
+  const lost = side === 'start' ? span.startLost : span.endLost
+  const tied =
+    on === 'loose' ? 'border border-ink bg-card' : on === 'length' ? 'hidden' : 'border border-white bg-accent'
+  const knot = lost ? 'border-2 border-dashed border-accent bg-card' : tied
+  return (
+    <span
+      data-side={side}
+      className={
+        `absolute inset-y-0 w-2 cursor-ew-resize ${side === 'start' ? 'left-0' : 'right-0'} ` +
+        `${width < 14 && side === 'start' ? 'hidden' : ''}`
+      }
+      {...handlers(side)}
+    >
+      <span
+        className={
+          `pointer-events-none absolute top-1/2 size-[7px] -translate-y-1/2 rounded-full ` +
+          `${side === 'start' ? 'left-px' : 'right-px'} ${knot}`
+        }
+      />
+    </span>
   )
 }
 
