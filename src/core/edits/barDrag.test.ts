@@ -20,7 +20,7 @@ const drag = (part: Parameters<typeof draggedBar>[2], by: number, more: Partial<
   return [span.from, span.to, hit?.moment.id ?? null]
 }
 
-test('an end that comes near a moment is tied to it; farther away, or held loose, it stands where it was let go', () => {
+test('an end that comes near a moment is tied to it; farther away, or loose, it stands where it was let go', () => {
   expect(drag('start', 17)).toEqual([120, 160, 'take/click-2'])
   expect(drag('start', 10)).toEqual([110, 160, null])
   expect(drag('start', 17, { loose: true })).toEqual([117, 160, null])

@@ -198,7 +198,7 @@ function Face({
   width: number
   children: ReactNode
 }) {
-  const { pxPerFrame } = useView()
+  const pxPerFrame = useView((v) => v.pxPerFrame)
   const look = kindOf(e).swatch
   const slope = 'pointer-events-none absolute inset-y-0 bg-ink/25 '
   return (
@@ -239,7 +239,7 @@ function Face({
 
 /** By these it is dragged how long something takes to come, and to go. */
 function PassingGrips({ element: e, width, handlers }: { element: Element; width: number; handlers: Handlers }) {
-  const { pxPerFrame } = useView()
+  const pxPerFrame = useView((v) => v.pxPerFrame)
   return (['arrival', 'departure'] as const).map((which) => {
     if (e[which].how === 'none') return null
     const off = Math.max(12, passingPx(e[which], width, pxPerFrame))
