@@ -1,4 +1,3 @@
-import { counted } from '../formats/counted'
 import { setLesson } from '../edits'
 import { lasts } from '../kinds/looks'
 import type { Finder } from './finding'
@@ -19,10 +18,9 @@ export const cut: Finder = {
             (e.end.on === 'moment' && e.end.moment === 'lesson:end')
           )
             return []
-          const gone =
-            span.from >= length
-              ? 'It is not seen at all'
-              : `Its last ${counted(span.to - length, 'frame')} will not be seen`
+          const late = span.to - length
+          const last = late === 1 ? 'Its last frame is not seen' : `Its last ${late} frames are not seen`
+          const gone = span.from >= length ? 'It is not seen at all' : last
           return [
             {
               element: e.id,
