@@ -34,38 +34,34 @@ export function StandSection({ element: e }: { element: Element }) {
   return (
     <Section title="Picture-in-picture" folds="open">
       <p className="text-muted">It goes there from the playhead on; on a chosen moment, with that moment.</p>
-      <div className="flex items-start gap-3">
-        <div
-          role="group"
-          aria-label="Stand at"
-          className={
-            'grid h-[94px] w-[140px] grid-cols-3 grid-rows-3 gap-1 rounded border border-edge-strong bg-card p-1'
-          }
-        >
-          {SPOTS.map(([spot, words]) => (
-            <button
-              key={spot}
-              type="button"
-              aria-label={`Stand at the ${words}`}
-              title={`Stand at the ${words}`}
-              className="rounded-[3px] bg-ink/15 hover:bg-accent focus-visible:bg-accent"
-              onClick={() => go(spot, words)}
-            />
-          ))}
-        </div>
-        <div className="min-w-0 flex-1 space-y-1.5">
-          <NumberField label="wide" unit="%" min={2} max={100} value={share} onChange={setShare} />
-          <NumberField
-            label="moves in"
-            unit="frames"
-            perSecond={fps}
-            min={1}
-            max={10_000}
-            value={long}
-            onChange={setFrames}
+      <div
+        role="group"
+        aria-label="Stand at"
+        className={
+          'grid h-[94px] w-[140px] grid-cols-3 grid-rows-3 gap-1 rounded border border-edge-strong bg-card p-1'
+        }
+      >
+        {SPOTS.map(([spot, words]) => (
+          <button
+            key={spot}
+            type="button"
+            aria-label={`Stand at the ${words}`}
+            title={`Stand at the ${words}`}
+            className="rounded-[3px] bg-ink/15 hover:bg-accent focus-visible:bg-accent"
+            onClick={() => go(spot, words)}
           />
-        </div>
+        ))}
       </div>
+      <NumberField label="Stands as wide as" unit="%" min={2} max={100} value={share} onChange={setShare} />
+      <NumberField
+        label="Goes there in"
+        unit="frames"
+        perSecond={fps}
+        min={1}
+        max={10_000}
+        value={long}
+        onChange={setFrames}
+      />
       <Button
         onClick={() =>
           edit(
