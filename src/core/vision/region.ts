@@ -43,7 +43,8 @@ const PARTLY = 0.8
 const SURELY = 0.03
 /** What goes on as it went is off by no more than so many pixels, or by half of how far it goes. */
 const STEADY = 12
-const NONE = Twins.among([], { x: 0, y: 0 })
+const STILL: Point = { x: 0, y: 0 }
+const NONE = Twins.among([], STILL)
 
 /** Follows a region of a recording, such as a line of a page that scrolls, from frame to frame. */
 export class RegionTracker {
@@ -58,7 +59,7 @@ export class RegionTracker {
    */
   private due = { x: 0, y: 0 }
   private age = 0
-  /** By how much it went with the last frame. */
+  /** By how much it went with the last frame in which anything changed. */
   private speed = { x: 0, y: 0 }
   /** While it is out of sight: what looks like it, and goes along with it. */
   private twins = NONE
@@ -121,7 +122,8 @@ export class RegionTracker {
     this.turn(turned)
     if (this.shape && this.at.seen && changed > 0) this.look(this.shape, changed)
     else if (this.shape && !this.at.seen && (changed > 0 || !this.twins.any)) this.lookAgain(this.shape)
-    this.speed = changed > 0 ? { x: this.at.x - before.x, y: this.at.y - before.y } : { x: 0, y: 0 }
+    // A frame that is as the one before says nothing: pages are often drawn less often than they are recorded.
+    if (changed > 0) this.speed = { x: this.at.x - before.x, y: this.at.y - before.y }
     return { x: this.at.x - this.offset.x, y: this.at.y - this.offset.y, seen: this.at.seen }
   }
 
@@ -138,7 +140,7 @@ export class RegionTracker {
       const best =
         this.best(this.around(at), FOUND, here) ?? (here > 0 ? null : this.best(this.everywhere(), ANYWHERE, 0))
       const twin = best && this.twinAt(best)
-    if (best && !twin) this.go(best)
+      if (best && !twin) this.go(best)
       else if (here === 0) this.goneOutOfSight(shape, twin)
     }
   }
@@ -151,7 +153,8 @@ export class RegionTracker {
     const expected = due.x !== 0 || due.y !== 0 ? { x: due.x, y: due.y } : speed
     const tolerance = Math.max(STEADY, Math.hypot(expected.x, expected.y) / 2)
     if (Math.hypot(place.x - at.x - expected.x, place.y - at.y - expected.y) <= tolerance) return null
-    return Twins.among(this.likes('before'), at).wentTo(place, expected, tolerance)
+    const twins = Twins.among(this.likes('before'), at)
+    return twins.wentTo(place, expected, tolerance) ?? twins.wentTo(place, STILL, STEADY)
   }
   private goneOutOfSight(shape: PointerShape, went: Point | null): void {
     const { at, eyes } = this
@@ -186,8 +189,7 @@ export class RegionTracker {
       return
     }
     const to = { x: at.x + by.x, y: at.y + by.y }
-    const near =
-      eyes.fit(shape, to.x, to.y, FOUND) > 0 ? { ...to, share: 1 } : eyes.around(shape, to.x, to.y, OFF, FOUND)
+    const near = eyes.fit(shape, to.x, to.y, FOUND) > 0 ? to : eyes.around(shape, to.x, to.y, OFF, FOUND)
     this.at =
       near && this.visible(near.x, near.y) >= VISIBLE ? { x: near.x, y: near.y, seen: true } : { ...to, seen: false }
     this.twins = this.at.seen ? NONE : Twins.among(found, to)

@@ -368,6 +368,10 @@ test('what goes under a bar at the top, or under a box, is not taken to be anoth
     expect([i, Math.abs(places[i]!.y - y) <= 1, places[i]!.seen || y < BAR]).toEqual([i, true, true])
     if (y < BAR - 26) expect([i, places[i]!.seen]).toEqual([i, false])
   }
+  // Recorded twice as often as the page is drawn, every other frame is the one before it.
+  const fast = down.map((top) => 300 + (top - 300) * 2)
+  const twice = follow(fast.flatMap((top) => [top, top]))
+  for (const [i, top] of fast.entries()) if (i > 0) expect([i, twice[2 * i]!.y]).toEqual([i, 122 - (top - 300)])
   // A box is laid over it while the page stands still, and taken away.
   const boxed = follow([300, 300, 300, 300, 300, 300], (i) => i > 1 && i < 4)
   expect(boxed.map((p) => [p.y, p.seen])).toEqual([
