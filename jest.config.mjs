@@ -1,5 +1,7 @@
 export default {
   testEnvironment: 'node',
+  // Not a measure of speed: much of it starts programs, and a busy machine is not a fault.
+  testTimeout: 240_000,
   roots: ['<rootDir>/src', '<rootDir>/recorder', '<rootDir>/demo', '<rootDir>/scripts', '<rootDir>/testing'],
   testMatch: ['**/*.test.ts'],
   transform: {

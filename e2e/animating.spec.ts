@@ -17,7 +17,7 @@ const here = (name: string) => path.join(folder, name)
 async function bringIn(page: Page, files: string[]): Promise<void> {
   await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(files.map(here))
-  for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 90_000 })
+  for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 180_000 })
   await page.keyboard.press('Escape')
 }
 const stored = async (page: Page, id: string): Promise<{ lesson: Lesson; timed: Timed }> => {

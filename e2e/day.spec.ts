@@ -36,7 +36,7 @@ test(
   'a producer’s day: an arrow at a click, a callout tied to a word, four seconds taken out, the ' +
     'narration moved, all of it right in the exported MP4',
   async ({ page }) => {
-    test.setTimeout(300_000)
+    test.setTimeout(900_000)
     const id = await demoCopy()
     await openDesk(page, id)
     const before = resolve(await lessonOf(id))
@@ -102,7 +102,7 @@ test(
     await page.keyboard.press('Control+e')
     await page.getByLabel('Quality').selectOption('draft')
     await page.getByRole('button', { name: 'Export', exact: true }).last().click()
-    await expect(page.locator('[data-export=done]')).toBeVisible({ timeout: 240_000 })
+    await expect(page.locator('[data-export=done]')).toBeVisible({ timeout: 600_000 })
     const download = page.waitForEvent('download')
     await page.getByRole('link', { name: /Download/ }).click()
     const file = path.join(folder, 'day.mp4')

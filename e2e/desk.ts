@@ -62,7 +62,7 @@ export async function openDesk(page: Page, id: string): Promise<void> {
   await page.waitForSelector('main[data-ready=true]')
 }
 export const saved = (page: Page) =>
-  expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved', { timeout: 30_000 })
+  expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved', { timeout: 120_000 })
 /** Types a time into the timecode field and waits until its frame is painted. */
 export async function goTo(page: Page, frame: number, sharp = false): Promise<void> {
   await page.getByTestId('timecode').fill(`${frame}f`)

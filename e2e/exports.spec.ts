@@ -16,7 +16,7 @@ test('a passage is exported smaller; the list outlives a reload; what is done is
   await page.getByRole('dialog').getByLabel('Size', { exact: true }).selectOption('540')
   await page.getByLabel('Quality').selectOption('draft')
   await page.getByRole('button', { name: 'Export', exact: true }).last().click()
-  await expect(page.locator('[data-export=done]')).toHaveCount(1, { timeout: 60_000 })
+  await expect(page.locator('[data-export=done]')).toHaveCount(1, { timeout: 120_000 })
   await page.goto(`${base()}/exports`)
   const row = page.locator('[data-export=done]').filter({ hasText: 'frames 300 to 360' })
   await expect(row).toBeVisible()
@@ -50,7 +50,7 @@ test('an export is cancelled; another goes on after the server was killed under 
   await page.keyboard.press('Control+e')
   await page.getByRole('button', { name: 'Export', exact: true }).last().click()
   await expect(page.locator('[data-export=running]')).toContainText(/frame \d+ of 2130 · \d+ a second/, {
-    timeout: 30_000,
+    timeout: 60_000,
   })
   await page.getByLabel('Cancel this export').click()
   await expect(page.locator('[data-export=cancelled]')).toBeVisible()
@@ -58,7 +58,7 @@ test('an export is cancelled; another goes on after the server was killed under 
   await page.getByLabel('Quality').selectOption('draft')
   await page.getByRole('dialog').getByLabel('Size', { exact: true }).selectOption('360')
   await page.getByRole('button', { name: 'Export', exact: true }).last().click()
-  await expect(page.locator('[data-export=running]')).toBeVisible({ timeout: 30_000 })
+  await expect(page.locator('[data-export=running]')).toBeVisible({ timeout: 120_000 })
   kill('app')
-  await expect(page.locator('[data-export=done]')).toBeVisible({ timeout: 110_000 })
+  await expect(page.locator('[data-export=done]')).toBeVisible({ timeout: 240_000 })
 })

@@ -36,7 +36,7 @@ test(
       .getByTestId('file-picker')
       .setInputFiles(['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'].map((f) => path.join(folder, f)))
     for (const f of ['desk.mp4', 'desk.jsonl', 'voice.wav', 'voice.vtt'])
-      await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 90_000 })
+      await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 180_000 })
     await expect.poll(async () => (await clipsIn(id)).length).toBe(2)
     await saved(page)
     await expect
@@ -57,7 +57,7 @@ test(
     await page.keyboard.press('a')
     copyFileSync(path.join(folder, 'voice.wav'), path.join(folder, 'voice again.wav'))
     await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'voice again.wav'))
-    await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 90_000 })
+    await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 180_000 })
     const library = (await (await fetch(`${base()}/api/media?search=voice`)).json()) as unknown[]
     expect(library.length).toBeLessThanOrEqual(1)
   },
@@ -87,7 +87,7 @@ test(
       .getByTestId('file-picker')
       .setInputFiles([path.join(folder, 'phone.mp4'), path.join(folder, 'badge.png')])
     for (const name of ['phone.mp4', 'badge.png'])
-      await expect(page.locator(`[data-coming="${name}"]`)).toContainText('Ready', { timeout: 60_000 })
+      await expect(page.locator(`[data-coming="${name}"]`)).toContainText('Ready', { timeout: 120_000 })
     await expect.poll(async () => (await clipsIn(id)).length).toBe(1)
     const lesson = await lessonOf(id)
     expect(lesson.frame).toEqual({ width: 540, height: 960 })
@@ -130,17 +130,17 @@ test('broken files get a sentence and change nothing', async ({ page }) => {
     ['list.mp4', 'playlist'],
     ['evil.svg', 'scripts'],
   ] as const)
-    await expect(page.locator(`[data-coming="${name}"]`)).toContainText(words, { timeout: 30_000 })
+    await expect(page.locator(`[data-coming="${name}"]`)).toContainText(words, { timeout: 120_000 })
   await page
     .getByTestId('file-picker')
     .setInputFiles([write('bad.jsonl', '{"trace":1,"width":10,"height":10}\nnonsense'), write('bad.vtt', 'WEBVTT')])
   await expect(page.locator('[data-coming="bad.jsonl"]')).toContainText('is a trace, but there is no take', {
-    timeout: 30_000,
+    timeout: 60_000,
   })
   await expect(page.locator('[data-coming="bad.vtt"]')).toContainText('holds captions, but there is no sound')
   expect(await lessonOf(id)).toMatchObject({ media: {}, elements: [] })
   await page.getByLabel('Try cut.mp4 again').click()
-  await expect(page.locator('[data-coming="cut.mp4"]')).toContainText('cut off', { timeout: 30_000 })
+  await expect(page.locator('[data-coming="cut.mp4"]')).toContainText('cut off', { timeout: 120_000 })
 })
 test('the window is closed before the files are ready: they are laid all the same, with their captions', async ({
   page,
@@ -175,14 +175,14 @@ test('the window is closed before the files are ready: they are laid all the sam
         ((await (await fetch(`${base()}/api/jobs?kind=import`)).json()) as { name: string; state: string }[]).filter(
           (j) => j.name.startsWith('early') && j.state !== 'sending',
         ).length,
-      { timeout: 30_000 },
+      { timeout: 120_000 },
     )
     .toBe(3)
   await page.close({ runBeforeUnload: false })
-  await expect.poll(async () => (await clipsIn(id)).length, { timeout: 90_000 }).toBe(2)
+  await expect.poll(async () => (await clipsIn(id)).length, { timeout: 180_000 }).toBe(2)
   await expect
     .poll(async () => Object.values((await lessonOf(id)).media).find((m) => m.kind === 'sound')?.words.length, {
-      timeout: 30_000,
+      timeout: 60_000,
     })
     .toBe(128)
 })
@@ -198,7 +198,7 @@ test('an upload goes on where it stopped when the line comes back', async ({ pag
   })
   await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'long.wav'))
-  await expect(page.locator('[data-coming="long.wav"]')).toContainText('Ready', { timeout: 90_000 })
+  await expect(page.locator('[data-coming="long.wav"]')).toContainText('Ready', { timeout: 180_000 })
   // 38 MB in pieces of 8 MB: five, and the one that was lost; not from the start again.
   expect(sent).toBe(6)
   await expect.poll(async () => (await clipsIn(id))[0]?.length).toBe(6000)

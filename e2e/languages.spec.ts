@@ -40,7 +40,7 @@ const CZECH = [
 test('the demo in a second language: script, narrator, texts; looked at, and exported beside the first', async ({
   page,
 }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(900_000)
   const id = await demoCopy()
   await openDesk(page, id)
   const own = await stored(page, id)
@@ -60,7 +60,7 @@ test('the demo in a second language: script, narrator, texts; looked at, and exp
   await dialog.getByLabel('Only what is missing').check()
   await expect(rows).toHaveCount(0)
   await dialog.getByRole('button', { name: 'Let the narrator speak it' }).click()
-  await expect(dialog.getByText(/(\d+) of \1 words have their time/)).toBeVisible({ timeout: 60_000 })
+  await expect(dialog.getByText(/(\d+) of \1 words have their time/)).toBeVisible({ timeout: 120_000 })
   await dialog.getByRole('button', { name: 'Look at it in Czech' }).click()
   await expect(page.getByLabel('Looked at in')).toHaveValue('cs')
 
@@ -116,7 +116,7 @@ test('the demo in a second language: script, narrator, texts; looked at, and exp
   await exporting.getByLabel('Captions beside it (WebVTT)').check()
   await exporting.getByRole('button', { name: 'Export', exact: true }).click()
   const done = exporting.locator('[data-export="done"]')
-  await expect(done).toHaveCount(2, { timeout: 240_000 })
+  await expect(done).toHaveCount(2, { timeout: 600_000 })
   const files = await Promise.all(
     ['(cs)', '(en)'].map(async (name) => {
       const row = done.filter({ hasText: name })

@@ -40,7 +40,7 @@ test('another voice reads the script with two sentences swapped and one dropped:
   await page.getByRole('dialog').getByRole('button', { name: 'rms.wav' }).click()
   await page.getByRole('textbox', { name: 'Script' }).fill(SCRIPT.join('\n\n'))
   await page.getByRole('button', { name: 'Take this recording' }).click()
-  await expect(page.getByText(/\d+ of \d+ words have their time/).first()).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByText(/\d+ of \d+ words have their time/).first()).toBeVisible({ timeout: 180_000 })
   const { lesson, timed } = await stored(page, id)
   expect(lesson.media.narration?.name ?? Object.values(lesson.media).find((m) => m.kind === 'sound')!.name).toBe(
     'rms.wav',
@@ -117,7 +117,7 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
     await page.getByRole('button', { name: 'Script …' }).click()
     await page.getByRole('textbox', { name: 'Script' }).fill(said)
     await page.getByRole('button', { name: 'Find the words' }).click()
-    await expect(page.getByText(/\d+ of \d+ words have their time/).first()).toBeVisible({ timeout: 90_000 })
+    await expect(page.getByText(/\d+ of \d+ words have their time/).first()).toBeVisible({ timeout: 180_000 })
     await page.getByRole('button', { name: 'Record …' }).click()
     await expect(page.getByRole('meter', { name: 'Level' })).toBeVisible()
     await heard(page, true)
@@ -136,7 +136,7 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
     await page.getByRole('button', { name: 'Record …' }).click()
     await expect(page.getByText('1 of 1 are recorded')).toBeVisible()
     await page.getByRole('button', { name: 'Take this narration' }).click()
-    await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 60_000 })
+    await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 120_000 })
     await expect
       .poll(async () => Object.values((await stored(page, id)).lesson.media).find((m) => m.kind === 'sound')!.name, {
         timeout: 60_000,

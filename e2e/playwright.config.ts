@@ -9,14 +9,16 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   workers: WORKERS,
   fullyParallel: false,
-  timeout: 120_000,
+  // No measure of speed: a busy machine is not a fault.
+  timeout: 300_000,
+  expect: { timeout: 20_000 },
   retries: 1,
   outputDir: '../test-results',
   reporter: [['list'], ['json']],
   globalSetup: './server.ts',
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
     trace: 'off',
     screenshot: 'only-on-failure',
     permissions: ['clipboard-read', 'clipboard-write'],

@@ -31,7 +31,7 @@ test(
     await openDesk(page, id)
     await page.keyboard.press('a')
     await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'bare.mp4'))
-    await expect(page.locator('[data-coming="bare.mp4"]')).toContainText('Ready', { timeout: 90_000 })
+    await expect(page.locator('[data-coming="bare.mp4"]')).toContainText('Ready', { timeout: 180_000 })
     await page.keyboard.press('Escape')
     await page.getByRole('button', { name: 'Find the pointer', exact: true }).click()
     await expect(page.getByText('The pointer was found').first()).toBeVisible({ timeout: 120_000 })
@@ -73,7 +73,7 @@ test('a callout in a page that scrolls is pinned to what it points at', async ({
   await page.getByTestId('details').getByRole('button', { name: 'Pinned', exact: true }).click()
   await page.getByRole('button', { name: 'Pin it to what it marks' }).click()
   await saved(page)
-  await expect(page.getByRole('button', { name: 'Pin it to what it marks' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('button', { name: 'Pin it to what it marks' })).toBeVisible({ timeout: 120_000 })
   await expect
     .poll(async () => (await poses('callout-parts')).at(-1)?.values.y)
     .toBeCloseTo(pinned.at(-1)!.values.y as number, 0)
@@ -94,7 +94,7 @@ test(
     await page.getByRole('button', { name: 'Pin it to what it marks' }).click()
     // The list makes way for a tool's page at 17.9 s.
     const told = page.getByTestId('out-of-sight').getByRole('button')
-    await expect(told).toHaveText(/^00:00:17:2[78] to 00:00:19:00$/, { timeout: 60_000 })
+    await expect(told).toHaveText(/^00:00:17:2[78] to 00:00:19:00$/, { timeout: 120_000 })
     await page.getByRole('button', { name: '1 finding' }).click()
     await page.getByRole('button', { name: /what it is pinned to is out of sight/ }).click()
     await expect(page.getByTestId('timecode')).toHaveValue(/^00:00:17:2[78]$/)
@@ -118,7 +118,7 @@ test('the pointer is dragged to where it is on a frame, and its way on both side
   await page.mouse.down()
   await page.mouse.move(x + 20, y + 12, { steps: 4 })
   await page.mouse.up()
-  await expect.poll(async () => JSON.stringify(await way()) !== JSON.stringify(before), { timeout: 60_000 }).toBe(true)
+  await expect.poll(async () => JSON.stringify(await way()) !== JSON.stringify(before), { timeout: 120_000 }).toBe(true)
   const after = await way()
   // At that frame it is where it was dropped, and far from it nothing changed.
   const [was, is] = [pointerAt(before, (700 / 30) * 1e6)!, pointerAt(after, (700 / 30) * 1e6)!]

@@ -152,7 +152,7 @@ test('a phrase is lowered in one act, a sound is cleaned, its pauses are shorten
   // Cleaned: heard so, and as it was.
   await page.getByRole('button', { name: 'Clean it' }).click()
   const heardAs = page.getByLabel('Without rumble and noise, heard')
-  await expect(heardAs).toHaveValue('cleaned', { timeout: 60_000 })
+  await expect(heardAs).toHaveValue('cleaned', { timeout: 120_000 })
   const media = Object.keys(before.lesson.media).find((m) => before.lesson.media[m]!.words.length > 0)!
   const cleaned = await stored(page, id)
   expect(cleaned.lesson.media[media]!.sha256).not.toBe(before.lesson.media[media]!.sha256)

@@ -25,7 +25,7 @@ export const near = (a: readonly number[], b: readonly number[], off = 12) =>
 export async function bringIn(page: Page, files: string[]): Promise<void> {
   await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(files.map(here))
-  for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 90_000 })
+  for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 180_000 })
   await page.keyboard.press('Escape')
 }
 /** Presses a word on the timeline, brought into sight. */

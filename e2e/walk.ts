@@ -130,7 +130,7 @@ const sayings = (page: Page): Promise<string[]> => page.locator('[data-sonner-to
  */
 const PAIRING = process.env.VANE_WALK ?? '0'
 /** How long a walk may take. */
-export const PATIENCE_MS = PAIRING === 'kill' ? 3_600_000 : 600_000
+export const PATIENCE_MS = PAIRING === 'kill' ? 3_600_000 : 1_800_000
 async function killed(page: Page): Promise<Page> {
   await page.waitForTimeout(1000)
   const address = page.url()

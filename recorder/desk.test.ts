@@ -5,7 +5,6 @@ import { readTrace } from '@/core/trace'
 import { frameTimes } from '@/server/media/probe'
 import { recordDesk } from './desk'
 
-jest.setTimeout(120_000)
 test('a made-up desk is recorded with a place for each frame in which its pointer is shown', async () => {
   const dir = mkdtempSync(path.join(tmpdir(), 'vane-desk-'))
   try {

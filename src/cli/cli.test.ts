@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { loadImage } from '@napi-rs/canvas'
 
-jest.setTimeout(180_000)
 const root = path.join(__dirname, '../..')
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-cli-'))
 const vane = (...args: string[]) => {

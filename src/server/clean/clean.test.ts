@@ -4,7 +4,6 @@ import path from 'node:path'
 import { mustRun } from '../run'
 import { cleanSound } from './clean'
 
-jest.setTimeout(60_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-clean-'))
 const RATE = 48_000
 const source = path.join(dir, 'desk.wav')

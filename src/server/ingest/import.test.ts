@@ -10,7 +10,6 @@ import { openSite, until, type Site } from '../testing'
 import { beginWork } from '../work'
 import { settleUploads, uploadsFolder, beginUpload, type ImportPayload } from './upload'
 
-jest.setTimeout(180_000)
 let site: Site
 let made: string
 const demo = path.join(__dirname, '../../../demo/media')

@@ -11,7 +11,6 @@ import { hashOf, processFile } from './process'
 import { mustRun } from '../run'
 import { svgFault } from './svg'
 
-jest.setTimeout(120_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-ingest-'))
 const at = (name: string) => path.join(dir, name)
 const ff = (...args: string[]) => mustRun('ffmpeg', ['-v', 'error', '-y', ...args])

@@ -17,7 +17,6 @@ import {
 } from './index'
 import { claim } from './store'
 
-jest.setTimeout(120_000)
 let site: Site
 let told: Extract<News, { about: 'job' }>[] = []
 let run: (job: StoredJob, work: JobWork) => Promise<object> = async () => ({})

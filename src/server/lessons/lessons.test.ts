@@ -39,7 +39,6 @@ import {
   takeStep,
 } from './index'
 
-jest.setTimeout(120_000)
 const data = mkdtempSync(path.join(tmpdir(), 'vane-db-'))
 let daemon: Daemon
 beforeAll(async () => {

@@ -12,7 +12,6 @@ import { openSite, type Site } from '../testing'
 import { bringKept, giveKept } from './given'
 import { removeMedium } from './uses'
 
-jest.setTimeout(120_000)
 let site: Site
 beforeAll(async () => {
   site = await openSite()

@@ -6,7 +6,6 @@ import { isStretched } from '@/core/lesson/clips'
 import type { Leg } from '@/core/sound'
 import { madeSound } from './stretch'
 
-jest.setTimeout(60_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-stretch-'))
 const source = path.join(dir, 'clicks.wav')
 const RATE = 48_000

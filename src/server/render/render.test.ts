@@ -30,7 +30,6 @@ import { madeSound } from '../media/stretch'
 import { mixInto } from './sound'
 import { readWhole, widePipe } from './pipe'
 
-jest.setTimeout(180_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-render-'))
 const at = (name: string) => path.join(dir, name)
 const making = { signal: new AbortController().signal, onStep: () => {} }

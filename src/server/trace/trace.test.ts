@@ -12,7 +12,6 @@ import { killFfmpeg } from '../testing'
 import { findPointer, followRegion } from './find'
 import { eachFrame, greyOf } from './frames'
 
-jest.setTimeout(180_000)
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-trace-'))
 const video = path.join(dir, 'desk.mp4')
 beforeAll(async () => {
