@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { breaches, kindsAsked, typesTwice, unlooked, wideLines } from './houseRules'
+import { breaches, kindsAsked, momentsAsked, typesTwice, unlooked, wideLines } from './houseRules'
 
 const house = (files: Record<string, string>) => {
   const root = mkdtempSync(path.join(tmpdir(), 'house-'))
@@ -68,6 +68,17 @@ test('nothing outside the kinds asks which kind an element is', () => {
   )
   expect(found).toHaveLength(1)
   expect(found[0]).toContain('src/ui/a.ts:1')
+})
+
+test('nothing outside their table asks which kind a moment is', () => {
+  expect(momentsAsked(path.join(__dirname, '..'))).toEqual([])
+  const found = momentsAsked(
+    house({
+      'src/core/lesson/momentKinds.ts': 'export const MOMENT_KINDS = {\n  click: {\n    rank: 0,\n  },\n}',
+      'src/ui/a.ts': "export const dark = (m) => m.kind === 'click'",
+    }),
+  )
+  expect(found).toEqual([expect.stringContaining('src/ui/a.ts:1')])
 })
 
 test('no two files hand out types of one name', () => {

@@ -135,6 +135,21 @@ export function kindsAsked(root: string): string[] {
     })
 }
 
+/** Every place outside the table of moments that asks which kind a moment is, instead of for a trait. */
+export function momentsAsked(root: string): string[] {
+  const home = 'src/core/lesson/momentKinds.ts'
+  const table = existsSync(path.join(root, home)) ? readFileSync(path.join(root, home), 'utf8') : ''
+  const names = [...table.matchAll(/^ {2}(\w+): \{$/gm)].map((m) => m[1]!)
+  if (names.length === 0) return [`${home} declares no kinds of moment`]
+  const asks = new RegExp(`\\bkind [!=]== '(${names.join('|')})'`)
+  return sources(root)
+    .filter((f) => f.startsWith('src/') && f !== home && !/\.test\.tsx?$/.test(f))
+    .flatMap((f) => {
+      const lines = readFileSync(path.join(root, f), 'utf8').split('\n')
+      return lines.flatMap((l, i) => (asks.test(l) ? [`${f}:${i + 1} asks for a kind of moment: ${l.trim()}`] : []))
+    })
+}
+
 /** Every breach of the import rules under `root`, each as a sentence. */
 export function breaches(root: string): string[] {
   const out: string[] = []

@@ -1,7 +1,7 @@
 import { kindNamed, mediumOf, newElement, settle, type ElementKind } from '../kinds'
 import { framingAt } from '../framing'
 import type { Edge, Element } from '../lesson/schema'
-import { caught, type TimedMoment } from '../moments'
+import { caught, isTiedTo, momentKind, type TimedMoment } from '../moments'
 import { SAFE_AREAS } from '../scene'
 import type { Point, Rect } from '../geometry'
 import { framesPerSecond } from '../time'
@@ -41,14 +41,14 @@ const ON_IT = 2
 function momentFor(timed: Timed, spot: NewElement): TimedMoment | null {
   const chosen = spot.moment ? timed.moments.get(spot.moment) : undefined
   if (chosen && chosen.frame !== null) return chosen
-  const near = [...timed.moments.values()].filter((m) => m.kind !== 'lesson' && m.kind !== 'word' && m.kind !== 'cut')
+  const near = [...timed.moments.values()].filter((m) => momentKind(m).listed)
   const off = (m: TimedMoment) => Math.abs(m.frame! - spot.frame)
   for (const reach of [ON_IT, Math.round(framesPerSecond(timed.lesson.rate) * NEAR_S)]) {
     const hit = caught(
       near,
       spot.frame,
       reach,
-      (m) => m.frame !== null && off(m) <= reach && (m.kind !== 'phrase' || off(m) <= ON_IT),
+      (m) => m.frame !== null && off(m) <= reach && (isTiedTo(m) || off(m) <= ON_IT),
     )
     if (hit) return hit.moment
   }

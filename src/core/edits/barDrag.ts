@@ -1,5 +1,5 @@
 import type { Element } from '../lesson/schema'
-import { bornOf, caught, type Catch } from '../moments'
+import { bornOf, caught, isTiedTo, type Catch } from '../moments'
 import type { Timed } from '../timing'
 import type { Edit } from './act'
 import { elementIn } from './chosen'
@@ -40,7 +40,7 @@ export function draggedBar(
   const near = (frame: number) =>
     loose
       ? null
-      : caught(timed.moments.values(), frame, Math.max(0, drag.reach), (m) => m.kind !== 'phrase' && !bornOf(m.id, id))
+      : caught(timed.moments.values(), frame, Math.max(0, drag.reach), (m) => isTiedTo(m) && !bornOf(m.id, id))
   if (part === 'arrival' || part === 'departure')
     return { change: setElements([id], { [`${part}.frames`]: passing(e, part, by, span) }), hit: null }
   if (part !== 'body') {

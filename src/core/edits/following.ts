@@ -13,6 +13,7 @@ import { z } from 'zod'
 import { define, Id } from './act'
 import { Flag, Frame, NewId, Num, XY, PointerWay } from './args'
 import { plain, tie } from './plain'
+import { momentKind } from '../moments'
 
 /** Views that a person set and locked in a zoom: they are kept when it follows the pointer anew. */
 function lockedOf(timed: Timed, e: Element): Stand[] {
@@ -102,7 +103,7 @@ export const smoothPointer = define('smoothPointer', [Id.medium], (media) => (dr
   if (!m?.pointer) return
   const even = smoothed(
     m.pointer,
-    m.moments.filter((x) => x.kind === 'click' || x.kind === 'drag').map((x) => x.fromUs),
+    m.moments.filter((x) => momentKind(x).pointer).map((x) => x.fromUs),
   )
   if (even.some((p, i) => p[1] !== m.pointer![i]![1] || p[2] !== m.pointer![i]![2])) m.pointer = even
 })

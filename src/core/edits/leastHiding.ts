@@ -11,6 +11,7 @@ import { bring, FrameSpot, spotRect, valuesIn } from './arranging'
 import { elementIn } from './chosen'
 import { putPose } from './posing'
 import { Unfit } from './unfit'
+import { pressesIn } from '../moments'
 
 /** How much there is to see in each cell of a grid over the frame, row by row. */
 const Detail = z
@@ -61,9 +62,7 @@ export const makeWay = define('makeWay', [Id.element, Count, Detail], (id, frame
   const { timed } = given
   const span = timed.spans.get(id)!
   const early = Math.round(framesPerSecond(draft.rate) * EARLY_S)
-  const clicks = [...timed.moments.values()]
-    .filter((m) => m.kind === 'click' && m.at && m.frame !== null && m.frame > span.from && m.frame < span.to)
-    .sort((a, b) => a.frame! - b.frame!)
+  const clicks = pressesIn(timed.moments).filter((m) => m.at && m.frame > span.from && m.frame < span.to)
   const own = elementIn(timed.lesson, id)!
   let went: Rect | null = null
   let moved = 0

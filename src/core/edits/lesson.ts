@@ -12,6 +12,7 @@ import { define, Id, Ids, make } from './act'
 import { setAll } from './plain'
 import { Unfit } from './unfit'
 import { Frame, MediumArg, NewId, Num, XY, Values, PointerWay } from './args'
+import { MOMENTS_THAT } from '../moments'
 
 export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
   draft.name = name
@@ -32,7 +33,7 @@ export const addMedium = define('addMedium', [NewId, MediumArg], (id, medium) =>
  */
 export const setMoment = define(
   'setMoment',
-  [NewId, z.enum(['mark', 'chapter']), z.string(), Frame, XY.optional()],
+  [NewId, z.enum(MOMENTS_THAT.areSet), z.string(), Frame, XY.optional()],
   (id, kind, label, frame, at) => (draft, given) => {
     const clip = takeAt({ lesson: draft, clips: clipsIn(draft, given) }, frame)
     const medium = clip && draft.media[clip.media]

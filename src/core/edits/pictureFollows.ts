@@ -4,7 +4,7 @@ import { clipEnd, type Clip } from '../lesson/clips'
 import type { Edge, Lesson, MoveEdge } from '../lesson/schema'
 import { laid, rational, sourceAt, timesRational, type Rational, type Stretch } from '../lesson/timeMap'
 import { frameStartUs, framesPerSecond } from '../time'
-import { ON_SCREEN } from '../moments'
+import { momentKind } from '../moments'
 import { freeOf } from '../review/idle'
 import { resolve, type Timed } from '../timing'
 import { followed, type Anchor, type RetimedPiece } from './retiming'
@@ -51,7 +51,7 @@ function anchorsOf(before: Timed, after: Timed, media: string, mates: Mates): An
   const near = NEAR_S * framesPerSecond(before.lesson.rate)
   const off = (w: (typeof words)[number], frame: number) => Math.max(0, w.was - frame, frame - w.until.was)
   const events = [...before.moments.values()].flatMap((m): Anchor[] => {
-    if (!ON_SCREEN.has(m.kind) || m.frame === null) return []
+    if (!momentKind(m).onScreen || m.frame === null) return []
     const { frame } = m
     const [word] = words.filter((w) => off(w, frame) <= near).sort((a, b) => off(a, frame) - off(b, frame))
     if (!word) return []
@@ -153,10 +153,10 @@ function restsIn(timed: Timed): { from: number; to: number }[] {
   const moments = [...timed.moments.values()]
   const after = Math.round(SHOWS_S * framesPerSecond(timed.lesson.rate))
   const busy = moments.flatMap((m) =>
-    ON_SCREEN.has(m.kind) && m.frame !== null ? [{ from: m.frame - 1, to: (m.untilFrame ?? m.frame) + after }] : [],
+    momentKind(m).onScreen && m.frame !== null ? [{ from: m.frame - 1, to: (m.untilFrame ?? m.frame) + after }] : [],
   )
   const rests = moments.flatMap((m) =>
-    m.kind === 'rest' && m.frame !== null && m.untilFrame !== null ? [{ from: m.frame, to: m.untilFrame }] : [],
+    momentKind(m).still && m.frame !== null && m.untilFrame !== null ? [{ from: m.frame, to: m.untilFrame }] : [],
   )
   return rests.flatMap((r) => freeOf(r, busy))
 }

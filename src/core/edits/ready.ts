@@ -1,20 +1,19 @@
 import { z } from 'zod'
 import type { Point } from '../geometry'
 import { aimAt, aimOf, hasPlace, isView, sizeOf, within } from '../kinds'
-import { MomentKind, type Edge, type Element, type Lesson } from '../lesson/schema'
-import type { TimedMoment } from '../moments'
+import type { Edge, Element, Lesson } from '../lesson/schema'
+import { momentKind, MOMENTS_THAT, type TimedMoment } from '../moments'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { define, make } from './act'
 import { Frame, Num } from './args'
 import { addPasted, Copied, copiedFrom, pasted } from './pasting'
 
-const KINDS = [...MomentKind.options, 'word', 'phrase'] as const
 /** A moment that a ready thing hangs on, to be found where it is placed. */
 export const ReadySlot = z.object({
   /** What the ties of its elements name instead of a moment. */
   id: z.string().min(1).max(100),
-  kind: z.enum(KINDS),
+  kind: z.enum(MOMENTS_THAT.areFound),
   label: z.string().max(200),
   /** When it is, counted from where the first of its elements begins. */
   frame: z.number().int(),
@@ -43,7 +42,7 @@ export function readyFrom(timed: Timed, elements: readonly Element[], name: stri
   const named = new Set(elements.flatMap((e) => tiesOf(e).map((t) => t.moment)))
   const moments = [...named].flatMap((id) => {
     const m = timed.moments.get(id)
-    return m && m.frame !== null && (KINDS as readonly string[]).includes(m.kind) ? [m] : []
+    return m && m.frame !== null && !momentKind(m).laid ? [m] : []
   })
   moments.sort((a, b) => a.frame! - b.frame!)
   const slots = moments.map((m, i): ReadySlot => ({

@@ -18,7 +18,7 @@ import { hundredth, apply, boundsOf, inverse, isFlat, meets, type Point } from '
 import { elementsAt, frameBoxOf } from '../scene'
 import { clipEnd, takeAt } from '../lesson/clips'
 import { Edge, Lesson, type Element } from '../lesson/schema'
-import type { TimedMoment } from '../moments'
+import { chaptersOf, type TimedMoment } from '../moments'
 import type { Timed } from '../timing'
 import { z } from 'zod'
 import { define, Id, Ids } from './act'
@@ -239,9 +239,7 @@ export function spanOver(
     const clip = takeAt(timed, frame)
     return clip ? { start: at(`cut:${clip.id}:start`), end: at(`cut:${clip.id}:end`) } : null
   }
-  const chapter = [...timed.moments.values()]
-    .filter((m) => m.kind === 'chapter' && m.frame !== null && m.frame <= frame)
-    .sort((a, b) => b.frame! - a.frame!)[0]
+  const chapter = chaptersOf(timed.moments).findLast((m) => m.frame <= frame)
   return chapter ? { start: at(chapter.id), end: at(chapter.id, 'end') } : null
 }
 /**

@@ -20,6 +20,7 @@ import { numbered } from './names'
 import { keyAt } from './posing'
 import { clipsIn } from './standing'
 import { Unfit } from './unfit'
+import { phrasesSaid } from '../moments'
 
 const LEVEL = 'look.levelDb'
 const RANGE = { least: -60, most: 24 }
@@ -239,9 +240,8 @@ export const switchCleaned = define('switchCleaned', [Id.medium, Flag], (media, 
 
 /** Where the words of a phrase that is said at a frame begin and end, in the lesson's frames; null where none is. */
 export function phraseAt(timed: Timed, frame: number, but?: Clip): { from: number; to: number; label: string } | null {
-  const said = [...timed.moments.values()].filter(
-    (m) => m.kind === 'phrase' && m.frame !== null && m.untilFrame !== null && m.media !== undefined,
+  const here = phrasesSaid(timed.moments).find(
+    (m) => m.media !== undefined && m.frame <= frame && frame < (m.untilFrame ?? 0) && (!but || m.media === but.media),
   )
-  const here = said.find((m) => m.frame! <= frame && frame < m.untilFrame! && (!but || m.media === but.media))
-  return here ? { from: here.frame!, to: here.untilFrame!, label: here.label } : null
+  return here ? { from: here.frame, to: here.untilFrame!, label: here.label } : null
 }

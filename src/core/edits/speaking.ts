@@ -11,6 +11,7 @@ import { removeElements } from './elements'
 import { countedIds } from './names'
 import { Unfit } from './unfit'
 import { clipsIn } from './standing'
+import { momentKind } from '../moments'
 
 const us = z.number().int().min(0)
 /** Phrases as they are written, with when each word is spoken; null for one that is not. */
@@ -172,7 +173,7 @@ function setHeadings(draft: Lesson, medium: Medium, media: string, spoken: Spoke
   const kept = medium.moments.filter((m) => !m.id.startsWith(`${media}${HEADING}`))
   // What is a chapter already is not made one again.
   const others = [...draft.moments, ...Object.values(draft.media).flatMap((m) => (m === medium ? kept : m.moments))]
-  const named = new Set(others.flatMap((m) => (m.kind === 'chapter' ? [sameWord(m.label)] : [])))
+  const named = new Set(others.flatMap((m) => (momentKind(m).untilNext ? [sameWord(m.label)] : [])))
   const out = spoken.flatMap((p, i) => {
     if (!p.heading) return []
     const next = spoken.slice(i + 1).find((q) => !q.heading && q.words.some((w) => w.fromUs !== null))
@@ -222,7 +223,7 @@ export const setSpeech = define(
   [Id.medium, z.array(z.object({ fromUs: us, toUs: us })).max(20_000)],
   (media, spoken) => (draft) => {
     const medium = draft.media[media]!
-    const others = medium.moments.filter((m) => m.kind !== 'speech')
+    const others = medium.moments.filter((m) => !momentKind(m).unworded)
     const fresh = spoken.map(({ fromUs, toUs }, i) => ({
       id: `${media}/speech-${i + 1}`,
       kind: 'speech' as const,

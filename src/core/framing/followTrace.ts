@@ -6,6 +6,7 @@ import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { pointerAt, type Trace } from '../trace'
 import type { FollowInput } from './follow'
+import { momentKind } from '../moments'
 
 /** Where a drawn pointer is, where one is shown on the take. */
 function drawnAt(timed: Timed, frame: number): Point | null {
@@ -87,8 +88,9 @@ export function followInputAt(timed: Timed, span: { from: number; to: number }):
   for (const m of timed.moments.values()) {
     if (m.frame === null || m.frame < span.from || m.frame >= span.to) continue
     const at = m.frame - span.from
-    if (m.kind === 'click' || m.kind === 'drag') stills.push(at, at + 1)
-    else if (m.kind === 'screen' && m.rect)
+    const { pointer: done, change } = momentKind(m)
+    if (done) stills.push(at, at + 1)
+    else if (change === 'appears' && m.rect)
       opens.push({
         from: Math.max(0, at - Math.round(0.2 * fps)),
         to: Math.min(pointer.length - 1, at + Math.round(LONGEST_OPEN_S * fps)),

@@ -5,6 +5,7 @@ import type { Shape, Source, Window, Work } from '../display'
 import type { Rate } from '../time'
 import type { Span, Timed } from '../timing'
 import type { Field, KeyValue } from '../values'
+import type { ChimeLook } from './chime/look'
 import type { ElementKind, Look } from './looks'
 
 /** An element with the look of a kind; of a kind that is not known, any element. */
@@ -71,7 +72,7 @@ export interface Placed {
 /** A sound that is heard each time something happens: which, when, and how loud. */
 export interface Chimes {
   media: string
-  at: 'click' | 'key' | 'arrives' | 'moves' | 'leaves'
+  at: ChimeLook['at']
   of: string | null
   variants: number
   chance: number

@@ -9,6 +9,7 @@ import { voiceIn } from '../voice'
 import type { Voice } from '../lesson/voices'
 import { inLanguage } from './inLanguage'
 import { scriptsBeside } from './words'
+import { momentKind } from '../moments'
 
 /** A text of a lesson that stands otherwise in each language: of an element, or the name of a chapter. */
 export interface TextAt {
@@ -23,7 +24,7 @@ export interface TextAt {
 export function textsOf(lesson: Lesson): TextAt[] {
   const worded = (text: unknown): text is string => typeof text === 'string' && /\p{L}/u.test(text)
   const chapters = [...Object.values(lesson.media).flatMap((m) => m.moments), ...lesson.moments].filter(
-    (m) => m.kind === 'chapter',
+    (m) => momentKind(m).untilNext,
   )
   return [
     ...chapters.map((m): TextAt => ({ of: m.id, path: 'label', name: 'Chapter', text: m.label })),

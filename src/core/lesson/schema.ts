@@ -5,6 +5,7 @@ import { Voice } from './voices'
 import { Look } from '../kinds/looks'
 import { Colour } from '../values'
 import { LIMITS } from './limits'
+import { MOMENTS_THAT } from './momentKinds'
 import { Passing, SIDES } from './passing'
 import { HouseStyle } from './style'
 
@@ -17,18 +18,7 @@ const us = z.number().int().min(0).max(1e12)
 const share = z.number().min(0).max(1)
 const px = z.number().min(-100_000).max(100_000)
 
-export const MomentKind = z.enum([
-  'click',
-  'drag',
-  'rest',
-  'key',
-  'typing',
-  'scroll',
-  'screen',
-  'speech',
-  'mark',
-  'chapter',
-])
+export const MomentKind = z.enum(MOMENTS_THAT.areHeld)
 export type MomentKind = z.infer<typeof MomentKind>
 
 /** An instant (or a short span) in a medium's own time, with the place on its screen where it has one. */
@@ -304,7 +294,7 @@ export type Element = z.infer<typeof Element>
 /** A moment set on the lesson's own time, where no take lies under it. */
 export const LessonMoment = z.strictObject({
   id,
-  kind: z.enum(['mark', 'chapter']),
+  kind: z.enum(MOMENTS_THAT.areSet),
   label: z.string().max(200),
   frame: frame.min(0),
 })

@@ -1,19 +1,12 @@
 import { isSettled, memo } from '../values'
-import type { Lesson, Medium, Moment, MomentKind } from '../lesson/schema'
+import type { CatalogueKind } from '../lesson/momentKinds'
+import { momentKind } from '../lesson/momentKinds'
+import type { Lesson, Medium, Moment } from '../lesson/schema'
 import { clipEnd, lessonFrameOf, placeOnLesson, type Clip } from '../lesson/clips'
 import type { Point, Rect } from '../geometry'
 import { phrases } from '../voice/phrases'
 
-/** Moments at which something happens on the screen of a recording. */
-export const ON_SCREEN: ReadonlySet<string> = new Set<MomentKind>([
-  'click',
-  'drag',
-  'key',
-  'typing',
-  'scroll',
-  'screen',
-])
-export type CatalogueKind = MomentKind | 'word' | 'cut' | 'lesson' | 'phrase'
+export { momentKind, MOMENT_LISTS, MOMENTS_THAT, type CatalogueKind, type MomentIconName } from '../lesson/momentKinds'
 
 /** A moment mapped to the lesson's time. `frame` is null when it was cut away. */
 export interface TimedMoment {
@@ -138,14 +131,26 @@ function collected({ lesson, clips, length }: Laying): Map<string, TimedMoment> 
   }
   for (const m of lesson.moments)
     put({ id: m.id, kind: m.kind, label: m.label, frame: m.frame, untilFrame: null, byHand: true })
-  const chapters = [...out.values()]
-    .filter((p) => p.kind === 'chapter' && p.frame !== null)
-    .sort((a, b) => a.frame! - b.frame!)
+  const chapters = chaptersOf(out)
   chapters.forEach((c, i) => {
     c.untilFrame = chapters[i + 1]?.frame ?? length
   })
   return out
 }
+
+/** A moment that is in the lesson. */
+export type PresentMoment = TimedMoment & { frame: number }
+type Moments = ReadonlyMap<string, TimedMoment>
+const presentOf = (all: Moments, has: (m: TimedMoment) => boolean): PresentMoment[] =>
+  [...all.values()].filter((m): m is PresentMoment => m.frame !== null && has(m)).sort((a, b) => a.frame - b.frame)
+/** The chapters that are in a lesson, in time order. */
+export const chaptersOf = (all: Moments): PresentMoment[] => presentOf(all, (m) => momentKind(m).untilNext === true)
+/** The words that are spoken in a lesson, in time order. */
+export const wordsSaid = (all: Moments): PresentMoment[] => presentOf(all, (m) => momentKind(m).said === 'word')
+/** The phrases that are spoken in a lesson, in time order. */
+export const phrasesSaid = (all: Moments): PresentMoment[] => presentOf(all, (m) => momentKind(m).said === 'phrase')
+/** The presses of the pointer, in time order; those as well that were only proposed. */
+export const pressesIn = (all: Moments): PresentMoment[] => presentOf(all, (m) => momentKind(m).pointer === 'press')
 
 /** Where a moment of a medium is in the lesson's frame, as the clip that carries it stands. */
 export function whereIn(

@@ -1,21 +1,4 @@
-import type { CatalogueKind, TimedMoment } from './catalogue'
-
-const RANK: Record<CatalogueKind, number> = {
-  click: 0,
-  drag: 1,
-  rest: 2,
-  typing: 1,
-  key: 1,
-  scroll: 1,
-  screen: 1,
-  mark: 1,
-  cut: 2,
-  chapter: 3,
-  lesson: 3,
-  phrase: 4,
-  speech: 4,
-  word: 5,
-}
+import { momentKind, type PresentMoment, type TimedMoment } from './catalogue'
 
 /**
  * Moments drawn at one place, that of the earliest, as they would lie on each other; the first is the one that counts
@@ -39,16 +22,19 @@ export function clusters(moments: readonly TimedMoment[], apart: number): Cluste
   }
   return out.map(({ from, moments: all }) => ({
     at: from,
-    moments: [...all].sort((a, b) => RANK[a.kind] - RANK[b.kind]),
+    moments: [...all].sort((a, b) => momentKind(a).rank - momentKind(b).rank),
   }))
 }
 
+/** Whether something may be tied to a moment by being dropped or standing near: to a word, not to its whole phrase. */
+export const isTiedTo = (m: TimedMoment): boolean => !momentKind(m).parted
+
 /** The moment that starts nearest to a frame; words as well, phrases not. There is always one: the lesson's start. */
-export function nearestMoment(moments: Iterable<TimedMoment>, frame: number): TimedMoment & { frame: number } {
-  let best: (TimedMoment & { frame: number }) | null = null
+export function nearestMoment(moments: Iterable<TimedMoment>, frame: number): PresentMoment {
+  let best: PresentMoment | null = null
   for (const m of moments)
-    if (m.frame !== null && m.kind !== 'phrase' && (!best || Math.abs(m.frame - frame) < Math.abs(best.frame - frame)))
-      best = m as TimedMoment & { frame: number }
+    if (m.frame !== null && isTiedTo(m) && (!best || Math.abs(m.frame - frame) < Math.abs(best.frame - frame)))
+      best = m as PresentMoment
   return best!
 }
 
@@ -72,10 +58,10 @@ export function caught(
   for (const moment of moments) {
     if (!pick(moment)) continue
     for (const edge of ['start', 'end'] as const) {
-      const at = edge === 'start' ? moment.frame : moment.kind === 'cut' ? null : moment.untilFrame
+      const at = edge === 'start' ? moment.frame : momentKind(moment).endElsewhere ? null : moment.untilFrame
       if (at === null) continue
       const off = Math.abs(at - frame)
-      const rank = RANK[moment.kind] * 2 + (edge === 'end' ? 1 : 0)
+      const rank = momentKind(moment).rank * 2 + (edge === 'end' ? 1 : 0)
       if (off <= reach && (!best || rank < best.rank || (rank === best.rank && off < best.off)))
         best = { moment, edge, frame: at, rank, off }
     }

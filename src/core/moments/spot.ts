@@ -1,5 +1,6 @@
 import type { Lesson } from '../lesson/schema'
 import type { TimedMoment } from './catalogue'
+import { momentKind } from '../lesson/momentKinds'
 
 /**
  * A place of a recording at a time, to be shown as a small picture: microseconds, its middle and its width in pixels of
@@ -24,7 +25,7 @@ export function spotOf(lesson: Lesson, moment: TimedMoment): MomentSpot | null {
   const own = medium?.moments.find((m) => m.id === moment.id)
   if (medium?.kind !== 'take' || !medium.width || !own) return null
   const least = Math.round(medium.width * SHARE)
-  if (own.rect && own.kind === 'screen') {
+  if (own.rect && momentKind(own).change === 'appears') {
     const [x, y, w, h] = own.rect
     return {
       sha256: medium.sha256,

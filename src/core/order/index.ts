@@ -1,7 +1,8 @@
+import { counted } from '../formats/counted'
 import type { Element, MoveEdge } from '../lesson/schema'
 import { motionOf } from '../motion'
 import type { Timed } from '../timing'
-import type { TimedMoment } from '../moments'
+import { momentKind, type CatalogueKind, type TimedMoment } from '../moments'
 
 /**
  * A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words);
@@ -40,11 +41,11 @@ export function runningOrder(timed: Timed): OrderRow[] {
     }
   }
   const sorted = [...moments.values()]
-    .filter((m) => m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson')
+    .filter((m) => momentKind(m).listed !== null)
     .sort((a, b) => (a.frame ?? -1) - (b.frame ?? -1))
   let typed: { row: OrderRow; last: number; text: string; keys: number } | null = null
   for (const m of sorted) {
-    if (m.kind === 'key' && m.frame !== null) {
+    if (momentKind(m).key && m.frame !== null) {
       if (typed && m.frame - typed.last <= gap) {
         typed.last = m.frame
         typed.keys++
@@ -82,13 +83,6 @@ export function runningOrder(timed: Timed): OrderRow[] {
   return rows.filter((r) => r.moment.frame !== null || r.elements.length > 0)
 }
 
-/** What happens by the way; a run of it is one line until it is opened. */
-const QUIET = new Set<string>(['rest', 'screen', 'scroll'])
-const QUIET_NAMES: Record<string, [string, string]> = {
-  rest: ['rest', 'rests'],
-  screen: ['change on screen', 'changes on screen'],
-  scroll: ['scroll', 'scrolls'],
-}
 /** A line of the running order, or a run of quiet moments on which nothing hangs. */
 export type OrderLine = { row: OrderRow } | { run: OrderRow[]; label: string }
 
@@ -102,7 +96,7 @@ export function withRuns(rows: readonly OrderRow[]): OrderLine[] {
     run = []
   }
   for (const row of rows) {
-    if (QUIET.has(row.moment.kind) && row.elements.length === 0) {
+    if (momentKind(row.moment).quiet && row.elements.length === 0) {
       run.push(row)
       continue
     }
@@ -113,11 +107,11 @@ export function withRuns(rows: readonly OrderRow[]): OrderLine[] {
   return out
 }
 function runLabel(run: readonly OrderRow[]): string {
-  const counts = new Map<string, number>()
+  const counts = new Map<CatalogueKind, number>()
   for (const { moment } of run) counts.set(moment.kind, (counts.get(moment.kind) ?? 0) + 1)
   return [...counts]
     .sort((a, b) => b[1] - a[1])
-    .map(([kind, n]) => `${n} ${QUIET_NAMES[kind]![n === 1 ? 0 : 1]}`)
+    .map(([kind, n]) => counted(n, ...momentKind({ kind }).counted))
     .join(', ')
 }
 

@@ -8,6 +8,7 @@ import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { USUAL_STYLE } from '../styles'
 import { titleCard } from './titles'
+import { chaptersOf } from '../moments'
 
 /** What a lesson template is called, what for, and the lesson that it begins with. */
 export interface LessonTemplate {
@@ -28,9 +29,9 @@ export function templateOf(timed: Timed): Lesson {
     return medium?.kind === 'take' || (medium?.kind === 'sound' && medium.words.length > 0)
   }
   const gone = new Set(lesson.elements.filter((e) => goes(mediumOf(e))).map((e) => e.id))
-  const chapters = [...timed.moments.values()].filter((m) => m.kind === 'chapter' && m.media && m.frame !== null)
+  const chapters = chaptersOf(timed.moments).filter((m) => m.media)
   lesson.moments.push(
-    ...chapters.map((m, i) => ({ id: `chapter-kept-${i}`, kind: 'chapter' as const, label: m.label, frame: m.frame! })),
+    ...chapters.map((m, i) => ({ id: `chapter-kept-${i}`, kind: 'chapter' as const, label: m.label, frame: m.frame })),
   )
   const own = new Map(timed.lesson.elements.map((e) => [e.id, e]))
   const lost = (edge: Edge | MoveEdge): boolean => {

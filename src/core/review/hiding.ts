@@ -7,6 +7,7 @@ import { elementsAt, frameBoxOf } from '../scene'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { pointerAt } from '../trace'
+import { momentKind } from '../moments'
 
 /** How much there is to see in each cell of a grid over the frame, row by row; any measure. */
 export interface Detail {
@@ -31,8 +32,9 @@ function sightsIn(timed: Timed, own: Element, from: number, to: number): Sight[]
   const out: Sight[] = []
   for (const m of moments.values()) {
     if (m.frame === null || m.frame < from - 15 || m.frame >= to) continue
-    if (m.kind === 'click' && m.at) out.push({ at: m.rect ?? dot(m.at, 40 * unit), cost: COSTS.click })
-    else if ((m.kind === 'screen' || m.kind === 'typing') && m.rect) out.push({ at: m.rect, cost: COSTS.change })
+    const { pointer, change } = momentKind(m)
+    if (pointer === 'press' && m.at) out.push({ at: m.rect ?? dot(m.at, 40 * unit), cost: COSTS.click })
+    else if (change && m.rect) out.push({ at: m.rect, cost: COSTS.change })
   }
   const step = Math.max(1, Math.round(framesPerSecond(lesson.rate) / 5))
   for (const clip of clips) {

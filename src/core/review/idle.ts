@@ -1,5 +1,5 @@
 import { clipEnd, lessonFrameOf, sourceUsAt, type Clip } from '../lesson/clips'
-import { ON_SCREEN } from '../moments'
+import { momentKind, wordsSaid } from '../moments'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 
@@ -69,7 +69,6 @@ function heard(timed: Timed, clip: Clip, quiet: Quiet): IdleStretch[] {
   return freeOf(whole, within(timed, clip, known))
 }
 
-const HAPPENS: ReadonlySet<string> = new Set([...ON_SCREEN, 'word', 'speech', 'mark'])
 /**
  * Stretches of a lesson in which nothing happens: nothing changes on the screen, the pointer stands, nobody speaks, and
  * nothing but takes and sound comes, goes or moves.
@@ -86,7 +85,7 @@ export function idleIn(timed: Timed, quiet: Quiet, leastS = 1.5, changing: Quiet
   const takes = clips.filter((c) => lesson.media[c.media]?.pointer !== undefined && !c.element.hidden)
   const busy: IdleStretch[] = []
   for (const m of moments.values())
-    if (m.frame !== null && HAPPENS.has(m.kind))
+    if (m.frame !== null && momentKind(m).busy)
       busy.push({ from: m.frame, to: Math.max(m.frame, m.untilFrame ?? 0) + 1 })
   for (const clip of takes)
     busy.push(...pointerMoves(timed, clip), ...within(timed, clip, changing.get(clip.media) ?? []))
@@ -121,9 +120,7 @@ export function silentIn(timed: Timed, quiet: Quiet, leastS = 0.8): IdleStretch[
   const sounding = clips.filter((c) => !c.muted).map((clip) => heard(timed, clip, quiet))
   if (!sounding.some((list) => list.length > 0)) return []
   const busy = sounding.flat()
-  for (const m of moments.values())
-    if (m.kind === 'word' && m.frame !== null)
-      busy.push({ from: m.frame, to: Math.max(m.frame, m.untilFrame ?? 0) + 1 })
+  for (const m of wordsSaid(moments)) busy.push({ from: m.frame, to: Math.max(m.frame, m.untilFrame ?? 0) + 1 })
   return freeOf(
     { from: 0, to: length },
     busy.map((b) => ({ from: b.from - around, to: b.to + around })),

@@ -17,7 +17,7 @@ const comes = (e: Element): boolean => hasPlace(e) && !kindOf(e).plays && !kindO
 export function chimeFrames(timed: Timed, { at, of }: Chimes, span: Pick<Span, 'from' | 'to'>): number[] {
   const own = of === null ? timed.lesson.elements.filter(comes) : timed.lesson.elements.filter((e) => e.id === of)
   const frames = (): (number | null)[] => {
-    if (at === 'click' || at === 'key')
+    if (at !== 'arrives' && at !== 'moves' && at !== 'leaves')
       return [...timed.moments.values()].flatMap((m) => (m.kind === at && !m.proposed ? [m.frame] : []))
     return own.flatMap((e) => {
       const stands = timed.spans.get(e.id)

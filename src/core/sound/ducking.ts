@@ -3,6 +3,7 @@ import { frameStartUs } from '../time'
 import type { Timed } from '../timing'
 import { memo } from '../values'
 import type { Level } from './levels'
+import { wordsSaid } from '../moments'
 
 /** A stretch of the lesson in which somebody speaks, in microseconds. */
 interface Speech {
@@ -14,9 +15,9 @@ interface Speech {
 const speechIn = memo((timed: Timed): readonly Speech[] => {
   const { lesson, moments, clips } = timed
   const heard = new Set(clips.filter((c) => !c.muted && !isMuted(lesson, c.track)).map((c) => c.media))
-  return [...moments.values()]
+  return wordsSaid(moments)
     .flatMap((m): Speech[] =>
-      m.kind === 'word' && m.frame !== null && m.media !== undefined && heard.has(m.media)
+      m.media !== undefined && heard.has(m.media)
         ? [
             {
               media: m.media,

@@ -1,7 +1,7 @@
 import { goesOn, lasts, playing } from '../kinds/looks'
 import { clipOf, type Clip } from '../lesson/clips'
 import type { Element, Lesson } from '../lesson/schema'
-import { carriedAt, catalogue, instantsOf, type Instant } from '../moments'
+import { carriedAt, catalogue, instantsOf, momentKind, type Instant } from '../moments'
 import { isSettled, memo } from '../values'
 import type { Span } from './timed'
 import { frameOfPart } from './part'
@@ -146,10 +146,10 @@ function standingTied(lesson: Lesson, own: readonly Element[]): Grounds {
     const frameOf = (media: string, id: string, us: number | undefined) =>
       us === undefined ? null : (carriedAt(clipsFor(media, id), id, us, lesson.rate)?.frame ?? null)
     const chapters = (): number[] => {
-      const inMedia = [...instantsById(lesson.media).values()].filter(({ instant }) => instant.kind === 'chapter')
+      const inMedia = [...instantsById(lesson.media).values()].filter(({ instant }) => momentKind(instant).untilNext)
       return [
         ...inMedia.map(({ media, instant }) => frameOf(media, instant.id, instant.fromUs)),
-        ...lesson.moments.filter((m) => m.kind === 'chapter').map((m) => m.frame),
+        ...lesson.moments.filter((m) => momentKind(m).untilNext).map((m) => m.frame),
       ]
         .filter((f) => f !== null)
         .sort((a, b) => a - b)
@@ -168,12 +168,13 @@ function standingTied(lesson: Lesson, own: readonly Element[]): Grounds {
         return cut[2] === 'end' ? { frame: end, untilFrame: null } : { frame: edgeOf(clip, 'start'), untilFrame: end }
       }
       const marked = lesson.moments.find((m) => m.id === id)
-      if (marked) return { frame: marked.frame, untilFrame: marked.kind === 'chapter' ? untilNext(marked.frame) : null }
+      if (marked)
+        return { frame: marked.frame, untilFrame: momentKind(marked).untilNext ? untilNext(marked.frame) : null }
       const found = instantsById(lesson.media).get(id)
       if (!found) return undefined
       const { media, instant } = found
       const frame = frameOf(media, id, instant.fromUs)
-      return { frame, untilFrame: instant.kind === 'chapter' ? untilNext(frame) : frameOf(media, id, instant.toUs) }
+      return { frame, untilFrame: momentKind(instant).untilNext ? untilNext(frame) : frameOf(media, id, instant.toUs) }
     }
     return { settled: false, momentAt, clipsOf: (media) => [...clipsOn(media)] }
   }

@@ -1,9 +1,8 @@
 import { counted } from '../formats/counted'
 import type { Edge, Lesson } from '../lesson/schema'
+import { momentKind, type TimedMoment } from '../moments'
 import { timecode } from '../time'
 import type { Timed } from './timed'
-
-const quoted = (label: string) => (label.length > 40 ? `${label.slice(0, 38)}…` : label)
 
 /** What a tie hangs on, in words: “the click on Lend out”, “the word “receipt””, “the start of Arrow 2”. */
 export function tieTarget(timed: Timed, edge: Edge): string {
@@ -11,7 +10,7 @@ export function tieTarget(timed: Timed, edge: Edge): string {
   if (edge.on !== 'moment') return ''
   const m = timed.moments.get(edge.moment)
   if (!m) return 'a moment that is gone'
-  return momentName(m.kind, m.label, edge.edge)
+  return momentName(m, edge.edge)
 }
 /** A part of an element in words: “the start of Arrow 2”, “Arrow 2 having arrived”. */
 export function partName(
@@ -34,27 +33,8 @@ export function partName(
   }
 }
 /** A moment in words. */
-export function momentName(kind: string, label: string, edge: 'start' | 'end' = 'start'): string {
-  const end = edge === 'end' ? 'the end of ' : ''
-  switch (kind) {
-    case 'click':
-      // One that nothing is known of but its number.
-      if (/^click \d+$/.test(label)) return label
-      return label.match(/click/) ? `the ${quoted(label)}` : `the click ${quoted(label)}`
-    case 'word':
-      return `${end}the word “${quoted(label.replace(/[.,;:!?]+$/, ''))}”`
-    case 'phrase':
-      return `${end}“${quoted(label)}”`
-    case 'chapter':
-      return `${edge === 'end' ? 'the end' : 'the start'} of the chapter “${quoted(label)}”`
-    case 'key':
-      return `the ${quoted(label)}`
-    case 'mark':
-      return `${end}“${quoted(label)}”`
-    default:
-      return `${end}${quoted(label)}`
-  }
-}
+export const momentName = (m: Pick<TimedMoment, 'kind' | 'label'>, edge: 'start' | 'end' = 'start'): string =>
+  momentKind(m).named(m.label, edge)
 
 /** A tie as a sentence: “4 frames after the click on Lend out”. */
 export function tieSentence(timed: Timed, edge: Edge, lesson: Lesson = timed.lesson): string {

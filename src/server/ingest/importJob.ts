@@ -18,6 +18,7 @@ import { ownedBy } from '../library/media'
 import { hashOf, processFile } from './process'
 import { textOf } from './textOf'
 import { dropUpload, isText, uploadFile, uploadThere, type ImportPayload } from './upload'
+import { momentKind } from '@/core/moments'
 
 type ImportJob = StoredJob<ImportPayload>
 /** One act is one edit, however often its file was sent. */
@@ -149,7 +150,7 @@ async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: 
   const { moments, pointer } = await momentsIn(uploadFile(job), job.name, home, medium, signal)
   const edit = within(job.payload.way ?? [], setTrace(home, moments, pointer))
   await makeEdit(job.lesson!, stepOf(job), `Read the trace “${job.name}”`, edit)
-  const clicks = moments.filter((m) => m.kind === 'click').length
+  const clicks = moments.filter((m) => momentKind(m).pointer === 'press').length
   const past = moments.filter((m) => m.fromUs > (medium.durationUs ?? Infinity)).length
   const late =
     past > 0

@@ -13,6 +13,7 @@ import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { counted } from '@/core/formats/counted'
 import { momentsIn } from './moments'
+import { momentKind } from '@/core/moments'
 
 const LONGEST_S = 4 * 3600
 /** @throws Problem when there is no such recording */
@@ -82,7 +83,7 @@ async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise
   const { moments, pointer } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
   if (pointer.length === 0) return 'No pointer was seen in this take.'
   await makeEdit(job.lesson!, job.id, 'Find the pointer', within(way, setTrace(id, moments, pointer)))
-  const clicks = moments.filter((m) => m.kind === 'click')
+  const clicks = moments.filter((m) => momentKind(m).pointer === 'press')
   const proposed = clicks.filter((m) => m.proposed).length
   return (
     `The pointer was found, with ${counted(moments.length, 'moment')}: ${counted(clicks.length, 'click')}` +

@@ -19,8 +19,9 @@ import {
 } from '@/core/edits'
 import { kindNamed, type ElementKind } from '@/core/kinds'
 import { goesOn } from '@/core/kinds/looks'
+import type { LessonMoment } from '@/core/lesson/schema'
 import { clipEnd, takeAt, type Clip } from '@/core/lesson/clips'
-import { bornOf, caught } from '@/core/moments'
+import { bornOf, caught, isTiedTo, momentKind } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../state/inPose'
 import { desk, chosenClips, edit, freshId, goTo, select, setDesk, tryEdit } from '../state/desk'
@@ -50,10 +51,8 @@ export function jump(frames: Iterable<number>, way: 1 | -1): void {
 export const cuts = () => desk().timed.clips.flatMap((c) => [c.at, clipEnd(c)])
 /** The moments that are jumped between; where there are none but spoken phrases, those. */
 export const moments = () => {
-  const all = [...desk().timed.moments.values()].filter(
-    (m) => m.frame !== null && m.kind !== 'word' && m.kind !== 'cut' && m.kind !== 'lesson',
-  )
-  const happened = all.filter((m) => m.kind !== 'phrase')
+  const all = [...desk().timed.moments.values()].filter((m) => m.frame !== null && momentKind(m).listed !== null)
+  const happened = all.filter(isTiedTo)
   return (happened.length > 0 ? happened : all).map((m) => m.frame!)
 }
 export const edges = () => [...desk().timed.spans.values()].flatMap((s) => [s.from, s.to - 1])
@@ -136,20 +135,16 @@ export function remove(): void {
 }
 
 /** Sets a mark or a chapter where the playhead is, also while it plays. */
-export function mark(kind: 'mark' | 'chapter'): void {
+export function mark(kind: LessonMoment['kind']): void {
   const { playhead, lesson, timed } = desk()
   const n = [...desk().timed.moments.values()].filter((m) => m.kind === kind).length + 1
   const id = freshId(kind)
   const clip = takeAt(timed, playhead)
-  if (
-    edit(
-      kind === 'mark' ? 'Set a moment' : 'Start a chapter',
-      setMoment(id, kind, kind === 'mark' ? `moment ${n}` : `Chapter ${n}`, playhead),
-    )
-  ) {
+  const { act, name, said } = momentKind({ kind }).set!
+  if (edit(act, setMoment(id, kind, `${name} ${n}`, playhead))) {
     const whole = desk().timed.moments.has(id) ? id : `${clip?.media}/${id}`
     setDesk({ moment: whole, elements: [] })
-    toast(`${kind === 'mark' ? 'Moment' : 'Chapter'} set at ${timecode(playhead, lesson.rate)}`, {
+    toast(`${said} at ${timecode(playhead, lesson.rate)}`, {
       id: 'mark',
       duration: 1800,
     })
@@ -241,12 +236,7 @@ export function edgeHere(side: 'start' | 'end'): void {
     toast(side === 'start' ? 'The playhead is behind its end.' : 'The playhead is before its start.')
     return
   }
-  const hit = caught(
-    timed.moments.values(),
-    frame,
-    0,
-    (m) => m.kind !== 'phrase' && !elements.some((id) => bornOf(m.id, id)),
-  )
+  const hit = caught(timed.moments.values(), frame, 0, (m) => isTiedTo(m) && !elements.some((id) => bornOf(m.id, id)))
   edit(
     chosen.length === 1 ? `Let “${chosen[0]!.name}” ${side} here` : `Let ${chosen.length} elements ${side} here`,
     inOne(chosen.map((e) => setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false)))),

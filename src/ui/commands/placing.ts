@@ -19,7 +19,7 @@ import {
   type AlignTo,
   type Standing,
 } from '@/core/edits'
-import { caught } from '@/core/moments'
+import { caught, isTiedTo, momentKind } from '@/core/moments'
 import { actHere, editPosed, stanceNow } from '../state/inPose'
 import { desk, edit, freshId, select, setDesk } from '../state/desk'
 import { duplicate } from './clipboard'
@@ -67,7 +67,7 @@ const hereExactly = () => {
   const m = moment ? timed.moments.get(moment) : undefined
   return m?.frame === playhead
     ? { moment: m, edge: 'start' as const, frame: playhead }
-    : caught(timed.moments.values(), playhead, 0, (x) => x.kind !== 'lesson' && x.kind !== 'phrase')
+    : caught(timed.moments.values(), playhead, 0, (x) => !momentKind(x).always && isTiedTo(x))
 }
 
 /** What is selected then is what lies under the playhead: the later parts. */

@@ -40,7 +40,7 @@ export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
             onChange={(v) => v.trim() && edit('Rename a moment', renameMoment(m.id, v.trim().slice(0, 200)))}
           />
         ) : (
-          <h2 className="font-semibold">{momentName(m.kind, m.label)}</h2>
+          <h2 className="font-semibold">{momentName(m)}</h2>
         )}
       </div>
       <Section title="Time">

@@ -98,7 +98,7 @@ export function PoseSection({ element: e }: { element: Element }) {
       </div>
       {hit && hangs && (
         <p className="text-xs text-muted" data-testid="hangs-on">
-          A move made here hangs on {momentName(hangs.kind, hangs.label, hit.edge)}.
+          A move made here hangs on {momentName(hangs, hit.edge)}.
         </p>
       )}
       {moves.length > 0 && (

@@ -10,6 +10,7 @@ import { desk, edit, goTo, useShown } from '../state/desk'
 import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
 import { Choice, Words } from '../fields/fields'
+import { isTiedTo, momentKind } from '@/core/moments'
 
 type How = 'moment' | 'loose' | 'length'
 /** An end of an element as a sentence that can be edited: “starts [4] frames [after] [the click on Lend out]”. */
@@ -166,9 +167,7 @@ function MomentPicker({ label, own, onPick }: { label: string; own: string; onPi
   const entries = useMemo(
     () =>
       open
-        ? [...timed.moments.values()]
-            .filter((m) => m.frame !== null && m.kind !== 'phrase')
-            .sort((a, b) => a.frame! - b.frame!)
+        ? [...timed.moments.values()].filter((m) => m.frame !== null && isTiedTo(m)).sort((a, b) => a.frame! - b.frame!)
         : [],
     [open, timed],
   )
@@ -211,14 +210,14 @@ function MomentPicker({ label, own, onPick }: { label: string; own: string; onPi
                   onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'start' })}
                 >
                   <MomentIcon kind={m.kind} size={12} />
-                  <span className="truncate">{momentName(m.kind, m.label)}</span>
+                  <span className="truncate">{momentName(m)}</span>
                   <span className="figures ml-auto text-[11px] text-muted">
                     {timecode(m.frame!, timed.lesson.rate)}
                   </span>
                 </Cmd.Item>
               ))}
               {entries
-                .filter((m) => m.untilFrame !== null && (m.kind === 'word' || m.kind === 'chapter'))
+                .filter((m) => m.untilFrame !== null && momentKind(m).endsToo)
                 .map((m) => (
                   <Cmd.Item
                     key={`${m.id} end`}
@@ -228,7 +227,7 @@ function MomentPicker({ label, own, onPick }: { label: string; own: string; onPi
                     onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'end' })}
                   >
                     <MomentIcon kind={m.kind} size={12} />
-                    <span className="truncate">{momentName(m.kind, m.label, 'end')}</span>
+                    <span className="truncate">{momentName(m, 'end')}</span>
                     <span className="figures ml-auto text-[11px] text-muted">
                       {timecode(m.untilFrame!, timed.lesson.rate)}
                     </span>

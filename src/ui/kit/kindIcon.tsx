@@ -40,7 +40,7 @@ import {
   Type,
 } from 'lucide-react'
 import { kindNamed, type ElementKind, type IconName } from '@/core/kinds'
-import type { CatalogueKind } from '@/core/moments'
+import { momentKind, type CatalogueKind, type MomentIconName } from '@/core/moments'
 
 const ICONS: Record<IconName, typeof Flag> = {
   'arrow-up-right': ArrowUpRight,
@@ -78,23 +78,20 @@ export function KindIcon({ kind, size = 14 }: { kind: ElementKind; size?: number
   const Icon = ICONS[icon]
   return <Icon size={size} aria-hidden strokeWidth={boldIcon ? 4 : 2} />
 }
-const MOMENTS: Record<CatalogueKind, typeof Flag> = {
-  click: MousePointerClick,
-  drag: Grab,
-  rest: Pause,
-  typing: Keyboard,
-  key: Keyboard,
-  scroll: MoveVertical,
-  screen: Monitor,
-  mark: Flag,
-  chapter: BookOpen,
-  word: Quote,
-  phrase: Quote,
-  speech: AudioLines,
-  cut: Scissors,
-  lesson: Flag,
+const MOMENTS: Record<MomentIconName, typeof Flag> = {
+  'book-open': BookOpen,
+  flag: Flag,
+  grab: Grab,
+  keyboard: Keyboard,
+  monitor: Monitor,
+  'mouse-click': MousePointerClick,
+  'move-vertical': MoveVertical,
+  pause: Pause,
+  quote: Quote,
+  scissors: Scissors,
+  sound: AudioLines,
 }
 export function MomentIcon({ kind, size = 13 }: { kind: CatalogueKind; size?: number }) {
-  const Icon = MOMENTS[kind]
+  const Icon = MOMENTS[momentKind({ kind }).icon]
   return <Icon size={size} aria-hidden />
 }

@@ -13,6 +13,7 @@ import { AddItems } from '../kit/addItems'
 import { KindIcon, MomentIcon } from '../kit/kindIcon'
 import { MomentPicture } from './MomentPicture'
 import { ProposedMarks } from './TakePointer'
+import { momentKind } from '@/core/moments'
 
 const HERE = <span className="absolute inset-y-0 left-0 w-[3px] bg-accent" aria-hidden />
 const TIME = 'figures mt-px w-[72px] shrink-0 text-[11px] text-muted'
@@ -29,10 +30,11 @@ export function OrderRowView({
 }) {
   const lesson = useDesk((b) => b.lesson)
   const [writing, setWriting] = useState(false)
-  const said = m.kind === 'phrase' && m.media !== undefined
+  const { said, heading } = momentKind(m)
+  const written = said === 'phrase' && m.media !== undefined
   return (
     <div
-      onDoubleClick={(e) => said && !(e.target as HTMLElement).closest('textarea') && setWriting(true)}
+      onDoubleClick={(e) => written && !(e.target as HTMLElement).closest('textarea') && setWriting(true)}
       className={`group relative border-b border-edge/60 ${isChosen ? 'bg-accent-wash' : isNow ? 'bg-[#f3e8d0]' : ''}`}
     >
       {isNow && HERE}
@@ -41,13 +43,13 @@ export function OrderRowView({
           type="button"
           onClick={() => pickMoment(m.id, m.frame)}
           onKeyDown={(e) => {
-            if (e.key !== 'F2' || !said) return
+            if (e.key !== 'F2' || !written) return
             e.stopPropagation()
             setWriting(true)
           }}
           className={
             `flex min-w-0 items-start gap-1.5 py-1 pr-1 pl-2.5 ${writing ? 'flex-none' : 'flex-1'} ` +
-            `text-left ${m.kind === 'chapter' ? 'font-head text-[14px]' : ''}`
+            `text-left ${heading ? 'font-head text-[14px]' : ''}`
           }
         >
           <span className={TIME}>{m.frame === null ? 'cut away' : timecode(m.frame, lesson.rate)}</span>
@@ -58,12 +60,12 @@ export function OrderRowView({
           )}
           {!writing && (
             <span className={m.frame === null ? 'text-muted line-through' : ''}>
-              {m.kind === 'phrase' ? `“${label}”` : label}
+              {said === 'phrase' ? `“${label}”` : label}
             </span>
           )}
         </button>
         {writing && <PhraseField media={m.media!} phrase={m.id} text={label} onDone={() => setWriting(false)} />}
-        {said && !writing && (
+        {written && !writing && (
           <button
             type="button"
             aria-label={`Write “${label}” anew`}

@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { Check, ChevronDown, ChevronLeft, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { CatalogueKind } from '@/core/moments'
+import { MOMENT_LISTS, momentKind } from '@/core/moments'
 import { runningOrder, withRuns, type OrderLine } from '@/core/order'
 import { useDesk } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
@@ -10,17 +10,8 @@ import { IconButton } from '../kit/button'
 import { OrderRowView, RunView } from './OrderRowView'
 import { TakePointer } from './TakePointer'
 
-/** What can be shown or left out, each with the kinds of moment it stands for. */
-const SORTS: { id: string; label: string; kinds: CatalogueKind[] }[] = [
-  { id: 'clicks', label: 'Clicks and drags', kinds: ['click', 'drag'] },
-  { id: 'keys', label: 'Keys and typing', kinds: ['key', 'typing'] },
-  { id: 'words', label: 'Spoken phrases', kinds: ['phrase', 'speech'] },
-  { id: 'hand', label: 'Moments set by hand', kinds: ['mark'] },
-  { id: 'chapters', label: 'Chapters', kinds: ['chapter'] },
-  { id: 'scrolls', label: 'Scrolls', kinds: ['scroll'] },
-  { id: 'screen', label: 'Changes on screen', kinds: ['screen'] },
-  { id: 'rests', label: 'Rests of the pointer', kinds: ['rest'] },
-]
+/** What can be shown or left out. */
+const SORTS = Object.entries(MOMENT_LISTS).map(([id, label]) => ({ id, label }))
 const LEFT_OUT = 'vane-order-left-out'
 function leftOutBefore(): string[] {
   try {
@@ -45,15 +36,16 @@ export function RunningOrder() {
   const box = useRef<HTMLDivElement>(null)
   const rows = useMemo(() => runningOrder(timed), [timed])
   const counts = useMemo(
-    () => SORTS.map((s) => ({ ...s, count: rows.filter((r) => s.kinds.includes(r.moment.kind)).length })),
+    () => SORTS.map((s) => ({ ...s, count: rows.filter((r) => momentKind(r.moment).listed === s.id).length })),
     [rows],
   )
   const term = search.trim().toLowerCase()
   const inSight = useMemo(() => {
-    const hidden = new Set(SORTS.filter((s) => leftOut.includes(s.id)).flatMap((s) => s.kinds))
     const found = (r: (typeof rows)[number]) =>
       r.label.toLowerCase().includes(term) || r.elements.some((x) => x.element.name.toLowerCase().includes(term))
-    return rows.filter((r) => (!hidden.has(r.moment.kind) || r.elements.length > 0) && (!term || found(r)))
+    return rows.filter(
+      (r) => (!leftOut.includes(momentKind(r.moment).listed!) || r.elements.length > 0) && (!term || found(r)),
+    )
   }, [rows, leftOut, term])
   // What is looked for stands alone, and so does what a person opened.
   const lines = useMemo(

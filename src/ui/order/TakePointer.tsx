@@ -11,6 +11,7 @@ import { Button } from '../kit/button'
 import { cancelJob } from '../kit/jobs'
 import { useDraft } from '../fields/useDraft'
 import { useKept } from '../kit/useKept'
+import { pressesIn } from '@/core/moments'
 
 /**
  * What is to be done about the pointer of the lesson's takes: finding it, and looking at the clicks that are proposed.
@@ -71,7 +72,7 @@ function useOffers(): { clicks: number; follows: boolean; onNo: () => void } | n
   const { lesson, moments } = useDesk((b) => b.timed)
   const { drafted, write } = useDraft(`${id}/offers`, '')
   if (drafted || !Object.values(lesson.media).some((m) => m.kind === 'take' && m.pointer)) return null
-  const seen = [...moments.values()].filter((m) => m.kind === 'click' && m.frame !== null && !m.proposed).length
+  const seen = pressesIn(moments).filter((m) => !m.proposed).length
   const clicks = lesson.elements.some(isRule) ? 0 : seen
   const follows = !lesson.elements.some(isView)
   return clicks > 0 || follows ? { clicks, follows, onNo: () => write('no') } : null

@@ -19,6 +19,7 @@ import {
   type SentenceTakes,
 } from './keptTakes'
 import { findWords, languageOf, scriptText } from './script'
+import { momentKind } from '@/core/moments'
 
 const COUNT_MS = 650
 const PAUSE_S = 0.4
@@ -234,7 +235,7 @@ async function allKept(lesson: string, media: string): Promise<Record<string, Se
 function playFrom(sentences: readonly string[], index: number): void {
   const { timed } = desk()
   const words = [...timed.moments.values()]
-    .filter((m) => m.kind === 'word' && m.frame !== null)
+    .filter((m) => momentKind(m).said === 'word' && m.frame !== null)
     .sort((a, b) => a.frame! - b.frame!)
   const before = sentences.slice(0, index).join(' ').split(/\s+/).filter(Boolean).length
   const at = words[before]?.frame

@@ -4,6 +4,7 @@ import { lengthText, timecode } from '@/core/time'
 import { goTo, setDesk, useDesk } from '../state/desk'
 import { Dialog } from '../kit/dialog'
 import { compared, type Compared } from './retimed'
+import { momentKind } from '@/core/moments'
 
 /** Pixels: the chart's width and heights, its two bars, and what lies between them. */
 const WIDE = 716
@@ -49,10 +50,10 @@ function Chart({ found: { label, before, after, changes } }: { found: Compared }
   const px = WIDE / Math.max(before.length, after.length)
   const x = (frame: number) => frame * px
   const threads = useMemo(() => {
-    const kinds = new Set(['phrase', 'click', 'screen'])
     return [...before.moments.values()].flatMap((m) => {
-      const now = kinds.has(m.kind) && m.frame !== null ? (after.moments.get(m.id)?.frame ?? null) : null
-      return now === null ? [] : [{ id: m.id, kind: m.kind, label: m.label, was: m.frame!, is: now }]
+      const { thread } = momentKind(m)
+      const now = thread && m.frame !== null ? (after.moments.get(m.id)?.frame ?? null) : null
+      return now === null ? [] : [{ id: m.id, faint: thread === 'faint', label: m.label, was: m.frame!, is: now }]
     })
   }, [before, after])
   const told = changes
@@ -110,9 +111,9 @@ function Chart({ found: { label, before, after, changes } }: { found: Compared }
             y1={BAR.before + BAR.high}
             x2={x(t.is)}
             y2={BAR.after}
-            stroke={t.kind === 'phrase' ? '#5c5140' : '#2b2118'}
-            strokeWidth={t.kind === 'phrase' ? 0.6 : 1.3}
-            strokeDasharray={t.kind === 'phrase' ? '2 2' : undefined}
+            stroke={t.faint ? '#5c5140' : '#2b2118'}
+            strokeWidth={t.faint ? 0.6 : 1.3}
+            strokeDasharray={t.faint ? '2 2' : undefined}
           >
             <title>{t.label}</title>
           </line>

@@ -3,7 +3,8 @@ import { useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { ROUTES, type LibraryFile } from '@/contract/routes'
 import { elementIn, layChime } from '@/core/edits'
-import { kindOf } from '@/core/kinds'
+import { kindOf, type Chimes } from '@/core/kinds'
+import { momentKind } from '@/core/moments'
 import {
   chimeFrames,
   INTERFACE_SOUNDS,
@@ -23,7 +24,7 @@ import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { varied } from './varied'
 
-type At = 'click' | 'key' | 'arrives' | 'moves' | 'leaves'
+type At = Chimes['at']
 /** What is usual for what happens. */
 const USUAL: Record<At, InterfaceSound> = {
   click: 'click',
@@ -32,13 +33,15 @@ const USUAL: Record<At, InterfaceSound> = {
   moves: 'whoosh',
   leaves: 'whoosh',
 }
-const WORDS: Record<At, string> = {
-  click: 'at every click',
-  key: 'at every key',
+/** How it is offered for elements; for moments it is named by their kind. */
+const OF_ELEMENTS = {
   arrives: 'as it comes',
   moves: 'as it moves',
   leaves: 'as it goes',
 }
+const ofElement = (at: At): at is keyof typeof OF_ELEMENTS => at in OF_ELEMENTS
+const everyMoment = (kind: Exclude<At, keyof typeof OF_ELEMENTS>): string =>
+  `at every ${momentKind({ kind }).counted[0]}`
 
 /** Lays a short sound on what happens: clicks and keys, or how elements come, move and go. */
 export function SoundsDialog() {
@@ -78,7 +81,7 @@ function Choosing() {
   const brought = files.find((f) => f.sha256 === own)
   // A file that was chosen may be gone from the library.
   const sound = own !== null && (brought || own in INTERFACE_SOUNDS) ? own : USUAL[at]
-  const of = at === 'click' || at === 'key' ? null : chosen
+  const of = ofElement(at) ? chosen : null
   const span = marked ?? { from: 0, to: timed.length }
   const rule = { media: '', at, of, variants: 1, chance: 1, levelDb, duckDb: 0, muted: false }
   const times = chimeFrames(timed, rule, span).length
@@ -98,7 +101,7 @@ function Choosing() {
       const made = brought ? await varied(brought, varies) : await shipped(sound as InterfaceSound)
       const id = freshId('chime')
       const look = { at, of, levelDb, duckDb: under ? -6 : 0, variants: varies || brought ? made.variants : VARIANTS }
-      const title = `${made.medium.name.replace(/\.[^.]*$/, '')} ${WORDS[at]}`
+      const title = `${made.medium.name.replace(/\.[^.]*$/, '')} ${ofElement(at) ? OF_ELEMENTS[at] : everyMoment(at)}`
       if (!edit(title, layChime(made.medium, id, look, span.from, span.to))) return
       select([id])
       setDesk({ panel: 'none' })
@@ -117,9 +120,9 @@ function Choosing() {
           setAt(v)
           setOwn(null)
         }}
-        options={(Object.keys(WORDS) as At[]).map((v) => ({
+        options={(Object.keys(USUAL) as At[]).map((v) => ({
           value: v,
-          label: v === 'click' || v === 'key' ? WORDS[v] : WORDS[v].replace('it', name ? `“${name}”` : 'anything'),
+          label: ofElement(v) ? OF_ELEMENTS[v].replace('it', name ? `“${name}”` : 'anything') : everyMoment(v),
         }))}
       />
       <Choice

@@ -1,6 +1,6 @@
 import { inPoses, moveElements, moveWhole, poseMeant, type Edit, type Here, type Stance } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { bornOf, caught } from '@/core/moments'
+import { bornOf, caught, isTiedTo, momentKind } from '@/core/moments'
 import { atPose } from '@/core/motion'
 import type { Timed } from '@/core/timing'
 import { desk, edit, shown, tryEdit, type Desk } from './desk'
@@ -38,7 +38,7 @@ export function actHere(frames?: number): Here {
           timed.moments.values(),
           playhead,
           0,
-          (m) => m.kind !== 'phrase' && m.kind !== 'lesson' && !desk().elements.some((id) => bornOf(m.id, id)),
+          (m) => isTiedTo(m) && !momentKind(m).always && !desk().elements.some((id) => bornOf(m.id, id)),
         )
   return {
     frame: playhead,

@@ -4,7 +4,7 @@ import { memo } from 'react'
 import { moveClip, overlapClip, slipClip, stretchClip, trimClip, type Edit } from '@/core/edits'
 import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
-import { caught, type Catch } from '@/core/moments'
+import { caught, isTiedTo, type Catch } from '@/core/moments'
 import { desk, goTo, select, setDesk, useDesk, useShownPart } from '../state/desk'
 import { filmHeight } from '../kit/film'
 import { LevelLine } from './LevelLine'
@@ -62,7 +62,7 @@ export const ClipBar = memo(function ClipBar({
       timed.moments.values(),
       frame,
       reach,
-      (m) => !own.has(m.id) && m.kind !== 'phrase' && m.media !== clip.media,
+      (m) => !own.has(m.id) && isTiedTo(m) && m.media !== clip.media,
     )
     if (hit) return hit.frame
     return Math.abs(playhead - frame) <= reach ? playhead : frame

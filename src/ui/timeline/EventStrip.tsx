@@ -3,7 +3,7 @@ import { DropdownMenu } from 'radix-ui'
 import { memo, useMemo, useRef, type ComponentProps } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd, type Clip } from '@/core/lesson/clips'
-import { clusters, type Catch, type TimedMoment } from '@/core/moments'
+import { clusters, momentKind, type Catch, type TimedMoment } from '@/core/moments'
 import { desk, edit, pickMoment, tryEdit, useDesk, useShownPart } from '../state/desk'
 import { MomentIcon } from '../kit/kindIcon'
 import { SweepMenu, useSweep } from './Sweep'
@@ -23,21 +23,12 @@ export const EventStrip = memo(function EventStrip({ from, to, catching, frameAt
     [moments],
   )
   const inSight = all.filter((m) => (m.untilFrame ?? m.frame!) >= from && m.frame! <= to)
+  const inLane = (lane: string) => inSight.filter((m) => momentKind(m).lane === lane)
   return (
     <>
-      <ChapterLane chapters={inSight.filter((m) => m.kind === 'chapter')} />
-      <MomentLane
-        events={inSight.filter((m) => !['chapter', 'word', 'phrase', 'cut', 'lesson'].includes(m.kind))}
-        catching={catching}
-        frameAt={frameAt}
-      />
-      <WordLane
-        all={all}
-        words={inSight.filter((m) => m.kind === 'word')}
-        view={{ from, to }}
-        catching={catching}
-        frameAt={frameAt}
-      />
+      <ChapterLane chapters={inLane('chapters')} />
+      <MomentLane events={inLane('moments')} catching={catching} frameAt={frameAt} />
+      <WordLane all={all} words={inLane('words')} view={{ from, to }} catching={catching} frameAt={frameAt} />
     </>
   )
 })
@@ -128,7 +119,7 @@ function MomentMark({ moment: m, catching, frameAt }: { moment: TimedMoment } & 
   const { pxPerFrame } = useView()
   const chosen = useDesk((b) => b.moment === m.id)
   const drag = useRef<{ id: string; frame: number } | null>(null)
-  const plain = m.kind === 'click' ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'
+  const plain = momentKind(m).strong ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'
   const caught = m.id === catching?.moment.id ? 'border-good bg-good text-white' : plain
   return (
     <button
@@ -183,7 +174,7 @@ function WordLane({
   const clips = useShownPart((t) => t.clips)
   const media = useShownPart((t) => t.lesson.media)
   const chosen = useDesk((b) => b.moment)
-  const said = useMemo(() => all.filter((m) => m.kind === 'word'), [all])
+  const said = useMemo(() => all.filter((m) => momentKind(m).said === 'word'), [all])
   const sweep = useSweep(said, frameAt)
   const spoken = clips.filter((c) => (media[c.media]?.words.length ?? 0) > 0 && clipEnd(c) >= from && c.at <= to)
   const clipOf = (w: TimedMoment) =>
@@ -286,7 +277,7 @@ function ClusterMark({ moments, chosen, catching, left, onPick }: ClusterProps) 
     ? 'border-accent bg-accent text-white'
     : has(catching?.moment.id)
       ? 'border-good bg-good text-white'
-      : moments[0]!.kind === 'click'
+      : momentKind(moments[0]!).strong
         ? 'border-ink bg-ink text-paper'
         : 'border-edge-strong bg-card text-ink'
   return (

@@ -1,6 +1,6 @@
 import { putMoveEdge, shiftKeys, type Edit } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { bornOf, caught, type Catch } from '@/core/moments'
+import { bornOf, caught, isTiedTo, type Catch } from '@/core/moments'
 import { ease } from '@/core/values'
 import { motionOf, poseAt, type Move } from '@/core/motion'
 import type { Span } from '@/core/timing'
@@ -97,7 +97,7 @@ export function Notches({
           b.timed.moments.values(),
           Math.round(frame),
           CATCH_PX / pxPerFrame,
-          (m) => m.kind !== 'phrase' && !bornOf(m.id, e.id),
+          (m) => isTiedTo(m) && !bornOf(m.id, e.id),
         )
     const fits = hit && (part === 'start' ? hit.frame <= then.to : hit.frame >= then.from) ? hit : null
     return {

@@ -1,6 +1,7 @@
 import { edgeFrame, motionOf } from '@/core/motion'
 import { useDesk, useShown } from '../state/desk'
 import { HEAD_PX, useView } from '../state/view'
+import { momentKind } from '@/core/moments'
 
 /** Threads that run from a tied end up to the moment it hangs on; strong for what is selected. */
 export function Threads({
@@ -25,7 +26,7 @@ export function Threads({
       const edge = e[side]
       if (edge.on !== 'moment' || (side === 'start' ? span.startLost : span.endLost)) continue
       const m = timed.moments.get(edge.moment)
-      if (!m || m.kind === 'lesson') continue
+      if (!m || momentKind(m).always) continue
       const frame = edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame)
       if (frame === null) continue
       lines.push({

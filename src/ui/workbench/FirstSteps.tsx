@@ -6,6 +6,7 @@ import { useJobs } from '../kit/jobs'
 import { Button } from '../kit/button'
 import { runCommand } from '../commands/commands'
 import { setDesk, useDesk } from '../state/desk'
+import { momentKind } from '@/core/moments'
 
 const PUT_AWAY = 'vane-first-steps-put-away'
 const wasPutAway = (): boolean => {
@@ -21,7 +22,7 @@ export function FirstSteps() {
   const [away, setAway] = useState(wasPutAway)
   const [open, setOpen] = useState(false)
   const lesson = useDesk((b) => b.lesson)
-  const moments = useDesk((b) => [...b.timed.moments.values()].some((m) => m.kind !== 'lesson' && m.kind !== 'cut'))
+  const moments = useDesk((b) => [...b.timed.moments.values()].some((m) => !momentKind(m).laid))
   const id = useDesk((b) => b.id)
   const exported = useJobs((s) => s.jobs.some((j) => j.kind === 'export' && j.lesson === id && j.state === 'done'))
   if (away) return null

@@ -10,6 +10,7 @@ import { roundedBox } from '../outline'
 import { ranged } from '../ranged'
 import { ChaptersLook } from './look'
 import { unitOf } from '../unit'
+import { chaptersOf } from '../../moments'
 
 /** A chapter as far as it lies in a span. */
 export interface ChapterPart {
@@ -19,11 +20,9 @@ export interface ChapterPart {
 }
 /** The chapters that a span goes through, in time order; the span itself where there is none. */
 export function chaptersOver(timed: Timed, span: { from: number; to: number }): ChapterPart[] {
-  const marks = [...timed.moments.values()]
-    .filter((m) => m.kind === 'chapter' && m.frame !== null)
-    .sort((a, b) => a.frame! - b.frame!)
+  const marks = chaptersOf(timed.moments)
   const parts = marks.flatMap((m, i): ChapterPart[] => {
-    const from = Math.max(span.from, m.frame!)
+    const from = Math.max(span.from, m.frame)
     const to = Math.min(span.to, marks[i + 1]?.frame ?? timed.length)
     return to > from ? [{ label: m.label, from, to }] : []
   })

@@ -2,6 +2,7 @@ import type { Kind } from '../kind'
 import { NOWHERE } from '../nowhere'
 import { ranged } from '../ranged'
 import { ChimeLook } from './look'
+import { MOMENTS_THAT, momentKind } from '../../moments'
 
 /** Is heard each time something happens, and not seen. */
 export const chime: Kind<'chime'> = {
@@ -29,8 +30,10 @@ export const chime: Kind<'chime'> = {
       label: 'Plays',
       type: 'choice',
       options: [
-        { value: 'click', label: 'at every click' },
-        { value: 'key', label: 'at every key' },
+        ...MOMENTS_THAT.areChimed.map((kind) => ({
+          value: kind,
+          label: `at every ${momentKind({ kind }).counted[0]}`,
+        })),
         { value: 'arrives', label: 'as something comes' },
         { value: 'moves', label: 'as something moves' },
         { value: 'leaves', label: 'as something goes' },

@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { MOMENTS_THAT } from '../../lesson/momentKinds'
 
 /** A short sound that is heard each time something happens. */
 export const ChimeLook = z.strictObject({
   kind: z.literal('chime'),
   media: z.string().max(100),
   /** At every click or key of its span; or as elements come, move and go. */
-  at: z.enum(['click', 'key', 'arrives', 'moves', 'leaves']).default('click'),
+  at: z.enum([...MOMENTS_THAT.areChimed, 'arrives', 'moves', 'leaves']).default('click'),
   /** Of which element it goes by coming, moving and going; null: of all that are put on the picture. */
   of: z.string().max(200).nullable().default(null),
   /** So many variants of it follow each other in its medium, all equally long: which one is heard is chance. */

@@ -4,6 +4,7 @@ import type { Kind } from '../kind'
 import { NOWHERE } from '../nowhere'
 import { ranged } from '../ranged'
 import { GaugeLook } from './look'
+import { MOMENTS_THAT, chaptersOf, momentKind } from '../../moments'
 
 const RUNS = [
   { value: 'hand', label: 'by hand, by its poses' },
@@ -14,7 +15,6 @@ const RUNS = [
   { value: 'left', label: 'by the seconds left' },
   { value: 'moments', label: 'by the moments passed' },
 ] as const
-const COUNTS = ['click', 'key', 'scroll', 'mark', 'chapter', 'screen'] as const
 
 /** Shows nothing itself: others read it. */
 export const gauge: Kind<'gauge'> = {
@@ -42,10 +42,8 @@ export const gauge: Kind<'gauge'> = {
         return clip ? 100 * gone(frame, { from: clip.at, to: clip.at + clip.length }) : 0
       }
       case 'chapter': {
-        const here = [...moments.values()].find(
-          (m) => m.kind === 'chapter' && m.frame !== null && m.frame <= frame && frame < (m.untilFrame ?? length),
-        )
-        return here ? 100 * gone(frame, { from: here.frame!, to: here.untilFrame ?? length }) : 0
+        const here = chaptersOf(moments).find((m) => m.frame <= frame && frame < (m.untilFrame ?? length))
+        return here ? 100 * gone(frame, { from: here.frame, to: here.untilFrame ?? length }) : 0
       }
       case 'left':
         return Math.max(0, ((span.to - 1 - frame) * lesson.rate.den) / lesson.rate.num)
@@ -71,7 +69,7 @@ export const gauge: Kind<'gauge'> = {
       label: 'Counts',
       when: ['runs', 'moments'],
       type: 'choice',
-      options: COUNTS.map((value) => ({ value, label: `${value}s` })),
+      options: MOMENTS_THAT.areGauged.map((kind) => ({ value: kind, label: momentKind({ kind }).counted[1] })),
     },
     { path: 'value', posed: true, label: 'Value', when: ['runs', 'hand'], type: 'number', digits: 2 },
   ]),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MOMENTS_THAT } from '../../lesson/momentKinds'
 
 /** A value over time that elements read; by hand, it is keyed like any other. */
 export const GaugeLook = z.strictObject({
@@ -6,7 +7,7 @@ export const GaugeLook = z.strictObject({
   /** What it runs by: keyframes, or what goes by itself; in % gone, in seconds left, in moments passed. */
   runs: z.enum(['hand', 'span', 'chapter', 'take', 'lesson', 'left', 'moments']).default('hand'),
   /** Which moments are counted. */
-  counts: z.enum(['click', 'key', 'scroll', 'mark', 'chapter', 'screen']).default('click'),
+  counts: z.enum(MOMENTS_THAT.areGauged).default('click'),
   value: z.number().min(-1e6).max(1e6).default(0),
 })
 export type GaugeLook = z.infer<typeof GaugeLook>

@@ -4,6 +4,7 @@ import { fix } from '../../geometry'
 import { isTouch } from '../../moments/drawn'
 import { localBox, type Drawn, type ElementOf, type Kind } from '../kind'
 import { unitOf } from '../unit'
+import { pressesIn } from '../../moments'
 
 /** A ripple's size (share of its full size) and opacity in its nth frame; null when it is over. */
 export function rippleAt(n: number, growFrames: number, fadeFrames: number): { size: number; opacity: number } | null {
@@ -88,12 +89,8 @@ export function clicksIn(
   timed: Parameters<Kind<'ripple'>['draw']>[3],
   span: { from: number; to: number },
 ): { id: string; label: string; frame: number; at: { x: number; y: number } }[] {
-  const out = []
-  for (const m of timed.moments.values()) {
+  return pressesIn(timed.moments).flatMap(({ id, label, frame, at, proposed }) =>
     // A drawn finger shows by itself that it touches.
-    if (isTouch(m.id) || m.kind !== 'click' || m.proposed) continue
-    if (m.frame !== null && m.at && m.frame >= span.from && m.frame < span.to)
-      out.push({ id: m.id, label: m.label, frame: m.frame, at: m.at })
-  }
-  return out.sort((a, b) => a.frame - b.frame)
+    at && !proposed && !isTouch(id) && frame >= span.from && frame < span.to ? [{ id, label, frame, at }] : [],
+  )
 }

@@ -1,8 +1,8 @@
 import type { Span, Timed } from '../../timing'
 import type { TextLook } from './look'
+import { momentKind, wordsSaid } from '../../moments'
 
 type Building = Pick<TextLook, 'text' | 'builds' | 'eachFrames'>
-const BEATS = new Set(['mark', 'click', 'key'])
 /** The words of a text with where each begins and ends in it. */
 export function wordsOf(text: string): { word: string; from: number; to: number }[] {
   return [...text.matchAll(/\S+/g)].map((m) => ({ word: m[0], from: m.index, to: m.index + m[0].length }))
@@ -23,9 +23,7 @@ export function spokenAt(
   { moments, lesson }: Timed,
 ): ({ from: number; to: number } | null)[] {
   const early = Math.round((lesson.rate.num / lesson.rate.den) * 1.5)
-  const said = [...moments.values()]
-    .filter((m) => m.kind === 'word' && m.frame !== null && m.frame >= span.from - early && m.frame < span.to)
-    .sort((a, b) => a.frame! - b.frame!)
+  const said = wordsSaid(moments).filter((m) => m.frame >= span.from - early && m.frame < span.to)
   let next = 0
   return wordsOf(text).map(({ word }) => {
     const at = said.findIndex((m, i) => i >= next && plain(m.label) === plain(word))
@@ -74,7 +72,7 @@ export function aloneAt(look: Building, frame: number, span: Span, timed: Timed)
     return said < 0 ? '' : last(said)
   }
   const beats = [...timed.moments.values()].filter(
-    (m) => BEATS.has(m.kind) && m.frame !== null && m.frame > span.from && m.frame < span.to && m.frame <= frame,
+    (m) => momentKind(m).beat && m.frame !== null && m.frame > span.from && m.frame < span.to && m.frame <= frame,
   )
   return last(new Set(beats.map((m) => m.frame)).size)
 }
