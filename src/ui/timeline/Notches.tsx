@@ -1,6 +1,6 @@
-import { putMoveEdge, shiftKeys, type Edit } from '@/core/edits'
+import { draggedMove, type MovePart } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { bornOf, caught, isTiedTo, type Catch } from '@/core/moments'
+import type { Catch } from '@/core/moments'
 import { ease } from '@/core/values'
 import { motionOf, poseAt, type Move } from '@/core/motion'
 import type { Span } from '@/core/timing'
@@ -15,7 +15,6 @@ const NOTCH =
 const LIT = 'border-accent-deep bg-accent text-white'
 const CHOSEN = 'border-accent bg-accent-wash text-ink'
 const PLAIN = 'border-ink bg-card text-ink'
-type Part = 'start' | 'end' | 'all'
 
 /** Whether a pose only holds the one before it. */
 const isHold = ({ pose }: Move) => pose.holds === true && Object.keys(pose.values).length === 0
@@ -66,91 +65,19 @@ export function Notches({
   const timed = useShown()
   const { pxPerFrame } = useView()
   const selected = useDesk((b) => b.elements.includes(e.id))
-  const keys = useDesk((b) => b.keys)
   // Only when another pose comes into force is there something to draw again.
   const lit = useDesk((b) => {
     const now = poseAt(timed, e, b.playhead)
     return now.moving && b.moveEnd === 'end' ? now.pose + 1 : now.pose
   })
-  const { begin, hand } = useTimeDrag()
+  const handlers = useMoveDrags(e, onCatch)
   if (e.poses.length === 0) return null
   const { moves } = motionOf(timed, e)
   const x = (frame: number) => (frame - span.from) * pxPerFrame
-
-  const changeFor = (part: Part, move: Move, by: number, loose: boolean): { change: Edit; hit: Catch | null } => {
-    const b = desk()
-    const own = b.timed.lesson.elements.find((el) => el.id === e.id)!
-    const id = move.pose.id
-    if (part === 'all' || (b.keys.length > 1 && b.keys.some((k) => k.pose === id)))
-      return {
-        change: shiftKeys(part === 'all' ? [{ element: e.id, pose: id, path: null }] : b.keys, by),
-        hit: null,
-      }
-    const then = motionOf(b.timed, own).moves.find((m) => m.pose.id === id)!
-    const frame =
-      part === 'start'
-        ? Math.min(then.from + by, then.to)
-        : Math.min(Math.max(then.to + by, then.from), Math.max(then.to, span.to - 1))
-    const hit = loose
-      ? null
-      : caught(
-          b.timed.moments.values(),
-          Math.round(frame),
-          CATCH_PX / pxPerFrame,
-          (m) => isTiedTo(m) && !bornOf(m.id, e.id),
-        )
-    const fits = hit && (part === 'start' ? hit.frame <= then.to : hit.frame >= then.from) ? hit : null
-    return {
-      change: putMoveEdge(own.id, then.pose.id, part, fits ? fits.frame : Math.round(frame), fits),
-      hit: fits,
-    }
-  }
-  const grasp = (part: Part, move: Move) => (event: React.PointerEvent) => {
-    if (event.button !== 0 || e.locked) return
-    event.stopPropagation()
-    const ref = { element: e.id, pose: move.pose.id, path: null }
-    if (!selected) select([e.id])
-    if (part === 'end') {
-      const has = desk().keys.some((k) => k.pose === ref.pose)
-      if (event.shiftKey) {
-        setDesk({ keys: has ? desk().keys.filter((k) => k.pose !== ref.pose) : [...desk().keys, ref] })
-        return
-      }
-      if (!has) setDesk({ keys: [ref] })
-    }
-    begin(event, {
-      label:
-        part === 'start'
-          ? `Start a move of “${e.name}” elsewhere`
-          : part === 'end'
-            ? `Let a move of “${e.name}” land elsewhere`
-            : `Shift a move of “${e.name}”`,
-      change(by, now) {
-        const { change, hit } = changeFor(part, move, by, now.altKey)
-        onCatch(hit)
-        return change
-      },
-      click: () => {
-        if (part === 'end') {
-          goTo(move.to)
-          setDesk({ moveEnd: 'end' })
-        }
-      },
-      over: () => onCatch(null),
-    })
-  }
-  const handlers = (part: Part, m: Move) => ({ onPointerDown: grasp(part, m), ...hand })
   const tight = moves.some((m, i) => i > 0 && x(m.to) - x(moves[i - 1]!.to) < 10)
   return (
     <>
-      <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>
-        {linesOf(moves, span.from, x).map(({ move: m, line, held }) => (
-          <g key={m.pose.id} fill="none" stroke={m.lost ? '#b8321a' : '#2b2118'}>
-            {line && <path d={line} strokeDasharray={m.lost ? '3 2' : undefined} strokeWidth={selected ? 1.8 : 1.2} />}
-            {held && <path data-held={m.pose.id} d={held} strokeWidth={isHold(m) ? 2.6 : 0.8} strokeOpacity={0.8} />}
-          </g>
-        ))}
-      </svg>
+      <Curves moves={moves} start={span.from} x={x} bold={selected} />
       {selected &&
         moves.map((m) => (
           <span
@@ -162,38 +89,28 @@ export function Notches({
             {...handlers('all', m)}
           />
         ))}
-      {moves.map((m, i) => {
-        const chosen = keys.some((k) => k.pose === m.pose.id)
-        const n = i + 1
-        // Where the move before it lands, that one’s notch keeps the lower part to itself.
-        const over = i > 0 && x(m.from) - x(moves[i - 1]!.to) < 9
-        return (
-          <span key={m.pose.id}>
-            {selected && x(m.to) - x(m.from) > 12 && (
-              <span
-                className={`absolute top-0 w-[7px] cursor-ew-resize ${over ? 'h-[calc(100%-13px)]' : 'bottom-0'}`}
-                style={{ left: x(m.from) - 2 }}
-                title="The move starts here: drag it"
-                data-move-start={m.pose.id}
-                {...handlers('start', m)}
-              >
-                <span className="absolute bottom-0.5 left-0.5 h-1.5 w-[3px] bg-ink" />
-              </span>
-            )}
-            <span
-              aria-hidden
-              title={`Pose ${n + 1}: drag to land elsewhere, click to go there`}
-              data-notch={n + 1}
-              data-lit={lit === n}
-              className={`${NOTCH} ${lit === n ? LIT : chosen ? CHOSEN : PLAIN} ${chosen ? 'ring-1 ring-accent' : ''}`}
-              style={{ left: x(m.to) - (tight ? 3 : 6), width: tight ? 6 : 12, height: selected ? 13 : 10 }}
-              {...handlers('end', m)}
-            >
-              {!tight && n + 1}
-            </span>
-          </span>
-        )
-      })}
+      {moves.map((m, i) => (
+        <span key={m.pose.id}>
+          {selected && x(m.to) - x(m.from) > 12 && (
+            <SetOut
+              at={x(m.from)}
+              // Where the move before it lands, that one’s notch keeps the lower part to itself.
+              over={i > 0 && x(m.from) - x(moves[i - 1]!.to) < 9}
+              pose={m.pose.id}
+              hand={handlers('start', m)}
+            />
+          )}
+          <Notch
+            n={i + 1}
+            move={m}
+            at={x(m.to)}
+            tight={tight}
+            tall={selected}
+            lit={lit === i + 1}
+            hand={handlers('end', m)}
+          />
+        </span>
+      ))}
       <span
         className={
           `pointer-events-none absolute bottom-0 left-2 h-2.5 w-2.5 rounded-t-[5px] text-center ` +
@@ -206,5 +123,119 @@ export function Notches({
         1
       </span>
     </>
+  )
+}
+
+const DRAGGED: Record<MovePart, (name: string) => string> = {
+  start: (name) => `Start a move of “${name}” elsewhere`,
+  end: (name) => `Let a move of “${name}” land elsewhere`,
+  all: (name) => `Shift a move of “${name}”`,
+}
+type DragHand = { onPointerDown: (e: React.PointerEvent) => void } & ReturnType<typeof useTimeDrag>['hand']
+/** Drags of an element's moves; a press on a landing chooses its pose, and goes there. */
+function useMoveDrags(e: Element, onCatch: (c: Catch | null) => void): (part: MovePart, m: Move) => DragHand {
+  const { pxPerFrame } = useView()
+  const { begin, hand } = useTimeDrag()
+  /** @returns whether it is to be dragged, and not only chosen */
+  const choose = (pose: string, more: boolean): boolean => {
+    const { keys } = desk()
+    const has = keys.some((k) => k.pose === pose)
+    const ref = { element: e.id, pose, path: null }
+    if (more) setDesk({ keys: has ? keys.filter((k) => k.pose !== pose) : [...keys, ref] })
+    else if (!has) setDesk({ keys: [ref] })
+    return !more
+  }
+  const grasp = (part: MovePart, move: Move) => (event: React.PointerEvent) => {
+    if (event.button !== 0 || e.locked) return
+    event.stopPropagation()
+    if (!desk().elements.includes(e.id)) select([e.id])
+    if (part === 'end' && !choose(move.pose.id, event.shiftKey)) return
+    begin(event, {
+      label: DRAGGED[part](e.name),
+      change(by, { altKey: loose }) {
+        const { timed, keys } = desk()
+        const drag = { by, reach: CATCH_PX / pxPerFrame, loose, keys }
+        const { change, hit } = draggedMove(timed, e.id, move.pose.id, part, drag)
+        onCatch(hit)
+        return change
+      },
+      click: () => {
+        if (part !== 'end') return
+        goTo(move.to)
+        setDesk({ moveEnd: 'end' })
+      },
+      over: () => onCatch(null),
+    })
+  }
+  return (part, m) => ({ onPointerDown: grasp(part, m), ...hand })
+}
+
+/** The curves of the moves, and level lines where a pose is held. */
+function Curves({
+  moves,
+  start,
+  x,
+  bold,
+}: {
+  moves: readonly Move[]
+  start: number
+  x: (frame: number) => number
+  bold: boolean
+}) {
+  return (
+    <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>
+      {linesOf(moves, start, x).map(({ move: m, line, held }) => (
+        <g key={m.pose.id} fill="none" stroke={m.lost ? '#b8321a' : '#2b2118'}>
+          {line && <path d={line} strokeDasharray={m.lost ? '3 2' : undefined} strokeWidth={bold ? 1.8 : 1.2} />}
+          {held && <path data-held={m.pose.id} d={held} strokeWidth={isHold(m) ? 2.6 : 0.8} strokeOpacity={0.8} />}
+        </g>
+      ))}
+    </svg>
+  )
+}
+
+/** Where a move sets out, to be dragged. */
+const SetOut = ({ at, over, pose, hand }: { at: number; over: boolean; pose: string; hand: DragHand }) => (
+  <span
+    className={`absolute top-0 w-[7px] cursor-ew-resize ${over ? 'h-[calc(100%-13px)]' : 'bottom-0'}`}
+    style={{ left: at - 2 }}
+    title="The move starts here: drag it"
+    data-move-start={pose}
+    {...hand}
+  >
+    <span className="absolute bottom-0.5 left-0.5 h-1.5 w-[3px] bg-ink" />
+  </span>
+)
+/** Where a move lands: the nth pose after the first. */
+function Notch({
+  n,
+  move: { pose },
+  at,
+  tight,
+  tall,
+  lit,
+  hand,
+}: {
+  n: number
+  move: Move
+  at: number
+  tight: boolean
+  tall: boolean
+  lit: boolean
+  hand: DragHand
+}) {
+  const chosen = useDesk((b) => b.keys.some((k) => k.pose === pose.id))
+  return (
+    <span
+      aria-hidden
+      title={`Pose ${n + 1}: drag to land elsewhere, click to go there`}
+      data-notch={n + 1}
+      data-lit={lit}
+      className={`${NOTCH} ${lit ? LIT : chosen ? CHOSEN : PLAIN} ${chosen ? 'ring-1 ring-accent' : ''}`}
+      style={{ left: at - (tight ? 3 : 6), width: tight ? 6 : 12, height: tall ? 13 : 10 }}
+      {...hand}
+    >
+      {!tight && n + 1}
+    </span>
   )
 }
