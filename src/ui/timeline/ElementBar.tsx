@@ -11,10 +11,10 @@ import { desk, goTo, select, setDesk, useDesk, useShownPart } from '../state/des
 import { goInside } from '../state/inside'
 import { KindIcon } from '../kit/kindIcon'
 import { Notches } from './Notches'
+import { LANE_PX } from './rows'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, fold, useView } from '../state/view'
 
-export const LANE_PX = 24
 /**
  * A bar shorter than this shows its icon and name beside it, where there is room, or nothing; poses are drawn on it
  * from the second on.

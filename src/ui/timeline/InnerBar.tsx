@@ -2,7 +2,7 @@ import { kindName, kindOf } from '@/core/kinds'
 import type { Inner } from '@/core/scene'
 import { goInside } from '../state/inside'
 import { KindIcon } from '../kit/kindIcon'
-import { LANE_PX } from './ElementBar'
+import { LANE_PX } from './rows'
 import { useView } from '../state/view'
 
 /** From so many pixels on its name stands on it. */

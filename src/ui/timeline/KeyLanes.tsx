@@ -55,7 +55,6 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const keys = useDesk((b) => b.keys)
   const panel = useRef<HTMLDivElement>(null)
   const area = useRef<HTMLDivElement>(null)
-  const { begin, hand } = useTimeDrag()
   const rows = useMemo(() => rowsOf(timed, ids), [timed, ids])
   const pegs = rows.flatMap((row, r) =>
     row.moves.map((m) => ({
@@ -69,40 +68,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
   const last = Math.max(...chosen.map((p) => p.frame))
 
   useInSight(panel, ids, rows.length)
-  /** The pegs change while they are dragged; what holds the pointer does not. What was dragged stays chosen. */
-  const drag = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
-    event.stopPropagation()
-    const { timed: before } = desk()
-    begin(
-      event,
-      {
-        label,
-        change: (by) => (by === 0 ? null : make(by)),
-        made: () => setDesk({ keys: sameKeys(desk().keys, before, desk().timed) }),
-      },
-      area.current!,
-    )
-  }
-  const grasp = (ref: KeyRef) => (event: React.PointerEvent) => {
-    if (event.button !== 0) return
-    const has = keys.some((k) => same(k, ref))
-    if (event.shiftKey) {
-      event.stopPropagation()
-      setDesk({ keys: has ? keys.filter((k) => !same(k, ref)) : [...keys, ref] })
-      return
-    }
-    if (!has) setDesk({ keys: [ref] })
-    const meant = has ? keys : [ref]
-    drag(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by))
-  }
-  const stretch = (side: 'start' | 'end') => (event: React.PointerEvent) => {
-    const { keys: meant } = desk()
-    const around = side === 'end' ? first : last
-    const reach = Math.max(1, last - first)
-    drag(event, 'Stretch keyframes', (by) =>
-      stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach)),
-    )
-  }
+  const { grasp, stretch, hand } = usePegDrags(area, first, last)
   const { frame, beginSweep, sweep } = useSweep({ panel, area, pegs, pxPerFrame, frameAt })
   const several = new Set(rows.map((r) => r.element.id)).size > 1
   const onlyOne = timed.lesson.elements.find((e) => ids.length === 1 && e.id === ids[0])
@@ -144,6 +110,47 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
       {onlyOne && rows.length > 0 && <SpeedLane element={onlyOne} />}
     </div>
   )
+}
+
+/** Drags of the pegs that are chosen, and of the ends of the band over them. */
+function usePegDrags(area: RefObject<HTMLElement | null>, first: number, last: number) {
+  const { begin, hand } = useTimeDrag()
+  /** The pegs change while they are dragged; what holds the pointer does not. What was dragged stays chosen. */
+  const drag = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
+    event.stopPropagation()
+    const { timed: before } = desk()
+    begin(
+      event,
+      {
+        label,
+        change: (by) => (by === 0 ? null : make(by)),
+        made: () => setDesk({ keys: sameKeys(desk().keys, before, desk().timed) }),
+      },
+      area.current!,
+    )
+  }
+  const grasp = (ref: KeyRef) => (event: React.PointerEvent) => {
+    if (event.button !== 0) return
+    const { keys } = desk()
+    const has = keys.some((k) => same(k, ref))
+    if (event.shiftKey) {
+      event.stopPropagation()
+      setDesk({ keys: has ? keys.filter((k) => !same(k, ref)) : [...keys, ref] })
+      return
+    }
+    if (!has) setDesk({ keys: [ref] })
+    const meant = has ? keys : [ref]
+    drag(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by))
+  }
+  const stretch = (side: 'start' | 'end') => (event: React.PointerEvent) => {
+    const { keys: meant } = desk()
+    const around = side === 'end' ? first : last
+    const reach = Math.max(1, last - first)
+    drag(event, 'Stretch keyframes', (by) =>
+      stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach)),
+    )
+  }
+  return { grasp, stretch, hand }
 }
 
 /** What is worked on stays in sight above its keyframes. */

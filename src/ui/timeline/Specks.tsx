@@ -2,7 +2,7 @@ import { kindOf } from '@/core/kinds'
 import { memo } from 'react'
 import type { Element } from '@/core/lesson/schema'
 import { select } from '../state/desk'
-import { LANE_PX } from './ElementBar'
+import { LANE_PX } from './rows'
 
 /** A bar too short to be taken hold of by itself. */
 export interface Speck {

@@ -74,38 +74,55 @@ export const TrackHead = memo(function TrackHead({
               {track.muted ? <VolumeX size={13} className="text-accent" /> : <Volume2 size={13} />}
             </button>
           )}
-          <DropdownMenu.Root>
-            <DropdownMenu.Trigger aria-label={`More of ${track.name}`} className={SMALL}>
-              <EllipsisVertical size={13} />
-            </DropdownMenu.Trigger>
-            <DropdownMenu.Portal>
-              <DropdownMenu.Content
-                align="start"
-                className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
-                onCloseAutoFocus={(e) => e.preventDefault()}
-              >
-                <DropdownMenu.Item className={ITEM} onSelect={() => setNaming(true)}>
-                  Rename
-                </DropdownMenu.Item>
-                <DropdownMenu.Item
-                  className={ITEM}
-                  disabled={first}
-                  onSelect={() => edit('Move a track up', moveTrack(track.id, -1))}
-                >
-                  Move up: in front of what is below
-                </DropdownMenu.Item>
-                <DropdownMenu.Item
-                  className={ITEM}
-                  disabled={last}
-                  onSelect={() => edit('Move a track down', moveTrack(track.id, 1))}
-                >
-                  Move down: behind what is above
-                </DropdownMenu.Item>
-              </DropdownMenu.Content>
-            </DropdownMenu.Portal>
-          </DropdownMenu.Root>
+          <TrackMenu track={track} first={first} last={last} onRename={() => setNaming(true)} />
         </>
       )}
     </div>
   )
 })
+
+/** What else can be done with a track. */
+function TrackMenu({
+  track,
+  first,
+  last,
+  onRename,
+}: {
+  track: Track
+  first: boolean
+  last: boolean
+  onRename: () => void
+}) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger aria-label={`More of ${track.name}`} className={SMALL}>
+        <EllipsisVertical size={13} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
+          onCloseAutoFocus={(e) => e.preventDefault()}
+        >
+          <DropdownMenu.Item className={ITEM} onSelect={onRename}>
+            Rename
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            disabled={first}
+            onSelect={() => edit('Move a track up', moveTrack(track.id, -1))}
+          >
+            Move up: in front of what is below
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            disabled={last}
+            onSelect={() => edit('Move a track down', moveTrack(track.id, 1))}
+          >
+            Move down: behind what is above
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
