@@ -43,129 +43,49 @@ interface Props {
 /** The side of what is kept to an edge that looks away from it. */
 const AWAY = { top: { x: 0, y: 1 }, bottom: { x: 0, y: -1 }, left: { x: 1, y: 0 }, right: { x: -1, y: 0 } }
 
+/** Begins a drag of what a press on a handle takes hold of. */
+type Grasp = (
+  label: string,
+  change: (p: Point, shift: boolean, alt: boolean) => ReturnType<Drag['edit']>,
+) => (event: React.PointerEvent) => void
+
+/** Drags by handles: what a handle stands for is made of the point that it is dragged to, in its own pixels. */
+function useGrasps({ element: e, matrix, box, begin, pointOf, toSpace, snap }: Props) {
+  const from = (label: string, edit: Drag['edit']) => (event: React.PointerEvent) => {
+    event.stopPropagation()
+    begin({ start: pointOf(event), label, edit }, event)
+  }
+  const grasp: Grasp = (label, change) =>
+    from(label, (p, shift, alt) => {
+      const made = change(toSpace(label.startsWith('Turn') ? p : snap(p, alt)), shift, alt)
+      return made && posed(made)
+    })
+  const graspCrop = (pull: Pull) =>
+    from(`Crop “${e.name}”`, (q, _shift, alt) => {
+      const made = setCrop(e.id, croppedTo(box, pull, apply(inverse(matrix), snap(q, alt))))
+      return cropIsKeyed(e) ? posed(made) : made
+    })
+  const graspAnchor = from(`Anchor of “${e.name}”`, (p) => setAnchor(e.id, anchorIn(box, apply(inverse(matrix), p))))
+  return { grasp, graspCrop, graspAnchor }
+}
+
+const knobOf = (px: number) => ({ fill: '#fffdf8', stroke: '#b8321a', strokeWidth: 1.5 * px })
+const radiusOf = (px: number) => 5.5 * px
+
 /** What a single selected element can be grasped by. */
-export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, snap }: Props) {
-  const grasp =
-    (label: string, change: (p: Point, shift: boolean, alt: boolean) => ReturnType<Drag['edit']>) =>
-    (event: React.PointerEvent) => {
-      event.stopPropagation()
-      begin(
-        {
-          start: pointOf(event),
-          label,
-          edit: (p, shift, alt) => {
-            const made = change(toSpace(label.startsWith('Turn') ? p : snap(p, alt)), shift, alt)
-            return made && posed(made)
-          },
-        },
-        event,
-      )
-    }
-  const graspCrop = (pull: Pull) => (event: React.PointerEvent) => {
-    event.stopPropagation()
-    begin(
-      {
-        start: pointOf(event),
-        label: `Crop “${e.name}”`,
-        edit: (q, _shift, alt) => {
-          const made = setCrop(e.id, croppedTo(box, pull, apply(inverse(matrix), snap(q, alt))))
-          return cropIsKeyed(e) ? posed(made) : made
-        },
-      },
-      event,
-    )
-  }
-  const graspAnchor = (event: React.PointerEvent) => {
-    event.stopPropagation()
-    begin(
-      {
-        start: pointOf(event),
-        label: `Anchor of “${e.name}”`,
-        edit: (p) => setAnchor(e.id, anchorIn(box, apply(inverse(matrix), p))),
-      },
-      event,
-    )
-  }
-  const r = 5.5 * px
+export function Handles(props: Props) {
+  const { element: e, matrix, px } = props
+  const { grasp, graspCrop, graspAnchor } = useGrasps(props)
   const cropping = useDesk((b) => b.cropping) && !kindOf(e).marks && !kindOf(e).line
-  const open = useDesk((b) => b.anchorOpen) || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
-  const knob = { fill: '#fffdf8', stroke: '#b8321a', strokeWidth: 1.5 * px }
-  const { pulls } = kindOf(e)
-  const pullable = pulls === 'both' ? [...CORNERS, ...SIDES] : pulls === 'shape' ? CORNERS : []
-  // What is kept to an edge of the frame can only be pulled away from it.
-  const held = heldBy(e)
-  const away = held && AWAY[held]
-  const spots = pullable.filter((p) => !away || (p.x === away.x && p.y === away.y))
-  const at = (p: Pull) => apply(matrix, { x: box.x + ((p.x + 1) / 2) * box.w, y: box.y + ((p.y + 1) / 2) * box.h })
-  const turns = canTurn(e)
-  const head = apply(matrix, { x: box.x + box.w / 2, y: box.y - (26 * px) / Math.hypot(matrix[0], matrix[1]) })
-  const top = apply(matrix, { x: box.x + box.w / 2, y: box.y })
+  if (cropping) return <CropHandles {...{ element: e, matrix, px, graspCrop }} />
   /** The framing part of the matrix: from the pixels of its place to the picture. */
   const own = matrixOf(e)
   const framing = isFlat(own) ? matrix : times(matrix, inverse(own))
-  const anchor = apply(matrix, { x: 0, y: 0 })
-  const named = (what: string) => `${what} of “${e.name}”`
-  if (cropping) return <CropHandles {...{ element: e, matrix, px, graspCrop }} />
   return (
     <g>
-      {turns && (
-        <>
-          <path
-            d={`M${top.x} ${top.y} L${head.x} ${head.y}`}
-            stroke="#b8321a"
-            strokeWidth={1.5 * px}
-            pointerEvents="none"
-          />
-          <circle
-            cx={head.x}
-            cy={head.y}
-            r={r}
-            {...knob}
-            className="cursor-grab"
-            data-handle="turn"
-            onPointerDown={grasp(`Turn “${e.name}”`, (p, shift) => turnTo(e.id, p, shift))}
-          >
-            <title>{named('Turn')}</title>
-          </circle>
-        </>
-      )}
-      {turns && (
-        <path
-          d={
-            `M${anchor.x - r * 1.5} ${anchor.y} H${anchor.x + r * 1.5} M${anchor.x} ${anchor.y - r * 1.5} ` +
-            (`V${anchor.y + r * 1.5} M${anchor.x + r} ${anchor.y} A${r} ${r} 0 1 1 ${anchor.x - r} ` +
-              `${anchor.y} A${r} ${r} 0 1 1 ${anchor.x + r} ${anchor.y}`)
-          }
-          fill="#fffdf855"
-          stroke="#b8321a"
-          strokeWidth={1.2 * px}
-          className="cursor-move"
-          data-handle="anchor"
-          opacity={open ? 1 : 0}
-          pointerEvents={open ? 'all' : 'none'}
-          onPointerDown={graspAnchor}
-        >
-          <title>{named('Anchor point')}</title>
-        </path>
-      )}
-      {spots.map((p) => {
-        const c = at(p)
-        return (
-          <rect
-            key={`${p.x}${p.y}`}
-            x={c.x - r}
-            y={c.y - r}
-            width={2 * r}
-            height={2 * r}
-            {...knob}
-            data-handle={`${p.x},${p.y}`}
-            className={cursorFor(p)}
-            onPointerDown={grasp(`Size “${e.name}”`, (q, _shift, alt) => pullBox(e.id, p, q, { middle: alt }))}
-          >
-            <title>{`${named('Size')} (Alt: from its middle)`}</title>
-          </rect>
-        )
-      })}
+      {canTurn(e) && <TurnHandle {...props} grasp={grasp} />}
+      {canTurn(e) && <AnchorHandle {...props} onGrasp={graspAnchor} />}
+      <SizeHandles {...props} grasp={grasp} />
       {handlesOf(e).map((h) => {
         const c = apply(h.in === 'own' ? matrix : framing, h.at)
         return (
@@ -173,19 +93,99 @@ export function Handles({ element: e, matrix, box, px, begin, pointOf, toSpace, 
             key={h.id}
             cx={c.x}
             cy={c.y}
-            r={r * HANDLE[h.kind].size}
-            {...knob}
+            r={radiusOf(px) * HANDLE[h.kind].size}
+            {...knobOf(px)}
             fill={HANDLE[h.kind].fill}
             data-handle={h.id}
             className={HANDLE[h.kind].cursor}
             onPointerDown={grasp(`${h.act} “${e.name}”`, (p) => pullHandle(e.id, h.id, p))}
           >
-            <title>{named(h.label)}</title>
+            <title>{`${h.label} of “${e.name}”`}</title>
           </circle>
         )
       })}
     </g>
   )
+}
+
+function TurnHandle({ element: e, matrix, box, px, grasp }: Props & { grasp: Grasp }) {
+  const head = apply(matrix, { x: box.x + box.w / 2, y: box.y - (26 * px) / Math.hypot(matrix[0], matrix[1]) })
+  const top = apply(matrix, { x: box.x + box.w / 2, y: box.y })
+  return (
+    <>
+      <path
+        d={`M${top.x} ${top.y} L${head.x} ${head.y}`}
+        stroke="#b8321a"
+        strokeWidth={1.5 * px}
+        pointerEvents="none"
+      />
+      <circle
+        cx={head.x}
+        cy={head.y}
+        r={radiusOf(px)}
+        {...knobOf(px)}
+        className="cursor-grab"
+        data-handle="turn"
+        onPointerDown={grasp(`Turn “${e.name}”`, (p, shift) => turnTo(e.id, p, shift))}
+      >
+        <title>{`Turn of “${e.name}”`}</title>
+      </circle>
+    </>
+  )
+}
+
+/** The point about which it turns: a ring with a cross, once it was moved or asked for. */
+function AnchorHandle({ element: e, matrix, px, onGrasp }: Props & { onGrasp: (event: React.PointerEvent) => void }) {
+  const open = useDesk((b) => b.anchorOpen) || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
+  const { x, y } = apply(matrix, { x: 0, y: 0 })
+  const r = radiusOf(px)
+  return (
+    <path
+      d={
+        `M${x - r * 1.5} ${y} H${x + r * 1.5} M${x} ${y - r * 1.5} V${y + r * 1.5} ` +
+        `M${x + r} ${y} A${r} ${r} 0 1 1 ${x - r} ${y} A${r} ${r} 0 1 1 ${x + r} ${y}`
+      }
+      fill="#fffdf855"
+      stroke="#b8321a"
+      strokeWidth={1.2 * px}
+      className="cursor-move"
+      data-handle="anchor"
+      opacity={open ? 1 : 0}
+      pointerEvents={open ? 'all' : 'none'}
+      onPointerDown={onGrasp}
+    >
+      <title>{`Anchor point of “${e.name}”`}</title>
+    </path>
+  )
+}
+
+/** The corners and sides of the box. What is kept to an edge of the frame can only be pulled away from it. */
+function SizeHandles({ element: e, matrix, box, px, grasp }: Props & { grasp: Grasp }) {
+  const { pulls } = kindOf(e)
+  const pullable = pulls === 'both' ? [...CORNERS, ...SIDES] : pulls === 'shape' ? CORNERS : []
+  const held = heldBy(e)
+  const away = held && AWAY[held]
+  const r = radiusOf(px)
+  return pullable
+    .filter((p) => !away || (p.x === away.x && p.y === away.y))
+    .map((p) => {
+      const c = apply(matrix, { x: box.x + ((p.x + 1) / 2) * box.w, y: box.y + ((p.y + 1) / 2) * box.h })
+      return (
+        <rect
+          key={`${p.x}${p.y}`}
+          x={c.x - r}
+          y={c.y - r}
+          width={2 * r}
+          height={2 * r}
+          {...knobOf(px)}
+          data-handle={`${p.x},${p.y}`}
+          className={cursorFor(p)}
+          onPointerDown={grasp(`Size “${e.name}”`, (q, _shift, alt) => pullBox(e.id, p, q, { middle: alt }))}
+        >
+          <title>{`Size of “${e.name}” (Alt: from its middle)`}</title>
+        </rect>
+      )
+    })
 }
 
 const cursorFor = (p: Pull): string => {

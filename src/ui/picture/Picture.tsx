@@ -69,24 +69,26 @@ export function Picture() {
           className="absolute inset-0 block size-full"
         />
         <Overlay scale={scale} />
-        {empty && !adding && (
-          <div className="absolute inset-0 grid place-items-center text-center text-paper">
-            <div>
-              <p className="font-head text-lg">This lesson has no recording yet</p>
-              <p className="mt-1 mb-3 opacity-80">
-                Drop a screen recording here, with its trace and narration if you have them.
-              </p>
-              <button
-                type="button"
-                className="rounded bg-accent px-4 py-2 text-white hover:bg-accent-deep"
-                onClick={() => setDesk({ panel: 'files' })}
-              >
-                Bring in files
-              </button>
-            </div>
-          </div>
-        )}
+        {empty && !adding && <NoRecording />}
       </div>
     </div>
   )
 }
+
+const NoRecording = () => (
+  <div className="absolute inset-0 grid place-items-center text-center text-paper">
+    <div>
+      <p className="font-head text-lg">This lesson has no recording yet</p>
+      <p className="mt-1 mb-3 opacity-80">
+        Drop a screen recording here, with its trace and narration if you have them.
+      </p>
+      <button
+        type="button"
+        className="rounded bg-accent px-4 py-2 text-white hover:bg-accent-deep"
+        onClick={() => setDesk({ panel: 'files' })}
+      >
+        Bring in files
+      </button>
+    </div>
+  </div>
+)

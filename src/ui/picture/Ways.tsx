@@ -1,6 +1,6 @@
 import { setCurve, wayOf } from '@/core/edits'
 import { isView, kindOf, localBox } from '@/core/kinds'
-import type { Element } from '@/core/lesson/schema'
+import type { Element, Pose } from '@/core/lesson/schema'
 import { atPose, matrixOf, motionOf, type Move } from '@/core/motion'
 import { apply, corners, inverse, isFlat, times, type Matrix, type Point } from '@/core/geometry'
 import { bentWay, spaceOf } from '@/core/scene'
@@ -117,43 +117,55 @@ function Way({
         pointerEvents="none"
       />
       {bends && strong && 'x' in pose.values && 'y' in pose.values && (
-        <>
-          {pose.curve &&
-            (
-              [
-                ['start', a],
-                ['landing', b],
-              ] as const
-            ).map(([which, from]) => {
-              const h = pose.curve![which]
-              const at = apply(space, { x: from.x + h.x, y: from.y + h.y })
-              return (
-                <CurveHandle
-                  key={which}
-                  which={which}
-                  from={apply(space, from)}
-                  at={at}
-                  px={px}
-                  onGrasp={grasp(which)}
-                />
-              )
-            })}
-          <circle
-            cx={middle.x}
-            cy={middle.y}
-            r={5 * px}
-            fill="#fbe3da"
-            stroke="#b8321a"
-            strokeWidth={1.5 * px}
-            className="cursor-move"
-            data-handle="way"
-            onPointerDown={grasp('middle')}
-          >
-            <title>Bend the path; Shift makes it straight</title>
-          </circle>
-        </>
+        <Bends middle={middle} curve={pose.curve} ends={ends} space={space} px={px} grasp={grasp} />
       )}
     </g>
+  )
+}
+/** What bends a way: its middle, and once it is bent the handles of its curve. */
+function Bends({
+  middle,
+  curve,
+  ends: [a, b],
+  space,
+  px,
+  grasp,
+}: {
+  middle: Point
+  curve: Pose['curve']
+  ends: [Point, Point]
+  space: Matrix
+  px: number
+  grasp: (which: 'middle' | 'start' | 'landing') => (event: React.PointerEvent) => void
+}) {
+  const handle = (which: 'start' | 'landing', from: Point) =>
+    curve && (
+      <CurveHandle
+        which={which}
+        from={apply(space, from)}
+        at={apply(space, { x: from.x + curve[which].x, y: from.y + curve[which].y })}
+        px={px}
+        onGrasp={grasp(which)}
+      />
+    )
+  return (
+    <>
+      {handle('start', a)}
+      {handle('landing', b)}
+      <circle
+        cx={middle.x}
+        cy={middle.y}
+        r={5 * px}
+        fill="#fbe3da"
+        stroke="#b8321a"
+        strokeWidth={1.5 * px}
+        className="cursor-move"
+        data-handle="way"
+        onPointerDown={grasp('middle')}
+      >
+        <title>Bend the path; Shift makes it straight</title>
+      </circle>
+    </>
   )
 }
 function CurveHandle({

@@ -43,6 +43,14 @@ function place({ from, to, rect }: BeingDrawn, scale: number): void {
   else placeAdded(from, null)
 }
 
+/** What is drawn for a new element, with its end at a point. */
+function drawnTo(drawing: BeingDrawn, to: Point): BeingDrawn {
+  const { adding, timed } = desk()
+  if (!adding) return drawing
+  const { drawn, view } = kindNamed(adding.kind)
+  return { ...drawing, to, rect: drawn ? drawnBetween(drawing.from, to, view ? timed.lesson.frame : null) : null }
+}
+
 /**
  * Selects, moves, gathers up, and takes the spot for a new element.
  *
@@ -70,12 +78,7 @@ export function useHands(scale: number): Hands {
   const begin: Hands['begin'] = (d, e) => {
     svg.current!.setPointerCapture(e.pointerId)
     drag.current = { ...d, moved: false, last: null }
-    onEscape(() => {
-      drag.current = null
-      setDrawing(null)
-      setSnapped(null)
-      tryEdit(null)
-    })
+    onEscape(cancel)
   }
 
   const onTap: Hands['onTap'] = (act) => {
@@ -87,15 +90,11 @@ export function useHands(scale: number): Hands {
     const p = pointOf(e)
     const { speed, picking, adding } = desk()
     if (speed) setDesk({ speed: 0 })
-    if (picking) {
-      pickAt(p)
-      return
-    }
+    if (picking) return pickAt(p)
     if (adding) {
       if (answerAdding(p)) return
       svg.current!.setPointerCapture(e.pointerId)
-      setDrawing({ from: p, to: p, rect: null, adds: true })
-      return
+      return setDrawing({ from: p, to: p, rect: null, adds: true })
     }
     const hit = graspAt(timed, p, e.altKey)
     if (hit) grasp(press, hit, p, e)
@@ -104,12 +103,7 @@ export function useHands(scale: number): Hands {
 
   const move: Hands['move'] = (e) => {
     const p = pointOf(e)
-    const { adding } = desk()
-    if (drawing?.adds && adding) {
-      const { drawn, view } = kindNamed(adding.kind)
-      const rect = drawn ? drawnBetween(drawing.from, p, view ? timed.lesson.frame : null) : null
-      setDrawing({ ...drawing, to: p, rect })
-    }
+    if (drawing?.adds) setDrawing(drawnTo(drawing, p))
     const d = drag.current
     if (!d || (!d.moved && far(d.start, p, scale) < DRAG_PX)) return
     d.moved = true
