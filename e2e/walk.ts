@@ -165,7 +165,9 @@ export async function walk(page: Page, place: Place, { walked, lost, told, unrea
       : await control.isEnabled().then(async (on) => on && ((await control.isEditable()) || next.kind !== 'words'))
     const said = await sayings(page)
     const before = reached ? await valueOf(control) : ''
-    const wanted = reached ? await set(control, next).catch(() => undefined) : undefined
+    const t0 = Date.now()
+    const wanted = reached ? await set(control, next).catch((e) => { console.log('ERR', place.name, next.key, String(e).slice(0, 900)); return undefined }) : undefined
+    if (Date.now() - t0 > 1500) console.log('SLOW', Date.now() - t0, place.name, next.key, wanted)
     if (wanted === undefined) {
       unreached.add(`${place.name}: ${next.key}`)
       continue

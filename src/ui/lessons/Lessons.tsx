@@ -8,6 +8,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
+import { counted } from '@/core/formats/counted'
 import { UNNAMED } from '@/core/lesson/make'
 import { lengthText } from '@/core/time'
 import { ask, sentenceOf } from '../kit/api'
@@ -28,11 +29,8 @@ const Drawn = ({ id }: { id: string }) => (
   </svg>
 )
 
-/**
- * The library of lessons; it comes with those that there were when its page was made, null when they could not be
- * listed.
- */
-export function Lessons({ first }: { first: LessonRow[] | null }) {
+/** The lessons that are listed, and what can be done with them; `first`: what the page came with. */
+function useLessons(first: LessonRow[] | null) {
   const router = useRouter()
   const [rows, setRows] = useState(first)
   const [search, setSearch] = useState('')
@@ -58,40 +56,41 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
   useNews((n) => {
     if (n.about === 'lesson') load()
   }, load)
+  const tell = (e: unknown) => void toast.error(sentenceOf(e))
   const make = () =>
-    void ask(ROUTES.makeLesson, { body: { name: UNNAMED } }).then(
-      ({ id }) => router.push(`/lessons/${id}`),
-      (e: unknown) => toast.error(sentenceOf(e)),
-    )
+    void ask(ROUTES.makeLesson, { body: { name: UNNAMED } }).then(({ id }) => router.push(`/lessons/${id}`), tell)
   const [loading, setLoading] = useState(false)
   const demo = () => {
     setLoading(true)
     void ask(ROUTES.makeLesson, { body: { demo: true } })
-      .then(load, (e: unknown) => toast.error(sentenceOf(e)))
+      .then(load, tell)
       .finally(() => setLoading(false))
   }
   const copy = (r: LessonRow) =>
-    void ask(ROUTES.makeLesson, { body: { copyOf: r.id } }).then(
-      () => {
-        load()
-        toast(`“${r.name}” is duplicated.`)
-      },
-      (e: unknown) => toast.error(sentenceOf(e)),
-    )
+    void ask(ROUTES.makeLesson, { body: { copyOf: r.id } }).then(() => {
+      load()
+      toast(`“${r.name}” is duplicated.`)
+    }, tell)
+  const putAway = (r: LessonRow, removed: boolean) =>
+    ask(ROUTES.removeLesson, { at: { id: r.id }, body: { removed } }).then(load)
   const remove = (r: LessonRow) =>
-    void ask(ROUTES.removeLesson, { at: { id: r.id }, body: { removed: true } }).then(
-      () => {
-        load()
+    void putAway(r, true).then(
+      () =>
         toast(`“${r.name}” is removed.`, {
           duration: 12_000,
-          action: {
-            label: 'Put it back',
-            onClick: () => void ask(ROUTES.removeLesson, { at: { id: r.id }, body: { removed: false } }).then(load),
-          },
-        })
-      },
-      (e: unknown) => toast.error(sentenceOf(e)),
+          action: { label: 'Put it back', onClick: () => void putAway(r, false).catch(tell) },
+        }),
+      tell,
     )
+  return { rows, search, setSearch, trouble, make, demo, loading, copy, remove }
+}
+
+/**
+ * The library of lessons; it comes with those that there were when its page was made, null when they could not be
+ * listed.
+ */
+export function Lessons({ first }: { first: LessonRow[] | null }) {
+  const { rows, search, setSearch, trouble, make, demo, loading, copy, remove } = useLessons(first)
   return (
     <>
       <PageHead here="lessons">
@@ -119,69 +118,73 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
         {rows?.length === 0 && !trouble && search && (
           <p className="mt-16 text-center text-lg text-muted">No lesson has “{search}” in its name.</p>
         )}
-        {rows?.length === 0 && !trouble && !search && (
-          <div className="mx-auto mt-16 max-w-[460px] text-center">
-            <p className="mb-4 text-lg">There is no lesson yet.</p>
-            <p className="mb-5 text-muted">
-              Make one and drop a screen recording into it; or look at how one is made first.
-            </p>
-            <div className="flex justify-center gap-2">
-              <Button look="main" onClick={make}>
-                <Plus size={14} />
-                New lesson
-              </Button>
-              <Button disabled={loading} onClick={demo}>
-                {loading ? 'Loading the demo…' : 'Load the demo lesson'}
-              </Button>
-            </div>
-          </div>
-        )}
+        {rows?.length === 0 && !trouble && !search && <NoLessons onMake={make} onDemo={demo} loading={loading} />}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
           {rows?.map((r) => (
-            <li
-              key={r.id}
-              className={
-                'group overflow-hidden rounded-md border border-edge bg-card ' +
-                '[contain-intrinsic-size:auto_210px] [content-visibility:auto] hover:border-edge-strong'
-              }
-              data-lesson={r.name}
-            >
-              <Link href={`/lessons/${r.id}`} prefetch={false} className="block">
-                <span className="grid aspect-video place-items-center bg-surround">
-                  {r.frames > 1 || r.elements > 0 ? (
-                    <img
-                      src={addressOf(ROUTES.poster, { at: { id: r.id }, query: { revision: r.revision } })}
-                      alt=""
-                      className="size-full object-contain"
-                      loading="lazy"
-                    />
-                  ) : (
-                    <span className="text-[#cfc8bb]">No recording yet</span>
-                  )}
-                </span>
-                <span className="block px-3 pt-2 font-head text-[15px]">{r.name}</span>
-              </Link>
-              <div className="flex items-center px-3 pb-2 text-muted">
-                <span className="figures flex-1 text-xs">
-                  {r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {r.elements}{' '}
-                  {r.elements === 1 ? 'element' : 'elements'}
-                  <br />
-                  <time dateTime={r.updatedAt} suppressHydrationWarning>
-                    {WHEN.format(new Date(r.updatedAt))}
-                  </time>
-                </span>
-                <IconButton label={`Duplicate ${r.name}`} onClick={() => copy(r)}>
-                  <Drawn id="copy" />
-                </IconButton>
-                <IconButton label={`Remove ${r.name}`} onClick={() => remove(r)}>
-                  <Drawn id="remove" />
-                </IconButton>
-              </div>
-            </li>
+            <LessonCard key={r.id} of={r} onCopy={() => copy(r)} onRemove={() => remove(r)} />
           ))}
         </ul>
       </main>
       <Tips />
     </>
+  )
+}
+
+const NoLessons = ({ onMake, onDemo, loading }: { onMake: () => void; onDemo: () => void; loading: boolean }) => (
+  <div className="mx-auto mt-16 max-w-[460px] text-center">
+    <p className="mb-4 text-lg">There is no lesson yet.</p>
+    <p className="mb-5 text-muted">Make one and drop a screen recording into it; or look at how one is made first.</p>
+    <div className="flex justify-center gap-2">
+      <Button look="main" onClick={onMake}>
+        <Plus size={14} />
+        New lesson
+      </Button>
+      <Button disabled={loading} onClick={onDemo}>
+        {loading ? 'Loading the demo…' : 'Load the demo lesson'}
+      </Button>
+    </div>
+  </div>
+)
+
+function LessonCard({ of: r, onCopy, onRemove }: { of: LessonRow; onCopy: () => void; onRemove: () => void }) {
+  return (
+    <li
+      className={
+        'group overflow-hidden rounded-md border border-edge bg-card ' +
+        '[contain-intrinsic-size:auto_210px] [content-visibility:auto] hover:border-edge-strong'
+      }
+      data-lesson={r.name}
+    >
+      <Link href={`/lessons/${r.id}`} prefetch={false} className="block">
+        <span className="grid aspect-video place-items-center bg-surround">
+          {r.frames > 1 || r.elements > 0 ? (
+            <img
+              src={addressOf(ROUTES.poster, { at: { id: r.id }, query: { revision: r.revision } })}
+              alt=""
+              className="size-full object-contain"
+              loading="lazy"
+            />
+          ) : (
+            <span className="text-[#cfc8bb]">No recording yet</span>
+          )}
+        </span>
+        <span className="block px-3 pt-2 font-head text-[15px]">{r.name}</span>
+      </Link>
+      <div className="flex items-center px-3 pb-2 text-muted">
+        <span className="figures flex-1 text-xs">
+          {r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {counted(r.elements, 'element')}
+          <br />
+          <time dateTime={r.updatedAt} suppressHydrationWarning>
+            {WHEN.format(new Date(r.updatedAt))}
+          </time>
+        </span>
+        <IconButton label={`Duplicate ${r.name}`} onClick={onCopy}>
+          <Drawn id="copy" />
+        </IconButton>
+        <IconButton label={`Remove ${r.name}`} onClick={onRemove}>
+          <Drawn id="remove" />
+        </IconButton>
+      </div>
+    </li>
   )
 }

@@ -60,27 +60,9 @@ export function MediaList({ search }: { search: string }) {
         )}
       </div>
       <ul className="divide-y divide-edge rounded border border-edge bg-card">
-        {files?.map((f) => {
-          const Icon = ICONS[f.kind]
-          return (
-            <li key={f.sha256} className="flex min-h-9 items-center gap-3 px-3 py-1">
-              <Icon size={15} aria-hidden className="shrink-0 text-muted" />
-              <span className="w-64 truncate" title={f.name}>
-                {f.name}
-              </span>
-              <span className="figures w-28 text-xs text-muted">
-                {f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''}
-              </span>
-              <span className="figures w-16 text-right text-xs text-muted">{size(f.bytes)}</span>
-              <UsedIn use={uses?.get(f.sha256)} known={uses !== null} />
-              {isFree(uses?.get(f.sha256)) && (
-                <IconButton label={`Remove “${f.name}” for good`} onClick={() => setGoing([f])}>
-                  <Trash2 size={14} />
-                </IconButton>
-              )}
-            </li>
-          )
-        })}
+        {files?.map((f) => (
+          <FileRow key={f.sha256} of={f} uses={uses} onRemove={() => setGoing([f])} />
+        ))}
         {files?.length === 0 && (
           <li className="p-3 text-muted">
             {search
@@ -110,6 +92,35 @@ export function MediaList({ search }: { search: string }) {
   )
 }
 
+function FileRow({
+  of: f,
+  uses,
+  onRemove,
+}: {
+  of: LibraryFile
+  uses: ReadonlyMap<string, MediumUse> | null
+  onRemove: () => void
+}) {
+  const Icon = ICONS[f.kind]
+  return (
+    <li className="flex min-h-9 items-center gap-3 px-3 py-1">
+      <Icon size={15} aria-hidden className="shrink-0 text-muted" />
+      <span className="w-64 truncate" title={f.name}>
+        {f.name}
+      </span>
+      <span className="figures w-28 text-xs text-muted">
+        {f.medium.width ? `${f.medium.width} × ${f.medium.height}` : ''}
+      </span>
+      <span className="figures w-16 text-right text-xs text-muted">{size(f.bytes)}</span>
+      <UsedIn use={uses?.get(f.sha256)} known={uses !== null} />
+      {isFree(uses?.get(f.sha256)) && (
+        <IconButton label={`Remove “${f.name}” for good`} onClick={onRemove}>
+          <Trash2 size={14} />
+        </IconButton>
+      )}
+    </li>
+  )
+}
 function UsedIn({ use, known }: { use: MediumUse | undefined; known: boolean }) {
   const others = use?.kept.map((name) => `“${name}”, kept`) ?? []
   return (

@@ -28,11 +28,9 @@ function base64(bytes: Uint8Array): string {
   return btoa(text)
 }
 
-/** The team's own typefaces: brought in, with a note on what they may be used for, and let go of. */
-export function Typefaces() {
-  const faces = useTeamFaces((s) => s.faces)
+/** What is done with the team's typefaces. */
+function useFaceActs() {
   const [busy, setBusy] = useState(false)
-  const input = useRef<HTMLInputElement>(null)
   const fail = (e: unknown) => toast.error(sentenceOf(e))
   useEffect(() => {
     loadFaces().catch(fail)
@@ -75,27 +73,26 @@ export function Typefaces() {
       fail(e)
     }
   }
+  return { bring, note, letGo, busy }
+}
+
+/** The team's own typefaces: brought in, with a note on what they may be used for, and let go of. */
+export function Typefaces() {
+  const faces = useTeamFaces((s) => s.faces)
+  const { bring, note, letGo, busy } = useFaceActs()
+  const input = useRef<HTMLInputElement>(null)
   return (
     <Section title="Our own typefaces">
       {faces?.length === 0 && (
         <p className="text-muted">None yet. TTF, OTF, WOFF and WOFF2 files become choices wherever a font is chosen.</p>
       )}
       {faces?.map((face) => (
-        <div key={face.id} className="space-y-1 rounded border border-edge bg-card p-2">
-          <div className="flex items-center gap-1">
-            <span className="min-w-0 flex-1 truncate font-semibold">{face.name}</span>
-            <IconButton label={`Let go of “${face.name}”`} onClick={() => void letGo(face)}>
-              <Trash2 size={14} />
-            </IconButton>
-          </div>
-          <Sample face={face} />
-          <Words
-            label={`Licence note of “${face.name}”`}
-            lines={2}
-            value={face.licence}
-            onChange={(licence) => void note(face, licence.slice(0, 2000))}
-          />
-        </div>
+        <FaceCard
+          key={face.id}
+          face={face}
+          onNote={(licence) => void note(face, licence)}
+          onLetGo={() => void letGo(face)}
+        />
       ))}
       <input
         ref={input}
@@ -115,5 +112,33 @@ export function Typefaces() {
         {busy ? 'Reading …' : 'Bring in a typeface'}
       </Button>
     </Section>
+  )
+}
+
+function FaceCard({
+  face,
+  onNote,
+  onLetGo,
+}: {
+  face: TeamFace
+  onNote: (licence: string) => void
+  onLetGo: () => void
+}) {
+  return (
+    <div className="space-y-1 rounded border border-edge bg-card p-2">
+      <div className="flex items-center gap-1">
+        <span className="min-w-0 flex-1 truncate font-semibold">{face.name}</span>
+        <IconButton label={`Let go of “${face.name}”`} onClick={onLetGo}>
+          <Trash2 size={14} />
+        </IconButton>
+      </div>
+      <Sample face={face} />
+      <Words
+        label={`Licence note of “${face.name}”`}
+        lines={2}
+        value={face.licence}
+        onChange={(licence) => onNote(licence.slice(0, 2000))}
+      />
+    </div>
   )
 }
