@@ -45,17 +45,10 @@ interface Card {
 const slotsOf = ({ slots }: ReadyThing): string =>
   slots.length === 0 ? 'Begins at the playhead.' : `Hangs on ${slots.map((s) => s.label).join(', ')}.`
 
-/** Ready things: chosen by their pictures, asked for what they say, and placed in one act. */
-export function ReadyPicker() {
-  const open = useDesk((b) => b.readyOpen)
+/** What can be placed: what this team keeps, and what ships; read when the picker opens. */
+function useCards(open: boolean) {
   const [kept, setKept] = useState<Extract<Kept, { kind: 'ready' }>[]>([])
-  const [find, setFind] = useState('')
-  const [chosen, setChosen] = useState<Card | null>(null)
-  const close = () => {
-    setDesk({ readyOpen: false })
-    setChosen(null)
-    setFind('')
-  }
+  const tell = (e: unknown) => void toast.error(sentenceOf(e))
   const load = () =>
     ask(ROUTES.listKept, { query: { kind: 'ready' } })
       .then(async (list) => {
@@ -63,7 +56,7 @@ export function ReadyPicker() {
         await knowFaces(faceFilesIn(ready))
         setKept(ready)
       })
-      .catch((e: unknown) => void toast.error(sentenceOf(e)))
+      .catch(tell)
   useEffect(() => {
     if (open) void load()
   }, [open])
@@ -80,43 +73,44 @@ export function ReadyPicker() {
     }))
     return [...own, ...shipped]
   }, [open, kept])
-  const sought = find.trim().toLowerCase()
-  const shown = cards.filter((c) => `${c.name} ${c.about} ${c.words}`.toLowerCase().includes(sought))
-  const take = (card: Card) => {
-    if (card.asks) setChosen(card)
-    else {
-      place(card.thing(''))
-      close()
-    }
-  }
   const letGo = async (card: Card) => {
     try {
       await ask(ROUTES.letGoOf, { at: { id: card.id } })
       setKept((list) => list.filter((k) => k.id !== card.id))
-      toast(`“${card.name}” is not kept any more.`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void ask(ROUTES.keep, { body: { kind: 'ready', doc: card.kept!.doc } })
-              .then(load)
-              .catch((e: unknown) => void toast.error(sentenceOf(e))),
-        },
-      })
+      const back = () =>
+        void ask(ROUTES.keep, { body: { kind: 'ready', doc: card.kept!.doc } })
+          .then(load)
+          .catch(tell)
+      toast(`“${card.name}” is not kept any more.`, { action: { label: 'Undo', onClick: back } })
     } catch (e) {
-      toast.error(sentenceOf(e))
+      tell(e)
     }
   }
+  return { cards, letGo }
+}
+
+/** Ready things: chosen by their pictures, asked for what they say, and placed in one act. */
+export function ReadyPicker() {
+  const open = useDesk((b) => b.readyOpen)
+  const [find, setFind] = useState('')
+  const [chosen, setChosen] = useState<Card | null>(null)
+  const { cards, letGo } = useCards(open)
+  const close = () => {
+    setDesk({ readyOpen: false })
+    setChosen(null)
+    setFind('')
+  }
+  const sought = find.trim().toLowerCase()
+  const shown = cards.filter((c) => `${c.name} ${c.about} ${c.words}`.toLowerCase().includes(sought))
+  const placed = (card: Card, answer: string) => {
+    place(card.thing(answer))
+    close()
+  }
+  const take = (card: Card) => (card.asks ? setChosen(card) : placed(card, ''))
   return (
     <Dialog open={open} onOpenChange={(on) => !on && close()} title={chosen ? chosen.name : 'Ready things'} wide>
       {chosen ? (
-        <Asking
-          card={chosen}
-          onBack={() => setChosen(null)}
-          onPlace={(answer) => {
-            place(chosen.thing(answer))
-            close()
-          }}
-        />
+        <Asking card={chosen} onBack={() => setChosen(null)} onPlace={(answer) => placed(chosen, answer)} />
       ) : (
         <>
           <SearchField
@@ -127,29 +121,7 @@ export function ReadyPicker() {
           />
           <ul className="grid grid-cols-3 gap-3">
             {shown.map((card) => (
-              <li key={card.id} className="relative">
-                <button
-                  type="button"
-                  onClick={() => take(card)}
-                  className={
-                    'flex h-full w-full flex-col rounded border border-edge bg-card p-2 text-left ' +
-                    'hover:border-accent'
-                  }
-                >
-                  <CardPicture card={card} />
-                  <span className="mt-1.5 block font-semibold">{card.name}</span>
-                  <span className="block text-xs text-muted">{card.about}</span>
-                </button>
-                {card.kept && (
-                  <IconButton
-                    label={`Let go of “${card.name}”`}
-                    className="!absolute right-2 bottom-2"
-                    onClick={() => void letGo(card)}
-                  >
-                    <Trash2 size={13} />
-                  </IconButton>
-                )}
-              </li>
+              <CardItem key={card.id} card={card} onTake={() => take(card)} onLetGo={() => void letGo(card)} />
             ))}
           </ul>
           {shown.length === 0 && (
@@ -160,6 +132,27 @@ export function ReadyPicker() {
         </>
       )}
     </Dialog>
+  )
+}
+
+function CardItem({ card, onTake, onLetGo }: { card: Card; onTake: () => void; onLetGo: () => void }) {
+  return (
+    <li className="relative">
+      <button
+        type="button"
+        onClick={onTake}
+        className="flex h-full w-full flex-col rounded border border-edge bg-card p-2 text-left hover:border-accent"
+      >
+        <CardPicture card={card} />
+        <span className="mt-1.5 block font-semibold">{card.name}</span>
+        <span className="block text-xs text-muted">{card.about}</span>
+      </button>
+      {card.kept && (
+        <IconButton label={`Let go of “${card.name}”`} className="!absolute right-2 bottom-2" onClick={onLetGo}>
+          <Trash2 size={13} />
+        </IconButton>
+      )}
+    </li>
   )
 }
 

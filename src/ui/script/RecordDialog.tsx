@@ -19,7 +19,7 @@ import {
   type SentenceTakes,
 } from './keptTakes'
 import { findWords, languageOf, scriptText } from './script'
-import { momentKind } from '@/core/moments'
+import { wordsSaid } from '@/core/moments'
 
 const COUNT_MS = 650
 const PAUSE_S = 0.4
@@ -40,71 +40,79 @@ function sentencesOf(text: string): string[] {
   return run.length > 0 ? [...out, run.join(' ')] : out
 }
 
-/** Records a narration sentence by sentence; of several takes of one the chosen is kept. */
-export function RecordDialog({ media, onClose }: { media: string; onClose: () => void }) {
-  const { lesson } = desk()
-  const text = useMemo(() => scriptText(lesson, media), [lesson, media])
-  const sentences = useMemo(() => sentencesOf(text), [text])
-  const [now, setNow] = useState(0)
-  const { takes, chosen, add, choose, letGo, keepSoFar } = useTakes(media, sentences)
-  const [state, setState] = useState<'idle' | 'counting' | 'recording' | 'storing'>('idle')
-  const [count, setCount] = useState(0)
-  const [along, setAlong] = useKept('record: along', false)
-  const { mic, peak, list, which, setWhich, trouble } = useMicrophone()
-  const timer = useRef(0)
-  const ready = chosen.filter((c) => c >= 0).length
+/** What is being done: nothing, counting down to a sentence, recording it, or storing them all. */
+type Doing = 'idle' | 'counting' | 'recording' | 'storing'
 
-  const record = () => {
+/** Counts down, records a sentence, and takes all of them as a narration. */
+function useRecording(media: string, sentences: readonly string[], mic: Microphone | null) {
+  const takes = useTakes(media, sentences)
+  const [state, setState] = useState<Doing>('idle')
+  const [count, setCount] = useState(0)
+  const timer = useRef(0)
+  useEffect(() => () => window.clearTimeout(timer.current), [])
+  const record = (now: number, along: boolean) => {
     if (!mic) return
     setState('counting')
     const step = (n: number) => {
       setCount(n)
       if (n > 0) timer.current = window.setTimeout(() => step(n - 1), COUNT_MS)
       else {
-        mic.begin((soFar) => keepSoFar(now, soFar))
+        mic.begin((soFar) => takes.keepSoFar(now, soFar))
         setState('recording')
         if (along) playFrom(sentences, now)
       }
     }
     step(3)
   }
-  const stop = async () => {
+  const stop = async (now: number) => {
     window.clearTimeout(timer.current)
     setDesk({ speed: 0 })
-    if (state === 'counting') {
-      setState('idle')
-      return
-    }
-    try {
-      const take = await mic!.end()
-      add(now, take)
-    } catch {
-      toast.error('Nothing was recorded. Try it again.')
-    }
+    if (state === 'recording')
+      try {
+        takes.add(now, await mic!.end())
+      } catch {
+        toast.error('Nothing was recorded. Try it again.')
+      }
     setState('idle')
   }
-  const finish = async () => {
+  const finish = async (text: string): Promise<boolean> => {
     setState('storing')
-    const parts = sentences.flatMap((_, i) => takes[i]?.[chosen[i]!] ?? [])
+    const chosen = sentences.map((_, i) => takes.takes[i]?.[takes.chosen[i]!])
     const name = `Narration ${new Date().toISOString().slice(0, 16).replace('T', ' ').replace(':', '.')}.wav`
     try {
+      const parts = chosen.filter((t) => t !== undefined)
       const sha = await bringIntoLibrary(new File([joined(parts, PAUSE_S)], name, { type: 'audio/wav' }))
-      const said = sentences.filter((_, i) => chosen[i]! >= 0).join('\n')
-      const whole = ready === sentences.length ? text : said
+      const whole = parts.length === sentences.length ? text : sentences.filter((_, i) => chosen[i]).join('\n')
+      const { lesson } = desk()
       if (await findWords(sha, whole, languageOf(lesson, media), { instead: { media, follows: true } })) {
-        letGo()
-        onClose()
+        takes.letGo()
+        return true
       }
     } catch (e) {
       toast.error((e as Error).message)
+    } finally {
+      setState('idle')
     }
-    setState('idle')
+    return false
   }
-  useEffect(() => () => window.clearTimeout(timer.current), [])
+  return { ...takes, state, count, record, stop, finish }
+}
+
+/** Records a narration sentence by sentence; of several takes of one the chosen is kept. */
+export function RecordDialog({ media, onClose }: { media: string; onClose: () => void }) {
+  const { lesson } = desk()
+  const text = useMemo(() => scriptText(lesson, media), [lesson, media])
+  const sentences = useMemo(() => sentencesOf(text), [text])
+  const [now, setNow] = useState(0)
+  const [along, setAlong] = useKept('record: along', false)
+  const { mic, peak, list, which, setWhich, trouble } = useMicrophone()
+  const recording = useRecording(media, sentences, mic)
+  const { takes, chosen, choose, state, record, stop, finish } = recording
+  const ready = chosen.filter((c) => c >= 0).length
   return (
     <Dialog
       open
-      onOpenChange={(is) => !is && (state === 'recording' ? void stop() : onClose())}
+      onOpenChange={(is) => !is && (state === 'recording' ? void stop(now) : onClose())}
       title="Record the narration"
       wide
     >
@@ -117,51 +125,22 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
         <Meter peak={peak} />
         <Tick label="The picture plays along" value={along} onChange={setAlong} />
       </div>
-      <ol className="my-3 max-h-72 space-y-1 overflow-auto">
-        {sentences.map((s, i) => (
-          <li key={s + String(i)}>
-            <button
-              type="button"
-              aria-current={i === now}
-              disabled={state !== 'idle'}
-              onClick={() => setNow(i)}
-              className={
-                'flex w-full items-baseline gap-2 rounded border px-2 py-1.5 text-left ' +
-                (i === now ? 'border-accent bg-accent-wash text-lg' : 'border-edge bg-card')
-              }
-            >
-              <span className="flex-1">{s}</span>
-              <span className="figures text-xs text-muted">
-                {takes[i]!.length === 0 ? '' : `take ${chosen[i]! + 1} of ${takes[i]!.length}`}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ol>
-      {(takes[now]?.length ?? 0) > 0 && (
-        <div className="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Takes of this sentence">
-          {takes[now]!.map((take, n) => (
-            <span key={n} className="flex gap-0.5">
-              <Button pressed={chosen[now] === n} onClick={() => choose(now, n)}>
-                Take {n + 1}
-              </Button>
-              <Button aria-label={`Play take ${n + 1}`} onClick={() => play(take)}>
-                <Play size={12} />
-              </Button>
-            </span>
-          ))}
-        </div>
-      )}
+      <Sentences of={recording} sentences={sentences} now={now} onGo={setNow} />
+      <TakesOfOne takes={takes[now] ?? []} chosen={chosen[now] ?? -1} onChoose={(n) => choose(now, n)} />
       <div className="flex items-center gap-2">
         {state === 'idle' || state === 'storing' ? (
-          <Button look="main" disabled={!mic || state === 'storing' || sentences.length === 0} onClick={record}>
+          <Button
+            look="main"
+            disabled={!mic || state === 'storing' || sentences.length === 0}
+            onClick={() => record(now, along)}
+          >
             <Circle size={13} />
             {(takes[now]?.length ?? 0) > 0 ? 'Record it again' : 'Record this sentence'}
           </Button>
         ) : (
-          <Button look="main" onClick={() => void stop()}>
+          <Button look="main" onClick={() => void stop(now)}>
             <Square size={13} />
-            {state === 'counting' ? `${count} …` : 'Stop'}
+            {state === 'counting' ? `${recording.count} …` : 'Stop'}
           </Button>
         )}
         <Button disabled={state !== 'idle' || now + 1 >= sentences.length} onClick={() => setNow(now + 1)}>
@@ -171,11 +150,78 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
         <span className="text-muted">
           {ready} of {sentences.length} are recorded
         </span>
-        <Button look="main" disabled={state !== 'idle' || ready === 0} onClick={() => void finish()}>
+        <Button
+          look="main"
+          disabled={state !== 'idle' || ready === 0}
+          onClick={() => void finish(text).then((done) => done && onClose())}
+        >
           {state === 'storing' ? 'Storing …' : 'Take this narration'}
         </Button>
       </div>
     </Dialog>
+  )
+}
+
+/** The sentences of the script, with which take of each is chosen. */
+function Sentences({
+  of: { takes, chosen, state },
+  sentences,
+  now,
+  onGo,
+}: {
+  of: Pick<ReturnType<typeof useRecording>, 'takes' | 'chosen' | 'state'>
+  sentences: readonly string[]
+  now: number
+  onGo: (n: number) => void
+}) {
+  return (
+    <ol className="my-3 max-h-72 space-y-1 overflow-auto">
+      {sentences.map((s, i) => (
+        <li key={s + String(i)}>
+          <button
+            type="button"
+            aria-current={i === now}
+            disabled={state !== 'idle'}
+            onClick={() => onGo(i)}
+            className={
+              'flex w-full items-baseline gap-2 rounded border px-2 py-1.5 text-left ' +
+              (i === now ? 'border-accent bg-accent-wash text-lg' : 'border-edge bg-card')
+            }
+          >
+            <span className="flex-1">{s}</span>
+            <span className="figures text-xs text-muted">
+              {takes[i]!.length === 0 ? '' : `take ${chosen[i]! + 1} of ${takes[i]!.length}`}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ol>
+  )
+}
+/** The takes of a sentence, to be heard and chosen from. */
+function TakesOfOne({
+  takes,
+  chosen,
+  onChoose,
+}: {
+  takes: readonly Recorded[]
+  chosen: number
+  onChoose: (n: number) => void
+}) {
+  if (takes.length === 0) return null
+  return (
+    <div className="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Takes of this sentence">
+      {takes.map((take, n) => (
+        <span key={n} className="flex gap-0.5">
+          <Button pressed={chosen === n} onClick={() => onChoose(n)}>
+            Take {n + 1}
+          </Button>
+          <Button aria-label={`Play take ${n + 1}`} onClick={() => play(take)}>
+            <Play size={12} />
+          </Button>
+        </span>
+      ))}
+    </div>
   )
 }
 
@@ -234,12 +280,10 @@ async function allKept(lesson: string, media: string): Promise<Record<string, Se
 /** Lets the picture play from where a sentence is said now. */
 function playFrom(sentences: readonly string[], index: number): void {
   const { timed } = desk()
-  const words = [...timed.moments.values()]
-    .filter((m) => momentKind(m).said === 'word' && m.frame !== null)
-    .sort((a, b) => a.frame! - b.frame!)
+  const words = wordsSaid(timed.moments)
   const before = sentences.slice(0, index).join(' ').split(/\s+/).filter(Boolean).length
   const at = words[before]?.frame
-  if (at !== undefined && at !== null) goTo(at)
+  if (at !== undefined) goTo(at)
   setDesk({ speed: 1 })
 }
 

@@ -45,17 +45,9 @@ function Found() {
   return <Chart found={found} />
 }
 
-function Chart({ found: { label, before, after, changes } }: { found: Compared }) {
+function Chart({ found }: { found: Compared }) {
+  const { label, before, after, changes } = found
   const { rate } = after.lesson
-  const px = WIDE / Math.max(before.length, after.length)
-  const x = (frame: number) => frame * px
-  const threads = useMemo(() => {
-    return [...before.moments.values()].flatMap((m) => {
-      const { thread } = momentKind(m)
-      const now = thread && m.frame !== null ? (after.moments.get(m.id)?.frame ?? null) : null
-      return now === null ? [] : [{ id: m.id, faint: thread === 'faint', label: m.label, was: m.frame!, is: now }]
-    })
-  }, [before, after])
   const told = changes
     .map((c) => ({ c, by: Math.abs(c.is.to - c.is.from - (c.was.to - c.was.from)) }))
     .filter(({ c, by }) => c.how !== 'same' && by >= 1)
@@ -63,80 +55,13 @@ function Chart({ found: { label, before, after, changes } }: { found: Compared }
   const greatest = told.slice(0, MOST_TOLD).sort((a, b) => a.c.is.from - b.c.is.from)
   const waits = changes.filter((c) => c.how === 'waits').reduce((n, c) => n + c.is.to - c.is.from, 0)
   const left = told.filter(({ c }) => c.how === 'faster').reduce((n, { by }) => n + by, 0)
-  const bar = (frames: number, y: number, named: { as: string; y: number }) => (
-    <>
-      <text x={0} y={named.y} fontSize={11} fill="#5c5140">
-        {named.as}, {lengthText(frames, rate)}
-      </text>
-      <rect y={y} width={x(frames)} height={BAR.high} fill={HOWS.same.colour} stroke="#2b2118" />
-    </>
-  )
   return (
     <div className="space-y-3">
       <p className="text-muted">
         {label}: {timecode(before.length, rate)} before, {timecode(after.length, rate)} after. Waiting adds{' '}
         {lengthText(Math.round(waits), rate)}, going faster leaves out {lengthText(Math.round(left), rate)}.
       </p>
-      <svg
-        viewBox={`0 0 ${WIDE} ${HIGH}`}
-        className="w-full"
-        role="img"
-        aria-label="Before above, after below; what belongs together is joined"
-      >
-        {bar(before.length, BAR.before, { as: 'Before', y: BAR.before - 6 })}
-        {bar(after.length, BAR.after, { as: 'After', y: BAR.after + BAR.high + 13 })}
-        {changes.map((c, i) => {
-          const [a, b] = [BAR.before + BAR.high, BAR.after]
-          const { colour, words } = HOWS[c.how]
-          const times = c.how === 'waits' ? '' : ` ${c.times.toFixed(2)}×`
-          const corners = [
-            [x(c.was.from), a],
-            [x(c.was.to), a],
-            [x(c.is.to), b],
-            [x(c.is.from), b],
-          ]
-          return (
-            <g key={i} fill={colour} opacity={c.how === 'same' ? 0.5 : 1}>
-              <title>{`${timecode(Math.round(c.is.from), rate)}: ${words}${times}`}</title>
-              <rect x={x(c.was.from)} y={BAR.before} width={x(c.was.to - c.was.from)} height={BAR.high} />
-              <rect x={x(c.is.from)} y={BAR.after} width={Math.max(0.7, x(c.is.to - c.is.from))} height={BAR.high} />
-              <polygon points={corners.map((p) => p.join(',')).join(' ')} opacity={0.45} />
-            </g>
-          )
-        })}
-        {threads.map((t) => (
-          <line
-            key={t.id}
-            x1={x(t.was)}
-            y1={BAR.before + BAR.high}
-            x2={x(t.is)}
-            y2={BAR.after}
-            stroke={t.faint ? '#5c5140' : '#2b2118'}
-            strokeWidth={t.faint ? 0.6 : 1.3}
-            strokeDasharray={t.faint ? '2 2' : undefined}
-          >
-            <title>{t.label}</title>
-          </line>
-        ))}
-        {(['slower', 'faster', 'waits'] as const).map((how, i) => (
-          <g key={how} transform={`translate(${i * 84}, ${HIGH - 14})`}>
-            <rect width={12} height={12} fill={HOWS[how].colour} />
-            <text x={17} y={10} fontSize={11} fill="#2b2118">
-              {HOWS[how].words}
-            </text>
-          </g>
-        ))}
-        <g transform={`translate(${3 * 84}, ${HIGH - 14})`} fontSize={11} fill="#2b2118">
-          <line x1={0} y1={6} x2={14} y2={6} stroke="#2b2118" strokeWidth={1.3} />
-          <text x={19} y={10}>
-            click or page
-          </text>
-          <line x1={104} y1={6} x2={118} y2={6} stroke="#5c5140" strokeWidth={0.8} strokeDasharray="2 2" />
-          <text x={123} y={10}>
-            phrase
-          </text>
-        </g>
-      </svg>
+      <Bars found={found} />
       <ul className="grid grid-cols-2 gap-x-6 gap-y-1" aria-label="The greatest changes">
         {greatest.map(({ c, by }) => (
           <li key={c.is.from}>
@@ -159,5 +84,98 @@ function Chart({ found: { label, before, after, changes } }: { found: Compared }
         ))}
       </ul>
     </div>
+  )
+}
+
+/** Both as bars, with what belongs together joined. */
+function Bars({ found: { before, after, changes } }: { found: Compared }) {
+  const { rate } = after.lesson
+  const px = WIDE / Math.max(before.length, after.length)
+  const x = (frame: number) => frame * px
+  const threads = useMemo(
+    () =>
+      [...before.moments.values()].flatMap((m) => {
+        const { thread } = momentKind(m)
+        const now = thread && m.frame !== null ? (after.moments.get(m.id)?.frame ?? null) : null
+        return now === null ? [] : [{ id: m.id, faint: thread === 'faint', label: m.label, was: m.frame!, is: now }]
+      }),
+    [before, after],
+  )
+  const bar = (frames: number, y: number, named: { as: string; y: number }) => (
+    <>
+      <text x={0} y={named.y} fontSize={11} fill="#5c5140">
+        {named.as}, {lengthText(frames, rate)}
+      </text>
+      <rect y={y} width={x(frames)} height={BAR.high} fill={HOWS.same.colour} stroke="#2b2118" />
+    </>
+  )
+  return (
+    <svg
+      viewBox={`0 0 ${WIDE} ${HIGH}`}
+      className="w-full"
+      role="img"
+      aria-label="Before above, after below; what belongs together is joined"
+    >
+      {bar(before.length, BAR.before, { as: 'Before', y: BAR.before - 6 })}
+      {bar(after.length, BAR.after, { as: 'After', y: BAR.after + BAR.high + 13 })}
+      {changes.map((c, i) => {
+        const [a, b] = [BAR.before + BAR.high, BAR.after]
+        const { colour, words } = HOWS[c.how]
+        const times = c.how === 'waits' ? '' : ` ${c.times.toFixed(2)}×`
+        const corners = [
+          [x(c.was.from), a],
+          [x(c.was.to), a],
+          [x(c.is.to), b],
+          [x(c.is.from), b],
+        ]
+        return (
+          <g key={i} fill={colour} opacity={c.how === 'same' ? 0.5 : 1}>
+            <title>{`${timecode(Math.round(c.is.from), rate)}: ${words}${times}`}</title>
+            <rect x={x(c.was.from)} y={BAR.before} width={x(c.was.to - c.was.from)} height={BAR.high} />
+            <rect x={x(c.is.from)} y={BAR.after} width={Math.max(0.7, x(c.is.to - c.is.from))} height={BAR.high} />
+            <polygon points={corners.map((p) => p.join(',')).join(' ')} opacity={0.45} />
+          </g>
+        )
+      })}
+      {threads.map((t) => (
+        <line
+          key={t.id}
+          x1={x(t.was)}
+          y1={BAR.before + BAR.high}
+          x2={x(t.is)}
+          y2={BAR.after}
+          stroke={t.faint ? '#5c5140' : '#2b2118'}
+          strokeWidth={t.faint ? 0.6 : 1.3}
+          strokeDasharray={t.faint ? '2 2' : undefined}
+        >
+          <title>{t.label}</title>
+        </line>
+      ))}
+      <Legend />
+    </svg>
+  )
+}
+function Legend() {
+  return (
+    <>
+      {(['slower', 'faster', 'waits'] as const).map((how, i) => (
+        <g key={how} transform={`translate(${i * 84}, ${HIGH - 14})`}>
+          <rect width={12} height={12} fill={HOWS[how].colour} />
+          <text x={17} y={10} fontSize={11} fill="#2b2118">
+            {HOWS[how].words}
+          </text>
+        </g>
+      ))}
+      <g transform={`translate(${3 * 84}, ${HIGH - 14})`} fontSize={11} fill="#2b2118">
+        <line x1={0} y1={6} x2={14} y2={6} stroke="#2b2118" strokeWidth={1.3} />
+        <text x={19} y={10}>
+          click or page
+        </text>
+        <line x1={104} y1={6} x2={118} y2={6} stroke="#5c5140" strokeWidth={0.8} strokeDasharray="2 2" />
+        <text x={123} y={10}>
+          phrase
+        </text>
+      </g>
+    </>
   )
 }

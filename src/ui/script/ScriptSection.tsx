@@ -5,6 +5,7 @@ import type { LibraryFile } from '@/contract/routes'
 import { isOver } from '@/contract/news'
 import { lostWords, rewrite, setElements, settleOtherwise } from '@/core/edits'
 import { lessonFrameOf, type Clip } from '@/core/lesson/clips'
+import type { Medium } from '@/core/lesson/schema'
 import type { SaidOtherwise } from '@/core/lesson/voices'
 import { desk, edit, goTo, setDesk, useDesk, useShown } from '../state/desk'
 import { Section } from '../fields/section'
@@ -33,7 +34,6 @@ export function ScriptSection({ clip }: { clip: Clip }) {
   const voice = lesson.voices.find((v) => v.takes.includes(clip.media))
   const otherwise = voice?.otherwise.map((o, index) => ({ o, index })).filter(({ o }) => o.media === clip.media) ?? []
   const told = otherwise.filter(({ o }) => o.kind !== 'gone')
-  const lost = lostWords(lesson)
   const busy = job && !isOver(job.state) ? job : null
   return (
     <Section title="Script and words" folds="open">
@@ -45,31 +45,13 @@ export function ScriptSection({ clip }: { clip: Clip }) {
       {busy ? (
         <JobBar job={busy} label="Finding the words" />
       ) : (
-        <div className="flex flex-wrap gap-1.5">
-          <Button look={medium.words.length === 0 ? 'main' : 'plain'} onClick={() => setOpen([])}>
-            <ScrollText size={13} />
-            Script …
-          </Button>
-          {medium.kind === 'sound' && (
-            <Button onClick={() => setRecording(true)}>
-              <Mic size={13} />
-              Record …
-            </Button>
-          )}
-          {medium.words.length === 0 && medium.aids?.peaks && (
-            <Button onClick={() => void findSpeech(clip.media)}>
-              <AudioLines size={13} />
-              Find where somebody speaks
-            </Button>
-          )}
-          {medium.kind === 'sound' && <Anew media={clip.media} onTake={setAnew} />}
-          {medium.kind === 'sound' && medium.words.length > 0 && (
-            <Button onClick={() => setDesk({ panel: 'retimed' })}>
-              <ArrowDownUp size={13} />
-              Before and after …
-            </Button>
-          )}
-        </div>
+        <ScriptActs
+          clip={clip}
+          medium={medium}
+          onOpen={() => setOpen([])}
+          onRecord={() => setRecording(true)}
+          onTake={setAnew}
+        />
       )}
       {job?.state === 'failed' && <p className="text-accent-deep">{job.sentence}</p>}
       {told.length > 0 && (
@@ -86,35 +68,86 @@ export function ScriptSection({ clip }: { clip: Clip }) {
           ))}
         </ul>
       )}
-      {lost.length > 0 && (
-        <ul className="space-y-1.5" aria-label="Hangs on words that are gone">
-          {lost.map((l) => (
-            <li key={`${l.element} ${l.side}`} className="rounded border border-edge bg-card p-2">
-              <p>
-                “{l.name}” {l.side === 'start' ? 'starts' : 'ends'} with “{l.text}”, which nobody says any more.
-              </p>
-              {l.instead && (
-                <Button
-                  onClick={() =>
-                    edit(
-                      `“${l.name}” hangs on “${l.instead!.text}”`,
-                      setElements([l.element], {
-                        [l.side]: { on: 'moment', moment: l.instead!.id, edge: 'start', offset: 0, last: 0 },
-                      }),
-                    )
-                  }
-                >
-                  Hang it on “{l.instead.text}”
-                </Button>
-              )}
-            </li>
-          ))}
-        </ul>
-      )}
+      <LostWords />
       {open && <ScriptDialog media={clip.media} at={open} onClose={() => setOpen(null)} />}
       {recording && <RecordDialog media={clip.media} onClose={() => setRecording(false)} />}
       {anew && <ScriptDialog media={clip.media} anew={anew} onClose={() => setAnew(null)} />}
     </Section>
+  )
+}
+
+/** What can be done with the script of a clip. */
+function ScriptActs({
+  clip,
+  medium,
+  onOpen,
+  onRecord,
+  onTake,
+}: {
+  clip: Clip
+  medium: Medium
+  onOpen: () => void
+  onRecord: () => void
+  onTake: (file: LibraryFile) => void
+}) {
+  return (
+    <div className="flex flex-wrap gap-1.5">
+      <Button look={medium.words.length === 0 ? 'main' : 'plain'} onClick={onOpen}>
+        <ScrollText size={13} />
+        Script …
+      </Button>
+      {medium.kind === 'sound' && (
+        <Button onClick={onRecord}>
+          <Mic size={13} />
+          Record …
+        </Button>
+      )}
+      {medium.words.length === 0 && medium.aids?.peaks && (
+        <Button onClick={() => void findSpeech(clip.media)}>
+          <AudioLines size={13} />
+          Find where somebody speaks
+        </Button>
+      )}
+      {medium.kind === 'sound' && <Anew media={clip.media} onTake={onTake} />}
+      {medium.kind === 'sound' && medium.words.length > 0 && (
+        <Button onClick={() => setDesk({ panel: 'retimed' })}>
+          <ArrowDownUp size={13} />
+          Before and after …
+        </Button>
+      )}
+    </div>
+  )
+}
+
+/** What hangs on words that are said no more, with the word that may take their place. */
+function LostWords() {
+  const { lesson } = useShown()
+  const lost = lostWords(lesson)
+  if (lost.length === 0) return null
+  return (
+    <ul className="space-y-1.5" aria-label="Hangs on words that are gone">
+      {lost.map((l) => (
+        <li key={`${l.element} ${l.side}`} className="rounded border border-edge bg-card p-2">
+          <p>
+            “{l.name}” {l.side === 'start' ? 'starts' : 'ends'} with “{l.text}”, which nobody says any more.
+          </p>
+          {l.instead && (
+            <Button
+              onClick={() =>
+                edit(
+                  `“${l.name}” hangs on “${l.instead!.text}”`,
+                  setElements([l.element], {
+                    [l.side]: { on: 'moment', moment: l.instead!.id, edge: 'start', offset: 0, last: 0 },
+                  }),
+                )
+              }
+            >
+              Hang it on “{l.instead.text}”
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
   )
 }
 
