@@ -1,71 +1,89 @@
+import type { ApexOptions } from 'apexcharts'
 import { useEffect, useMemo, useRef } from 'react'
 import { COMFORT, framingSpeeds } from '@/core/framing'
-import { lengthText, timecode } from '@/core/time'
+import { lengthText, timecode, type Rate } from '@/core/time'
 import { goTo, useShown } from '../state/desk'
+
+type Speeds = ReturnType<typeof framingSpeeds>
+const most = (speeds: Speeds, what: 'pan' | 'zoom') => speeds.reduce((m, s) => Math.max(m, Math.abs(s[what])), 0)
+/** What the chart is drawn by. */
+const optionsOf = (speeds: Speeds, rate: Rate): ApexOptions => ({
+  chart: {
+    type: 'line',
+    height: 150,
+    animations: { enabled: false },
+    toolbar: { show: false },
+    zoom: { enabled: false },
+    fontFamily: 'inherit',
+  },
+  series: [
+    { name: 'Pan, widths a second', data: speeds.map((s) => [s.frame, s.pan]) },
+    { name: 'Zoom, doublings a second', data: speeds.map((s) => [s.frame, s.zoom]) },
+  ],
+  colors: ['#b8321a', '#2b2118'],
+  stroke: { width: [1.8, 1.4], dashArray: [0, 4], curve: 'straight' },
+  xaxis: {
+    type: 'numeric',
+    tickAmount: 3,
+    labels: {
+      rotate: 0,
+      formatter: (v: string | number) => lengthText(Math.round(Number(v)), rate),
+      style: { fontSize: '10px' },
+    },
+    tooltip: { enabled: false },
+  },
+  yaxis: {
+    min: 0,
+    max: Math.max(1.2, Math.ceil(Math.max(most(speeds, 'pan'), COMFORT.zoom, most(speeds, 'zoom')) * 10) / 10),
+    tickAmount: 3,
+    labels: { formatter: (v: number) => v.toFixed(1), style: { fontSize: '10px' } },
+  },
+  annotations: {
+    yaxis: [
+      {
+        y: COMFORT.pan,
+        borderColor: '#1d6b4f',
+        strokeDashArray: 2,
+        label: {
+          text: 'comfort',
+          position: 'left',
+          textAnchor: 'start',
+          style: { fontSize: '10px', color: '#1d6b4f', background: 'transparent' },
+          borderColor: 'transparent',
+        },
+      },
+    ],
+  },
+  legend: { fontSize: '11px', markers: { size: 5 } },
+  grid: { borderColor: '#e3d5b8', padding: { left: 4, right: 8 } },
+  tooltip: { x: { formatter: (v: number) => timecode(v, rate) } },
+})
+
+/** What the chart shows, in a sentence. */
+function toldOf(speeds: Speeds): string {
+  const [pan, zoom] = [most(speeds, 'pan'), most(speeds, 'zoom')]
+  const over = [
+    pan > COMFORT.pan && `pans at up to ${pan.toFixed(1)} widths a second, more than ${COMFORT.pan}`,
+    zoom > COMFORT.zoom && `zooms at up to ${zoom.toFixed(1)} doublings a second, more than ${COMFORT.zoom}`,
+  ].filter((t) => t !== false)
+  return over.length > 0
+    ? `It ${over.join(', and ')}: that is hard to follow. A click goes there.`
+    : `Pans at up to ${pan.toFixed(1)} widths and zooms at up to ${zoom.toFixed(1)} doublings a second, ` +
+        `within comfort. A click goes to the frame.`
+}
 
 /** How fast the framing pans and zooms, with the limit of comfort; a click goes to the frame. */
 export function FramingChart({ from, to }: { from: number; to: number }) {
   const timed = useShown()
   const box = useRef<HTMLDivElement>(null)
   const speeds = useMemo(() => framingSpeeds(timed, Math.max(0, from), Math.min(timed.length, to)), [timed, from, to])
-  const fastest = speeds.reduce((most, s) => Math.max(most, s.pan), 0)
   const { rate } = timed.lesson
   useEffect(() => {
     let chart: { destroy(): void } | null = null
     let gone = false
     void import('apexcharts').then(({ default: ApexCharts }) => {
       if (gone || !box.current) return
-      const made = new ApexCharts(box.current, {
-        chart: {
-          type: 'line',
-          height: 150,
-          animations: { enabled: false },
-          toolbar: { show: false },
-          zoom: { enabled: false },
-          fontFamily: 'inherit',
-        },
-        series: [
-          { name: 'Pan, widths a second', data: speeds.map((s) => [s.frame, s.pan]) },
-          { name: 'Zoom, doublings a second', data: speeds.map((s) => [s.frame, s.zoom]) },
-        ],
-        colors: ['#b8321a', '#2b2118'],
-        stroke: { width: [1.8, 1.4], dashArray: [0, 4], curve: 'straight' },
-        xaxis: {
-          type: 'numeric',
-          tickAmount: 3,
-          labels: {
-            rotate: 0,
-            formatter: (v: string | number) => lengthText(Math.round(Number(v)), rate),
-            style: { fontSize: '10px' },
-          },
-          tooltip: { enabled: false },
-        },
-        yaxis: {
-          min: 0,
-          max: Math.max(1.2, Math.ceil(Math.max(fastest, COMFORT.zoom, ...speeds.map((s) => s.zoom)) * 10) / 10),
-          tickAmount: 3,
-          labels: { formatter: (v: number) => v.toFixed(1), style: { fontSize: '10px' } },
-        },
-        annotations: {
-          yaxis: [
-            {
-              y: COMFORT.pan,
-              borderColor: '#1d6b4f',
-              strokeDashArray: 2,
-              label: {
-                text: 'comfort',
-                position: 'left',
-                textAnchor: 'start',
-                style: { fontSize: '10px', color: '#1d6b4f', background: 'transparent' },
-                borderColor: 'transparent',
-              },
-            },
-          ],
-        },
-        legend: { fontSize: '11px', markers: { size: 5 } },
-        grid: { borderColor: '#e3d5b8', padding: { left: 4, right: 8 } },
-        tooltip: { x: { formatter: (v: number) => timecode(v, rate) } },
-      })
+      const made = new ApexCharts(box.current, optionsOf(speeds, rate))
       chart = made
       void made.render()
     })
@@ -73,7 +91,7 @@ export function FramingChart({ from, to }: { from: number; to: number }) {
       gone = true
       chart?.destroy()
     }
-  }, [speeds, rate, fastest])
+  }, [speeds, rate])
   const go = (clientX: number) => {
     const plot = box.current?.querySelector('.apexcharts-grid')?.getBoundingClientRect()
     const first = speeds[0]
@@ -82,23 +100,13 @@ export function FramingChart({ from, to }: { from: number; to: number }) {
     const share = Math.min(1, Math.max(0, (clientX - plot.left) / plot.width))
     goTo(Math.round(first.frame + share * (last.frame - first.frame)))
   }
-  const zooming = Math.max(0, ...speeds.map((v) => Math.abs(v.zoom)))
-  const over = [
-    fastest > COMFORT.pan && `pans at up to ${fastest.toFixed(1)} widths a second, more than ${COMFORT.pan}`,
-    zooming > COMFORT.zoom && `zooms at up to ${zooming.toFixed(1)} doublings a second, more than ${COMFORT.zoom}`,
-  ].filter((t) => t !== false)
-  const told =
-    over.length > 0
-      ? `It ${over.join(', and ')}: that is hard to follow. A click goes there.`
-      : `Pans at up to ${fastest.toFixed(1)} widths and zooms at up to ${zooming.toFixed(1)} doublings ` +
-        `a second, within comfort. A click goes to the frame.`
   return (
     <figure aria-label="Speed of the framing" data-testid="framing-chart">
       {/* As tall before it is drawn anew as after, and whatever it says: what stands below must not move meanwhile. */}
       <div className="h-[165px]">
         <div ref={box} className="cursor-pointer" onClick={(e) => go(e.clientX)} />
       </div>
-      <figcaption className="min-h-[4.5rem] text-[12px] text-muted">{told}</figcaption>
+      <figcaption className="min-h-[4.5rem] text-[12px] text-muted">{toldOf(speeds)}</figcaption>
     </figure>
   )
 }

@@ -35,36 +35,7 @@ export function FramingSection({ element: e }: { element: Element }) {
     <Section title="Follow the pointer" folds="open">
       {takes.length > 0 || timed.lesson.elements.some((x) => kindOf(x).leads) ? (
         <>
-          <NumberField
-            tried="kept"
-            label="Shows things"
-            unit="× larger"
-            digits={2}
-            step={0.1}
-            min={1}
-            max={20}
-            value={choice.zoom}
-            onChange={(zoom) => setChoice({ ...choice, zoom })}
-          />
-          <NumberField
-            tried="kept"
-            label="Margin at each side"
-            unit="%"
-            min={0}
-            max={45}
-            value={Math.round(choice.margin * 100)}
-            onChange={(v) => setChoice({ ...choice, margin: v / 100 })}
-          />
-          <NumberField
-            tried="kept"
-            label="Calmness"
-            unit="%"
-            min={0}
-            max={100}
-            step={5}
-            value={Math.round(choice.calmness * 100)}
-            onChange={(v) => setChoice({ ...choice, calmness: v / 100 })}
-          />
+          <ChoiceFields choice={choice} onChange={setChoice} />
           <Button
             onClick={() => {
               if (!edit(`“${e.name}” follows the pointer`, followPointer(e.id, choice)))
@@ -101,6 +72,44 @@ export function FramingSection({ element: e }: { element: Element }) {
       )}
       <FramingChart from={span.from} to={span.to} />
     </Section>
+  )
+}
+
+/** How it follows: how large things are shown, with how much around them, how calmly. */
+function ChoiceFields({ choice, onChange: setChoice }: { choice: FollowChoice; onChange: (c: FollowChoice) => void }) {
+  return (
+    <>
+      <NumberField
+        tried="kept"
+        label="Shows things"
+        unit="× larger"
+        digits={2}
+        step={0.1}
+        min={1}
+        max={20}
+        value={choice.zoom}
+        onChange={(zoom) => setChoice({ ...choice, zoom })}
+      />
+      <NumberField
+        tried="kept"
+        label="Margin at each side"
+        unit="%"
+        min={0}
+        max={45}
+        value={Math.round(choice.margin * 100)}
+        onChange={(v) => setChoice({ ...choice, margin: v / 100 })}
+      />
+      <NumberField
+        tried="kept"
+        label="Calmness"
+        unit="%"
+        min={0}
+        max={100}
+        step={5}
+        value={Math.round(choice.calmness * 100)}
+        onChange={(v) => setChoice({ ...choice, calmness: v / 100 })}
+      />
+    </>
   )
 }
 

@@ -32,54 +32,56 @@ const WHAT = [
 ] as const
 type What = (typeof WHAT)[number]['value']
 const NONE: readonly number[] = []
-/** Stretches in which nothing happens, or nobody speaks: found, and gone through faster or taken out. */
-export function IdleSection() {
-  const { lesson, clips } = useShown()
+/** What is found of a sort of stretch in the lesson as it is now; or why there is nothing, in a sentence. */
+async function findIn(what: What, least: number): Promise<IdleStretch[] | string> {
+  const { timed, lesson } = desk()
+  if (what === 'silent') {
+    const list = silentIn(timed, await quietNow(), least)
+    return list.length > 0 ? list : 'There is no sound here, or it is never quiet for so long.'
+  }
+  const takes = timed.clips.filter((c) => lesson.media[c.media]?.kind === 'take')
+  if (takes.length === 0) return 'There is no recording yet in which something could be idle.'
+  const changes = await Promise.all(
+    [...new Set(takes.map((c) => c.media))].map(async (id) => [id, await filmChanges(lesson.media[id]!)] as const),
+  )
+  const list = idleIn(timed, await quietNow(), least, new Map(changes))
+  if (list.length > 0) return list
+  const unknown = takes.find((c) => !lesson.media[c.media]!.pointer)
+  return unknown
+    ? `Find the pointer in “${lesson.media[unknown.media]!.name}” first: without it nobody knows what happens.`
+    : 'Nothing is idle for so long: something happens, or somebody speaks, all the time.'
+}
+
+/** Stretches that were found, and which of them are left as they are; both outlive the page. */
+function useFound() {
+  const { clips } = useShown()
   const id = useDesk((b) => b.id)
   // What was found holds as long as what is played stands where it stood.
   const standing = clips.map((c) => `${c.id} ${c.at} ${c.length}`).join()
   const [held, setHeld] = useKept<{ standing: string; list: IdleStretch[] } | null>(`idle: found in ${id}`, null)
+  const [left, setLeft] = useKept<readonly number[]>(`idle: left in ${id}`, NONE)
   const found = held?.standing === standing ? held.list : null
-  const setFound = (list: IdleStretch[] | null) => setHeld(list && { standing, list })
+  return {
+    found,
+    left,
+    setFound(list: IdleStretch[] | null) {
+      setHeld(list && { standing, list })
+      if (list) setLeft(NONE)
+    },
+    toggle: (from: number) => setLeft(left.includes(from) ? left.filter((f) => f !== from) : [...left, from]),
+  }
+}
+
+/** Stretches in which nothing happens, or nobody speaks: found, and gone through faster or taken out. */
+export function IdleSection() {
+  const { found, left, setFound, toggle } = useFound()
   const [what, setWhat] = useKept<What>('idle: what', 'idle')
   const [least, setLeast] = useKept('idle: least', 1.5)
-  const [times, setTimes] = useKept('idle: times', 4)
-  const [noted, setNoted] = useKept('idle: noted', true)
-  const [left, setLeft] = useKept<readonly number[]>(`idle: left in ${id}`, NONE)
-  const fps = framesPerSecond(lesson.rate)
   const chosen = (found ?? []).filter((s) => !left.includes(s.from))
-  const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)
   const find = async () => {
-    const { timed } = desk()
-    if (what === 'silent') {
-      const list = silentIn(timed, await quietNow(), least)
-      setFound(list)
-      setLeft(NONE)
-      if (list.length === 0) toast('There is no sound here, or it is never quiet for so long.')
-      return
-    }
-    if (!timed.clips.some((c) => lesson.media[c.media]?.kind === 'take')) {
-      toast('There is no recording yet in which something could be idle.')
-      return
-    }
-    const takes = timed.clips.filter((c) => lesson.media[c.media]?.kind === 'take')
-    const unknown = takes.find((c) => !lesson.media[c.media]!.pointer)
-    const changes = await Promise.all(
-      [...new Set(takes.map((c) => c.media))].map(async (id) => [id, await filmChanges(lesson.media[id]!)] as const),
-    )
-    const list = idleIn(timed, await quietNow(), least, new Map(changes))
-    if (unknown && list.length === 0) {
-      toast(`Find the pointer in “${lesson.media[unknown.media]!.name}” first: without it nobody knows what happens.`)
-      return
-    }
-    setFound(list)
-    setLeft(NONE)
-    if (list.length === 0) toast('Nothing is idle for so long: something happens, or somebody speaks, all the time.')
-  }
-  const go = (by: number | null) => {
-    const named = what === 'silent' ? 'Silent stretches' : 'Idle stretches'
-    const words = by === null ? `${named} taken out` : `${named} at ${by}×`
-    if (edit(words, hurryThrough(chosen, by, noted))) setFound(null)
+    const list = await findIn(what, least)
+    if (typeof list === 'string') toast(list)
+    setFound(typeof list === 'string' ? [] : list)
   }
   return (
     <Section title="Idle and silent stretches" folds="open">
@@ -110,39 +112,73 @@ export function IdleSection() {
       <Button onClick={() => void find()}>Find {what} stretches</Button>
       {found && found.length > 0 && (
         <>
-          <ul className="max-h-40 space-y-0.5 overflow-auto rounded border border-edge bg-card p-1">
-            {found.map((s) => (
-              <li key={s.from} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-accent"
-                  aria-label={`From ${timecode(s.from, lesson.rate)}`}
-                  checked={!left.includes(s.from)}
-                  onChange={() => setLeft(left.includes(s.from) ? left.filter((f) => f !== s.from) : [...left, s.from])}
-                />
-                <button type="button" className="figures hover:underline" onClick={() => goTo(s.from)}>
-                  {timecode(s.from, lesson.rate)}
-                </button>
-                <span className="figures ml-auto text-muted">{((s.to - s.from) / fps).toFixed(1)} s</span>
-              </li>
-            ))}
-          </ul>
-          <NumberField label="As fast" unit="×" min={2} max={32} value={times} onChange={setTimes} />
-          <Tick label="With a note that says so" value={noted} onChange={setNoted} />
-          <div className="flex flex-wrap gap-1.5">
-            <Button look="main" disabled={chosen.length === 0} onClick={() => go(Math.round(times))}>
-              Run them at {Math.round(times)}×
-            </Button>
-            <Button disabled={chosen.length === 0} onClick={() => go(null)}>
-              Take them out
-            </Button>
-          </div>
-          <p className="text-muted">
-            {lengthText(frames, lesson.rate)} in all; at {Math.round(times)}× it is{' '}
-            {lengthText(Math.round(frames - frames / times), lesson.rate)} shorter.
-          </p>
+          <Stretches found={found} left={left} onToggle={toggle} />
+          <Hurry what={what} chosen={chosen} onDone={() => setFound(null)} />
         </>
       )}
     </Section>
+  )
+}
+
+/** What was found, each to be left as it is by a tick. */
+function Stretches({
+  found,
+  left,
+  onToggle,
+}: {
+  found: readonly IdleStretch[]
+  left: readonly number[]
+  onToggle: (from: number) => void
+}) {
+  const { rate } = useShown().lesson
+  return (
+    <ul className="max-h-40 space-y-0.5 overflow-auto rounded border border-edge bg-card p-1">
+      {found.map((s) => (
+        <li key={s.from} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-accent"
+            aria-label={`From ${timecode(s.from, rate)}`}
+            checked={!left.includes(s.from)}
+            onChange={() => onToggle(s.from)}
+          />
+          <button type="button" className="figures hover:underline" onClick={() => goTo(s.from)}>
+            {timecode(s.from, rate)}
+          </button>
+          <span className="figures ml-auto text-muted">{((s.to - s.from) / framesPerSecond(rate)).toFixed(1)} s</span>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** Goes through stretches faster, or takes them out. */
+function Hurry({ what, chosen, onDone }: { what: What; chosen: IdleStretch[]; onDone: () => void }) {
+  const { rate } = useShown().lesson
+  const [times, setTimes] = useKept('idle: times', 4)
+  const [noted, setNoted] = useKept('idle: noted', true)
+  const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)
+  const go = (by: number | null) => {
+    const named = what === 'silent' ? 'Silent stretches' : 'Idle stretches'
+    const words = by === null ? `${named} taken out` : `${named} at ${by}×`
+    if (edit(words, hurryThrough(chosen, by, noted))) onDone()
+  }
+  return (
+    <>
+      <NumberField label="As fast" unit="×" min={2} max={32} value={times} onChange={setTimes} />
+      <Tick label="With a note that says so" value={noted} onChange={setNoted} />
+      <div className="flex flex-wrap gap-1.5">
+        <Button look="main" disabled={chosen.length === 0} onClick={() => go(Math.round(times))}>
+          Run them at {Math.round(times)}×
+        </Button>
+        <Button disabled={chosen.length === 0} onClick={() => go(null)}>
+          Take them out
+        </Button>
+      </div>
+      <p className="text-muted">
+        {lengthText(frames, rate)} in all; at {Math.round(times)}× it is{' '}
+        {lengthText(Math.round(frames - frames / times), rate)} shorter.
+      </p>
+    </>
   )
 }

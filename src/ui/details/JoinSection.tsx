@@ -16,12 +16,8 @@ const UNMOVED: readonly string[] = ['blink', 'pulse', 'tremble']
 export function JoinSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const { lesson } = timed
-  const own = lesson.elements.find((x) => x.id === e.id)
-  const jump = own ? loopJump(timed, own) : null
   const on = e.rides?.on ? lesson.elements.find((x) => x.id === e.rides!.on) : undefined
   const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
-  const loop = (change: Partial<Loop>) =>
-    set(`Loop of “${e.name}”`, { loop: { how: 'repeat', times: null, everyFrames: 15, ...e.loop, ...change } })
   return (
     <Section title="Rides, loops, groups" folds="shut">
       {on ? (
@@ -42,6 +38,34 @@ export function JoinSection({ element: e }: { element: Element }) {
       ) : (
         <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
       )}
+      <LoopFields element={e} set={set} />
+      {e.group && (
+        <Row label="In a group">
+          <Button onClick={() => runCommand('ungroup')}>Ungroup</Button>
+        </Row>
+      )}
+      <Tick
+        label="Follows the motion blur"
+        value={e.motionBlur}
+        onChange={(v) => set(v ? 'Follow the motion blur' : 'No motion blur', { motionBlur: v })}
+      />
+      <Tick label="Locked" value={e.locked} onChange={() => runCommand('lock')} />
+      <Tick label="Hidden" value={e.hidden} onChange={() => runCommand('hide')} />
+      <TagFields element={e} set={set} />
+    </Section>
+  )
+}
+
+interface SetProps {
+  element: Element
+  set: (label: string, values: Values) => void
+}
+/** What it does again and again. */
+function LoopFields({ element: e, set }: SetProps) {
+  const loop = (change: Partial<Loop>) =>
+    set(`Loop of “${e.name}”`, { loop: { how: 'repeat', times: null, everyFrames: 15, ...e.loop, ...change } })
+  return (
+    <>
       {!isView(e) && (
         <Choice
           label="Repeats"
@@ -57,75 +81,74 @@ export function JoinSection({ element: e }: { element: Element }) {
           onChange={(v) => (v === 'no' ? set('No loop', { loop: null }) : loop({ how: v }))}
         />
       )}
-      {e.loop && (
-        <>
-          <Tick label="until it ends" value={e.loop.times === null} onChange={(v) => loop({ times: v ? null : 3 })} />
-          {e.loop.times !== null && (
-            <NumberField label="times" min={1} max={10_000} value={e.loop.times} onChange={(v) => loop({ times: v })} />
-          )}
-          {UNMOVED.includes(e.loop.how) && (
-            <NumberField
-              label={e.loop.how === 'blink' ? 'on, then off for' : 'each takes'}
-              unit="frames"
-              min={1}
-              max={10_000}
-              value={e.loop.everyFrames}
-              onChange={(v) => loop({ everyFrames: v })}
-            />
-          )}
-          {(e.loop.how === 'pulse' || e.loop.how === 'tremble') && (
-            <NumberField
-              label={e.loop.how === 'pulse' ? 'swells by' : 'at the most'}
-              unit={e.loop.how === 'pulse' ? '%' : 'px'}
-              min={0}
-              max={1000}
-              value={e.loop.by ?? 6}
-              onChange={(v) => loop({ by: v })}
-            />
-          )}
-          {e.loop.how === 'tremble' && (
-            <NumberField
-              label="pattern number"
-              min={0}
-              max={1_000_000_000}
-              value={e.loop.seed ?? 1}
-              onChange={(v) => loop({ seed: Math.round(v) })}
-            />
-          )}
-          {jump && <p className="text-warn">{jump}</p>}
-          {!UNMOVED.includes(e.loop.how) && e.poses.length === 0 && (
-            <p className="text-warn">It has no moves to repeat yet.</p>
-          )}
-        </>
+      {e.loop && <LoopValues element={e} of={e.loop} loop={loop} />}
+    </>
+  )
+}
+function LoopValues({ element: e, of, loop }: { element: Element; of: Loop; loop: (change: Partial<Loop>) => void }) {
+  const timed = useShown()
+  const own = timed.lesson.elements.find((x) => x.id === e.id)
+  const jump = own ? loopJump(timed, own) : null
+  return (
+    <>
+      <Tick label="until it ends" value={of.times === null} onChange={(v) => loop({ times: v ? null : 3 })} />
+      {of.times !== null && (
+        <NumberField label="times" min={1} max={10_000} value={of.times} onChange={(v) => loop({ times: v })} />
       )}
-      {e.group && (
-        <Row label="In a group">
-          <Button onClick={() => runCommand('ungroup')}>Ungroup</Button>
-        </Row>
+      {UNMOVED.includes(of.how) && (
+        <NumberField
+          label={of.how === 'blink' ? 'on, then off for' : 'each takes'}
+          unit="frames"
+          min={1}
+          max={10_000}
+          value={of.everyFrames}
+          onChange={(v) => loop({ everyFrames: v })}
+        />
       )}
-      <Tick
-        label="Follows the motion blur"
-        value={e.motionBlur}
-        onChange={(v) => set(v ? 'Follow the motion blur' : 'No motion blur', { motionBlur: v })}
-      />
-      <Tick label="Locked" value={e.locked} onChange={() => runCommand('lock')} />
-      <Tick label="Hidden" value={e.hidden} onChange={() => runCommand('hide')} />
+      {(of.how === 'pulse' || of.how === 'tremble') && (
+        <NumberField
+          label={of.how === 'pulse' ? 'swells by' : 'at the most'}
+          unit={of.how === 'pulse' ? '%' : 'px'}
+          min={0}
+          max={1000}
+          value={of.by ?? 6}
+          onChange={(v) => loop({ by: v })}
+        />
+      )}
+      {of.how === 'tremble' && (
+        <NumberField
+          label="pattern number"
+          min={0}
+          max={1_000_000_000}
+          value={of.seed ?? 1}
+          onChange={(v) => loop({ seed: Math.round(v) })}
+        />
+      )}
+      {jump && <p className="text-warn">{jump}</p>}
+      {!UNMOVED.includes(of.how) && e.poses.length === 0 && <p className="text-warn">It has no moves to repeat yet.</p>}
+    </>
+  )
+}
+
+/** The tags in a line, each once. */
+const tagsIn = (text: string): string[] =>
+  [
+    ...new Set(
+      text
+        .split(',')
+        .map((t) => t.trim().slice(0, 40))
+        .filter(Boolean),
+    ),
+  ].slice(0, 20)
+function TagFields({ element: e, set }: SetProps) {
+  const { lesson } = useShown()
+  return (
+    <>
       <Row label="Tags">
         <Words
           label="Tags, with commas between"
           value={e.tags.join(', ')}
-          onChange={(v) =>
-            set(`Tags of “${e.name}”`, {
-              tags: [
-                ...new Set(
-                  v
-                    .split(',')
-                    .map((t) => t.trim().slice(0, 40))
-                    .filter(Boolean),
-                ),
-              ].slice(0, 20),
-            })
-          }
+          onChange={(v) => set(`Tags of “${e.name}”`, { tags: tagsIn(v) })}
         />
       </Row>
       {e.tags.length > 0 && (
@@ -140,6 +163,6 @@ export function JoinSection({ element: e }: { element: Element }) {
           Select all with these tags
         </Button>
       )}
-    </Section>
+    </>
   )
 }

@@ -2,20 +2,20 @@ import { Trash2 } from 'lucide-react'
 import { moveMoment, renameMoment, removeMoment } from '@/core/edits'
 import type { TimedMoment } from '@/core/moments'
 import { parseTimecode, timecode } from '@/core/time'
-import { momentName, tieSentence } from '@/core/timing'
+import { momentName, tieSentence, type Timed } from '@/core/timing'
 import { edit, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Row, Words } from '../fields/fields'
 import { MomentIcon } from '../kit/kindIcon'
 import { Section } from '../fields/section'
 
-export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
-  const timed = useShown()
-  const hanging = timed.lesson.elements.flatMap((e) =>
+/** The ends of elements and of their moves that hang on a moment, each as a sentence. */
+function hangingOn(timed: Timed, moment: string): { key: string; words: string }[] {
+  return timed.lesson.elements.flatMap((e) =>
     [e, ...e.poses].flatMap((x) =>
       (['start', 'end'] as const).flatMap((s) => {
         const edge = x[s]
-        return edge.on === 'moment' && edge.moment === m.id
+        return edge.on === 'moment' && edge.moment === moment
           ? [
               {
                 key: x.id + s,
@@ -28,6 +28,11 @@ export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
       }),
     ),
   )
+}
+
+export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
+  const timed = useShown()
+  const hanging = hangingOn(timed, m.id)
   return (
     <>
       <div className="flex items-center gap-2 border-b border-edge p-3">

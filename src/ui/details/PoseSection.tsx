@@ -2,8 +2,8 @@ import { canRepoint } from '@/core/kinds'
 import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import type { Element } from '@/core/lesson/schema'
-import { motionOf, poseAt } from '@/core/motion'
-import { momentName } from '@/core/timing'
+import { motionOf, poseAt, type Move } from '@/core/motion'
+import { momentName, type Span } from '@/core/timing'
 import { actHere } from '../state/inPose'
 import { goTo, setDesk, useDesk, useShown } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
@@ -60,99 +60,117 @@ export function PoseSection({ element: e }: { element: Element }) {
             Next thing…
           </Act>
         )}
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger asChild>
-            <Button className="flex-1 justify-center">
-              In, out, more
-              <ChevronDown size={13} />
-            </Button>
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
-              {(['left', 'right', 'top', 'bottom'] as const).map((s) => (
-                <DropdownMenu.Item key={`in${s}`} className={ITEM} onSelect={() => runCommand(`come-in-${s}`)}>
-                  Come in from outside the {s} edge
-                </DropdownMenu.Item>
-              ))}
-              {(['left', 'right', 'top', 'bottom'] as const).map((s) => (
-                <DropdownMenu.Item key={`out${s}`} className={ITEM} onSelect={() => runCommand(`go-out-${s}`)}>
-                  Go out over the {s} edge
-                </DropdownMenu.Item>
-              ))}
-              {[
-                ['even-speed', 'Even speed along the path'],
-                ['reverse-keys', 'Reverse'],
-                ['copy-keys', 'Copy the poses'],
-                ['paste-keys', 'Paste poses here'],
-                ['put-here', 'Put it here in time, moves and all'],
-                ['remove-motion', 'Take all keyframes off'],
-              ].map(([id, words]) => (
-                <DropdownMenu.Item key={id} className={ITEM} onSelect={() => runCommand(id!)}>
-                  {words}
-                  <kbd className="font-code text-xs text-muted">{keyOf(id!)}</kbd>
-                </DropdownMenu.Item>
-              ))}
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+        <MoreOfPoses />
       </div>
       {hit && hangs && (
         <p className="text-xs text-muted" data-testid="hangs-on">
           A move made here hangs on {momentName(hangs, hit.edge)}.
         </p>
       )}
-      {moves.length > 0 && (
-        <ol className="flex flex-wrap items-center gap-1" aria-label="Poses">
-          {Array.from({ length: moves.length + 1 }, (_, n) => (
-            <li key={n} className="flex items-center gap-1">
-              {n > 0 && (
-                <span className="text-muted">
-                  <Curve easing={moves[n - 1]!.pose.easing} width={22} height={16} plays={false} />
-                </span>
-              )}
-              <button
-                type="button"
-                aria-pressed={n === lit}
-                aria-label={`Pose ${n + 1}`}
-                data-pose={n}
-                onClick={() => {
-                  setDesk({ moveEnd: 'end', speed: 0 })
-                  goTo(
-                    n === 0
-                      ? Math.min(Math.max(span.from, Math.floor(moves[0]!.from)), span.to - 1)
-                      : Math.ceil(moves[n - 1]!.to),
-                  )
-                }}
-                className={
-                  `figures grid size-[24px] place-items-center rounded-t-full rounded-b border text-xs ` +
-                  `${n === lit ? 'border-accent-deep bg-accent text-white' : 'border-edge-strong bg-card'}`
-                }
-              >
-                {n + 1}
-              </button>
-            </li>
-          ))}
-        </ol>
-      )}
-      {moving && (
-        <div
-          className="flex items-center gap-1 rounded bg-accent-wash p-1.5"
-          role="group"
-          aria-label="Which pose edits change"
-        >
-          <span>Edits change</span>
-          {(['start', 'end'] as const).map((w) => (
-            <Button key={w} className="!h-[24px]" pressed={moveEnd === w} onClick={() => setDesk({ moveEnd: w })}>
-              pose {w === 'start' ? pose + 1 : pose + 2}
-            </Button>
-          ))}
-          <kbd className="ml-auto font-code text-xs text-muted">{keyOf('move-end')}</kbd>
-        </div>
-      )}
+      {moves.length > 0 && <Poses moves={moves} span={span} lit={lit} />}
+      {moving && <WhichEnd pose={pose} />}
       {moves.length > 0 && (
         <Tick label="Dragging moves the whole path" value={wholePath} onChange={(v) => setDesk({ wholePath: v })} />
       )}
     </Section>
+  )
+}
+
+const MORE = [
+  ['even-speed', 'Even speed along the path'],
+  ['reverse-keys', 'Reverse'],
+  ['copy-keys', 'Copy the poses'],
+  ['paste-keys', 'Paste poses here'],
+  ['put-here', 'Put it here in time, moves and all'],
+  ['remove-motion', 'Take all keyframes off'],
+] as const
+const SIDES = ['left', 'right', 'top', 'bottom'] as const
+/** What else can be done with poses. */
+function MoreOfPoses() {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button className="flex-1 justify-center">
+          In, out, more
+          <ChevronDown size={13} />
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
+          {SIDES.map((s) => (
+            <DropdownMenu.Item key={`in${s}`} className={ITEM} onSelect={() => runCommand(`come-in-${s}`)}>
+              Come in from outside the {s} edge
+            </DropdownMenu.Item>
+          ))}
+          {SIDES.map((s) => (
+            <DropdownMenu.Item key={`out${s}`} className={ITEM} onSelect={() => runCommand(`go-out-${s}`)}>
+              Go out over the {s} edge
+            </DropdownMenu.Item>
+          ))}
+          {MORE.map(([id, words]) => (
+            <DropdownMenu.Item key={id} className={ITEM} onSelect={() => runCommand(id)}>
+              {words}
+              <kbd className="font-code text-xs text-muted">{keyOf(id)}</kbd>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
+
+/** The poses by their numbers, with the curves of the moves between them; a press goes to one. */
+function Poses({ moves, span, lit }: { moves: readonly Move[]; span: Span; lit: number }) {
+  const go = (n: number) => {
+    setDesk({ moveEnd: 'end', speed: 0 })
+    const first = Math.min(Math.max(span.from, Math.floor(moves[0]!.from)), span.to - 1)
+    goTo(n === 0 ? first : Math.ceil(moves[n - 1]!.to))
+  }
+  return (
+    <ol className="flex flex-wrap items-center gap-1" aria-label="Poses">
+      {Array.from({ length: moves.length + 1 }, (_, n) => (
+        <li key={n} className="flex items-center gap-1">
+          {n > 0 && (
+            <span className="text-muted">
+              <Curve easing={moves[n - 1]!.pose.easing} width={22} height={16} plays={false} />
+            </span>
+          )}
+          <button
+            type="button"
+            aria-pressed={n === lit}
+            aria-label={`Pose ${n + 1}`}
+            data-pose={n}
+            onClick={() => go(n)}
+            className={
+              `figures grid size-[24px] place-items-center rounded-t-full rounded-b border text-xs ` +
+              `${n === lit ? 'border-accent-deep bg-accent text-white' : 'border-edge-strong bg-card'}`
+            }
+          >
+            {n + 1}
+          </button>
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+/** Which pose edits change while it is on the move. */
+function WhichEnd({ pose }: { pose: number }) {
+  const moveEnd = useDesk((b) => b.moveEnd)
+  return (
+    <div
+      className="flex items-center gap-1 rounded bg-accent-wash p-1.5"
+      role="group"
+      aria-label="Which pose edits change"
+    >
+      <span>Edits change</span>
+      {(['start', 'end'] as const).map((w) => (
+        <Button key={w} className="!h-[24px]" pressed={moveEnd === w} onClick={() => setDesk({ moveEnd: w })}>
+          pose {w === 'start' ? pose + 1 : pose + 2}
+        </Button>
+      ))}
+      <kbd className="ml-auto font-code text-xs text-muted">{keyOf('move-end')}</kbd>
+    </div>
   )
 }
 

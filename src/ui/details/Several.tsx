@@ -18,7 +18,7 @@ import {
   type AlignTo,
   turnAndScale,
 } from '@/core/edits'
-import type { Stagger } from '@/core/lesson/schema'
+import type { Element, Stagger } from '@/core/lesson/schema'
 import { isClip, kindOf } from '@/core/kinds'
 import { motionOf } from '@/core/motion'
 import { editPosed, tryPosed } from '../state/inPose'
@@ -46,12 +46,8 @@ const ALIGN = [
 /** What can be done with several elements at once. */
 export function Several({ ids }: { ids: string[] }) {
   const timed = useShown()
-  const [to, setTo] = useKept<AlignTo>('several: to', 'each-other')
   const all = ids.flatMap((id) => timed.lesson.elements.find((e) => e.id === id) ?? [])
   const first = all[0]
-  const moves = all.flatMap((e) =>
-    motionOf(timed, e).moves.map((m) => ({ element: e.id, pose: m.pose.id, easing: m.pose.easing })),
-  )
   if (!first) return null
   const shown = all.filter((e) => kindOf(e).plays === 'footage' || kindOf(e).pulls === 'shape')
   return (
@@ -93,77 +89,97 @@ export function Several({ ids }: { ids: string[] }) {
         <Actions />
       </Section>
       {all.some(isClip) && all.length > 1 && <BesideSection elements={all} shown={shown} />}
-      <Section title="Line up and spread" folds="open">
-        <Choice
-          label="Against"
-          value={to}
-          options={[
-            { value: 'each-other', label: 'each other' },
-            { value: 'frame', label: 'the frame' },
-            { value: 'action', label: 'the action safe area' },
-            { value: 'title', label: 'the title safe area' },
-          ]}
-          onChange={setTo}
-        />
-        <div className="flex flex-wrap gap-0.5">
-          {ALIGN.map(([edge, Icon, words]) => (
-            <IconButton key={edge} label={words} onClick={() => alignNow(edge, to)}>
-              <Icon size={16} />
-            </IconButton>
-          ))}
-          <IconButton label="Spread across" disabled={ids.length < 3} onClick={() => distributeNow('across')}>
-            <AlignHorizontalSpaceAround size={16} />
-          </IconButton>
-          <IconButton label="Spread down" disabled={ids.length < 3} onClick={() => distributeNow('down')}>
-            <AlignVerticalSpaceAround size={16} />
-          </IconButton>
-        </div>
-        <div className="flex gap-1">
-          <Button onClick={() => equalNow('width')}>As wide</Button>
-          <Button onClick={() => equalNow('height')}>As tall</Button>
-          <Button onClick={() => runCommand('group')}>Group</Button>
-        </div>
-      </Section>
-      <Section title="Moves" folds="open">
-        <div className="grid grid-cols-2 gap-1">
-          {[
-            ['move-here', 'Move from now'],
-            ['arrive-here', 'Arrive by now'],
-            ['hold-here', 'Hold until here'],
-            ['return', 'Return'],
-            ['start-together', 'Start together'],
-            ['land-together', 'Land together'],
-          ].map(([id, words]) => (
-            <Button key={id} data-act={id} onClick={() => runCommand(id!)}>
-              {words}
-            </Button>
-          ))}
-        </div>
-        {moves.length > 0 && (
-          <EasingEditor
-            label="Easing of all moves"
-            value={moves[0]!.easing}
-            onChange={(v) => edit('Easing of several moves', setMoveEasing(moves, v))}
-          />
-        )}
-        <div className="flex flex-wrap items-center gap-1">
-          <span className="text-muted">As the first:</span>
-          {(['arrival', 'departure', 'look'] as const).map((w) => (
-            <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first.id, w))}>
-              {w}
-            </Button>
-          ))}
-          {first.poses.length > 0 && (
-            <Button onClick={() => edit(`Take over the moves of “${first.name}”`, takeMoves(ids, first.id))}>
-              moves
-            </Button>
-          )}
-          <Button onClick={() => runCommand('follow-first')}>all, from now on</Button>
-        </div>
-        <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
-      </Section>
+      <LineUp ids={ids} />
+      <MovesOfAll all={all} ids={ids} />
       <StaggerSection ids={ids} />
     </>
+  )
+}
+
+/** Lines several up, spreads them, makes them of one size. */
+function LineUp({ ids }: { ids: readonly string[] }) {
+  const [to, setTo] = useKept<AlignTo>('several: to', 'each-other')
+  return (
+    <Section title="Line up and spread" folds="open">
+      <Choice
+        label="Against"
+        value={to}
+        options={[
+          { value: 'each-other', label: 'each other' },
+          { value: 'frame', label: 'the frame' },
+          { value: 'action', label: 'the action safe area' },
+          { value: 'title', label: 'the title safe area' },
+        ]}
+        onChange={setTo}
+      />
+      <div className="flex flex-wrap gap-0.5">
+        {ALIGN.map(([edge, Icon, words]) => (
+          <IconButton key={edge} label={words} onClick={() => alignNow(edge, to)}>
+            <Icon size={16} />
+          </IconButton>
+        ))}
+        <IconButton label="Spread across" disabled={ids.length < 3} onClick={() => distributeNow('across')}>
+          <AlignHorizontalSpaceAround size={16} />
+        </IconButton>
+        <IconButton label="Spread down" disabled={ids.length < 3} onClick={() => distributeNow('down')}>
+          <AlignVerticalSpaceAround size={16} />
+        </IconButton>
+      </div>
+      <div className="flex gap-1">
+        <Button onClick={() => equalNow('width')}>As wide</Button>
+        <Button onClick={() => equalNow('height')}>As tall</Button>
+        <Button onClick={() => runCommand('group')}>Group</Button>
+      </div>
+    </Section>
+  )
+}
+
+/** What is done with the moves of several; what is taken over from the first. */
+function MovesOfAll({ all, ids }: { all: readonly Element[]; ids: string[] }) {
+  const timed = useShown()
+  const first = all[0]!
+  const moves = all.flatMap((e) =>
+    motionOf(timed, e).moves.map((m) => ({ element: e.id, pose: m.pose.id, easing: m.pose.easing })),
+  )
+  return (
+    <Section title="Moves" folds="open">
+      <div className="grid grid-cols-2 gap-1">
+        {[
+          ['move-here', 'Move from now'],
+          ['arrive-here', 'Arrive by now'],
+          ['hold-here', 'Hold until here'],
+          ['return', 'Return'],
+          ['start-together', 'Start together'],
+          ['land-together', 'Land together'],
+        ].map(([id, words]) => (
+          <Button key={id} data-act={id} onClick={() => runCommand(id!)}>
+            {words}
+          </Button>
+        ))}
+      </div>
+      {moves.length > 0 && (
+        <EasingEditor
+          label="Easing of all moves"
+          value={moves[0]!.easing}
+          onChange={(v) => edit('Easing of several moves', setMoveEasing(moves, v))}
+        />
+      )}
+      <div className="flex flex-wrap items-center gap-1">
+        <span className="text-muted">As the first:</span>
+        {(['arrival', 'departure', 'look'] as const).map((w) => (
+          <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first.id, w))}>
+            {w}
+          </Button>
+        ))}
+        {first.poses.length > 0 && (
+          <Button onClick={() => edit(`Take over the moves of “${first.name}”`, takeMoves(ids, first.id))}>
+            moves
+          </Button>
+        )}
+        <Button onClick={() => runCommand('follow-first')}>all, from now on</Button>
+      </div>
+      <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
+    </Section>
   )
 }
 

@@ -10,7 +10,7 @@ import { desk, edit, goTo, useShown } from '../state/desk'
 import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
 import { Choice, Words } from '../fields/fields'
-import { isTiedTo, momentKind } from '@/core/moments'
+import { isTiedTo, momentKind, type PresentMoment } from '@/core/moments'
 
 type How = 'moment' | 'loose' | 'length'
 /** An end of an element as a sentence that can be edited: “starts [4] frames [after] [the click on Lend out]”. */
@@ -34,7 +34,6 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
       else toast(`There is no moment in this lesson that does not go along with “${e.name}”.`)
     }
   }
-  const tied = edge.on === 'moment' || edge.on === 'element' ? edge : null
   return (
     <div className={`rounded border bg-card p-2 ${lost ? 'border-accent' : 'border-edge'}`} data-testid={`tie-${side}`}>
       <div className="flex flex-wrap items-center gap-1.5">
@@ -59,43 +58,64 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
           {timecode(at, timed.lesson.rate)}
         </button>
       </div>
-      <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
-        {edge.on === 'loose' && (
-          <span className="w-[104px]">
-            <Words
-              label={`Time of the ${side}`}
-              className="figures text-center"
-              value={timecode(edge.frame, timed.lesson.rate)}
-              onChange={(t) => {
-                const f = parseTimecode(t, timed.lesson.rate, edge.frame)
-                if (f !== null) set({ on: 'loose', frame: f })
-              }}
-            />
-          </span>
-        )}
-        {edge.on === 'length' && (
-          <>
-            <NumberField
-              compact
-              label="Length"
-              unit="frames"
-              perSecond={framesPerSecond(timed.lesson.rate)}
-              min={1}
-              value={edge.frames}
-              onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)}
-            />
-            <span className="text-muted">
-              = {lengthText(edge.frames, timed.lesson.rate)} {side === 'end' ? 'after its start' : 'before its end'}
-            </span>
-          </>
-        )}
-        {tied && <TieFields tie={tied} at={at} own={e.id} onChange={set} />}
-      </div>
+      <EdgeFields edge={edge} side={side} at={at} element={e} onChange={set} />
       {lost && (
         <p className="mt-1 text-accent-deep">
           This moment was cut away. The end keeps its place until you tie it again or the moment comes back.
         </p>
       )}
+    </div>
+  )
+}
+
+/** The values of an end: its time, its length, or what it hangs on. */
+function EdgeFields({
+  edge,
+  side,
+  at,
+  element: e,
+  onChange: set,
+}: {
+  edge: Edge
+  side: 'start' | 'end'
+  at: number
+  element: Element
+  onChange: (next: Edge, label?: string) => void
+}) {
+  const timed = useShown()
+  const tied = edge.on === 'moment' || edge.on === 'element' ? edge : null
+  return (
+    <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
+      {edge.on === 'loose' && (
+        <span className="w-[104px]">
+          <Words
+            label={`Time of the ${side}`}
+            className="figures text-center"
+            value={timecode(edge.frame, timed.lesson.rate)}
+            onChange={(t) => {
+              const f = parseTimecode(t, timed.lesson.rate, edge.frame)
+              if (f !== null) set({ on: 'loose', frame: f })
+            }}
+          />
+        </span>
+      )}
+      {edge.on === 'length' && (
+        <>
+          <NumberField
+            compact
+            label="Length"
+            unit="frames"
+            perSecond={framesPerSecond(timed.lesson.rate)}
+            min={1}
+            value={edge.frames}
+            onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)}
+          />
+          <span className="text-muted">
+            = {lengthText(edge.frames, timed.lesson.rate)} {side === 'end' ? 'after its start' : 'before its end'}
+          </span>
+        </>
+      )}
+      {tied && <TieFields tie={tied} at={at} own={e.id} onChange={set} />}
     </div>
   )
 }
@@ -163,19 +183,10 @@ const partsOf = (e: Element): Omit<Extract<Target, { on: 'element' }>, 'on'>[] =
 /** Finds a moment, a word, or an end of another element to hang something on. */
 function MomentPicker({ label, own, onPick }: { label: string; own: string; onPick: (t: Target) => void }) {
   const [open, setOpen] = useState(false)
-  const timed = useShown()
-  const entries = useMemo(
-    () =>
-      open
-        ? [...timed.moments.values()].filter((m) => m.frame !== null && isTiedTo(m)).sort((a, b) => a.frame! - b.frame!)
-        : [],
-    [open, timed],
-  )
   const pick = (t: Target) => {
     setOpen(false)
     onPick(t)
   }
-  const item = 'flex cursor-pointer items-center gap-1.5 rounded px-2 py-0.5 data-[selected=true]:bg-accent-wash'
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
@@ -193,69 +204,85 @@ function MomentPicker({ label, own, onPick }: { label: string; own: string; onPi
           className="z-50 w-80 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
           onKeyDown={(e) => e.stopPropagation()}
         >
-          <Cmd label="Moments" defaultValue={entries.find((m) => m.frame! >= desk().playhead)?.id}>
-            <Cmd.Input
-              autoFocus
-              placeholder="Find a moment, a word or an element"
-              className="mb-1 w-full rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
-            />
-            <Cmd.List className="thin-scroll max-h-64 overflow-auto">
-              <Cmd.Empty className="p-2 text-muted">There is no such moment.</Cmd.Empty>
-              {entries.map((m) => (
-                <Cmd.Item
-                  key={m.id}
-                  value={m.id}
-                  keywords={[m.label, m.kind]}
-                  className={item}
-                  onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'start' })}
-                >
-                  <MomentIcon kind={m.kind} size={12} />
-                  <span className="truncate">{momentName(m)}</span>
-                  <span className="figures ml-auto text-[11px] text-muted">
-                    {timecode(m.frame!, timed.lesson.rate)}
-                  </span>
-                </Cmd.Item>
-              ))}
-              {entries
-                .filter((m) => m.untilFrame !== null && momentKind(m).endsToo)
-                .map((m) => (
-                  <Cmd.Item
-                    key={`${m.id} end`}
-                    value={`${m.id} end`}
-                    keywords={[m.label, 'end']}
-                    className={item}
-                    onSelect={() => pick({ on: 'moment', moment: m.id, edge: 'end' })}
-                  >
-                    <MomentIcon kind={m.kind} size={12} />
-                    <span className="truncate">{momentName(m, 'end')}</span>
-                    <span className="figures ml-auto text-[11px] text-muted">
-                      {timecode(m.untilFrame!, timed.lesson.rate)}
-                    </span>
-                  </Cmd.Item>
-                ))}
-              {open &&
-                timed.lesson.elements
-                  .filter((e) => e.id !== own)
-                  .flatMap((e) =>
-                    partsOf(e).map((part) => {
-                      const words = partName(timed.lesson, part)
-                      return (
-                        <Cmd.Item
-                          key={words}
-                          value={`${e.id} ${part.edge} ${part.pose ?? ''}`}
-                          keywords={[words]}
-                          className={item}
-                          onSelect={() => pick({ on: 'element', ...part })}
-                        >
-                          <span className="truncate">{words}</span>
-                        </Cmd.Item>
-                      )
-                    }),
-                  )}
-            </Cmd.List>
-          </Cmd>
+          <Found own={own} onPick={pick} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  )
+}
+
+const ITEM = 'flex cursor-pointer items-center gap-1.5 rounded px-2 py-0.5 data-[selected=true]:bg-accent-wash'
+/** What can be tied to, to be looked through by its name. */
+function Found({ own, onPick }: { own: string; onPick: (t: Target) => void }) {
+  const timed = useShown()
+  const entries = useMemo(
+    () =>
+      [...timed.moments.values()]
+        .filter((m): m is PresentMoment => m.frame !== null && isTiedTo(m))
+        .sort((a, b) => a.frame - b.frame),
+    [timed],
+  )
+  return (
+    <Cmd label="Moments" defaultValue={entries.find((m) => m.frame >= desk().playhead)?.id}>
+      <Cmd.Input
+        autoFocus
+        placeholder="Find a moment, a word or an element"
+        className="mb-1 w-full rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
+      />
+      <Cmd.List className="thin-scroll max-h-64 overflow-auto">
+        <Cmd.Empty className="p-2 text-muted">There is no such moment.</Cmd.Empty>
+        {entries.map((m) => (
+          <MomentItem key={m.id} of={m} edge="start" onPick={onPick} />
+        ))}
+        {entries
+          .filter((m) => m.untilFrame !== null && momentKind(m).endsToo)
+          .map((m) => (
+            <MomentItem key={`${m.id} end`} of={m} edge="end" onPick={onPick} />
+          ))}
+        {timed.lesson.elements
+          .filter((e) => e.id !== own)
+          .flatMap((e) =>
+            partsOf(e).map((part) => {
+              const words = partName(timed.lesson, part)
+              return (
+                <Cmd.Item
+                  key={words}
+                  value={`${e.id} ${part.edge} ${part.pose ?? ''}`}
+                  keywords={[words]}
+                  className={ITEM}
+                  onSelect={() => onPick({ on: 'element', ...part })}
+                >
+                  <span className="truncate">{words}</span>
+                </Cmd.Item>
+              )
+            }),
+          )}
+      </Cmd.List>
+    </Cmd>
+  )
+}
+function MomentItem({
+  of: m,
+  edge,
+  onPick,
+}: {
+  of: PresentMoment
+  edge: 'start' | 'end'
+  onPick: (t: Target) => void
+}) {
+  const { rate } = useShown().lesson
+  return (
+    <Cmd.Item
+      value={edge === 'start' ? m.id : `${m.id} end`}
+      keywords={[m.label, edge === 'start' ? m.kind : 'end']}
+      className={ITEM}
+      onSelect={() => onPick({ on: 'moment', moment: m.id, edge })}
+    >
+      <MomentIcon kind={m.kind} size={12} />
+      <span className="truncate">{momentName(m, edge)}</span>
+      <span className="figures ml-auto text-[11px] text-muted">
+        {timecode(edge === 'start' ? m.frame : m.untilFrame!, rate)}
+      </span>
+    </Cmd.Item>
   )
 }
