@@ -8,13 +8,16 @@ const CONTROLS =
   'input:not([type=file], [type=search], [cmdk-input], [data-testid=timecode]), textarea, select, ' +
   '[contenteditable=true], [role=slider]:not([aria-label=Playhead]), [role=checkbox], [role=switch], [role=spinbutton]'
 
+/** What people press, by its name. */
+export type Press = readonly [name: string, act: (page: Page) => Promise<void>]
+
 /** A place with controls: how it is come to, from whatever was done before, and where it stands. */
 export interface Place {
   name: string
   open: (page: Page) => Promise<void>
   root: (page: Page) => Locator
   /** What people press with a control still full of what they set, by turns. */
-  presses: Record<string, (page: Page) => Promise<void>>
+  presses: readonly Press[]
 }
 interface Control {
   key: string
@@ -151,10 +154,12 @@ const TURNS = 600
  * @returns the page to go on with
  */
 export async function walk(page: Page, place: Place, { walked, lost, told, unreached }: Walk): Promise<Page> {
-  const presses = Object.entries(place.presses)
+  const { presses } = place
+  let isOpen = false
   const tried = new Set<string>()
   for (let turn = 0; turn < TURNS; turn++) {
-    await place.open(page)
+    if (!isOpen) await place.open(page)
+    isOpen = false
     const there = (await standing(place.root(page))).filter((c) => !VIEWS.test(c.key))
     const next = there.find((c) => !walked.has(c.key) && !tried.has(c.key))
     if (!next) return page
@@ -165,9 +170,7 @@ export async function walk(page: Page, place: Place, { walked, lost, told, unrea
       : await control.isEnabled().then(async (on) => on && ((await control.isEditable()) || next.kind !== 'words'))
     const said = await sayings(page)
     const before = reached ? await valueOf(control) : ''
-    const t0 = Date.now()
-    const wanted = reached ? await set(control, next).catch((e) => { console.log('ERR', place.name, next.key, String(e).slice(0, 900)); return undefined }) : undefined
-    if (Date.now() - t0 > 1500) console.log('SLOW', Date.now() - t0, place.name, next.key, wanted)
+    const wanted = reached ? await set(control, next).catch(() => undefined) : undefined
     if (wanted === undefined) {
       unreached.add(`${place.name}: ${next.key}`)
       continue
@@ -188,6 +191,8 @@ export async function walk(page: Page, place: Place, { walked, lost, told, unrea
     if (after === wanted) {
       // What only stands there while it is ticked can be reached again.
       if (wanted === 'false') await now.click()
+      // It stands open already for the next one.
+      isOpen = true
       continue
     }
     const line = `${place.name}: ${next.key} was ${before}, set to ${wanted}; ${press}: ${after}`
