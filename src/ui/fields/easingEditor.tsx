@@ -38,18 +38,13 @@ function wordsOf(easing: string): string {
 }
 const short = (v: number) => Math.round(v * 1000) / 1000
 
-/** An easing, shown as its curve: chosen by name, drawn by its handles, or typed as CSS writes it. */
-export function EasingEditor({
-  value,
-  onChange,
-  label = 'Easing',
-}: {
+interface EasingProps {
   value: string
   onChange: (easing: string) => void
-  label?: string
-}) {
+}
+/** An easing, shown as its curve: chosen by name, drawn by its handles, or typed as CSS writes it. */
+export function EasingEditor({ value, onChange, label = 'Easing' }: EasingProps & { label?: string }) {
   const [bad, setBad] = useState('')
-  const bezier = bezierOf(value)
   const put = (text: string) => {
     const t = text.trim()
     if (isEasing(t)) {
@@ -58,9 +53,6 @@ export function EasingEditor({
     } else
       setBad(`“${t}” is no easing. Take a name, or cubic-bezier(), steps(), linear(), soft(), overshoot(), spring().`)
   }
-  const soft = softnessOf(value)
-  const damping = dampingOf(value)
-  const over = overOf(value)
   return (
     <Popover.Root>
       <div className="flex items-center justify-between gap-2">
@@ -86,67 +78,8 @@ export function EasingEditor({
           className="z-50 space-y-2 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
           onKeyDown={(e) => e.stopPropagation()}
         >
-          <div className="grid grid-cols-4 gap-1" role="listbox" aria-label="Easings" style={{ width: W }}>
-            {[...EASING_NAMES, ...MORE].map((name) => (
-              <button
-                key={name}
-                type="button"
-                role="option"
-                aria-selected={value === name}
-                title={NOTES[name] ?? wordsOf(name)}
-                onClick={() => onChange(name)}
-                className={
-                  `group flex flex-col items-center rounded border px-0.5 pt-0.5 text-[11px] ` +
-                  `${value === name ? 'border-accent bg-accent-wash' : 'border-edge bg-card hover:border-edge-strong'}`
-                }
-              >
-                <Curve easing={name} width={66} height={34} />
-                <span className="w-full truncate text-center">{wordsOf(name)}</span>
-              </button>
-            ))}
-          </div>
-          {bezier && <Bezier value={bezier} onChange={(b) => onChange(`cubic-bezier(${b.map(short).join(', ')})`)} />}
-          {soft && (
-            <div className="flex gap-3">
-              <NumberField
-                label="Soft start"
-                unit="%"
-                min={0}
-                max={100}
-                value={soft.start}
-                onChange={(v) => onChange(`soft(${v}%, ${Math.round(soft.landing)}%)`)}
-              />
-              <NumberField
-                label="landing"
-                unit="%"
-                min={0}
-                max={100}
-                value={soft.landing}
-                onChange={(v) => onChange(`soft(${Math.round(soft.start)}%, ${v}%)`)}
-              />
-            </div>
-          )}
-          {damping !== null && (
-            <NumberField
-              label="Damping"
-              min={0.05}
-              max={1}
-              step={0.05}
-              digits={2}
-              value={damping}
-              onChange={(v) => onChange(`spring(${v})`)}
-            />
-          )}
-          {over !== null && (
-            <NumberField
-              label="Past its goal by"
-              unit="%"
-              min={0}
-              max={100}
-              value={over}
-              onChange={(v) => onChange(`overshoot(${v}%)`)}
-            />
-          )}
+          <Named value={value} onChange={onChange} />
+          <EasingValues value={value} onChange={onChange} />
           <Words label={`${label} as CSS`} className="font-code text-xs" value={value} onChange={put} />
           {bad && (
             <p className="text-accent-deep" role="alert">
@@ -159,78 +92,94 @@ export function EasingEditor({
   )
 }
 
+/** The easings that have a name, each with its curve. */
+function Named({ value, onChange }: EasingProps) {
+  return (
+    <div className="grid grid-cols-4 gap-1" role="listbox" aria-label="Easings" style={{ width: W }}>
+      {[...EASING_NAMES, ...MORE].map((name) => (
+        <button
+          key={name}
+          type="button"
+          role="option"
+          aria-selected={value === name}
+          title={NOTES[name] ?? wordsOf(name)}
+          onClick={() => onChange(name)}
+          className={
+            `group flex flex-col items-center rounded border px-0.5 pt-0.5 text-[11px] ` +
+            `${value === name ? 'border-accent bg-accent-wash' : 'border-edge bg-card hover:border-edge-strong'}`
+          }
+        >
+          <Curve easing={name} width={66} height={34} />
+          <span className="w-full truncate text-center">{wordsOf(name)}</span>
+        </button>
+      ))}
+    </div>
+  )
+}
+
+/** The values that an easing of its kind has. */
+function EasingValues({ value, onChange }: EasingProps) {
+  const bezier = bezierOf(value)
+  const soft = softnessOf(value)
+  const damping = dampingOf(value)
+  const over = overOf(value)
+  const share = { unit: '%', min: 0, max: 100 }
+  return (
+    <>
+      {bezier && <Bezier value={bezier} onChange={(b) => onChange(`cubic-bezier(${b.map(short).join(', ')})`)} />}
+      {soft && (
+        <div className="flex gap-3">
+          <NumberField
+            label="Soft start"
+            {...share}
+            value={soft.start}
+            onChange={(v) => onChange(`soft(${v}%, ${Math.round(soft.landing)}%)`)}
+          />
+          <NumberField
+            label="landing"
+            {...share}
+            value={soft.landing}
+            onChange={(v) => onChange(`soft(${Math.round(soft.start)}%, ${v}%)`)}
+          />
+        </div>
+      )}
+      {damping !== null && (
+        <NumberField
+          label="Damping"
+          min={0.05}
+          max={1}
+          step={0.05}
+          digits={2}
+          value={damping}
+          onChange={(v) => onChange(`spring(${v})`)}
+        />
+      )}
+      {over !== null && (
+        <NumberField label="Past its goal by" {...share} value={over} onChange={(v) => onChange(`overshoot(${v}%)`)} />
+      )}
+    </>
+  )
+}
+
+type Four = [number, number, number, number]
+interface BezierProps {
+  value: Four
+  onChange: (b: Four) => void
+}
 /** A cubic Bézier curve with its two handles, and its four numbers. */
-function Bezier({
-  value,
-  onChange,
-}: {
-  value: [number, number, number, number]
-  onChange: (b: [number, number, number, number]) => void
-}) {
-  const svg = useRef<SVGSVGElement>(null)
-  const [live, setLive] = useState<[number, number, number, number] | null>(null)
-  const grasped = useRef<0 | 2 | null>(null)
+function Bezier({ value, onChange }: BezierProps) {
+  const [live, setLive] = useState<Four | null>(null)
   const now = live ?? value
-  const x = (v: number) => 8 + v * (W - 16)
-  const y = (v: number) => H - PAD_Y - v * (H - 2 * PAD_Y)
-  const pull = (e: React.PointerEvent) => {
-    if (grasped.current === null) return
-    const r = svg.current!.getBoundingClientRect()
-    const next = [...now] as [number, number, number, number]
-    next[grasped.current] = Math.min(1, Math.max(0, short((e.clientX - r.left - 8) / (W - 16))))
-    next[grasped.current + 1] = Math.min(2, Math.max(-1, short((H - PAD_Y - (e.clientY - r.top)) / (H - 2 * PAD_Y))))
-    setLive(next)
-  }
   return (
     <div>
-      <svg
-        ref={svg}
-        width={W}
-        height={H}
-        className="rounded border border-edge bg-card"
-        style={{ touchAction: 'none' }}
-        data-testid="bezier"
-        onPointerMove={pull}
-        onPointerUp={() => {
-          grasped.current = null
-          if (live) {
-            setLive(null)
-            onChange(live)
-          }
+      <BezierCurve
+        value={now}
+        onLive={setLive}
+        onLetGo={() => {
+          setLive(null)
+          if (live) onChange(live)
         }}
-      >
-        <path d={`M8 ${y(0)} H${W - 8} M8 ${y(1)} H${W - 8}`} stroke="#ddd0b8" />
-        <path
-          d={`M${x(0)} ${y(0)} C${x(now[0])} ${y(now[1])} ${x(now[2])} ${y(now[3])} ${x(1)} ${y(1)}`}
-          fill="none"
-          stroke="#2b2118"
-          strokeWidth={2}
-        />
-        {([0, 2] as const).map((i) => (
-          <g key={i}>
-            <path
-              d={
-                i === 0 ? `M${x(0)} ${y(0)} L${x(now[0])} ${y(now[1])}` : `M${x(1)} ${y(1)} L${x(now[2])} ${y(now[3])}`
-              }
-              stroke="#b8321a"
-            />
-            <circle
-              cx={x(now[i])}
-              cy={y(now[i + 1]!)}
-              r={6}
-              fill="#fffdf8"
-              stroke="#b8321a"
-              strokeWidth={2}
-              className="cursor-grab"
-              data-handle={i === 0 ? 'bezier-start' : 'bezier-landing'}
-              onPointerDown={(e) => {
-                svg.current!.setPointerCapture(e.pointerId)
-                grasped.current = i
-              }}
-            />
-          </g>
-        ))}
-      </svg>
+      />
       <div className="mt-1 grid grid-cols-4 gap-1">
         {['x1', 'y1', 'x2', 'y2'].map((name, i) => (
           <NumberField
@@ -242,14 +191,67 @@ function Bezier({
             step={0.05}
             digits={3}
             value={now[i]!}
-            onChange={(v) => {
-              const next = [...value] as [number, number, number, number]
-              next[i] = v
-              onChange(next)
-            }}
+            onChange={(v) => onChange(value.with(i, v) as Four)}
           />
         ))}
       </div>
     </div>
+  )
+}
+function BezierCurve({ value: now, onLive, onLetGo }: { value: Four; onLive: (b: Four) => void; onLetGo: () => void }) {
+  const svg = useRef<SVGSVGElement>(null)
+  const grasped = useRef<0 | 2 | null>(null)
+  const x = (v: number) => 8 + v * (W - 16)
+  const y = (v: number) => H - PAD_Y - v * (H - 2 * PAD_Y)
+  const pull = (e: React.PointerEvent) => {
+    const i = grasped.current
+    if (i === null) return
+    const r = svg.current!.getBoundingClientRect()
+    const across = Math.min(1, Math.max(0, short((e.clientX - r.left - 8) / (W - 16))))
+    const up = Math.min(2, Math.max(-1, short((H - PAD_Y - (e.clientY - r.top)) / (H - 2 * PAD_Y))))
+    onLive(now.with(i, across).with(i + 1, up) as Four)
+  }
+  const point = (i: 0 | 2) => `${x(now[i])} ${y(now[i + 1]!)}`
+  return (
+    <svg
+      ref={svg}
+      width={W}
+      height={H}
+      className="rounded border border-edge bg-card"
+      style={{ touchAction: 'none' }}
+      data-testid="bezier"
+      onPointerMove={pull}
+      onPointerUp={() => {
+        grasped.current = null
+        onLetGo()
+      }}
+    >
+      <path d={`M8 ${y(0)} H${W - 8} M8 ${y(1)} H${W - 8}`} stroke="#ddd0b8" />
+      <path
+        d={`M${x(0)} ${y(0)} C${point(0)} ${point(2)} ${x(1)} ${y(1)}`}
+        fill="none"
+        stroke="#2b2118"
+        strokeWidth={2}
+      />
+      {([0, 2] as const).map((i) => (
+        <g key={i}>
+          <path d={`M${i === 0 ? `${x(0)} ${y(0)}` : `${x(1)} ${y(1)}`} L${point(i)}`} stroke="#b8321a" />
+          <circle
+            cx={x(now[i])}
+            cy={y(now[i + 1]!)}
+            r={6}
+            fill="#fffdf8"
+            stroke="#b8321a"
+            strokeWidth={2}
+            className="cursor-grab"
+            data-handle={i === 0 ? 'bezier-start' : 'bezier-landing'}
+            onPointerDown={(e) => {
+              svg.current!.setPointerCapture(e.pointerId)
+              grasped.current = i
+            }}
+          />
+        </g>
+      ))}
+    </svg>
   )
 }

@@ -33,41 +33,56 @@ interface Props {
   relative?: boolean
 }
 
+/** How a number is written and read: its bounds, units, seconds where frames are meant, px where % are. */
+function useReading({ unit, min = -Infinity, max = Infinity, multiple, digits = 0, perSecond, of }: Props) {
+  const typist = useContext(TypistContext)
+  const bounds = { min, max, digits, ...(multiple !== undefined && { multiple }) }
+  const seconds = perSecond ?? (unit === 'frames' ? typist?.perSecond() : undefined)
+  const raw = (text: string) => parseTyped(text, { unit, perSecond: seconds, of })
+  const limit = (v: number) => bounded(v, bounds)
+  return {
+    bounds,
+    raw,
+    limit,
+    parsed(text: string) {
+      const number = raw(text)
+      return number === null ? null : limit(number)
+    },
+    show: (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits),
+  }
+}
+
+/** A number that is dragged by its label. */
+function useLabelDrag({ value, step = 1, onLive, onChange }: Props, limit: (v: number) => number) {
+  const drag = useRef<{ x: number; from: number; now: number } | null>(null)
+  return {
+    onPointerDown(e: React.PointerEvent) {
+      e.preventDefault()
+      e.currentTarget.setPointerCapture(e.pointerId)
+      drag.current = { x: e.clientX, from: value, now: value }
+    },
+    onPointerMove(e: React.PointerEvent) {
+      const d = drag.current
+      if (!d) return
+      d.now = limit(d.from + Math.round((e.clientX - d.x) / 2) * step * (e.shiftKey ? 10 : 1))
+      onLive?.(d.now)
+    },
+    onPointerUp() {
+      const d = drag.current
+      drag.current = null
+      if (d && d.now !== d.from) onChange(d.now)
+    },
+  }
+}
+
 /**
  * A number that can be typed, stepped with the arrow keys (Shift: ten steps) and dragged by its label; units and
  * arithmetic are understood. Escape puts it back.
  */
-export function NumberField({
-  label,
-  value,
-  unit,
-  min = -Infinity,
-  max = Infinity,
-  step = 1,
-  multiple,
-  digits = 0,
-  perSecond,
-  of,
-  mark,
-  onLive,
-  onChange,
-  compact,
-  narrow,
-  relative,
-  tried,
-  now,
-}: Props) {
-  const typist = useContext(TypistContext)
-  const drag = useRef<{ x: number; from: number; now: number } | null>(null)
-  const show = (v: number) => String(Math.round(v * 10 ** digits) / 10 ** digits)
-  const bounds = { min, max, digits, ...(multiple !== undefined && { multiple }) }
-  const limit = (v: number) => bounded(v, bounds)
-  const seconds = perSecond ?? (unit === 'frames' ? typist?.perSecond() : undefined)
-  const raw = (text: string) => parseTyped(text, { unit, perSecond: seconds, of })
-  const parsed = (text: string) => {
-    const number = raw(text)
-    return number === null ? null : limit(number)
-  }
+export function NumberField(props: Props) {
+  const { label, value, unit, step = 1, mark, onChange, compact, narrow, relative, tried, now } = props
+  const { bounds, raw, limit, parsed, show } = useReading(props)
+  const drag = useLabelDrag(props, limit)
   const { typed, forget, field } = useTyped({
     shown: show(value),
     ...(tried !== undefined && { tried }),
@@ -81,28 +96,16 @@ export function NumberField({
       if (v !== value) onChange(v)
     },
   })
+  const stepped = (e: React.KeyboardEvent) => {
+    if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return
+    e.preventDefault()
+    const from = typed === null || relative ? value : (parsed(typed) ?? value)
+    forget()
+    onChange(limit(from + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1)))
+  }
   return (
     <label className={`flex items-center gap-1.5 ${compact ? '' : 'justify-between'}`} data-label={label}>
-      <span
-        className={compact ? 'sr-only' : 'cursor-ew-resize text-muted select-none'}
-        onPointerDown={(e) => {
-          e.preventDefault()
-          e.currentTarget.setPointerCapture(e.pointerId)
-          drag.current = { x: e.clientX, from: value, now: value }
-        }}
-        onPointerMove={(e) => {
-          if (!drag.current) return
-          drag.current.now = limit(
-            drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step * (e.shiftKey ? 10 : 1),
-          )
-          ;(onLive ?? (() => {}))(drag.current.now)
-        }}
-        onPointerUp={() => {
-          const d = drag.current
-          drag.current = null
-          if (d && d.now !== d.from) onChange(d.now)
-        }}
-      >
+      <span className={compact ? 'sr-only' : 'cursor-ew-resize text-muted select-none'} {...drag}>
         {mark}
         {label}
       </span>
@@ -123,12 +126,7 @@ export function NumberField({
           onFocus={(e) => e.target.select()}
           onKeyDown={(e) => {
             field.onKeyDown(e)
-            if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return
-            e.preventDefault()
-            const from = typed === null || relative ? value : (parsed(typed) ?? value)
-            const next = limit(from + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
-            forget()
-            onChange(next)
+            stepped(e)
           }}
         />
         {unit && <span className="pr-1.5 text-xs text-muted">{unit}</span>}

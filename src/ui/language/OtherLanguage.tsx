@@ -1,7 +1,7 @@
 import { AudioLines, Eye, Mic, Trash2 } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { inOne, linkWord, removeLanguage, sayText, setFollows, translate, whensOf } from '@/core/edits'
-import { missingIn, scriptsBeside, textsOf, tooLong, wordMates, type PhrasePair } from '@/core/language'
+import { missingIn, scriptsBeside, textsOf, tooLong, wordMates, type PhrasePair, type TextAt } from '@/core/language'
 import type { Lesson } from '@/core/lesson/schema'
 import type { Phrase, Voice } from '@/core/lesson/voices'
 import { edit, lookIn, select, setDesk, useDesk } from '../state/desk'
@@ -16,75 +16,19 @@ import { Speaking } from './Speaking'
 const textOf = (p: Phrase | null) => p?.words.map((w) => w.text).join(' ') ?? ''
 const shortened = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text)
 
-/** Another language of a lesson: its script and its texts beside those of the first one. */
-export function OtherLanguage({
-  lesson,
-  first,
-  voice,
-  onGone,
-}: {
+interface OtherProps {
   lesson: Lesson
   first: Voice
   voice: Voice
-  onGone: () => void
-}) {
+}
+/** Another language of a lesson: its script and its texts beside those of the first one. */
+export function OtherLanguage({ lesson, first, voice, onGone }: OtherProps & { onGone: () => void }) {
   const [only, setOnly] = useKept('language: only what is missing', false)
-  const [choosing, setChoosing] = useState(false)
-  const shown = useDesk((b) => b.language)
   const name = languageName(voice.language)
   const missing = new Set(missingIn(lesson, voice))
-  const phrases = scriptsBeside(lesson, first, voice)
-  const texts = textsOf(lesson)
-  const long = tooLong(lesson, voice.language)
-  const script = textOfPhrases(voice.script ?? [])
-  const take = voice.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
-  const words = voice.script?.reduce((sum, p) => sum + (p.heading ? 0 : p.words.length), 0) ?? 0
-  /** Several lines are several phrases: the one that they were put into, and those after it. */
-  const say = (phrase: string, text: string) => {
-    const lines = text
-      .split('\n')
-      .map((l) =>
-        l
-          .replace(/^#+\s*/, '')
-          .trim()
-          .slice(0, 4000),
-      )
-      .filter(Boolean)
-    const from = phrases.findIndex((p) => p.first.id === phrase)
-    const to = phrases.slice(from, from + Math.max(1, lines.length))
-    edit(
-      `${name}: “${shortened(lines[0] ?? '')}”`,
-      inOne(to.map((p, i) => translate(voice.id, p.first.id, lines[i] ?? ''))),
-    )
-  }
-  const wanted = (of: string) => !only || missing.has(of)
   return (
     <div>
-      <div className="mb-2 flex flex-wrap items-center gap-2">
-        <span className="flex-1 truncate text-muted">
-          {take
-            ? `Spoken in “${take.name}”: ${take.words.length} of ${words} words have their time.`
-            : 'Nobody speaks it yet: the first recording is heard.'}
-        </span>
-        <Button disabled={words === 0} onClick={() => setChoosing(true)}>
-          <Mic size={13} />
-          {take ? 'Another recording …' : 'A recording of it …'}
-        </Button>
-        <Button disabled={words === 0} onClick={() => void narrate(voice.id, script, voice.language)}>
-          <AudioLines size={13} />
-          Let the narrator speak it
-        </Button>
-        <Button
-          look="main"
-          onClick={() => {
-            lookIn(shown === voice.language ? null : voice.language)
-            setDesk({ panel: 'none' })
-          }}
-        >
-          <Eye size={13} />
-          {shown === voice.language ? `Look at it in ${languageName(first.language)}` : `Look at it in ${name}`}
-        </Button>
-      </div>
+      <SpokenBy lesson={lesson} first={first} voice={voice} />
       <Speaking />
       <div className="mb-2 flex items-center gap-6">
         <Tick label={`Only what is missing (${missing.size})`} value={only} onChange={setOnly} />
@@ -103,78 +47,45 @@ export function OtherLanguage({
           Take this language out
         </Button>
       </div>
-      {long.length > 0 && (
-        <ul className="mb-2 space-y-1 rounded border border-accent bg-accent-wash p-2" aria-label="Too long">
-          {long.map((l) => (
-            <li key={l.element} className="flex items-center gap-2">
-              <span className="flex-1">{l.sentence}</span>
-              <Button
-                onClick={() => {
-                  lookIn(voice.language)
-                  setDesk({ panel: 'none' })
-                  select([l.element])
-                }}
-              >
-                Show it
-              </Button>
-            </li>
-          ))}
-        </ul>
-      )}
-      <div className="thin-scroll max-h-[52vh] overflow-auto rounded border border-edge bg-card">
-        <table className="w-full table-fixed border-collapse">
-          <thead className="sticky top-0 bg-sheet text-left">
-            <tr>
-              <th className="w-1/2 px-2 py-1 font-semibold">{languageName(first.language)}</th>
-              <th className="px-2 py-1 font-semibold">{name}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {phrases
-              .filter((p) => wanted(p.first.id))
-              .map((p) => (
-                <PhraseRow
-                  key={p.first.id}
-                  lesson={lesson}
-                  first={first}
-                  voice={voice}
-                  pair={p}
-                  missing={missing.has(p.first.id)}
-                  onSay={(text) => say(p.first.id, text)}
-                />
-              ))}
-            {texts
-              .filter((t) => wanted(`${t.of} ${t.path}`))
-              .map((t) => (
-                <Row
-                  key={`${t.of} ${t.path}`}
-                  missing={missing.has(`${t.of} ${t.path}`)}
-                  left={
-                    <>
-                      <span className="mr-1.5 text-xs text-muted">{t.name}</span>
-                      {t.text}
-                    </>
-                  }
-                >
-                  <Words
-                    label={`${t.name}: ${shortened(t.text)}`}
-                    lines={2}
-                    value={voice.texts[t.of]?.[t.path] ?? ''}
-                    onChange={(v) =>
-                      edit(
-                        `${name}: “${shortened(v || t.text)}”`,
-                        sayText(voice.id, t.of, t.path, v.trim() === '' ? null : v),
-                      )
-                    }
-                  />
-                </Row>
-              ))}
-          </tbody>
-        </table>
-        {phrases.length + texts.length === 0 && (
-          <p className="p-3 text-muted">There is nothing said or written in this lesson yet.</p>
-        )}
-      </div>
+      <TooLong lesson={lesson} language={voice.language} />
+      <Beside lesson={lesson} first={first} voice={voice} missing={missing} only={only} />
+    </div>
+  )
+}
+
+/** Who speaks it: a recording that is chosen, or the narrator; and a look at the lesson in it. */
+function SpokenBy({ lesson, first, voice }: OtherProps) {
+  const [choosing, setChoosing] = useState(false)
+  const shown = useDesk((b) => b.language)
+  const name = languageName(voice.language)
+  const script = textOfPhrases(voice.script ?? [])
+  const take = voice.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
+  const words = voice.script?.reduce((sum, p) => sum + (p.heading ? 0 : p.words.length), 0) ?? 0
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-2">
+      <span className="flex-1 truncate text-muted">
+        {take
+          ? `Spoken in “${take.name}”: ${take.words.length} of ${words} words have their time.`
+          : 'Nobody speaks it yet: the first recording is heard.'}
+      </span>
+      <Button disabled={words === 0} onClick={() => setChoosing(true)}>
+        <Mic size={13} />
+        {take ? 'Another recording …' : 'A recording of it …'}
+      </Button>
+      <Button disabled={words === 0} onClick={() => void narrate(voice.id, script, voice.language)}>
+        <AudioLines size={13} />
+        Let the narrator speak it
+      </Button>
+      <Button
+        look="main"
+        onClick={() => {
+          lookIn(shown === voice.language ? null : voice.language)
+          setDesk({ panel: 'none' })
+        }}
+      >
+        <Eye size={13} />
+        {shown === voice.language ? `Look at it in ${languageName(first.language)}` : `Look at it in ${name}`}
+      </Button>
       {choosing && (
         <ChooseSound
           title={`A recording in ${name}`}
@@ -185,6 +96,120 @@ export function OtherLanguage({
         />
       )}
     </div>
+  )
+}
+
+/** The texts that do not fit where they stand in it. */
+function TooLong({ lesson, language }: { lesson: Lesson; language: string }) {
+  const long = tooLong(lesson, language)
+  if (long.length === 0) return null
+  return (
+    <ul className="mb-2 space-y-1 rounded border border-accent bg-accent-wash p-2" aria-label="Too long">
+      {long.map((l) => (
+        <li key={l.element} className="flex items-center gap-2">
+          <span className="flex-1">{l.sentence}</span>
+          <Button
+            onClick={() => {
+              lookIn(language)
+              setDesk({ panel: 'none' })
+              select([l.element])
+            }}
+          >
+            Show it
+          </Button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** The lines of what was put into a phrase, each without its mark of a heading. */
+const linesOf = (text: string): string[] =>
+  text
+    .split('\n')
+    .map((l) =>
+      l
+        .replace(/^#+\s*/, '')
+        .trim()
+        .slice(0, 4000),
+    )
+    .filter(Boolean)
+
+/** What is said and written, in both languages beside each other. */
+function Beside({ lesson, first, voice, missing, only }: OtherProps & { missing: ReadonlySet<string>; only: boolean }) {
+  const name = languageName(voice.language)
+  const phrases = scriptsBeside(lesson, first, voice)
+  const texts = textsOf(lesson)
+  /** Several lines are several phrases: the one that they were put into, and those after it. */
+  const say = (phrase: string, text: string) => {
+    const lines = linesOf(text)
+    const from = phrases.findIndex((p) => p.first.id === phrase)
+    const to = phrases.slice(from, from + Math.max(1, lines.length))
+    edit(
+      `${name}: “${shortened(lines[0] ?? '')}”`,
+      inOne(to.map((p, i) => translate(voice.id, p.first.id, lines[i] ?? ''))),
+    )
+  }
+  const wanted = (of: string) => !only || missing.has(of)
+  return (
+    <div className="thin-scroll max-h-[52vh] overflow-auto rounded border border-edge bg-card">
+      <table className="w-full table-fixed border-collapse">
+        <thead className="sticky top-0 bg-sheet text-left">
+          <tr>
+            <th className="w-1/2 px-2 py-1 font-semibold">{languageName(first.language)}</th>
+            <th className="px-2 py-1 font-semibold">{name}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {phrases
+            .filter((p) => wanted(p.first.id))
+            .map((p) => (
+              <PhraseRow
+                key={p.first.id}
+                lesson={lesson}
+                first={first}
+                voice={voice}
+                pair={p}
+                missing={missing.has(p.first.id)}
+                onSay={(text) => say(p.first.id, text)}
+              />
+            ))}
+          {texts
+            .filter((t) => wanted(`${t.of} ${t.path}`))
+            .map((t) => (
+              <TextRow key={`${t.of} ${t.path}`} of={t} voice={voice} missing={missing.has(`${t.of} ${t.path}`)} />
+            ))}
+        </tbody>
+      </table>
+      {phrases.length + texts.length === 0 && (
+        <p className="p-3 text-muted">There is nothing said or written in this lesson yet.</p>
+      )}
+    </div>
+  )
+}
+
+/** A text of the lesson beside what it is in another language. */
+function TextRow({ of: t, voice, missing }: { of: TextAt; voice: Voice; missing: boolean }) {
+  const name = languageName(voice.language)
+  return (
+    <Row
+      missing={missing}
+      left={
+        <>
+          <span className="mr-1.5 text-xs text-muted">{t.name}</span>
+          {t.text}
+        </>
+      }
+    >
+      <Words
+        label={`${t.name}: ${shortened(t.text)}`}
+        lines={2}
+        value={voice.texts[t.of]?.[t.path] ?? ''}
+        onChange={(v) =>
+          edit(`${name}: “${shortened(v || t.text)}”`, sayText(voice.id, t.of, t.path, v.trim() === '' ? null : v))
+        }
+      />
+    </Row>
   )
 }
 

@@ -59,6 +59,30 @@ export function SoundsDialog() {
   )
 }
 
+/** The sounds of the library. */
+function useSoundFiles(): readonly LibraryFile[] {
+  const [files, setFiles] = useState<LibraryFile[]>([])
+  useEffect(() => {
+    ask(ROUTES.listMedia, { query: { kind: 'sound' } }).then(setFiles, () => {})
+  }, [])
+  return files
+}
+
+/** Plays a sound as loud as it will be: one that ships, or a file of the library. */
+function useHearing(): (sound: InterfaceSound | LibraryFile, levelDb: number) => void {
+  const playing = useRef<HTMLAudioElement | null>(null)
+  useEffect(() => () => playing.current?.pause(), [])
+  return (sound, levelDb) => {
+    playing.current?.pause()
+    const own = typeof sound === 'string' ? URL.createObjectURL(wavFor(sound, 3)) : null
+    const audio = new Audio(own ?? `/${(sound as LibraryFile).medium.file}`)
+    playing.current = audio
+    if (own) audio.onended = audio.onpause = () => URL.revokeObjectURL(own)
+    audio.volume = Math.min(1, 10 ** (levelDb / 20))
+    void audio.play().catch(() => toast.error('It cannot be played here.'))
+  }
+}
+
 function Choosing() {
   // Recordings and sounds are there all along: they do not come and go.
   const chosen = useDesk(({ lesson, elements: [first] }) => {
@@ -74,10 +98,7 @@ function Choosing() {
   const [under, setUnder] = useKept('sounds: under', true)
   const [varies, setVaries] = useKept('sounds: varies', true)
   const [busy, setBusy] = useState(false)
-  const [files, setFiles] = useState<LibraryFile[]>([])
-  useEffect(() => {
-    ask(ROUTES.listMedia, { query: { kind: 'sound' } }).then(setFiles, () => {})
-  }, [])
+  const files = useSoundFiles()
   const brought = files.find((f) => f.sha256 === own)
   // A file that was chosen may be gone from the library.
   const sound = own !== null && (brought || own in INTERFACE_SOUNDS) ? own : USUAL[at]
@@ -85,16 +106,7 @@ function Choosing() {
   const span = marked ?? { from: 0, to: timed.length }
   const rule = { media: '', at, of, variants: 1, chance: 1, levelDb, duckDb: 0, muted: false }
   const times = chimeFrames(timed, rule, span).length
-  const playing = useRef<HTMLAudioElement | null>(null)
-  const hear = () => {
-    playing.current?.pause()
-    const own = brought ? null : URL.createObjectURL(wavFor(sound as InterfaceSound, 3))
-    playing.current = new Audio(own ?? `/${brought!.medium.file}`)
-    if (own) playing.current.onended = playing.current.onpause = () => URL.revokeObjectURL(own)
-    playing.current.volume = Math.min(1, 10 ** (levelDb / 20))
-    void playing.current.play().catch(() => toast.error('It cannot be played here.'))
-  }
-  useEffect(() => () => playing.current?.pause(), [])
+  const hear = useHearing()
   const lay = async () => {
     setBusy(true)
     try {
@@ -143,7 +155,7 @@ function Choosing() {
           : `Heard ${times === 1 ? 'once' : `${times} times`}, ${marked ? 'in the passage' : 'in the lesson'}.`}
       </p>
       <div className="flex justify-end gap-2">
-        <Button onClick={hear}>
+        <Button onClick={() => hear(brought ?? (sound as InterfaceSound), levelDb)}>
           <Play size={13} />
           Hear it
         </Button>

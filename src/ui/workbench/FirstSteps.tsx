@@ -17,16 +17,19 @@ const wasPutAway = (): boolean => {
   }
 }
 
-/** What a first lesson takes, step by step; each ticks itself as it is done. */
-export function FirstSteps() {
-  const [away, setAway] = useState(wasPutAway)
-  const [open, setOpen] = useState(false)
+interface FirstStep {
+  done: boolean
+  words: string
+  how: string
+  go: () => void
+}
+/** What a first lesson takes, in order. */
+function useSteps(): FirstStep[] {
   const lesson = useDesk((b) => b.lesson)
   const moments = useDesk((b) => [...b.timed.moments.values()].some((m) => !momentKind(m).laid))
   const id = useDesk((b) => b.id)
   const exported = useJobs((s) => s.jobs.some((j) => j.kind === 'export' && j.lesson === id && j.state === 'done'))
-  if (away) return null
-  const steps = [
+  return [
     {
       done: lesson.elements.some((e) => isClip(e) && lesson.media[mediumOf(e) ?? '']?.kind === 'take'),
       words: 'Bring in a recording',
@@ -52,6 +55,14 @@ export function FirstSteps() {
       go: () => setDesk({ panel: 'export' }),
     },
   ]
+}
+
+/** What a first lesson takes, step by step; each ticks itself as it is done. */
+export function FirstSteps() {
+  const [away, setAway] = useState(wasPutAway)
+  const [open, setOpen] = useState(false)
+  const steps = useSteps()
+  if (away) return null
   const done = steps.filter((s) => s.done).length
   const next = steps.findIndex((s) => !s.done)
   const putAway = () => {
