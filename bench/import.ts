@@ -44,7 +44,7 @@ export async function measureImport(dir: string, say: (line: string) => void): P
   mkdirSync(bareIn)
   const bare = async () => {
     const began = performance.now()
-    await conformTake(long, bareIn, facts, times, steps)
+    await conformTake({ source: long, dir: bareIn }, facts, times, steps)
     await writeProxy(
       bareIn,
       { width: facts.video!.width!, height: facts.video!.height!, durationUs: times.durationUs },

@@ -14,6 +14,121 @@ const SURE = 0.7
 
 type Press = Extract<TraceEvent, { type: 'pointerdown' }>
 
+/** How the pixels of a trace lie on those of the take. */
+interface Scaling {
+  at(e: { x: number; y: number }): { x: number; y: number }
+  rect(r: Quadruple): Quadruple
+  turn(e: { deltaX: number; deltaY: number }): [number, number]
+}
+type Quadruple = [number, number, number, number]
+function scalingOf(trace: Trace, take: { width?: number; height?: number }): Scaling {
+  const kx = (take.width ?? trace.width) / trace.width
+  const ky = (take.height ?? trace.height) / trace.height
+  return {
+    at: (e) => ({ x: e.x * kx, y: e.y * ky }),
+    rect: ([x, y, w, h]) => [x * kx, y * ky, w * kx, h * ky],
+    turn: (e) => [e.deltaX * kx, e.deltaY * ky],
+  }
+}
+const usOf = (e: { t: number }) => Math.round(e.t * 1e6)
+const rectOf = (e: { target?: { rect?: Quadruple | undefined } | undefined }, to: Scaling) =>
+  e.target?.rect ? { rect: to.rect(e.target.rect) } : {}
+const sureness = (e: TraceEvent) =>
+  e.confidence !== undefined
+    ? { confidence: e.confidence, ...(e.type === 'pointerdown' && e.confidence < SURE && { proposed: true }) }
+    : {}
+
+/** What an event makes known: nothing, or a moment. Each keeps in mind what came before. */
+type Reader = (e: TraceEvent) => Moment | null
+
+/** Every press of a button, double clicks, and drags from where they were pressed. */
+function presses(media: string, to: Scaling): Reader {
+  let [clicks, drags] = [0, 0]
+  let down: Press | null = null
+  let last: Press | null = null
+  return (e) => {
+    if (e.type === 'pointerdown') {
+      const twice: boolean =
+        last !== null &&
+        last.button === e.button &&
+        usOf(e) - last.t * 1e6 < DOUBLE_US &&
+        Math.hypot(last.x - e.x, last.y - e.y) < DOUBLE_PX
+      const verb = e.button === 2 ? 'right click' : twice ? 'double click' : 'click'
+      down = e
+      last = twice ? null : e
+      return {
+        id: `${media}/click-${++clicks}`,
+        kind: 'click',
+        label: e.target?.label ? `${verb} on ${e.target.label}` : `${verb} ${clicks}`,
+        fromUs: usOf(e),
+        at: to.at(e),
+        button: e.button,
+        ...rectOf(e, to),
+        ...sureness(e),
+      }
+    }
+    if (e.type !== 'pointerup' || !down) return null
+    const from = down
+    down = null
+    if (Math.hypot(from.x - e.x, from.y - e.y) < DRAG_PX) return null
+    return {
+      id: `${media}/drag-${++drags}`,
+      kind: 'drag',
+      label: from.target?.label ? `drag of ${from.target.label}` : `drag ${drags}`,
+      fromUs: usOf(from),
+      toUs: usOf(e),
+      at: to.at(from),
+    }
+  }
+}
+
+/** Bursts of scrolling: turns of the wheel less than 0.4 s apart. */
+function scrolls(media: string, to: Scaling): Reader {
+  let count = 0
+  let burst: Moment | null = null
+  return (e) => {
+    if (e.type !== 'wheel') return null
+    const us = usOf(e)
+    const turn: [number, number, number] = [us, ...to.turn(e)]
+    if (burst && us - (burst.toUs ?? burst.fromUs) <= QUIET_US) {
+      burst.toUs = us
+      burst.turns!.push(turn)
+      return null
+    }
+    burst = {
+      id: `${media}/scroll-${++count}`,
+      kind: 'scroll',
+      label: e.deltaY < 0 ? 'scroll up' : 'scroll down',
+      fromUs: us,
+      toUs: us,
+      at: to.at(e),
+      turns: [turn],
+    }
+    return burst
+  }
+}
+
+/** Every key. */
+function keys(media: string, to: Scaling): Reader {
+  let count = 0
+  return (e) => {
+    if (e.type !== 'keydown') return null
+    const label = `key ${e.key === ' ' ? 'Space' : e.key}`
+    return { id: `${media}/key-${++count}`, kind: 'key', label, fromUs: usOf(e), ...rectOf(e, to) }
+  }
+}
+
+/** What appears on the screen. */
+function changes(media: string, to: Scaling): Reader {
+  let count = 0
+  return (e) => {
+    if (e.type !== 'screenchange') return null
+    const id = `${media}/screen-${++count}`
+    const label = e.label ?? 'the screen changes'
+    return { id, kind: 'screen', label, fromUs: usOf(e), rect: to.rect(e.rect), ...sureness(e) }
+  }
+}
+
 /**
  * The moments that a trace tells of, logged or found: every press of a button, double clicks and drags; every key and
  * each run of typing; each burst of scrolling (events less than 0.4 s apart); rests of the pointer; and what appears on
@@ -21,93 +136,9 @@ type Press = Extract<TraceEvent, { type: 'pointerdown' }>
  * else in the trace's own.
  */
 export function momentsOf(trace: Trace, media: string, take: { width?: number; height?: number } = {}): Moment[] {
-  const kx = (take.width ?? trace.width) / trace.width
-  const ky = (take.height ?? trace.height) / trace.height
-  const at = (e: { x: number; y: number }) => ({ x: e.x * kx, y: e.y * ky })
-  const scaled = ([x, y, w, h]: [number, number, number, number]): [number, number, number, number] => [
-    x * kx,
-    y * ky,
-    w * kx,
-    h * ky,
-  ]
-  const out: Moment[] = []
-  const count = { click: 0, key: 0, scroll: 0, screen: 0, drag: 0 }
-  let scroll: Moment | null = null
-  let down: Press | null = null
-  let last: Press | null = null
-  for (const e of trace.events) {
-    const fromUs = Math.round(e.t * 1e6)
-    const rect = 'target' in e && e.target?.rect ? { rect: scaled(e.target.rect) } : {}
-    const found =
-      e.confidence !== undefined
-        ? { confidence: e.confidence, ...(e.type === 'pointerdown' && e.confidence < SURE && { proposed: true }) }
-        : {}
-    if (e.type === 'pointerdown') {
-      const twice: boolean =
-        last !== null &&
-        last.button === e.button &&
-        fromUs - last.t * 1e6 < DOUBLE_US &&
-        Math.hypot(last.x - e.x, last.y - e.y) < DOUBLE_PX
-      const verb = e.button === 2 ? 'right click' : twice ? 'double click' : 'click'
-      out.push({
-        id: `${media}/click-${++count.click}`,
-        kind: 'click',
-        label: e.target?.label ? `${verb} on ${e.target.label}` : `${verb} ${count.click}`,
-        fromUs,
-        at: at(e),
-        button: e.button,
-        ...rect,
-        ...found,
-      })
-      down = e
-      last = twice ? null : e
-    } else if (e.type === 'pointerup' && down) {
-      if (Math.hypot(down.x - e.x, down.y - e.y) >= DRAG_PX)
-        out.push({
-          id: `${media}/drag-${++count.drag}`,
-          kind: 'drag',
-          label: down.target?.label ? `drag of ${down.target.label}` : `drag ${count.drag}`,
-          fromUs: Math.round(down.t * 1e6),
-          toUs: fromUs,
-          at: at(down),
-        })
-      down = null
-    } else if (e.type === 'keydown') {
-      out.push({
-        id: `${media}/key-${++count.key}`,
-        kind: 'key',
-        label: `key ${e.key === ' ' ? 'Space' : e.key}`,
-        fromUs,
-        ...rect,
-      })
-    } else if (e.type === 'wheel') {
-      const turn: [number, number, number] = [fromUs, e.deltaX * kx, e.deltaY * ky]
-      if (scroll && fromUs - (scroll.toUs ?? scroll.fromUs) <= QUIET_US) {
-        scroll.toUs = fromUs
-        scroll.turns!.push(turn)
-      } else
-        out.push(
-          (scroll = {
-            id: `${media}/scroll-${++count.scroll}`,
-            kind: 'scroll',
-            label: e.deltaY < 0 ? 'scroll up' : 'scroll down',
-            fromUs,
-            toUs: fromUs,
-            at: at(e),
-            turns: [turn],
-          }),
-        )
-    } else if (e.type === 'screenchange') {
-      out.push({
-        id: `${media}/screen-${++count.screen}`,
-        kind: 'screen',
-        label: e.label ?? 'the screen changes',
-        fromUs,
-        rect: scaled(e.rect),
-        ...found,
-      })
-    }
-  }
+  const to = scalingOf(trace, take)
+  const readers = [presses(media, to), keys(media, to), scrolls(media, to), changes(media, to)]
+  const out = trace.events.flatMap((e) => readers.map((read) => read(e)).filter((m) => m !== null))
   return [...out, ...typingOf(trace, media), ...restsOf(trace, media, take)].sort((a, b) => a.fromUs - b.fromUs)
 }
 

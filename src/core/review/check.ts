@@ -5,7 +5,7 @@ import { isGauge, propertiesOf, type Property } from '../motion'
 import { type KeyValue } from '../values'
 import { timedOf } from '../scene'
 import { UNITS } from '../values'
-import { Lesson, LESSON_VERSION } from '../lesson/schema'
+import { Lesson, LESSON_VERSION, type Element, type Track } from '../lesson/schema'
 import { fromOlder } from './older'
 import { upgraded } from '../lesson/upgrade'
 
@@ -75,9 +75,11 @@ function partFaults(lesson: Lesson, depth = 1): Fault[] {
 }
 
 const SHOWN = { picture: 'picture', footage: 'take or picture', sound: 'sound' }
-function referenceFaults(lesson: Lesson): Fault[] {
-  const faults: Fault[] = []
-  const say = (at: string, sentence: string) => faults.push({ at, sentence })
+/** Notes a fault, by where it is. */
+type Say = (at: string, sentence: string) => void
+
+/** Whether every id is used once, and what media and voices name is there. */
+function idFaults(lesson: Lesson, say: Say): void {
   const seen = new Map<string, string>()
   const unique = (id: string, at: string) => {
     const first = seen.get(id)
@@ -100,78 +102,99 @@ function referenceFaults(lesson: Lesson): Fault[] {
     })
   })
   lesson.moments.forEach((m, i) => unique(m.id, `moments[${i}].id`))
-  const tracks = new Map(lesson.tracks.map((t) => [t.id, t.kind]))
-  const timed = timedOf(lesson)
-  const elements = new Set(lesson.elements.map((e) => e.id))
-  lesson.elements.forEach((e, i) => {
-    const on = kindOf(e).plays === 'sound' ? 'sound' : 'picture'
-    if (tracks.get(e.track) !== on)
-      say(`elements[${i}].track`, `there is no track for ${on === 'sound' ? 'sound' : 'pictures'} “${e.track}”`)
+}
+
+/** A lesson with its elements and the sorts of its tracks by their ids. */
+interface Known {
+  lesson: Lesson
+  elements: ReadonlyMap<string, Element>
+  tracks: ReadonlyMap<string, Track['kind']>
+}
+/** Whether an element lies on a track of its sort, has a place in time, and shows what is there. */
+function standingFaults({ lesson, elements, tracks }: Known, e: Element, at: string, say: Say): void {
+  const on = kindOf(e).plays === 'sound' ? 'sound' : 'picture'
+  if (tracks.get(e.track) !== on)
+    say(`${at}.track`, `there is no track for ${on === 'sound' ? 'sound' : 'pictures'} “${e.track}”`)
+  for (const side of ['start', 'end'] as const) {
+    const edge = e[side]
+    if (edge.on === 'element' && !elements.has(edge.element))
+      say(`${at}.${side}.element`, `there is no element “${edge.element}”`)
+  }
+  if (e.start.on === 'length' && e.end.on === 'length')
+    say(`${at}.end`, 'the start and the end are both given as a length; one of them needs a place in time')
+  const placed = placedIn(e)
+  if (placed && !lesson.parts[placed.part]) say(`${at}.look.part`, `there is no lesson “${placed.part}” in “parts”`)
+  const medium = mediumOf(e)
+  const { sounds, plays } = kindOf(e)
+  if (medium !== null && !shows(e, lesson.media[medium]))
+    say(`${at}.look.media`, `there is no ${SHOWN[sounds ? 'sound' : (plays ?? 'picture')]} “${medium}”`)
+}
+
+/** Whether what an element rides on, follows and reads is there. */
+function joinFaults({ elements }: Known, e: Element, at: string, say: Say): void {
+  if (e.rides?.on && !elements.has(e.rides.on)) say(`${at}.rides.on`, `there is no element “${e.rides.on}”`)
+  if (e.follows && !elements.has(e.follows.first))
+    say(`${at}.follows.first`, `there is no element “${e.follows.first}”`)
+  for (const [path, { gauge }] of Object.entries(e.reads)) {
+    const read = elements.get(gauge)
+    if (!read || !isGauge(read)) say(`${at}.reads.${path}`, `there is no gauge “${gauge}”`)
+    if (!fieldsOf(e).some((f) => f.path === path))
+      say(`${at}.reads.${path}`, `an element of the kind “${kindName(e)}” has no value “${path}”`)
+  }
+}
+
+/** Whether the poses of an element key what it has, within its bounds, at times that can be had. */
+function poseFaults({ lesson, elements }: Known, e: Element, of: string, say: Say): void {
+  const properties = new Map(propertiesOf(e).map((p) => [p.path, p]))
+  const ids = new Set<string>()
+  e.poses.forEach((p, n) => {
+    const at = `${of}.poses[${n}]`
+    if (ids.has(p.id)) say(`${at}.id`, `the id “${p.id}” is already used in this element`)
+    ids.add(p.id)
+    if (p.end.on === 'previous' || p.end.on === 'key')
+      say(`${at}.end`, 'only the start of a move can follow straight on')
+    if (p.start.on === 'length' && p.end.on === 'length')
+      say(
+        `${at}.end`,
+        'the start and the end of the move are both given as a length; one of them needs a place in time',
+      )
+    for (const [path, value] of Object.entries(p.values)) {
+      const property = properties.get(path)
+      const fault = property
+        ? valueFault(property, value)
+        : `an element of the kind “${kindName(e)}” has no property “${path}” that can be keyed`
+      if (fault) say(`${at}.values.${path}`, fault)
+    }
     for (const side of ['start', 'end'] as const) {
-      const edge = e[side]
+      const edge = p[side]
       if (edge.on === 'element' && !elements.has(edge.element))
-        say(`elements[${i}].${side}.element`, `there is no element “${edge.element}”`)
+        say(`${at}.${side}.element`, `there is no element “${edge.element}”`)
+      if (edge.on === 'take' && !lesson.media[edge.media])
+        say(`${at}.${side}.media`, `there is no take “${edge.media}”`)
     }
-    if (e.start.on === 'length' && e.end.on === 'length')
-      say(`elements[${i}].end`, 'the start and the end are both given as a length; one of them needs a place in time')
-    const placed = placedIn(e)
-    if (placed && !lesson.parts[placed.part])
-      say(`elements[${i}].look.part`, `there is no lesson “${placed.part}” in “parts”`)
-    const medium = mediumOf(e)
-    const { sounds, plays } = kindOf(e)
-    if (medium !== null && !shows(e, lesson.media[medium]))
-      say(`elements[${i}].look.media`, `there is no ${SHOWN[sounds ? 'sound' : (plays ?? 'picture')]} “${medium}”`)
   })
+}
+
+function referenceFaults(lesson: Lesson): Fault[] {
+  const faults: Fault[] = []
+  const say: Say = (at, sentence) => faults.push({ at, sentence })
+  idFaults(lesson, say)
+  const known: Known = {
+    lesson,
+    elements: new Map(lesson.elements.map((e) => [e.id, e])),
+    tracks: new Map(lesson.tracks.map((t) => [t.id, t.kind])),
+  }
+  const at = (i: number) => `elements[${i}]`
+  lesson.elements.forEach((e, i) => standingFaults(known, e, at(i), say))
   lesson.elements.forEach((e, i) => {
-    if (e.rides?.on && !elements.has(e.rides.on)) say(`elements[${i}].rides.on`, `there is no element “${e.rides.on}”`)
-    if (e.follows && !elements.has(e.follows.first))
-      say(`elements[${i}].follows.first`, `there is no element “${e.follows.first}”`)
-    for (const [path, { gauge }] of Object.entries(e.reads)) {
-      const at = `elements[${i}].reads.${path}`
-      const read = lesson.elements.find((x) => x.id === gauge)
-      if (!read || !isGauge(read)) say(at, `there is no gauge “${gauge}”`)
-      if (!fieldsOf(e).some((f) => f.path === path))
-        say(at, `an element of the kind “${kindName(e)}” has no value “${path}”`)
-    }
-    const properties = new Map(propertiesOf(e).map((p) => [p.path, p]))
-    const ids = new Set<string>()
-    e.poses.forEach((p, n) => {
-      const at = `elements[${i}].poses[${n}]`
-      if (ids.has(p.id)) say(`${at}.id`, `the id “${p.id}” is already used in this element`)
-      ids.add(p.id)
-      if (p.end.on === 'previous' || p.end.on === 'key')
-        say(`${at}.end`, 'only the start of a move can follow straight on')
-      if (p.start.on === 'length' && p.end.on === 'length')
-        say(
-          `${at}.end`,
-          'the start and the end of the move are both given as a length; one of them needs a place in time',
-        )
-      for (const [path, value] of Object.entries(p.values)) {
-        const property = properties.get(path)
-        if (!property) {
-          say(
-            `${at}.values.${path}`,
-            `an element of the kind “${kindName(e)}” has no property “${path}” that can be keyed`,
-          )
-          continue
-        }
-        const fault = valueFault(property, value)
-        if (fault) say(`${at}.values.${path}`, fault)
-      }
-      for (const side of ['start', 'end'] as const) {
-        const edge = p[side]
-        if (edge.on === 'element' && !elements.has(edge.element))
-          say(`${at}.${side}.element`, `there is no element “${edge.element}”`)
-        if (edge.on === 'take' && !lesson.media[edge.media])
-          say(`${at}.${side}.media`, `there is no take “${edge.media}”`)
-      }
-    })
+    joinFaults(known, e, at(i), say)
+    poseFaults(known, e, at(i), say)
   })
   lesson.staggers.forEach((s, i) =>
     s.elements.forEach((id, n) => {
-      if (!elements.has(id)) say(`staggers[${i}].elements[${n}]`, `there is no element “${id}”`)
+      if (!known.elements.has(id)) say(`staggers[${i}].elements[${n}]`, `there is no element “${id}”`)
     }),
   )
-  for (const c of timed.circles) say(`elements[${lesson.elements.findIndex((e) => e.id === c.element)}]`, c.sentence)
+  for (const c of timedOf(lesson).circles) say(at(lesson.elements.findIndex((e) => e.id === c.element)), c.sentence)
   return faults
 }

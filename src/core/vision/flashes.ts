@@ -1,3 +1,4 @@
+import type { Rect } from '../geometry'
 import type { Flash } from './flash'
 import { BLOCK, FEWEST, MARGIN } from './sizes'
 import type { Changes } from './changes'
@@ -39,20 +40,42 @@ export class FlashFinder {
     frame: number,
     before: number,
     after: number,
-    {
-      most,
-      same,
-      share,
-      within,
-    }: { most: number; same: number; share: number; within?: { x: number; y: number; w: number; h: number } } = {
+    { most, same, share, within }: { most: number; same: number; share: number; within?: Rect } = {
       most: 12,
       same: SAME,
       share: LEAST_SHARE,
     },
   ): Flash[] {
-    const { changes, stamp, cells, across, group } = this
-    const { columns } = changes
-    const came = (this.turn += 2)
+    this.turn += 2
+    const blocks = this.blocksAt(frame, before, after, within)
+    const found = this.pixelsAt(frame, before, after, { blocks, same })
+    if (found.length < FEWEST * 2) return []
+    const boxes = this.boxesOf(found)
+    const out: Flash[] = []
+    const calm = boxes.reduce((sum, b) => sum + (this.restless(b) ? 0 : b.count), 0)
+    for (const [g, box] of boxes.entries()) {
+      const w = box.x1 - box.x0 + 1
+      const h = box.y1 - box.y0 + 1
+      if (
+        box.count < FEWEST ||
+        w < SMALLEST ||
+        h < SMALLEST ||
+        Math.max(w, h) < LONG_ENOUGH ||
+        Math.max(w, h) > LARGEST ||
+        box.count < calm * share ||
+        this.restless(box)
+      )
+        continue
+      if (out.length === most) return []
+      if (same === SAME && this.altered(box.x0, box.y0, w, h, before, after)) continue
+      out.push(this.cut(frame, { x: box.x0, y: box.y0, w, h, count: box.count }, found, g))
+    }
+    return out
+  }
+
+  /** The squares that change after `before` by `frame` and again by `after`; none where there are too many. */
+  private blocksAt(frame: number, before: number, after: number, within?: Rect): number[] {
+    const { changes, stamp, turn: came } = this
     const seen = came + 1
     const blocks: number[] = []
     const allowed = within && new Set(changes.blocksOf(within.x, within.y, within.w, within.h))
@@ -65,6 +88,18 @@ export class FlashFinder {
           blocks.push(b)
           if (blocks.length > TOO_BUSY) return []
         }
+    return blocks
+  }
+
+  /** The pixels, x and y by turns, that are there at `frame` alone; their cells are marked. */
+  private pixelsAt(
+    frame: number,
+    before: number,
+    after: number,
+    { blocks, same }: { blocks: readonly number[]; same: number },
+  ): number[] {
+    const { changes, cells, across, turn: came } = this
+    const { columns } = changes
     const found: number[] = []
     for (const b of blocks) {
       const here = changes.pixels(b, changes.entry(b, frame))
@@ -83,8 +118,13 @@ export class FlashFinder {
         cells[(y >> 2) * across + (x >> 2)] = came
       }
     }
-    if (found.length < FEWEST * 2) return []
-    // Cells that touch, also across a corner, belong together.
+    return found
+  }
+
+  /** Boxes around the pixels of cells that touch, also across a corner. */
+  private boxesOf(found: readonly number[]): { x0: number; y0: number; x1: number; y1: number; count: number }[] {
+    const { cells, across, group, turn: came } = this
+    const seen = came + 1
     let groups = 0
     for (let i = 0; i < found.length; i += 2) {
       const start = (found[i + 1]! >> 2) * across + (found[i]! >> 2)
@@ -116,26 +156,7 @@ export class FlashFinder {
       if (y < box.y0) box.y0 = y
       if (y > box.y1) box.y1 = y
     }
-    const out: Flash[] = []
-    const calm = boxes.reduce((sum, b) => sum + (this.restless(b) ? 0 : b.count), 0)
-    for (const [g, box] of boxes.entries()) {
-      const w = box.x1 - box.x0 + 1
-      const h = box.y1 - box.y0 + 1
-      if (
-        box.count < FEWEST ||
-        w < SMALLEST ||
-        h < SMALLEST ||
-        Math.max(w, h) < LONG_ENOUGH ||
-        Math.max(w, h) > LARGEST ||
-        box.count < calm * share ||
-        this.restless(box)
-      )
-        continue
-      if (out.length === most) return []
-      if (same === SAME && this.altered(box.x0, box.y0, w, h, before, after)) continue
-      out.push(this.cut(frame, { x: box.x0, y: box.y0, w, h, count: box.count }, found, g))
-    }
-    return out
+    return boxes
   }
 
   /** Whether a place is not as it was when what flashed up there is gone: a caret leaves a letter behind. */

@@ -85,21 +85,8 @@ function readings(parts: readonly Part[]): { phrase: number; pieces: Piece[]; fr
   return out
 }
 
-/**
- * What of some phrases of a script is said, and where what is said departs from them.
- *
- * @param heard    words and other sounds, in order
- * @param phrases  the phrases that could be heard, in the order of the script
- * @param letters  how many letters a word has, by its place in the script
- */
-export function readingOf(
-  heard: readonly HeardSound[],
-  phrases: readonly PhraseRun[],
-  letters: (word: number) => number = () => 5,
-): ScriptReading {
-  const phraseOf = (word: number) => phrases.findIndex((p) => word >= p.first && word < p.first + p.long)
-  // A word or two heard within other sounds are taken for such themselves.
-  const parts = partsOf(heard, phraseOf)
+/** A word or two heard within other sounds are taken for such themselves. */
+function withoutIslands(parts: ReturnType<typeof partsOf>): HeardSound[] {
   const cleared: HeardSound[] = []
   parts.forEach((p, i) => {
     if (!isPiece(p)) {
@@ -116,6 +103,23 @@ export function readingOf(
     const island = both && around >= 8 && p.words.length <= ISLAND.words && long <= ISLAND.frames
     for (const w of p.words) cleared.push(island ? { word: null, from: w.from, to: w.to } : w)
   })
+  return cleared
+}
+
+/**
+ * What of some phrases of a script is said, and where what is said departs from them.
+ *
+ * @param heard    words and other sounds, in order
+ * @param phrases  the phrases that could be heard, in the order of the script
+ * @param letters  how many letters a word has, by its place in the script
+ */
+export function readingOf(
+  heard: readonly HeardSound[],
+  phrases: readonly PhraseRun[],
+  letters: (word: number) => number = () => 5,
+): ScriptReading {
+  const phraseOf = (word: number) => phrases.findIndex((p) => word >= p.first && word < p.first + p.long)
+  const cleared = withoutIslands(partsOf(heard, phraseOf))
   const all = readings(partsOf(cleared, phraseOf))
   const enough = all.filter((r) => {
     const words = r.pieces.reduce((n, p) => n + p.words.length, 0)

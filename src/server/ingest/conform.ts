@@ -78,50 +78,17 @@ export function fitsAsItIs(facts: FileFacts, times: FrameTimes): boolean {
   )
 }
 
-/**
- * Writes `take.mp4` into `dir`: the recording at a constant rate, every picture at its own time
- * (each instant of the new rate shows the picture nearest to it, counted from the start, so that
- * nothing drifts). A recording that fits is copied, not encoded again, unless it is to be encoded `anew`.
- */
-export async function conformTake(
-  source: string,
-  dir: string,
-  facts: FileFacts,
-  times: FrameTimes,
-  steps: Steps,
-  { anew = false } = {},
-): Promise<Conformed> {
-  const out = path.join(dir, BESIDE.take)
-  const run = {
-    signal: steps.signal,
-    limit: limitFor(facts.durationUs),
-    onTime: (us: number) => steps.onShare(Math.min(1, us / Math.max(1, times.durationUs))),
-  }
-  if (!anew && fitsAsItIs(facts, times)) {
-    const damaged = await ffmpeg(
-      [
-        ...SAFE_INPUT,
-        '-i',
-        source,
-        '-map',
-        '0:v:0',
-        '-map',
-        '0:a:0?',
-        '-c',
-        'copy',
-        '-map_metadata',
-        '-1',
-        '-bsf:v',
-        'h264_metadata=colour_primaries=1:transfer_characteristics=1:matrix_coefficients=1:video_full_range_flag=0',
-        '-movflags',
-        '+faststart',
-        out,
-      ],
-      run,
-    )
-    return { copied: true, damaged }
-  }
-  const v = facts.video!
+/** Arguments by which a recording that fits is copied as it is, with its colours named. */
+const copying = (source: string, out: string): string[] => [
+  ...SAFE_INPUT,
+  ...['-i', source, '-map', '0:v:0', '-map', '0:a:0?', '-c', 'copy', '-map_metadata', '-1'],
+  '-bsf:v',
+  'h264_metadata=colour_primaries=1:transfer_characteristics=1:matrix_coefficients=1:video_full_range_flag=0',
+  ...['-movflags', '+faststart', out],
+]
+
+/** The filters that bring a recording's pictures to a constant rate, upright, and to limited BT.709. */
+function conforming(v: NonNullable<FileFacts['video']>, { rate }: FrameTimes): string {
   const known =
     v.color_space === 'bt709' ||
     HDR.has(v.color_transfer ?? '') ||
@@ -131,53 +98,46 @@ export async function conformTake(
   const matrix = known ? '' : `in_color_matrix=${told}:`
   const interlaced = v.field_order && !['progressive', 'unknown'].includes(v.field_order) ? 'yadif,' : ''
   // Halfway up, the filter rounds to the later picture; `start_time=0` holds the first one from the very start.
-  const constant = `fps=${times.rate.num}/${times.rate.den}:start_time=0:round=near`
+  const constant = `fps=${rate.num}/${rate.den}:start_time=0:round=near`
   const scale = sizing(v, `:${matrix}out_color_matrix=bt709:out_range=tv:flags=bicubic`)
-  const filter = `${toneMapped(v)}${interlaced}${constant},${scale},setsar=1,format=yuv420p`
+  return `${toneMapped(v)}${interlaced}${constant},${scale},setsar=1,format=yuv420p`
+}
+
+/** Arguments by which a recording is encoded anew: key pictures close together, none that wait for later ones. */
+const encoding = (source: string, out: string, filter: string, { rate }: FrameTimes): string[] => [
+  ...SAFE_INPUT,
+  // Begun anew for pictures of another size, filters would count their times from nothing.
+  ...['-reinit_filter:v', '0', '-i', source, '-map', '0:v:0', '-map', '0:a:0?', '-vf', filter],
+  ...['-fps_mode', 'passthrough', '-video_track_timescale'],
+  String(rate.num * (90000 % rate.num === 0 ? 90000 / rate.num : 100)),
+  ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '15', '-g', String(TAKE_GOP), '-bf', '0', ...BT709],
+  ...['-c:a', 'aac', '-b:a', '192k', '-af', 'aresample=48000:async=1:first_pts=0'],
+  ...['-map_metadata', '-1', '-movflags', '+faststart', out],
+]
+
+/**
+ * Writes `take.mp4` into `dir`: the recording at a constant rate, every picture at its own time
+ * (each instant of the new rate shows the picture nearest to it, counted from the start, so that
+ * nothing drifts). A recording that fits is copied, not encoded again, unless it is to be encoded `anew`.
+ */
+export async function conformTake(
+  { source, dir }: { source: string; dir: string },
+  facts: FileFacts,
+  times: FrameTimes,
+  steps: Steps,
+  { anew = false } = {},
+): Promise<Conformed> {
+  const out = path.join(dir, BESIDE.take)
+  const copied = !anew && fitsAsItIs(facts, times)
   const damaged = await ffmpeg(
-    [
-      ...SAFE_INPUT,
-      // Begun anew for pictures of another size, filters would count their times from nothing.
-      '-reinit_filter:v',
-      '0',
-      '-i',
-      source,
-      '-map',
-      '0:v:0',
-      '-map',
-      '0:a:0?',
-      '-vf',
-      filter,
-      '-fps_mode',
-      'passthrough',
-      '-video_track_timescale',
-      String(times.rate.num * (90000 % times.rate.num === 0 ? 90000 / times.rate.num : 100)),
-      '-c:v',
-      'libx264',
-      '-preset',
-      'veryfast',
-      '-crf',
-      '15',
-      '-g',
-      String(TAKE_GOP),
-      '-bf',
-      '0',
-      ...BT709,
-      '-c:a',
-      'aac',
-      '-b:a',
-      '192k',
-      '-af',
-      'aresample=48000:async=1:first_pts=0',
-      '-map_metadata',
-      '-1',
-      '-movflags',
-      '+faststart',
-      out,
-    ],
-    run,
+    copied ? copying(source, out) : encoding(source, out, conforming(facts.video!, times), times),
+    {
+      signal: steps.signal,
+      limit: limitFor(facts.durationUs),
+      onTime: (us: number) => steps.onShare(Math.min(1, us / Math.max(1, times.durationUs))),
+    },
   )
-  return { copied: false, damaged }
+  return { copied, damaged }
 }
 
 /**

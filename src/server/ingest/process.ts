@@ -181,7 +181,7 @@ async function take(source: string, name: string, work: string, facts: FileFacts
     })
   const prepare = async (anew: boolean) => {
     making.onStep('Preparing', 0)
-    const conformed = await whole(conformTake(source, work, facts, times, step('Preparing'), { anew }))
+    const conformed = await whole(conformTake({ source, dir: work }, facts, times, step('Preparing'), { anew }))
     const made = await probe(path.join(work, BESIDE.take))
     const final = await frameTimes(path.join(work, BESIDE.take))
     if (!made?.video || !final?.constant) return null
