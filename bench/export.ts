@@ -83,7 +83,7 @@ export async function measureExport(
       '+faststart',
       path.join(dir, 'bare.mp4'),
     ])
-  const ours = (l: Lesson) => exportVideo(l, root, path.join(dir, 'ours.mp4'), { quality: QUALITY }, () => {})
+  const ours = (l: Lesson) => exportVideo(l, { root, out: path.join(dir, 'ours.mp4') }, { quality: QUALITY }, () => {})
   /** Raw frames from a decoder to an encoder of its own, with nothing in between: what carrying them costs at least. */
   const carried = async () => {
     const { from, to } = widePipe()

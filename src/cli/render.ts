@@ -65,8 +65,7 @@ Exports the lesson, or the passage [FROM, TO), as an MP4 (H.264, AAC). Progress 
     try {
       const { loudness: was } = await exportVideo(
         loaded.lesson,
-        media ?? loaded.root,
-        out,
+        { root: media ?? loaded.root, out },
         choice.data,
         (p) => {
           if (given.flags.has('json')) process.stderr.write(`${JSON.stringify(p)}\n`)

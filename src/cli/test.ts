@@ -36,7 +36,7 @@ async function counts<R>(file: string, ok: boolean, pick: (report: R) => Count):
   }
 }
 
-const PARTS: readonly string[] = ['types', 'lint', 'units', 'build', 'browser']
+const PARTS: readonly string[] = ['build', 'types', 'lint', 'units', 'browser']
 const ON_DEMAND: readonly string[] = ['kills', 'files']
 
 /** The unit tests that have to do with what was changed since the last commit; everything when that cannot be told. */
@@ -71,92 +71,84 @@ that passed only at the second try, are named above that.
       say('Wrong use: --rounds and --seed take whole numbers. Try --help.')
       return 2
     }
-    const wants = (name: string) => only === name || (!only && PARTS.includes(name))
-    const modules = path.join(appRoot(), 'node_modules')
     const reports = await mkdtemp(path.join(tmpdir(), 'vane-test-'))
-    const sum: Count = { passed: 0, failed: 0 }
-    const add = (c: Count) => {
-      sum.passed += c.passed
-      sum.failed += c.failed
+    const parts: Record<string, () => Promise<Outcome>> = {
+      build: async () => one(await stage('Build', path.join(appRoot(), 'vane'), ['build'])),
+      types,
+      lint: async () => one(await stage('Lint', process.execPath, [path.join(MODULES, 'oxlint/bin/oxlint')])),
+      units: () => units(path.join(reports, 'jest.json'), given.flags.has('changed')),
+      browser: () => browser(path.join(reports, 'browser.json'), spec),
+      kills: () => kills(numbers),
+      files: () => odd(numbers.seed),
     }
-    let secondTry: string[] = []
-    const slow: Took[] = []
+    const all: Outcome[] = []
     try {
-      if (wants('build')) add(one(await stage('Build', path.join(appRoot(), 'vane'), ['build'])))
-      if (wants('types'))
-        add(
-          one(
-            await stage('Types', process.execPath, [
-              path.join(modules, 'typescript/bin/tsc'),
-              '--noEmit',
-              '--incremental',
-              'false',
-              '-p',
-              '.',
-            ]),
-          ),
-        )
-      if (wants('lint')) add(one(await stage('Lint', process.execPath, [path.join(modules, 'oxlint/bin/oxlint')])))
-      if (wants('units')) {
-        const file = path.join(reports, 'jest.json')
-        const some = given.flags.has('changed') ? changedOnly() : []
-        const ok = await stage(
-          'Units and import rules',
-          process.execPath,
-          [path.join(modules, 'jest/bin/jest.js'), '--json', `--outputFile=${file}`, '--maxWorkers=2', ...some],
-          { NODE_OPTIONS: '' },
-        )
-        add(
-          await counts(
-            file,
-            ok,
-            (r: { numPassedTests: number; numFailedTests: number; numFailedTestSuites: number }) => ({
-              passed: r.numPassedTests,
-              failed: Math.max(r.numFailedTests, r.numFailedTestSuites),
-            }),
-          ),
-        )
-        slow.push(...(await slowFiles(file)))
-      }
-      if (wants('browser')) {
-        const file = path.join(reports, 'browser.json')
-        const ok = await stage(
-          'The interface in Chromium',
-          process.execPath,
-          [
-            path.join(modules, '@playwright/test/cli.js'),
-            'test',
-            '-c',
-            'e2e/playwright.config.ts',
-            ...(spec ? [spec] : []),
-          ],
-          { PLAYWRIGHT_JSON_OUTPUT_FILE: file, NODE_OPTIONS: '' },
-        )
-        add(
-          await counts(file, ok, (r: { stats: { expected: number; unexpected: number; flaky: number } }) => ({
-            passed: r.stats.expected + r.stats.flaky,
-            failed: r.stats.unexpected,
-          })),
-        )
-        secondTry = await flaky(file)
-        slow.push(...(await slowSpecs(file)))
-      }
-      if (wants('kills')) add(await kills(numbers))
-      if (wants('files')) add(await odd(numbers.seed))
+      for (const name of only ? [only] : PARTS) all.push(await parts[name]!())
     } finally {
       await rm(reports, { recursive: true, force: true })
     }
-    if (secondTry.length > 0)
-      process.stdout.write(
-        `\nPassed only at the second try (${secondTry.length}):\n${secondTry.map((t) => `  ${t}`).join('\n')}\n`,
-      )
-    if (slow.length > 0) {
-      const most = slow.toSorted((a, b) => b.seconds - a.seconds).slice(0, SLOWEST)
-      process.stdout.write(`\nThe slowest:\n${most.map((t) => `  ${t.seconds.toFixed(0)} s  ${t.what}`).join('\n')}\n`)
-    }
-    process.stdout.write(`\n${sum.passed} passed, ${sum.failed} failed\n`)
-    return sum.failed === 0 && sum.passed > 0 ? 0 : 1
+    return told(all)
   },
+}
+
+/** What came of a part: how much passed, what passed only at the second try, how long each took. */
+interface Outcome extends Count {
+  secondTry?: string[]
+  took?: Took[]
+}
+const MODULES = path.join(appRoot(), 'node_modules')
+
+async function types(): Promise<Outcome> {
+  const tsc = path.join(MODULES, 'typescript/bin/tsc')
+  return one(await stage('Types', process.execPath, [tsc, '--noEmit', '--incremental', 'false', '-p', '.']))
+}
+
+async function units(file: string, changed: boolean): Promise<Outcome> {
+  const jest = path.join(MODULES, 'jest/bin/jest.js')
+  const args = [jest, '--json', `--outputFile=${file}`, '--maxWorkers=2', ...(changed ? changedOnly() : [])]
+  const ok = await stage('Units and import rules', process.execPath, args, { NODE_OPTIONS: '' })
+  const count = await counts(
+    file,
+    ok,
+    (r: { numPassedTests: number; numFailedTests: number; numFailedTestSuites: number }) => ({
+      passed: r.numPassedTests,
+      failed: Math.max(r.numFailedTests, r.numFailedTestSuites),
+    }),
+  )
+  return { ...count, took: await slowFiles(file) }
+}
+
+async function browser(file: string, spec: string | undefined): Promise<Outcome> {
+  const cli = path.join(MODULES, '@playwright/test/cli.js')
+  const args = [cli, 'test', '-c', 'e2e/playwright.config.ts', ...(spec ? [spec] : [])]
+  const env = { PLAYWRIGHT_JSON_OUTPUT_FILE: file, NODE_OPTIONS: '' }
+  const ok = await stage('The interface in Chromium', process.execPath, args, env)
+  const count = await counts(file, ok, (r: { stats: { expected: number; unexpected: number; flaky: number } }) => ({
+    passed: r.stats.expected + r.stats.flaky,
+    failed: r.stats.unexpected,
+  }))
+  return { ...count, secondTry: await flaky(file), took: await slowSpecs(file) }
+}
+
+/** Says what came of all parts. @returns the exit code */
+function told(all: readonly Outcome[]): number {
+  const sum = { passed: 0, failed: 0 }
+  for (const { passed, failed } of all) {
+    sum.passed += passed
+    sum.failed += failed
+  }
+  const lines = (title: string, list: readonly string[]) => {
+    if (list.length > 0) process.stdout.write(`\n${title}:\n${list.map((l) => `  ${l}`).join('\n')}\n`)
+  }
+  const again = all.flatMap((o) => o.secondTry ?? [])
+  lines(`Passed only at the second try (${again.length})`, again)
+  const slowest = all.flatMap((o) => o.took ?? []).sort((a, b) => b.seconds - a.seconds)
+  lines(
+    'The slowest',
+    slowest.slice(0, SLOWEST).map((t) => `${t.seconds.toFixed(0)} s  ${t.what}`),
+  )
+  process.stdout.write(`\n${sum.passed} passed, ${sum.failed} failed\n`)
+  return sum.failed === 0 && sum.passed > 0 ? 0 : 1
 }
 
 interface Spec {

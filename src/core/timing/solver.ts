@@ -38,40 +38,30 @@ export interface Ground {
 /** A stop or a press of a drawn pointer, or a touch of a drawn finger, before it is known when. */
 type Born = { e: Element; index: number; press: boolean } | { e: Element; touch: true }
 
-/**
- * Solves whens on demand. Nodes are the ends of elements, and the moves of what makes moments by them: a drawn
- * pointer's stop begins as its move lands and ends as the next one, in the order of its poses, sets out. A node that is
- * come to while it is being solved closes a circle; what is remembered of it stands there.
- *
- * @param ground    gives the moments of sources and the lesson, by what it is asked of
- * @param onCircle  told the elements that wait for each other
- */
-export function solver(
-  lesson: Lesson,
-  byId: ReadonlyMap<string, Element>,
-  ground: (edgeOf: Solver['edgeOf']) => Ground,
-  onCircle: (elements: Element[]) => void,
-): Solver {
-  const known = { start: new Map<string, number>(), end: new Map<string, number>() }
-  const ways = new Map<string, Underway>()
+class Whens implements Solver {
+  private readonly known = { start: new Map<string, number>(), end: new Map<string, number>() }
+  private readonly ways = new Map<string, Underway>()
   /** What is being solved, outermost first. */
-  const open = new Map<string, Element>()
-  const born = new Map<string, Born>()
-  for (const e of lesson.elements) {
-    if (gestureOf(e.look)) born.set(touchId(e.id), { e, touch: true })
-    if (!makesMoments(e.look)) continue
-    e.poses.forEach((pose, index) => {
-      born.set(stopId(e.id, pose.id), { e, index, press: false })
-      if (pose.press) born.set(pressId(e.id, pose.id), { e, index, press: true })
-    })
+  private readonly open = new Map<string, Element>()
+  private readonly born: ReadonlyMap<string, Born>
+  private readonly ground: Ground
+
+  constructor(
+    private readonly rate: Lesson['rate'],
+    elements: readonly Element[],
+    private readonly byId: ReadonlyMap<string, Element>,
+    ground: (edgeOf: Solver['edgeOf']) => Ground,
+    private readonly onCircle: (elements: Element[]) => void,
+  ) {
+    this.born = bornIn(elements)
+    this.ground = ground(this.edgeOf)
   }
 
-  const { settled, momentAt, clipsOf } = ground(edgeOf)
-
-  function solved<T>(key: string, e: Element, compute: () => T, remembered: () => T): T {
+  private solved<T>(key: string, e: Element, compute: () => T, remembered: () => T): T {
+    const { open } = this
     if (open.has(key)) {
       const waiting = [...open]
-      onCircle([...new Set(waiting.slice(waiting.findIndex(([k]) => k === key)).map(([, other]) => other))])
+      this.onCircle([...new Set(waiting.slice(waiting.findIndex(([k]) => k === key)).map(([, other]) => other))])
       return remembered()
     }
     open.set(key, e)
@@ -80,39 +70,36 @@ export function solver(
     return answer
   }
 
-  function edgeOf(e: Element, side: Side): number {
+  readonly edgeOf = (e: Element, side: Side): number => {
     const edge = e[side]
     if (edge.on === 'loose') return edge.frame
-    const done = known[side].get(e.id)
+    const done = this.known[side].get(e.id)
     if (done !== undefined) return done
     const frame =
-      plainly(e, side) ??
-      solved(
+      this.plainly(e, side) ??
+      this.solved(
         `${e.id} ${side}`,
         e,
-        () => computed(e, side),
+        () => this.computed(e, side),
         () => lastOf(e, side),
       )
-    known[side].set(e.id, frame)
+    this.known[side].set(e.id, frame)
     return frame
   }
   /** The frame of an end that hangs on no element, and so can be in no circle; null for any other. */
-  function plainly(e: Element, side: Side): number | null {
+  private plainly(e: Element, side: Side): number | null {
     const edge = e[side]
-    if (edge.on === 'moment') return !settled || born.has(edge.moment) ? null : frameOfMoment(edge, e)
+    const ofMoment = (tie: Extract<Edge, { on: 'moment' }>) =>
+      this.ground.settled && !this.born.has(tie.moment) ? this.frameOfMoment(tie, e) : null
+    if (edge.on === 'moment') return ofMoment(edge)
     if (edge.on !== 'length') return null
     const other = e[side === 'start' ? 'end' : 'start']
-    const frame =
-      other.on === 'loose'
-        ? other.frame
-        : other.on === 'moment' && settled && !born.has(other.moment)
-          ? frameOfMoment(other, e)
-          : null
+    const frame = other.on === 'loose' ? other.frame : other.on === 'moment' ? ofMoment(other) : null
     if (frame === null) return null
     return side === 'end' ? frame + edge.frames : frame - edge.frames
   }
 
-  function computed(e: Element, side: Side): number {
+  private computed(e: Element, side: Side): number {
     const edge = e[side]
     const other = side === 'start' ? 'end' : 'start'
     switch (edge.on) {
@@ -120,92 +107,122 @@ export function solver(
         return edge.frame
       case 'length':
         if (e[other].on === 'length') return lastOf(e, side)
-        return side === 'end' ? edgeOf(e, 'start') + edge.frames : edgeOf(e, 'end') - edge.frames
+        return side === 'end' ? this.edgeOf(e, 'start') + edge.frames : this.edgeOf(e, 'end') - edge.frames
       case 'element': {
-        const to = byId.get(edge.element)
-        const frame = to ? partOf(to, edge) : null
+        const to = this.byId.get(edge.element)
+        const frame = to ? this.partOf(to, edge) : null
         if (frame !== null) return frame + edge.offset
         break
       }
       case 'moment': {
-        const frame = frameOfMoment(edge, e)
+        const frame = this.frameOfMoment(edge, e)
         if (frame !== null) return frame
         break
       }
     }
-    if (e[other].on === 'length' || isGone(e[other], e)) return lastOf(e, side)
-    return edgeOf(e, other) + lastOf(e, side) - lastOf(e, other)
+    if (e[other].on === 'length' || this.isGone(e[other], e)) return lastOf(e, side)
+    return this.edgeOf(e, other) + lastOf(e, side) - lastOf(e, other)
   }
-  const partOf = (to: Element, edge: Extract<Edge, { on: 'element' }>): number | null =>
-    frameOfPart(to, edge, {
-      from: () => edgeOf(to, 'start'),
-      to: () => edgeOf(to, 'end'),
-      lands(pose) {
+  private partOf(to: Element, edge: Extract<Edge, { on: 'element' }>): number | null {
+    return frameOfPart(to, edge, {
+      from: () => this.edgeOf(to, 'start'),
+      to: () => this.edgeOf(to, 'end'),
+      lands: (pose) => {
         const index = to.poses.findIndex((p) => p.id === pose)
-        return index < 0 ? null : wayOf(to, index).to
+        return index < 0 ? null : this.wayOf(to, index).to
       },
     })
-  const isGone = (edge: Edge, e: Element): boolean =>
-    edge.on === 'moment' ? frameOfMoment(edge, e) === null : edge.on === 'element' ? !byId.has(edge.element) : false
+  }
+  private isGone(edge: Edge, e: Element): boolean {
+    if (edge.on === 'moment') return this.frameOfMoment(edge, e) === null
+    return edge.on === 'element' && !this.byId.has(edge.element)
+  }
 
-  function frameOfMoment(edge: Extract<Edge, { on: 'moment' }>, e: Element): number | null {
+  readonly frameOfMoment = (edge: Extract<Edge, { on: 'moment' }>, e: Element): number | null => {
     // What comes of an element’s own moves cannot carry it.
     if (bornOf(edge.moment, e.id)) return null
-    const drawn = born.get(edge.moment)
-    if (drawn) return frameOfBorn(drawn, edge.edge) + edge.offset
-    const m = momentAt(edge.moment)
+    const drawn = this.born.get(edge.moment)
+    if (drawn) return this.frameOfBorn(drawn, edge.edge) + edge.offset
+    const m = this.ground.momentAt(edge.moment)
     const at = m && (edge.edge === 'start' ? m.frame : (m.untilFrame ?? m.frame))
     return at === null || at === undefined ? null : at + edge.offset
   }
-  function frameOfBorn(moment: Born, side: Side): number {
-    if ('touch' in moment) return touchOf(moment.e)[side === 'start' ? 'frame' : 'untilFrame']
+  private frameOfBorn(moment: Born, side: Side): number {
+    if ('touch' in moment) return this.touchOf(moment.e)[side === 'start' ? 'frame' : 'untilFrame']
     const { e, index, press } = moment
-    const frame = Math.round(wayOf(e, index).to)
+    const frame = Math.round(this.wayOf(e, index).to)
     if (press) return frame + PRESS_AFTER
     if (side === 'start') return frame
-    return Math.max(frame, Math.round(index + 1 < e.poses.length ? wayOf(e, index + 1).from : edgeOf(e, 'end')))
+    const next = index + 1 < e.poses.length ? this.wayOf(e, index + 1).from : this.edgeOf(e, 'end')
+    return Math.max(frame, Math.round(next))
   }
 
-  function touchOf(e: Element): { frame: number; untilFrame: number } {
-    return touchIn(edgeOf(e, 'start'), edgeOf(e, 'end'))
-  }
+  readonly touchOf = (e: Element): { frame: number; untilFrame: number } =>
+    touchIn(this.edgeOf(e, 'start'), this.edgeOf(e, 'end'))
 
   /** When a move of what makes moments is under way. */
-  function wayOf(e: Element, index: number): Underway {
+  readonly wayOf = (e: Element, index: number): Underway => {
     const key = `${e.id} ${index}`
-    const done = ways.get(key)
+    const done = this.ways.get(key)
     if (done) return done
     const pose = e.poses[index]!
     const ends: Ends = {
-      from: () => edgeOf(e, 'start'),
-      to: () => edgeOf(e, 'end'),
-      tie(edge) {
-        if (edge.on === 'moment') return frameOfMoment(edge, e)
-        const to = byId.get(edge.element)
-        const frame = to ? partOf(to, edge) : null
+      from: () => this.edgeOf(e, 'start'),
+      to: () => this.edgeOf(e, 'end'),
+      tie: (edge) => {
+        if (edge.on === 'moment') return this.frameOfMoment(edge, e)
+        const to = this.byId.get(edge.element)
+        const frame = to ? this.partOf(to, edge) : null
         return frame === null ? null : frame + edge.offset
       },
-      take: (edge) => frameOfMedium(clipsOf(edge.media), edge.media, edge.us, lesson.rate),
+      take: (edge) => frameOfMedium(this.ground.clipsOf(edge.media), edge.media, edge.us, this.rate),
     }
-    const before = beforeIn(e.poses, index, ends.from, (i) => wayOf(e, i).to)
+    const before = beforeIn(e.poses, index, ends.from, (i) => this.wayOf(e, i).to)
     const bare: Ends = { from: () => lastOf(e, 'start'), to: () => lastOf(e, 'end'), tie: () => null, take: ends.take }
-    const way = solved(
+    const way = this.solved(
       key,
       e,
       () => wayOfMove(pose, ends, before),
       () => wayOfMove(pose, bare, { pose: bare.from, keys: bare.from }),
     )
-    ways.set(key, way)
+    this.ways.set(key, way)
     return way
   }
 
-  const stopOf = (e: Element, index: number) => {
+  readonly stopOf = (e: Element, index: number) => {
     const stop = { e, index, press: false }
-    return { frame: frameOfBorn(stop, 'start'), untilFrame: frameOfBorn(stop, 'end') }
+    return { frame: this.frameOfBorn(stop, 'start'), untilFrame: this.frameOfBorn(stop, 'end') }
   }
-
-  return { edgeOf, frameOfMoment, wayOf, stopOf, touchOf }
 }
+
+/** The moments that drawn pointers and fingers make, by their ids. */
+function bornIn(elements: readonly Element[]): ReadonlyMap<string, Born> {
+  const born = new Map<string, Born>()
+  for (const e of elements) {
+    if (gestureOf(e.look)) born.set(touchId(e.id), { e, touch: true })
+    if (!makesMoments(e.look)) continue
+    e.poses.forEach((pose, index) => {
+      born.set(stopId(e.id, pose.id), { e, index, press: false })
+      if (pose.press) born.set(pressId(e.id, pose.id), { e, index, press: true })
+    })
+  }
+  return born
+}
+
+/**
+ * Solves whens on demand. Nodes are the ends of elements, and the moves of what makes moments by them: a drawn
+ * pointer's stop begins as its move lands and ends as the next one, in the order of its poses, sets out. A node that is
+ * come to while it is being solved closes a circle; what is remembered of it stands there.
+ *
+ * @param ground    gives the moments of sources and the lesson, by what it is asked of
+ * @param onCircle  told the elements that wait for each other
+ */
+export const solver = (
+  lesson: Lesson,
+  byId: ReadonlyMap<string, Element>,
+  ground: (edgeOf: Solver['edgeOf']) => Ground,
+  onCircle: (elements: Element[]) => void,
+): Solver => new Whens(lesson.rate, lesson.elements, byId, ground, onCircle)
 
 /** Where an end of an element was when it was last found. */
 function lastOf(e: Element, side: Side): number {

@@ -137,7 +137,7 @@ test('the bar’s fill, measured in exported frames, is within a pixel of even',
       { ...bar, height: 12, y: H - 6, look: { ...look, fill: '#ffffff', unfilled: '#000000' } as never },
     ]),
   }
-  await exportVideo(plain, dir, at('bar.mp4'), { quality: 'best' }, quiet)
+  await exportVideo(plain, { root: dir, out: at('bar.mp4') }, { quality: 'best' }, quiet)
   const all = await frames(at('bar.mp4'))
   expect(all.length).toBe(120)
   all.forEach((f, n) => {
@@ -152,7 +152,7 @@ test.each(['pipe:1', 'libx264'])(
   async (word) => {
     let hit = 0
     await expect(
-      exportVideo(withElements('bar'), dir, at('killed.mp4'), { quality: 'draft' }, (p) => {
+      exportVideo(withElements('bar'), { root: dir, out: at('killed.mp4') }, { quality: 'draft' }, (p) => {
         if (p.frame > 20 && !hit) hit = killFfmpeg(word, dir)
       }),
     ).rejects.toThrow(Interrupted)
@@ -163,8 +163,13 @@ test.each(['pipe:1', 'libx264'])(
 test('a ripple’s first frame is the click’s frame, also after four tenths of a second were taken out', async () => {
   const lesson = withElements('ripple')
   const seen = async (l: Lesson, name: string) => {
-    await exportVideo(l, dir, at(`${name}.mp4`), { quality: 'best' }, quiet)
-    await exportVideo({ ...l, elements: besides(l, []) }, dir, at(`${name}-plain.mp4`), { quality: 'best' }, quiet)
+    await exportVideo(l, { root: dir, out: at(`${name}.mp4`) }, { quality: 'best' }, quiet)
+    await exportVideo(
+      { ...l, elements: besides(l, []) },
+      { root: dir, out: at(`${name}-plain.mp4`) },
+      { quality: 'best' },
+      quiet,
+    )
     const [a, b] = await Promise.all([frames(at(`${name}.mp4`)), frames(at(`${name}-plain.mp4`))])
     return a.findIndex((f, n) => {
       let worst = 0
@@ -180,7 +185,7 @@ test('a ripple’s first frame is the click’s frame, also after four tenths of
 test('the decoded export and the server’s own picture of a frame agree: PSNR at least 38 dB', async () => {
   const lesson = await writeDemo(at('demo'))
   for (const from of [330, 1110, 1484]) {
-    await exportVideo(lesson, at('demo'), at('demo.mp4'), { from, to: from + 8, quality: 'good' }, quiet)
+    await exportVideo(lesson, { root: at('demo'), out: at('demo.mp4') }, { from, to: from + 8, quality: 'good' }, quiet)
     const shown = (await frames(at('demo.mp4'), 1920 * 1080))[5]!
     expect(await likeness(lesson, at('demo'), from + 5, shown)).toBeGreaterThan(38)
   }
@@ -234,7 +239,7 @@ test(
         } as Element['look'],
       }),
     ])
-    await exportVideo(lesson, dir, at('blurred.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
+    await exportVideo(lesson, { root: dir, out: at('blurred.mp4') }, { from: 20, to: 28, quality: 'best' }, quiet)
     const all = await frames(at('blurred.mp4'))
     for (const n of [0, 5]) {
       expect(await likeness(lesson, dir, 20 + n, all[n]!)).toBeGreaterThan(38)
@@ -258,14 +263,13 @@ test('so they do where a still that lets something through stands over the take'
       ...laid({ ...base, elements: [] }, [clip('c2', 0, 120, { track: 'takes-2', media: 'still', fit: 'fit' })]),
     ],
   }
-  await exportVideo(lesson, dir, at('still.mp4'), { from: 20, to: 28, quality: 'best' }, quiet)
+  await exportVideo(lesson, { root: dir, out: at('still.mp4') }, { from: 20, to: 28, quality: 'best' }, quiet)
   expect(await likeness(lesson, dir, 25, (await frames(at('still.mp4')))[5]!)).toBeGreaterThan(38)
 })
 test('a passage holds exactly its frames, and its sound is as long; another size keeps the shape', async () => {
   await exportVideo(
     withElements('callout'),
-    dir,
-    at('part.mp4'),
+    { root: dir, out: at('part.mp4') },
     { from: 20, to: 65, quality: 'draft', height: 180 },
     quiet,
   )
@@ -275,15 +279,14 @@ test('a passage holds exactly its frames, and its sound is as long; another size
   expect(Number(facts!.audio!.duration)).toBeCloseTo(1.5, 1)
 })
 test('what cannot be exported says why, and a cancelled export leaves no file', async () => {
-  await expect(exportVideo(base, dir, at('none.mp4'), { from: 200, quality: 'draft' }, quiet)).rejects.toThrow(
-    '120 frames',
-  )
+  await expect(
+    exportVideo(base, { root: dir, out: at('none.mp4') }, { from: 200, quality: 'draft' }, quiet),
+  ).rejects.toThrow('120 frames')
   const control = new AbortController()
   await expect(
     exportVideo(
       base,
-      dir,
-      at('stopped.mp4'),
+      { root: dir, out: at('stopped.mp4') },
       { quality: 'draft' },
       (p) => {
         if (p.frame > 10) control.abort(new Error('Cancelled.'))
@@ -416,7 +419,7 @@ test(
   async () => {
     const double = { num: 2, den: 1 }
     const lesson: Lesson = { ...base, elements: laid(base, [clip('c1', 30, 45, { inUs: 1_000_000, speed: double })]) }
-    await exportVideo(lesson, dir, at('double.mp4'), { quality: 'draft' }, quiet)
+    await exportVideo(lesson, { root: dir, out: at('double.mp4') }, { quality: 'draft' }, quiet)
     const pcm = await mustRun('ffmpeg', [
       '-v',
       'error',
@@ -466,7 +469,7 @@ test('the exported sound is the plan’s: over every 400 ms within half a decibe
       clip('v1', 25, 70, { track: 'sound-2', media: 'voice', inUs: 300_000, levelDb: -3 }),
     ],
   }
-  await exportVideo(lesson, dir, at('mix.mp4'), { quality: 'draft' }, quiet)
+  await exportVideo(lesson, { root: dir, out: at('mix.mp4') }, { quality: 'draft' }, quiet)
   const decoded = async (file: string, more: string[] = []) => {
     const to = ['-f', 'f32le', '-ac', '1', '-ar', '48000', 'pipe:1']
     const bytes = await mustRun('ffmpeg', ['-v', 'error', '-i', file, ...more, ...to])
@@ -535,7 +538,7 @@ test('footage in a corner, a masked group and treatments are exported as they ar
     ],
   }
   expect(checkLesson(JSON.parse(JSON.stringify(lesson))).faults).toEqual([])
-  await exportVideo(lesson, dir, at('composed.mp4'), { from: 30, to: 36, quality: 'best' }, quiet)
+  await exportVideo(lesson, { root: dir, out: at('composed.mp4') }, { from: 30, to: 36, quality: 'best' }, quiet)
   const all = await frames(at('composed.mp4'))
   for (const n of [0, 3, 5]) expect(await likeness(lesson, dir, 30 + n, all[n]!)).toBeGreaterThan(36)
   const picture = await renderFrame(lesson, dir, 33)

@@ -14,7 +14,7 @@ import {
   wavOf,
   type InterfaceSound,
 } from '@/core/sound'
-import { edit, freshId, select, setDesk, useDesk } from '../state/desk'
+import { edit, freshId, select, setDesk, useDesk, type Desk } from '../state/desk'
 import { soundInLibrary } from '../files/bringIn'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
@@ -83,12 +83,14 @@ function useHearing(): (sound: InterfaceSound | LibraryFile, levelDb: number) =>
   }
 }
 
+/** The element that is chosen, where it comes and goes: recordings and sounds are there all along. */
+function comesAndGoes({ lesson, elements: [first] }: Pick<Desk, 'lesson' | 'elements'>): string | null {
+  const one = first === undefined ? undefined : elementIn(lesson, first)
+  return one && !kindOf(one).plays ? one.id : null
+}
+
 function Choosing() {
-  // Recordings and sounds are there all along: they do not come and go.
-  const chosen = useDesk(({ lesson, elements: [first] }) => {
-    const one = first === undefined ? undefined : elementIn(lesson, first)
-    return one && !kindOf(one).plays ? one.id : null
-  })
+  const chosen = useDesk(comesAndGoes)
   const timed = useDesk((b) => b.timed)
   const marked = useDesk((b) => b.passage)
   const name = chosen ? timed.lesson.elements.find((e) => e.id === chosen)?.name : null

@@ -66,7 +66,7 @@ export function Row({ row, settled, timed, from, to, pxPerFrame, selected, total
   )
 }
 
-/** The bar of the nth element of a track: a clip's, an element's, or that of what is in a lesson that is placed here. */
+/** The bar of the nth element of a track: a clip’s, an element’s, or that of what is in a lesson that is placed. */
 function Bar({
   row,
   n,
