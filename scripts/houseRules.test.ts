@@ -64,9 +64,10 @@ test('nothing outside the kinds asks which kind an element is', () => {
     house({
       'src/core/kinds/bar/index.ts': "export const own = (e) => e.kind === 'bar'",
       'src/ui/a.ts': "export const thick = (e) => e.look.kind === 'bar'",
+      'src/ui/b.ts': "export const written = (e) => 'text' in e.look\nexport const short = k === 'bar' ? 1 : 2",
     }),
   )
-  expect(found).toHaveLength(1)
+  expect(found).toHaveLength(3)
   expect(found[0]).toContain('src/ui/a.ts:1')
 })
 

@@ -126,7 +126,11 @@ const ALSO_MEDIA = new Set(['sound'])
 export function kindsAsked(root: string): string[] {
   const home = path.join(root, 'src/core/kinds')
   const kinds = readdirSync(home, { withFileTypes: true }).flatMap((d) => (d.isDirectory() ? [d.name] : []))
-  const asks = new RegExp(`\\bkind [!=]== '(${kinds.filter((k) => !ALSO_MEDIA.has(k)).join('|')})'`)
+  const named = kinds.filter((k) => !ALSO_MEDIA.has(k)).join('|')
+  // By its name, by what its look has, by the words of its title, or by the level that only sounds have.
+  const asks = new RegExp(
+    `\\b(kind|k|adding) [!=]== '(${named})'|'\\w+' in [\\w.]*\\blook\\b|/\\^\\(?(Text|Callout)|'look\\.levelDb'`,
+  )
   return sources(root)
     .filter((f) => f.startsWith('src/') && !f.startsWith('src/core/kinds/') && !/\.test\.tsx?$/.test(f))
     .flatMap((f) => {

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import { z } from 'zod'
-import { kindOf } from '../kinds'
+import { kindOf, LEVEL_PATH } from '../kinds'
 import { playing } from '../kinds/looks'
 import { clipEnd, type Clip } from '../lesson/clips'
 import { fading } from '../lesson/make'
@@ -22,7 +22,6 @@ import { clipsIn } from './standing'
 import { Unfit } from './unfit'
 import { phrasesSaid } from '../moments'
 
-const LEVEL = 'look.levelDb'
 const RANGE = { least: -60, most: 24 }
 const inRange = (db: number): number => Math.round(Math.min(RANGE.most, Math.max(RANGE.least, db)) * 10) / 10
 
@@ -35,7 +34,7 @@ const levelAt = (timed: Timed, id: string, frame: number): number => {
 function keyLevel(draft: Draft<Lesson>, timed: Timed, id: string, frame: number, db: number, given: Given): Timed {
   const own = elementIn(timed.lesson, id)
   if (!own) throw new Unfit('the clip that it is about is gone')
-  keyAt(timed, draft, own, frame, { [LEVEL]: inRange(db) }, given.newId)
+  keyAt(timed, draft, own, frame, { [LEVEL_PATH]: inRange(db) }, given.newId)
   return resolve(plain(draft) as Lesson)
 }
 /** A point of the line along which a clip's level goes: at a frame, in dB. */
@@ -48,8 +47,8 @@ export const shiftLevel = define('shiftLevel', [Id.clip, Num], (id, by) => (draf
   const look = e.look as { levelDb: number }
   look.levelDb = inRange(look.levelDb + by)
   for (const { values } of e.poses) {
-    const keyed = values[LEVEL]
-    if (typeof keyed === 'number') values[LEVEL] = inRange(keyed + by)
+    const keyed = values[LEVEL_PATH]
+    if (typeof keyed === 'number') values[LEVEL_PATH] = inRange(keyed + by)
   }
 })
 /**
@@ -144,12 +143,12 @@ const levelPose = (id: string, frames: number, db: number): Element['poses'][num
   start: { on: 'key' },
   end: { on: 'start', frames },
   easing: 'linear',
-  values: { [LEVEL]: db },
+  values: { [LEVEL_PATH]: db },
   curve: null,
 })
 /** The points of a part of a clip's level, from a frame of the lesson on; none where the level stays the same. */
 function levelsOver(timed: Timed, e: Element): (from: number, length: number) => { frames: number; db: number }[] {
-  const points = motionOf(timed, e).moves.flatMap((m) => (LEVEL in m.pose.values ? [m.to] : []))
+  const points = motionOf(timed, e).moves.flatMap((m) => (LEVEL_PATH in m.pose.values ? [m.to] : []))
   return (from, length) => {
     if (points.length === 0) return []
     const at = [...new Set([from, ...points.filter((p) => p > from && p < from + length), from + length - 1])]

@@ -1,5 +1,5 @@
 import { inverse } from '../geometry'
-import { fieldsOf, hasPlace, isClip, isGround, kindOf, newElement } from '../kinds'
+import { fieldsOf, hasPixels, hasPlace, isClip, isGround, kindOf, newElement } from '../kinds'
 import { noPassing } from '../lesson/make'
 import type { Element, Lesson } from '../lesson/schema'
 import { isGauge, matrixOf } from '../motion'
@@ -36,9 +36,6 @@ function emptyOf(own: Element, draft: Lesson, given: Given): Element {
   setAt(e.look, 'grade', { exposure: 0, contrast: 0, saturation: -100, warmth: 0 })
   return e
 }
-/** Whether the pixels of an element can be turned pale. */
-const hasPixels = (e: Element): boolean => 'grade' in e.look
-
 /**
  * Fills a picture, footage or whatever has a place like a bar: it is uncovered from one side for as long as it is
  * there, by a gauge that can be tied, keyed and rest. Of two, the lower one is how it looks empty, and the upper one

@@ -132,6 +132,8 @@ export interface Kind<K extends ElementKind> {
   kind: K
   /** As people call it: “Progress bar”. */
   title: string
+  /** As it is called where there is little room, and it is known what it is. */
+  short?: string
   icon: IconName
   /** Its icon is drawn in thicker lines. */
   boldIcon?: true

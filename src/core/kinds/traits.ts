@@ -10,6 +10,12 @@ export const goingOf = (e: Element): Going | null => kindOf(e).view?.(e) ?? null
 /** Whether an element stands for many: a ripple on every click. */
 export const isRule = (e: Element): boolean => kindOf(e).rule?.(e) ?? false
 /** Whether an element has a place of its own on the picture. */
+/** Whether words are written in it. */
+export const hasWords = (e: Element): boolean => kindOf(e).fields.some((f) => f.path === 'text')
+/** Whether its pixels can be worked on: it shows a picture, not only shapes. */
+export const hasPixels = (e: Element): boolean => kindOf(e).fields.some((f) => f.path.startsWith('grade.'))
+/** The path of the level of what is heard, in dB. */
+export const LEVEL_PATH = 'look.levelDb'
 export const hasPlace = (e: Element): boolean => !kindOf(e).whole && !isRule(e) && !isGround(e)
 /** Whether it takes its place and size from the frame. */
 export const isGround = (e: Element): boolean => kindOf(e).ground?.(e) ?? false
@@ -27,8 +33,7 @@ export function croppedBox(e: Element): Rect {
     h: Math.max(0, h * (1 - top - bottom)),
   }
 }
-export const settle = (e: Element, lesson: Pick<Lesson, 'frame' | 'media'>): void =>
-  kindOf(e).settle?.(e, lesson)
+export const settle = (e: Element, lesson: Pick<Lesson, 'frame' | 'media'>): void => kindOf(e).settle?.(e, lesson)
 export const heldBy = (e: Element): FrameEdge | null => kindOf(e).held?.(e) ?? null
 /** Whether it can be turned by hand. */
 export const canTurn = (e: Element): boolean =>

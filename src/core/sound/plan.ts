@@ -4,7 +4,7 @@ import type { Element } from '../lesson/schema'
 import { timesRational, type Rational } from '../lesson/timeMap'
 import { posedAt, presence } from '../motion'
 import type { Span, Timed } from '../timing'
-import { lessonIn } from '../kinds'
+import { lessonIn, LEVEL_PATH } from '../kinds'
 import { playing } from '../kinds/looks'
 import { frameStartUs } from '../time'
 import { duckedBy } from './ducking'
@@ -136,7 +136,7 @@ function levelsOf(timed: Timed, clip: Clip, fromUs: number, toUs: number): Level
   const gain = (frame: number) => gainOf(levelDbAt(timed, clip, frame)) * faded(e, spanOf(clip), frame)
   return levelsBy(gain, timed, spanOf(clip), fromUs, toUs)
 }
-const isKeyed = ({ element: e }: Clip): boolean => e.loop !== null || e.poses.some((p) => 'look.levelDb' in p.values)
+const isKeyed = ({ element: e }: Clip): boolean => e.loop !== null || e.poses.some((p) => LEVEL_PATH in p.values)
 /** A clip's own level at a frame, in dB, as it is keyed. */
 export const levelDbAt = (timed: Timed, clip: Clip, frame: number): number =>
   isKeyed(clip)

@@ -81,9 +81,9 @@ export function ExportList({ lesson }: { lesson?: string }) {
                 <X size={14} />
               </button>
             </div>
-            <div className="flex justify-between text-muted">
+            <div className="flex flex-wrap justify-between gap-x-3 text-muted">
               <span>{about(r.facts)}</span>
-              <span className="figures text-xs">{standing(r)}</span>
+              <span className="figures text-xs whitespace-nowrap">{standing(r)}</span>
             </div>
             {busy && (
               <div

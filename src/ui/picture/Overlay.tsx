@@ -1,5 +1,5 @@
 import type { MouseEvent } from 'react'
-import { isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
+import { hasWords, isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
 import { apply, inverse, isFlat, type Point } from '@/core/geometry'
 import { hitAt, spaceOf } from '@/core/scene'
 import { poseFor } from '../state/inPose'
@@ -37,7 +37,7 @@ export function Overlay({ scale }: { scale: number }) {
     const hit = hitAt(timed, desk().playhead, pointOf(e), isFramed())
     if (hit && placedIn(hit)) goInside(hit.id)
     if (hit?.group) select([hit.id], true)
-    if (hit && 'text' in hit.look) typeText()
+    if (hit && hasWords(hit)) typeText()
   }
   return (
     <>

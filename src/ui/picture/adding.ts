@@ -1,7 +1,7 @@
 import { toast } from 'sonner'
 import { addElement, attach, elementAt, liftOut, repoint, setElements, windowOver } from '@/core/edits'
 import { apply, inverse, type Point, type Rect } from '@/core/geometry'
-import { kindNamed } from '@/core/kinds'
+import { hasWords, kindNamed } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
 import { actHere } from '../state/inPose'
@@ -58,7 +58,7 @@ export function placeAdded(p: Point, rect: Rect | null, from: Point | null = nul
     select([made.id])
     sayStyled(made, now.lesson.style?.name)
   }
-  if ('text' in made.look) typeText()
+  if (hasWords(made)) typeText()
 }
 /** How something comes, and how it goes. */
 const PASSES: Record<Exclude<Passing['how'], 'none'>, readonly [string, string]> = {

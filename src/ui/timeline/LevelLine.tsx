@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { removeKeys, setLevelAt, shiftKeys, shiftLevel, type Edit } from '@/core/edits'
 import { clipEnd, type Clip } from '@/core/lesson/clips'
+import { LEVEL_PATH } from '@/core/kinds'
 import { motionOf, type Move } from '@/core/motion'
 import { levelDbAt } from '@/core/sound'
 import { desk, edit, useShown } from '../state/desk'
@@ -11,7 +12,6 @@ import { useView } from '../state/view'
 const RANGE = { top: 12, bottom: -36 }
 /** It is drawn through a point every so many pixels. */
 const STEP_PX = 3
-const LEVEL = 'look.levelDb'
 const told = (db: number) => `${db > 0 ? '+' : ''}${db.toFixed(1)} dB`
 
 /** What of the line is dragged: up or down, and along as well where that is wanted. */
@@ -79,7 +79,7 @@ export function LevelLine({ clip, height, from, to, frameAt, held }: LevelLinePr
   const last = Math.min(clipEnd(clip) - 1, Math.ceil(to))
   if (last <= first) return null
   const points = motionOf(timed, clip.element).moves.filter(
-    (m) => LEVEL in m.pose.values && m.to >= clip.at && m.to < clipEnd(clip),
+    (m) => LEVEL_PATH in m.pose.values && m.to >= clip.at && m.to < clipEnd(clip),
   )
   const step = Math.max(1, Math.round(STEP_PX / pxPerFrame))
   const frames =
@@ -156,7 +156,7 @@ function LevelPoint({
   hand: Pick<ReturnType<typeof useLevelDrags>, 'grasp' | 'hand'>
 }) {
   const timed = useShown()
-  const key = { element: clip.id, pose: pose.id, path: LEVEL }
+  const key = { element: clip.id, pose: pose.id, path: LEVEL_PATH }
   return (
     <circle
       data-level-point

@@ -30,12 +30,14 @@ const REST = ADDABLE_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
   const adding = useDesk((b) => (b.adding && !b.adding.repoint && !b.adding.ride ? b.adding.kind : null))
+  const further = adding !== null && REST.includes(adding) ? adding : null
   const look = (on: boolean) =>
-    `inline-flex h-7 items-center gap-1.5 rounded px-2 disabled:opacity-40 ` +
+    `inline-flex h-7 items-center gap-1.5 rounded px-2 whitespace-nowrap disabled:opacity-40 ` +
     `${on ? 'bg-accent text-white' : 'bg-surround-edge text-[#f3ece0] hover:bg-[#4a4b4f]'}`
   return (
     <div role="toolbar" aria-label="Add an element" className="flex items-center gap-1 bg-surround px-2 pt-2">
-      <span className="mr-1 text-[#cfc8bb]">Add</span>
+      {/* What is being added has a longer name than “More”: the word makes room for it. */}
+      {!further && <span className="mr-1 text-[#cfc8bb]">Add</span>}
       {AT_HAND.map((k) => (
         <button
           key={k}
@@ -46,12 +48,12 @@ export function Kinds() {
           className={look(adding === k)}
         >
           <KindIcon kind={k} />
-          {k === 'bar' ? 'Bar' : kindNamed(k).title}
+          {kindNamed(k).short ?? kindNamed(k).title}
         </button>
       ))}
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className={look(adding !== null && REST.includes(adding))}>
-          {adding !== null && REST.includes(adding) ? kindNamed(adding).title : 'More'}
+        <DropdownMenu.Trigger className={look(further !== null)}>
+          {further ? kindNamed(further).title : 'More'}
           <ChevronDown size={13} />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>

@@ -37,6 +37,7 @@ function fadesFrom({ after, given, restFrames }: BarLook, span: { to: number }):
 export const bar: Kind<'bar'> = {
   kind: 'bar',
   title: 'Progress bar',
+  short: 'Bar',
   icon: 'minus',
   boldIcon: true,
   swatch: { colour: '#c6d8e2', pattern: 'repeating-linear-gradient(0deg, #0000 0 4px, #2b21182b 4px 5px)' },
