@@ -1,4 +1,5 @@
 import path from 'node:path'
+import { z } from 'zod'
 import { sayIn, speakAnew, speakScript, within } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import { withinCues } from '@/core/voice/withinCues'
@@ -10,19 +11,20 @@ import { dataRoot } from '../root'
 import { align, type Aligned } from './align'
 import { littleOf, spokenOf } from './said'
 
-interface Payload {
-  way: string[]
-  script: string
-  language: string
+const Payload = z.object({
+  way: z.array(z.string()),
+  script: z.string(),
+  language: z.string(),
   /** In place of which medium of the lesson it is to be heard. */
-  instead?: { media: string; follows: boolean } | undefined
+  instead: z.object({ media: z.string(), follows: z.boolean() }).optional(),
   /** However little of the script is spoken in it. */
-  anyway?: boolean | undefined
+  anyway: z.boolean().optional(),
   /** The voice whose recording it is; null: the lesson's own. */
-  voice?: string | null | undefined
+  voice: z.string().nullable().optional(),
   /** The script is that of captions: where each of them begins and ends. */
-  cues?: { fromUs: number; toUs: number }[] | undefined
-}
+  cues: z.array(z.object({ fromUs: z.number(), toUs: z.number() })).optional(),
+})
+type Payload = z.infer<typeof Payload>
 
 /** @throws Problem when there is no such recording, or nothing can be heard in it */
 async function heardIn(sha256: string): Promise<Medium> {
@@ -43,10 +45,10 @@ export async function startAlign(sha256: string, lesson: string, payload: Payloa
 }
 
 /** A search for the words of a script; when they are found, the lesson gets them. */
-export const alignKind: JobKind<unknown> = { kind: 'align', atOnce: 1, run: search }
+export const alignKind: JobKind<Payload> = { kind: 'align', payload: Payload, atOnce: 1, run: search }
 
-async function search(job: StoredJob, { signal, onStep }: JobWork): Promise<Outcome> {
-  const { way, script, language, instead, anyway, voice, cues } = job.payload as Payload
+async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promise<Outcome> {
+  const { way, script, language, instead, anyway, voice, cues } = job.payload
   const medium = await heardIn(job.subject)
   let found: Aligned
   try {

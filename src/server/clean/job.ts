@@ -38,10 +38,10 @@ export async function startCleaning(sha256: string, lesson: string, payload: Pay
 }
 
 /** Cleans a sound; when it is done, the lesson hears what came out, with the words and moments that it had. */
-export const cleanKind: JobKind<unknown> = { kind: 'clean', atOnce: 1, run }
+export const cleanKind: JobKind<Payload> = { kind: 'clean', payload: Payload, atOnce: 1, run }
 
-async function run(job: StoredJob, { signal, onStep }: JobWork): Promise<Outcome> {
-  const payload = Payload.parse(job.payload)
+async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promise<Outcome> {
+  const { payload } = job
   const { way, media, rumble, noise } = payload
   const medium = await mediumFor(job.lesson!, payload)
   const dir = await mkdtemp(path.join(tmpdir(), 'vane-clean-'))

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { counted } from '@/core/formats/counted'
 import { mkdir, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
@@ -10,14 +11,16 @@ import { ENDED_FROM_OUTSIDE, ended, ownCommand, spawnBound } from '../run'
 import { addJob, readJob, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { readLesson } from '../lessons/store'
 import { Interrupted, Problem } from '../problem'
-import type { ExportChoice } from '@/contract/exports'
+import { ExportChoice } from '@/contract/exports'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
 
-interface ExportPayload {
-  doc: Lesson
-  choice: ExportChoice
-}
+const ExportPayload = z.object({
+  /** The lesson as it was then; whoever exports it looks at it as at any file. */
+  doc: z.custom<Lesson>((doc) => typeof doc === 'object' && doc !== null),
+  choice: ExportChoice,
+})
+type ExportPayload = z.infer<typeof ExportPayload>
 type ExportJob = StoredJob<ExportPayload>
 
 const folder = () => path.join(dataRoot(), 'exports')
@@ -77,6 +80,7 @@ const dropPieces = async ({ id }: ExportJob) => {
 /** Each export is a process of its own, the same command that a person can run. */
 export const exportKind: JobKind<ExportPayload> = {
   kind: 'export',
+  payload: ExportPayload,
   atOnce: 1,
   run,
   tidy: dropPieces,

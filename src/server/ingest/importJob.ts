@@ -17,7 +17,7 @@ import { momentsIn } from '../trace/moments'
 import { ownedBy } from '../library/media'
 import { hashOf, processFile } from './process'
 import { textOf } from './textOf'
-import { dropUpload, isText, uploadFile, uploadThere, type ImportPayload } from './upload'
+import { dropUpload, ImportPayload, isText, uploadFile, uploadThere } from './upload'
 import { momentKind } from '@/core/moments'
 
 type ImportJob = StoredJob<ImportPayload>
@@ -37,6 +37,7 @@ const LARGEST_CAPTIONS = 20 * 1024 ** 2
  */
 export const importKind: JobKind<ImportPayload> = {
   kind: 'import',
+  payload: ImportPayload,
   atOnce: 2,
   long: { afterMs: 45_000, beside: 2 },
   // A text waits for the recordings and sounds that it came together with.

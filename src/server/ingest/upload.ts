@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { access, readdir, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
 import { wellFormed } from '@/core/values'
@@ -10,15 +11,16 @@ import { dataRoot } from '../root'
  * What an upload is for: the lesson it goes into and what it came together with. `act` stands for the bringing in: a
  * window that lost the answer to its last piece sends the file again, as another upload of the same act.
  */
-export interface ImportPayload {
-  size: number
-  selected: string[]
-  act?: string
+export const ImportPayload = z.object({
+  size: z.number(),
+  selected: z.array(z.string()),
+  act: z.string().optional(),
   /** Which of the files it was that were picked together. */
-  place?: number
+  place: z.number().optional(),
   /** The way to the lesson in the lesson that it goes into. */
-  way?: string[]
-}
+  way: z.array(z.string()).optional(),
+})
+export type ImportPayload = z.infer<typeof ImportPayload>
 export const uploadsFolder = (): string => path.join(dataRoot(), 'uploads')
 export const uploadFile = (job: StoredJob): string => path.join(uploadsFolder(), job.subject)
 export const uploadThere = (job: StoredJob): Promise<boolean> =>

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { News } from '@/contract/news'
 import { hear } from '../events'
 import { Interrupted, Problem } from '../problem'
@@ -38,6 +39,7 @@ beforeAll(async () => {
   }
   register({
     kind: 'import',
+    payload: z.unknown(),
     atOnce: 2,
     run: counted,
     ready: (job, open) => !job.name.startsWith('after') || !open.some((o) => o.name.startsWith('first')),
@@ -45,13 +47,20 @@ beforeAll(async () => {
   })
   register({
     kind: 'export',
+    payload: z.unknown(),
     atOnce: 1,
     run: counted,
     tidy: async (j) => {
       tidied.push(j.id)
     },
   })
-  register({ kind: 'clean', atOnce: 1, long: { afterMs: 100, beside: 1 }, run: counted })
+  register({
+    kind: 'clean',
+    payload: z.object({ media: z.string().default('') }),
+    atOnce: 1,
+    long: { afterMs: 100, beside: 1 },
+    run: counted,
+  })
   await beginJobs()
 })
 afterAll(() => site.end())
@@ -69,6 +78,19 @@ const untilAborted = (signal: AbortSignal) =>
     signal.addEventListener('abort', () => fail(signal.reason as Error))
   })
 
+test('what another version began otherwise fails in a sentence, and is not run', async () => {
+  let ran = false
+  run = async () => {
+    ran = true
+    return {}
+  }
+  const job = await addJob({ kind: 'clean', lesson: null, subject: '', name: 'voice.wav', payload: { media: 7 } })
+  await until(async () => (await state(job.id)) === 'failed')
+  expect((await readJob(job.id)).sentence).toBe(
+    '“voice.wav” was begun by another version of the program. Begin it again.',
+  )
+  expect(ran).toBe(false)
+})
 test('jobs of a kind run so many at once, the oldest first, and tell how far they are', async () => {
   run = async (_job, { onStep }) => {
     onStep('Working', 0.5, { frame: 3 })

@@ -1,3 +1,4 @@
+import type { z } from 'zod'
 import type { JobFacts, JobKindName } from '@/contract/news'
 import { Interrupted, Problem } from '../problem'
 import { FULL, isFull, unstored } from '../room'
@@ -29,6 +30,8 @@ export interface Outcome {
 /** A kind of work: how many of it at once, what it does, and what goes with a job that is forgotten. */
 export interface JobKind<P> {
   kind: JobKindName
+  /** What it is begun with. One that another version of the program began otherwise fails, in a sentence. */
+  payload: z.ZodType<P>
   atOnce: number
   /** One that goes on for so long makes room for another beside it, so often: small ones wait for no large one. */
   long?: { afterMs: number; beside: number }
@@ -47,7 +50,7 @@ interface Running {
   began: number
 }
 interface State {
-  kinds: Map<JobKindName, JobKind<never>>
+  kinds: Map<JobKindName, Registered>
   running: Map<string, Running>
   pumping: Promise<void>
   ticking: ReturnType<typeof setInterval> | null
@@ -67,10 +70,18 @@ const TRIES = 4
 const CANCELLED = 499
 const cancelled = () => new Problem(CANCELLED, 'Cancelled.')
 
+/** A kind of job as the queue has it: it reads what a job was begun with before it runs it. */
+type Registered = Omit<JobKind<unknown>, 'payload'>
 export const register = <P>(kind: JobKind<P>): void => {
-  state.kinds.set(kind.kind, kind as JobKind<unknown>)
+  const run: Registered['run'] = async (job, work) => {
+    const read = kind.payload.safeParse(job.payload)
+    if (!read.success)
+      throw new Problem(409, `“${job.name}” was begun by another version of the program. Begin it again.`)
+    return kind.run(Object.assign(job, { payload: read.data }), work)
+  }
+  state.kinds.set(kind.kind, { ...kind, run })
 }
-const kindOf = (job: StoredJob): JobKind<unknown> => state.kinds.get(job.kind)!
+const kindOf = (job: StoredJob): Registered => state.kinds.get(job.kind)!
 
 /**
  * Takes up what a stopped server left unfinished, and looks after the jobs from then on. Call it once the kinds are
@@ -149,13 +160,13 @@ async function look(): Promise<void> {
 }
 
 /** How many of a kind may be under way, given those that are. */
-function placesOf({ atOnce, long }: JobKind<unknown>, busy: readonly Running[]): number {
+function placesOf({ atOnce, long }: Registered, busy: readonly Running[]): number {
   if (!long) return atOnce
   const old = busy.filter(({ began }) => Date.now() - began >= long.afterMs).length
   return atOnce + Math.min(old, long.beside)
 }
 
-async function one(job: StoredJob, kind: JobKind<unknown>, control: AbortController): Promise<void> {
+async function one(job: StoredJob, kind: Registered, control: AbortController): Promise<void> {
   news(job)
   let toldAt = 0
   const onStep = (step: string, share: number, facts?: JobFacts) => {

@@ -33,7 +33,7 @@ export async function startNarration(lesson: string, payload: Payload): Promise<
 }
 
 /** The narrator speaks; when it is done, the lesson gets what it said, with the time of every word. */
-export const narrateKind: JobKind<unknown> = { kind: 'narrate', atOnce: 1, run }
+export const narrateKind: JobKind<Payload> = { kind: 'narrate', payload: Payload, atOnce: 1, run }
 
 /** What is spoken: a script as written, or a voice's phrases, each as long after the one before as in the first. */
 async function phrasesFor(
@@ -53,8 +53,8 @@ async function phrasesFor(
   }))
 }
 
-async function run(job: StoredJob, { signal, onStep }: JobWork): Promise<Outcome> {
-  const { way, voice, script, language } = Payload.parse(job.payload)
+async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promise<Outcome> {
+  const { way, voice, script, language } = job.payload
   const dir = await mkdtemp(path.join(tmpdir(), 'vane-speak-'))
   try {
     const [text, wav, json] = ['script.json', 'narration.wav', 'words.json'].map((n) => path.join(dir, n)) as [

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { BESIDE } from '@/contract/beside'
 import { randomUUID } from 'node:crypto'
 import { readFile, rm, stat, writeFile } from 'node:fs/promises'
@@ -27,14 +28,13 @@ async function takeOf(sha256: string): Promise<Medium> {
 const fileOf = (sha256: string) => path.join(dataRoot(), 'media', sha256, 'trace.jsonl')
 
 /** The way to the lesson in the lesson that it is looked for in; left out by those who came before there were any. */
-interface TracePayload {
-  way?: string[]
-}
-const wayOf = (job: StoredJob): string[] => (job.payload as TracePayload).way ?? []
+const Payload = z.object({ way: z.array(z.string()).default([]) })
+type Payload = z.infer<typeof Payload>
+const wayOf = (job: StoredJob): string[] => Payload.safeParse(job.payload).data?.way ?? []
 /** Looks for the pointer in a recording of a lesson; asked for again while it is looked for, it is the same search. */
 export async function startTrace(sha256: string, lesson: string, way: string[] = []): Promise<string> {
   const take = await takeOf(sha256)
-  const payload: TracePayload = { way }
+  const payload: Payload = { way }
   const same = (j: StoredJob) => j.subject === sha256 && j.lesson === lesson && wayOf(j).join() === way.join()
   const now = (await jobsIn(['waiting', 'running'], 'trace')).find(same)
   return (now ?? (await addJob({ kind: 'trace', lesson, subject: sha256, name: take.name, payload }))).id
@@ -43,14 +43,15 @@ export async function startTrace(sha256: string, lesson: string, way: string[] =
 /**
  * A search for the pointer; when it is found, the lesson gets its moments and its way, and nothing else.
  */
-export const traceKind: JobKind<unknown> = {
+export const traceKind: JobKind<Payload> = {
   kind: 'trace',
+  payload: Payload,
   atOnce: 1,
   run: search,
   tidy: ({ subject }) => rm(`${fileOf(subject)}.part`, { force: true }),
 }
 
-async function search(job: StoredJob, { signal, onStep }: JobWork): Promise<Outcome> {
+async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promise<Outcome> {
   const sha256 = job.subject
   const take = await takeOf(sha256)
   if (!(await stat(fileOf(sha256)).catch(() => null))) {
