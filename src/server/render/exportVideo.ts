@@ -12,15 +12,14 @@ import path from 'node:path'
 import { inLanguage } from '@/core/language'
 import type { Lesson } from '@/core/lesson/schema'
 import { layersAt, timedOf } from '@/core/scene'
-import type { Timed } from '@/core/timing'
 import type { Picture } from '@/core/display'
-import { CHANNELS, MIX_RATE, soundPlan } from '@/core/sound'
+import { CHANNELS, MIX_RATE } from '@/core/sound'
 import type { ExportChoice } from '@/contract/exports'
 import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
 import { Composer } from './composer'
 import { freePlanes, type Planes } from './planes'
-import { mixInto, madeSounds } from './sound'
+import { madeSounds, mixInto, passageOf, type Passage } from './sound'
 import { measureLoudness, toLoudness, type MixLoudness } from './loudness'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
@@ -65,7 +64,7 @@ interface Prepared {
   loudness: MixLoudness | null
 }
 async function preparedSound(
-  { timed, root, from, to }: Passage,
+  passage: Passage,
   scratch: string,
   wantsLoudness: boolean,
   signal: AbortSignal | undefined,
@@ -73,26 +72,19 @@ async function preparedSound(
   // What the library has is kept beside it; for any other lesson it is made for this export only.
   const folderOf = (file: string) =>
     file.startsWith(dataRoot() + path.sep) ? tempoFolder(file) : path.join(scratch, path.basename(path.dirname(file)))
-  const made = await madeSounds(timed, root, from, to, folderOf, signal).catch((e: unknown) => {
+  const made = await madeSounds(passage, folderOf, signal).catch((e: unknown) => {
     throw signal?.aborted || e instanceof Interrupted
       ? e
       : new Error(`The sound cannot be made faster or slower: ${(e as Error).message}.`)
   })
-  const sounds = soundPlan(timed, from, to).length > 0
+  const sounds = passage.plan.length > 0
   const never = new AbortController().signal
-  const loudness = sounds && wantsLoudness ? await measureLoudness(timed, root, from, to, made, signal ?? never) : null
+  const loudness = sounds && wantsLoudness ? await measureLoudness(passage, made, signal ?? never) : null
   return { made, sounds, loudness }
 }
 
-/** What is exported: a solved lesson, where its files are, and the frames [from, to). */
-interface Passage {
-  timed: Timed
-  root: string
-  from: number
-  to: number
-}
 /** The frames of a lesson that are wanted. @throws Error with a sentence where there are none */
-function passageOf(lesson: Lesson, root: string, choice: ExportChoice): Passage {
+function wanted(lesson: Lesson, root: string, choice: ExportChoice): Passage {
   const timed = timedOf(choice.language === undefined ? lesson : inLanguage(lesson, choice.language))
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? timed.length, timed.length)
@@ -101,7 +93,7 @@ function passageOf(lesson: Lesson, root: string, choice: ExportChoice): Passage 
       `There is nothing to export between frame ${from} and frame ${to}: ` +
         `the lesson has ${counted(timed.length, 'frame')}.`,
     )
-  return { timed, root, from, to }
+  return passageOf(timed, root, from, to)
 }
 
 /** Arguments of the encoder: pictures from its input, mixed sound from the fourth file it is handed. */
@@ -152,9 +144,9 @@ class Encoding {
     this.mixed = heard ? this.mix(heard.to, passage, sound) : Promise.resolve()
   }
 
-  private mix(into: ReturnType<typeof widePipe>['to'], { timed, root, from, to }: Passage, { made }: Prepared) {
+  private mix(into: ReturnType<typeof widePipe>['to'], passage: Passage, { made }: Prepared) {
     const { signal } = this.mixing
-    return mixInto(into, timed, root, from, to, made, signal).catch((e: unknown) => {
+    return mixInto(into, passage, made, signal).catch((e: unknown) => {
       // Where nobody reads any more, the encoder’s own end says why.
       const unread = (e as NodeJS.ErrnoException).code === 'EPIPE'
       this.unheard = signal.aborted || this.broken || unread ? null : e
@@ -241,7 +233,7 @@ export async function exportVideo(
   signal?: AbortSignal,
 ): Promise<{ loudness: MixLoudness | null }> {
   await learnFaces(lesson, root)
-  const passage = passageOf(lesson, root, choice)
+  const passage = wanted(lesson, root, choice)
   const stills = await loadStills(passage.timed.lesson, root)
   const scratch = path.join(tmpdir(), `vane-tempo-${randomUUID()}`)
   const part = `${out}.part`

@@ -1,8 +1,7 @@
 import { CHANNELS, MIX_RATE } from '@/core/sound'
-import type { Timed } from '@/core/timing'
 import { ended, spawnBound } from '../run'
 import { widePipe } from './pipe'
-import { mixInto } from './sound'
+import { mixInto, type Passage } from './sound'
 
 /** How loud a mix is, by EBU R 128: as a whole, in LUFS, and at its loudest sample, in dB of full scale. */
 export interface MixLoudness {
@@ -26,10 +25,7 @@ export function loudnessIn(summary: string): MixLoudness | null {
  * @throws Error with a sentence; on cancel, the signal's reason
  */
 export async function measureLoudness(
-  timed: Timed,
-  root: string,
-  from: number,
-  to: number,
+  passage: Passage,
   made: ReadonlyMap<string, string>,
   signal: AbortSignal,
 ): Promise<MixLoudness | null> {
@@ -47,7 +43,7 @@ export async function measureLoudness(
   })
   const over = ended(child)
   try {
-    await mixInto(pipe.to, timed, root, from, to, made, signal)
+    await mixInto(pipe.to, passage, made, signal)
     await over
   } finally {
     child.kill('SIGKILL')

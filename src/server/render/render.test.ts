@@ -27,7 +27,7 @@ import { exportVideo } from './exportVideo'
 import { renderFrame } from './frame'
 import { madeKey, soundPlan } from '@/core/sound'
 import { madeSound } from '../media/stretch'
-import { mixInto } from './sound'
+import { mixInto, passageOf } from './sound'
 import { readWhole, widePipe } from './pipe'
 
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-render-'))
@@ -303,7 +303,7 @@ async function mixOf(lesson: Lesson, from: number, to: number, made = new Map<st
   const bytes = new Uint8Array(Math.round(((to - from) * 48_000) / 30) * 8)
   const [whole] = await Promise.all([
     readWhole(end, bytes),
-    mixInto(sink, resolve(lesson), dir, from, to, made, new AbortController().signal),
+    mixInto(sink, passageOf(resolve(lesson), dir, from, to), made, new AbortController().signal),
   ])
   expect(whole).toBe(true)
   expect(await readWhole(end, new Uint8Array(1))).toBe(false)
@@ -339,15 +339,8 @@ test('a clip that is cut into many sounds as it did whole, with no gap and no cl
 test('a mix that is called off while it reads ends at once, and none of its readers is left', async () => {
   const control = new AbortController()
   const { from: end, to: sink } = widePipe()
-  const mixing = mixInto(
-    sink,
-    resolve({ ...base, elements: laid(base, [clip('c1', 0, 120)]) }),
-    dir,
-    0,
-    120,
-    new Map(),
-    control.signal,
-  )
+  const timed = resolve({ ...base, elements: laid(base, [clip('c1', 0, 120)]) })
+  const mixing = mixInto(sink, passageOf(timed, dir, 0, 120), new Map(), control.signal)
   control.abort(new Error('Called off.'))
   await expect(mixing).rejects.toThrow()
   expect(await readWhole(end, new Uint8Array(1))).toBe(false)
@@ -358,9 +351,9 @@ test('a sound whose file is gone ends the mix, and says so', async () => {
   const id = clipsOf(gone)[0]!.media
   gone.media[id] = { ...gone.media[id]!, file: 'media/not-there.mp4' }
   const { from: end, to: sink } = widePipe()
-  await expect(mixInto(sink, resolve(gone), dir, 0, 30, new Map(), new AbortController().signal)).rejects.toThrow(
-    'cannot be read',
-  )
+  await expect(
+    mixInto(sink, passageOf(resolve(gone), dir, 0, 30), new Map(), new AbortController().signal),
+  ).rejects.toThrow('cannot be read')
   await end.close()
 })
 test('an odd-sized picture and a take over a take are laid where the display list says', async () => {

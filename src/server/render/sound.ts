@@ -92,6 +92,22 @@ const BLOCK = MIX_RATE
 /** So many pieces that come next are read up to where they begin while others are still heard. */
 const AHEAD = 4
 
+/** A stretch of a lesson, the frames [from, to), with where its files are and what is heard in it. */
+export interface Passage {
+  timed: Timed
+  root: string
+  from: number
+  to: number
+  plan: readonly Heard[]
+}
+export const passageOf = (timed: Timed, root: string, from: number, to: number): Passage => ({
+  timed,
+  root,
+  from,
+  to,
+  plan: soundPlan(timed, from, to),
+})
+
 /**
  * Mixes the sound of a passage, [from, to) in frames, and writes it to a pipe: 32-bit floats, two channels, `MIX_RATE`
  * a second, as long as the passage to the sample.
@@ -101,16 +117,12 @@ const AHEAD = 4
  */
 export async function mixInto(
   sink: End,
-  timed: Timed,
-  root: string,
-  from: number,
-  to: number,
+  { timed: { lesson }, root, from, to, plan }: Passage,
   made: ReadonlyMap<string, string>,
   signal: AbortSignal,
 ): Promise<void> {
-  const { lesson } = timed
   const length = samplesOf(frameStartUs(to, lesson.rate) - frameStartUs(from, lesson.rate))
-  const pieces = soundPlan(timed, from, to)
+  const pieces = plan
     .map((heard) => ({ heard, part: partOf(heard), reader: null as PieceReader | null }))
     .sort((a, b) => a.part.at - b.part.at)
   const open = (piece: (typeof pieces)[number]) => {
@@ -154,15 +166,12 @@ export async function mixInto(
  * @throws Error with a sentence; on cancel, the signal's reason
  */
 export async function madeSounds(
-  timed: Timed,
-  root: string,
-  from: number,
-  to: number,
+  { timed, root, plan }: Passage,
   folderOf: (file: string) => string,
   signal?: AbortSignal,
 ): Promise<Map<string, string>> {
   const files = new Map<string, string>()
-  for (const { clip, made } of soundPlan(timed, from, to)) {
+  for (const { clip, made } of plan) {
     if (!made || files.has(madeKey(clip, made))) continue
     const file = path.join(root, mediumIn(timed.lesson, clip.media)!.file)
     files.set(madeKey(clip, made), await madeSound(file, made.legs, folderOf(file), { signal }))
