@@ -75,7 +75,7 @@ that passed only at the second try, are named above that.
     const parts: Record<string, () => Promise<Outcome>> = {
       build: async () => one(await stage('Build', path.join(appRoot(), 'vane'), ['build'])),
       types,
-      lint: async () => one(await stage('Lint', process.execPath, [path.join(MODULES, 'oxlint/bin/oxlint')])),
+      lint,
       units: () => units(path.join(reports, 'jest.json'), given.flags.has('changed')),
       browser: () => browser(path.join(reports, 'browser.json'), spec),
       kills: () => kills(numbers),
@@ -101,6 +101,14 @@ const MODULES = path.join(appRoot(), 'node_modules')
 async function types(): Promise<Outcome> {
   const tsc = path.join(MODULES, 'typescript/bin/tsc')
   return one(await stage('Types', process.execPath, [tsc, '--noEmit', '--incremental', 'false', '-p', '.']))
+}
+
+/** The rules of the code, and what is handed out for others though nobody takes it. */
+async function lint(): Promise<Outcome> {
+  const clean = await stage('Lint', process.execPath, [path.join(MODULES, 'oxlint/bin/oxlint')])
+  const knip = [path.join(MODULES, 'knip/bin/knip.js'), '--include', 'files,exports,duplicates']
+  const used = await stage('What nobody uses', process.execPath, knip)
+  return { passed: Number(clean) + Number(used), failed: Number(!clean) + Number(!used) }
 }
 
 async function units(file: string, changed: boolean): Promise<Outcome> {

@@ -1,4 +1,3 @@
 export * from './paint'
-export { drawPicture } from './shapes'
 export type { Context, Drawable, Easel } from './easel'
 export { pathStore, sheetPool, swapStore } from './stores'

@@ -14,8 +14,6 @@ import { attach } from './riding'
 /** The elements that a group carries itself, in stacking order. */
 export const membersOf = (lesson: Lesson, group: string): Element[] =>
   lesson.elements.filter((e) => e.rides?.on === group)
-/** The group that an element is in, by what it rides on; undefined when it is in none. */
-export const groupOf = (lesson: Lesson, id: string): string | undefined => holders(lesson).get(id)
 
 /** The rectangle around elements as they stand at a frame, in pixels of the lesson's frame, nothing zoomed. */
 function boundsAt(timed: Timed, elements: readonly Element[], frame: number): Rect {

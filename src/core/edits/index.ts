@@ -1,4 +1,4 @@
-export { Edit, EDITS, namedBy, registered, Id, Ids, inOne, make, readEdit, Unknown, type Deed, type Given } from './act'
+export { Edit, EDITS, namedBy, registered, Id, inOne, make, readEdit, type Deed, type Given } from './act'
 export type { Caught, Here, Stance, Values } from './args'
 export * from './edit'
 export * from './unfit'

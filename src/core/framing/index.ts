@@ -3,4 +3,3 @@ export { CALM, followStands, viewer, FollowChoice, type FollowInput, type Stand 
 export { followInput, followInputAt } from './followTrace'
 export { COMFORT } from './comfort'
 export { framingSpeeds, type FramingSpeed } from './speed'
-export { smoothWay } from './smoothWay'

@@ -20,7 +20,6 @@ export {
 } from './kind'
 export { kindName, type ElementKind, type Look } from './looks'
 export { commonField, fieldsOf, pointsOf, type PointPaths } from './common'
-export { balloon, localTip } from './callout'
 export { chaptersOver } from './chapters'
 export { newElement } from './make'
 export { partly } from './partly'

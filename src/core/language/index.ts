@@ -1,4 +1,4 @@
 export { captionsOf } from './captions'
 export { inLanguage, languagesOf } from './inLanguage'
 export { missingIn, textsOf, tooLong, type TextAt, type TooLong } from './texts'
-export { hungOn, pausesOf, scriptsBeside, wordMates, type PhrasePair } from './words'
+export { pausesOf, scriptsBeside, wordMates, type PhrasePair } from './words'

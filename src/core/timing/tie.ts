@@ -1,4 +1,4 @@
-import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
+import type { Edge, Lesson, MoveEdge } from '../lesson/schema'
 import { frameOfTie } from './moves'
 import type { Timed } from './timed'
 
@@ -29,10 +29,4 @@ const isTied = (edge: Edge | MoveEdge): edge is Tied => edge.on === 'moment' || 
 /** How long a text can be read in comfort: 2 s, and from then on 15 letters a second; in frames. */
 export function readableFrames(text: string, framesPerSecond: number): number {
   return Math.round(Math.max(2, 1 + text.length / 15) * framesPerSecond)
-}
-
-/** The element's length in frames. */
-export const lengthOf = (timed: Timed, e: Element): number => {
-  const s = timed.spans.get(e.id)
-  return s ? s.to - s.from : 0
 }

@@ -4,9 +4,6 @@ import path from 'node:path'
 import { run } from '../run'
 import { MODEL, type Pronunciations } from './lexicon'
 
-/** Frames of the acoustic model a second. */
-export const FRAMES_PER_SECOND = 100
-
 /** A network of words: arcs from state to state, the first state 0, the last one the end. */
 export interface Net {
   states: number

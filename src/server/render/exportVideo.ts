@@ -19,7 +19,7 @@ import { KEEP_BUFFERS } from './decode'
 import { loadStills } from './easel'
 import { Composer } from './composer'
 import { freePlanes, type Planes } from './planes'
-import { madeSounds, mixInto, passageOf, type Passage } from './sound'
+import { madeSounds, mixInto, passageOf, type MixPassage } from './sound'
 import { measureLoudness, toLoudness, type MixLoudness } from './loudness'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
@@ -64,7 +64,7 @@ interface Prepared {
   loudness: MixLoudness | null
 }
 async function preparedSound(
-  passage: Passage,
+  passage: MixPassage,
   scratch: string,
   wantsLoudness: boolean,
   signal: AbortSignal | undefined,
@@ -84,7 +84,7 @@ async function preparedSound(
 }
 
 /** The frames of a lesson that are wanted. @throws Error with a sentence where there are none */
-function wanted(lesson: Lesson, root: string, choice: ExportChoice): Passage {
+function wanted(lesson: Lesson, root: string, choice: ExportChoice): MixPassage {
   const timed = timedOf(choice.language === undefined ? lesson : inLanguage(lesson, choice.language))
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? timed.length, timed.length)
@@ -127,7 +127,7 @@ class Encoding {
   /** It takes no more pictures: its end says why. */
   broken = false
 
-  constructor(passage: Passage, lesson: Lesson, choice: ExportChoice, sound: Prepared, part: string) {
+  constructor(passage: MixPassage, lesson: Lesson, choice: ExportChoice, sound: Prepared, part: string) {
     const heard = sound.sounds ? widePipe() : null
     const { from, to } = widePipe()
     this.frames = to
@@ -144,7 +144,7 @@ class Encoding {
     this.mixed = heard ? this.mix(heard.to, passage, sound) : Promise.resolve()
   }
 
-  private mix(into: ReturnType<typeof widePipe>['to'], passage: Passage, { made }: Prepared) {
+  private mix(into: ReturnType<typeof widePipe>['to'], passage: MixPassage, { made }: Prepared) {
     const { signal } = this.mixing
     return mixInto(into, passage, made, signal).catch((e: unknown) => {
       // Where nobody reads any more, the encoder’s own end says why.
@@ -199,7 +199,7 @@ class Encoding {
 /** Composes a passage picture by picture, and hands them to the encoder. */
 async function composeInto(
   encoding: Encoding,
-  { timed, from, to }: Passage,
+  { timed, from, to }: MixPassage,
   composer: Composer,
   onProgress: (p: Progress) => void,
   signal: AbortSignal | undefined,

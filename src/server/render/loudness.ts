@@ -1,7 +1,7 @@
 import { CHANNELS, MIX_RATE } from '@/core/sound'
 import { ended, spawnBound } from '../run'
 import { widePipe } from './pipe'
-import { mixInto, type Passage } from './sound'
+import { mixInto, type MixPassage } from './sound'
 
 /** How loud a mix is, by EBU R 128: as a whole, in LUFS, and at its loudest sample, in dB of full scale. */
 export interface MixLoudness {
@@ -25,7 +25,7 @@ export function loudnessIn(summary: string): MixLoudness | null {
  * @throws Error with a sentence; on cancel, the signal's reason
  */
 export async function measureLoudness(
-  passage: Passage,
+  passage: MixPassage,
   made: ReadonlyMap<string, string>,
   signal: AbortSignal,
 ): Promise<MixLoudness | null> {

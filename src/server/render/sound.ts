@@ -93,14 +93,14 @@ const BLOCK = MIX_RATE
 const AHEAD = 4
 
 /** A stretch of a lesson, the frames [from, to), with where its files are and what is heard in it. */
-export interface Passage {
+export interface MixPassage {
   timed: Timed
   root: string
   from: number
   to: number
   plan: readonly Heard[]
 }
-export const passageOf = (timed: Timed, root: string, from: number, to: number): Passage => ({
+export const passageOf = (timed: Timed, root: string, from: number, to: number): MixPassage => ({
   timed,
   root,
   from,
@@ -117,7 +117,7 @@ export const passageOf = (timed: Timed, root: string, from: number, to: number):
  */
 export async function mixInto(
   sink: End,
-  { timed: { lesson }, root, from, to, plan }: Passage,
+  { timed: { lesson }, root, from, to, plan }: MixPassage,
   made: ReadonlyMap<string, string>,
   signal: AbortSignal,
 ): Promise<void> {
@@ -166,7 +166,7 @@ export async function mixInto(
  * @throws Error with a sentence; on cancel, the signal's reason
  */
 export async function madeSounds(
-  { timed, root, plan }: Passage,
+  { timed, root, plan }: MixPassage,
   folderOf: (file: string) => string,
   signal?: AbortSignal,
 ): Promise<Map<string, string>> {

@@ -8,8 +8,6 @@ import { needRoom } from '../../room'
 import { dataRoot } from '../../root'
 import { readFaces } from './outlines'
 
-export { learnFaces, learnFacesIn } from './learn'
-
 /** A file may have so many bytes. */
 export const FACE_BYTES = 24 * 1024 ** 2
 
