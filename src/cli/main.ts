@@ -2,6 +2,8 @@ import type { CliCommand } from './command'
 
 /** Each command is loaded when it is asked for, so that none waits for what another needs. */
 const COMMANDS: Record<string, () => Promise<CliCommand>> = {
+  start: async () => (await import('./start')).start,
+  test: async () => (await import('./test')).test,
   demo: async () => (await import('./demo')).demo,
   render: async () => (await import('./render')).render,
   frame: async () => (await import('./frame')).frame,
@@ -15,8 +17,6 @@ const COMMANDS: Record<string, () => Promise<CliCommand>> = {
   retime: async () => (await import('./retime')).retime,
   speak: async () => (await import('./speak')).speak,
   serve: async () => (await import('./serve')).serve,
-  start: async () => (await import('./start')).start,
-  test: async () => (await import('./test')).test,
   bench: async () => (await import('./bench')).bench,
 }
 

@@ -48,14 +48,14 @@ function changedOnly(): string[] {
 
 export const test: CliCommand = {
   help: `
-./vane test [--only ${[...PARTS, ...ON_DEMAND].join('|')}] [--changed] [--spec WORD] [--rounds N] [--seed N]
+./vane test [--only PART] [--changed] [--spec WORD] [--rounds N] [--seed N]
 
-Types, lint, import rules, Jest, the build, and the interface in headless Chromium against a
+Types, lint, what nobody uses, import rules, Jest, the build, and the interface in headless Chromium against a
 server and a database of their own. Ends with “N passed, N failed”; what took longest, and browser tests
 that passed only at the second try, are named above that.
 
---only     one part; on demand also kills (rounds of work under which something is killed) and files (some 120 odd
-           and damaged files)
+--only     one part, of ${PARTS.join(', ')}; on demand also kills
+           (rounds of work under which something is killed) and files (some 120 odd and damaged files)
 --changed  of the unit tests, those that have to do with what was changed since the last commit
 --spec     of the browser tests, those in files with this word in their name`,
   async run(args) {
