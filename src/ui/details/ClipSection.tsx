@@ -17,7 +17,7 @@ import { framesPerSecond, type Rate } from '@/core/time'
 import { desk, edit, freshId, useDesk, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
-import { NumberField } from '../fields/numberField'
+import { NumberField, SECONDS } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { Section } from '../fields/section'
 
@@ -96,16 +96,7 @@ function FreezeFields({ clip }: { clip: Clip }) {
   const [freeze, setFreeze] = useKept('clip: freeze', 1)
   return (
     <>
-      <NumberField
-        label="To freeze for"
-        unit="s"
-        min={0.1}
-        max={600}
-        step={0.5}
-        digits={1}
-        value={freeze}
-        onChange={setFreeze}
-      />
+      <NumberField label="To freeze for" {...SECONDS} min={0.1} max={600} value={freeze} onChange={setFreeze} />
       <Button
         onClick={() => {
           const frames = Math.max(1, Math.round(freeze * framesPerSecond(rate)))
@@ -126,16 +117,7 @@ function RampFields({ clip }: { clip: Clip }) {
   return (
     <>
       <NumberField label="Speed from here on" unit="%" min={10} max={1000} value={after} onChange={setAfter} />
-      <NumberField
-        label="Reached after"
-        unit="s"
-        min={0.1}
-        max={60}
-        step={0.5}
-        digits={1}
-        value={over}
-        onChange={setOver}
-      />
+      <NumberField label="Reached after" {...SECONDS} min={0.1} max={60} value={over} onChange={setOver} />
       <Button
         onClick={() => {
           const frames = Math.max(1, Math.round(over * framesPerSecond(rate)))

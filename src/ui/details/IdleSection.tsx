@@ -6,7 +6,7 @@ import { framesPerSecond, lengthText, timecode } from '@/core/time'
 import { desk, edit, goTo, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Choice, Tick } from '../fields/fields'
-import { NumberField } from '../fields/numberField'
+import { NumberField, SECONDS } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { peaksOf } from '../timeline/Wave'
 import { filmChanges } from './filmChanges'
@@ -99,16 +99,7 @@ export function IdleSection() {
           ? 'Nothing changes on the screen, the pointer stands, nobody speaks.'
           : 'Nobody speaks and nothing is heard, whatever happens on the screen.'}
       </p>
-      <NumberField
-        label="At least"
-        unit="s"
-        min={0.5}
-        max={60}
-        step={0.5}
-        digits={1}
-        value={least}
-        onChange={setLeast}
-      />
+      <NumberField label="At least" {...SECONDS} min={0.5} max={60} value={least} onChange={setLeast} />
       <Button onClick={() => void find()}>Find {what} stretches</Button>
       {found && found.length > 0 && (
         <>

@@ -33,6 +33,9 @@ interface Props {
   relative?: boolean
 }
 
+/** How a length in seconds is typed and stepped. */
+export const SECONDS = { unit: 's', step: 0.5, digits: 1 } as const
+
 /** How a number is written and read: its bounds, units, seconds where frames are meant, px where % are. */
 function useReading({ unit, min = -Infinity, max = Infinity, multiple, digits = 0, perSecond, of }: Props) {
   const typist = useContext(TypistContext)

@@ -3,7 +3,8 @@ import { elementIn } from '@/core/edits'
 import { isClip } from '@/core/kinds'
 import type { Catch } from '@/core/moments'
 import { innerElements } from '@/core/scene'
-import type { Timed } from '@/core/timing'
+import { useDesk, useShown } from '../state/desk'
+import { useView } from '../state/view'
 import { ClipBar } from './ClipBar'
 import { ElementBar } from './ElementBar'
 import { InnerBar } from './InnerBar'
@@ -14,13 +15,8 @@ import { Specks, type Speck } from './Specks'
 const SPECK_PX = 6
 export interface RowProps {
   row: TrackRow
-  settled: Timed
-  timed: Timed
   from: number
   to: number
-  pxPerFrame: number
-  selected: readonly string[]
-  total: number
   onCatch: (c: Catch | null) => void
   frameAt: (x: number) => number
 }
@@ -28,7 +24,11 @@ export interface RowProps {
  * The elements of a track that are in sight: in the lanes that they had before a drag, so that none jumps about
  * meanwhile.
  */
-export function Row({ row, settled, timed, from, to, pxPerFrame, selected, total, onCatch, frameAt }: RowProps) {
+export function Row({ row, from, to, onCatch, frameAt }: RowProps) {
+  const timed = useShown()
+  const settled = useDesk((b) => b.timed)
+  const selected = useDesk((b) => b.elements)
+  const { pxPerFrame } = useView()
   const { specks, bars } = useMemo(() => {
     const inside = innerElements(settled)
     const short: Speck[] = []
@@ -58,24 +58,17 @@ export function Row({ row, settled, timed, from, to, pxPerFrame, selected, total
           }}
         />
       ))}
-      <Specks specks={specks} width={total} height={row.height} lanePx={row.each} />
+      <Specks specks={specks} width={timed.length * pxPerFrame} height={row.height} lanePx={row.each} />
       {bars.map((n) => (
-        <Bar key={row.elements[n]!.id} {...{ row, n, timed, from, to, onCatch, frameAt }} />
+        <Bar key={row.elements[n]!.id} {...{ row, n, from, to, onCatch, frameAt }} />
       ))}
     </>
   )
 }
 
 /** The bar of the nth element of a track: a clip’s, an element’s, or that of what is in a lesson that is placed. */
-function Bar({
-  row,
-  n,
-  timed,
-  from,
-  to,
-  onCatch,
-  frameAt,
-}: Pick<RowProps, 'row' | 'timed' | 'from' | 'to' | 'onCatch' | 'frameAt'> & { n: number }) {
+function Bar({ row, n, from, to, onCatch, frameAt }: RowProps & { n: number }) {
+  const timed = useShown()
   const { id } = row.elements[n]!
   const top = 2 + row.lane[n]! * row.each
   const inner = innerElements(timed).get(id)

@@ -115,29 +115,16 @@ export function Timeline() {
 }
 
 /** A track with what lies on it; where it is empty and something is wanted there, how that is done. */
-function Track({ row: r, from, to, onCatch, frameAt }: Pick<RowProps, 'row' | 'from' | 'to' | 'onCatch' | 'frameAt'>) {
+function Track(props: RowProps) {
+  const { row: r } = props
   const timed = useShown()
-  const settled = useDesk((b) => b.timed)
-  const selected = useDesk((b) => b.elements)
-  const { pxPerFrame } = useView()
   const isEmpty = r.elements.length === 0
   /** Where a first take will lie; and whether there is nothing but clips yet. */
   const ground = timed.lesson.tracks.findLast((t) => t.kind === 'picture')?.id
   const bare = timed.clips.length > 0 && timed.lesson.elements.every(isClip)
   return (
     <div className="relative flex-1" data-lane={r.track.id}>
-      <Row
-        row={r}
-        settled={settled}
-        timed={timed}
-        from={from}
-        to={to}
-        pxPerFrame={pxPerFrame}
-        selected={selected}
-        total={timed.length * pxPerFrame}
-        onCatch={onCatch}
-        frameAt={frameAt}
-      />
+      <Row {...props} />
       {isEmpty && timed.clips.length === 0 && r.track.id === ground && (
         <Hint>Drop a screen recording here, or press A.</Hint>
       )}
