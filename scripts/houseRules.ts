@@ -3,14 +3,26 @@ import path from 'node:path'
 
 /** Who may import from where; a room not named here stands on its own. */
 const MAY: Record<string, string[]> = {
-  'src/core': [],
-  'src/contract': ['src/core'],
+  'src/words': [],
+  'src/core': ['src/words'],
+  'src/contract': ['src/core', 'src/words'],
   'src/paint': ['src/core'],
   'src/workers': ['src/core'],
-  'src/server': ['src/core', 'src/paint', 'src/contract', 'demo', 'recorder'],
-  'src/ui': ['src/core', 'src/paint', 'src/workers', 'src/contract'],
-  'src/app': ['src/core', 'src/contract', 'src/server', 'src/ui'],
-  'src/cli': ['src/core', 'src/paint', 'src/contract', 'src/server', 'demo', 'recorder', 'scripts', 'bench', 'testing'],
+  'src/server': ['src/words', 'src/core', 'src/paint', 'src/contract', 'demo', 'recorder'],
+  'src/ui': ['src/words', 'src/core', 'src/paint', 'src/workers', 'src/contract'],
+  'src/app': ['src/words', 'src/core', 'src/contract', 'src/server', 'src/ui'],
+  'src/cli': [
+    'src/words',
+    'src/core',
+    'src/paint',
+    'src/contract',
+    'src/server',
+    'demo',
+    'recorder',
+    'scripts',
+    'bench',
+    'testing',
+  ],
   'src/instrumentation.ts': ['src/server'],
   'src/proxy.ts': ['src/contract'],
   recorder: ['src/core', 'src/server'],
@@ -206,11 +218,14 @@ const WIDEST = 120
 const GENERATED = new Set(['src/core/text/metrics.ts'])
 const CODE = ['src', 'recorder', 'demo', 'e2e', 'bench', 'scripts', 'testing', 'wasm']
 
+/** A sentence of the catalogue stands on one line, however long it is. */
+const SENTENCE = /^ {2,}.*['`],?$/
 /** Every line of code under `root` that is wider than 120 characters, by its place. */
 export function wideLines(root: string): string[] {
   return codeIn(root, CODE).flatMap((f) => {
     const lines = readFileSync(path.join(root, f), 'utf8').split('\n')
-    return lines.flatMap((line, i) => (line.length > WIDEST ? [`${f}:${i + 1} has ${line.length} characters`] : []))
+    const wide = (line: string) => line.length > WIDEST && !(f.startsWith('src/words/') && SENTENCE.test(line))
+    return lines.flatMap((line, i) => (wide(line) ? [`${f}:${i + 1} has ${line.length} characters`] : []))
   })
 }
 

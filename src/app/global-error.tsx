@@ -1,6 +1,7 @@
 'use client'
 import { useEffect } from 'react'
 import './globals.css'
+import { inWords } from '../words/words'
 
 const KEY = 'vane-loaded-again'
 /** So soon it is loaded again by itself; where that was done not long ago, it is given more time. */
@@ -25,16 +26,14 @@ export default function Broken({ error }: { error: Error }) {
     <html lang="en">
       <body className="flex min-h-screen items-center justify-center bg-paper text-ink">
         <main className="max-w-md p-6 text-center">
-          <h1 className="mb-2 font-head text-lg">This page could not be drawn</h1>
-          <p className="mb-4 text-muted">
-            What you have made is kept: it is there again, and is stored, when the page is loaded.
-          </p>
+          <h1 className="mb-2 font-head text-lg">{inWords('app.aPageFailed')}</h1>
+          <p className="mb-4 text-muted">{inWords('app.workIsKept')}</p>
           <button
             type="button"
             className="rounded border border-accent-deep bg-accent px-3 py-1 text-white hover:bg-accent-deep"
             onClick={() => location.reload()}
           >
-            Load the page again
+            {inWords('app.loadAgain')}
           </button>
         </main>
       </body>

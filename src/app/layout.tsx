@@ -2,12 +2,13 @@ import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 import { Toaster } from 'sonner'
 import './globals.css'
+import { inWords } from '../words/words'
 
 /** Each page is made for its request, as its scripts carry that answer's nonce. */
 export const dynamic = 'force-dynamic'
 export const metadata: Metadata = {
-  title: 'Vivid Vane',
-  description: 'Callouts, arrows, ripples and zooms, timed to what happens in a recording.',
+  title: inWords('app.name'),
+  description: inWords('app.whatItIs'),
 }
 
 export default function Layout({ children }: { children: ReactNode }) {

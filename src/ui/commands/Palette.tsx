@@ -5,9 +5,21 @@ import type { Command } from './command'
 import { COMMANDS, shownKey } from './commands'
 import { findCommands } from './find'
 import { Dialog } from '../kit/dialog'
+import { inWords } from '../../words/words'
 
 const close = () => setDesk({ panel: 'none' })
-const GROUPS = ['Add', 'Edit', 'Poses', 'Place', 'Cut', 'Moments', 'Play', 'Go', 'View', 'Lesson'] as const
+const GROUPS: readonly Command['group'][] = [
+  'add',
+  'edit',
+  'poses',
+  'place',
+  'cut',
+  'moments',
+  'play',
+  'go',
+  'view',
+  'lesson',
+]
 
 const valueOf = (c: Command) => c.id
 /** Finds a command by a part of its name. */
@@ -19,7 +31,7 @@ export function Palette() {
       onOpenChange={(o) => {
         if (!o) close()
       }}
-      title="Find a command"
+      title={inWords('commands.findACommand')}
     >
       {open && <Commands />}
     </Dialog>
@@ -54,7 +66,7 @@ function Commands() {
   }
   return (
     <Cmd
-      label="Commands"
+      label={inWords('commands.commands')}
       shouldFilter={false}
       value={found.some((c) => valueOf(c) === value) ? value : found[0] ? valueOf(found[0]) : ''}
       onValueChange={setValue}
@@ -64,17 +76,17 @@ function Commands() {
         autoFocus
         value={typed}
         onValueChange={type}
-        placeholder="Type a part of its name"
+        placeholder={inWords('commands.typeAPartOfIts')}
         className="mb-2 rounded border border-edge bg-card px-2 py-1.5 outline-none focus:border-accent"
       />
       <Cmd.List className="thin-scroll max-h-80 overflow-auto">
-        {found.length === 0 && <p className="p-3 text-muted">No command has this in its name.</p>}
+        {found.length === 0 && <p className="p-3 text-muted">{inWords('commands.noCommandHasThisIn')}</p>}
         {typed.trim()
           ? found.map(item)
           : GROUPS.map((g) => (
               <Cmd.Group
                 key={g}
-                heading={g}
+                heading={inWords(`groups.${g}`)}
                 className={
                   '[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 ' +
                   '[&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-muted'
@@ -94,7 +106,7 @@ const byKey = (key: string) => COMMANDS.find((c) => c.keys?.split(' ').includes(
 function Letters() {
   return (
     <section className="mb-4">
-      <h3 className="mb-1 font-head text-accent-deep">Letters</h3>
+      <h3 className="mb-1 font-head text-accent-deep">{inWords('commands.letters')}</h3>
       <ul className="grid grid-cols-3 gap-x-5 gap-y-0.5" data-testid="letters">
         {[...'abcdefghijklmnopqrstuvwxyz'].map((letter) => {
           const plain = byKey(letter)
@@ -105,7 +117,7 @@ function Letters() {
               <kbd className={KEY_CAP}>{letter.toUpperCase()}</kbd>
               <span className="min-w-0 text-[12px] leading-4">
                 {plain?.title ?? <span className="text-muted">–</span>}
-                {shifted && <span className="block text-muted">Shift: {shifted.title}</span>}
+                {shifted && <span className="block text-muted">{inWords('commands.shiftTitle', shifted.title)}</span>}
               </span>
             </li>
           )
@@ -121,7 +133,7 @@ function Legend() {
   const marks: [React.ReactNode, string][] = [
     [
       <span key="peg" className="block h-3 w-[7px] rounded-t-full border border-accent-deep bg-accent" />,
-      'keyframe: this value is keyed here; only rimmed: elsewhere',
+      inWords('commands.keyframeThisValueIsKeyed'),
     ],
     [
       <span
@@ -133,27 +145,27 @@ function Legend() {
       >
         2
       </span>,
-      'pose: where it is reached on a bar; the filled one is being edited',
+      inWords('commands.poseWhereItIsReached'),
     ],
     [
       <svg key="curve" width="30" height="16" aria-hidden>
         <path d="M1 15 C12 15 16 2 29 2" fill="none" stroke="#2b2118" strokeWidth="1.6" />
       </svg>,
-      'curve: the move between two poses, as fast as it goes',
+      inWords('commands.curveTheMoveBetweenTwo'),
     ],
     [
       <span key="tied" className="size-[7px] rounded-full border border-white bg-accent" />,
-      'full dot at an end of a bar: tied to a moment',
+      inWords('commands.fullDotAtAnEnd'),
     ],
     [
       <span key="loose" className="size-[7px] rounded-full border border-ink bg-card" />,
-      'empty dot: at a time of its own; dashed: its moment was cut away',
+      inWords('commands.emptyDotAtATime'),
     ],
     [
       <svg key="thread" width="30" height="16" aria-hidden>
         <path d="M15 16 V0" stroke="#b8321a" strokeDasharray="2 2" />
       </svg>,
-      'thread: leads from a tied end up to its moment',
+      inWords('commands.threadLeadsFromATied'),
     ],
     [
       <span
@@ -165,12 +177,12 @@ function Legend() {
       >
         3
       </span>,
-      'number among the moments: so many lie too close to be drawn apart; press to see them',
+      inWords('commands.numberAmongTheMomentsSo'),
     ],
   ]
   return (
     <section className="mt-3">
-      <h3 className="mb-1 font-head text-accent-deep">Marks</h3>
+      <h3 className="mb-1 font-head text-accent-deep">{inWords('commands.marks')}</h3>
       <ul className="grid grid-cols-2 gap-x-6">
         {marks.map(([mark, words]) => (
           <li key={words} className="flex items-center gap-2 py-0.5">
@@ -191,14 +203,14 @@ export function KeysHelp() {
       onOpenChange={(o) => {
         if (!o) close()
       }}
-      title="Keys"
+      title={inWords('commands.keys')}
       wide
     >
       <Letters />
       <div className="columns-2 gap-6">
         {GROUPS.map((g) => (
           <section key={g} className="mb-3 break-inside-avoid">
-            <h3 className="mb-1 font-head text-accent-deep">{g}</h3>
+            <h3 className="mb-1 font-head text-accent-deep">{inWords(`groups.${g}`)}</h3>
             {COMMANDS.filter((c) => c.group === g && c.keys).map((c) => (
               <div key={c.id} className="flex justify-between gap-3 border-b border-edge/60 py-0.5">
                 <span>{c.title}</span>
@@ -215,10 +227,7 @@ export function KeysHelp() {
         ))}
       </div>
       <Legend />
-      <p className="mt-2 text-muted">
-        While dragging: Alt keeps an end loose, Escape puts it back. On the picture: Shift keeps a line straight or a
-        turn in steps of 15°; Alt sizes from the middle.
-      </p>
+      <p className="mt-2 text-muted">{inWords('commands.whileDraggingAltKeepsAn')}</p>
     </Dialog>
   )
 }

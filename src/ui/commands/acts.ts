@@ -26,6 +26,7 @@ import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../state/inPose'
 import { desk, chosenClips, edit, freshId, goTo, select, setDesk, tryEdit } from '../state/desk'
 import { has } from './command'
+import { inWords } from '../../words/words'
 
 /** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
 const SPEEDS = [1, 2, 4, 8]
@@ -70,12 +71,12 @@ export function beginAdding(kind: ElementKind, media?: string): void {
       at: null,
       until,
     })
-    if (edit(`Add ${e.name.toLowerCase()}`, addElement(e))) select([e.id])
+    if (edit(inWords('commands.addToLowerCase', e.name.toLowerCase()), addElement(e))) select([e.id])
     return
   }
   const shows = kindNamed(kind).medium !== undefined
   if (shows && !media && !Object.values(desk().lesson.media).some((m) => m.kind === 'picture')) {
-    toast('There is no picture in this lesson yet. Bring one in, then place it.')
+    toast(inWords('commands.thereIsNoPictureIn'))
     setDesk({ panel: 'files' })
     return
   }
@@ -97,10 +98,10 @@ export function asLongAsBelow(): void {
     return span ? [{ id, span }] : []
   })
   if (spans.length === 0) {
-    toast('Nothing lies below it where it starts.')
+    toast(inWords('commands.nothingLiesBelowItWhere'))
     return
   }
-  edit('As long as what lies below', inOne(spans.map(({ id, span }) => setSpan(id, span))))
+  edit(inWords('commands.asLongAsWhatLies'), inOne(spans.map(({ id, span }) => setSpan(id, span))))
 }
 
 let nudge: { dx: number; dy: number; timer: ReturnType<typeof setTimeout> } | null = null
@@ -117,7 +118,7 @@ function endNudge(): void {
   const { dx, dy } = nudge
   clearTimeout(nudge.timer)
   nudge = null
-  edit(`Move by ${dx}, ${dy} px`, moving(desk().elements, dx, dy))
+  edit(inWords('commands.moveByPx', dx, dy), moving(desk().elements, dx, dy))
 }
 
 export function remove(): void {
@@ -126,12 +127,12 @@ export function remove(): void {
   else if (elements.length)
     edit(
       elements.length === 1
-        ? `Delete “${timed.lesson.elements.find((e) => e.id === elements[0])?.name}”`
-        : `Delete ${elements.length} elements`,
+        ? inWords('commands.delete', timed.lesson.elements.find((e) => e.id === elements[0])?.name ?? '')
+        : inWords('commands.deleteElements', elements.length),
       removeElements(withMembers(timed.lesson, elements), desk().playhead),
     )
   else if (moment && timed.moments.get(moment)?.byHand)
-    edit(`Delete the moment “${timed.moments.get(moment)!.label}”`, removeMoment(moment))
+    edit(inWords('commands.deleteTheMoment', timed.moments.get(moment)!.label), removeMoment(moment))
 }
 
 /** Sets a mark or a chapter where the playhead is, also while it plays. */
@@ -144,7 +145,7 @@ export function mark(kind: LessonMoment['kind']): void {
   if (edit(act, setMoment(id, kind, `${name} ${n}`, playhead))) {
     const whole = desk().timed.moments.has(id) ? id : `${clip?.media}/${id}`
     setDesk({ moment: whole, elements: [] })
-    toast(`${said} at ${timecode(playhead, lesson.rate)}`, {
+    toast(inWords('commands.at', said, timecode(playhead, lesson.rate)), {
       id: 'mark',
       duration: 1800,
     })
@@ -159,20 +160,22 @@ function tracksMeant(): string[] {
 }
 /** What goes by as the lesson does, clips and lessons, among what is selected. */
 const chosenRuns = () => desk().lesson.elements.filter((e) => goesOn(e.look) && desk().elements.includes(e.id))
-const onTracks = (n: number) => (n === 1 ? 'one track' : `${n} tracks`)
+const onTracks = (n: number) => (n === 1 ? inWords('commands.oneTrack') : inWords('commands.tracks', n))
 export function cut(): void {
   const { playhead, timed } = desk()
   const tracks = tracksMeant()
   const inside = runsAt(timed, tracks, playhead, playhead)
   if (inside.length === 0) {
-    toast('There is nothing to split here: put the playhead inside a clip or a lesson.')
+    toast(inWords('commands.thereIsNothingToSplit'))
     return
   }
   const chosen = chosenRuns().length > 0
   const before = new Set(timed.spans.keys())
   if (
     !edit(
-      inside.length === 1 ? `Split “${inside[0]!.element.name}”` : `Split ${inside.length} clips`,
+      inside.length === 1
+        ? inWords('commands.split', inside[0]!.element.name)
+        : inWords('commands.splitClips', inside.length),
       splitTracks(tracks, playhead),
     )
   )
@@ -183,7 +186,7 @@ export function cut(): void {
       [...desk().timed.spans.keys()].filter((id) => !before.has(id)),
       true,
     )
-  toast(`Split on ${onTracks(inside.length)}.`, { duration: 1800 })
+  toast(inWords('commands.splitOn', onTracks(inside.length)), { duration: 1800 })
 }
 export function removePassage(close: boolean): void {
   const { passage } = desk()
@@ -191,14 +194,14 @@ export function removePassage(close: boolean): void {
   const tracks = tracksMeant()
   const touched = new Set(runsAt(desk().timed, tracks, passage.from, passage.to).map((r) => r.element.track))
   if (touched.size === 0) {
-    toast('Nothing lies in the passage there: choose another passage, or select nothing to cut through all tracks.')
+    toast(inWords('commands.nothingLiesInThePassage'))
     return
   }
-  const label = close ? 'Take the passage out, close the gap' : 'Take the passage out, leave the gap'
+  const label = close ? inWords('commands.takeThePassageOutClose') : inWords('commands.takeThePassageOutLeave')
   if (!edit(label, takeOut(tracks, passage.from, passage.to, close), { passage })) return
   setDesk({ passage: null, looping: false })
   goTo(passage.from)
-  toast(`Taken out of ${onTracks(touched.size)}.`, { duration: 1800 })
+  toast(inWords('commands.takenOutOf', onTracks(touched.size)), { duration: 1800 })
 }
 /** Takes the selected clips out whole; what comes later on their tracks moves up. */
 export function removeClipsClosing(): void {
@@ -219,7 +222,9 @@ export function removeClipsClosing(): void {
   const gaps = new Map(chosen.map(mates).map((g) => [`${g.from} ${g.to} ${g.tracks.join()}`, g]))
   const inOrder = [...gaps.values()].sort((a, b) => b.from - a.from)
   edit(
-    chosen.length === 1 ? 'Take a clip out, close the gap' : `Take ${chosen.length} clips out, close the gaps`,
+    chosen.length === 1
+      ? inWords('commands.takeAClipOutClose')
+      : inWords('commands.takeClipsOutCloseThe', chosen.length),
     inOne(inOrder.map((g) => takeOut(g.tracks, g.from, g.to, true))),
   )
 }
@@ -233,12 +238,14 @@ export function edgeHere(side: 'start' | 'end'): void {
       (side === 'start' ? frame < timed.spans.get(e.id)!.to : frame > timed.spans.get(e.id)!.from),
   )
   if (!chosen.length) {
-    toast(side === 'start' ? 'The playhead is behind its end.' : 'The playhead is before its start.')
+    toast(side === 'start' ? inWords('commands.thePlayheadIsBehindIts') : inWords('commands.thePlayheadIsBeforeIts'))
     return
   }
   const hit = caught(timed.moments.values(), frame, 0, (m) => isTiedTo(m) && !elements.some((id) => bornOf(m.id, id)))
   edit(
-    chosen.length === 1 ? `Let “${chosen[0]!.name}” ${side} here` : `Let ${chosen.length} elements ${side} here`,
+    chosen.length === 1
+      ? inWords('commands.letHere', chosen[0]!.name, side)
+      : inWords('commands.letElementsHere', chosen.length, side),
     inOne(chosen.map((e) => setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false)))),
   )
 }

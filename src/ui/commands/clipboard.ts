@@ -14,6 +14,7 @@ import {
 } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
 import { desk, edit, freshId, select } from '../state/desk'
+import { inWords } from '../../words/words'
 
 const CLIP = 'vivid-vane-elements:'
 let copied: Copied | null = null
@@ -32,7 +33,10 @@ export function copy(): void {
   copied = copiedFrom(desk().timed, list)
   copiedTimed = desk().timed
   void navigator.clipboard?.writeText(CLIP + JSON.stringify(copied)).catch(() => {})
-  toast(`${list.length === 1 ? `“${list[0]!.name}”` : `${list.length} elements`} copied`, { duration: 1500 })
+  toast(
+    inWords('commands.copied', list.length === 1 ? `“${list[0]!.name}”` : inWords('commands.elements', list.length)),
+    { duration: 1500 },
+  )
 }
 export async function paste(): Promise<void> {
   const text = (await navigator.clipboard?.readText().catch(() => '')) ?? ''
@@ -40,7 +44,7 @@ export async function paste(): Promise<void> {
   const own = copied && (!other || JSON.stringify(other) === JSON.stringify(copied))
   const from = own ? copied : other
   if (!from || from.elements.length === 0) {
-    toast('Nothing has been copied yet.')
+    toast(inWords('commands.nothingHasBeenCopiedYet'))
     return
   }
   const { lesson, moment, playhead, timed } = desk()
@@ -51,7 +55,7 @@ export async function paste(): Promise<void> {
   const fresh = chosen?.frame === playhead ? hungOn(brought.elements, chosen.id, playhead) : [...brought.elements]
   if (
     edit(
-      fresh.length === 1 ? `Paste “${fresh[0]!.name}”` : `Paste ${fresh.length} elements`,
+      fresh.length === 1 ? inWords('commands.paste', fresh[0]!.name) : inWords('commands.pasteElements', fresh.length),
       addPasted(fresh, media, parts),
     )
   )
@@ -63,15 +67,17 @@ export function duplicate(following = false): void {
   const ids = fresh.map((e) => e.id)
   if (
     edit(
-      fresh.length === 1 ? `Duplicate “${list[0]!.name}”` : `Duplicate ${fresh.length} elements`,
+      fresh.length === 1
+        ? inWords('commands.duplicate', list[0]!.name)
+        : inWords('commands.duplicateElements', fresh.length),
       inOne([addElements(fresh), ...(following ? follow(list, fresh) : [])]),
     )
   ) {
     select(ids)
     toast(
       fresh.length === 1
-        ? `“${fresh[0]!.name}” stands just where the first one stands.`
-        : 'They stand just where the first ones stand.',
+        ? inWords('commands.standsJustWhereTheFirst', fresh[0]!.name)
+        : inWords('commands.theyStandJustWhereThe'),
       {
         duration: 2500,
       },

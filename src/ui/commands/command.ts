@@ -1,9 +1,12 @@
 import { desk } from '../state/desk'
+import type { groups } from '../../words/groups'
+import { inWords } from '../../words/words'
 
 export interface Command {
   id: string
   title: string
-  group: 'Play' | 'Go' | 'Add' | 'Edit' | 'Poses' | 'Place' | 'Cut' | 'Moments' | 'View' | 'Lesson'
+  /** Under which heading it is listed. */
+  group: keyof typeof groups
   /** As `Shift+ArrowLeft`; several with a space between. */
   keys?: string
   can?: () => boolean
@@ -16,5 +19,5 @@ export function named(): string {
   const { elements, lesson } = desk()
   return elements.length === 1
     ? `“${lesson.elements.find((e) => e.id === elements[0])?.name}”`
-    : `${elements.length} elements`
+    : inWords('commands.elements', elements.length)
 }

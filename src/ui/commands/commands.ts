@@ -19,6 +19,7 @@ import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
 import { PLACING } from './placing'
 import { POSING } from './poses'
+import { inWords } from '../../words/words'
 
 export type { Command } from './command'
 
@@ -38,16 +39,16 @@ const KIND_KEYS: Partial<Record<ElementKind, string>> = {
 const stack = (where: Restack, title: string): Command => ({
   id: `stack-${where}`,
   title,
-  group: 'Edit',
+  group: 'edit',
   can: has,
   run: () => void edit(title, restack(desk().elements, where)),
 })
 
 const PANES: { pane: keyof Panes; key: string; title: string }[] = [
-  { pane: 'order', key: 'Alt+1', title: 'Put the running order away, or bring it back' },
-  { pane: 'picture', key: 'Alt+2', title: 'Let the picture fill the window, or give the panes back' },
-  { pane: 'details', key: 'Alt+3', title: 'Put the details away, or bring them back' },
-  { pane: 'timeline', key: 'Alt+4', title: 'Put the timeline away, or bring it back' },
+  { pane: 'order', key: 'Alt+1', title: inWords('commands.putTheRunningOrderAway') },
+  { pane: 'picture', key: 'Alt+2', title: inWords('commands.letThePictureFillThe') },
+  { pane: 'details', key: 'Alt+3', title: inWords('commands.putTheDetailsAwayOr') },
+  { pane: 'timeline', key: 'Alt+4', title: inWords('commands.putTheTimelineAwayOr') },
 ]
 
 /** Everything that can be done, once: keys, palette and buttons all lead here. */
@@ -56,36 +57,48 @@ export const COMMANDS: Command[] = [
   ...ADDABLE_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map(
     (kind): Command => ({
       id: `add-${kind}`,
-      title: `Add: ${kindNamed(kind).title.toLowerCase()}`,
-      group: 'Add',
+      title: inWords('commands.addKindNamed', kindNamed(kind).title.toLowerCase()),
+      group: 'add',
       keys: KIND_KEYS[kind],
       run: () => beginAdding(kind),
     }),
   ),
   {
     id: 'undo',
-    title: 'Undo',
-    group: 'Edit',
+    title: inWords('common.undo'),
+    group: 'edit',
     keys: 'Ctrl+z',
     can: () => desk().past.length + desk().earlier > 0,
     run: undo,
   },
   {
     id: 'redo',
-    title: 'Redo',
-    group: 'Edit',
+    title: inWords('commands.redo'),
+    group: 'edit',
     keys: 'Ctrl+Shift+Z Ctrl+y',
     can: () => desk().future.length + desk().later > 0,
     run: redo,
   },
-  { id: 'copy', title: 'Copy', group: 'Edit', keys: 'Ctrl+c', can: has, run: copy },
-  { id: 'paste', title: 'Paste at the playhead', group: 'Edit', keys: 'Ctrl+v', run: () => void paste() },
-  { id: 'duplicate', title: 'Duplicate', group: 'Edit', keys: 'Ctrl+d', can: has, run: duplicate },
-  { id: 'delete', title: 'Delete what is selected', group: 'Edit', keys: 'Delete Backspace', run: remove },
+  { id: 'copy', title: inWords('commands.copy'), group: 'edit', keys: 'Ctrl+c', can: has, run: copy },
+  {
+    id: 'paste',
+    title: inWords('commands.pasteAtThePlayhead'),
+    group: 'edit',
+    keys: 'Ctrl+v',
+    run: () => void paste(),
+  },
+  { id: 'duplicate', title: inWords('commands.duplicate2'), group: 'edit', keys: 'Ctrl+d', can: has, run: duplicate },
+  {
+    id: 'delete',
+    title: inWords('commands.deleteWhatIsSelected'),
+    group: 'edit',
+    keys: 'Delete Backspace',
+    run: remove,
+  },
   {
     id: 'all',
-    title: 'Select all elements',
-    group: 'Edit',
+    title: inWords('commands.selectAllElements'),
+    group: 'edit',
     keys: 'Ctrl+a',
     run: () =>
       select(
@@ -96,8 +109,8 @@ export const COMMANDS: Command[] = [
   },
   {
     id: 'nothing',
-    title: 'Select nothing; give up',
-    group: 'Edit',
+    title: inWords('commands.selectNothingGiveUp'),
+    group: 'edit',
     keys: 'Escape',
     run: () => {
       if (desk().picking) setDesk({ picking: null })
@@ -107,17 +120,24 @@ export const COMMANDS: Command[] = [
   },
   {
     id: 'start-here',
-    title: 'Start at the playhead',
-    group: 'Edit',
+    title: inWords('commands.startAtThePlayhead'),
+    group: 'edit',
     keys: 's',
     can: has,
     run: () => edgeHere('start'),
   },
-  { id: 'end-here', title: 'End at the playhead', group: 'Edit', keys: 'e', can: has, run: () => edgeHere('end') },
+  {
+    id: 'end-here',
+    title: inWords('commands.endAtThePlayhead'),
+    group: 'edit',
+    keys: 'e',
+    can: has,
+    run: () => edgeHere('end'),
+  },
   {
     id: 'as-long-as-below',
-    title: 'Last as long as what lies below',
-    group: 'Edit',
+    title: inWords('commands.lastAsLongAsWhat'),
+    group: 'edit',
     keys: 'Shift+E',
     can: has,
     run: asLongAsBelow,
@@ -135,7 +155,7 @@ export const COMMANDS: Command[] = [
       {
         id: `nudge-${name}`,
         title: `Move 1 px ${name}`,
-        group: 'Edit',
+        group: 'edit',
         keys: key,
         can: has,
         run: () => nudgeBy(dx, dy),
@@ -143,7 +163,7 @@ export const COMMANDS: Command[] = [
       {
         id: `nudge-${name}-ten`,
         title: `Move 10 px ${name}`,
-        group: 'Edit',
+        group: 'edit',
         keys: `Shift+${key}`,
         can: has,
         run: () => nudgeBy(dx * 10, dy * 10),
@@ -152,188 +172,230 @@ export const COMMANDS: Command[] = [
   }),
   ...POSING,
   ...PLACING,
-  stack('front', 'Bring to the front'),
-  stack('forward', 'One step forward'),
-  stack('backward', 'One step back'),
-  stack('back', 'Send to the back'),
+  stack('front', inWords('commands.bringToTheFront')),
+  stack('forward', inWords('commands.oneStepForward')),
+  stack('backward', inWords('commands.oneStepBack')),
+  stack('back', inWords('commands.sendToTheBack')),
   {
     id: 'break-ripples',
-    title: 'Break the ripple rule up into single ripples',
-    group: 'Edit',
+    title: inWords('commands.breakTheRippleRuleUp'),
+    group: 'edit',
     can: () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && isRule(e)),
     run: () => {
       const id = desk().elements[0]!
-      edit('Break a ripple rule up', breakUp(id))
+      edit(inWords('commands.breakARippleRuleUp'), breakUp(id))
     },
   },
   {
     id: 'split',
-    title: 'Split at the playhead, through all tracks of takes and sound or that of the selected clip',
-    group: 'Cut',
+    title: inWords('commands.splitAtThePlayheadThrough'),
+    group: 'cut',
     keys: 'x',
     run: cut,
   },
-  { id: 'passage-from', title: 'The passage starts here', group: 'Cut', keys: '[', run: () => setPassage('from') },
-  { id: 'passage-to', title: 'The passage ends here', group: 'Cut', keys: ']', run: () => setPassage('to') },
+  {
+    id: 'passage-from',
+    title: inWords('commands.thePassageStartsHere'),
+    group: 'cut',
+    keys: '[',
+    run: () => setPassage('from'),
+  },
+  {
+    id: 'passage-to',
+    title: inWords('commands.thePassageEndsHere'),
+    group: 'cut',
+    keys: ']',
+    run: () => setPassage('to'),
+  },
   {
     id: 'passage-none',
-    title: 'Forget the passage',
-    group: 'Cut',
+    title: inWords('commands.forgetThePassage'),
+    group: 'cut',
     keys: 'Shift+O',
     can: () => desk().passage !== null,
     run: () => setDesk({ passage: null, looping: false }),
   },
   {
     id: 'take-out-close',
-    title: 'Take the passage out, close the gap',
-    group: 'Cut',
+    title: inWords('commands.takeThePassageOutClose'),
+    group: 'cut',
     keys: 'Shift+X',
     can: () => desk().passage !== null,
     run: () => removePassage(true),
   },
   {
     id: 'take-out-leave',
-    title: 'Take the passage out, leave the gap',
-    group: 'Cut',
+    title: inWords('commands.takeThePassageOutLeave'),
+    group: 'cut',
     can: () => desk().passage !== null,
     run: () => removePassage(false),
   },
   {
     id: 'take-clip-close',
-    title: 'Take the selected clip out, close the gap',
-    group: 'Cut',
+    title: inWords('commands.takeTheSelectedClipOut'),
+    group: 'cut',
     keys: 'Shift+Delete',
     can: () => chosenClips().length > 0,
     run: removeClipsClosing,
   },
   {
     id: 'mute',
-    title: 'Mute the selected clips, or let them be heard',
-    group: 'Cut',
+    title: inWords('commands.muteTheSelectedClipsOr'),
+    group: 'cut',
     can: () => chosenClips().length > 0,
     run: () => {
       const chosen = chosenClips()
       const muted = chosen.some((c) => !c.muted)
-      const label = chosen.length === 1 ? 'a clip' : `${chosen.length} clips`
-      edit(muted ? `Mute ${label}` : `Let ${label} be heard`, inOne(chosen.map((c) => setClip(c.id, { muted }))))
+      const label = chosen.length === 1 ? inWords('commands.aClip') : inWords('commands.clips', chosen.length)
+      edit(
+        muted ? inWords('commands.mute', label) : inWords('commands.letBeHeard', label),
+        inOne(chosen.map((c) => setClip(c.id, { muted }))),
+      )
     },
   },
-  { id: 'mark', title: 'Set a moment here', group: 'Moments', keys: 'm', run: () => mark('mark') },
-  { id: 'chapter', title: 'Start a chapter here', group: 'Moments', keys: 'Shift+M', run: () => mark('chapter') },
+  { id: 'mark', title: inWords('commands.setAMomentHere'), group: 'moments', keys: 'm', run: () => mark('mark') },
+  {
+    id: 'chapter',
+    title: inWords('commands.startAChapterHere'),
+    group: 'moments',
+    keys: 'Shift+M',
+    run: () => mark('chapter'),
+  },
   {
     id: 'correct-pointer',
-    title: 'Mark the pointer on the picture and correct it',
-    group: 'Moments',
+    title: inWords('commands.markThePointerOnThe'),
+    group: 'moments',
     can: () => Object.values(desk().lesson.media).some((m) => m.kind === 'take'),
     run: () => setDesk({ correcting: !desk().correcting, speed: 0 }),
   },
   {
     id: 'add-track',
-    title: 'Add a track for pictures, in front',
-    group: 'Lesson',
-    run: () => void edit('Add a track', addTrack({ id: freshId('track'), kind: 'picture', name: 'More elements' })),
+    title: inWords('commands.addATrackForPictures'),
+    group: 'lesson',
+    run: () =>
+      void edit(
+        inWords('commands.addATrack'),
+        addTrack({ id: freshId('track'), kind: 'picture', name: inWords('commands.moreElements') }),
+      ),
   },
   {
     id: 'add-sound',
-    title: 'Add a track for sound',
-    group: 'Lesson',
-    run: () => void edit('Add a track', addTrack({ id: freshId('sound'), kind: 'sound', name: 'More sound' })),
+    title: inWords('commands.addATrackForSound'),
+    group: 'lesson',
+    run: () =>
+      void edit(
+        inWords('commands.addATrack'),
+        addTrack({ id: freshId('sound'), kind: 'sound', name: inWords('commands.moreSound') }),
+      ),
   },
   {
     id: 'remove-tracks',
-    title: 'Remove the tracks with nothing on them',
-    group: 'Lesson',
-    run: () => void edit('Remove empty tracks', inOne(desk().lesson.tracks.map((t) => removeTrack(t.id)))),
+    title: inWords('commands.removeTheTracksWithNothing'),
+    group: 'lesson',
+    run: () =>
+      void edit(inWords('commands.removeEmptyTracks'), inOne(desk().lesson.tracks.map((t) => removeTrack(t.id)))),
   },
   {
     id: 'mute-all',
-    title: 'Mute every sound track, or let them be heard',
-    group: 'Lesson',
+    title: inWords('commands.muteEverySoundTrackOr'),
+    group: 'lesson',
     run: () => {
       const tracks = desk().lesson.tracks.filter((t) => t.kind === 'sound')
       const muted = tracks.some((t) => !t.muted)
-      const label = muted ? 'Mute every sound track' : 'Let every sound track be heard'
+      const label = muted ? inWords('commands.muteEverySoundTrack') : inWords('commands.letEverySoundTrackBe')
       edit(label, inOne(tracks.map((t) => setTrack(t.id, { muted }))))
     },
   },
   {
     id: 'whole-picture',
-    title: 'Fit the whole picture',
-    group: 'View',
+    title: inWords('commands.fitTheWholePicture'),
+    group: 'view',
     keys: '0',
     run: () => setDesk({ pictureZoom: 'fit' }),
   },
   {
     id: 'full-size',
-    title: 'Show the picture at 100 %',
-    group: 'View',
+    title: inWords('commands.showThePictureAt100'),
+    group: 'view',
     keys: 'Shift+)',
     run: () => setDesk({ pictureZoom: 1 }),
   },
   ...PANES.map(({ pane, key, title }): Command => ({
     id: `pane-${pane}`,
     title,
-    group: 'View',
+    group: 'view',
     keys: key,
     run: () => togglePane(pane),
   })),
   {
     id: 'files',
-    title: 'Bring in files, or use one from the library',
-    group: 'Lesson',
+    title: inWords('commands.bringInFilesOrUse'),
+    group: 'lesson',
     keys: 'a',
     run: () => setDesk({ panel: 'files' }),
   },
   {
     id: 'languages',
-    title: 'Script and languages',
-    group: 'Lesson',
+    title: inWords('commands.scriptAndLanguages'),
+    group: 'lesson',
     run: () => setDesk({ panel: 'languages' }),
   },
   {
     id: 'sounds',
-    title: 'A sound at every click or key, or as elements come and go',
-    group: 'Lesson',
+    title: inWords('commands.aSoundAtEveryClick'),
+    group: 'lesson',
     run: () => setDesk({ panel: 'sounds' }),
   },
   {
     id: 'retimed',
-    title: 'How the picture follows the voice, before and after',
-    group: 'Lesson',
+    title: inWords('commands.howThePictureFollowsThe'),
+    group: 'lesson',
     run: () => setDesk({ panel: 'retimed' }),
   },
   {
     id: 'lower',
-    title: 'Lower the sound for this phrase, or for the passage',
-    group: 'Lesson',
+    title: inWords('commands.lowerTheSoundForThis'),
+    group: 'lesson',
     can: () => soundHere() !== null,
     run: () => lowerHere(soundHere()!, 6),
   },
-  { id: 'export', title: 'Export', group: 'Lesson', keys: 'Ctrl+e', run: () => setDesk({ panel: 'export' }) },
+  {
+    id: 'export',
+    title: inWords('common.export'),
+    group: 'lesson',
+    keys: 'Ctrl+e',
+    run: () => setDesk({ panel: 'export' }),
+  },
   {
     id: 'lesson',
-    title: 'Size, rate, length and background',
-    group: 'Lesson',
+    title: inWords('commands.sizeRateLengthAndBackground'),
+    group: 'lesson',
     run: () => setDesk({ elements: [], moment: null }),
   },
   {
     id: 'palette',
-    title: 'Find a command',
-    group: 'View',
+    title: inWords('commands.findACommand'),
+    group: 'view',
     keys: 'Ctrl+k /',
     run: () => setDesk({ panel: 'palette' }),
   },
   {
     id: 'find-value',
-    title: 'Find a value in the details',
-    group: 'View',
+    title: inWords('commands.findAValueInThe'),
+    group: 'view',
     keys: '=',
     run: () => {
       if (!desk().panes.details) togglePane('details')
       requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-find-value]')?.focus())
     },
   },
-  { id: 'keys', title: 'Show the keys', group: 'View', keys: '?', run: () => setDesk({ panel: 'keys' }) },
+  {
+    id: 'keys',
+    title: inWords('commands.showTheKeys'),
+    group: 'view',
+    keys: '?',
+    run: () => setDesk({ panel: 'keys' }),
+  },
 ]
 /** Puts a pane away or brings it back; the picture takes the place of all, or gives it back. */
 function togglePane(pane: keyof Panes): void {
@@ -346,7 +408,7 @@ export function runCommand(id: string): void {
   if (c && (!c.can || c.can())) c.run()
 }
 /** The first key of a command, as it is shown. */
-export const keyOf = (id: string): string | undefined => shownKey(BY_ID.get(id)?.keys?.split(' ')[0])
+export const keyOf = (id: string): string => shownKey(BY_ID.get(id)?.keys?.split(' ')[0]) ?? ''
 export const shownKey = (keys?: string): string | undefined =>
   keys
     ?.replace('ArrowLeft', '←')

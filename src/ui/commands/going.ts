@@ -5,6 +5,7 @@ import { desk, goTo, setDesk } from '../state/desk'
 import { cuts, edges, jump, moments, second, shuttle } from './acts'
 import type { Command } from './command'
 import { playJust } from './playJust'
+import { inWords } from '../../words/words'
 
 /** The element that is selected, where it places a lesson in this one. */
 const chosenPart = () => {
@@ -16,56 +17,68 @@ const chosenPart = () => {
 export const GOING: readonly Command[] = [
   {
     id: 'play',
-    title: 'Play or stop',
-    group: 'Play',
+    title: inWords('commands.playOrStop'),
+    group: 'play',
     keys: 'Space',
     run: () => setDesk({ speed: desk().speed ? 0 : desk().pace }),
   },
-  { id: 'stop', title: 'Stop', group: 'Play', keys: 'k', run: () => setDesk({ speed: 0 }) },
-  { id: 'forward', title: 'Play forwards; again: faster', group: 'Play', keys: 'l', run: () => shuttle(1) },
-  { id: 'backward', title: 'Play backwards; again: faster', group: 'Play', keys: 'j', run: () => shuttle(-1) },
+  { id: 'stop', title: inWords('common.stop'), group: 'play', keys: 'k', run: () => setDesk({ speed: 0 }) },
+  {
+    id: 'forward',
+    title: inWords('commands.playForwardsAgainFaster'),
+    group: 'play',
+    keys: 'l',
+    run: () => shuttle(1),
+  },
+  {
+    id: 'backward',
+    title: inWords('commands.playBackwardsAgainFaster'),
+    group: 'play',
+    keys: 'j',
+    run: () => shuttle(-1),
+  },
   {
     id: 'half-speed',
-    title: 'Play at half speed',
-    group: 'Play',
+    title: inWords('commands.playAtHalfSpeed'),
+    group: 'play',
     keys: 'Shift+Space',
     run: () => setDesk({ speed: desk().speed === 0.5 ? 0 : 0.5 }),
   },
   {
     id: 'quarter-speed',
-    title: 'Play at quarter speed',
-    group: 'Play',
+    title: inWords('commands.playAtQuarterSpeed'),
+    group: 'play',
     keys: 'Ctrl+Space',
     run: () => setDesk({ speed: desk().speed === 0.25 ? 0 : 0.25 }),
   },
   {
     id: 'play-this',
-    title: 'Play just this, from a second before to a second after',
-    group: 'Play',
+    title: inWords('commands.playJustThisFromA'),
+    group: 'play',
     keys: 'v',
     run: () => playJust('all'),
   },
   {
     id: 'play-this-end',
-    title: 'Play just its last seconds',
-    group: 'Play',
+    title: inWords('commands.playJustItsLastSeconds'),
+    group: 'play',
     keys: 'Shift+V',
     run: () => playJust('end'),
   },
   {
     id: 'loop',
-    title: 'Play the passage over and over',
-    group: 'Play',
+    title: inWords('commands.playThePassageOverAnd'),
+    group: 'play',
     keys: 'o',
     run: () => {
-      if (!desk().passage) toast('Set a passage first: drag along the time scale, or [ and ].')
+      if (!desk().passage) toast(inWords('commands.setAPassageFirstDrag'))
       else setDesk({ looping: !desk().looping })
     },
   },
   {
     id: 'next-frame',
-    title: 'Next frame',
-    group: 'Go',
+    title: inWords('commands.nextFrame'),
+    group: 'go',
     keys: '. ArrowRight',
     run: () => {
       setDesk({ speed: 0 })
@@ -74,8 +87,8 @@ export const GOING: readonly Command[] = [
   },
   {
     id: 'previous-frame',
-    title: 'Previous frame',
-    group: 'Go',
+    title: inWords('commands.previousFrame'),
+    group: 'go',
     keys: ', ArrowLeft',
     run: () => {
       setDesk({ speed: 0 })
@@ -84,8 +97,8 @@ export const GOING: readonly Command[] = [
   },
   {
     id: 'next-ten',
-    title: 'Ten frames on',
-    group: 'Go',
+    title: inWords('commands.tenFramesOn'),
+    group: 'go',
     keys: 'Shift+> Shift+ArrowRight',
     run: () => {
       setDesk({ speed: 0 })
@@ -94,43 +107,61 @@ export const GOING: readonly Command[] = [
   },
   {
     id: 'previous-ten',
-    title: 'Ten frames back',
-    group: 'Go',
+    title: inWords('commands.tenFramesBack'),
+    group: 'go',
     keys: 'Shift+< Shift+ArrowLeft',
     run: () => {
       setDesk({ speed: 0 })
       goTo(desk().playhead - 10)
     },
   },
-  { id: 'start', title: 'To the start', group: 'Go', keys: 'Home', run: () => goTo(0) },
-  { id: 'end', title: 'To the end', group: 'Go', keys: 'End', run: () => goTo(desk().timed.length - 1) },
-  { id: 'next-moment', title: 'Next moment', group: 'Go', keys: 'n', run: () => jump(moments(), 1) },
-  { id: 'previous-moment', title: 'Previous moment', group: 'Go', keys: 'Shift+N', run: () => jump(moments(), -1) },
-  { id: 'next-cut', title: 'Next cut', group: 'Go', keys: 'c', run: () => jump(cuts(), 1) },
-  { id: 'previous-cut', title: 'Previous cut', group: 'Go', keys: 'Shift+C', run: () => jump(cuts(), -1) },
-  { id: 'next-edge', title: 'Next start or end of an element', group: 'Go', keys: 'b', run: () => jump(edges(), 1) },
+  { id: 'start', title: inWords('commands.toTheStart'), group: 'go', keys: 'Home', run: () => goTo(0) },
+  {
+    id: 'end',
+    title: inWords('commands.toTheEnd'),
+    group: 'go',
+    keys: 'End',
+    run: () => goTo(desk().timed.length - 1),
+  },
+  { id: 'next-moment', title: inWords('commands.nextMoment'), group: 'go', keys: 'n', run: () => jump(moments(), 1) },
+  {
+    id: 'previous-moment',
+    title: inWords('commands.previousMoment'),
+    group: 'go',
+    keys: 'Shift+N',
+    run: () => jump(moments(), -1),
+  },
+  { id: 'next-cut', title: inWords('commands.nextCut'), group: 'go', keys: 'c', run: () => jump(cuts(), 1) },
+  {
+    id: 'previous-cut',
+    title: inWords('commands.previousCut'),
+    group: 'go',
+    keys: 'Shift+C',
+    run: () => jump(cuts(), -1),
+  },
+  { id: 'next-edge', title: inWords('commands.nextStartOrEndOf'), group: 'go', keys: 'b', run: () => jump(edges(), 1) },
   {
     id: 'previous-edge',
-    title: 'Previous start or end of an element',
-    group: 'Go',
+    title: inWords('commands.previousStartOrEndOf'),
+    group: 'go',
     keys: 'Shift+B',
     run: () => jump(edges(), -1),
   },
   {
     id: 'go-inside',
-    title: 'Go into the lesson that is selected',
-    group: 'Go',
+    title: inWords('commands.goIntoTheLessonThat'),
+    group: 'go',
     keys: 'Ctrl+ArrowDown',
     can: () => chosenPart() !== undefined,
     run: () => goInside(chosenPart()!.id),
   },
   {
     id: 'go-out',
-    title: 'Come out of a lesson that was gone into',
-    group: 'Go',
+    title: inWords('commands.comeOutOfALesson'),
+    group: 'go',
     keys: 'Ctrl+ArrowUp',
     can: () => desk().inside.length > 0,
     run: () => goOut(),
   },
-  { id: 'second-on', title: 'One second on', group: 'Go', run: () => goTo(desk().playhead + second()) },
+  { id: 'second-on', title: inWords('commands.oneSecondOn'), group: 'go', run: () => goTo(desk().playhead + second()) },
 ]

@@ -3,6 +3,7 @@ import { lowerBetween, phraseAt } from '@/core/edits'
 import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { framesPerSecond } from '@/core/time'
 import { desk, chosenClips, edit } from '../state/desk'
+import { inWords } from '../../words/words'
 
 /** It goes down before what is lowered, and up after it, for so many seconds each. */
 const RAMP_S = 0.25
@@ -20,7 +21,11 @@ export const soundHere = (): Clip | null => {
 export function loweredOf(clip: Clip): { from: number; to: number; what: string } | null {
   const { passage, timed, playhead } = desk()
   if (passage && passage.from < clipEnd(clip) && passage.to > clip.at)
-    return { from: Math.max(clip.at, passage.from), to: Math.min(clipEnd(clip), passage.to), what: 'the passage' }
+    return {
+      from: Math.max(clip.at, passage.from),
+      to: Math.min(clipEnd(clip), passage.to),
+      what: inWords('commands.thePassage'),
+    }
   const phrase = phraseAt(timed, playhead, clip) ?? phraseAt(timed, playhead)
   return phrase && { from: phrase.from, to: phrase.to, what: `“${phrase.label}”` }
 }
@@ -28,12 +33,12 @@ export function loweredOf(clip: Clip): { from: number; to: number; what: string 
 export function lowerHere(clip: Clip, by: number): void {
   const span = loweredOf(clip)
   if (!span) {
-    toast('Mark a passage along the time scale, or go to a phrase, and that is lowered.')
+    toast(inWords('commands.markAPassageAlongThe'))
     return
   }
   const ramp = Math.max(1, Math.round(RAMP_S * framesPerSecond(desk().lesson.rate)))
   edit(
-    `“${clip.element.name}” ${Math.abs(by)} dB ${by > 0 ? 'quieter' : 'louder'} for ${span.what}`,
+    inWords('commands.dbFor', clip.element.name, Math.abs(by), by > 0 ? 'quieter' : 'louder', span.what),
     lowerBetween(clip.id, span.from, span.to, by, ramp),
   )
 }

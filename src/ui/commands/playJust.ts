@@ -2,6 +2,7 @@ import { toast } from 'sonner'
 import { motionOf, poseAt } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { desk, setDesk } from '../state/desk'
+import { inWords } from '../../words/words'
 
 /**
  * What is looked at: the move under the playhead or the chosen keyframes, the selected elements, the chosen
@@ -33,7 +34,7 @@ export function playJust(what: 'all' | 'end'): void {
   }
   const span = lookedAt()
   if (!span) {
-    toast('Select an element, a move, a clip or a moment first; then only that is played.')
+    toast(inWords('commands.selectAnElementAMove'))
     return
   }
   const second = Math.round(framesPerSecond(timed.lesson.rate))

@@ -31,6 +31,7 @@ import { framesPerSecond } from '@/core/time'
 import { actHere } from '../state/inPose'
 import { desk, edit, freshId, goTo, select, setDesk } from '../state/desk'
 import { has, named, several, type Command } from './command'
+import { inWords } from '../../words/words'
 
 const chosen = () => desk().timed.lesson.elements.filter((e) => desk().elements.includes(e.id))
 const seconds = (s: number) => Math.max(1, Math.round(framesPerSecond(desk().lesson.rate) * s))
@@ -43,7 +44,7 @@ function act(label: string, change: (ids: string[]) => Edit, missing: string): b
     return playhead < s.from || playhead >= s.to
   })
   if (out) {
-    toast(`“${out.name}” is not on screen at the playhead. Go to a frame in which it is.`)
+    toast(inWords('commands.isNotOnScreenAt', out.name))
     return false
   }
   setDesk({ speed: 0 })
@@ -53,7 +54,13 @@ function act(label: string, change: (ids: string[]) => Edit, missing: string): b
 }
 /** The new move stands ready to be dragged: its landing under the playhead. */
 function moveOn(): void {
-  if (!act(`Move ${named()} from here`, (ids) => moveFromNow(ids, actHere()), 'There is no room for a move here.'))
+  if (
+    !act(
+      inWords('commands.moveFromHere', named()),
+      (ids) => moveFromNow(ids, actHere()),
+      inWords('commands.thereIsNoRoomFor'),
+    )
+  )
     return
   const { timed, playhead } = desk()
   const first = chosen()[0]!
@@ -72,13 +79,13 @@ function moveOn(): void {
 function repointNext(): void {
   const [e] = chosen()
   if (!e || !canRepoint(e)) {
-    toast('Select an arrow, a drawn pointer or a callout with a tail to point it at the next thing.')
+    toast(inWords('commands.selectAnArrowADrawn'))
     return
   }
   const { timed, playhead } = desk()
   const span = timed.spans.get(e.id)!
   if (playhead <= span.from) {
-    toast(`Go to the moment at which “${e.name}” is to leave what it points at.`)
+    toast(inWords('commands.goToTheMomentAt', e.name))
     return
   }
   setDesk({ speed: 0, adding: { kind: kindName(e), moment: null, repoint: e.id } })
@@ -93,19 +100,22 @@ function copyMoves(): void {
   copied = copyKeys(keysMeant(), desk().timed)
   toast(
     copied
-      ? `${copied.poses.length === 1 ? 'One pose' : `${copied.poses.length} poses`} copied`
-      : 'There are no poses to copy: this element does not move yet.',
+      ? inWords(
+          'commands.copied',
+          copied.poses.length === 1 ? inWords('commands.onePose') : inWords('commands.posesCount', copied.poses.length),
+        )
+      : inWords('commands.thereAreNoPosesTo'),
     { duration: 1800 },
   )
 }
 function pasteMoves(): void {
   const { elements, playhead } = desk()
   if (!copied) {
-    toast('Copy some poses first.')
+    toast(inWords('commands.copySomePosesFirst'))
     return
   }
   const first = Math.round(copied.poses[0]!.to - copied.poses[0]!.from)
-  edit(`Paste poses on ${named()}`, pasteKeys(elements, copied, playhead + first))
+  edit(inWords('commands.pastePosesOn', named()), pasteKeys(elements, copied, playhead + first))
 }
 function jumpKey(way: 1 | -1): void {
   const { timed, playhead } = desk()
@@ -120,240 +130,288 @@ function stretch(factor: number): void {
   const e = timed.lesson.elements.find((x) => x.id === refs[0]?.element)
   if (!e) return
   const first = motionOf(timed, e).moves.find((m) => refs.some((r) => r.pose === m.pose.id))
-  if (first) edit(factor > 1 ? 'Stretch keyframes' : 'Squeeze keyframes', stretchKeys(refs, first.from, factor))
+  if (first)
+    edit(
+      factor > 1 ? inWords('commands.stretchKeyframes') : inWords('commands.squeezeKeyframes'),
+      stretchKeys(refs, first.from, factor),
+    )
 }
 const slide = (which: 'arrival' | 'departure', side: 'left' | 'right' | 'top' | 'bottom'): Command => ({
   id: `${which === 'arrival' ? 'come-in' : 'go-out'}-${side}`,
-  title: which === 'arrival' ? `Come in from outside the ${side} edge` : `Go out over the ${side} edge`,
-  group: 'Poses',
+  title:
+    which === 'arrival' ? inWords('commands.comeInFromOutsideThe', side) : inWords('commands.goOutOverTheEdge', side),
+  group: 'poses',
   can: has,
   run: () =>
     void edit(
-      `Let ${named()} ${which === 'arrival' ? 'come in' : 'go out'}`,
+      inWords('commands.let', named(), which === 'arrival' ? inWords('commands.comeIn') : inWords('commands.goOut')),
       slideThrough(desk().elements, which, side, seconds(0.5)),
     ),
 })
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 
 export function deleteKeys(): void {
-  if (edit('Delete keyframes', removeKeys(desk().keys))) setDesk({ keys: [] })
+  if (edit(inWords('commands.deleteKeyframes'), removeKeys(desk().keys))) setDesk({ keys: [] })
 }
 
 export const POSING: Command[] = [
-  { id: 'move-here', title: 'Move from now', group: 'Poses', keys: 'f', can: has, run: moveOn },
+  { id: 'move-here', title: inWords('commands.moveFromNow'), group: 'poses', keys: 'f', can: has, run: moveOn },
   {
     id: 'arrive-here',
-    title: 'Arrive by now',
-    group: 'Poses',
+    title: inWords('commands.arriveByNow'),
+    group: 'poses',
     keys: 'Shift+F',
     can: has,
     run: () => {
-      if (act(`Let ${named()} arrive here`, (ids) => arriveByNow(ids, actHere()), 'A pose is reached here already.'))
+      if (
+        act(
+          inWords('commands.letArriveHere', named()),
+          (ids) => arriveByNow(ids, actHere()),
+          inWords('commands.aPoseIsReachedHere'),
+        )
+      )
         setDesk({ moveEnd: 'end', wholePath: false })
     },
   },
   {
     id: 'hold-here',
-    title: 'Hold until here',
-    group: 'Poses',
+    title: inWords('commands.holdUntilHere'),
+    group: 'poses',
     keys: 'h',
     can: has,
     run: () =>
       void act(
-        `Let ${named()} hold until here`,
+        inWords('commands.letHoldUntilHere', named()),
         (ids) => holdUntilHere(ids, actHere()),
-        'No move comes after the playhead: the pose holds anyway.',
+        inWords('commands.noMoveComesAfterThe'),
       ),
   },
   {
     id: 'return',
-    title: 'Return to the pose before',
-    group: 'Poses',
+    title: inWords('commands.returnToThePoseBefore'),
+    group: 'poses',
     keys: 'r',
     can: has,
     run: () => {
-      if (act(`Let ${named()} return`, (ids) => returnToBefore(ids, actHere()), 'There is no pose before this one.'))
+      if (
+        act(
+          inWords('commands.letReturn', named()),
+          (ids) => returnToBefore(ids, actHere()),
+          inWords('commands.thereIsNoPoseBefore'),
+        )
+      )
         setDesk({ moveEnd: 'end', wholePath: false })
     },
   },
-  { id: 'repoint', title: 'Point at the next thing', group: 'Poses', keys: 't', can: has, run: repointNext },
+  {
+    id: 'repoint',
+    title: inWords('commands.pointAtTheNextThing'),
+    group: 'poses',
+    keys: 't',
+    can: has,
+    run: repointNext,
+  },
   ...SIDES.map((s) => slide('arrival', s)),
   ...SIDES.map((s) => slide('departure', s)),
   {
     id: 'even-speed',
-    title: 'Even speed along the whole path',
-    group: 'Poses',
+    title: inWords('commands.evenSpeedAlongTheWhole'),
+    group: 'poses',
     can: has,
     run: () => {
       for (const id of desk().elements)
-        if (!edit('Even speed', evenSpeed(id))) toast('Even speed needs two moves or more that cover some way.')
+        if (!edit(inWords('commands.evenSpeed'), evenSpeed(id))) toast(inWords('commands.evenSpeedNeedsTwoMoves'))
     },
   },
   {
     id: 'whole-path',
-    title: 'Edit the whole path, or one pose',
-    group: 'Poses',
+    title: inWords('commands.editTheWholePathOr'),
+    group: 'poses',
     keys: 'w',
     can: has,
     run: () => setDesk({ wholePath: !desk().wholePath }),
   },
   {
     id: 'move-end',
-    title: 'On a move: edit the pose it leaves, or the one it leads to',
-    group: 'Poses',
+    title: inWords('commands.onAMoveEditThe'),
+    group: 'poses',
     keys: 'd',
     can: has,
     run: () => setDesk({ moveEnd: desk().moveEnd === 'end' ? 'start' : 'end' }),
   },
   {
     id: 'put-here',
-    title: 'Put it here in time, with all its moves',
-    group: 'Poses',
+    title: inWords('commands.putItHereInTime'),
+    group: 'poses',
     keys: 'Shift+S',
     can: has,
-    run: () => void edit(`Put ${named()} at the playhead`, retime(desk().elements, desk().playhead)),
+    run: () => void edit(inWords('commands.putAtThePlayhead', named()), retime(desk().elements, desk().playhead)),
   },
-  { id: 'next-key', title: 'Next keyframe', group: 'Poses', keys: 'p', can: has, run: () => jumpKey(1) },
+  {
+    id: 'next-key',
+    title: inWords('commands.nextKeyframe'),
+    group: 'poses',
+    keys: 'p',
+    can: has,
+    run: () => jumpKey(1),
+  },
   {
     id: 'previous-key',
-    title: 'Previous keyframe',
-    group: 'Poses',
+    title: inWords('commands.previousKeyframe'),
+    group: 'poses',
     keys: 'Shift+P',
     can: has,
     run: () => jumpKey(-1),
   },
   {
     id: 'key-place',
-    title: 'Key the place at the playhead',
-    group: 'Poses',
+    title: inWords('commands.keyThePlaceAtThe'),
+    group: 'poses',
     keys: 'Insert',
     can: has,
-    run: () => void edit(`Key the place of ${named()}`, addKey(desk().elements, ['x', 'y'], desk().playhead)),
+    run: () =>
+      void edit(inWords('commands.keyThePlaceOf', named()), addKey(desk().elements, ['x', 'y'], desk().playhead)),
   },
   {
     id: 'pushes',
-    title: 'A new end pushes what follows on the track, or not',
-    group: 'Edit',
+    title: inWords('commands.aNewEndPushesWhat'),
+    group: 'edit',
     run: () => {
       setDesk({ pushes: !desk().pushes })
-      toast(desk().pushes ? 'A new end pushes what follows.' : 'A new end leaves what follows where it is.', {
+      toast(desk().pushes ? inWords('commands.aNewEndPushesWhatFollows') : inWords('commands.aNewEndLeavesWhat'), {
         duration: 1800,
       })
     },
   },
   {
     id: 'keys-open',
-    title: 'Show or hide the keyframes of what is selected',
-    group: 'Poses',
+    title: inWords('commands.showOrHideTheKeyframes'),
+    group: 'poses',
     keys: 'q',
     run: () => setDesk({ keysOpen: !desk().keysOpen }),
   },
-  { id: 'copy-keys', title: 'Copy the poses', group: 'Poses', keys: 'Ctrl+Shift+C', can: has, run: copyMoves },
+  {
+    id: 'copy-keys',
+    title: inWords('commands.copyThePoses'),
+    group: 'poses',
+    keys: 'Ctrl+Shift+C',
+    can: has,
+    run: copyMoves,
+  },
   {
     id: 'paste-keys',
-    title: 'Paste the poses at the playhead',
-    group: 'Poses',
+    title: inWords('commands.pasteThePosesAtThe'),
+    group: 'poses',
     keys: 'Ctrl+Shift+V',
     can: has,
     run: pasteMoves,
   },
   {
     id: 'reverse-keys',
-    title: 'Reverse the keyframes',
-    group: 'Poses',
+    title: inWords('commands.reverseTheKeyframes'),
+    group: 'poses',
     can: has,
-    run: () => void edit('Reverse keyframes', reverseKeys(keysMeant())),
+    run: () => void edit(inWords('commands.reverseKeyframes'), reverseKeys(keysMeant())),
   },
   {
     id: 'stretch-keys',
-    title: 'Stretch the keyframes by a quarter',
-    group: 'Poses',
+    title: inWords('commands.stretchTheKeyframesByA'),
+    group: 'poses',
     can: has,
     run: () => stretch(1.25),
   },
-  { id: 'squeeze-keys', title: 'Squeeze the keyframes by a fifth', group: 'Poses', can: has, run: () => stretch(0.8) },
+  {
+    id: 'squeeze-keys',
+    title: inWords('commands.squeezeTheKeyframesByA'),
+    group: 'poses',
+    can: has,
+    run: () => stretch(0.8),
+  },
   {
     id: 'remove-motion',
-    title: 'Take all its keyframes off, standing as it does now',
-    group: 'Poses',
+    title: inWords('commands.takeAllItsKeyframesOff'),
+    group: 'poses',
     can: () => chosen().some((e) => e.poses.length > 0),
     run: () => {
-      if (edit(`Take all keyframes of ${named()} off`, removeMotion(desk().elements, desk().playhead)))
+      if (edit(inWords('commands.takeAllKeyframesOfOff', named()), removeMotion(desk().elements, desk().playhead)))
         setDesk({ keys: [] })
     },
   },
   {
     id: 'delete-keys',
-    title: 'Delete the selected keyframes',
-    group: 'Poses',
+    title: inWords('commands.deleteTheSelectedKeyframes'),
+    group: 'poses',
     can: () => desk().keys.length > 0,
     run: deleteKeys,
   },
   {
     id: 'start-together',
-    title: 'Start together',
-    group: 'Poses',
+    title: inWords('commands.startTogether'),
+    group: 'poses',
     can: several,
-    run: () => void edit('Start together', together(desk().elements, 'start', desk().playhead)),
+    run: () => void edit(inWords('commands.startTogether'), together(desk().elements, 'start', desk().playhead)),
   },
   {
     id: 'land-together',
-    title: 'Land together',
-    group: 'Poses',
+    title: inWords('commands.landTogether'),
+    group: 'poses',
     can: several,
-    run: () => void edit('Land together', together(desk().elements, 'land', desk().playhead)),
+    run: () => void edit(inWords('commands.landTogether'), together(desk().elements, 'land', desk().playhead)),
   },
   {
     id: 'rest-here',
-    title: 'Rest here for a second, then go on',
-    group: 'Poses',
+    title: inWords('commands.restHereForASecond'),
+    group: 'poses',
     keys: 'Shift+W',
     can: has,
-    run: () => void edit(`Let ${named()} rest`, restHere(desk().elements, actHere(), seconds(1))),
+    run: () => void edit(inWords('commands.letRest', named()), restHere(desk().elements, actHere(), seconds(1))),
   },
   {
     id: 'read-gauge',
-    title: 'Link to one gauge',
-    group: 'Poses',
+    title: inWords('commands.linkToOneGauge'),
+    group: 'poses',
     keys: 'Shift+U',
     can: has,
     run: () => {
       const id = freshId('gauge')
       // What is done next is done to the gauge: it rests, it is shaped.
-      if (edit(`Let ${named()} read one gauge`, readTogether(desk().elements, id))) select([id], true)
+      if (edit(inWords('commands.letReadOneGauge', named()), readTogether(desk().elements, id))) select([id], true)
     },
   },
   {
     id: 'fill-like-bar',
-    title: 'Fill it like a bar: empty on its first frame, full on its last',
-    group: 'Poses',
+    title: inWords('commands.fillItLikeABar'),
+    group: 'poses',
     keys: '_',
     can: has,
-    run: () => void edit(`Fill ${named()} like a bar`, fillLikeBar(desk().elements)),
+    run: () => void edit(inWords('commands.fillLikeABar', named()), fillLikeBar(desk().elements)),
   },
   {
     id: 'ride',
-    title: 'Ride on …',
-    group: 'Poses',
+    title: inWords('commands.rideOn'),
+    group: 'poses',
     keys: 'Ctrl+r',
     can: has,
     run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: null, ride: desk().elements } }),
   },
   {
     id: 'ride-off',
-    title: 'Get off what it rides on',
-    group: 'Poses',
+    title: inWords('commands.getOffWhatItRides'),
+    group: 'poses',
     can: () => chosen().some((e) => e.rides),
-    run: () => void edit(`Take ${named()} off`, detach(desk().elements, desk().playhead)),
+    run: () => void edit(inWords('commands.takeOff', named()), detach(desk().elements, desk().playhead)),
   },
   {
     id: 'blur-motion',
-    title: 'Let it follow the motion blur, or not',
-    group: 'Poses',
+    title: inWords('commands.letItFollowTheMotion'),
+    group: 'poses',
     can: has,
     run: () => {
       const on = chosen().some((e) => !e.motionBlur)
-      edit(on ? 'Follow the motion blur' : 'No motion blur', setElements(desk().elements, { motionBlur: on }))
+      edit(
+        on ? inWords('commands.followTheMotionBlur') : inWords('commands.noMotionBlur'),
+        setElements(desk().elements, { motionBlur: on }),
+      )
     },
   },
 ]

@@ -4,6 +4,7 @@ import { frameStartUs } from '@/core/time'
 import { hasChanged } from '@/core/vision/colours'
 import { desk, select } from '../state/desk'
 import { filmOf, type Film } from '../kit/film'
+import { inWords } from '../../words/words'
 
 /** So many jumps are told at once. */
 const TOLD = 4
@@ -23,18 +24,18 @@ export async function checkSeam(): Promise<void> {
     return film.picture(Math.min(film.count - 1, Math.round(us / film.stepUs)))
   }
   const same = (id: string, a: number, b: number) => (films.has(id) ? !hasChanged(near(id, a), near(id, b)) : null)
-  const what = passage ? 'The passage' : 'The lesson'
+  const what = passage ? inWords('commands.thePassage2') : inWords('commands.theLesson')
   const jumps = jumpsAt(timed, from, to, same)
   if (jumps.length === 0) {
-    toast.success(`${what} goes on from its last frame to its first without a jump.`)
+    toast.success(inWords('commands.goesOnFromItsLast', what))
     return
   }
   select(
     jumps.map((j) => j.element).filter((id) => timed.spans.has(id)),
     true,
   )
-  const more = jumps.length > TOLD ? ` And ${jumps.length - TOLD} more.` : ''
-  toast(`${what} does not go on without a jump.`, {
+  const more = jumps.length > TOLD ? inWords('commands.andMore', jumps.length - TOLD) : ''
+  toast(inWords('commands.doesNotGoOnWithout', what), {
     description:
       jumps
         .slice(0, TOLD)

@@ -8,10 +8,11 @@ import { Choice } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 const LAYOUTS = [
-  { value: 'equal', label: 'equal parts' },
-  { value: 'first-large', label: 'the first large, the rest small' },
+  { value: 'equal', label: inWords('details.equalParts') },
+  { value: 'first-large', label: inWords('details.theFirstLargeTheRest') },
 ] as const
 
 /** Takes several together, whatever they are, and lays those of them that are seen beside each other. */
@@ -27,36 +28,34 @@ export function BesideSection({ elements, shown }: { elements: readonly Element[
   const lay = () => {
     const frames = Math.max(1, Math.round(framesPerSecond(lesson.rate)))
     const seen = shown.map((e) => e.id)
-    edit(`Lay ${seen.length} side by side`, sideBySide(seen, layout, gap, actHere(), frames))
+    edit(inWords('details.laySideBySide', seen.length), sideBySide(seen, layout, gap, actHere(), frames))
   }
   return (
-    <Section title="Together and side by side">
+    <Section title={inWords('details.togetherAndSideBySide')}>
       <Button
         onClick={() =>
           edit(
-            joined ? 'Part what was taken together' : 'Take them together',
+            joined ? inWords('details.partWhatWasTakenTogether') : inWords('details.takeThemTogether'),
             setGroup(ids, joined ? null : freshId('together')),
           )
         }
       >
-        {joined ? 'Part them' : 'Take them together'}
+        {joined ? inWords('details.partThem') : inWords('details.takeThemTogether')}
       </Button>
       {apart && (
-        <Button onClick={() => edit('Begin together', beginTogether(ids, freshId('together')))}>
-          Begin together: recorded at once
+        <Button onClick={() => edit(inWords('details.beginTogether'), beginTogether(ids, freshId('together')))}>
+          {inWords('details.beginTogetherRecordedAtOnce')}
         </Button>
       )}
       <p className="text-muted">
-        {joined
-          ? 'They are selected, cut, moved and re-timed together.'
-          : 'Together they are selected, cut, moved and re-timed as one.'}
+        {joined ? inWords('details.theyAreSelectedCutMoved') : inWords('details.togetherTheyAreSelectedCut')}
       </p>
-      {joined && <p className="text-muted">Press one of them again to choose it alone.</p>}
+      {joined && <p className="text-muted">{inWords('details.pressOneOfThemAgain')}</p>}
       {shown.length > 1 && (
         <>
-          <Choice label="Layout" value={layout} options={LAYOUTS} onChange={setLayout} />
-          <NumberField label="Gap" unit="px" min={0} max={400} value={gap} onChange={setGap} />
-          <Button onClick={lay}>Lay side by side from here</Button>
+          <Choice label={inWords('details.layout')} value={layout} options={LAYOUTS} onChange={setLayout} />
+          <NumberField label={inWords('details.gap')} unit="px" min={0} max={400} value={gap} onChange={setGap} />
+          <Button onClick={lay}>{inWords('details.laySideBySideFrom')}</Button>
         </>
       )}
     </Section>

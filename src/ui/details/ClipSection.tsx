@@ -20,8 +20,10 @@ import { Button } from '../kit/button'
 import { NumberField, SECONDS } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
-const perSecond = (rate: Rate) => `${framesPerSecond(rate).toFixed(2).replace(/\.00$/, '')} frames a second`
+const perSecond = (rate: Rate) =>
+  inWords('details.framesASecond', framesPerSecond(rate).toFixed(2).replace(/\.00$/, ''))
 
 /** How a clip plays its medium: how fast, where it stands still, and what can be cut from it. */
 export function ClipSection({ clip }: { clip: Clip }) {
@@ -31,11 +33,11 @@ export function ClipSection({ clip }: { clip: Clip }) {
   const { name } = clip.element
   const turn = (degrees: number) => {
     const e = clip.element
-    edit(`Turn “${name}”`, putAt([clip.id], { rotation: (e.rotation + degrees) % 360 }))
+    edit(inWords('details.turn', name), putAt([clip.id], { rotation: (e.rotation + degrees) % 360 }))
   }
   const runs = medium.kind !== 'picture' && !isStill(clip.map)
   return (
-    <Section title="Clip">
+    <Section title={inWords('details.clip')}>
       <p className="text-muted">
         {medium.name}
         {medium.kind !== 'sound' && ` · ${medium.width} × ${medium.height}`}
@@ -44,25 +46,22 @@ export function ClipSection({ clip }: { clip: Clip }) {
       {runs && <SpeedFields clip={clip} stands={medium.kind === 'take'} />}
       {medium.kind !== 'sound' && (
         <div className="flex flex-wrap gap-1.5">
-          <Button onClick={() => turn(-90)}>Quarter turn left</Button>
-          <Button onClick={() => turn(90)}>Quarter turn right</Button>
+          <Button onClick={() => turn(-90)}>{inWords('details.quarterTurnLeft')}</Button>
+          <Button onClick={() => turn(90)}>{inWords('details.quarterTurnRight')}</Button>
         </div>
       )}
       {medium.kind !== 'sound' && (
-        <Button onClick={() => edit(`Blurred behind “${name}”`, blurredBehind(clip.id, freshId('clip')))}>
-          A blurred copy behind it
+        <Button onClick={() => edit(inWords('details.blurredBehind', name), blurredBehind(clip.id, freshId('clip')))}>
+          {inWords('details.aBlurredCopyBehindIt')}
         </Button>
       )}
       {medium.kind !== 'sound' && <CutFields clip={clip} />}
-      <Button onClick={() => runCommand('split')}>Split at the playhead</Button>
+      <Button onClick={() => runCommand('split')}>{inWords('details.splitAtThePlayhead')}</Button>
       <Button onClick={() => runCommand('take-clip-close')}>
         <Trash2 size={13} />
-        Take it out and close the gap
+        {inWords('details.takeItOutAndClose')}
       </Button>
-      <p className="text-muted">
-        To take a part out: set a passage with [ and ] (or Shift and drag on the time scale), then take it out with or
-        without closing the gap.
-      </p>
+      <p className="text-muted">{inWords('details.toTakeAPartOut')}</p>
     </Section>
   )
 }
@@ -77,14 +76,14 @@ function SpeedFields({ clip, stands }: { clip: Clip; stands: boolean }) {
   return (
     <>
       <NumberField
-        label="Speed"
+        label={inWords('details.speed')}
         unit="%"
         min={10}
         max={1000}
         value={speed ? (100 * speed.num) / speed.den : 100}
-        onChange={(v) => edit(`Speed of “${name}”`, pushed(clip, setSpeed(clip.id, Math.round(v), 100)))}
+        onChange={(v) => edit(inWords('details.speedOf', name), pushed(clip, setSpeed(clip.id, Math.round(v), 100)))}
       />
-      {!speed && <p className="text-muted">Its speed changes; a new one holds for all of it.</p>}
+      {!speed && <p className="text-muted">{inWords('details.itsSpeedChangesANew')}</p>}
       {stands && <FreezeFields clip={clip} />}
       {stands && <RampFields clip={clip} />}
     </>
@@ -96,15 +95,22 @@ function FreezeFields({ clip }: { clip: Clip }) {
   const [freeze, setFreeze] = useKept('clip: freeze', 1)
   return (
     <>
-      <NumberField label="To freeze for" {...SECONDS} min={0.1} max={600} value={freeze} onChange={setFreeze} />
+      <NumberField
+        label={inWords('details.toFreezeFor')}
+        {...SECONDS}
+        min={0.1}
+        max={600}
+        value={freeze}
+        onChange={setFreeze}
+      />
       <Button
         onClick={() => {
           const frames = Math.max(1, Math.round(freeze * framesPerSecond(rate)))
-          edit(`Freeze “${name}” for ${freeze} s`, freezeAt(clip.id, desk().playhead, frames, true))
+          edit(inWords('details.freezeForS', name, freeze), freezeAt(clip.id, desk().playhead, frames, true))
         }}
       >
         <Snowflake size={13} />
-        Freeze here for {freeze === 1 ? 'a second' : `${freeze} s`}
+        {inWords('details.freezeHereFor', freeze === 1 ? inWords('details.aSecond') : `${freeze} s`)}
       </Button>
     </>
   )
@@ -116,16 +122,30 @@ function RampFields({ clip }: { clip: Clip }) {
   const [over, setOver] = useKept('clip: over', 1)
   return (
     <>
-      <NumberField label="Speed from here on" unit="%" min={10} max={1000} value={after} onChange={setAfter} />
-      <NumberField label="Reached after" {...SECONDS} min={0.1} max={60} value={over} onChange={setOver} />
+      <NumberField
+        label={inWords('details.speedFromHereOn')}
+        unit="%"
+        min={10}
+        max={1000}
+        value={after}
+        onChange={setAfter}
+      />
+      <NumberField
+        label={inWords('details.reachedAfter')}
+        {...SECONDS}
+        min={0.1}
+        max={60}
+        value={over}
+        onChange={setOver}
+      />
       <Button
         onClick={() => {
           const frames = Math.max(1, Math.round(over * framesPerSecond(rate)))
           const to = Math.round(after)
-          edit(`“${name}” gets to ${to} %`, pushed(clip, rampSpeed(clip.id, desk().playhead, frames, to, 100)))
+          edit(inWords('details.getsTo', name, to), pushed(clip, rampSpeed(clip.id, desk().playhead, frames, to, 100)))
         }}
       >
-        Change speed from here on
+        {inWords('details.changeSpeedFromHereOn')}
       </Button>
     </>
   )
@@ -141,7 +161,7 @@ function CutFields({ clip }: { clip: Clip }) {
   return (
     <>
       <NumberField
-        label="At its cut, over"
+        label={inWords('details.atItsCutOver')}
         unit="frames"
         perSecond={framesPerSecond(timed.lesson.rate)}
         min={2}
@@ -150,9 +170,15 @@ function CutFields({ clip }: { clip: Clip }) {
         onChange={setFade}
       />
       <div className="flex flex-wrap gap-1.5">
-        <Button onClick={() => edit('Dissolve at the cut', dissolve(...touches, Math.round(fade)))}>Dissolve</Button>
-        <Button onClick={() => edit('Dip at the cut', dip(...touches, Math.round(fade)))}>Dip</Button>
-        <Button onClick={() => edit('Roll the cut', rollCut(...touches, desk().playhead))}>Roll it to here</Button>
+        <Button onClick={() => edit(inWords('details.dissolveAtTheCut'), dissolve(...touches, Math.round(fade)))}>
+          {inWords('details.dissolve')}
+        </Button>
+        <Button onClick={() => edit(inWords('details.dipAtTheCut'), dip(...touches, Math.round(fade)))}>
+          {inWords('details.dip')}
+        </Button>
+        <Button onClick={() => edit(inWords('details.rollTheCut'), rollCut(...touches, desk().playhead))}>
+          {inWords('details.rollItToHere')}
+        </Button>
       </div>
     </>
   )

@@ -11,6 +11,7 @@ import { Several } from './Several'
 import { LessonDetails } from './LessonDetails'
 import { MomentDetails } from './MomentDetails'
 import { Findable } from '../fields/sought'
+import { inWords } from '../../words/words'
 
 const LAG_MS = 400
 /** A drag that is under way, and what it started from. */
@@ -43,7 +44,7 @@ const Values = memo(function Values({ timed }: { timed: Timed }) {
     <ShownContext value={timed}>
       <section
         ref={pane}
-        aria-label="Details"
+        aria-label={inWords('details.details')}
         data-testid="details"
         className="thin-scroll h-full overflow-auto border-l border-edge bg-sheet"
       >
@@ -51,7 +52,7 @@ const Values = memo(function Values({ timed }: { timed: Timed }) {
           key={shows}
           right={
             <IconButton
-              label="Put the details away"
+              label={inWords('details.putTheDetailsAway')}
               keys={keyOf('pane-details')}
               className="ml-1"
               onClick={() => runCommand('pane-details')}

@@ -4,6 +4,7 @@ import { motionOf } from '@/core/motion'
 import { edit, goTo, select, setDesk, useDesk, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
+import { inWords } from '../../words/words'
 
 /**
  * Says plainly what an edit changes: the element, or which of its poses; and where it is, when it is not on screen
@@ -24,44 +25,39 @@ export function Edited({ element: e }: { element: Element }) {
     moves.length === 0 || (single && !wholePath)
       ? `“${e.name}”`
       : wholePath
-        ? `All poses of “${e.name}”`
-        : `Pose ${lit + 1} of “${e.name}”`
+        ? inWords('details.allPosesOf', e.name)
+        : inWords('details.poseOf', lit + 1, e.name)
   return (
     <div
       className={`border-b border-edge px-3 py-1.5 ${away ? 'bg-accent-wash' : moves.length > 0 ? 'bg-[#f3e8d0]' : ''}`}
       data-testid="edited"
     >
       <p>
-        Editing <strong>{what}</strong>
-        {moves.length > 0 && !wholePath && reach === 'later' && lit < moves.length ? ' and all later ones' : ''}
+        {inWords('details.editing')} <strong>{what}</strong>
+        {moves.length > 0 && !wholePath && reach === 'later' && lit < moves.length
+          ? inWords('details.andAllLaterOnes')
+          : ''}
       </p>
-      {single && !wholePath && (
-        <p className="text-xs text-muted">
-          What has a lit peg is changed by keyframes, here at the playhead; all else is the whole element’s.
-        </p>
-      )}
+      {single && !wholePath && <p className="text-xs text-muted">{inWords('details.whatHasALitPeg')}</p>}
       {moves.length > 0 && !single && !wholePath && lit > 0 && (
-        <p className="text-xs text-muted">
-          Place, size, turn and the like are keyed in this pose; look and sound are the whole element’s, unless their
-          peg is lit.
-        </p>
+        <p className="text-xs text-muted">{inWords('details.placeSizeTurnAndThe')}</p>
       )}
       <Follows element={e} />
       {away && (
         <p className="flex items-center justify-between gap-2 text-accent-deep">
-          It is not on screen here.
+          {inWords('details.itIsNotOnScreen')}
           <Button className="!h-[24px]" onClick={() => goTo(span.from)}>
-            Go to it
+            {inWords('details.goToIt')}
           </Button>
         </p>
       )}
       {!away && moves.length > 0 && !wholePath && lit < moves.length && (
-        <div className="mt-1 flex gap-1" role="group" aria-label="Which poses a change reaches">
+        <div className="mt-1 flex gap-1" role="group" aria-label={inWords('details.whichPosesAChangeReaches')}>
           <Button className="!h-[24px]" pressed={reach === 'pose'} onClick={() => setDesk({ reach: 'pose' })}>
-            This pose
+            {inWords('details.thisPose')}
           </Button>
           <Button className="!h-[24px]" pressed={reach === 'later'} onClick={() => setDesk({ reach: 'later' })}>
-            And all later ones
+            {inWords('details.andAllLaterOnes2')}
           </Button>
         </div>
       )}
@@ -69,7 +65,11 @@ export function Edited({ element: e }: { element: Element }) {
   )
 }
 
-const PARTS = { motion: 'how it moves, comes and goes', look: 'its look', timing: 'how long it is there' } as const
+const PARTS = {
+  motion: inWords('details.howItMovesComesAnd'),
+  look: inWords('details.itsLook'),
+  timing: inWords('details.howLongItIsThere'),
+} as const
 /** That an element does what another one does, in what, and the way out of it. */
 function Follows({ element: { id, name, follows } }: { element: Element }) {
   const first = useShown().lesson.elements.find((e) => e.id === follows?.first)
@@ -78,20 +78,25 @@ function Follows({ element: { id, name, follows } }: { element: Element }) {
   return (
     <div data-follows className="text-muted">
       <p>
-        It does as{' '}
+        {inWords('details.itDoesAs')}{' '}
         <button type="button" className="text-accent-deep underline" onClick={() => select([first.id])}>
           {first.name}
         </button>{' '}
-        does, in {follows.parts.map((p) => PARTS[p]).join(', ')}
-        {own > 0 && `; ${own === 1 ? 'one thing is' : `${own} things are`} its own`}.
+        {inWords(
+          'details.doesIn',
+          follows.parts.map((p) => PARTS[p]).join(', '),
+          own > 0
+            ? inWords('details.itsOwn', own === 1 ? inWords('details.oneThingIs') : inWords('details.thingsAre', own))
+            : '',
+        )}
       </p>
       <div className="mt-1 flex gap-1">
         <Button className="!h-[24px]" onClick={() => runCommand('cut-loose')}>
-          Cut it loose
+          {inWords('details.cutItLoose')}
         </Button>
         {own > 0 && (
-          <Button className="!h-[24px]" onClick={() => edit(`“${name}” as the first again`, likeFirst([id]))}>
-            All as the first again
+          <Button className="!h-[24px]" onClick={() => edit(inWords('details.asTheFirstAgain', name), likeFirst([id]))}>
+            {inWords('details.allAsTheFirstAgain')}
           </Button>
         )}
       </div>

@@ -48,6 +48,7 @@ import { SoundSection } from '../sounds/SoundSection'
 import { Section } from '../fields/section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
+import { inWords } from '../../words/words'
 
 /** What can be changed of one element: what is mostly changed first, and its pose; what is seldom changed last. */
 export function ElementDetails({ element: own }: { element: Element }) {
@@ -96,9 +97,11 @@ function Named({ element: e }: { element: Element }) {
     <div className="flex items-center gap-2 border-b border-edge p-3">
       <KindIcon kind={kindName(e)} size={16} />
       <Words
-        label="Name"
+        label={inWords('details.name')}
         value={e.name}
-        onChange={(v) => v.trim() && edit('Rename an element', setElements([e.id], { name: v.trim().slice(0, 120) }))}
+        onChange={(v) =>
+          v.trim() && edit(inWords('details.renameAnElement'), setElements([e.id], { name: v.trim().slice(0, 120) }))
+        }
         className="font-semibold"
       />
     </div>
@@ -113,21 +116,20 @@ function TimeSection({ element: e }: { element: Element }) {
   const lasts = ({ how, frames }: Element['arrival']) => (how === 'none' ? 0 : frames)
   const passing = lasts(e.arrival) + lasts(e.departure)
   return (
-    <Section title="Time" folds="open">
+    <Section title={inWords('details.time')} folds="open">
       <Spans element={e} />
       <TieEditor element={e} side="start" />
       <TieEditor element={e} side="end" />
       <div className="flex justify-between text-muted">
-        <span>On screen for</span>
+        <span>{inWords('details.onScreenFor')}</span>
         <span className="figures">
           {counted(to - from, 'frame')} · {lengthText(to - from, timed.lesson.rate)}
         </span>
       </div>
-      <Tick label="A new end pushes what follows" value={pushes} onChange={(v) => setDesk({ pushes: v })} />
+      <Tick label={inWords('details.aNewEndPushesWhat')} value={pushes} onChange={(v) => setDesk({ pushes: v })} />
       {passing > to - from && (
         <p className="text-accent-deep">
-          Its arrival and departure together ({counted(passing, 'frame')}) are longer than it is on screen; they are
-          squeezed.
+          {inWords('details.itsArrivalAndDepartureTogether', counted(passing, 'frame'))}
         </p>
       )}
     </Section>
@@ -146,7 +148,7 @@ function fieldsOfLook(e: Element): { first: Field[]; rest: Field[] } {
 }
 function LookFields({ element: e, of }: { element: Element; of: readonly Field[] }) {
   const put = (f: Field, value: unknown) =>
-    editPosed(`Change “${e.name}”: ${f.label.toLowerCase()}`, setLook([e.id], f.path, value))
+    editPosed(inWords('details.change', e.name, f.label.toLowerCase()), setLook([e.id], f.path, value))
   return of.map((f) => <LookField key={f.path} field={f} element={e} onChange={(v) => put(f, v)} />)
 }
 
@@ -158,7 +160,7 @@ function KindSection({ element: e, playsHere }: { element: Element; playsHere: b
   const medium = lesson.media[mediumOf(e) ?? '']
   if (kind.unseen && first.length + rest.length === 0) return null
   return (
-    <Section title={kind.title} name="its look" folds="open">
+    <Section title={kind.title} name={inWords('details.itsLook')} folds="open">
       {medium && !playsHere && <p className="text-muted">{medium.name}</p>}
       {kind.parts?.map((p) => (
         <Tick
@@ -171,7 +173,7 @@ function KindSection({ element: e, playsHere }: { element: Element; playsHere: b
       <PixelSection element={e} />
       <LookFields element={e} of={first} />
       {e.space === 'framed' && kind.seenBy && (
-        <Button onClick={() => void checkMarkColour(e)}>Check its colour on the recording</Button>
+        <Button onClick={() => void checkMarkColour(e)}>{inWords('details.checkItsColourOnThe')}</Button>
       )}
       {canAim(e) && <Aim element={e} />}
     </Section>
@@ -182,41 +184,47 @@ function SeldomSection({ element: e }: { element: Element }) {
   const { rest } = fieldsOfLook(e)
   if (rest.length === 0) return null
   return (
-    <Section title={`More of the ${kindOf(e).title.toLowerCase()}`} name="more of its look" folds="shut">
+    <Section
+      title={inWords('details.moreOfThe', kindOf(e).title.toLowerCase())}
+      name={inWords('details.moreOfItsLook')}
+      folds="shut"
+    >
       <LookFields element={e} of={rest} />
     </Section>
   )
 }
 /** Lets it point at something, or takes that off. */
 function Aim({ element: e }: { element: Element }) {
-  const { aimName } = kindOf(e)
+  const { aimName = '' } = kindOf(e)
   if (aimOf(e))
     return (
-      <Button onClick={() => edit(`Take the ${aimName} off “${e.name}”`, pointAt(e.id, null))}>
-        Take the {aimName} off
+      <Button onClick={() => edit(inWords('details.takeTheOff', aimName, e.name), pointAt(e.id, null))}>
+        {inWords('details.takeTheOffAimName', aimName)}
       </Button>
     )
   const below = { x: e.x, y: e.y + sizeOf(e).h / 2 + 80 }
   return (
-    <Button onClick={() => edit(`Give “${e.name}” a ${aimName}`, pointAt(e.id, below))}>Give it a {aimName}</Button>
+    <Button onClick={() => edit(inWords('details.giveA', e.name, aimName), pointAt(e.id, below))}>
+      {inWords('details.giveItA', aimName)}
+    </Button>
   )
 }
 
 function RuleSection() {
   return (
-    <Section title="Rule">
-      <p className="text-muted">Stands for a ripple on each click in its span.</p>
+    <Section title={inWords('details.rule')}>
+      <p className="text-muted">{inWords('details.standsForARippleOn')}</p>
       <Button onClick={() => runCommand('break-ripples')}>
         <Scissors size={13} />
-        Break up into single ripples
+        {inWords('details.breakUpIntoSingleRipples')}
       </Button>
     </Section>
   )
 }
 
 const SPACES = [
-  { value: 'framed', label: 'framed: moves and grows' },
-  { value: 'fixed', label: 'fixed: stays put' },
+  { value: 'framed', label: inWords('details.framedMovesAndGrows') },
+  { value: 'fixed', label: inWords('details.fixedStaysPut') },
 ] as const
 /** In which order it is drawn, on which track, and what a zoom makes of it. */
 function LayerSection({ element: e }: { element: Element }) {
@@ -224,27 +232,32 @@ function LayerSection({ element: e }: { element: Element }) {
   const heard = kindOf(e).plays === 'sound'
   const fitting = tracks.filter((t) => (t.kind === 'sound') === heard)
   return (
-    <Section title="Layer" folds="open">
+    <Section title={inWords('details.layer')} folds="open">
       {!isView(e) && !heard && (
         <Choice
-          label="In a zoom"
+          label={inWords('details.inAZoom')}
           value={e.space}
           options={SPACES}
-          onChange={(space) => edit(`“${e.name}” is ${space}`, setElements([e.id], { space }))}
+          onChange={(space) => edit(inWords('details.is', e.name, space), setElements([e.id], { space }))}
         />
       )}
       {e.space === 'framed' && canStayReadable(e) && (
         <Tick
-          label="Letters and lines keep their size in a zoom"
+          label={inWords('details.lettersAndLinesKeepTheir')}
           value={e.readable === true}
-          onChange={(v) => edit(`“${e.name}” ${v ? 'stays readable' : 'grows'} in a zoom`, keepReadable([e.id], v))}
+          onChange={(v) =>
+            edit(
+              inWords('details.inAZoomNameWhich', e.name, v ? inWords('details.staysReadable') : 'grows'),
+              keepReadable([e.id], v),
+            )
+          }
         />
       )}
       <Choice
-        label="Track"
+        label={inWords('details.track')}
         value={e.track}
         options={fitting.map((t) => ({ value: t.id, label: t.name }))}
-        onChange={(v) => edit(`Put “${e.name}” on another track`, setTrackOf([e.id], v))}
+        onChange={(v) => edit(inWords('details.putOnAnotherTrack', e.name), setTrackOf([e.id], v))}
       />
       <Actions />
     </Section>
@@ -259,19 +272,19 @@ function freshPart(e: Element, { fresh, seen = {} }: NonNullable<Kind<ElementKin
 }
 
 const OVER = [
-  { value: 'own', label: 'its own start and end' },
-  { value: 'below', label: 'what lies below it' },
-  { value: 'lesson', label: 'the lesson' },
-  { value: 'body', label: 'the recordings' },
-  { value: 'chapter', label: 'the chapter here' },
-  { value: 'take', label: 'the take here' },
+  { value: 'own', label: inWords('details.itsOwnStartAndEnd') },
+  { value: 'below', label: inWords('details.whatLiesBelowIt') },
+  { value: 'lesson', label: inWords('details.theLesson') },
+  { value: 'body', label: inWords('details.theRecordings') },
+  { value: 'chapter', label: inWords('details.theChapterHere') },
+  { value: 'take', label: inWords('details.theTakeHere') },
 ] as const
 const AS_LONG = {
-  below: { as: 'what lies below it', none: 'Nothing lies below it where it starts.' },
-  lesson: { as: 'the lesson', none: '' },
-  body: { as: 'the recordings', none: 'There is no recording in this lesson yet.' },
-  chapter: { as: 'a chapter', none: 'There is no chapter at the playhead.' },
-  take: { as: 'a take', none: 'There is no take at the playhead.' },
+  below: { as: inWords('details.whatLiesBelowIt'), none: inWords('details.nothingLiesBelowItWhere') },
+  lesson: { as: inWords('details.theLesson'), none: '' },
+  body: { as: inWords('details.theRecordings'), none: inWords('details.thereIsNoRecordingIn') },
+  chapter: { as: inWords('details.aChapter'), none: inWords('details.thereIsNoChapterAt') },
+  take: { as: inWords('details.aTake'), none: inWords('details.thereIsNoTakeAt') },
 }
 /** What an element lasts exactly as long as: what lies below it, the lesson, or the chapter or take at the playhead. */
 function Spans({ element: e }: { element: Element }) {
@@ -290,13 +303,13 @@ function Spans({ element: e }: { element: Element }) {
   })
   return (
     <Choice
-      label="As long as"
+      label={inWords('details.asLongAs')}
       value={now ?? 'own'}
       options={OVER}
       onChange={(w) => {
         if (w === 'own') return
         const span = w === 'below' ? spanOfBelow(timed, e.id) : spanOver(timed, w, playhead)
-        if (span) edit(`“${e.name}” lasts as long as ${AS_LONG[w].as}`, setSpan(e.id, span))
+        if (span) edit(inWords('details.lastsAsLongAs', e.name, AS_LONG[w].as), setSpan(e.id, span))
         else toast(AS_LONG[w].none)
       }}
     />
@@ -307,23 +320,31 @@ export function Actions() {
   const many = useDesk((b) => b.elements.length > 1)
   return (
     <div className="flex items-center gap-0.5">
-      <IconButton label="Bring to the front" onClick={() => runCommand('stack-front')}>
+      <IconButton label={inWords('details.bringToTheFront')} onClick={() => runCommand('stack-front')}>
         <ArrowUpToLine size={14} />
       </IconButton>
-      <IconButton label="One step forward" onClick={() => runCommand('stack-forward')}>
+      <IconButton label={inWords('details.oneStepForward')} onClick={() => runCommand('stack-forward')}>
         <ChevronUp size={14} />
       </IconButton>
-      <IconButton label="One step back" onClick={() => runCommand('stack-backward')}>
+      <IconButton label={inWords('details.oneStepBack')} onClick={() => runCommand('stack-backward')}>
         <ChevronDown size={14} />
       </IconButton>
-      <IconButton label="Send to the back" onClick={() => runCommand('stack-back')}>
+      <IconButton label={inWords('details.sendToTheBack')} onClick={() => runCommand('stack-back')}>
         <ArrowDownToLine size={14} />
       </IconButton>
       <span className="flex-1" />
-      <IconButton label={many ? 'Duplicate them' : 'Duplicate'} keys="Ctrl+D" onClick={() => runCommand('duplicate')}>
+      <IconButton
+        label={many ? inWords('details.duplicateThem') : inWords('details.duplicate')}
+        keys="Ctrl+D"
+        onClick={() => runCommand('duplicate')}
+      >
         <CopyPlus size={14} />
       </IconButton>
-      <IconButton label={many ? 'Delete them' : 'Delete'} keys="Delete" onClick={() => runCommand('delete')}>
+      <IconButton
+        label={many ? inWords('details.deleteThem') : 'Delete'}
+        keys="Delete"
+        onClick={() => runCommand('delete')}
+      >
         <Trash2 size={14} />
       </IconButton>
     </div>

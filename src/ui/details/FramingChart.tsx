@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef } from 'react'
 import { COMFORT, framingSpeeds } from '@/core/framing'
 import { lengthText, timecode, type Rate } from '@/core/time'
 import { goTo, useShown } from '../state/desk'
+import { inWords } from '../../words/words'
 
 type Speeds = ReturnType<typeof framingSpeeds>
 const most = (speeds: Speeds, what: 'pan' | 'zoom') => speeds.reduce((m, s) => Math.max(m, Math.abs(s[what])), 0)
@@ -17,8 +18,8 @@ const optionsOf = (speeds: Speeds, rate: Rate): ApexOptions => ({
     fontFamily: 'inherit',
   },
   series: [
-    { name: 'Pan, widths a second', data: speeds.map((s) => [s.frame, s.pan]) },
-    { name: 'Zoom, doublings a second', data: speeds.map((s) => [s.frame, s.zoom]) },
+    { name: inWords('details.panWidthsASecond'), data: speeds.map((s) => [s.frame, s.pan]) },
+    { name: inWords('details.zoomDoublingsASecond'), data: speeds.map((s) => [s.frame, s.zoom]) },
   ],
   colors: ['#b8321a', '#2b2118'],
   stroke: { width: [1.8, 1.4], dashArray: [0, 4], curve: 'straight' },
@@ -63,13 +64,13 @@ const optionsOf = (speeds: Speeds, rate: Rate): ApexOptions => ({
 function toldOf(speeds: Speeds): string {
   const [pan, zoom] = [most(speeds, 'pan'), most(speeds, 'zoom')]
   const over = [
-    pan > COMFORT.pan && `pans at up to ${pan.toFixed(1)} widths a second, more than ${COMFORT.pan}`,
-    zoom > COMFORT.zoom && `zooms at up to ${zoom.toFixed(1)} doublings a second, more than ${COMFORT.zoom}`,
+    pan > COMFORT.pan && inWords('details.pansAtUpToWidths', pan.toFixed(1), COMFORT.pan),
+    zoom > COMFORT.zoom && inWords('details.zoomsAtUpToDoublings', zoom.toFixed(1), COMFORT.zoom),
   ].filter((t) => t !== false)
   return over.length > 0
-    ? `It ${over.join(', and ')}: that is hard to follow. A click goes there.`
-    : `Pans at up to ${pan.toFixed(1)} widths and zooms at up to ${zoom.toFixed(1)} doublings a second, ` +
-        `within comfort. A click goes to the frame.`
+    ? inWords('details.itThatIsHardTo', over.join(', and '))
+    : inWords('details.pansAtUpToWidthsAnd', pan.toFixed(1), zoom.toFixed(1)) +
+        inWords('details.withinComfortAClickGoes')
 }
 
 /** How fast the framing pans and zooms, with the limit of comfort; a click goes to the frame. */
@@ -101,7 +102,7 @@ export function FramingChart({ from, to }: { from: number; to: number }) {
     goTo(Math.round(first.frame + share * (last.frame - first.frame)))
   }
   return (
-    <figure aria-label="Speed of the framing" data-testid="framing-chart">
+    <figure aria-label={inWords('details.speedOfTheFraming')} data-testid="framing-chart">
       {/* As tall before it is drawn anew as after, and whatever it says: what stands below must not move meanwhile. */}
       <div className="h-[165px]">
         <div ref={box} className="cursor-pointer" onClick={(e) => go(e.clientX)} />

@@ -14,6 +14,7 @@ import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { FramingChart } from './FramingChart'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** Lets a zoom follow the pointer, keeps views of it, and shows how fast the framing goes. */
 export function FramingSection({ element: e }: { element: Element }) {
@@ -25,50 +26,56 @@ export function FramingSection({ element: e }: { element: Element }) {
   const choice = own ?? kept
   const setChoice = (next: FollowChoice) => {
     setKept(next)
-    if (own) edit(`“${e.name}” follows the pointer otherwise`, followPointer(e.id, next))
+    if (own) edit(inWords('details.followsThePointerOtherwise', e.name), followPointer(e.id, next))
   }
   const span = timed.spans.get(e.id)!
   const takes = Object.entries(timed.lesson.media).filter(([, m]) => m.pointer)
   const at = poseAt(timed, e, playhead).pose
   const pose = e.poses[at - 1]
   return (
-    <Section title="Follow the pointer" folds="open">
+    <Section title={inWords('details.followThePointer')} folds="open">
       {takes.length > 0 || timed.lesson.elements.some((x) => kindOf(x).leads) ? (
         <>
           <ChoiceFields choice={choice} onChange={setChoice} />
           <Button
             onClick={() => {
-              if (!edit(`“${e.name}” follows the pointer`, followPointer(e.id, choice)))
-                toast('It follows the pointer like this already.')
+              if (!edit(inWords('details.followsThePointer', e.name), followPointer(e.id, choice)))
+                toast(inWords('details.itFollowsThePointerLike'))
             }}
           >
             <MousePointer2 size={13} />
-            {e.poses.length > 0 ? 'Follow it anew' : 'Follow the pointer'}
+            {e.poses.length > 0 ? inWords('details.followItAnew') : inWords('details.followThePointer')}
           </Button>
           <Button
             onClick={() => {
-              if (!edit('Even out the pointer’s way', inOne(takes.map(([id]) => smoothPointer(id)))))
-                toast('The pointer’s way is even already.')
+              if (!edit(inWords('details.evenOutThePointersWay'), inOne(takes.map(([id]) => smoothPointer(id)))))
+                toast(inWords('details.thePointersWayIsEven'))
             }}
           >
             <Waves size={13} />
-            Even out a shaky pointer
+            {inWords('details.evenOutAShakyPointer')}
           </Button>
           <CorrectButton />
           {pose && (
             <Tick
-              label={`Pose ${at + 1} is kept when it follows anew`}
+              label={inWords('details.poseIsKeptWhenIt', at + 1)}
               value={pose.locked === true}
               onChange={(v) =>
-                edit(`${v ? 'Keep' : 'Let go of'} pose ${at + 1} of “${e.name}”`, lockPose(e.id, pose.id, v))
+                edit(
+                  inWords(
+                    'details.poseOfWhichNName',
+                    v ? inWords('details.keep') : inWords('details.letGoOf'),
+                    at + 1,
+                    e.name,
+                  ),
+                  lockPose(e.id, pose.id, v),
+                )
               }
             />
           )}
         </>
       ) : (
-        <p className="text-muted">
-          No take here has a pointer yet: find it from the running order, or bring in its trace.
-        </p>
+        <p className="text-muted">{inWords('details.noTakeHereHasA')}</p>
       )}
       <FramingChart from={span.from} to={span.to} />
     </Section>
@@ -81,7 +88,7 @@ function ChoiceFields({ choice, onChange: setChoice }: { choice: FollowChoice; o
     <>
       <NumberField
         tried="kept"
-        label="Shows things"
+        label={inWords('details.showsThings')}
         unit="× larger"
         digits={2}
         step={0.1}
@@ -92,7 +99,7 @@ function ChoiceFields({ choice, onChange: setChoice }: { choice: FollowChoice; o
       />
       <NumberField
         tried="kept"
-        label="Margin at each side"
+        label={inWords('details.marginAtEachSide')}
         unit="%"
         min={0}
         max={45}
@@ -101,7 +108,7 @@ function ChoiceFields({ choice, onChange: setChoice }: { choice: FollowChoice; o
       />
       <NumberField
         tried="kept"
-        label="Calmness"
+        label={inWords('details.calmness')}
         unit="%"
         min={0}
         max={100}
@@ -120,10 +127,10 @@ export function WithPointerSection({ element: e }: { element: Element }) {
   const [lag, setLag] = useKept('framing: lag', 3)
   if (!Object.values(timed.lesson.media).some((m) => m.pointer)) return null
   return (
-    <Section title="Goes with the pointer" folds="shut">
-      <p className="text-muted">This path replaces its poses.</p>
+    <Section title={inWords('details.goesWithThePointer')} folds="shut">
+      <p className="text-muted">{inWords('details.thisPathReplacesItsPoses')}</p>
       <NumberField
-        label="Right of it by"
+        label={inWords('details.rightOfItBy')}
         unit="px"
         min={-4000}
         max={4000}
@@ -131,23 +138,30 @@ export function WithPointerSection({ element: e }: { element: Element }) {
         onChange={(x) => setOffset({ ...offset, x })}
       />
       <NumberField
-        label="Below it by"
+        label={inWords('details.belowItBy')}
         unit="px"
         min={-4000}
         max={4000}
         value={offset.y}
         onChange={(y) => setOffset({ ...offset, y })}
       />
-      <NumberField label="Comes behind by" unit="frames" min={0} max={120} value={lag} onChange={setLag} />
+      <NumberField
+        label={inWords('details.comesBehindBy')}
+        unit="frames"
+        min={0}
+        max={120}
+        value={lag}
+        onChange={setLag}
+      />
       <CorrectButton />
       <Button
         onClick={() => {
-          if (!edit(`“${e.name}” goes with the pointer`, goWithPointer(e.id, offset, lag)))
-            toast('It goes like this already, or no pointer is in its span.')
+          if (!edit(inWords('details.goesWithThePointerName', e.name), goWithPointer(e.id, offset, lag)))
+            toast(inWords('details.itGoesLikeThisAlready'))
         }}
       >
         <MousePointer2 size={13} />
-        Go with the pointer
+        {inWords('details.goWithThePointer')}
       </Button>
     </Section>
   )
@@ -158,7 +172,7 @@ function CorrectButton() {
   return (
     <Button pressed={on} onClick={() => runCommand('correct-pointer')}>
       <Crosshair size={13} />
-      Correct the pointer
+      {inWords('details.correctThePointer')}
     </Button>
   )
 }

@@ -11,6 +11,7 @@ import { Button, IconButton } from '../kit/button'
 import { Choice, Row, Words } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** Values that can come of a gauge: numbers that can be keyed, words, switches. */
 const readable = (e: Element): Field[] =>
@@ -28,32 +29,33 @@ export function GaugeSection({ element: e }: { element: Element }) {
     edit(`“${e.name}”: ${words}`, setReading(e.id, path, reading))
   const begin = (path: string) => {
     const gauge = gauges[0]
-    if (gauge) put(path, usualReading(e, path, gauge.id), 'read a gauge')
-    else edit(`“${e.name}” reads a gauge`, readTogether([e.id], freshId('gauge')))
+    if (gauge) put(path, usualReading(e, path, gauge.id), inWords('details.readAGauge'))
+    else edit(inWords('details.readsAGauge', e.name), readTogether([e.id], freshId('gauge')))
   }
   return (
-    <Section title="Gauge" folds={Object.keys(e.reads).length > 0 ? 'open' : 'shut'}>
+    <Section title={inWords('details.gauge')} folds={Object.keys(e.reads).length > 0 ? 'open' : 'shut'}>
       {Object.entries(e.reads).map(([path, reading]) => {
         const field = fields.find((f) => f.path === path)
-        const change = (next: Partial<Reading>) => put(path, { ...reading, ...next }, 'how it reads its gauge')
+        const change = (next: Partial<Reading>) =>
+          put(path, { ...reading, ...next }, inWords('details.howItReadsItsGauge'))
         return (
           <div key={path} className="space-y-1.5 rounded border border-edge bg-card p-2">
             <div className="flex items-center gap-1">
               <span className="min-w-0 flex-1 truncate font-semibold">{field?.label ?? path}</span>
               <IconButton
-                label={`Let ${field?.label ?? path} be its own again`}
-                onClick={() => put(path, null, 'no gauge')}
+                label={inWords('details.letBeItsOwnAgain', field?.label ?? path)}
+                onClick={() => put(path, null, inWords('details.noGauge'))}
               >
                 <X size={13} />
               </IconButton>
             </div>
             <Choice
-              label="reads"
+              label={inWords('details.reads')}
               value={reading.gauge}
               options={gauges.map((g) => ({ value: g.id, label: g.name }))}
               onChange={(gauge) => change({ gauge })}
             />
-            <Button onClick={() => select([reading.gauge], true)}>Show this gauge</Button>
+            <Button onClick={() => select([reading.gauge], true)}>{inWords('details.showThisGauge')}</Button>
             {reading.steps.length > 0 ? (
               <Steps reading={reading} element={e} path={path} onChange={change} />
             ) : (
@@ -67,13 +69,20 @@ export function GaugeSection({ element: e }: { element: Element }) {
         )
       })}
       {(hasPlace(e) || isGround(e)) && !('reveal.shown' in e.reads) && mainReading(e) !== 'look.given.share' && (
-        <Button onClick={() => edit(`Fill “${e.name}” like a bar`, fillLikeBar([e.id]))}>Fill it like a bar</Button>
+        <Button onClick={() => edit(inWords('details.fillLikeABar', e.name), fillLikeBar([e.id]))}>
+          {inWords('details.fillItLikeABar')}
+        </Button>
       )}
       {free.length > 0 && (
         <Choice
-          label={Object.keys(e.reads).length > 0 ? 'Let another read one' : 'Let it read a gauge'}
+          label={
+            Object.keys(e.reads).length > 0 ? inWords('details.letAnotherReadOne') : inWords('details.letItReadAGauge')
+          }
           value=""
-          options={[{ value: '', label: 'choose a value' }, ...free.map((f) => ({ value: f.path, label: f.label }))]}
+          options={[
+            { value: '', label: inWords('details.chooseAValue') },
+            ...free.map((f) => ({ value: f.path, label: f.label })),
+          ]}
           onChange={(path) => path && begin(path)}
         />
       )}
@@ -108,7 +117,7 @@ function Range({
             onChange={(v) => onChange({ from: n === 0 ? [v, from[1]] : [from[0], v] })}
           />
           <NumberField
-            label="it is"
+            label={inWords('details.itIs')}
             unit={suffix}
             min={-1e9}
             max={1e9}
@@ -119,7 +128,7 @@ function Range({
         </div>
       ))}
       <NumberField
-        label="in steps of"
+        label={inWords('details.inStepsOf')}
         min={0}
         max={1e6}
         digits={3}
@@ -148,7 +157,7 @@ function Steps({
       {steps.map((s, n) => (
         <div key={s.from} className="space-y-1">
           <NumberField
-            label="from"
+            label={inWords('details.from')}
             min={-1e9}
             max={1e9}
             digits={2}
@@ -159,12 +168,12 @@ function Steps({
           />
           {typeof s.value === 'string' ? (
             <Words
-              label={n === 0 ? 'says' : `says from ${s.from} on`}
+              label={n === 0 ? 'says' : inWords('details.saysFromOn', s.from)}
               value={s.value}
               onChange={(value) => onChange({ steps: steps.map((x, i) => (i === n ? { ...x, value } : x)) })}
             />
           ) : (
-            <Row label="is">
+            <Row label={inWords('details.is2')}>
               <Button
                 onClick={() => onChange({ steps: steps.map((x, i) => (i === n ? { ...x, value: !x.value } : x)) })}
               >
@@ -177,13 +186,13 @@ function Steps({
       <Button
         onClick={() =>
           edit(
-            `“${e.name}”: from ${next} on something else`,
+            inWords('details.fromOnSomethingElse', e.name, next),
             addStep(e.id, path, next, typeof last.value === 'boolean' ? !last.value : last.value),
           )
         }
       >
         <Plus size={13} />
-        From {next} on something else
+        {inWords('details.fromOnSomethingElseNext', next)}
       </Button>
     </>
   )

@@ -7,6 +7,7 @@ import { Dialog } from '../kit/dialog'
 import { Row } from '../fields/fields'
 import { iconsFound, iconsUsed, loadIcons, rememberIcon, type Icons } from '../kit/icons'
 import { SearchField } from '../fields/searchField'
+import { inWords } from '../../words/words'
 
 /** Lets an icon be another one, found by its name, by what it means, or because it was used before. */
 export function IconField({ element: e, label }: { element: Element; label: string }) {
@@ -21,7 +22,7 @@ export function IconField({ element: e, label }: { element: Element; label: stri
   const take = (name: string) => {
     const d = set![name]![0]
     edit(
-      `Icon “${name}”`,
+      inWords('details.icon', name),
       inOne([
         setLook([e.id], 'name', name),
         setLook([e.id], 'd', d),
@@ -36,17 +37,17 @@ export function IconField({ element: e, label }: { element: Element; label: stri
   return (
     <>
       <Row label={label}>
-        <Button onClick={() => setOpen(true)}>Choose another icon</Button>
+        <Button onClick={() => setOpen(true)}>{inWords('details.chooseAnotherIcon')}</Button>
       </Row>
-      <Dialog open={open} onOpenChange={setOpen} title="Icons" wide>
+      <Dialog open={open} onOpenChange={setOpen} title={inWords('details.icons')} wide>
         <SearchField
-          label="Find an icon"
-          hint="Find by name or by what it means"
+          label={inWords('details.findAnIcon')}
+          hint={inWords('details.findByNameOrBy')}
           value={sought}
           onChange={setSought}
           onTake={() => names[0] && take(names[0])}
         />
-        {failed && <p className="text-accent-deep">The icons could not be loaded. Close this and try again.</p>}
+        {failed && <p className="text-accent-deep">{inWords('details.theIconsCouldNotBe')}</p>}
         <ul className="grid grid-cols-12 gap-1">
           {names.map((name) => (
             <li key={name}>
@@ -67,8 +68,10 @@ export function IconField({ element: e, label }: { element: Element; label: stri
             </li>
           ))}
         </ul>
-        {set && names.length === 0 && <p className="py-6 text-center text-muted">No icon is called that.</p>}
-        <p className="mt-3 text-xs text-muted">Lucide icons, ISC licence. Those used before come first.</p>
+        {set && names.length === 0 && (
+          <p className="py-6 text-center text-muted">{inWords('details.noIconIsCalledThat')}</p>
+        )}
+        <p className="mt-3 text-xs text-muted">{inWords('details.lucideIconsIscLicenceThose')}</p>
       </Dialog>
     </>
   )

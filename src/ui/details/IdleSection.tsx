@@ -11,6 +11,7 @@ import { useKept } from '../kit/useKept'
 import { peaksOf } from '../timeline/Wave'
 import { filmChanges } from './filmChanges'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** Where in the sounds of the lesson it is quiet. */
 async function quietNow() {
@@ -27,8 +28,8 @@ async function quietNow() {
 }
 
 const WHAT = [
-  { value: 'idle', label: 'nothing happens' },
-  { value: 'silent', label: 'nobody speaks' },
+  { value: 'idle', label: inWords('details.nothingHappens') },
+  { value: 'silent', label: inWords('details.nobodySpeaks') },
 ] as const
 type What = (typeof WHAT)[number]['value']
 const NONE: readonly number[] = []
@@ -37,10 +38,10 @@ async function findIn(what: What, least: number): Promise<IdleStretch[] | string
   const { timed, lesson } = desk()
   if (what === 'silent') {
     const list = silentIn(timed, await quietNow(), least)
-    return list.length > 0 ? list : 'There is no sound here, or it is never quiet for so long.'
+    return list.length > 0 ? list : inWords('details.thereIsNoSoundHere')
   }
   const takes = timed.clips.filter((c) => lesson.media[c.media]?.kind === 'take')
-  if (takes.length === 0) return 'There is no recording yet in which something could be idle.'
+  if (takes.length === 0) return inWords('details.thereIsNoRecordingYet')
   const changes = await Promise.all(
     [...new Set(takes.map((c) => c.media))].map(async (id) => [id, await filmChanges(lesson.media[id]!)] as const),
   )
@@ -48,8 +49,8 @@ async function findIn(what: What, least: number): Promise<IdleStretch[] | string
   if (list.length > 0) return list
   const unknown = takes.find((c) => !lesson.media[c.media]!.pointer)
   return unknown
-    ? `Find the pointer in “${lesson.media[unknown.media]!.name}” first: without it nobody knows what happens.`
-    : 'Nothing is idle for so long: something happens, or somebody speaks, all the time.'
+    ? inWords('details.findThePointerInFirst', lesson.media[unknown.media]!.name)
+    : inWords('details.nothingIsIdleForSo')
 }
 
 /** Stretches that were found, and which of them are left as they are; both outlive the page. */
@@ -84,9 +85,9 @@ export function IdleSection() {
     setFound(typeof list === 'string' ? [] : list)
   }
   return (
-    <Section title="Idle and silent stretches" folds="open">
+    <Section title={inWords('details.idleAndSilentStretches')} folds="open">
       <Choice
-        label="Where"
+        label={inWords('details.where')}
         value={what}
         options={WHAT}
         onChange={(v) => {
@@ -95,12 +96,17 @@ export function IdleSection() {
         }}
       />
       <p className="text-muted">
-        {what === 'idle'
-          ? 'Nothing changes on the screen, the pointer stands, nobody speaks.'
-          : 'Nobody speaks and nothing is heard, whatever happens on the screen.'}
+        {what === 'idle' ? inWords('details.nothingChangesOnTheScreen') : inWords('details.nobodySpeaksAndNothingIs')}
       </p>
-      <NumberField label="At least" {...SECONDS} min={0.5} max={60} value={least} onChange={setLeast} />
-      <Button onClick={() => void find()}>Find {what} stretches</Button>
+      <NumberField
+        label={inWords('details.atLeast')}
+        {...SECONDS}
+        min={0.5}
+        max={60}
+        value={least}
+        onChange={setLeast}
+      />
+      <Button onClick={() => void find()}>{inWords('details.findStretches', what)}</Button>
       {found && found.length > 0 && (
         <>
           <Stretches found={found} left={left} onToggle={toggle} />
@@ -129,7 +135,7 @@ function Stretches({
           <input
             type="checkbox"
             className="size-4 accent-accent"
-            aria-label={`From ${timecode(s.from, rate)}`}
+            aria-label={inWords('details.fromTimecode', timecode(s.from, rate))}
             checked={!left.includes(s.from)}
             onChange={() => onToggle(s.from)}
           />
@@ -150,25 +156,29 @@ function Hurry({ what, chosen, onDone }: { what: What; chosen: IdleStretch[]; on
   const [noted, setNoted] = useKept('idle: noted', true)
   const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)
   const go = (by: number | null) => {
-    const named = what === 'silent' ? 'Silent stretches' : 'Idle stretches'
-    const words = by === null ? `${named} taken out` : `${named} at ${by}×`
+    const named = what === 'silent' ? inWords('details.silentStretches') : inWords('details.idleStretches')
+    const words = by === null ? inWords('details.takenOut', named) : inWords('details.at', named, by)
     if (edit(words, hurryThrough(chosen, by, noted))) onDone()
   }
   return (
     <>
-      <NumberField label="As fast" unit="×" min={2} max={32} value={times} onChange={setTimes} />
-      <Tick label="With a note that says so" value={noted} onChange={setNoted} />
+      <NumberField label={inWords('details.asFast')} unit="×" min={2} max={32} value={times} onChange={setTimes} />
+      <Tick label={inWords('details.withANoteThatSays')} value={noted} onChange={setNoted} />
       <div className="flex flex-wrap gap-1.5">
         <Button look="main" disabled={chosen.length === 0} onClick={() => go(Math.round(times))}>
-          Run them at {Math.round(times)}×
+          {inWords('details.runThemAt', Math.round(times))}
         </Button>
         <Button disabled={chosen.length === 0} onClick={() => go(null)}>
-          Take them out
+          {inWords('details.takeThemOut')}
         </Button>
       </div>
       <p className="text-muted">
-        {lengthText(frames, rate)} in all; at {Math.round(times)}× it is{' '}
-        {lengthText(Math.round(frames - frames / times), rate)} shorter.
+        {inWords(
+          'details.inAllAtItIs',
+          lengthText(frames, rate),
+          Math.round(times),
+          lengthText(Math.round(frames - frames / times), rate),
+        )}
       </p>
     </>
   )

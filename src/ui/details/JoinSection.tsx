@@ -8,6 +8,7 @@ import { Button } from '../kit/button'
 import { Choice, Row, Tick, Words } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** What goes on by itself, without any moves that could be done again. */
 const UNMOVED: readonly string[] = ['blink', 'pulse', 'tremble']
@@ -19,38 +20,42 @@ export function JoinSection({ element: e }: { element: Element }) {
   const on = e.rides?.on ? lesson.elements.find((x) => x.id === e.rides!.on) : undefined
   const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
   return (
-    <Section title="Rides, loops, groups" folds="shut">
+    <Section title={inWords('details.ridesLoopsGroups')} folds="shut">
       {on ? (
         <>
-          <p className="text-muted">It goes along in place, turn and size.</p>
-          <Row label="Rides on">
+          <p className="text-muted">{inWords('details.itGoesAlongInPlace')}</p>
+          <Row label={inWords('details.ridesOn')}>
             <button type="button" className="truncate text-accent-deep underline" onClick={() => select([on.id], true)}>
               {on.name}
             </button>
           </Row>
           <Tick
-            label="Fades with it"
+            label={inWords('details.fadesWithIt')}
             value={e.rides!.fades}
-            onChange={(v) => set(v ? 'Carry opacity too' : 'Do not carry opacity', { 'rides.fades': v })}
+            onChange={(v) =>
+              set(v ? inWords('details.carryOpacityToo') : inWords('details.doNotCarryOpacity'), { 'rides.fades': v })
+            }
           />
-          <Button onClick={() => runCommand('ride-off')}>Stop riding, stay in place</Button>
+          <Button onClick={() => runCommand('ride-off')}>{inWords('details.stopRidingStayInPlace')}</Button>
         </>
       ) : (
-        <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
+        <Button onClick={() => runCommand('ride')}>{inWords('details.rideOnSomething')}</Button>
       )}
       <LoopFields element={e} set={set} />
       {e.group && (
-        <Row label="In a group">
-          <Button onClick={() => runCommand('ungroup')}>Ungroup</Button>
+        <Row label={inWords('details.inAGroup')}>
+          <Button onClick={() => runCommand('ungroup')}>{inWords('details.ungroup')}</Button>
         </Row>
       )}
       <Tick
-        label="Follows the motion blur"
+        label={inWords('details.followsTheMotionBlur')}
         value={e.motionBlur}
-        onChange={(v) => set(v ? 'Follow the motion blur' : 'No motion blur', { motionBlur: v })}
+        onChange={(v) =>
+          set(v ? inWords('details.followTheMotionBlur') : inWords('details.noMotionBlur'), { motionBlur: v })
+        }
       />
-      <Tick label="Locked" value={e.locked} onChange={() => runCommand('lock')} />
-      <Tick label="Hidden" value={e.hidden} onChange={() => runCommand('hide')} />
+      <Tick label={inWords('details.locked')} value={e.locked} onChange={() => runCommand('lock')} />
+      <Tick label={inWords('details.hidden')} value={e.hidden} onChange={() => runCommand('hide')} />
       <TagFields element={e} set={set} />
     </Section>
   )
@@ -63,22 +68,24 @@ interface SetProps {
 /** What it does again and again. */
 function LoopFields({ element: e, set }: SetProps) {
   const loop = (change: Partial<Loop>) =>
-    set(`Loop of “${e.name}”`, { loop: { how: 'repeat', times: null, everyFrames: 15, ...e.loop, ...change } })
+    set(inWords('details.loopOf', e.name), {
+      loop: { how: 'repeat', times: null, everyFrames: 15, ...e.loop, ...change },
+    })
   return (
     <>
       {!isView(e) && (
         <Choice
-          label="Repeats"
+          label={inWords('details.repeats')}
           value={e.loop?.how ?? 'no'}
           options={[
-            { value: 'no', label: 'never' },
-            { value: 'repeat', label: 'from the start, again and again' },
-            { value: 'there-and-back', label: 'there and back' },
-            { value: 'blink', label: 'blinks' },
-            { value: 'pulse', label: 'pulses' },
-            { value: 'tremble', label: 'trembles' },
+            { value: 'no', label: inWords('details.never') },
+            { value: 'repeat', label: inWords('details.fromTheStartAgainAnd') },
+            { value: 'there-and-back', label: inWords('details.thereAndBack') },
+            { value: 'blink', label: inWords('details.blinks') },
+            { value: 'pulse', label: inWords('details.pulses') },
+            { value: 'tremble', label: inWords('details.trembles') },
           ]}
-          onChange={(v) => (v === 'no' ? set('No loop', { loop: null }) : loop({ how: v }))}
+          onChange={(v) => (v === 'no' ? set(inWords('details.noLoop'), { loop: null }) : loop({ how: v }))}
         />
       )}
       {e.loop && <LoopValues element={e} of={e.loop} loop={loop} />}
@@ -91,13 +98,23 @@ function LoopValues({ element: e, of, loop }: { element: Element; of: Loop; loop
   const jump = own ? loopJump(timed, own) : null
   return (
     <>
-      <Tick label="until it ends" value={of.times === null} onChange={(v) => loop({ times: v ? null : 3 })} />
+      <Tick
+        label={inWords('details.untilItEnds')}
+        value={of.times === null}
+        onChange={(v) => loop({ times: v ? null : 3 })}
+      />
       {of.times !== null && (
-        <NumberField label="times" min={1} max={10_000} value={of.times} onChange={(v) => loop({ times: v })} />
+        <NumberField
+          label={inWords('details.times')}
+          min={1}
+          max={10_000}
+          value={of.times}
+          onChange={(v) => loop({ times: v })}
+        />
       )}
       {UNMOVED.includes(of.how) && (
         <NumberField
-          label={of.how === 'blink' ? 'on, then off for' : 'each takes'}
+          label={of.how === 'blink' ? inWords('details.onThenOffFor') : inWords('details.eachTakes')}
           unit="frames"
           min={1}
           max={10_000}
@@ -107,7 +124,7 @@ function LoopValues({ element: e, of, loop }: { element: Element; of: Loop; loop
       )}
       {(of.how === 'pulse' || of.how === 'tremble') && (
         <NumberField
-          label={of.how === 'pulse' ? 'swells by' : 'at the most'}
+          label={of.how === 'pulse' ? inWords('details.swellsBy') : inWords('details.atTheMost')}
           unit={of.how === 'pulse' ? '%' : 'px'}
           min={0}
           max={1000}
@@ -117,7 +134,7 @@ function LoopValues({ element: e, of, loop }: { element: Element; of: Loop; loop
       )}
       {of.how === 'tremble' && (
         <NumberField
-          label="pattern number"
+          label={inWords('details.patternNumber')}
           min={0}
           max={1_000_000_000}
           value={of.seed ?? 1}
@@ -125,7 +142,9 @@ function LoopValues({ element: e, of, loop }: { element: Element; of: Loop; loop
         />
       )}
       {jump && <p className="text-warn">{jump}</p>}
-      {!UNMOVED.includes(of.how) && e.poses.length === 0 && <p className="text-warn">It has no moves to repeat yet.</p>}
+      {!UNMOVED.includes(of.how) && e.poses.length === 0 && (
+        <p className="text-warn">{inWords('details.itHasNoMovesTo')}</p>
+      )}
     </>
   )
 }
@@ -144,11 +163,11 @@ function TagFields({ element: e, set }: SetProps) {
   const { lesson } = useShown()
   return (
     <>
-      <Row label="Tags">
+      <Row label={inWords('details.tags')}>
         <Words
-          label="Tags, with commas between"
+          label={inWords('details.tagsWithCommasBetween')}
           value={e.tags.join(', ')}
-          onChange={(v) => set(`Tags of “${e.name}”`, { tags: tagsIn(v) })}
+          onChange={(v) => set(inWords('details.tagsOf', e.name), { tags: tagsIn(v) })}
         />
       </Row>
       {e.tags.length > 0 && (
@@ -160,7 +179,7 @@ function TagFields({ element: e, set }: SetProps) {
             )
           }
         >
-          Select all with these tags
+          {inWords('details.selectAllWithTheseTags')}
         </Button>
       )}
     </>

@@ -13,6 +13,7 @@ import { NumberField } from '../fields/numberField'
 import { IdleSection } from './IdleSection'
 import { Section } from '../fields/section'
 import { StyleSection } from './StyleSection'
+import { inWords } from '../../words/words'
 
 const RATES = [
   [24, 1],
@@ -37,11 +38,11 @@ export function LessonDetails() {
   return (
     <>
       <div className="border-b border-edge p-3">
-        <h2 className="font-head text-[15px]">The lesson</h2>
-        <p className="text-muted">Select an element, a clip or a moment to see its values here.</p>
+        <h2 className="font-head text-[15px]">{inWords('details.theLesson2')}</h2>
+        <p className="text-muted">{inWords('details.selectAnElementAClip')}</p>
       </div>
       {findings.length > 0 && (
-        <Section title="To look at" folds="open">
+        <Section title={inWords('details.toLookAt')} folds="open">
           {findings.map((f) => (
             <p key={f.element + f.code} className="text-accent-deep">
               {f.sentence}
@@ -71,14 +72,14 @@ function FrameSection() {
   const sizes = SIZES.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` }))
   const resize = (w: number, h: number) =>
     edit(
-      `Make the lesson ${w} × ${h}`,
+      inWords('details.makeTheLesson', w, h),
       inOne([resizeLesson(Math.round(w / 2) * 2, Math.round(h / 2) * 2), setByHand('size')]),
     )
   const side = { unit: 'px', min: 16, step: 2, multiple: 2 }
   return (
-    <Section title="Frame" folds="open">
+    <Section title={inWords('details.frame')} folds="open">
       <Choice
-        label="Size"
+        label={inWords('details.size')}
         value={`${width}x${height}`}
         options={withNow(sizes, `${width}x${height}`, `${width} × ${height}`)}
         onChange={(v) => {
@@ -86,62 +87,78 @@ function FrameSection() {
           resize(w!, h!)
         }}
       />
-      <NumberField {...side} label="Width" max={7680} value={width} onChange={(v) => resize(v, height)} />
-      <NumberField {...side} label="Height" max={4320} value={height} onChange={(v) => resize(width, v)} />
+      <NumberField
+        {...side}
+        label={inWords('details.width')}
+        max={7680}
+        value={width}
+        onChange={(v) => resize(v, height)}
+      />
+      <NumberField
+        {...side}
+        label={inWords('details.height')}
+        max={4320}
+        value={height}
+        onChange={(v) => resize(width, v)}
+      />
       {inside ? (
-        <Row label="Frames">
-          <span className="text-muted">as many a second as the lesson around it</span>
+        <Row label={inWords('details.frames')}>
+          <span className="text-muted">{inWords('details.asManyASecondAs')}</span>
         </Row>
       ) : (
         <RateChoice lesson={lesson} />
       )}
       <OfTakes lesson={lesson} inside={inside} />
       <Colour
-        label="Background"
+        label={inWords('details.background')}
         value={lesson.background}
-        onChange={(v) => edit('Change the background', setBackground(v!))}
+        onChange={(v) => edit(inWords('details.changeTheBackground'), setBackground(v!))}
       />
     </Section>
   )
 }
 function RateChoice({ lesson }: { lesson: Lesson }) {
   const value = `${lesson.rate.num}/${lesson.rate.den}`
-  const rates = RATES.map(([n, d]) => ({ value: `${n}/${d}`, label: `${perSecondText(n / d)} a second` }))
+  const rates = RATES.map(([n, d]) => ({
+    value: `${n}/${d}`,
+    label: inWords('details.aSecondPerSecondText', perSecondText(n / d)),
+  }))
   const set = (v: string) => {
     const [num, den] = v.split('/').map(Number)
-    if (!edit('Change the frame rate', inOne([setRate({ num: num!, den: den! }), setByHand('rate')]))) return
+    if (!edit(inWords('details.changeTheFrameRate'), inOne([setRate({ num: num!, den: den! }), setByHand('rate')])))
+      return
     // The playhead stays at its time, and the timeline shows as much of it as before.
     const k = framesPerSecond(desk().lesson.rate) / framesPerSecond(lesson.rate)
     goTo(desk().playhead * k)
     setDesk({ passage: null })
     useView.setState((view) => ({ pxPerFrame: view.pxPerFrame / k }))
   }
-  const now = `${framesPerSecond(lesson.rate).toFixed(2)} a second`
-  return <Choice label="Frames" value={value} options={withNow(rates, value, now)} onChange={set} />
+  const now = inWords('details.aSecondN', framesPerSecond(lesson.rate).toFixed(2))
+  return <Choice label={inWords('details.frames')} value={value} options={withNow(rates, value, now)} onChange={set} />
 }
 
 function LengthSection() {
   const { lesson, length, clips } = useShown()
   return (
-    <Section title="Length" folds="open">
+    <Section title={inWords('details.length')} folds="open">
       <Tick
-        label="Until the last of it ends"
+        label={inWords('details.untilTheLastOfIt')}
         value={lesson.length === null}
-        onChange={(v) => edit('Change the length', setLength(v ? null : length))}
+        onChange={(v) => edit(inWords('details.changeTheLength'), setLength(v ? null : length))}
       />
       {lesson.length !== null && (
         <NumberField
-          label="Length"
+          label={inWords('details.length')}
           unit="frames"
           min={1}
           max={10_000_000}
           value={lesson.length}
-          onChange={(v) => edit('Change the length', setLength(v))}
+          onChange={(v) => edit(inWords('details.changeTheLength'), setLength(v))}
         />
       )}
-      <Row label="Total">
+      <Row label={inWords('details.total')}>
         {clips.length === 0 && length <= 1 ? (
-          <span className="text-muted">nothing yet</span>
+          <span className="text-muted">{inWords('details.nothingYet')}</span>
         ) : (
           <span className="figures">
             {lengthText(length, lesson.rate)} · {counted(length, 'frame')}
@@ -155,29 +172,33 @@ function LengthSection() {
 function BlurSection() {
   const { on, shutter, samples } = useShown().lesson.motionBlur
   return (
-    <Section title="Motion blur" folds="open">
+    <Section title={inWords('details.motionBlur')} folds="open">
       <Tick
-        label="What moves is blurred"
+        label={inWords('details.whatMovesIsBlurred')}
         value={on}
-        onChange={(v) => edit(v ? 'Motion blur' : 'No motion blur', setLesson({ 'motionBlur.on': v }))}
+        onChange={(v) =>
+          edit(v ? inWords('details.motionBlur') : inWords('details.noMotionBlur'), setLesson({ 'motionBlur.on': v }))
+        }
       />
       {on && (
         <NumberField
-          label="Shutter open for"
+          label={inWords('details.shutterOpenFor')}
           unit="°"
           min={1}
           max={720}
           value={shutter}
-          onChange={(v) => edit('Change the shutter', setLesson({ 'motionBlur.shutter': v }))}
+          onChange={(v) => edit(inWords('details.changeTheShutter'), setLesson({ 'motionBlur.shutter': v }))}
         />
       )}
       {on && (
         <NumberField
-          label="Instants mixed"
+          label={inWords('details.instantsMixed')}
           min={2}
           max={32}
           value={samples}
-          onChange={(v) => edit('Change the motion blur', setLesson({ 'motionBlur.samples': Math.round(v) }))}
+          onChange={(v) =>
+            edit(inWords('details.changeTheMotionBlur'), setLesson({ 'motionBlur.samples': Math.round(v) }))
+          }
         />
       )}
     </Section>
@@ -202,13 +223,18 @@ function OfTakes({ lesson, inside }: { lesson: Lesson; inside: boolean }) {
       className="!h-auto w-full !whitespace-normal py-1 text-left"
       onClick={() =>
         edit(
-          `Take the size of “${m.name}”`,
+          inWords('details.takeTheSizeOf', m.name),
           inOne([resizeLesson(size.width, size.height), ...(paced ? [setRate(m.rate)] : [])]),
         )
       }
     >
-      Take on {size.width} × {size.height}
-      {paced ? `, ${perSecondText(framesPerSecond(m.rate))} a second` : ''} of “{m.name}”
+      {inWords(
+        'details.takeOnOf',
+        size.width,
+        size.height,
+        paced ? inWords('details.aSecondPerSecondText2', perSecondText(framesPerSecond(m.rate))) : '',
+        m.name,
+      )}
     </Button>
   ))
 }

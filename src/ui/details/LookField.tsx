@@ -16,6 +16,7 @@ import { EasingEditor } from '../fields/easingEditor'
 import { IconField } from './IconField'
 import { KeyMark } from '../fields/keyMark'
 import { useNow } from './useNow'
+import { inWords } from '../../words/words'
 
 /** Another element of the lesson, chosen by its name. */
 function OtherElement({
@@ -35,7 +36,7 @@ function OtherElement({
     <Choice
       label={label}
       value={value ?? ''}
-      options={[{ value: '', label: 'none yet' }, ...options]}
+      options={[{ value: '', label: inWords('details.noneYet') }, ...options]}
       onChange={(id) => onChange(id || null)}
     />
   )
@@ -47,7 +48,7 @@ function Picked({ field: { path, label }, element: e }: { field: Field; element:
   return (
     <Button pressed={on} onClick={() => setDesk({ picking: on ? null : { element: e.id, path, label } })}>
       <Pipette size={13} />
-      Pick it on the picture
+      {inWords('details.pickItOnThePicture')}
     </Button>
   )
 }

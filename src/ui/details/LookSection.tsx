@@ -6,8 +6,13 @@ import { edit, useShown } from '../state/desk'
 import { IconButton } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
-const OTHERS: Record<string, string> = { shadow: 'Shadow', arrival: 'Arrival', departure: 'Departure' }
+const OTHERS: Record<string, string> = {
+  shadow: inWords('details.shadow'),
+  arrival: inWords('details.arrival'),
+  departure: inWords('details.departure'),
+}
 /** Which look of the house style an element follows; what it has of its own is told, and can be put back. */
 export function LookSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
@@ -15,8 +20,8 @@ export function LookSection({ element: e }: { element: Element }) {
   if (!style) return null
   if (e.always)
     return (
-      <Section title="House style" folds="open">
-        <p className="text-muted">It stands in every lesson that follows “{style.name}”.</p>
+      <Section title={inWords('details.houseStyle')} folds="open">
+        <p className="text-muted">{inWords('details.itStandsInEveryLesson', style.name)}</p>
       </Section>
     )
   const looks = looksOf(e, style)
@@ -24,41 +29,45 @@ export function LookSection({ element: e }: { element: Element }) {
   const own = differsFrom(e, style, lesson)
   const named = (path: string) =>
     OTHERS[path] ?? fieldsOf(e).find((f) => f.path === path || `${f.path}.family` === path)?.label ?? path
-  const back = (paths: string[], words: string) => edit(`Put back ${words}: “${e.name}”`, putBack([e.id], paths))
+  const back = (paths: string[], words: string) =>
+    edit(inWords('details.putBack', words, e.name), putBack([e.id], paths))
   const title = (name: string) => (name.includes('/') ? name.split('/')[1]! : 'usual')
   return (
     <Section
-      title="House style"
+      title={inWords('details.houseStyle')}
       folds="open"
       right={
         own.length > 0 && (
-          <IconButton label="Put all back to the house style" onClick={() => back(own, 'to the house style')}>
+          <IconButton
+            label={inWords('details.putAllBackToThe')}
+            onClick={() => back(own, inWords('details.toTheHouseStyle'))}
+          >
             <Undo2 size={14} />
           </IconButton>
         )
       }
     >
       <Choice
-        label="Look"
+        label={inWords('details.look')}
         value={e.styled ?? ''}
         options={[
-          { value: '', label: 'its own' },
+          { value: '', label: inWords('details.itsOwn2') },
           ...looks.map((value) => ({ value, label: `${style.name}: ${title(value)}` })),
         ]}
         onChange={(look) =>
           edit(
-            `“${e.name}”: ${look === '' ? 'a look of its own' : look}`,
+            `“${e.name}”: ${look === '' ? inWords('details.aLookOfItsOwn') : look}`,
             followStyle([e.id], look === '' ? null : look),
           )
         }
       />
       {own.length > 0 && (
-        <ul className="flex flex-wrap gap-1" aria-label="Not as in the house style">
+        <ul className="flex flex-wrap gap-1" aria-label={inWords('details.notAsInTheHouse')}>
           {own.map((path) => (
             <li key={path}>
               <button
                 type="button"
-                title={`Put back ${named(path).toLowerCase()}`}
+                title={inWords('details.putBackNamed', named(path).toLowerCase())}
                 onClick={() => back([path], named(path).toLowerCase())}
                 className={
                   'inline-flex items-center gap-1 rounded border border-accent bg-accent-wash px-1.5 text-xs ' +

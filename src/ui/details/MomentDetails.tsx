@@ -8,6 +8,7 @@ import { Button } from '../kit/button'
 import { Row, Words } from '../fields/fields'
 import { MomentIcon } from '../kit/kindIcon'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** The ends of elements and of their moves that hang on a moment, each as a sentence. */
 function hangingOn(timed: Timed, moment: string): { key: string; words: string }[] {
@@ -20,7 +21,7 @@ function hangingOn(timed: Timed, moment: string): { key: string; words: string }
               {
                 key: x.id + s,
                 words:
-                  `${x === e ? '' : 'a move of '}${e.name} ` +
+                  `${x === e ? '' : inWords('details.aMoveOf')}${e.name} ` +
                   `${s === 'start' ? 'starts' : x === e ? 'ends' : 'lands'} ${tieSentence(timed, edge)}`,
               },
             ]
@@ -39,53 +40,51 @@ export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
         <MomentIcon kind={m.kind} size={16} />
         {m.byHand ? (
           <Words
-            label="Name of the moment"
+            label={inWords('details.nameOfTheMoment')}
             value={m.label}
             className="font-semibold"
-            onChange={(v) => v.trim() && edit('Rename a moment', renameMoment(m.id, v.trim().slice(0, 200)))}
+            onChange={(v) =>
+              v.trim() && edit(inWords('details.renameAMoment'), renameMoment(m.id, v.trim().slice(0, 200)))
+            }
           />
         ) : (
           <h2 className="font-semibold">{momentName(m)}</h2>
         )}
       </div>
-      <Section title="Time">
+      <Section title={inWords('details.time')}>
         {m.frame === null ? (
-          <p className="text-muted">It was cut away. What hangs on it keeps its place until it comes back.</p>
+          <p className="text-muted">{inWords('details.itWasCutAwayWhat')}</p>
         ) : m.byHand ? (
-          <Row label="At">
+          <Row label={inWords('details.at2')}>
             <span className="w-[104px]">
               <Words
-                label="Time of the moment"
+                label={inWords('details.timeOfTheMoment')}
                 className="figures text-center"
                 value={timecode(m.frame, timed.lesson.rate)}
                 onChange={(t) => {
                   const f = parseTimecode(t, timed.lesson.rate, m.frame!)
-                  if (f !== null) edit(`Move the moment “${m.label}”`, moveMoment(m.id, f))
+                  if (f !== null) edit(inWords('details.moveTheMoment', m.label), moveMoment(m.id, f))
                 }}
               />
             </span>
           </Row>
         ) : (
-          <Row label="At">
+          <Row label={inWords('details.at2')}>
             <span className="figures">
-              {timecode(m.frame, timed.lesson.rate)} · frame {m.frame}
+              {inWords('details.frameTimecodeFrame', timecode(m.frame, timed.lesson.rate), m.frame)}
             </span>
           </Row>
         )}
-        {m.byHand && <p className="text-muted">Set by hand. Drag it on the timeline to move it.</p>}
+        {m.byHand && <p className="text-muted">{inWords('details.setByHandDragIt')}</p>}
         {m.byHand && (
-          <Button onClick={() => edit(`Delete the moment “${m.label}”`, removeMoment(m.id))}>
+          <Button onClick={() => edit(inWords('details.deleteTheMoment', m.label), removeMoment(m.id))}>
             <Trash2 size={13} />
-            Delete it
+            {inWords('details.deleteIt')}
           </Button>
         )}
       </Section>
-      <Section title="What hangs on it">
-        {hanging.length === 0 && (
-          <p className="text-muted">
-            Nothing yet. Choose a kind above the picture and point at the spot; it starts here.
-          </p>
-        )}
+      <Section title={inWords('details.whatHangsOnIt')}>
+        {hanging.length === 0 && <p className="text-muted">{inWords('details.nothingYetChooseAKind')}</p>}
         {hanging.map((h) => (
           <p key={h.key} className="first-letter:uppercase">
             {h.words}

@@ -6,16 +6,17 @@ import { edit, goTo, useShown } from '../state/desk'
 import { Choice } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { TieFields } from './TieEditor'
+import { inWords } from '../../words/words'
 
 const KEEPINGS: { value: Keeping; label: string }[] = [
-  { value: 'moment', label: 'with a moment' },
-  { value: 'start', label: 'after its start' },
-  { value: 'end', label: 'before its end' },
-  { value: 'share', label: 'at a % of its length' },
-  { value: 'length', label: 'by its length' },
-  { value: 'take', label: 'at a time of the recording' },
-  { value: 'previous', label: 'right after the one before' },
-  { value: 'key', label: 'right after its own last one' },
+  { value: 'moment', label: inWords('details.withAMoment') },
+  { value: 'start', label: inWords('details.afterItsStart') },
+  { value: 'end', label: inWords('details.beforeItsEnd') },
+  { value: 'share', label: inWords('details.atAOfItsLength') },
+  { value: 'length', label: inWords('details.byItsLength') },
+  { value: 'take', label: inWords('details.atATimeOfThe') },
+  { value: 'previous', label: inWords('details.rightAfterTheOneBefore') },
+  { value: 'key', label: inWords('details.rightAfterItsOwnLast') },
 ]
 
 /** Where a move starts or lands, as a sentence that can be edited. */
@@ -27,7 +28,7 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
   const at = side === 'start' ? move.from : move.to
   const set = (next: MoveEdge) =>
     edit(
-      side === 'start' ? `Start a move of “${e.name}” elsewhere` : `Let a move of “${e.name}” land elsewhere`,
+      side === 'start' ? inWords('details.startAMoveOfElsewhere', e.name) : inWords('details.letAMoveOfLand', e.name),
       setMoveEdge(e.id, move.pose.id, side, next),
     )
   const how: Keeping = edge.on === 'element' ? 'moment' : edge.on
@@ -38,10 +39,10 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
       data-testid={`move-${side}`}
     >
       <div className="flex flex-wrap items-center gap-1.5">
-        <strong>{side === 'start' ? 'Starts' : 'Lands'}</strong>
+        <strong>{side === 'start' ? inWords('details.starts') : inWords('details.lands')}</strong>
         <Choice
           bare
-          label={side === 'start' ? 'How the move starts' : 'How the move lands'}
+          label={side === 'start' ? inWords('details.howTheMoveStarts') : inWords('details.howTheMoveLands')}
           value={how}
           options={KEEPINGS.filter(
             (k) =>
@@ -53,7 +54,7 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
         <button
           type="button"
           className="figures ml-auto rounded px-1 text-xs text-muted hover:bg-black/5"
-          title="Go there"
+          title={inWords('details.goThere')}
           onClick={() => goTo(at)}
         >
           {timecode(Math.round(at), timed.lesson.rate)}
@@ -64,7 +65,7 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
           {(edge.on === 'start' || edge.on === 'end' || edge.on === 'length') && (
             <NumberField
               compact
-              label={edge.on === 'length' ? 'Length of the move' : 'Frames'}
+              label={edge.on === 'length' ? inWords('details.lengthOfTheMove') : inWords('details.frames')}
               unit="frames"
               perSecond={fps}
               min={edge.on === 'length' ? 0 : -100_000}
@@ -75,7 +76,7 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
           {edge.on === 'share' && (
             <NumberField
               compact
-              label="Share of its length"
+              label={inWords('details.shareOfItsLength')}
               unit="%"
               digits={1}
               min={-100}

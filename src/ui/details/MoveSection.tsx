@@ -12,6 +12,7 @@ import { Button, IconButton } from '../kit/button'
 import { EasingEditor } from '../fields/easingEditor'
 import { MoveEdgeEditor } from './MoveEdgeEditor'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** The move to the pose in force: when it goes and lands, how it eases, how fast it is. */
 export function MoveSection({ element: e }: { element: Element }) {
@@ -27,18 +28,18 @@ export function MoveSection({ element: e }: { element: Element }) {
   const own = { element: e.id, pose: move.pose.id }
   const chosen = keys.length > 1 && keys.some((k) => k.pose === own.pose) ? keys : [own]
   const easing = (of: typeof chosen, words: string, v: string) => edit(words, setMoveEasing(of, v))
-  const many = `Easing of ${chosen.length} moves`
+  const many = inWords('details.easingOfMoves', chosen.length)
   const all = moves.map((m) => ({ element: e.id, pose: m.pose.id }))
   return (
     <div data-testid="move">
       <Section
-        title={`The move to pose ${number + 1}`}
-        name="The move"
+        title={inWords('details.theMoveToPose', number + 1)}
+        name={inWords('details.theMove')}
         folds="open"
         right={
           <IconButton
-            label={`Take pose ${number + 1} away`}
-            onClick={() => edit(`Take a pose of “${e.name}” away`, removePoses([own]))}
+            label={inWords('details.takePoseAway', number + 1)}
+            onClick={() => edit(inWords('details.takeAPoseOfAway', e.name), removePoses([own]))}
           >
             <Trash2 size={13} />
           </IconButton>
@@ -47,31 +48,36 @@ export function MoveSection({ element: e }: { element: Element }) {
         <MoveEdgeEditor element={e} move={move} side="start" />
         <MoveEdgeEditor element={e} move={move} side="end" />
         <EasingEditor
-          label={chosen.length > 1 ? many : 'Easing'}
+          label={chosen.length > 1 ? many : inWords('details.easing')}
           value={move.pose.easing}
-          onChange={(v) => easing(chosen, chosen.length > 1 ? many : `Easing of a move of “${e.name}”`, v)}
+          onChange={(v) => easing(chosen, chosen.length > 1 ? many : inWords('details.easingOfAMoveOf', e.name), v)}
         />
         {moves.length > 1 && (
-          <Button onClick={() => easing(all, `Easing of “${e.name}”`, move.pose.easing)}>
-            Give this easing to all its moves
+          <Button onClick={() => easing(all, inWords('details.easingOf', e.name), move.pose.easing)}>
+            {inWords('details.giveThisEasingToAll')}
           </Button>
         )}
         {move.pose.curve && (
-          <Button onClick={() => edit(`Straighten a path of “${e.name}”`, setCurve(e.id, move.pose.id, null))}>
-            Straighten its path
+          <Button
+            onClick={() => edit(inWords('details.straightenAPathOf', e.name), setCurve(e.id, move.pose.id, null))}
+          >
+            {inWords('details.straightenItsPath')}
           </Button>
         )}
         <Pace element={e} move={move} />
         {kindOf(e).leads && (
           <Tick
-            label="It presses here"
+            label={inWords('details.itPressesHere')}
             value={move.pose.press === true}
             onChange={(v) =>
-              edit(v ? `“${e.name}” presses` : `“${e.name}” does not press`, setPress(e.id, move.pose.id, v))
+              edit(
+                v ? inWords('details.presses', e.name) : inWords('details.doesNotPress', e.name),
+                setPress(e.id, move.pose.id, v),
+              )
             }
           />
         )}
-        {isUnfilled(timed, e, move) && <p className="text-muted">Laid out in time; both poses are alike so far.</p>}
+        {isUnfilled(timed, e, move) && <p className="text-muted">{inWords('details.laidOutInTimeBoth')}</p>}
         {moveWarnings(timed, e, move).map((w) => (
           <p key={w} className="text-warn">
             {w}
@@ -91,17 +97,17 @@ function Pace({ element: e, move }: { element: Element; move: Move }) {
   const setPace = (pxPerSecond: number) => {
     const frames = Math.max(1, Math.round((pace.px / pxPerSecond) * framesPerSecond(desk().timed.lesson.rate)))
     const lands = Math.round(move.from) + frames
-    edit(`Speed of a move of “${e.name}”`, putMoveEdge(e.id, move.pose.id, 'end', lands, null))
+    edit(inWords('details.speedOfAMoveOf', e.name), putMoveEdge(e.id, move.pose.id, 'end', lands, null))
   }
   return (
     <>
       <p className="figures text-xs text-muted" data-testid="pace">
         {counted(Math.round(pace.frames * 10) / 10, 'frame')} · {(pace.frames / fps).toFixed(2)} s
-        {pace.px >= 1 ? ` · ${Math.round(pace.px)} px` : ''}
+        {pace.px >= 1 ? inWords('details.px', Math.round(pace.px)) : ''}
       </p>
       {pace.px >= 1 && (
         <NumberField
-          label="Speed"
+          label={inWords('details.speed')}
           unit="px/s"
           min={1}
           max={100_000}

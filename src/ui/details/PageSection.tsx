@@ -8,6 +8,7 @@ import { edit, goTo, useDesk, useShown } from '../state/desk'
 import { Tick, Words } from '../fields/fields'
 import { useKept } from '../kit/useKept'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** A page that is taller than its window: pressed where it is to be brought to, and the stops that it has. */
 export function PageSection({ element: e }: { element: Element }) {
@@ -20,24 +21,22 @@ export function PageSection({ element: e }: { element: Element }) {
   if (tallness(timed, e, playhead) < 1.02) return null
   const stops = stopsOf(timed, e)
   const landing = (pose: string) => Math.round(motionOf(timed, e).moves.find((m) => m.pose.id === pose)?.to ?? 0)
-  const called = (own: string, n: number) => own || `Stop ${n + 1}`
+  const called = (own: string, n: number) => own || inWords('details.stop', n + 1)
   const go = (event: React.MouseEvent<HTMLButtonElement>) => {
     const r = event.currentTarget.getBoundingClientRect()
     const share = Math.min(1, Math.max(0, (event.clientY - r.top) / r.height))
-    const words = name.trim() ? `Scroll to “${name.trim()}”` : `Scroll “${e.name}”`
+    const words = name.trim() ? inWords('details.scrollTo', name.trim()) : inWords('details.scroll', e.name)
     if (edit(words, scrollTo(e.id, share, name.trim(), actHere(), evenly))) setName('')
   }
   return (
-    <Section title="Page" folds="open">
-      <p className="text-muted">
-        Press where it is to be scrolled to: from the playhead on; on a chosen word, with that word.
-      </p>
-      <Words label="Name of the stop" value={name} onChange={(v) => setName(v.slice(0, 80))} />
-      <Tick label="At an even speed" value={evenly} onChange={setEvenly} />
+    <Section title={inWords('details.page')} folds="open">
+      <p className="text-muted">{inWords('details.pressWhereItIsTo')}</p>
+      <Words label={inWords('details.nameOfTheStop')} value={name} onChange={(v) => setName(v.slice(0, 80))} />
+      <Tick label={inWords('details.atAnEvenSpeed')} value={evenly} onChange={setEvenly} />
       <div className="max-h-72 overflow-auto rounded border border-edge-strong">
         <button
           type="button"
-          aria-label="The page: press where it is to be scrolled to"
+          aria-label={inWords('details.thePagePressWhereIt')}
           className="relative block w-full cursor-pointer bg-card"
           style={medium ? undefined : { height: 400 }}
           onClick={go}

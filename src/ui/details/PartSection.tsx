@@ -7,6 +7,7 @@ import { useShown } from '../state/desk'
 import { keyOf } from '../commands/commands'
 import { Button } from '../kit/button'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** The lesson that an element places in this one: what it is, how it goes by, and the way into it. */
 export function PartSection({ element: e }: { element: Element }) {
@@ -17,16 +18,20 @@ export function PartSection({ element: e }: { element: Element }) {
   const { num, den } = there.pace
   const { name, rate } = inner.lesson
   return (
-    <Section title="Placed in this one">
+    <Section title={inWords('details.placedInThisOne')}>
       <p className="text-muted">
-        {name} · takes {lengthText(own, rate)}
-        {num !== den && ` · goes by at ${Math.round((100 * num) / den)} %`}
-        {num === den && long > own && ` · rests for the last ${lengthText(long - own, rate)}`}
-        {long < own && ` · its last ${lengthText(own - long, rate)} are not shown`}
+        {inWords(
+          'details.takes',
+          name,
+          lengthText(own, rate),
+          num !== den ? inWords('details.goesByAt', Math.round((100 * num) / den)) : '',
+          num === den && long > own ? inWords('details.restsForTheLast', lengthText(long - own, rate)) : '',
+          long < own ? inWords('details.itsLastAreNotShown', lengthText(own - long, rate)) : '',
+        )}
       </p>
       <Button title={keyOf('go-inside')} onClick={() => goInside(e.id)}>
         <LogIn size={13} />
-        Go into it and edit
+        {inWords('details.goIntoItAndEdit')}
       </Button>
     </Section>
   )

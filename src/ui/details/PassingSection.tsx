@@ -6,6 +6,7 @@ import { framesPerSecond } from '@/core/time'
 import { edit, useShown } from '../state/desk'
 import { HOWS, PassingFields } from '../fields/passing'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /** Sound comes and goes by getting louder and softer. */
 const HEARD_HOWS = HOWS.slice(0, 2)
@@ -16,7 +17,7 @@ const HELD_HOWS = HOWS.filter(({ value }) => value !== 'draw' && value !== 'unco
 export function PassingSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
   return (
-    <Section title="Arrival and departure" folds="open">
+    <Section title={inWords('details.arrivalAndDeparture')} folds="open">
       {(['arrival', 'departure'] as const).map((which) => (
         <PassingFields
           key={which}
@@ -26,7 +27,7 @@ export function PassingSection({ element: e }: { element: Element }) {
           hows={kindOf(e).plays === 'sound' ? HEARD_HOWS : holds(e) ? HELD_HOWS : HOWS}
           onChange={(more) =>
             edit(
-              `Change how “${e.name}” ${which === 'arrival' ? 'comes' : 'goes'}`,
+              inWords('details.changeHow', e.name, which === 'arrival' ? 'comes' : 'goes'),
               setElements([e.id], Object.fromEntries(Object.entries(more).map(([k, v]) => [`${which}.${k}`, v]))),
             )
           }

@@ -11,6 +11,7 @@ import { edit, goTo, shown, useShown } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 /**
  * Pins an element to what lies under it in the take, so that it goes along when the page scrolls or the window moves.
@@ -33,8 +34,8 @@ export function PinSection({ element: e }: { element: Element }) {
         { at: { sha: timed.lesson.media[media]!.sha256 }, body: where },
         control.signal,
       )
-      if (!edit(`Pin “${e.name}” to what it marks`, pinTo(e.id, media, places)))
-        toast('What it marks does not move, so it stays where it is.')
+      if (!edit(inWords('details.pinToWhatItMarks', e.name), pinTo(e.id, media, places)))
+        toast(inWords('details.whatItMarksDoesNot'))
       const lost = findingsOf(shown()).find((f) => f.code === 'unseen' && f.element === e.id)
       if (lost) toast(lost.sentence, { duration: 9000 })
     } catch (error) {
@@ -44,17 +45,14 @@ export function PinSection({ element: e }: { element: Element }) {
     }
   }
   return (
-    <Section title="Pinned" folds="shut">
-      <p className="text-muted">
-        It goes along with what it marks when the page scrolls or the window moves, and is not shown while that is out
-        of sight. This path replaces its poses.
-      </p>
+    <Section title={inWords('details.pinned')} folds="shut">
+      <p className="text-muted">{inWords('details.itGoesAlongWithWhat')}</p>
       {busy ? (
         <div className="flex items-center gap-2" role="status">
-          <span className="flex-1">Following what it marks …</span>
+          <span className="flex-1">{inWords('details.followingWhatItMarks')}</span>
           <button
             type="button"
-            aria-label="Stop following"
+            aria-label={inWords('details.stopFollowing')}
             className="grid place-items-center rounded hover:bg-black/10"
             onClick={() => stop.current?.abort()}
           >
@@ -64,22 +62,22 @@ export function PinSection({ element: e }: { element: Element }) {
       ) : (
         <Button onClick={() => void pin()}>
           <Pin size={13} />
-          Pin it to what it marks
+          {inWords('details.pinItToWhatIt')}
         </Button>
       )}
       {gone.length > 0 && (
         <div className="mt-1.5" data-testid="out-of-sight">
-          <p className="text-accent-deep">What it marks is out of sight, and it is not shown:</p>
+          <p className="text-accent-deep">{inWords('details.whatItMarksIsOut')}</p>
           <div className="flex flex-wrap gap-x-2">
             {gone.map((g) => (
               <button
                 key={g.from}
                 type="button"
-                title="Go there"
+                title={inWords('details.goThere')}
                 className="figures rounded px-1 text-xs hover:bg-black/5"
                 onClick={() => goTo(g.from)}
               >
-                {at(g.from)} to {at(g.to)}
+                {inWords('details.to', at(g.from), at(g.to))}
               </button>
             ))}
           </div>

@@ -8,6 +8,7 @@ import { edit, setDesk, useDesk } from '../state/desk'
 import { Button } from '../kit/button'
 import { Tick } from '../fields/fields'
 import { seenAlone } from '../preview/player'
+import { inWords } from '../../words/words'
 
 const BINS = 64
 const INKS = ['#c8371b', '#3f7d4e', '#2f5fa8']
@@ -36,7 +37,7 @@ function Histogram({ element, how, looks }: { element: string; how: 'worked' | '
       preserveAspectRatio="none"
       className="h-14 w-full rounded border border-edge bg-card"
       role="img"
-      aria-label="Histogram of what it shows, dark to light, by red, green and blue"
+      aria-label={inWords('details.histogramOfWhatItShows')}
     >
       {bins.map((b, i) => (
         <path key={INKS[i]} d={path(b)} fill={`${INKS[i]}55`} stroke={INKS[i]} strokeWidth={0.5} />
@@ -55,13 +56,15 @@ export function PixelSection({ element: e }: { element: Element }) {
       {Boolean(valueAt(e.look, 'grade')) && (
         <>
           <Histogram element={e.id} how="worked" looks={e.look} />
-          <Button onClick={() => edit(`“${e.name}” in black and white`, setLook([e.id], 'grade.saturation', -100))}>
-            Black and white
+          <Button
+            onClick={() => edit(inWords('details.inBlackAndWhite', e.name), setLook([e.id], 'grade.saturation', -100))}
+          >
+            {inWords('details.blackAndWhite')}
           </Button>
         </>
       )}
       {Boolean(valueAt(e.look, 'key')) && (
-        <Tick label="Preview it on a checkerboard" value={aids.board} onChange={board} />
+        <Tick label={inWords('details.previewItOnACheckerboard')} value={aids.board} onChange={board} />
       )}
     </>
   )

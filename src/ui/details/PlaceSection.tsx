@@ -22,12 +22,13 @@ import { KeyMark } from '../fields/keyMark'
 import { useNow } from './useNow'
 import { CommonField } from './CommonField'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 type From = 'anchor' | 'near' | 'far'
 const FROM: Record<From, { to: string; of: string }> = {
-  anchor: { to: 'to its anchor point', of: 'of its anchor point' },
-  near: { to: 'to its left, top edge', of: 'of its left and top edge' },
-  far: { to: 'to its right, bottom edge', of: 'of its right and bottom edge' },
+  anchor: { to: inWords('details.toItsAnchorPoint'), of: inWords('details.ofItsAnchorPoint') },
+  near: { to: inWords('details.toItsLeftTopEdge'), of: inWords('details.ofItsLeftAndTop') },
+  far: { to: inWords('details.toItsRightBottomEdge'), of: inWords('details.ofItsRightAndBottom') },
 }
 const FROMS = (['anchor', 'near', 'far'] as const).map((value) => ({ value, label: FROM[value].to }))
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
@@ -41,7 +42,7 @@ export function PlaceSection({ element: e }: { element: Element }) {
       <SpotSection element={e} />
       {shaped && <ReshapeSection element={e} />}
       {shaped && (
-        <Section title="Blur, corners, shadow" folds="open">
+        <Section title={inWords('details.blurCornersShadow')} folds="open">
           <CommonField element={e} path="blurPx" />
           <CommonField element={e} path="cornerPx" />
           <ShadowFields element={e} />
@@ -71,8 +72,8 @@ function SpotSection({ element: e }: { element: Element }) {
   const put = (axis: 'x' | 'y') => (v: number) => putAt([e.id], { [axis]: v - shift(axis) })
   return (
     <Section
-      title={`Place ${FROM[level ? from : 'anchor'].of}`}
-      name="Place"
+      title={inWords('details.place', FROM[level ? from : 'anchor'].of)}
+      name={inWords('details.place2')}
       folds="open"
       right={
         <button
@@ -80,17 +81,33 @@ function SpotSection({ element: e }: { element: Element }) {
           className="figures rounded border border-edge px-1.5 text-xs hover:bg-black/5"
           onClick={() => setPercent(!percent)}
         >
-          {percent ? 'show px' : 'show %'}
+          {percent ? inWords('details.showPx') : 'show %'}
         </button>
       }
     >
-      {level && !zoom && !kind.line && <Choice label="Measured" value={from} options={FROMS} onChange={setFrom} />}
-      <Along {...common} label="x, from the left" path="x" value={e.x + shift('x')} whole={W} put={put('x')} />
-      <Along {...common} label="y, from the top" path="y" value={e.y + shift('y')} whole={H} put={put('y')} />
+      {level && !zoom && !kind.line && (
+        <Choice label={inWords('details.measured')} value={from} options={FROMS} onChange={setFrom} />
+      )}
+      <Along
+        {...common}
+        label={inWords('details.xFromTheLeft')}
+        path="x"
+        value={e.x + shift('x')}
+        whole={W}
+        put={put('x')}
+      />
+      <Along
+        {...common}
+        label={inWords('details.yFromTheTop')}
+        path="y"
+        value={e.y + shift('y')}
+        whole={H}
+        put={put('y')}
+      />
       {(kind.pulls !== 'none' || kind.line) && (
         <Along
           {...common}
-          label={kind.line ? 'Length' : 'Width'}
+          label={kind.line ? inWords('details.length') : inWords('details.width')}
           path="width"
           value={size.w}
           whole={W}
@@ -101,7 +118,7 @@ function SpotSection({ element: e }: { element: Element }) {
       {kind.pulls !== 'none' && (
         <Along
           {...common}
-          label="Height"
+          label={inWords('details.height')}
           path="height"
           value={size.h}
           whole={H}
@@ -153,7 +170,7 @@ function Along({
       {...(min !== undefined && { min })}
       {...(here && !percent && { now: now(path) })}
       onLive={(v) => tryPosed(put(v / by))}
-      onChange={(v) => editPosed(`Change “${e.name}”: ${label}`, put(v / by))}
+      onChange={(v) => editPosed(inWords('details.changeNameLabel', e.name, label), put(v / by))}
     />
   )
 }
@@ -167,25 +184,27 @@ function ReshapeSection({ element: e }: { element: Element }) {
     return cropIsKeyed(e) ? posed(made) : made
   }
   return (
-    <Section title="Scale, tilt, crop" folds="shut">
+    <Section title={inWords('details.scaleTiltCrop')} folds="shut">
       {(['x', 'y'] as const).map((axis) => (
         <CommonField key={axis} element={e} path={`scale.${axis}`} put={(v) => setScale([e.id], axis, v, linked)} />
       ))}
-      <Tick label="Scale both ways together" value={linked} onChange={setLinked} />
+      <Tick label={inWords('details.scaleBothWaysTogether')} value={linked} onChange={setLinked} />
       {(['tilt.upright', 'tilt.level', 'reveal.shown'] as const).map((path) => (
         <CommonField key={path} element={e} path={path} />
       ))}
       <Choice
-        label="Revealed from the"
+        label={inWords('details.revealedFromThe')}
         value={e.reveal.from}
         options={SIDES.map((v) => ({ value: v, label: v }))}
-        onChange={(v) => edit(`Reveal “${e.name}” from another side`, setElements([e.id], { 'reveal.from': v }))}
+        onChange={(v) =>
+          edit(inWords('details.revealFromAnotherSide', e.name), setElements([e.id], { 'reveal.from': v }))
+        }
       />
       {SIDES.map((s) => (
         <CommonField key={s} element={e} path={`crop.${s}`} put={(v) => cropped(s, v)} plain />
       ))}
       <Button pressed={cropping} onClick={() => setDesk({ cropping: !cropping })}>
-        Crop on the picture
+        {inWords('details.cropOnThePicture')}
       </Button>
     </Section>
   )
@@ -194,12 +213,12 @@ function ReshapeSection({ element: e }: { element: Element }) {
 /** The shadow of an element, whatever its kind; those that draw one of their own have it among their values. */
 function ShadowFields({ element: e }: { element: Element }) {
   if (kindOf(e).fields.some((f) => f.path === 'shadow')) return null
-  const put = (values: Values) => edit(`Shadow of “${e.name}”`, setElements([e.id], values))
+  const put = (values: Values) => edit(inWords('details.shadowOf', e.name), setElements([e.id], values))
   const s = e.shadow
   return (
     <>
       <Colour
-        label="Shadow"
+        label={inWords('details.shadow')}
         owner={e.id}
         value={s?.colour ?? null}
         optional
@@ -223,29 +242,32 @@ function ShadowFields({ element: e }: { element: Element }) {
 function AnchorPicker({ element: e }: { element: Element }) {
   const open = useDesk((b) => b.anchorOpen)
   const names = [
-    ['top left', 'top', 'top right'],
+    [inWords('details.topLeft'), 'top', inWords('details.topRight')],
     ['left', 'middle', 'right'],
-    ['bottom left', 'bottom', 'bottom right'],
+    [inWords('details.bottomLeft'), 'bottom', inWords('details.bottomRight')],
   ]
   const own = !names.flat().some((_, i) => e.anchor.x === (i % 3) / 2 && e.anchor.y === Math.floor(i / 3) / 2)
   return (
     <div className="flex items-center justify-between">
       <span className="text-muted">
-        <KeyMark element={e} path="anchor.x" label="Anchor point across" />
-        <KeyMark element={e} path="anchor.y" label="Anchor point down" />
-        Anchor point{own ? ` at ${Math.round(e.anchor.x * 100)} %, ${Math.round(e.anchor.y * 100)} %` : ''}
+        <KeyMark element={e} path="anchor.x" label={inWords('details.anchorPointAcross')} />
+        <KeyMark element={e} path="anchor.y" label={inWords('details.anchorPointDown')} />
+        {inWords(
+          'details.anchorPoint',
+          own ? inWords('details.atXY', Math.round(e.anchor.x * 100), Math.round(e.anchor.y * 100)) : '',
+        )}
       </span>
       <Button
         className="ml-auto mr-1.5 !h-[24px] !px-1.5"
         pressed={open}
-        title="Drag it on the picture"
+        title={inWords('details.dragItOnThePicture')}
         onClick={() => setDesk({ anchorOpen: !open })}
       >
-        drag
+        {inWords('details.drag')}
       </Button>
       <div
         role="radiogroup"
-        aria-label="Anchor point"
+        aria-label={inWords('details.anchorPoint2')}
         className="grid grid-cols-3 gap-px rounded border border-edge bg-card p-1"
       >
         {names.flatMap((row, r) =>
@@ -259,7 +281,7 @@ function AnchorPicker({ element: e }: { element: Element }) {
                 aria-checked={on}
                 aria-label={name}
                 title={name}
-                onClick={() => edit(`Anchor of “${e.name}”`, setAnchor(e.id, { x: c / 2, y: r / 2 }))}
+                onClick={() => edit(inWords('details.anchorOf', e.name), setAnchor(e.id, { x: c / 2, y: r / 2 }))}
                 className="grid size-[24px] place-items-center"
               >
                 <span className={on ? 'size-2.5 rounded-full bg-accent' : 'size-1.5 rounded-full bg-edge-strong'} />

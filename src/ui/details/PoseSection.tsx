@@ -11,6 +11,7 @@ import { Button } from '../kit/button'
 import { Curve } from '../kit/curve'
 import { Tick } from '../fields/fields'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 const ITEM =
   'flex cursor-pointer items-center justify-between gap-6 ' +
@@ -30,59 +31,65 @@ export function PoseSection({ element: e }: { element: Element }) {
   const span = timed.spans.get(e.id)!
   return (
     <Section
-      title="Poses and moves"
+      title={inWords('details.posesAndMoves')}
       folds="open"
       right={
         moves.length > 0 ? (
           <span className="text-xs font-normal text-muted" data-testid="pose-in-force">
-            {moving ? `on the move ${pose + 1} → ${pose + 2}` : `pose ${lit + 1} of ${moves.length + 1}`}
+            {moving
+              ? inWords('details.onTheMove', pose + 1, pose + 2)
+              : inWords('details.poseOfNN2', lit + 1, moves.length + 1)}
           </span>
         ) : undefined
       }
     >
       <div className="grid grid-cols-2 gap-1">
         <Act id="move-here" icon={<ArrowBigRightDash size={14} />}>
-          Move from now
+          {inWords('details.moveFromNow')}
         </Act>
         <Act id="arrive-here" icon={<Target size={14} />}>
-          Arrive by now
+          {inWords('details.arriveByNow')}
         </Act>
         <Act id="hold-here" icon={<Hourglass size={14} />}>
-          Hold until here
+          {inWords('details.holdUntilHere')}
         </Act>
         <Act id="return" icon={<Undo2 size={14} />}>
-          Return
+          {inWords('details.return')}
         </Act>
       </div>
       <div className="flex gap-1">
         {canRepoint(e) && (
           <Act id="repoint" icon={<Route size={14} />}>
-            Next thing…
+            {inWords('details.nextThing')}
           </Act>
         )}
         <MoreOfPoses />
       </div>
       {hit && hangs && (
         <p className="text-xs text-muted" data-testid="hangs-on">
-          A move made here hangs on {momentName(hangs, hit.edge)}.
+          {inWords('details.aMoveMadeHereHangs', momentName(hangs, hit.edge))}
         </p>
       )}
       {moves.length > 0 && <Poses moves={moves} span={span} lit={lit} />}
       {moving && <WhichEnd pose={pose} />}
       {moves.length > 0 && (
-        <Tick label="Dragging moves the whole path" value={wholePath} onChange={(v) => setDesk({ wholePath: v })} />
+        <Tick
+          label={inWords('details.draggingMovesTheWholePath')}
+          value={wholePath}
+          onChange={(v) => setDesk({ wholePath: v })}
+        />
       )}
     </Section>
   )
 }
 
 const MORE = [
-  ['even-speed', 'Even speed along the path'],
-  ['reverse-keys', 'Reverse'],
-  ['copy-keys', 'Copy the poses'],
-  ['paste-keys', 'Paste poses here'],
-  ['put-here', 'Put it here in time, moves and all'],
-  ['remove-motion', 'Take all keyframes off'],
+  ['even-speed', inWords('details.evenSpeedAlongThePath')],
+  ['reverse-keys', inWords('details.reverse')],
+  ['copy-keys', inWords('details.copyThePoses')],
+  ['paste-keys', inWords('details.pastePosesHere')],
+  ['put-here', inWords('details.putItHereInTime')],
+  ['remove-motion', inWords('details.takeAllKeyframesOff')],
 ] as const
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 /** What else can be done with poses. */
@@ -91,7 +98,7 @@ function MoreOfPoses() {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
         <Button className="flex-1 justify-center">
-          In, out, more
+          {inWords('details.inOutMore')}
           <ChevronDown size={13} />
         </Button>
       </DropdownMenu.Trigger>
@@ -99,12 +106,12 @@ function MoreOfPoses() {
         <DropdownMenu.Content align="end" className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
           {SIDES.map((s) => (
             <DropdownMenu.Item key={`in${s}`} className={ITEM} onSelect={() => runCommand(`come-in-${s}`)}>
-              Come in from outside the {s} edge
+              {inWords('details.comeInFromOutsideThe', s)}
             </DropdownMenu.Item>
           ))}
           {SIDES.map((s) => (
             <DropdownMenu.Item key={`out${s}`} className={ITEM} onSelect={() => runCommand(`go-out-${s}`)}>
-              Go out over the {s} edge
+              {inWords('details.goOutOverTheEdge', s)}
             </DropdownMenu.Item>
           ))}
           {MORE.map(([id, words]) => (
@@ -127,7 +134,7 @@ function Poses({ moves, span, lit }: { moves: readonly Move[]; span: Span; lit: 
     goTo(n === 0 ? first : Math.ceil(moves[n - 1]!.to))
   }
   return (
-    <ol className="flex flex-wrap items-center gap-1" aria-label="Poses">
+    <ol className="flex flex-wrap items-center gap-1" aria-label={inWords('details.poses')}>
       {Array.from({ length: moves.length + 1 }, (_, n) => (
         <li key={n} className="flex items-center gap-1">
           {n > 0 && (
@@ -138,7 +145,7 @@ function Poses({ moves, span, lit }: { moves: readonly Move[]; span: Span; lit: 
           <button
             type="button"
             aria-pressed={n === lit}
-            aria-label={`Pose ${n + 1}`}
+            aria-label={inWords('details.pose', n + 1)}
             data-pose={n}
             onClick={() => go(n)}
             className={
@@ -161,12 +168,12 @@ function WhichEnd({ pose }: { pose: number }) {
     <div
       className="flex items-center gap-1 rounded bg-accent-wash p-1.5"
       role="group"
-      aria-label="Which pose edits change"
+      aria-label={inWords('details.whichPoseEditsChange')}
     >
-      <span>Edits change</span>
+      <span>{inWords('details.editsChange')}</span>
       {(['start', 'end'] as const).map((w) => (
         <Button key={w} className="!h-[24px]" pressed={moveEnd === w} onClick={() => setDesk({ moveEnd: w })}>
-          pose {w === 'start' ? pose + 1 : pose + 2}
+          {inWords('details.poseWhich', w === 'start' ? pose + 1 : pose + 2)}
         </Button>
       ))}
       <kbd className="ml-auto font-code text-xs text-muted">{keyOf('move-end')}</kbd>

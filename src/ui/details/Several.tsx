@@ -33,14 +33,15 @@ import { EasingEditor } from '../fields/easingEditor'
 import { Actions } from './ElementDetails'
 import { BesideSection } from './BesideSection'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 const ALIGN = [
-  ['left', AlignStartVertical, 'Left edges'],
-  ['centre', AlignCenterVertical, 'Middles, across'],
-  ['right', AlignEndVertical, 'Right edges'],
-  ['top', AlignStartHorizontal, 'Top edges'],
-  ['middle', AlignCenterHorizontal, 'Middles, down'],
-  ['bottom', AlignEndHorizontal, 'Bottom edges'],
+  ['left', AlignStartVertical, inWords('details.leftEdges')],
+  ['centre', AlignCenterVertical, inWords('details.middlesAcross')],
+  ['right', AlignEndVertical, inWords('details.rightEdges')],
+  ['top', AlignStartHorizontal, inWords('details.topEdges')],
+  ['middle', AlignCenterHorizontal, inWords('details.middlesDown')],
+  ['bottom', AlignEndHorizontal, inWords('details.bottomEdges')],
 ] as const
 
 /** What can be done with several elements at once. */
@@ -52,39 +53,39 @@ export function Several({ ids }: { ids: string[] }) {
   const shown = all.filter((e) => kindOf(e).plays === 'footage' || kindOf(e).pulls === 'shape')
   return (
     <>
-      <Section title={`${ids.length} elements`}>
-        <p className="text-muted">
-          Drag them together on the picture or the timeline. The first chosen leads: “{first.name}”.
-        </p>
-        <Button onClick={() => runCommand('read-gauge')}>Link to one gauge</Button>
+      <Section title={inWords('details.elements', ids.length)}>
+        <p className="text-muted">{inWords('details.dragThemTogetherOnThe', first.name)}</p>
+        <Button onClick={() => runCommand('read-gauge')}>{inWords('details.linkToOneGauge')}</Button>
         <NumberField
-          label="opacity of all"
+          label={inWords('details.opacityOfAll')}
           unit="%"
           min={0}
           max={100}
           value={first.opacity * 100}
           onLive={(v) => tryPosed(setElements(ids, { opacity: v / 100 }))}
-          onChange={(v) => editPosed('Opacity of several elements', setElements(ids, { opacity: v / 100 }))}
+          onChange={(v) =>
+            editPosed(inWords('details.opacityOfSeveralElements'), setElements(ids, { opacity: v / 100 }))
+          }
         />
         <NumberField
           relative
-          label="turn each by"
+          label={inWords('details.turnEachBy')}
           unit="°"
           min={-36_000}
           max={36_000}
           value={0}
           onLive={(v) => tryPosed(turnAndScale(ids, v, 1))}
-          onChange={(v) => editPosed('Turn several elements', turnAndScale(ids, v, 1))}
+          onChange={(v) => editPosed(inWords('details.turnSeveralElements'), turnAndScale(ids, v, 1))}
         />
         <NumberField
           relative
-          label="size of each, by"
+          label={inWords('details.sizeOfEachBy')}
           unit="%"
           min={1}
           max={10_000}
           value={100}
           onLive={(v) => tryPosed(turnAndScale(ids, 0, v / 100))}
-          onChange={(v) => editPosed('Scale several elements', turnAndScale(ids, 0, v / 100))}
+          onChange={(v) => editPosed(inWords('details.scaleSeveralElements'), turnAndScale(ids, 0, v / 100))}
         />
         <Actions />
       </Section>
@@ -100,15 +101,15 @@ export function Several({ ids }: { ids: string[] }) {
 function LineUp({ ids }: { ids: readonly string[] }) {
   const [to, setTo] = useKept<AlignTo>('several: to', 'each-other')
   return (
-    <Section title="Line up and spread" folds="open">
+    <Section title={inWords('details.lineUpAndSpread')} folds="open">
       <Choice
-        label="Against"
+        label={inWords('details.against')}
         value={to}
         options={[
-          { value: 'each-other', label: 'each other' },
-          { value: 'frame', label: 'the frame' },
-          { value: 'action', label: 'the action safe area' },
-          { value: 'title', label: 'the title safe area' },
+          { value: 'each-other', label: inWords('details.eachOther') },
+          { value: 'frame', label: inWords('details.theFrame') },
+          { value: 'action', label: inWords('details.theActionSafeArea') },
+          { value: 'title', label: inWords('details.theTitleSafeArea') },
         ]}
         onChange={setTo}
       />
@@ -118,17 +119,25 @@ function LineUp({ ids }: { ids: readonly string[] }) {
             <Icon size={16} />
           </IconButton>
         ))}
-        <IconButton label="Spread across" disabled={ids.length < 3} onClick={() => distributeNow('across')}>
+        <IconButton
+          label={inWords('details.spreadAcross')}
+          disabled={ids.length < 3}
+          onClick={() => distributeNow('across')}
+        >
           <AlignHorizontalSpaceAround size={16} />
         </IconButton>
-        <IconButton label="Spread down" disabled={ids.length < 3} onClick={() => distributeNow('down')}>
+        <IconButton
+          label={inWords('details.spreadDown')}
+          disabled={ids.length < 3}
+          onClick={() => distributeNow('down')}
+        >
           <AlignVerticalSpaceAround size={16} />
         </IconButton>
       </div>
       <div className="flex gap-1">
-        <Button onClick={() => equalNow('width')}>As wide</Button>
-        <Button onClick={() => equalNow('height')}>As tall</Button>
-        <Button onClick={() => runCommand('group')}>Group</Button>
+        <Button onClick={() => equalNow('width')}>{inWords('details.asWide')}</Button>
+        <Button onClick={() => equalNow('height')}>{inWords('details.asTall')}</Button>
+        <Button onClick={() => runCommand('group')}>{inWords('details.group')}</Button>
       </div>
     </Section>
   )
@@ -142,15 +151,15 @@ function MovesOfAll({ all, ids }: { all: readonly Element[]; ids: string[] }) {
     motionOf(timed, e).moves.map((m) => ({ element: e.id, pose: m.pose.id, easing: m.pose.easing })),
   )
   return (
-    <Section title="Moves" folds="open">
+    <Section title={inWords('details.moves')} folds="open">
       <div className="grid grid-cols-2 gap-1">
         {[
-          ['move-here', 'Move from now'],
-          ['arrive-here', 'Arrive by now'],
-          ['hold-here', 'Hold until here'],
-          ['return', 'Return'],
-          ['start-together', 'Start together'],
-          ['land-together', 'Land together'],
+          ['move-here', inWords('details.moveFromNow')],
+          ['arrive-here', inWords('details.arriveByNow')],
+          ['hold-here', inWords('details.holdUntilHere')],
+          ['return', inWords('details.return')],
+          ['start-together', inWords('details.startTogether')],
+          ['land-together', inWords('details.landTogether')],
         ].map(([id, words]) => (
           <Button key={id} data-act={id} onClick={() => runCommand(id!)}>
             {words}
@@ -159,44 +168,52 @@ function MovesOfAll({ all, ids }: { all: readonly Element[]; ids: string[] }) {
       </div>
       {moves.length > 0 && (
         <EasingEditor
-          label="Easing of all moves"
+          label={inWords('details.easingOfAllMoves')}
           value={moves[0]!.easing}
-          onChange={(v) => edit('Easing of several moves', setMoveEasing(moves, v))}
+          onChange={(v) => edit(inWords('details.easingOfSeveralMoves'), setMoveEasing(moves, v))}
         />
       )}
       <div className="flex flex-wrap items-center gap-1">
-        <span className="text-muted">As the first:</span>
+        <span className="text-muted">{inWords('details.asTheFirst')}</span>
         {(['arrival', 'departure', 'look'] as const).map((w) => (
-          <Button key={w} onClick={() => edit(`Take over the ${w} of “${first.name}”`, takeOver(ids, first.id, w))}>
+          <Button
+            key={w}
+            onClick={() => edit(inWords('details.takeOverTheOf', w, first.name), takeOver(ids, first.id, w))}
+          >
             {w}
           </Button>
         ))}
         {first.poses.length > 0 && (
-          <Button onClick={() => edit(`Take over the moves of “${first.name}”`, takeMoves(ids, first.id))}>
-            moves
+          <Button onClick={() => edit(inWords('details.takeOverTheMovesOf', first.name), takeMoves(ids, first.id))}>
+            {inWords('details.moves2')}
           </Button>
         )}
-        <Button onClick={() => runCommand('follow-first')}>all, from now on</Button>
+        <Button onClick={() => runCommand('follow-first')}>{inWords('details.allFromNowOn')}</Button>
       </div>
-      <Button onClick={() => runCommand('ride')}>Ride on something…</Button>
+      <Button onClick={() => runCommand('ride')}>{inWords('details.rideOnSomething')}</Button>
     </Section>
   )
 }
 
 const ORDERS = [
-  { value: 'selection', label: 'as they were chosen' },
-  { value: 'left-to-right', label: 'left to right' },
-  { value: 'top-to-bottom', label: 'top to bottom' },
-  { value: 'nearest-first', label: 'nearest first' },
-  { value: 'shuffled', label: 'shuffled' },
+  { value: 'selection', label: inWords('details.asTheyWereChosen') },
+  { value: 'left-to-right', label: inWords('details.leftToRight') },
+  { value: 'top-to-bottom', label: inWords('details.topToBottom') },
+  { value: 'nearest-first', label: inWords('details.nearestFirst') },
+  { value: 'shuffled', label: inWords('details.shuffled') },
 ] as const
 /** Lets elements follow each other; laid again with other numbers at any time. */
+const STAGGERED = [
+  { value: 'start', label: inWords('details.startsLater') },
+  { value: 'element', label: inWords('details.comesLaterWhole') },
+  { value: 'move', label: inWords('details.movesLater') },
+] as const
 function StaggerSection({ ids }: { ids: string[] }) {
   const { lesson } = useShown()
   const laid = lesson.staggers.filter(
     (s) => s.elements.length === ids.length && ids.every((id) => s.elements.includes(id)),
   )
-  const lay = (s: Omit<Stagger, 'shifts'>) => edit(`Stagger ${s.elements.length} elements`, setStagger(s))
+  const lay = (s: Omit<Stagger, 'shifts'>) => edit(inWords('details.staggerElements', s.elements.length), setStagger(s))
   const anew = () =>
     lay({
       id: freshId('stagger'),
@@ -209,24 +226,26 @@ function StaggerSection({ ids }: { ids: string[] }) {
       jitter: 0,
     })
   return (
-    <Section title="Stagger" folds="open">
+    <Section title={inWords('details.stagger')} folds="open">
       {laid.map((s) => (
         <div key={s.id} className="space-y-1.5 rounded border border-edge bg-card p-2" data-testid="stagger">
           <Choice
-            label="Each"
+            label={inWords('details.each')}
             value={s.what}
-            options={[
-              { value: 'start', label: 'starts later' },
-              { value: 'element', label: 'comes later, whole' },
-              { value: 'move', label: 'moves later' },
-            ]}
+            options={STAGGERED}
             onChange={(what) => lay({ ...s, what })}
           />
           {s.what === 'move' && (
-            <NumberField label="which move" min={1} max={99} value={s.move} onChange={(move) => lay({ ...s, move })} />
+            <NumberField
+              label={inWords('details.whichMove')}
+              min={1}
+              max={99}
+              value={s.move}
+              onChange={(move) => lay({ ...s, move })}
+            />
           )}
           <NumberField
-            label="by"
+            label={inWords('details.by')}
             unit="frames"
             digits={1}
             min={-1000}
@@ -234,10 +253,15 @@ function StaggerSection({ ids }: { ids: string[] }) {
             value={s.frames}
             onChange={(frames) => lay({ ...s, frames })}
           />
-          <Choice label="Order" value={s.order} options={ORDERS} onChange={(order) => lay({ ...s, order })} />
+          <Choice
+            label={inWords('details.order')}
+            value={s.order}
+            options={ORDERS}
+            onChange={(order) => lay({ ...s, order })}
+          />
           {(s.order === 'shuffled' || s.jitter > 0) && (
             <NumberField
-              label="shuffle number"
+              label={inWords('details.shuffleNumber')}
               min={0}
               max={9999}
               value={s.seed}
@@ -245,17 +269,21 @@ function StaggerSection({ ids }: { ids: string[] }) {
             />
           )}
           <NumberField
-            label="uneven by up to"
+            label={inWords('details.unevenByUpTo')}
             unit="frames"
             min={0}
             max={200}
             value={s.jitter}
             onChange={(jitter) => lay({ ...s, jitter })}
           />
-          <Button onClick={() => edit('Take a stagger off', removeStagger(s.id))}>All at once again</Button>
+          <Button onClick={() => edit(inWords('details.takeAStaggerOff'), removeStagger(s.id))}>
+            {inWords('details.allAtOnceAgain')}
+          </Button>
         </div>
       ))}
-      <Button onClick={anew}>{laid.length ? 'Stagger something else too' : 'Let them follow each other'}</Button>
+      <Button onClick={anew}>
+        {laid.length ? inWords('details.staggerSomethingElseToo') : inWords('details.letThemFollowEachOther')}
+      </Button>
     </Section>
   )
 }

@@ -8,17 +8,18 @@ import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { detailBelow } from './seeing'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
 const SPOTS: [FrameSpot, string][] = [
-  ['top-left', 'top left'],
+  ['top-left', inWords('details.topLeft')],
   ['top', 'top'],
-  ['top-right', 'top right'],
+  ['top-right', inWords('details.topRight')],
   ['left', 'left'],
   ['middle', 'middle'],
   ['right', 'right'],
-  ['bottom-left', 'bottom left'],
+  ['bottom-left', inWords('details.bottomLeft')],
   ['bottom', 'bottom'],
-  ['bottom-right', 'bottom right'],
+  ['bottom-right', inWords('details.bottomRight')],
 ]
 
 const OUTLINES = ['circle', 'rounded', 'full'] as const
@@ -30,13 +31,13 @@ export function StandSection({ element: e }: { element: Element }) {
   const [frames, setFrames] = useKept<number | null>('stand: frames', null)
   const long = frames ?? usualMove(lesson)
   const go = (spot: FrameSpot, words: string) =>
-    edit(`“${e.name}” stands at the ${words}`, standAt([e.id], spot, share / 100, actHere(), long))
+    edit(inWords('details.standsAtThe', e.name, words), standAt([e.id], spot, share / 100, actHere(), long))
   return (
-    <Section title="Picture-in-picture" folds="open">
-      <p className="text-muted">It goes there from the playhead on; on a chosen moment, with that moment.</p>
+    <Section title={inWords('details.pictureInPicture')} folds="open">
+      <p className="text-muted">{inWords('details.itGoesThereFromThe')}</p>
       <div
         role="group"
-        aria-label="Stand at"
+        aria-label={inWords('details.standAt')}
         className={
           'grid h-[94px] w-[140px] grid-cols-3 grid-rows-3 gap-1 rounded border border-edge-strong bg-card p-1'
         }
@@ -45,16 +46,23 @@ export function StandSection({ element: e }: { element: Element }) {
           <button
             key={spot}
             type="button"
-            aria-label={`Stand at the ${words}`}
-            title={`Stand at the ${words}`}
+            aria-label={inWords('details.standAtThe', words)}
+            title={inWords('details.standAtThe', words)}
             className="rounded-[3px] bg-ink/15 hover:bg-accent focus-visible:bg-accent"
             onClick={() => go(spot, words)}
           />
         ))}
       </div>
-      <NumberField label="Stands as wide as" unit="%" min={2} max={100} value={share} onChange={setShare} />
       <NumberField
-        label="Goes there in"
+        label={inWords('details.standsAsWideAs')}
+        unit="%"
+        min={2}
+        max={100}
+        value={share}
+        onChange={setShare}
+      />
+      <NumberField
+        label={inWords('details.goesThereIn')}
         unit="frames"
         perSecond={fps}
         min={1}
@@ -65,22 +73,22 @@ export function StandSection({ element: e }: { element: Element }) {
       <Button
         onClick={() =>
           edit(
-            `“${e.name}” stands where it hides least`,
+            inWords('details.standsWhereItHidesLeast', e.name),
             standLeast(e.id, share / 100, actHere(), long, detailBelow(e.id)),
           )
         }
       >
-        Stand where it hides least
+        {inWords('details.standWhereItHidesLeast')}
       </Button>
       <Button
         onClick={() =>
           edit(
-            `“${e.name}” goes out of the way of clicks`,
+            inWords('details.goesOutOfTheWay', e.name),
             makeWay(e.id, Math.max(1, Math.round(fps * 0.4)), detailBelow(e.id)),
           )
         }
       >
-        Out of the way of clicks
+        {inWords('details.outOfTheWayOf')}
       </Button>
       <div className="flex gap-1.5">
         {OUTLINES.map((outline) => (
@@ -89,8 +97,8 @@ export function StandSection({ element: e }: { element: Element }) {
           </Button>
         ))}
       </div>
-      <Button onClick={() => edit(`“${e.name}” fills the frame`, standWhole([e.id], actHere(), long))}>
-        Fill the frame from here
+      <Button onClick={() => edit(inWords('details.fillsTheFrame', e.name), standWhole([e.id], actHere(), long))}>
+        {inWords('details.fillTheFrameFromHere')}
       </Button>
     </Section>
   )

@@ -8,8 +8,9 @@ import { Button } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { useStyles } from '../styles/kept'
 import { Section } from '../fields/section'
+import { inWords } from '../../words/words'
 
-const VARIANTS = { light: 'light', dark: 'dark', contrast: 'high contrast' }
+const VARIANTS = { light: 'light', dark: 'dark', contrast: inWords('details.highContrast') }
 /** Which house style the lesson follows, and in which of its colours. */
 export function StyleSection() {
   const { lesson } = useShown()
@@ -17,36 +18,42 @@ export function StyleSection() {
   const { style } = lesson
   const known = styles.find((s) => s.id === style?.id)
   const options = [
-    { value: '', label: 'none' },
-    ...(style && !known ? [{ value: style.id, label: `${style.name} (of this lesson)` }] : []),
+    { value: '', label: inWords('details.none') },
+    ...(style && !known ? [{ value: style.id, label: inWords('details.ofThisLesson', style.name) }] : []),
     ...styles.map((s) => ({ value: s.id, label: s.name })),
   ]
   const apart = lesson.elements.filter((e) => style && !e.styled && style.looks[kindOf(e).kind])
   return (
     <Section
-      title="House style"
+      title={inWords('details.houseStyle')}
       right={
         <Link href="/styles" className="text-xs font-normal text-accent-deep underline">
-          Styles
+          {inWords('details.styles')}
         </Link>
       }
     >
       <Choice
-        label="Follows"
+        label={inWords('details.follows')}
         value={style?.id ?? ''}
         options={options}
         onChange={(id) => {
           const next = styles.find((s) => s.id === id)
-          if (id === '') edit('No house style', setStyle(null))
-          else if (next) edit(`House style “${next.name}”`, setStyle({ ...next, variant: style?.variant ?? 'light' }))
+          if (id === '') edit(inWords('details.noHouseStyle'), setStyle(null))
+          else if (next)
+            edit(
+              inWords('details.houseStyleName', next.name),
+              setStyle({ ...next, variant: style?.variant ?? 'light' }),
+            )
         }}
       />
       {style && (
         <Choice
-          label="Colours"
+          label={inWords('details.colours')}
           value={style.variant}
           options={STYLE_VARIANTS.map((value) => ({ value, label: VARIANTS[value] }))}
-          onChange={(variant) => edit(`House style: ${VARIANTS[variant]}`, setStyle({ ...style, variant }))}
+          onChange={(variant) =>
+            edit(inWords('details.houseStyleWhat', VARIANTS[variant]), setStyle({ ...style, variant }))
+          }
         />
       )}
       {style && (
@@ -65,7 +72,7 @@ export function StyleSection() {
         <Button
           onClick={() =>
             edit(
-              `${apart.length} elements follow the house style`,
+              inWords('details.elementsFollowTheHouseStyle', apart.length),
               followStyle(
                 apart.map((e) => e.id),
                 '',
@@ -73,7 +80,10 @@ export function StyleSection() {
             )
           }
         >
-          Let {apart.length === 1 ? 'one more element' : `${apart.length} more elements`} follow it
+          {inWords(
+            'details.letFollowIt',
+            apart.length === 1 ? inWords('details.oneMoreElement') : inWords('details.moreElements', apart.length),
+          )}
         </Button>
       )}
     </Section>
@@ -89,6 +99,6 @@ export function useChangedStyle(): void {
   const now = styles.find((s) => s.id === style?.id)
   useEffect(() => {
     if (ready && !inside && style && now && now.revision > style.revision)
-      edit(`House style “${now.name}” has changed`, setStyle({ ...now, variant: style.variant }))
+      edit(inWords('details.houseStyleHasChanged', now.name), setStyle({ ...now, variant: style.variant }))
   }, [ready, inside, style, now])
 }

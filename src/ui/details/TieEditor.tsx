@@ -11,6 +11,7 @@ import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
 import { Choice, Words } from '../fields/fields'
 import { isTiedTo, momentKind, type PresentMoment } from '@/core/moments'
+import { inWords } from '../../words/words'
 
 type How = 'moment' | 'loose' | 'length'
 /** An end of an element as a sentence that can be edited: “starts [4] frames [after] [the click on Lend out]”. */
@@ -20,50 +21,49 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
   const edge = e[side]
   const at = side === 'start' ? span.from : span.to
   const lost = side === 'start' ? span.startLost : span.endLost
-  const set = (next: Edge, label = `${side === 'start' ? 'Start' : 'End'} “${e.name}” elsewhere`) =>
+  const set = (
+    next: Edge,
+    label = inWords('details.elsewhere', side === 'start' ? inWords('details.start') : 'End', e.name),
+  ) =>
     edit(label, side === 'end' && desk().pushes ? pushing(e.id, setEdge(e.id, side, next)) : setEdge(e.id, side, next))
   const how: How = edge.on === 'element' ? 'moment' : edge.on
   const other = e[side === 'start' ? 'end' : 'start']
   const change = (to: How) => {
     if (to === how) return
-    if (to === 'loose') set({ on: 'loose', frame: at }, `Loosen the ${side} of “${e.name}”`)
+    if (to === 'loose') set({ on: 'loose', frame: at }, inWords('details.loosenTheOf', side, e.name))
     else if (to === 'length') set({ on: 'length', frames: Math.max(1, span.to - span.from) })
     else {
       const near = nearTie(timed, e.id, side)
-      if (near) set(near, `Tie the ${side} of “${e.name}”`)
-      else toast(`There is no moment in this lesson that does not go along with “${e.name}”.`)
+      if (near) set(near, inWords('details.tieTheOf', side, e.name))
+      else toast(inWords('details.thereIsNoMomentIn', e.name))
     }
   }
   return (
     <div className={`rounded border bg-card p-2 ${lost ? 'border-accent' : 'border-edge'}`} data-testid={`tie-${side}`}>
       <div className="flex flex-wrap items-center gap-1.5">
-        <strong>{side === 'start' ? 'Starts' : 'Ends'}</strong>
+        <strong>{side === 'start' ? inWords('details.starts') : inWords('details.ends')}</strong>
         <Choice
           bare
-          label={`How the ${side} is set`}
+          label={inWords('details.howTheIsSet', side)}
           value={how}
           onChange={change}
           options={[
-            { value: 'moment', label: 'with a moment' },
-            { value: 'loose', label: 'at a time' },
-            ...(other.on !== 'length' ? [{ value: 'length' as const, label: 'by its length' }] : []),
+            { value: 'moment', label: inWords('details.withAMoment') },
+            { value: 'loose', label: inWords('details.atATime') },
+            ...(other.on !== 'length' ? [{ value: 'length' as const, label: inWords('details.byItsLength') }] : []),
           ]}
         />
         <button
           type="button"
           className="figures ml-auto rounded px-1 text-xs text-muted hover:bg-black/5"
-          title="Go there"
+          title={inWords('details.goThere')}
           onClick={() => goTo(side === 'start' ? at : at - 1)}
         >
           {timecode(at, timed.lesson.rate)}
         </button>
       </div>
       <EdgeFields edge={edge} side={side} at={at} element={e} onChange={set} />
-      {lost && (
-        <p className="mt-1 text-accent-deep">
-          This moment was cut away. The end keeps its place until you tie it again or the moment comes back.
-        </p>
-      )}
+      {lost && <p className="mt-1 text-accent-deep">{inWords('details.thisMomentWasCutAway')}</p>}
     </div>
   )
 }
@@ -89,7 +89,7 @@ function EdgeFields({
       {edge.on === 'loose' && (
         <span className="w-[104px]">
           <Words
-            label={`Time of the ${side}`}
+            label={inWords('details.timeOfThe', side)}
             className="figures text-center"
             value={timecode(edge.frame, timed.lesson.rate)}
             onChange={(t) => {
@@ -103,15 +103,16 @@ function EdgeFields({
         <>
           <NumberField
             compact
-            label="Length"
+            label={inWords('details.length')}
             unit="frames"
             perSecond={framesPerSecond(timed.lesson.rate)}
             min={1}
             value={edge.frames}
-            onChange={(v) => set({ on: 'length', frames: v }, `Change the length of “${e.name}”`)}
+            onChange={(v) => set({ on: 'length', frames: v }, inWords('details.changeTheLengthOf', e.name))}
           />
           <span className="text-muted">
-            = {lengthText(edge.frames, timed.lesson.rate)} {side === 'end' ? 'after its start' : 'before its end'}
+            = {lengthText(edge.frames, timed.lesson.rate)}{' '}
+            {side === 'end' ? inWords('details.afterItsStart') : inWords('details.beforeItsEnd')}
           </span>
         </>
       )}
@@ -139,25 +140,25 @@ export function TieFields({
       {tie.offset !== 0 && (
         <NumberField
           compact
-          label="Frames off the moment"
+          label={inWords('details.framesOffTheMoment')}
           perSecond={framesPerSecond(timed.lesson.rate)}
           min={0}
           value={Math.abs(tie.offset)}
           onChange={(v) => onChange({ ...tie, offset: Math.sign(tie.offset) * v })}
         />
       )}
-      {tie.offset !== 0 && <span>frames</span>}
+      {tie.offset !== 0 && <span>{inWords('details.frames2')}</span>}
       <Choice
         bare
-        label="Before or after"
+        label={inWords('details.beforeOrAfter')}
         value={tie.offset === 0 ? 'on' : tie.offset > 0 ? 'after' : 'before'}
         onChange={(w) =>
           onChange({ ...tie, offset: w === 'on' ? 0 : (w === 'after' ? 1 : -1) * (Math.abs(tie.offset) || 4) })
         }
         options={[
-          { value: 'on', label: 'on' },
-          { value: 'after', label: 'after' },
-          { value: 'before', label: 'before' },
+          { value: 'on', label: inWords('details.on') },
+          { value: 'after', label: inWords('details.after') },
+          { value: 'before', label: inWords('details.before') },
         ]}
       />
       <MomentPicker
@@ -194,7 +195,7 @@ function MomentPicker({ label, own, onPick }: { label: string; own: string; onPi
           'max-w-full truncate rounded border border-dashed border-edge-strong px-1.5 ' +
           'py-0.5 text-left text-accent-deep hover:bg-accent-wash'
         }
-        title="Choose another moment"
+        title={inWords('details.chooseAnotherMoment')}
       >
         {label}
       </Popover.Trigger>
@@ -223,14 +224,14 @@ function Found({ own, onPick }: { own: string; onPick: (t: Target) => void }) {
     [timed],
   )
   return (
-    <Cmd label="Moments" defaultValue={entries.find((m) => m.frame >= desk().playhead)?.id}>
+    <Cmd label={inWords('common.moments')} defaultValue={entries.find((m) => m.frame >= desk().playhead)?.id}>
       <Cmd.Input
         autoFocus
-        placeholder="Find a moment, a word or an element"
+        placeholder={inWords('details.findAMomentAWord')}
         className="mb-1 w-full rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
       />
       <Cmd.List className="thin-scroll max-h-64 overflow-auto">
-        <Cmd.Empty className="p-2 text-muted">There is no such moment.</Cmd.Empty>
+        <Cmd.Empty className="p-2 text-muted">{inWords('details.thereIsNoSuchMoment')}</Cmd.Empty>
         {entries.map((m) => (
           <MomentItem key={m.id} of={m} edge="start" onPick={onPick} />
         ))}

@@ -11,6 +11,7 @@ import { valueAt } from '@/core/values'
 import { meanColour } from '@/core/vision/colours'
 import { desk, edit } from '../state/desk'
 import { filmOf } from '../kit/film'
+import { inWords } from '../../words/words'
 
 const FRAMES = 12
 const SPOTS = 60
@@ -51,22 +52,22 @@ export async function checkMarkColour(e: Element): Promise<void> {
   if (typeof own !== 'string') return
   const below = await coloursBelow(e).catch((): string[] => [])
   if (below.length === 0) {
-    toast('No recording lies below it whose colours are known.')
+    toast(inWords('details.noRecordingLiesBelowIt'))
     return
   }
   const by = standsOut(own, below)
   const palette = style ? [...new Set(Object.values(paletteOf(style)))] : []
   const better = mostSeen([...palette, '#ffffff', '#000000', '#ffc93d', '#c8371b'], below)
-  const said = `Its colour stands out from what lies below it by ${by.toFixed(1)} : 1`
+  const said = inWords('details.itsColourStandsOutFrom', by.toFixed(1))
   if (by >= CLEAR || !better || better.by <= by * 1.2) {
-    toast(by >= CLEAR ? `${said}: it is seen well.` : `${said}; no colour of the house style is seen better.`)
+    toast(by >= CLEAR ? `${said}: it is seen well.` : inWords('details.noColourOfTheHouse', said))
     return
   }
-  toast(`${said}. ${better.colour} is seen better, by ${better.by.toFixed(1)} : 1.`, {
+  toast(inWords('details.isSeenBetterBy1', said, better.colour, better.by.toFixed(1)), {
     duration: 12_000,
     action: {
-      label: 'Take it',
-      onClick: () => void edit(`A better colour: “${e.name}”`, setLook([e.id], path, better.colour)),
+      label: inWords('details.takeIt'),
+      onClick: () => void edit(inWords('details.aBetterColour', e.name), setLook([e.id], path, better.colour)),
     },
   })
 }

@@ -12,6 +12,7 @@ import { Choice, Tick } from '../fields/fields'
 import { useKept } from '../kit/useKept'
 import { languageName } from '../language/names'
 import { ExportList } from './ExportList'
+import { inWords } from '../../words/words'
 
 const HEIGHTS = [2160, 1440, 1080, 720, 540, 360]
 type Loudness = '-16' | '-14' | '-23' | 'mixed'
@@ -74,8 +75,8 @@ function begin({ id, choice, each }: Choices): void {
     () =>
       toast(
         each.length > 1
-          ? `${each.length} exports run in the background; this window can be closed.`
-          : 'The export runs in the background; this window can be closed.',
+          ? inWords('exports.exportsRunInTheBackground', each.length)
+          : inWords('exports.theExportRunsInThe'),
       ),
     (e: unknown) => toast.error(sentenceOf(e)),
   )
@@ -89,13 +90,17 @@ export function ExportDialog() {
   const { lesson, frames, passage } = choices
   const empty = lesson.elements.length === 0
   return (
-    <Dialog open={open} onOpenChange={(o) => !o && setDesk({ panel: 'none' })} title="Export" wide>
+    <Dialog open={open} onOpenChange={(o) => !o && setDesk({ panel: 'none' })} title={inWords('common.export')} wide>
       <div className="grid grid-cols-[300px_1fr] gap-6">
         <div className="space-y-2.5">
           <Fields of={choices} />
           <p className="text-muted">
-            MP4 with H.264 and AAC, {counted(frames, 'frame')}, {lengthText(frames, lesson.rate)} long.
-            {!passage && ' Set a passage with [ and ] to export a part.'}
+            {inWords(
+              'exports.mp4WithH264And',
+              counted(frames, 'frame'),
+              lengthText(frames, lesson.rate),
+              passage ? '' : inWords('exports.setAPassageWithAnd'),
+            )}
           </p>
           <Button
             look="main"
@@ -103,16 +108,12 @@ export function ExportDialog() {
             disabled={!saved || empty}
             onClick={() => begin(choices)}
           >
-            {saved ? 'Export' : 'Saving first…'}
+            {saved ? inWords('common.export') : inWords('exports.savingFirst')}
           </Button>
-          {empty && (
-            <p className="text-accent-deep">
-              There is nothing in this lesson yet. Bring in a recording, or add what is to be seen.
-            </p>
-          )}
+          {empty && <p className="text-accent-deep">{inWords('exports.thereIsNothingInThis')}</p>}
         </div>
         <div>
-          <h3 className="mb-2 font-semibold">Exports of this lesson</h3>
+          <h3 className="mb-2 font-semibold">{inWords('exports.exportsOfThisLesson')}</h3>
           {open && <ExportList lesson={choices.id} />}
         </div>
       </div>
@@ -125,18 +126,18 @@ function Fields({ of: { lesson, passage, languages, fields } }: { of: Choices })
   return (
     <>
       <Choice
-        label="What"
+        label={inWords('exports.what')}
         {...fields.what}
         options={[
-          { value: 'lesson', label: 'the lesson' },
-          ...(passage ? [{ value: 'passage' as const, label: 'the passage' }] : []),
+          { value: 'lesson', label: inWords('exports.theLesson') },
+          ...(passage ? [{ value: 'passage' as const, label: inWords('exports.thePassage') }] : []),
         ]}
       />
       <Choice
-        label="Size"
+        label={inWords('exports.size')}
         {...fields.height}
         options={[
-          { value: 'own', label: `its own, ${width} × ${height}` },
+          { value: 'own', label: inWords('exports.itsOwn', width, height) },
           ...HEIGHTS.filter((h) => h !== height).map((h) => ({
             value: String(h),
             label: `${Math.round((h * width) / height / 2) * 2} × ${h}`,
@@ -144,35 +145,35 @@ function Fields({ of: { lesson, passage, languages, fields } }: { of: Choices })
         ]}
       />
       <Choice
-        label="Quality"
+        label={inWords('exports.quality')}
         {...fields.quality}
         options={[
-          { value: 'draft', label: 'draft: fast and small' },
-          { value: 'good', label: 'good' },
-          { value: 'best', label: 'best: slow and large' },
+          { value: 'draft', label: inWords('exports.draftFastAndSmall') },
+          { value: 'good', label: inWords('exports.good') },
+          { value: 'best', label: inWords('exports.bestSlowAndLarge') },
         ]}
       />
       <Choice
-        label="Loudness"
+        label={inWords('exports.loudness')}
         {...fields.loudness}
         options={[
-          { value: '-16', label: '−16 LUFS, for most players' },
-          { value: '-14', label: '−14 LUFS, louder' },
-          { value: '-23', label: '−23 LUFS, for broadcast' },
-          { value: 'mixed', label: 'as it is mixed' },
+          { value: '-16', label: inWords('exports.n16LufsForMostPlayers') },
+          { value: '-14', label: inWords('exports.n14LufsLouder') },
+          { value: '-23', label: inWords('exports.n23LufsForBroadcast') },
+          { value: 'mixed', label: inWords('exports.asItIsMixed') },
         ]}
       />
       {languages.length > 1 && (
         <Choice
-          label="Language"
+          label={inWords('common.language')}
           {...fields.language}
           options={[
             ...languages.map((l) => ({ value: l, label: languageName(l) })),
-            { value: ALL, label: `all ${languages.length}, a file each` },
+            { value: ALL, label: inWords('exports.allAFileEach', languages.length) },
           ]}
         />
       )}
-      <Tick label="Captions beside it (WebVTT)" {...fields.captions} />
+      <Tick label={inWords('exports.captionsBesideItWebvtt')} {...fields.captions} />
     </>
   )
 }

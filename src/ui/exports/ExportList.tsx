@@ -3,26 +3,30 @@ import { useEffect } from 'react'
 import { isOver, type Job } from '@/contract/news'
 import { cancelJob, forgetJob, hearJob, loadJobs, retryJob, useJobs } from '../kit/jobs'
 import { useNews } from '../kit/news'
+import { inWords } from '../../words/words'
 
 const LINK = 'inline-flex items-center gap-1 rounded border border-edge px-2 py-0.5 hover:border-edge-strong'
 const size = (bytes: number) =>
   bytes > 1e9
-    ? `${(bytes / 1e9).toFixed(1)} GB`
+    ? inWords('exports.gb', (bytes / 1e9).toFixed(1))
     : bytes > 1e6
-      ? `${(bytes / 1e6).toFixed(1)} MB`
-      : `${Math.ceil(bytes / 1000)} kB`
+      ? inWords('exports.mb', (bytes / 1e6).toFixed(1))
+      : inWords('exports.kb', Math.ceil(bytes / 1000))
 function left({ of = 0, frame = 0, framesPerSecond = 0 }: Job['facts']): string {
   const s = Math.ceil((of - frame) / Math.max(0.1, framesPerSecond))
-  return s > 90 ? `${Math.ceil(s / 60)} minutes left` : `${s} s left`
+  return s > 90 ? inWords('exports.minutesLeft', Math.ceil(s / 60)) : inWords('exports.sLeft', s)
 }
 function about({ from, to, quality, height }: Job['facts']): string {
-  const part = from !== undefined || to !== undefined ? `frames ${from ?? 0} to ${to ?? 'the end'}` : 'whole'
+  const part =
+    from !== undefined || to !== undefined
+      ? inWords('exports.framesTo', from ?? 0, to ?? inWords('exports.theEnd'))
+      : 'whole'
   return `${part} · ${quality}${height ? ` · ${height} px high` : ''}`
 }
 function standing({ state, facts, createdAt }: Job): string {
   if (state === 'running')
     return facts.frame
-      ? `frame ${facts.frame} of ${facts.of} · ${facts.framesPerSecond!.toFixed(0)} a second · ${left(facts)}`
+      ? inWords('exports.frameOfASecond', facts.frame, facts.of ?? 0, facts.framesPerSecond!.toFixed(0), left(facts))
       : 'starting'
   return state === 'done'
     ? new Date(createdAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
@@ -35,9 +39,13 @@ export function ExportList({ lesson }: { lesson?: string }) {
   const loaded = useJobs((s) => s.loaded)
   useEffect(() => void loadJobs(), [])
   const rows = all.filter((j) => j.kind === 'export' && (!lesson || j.lesson === lesson))
-  if (!loaded) return <p className="text-muted">Looking…</p>
+  if (!loaded) return <p className="text-muted">{inWords('exports.looking')}</p>
   if (rows.length === 0)
-    return <p className="rounded border border-edge bg-card p-3 text-muted">Nothing has been exported yet.</p>
+    return (
+      <p className="rounded border border-edge bg-card p-3 text-muted">
+        {inWords('exports.nothingHasBeenExportedYet')}
+      </p>
+    )
   return (
     <ul
       className="thin-scroll max-h-[60vh] divide-y divide-edge overflow-auto rounded border border-edge bg-card"
@@ -53,19 +61,19 @@ export function ExportList({ lesson }: { lesson?: string }) {
               {r.state === 'done' && (
                 <a href={`/api/exports/${r.id}/file`} download className={LINK}>
                   <Download size={13} />
-                  Download{r.facts.bytes ? `, ${size(r.facts.bytes)}` : ''}
+                  {inWords('exports.download', r.facts.bytes ? `, ${size(r.facts.bytes)}` : '')}
                 </a>
               )}
               {r.state === 'done' && r.facts.captions && (
                 <a href={`/api/exports/${r.id}/captions`} download className={LINK}>
                   <Captions size={13} />
-                  Captions
+                  {inWords('exports.captions')}
                 </a>
               )}
               {(r.state === 'failed' || r.state === 'cancelled') && (
                 <button
                   type="button"
-                  aria-label="Export again"
+                  aria-label={inWords('exports.exportAgain')}
                   className="grid place-items-center rounded hover:bg-black/10"
                   onClick={() => retryJob(r.id)}
                 >
@@ -74,7 +82,7 @@ export function ExportList({ lesson }: { lesson?: string }) {
               )}
               <button
                 type="button"
-                aria-label={busy ? 'Cancel this export' : 'Take this export off the list'}
+                aria-label={busy ? inWords('exports.cancelThisExport') : inWords('exports.takeThisExportOffThe')}
                 className="grid place-items-center rounded hover:bg-black/10"
                 onClick={() => (busy ? cancelJob(r.id) : forgetJob(r.id))}
               >
@@ -89,7 +97,7 @@ export function ExportList({ lesson }: { lesson?: string }) {
               <div
                 className="mt-1 h-1.5 rounded bg-edge"
                 role="progressbar"
-                aria-label={`Export of ${r.name}`}
+                aria-label={inWords('exports.exportOf', r.name)}
                 aria-valuenow={done}
               >
                 <div className="h-1.5 rounded bg-accent" style={{ width: `${done}%` }} />

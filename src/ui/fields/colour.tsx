@@ -3,6 +3,7 @@ import { hexOf, opacityOf, parseColour, withOpacity } from '@/core/formats/colou
 import { BOX, Row } from './fields'
 import { NumberField } from './numberField'
 import { useTyped } from './useTyped'
+import { inWords } from '../../words/words'
 
 /** What a colour was before it was unticked, by what it belongs to. */
 const remembered = new Map<string, string>()
@@ -34,7 +35,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
       // Three or six figures say nothing of the opacity beside them: it stays.
       return colour && value !== null && colour.length <= 7 ? withOpacity(colour, opacityOf(value)) : colour
     },
-    unread: (text) => `“${text}” is no colour. Type one as hex, such as #c33 or #cc3333.`,
+    unread: (text) => inWords('fields.isNoColourTypeOne', text),
     give: (colour) => {
       if (colour !== value) onChange(colour)
     },
@@ -53,7 +54,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
         )}
         {value !== null && (
           <input
-            aria-label={`${label} as hex`}
+            aria-label={inWords('fields.asHex', label)}
             {...field}
             className={`${BOX} figures w-[60px] !px-1 text-xs`}
             onFocus={(e) => e.target.select()}

@@ -4,32 +4,33 @@ import { bezierOf, dampingOf, EASING_NAMES, isEasing, overOf, softnessOf } from 
 import { Curve } from '../kit/curve'
 import { Words } from './fields'
 import { NumberField } from './numberField'
+import { inWords } from '../../words/words'
 
 const W = 312
 const H = 150
 const PAD_Y = 36
 const MORE = ['overshoot(25%)', 'spring(0.25)', 'steps(5)', 'linear(0, 0.8 30%, 1)']
 const NOTES: Record<string, string> = {
-  soft: 'gentle at both ends',
-  snappy: 'off at once, a long landing',
-  overshoot: 'past its goal once',
-  spring: 'swings until it rests',
-  hold: 'changes at the landing',
+  soft: inWords('fields.gentleAtBothEnds'),
+  snappy: inWords('fields.offAtOnceALong'),
+  overshoot: inWords('fields.pastItsGoalOnce'),
+  spring: inWords('fields.swingsUntilItRests'),
+  hold: inWords('fields.changesAtTheLanding'),
 }
 /** An easing in words, where it is none that has a name. */
 function wordsOf(easing: string): string {
-  const [, kind, values] = /^([a-z-]+)\((.*)\)$/.exec(easing) ?? []
+  const [, kind, values = ''] = /^([a-z-]+)\((.*)\)$/.exec(easing) ?? []
   switch (kind) {
     case 'cubic-bezier':
-      return 'a curve of its own'
+      return inWords('fields.aCurveOfItsOwn')
     case 'linear':
-      return 'along points'
+      return inWords('fields.alongPoints')
     case 'steps':
-      return `${values} steps`
+      return inWords('fields.steps', values)
     case 'spring':
       return `spring, ${values}`
     case 'overshoot':
-      return `past it, ${values}`
+      return inWords('fields.pastIt', values)
     case 'soft':
       return `soft, ${values}`
     default:
@@ -43,15 +44,14 @@ interface EasingProps {
   onChange: (easing: string) => void
 }
 /** An easing, shown as its curve: chosen by name, drawn by its handles, or typed as CSS writes it. */
-export function EasingEditor({ value, onChange, label = 'Easing' }: EasingProps & { label?: string }) {
+export function EasingEditor({ value, onChange, label = inWords('fields.easing') }: EasingProps & { label?: string }) {
   const [bad, setBad] = useState('')
   const put = (text: string) => {
     const t = text.trim()
     if (isEasing(t)) {
       setBad('')
       onChange(t)
-    } else
-      setBad(`“${t}” is no easing. Take a name, or cubic-bezier(), steps(), linear(), soft(), overshoot(), spring().`)
+    } else setBad(inWords('fields.isNoEasingTakeA', t))
   }
   return (
     <Popover.Root>
@@ -80,7 +80,7 @@ export function EasingEditor({ value, onChange, label = 'Easing' }: EasingProps 
         >
           <Named value={value} onChange={onChange} />
           <EasingValues value={value} onChange={onChange} />
-          <Words label={`${label} as CSS`} className="font-code text-xs" value={value} onChange={put} />
+          <Words label={inWords('fields.asCss', label)} className="font-code text-xs" value={value} onChange={put} />
           {bad && (
             <p className="text-accent-deep" role="alert">
               {bad}
@@ -95,7 +95,7 @@ export function EasingEditor({ value, onChange, label = 'Easing' }: EasingProps 
 /** The easings that have a name, each with its curve. */
 function Named({ value, onChange }: EasingProps) {
   return (
-    <div className="grid grid-cols-4 gap-1" role="listbox" aria-label="Easings" style={{ width: W }}>
+    <div className="grid grid-cols-4 gap-1" role="listbox" aria-label={inWords('fields.easings')} style={{ width: W }}>
       {[...EASING_NAMES, ...MORE].map((name) => (
         <button
           key={name}
@@ -130,13 +130,13 @@ function EasingValues({ value, onChange }: EasingProps) {
       {soft && (
         <div className="flex gap-3">
           <NumberField
-            label="Soft start"
+            label={inWords('fields.softStart')}
             {...share}
             value={soft.start}
             onChange={(v) => onChange(`soft(${v}%, ${Math.round(soft.landing)}%)`)}
           />
           <NumberField
-            label="landing"
+            label={inWords('fields.landing')}
             {...share}
             value={soft.landing}
             onChange={(v) => onChange(`soft(${Math.round(soft.start)}%, ${v}%)`)}
@@ -145,7 +145,7 @@ function EasingValues({ value, onChange }: EasingProps) {
       )}
       {damping !== null && (
         <NumberField
-          label="Damping"
+          label={inWords('fields.damping')}
           min={0.05}
           max={1}
           step={0.05}
@@ -155,7 +155,12 @@ function EasingValues({ value, onChange }: EasingProps) {
         />
       )}
       {over !== null && (
-        <NumberField label="Past its goal by" {...share} value={over} onChange={(v) => onChange(`overshoot(${v}%)`)} />
+        <NumberField
+          label={inWords('fields.pastItsGoalBy')}
+          {...share}
+          value={over}
+          onChange={(v) => onChange(`overshoot(${v}%)`)}
+        />
       )}
     </>
   )

@@ -2,6 +2,7 @@ import { addKey, elementIn, keyAtPoses, keyedPaths, removeKeys } from '@/core/ed
 import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { edit, useDesk, useShown } from '../state/desk'
+import { inWords } from '../../words/words'
 
 /**
  * A peg beside a value: keyed at the playhead (full), keyed somewhere (rimmed), or not. Pressing it keys the value
@@ -16,15 +17,18 @@ export function KeyMark({ element: e, path, label }: { element: Element; path: s
   const keyed = keyedPaths(own).has(path)
   const press = () => {
     if (here)
-      edit(`Take a keyframe of ${label.toLowerCase()} away`, removeKeys([{ element: e.id, pose: here.pose.id, path }]))
-    else edit(`Key ${label.toLowerCase()} at the playhead`, addKey([e.id], [path], playhead))
+      edit(
+        inWords('fields.takeAKeyframeOfAway', label.toLowerCase()),
+        removeKeys([{ element: e.id, pose: here.pose.id, path }]),
+      )
+    else edit(inWords('fields.keyAtThePlayhead', label.toLowerCase()), addKey([e.id], [path], playhead))
   }
-  const all = () => edit(`Key ${label.toLowerCase()} at the poses that there are`, keyAtPoses([e.id], path))
+  const all = () => edit(inWords('fields.keyAtThePosesThat', label.toLowerCase()), keyAtPoses([e.id], path))
   const says = here
-    ? 'Keyed here: press to take it away'
+    ? inWords('fields.keyedHerePressToTake')
     : keyed
-      ? 'Keyed elsewhere: press to key it here too'
-      : 'Press to key it here'
+      ? inWords('fields.keyedElsewherePressToKey')
+      : inWords('fields.pressToKeyItHere')
   const look = here
     ? 'border-accent-deep bg-accent'
     : keyed
@@ -33,8 +37,8 @@ export function KeyMark({ element: e, path, label }: { element: Element; path: s
   return (
     <button
       type="button"
-      aria-label={here ? `Take the keyframe of ${label} away` : `Key ${label} here`}
-      title={`${says}${own.poses.length > 0 ? '; with Alt: at every pose' : ''}`}
+      aria-label={here ? inWords('fields.takeTheKeyframeOfAway', label) : inWords('fields.keyHere', label)}
+      title={`${says}${own.poses.length > 0 ? inWords('fields.withAltAtEveryPose') : ''}`}
       onClick={(ev) => (ev.altKey ? all() : press())}
       onPointerDown={(ev) => ev.stopPropagation()}
       className="-ml-1.5 inline-block p-0.5 align-middle"

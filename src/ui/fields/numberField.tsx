@@ -1,6 +1,7 @@
 import { useContext, useRef, type ReactNode } from 'react'
 import { bounded, boundsTold, parseTyped } from '@/core/formats/typed'
 import { TypistContext, useTyped } from './useTyped'
+import { inWords } from '../../words/words'
 
 interface Props {
   label: string
@@ -90,7 +91,8 @@ export function NumberField(props: Props) {
     shown: show(value),
     ...(tried !== undefined && { tried }),
     read: parsed,
-    unread: (text) => `“${text}” is no number${unit ? ` of ${unit}` : ''}. ${label} stays ${show(value)}.`,
+    unread: (text) =>
+      inWords('fields.isNoNumberStays', text, unit ? inWords('fields.of', unit) : '', label, show(value)),
     other: (text) => {
       const number = raw(text)
       return number === null ? null : boundsTold(label, unit ?? '', number, bounds)
@@ -113,8 +115,8 @@ export function NumberField(props: Props) {
         {label}
       </span>
       {now !== undefined && show(now) !== show(value) && (
-        <span className="figures ml-auto text-xs text-muted" title="What it is at the playhead" data-now>
-          {show(now)} here
+        <span className="figures ml-auto text-xs text-muted" title={inWords('fields.whatItIsAtThe')} data-now>
+          {inWords('fields.here', show(now))}
         </span>
       )}
       <span className="flex items-center rounded border border-edge bg-card focus-within:border-accent">

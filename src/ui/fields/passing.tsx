@@ -2,16 +2,17 @@ import type { Passing } from '@/core/lesson/schema'
 import { EasingEditor } from './easingEditor'
 import { Choice, Tick } from './fields'
 import { NumberField } from './numberField'
+import { inWords } from '../../words/words'
 
 /** In which ways something comes or goes. */
 export const HOWS = [
-  { value: 'none', label: 'at once' },
-  { value: 'fade', label: 'fade' },
-  { value: 'slide', label: 'slide' },
-  { value: 'grow', label: 'grow' },
-  { value: 'draw', label: 'draw itself' },
-  { value: 'uncover', label: 'uncover' },
-  { value: 'typed', label: 'from typed values' },
+  { value: 'none', label: inWords('fields.atOnce') },
+  { value: 'fade', label: inWords('fields.fade') },
+  { value: 'slide', label: inWords('fields.slide') },
+  { value: 'grow', label: inWords('fields.grow') },
+  { value: 'draw', label: inWords('fields.drawItself') },
+  { value: 'uncover', label: inWords('fields.uncover') },
+  { value: 'typed', label: inWords('fields.fromTypedValues') },
 ] as const
 const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))
 
@@ -33,14 +34,14 @@ export function PassingFields({
   return (
     <div className="space-y-1.5">
       <Choice
-        label={arrives ? 'Arrives' : 'Departs'}
+        label={arrives ? inWords('fields.arrives') : inWords('fields.departs')}
         value={p.how}
         options={hows}
         onChange={(how) => onChange({ how })}
       />
       {p.how !== 'none' && (
         <NumberField
-          label={arrives ? 'arrival takes' : 'departure takes'}
+          label={arrives ? inWords('fields.arrivalTakes') : inWords('fields.departureTakes')}
           unit="frames"
           perSecond={perSecond}
           min={0}
@@ -51,7 +52,7 @@ export function PassingFields({
       )}
       {(p.how === 'slide' || p.how === 'uncover') && (
         <Choice
-          label={arrives ? 'from the' : 'to the'}
+          label={arrives ? inWords('fields.fromThe') : inWords('fields.toThe')}
           value={p.from}
           options={SIDES}
           onChange={(from) => onChange({ from })}
@@ -59,11 +60,11 @@ export function PassingFields({
       )}
       {p.how === 'typed' && <Off off={p.off} before={arrives} onChange={(o) => onChange({ off: o })} />}
       {(p.how === 'slide' || p.how === 'grow') && (
-        <Tick label="also fades" value={p.fades === true} onChange={(fades) => onChange({ fades })} />
+        <Tick label={inWords('fields.alsoFades')} value={p.fades === true} onChange={(fades) => onChange({ fades })} />
       )}
       {p.how !== 'none' && (
         <EasingEditor
-          label={arrives ? 'Easing of its arrival' : 'Easing of its departure'}
+          label={arrives ? inWords('fields.easingOfItsArrival') : inWords('fields.easingOfItsDeparture')}
           value={p.easing}
           onChange={(easing) => onChange({ easing })}
         />

@@ -2,6 +2,7 @@ import { Search, X } from 'lucide-react'
 import { createContext, useRef, useState, type ReactNode } from 'react'
 import { BOX } from './fields'
 import { IconButton } from '../kit/button'
+import { inWords } from '../../words/words'
 
 /** Whether a value is looked for by its name: then every section stands open. */
 export const SoughtContext = createContext(false)
@@ -15,11 +16,7 @@ const quoted = (word: string): string => `"${CSS.escape(word)}"`
 function rules(words: readonly string[]): string {
   const it = called(words)
   const others = `section[data-label]:not(${it})`
-  return `
-    [data-finding] ${others}:not(:has(${it})),
-    [data-finding] ${others} > :not(h3):not(${it}):not(:has(${it})),
-    [data-finding] ${others} [data-label]:not(${it}):not(:has(${it})):not(${it} *),
-    [data-finding]:has(section ${it}, section${it}) [data-nothing] { display: none }`
+  return inWords('fields.dataFindingNotHasData', others, it, others, it, it, others, it, it, it, it, it)
 }
 
 /** Sections, with a field over them by which a value is found; `right` stands beside it. */
@@ -44,8 +41,8 @@ export function Findable({ children, right }: { children: ReactNode; right?: Rea
           type="search"
           value={sought}
           onChange={(e) => setSought(e.target.value)}
-          placeholder="Find a value"
-          aria-label="Find a value"
+          placeholder={inWords('fields.findAValue')}
+          aria-label={inWords('fields.findAValue')}
           data-find-value
           className={`${BOX} w-full !pr-7 !pl-7 [&::-webkit-search-cancel-button]:hidden`}
           onKeyDown={(e) => {
@@ -57,7 +54,11 @@ export function Findable({ children, right }: { children: ReactNode; right?: Rea
           }}
         />
         {finding && (
-          <IconButton label="Show all values" className="absolute right-9 !h-6" onClick={() => setSought('')}>
+          <IconButton
+            label={inWords('fields.showAllValues')}
+            className="absolute right-9 !h-6"
+            onClick={() => setSought('')}
+          >
             <X size={13} />
           </IconButton>
         )}
@@ -68,7 +69,7 @@ export function Findable({ children, right }: { children: ReactNode; right?: Rea
         {children}
         {finding && (
           <p className="p-3 text-muted" data-nothing>
-            No value here is called “{sought.trim()}”.
+            {inWords('fields.noValueHereIsCalled', sought.trim())}
           </p>
         )}
       </div>

@@ -28,6 +28,7 @@ import {
   type Coming,
 } from './bringIn'
 import { OtherLessons } from './OtherLessons'
+import { inWords } from '../../words/words'
 
 const ICONS = { take: Film, sound: Music, picture: Image }
 const ACCEPT = '.mp4,.mov,.webm,.mkv,.gif,.png,.jpg,.jpeg,.webp,.svg,.wav,.mp3,.m4a,.ogg,.opus,.flac,.jsonl,.vtt,.srt'
@@ -45,7 +46,7 @@ export function Files() {
   const [shorter, setShorter] = useState<Medium | null>(null)
   const files = useLibrary(open, search, coming.filter((f) => f.state === 'done').length)
   return (
-    <Dialog open={open} onOpenChange={(o) => !o && setDesk({ panel: 'none' })} title="Files" wide>
+    <Dialog open={open} onOpenChange={(o) => !o && setDesk({ panel: 'none' })} title={inWords('files.files')} wide>
       <Drop />
       {coming.length > 0 && (
         <ul className="thin-scroll mt-3 max-h-44 space-y-1 overflow-auto">
@@ -56,8 +57,13 @@ export function Files() {
       )}
       <Shorter file={shorter} onLeave={() => setShorter(null)} />
       <div className="mt-4 mb-2 flex items-center justify-between">
-        <h3 className="font-semibold">Library</h3>
-        <SearchBox label="Search the library" value={search} onChange={setSearch} className="w-56 py-0.5" />
+        <h3 className="font-semibold">{inWords('files.library')}</h3>
+        <SearchBox
+          label={inWords('files.searchTheLibrary')}
+          value={search}
+          onChange={setSearch}
+          className="w-56 py-0.5"
+        />
       </div>
       <ul className="thin-scroll max-h-64 divide-y divide-edge overflow-auto rounded border border-edge bg-card">
         {files?.map((f) => (
@@ -65,10 +71,10 @@ export function Files() {
         ))}
         {files?.length === 0 && (
           <li className="p-3 text-muted">
-            {search ? 'No file in the library has this in its name.' : 'The library is empty.'}
+            {search ? inWords('files.noFileInTheLibrary') : inWords('files.theLibraryIsEmpty')}
           </li>
         )}
-        {files === null && <li className="p-3 text-muted">Looking…</li>}
+        {files === null && <li className="p-3 text-muted">{inWords('files.looking')}</li>}
       </ul>
       {open && <OtherLessons search={search} />}
     </Dialog>
@@ -110,18 +116,15 @@ function Drop() {
         }
       >
         <Upload size={20} />
-        <strong>Drop files here, or press to pick them</strong>
-        <span className="text-muted">
-          Recordings (MP4, MOV, WebM, MKV, GIF) with their trace (.jsonl) · narration (WAV, MP3, M4A, OGG, FLAC) with
-          captions (VTT, SRT) · pictures (PNG, JPEG, WebP, SVG)
-        </span>
+        <strong>{inWords('files.dropFilesHereOrPress')}</strong>
+        <span className="text-muted">{inWords('files.recordingsMp4MovWebmMkv')}</span>
       </button>
       <p className="mt-1.5 text-muted">
-        Nothing at hand?{' '}
+        {inWords('files.nothingAtHand')}{' '}
         <button type="button" className="text-accent-deep underline" onClick={() => void bringInSamples()}>
-          Bring in sample files
+          {inWords('files.bringInSampleFiles')}
         </button>
-        : a recording with its trace, its narration and captions.
+        {inWords('files.aRecordingWithItsTrace')}
       </p>
       <input
         ref={picker}
@@ -144,11 +147,11 @@ function Shorter({ file, onLeave }: { file: Medium | null; onLeave: () => void }
   return (
     <Question
       open={file !== null}
-      title={`“${file?.name ?? ''}” is shorter`}
-      words={`Not all of it has something to show: ${file ? unfitFor(file).join(' ') : ''}`}
+      title={inWords('files.isShorter', file?.name ?? '')}
+      words={inWords('files.notAllOfItHas', file ? unfitFor(file).join(' ') : '')}
       onLeave={onLeave}
     >
-      <Button onClick={onLeave}>Leave it</Button>
+      <Button onClick={onLeave}>{inWords('files.leaveIt')}</Button>
       <Button
         look="main"
         onClick={() => {
@@ -156,7 +159,7 @@ function Shorter({ file, onLeave }: { file: Medium | null; onLeave: () => void }
           replaceChosen(file!)
         }}
       >
-        Put it in its place
+        {inWords('files.putItInItsPlace')}
       </Button>
     </Question>
   )
@@ -193,30 +196,30 @@ function LibraryRow({ file: f, onShorter }: { file: LibraryFile; onShorter: (fil
           }}
         >
           <Plus size={13} />
-          Place on the picture
+          {inWords('files.placeOnThePicture')}
         </Button>
       )}
       {picture && here === undefined && (
         <Button onClick={() => void layFile(f.sha256, f.medium)}>
           <Plus size={13} />
-          Add to the lesson
+          {inWords('files.addToTheLesson')}
         </Button>
       )}
       {(!picture || here !== undefined) && (
         <Button onClick={() => void layFile(f.sha256, f.medium, true)}>
           <Plus size={13} />
-          {here !== undefined && !picture ? 'Add again' : 'Add to the timeline'}
+          {here !== undefined && !picture ? inWords('files.addAgain') : inWords('files.addToTheTimeline')}
         </Button>
       )}
       {instead && (
         <Button onClick={() => (unfitFor(f.medium).length > 0 ? onShorter(f.medium) : replaceChosen(f.medium))}>
           <Replace size={13} />
-          In place of “{instead.name}”
+          {inWords('files.inPlaceOf', instead.name)}
         </Button>
       )}
       <Button onClick={() => void layFileOver(f.sha256, f.medium)}>
         <Layers size={13} />
-        {f.kind === 'sound' ? 'Add at the playhead' : 'Place on top at the playhead'}
+        {f.kind === 'sound' ? inWords('files.addAtThePlayhead') : inWords('files.placeOnTopAtThe')}
       </Button>
     </li>
   )
@@ -255,7 +258,7 @@ export function ComingRow({ file: f }: { file: Coming }) {
         {(f.state === 'failed' || f.state === 'cancelled') && (
           <button
             type="button"
-            aria-label={`Try ${f.name} again`}
+            aria-label={inWords('files.tryAgain', f.name)}
             className="grid place-items-center rounded hover:bg-black/10"
             onClick={() => retry(f)}
           >
@@ -264,7 +267,7 @@ export function ComingRow({ file: f }: { file: Coming }) {
         )}
         <button
           type="button"
-          aria-label={busy ? `Cancel ${f.name}` : `Take ${f.name} off this list`}
+          aria-label={busy ? inWords('files.cancel', f.name) : inWords('files.takeOffThisList', f.name)}
           className="grid place-items-center rounded hover:bg-black/10"
           onClick={() => (busy ? cancel(f) : forget(f))}
         >

@@ -8,6 +8,7 @@ import { lengthText } from '@/core/time'
 import { desk, edit, freshId, select, setDesk, useDesk } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
+import { inWords } from '../../words/words'
 
 /** Places a lesson of the library in this one, from the playhead on: as it is now, whole. */
 async function place({ id, name }: LessonRow): Promise<void> {
@@ -15,10 +16,10 @@ async function place({ id, name }: LessonRow): Promise<void> {
     const { lesson } = await ask(ROUTES.openLesson, { at: { id }, query: { format } })
     const element = freshId('lesson')
     const { playhead } = desk()
-    if (!edit(`Place the lesson “${name}”`, placeLesson(freshId('part'), element, lesson, playhead))) return
+    if (!edit(inWords('files.placeTheLesson', name), placeLesson(freshId('part'), element, lesson, playhead))) return
     setDesk({ panel: 'none' })
     select([element])
-    toast(`“${name}” stands here as it is now. Press it twice to go into it.`)
+    toast(inWords('files.standsHereAsItIs', name))
   } catch (e) {
     toast.error(sentenceOf(e))
   }
@@ -40,7 +41,7 @@ export function OtherLessons({ search }: { search: string }) {
   if (others.length === 0) return null
   return (
     <>
-      <h3 className="mt-4 mb-2 font-semibold">Lessons</h3>
+      <h3 className="mt-4 mb-2 font-semibold">{inWords('files.lessons')}</h3>
       <ul className="thin-scroll max-h-40 divide-y divide-edge overflow-auto rounded border border-edge bg-card">
         {others.map((r) => (
           <li key={r.id} className="flex items-center gap-2 px-2 py-1.5">
@@ -57,7 +58,7 @@ export function OtherLessons({ search }: { search: string }) {
               }}
             >
               <Layers size={13} />
-              {busy === r.id ? 'Placing…' : 'Place in this lesson'}
+              {busy === r.id ? inWords('files.placing') : inWords('files.placeInThisLesson')}
             </Button>
           </li>
         ))}

@@ -3,6 +3,7 @@ import { setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
+import { inWords } from '../../words/words'
 
 /** Which picture of the lesson a new still shows. */
 export function Pictures() {
@@ -19,7 +20,7 @@ export function Pictures() {
       onOpenChange={(o) => {
         if (!o) setDesk({ panel: 'none' })
       }}
-      title="Which picture?"
+      title={inWords('files.whichPicture')}
       wide
     >
       <ul className="grid grid-cols-4 gap-3">
@@ -40,7 +41,7 @@ export function Pictures() {
       </ul>
       <Button className="mt-3" onClick={() => setDesk({ panel: 'files' })}>
         <Plus size={13} />
-        Bring in another one
+        {inWords('files.bringInAnotherOne')}
       </Button>
     </Dialog>
   )

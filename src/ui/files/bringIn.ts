@@ -21,6 +21,7 @@ import { desk, chosenClips, edit, freshId, select, setDesk } from '../state/desk
 import { ask } from '../kit/api'
 import { Lanes, type Waiting } from './lanes'
 import { hearJob, loadJobs, useJobs, watchJob } from '../kit/jobs'
+import { inWords } from '../../words/words'
 
 /** A file that this window sends up; from then on it is a job of the server's. */
 export interface Sending {
@@ -83,10 +84,10 @@ export async function bringIntoLibrary(file: File): Promise<string> {
     await new Promise((done) => setTimeout(done, LOOK_MS))
     const sending = useSending.getState().files.find((f) => f.key === key)
     const upload = sentAs.get(key)
-    if (sending?.state === 'failed') throw new Error(sending.sentence ?? `“${file.name}” could not be sent. Try again.`)
+    if (sending?.state === 'failed') throw new Error(sending.sentence ?? inWords('files.couldNotBeSentTry', file.name))
     const job = upload ? useJobs.getState().jobs.find((j) => j.kind === 'import' && j.subject === upload) : undefined
     if (job?.state === 'done' && job.facts.sha256) return job.facts.sha256
-    if (job && isOver(job.state)) throw new Error(job.sentence ?? `“${file.name}” could not be brought in. Try again.`)
+    if (job && isOver(job.state)) throw new Error(job.sentence ?? inWords('files.couldNotBeBroughtIn', file.name))
     if (!sending && !job && upload) await loadJobs()
   }
 }
@@ -95,7 +96,7 @@ export async function bringIntoLibrary(file: File): Promise<string> {
 export async function soundInLibrary(sound: BlobPart, name: string): Promise<Medium> {
   const sha256 = await bringIntoLibrary(new File([sound], name, { type: 'audio/wav' }))
   const found = (await ask(ROUTES.listMedia, { query: { kind: 'sound' } })).find((m) => m.sha256 === sha256)
-  if (!found) throw new Error('The sound is not in the library. Try it again.')
+  if (!found) throw new Error(inWords('files.theSoundIsNotIn'))
   return found.medium
 }
 
@@ -108,7 +109,7 @@ export async function bringInSamples(): Promise<void> {
       ),
     )
   } catch {
-    toast.error('The sample files cannot be had: the server cannot be reached. Try again.')
+    toast.error(inWords('files.theSampleFilesCannotBe'))
   }
 }
 const isText = (f: File) => /\.(jsonl|vtt|srt)$/i.test(f.name)
@@ -121,7 +122,7 @@ function send(file: File, about: Record<string, string>, size = file.size): stri
     files: [...s.files, { key, name: file.name, upload: null, share: 0, state: 'sending', sentence: null }],
   }))
   if (file.size === 0) {
-    put(key, { state: 'failed', sentence: `“${file.name}” is empty (0 bytes). Record or export it again.` })
+    put(key, { state: 'failed', sentence: inWords('files.isEmpty0BytesRecord', file.name) })
     return key
   }
   let over = () => {}
@@ -176,8 +177,11 @@ function refusalOf(name: string, e: Error): string {
   const said = answer?.getBody() ?? ''
   if ((status === 507 || status === 413 || status === 422) && said.startsWith('“')) return said
   return (
-    `“${name}” could not be sent: ` +
-    `${status ? 'the server turned it away' : 'the server cannot be reached'}. Try again; what was sent is kept.`
+    inWords('files.couldNotBeSent', name) +
+    inWords(
+      'files.tryAgainWhatWasSent',
+      status ? inWords('files.theServerTurnedItAway') : inWords('files.theServerCannotBeReached'),
+    )
   )
 }
 
@@ -204,7 +208,11 @@ export function comingFiles(sending: readonly Sending[], jobs: readonly Job[], l
       const job = imports.find((j) => j.subject === f.upload) ?? null
       if (job && job.state !== 'sending') return []
       const state = f.state === 'sent' ? 'sending' : f.state
-      const step = { sending: 'Sending', failed: 'Failed', cancelled: 'Cancelled' }[state]
+      const step = {
+        sending: inWords('files.sending'),
+        failed: inWords('files.failed'),
+        cancelled: inWords('files.cancelled'),
+      }[state]
       return [{ key: f.key, name: f.name, state, step, share: f.share, sentence: f.sentence, job, sending: f }]
     })
     .reverse()
@@ -222,7 +230,7 @@ export function comingFiles(sending: readonly Sending[], jobs: readonly Job[], l
       key: job.id,
       name: job.name,
       state: job.state,
-      step: job.state === 'sending' ? 'Not sent whole yet' : job.step,
+      step: job.state === 'sending' ? inWords('files.notSentWholeYet') : job.step,
       share: job.share,
       sentence: job.sentence,
       job,
@@ -251,7 +259,7 @@ export async function cancelSending(f: Sending): Promise<void> {
 export function retrySending(f: Sending): void {
   const own = uploads.get(f.key)
   if (!own) {
-    toast('Bring the file in again: this window does not hold it any more.')
+    toast(inWords('files.bringTheFileInAgain'))
     return
   }
   put(f.key, { state: 'sending', sentence: null })
@@ -272,14 +280,14 @@ export async function layFile(sha256: string, known?: Medium, layPicture = false
     medium.kind === 'take' && desk().timed.clips.every((c) => desk().lesson.media[c.media]?.kind !== 'take')
   const there = desk().lesson.media[mediumIdOf(desk().lesson, sha256)] !== undefined
   if (there && medium.kind === 'picture' && !layPicture) return
-  if (!edit(`Bring in “${medium.name}”`, bringInto(medium, freshId('clip'), layPicture))) return
+  if (!edit(inWords('files.bringIn', medium.name), bringInto(medium, freshId('clip'), layPicture))) return
   const { width, height } = desk().lesson.frame
   toast(
     medium.kind === 'picture' && !layPicture
-      ? `“${medium.name}” is in the lesson: add it with “Still picture”.`
+      ? inWords('files.isInTheLessonAdd', medium.name)
       : firstTake && !desk().lesson.byHand.includes('size')
-        ? `“${medium.name}” sets the lesson’s size (${width} × ${height}) and frame rate.`
-        : `“${medium.name}” lies on the timeline.`,
+        ? inWords('files.setsTheLessonsSizeAnd', medium.name, width, height)
+        : inWords('files.liesOnTheTimeline', medium.name),
   )
 }
 
@@ -291,7 +299,7 @@ export async function layFileOver(sha256: string, medium: Medium): Promise<void>
   const there = lesson.media[id] !== undefined
   const lay = layOver(id, clip, playhead)
   const whole = there ? lay : inOne([addMedium(id, structuredClone(medium)), lay])
-  if (!edit(`Lay “${medium.name}” over the picture`, whole)) return
+  if (!edit(inWords('files.layOverThePicture', medium.name), whole)) return
   setDesk({ panel: 'none' })
   select([clip])
 }
@@ -304,12 +312,15 @@ export function replaceChosen(medium: Medium): void {
   const e = elementIn(desk().lesson, desk().elements[0] ?? '')
   const id = e && mediumOf(e)
   if (!e || !id) return
-  if (!edit(`“${medium.name}” in place of “${e.name}”`, replaceFile(id, structuredClone(medium)))) return
+  if (!edit(inWords('files.inPlaceOfNameName2', medium.name, e.name), replaceFile(id, structuredClone(medium)))) return
   setDesk({ panel: 'none' })
   const pieces = desk().timed.lesson.elements.filter((x) => mediumOf(x) === id).length
   toast(
-    `“${medium.name}” is shown in its place, in ${pieces === 1 ? 'one piece' : `${pieces} pieces`}. What hangs on ` +
-      'its moments and words stays.',
+    inWords(
+      'files.isShownInItsPlace',
+      medium.name,
+      pieces === 1 ? inWords('files.onePiece') : inWords('files.pieces', pieces),
+    ) + inWords('files.itsMomentsAndWordsStays'),
   )
 }
 /** What does not fit when a file comes in the place of the chosen one, in sentences; empty where all of it does. */
@@ -320,7 +331,7 @@ export function unfitFor(medium: Medium): string[] {
   if (!id) return []
   return cutByFile(timed, id, medium).map(({ element, left }) =>
     left === 0
-      ? `“${element.name}” is taken out: it shows what comes later.`
-      : `“${element.name}” ends after ${counted(left, 'frame')}.`,
+      ? inWords('files.isTakenOutItShows', element.name)
+      : inWords('files.endsAfter', element.name, counted(left, 'frame')),
   )
 }

@@ -1,4 +1,5 @@
 import { addressOf, type Asked, type Route } from '@/contract/route'
+import { inWords } from '../../words/words'
 /** What the server answered instead of doing it. */
 export class Refusal extends Error {
   constructor(
@@ -38,11 +39,10 @@ export async function ask<P extends string, Q, B, A>(
   })
   const answer = (await response.json().catch(() => {
     // An answer that breaks off, as the server died under it, is none.
-    if (response.ok) throw new TypeError('the answer broke off')
+    if (response.ok) throw new TypeError(inWords('kit.theAnswerBrokeOff'))
     return {}
   })) as { sentence?: string } & Record<string, unknown>
-  if (!response.ok)
-    throw new Refusal(response.status, answer.sentence ?? 'The server could not do this. Try again.', answer)
+  if (!response.ok) throw new Refusal(response.status, answer.sentence ?? inWords('kit.theServerCouldNotDo'), answer)
   return answer as A
 }
 /**
@@ -57,6 +57,4 @@ export async function askedEarly<T>(path: string): Promise<T | null> {
 }
 
 export const sentenceOf = (e: unknown): string =>
-  e instanceof Refusal
-    ? e.message
-    : 'The server cannot be reached. It is tried again by itself; your work is kept in this window.'
+  e instanceof Refusal ? e.message : inWords('kit.theServerCannotBeReached')

@@ -1,6 +1,7 @@
 import { X } from 'lucide-react'
 import { Dialog as Base } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { inWords } from '../../words/words'
 
 export function Dialog({
   open,
@@ -37,7 +38,7 @@ export function Dialog({
         >
           <div className="mb-3 flex items-center justify-between">
             <Base.Title className="font-head text-lg">{title}</Base.Title>
-            <Base.Close aria-label="Close" className="grid place-items-center rounded hover:bg-black/5">
+            <Base.Close aria-label={inWords('kit.close')} className="grid place-items-center rounded hover:bg-black/5">
               <X size={16} />
             </Base.Close>
           </div>

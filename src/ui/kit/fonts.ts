@@ -3,10 +3,11 @@ import { create } from 'zustand'
 import { ROUTES, type KeptFace } from '@/contract/routes'
 import { FontMetrics, FONTS, isLearnt, learnFace, type TextFace } from '@/core/text'
 import { ask } from './api'
+import { inWords } from '../../words/words'
 
 const WEIGHTS: Record<number, string> = {
   100: 'thin',
-  200: 'very light',
+  200: inWords('kit.veryLight'),
   300: 'light',
   400: 'regular',
   500: 'medium',

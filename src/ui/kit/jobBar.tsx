@@ -1,6 +1,7 @@
 import type { Job } from '@/contract/news'
 import { Button } from './button'
 import { cancelJob } from './jobs'
+import { inWords } from '../../words/words'
 
 /** How far a job is that goes on, with what it is doing; it can be cancelled. */
 export function JobBar({ job, label }: { job: Job; label: string }) {
@@ -10,7 +11,7 @@ export function JobBar({ job, label }: { job: Job; label: string }) {
         <span>
           {job.step} {job.share > 0 ? `${Math.round(job.share * 100)} %` : ''}
         </span>
-        <Button onClick={() => cancelJob(job.id)}>Cancel</Button>
+        <Button onClick={() => cancelJob(job.id)}>{inWords('common.cancel')}</Button>
       </div>
       <div
         className="h-1 rounded bg-edge"

@@ -1,5 +1,6 @@
 import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { inWords } from '../../words/words'
 
 type Here = 'lessons' | 'exports' | 'library' | 'styles'
 export function PageHead({ here, children }: { here: Here; children?: ReactNode }) {
@@ -19,13 +20,14 @@ export function PageHead({ here, children }: { here: Here; children?: ReactNode 
     <header className="flex items-center gap-5 border-b border-edge-strong bg-sheet px-6">
       <h1 className="flex items-center gap-2 font-head text-lg">
         <img src="/icon.svg" alt="" className="size-6" />
-        Vivid Vane<span className="sr-only">: {here}</span>
+        {inWords('kit.vividVane')}
+        <span className="sr-only">: {here}</span>
       </h1>
       <nav className="flex gap-4">
-        {tab('/', 'lessons', 'Lessons')}
-        {tab('/exports', 'exports', 'Exports')}
-        {tab('/library', 'library', 'Library')}
-        {tab('/styles', 'styles', 'House styles')}
+        {tab('/', 'lessons', inWords('kit.lessons'))}
+        {tab('/exports', 'exports', inWords('kit.exports'))}
+        {tab('/library', 'library', inWords('kit.library'))}
+        {tab('/styles', 'styles', inWords('kit.houseStyles'))}
       </nav>
       <span className="flex-1" />
       {children}

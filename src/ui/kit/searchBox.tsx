@@ -1,7 +1,8 @@
+import { inWords } from '../../words/words'
 /** A field for a part of a name; what is found stands elsewhere. */
 export function SearchBox({
   label,
-  hint = 'Search by name',
+  hint = inWords('kit.searchByName'),
   value,
   onChange,
   className = '',

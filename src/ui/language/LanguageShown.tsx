@@ -3,6 +3,7 @@ import { languagesOf } from '@/core/language'
 import { lookIn, setDesk, useDesk, wholeLesson } from '../state/desk'
 import { IconButton } from '../kit/button'
 import { languageName } from './names'
+import { inWords } from '../../words/words'
 
 /** In which language the lesson is looked at, where it has several; and where they are written. */
 export function LanguageShown() {
@@ -13,7 +14,7 @@ export function LanguageShown() {
     <>
       {all.length > 1 && (
         <select
-          aria-label="Looked at in"
+          aria-label={inWords('language.lookedAtIn')}
           value={language ?? all[0]}
           onChange={(e) => lookIn(e.target.value === all[0] ? null : e.target.value)}
           className={
@@ -28,7 +29,7 @@ export function LanguageShown() {
           ))}
         </select>
       )}
-      <IconButton label="Script and languages" onClick={() => setDesk({ panel: 'languages' })}>
+      <IconButton label={inWords('language.scriptAndLanguages')} onClick={() => setDesk({ panel: 'languages' })}>
         <Languages size={16} />
       </IconButton>
     </>

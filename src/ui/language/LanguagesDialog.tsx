@@ -9,6 +9,7 @@ import { LANGUAGES } from '../script/script'
 import { languageName } from './names'
 import { OtherLanguage } from './OtherLanguage'
 import { OwnLanguage } from './OwnLanguage'
+import { inWords } from '../../words/words'
 
 /** What is said and written in a lesson, in its own language and beside it in others. */
 export function LanguagesDialog() {
@@ -19,7 +20,7 @@ export function LanguagesDialog() {
       onOpenChange={(is) => {
         if (!is) setDesk({ panel: 'none' })
       }}
-      title="Script and languages"
+      title={inWords('language.scriptAndLanguages')}
       wide="widest"
     >
       {open && <Pages />}
@@ -50,27 +51,31 @@ function Pages() {
       }
     >
       {name}
-      {missing > 0 && <span className="text-xs text-muted"> {missing} missing</span>}
+      {missing > 0 && <span className="text-xs text-muted"> {inWords('language.missing', missing)}</span>}
     </button>
   )
   return (
     <>
-      <div className="mb-3 flex flex-wrap items-center gap-1.5" role="tablist" aria-label="Languages">
+      <div
+        className="mb-3 flex flex-wrap items-center gap-1.5"
+        role="tablist"
+        aria-label={inWords('language.languages')}
+      >
         {tab(null, languageName(first.language), 0)}
         {others.map((v) => tab(v.id, languageName(v.language), missingIn(lesson, v).length))}
         <select
-          aria-label="Add a language"
+          aria-label={inWords('language.addALanguage')}
           value=""
           className={`${BOX} h-7`}
           onChange={(e) => {
             const language = e.target.value
             const own = first.language === 'und' ? 'en' : undefined
-            if (edit(`Another language: ${languageName(language)}`, addLanguage(language, own)))
+            if (edit(inWords('language.anotherLanguage', languageName(language)), addLanguage(language, own)))
               setAt(lessonAt(wholeLesson(), wayOf(inside))!.voices.find((v) => v.language === language)!.id)
           }}
         >
           <option value="" disabled>
-            + Add a language
+            {inWords('language.addALanguage2')}
           </option>
           {free.map((l) => (
             <option key={l.value} value={l.value}>

@@ -12,6 +12,7 @@ import { ChooseSound } from '../script/ChooseSound'
 import { findWords, narrate, textOfPhrases } from '../script/script'
 import { languageName } from './names'
 import { Speaking } from './Speaking'
+import { inWords } from '../../words/words'
 
 const textOf = (p: Phrase | null) => p?.words.map((w) => w.text).join(' ') ?? ''
 const shortened = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text)
@@ -31,20 +32,25 @@ export function OtherLanguage({ lesson, first, voice, onGone }: OtherProps & { o
       <SpokenBy lesson={lesson} first={first} voice={voice} />
       <Speaking />
       <div className="mb-2 flex items-center gap-6">
-        <Tick label={`Only what is missing (${missing.size})`} value={only} onChange={setOnly} />
+        <Tick label={inWords('language.onlyWhatIsMissing', missing.size)} value={only} onChange={setOnly} />
         <Tick
-          label="The picture follows the voice"
+          label={inWords('common.thePictureFollowsTheVoice')}
           value={voice.follows}
-          onChange={(v) => edit(v ? `The picture follows ${name}` : `The picture stays`, setFollows(voice.id, v))}
+          onChange={(v) =>
+            edit(
+              v ? inWords('language.thePictureFollows', name) : inWords('language.thePictureStays'),
+              setFollows(voice.id, v),
+            )
+          }
         />
         <span className="flex-1" />
         <Button
           onClick={() => {
-            if (edit(`${name} taken out`, removeLanguage(voice.id))) onGone()
+            if (edit(inWords('language.takenOut', name), removeLanguage(voice.id))) onGone()
           }}
         >
           <Trash2 size={13} />
-          Take this language out
+          {inWords('language.takeThisLanguageOut')}
         </Button>
       </div>
       <TooLong lesson={lesson} language={voice.language} />
@@ -65,16 +71,16 @@ function SpokenBy({ lesson, first, voice }: OtherProps) {
     <div className="mb-2 flex flex-wrap items-center gap-2">
       <span className="flex-1 truncate text-muted">
         {take
-          ? `Spoken in “${take.name}”: ${take.words.length} of ${words} words have their time.`
-          : 'Nobody speaks it yet: the first recording is heard.'}
+          ? inWords('language.spokenInOfWordsHave', take.name, take.words.length, words)
+          : inWords('language.nobodySpeaksItYetThe')}
       </span>
       <Button disabled={words === 0} onClick={() => setChoosing(true)}>
         <Mic size={13} />
-        {take ? 'Another recording …' : 'A recording of it …'}
+        {take ? inWords('language.anotherRecording') : inWords('language.aRecordingOfIt')}
       </Button>
       <Button disabled={words === 0} onClick={() => void narrate(voice.id, script, voice.language)}>
         <AudioLines size={13} />
-        Let the narrator speak it
+        {inWords('language.letTheNarratorSpeakIt')}
       </Button>
       <Button
         look="main"
@@ -84,12 +90,14 @@ function SpokenBy({ lesson, first, voice }: OtherProps) {
         }}
       >
         <Eye size={13} />
-        {shown === voice.language ? `Look at it in ${languageName(first.language)}` : `Look at it in ${name}`}
+        {shown === voice.language
+          ? inWords('language.lookAtItIn', languageName(first.language))
+          : inWords('language.lookAtItInName', name)}
       </Button>
       {choosing && (
         <ChooseSound
-          title={`A recording in ${name}`}
-          words="The words of its script are found in it, offline. It is heard in the place of the first one then."
+          title={inWords('language.aRecordingIn', name)}
+          words={inWords('language.theWordsOfItsScript')}
           but={take?.sha256}
           onChoose={(f) => void findWords(f.sha256, script, voice.language, { voice: voice.id })}
           onClose={() => setChoosing(false)}
@@ -104,7 +112,10 @@ function TooLong({ lesson, language }: { lesson: Lesson; language: string }) {
   const long = tooLong(lesson, language)
   if (long.length === 0) return null
   return (
-    <ul className="mb-2 space-y-1 rounded border border-accent bg-accent-wash p-2" aria-label="Too long">
+    <ul
+      className="mb-2 space-y-1 rounded border border-accent bg-accent-wash p-2"
+      aria-label={inWords('language.tooLong')}
+    >
       {long.map((l) => (
         <li key={l.element} className="flex items-center gap-2">
           <span className="flex-1">{l.sentence}</span>
@@ -115,7 +126,7 @@ function TooLong({ lesson, language }: { lesson: Lesson; language: string }) {
               select([l.element])
             }}
           >
-            Show it
+            {inWords('language.showIt')}
           </Button>
         </li>
       ))}
@@ -182,7 +193,7 @@ function Beside({ lesson, first, voice, missing, only }: OtherProps & { missing:
         </tbody>
       </table>
       {phrases.length + texts.length === 0 && (
-        <p className="p-3 text-muted">There is nothing said or written in this lesson yet.</p>
+        <p className="p-3 text-muted">{inWords('language.thereIsNothingSaidOr')}</p>
       )}
     </div>
   )
@@ -218,7 +229,11 @@ function Row({ left, missing, children }: { left: ReactNode; missing: boolean; c
     <tr className="border-t border-edge align-top">
       <td className="px-2 py-1.5">
         {missing && (
-          <span className="mr-1.5 inline-block size-2 rounded-full bg-accent" role="img" aria-label="missing" />
+          <span
+            className="mr-1.5 inline-block size-2 rounded-full bg-accent"
+            role="img"
+            aria-label={inWords('language.missing2')}
+          />
         )}
         {left}
       </td>
@@ -254,25 +269,31 @@ function PhraseRow({
   const mates = new Map([...wordMates(lesson, first, voice)].map(([mine, theirs]) => [theirs, mine]))
   return (
     <Row missing={missing} left={p.heading ? <strong># {text}</strong> : text}>
-      <Words label={`Translation of: ${shortened(text)}`} lines={2} value={textOf(own)} onChange={onSay} />
+      <Words
+        label={inWords('language.translationOf', shortened(text))}
+        lines={2}
+        value={textOf(own)}
+        onChange={onSay}
+      />
       {!p.heading &&
         own &&
         own.words.length > 0 &&
         hung.map(({ word, names }) => (
           <div key={word.id} className="flex items-center gap-1.5 py-0.5 text-xs text-muted">
-            <span className="truncate">
-              “{word.text}” ({names.join(', ')}) is
-            </span>
+            <span className="truncate">{inWords('language.is', word.text, names.join(', '))}</span>
             <select
-              aria-label={`What “${word.text}” is`}
+              aria-label={inWords('language.whatIs', word.text)}
               className={BOX}
               value={voice.links[word.id] ?? ''}
               onChange={(e) =>
-                edit(`“${word.text}” is another word`, linkWord(voice.id, word.id, e.target.value || null))
+                edit(inWords('language.isAnotherWord', word.text), linkWord(voice.id, word.id, e.target.value || null))
               }
             >
               <option value="">
-                {own.words.find((w) => w.id === mates.get(word.id))?.text ?? 'nothing yet'} (by its place)
+                {inWords(
+                  'language.byItsPlace',
+                  own.words.find((w) => w.id === mates.get(word.id))?.text ?? inWords('language.nothingYet'),
+                )}
               </option>
               {own.words.map((w) => (
                 <option key={w.id} value={w.id}>

@@ -12,6 +12,7 @@ import { useDraft } from '../fields/useDraft'
 import { ChooseSound } from '../script/ChooseSound'
 import { findWords, LANGUAGES, narrate, textOfPhrases } from '../script/script'
 import { Speaking } from './Speaking'
+import { inWords } from '../../words/words'
 
 /** The script of a lesson in its own language: written here, spoken by the narrator that ships, or by a recording. */
 export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice }) {
@@ -30,24 +31,20 @@ export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice })
     : [{ value: language, label: language }, ...LANGUAGES]
   return (
     <div>
-      <p className="mb-2 text-muted">
-        Lines that begin with # are headings: they become chapters and are not spoken. The narrator that ships speaks it
-        as a stand-in, so that the lesson can be timed before a voice is recorded; elements hang on its words and go
-        along with the recording later.
-      </p>
+      <p className="mb-2 text-muted">{inWords('language.linesThatBeginWithAre')}</p>
       <textarea
-        aria-label="Script"
+        aria-label={inWords('language.script')}
         rows={16}
         value={text}
         onChange={(e) => write(e.target.value)}
-        placeholder={'# Welcome\n\nIn this lesson, we lend out a tool.'}
+        placeholder={inWords('language.welcomeInThisLessonWe')}
         className={`${BOX} w-full !py-1.5 leading-relaxed`}
       />
       <Drafted drafted={drafted} onDrop={drop} />
       <div className="my-3 flex flex-wrap items-center gap-2">
-        <Choice label="Language" value={language} options={options} onChange={setLanguage} />
+        <Choice label={inWords('common.language')} value={language} options={options} onChange={setLanguage} />
         <label className="cursor-pointer text-accent-deep underline">
-          Bring in a text
+          {inWords('language.bringInAText')}
           <input
             type="file"
             hidden
@@ -56,17 +53,17 @@ export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice })
           />
         </label>
         <span className="flex-1 truncate text-right text-muted">
-          {recorded ? `Spoken in “${recorded.name}”` : 'Nobody speaks it yet'}
+          {recorded ? inWords('language.spokenIn', recorded.name) : inWords('language.nobodySpeaksItYet')}
         </span>
         {recorded && (
           <Button disabled={text.trim() === ''} onClick={() => void findWords(recorded.sha256, text, language)}>
             <ScrollText size={13} />
-            Find the words
+            {inWords('language.findTheWords')}
           </Button>
         )}
         <Button disabled={text.trim() === ''} onClick={() => setChoosing(true)}>
           <Mic size={13} />
-          {recorded ? 'Another recording …' : 'A recording of it …'}
+          {recorded ? inWords('language.anotherRecording') : inWords('language.aRecordingOfIt')}
         </Button>
         <Button
           look={recorded ? 'plain' : 'main'}
@@ -74,14 +71,14 @@ export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice })
           onClick={() => void narrate(null, text, language)}
         >
           <AudioLines size={13} />
-          Let the narrator speak it
+          {inWords('language.letTheNarratorSpeakIt')}
         </Button>
       </div>
       <Speaking />
       {choosing && (
         <ChooseSound
-          title="A recording of this script"
-          words="Its words are found in it, offline; what hangs on words goes along with them, and the picture follows."
+          title={inWords('language.aRecordingOfThisScript')}
+          words={inWords('language.itsWordsAreFoundIn')}
           but={recorded?.sha256}
           onChoose={(f) => void findWords(f.sha256, text, language, { voice: null })}
           onClose={() => setChoosing(false)}

@@ -2,6 +2,7 @@ import { isOver } from '@/contract/news'
 import { useDesk } from '../state/desk'
 import { Button } from '../kit/button'
 import { cancelJob, useJobs } from '../kit/jobs'
+import { inWords } from '../../words/words'
 
 /** What is being spoken, or listened to, for the lesson: how far it has come, and a way to stop it. */
 export function Speaking() {
@@ -14,7 +15,7 @@ export function Speaking() {
       <span className="flex-1">
         {job.step} {job.share > 0 ? `${Math.round(job.share * 100)} %` : ''}
       </span>
-      <Button onClick={() => cancelJob(job.id)}>Cancel</Button>
+      <Button onClick={() => cancelJob(job.id)}>{inWords('common.cancel')}</Button>
     </div>
   )
 }

@@ -7,6 +7,7 @@ import { ROUTES } from '@/contract/routes'
 import { shippedTemplates } from '@/core/ready'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
+import { inWords } from '../../words/words'
 
 const ITEM = 'cursor-pointer rounded px-2 py-1 outline-none data-[highlighted]:bg-accent-wash'
 interface Named {
@@ -35,7 +36,7 @@ export function FromTemplate() {
     <DropdownMenu.Root onOpenChange={(is) => is && open()}>
       <DropdownMenu.Trigger asChild>
         <Button>
-          From a template
+          {inWords('lessons.fromATemplate')}
           <ChevronDown size={13} />
         </Button>
       </DropdownMenu.Trigger>

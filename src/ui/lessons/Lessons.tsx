@@ -18,6 +18,7 @@ import { Tips } from '../kit/tips'
 import { FromTemplate } from './FromTemplate'
 import { PageHead } from '../kit/pageHead'
 import { SearchBox } from '../kit/searchBox'
+import { inWords } from '../../words/words'
 
 /** A lesson as the library lists it. */
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
@@ -69,16 +70,16 @@ function useLessons(first: LessonRow[] | null) {
   const copy = (r: LessonRow) =>
     void ask(ROUTES.makeLesson, { body: { copyOf: r.id } }).then(() => {
       load()
-      toast(`“${r.name}” is duplicated.`)
+      toast(inWords('lessons.isDuplicated', r.name))
     }, tell)
   const putAway = (r: LessonRow, removed: boolean) =>
     ask(ROUTES.removeLesson, { at: { id: r.id }, body: { removed } }).then(load)
   const remove = (r: LessonRow) =>
     void putAway(r, true).then(
       () =>
-        toast(`“${r.name}” is removed.`, {
+        toast(inWords('lessons.isRemoved', r.name), {
           duration: 12_000,
-          action: { label: 'Put it back', onClick: () => void putAway(r, false).catch(tell) },
+          action: { label: inWords('lessons.putItBack'), onClick: () => void putAway(r, false).catch(tell) },
         }),
       tell,
     )
@@ -94,11 +95,16 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
   return (
     <>
       <PageHead here="lessons">
-        <SearchBox label="Search the lessons" value={search} onChange={setSearch} className="w-64 py-1" />
+        <SearchBox
+          label={inWords('lessons.searchTheLessons')}
+          value={search}
+          onChange={setSearch}
+          className="w-64 py-1"
+        />
         <FromTemplate />
         <Button look="main" onClick={make}>
           <Plus size={14} />
-          New lesson
+          {inWords('lessons.newLesson')}
         </Button>
       </PageHead>
       <svg className="hidden" aria-hidden>
@@ -116,7 +122,7 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
           </p>
         )}
         {rows?.length === 0 && !trouble && search && (
-          <p className="mt-16 text-center text-lg text-muted">No lesson has “{search}” in its name.</p>
+          <p className="mt-16 text-center text-lg text-muted">{inWords('lessons.noLessonHasInIts', search)}</p>
         )}
         {rows?.length === 0 && !trouble && !search && <NoLessons onMake={make} onDemo={demo} loading={loading} />}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
@@ -132,15 +138,15 @@ export function Lessons({ first }: { first: LessonRow[] | null }) {
 
 const NoLessons = ({ onMake, onDemo, loading }: { onMake: () => void; onDemo: () => void; loading: boolean }) => (
   <div className="mx-auto mt-16 max-w-[460px] text-center">
-    <p className="mb-4 text-lg">There is no lesson yet.</p>
-    <p className="mb-5 text-muted">Make one and drop a screen recording into it; or look at how one is made first.</p>
+    <p className="mb-4 text-lg">{inWords('lessons.thereIsNoLessonYet')}</p>
+    <p className="mb-5 text-muted">{inWords('lessons.makeOneAndDropA')}</p>
     <div className="flex justify-center gap-2">
       <Button look="main" onClick={onMake}>
         <Plus size={14} />
-        New lesson
+        {inWords('lessons.newLesson')}
       </Button>
       <Button disabled={loading} onClick={onDemo}>
-        {loading ? 'Loading the demo…' : 'Load the demo lesson'}
+        {loading ? inWords('lessons.loadingTheDemo') : inWords('lessons.loadTheDemoLesson')}
       </Button>
     </div>
   </div>
@@ -165,7 +171,7 @@ function LessonCard({ of: r, onCopy, onRemove }: { of: LessonRow; onCopy: () => 
               loading="lazy"
             />
           ) : (
-            <span className="text-[#cfc8bb]">No recording yet</span>
+            <span className="text-[#cfc8bb]">{inWords('lessons.noRecordingYet')}</span>
           )}
         </span>
         <span className="block px-3 pt-2 font-head text-[15px]">{r.name}</span>
@@ -178,10 +184,10 @@ function LessonCard({ of: r, onCopy, onRemove }: { of: LessonRow; onCopy: () => 
             {WHEN.format(new Date(r.updatedAt))}
           </time>
         </span>
-        <IconButton label={`Duplicate ${r.name}`} onClick={onCopy}>
+        <IconButton label={inWords('lessons.duplicate', r.name)} onClick={onCopy}>
           <Drawn id="copy" />
         </IconButton>
-        <IconButton label={`Remove ${r.name}`} onClick={onRemove}>
+        <IconButton label={inWords('lessons.remove', r.name)} onClick={onRemove}>
           <Drawn id="remove" />
         </IconButton>
       </div>

@@ -14,6 +14,7 @@ import { knowFaces } from '../kit/fonts'
 import { Thumb } from '../kit/thumb'
 import { sampleOf } from '../ready/scene'
 import { give } from './given'
+import { inWords } from '../../words/words'
 
 const LIKE = { ...emptyLesson('Sample'), style: USUAL_STYLE }
 
@@ -25,14 +26,19 @@ interface Card {
   frame: number
   kept: Kept | null
 }
-const kinds = { ready: 'Ready things', template: 'Lesson templates' } as const
+const kinds = { ready: inWords('library.readyThings'), template: inWords('library.lessonTemplates') } as const
 type Kind = keyof typeof kinds
 
 const asCard = (k: Kept): Card | null => {
   if (k.kind === 'ready') {
     const { lesson, frame } = sampleOf(k.doc, LIKE)
     const n = k.doc.slots.length
-    const about = n === 0 ? 'Stands by itself.' : n === 1 ? 'Hangs on a moment.' : `Hangs on ${n} moments.`
+    const about =
+      n === 0
+        ? inWords('library.standsByItself')
+        : n === 1
+          ? inWords('library.hangsOnAMoment')
+          : inWords('library.hangsOnMoments', n)
     return { id: k.id, name: k.name, about, lesson, frame, kept: k }
   }
   return k.kind === 'template'
@@ -73,9 +79,9 @@ export function KeptList({ kind, search, version }: { kind: Kind; search: string
     try {
       await ask(ROUTES.letGoOf, { at: { id: card.id } })
       await load()
-      toast(`“${card.name}” is not kept any more.`, {
+      toast(inWords('library.isNotKeptAnyMore', card.name), {
         action: {
-          label: 'Undo',
+          label: inWords('common.undo'),
           onClick: () =>
             void ask(ROUTES.keep, { body: { kind: card.kept!.kind, doc: card.kept!.doc } as Keep })
               .then(load)
@@ -100,26 +106,26 @@ export function KeptList({ kind, search, version }: { kind: Kind; search: string
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-4">
         {cards.map((card) => (
           <li key={card.id} className="flex flex-col rounded border border-edge bg-card p-2">
-            <Thumb lesson={card.lesson} frame={card.frame} label={`What “${card.name}” looks like`} />
+            <Thumb lesson={card.lesson} frame={card.frame} label={inWords('library.whatLooksLike', card.name)} />
             <span className="mt-1.5 font-semibold">{card.name}</span>
             <span className="flex-1 text-xs text-muted">{card.about}</span>
             <span className="mt-1 flex items-center gap-1">
               {kind === 'template' && (
                 <Button onClick={() => void begin(card.id)}>
                   <Plus size={13} />
-                  Begin a lesson
+                  {inWords('library.beginALesson')}
                 </Button>
               )}
               <span className="flex-1" />
               {card.kept && (
                 <>
                   <IconButton
-                    label={`Save “${card.name}” as a file for others`}
+                    label={inWords('library.saveAsAFileFor', card.name)}
                     onClick={() => void give(card.id, card.name)}
                   >
                     <Share size={14} />
                   </IconButton>
-                  <IconButton label={`Let go of “${card.name}”`} onClick={() => void letGo(card)}>
+                  <IconButton label={inWords('library.letGoOf', card.name)} onClick={() => void letGo(card)}>
                     <Trash2 size={14} />
                   </IconButton>
                 </>

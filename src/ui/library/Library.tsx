@@ -10,6 +10,7 @@ import { SearchBox } from '../kit/searchBox'
 import { takeGiven } from './given'
 import { KeptList } from './KeptLists'
 import { MediaList } from './MediaList'
+import { inWords } from '../../words/words'
 
 /** All that lessons are made of: files with where they are used, ready things, templates, icons. */
 export function Library() {
@@ -19,14 +20,19 @@ export function Library() {
   return (
     <div className="flex h-screen flex-col">
       <PageHead here="library">
-        <SearchBox label="Search the library" value={search} onChange={setSearch} className="w-64 py-1" />
+        <SearchBox
+          label={inWords('library.searchTheLibrary')}
+          value={search}
+          onChange={setSearch}
+          className="w-64 py-1"
+        />
         <input
           ref={input}
           type="file"
           multiple
           hidden
           accept=".json"
-          aria-label="Files from others"
+          aria-label={inWords('library.filesFromOthers')}
           onChange={(e) => {
             void takeGiven([...(e.target.files ?? [])]).then(() => setVersion((v) => v + 1))
             e.target.value = ''
@@ -34,7 +40,7 @@ export function Library() {
         />
         <Button onClick={() => input.current?.click()}>
           <FileDown size={14} />
-          Bring in a file from others
+          {inWords('library.bringInAFileFrom')}
         </Button>
       </PageHead>
       <main className="min-h-0 flex-1 overflow-auto">
@@ -61,9 +67,12 @@ function IconList({ search }: { search: string }) {
   const names = useMemo(() => (icons ? iconsFound(icons, search, iconsUsed()).slice(0, SHOWN) : []), [icons, search])
   if (!icons || names.length === 0) return null
   return (
-    <section aria-label="Icons">
+    <section aria-label={inWords('library.icons')}>
       <h2 className="mb-2 font-head text-lg">
-        Icons <span className="text-xs text-muted">{Object.keys(icons).length.toLocaleString('en-GB')} ship</span>
+        {inWords('library.icons')}{' '}
+        <span className="text-xs text-muted">
+          {inWords('library.ship', Object.keys(icons).length.toLocaleString('en-GB'))}
+        </span>
       </h2>
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(44px,1fr))] gap-1">
         {names.map((name) => (

@@ -6,10 +6,13 @@ import { ROUTES, type LibraryFile, type MediumUse } from '@/contract/routes'
 import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { Question } from '../kit/question'
+import { inWords } from '../../words/words'
 
 const ICONS = { take: Film, sound: Music, picture: Image }
 const size = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} KB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
+  bytes < 1e6
+    ? inWords('library.kb', Math.max(1, Math.round(bytes / 1e3)))
+    : inWords('library.mb', (bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0))
 const isFree = (u: MediumUse | undefined): boolean => u !== undefined && u.lessons.length === 0 && u.kept.length === 0
 
 /** The files of the library with where each is used; those that nothing uses can go. */
@@ -41,7 +44,7 @@ export function MediaList({ search }: { search: string }) {
         toast.error(`“${f.name}”: ${sentenceOf(e)}`)
       }
     }
-    if (gone > 0) toast(gone === 1 ? `“${list[0]!.name}” is gone.` : `${gone} files are gone.`)
+    if (gone > 0) toast(gone === 1 ? inWords('library.isGone', list[0]!.name) : inWords('library.filesAreGone', gone))
     await load()
   }
   const bytes = (list: readonly LibraryFile[]) => size(list.reduce((sum, f) => sum + f.bytes, 0))
@@ -49,13 +52,14 @@ export function MediaList({ search }: { search: string }) {
     <section aria-labelledby="library-files">
       <div className="mb-2 flex items-center gap-3">
         <h2 id="library-files" className="font-head text-lg">
-          Recordings, stills and sounds
+          {inWords('library.recordingsStillsAndSounds')}
         </h2>
         <span className="flex-1" />
         {unused.length > 0 && (
           <Button onClick={() => setGoing(unused)}>
             <Trash2 size={14} />
-            {unused.length === 1 ? 'One is not used' : `${unused.length} are not used`}, {bytes(unused)}
+            {unused.length === 1 ? inWords('library.oneIsNotUsed') : inWords('library.areNotUsed', unused.length)},{' '}
+            {bytes(unused)}
           </Button>
         )}
       </div>
@@ -65,27 +69,28 @@ export function MediaList({ search }: { search: string }) {
         ))}
         {files?.length === 0 && (
           <li className="p-3 text-muted">
-            {search
-              ? 'No file has this in its name.'
-              : 'No file was brought in yet: open a lesson and drop one into it.'}
+            {search ? inWords('library.noFileHasThisIn') : inWords('library.noFileWasBroughtIn')}
           </li>
         )}
-        {files === null && <li className="p-3 text-muted">Looking …</li>}
+        {files === null && <li className="p-3 text-muted">{inWords('library.looking')}</li>}
       </ul>
       <Question
         open={going !== null}
-        title={going?.length === 1 ? `Remove “${going[0]!.name}”?` : `Remove ${going?.length ?? 0} files?`}
+        title={
+          going?.length === 1
+            ? inWords('library.remove', going[0]!.name)
+            : inWords('library.removeFiles', going?.length ?? 0)
+        }
         words={
           going?.some((f) => uses?.get(f.sha256)?.past)
-            ? 'No lesson uses this now. Where it was used before, neither undo nor putting a removed lesson back ' +
-              'can show it again. It is gone for good.'
-            : 'Nothing uses this, and nothing ever did. It is gone for good.'
+            ? inWords('library.noLessonUsesThisNow') + inWords('library.canShowItAgainIt')
+            : inWords('library.nothingUsesThisAndNothing')
         }
         onLeave={() => setGoing(null)}
       >
-        <Button onClick={() => setGoing(null)}>Keep</Button>
+        <Button onClick={() => setGoing(null)}>{inWords('library.keep')}</Button>
         <Button look="main" onClick={() => void remove(going ?? [])}>
-          Remove for good
+          {inWords('library.removeForGood')}
         </Button>
       </Question>
     </section>
@@ -114,7 +119,7 @@ function FileRow({
       <span className="figures w-16 text-right text-xs text-muted">{size(f.bytes)}</span>
       <UsedIn use={uses?.get(f.sha256)} known={uses !== null} />
       {isFree(uses?.get(f.sha256)) && (
-        <IconButton label={`Remove “${f.name}” for good`} onClick={onRemove}>
+        <IconButton label={inWords('library.removeForGoodName', f.name)} onClick={onRemove}>
           <Trash2 size={14} />
         </IconButton>
       )}
@@ -135,8 +140,11 @@ function UsedIn({ use, known }: { use: MediumUse | undefined; known: boolean }) 
         </span>
       ))}
       {others.length > 0 && `${use!.lessons.length > 0 ? ', ' : 'in '}${others.join(', ')}`}
-      {use && use.lessons.length === 0 && others.length === 0 && (use.past ? 'only in what can be undone' : 'not used')}
-      {!use && (known ? 'not used' : '…')}
+      {use &&
+        use.lessons.length === 0 &&
+        others.length === 0 &&
+        (use.past ? inWords('library.onlyInWhatCanBe') : inWords('library.notUsed'))}
+      {!use && (known ? inWords('library.notUsed') : '…')}
     </span>
   )
 }

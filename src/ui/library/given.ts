@@ -1,6 +1,7 @@
 import { toast } from 'sonner'
 import { GivenFile, ROUTES } from '@/contract/routes'
 import { ask, sentenceOf } from '../kit/api'
+import { inWords } from '../../words/words'
 
 /** Saves something that is kept as a file for others. */
 export async function give(id: string, name: string): Promise<void> {
@@ -14,7 +15,13 @@ export async function give(id: string, name: string): Promise<void> {
     setTimeout(() => URL.revokeObjectURL(url), 60_000)
     const media = Object.keys(file.media).length
     toast(
-      `“${name}” is saved as a file${media > 0 ? `, with ${media === 1 ? 'one file' : `${media} files`} in it` : ''}.`,
+      inWords(
+        'library.isSavedAsAFile',
+        name,
+        media > 0
+          ? inWords('library.withInIt', media === 1 ? inWords('library.oneFile') : inWords('library.files', media))
+          : '',
+      ),
     )
   } catch (e) {
     toast.error(sentenceOf(e))
@@ -29,12 +36,12 @@ export async function takeGiven(files: Iterable<File>): Promise<void> {
       .then((text) => GivenFile.safeParse(JSON.parse(text)))
       .catch(() => null)
     if (!read?.success) {
-      toast.error(`“${file.name}” is nothing that was kept in Vivid Vane. Choose a file that was saved from a library.`)
+      toast.error(inWords('library.isNothingThatWasKept', file.name))
       continue
     }
     try {
       const { name } = await ask(ROUTES.bringKept, { body: read.data })
-      toast.success(`“${name}” is kept in this library now.`)
+      toast.success(inWords('library.isKeptInThisLibrary', name))
     } catch (e) {
       toast.error(sentenceOf(e))
     }

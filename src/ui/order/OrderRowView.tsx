@@ -14,6 +14,7 @@ import { KindIcon, MomentIcon } from '../kit/kindIcon'
 import { MomentPicture } from './MomentPicture'
 import { ProposedMarks } from './TakePointer'
 import { momentKind } from '@/core/moments'
+import { inWords } from '../../words/words'
 
 const HERE = <span className="absolute inset-y-0 left-0 w-[3px] bg-accent" aria-hidden />
 const TIME = 'figures mt-px w-[72px] shrink-0 text-[11px] text-muted'
@@ -52,7 +53,7 @@ export function OrderRowView({
             `text-left ${heading ? 'font-head text-[14px]' : ''}`
           }
         >
-          <span className={TIME}>{m.frame === null ? 'cut away' : timecode(m.frame, lesson.rate)}</span>
+          <span className={TIME}>{m.frame === null ? inWords('order.cutAway') : timecode(m.frame, lesson.rate)}</span>
           {!writing && (
             <span className="mt-[3px] shrink-0 text-muted">
               <MomentIcon kind={m.kind} size={12} />
@@ -68,8 +69,8 @@ export function OrderRowView({
         {written && !writing && (
           <button
             type="button"
-            aria-label={`Write “${label}” anew`}
-            title="Write it anew (double click, F2)"
+            aria-label={inWords('order.writeAnew', label)}
+            title={inWords('order.writeItAnewDoubleClick')}
             onClick={() => setWriting(true)}
             className={
               'absolute top-[25px] right-0.5 grid size-[24px] place-items-center rounded text-muted opacity-0 ' +
@@ -108,11 +109,11 @@ function PhraseField({
   const keep = (value: string) => {
     const { lesson } = desk()
     const own = phrases(lesson.media[media]?.words ?? []).find((p) => p.id === phrase)
-    if (own && value.trim() !== own.text) edit('The script, written anew', rewrite(media, own.words, value))
+    if (own && value.trim() !== own.text) edit(inWords('order.theScriptWrittenAnew'), rewrite(media, own.words, value))
   }
   return (
     <WrittenHere
-      label="The phrase of the script"
+      label={inWords('order.thePhraseOfTheScript')}
       value={text}
       rows={Math.max(2, Math.ceil(text.length / 24))}
       onChange={keep}
@@ -141,7 +142,7 @@ function HangingView({ hanging }: { hanging: Hanging }) {
       <KindIcon kind={kindName(element)} size={12} />
       <span className="truncate">{element.name}</span>
       <span className="ml-auto shrink-0 text-[11px] text-muted">
-        {pose !== undefined ? `to pose ${pose + 1}` : side === 'start' ? 'starts' : 'ends'}
+        {pose !== undefined ? inWords('order.toPose', pose + 1) : side === 'start' ? 'starts' : 'ends'}
       </span>
     </button>
   )
@@ -186,7 +187,7 @@ function AddHere({ moment, frame, label }: { moment: string; frame: number | nul
       <DropdownMenu.Trigger asChild>
         <button
           type="button"
-          aria-label={`Add an element at ${label}`}
+          aria-label={inWords('order.addAnElementAt', label)}
           className={
             'mr-0.5 grid size-[24px] shrink-0 place-items-center rounded text-muted opacity-50 ' +
             'group-hover:opacity-100 hover:bg-black/10 focus-visible:opacity-100'

@@ -9,6 +9,7 @@ import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { OrderRowView, RunView } from './OrderRowView'
 import { TakePointer } from './TakePointer'
+import { inWords } from '../../words/words'
 
 /** What can be shown or left out. */
 const SORTS = Object.entries(MOMENT_LISTS).map(([id, label]) => ({ id, label }))
@@ -61,17 +62,17 @@ export function RunningOrder() {
   const inSight = useInSight(rows, leftOut, term)
   return (
     <section
-      aria-label="Running order"
+      aria-label={inWords('order.runningOrder')}
       className="flex h-full min-h-0 flex-col border-r border-edge bg-sheet"
       data-order
     >
       <header className="flex items-center justify-between pt-2 pr-1.5 pl-3">
-        <h2 className="flex-1 font-head text-[15px]">Running order</h2>
-        <IconButton label="Set a moment at the playhead" keys={keyOf('mark')} onClick={() => runCommand('mark')}>
+        <h2 className="flex-1 font-head text-[15px]">{inWords('order.runningOrder')}</h2>
+        <IconButton label={inWords('order.setAMomentAtThe')} keys={keyOf('mark')} onClick={() => runCommand('mark')}>
           <Plus size={15} />
         </IconButton>
         <IconButton
-          label="Put the running order away"
+          label={inWords('order.putTheRunningOrderAway')}
           keys={keyOf('pane-order')}
           onClick={() => runCommand('pane-order')}
         >
@@ -81,8 +82,8 @@ export function RunningOrder() {
       <div className="flex gap-1.5 px-3 pt-1 pb-2">
         <input
           type="search"
-          aria-label="Find in the running order"
-          placeholder="Find"
+          aria-label={inWords('order.findInTheRunningOrder')}
+          placeholder={inWords('order.find')}
           value={search}
           onChange={(e) => setSearch(e.target.value)}
           onKeyDown={(e) => e.stopPropagation()}
@@ -115,10 +116,13 @@ function Sorts({
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
-        aria-label={`${leftOut.length ? 'Some' : 'All'} kinds of moment are shown; choose which`}
+        aria-label={inWords(
+          'order.kindsOfMomentAreShown',
+          leftOut.length ? inWords('order.some') : inWords('order.all'),
+        )}
         className="flex h-6.5 items-center gap-1 rounded border border-edge bg-card px-1.5"
       >
-        {leftOut.length ? 'Some' : 'All'}
+        {leftOut.length ? inWords('order.some') : inWords('order.all')}
         <ChevronDown size={12} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -191,7 +195,7 @@ function Lines({ inSight, term, children }: { inSight: readonly OrderRow[]; term
       className="thin-scroll min-h-0 flex-1 overflow-auto border-t border-edge"
       tabIndex={-1}
     >
-      <ol className="relative" style={{ height: list.getTotalSize() + 24 }} aria-label="Moments">
+      <ol className="relative" style={{ height: list.getTotalSize() + 24 }} aria-label={inWords('common.moments')}>
         {list.getVirtualItems().map((v) => {
           const line = lines[v.index]!
           return (
@@ -231,11 +235,11 @@ function Line({ line, now, onOpen }: { line: OrderLine; now: string | null; onOp
 const Empty = ({ isLeftOut }: { isLeftOut: boolean }) => (
   <p className="p-3 text-muted">
     {isLeftOut ? (
-      'Nothing here has this in its name, or it is left out.'
+      inWords('order.nothingHereHasThisIn')
     ) : (
       <>
-        No moments yet. Bring in a trace or captions, find the pointer in a recording, or set moments by hand while it
-        plays: press <kbd className="rounded border border-edge bg-card px-1 font-code">M</kbd>.
+        {inWords('order.noMomentsYetBringIn')}{' '}
+        <kbd className="rounded border border-edge bg-card px-1 font-code">M</kbd>.
       </>
     )}
   </p>

@@ -12,6 +12,7 @@ import { cancelJob } from '../kit/jobs'
 import { useDraft } from '../fields/useDraft'
 import { useKept } from '../kit/useKept'
 import { pressesIn } from '@/core/moments'
+import { inWords } from '../../words/words'
 
 /**
  * What is to be done about the pointer of the lesson's takes: finding it, and looking at the clicks that are proposed.
@@ -32,17 +33,23 @@ export function TakePointer() {
       {offered && <Offers {...offered} />}
       {proposed.length > 0 && (
         <div className="space-y-1">
-          <p>{proposed.length === 1 ? 'One click is proposed.' : `${proposed.length} clicks are proposed.`}</p>
+          <p>
+            {proposed.length === 1
+              ? inWords('order.oneClickIsProposed')
+              : inWords('order.clicksAreProposed', proposed.length)}
+          </p>
           <div className="flex items-center gap-1.5">
             <Button
               disabled={above.length === 0}
-              onClick={() => edit(`Accept ${counted(above.length, 'click')}`, acceptMoments(above.map((m) => m.id)))}
+              onClick={() =>
+                edit(inWords('order.accept', counted(above.length, 'click')), acceptMoments(above.map((m) => m.id)))
+              }
             >
               <Check size={13} />
-              Accept
+              {inWords('order.accept2')}
             </Button>
             <label className="flex items-center gap-1 whitespace-nowrap text-[12px]">
-              from
+              {inWords('order.from')}
               <input
                 type="number"
                 min={0}
@@ -55,9 +62,11 @@ export function TakePointer() {
               />
               %
             </label>
-            <Button onClick={() => edit('Dismiss the proposed clicks', dismissMoments(proposed.map((m) => m.id)))}>
+            <Button
+              onClick={() => edit(inWords('order.dismissTheProposedClicks'), dismissMoments(proposed.map((m) => m.id)))}
+            >
               <X size={13} />
-              Dismiss
+              {inWords('order.dismiss')}
             </Button>
           </div>
         </div>
@@ -80,23 +89,23 @@ function useOffers(): { clicks: number; follows: boolean; onNo: () => void } | n
 /** Ripples and a followed view, offered beside: each is one press, and one step to undo. */
 function Offers({ clicks, follows, onNo }: { clicks: number; follows: boolean; onNo: () => void }) {
   return (
-    <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Offered">
+    <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label={inWords('order.offered')}>
       {clicks > 0 && (
-        <Button onClick={() => edit('Ripples on the clicks', rippleOnClicks(freshId('ripple')))}>
+        <Button onClick={() => edit(inWords('order.ripplesOnTheClicks'), rippleOnClicks(freshId('ripple')))}>
           <CircleDot size={13} />
-          {clicks === 1 ? 'A ripple on the click' : `Ripples on ${clicks} clicks`}
+          {clicks === 1 ? inWords('order.aRippleOnTheClick') : inWords('order.ripplesOnClicks', clicks)}
         </Button>
       )}
       {follows && (
-        <Button onClick={() => edit('Follow the pointer', followPointer(freshId('zoom'), CALM))}>
+        <Button onClick={() => edit(inWords('order.followThePointer'), followPointer(freshId('zoom'), CALM))}>
           <MousePointer2 size={13} />
-          Follow the pointer
+          {inWords('order.followThePointer')}
         </Button>
       )}
       <button
         type="button"
-        aria-label="Offer this no more"
-        title="Offer this no more"
+        aria-label={inWords('order.offerThisNoMore')}
+        title={inWords('order.offerThisNoMore')}
         className="grid size-[24px] place-items-center rounded text-muted hover:bg-black/10"
         onClick={onNo}
       >
@@ -115,13 +124,13 @@ function Search({ medium }: { medium: Medium }) {
       <div>
         <Button
           onClick={() => void findPointer(medium.sha256)}
-          title={`Finds the pointer in “${medium.name}”, with its moments and likely clicks`}
+          title={inWords('order.findsThePointerInWith', medium.name)}
         >
           <MousePointer2 size={13} />
-          Find the pointer
+          {inWords('order.findThePointer')}
         </Button>
         <p className="mt-1 text-[12px] text-muted">
-          {job?.sentence ?? job?.facts.said ?? `“${medium.name}” has no record of its pointer yet.`}
+          {job?.sentence ?? job?.facts.said ?? inWords('order.hasNoRecordOfIts', medium.name)}
         </p>
       </div>
     )
@@ -130,11 +139,12 @@ function Search({ medium }: { medium: Medium }) {
     <div>
       <div className="flex items-center gap-2">
         <span className="min-w-0 flex-1 truncate">
-          {job.state === 'waiting' ? 'Waiting' : 'Looking for the pointer'} {Math.round(job.share * 100)} %
+          {job.state === 'waiting' ? inWords('order.waiting') : inWords('order.lookingForThePointer')}{' '}
+          {Math.round(job.share * 100)} %
         </span>
         <button
           type="button"
-          aria-label="Stop looking for the pointer"
+          aria-label={inWords('order.stopLookingForThePointer')}
           className="grid place-items-center rounded hover:bg-black/10"
           onClick={() => cancelJob(job.id)}
         >
@@ -145,7 +155,7 @@ function Search({ medium }: { medium: Medium }) {
         className="mt-1 h-1 rounded bg-edge"
         role="progressbar"
         aria-valuenow={Math.round(job.share * 100)}
-        aria-label="Looking for the pointer"
+        aria-label={inWords('order.lookingForThePointer')}
       >
         <div className="h-1 rounded bg-accent" style={{ width: `${Math.max(2, job.share * 100)}%` }} />
       </div>
@@ -160,17 +170,17 @@ export function ProposedMarks({ id, label, confidence }: { id: string; label: st
       <span className="figures text-[11px]">{Math.round(confidence * 100)} %</span>
       <button
         type="button"
-        aria-label={`Accept ${label}`}
+        aria-label={inWords('order.acceptLabel', label)}
         className="grid place-items-center rounded hover:bg-black/10"
-        onClick={() => edit(`Accept ${label}`, acceptMoments([id]))}
+        onClick={() => edit(inWords('order.acceptLabel', label), acceptMoments([id]))}
       >
         <Check size={13} />
       </button>
       <button
         type="button"
-        aria-label={`Dismiss ${label}`}
+        aria-label={inWords('order.dismissLabel', label)}
         className="grid place-items-center rounded hover:bg-black/10"
-        onClick={() => edit(`Dismiss ${label}`, dismissMoments([id]))}
+        onClick={() => edit(inWords('order.dismissLabel', label), dismissMoments([id]))}
       >
         <X size={13} />
       </button>

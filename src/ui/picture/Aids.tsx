@@ -3,6 +3,7 @@ import type { Point } from '@/core/geometry'
 import { SAFE_AREAS } from '@/core/scene'
 import { useDesk, useShown } from '../state/desk'
 import type { Drag } from './drag'
+import { inWords } from '../../words/words'
 
 interface Props {
   px: number
@@ -22,7 +23,7 @@ export function Aids({ px, begin, pointOf }: Props) {
     begin(
       {
         start: pointOf(e),
-        label: index === null ? 'Add a guide' : 'Move a guide',
+        label: index === null ? inWords('picture.addAGuide') : inWords('picture.moveAGuide'),
         edit: (p) => putGuide(axis, index, p[axis]),
       },
       e,
@@ -85,7 +86,7 @@ function Rulers({ of: { width, height }, px, pull }: OfFrame & { pull: Pull }) {
         data-ruler="across"
         onPointerDown={pull('y', null)}
       >
-        <title>Pull a guide down</title>
+        <title>{inWords('picture.pullAGuideDown')}</title>
       </rect>
       <rect
         x={-long}
@@ -97,7 +98,7 @@ function Rulers({ of: { width, height }, px, pull }: OfFrame & { pull: Pull }) {
         data-ruler="down"
         onPointerDown={pull('x', null)}
       >
-        <title>Pull a guide to the right</title>
+        <title>{inWords('picture.pullAGuideToThe')}</title>
       </rect>
       <g pointerEvents="none" stroke="#cfc8bb" strokeWidth={px} fill="#cfc8bb">
         {marks(width).map((x) => (

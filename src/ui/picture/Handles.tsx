@@ -7,6 +7,7 @@ import { useDesk } from '../state/desk'
 import { matrixOf } from '@/core/motion'
 import { anchorIn, croppedTo } from '@/core/scene'
 import type { Drag } from './drag'
+import { inWords } from '../../words/words'
 
 const CORNERS: Pull[] = [
   { x: -1, y: -1 },
@@ -57,15 +58,17 @@ function useGrasps({ element: e, matrix, box, begin, pointOf, toSpace, snap }: P
   }
   const grasp: Grasp = (label, change) =>
     from(label, (p, shift, alt) => {
-      const made = change(toSpace(label.startsWith('Turn') ? p : snap(p, alt)), shift, alt)
+      const made = change(toSpace(label.startsWith(inWords('picture.turn')) ? p : snap(p, alt)), shift, alt)
       return made && posed(made)
     })
   const graspCrop = (pull: Pull) =>
-    from(`Crop “${e.name}”`, (q, _shift, alt) => {
+    from(inWords('picture.crop', e.name), (q, _shift, alt) => {
       const made = setCrop(e.id, croppedTo(box, pull, apply(inverse(matrix), snap(q, alt))))
       return cropIsKeyed(e) ? posed(made) : made
     })
-  const graspAnchor = from(`Anchor of “${e.name}”`, (p) => setAnchor(e.id, anchorIn(box, apply(inverse(matrix), p))))
+  const graspAnchor = from(inWords('picture.anchorOf', e.name), (p) =>
+    setAnchor(e.id, anchorIn(box, apply(inverse(matrix), p))),
+  )
   return { grasp, graspCrop, graspAnchor }
 }
 
@@ -100,7 +103,7 @@ export function Handles(props: Props) {
             className={HANDLE[h.kind].cursor}
             onPointerDown={grasp(`${h.act} “${e.name}”`, (p) => pullHandle(e.id, h.id, p))}
           >
-            <title>{`${h.label} of “${e.name}”`}</title>
+            <title>{inWords('picture.of', h.label, e.name)}</title>
           </circle>
         )
       })}
@@ -126,9 +129,9 @@ function TurnHandle({ element: e, matrix, box, px, grasp }: Props & { grasp: Gra
         {...knobOf(px)}
         className="cursor-grab"
         data-handle="turn"
-        onPointerDown={grasp(`Turn “${e.name}”`, (p, shift) => turnTo(e.id, p, shift))}
+        onPointerDown={grasp(inWords('picture.turnName', e.name), (p, shift) => turnTo(e.id, p, shift))}
       >
-        <title>{`Turn of “${e.name}”`}</title>
+        <title>{inWords('picture.turnOf', e.name)}</title>
       </circle>
     </>
   )
@@ -154,7 +157,7 @@ function AnchorHandle({ element: e, matrix, px, onGrasp }: Props & { onGrasp: (e
       pointerEvents={open ? 'all' : 'none'}
       onPointerDown={onGrasp}
     >
-      <title>{`Anchor point of “${e.name}”`}</title>
+      <title>{inWords('picture.anchorPointOf', e.name)}</title>
     </path>
   )
 }
@@ -180,9 +183,11 @@ function SizeHandles({ element: e, matrix, box, px, grasp }: Props & { grasp: Gr
           {...knobOf(px)}
           data-handle={`${p.x},${p.y}`}
           className={cursorFor(p)}
-          onPointerDown={grasp(`Size “${e.name}”`, (q, _shift, alt) => pullBox(e.id, p, q, { middle: alt }))}
+          onPointerDown={grasp(inWords('picture.size', e.name), (q, _shift, alt) =>
+            pullBox(e.id, p, q, { middle: alt }),
+          )}
         >
-          <title>{`Size of “${e.name}” (Alt: from its middle)`}</title>
+          <title>{inWords('picture.sizeOfAltFromIts', e.name)}</title>
         </rect>
       )
     })
@@ -231,7 +236,7 @@ function CropHandles({
             data-handle={`crop ${p.x},${p.y}`}
             onPointerDown={graspCrop(p)}
           >
-            <title>{`Crop of “${e.name}”`}</title>
+            <title>{inWords('picture.cropOf', e.name)}</title>
           </rect>
         )
       })}

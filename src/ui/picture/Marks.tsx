@@ -3,6 +3,7 @@ import type { Snapped } from '@/core/scene'
 import { promptFor } from './adding'
 import type { BeingDrawn } from './drag'
 import { useDesk } from '../state/desk'
+import { inWords } from '../../words/words'
 
 export const pathOf = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join(' L')} Z`
 
@@ -61,15 +62,15 @@ export function Prompt({ single }: { single: boolean }) {
   const correcting = useDesk((b) => b.correcting)
   const cropping = useDesk((b) => b.cropping)
   const says = picking
-    ? 'Press where the colour is · Escape gives up'
+    ? inWords('picture.pressWhereTheColourIs')
     : adding
-      ? `${promptFor(adding)} · Escape gives up`
+      ? inWords('picture.escapeGivesUp', promptFor(adding))
       : correcting
-        ? 'Drag the ring to where the pointer is · Escape ends this'
+        ? inWords('picture.dragTheRingToWhere')
         : cropping && single
-          ? 'Drag the brackets to crop it · Shift+R or Escape ends this'
+          ? inWords('picture.dragTheBracketsToCrop')
           : only
-            ? 'Only some elements are shown · I shows all again'
+            ? inWords('picture.onlySomeElementsAreShown')
             : null
   if (says === null) return null
   return (

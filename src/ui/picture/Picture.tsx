@@ -3,6 +3,7 @@ import { desk, setDesk, useDesk, useShown } from '../state/desk'
 import { Player } from '../preview/player'
 import { RULER_PX } from './Aids'
 import { Overlay } from './Overlay'
+import { inWords } from '../../words/words'
 
 const MARGIN = 16
 /** The picture at the playhead, and what can be grasped on it. */
@@ -65,7 +66,7 @@ export function Picture() {
           ref={canvas}
           width={16}
           height={9}
-          aria-label="The picture at the playhead"
+          aria-label={inWords('picture.thePictureAtThePlayhead')}
           className="absolute inset-0 block size-full"
         />
         <Overlay scale={scale} />
@@ -78,16 +79,14 @@ export function Picture() {
 const NoRecording = () => (
   <div className="absolute inset-0 grid place-items-center text-center text-paper">
     <div>
-      <p className="font-head text-lg">This lesson has no recording yet</p>
-      <p className="mt-1 mb-3 opacity-80">
-        Drop a screen recording here, with its trace and narration if you have them.
-      </p>
+      <p className="font-head text-lg">{inWords('picture.thisLessonHasNoRecording')}</p>
+      <p className="mt-1 mb-3 opacity-80">{inWords('picture.dropAScreenRecordingHere')}</p>
       <button
         type="button"
         className="rounded bg-accent px-4 py-2 text-white hover:bg-accent-deep"
         onClick={() => setDesk({ panel: 'files' })}
       >
-        Bring in files
+        {inWords('picture.bringInFiles')}
       </button>
     </div>
   </div>

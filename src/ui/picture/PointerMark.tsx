@@ -9,15 +9,16 @@ import { pointerAt } from '@/core/trace'
 import { desk, edit, isFramed, setDesk, useDesk, useShown } from '../state/desk'
 import { clipAt } from '@/core/motion'
 import { ask, sentenceOf } from '../kit/api'
+import { inWords } from '../../words/words'
 
 const TOLD = 'pointer-correction'
 /** Puts the pointer of a take where it was dragged to, and has its way on both sides found again. */
 async function correct(media: string, us: number, at: Point): Promise<void> {
   const control = new AbortController()
-  toast.loading('Finding the pointer’s way on both sides of this frame …', {
+  toast.loading(inWords('picture.findingThePointersWayOn'), {
     id: TOLD,
     duration: Infinity,
-    action: { label: 'Stop', onClick: () => control.abort() },
+    action: { label: inWords('common.stop'), onClick: () => control.abort() },
   })
   const { lesson } = desk()
   try {
@@ -26,17 +27,19 @@ async function correct(media: string, us: number, at: Point): Promise<void> {
       { at: { sha: lesson.media[media]!.sha256 }, body: { us, x: at.x, y: at.y } },
       control.signal,
     )
-    const done = edit('Correct the pointer', correctPointer(media, piece.length > 0 ? piece : [[us, at.x, at.y]], us))
+    const done = edit(
+      inWords('picture.correctThePointer'),
+      correctPointer(media, piece.length > 0 ? piece : [[us, at.x, at.y]], us),
+    )
     toast(
       done
-        ? 'The pointer goes through this place now. Views and elements ' +
-            'that follow it are worked out anew with their own buttons.'
-        : 'It was found there already.',
+        ? inWords('picture.thePointerGoesThroughThis') + inWords('picture.thatFollowItAreWorked')
+        : inWords('picture.itWasFoundThereAlready'),
       { id: TOLD, duration: 6000, action: undefined },
     )
   } catch (e) {
     if (control.signal.aborted)
-      toast('The pointer was left as it was.', { id: TOLD, duration: 3000, action: undefined })
+      toast(inWords('picture.thePointerWasLeftAs'), { id: TOLD, duration: 3000, action: undefined })
     else toast.error(sentenceOf(e), { id: TOLD, duration: 9000, action: undefined })
   }
 }

@@ -7,6 +7,7 @@ import { bentWay, spaceOf } from '@/core/scene'
 import { goTo, isFramed, setDesk, useDesk, useShown } from '../state/desk'
 import type { Drag } from './drag'
 import { pathOf } from './Marks'
+import { inWords } from '../../words/words'
 
 interface Props {
   element: Element
@@ -102,7 +103,7 @@ function Way({
     event.stopPropagation()
     const bent = (p: Point, straight: boolean) =>
       setCurve(element.id, pose.id, straight ? null : bentWay(which, ends, pose.curve, apply(inverse(space), p)))
-    begin({ start: pointOf(event), label: `Bend the path of “${element.name}”`, edit: bent }, event)
+    begin({ start: pointOf(event), label: inWords('picture.bendThePathOf', element.name), edit: bent }, event)
   }
   return (
     <g opacity={strong ? 1 : 0.55}>
@@ -163,7 +164,7 @@ function Bends({
         data-handle="way"
         onPointerDown={grasp('middle')}
       >
-        <title>Bend the path; Shift makes it straight</title>
+        <title>{inWords('picture.bendThePathShiftMakes')}</title>
       </circle>
     </>
   )

@@ -6,6 +6,7 @@ import type { Element, Passing } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
 import { actHere } from '../state/inPose'
 import { desk, edit, freshId, isFramed, select, setDesk } from '../state/desk'
+import { inWords } from '../../words/words'
 
 /** A point of the picture in the pixels of the frame, nothing zoomed. */
 const onTake = (p: Point): Point => {
@@ -34,7 +35,8 @@ export function placeAdded(p: Point, rect: Rect | null, from: Point | null = nul
     setDesk({ adding: null })
     if (rect) {
       const id = freshId('cut')
-      if (edit('Lift a part out', liftOut(rectOnTake(rect), id, actHere(), wanted.lift === 'still'))) select([id], true)
+      if (edit(inWords('picture.liftAPartOut'), liftOut(rectOnTake(rect), id, actHere(), wanted.lift === 'still')))
+        select([id], true)
     }
     return
   }
@@ -54,7 +56,7 @@ export function placeAdded(p: Point, rect: Rect | null, from: Point | null = nul
     media: wanted.media,
   })
   setDesk({ adding: null })
-  if (edit(`Add ${made.name.toLowerCase()}`, addElement(made))) {
+  if (edit(inWords('picture.add', made.name.toLowerCase()), addElement(made))) {
     select([made.id])
     sayStyled(made, now.lesson.style?.name)
   }
@@ -62,12 +64,12 @@ export function placeAdded(p: Point, rect: Rect | null, from: Point | null = nul
 }
 /** How something comes, and how it goes. */
 const PASSES: Record<Exclude<Passing['how'], 'none'>, readonly [string, string]> = {
-  fade: ['fades in', 'fades out'],
-  slide: ['slides in', 'slides out'],
-  grow: ['grows in', 'shrinks away'],
-  draw: ['draws itself', 'is undrawn'],
-  uncover: ['is uncovered', 'is covered again'],
-  typed: ['moves in', 'moves out'],
+  fade: [inWords('picture.fadesIn'), inWords('picture.fadesOut')],
+  slide: [inWords('picture.slidesIn'), inWords('picture.slidesOut')],
+  grow: [inWords('picture.growsIn'), inWords('picture.shrinksAway')],
+  draw: [inWords('picture.drawsItself'), inWords('picture.isUndrawn')],
+  uncover: [inWords('picture.isUncovered'), inWords('picture.isCoveredAgain')],
+  typed: [inWords('picture.movesIn'), inWords('picture.movesOut')],
 }
 /** Says what the house style gives a new element besides standing there. */
 function sayStyled({ styled, arrival, departure }: Element, style: string | undefined): void {
@@ -76,7 +78,7 @@ function sayStyled({ styled, arrival, departure }: Element, style: string | unde
     ...(departure.how !== 'none' ? [PASSES[departure.how][1]] : []),
   ]
   if (styled && style && adds.length > 0)
-    toast(`By the house style “${style}” it ${adds.join(' and ')}.`, { id: 'styled', duration: 3000 })
+    toast(inWords('picture.byTheHouseStyleIt', style, adds.join(' and ')), { id: 'styled', duration: 3000 })
 }
 /** What was asked for is pointed at: the next thing for an arrow, or what is to be ridden on. */
 export function answerAdding(p: Point): boolean {
@@ -85,7 +87,11 @@ export function answerAdding(p: Point): boolean {
     const own = now.lesson.elements.find((x) => x.id === wanted.repoint)
     const m = own && spaceOf(now, own, frame, isFramed())
     setDesk({ adding: null })
-    if (own && m && edit(`Point “${own.name}” at the next thing`, repoint(own.id, actHere(), apply(inverse(m), p))))
+    if (
+      own &&
+      m &&
+      edit(inWords('picture.pointAtTheNextThing', own.name), repoint(own.id, actHere(), apply(inverse(m), p)))
+    )
       setDesk({ moveEnd: 'end' })
     return true
   }
@@ -97,17 +103,20 @@ export function answerAdding(p: Point): boolean {
     const one = ride.length === 1
     if (
       edit(
-        one ? `Let it ride on “${hit.name}”` : `Let ${ride.length} elements ride on “${hit.name}”`,
+        one ? inWords('picture.letItRideOn', hit.name) : inWords('picture.letElementsRideOn', ride.length, hit.name),
         attach(ride, hit.id, frame),
       )
     )
-      toast(`${one ? 'It goes' : 'They go'} along with “${hit.name}”: its place, turn and size.`, {
-        duration: 9000,
-        action: {
-          label: 'Fade with it too',
-          onClick: () => void edit('Carry opacity too', setElements(ride, { 'rides.fades': true })),
+      toast(
+        inWords('picture.alongWithItsPlaceTurn', one ? inWords('picture.itGoes') : inWords('picture.theyGo'), hit.name),
+        {
+          duration: 9000,
+          action: {
+            label: inWords('picture.fadeWithItToo'),
+            onClick: () => void edit(inWords('picture.carryOpacityToo'), setElements(ride, { 'rides.fades': true })),
+          },
         },
-      })
+      )
     return true
   }
   return false
@@ -117,19 +126,24 @@ export function answerAdding(p: Point): boolean {
 function putWindow(ids: string[], rect: Rect): void {
   const names = desk().lesson.elements.filter((e) => ids.includes(e.id))
   const tall = names.length === 1
-  if (edit(`Show “${names[0]?.name}” within a window`, windowOver(ids, rect, freshId('group'), desk().playhead, tall)))
+  if (
+    edit(
+      inWords('picture.showWithinAWindow', names[0]?.name ?? ''),
+      windowOver(ids, rect, freshId('group'), desk().playhead, tall),
+    )
+  )
     select(ids)
 }
 /** What is waited for, as it is said on the picture. */
 export function promptFor(adding: NonNullable<ReturnType<typeof desk>['adding']>): string {
-  if (adding.repoint) return 'Point at the next thing'
-  if (adding.ride) return 'Point at what it is to ride on'
-  if (adding.lift) return 'Draw what is to be lifted out'
-  if (adding.window) return 'Draw the window that it is to be seen through'
-  if (kindNamed(adding.kind).view) return 'Draw the rectangle to show'
+  if (adding.repoint) return inWords('picture.pointAtTheNextThing2')
+  if (adding.ride) return inWords('picture.pointAtWhatItIs')
+  if (adding.lift) return inWords('picture.drawWhatIsToBe')
+  if (adding.window) return inWords('picture.drawTheWindowThatIt')
+  if (kindNamed(adding.kind).view) return inWords('picture.drawTheRectangleToShow')
   const { title, drawn, line } = kindNamed(adding.kind)
-  const or = drawn ? ', or draw its box' : line ? ', or draw it there' : ''
-  return `Point at the spot for the ${title.toLowerCase()}${or}`
+  const or = drawn ? inWords('picture.orDrawItsBox') : line ? inWords('picture.orDrawItThere') : ''
+  return inWords('picture.pointAtTheSpotFor', title.toLowerCase(), or)
 }
 /** Puts the keyboard into the selected element’s text. */
 export const typeText = (): void => {

@@ -8,6 +8,7 @@ import { desk, isFramed, select } from '../state/desk'
 import { moving } from '../state/inPose'
 import type { BeingDrawn, Drag } from './drag'
 import { boxOf, touchedBy, withinAt } from './grasp'
+import { inWords } from '../../words/words'
 
 /** Pixels of the screen: what is nearer to a line keeps to it. */
 export const SNAP_PX = 7
@@ -55,7 +56,7 @@ function carry({ timed, scale, begin, onSnap }: Press, hit: Element, from: Point
     onSnap(by.snapped)
     return by.dx || by.dy ? moving(ids, by.dx, by.dy) : null
   }
-  const label = ids.length === 1 ? `Move “${hit.name}”` : `Move ${ids.length} elements`
+  const label = ids.length === 1 ? inWords('picture.move', hit.name) : inWords('picture.moveElements', ids.length)
   begin({ start: from, label, edit: carried }, e)
 }
 

@@ -1,5 +1,6 @@
 import { ALL_FORMATS, Input, UrlSource, VideoSampleSink } from 'mediabunny'
 import { framesPerSecond, type Rate } from '@/core/time'
+import { inWords } from '../../words/words'
 
 const AHEAD = 10
 const BEHIND = 3
@@ -27,7 +28,7 @@ export class TakeReader {
   ) {
     this.input = new Input({ source: new UrlSource(url), formats: ALL_FORMATS })
     this.sink = this.input.getPrimaryVideoTrack().then((track) => {
-      if (!track) throw new Error('no pictures')
+      if (!track) throw new Error(inWords('preview.noPictures'))
       return new VideoSampleSink(track)
     })
     this.sink.catch(() => {})

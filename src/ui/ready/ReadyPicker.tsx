@@ -15,6 +15,7 @@ import { BOX } from '../fields/fields'
 import { SearchField } from '../fields/searchField'
 import { Thumb } from '../kit/thumb'
 import { sampleOf } from './scene'
+import { inWords } from '../../words/words'
 
 const likeOf = (): Like => {
   const { frame, rate, style } = desk().lesson
@@ -24,7 +25,7 @@ const likeOf = (): Like => {
 function place(thing: ReadyThing): void {
   const { playhead, moment, lesson } = desk()
   const before = new Set(lesson.elements.map((e) => e.id))
-  if (!edit(`Place “${thing.name}”`, placeReady(thing, playhead, moment))) return
+  if (!edit(inWords('ready.place', thing.name), placeReady(thing, playhead, moment))) return
   const fresh = desk().lesson.elements.filter((e) => !before.has(e.id))
   const whole = fresh.filter((e) => !e.rides?.on || !fresh.some((x) => x.id === e.rides!.on))
   select(
@@ -43,7 +44,9 @@ interface Card {
   kept?: Extract<Kept, { kind: 'ready' }>
 }
 const slotsOf = ({ slots }: ReadyThing): string =>
-  slots.length === 0 ? 'Begins at the playhead.' : `Hangs on ${slots.map((s) => s.label).join(', ')}.`
+  slots.length === 0
+    ? inWords('ready.beginsAtThePlayhead')
+    : inWords('ready.hangsOn', slots.map((s) => s.label).join(', '))
 
 /** What can be placed: what this team keeps, and what ships; read when the picker opens. */
 function useCards(open: boolean) {
@@ -81,7 +84,7 @@ function useCards(open: boolean) {
         void ask(ROUTES.keep, { body: { kind: 'ready', doc: card.kept!.doc } })
           .then(load)
           .catch(tell)
-      toast(`“${card.name}” is not kept any more.`, { action: { label: 'Undo', onClick: back } })
+      toast(inWords('ready.isNotKeptAnyMore', card.name), { action: { label: inWords('common.undo'), onClick: back } })
     } catch (e) {
       tell(e)
     }
@@ -108,13 +111,18 @@ export function ReadyPicker() {
   }
   const take = (card: Card) => (card.asks ? setChosen(card) : placed(card, ''))
   return (
-    <Dialog open={open} onOpenChange={(on) => !on && close()} title={chosen ? chosen.name : 'Ready things'} wide>
+    <Dialog
+      open={open}
+      onOpenChange={(on) => !on && close()}
+      title={chosen ? chosen.name : inWords('ready.readyThings')}
+      wide
+    >
       {chosen ? (
         <Asking card={chosen} onBack={() => setChosen(null)} onPlace={(answer) => placed(chosen, answer)} />
       ) : (
         <>
           <SearchField
-            label="Find a ready thing"
+            label={inWords('ready.findAReadyThing')}
             value={find}
             onChange={setFind}
             onTake={() => shown[0] && take(shown[0])}
@@ -124,11 +132,7 @@ export function ReadyPicker() {
               <CardItem key={card.id} card={card} onTake={() => take(card)} onLetGo={() => void letGo(card)} />
             ))}
           </ul>
-          {shown.length === 0 && (
-            <p className="py-6 text-center text-muted">
-              No match. To keep things of your own here, select them and keep them as one.
-            </p>
-          )}
+          {shown.length === 0 && <p className="py-6 text-center text-muted">{inWords('ready.noMatchToKeepThings')}</p>}
         </>
       )}
     </Dialog>
@@ -148,7 +152,11 @@ function CardItem({ card, onTake, onLetGo }: { card: Card; onTake: () => void; o
         <span className="block text-xs text-muted">{card.about}</span>
       </button>
       {card.kept && (
-        <IconButton label={`Let go of “${card.name}”`} className="!absolute right-2 bottom-2" onClick={onLetGo}>
+        <IconButton
+          label={inWords('ready.letGoOf', card.name)}
+          className="!absolute right-2 bottom-2"
+          onClick={onLetGo}
+        >
           <Trash2 size={13} />
         </IconButton>
       )}
@@ -161,7 +169,7 @@ function CardPicture({ card, answer }: { card: Card; answer?: string }) {
     () => sampleOf(card.thing(answer ?? card.asks?.usual ?? ''), likeOf()),
     [card, answer],
   )
-  return <Thumb lesson={lesson} frame={frame} label={`What “${card.name}” looks like`} />
+  return <Thumb lesson={lesson} frame={frame} label={inWords('ready.whatLooksLike', card.name)} />
 }
 
 /** What a thing says is asked before it is placed; its picture goes along. */
@@ -197,9 +205,9 @@ function Asking({ card, onBack, onPlace }: { card: Card; onBack: () => void; onP
           {lines > 1 ? <textarea rows={lines + 1} {...field} /> : <input {...field} />}
         </label>
         <div className="flex justify-end gap-2 pt-1">
-          <Button onClick={onBack}>Back</Button>
+          <Button onClick={onBack}>{inWords('ready.back')}</Button>
           <Button look="main" onClick={place}>
-            Place it here
+            {inWords('ready.placeItHere')}
           </Button>
         </div>
       </div>

@@ -3,6 +3,7 @@ import { ROUTES } from '@/contract/routes'
 import { readyFrom, withMembers } from '@/core/edits'
 import { desk } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
+import { inWords } from '../../words/words'
 
 /** Keeps what is selected as a ready thing, with its ties as slots. */
 export async function keepAsReady(): Promise<void> {
@@ -11,13 +12,18 @@ export async function keepAsReady(): Promise<void> {
   const chosen = lesson.elements.filter((e) => ids.includes(e.id))
   if (chosen.length === 0) return
   const first = chosen.find((e) => e.id === elements[0])
-  const thing = readyFrom(timed, chosen, (first?.name ?? 'Ready thing').slice(0, 80))
+  const thing = readyFrom(timed, chosen, (first?.name ?? inWords('ready.readyThing')).slice(0, 80))
   try {
     await ask(ROUTES.keep, { body: { kind: 'ready', doc: thing } })
     const hangs = thing.slots.length
     toast(
-      `“${thing.name}” is kept as a ready thing` +
-        (hangs > 0 ? `; it hangs on ${hangs === 1 ? 'one moment' : `${hangs} moments`} where it is placed.` : '.'),
+      inWords('ready.isKeptAsAReady', thing.name) +
+        (hangs > 0
+          ? inWords(
+              'ready.itHangsOnWhereIt',
+              hangs === 1 ? inWords('ready.oneMoment') : inWords('ready.moments', hangs),
+            )
+          : '.'),
     )
   } catch (e) {
     toast.error(sentenceOf(e))

@@ -3,6 +3,7 @@ import { toast } from 'sonner'
 import { ROUTES, type LibraryFile } from '@/contract/routes'
 import { ask, sentenceOf } from '../kit/api'
 import { Dialog } from '../kit/dialog'
+import { inWords } from '../../words/words'
 
 /** A sound of the library is chosen. */
 export function ChooseSound({
@@ -27,10 +28,8 @@ export function ChooseSound({
   return (
     <Dialog open onOpenChange={(is) => !is && onClose()} title={title}>
       <p className="mb-2 text-muted">{words}</p>
-      {files === null && <p className="text-muted">Looking …</p>}
-      {files !== null && others.length === 0 && (
-        <p className="text-muted">There is no other sound in the library. Bring it in with “Files” first.</p>
-      )}
+      {files === null && <p className="text-muted">{inWords('script.looking')}</p>}
+      {files !== null && others.length === 0 && <p className="text-muted">{inWords('script.thereIsNoOtherSound')}</p>}
       <ul className="divide-y divide-edge rounded border border-edge bg-card">
         {others.map((f) => (
           <li key={f.sha256}>

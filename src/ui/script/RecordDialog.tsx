@@ -20,6 +20,7 @@ import {
 } from './keptTakes'
 import { findWords, languageOf, scriptText } from './script'
 import { wordsSaid } from '@/core/moments'
+import { inWords } from '../../words/words'
 
 const COUNT_MS = 650
 const PAUSE_S = 0.4
@@ -71,14 +72,17 @@ function useRecording(media: string, sentences: readonly string[], mic: Micropho
       try {
         takes.add(now, await mic!.end())
       } catch {
-        toast.error('Nothing was recorded. Try it again.')
+        toast.error(inWords('script.nothingWasRecordedTryIt'))
       }
     setState('idle')
   }
   const finish = async (text: string): Promise<boolean> => {
     setState('storing')
     const chosen = sentences.map((_, i) => takes.takes[i]?.[takes.chosen[i]!])
-    const name = `Narration ${new Date().toISOString().slice(0, 16).replace('T', ' ').replace(':', '.')}.wav`
+    const name = inWords(
+      'script.narrationWav',
+      new Date().toISOString().slice(0, 16).replace('T', ' ').replace(':', '.'),
+    )
     try {
       const parts = chosen.filter((t) => t !== undefined)
       const sha = await bringIntoLibrary(new File([joined(parts, PAUSE_S)], name, { type: 'audio/wav' }))
@@ -113,17 +117,15 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
     <Dialog
       open
       onOpenChange={(is) => !is && (state === 'recording' ? void stop(now) : onClose())}
-      title="Record the narration"
+      title={inWords('script.recordTheNarration')}
       wide
     >
-      {sentences.length === 0 && (
-        <p className="text-muted">Write the script first: it is recorded sentence by sentence.</p>
-      )}
+      {sentences.length === 0 && <p className="text-muted">{inWords('script.writeTheScriptFirstIt')}</p>}
       {trouble && <p className="text-accent-deep">{trouble}</p>}
       <div className="flex items-center gap-4">
-        <Choice label="Microphone" value={which} options={list} onChange={setWhich} />
+        <Choice label={inWords('script.microphone')} value={which} options={list} onChange={setWhich} />
         <Meter peak={peak} />
-        <Tick label="The picture plays along" value={along} onChange={setAlong} />
+        <Tick label={inWords('script.thePicturePlaysAlong')} value={along} onChange={setAlong} />
       </div>
       <Sentences of={recording} sentences={sentences} now={now} onGo={setNow} />
       <TakesOfOne takes={takes[now] ?? []} chosen={chosen[now] ?? -1} onChoose={(n) => choose(now, n)} />
@@ -135,27 +137,25 @@ export function RecordDialog({ media, onClose }: { media: string; onClose: () =>
             onClick={() => record(now, along)}
           >
             <Circle size={13} />
-            {(takes[now]?.length ?? 0) > 0 ? 'Record it again' : 'Record this sentence'}
+            {(takes[now]?.length ?? 0) > 0 ? inWords('script.recordItAgain') : inWords('script.recordThisSentence')}
           </Button>
         ) : (
           <Button look="main" onClick={() => void stop(now)}>
             <Square size={13} />
-            {state === 'counting' ? `${recording.count} …` : 'Stop'}
+            {state === 'counting' ? `${recording.count} …` : inWords('common.stop')}
           </Button>
         )}
         <Button disabled={state !== 'idle' || now + 1 >= sentences.length} onClick={() => setNow(now + 1)}>
-          Next sentence
+          {inWords('script.nextSentence')}
         </Button>
         <span className="flex-1" />
-        <span className="text-muted">
-          {ready} of {sentences.length} are recorded
-        </span>
+        <span className="text-muted">{inWords('script.ofAreRecorded', ready, sentences.length)}</span>
         <Button
           look="main"
           disabled={state !== 'idle' || ready === 0}
           onClick={() => void finish(text).then((done) => done && onClose())}
         >
-          {state === 'storing' ? 'Storing …' : 'Take this narration'}
+          {state === 'storing' ? inWords('script.storing') : inWords('script.takeThisNarration')}
         </Button>
       </div>
     </Dialog>
@@ -190,7 +190,7 @@ function Sentences({
           >
             <span className="flex-1">{s}</span>
             <span className="figures text-xs text-muted">
-              {takes[i]!.length === 0 ? '' : `take ${chosen[i]! + 1} of ${takes[i]!.length}`}
+              {takes[i]!.length === 0 ? '' : inWords('script.takeOf', chosen[i]! + 1, takes[i]!.length)}
             </span>
           </button>
         </li>
@@ -210,13 +210,13 @@ function TakesOfOne({
 }) {
   if (takes.length === 0) return null
   return (
-    <div className="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Takes of this sentence">
+    <div className="mb-3 flex flex-wrap gap-1.5" role="group" aria-label={inWords('script.takesOfThisSentence')}>
       {takes.map((take, n) => (
         <span key={n} className="flex gap-0.5">
           <Button pressed={chosen === n} onClick={() => onChoose(n)}>
-            Take {n + 1}
+            {inWords('script.take', n + 1)}
           </Button>
-          <Button aria-label={`Play take ${n + 1}`} onClick={() => play(take)}>
+          <Button aria-label={inWords('script.playTake', n + 1)} onClick={() => play(take)}>
             <Play size={12} />
           </Button>
         </span>
@@ -246,7 +246,7 @@ function useTakes(media: string, sentences: readonly string[]) {
     const next = { ...kept, [keyOf(n)]: to }
     setKept(next)
     keepTakes(lesson, media, next).catch(() => {
-      toast.warning('The browser has no room to keep what is recorded: take it before you leave this page.')
+      toast.warning(inWords('script.theBrowserHasNoRoom'))
     })
   }
   return {
@@ -273,7 +273,7 @@ async function allKept(lesson: string, media: string): Promise<Record<string, Se
   const all = take ? { ...kept, [broken.sentence]: { takes: [...takes, take], chosen: takes.length } } : kept
   if (take) await keepTakes(lesson, media, all)
   await letGoOfUnfinished(lesson, media)
-  if (take) toast('What was being recorded as the window closed is there as a take, as far as it went.')
+  if (take) toast(inWords('script.whatWasBeingRecordedAs'))
   return all
 }
 
@@ -302,7 +302,9 @@ function play({ samples, rate }: Recorded): void {
 function useMicrophone() {
   const [mic, setMic] = useState<Microphone | null>(null)
   const [which, setWhich] = useKept('record: microphone', '')
-  const [list, setList] = useState<{ value: string; label: string }[]>([{ value: '', label: 'the usual one' }])
+  const [list, setList] = useState<{ value: string; label: string }[]>([
+    { value: '', label: inWords('script.theUsualOne') },
+  ])
   const [trouble, setTrouble] = useState<string | null>(null)
   const [peak, setPeak] = useState(0)
   useEffect(() => {
@@ -320,7 +322,10 @@ function useMicrophone() {
         setMic(m)
         const found = await microphones()
         if (live)
-          setList([{ value: '', label: 'the usual one' }, ...found.map((d) => ({ value: d.id, label: d.name }))])
+          setList([
+            { value: '', label: inWords('script.theUsualOne') },
+            ...found.map((d) => ({ value: d.id, label: d.name })),
+          ])
         const look = () => {
           setPeak((before) => Math.max(m.peak(), before * 0.92))
           frame = requestAnimationFrame(look)
@@ -331,10 +336,7 @@ function useMicrophone() {
         if (!live) return
         // One that was chosen once may be unplugged by now.
         if (which !== '') setWhich('')
-        else
-          setTrouble(
-            'There is no microphone that may be used: allow it for this page in the browser, then open this again.',
-          )
+        else setTrouble(inWords('script.thereIsNoMicrophoneThat'))
       },
     )
     return () => {
@@ -348,12 +350,12 @@ function useMicrophone() {
 
 /** How loud it is: between too quiet and too loud. */
 function Meter({ peak }: { peak: number }) {
-  const words = peak > LEVELS.most ? 'too loud' : peak < LEVELS.least ? 'quiet' : 'good'
+  const words = peak > LEVELS.most ? inWords('script.tooLoud') : peak < LEVELS.least ? 'quiet' : 'good'
   return (
     <div
       className="flex w-44 items-center gap-2"
       role="meter"
-      aria-label="Level"
+      aria-label={inWords('script.level')}
       aria-valuenow={Math.round(peak * 100)}
     >
       <div className="h-2 flex-1 overflow-hidden rounded bg-edge">

@@ -5,13 +5,14 @@ import { goTo, setDesk, useDesk } from '../state/desk'
 import { Dialog } from '../kit/dialog'
 import { compared, type Compared } from './retimed'
 import { momentKind } from '@/core/moments'
+import { inWords } from '../../words/words'
 
 /** Pixels: the chart's width and heights, its two bars, and what lies between them. */
 const WIDE = 716
 const HIGH = 224
 const BAR = { high: 26, before: 24, after: 144 }
 const HOWS: Record<Retimed['how'], { colour: string; words: string }> = {
-  same: { colour: '#ece5d4', words: 'as it was' },
+  same: { colour: '#ece5d4', words: inWords('script.asItWas') },
   slower: { colour: '#9fc0cf', words: 'slower' },
   faster: { colour: '#e0ad63', words: 'faster' },
   waits: { colour: '#b8321a', words: 'waits' },
@@ -25,7 +26,7 @@ export function RetimedDialog() {
     <Dialog
       open={open}
       onOpenChange={(is) => !is && setDesk({ panel: 'none' })}
-      title="How the picture follows, before and after"
+      title={inWords('script.howThePictureFollowsBefore')}
       wide
     >
       {open && <Found />}
@@ -35,13 +36,7 @@ export function RetimedDialog() {
 
 function Found() {
   const [found] = useState(() => compared())
-  if (!found)
-    return (
-      <p className="text-muted">
-        No recording goes otherwise than it did. Put another recording in the place of a narration, shorten its pauses,
-        or look at the lesson in another language: what the picture does then is shown here.
-      </p>
-    )
+  if (!found) return <p className="text-muted">{inWords('script.noRecordingGoesOtherwiseThan')}</p>
   return <Chart found={found} />
 }
 
@@ -58,11 +53,17 @@ function Chart({ found }: { found: Compared }) {
   return (
     <div className="space-y-3">
       <p className="text-muted">
-        {label}: {timecode(before.length, rate)} before, {timecode(after.length, rate)} after. Waiting adds{' '}
-        {lengthText(Math.round(waits), rate)}, going faster leaves out {lengthText(Math.round(left), rate)}.
+        {inWords(
+          'script.beforeAfterWaitingAddsGoing',
+          label,
+          timecode(before.length, rate),
+          timecode(after.length, rate),
+          lengthText(Math.round(waits), rate),
+          lengthText(Math.round(left), rate),
+        )}
       </p>
       <Bars found={found} />
-      <ul className="grid grid-cols-2 gap-x-6 gap-y-1" aria-label="The greatest changes">
+      <ul className="grid grid-cols-2 gap-x-6 gap-y-1" aria-label={inWords('script.theGreatestChanges')}>
         {greatest.map(({ c, by }) => (
           <li key={c.is.from}>
             <button
@@ -76,8 +77,8 @@ function Chart({ found }: { found: Compared }) {
               <span className="figures text-muted">{timecode(Math.round(c.is.from), rate)}</span>
               <span>
                 {c.how === 'waits'
-                  ? `waits for ${lengthText(Math.round(by), rate)}`
-                  : `${c.how}, ${c.times.toFixed(c.times < 2 ? 2 : 1)} times as fast`}
+                  ? inWords('script.waitsFor', lengthText(Math.round(by), rate))
+                  : inWords('script.timesAsFast', c.how, c.times.toFixed(c.times < 2 ? 2 : 1))}
               </span>
             </button>
           </li>
@@ -114,10 +115,10 @@ function Bars({ found: { before, after, changes } }: { found: Compared }) {
       viewBox={`0 0 ${WIDE} ${HIGH}`}
       className="w-full"
       role="img"
-      aria-label="Before above, after below; what belongs together is joined"
+      aria-label={inWords('script.beforeAboveAfterBelowWhat')}
     >
-      {bar(before.length, BAR.before, { as: 'Before', y: BAR.before - 6 })}
-      {bar(after.length, BAR.after, { as: 'After', y: BAR.after + BAR.high + 13 })}
+      {bar(before.length, BAR.before, { as: inWords('script.before'), y: BAR.before - 6 })}
+      {bar(after.length, BAR.after, { as: inWords('script.after'), y: BAR.after + BAR.high + 13 })}
       {changes.map((c, i) => {
         const [a, b] = [BAR.before + BAR.high, BAR.after]
         const { colour, words } = HOWS[c.how]
@@ -169,11 +170,11 @@ function Legend() {
       <g transform={`translate(${3 * 84}, ${HIGH - 14})`} fontSize={11} fill="#2b2118">
         <line x1={0} y1={6} x2={14} y2={6} stroke="#2b2118" strokeWidth={1.3} />
         <text x={19} y={10}>
-          click or page
+          {inWords('script.clickOrPage')}
         </text>
         <line x1={104} y1={6} x2={118} y2={6} stroke="#5c5140" strokeWidth={0.8} strokeDasharray="2 2" />
         <text x={123} y={10}>
-          phrase
+          {inWords('script.phrase')}
         </text>
       </g>
     </>

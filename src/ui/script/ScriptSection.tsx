@@ -19,6 +19,7 @@ import { JobBar } from '../kit/jobBar'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
 import { findSpeech, findWords, LANGUAGES, languageOf, placeIn, scriptIn, scriptText, useWordSearch } from './script'
+import { inWords } from '../../words/words'
 
 /** What is said in a clip: its script, when each word is spoken, where it is said otherwise. */
 export function ScriptSection({ clip }: { clip: Clip }) {
@@ -36,14 +37,14 @@ export function ScriptSection({ clip }: { clip: Clip }) {
   const told = otherwise.filter(({ o }) => o.kind !== 'gone')
   const busy = job && !isOver(job.state) ? job : null
   return (
-    <Section title="Script and words" folds="open">
+    <Section title={inWords('script.scriptAndWords')} folds="open">
       <p className="text-muted">
         {medium.words.length === 0
-          ? 'No words yet. Write or paste the script, and each of its words is found in the sound.'
-          : `${medium.words.length} words have their time.`}
+          ? inWords('script.noWordsYetWriteOr')
+          : inWords('script.wordsHaveTheirTime', medium.words.length)}
       </p>
       {busy ? (
-        <JobBar job={busy} label="Finding the words" />
+        <JobBar job={busy} label={inWords('script.findingTheWords')} />
       ) : (
         <ScriptActs
           clip={clip}
@@ -55,7 +56,7 @@ export function ScriptSection({ clip }: { clip: Clip }) {
       )}
       {job?.state === 'failed' && <p className="text-accent-deep">{job.sentence}</p>}
       {told.length > 0 && (
-        <ul className="space-y-1.5" aria-label="Said otherwise">
+        <ul className="space-y-1.5" aria-label={inWords('script.saidOtherwise')}>
           {told.map(({ o, index }) => (
             <Otherwise
               key={`${o.kind} ${o.fromUs} ${o.words[0]}`}
@@ -94,25 +95,25 @@ function ScriptActs({
     <div className="flex flex-wrap gap-1.5">
       <Button look={medium.words.length === 0 ? 'main' : 'plain'} onClick={onOpen}>
         <ScrollText size={13} />
-        Script …
+        {inWords('script.script')}
       </Button>
       {medium.kind === 'sound' && (
         <Button onClick={onRecord}>
           <Mic size={13} />
-          Record …
+          {inWords('script.record')}
         </Button>
       )}
       {medium.words.length === 0 && medium.aids?.peaks && (
         <Button onClick={() => void findSpeech(clip.media)}>
           <AudioLines size={13} />
-          Find where somebody speaks
+          {inWords('script.findWhereSomebodySpeaks')}
         </Button>
       )}
       {medium.kind === 'sound' && <Anew media={clip.media} onTake={onTake} />}
       {medium.kind === 'sound' && medium.words.length > 0 && (
         <Button onClick={() => setDesk({ panel: 'retimed' })}>
           <ArrowDownUp size={13} />
-          Before and after …
+          {inWords('script.beforeAndAfter')}
         </Button>
       )}
     </div>
@@ -125,24 +126,22 @@ function LostWords() {
   const lost = lostWords(lesson)
   if (lost.length === 0) return null
   return (
-    <ul className="space-y-1.5" aria-label="Hangs on words that are gone">
+    <ul className="space-y-1.5" aria-label={inWords('script.hangsOnWordsThatAre')}>
       {lost.map((l) => (
         <li key={`${l.element} ${l.side}`} className="rounded border border-edge bg-card p-2">
-          <p>
-            “{l.name}” {l.side === 'start' ? 'starts' : 'ends'} with “{l.text}”, which nobody says any more.
-          </p>
+          <p>{inWords('script.withWhichNobodySaysAny', l.name, l.side === 'start' ? 'starts' : 'ends', l.text)}</p>
           {l.instead && (
             <Button
               onClick={() =>
                 edit(
-                  `“${l.name}” hangs on “${l.instead!.text}”`,
+                  inWords('script.hangsOn', l.name, l.instead!.text),
                   setElements([l.element], {
                     [l.side]: { on: 'moment', moment: l.instead!.id, edge: 'start', offset: 0, last: 0 },
                   }),
                 )
               }
             >
-              Hang it on “{l.instead.text}”
+              {inWords('script.hangItOn', l.instead.text)}
             </Button>
           )}
         </li>
@@ -152,11 +151,11 @@ function LostWords() {
 }
 
 const KINDS: Record<SaidOtherwise['kind'], (text: string) => string> = {
-  'left out': (t) => `“${t}” is left out.`,
-  'said again': (t) => `“${t}” is said more than once.`,
-  'other words': (t) => `Instead of “${t}” something else is said.`,
-  aside: (t) => (t ? `After “${t}” something else is said.` : 'Something else is said before the first word.'),
-  gone: (t) => `“${t}” is in the script no more.`,
+  'left out': (t) => inWords('script.isLeftOut', t),
+  'said again': (t) => inWords('script.isSaidMoreThanOnce', t),
+  'other words': (t) => inWords('script.insteadOfSomethingElseIs', t),
+  aside: (t) => (t ? inWords('script.afterSomethingElseIsSaid', t) : inWords('script.somethingElseIsSaidBefore')),
+  gone: (t) => inWords('script.isInTheScriptNo', t),
 }
 /** One place in which it is said otherwise than in the script: played, settled, or marked to be recorded again. */
 function Otherwise({
@@ -184,7 +183,7 @@ function Otherwise({
     <li className="rounded border border-edge bg-card p-2">
       <p>
         {KINDS[one.kind](text)}
-        {one.anew && <strong> To be recorded again.</strong>}
+        {one.anew && <strong> {inWords('script.toBeRecordedAgain')}</strong>}
       </p>
       <div className="mt-1 flex flex-wrap gap-1.5">
         {at !== null && (
@@ -195,30 +194,32 @@ function Otherwise({
             }}
           >
             <Play size={12} />
-            Play
+            {inWords('common.play')}
           </Button>
         )}
-        <Button onClick={() => edit('Said as it is meant', settleOtherwise(voice, index, 'settled'))}>
-          It is fine so
+        <Button onClick={() => edit(inWords('script.saidAsItIsMeant'), settleOtherwise(voice, index, 'settled'))}>
+          {inWords('script.itIsFineSo')}
         </Button>
         {one.kind === 'left out' && one.words.length > 0 && (
-          <Button onClick={() => edit(`“${text.slice(0, 60)}” out of the script`, rewrite(one.media, one.words, ''))}>
+          <Button
+            onClick={() => edit(inWords('script.outOfTheScript', text.slice(0, 60)), rewrite(one.media, one.words, ''))}
+          >
             <ScrollText size={12} />
-            Out of the script
+            {inWords('script.outOfTheScript2')}
           </Button>
         )}
         {(one.kind === 'other words' || one.kind === 'aside') && (
           <Button onClick={() => onWrite(one.words)}>
             <ScrollText size={12} />
-            Write what is said …
+            {inWords('script.writeWhatIsSaid')}
           </Button>
         )}
         <Button
           pressed={one.anew === true}
-          onClick={() => edit('To be recorded again', settleOtherwise(voice, index, 'anew'))}
+          onClick={() => edit(inWords('script.toBeRecordedAgain2'), settleOtherwise(voice, index, 'anew'))}
         >
           <Mic size={12} />
-          Record it again
+          {inWords('script.recordItAgain')}
         </Button>
       </div>
     </li>
@@ -233,15 +234,12 @@ function Anew({ media, onTake }: { media: string; onTake: (file: LibraryFile) =>
     <>
       <Button onClick={() => setOpen(true)}>
         <Mic size={13} />
-        Another recording …
+        {inWords('script.anotherRecording')}
       </Button>
       {open && (
         <ChooseSound
-          title="Another recording in its place"
-          words={
-            'It is heard from where this one began; elements go along with the words of the script once these are ' +
-            'found in it.'
-          }
+          title={inWords('script.anotherRecordingInItsPlace')}
+          words={inWords('script.itIsHeardFromWhere') + inWords('script.foundInIt')}
           but={now}
           onChoose={onTake}
           onClose={() => setOpen(false)}
@@ -273,20 +271,17 @@ function ScriptDialog({
   const [language, setLanguage] = useKept(`script: language of ${id}/${media}`, languageOf(lesson, media))
   const broughtIn = (own: string) => {
     const script = scriptIn(own)
-    if (script === null) toast.error('There are no captions in this file, or they cannot be read. Nothing was changed.')
+    if (script === null) toast.error(inWords('script.thereAreNoCaptionsIn'))
     else write(script)
   }
   const options = LANGUAGES.some((l) => l.value === language)
     ? LANGUAGES
     : [{ value: language, label: language }, ...LANGUAGES]
   return (
-    <Dialog open onOpenChange={(is) => !is && onClose()} title={`Script of “${medium.name}”`} wide>
-      <p className="mb-2 text-muted">
-        Lines that begin with # are headings: they become chapters and are not spoken. What hangs on words goes along
-        with them.
-      </p>
+    <Dialog open onOpenChange={(is) => !is && onClose()} title={inWords('script.scriptOf', medium.name)} wide>
+      <p className="mb-2 text-muted">{inWords('script.linesThatBeginWithAre')}</p>
       <textarea
-        aria-label="Script"
+        aria-label={inWords('script.script2')}
         autoFocus
         onFocus={(e) => {
           const there = at && at.length > 0 ? placeIn(lesson, media, at) : null
@@ -299,9 +294,9 @@ function ScriptDialog({
       />
       <Drafted drafted={drafted} onDrop={drop} />
       <div className="mt-3 flex items-center gap-3">
-        <Choice label="Language" value={language} options={options} onChange={setLanguage} />
+        <Choice label={inWords('common.language')} value={language} options={options} onChange={setLanguage} />
         <label className="cursor-pointer text-accent-deep underline">
-          Bring in a text
+          {inWords('script.bringInAText')}
           <input
             type="file"
             hidden
@@ -309,9 +304,9 @@ function ScriptDialog({
             onChange={(e) => void e.target.files?.[0]?.text().then(broughtIn)}
           />
         </label>
-        {anew && <Tick label="The picture follows the voice" value={follows} onChange={setFollows} />}
+        {anew && <Tick label={inWords('common.thePictureFollowsTheVoice')} value={follows} onChange={setFollows} />}
         <span className="flex-1" />
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{inWords('common.cancel')}</Button>
         <Button
           look="main"
           disabled={text.trim() === ''}
@@ -323,7 +318,7 @@ function ScriptDialog({
             })
           }
         >
-          {anew ? 'Take this recording' : 'Find the words'}
+          {anew ? inWords('script.takeThisRecording') : inWords('script.findTheWords')}
         </Button>
       </div>
     </Dialog>

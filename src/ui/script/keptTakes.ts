@@ -1,4 +1,5 @@
 import type { Recorded } from './microphone'
+import { inWords } from '../../words/words'
 
 /** What was recorded of a sentence, and which of it is to be heard; −1 for none. */
 export interface SentenceTakes {
@@ -12,7 +13,7 @@ function opened(): Promise<IDBDatabase> {
     const asked = indexedDB.open(NAME, 1)
     asked.onupgradeneeded = () => asked.result.createObjectStore(STORE)
     asked.onsuccess = () => done(asked.result)
-    asked.onerror = () => fail(asked.error ?? new Error('no room'))
+    asked.onerror = () => fail(asked.error ?? new Error(inWords('script.noRoom')))
   })
 }
 async function inStore<T>(mode: IDBTransactionMode, act: (store: IDBObjectStore) => IDBRequest<T>): Promise<T> {
@@ -22,7 +23,7 @@ async function inStore<T>(mode: IDBTransactionMode, act: (store: IDBObjectStore)
       const transaction = db.transaction(STORE, mode)
       const asked = act(transaction.objectStore(STORE))
       transaction.oncomplete = () => done(asked.result)
-      transaction.onabort = () => fail(transaction.error ?? new Error('no room'))
+      transaction.onabort = () => fail(transaction.error ?? new Error(inWords('script.noRoom')))
     })
   } finally {
     db.close()

@@ -1,4 +1,5 @@
 import { wavOf } from '@/core/sound'
+import { inWords } from '../../words/words'
 
 /** A microphone that is listened to: how loud it is now, and what it records. */
 export interface Microphone {
@@ -20,7 +21,7 @@ export async function microphones(): Promise<{ id: string; name: string }[]> {
   const all = await navigator.mediaDevices.enumerateDevices()
   return all
     .filter((d) => d.kind === 'audioinput')
-    .map((d, i) => ({ id: d.deviceId, name: d.label || `Microphone ${i + 1}` }))
+    .map((d, i) => ({ id: d.deviceId, name: d.label || inWords('script.microphoneN', i + 1) }))
 }
 
 /**
@@ -59,7 +60,7 @@ export async function listen(id: string): Promise<Microphone> {
     end: () =>
       new Promise((done, fail) => {
         if (!recorder) {
-          fail(new Error('Nothing is being recorded.'))
+          fail(new Error(inWords('script.nothingIsBeingRecorded')))
           return
         }
         recorder.onstop = () => {

@@ -4,6 +4,7 @@ import { timedOf } from '@/core/scene'
 import type { Timed } from '@/core/timing'
 import { retimedFrom, type Retimed } from '@/core/review/retimed'
 import { useDesk, wayOf, wholeLesson, type Desk } from '../state/desk'
+import { inWords } from '../../words/words'
 
 /** So many steps back a change of what recordings show is looked for. */
 const STEPS = 60
@@ -24,7 +25,7 @@ export function compared(b: Desk = useDesk.getState()): Compared | null {
     const changes = retimedFrom(before, after)
     return changes.some((c) => c.how !== 'same') ? { label, before, after, changes } : null
   }
-  if (b.language !== null) return made('in its own language, and in this one', at(wholeLesson(b)), b.lesson)
+  if (b.language !== null) return made(inWords('script.inItsOwnLanguageAnd'), at(wholeLesson(b)), b.lesson)
   let whole = wholeLesson(b)
   for (const entry of b.past.toReversed().slice(0, STEPS)) {
     const earlier = applyPatches(whole, entry.inverse)

@@ -11,25 +11,26 @@ import { desk, edit, wayOf, whenSaved } from '../state/desk'
 import { peaksOf } from '../timeline/Wave'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
+import { inWords } from '../../words/words'
 
 /** Languages that scripts are often in; any other tag can be typed. */
 export const LANGUAGES: { value: string; label: string }[] = [
-  { value: 'en', label: 'English' },
-  { value: 'cs', label: 'Czech' },
-  { value: 'da', label: 'Danish' },
-  { value: 'nl', label: 'Dutch' },
-  { value: 'fi', label: 'Finnish' },
-  { value: 'fr', label: 'French' },
-  { value: 'de', label: 'German' },
-  { value: 'it', label: 'Italian' },
-  { value: 'nb', label: 'Norwegian' },
-  { value: 'pl', label: 'Polish' },
-  { value: 'pt', label: 'Portuguese' },
-  { value: 'ru', label: 'Russian' },
-  { value: 'sk', label: 'Slovak' },
-  { value: 'es', label: 'Spanish' },
-  { value: 'sv', label: 'Swedish' },
-  { value: 'uk', label: 'Ukrainian' },
+  { value: 'en', label: inWords('script.english') },
+  { value: 'cs', label: inWords('script.czech') },
+  { value: 'da', label: inWords('script.danish') },
+  { value: 'nl', label: inWords('script.dutch') },
+  { value: 'fi', label: inWords('script.finnish') },
+  { value: 'fr', label: inWords('script.french') },
+  { value: 'de', label: inWords('script.german') },
+  { value: 'it', label: inWords('script.italian') },
+  { value: 'nb', label: inWords('script.norwegian') },
+  { value: 'pl', label: inWords('script.polish') },
+  { value: 'pt', label: inWords('script.portuguese') },
+  { value: 'ru', label: inWords('script.russian') },
+  { value: 'sk', label: inWords('script.slovak') },
+  { value: 'es', label: inWords('script.spanish') },
+  { value: 'sv', label: inWords('script.swedish') },
+  { value: 'uk', label: inWords('script.ukrainian') },
 ]
 
 /** A script as text: a line a sentence, headings with #. */
@@ -85,7 +86,7 @@ export async function findWords(
 ): Promise<boolean> {
   const body = { lesson: desk().id, way: wayOf(desk().inside), script, language, ...whose }
   const begin = (anyway: boolean) => () => ask(ROUTES.startAlign, { at: { sha: sha256 }, body: { ...body, anyway } })
-  return begun(begin(false), { label: 'Take it anyway', act: () => void begun(begin(true)) })
+  return begun(begin(false), { label: inWords('script.takeItAnyway'), act: () => void begun(begin(true)) })
 }
 /** Lets the narrator that ships speak a script for a voice of the lesson; null: its own. */
 export const narrate = (voice: string | null, script: string, language: string): Promise<boolean> => {
@@ -119,9 +120,11 @@ export async function findSpeech(media: string): Promise<void> {
   if (!medium) return
   const found = speechIn(await peaksOf(medium.sha256), PEAKS_PER_SECOND)
   if (found.length === 0) {
-    toast.error(`Nobody is heard to speak in “${medium.name}”: it is as loud all the time.`)
+    toast.error(inWords('script.nobodyIsHeardToSpeak', medium.name))
     return
   }
-  if (edit(`Where somebody speaks in “${medium.name}”`, setSpeech(media, found)))
-    toast(`Somebody speaks ${found.length === 1 ? 'once' : `${found.length} times`}; each time is a moment now.`)
+  if (edit(inWords('script.whereSomebodySpeaksIn', medium.name), setSpeech(media, found)))
+    toast(
+      inWords('script.somebodySpeaksEachTimeIs', found.length === 1 ? 'once' : inWords('script.times', found.length)),
+    )
 }

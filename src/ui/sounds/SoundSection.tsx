@@ -13,6 +13,7 @@ import { useJobs } from '../kit/jobs'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { cleanSound } from '../script/script'
+import { inWords } from '../../words/words'
 
 /** What is done to the sound of a clip: lowered for a while, gone on with, its pauses shortened, cleaned. */
 export function SoundSection({ clip }: { clip: Clip }) {
@@ -21,18 +22,22 @@ export function SoundSection({ clip }: { clip: Clip }) {
   if (!medium || medium.kind === 'picture' || (medium.kind === 'take' && !medium.sound)) return null
   const speed = speedOf(clip.map)
   return (
-    <Section title="How it is heard" folds="open">
+    <Section title={inWords('sounds.howItIsHeard')} folds="open">
       <Lower clip={clip} />
       {medium.words.length > 1 && speed?.num === speed?.den && <Pauses clip={clip} />}
       {medium.kind === 'sound' && medium.words.length === 0 && (
         <div className="flex flex-wrap gap-1.5">
-          <Button onClick={() => edit(`“${clip.element.name}” under everything`, layUnder(clip.id, freshId('track')))}>
+          <Button
+            onClick={() =>
+              edit(inWords('sounds.underEverything', clip.element.name), layUnder(clip.id, freshId('track')))
+            }
+          >
             <Music size={13} />
-            Lay it under everything
+            {inWords('sounds.layItUnderEverything')}
           </Button>
-          <Button onClick={() => edit(`“${clip.element.name}” goes on to the end`, loopToEnd(clip.id))}>
+          <Button onClick={() => edit(inWords('sounds.goesOnToTheEnd', clip.element.name), loopToEnd(clip.id))}>
             <Repeat size={13} />
-            Begin anew until the end
+            {inWords('sounds.beginAnewUntilTheEnd')}
           </Button>
         </div>
       )}
@@ -50,10 +55,20 @@ function Lower({ clip }: { clip: Clip }) {
   const span = loweredOf(clip)
   return (
     <>
-      <NumberField label="Lower by" unit="dB" min={1} max={40} digits={1} value={by} onChange={setBy} />
+      <NumberField
+        label={inWords('sounds.lowerBy')}
+        unit="dB"
+        min={1}
+        max={40}
+        digits={1}
+        value={by}
+        onChange={setBy}
+      />
       <Button disabled={!span} onClick={() => lowerHere(clip, by)}>
         <ChevronsDown size={13} className="shrink-0" />
-        <span title={span?.what}>{span ? `Lower it for ${short(span.what)}` : 'Lower it for a phrase or passage'}</span>
+        <span title={span?.what}>
+          {span ? inWords('sounds.lowerItFor', short(span.what)) : inWords('sounds.lowerItForAPhrase')}
+        </span>
       </Button>
     </>
   )
@@ -65,7 +80,7 @@ function Pauses({ clip }: { clip: Clip }) {
   return (
     <>
       <NumberField
-        label="Pauses last at most"
+        label={inWords('sounds.pausesLastAtMost')}
         unit="s"
         min={0.1}
         max={10}
@@ -74,22 +89,22 @@ function Pauses({ clip }: { clip: Clip }) {
         value={most}
         onChange={setMost}
       />
-      <Tick label="The picture follows the voice" value={follows} onChange={setFollows} />
+      <Tick label={inWords('common.thePictureFollowsTheVoice')} value={follows} onChange={setFollows} />
       <Button
         onClick={() =>
-          edit(`Pauses of “${clip.element.name}” last ${most} s at most`, tightenPauses(clip.id, most, follows))
+          edit(inWords('sounds.pausesOfLastSAt', clip.element.name, most), tightenPauses(clip.id, most, follows))
         }
       >
         <Scissors size={13} />
-        Shorten its pauses
+        {inWords('sounds.shortenItsPauses')}
       </Button>
     </>
   )
 }
 
 const HEARD = [
-  { value: 'cleaned', label: 'cleaned' },
-  { value: 'before', label: 'as it was' },
+  { value: 'cleaned', label: inWords('sounds.cleaned') },
+  { value: 'before', label: inWords('sounds.asItWas') },
 ] as const
 function Clean({ clip }: { clip: Clip }) {
   const { lesson } = useShown()
@@ -98,26 +113,29 @@ function Clean({ clip }: { clip: Clip }) {
   const [rumble, setRumble] = useKept(`clean: rumble of ${sha256}`, cleaned?.rumble ?? true)
   const [noise, setNoise] = useKept(`clean: noise of ${sha256}`, cleaned?.noise ?? true)
   const job = useJobs((s) => s.jobs.find((j) => j.kind === 'clean' && j.subject === sha256 && j.lesson === id))
-  if (job && !isOver(job.state)) return <JobBar job={job} label="Cleaning the sound" />
+  if (job && !isOver(job.state)) return <JobBar job={job} label={inWords('sounds.cleaningTheSound')} />
   const as = cleaned && [...(cleaned.rumble ? ['rumble'] : []), ...(cleaned.noise ? ['noise'] : [])].join(' and ')
   const same = cleaned?.rumble === rumble && cleaned.noise === noise
   return (
     <>
       {cleaned && (
         <Choice
-          label={`Without ${as}, heard`}
+          label={inWords('sounds.withoutHeard', as ?? '')}
           value={cleaned.heard ? 'cleaned' : 'before'}
           options={HEARD}
           onChange={(v) =>
-            edit(`“${name}” ${v === 'cleaned' ? 'cleaned' : 'as it was'}`, switchCleaned(clip.media, v === 'cleaned'))
+            edit(
+              `“${name}” ${v === 'cleaned' ? 'cleaned' : inWords('sounds.asItWas')}`,
+              switchCleaned(clip.media, v === 'cleaned'),
+            )
           }
         />
       )}
-      <Tick label="Take out rumble, below 70 Hz" value={rumble} onChange={setRumble} />
-      <Tick label="Take out noise" value={noise} onChange={setNoise} />
+      <Tick label={inWords('sounds.takeOutRumbleBelow70')} value={rumble} onChange={setRumble} />
+      <Tick label={inWords('sounds.takeOutNoise')} value={noise} onChange={setNoise} />
       <Button disabled={(!rumble && !noise) || same} onClick={() => void cleanSound(clip.media, { rumble, noise })}>
         <AudioLines size={13} />
-        {cleaned ? 'Clean it anew' : 'Clean it'}
+        {cleaned ? inWords('sounds.cleanItAnew') : inWords('sounds.cleanIt')}
       </Button>
       {job?.state === 'failed' && <p className="text-accent-deep">{job.sentence}</p>}
     </>

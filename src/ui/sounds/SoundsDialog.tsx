@@ -23,6 +23,7 @@ import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { varied } from './varied'
+import { inWords } from '../../words/words'
 
 type At = Chimes['at']
 /** What is usual for what happens. */
@@ -35,13 +36,13 @@ const USUAL: Record<At, InterfaceSound> = {
 }
 /** How it is offered for elements; for moments it is named by their kind. */
 const OF_ELEMENTS = {
-  arrives: 'as it comes',
-  moves: 'as it moves',
-  leaves: 'as it goes',
+  arrives: inWords('sounds.asItComes'),
+  moves: inWords('sounds.asItMoves'),
+  leaves: inWords('sounds.asItGoes'),
 }
 const ofElement = (at: At): at is keyof typeof OF_ELEMENTS => at in OF_ELEMENTS
 const everyMoment = (kind: Exclude<At, keyof typeof OF_ELEMENTS>): string =>
-  `at every ${momentKind({ kind }).counted[0]}`
+  inWords('sounds.atEvery', momentKind({ kind }).counted[0])
 
 /** Lays a short sound on what happens: clicks and keys, or how elements come, move and go. */
 export function SoundsDialog() {
@@ -52,7 +53,7 @@ export function SoundsDialog() {
       onOpenChange={(is) => {
         if (!is) setDesk({ panel: 'none' })
       }}
-      title="A sound each time"
+      title={inWords('sounds.aSoundEachTime')}
     >
       {open && <Choosing />}
     </Dialog>
@@ -79,7 +80,7 @@ function useHearing(): (sound: InterfaceSound | LibraryFile, levelDb: number) =>
     playing.current = audio
     if (own) audio.onended = audio.onpause = () => URL.revokeObjectURL(own)
     audio.volume = Math.min(1, 10 ** (levelDb / 20))
-    void audio.play().catch(() => toast.error('It cannot be played here.'))
+    void audio.play().catch(() => toast.error(inWords('sounds.itCannotBePlayedHere')))
   }
 }
 
@@ -89,6 +90,15 @@ function comesAndGoes({ lesson, elements: [first] }: Pick<Desk, 'lesson' | 'elem
   return one && !kindOf(one).plays ? one.id : null
 }
 
+/** How often a sound would be heard, and where. */
+function heardIn(times: number, passage: boolean): string {
+  if (times === 0) return inWords('sounds.nothingOfTheKindHappens')
+  return inWords(
+    'sounds.heard',
+    times === 1 ? inWords('sounds.once') : inWords('sounds.times', times),
+    passage ? inWords('sounds.inThePassage') : inWords('sounds.inTheLesson'),
+  )
+}
 function Choosing() {
   const chosen = useDesk(comesAndGoes)
   const timed = useDesk((b) => b.timed)
@@ -128,7 +138,7 @@ function Choosing() {
   return (
     <div className="space-y-2.5">
       <Choice
-        label="Heard"
+        label={inWords('sounds.heardLabel')}
         value={at}
         onChange={(v: At) => {
           setAt(v)
@@ -140,7 +150,7 @@ function Choosing() {
         }))}
       />
       <Choice
-        label="Sound"
+        label={inWords('sounds.sound')}
         value={sound}
         onChange={setOwn}
         options={[
@@ -148,22 +158,18 @@ function Choosing() {
           ...files.map((f) => ({ value: f.sha256, label: f.name })),
         ]}
       />
-      <NumberField label="Level" value={levelDb} unit="dB" min={-60} max={12} onChange={setLevel} />
-      <Tick label="Lower while words are spoken" value={under} onChange={setUnder} />
-      <Tick label="A little higher or lower each time" value={varies} onChange={setVaries} />
-      <p className="text-muted">
-        {times === 0
-          ? 'Nothing of the kind happens yet; it is heard as soon as something does.'
-          : `Heard ${times === 1 ? 'once' : `${times} times`}, ${marked ? 'in the passage' : 'in the lesson'}.`}
-      </p>
+      <NumberField label={inWords('sounds.level')} value={levelDb} unit="dB" min={-60} max={12} onChange={setLevel} />
+      <Tick label={inWords('sounds.lowerWhileWordsAreSpoken')} value={under} onChange={setUnder} />
+      <Tick label={inWords('sounds.aLittleHigherOrLower')} value={varies} onChange={setVaries} />
+      <p className="text-muted">{heardIn(times, marked !== null)}</p>
       <div className="flex justify-end gap-2">
         <Button onClick={() => hear(brought ?? (sound as InterfaceSound), levelDb)}>
           <Play size={13} />
-          Hear it
+          {inWords('sounds.hearIt')}
         </Button>
         <Button look="main" disabled={busy} onClick={() => void lay()}>
           <Plus size={13} />
-          Lay it
+          {inWords('sounds.layIt')}
         </Button>
       </div>
     </div>

@@ -2,6 +2,7 @@ import type { LibraryFile } from '@/contract/routes'
 import type { Medium } from '@/core/lesson/schema'
 import { pitchOf, SYNTH_RATE, VARIANTS, wavOf } from '@/core/sound'
 import { soundInLibrary } from '../files/bringIn'
+import { inWords } from '../../words/words'
 
 /** A sound that is heard each time something happens is no longer than this. */
 const LONGEST_S = 10
@@ -13,8 +14,7 @@ const SEMITONES = 2
  */
 export async function varied(file: LibraryFile, varies: boolean): Promise<{ medium: Medium; variants: number }> {
   const seconds = (file.medium.durationUs ?? 0) / 1e6
-  if (seconds > LONGEST_S)
-    throw new Error(`“${file.name}” is ${seconds.toFixed(0)} s long; such a sound lasts ${LONGEST_S} s at the most.`)
+  if (seconds > LONGEST_S) throw new Error(inWords('sounds.isSLongSuchA', file.name, seconds.toFixed(0), LONGEST_S))
   if (!varies) return { medium: file.medium, variants: 1 }
   const bytes = await (await fetch(`/${file.medium.file}`)).arrayBuffer()
   const context = new OfflineAudioContext(1, 1, SYNTH_RATE)

@@ -21,6 +21,7 @@ import { saidIn } from './saidIn'
 import { Saver, type Entry, type KeptStretch } from './saver'
 import { keptWays, keepWays } from './ways'
 import type { Desk, Inside, Passage } from './held'
+import { inWords } from '../../words/words'
 
 export type { Adding, Aids, Desk, Inside, Panes, Passage } from './held'
 
@@ -264,9 +265,9 @@ export function edit(label: string, change: Edit, used: { passage?: Passage } = 
   const said = now.language === null ? change : saidIn(before, now.language, change)
   if (!said) {
     setDesk({ live: null })
-    toast.error('In another language only texts are changed. What is placed and timed is one for all languages.', {
+    toast.error(inWords('state.inAnotherLanguageOnlyTexts'), {
       id: 'language',
-      action: { label: 'Go back to its own', onClick: () => lookIn(null) },
+      action: { label: inWords('state.goBackToItsOwn'), onClick: () => lookIn(null) },
     })
     return false
   }
@@ -313,16 +314,19 @@ function sayIfUnseen(patches: readonly Patch[], before: Timed): void {
     key !== undefined && own(index) && !SEEN_ELSEWHERE.has(String(key))
   if (!places.some(isUnseen)) return
   const one = elements.length === 1 ? elementIn(timed.lesson, elements[0]!)?.name : undefined
-  toast(`${one ? `“${one}”` : `${elements.length} elements`} changed, out of sight here.`, {
+  toast(inWords('state.changedOutOfSightHere', one ? `“${one}”` : inWords('state.elements', elements.length)), {
     id: 'unseen',
-    action: { label: 'Go there', onClick: () => goTo(spans[0]!.from) },
+    action: { label: inWords('state.goThere'), onClick: () => goTo(spans[0]!.from) },
   })
 }
 
 /** Fetches the next stretch of the history. @returns whether there is one now */
 async function reach(way: 'undo' | 'redo'): Promise<boolean> {
   const { id } = desk()
-  toast(way === 'undo' ? 'Fetching earlier steps…' : 'Fetching later steps…', { id: 'history', duration: 1800 })
+  toast(way === 'undo' ? inWords('state.fetchingEarlierSteps') : inWords('state.fetchingLaterSteps'), {
+    id: 'history',
+    duration: 1800,
+  })
   try {
     // What is done meanwhile may have moved the history on; then it is asked for again.
     for (let tried = 1; tried <= 5 && desk().id === id; tried++) {
@@ -359,7 +363,10 @@ async function step(way: 'undo' | 'redo'): Promise<void> {
     ...(way === 'redo' && entry.passage && { passage: null, looping: false }),
   })
   saver?.add({ do: way, ...entry, before, after: next })
-  toast(way === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label}`, { id: 'history', duration: 1800 })
+  toast(way === 'undo' ? inWords('state.undone', entry.label) : inWords('state.doneAgain', entry.label), {
+    id: 'history',
+    duration: 1800,
+  })
 }
 /** Steps in the history are taken one after the other, as often as was pressed. */
 let line: Promise<void> = Promise.resolve()

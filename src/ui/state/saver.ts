@@ -17,6 +17,7 @@ import { LABEL, STEPS_ASKED } from '@/contract/steps'
 import { ask, askedEarly, Refusal, sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
 import { Shelf, type KeptStep, type Unkept } from './shelf'
+import { inWords } from '../../words/words'
 
 /** A step of the history: what it is called, the way there and the way back. */
 export interface Entry {
@@ -50,7 +51,7 @@ interface Hooks {
 }
 
 const WAITS_MS = [300, 700, 1500, 3000, 5000]
-const NO_ROOM = 'There is no room in this browser to keep what is not saved yet. Leave this window open until it is.'
+const NO_ROOM = inWords('state.thereIsNoRoomIn')
 
 /**
  * Sends steps to the server one after another, each on top of the last. Each has an id by which the server takes it
@@ -102,7 +103,7 @@ export class Saver {
     this.opened = true
     const waiting = this.steps.length
     await this.send()
-    if (waiting > 0 && this.steps.length === 0) this.hooks.onWord('What was not saved yet is saved now.')
+    if (waiting > 0 && this.steps.length === 0) this.hooks.onWord(inWords('state.whatWasNotSavedYet'))
   }
 
   private async takeOver(): Promise<void> {
@@ -139,7 +140,10 @@ export class Saver {
   /** Another window changed the lesson, or the server did. */
   hear(revision: number, client: string, label: string): void {
     if (client === this.client || revision <= this.revision) return
-    this.heard = { revision, word: client.startsWith('window') ? `Another window changed this lesson: ${label}.` : '' }
+    this.heard = {
+      revision,
+      word: client.startsWith('window') ? inWords('state.anotherWindowChangedThisLesson', label) : '',
+    }
     this.listen()
   }
   /** Takes up what was heard of, as soon as nothing is on its way. */
@@ -162,7 +166,7 @@ export class Saver {
   check(): void {
     if (this.steps.length) void this.send()
     else if (!this.busy && !this.closed && this.opened)
-      void this.refresh('This lesson was changed elsewhere; this window shows it as it is now.')
+      void this.refresh(inWords('state.thisLessonWasChangedElsewhere'))
   }
   /** The next stretch of the history, once all that waits is stored; null when the lesson has moved on meanwhile. */
   async reach(way: 'undo' | 'redo'): Promise<KeptStretch | null> {
@@ -229,7 +233,7 @@ export class Saver {
           this.keep()
           if (merged) {
             this.stale = true
-            this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
+            this.hooks.onWord(inWords('state.anotherWindowChangedThisLessonToo'))
           }
         } catch (e) {
           if (!(e instanceof Refusal) || e.status >= 500 || e.status === 404) throw e
@@ -300,7 +304,7 @@ export class Saver {
     this.hooks.onFresh(lesson, { ...fresh.undo, entries: past }, future)
     this.tellWaiting()
     if (moved && this.steps.length > 0 && this.unkept.length === before)
-      this.hooks.onWord('Another window changed this lesson too; your change stands on top of it.')
+      this.hooks.onWord(inWords('state.anotherWindowChangedThisLessonToo'))
   }
 
   private setAside(step: Step, why: string): void {
@@ -309,7 +313,7 @@ export class Saver {
       { step: step.step, label: nameOf(step), changes: step.changes, why, at: new Date().toISOString() },
     ]
     this.tellUnkept()
-    this.hooks.onWord(`Not kept: ${nameOf(step)}. ${why} It is listed at the top, to look at and copy.`, true)
+    this.hooks.onWord(inWords('state.notKeptItIsListed', nameOf(step), why), true)
   }
   private tellUnkept(): void {
     this.shelf.setUnkept(this.unkept)
@@ -333,7 +337,7 @@ export class Saver {
 }
 
 const nameOf = (step: Step): string =>
-  ({ edit: step.label, undo: `Undo: ${step.label}`, redo: `Redo: ${step.label}` })[step.do]
+  ({ edit: step.label, undo: inWords('state.undo', step.label), redo: inWords('state.redo', step.label) })[step.do]
 
 /** The lesson after a step in the history, where the entry that stands there comes to what the step was made for. */
 function walked(lesson: Lesson, step: Step, entry: Entry): Lesson | null {
@@ -351,8 +355,9 @@ function walked(lesson: Lesson, step: Step, entry: Entry): Lesson | null {
  */
 function replay(step: Step, lesson: Lesson): Edited | null | string {
   const clash = step.left ? clashOf(lesson, step.changes) : null
-  if (clash) return `The lesson was changed elsewhere meanwhile, and ${clash}.`
+  if (clash) return inWords('state.theLessonWasChangedElsewhere', clash)
   const made = applyEdit(lesson, step.edit, idsFrom(step.seed))
   if ('edited' in made) return made.edited
-  return made.unfit ? `The lesson was changed elsewhere meanwhile. ${made.refused}` : made.refused
+  if (!made.refused) return null
+  return made.unfit ? inWords('state.theLessonWasChangedElsewhereMeanwhile', made.refused) : made.refused
 }

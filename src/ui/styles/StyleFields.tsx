@@ -16,17 +16,18 @@ import { useKept } from '../kit/useKept'
 import { Choice, Tick } from '../fields/fields'
 import { FontChoice } from '../fields/fontChoice'
 import { NumberField } from '../fields/numberField'
+import { inWords } from '../../words/words'
 
 const COLOURS: Record<PaletteColour, string> = {
-  paper: 'Paper',
-  ink: 'Writing',
-  quiet: 'Quiet writing',
-  accent: 'Accent',
-  onAccent: 'On the accent',
-  second: 'Second colour',
-  onSecond: 'On the second',
-  ground: 'Ground',
-  onGround: 'On the ground',
+  paper: inWords('styles.paper'),
+  ink: inWords('styles.writing'),
+  quiet: inWords('styles.quietWriting'),
+  accent: inWords('styles.accent'),
+  onAccent: inWords('styles.onTheAccent'),
+  second: inWords('styles.secondColour'),
+  onSecond: inWords('styles.onTheSecond'),
+  ground: inWords('styles.ground'),
+  onGround: inWords('styles.onTheGround'),
 }
 interface Props {
   style: HouseStyle
@@ -36,7 +37,7 @@ interface Props {
 export function PaletteFields({ style, variant, onChange }: Props & { variant: StyleVariant }) {
   const palette = style.colours[variant]
   return (
-    <Section title="Colours">
+    <Section title={inWords('styles.colours')}>
       {PARTS_OF_PALETTE.map((name) => (
         <Colour
           key={name}
@@ -52,10 +53,10 @@ export function PaletteFields({ style, variant, onChange }: Props & { variant: S
   )
 }
 
-const FACES = { text: 'Text', heading: 'Headings', label: 'Labels' }
+const FACES = { text: inWords('styles.text'), heading: inWords('styles.headings'), label: inWords('styles.labels') }
 export function Faces({ style, onChange }: Props) {
   return (
-    <Section title="Type">
+    <Section title={inWords('styles.type')}>
       {STYLE_FACES.map((name) => (
         <FontChoice
           key={name}
@@ -101,9 +102,9 @@ export function Looks({ style, onChange }: Props) {
     )
   }
   return (
-    <Section title="Looks">
+    <Section title={inWords('styles.looks')}>
       <Choice
-        label="Look of"
+        label={inWords('styles.lookOf')}
         value={name}
         options={names.map((value) => ({ value, label: named(value) }))}
         onChange={setChosen}
@@ -142,9 +143,9 @@ function TokenField({
         label={field.label}
         value={value === null ? 'none' : (token ?? FREE)}
         options={[
-          ...(optional ? [{ value: 'none', label: 'none' }] : []),
+          ...(optional ? [{ value: 'none', label: inWords('styles.none') }] : []),
           ...PARTS_OF_PALETTE.map((v) => ({ value: v as string, label: COLOURS[v].toLowerCase() })),
-          { value: FREE, label: 'another colour' },
+          { value: FREE, label: inWords('styles.anotherColour') },
         ]}
         onChange={(v) =>
           onChange(
@@ -157,7 +158,12 @@ function TokenField({
         }
       />
       {value !== null && !token && (
-        <Colour label="which is" value={text} onChange={(v) => onChange(v)} owner={`${style.id} ${field.path}`} />
+        <Colour
+          label={inWords('styles.whichIs')}
+          value={text}
+          onChange={(v) => onChange(v)}
+          owner={`${style.id} ${field.path}`}
+        />
       )}
     </>
   )

@@ -19,8 +19,13 @@ import { Faces, Looks, PaletteFields } from './StyleFields'
 import { loadStyles, useStyles, useTeamStyles } from './kept'
 import { styleSample } from './sample'
 import { Typefaces } from './Typefaces'
+import { inWords } from '../../words/words'
 
-const VARIANTS: Record<StyleVariant, string> = { light: 'Light', dark: 'Dark', contrast: 'High contrast' }
+const VARIANTS: Record<StyleVariant, string> = {
+  light: inWords('styles.light'),
+  dark: inWords('styles.dark'),
+  contrast: inWords('styles.highContrast'),
+}
 /** Makes a style of the team's own of one, or lets one go. */
 function useStyleActs(style: HouseStyle, setChosen: (id: string) => void) {
   const copy = async () => {
@@ -38,9 +43,9 @@ function useStyleActs(style: HouseStyle, setChosen: (id: string) => void) {
       await ask(ROUTES.letGoOf, { at: { id: style.id } })
       await loadStyles()
       setChosen(SHIPPED_STYLES[0]!.id)
-      toast(`“${style.name}” is not kept any more. Lessons that follow it stay as they are.`, {
+      toast(inWords('styles.isNotKeptAnyMore', style.name), {
         action: {
-          label: 'Undo',
+          label: inWords('common.undo'),
           onClick: () =>
             void ask(ROUTES.keep, { body: { kind: 'style', doc: style } })
               .then(loadStyles)
@@ -71,7 +76,7 @@ export function Styles() {
           type="file"
           hidden
           accept=".json"
-          aria-label="Files from others"
+          aria-label={inWords('styles.filesFromOthers')}
           onChange={(e) => {
             void takeGiven([...(e.target.files ?? [])]).then(loadStyles)
             e.target.value = ''
@@ -79,11 +84,11 @@ export function Styles() {
         />
         <Button onClick={() => given.current?.click()}>
           <FileDown size={14} />
-          Bring in a file from others
+          {inWords('styles.bringInAFileFrom')}
         </Button>
         <Button onClick={() => void copy()}>
           <Copy size={14} />
-          {own ? 'Make another of it' : 'Make one of our own of it'}
+          {own ? inWords('styles.makeAnotherOfIt') : inWords('styles.makeOneOfOurOwn')}
         </Button>
       </PageHead>
       <main className="flex min-h-0 flex-1">
@@ -98,14 +103,17 @@ export function Styles() {
 function Shelf({ chosen, onChoose }: { chosen: string; onChoose: (id: string) => void }) {
   const team = useTeamStyles((s) => s.styles)
   return (
-    <nav aria-label="House styles" className="w-56 shrink-0 space-y-4 overflow-auto border-r border-edge p-4">
+    <nav
+      aria-label={inWords('styles.houseStyles')}
+      className="w-56 shrink-0 space-y-4 overflow-auto border-r border-edge p-4"
+    >
       {[
-        { title: 'Ours', list: team ?? [] },
-        { title: 'Ready to use', list: SHIPPED_STYLES },
+        { title: inWords('styles.ours'), list: team ?? [] },
+        { title: inWords('styles.readyToUse'), list: SHIPPED_STYLES },
       ].map(({ title, list }) => (
         <section key={title}>
           <h2 className="mb-1 text-xs text-muted">{title}</h2>
-          {list.length === 0 && <p className="text-xs text-muted">None yet. Choose one and make it your own.</p>}
+          {list.length === 0 && <p className="text-xs text-muted">{inWords('styles.noneYetChooseOneAnd')}</p>}
           <ul className="space-y-1.5">
             {list.map((s) => (
               <li key={s.id}>
@@ -132,14 +140,14 @@ function Shelf({ chosen, onChoose }: { chosen: string; onChoose: (id: string) =>
 
 function StyleThumb({ style }: { style: HouseStyle }) {
   const lesson = useMemo(() => styleSample(style), [style])
-  return <Thumb lesson={lesson} frame={430} label={`What ${style.name} looks like`} />
+  return <Thumb lesson={lesson} frame={430} label={inWords('styles.whatLooksLike', style.name)} />
 }
 
 const STATES: Record<StyleState, string> = {
-  stored: 'Saved',
-  storing: 'Saving …',
-  waiting: 'Not saved yet: it is tried again',
-  'not stored': 'Not saved',
+  stored: inWords('styles.saved'),
+  storing: inWords('styles.saving'),
+  waiting: inWords('styles.notSavedYetItIs'),
+  'not stored': inWords('styles.notSaved'),
 }
 interface EditorProps {
   style: HouseStyle
@@ -159,7 +167,7 @@ function StyleEditor({ style: kept, own, onRemove }: EditorProps) {
         <div className="mb-3 flex items-center gap-2">
           {own ? (
             <Words
-              label="Name of the style"
+              label={inWords('styles.nameOfTheStyle')}
               value={style.name}
               className="!w-64 font-head text-lg"
               onChange={(name) => name.trim() && change({ ...style, name: name.trim().slice(0, 80) })}
@@ -168,10 +176,10 @@ function StyleEditor({ style: kept, own, onRemove }: EditorProps) {
             <h2 className="font-head text-lg">{style.name}</h2>
           )}
           <span className="text-xs text-muted">
-            {own ? STATES[draft.state] : 'Ships with the program: make one of your own of it to change it.'}
+            {own ? STATES[draft.state] : inWords('styles.shipsWithTheProgramMake')}
           </span>
           <span className="flex-1" />
-          <div role="group" aria-label="Colours" className="flex gap-1">
+          <div role="group" aria-label={inWords('styles.colours')} className="flex gap-1">
             {STYLE_VARIANTS.map((v) => (
               <Button key={v} pressed={v === variant} onClick={() => setVariant(v)}>
                 {VARIANTS[v]}
@@ -180,12 +188,12 @@ function StyleEditor({ style: kept, own, onRemove }: EditorProps) {
           </div>
           {own && <OwnActs {...draft} onRemove={onRemove} />}
         </div>
-        <Thumb lesson={lesson} frame={430} label={`What ${style.name} looks like`} />
+        <Thumb lesson={lesson} frame={430} label={inWords('styles.whatLooksLike', style.name)} />
         <Contrasts style={seen} />
       </section>
       <aside
         className="w-[330px] shrink-0 overflow-auto border-l border-edge bg-sheet"
-        aria-label="What the style says"
+        aria-label={inWords('styles.whatTheStyleSays')}
       >
         <fieldset disabled={!own} className={own ? '' : 'opacity-60'}>
           <PaletteFields style={style} variant={variant} onChange={change} />
@@ -209,16 +217,16 @@ function OwnActs({
 }: Pick<ReturnType<typeof useStyleDraft>, 'style' | 'undo' | 'redo'> & Pick<EditorProps, 'onRemove'>) {
   return (
     <>
-      <IconButton label="Undo" keys="Ctrl+Z" disabled={!undo} onClick={() => undo?.()}>
+      <IconButton label={inWords('common.undo')} keys="Ctrl+Z" disabled={!undo} onClick={() => undo?.()}>
         <Undo2 size={15} />
       </IconButton>
-      <IconButton label="Redo" keys="Ctrl+Shift+Z" disabled={!redo} onClick={() => redo?.()}>
+      <IconButton label={inWords('styles.redo')} keys="Ctrl+Shift+Z" disabled={!redo} onClick={() => redo?.()}>
         <Redo2 size={15} />
       </IconButton>
-      <IconButton label={`Save “${name}” as a file for others`} onClick={() => void give(id, name)}>
+      <IconButton label={inWords('styles.saveAsAFileFor', name)} onClick={() => void give(id, name)}>
         <Share size={15} />
       </IconButton>
-      <IconButton label={`Let go of “${name}”`} onClick={onRemove}>
+      <IconButton label={inWords('styles.letGoOf', name)} onClick={onRemove}>
         <Trash2 size={15} />
       </IconButton>
     </>

@@ -8,8 +8,9 @@ import { ask, sentenceOf } from '../kit/api'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../fields/fields'
 import { loadFaces, useTeamFaces, type TeamFace } from '../kit/fonts'
+import { inWords } from '../../words/words'
 
-const SAMPLE = 'Borrow & return 0123'
+const SAMPLE = inWords('styles.borrowReturn0123')
 /** A line in a typeface, drawn by the same outlines as in a lesson. */
 function Sample({ face }: { face: TeamFace }) {
   const at = { family: face.family, weight: face.weight, file: face.file, size: 20, lineHeight: 1.3 }
@@ -41,7 +42,7 @@ function useFaceActs() {
       try {
         const data = base64(new Uint8Array(await file.arrayBuffer()))
         const came = await ask(ROUTES.bringFace, { body: { name: file.name, data } })
-        toast.success(`${came.map((f) => f.name).join(', ')} can be chosen now, ${came[0]!.letters} letters.`)
+        toast.success(inWords('styles.canBeChosenNowLetters', came.map((f) => f.name).join(', '), came[0]!.letters))
       } catch (e) {
         fail(e)
       }
@@ -60,9 +61,9 @@ function useFaceActs() {
     try {
       await ask(ROUTES.letGoOf, { at: { id } })
       await loadFaces()
-      toast(`“${face.name}” cannot be chosen any more. What is written in it stays as it is.`, {
+      toast(inWords('styles.cannotBeChosenAnyMore', face.name), {
         action: {
-          label: 'Undo',
+          label: inWords('common.undo'),
           onClick: () =>
             void ask(ROUTES.keep, { body: { kind: 'face', doc } })
               .then(loadFaces)
@@ -82,10 +83,8 @@ export function Typefaces() {
   const { bring, note, letGo, busy } = useFaceActs()
   const input = useRef<HTMLInputElement>(null)
   return (
-    <Section title="Our own typefaces">
-      {faces?.length === 0 && (
-        <p className="text-muted">None yet. TTF, OTF, WOFF and WOFF2 files become choices wherever a font is chosen.</p>
-      )}
+    <Section title={inWords('styles.ourOwnTypefaces')}>
+      {faces?.length === 0 && <p className="text-muted">{inWords('styles.noneYetTtfOtfWoff')}</p>}
       {faces?.map((face) => (
         <FaceCard
           key={face.id}
@@ -100,7 +99,7 @@ export function Typefaces() {
         multiple
         hidden
         accept=".ttf,.otf,.ttc,.woff,.woff2"
-        aria-label="Files of typefaces"
+        aria-label={inWords('styles.filesOfTypefaces')}
         onChange={(e) => {
           void bring(e.target.files).finally(() => {
             if (input.current) input.current.value = ''
@@ -109,7 +108,7 @@ export function Typefaces() {
       />
       <Button disabled={busy} onClick={() => input.current?.click()}>
         <Type size={14} />
-        {busy ? 'Reading …' : 'Bring in a typeface'}
+        {busy ? inWords('styles.reading') : inWords('styles.bringInATypeface')}
       </Button>
     </Section>
   )
@@ -128,13 +127,13 @@ function FaceCard({
     <div className="space-y-1 rounded border border-edge bg-card p-2">
       <div className="flex items-center gap-1">
         <span className="min-w-0 flex-1 truncate font-semibold">{face.name}</span>
-        <IconButton label={`Let go of “${face.name}”`} onClick={onLetGo}>
+        <IconButton label={inWords('styles.letGoOf', face.name)} onClick={onLetGo}>
           <Trash2 size={14} />
         </IconButton>
       </div>
       <Sample face={face} />
       <Words
-        label={`Licence note of “${face.name}”`}
+        label={inWords('styles.licenceNoteOf', face.name)}
         lines={2}
         value={face.licence}
         onChange={(licence) => onNote(licence.slice(0, 2000))}

@@ -6,13 +6,14 @@ import { SHIPPED_STYLES } from '@/core/styles'
 import { desk, edit } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { loadStyles } from './kept'
+import { inWords } from '../../words/words'
 
 /** Lets what is selected stand in every lesson of this one's house style; a shipped one becomes the team's. */
 export async function standInEveryLesson(): Promise<void> {
   const { lesson, timed, elements } = desk()
   const { style } = lesson
   if (!style) {
-    toast('Choose a house style for the lesson first.')
+    toast(inWords('styles.chooseAHouseStyleFor'))
     return
   }
   const ids = withMembers(lesson, elements)
@@ -32,6 +33,6 @@ export async function standInEveryLesson(): Promise<void> {
     toast.error(sentenceOf(e))
     return
   }
-  edit(`They stand in every lesson of “${next.name}”`, inOne([removeElements(ids), setStyle(next)]))
-  toast(`It stands in every lesson that follows “${next.name}” from now on; others take it over as they are opened.`)
+  edit(inWords('styles.theyStandInEveryLesson', next.name), inOne([removeElements(ids), setStyle(next)]))
+  toast(inWords('styles.itStandsInEveryLesson', next.name))
 }

@@ -3,6 +3,7 @@ import { ROUTES } from '@/contract/routes'
 import { same } from '@/core/edits'
 import { HouseStyle } from '@/core/lesson/style'
 import { ask, Refusal } from '../kit/api'
+import { inWords } from '../../words/words'
 
 /** A house style as it was changed here and is not stored yet, and the revision from which that was done. */
 interface Owed {
@@ -91,7 +92,7 @@ async function storeOne(id: string): Promise<void> {
   } catch (e) {
     if (!(e instanceof Refusal) || e.status >= 500) return
     dropOwed(id)
-    toast.error(`“${owed.doc.name}” was left with changes that cannot be stored any more. ${e.message}`)
+    toast.error(inWords('styles.wasLeftWithChangesThat', owed.doc.name, e.message))
   }
 }
 function readOwed(id: string): Owed | null {

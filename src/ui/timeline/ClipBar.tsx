@@ -13,6 +13,7 @@ import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from '../state/view'
 import { Wave } from './Wave'
+import { inWords } from '../../words/words'
 
 /** Poses are drawn on what is at least so long. */
 const NOTCHED_PX = 36
@@ -41,7 +42,7 @@ function useClipDrags(clip: Clip, frameAt: ClipBarProps['frameAt']) {
     else if (!selected) select([clip.id])
     setDesk({ moment: null, keys: [] })
     begin(e, {
-      label: part === 'body' ? `Move “${name}”` : `Trim “${name}”`,
+      label: part === 'body' ? inWords('timeline.move', name) : inWords('timeline.trim', name),
       change: (by, now) =>
         draggedClip(desk().timed, clip, part, {
           by,
@@ -111,7 +112,7 @@ function toldOf({ element, map, muted }: Clip, medium: Medium): string {
   return [
     element.name,
     ...(speed && speed.num !== speed.den ? [`${Math.round((100 * speed.num) / speed.den)} %`] : []),
-    ...(!speed && !isStill(map) ? ['changing speed'] : []),
+    ...(!speed && !isStill(map) ? [inWords('timeline.changingSpeed')] : []),
     ...(muted ? ['muted'] : []),
     ...(medium.kind !== 'picture' && isStill(map) ? ['freeze'] : []),
   ].join(' · ')

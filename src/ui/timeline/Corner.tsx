@@ -3,6 +3,7 @@ import { desk, useDesk } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { fitTimeline, HEAD_PX, useView, zoomTimeline } from '../state/view'
+import { inWords } from '../../words/words'
 
 const STEP = 1.5
 const KEY = '!h-6 !w-6'
@@ -23,21 +24,31 @@ export function Corner() {
       className="sticky left-0 z-10 flex shrink-0 items-center gap-0.5 bg-sheet pl-1.5"
       style={{ width: HEAD_PX }}
       role="group"
-      aria-label="Scale of the timeline"
+      aria-label={inWords('timeline.scaleOfTheTimeline')}
     >
-      <IconButton className={KEY} label="Shorter on the timeline" keys="Ctrl+wheel" onClick={() => by(1 / STEP)}>
+      <IconButton
+        className={KEY}
+        label={inWords('timeline.shorterOnTheTimeline')}
+        keys="Ctrl+wheel"
+        onClick={() => by(1 / STEP)}
+      >
         <ZoomOut size={14} />
       </IconButton>
-      <IconButton className={KEY} label="All of it on the timeline" onClick={() => fitTimeline(length)}>
-        <span className="text-xs">All</span>
+      <IconButton className={KEY} label={inWords('timeline.allOfItOnThe')} onClick={() => fitTimeline(length)}>
+        <span className="text-xs">{inWords('timeline.all')}</span>
       </IconButton>
-      <IconButton className={KEY} label="Longer on the timeline" keys="Ctrl+wheel" onClick={() => by(STEP)}>
+      <IconButton
+        className={KEY}
+        label={inWords('timeline.longerOnTheTimeline')}
+        keys="Ctrl+wheel"
+        onClick={() => by(STEP)}
+      >
         <ZoomIn size={14} />
       </IconButton>
       <span className="flex-1" />
       <IconButton
         className={KEY}
-        label="Put the timeline away"
+        label={inWords('timeline.putTheTimelineAway')}
         keys={keyOf('pane-timeline')}
         onClick={() => runCommand('pane-timeline')}
       >

@@ -14,6 +14,7 @@ import { Notches } from './Notches'
 import { LANE_PX } from './rows'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, fold, useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 /**
  * A bar shorter than this shows its icon and name beside it, where there is room, or nothing; poses are drawn on it
@@ -23,11 +24,11 @@ const NAMED_PX = 72
 const NOTCHED_PX = 36
 const GRIP = 'pointer-events-none mx-auto block h-2 w-[5px] rounded-b-sm border border-ink bg-card'
 const LABELS: Record<BarPart, (name: string) => string> = {
-  body: (n) => `Move “${n}” in time`,
-  start: (n) => `Start “${n}” elsewhere`,
-  end: (n) => `End “${n}” elsewhere`,
-  arrival: (n) => `Arrival of “${n}”`,
-  departure: (n) => `Departure of “${n}”`,
+  body: (n) => inWords('timeline.moveInTime', n),
+  start: (n) => inWords('timeline.startElsewhere', n),
+  end: (n) => inWords('timeline.endElsewhere', n),
+  arrival: (n) => inWords('timeline.arrivalOf', n),
+  departure: (n) => inWords('timeline.departureOf', n),
 }
 
 /**
@@ -87,7 +88,12 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
       )}
       <div
         data-element={e.id}
-        title={`${e.name}\nstarts ${tieSentence(desk().timed, e.start)}\nends ${tieSentence(desk().timed, e.end)}`}
+        title={inWords(
+          'timeline.startsEnds',
+          e.name,
+          tieSentence(desk().timed, e.start),
+          tieSentence(desk().timed, e.end),
+        )}
         className="absolute z-[6] cursor-grab text-[12px]"
         style={{ left: span.from * pxPerFrame, width, ...box }}
         {...handlers('body')}
@@ -243,7 +249,7 @@ function PassingGrips({ element: e, width, handlers }: { element: Element; width
   return (['arrival', 'departure'] as const).map((which) => {
     if (e[which].how === 'none') return null
     const off = Math.max(12, passingPx(e[which], width, pxPerFrame))
-    const name = which === 'arrival' ? 'Arrival' : 'Departure'
+    const name = which === 'arrival' ? inWords('timeline.arrival') : inWords('timeline.departure')
     return (
       <span
         key={which}
@@ -304,7 +310,7 @@ function Fold({ id, name }: { id: string; name: string }) {
     <button
       type="button"
       aria-expanded={!folded}
-      aria-label={folded ? `Unfold what is in “${name}”` : `Fold up what is in “${name}”`}
+      aria-label={folded ? inWords('timeline.unfoldWhatIsIn', name) : inWords('timeline.foldUpWhatIsIn', name)}
       className="absolute inset-y-0 left-2.5 z-[1] grid place-items-center rounded hover:bg-black/10"
       onPointerDown={(e) => e.stopPropagation()}
       onDoubleClick={(e) => e.stopPropagation()}

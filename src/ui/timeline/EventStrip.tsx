@@ -10,6 +10,7 @@ import { SweepMenu, useSweep } from './Sweep'
 import { HEAD_PX, useView } from '../state/view'
 import { Wave } from './Wave'
 import { WordBorders } from './WordBorders'
+import { inWords } from '../../words/words'
 
 /** The width of a moment's icon; nearer than this two would lie on each other. */
 const ICON_PX = 25
@@ -63,7 +64,7 @@ function ChapterLane({ chapters }: { chapters: readonly TimedMoment[] }) {
   const { pxPerFrame } = useView()
   const chosen = useDesk((b) => b.moment)
   return (
-    <Lane name="Chapters" tall={25}>
+    <Lane name={inWords('timeline.chapters')} tall={25}>
       {chapters.map((m) => {
         const long = ((m.untilFrame ?? m.frame!) - m.frame!) * pxPerFrame
         return (
@@ -71,7 +72,7 @@ function ChapterLane({ chapters }: { chapters: readonly TimedMoment[] }) {
             key={m.id}
             type="button"
             data-moment={m.id}
-            title={`Chapter: ${m.label}`}
+            title={inWords('timeline.chapter', m.label)}
             onClick={() => pick(m)}
             className={
               `absolute inset-y-0 truncate border-l-2 pl-1 text-left text-[11px] ` +
@@ -79,7 +80,7 @@ function ChapterLane({ chapters }: { chapters: readonly TimedMoment[] }) {
             }
             style={{ left: m.frame! * pxPerFrame, width: Math.max(CHAPTER_PX.least, long) }}
           >
-            <span className="sr-only">Chapter </span>
+            <span className="sr-only">{inWords('timeline.chapter2')} </span>
             {long > CHAPTER_PX.named ? m.label : ''}
           </button>
         )
@@ -96,7 +97,7 @@ function MomentLane({ events, catching, frameAt }: { events: TimedMoment[] } & L
   const { pxPerFrame } = useView()
   const chosen = useDesk((b) => b.moment)
   return (
-    <Lane name="Moments" tall={26}>
+    <Lane name={inWords('common.moments')} tall={26}>
       {clusters(events, ICON_PX / pxPerFrame).map(({ at, moments: [m, ...others] }) =>
         others.length > 0 ? (
           <ClusterMark
@@ -145,7 +146,7 @@ function MomentMark({ moment: m, catching, frameAt }: { moment: TimedMoment } & 
       onPointerUp={() => {
         const d = drag.current
         drag.current = null
-        if (d && desk().live) edit(`Move the moment “${m.label}”`, moveMoment(d.id, d.frame))
+        if (d && desk().live) edit(inWords('timeline.moveTheMoment', m.label), moveMoment(d.id, d.frame))
       }}
     >
       <span
@@ -190,7 +191,7 @@ function WordLane({
   }
   return (
     <Lane
-      name="Words"
+      name={inWords('timeline.words')}
       tall={39}
       {...sweep.hand}
       onClick={(e) => {
@@ -218,9 +219,7 @@ function WordLane({
       })}
       {sweep.asks && <SweepMenu at={sweep.asks} onClose={sweep.close} />}
       {spoken.length === 0 && (
-        <span className="absolute left-2 leading-[38px] text-muted">
-          No words yet: bring in captions (WebVTT, SRT) with the narration.
-        </span>
+        <span className="absolute left-2 leading-[38px] text-muted">{inWords('timeline.noWordsYetBringIn')}</span>
       )}
     </Lane>
   )

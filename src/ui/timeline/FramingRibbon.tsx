@@ -4,6 +4,7 @@ import { framingAt } from '@/core/framing'
 import { useShown } from '../state/desk'
 import { useSame } from '../kit/useSame'
 import { HEAD_PX, useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 /** How close the view is, over time, as one ribbon. */
 export function FramingRibbon({ from, to }: { from: number; to: number }) {
@@ -34,7 +35,7 @@ export function FramingRibbon({ from, to }: { from: number; to: number }) {
         className="sticky left-0 z-10 shrink-0 bg-sheet pl-3 text-[11px] leading-[14px] text-muted"
         style={{ width: HEAD_PX }}
       >
-        Framing
+        {inWords('timeline.framing')}
       </div>
       <div className="relative flex-1 overflow-hidden" data-lane="framing">
         <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>

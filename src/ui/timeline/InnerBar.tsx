@@ -4,6 +4,7 @@ import { goInside } from '../state/inside'
 import { KindIcon } from '../kit/kindIcon'
 import { LANE_PX } from './rows'
 import { useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 /** From so many pixels on its name stands on it. */
 const NAMED_PX = 60
@@ -27,7 +28,7 @@ export function InnerBar({
     <button
       type="button"
       data-inner={e.id}
-      title={`${e.name}, in “${by.name}”: press to go to it`}
+      title={inWords('timeline.inPressToGoTo', e.name, by.name)}
       className={
         'absolute z-[6] flex cursor-pointer items-center gap-1 overflow-hidden rounded border border-dashed ' +
         'border-ink/50 px-1 text-left text-[11px] text-ink hover:border-accent'

@@ -18,6 +18,7 @@ import { KeyMark } from '../fields/keyMark'
 import { SpeedLane } from './SpeedLane'
 import { useTimeDrag } from './useTimeDrag'
 import { HEAD_PX, useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 const ROW = 25
 const SMALL = 'rounded p-px text-muted hover:bg-black/10 disabled:opacity-25'
@@ -82,9 +83,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
       <div ref={area} className="relative" {...hand}>
         {rows.length === 0 && (
           <p className="sticky left-0 px-3 py-1.5 text-muted" style={{ width: 640 }}>
-            {ids.length === 0
-              ? 'Select an element to see its keyframes.'
-              : 'Nothing is keyed yet: press the mark beside a value in the details, or “Move from now”.'}
+            {ids.length === 0 ? inWords('timeline.selectAnElementToSee') : inWords('timeline.nothingIsKeyedYetPress')}
           </p>
         )}
         {rows.map((row) => (
@@ -140,13 +139,15 @@ function usePegDrags(area: RefObject<HTMLElement | null>, first: number, last: n
     }
     if (!has) setDesk({ keys: [ref] })
     const meant = has ? keys : [ref]
-    drag(event, meant.length === 1 ? 'Shift a keyframe' : 'Shift keyframes', (by) => shiftKeys(meant, by))
+    drag(event, meant.length === 1 ? inWords('timeline.shiftAKeyframe') : inWords('timeline.shiftKeyframes'), (by) =>
+      shiftKeys(meant, by),
+    )
   }
   const stretch = (side: 'start' | 'end') => (event: React.PointerEvent) => {
     const { keys: meant } = desk()
     const around = side === 'end' ? first : last
     const reach = Math.max(1, last - first)
-    drag(event, 'Stretch keyframes', (by) =>
+    drag(event, inWords('timeline.stretchKeyframes'), (by) =>
       stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach)),
     )
   }
@@ -256,7 +257,8 @@ function jump({ element, path }: Row, way: 1 | -1): void {
 /** Which property a row is of; beside it, while it is pointed at, what can be done with all of its keyframes. */
 function LaneHead({ row, several }: { row: Row; several: boolean }) {
   const { element, path, label } = row
-  const removal = () => edit(`Delete every keyframe of ${label.toLowerCase()}`, removeProperty([element.id], path))
+  const removal = () =>
+    edit(inWords('timeline.deleteEveryKeyframeOf', label.toLowerCase()), removeProperty([element.id], path))
   return (
     <div
       className="sticky left-0 z-[16] flex shrink-0 items-center border-r border-edge bg-sheet pl-2 text-[12px]"
@@ -271,19 +273,24 @@ function LaneHead({ row, several }: { row: Row; several: boolean }) {
         <button
           type="button"
           className={SMALL}
-          aria-label={`Previous keyframe of ${label}`}
+          aria-label={inWords('timeline.previousKeyframeOf', label)}
           onClick={() => jump(row, -1)}
         >
           <ChevronLeft size={12} />
         </button>
-        <button type="button" className={SMALL} aria-label={`Next keyframe of ${label}`} onClick={() => jump(row, 1)}>
+        <button
+          type="button"
+          className={SMALL}
+          aria-label={inWords('timeline.nextKeyframeOf', label)}
+          onClick={() => jump(row, 1)}
+        >
           <ChevronRight size={12} />
         </button>
         <button
           type="button"
           className={SMALL}
-          aria-label={`Delete every keyframe of ${label}`}
-          title="Delete every keyframe of it"
+          aria-label={inWords('timeline.deleteEveryKeyframeOfLabel', label)}
+          title={inWords('timeline.deleteEveryKeyframeOfIt')}
           onClick={removal}
         >
           <Trash2 size={12} />
@@ -319,7 +326,7 @@ function Peg({
         role="button"
         tabIndex={0}
         aria-pressed={on}
-        aria-label={`Keyframe of ${label} at frame ${Math.round(m.to)}`}
+        aria-label={inWords('timeline.keyframeOfAtFrame', label, Math.round(m.to))}
         className={
           `absolute top-[6px] h-3 w-[7px] cursor-ew-resize rounded-t-full border ` +
           `${on ? 'border-accent-deep bg-accent' : 'border-ink bg-card'}`
@@ -361,7 +368,7 @@ function Band({
             'pointer-events-auto absolute inset-y-0 w-1.5 cursor-ew-resize bg-accent ' +
             (side === 'start' ? '-left-2.5' : '-right-2.5')
           }
-          title="Drag to stretch or squeeze"
+          title={inWords('timeline.dragToStretchOrSqueeze')}
           data-testid={`stretch-${side}`}
           onPointerDown={onStretch(side)}
         />

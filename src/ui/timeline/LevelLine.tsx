@@ -7,12 +7,13 @@ import { levelDbAt } from '@/core/sound'
 import { desk, edit, useShown } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
 import { useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 /** The line lies at the top for the first, at the bottom for the second; dB. */
 const RANGE = { top: 12, bottom: -36 }
 /** It is drawn through a point every so many pixels. */
 const STEP_PX = 3
-const told = (db: number) => `${db > 0 ? '+' : ''}${db.toFixed(1)} dB`
+const told = (db: number) => inWords('timeline.db', db > 0 ? '+' : '', db.toFixed(1))
 
 /** What of the line is dragged: up or down, and along as well where that is wanted. */
 interface LevelDrags {
@@ -35,7 +36,7 @@ function useLevelDrags(clip: Clip, dbPerPx: number) {
     const was = levelDbAt(desk().timed, clip, frame)
     let way: 'upright' | 'along' | null = along ? null : 'upright'
     begin(e, {
-      label: `Level of “${clip.element.name}”`,
+      label: inWords('timeline.levelOf', clip.element.name),
       upright: true,
       over: () => setAt(null),
       change: (frames, now) => {
@@ -95,7 +96,7 @@ export function LevelLine({ clip, height, from, to, frameAt, held }: LevelLinePr
         width={1}
         height={height}
         data-level-line
-        aria-label={`Level of “${name}”`}
+        aria-label={inWords('timeline.levelOf', name)}
         pointerEvents={held ? undefined : 'none'}
       >
         <polyline points={line} fill="none" stroke="#fffaf0" strokeWidth={3.5} className="pointer-events-none" />
@@ -112,11 +113,11 @@ export function LevelLine({ clip, height, from, to, frameAt, held }: LevelLinePr
           onDoubleClick={(e) => {
             e.stopPropagation()
             const frame = Math.min(last, Math.max(first, frameAt(e.clientX)))
-            edit(`A point of the level of “${name}”`, setLevelAt(clip.id, frame, levelDbAt(timed, clip, frame)))
+            edit(inWords('timeline.aPointOfTheLevel', name), setLevelAt(clip.id, frame, levelDbAt(timed, clip, frame)))
           }}
           {...hand}
         >
-          <title>Drag up or down; double-click for a point</title>
+          <title>{inWords('timeline.dragUpOrDownDouble')}</title>
         </polyline>
         {points.map((m) => (
           <LevelPoint
@@ -177,11 +178,11 @@ function LevelPoint({
       onClick={(e) => {
         if (!e.altKey) return
         e.stopPropagation()
-        edit(`Take a point off the level of “${clip.element.name}”`, removeKeys([key]))
+        edit(inWords('timeline.takeAPointOffThe', clip.element.name), removeKeys([key]))
       }}
       {...hand}
     >
-      <title>{`${told(levelDbAt(timed, clip, to))}; drag, or Alt-click to take it off`}</title>
+      <title>{inWords('timeline.dragOrAltClickTo', told(levelDbAt(timed, clip, to)))}</title>
     </circle>
   )
 }

@@ -7,6 +7,7 @@ import type { Span } from '@/core/timing'
 import { desk, goTo, select, setDesk, useDesk, useShown } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 const HIGH = 17
 const NOTCH =
@@ -84,7 +85,7 @@ export function Notches({
             key={m.pose.id}
             className="absolute inset-y-0 cursor-grab"
             style={{ left: x(m.from), width: Math.max(0, x(m.to) - x(m.from)) }}
-            title="Drag to shift the whole move"
+            title={inWords('timeline.dragToShiftTheWhole')}
             data-move={m.pose.id}
             {...handlers('all', m)}
           />
@@ -127,9 +128,9 @@ export function Notches({
 }
 
 const DRAGGED: Record<MovePart, (name: string) => string> = {
-  start: (name) => `Start a move of “${name}” elsewhere`,
-  end: (name) => `Let a move of “${name}” land elsewhere`,
-  all: (name) => `Shift a move of “${name}”`,
+  start: (name) => inWords('timeline.startAMoveOfElsewhere', name),
+  end: (name) => inWords('timeline.letAMoveOfLand', name),
+  all: (name) => inWords('timeline.shiftAMoveOf', name),
 }
 type DragHand = { onPointerDown: (e: React.PointerEvent) => void } & ReturnType<typeof useTimeDrag>['hand']
 /** Drags of an element's moves; a press on a landing chooses its pose, and goes there. */
@@ -199,7 +200,7 @@ const SetOut = ({ at, over, pose, hand }: { at: number; over: boolean; pose: str
   <span
     className={`absolute top-0 w-[7px] cursor-ew-resize ${over ? 'h-[calc(100%-13px)]' : 'bottom-0'}`}
     style={{ left: at - 2 }}
-    title="The move starts here: drag it"
+    title={inWords('timeline.theMoveStartsHereDrag')}
     data-move-start={pose}
     {...hand}
   >
@@ -228,7 +229,7 @@ function Notch({
   return (
     <span
       aria-hidden
-      title={`Pose ${n + 1}: drag to land elsewhere, click to go there`}
+      title={inWords('timeline.poseDragToLandElsewhere', n + 1)}
       data-notch={n + 1}
       data-lit={lit}
       className={`${NOTCH} ${lit ? LIT : chosen ? CHOSEN : PLAIN} ${chosen ? 'ring-1 ring-accent' : ''}`}

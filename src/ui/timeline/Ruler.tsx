@@ -3,6 +3,7 @@ import { timecode } from '@/core/time'
 import { desk, goTo, setDesk, useShownPart } from '../state/desk'
 import { Corner } from './Corner'
 import { useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 const STEPS = [1, 2, 5, 10, 15, 30, 60, 150, 300, 450, 900, 1800, 3600, 9000, 18000, 36000, 108000]
 
@@ -30,7 +31,7 @@ export const Ruler = memo(function Ruler({
         className="relative flex-1 cursor-col-resize"
         data-testid="ruler"
         role="slider"
-        aria-label="Playhead"
+        aria-label={inWords('timeline.playhead')}
         aria-valuemin={0}
         aria-valuemax={length - 1}
         aria-valuenow={desk().playhead}

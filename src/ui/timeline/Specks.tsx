@@ -3,6 +3,7 @@ import { memo } from 'react'
 import type { Element } from '@/core/lesson/schema'
 import { select } from '../state/desk'
 import { LANE_PX } from './rows'
+import { inWords } from '../../words/words'
 
 /** A bar too short to be taken hold of by itself. */
 export interface Speck {
@@ -60,7 +61,7 @@ export const Specks = memo(
         height={height}
         data-specks={specks.length}
         onPointerDown={press}
-        aria-label={`${specks.length} elements too short to be drawn apart`}
+        aria-label={inWords('timeline.elementsTooShortToBe', specks.length)}
         role="img"
       >
         {[...paths].map(([key, { colour, d }]) => (

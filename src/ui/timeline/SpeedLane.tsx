@@ -3,6 +3,7 @@ import type { Element } from '@/core/lesson/schema'
 import { speedAt } from '@/core/motion'
 import { useDesk, useShown } from '../state/desk'
 import { HEAD_PX, useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 const HIGH = 38
 /** Speeds that round up to a number people can read off. */
@@ -45,13 +46,13 @@ export function SpeedLane({ element: e }: { element: Element }) {
         }
         style={{ width: HEAD_PX }}
       >
-        Speed, up to
+        {inWords('timeline.speedUpTo')}
         <br />
-        <span className="figures">{most} px/s</span>
+        <span className="figures">{inWords('timeline.pxS', most)}</span>
         {turns && (
           <>
             <br />
-            <span className="figures">{mostTurns} turns/s ┄</span>
+            <span className="figures">{inWords('timeline.turnsS', mostTurns)}</span>
           </>
         )}
       </div>
@@ -82,7 +83,8 @@ export function SpeedLane({ element: e }: { element: Element }) {
             style={{ left: playhead * pxPerFrame + 5 }}
             data-testid="speed-now"
           >
-            {Math.round(now.px)} px/s{turns ? ` · ${now.turns.toFixed(2)} turns/s` : ''}
+            {inWords('timeline.pxS', Math.round(now.px))}
+            {turns && inWords('timeline.turnsSN', now.turns.toFixed(2))}
           </span>
         )}
       </div>

@@ -6,6 +6,7 @@ import type { TimedMoment } from '@/core/moments'
 import { desk, edit, goTo, setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { AddItems, MENU_ITEM } from '../kit/addItems'
+import { inWords } from '../../words/words'
 
 /** Less than this is a press. */
 const SWEPT_PX = 6
@@ -81,9 +82,9 @@ export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClo
     if (!swept) return
     const [first, last] = [timed.moments.get(swept.first), timed.moments.get(swept.last)]
     if (!first || !last) return
-    const named = own.length === 1 ? `“${own[0]!.name}”` : `${own.length} elements`
+    const named = own.length === 1 ? `“${own[0]!.name}”` : inWords('timeline.elements', own.length)
     const words = first === last ? `“${first.label}”` : `“${first.label} … ${last.label}”`
-    edit(`Hang ${named} on ${words}`, inOne(own.map((e) => setSpan(e.id, spanOfMoments(first, last)))))
+    edit(inWords('timeline.hangOn', named, words), inOne(own.map((e) => setSpan(e.id, spanOfMoments(first, last)))))
   }
   // What is pressed in the menu is not pressed on the timeline that it came from.
   const stop = (e: SyntheticEvent) => e.stopPropagation()
@@ -96,7 +97,7 @@ export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClo
         <DropdownMenu.Portal>
           <DropdownMenu.Content
             align="start"
-            aria-label="On these words"
+            aria-label={inWords('timeline.onTheseWords')}
             className={
               'thin-scroll z-50 max-h-80 min-w-40 overflow-auto rounded border ' +
               'border-edge-strong bg-sheet p-1 shadow-lg'
@@ -105,7 +106,10 @@ export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClo
             {own.length > 0 && (
               <>
                 <DropdownMenu.Item className={MENU_ITEM} onSelect={hang}>
-                  Hang {own.length === 1 ? `“${own[0]!.name}”` : `these ${own.length}`} on these words
+                  {inWords(
+                    'timeline.hangOnTheseWords',
+                    own.length === 1 ? `“${own[0]!.name}”` : inWords('timeline.these', own.length),
+                  )}
                 </DropdownMenu.Item>
                 <DropdownMenu.Separator className="my-1 h-px bg-edge" />
               </>

@@ -12,6 +12,7 @@ import { rowsOf, topsOf } from './rows'
 import { Ruler } from './Ruler'
 import { Threads } from './Threads'
 import { TrackHead } from './TrackHead'
+import { inWords } from '../../words/words'
 
 /** Keeps the width of the time in sight, zooms by wheel, and fits what first comes into an empty lesson. */
 function useScroller() {
@@ -126,11 +127,9 @@ function Track(props: RowProps) {
     <div className="relative flex-1" data-lane={r.track.id}>
       <Row {...props} />
       {isEmpty && timed.clips.length === 0 && r.track.id === ground && (
-        <Hint>Drop a screen recording here, or press A.</Hint>
+        <Hint>{inWords('timeline.dropAScreenRecordingHere')}</Hint>
       )}
-      {isEmpty && bare && r.track.kind === 'picture' && (
-        <Hint>Choose a moment, choose a kind above the picture, and point at the spot.</Hint>
-      )}
+      {isEmpty && bare && r.track.kind === 'picture' && <Hint>{inWords('timeline.chooseAMomentChooseA')}</Hint>}
     </div>
   )
 }
@@ -163,7 +162,7 @@ function CatchLine({ catching: { frame, moment, edge } }: { catching: Catch }) {
         data-testid="catch"
       >
         {moment.label}
-        {edge === 'end' ? ' (its end)' : ''}
+        {edge === 'end' ? inWords('timeline.itsEnd') : ''}
       </span>
     </div>
   )

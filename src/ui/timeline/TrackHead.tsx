@@ -6,6 +6,7 @@ import type { Track } from '@/core/lesson/schema'
 import { edit } from '../state/desk'
 import { WrittenHere } from '../fields/fields'
 import { fold, HEAD_PX, useView } from '../state/view'
+import { inWords } from '../../words/words'
 
 const SMALL = 'grid size-[24px] shrink-0 place-items-center rounded hover:bg-black/10'
 const ITEM =
@@ -29,7 +30,7 @@ export const TrackHead = memo(function TrackHead({
   const folded = useView((v) => v.folded.includes(track.id))
   const rename = (text: string) => {
     const name = text.trim().slice(0, 80)
-    if (name && name !== track.name) edit(`Name the track “${name}”`, setTrack(track.id, { name }))
+    if (name && name !== track.name) edit(inWords('timeline.nameTheTrack', name), setTrack(track.id, { name }))
   }
   return (
     <div
@@ -40,14 +41,14 @@ export const TrackHead = memo(function TrackHead({
         type="button"
         className={SMALL}
         aria-expanded={!folded}
-        aria-label={folded ? `Unfold ${track.name}` : `Fold ${track.name} up`}
+        aria-label={folded ? inWords('timeline.unfold', track.name) : inWords('timeline.foldUp', track.name)}
         onClick={() => fold(track.id)}
       >
         <ChevronRight size={12} className={folded ? '' : 'rotate-90'} />
       </button>
       {naming ? (
         <WrittenHere
-          label="Name of the track"
+          label={inWords('timeline.nameOfTheTrack')}
           value={track.name}
           onChange={rename}
           onEnd={() => setNaming(false)}
@@ -66,9 +67,14 @@ export const TrackHead = memo(function TrackHead({
             <button
               type="button"
               className={SMALL}
-              aria-label={track.muted ? `Let ${track.name} be heard` : `Mute ${track.name}`}
+              aria-label={
+                track.muted ? inWords('timeline.letBeHeard', track.name) : inWords('timeline.mute', track.name)
+              }
               onClick={() =>
-                edit(track.muted ? 'Let a track be heard' : 'Mute a track', setTrack(track.id, { muted: !track.muted }))
+                edit(
+                  track.muted ? inWords('timeline.letATrackBeHeard') : inWords('timeline.muteATrack'),
+                  setTrack(track.id, { muted: !track.muted }),
+                )
               }
             >
               {track.muted ? <VolumeX size={13} className="text-accent" /> : <Volume2 size={13} />}
@@ -95,7 +101,7 @@ function TrackMenu({
 }) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger aria-label={`More of ${track.name}`} className={SMALL}>
+      <DropdownMenu.Trigger aria-label={inWords('timeline.moreOf', track.name)} className={SMALL}>
         <EllipsisVertical size={13} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -105,21 +111,21 @@ function TrackMenu({
           onCloseAutoFocus={(e) => e.preventDefault()}
         >
           <DropdownMenu.Item className={ITEM} onSelect={onRename}>
-            Rename
+            {inWords('timeline.rename')}
           </DropdownMenu.Item>
           <DropdownMenu.Item
             className={ITEM}
             disabled={first}
-            onSelect={() => edit('Move a track up', moveTrack(track.id, -1))}
+            onSelect={() => edit(inWords('timeline.moveATrackUp'), moveTrack(track.id, -1))}
           >
-            Move up: in front of what is below
+            {inWords('timeline.moveUpInFrontOf')}
           </DropdownMenu.Item>
           <DropdownMenu.Item
             className={ITEM}
             disabled={last}
-            onSelect={() => edit('Move a track down', moveTrack(track.id, 1))}
+            onSelect={() => edit(inWords('timeline.moveATrackDown'), moveTrack(track.id, 1))}
           >
-            Move down: behind what is above
+            {inWords('timeline.moveDownBehindWhatIs')}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -7,6 +7,7 @@ import { desk, pickMoment } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
 import { useView } from '../state/view'
 import { peaksNow } from './Wave'
+import { inWords } from '../../words/words'
 
 /** The two borders of a word under its waveform, which can be dragged; with Shift not to where the sound is quiet. */
 export function WordBorders({
@@ -25,7 +26,7 @@ export function WordBorders({
     <span
       key={side}
       data-word-border={side}
-      title={`Drag where “${word.label}” ${side === 'start' ? 'begins' : 'ends'}`}
+      title={inWords('timeline.dragWhere', word.label, side === 'start' ? 'begins' : 'ends')}
       className="absolute top-[14px] z-[1] h-[24px] w-[7px] -translate-x-1/2 cursor-ew-resize hover:bg-accent/40"
       style={{ left: at }}
       onClick={(e) => e.stopPropagation()}
@@ -43,7 +44,7 @@ export function WordBorders({
           return sourceUsAt(clip, at + 1 + frames, lesson.rate) - sourceUsAt(clip, at + 1, lesson.rate)
         }
         begin(e, {
-          label: `Where “${word.label}” ${side === 'start' ? 'begins' : 'ends'}`,
+          label: inWords('timeline.where', word.label, side === 'start' ? 'begins' : 'ends'),
           click: () => pickMoment(word.id, word.frame),
           change: (_, now) => {
             const us = Math.max(0, Math.round((side === 'start' ? own.fromUs : own.toUs) + perUs(now.clientX)))

@@ -22,6 +22,7 @@ import { Tick } from '../fields/fields'
 import { useTyped } from '../fields/useTyped'
 import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
+import { inWords } from '../../words/words'
 
 /** These stand in the bar by name; the others behind “More”. */
 const AT_HAND: ElementKind[] = ['callout', 'arrow', 'ripple', 'bar', 'zoom', 'text', 'shape']
@@ -35,9 +36,13 @@ export function Kinds() {
     `inline-flex h-7 items-center gap-1.5 rounded px-2 whitespace-nowrap disabled:opacity-40 ` +
     `${on ? 'bg-accent text-white' : 'bg-surround-edge text-[#f3ece0] hover:bg-[#4a4b4f]'}`
   return (
-    <div role="toolbar" aria-label="Add an element" className="flex items-center gap-1 bg-surround px-2 pt-2">
+    <div
+      role="toolbar"
+      aria-label={inWords('transport.addAnElement')}
+      className="flex items-center gap-1 bg-surround px-2 pt-2"
+    >
       {/* What is being added has a longer name than “More”: the word makes room for it. */}
-      {!further && <span className="mr-1 text-[#cfc8bb]">Add</span>}
+      {!further && <span className="mr-1 text-[#cfc8bb]">{inWords('transport.add')}</span>}
       {AT_HAND.map((k) => (
         <button
           key={k}
@@ -53,7 +58,7 @@ export function Kinds() {
       ))}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger className={look(further !== null)}>
-          {further ? kindNamed(further).title : 'More'}
+          {further ? kindNamed(further).title : inWords('transport.more')}
           <ChevronDown size={13} />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
@@ -77,12 +82,12 @@ export function Kinds() {
       </DropdownMenu.Root>
       <button
         type="button"
-        title={`Ready things (${keyOf('ready')})`}
+        title={inWords('transport.readyThings', keyOf('ready'))}
         onClick={() => runCommand('ready')}
         className={look(false)}
       >
         <Package size={14} />
-        Ready
+        {inWords('transport.ready')}
       </button>
     </div>
   )
@@ -97,8 +102,8 @@ function AidsMenu() {
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label="Aids on the picture"
-        title="Safe areas, rulers, grid, snapping, neighbouring frames"
+        aria-label={inWords('transport.aidsOnThePicture')}
+        title={inWords('transport.safeAreasRulersGridSnapping')}
         className={`inline-flex h-7 items-center gap-1 rounded px-1.5 hover:bg-black/5 ${any ? 'bg-accent-wash' : ''}`}
       >
         <Grid3x3 size={15} />
@@ -110,33 +115,44 @@ function AidsMenu() {
           className="z-50 w-64 space-y-1.5 rounded border border-edge-strong bg-sheet p-3 shadow-xl"
           onKeyDown={(e) => e.stopPropagation()}
         >
-          <Tick label={`Safe areas (${keyOf('guides')})`} value={aids.safe} onChange={(safe) => put({ safe })} />
           <Tick
-            label={`Rulers, to pull guides from (${keyOf('rulers')})`}
+            label={inWords('transport.safeAreas', keyOf('guides'))}
+            value={aids.safe}
+            onChange={(safe) => put({ safe })}
+          />
+          <Tick
+            label={inWords('transport.rulersToPullGuidesFrom', keyOf('rulers'))}
             value={aids.rulers}
             onChange={(rulers) => put({ rulers })}
           />
           <Tick
-            label={`Grid (${keyOf('grid')})`}
+            label={inWords('transport.grid', keyOf('grid'))}
             value={aids.grid > 0}
             onChange={(v) => put({ grid: v ? Math.round(height / 20) : 0 })}
           />
           {aids.grid > 0 && (
-            <NumberField label="of" unit="px" min={4} max={2000} value={aids.grid} onChange={(grid) => put({ grid })} />
+            <NumberField
+              label={inWords('transport.of')}
+              unit="px"
+              min={4}
+              max={2000}
+              value={aids.grid}
+              onChange={(grid) => put({ grid })}
+            />
           )}
           <Tick
-            label={`Snapping (${keyOf('snap')}; Alt while dragging: not)`}
+            label={inWords('transport.snappingAltWhileDraggingNot', keyOf('snap'))}
             value={aids.snap}
             onChange={(snap) => put({ snap })}
           />
           <Tick
-            label={`Neighbouring frames (${keyOf('onion')})`}
+            label={inWords('transport.neighbouringFrames', keyOf('onion'))}
             value={aids.onion > 0}
             onChange={(v) => put({ onion: v ? 3 : 0 })}
           />
           {aids.onion > 0 && (
             <NumberField
-              label="every"
+              label={inWords('transport.every')}
               unit="frames"
               min={1}
               max={60}
@@ -145,7 +161,7 @@ function AidsMenu() {
             />
           )}
           <Tick
-            label={`Motion blur while working (${keyOf('blur-preview')})`}
+            label={inWords('transport.motionBlurWhileWorking', keyOf('blur-preview'))}
             value={aids.blur}
             onChange={(blur) => put({ blur })}
           />
@@ -161,14 +177,14 @@ function Timecode() {
   const { field } = useTyped({
     shown: timecode(playhead, lesson.rate),
     read: (text) => parseTimecode(text, lesson.rate, desk().playhead),
-    unread: (text) => `“${text}” is no time. Type 00:01:11:00, 1:11, 12.5s, 90f, +3s or -10f.`,
+    unread: (text) => inWords('transport.isNoTimeType00', text),
     give: goTo,
     tried: false,
   })
   return (
     <span className="figures flex items-center gap-1.5 text-[13px]">
       <input
-        aria-label="Time of the playhead; type a timecode, 1:11, seconds (12.5s), frames (90f), or +3s, -10f"
+        aria-label={inWords('transport.timeOfThePlayheadType')}
         data-testid="timecode"
         className={
           'w-[100px] rounded border border-edge bg-card px-1 py-0.5 ' + 'text-center outline-none focus:border-accent'
@@ -177,8 +193,8 @@ function Timecode() {
         onFocus={(e) => e.target.select()}
       />
       <span className="whitespace-nowrap text-muted">/ {lengthText(length, lesson.rate)}</span>
-      <span className="w-12 truncate text-[11.5px] text-muted" title="Frame">
-        f {playhead}
+      <span className="w-12 truncate text-[11.5px] text-muted" title={inWords('transport.frame')}>
+        {inWords('transport.f', playhead)}
       </span>
     </span>
   )
@@ -207,33 +223,33 @@ export function Transport() {
   return (
     <div
       role="toolbar"
-      aria-label="Transport"
+      aria-label={inWords('transport.transport')}
       className="flex h-9 shrink-0 items-center gap-1 border-y border-edge-strong bg-sheet px-2"
     >
-      {button('start', 'To the start', <ChevronFirst size={16} />)}
-      {button('previous-moment', 'Previous moment', <ChevronLeft size={16} />)}
-      {button('previous-frame', 'Previous frame', <StepBack size={14} />)}
+      {button('start', inWords('transport.toTheStart'), <ChevronFirst size={16} />)}
+      {button('previous-moment', inWords('transport.previousMoment'), <ChevronLeft size={16} />)}
+      {button('previous-frame', inWords('transport.previousFrame'), <StepBack size={14} />)}
       <IconButton
         look="main"
-        label={speed ? 'Stop' : 'Play'}
+        label={speed ? inWords('common.stop') : inWords('common.play')}
         keys="Space"
         data-testid="play"
         onClick={() => runCommand('play')}
       >
         {speed ? <Pause size={15} /> : <Play size={15} />}
       </IconButton>
-      {button('next-frame', 'Next frame', <StepForward size={14} />)}
-      {button('next-moment', 'Next moment', <ChevronRight size={16} />)}
-      {button('end', 'To the end', <ChevronLast size={16} />)}
-      {button('loop', 'Play the passage over and over', <Repeat size={14} />, looping)}
+      {button('next-frame', inWords('transport.nextFrame'), <StepForward size={14} />)}
+      {button('next-moment', inWords('transport.nextMoment'), <ChevronRight size={16} />)}
+      {button('end', inWords('transport.toTheEnd'), <ChevronLast size={16} />)}
+      {button('loop', inWords('transport.playThePassageOverAnd'), <Repeat size={14} />, looping)}
       <span className="mx-1 h-5 w-px bg-edge" />
       <Timecode />
       <select
-        aria-label="Speed of playing"
+        aria-label={inWords('transport.speedOfPlaying')}
         value={String(speed === 0 ? pace : speed === 0.5 || speed === 0.25 ? speed : 1)}
         onChange={(e) => setDesk({ speed: Number(e.target.value), pace: Number(e.target.value) })}
         className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs"
-        title="Full, half and quarter speed"
+        title={inWords('transport.fullHalfAndQuarterSpeed')}
       >
         <option value="1">{Math.abs(speed) > 1 || speed < 0 ? `${speed} ×` : '1 ×'}</option>
         <option value="0.5">½ ×</option>
@@ -241,7 +257,7 @@ export function Transport() {
       </select>
       <span className="flex-1" />
       <IconButton
-        label="Keyframes of what is selected"
+        label={inWords('transport.keyframesOfWhatIsSelected')}
         keys={keyOf('keys-open')}
         pressed={keysOpen}
         onClick={() => runCommand('keys-open')}
@@ -250,12 +266,12 @@ export function Transport() {
       </IconButton>
       <AidsMenu />
       <select
-        aria-label="Size of the picture"
+        aria-label={inWords('transport.sizeOfThePicture')}
         value={String(zoom)}
         onChange={(e) => setDesk({ pictureZoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })}
         className="figures rounded border border-edge bg-card px-1 py-0.5 text-xs"
       >
-        <option value="fit">Fit</option>
+        <option value="fit">{inWords('transport.fit')}</option>
         {typeof zoom === 'number' && ![0.5, 1, 2, 4].includes(zoom) && (
           <option value={String(zoom)}>{Math.round(zoom * 100)} %</option>
         )}

@@ -4,6 +4,7 @@ import { lengthText } from '@/core/time'
 import { Button } from '../kit/button'
 import { Question } from '../kit/question'
 import { edit, useDesk } from '../state/desk'
+import { inWords } from '../../words/words'
 
 /** Asks once what a lesson in this one does where it was given more time than it takes. */
 export function AskLonger() {
@@ -14,23 +15,20 @@ export function AskLonger() {
   const { element: e, own, long } = asked
   const answer = (longer: 'slower' | 'rest') =>
     edit(
-      longer === 'slower' ? `“${e.name}” goes slower` : `“${e.name}” rests at its end`,
+      longer === 'slower' ? inWords('workbench.goesSlower', e.name) : inWords('workbench.restsAtItsEnd', e.name),
       setLook([e.id], 'longer', longer),
     )
   const text = (frames: number) => lengthText(frames, timed.lesson.rate)
   return (
     <Question
       open={!live}
-      title={`“${e.name}” has more time than it takes`}
-      words={
-        `It takes ${text(own)} and is shown for ${text(long)}. ` +
-        'The answer is kept, and can be changed in its details.'
-      }
+      title={inWords('workbench.hasMoreTimeThanIt', e.name)}
+      words={inWords('workbench.itTakesAndIsShown', text(own), text(long)) + inWords('workbench.theAnswerIsKeptAnd')}
       onLeave={() => answer('rest')}
     >
-      <Button onClick={() => answer('slower')}>It goes slower</Button>
+      <Button onClick={() => answer('slower')}>{inWords('workbench.itGoesSlower')}</Button>
       <Button look="main" onClick={() => answer('rest')}>
-        It rests at its end
+        {inWords('workbench.itRestsAtItsEnd')}
       </Button>
     </Question>
   )

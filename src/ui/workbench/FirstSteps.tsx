@@ -7,6 +7,7 @@ import { Button } from '../kit/button'
 import { runCommand } from '../commands/commands'
 import { setDesk, useDesk } from '../state/desk'
 import { momentKind } from '@/core/moments'
+import { inWords } from '../../words/words'
 
 const PUT_AWAY = 'vane-first-steps-put-away'
 const wasPutAway = (): boolean => {
@@ -32,26 +33,26 @@ function useSteps(): FirstStep[] {
   return [
     {
       done: lesson.elements.some((e) => isClip(e) && lesson.media[mediumOf(e) ?? '']?.kind === 'take'),
-      words: 'Bring in a recording',
-      how: 'Drop a screen recording anywhere here, or press A.',
+      words: inWords('workbench.bringInARecording'),
+      how: inWords('workbench.dropAScreenRecordingAnywhere'),
       go: () => setDesk({ panel: 'files' }),
     },
     {
       done: moments,
-      words: 'Get its moments',
-      how: 'They come with its trace; else “Find the pointer” in the running order, captions, or M while it plays.',
+      words: inWords('workbench.getItsMoments'),
+      how: inWords('workbench.theyComeWithItsTrace'),
       go: () => runCommand('play'),
     },
     {
       done: lesson.elements.length > 0,
-      words: 'Add an element at a moment',
-      how: 'Choose a moment in the running order, a kind above the picture, and point at the spot.',
+      words: inWords('workbench.addAnElementAtA'),
+      how: inWords('workbench.chooseAMomentInThe'),
       go: () => runCommand('add-callout'),
     },
     {
       done: exported,
-      words: 'Export it',
-      how: 'It runs in the background; the file is listed under Exports.',
+      words: inWords('workbench.exportIt'),
+      how: inWords('workbench.itRunsInTheBackground'),
       go: () => setDesk({ panel: 'export' }),
     },
   ]
@@ -80,7 +81,7 @@ export function FirstSteps() {
         data-testid="first-steps"
       >
         <ListChecks size={14} />
-        First lesson {done}/{steps.length}
+        {inWords('workbench.firstLesson', done, steps.length)}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="end" className="z-50 w-80 rounded border border-edge-strong bg-sheet p-3 shadow-xl">
@@ -106,16 +107,16 @@ export function FirstSteps() {
                       s.go()
                     }}
                   >
-                    Do it
+                    {inWords('workbench.doIt')}
                   </Button>
                 )}
               </li>
             ))}
           </ol>
           <div className="mt-3 flex items-center justify-between border-t border-edge pt-2">
-            <span className="text-muted">{done === steps.length ? 'All done.' : ''}</span>
+            <span className="text-muted">{done === steps.length ? inWords('workbench.allDone') : ''}</span>
             <Button look="quiet" onClick={putAway}>
-              Put this list away
+              {inWords('workbench.putThisListAway')}
             </Button>
           </div>
         </Popover.Content>

@@ -13,22 +13,49 @@ import { LanguageShown } from '../language/LanguageShown'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../fields/fields'
+import { inWords } from '../../words/words'
 
 const INKS: Record<string, string> = { saved: 'text-good', saving: 'text-muted' }
 const FINDINGS = 'flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep'
-const WORDS = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }
+const WORDS = {
+  saved: inWords('workbench.saved'),
+  saving: inWords('workbench.saving'),
+  waiting: inWords('workbench.notSavedYet'),
+}
 
+function UndoAndRedo({ past }: { past: string | undefined }) {
+  const future = useDesk((b) => b.future[0]?.label ?? (b.later > 0 ? inWords('workbench.aLaterStep') : undefined))
+  return (
+    <>
+      <IconButton
+        label={past ? inWords('workbench.undo', past) : inWords('workbench.nothingToUndo')}
+        keys={keyOf('undo')}
+        disabled={!past}
+        onClick={() => runCommand('undo')}
+      >
+        <Undo2 size={16} />
+      </IconButton>
+      <IconButton
+        label={future ? inWords('workbench.redo', future) : inWords('workbench.nothingToRedo')}
+        keys={keyOf('redo')}
+        disabled={!future}
+        onClick={() => runCommand('redo')}
+      >
+        <Redo2 size={16} />
+      </IconButton>
+    </>
+  )
+}
 export function Header() {
   const lesson = useDesk((b) => b.lesson)
   const save = useDesk((b) => b.save)
-  const past = useDesk((b) => b.past.at(-1)?.label ?? (b.earlier > 0 ? 'an earlier step' : undefined))
-  const future = useDesk((b) => b.future[0]?.label ?? (b.later > 0 ? 'a later step' : undefined))
+  const past = useDesk((b) => b.past.at(-1)?.label ?? (b.earlier > 0 ? inWords('workbench.anEarlierStep') : undefined))
   const unnamed = lesson.name === UNNAMED && past !== undefined
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-edge-strong bg-sheet px-2">
       <Link
         href="/"
-        aria-label="Back to the lessons"
+        aria-label={inWords('workbench.backToTheLessons')}
         className="grid size-7 place-items-center rounded hover:bg-black/5"
       >
         <ArrowLeft size={16} />
@@ -37,17 +64,19 @@ export function Header() {
       <h1 className="sr-only">{lesson.name}</h1>
       <div className="w-56 font-head text-[15px]">
         <Words
-          label="Name of the lesson"
+          label={inWords('workbench.nameOfTheLesson')}
           value={lesson.name}
           className={
             unnamed
               ? '!border-dashed !border-accent text-accent-deep focus:text-ink'
               : '!border-transparent !bg-transparent hover:!border-edge focus:!bg-card'
           }
-          onChange={(v) => v.trim() && edit(`Rename the lesson to “${v.trim()}”`, rename(v.trim().slice(0, 200)))}
+          onChange={(v) =>
+            v.trim() && edit(inWords('workbench.renameTheLessonTo', v.trim()), rename(v.trim().slice(0, 200)))
+          }
         />
       </div>
-      {unnamed && <span className="text-xs text-accent-deep">Give it a name</span>}
+      {unnamed && <span className="text-xs text-accent-deep">{inWords('workbench.giveItAName')}</span>}
       <span
         role="status"
         data-testid="save-state"
@@ -57,43 +86,32 @@ export function Header() {
       >
         {save.state === 'waiting' && <CloudOff size={14} />}
         {WORDS[save.state]}
-        {save.state === 'waiting' && <span className="font-normal">· kept in this window, tried again</span>}
+        {save.state === 'waiting' && <span className="font-normal">{inWords('workbench.keptInThisWindowTried')}</span>}
       </span>
       <NotKept />
       <span className="flex-1" />
-      <IconButton
-        label={past ? `Undo: ${past}` : 'Nothing to undo'}
-        keys={keyOf('undo')}
-        disabled={!past}
-        onClick={() => runCommand('undo')}
-      >
-        <Undo2 size={16} />
-      </IconButton>
-      <IconButton
-        label={future ? `Redo: ${future}` : 'Nothing to redo'}
-        keys={keyOf('redo')}
-        disabled={!future}
-        onClick={() => runCommand('redo')}
-      >
-        <Redo2 size={16} />
-      </IconButton>
+      <UndoAndRedo past={past} />
       <span className="flex-1" />
       <FirstSteps />
       <Findings />
-      <IconButton label="Find a command" keys={keyOf('palette')} onClick={() => runCommand('palette')}>
+      <IconButton
+        label={inWords('workbench.findACommand')}
+        keys={keyOf('palette')}
+        onClick={() => runCommand('palette')}
+      >
         <Search size={15} />
       </IconButton>
-      <IconButton label="Show the keys" keys="?" onClick={() => runCommand('keys')}>
+      <IconButton label={inWords('workbench.showTheKeys')} keys="?" onClick={() => runCommand('keys')}>
         <Keyboard size={16} />
       </IconButton>
       <LanguageShown />
       <Button onClick={() => setDesk({ panel: 'files' })}>
         <FolderOpen size={14} />
-        Files
+        {inWords('workbench.files')}
       </Button>
       <Button look="main" onClick={() => setDesk({ panel: 'export' })}>
         <Upload size={14} />
-        Export
+        {inWords('common.export')}
       </Button>
     </header>
   )

@@ -4,6 +4,7 @@ import { toast } from 'sonner'
 import { Button, IconButton } from '../kit/button'
 import type { Unkept } from '../state/shelf'
 import { putAway, useDesk } from '../state/desk'
+import { inWords } from '../../words/words'
 
 const copy = (list: readonly Unkept[]): void => {
   const text = JSON.stringify(
@@ -12,8 +13,8 @@ const copy = (list: readonly Unkept[]): void => {
     2,
   )
   void navigator.clipboard.writeText(text).then(
-    () => toast('Copied, with everything it would have changed.'),
-    () => toast.error('The clipboard cannot be used here.'),
+    () => toast(inWords('workbench.copiedWithEverythingItWould')),
+    () => toast.error(inWords('workbench.theClipboardCannotBeUsed')),
   )
 }
 
@@ -28,17 +29,14 @@ export function NotKept() {
         data-testid="not-kept"
       >
         <CircleAlert size={14} />
-        {list.length} {list.length === 1 ? 'change' : 'changes'} not kept
+        {inWords('workbench.notKept', list.length, list.length === 1 ? 'change' : 'changes')}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           align="start"
           className="z-50 w-[26rem] rounded border border-edge-strong bg-sheet p-3 shadow-xl"
         >
-          <p className="mb-2 text-muted">
-            These could not be stored. Look at what the lesson shows now, and make them again where they are still
-            wanted.
-          </p>
+          <p className="mb-2 text-muted">{inWords('workbench.theseCouldNotBeStored')}</p>
           <ul className="thin-scroll max-h-72 space-y-1 overflow-auto">
             {list.map((u) => (
               <li key={u.step} className="flex items-start gap-2 rounded border border-edge bg-card p-2">
@@ -46,10 +44,10 @@ export function NotKept() {
                   <strong className="block break-words">{u.label}</strong>
                   <span className="text-muted">{u.why}</span>
                 </span>
-                <IconButton label={`Copy “${u.label}”`} onClick={() => copy([u])}>
+                <IconButton label={inWords('workbench.copy', u.label)} onClick={() => copy([u])}>
                   <Copy size={14} />
                 </IconButton>
-                <IconButton label={`Take “${u.label}” off this list`} onClick={() => putAway(u.step)}>
+                <IconButton label={inWords('workbench.takeOffThisList', u.label)} onClick={() => putAway(u.step)}>
                   <X size={14} />
                 </IconButton>
               </li>
@@ -57,7 +55,7 @@ export function NotKept() {
           </ul>
           <Button className="mt-2" onClick={() => copy(list)}>
             <Copy size={13} />
-            Copy all
+            {inWords('workbench.copyAll')}
           </Button>
         </Popover.Content>
       </Popover.Portal>

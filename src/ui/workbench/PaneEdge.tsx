@@ -1,16 +1,17 @@
 import { ChevronLeft, ChevronRight, ChevronUp } from 'lucide-react'
 import { keyOf, runCommand } from '../commands/commands'
+import { inWords } from '../../words/words'
 
 const PANES = {
-  order: { name: 'Running order', Icon: ChevronRight },
-  details: { name: 'Details', Icon: ChevronLeft },
-  timeline: { name: 'Timeline', Icon: ChevronUp },
+  order: { name: inWords('workbench.runningOrder'), Icon: ChevronRight },
+  details: { name: inWords('workbench.details'), Icon: ChevronLeft },
+  timeline: { name: inWords('workbench.timeline'), Icon: ChevronUp },
 }
 
 /** Stands where a pane was that is put away, with its name: pressed, it brings the pane back. */
 export function PaneEdge({ pane }: { pane: keyof typeof PANES }) {
   const { name, Icon } = PANES[pane]
-  const says = `Bring the ${name.toLowerCase()} back`
+  const says = inWords('workbench.bringTheBack', name.toLowerCase())
   const [box, words] = pane === 'timeline' ? ['h-6 w-full', ''] : ['w-6 flex-col', '[writing-mode:vertical-rl]']
   return (
     <button

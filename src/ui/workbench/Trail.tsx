@@ -4,6 +4,7 @@ import { lessonAt } from '@/core/edits'
 import { keyOf } from '../commands/commands'
 import { useDesk } from '../state/desk'
 import { goOut } from '../state/inside'
+import { inWords } from '../../words/words'
 
 /** The lessons around the one that was gone into, the outermost first; each leads back to it. */
 export function Trail() {
@@ -17,13 +18,16 @@ export function Trail() {
     )!,
   )
   return (
-    <nav aria-label="Lessons around this one" className="flex items-center gap-1 font-head text-[15px]">
+    <nav
+      aria-label={inWords('workbench.lessonsAroundThisOne')}
+      className="flex items-center gap-1 font-head text-[15px]"
+    >
       {around.map((lesson, depth) => (
         <Fragment key={inside[depth]!.part}>
           <button
             type="button"
             className="max-w-40 truncate rounded px-1.5 text-accent-deep underline hover:bg-black/5"
-            title={`Back to “${lesson.name}” (${keyOf('go-out')})`}
+            title={inWords('workbench.backTo', lesson.name, keyOf('go-out'))}
             onClick={() => goOut(depth)}
           >
             {lesson.name}

@@ -28,6 +28,7 @@ import { AskLonger } from './AskLonger'
 import { Header } from './Header'
 import { PaneEdge } from './PaneEdge'
 import { checkServer, closeLesson, hearNews, openLesson, TYPIST, useDesk } from '../state/desk'
+import { inWords } from '../../words/words'
 
 const DROP_HERE = 'border-4 border-dashed border-accent bg-paper/85 text-xl'
 
@@ -48,7 +49,7 @@ export function Workbench({ id }: { id: string }) {
         <Panes />
         {over && (
           <div className={`pointer-events-none absolute inset-3 z-40 grid place-items-center rounded-xl ${DROP_HERE}`}>
-            Drop to bring them in
+            {inWords('workbench.dropToBringThemIn')}
           </div>
         )}
         <ReadyPicker />
@@ -64,7 +65,7 @@ export function Workbench({ id }: { id: string }) {
         <AskLonger />
         {!ready && (
           <div className="absolute inset-x-0 top-1/3 text-center text-lg" role="status">
-            Opening the lesson…
+            {inWords('workbench.openingTheLesson')}
           </div>
         )}
       </main>
@@ -82,8 +83,7 @@ function useLesson(id: string, onGone: (says: string) => void): void {
   useNews(
     (n) => {
       if (n.about === 'lesson') {
-        if (n.removed && n.lesson === id)
-          onGone('This lesson was removed in another window. Put it back from the lessons page, or choose another.')
+        if (n.removed && n.lesson === id) onGone(inWords('workbench.thisLessonWasRemovedIn'))
         else hearNews(n.lesson, n.revision, n.client, n.label)
       }
       if (n.about === 'job') {
@@ -124,7 +124,7 @@ function useDrops() {
   const drops = {
     onDragOver: (e: DragEvent) => {
       e.preventDefault()
-      if (e.dataTransfer.types.includes('Files')) setOver(true)
+      if (e.dataTransfer.types.includes(inWords('workbench.files'))) setOver(true)
     },
     onDragLeave: (e: DragEvent) => {
       if (e.currentTarget === e.target || !e.relatedTarget) setOver(false)
@@ -188,7 +188,7 @@ function Gone({ says }: { says: string }) {
       <div className="max-w-md text-center">
         <p className="mb-3 text-lg">{says}</p>
         <Link className="text-accent-deep underline" href="/">
-          Back to the lessons
+          {inWords('workbench.backToTheLessons')}
         </Link>
       </div>
     </main>
@@ -205,7 +205,7 @@ function Height({ of: tall, onChange }: { of: number; onChange: (tall: number) =
     <div
       role="separator"
       aria-orientation="horizontal"
-      aria-label="Height of the timeline"
+      aria-label={inWords('workbench.heightOfTheTimeline')}
       aria-valuenow={tall}
       tabIndex={0}
       className="h-1 shrink-0 cursor-row-resize border-t border-edge-strong bg-edge hover:bg-accent"

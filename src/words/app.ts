@@ -1,0 +1,8 @@
+/** What is said of the program as a whole. */
+export const app = {
+  aPageFailed: 'This page could not be drawn',
+  loadAgain: 'Load the page again',
+  name: 'Vivid Vane',
+  whatItIs: 'Callouts, arrows, ripples and zooms, timed to what happens in a recording.',
+  workIsKept: 'What you have made is kept: it is there again, and is stored, when the page is loaded.',
+}

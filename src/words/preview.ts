@@ -1,0 +1,3 @@
+export const preview = {
+  noPictures: 'no pictures',
+}
