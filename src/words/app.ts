@@ -1,5 +1,8 @@
+import type { Arg } from './arg'
+
 /** What is said of the program as a whole. */
 export const app = {
+  asIs: (text: Arg) => String(text),
   aPageFailed: 'This page could not be drawn',
   loadAgain: 'Load the page again',
   name: 'Vivid Vane',

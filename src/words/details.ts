@@ -319,6 +319,7 @@ export const details = {
   panWidthsASecond: 'Pan, widths a second',
   pansAtUpToWidths: (n: Arg, pan: Arg) => `pans at up to ${n} widths a second, more than ${pan}`,
   pansAtUpToWidthsAnd: (n: Arg, n2: Arg) => `Pans at up to ${n} widths and zooms at up to ${n2} doublings a second, `,
+  partOf: (part: Arg, name: Arg) => `${part}: “${name}”`,
   partThem: 'Part them',
   partWhatWasTakenTogether: 'Part what was taken together',
   pastePosesHere: 'Paste poses here',

@@ -16,6 +16,7 @@ export const picture = {
   cropOf: (name: Arg) => `Crop of “${name}”`,
   dragTheBracketsToCrop: 'Drag the brackets to crop it · Shift+R or Escape ends this',
   dragTheRingToWhere: 'Drag the ring to where the pointer is · Escape ends this',
+  done: (act: Arg, name: Arg) => `${act} “${name}”`,
   drawTheRectangleToShow: 'Draw the rectangle to show',
   drawTheWindowThatIt: 'Draw the window that it is to be seen through',
   drawWhatIsToBe: 'Draw what is to be lifted out',

@@ -7,9 +7,13 @@ import { fields } from './fields'
 import { files } from './files'
 import { kit } from './kit'
 import { groups } from './groups'
+import { kinds } from './kinds'
 import { language } from './language'
 import { lessons } from './lessons'
 import { library } from './library'
+import { counts } from './counts'
+import { momentLists } from './momentLists'
+import { moments } from './moments'
 import { order } from './order'
 import { picture } from './picture'
 import { preview } from './preview'
@@ -19,7 +23,9 @@ import { sounds } from './sounds'
 import { state } from './state'
 import { styles } from './styles'
 import { timeline } from './timeline'
+import { trace } from './trace'
 import { transport } from './transport'
+import { values } from './values'
 import { workbench } from './workbench'
 import type { Arg } from './arg'
 import { marked } from './marked'
@@ -32,11 +38,15 @@ const CATALOGUE = {
   exports,
   fields,
   files,
+  kinds,
   kit,
   groups,
   language,
   lessons,
   library,
+  counts,
+  momentLists,
+  moments,
   order,
   picture,
   preview,
@@ -46,7 +56,9 @@ const CATALOGUE = {
   state,
   styles,
   timeline,
+  trace,
   transport,
+  values,
   workbench,
 }
 type Catalogue = typeof CATALOGUE
@@ -65,6 +77,27 @@ export type Filled<W extends WordKey> = W extends `${infer S}.${infer N}`
     : []
   : []
 
+/** The name of a sentence into which nothing is filled. */
+type PlainWord = { [W in WordKey]: Filled<W> extends [] ? W : never }[WordKey]
+/** A sentence with what is filled into it, not yet put into words; what is filled in may be one itself. Plain data. */
+export interface Sentence {
+  word: WordKey
+  filled: readonly (Arg | Sentence)[]
+}
+/** What is to be said, not yet put into words: by its name alone, or with what is filled into it. */
+export type Said = PlainWord | Sentence
+
+type Fillings<F extends readonly unknown[]> = { [I in keyof F]: F[I] | Sentence }
+
+/** A sentence that is put into words where it is read. */
+export const said = <W extends WordKey>(word: W, ...filled: Fillings<Filled<W>>): Sentence => ({
+  word,
+  filled: filled as readonly (Arg | Sentence)[],
+})
+
+/** What needs no words of ours: it is said as it stands. */
+export const asIs = (text: string): Sentence => said('app.asIs', text)
+
 /** The made-up language in which whatever does not come from the catalogue stands out, as a BCP 47 tag. */
 export const MARKED = 'en-x-marked'
 
@@ -72,10 +105,19 @@ export const MARKED = 'en-x-marked'
 export const interfaceLanguage = (): string =>
   globalThis.document?.documentElement.lang || globalThis.process?.env.VANE_WORDS || 'en'
 
-/** A sentence of the catalogue, with what is filled into it, in the language of the interface. */
-export function inWords<W extends WordKey>(word: W, ...filled: Filled<W>): string {
+/** It with what is filled into it, as something to be filled into another sentence. */
+export const asSentence = (what: Said): Sentence => (typeof what === 'string' ? { word: what, filled: [] } : what)
+
+/** What is said, in the language of the interface. */
+export function toWords(what: Said): string {
+  const { word, filled } = asSentence(what)
   const [subject, name] = word.split('.') as [keyof Catalogue, never]
   const entry = CATALOGUE[subject][name] as string | ((...filled: readonly Arg[]) => string)
-  const sentence = typeof entry === 'string' ? entry : entry(...filled)
-  return interfaceLanguage() === MARKED ? marked(sentence, filled) : sentence
+  const given = filled.map((f) => (typeof f === 'object' ? toWords(f) : f))
+  const sentence = typeof entry === 'string' ? entry : entry(...given)
+  return interfaceLanguage() === MARKED ? marked(sentence, given) : sentence
 }
+
+/** A sentence of the catalogue, with what is filled into it, in the language of the interface. */
+export const inWords = <W extends WordKey>(word: W, ...filled: Fillings<Filled<W>>): string =>
+  toWords(said(word, ...filled))

@@ -33,7 +33,7 @@ export const workbench = {
   keptInThisWindowTried: '· kept in this window, tried again',
   lessonsAroundThisOne: 'Lessons around this one',
   nameOfTheLesson: 'Name of the lesson',
-  notKept: (count: Arg, which: Arg) => `${count} ${which} not kept`,
+  notKept: (changes: Arg) => `${changes} not kept`,
   notSavedYet: 'Not saved yet',
   nothingToRedo: 'Nothing to redo',
   nothingToUndo: 'Nothing to undo',

@@ -12,6 +12,7 @@ import { numbered } from './names'
 import { plain, setAll } from './plain'
 import { dropLostKeys, setNumber } from './walk'
 import { release } from './riding'
+import { toWords } from '../../words/words'
 
 const each = (draft: Lesson, ids: readonly string[], change: (e: Element) => void) => {
   for (const e of elementsIn(draft, ids)) change(e)
@@ -245,7 +246,7 @@ export const breakUp = define('breakUp', [Id.element], (id) => (draft, { timed, 
   const singles = clicksIn(timed, span).map((click) => ({
     ...plain(rule),
     id: newId('ripple'),
-    name: `${title}: ${click.label}`.slice(0, 120),
+    name: `${toWords(title)}: ${click.label}`.slice(0, 120),
     x: click.at.x,
     y: click.at.y,
     look: plain(one.look),

@@ -11,6 +11,7 @@ import { windowOver } from './grouping'
 import { numbered } from './names'
 import { withElement } from './plain'
 import { Unfit } from './unfit'
+import { toWords } from '../../words/words'
 
 /**
  * Shows elements on a drawn screen: a page that is taller begins at its top and fills its width. Both fly in turned and
@@ -30,7 +31,7 @@ export const putOnScreen = define(
     const wide = form === 'phone' ? height * 0.4 : form === 'tablet' ? height * 1.05 : width * 0.66
     Object.assign(screen.look, { form })
     Object.assign(screen, { width: Math.round(wide), x: width / 2, y: height / 2 })
-    screen.name = numbered(kindOf(screen).title, new Set(draft.elements.map((e) => e.name)))
+    screen.name = numbered(toWords(kindOf(screen).title), new Set(draft.elements.map((e) => e.name)))
     settle(screen, draft)
     const k = Math.min(1, (height * 0.9) / screen.height)
     screen.width = Math.round(screen.width * k)

@@ -27,11 +27,15 @@ import { keepStyled } from './keepStyled'
 import { bare, byWords, numbered } from './names'
 import { tie, withElement } from './plain'
 import { dropLostKeys, eachNumber } from './walk'
+import { toWords } from '../../words/words'
 
 /** Whether nobody named an element: it is called by its kind, or by the words that it had. */
 function isUnnamed(e: Element, words: unknown): boolean {
   const name = bare(e.name)
-  return name === kindOf(e).title || (typeof words === 'string' && words.trim() !== '' && name === bare(byWords(words)))
+  return (
+    name === toWords(kindOf(e).title) ||
+    (typeof words === 'string' && words.trim() !== '' && name === bare(byWords(words)))
+  )
 }
 /** Whether a look of this kind has a value of that path. */
 function hasPath(e: Element, path: string): boolean {

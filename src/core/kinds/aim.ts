@@ -2,6 +2,7 @@ import { hundredth, type Point } from '../geometry'
 import type { Element } from '../lesson/schema'
 import type { Unranged } from './ranged'
 import type { ElementOf, Kind, Repointed } from './kind'
+import { asSentence, said, type Said } from '../../words/words'
 
 /** A point of the pixels that an element is placed in, in its own; null where it is squashed flat. */
 export function inOwnPixels(e: Element, p: Point): Point | null {
@@ -22,16 +23,16 @@ type Traits = 'aimName' | 'aim' | 'aimAt' | 'handles' | 'pull' | 'points'
  * What is true of every kind that leads to a spot beside its box.
  *
  * @param aimName  what leads there, as people call it
+ * @param label  the same at the head of its handle
  */
-export const leading = (aimName: string): Pick<Kind<Leading>, Traits> => ({
+export const leading = (aimName: Said, label: Said): Pick<Kind<Leading>, Traits> => ({
   aimName,
   aim: (e) => e.look.tip,
   aimAt(e, spot) {
     e.look.tip = spot
   },
   handles({ look: { tip } }) {
-    const label = aimName[0]!.toUpperCase() + aimName.slice(1)
-    return tip ? [{ id: 'tip', label, act: 'Point', at: tip, in: 'place', kind: 'spot' }] : []
+    return tip ? [{ id: 'tip', label, act: 'kinds.point', at: tip, in: 'place', kind: 'spot' }] : []
   },
   pull(e, _handle, to) {
     e.look.tip = { x: hundredth(to.x), y: hundredth(to.y) }
@@ -47,10 +48,10 @@ export function keptTip<E extends ElementOf<Leading>>(e: E, k: number): E {
 }
 
 /** The fields of that spot; `what` leads there. */
-export const tipFields = (what: string): Unranged[] =>
+export const tipFields = (what: Said): Unranged[] =>
   (['x', 'y'] as const).map((along) => ({
     path: `tip.${along}`,
-    label: `${what} ${along}`,
+    label: said('values.along', asSentence(what), along),
     when: ['tip'],
     type: along === 'x' ? 'across' : 'down',
     inPanel: false,

@@ -3,9 +3,10 @@ import { Element } from '../lesson/schema'
 import { ranged, type Unranged } from './ranged'
 import { isNumber, memoByText, type Field, type NumberField, type Unit } from '../values'
 import { kindNamed } from './registry'
+import type { Said } from '../../words/words'
 
 type Number = Field & NumberField
-const of = (path: string, label: string, type: Unit, more: { keyed?: false; posed?: true } = {}): Unranged => ({
+const of = (path: string, label: Said, type: Unit, more: { keyed?: false; posed?: true } = {}): Unranged => ({
   path,
   label,
   type,
@@ -14,42 +15,42 @@ const of = (path: string, label: string, type: Unit, more: { keyed?: false; pose
 })
 /** How it stands off its place before a typed arrival, or after a typed departure. */
 const offOf = (which: 'arrival' | 'departure'): Unranged[] => [
-  of(`${which}.off.dx`, 'Off across', 'across', { keyed: false }),
-  of(`${which}.off.dy`, 'Off down', 'down', { keyed: false }),
-  of(`${which}.off.turn`, 'Off turned', 'degrees', { keyed: false }),
-  of(`${which}.off.scale`, 'Off scale', 'factor', { keyed: false }),
-  of(`${which}.off.opacity`, 'Off opacity', 'share', { keyed: false }),
+  of(`${which}.off.dx`, 'values.offAcross', 'across', { keyed: false }),
+  of(`${which}.off.dy`, 'values.offDown', 'down', { keyed: false }),
+  of(`${which}.off.turn`, 'values.offTurned', 'degrees', { keyed: false }),
+  of(`${which}.off.scale`, 'values.offScale', 'factor', { keyed: false }),
+  of(`${which}.off.opacity`, 'values.offOpacity', 'share', { keyed: false }),
 ]
 /** What every element has, in the order in which it is told; the values that can be keyed first. */
 const COMMON = ranged(Element, [
-  of('x', 'x', 'across'),
-  of('y', 'y', 'down'),
-  of('width', 'Width', 'px', { posed: true }),
-  of('height', 'Height', 'px', { posed: true }),
-  of('scale.x', 'Scale width', 'factor', { posed: true }),
-  of('scale.y', 'Scale height', 'factor', { posed: true }),
-  of('rotation', 'Turn', 'degrees', { posed: true }),
-  of('tilt.upright', 'Tilt left and right', 'degrees', { posed: true }),
-  of('tilt.level', 'Tilt up and down', 'degrees', { posed: true }),
-  of('opacity', 'Opacity', 'share', { posed: true }),
-  of('anchor.x', 'Anchor point across', 'share'),
-  of('anchor.y', 'Anchor point down', 'share'),
-  of('reveal.shown', 'Reveal', 'percent', { posed: true }),
-  of('blurPx', 'Blur', 'px'),
-  of('cornerPx', 'Round corners', 'px'),
-  of('crop.left', 'Crop left', 'share', { posed: true }),
-  of('crop.right', 'Crop right', 'share', { posed: true }),
-  of('crop.top', 'Crop top', 'share', { posed: true }),
-  of('crop.bottom', 'Crop bottom', 'share', { posed: true }),
-  of('shadow.dx', 'Shadow to the right', 'px', { keyed: false }),
-  of('shadow.dy', 'Shadow down', 'px', { keyed: false }),
-  of('shadow.blurPx', 'Shadow softness', 'px', { keyed: false }),
-  of('arrival.frames', 'Arrival', 'frames', { keyed: false }),
-  of('departure.frames', 'Departure', 'frames', { keyed: false }),
+  of('x', 'values.x', 'across'),
+  of('y', 'values.y', 'down'),
+  of('width', 'values.width', 'px', { posed: true }),
+  of('height', 'values.height', 'px', { posed: true }),
+  of('scale.x', 'values.scaleWidth', 'factor', { posed: true }),
+  of('scale.y', 'values.scaleHeight', 'factor', { posed: true }),
+  of('rotation', 'values.turn', 'degrees', { posed: true }),
+  of('tilt.upright', 'values.tiltLeftAndRight', 'degrees', { posed: true }),
+  of('tilt.level', 'values.tiltUpAndDown', 'degrees', { posed: true }),
+  of('opacity', 'values.opacity', 'share', { posed: true }),
+  of('anchor.x', 'values.anchorPointAcross', 'share'),
+  of('anchor.y', 'values.anchorPointDown', 'share'),
+  of('reveal.shown', 'values.reveal', 'percent', { posed: true }),
+  of('blurPx', 'values.blur', 'px'),
+  of('cornerPx', 'values.roundCorners', 'px'),
+  of('crop.left', 'values.cropLeft', 'share', { posed: true }),
+  of('crop.right', 'values.cropRight', 'share', { posed: true }),
+  of('crop.top', 'values.cropTop', 'share', { posed: true }),
+  of('crop.bottom', 'values.cropBottom', 'share', { posed: true }),
+  of('shadow.dx', 'values.shadowToTheRight', 'px', { keyed: false }),
+  of('shadow.dy', 'values.shadowDown', 'px', { keyed: false }),
+  of('shadow.blurPx', 'values.shadowSoftness', 'px', { keyed: false }),
+  of('arrival.frames', 'values.arrival', 'frames', { keyed: false }),
+  of('departure.frames', 'values.departure', 'frames', { keyed: false }),
   ...offOf('arrival'),
   ...offOf('departure'),
-  of('loop.everyFrames', 'Blink', 'frames', { keyed: false }),
-  of('loop.by', 'Swells or trembles by', 'number', { keyed: false }),
+  of('loop.everyFrames', 'values.blink', 'frames', { keyed: false }),
+  of('loop.by', 'values.swellsOrTremblesBy', 'number', { keyed: false }),
 ]) as Number[]
 /** What goes with the frame’s own sides is as wide and high as it is by the frame, not by what is drawn. */
 const WITH_FRAME = COMMON.map((f): Number => {

@@ -7,6 +7,7 @@ import type { Span, Timed } from '../timing'
 import type { Field, KeyValue } from '../values'
 import type { ChimeLook } from './chime/look'
 import type { ElementKind, Look } from './looks'
+import type { Said } from '../../words/words'
 
 /** An element with the look of a kind; of a kind that is not known, any element. */
 export type ElementOf<K extends ElementKind> = ElementKind extends K
@@ -33,9 +34,9 @@ export interface Drawn {
 /** A spot that can be dragged: an end of the element, or something that it leads to. */
 export interface Handle {
   id: string
-  label: string
+  label: Said
   /** What is done with it: “Point”, “Bend”. */
-  act: string
+  act: Said
   at: Point
   /** Whether `at` is in the element’s own pixels, or in those of its place. */
   in: 'own' | 'place'
@@ -131,9 +132,9 @@ export type SeenColour = 'screen' | 'main' | 'beside'
 export interface Kind<K extends ElementKind> {
   kind: K
   /** As people call it: “Progress bar”. */
-  title: string
+  title: Said
   /** As it is called where there is little room, and it is known what it is. */
-  short?: string
+  short?: Said
   icon: IconName
   /** Its icon is drawn in thicker lines. */
   boldIcon?: true
@@ -189,7 +190,7 @@ export interface Kind<K extends ElementKind> {
    */
   parts?: readonly {
     path: string
-    label: string
+    label: Said
     fresh: object | string
     seen?: Readonly<Record<string, SeenColour>>
   }[]
@@ -242,7 +243,7 @@ export interface Kind<K extends ElementKind> {
   /** The spot that it points at besides its own place, in the pixels of that; null when it has none. */
   aim?(e: ElementOf<K>): Point | null
   /** What leads from it to that spot, as people call it. */
-  aimName?: string
+  aimName?: Said
   /** Lets a draft point at a spot, or at none. */
   aimAt?(e: ElementOf<K>, spot: Point | null): void
   /** What of it can be dragged on the picture besides its box. */

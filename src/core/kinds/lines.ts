@@ -3,18 +3,18 @@ import { fix, type Rect } from '../geometry'
 import type { Unranged } from './ranged'
 
 const ALIGNS = [
-  { value: 'left', label: 'left' },
-  { value: 'centre', label: 'centre' },
-  { value: 'right', label: 'right' },
+  { value: 'left', label: 'values.left' },
+  { value: 'centre', label: 'values.centre' },
+  { value: 'right', label: 'values.right' },
 ] as const
 /** What can be changed of a text that stands in a box. */
 export const TEXT_FIELDS: readonly Unranged[] = [
-  { path: 'text', label: 'Text', type: 'text' },
-  { path: 'face', label: 'Font', type: 'font' },
-  { path: 'face.size', label: 'Text size', type: 'px' },
-  { path: 'align', label: 'Align', type: 'choice', options: ALIGNS },
-  { path: 'fitText', label: 'Height follows the text', type: 'tick' },
-  { path: 'ink', label: 'Text colour', type: 'colour' },
+  { path: 'text', label: 'values.text', type: 'text' },
+  { path: 'face', label: 'values.font', type: 'font' },
+  { path: 'face.size', label: 'values.textSize', type: 'px' },
+  { path: 'align', label: 'values.align', type: 'choice', options: ALIGNS },
+  { path: 'fitText', label: 'values.heightFollowsTheText', type: 'tick' },
+  { path: 'ink', label: 'values.textColour', type: 'colour' },
 ]
 /**
  * Text in a box: its lines as one path, set in the middle of the box’s height. Null when there is nothing to see.

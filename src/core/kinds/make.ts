@@ -3,6 +3,7 @@ import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { ElementKind } from './looks'
 import { kindNamed, kindOf } from './registry'
 import { applyStyle } from './styled'
+import { toWords } from '../../words/words'
 
 /** The track that a new element lies on: the uppermost without footage, else the uppermost of its sort. */
 function trackOf(lesson: Lesson, kind: ElementKind): string {
@@ -22,7 +23,7 @@ export function newElement(
 ): Element {
   const fresh = kindNamed(kind).fresh(lesson)
   const taken = new Set(lesson.elements.map((e) => e.name))
-  const title = kindNamed(kind).title
+  const title = toWords(kindNamed(kind).title)
   let name = title
   for (let n = 2; taken.has(name); n++) name = `${title} ${n}`
   const track = trackOf(lesson, kind)

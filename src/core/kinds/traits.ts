@@ -1,7 +1,9 @@
 import type { Point, Rect } from '../geometry'
 import type { Element, Lesson, Medium } from '../lesson/schema'
 import { localBox, type Chimes, type FrameEdge, type Going, type Handle, type Placed } from './kind'
-import { kindOf } from './registry'
+import type { ElementKind } from './looks'
+import { kindNamed, kindOf } from './registry'
+import { toWords } from '../../words/words'
 
 /** What is asked of an element without knowing what kind it is; each stands explained in `Kind`. */
 export const isView = (e: Element): boolean => kindOf(e).view !== undefined
@@ -9,13 +11,15 @@ export const isView = (e: Element): boolean => kindOf(e).view !== undefined
 export const goingOf = (e: Element): Going | null => kindOf(e).view?.(e) ?? null
 /** Whether an element stands for many: a ripple on every click. */
 export const isRule = (e: Element): boolean => kindOf(e).rule?.(e) ?? false
-/** Whether an element has a place of its own on the picture. */
+/** What a kind is called. */
+export const titleOf = (kind: ElementKind): string => toWords(kindNamed(kind).title)
 /** Whether words are written in it. */
 export const hasWords = (e: Element): boolean => kindOf(e).fields.some((f) => f.path === 'text')
 /** Whether its pixels can be worked on: it shows a picture, not only shapes. */
 export const hasPixels = (e: Element): boolean => kindOf(e).fields.some((f) => f.path.startsWith('grade.'))
 /** The path of the level of what is heard, in dB. */
 export const LEVEL_PATH = 'look.levelDb'
+/** Whether an element has a place of its own on the picture. */
 export const hasPlace = (e: Element): boolean => !kindOf(e).whole && !isRule(e) && !isGround(e)
 /** Whether it takes its place and size from the frame. */
 export const isGround = (e: Element): boolean => kindOf(e).ground?.(e) ?? false

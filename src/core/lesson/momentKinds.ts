@@ -1,3 +1,4 @@
+import { inWords, type Said } from '../../words/words'
 /** What is drawn for a kind of moment; the pictures are the interface's. */
 export type MomentIconName =
   | 'book-open'
@@ -15,7 +16,7 @@ export type MomentIconName =
 /** What is asked of a kind of moment. Each is declared once, in `MOMENT_KINDS`; nothing else lists them. */
 export interface MomentTraits {
   /** One and several of it: “1 change on screen”, “2 changes on screen”. */
-  counted: readonly [string, string]
+  counted: readonly [Said, Said]
   /** One of it in a sentence: “the click on Lend out”, “the end of the word “receipt””. */
   named: (label: string, edge: 'start' | 'end') => string
   icon: MomentIconName
@@ -64,7 +65,7 @@ export interface MomentTraits {
   /** A sound can be heard at each. */
   chimed?: true
   /** Set by hand: the act, how the first is named, and what is said. */
-  set?: { act: string; name: string; said: string }
+  set?: { act: Said; name: Said; said: Said }
   /** It is set in headings' letters. */
   heading?: true
   /** It is drawn dark, as what lessons mostly hang on. */
@@ -74,30 +75,23 @@ export interface MomentTraits {
 }
 
 /** What is shown or left out together in the running order, in the order in which it is offered. */
-export const MOMENT_LISTS = {
-  clicks: 'Clicks and drags',
-  keys: 'Keys and typing',
-  words: 'Spoken phrases',
-  hand: 'Moments set by hand',
-  chapters: 'Chapters',
-  scrolls: 'Scrolls',
-  screen: 'Changes on screen',
-  rests: 'Rests of the pointer',
-} as const
-export type MomentList = keyof typeof MOMENT_LISTS
+export const MOMENT_LISTS = ['clicks', 'keys', 'words', 'hand', 'chapters', 'scrolls', 'screen', 'rests'] as const
+export type MomentList = (typeof MOMENT_LISTS)[number]
 
 const quoted = (label: string) => (label.length > 40 ? `${label.slice(0, 38)}…` : label)
-const endOf = (edge: 'start' | 'end') => (edge === 'end' ? 'the end of ' : '')
-const plain: MomentTraits['named'] = (label, edge) => endOf(edge) + quoted(label)
-const marked: MomentTraits['named'] = (label, edge) => `${endOf(edge)}“${quoted(label)}”`
+const endOf = (edge: 'start' | 'end', named: string) => (edge === 'end' ? inWords('moments.theEndOf', named) : named)
+const plain: MomentTraits['named'] = (label, edge) => endOf(edge, quoted(label))
+const marked: MomentTraits['named'] = (label, edge) => endOf(edge, inWords('moments.quoted', quoted(label)))
 
 /** All kinds of moment: those that a file holds in the order of its schema, then those that follow from the lesson. */
 export const MOMENT_KINDS = {
   click: {
-    counted: ['click', 'clicks'],
+    counted: ['moments.click', 'moments.clicks'],
     named: (label) =>
       // One that nothing is known of but its number.
-      /^click \d+$/.test(label) ? label : /click/.test(label) ? `the ${quoted(label)}` : `the click ${quoted(label)}`,
+      /^click \d+$/.test(label)
+        ? label
+        : inWords(/click/.test(label) ? 'moments.theOne' : 'moments.theClick', quoted(label)),
     icon: 'mouse-click',
     held: 'medium',
     rank: 0,
@@ -113,7 +107,7 @@ export const MOMENT_KINDS = {
     thread: 'line',
   },
   drag: {
-    counted: ['drag', 'drags'],
+    counted: ['moments.drag', 'moments.drags'],
     named: plain,
     icon: 'grab',
     held: 'medium',
@@ -125,7 +119,7 @@ export const MOMENT_KINDS = {
     pointer: 'drag',
   },
   rest: {
-    counted: ['rest', 'rests'],
+    counted: ['moments.rest', 'moments.rests'],
     named: plain,
     icon: 'pause',
     held: 'medium',
@@ -136,8 +130,8 @@ export const MOMENT_KINDS = {
     quiet: true,
   },
   key: {
-    counted: ['key', 'keys'],
-    named: (label) => `the ${quoted(label)}`,
+    counted: ['moments.key', 'moments.keys'],
+    named: (label) => inWords('moments.theOne', quoted(label)),
     icon: 'keyboard',
     held: 'medium',
     rank: 1,
@@ -151,7 +145,7 @@ export const MOMENT_KINDS = {
     chimed: true,
   },
   typing: {
-    counted: ['typing', 'typings'],
+    counted: ['moments.typing', 'moments.typings'],
     named: plain,
     icon: 'keyboard',
     held: 'medium',
@@ -163,7 +157,7 @@ export const MOMENT_KINDS = {
     change: 'typed',
   },
   scroll: {
-    counted: ['scroll', 'scrolls'],
+    counted: ['moments.scroll', 'moments.scrolls'],
     named: plain,
     icon: 'move-vertical',
     held: 'medium',
@@ -176,7 +170,7 @@ export const MOMENT_KINDS = {
     gauged: true,
   },
   screen: {
-    counted: ['change on screen', 'changes on screen'],
+    counted: ['moments.change', 'moments.changes'],
     named: plain,
     icon: 'monitor',
     held: 'medium',
@@ -191,7 +185,7 @@ export const MOMENT_KINDS = {
     thread: 'line',
   },
   speech: {
-    counted: ['speech', 'speeches'],
+    counted: ['moments.speech', 'moments.speeches'],
     named: plain,
     icon: 'sound',
     held: 'medium',
@@ -202,35 +196,36 @@ export const MOMENT_KINDS = {
     busy: true,
   },
   mark: {
-    counted: ['moment set by hand', 'moments set by hand'],
+    counted: ['moments.mark', 'moments.marks'],
     named: marked,
     icon: 'flag',
     held: 'anywhere',
     rank: 1,
     lane: 'moments',
     listed: 'hand',
-    set: { act: 'Set a moment', name: 'moment', said: 'Moment set' },
+    set: { act: 'moments.setAMoment', name: 'moments.moment', said: 'moments.momentSet' },
     busy: true,
     beat: true,
     gauged: true,
   },
   chapter: {
-    counted: ['chapter', 'chapters'],
-    named: (label, edge) => `${edge === 'end' ? 'the end' : 'the start'} of the chapter “${quoted(label)}”`,
+    counted: ['moments.chapter', 'moments.chapters'],
+    named: (label, edge) =>
+      inWords(edge === 'end' ? 'moments.theEndOfTheChapter' : 'moments.theStartOfTheChapter', quoted(label)),
     icon: 'book-open',
     held: 'anywhere',
     rank: 3,
     lane: 'chapters',
     listed: 'chapters',
-    set: { act: 'Start a chapter', name: 'Chapter', said: 'Chapter set' },
+    set: { act: 'moments.startAChapter', name: 'moments.aChapter', said: 'moments.chapterSet' },
     endsToo: true,
     untilNext: true,
     gauged: true,
     heading: true,
   },
   word: {
-    counted: ['word', 'words'],
-    named: (label, edge) => `${endOf(edge)}the word “${quoted(label.replace(/[.,;:!?]+$/, ''))}”`,
+    counted: ['moments.word', 'moments.words'],
+    named: (label, edge) => endOf(edge, inWords('moments.theWord', quoted(label.replace(/[.,;:!?]+$/, '')))),
     icon: 'quote',
     held: null,
     rank: 5,
@@ -241,7 +236,7 @@ export const MOMENT_KINDS = {
     said: 'word',
   },
   phrase: {
-    counted: ['phrase', 'phrases'],
+    counted: ['moments.phrase', 'moments.phrases'],
     named: marked,
     icon: 'quote',
     held: null,
@@ -253,7 +248,7 @@ export const MOMENT_KINDS = {
     thread: 'faint',
   },
   cut: {
-    counted: ['cut', 'cuts'],
+    counted: ['moments.cut', 'moments.cuts'],
     named: plain,
     icon: 'scissors',
     held: null,
@@ -264,7 +259,7 @@ export const MOMENT_KINDS = {
     endElsewhere: true,
   },
   lesson: {
-    counted: ['end of the lesson', 'ends of the lesson'],
+    counted: ['moments.endOfTheLesson', 'moments.endsOfTheLesson'],
     named: plain,
     icon: 'flag',
     held: null,

@@ -2,6 +2,7 @@ import { fieldsOf, kindName } from '../kinds'
 import { fitting, isNumber, setAt, valueAt, type Field, type NumberField, memoByText } from '../values'
 import type { Element } from '../lesson/schema'
 import type { KeyValue } from '../values'
+import { toWords } from '../../words/words'
 
 /** A value of an element that can be keyed: where it stands, what it is called, what it is. */
 export type Property = Field & (NumberField | { type: 'colour' })
@@ -39,6 +40,11 @@ export function propertiesOf(e: Element): Property[] {
         .filter((f) => !absent.includes(holderOf(f.path)))),
     )
   return list
+}
+/** What a property is called; by its path where the element has none such. */
+export const nameOfProperty = (e: Element, path: string): string => {
+  const p = propertyOf(e, path)
+  return p ? toWords(p.label) : path
 }
 export const propertyOf = (e: Element, path: string): Property | undefined =>
   propertiesOf(e).find((p) => p.path === path)

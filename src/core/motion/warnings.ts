@@ -1,9 +1,9 @@
-import { counted } from '../formats/counted'
 import type { Element } from '../lesson/schema'
 import type { Timed } from '../timing'
 import { atPose, motionOf, type Move } from './moves'
 import { pathLength } from '../values'
 import { propertyValue } from './properties'
+import { inWords } from '../../words/words'
 
 /** How long a move is and how fast it goes, on average. */
 export interface Pace {
@@ -40,9 +40,9 @@ export function moveWarnings(timed: Timed, e: Element, move: Move): string[] {
   const span = timed.spans.get(e.id)!
   if (isUnfilled(timed, e, move)) return out
   if (move.to > span.to)
-    out.push(`It lands ${counted(Math.ceil(move.to - span.to), 'frame')} after the element is gone.`)
+    out.push(`It lands ${inWords('counts.frame', Math.ceil(move.to - span.to))} after the element is gone.`)
   if (move.from < span.from)
-    out.push(`It starts ${counted(Math.ceil(span.from - move.from), 'frame')} before the element is there.`)
+    out.push(`It starts ${inWords('counts.frame', Math.ceil(span.from - move.from))} before the element is there.`)
   const pace = paceOf(timed, e, move)
   const jumps = move.pose.easing === 'hold' || pace.frames === 0
   if (!jumps && pace.seconds < SEEN_SECONDS - 1e-9)

@@ -1,8 +1,9 @@
-import { counted } from '../formats/counted'
+import { counted } from '../../words/plural'
 import type { Element, MoveEdge } from '../lesson/schema'
 import { motionOf } from '../motion'
 import type { Timed } from '../timing'
 import { momentKind, type CatalogueKind, type TimedMoment } from '../moments'
+import { toWords } from '../../words/words'
 
 /**
  * A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words);
@@ -111,7 +112,10 @@ function runLabel(run: readonly OrderRow[]): string {
   for (const { moment } of run) counts.set(moment.kind, (counts.get(moment.kind) ?? 0) + 1)
   return [...counts]
     .sort((a, b) => b[1] - a[1])
-    .map(([kind, n]) => counted(n, ...momentKind({ kind }).counted))
+    .map(([kind, n]) => {
+      const [one, many] = momentKind({ kind }).counted
+      return counted(n, toWords(one), toWords(many))
+    })
     .join(', ')
 }
 

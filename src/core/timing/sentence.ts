@@ -1,8 +1,8 @@
-import { counted } from '../formats/counted'
 import type { Edge, Lesson } from '../lesson/schema'
 import { momentKind, type TimedMoment } from '../moments'
 import { timecode } from '../time'
 import type { Timed } from './timed'
+import { inWords } from '../../words/words'
 
 /** What a tie hangs on, in words: “the click on Lend out”, “the word “receipt””, “the start of Arrow 2”. */
 export function tieTarget(timed: Timed, edge: Edge): string {
@@ -39,7 +39,7 @@ export const momentName = (m: Pick<TimedMoment, 'kind' | 'label'>, edge: 'start'
 /** A tie as a sentence: “4 frames after the click on Lend out”. */
 export function tieSentence(timed: Timed, edge: Edge, lesson: Lesson = timed.lesson): string {
   if (edge.on === 'loose') return `at ${timecode(edge.frame, lesson.rate)}`
-  if (edge.on === 'length') return `${counted(edge.frames, 'frame')} long`
+  if (edge.on === 'length') return `${inWords('counts.frame', edge.frames)} long`
   const n = Math.abs(edge.offset)
   const when = edge.offset === 0 ? 'on' : `${n} frame${n === 1 ? '' : 's'} ${edge.offset > 0 ? 'after' : 'before'}`
   return `${when} ${tieTarget(timed, edge)}`

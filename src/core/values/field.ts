@@ -1,4 +1,5 @@
 import { UNITS, type Unit } from './unit'
+import type { Said } from '../../words/words'
 
 /** A number of an element: what it is, and how small and large it may be. */
 export interface NumberField {
@@ -10,7 +11,7 @@ export interface NumberField {
 /** A value of an element that can be changed by hand: where it stands, what it is called, what it is and may be. */
 export type Field = {
   path: string
-  label: string
+  label: Said
   /** Only where another value of the look is one of these; with none named, where it is set at all. */
   when?: readonly [path: string, ...values: (string | boolean)[]]
   /** It is changed on the picture, or by another field that shows it. */
@@ -23,7 +24,7 @@ export type Field = {
   | NumberField
   /** `picked`: it is a colour of what is shown, and can be picked on the picture. */
   | { type: 'colour'; optional?: boolean; picked?: true }
-  | { type: 'choice'; options: readonly { value: string; label: string }[] }
+  | { type: 'choice'; options: readonly { value: string; label: Said }[] }
   | { type: 'tick' }
   | { type: 'text' }
   | { type: 'font' }

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { counted } from '@/core/formats/counted'
 import { mkdir, rm, stat, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { createInterface } from 'node:readline'
@@ -14,6 +13,7 @@ import { Interrupted, Problem } from '../problem'
 import { ExportChoice } from '@/contract/exports'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
+import { inWords } from '../../words/words'
 
 const ExportPayload = z.object({
   /** The lesson as it was then; whoever exports it looks at it as at any file. */
@@ -41,7 +41,7 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
     throw new Problem(
       422,
       `There is nothing between frame ${from} and frame ${to}: ` +
-        `the lesson has ${counted(length, 'frame')}. Choose another passage.`,
+        `the lesson has ${inWords('counts.frame', length)}. Choose another passage.`,
     )
   if (doc.elements.length === 0)
     throw new Problem(422, 'There is nothing in this lesson yet. Bring in a recording, or add what is to be seen.')

@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { mkdir, readFile, stat } from 'node:fs/promises'
 import path from 'node:path'
 import { isOver } from '@/contract/news'
@@ -19,6 +18,7 @@ import { hashOf, processFile } from './process'
 import { textOf } from './textOf'
 import { dropUpload, ImportPayload, isText, uploadFile, uploadThere } from './upload'
 import { momentKind } from '@/core/moments'
+import { inWords } from '../../words/words'
 
 type ImportJob = StoredJob<ImportPayload>
 /** One act is one edit, however often its file was sent. */
@@ -158,7 +158,10 @@ async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: 
       ? `“${job.name}”: ${past} of its ${moments.length} moments are later than the end of ` +
         `“${medium.name}” (${((medium.durationUs ?? 0) / 1e6).toFixed(1)} s). Is it the trace of another recording?`
       : null
-  return { facts: { said: `${counted(moments.length, 'moment')} found: ${counted(clicks, 'click')}.` }, sentence: late }
+  return {
+    facts: { said: `${inWords('counts.moment', moments.length)} found: ${inWords('counts.click', clicks)}.` },
+    sentence: late,
+  }
 }
 
 async function bringCaptions(job: ImportJob, home: string, onStep: JobWork['onStep']): Promise<Outcome> {
@@ -170,7 +173,7 @@ async function bringCaptions(job: ImportJob, home: string, onStep: JobWork['onSt
   if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
   const edit = within(job.payload.way ?? [], setWords(home, read.words))
   await makeEdit(job.lesson!, stepOf(job), `Read the captions “${job.name}”`, edit)
-  const said = `${counted(read.words.length, 'word')} found.`
+  const said = `${inWords('counts.word', read.words.length)} found.`
   // Where captions only say when a line is there, each of its words is looked for in the sound.
   const several = read.words.length > read.cues.length
   const begun = !read.stamped && several && (await lookWithin(job.lesson!, job.payload.way ?? [], home, read.cues))

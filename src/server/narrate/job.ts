@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -11,6 +10,7 @@ import { takeMade } from '../ingest/takeMade'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
+import { inWords } from '../../words/words'
 
 const Payload = z.object({
   way: z.array(z.string()),
@@ -91,7 +91,7 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
       within(way, sayIn(voice, medium, spoken, language, [])),
     )
     const words = spoken.flatMap((p) => (p.heading ? [] : p.words)).length
-    return { facts: { said: `The narrator has spoken ${counted(words, 'word')}.`, sha256: medium.sha256 } }
+    return { facts: { said: `The narrator has spoken ${inWords('counts.word', words)}.`, sha256: medium.sha256 } }
   } finally {
     await rm(dir, { recursive: true, force: true })
   }

@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from '../run'
 import { Interrupted } from '../problem'
 import { tempoFolder } from '../media/stretch'
@@ -23,6 +22,7 @@ import { madeSounds, mixInto, passageOf, type MixPassage } from './sound'
 import { measureLoudness, toLoudness, type MixLoudness } from './loudness'
 import { widePipe, writeWhole } from './pipe'
 import { Takes } from './takes'
+import { inWords } from '../../words/words'
 
 /**
  * Chosen by what looks the same at less size and work, on the demo and on real desktops: see `./vane bench --only
@@ -91,7 +91,7 @@ function wanted(lesson: Lesson, root: string, choice: ExportChoice): MixPassage 
   if (from >= to)
     throw new Error(
       `There is nothing to export between frame ${from} and frame ${to}: ` +
-        `the lesson has ${counted(timed.length, 'frame')}.`,
+        `the lesson has ${inWords('counts.frame', timed.length)}.`,
     )
   return passageOf(timed, root, from, to)
 }

@@ -12,9 +12,9 @@ import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWor
 import { lessonThere, makeEdit } from '../lessons'
 import { Problem } from '../problem'
 import { dataRoot } from '../root'
-import { counted } from '@/core/formats/counted'
 import { momentsIn } from './moments'
 import { momentKind } from '@/core/moments'
+import { inWords, said } from '../../words/words'
 
 const LONGEST_S = 4 * 3600
 /** @throws Problem when there is no such recording */
@@ -86,10 +86,10 @@ async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise
   await makeEdit(job.lesson!, job.id, 'Find the pointer', within(way, setTrace(id, moments, pointer)))
   const clicks = moments.filter((m) => momentKind(m).pointer === 'press')
   const proposed = clicks.filter((m) => m.proposed).length
-  return (
-    `The pointer was found, with ${counted(moments.length, 'moment')}: ${counted(clicks.length, 'click')}` +
-    `${proposed > 0 ? `, ${proposed} to be looked at` : ''}.`
-  )
+  const found = [said('counts.moment', moments.length), said('counts.click', clicks.length)] as const
+  return proposed > 0
+    ? inWords('trace.pointerFoundToBeLookedAt', ...found, proposed)
+    : inWords('trace.pointerFound', ...found)
 }
 
 /** Runs one of Vivid Vane's own commands on a recording, in a process of its own. */

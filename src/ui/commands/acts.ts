@@ -26,7 +26,7 @@ import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../state/inPose'
 import { desk, chosenClips, edit, freshId, goTo, select, setDesk, tryEdit } from '../state/desk'
 import { has } from './command'
-import { inWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 /** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
 const SPEEDS = [1, 2, 4, 8]
@@ -142,10 +142,10 @@ export function mark(kind: LessonMoment['kind']): void {
   const id = freshId(kind)
   const clip = takeAt(timed, playhead)
   const { act, name, said } = momentKind({ kind }).set!
-  if (edit(act, setMoment(id, kind, `${name} ${n}`, playhead))) {
+  if (edit(toWords(act), setMoment(id, kind, `${toWords(name)} ${n}`, playhead))) {
     const whole = desk().timed.moments.has(id) ? id : `${clip?.media}/${id}`
     setDesk({ moment: whole, elements: [] })
-    toast(inWords('commands.at', said, timecode(playhead, lesson.rate)), {
+    toast(inWords('commands.at', toWords(said), timecode(playhead, lesson.rate)), {
       id: 'mark',
       duration: 1800,
     })

@@ -12,7 +12,7 @@ import {
 } from './acts'
 import { copy, paste, duplicate } from './clipboard'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
-import { ADDABLE_KINDS, isGround, isRule, kindNamed, kindOf, type ElementKind } from '@/core/kinds'
+import { ADDABLE_KINDS, isGround, isRule, kindOf, titleOf, type ElementKind } from '@/core/kinds'
 import { desk, chosenClips, edit, freshId, redo, select, setDesk, undo, type Panes } from '../state/desk'
 import { has, type Command } from './command'
 import { GOING } from './going'
@@ -57,7 +57,7 @@ export const COMMANDS: Command[] = [
   ...ADDABLE_KINDS.toSorted((a, b) => (KIND_KEYS[a] ?? 'z').localeCompare(KIND_KEYS[b] ?? 'z')).map(
     (kind): Command => ({
       id: `add-${kind}`,
-      title: inWords('commands.addKindNamed', kindNamed(kind).title.toLowerCase()),
+      title: inWords('commands.addKindNamed', titleOf(kind).toLowerCase()),
       group: 'add',
       keys: KIND_KEYS[kind],
       run: () => beginAdding(kind),

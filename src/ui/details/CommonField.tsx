@@ -8,7 +8,7 @@ import { NumberField } from '../fields/numberField'
 import { edit, tryEdit } from '../state/desk'
 import { editPosed, tryPosed } from '../state/inPose'
 import { useNow } from './useNow'
-import { inWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 /** Shares, and how large something is, are typed in %. */
 const inPercent = (type: keyof typeof UNITS) => type === 'share' || type === 'factor'
@@ -31,7 +31,8 @@ export function CommonField({
   put?: (v: number) => Edit
   plain?: boolean
 }) {
-  const { label, type, min, max, keyed } = commonField(e, path)
+  const { label: named, type, min, max, keyed } = commonField(e, path)
+  const label = toWords(named)
   const by = inPercent(type) ? 100 : 1
   const shown = useNow(e)(path)
   const digits = type === 'share' || type === 'percent' ? 1 : type === 'factor' || type === 'degrees' ? 1 : 0

@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { ArrowDownToLine, ArrowUpToLine, ChevronDown, ChevronUp, CopyPlus, Scissors, Trash2 } from 'lucide-react'
 import { toast } from 'sonner'
 import { pointAt, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver, keepReadable } from '@/core/edits'
@@ -48,7 +47,7 @@ import { SoundSection } from '../sounds/SoundSection'
 import { Section } from '../fields/section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
-import { inWords } from '../../words/words'
+import { asSentence, inWords, toWords } from '../../words/words'
 
 /** What can be changed of one element: what is mostly changed first, and its pose; what is seldom changed last. */
 export function ElementDetails({ element: own }: { element: Element }) {
@@ -123,13 +122,13 @@ function TimeSection({ element: e }: { element: Element }) {
       <div className="flex justify-between text-muted">
         <span>{inWords('details.onScreenFor')}</span>
         <span className="figures">
-          {counted(to - from, 'frame')} · {lengthText(to - from, timed.lesson.rate)}
+          {inWords('counts.frame', to - from)} · {lengthText(to - from, timed.lesson.rate)}
         </span>
       </div>
       <Tick label={inWords('details.aNewEndPushesWhat')} value={pushes} onChange={(v) => setDesk({ pushes: v })} />
       {passing > to - from && (
         <p className="text-accent-deep">
-          {inWords('details.itsArrivalAndDepartureTogether', counted(passing, 'frame'))}
+          {inWords('details.itsArrivalAndDepartureTogether', inWords('counts.frame', passing))}
         </p>
       )}
     </Section>
@@ -148,7 +147,7 @@ function fieldsOfLook(e: Element): { first: Field[]; rest: Field[] } {
 }
 function LookFields({ element: e, of }: { element: Element; of: readonly Field[] }) {
   const put = (f: Field, value: unknown) =>
-    editPosed(inWords('details.change', e.name, f.label.toLowerCase()), setLook([e.id], f.path, value))
+    editPosed(inWords('details.change', e.name, toWords(f.label).toLowerCase()), setLook([e.id], f.path, value))
   return of.map((f) => <LookField key={f.path} field={f} element={e} onChange={(v) => put(f, v)} />)
 }
 
@@ -160,14 +159,19 @@ function KindSection({ element: e, playsHere }: { element: Element; playsHere: b
   const medium = lesson.media[mediumOf(e) ?? '']
   if (kind.unseen && first.length + rest.length === 0) return null
   return (
-    <Section title={kind.title} name={inWords('details.itsLook')} folds="open">
+    <Section title={toWords(kind.title)} name={inWords('details.itsLook')} folds="open">
       {medium && !playsHere && <p className="text-muted">{medium.name}</p>}
       {kind.parts?.map((p) => (
         <Tick
           key={p.path}
-          label={p.label}
+          label={toWords(p.label)}
           value={valueAt(e.look, p.path) !== null}
-          onChange={(v) => edit(`${p.label}: “${e.name}”`, setLook([e.id], p.path, v ? freshPart(e, p) : null))}
+          onChange={(v) =>
+            edit(
+              inWords('details.partOf', asSentence(p.label), e.name),
+              setLook([e.id], p.path, v ? freshPart(e, p) : null),
+            )
+          }
         />
       ))}
       <PixelSection element={e} />
@@ -185,7 +189,7 @@ function SeldomSection({ element: e }: { element: Element }) {
   if (rest.length === 0) return null
   return (
     <Section
-      title={inWords('details.moreOfThe', kindOf(e).title.toLowerCase())}
+      title={inWords('details.moreOfThe', toWords(kindOf(e).title).toLowerCase())}
       name={inWords('details.moreOfItsLook')}
       folds="shut"
     >
@@ -195,7 +199,9 @@ function SeldomSection({ element: e }: { element: Element }) {
 }
 /** Lets it point at something, or takes that off. */
 function Aim({ element: e }: { element: Element }) {
-  const { aimName = '' } = kindOf(e)
+  const { aimName: led } = kindOf(e)
+  if (!led) return null
+  const aimName = toWords(led)
   if (aimOf(e))
     return (
       <Button onClick={() => edit(inWords('details.takeTheOff', aimName, e.name), pointAt(e.id, null))}>

@@ -11,7 +11,7 @@ import { Button, IconButton } from '../kit/button'
 import { Choice, Row, Words } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 /** Values that can come of a gauge: numbers that can be keyed, words, switches. */
 const readable = (e: Element): Field[] =>
@@ -36,14 +36,15 @@ export function GaugeSection({ element: e }: { element: Element }) {
     <Section title={inWords('details.gauge')} folds={Object.keys(e.reads).length > 0 ? 'open' : 'shut'}>
       {Object.entries(e.reads).map(([path, reading]) => {
         const field = fields.find((f) => f.path === path)
+        const label = field ? toWords(field.label) : path
         const change = (next: Partial<Reading>) =>
           put(path, { ...reading, ...next }, inWords('details.howItReadsItsGauge'))
         return (
           <div key={path} className="space-y-1.5 rounded border border-edge bg-card p-2">
             <div className="flex items-center gap-1">
-              <span className="min-w-0 flex-1 truncate font-semibold">{field?.label ?? path}</span>
+              <span className="min-w-0 flex-1 truncate font-semibold">{label}</span>
               <IconButton
-                label={inWords('details.letBeItsOwnAgain', field?.label ?? path)}
+                label={inWords('details.letBeItsOwnAgain', label)}
                 onClick={() => put(path, null, inWords('details.noGauge'))}
               >
                 <X size={13} />
@@ -81,7 +82,7 @@ export function GaugeSection({ element: e }: { element: Element }) {
           value=""
           options={[
             { value: '', label: inWords('details.chooseAValue') },
-            ...free.map((f) => ({ value: f.path, label: f.label })),
+            ...free.map((f) => ({ value: f.path, label: toWords(f.label) })),
           ]}
           onChange={(path) => path && begin(path)}
         />

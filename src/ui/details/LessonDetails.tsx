@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { inOne, resizeLesson, setLength, setBackground, setByHand, setRate, setLesson } from '@/core/edits'
 import { findingsOf } from '@/core/findings'
 import { frameFor } from '@/core/lesson/limits'
@@ -161,7 +160,7 @@ function LengthSection() {
           <span className="text-muted">{inWords('details.nothingYet')}</span>
         ) : (
           <span className="figures">
-            {lengthText(length, lesson.rate)} · {counted(length, 'frame')}
+            {lengthText(length, lesson.rate)} · {inWords('counts.frame', length)}
           </span>
         )}
       </Row>

@@ -8,7 +8,7 @@ import { tryPosed } from '../state/inPose'
 import { setDesk, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Colour } from '../fields/colour'
-import { Choice, Row, Tick, Words } from '../fields/fields'
+import { Choice, Row, Tick, Words, worded } from '../fields/fields'
 import { FontChoice } from '../fields/fontChoice'
 import type { FaceName } from '../kit/fonts'
 import { NumberField } from '../fields/numberField'
@@ -16,7 +16,7 @@ import { EasingEditor } from '../fields/easingEditor'
 import { IconField } from './IconField'
 import { KeyMark } from '../fields/keyMark'
 import { useNow } from './useNow'
-import { inWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 /** Another element of the lesson, chosen by its name. */
 function OtherElement({
@@ -46,7 +46,10 @@ function OtherElement({
 function Picked({ field: { path, label }, element: e }: { field: Field; element: Element }) {
   const on = useDesk((b) => b.picking?.element === e.id && b.picking.path === path)
   return (
-    <Button pressed={on} onClick={() => setDesk({ picking: on ? null : { element: e.id, path, label } })}>
+    <Button
+      pressed={on}
+      onClick={() => setDesk({ picking: on ? null : { element: e.id, path, label: toWords(label) } })}
+    >
       <Pipette size={13} />
       {inWords('details.pickItOnThePicture')}
     </Button>
@@ -64,8 +67,9 @@ export function LookField({
   onChange: (v: unknown) => void
 }) {
   const value = valueAt(e.look, f.path)
+  const label = toWords(f.label)
   const now = useNow(e)
-  const mark = propertyOf(e, `look.${f.path}`) ? <KeyMark element={e} path={`look.${f.path}`} label={f.label} /> : null
+  const mark = propertyOf(e, `look.${f.path}`) ? <KeyMark element={e} path={`look.${f.path}`} label={label} /> : null
   switch (f.type) {
     case 'colour':
       return (
@@ -73,7 +77,7 @@ export function LookField({
           <Colour
             mark={mark}
             owner={e.id}
-            label={f.label}
+            label={label}
             value={value as string | null}
             optional={f.optional}
             onChange={onChange}
@@ -82,24 +86,24 @@ export function LookField({
         </>
       )
     case 'icon':
-      return <IconField element={e} label={f.label} />
+      return <IconField element={e} label={label} />
     case 'easing':
-      return <EasingEditor label={f.label} value={value as string} onChange={onChange} />
+      return <EasingEditor label={label} value={value as string} onChange={onChange} />
     case 'tick':
-      return <Tick label={f.label} value={value as boolean} onChange={onChange} />
+      return <Tick label={label} value={value as boolean} onChange={onChange} />
     case 'choice':
-      return <Choice label={f.label} value={value as string} options={f.options} onChange={onChange} />
+      return <Choice label={label} value={value as string} options={worded(f.options)} onChange={onChange} />
     case 'element':
-      return <OtherElement label={f.label} own={e.id} value={value as string | null} onChange={onChange} />
+      return <OtherElement label={label} own={e.id} value={value as string | null} onChange={onChange} />
     case 'text':
-      return <Words label={f.label} lines={3} value={value as string} onChange={onChange} />
+      return <Words label={label} lines={3} value={value as string} onChange={onChange} />
     case 'font': {
       const face = value as FaceName
       return (
-        <Row label={f.label}>
+        <Row label={label}>
           <FontChoice
             bare
-            label={f.label}
+            label={label}
             value={face}
             onChange={({ family, weight, file }) => {
               const rest = { ...face }
@@ -114,7 +118,7 @@ export function LookField({
       return (
         <NumberField
           mark={mark}
-          label={f.label}
+          label={label}
           unit={UNITS[f.type].suffix}
           min={f.min}
           max={f.max}

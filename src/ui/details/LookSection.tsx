@@ -6,7 +6,7 @@ import { edit, useShown } from '../state/desk'
 import { IconButton } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 const OTHERS: Record<string, string> = {
   shadow: inWords('details.shadow'),
@@ -27,8 +27,10 @@ export function LookSection({ element: e }: { element: Element }) {
   const looks = looksOf(e, style)
   if (looks.length === 0) return null
   const own = differsFrom(e, style, lesson)
-  const named = (path: string) =>
-    OTHERS[path] ?? fieldsOf(e).find((f) => f.path === path || `${f.path}.family` === path)?.label ?? path
+  const named = (path: string) => {
+    const field = fieldsOf(e).find((f) => f.path === path || `${f.path}.family` === path)
+    return OTHERS[path] ?? (field ? toWords(field.label) : path)
+  }
   const back = (paths: string[], words: string) =>
     edit(inWords('details.putBack', words, e.name), putBack([e.id], paths))
   const title = (name: string) => (name.includes('/') ? name.split('/')[1]! : 'usual')

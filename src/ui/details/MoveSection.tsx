@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { Trash2 } from 'lucide-react'
 import { putMoveEdge, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
 import { kindOf } from '@/core/kinds'
@@ -102,7 +101,7 @@ function Pace({ element: e, move }: { element: Element; move: Move }) {
   return (
     <>
       <p className="figures text-xs text-muted" data-testid="pace">
-        {counted(Math.round(pace.frames * 10) / 10, 'frame')} · {(pace.frames / fps).toFixed(2)} s
+        {inWords('counts.frame', Math.round(pace.frames * 10) / 10)} · {(pace.frames / fps).toFixed(2)} s
         {pace.px >= 1 ? inWords('details.px', Math.round(pace.px)) : ''}
       </p>
       {pace.px >= 1 && (

@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { ROUTES } from '@/contract/routes'
 import { toast } from 'sonner'
 import { inLanguage, languagesOf } from '@/core/language'
@@ -97,7 +96,7 @@ export function ExportDialog() {
           <p className="text-muted">
             {inWords(
               'exports.mp4WithH264And',
-              counted(frames, 'frame'),
+              inWords('counts.frame', frames),
               lengthText(frames, lesson.rate),
               passage ? '' : inWords('exports.setAPassageWithAnd'),
             )}

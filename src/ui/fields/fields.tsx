@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { useTyped } from './useTyped'
+import { toWords, type Said } from '../../words/words'
 
 export const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:border-accent outline-none'
 
@@ -14,6 +15,10 @@ export function Row({ label, children, mark }: { label: string; children: ReactN
     </div>
   )
 }
+
+/** What can be chosen, put into words. */
+export const worded = <T extends string>(options: readonly { value: T; label: Said }[]) =>
+  options.map(({ value, label }) => ({ value, label: toWords(label) }))
 
 export function Choice<T extends string>({
   label,

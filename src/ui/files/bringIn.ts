@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { ROUTES } from '@/contract/routes'
 import * as tus from 'tus-js-client'
 import { create } from 'zustand'
@@ -332,6 +331,6 @@ export function unfitFor(medium: Medium): string[] {
   return cutByFile(timed, id, medium).map(({ element, left }) =>
     left === 0
       ? inWords('files.isTakenOutItShows', element.name)
-      : inWords('files.endsAfter', element.name, counted(left, 'frame')),
+      : inWords('files.endsAfter', element.name, inWords('counts.frame', left)),
   )
 }

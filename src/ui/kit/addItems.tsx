@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui'
-import { ADDABLE_KINDS, kindNamed, type ElementKind } from '@/core/kinds'
+import { ADDABLE_KINDS, titleOf, type ElementKind } from '@/core/kinds'
 import { KindIcon } from './kindIcon'
 
 export const MENU_ITEM =
@@ -10,7 +10,7 @@ export function AddItems({ onChoose }: { onChoose: (kind: ElementKind) => void }
   return ADDABLE_KINDS.map((k) => (
     <DropdownMenu.Item key={k} className={MENU_ITEM} onSelect={() => onChoose(k)}>
       <KindIcon kind={k} />
-      {kindNamed(k).title}
+      {titleOf(k)}
     </DropdownMenu.Item>
   ))
 }

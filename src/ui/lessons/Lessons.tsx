@@ -8,7 +8,6 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import { counted } from '@/core/formats/counted'
 import { UNNAMED } from '@/core/lesson/make'
 import { lengthText } from '@/core/time'
 import { ask, sentenceOf } from '../kit/api'
@@ -178,7 +177,7 @@ function LessonCard({ of: r, onCopy, onRemove }: { of: LessonRow; onCopy: () => 
       </Link>
       <div className="flex items-center px-3 pb-2 text-muted">
         <span className="figures flex-1 text-xs">
-          {r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {counted(r.elements, 'element')}
+          {r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {inWords('counts.element', r.elements)}
           <br />
           <time dateTime={r.updatedAt} suppressHydrationWarning>
             {WHEN.format(new Date(r.updatedAt))}

@@ -12,7 +12,7 @@ import { TakePointer } from './TakePointer'
 import { inWords } from '../../words/words'
 
 /** What can be shown or left out. */
-const SORTS = Object.entries(MOMENT_LISTS).map(([id, label]) => ({ id, label }))
+const SORTS = MOMENT_LISTS.map((id) => ({ id, label: inWords(`momentLists.${id}`) }))
 const LEFT_OUT = 'vane-order-left-out'
 function leftOutBefore(): string[] {
   try {

@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { Check, CircleDot, MousePointer2, X } from 'lucide-react'
 import { acceptMoments, dismissMoments, followPointer, rippleOnClicks } from '@/core/edits'
 import { CALM } from '@/core/framing'
@@ -42,7 +41,10 @@ export function TakePointer() {
             <Button
               disabled={above.length === 0}
               onClick={() =>
-                edit(inWords('order.accept', counted(above.length, 'click')), acceptMoments(above.map((m) => m.id)))
+                edit(
+                  inWords('order.accept', inWords('counts.click', above.length)),
+                  acceptMoments(above.map((m) => m.id)),
+                )
               }
             >
               <Check size={13} />

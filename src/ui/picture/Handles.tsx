@@ -7,7 +7,7 @@ import { useDesk } from '../state/desk'
 import { matrixOf } from '@/core/motion'
 import { anchorIn, croppedTo } from '@/core/scene'
 import type { Drag } from './drag'
-import { inWords } from '../../words/words'
+import { asSentence, inWords } from '../../words/words'
 
 const CORNERS: Pull[] = [
   { x: -1, y: -1 },
@@ -101,9 +101,9 @@ export function Handles(props: Props) {
             fill={HANDLE[h.kind].fill}
             data-handle={h.id}
             className={HANDLE[h.kind].cursor}
-            onPointerDown={grasp(`${h.act} “${e.name}”`, (p) => pullHandle(e.id, h.id, p))}
+            onPointerDown={grasp(inWords('picture.done', asSentence(h.act), e.name), (p) => pullHandle(e.id, h.id, p))}
           >
-            <title>{inWords('picture.of', h.label, e.name)}</title>
+            <title>{inWords('picture.of', asSentence(h.label), e.name)}</title>
           </circle>
         )
       })}

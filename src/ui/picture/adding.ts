@@ -6,7 +6,7 @@ import type { Element, Passing } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
 import { actHere } from '../state/inPose'
 import { desk, edit, freshId, isFramed, select, setDesk } from '../state/desk'
-import { inWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 /** A point of the picture in the pixels of the frame, nothing zoomed. */
 const onTake = (p: Point): Point => {
@@ -143,7 +143,7 @@ export function promptFor(adding: NonNullable<ReturnType<typeof desk>['adding']>
   if (kindNamed(adding.kind).view) return inWords('picture.drawTheRectangleToShow')
   const { title, drawn, line } = kindNamed(adding.kind)
   const or = drawn ? inWords('picture.orDrawItsBox') : line ? inWords('picture.orDrawItThere') : ''
-  return inWords('picture.pointAtTheSpotFor', title.toLowerCase(), or)
+  return inWords('picture.pointAtTheSpotFor', toWords(title).toLowerCase(), or)
 }
 /** Puts the keyboard into the selected element’s text. */
 export const typeText = (): void => {

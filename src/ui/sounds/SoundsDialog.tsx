@@ -23,7 +23,7 @@ import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { varied } from './varied'
-import { inWords } from '../../words/words'
+import { asSentence, inWords } from '../../words/words'
 
 type At = Chimes['at']
 /** What is usual for what happens. */
@@ -42,7 +42,7 @@ const OF_ELEMENTS = {
 }
 const ofElement = (at: At): at is keyof typeof OF_ELEMENTS => at in OF_ELEMENTS
 const everyMoment = (kind: Exclude<At, keyof typeof OF_ELEMENTS>): string =>
-  inWords('sounds.atEvery', momentKind({ kind }).counted[0])
+  inWords('sounds.atEvery', asSentence(momentKind({ kind }).counted[0]))
 
 /** Lays a short sound on what happens: clicks and keys, or how elements come, move and go. */
 export function SoundsDialog() {

@@ -1,4 +1,4 @@
-import { fieldsOf, kindNamed, newElement, type ElementKind } from '@/core/kinds'
+import { fieldsOf, newElement, titleOf, type ElementKind } from '@/core/kinds'
 import { emptyLesson, noPassing } from '@/core/lesson/make'
 import type { HouseStyle, Passing } from '@/core/lesson/schema'
 import {
@@ -13,10 +13,10 @@ import { PassingFields } from '../fields/passing'
 import { Section } from '../fields/section'
 import { Colour } from '../fields/colour'
 import { useKept } from '../kit/useKept'
-import { Choice, Tick } from '../fields/fields'
+import { Choice, Tick, worded } from '../fields/fields'
 import { FontChoice } from '../fields/fontChoice'
 import { NumberField } from '../fields/numberField'
-import { inWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 const COLOURS: Record<PaletteColour, string> = {
   paper: inWords('styles.paper'),
@@ -71,7 +71,7 @@ export function Faces({ style, onChange }: Props) {
 
 const named = (look: string): string => {
   const [kind, more] = look.split('/')
-  return `${kindNamed(kind as ElementKind).title}${more ? `: ${more}` : ''}`
+  return `${titleOf(kind as ElementKind)}${more ? `: ${more}` : ''}`
 }
 
 /** What a style says of each look, value by value. */
@@ -140,7 +140,7 @@ function TokenField({
   return (
     <>
       <Choice
-        label={field.label}
+        label={toWords(field.label)}
         value={value === null ? 'none' : (token ?? FREE)}
         options={[
           ...(optional ? [{ value: 'none', label: inWords('styles.none') }] : []),
@@ -174,7 +174,7 @@ function StyleField(props: { field: Field; value: StyleValue; style: HouseStyle;
   if (isNumber(field))
     return (
       <NumberField
-        label={field.label}
+        label={toWords(field.label)}
         unit={UNITS[field.type].suffix}
         min={field.min}
         max={field.max}
@@ -187,13 +187,20 @@ function StyleField(props: { field: Field; value: StyleValue; style: HouseStyle;
     case 'colour':
       return <TokenField {...props} />
     case 'tick':
-      return <Tick label={field.label} value={value === true} onChange={onChange} />
+      return <Tick label={toWords(field.label)} value={value === true} onChange={onChange} />
     case 'choice':
-      return <Choice label={field.label} value={value as string} options={field.options} onChange={onChange} />
+      return (
+        <Choice
+          label={toWords(field.label)}
+          value={value as string}
+          options={worded(field.options)}
+          onChange={onChange}
+        />
+      )
     case 'font':
       return (
         <Choice
-          label={field.label}
+          label={toWords(field.label)}
           value={String(value).slice(1)}
           options={STYLE_FACES.map((v) => ({ value: v as string, label: FACES[v].toLowerCase() }))}
           onChange={(v) => onChange(`@${v}`)}

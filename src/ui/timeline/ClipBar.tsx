@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { besideUrl, FILM } from '@/contract/beside'
 import { memo } from 'react'
 import { draggedClip, type ClipPart } from '@/core/edits'
@@ -136,7 +135,7 @@ function Face({ clip, medium, tall, from, to }: FaceProps) {
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={`${told}, ${counted(clip.length, 'frame')}`}
+      aria-label={`${told}, ${inWords('counts.frame', clip.length)}`}
       className={
         `absolute inset-0 overflow-hidden rounded border ` +
         `${selected ? 'border-accent ring-2 ring-accent' : 'border-ink/60'} ` +

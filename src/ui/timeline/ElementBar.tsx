@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { kindName, kindOf, placedIn } from '@/core/kinds'
 import { ChevronRight, EyeOff, Lock } from 'lucide-react'
 import { memo, type ReactNode } from 'react'
@@ -212,7 +211,7 @@ function Face({
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={`${e.name}, ${counted(span.to - span.from, 'frame')}`}
+      aria-label={`${e.name}, ${inWords('counts.frame', span.to - span.from)}`}
       data-bar
       className={
         `absolute inset-0 flex items-center overflow-hidden rounded border ` +
@@ -254,7 +253,7 @@ function PassingGrips({ element: e, width, handlers }: { element: Element; width
       <span
         key={which}
         data-passing={which}
-        title={`${name}: ${counted(e[which].frames, 'frame')}; drag to change`}
+        title={`${name}: ${inWords('counts.frame', e[which].frames)}; drag to change`}
         className="absolute top-0 z-[1] h-2.5 w-2 -translate-x-1/2 cursor-ew-resize"
         style={{ left: which === 'arrival' ? off : width - off }}
         {...handlers(which)}

@@ -1,4 +1,3 @@
-import { counted } from '@/core/formats/counted'
 import { DropdownMenu } from 'radix-ui'
 import { memo, useMemo, useRef, type ComponentProps } from 'react'
 import { moveMoment } from '@/core/edits'
@@ -283,7 +282,7 @@ function ClusterMark({ moments, chosen, catching, left, onPick }: ClusterProps) 
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
         data-cluster={moments.length}
-        aria-label={`${counted(moments.length, 'moment')}: ${moments
+        aria-label={`${inWords('counts.moment', moments.length)}: ${moments
           .slice(0, 4)
           .map((m) => m.label)
           .join(', ')}`}

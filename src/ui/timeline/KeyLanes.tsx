@@ -11,7 +11,7 @@ import {
   type KeyRef,
 } from '@/core/edits'
 import type { Element } from '@/core/lesson/schema'
-import { motionOf, propertyOf, type Move } from '@/core/motion'
+import { motionOf, nameOfProperty, type Move } from '@/core/motion'
 import type { Timed } from '@/core/timing'
 import { desk, edit, goTo, setDesk, useDesk, useShown } from '../state/desk'
 import { KeyMark } from '../fields/keyMark'
@@ -36,7 +36,7 @@ function rowsOf(timed: Timed, ids: string[]): Row[] {
     [...keyedPaths(e)].map((path) => ({
       element: e,
       path,
-      label: propertyOf(e, path)?.label ?? path,
+      label: nameOfProperty(e, path),
       moves: motionOf(timed, e).moves.filter((m) => path in m.pose.values),
     })),
   )

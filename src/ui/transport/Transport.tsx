@@ -13,7 +13,7 @@ import {
   Package,
 } from 'lucide-react'
 import { DropdownMenu, Popover } from 'radix-ui'
-import { ADDABLE_KINDS, kindNamed, type ElementKind } from '@/core/kinds'
+import { ADDABLE_KINDS, kindNamed, titleOf, type ElementKind } from '@/core/kinds'
 import { lengthText, parseTimecode, timecode } from '@/core/time'
 import { desk, goTo, setDesk, useDesk } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
@@ -22,7 +22,7 @@ import { Tick } from '../fields/fields'
 import { useTyped } from '../fields/useTyped'
 import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
-import { inWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 /** These stand in the bar by name; the others behind “More”. */
 const AT_HAND: ElementKind[] = ['callout', 'arrow', 'ripple', 'bar', 'zoom', 'text', 'shape']
@@ -48,17 +48,17 @@ export function Kinds() {
           key={k}
           type="button"
           aria-pressed={adding === k}
-          title={`${kindNamed(k).title} (${keyOf(`add-${k}`)})`}
+          title={`${titleOf(k)} (${keyOf(`add-${k}`)})`}
           onClick={() => (adding === k ? setDesk({ adding: null }) : runCommand(`add-${k}`))}
           className={look(adding === k)}
         >
           <KindIcon kind={k} />
-          {kindNamed(k).short ?? kindNamed(k).title}
+          {toWords(kindNamed(k).short ?? kindNamed(k).title)}
         </button>
       ))}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger className={look(further !== null)}>
-          {further ? kindNamed(further).title : inWords('transport.more')}
+          {further ? titleOf(further) : inWords('transport.more')}
           <ChevronDown size={13} />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
@@ -69,13 +69,13 @@ export function Kinds() {
             {REST.map((k) => (
               <DropdownMenu.Item key={k} onSelect={() => runCommand(`add-${k}`)} className={ITEM}>
                 <KindIcon kind={k} />
-                {kindNamed(k).title}
+                {titleOf(k)}
                 {keyOf(`add-${k}`) && <kbd className="ml-auto font-code text-xs text-muted">{keyOf(`add-${k}`)}</kbd>}
               </DropdownMenu.Item>
             ))}
             <DropdownMenu.Item onSelect={() => runCommand('sounds')} className={ITEM}>
               <KindIcon kind="chime" />
-              {kindNamed('chime').title} …
+              {titleOf('chime')} …
             </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>

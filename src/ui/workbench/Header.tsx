@@ -128,7 +128,7 @@ function Findings() {
     <Popover.Root>
       <Popover.Trigger className={FINDINGS}>
         <CircleAlert size={14} />
-        {findings.length} {findings.length === 1 ? 'finding' : 'findings'}
+        {inWords('counts.finding', findings.length)}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -4,7 +4,7 @@ import { toast } from 'sonner'
 import { Button, IconButton } from '../kit/button'
 import type { Unkept } from '../state/shelf'
 import { putAway, useDesk } from '../state/desk'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const copy = (list: readonly Unkept[]): void => {
   const text = JSON.stringify(
@@ -29,7 +29,7 @@ export function NotKept() {
         data-testid="not-kept"
       >
         <CircleAlert size={14} />
-        {inWords('workbench.notKept', list.length, list.length === 1 ? 'change' : 'changes')}
+        {inWords('workbench.notKept', said('counts.change', list.length))}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

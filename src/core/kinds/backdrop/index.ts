@@ -8,7 +8,7 @@ import { mixColours } from '../../values'
 const STOPS = 8
 export const backdrop: Kind<'backdrop'> = {
   kind: 'backdrop',
-  title: 'Backdrop',
+  title: 'kinds.backdrop',
   icon: 'paint-bucket',
   swatch: { colour: '#cfdcc9', pattern: 'linear-gradient(90deg, #2b211833, #0000)' },
   pulls: 'both',
@@ -21,9 +21,9 @@ export const backdrop: Kind<'backdrop'> = {
   pickable: true,
   upright: true,
   fields: ranged(BackdropLook, [
-    { path: 'fill', label: 'Colour', type: 'colour' },
-    { path: 'second', label: 'Gradient to', type: 'colour', optional: true },
-    { path: 'angle', label: 'Direction', when: ['second'], type: 'degrees' },
+    { path: 'fill', label: 'values.colour', type: 'colour' },
+    { path: 'second', label: 'values.gradientTo', type: 'colour', optional: true },
+    { path: 'angle', label: 'values.direction', when: ['second'], type: 'degrees' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

@@ -24,10 +24,10 @@ function leaderTo(box: Rect, tip: Point): string | null {
 }
 
 export const badge: Kind<'badge'> = {
-  ...leading('leader line'),
+  ...leading('kinds.leaderLine', 'values.leaderLine'),
   kept: keptTip,
   kind: 'badge',
-  title: 'Number badge',
+  title: 'kinds.numberBadge',
   icon: 'map-pin',
   seenBy: 'fill',
   swatch: {
@@ -46,16 +46,16 @@ export const badge: Kind<'badge'> = {
   repoint: swungTo,
   first: ['number', 'face.size', 'ink', 'fill', 'outline'],
   fields: ranged(BadgeLook, [
-    ...tipFields('Line'),
-    { path: 'number', label: 'Number', type: 'count' },
-    { path: 'face', label: 'Font', type: 'font' },
-    { path: 'face.size', label: 'Figure size', type: 'px' },
-    { path: 'ink', label: 'Figure colour', type: 'colour' },
-    { path: 'fill', label: 'Fill', type: 'colour' },
-    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
-    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
-    { path: 'line', label: 'Line colour', when: ['tip'], type: 'colour' },
-    { path: 'linePx', label: 'Line width', when: ['tip'], type: 'px', digits: 1 },
+    ...tipFields('values.line'),
+    { path: 'number', label: 'values.number', type: 'count' },
+    { path: 'face', label: 'values.font', type: 'font' },
+    { path: 'face.size', label: 'values.figureSize', type: 'px' },
+    { path: 'ink', label: 'values.figureColour', type: 'colour' },
+    { path: 'fill', label: 'values.fill', type: 'colour' },
+    { path: 'outline', label: 'values.outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'values.outlineWidth', when: ['outline'], type: 'px', digits: 1 },
+    { path: 'line', label: 'values.lineColour', when: ['tip'], type: 'colour' },
+    { path: 'linePx', label: 'values.lineWidth', when: ['tip'], type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: e.width }),
   draw(e) {

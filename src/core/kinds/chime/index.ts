@@ -3,11 +3,12 @@ import { NOWHERE } from '../nowhere'
 import { ranged } from '../ranged'
 import { ChimeLook } from './look'
 import { MOMENTS_THAT, momentKind } from '../../moments'
+import { asSentence, said } from '../../../words/words'
 
 /** Is heard each time something happens, and not seen. */
 export const chime: Kind<'chime'> = {
   kind: 'chime',
-  title: 'Sound each time',
+  title: 'kinds.soundEachTime',
   icon: 'bell',
   swatch: {
     colour: '#e7d9e2',
@@ -27,24 +28,24 @@ export const chime: Kind<'chime'> = {
   fields: ranged(ChimeLook, [
     {
       path: 'at',
-      label: 'Plays',
+      label: 'values.plays',
       type: 'choice',
       options: [
         ...MOMENTS_THAT.areChimed.map((kind) => ({
           value: kind,
-          label: `at every ${momentKind({ kind }).counted[0]}`,
+          label: said('values.atEvery', asSentence(momentKind({ kind }).counted[0])),
         })),
-        { value: 'arrives', label: 'as something comes' },
-        { value: 'moves', label: 'as something moves' },
-        { value: 'leaves', label: 'as something goes' },
+        { value: 'arrives', label: 'values.asSomethingComes' },
+        { value: 'moves', label: 'values.asSomethingMoves' },
+        { value: 'leaves', label: 'values.asSomethingGoes' },
       ],
     },
-    { path: 'of', label: 'Element', when: ['at', 'arrives', 'moves', 'leaves'], type: 'element' },
-    { path: 'levelDb', label: 'Level', type: 'level', digits: 1, keyed: false },
-    { path: 'duckDb', label: 'Lower under speech by', type: 'level', digits: 1, keyed: false },
-    { path: 'chance', label: 'Random order', type: 'count', keyed: false },
-    { path: 'variants', label: 'Variants', type: 'count', keyed: false, inPanel: false },
-    { path: 'muted', label: 'Muted', type: 'tick' },
+    { path: 'of', label: 'values.element', when: ['at', 'arrives', 'moves', 'leaves'], type: 'element' },
+    { path: 'levelDb', label: 'values.level', type: 'level', digits: 1, keyed: false },
+    { path: 'duckDb', label: 'values.lowerUnderSpeechBy', type: 'level', digits: 1, keyed: false },
+    { path: 'chance', label: 'values.randomOrder', type: 'count', keyed: false },
+    { path: 'variants', label: 'values.variants', type: 'count', keyed: false, inPanel: false },
+    { path: 'muted', label: 'values.muted', type: 'tick' },
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],

@@ -7,7 +7,7 @@ import { unitOf } from '../unit'
 
 export const cover: Kind<'cover'> = {
   kind: 'cover',
-  title: 'Cover',
+  title: 'kinds.cover',
   icon: 'eye-off',
   swatch: { colour: '#cdc7bd', pattern: 'conic-gradient(#2b211820 25%, #0000 0 50%, #2b211820 0 75%, #0000 0)' },
   pulls: 'both',
@@ -17,20 +17,20 @@ export const cover: Kind<'cover'> = {
   fields: ranged(CoverLook, [
     {
       path: 'how',
-      label: 'Hide with',
+      label: 'values.hideWith',
       type: 'choice',
       options: [
-        { value: 'plain', label: 'a plain cover' },
-        { value: 'blocks', label: 'blocks of one colour' },
-        { value: 'blur', label: 'a blur (softens, does not hide)' },
+        { value: 'plain', label: 'values.aPlainCover' },
+        { value: 'blocks', label: 'values.blocksOfOneColour' },
+        { value: 'blur', label: 'values.aBlurSoftensDoesNot' },
       ],
     },
-    { path: 'fill', label: 'Fill', when: ['how', 'plain'], type: 'colour' },
-    { path: 'corner', label: 'Corner radius', when: ['how', 'plain'], type: 'px' },
-    { path: 'blockPx', label: 'Block size', when: ['how', 'blocks'], type: 'px' },
-    { path: 'softPx', label: 'Blur strength', when: ['how', 'blur'], type: 'px' },
-    { path: 'edgePx', label: 'Soft edge', when: ['how', 'blur'], type: 'px' },
-    { path: 'round', label: 'Oval', when: ['how', 'blur'], type: 'tick' },
+    { path: 'fill', label: 'values.fill', when: ['how', 'plain'], type: 'colour' },
+    { path: 'corner', label: 'values.cornerRadius', when: ['how', 'plain'], type: 'px' },
+    { path: 'blockPx', label: 'values.blockSize', when: ['how', 'blocks'], type: 'px' },
+    { path: 'softPx', label: 'values.blurStrength', when: ['how', 'blur'], type: 'px' },
+    { path: 'edgePx', label: 'values.softEdge', when: ['how', 'blur'], type: 'px' },
+    { path: 'round', label: 'values.oval', when: ['how', 'blur'], type: 'tick' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e, _frame, _span, timed) {

@@ -78,7 +78,7 @@ function draw(e: ElementOf<'device'>): Shape[] {
 
 export const device: Kind<'device'> = {
   kind: 'device',
-  title: 'Screen',
+  title: 'kinds.screen',
   icon: 'monitor',
   swatch: { colour: '#cfd3d6', pattern: 'repeating-linear-gradient(0deg, #0000 0 9px, #2b211824 9px 10px)' },
   pulls: 'shape',
@@ -91,18 +91,18 @@ export const device: Kind<'device'> = {
   fields: ranged(DeviceLook, [
     {
       path: 'form',
-      label: 'Form',
+      label: 'values.form',
       type: 'choice',
       options: [
-        { value: 'monitor', label: 'a monitor' },
-        { value: 'laptop', label: 'a laptop' },
-        { value: 'tablet', label: 'a tablet' },
-        { value: 'phone', label: 'a phone' },
+        { value: 'monitor', label: 'values.aMonitor' },
+        { value: 'laptop', label: 'values.aLaptop' },
+        { value: 'tablet', label: 'values.aTablet' },
+        { value: 'phone', label: 'values.aPhone' },
       ],
     },
-    { path: 'body', label: 'Body', type: 'colour' },
-    { path: 'rim', label: 'Stand', type: 'colour' },
-    { path: 'light', label: 'Edge light', type: 'colour', optional: true },
+    { path: 'body', label: 'values.body', type: 'colour' },
+    { path: 'rim', label: 'values.stand', type: 'colour' },
+    { path: 'light', label: 'values.edgeLight', type: 'colour', optional: true },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw: (e) => [{ shapes: draw(e), box: grown(localBox(e, { w: e.width, h: e.height }), 2) }],

@@ -8,7 +8,7 @@ import { unitOf } from '../unit'
 
 export const dim: Kind<'dim'> = {
   kind: 'dim',
-  title: 'Dim and blur',
+  title: 'kinds.dimAndBlur',
   icon: 'blend',
   swatch: { colour: '#c9cbd3', pattern: 'repeating-linear-gradient(60deg, #0000 0 5px, #2b211824 5px 7px)' },
   pulls: 'none',
@@ -17,9 +17,9 @@ export const dim: Kind<'dim'> = {
   withFrame: true,
   settle: fillFrame,
   fields: ranged(DimLook, [
-    { path: 'softPx', label: 'Blur what is below', type: 'px' },
-    { path: 'dim', label: 'Dim by', type: 'percent' },
-    { path: 'colour', label: 'Dim colour', type: 'colour' },
+    { path: 'softPx', label: 'values.blurWhatIsBelow', type: 'px' },
+    { path: 'dim', label: 'values.dimBy', type: 'percent' },
+    { path: 'colour', label: 'values.dimColour', type: 'colour' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

@@ -8,7 +8,7 @@ import { localBox, type Kind } from '../kind'
 
 export const footage: Kind<'footage'> = {
   kind: 'footage',
-  title: 'Footage',
+  title: 'kinds.footage',
   icon: 'film',
   swatch: { colour: '#3b4046', pattern: 'none' },
   pulls: 'shape',
@@ -35,18 +35,18 @@ export const footage: Kind<'footage'> = {
   fields: ranged(FootageLook, [
     {
       path: 'fit',
-      label: 'Fit',
+      label: 'values.fit',
       type: 'choice',
       options: [
-        { value: 'fit', label: 'fits, whole' },
-        { value: 'fill', label: 'fills, cropped' },
-        { value: 'stand', label: 'stands as it is' },
-        { value: 'free', label: 'placed freely' },
+        { value: 'fit', label: 'values.fitsWhole' },
+        { value: 'fill', label: 'values.fillsCropped' },
+        { value: 'stand', label: 'values.standsAsItIs' },
+        { value: 'free', label: 'values.placedFreely' },
       ],
     },
     ...PIXEL_FIELDS,
-    { path: 'levelDb', label: 'Level', type: 'level', digits: 1 },
-    { path: 'muted', label: 'Muted', type: 'tick' },
+    { path: 'levelDb', label: 'values.level', type: 'level', digits: 1 },
+    { path: 'muted', label: 'values.muted', type: 'tick' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e, frame, span, { lesson }) {

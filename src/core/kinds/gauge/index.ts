@@ -7,19 +7,19 @@ import { GaugeLook } from './look'
 import { MOMENTS_THAT, chaptersOf, momentKind } from '../../moments'
 
 const RUNS = [
-  { value: 'hand', label: 'by hand, by its poses' },
-  { value: 'span', label: 'with its own span, in %' },
-  { value: 'chapter', label: 'with the chapter, in %' },
-  { value: 'take', label: 'with the take, in %' },
-  { value: 'lesson', label: 'with the lesson, in %' },
-  { value: 'left', label: 'by the seconds left' },
-  { value: 'moments', label: 'by the moments passed' },
+  { value: 'hand', label: 'values.byHandByItsPoses' },
+  { value: 'span', label: 'values.withItsOwnSpanIn' },
+  { value: 'chapter', label: 'values.withTheChapterIn' },
+  { value: 'take', label: 'values.withTheTakeIn' },
+  { value: 'lesson', label: 'values.withTheLessonIn' },
+  { value: 'left', label: 'values.byTheSecondsLeft' },
+  { value: 'moments', label: 'values.byTheMomentsPassed' },
 ] as const
 
 /** Shows nothing itself: others read it. */
 export const gauge: Kind<'gauge'> = {
   kind: 'gauge',
-  title: 'Gauge',
+  title: 'kinds.gauge',
   icon: 'gauge',
   swatch: { colour: '#d3dcc4', pattern: 'repeating-linear-gradient(90deg, #2b211830 0 1px, #0000 1px 8px)' },
   pulls: 'none',
@@ -63,15 +63,15 @@ export const gauge: Kind<'gauge'> = {
     }
   },
   fields: ranged(GaugeLook, [
-    { path: 'runs', label: 'Runs', type: 'choice', options: RUNS },
+    { path: 'runs', label: 'values.runs', type: 'choice', options: RUNS },
     {
       path: 'counts',
-      label: 'Counts',
+      label: 'values.counts',
       when: ['runs', 'moments'],
       type: 'choice',
       options: MOMENTS_THAT.areGauged.map((kind) => ({ value: kind, label: momentKind({ kind }).counted[1] })),
     },
-    { path: 'value', posed: true, label: 'Value', when: ['runs', 'hand'], type: 'number', digits: 2 },
+    { path: 'value', posed: true, label: 'values.value', when: ['runs', 'hand'], type: 'number', digits: 2 },
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],

@@ -5,13 +5,14 @@ import { roundedBox } from '../outline'
 import { ranged } from '../ranged'
 import { GroupLook } from './look'
 import { unitOf } from '../unit'
+import { said } from '../../../words/words'
 
 /** Upper left, upper right, lower right, lower left. */
 const CORNERS = ['a', 'b', 'c', 'd'] as const
 
 export const group: Kind<'group'> = {
   kind: 'group',
-  title: 'Group',
+  title: 'kinds.group',
   icon: 'group',
   swatch: { colour: '#e6d4c2', pattern: 'repeating-linear-gradient(90deg, #2b211830 0 3px, #0000 3px 9px)' },
   pulls: 'both',
@@ -23,7 +24,7 @@ export const group: Kind<'group'> = {
   parts: [
     {
       path: 'corners',
-      label: 'Distort by four corners',
+      label: 'values.distortByFourCorners',
       fresh: { ax: 0, ay: 0, bx: 100, by: 0, cx: 100, cy: 100, dx: 0, dy: 100 },
     },
   ],
@@ -41,8 +42,8 @@ export const group: Kind<'group'> = {
     const box = localBox(e, group.size(e))
     return CORNERS.map((c, i) => ({
       id: `corner-${c}`,
-      label: `Corner ${i + 1}`,
-      act: 'Bring',
+      label: said('values.corner', i + 1),
+      act: 'kinds.bring',
       at: { x: box.x + (box.w * corners[`${c}x`]) / 100, y: box.y + (box.h * corners[`${c}y`]) / 100 },
       in: 'own' as const,
       kind: 'spot' as const,
@@ -60,19 +61,19 @@ export const group: Kind<'group'> = {
     ...CORNERS.flatMap((c, i) =>
       (['x', 'y'] as const).map((axis) => ({
         path: `corners.${c}${axis}`,
-        label: `Corner ${i + 1} ${axis}`,
+        label: said('values.cornerAlong', i + 1, axis),
         when: ['corners'] as const,
         type: 'percent' as const,
         digits: 1,
         inPanel: false as const,
       })),
     ),
-    { path: 'featherPx', label: 'Soft edges', when: ['corners'], type: 'px' },
-    { path: 'mask', label: 'Clip to its box', type: 'tick' },
-    { path: 'asOne', label: 'Stack and fade as one picture', type: 'tick' },
-    { path: 'ground', label: 'Background', type: 'colour', optional: true },
-    { path: 'border', label: 'Border', type: 'colour', optional: true },
-    { path: 'borderPx', label: 'Border width', when: ['border'], type: 'px', digits: 1 },
+    { path: 'featherPx', label: 'values.softEdges', when: ['corners'], type: 'px' },
+    { path: 'mask', label: 'values.clipToItsBox', type: 'tick' },
+    { path: 'asOne', label: 'values.stackAndFadeAsOne', type: 'tick' },
+    { path: 'ground', label: 'values.background', type: 'colour', optional: true },
+    { path: 'border', label: 'values.border', type: 'colour', optional: true },
+    { path: 'borderPx', label: 'values.borderWidth', when: ['border'], type: 'px', digits: 1 },
   ]),
   backing(e) {
     const { look, cornerPx } = e

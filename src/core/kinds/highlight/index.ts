@@ -8,7 +8,7 @@ import { unitOf } from '../unit'
 
 export const highlight: Kind<'highlight'> = {
   kind: 'highlight',
-  title: 'Highlighter',
+  title: 'kinds.highlighter',
   icon: 'highlighter',
   seenBy: 'colour',
   swatch: { colour: '#f2e08a', pattern: 'repeating-linear-gradient(100deg, #0000 0 6px, #fff8 6px 9px)' },
@@ -16,11 +16,11 @@ export const highlight: Kind<'highlight'> = {
   drawn: true,
   put: (e, spot) => putBox(e, spot, highlight.size(e)),
   fields: ranged(HighlightLook, [
-    { path: 'colour', label: 'Colour', type: 'colour' },
-    { path: 'strength', label: 'Strength', type: 'percent' },
-    { path: 'corner', label: 'Corner radius', type: 'px' },
-    { path: 'outline', label: 'Outline', type: 'colour', optional: true },
-    { path: 'outlinePx', label: 'Outline width', when: ['outline'], type: 'px', digits: 1 },
+    { path: 'colour', label: 'values.colour', type: 'colour' },
+    { path: 'strength', label: 'values.strength', type: 'percent' },
+    { path: 'corner', label: 'values.cornerRadius', type: 'px' },
+    { path: 'outline', label: 'values.outline', type: 'colour', optional: true },
+    { path: 'outlinePx', label: 'values.outlineWidth', when: ['outline'], type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

@@ -15,7 +15,7 @@ const USUAL = 'M21.801 10 A10 10 0 1 1 17 3.335 M9 11 L12 14 L22 4'
 
 export const icon: Kind<'icon'> = {
   kind: 'icon',
-  title: 'Icon',
+  title: 'kinds.icon',
   icon: 'smile',
   seenBy: 'colour',
   swatch: { colour: '#e3e0f0', pattern: 'radial-gradient(circle at 6px 6px, #2b211826 2px, #0000 2.5px)' },
@@ -23,18 +23,18 @@ export const icon: Kind<'icon'> = {
   content: ['name', 'd'],
   put: (e, spot) => putBox(e, { ...spot, rect: null }, icon.size(e)),
   fields: ranged(IconLook, [
-    { path: 'd', label: 'Icon', type: 'icon' },
-    { path: 'colour', label: 'Colour', type: 'colour' },
-    { path: 'linePx', label: 'Line width', type: 'px', digits: 1 },
-    { path: 'ground', label: 'Background', type: 'colour', optional: true },
+    { path: 'd', label: 'values.icon', type: 'icon' },
+    { path: 'colour', label: 'values.colour', type: 'colour' },
+    { path: 'linePx', label: 'values.lineWidth', type: 'px', digits: 1 },
+    { path: 'ground', label: 'values.background', type: 'colour', optional: true },
     {
       path: 'groundForm',
-      label: 'Background shape',
+      label: 'values.backgroundShape',
       when: ['ground'],
       type: 'choice',
       options: [
-        { value: 'circle', label: 'a circle' },
-        { value: 'box', label: 'a box' },
+        { value: 'circle', label: 'values.aCircle' },
+        { value: 'box', label: 'values.aBox' },
       ],
     },
   ]),

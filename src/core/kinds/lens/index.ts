@@ -8,7 +8,7 @@ import { LensLook } from './look'
 
 export const lens: Kind<'lens'> = {
   kind: 'lens',
-  title: 'Magnifier',
+  title: 'kinds.magnifier',
   icon: 'zoom-in',
   seenBy: 'rim',
   swatch: { colour: '#d5e3ea', pattern: 'radial-gradient(circle at 8px 8px, #2b211826 4px, #0000 4.5px)' },
@@ -19,16 +19,16 @@ export const lens: Kind<'lens'> = {
   fields: ranged(LensLook, [
     {
       path: 'form',
-      label: 'Form',
+      label: 'values.form',
       type: 'choice',
       options: [
-        { value: 'round', label: 'round' },
-        { value: 'box', label: 'a box' },
+        { value: 'round', label: 'values.round' },
+        { value: 'box', label: 'values.aBox' },
       ],
     },
-    { path: 'larger', label: 'Magnification', type: 'factor', digits: 1 },
-    { path: 'rim', label: 'Rim', type: 'colour' },
-    { path: 'rimPx', label: 'Rim width', type: 'px', digits: 1 },
+    { path: 'larger', label: 'values.magnification', type: 'factor', digits: 1 },
+    { path: 'rim', label: 'values.rim', type: 'colour' },
+    { path: 'rimPx', label: 'values.rimWidth', type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

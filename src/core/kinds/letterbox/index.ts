@@ -8,7 +8,7 @@ import { roundedBox } from '../outline'
 export const letterbox: Kind<'letterbox'> = {
   kind: 'letterbox',
   toTheEnd: true,
-  title: 'Letterbox bars',
+  title: 'kinds.letterboxBars',
   icon: 'rectangle-horizontal',
   swatch: { colour: '#d9d2c6', pattern: 'repeating-linear-gradient(0deg, #2b211840 0 2px, #0000 2px 12px)' },
   pulls: 'none',
@@ -19,30 +19,30 @@ export const letterbox: Kind<'letterbox'> = {
   fields: ranged(LetterboxLook, [
     {
       path: 'by',
-      label: 'Set by',
+      label: 'values.setBy',
       type: 'choice',
       options: [
-        { value: 'share', label: '% of the height' },
-        { value: 'ratio', label: 'shape of the picture' },
+        { value: 'share', label: 'values.ofTheHeight' },
+        { value: 'ratio', label: 'values.shapeOfThePicture' },
       ],
     },
     {
       path: 'share',
       posed: true,
-      label: 'Both bars together',
+      label: 'values.bothBarsTogether',
       when: ['by', 'share'],
       type: 'percent',
       digits: 1,
     },
     {
       path: 'ratio',
-      label: 'Width by height',
+      label: 'values.widthByHeight',
       when: ['by', 'ratio'],
       type: 'ratio',
       digits: 3,
     },
-    { path: 'first', label: 'Top (or left) share', type: 'percent', digits: 1 },
-    { path: 'colour', label: 'Colour', type: 'colour' },
+    { path: 'first', label: 'values.topOrLeftShare', type: 'percent', digits: 1 },
+    { path: 'colour', label: 'values.colour', type: 'colour' },
   ]),
   leaves: ({ width, height, look }) => {
     const free = { x: 0, y: 0, w: width, h: height }

@@ -5,7 +5,7 @@ import { PartLook } from './look'
 
 export const part: Kind<'part'> = {
   kind: 'part',
-  title: 'Lesson',
+  title: 'kinds.lesson',
   icon: 'layers',
   swatch: { colour: '#d3dde8', pattern: 'linear-gradient(#2b211822 0 2px, #0000 2px)', tile: '100% 7px' },
   pulls: 'shape',
@@ -28,17 +28,17 @@ export const part: Kind<'part'> = {
   fields: ranged(PartLook, [
     {
       path: 'longer',
-      label: 'With more time',
+      label: 'values.withMoreTime',
       type: 'choice',
       options: [
-        { value: 'ask', label: 'asks what to do' },
-        { value: 'rest', label: 'rests at its end' },
-        { value: 'slower', label: 'goes slower' },
+        { value: 'ask', label: 'values.asksWhatToDo' },
+        { value: 'rest', label: 'values.restsAtItsEnd' },
+        { value: 'slower', label: 'values.goesSlower' },
       ],
     },
-    { path: 'inFrames', label: 'Skip at its start', type: 'frames', keyed: false },
-    { path: 'levelDb', label: 'Level', type: 'level', digits: 1, keyed: false },
-    { path: 'muted', label: 'Muted', type: 'tick' },
+    { path: 'inFrames', label: 'values.skipAtItsStart', type: 'frames', keyed: false },
+    { path: 'levelDb', label: 'values.level', type: 'level', digits: 1, keyed: false },
+    { path: 'muted', label: 'values.muted', type: 'tick' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],

@@ -45,7 +45,7 @@ const heightOf = (e: ElementOf<'pointer'>): number => e.width / WIDE[e.look.form
 export const pointer: Kind<'pointer'> = {
   kept: (e) => e,
   kind: 'pointer',
-  title: 'Drawn pointer',
+  title: 'kinds.drawnPointer',
   icon: 'mouse-pointer-2',
   swatch: { colour: '#d6d0e6', pattern: 'repeating-linear-gradient(135deg, #0000 0 9px, #2b211833 9px 10px)' },
   pulls: 'width',
@@ -57,15 +57,15 @@ export const pointer: Kind<'pointer'> = {
   fields: ranged(PointerLook, [
     {
       path: 'form',
-      label: 'Form',
+      label: 'values.form',
       type: 'choice',
       options: [
-        { value: 'arrow', label: 'arrow' },
-        { value: 'hand', label: 'hand' },
+        { value: 'arrow', label: 'values.arrow' },
+        { value: 'hand', label: 'values.hand' },
       ],
     },
-    { path: 'colour', label: 'Colour', type: 'colour' },
-    { path: 'rim', label: 'Rim', type: 'colour' },
+    { path: 'colour', label: 'values.colour', type: 'colour' },
+    { path: 'rim', label: 'values.rim', type: 'colour' },
   ]),
   size: (e) => ({ w: e.width, h: heightOf(e) }),
   draw(e, frame, _span, timed) {

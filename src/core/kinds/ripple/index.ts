@@ -41,7 +41,7 @@ function drawn(e: ElementOf<'ripple'>, n: number, at?: Drawn['at']): Drawn[] {
 
 export const ripple: Kind<'ripple'> = {
   kind: 'ripple',
-  title: 'Ripple',
+  title: 'kinds.ripple',
   icon: 'circle-dot',
   seenBy: 'colour',
   swatch: {
@@ -56,10 +56,10 @@ export const ripple: Kind<'ripple'> = {
   rule: (e) => e.look.every,
   single: ({ look }) => ({ look: { ...look, every: false }, frames: look.growFrames + look.fadeFrames }),
   fields: ranged(RippleLook, [
-    { path: 'every', label: 'On every click while it lasts', type: 'tick' },
-    { path: 'colour', label: 'Colour', type: 'colour' },
-    { path: 'growFrames', label: 'Grows for', type: 'frames' },
-    { path: 'fadeFrames', label: 'Fades for', type: 'frames' },
+    { path: 'every', label: 'values.onEveryClickWhileIt', type: 'tick' },
+    { path: 'colour', label: 'values.colour', type: 'colour' },
+    { path: 'growFrames', label: 'values.growsFor', type: 'frames' },
+    { path: 'fadeFrames', label: 'values.fadesFor', type: 'frames' },
   ]),
   size: (e) => ({ w: e.width, h: e.width }),
   seen: (e, span) => ({

@@ -8,7 +8,7 @@ import type { Kind } from '../kind'
 /** Is heard, and not seen. */
 export const sound: Kind<'sound'> = {
   kind: 'sound',
-  title: 'Sound',
+  title: 'kinds.sound',
   icon: 'volume',
   swatch: { colour: '#e9e2d0', pattern: 'none' },
   pulls: 'none',
@@ -21,11 +21,11 @@ export const sound: Kind<'sound'> = {
   rerate,
   cutOff: (e, frames, rate) => Object.assign(e.look, mapFrom(e.look, frames, rate)),
   fields: ranged(SoundLook, [
-    { path: 'levelDb', label: 'Level', type: 'level', digits: 1 },
-    { path: 'muted', label: 'Muted', type: 'tick' },
-    { path: 'duckDb', label: 'Lower under speech by', type: 'level', digits: 1, keyed: false },
-    { path: 'duckInMs', label: 'Fade down in (ms)', type: 'number', keyed: false },
-    { path: 'duckOutMs', label: 'Fade back in (ms)', type: 'number', keyed: false },
+    { path: 'levelDb', label: 'values.level', type: 'level', digits: 1 },
+    { path: 'muted', label: 'values.muted', type: 'tick' },
+    { path: 'duckDb', label: 'values.lowerUnderSpeechBy', type: 'level', digits: 1, keyed: false },
+    { path: 'duckInMs', label: 'values.fadeDownInMs', type: 'number', keyed: false },
+    { path: 'duckOutMs', label: 'values.fadeBackInMs', type: 'number', keyed: false },
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],

@@ -7,7 +7,7 @@ import { unitOf } from '../unit'
 
 export const spotlight: Kind<'spotlight'> = {
   kind: 'spotlight',
-  title: 'Spotlight',
+  title: 'kinds.spotlight',
   icon: 'lightbulb',
   swatch: { colour: '#f6e7a9', pattern: 'radial-gradient(circle at 6px 6px, #fff9 2.5px, #0000 3px)' },
   pulls: 'both',
@@ -16,17 +16,17 @@ export const spotlight: Kind<'spotlight'> = {
   fields: ranged(SpotlightLook, [
     {
       path: 'form',
-      label: 'Form',
+      label: 'values.form',
       type: 'choice',
       options: [
-        { value: 'rectangle', label: 'rectangle' },
-        { value: 'ellipse', label: 'ellipse' },
+        { value: 'rectangle', label: 'values.rectangle' },
+        { value: 'ellipse', label: 'values.ellipse' },
       ],
     },
-    { path: 'dim', label: 'Dim the rest by', type: 'percent' },
-    { path: 'colour', label: 'Dim colour', type: 'colour' },
-    { path: 'softPx', label: 'Soft edge', type: 'px' },
-    { path: 'corner', label: 'Corner radius', when: ['form', 'rectangle'], type: 'px' },
+    { path: 'dim', label: 'values.dimTheRestBy', type: 'percent' },
+    { path: 'colour', label: 'values.dimColour', type: 'colour' },
+    { path: 'softPx', label: 'values.softEdge', type: 'px' },
+    { path: 'corner', label: 'values.cornerRadius', when: ['form', 'rectangle'], type: 'px' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

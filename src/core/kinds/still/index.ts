@@ -5,7 +5,7 @@ import { localBox, type Kind } from '../kind'
 
 export const still: Kind<'still'> = {
   kind: 'still',
-  title: 'Still picture',
+  title: 'kinds.stillPicture',
   icon: 'image',
   swatch: { colour: '#dccbe0', pattern: 'repeating-linear-gradient(90deg, #0000 0 7px, #2b211829 7px 8px)' },
   pulls: 'shape',

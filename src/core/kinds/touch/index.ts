@@ -72,7 +72,7 @@ function draw(e: ElementOf<'touch'>, share: number): Shape[] {
 
 export const touch: Kind<'touch'> = {
   kind: 'touch',
-  title: 'Touch',
+  title: 'kinds.touch',
   icon: 'pointer',
   seenBy: 'colour',
   swatch: { colour: '#e9d9e2', pattern: 'radial-gradient(circle at 10px 10px, #2b211830 3px, #0000 3.5px)' },
@@ -82,7 +82,14 @@ export const touch: Kind<'touch'> = {
     if (look.gesture === 'tap' || look.gesture === 'hold') return []
     const k = look.gesture === 'swipe' ? 1 : 0.5
     return [
-      { id: 'to', label: 'Goes to', act: 'Bring', at: { x: look.dx * k, y: look.dy * k }, in: 'own', kind: 'spot' },
+      {
+        id: 'to',
+        label: 'values.goesTo',
+        act: 'kinds.bring',
+        at: { x: look.dx * k, y: look.dy * k },
+        in: 'own',
+        kind: 'spot',
+      },
     ]
   },
   pull(e, _handle, _to, local) {
@@ -93,21 +100,33 @@ export const touch: Kind<'touch'> = {
   fields: ranged(TouchLook, [
     {
       path: 'gesture',
-      label: 'Gesture',
+      label: 'values.gesture',
       type: 'choice',
       options: [
-        { value: 'tap', label: 'a tap' },
-        { value: 'hold', label: 'held down' },
-        { value: 'swipe', label: 'a swipe' },
-        { value: 'part', label: 'two fingers part' },
-        { value: 'together', label: 'two fingers come together' },
+        { value: 'tap', label: 'values.aTap' },
+        { value: 'hold', label: 'values.heldDown' },
+        { value: 'swipe', label: 'values.aSwipe' },
+        { value: 'part', label: 'values.twoFingersPart' },
+        { value: 'together', label: 'values.twoFingersComeTogether' },
       ],
     },
-    { path: 'dx', posed: true, label: 'Moves across by', when: ['gesture', 'swipe', 'part', 'together'], type: 'px' },
-    { path: 'dy', posed: true, label: 'Moves down by', when: ['gesture', 'swipe', 'part', 'together'], type: 'px' },
-    { path: 'dotPx', label: 'Finger size', type: 'px' },
-    { path: 'colour', label: 'Colour', type: 'colour' },
-    { path: 'rim', label: 'Rim', type: 'colour' },
+    {
+      path: 'dx',
+      posed: true,
+      label: 'values.movesAcrossBy',
+      when: ['gesture', 'swipe', 'part', 'together'],
+      type: 'px',
+    },
+    {
+      path: 'dy',
+      posed: true,
+      label: 'values.movesDownBy',
+      when: ['gesture', 'swipe', 'part', 'together'],
+      type: 'px',
+    },
+    { path: 'dotPx', label: 'values.fingerSize', type: 'px' },
+    { path: 'colour', label: 'values.colour', type: 'colour' },
+    { path: 'rim', label: 'values.rim', type: 'colour' },
   ]),
   size: (e) => ({ w: e.look.dotPx, h: e.look.dotPx }),
   draw(e, frame, span) {

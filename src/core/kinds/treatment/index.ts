@@ -6,7 +6,7 @@ import { TreatmentLook } from './look'
 
 export const treatment: Kind<'treatment'> = {
   kind: 'treatment',
-  title: 'Treatment',
+  title: 'kinds.treatment',
   icon: 'sliders',
   swatch: { colour: '#d8d3e6', pattern: 'linear-gradient(90deg, #0000, #2b211833)' },
   pulls: 'none',
@@ -20,21 +20,21 @@ export const treatment: Kind<'treatment'> = {
   fields: ranged(TreatmentLook, [
     {
       path: 'over',
-      label: 'Applies to',
+      label: 'values.appliesTo',
       type: 'choice',
       options: [
-        { value: 'below', label: 'all that is below it' },
-        { value: 'track', label: 'its track, below it' },
-        { value: 'element', label: 'one element' },
+        { value: 'below', label: 'values.allThatIsBelowIt' },
+        { value: 'track', label: 'values.itsTrackBelowIt' },
+        { value: 'element', label: 'values.oneElement' },
       ],
     },
-    { path: 'element', label: 'Element', when: ['over', 'element'], type: 'element' },
-    { path: 'exposure', label: 'Exposure', type: 'percent' },
-    { path: 'contrast', label: 'Contrast', type: 'percent' },
-    { path: 'saturation', label: 'Saturation', type: 'percent' },
-    { path: 'warmth', label: 'Warmth', type: 'percent' },
-    { path: 'dim', label: 'Dim by', type: 'percent' },
-    { path: 'softPx', label: 'Blur what is below', type: 'px', digits: 1 },
+    { path: 'element', label: 'values.element', when: ['over', 'element'], type: 'element' },
+    { path: 'exposure', label: 'values.exposure', type: 'percent' },
+    { path: 'contrast', label: 'values.contrast', type: 'percent' },
+    { path: 'saturation', label: 'values.saturation', type: 'percent' },
+    { path: 'warmth', label: 'values.warmth', type: 'percent' },
+    { path: 'dim', label: 'values.dimBy', type: 'percent' },
+    { path: 'softPx', label: 'values.blurWhatIsBelow', type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw(e) {

@@ -6,7 +6,7 @@ import type { Kind } from '../kind'
 /** Draws nothing: it moves the view. See framing. */
 export const zoom: Kind<'zoom'> = {
   kind: 'zoom',
-  title: 'Zoom',
+  title: 'kinds.zoom',
   icon: 'scan-search',
   swatch: {
     colour: '#e4dccb',
@@ -31,10 +31,10 @@ export const zoom: Kind<'zoom'> = {
   upright: true,
   onlyFramed: true,
   fields: ranged(ZoomLook, [
-    { path: 'inFrames', label: 'Zooms in over', type: 'frames' },
-    { path: 'backFrames', label: 'Zooms out over', type: 'frames' },
-    { path: 'easing', label: 'Easing', type: 'easing' },
-    { path: 'smooth', label: 'Pulls back on long moves', type: 'tick' },
+    { path: 'inFrames', label: 'values.zoomsInOver', type: 'frames' },
+    { path: 'backFrames', label: 'values.zoomsOutOver', type: 'frames' },
+    { path: 'easing', label: 'values.easing', type: 'easing' },
+    { path: 'smooth', label: 'values.pullsBackOnLongMoves', type: 'tick' },
   ]),
   size: (e) => ({ w: e.width, h: e.height }),
   draw: () => [],
