@@ -124,7 +124,7 @@ export async function measureDrag(lesson: Lesson, root: string, say: (line: stri
       'a drag step on the timeline, all two hours in sight',
       await drag(page, { x: bar.x + bar.width / 2, y: bar.y + 6 }, { x: bar.x + 80, y: bar.y + 6 }),
     )
-    for (let n = 0; n < 10; n++) await page.getByLabel('Longer on the timeline').click()
+    for (let n = 0; n < 10; n++) await page.getByLabel('Zoom the timeline in').click()
     await page.waitForTimeout(800)
     const near = (await page.locator('[data-element]').first().boundingBox())!
     add(

@@ -131,7 +131,7 @@ test(
     await hand.go(20)
     await hand.drag(200, 200, 1720, 940, false)
     await hand.click(page.getByRole('button', { name: 'arrival', exact: true }))
-    await hand.click(page.getByRole('button', { name: 'Let them follow each other' }))
+    await hand.click(page.getByRole('button', { name: 'Stagger them' }))
     await hand.choose(page.getByTestId('stagger').getByLabel('Order'), 'nearest first')
     // A quarter turn, then all into the corner.
     await hand.go(50)

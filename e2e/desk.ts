@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { json } from 'node:stream/consumers'
 import { expect, type Locator, type Page } from '@playwright/test'
-import type { Edit } from '@/core/edits'
+import { addElement, elementAt, type Edit } from '@/core/edits'
+import { ADDABLE_KINDS, type ElementKind } from '@/core/kinds'
 import { resolve } from '@/core/timing'
 import { LESSON_VERSION, type Lesson } from '@/core/lesson/schema'
 
@@ -51,6 +52,16 @@ export async function demoCopy(): Promise<string> {
   return (
     await api<{ id: string }>('/api/lessons', 'POST', { copyOf: rows.find((r) => r.name === 'Lend out a tool')!.id })
   ).id
+}
+/** A lesson with one element of each kind that can be added, all of them on screen from its first frame on. */
+export async function ofEveryKind(kinds: readonly ElementKind[] = ADDABLE_KINDS): Promise<string> {
+  const id = await newLesson('One of each')
+  for (const [i, kind] of kinds.entries()) {
+    const timed = resolve(await lessonOf(id))
+    const at = { x: 300 + (i % 5) * 300, y: 200 + Math.floor(i / 5) * 150 }
+    await sendEdit(id, addElement(elementAt(timed, { kind, id: `own-${kind}`, frame: 0, moment: null, at })))
+  }
+  return id
 }
 export async function openDesk(page: Page, id: string): Promise<void> {
   await page.addInitScript(() => {

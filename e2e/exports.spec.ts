@@ -39,7 +39,7 @@ test('a passage is exported smaller; the list outlives a reload; what is done is
     .toString()
     .trim()
   expect(facts).toBe('h264,960,540,60')
-  await row.getByLabel('Take this export off the list').click()
+  await row.getByLabel('Remove this export from the list').click()
   await expect(row).toHaveCount(0)
 })
 test('an export is cancelled; another goes on after the server was killed under it', async ({ page }) => {

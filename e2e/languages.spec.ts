@@ -61,8 +61,8 @@ test('the demo in a second language: script, narrator, texts; looked at, and exp
   await expect(rows).toHaveCount(0)
   await dialog.getByRole('button', { name: 'Let the narrator speak it' }).click()
   await expect(dialog.getByText(/(\d+) of \1 words have their time/)).toBeVisible({ timeout: 120_000 })
-  await dialog.getByRole('button', { name: 'Look at it in Czech' }).click()
-  await expect(page.getByLabel('Looked at in')).toHaveValue('cs')
+  await dialog.getByRole('button', { name: 'View it in Czech' }).click()
+  await expect(page.getByLabel('Viewed in')).toHaveValue('cs')
 
   const { lesson } = await stored(page, id)
   const czech = resolve(inLanguage(lesson, 'cs'))
@@ -102,7 +102,7 @@ test('the demo in a second language: script, narrator, texts; looked at, and exp
   const now = (await stored(page, id)).lesson
   expect(now.voices[1]!.texts[receiptId]).toEqual({ 'look.text': 'Stvrzenka' })
   expect(now.elements).toEqual(lesson.elements)
-  await page.getByLabel('Looked at in').selectOption('en')
+  await page.getByLabel('Viewed in').selectOption('en')
 
   // All languages, a file each, with captions; of a short lesson.
   await sendEdit(id, setLength(480))
@@ -140,7 +140,7 @@ test('the demo in a second language: script, narrator, texts; looked at, and exp
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Script and languages' }).click()
   await dialog.getByRole('tab', { name: /^Czech/ }).click()
-  await dialog.getByRole('button', { name: 'Take this language out' }).click()
+  await dialog.getByRole('button', { name: 'Remove this language' }).click()
   await expect(dialog.getByRole('tab', { name: /^Czech/ })).toHaveCount(0)
   expect((await stored(page, id)).lesson.voices).toHaveLength(1)
 })

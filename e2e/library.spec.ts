@@ -155,14 +155,14 @@ test('the library tells where files are used; what is kept is given to others an
     media: Record<string, { files: object }>
   }
   expect(Object.values(given.media).length).toBe(1)
-  const kept = await things.getByRole('button', { name: `Let go of “${name}”` }).count()
+  const kept = await things.getByRole('button', { name: `Remove “${name}”` }).count()
   await things
-    .getByRole('button', { name: `Let go of “${name}”` })
+    .getByRole('button', { name: `Remove “${name}”` })
     .first()
     .click()
-  await expect(things.getByRole('button', { name: `Let go of “${name}”` })).toHaveCount(kept - 1)
+  await expect(things.getByRole('button', { name: `Remove “${name}”` })).toHaveCount(kept - 1)
   await page.getByLabel('Files from others').setInputFiles(here('given.vane.json'))
-  await expect(things.getByRole('button', { name: `Let go of “${name}”` })).toHaveCount(kept)
+  await expect(things.getByRole('button', { name: `Remove “${name}”` })).toHaveCount(kept)
   await page.getByLabel('Files from others').setInputFiles(write('letter.json', '{"dear": "reader"}'))
   await expect(page.getByText(/“letter.json” is nothing that was kept/)).toBeVisible()
   // A lesson is begun as the template that was kept.

@@ -39,7 +39,7 @@ test('another voice reads the script with two sentences swapped and one dropped:
   await page.getByRole('button', { name: 'Another recording …' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'rms.wav' }).click()
   await page.getByRole('textbox', { name: 'Script' }).fill(SCRIPT.join('\n\n'))
-  await page.getByRole('button', { name: 'Take this recording' }).click()
+  await page.getByRole('button', { name: 'Use this recording' }).click()
   await expect(page.getByText(/\d+ of \d+ words have their time/).first()).toBeVisible({ timeout: 180_000 })
   const { lesson, timed } = await stored(page, id)
   expect(lesson.media.narration?.name ?? Object.values(lesson.media).find((m) => m.kind === 'sound')!.name).toBe(
@@ -127,15 +127,15 @@ test('a narration is recorded here, sentence by sentence, from a microphone; its
     await heard(page, true)
     await heard(page, false)
     await page.getByRole('button', { name: 'Stop' }).click()
-    await expect(page.getByText('1 of 1 are recorded')).toBeVisible()
+    await expect(page.getByText('1 of 1 recorded')).toBeVisible()
     // What is recorded and not taken yet is there again, also in another window.
     await page.keyboard.press('Escape')
     await page.reload()
     await page.waitForSelector('main[data-ready=true]')
     await openClip(page, 'Narration')
     await page.getByRole('button', { name: 'Record …' }).click()
-    await expect(page.getByText('1 of 1 are recorded')).toBeVisible()
-    await page.getByRole('button', { name: 'Take this narration' }).click()
+    await expect(page.getByText('1 of 1 recorded')).toBeVisible()
+    await page.getByRole('button', { name: 'Use this narration' }).click()
     await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 120_000 })
     await expect
       .poll(async () => Object.values((await stored(page, id)).lesson.media).find((m) => m.kind === 'sound')!.name, {
@@ -171,7 +171,7 @@ test('a sentence that is being recorded as the window is killed is there as a ta
     await crash
     const next = await context.newPage()
     await recording(next)
-    await expect(next.getByText(/^1 of \d+ are recorded/)).toBeVisible()
+    await expect(next.getByText(/^1 of \d+ recorded/)).toBeVisible()
     await expect(next.getByText('take 1 of 1')).toBeVisible()
     await next.reload()
     await next.waitForSelector('main[data-ready=true]')

@@ -42,7 +42,7 @@ test(
     await openDesk(page, id)
     const bar = page.locator('[data-element=outline-page]')
     await goTo(page, 700)
-    for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Longer on the timeline' }).click()
+    for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Zoom the timeline in' }).click()
     await bar.click({ position: { x: 8, y: 4 } })
     const before = (await read(page, id, 'outline-page')).e
     await expect(bar.locator('[data-lit=true]')).toHaveAttribute('data-notch', '2')
@@ -92,7 +92,7 @@ test(
     const id = await demoCopy()
     await openDesk(page, id)
     await goTo(page, 700)
-    for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Longer on the timeline' }).click()
+    for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Zoom the timeline in' }).click()
     await page.locator('[data-element=outline-page]').click({ position: { x: 8, y: 4 } })
     const details = page.getByTestId('details')
     await goTo(page, 660)

@@ -279,7 +279,7 @@ test('a presenter before a green screen is cut free by its colour', async ({ pag
 test('a presenter shrinks to where it hides least', async ({ page }) => {
   const { id, hand } = await presenterOver(page)
   await hand.go(30)
-  await hand.click(page.getByRole('button', { name: 'Stand where it hides least' }))
+  await hand.click(page.getByRole('button', { name: 'Move it where it hides least' }))
   const { lesson, timed } = await stored(page, id)
   const clip = lesson.elements.find((e) => e.name.startsWith('presenter-green'))!
   expect(clip.poses).toHaveLength(1)

@@ -67,7 +67,7 @@ test('a sound at every click is heard on the click’s frame in the exported fil
   await find(page, 'sound at every click')
   const dialog = page.getByRole('dialog', { name: 'A sound each time' })
   await expect(dialog.getByText('Heard 9 times, in the lesson.')).toBeVisible()
-  await dialog.getByRole('button', { name: 'Lay it' }).click()
+  await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(dialog).toBeHidden()
   const { lesson, timed } = await stored(page, id)
   const clicks = [...timed.moments.values()].filter((m) => m.kind === 'click').map((m) => m.frame!)

@@ -12,7 +12,7 @@ test('a house style of the team is made, changed and taken over; two windows do 
 }) => {
   const id = await demoCopy()
   await page.goto(`${base()}/styles`)
-  await page.getByRole('button', { name: 'Make one of our own of it' }).click()
+  await page.getByRole('button', { name: 'Make our own copy' }).click()
   await expect(page.getByLabel('Name of the style')).toHaveValue('Linen, ours')
   await page.getByLabel('Accent as hex', { exact: true }).fill('#7a2e8f')
   await page.getByLabel('Accent as hex', { exact: true }).press('Enter')

@@ -1,23 +1,23 @@
 import { chromium, expect, test, type Locator, type Page } from '@playwright/test'
-import { addElement, elementAt } from '@/core/edits'
-import { ADDABLE_KINDS, type ElementKind } from '@/core/kinds'
+import { ADDABLE_KINDS } from '@/core/kinds'
 import { resolve } from '@/core/timing'
-import { base, demoCopy, goTo, kill, lessonOf, newLesson, openDesk, saved, sendEdit, spot, withoutStyles } from './desk'
+import {
+  base,
+  demoCopy,
+  goTo,
+  kill,
+  lessonOf,
+  newLesson,
+  ofEveryKind,
+  openDesk,
+  saved,
+  spot,
+  withoutStyles,
+} from './desk'
 import { newWalk, PATIENCE_MS, walk, type Place, type Press } from './walk'
 
 // Each stands alone, and two of them walk for minutes: they are shared out among the workers.
 test.describe.configure({ mode: 'parallel' })
-
-/** A lesson with one element of each kind that can be added, all of them on screen from its first frame on. */
-async function ofEveryKind(kinds: readonly ElementKind[] = ADDABLE_KINDS): Promise<string> {
-  const id = await newLesson('One of each')
-  for (const [i, kind] of kinds.entries()) {
-    const timed = resolve(await lessonOf(id))
-    const at = { x: 300 + (i % 5) * 300, y: 200 + Math.floor(i / 5) * 150 }
-    await sendEdit(id, addElement(elementAt(timed, { kind, id: `own-${kind}`, frame: 0, moment: null, at })))
-  }
-  return id
-}
 
 const details = (page: Page) => page.getByTestId('details')
 const face = (page: Page, id: string): Locator => page.locator(`[data-element="${id}"] [data-bar]`).first()
@@ -177,7 +177,7 @@ test('every control of every dialog, page and other panel keeps what was set in 
   for (const place of places) page = await walk(page, place, found)
   await withoutStyles()
   await page.goto(`${base()}/styles`)
-  await page.getByRole('button', { name: /our own of it/ }).click()
+  await page.getByRole('button', { name: /our own copy/ }).click()
   await expect(ours(page)).toHaveCount(1)
   for (const where of ['', 'library', 'exports', 'styles']) {
     const address = `${base()}/${where}`
@@ -430,7 +430,7 @@ test('a value is found by a part of its name, also in what is folded up; Enter g
 test('what is folded up, and a pane that is put away, stay so when the page is loaded anew', async ({ page }) => {
   const id = await ofEveryKind(['callout'])
   await openDesk(page, id)
-  await page.getByRole('button', { name: 'Put the running order away' }).click()
+  await page.getByRole('button', { name: 'Hide the running order' }).click()
   await choose(page, 'own-callout')
   const place = details(page).getByRole('button', { name: /^Place/ })
   await place.click()
@@ -440,6 +440,6 @@ test('what is folded up, and a pane that is put away, stay so when the page is l
   await choose(page, 'own-callout')
   await expect(place).toHaveAttribute('aria-expanded', 'false')
   await expect(page.getByTestId('order-list')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Bring the running order back' }).click()
+  await page.getByRole('button', { name: 'Show the running order' }).click()
   await expect(page.getByTestId('order-list')).toBeVisible()
 })

@@ -14,7 +14,7 @@ test('a lesson stands in another: shrunk, gone slower, edited where it stands', 
   // Before it lies there the lesson has one frame, and there is nowhere to go.
   await expect(page.locator('[data-inner]').first()).toBeVisible()
   await hand.go(60)
-  await hand.click(page.getByRole('button', { name: 'Stand at the bottom right' }))
+  await hand.click(page.getByRole('button', { name: 'Place at the bottom right' }))
   const { timed: first } = await stored(page, id)
   const { length } = first
   // Twice as long: it is asked, once.

@@ -241,7 +241,7 @@ test('a zoom is drawn as a rectangle; a ripple rule is broken up; the bar is put
   expect(Math.abs(zoom.width - 960)).toBeLessThan(8)
   expect(zoom.width / zoom.height).toBeCloseTo(16 / 9, 2)
   await page.locator('[data-element=ripples]').click({ position: { x: 500, y: 8 } })
-  await page.getByRole('button', { name: 'Break up into single ripples' }).click()
+  await page.getByRole('button', { name: 'Split into single ripples' }).click()
   await saved(page)
   const singles = (await lessonOf(id)).elements.filter((e) => kindName(e) === 'ripple')
   expect(singles).toHaveLength(9)

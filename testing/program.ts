@@ -37,7 +37,7 @@ export class Program {
   build(): void {
     execFileSync(path.join(this.root, 'vane'), ['build'], { stdio: 'ignore' })
   }
-  /** Starts it and waits until it answers; `echo` hears what it says. @throws Error when it does not within a minute */
+  /** Starts it and waits until it answers; `echo` hears what it says. @throws Error when it does not within three minutes */
   async start(echo: (words: string) => void = () => {}): Promise<void> {
     const env: NodeJS.ProcessEnv = { ...process.env, VANE_DATA: this.data, VANE_PORT: String(this.port) }
     delete env.DATABASE_URL
@@ -51,12 +51,12 @@ export class Program {
       told += d.toString()
       echo(d.toString())
     })
-    for (let n = 0; n < 600; n++) {
+    for (let n = 0; n < 1800; n++) {
       if (await this.answers()) return
       if (this.child.exitCode !== null) throw new Error(`start ended with ${this.child.exitCode}: ${told.slice(-600)}`)
       await pause(100)
     }
-    throw new Error(`start took more than a minute: ${told.slice(-600)}`)
+    throw new Error(`start took more than three minutes: ${told.slice(-600)}`)
   }
   answers(): Promise<boolean> {
     return fetch(`${this.base}/api/lessons`).then(

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect } from 'react'
 import './globals.css'
-import { inWords } from '../words/words'
+import { interfaceLanguage, inWords } from '../words/words'
 
 const KEY = 'vane-loaded-again'
 /** So soon it is loaded again by itself; where that was done not long ago, it is given more time. */
@@ -23,7 +23,7 @@ export default function Broken({ error }: { error: Error }) {
     return () => clearTimeout(timer)
   }, [error])
   return (
-    <html lang="en">
+    <html lang={interfaceLanguage()}>
       <body className="flex min-h-screen items-center justify-center bg-paper text-ink">
         <main className="max-w-md p-6 text-center">
           <h1 className="mb-2 font-head text-lg">{inWords('app.aPageFailed')}</h1>

@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 import { Toaster } from 'sonner'
 import './globals.css'
-import { inWords } from '../words/words'
+import { interfaceLanguage, inWords } from '../words/words'
 
 /** Each page is made for its request, as its scripts carry that answer's nonce. */
 export const dynamic = 'force-dynamic'
@@ -13,7 +13,7 @@ export const metadata: Metadata = {
 
 export default function Layout({ children }: { children: ReactNode }) {
   return (
-    <html lang="en">
+    <html lang={interfaceLanguage()}>
       <body>
         {children}
         <Toaster

@@ -1,3 +1,5 @@
+import { inWords } from '../words/words'
+
 const NAMES = ['127.0.0.1', 'localhost', '[::1]']
 
 /** Whether a Host header names this machine itself, in any case and with a dot behind it, with or without a port. */
@@ -20,13 +22,12 @@ export interface From {
  * and nothing is read or made for one either: only being gone to is allowed.
  */
 export function turnedAway({ method, host, origin, site, mode }: From): string | null {
-  if (!isOwnHost(host)) return 'Vivid Vane answers only to this machine’s own browser.'
-  const foreign = 'This request came from another site and was turned away.'
+  if (!isOwnHost(host)) return inWords('door.vividVaneAnswersOnlyTo')
+  const foreign = inWords('door.thisRequestCameFromAnother')
   if (origin !== null && origin.toLowerCase() !== `http://${host!.toLowerCase()}`) return foreign
   if (site !== null && site !== 'same-origin' && site !== 'none' && mode !== 'navigate') return foreign
   const reads = method === 'GET' || method === 'HEAD' || method === 'OPTIONS'
-  if (!reads && origin === null && site !== 'same-origin')
-    return 'A request that changes something has to say where it comes from (Origin). Use Vivid Vane from its own page.'
+  if (!reads && origin === null && site !== 'same-origin') return inWords('door.aRequestThatChangesSomething')
   return null
 }
 

@@ -2,6 +2,7 @@ import koffi from 'koffi'
 import { readFile, writeFile } from 'node:fs/promises'
 import { openSync } from 'node:fs'
 import path from 'node:path'
+import { inWords } from '../words/words'
 
 /**
  * The lock of a data folder, as an open file: every process that inherits it holds the lock too, until the last one has
@@ -33,17 +34,9 @@ export async function own(data: string, port: number, say: (line: string) => voi
   const fd = openSync(file, 'a+', 0o600)
   for (let waited = 0; flock(fd, LOCK_EX_NB) !== 0; waited += 200) {
     const owner = await readOwner(file)
-    if (owner && isRunning(owner.pid))
-      return (
-        `The data folder ${data} is in use by the Vivid Vane at http://127.0.0.1:${owner.port} (process ` +
-        `${owner.pid}). End that one first, or choose another folder: VANE_DATA=FOLDER ./vane start`
-      )
-    if (waited === 0) say('Waiting for what is left of the last run to end')
-    if (waited >= WAIT_MS)
-      return (
-        `The data folder ${data} is still held by something that an earlier run left behind. Look for ` +
-        `it with “fuser ${file}”, end it, and start again.`
-      )
+    if (owner && isRunning(owner.pid)) return inWords('running.theDataFolderIsIn', data, owner.port, owner.pid)
+    if (waited === 0) say(inWords('running.waitingForWhatIsLeft'))
+    if (waited >= WAIT_MS) return inWords('running.theDataFolderIsStill', data, file)
     await new Promise((done) => setTimeout(done, 200))
   }
   await writeFile(file, JSON.stringify({ pid: process.pid, port } satisfies Owner))

@@ -1,3 +1,5 @@
+import { inWords } from '../words/words'
+
 /**
  * A class whose instances are known by a mark and not by the class itself: the server's routes and the work it does by
  * itself are bundled apart, each with a copy of every module.
@@ -29,6 +31,6 @@ export class Interrupted extends Error {
   readonly [INTERRUPTED] = true
   static override [Symbol.hasInstance] = known(INTERRUPTED)
   constructor(what: string) {
-    super(`${what} was ended from outside`)
+    super(inWords('running.wasEndedFromOutside', what))
   }
 }

@@ -1,6 +1,7 @@
 import { statfs } from 'node:fs/promises'
 import { Problem } from './problem'
 import { dataRoot } from './root'
+import { inWords } from '../words/words'
 
 const MB = 1024 ** 2
 /** So much of the disk is left to the database and the rest of the machine, in bytes. */
@@ -11,7 +12,9 @@ export async function freeBytes(): Promise<number> {
   return bavail * bsize
 }
 const amount = (bytes: number) =>
-  bytes >= 1024 * MB ? `${(bytes / 1024 / MB).toFixed(1)} GB` : `${Math.max(0, Math.ceil(bytes / MB))} MB`
+  bytes >= 1024 * MB
+    ? inWords('running.gb', (bytes / 1024 / MB).toFixed(1))
+    : inWords('running.mb', Math.max(0, Math.ceil(bytes / MB)))
 
 /**
  * Makes sure that there is room for something before it is begun.
@@ -24,21 +27,15 @@ export async function needRoom(what: string, bytes: number): Promise<void> {
   const free = await freeBytes()
   if (free - bytes >= reserve()) return
   const spare = Math.max(0, free - reserve())
-  throw new Problem(
-    507,
-    `${what} needs about ${amount(bytes)}, and only ${amount(spare)} of the disk can be used. Make ` +
-      `room on the disk, then try again. Nothing was changed.`,
-  )
+  throw new Problem(507, inWords('running.needsAboutAndOnlyOf', what, amount(bytes), amount(spare)))
 }
 
 /** Whether the disk runs so full that work which writes has to stop. */
 export const isFull = async (): Promise<boolean> => (await freeBytes()) < reserve() / 2
 /** Whether a program says that the disk has no room left. */
 export const saysFull = (words: string): boolean => /No space left on device/i.test(words)
-export const FULL =
-  'The disk is nearly full, so this was stopped and its pieces were removed. Make room on the disk, then try again.'
-const READ_ONLY =
-  'The data folder cannot be written to: it is read-only, or belongs to another user. Make it writable, then try again.'
+export const FULL = inWords('running.theDiskIsNearlyFull')
+const READ_ONLY = inWords('running.theDataFolderCannotBe')
 /** What there is to say when something could not be stored, by why; null where it was another reason. */
 export function unstored(e: unknown): string | null {
   const { code, message = '' } = (e ?? {}) as Partial<NodeJS.ErrnoException>

@@ -1,10 +1,11 @@
-import type { ZodType } from 'zod'
+import type { ZodError, ZodType } from 'zod'
 import type { Route } from '@/contract/route'
 import { turnedAway } from '@/contract/door'
 import { wellFormed } from '@/core/values'
 import { isDatabaseAway } from './jobs'
 import { Interrupted, Problem } from './problem'
 import { unstored } from './room'
+import { inWords } from '../words/words'
 
 /** Turns away what does not come from this machine's own browser. @throws Problem 403 */
 export function guard(request: Request): void {
@@ -29,19 +30,14 @@ export function route<C = unknown>(handler: Handler<C>): Handler<C> {
     } catch (e) {
       if (e instanceof Problem)
         return Response.json({ sentence: e.message, ...e.facts }, { status: e.status === 499 ? 409 : e.status })
-      if (e instanceof Interrupted)
-        return Response.json({ sentence: 'The work on it was ended from outside. Try it again.' }, { status: 503 })
+      if (e instanceof Interrupted) return Response.json({ sentence: inWords('web.theWorkOnItWas') }, { status: 503 })
       console.error(e)
       const sentence = unstored(e)
       if (sentence) return Response.json({ sentence }, { status: 507 })
       const away = isDatabaseAway(e)
       return Response.json(
         {
-          sentence: away
-            ? 'The server could not do this now: the database may be starting ' +
-              'again. Nothing was changed; it is tried again by itself.'
-            : 'The server could not do this: something went wrong that Vivid Vane does not know. Nothing was ' +
-              'changed; what it said is in the log.',
+          sentence: away ? inWords('web.theServerCouldNotDo') : inWords('web.theServerCouldNotDoThis'),
         },
         { status: away ? 503 : 500 },
       )
@@ -75,12 +71,15 @@ export const answers = <P extends string, Q, B, A>(
     return Response.json(await handler({ at, query, body: sent as B, request }))
   })
 
+/** What is said of a request that is not as its route asks. */
+function misshapen({ issues: [first] }: ZodError): Problem {
+  return new Problem(400, inWords('web.theRequestIsNotOf', first?.path.join('.') ?? '', first?.message ?? ''))
+}
 /** The query of a request. @throws Problem 400 when it has another shape */
 export function queryOf<Q>(request: Request, schema: ZodType<Q>): Q {
   const parsed = schema.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]
-  throw new Problem(400, `The request is not of the right shape: ${issue?.path.join('.')}: ${issue?.message}.`)
+  throw misshapen(parsed.error)
 }
 
 /** The SHA-256 that a path names a recording by. @throws Problem 404 when it is none */
@@ -88,7 +87,7 @@ export async function shaOf({ params }: { params: Promise<{ sha: string }> }): P
   return shaIn((await params).sha)
 }
 function shaIn(sha: string): string {
-  if (!/^[0-9a-f]{64}$/.test(sha)) throw new Problem(404, 'There is no such recording.')
+  if (!/^[0-9a-f]{64}$/.test(sha)) throw new Problem(404, inWords('web.thereIsNoSuchRecording'))
   return sha
 }
 
@@ -98,11 +97,7 @@ export const STEP_BYTES = 96 * 1024 ** 2
 
 /** The text of a body, read no further than it may be long. @throws Problem 413 */
 async function textOf(request: Request, most: number): Promise<string> {
-  const tooLong = () =>
-    new Problem(
-      413,
-      `This is more than the server takes at once (${Math.round(most / 1024 ** 2)} MB). Nothing was changed.`,
-    )
+  const tooLong = () => new Problem(413, inWords('web.thisIsMoreThanThe', Math.round(most / 1024 ** 2)))
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong()
   const pieces: Uint8Array[] = []
   let length = 0
@@ -137,15 +132,10 @@ export async function body<T>(request: Request, schema: ZodType<T>, most = MOST_
   try {
     value = jsonIn(text)
   } catch {
-    throw new Problem(400, 'The request holds no JSON.')
+    throw new Problem(400, inWords('web.theRequestHoldsNoJson'))
   }
   const parsed = shallowly(() => schema.safeParse(value))
-  if (!parsed.success)
-    throw new Problem(
-      400,
-      `The request is not of the right shape: ` +
-        `${parsed.error.issues[0]?.path.join('.')}: ${parsed.error.issues[0]?.message}.`,
-    )
+  if (!parsed.success) throw misshapen(parsed.error)
   return parsed.data
 }
 /** What comes of reading something. @throws Problem 400 when it is nested deeper than can be followed */
@@ -153,7 +143,7 @@ function shallowly<T>(read: () => T): T {
   try {
     return read()
   } catch (e) {
-    if (e instanceof RangeError) throw new Problem(400, 'This is nested too deeply to be read. Nothing was changed.')
+    if (e instanceof RangeError) throw new Problem(400, inWords('web.thisIsNestedTooDeeply'))
     throw e
   }
 }

@@ -4,10 +4,10 @@ import { counting } from './plural'
 export const counts = {
   change: counting('change'),
   click: counting('click'),
-  copy: counting('copy', 'copies'),
   element: counting('element'),
   finding: counting('finding'),
   frame: counting('frame'),
   moment: counting('moment'),
+  piece: counting('piece'),
   word: counting('word'),
 }

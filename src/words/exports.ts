@@ -33,7 +33,7 @@ export const exports = {
   savingFirst: 'Saving first…',
   setAPassageWithAnd: ' Set a passage with [ and ] to export a part.',
   size: 'Size',
-  takeThisExportOffThe: 'Take this export off the list',
+  takeThisExportOffThe: 'Remove this export from the list',
   theEnd: 'the end',
   theExportRunsInThe: 'The export runs in the background; this window can be closed.',
   theLesson: 'the lesson',

@@ -1,13 +1,10 @@
 export const kit = {
-  alt: 'Alt+',
   close: 'Close',
-  ctrl: 'Ctrl+',
   exports: 'Exports',
   houseStyles: 'House styles',
   lessons: 'Lessons',
   library: 'Library',
   searchByName: 'Search by name',
-  shift: 'Shift+',
   theAnswerBrokeOff: 'the answer broke off',
   theServerCannotBeReached:
     'The server cannot be reached. It is tried again by itself; your work is kept in this window.',

@@ -4,7 +4,7 @@ export const state = {
   anotherWindowChangedThisLesson: (label: Arg) => `Another window changed this lesson: ${label}.`,
   anotherWindowChangedThisLessonToo: 'Another window changed this lesson too; your change stands on top of it.',
   changedOutOfSightHere: (which: Arg) => `${which} changed, out of sight here.`,
-  doneAgain: (label: Arg) => `Done again: ${label}`,
+  doneAgain: (label: Arg) => `Redone: ${label}`,
   elements: (count: Arg) => `${count} elements`,
   fetchingEarlierSteps: 'Fetching earlier steps…',
   fetchingLaterSteps: 'Fetching later steps…',

@@ -1,3 +1,4 @@
+import { counting } from './plural'
 import { inWords } from './words'
 test('one of a thing is named otherwise than several, and than none', () => {
   expect([0, 1, 2, 1.5].map((n) => inWords('counts.frame', n))).toEqual([
@@ -6,5 +7,5 @@ test('one of a thing is named otherwise than several, and than none', () => {
     '2 frames',
     '1.5 frames',
   ])
-  expect(inWords('counts.copy', 2)).toBe('2 copies')
+  expect(counting('copy', 'copies')(2)).toBe('2 copies')
 })

@@ -1,67 +1,128 @@
+import { align } from './align'
 import { app } from './app'
+import { captions } from './captions'
+import { clean } from './clean'
 import { commands } from './commands'
 import { common } from './common'
+import { counts } from './counts'
 import { details } from './details'
+import { door } from './door'
+import { edits } from './edits'
+import { exportJobs } from './exportJobs'
 import { exports } from './exports'
 import { fields } from './fields'
 import { files } from './files'
-import { kit } from './kit'
+import { findings } from './findings'
 import { groups } from './groups'
+import { history } from './history'
+import { ingest } from './ingest'
+import { interfaceSounds } from './interfaceSounds'
+import { jobs } from './jobs'
+import { keeping } from './keeping'
 import { kinds } from './kinds'
+import { kit } from './kit'
 import { language } from './language'
+import { lesson } from './lesson'
 import { lessons } from './lessons'
 import { library } from './library'
-import { counts } from './counts'
+import { media } from './media'
 import { momentLists } from './momentLists'
 import { moments } from './moments'
+import { motion } from './motion'
+import { narrate } from './narrate'
 import { order } from './order'
 import { picture } from './picture'
+import { pointer } from './pointer'
 import { preview } from './preview'
 import { ready } from './ready'
+import { render } from './render'
+import { review } from './review'
+import { running } from './running'
 import { script } from './script'
+import { snap } from './snap'
 import { sounds } from './sounds'
 import { state } from './state'
 import { styles } from './styles'
+import { texts } from './texts'
 import { timeline } from './timeline'
+import { timing } from './timing'
 import { trace } from './trace'
+import { traceFile } from './traceFile'
+import { traced } from './traced'
 import { transport } from './transport'
+import { typed } from './typed'
 import { values } from './values'
+import { web } from './web'
 import { workbench } from './workbench'
 import type { Arg } from './arg'
 import { marked } from './marked'
 
 const CATALOGUE = {
+  align,
   app,
+  captions,
+  clean,
   commands,
   common,
+  counts,
   details,
+  door,
+  edits,
+  exportJobs,
   exports,
   fields,
   files,
+  findings,
+  groups,
+  history,
+  ingest,
+  interfaceSounds,
+  jobs,
+  keeping,
   kinds,
   kit,
-  groups,
   language,
+  lesson,
   lessons,
   library,
-  counts,
+  media,
   momentLists,
   moments,
+  motion,
+  narrate,
   order,
   picture,
+  pointer,
   preview,
   ready,
+  render,
+  review,
+  running,
   script,
+  snap,
   sounds,
   state,
   styles,
+  texts,
   timeline,
+  timing,
   trace,
+  traceFile,
+  traced,
   transport,
+  typed,
   values,
+  web,
   workbench,
 }
 type Catalogue = typeof CATALOGUE
+
+type Entry = string | ((...filled: readonly Arg[]) => string)
+const ENTRIES = new Map(
+  Object.entries(CATALOGUE).flatMap(([subject, its]) =>
+    Object.entries(its as Record<string, Entry>).map(([name, entry]) => [`${subject}.${name}`, entry] as const),
+  ),
+)
 
 /** The name of a sentence, by its subject: `timeline.playhead`. */
 export type WordKey = { [S in keyof Catalogue]: `${S}.${keyof Catalogue[S] & string}` }[keyof Catalogue]
@@ -111,8 +172,7 @@ export const asSentence = (what: Said): Sentence => (typeof what === 'string' ? 
 /** What is said, in the language of the interface. */
 export function toWords(what: Said): string {
   const { word, filled } = asSentence(what)
-  const [subject, name] = word.split('.') as [keyof Catalogue, never]
-  const entry = CATALOGUE[subject][name] as string | ((...filled: readonly Arg[]) => string)
+  const entry = ENTRIES.get(word)!
   const given = filled.map((f) => (typeof f === 'object' ? toWords(f) : f))
   const sentence = typeof entry === 'string' ? entry : entry(...given)
   return interfaceLanguage() === MARKED ? marked(sentence, given) : sentence

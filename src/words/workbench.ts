@@ -8,7 +8,7 @@ export const workbench = {
   backTo: (name: Arg, keyOf: Arg) => `Back to “${name}” (${keyOf})`,
   backToTheLessons: 'Back to the lessons',
   bringInARecording: 'Bring in a recording',
-  bringTheBack: (toLowerCase: Arg) => `Bring the ${toLowerCase} back`,
+  bringTheBack: (pane: Arg) => `Show the ${pane}`,
   chooseAMomentInThe: 'Choose a moment in the running order, a kind above the picture, and point at the spot.',
   copiedWithEverythingItWould: 'Copied, with everything it would have changed.',
   copy: (label: Arg) => `Copy “${label}”`,
@@ -29,7 +29,8 @@ export const workbench = {
   itGoesSlower: 'It goes slower',
   itRestsAtItsEnd: 'It rests at its end',
   itRunsInTheBackground: 'It runs in the background; the file is listed under Exports.',
-  itTakesAndIsShown: (text: Arg, text2: Arg) => `It takes ${text} and is shown for ${text2}. `,
+  itTakesAndIsShown: (takes: Arg, shown: Arg) =>
+    `It takes ${takes} and is shown for ${shown}. The answer is kept, and can be changed in its details.`,
   keptInThisWindowTried: '· kept in this window, tried again',
   lessonsAroundThisOne: 'Lessons around this one',
   nameOfTheLesson: 'Name of the lesson',
@@ -38,7 +39,7 @@ export const workbench = {
   nothingToRedo: 'Nothing to redo',
   nothingToUndo: 'Nothing to undo',
   openingTheLesson: 'Opening the lesson…',
-  putThisListAway: 'Put this list away',
+  putThisListAway: 'Hide this list',
   redo: (future: Arg) => `Redo: ${future}`,
   renameTheLessonTo: (trim: Arg) => `Rename the lesson to “${trim}”`,
   restsAtItsEnd: (name: Arg) => `“${name}” rests at its end`,
@@ -46,11 +47,10 @@ export const workbench = {
   saved: 'Saved',
   saving: 'Saving…',
   showTheKeys: 'Show the keys',
-  takeOffThisList: (label: Arg) => `Take “${label}” off this list`,
-  theAnswerIsKeptAnd: 'The answer is kept, and can be changed in its details.',
+  takeOffThisList: (label: Arg) => `Remove “${label}” from this list`,
   theClipboardCannotBeUsed: 'The clipboard cannot be used here.',
   theseCouldNotBeStored:
-    'These could not be stored. Look at what the lesson shows now, and make them again where they are still wanted.',
+    'These could not be stored. Look at what the lesson shows now, and make them again if they are still wanted.',
   theyComeWithItsTrace:
     'They come with its trace; else “Find the pointer” in the running order, captions, or M while it plays.',
   thisLessonWasRemovedIn:

@@ -12,6 +12,7 @@ import { trackFree } from './clips'
 import { keptAt } from './moveEdges'
 import { numbered } from './names'
 import { framesLeft, putPose } from './posing'
+import { inWords } from '../../words/words'
 
 /** Where in the frame something small can stand: a corner, the middle of an edge, the middle. */
 export const FrameSpot = z.enum([
@@ -191,7 +192,7 @@ export const layOver = define('layOver', [Id.medium, NewId, Frame], (mediaId, cl
   const free = front && (heard || ground) && trackFree(draft, given, front.id, start, start + length) ? front : null
   const track = free?.id ?? given.newId('track')
   if (!free) {
-    const name = heard ? 'More sound' : 'In front'
+    const name = heard ? inWords('edits.moreSound') : inWords('edits.inFront')
     const place = draft.tracks.findIndex((t) => t.kind === kind)
     draft.tracks.splice(Math.max(0, place), 0, { id: track, kind, name })
   }

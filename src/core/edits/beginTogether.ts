@@ -5,6 +5,7 @@ import { NewId } from './args'
 import { elementsIn } from './chosen'
 import { placeClip } from './clips'
 import { clipsIn } from './standing'
+import { inWords } from '../../words/words'
 
 /** Where a clip has room from a frame on: on its own track, else on the nearest one before it, else on a new one. */
 function roomFor(draft: Lesson, given: Given, clip: Clip, at: number): string {
@@ -16,7 +17,11 @@ function roomFor(draft: Lesson, given: Given, clip: Clip, at: number): string {
   if (free) return free.id
   const id = given.newId('track')
   const first = draft.tracks.findIndex((t) => t.kind === kind)
-  draft.tracks.splice(first, 0, { id, kind, name: kind === 'sound' ? 'More sound' : 'In front' })
+  draft.tracks.splice(first, 0, {
+    id,
+    kind,
+    name: kind === 'sound' ? inWords('edits.moreSound') : inWords('edits.inFront'),
+  })
   return id
 }
 

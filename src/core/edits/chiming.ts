@@ -7,6 +7,7 @@ import { mediumIdOf } from './bringIn'
 import { addMedium } from './lesson'
 import { setAll, tie } from './plain'
 import { Unfit } from './unfit'
+import { inWords } from '../../words/words'
 
 /**
  * Lays a short sound that is heard each time something happens in a passage.
@@ -19,7 +20,7 @@ export const layChime = define(
   [MediumArg, NewId, ChimeLook.omit({ kind: true, media: true }).partial(), Frame, Frame],
   (wanted, id, look, from, to) => (draft, given) => {
     const medium = wanted as Medium
-    if (medium.kind !== 'sound') throw new Unfit(`“${medium.name}” is no sound`)
+    if (medium.kind !== 'sound') throw new Unfit(inWords('edits.isNoSound', medium.name))
     const media = mediumIdOf(draft, medium.sha256)
     if (!draft.media[media]) make(addMedium(media, structuredClone(medium)), draft, given)
     const { length } = given.timed

@@ -27,6 +27,7 @@ import { keepStyled } from './keepStyled'
 import { clipsIn, runsIn, standingIn, type StandingRun } from './standing'
 import { Unfit } from './unfit'
 import { eachNumber, whensOf } from './walk'
+import { inWords } from '../../words/words'
 
 const rowOf = (draft: Lesson, given: Given, track: string): Clip[] =>
   clipsIn(draft, given, track).sort((a, b) => a.at - b.at)
@@ -71,9 +72,12 @@ export function inStep(draft: Lesson, given: Given, clip: Clip, side: 'start' | 
   const other = all.find((c) => (side === 'start' ? c.at !== clip.at : clipEnd(c) !== clipEnd(clip)))
   if (other)
     throw new Unfit(
-      `“${clip.element.name}” is taken together with “${other.element.name}”, which ` +
-        `${side === 'start' ? 'begins' : 'ends'} elsewhere: ` +
-        'they would lose their sync. Cut them alike, or part them first',
+      inWords(
+        'edits.isTakenTogetherWithWhich',
+        clip.element.name,
+        other.element.name,
+        side === 'start' ? 'begins' : 'ends',
+      ),
     )
   return all
 }

@@ -14,6 +14,7 @@ import { numbered } from './names'
 import { plain, startAt, withElement } from './plain'
 import { release } from './riding'
 import { Unfit } from './unfit'
+import { inWords } from '../../words/words'
 
 /**
  * An element as it stands at a frame, by itself: what it rides on is in its own place. Null where it is not there, or
@@ -106,7 +107,7 @@ function posesOf(posed: Element, rect: Rect, frame: Lesson['frame'], lift: numbe
 export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, here, still) => (draft, given) => {
   const { timed } = given
   const found = clipUnder(timed, here.frame, { x: wanted.x + wanted.w / 2, y: wanted.y + wanted.h / 2 })
-  if (!found || wanted.w < 4 || wanted.h < 4) throw new Unfit('no recording lies under what is to be lifted out')
+  if (!found || wanted.w < 4 || wanted.h < 4) throw new Unfit(inWords('edits.noRecordingLiesUnderWhat'))
   const { own, posed } = found
   const fps = framesPerSecond(draft.rate)
   const span = timed.spans.get(own.id)!
@@ -127,7 +128,7 @@ export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, 
     ...plain(posed),
     ...together,
     id,
-    name: numbered('Cut-out', taken),
+    name: numbered(inWords('edits.cutOut'), taken),
     start: startAt(here),
     end: { on: 'length', frames: long },
     anchor,
@@ -154,7 +155,7 @@ export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, 
     track,
     group,
     space,
-    name: numbered('Dimmed around it', taken),
+    name: numbered(inWords('edits.dimmedAroundIt'), taken),
     arrival: fading(lift, 'ease-out'),
     departure: fading(lift, 'ease-in'),
   })
@@ -162,7 +163,7 @@ export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, 
 
   const rim = newElement(draft, 'shape', given.newId('rim'), ...ends)
   Object.assign(rim, together, {
-    name: numbered('Rim of it', taken),
+    name: numbered(inWords('edits.rimOfIt'), taken),
     width: rect.w,
     height: rect.h,
     rides: { on: id, by: inverse(matrixOf(cut)).map((v) => v || 0), fades: false },
@@ -213,6 +214,6 @@ function frontTrack(draft: Lesson, given: Given): string {
   const ground = draft.elements.some((e) => e.track === front?.id && kindOf(e).ground?.(e))
   if (front && !ground) return front.id
   const id = given.newId('track')
-  draft.tracks.splice(0, 0, { id, kind: 'picture', name: 'In front' })
+  draft.tracks.splice(0, 0, { id, kind: 'picture', name: inWords('edits.inFront') })
   return id
 }

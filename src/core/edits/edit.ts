@@ -7,6 +7,7 @@ import { changesBetween } from './changes'
 import { changedParts, lessonAt } from './parts'
 import { Unfit } from './unfit'
 import { makeWhole } from './whole'
+import { inWords } from '../../words/words'
 
 enablePatches()
 
@@ -64,7 +65,7 @@ export function applyEdit(
     return applied(lesson, (draft) => makeWhole(edit, draft, { timed, newId }))
   } catch (e) {
     if (!(e instanceof Unfit)) throw e
-    return { refused: `This cannot be done: ${e.message}.`, unfit: true }
+    return { refused: inWords('edits.thisCannotBeDone', e.message), unfit: true }
   }
 }
 

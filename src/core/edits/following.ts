@@ -14,6 +14,7 @@ import { define, Id } from './act'
 import { Flag, Frame, NewId, Num, XY, PointerWay } from './args'
 import { plain, tie } from './plain'
 import { momentKind } from '../moments'
+import { inWords } from '../../words/words'
 
 /** Views that a person set and locked in a zoom: they are kept when it follows the pointer anew. */
 function lockedOf(timed: Timed, e: Element): Stand[] {
@@ -76,7 +77,7 @@ export const followPointer = define('followPointer', [NewId, FollowChoice], (id,
     const e = newElement(draft, 'zoom', id, tie('lesson:start'), tie('lesson:end'))
     // It begins where its first thing is; to open wide is a choice of its own.
     setAt(e.look, 'inFrames', 0)
-    draft.elements.push({ ...e, name: 'Follow the pointer' })
+    draft.elements.push({ ...e, name: inWords('edits.followThePointer') })
   }
   const lesson = plain(draft) as Lesson
   const timed = resolve(lesson)
@@ -95,7 +96,7 @@ export const rippleOnClicks = define('rippleOnClicks', [NewId], (id) => (draft) 
   if (draft.elements.some((e) => isRule(e) && kindOf(e).marks)) return
   const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
   setAt(e.look, 'every', true)
-  draft.elements.push({ ...e, name: 'Ripple on every click' })
+  draft.elements.push({ ...e, name: inWords('edits.rippleOnEveryClick') })
 })
 /** Evens out the shaky pointer of a take; rests, clicks and arrivals stay where and when they are. */
 export const smoothPointer = define('smoothPointer', [Id.medium], (media) => (draft) => {

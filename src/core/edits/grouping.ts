@@ -10,6 +10,7 @@ import { elementIn } from './chosen'
 import { plain } from './plain'
 import { removeElements } from './elements'
 import { attach } from './riding'
+import { inWords } from '../../words/words'
 
 /** The elements that a group carries itself, in stacking order. */
 export const membersOf = (lesson: Lesson, group: string): Element[] =>
@@ -123,7 +124,11 @@ export const windowOver = define(
     const rim = Math.max(1, Math.round(draft.frame.height / 180))
     Object.assign(group.look, { mask: true, ground: '#fffdf8', border: '#2b2118', borderPx: rim })
     group.cornerPx = rim * 2
-    Object.assign(group, { track: top.track, space: top.space, name: `Window on ${top.name}`.slice(0, 120) })
+    Object.assign(group, {
+      track: top.track,
+      space: top.space,
+      name: inWords('edits.windowOn', top.name).slice(0, 120),
+    })
     addGroup(
       draft,
       given,

@@ -13,13 +13,14 @@ import { plain } from './plain'
 import { clipsIn } from './standing'
 import { countedIds } from './names'
 import { Unfit } from './unfit'
+import { inWords } from '../../words/words'
 
 const LONGEST = 200
 
 /** @throws Unfit when there is no such voice */
 function voiceNamed(draft: Draft<Lesson>, id: string): Draft<Voice> {
   const voice = draft.voices.find((v) => v.id === id)
-  if (!voice) throw new Unfit('the language that it is about is gone')
+  if (!voice) throw new Unfit(inWords('edits.theLanguageThatItIs'))
   return voice
 }
 
@@ -34,7 +35,7 @@ export const addLanguage = define(
   (language, first) => (draft, given) => {
     const own = ownVoice(draft, given, first ?? 'und')
     if (first && own.language === 'und') own.language = first
-    if (draft.voices.some((v) => v.language === language)) throw new Unfit('the lesson has that language already')
+    if (draft.voices.some((v) => v.language === language)) throw new Unfit(inWords('edits.theLessonHasThatLanguage'))
     // Phrases are told apart by their ids in all languages.
     own.script ??= plain(scriptOf(plain(draft) as Lesson, plain(own) as Voice))
     draft.voices.push({
@@ -47,7 +48,7 @@ export const addLanguage = define(
 /** Takes a language out of a lesson: its script, its texts and its recording. */
 export const removeLanguage = define('removeLanguage', [z.string()], (id) => (draft) => {
   const voice = voiceNamed(draft, id)
-  if (draft.voices[0] === voice) throw new Unfit('it is the lesson’s own language')
+  if (draft.voices[0] === voice) throw new Unfit(inWords('edits.itIsTheLessonsOwn'))
   const others = new Set(draft.voices.filter((v) => v.id !== id).flatMap((v) => v.takes))
   draft.voices = draft.voices.filter((v) => v.id !== id)
   const played = JSON.stringify(draft.elements)
@@ -72,7 +73,7 @@ export const translate = define(
       // It comes in where the first language has it.
       const order = scriptOf(plain(draft) as Lesson, plain(first!) as Voice).map((p) => p.id)
       const at = order.indexOf(phrase)
-      if (at < 0) throw new Unfit('the phrase that it is about is gone')
+      if (at < 0) throw new Unfit(inWords('edits.thePhraseThatItIs'))
       const heading = first!.script?.find((p) => p.id === phrase)?.heading
       const after = script.findLastIndex((p) => order.indexOf(p.id) < at)
       script.splice(after + 1, 0, { id: phrase, ...(heading && { heading }), words: [] })
@@ -134,7 +135,7 @@ export const sayIn = define(
   [z.string().nullable(), MediumArg, SpokenWords, LanguageTag, Departs],
   (id, wanted, spoken, language, departs) => (draft, given) => {
     const medium = wanted as Medium
-    if (medium.kind !== 'sound') throw new Unfit(`“${medium.name}” is no sound`)
+    if (medium.kind !== 'sound') throw new Unfit(inWords('edits.isNoSound', medium.name))
     const [own] = draft.voices
     if (id === null || own?.id === id) sayFirst(draft, given, medium, spoken, language, departs)
     else {

@@ -12,6 +12,7 @@ import { elementIn } from './chosen'
 import { putPose } from './posing'
 import { Unfit } from './unfit'
 import { pressesIn } from '../moments'
+import { inWords } from '../../words/words'
 
 /** How much there is to see in each cell of a grid over the frame, row by row. */
 const Detail = z
@@ -92,7 +93,7 @@ export const makeWay = define('makeWay', [Id.element, Count, Detail], (id, frame
     )
     moved++
   }
-  if (moved === 0) throw new Unfit('it covers no click')
+  if (moved === 0) throw new Unfit(inWords('edits.itCoversNoClick'))
 })
 const covers = (r: Rect, p: { x: number; y: number }): boolean =>
   p.x > r.x - 20 && p.x < r.x + r.w + 20 && p.y > r.y - 20 && p.y < r.y + r.h + 20

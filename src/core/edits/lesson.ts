@@ -13,6 +13,7 @@ import { setAll } from './plain'
 import { Unfit } from './unfit'
 import { Frame, MediumArg, NewId, Num, XY, Values, PointerWay } from './args'
 import { MOMENTS_THAT } from '../moments'
+import { inWords } from '../../words/words'
 
 export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
   draft.name = name
@@ -172,7 +173,7 @@ export const putGuide = define(
   (axis, index, to) => (draft) => {
     const at = Math.round(to)
     const list = draft.guides[axis]
-    if (index !== null && index >= list.length) throw new Unfit('it moves a guide that is not there')
+    if (index !== null && index >= list.length) throw new Unfit(inWords('edits.itMovesAGuideThat'))
     const inside = at >= 0 && at <= (axis === 'x' ? draft.frame.width : draft.frame.height)
     if (index === null) {
       if (inside) list.push(at)

@@ -11,7 +11,7 @@ import { windowOver } from './grouping'
 import { numbered } from './names'
 import { withElement } from './plain'
 import { Unfit } from './unfit'
-import { toWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 /**
  * Shows elements on a drawn screen: a page that is taller begins at its top and fills its width. Both fly in turned and
@@ -55,10 +55,10 @@ export const putOnScreen = define(
       given,
     )
     const group = draft.elements.find((e) => e.id === groupId)
-    if (!group) throw new Unfit('there is nothing that could be shown on a screen')
+    if (!group) throw new Unfit(inWords('edits.thereIsNothingThatCould'))
     Object.assign(group.look, { border: null, borderPx: 0 })
     group.cornerPx = Math.round(inner.corner ?? 0)
-    group.name = numbered(`On the ${form}`, new Set(draft.elements.map((e) => e.name)))
+    group.name = numbered(inWords('edits.onThe', form), new Set(draft.elements.map((e) => e.name)))
     Object.assign(group, {
       start: withElement(id, 'start', from),
       end: withElement(id, 'end', to),

@@ -12,6 +12,7 @@ import { Easing, Frame, Here, Num, Stance } from './args'
 import { keptAt } from './moveEdges'
 import { plain } from './plain'
 import { Unfit } from './unfit'
+import { inWords } from '../../words/words'
 
 const find = (draft: Lesson, id: string): Element | undefined => elementIn(draft, id)
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined =>
@@ -155,7 +156,7 @@ const usualFrames = (timed: Timed) => Math.max(1, Math.round(framesPerSecond(tim
  */
 export function framesLeft(timed: Timed, own: Element, from: number, wanted: number): number {
   const room = timed.spans.get(own.id)!.to - 1 - Math.round(from)
-  if (room < 1) throw new Unfit(`“${own.name}” ends here: there is no time left in which it could move`)
+  if (room < 1) throw new Unfit(inWords('edits.endsHereThereIsNo', own.name))
   return Math.max(1, Math.min(wanted, room))
 }
 
@@ -270,12 +271,11 @@ export const holdUntilHere = define(
       const { frame } = here
       const span = timed.spans.get(own.id)!
       const { moves } = motionOf(timed, own)
-      if (frame <= span.from || frame >= span.to)
-        throw new Unfit(`“${own.name}” is not on screen here; hold it while it is`)
+      if (frame <= span.from || frame >= span.to) throw new Unfit(inWords('edits.isNotOnScreenHere', own.name))
       const next = moves.find((m) => m.to > frame)
       const pose = next && poseOf(draft, own.id, next.pose.id)
       if (!next || !pose) {
-        if ((moves.at(-1)?.to ?? span.from) >= frame) throw new Unfit(`“${own.name}” has only just come to this pose`)
+        if ((moves.at(-1)?.to ?? span.from) >= frame) throw new Unfit(inWords('edits.hasOnlyJustComeTo', own.name))
         const end = keptAt(timed, own, frame, here.caught)
         const hold: Pose = {
           id: given.newId('pose'),
@@ -298,10 +298,7 @@ export const holdUntilHere = define(
           ? [Math.ceil(after.to) - 1, after.pose.start.on === 'previous' ? Infinity : Math.max(after.from, frame + 1)]
           : []),
       )
-      if (!tied && latest <= frame)
-        throw new Unfit(
-          `there is no room left for the move of “${own.name}” after this frame; hold it until an earlier one`,
-        )
+      if (!tied && latest <= frame) throw new Unfit(inWords('edits.thereIsNoRoomLeft', own.name))
       pose.start = keptAt(timed, own, frame, here.caught)
       if (tied) return
       pose.end = { on: 'length', frames: Math.max(1, Math.min(Math.round(next.to - next.from), latest - frame)) }

@@ -11,6 +11,7 @@ import { keptAt } from './moveEdges'
 import { putPose } from './posing'
 import { plain } from './plain'
 import { Unfit } from './unfit'
+import { inWords } from '../../words/words'
 
 /** The value of an element that reads a gauge when nothing else is said: what it says or fills, else its opacity. */
 export const mainReading = (e: Element): string => {
@@ -49,7 +50,7 @@ export const setReading = define(
       return
     }
     const gauge = elementIn(draft, reading.gauge)
-    if (!gauge || !isGauge(gauge)) throw new Unfit(`there is no gauge “${reading.gauge}”`)
+    if (!gauge || !isGauge(gauge)) throw new Unfit(inWords('edits.thereIsNoGauge', reading.gauge))
     havePart(e, path)
     e.reads[path] = reading
   },

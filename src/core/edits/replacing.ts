@@ -11,6 +11,7 @@ import { removeElements } from './elements'
 import { bare, numbered } from './names'
 import { clipsIn } from './standing'
 import { Unfit } from './unfit'
+import { inWords } from '../../words/words'
 
 const sizeOf = ({ width, height }: Pick<Medium, 'width' | 'height'>, frame: Lesson['frame']) => ({
   width: width ?? frame.width,
@@ -44,7 +45,7 @@ export const replaceFile = define('replaceFile', [Id.medium, MediumArg], (id, me
   const cut = cutByFile(given.timed, id, medium as Medium)
   const users = draft.elements.filter((e) => mediumOf(e) === id)
   const bad = users.find((e) => !shows(e, medium as Medium))
-  if (bad) throw new Unfit(`“${bad.name}” cannot show or play a ${medium.kind}: choose a file like “${before.name}”`)
+  if (bad) throw new Unfit(inWords('edits.cannotShowOrPlayA', bad.name, medium.kind, before.name))
   const [was, is] = [sizeOf(before, draft.frame), sizeOf(medium, draft.frame)]
   draft.media[id] = {
     ...(medium as Medium),

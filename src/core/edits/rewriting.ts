@@ -8,6 +8,7 @@ import { plain } from './plain'
 import { goneRuns, voiceOf } from './speaking'
 import { countedIds } from './names'
 import { Unfit } from './unfit'
+import { inWords } from '../../words/words'
 
 const LONGEST = 200
 /** A word of a text that is rewritten: which word it was, and what it says now. */
@@ -53,7 +54,7 @@ export const rewrite = define(
     const script = (voice.script ??= structuredClone(scriptOf(plain(draft) as Lesson, plain(voice) as Voice)))
     const asked = new Set(ids)
     const home = script.find((p) => p.words.some((w) => asked.has(w.id)))
-    if (!home) throw new Unfit('the phrase that it is about is gone')
+    if (!home) throw new Unfit(inWords('edits.thePhraseThatItIs'))
     const own = script.flatMap((p) => p.words.filter((w) => asked.has(w.id)))
     const words = text
       .split(/\s+/)

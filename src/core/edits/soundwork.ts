@@ -21,6 +21,7 @@ import { keyAt } from './posing'
 import { clipsIn } from './standing'
 import { Unfit } from './unfit'
 import { phrasesSaid } from '../moments'
+import { inWords } from '../../words/words'
 
 const RANGE = { least: -60, most: 24 }
 const inRange = (db: number): number => Math.round(Math.min(RANGE.most, Math.max(RANGE.least, db)) * 10) / 10
@@ -33,7 +34,7 @@ const levelAt = (timed: Timed, id: string, frame: number): number => {
 /** Keys the level of a clip at a frame; the lesson is solved anew, for the next one to find it. */
 function keyLevel(draft: Draft<Lesson>, timed: Timed, id: string, frame: number, db: number, given: Given): Timed {
   const own = elementIn(timed.lesson, id)
-  if (!own) throw new Unfit('the clip that it is about is gone')
+  if (!own) throw new Unfit(inWords('edits.theClipThatItIs'))
   keyAt(timed, draft, own, frame, { [LEVEL_PATH]: inRange(db) }, given.newId)
   return resolve(plain(draft) as Lesson)
 }
@@ -83,13 +84,13 @@ const LOOP = { over: 0.5, out: 2 }
 export const loopToEnd = define('loopToEnd', [Id.clip], (id) => (draft, given) => {
   const clips = clipsIn(draft, given)
   const clip = clips.find((c) => c.id === id)
-  if (!clip) throw new Unfit('the clip that it is about is gone')
+  if (!clip) throw new Unfit(inWords('edits.theClipThatItIs'))
   const end = draft.length ?? Math.max(0, ...clips.filter((c) => c.media !== clip.media).map(clipEnd))
-  if (end <= clipEnd(clip)) throw new Unfit('it lasts until everything else ends')
+  if (end <= clipEnd(clip)) throw new Unfit(inWords('edits.itLastsUntilEverythingElse'))
   const fps = framesPerSecond(draft.rate)
   const over = Math.min(Math.round(LOOP.over * fps), Math.floor(clip.length / 3))
   const step = clip.length - over
-  if (step < 1) throw new Unfit('it is too short to begin anew')
+  if (step < 1) throw new Unfit(inWords('edits.itIsTooShortTo'))
   const first = clip.element
   const template = plain(first) as Element
   const group = [first as Element]
@@ -120,12 +121,12 @@ const UNDER_DB = -12
 export const layUnder = define('layUnder', [Id.clip, NewId], (id, track) => (draft, given) => {
   const clips = clipsIn(draft, given)
   const clip = clips.find((c) => c.id === id)
-  if (!clip) throw new Unfit('the clip that it is about is gone')
-  if (kindOf(clip.element).plays !== 'sound') throw new Unfit('only a sound lies under everything')
+  if (!clip) throw new Unfit(inWords('edits.theClipThatItIs'))
+  if (kindOf(clip.element).plays !== 'sound') throw new Unfit(inWords('edits.onlyASoundLiesUnder'))
   const end = draft.length ?? Math.max(0, ...clips.filter((c) => c.media !== clip.media).map(clipEnd))
-  if (end <= 0) throw new Unfit('there is nothing yet that it could lie under')
+  if (end <= 0) throw new Unfit(inWords('edits.thereIsNothingYetThat'))
   const taken = new Set(draft.tracks.map((t) => t.name))
-  make(addTrack({ id: track, kind: 'sound', name: numbered('Music', taken) }), draft, given)
+  make(addTrack({ id: track, kind: 'sound', name: numbered(inWords('edits.music'), taken) }), draft, given)
   const { element } = clip
   element.track = track
   const look = element.look as { duckDb?: number }
@@ -166,10 +167,10 @@ export const tightenPauses = define('tightenPauses', [Id.clip, Num, Flag], (id, 
   const before = given.timed
   const clip = clipsIn(draft, given).find((c) => c.id === id)
   const medium = clip && draft.media[clip.media]
-  if (!clip || !medium) throw new Unfit('the clip that it is about is gone')
+  if (!clip || !medium) throw new Unfit(inWords('edits.theClipThatItIs'))
   const speed = speedOf(clip.map)
-  if (!speed || speed.num !== speed.den) throw new Unfit('its speed is not its own; tighten its pauses before that')
-  if (medium.words.length < 2) throw new Unfit('its words have no times yet')
+  if (!speed || speed.num !== speed.den) throw new Unfit(inWords('edits.itsSpeedIsNotIts'))
+  if (medium.words.length < 2) throw new Unfit(inWords('edits.itsWordsHaveNoTimes'))
   const first = clip.map.inUs
   const last = first + frameStartUs(clip.length, draft.rate)
   const keeps: { fromUs: number; toUs: number }[] = [{ fromUs: first, toUs: last }]
@@ -182,7 +183,7 @@ export const tightenPauses = define('tightenPauses', [Id.clip, Num, Flag], (id, 
     open.toUs = from
     keeps.push({ fromUs: to, toUs: last })
   })
-  if (keeps.length === 1) throw new Unfit(`no pause is longer than ${most} s`)
+  if (keeps.length === 1) throw new Unfit(inWords('edits.noPauseIsLongerThan', most))
   const template = plain(clip.element) as Element
   const frames = (us: number) => Math.round((us * draft.rate.num) / (1e6 * draft.rate.den))
   const loud = levelsOver(before, template)
@@ -221,7 +222,7 @@ export const hearCleaned = define(
   (media, wanted, how) => (draft) => {
     const cleaned = wanted as Medium
     const medium = draft.media[media]!
-    if (medium.kind !== 'sound' || cleaned.kind !== 'sound') throw new Unfit('only a sound of its own can be cleaned')
+    if (medium.kind !== 'sound' || cleaned.kind !== 'sound') throw new Unfit(inWords('edits.onlyASoundOfIts'))
     const before = medium.cleaned ? plain(medium.cleaned.before) : { sha256: medium.sha256, file: medium.file }
     const after = { sha256: cleaned.sha256, file: cleaned.file }
     Object.assign(medium, after)
@@ -232,7 +233,7 @@ export const hearCleaned = define(
 export const switchCleaned = define('switchCleaned', [Id.medium, Flag], (media, heard) => (draft) => {
   const medium = draft.media[media]!
   const { cleaned } = medium
-  if (!cleaned) throw new Unfit('it was not cleaned yet')
+  if (!cleaned) throw new Unfit(inWords('edits.itWasNotCleanedYet'))
   Object.assign(medium, plain(heard ? cleaned.after : cleaned.before))
   cleaned.heard = heard
 })

@@ -12,6 +12,7 @@ import { countedIds } from './names'
 import { Unfit } from './unfit'
 import { clipsIn } from './standing'
 import { momentKind } from '../moments'
+import { inWords } from '../../words/words'
 
 const us = z.number().int().min(0)
 /** Phrases as they are written, with when each word is spoken; null for one that is not. */
@@ -197,7 +198,7 @@ export const takeAnew = define('takeAnew', [Id.medium, MediumArg], (media, wante
   const before = draft.media[media]!
   const medium = wanted as Medium
   if (medium.kind === 'picture' || (before.kind === 'sound') !== (medium.kind === 'sound'))
-    throw new Unfit(`a ${medium.kind} cannot be heard in place of “${before.name}”`)
+    throw new Unfit(inWords('edits.aCannotBeHeardIn', medium.kind, before.name))
   const clips = clipsIn(draft, given)
     .filter((c) => c.media === media)
     .sort((a, b) => a.at - b.at)
@@ -227,7 +228,7 @@ export const setSpeech = define(
     const fresh = spoken.map(({ fromUs, toUs }, i) => ({
       id: `${media}/speech-${i + 1}`,
       kind: 'speech' as const,
-      label: `speech ${i + 1}`,
+      label: inWords('edits.speech', i + 1),
       fromUs,
       toUs: Math.max(fromUs, toUs),
     }))
@@ -249,7 +250,7 @@ export const moveWordEdge = define(
     const { words } = draft.media[media]!
     const i = words.findIndex((w) => w.id === id)
     const word = words[i]
-    if (!word) throw new Unfit('the word that it is about is gone')
+    if (!word) throw new Unfit(inWords('edits.theWordThatItIs'))
     const beside = words[side === 'start' ? i - 1 : i + 1]
     const touched = beside && (side === 'start' ? word.fromUs - beside.toUs : beside.fromUs - word.toUs) <= TOUCHES_US
     word.byHand = true

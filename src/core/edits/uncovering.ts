@@ -9,6 +9,7 @@ import { elementsIn } from './chosen'
 import { numbered } from './names'
 import { plain, withElement } from './plain'
 import { Unfit } from './unfit'
+import { inWords } from '../../words/words'
 
 /** How much of what is not filled yet is seen. */
 const EMPTY_OPACITY = 0.35
@@ -43,12 +44,12 @@ function emptyOf(own: Element, draft: Lesson, given: Given): Element {
  */
 export const fillLikeBar = define('fillLikeBar', [Ids.elements], (ids) => (draft, given) => {
   const chosen = elementsIn(draft, ids).filter((e) => (hasPlace(e) || isGround(e)) && !isGauge(e) && !kindOf(e).line)
-  if (chosen.length === 0) throw new Unfit('there is nothing that could be filled')
-  if (chosen.length > 2) throw new Unfit('a picture is filled, or two of which one is empty and the other full')
+  if (chosen.length === 0) throw new Unfit(inWords('edits.thereIsNothingThatCouldBe'))
+  if (chosen.length > 2) throw new Unfit(inWords('edits.aPictureIsFilledOr'))
   const full = chosen.at(-1)!
   const span = given.timed.spans.get(full.id)
   if (!span) return
-  if (!fieldsOf(full).some((f) => f.path === 'reveal.shown')) throw new Unfit('this cannot be uncovered')
+  if (!fieldsOf(full).some((f) => f.path === 'reveal.shown')) throw new Unfit(inWords('edits.thisCannotBeUncovered'))
   const at = draft.elements.findIndex((x) => x.id === full.id)
   if (chosen.length === 2) {
     const empty = chosen[0]!
@@ -69,7 +70,7 @@ export const fillLikeBar = define('fillLikeBar', [Ids.elements], (ids) => (draft
     withElement(full.id, 'end', span.to),
   )
   setAt(gauge.look, 'runs', 'span')
-  gauge.name = numbered(`How full ${full.name} is`.slice(0, 110), new Set(draft.elements.map((x) => x.name)))
+  gauge.name = numbered(inWords('edits.howFullIs', full.name).slice(0, 110), new Set(draft.elements.map((x) => x.name)))
   draft.elements.push(gauge)
   full.reads['reveal.shown'] = { gauge: gauge.id, from: [0, 100], to: [0, 100], step: 0, steps: [] }
 })

@@ -1,6 +1,7 @@
 import { settleMove } from '../edits'
 import { movesOf } from '../timing'
 import type { Found, Finder } from './finding'
+import { inWords } from '../../words/words'
 
 /** Moves that an older program let set out for each value by itself, with what they come to today. */
 export const apart: Finder = {
@@ -17,9 +18,7 @@ export const apart: Finder = {
           const was = Math.min(...paths.map((path) => Math.min(to, landed.get(path) ?? start)))
           for (const path of paths) landed.set(path, to)
           if (!pose.apart || was === from) return []
-          const sentence =
-            `“${e.name}”: its move to pose ${n + 2} begins at frame ${Math.round(from)} for all that it changes, as ` +
-            `its panel says. In an older version a part of it set out at frame ${Math.round(was)}.`
+          const sentence = inWords('findings.itsMoveToPoseBegins', e.name, n + 2, Math.round(from), Math.round(was))
           return [{ element: e.id, pose: pose.id, sentence, frame: Math.round(was) }]
         })
       }),
@@ -27,7 +26,15 @@ export const apart: Finder = {
     pose === undefined
       ? []
       : [
-          { words: 'It is right so', label: 'A move as its panel says', change: settleMove(element, pose, false) },
-          { words: 'As it was before', label: 'A move as it was before', change: settleMove(element, pose, true) },
+          {
+            words: inWords('findings.itIsRightSo'),
+            label: inWords('findings.aMoveAsItsPanel'),
+            change: settleMove(element, pose, false),
+          },
+          {
+            words: inWords('findings.asItWasBefore'),
+            label: inWords('findings.aMoveAsItWas'),
+            change: settleMove(element, pose, true),
+          },
         ],
 }

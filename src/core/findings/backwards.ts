@@ -1,4 +1,5 @@
 import type { Finder } from './finding'
+import { inWords } from '../../words/words'
 
 /** Elements that would end before they start. */
 export const backwards: Finder = {
@@ -9,6 +10,6 @@ export const backwards: Finder = {
       .filter((e) => spans.get(e.id)?.backwards)
       .map((e) => ({
         element: e.id,
-        sentence: `“${e.name}” would end before it starts. It is shown for one frame; move one of its ends.`,
+        sentence: inWords('findings.wouldEndBeforeItStarts', e.name),
       })),
 }

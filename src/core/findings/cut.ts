@@ -1,6 +1,7 @@
 import { setLesson } from '../edits'
 import { lasts } from '../kinds/looks'
 import type { Finder } from './finding'
+import { inWords } from '../../words/words'
 
 /** What stands beyond the length that a lesson was given. */
 export const cut: Finder = {
@@ -19,19 +20,22 @@ export const cut: Finder = {
           )
             return []
           const late = span.to - length
-          const last = late === 1 ? 'Its last frame is not seen' : `Its last ${late} frames are not seen`
-          const gone = span.from >= length ? 'It is not seen at all' : last
+          const last =
+            late === 1 ? inWords('findings.itsLastFrameIsNot') : inWords('findings.itsLastFramesAreNot', late)
+          const gone = span.from >= length ? inWords('findings.itIsNotSeenAt') : last
           return [
             {
               element: e.id,
-              sentence:
-                `“${e.name}” goes on after the lesson has ended. ${gone}: ` +
-                'make the lesson longer, or end it earlier.',
+              sentence: inWords('findings.goesOnAfterTheLesson', e.name, gone),
               frame: Math.max(0, length - 1),
             },
           ]
         }),
   mends: () => [
-    { words: 'As long as all of it', label: 'The lesson lasts as long as all', change: setLesson({ length: null }) },
+    {
+      words: inWords('findings.asLongAsAllOf'),
+      label: inWords('findings.theLessonLastsAsLong'),
+      change: setLesson({ length: null }),
+    },
   ],
 }

@@ -8,6 +8,7 @@ import { cut } from './cut'
 import type { Found, Finder, Mend } from './finding'
 import { lost } from './lost'
 import { unseen } from './unseen'
+import { inWords } from '../../words/words'
 
 export type { Mend } from './finding'
 export interface Finding extends Found {
@@ -29,6 +30,10 @@ export const findingsWithin = (timed: Timed): Finding[] =>
   timed.lesson.elements.flatMap((e) => {
     const inner = lessonIn(timed, e)?.inner
     const n = inner ? findingsOf(inner).length : 0
-    const sentence = `In the lesson “${e.name}” there ${n === 1 ? 'is a finding' : `are ${n} findings`}: go into it.`
+    const sentence = inWords(
+      'findings.inTheLessonThereGo',
+      e.name,
+      n === 1 ? inWords('findings.isAFinding') : inWords('findings.areFindings', n),
+    )
     return n > 0 ? [{ element: e.id, code: 'within', sentence }] : []
   })

@@ -2,8 +2,9 @@ import { bornOf } from '../moments/drawn'
 import type { Element } from '../lesson/schema'
 import type { Timed } from '../timing'
 import type { Found, Finder } from './finding'
+import { inWords } from '../../words/words'
 
-const UNTIL = 'until you tie it again or the moment comes back.'
+const UNTIL = inWords('findings.untilYouTieItAgain')
 
 /** Ends and moves that hang on moments or elements that are not in the lesson any more. */
 export const lost: Finder = {
@@ -20,9 +21,9 @@ function endsOf({ spans }: Timed, e: Element): Found[] {
   if (!startLost && !endLost) return []
   const which =
     startLost && endLost
-      ? 'start and end hang on moments that are'
-      : `${startLost ? 'start' : 'end'} hangs on a moment that is`
-  return [{ element: e.id, sentence: `“${e.name}”: its ${which} no longer in the lesson. It keeps its place ${UNTIL}` }]
+      ? inWords('findings.startAndEndHangOn')
+      : inWords('findings.hangsOnAMomentThat', startLost ? 'start' : 'end')
+  return [{ element: e.id, sentence: inWords('findings.itsNoLongerInThe', e.name, which, UNTIL) }]
 }
 
 function movesLost({ moments, spans }: Timed, e: Element): Found[] {
@@ -33,9 +34,7 @@ function movesLost({ moments, spans }: Timed, e: Element): Found[] {
         : edge.on === 'element' && !spans.has(edge.element),
     )
     if (!gone) return []
-    const sentence =
-      `“${e.name}”: its move to pose ${i + 2} hangs on a moment that is no longer in the lesson. It keeps its place ` +
-      UNTIL
+    const sentence = inWords('findings.itsMoveToPoseHangs', e.name, i + 2, UNTIL)
     return [{ element: e.id, sentence }]
   })
 }

@@ -1,6 +1,7 @@
 import { timecode } from '../time'
 import { outOfSight } from '../timing'
 import type { Finder } from './finding'
+import { inWords } from '../../words/words'
 
 /** Pinned elements that have lost what they mark, from when to when. */
 export const unseen: Finder = {
@@ -12,14 +13,13 @@ export const unseen: Finder = {
       const first = gone[0]
       if (!first) return []
       const at = (frame: number) => timecode(frame, timed.lesson.rate)
-      const more = gone.length > 1 ? `, and ${gone.length - 1} more ${gone.length === 2 ? 'time' : 'times'}` : ''
+      const more =
+        gone.length > 1 ? inWords('findings.andMore', gone.length - 1, gone.length === 2 ? 'time' : 'times') : ''
       return [
         {
           element: e.id,
           frame: first.from,
-          sentence:
-            `“${e.name}”: what it is pinned to is out of sight from ` +
-            `${at(first.from)} to ${at(first.to)}${more}. It is not shown meanwhile.`,
+          sentence: inWords('findings.whatItIsPinnedTo', e.name, at(first.from), at(first.to), more),
         },
       ]
     }),

@@ -1,3 +1,5 @@
+import { inWords } from '../../words/words'
+
 /** What a typed number is measured in, and what other units may be turned into it. */
 export interface TypedUnit {
   unit?: string
@@ -92,11 +94,11 @@ export function boundsTold(label: string, unit: string, value: number, bounds: B
   const u = unit && ` ${unit}`
   const why =
     value < min && max === Infinity
-      ? `is ${min}${u} or more`
+      ? inWords('typed.isOrMore', min, u)
       : value > max && min === -Infinity
-        ? `is ${max}${u} or less`
+        ? inWords('typed.isOrLess', max, u)
         : value < min || value > max
-          ? `goes from ${min} to ${max}${u}`
-          : `goes in steps of ${multiple}${u}`
-  return `“${label}” ${why}: it is ${now} now.`
+          ? inWords('typed.goesFromTo', min, max, u)
+          : inWords('typed.goesInStepsOf', multiple ?? 1, u)
+  return inWords('typed.itIsNow', label, why, now)
 }

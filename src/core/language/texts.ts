@@ -10,6 +10,7 @@ import type { Voice } from '../lesson/voices'
 import { inLanguage } from './inLanguage'
 import { scriptsBeside } from './words'
 import { momentKind } from '../moments'
+import { inWords } from '../../words/words'
 
 /** A text of a lesson that stands otherwise in each language: of an element, or the name of a chapter. */
 export interface TextAt {
@@ -27,7 +28,7 @@ export function textsOf(lesson: Lesson): TextAt[] {
     (m) => momentKind(m).untilNext,
   )
   return [
-    ...chapters.map((m): TextAt => ({ of: m.id, path: 'label', name: 'Chapter', text: m.label })),
+    ...chapters.map((m): TextAt => ({ of: m.id, path: 'label', name: inWords('texts.chapter'), text: m.label })),
     ...lesson.elements.flatMap((e) =>
       fieldsOf(e).flatMap((f): TextAt[] => {
         const text = f.type === 'text' ? valueAt(e, f.path) : null
@@ -70,7 +71,7 @@ export function tooLong(lesson: Lesson, language: string): TooLong[] {
     if (!before || !voice.texts[e.id]) return []
     const say = (sentence: string) => [{ element: e.id, sentence: `“${e.name}”: ${sentence}` }]
     if (overflow(e) > 1 && overflow(before) <= 1) return say(`its text is ${Math.ceil(overflow(e))} px too tall.`)
-    if (!e.rides && outside(e, now.lesson) && !outside(before, lesson)) return say('it does not fit into the frame.')
+    if (!e.rides && outside(e, now.lesson) && !outside(before, lesson)) return say(inWords('texts.itDoesNotFitInto'))
     const text = valueAt(e, 'look.text')
     const [a, b] = [was.spans.get(e.id), now.spans.get(e.id)]
     if (typeof text !== 'string' || !a || !b) return []
@@ -79,7 +80,7 @@ export function tooLong(lesson: Lesson, language: string): TooLong[] {
       span.to - span.from < readableFrames(words, framesPerSecond(lesson.rate)) * 0.7
     const had = valueAt(before, 'look.text')
     if (short(text, b) && !(typeof had === 'string' && short(had, a)))
-      return say(`there are ${b.to - b.from} frames to read it in; it takes ${needs}.`)
+      return say(inWords('texts.thereAreFramesToRead', b.to - b.from, needs))
     return []
   })
 }

@@ -1,7 +1,8 @@
 import { LESSON_VERSION, type Lesson, type Passing } from './schema'
+import { inWords } from '../../words/words'
 
 /** What a lesson is called that nobody has named. */
-export const UNNAMED = 'New lesson'
+export const UNNAMED = inWords('lesson.newLesson')
 /** What a file says of what is in it: its name without its ending, with spaces for what stands in their place. */
 export const titleOf = (file: string): string => {
   const words = file
@@ -24,9 +25,9 @@ export const emptyLesson = (name: string): Lesson => ({
   background: '#22252a',
   media: {},
   tracks: [
-    { id: 'elements-1', kind: 'picture', name: 'Elements' },
-    { id: 'takes-1', kind: 'picture', name: 'Takes' },
-    { id: 'sound-1', kind: 'sound', name: 'Narration' },
+    { id: 'elements-1', kind: 'picture', name: inWords('lesson.elements') },
+    { id: 'takes-1', kind: 'picture', name: inWords('lesson.takes') },
+    { id: 'sound-1', kind: 'sound', name: inWords('lesson.narration') },
   ],
   elements: [],
   moments: [],

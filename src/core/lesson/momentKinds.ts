@@ -1,4 +1,5 @@
 import { inWords, type Said } from '../../words/words'
+
 /** What is drawn for a kind of moment; the pictures are the interface's. */
 export type MomentIconName =
   | 'book-open'

@@ -5,6 +5,7 @@ import type { Lesson, Medium, Moment } from '../lesson/schema'
 import { clipEnd, lessonFrameOf, placeOnLesson, type Clip } from '../lesson/clips'
 import type { Point, Rect } from '../geometry'
 import { phrases } from '../voice/phrases'
+import { inWords } from '../../words/words'
 
 export { momentKind, MOMENT_LISTS, MOMENTS_THAT, type CatalogueKind, type MomentIconName } from '../lesson/momentKinds'
 
@@ -92,8 +93,8 @@ export const catalogue = memo(collected, {
 function collected({ lesson, clips, length }: Laying): Map<string, TimedMoment> {
   const out = new Map<string, TimedMoment>()
   const put = (p: TimedMoment) => out.set(p.id, p)
-  put({ id: 'lesson:start', kind: 'lesson', label: 'the start of the lesson', frame: 0, untilFrame: null })
-  put({ id: 'lesson:end', kind: 'lesson', label: 'the end of the lesson', frame: length, untilFrame: null })
+  put({ id: 'lesson:start', kind: 'lesson', label: inWords('traced.theStartOfTheLesson'), frame: 0, untilFrame: null })
+  put({ id: 'lesson:end', kind: 'lesson', label: inWords('traced.theEndOfTheLesson'), frame: length, untilFrame: null })
   for (const [mediaId, medium] of Object.entries(lesson.media)) {
     const own = clips.filter((c) => c.media === mediaId)
     for (const { id, kind, label, fromUs, toUs, moment } of instantsOf(medium)) {
@@ -115,7 +116,7 @@ function collected({ lesson, clips, length }: Laying): Map<string, TimedMoment> 
     put({
       id: `cut:${clip.id}:start`,
       kind: 'cut',
-      label: `the start of ${name}`,
+      label: inWords('traced.theStartOf', name),
       frame: clip.at,
       untilFrame: clipEnd(clip),
       media: clip.media,
@@ -123,7 +124,7 @@ function collected({ lesson, clips, length }: Laying): Map<string, TimedMoment> 
     put({
       id: `cut:${clip.id}:end`,
       kind: 'cut',
-      label: `the end of ${name}`,
+      label: inWords('traced.theEndOf', name),
       frame: clipEnd(clip),
       untilFrame: null,
       media: clip.media,

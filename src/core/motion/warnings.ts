@@ -40,14 +40,13 @@ export function moveWarnings(timed: Timed, e: Element, move: Move): string[] {
   const span = timed.spans.get(e.id)!
   if (isUnfilled(timed, e, move)) return out
   if (move.to > span.to)
-    out.push(`It lands ${inWords('counts.frame', Math.ceil(move.to - span.to))} after the element is gone.`)
+    out.push(inWords('motion.itLandsAfterTheElement', inWords('counts.frame', Math.ceil(move.to - span.to))))
   if (move.from < span.from)
-    out.push(`It starts ${inWords('counts.frame', Math.ceil(span.from - move.from))} before the element is there.`)
+    out.push(inWords('motion.itStartsBeforeTheElement', inWords('counts.frame', Math.ceil(span.from - move.from))))
   const pace = paceOf(timed, e, move)
   const jumps = move.pose.easing === 'hold' || pace.frames === 0
-  if (!jumps && pace.seconds < SEEN_SECONDS - 1e-9)
-    out.push('Too quick to be seen as a move: under a sixth of a second.')
+  if (!jumps && pace.seconds < SEEN_SECONDS - 1e-9) out.push(inWords('motion.tooQuickToBeSeen'))
   else if (!jumps && pace.pxPerSecond > FOLLOWED_WIDTHS * timed.lesson.frame.width)
-    out.push('Too quick for the eye: over two picture widths a second.')
+    out.push(inWords('motion.tooQuickForTheEye'))
   return out
 }

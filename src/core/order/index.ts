@@ -3,7 +3,7 @@ import type { Element, MoveEdge } from '../lesson/schema'
 import { motionOf } from '../motion'
 import type { Timed } from '../timing'
 import { momentKind, type CatalogueKind, type TimedMoment } from '../moments'
-import { toWords } from '../../words/words'
+import { inWords, toWords } from '../../words/words'
 
 /**
  * A line of the running order: a moment or a spoken phrase, with the elements that hang on it (on any of its words);
@@ -51,7 +51,7 @@ export function runningOrder(timed: Timed): OrderRow[] {
         typed.last = m.frame
         typed.keys++
         typed.text += shownKey(m.label).length === 1 ? shownKey(m.label) : ` ${shownKey(m.label)} `
-        typed.row.label = `types “${typed.text.trim()}”`
+        typed.row.label = inWords('traced.types', typed.text.trim())
         at.set(m.id, typed.row)
         continue
       }

@@ -8,6 +8,7 @@ import { UNITS } from '../values'
 import { Lesson, LESSON_VERSION, type Element, type Track } from '../lesson/schema'
 import { fromOlder } from './older'
 import { upgraded } from '../lesson/upgrade'
+import { inWords } from '../../words/words'
 
 /** A fault in a lesson file: where it stands (`elements[3].start.moment`) and what is wrong there. */
 export interface Fault {
@@ -16,12 +17,13 @@ export interface Fault {
 }
 
 const place = (path: PropertyKey[]): string =>
-  path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? String(p) : `.${String(p)}`)).join('') || 'the file'
+  path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? String(p) : `.${String(p)}`)).join('') ||
+  inWords('review.theFile')
 
 function shapeFaults(error: ZodError): Fault[] {
   return error.issues.flatMap((i): Fault[] =>
     i.code === 'unrecognized_keys'
-      ? i.keys.map((key) => ({ at: place([...i.path, key]), sentence: `there is no “${key}” in this format` }))
+      ? i.keys.map((key) => ({ at: place([...i.path, key]), sentence: inWords('review.thereIsNoInThis', key) }))
       : [{ at: place(i.path), sentence: i.message }],
   )
 }
@@ -38,9 +40,7 @@ export function checkLesson(value: unknown): { lesson: Lesson; faults: [] } | { 
       faults: [
         {
           at: 'version',
-          sentence:
-            `This lesson was written by a newer Vivid Vane (format ` +
-            `${version}; this one reads ${LESSON_VERSION}). Update the program.`,
+          sentence: inWords('review.thisLessonWasWrittenBy', version, LESSON_VERSION),
         },
       ],
     }
@@ -53,11 +53,11 @@ export function checkLesson(value: unknown): { lesson: Lesson; faults: [] } | { 
 
 /** Why a property cannot be keyed with a value; null when it can. */
 function valueFault(property: Property, value: KeyValue): string | null {
-  if (!isNumber(property)) return value === null || typeof value === 'string' ? null : 'it takes a colour'
-  if (typeof value !== 'number') return 'it takes a number'
+  if (!isNumber(property)) return value === null || typeof value === 'string' ? null : inWords('review.itTakesAColour')
+  if (typeof value !== 'number') return inWords('review.itTakesANumber')
   if (fits(property, value)) return null
-  const kind = UNITS[property.type].whole ? 'a whole number' : 'a number'
-  return `it takes ${kind} from ${property.min} to ${property.max}, not ${value}`
+  const kind = UNITS[property.type].whole ? inWords('review.aWholeNumber') : inWords('review.aNumber')
+  return inWords('review.itTakesFromToNot', kind, property.min, property.max, value)
 }
 
 /** So many lessons may stand in each other. */
@@ -66,15 +66,15 @@ const DEEPEST = 8
 function partFaults(lesson: Lesson, depth = 1): Fault[] {
   return Object.entries(lesson.parts).flatMap(([id, part]): Fault[] => {
     const at = `parts.${id}`
-    if (depth > DEEPEST) return [{ at, sentence: `no more than ${DEEPEST} lessons stand in each other` }]
+    if (depth > DEEPEST) return [{ at, sentence: inWords('review.noMoreThanLessonsStand', DEEPEST) }]
     const own: Fault[] = [...referenceFaults(part), ...partFaults(part, depth + 1)]
     if (part.rate.num * lesson.rate.den !== part.rate.den * lesson.rate.num)
-      own.unshift({ at: 'rate', sentence: 'a lesson in a lesson has the rate of the one that it is in' })
+      own.unshift({ at: 'rate', sentence: inWords('review.aLessonInALesson') })
     return own.map((f) => ({ ...f, at: `${at}.${f.at}` }))
   })
 }
 
-const SHOWN = { picture: 'picture', footage: 'take or picture', sound: 'sound' }
+const SHOWN = { picture: 'picture', footage: inWords('review.takeOrPicture'), sound: 'sound' }
 /** Notes a fault, by where it is. */
 type Say = (at: string, sentence: string) => void
 
@@ -83,7 +83,7 @@ function idFaults(lesson: Lesson, say: Say): void {
   const seen = new Map<string, string>()
   const unique = (id: string, at: string) => {
     const first = seen.get(id)
-    if (first) say(at, `the id “${id}” is already used at ${first}`)
+    if (first) say(at, inWords('review.theIdIsAlreadyUsed', id, first))
     else seen.set(id, at)
   }
   lesson.tracks.forEach((t, i) => unique(t.id, `tracks[${i}].id`))
@@ -91,14 +91,13 @@ function idFaults(lesson: Lesson, say: Say): void {
   for (const [key, m] of Object.entries(lesson.media)) {
     m.moments.forEach((x, i) => unique(x.id, `media.${key}.moments[${i}].id`))
     m.words.forEach((x, i) => unique(x.id, `media.${key}.words[${i}].id`))
-    if (m.kind !== 'sound' && (!m.width || !m.height))
-      say(`media.${key}`, 'a take or a picture has a width and a height')
-    if (m.kind === 'take' && (!m.rate || !m.frames)) say(`media.${key}`, 'a take has a rate and a number of frames')
+    if (m.kind !== 'sound' && (!m.width || !m.height)) say(`media.${key}`, inWords('review.aTakeOrAPicture'))
+    if (m.kind === 'take' && (!m.rate || !m.frames)) say(`media.${key}`, inWords('review.aTakeHasARate'))
   }
   lesson.voices.forEach((v, i) => {
     unique(v.id, `voices[${i}].id`)
     v.takes.forEach((take, n) => {
-      if (!lesson.media[take]) say(`voices[${i}].takes[${n}]`, `there is no medium “${take}”`)
+      if (!lesson.media[take]) say(`voices[${i}].takes[${n}]`, inWords('review.thereIsNoMedium', take))
     })
   })
   lesson.moments.forEach((m, i) => unique(m.id, `moments[${i}].id`))
@@ -114,32 +113,31 @@ interface Known {
 function standingFaults({ lesson, elements, tracks }: Known, e: Element, at: string, say: Say): void {
   const on = kindOf(e).plays === 'sound' ? 'sound' : 'picture'
   if (tracks.get(e.track) !== on)
-    say(`${at}.track`, `there is no track for ${on === 'sound' ? 'sound' : 'pictures'} “${e.track}”`)
+    say(`${at}.track`, inWords('review.thereIsNoTrackFor', on === 'sound' ? 'sound' : 'pictures', e.track))
   for (const side of ['start', 'end'] as const) {
     const edge = e[side]
     if (edge.on === 'element' && !elements.has(edge.element))
-      say(`${at}.${side}.element`, `there is no element “${edge.element}”`)
+      say(`${at}.${side}.element`, inWords('review.thereIsNoElement', edge.element))
   }
-  if (e.start.on === 'length' && e.end.on === 'length')
-    say(`${at}.end`, 'the start and the end are both given as a length; one of them needs a place in time')
+  if (e.start.on === 'length' && e.end.on === 'length') say(`${at}.end`, inWords('review.theStartAndTheEnd'))
   const placed = placedIn(e)
-  if (placed && !lesson.parts[placed.part]) say(`${at}.look.part`, `there is no lesson “${placed.part}” in “parts”`)
+  if (placed && !lesson.parts[placed.part]) say(`${at}.look.part`, inWords('review.thereIsNoLessonIn', placed.part))
   const medium = mediumOf(e)
   const { sounds, plays } = kindOf(e)
   if (medium !== null && !shows(e, lesson.media[medium]))
-    say(`${at}.look.media`, `there is no ${SHOWN[sounds ? 'sound' : (plays ?? 'picture')]} “${medium}”`)
+    say(`${at}.look.media`, inWords('review.thereIsNo', SHOWN[sounds ? 'sound' : (plays ?? 'picture')], medium))
 }
 
 /** Whether what an element rides on, follows and reads is there. */
 function joinFaults({ elements }: Known, e: Element, at: string, say: Say): void {
-  if (e.rides?.on && !elements.has(e.rides.on)) say(`${at}.rides.on`, `there is no element “${e.rides.on}”`)
+  if (e.rides?.on && !elements.has(e.rides.on)) say(`${at}.rides.on`, inWords('review.thereIsNoElementOn', e.rides.on))
   if (e.follows && !elements.has(e.follows.first))
-    say(`${at}.follows.first`, `there is no element “${e.follows.first}”`)
+    say(`${at}.follows.first`, inWords('review.thereIsNoElementFirst', e.follows.first))
   for (const [path, { gauge }] of Object.entries(e.reads)) {
     const read = elements.get(gauge)
-    if (!read || !isGauge(read)) say(`${at}.reads.${path}`, `there is no gauge “${gauge}”`)
+    if (!read || !isGauge(read)) say(`${at}.reads.${path}`, inWords('review.thereIsNoGauge', gauge))
     if (!fieldsOf(e).some((f) => f.path === path))
-      say(`${at}.reads.${path}`, `an element of the kind “${kindName(e)}” has no value “${path}”`)
+      say(`${at}.reads.${path}`, inWords('review.anElementOfTheKind', kindName(e), path))
   }
 }
 
@@ -149,28 +147,21 @@ function poseFaults({ lesson, elements }: Known, e: Element, of: string, say: Sa
   const ids = new Set<string>()
   e.poses.forEach((p, n) => {
     const at = `${of}.poses[${n}]`
-    if (ids.has(p.id)) say(`${at}.id`, `the id “${p.id}” is already used in this element`)
+    if (ids.has(p.id)) say(`${at}.id`, inWords('review.theIdIsAlreadyUsedIn', p.id))
     ids.add(p.id)
-    if (p.end.on === 'previous' || p.end.on === 'key')
-      say(`${at}.end`, 'only the start of a move can follow straight on')
-    if (p.start.on === 'length' && p.end.on === 'length')
-      say(
-        `${at}.end`,
-        'the start and the end of the move are both given as a length; one of them needs a place in time',
-      )
+    if (p.end.on === 'previous' || p.end.on === 'key') say(`${at}.end`, inWords('review.onlyTheStartOfA'))
+    if (p.start.on === 'length' && p.end.on === 'length') say(`${at}.end`, inWords('review.theStartAndTheEndOf'))
     for (const [path, value] of Object.entries(p.values)) {
       const property = properties.get(path)
-      const fault = property
-        ? valueFault(property, value)
-        : `an element of the kind “${kindName(e)}” has no property “${path}” that can be keyed`
+      const fault = property ? valueFault(property, value) : inWords('review.anElementOfTheKindHas', kindName(e), path)
       if (fault) say(`${at}.values.${path}`, fault)
     }
     for (const side of ['start', 'end'] as const) {
       const edge = p[side]
       if (edge.on === 'element' && !elements.has(edge.element))
-        say(`${at}.${side}.element`, `there is no element “${edge.element}”`)
+        say(`${at}.${side}.element`, inWords('review.thereIsNoElement', edge.element))
       if (edge.on === 'take' && !lesson.media[edge.media])
-        say(`${at}.${side}.media`, `there is no take “${edge.media}”`)
+        say(`${at}.${side}.media`, inWords('review.thereIsNoTake', edge.media))
     }
   })
 }
@@ -192,7 +183,7 @@ function referenceFaults(lesson: Lesson): Fault[] {
   })
   lesson.staggers.forEach((s, i) =>
     s.elements.forEach((id, n) => {
-      if (!known.elements.has(id)) say(`staggers[${i}].elements[${n}]`, `there is no element “${id}”`)
+      if (!known.elements.has(id)) say(`staggers[${i}].elements[${n}]`, inWords('review.thereIsNoElementId', id))
     }),
   )
   for (const c of timedOf(lesson).circles) say(at(lesson.elements.findIndex((e) => e.id === c.element)), c.sentence)

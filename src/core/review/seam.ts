@@ -6,6 +6,7 @@ import { alike, apart } from '../scene/shutter'
 import type { Timed } from '../timing'
 import { outermost } from '../lesson/inner'
 import { groupedBy } from '../values'
+import { inWords } from '../../words/words'
 
 /** What does not go on from the last frame of a passage to its first. */
 export interface Jump {
@@ -42,7 +43,7 @@ export function jumpsAt(
     if (!a || !b) {
       const there = (a ?? b)!
       if (there.opacity > STEP.opacity)
-        say(id, a ? 'is there at the end and not at the beginning.' : 'is there at the beginning and not at the end.')
+        say(id, a ? inWords('review.isThereAtTheEnd') : inWords('review.isThereAtTheBeginning'))
       continue
     }
     const [wasBefore, goesOn] = [before!.get(id)?.[0] ?? a, second!.get(id)?.[0] ?? b]
@@ -54,13 +55,13 @@ export function jumpsAt(
     const usual = Math.max(...steps.map(([x, y]) => distance(x, y)))
     const fades = Math.abs(a.opacity - b.opacity)
     const usualFade = Math.max(...steps.map(([x, y]) => Math.abs(x.opacity - y.opacity)))
-    if (far > STEP.px && far > usual * USUAL) say(id, `jumps by ${Math.round(far)} px.`)
-    else if (fades > STEP.opacity && fades > usualFade * USUAL) say(id, 'is suddenly more or less to be seen.')
+    if (far > STEP.px && far > usual * USUAL) say(id, inWords('review.jumpsByPx', Math.round(far)))
+    else if (fades > STEP.opacity && fades > usualFade * USUAL) say(id, inWords('review.isSuddenlyMoreOrLess'))
     else if ('source' in a && 'source' in b) {
       const goesOnThere = Math.abs(b.source.frame - a.source.frame) <= 1 && a.source.media === b.source.media
       const same = a.source.media === b.source.media && alikeShown(a.source.media, a.source.frame, b.source.frame)
-      if (!goesOnThere && !same) say(id, 'shows something else at its end than at its beginning.')
-    } else if ('shapes' in a && 'shapes' in b && !alike(a.shapes, b.shapes)) say(id, 'looks otherwise.')
+      if (!goesOnThere && !same) say(id, inWords('review.showsSomethingElseAtIts'))
+    } else if ('shapes' in a && 'shapes' in b && !alike(a.shapes, b.shapes)) say(id, inWords('review.looksOtherwise'))
   }
   return out
 }
@@ -76,6 +77,6 @@ export function loopJump(timed: Timed, e: Element): string | null {
   const other = ['opacity', 'width', 'height'].some((k) => a[k as 'width'] !== b[k as 'width'])
   const scaled = a.scale.x !== b.scale.x || a.scale.y !== b.scale.y
   if (px < 0.5 && Math.min(turns, 360 - turns) < 0.1 && !other && !scaled && alike(a.look, b.look)) return null
-  const by = px >= 0.5 ? `It jumps by ${Math.round(px)} px` : 'It jumps'
-  return `${by} each time it begins anew. Let its last pose be as its first, or let it go there and back.`
+  const by = px >= 0.5 ? inWords('review.itJumpsByPx', Math.round(px)) : inWords('review.itJumps')
+  return inWords('review.eachTimeItBeginsAnew', by)
 }

@@ -5,6 +5,7 @@ import { frameBoxOf } from './hit'
 import { elementsAt } from './layersAt'
 import { atPose, motionOf, posedAt } from '../motion'
 import { boundsOf, type Rect } from '../geometry'
+import { inWords } from '../../words/words'
 
 /** How far in from each edge, as a share: what every screen shows, and where titles are safe. */
 export const SAFE_AREAS = { action: 0.05, title: 0.1 } as const
@@ -39,19 +40,22 @@ export function snapLines(
   const put = (axis: 'x' | 'y', at: number, name: string, rect?: Rect) =>
     out.push({ axis, at, name, ...(rect && { rect }) })
   const box = (r: Rect, name: string, rect?: Rect) => {
-    put('x', r.x, `left of ${name}`, rect)
-    put('x', r.x + r.w / 2, `middle of ${name}`, rect)
-    put('x', r.x + r.w, `right of ${name}`, rect)
-    put('y', r.y, `top of ${name}`, rect)
-    put('y', r.y + r.h / 2, `middle of ${name}`, rect)
-    put('y', r.y + r.h, `bottom of ${name}`, rect)
+    put('x', r.x, inWords('snap.leftOf', name), rect)
+    put('x', r.x + r.w / 2, inWords('snap.middleOf', name), rect)
+    put('x', r.x + r.w, inWords('snap.rightOf', name), rect)
+    put('y', r.y, inWords('snap.topOf', name), rect)
+    put('y', r.y + r.h / 2, inWords('snap.middleOf', name), rect)
+    put('y', r.y + r.h, inWords('snap.bottomOf', name), rect)
   }
   for (const x of timed.lesson.guides.x) put('x', x, 'guide')
   for (const y of timed.lesson.guides.y) put('y', y, 'guide')
-  box({ x: 0, y: 0, w: width, h: height }, 'the frame')
+  box({ x: 0, y: 0, w: width, h: height }, inWords('snap.theFrame'))
   if (given.safe)
     for (const [name, m] of Object.entries(SAFE_AREAS))
-      box({ x: width * m, y: height * m, w: width * (1 - 2 * m), h: height * (1 - 2 * m) }, `the ${name} safe area`)
+      box(
+        { x: width * m, y: height * m, w: width * (1 - 2 * m), h: height * (1 - 2 * m) },
+        inWords('snap.theSafeArea', name),
+      )
   for (const own of elementsAt(timed, frame)) {
     if (without.has(own.id) || own.hidden || !hasPlace(own)) continue
     const e = posedAt(timed, own, frame)
@@ -65,8 +69,8 @@ export function snapLines(
     for (let n = 0; n <= motionOf(timed, own).moves.length; n++) {
       const { matrix, box: b } = frameBoxOf(timed, atPose(timed, own, n), frame, given.framed)
       const r = boundsOf(matrix, b)
-      out.push({ axis: 'x', at: r.x + r.w / 2, name: `pose ${n + 1}`, own: true })
-      out.push({ axis: 'y', at: r.y + r.h / 2, name: `pose ${n + 1}`, own: true })
+      out.push({ axis: 'x', at: r.x + r.w / 2, name: inWords('snap.pose', n + 1), own: true })
+      out.push({ axis: 'y', at: r.y + r.h / 2, name: inWords('snap.pose', n + 1), own: true })
     }
   }
   if (given.grid > 0) out.push(...gridLines(timed.lesson.frame, given.grid))

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Rational, timesRational } from '../lesson/timeMap'
+import { inWords } from '../../words/words'
 
 /** Samples a second of a mix; it has two channels, their samples in turns. */
 export const MIX_RATE = 48_000
@@ -107,7 +108,7 @@ const Legs = z
           (leg.toUs === null ? n === legs.length - 1 : leg.toUs > leg.fromUs) &&
           (n === 0 || legs[n - 1]!.toUs === leg.fromUs),
       ),
-    'legs go on from each other',
+    inWords('interfaceSounds.legsGoOnFromEach'),
   )
 /** Reads what `legsText` writes; null when it is nothing of the kind. */
 export function legsIn(text: string): readonly Leg[] | null {

@@ -1,12 +1,13 @@
 import { chances } from '../chance'
+import { inWords } from '../../words/words'
 
 /** The sounds that ship: what they are called, how long one is, and how much its pitch differs from the next. */
 export const INTERFACE_SOUNDS = {
-  click: { title: 'Click', seconds: 0.12, semitones: 1.5 },
+  click: { title: inWords('interfaceSounds.click'), seconds: 0.12, semitones: 1.5 },
   key: { title: 'Key', seconds: 0.16, semitones: 2 },
-  pop: { title: 'Pop', seconds: 0.2, semitones: 2 },
-  whoosh: { title: 'Whoosh', seconds: 0.55, semitones: 3 },
-  success: { title: 'Success', seconds: 0.9, semitones: 0.6 },
+  pop: { title: inWords('interfaceSounds.pop'), seconds: 0.2, semitones: 2 },
+  whoosh: { title: inWords('interfaceSounds.whoosh'), seconds: 0.55, semitones: 3 },
+  success: { title: inWords('interfaceSounds.success'), seconds: 0.9, semitones: 0.6 },
 } as const
 export type InterfaceSound = keyof typeof INTERFACE_SOUNDS
 /** So many variants follow each other in the file of a sound. */

@@ -1,6 +1,7 @@
 import type { Element, Lesson, MoveEdge, Pose } from '../lesson/schema'
 import { ownBefore } from './moves'
 import type { Circle } from './timed'
+import { inWords } from '../../words/words'
 
 /** Says of each element of a circle, once, that its ties lead round. */
 export function circleNamed(circle: readonly Element[], circles: Circle[]): void {
@@ -9,7 +10,7 @@ export function circleNamed(circle: readonly Element[], circles: Circle[]): void
     if (circles.some((c) => c.element === id)) continue
     circles.push({
       element: id,
-      sentence: `The ties of ${names} lead round in a circle. Loosen one of their ends.`,
+      sentence: inWords('timing.theTiesOfLeadRound', names),
     })
   }
 }
@@ -24,9 +25,7 @@ export function ridersInCircles(lesson: Lesson, byId: Map<string, Element>, circ
         if (on.id === e.id)
           circles.push({
             element: e.id,
-            sentence:
-              `${chain.map((id) => `“${byId.get(id)!.name}”`).join(', ')} ` +
-              `would ride on each other in a circle. Take one of them off.`,
+            sentence: inWords('timing.wouldRideOnEachOther', chain.map((id) => `“${byId.get(id)!.name}”`).join(', ')),
           })
         break
       }

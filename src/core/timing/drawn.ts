@@ -3,6 +3,7 @@ import { PRESS_AFTER, pressId, stopId, touchId } from '../moments/drawn'
 import type { Lesson } from '../lesson/schema'
 import type { TimedMoment } from '../moments'
 import type { Solver } from './solver'
+import { inWords } from '../../words/words'
 
 /** What is told of a drawn finger. */
 const DOES = { tap: 'taps', hold: 'holds', swipe: 'swipes', part: 'parts', together: 'closes' }
@@ -26,13 +27,13 @@ export function drawnMoments(lesson: Lesson, { wayOf, stopOf, touchOf }: Solver)
       if (typeof pose.values.x === 'number') at.x = pose.values.x
       if (typeof pose.values.y === 'number') at.y = pose.values.y
       const stop = stopOf(e, index)
-      const label = `${e.name} stops ${i + 1}`
+      const label = inWords('timing.stops', e.name, i + 1)
       out.push({ id: stopId(e.id, pose.id), kind: 'rest', label, ...stop, at: { ...at } })
       if (!pose.press) continue
       out.push({
         id: pressId(e.id, pose.id),
         kind: 'click',
-        label: `${e.name} presses ${++presses}`,
+        label: inWords('timing.presses', e.name, ++presses),
         frame: stop.frame + PRESS_AFTER,
         untilFrame: null,
         at: { ...at },

@@ -2,14 +2,14 @@ import type { Edge, Lesson } from '../lesson/schema'
 import { momentKind, type TimedMoment } from '../moments'
 import { timecode } from '../time'
 import type { Timed } from './timed'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** What a tie hangs on, in words: “the click on Lend out”, “the word “receipt””, “the start of Arrow 2”. */
 export function tieTarget(timed: Timed, edge: Edge): string {
   if (edge.on === 'element') return partName(timed.lesson, edge)
   if (edge.on !== 'moment') return ''
   const m = timed.moments.get(edge.moment)
-  if (!m) return 'a moment that is gone'
+  if (!m) return inWords('timing.aMomentThatIsGone')
   return momentName(m, edge.edge)
 }
 /** A part of an element in words: “the start of Arrow 2”, “Arrow 2 having arrived”. */
@@ -18,18 +18,18 @@ export function partName(
   edge: Pick<Extract<Edge, { on: 'element' }>, 'element' | 'edge' | 'pose'>,
 ): string {
   const e = lesson.elements.find((x) => x.id === edge.element)
-  const name = e?.name ?? 'an element that is gone'
+  const name = e?.name ?? inWords('timing.anElementThatIsGone')
   switch (edge.edge) {
     case 'arrived':
-      return `the landing of ${name}`
+      return inWords('timing.theLandingOf', name)
     case 'leaves':
-      return `the departure of ${name}`
+      return inWords('timing.theDepartureOf', name)
     case 'lands': {
       const n = e?.poses.findIndex((p) => p.id === edge.pose) ?? -1
-      return n < 0 ? `a pose of ${name} that is gone` : `pose ${n + 2} of ${name}`
+      return n < 0 ? inWords('timing.aPoseOfThatIs', name) : inWords('timing.poseOf', n + 2, name)
     }
     default:
-      return `the ${edge.edge} of ${name}`
+      return inWords('timing.theOf', edge.edge, name)
   }
 }
 /** A moment in words. */
@@ -38,9 +38,10 @@ export const momentName = (m: Pick<TimedMoment, 'kind' | 'label'>, edge: 'start'
 
 /** A tie as a sentence: “4 frames after the click on Lend out”. */
 export function tieSentence(timed: Timed, edge: Edge, lesson: Lesson = timed.lesson): string {
-  if (edge.on === 'loose') return `at ${timecode(edge.frame, lesson.rate)}`
-  if (edge.on === 'length') return `${inWords('counts.frame', edge.frames)} long`
-  const n = Math.abs(edge.offset)
-  const when = edge.offset === 0 ? 'on' : `${n} frame${n === 1 ? '' : 's'} ${edge.offset > 0 ? 'after' : 'before'}`
-  return `${when} ${tieTarget(timed, edge)}`
+  if (edge.on === 'loose') return inWords('timing.at', timecode(edge.frame, lesson.rate))
+  if (edge.on === 'length') return inWords('timing.long', inWords('counts.frame', edge.frames))
+  const target = tieTarget(timed, edge)
+  if (edge.offset === 0) return inWords('timing.on', target)
+  const away = said('counts.frame', Math.abs(edge.offset))
+  return inWords(edge.offset > 0 ? 'timing.after' : 'timing.before', away, target)
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { inWords } from '../../words/words'
 
 const n = z.number().finite()
 const target = z.object({ label: z.string().max(200), rect: z.tuple([n, n, n, n]).optional() }).optional()
@@ -44,34 +45,32 @@ export class TraceReader {
     try {
       value = JSON.parse(text)
     } catch {
-      return `Line ${this.n} of the trace is not JSON.`
+      return inWords('traceFile.lineOfTheTraceIs', this.n)
     }
     if (!this.head) {
       const parsed = TraceHead.safeParse(value)
-      if (!parsed.success)
-        return `Line ${this.n} should be the trace's head, like {"trace":1,"width":1920,"height":1080}.`
+      if (!parsed.success) return inWords('traceFile.lineShouldBeTheTrace', this.n)
       this.head = parsed.data
       return null
     }
     const parsed = TraceEvent.safeParse(value)
     if (!parsed.success)
-      return (
-        `Line ${this.n} of the trace: ${parsed.error.issues[0]?.path.join('.') || 'type'}: ` +
-        `${parsed.error.issues[0]?.message ?? 'not an event'}.`
+      return inWords(
+        'traceFile.lineOfTheTrace',
+        this.n,
+        parsed.error.issues[0]?.path.join('.') || 'type',
+        parsed.error.issues[0]?.message ?? inWords('traceFile.notAnEvent'),
       )
     const before = this.events.at(-1)
     if (before && parsed.data.t < before.t)
-      return (
-        `Line ${this.n} of the trace is at ${parsed.data.t} s, before ` +
-        `the line above it (${before.t} s). Events stand in time order.`
-      )
+      return inWords('traceFile.lineOfTheTraceIsAt', this.n, parsed.data.t, before.t)
     this.events.push(parsed.data)
     return null
   }
   end(): { trace: Trace } | { error: string } {
     return this.head
       ? { trace: { width: this.head.width, height: this.head.height, events: this.events } }
-      : { error: 'The trace is empty.' }
+      : { error: inWords('traceFile.theTraceIsEmpty') }
   }
 }
 

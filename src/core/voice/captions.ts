@@ -1,4 +1,5 @@
 import type { Word } from '../lesson/schema'
+import { inWords } from '../../words/words'
 
 /** Letters of a word. */
 const LONGEST = 200
@@ -58,25 +59,21 @@ export function readCaptions(
     const b = right.match(TIME)
     if (!a || !b)
       return {
-        error: `Line ${i + 1} has no time of the form 00:01.500 --> 00:03.000. Correct it and bring the file in again.`,
+        error: inWords('captions.lineHasNoTimeOf', i + 1),
       }
     const from = us(a)
     const to = us(b)
     if (to > MOST_US)
       return {
-        error:
-          `Line ${i + 1}: the caption stands at ${right.trim()}, later than any recording ends. Correct it and bring ` +
-          'the file in again.',
+        error: inWords('captions.lineTheCaptionStandsAt', i + 1, right.trim()),
       }
     if (to === from)
       return {
-        error: `Line ${i + 1}: the caption has no length (${line.trim()}). Correct it and bring the file in again.`,
+        error: inWords('captions.lineTheCaptionHasNo', i + 1, line.trim()),
       }
     if (to < from)
       return {
-        error:
-          `Line ${i + 1}: the caption ends (${right.trim()}) ` +
-          `before it starts. Correct it and bring the file in again.`,
+        error: inWords('captions.lineTheCaptionEndsBefore', i + 1, right.trim()),
       }
     const body: string[] = []
     for (i++; i < lines.length && lines[i]!.trim() !== ''; i++) body.push(lines[i]!)
@@ -86,14 +83,11 @@ export function readCaptions(
     const long = found.find((w) => w.text.length > LONGEST)
     if (long)
       return {
-        error:
-          `The caption above line ${i + 1} has a word of ${long.text.length} letters ` +
-          `(“${long.text.slice(0, 20)}…”); a word may have ${LONGEST} at most. Correct it and bring the file in again.`,
+        error: inWords('captions.theCaptionAboveLineHas', i + 1, long.text.length, long.text.slice(0, 20), LONGEST),
       }
     words.push(...found)
   }
-  if (cues.length === 0)
-    return { error: 'There is no caption in this file: WebVTT and SRT have lines like 00:01.500 --> 00:03.000.' }
+  if (cues.length === 0) return { error: inWords('captions.thereIsNoCaptionIn') }
   words.sort((x, y) => x.fromUs - y.fromUs)
   return { words: words.map((w, n) => ({ ...w, id: `${media}/word-${n + 1}` })), cues, stamped }
 }

@@ -9,6 +9,7 @@ import { pronounced } from './lexicon'
 import { Search } from './search'
 import { withSpeech } from './sound'
 import { dropUnspoken } from './unspoken'
+import { inWords } from '../../words/words'
 
 /** A word of a script as it is spoken; without times where it is not. Microseconds. */
 export interface AlignedWord {
@@ -78,11 +79,11 @@ export interface Aligning {
 export async function align(file: string, script: string, language: string, doing: Aligning = {}): Promise<Aligned> {
   const phrases = readScript(script)
   const words = phrases.flatMap((p) => (p.heading ? [] : p.words))
-  if (words.length === 0) throw new Error('There is not a word in the script that could be spoken.')
+  if (words.length === 0) throw new Error(inWords('align.thereIsNotAWord'))
   const { signal, onStep = () => {} } = doing
-  onStep('Looking up how the words are said', 0.02)
+  onStep(inWords('align.lookingUpHowTheWords'), 0.02)
   const said = await pronounced(words, language, signal)
-  onStep('Reading the sound', 0.05)
+  onStep(inWords('align.readingTheSound'), 0.05)
   return withSpeech(
     file,
     async (wav) => {
@@ -98,19 +99,19 @@ async function alignSpeech(
   search: Search,
   onStep: NonNullable<Aligning['onStep']>,
 ): Promise<Pick<Aligned, 'words' | 'departures'>> {
-  onStep('Finding the words', 0.1)
+  onStep(inWords('align.findingTheWords'), 0.1)
   await search.depart([])
-  onStep('Looking at what is said otherwise', 0.4)
-  await hearDoubtful(search, (share) => onStep('Looking at what is said otherwise', 0.4 + 0.4 * share))
+  onStep(inWords('align.lookingAtWhatIsSaid'), 0.4)
+  await hearDoubtful(search, (share) => onStep(inWords('align.lookingAtWhatIsSaid'), 0.4 + 0.4 * share))
   // What the looser search did not tell, or was not believed in, is told by how fast and how well phrases fit.
-  onStep('Looking for what is said twice', 0.8)
+  onStep(inWords('align.lookingForWhatIsSaid'), 0.8)
   await findSaidTwice(search)
-  onStep('Looking for what is left out', 0.87)
+  onStep(inWords('align.lookingForWhatIsLeft'), 0.87)
   await findLeftOut(search)
-  onStep('Looking for other words', 0.94)
+  onStep(inWords('align.lookingForOtherWords'), 0.94)
   await findOtherWords(search)
   await dropUnspoken(search)
-  onStep('Done', 1)
+  onStep(inWords('align.done'), 1)
   const { words, loudness, heard, departures } = search
   const us = (frame: number) => Math.round(frame * US_PER_FRAME)
   const nothing = heard.every((h) => h === null) && departures.length === 0

@@ -10,6 +10,7 @@ import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { align, type Aligned } from './align'
 import { littleOf, spokenOf } from './said'
+import { inWords } from '../../words/words'
 
 const Payload = z.object({
   way: z.array(z.string()),
@@ -29,9 +30,9 @@ type Payload = z.infer<typeof Payload>
 /** @throws Problem when there is no such recording, or nothing can be heard in it */
 async function heardIn(sha256: string): Promise<Medium> {
   const medium = await mediumBySha(sha256)
-  if (!medium) throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
+  if (!medium) throw new Problem(404, inWords('align.thisRecordingIsNotIn'))
   if (medium.kind === 'picture' || (medium.kind === 'take' && !medium.sound))
-    throw new Problem(422, `Nothing can be heard in “${medium.name}”. Choose a narration, or a recording with sound.`)
+    throw new Problem(422, inWords('align.nothingCanBeHeardIn', medium.name))
   return medium
 }
 
@@ -40,7 +41,7 @@ export async function startAlign(sha256: string, lesson: string, payload: Payloa
   const medium = await heardIn(sha256)
   const same = (j: StoredJob) => j.subject === sha256 && j.lesson === lesson
   const now = (await jobsIn(['waiting', 'running'], 'align')).find(same)
-  if (now) throw new Problem(409, 'Its words are being looked for already. Wait, or cancel that first.')
+  if (now) throw new Problem(409, inWords('align.itsWordsAreBeingLooked'))
   return (await addJob({ kind: 'align', lesson, subject: sha256, name: medium.name, payload })).id
 }
 
@@ -56,16 +57,16 @@ async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Pro
   } catch (e) {
     signal.throwIfAborted()
     if (e instanceof Interrupted) throw e
-    throw new Problem(422, `The words could not be found: ${(e as Error).message} Nothing was changed.`)
+    throw new Problem(422, inWords('align.theWordsCouldNotBe', (e as Error).message))
   }
   const little = cues ? null : littleOf(found, medium.name)
-  if (little && found.words.every((w) => w.fromUs === null)) throw new Problem(422, `${little} Nothing was changed.`)
-  if (little && instead && !anyway) return { facts: { said: `${little} Nothing was re-timed.`, asks: true } }
+  if (little && found.words.every((w) => w.fromUs === null))
+    throw new Problem(422, inWords('align.nothingWasChanged', little))
+  if (little && instead && !anyway) return { facts: { said: inWords('align.nothingWasReTimed', little), asks: true } }
   const lesson = await lessonThere(job.lesson!, way)
   const own = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
   const id = voice !== undefined ? '' : instead ? (lesson?.media[instead.media] ? instead.media : null) : own
-  if (!lesson || id === null || id === undefined)
-    return { facts: { said: 'The words were found; the sound is not in the lesson any more.' } }
+  if (!lesson || id === null || id === undefined) return { facts: { said: inWords('align.theWordsWereFoundThe') } }
   if (cues) found = { ...found, words: withinCues(found.words, cues, lesson.media[id]?.words ?? []), departures: [] }
   const spoken = spokenOf(found)
   const edit =
@@ -75,12 +76,15 @@ async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Pro
         ? speakAnew(id, medium, spoken, language, found.departures, instead.follows)
         : speakScript(id, spoken, language, found.departures)
   const name = medium.name.slice(0, 80)
-  const label = instead ? `“${name}” in place of another recording` : `The words of “${name}”`
+  const label = instead ? inWords('align.inPlaceOfAnotherRecording', name) : inWords('align.theWordsOf', name)
   await makeEdit(job.lesson!, job.id, label, within(way, edit))
   const there = found.words.filter((w) => w.fromUs !== null).length
   const more =
     found.departures.length === 0
       ? ''
-      : ` In ${found.departures.length === 1 ? 'one place' : `${found.departures.length} places`} it is said otherwise.`
-  return { facts: { said: `${there} of ${found.words.length} words have their time.${more}` } }
+      : inWords(
+          'align.inItIsSaidOtherwise',
+          found.departures.length === 1 ? inWords('align.onePlace') : inWords('align.places', found.departures.length),
+        )
+  return { facts: { said: inWords('align.ofWordsHaveTheirTime', there, found.words.length, more) } }
 }

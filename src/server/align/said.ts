@@ -1,5 +1,6 @@
 import type { SpokenWords } from '@/core/edits'
 import type { Aligned } from './align'
+import { inWords } from '../../words/words'
 
 /** Phrases of a script with the times of their words. */
 export function spokenOf({ phrases, words }: Aligned): SpokenWords {
@@ -20,6 +21,6 @@ export function littleOf({ words }: Aligned, name: string): string | null {
   const there = words.filter((w) => w.fromUs !== null).length
   if (there >= FEW * words.length) return null
   return there === 0
-    ? `None of the ${words.length} words of the script is spoken in “${name}”.`
-    : `Only ${there} of the ${words.length} words of the script are spoken in “${name}”.`
+    ? inWords('align.noneOfTheWordsOf', words.length, name)
+    : inWords('align.onlyOfTheWordsOf', there, words.length, name)
 }

@@ -2,6 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { ffmpeg, SAFE_INPUT } from '../media/ffmpeg'
+import { inWords } from '../../words/words'
 
 /** Samples a second of what the acoustic model hears. */
 export const RATE = 16_000
@@ -24,7 +25,7 @@ export async function withSpeech<T>(file: string, work: (wav: string) => Promise
       })
     } catch (e) {
       if (signal?.aborted) throw signal.reason as Error
-      throw new Error(`The sound of ${path.basename(file)} cannot be read: ${(e as Error).message}.`)
+      throw new Error(inWords('align.theSoundOfCannotBe', path.basename(file), (e as Error).message))
     }
     return await work(wav)
   } finally {

@@ -9,6 +9,7 @@ import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { cleanSound } from './clean'
+import { inWords } from '../../words/words'
 
 const Payload = z.object({
   way: z.array(z.string()),
@@ -21,19 +22,17 @@ type Payload = z.infer<typeof Payload>
 
 async function mediumFor(lesson: string, { way, media }: Payload) {
   const medium = lessonAt((await readLesson(lesson)).lesson, way)?.media[media]
-  if (!medium) throw new Problem(422, 'The sound that was to be cleaned is not in the lesson any more.')
-  if (medium.kind !== 'sound')
-    throw new Problem(422, `“${medium.name}” is not a sound of its own. Only narrations and other sounds are cleaned.`)
+  if (!medium) throw new Problem(422, inWords('clean.theSoundThatWasTo'))
+  if (medium.kind !== 'sound') throw new Problem(422, inWords('clean.isNotASoundOf', medium.name))
   return medium
 }
 
 /** Begins to clean a sound of a lesson. @throws Problem when it is no sound, or is being cleaned already */
 export async function startCleaning(sha256: string, lesson: string, payload: Payload): Promise<string> {
   const medium = await mediumFor(lesson, payload)
-  if (!payload.rumble && !payload.noise)
-    throw new Problem(422, 'Say what is to be taken out of the sound: rumble, noise, or both.')
+  if (!payload.rumble && !payload.noise) throw new Problem(422, inWords('clean.sayWhatIsToBe'))
   if ((await jobsIn(['waiting', 'running'], 'clean')).some((j) => j.subject === sha256 && j.lesson === lesson))
-    throw new Problem(409, 'This sound is being cleaned already. Wait, or cancel that first.')
+    throw new Problem(409, inWords('clean.thisSoundIsBeingCleaned'))
   return (await addJob({ kind: 'clean', lesson, subject: sha256, name: medium.name, payload })).id
 }
 
@@ -48,12 +47,12 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
   try {
     const wav = path.join(dir, 'cleaned.wav')
     const source = path.join(dataRoot(), medium.cleaned?.before.file ?? medium.file)
-    onStep('Cleaning', 0)
+    onStep(inWords('clean.cleaning'), 0)
     const whole = medium.durationUs ?? 1
-    const onTime = (us: number) => onStep('Cleaning', Math.min(0.5, us / whole / 2))
+    const onTime = (us: number) => onStep(inWords('clean.cleaning'), Math.min(0.5, us / whole / 2))
     await cleanSound(source, wav, { rumble, noise }, { signal, onTime }).catch((e: unknown) => {
       if (signal.aborted || e instanceof Interrupted || !(e instanceof Error)) throw e
-      throw new Problem(422, `“${medium.name}” could not be cleaned: ${e.message}. Nothing was changed.`)
+      throw new Problem(422, inWords('clean.couldNotBeCleanedNothing', medium.name, e.message))
     })
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
     const name = `${medium.name}, cleaned.wav`
@@ -62,10 +61,10 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
     await makeEdit(
       job.lesson!,
       job.id,
-      `Take ${said} out of “${medium.name}”`,
+      inWords('clean.takeOutOf', said, medium.name),
       within(way, hearCleaned(media, cleaned, { rumble, noise })),
     )
-    return { facts: { said: `${said[0]!.toUpperCase()}${said.slice(1)} taken out.`, sha256: cleaned.sha256 } }
+    return { facts: { said: inWords('clean.takenOut', said[0]!.toUpperCase(), said.slice(1)), sha256: cleaned.sha256 } }
   } finally {
     await rm(dir, { recursive: true, force: true })
   }

@@ -1,6 +1,7 @@
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2'
 import { createPool, type Pool } from 'mysql2/promise'
 import * as schema from './schema'
+import { inWords } from '../../words/words'
 
 export type Database = MySql2Database<typeof schema>
 const kept = globalThis as unknown as { vaneDatabase?: { pool: Pool; db: Database } }
@@ -9,7 +10,7 @@ const kept = globalThis as unknown as { vaneDatabase?: { pool: Pool; db: Databas
 export function database(): Database {
   if (!kept.vaneDatabase) {
     const url = process.env.DATABASE_URL
-    if (!url) throw new Error('DATABASE_URL is not set. Start the app with ./vane start.')
+    if (!url) throw new Error(inWords('running.databaseUrlIsNotSet'))
     const pool = createPool({ uri: url, connectionLimit: 6, timezone: 'Z', enableKeepAlive: true })
     kept.vaneDatabase = { pool, db: drizzle(pool, { schema, mode: 'default' }) }
   }

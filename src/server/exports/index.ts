@@ -38,14 +38,9 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? length, length)
   if (to <= from)
-    throw new Problem(
-      422,
-      `There is nothing between frame ${from} and frame ${to}: ` +
-        `the lesson has ${inWords('counts.frame', length)}. Choose another passage.`,
-    )
-  if (doc.elements.length === 0)
-    throw new Problem(422, 'There is nothing in this lesson yet. Bring in a recording, or add what is to be seen.')
-  await needRoom('The export', estimate(doc, choice, to - from))
+    throw new Problem(422, inWords('exportJobs.thereIsNothingBetweenFrame', from, to, inWords('counts.frame', length)))
+  if (doc.elements.length === 0) throw new Problem(422, inWords('exportJobs.thereIsNothingInThis'))
+  await needRoom(inWords('exportJobs.theExport'), estimate(doc, choice, to - from))
   const job = await addJob({
     kind: 'export',
     lesson,
@@ -67,9 +62,9 @@ export async function exportedFile(
   part: 'video' | 'captions' = 'video',
 ): Promise<{ file: string; name: string }> {
   const job = await readJob(id)
-  if (job.kind !== 'export') throw new Problem(404, 'There is no such export.')
-  if (job.state !== 'done') throw new Problem(409, 'This export is not finished yet.')
-  if (part === 'captions' && !job.facts.captions) throw new Problem(404, 'No captions were made with this export.')
+  if (job.kind !== 'export') throw new Problem(404, inWords('exportJobs.thereIsNoSuchExport'))
+  if (job.state !== 'done') throw new Problem(409, inWords('exportJobs.thisExportIsNotFinished'))
+  if (part === 'captions' && !job.facts.captions) throw new Problem(404, inWords('exportJobs.noCaptionsWereMadeWith'))
   return { file: part === 'video' ? fileOf(id) : captionsFileOf(id), name: job.name }
 }
 
@@ -94,7 +89,7 @@ export const exportKind: JobKind<ExportPayload> = {
 async function run(job: ExportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   await mkdir(folder(), { recursive: true })
   const { doc, choice } = job.payload
-  await needRoom('The export', estimate(doc, choice, job.facts.of ?? 0))
+  await needRoom(inWords('exportJobs.theExport'), estimate(doc, choice, job.facts.of ?? 0))
   await writeFile(docOf(job.id), JSON.stringify(written(doc)))
   const option = (name: string, value: unknown) => (value === undefined ? [] : [`--${name}`, String(value)])
   const { from, to, quality, height, loudness, language, captions } = choice
@@ -133,7 +128,7 @@ async function run(job: ExportJob, { signal, onStep }: JobWork): Promise<Outcome
       if (told?.error) sentence = told.error
       else if (told?.lufs !== undefined) was = told.lufs
       else if (told?.frame !== undefined)
-        onStep('Exporting', told.frame / Math.max(1, told.of ?? 1), {
+        onStep(inWords('exportJobs.exporting'), told.frame / Math.max(1, told.of ?? 1), {
           frame: told.frame,
           of: told.of!,
           framesPerSecond: told.framesPerSecond!,
@@ -141,15 +136,18 @@ async function run(job: ExportJob, { signal, onStep }: JobWork): Promise<Outcome
     }
     const code = await over
     signal.throwIfAborted()
-    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the export')
-    if (code !== 0) throw new Problem(422, sentence ?? 'The export stopped before its end. Try it again.')
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted(inWords('exportJobs.anExport'))
+    if (code !== 0) throw new Problem(422, sentence ?? inWords('exportJobs.theExportStoppedBeforeIts'))
   } finally {
     signal.removeEventListener('abort', stop)
     await over
     await rm(docOf(job.id), { force: true })
   }
   const loud = was !== undefined && loudness !== undefined ? { lufsBefore: was, lufs: loudness } : {}
-  return { step: 'Done', facts: { frame: job.facts.of!, bytes: (await stat(fileOf(job.id))).size, ...loud } }
+  return {
+    step: inWords('exportJobs.done'),
+    facts: { frame: job.facts.of!, bytes: (await stat(fileOf(job.id))).size, ...loud },
+  }
 }
 function parsed(
   line: string,

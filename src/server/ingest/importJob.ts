@@ -49,15 +49,13 @@ export const importKind: JobKind<ImportPayload> = {
     await forgetTwins(job)
     return outcome
   },
-  lost: async (job) =>
-    (await uploadThere(job)) ? null : `The upload of “${job.name}” is not there any more. Bring the file in again.`,
+  lost: async (job) => ((await uploadThere(job)) ? null : inWords('ingest.theUploadOfIsNot', job.name)),
   forget: dropUpload,
 }
 
 async function bringMedium(job: ImportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const file = uploadFile(job)
-  if (!(await uploadThere(job)))
-    throw new Problem(410, `The upload of “${job.name}” is not there any more. Bring the file in again.`)
+  if (!(await uploadThere(job))) throw new Problem(410, inWords('ingest.theUploadOfIsNot', job.name))
   await mkdir(path.join(dataRoot(), 'media'), { recursive: true })
   const sha256 = await hashOf(file, { signal, onStep })
   let note: string | null = null
@@ -95,11 +93,11 @@ async function lay(job: ImportJob, medium: Medium): Promise<string | undefined> 
   // Of what was picked together the largest sets the size, as long as nothing else was there.
   const largest = mates.length > 0 && takes.every((e) => own.has(e.id))
   const edit = within(way, bringIn(medium, `clip-${step}`, false, { before: behind, largest }))
-  const whole = await makeEdit(lessonId, step, `Bring in “${medium.name}”`, edit)
+  const whole = await makeEdit(lessonId, step, inWords('ingest.bringIn', medium.name), edit)
   const lesson = whole && lessonAt(whole, way)
   if (!lesson) return undefined
-  if (medium.kind === 'picture') return `“${medium.name}” is in the lesson: add it with “Still picture”.`
-  const lies = `“${medium.name}” lies on the timeline.`
+  if (medium.kind === 'picture') return inWords('ingest.isInTheLessonAdd', medium.name)
+  const lies = inWords('ingest.liesOnTheTimeline', medium.name)
   if (!largest) return medium.kind === 'take' ? sizedBy(before, lesson, medium, takes.length === 0) : lies
   // Which of them sets the size is known, and told, once all that were picked with it are there.
   const isLaid = (m: ImportJob) => lesson.elements.some((e) => e.id === clipOf(m))
@@ -112,7 +110,13 @@ function setBy({ frame, media, byHand }: Lesson): string | undefined {
   return of && !byHand.includes('size') ? sizeTold(of.name, frame, byHand) : undefined
 }
 const sizeTold = (name: string, { width, height }: Lesson['frame'], byHand: Lesson['byHand']): string =>
-  `“${name}” sets the lesson’s size (${width} × ${height})${byHand.includes('rate') ? '.' : ' and frame rate.'}`
+  inWords(
+    'ingest.setsTheLessonsSize',
+    name,
+    width,
+    height,
+    byHand.includes('rate') ? '.' : inWords('ingest.andFrameRate'),
+  )
 /** What became of a lesson's size and rate as a take was laid. */
 function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium, first: boolean): string {
   const { frame } = lesson
@@ -120,16 +124,19 @@ function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium
   const resized = frame.width !== before.frame.width || frame.height !== before.frame.height
   if (resized || (first && !lesson.byHand.includes('size'))) return sizeTold(name, frame, lesson.byHand)
   if (width !== undefined && (width !== frame.width || height !== frame.height))
-    return (
-      `“${name}” (${width} × ${height}) is fitted into the lesson’s ${size}` +
-      `${lesson.byHand.includes('size') ? ', which was set by hand' : ''}. The lesson’s details offer its own size.`
+    return inWords(
+      'ingest.isFittedIntoTheLessons',
+      name,
+      width,
+      height ?? 0,
+      size,
+      lesson.byHand.includes('size') ? inWords('ingest.whichWasSetByHand') : '',
     )
-  return `“${name}” lies on the timeline.`
+  return inWords('ingest.liesOnTheTimeline', name)
 }
 async function bringText(job: ImportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const lesson = job.lesson ? await lessonThere(job.lesson, job.payload.way) : null
-  if (!lesson)
-    throw new Problem(410, `The lesson that “${job.name}” was brought into is gone. Bring it into another one.`)
+  if (!lesson) throw new Problem(410, inWords('ingest.theLessonThatWasBrought', job.name))
   const kind = /\.jsonl$/i.test(job.name) ? 'trace' : 'captions'
   const mates = await matesOf(job)
   const home = homeOf(lesson, { name: job.name, kind, mates, selected: job.payload.selected })
@@ -137,8 +144,8 @@ async function bringText(job: ImportJob, { signal, onStep }: JobWork): Promise<O
     throw new Problem(
       422,
       kind === 'trace'
-        ? `“${job.name}” is a trace, but there is no take to give it to. Bring in its recording first.`
-        : `“${job.name}” holds captions, but there is no sound or take to give them to. Bring in the narration first.`,
+        ? inWords('ingest.isATraceButThere', job.name)
+        : inWords('ingest.holdsCaptionsButThereIs', job.name),
     )
   const outcome =
     kind === 'trace' ? await bringTrace(job, home, lesson, signal) : await bringCaptions(job, home, onStep)
@@ -150,34 +157,39 @@ async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: 
   const medium = lesson.media[home]!
   const { moments, pointer } = await momentsIn(uploadFile(job), job.name, home, medium, signal)
   const edit = within(job.payload.way ?? [], setTrace(home, moments, pointer))
-  await makeEdit(job.lesson!, stepOf(job), `Read the trace “${job.name}”`, edit)
+  await makeEdit(job.lesson!, stepOf(job), inWords('ingest.readTheTrace', job.name), edit)
   const clicks = moments.filter((m) => momentKind(m).pointer === 'press').length
   const past = moments.filter((m) => m.fromUs > (medium.durationUs ?? Infinity)).length
   const late =
     past > 0
-      ? `“${job.name}”: ${past} of its ${moments.length} moments are later than the end of ` +
-        `“${medium.name}” (${((medium.durationUs ?? 0) / 1e6).toFixed(1)} s). Is it the trace of another recording?`
+      ? inWords(
+          'ingest.ofItsMomentsAreLater',
+          job.name,
+          past,
+          moments.length,
+          medium.name,
+          ((medium.durationUs ?? 0) / 1e6).toFixed(1),
+        )
       : null
   return {
-    facts: { said: `${inWords('counts.moment', moments.length)} found: ${inWords('counts.click', clicks)}.` },
+    facts: { said: inWords('ingest.found', inWords('counts.moment', moments.length), inWords('counts.click', clicks)) },
     sentence: late,
   }
 }
 
 async function bringCaptions(job: ImportJob, home: string, onStep: JobWork['onStep']): Promise<Outcome> {
-  onStep('Reading', 0)
+  onStep(inWords('ingest.reading'), 0)
   const file = uploadFile(job)
-  if ((await stat(file)).size > LARGEST_CAPTIONS)
-    throw new Problem(422, `“${job.name}” is larger than 20 MB; captions may have 20 MB at most. Split the file.`)
+  if ((await stat(file)).size > LARGEST_CAPTIONS) throw new Problem(422, inWords('ingest.isLargerThan20Mb', job.name))
   const read = readCaptions(textOf(await readFile(file)), home)
   if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
   const edit = within(job.payload.way ?? [], setWords(home, read.words))
-  await makeEdit(job.lesson!, stepOf(job), `Read the captions “${job.name}”`, edit)
-  const said = `${inWords('counts.word', read.words.length)} found.`
+  await makeEdit(job.lesson!, stepOf(job), inWords('ingest.readTheCaptions', job.name), edit)
+  const said = inWords('ingest.foundN', inWords('counts.word', read.words.length))
   // Where captions only say when a line is there, each of its words is looked for in the sound.
   const several = read.words.length > read.cues.length
   const begun = !read.stamped && several && (await lookWithin(job.lesson!, job.payload.way ?? [], home, read.cues))
-  return { facts: { said: begun ? `${said} Each is looked for in the sound now.` : said } }
+  return { facts: { said: begun ? inWords('ingest.eachIsLookedForIn', said) : said } }
 }
 
 /** Looks for the words of captions within their cues. @returns whether that was begun */

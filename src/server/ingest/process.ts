@@ -14,6 +14,7 @@ import { conformTake, writeFilm, writePeaks, writeProxy } from './conform'
 import { kindByContent } from './kinds'
 import { endsAsOgg, isAnimatedWebp, isEncrypted, wavLengthUs } from './containers'
 import { svgFault } from './svg'
+import { inWords } from '../../words/words'
 
 export type OnStep = (step: string, share: number) => void
 export interface Making {
@@ -34,7 +35,7 @@ export async function hashOf(file: string, making: Making): Promise<string> {
     making.signal.throwIfAborted()
     hash.update(chunk as Buffer)
     read += (chunk as Buffer).length
-    making.onStep('Reading', total ? read / total : 1)
+    making.onStep(inWords('ingest.reading'), total ? read / total : 1)
   }
   return hash.digest('hex')
 }
@@ -57,7 +58,7 @@ export async function processFile(
   await rm(work, { recursive: true, force: true })
   await mkdir(work, { recursive: true })
   try {
-    making.onStep('Checking', 0)
+    making.onStep(inWords('ingest.checking'), 0)
     const made = await make(source, name, work, sha256, making)
     making.signal.throwIfAborted()
     await writeFile(path.join(work, 'medium.json'), JSON.stringify(made))
@@ -75,15 +76,11 @@ async function make(source: string, name: string, work: string, sha256: string, 
   const at = (file: string) => `media/${sha256}/${file}`
   switch (kind) {
     case 'empty':
-      throw bad(name, 'is empty (0 bytes). Record or export it again.')
+      throw bad(name, inWords('ingest.isEmpty0BytesRecord'))
     case 'playlist':
-      throw bad(name, 'is a playlist, which only names other files. Bring in the recording itself.')
+      throw bad(name, inWords('ingest.isAPlaylistWhichOnly'))
     case 'unknown':
-      throw bad(
-        name,
-        'is not a video, a sound or a picture that Vivid Vane knows by its contents, whatever its name ' +
-          'ends in. It takes MP4, MOV, WebM, MKV, GIF, PNG, JPEG, WebP, SVG, WAV, MP3, M4A, OGG and FLAC.',
-      )
+      throw bad(name, inWords('ingest.isNotAVideoA'))
     case 'vector':
       return {
         kind: 'picture',
@@ -95,27 +92,18 @@ async function make(source: string, name: string, work: string, sha256: string, 
       return { kind: 'picture', file: at('picture.png'), ...(await picture(source, name, work)), ...base }
     default: {
       const facts = await probe(source)
-      if (!facts)
-        throw bad(
-          name,
-          'cannot be read: it is broken, cut off before its end, or not ' +
-            'what its name says. Play it where it was made, and save it again.',
-        )
+      if (!facts) throw bad(name, inWords('ingest.cannotBeReadItIs'))
       const rate = Number(facts.audio?.sample_rate ?? SAMPLES.usual)
       if (!facts.video && (rate < SAMPLES.least || rate > SAMPLES.most))
         throw bad(
           name,
-          `says that it has ` +
-            `${rate === 1 ? 'one sample' : `${rate.toLocaleString('en-GB')} samples`} a second: its ` +
-            `head is damaged, or it is not what it says. Save it again where it was made, at ` +
-            `${SAMPLES.usual.toLocaleString('en-GB')}.`,
+          inWords(
+            'ingest.saysThatItHasA',
+            rate === 1 ? inWords('ingest.oneSample') : inWords('ingest.samples', rate.toLocaleString('en-GB')),
+            SAMPLES.usual.toLocaleString('en-GB'),
+          ),
         )
-      if (facts.unreadable)
-        throw bad(
-          name,
-          'holds pictures, but nothing can be told of them: its ' +
-            'head is damaged. Copy it again from where it was recorded.',
-        )
+      if (facts.unreadable) throw bad(name, inWords('ingest.holdsPicturesButNothingCan'))
       if (facts.video && !(kind === 'moving' && (await frameTimes(source))?.count === 1))
         return { kind: 'take', file: at(BESIDE.take), ...(await take(source, name, work, facts, making)), ...base }
       if (facts.video)
@@ -136,13 +124,15 @@ function noteOf(
   const missing = declaredUs - thereUs
   const short =
     missing > Math.max(300_000, declaredUs * 0.01)
-      ? `“${name}” is cut off: ${seconds(thereUs)} of its ${seconds(declaredUs)} s are there. It is ` +
-        `taken as far as it goes; bring in the whole file if there is one.`
+      ? inWords('ingest.isCutOffOfIts', name, seconds(thereUs), seconds(declaredUs))
       : ''
   const torn =
     damaged > 0
-      ? `“${name}” is damaged in ${damaged === 1 ? 'one place' : `${damaged} places`}: what could be ` +
-        `read there is shown. Copy it again from where it was recorded, if you can.`
+      ? inWords(
+          'ingest.isDamagedInWhatCould',
+          name,
+          damaged === 1 ? inWords('ingest.onePlace') : inWords('ingest.places', damaged),
+        )
       : ''
   return [short, torn].filter(Boolean).join(' ') || null
 }
@@ -152,55 +142,45 @@ type Own = Partial<Medium>
 async function take(source: string, name: string, work: string, facts: FileFacts, making: Making): Promise<Own> {
   const { width, height, nb_frames } = facts.video!
   if (Math.max(width!, height!) > LIMITS.takeSide)
-    throw bad(
-      name,
-      `is ${width} × ${height} pixels; recordings may have ` +
-        `${LIMITS.takeSide} on a side at most. Make it smaller first.`,
-    )
-  if (await isEncrypted(source))
-    throw bad(name, 'is encrypted: only who has its key can see it. Save it without protection, or record it again.')
+    throw bad(name, inWords('ingest.isPixelsRecordingsMayHave', width!, height!, LIMITS.takeSide))
+  if (await isEncrypted(source)) throw bad(name, inWords('ingest.isEncryptedOnlyWhoHas'))
   const times = await frameTimes(source)
-  if (!times) throw bad(name, 'holds no pictures that can be read. Record it again, or save it in another format.')
+  if (!times) throw bad(name, inWords('ingest.holdsNoPicturesThatCan'))
   if (nb_frames && Number(nb_frames) > times.count + 1)
-    throw bad(
-      name,
-      `is cut off: ${times.count} of its ${nb_frames} frames are there. Copy it again from where it was recorded.`,
-    )
+    throw bad(name, inWords('ingest.isCutOffOfItsFrames', times.count, nb_frames))
   if (times.durationUs > LIMITS.hours * 3.6e9)
-    throw bad(
-      name,
-      `is ${(times.durationUs / 3.6e9).toFixed(1)} hours long; recordings may be ${LIMITS.hours} ` +
-        `hours long at most. Cut it into parts first.`,
-    )
+    throw bad(name, inWords('ingest.isHoursLongRecordingsMay', (times.durationUs / 3.6e9).toFixed(1), LIMITS.hours))
   const step = (label: string) => ({ signal: making.signal, onShare: (share: number) => making.onStep(label, share) })
   const whole = <T>(doing: Promise<T>) =>
     doing.catch((e: Error) => {
       throw making.signal.aborted || e instanceof Interrupted
         ? e
-        : bad(name, `cannot be taken: ${e.message}. Save it again as an MP4, or record it again.`)
+        : bad(name, inWords('ingest.cannotBeTakenSaveIt', e.message))
     })
   const prepare = async (anew: boolean) => {
-    making.onStep('Preparing', 0)
-    const conformed = await whole(conformTake({ source, dir: work }, facts, times, step('Preparing'), { anew }))
+    making.onStep(inWords('ingest.preparing'), 0)
+    const conformed = await whole(
+      conformTake({ source, dir: work }, facts, times, step(inWords('ingest.preparing')), { anew }),
+    )
     const made = await probe(path.join(work, BESIDE.take))
     const final = await frameTimes(path.join(work, BESIDE.take))
     if (!made?.video || !final?.constant) return null
     const size = { width: made.video.width!, height: made.video.height! }
-    making.onStep('Preparing the preview', 0)
+    making.onStep(inWords('ingest.preparingThePreview'), 0)
     const { damaged, ...proxy } = await whole(
-      writeProxy(work, { ...size, durationUs: final.durationUs }, step('Preparing the preview')),
+      writeProxy(work, { ...size, durationUs: final.durationUs }, step(inWords('ingest.preparingThePreview'))),
     )
     return { ...conformed, damaged: conformed.damaged + damaged, sound: made.audio !== null, final, size, proxy }
   }
   const first = await prepare(false)
   // Damaged pictures are kept as they could be read: another decoder might make something else of them, or nothing.
   const ready = first && !(first.copied && first.damaged > 0) ? first : await prepare(true)
-  if (!ready) throw bad(name, 'could not be brought to a constant frame rate. Save it again as an MP4.')
+  if (!ready) throw bad(name, inWords('ingest.couldNotBeBroughtTo'))
   const { final, size, proxy } = ready
-  making.onStep('Film strip', 0)
-  const film = await whole(writeFilm(work, final.durationUs, step('Film strip')))
+  making.onStep(inWords('ingest.filmStrip'), 0)
+  const film = await whole(writeFilm(work, final.durationUs, step(inWords('ingest.filmStrip'))))
   const heard = ready.sound
-    ? await whole(writePeaks(path.join(work, BESIDE.take), final.durationUs, step('Waveform')))
+    ? await whole(writePeaks(path.join(work, BESIDE.take), final.durationUs, step(inWords('ingest.waveform'))))
     : null
   if (heard) await writeFile(path.join(work, BESIDE.peaks), heard.peaks)
   const tooFast =
@@ -212,10 +192,7 @@ async function take(source: string, name: string, work: string, facts: FileFacts
     damaged: Math.max(first?.damaged ?? 0, ready.damaged) + (heard?.damaged ?? 0),
   })
   if (note) making.onNote?.(note)
-  else if (tooFast)
-    making.onNote?.(
-      `“${name}” has more frames a second than a lesson can have; it is taken at ${final.rate.num / final.rate.den}.`,
-    )
+  else if (tooFast) making.onNote?.(inWords('ingest.hasMoreFramesASecond', name, final.rate.num / final.rate.den))
   return {
     ...size,
     rate: final.rate,
@@ -237,12 +214,13 @@ async function sound(
   const plain = facts.audio!.codec_name === 'pcm_s16le' && facts.container === 'wav'
   const file = plain ? 'sound.wav' : 'sound.flac'
   const { signal } = making
-  making.onStep('Preparing', 0)
+  making.onStep(inWords('ingest.preparing'), 0)
   let damaged = 0
   if (plain) await copyFile(source, path.join(work, file))
   else {
     const limit = 600 + facts.durationUs / 1e6
-    const onTime = (us: number) => making.onStep('Preparing', Math.min(1, us / Math.max(1, facts.durationUs)))
+    const onTime = (us: number) =>
+      making.onStep(inWords('ingest.preparing'), Math.min(1, us / Math.max(1, facts.durationUs)))
     damaged = await ffmpeg(
       [
         ...SAFE_INPUT,
@@ -264,23 +242,23 @@ async function sound(
     ).catch((e: Error) => {
       throw signal.aborted || e instanceof Interrupted
         ? e
-        : bad(name, `cannot be taken: ${e.message}. Save it again as WAV.`)
+        : bad(name, inWords('ingest.cannotBeTakenSaveItAgain', e.message))
     })
   }
   const made = await probe(path.join(work, file))
   const heard = made
     ? await writePeaks(path.join(work, file), made.durationUs, {
         signal,
-        onShare: (share) => making.onStep('Waveform', share),
+        onShare: (share) => making.onStep(inWords('ingest.waveform'), share),
       })
     : null
-  if (!made || !heard?.peaks.length) throw bad(name, 'holds no sound. Record it again.')
+  if (!made || !heard?.peaks.length) throw bad(name, inWords('ingest.holdsNoSoundRecordIt'))
   await writeFile(path.join(work, BESIDE.peaks), heard.peaks)
   const declaredUs = plain ? await wavLengthUs(source) : facts.durationUs
   const note =
     noteOf(name, { declaredUs, thereUs: made.durationUs, damaged }) ??
     (facts.container === 'ogg' && !(await endsAsOgg(source))
-      ? `“${name}” ends without its last page, so it is cut off: ${seconds(made.durationUs)} s of it are there.`
+      ? inWords('ingest.endsWithoutItsLastPage', name, seconds(made.durationUs))
       : null)
   if (note) making.onNote?.(note)
   return { file: at(file), durationUs: made.durationUs, sound: true, aids: { peaks: true } }
@@ -296,19 +274,14 @@ const DRAWN_IN_MB = 1500
  */
 async function drawVector(source: string, name: string, work: string): Promise<string> {
   const fault = svgFault(await readFile(source, 'utf8'))
-  if (fault) throw bad(name, `is not taken: ${fault}. Save it as a plain SVG, or as a PNG.`)
+  if (fault) throw bad(name, inWords('ingest.isNotTakenSaveIt', fault))
   const file = path.join(work, 'drawn.png')
   const [program, args] = ownCommand('draw')
   const ran = await run(program, [...args, source, '--out', file], { limit: DRAWN_IN_S, memoryMb: DRAWN_IN_MB })
-  if (ran.code === STOPPED)
-    throw bad(
-      name,
-      `asks for more than a picture may: it was not drawn within ${DRAWN_IN_S} seconds and ${DRAWN_IN_MB} MB. ` +
-        'Save it without filters and repeated parts, or as a PNG.',
-    )
+  if (ran.code === STOPPED) throw bad(name, inWords('ingest.asksForMoreThanA', DRAWN_IN_S, DRAWN_IN_MB))
   const size = /it is (\d+) × (\d+) pixels/.exec(ran.stderr)
   if (size) sizeAllowed(name, Number(size[1]), Number(size[2]))
-  if (ran.code !== 0) throw bad(name, `cannot be drawn. Give it a width and a height, or save it as a PNG.`)
+  if (ran.code !== 0) throw bad(name, inWords('ingest.cannotBeDrawnGiveIt'))
   return file
 }
 
@@ -339,13 +312,8 @@ async function picture(source: string, name: string, work: string): Promise<Own>
     )
   } catch (e) {
     if (e instanceof Interrupted) throw e
-    if (!(await isAnimatedWebp(source)))
-      throw bad(name, `is a picture that cannot be read to its end: ${(e as Error).message}. Save it again.`)
-    throw bad(
-      name,
-      'is an animated WebP, which is not taken. Save it as a GIF ' +
-        'or a video to have it move, or as a PNG to have it stand.',
-    )
+    if (!(await isAnimatedWebp(source))) throw bad(name, inWords('ingest.isAPictureThatCannot', (e as Error).message))
+    throw bad(name, inWords('ingest.isAnAnimatedWebpWhich'))
   }
   const { width, height } = await loadImage(out)
   sizeAllowed(name, width, height)
@@ -355,14 +323,16 @@ async function picture(source: string, name: string, work: string): Promise<Own>
 function sizeAllowed(name: string, width: number, height: number): void {
   const { pictureSide, pictureMegapixels } = LIMITS
   if (Math.max(width, height) > pictureSide)
-    throw bad(
-      name,
-      `is ${width} × ${height} pixels; pictures may have ${pictureSide} on a side at most. Make it smaller first.`,
-    )
+    throw bad(name, inWords('ingest.isPixelsPicturesMayHave', width, height, pictureSide))
   if (width * height > pictureMegapixels * 1e6)
     throw bad(
       name,
-      `is ${width} × ${height} pixels, ${Math.round((width * height) / 1e6)} million; pictures may ` +
-        `have ${pictureMegapixels} million at most. Make it smaller first.`,
+      inWords(
+        'ingest.isPixelsMillionPicturesMay',
+        width,
+        height,
+        Math.round((width * height) / 1e6),
+        pictureMegapixels,
+      ),
     )
 }

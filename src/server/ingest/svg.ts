@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes'
+import { inWords } from '../../words/words'
 
 const HANDLERS = /^on[a-z]+$/i
 const BANNED = new Set([
@@ -24,28 +25,28 @@ export function svgFault(text: string): string | null {
   const say = (what: string) => {
     fault ??= what
   }
-  if (/<!ENTITY/i.test(text)) return 'it declares entities, which can be used to read other files'
+  if (/<!ENTITY/i.test(text)) return inWords('ingest.itDeclaresEntitiesWhichCan')
   const parser = new SaxesParser({ xmlns: false })
   parser.on('doctype', (d) => {
-    if (/\b(SYSTEM|PUBLIC)\b/.test(d) && !W3C.test(d.trim())) say('it names a document type that is kept elsewhere')
+    if (/\b(SYSTEM|PUBLIC)\b/.test(d) && !W3C.test(d.trim())) say(inWords('ingest.itNamesADocumentType'))
   })
   parser.on('error', (e) => say(`it is not well-formed XML (${e.message})`))
   parser.on('processinginstruction', (p) => {
-    if (p.target === 'xml-stylesheet') say('it loads a style sheet from elsewhere')
+    if (p.target === 'xml-stylesheet') say(inWords('ingest.itLoadsAStyleSheet'))
   })
   parser.on('opentag', (tag) => {
     const name = tag.name.toLowerCase().replace(/^.*:/, '')
-    if (BANNED.has(name)) say(`it holds <${tag.name}>, which can run scripts`)
+    if (BANNED.has(name)) say(inWords('ingest.itHoldsWhichCanRun', tag.name))
     for (const [key, value] of Object.entries(tag.attributes)) {
       const v = String(value).trim()
-      if (HANDLERS.test(key)) say(`it holds the script handler ${key}`)
+      if (HANDLERS.test(key)) say(inWords('ingest.itHoldsTheScriptHandler', key))
       if (/^(xlink:)?href$/i.test(key) && v !== '' && !v.startsWith('#') && !/^data:image\/(png|jpeg|webp);/i.test(v))
-        say('it refers to another file')
-      if (/javascript:/i.test(v) || OUTSIDE.test(v)) say('it refers to something outside itself')
+        say(inWords('ingest.itRefersToAnotherFile'))
+      if (/javascript:/i.test(v) || OUTSIDE.test(v)) say(inWords('ingest.itRefersToSomethingOutside'))
     }
   })
   const styles = (t: string) => {
-    if (/@import/i.test(t) || OUTSIDE.test(t)) say('its styles refer to something outside it')
+    if (/@import/i.test(t) || OUTSIDE.test(t)) say(inWords('ingest.itsStylesReferToSomething'))
   }
   parser.on('text', styles)
   parser.on('cdata', styles)

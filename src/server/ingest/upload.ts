@@ -6,6 +6,7 @@ import { addJob, change, forgetJob, jobsIn, release, type StoredJob } from '../j
 import { Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
+import { inWords } from '../../words/words'
 
 /**
  * What an upload is for: the lesson it goes into and what it came together with. `act` stands for the bringing in: a
@@ -51,11 +52,9 @@ export async function beginUpload(
   const name = wellFormed(metadata.filename ?? '')
     .trim()
     .slice(0, 255)
-  if (name === '') throw new Problem(400, 'A file without a name is not taken. Give it a name, and bring it in again.')
-  if (size === undefined)
-    throw new Problem(411, `“${name}” is not taken: whoever sends it does not say how long it is. Send it whole.`)
-  if (isText(name) && size > LARGEST_TEXT)
-    throw new Problem(413, `“${name}” is larger than 1 GB; traces and captions may have 1 GB at most.`)
+  if (name === '') throw new Problem(400, inWords('ingest.aFileWithoutAName'))
+  if (size === undefined) throw new Problem(411, inWords('ingest.isNotTakenWhoeverSends', name))
+  if (isText(name) && size > LARGEST_TEXT) throw new Problem(413, inWords('ingest.isLargerThan1Gb', name))
   const coming = (await jobsIn(['sending'], 'import')).map((j) => (j.payload as ImportPayload).size)
   await needRoom(`“${name}”`, size * COPIES + coming.reduce((a, b) => a + b, 0))
   const selected = (metadata.selected ?? '').split(',').filter(Boolean).slice(0, 50)
@@ -91,10 +90,8 @@ export async function settleUploads(): Promise<void> {
       await dropUpload(job)
       await change(job, {
         state: 'failed',
-        step: 'Stopped',
-        sentence:
-          `“${job.name}” was not sent to its end within a day; ` +
-          `what had come was removed. Bring the file in again.`,
+        step: inWords('ingest.stopped'),
+        sentence: inWords('ingest.wasNotSentToIts', job.name),
         endedAt: new Date(),
       })
     }

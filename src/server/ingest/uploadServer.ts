@@ -5,6 +5,7 @@ import { newId } from '../ids'
 import { isDatabaseAway } from '../jobs'
 import { Problem } from '../problem'
 import { beginUpload, forgetUpload, settleUploads, uploadsFolder } from './upload'
+import { inWords } from '../../words/words'
 
 const kept = globalThis as unknown as { vaneUploads?: Server }
 const LARGEST = 64 * 1024 ** 3
@@ -23,7 +24,7 @@ export function uploadServer(): Server {
       await beginUpload(id, size, metadata ?? {}).catch((e: unknown) => {
         if (e instanceof Problem) throw { status_code: e.status, body: e.message }
         if (!isDatabaseAway(e)) console.error(e)
-        throw { status_code: 503, body: 'The server cannot take this now; it is tried again by itself.' }
+        throw { status_code: 503, body: inWords('ingest.theServerCannotTakeThis') }
       })
       return {}
     },

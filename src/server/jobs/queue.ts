@@ -15,6 +15,7 @@ import {
   type NewJob,
   type StoredJob,
 } from './store'
+import { inWords } from '../../words/words'
 
 export interface JobWork {
   signal: AbortSignal
@@ -68,15 +69,14 @@ const TICK_MS = 2000
 /** What was ended from outside, or when the database was away, is begun again so many times. */
 const TRIES = 4
 const CANCELLED = 499
-const cancelled = () => new Problem(CANCELLED, 'Cancelled.')
+const cancelled = () => new Problem(CANCELLED, inWords('jobs.cancelled'))
 
 /** A kind of job as the queue has it: it reads what a job was begun with before it runs it. */
 type Registered = Omit<JobKind<unknown>, 'payload'>
 export const register = <P>(kind: JobKind<P>): void => {
   const run: Registered['run'] = async (job, work) => {
     const read = kind.payload.safeParse(job.payload)
-    if (!read.success)
-      throw new Problem(409, `“${job.name}” was begun by another version of the program. Begin it again.`)
+    if (!read.success) throw new Problem(409, inWords('jobs.wasBegunByAnotherVersion', job.name))
     return kind.run(Object.assign(job, { payload: read.data }), work)
   }
   state.kinds.set(kind.kind, { ...kind, run })
@@ -90,7 +90,7 @@ const kindOf = (job: StoredJob): Registered => state.kinds.get(job.kind)!
 export async function beginJobs(): Promise<void> {
   for (const job of await jobsIn(['running'])) {
     await kindOf(job)?.tidy?.(job)
-    await change(job, { state: 'waiting', step: 'Waiting', share: 0 })
+    await change(job, { state: 'waiting', step: inWords('jobs.waiting'), share: 0 })
   }
   state.ticking ??= setInterval(() => void tick().catch(() => {}), TICK_MS).unref()
   pump()
@@ -108,7 +108,7 @@ export async function addJob(wanted: NewJob): Promise<StoredJob> {
 }
 /** Lets a job that was being sent begin. */
 export async function release(job: StoredJob): Promise<void> {
-  await change(job, { state: 'waiting', step: 'Waiting', share: 0 })
+  await change(job, { state: 'waiting', step: inWords('jobs.waiting'), share: 0 })
   pump()
 }
 export async function cancelJob(id: string): Promise<void> {
@@ -116,7 +116,7 @@ export async function cancelJob(id: string): Promise<void> {
   const running = state.running.get(id)
   if (running) running.control.abort(cancelled())
   else if (job.state === 'waiting' || job.state === 'sending' || job.state === 'running')
-    await change(job, { state: 'cancelled', step: 'Cancelled', endedAt: new Date() })
+    await change(job, { state: 'cancelled', step: inWords('jobs.cancelledStep'), endedAt: new Date() })
   pump()
 }
 /** @throws Problem 410 when what it works on is not there any more */
@@ -125,7 +125,14 @@ export async function retryJob(id: string): Promise<void> {
   if (job.state !== 'failed' && job.state !== 'cancelled') return
   const lost = await kindOf(job).lost?.(job)
   if (lost) throw new Problem(410, lost)
-  await change(job, { state: 'waiting', step: 'Waiting', share: 0, sentence: null, tries: 0, endedAt: null })
+  await change(job, {
+    state: 'waiting',
+    step: inWords('jobs.waiting'),
+    share: 0,
+    sentence: null,
+    tries: 0,
+    endedAt: null,
+  })
   pump()
 }
 /** Takes a job off the list, with what belongs to it; one that runs is cancelled first. */
@@ -178,7 +185,11 @@ async function one(job: StoredJob, kind: Registered, control: AbortController): 
   }
   let end: Partial<StoredJob>
   try {
-    const { step = 'Ready', sentence = null, facts = {} } = await kind.run(job, { signal: control.signal, onStep })
+    const {
+      step = inWords('jobs.ready'),
+      sentence = null,
+      facts = {},
+    } = await kind.run(job, { signal: control.signal, onStep })
     const revision = job.lesson ? await revisionOf(job.lesson) : undefined
     end = {
       state: 'done',
@@ -200,27 +211,24 @@ async function one(job: StoredJob, kind: Registered, control: AbortController): 
 function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJob> {
   const why = signal.aborted ? (signal.reason as unknown) : e
   if (why instanceof Problem && why.status === CANCELLED)
-    return { state: 'cancelled', step: 'Cancelled', sentence: null }
-  if (why instanceof Problem) return { state: 'failed', step: 'Failed', sentence: why.message.slice(0, 1000) }
+    return { state: 'cancelled', step: inWords('jobs.cancelledStep'), sentence: null }
+  if (why instanceof Problem)
+    return { state: 'failed', step: inWords('jobs.failed'), sentence: why.message.slice(0, 1000) }
   if ((isDatabaseAway(why) || why instanceof Interrupted) && job.tries < TRIES)
-    return { state: 'waiting', step: 'Waiting', share: 0 }
+    return { state: 'waiting', step: inWords('jobs.waiting'), share: 0 }
   if (why instanceof Interrupted)
     return {
       state: 'failed',
-      step: 'Failed',
-      sentence:
-        `“${job.name}”: the work on it was ended from outside, ${TRIES} times: the machine may be short ` +
-        `of memory. Try again when it is less busy.`,
+      step: inWords('jobs.failed'),
+      sentence: inWords('jobs.theWorkOnItWas', job.name, TRIES),
     }
   const full = unstored(why)
-  if (full) return { state: 'failed', step: 'Failed', sentence: full }
+  if (full) return { state: 'failed', step: inWords('jobs.failed'), sentence: full }
   console.error(why)
   return {
     state: 'failed',
-    step: 'Failed',
-    sentence:
-      `“${job.name}” could not be worked on: something went wrong that ` +
-      `Vivid Vane does not know. Try again; what it said is in the log.`,
+    step: inWords('jobs.failed'),
+    sentence: inWords('jobs.couldNotBeWorkedOn', job.name),
   }
 }
 

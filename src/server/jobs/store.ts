@@ -5,6 +5,7 @@ import { jobs, lessons } from '../db/schema'
 import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
+import { inWords } from '../../words/words'
 
 /** A job with what it needs to be done. */
 export type StoredJob<P = unknown> = Omit<typeof jobs.$inferSelect, 'payload'> & { payload: P }
@@ -61,7 +62,7 @@ export async function insertJob(wanted: NewJob): Promise<StoredJob> {
     name: wanted.name.slice(0, 255),
     payload: wanted.payload,
     state,
-    step: state === 'sending' ? 'Sending' : 'Waiting',
+    step: state === 'sending' ? inWords('jobs.sending') : inWords('jobs.waiting'),
     share: 0,
     sentence: null,
     facts: wanted.facts ?? {},
@@ -83,7 +84,7 @@ export async function revisionOf(lesson: string): Promise<number | undefined> {
 /** @throws Problem 404 */
 export async function readJob(id: string): Promise<StoredJob> {
   const [row] = await database().select().from(jobs).where(eq(jobs.id, id))
-  if (!row) throw new Problem(404, 'This is not in the list any more.')
+  if (!row) throw new Problem(404, inWords('jobs.thisIsNotInThe'))
   return row
 }
 export const jobsIn = (states: JobState[], kind?: JobKindName): Promise<StoredJob[]> =>

@@ -16,6 +16,7 @@ import { dataRoot } from '../root'
 import { bringToToday } from './format'
 import { asToday, parsed } from './parsed'
 import { briefOf, noSuchLesson, readLesson } from './store'
+import { inWords } from '../../words/words'
 
 enablePatches()
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
@@ -83,8 +84,8 @@ export async function takeStep(id: string, step: Step): Promise<Taken> {
   const told = await transacted(id, step).catch((e: unknown) => {
     if (e instanceof Problem || isDatabaseAway(e)) throw e
     // It would fail in the same way however often it came: it is put aside, and what comes behind it goes on.
-    console.error('A step failed', e)
-    throw new Problem(422, 'This change was not kept: it cannot be made on this lesson.')
+    console.error(inWords('history.aStepFailed'), e)
+    throw new Problem(422, inWords('history.thisChangeWasNotKept'))
   })
   if (told.label !== null)
     tell({ about: 'lesson', lesson: id, revision: told.revision, client: step.client, label: told.label })
@@ -97,7 +98,7 @@ const transacted = (id: string, step: Step) =>
     if (known) return { revision: known.revision, merged: known.revision !== row.revision, label: null }
     const merged = row.revision !== step.base
     if (merged && step.do !== 'edit')
-      throw new Problem(409, 'Another window changed this lesson in the meantime.', { revision: row.revision })
+      throw new Problem(409, inWords('history.anotherWindowChangedThisLesson'), { revision: row.revision })
     const { revision, label } =
       step.do === 'edit' ? await takeEdit(tx, row, step) : await takeNeighbour(tx, row, step.do)
     if (step.step) await remember(tx, id, step.step, revision)
@@ -122,7 +123,7 @@ async function takeNeighbour(tx: Transaction, row: Row, way: 'undo' | 'redo') {
   try {
     doc = applyPatches(parsed(row), way === 'undo' ? next.inverse : next.patches)
   } catch {
-    throw new Problem(422, 'This change does not fit the lesson. Load the page again.')
+    throw new Problem(422, inWords('history.thisChangeDoesNotFit'))
   }
   const revision = await store(tx, row, faultless(doc, parsed(row)))
   await tx
@@ -142,7 +143,7 @@ function madeOn(lesson: Lesson, sent: unknown, seed: string) {
   try {
     edit = readEdit(sent)
   } catch (e) {
-    if (e instanceof Unfit) throw new Problem(422, `This change was not kept: ${e.message}. Load the page again.`)
+    if (e instanceof Unfit) throw new Problem(422, inWords('history.thisChangeWasNotKeptLoad', e.message))
     throw e
   }
   const result = applyEdit(lesson, edit, idsFrom(seed))
@@ -196,8 +197,7 @@ async function inLibrary(tx: Transaction, before: Lesson, after: Lesson): Promis
   const rows = await tx.select({ sha: media.sha256 }).from(media).where(inArray(media.sha256, shas)).for('update')
   const there = new Set(rows.map((r) => r.sha))
   for (const [sha, { name }] of fresh)
-    if (!there.has(sha))
-      throw new Problem(422, `“${name}” was taken out of the library in the meantime. Bring the file in again.`)
+    if (!there.has(sha)) throw new Problem(422, inWords('history.wasTakenOutOfThe', name))
 }
 
 async function taken(tx: Transaction, lesson: string, step: string) {
@@ -217,7 +217,7 @@ function faultless(doc: unknown, before: Lesson): Lesson {
   if (lesson) return lesson
   const old = new Set(checkLesson(before).faults.map((f) => f.sentence))
   const fresh = faults.find((f) => !old.has(f.sentence))
-  if (fresh) throw new Problem(422, `This change was not kept: ${fresh.at}: ${fresh.sentence}.`)
+  if (fresh) throw new Problem(422, inWords('history.thisChangeWasNotKeptAtSentence', fresh.at, fresh.sentence))
   return asToday(doc)
 }
 
@@ -230,7 +230,7 @@ async function neighbour(tx: Transaction, row: Row, way: 'undo' | 'redo'): Promi
     .orderBy(undone ? asc(edits.seq) : desc(edits.seq))
     .limit(1)
   if (!next)
-    throw new Problem(409, undone ? 'There is nothing to do again.' : 'There is nothing to undo.', {
+    throw new Problem(409, undone ? inWords('history.thereIsNothingToDo') : inWords('history.thereIsNothingToUndo'), {
       revision: row.revision,
     })
   return next

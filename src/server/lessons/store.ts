@@ -18,6 +18,7 @@ import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { bringToToday } from './format'
 import { asToday, parsed, parsedBefore } from './parsed'
+import { inWords } from '../../words/words'
 
 export const briefOf = (l: Lesson): LessonBrief => ({
   frames: resolve(l).length,
@@ -27,8 +28,7 @@ export const briefOf = (l: Lesson): LessonBrief => ({
   elements: l.elements.filter((e) => !isClip(e)).length,
 })
 
-export const noSuchLesson = (): Problem =>
-  new Problem(404, 'This lesson is not in the library any more. Go back to the lessons and choose another.')
+export const noSuchLesson = (): Problem => new Problem(404, inWords('history.thisLessonIsNotIn'))
 
 /** The lessons that are not removed, latest first; `search` finds a part of the name. */
 export async function listLessons(search = ''): Promise<LessonRow[]> {
@@ -92,7 +92,7 @@ export async function createFromTemplate(id: string): Promise<string> {
   const shipped = shippedTemplates().find((t) => t.id === id)
   if (shipped) return createLesson({ ...shipped.lesson, name: UNNAMED })
   const own = (await listKept('template')).find((k) => k.id === id)
-  if (own?.kind !== 'template') throw new Problem(404, 'This template is not kept any more. Choose another.')
+  if (own?.kind !== 'template') throw new Problem(404, inWords('history.thisTemplateIsNotKept'))
   return createLesson({ ...own.doc.lesson, name: own.name })
 }
 
@@ -134,7 +134,7 @@ export const lessonThere = (id: string, way: readonly string[] = []): Promise<Le
 
 export async function duplicateLesson(id: string): Promise<string> {
   const { lesson } = await readLesson(id)
-  return createLesson({ ...lesson, name: `${lesson.name} copy`.slice(0, 200) })
+  return createLesson({ ...lesson, name: inWords('history.copy', lesson.name).slice(0, 200) })
 }
 
 /** Puts a lesson away, or back. Its edits and media stay, so that nothing is lost. */
@@ -144,7 +144,14 @@ export async function setRemoved(id: string, removed: boolean): Promise<void> {
     .set({ removedAt: removed ? new Date() : null })
     .where(eq(lessons.id, id))
   if (done.affectedRows === 0) throw noSuchLesson()
-  tell({ about: 'lesson', lesson: id, revision: -1, client: '', label: removed ? 'removed' : 'put back', removed })
+  tell({
+    about: 'lesson',
+    lesson: id,
+    revision: -1,
+    client: '',
+    label: removed ? 'removed' : inWords('history.putBack'),
+    removed,
+  })
 }
 
 export async function countLessons(): Promise<number> {

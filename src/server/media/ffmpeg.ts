@@ -1,5 +1,6 @@
 import { ENDED_FROM_OUTSIDE, MOST_MS, ended, spawnBound } from '../run'
 import { Interrupted } from '../problem'
+import { inWords } from '../../words/words'
 
 /** Formats that ffmpeg may open here; none of them can name another file. */
 const FORMATS =
@@ -19,19 +20,18 @@ export interface FfmpegRun {
 
 /** Lines by which ffmpeg tells that a file's own data is at fault, as against its container or its times. */
 const DAMAGE = new RegExp(
-  'error while decoding|concealing|Invalid data found when processing|Error submitting packet|Invalid NAL|' +
-    'channel element|corrupt|overread|invalid new backstep|Header missing',
+  'error while decoding|concealing|Invalid data found when processing|Error submitting packet|Invalid NAL|channel element|corrupt|overread|invalid new backstep|Header missing',
   'i',
 )
 
 /** Why ffmpeg could not do its work, as the rest of a sentence; what it wrote itself goes into the log. */
 function reasonOf(errors: string): string {
   console.error(errors.trim())
-  if (/No space left/i.test(errors)) return 'the disk is full'
-  if (/Cannot allocate memory|malloc/i.test(errors)) return 'it needs more memory than there is'
+  if (/No space left/i.test(errors)) return inWords('media.theDiskIsFull')
+  if (/Cannot allocate memory|malloc/i.test(errors)) return inWords('media.itNeedsMoreMemoryThan')
   if (/Invalid data|moov atom|Invalid NAL|does not contain any stream|matches no streams|End of file/i.test(errors))
-    return 'its data is damaged'
-  return 'it is of a form that Vivid Vane does not know'
+    return inWords('media.itsDataIsDamaged')
+  return inWords('media.itIsOfAForm')
 }
 
 /**
@@ -79,7 +79,7 @@ export function ffmpeg(args: string[], run: FfmpegRun): Promise<number> {
       clearTimeout(timer)
       run.signal?.removeEventListener('abort', stop)
       if (run.signal?.aborted) fail(run.signal.reason)
-      else if (late) fail(new Error(`it took longer than ${Math.round(run.limit / 60)} minutes`))
+      else if (late) fail(new Error(inWords('media.itTookLongerThanMinutes', Math.round(run.limit / 60))))
       else if (code === 0) done(damaged)
       else if (code === ENDED_FROM_OUTSIDE) fail(new Interrupted('ffmpeg'))
       else fail(new Error(reasonOf(errors)))

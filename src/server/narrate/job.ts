@@ -24,11 +24,10 @@ type Payload = z.infer<typeof Payload>
 /** Lets the narrator that ships speak a script for a voice of a lesson. @throws Problem when it does so already */
 export async function startNarration(lesson: string, payload: Payload): Promise<string> {
   const { lesson: doc } = await readLesson(lesson)
-  if (!payload.script.split(/\s+/).some(isSpoken))
-    throw new Problem(422, 'There is nothing to say in this script yet. Write it first.')
+  if (!payload.script.split(/\s+/).some(isSpoken)) throw new Problem(422, inWords('narrate.thereIsNothingToSay'))
   const same = (j: StoredJob) => j.lesson === lesson && (j.payload as Payload).voice === payload.voice
   if ((await jobsIn(['waiting', 'running'], 'narrate')).some(same))
-    throw new Problem(409, 'The narrator is speaking this already. Wait, or cancel that first.')
+    throw new Problem(409, inWords('narrate.theNarratorIsSpeakingThis'))
   return (await addJob({ kind: 'narrate', lesson, subject: payload.voice ?? '', name: doc.name, payload })).id
 }
 
@@ -63,7 +62,7 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
       string,
     ]
     await writeFile(text, JSON.stringify(await phrasesFor(job.lesson!, way, voice, script)))
-    onStep('Speaking', 0)
+    onStep(inWords('narrate.speaking'), 0)
     const [program, args] = ownCommand('speak')
     const child = spawnBound(program, [...args, text, '--lang', language, '--out', wav, '--json', json], {
       stdio: ['ignore', 'ignore', 'pipe'],
@@ -74,24 +73,23 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
     signal.addEventListener('abort', stop)
     const code = await ended(child).finally(() => signal.removeEventListener('abort', stop))
     signal.throwIfAborted()
-    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the narrator')
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted(inWords('narrate.theNarrator'))
     if (code !== 0)
-      throw new Problem(
-        422,
-        `The narrator cannot speak this: ${told.trim().split('\n').at(-1) ?? ''} Nothing was changed.`,
-      )
+      throw new Problem(422, inWords('narrate.theNarratorCannotSpeakThis', told.trim().split('\n').at(-1) ?? ''))
     const spoken = SpokenWords.parse(JSON.parse(await readFile(json, 'utf8')))
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
-    const name = `Narrator, ${language}.wav`
+    const name = inWords('narrate.narratorWav', language)
     const medium = await takeMade(wav, name, making)
     await makeEdit(
       job.lesson!,
       job.id,
-      `The narrator speaks ${language}`,
+      inWords('narrate.theNarratorSpeaks', language),
       within(way, sayIn(voice, medium, spoken, language, [])),
     )
     const words = spoken.flatMap((p) => (p.heading ? [] : p.words)).length
-    return { facts: { said: `The narrator has spoken ${inWords('counts.word', words)}.`, sha256: medium.sha256 } }
+    return {
+      facts: { said: inWords('narrate.theNarratorHasSpoken', inWords('counts.word', words)), sha256: medium.sha256 },
+    }
   } finally {
     await rm(dir, { recursive: true, force: true })
   }

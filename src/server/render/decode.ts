@@ -5,6 +5,7 @@ import { SAFE_INPUT } from '../media/ffmpeg'
 import { Interrupted } from '../problem'
 import { readWhole, widePipe, type End } from './pipe'
 import { blankPlanes, freePlanes, type Planes } from './planes'
+import { inWords } from '../../words/words'
 
 /**
  * Buffers of this many frames and more are kept from one to the next, not given back to the system: fewer page faults.
@@ -52,9 +53,7 @@ export class TakeDecoder {
     if (!planes) {
       await this.complete()
       if (this.current) return this.current.planes
-      throw new Error(
-        `“${this.name}” gives no picture for its frame ${n}: its file may be damaged. Bring the recording in again.`,
-      )
+      throw new Error(inWords('render.givesNoPictureForIts', this.name, n))
     }
     this.next = n + 1
     this.spare = this.current?.planes ?? null
@@ -126,10 +125,7 @@ export class TakeDecoder {
   private async complete(): Promise<void> {
     const code = await this.over
     if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('ffmpeg')
-    if (code !== 0)
-      throw new Error(
-        `“${this.name}” cannot be read to its end: its file may be damaged. Bring the recording in again.`,
-      )
+    if (code !== 0) throw new Error(inWords('render.cannotBeReadToIts', this.name))
   }
   private read(): Promise<Planes | null> {
     const { ahead } = this

@@ -75,7 +75,7 @@ async function preparedSound(
   const made = await madeSounds(passage, folderOf, signal).catch((e: unknown) => {
     throw signal?.aborted || e instanceof Interrupted
       ? e
-      : new Error(`The sound cannot be made faster or slower: ${(e as Error).message}.`)
+      : new Error(inWords('render.theSoundCannotBeMade', (e as Error).message))
   })
   const sounds = passage.plan.length > 0
   const never = new AbortController().signal
@@ -89,10 +89,7 @@ function wanted(lesson: Lesson, root: string, choice: ExportChoice): MixPassage 
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? timed.length, timed.length)
   if (from >= to)
-    throw new Error(
-      `There is nothing to export between frame ${from} and frame ${to}: ` +
-        `the lesson has ${inWords('counts.frame', timed.length)}.`,
-    )
+    throw new Error(inWords('render.thereIsNothingToExport', from, to, inWords('counts.frame', timed.length)))
   return passageOf(timed, root, from, to)
 }
 
@@ -174,14 +171,8 @@ class Encoding {
     if (this.unheard) throw this.unheard
     const code = await this.over
     signal?.throwIfAborted()
-    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the encoder')
-    if (code !== 0)
-      throw new Error(
-        saysFull(this.errors)
-          ? FULL
-          : 'The video could not be written to its end: the encoder stopped. ' +
-              'Look whether its folder can be written to, and try again.',
-      )
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted(inWords('render.theEncoder'))
+    if (code !== 0) throw new Error(saysFull(this.errors) ? FULL : inWords('render.theVideoCouldNotBe'))
   }
 
   readonly stop = (): void => void this.encoder.kill('SIGKILL')

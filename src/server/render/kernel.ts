@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { appRoot } from '../root'
+import { inWords } from '../../words/words'
 
 /** The compiled pixel work (wasm/planes.ts) and the memory it works in. Addresses are bytes from its start. */
 export interface Kernel {
@@ -67,7 +68,7 @@ export function roomForPicture(size: number): number {
   if (again !== undefined) return again
   const at = nextPicture
   nextPicture += (size + 79) & ~15
-  if (nextPicture > SIZE) throw new Error('Too many large takes lie over each other in one frame.')
+  if (nextPicture > SIZE) throw new Error(inWords('render.tooManyLargeTakesLie'))
   return at
 }
 export function freePicture(at: number, size: number): void {

@@ -1,6 +1,7 @@
 import koffi from 'koffi'
 import { close, read, write } from 'node:fs'
 import { promisify } from 'node:util'
+import { inWords } from '../../words/words'
 
 const PIPE_BYTES = 1 << 20
 const REFILL_MS = 1
@@ -43,7 +44,7 @@ export function widePipe(): { from: End; to: End } {
     }
   })()
   const fds = [0, 0]
-  if (libc.pipe2(fds, O_CLOEXEC) !== 0) throw new Error('No more pipes can be opened: too many files are open.')
+  if (libc.pipe2(fds, O_CLOEXEC) !== 0) throw new Error(inWords('render.noMorePipesCanBe'))
   libc.fcntl(fds[1]!, F_SETPIPE_SZ, PIPE_BYTES)
   return { from: end(fds[0]!), to: end(fds[1]!) }
 }

@@ -19,6 +19,7 @@ import { SAFE_INPUT } from '../media/ffmpeg'
 import { madeSound } from '../media/stretch'
 import { Interrupted } from '../problem'
 import { readWhole, widePipe, writeWhole, type End } from './pipe'
+import { inWords } from '../../words/words'
 
 /** A tempo change as a chain of `atempo` filters, each within the filter's own range. */
 function tempo(speed: number): string[] {
@@ -71,8 +72,8 @@ class PieceReader {
     if (await readWhole(this.from, new Uint8Array(out.buffer))) return out
     this.ending = true
     const code = await this.over
-    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('the reading of a sound')
-    if (code !== 0) throw new Error('A sound cannot be read: its file may be damaged. Bring it in again.')
+    if (code === ENDED_FROM_OUTSIDE) throw new Interrupted(inWords('render.theReadingOfASound'))
+    if (code !== 0) throw new Error(inWords('render.aSoundCannotBeRead'))
     return out
   }
   /** Ends the reading, also while it is waited for. */

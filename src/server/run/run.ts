@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { Interrupted } from '../problem'
 import { ENDED_FROM_OUTSIDE, ended, spawnBound } from './children'
+import { inWords } from '../../words/words'
 
 /** The longest that a timer can wait (a signed 32-bit number of milliseconds). */
 export const MOST_MS = 2 ** 31 - 1
@@ -93,6 +94,6 @@ export async function mustRun(
 ): Promise<Buffer> {
   const ran = await run(program, args, options)
   if (ran.code !== 0)
-    throw new Error(`${program} ended with ${ran.code}: ${ran.stderr.trim().split('\n').slice(-4).join('\n')}`)
+    throw new Error(inWords('running.endedWith', program, ran.code, ran.stderr.trim().split('\n').slice(-4).join('\n')))
   return ran.stdout
 }

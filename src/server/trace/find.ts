@@ -5,6 +5,7 @@ import { PointerFinder, RegionTracker, type FrameSight } from '@/core/vision'
 import { exactTimes } from '../media/probe'
 import { appRoot } from '../root'
 import { eachFrame, greyOf } from './frames'
+import { inWords } from '../../words/words'
 
 export interface FoundTrace {
   width: number
@@ -133,9 +134,6 @@ export async function followRegion(
     },
     { from: times[0]! - 0.001 > 0 ? times[0]! - 0.001 : 0, length: to - from + 1 },
   )
-  if (plain)
-    throw new Error(
-      'There is too little in this place to hold on to. Pin it to something with an edge: a word, a line, a button.',
-    )
+  if (plain) throw new Error(inWords('pointer.thereIsTooLittleIn'))
   return out
 }

@@ -20,8 +20,7 @@ const LONGEST_S = 4 * 3600
 /** @throws Problem when there is no such recording */
 async function takeOf(sha256: string): Promise<Medium> {
   const medium = await mediumBySha(sha256)
-  if (medium?.kind !== 'take')
-    throw new Problem(404, 'This recording is not in the library any more. Bring it in again.')
+  if (medium?.kind !== 'take') throw new Problem(404, inWords('pointer.thisRecordingIsNotIn'))
   return medium
 }
 
@@ -55,10 +54,10 @@ async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Pro
   const sha256 = job.subject
   const take = await takeOf(sha256)
   if (!(await stat(fileOf(sha256)).catch(() => null))) {
-    onStep('Looking', 0)
+    onStep(inWords('pointer.looking'), 0)
     const onData = (d: Buffer) => {
       const share = Number(lastLine(d.toString()))
-      if (Number.isFinite(share)) onStep('Looking', share)
+      if (Number.isFinite(share)) onStep(inWords('pointer.looking'), share)
     }
     const ran = await command('trace', sha256, ['--out', fileOf(sha256), '--progress'], {
       limit: LONGEST_S,
@@ -69,7 +68,7 @@ async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Pro
     if (ran.code !== 0)
       throw new Problem(
         422,
-        `The pointer could not be looked for: ${sentenceFrom(ran.stderr, 'the recording cannot be read')}. Try again.`,
+        inWords('pointer.thePointerCouldNotBe', sentenceFrom(ran.stderr, inWords('pointer.theRecordingCannotBeRead'))),
       )
   }
   return { facts: { said: await putIn(job, take, signal) } }
@@ -80,10 +79,10 @@ async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise
   const way = wayOf(job)
   const lesson = await lessonThere(job.lesson!, way)
   const id = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
-  if (!id) return 'The pointer was found; the recording is not in the lesson any more.'
+  if (!id) return inWords('pointer.thePointerWasFoundThe')
   const { moments, pointer } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
-  if (pointer.length === 0) return 'No pointer was seen in this take.'
-  await makeEdit(job.lesson!, job.id, 'Find the pointer', within(way, setTrace(id, moments, pointer)))
+  if (pointer.length === 0) return inWords('pointer.noPointerWasSeenIn')
+  await makeEdit(job.lesson!, job.id, inWords('pointer.findThePointer'), within(way, setTrace(id, moments, pointer)))
   const clicks = moments.filter((m) => momentKind(m).pointer === 'press')
   const proposed = clicks.filter((m) => m.proposed).length
   const found = [said('counts.moment', moments.length), said('counts.click', clicks.length)] as const
@@ -125,7 +124,7 @@ async function written(
   const out = path.join(dataRoot(), 'media', sha256, `.${name}-${key}.jsonl`)
   try {
     const ran = await command(name, sha256, [...args, '--out', out], { limit: 600, signal })
-    if (signal.aborted) throw new Problem(499, 'Cancelled.')
+    if (signal.aborted) throw new Problem(499, inWords('pointer.cancelled'))
     if (ran.code !== 0)
       throw new Problem(422, sentenceFrom(ran.stderr, '') ? `${sentenceFrom(ran.stderr, '')}.` : otherwise)
     return await readFile(out, 'utf8')
@@ -164,7 +163,7 @@ export async function pinIn(
         `${fromUs}-${rect.join('-')}`,
         [...args, ...(turns.length > 0 ? ['--trace', log] : [])],
         signal,
-        'It could not be followed. Try again.',
+        inWords('pointer.itCouldNotBeFollowed'),
       ),
     )
   } finally {
@@ -190,7 +189,7 @@ export async function pointerNear(
       `${us}-${x}-${y}`,
       ['--at', [us / 1e6, x, y].join(',')],
       signal,
-      'It could not be searched. Try again.',
+      inWords('pointer.itCouldNotBeSearched'),
     ),
   )
   if (!('trace' in read)) throw new Problem(422, read.error)

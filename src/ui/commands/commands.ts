@@ -87,7 +87,14 @@ export const COMMANDS: Command[] = [
     keys: 'Ctrl+v',
     run: () => void paste(),
   },
-  { id: 'duplicate', title: inWords('commands.duplicate2'), group: 'edit', keys: 'Ctrl+d', can: has, run: duplicate },
+  {
+    id: 'duplicate',
+    title: inWords('commands.duplicateSelection'),
+    group: 'edit',
+    keys: 'Ctrl+d',
+    can: has,
+    run: duplicate,
+  },
   {
     id: 'delete',
     title: inWords('commands.deleteWhatIsSelected'),

@@ -24,7 +24,7 @@ export async function checkSeam(): Promise<void> {
     return film.picture(Math.min(film.count - 1, Math.round(us / film.stepUs)))
   }
   const same = (id: string, a: number, b: number) => (films.has(id) ? !hasChanged(near(id, a), near(id, b)) : null)
-  const what = passage ? inWords('commands.thePassage2') : inWords('commands.theLesson')
+  const what = passage ? inWords('commands.passage') : inWords('commands.theLesson')
   const jumps = jumpsAt(timed, from, to, same)
   if (jumps.length === 0) {
     toast.success(inWords('commands.goesOnFromItsLast', what))

@@ -57,7 +57,7 @@ export function Edited({ element: e }: { element: Element }) {
             {inWords('details.thisPose')}
           </Button>
           <Button className="!h-[24px]" pressed={reach === 'later'} onClick={() => setDesk({ reach: 'later' })}>
-            {inWords('details.andAllLaterOnes2')}
+            {inWords('details.reachesLaterOnes')}
           </Button>
         </div>
       )}

@@ -174,7 +174,7 @@ function Steps({
               onChange={(value) => onChange({ steps: steps.map((x, i) => (i === n ? { ...x, value } : x)) })}
             />
           ) : (
-            <Row label={inWords('details.is2')}>
+            <Row label={inWords('details.colourIs')}>
               <Button
                 onClick={() => onChange({ steps: steps.map((x, i) => (i === n ? { ...x, value: !x.value } : x)) })}
               >

@@ -37,7 +37,7 @@ export function LessonDetails() {
   return (
     <>
       <div className="border-b border-edge p-3">
-        <h2 className="font-head text-[15px]">{inWords('details.theLesson2')}</h2>
+        <h2 className="font-head text-[15px]">{inWords('details.lessonHead')}</h2>
         <p className="text-muted">{inWords('details.selectAnElementAClip')}</p>
       </div>
       {findings.length > 0 && (
@@ -231,7 +231,7 @@ function OfTakes({ lesson, inside }: { lesson: Lesson; inside: boolean }) {
         'details.takeOnOf',
         size.width,
         size.height,
-        paced ? inWords('details.aSecondPerSecondText2', perSecondText(framesPerSecond(m.rate))) : '',
+        paced ? inWords('details.andPerSecond', perSecondText(framesPerSecond(m.rate))) : '',
         m.name,
       )}
     </Button>

@@ -53,7 +53,7 @@ export function LookSection({ element: e }: { element: Element }) {
         label={inWords('details.look')}
         value={e.styled ?? ''}
         options={[
-          { value: '', label: inWords('details.itsOwn2') },
+          { value: '', label: inWords('details.ownLook') },
           ...looks.map((value) => ({ value, label: `${style.name}: ${title(value)}` })),
         ]}
         onChange={(look) =>

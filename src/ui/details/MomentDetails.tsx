@@ -55,7 +55,7 @@ export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
         {m.frame === null ? (
           <p className="text-muted">{inWords('details.itWasCutAwayWhat')}</p>
         ) : m.byHand ? (
-          <Row label={inWords('details.at2')}>
+          <Row label={inWords('details.atTime')}>
             <span className="w-[104px]">
               <Words
                 label={inWords('details.timeOfTheMoment')}
@@ -69,7 +69,7 @@ export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
             </span>
           </Row>
         ) : (
-          <Row label={inWords('details.at2')}>
+          <Row label={inWords('details.atTime')}>
             <span className="figures">
               {inWords('details.frameTimecodeFrame', timecode(m.frame, timed.lesson.rate), m.frame)}
             </span>

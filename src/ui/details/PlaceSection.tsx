@@ -73,7 +73,7 @@ function SpotSection({ element: e }: { element: Element }) {
   return (
     <Section
       title={inWords('details.place', FROM[level ? from : 'anchor'].of)}
-      name={inWords('details.place2')}
+      name={inWords('details.placeHead')}
       folds="open"
       right={
         <button
@@ -267,7 +267,7 @@ function AnchorPicker({ element: e }: { element: Element }) {
       </Button>
       <div
         role="radiogroup"
-        aria-label={inWords('details.anchorPoint2')}
+        aria-label={inWords('details.anchor')}
         className="grid grid-cols-3 gap-px rounded border border-edge bg-card p-1"
       >
         {names.flatMap((row, r) =>

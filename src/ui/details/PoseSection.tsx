@@ -38,7 +38,7 @@ export function PoseSection({ element: e }: { element: Element }) {
           <span className="text-xs font-normal text-muted" data-testid="pose-in-force">
             {moving
               ? inWords('details.onTheMove', pose + 1, pose + 2)
-              : inWords('details.poseOfNN2', lit + 1, moves.length + 1)}
+              : inWords('details.poseOfAll', lit + 1, moves.length + 1)}
           </span>
         ) : undefined
       }

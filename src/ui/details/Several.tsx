@@ -185,7 +185,7 @@ function MovesOfAll({ all, ids }: { all: readonly Element[]; ids: string[] }) {
         ))}
         {first.poses.length > 0 && (
           <Button onClick={() => edit(inWords('details.takeOverTheMovesOf', first.name), takeMoves(ids, first.id))}>
-            {inWords('details.moves2')}
+            {inWords('details.movesOf')}
           </Button>
         )}
         <Button onClick={() => runCommand('follow-first')}>{inWords('details.allFromNowOn')}</Button>
@@ -202,12 +202,13 @@ const ORDERS = [
   { value: 'nearest-first', label: inWords('details.nearestFirst') },
   { value: 'shuffled', label: inWords('details.shuffled') },
 ] as const
-/** Lets elements follow each other; laid again with other numbers at any time. */
 const STAGGERED = [
   { value: 'start', label: inWords('details.startsLater') },
   { value: 'element', label: inWords('details.comesLaterWhole') },
   { value: 'move', label: inWords('details.movesLater') },
 ] as const
+
+/** Lets elements follow each other; laid again with other numbers at any time. */
 function StaggerSection({ ids }: { ids: string[] }) {
   const { lesson } = useShown()
   const laid = lesson.staggers.filter(

@@ -147,7 +147,7 @@ export function TieFields({
           onChange={(v) => onChange({ ...tie, offset: Math.sign(tie.offset) * v })}
         />
       )}
-      {tie.offset !== 0 && <span>{inWords('details.frames2')}</span>}
+      {tie.offset !== 0 && <span>{inWords('details.framesUnit')}</span>}
       <Choice
         bare
         label={inWords('details.beforeOrAfter')}

@@ -20,7 +20,7 @@ import { desk, chosenClips, edit, freshId, select, setDesk } from '../state/desk
 import { ask } from '../kit/api'
 import { Lanes, type Waiting } from './lanes'
 import { hearJob, loadJobs, useJobs, watchJob } from '../kit/jobs'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** A file that this window sends up; from then on it is a job of the server's. */
 export interface Sending {
@@ -175,13 +175,7 @@ function refusalOf(name: string, e: Error): string {
   const status = answer?.getStatus() ?? 0
   const said = answer?.getBody() ?? ''
   if ((status === 507 || status === 413 || status === 422) && said.startsWith('“')) return said
-  return (
-    inWords('files.couldNotBeSent', name) +
-    inWords(
-      'files.tryAgainWhatWasSent',
-      status ? inWords('files.theServerTurnedItAway') : inWords('files.theServerCannotBeReached'),
-    )
-  )
+  return inWords(status ? 'files.turnedAway' : 'files.serverOutOfReach', name)
 }
 
 /** What was done before this window was there is not news in it. */
@@ -311,16 +305,10 @@ export function replaceChosen(medium: Medium): void {
   const e = elementIn(desk().lesson, desk().elements[0] ?? '')
   const id = e && mediumOf(e)
   if (!e || !id) return
-  if (!edit(inWords('files.inPlaceOfNameName2', medium.name, e.name), replaceFile(id, structuredClone(medium)))) return
+  if (!edit(inWords('files.replaces', medium.name, e.name), replaceFile(id, structuredClone(medium)))) return
   setDesk({ panel: 'none' })
   const pieces = desk().timed.lesson.elements.filter((x) => mediumOf(x) === id).length
-  toast(
-    inWords(
-      'files.isShownInItsPlace',
-      medium.name,
-      pieces === 1 ? inWords('files.onePiece') : inWords('files.pieces', pieces),
-    ) + inWords('files.itsMomentsAndWordsStays'),
-  )
+  toast(inWords('files.isShownInItsPlace', medium.name, said('counts.piece', pieces)))
 }
 /** What does not fit when a file comes in the place of the chosen one, in sentences; empty where all of it does. */
 export function unfitFor(medium: Medium): string[] {

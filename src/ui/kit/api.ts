@@ -1,5 +1,6 @@
 import { addressOf, type Asked, type Route } from '@/contract/route'
 import { inWords } from '../../words/words'
+
 /** What the server answered instead of doing it. */
 export class Refusal extends Error {
   constructor(

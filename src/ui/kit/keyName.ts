@@ -1,4 +1,3 @@
-import { inWords } from '../../words/words'
 /** Of a key press what a command is found by. */
 export type Pressed = Pick<KeyboardEvent, 'key' | 'shiftKey' | 'ctrlKey' | 'metaKey' | 'altKey'>
 
@@ -10,6 +9,6 @@ export function keyName({ key: pressed, shiftKey, ctrlKey, metaKey, altKey }: Pr
   const letter = pressed.length === 1 && /\p{L}/u.test(pressed)
   const key = pressed === ' ' ? 'Space' : letter ? (shiftKey ? pressed.toUpperCase() : pressed.toLowerCase()) : pressed
   const symbol = key.length === 1 && !letter && !/\d/.test(key)
-  const shift = shiftKey && (!symbol || key === '>' || key === '<' || key === ')') ? inWords('kit.shift') : ''
-  return `${ctrlKey || metaKey ? inWords('kit.ctrl') : ''}${altKey ? inWords('kit.alt') : ''}${shift}${key}`
+  const shift = shiftKey && (!symbol || key === '>' || key === '<' || key === ')') ? 'Shift+' : ''
+  return `${ctrlKey || metaKey ? 'Ctrl+' : ''}${altKey ? 'Alt+' : ''}${shift}${key}`
 }

@@ -1,4 +1,5 @@
 import { inWords } from '../../words/words'
+
 /** A field for a part of a name; what is found stands elsewhere. */
 export function SearchBox({
   label,

@@ -75,7 +75,7 @@ function Pages() {
           }}
         >
           <option value="" disabled>
-            {inWords('language.addALanguage2')}
+            {inWords('language.addALanguageButton')}
           </option>
           {free.map((l) => (
             <option key={l.value} value={l.value}>

@@ -232,7 +232,7 @@ function Row({ left, missing, children }: { left: ReactNode; missing: boolean; c
           <span
             className="mr-1.5 inline-block size-2 rounded-full bg-accent"
             role="img"
-            aria-label={inWords('language.missing2')}
+            aria-label={inWords('language.missingWord')}
           />
         )}
         {left}

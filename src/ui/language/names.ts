@@ -1,4 +1,5 @@
 import { inWords } from '../../words/words'
+
 /** What a language is called, by its tag. */
 export function languageName(tag: string): string {
   if (tag === 'und') return inWords('language.itsOwnLanguage')

@@ -83,7 +83,7 @@ export function MediaList({ search }: { search: string }) {
         }
         words={
           going?.some((f) => uses?.get(f.sha256)?.past)
-            ? inWords('library.noLessonUsesThisNow') + inWords('library.canShowItAgainIt')
+            ? inWords('library.noLessonUsesThisNow')
             : inWords('library.nothingUsesThisAndNothing')
         }
         onLeave={() => setGoing(null)}

@@ -48,7 +48,7 @@ export function TakePointer() {
               }
             >
               <Check size={13} />
-              {inWords('order.accept2')}
+              {inWords('order.acceptAll')}
             </Button>
             <label className="flex items-center gap-1 whitespace-nowrap text-[12px]">
               {inWords('order.from')}

@@ -31,12 +31,11 @@ async function correct(media: string, us: number, at: Point): Promise<void> {
       inWords('picture.correctThePointer'),
       correctPointer(media, piece.length > 0 ? piece : [[us, at.x, at.y]], us),
     )
-    toast(
-      done
-        ? inWords('picture.thePointerGoesThroughThis') + inWords('picture.thatFollowItAreWorked')
-        : inWords('picture.itWasFoundThereAlready'),
-      { id: TOLD, duration: 6000, action: undefined },
-    )
+    toast(done ? inWords('picture.thePointerGoesThroughThis') : inWords('picture.itWasFoundThereAlready'), {
+      id: TOLD,
+      duration: 6000,
+      action: undefined,
+    })
   } catch (e) {
     if (control.signal.aborted)
       toast(inWords('picture.thePointerWasLeftAs'), { id: TOLD, duration: 3000, action: undefined })

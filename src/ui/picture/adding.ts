@@ -136,7 +136,7 @@ function putWindow(ids: string[], rect: Rect): void {
 }
 /** What is waited for, as it is said on the picture. */
 export function promptFor(adding: NonNullable<ReturnType<typeof desk>['adding']>): string {
-  if (adding.repoint) return inWords('picture.pointAtTheNextThing2')
+  if (adding.repoint) return inWords('picture.pointAtTheNext')
   if (adding.ride) return inWords('picture.pointAtWhatItIs')
   if (adding.lift) return inWords('picture.drawWhatIsToBe')
   if (adding.window) return inWords('picture.drawTheWindowThatIt')

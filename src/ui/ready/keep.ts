@@ -3,7 +3,7 @@ import { ROUTES } from '@/contract/routes'
 import { readyFrom, withMembers } from '@/core/edits'
 import { desk } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Keeps what is selected as a ready thing, with its ties as slots. */
 export async function keepAsReady(): Promise<void> {
@@ -17,13 +17,9 @@ export async function keepAsReady(): Promise<void> {
     await ask(ROUTES.keep, { body: { kind: 'ready', doc: thing } })
     const hangs = thing.slots.length
     toast(
-      inWords('ready.isKeptAsAReady', thing.name) +
-        (hangs > 0
-          ? inWords(
-              'ready.itHangsOnWhereIt',
-              hangs === 1 ? inWords('ready.oneMoment') : inWords('ready.moments', hangs),
-            )
-          : '.'),
+      hangs > 0
+        ? inWords('ready.isKeptAndHangsOn', thing.name, said('counts.moment', hangs))
+        : inWords('ready.isKeptAsAReady', thing.name),
     )
   } catch (e) {
     toast.error(sentenceOf(e))

@@ -205,7 +205,7 @@ function Otherwise({
             onClick={() => edit(inWords('script.outOfTheScript', text.slice(0, 60)), rewrite(one.media, one.words, ''))}
           >
             <ScrollText size={12} />
-            {inWords('script.outOfTheScript2')}
+            {inWords('script.takeOutOfTheScript')}
           </Button>
         )}
         {(one.kind === 'other words' || one.kind === 'aside') && (
@@ -216,7 +216,7 @@ function Otherwise({
         )}
         <Button
           pressed={one.anew === true}
-          onClick={() => edit(inWords('script.toBeRecordedAgain2'), settleOtherwise(voice, index, 'anew'))}
+          onClick={() => edit(inWords('script.recordAgain'), settleOtherwise(voice, index, 'anew'))}
         >
           <Mic size={12} />
           {inWords('script.recordItAgain')}
@@ -239,7 +239,7 @@ function Anew({ media, onTake }: { media: string; onTake: (file: LibraryFile) =>
       {open && (
         <ChooseSound
           title={inWords('script.anotherRecordingInItsPlace')}
-          words={inWords('script.itIsHeardFromWhere') + inWords('script.foundInIt')}
+          words={inWords('script.itIsHeardFromWhere')}
           but={now}
           onChoose={onTake}
           onClose={() => setOpen(false)}
@@ -281,7 +281,7 @@ function ScriptDialog({
     <Dialog open onOpenChange={(is) => !is && onClose()} title={inWords('script.scriptOf', medium.name)} wide>
       <p className="mb-2 text-muted">{inWords('script.linesThatBeginWithAre')}</p>
       <textarea
-        aria-label={inWords('script.script2')}
+        aria-label={inWords('script.scriptTab')}
         autoFocus
         onFocus={(e) => {
           const there = at && at.length > 0 ? placeIn(lesson, media, at) : null

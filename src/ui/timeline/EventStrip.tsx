@@ -79,7 +79,7 @@ function ChapterLane({ chapters }: { chapters: readonly TimedMoment[] }) {
             }
             style={{ left: m.frame! * pxPerFrame, width: Math.max(CHAPTER_PX.least, long) }}
           >
-            <span className="sr-only">{inWords('timeline.chapter2')} </span>
+            <span className="sr-only">{inWords('timeline.chapterWord')} </span>
             {long > CHAPTER_PX.named ? m.label : ''}
           </button>
         )

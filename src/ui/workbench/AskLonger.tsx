@@ -23,7 +23,7 @@ export function AskLonger() {
     <Question
       open={!live}
       title={inWords('workbench.hasMoreTimeThanIt', e.name)}
-      words={inWords('workbench.itTakesAndIsShown', text(own), text(long)) + inWords('workbench.theAnswerIsKeptAnd')}
+      words={inWords('workbench.itTakesAndIsShown', text(own), text(long))}
       onLeave={() => answer('rest')}
     >
       <Button onClick={() => answer('slower')}>{inWords('workbench.itGoesSlower')}</Button>

@@ -4,6 +4,7 @@ import { faceFiles, faceFilesIn } from '@/core/lesson/faces'
 import type { Lesson } from '@/core/lesson/schema'
 import { FontMetrics, isLearnt, learnFace } from '@/core/text'
 import { dataRoot } from '../../root'
+import { inWords } from '../../../words/words'
 
 /** Reads the measures of typefaces; what is not there, or not sound, is passed over: another typeface stands for it. */
 async function learn(files: readonly string[], root: string): Promise<void> {
@@ -14,7 +15,7 @@ async function learn(files: readonly string[], root: string): Promise<void> {
         try {
           learnFace(file, FontMetrics.parse(JSON.parse(await readFile(path.join(root, file), 'utf8'))))
         } catch {
-          console.warn(`The typeface ${file} cannot be read; its texts are set in another one.`)
+          console.warn(inWords('keeping.theTypefaceCannotBeRead', file))
         }
       }),
   )

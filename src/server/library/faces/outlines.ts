@@ -1,5 +1,6 @@
 import { create, type Font, type FontCollection } from 'fontkit'
 import type { FontMetrics } from '@/core/text'
+import { inWords } from '../../../words/words'
 
 /** So many letters of a typeface are taken at the most: all but those of the largest scripts. */
 const MOST_LETTERS = 6000
@@ -39,7 +40,7 @@ function faceOf(font: Font, weight: number): ReadFace {
     outlines[letter] = glyph.path.commands.map((c) => `${COMMANDS[c.command] ?? ''}${pairs(c.args)}`).join('')
     letters++
   }
-  if (letters === 0) throw new Error('it has no letters')
+  if (letters === 0) throw new Error(inWords('keeping.itHasNoLetters'))
   const { unitsPerEm, ascent, descent } = font
   const { records } = (font as unknown as { name: { records?: Record<string, Record<string, string>> } }).name
   const said = (key: string): string => {
@@ -48,7 +49,7 @@ function faceOf(font: Font, weight: number): ReadFace {
   }
   const named = (said('preferredFamily') || font.familyName).replace(WEIGHT_WORDS, '')
   const family = `${named}${italic && !/italic|oblique/i.test(named) ? ' Italic' : ''}`
-  const barred = font['OS/2'].fsType.noEmbedding ? 'Its maker does not allow it to be embedded. ' : ''
+  const barred = font['OS/2'].fsType.noEmbedding ? inWords('keeping.itsMakerDoesNotAllow') : ''
   return {
     metrics: {
       family: family.slice(0, 80),

@@ -1,0 +1,7 @@
+export const interfaceSounds = {
+  click: 'Click',
+  legsGoOnFromEach: 'legs go on from each other',
+  pop: 'Pop',
+  success: 'Success',
+  whoosh: 'Whoosh',
+}

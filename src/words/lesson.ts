@@ -1,0 +1,6 @@
+export const lesson = {
+  elements: 'Elements',
+  narration: 'Narration',
+  newLesson: 'New lesson',
+  takes: 'Takes',
+}
