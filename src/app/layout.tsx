@@ -17,6 +17,7 @@ export default function Layout({ children }: { children: ReactNode }) {
       <body>
         {children}
         <Toaster
+          containerAriaLabel={inWords('app.notices')}
           position="bottom-left"
           offset={{ left: 12, bottom: 'var(--above-timeline, 16px)' }}
           style={{ '--width': 'var(--toast-width, 356px)' } as React.CSSProperties}

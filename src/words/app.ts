@@ -8,4 +8,5 @@ export const app = {
   name: 'Vivid Vane',
   whatItIs: 'Callouts, arrows, ripples and zooms, timed to what happens in a recording.',
   workIsKept: 'What you have made is kept: it is there again, and is stored, when the page is loaded.',
+  notices: 'Notices',
 }

@@ -53,7 +53,6 @@ export const commands = {
   elements: (count: Arg) => `${count} elements`,
   emptyDotAtATime: 'empty dot: at a time of its own; dashed: its moment was cut away',
   endAtThePlayhead: 'End at the playhead',
-  equalS: (what: Arg) => `Equal ${what}s`,
   evenSpeed: 'Even speed',
   evenSpeedAlongTheWhole: 'Even speed along the whole path',
   evenSpeedNeedsTwoMoves: 'Even speed needs two moves or more that cover some way.',
@@ -266,4 +265,10 @@ export const commands = {
   unlock: (named: Arg) => `Unlock ${named}`,
   whileDraggingAltKeepsAn:
     'While dragging: Alt keeps an end loose, Escape puts it back. On the picture: Shift keeps a line straight or a turn in steps of 15°; Alt sizes from the middle.',
+  middlesAcross: 'middles, across',
+  middlesDown: 'middles, down',
+  equalWidths: 'Equal widths',
+  equalHeights: 'Equal heights',
+  nudge: (by: Arg, way: Arg) => `Move ${by} px ${way}`,
+  suggestions: 'Commands found',
 }

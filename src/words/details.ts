@@ -529,4 +529,9 @@ export const details = {
   yFromTheTop: 'y, from the top',
   zoomDoublingsASecond: 'Zoom, doublings a second',
   zoomsAtUpToDoublings: (n: Arg, zoom: Arg) => `zooms at up to ${n} doublings a second, more than ${zoom}`,
+  showPercent: 'show %',
+  deleteThis: 'Delete',
+  comfort: 'comfort',
+  suggestions: 'Moments and elements found',
+  outlined: (name: Arg, outline: Arg) => `“${name}”: ${outline}`,
 }

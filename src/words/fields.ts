@@ -73,4 +73,8 @@ export const fields = {
   whatItIsAtThe: 'What it is at the playhead',
   whatYouWroteIsKept: 'What you wrote is kept here; it is not taken up yet.',
   withAltAtEveryPose: '; with Alt: at every pose',
+  shown: (label: Arg) => `${label}: shown`,
+  opacityOf: (label: Arg) => `${label}: opacity`,
+  off: (way: Arg, part: Arg) => `${way}: ${part}`,
+  inUnit: (label: Arg, unit: Arg) => `${label} (${unit})`,
 }

@@ -4,4 +4,5 @@ export const interfaceSounds = {
   pop: 'Pop',
   success: 'Success',
   whoosh: 'Whoosh',
+  key: 'Key',
 }

@@ -11,4 +11,12 @@ export const kit = {
   theServerCouldNotDo: 'The server could not do this. Try again.',
   veryLight: 'very light',
   vividVane: 'Vivid Vane',
+  thin: 'thin',
+  light: 'light',
+  regular: 'regular',
+  medium: 'medium',
+  semibold: 'semibold',
+  bold: 'bold',
+  heavy: 'heavy',
+  black: 'black',
 }

@@ -15,4 +15,5 @@ export const lessons = {
   remove: (name: Arg) => `Remove ${name}`,
   searchTheLessons: 'Search the lessons',
   thereIsNoLessonYet: 'There is no lesson yet.',
+  empty: 'empty',
 }

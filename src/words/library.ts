@@ -43,4 +43,6 @@ export const library = {
   standsByItself: 'Stands by itself.',
   whatLooksLike: (name: Arg) => `What “${name}” looks like`,
   withInIt: (which: Arg) => `, with ${which} in it`,
+  kept: (name: Arg) => `“${name}”, kept`,
+  in: 'in',
 }

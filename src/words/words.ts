@@ -39,10 +39,12 @@ import { render } from './render'
 import { review } from './review'
 import { running } from './running'
 import { script } from './script'
+import { shippedThings } from './shippedThings'
 import { snap } from './snap'
 import { sounds } from './sounds'
 import { state } from './state'
 import { styles } from './styles'
+import { terms } from './terms'
 import { texts } from './texts'
 import { timeline } from './timeline'
 import { timing } from './timing'
@@ -51,6 +53,7 @@ import { traceFile } from './traceFile'
 import { traced } from './traced'
 import { transport } from './transport'
 import { typed } from './typed'
+import { units } from './units'
 import { values } from './values'
 import { web } from './web'
 import { workbench } from './workbench'
@@ -99,10 +102,12 @@ const CATALOGUE = {
   review,
   running,
   script,
+  shippedThings,
   snap,
   sounds,
   state,
   styles,
+  terms,
   texts,
   timeline,
   timing,
@@ -111,6 +116,7 @@ const CATALOGUE = {
   traced,
   transport,
   typed,
+  units,
   values,
   web,
   workbench,
@@ -155,6 +161,10 @@ export const said = <W extends WordKey>(word: W, ...filled: Fillings<Filled<W>>)
   word,
   filled: filled as readonly (Arg | Sentence)[],
 })
+
+/** A short name in words, as far as it has any: names that a team gave stand for themselves. */
+export const termOf = (name: string): string =>
+  Object.hasOwn(terms, name) ? inWords(`terms.${name as keyof typeof terms}`) : name
 
 /** What needs no words of ours: it is said as it stands. */
 export const asIs = (text: string): Sentence => said('app.asIs', text)

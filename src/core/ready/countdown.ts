@@ -1,5 +1,6 @@
 import type { Shipped } from './shipped'
 import { makerFor, type Maker } from './maker'
+import { inWords } from '../../words/words'
 
 const whole = (text: string, usual: number, most: number): number =>
   Math.min(most, Math.max(1, Math.round(Number(/\d+/.exec(text)?.[0] ?? usual))))
@@ -23,10 +24,10 @@ function ringWithTime(m: Maker, rounds: number): void {
 
 export const countdown: Shipped = {
   id: 'countdown',
-  name: 'Countdown',
-  about: 'A ring and the time that is left in it; it lasts as long as its bar on the timeline, to the frame.',
+  name: inWords('shippedThings.countdown'),
+  about: inWords('shippedThings.aRingAndTheTime'),
   words: 'timer clock seconds left ring minutes',
-  asks: { label: 'Seconds', usual: '10' },
+  asks: { label: inWords('shippedThings.seconds'), usual: '10' },
   make(like, answer) {
     const m = makerFor(like)
     const box = { x: m.cx, y: m.cy, w: 348 * m.unit, h: 348 * m.unit }
@@ -38,10 +39,10 @@ export const countdown: Shipped = {
 
 export const repetitions: Shipped = {
   id: 'repetitions',
-  name: 'Countdown with repetitions',
-  about: 'The time left of each repetition, and which one it is: “3 of 10”. All are equally long.',
+  name: inWords('shippedThings.countdownWithRepetitions'),
+  about: inWords('shippedThings.theTimeLeftOfEach'),
   words: 'timer exercise rounds times again repeat ring',
-  asks: { label: 'Repetitions', usual: '10' },
+  asks: { label: inWords('shippedThings.repetitions'), usual: '10' },
   make(like, answer) {
     const m = makerFor(like)
     const u = m.unit

@@ -2,15 +2,16 @@ import { fading } from '../lesson/make'
 import type { Shipped } from './shipped'
 import { makerFor, readingOf, share } from './maker'
 import { seenFrom, seenUntil } from './reading'
+import { inWords } from '../../words/words'
 
 const SECONDS = 5
 /** A share, a number and two wordings on one value, which rests on its way: a bar that loads, hangs, goes on. */
 export const howFar: Shipped = {
   id: 'how-far',
-  name: 'Loading, with number and words',
-  about: 'A bar, a number and two wordings follow one value, which rests on its way; drag one end, and all goes along.',
+  name: inWords('shippedThings.loadingWithNumberAndWords'),
+  about: inWords('shippedThings.aBarANumberAnd'),
   words: 'progress loading percent gauge wait done saving',
-  asks: { label: 'Before and when it is done', usual: 'Saving the loan → Saved' },
+  asks: { label: inWords('shippedThings.beforeAndWhenItIs'), usual: 'Saving the loan → Saved' },
   make(like, answer) {
     const m = makerFor(like)
     const u = m.unit

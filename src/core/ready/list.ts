@@ -1,14 +1,15 @@
 import { fading } from '../lesson/make'
 import type { Shipped } from './shipped'
 import { makerFor } from './maker'
+import { inWords } from '../../words/words'
 
 /** Lines that come one after the other, each with its own moment of the length. */
 export const buildingList: Shipped = {
   id: 'list',
-  name: 'List that builds',
-  about: 'Lines that come one after the other; tie each one to its word by dragging its start.',
+  name: inWords('shippedThings.listThatBuilds'),
+  about: inWords('shippedThings.linesThatComeOneAfter'),
   words: 'bullets points agenda steps lines enumerate',
-  asks: { label: 'Lines', usual: 'Find the tool\nChoose the member\nHand it over', lines: 4 },
+  asks: { label: inWords('shippedThings.lines'), usual: 'Find the tool\nChoose the member\nHand it over', lines: 4 },
   make(like, answer) {
     const m = makerFor(like)
     const u = m.unit

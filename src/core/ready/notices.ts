@@ -4,6 +4,7 @@ import type { Pose } from '../lesson/schema'
 import type { Reading } from '../lesson/reading'
 import type { Shipped } from './shipped'
 import { makerFor, type Maker } from './maker'
+import { inWords } from '../../words/words'
 
 const APART_S = 1.6
 /** How old a message is, as it is said beside it, when so many have come after it. */
@@ -100,11 +101,11 @@ function putMessage(lies: Lies, { who, what }: Message, u: number, ages: Reading
 /** Messages that come one after the other: each takes its place and pushes those before it down. */
 export const notices: Shipped = {
   id: 'notices',
-  name: 'Notices',
-  about: 'Short messages come one after the other, and push each other down; how old each is follows its time.',
+  name: inWords('shippedThings.notices'),
+  about: inWords('shippedThings.shortMessagesComeOneAfter'),
   words: 'notifications messages push alerts pop-up toast',
   asks: {
-    label: 'Messages, one a line: who: what',
+    label: inWords('shippedThings.messagesOneALineWho'),
     usual:
       'Loanbench: The drill is due tomorrow\nTamsin Reed: May I keep it a week longer?\n' +
       'Loanbench: Extended until Friday',

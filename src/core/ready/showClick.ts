@@ -1,23 +1,29 @@
 import type { Edge } from '../lesson/schema'
 import type { Shipped } from './shipped'
 import { makerFor } from './maker'
+import { inWords } from '../../words/words'
 
 const SLOT = 'slot:1'
 /** A click is shown: the view goes near, a ring opens on it, a callout says what it is. */
 export const showClick: Shipped = {
   id: 'show-click',
-  name: 'Show a click',
-  about:
-    'The view goes near, a ripple opens on the click, a callout beside it says what it is. Choose the click first.',
+  name: inWords('shippedThings.showAClick'),
+  about: inWords('shippedThings.theViewGoesNearA'),
   words: 'zoom ripple callout press button near',
-  asks: { label: 'What it is', usual: 'Here the tool is lent out' },
+  asks: { label: inWords('shippedThings.whatItIs'), usual: 'Here the tool is lent out' },
   make(like, answer) {
     const m = makerFor(like)
     const u = m.unit
     const tied = (offset: number): Edge => ({ on: 'moment', moment: SLOT, edge: 'start', offset, last: offset })
     const second = (s: number) => Math.round(m.fps * s)
     const before = second(1.2)
-    m.slot({ id: SLOT, kind: 'click', label: 'the click', frame: before, at: { x: m.cx, y: m.cy } })
+    m.slot({
+      id: SLOT,
+      kind: 'click',
+      label: inWords('shippedThings.theClick'),
+      frame: before,
+      at: { x: m.cx, y: m.cy },
+    })
     m.alone('zoom', 'View of the click', null, {
       start: tied(-before),
       end: tied(second(2.4)),

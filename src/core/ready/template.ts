@@ -9,6 +9,7 @@ import type { Timed } from '../timing'
 import { USUAL_STYLE } from '../styles'
 import { titleCard } from './titles'
 import { chaptersOf } from '../moments'
+import { inWords } from '../../words/words'
 
 /** What a lesson template is called, what for, and the lesson that it begins with. */
 export interface LessonTemplate {
@@ -99,8 +100,8 @@ function introChaptersOutro(): Lesson {
 export const shippedTemplates = (): LessonTemplate[] => [
   {
     id: 'intro-chapters-outro',
-    name: 'Intro, chapters, outro',
-    about: 'A title, three chapters with their bar, and an end: lay your recording in between.',
+    name: inWords('shippedThings.introChaptersOutro'),
+    about: inWords('shippedThings.aTitleThreeChaptersWith'),
     lesson: introChaptersOutro(),
   },
 ]

@@ -2,6 +2,7 @@ import { fading } from '../lesson/make'
 import type { Passing } from '../lesson/schema'
 import type { Shipped } from './shipped'
 import { makerFor } from './maker'
+import { inWords } from '../../words/words'
 
 const passing = (more: Partial<Passing> & Pick<Passing, 'how' | 'frames'>): Passing => ({
   from: 'left',
@@ -15,10 +16,10 @@ const twoLines = (answer: string): [string, string] => {
 
 export const lowerThird: Shipped = {
   id: 'lower-third',
-  name: 'Lower third',
-  about: 'Who speaks, and what they do, on a plate at the lower left.',
+  name: inWords('shippedThings.lowerThird'),
+  about: inWords('shippedThings.whoSpeaksAndWhatThey'),
   words: 'name speaker caption introduce person role',
-  asks: { label: 'Name, and what they do', usual: 'Wenna Kerr\nVolunteer at desk 2', lines: 2 },
+  asks: { label: inWords('shippedThings.nameAndWhatTheyDo'), usual: 'Wenna Kerr\nVolunteer at desk 2', lines: 2 },
   make(like, answer) {
     const m = makerFor(like)
     const u = m.unit
@@ -65,10 +66,14 @@ export const lowerThird: Shipped = {
 
 export const titleCard: Shipped = {
   id: 'title-card',
-  name: 'Title card',
-  about: 'A title and a line below it over the whole picture, for the beginning, the end or a chapter.',
+  name: inWords('shippedThings.titleCard'),
+  about: inWords('shippedThings.aTitleAndALine'),
   words: 'intro outro chapter opening heading end',
-  asks: { label: 'Title, and a line below it', usual: 'Lend out a tool\nLoanbench in one minute', lines: 2 },
+  asks: {
+    label: inWords('shippedThings.titleAndALineBelow'),
+    usual: 'Lend out a tool\nLoanbench in one minute',
+    lines: 2,
+  },
   make(like, answer) {
     const m = makerFor(like)
     const u = m.unit

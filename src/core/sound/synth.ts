@@ -4,7 +4,7 @@ import { inWords } from '../../words/words'
 /** The sounds that ship: what they are called, how long one is, and how much its pitch differs from the next. */
 export const INTERFACE_SOUNDS = {
   click: { title: inWords('interfaceSounds.click'), seconds: 0.12, semitones: 1.5 },
-  key: { title: 'Key', seconds: 0.16, semitones: 2 },
+  key: { title: inWords('interfaceSounds.key'), seconds: 0.16, semitones: 2 },
   pop: { title: inWords('interfaceSounds.pop'), seconds: 0.2, semitones: 2 },
   whoosh: { title: inWords('interfaceSounds.whoosh'), seconds: 0.55, semitones: 3 },
   success: { title: inWords('interfaceSounds.success'), seconds: 0.9, semitones: 0.6 },

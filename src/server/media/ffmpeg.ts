@@ -20,7 +20,10 @@ export interface FfmpegRun {
 
 /** Lines by which ffmpeg tells that a file's own data is at fault, as against its container or its times. */
 const DAMAGE = new RegExp(
-  'error while decoding|concealing|Invalid data found when processing|Error submitting packet|Invalid NAL|channel element|corrupt|overread|invalid new backstep|Header missing',
+  [
+    'error while decoding|concealing|Invalid data found when processing|Error submitting packet|Invalid NAL',
+    'channel element|corrupt|overread|invalid new backstep|Header missing',
+  ].join('|'),
   'i',
 )
 

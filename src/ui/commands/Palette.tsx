@@ -79,7 +79,7 @@ function Commands() {
         placeholder={inWords('commands.typeAPartOfIts')}
         className="mb-2 rounded border border-edge bg-card px-2 py-1.5 outline-none focus:border-accent"
       />
-      <Cmd.List className="thin-scroll max-h-80 overflow-auto">
+      <Cmd.List label={inWords('commands.suggestions')} className="thin-scroll max-h-80 overflow-auto">
         {found.length === 0 && <p className="p-3 text-muted">{inWords('commands.noCommandHasThisIn')}</p>}
         {typed.trim()
           ? found.map(item)

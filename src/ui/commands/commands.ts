@@ -19,7 +19,7 @@ import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
 import { PLACING } from './placing'
 import { POSING } from './poses'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 export type { Command } from './command'
 
@@ -161,7 +161,7 @@ export const COMMANDS: Command[] = [
     return [
       {
         id: `nudge-${name}`,
-        title: `Move 1 px ${name}`,
+        title: inWords('commands.nudge', 1, said(`terms.${name}`)),
         group: 'edit',
         keys: key,
         can: has,
@@ -169,7 +169,7 @@ export const COMMANDS: Command[] = [
       },
       {
         id: `nudge-${name}-ten`,
-        title: `Move 10 px ${name}`,
+        title: inWords('commands.nudge', 10, said(`terms.${name}`)),
         group: 'edit',
         keys: `Shift+${key}`,
         can: has,

@@ -29,7 +29,7 @@ import { keepAsTemplate } from '../ready/keepTemplate'
 import { standInEveryLesson } from '../styles/always'
 import { has, named, several, type Command } from './command'
 import { checkSeam } from './seam'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const standingNow = (): Standing => ({ frame: desk().playhead, stance: stanceNow() })
 export function alignNow(edge: AlignEdge, to: AlignTo): void {
@@ -43,14 +43,17 @@ export function distributeNow(axis: 'across' | 'down'): void {
   editPosed(inWords('commands.spreadElements'), distribute(desk().elements, axis, standingNow()))
 }
 export function equalNow(what: 'width' | 'height'): void {
-  editPosed(inWords('commands.equalS', what), equalSizes(desk().elements, what, stanceNow()))
+  editPosed(
+    inWords(what === 'width' ? 'commands.equalWidths' : 'commands.equalHeights'),
+    equalSizes(desk().elements, what, stanceNow()),
+  )
 }
 const ALIGNS: [AlignEdge, string][] = [
   ['left', inWords('commands.leftEdges')],
-  ['centre', 'middles, across'],
+  ['centre', inWords('commands.middlesAcross')],
   ['right', inWords('commands.rightEdges')],
   ['top', inWords('commands.topEdges')],
-  ['middle', 'middles, down'],
+  ['middle', inWords('commands.middlesDown')],
   ['bottom', inWords('commands.bottomEdges')],
 ]
 const all = (is: (e: ReturnType<typeof desk>['lesson']['elements'][number]) => boolean) =>
@@ -248,13 +251,18 @@ export const PLACING: Command[] = [
   },
   ...(['monitor', 'laptop', 'tablet', 'phone'] as const).map((form): Command => ({
     id: `on-${form}`,
-    title: inWords('commands.showItOnA', form),
+    title: inWords('commands.showItOnA', said(`terms.${form}`)),
     group: 'place',
     ...(form === 'laptop' && { keys: 'Shift+D' }),
     can: has,
     run: () => {
       const id = freshId('screen')
-      if (edit(inWords('commands.showOnA', named(), form), putOnScreen(desk().elements, form, id, desk().playhead)))
+      if (
+        edit(
+          inWords('commands.showOnA', named(), said(`terms.${form}`)),
+          putOnScreen(desk().elements, form, id, desk().playhead),
+        )
+      )
         select(desk().elements)
     },
   })),

@@ -347,7 +347,7 @@ export function Actions() {
         <CopyPlus size={14} />
       </IconButton>
       <IconButton
-        label={many ? inWords('details.deleteThem') : 'Delete'}
+        label={many ? inWords('details.deleteThem') : inWords('details.deleteThis')}
         keys="Delete"
         onClick={() => runCommand('delete')}
       >

@@ -46,7 +46,7 @@ const optionsOf = (speeds: Speeds, rate: Rate): ApexOptions => ({
         borderColor: '#1d6b4f',
         strokeDashArray: 2,
         label: {
-          text: 'comfort',
+          text: inWords('details.comfort'),
           position: 'left',
           textAnchor: 'start',
           style: { fontSize: '10px', color: '#1d6b4f', background: 'transparent' },

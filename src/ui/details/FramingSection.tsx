@@ -89,7 +89,7 @@ function ChoiceFields({ choice, onChange: setChoice }: { choice: FollowChoice; o
       <NumberField
         tried="kept"
         label={inWords('details.showsThings')}
-        unit="× larger"
+        unit="timesLarger"
         digits={2}
         step={0.1}
         min={1}

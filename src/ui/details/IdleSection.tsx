@@ -11,7 +11,7 @@ import { useKept } from '../kit/useKept'
 import { peaksOf } from '../timeline/Wave'
 import { filmChanges } from './filmChanges'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Where in the sounds of the lesson it is quiet. */
 async function quietNow() {
@@ -106,7 +106,7 @@ export function IdleSection() {
         value={least}
         onChange={setLeast}
       />
-      <Button onClick={() => void find()}>{inWords('details.findStretches', what)}</Button>
+      <Button onClick={() => void find()}>{inWords('details.findStretches', said(`terms.${what}`))}</Button>
       {found && found.length > 0 && (
         <>
           <Stretches found={found} left={left} onToggle={toggle} />

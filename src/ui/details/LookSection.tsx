@@ -6,7 +6,7 @@ import { edit, useShown } from '../state/desk'
 import { IconButton } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { Section } from '../fields/section'
-import { inWords, toWords } from '../../words/words'
+import { inWords, termOf, toWords } from '../../words/words'
 
 const OTHERS: Record<string, string> = {
   shadow: inWords('details.shadow'),
@@ -33,7 +33,7 @@ export function LookSection({ element: e }: { element: Element }) {
   }
   const back = (paths: string[], words: string) =>
     edit(inWords('details.putBack', words, e.name), putBack([e.id], paths))
-  const title = (name: string) => (name.includes('/') ? name.split('/')[1]! : 'usual')
+  const title = (name: string) => termOf(name.includes('/') ? name.split('/')[1]! : 'usual')
   return (
     <Section
       title={inWords('details.houseStyle')}

@@ -81,7 +81,7 @@ function SpotSection({ element: e }: { element: Element }) {
           className="figures rounded border border-edge px-1.5 text-xs hover:bg-black/5"
           onClick={() => setPercent(!percent)}
         >
-          {percent ? inWords('details.showPx') : 'show %'}
+          {percent ? inWords('details.showPx') : inWords('details.showPercent')}
         </button>
       }
     >
@@ -195,7 +195,7 @@ function ReshapeSection({ element: e }: { element: Element }) {
       <Choice
         label={inWords('details.revealedFromThe')}
         value={e.reveal.from}
-        options={SIDES.map((v) => ({ value: v, label: v }))}
+        options={SIDES.map((v) => ({ value: v, label: inWords(`terms.${v}`) }))}
         onChange={(v) =>
           edit(inWords('details.revealFromAnotherSide', e.name), setElements([e.id], { 'reveal.from': v }))
         }
@@ -242,9 +242,9 @@ function ShadowFields({ element: e }: { element: Element }) {
 function AnchorPicker({ element: e }: { element: Element }) {
   const open = useDesk((b) => b.anchorOpen)
   const names = [
-    [inWords('details.topLeft'), 'top', inWords('details.topRight')],
-    ['left', 'middle', 'right'],
-    [inWords('details.bottomLeft'), 'bottom', inWords('details.bottomRight')],
+    [inWords('details.topLeft'), inWords('terms.top'), inWords('details.topRight')],
+    [inWords('terms.left'), inWords('terms.middle'), inWords('terms.right')],
+    [inWords('details.bottomLeft'), inWords('terms.bottom'), inWords('details.bottomRight')],
   ]
   const own = !names.flat().some((_, i) => e.anchor.x === (i % 3) / 2 && e.anchor.y === Math.floor(i / 3) / 2)
   return (

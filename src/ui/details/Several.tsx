@@ -33,7 +33,7 @@ import { EasingEditor } from '../fields/easingEditor'
 import { Actions } from './ElementDetails'
 import { BesideSection } from './BesideSection'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const ALIGN = [
   ['left', AlignStartVertical, inWords('details.leftEdges')],
@@ -178,9 +178,11 @@ function MovesOfAll({ all, ids }: { all: readonly Element[]; ids: string[] }) {
         {(['arrival', 'departure', 'look'] as const).map((w) => (
           <Button
             key={w}
-            onClick={() => edit(inWords('details.takeOverTheOf', w, first.name), takeOver(ids, first.id, w))}
+            onClick={() =>
+              edit(inWords('details.takeOverTheOf', said(`terms.${w}`), first.name), takeOver(ids, first.id, w))
+            }
           >
-            {w}
+            {inWords(`terms.${w}`)}
           </Button>
         ))}
         {first.poses.length > 0 && (

@@ -8,17 +8,17 @@ import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { detailBelow } from './seeing'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const SPOTS: [FrameSpot, string][] = [
   ['top-left', inWords('details.topLeft')],
-  ['top', 'top'],
+  ['top', inWords('terms.top')],
   ['top-right', inWords('details.topRight')],
-  ['left', 'left'],
-  ['middle', 'middle'],
-  ['right', 'right'],
+  ['left', inWords('terms.left')],
+  ['middle', inWords('terms.middle')],
+  ['right', inWords('terms.right')],
   ['bottom-left', inWords('details.bottomLeft')],
-  ['bottom', 'bottom'],
+  ['bottom', inWords('terms.bottom')],
   ['bottom-right', inWords('details.bottomRight')],
 ]
 
@@ -92,8 +92,13 @@ export function StandSection({ element: e }: { element: Element }) {
       </Button>
       <div className="flex gap-1.5">
         {OUTLINES.map((outline) => (
-          <Button key={outline} onClick={() => edit(`“${e.name}”: ${outline}`, outlineAs([e.id], outline))}>
-            {outline}
+          <Button
+            key={outline}
+            onClick={() =>
+              edit(inWords('details.outlined', e.name, said(`terms.${outline}`)), outlineAs([e.id], outline))
+            }
+          >
+            {inWords(`terms.${outline}`)}
           </Button>
         ))}
       </div>

@@ -8,9 +8,13 @@ import { Button } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { useStyles } from '../styles/kept'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, termOf } from '../../words/words'
 
-const VARIANTS = { light: 'light', dark: 'dark', contrast: inWords('details.highContrast') }
+const VARIANTS = {
+  light: inWords('terms.light'),
+  dark: inWords('terms.dark'),
+  contrast: inWords('details.highContrast'),
+}
 /** Which house style the lesson follows, and in which of its colours. */
 export function StyleSection() {
   const { lesson } = useShown()
@@ -61,7 +65,7 @@ export function StyleSection() {
           {Object.entries(paletteOf(style)).map(([name, colour]) => (
             <span
               key={name}
-              title={name}
+              title={termOf(name)}
               className="h-4 flex-1 rounded-sm border border-edge"
               style={{ background: colour }}
             />

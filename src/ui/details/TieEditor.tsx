@@ -230,7 +230,7 @@ function Found({ own, onPick }: { own: string; onPick: (t: Target) => void }) {
         placeholder={inWords('details.findAMomentAWord')}
         className="mb-1 w-full rounded border border-edge bg-card px-2 py-1 outline-none focus:border-accent"
       />
-      <Cmd.List className="thin-scroll max-h-64 overflow-auto">
+      <Cmd.List label={inWords('details.suggestions')} className="thin-scroll max-h-64 overflow-auto">
         <Cmd.Empty className="p-2 text-muted">{inWords('details.thereIsNoSuchMoment')}</Cmd.Empty>
         {entries.map((m) => (
           <MomentItem key={m.id} of={m} edge="start" onPick={onPick} />

@@ -46,7 +46,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
         {optional && (
           <input
             type="checkbox"
-            aria-label={`${label}: shown`}
+            aria-label={inWords('fields.shown', label)}
             className="mr-0.5 size-4 accent-accent"
             checked={value !== null}
             onChange={(e) => tick(e.target.checked)}
@@ -72,7 +72,7 @@ export function Colour({ label, value, optional, mark, owner = '', onChange }: P
           <NumberField
             compact
             narrow
-            label={`${label}: opacity`}
+            label={inWords('fields.opacityOf', label)}
             unit="%"
             min={0}
             max={100}

@@ -34,6 +34,10 @@ interface Props {
   relative?: boolean
 }
 
+/** A unit as it is told. */
+const unitWords = (unit: string): string =>
+  unit === 'frames' ? inWords('units.frames') : unit === 'timesLarger' ? inWords('units.timesLarger') : unit
+
 /** How a length in seconds is typed and stepped. */
 export const SECONDS = { unit: 's', step: 0.5, digits: 1 } as const
 
@@ -92,10 +96,10 @@ export function NumberField(props: Props) {
     ...(tried !== undefined && { tried }),
     read: parsed,
     unread: (text) =>
-      inWords('fields.isNoNumberStays', text, unit ? inWords('fields.of', unit) : '', label, show(value)),
+      inWords('fields.isNoNumberStays', text, unit ? inWords('fields.of', unitWords(unit)) : '', label, show(value)),
     other: (text) => {
       const number = raw(text)
-      return number === null ? null : boundsTold(label, unit ?? '', number, bounds)
+      return number === null ? null : boundsTold(label, unitWords(unit ?? ''), number, bounds)
     },
     give: (v) => {
       if (v !== value) onChange(v)
@@ -121,7 +125,7 @@ export function NumberField(props: Props) {
       )}
       <span className="flex items-center rounded border border-edge bg-card focus-within:border-accent">
         <input
-          aria-label={unit ? `${label} (${unit})` : label}
+          aria-label={unit ? inWords('fields.inUnit', label, unitWords(unit)) : label}
           className={
             `figures ${narrow ? 'w-8 !px-0.5 text-xs' : 'w-16'} ` +
             `bg-transparent px-1.5 py-0.5 text-right outline-none`
@@ -134,7 +138,7 @@ export function NumberField(props: Props) {
             stepped(e)
           }}
         />
-        {unit && <span className="pr-1.5 text-xs text-muted">{unit}</span>}
+        {unit && <span className="pr-1.5 text-xs text-muted">{unitWords(unit)}</span>}
       </span>
     </label>
   )

@@ -2,7 +2,7 @@ import type { Passing } from '@/core/lesson/schema'
 import { EasingEditor } from './easingEditor'
 import { Choice, Tick } from './fields'
 import { NumberField } from './numberField'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** In which ways something comes or goes. */
 export const HOWS = [
@@ -14,7 +14,7 @@ export const HOWS = [
   { value: 'uncover', label: inWords('fields.uncover') },
   { value: 'typed', label: inWords('fields.fromTypedValues') },
 ] as const
-const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: v }))
+const SIDES = (['left', 'right', 'top', 'bottom'] as const).map((v) => ({ value: v, label: inWords(`terms.${v}`) }))
 
 /** How something comes, or goes. */
 export function PassingFields({
@@ -85,11 +85,11 @@ function Off({
   onChange: (off: NonNullable<Passing['off']>) => void
 }) {
   const put = (change: Partial<typeof STILL>) => onChange({ ...off, ...change })
-  const word = before ? 'from' : 'to'
+  const word = said(before ? 'terms.from' : 'terms.to')
   return (
     <>
       <NumberField
-        label={`${word}: across`}
+        label={inWords('fields.off', word, said('terms.across'))}
         unit="px"
         min={-100_000}
         max={100_000}
@@ -97,7 +97,7 @@ function Off({
         onChange={(dx) => put({ dx })}
       />
       <NumberField
-        label={`${word}: down`}
+        label={inWords('fields.off', word, said('terms.down'))}
         unit="px"
         min={-100_000}
         max={100_000}
@@ -105,7 +105,7 @@ function Off({
         onChange={(dy) => put({ dy })}
       />
       <NumberField
-        label={`${word}: turn`}
+        label={inWords('fields.off', word, said('terms.turn'))}
         unit="°"
         min={-36_000}
         max={36_000}
@@ -113,7 +113,7 @@ function Off({
         onChange={(turn) => put({ turn })}
       />
       <NumberField
-        label={`${word}: size`}
+        label={inWords('fields.off', word, said('terms.size'))}
         unit="%"
         min={0}
         max={10_000}
@@ -121,7 +121,7 @@ function Off({
         onChange={(v) => put({ scale: v / 100 })}
       />
       <NumberField
-        label={`${word}: opacity`}
+        label={inWords('fields.off', word, said('terms.opacity'))}
         unit="%"
         min={0}
         max={100}

@@ -6,15 +6,15 @@ import { ask } from './api'
 import { inWords } from '../../words/words'
 
 const WEIGHTS: Record<number, string> = {
-  100: 'thin',
+  100: inWords('kit.thin'),
   200: inWords('kit.veryLight'),
-  300: 'light',
-  400: 'regular',
-  500: 'medium',
-  600: 'semibold',
-  700: 'bold',
-  800: 'heavy',
-  900: 'black',
+  300: inWords('kit.light'),
+  400: inWords('kit.regular'),
+  500: inWords('kit.medium'),
+  600: inWords('kit.semibold'),
+  700: inWords('kit.bold'),
+  800: inWords('kit.heavy'),
+  900: inWords('kit.black'),
 }
 /** Which typeface is meant. */
 export type FaceName = Pick<TextFace, 'family' | 'weight' | 'file'>

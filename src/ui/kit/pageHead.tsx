@@ -3,8 +3,14 @@ import type { ReactNode } from 'react'
 import { inWords } from '../../words/words'
 
 type Here = 'lessons' | 'exports' | 'library' | 'styles'
+const HERE: Record<Here, string> = {
+  lessons: inWords('kit.lessons'),
+  exports: inWords('kit.exports'),
+  library: inWords('kit.library'),
+  styles: inWords('kit.houseStyles'),
+}
 export function PageHead({ here, children }: { here: Here; children?: ReactNode }) {
-  const tab = (to: string, name: Here, label: string) => (
+  const tab = (to: string, name: Here) => (
     <Link
       href={to}
       aria-current={here === name ? 'page' : undefined}
@@ -13,7 +19,7 @@ export function PageHead({ here, children }: { here: Here; children?: ReactNode 
         `${here === name ? 'border-accent font-semibold' : 'border-transparent text-muted hover:text-ink'}`
       }
     >
-      {label}
+      {HERE[name]}
     </Link>
   )
   return (
@@ -21,13 +27,13 @@ export function PageHead({ here, children }: { here: Here; children?: ReactNode 
       <h1 className="flex items-center gap-2 font-head text-lg">
         <img src="/icon.svg" alt="" className="size-6" />
         {inWords('kit.vividVane')}
-        <span className="sr-only">: {here}</span>
+        <span className="sr-only">: {HERE[here]}</span>
       </h1>
       <nav className="flex gap-4">
-        {tab('/', 'lessons', inWords('kit.lessons'))}
-        {tab('/exports', 'exports', inWords('kit.exports'))}
-        {tab('/library', 'library', inWords('kit.library'))}
-        {tab('/styles', 'styles', inWords('kit.houseStyles'))}
+        {tab('/', 'lessons')}
+        {tab('/exports', 'exports')}
+        {tab('/library', 'library')}
+        {tab('/styles', 'styles')}
       </nav>
       <span className="flex-1" />
       {children}

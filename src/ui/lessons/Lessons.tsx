@@ -177,7 +177,8 @@ function LessonCard({ of: r, onCopy, onRemove }: { of: LessonRow; onCopy: () => 
       </Link>
       <div className="flex items-center px-3 pb-2 text-muted">
         <span className="figures flex-1 text-xs">
-          {r.frames > 1 ? lengthText(r.frames, r.rate) : 'empty'} · {inWords('counts.element', r.elements)}
+          {r.frames > 1 ? lengthText(r.frames, r.rate) : inWords('lessons.empty')} ·{' '}
+          {inWords('counts.element', r.elements)}
           <br />
           <time dateTime={r.updatedAt} suppressHydrationWarning>
             {WHEN.format(new Date(r.updatedAt))}

@@ -67,7 +67,7 @@ function IconList({ search }: { search: string }) {
   const names = useMemo(() => (icons ? iconsFound(icons, search, iconsUsed()).slice(0, SHOWN) : []), [icons, search])
   if (!icons || names.length === 0) return null
   return (
-    <section aria-label={inWords('library.icons')}>
+    <section aria-label={inWords('library.icons')} data-icons>
       <h2 className="mb-2 font-head text-lg">
         {inWords('library.icons')}{' '}
         <span className="text-xs text-muted">

@@ -127,10 +127,10 @@ function FileRow({
   )
 }
 function UsedIn({ use, known }: { use: MediumUse | undefined; known: boolean }) {
-  const others = use?.kept.map((name) => `“${name}”, kept`) ?? []
+  const others = use?.kept.map((name) => inWords('library.kept', name)) ?? []
   return (
     <span className="min-w-0 flex-1 truncate text-xs text-muted">
-      {use && use.lessons.length > 0 && 'in '}
+      {use && use.lessons.length > 0 && `${inWords('library.in')} `}
       {use?.lessons.map((l, i) => (
         <span key={l.id}>
           {i > 0 && ', '}
@@ -139,7 +139,7 @@ function UsedIn({ use, known }: { use: MediumUse | undefined; known: boolean }) 
           </Link>
         </span>
       ))}
-      {others.length > 0 && `${use!.lessons.length > 0 ? ', ' : 'in '}${others.join(', ')}`}
+      {others.length > 0 && `${use!.lessons.length > 0 ? ', ' : `${inWords('library.in')} `}${others.join(', ')}`}
       {use &&
         use.lessons.length === 0 &&
         others.length === 0 &&

@@ -142,7 +142,9 @@ function HangingView({ hanging }: { hanging: Hanging }) {
       <KindIcon kind={kindName(element)} size={12} />
       <span className="truncate">{element.name}</span>
       <span className="ml-auto shrink-0 text-[11px] text-muted">
-        {pose !== undefined ? inWords('order.toPose', pose + 1) : side === 'start' ? 'starts' : 'ends'}
+        {pose !== undefined
+          ? inWords('order.toPose', pose + 1)
+          : inWords(side === 'start' ? 'terms.starts' : 'terms.ends')}
       </span>
     </button>
   )

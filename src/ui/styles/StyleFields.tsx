@@ -16,7 +16,7 @@ import { useKept } from '../kit/useKept'
 import { Choice, Tick, worded } from '../fields/fields'
 import { FontChoice } from '../fields/fontChoice'
 import { NumberField } from '../fields/numberField'
-import { inWords, toWords } from '../../words/words'
+import { inWords, termOf, toWords } from '../../words/words'
 
 const COLOURS: Record<PaletteColour, string> = {
   paper: inWords('styles.paper'),
@@ -71,7 +71,7 @@ export function Faces({ style, onChange }: Props) {
 
 const named = (look: string): string => {
   const [kind, more] = look.split('/')
-  return `${titleOf(kind as ElementKind)}${more ? `: ${more}` : ''}`
+  return `${titleOf(kind as ElementKind)}${more ? `: ${termOf(more)}` : ''}`
 }
 
 /** What a style says of each look, value by value. */

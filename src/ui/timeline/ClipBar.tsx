@@ -112,8 +112,8 @@ function toldOf({ element, map, muted }: Clip, medium: Medium): string {
     element.name,
     ...(speed && speed.num !== speed.den ? [`${Math.round((100 * speed.num) / speed.den)} %`] : []),
     ...(!speed && !isStill(map) ? [inWords('timeline.changingSpeed')] : []),
-    ...(muted ? ['muted'] : []),
-    ...(medium.kind !== 'picture' && isStill(map) ? ['freeze'] : []),
+    ...(muted ? [inWords('timeline.muted')] : []),
+    ...(medium.kind !== 'picture' && isStill(map) ? [inWords('timeline.freeze')] : []),
   ].join(' · ')
 }
 

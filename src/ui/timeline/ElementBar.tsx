@@ -13,7 +13,7 @@ import { Notches } from './Notches'
 import { LANE_PX } from './rows'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, fold, useView } from '../state/view'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /**
  * A bar shorter than this shows its icon and name beside it, where there is room, or nothing; poses are drawn on it
@@ -253,7 +253,7 @@ function PassingGrips({ element: e, width, handlers }: { element: Element; width
       <span
         key={which}
         data-passing={which}
-        title={`${name}: ${inWords('counts.frame', e[which].frames)}; drag to change`}
+        title={inWords('timeline.passing', name, said('counts.frame', e[which].frames))}
         className="absolute top-0 z-[1] h-2.5 w-2 -translate-x-1/2 cursor-ew-resize"
         style={{ left: which === 'arrival' ? off : width - off }}
         {...handlers(which)}

@@ -58,7 +58,7 @@ export const TrackHead = memo(function TrackHead({
         <>
           <span
             className="min-w-0 flex-1 truncate"
-            title={`${track.name}: double-click to rename`}
+            title={inWords('timeline.doubleClickToRename', track.name)}
             onDoubleClick={() => setNaming(true)}
           >
             {track.name}

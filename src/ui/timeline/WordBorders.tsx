@@ -26,7 +26,7 @@ export function WordBorders({
     <span
       key={side}
       data-word-border={side}
-      title={inWords('timeline.dragWhere', word.label, side === 'start' ? 'begins' : 'ends')}
+      title={inWords(side === 'start' ? 'timeline.dragWhereBegins' : 'timeline.dragWhereEnds', word.label)}
       className="absolute top-[14px] z-[1] h-[24px] w-[7px] -translate-x-1/2 cursor-ew-resize hover:bg-accent/40"
       style={{ left: at }}
       onClick={(e) => e.stopPropagation()}
@@ -44,7 +44,7 @@ export function WordBorders({
           return sourceUsAt(clip, at + 1 + frames, lesson.rate) - sourceUsAt(clip, at + 1, lesson.rate)
         }
         begin(e, {
-          label: inWords('timeline.where', word.label, side === 'start' ? 'begins' : 'ends'),
+          label: inWords(side === 'start' ? 'timeline.whereBegins' : 'timeline.whereEnds', word.label),
           click: () => pickMoment(word.id, word.frame),
           change: (_, now) => {
             const us = Math.max(0, Math.round((side === 'start' ? own.fromUs : own.toUs) + perUs(now.clientX)))

@@ -1,0 +1,32 @@
+export const shippedThings = {
+  aBarANumberAnd:
+    'A bar, a number and two wordings follow one value, which rests on its way; drag one end, and all goes along.',
+  aRingAndTheTime: 'A ring and the time that is left in it; it lasts as long as its bar on the timeline, to the frame.',
+  aTitleAndALine: 'A title and a line below it over the whole picture, for the beginning, the end or a chapter.',
+  aTitleThreeChaptersWith: 'A title, three chapters with their bar, and an end: lay your recording in between.',
+  beforeAndWhenItIs: 'Before and when it is done',
+  countdown: 'Countdown',
+  countdownWithRepetitions: 'Countdown with repetitions',
+  introChaptersOutro: 'Intro, chapters, outro',
+  lines: 'Lines',
+  linesThatComeOneAfter: 'Lines that come one after the other; tie each one to its word by dragging its start.',
+  listThatBuilds: 'List that builds',
+  loadingWithNumberAndWords: 'Loading, with number and words',
+  lowerThird: 'Lower third',
+  messagesOneALineWho: 'Messages, one a line: who: what',
+  nameAndWhatTheyDo: 'Name, and what they do',
+  notices: 'Notices',
+  repetitions: 'Repetitions',
+  seconds: 'Seconds',
+  shortMessagesComeOneAfter:
+    'Short messages come one after the other, and push each other down; how old each is follows its time.',
+  showAClick: 'Show a click',
+  theClick: 'the click',
+  theTimeLeftOfEach: 'The time left of each repetition, and which one it is: “3 of 10”. All are equally long.',
+  theViewGoesNearA:
+    'The view goes near, a ripple opens on the click, a callout beside it says what it is. Choose the click first.',
+  titleAndALineBelow: 'Title, and a line below it',
+  titleCard: 'Title card',
+  whatItIs: 'What it is',
+  whoSpeaksAndWhatThey: 'Who speaks, and what they do, on a plate at the lower left.',
+}
