@@ -37,7 +37,7 @@ export class Program {
   build(): void {
     execFileSync(path.join(this.root, 'vane'), ['build'], { stdio: 'ignore' })
   }
-  /** Starts it and waits until it answers; `echo` hears what it says. @throws Error when it does not in three minutes */
+  /** Starts it, and waits until it answers; `echo` hears what it says. @throws Error after three minutes */
   async start(echo: (words: string) => void = () => {}): Promise<void> {
     const env: NodeJS.ProcessEnv = { ...process.env, VANE_DATA: this.data, VANE_PORT: String(this.port) }
     delete env.DATABASE_URL
