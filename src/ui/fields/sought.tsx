@@ -16,7 +16,11 @@ const quoted = (word: string): string => `"${CSS.escape(word)}"`
 function rules(words: readonly string[]): string {
   const it = called(words)
   const others = `section[data-label]:not(${it})`
-  return inWords('fields.dataFindingNotHasData', others, it, others, it, it, others, it, it, it, it, it)
+  return `
+    [data-finding] ${others}:not(:has(${it})),
+    [data-finding] ${others} > :not(h3):not(${it}):not(:has(${it})),
+    [data-finding] ${others} [data-label]:not(${it}):not(:has(${it})):not(${it} *),
+    [data-finding]:has(section ${it}, section${it}) [data-nothing] { display: none }`
 }
 
 /** Sections, with a field over them by which a value is found; `right` stands beside it. */
