@@ -37,6 +37,7 @@ const FLOORS: Record<string, readonly string[]> = {
     'formats',
     'values',
     'display',
+    'effects',
     'text',
     'lesson',
     'trace',

@@ -2,7 +2,7 @@ import type { Arg } from './arg'
 
 export const timeline = {
   aPointOfTheLevel: (name: Arg) => `A point of the level of “${name}”`,
-  all: 'All',
+  all: 'Fit',
   allOfItOnThe: 'Fit the whole lesson',
   arrival: 'Arrival',
   arrivalOf: (n: Arg) => `Arrival of “${n}”`,

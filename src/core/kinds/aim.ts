@@ -1,6 +1,6 @@
 import { hundredth, type Point } from '../geometry'
 import type { Element } from '../lesson/schema'
-import type { Unranged } from './ranged'
+import type { Unranged } from '../values/ranged'
 import type { ElementOf, Kind, Repointed } from './kind'
 import { asSentence, said, type Said } from '../../words/words'
 

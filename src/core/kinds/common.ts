@@ -1,6 +1,6 @@
 import { kindName, type ElementKind } from './looks'
 import { Element } from '../lesson/schema'
-import { ranged, type Unranged } from './ranged'
+import { ranged, type Unranged } from '../values/ranged'
 import { isNumber, memoByText, type Field, type NumberField, type Unit } from '../values'
 import { kindNamed } from './registry'
 import type { Said } from '../../words/words'

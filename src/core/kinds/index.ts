@@ -16,7 +16,6 @@ export {
   type Kind,
   type Placed,
   type Swatch,
-  type SeenColour,
 } from './kind'
 export { kindName, type ElementKind, type Look } from './looks'
 export { commonField, fieldsOf, pointsOf, type PointPaths } from './common'

@@ -1,6 +1,7 @@
 import { type Putting } from './put'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Point, Quad, Rect } from '../geometry'
+import type { SeenColour } from '../effects'
 import type { Shape, Source, Window, Work } from '../display'
 import type { Rate } from '../time'
 import type { Span, Timed } from '../timing'
@@ -124,9 +125,6 @@ export interface Swatch {
   /** The size of the pattern’s tiles. */
   tile?: string
 }
-
-/** A colour of what a picture shows, by which one it is. */
-export type SeenColour = 'screen' | 'main' | 'beside'
 
 /** An element kind: how big it is, what it draws, and what a new one looks like. */
 export interface Kind<K extends ElementKind> {

@@ -1,6 +1,6 @@
 import { hasRight, layoutText, lineWidth, textPath, type LineAt, type TextFace } from '../text'
 import { fix, type Rect } from '../geometry'
-import type { Unranged } from './ranged'
+import type { Unranged } from '../values/ranged'
 
 const ALIGNS = [
   { value: 'left', label: 'values.left' },

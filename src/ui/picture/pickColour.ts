@@ -1,6 +1,6 @@
 import { setLook } from '@/core/edits'
 import type { Point } from '@/core/geometry'
-import type { SeenColour } from '@/core/kinds'
+import type { SeenColour } from '@/core/effects'
 import { USUAL_STYLE } from '@/core/styles'
 import { edgeColour, farthestFrom, mainColours, meanColour } from '@/core/vision/colours'
 import { desk, edit, setDesk } from '../state/desk'

@@ -1,5 +1,5 @@
 import { ArrowLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { around, fix, grown, hundredth, type Point } from '../../geometry'
 import type { Shape } from '../../display'
 import type { Element } from '../../lesson/schema'

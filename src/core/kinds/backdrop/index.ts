@@ -1,5 +1,5 @@
 import { BackdropLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { fix } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'

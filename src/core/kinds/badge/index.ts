@@ -1,5 +1,5 @@
 import { BadgeLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { lookOf } from '../looks'
 import { fix, grown, union, type Point, type Rect } from '../../geometry'
 import { inOwnPixels, keptTip, leading, swungTo, tipFields } from '../aim'

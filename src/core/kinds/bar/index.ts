@@ -1,5 +1,5 @@
 import { BAR_EDGES, BarLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { alongEdge } from '../edges'
 import { goneInRounds } from '../gone'
 import type { Rect } from '../../geometry'

@@ -1,5 +1,5 @@
 import { CalloutLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { inOwnPixels, keptTip, leading, swungTo, tipFields } from '../aim'
 import { readableFrames } from '../../timing'
 import { besideSpot } from '../beside'

@@ -1,6 +1,6 @@
 import type { Kind } from '../kind'
 import { NOWHERE } from '../nowhere'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { ChimeLook } from './look'
 import { MOMENTS_THAT, momentKind } from '../../moments'
 import { asSentence, said } from '../../../words/words'

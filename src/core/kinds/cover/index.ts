@@ -1,5 +1,5 @@
 import { CoverLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { roundedBox } from '../outline'

@@ -3,7 +3,7 @@ import { fix, grown } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'
 import { roundedBox } from '../outline'
 import { putBox } from '../put'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { unitOf } from '../unit'
 import { DeviceLook } from './look'
 

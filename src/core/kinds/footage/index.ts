@@ -1,6 +1,6 @@
 import { FootageLook } from './look'
-import { ranged } from '../ranged'
-import { PIXEL_FIELDS, PIXEL_PARTS, workOf } from '../pixels'
+import { ranged } from '../../values/ranged'
+import { PIXEL_FIELDS, PIXEL_PARTS, workOf } from '../../effects'
 import { PLAYED, rerate } from '../played'
 import { fitRect, sourceFrameAt } from '../../lesson/clips'
 import { mapFrom } from '../../lesson/timeMap'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PIXELS } from '../pixels'
+import { PIXELS } from '../../effects'
 import { PLAYS } from '../../lesson/timeMap'
 
 /** A take of the lesson's media, or a picture that stands where a take would. */

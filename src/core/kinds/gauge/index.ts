@@ -2,7 +2,7 @@ import { takeAt } from '../../lesson/clips'
 import { gone } from '../gone'
 import type { Kind } from '../kind'
 import { NOWHERE } from '../nowhere'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { GaugeLook } from './look'
 import { MOMENTS_THAT, chaptersOf, momentKind } from '../../moments'
 

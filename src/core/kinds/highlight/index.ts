@@ -1,5 +1,5 @@
 import { HighlightLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { putBox } from '../put'
 import { grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'

@@ -3,7 +3,7 @@ import { grown, scaledPath } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { ellipse, roundedBox } from '../outline'
 import { putBox } from '../put'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { unitOf } from '../unit'
 import { IconLook } from './look'
 

@@ -2,7 +2,7 @@ import { grown } from '../../geometry'
 import { localBox, type Kind } from '../kind'
 import { ellipse, roundedBox } from '../outline'
 import { putBox } from '../put'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { unitOf } from '../unit'
 import { LensLook } from './look'
 

@@ -1,5 +1,5 @@
 import { LetterboxLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { fillFrame } from '../fillFrame'
 import type { Shape } from '../../display'
 import { localBox, type Kind } from '../kind'

@@ -1,5 +1,5 @@
 import { putBox } from '../put'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import type { Kind } from '../kind'
 import { PartLook } from './look'
 

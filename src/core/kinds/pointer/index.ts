@@ -1,5 +1,5 @@
 import { PointerLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { pressId } from '../../moments/drawn'
 import { fix, hundredth } from '../../geometry'
 import { localBox, type ElementOf, type Kind } from '../kind'

@@ -1,5 +1,5 @@
 import { RippleLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { fix } from '../../geometry'
 import { isTouch } from '../../moments/drawn'
 import { localBox, type Drawn, type ElementOf, type Kind } from '../kind'

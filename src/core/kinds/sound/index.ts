@@ -1,6 +1,6 @@
 import { SoundLook } from './look'
 import { NOWHERE } from '../nowhere'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { PLAYED, rerate } from '../played'
 import { mapFrom } from '../../lesson/timeMap'
 import type { Kind } from '../kind'

@@ -1,5 +1,5 @@
 import { SpotlightLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { putBox } from '../put'
 import { localBox, type Kind } from '../kind'
 import { ellipse, FAR, faded, roundedBox } from '../outline'

@@ -1,6 +1,6 @@
 import { StillLook } from './look'
-import { ranged } from '../ranged'
-import { PIXEL_FIELDS, PIXEL_PARTS, workOf } from '../pixels'
+import { ranged } from '../../values/ranged'
+import { PIXEL_FIELDS, PIXEL_PARTS, workOf } from '../../effects'
 import { localBox, type Kind } from '../kind'
 
 export const still: Kind<'still'> = {

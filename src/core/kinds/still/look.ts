@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PIXELS } from '../pixels'
+import { PIXELS } from '../../effects'
 
 /** A still picture from the lesson's media. */
 export const StillLook = z.strictObject({

@@ -1,7 +1,7 @@
 import { TextLook } from './look'
 import { aloneAt, lettersAt, spokenAt, wordsOf } from './build'
 import type { TextFace } from '../../text'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { putBox } from '../put'
 import { readableFrames } from '../../timing'
 import type { Shape } from '../../display'

@@ -5,7 +5,7 @@ import { ease } from '../../values'
 import { gone } from '../gone'
 import type { ElementOf, Kind } from '../kind'
 import { ellipse, faded } from '../outline'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { unitOf } from '../unit'
 import { TouchLook } from './look'
 

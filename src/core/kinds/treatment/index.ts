@@ -1,7 +1,7 @@
 import type { Shape } from '../../display'
 import { fillFrame } from '../fillFrame'
 import { localBox, type Kind } from '../kind'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { TreatmentLook } from './look'
 
 export const treatment: Kind<'treatment'> = {

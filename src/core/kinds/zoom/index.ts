@@ -1,5 +1,5 @@
 import { ZoomLook } from './look'
-import { ranged } from '../ranged'
+import { ranged } from '../../values/ranged'
 import { within } from '../put'
 import type { Kind } from '../kind'
 

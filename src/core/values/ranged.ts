@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isNumber, type Field, type NumberField } from '../values'
+import { isNumber, type Field, type NumberField } from './field'
 
 /** A field as a kind writes it: a number's range is what its schema says. */
 export type Unranged =
