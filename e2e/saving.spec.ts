@@ -80,7 +80,7 @@ test(
     await expect(page.getByText('This change was not kept: it is too long.', { exact: true })).toBeVisible()
     await page.getByRole('button', { name: 'Copy all' }).click()
     expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('"to": "Refused"')
-    await page.getByLabel(/^Take “Rename the lesson/).click()
+    await page.getByLabel(/^Remove “Rename the lesson/).click()
     await expect(page.getByTestId('not-kept')).toHaveCount(0)
   },
 )

@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { breaches, kindsAsked, momentsAsked, typesTwice, unlooked, wideLines } from './houseRules'
+import { breaches, kindsAsked, momentsAsked, typesTwice, unlooked, wideLines, saidOutside } from './houseRules'
 
 const house = (files: Record<string, string>) => {
   const root = mkdtempSync(path.join(tmpdir(), 'house-'))
@@ -90,4 +90,18 @@ test('no two files hand out types of one name', () => {
 test('nothing is hidden from the compiler by a cast to never', () => {
   expect(unlooked(path.join(__dirname, '..'))).toEqual([])
   expect(unlooked(house({ 'src/core/a.ts': '// a name as never\nf(x as never)' }))).toEqual(['src/core/a.ts:2'])
+})
+
+test('nothing is said that is not in the catalogue', () => {
+  expect(saidOutside(path.join(__dirname, '..'))).toEqual([])
+  const says = {
+    'src/ui/a.tsx':
+      "edit('Move it there', move())\n<Button label={inWords('a.b')}>Press here</Button>\n<p>{name}</p>\n",
+    'src/server/b.ts': "throw new Problem(422, `“${name}” is no such thing`)\nthrow new Interrupted('ffmpeg')\n",
+  }
+  expect(saidOutside(house(says)).map((l) => l.slice(0, l.indexOf(' ')))).toEqual([
+    'src/server/b.ts:1',
+    'src/ui/a.tsx:1',
+    'src/ui/a.tsx:2',
+  ])
 })

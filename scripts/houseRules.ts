@@ -256,3 +256,30 @@ export function typesTwice(root: string): string[] {
       homes.set(name!, [...(homes.get(name!) ?? []), f])
   return [...homes].flatMap(([name, files]) => (files.length > 1 ? [`${name}: ${files.join(', ')}`] : []))
 }
+
+/** Where a person would read something that is not in the catalogue, as far as a line of code shows it. */
+const TOLD = String.raw`\b(?:(?:edit|editPosed|toast|toast\.\w+|new Unfit|new Interrupted)\(|new Problem\(\d+, )`
+const SAYS = [
+  new RegExp(`${TOLD}'([^']*)'`),
+  new RegExp(`${TOLD}\`([^\`]*)\``),
+  /\b(?:label|title|aria-label|placeholder|words)="([^"]+)"/,
+  />([^<>{}=;()]+)<\//,
+  /^\s+([A-Z][\w’‘“” ,…·-]*[a-z…:.])$/,
+]
+/** Of what is said only by what is filled in, and of names of programs, there is nothing to translate. */
+const SAYS_WORDS = /[A-Z][a-z]|[a-z]{2} [a-z]{2}/
+
+/** Every line of the interface, the server and core in which something is said that is not in `src/words`. */
+export function saidOutside(root: string): string[] {
+  return codeIn(root, ['src/app', 'src/core', 'src/server', 'src/ui'])
+    .filter((f) => !/\.test\.tsx?$|\/testing/.test(f))
+    .flatMap((f) => {
+      const looked = f.endsWith('x') ? SAYS : SAYS.slice(0, 2)
+      const lines = readFileSync(path.join(root, f), 'utf8').split('\n')
+      return lines.flatMap((line, i) => {
+        if (/^\s*(\/\/|\/?\*)/.test(line)) return []
+        const said = looked.map((r) => r.exec(line)?.[1]?.replace(/\$\{[^}]*\}/g, '') ?? '')
+        return said.some((t) => SAYS_WORDS.test(t)) ? [`${f}:${i + 1} says ${line.trim()}`] : []
+      })
+    })
+}

@@ -22,7 +22,7 @@ export const align = {
     `Only ${there} of the ${count} words of the script are spoken in “${name}”.`,
   places: (count: Arg) => `${count} places`,
   readingTheSound: 'Reading the sound',
-  theSoundOfCannotBe: (basename: Arg, message: Arg) => `The sound of ${basename} cannot be read: ${message}.`,
+  theSoundOfCannotBe: (file: Arg, message: Arg) => `The sound of ${file} cannot be read: ${message}.`,
   theWordsCouldNotBe: (message: Arg) => `The words could not be found: ${message} Nothing was changed.`,
   theWordsOf: (name: Arg) => `The words of “${name}”`,
   theWordsWereFoundThe: 'The words were found; the sound is not in the lesson any more.',

@@ -5,8 +5,8 @@ export const edits = {
   aPictureIsFilledOr: 'a picture is filled, or two of which one is empty and the other full',
   argumentOfIsNotRight: (n: Arg, edit: Arg) => `argument ${n} of “${edit}” is not right`,
   asFast: (times: Arg) => `${times}× as fast`,
-  cannotShowOrPlayA: (name: Arg, kind: Arg, name2: Arg) =>
-    `“${name}” cannot show or play a ${kind}: choose a file like “${name2}”`,
+  cannotShowOrPlayA: (name: Arg, kind: Arg, before: Arg) =>
+    `“${name}” cannot show or play a ${kind}: choose a file like “${before}”`,
   cutOut: 'Cut-out',
   dimmedAroundIt: 'Dimmed around it',
   endsHereThereIsNo: (name: Arg) => `“${name}” ends here: there is no time left in which it could move`,
@@ -16,8 +16,8 @@ export const edits = {
   inFront: 'In front',
   isNoSound: (name: Arg) => `“${name}” is no sound`,
   isNotOnScreenHere: (name: Arg) => `“${name}” is not on screen here; hold it while it is`,
-  isTakenTogetherWithWhich: (name: Arg, name2: Arg, which: Arg) =>
-    `“${name}” is taken together with “${name2}”, which ${which} elsewhere: they would lose their sync. Cut them alike, or part them first`,
+  isTakenTogetherWithWhich: (name: Arg, other: Arg, does: Arg) =>
+    `“${name}” is taken together with “${other}”, which ${does} elsewhere: they would lose their sync. Cut them alike, or part them first`,
   itCoversNoClick: 'it covers no click',
   itIsTheLessonsOwn: 'it is the lesson’s own language',
   itIsThereAlreadyAnd: 'it is there already, and different',

@@ -13,7 +13,8 @@ export const exports = {
   exportOf: (name: Arg) => `Export of ${name}`,
   exportsOfThisLesson: 'Exports of this lesson',
   exportsRunInTheBackground: (count: Arg) => `${count} exports run in the background; this window can be closed.`,
-  frameOfASecond: (frame: Arg, a: Arg, n: Arg, left: Arg) => `frame ${frame} of ${a} · ${n} a second · ${left}`,
+  frameOfASecond: (frame: Arg, all: Arg, rate: Arg, left: Arg) =>
+    `frame ${frame} of ${all} · ${rate} a second · ${left}`,
   framesTo: (from: Arg, to: Arg) => `frames ${from} to ${to}`,
   gb: (n: Arg) => `${n} GB`,
   good: 'good',
@@ -29,7 +30,7 @@ export const exports = {
   n23LufsForBroadcast: '−23 LUFS, for broadcast',
   nothingHasBeenExportedYet: 'Nothing has been exported yet.',
   quality: 'Quality',
-  sLeft: (s: Arg) => `${s} s left`,
+  sLeft: (seconds: Arg) => `${seconds} s left`,
   savingFirst: 'Saving first…',
   setAPassageWithAnd: ' Set a passage with [ and ] to export a part.',
   size: 'Size',

@@ -19,7 +19,7 @@ export const files = {
   failed: 'Failed',
   files: 'Files',
   inPlaceOf: (name: Arg) => `In place of “${name}”`,
-  replaces: (name: Arg, name2: Arg) => `“${name}” in place of “${name2}”`,
+  replaces: (name: Arg, before: Arg) => `“${name}” in place of “${before}”`,
   isEmpty0BytesRecord: (name: Arg) => `“${name}” is empty (0 bytes). Record or export it again.`,
   isInTheLessonAdd: (name: Arg) => `“${name}” is in the lesson: add it with “Still picture”.`,
   isShorter: (name: Arg) => `“${name}” is shorter`,

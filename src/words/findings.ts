@@ -25,8 +25,8 @@ export const findings = {
   startAndEndHangOn: 'start and end hang on moments that are',
   theLessonLastsAsLong: 'The lesson lasts as long as all',
   untilYouTieItAgain: 'until you tie it again or the moment comes back.',
-  whatItIsPinnedTo: (name: Arg, at: Arg, at2: Arg, more: Arg) =>
-    `“${name}”: what it is pinned to is out of sight from ${at} to ${at2}${more}. It is not shown meanwhile.`,
+  whatItIsPinnedTo: (name: Arg, from: Arg, to: Arg, more: Arg) =>
+    `“${name}”: what it is pinned to is out of sight from ${from} to ${to}${more}. It is not shown meanwhile.`,
   wouldEndBeforeItStarts: (name: Arg) =>
     `“${name}” would end before it starts. It is shown for one frame; move one of its ends.`,
 }

@@ -3,8 +3,8 @@ import type { Arg } from './arg'
 export const ingest = {
   aFileWithoutAName: 'A file without a name is not taken. Give it a name, and bring it in again.',
   andFrameRate: ' and frame rate.',
-  asksForMoreThanA: (dRAWN_IN_S: Arg, dRAWN_IN_MB: Arg) =>
-    `asks for more than a picture may: it was not drawn within ${dRAWN_IN_S} seconds and ${dRAWN_IN_MB} MB. Save it without filters and repeated parts, or as a PNG.`,
+  asksForMoreThanA: (seconds: Arg, megabytes: Arg) =>
+    `asks for more than a picture may: it was not drawn within ${seconds} seconds and ${megabytes} MB. Save it without filters and repeated parts, or as a PNG.`,
   bringIn: (name: Arg) => `Bring in “${name}”`,
   cannotBeDrawnGiveIt: 'cannot be drawn. Give it a width and a height, or save it as a PNG.',
   cannotBeReadItIs:
@@ -17,10 +17,10 @@ export const ingest = {
   endsWithoutItsLastPage: (name: Arg, seconds: Arg) =>
     `“${name}” ends without its last page, so it is cut off: ${seconds} s of it are there.`,
   filmStrip: 'Film strip',
-  found: (n: Arg, inWords: Arg) => `${n} found: ${inWords}.`,
+  found: (n: Arg, amount: Arg) => `${n} found: ${amount}.`,
   foundN: (n: Arg) => `${n} found.`,
-  hasMoreFramesASecond: (name: Arg, den: Arg) =>
-    `“${name}” has more frames a second than a lesson can have; it is taken at ${den}.`,
+  hasMoreFramesASecond: (name: Arg, rate: Arg) =>
+    `“${name}” has more frames a second than a lesson can have; it is taken at ${rate}.`,
   holdsCaptionsButThereIs: (name: Arg) =>
     `“${name}” holds captions, but there is no sound or take to give them to. Bring in the narration first.`,
   holdsNoPicturesThatCan: 'holds no pictures that can be read. Record it again, or save it in another format.',
@@ -33,10 +33,10 @@ export const ingest = {
     `“${name}” is a trace, but there is no take to give it to. Bring in its recording first.`,
   isAnAnimatedWebpWhich:
     'is an animated WebP, which is not taken. Save it as a GIF or a video to have it move, or as a PNG to have it stand.',
-  isCutOffOfIts: (name: Arg, seconds: Arg, seconds2: Arg) =>
-    `“${name}” is cut off: ${seconds} of its ${seconds2} s are there. It is taken as far as it goes; bring in the whole file if there is one.`,
-  isCutOffOfItsFrames: (count: Arg, nb_frames: Arg) =>
-    `is cut off: ${count} of its ${nb_frames} frames are there. Copy it again from where it was recorded.`,
+  isCutOffOfIts: (name: Arg, seconds: Arg, all: Arg) =>
+    `“${name}” is cut off: ${seconds} of its ${all} s are there. It is taken as far as it goes; bring in the whole file if there is one.`,
+  isCutOffOfItsFrames: (count: Arg, all: Arg) =>
+    `is cut off: ${count} of its ${all} frames are there. Copy it again from where it was recorded.`,
   isDamagedInWhatCould: (name: Arg, which: Arg) =>
     `“${name}” is damaged in ${which}: what could be read there is shown. Copy it again from where it was recorded, if you can.`,
   isEmpty0BytesRecord: 'is empty (0 bytes). Record or export it again.',
@@ -69,8 +69,8 @@ export const ingest = {
   itRefersToSomethingOutside: 'it refers to something outside itself',
   itsStylesReferToSomething: 'its styles refer to something outside it',
   liesOnTheTimeline: (name: Arg) => `“${name}” lies on the timeline.`,
-  ofItsMomentsAreLater: (name: Arg, past: Arg, count: Arg, name2: Arg, n: Arg) =>
-    `“${name}”: ${past} of its ${count} moments are later than the end of “${name2}” (${n} s). Is it the trace of another recording?`,
+  ofItsMomentsAreLater: (name: Arg, past: Arg, count: Arg, take: Arg, seconds: Arg) =>
+    `“${name}”: ${past} of its ${count} moments are later than the end of “${take}” (${seconds} s). Is it the trace of another recording?`,
   onePlace: 'one place',
   oneSample: 'one sample',
   places: (damaged: Arg) => `${damaged} places`,
@@ -79,9 +79,9 @@ export const ingest = {
   readTheCaptions: (name: Arg) => `Read the captions “${name}”`,
   readTheTrace: (name: Arg) => `Read the trace “${name}”`,
   reading: 'Reading',
-  samples: (toLocaleString: Arg) => `${toLocaleString} samples`,
-  saysThatItHasA: (which: Arg, toLocaleString: Arg) =>
-    `says that it has ${which} a second: its head is damaged, or it is not what it says. Save it again where it was made, at ${toLocaleString}.`,
+  samples: (count: Arg) => `${count} samples`,
+  saysThatItHasA: (which: Arg, count: Arg) =>
+    `says that it has ${which} a second: its head is damaged, or it is not what it says. Save it again where it was made, at ${count}.`,
   setsTheLessonsSize: (name: Arg, width: Arg, height: Arg, which: Arg) =>
     `“${name}” sets the lesson’s size (${width} × ${height})${which}`,
   stopped: 'Stopped',

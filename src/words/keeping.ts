@@ -6,11 +6,10 @@ export const keeping = {
   atThisSpeedThereIs: 'At this speed there is no sound.',
   isNoTypefaceThatCould: (name: Arg) =>
     `“${name}” is no typeface that could be read. Bring in a TTF, OTF, WOFF or WOFF2 file. Nothing was changed.`,
-  itHasAFileNamed: (slice: Arg) => `it has a file named “${slice}”`,
+  itHasAFileNamed: (text: Arg) => `it has a file named “${text}”`,
   itHasNoLetters: 'it has no letters',
   itsMakerDoesNotAllow: 'Its maker does not allow it to be embedded. ',
-  itsMediaAreMoreThan: (gIVEN_BYTES: Arg) =>
-    `Its media are more than ${gIVEN_BYTES} MB together. Give the files on by themselves.`,
+  itsMediaAreMoreThan: (most: Arg) => `Its media are more than ${most} MB together. Give the files on by themselves.`,
   theSoundOfAtAnother: (name: Arg) => `The sound of “${name}” at another speed`,
   theSoundOfCannotBe: (name: Arg, message: Arg) =>
     `The sound of “${name}” cannot be made faster or slower: ${message}.`,

@@ -6,12 +6,12 @@ export const language = {
   aRecordingOfThisScript: 'A recording of this script',
   addALanguage: 'Add a language',
   addALanguageButton: '+ Add a language',
-  anotherLanguage: (languageName: Arg) => `Another language: ${languageName}`,
+  anotherLanguage: (language: Arg) => `Another language: ${language}`,
   anotherRecording: 'Another recording …',
   bringInAText: 'Bring in a text',
   byItsPlace: (text: Arg) => `${text} (by its place)`,
   findTheWords: 'Find the words',
-  is: (text: Arg, join: Arg) => `“${text}” (${join}) is`,
+  is: (text: Arg, what: Arg) => `“${text}” (${what}) is`,
   isAnotherWord: (text: Arg) => `“${text}” is another word`,
   itsOwnLanguage: 'Its own language',
   itsWordsAreFoundIn:
@@ -20,7 +20,7 @@ export const language = {
   letTheNarratorSpeakIt: 'Let the narrator speak it',
   linesThatBeginWithAre:
     'Lines that begin with # are headings: they become chapters and are not spoken. The narrator that ships speaks it as a stand-in, so that the lesson can be timed before a voice is recorded; elements hang on its words and go along with the recording later.',
-  lookAtItIn: (languageName: Arg) => `View it in ${languageName}`,
+  lookAtItIn: (language: Arg) => `View it in ${language}`,
   lookAtItInName: (name: Arg) => `View it in ${name}`,
   lookedAtIn: 'Viewed in',
   missing: (missing: Arg) => `${missing} missing`,

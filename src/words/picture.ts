@@ -1,7 +1,7 @@
 import type { Arg } from './arg'
 
 export const picture = {
-  add: (toLowerCase: Arg) => `Add ${toLowerCase}`,
+  add: (what: Arg) => `Add ${what}`,
   addAGuide: 'Add a guide',
   alongWithItsPlaceTurn: (which: Arg, name: Arg) => `${which} along with “${name}”: its place, turn and size.`,
   anchorOf: (name: Arg) => `Anchor of “${name}”`,
@@ -9,7 +9,7 @@ export const picture = {
   bendThePathOf: (name: Arg) => `Bend the path of “${name}”`,
   bendThePathShiftMakes: 'Bend the path; Shift makes it straight',
   bringInFiles: 'Bring in files',
-  byTheHouseStyleIt: (style: Arg, join: Arg) => `By the house style “${style}” it ${join}.`,
+  byTheHouseStyleIt: (style: Arg, what: Arg) => `By the house style “${style}” it ${what}.`,
   carryOpacityToo: 'Carry opacity too',
   correctThePointer: 'Correct the pointer',
   crop: (name: Arg) => `Crop “${name}”`,
@@ -22,7 +22,7 @@ export const picture = {
   drawWhatIsToBe: 'Draw what is to be lifted out',
   drawsItself: 'draws itself',
   dropAScreenRecordingHere: 'Drop a screen recording here, with its trace and narration if you have them.',
-  escapeGivesUp: (promptFor: Arg) => `${promptFor} · Escape gives up`,
+  escapeGivesUp: (prompt: Arg) => `${prompt} · Escape gives up`,
   fadeWithItToo: 'Fade with it too',
   fadesIn: 'fades in',
   fadesOut: 'fades out',
@@ -47,7 +47,7 @@ export const picture = {
   orDrawItsBox: ', or draw its box',
   pointAtTheNextThing: (name: Arg) => `Point “${name}” at the next thing`,
   pointAtTheNext: 'Point at the next thing',
-  pointAtTheSpotFor: (toLowerCase: Arg, or: Arg) => `Point at the spot for the ${toLowerCase}${or}`,
+  pointAtTheSpotFor: (what: Arg, or: Arg) => `Point at the spot for the ${what}${or}`,
   pointAtWhatItIs: 'Point at what it is to ride on',
   pressWhereTheColourIs: 'Press where the colour is · Escape gives up',
   pullAGuideDown: 'Pull a guide down',

@@ -9,7 +9,7 @@ export const pointer = {
   noPointerWasSeenIn: 'No pointer was seen in this take.',
   nothingWasChanged: (name: Arg, n: Arg) => `“${name}”: ${n} Nothing was changed.`,
   readingTheTrace: 'reading the trace',
-  thePointerCouldNotBe: (sentenceFrom: Arg) => `The pointer could not be looked for: ${sentenceFrom}. Try again.`,
+  thePointerCouldNotBe: (why: Arg) => `The pointer could not be looked for: ${why}. Try again.`,
   thePointerWasFoundThe: 'The pointer was found; the recording is not in the lesson any more.',
   theRecordingCannotBeRead: 'the recording cannot be read',
   thereIsTooLittleIn:

@@ -5,7 +5,7 @@ export const ready = {
   beginsAtThePlayhead: 'Begins at the playhead.',
   elements: (n: Arg) => `${n} elements`,
   findAReadyThing: 'Find a ready thing',
-  hangsOn: (map: Arg) => `Hangs on ${map}.`,
+  hangsOn: (names: Arg) => `Hangs on ${names}.`,
   isKeptAndHangsOn: (name: Arg, moments: Arg) =>
     `“${name}” is kept as a ready thing; it hangs on ${moments} where it is placed.`,
   isKeptAsAReady: (name: Arg) => `“${name}” is kept as a ready thing.`,

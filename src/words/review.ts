@@ -43,6 +43,6 @@ export const review = {
   thereIsNoMedium: (take: Arg) => `there is no medium “${take}”`,
   thereIsNoTake: (media: Arg) => `there is no take “${media}”`,
   thereIsNoTrackFor: (which: Arg, track: Arg) => `there is no track for ${which} “${track}”`,
-  thisLessonWasWrittenBy: (version: Arg, lESSON_VERSION: Arg) =>
-    `This lesson was written by a newer Vivid Vane (format ${version}; this one reads ${lESSON_VERSION}). Update the program.`,
+  thisLessonWasWrittenBy: (version: Arg, ours: Arg) =>
+    `This lesson was written by a newer Vivid Vane (format ${version}; this one reads ${ours}). Update the program.`,
 }

@@ -5,8 +5,8 @@ export const running = {
   endedWith: (program: Arg, code: Arg, n: Arg) => `${program} ended with ${code}: ${n}`,
   gb: (n: Arg) => `${n} GB`,
   mb: (n: Arg) => `${n} MB`,
-  needsAboutAndOnlyOf: (what: Arg, amount: Arg, amount2: Arg) =>
-    `${what} needs about ${amount}, and only ${amount2} of the disk can be used. Make room on the disk, then try again. Nothing was changed.`,
+  needsAboutAndOnlyOf: (what: Arg, amount: Arg, free: Arg) =>
+    `${what} needs about ${amount}, and only ${free} of the disk can be used. Make room on the disk, then try again. Nothing was changed.`,
   theDataFolderCannotBe:
     'The data folder cannot be written to: it is read-only, or belongs to another user. Make it writable, then try again.',
   theDataFolderIsIn: (data: Arg, port: Arg, pid: Arg) =>

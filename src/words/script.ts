@@ -2,14 +2,14 @@ import type { Arg } from './arg'
 
 export const script = {
   after: 'After',
-  afterSomethingElseIsSaid: (t: Arg) => `After “${t}” something else is said.`,
+  afterSomethingElseIsSaid: (word: Arg) => `After “${word}” something else is said.`,
   anotherRecording: 'Another recording …',
   anotherRecordingInItsPlace: 'Another recording in its place',
   asItWas: 'as it was',
   before: 'Before',
   beforeAboveAfterBelowWhat: 'Before above, after below; what belongs together is joined',
-  beforeAfterWaitingAddsGoing: (label: Arg, n: Arg, n2: Arg, n3: Arg, n4: Arg) =>
-    `${label}: ${n} before, ${n2} after. Waiting adds ${n3}, going faster leaves out ${n4}.`,
+  beforeAfterWaitingAddsGoing: (label: Arg, before: Arg, after: Arg, added: Arg, leftOut: Arg) =>
+    `${label}: ${before} before, ${after} after. Waiting adds ${added}, going faster leaves out ${leftOut}.`,
   beforeAndAfter: 'Before and after …',
   bringInAText: 'Bring in a text',
   clickOrPage: 'click or page',
@@ -28,10 +28,10 @@ export const script = {
   hangsOnWordsThatAre: 'Hangs on words that are gone',
   howThePictureFollowsBefore: 'How the picture follows, before and after',
   inItsOwnLanguageAnd: 'in its own language, and in this one',
-  insteadOfSomethingElseIs: (t: Arg) => `Instead of “${t}” something else is said.`,
-  isInTheScriptNo: (t: Arg) => `“${t}” is no longer in the script.`,
-  isLeftOut: (t: Arg) => `“${t}” is left out.`,
-  isSaidMoreThanOnce: (t: Arg) => `“${t}” is said more than once.`,
+  insteadOfSomethingElseIs: (word: Arg) => `Instead of “${word}” something else is said.`,
+  isInTheScriptNo: (word: Arg) => `“${word}” is no longer in the script.`,
+  isLeftOut: (word: Arg) => `“${word}” is left out.`,
+  isSaidMoreThanOnce: (word: Arg) => `“${word}” is said more than once.`,
   itIsFineSo: 'It is fine as it is',
   itIsHeardFromWhere:
     'It is heard from where this one began; elements go along with the words of the script once these are found in it.',
@@ -53,7 +53,7 @@ export const script = {
   nothingIsBeingRecorded: 'Nothing is being recorded.',
   nothingWasRecordedTryIt: 'Nothing was recorded. Try it again.',
   ofAreRecorded: (ready: Arg, count: Arg) => `${ready} of ${count} recorded`,
-  outOfTheScript: (slice: Arg) => `“${slice}” out of the script`,
+  outOfTheScript: (text: Arg) => `“${text}” out of the script`,
   takeOutOfTheScript: 'Out of the script',
   phrase: 'phrase',
   playTake: (n: Arg) => `Play take ${n}`,

@@ -7,7 +7,7 @@ export const sounds = {
   asItGoes: 'as it goes',
   asItMoves: 'as it moves',
   asItWas: 'as it was',
-  atEvery: (momentKind: Arg) => `at every ${momentKind}`,
+  atEvery: (moment: Arg) => `at every ${moment}`,
   beginAnewUntilTheEnd: 'Repeat until the end',
   cleanIt: 'Clean it',
   cleanItAnew: 'Clean it again',
@@ -20,8 +20,7 @@ export const sounds = {
   howItIsHeard: 'How it is heard',
   inTheLesson: 'in the lesson',
   inThePassage: 'in the passage',
-  isSLongSuchA: (name: Arg, n: Arg, lONGEST_S: Arg) =>
-    `“${name}” is ${n} s long; such a sound lasts ${lONGEST_S} s at the most.`,
+  isSLongSuchA: (name: Arg, n: Arg, most: Arg) => `“${name}” is ${n} s long; such a sound lasts ${most} s at the most.`,
   itCannotBePlayedHere: 'It cannot be played here.',
   layIt: 'Add it',
   layItUnderEverything: 'Lay it under everything',

@@ -7,7 +7,7 @@ export const styles = {
   borrowReturn0123: 'Borrow & return 0123',
   bringInAFileFrom: 'Bring in a file from others',
   bringInATypeface: 'Bring in a typeface',
-  canBeChosenNowLetters: (map: Arg, letters: Arg) => `${map} can be chosen now, ${letters} letters.`,
+  canBeChosenNowLetters: (names: Arg, letters: Arg) => `${names} can be chosen now, ${letters} letters.`,
   cannotBeChosenAnyMore: (name: Arg) => `“${name}” cannot be chosen any more. What is written in it stays as it is.`,
   chooseAHouseStyleFor: 'Choose a house style for the lesson first.',
   colours: 'Colours',

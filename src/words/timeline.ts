@@ -12,7 +12,7 @@ export const timeline = {
   chapters: 'Chapters',
   chooseAMomentChooseA: 'Choose a moment, choose a kind above the picture, and point at the spot.',
   db: (which: Arg, n: Arg) => `${which}${n} dB`,
-  deleteEveryKeyframeOf: (toLowerCase: Arg) => `Delete every keyframe of ${toLowerCase}`,
+  deleteEveryKeyframeOf: (what: Arg) => `Delete every keyframe of ${what}`,
   deleteEveryKeyframeOfIt: 'Delete all its keyframes',
   deleteEveryKeyframeOfLabel: (label: Arg) => `Delete every keyframe of ${label}`,
   departure: 'Departure',
@@ -30,7 +30,7 @@ export const timeline = {
   framing: 'Framing',
   hangOn: (named: Arg, words: Arg) => `Hang ${named} on ${words}`,
   hangOnTheseWords: (which: Arg) => `Hang ${which} on these words`,
-  inPressToGoTo: (name: Arg, name2: Arg) => `${name}, in “${name2}”: press to go to it`,
+  inPressToGoTo: (name: Arg, lesson: Arg) => `${name}, in “${lesson}”: press to go to it`,
   itsEnd: ' (its end)',
   keyframeOfAtFrame: (label: Arg, to: Arg) => `Keyframe of ${label} at frame ${to}`,
   letAMoveOfLand: (name: Arg) => `Change where a move of “${name}” lands`,
@@ -69,9 +69,9 @@ export const timeline = {
   speedUpTo: 'Speed, up to',
   startAMoveOfElsewhere: (name: Arg) => `Change where a move of “${name}” starts`,
   startElsewhere: (n: Arg) => `Move the start of “${n}”`,
-  startsEnds: (name: Arg, tieSentence: Arg, tieSentence2: Arg) => `${name}
-starts ${tieSentence}
-ends ${tieSentence2}`,
+  startsEnds: (name: Arg, start: Arg, end: Arg) => `${name}
+starts ${start}
+ends ${end}`,
   stretchKeyframes: 'Stretch keyframes',
   takeAPointOffThe: (name: Arg) => `Remove a point from the level of “${name}”`,
   theMoveStartsHereDrag: 'The move starts here: drag it',

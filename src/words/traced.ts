@@ -5,5 +5,5 @@ export const traced = {
   theEndOfTheLesson: 'the end of the lesson',
   theStartOf: (name: Arg) => `the start of ${name}`,
   theStartOfTheLesson: 'the start of the lesson',
-  types: (trim: Arg) => `types “${trim}”`,
+  types: (text: Arg) => `types “${text}”`,
 }

@@ -71,7 +71,7 @@ export function beginAdding(kind: ElementKind, media?: string): void {
       at: null,
       until,
     })
-    if (edit(inWords('commands.addToLowerCase', e.name.toLowerCase()), addElement(e))) select([e.id])
+    if (edit(inWords('commands.addNamed', e.name.toLowerCase()), addElement(e))) select([e.id])
     return
   }
   const shows = kindNamed(kind).medium !== undefined

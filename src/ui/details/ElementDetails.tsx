@@ -253,7 +253,7 @@ function LayerSection({ element: e }: { element: Element }) {
           value={e.readable === true}
           onChange={(v) =>
             edit(
-              inWords('details.inAZoomNameWhich', e.name, v ? inWords('details.staysReadable') : 'grows'),
+              inWords('details.staysInAZoom', e.name, v ? inWords('details.staysReadable') : 'grows'),
               keepReadable([e.id], v),
             )
           }

@@ -63,7 +63,7 @@ export function FramingSection({ element: e }: { element: Element }) {
               onChange={(v) =>
                 edit(
                   inWords(
-                    'details.poseOfWhichNName',
+                    'details.keepOrReleasePose',
                     v ? inWords('details.keep') : inWords('details.letGoOf'),
                     at + 1,
                     e.name,

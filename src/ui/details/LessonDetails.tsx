@@ -120,7 +120,7 @@ function RateChoice({ lesson }: { lesson: Lesson }) {
   const value = `${lesson.rate.num}/${lesson.rate.den}`
   const rates = RATES.map(([n, d]) => ({
     value: `${n}/${d}`,
-    label: inWords('details.aSecondPerSecondText', perSecondText(n / d)),
+    label: inWords('details.perSecond', perSecondText(n / d)),
   }))
   const set = (v: string) => {
     const [num, den] = v.split('/').map(Number)
