@@ -79,7 +79,7 @@ test('what stands in every lesson comes with the style; an icon is found by what
   await page.keyboard.press('Control+k')
   await page.getByPlaceholder('Type a part of its name').fill('every lesson')
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/stands in every lesson that follows/).first()).toBeVisible()
+  await expect(page.getByText(/appears in every lesson that follows/).first()).toBeVisible()
   const here = (await stored(page, id)).lesson
   expect(here.elements.filter((e) => e.always).map((e) => e.name)).toEqual(['hammer'])
   // Another lesson that takes the style has it for all of its time.
