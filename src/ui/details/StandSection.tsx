@@ -23,6 +23,27 @@ const SPOTS: [FrameSpot, string][] = [
 ]
 
 const OUTLINES = ['circle', 'rounded', 'full'] as const
+/** The nine spots of the frame, as they lie in it. */
+function Spots({ onChoose }: { onChoose: (spot: FrameSpot, words: string) => void }) {
+  return (
+    <div
+      role="group"
+      aria-label={inWords('details.standAt')}
+      className={'grid h-[94px] w-[140px] grid-cols-3 grid-rows-3 gap-1 rounded border border-edge-strong bg-card p-1'}
+    >
+      {SPOTS.map(([spot, words]) => (
+        <button
+          key={spot}
+          type="button"
+          aria-label={inWords('details.standAtThe', words)}
+          title={inWords('details.standAtThe', words)}
+          className="rounded-[3px] bg-ink/15 hover:bg-accent focus-visible:bg-accent"
+          onClick={() => onChoose(spot, words)}
+        />
+      ))}
+    </div>
+  )
+}
 /** Lets what is shown stand small at a spot of the frame, from the playhead on, and fill the frame again. */
 export function StandSection({ element: e }: { element: Element }) {
   const { lesson } = useShown()
@@ -35,24 +56,7 @@ export function StandSection({ element: e }: { element: Element }) {
   return (
     <Section title={inWords('details.pictureInPicture')} folds="open">
       <p className="text-muted">{inWords('details.itGoesThereFromThe')}</p>
-      <div
-        role="group"
-        aria-label={inWords('details.standAt')}
-        className={
-          'grid h-[94px] w-[140px] grid-cols-3 grid-rows-3 gap-1 rounded border border-edge-strong bg-card p-1'
-        }
-      >
-        {SPOTS.map(([spot, words]) => (
-          <button
-            key={spot}
-            type="button"
-            aria-label={inWords('details.standAtThe', words)}
-            title={inWords('details.standAtThe', words)}
-            className="rounded-[3px] bg-ink/15 hover:bg-accent focus-visible:bg-accent"
-            onClick={() => go(spot, words)}
-          />
-        ))}
-      </div>
+      <Spots onChoose={go} />
       <NumberField
         label={inWords('details.standsAsWideAs')}
         unit="%"
