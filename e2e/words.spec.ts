@@ -152,6 +152,16 @@ test('in a made-up language every letter that is seen is from the catalogue', as
     await look(`the dialog of ${key}`)
     await page.keyboard.press('Escape')
   }
+  const over = page.getByText(inWords('workbench.dropToBringThemIn'))
+  await page.evaluate(() => {
+    const held = new DataTransfer()
+    held.items.add(new File(['1'], '1.txt'))
+    document.querySelector('main')!.dispatchEvent(new DragEvent('dragover', { bubbles: true, dataTransfer: held }))
+  })
+  await expect(over).toBeVisible()
+  await page.evaluate(() =>
+    document.querySelector('main')!.dispatchEvent(new DragEvent('dragleave', { bubbles: true })),
+  )
   await named('commands.scriptAndLanguages', 'languages')
   await named('commands.aSoundAtEveryClick', 'sounds')
   await named('commands.placeAReadyThing', 'ready things')

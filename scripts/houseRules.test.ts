@@ -1,7 +1,16 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { breaches, kindsAsked, momentsAsked, typesTwice, unlooked, wideLines, saidOutside } from './houseRules'
+import {
+  breaches,
+  kindsAsked,
+  momentsAsked,
+  typesTwice,
+  unlooked,
+  wideLines,
+  wordsUnsaid,
+  saidOutside,
+} from './houseRules'
 
 const house = (files: Record<string, string>) => {
   const root = mkdtempSync(path.join(tmpdir(), 'house-'))
@@ -104,4 +113,13 @@ test('nothing is said that is not in the catalogue', () => {
     'src/ui/a.tsx:1',
     'src/ui/a.tsx:2',
   ])
+})
+
+test('every entry of the catalogue is said somewhere', () => {
+  expect(wordsUnsaid(path.join(__dirname, '..'))).toEqual([])
+  const two = {
+    'src/words/a.ts': "export const a = {\n  here: 'Here',\n  gone: 'Gone',\n}\n",
+    'src/ui/b.ts': "inWords('a.here')\n",
+  }
+  expect(wordsUnsaid(house(two))).toEqual(['a.gone'])
 })

@@ -283,3 +283,18 @@ export function saidOutside(root: string): string[] {
       })
     })
 }
+
+/** Every entry of the catalogue that nobody says, by its key. */
+export function wordsUnsaid(root: string): string[] {
+  const files = codeIn(root, ['src'])
+  const isCatalogue = (f: string) => /^src\/words\/(?!words|plural|marked|arg)\w+\.ts$/.test(f)
+  const code = files.filter((f) => !isCatalogue(f)).map((f) => readFileSync(path.join(root, f), 'utf8'))
+  const said = new Set(code.flatMap((c) => [...c.matchAll(/'(\w+\.\w+)'/g)].map((m) => m[1]!)))
+  // Of a subject that is asked by names made at the time, each may be said.
+  const asked = new Set(code.flatMap((c) => [...c.matchAll(/`(\w+)\.\$\{/g)].map((m) => m[1]!)))
+  return files.filter(isCatalogue).flatMap((f) => {
+    const subject = path.basename(f, '.ts')
+    const names = [...readFileSync(path.join(root, f), 'utf8').matchAll(/^ {2}(\w+):/gm)].map((m) => m[1]!)
+    return asked.has(subject) ? [] : names.map((n) => `${subject}.${n}`).filter((key) => !said.has(key))
+  })
+}

@@ -27,5 +27,4 @@ export const align = {
   theWordsOf: (name: Arg) => `The words of “${name}”`,
   theWordsWereFoundThe: 'The words were found; the sound is not in the lesson any more.',
   thereIsNotAWord: 'There is not a word in the script that could be spoken.',
-  thisRecordingIsNotIn: 'This recording is not in the library any more. Bring it in again.',
 }

@@ -7,4 +7,6 @@ export const common = {
   stop: 'Stop',
   thePictureFollowsTheVoice: 'The picture follows the voice',
   undo: 'Undo',
+  recordingGone: 'This recording is not in the library any more. Bring it in again.',
+  unlinkClips: 'Unlink clips',
 }

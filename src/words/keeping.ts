@@ -3,7 +3,6 @@ import type { Arg } from './arg'
 export const keeping = {
   aMediumInItIs: 'a medium in it is not what it says',
   aTypefaceInItIs: 'a typeface in it is not what it says',
-  atThisSpeedThereIs: 'At this speed there is no sound.',
   isNoTypefaceThatCould: (name: Arg) =>
     `“${name}” is no typeface that could be read. Bring in a TTF, OTF, WOFF or WOFF2 file. Nothing was changed.`,
   itHasAFileNamed: (text: Arg) => `it has a file named “${text}”`,
@@ -16,11 +15,9 @@ export const keeping = {
   theTypefaceCannotBeRead: (file: Arg) => `The typeface ${file} cannot be read; its texts are set in another one.`,
   thereIsNoPictureAt: 'There is no picture at this time of the recording.',
   thisFileIsDamagedNothing: (what: Arg) => `This file is damaged: ${what}. Nothing was kept of it.`,
-  thisFileIsNotIn: 'This file is not in the library any more. Bring it in again.',
   thisFileIsNotInThe: 'This file is not in the library any more.',
   thisFileIsUsedBy: 'This file is used by now. It stays in the library.',
   thisIsNotKeptAny: 'This is not kept any more: it was let go of in another window.',
-  thisRecordingIsNotIn: 'This recording is not in the library any more. Bring it in again.',
   wasChangedInAnotherWindow: (name: Arg) =>
     `“${name}” was changed in another window. Load the page again to go on from there.`,
 }

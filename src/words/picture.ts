@@ -64,7 +64,6 @@ export const picture = {
   thePointerWasLeftAs: 'The pointer was left as it was.',
   theyGo: 'They go',
   thisLessonHasNoRecording: 'This lesson has no recording yet',
-  turn: 'Turn',
   turnName: (name: Arg) => `Turn “${name}”`,
   turnOf: (name: Arg) => `Turn of “${name}”`,
 }

@@ -14,5 +14,4 @@ export const pointer = {
   theRecordingCannotBeRead: 'the recording cannot be read',
   thereIsTooLittleIn:
     'There is too little in this place to hold on to. Pin it to something with an edge: a word, a line, a button.',
-  thisRecordingIsNotIn: 'This recording is not in the library any more. Bring it in again.',
 }

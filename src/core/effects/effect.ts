@@ -1,7 +1,7 @@
 import type { z } from 'zod'
-import type { Said } from '../../words/words'
 import type { Work } from '../display'
 import type { Unranged } from '../values/ranged'
+import type { Said } from '../../words/words'
 
 /** A colour of what a picture shows, by which one it is. */
 export type SeenColour = 'screen' | 'main' | 'beside'

@@ -30,7 +30,7 @@ type Payload = z.infer<typeof Payload>
 /** @throws Problem when there is no such recording, or nothing can be heard in it */
 async function heardIn(sha256: string): Promise<Medium> {
   const medium = await mediumBySha(sha256)
-  if (!medium) throw new Problem(404, inWords('align.thisRecordingIsNotIn'))
+  if (!medium) throw new Problem(404, inWords('common.recordingGone'))
   if (medium.kind === 'picture' || (medium.kind === 'take' && !medium.sound))
     throw new Problem(422, inWords('align.nothingCanBeHeardIn', medium.name))
   return medium

@@ -42,7 +42,7 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
  */
 export async function spotPicture(sha256: string, { us, x, y, w }: SpotAt): Promise<string> {
   const medium = await mediumBySha(sha256)
-  if (medium?.kind !== 'take') throw new Problem(404, inWords('keeping.thisRecordingIsNotIn'))
+  if (medium?.kind !== 'take') throw new Problem(404, inWords('common.recordingGone'))
   const dir = path.join(dataRoot(), 'media', sha256)
   const file = path.join(dir, 'spots', `${us}-${x}-${y}-${w}.jpg`)
   if (await stat(file).catch(() => null)) return file

@@ -20,10 +20,10 @@ const MOST_S = 86_400
  */
 export async function soundAtTempo(sha256: string, legs: readonly Leg[]): Promise<string> {
   const medium = await mediumBySha(sha256)
-  if (!medium) throw new Problem(404, inWords('keeping.thisFileIsNotIn'))
+  if (!medium) throw new Problem(404, inWords('media.thisFileIsNotIn'))
   const ends = legs.map((leg) => ({ ...leg, toUs: leg.toUs ?? Math.max(leg.fromUs + 1, medium.durationUs ?? 0) }))
   const seconds = madeLong(ends) / MIX_RATE
-  if (seconds > MOST_S) throw new Problem(400, inWords('keeping.atThisSpeedThereIs'))
+  if (seconds > MOST_S) throw new Problem(400, inWords('web.atThisSpeedThereIs'))
   const file = path.join(dataRoot(), medium.file)
   const before = () => needRoom(inWords('keeping.theSoundOfAtAnother', medium.name), seconds * SECOND_BYTES)
   return madeSound(file, legs, tempoFolder(file), { before }).catch((e: Error) => {

@@ -20,7 +20,7 @@ const LONGEST_S = 4 * 3600
 /** @throws Problem when there is no such recording */
 async function takeOf(sha256: string): Promise<Medium> {
   const medium = await mediumBySha(sha256)
-  if (medium?.kind !== 'take') throw new Problem(404, inWords('pointer.thisRecordingIsNotIn'))
+  if (medium?.kind !== 'take') throw new Problem(404, inWords('common.recordingGone'))
   return medium
 }
 

@@ -101,7 +101,7 @@ export function asLongAsBelow(): void {
     toast(inWords('commands.nothingLiesBelowItWhere'))
     return
   }
-  edit(inWords('commands.asLongAsWhatLies'), inOne(spans.map(({ id, span }) => setSpan(id, span))))
+  edit(inWords('commands.lastAsLongAsWhat'), inOne(spans.map(({ id, span }) => setSpan(id, span))))
 }
 
 let nudge: { dx: number; dy: number; timer: ReturnType<typeof setTimeout> } | null = null

@@ -236,10 +236,10 @@ export const PLACING: Command[] = [
   },
   {
     id: 'part',
-    title: inWords('commands.partWhatIsTakenTogether'),
+    title: inWords('common.unlinkClips'),
     group: 'place',
     can: () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && e.group),
-    run: () => void edit(inWords('commands.partWhatWasTakenTogether'), setGroup(desk().elements, null)),
+    run: () => void edit(inWords('common.unlinkClips'), setGroup(desk().elements, null)),
   },
   {
     id: 'window',

@@ -35,7 +35,7 @@ export function BesideSection({ elements, shown }: { elements: readonly Element[
       <Button
         onClick={() =>
           edit(
-            joined ? inWords('details.partWhatWasTakenTogether') : inWords('details.takeThemTogether'),
+            joined ? inWords('common.unlinkClips') : inWords('details.takeThemTogether'),
             setGroup(ids, joined ? null : freshId('together')),
           )
         }

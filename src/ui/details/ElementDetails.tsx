@@ -159,7 +159,7 @@ function KindSection({ element: e, playsHere }: { element: Element; playsHere: b
   const medium = lesson.media[mediumOf(e) ?? '']
   if (kind.unseen && first.length + rest.length === 0) return null
   return (
-    <Section title={toWords(kind.title)} name={inWords('details.itsLook')} folds="open">
+    <Section title={toWords(kind.title)} name="its look" folds="open">
       {medium && !playsHere && <p className="text-muted">{medium.name}</p>}
       {kind.parts?.map((p) => (
         <Tick
@@ -190,7 +190,7 @@ function SeldomSection({ element: e }: { element: Element }) {
   return (
     <Section
       title={inWords('details.moreOfThe', toWords(kindOf(e).title).toLowerCase())}
-      name={inWords('details.moreOfItsLook')}
+      name="more of its look"
       folds="shut"
     >
       <LookFields element={e} of={rest} />

@@ -33,7 +33,7 @@ export function MoveSection({ element: e }: { element: Element }) {
     <div data-testid="move">
       <Section
         title={inWords('details.theMoveToPose', number + 1)}
-        name={inWords('details.theMove')}
+        name="the move"
         folds="open"
         right={
           <IconButton

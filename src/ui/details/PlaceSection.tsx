@@ -73,7 +73,7 @@ function SpotSection({ element: e }: { element: Element }) {
   return (
     <Section
       title={inWords('details.place', FROM[level ? from : 'anchor'].of)}
-      name={inWords('details.placeHead')}
+      name="place"
       folds="open"
       right={
         <button

@@ -56,11 +56,13 @@ function useGrasps({ element: e, matrix, box, begin, pointOf, toSpace, snap }: P
     event.stopPropagation()
     begin({ start: pointOf(event), label, edit }, event)
   }
-  const grasp: Grasp = (label, change) =>
-    from(label, (p, shift, alt) => {
-      const made = change(toSpace(label.startsWith(inWords('picture.turn')) ? p : snap(p, alt)), shift, alt)
-      return made && posed(made)
-    })
+  const graspAt =
+    (at: (p: Point, alt: boolean) => Point): Grasp =>
+    (label, change) =>
+      from(label, (p, shift, alt) => {
+        const made = change(toSpace(at(p, alt)), shift, alt)
+        return made && posed(made)
+      })
   const graspCrop = (pull: Pull) =>
     from(inWords('picture.crop', e.name), (q, _shift, alt) => {
       const made = setCrop(e.id, croppedTo(box, pull, apply(inverse(matrix), snap(q, alt))))
@@ -69,7 +71,8 @@ function useGrasps({ element: e, matrix, box, begin, pointOf, toSpace, snap }: P
   const graspAnchor = from(inWords('picture.anchorOf', e.name), (p) =>
     setAnchor(e.id, anchorIn(box, apply(inverse(matrix), p))),
   )
-  return { grasp, graspCrop, graspAnchor }
+  // An angle is drawn to no line.
+  return { grasp: graspAt(snap), graspTurn: graspAt((p) => p), graspCrop, graspAnchor }
 }
 
 const knobOf = (px: number) => ({ fill: '#fffdf8', stroke: '#b8321a', strokeWidth: 1.5 * px })
@@ -78,7 +81,7 @@ const radiusOf = (px: number) => 5.5 * px
 /** What a single selected element can be grasped by. */
 export function Handles(props: Props) {
   const { element: e, matrix, px } = props
-  const { grasp, graspCrop, graspAnchor } = useGrasps(props)
+  const { grasp, graspTurn, graspCrop, graspAnchor } = useGrasps(props)
   const cropping = useDesk((b) => b.cropping) && !kindOf(e).marks && !kindOf(e).line
   if (cropping) return <CropHandles {...{ element: e, matrix, px, graspCrop }} />
   /** The framing part of the matrix: from the pixels of its place to the picture. */
@@ -86,7 +89,7 @@ export function Handles(props: Props) {
   const framing = isFlat(own) ? matrix : times(matrix, inverse(own))
   return (
     <g>
-      {canTurn(e) && <TurnHandle {...props} grasp={grasp} />}
+      {canTurn(e) && <TurnHandle {...props} grasp={graspTurn} />}
       {canTurn(e) && <AnchorHandle {...props} onGrasp={graspAnchor} />}
       <SizeHandles {...props} grasp={grasp} />
       {handlesOf(e).map((h) => {

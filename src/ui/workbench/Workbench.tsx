@@ -124,7 +124,7 @@ function useDrops() {
   const drops = {
     onDragOver: (e: DragEvent) => {
       e.preventDefault()
-      if (e.dataTransfer.types.includes(inWords('workbench.files'))) setOver(true)
+      if (e.dataTransfer.types.includes('Files')) setOver(true)
     },
     onDragLeave: (e: DragEvent) => {
       if (e.currentTarget === e.target || !e.relatedTarget) setOver(false)
