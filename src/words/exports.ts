@@ -41,4 +41,7 @@ export const exports = {
   thePassage: 'the passage',
   thereIsNothingInThis: 'There is nothing in this lesson yet. Bring in a recording, or add what is to be seen.',
   what: 'What',
+  whole: 'whole',
+  pxHigh: (height: Arg) => `${height} px high`,
+  starting: 'starting',
 }

@@ -60,4 +60,6 @@ export const fields = {
   opacityOf: (label: Arg) => `${label}: opacity`,
   off: (way: Arg, part: Arg) => `${way}: ${part}`,
   inUnit: (label: Arg, unit: Arg) => `${label} (${unit})`,
+  springWith: (values: Arg) => `spring, ${values}`,
+  softWith: (values: Arg) => `soft, ${values}`,
 }

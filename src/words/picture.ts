@@ -66,4 +66,5 @@ export const picture = {
   thisLessonHasNoRecording: 'This lesson has no recording yet',
   turnName: (name: Arg) => `Turn “${name}”`,
   turnOf: (name: Arg) => `Turn of “${name}”`,
+  pxAway: (px: Arg) => `${px} px away`,
 }

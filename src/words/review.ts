@@ -10,7 +10,7 @@ export const review = {
   anElementOfTheKindHas: (kindName: Arg, path: Arg) =>
     `an element of the kind “${kindName}” has no property “${path}” that can be keyed`,
   eachTimeItBeginsAnew: (by: Arg) =>
-    `${by} each time it begins anew. Let its last pose be as its first, or let it go there and back.`,
+    `${by} each time it starts over. Make its last pose like its first, or let it go there and back.`,
   isSuddenlyMoreOrLess: 'is suddenly more or less to be seen.',
   isThereAtTheBeginning: 'is there at the beginning and not at the end.',
   isThereAtTheEnd: 'is there at the end and not at the beginning.',

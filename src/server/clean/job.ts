@@ -3,13 +3,14 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { z } from 'zod'
 import { hearCleaned, lessonAt, within } from '@/core/edits'
+import { takenOutOf } from '@/core/sound'
 import { takeMade } from '../ingest/takeMade'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { cleanSound } from './clean'
-import { inWords } from '../../words/words'
+import { asSentence, inWords } from '../../words/words'
 
 const Payload = z.object({
   way: z.array(z.string()),
@@ -57,14 +58,14 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
     const name = `${medium.name}, cleaned.wav`
     const cleaned = await takeMade(wav, name, making)
-    const said = [...(rumble ? ['rumble'] : []), ...(noise ? ['noise'] : [])].join(' and ')
+    const out = asSentence(takenOutOf({ rumble, noise }))
     await makeEdit(
       job.lesson!,
       job.id,
-      inWords('clean.takeOutOf', said, medium.name),
+      inWords('clean.takeOutOf', out, medium.name),
       within(way, hearCleaned(media, cleaned, { rumble, noise })),
     )
-    return { facts: { said: inWords('clean.takenOut', said[0]!.toUpperCase(), said.slice(1)), sha256: cleaned.sha256 } }
+    return { facts: { said: inWords('clean.takenOut', out), sha256: cleaned.sha256 } }
   } finally {
     await rm(dir, { recursive: true, force: true })
   }

@@ -26,7 +26,7 @@ import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../state/inPose'
 import { desk, chosenClips, edit, freshId, goTo, select, setDesk, tryEdit } from '../state/desk'
 import { has } from './command'
-import { inWords, toWords } from '../../words/words'
+import { inWords, said, toWords } from '../../words/words'
 
 /** Kinds that lie over the whole picture or in a place of their own, so that nobody has to point at a spot. */
 const SPEEDS = [1, 2, 4, 8]
@@ -243,9 +243,10 @@ export function edgeHere(side: 'start' | 'end'): void {
   }
   const hit = caught(timed.moments.values(), frame, 0, (m) => isTiedTo(m) && !elements.some((id) => bornOf(m.id, id)))
   edit(
-    chosen.length === 1
-      ? inWords('commands.letHere', chosen[0]!.name, side)
-      : inWords('commands.letElementsHere', chosen.length, side),
+    inWords(
+      side === 'start' ? 'commands.startHere' : 'commands.endHere',
+      chosen.length === 1 ? `“${chosen[0]!.name}”` : said('counts.element', chosen.length),
+    ),
     inOne(chosen.map((e) => setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false)))),
   )
 }

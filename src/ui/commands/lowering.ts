@@ -38,7 +38,7 @@ export function lowerHere(clip: Clip, by: number): void {
   }
   const ramp = Math.max(1, Math.round(RAMP_S * framesPerSecond(desk().lesson.rate)))
   edit(
-    inWords('commands.dbFor', clip.element.name, Math.abs(by), by > 0 ? 'quieter' : 'louder', span.what),
+    inWords(by > 0 ? 'commands.quieterFor' : 'commands.louderFor', clip.element.name, Math.abs(by), span.what),
     lowerBetween(clip.id, span.from, span.to, by, ramp),
   )
 }

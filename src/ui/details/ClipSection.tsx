@@ -110,7 +110,10 @@ function FreezeFields({ clip }: { clip: Clip }) {
         }}
       >
         <Snowflake size={13} />
-        {inWords('details.freezeHereFor', freeze === 1 ? inWords('details.aSecond') : `${freeze} s`)}
+        {inWords(
+          'details.freezeHereFor',
+          freeze === 1 ? inWords('details.aSecond') : inWords('details.seconds', freeze),
+        )}
       </Button>
     </>
   )

@@ -252,10 +252,7 @@ function LayerSection({ element: e }: { element: Element }) {
           label={inWords('details.lettersAndLinesKeepTheir')}
           value={e.readable === true}
           onChange={(v) =>
-            edit(
-              inWords('details.staysInAZoom', e.name, v ? inWords('details.staysReadable') : 'grows'),
-              keepReadable([e.id], v),
-            )
+            edit(inWords(v ? 'details.staysReadableInAZoom' : 'details.growsInAZoom', e.name), keepReadable([e.id], v))
           }
         />
       )}

@@ -169,7 +169,7 @@ function Steps({
           />
           {typeof s.value === 'string' ? (
             <Words
-              label={n === 0 ? 'says' : inWords('details.saysFromOn', s.from)}
+              label={n === 0 ? inWords('details.says') : inWords('details.saysFromOn', s.from)}
               value={s.value}
               onChange={(value) => onChange({ steps: steps.map((x, i) => (i === n ? { ...x, value } : x)) })}
             />
@@ -178,7 +178,7 @@ function Steps({
               <Button
                 onClick={() => onChange({ steps: steps.map((x, i) => (i === n ? { ...x, value: !x.value } : x)) })}
               >
-                {s.value ? 'on' : 'off'}
+                {inWords(s.value ? 'details.on' : 'details.off')}
               </Button>
             </Row>
           )}

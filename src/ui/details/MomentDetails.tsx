@@ -10,6 +10,7 @@ import { MomentIcon } from '../kit/kindIcon'
 import { Section } from '../fields/section'
 import { inWords } from '../../words/words'
 
+const MOVE_HANGS = { start: 'details.aMoveStarts', end: 'details.aMoveLands' } as const
 /** The ends of elements and of their moves that hang on a moment, each as a sentence. */
 function hangingOn(timed: Timed, moment: string): { key: string; words: string }[] {
   return timed.lesson.elements.flatMap((e) =>
@@ -20,9 +21,11 @@ function hangingOn(timed: Timed, moment: string): { key: string; words: string }
           ? [
               {
                 key: x.id + s,
-                words:
-                  `${x === e ? '' : inWords('details.aMoveOf')}${e.name} ` +
-                  `${s === 'start' ? 'starts' : x === e ? 'ends' : 'lands'} ${tieSentence(timed, edge)}`,
+                words: inWords(
+                  x === e ? (s === 'start' ? 'details.itStarts' : 'details.itEnds') : MOVE_HANGS[s],
+                  e.name,
+                  tieSentence(timed, edge),
+                ),
               },
             ]
           : []

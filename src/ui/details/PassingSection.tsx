@@ -27,7 +27,7 @@ export function PassingSection({ element: e }: { element: Element }) {
           hows={kindOf(e).plays === 'sound' ? HEARD_HOWS : holds(e) ? HELD_HOWS : HOWS}
           onChange={(more) =>
             edit(
-              inWords('details.changeHow', e.name, which === 'arrival' ? 'comes' : 'goes'),
+              inWords(which === 'arrival' ? 'details.changeHowItComes' : 'details.changeHowItGoes', e.name),
               setElements([e.id], Object.fromEntries(Object.entries(more).map(([k, v]) => [`${which}.${k}`, v]))),
             )
           }

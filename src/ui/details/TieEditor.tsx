@@ -23,7 +23,7 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
   const lost = side === 'start' ? span.startLost : span.endLost
   const set = (
     next: Edge,
-    label = inWords('details.elsewhere', side === 'start' ? inWords('details.start') : 'End', e.name),
+    label = inWords(side === 'start' ? 'timeline.startElsewhere' : 'timeline.endElsewhere', e.name),
   ) =>
     edit(label, side === 'end' && desk().pushes ? pushing(e.id, setEdge(e.id, side, next)) : setEdge(e.id, side, next))
   const how: How = edge.on === 'element' ? 'moment' : edge.on

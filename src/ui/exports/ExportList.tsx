@@ -20,14 +20,14 @@ function about({ from, to, quality, height }: Job['facts']): string {
   const part =
     from !== undefined || to !== undefined
       ? inWords('exports.framesTo', from ?? 0, to ?? inWords('exports.theEnd'))
-      : 'whole'
-  return `${part} · ${quality}${height ? ` · ${height} px high` : ''}`
+      : inWords('exports.whole')
+  return `${part} · ${quality}${height ? ` · ${inWords('exports.pxHigh', height)}` : ''}`
 }
 function standing({ state, facts, createdAt }: Job): string {
   if (state === 'running')
     return facts.frame
       ? inWords('exports.frameOfASecond', facts.frame, facts.of ?? 0, facts.framesPerSecond!.toFixed(0), left(facts))
-      : 'starting'
+      : inWords('exports.starting')
   return state === 'done'
     ? new Date(createdAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
     : state

@@ -28,11 +28,11 @@ function wordsOf(easing: string): string {
     case 'steps':
       return inWords('fields.steps', values)
     case 'spring':
-      return `spring, ${values}`
+      return inWords('fields.springWith', values)
     case 'overshoot':
       return inWords('fields.pastIt', values)
     case 'soft':
-      return `soft, ${values}`
+      return inWords('fields.softWith', values)
     default:
       return easing
   }

@@ -39,7 +39,7 @@ export function SnapMarks({
         style={{ fontFamily: 'var(--font-sans)' }}
       >
         {l.name}
-        {l.distance > 0 ? ` · ${Math.round(l.distance)} px away` : ''}
+        {l.distance > 0 ? ` · ${inWords('picture.pxAway', Math.round(l.distance))}` : ''}
       </text>
     </g>
   ))

@@ -350,7 +350,12 @@ function useMicrophone() {
 
 /** How loud it is: between too quiet and too loud. */
 function Meter({ peak }: { peak: number }) {
-  const words = peak > LEVELS.most ? inWords('script.tooLoud') : peak < LEVELS.least ? 'quiet' : 'good'
+  const words =
+    peak > LEVELS.most
+      ? inWords('script.tooLoud')
+      : peak < LEVELS.least
+        ? inWords('script.quiet')
+        : inWords('script.good')
   return (
     <div
       className="flex w-44 items-center gap-2"

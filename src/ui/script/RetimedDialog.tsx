@@ -13,9 +13,9 @@ const HIGH = 224
 const BAR = { high: 26, before: 24, after: 144 }
 const HOWS: Record<Retimed['how'], { colour: string; words: string }> = {
   same: { colour: '#ece5d4', words: inWords('script.asItWas') },
-  slower: { colour: '#9fc0cf', words: 'slower' },
-  faster: { colour: '#e0ad63', words: 'faster' },
-  waits: { colour: '#b8321a', words: 'waits' },
+  slower: { colour: '#9fc0cf', words: inWords('script.slower') },
+  faster: { colour: '#e0ad63', words: inWords('script.faster') },
+  waits: { colour: '#b8321a', words: inWords('script.waits') },
 }
 const MOST_TOLD = 8
 
@@ -78,7 +78,7 @@ function Chart({ found }: { found: Compared }) {
               <span>
                 {c.how === 'waits'
                   ? inWords('script.waitsFor', lengthText(Math.round(by), rate))
-                  : inWords('script.timesAsFast', c.how, c.times.toFixed(c.times < 2 ? 2 : 1))}
+                  : inWords('script.timesAsFast', HOWS[c.how].words, c.times.toFixed(c.times < 2 ? 2 : 1))}
               </span>
             </button>
           </li>

@@ -129,7 +129,7 @@ function LostWords() {
     <ul className="space-y-1.5" aria-label={inWords('script.hangsOnWordsThatAre')}>
       {lost.map((l) => (
         <li key={`${l.element} ${l.side}`} className="rounded border border-edge bg-card p-2">
-          <p>{inWords('script.withWhichNobodySaysAny', l.name, l.side === 'start' ? 'starts' : 'ends', l.text)}</p>
+          <p>{inWords(l.side === 'start' ? 'script.startsWithLostWord' : 'script.endsWithLostWord', l.name, l.text)}</p>
           {l.instead && (
             <Button
               onClick={() =>

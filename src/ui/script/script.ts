@@ -125,6 +125,8 @@ export async function findSpeech(media: string): Promise<void> {
   }
   if (edit(inWords('script.whereSomebodySpeaksIn', medium.name), setSpeech(media, found)))
     toast(
-      inWords('script.somebodySpeaksEachTimeIs', found.length === 1 ? 'once' : inWords('script.times', found.length)),
+      found.length === 1
+        ? inWords('script.somebodySpeaksOnce')
+        : inWords('script.somebodySpeaksEachTimeIs', found.length),
     )
 }

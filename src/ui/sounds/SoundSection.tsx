@@ -1,3 +1,4 @@
+import { takenOutOf } from '@/core/sound'
 import { AudioLines, ChevronsDown, Music, Repeat, Scissors } from 'lucide-react'
 import { isOver } from '@/contract/news'
 import { layUnder, loopToEnd, switchCleaned, tightenPauses } from '@/core/edits'
@@ -13,7 +14,7 @@ import { useJobs } from '../kit/jobs'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { cleanSound } from '../script/script'
-import { inWords } from '../../words/words'
+import { asSentence, inWords } from '../../words/words'
 
 /** What is done to the sound of a clip: lowered for a while, gone on with, its pauses shortened, cleaned. */
 export function SoundSection({ clip }: { clip: Clip }) {
@@ -114,18 +115,17 @@ function Clean({ clip }: { clip: Clip }) {
   const [noise, setNoise] = useKept(`clean: noise of ${sha256}`, cleaned?.noise ?? true)
   const job = useJobs((s) => s.jobs.find((j) => j.kind === 'clean' && j.subject === sha256 && j.lesson === id))
   if (job && !isOver(job.state)) return <JobBar job={job} label={inWords('sounds.cleaningTheSound')} />
-  const as = cleaned && [...(cleaned.rumble ? ['rumble'] : []), ...(cleaned.noise ? ['noise'] : [])].join(' and ')
   const same = cleaned?.rumble === rumble && cleaned.noise === noise
   return (
     <>
       {cleaned && (
         <Choice
-          label={inWords('sounds.withoutHeard', as ?? '')}
+          label={inWords('sounds.withoutHeard', asSentence(takenOutOf(cleaned)))}
           value={cleaned.heard ? 'cleaned' : 'before'}
           options={HEARD}
           onChange={(v) =>
             edit(
-              `“${name}” ${v === 'cleaned' ? 'cleaned' : inWords('sounds.asItWas')}`,
+              inWords(v === 'cleaned' ? 'sounds.heardCleaned' : 'sounds.heardAsItWas', name),
               switchCleaned(clip.media, v === 'cleaned'),
             )
           }

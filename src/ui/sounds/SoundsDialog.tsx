@@ -23,7 +23,7 @@ import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { varied } from './varied'
-import { asSentence, inWords } from '../../words/words'
+import { asSentence, inWords, said } from '../../words/words'
 
 type At = Chimes['at']
 /** What is usual for what happens. */
@@ -36,10 +36,10 @@ const USUAL: Record<At, InterfaceSound> = {
 }
 /** How it is offered for elements; for moments it is named by their kind. */
 const OF_ELEMENTS = {
-  arrives: inWords('sounds.asItComes'),
-  moves: inWords('sounds.asItMoves'),
-  leaves: inWords('sounds.asItGoes'),
-}
+  arrives: 'sounds.asItComes',
+  moves: 'sounds.asItMoves',
+  leaves: 'sounds.asItGoes',
+} as const
 const ofElement = (at: At): at is keyof typeof OF_ELEMENTS => at in OF_ELEMENTS
 const everyMoment = (kind: Exclude<At, keyof typeof OF_ELEMENTS>): string =>
   inWords('sounds.atEvery', asSentence(momentKind({ kind }).counted[0]))
@@ -125,7 +125,8 @@ function Choosing() {
       const made = brought ? await varied(brought, varies) : await shipped(sound as InterfaceSound)
       const id = freshId('chime')
       const look = { at, of, levelDb, duckDb: under ? -6 : 0, variants: varies || brought ? made.variants : VARIANTS }
-      const title = `${made.medium.name.replace(/\.[^.]*$/, '')} ${ofElement(at) ? OF_ELEMENTS[at] : everyMoment(at)}`
+      const when = ofElement(at) ? inWords(OF_ELEMENTS[at], said('sounds.it')) : everyMoment(at)
+      const title = `${made.medium.name.replace(/\.[^.]*$/, '')} ${when}`
       if (!edit(title, layChime(made.medium, id, look, span.from, span.to))) return
       select([id])
       setDesk({ panel: 'none' })
@@ -146,7 +147,7 @@ function Choosing() {
         }}
         options={(Object.keys(USUAL) as At[]).map((v) => ({
           value: v,
-          label: ofElement(v) ? OF_ELEMENTS[v].replace('it', name ? `“${name}”` : 'anything') : everyMoment(v),
+          label: ofElement(v) ? inWords(OF_ELEMENTS[v], name ? `“${name}”` : said('sounds.anything')) : everyMoment(v),
         }))}
       />
       <Choice
