@@ -29,10 +29,11 @@ function sliding(
 const KINDS = ADDABLE_KINDS.filter((k) => {
   const kind = kindNamed(k)
   return (
-    !kind.unseen &&
-    !kind.view &&
-    !kind.wholeLesson &&
-    !kind.leaves &&
+    kind.lies !== 'nowhere' &&
+    !kind.roles.carries &&
+    !kind.roles.view &&
+    kind.added.lasts !== 'lesson' &&
+    !kind.roles.leaves &&
     !['backdrop', 'dim', 'treatment', 'ripple', 'still'].includes(k)
   )
 })

@@ -72,7 +72,7 @@ const safeIn = (v: Rect): Rect => ({
 export function elementAt(timed: Timed, spot: NewElement): Element {
   const { lesson } = timed
   const kind = kindNamed(spot.kind)
-  if (kind.wholeLesson)
+  if (kind.added.lasts === 'lesson')
     return newElement(lesson, spot.kind, spot.id, tie('lesson:start', 0, 0), tie('lesson:end', 0, timed.length))
   const moment = momentFor(timed, spot)
   const start: Edge = moment
@@ -81,7 +81,7 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   const e = newElement(lesson, spot.kind, spot.id, start, { on: 'length', frames: 1 }, spot.at ?? undefined)
   const view = viewFor(timed, e.space, spot.frame)
   const at = spot.at ?? { x: lesson.frame.width / 2, y: lesson.frame.height / 2 }
-  kind.put?.(e, {
+  kind.added.put?.(e, {
     at,
     rect: spot.rect ?? null,
     from: spot.from ?? null,
@@ -91,7 +91,8 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
     media: spot.media ?? null,
   })
   const fps = framesPerSecond(lesson.rate)
-  const frames = kind.lasts?.(e, fps) ?? fps * USUAL_SECONDS
+  const { lasts } = kind.added
+  const frames = typeof lasts === 'function' ? lasts(e, fps) : fps * USUAL_SECONDS
   const until = spot.until ? timed.moments.get(spot.until) : undefined
   // Where a recording ends, so does what stands over it; without one the lesson goes on as long as what is in it.
   const room = timed.clips.length > 0 && spot.frame < timed.length ? timed.length - spot.frame : Infinity
@@ -99,7 +100,7 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   e.end =
     until && until.untilFrame !== null && until.untilFrame > spot.frame
       ? tie(until.id, 0, until.untilFrame, 'end')
-      : kind.toTheEnd
+      : lasts === 'to its end'
         ? tie('lesson:end', 0, timed.length)
         : { on: 'length', frames: long }
   settle(e, lesson)

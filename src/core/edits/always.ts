@@ -1,4 +1,4 @@
-import { kindOf, mediumOf } from '../kinds'
+import { mediumOf, plays } from '../kinds'
 import { Element, Medium, type Edge, type Lesson } from '../lesson/schema'
 import type { Always } from '../lesson/style'
 import type { Timed } from '../timing'
@@ -72,7 +72,7 @@ export function placeAlways(draft: Lesson, always: Always | null, given: Given):
   for (const e of sound) {
     const medium = mediumOf(e)
     if (medium && !media.has(medium)) continue
-    const kind = kindOf(e).plays === 'sound' ? 'sound' : 'picture'
+    const kind = plays(e)?.what === 'sound' ? 'sound' : 'picture'
     const track = draft.tracks.find((t) => t.kind === kind)
     if (!track) continue
     resizeElement(e, always.frame, draft.frame)

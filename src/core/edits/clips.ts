@@ -1,5 +1,5 @@
 import { hundredth } from '../geometry'
-import { isClip, kindOf, newElement, settle } from '../kinds'
+import { isClip, newElement, settle, runs, isGround } from '../kinds'
 import type { Element, Lesson, Track } from '../lesson/schema'
 import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/clips'
 import { goesOn } from '../kinds/looks'
@@ -110,7 +110,7 @@ function trimOne(draft: Lesson, given: Given, clip: Clip, side: 'start' | 'end',
 /** Lets a clip begin at another frame: what it shows from there on, and its end, stay where they are. */
 export function beginClip(draft: Lesson, clip: Clip, to: number): void {
   if (!standsStill(draft, clip)) {
-    if (to > clip.at) kindOf(clip.element).cutOff?.(clip.element, to - clip.at, draft.rate)
+    if (to > clip.at) runs(clip.element)?.cutOff(to - clip.at, draft.rate)
     else clipLook(clip).inUs = Math.max(0, sourceUsAt(clip, to, draft.rate))
   }
   placeClip(clip, to, clipEnd(clip) - to)
@@ -317,7 +317,7 @@ export const trackFree = (draft: Lesson, given: Given, track: string, from: numb
 function trackFor(draft: Lesson, kind: Track['kind']): Track | undefined {
   const fit = draft.tracks.filter((t) => t.kind === kind)
   if (kind === 'sound') return fit[0]
-  const used = new Set(draft.elements.filter((e) => kindOf(e).ground?.(e)).map((e) => e.track))
+  const used = new Set(draft.elements.filter((e) => isGround(e)).map((e) => e.track))
   return fit.find((t) => used.has(t.id)) ?? fit.at(-1)
 }
 /**
@@ -400,7 +400,7 @@ export function changeRateOf(e: Element, to: (frames: number) => number): void {
     }
   }
   eachNumber(e, (v, { type }) => (type === 'frames' ? to(v) : v))
-  kindOf(e).rerate?.(e, to)
+  runs(e)?.rerate(to)
 }
 
 /** Gives the lesson another frame rate. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isClip, kindOf, newElement, settle, unitOf } from '../kinds'
+import { isClip, newElement, settle, unitOf, plays } from '../kinds'
 import { clipEnd, clipOf, framesToGive, sourceUsAt, type Clip } from '../lesson/clips'
 import { framesBefore, isStill, mapAtSpeed, rational } from '../lesson/timeMap'
 import { fading, noPassing } from '../lesson/make'
@@ -126,7 +126,7 @@ export const overlapClip = define('overlapClip', [Id.clip, Frame], (id, frame) =
 /** The later of two clips fades in over the earlier one; both are heard less meanwhile. */
 function fadeOver(draft: Lesson, early: Clip, late: Clip, frames: number): void {
   late.element.arrival = fading(frames)
-  if (kindOf(late.element).plays === 'sound') early.element.departure = fading(frames)
+  if (plays(late.element)?.what === 'sound') early.element.departure = fading(frames)
   putOver(draft, early.id, late.id)
 }
 /** Of two elements of one track the first lies under the second: what comes later in the document lies over. */
@@ -144,7 +144,7 @@ export const dip = define('dip', [Id.clip, Id.clip, Count], (leftId, rightId, fr
 /** Lays a copy of a clip behind it, large and blurred, so that nothing of the frame stays empty beside it. */
 export const blurredBehind = define('blurredBehind', [Id.clip, NewId], (id, newId) => (draft, given) => {
   const own = elementIn(draft, id)!
-  if (kindOf(own).plays !== 'footage') throw new Unfit(inWords('edits.onlyFootageAndPicturesHave'))
+  if (plays(own)?.what !== 'footage') throw new Unfit(inWords('edits.onlyFootageAndPicturesHave'))
   const clip = clipNamed(draft, given, id)
   const e = plain(own)
   Object.assign(e, {

@@ -1,5 +1,5 @@
 import { apply, around, corners, intersection, inverse, isFlat, type Rect } from '../geometry'
-import { isClip, kindOf, localBox, newElement, unitOf } from '../kinds'
+import { isClip, localBox, newElement, unitOf, sizeOf, carries, isGround, below } from '../kinds'
 import { fading, noPassing } from '../lesson/make'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { sourceUsAt } from '../lesson/clips'
@@ -25,7 +25,7 @@ function loosened(timed: Timed, own: Element, frame: number): Element | null {
   if (!posed?.rides) return posed
   const by = (id: string | undefined) => timed.lesson.elements.find((e) => e.id === id)
   for (let on = by(holders(timed.lesson).get(own.id)); on; on = by(holders(timed.lesson).get(on.id)))
-    if (kindOf(on).quad?.(on)) return null
+    if (carries(on)?.warp()) return null
   const free = { ...plain(posed), poses: [] }
   release(free, own, timed, frame)
   return free.rides ? null : free
@@ -40,7 +40,7 @@ function clipUnder(timed: Timed, frame: number, at: { x: number; y: number }): {
     const m = matrixOf(posed)
     if (isFlat(m)) continue
     const p = apply(inverse(m), at)
-    const box = localBox(posed, kindOf(posed).size(posed))
+    const box = localBox(posed, sizeOf(posed))
     if (p.x >= box.x && p.x <= box.x + box.w && p.y >= box.y && p.y <= box.y + box.h) return { own, posed }
   }
   return null
@@ -56,7 +56,7 @@ const RIM_FRAMES = 6
 /** What of a rectangle of the frame lies on an element: on the frame, and as what is cropped of the element. */
 function partOf(posed: Element, wanted: Rect): { rect: Rect; crop: Element['crop']; anchor: Element['anchor'] } {
   const m = matrixOf(posed)
-  const box = localBox(posed, kindOf(posed).size(posed))
+  const box = localBox(posed, sizeOf(posed))
   const part = intersection(around(corners(wanted).map((p) => apply(inverse(m), p))), box)
   const share = (v: number) => Math.min(1, Math.max(0, Math.round(v * 1e6) / 1e6))
   const crop = {
@@ -195,13 +195,13 @@ function coversOver(timed: Timed, rect: Rect, { from, to }: { from: number; to: 
   const lies = (own: Element, frame: number) => {
     const posed = loosened(timed, own, frame)
     if (!posed || posed.opacity === 0) return false
-    const box = localBox(posed, kindOf(posed).size(posed))
+    const box = localBox(posed, sizeOf(posed))
     const part = intersection(around(corners(box).map((p) => apply(matrixOf(posed), p))), rect)
     return part.w > 0 && part.h > 0
   }
   const frames = still ? [from] : Array.from({ length: to - from }, (_, i) => from + i)
   return timed.lesson.elements.flatMap((own) => {
-    if (!kindOf(own).hides || own.hidden || !frames.some((f) => lies(own, f))) return []
+    if (below(own)?.does !== 'hide' || own.hidden || !frames.some((f) => lies(own, f))) return []
     if (!still && !own.rides) return [plain(own)]
     const stands = loosened(timed, own, from)
     return stands ? [{ ...plain(stands), poses: [] }] : []
@@ -211,7 +211,7 @@ function coversOver(timed: Timed, rect: Rect, { from, to }: { from: number; to: 
 /** The uppermost track for pictures, in front of all that is shown; a new one where that holds takes. */
 function frontTrack(draft: Lesson, given: Given): string {
   const front = draft.tracks.find((t) => t.kind === 'picture')
-  const ground = draft.elements.some((e) => e.track === front?.id && kindOf(e).ground?.(e))
+  const ground = draft.elements.some((e) => e.track === front?.id && isGround(e))
   if (front && !ground) return front.id
   const id = given.newId('track')
   draft.tracks.splice(0, 0, { id, kind: 'picture', name: inWords('edits.inFront') })

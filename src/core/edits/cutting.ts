@@ -1,5 +1,5 @@
 import { current, isDraft } from 'immer'
-import { kindOf, placedIn } from '../kinds'
+import { placedIn, runs } from '../kinds'
 import { goesOn } from '../kinds/looks'
 import { noPassing } from '../lesson/make'
 import type { Edge, Element, Lesson, MoveEdge } from '../lesson/schema'
@@ -48,7 +48,7 @@ export function cutElement(
       if (edge.on === 'end') edge.frames -= span.to - frame
       if (edge.on === 'share') pose[side] = shareOf(edge.share * length, gone)
     }
-  if (!cutSlower(draft, first, second, gone, length)) kindOf(second).cutOff?.(second, gone, draft.rate)
+  if (!cutSlower(draft, first, second, gone, length)) runs(second)?.cutOff(gone, draft.rate)
   // A clip or a lesson that stood by itself goes on doing so: it is as long as it is.
   first.end = goesOn(first.look) && cut.on === 'loose' ? { on: 'length', frames: gone } : { ...cut }
   first.departure = noPassing()

@@ -2,7 +2,7 @@ import { setAt, valueAt } from '../values'
 import { elementIn, elementsIn } from './chosen'
 import { frameOfMedium } from '../lesson/clips'
 import { Edge, Element, type Lesson, type MoveEdge } from '../lesson/schema'
-import { aimAt, aimOf, clicksIn, isRule, kindOf, letGo } from '../kinds'
+import { aimAt, aimOf, clicksIn, isRule, kindOf, letGo, marks } from '../kinds'
 import { noPassing } from '../lesson/make'
 import { frameOfTie, resolve, type Timed } from '../timing'
 import { z } from 'zod'
@@ -240,9 +240,8 @@ export const breakUp = define('breakUp', [Id.element], (id) => (draft, { timed, 
   const rule = draft.elements[at]
   const span = timed.spans.get(id)
   if (!rule || !span || !isRule(rule)) return
-  const { single, title } = kindOf(rule)
-  const one = single?.(plain(rule))
-  if (!one) return
+  const { title } = kindOf(rule)
+  const one = marks(plain(rule))!.single()
   const singles = clicksIn(timed, span).map((click) => ({
     ...plain(rule),
     id: newId('ripple'),

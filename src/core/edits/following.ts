@@ -1,5 +1,5 @@
 import { tenth } from '../geometry'
-import { isRule, kindOf, newElement } from '../kinds'
+import { isRule, newElement, marks } from '../kinds'
 import { elementIn } from './chosen'
 import { followInputAt, followStands, FollowChoice, type Stand } from '../framing'
 import { zoomRect } from '../framing/zoom'
@@ -93,7 +93,7 @@ export const followPointer = define('followPointer', [NewId, FollowChoice], (id,
 })
 /** A ripple on every click of the lesson, unless there is one. */
 export const rippleOnClicks = define('rippleOnClicks', [NewId], (id) => (draft) => {
-  if (draft.elements.some((e) => isRule(e) && kindOf(e).marks)) return
+  if (draft.elements.some((e) => isRule(e) && marks(e))) return
   const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
   setAt(e.look, 'every', true)
   draft.elements.push({ ...e, name: inWords('edits.rippleOnEveryClick') })

@@ -1,5 +1,5 @@
 import { boundsOf, hundredth, union, type Rect } from '../geometry'
-import { isView, kindOf, newElement, sizeOf } from '../kinds'
+import { isView, newElement, sizeOf, plays, carries } from '../kinds'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import { atPose, poseAt, holds, holders } from '../motion'
 import { frameBoxOf } from '../scene'
@@ -62,7 +62,7 @@ function emptyGroup(draft: Lesson, id: string, start: Edge, end: Edge, r: Rect):
  */
 export const makeGroup = define('makeGroup', [Ids.elements, NewId, Frame], (ids, groupId, frame) => (draft, given) => {
   const { timed } = given
-  const own = timed.lesson.elements.filter((e) => ids.includes(e.id) && !isView(e) && kindOf(e).plays !== 'sound')
+  const own = timed.lesson.elements.filter((e) => ids.includes(e.id) && !isView(e) && plays(e)?.what !== 'sound')
   // What rides on another of them comes along with that one.
   const riders = own.filter((e) => !own.some((o) => o.id === e.rides?.on))
   const top = own.at(-1)
@@ -84,7 +84,7 @@ export const makeGroup = define('makeGroup', [Ids.elements, NewId, Frame], (ids,
 export const dissolveGroup = define('dissolveGroup', [Id.element, Frame], (id, frame) => (draft, given) => {
   const { timed } = given
   const group = timed.lesson.elements.find((e) => e.id === id)
-  if (!group || !kindOf(group).carries) return
+  if (!group || !carries(group)) return
   const members = membersOf(timed.lesson, id)
   const { opacity } = atPose(timed, group, poseAt(timed, group, frame).pose)
   make(removeElements([id], frame), draft, given)
@@ -104,7 +104,7 @@ export const windowOver = define(
   [Ids.elements, Box, NewId, Frame, Flag],
   (ids, rect, groupId, frame, fit) => (draft, given) => {
     const { timed } = given
-    const own = timed.lesson.elements.filter((e) => ids.includes(e.id) && !isView(e) && kindOf(e).plays !== 'sound')
+    const own = timed.lesson.elements.filter((e) => ids.includes(e.id) && !isView(e) && plays(e)?.what !== 'sound')
     const top = own.at(-1)
     if (!top || rect.w < 1 || rect.h < 1) return
     const spans = own.map((e) => timed.spans.get(e.id)!)

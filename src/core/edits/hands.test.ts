@@ -1,6 +1,6 @@
 import { drawnAt } from '@/core/testing/shown'
 import fc from 'fast-check'
-import { kindOf } from '../kinds'
+import { sizeOf } from '../kinds'
 import { framingAt } from '../framing'
 import { frameFor, LIMITS } from '../lesson/limits'
 import { SAFE_AREAS } from '../scene/snap'
@@ -160,7 +160,7 @@ test(
           const view = framingAt(timed, 150)
           const at = { x: view.x + (px / 1000) * view.w, y: view.y + (py / 1000) * view.h }
           const e = E.elementAt(timed, { kind: 'callout', id: 'new', frame: 150, at } as never)
-          const { w, h } = kindOf(e).size(e)
+          const { w, h } = sizeOf(e)
           const inset = SAFE_AREAS.title
           for (const [v, half, from, long] of [
             [e.x, w / 2, view.x, view.w],

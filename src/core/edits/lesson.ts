@@ -3,7 +3,7 @@ import { Moment, Track, Word, type Lesson } from '../lesson/schema'
 import { titleOf, UNNAMED } from '../lesson/make'
 import { sourceUsAt, takeAt } from '../lesson/clips'
 import { isStill } from '../lesson/timeMap'
-import { kindOf } from '../kinds'
+import { plays } from '../kinds'
 import { clipsIn } from './standing'
 
 import { z } from 'zod'
@@ -160,7 +160,7 @@ export const setBackground = define('setBackground', [z.string()], (colour) => (
 /** Puts elements on another track of the kind that they lie on. */
 export const setTrackOf = define('setTrackOf', [Ids.elements, Id.track], (ids, track) => (draft) => {
   const kind = draft.tracks.find((t) => t.id === track)?.kind
-  for (const e of elementsIn(draft, ids)) if ((kindOf(e).plays === 'sound') === (kind === 'sound')) e.track = track
+  for (const e of elementsIn(draft, ids)) if ((plays(e)?.what === 'sound') === (kind === 'sound')) e.track = track
 })
 /**
  * Puts a guide at a pixel of the frame; outside it, the guide is taken away.

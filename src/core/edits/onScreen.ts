@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { boundsOf, inverse } from '../geometry'
-import { kindOf, newElement, settle } from '../kinds'
+import { kindOf, newElement, settle, openingOf } from '../kinds'
 import { fading } from '../lesson/make'
 import type { Edge } from '../lesson/schema'
 import { matrixOf } from '../motion'
@@ -46,7 +46,7 @@ export const putOnScreen = define(
     }
     screen.departure = fading(Math.round(frames / 3), 'ease-in')
     const groupId = given.newId('shown')
-    const inner = kindOf(screen).screen!(screen)
+    const inner = openingOf(screen)!
     const rect = boundsOf(matrixOf(screen), inner)
     // What shows a hair less than the opening would leave a line of what is below.
     make(

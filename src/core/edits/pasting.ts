@@ -9,7 +9,7 @@ import { mediumIdOf } from './bringIn'
 import { addMedium } from './lesson'
 import { changeRateOf } from './clips'
 import { addElements, copies, loosened } from './elements'
-import { kindOf, mediumOf, placedIn } from '../kinds'
+import { mediumOf, placedIn, plays } from '../kinds'
 import { numbered } from './names'
 import { addPart } from './parts'
 import { resizeElement } from './shaping'
@@ -124,7 +124,7 @@ export function pasted(from: Copied, timed: Timed, into: Lesson, frame: number, 
   // First as copies in their own lesson that begin with it, then by the size and the rate, then to their frame.
   const fresh = copies(there, { ...timed, spans }, 0, newId)
   const k = (into.rate.num * from.rate.den) / (into.rate.den * from.rate.num)
-  const onSound = (e: Element) => kindOf(e).plays === 'sound'
+  const onSound = (e: Element) => plays(e)?.what === 'sound'
   const tracksFor = (e: Element) => into.tracks.filter((t) => (t.kind === 'sound') === onSound(e)).map((t) => t.id)
   const taken = new Set(into.elements.map((e) => e.name))
   const known = new Set([...into.elements, ...fresh].map((e) => e.id))

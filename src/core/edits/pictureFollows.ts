@@ -1,5 +1,5 @@
 import type { Draft } from 'immer'
-import { kindOf } from '../kinds'
+import { plays } from '../kinds'
 import { clipEnd, type Clip } from '../lesson/clips'
 import type { Edge, Lesson, MoveEdge } from '../lesson/schema'
 import { laid, rational, sourceAt, timesRational, type Rational, type Stretch } from '../lesson/timeMap'
@@ -177,7 +177,7 @@ export function pictureFollows(draft: Draft<Lesson>, before: Timed, media: strin
   const { rate } = draft
   const rests = restsIn(before)
   // What hangs on something goes along with that.
-  const footage = before.clips.filter((c) => kindOf(c.element).plays === 'footage' && c.element.start.on === 'loose')
+  const footage = before.clips.filter((c) => plays(c.element)?.what === 'footage' && c.element.start.on === 'loose')
   /** Where frames that a recording shows come to. */
   const shown: { from: number; to: number; points: Point[] }[] = []
   for (const clip of footage) {

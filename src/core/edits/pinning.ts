@@ -1,4 +1,4 @@
-import { aimOf, kindOf, pointsOf, sizeOf } from '../kinds'
+import { aimOf, pointsOf, sizeOf, below } from '../kinds'
 import { elementIn } from './chosen'
 import { z } from 'zod'
 import { clipEnd, placeOnLesson, sourceUsAt, takeAt, takePoint } from '../lesson/clips'
@@ -133,7 +133,7 @@ export const pinTo = define(
       a ??= placeOnLesson(first, clip, medium, lesson.frame)
       at.push({ t, x: b.x - a.x, y: b.y - a.y, seen: places[i]!.seen })
     }
-    if (kindOf(own).hides) stayWhileInDoubt(at, sizeOf(own))
+    if (below(own)?.does === 'hide') stayWhileInDoubt(at, sizeOf(own))
     // What it points at goes along.
     const along = pointsOf(own).filter((p) => p.x !== 'x' && typeof valueAt(own, p.x) === 'number')
     const fades = propertiesOf(own).some((p) => p.path === 'opacity')
@@ -148,7 +148,7 @@ export const pinTo = define(
         ]),
       ),
     })
-    // Going out of sight and coming back happen from one frame to the next.
+    // View out of sight and coming back happen from one frame to the next.
     const turns = cornersOf(
       at.length,
       (f) => at[f]!,

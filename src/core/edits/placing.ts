@@ -1,5 +1,5 @@
 import { elementIn, elementsIn } from './chosen'
-import { heightByHand, kindOf, letGo } from '../kinds'
+import { heightByHand, kindOf, letGo, sizeOf } from '../kinds'
 import { Element, type Lesson } from '../lesson/schema'
 import { atPose, motionOf, matrixOf } from '../motion'
 import { type KeyValue } from '../values'
@@ -122,10 +122,10 @@ export const equalSizes = define(
       const lead = timed.lesson.elements.find((e) => e.id === ids[0])
       if (!lead) return
       const posed = atPose(timed, lead, poseMeant(timed, lead, stance))
-      const size = kindOf(posed).size(posed)
+      const size = sizeOf(posed)
       for (const e of draft.elements) {
         if (!ids.includes(e.id) || e.id === lead.id || kindOf(e).pulls === 'none') continue
-        const own = kindOf(e).size(e)
+        const own = sizeOf(e)
         const shape = own.h > 0 ? own.w / own.h : 1
         if (what === 'width') {
           e.width = size.w
@@ -154,7 +154,7 @@ export const setAnchor = define('setAnchor', [Id.element, Element.shape.anchor],
   let before = { x: own.x, y: own.y }
   for (let n = 0; n <= moves.length; n++) {
     const posed = atPose(timed, own, n)
-    const size = kindOf(posed).size(posed)
+    const size = sizeOf(posed)
     const m = matrixOf(posed)
     const at = apply(m, { x: (anchor.x - posed.anchor.x) * size.w, y: (anchor.y - posed.anchor.y) * size.h })
     const next = { x: hundredth(at.x), y: hundredth(at.y) }

@@ -1,6 +1,6 @@
 import { elementIn } from './chosen'
 import type { Edge, Element, MoveEdge } from '../lesson/schema'
-import { canRepoint, kindOf } from '../kinds'
+import { points } from '../kinds'
 import { atPose, motionOf } from '../motion'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
@@ -25,10 +25,9 @@ export const repoint = define('repoint', [Id.element, Here, XY], (id, here, to) 
   const e = elementIn(draft, id)
   if (!own || !e) return
   const now = atPose(timed, own, motionOf(timed, own).moves.filter((m) => m.from < frame).length)
-  if (!canRepoint(now)) return
-  const swung = kindOf(now).repoint?.(now, to, timed.lesson.frame)
-  if (!swung) return
-  const { values, way } = swung
+  const pointing = points(now)
+  if (!pointing?.now) return
+  const { values, way } = pointing.repoint(to, timed.lesson.frame)
   const fps = framesPerSecond(timed.lesson.rate)
   const frames =
     here.frames ?? Math.round(Math.min(1.2, Math.max(0.4, way / (TRAVEL * timed.lesson.frame.height))) * fps)

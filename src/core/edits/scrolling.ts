@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { hundredth } from '../geometry'
-import { kindOf, sizeOf } from '../kinds'
+import { sizeOf, carries } from '../kinds'
 import type { Element, Pose } from '../lesson/schema'
 import { atPose, poseAt } from '../motion'
 import { framesPerSecond } from '../time'
@@ -49,7 +49,7 @@ function pageIn(timed: Timed, own: Element, frame: number): Page | null {
 /** How much taller than its window a page is that can be scrolled in it; 1 for anything else. */
 export function tallness(timed: Timed, own: Element, frame: number): number {
   const holder = own.rides?.on ? elementIn(timed.lesson, own.rides.on) : undefined
-  if (!holder || !kindOf(holder).masks?.(holder)) return 1
+  if (!holder || !carries(holder)?.masks) return 1
   const page = pageIn(timed, own, frame)
   return page ? Math.max(1, (page.high * page.k) / page.opening) : 1
 }

@@ -11,6 +11,7 @@ import {
   mediumOf,
   settle,
   sizeOf,
+  handles,
 } from '../kinds'
 import { setAt, valueAt } from '../values'
 import { posedAt, matrixOf } from '../motion'
@@ -205,7 +206,7 @@ export const pullBox = define(
  */
 export const pullHandle = define('pullHandle', [Id.element, z.string(), XY], (id, handle, to) => (draft) => {
   const e = elementIn(draft, id)
-  if (e) kindOf(e).pull?.(e, handle, to, apply(inverse(matrixOf(e)), to))
+  if (e) handles(e)?.pull(handle, to, apply(inverse(matrixOf(e)), to))
 })
 /** Lets an element point at a spot, or at nothing more: then what its poses say of that goes too. */
 export const pointAt = define('pointAt', [Id.element, XY.nullable()], (id, spot) => (draft) => {

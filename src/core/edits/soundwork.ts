@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import { z } from 'zod'
-import { kindOf, LEVEL_PATH } from '../kinds'
+import { LEVEL_PATH, plays } from '../kinds'
 import { playing } from '../kinds/looks'
 import { clipEnd, type Clip } from '../lesson/clips'
 import { fading } from '../lesson/make'
@@ -122,7 +122,7 @@ export const layUnder = define('layUnder', [Id.clip, NewId], (id, track) => (dra
   const clips = clipsIn(draft, given)
   const clip = clips.find((c) => c.id === id)
   if (!clip) throw new Unfit(inWords('edits.theClipThatItIs'))
-  if (kindOf(clip.element).plays !== 'sound') throw new Unfit(inWords('edits.onlyASoundLiesUnder'))
+  if (plays(clip.element)?.what !== 'sound') throw new Unfit(inWords('edits.onlyASoundLiesUnder'))
   const end = draft.length ?? Math.max(0, ...clips.filter((c) => c.media !== clip.media).map(clipEnd))
   if (end <= 0) throw new Unfit(inWords('edits.thereIsNothingYetThat'))
   const taken = new Set(draft.tracks.map((t) => t.name))

@@ -1,5 +1,5 @@
 import { elementIn } from './chosen'
-import { kindOf } from '../kinds'
+import { sizeOf } from '../kinds'
 import { Stagger, type Element, type Lesson } from '../lesson/schema'
 import { motionOf, posedAt } from '../motion'
 import { resolve, type Timed } from '../timing'
@@ -20,7 +20,7 @@ export function orderOf(timed: Timed, s: Pick<Stagger, 'elements' | 'order' | 's
   const at = (e: Element) => posedAt(timed, e, timed.spans.get(e.id)!.from) ?? e
   const middle = (e: Element) => {
     const p = at(e)
-    const size = kindOf(p).size(p)
+    const size = sizeOf(p)
     return { x: p.x + (0.5 - p.anchor.x) * size.w, y: p.y + (0.5 - p.anchor.y) * size.h }
   }
   const places = new Map(all.map((e) => [e.id, middle(e)]))

@@ -1,8 +1,8 @@
 import { inverse } from '../geometry'
-import { fieldsOf, hasPixels, hasPlace, isClip, isGround, kindOf, newElement } from '../kinds'
+import { fieldsOf, hasPixels, hasPlace, isClip, isGround, newElement, isLine, isGauge } from '../kinds'
 import { noPassing } from '../lesson/make'
 import type { Element, Lesson } from '../lesson/schema'
-import { isGauge, matrixOf } from '../motion'
+import { matrixOf } from '../motion'
 import { setAt } from '../values'
 import { define, Ids, type Given } from './act'
 import { elementsIn } from './chosen'
@@ -43,7 +43,7 @@ function emptyOf(own: Element, draft: Lesson, given: Given): Element {
  * how it looks full, and both stand in one place; of one, a pale copy of it is its empty look.
  */
 export const fillLikeBar = define('fillLikeBar', [Ids.elements], (ids) => (draft, given) => {
-  const chosen = elementsIn(draft, ids).filter((e) => (hasPlace(e) || isGround(e)) && !isGauge(e) && !kindOf(e).line)
+  const chosen = elementsIn(draft, ids).filter((e) => (hasPlace(e) || isGround(e)) && !isGauge(e) && !isLine(e))
   if (chosen.length === 0) throw new Unfit(inWords('edits.thereIsNothingThatCouldBe'))
   if (chosen.length > 2) throw new Unfit(inWords('edits.aPictureIsFilledOr'))
   const full = chosen.at(-1)!

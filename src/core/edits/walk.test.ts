@@ -1,6 +1,6 @@
 import { checkLesson } from '../review/check'
 import type { Element, Lesson } from '../lesson/schema'
-import { ELEMENT_KINDS, fieldsOf, kindNamed, type ElementKind, newElement } from '../kinds'
+import { ELEMENT_KINDS, fieldsOf, type ElementKind, newElement, plays, mediumOf, showsWhat } from '../kinds'
 import { fitting, isNumber, valueAt } from '../values'
 import { motionOf, posedAt } from '../motion'
 import { lasting, lessonWithTake, loose, on } from '../testing/lessons'
@@ -82,10 +82,9 @@ describe('another size', () => {
     expect(text!.rides!.by).toEqual([1, 0, 0, 1, -200, 100])
   })
   test.each(ELEMENT_KINDS)('every number of a %s becomes what its unit says, whatever the kind adds later', (kind) => {
-    const { plays, sounds } = kindNamed(kind)
     const fresh = newElement(lessonWithTake(), kind, 'e', loose(30), lasting(200))
     const still: Partial<Element> =
-      kind === 'still' || plays || sounds
+      mediumOf(fresh) !== null
         ? { look: { ...fresh.look, media: 'take' } }
         : kind === 'part'
           ? { look: { ...fresh.look, part: 'inner' } as Element['look'] }
@@ -96,14 +95,14 @@ describe('another size', () => {
       x: 960,
       y: 540,
       ...((kind === 'bar' || kind === 'chapters') && { y: 1080 - fresh.height / 2 }),
-      ...(plays === 'sound' && { x: 0, y: 0, track: 'sound-1' }),
+      ...(plays(fresh)?.what === 'sound' && { x: 0, y: 0, track: 'sound-1' }),
     })
     const lesson = lessonOf(before)
     lesson.parts.inner = lessonWithTake()
     // A picture is needed for a still, so that the lesson is sound.
     lesson.media.take = {
       ...lesson.media.take!,
-      kind: kind === 'still' ? 'picture' : plays === 'sound' || sounds ? 'sound' : 'take',
+      kind: kind === 'still' ? 'picture' : showsWhat(fresh) === 'sound' ? 'sound' : 'take',
     }
     const now = to(lesson, 960, 540).elements[0]!
     for (const f of fieldsOf(before).filter(isNumber)) {

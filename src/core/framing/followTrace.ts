@@ -1,4 +1,4 @@
-import { kindOf } from '../kinds'
+import { leads } from '../kinds'
 import type { Point } from '../geometry'
 import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import { posedAt, clipAt } from '../motion'
@@ -11,7 +11,7 @@ import { momentKind } from '../moments'
 /** Where a drawn pointer is, where one is shown on the take. */
 function drawnAt(timed: Timed, frame: number): Point | null {
   for (const e of timed.lesson.elements) {
-    if (!kindOf(e).leads || e.space !== 'framed' || e.hidden) continue
+    if (!leads(e) || e.space !== 'framed' || e.hidden) continue
     const span = timed.spans.get(e.id)!
     const posed = frame >= span.from && frame < span.to ? posedAt(timed, e, frame) : null
     if (posed) return { x: posed.x, y: posed.y }

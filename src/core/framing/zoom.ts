@@ -1,4 +1,4 @@
-import { goingOf, type Going } from '../kinds'
+import { goingOf, type View } from '../kinds'
 import type { Element, Lesson } from '../lesson/schema'
 import type { Matrix, Rect } from '../geometry'
 import { atPose, poseAt, posedAt } from '../motion'
@@ -60,7 +60,7 @@ function viewOf(timed: Timed, e: Element, frame: number, smooth = false): Rect {
 
 interface Zoom {
   e: Element
-  going: Going
+  going: View
 }
 /** The zooms among elements; these are gone through once, however many frames are asked about. */
 const zoomsOf = memo((elements: readonly Element[]): Zoom[] =>

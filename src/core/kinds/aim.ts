@@ -1,7 +1,8 @@
 import { hundredth, type Point } from '../geometry'
-import type { Element } from '../lesson/schema'
+import type { Element, Lesson } from '../lesson/schema'
 import type { Unranged } from '../values/ranged'
-import type { ElementOf, Kind, Repointed } from './kind'
+import type { Roles } from './roles'
+import type { Repointed } from './roles/points'
 import { asSentence, said, type Said } from '../../words/words'
 
 /** A point of the pixels that an element is placed in, in its own; null where it is squashed flat. */
@@ -15,33 +16,42 @@ export function inOwnPixels(e: Element, p: Point): Point | null {
   return { x: (dx * Math.cos(r) - dy * Math.sin(r)) / sx, y: (dx * Math.sin(r) + dy * Math.cos(r)) / sy }
 }
 
-/** Kinds whose look leads to a spot, its `tip`. */
-type Leading = 'callout' | 'badge'
-type Traits = 'aimName' | 'aim' | 'aimAt' | 'handles' | 'pull' | 'points'
+/** An element of a kind whose look leads to a spot, its `tip`. */
+type Led = Element & { look: { tip: Point | null } }
 
 /**
- * What is true of every kind that leads to a spot beside its box.
+ * What every kind does that leads to a spot beside its box.
  *
- * @param aimName  what leads there, as people call it
+ * @param name  what leads there, as people call it
  * @param label  the same at the head of its handle
+ * @param repoint  the values with which it leads to another spot
  */
-export const leading = (aimName: Said, label: Said): Pick<Kind<Leading>, Traits> => ({
-  aimName,
-  aim: (e) => e.look.tip,
-  aimAt(e, spot) {
-    e.look.tip = spot
-  },
-  handles({ look: { tip } }) {
-    return tip ? [{ id: 'tip', label, act: 'kinds.point', at: tip, in: 'place', kind: 'spot' }] : []
-  },
-  pull(e, _handle, to) {
-    e.look.tip = { x: hundredth(to.x), y: hundredth(to.y) }
-  },
-  points: (e) => e.look.tip !== null,
+export const leading = <E extends Led>(
+  name: Said,
+  label: Said,
+  repoint: (e: E, to: Point, frame: Lesson['frame']) => Repointed,
+): Pick<Roles<E>, 'points' | 'handles'> => ({
+  points: (e) => ({
+    now: e.look.tip !== null,
+    aim: {
+      name,
+      at: e.look.tip,
+      set(spot) {
+        e.look.tip = spot
+      },
+    },
+    repoint: (to, frame) => repoint(e, to, frame),
+  }),
+  handles: (e) => ({
+    all: e.look.tip ? [{ id: 'tip', label, act: 'kinds.point', at: e.look.tip, in: 'place', kind: 'spot' }] : [],
+    pull(_handle, to) {
+      e.look.tip = { x: hundredth(to.x), y: hundredth(to.y) }
+    },
+  }),
 })
 
 /** It as it is drawn where everything is shown `k` times larger: its spot stays where it is. */
-export function keptTip<E extends ElementOf<Leading>>(e: E, k: number): E {
+export function keptTip<E extends Led>(e: E, k: number): E {
   const { tip } = e.look
   if (!tip) return e
   return { ...e, look: { ...e.look, tip: { x: e.x + (tip.x - e.x) * k, y: e.y + (tip.y - e.y) * k } } }
@@ -58,7 +68,7 @@ export const tipFields = (what: Said): Unranged[] =>
   }))
 
 /** The values with which it leads to another spot, and how far away that is. */
-export const swungTo = (e: ElementOf<Leading>, to: Point): Repointed => ({
+export const swungTo = (e: Led, to: Point): Repointed => ({
   values: { 'look.tip.x': hundredth(to.x), 'look.tip.y': hundredth(to.y) },
   way: Math.hypot(to.x - e.look.tip!.x, to.y - e.look.tip!.y),
 })

@@ -2,6 +2,7 @@ import { kindName, type ElementKind } from './looks'
 import { Element } from '../lesson/schema'
 import { ranged, type Unranged } from '../values/ranged'
 import { isNumber, memoByText, type Field, type NumberField, type Unit } from '../values'
+import type { Kind } from './kind'
 import { kindNamed } from './registry'
 import type { Said } from '../../words/words'
 
@@ -60,14 +61,19 @@ const WITH_FRAME = COMMON.map((f): Number => {
 /** What a zoom can be keyed by: the rectangle that it shows. */
 const FRAMED = new Set(['x', 'y', 'width', 'height'])
 
+/** A number of its own look is all that can be keyed of what has no place. */
+const keyedOf = (kind: Kind<ElementKind>, path: string): boolean => {
+  if (kind.lies === 'nowhere') return false
+  return kind.roles.view ? FRAMED.has(path) : true
+}
+
 const fieldsOfKind = memoByText((name): readonly Field[] => {
   const kind = kindNamed(name as ElementKind)
-  const common = (kind.withFrame ? WITH_FRAME : COMMON).map((f) =>
-    kind.onlyFramed && !FRAMED.has(f.path) ? { ...f, keyed: false as const } : f,
-  )
-  const all: Field[] = [...common, ...kind.fields.map((f) => ({ ...f, path: `look.${f.path}` }))]
-  const { onlyKeyed } = kind
-  return onlyKeyed ? all.map((f) => (onlyKeyed.includes(f.path) ? f : { ...f, keyed: false as const })) : all
+  const common = kind.lies === 'frame' || kind.lies === 'across' ? WITH_FRAME : COMMON
+  return [
+    ...common.map((f) => (keyedOf(kind, f.path) ? f : { ...f, keyed: false as const })),
+    ...kind.fields.map((f) => ({ ...f, path: `look.${f.path}` })),
+  ]
 })
 /**
  * All the fields of an element’s kind by their paths in the element: what every element has, then what its look has.

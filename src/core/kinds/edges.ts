@@ -1,5 +1,5 @@
 import type { Rect } from '../geometry'
-import type { FrameEdge } from './kind'
+import type { FrameEdge } from './roles/keeps'
 
 /** Where something thin lies that is kept to an edge of a part of the frame: along all of it, level or upright. */
 export function alongEdge(

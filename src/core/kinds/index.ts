@@ -4,19 +4,21 @@ export { asking, lessonIn, type LessonIn } from './lessonIn'
 export { arrowBetween, arrowEnds } from './arrow'
 export { clicksIn, rippleAt } from './ripple'
 export { gone } from './gone'
-export {
-  localBox,
-  type Chimes,
-  type Drawn,
-  type FrameEdge,
-  type ElementOf,
-  type Going,
-  type Handle,
-  type IconName,
-  type Kind,
-  type Placed,
-  type Swatch,
-} from './kind'
+export { localBox, type Drawn, type ElementOf, type IconName, type Kind, type Swatch } from './kind'
+export { below } from './roles/below'
+export { carries } from './roles/carries'
+export { chimesOf, type Chimes } from './roles/chimes'
+export { gaugeOf, isGauge } from './roles/gauge'
+export { handles, type Handle } from './roles/handles'
+export { heldBy, isGround, keeps, letGo, type FrameEdge } from './roles/keeps'
+export { leads } from './roles/leads'
+export { leavesOf } from './roles/leaves'
+export { isRule, marks } from './roles/marks'
+export { openingOf } from './roles/opening'
+export { isClip, plays } from './roles/plays'
+export { aimAt, aimOf, canRepoint, points } from './roles/points'
+export { isView, goingOf, type View } from './roles/view'
+export { placedIn, type Placed } from './roles/within'
 export { kindName, type ElementKind, type Look } from './looks'
 export { commonField, fieldsOf, pointsOf, type PointPaths } from './common'
 export { chaptersOver } from './chapters'

@@ -1,7 +1,6 @@
 import type { Element } from '../lesson/schema'
 import { goesBy, innerOf, type GoesBy, type Span, type Timed } from '../timing'
-import type { Placed } from './kind'
-import { placedIn } from './traits'
+import { placedIn, type Placed } from './roles/within'
 
 /** A lesson in a lesson, as one of the outer lesson's elements places it. */
 export interface LessonIn extends GoesBy {

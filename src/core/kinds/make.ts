@@ -1,14 +1,15 @@
 import { noPassing } from '../lesson/make'
 import type { Edge, Element, Lesson } from '../lesson/schema'
 import type { ElementKind } from './looks'
-import { kindNamed, kindOf } from './registry'
+import { kindNamed } from './registry'
+import { isClip } from './roles/plays'
 import { applyStyle } from './styled'
 import { toWords } from '../../words/words'
 
 /** The track that a new element lies on: the uppermost without footage, else the uppermost of its sort. */
 function trackOf(lesson: Lesson, kind: ElementKind): string {
-  const fit = lesson.tracks.filter((t) => (t.kind === 'sound') === (kindNamed(kind).plays === 'sound'))
-  const used = new Set(lesson.elements.filter((e) => kindOf(e).plays).map((e) => e.track))
+  const fit = lesson.tracks.filter((t) => (t.kind === 'sound') === (kindNamed(kind).added.with === 'sound'))
+  const used = new Set(lesson.elements.filter((e) => isClip(e)).map((e) => e.track))
   return (fit.find((t) => !used.has(t.id)) ?? fit[0])!.id
 }
 

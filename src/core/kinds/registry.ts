@@ -67,4 +67,4 @@ export const kindOf = (e: Element): Kind<ElementKind> => KINDS[kindName(e)] as u
 export const kindNamed = (kind: ElementKind): Kind<ElementKind> => KINDS[kind] as unknown as Kind<ElementKind>
 export const ELEMENT_KINDS = Object.keys(KINDS) as ElementKind[]
 /** Those that can be chosen to be added; the others come with a file. */
-export const ADDABLE_KINDS = ELEMENT_KINDS.filter((k) => !kindNamed(k).laid)
+export const ADDABLE_KINDS = ELEMENT_KINDS.filter((k) => kindNamed(k).added.with === undefined)

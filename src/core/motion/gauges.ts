@@ -1,4 +1,4 @@
-import { kindOf } from '../kinds'
+import { gaugeOf, isGauge } from '../kinds'
 import type { Element, Lesson } from '../lesson/schema'
 import { readAt } from '../lesson/reading'
 import type { Timed } from '../timing'
@@ -6,8 +6,6 @@ import { isNumber, memo, type KeyValue } from '../values'
 import { fieldsOf } from '../kinds'
 
 const byId = memo((lesson: Lesson) => new Map(lesson.elements.map((e) => [e.id, e])))
-/** Whether an element is a gauge. */
-export const isGauge = (e: Element): boolean => kindOf(e).gauge !== undefined
 
 /**
  * The value of a gauge at a frame; before it begins and after it ends, as it is on its first and its last.
@@ -23,9 +21,10 @@ export function gaugeAt(
 ): number | undefined {
   const e = byId(timed.lesson).get(id)
   const span = e && timed.spans.get(id)
-  if (!e || !span || !isGauge(e)) return undefined
+  const value = e && gaugeOf(e)
+  if (!e || !span || !value) return undefined
   const at = Math.min(span.to - 1, Math.max(span.from, frame))
-  return kindOf(e).gauge!(posed(e, at) ?? e, at, span, timed)
+  return gaugeOf(posed(e, at) ?? e)!(at, span, timed)
 }
 
 /** The values of an element that come of gauges, at a frame. */

@@ -1,7 +1,7 @@
 export * from './passing'
 export * from './properties'
 export * from './moves'
-export { gaugeAt, isGauge } from './gauges'
+export { gaugeAt } from './gauges'
 export * from './warnings'
 export * from './placement'
 export { shadowOf, withShadow } from './extent'

@@ -1,6 +1,6 @@
 import { isNumber, memo } from '../values'
 import type { Rect } from '../geometry'
-import { kindOf } from '../kinds'
+import { keeps, leavesOf } from '../kinds'
 import type { Element, Lesson } from '../lesson/schema'
 import { movesOf, type Move, type Timed } from '../timing'
 import { ease } from '../values'
@@ -112,9 +112,10 @@ export function posedAt(timed: Timed, e: Element, frame: number): Element | null
 }
 /** An element, in any of its poses, where it is kept to at a frame: within what covers the frame's edges. */
 export function keptAt(timed: Timed, posed: Element, frame: number): Element {
-  if (!kindOf(posed).within) return posed
+  const { within } = keeps(posed) ?? {}
+  if (!within) return posed
   const free = freeAt(timed, frame)
-  const stands = free && kindOf(posed).within!(posed, free)
+  const stands = free && within(free)
   return stands ? { ...posed, ...stands } : posed
 }
 /** As its keyframes, its loop and its gauges have it, wherever it may be kept to. */
@@ -125,14 +126,14 @@ function readingAt(timed: Timed, e: Element, frame: number): Element | null {
   return values.length > 0 ? withValues(posed, values) : posed
 }
 /** What covers the edges of the frame. */
-const edging = memo((lesson: Lesson) => lesson.elements.filter((e) => kindOf(e).leaves && !e.hidden))
+const edging = memo((lesson: Lesson) => lesson.elements.filter((e) => leavesOf(e) && !e.hidden))
 /** The part of the frame that is left free by what covers its edges; null where nothing does. */
 function freeAt(timed: Timed, frame: number): Rect | null {
   let free: Rect | null = null
   for (const e of edging(timed.lesson)) {
     const span = timed.spans.get(e.id)!
     const posed = frame >= span.from && frame < span.to ? readingAt(timed, e, frame) : null
-    if (posed) free = kindOf(posed).leaves!(posed)
+    if (posed) free = leavesOf(posed)
   }
   return free
 }

@@ -1,7 +1,7 @@
 import { chances } from '../chance'
 import { memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
-import { kindOf } from '../kinds'
+import { carries } from '../kinds'
 import type { Clip } from '../lesson/clips'
 import { posedAt } from './moves'
 import { presence } from './passing'
@@ -50,7 +50,7 @@ const DEEPEST = 32
 const byId = memo((lesson: Lesson) => new Map(lesson.elements.map((e) => [e.id, e])))
 
 /** Whether what rides on an element lies where it lies in the stack, and is faded and masked with it. */
-export const holds = (e: Element): boolean => kindOf(e).carries?.(e) ?? false
+export const holds = (e: Element): boolean => carries(e)?.asOne ?? false
 /** Which element that stacks its members as one each element is in, by what it rides on; for those that are in one. */
 export const holders = memo((lesson: Lesson): ReadonlyMap<string, string> => {
   const out = new Map<string, string>()

@@ -1,7 +1,7 @@
-import { mediumOf, fieldsOf, kindName, kindOf, placedIn, shows } from '../kinds'
+import { mediumOf, fieldsOf, kindName, placedIn, shows, plays, showsWhat, isGauge } from '../kinds'
 import type { ZodError } from 'zod'
 import { fits, isNumber } from '../values'
-import { isGauge, propertiesOf, type Property } from '../motion'
+import { propertiesOf, type Property } from '../motion'
 import { type KeyValue } from '../values'
 import { timedOf } from '../scene'
 import { UNITS } from '../values'
@@ -111,7 +111,7 @@ interface Known {
 }
 /** Whether an element lies on a track of its sort, has a place in time, and shows what is there. */
 function standingFaults({ lesson, elements, tracks }: Known, e: Element, at: string, say: Say): void {
-  const on = kindOf(e).plays === 'sound' ? 'sound' : 'picture'
+  const on = plays(e)?.what === 'sound' ? 'sound' : 'picture'
   if (tracks.get(e.track) !== on)
     say(`${at}.track`, inWords('review.thereIsNoTrackFor', on === 'sound' ? 'sound' : 'pictures', e.track))
   for (const side of ['start', 'end'] as const) {
@@ -123,9 +123,8 @@ function standingFaults({ lesson, elements, tracks }: Known, e: Element, at: str
   const placed = placedIn(e)
   if (placed && !lesson.parts[placed.part]) say(`${at}.look.part`, inWords('review.thereIsNoLessonIn', placed.part))
   const medium = mediumOf(e)
-  const { sounds, plays } = kindOf(e)
   if (medium !== null && !shows(e, lesson.media[medium]))
-    say(`${at}.look.media`, inWords('review.thereIsNo', SHOWN[sounds ? 'sound' : (plays ?? 'picture')], medium))
+    say(`${at}.look.media`, inWords('review.thereIsNo', SHOWN[showsWhat(e)], medium))
 }
 
 /** Whether what an element rides on, follows and reads is there. */

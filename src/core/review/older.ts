@@ -1,5 +1,5 @@
-import { fieldsOf } from '../kinds'
-import { isGauge } from '../motion'
+import { fieldsOf, isGauge } from '../kinds'
+
 import { isNumber, memo } from '../values'
 import type { Element, Lesson, Pose } from '../lesson/schema'
 import { lastClipEnd, movesOf, ownBefore, partedBy, resolve, type Timed } from '../timing'

@@ -1,5 +1,5 @@
 import { apply, grown, IDENTITY, inverse, isFlat, times, type Matrix, type Point, type Rect } from '../geometry'
-import { hasPlace, isView, kindOf, localBox } from '../kinds'
+import { isView, kindOf, localBox, sizeOf, isPickable } from '../kinds'
 import type { Element } from '../lesson/schema'
 import { carryOf, matrixOf, posedAt } from '../motion'
 import type { Timed } from '../timing'
@@ -20,7 +20,7 @@ export function frameBoxOf(timed: Timed, e: Element, frame: number, framed = tru
   const { element, by } = readable(e, e.readable ? framingOf(timed, frame, framed) : IDENTITY)
   return {
     matrix: times(spaceOf(timed, e, frame, framed), times(matrixOf(e), [by, 0, 0, by, 0, 0])),
-    box: localBox(element, kindOf(element).size(element)),
+    box: localBox(element, sizeOf(element)),
   }
 }
 
@@ -38,13 +38,14 @@ export function hitAt(
 ): Element | null {
   for (const own of elementsAt(timed, frame).toReversed()) {
     const e = posedAt(timed, own, frame)
-    if (!e || e.hidden || e.locked || without.includes(e.id) || (!hasPlace(e) && !kindOf(e).pickable)) continue
+    if (!e || e.hidden || e.locked || without.includes(e.id) || !isPickable(e)) continue
     const { matrix, box } = frameBoxOf(timed, e, frame, framed)
     if (isFlat(matrix)) continue
     const p = apply(inverse(matrix), point)
     const reach = HIT_PX / Math.hypot(matrix[0], matrix[1])
-    const r = grown(box, kindOf(e).thin ? reach : 0)
-    const tall = kindOf(e).rises?.(e) ?? 0
+    const rises = kindOf(e).thin?.(e)
+    const r = grown(box, rises === undefined ? 0 : reach)
+    const tall = rises ?? 0
     if (p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y - tall && p.y <= r.y + r.h + tall) return own
   }
   return null

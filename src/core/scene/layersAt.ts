@@ -1,7 +1,7 @@
 import { groupedBy, isOpaque, memo } from '../values'
 import type { Element, Lesson } from '../lesson/schema'
 import { pathInto } from '../lesson/inner'
-import { kindOf, lessonIn, localBox, placedIn } from '../kinds'
+import { kindOf, lessonIn, localBox, placedIn, sizeOf, carries, plays, leads, below, marks } from '../kinds'
 import { holds, placementOf, holders } from '../motion'
 import type { Span, Timed } from '../timing'
 import type { Footage, Group, Layer, Picture, Shape } from '../display'
@@ -48,8 +48,8 @@ function stacked(lesson: Lesson): readonly Element[] {
   const place = new Map(lesson.tracks.filter((t) => t.kind === 'picture').map((t, i) => [t.id, i]))
   const seen = lesson.elements.filter((e) => place.has(e.track))
   const elements = inGroups(place.size < 2 ? seen : byTrack(seen, place), holders(lesson))
-  const last = elements.findLastIndex((e) => kindOf(e).marks)
-  const raised = elements.filter((e, i) => i < last && kindOf(e).overMarks)
+  const last = elements.findLastIndex((e) => marks(e))
+  const raised = elements.filter((e, i) => i < last && leads(e))
   return raised.length === 0
     ? elements
     : [...elements.slice(0, last + 1).filter((e) => !raised.includes(e)), ...raised, ...elements.slice(last + 1)]
@@ -117,7 +117,7 @@ export function sourcesAt(timed: Timed, frame: number): Footage[] {
         element: pathInto(e.id, l.element),
         source: sourceWithin(l.source, inner.part),
       }))
-    return kindOf(e).plays === 'footage'
+    return plays(e)?.what === 'footage'
       ? drawingsOf(e, span, frame, timed, e.space === 'framed' ? framing : IDENTITY).filter((l) => 'source' in l)
       : []
   })
@@ -146,14 +146,17 @@ function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
     placedIn(s.element)
       ? lessonWithin(s, framingFor(s.element), sight)
       : layersOf(s.element, s.span, frame, timed, framingFor(s.element), blurred)
-  const treats = (s: Seen) => kindOf(s.element).treats?.(s.element)
-  const enlarges = (s: Seen) => kindOf(s.element).enlarges === true
+  const treats = (s: Seen) => {
+    const does = below(s.element)
+    return does?.does === 'treat' ? does.what : null
+  }
+  const enlarges = (s: Seen) => below(s.element)?.does === 'enlarge'
   if (held.size === 0 && !seen.some((s) => treats(s) || enlarges(s))) return seen.flatMap(own)
   const members = groupedBy(seen, (s) => held.get(s.element.id))
   const withMembers = (s: Seen): Layer[] => {
     if (!holds(s.element)) return own(s)
     const layers = treated(members.get(s.element.id) ?? [])
-    return layers.length > 0 || kindOf(s.element).backing ? groupOf(s, layers, framingFor(s.element), sight) : []
+    return layers.length > 0 || carries(s.element) ? groupOf(s, layers, framingFor(s.element), sight) : []
   }
   /**
    * Back to front; a treatment of a track or an element stands in a group with what it changes.
@@ -209,7 +212,7 @@ function wholeOf(e: Element, framing: Matrix, { timed, frame }: Sight) {
   const { element } = placement
   const opacity = element.opacity * placement.opacity
   if (opacity <= 0) return null
-  const box = localBox(element, kindOf(element).size(element))
+  const box = localBox(element, sizeOf(element))
   const blurPx = element.blurPx * Math.hypot(framing[0], framing[1])
   const shadow = shadowOf(element, framing)
   return { element, box, opacity, clip: clipOf(element, box), blurPx, shadow, matrix: times(framing, placement.matrix) }
@@ -223,14 +226,15 @@ function groupOf({ element: e }: Seen, members: Layer[], framing: Matrix, sight:
   const stands = wholeOf(e, framing, sight)
   if (!stands) return []
   const { element, box, matrix } = stands
-  const whole = { ...stands, clip: stands.clip ?? (kindOf(element).masks?.(element) ? box : null) }
-  const backing = kindOf(element).backing?.(element)
+  const carried = carries(element)
+  const whole = { ...stands, clip: stands.clip ?? (carried?.masks ? box : null) }
+  const backing = carried?.backing()
   const own = (shapes: Shape[]): Layer[] =>
     shapes.length > 0 && !isFlat(matrix)
       ? [{ element: e.id, matrix, opacity: 1, shapes, bounds: grown(boundsOf(matrix, box), 1) }]
       : []
   const layers = [...own(backing?.behind ?? []), ...members, ...own(backing?.before ?? [])]
-  const warp = kindOf(element).quad?.(element)
+  const warp = carried?.warp()
   if (warp && !isFlat(matrix)) return warped(whole, layers, { window: box, ...warp }, sight)
   return isPlain(whole) ? layers : asOne(whole, layers, sight)
 }

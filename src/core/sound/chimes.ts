@@ -1,5 +1,5 @@
 import { chances } from '../chance'
-import { chimesOf, hasPlace, kindOf, type Chimes } from '../kinds'
+import { chimesOf, hasPlace, type Chimes, isUnseen, isClip } from '../kinds'
 import { DUCKING } from '../kinds/sound/look'
 import { isMuted, type Clip } from '../lesson/clips'
 import type { Element } from '../lesson/schema'
@@ -11,7 +11,7 @@ import { gainOf, timesLevels, type Level } from './levels'
 import type { Heard } from './heard'
 
 /** What comes onto the picture and leaves it: neither what plays, nor what stands for many, nor what shows nothing. */
-const comes = (e: Element): boolean => hasPlace(e) && !kindOf(e).plays && !kindOf(e).unseen && !e.hidden
+const comes = (e: Element): boolean => hasPlace(e) && !isClip(e) && !isUnseen(e) && !e.hidden
 
 /** The frames of a span in which something happens that a sound is heard at, in order. */
 export function chimeFrames(timed: Timed, { at, of }: Chimes, span: Pick<Span, 'from' | 'to'>): number[] {

@@ -62,7 +62,7 @@ export function beginAdding(kind: ElementKind, media?: string): void {
   const { moment, playhead, timed, swept } = desk()
   const until = swept && swept.first === moment ? swept.last : undefined
   setDesk({ speed: 0 })
-  if (kindNamed(kind).spotless) {
+  if (kindNamed(kind).added.spotless) {
     const e = elementAt(timed, {
       kind,
       id: freshId(kind),
@@ -74,7 +74,7 @@ export function beginAdding(kind: ElementKind, media?: string): void {
     if (edit(inWords('commands.addNamed', e.name.toLowerCase()), addElement(e))) select([e.id])
     return
   }
-  const shows = kindNamed(kind).medium !== undefined
+  const shows = kindNamed(kind).roles.pictures !== undefined
   if (shows && !media && !Object.values(desk().lesson.media).some((m) => m.kind === 'picture')) {
     toast(inWords('commands.thereIsNoPictureIn'))
     setDesk({ panel: 'files' })

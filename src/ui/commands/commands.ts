@@ -12,7 +12,7 @@ import {
 } from './acts'
 import { copy, paste, duplicate } from './clipboard'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
-import { ADDABLE_KINDS, isGround, isRule, kindOf, titleOf, type ElementKind } from '@/core/kinds'
+import { ADDABLE_KINDS, isGround, isRule, titleOf, type ElementKind, plays } from '@/core/kinds'
 import { desk, chosenClips, edit, freshId, redo, select, setDesk, undo, type Panes } from '../state/desk'
 import { has, type Command } from './command'
 import { GOING } from './going'
@@ -110,7 +110,7 @@ export const COMMANDS: Command[] = [
     run: () =>
       select(
         desk()
-          .lesson.elements.filter((e) => !isGround(e) && kindOf(e).plays !== 'sound')
+          .lesson.elements.filter((e) => !isGround(e) && plays(e)?.what !== 'sound')
           .map((e) => e.id),
       ),
   },

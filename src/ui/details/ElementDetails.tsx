@@ -3,8 +3,6 @@ import { toast } from 'sonner'
 import { pointAt, setElements, setLook, setSpan, setTrackOf, spanOfBelow, spanOver, keepReadable } from '@/core/edits'
 import { applies, valueAt, type Field } from '@/core/values'
 import {
-  aimOf,
-  canAim,
   isGround,
   isRule,
   isView,
@@ -14,9 +12,13 @@ import {
   sizeOf,
   type ElementKind,
   type Kind,
+  plays,
+  isUnseen,
+  points,
+  isGauge,
 } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
-import { holds, isGauge } from '@/core/motion'
+import { holds } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
 import { lengthText } from '@/core/time'
 import { editPosed, standing } from '../state/inPose'
@@ -60,7 +62,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const view = isView(e)
   const clip = timed.clips.find((c) => c.id === e.id)
   /** What stands somewhere on the picture by itself. */
-  const stands = !rule && kind.plays !== 'sound' && !isGround(e) && !isGauge(e)
+  const stands = !rule && plays(e)?.what !== 'sound' && !isGround(e) && !isGauge(e)
   return (
     <>
       <Named element={e} />
@@ -76,7 +78,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       <PartSection element={e} />
       <PageSection element={own} />
       {kind.pulls === 'shape' && !view && !rule && <StandSection element={own} />}
-      {!view && (!kind.unseen || holds(own)) && !rule && <PassingSection element={e} />}
+      {!view && (!isUnseen(e) || holds(own)) && !rule && <PassingSection element={e} />}
       {rule && <RuleSection />}
       <SeldomSection element={e} />
       <LookSection element={e} />
@@ -157,7 +159,7 @@ function KindSection({ element: e, playsHere }: { element: Element; playsHere: b
   const kind = kindOf(e)
   const { first, rest } = fieldsOfLook(e)
   const medium = lesson.media[mediumOf(e) ?? '']
-  if (kind.unseen && first.length + rest.length === 0) return null
+  if (isUnseen(e) && first.length + rest.length === 0) return null
   return (
     <Section title={toWords(kind.title)} name="its look" folds="open">
       {medium && !playsHere && <p className="text-muted">{medium.name}</p>}
@@ -179,7 +181,7 @@ function KindSection({ element: e, playsHere }: { element: Element; playsHere: b
       {e.space === 'framed' && kind.seenBy && (
         <Button onClick={() => void checkMarkColour(e)}>{inWords('details.checkItsColourOnThe')}</Button>
       )}
-      {canAim(e) && <Aim element={e} />}
+      <Aim element={e} />
     </Section>
   )
 }
@@ -199,10 +201,10 @@ function SeldomSection({ element: e }: { element: Element }) {
 }
 /** Lets it point at something, or takes that off. */
 function Aim({ element: e }: { element: Element }) {
-  const { aimName: led } = kindOf(e)
-  if (!led) return null
-  const aimName = toWords(led)
-  if (aimOf(e))
+  const aim = points(e)?.aim
+  if (!aim) return null
+  const aimName = toWords(aim.name)
+  if (aim.at)
     return (
       <Button onClick={() => edit(inWords('details.takeTheOff', aimName, e.name), pointAt(e.id, null))}>
         {inWords('details.takeTheOffAimName', aimName)}
@@ -235,7 +237,7 @@ const SPACES = [
 /** In which order it is drawn, on which track, and what a zoom makes of it. */
 function LayerSection({ element: e }: { element: Element }) {
   const { tracks } = useShown().lesson
-  const heard = kindOf(e).plays === 'sound'
+  const heard = plays(e)?.what === 'sound'
   const fitting = tracks.filter((t) => (t.kind === 'sound') === heard)
   return (
     <Section title={inWords('details.layer')} folds="open">

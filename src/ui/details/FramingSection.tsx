@@ -1,4 +1,4 @@
-import { kindOf } from '@/core/kinds'
+import { leads } from '@/core/kinds'
 import { Crosshair, MousePointer2, Waves } from 'lucide-react'
 import { toast } from 'sonner'
 import { followPointer, goWithPointer, lockPose, smoothPointer, inOne } from '@/core/edits'
@@ -34,7 +34,7 @@ export function FramingSection({ element: e }: { element: Element }) {
   const pose = e.poses[at - 1]
   return (
     <Section title={inWords('details.followThePointer')} folds="open">
-      {takes.length > 0 || timed.lesson.elements.some((x) => kindOf(x).leads) ? (
+      {takes.length > 0 || timed.lesson.elements.some((x) => leads(x)) ? (
         <>
           <ChoiceFields choice={choice} onChange={setChoice} />
           <Button

@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react'
 import { putMoveEdge, removePoses, setCurve, setMoveEasing, setPress } from '@/core/edits'
-import { kindOf } from '@/core/kinds'
+import { leads } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { isUnfilled, motionOf, moveWarnings, paceOf, poseAt, type Move } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
@@ -64,7 +64,7 @@ export function MoveSection({ element: e }: { element: Element }) {
           </Button>
         )}
         <Pace element={e} move={move} />
-        {kindOf(e).leads && (
+        {leads(e) && (
           <Tick
             label={inWords('details.itPressesHere')}
             value={move.pose.press === true}

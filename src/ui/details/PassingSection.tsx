@@ -1,5 +1,5 @@
 import { setElements } from '@/core/edits'
-import { kindOf } from '@/core/kinds'
+import { plays } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { holds } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
@@ -24,7 +24,7 @@ export function PassingSection({ element: e }: { element: Element }) {
           which={which}
           value={e[which]}
           perSecond={framesPerSecond(lesson.rate)}
-          hows={kindOf(e).plays === 'sound' ? HEARD_HOWS : holds(e) ? HELD_HOWS : HOWS}
+          hows={plays(e)?.what === 'sound' ? HEARD_HOWS : holds(e) ? HELD_HOWS : HOWS}
           onChange={(more) =>
             edit(
               inWords(which === 'arrival' ? 'details.changeHowItComes' : 'details.changeHowItGoes', e.name),

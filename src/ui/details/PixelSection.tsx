@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { setLook } from '@/core/edits'
-import { kindOf } from '@/core/kinds'
+import { below } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { valueAt } from '@/core/values'
 import { histogram } from '@/core/vision/colours'
@@ -52,7 +52,7 @@ export function PixelSection({ element: e }: { element: Element }) {
   const board = (on: boolean) => setDesk({ aids: { ...aids, board: on } })
   return (
     <>
-      {kindOf(e).treats && <Histogram element={e.id} how="upTo" looks={e.look} />}
+      {below(e)?.does === 'treat' && <Histogram element={e.id} how="upTo" looks={e.look} />}
       {Boolean(valueAt(e.look, 'grade')) && (
         <>
           <Histogram element={e.id} how="worked" looks={e.look} />

@@ -9,7 +9,7 @@ import {
   type Edit,
   type Values,
 } from '@/core/edits'
-import { isView, kindOf } from '@/core/kinds'
+import { isView, kindOf, isLine, sizeOf, canBePulled, marks } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { editPosed, posed, tryPosed } from '../state/inPose'
 import { edit, setDesk, useDesk, useShown } from '../state/desk'
@@ -35,8 +35,7 @@ const SIDES = ['left', 'right', 'top', 'bottom'] as const
 
 /** Where an element is, how big, how it is turned, what is seen of it. `e` is as the pose in force has it. */
 export function PlaceSection({ element: e }: { element: Element }) {
-  const kind = kindOf(e)
-  const shaped = !isView(e) && !kind.marks
+  const shaped = !isView(e) && !marks(e)
   return (
     <>
       <SpotSection element={e} />
@@ -57,8 +56,8 @@ function SpotSection({ element: e }: { element: Element }) {
   const { width: W, height: H } = useShown().lesson.frame
   const [percent, setPercent] = useKept('place: percent', false)
   const [from, setFrom] = useKept<From>('place: from', 'anchor')
-  const kind = kindOf(e)
-  const size = kind.size(e)
+  const size = sizeOf(e)
+  const line = isLine(e)
   const zoom = isView(e)
   // An edge is only said where it is level.
   const level = e.rotation % 90 === 0 && e.tilt.upright === 0 && e.tilt.level === 0
@@ -85,7 +84,7 @@ function SpotSection({ element: e }: { element: Element }) {
         </button>
       }
     >
-      {level && !zoom && !kind.line && (
+      {level && !zoom && !line && (
         <Choice label={inWords('details.measured')} value={from} options={FROMS} onChange={setFrom} />
       )}
       <Along
@@ -104,10 +103,10 @@ function SpotSection({ element: e }: { element: Element }) {
         whole={H}
         put={put('y')}
       />
-      {(kind.pulls !== 'none' || kind.line) && (
+      {(canBePulled(e) || line) && (
         <Along
           {...common}
-          label={kind.line ? inWords('details.length') : inWords('details.width')}
+          label={line ? inWords('details.length') : inWords('details.width')}
           path="width"
           value={size.w}
           whole={W}
@@ -115,7 +114,7 @@ function SpotSection({ element: e }: { element: Element }) {
           put={(v) => setSize(e.id, v, null)}
         />
       )}
-      {kind.pulls !== 'none' && (
+      {canBePulled(e) && (
         <Along
           {...common}
           label={inWords('details.height')}
@@ -128,7 +127,7 @@ function SpotSection({ element: e }: { element: Element }) {
       )}
       {!zoom && <CommonField element={e} path="rotation" />}
       {!zoom && <CommonField element={e} path="opacity" />}
-      {!zoom && !kind.line && !kind.marks && <AnchorPicker element={e} />}
+      {!zoom && !line && !marks(e) && <AnchorPicker element={e} />}
     </Section>
   )
 }

@@ -19,7 +19,7 @@ import {
   turnAndScale,
 } from '@/core/edits'
 import type { Element, Stagger } from '@/core/lesson/schema'
-import { isClip, kindOf } from '@/core/kinds'
+import { isClip, kindOf, plays } from '@/core/kinds'
 import { motionOf } from '@/core/motion'
 import { editPosed, tryPosed } from '../state/inPose'
 import { edit, freshId, useShown } from '../state/desk'
@@ -50,7 +50,7 @@ export function Several({ ids }: { ids: string[] }) {
   const all = ids.flatMap((id) => timed.lesson.elements.find((e) => e.id === id) ?? [])
   const first = all[0]
   if (!first) return null
-  const shown = all.filter((e) => kindOf(e).plays === 'footage' || kindOf(e).pulls === 'shape')
+  const shown = all.filter((e) => plays(e)?.what === 'footage' || kindOf(e).pulls === 'shape')
   return (
     <>
       <Section title={inWords('details.elements', ids.length)}>

@@ -53,7 +53,7 @@ const ICONS: Record<IconName, typeof Flag> = {
   lightbulb: Lightbulb,
   'map-pin': MapPin,
   'message-square': MessageSquare,
-  minus: Minus,
+  'minus-bold': Minus,
   pointer: Pointer,
   smile: Smile,
   'zoom-in': ZoomIn,
@@ -74,9 +74,9 @@ const ICONS: Record<IconName, typeof Flag> = {
   volume: Volume2,
 }
 export function KindIcon({ kind, size = 14 }: { kind: ElementKind; size?: number }) {
-  const { icon, boldIcon } = kindNamed(kind)
+  const { icon } = kindNamed(kind)
   const Icon = ICONS[icon]
-  return <Icon size={size} aria-hidden strokeWidth={boldIcon ? 4 : 2} />
+  return <Icon size={size} aria-hidden strokeWidth={icon === 'minus-bold' ? 4 : 2} />
 }
 const MOMENTS: Record<MomentIconName, typeof Flag> = {
   'book-open': BookOpen,

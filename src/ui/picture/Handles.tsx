@@ -1,5 +1,5 @@
 import { cropIsKeyed, pullBox, pullHandle, setAnchor, setCrop, turnTo, type Pull } from '@/core/edits'
-import { canTurn, croppedBox, handlesOf, heldBy, kindOf } from '@/core/kinds'
+import { canTurn, croppedBox, heldBy, kindOf, isLine, handles, marks } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { apply, isFlat, times, inverse, type Matrix, type Point, type Rect } from '@/core/geometry'
 import { posed } from '../state/inPose'
@@ -82,7 +82,7 @@ const radiusOf = (px: number) => 5.5 * px
 export function Handles(props: Props) {
   const { element: e, matrix, px } = props
   const { grasp, graspTurn, graspCrop, graspAnchor } = useGrasps(props)
-  const cropping = useDesk((b) => b.cropping) && !kindOf(e).marks && !kindOf(e).line
+  const cropping = useDesk((b) => b.cropping) && !marks(e) && !isLine(e)
   if (cropping) return <CropHandles {...{ element: e, matrix, px, graspCrop }} />
   /** The framing part of the matrix: from the pixels of its place to the picture. */
   const own = matrixOf(e)
@@ -92,7 +92,7 @@ export function Handles(props: Props) {
       {canTurn(e) && <TurnHandle {...props} grasp={graspTurn} />}
       {canTurn(e) && <AnchorHandle {...props} onGrasp={graspAnchor} />}
       <SizeHandles {...props} grasp={grasp} />
-      {handlesOf(e).map((h) => {
+      {handles(e)?.all.map((h) => {
         const c = apply(h.in === 'own' ? matrix : framing, h.at)
         return (
           <circle

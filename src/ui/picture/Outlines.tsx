@@ -1,4 +1,4 @@
-import { hasPlace, isGround, isRule, isView, kindOf } from '@/core/kinds'
+import { hasPlace, isGround, isRule, isView, isUnseen, isClip } from '@/core/kinds'
 import { apply, corners, type Matrix, type Rect } from '@/core/geometry'
 import type { Element } from '@/core/lesson/schema'
 import { holds, keptAt } from '@/core/motion'
@@ -31,11 +31,11 @@ export function useOutlined(): { outlines: Outlined[]; unseen: { id: string; mat
   const inSight = elementsAt(timed, playhead)
   /** What fills the frame has handles only while it is cropped. */
   const outlined = (x: Element) =>
-    selected.includes(x.id) && !isRule(x) && (hasPlace(x) || isView(x) || !kindOf(x).plays || (cropping && isGround(x)))
+    selected.includes(x.id) && !isRule(x) && (hasPlace(x) || isView(x) || !isClip(x) || (cropping && isGround(x)))
   return {
     outlines: timed.lesson.elements.filter(outlined).map((own) => outlineOf(timed, own, playhead, framed)),
     unseen: inSight
-      .filter((x) => kindOf(x).unseen && hasPlace(x) && !holds(x) && !selected.includes(x.id))
+      .filter((x) => isUnseen(x) && hasPlace(x) && !holds(x) && !selected.includes(x.id))
       .map((x) => ({ id: x.id, ...frameBoxOf(timed, x, playhead, framed) })),
   }
 }

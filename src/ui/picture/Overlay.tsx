@@ -1,5 +1,5 @@
 import type { MouseEvent } from 'react'
-import { hasWords, isView, kindNamed, kindOf, placedIn } from '@/core/kinds'
+import { hasWords, isView, kindNamed, placedIn, isLine } from '@/core/kinds'
 import { apply, inverse, isFlat, type Point } from '@/core/geometry'
 import { hitAt, spaceOf } from '@/core/scene'
 import { poseFor } from '../state/inPose'
@@ -61,7 +61,7 @@ export function Overlay({ scale }: { scale: number }) {
         {unseen.map((u) => (
           <Unseen key={u.id} matrix={u.matrix} box={u.box} px={px} />
         ))}
-        {outlines.map((o) => (alone && kindOf(o.x).line ? null : <Outline key={o.own.id} of={o} px={px} />))}
+        {outlines.map((o) => (alone && isLine(o.x) ? null : <Outline key={o.own.id} of={o} px={px} />))}
         {outlines.length <= MOST_WAYS &&
           outlines.map(({ own }) => (
             <Ways
@@ -78,7 +78,7 @@ export function Overlay({ scale }: { scale: number }) {
         {alone && <Grips of={alone} px={px} hands={hands} />}
         {correcting && !speed && <PointerMark px={px} pointOf={pointOf} />}
         <SnapMarks snapped={hands.snapped} px={px} width={width} height={height} />
-        <DrawingMark drawing={drawing} px={px} line={adding !== null && kindNamed(adding.kind).line === true} />
+        <DrawingMark drawing={drawing} px={px} line={adding !== null && kindNamed(adding.kind).pulls === 'ends'} />
       </svg>
       <Prompt single={alone !== null} />
     </>

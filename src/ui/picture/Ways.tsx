@@ -1,5 +1,5 @@
 import { setCurve, wayOf } from '@/core/edits'
-import { isView, kindOf, localBox } from '@/core/kinds'
+import { isView, localBox, sizeOf } from '@/core/kinds'
 import type { Element, Pose } from '@/core/lesson/schema'
 import { atPose, matrixOf, motionOf, type Move } from '@/core/motion'
 import { apply, corners, inverse, isFlat, times, type Matrix, type Point } from '@/core/geometry'
@@ -226,7 +226,7 @@ function Ghost({
   onGo: () => void
 }) {
   const matrix = times(space, matrixOf(pose))
-  const outline = pathOf(corners(localBox(pose, kindOf(pose).size(pose))).map((c) => apply(matrix, c)))
+  const outline = pathOf(corners(localBox(pose, sizeOf(pose))).map((c) => apply(matrix, c)))
   const at = spots[n]!
   const far = (s: Point) => Math.hypot(s.x - at.x, s.y - at.y)
   // A number that lies on the pose in force is only pressed by a click; a drag there moves the pose.

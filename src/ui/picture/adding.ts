@@ -40,8 +40,8 @@ export function placeAdded(p: Point, rect: Rect | null, from: Point | null = nul
     }
     return
   }
-  const { view, fresh } = kindNamed(wanted.kind)
-  const take = !view && fresh(now.lesson).space === 'framed'
+  const { roles, fresh } = kindNamed(wanted.kind)
+  const take = !roles.view && fresh(now.lesson).space === 'framed'
   const at = take ? onTake(p) : p
   const drawnAt = rect && take ? rectOnTake(rect) : rect
   const made = elementAt(now, {
@@ -140,9 +140,9 @@ export function promptFor(adding: NonNullable<ReturnType<typeof desk>['adding']>
   if (adding.ride) return inWords('picture.pointAtWhatItIs')
   if (adding.lift) return inWords('picture.drawWhatIsToBe')
   if (adding.window) return inWords('picture.drawTheWindowThatIt')
-  if (kindNamed(adding.kind).view) return inWords('picture.drawTheRectangleToShow')
-  const { title, drawn, line } = kindNamed(adding.kind)
-  const or = drawn ? inWords('picture.orDrawItsBox') : line ? inWords('picture.orDrawItThere') : ''
+  if (kindNamed(adding.kind).roles.view) return inWords('picture.drawTheRectangleToShow')
+  const { title, added, pulls } = kindNamed(adding.kind)
+  const or = added.drawn ? inWords('picture.orDrawItsBox') : pulls === 'ends' ? inWords('picture.orDrawItThere') : ''
   return inWords('picture.pointAtTheSpotFor', toWords(title).toLowerCase(), or)
 }
 /** Puts the keyboard into the selected element’s text. */

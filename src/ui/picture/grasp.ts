@@ -1,4 +1,4 @@
-import { hasPlace, heldBy, isView, kindOf } from '@/core/kinds'
+import { hasPlace, heldBy, isView, isUnseen } from '@/core/kinds'
 import { apply, boundsOf, inverse, isFlat, meets, type Point, type Rect } from '@/core/geometry'
 import type { Element } from '@/core/lesson/schema'
 import { holders } from '@/core/motion'
@@ -29,7 +29,7 @@ function outermost(timed: Timed, e: Element): Element {
 function selectedAt(timed: Timed, p: Point): Element | null {
   for (const id of desk().elements) {
     const own = elementIn(timed.lesson, id)
-    if (!own || own.locked || (own.poses.length === 0 && !kindOf(own).unseen) || isView(own)) continue
+    if (!own || own.locked || (own.poses.length === 0 && !isUnseen(own)) || isView(own)) continue
     const { matrix, box } = frameBoxOf(timed, standing(own, desk(), timed), desk().playhead, isFramed())
     if (!isFlat(matrix) && inside(box, apply(inverse(matrix), p))) return own
   }

@@ -38,7 +38,7 @@ const far = (a: Point, b: Point, scale: number) => Math.hypot(b.x - a.x, b.y - a
 /** What is drawn becomes a new element: as large or as long as it was drawn, or at its spot. */
 function place({ from, to, rect }: BeingDrawn, scale: number): void {
   const { adding } = desk()
-  if (adding && kindNamed(adding.kind).line && far(from, to, scale) > LEAST.line) placeAdded(to, null, from)
+  if (adding && kindNamed(adding.kind).pulls === 'ends' && far(from, to, scale) > LEAST.line) placeAdded(to, null, from)
   else if (rect && rect.w * scale > LEAST.rect) placeAdded({ x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 }, rect)
   else placeAdded(from, null)
 }
@@ -47,8 +47,12 @@ function place({ from, to, rect }: BeingDrawn, scale: number): void {
 function drawnTo(drawing: BeingDrawn, to: Point): BeingDrawn {
   const { adding, timed } = desk()
   if (!adding) return drawing
-  const { drawn, view } = kindNamed(adding.kind)
-  return { ...drawing, to, rect: drawn ? drawnBetween(drawing.from, to, view ? timed.lesson.frame : null) : null }
+  const { added, roles } = kindNamed(adding.kind)
+  return {
+    ...drawing,
+    to,
+    rect: added.drawn ? drawnBetween(drawing.from, to, roles.view ? timed.lesson.frame : null) : null,
+  }
 }
 
 /**

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { ROUTES, type LibraryFile } from '@/contract/routes'
 import { elementIn, layChime } from '@/core/edits'
-import { kindOf, type Chimes } from '@/core/kinds'
+import { type Chimes, isClip } from '@/core/kinds'
 import { momentKind } from '@/core/moments'
 import {
   chimeFrames,
@@ -87,7 +87,7 @@ function useHearing(): (sound: InterfaceSound | LibraryFile, levelDb: number) =>
 /** The element that is chosen, where it comes and goes: recordings and sounds are there all along. */
 function comesAndGoes({ lesson, elements: [first] }: Pick<Desk, 'lesson' | 'elements'>): string | null {
   const one = first === undefined ? undefined : elementIn(lesson, first)
-  return one && !kindOf(one).plays ? one.id : null
+  return one && !isClip(one) ? one.id : null
 }
 
 /** How often a sound would be heard, and where. */

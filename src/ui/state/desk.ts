@@ -95,7 +95,7 @@ export const useShownPart = <T>(part: (timed: Timed) => T): T => useDesk((b) => 
 /** Whether the picture shows the framing; the whole take is shown while a zoom is being drawn or is selected. */
 export const isFramed = (b: Desk = desk()): boolean => {
   if (b.speed !== 0) return true
-  if (b.adding && kindNamed(b.adding.kind).view) return false
+  if (b.adding && kindNamed(b.adding.kind).roles.view) return false
   const one = b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined
   return !one || !isView(one)
 }

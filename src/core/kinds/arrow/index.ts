@@ -3,7 +3,9 @@ import { ranged } from '../../values/ranged'
 import { around, fix, grown, hundredth, type Point } from '../../geometry'
 import type { Shape } from '../../display'
 import type { Element } from '../../lesson/schema'
-import { localBox, type Drawn, type ElementOf, type Kind, type Repointed } from '../kind'
+import { localBox, type Drawn, type ElementOf, type Kind } from '../kind'
+import type { Handle } from '../roles/handles'
+import type { Repointed } from '../roles/points'
 import { seedOf, sketched } from '../sketch'
 import { unitOf } from '../unit'
 
@@ -125,53 +127,42 @@ function tapered(a: Point, control: Point, b: Point, thick: number): string {
   return `M${[...sides[0], ...sides[1]].map((q) => `${fix(q.x)} ${fix(q.y)}`).join(' L')} Z`
 }
 
+/** Its two ends and its bend. */
+function handlesOf(e: ElementOf<'arrow'>): Handle[] {
+  const { tail, tip } = arrowEnds(e)
+  const left = localBox(e, arrow.size(e)).x
+  return [
+    { id: 'tail', label: 'values.tail', act: 'kinds.point', at: tail, in: 'place', kind: 'end' },
+    { id: 'tip', label: 'values.tip', act: 'kinds.point', at: tip, in: 'place', kind: 'end' },
+    {
+      id: 'bend',
+      label: 'values.bend',
+      act: 'kinds.bend',
+      at: { x: left + e.width / 2, y: -e.look.bend },
+      in: 'own',
+      kind: 'lift',
+    },
+  ]
+}
+
+/** One of them was dragged. */
+function pulled(e: ElementOf<'arrow'>, handle: string, to: Point, local: Point): void {
+  if (handle === 'bend') {
+    e.look.bend = Math.round(-local.y)
+    return
+  }
+  const ends = arrowEnds(e)
+  Object.assign(e, rounded(handle === 'tip' ? arrowBetween(ends.tail, to) : arrowBetween(to, ends.tip)))
+}
+
 export const arrow: Kind<'arrow'> = {
-  thin: true,
-  rises: (e) => Math.abs(e.look.bend),
-  handles(e) {
-    const { tail, tip } = arrowEnds(e)
-    const left = localBox(e, arrow.size(e)).x
-    return [
-      { id: 'tail', label: 'values.tail', act: 'kinds.point', at: tail, in: 'place', kind: 'end' },
-      { id: 'tip', label: 'values.tip', act: 'kinds.point', at: tip, in: 'place', kind: 'end' },
-      {
-        id: 'bend',
-        label: 'values.bend',
-        act: 'kinds.bend',
-        at: { x: left + e.width / 2, y: -e.look.bend },
-        in: 'own',
-        kind: 'lift',
-      },
-    ]
-  },
-  pull(e, handle, to, local) {
-    if (handle === 'bend') {
-      e.look.bend = Math.round(-local.y)
-      return
-    }
-    const ends = arrowEnds(e)
-    Object.assign(e, rounded(handle === 'tip' ? arrowBetween(ends.tail, to) : arrowBetween(to, ends.tip)))
-  },
-  points: () => true,
-  repoint: swung,
-  kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k, look: { ...e.look, bend: e.look.bend * k } }),
   kind: 'arrow',
   title: 'kinds.arrow',
   icon: 'arrow-up-right',
-  seenBy: 'colour',
   swatch: { colour: '#f0c0ac', pattern: 'repeating-linear-gradient(135deg, #0000 0 5px, #2b21182e 5px 6px)' },
-  pulls: 'none',
-  put(e, { at, from, view }) {
-    if (from) {
-      Object.assign(e, rounded(arrowBetween(from, at)))
-      return
-    }
-    const length = 240 * (view.h / 1080)
-    const away = (v: number, from: number, long: number, share: number) =>
-      v + (v < from + long / 2 ? 1 : -1) * length * share
-    Object.assign(e, arrowBetween({ x: away(at.x, view.x, view.w, 0.78), y: away(at.y, view.y, view.h, 0.62) }, at))
-  },
-  line: true,
+  pulls: 'ends',
+  thin: (e) => Math.abs(e.look.bend),
+  seenBy: 'colour',
   first: ['bend', 'form', 'thickness', 'head', 'colour', 'outline'],
   fields: ranged(ArrowLook, [
     { path: 'bend', posed: true, label: 'values.bend', type: 'px' },
@@ -202,8 +193,21 @@ export const arrow: Kind<'arrow'> = {
     { path: 'rough', label: 'values.handDrawnRoughness', type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: Math.max(e.look.thickness, e.look.headPx) }),
+  kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k, look: { ...e.look, bend: e.look.bend * k } }),
   draw: (e) => [arrowDrawn(e, 1)],
   drawPartly: (e, share) => (share <= 0 ? [] : [arrowDrawn(e, share)]),
+  added: {
+    put(e, { at, from, view }) {
+      if (from) {
+        Object.assign(e, rounded(arrowBetween(from, at)))
+        return
+      }
+      const length = 240 * (view.h / 1080)
+      const away = (v: number, from: number, long: number, share: number) =>
+        v + (v < from + long / 2 ? 1 : -1) * length * share
+      Object.assign(e, arrowBetween({ x: away(at.x, view.x, view.w, 0.78), y: away(at.y, view.y, view.h, 0.62) }, at))
+    },
+  },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
@@ -221,5 +225,9 @@ export const arrow: Kind<'arrow'> = {
         outlinePx: 4 * unit,
       }),
     }
+  },
+  roles: {
+    points: (e) => ({ now: true, repoint: (to, frame) => swung(e, to, frame) }),
+    handles: (e) => ({ all: handlesOf(e), pull: (handle, to, local) => pulled(e, handle, to, local) }),
   },
 }

@@ -1,7 +1,7 @@
 import { BackdropLook } from './look'
 import { ranged } from '../../values/ranged'
 import { fix } from '../../geometry'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { roundedBox } from '../outline'
 import { mixColours } from '../../values'
 
@@ -12,20 +12,13 @@ export const backdrop: Kind<'backdrop'> = {
   icon: 'paint-bucket',
   swatch: { colour: '#cfdcc9', pattern: 'linear-gradient(90deg, #2b211833, #0000)' },
   pulls: 'both',
-  spotless: true,
-  put(e, { lesson: { frame } }) {
-    Object.assign(e, { x: frame.width / 2, y: frame.height / 2 })
-  },
-  whole: true,
-  withFrame: true,
-  pickable: true,
-  upright: true,
+  lies: 'across',
   fields: ranged(BackdropLook, [
     { path: 'fill', label: 'values.colour', type: 'colour' },
     { path: 'second', label: 'values.gradientTo', type: 'colour', optional: true },
     { path: 'angle', label: 'values.direction', when: ['second'], type: 'degrees' },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
   draw(e) {
     const { look } = e
     const box = localBox(e, backdrop.size(e))
@@ -52,10 +45,17 @@ export const backdrop: Kind<'backdrop'> = {
       },
     ]
   },
+  added: {
+    spotless: true,
+    put(e, { lesson: { frame } }) {
+      Object.assign(e, { x: frame.width / 2, y: frame.height / 2 })
+    },
+  },
   fresh: (lesson) => ({
     space: 'fixed',
     width: lesson.frame.width,
     height: lesson.frame.height,
     look: { kind: 'backdrop', fill: '#2f6b46', second: '#16382a', angle: 160 },
   }),
+  roles: {},
 }

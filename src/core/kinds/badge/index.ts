@@ -24,26 +24,17 @@ function leaderTo(box: Rect, tip: Point): string | null {
 }
 
 export const badge: Kind<'badge'> = {
-  ...leading('kinds.leaderLine', 'values.leaderLine'),
-  kept: keptTip,
   kind: 'badge',
   title: 'kinds.numberBadge',
   icon: 'map-pin',
-  seenBy: 'fill',
   swatch: {
     colour: '#cfe3df',
     pattern: 'radial-gradient(circle at 8px 8px, #2b211833 3px, #0000 3.5px)',
     tile: '16px 16px',
   },
   pulls: 'shape',
+  seenBy: 'fill',
   content: ['number', 'tip'],
-  put(e, { at, safe, view, lesson }) {
-    const gap = GAP * unitOf(lesson.frame) * (view.h / lesson.frame.height)
-    const stands = besideSpot(at, badge.size(e), safe, gap)
-    Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
-    e.look.tip = { ...at }
-  },
-  repoint: swungTo,
   first: ['number', 'face.size', 'ink', 'fill', 'outline'],
   fields: ranged(BadgeLook, [
     ...tipFields('values.line'),
@@ -58,6 +49,7 @@ export const badge: Kind<'badge'> = {
     { path: 'linePx', label: 'values.lineWidth', when: ['tip'], type: 'px', digits: 1 },
   ]),
   size: (e) => ({ w: e.width, h: e.width }),
+  kept: keptTip,
   draw(e) {
     const { look } = e
     const box = localBox(e, badge.size(e))
@@ -84,6 +76,14 @@ export const badge: Kind<'badge'> = {
       },
     ]
   },
+  added: {
+    put(e, { at, safe, view, lesson }) {
+      const gap = GAP * unitOf(lesson.frame) * (view.h / lesson.frame.height)
+      const stands = besideSpot(at, badge.size(e), safe, gap)
+      Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
+      e.look.tip = { ...at }
+    },
+  },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     const numbers = lesson.elements.flatMap((e) => {
@@ -108,4 +108,5 @@ export const badge: Kind<'badge'> = {
       },
     }
   },
+  roles: { ...leading('kinds.leaderLine', 'values.leaderLine', swungTo) },
 }

@@ -5,7 +5,7 @@ import { goneInRounds } from '../gone'
 import type { Rect } from '../../geometry'
 import type { Shape } from '../../display'
 import { roundedBox } from '../outline'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { filledPart, filledRound, ringShapes } from './shapes'
 import { unitOf } from '../unit'
 
@@ -38,27 +38,12 @@ export const bar: Kind<'bar'> = {
   kind: 'bar',
   title: 'kinds.progressBar',
   short: 'kinds.bar',
-  icon: 'minus',
-  boldIcon: true,
+  icon: 'minus-bold',
   swatch: { colour: '#c6d8e2', pattern: 'repeating-linear-gradient(0deg, #0000 0 4px, #2b21182b 4px 5px)' },
   pulls: 'both',
-  wholeLesson: true,
-  spotless: true,
-  thin: true,
-  settle(e, { frame }) {
-    const { place } = e.look
-    if (place !== 'free') Object.assign(e, alongEdge(e, place, { x: 0, y: 0, w: frame.width, h: frame.height }))
-  },
-  within: (e, free) => {
-    const { place, withinBars } = e.look
-    return place === 'free' || !withinBars ? null : alongEdge(e, place, free)
-  },
+  thin: () => 0,
   reading: 'given.share',
   parts: [{ path: 'given', label: 'values.fillByHandOrBy', fresh: { share: 100 } }],
-  held: (e) => (e.look.place === 'free' ? null : e.look.place),
-  letGo(e) {
-    e.look.place = 'free'
-  },
   first: ['shape', 'place', 'given.share', 'rounds', 'restFrames', 'fill', 'unfilled', 'after'],
   fields: ranged(BarLook, [
     {
@@ -118,7 +103,11 @@ export const bar: Kind<'bar'> = {
     },
     { path: 'fadeFrames', label: 'values.fadesFor', type: 'frames' },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
+  settle(e, { frame }) {
+    const { place } = e.look
+    if (place !== 'free') Object.assign(e, alongEdge(e, place, { x: 0, y: 0, w: frame.width, h: frame.height }))
+  },
   seen: (e, span, timed) => ({
     from: span.from,
     to:
@@ -142,6 +131,7 @@ export const bar: Kind<'bar'> = {
       },
     ]
   },
+  added: { spotless: true, lasts: 'lesson' },
   fresh: (lesson) => ({
     space: 'fixed',
     x: lesson.frame.width / 2,
@@ -159,4 +149,13 @@ export const bar: Kind<'bar'> = {
       after: 'gone',
     }),
   }),
+  roles: {
+    keeps: (e) => ({
+      to: e.look.place === 'free' ? null : e.look.place,
+      letGo() {
+        e.look.place = 'free'
+      },
+      within: (free) => (e.look.place === 'free' || !e.look.withinBars ? null : alongEdge(e, e.look.place, free)),
+    }),
+  },
 }

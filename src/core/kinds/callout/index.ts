@@ -4,7 +4,8 @@ import { inOwnPixels, keptTip, leading, swungTo, tipFields } from '../aim'
 import { readableFrames } from '../../timing'
 import { besideSpot } from '../beside'
 import { fix, grown, hundredth, union, type Point, type Rect } from '../../geometry'
-import { localBox, type ElementOf, type Kind, type Repointed } from '../kind'
+import { localBox, type ElementOf, type Kind } from '../kind'
+import type { Repointed } from '../roles/points'
 import { TEXT_FIELDS, linesHeight, linesPath } from '../lines'
 import type { Shape } from '../../display'
 import { ellipse } from '../outline'
@@ -106,27 +107,14 @@ function leftOf(box: Rect, corner: number, wide: number): string {
 }
 
 export const callout: Kind<'callout'> = {
-  ...leading('kinds.tail', 'values.tail'),
-  kept: keptTip,
   kind: 'callout',
   title: 'kinds.callout',
   icon: 'message-square',
-  seenBy: 'line',
   swatch: { colour: '#f3dfae', pattern: 'none' },
   pulls: 'both',
-  put(e, { at, safe, view, lesson }) {
-    const unit = unitOf(lesson.frame) * (view.h / lesson.frame.height)
-    const stands = besideSpot(at, callout.size(e), safe, 100 * unit)
-    Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
-    e.look.tip = { ...at }
-  },
-  lasts: (e, fps) => readableFrames(e.look.text, fps),
-  heightByHand(e) {
-    e.look.fitText = false
-  },
-  content: ['text', 'tip'],
-  repoint: swung,
+  seenBy: 'line',
   reading: 'text',
+  content: ['text', 'tip'],
   first: ['text', 'face.size', 'ink', 'fill', 'outline', 'lead'],
   fields: ranged(CalloutLook, [
     ...tipFields('values.tail'),
@@ -166,6 +154,10 @@ export const callout: Kind<'callout'> = {
       ? linesHeight(e.look.text, e.look.face, e.width - (e.look.strip ? e.look.stripPx : 0), e.look.padding)
       : e.height,
   }),
+  heightByHand(e) {
+    e.look.fitText = false
+  },
+  kept: keptTip,
   draw(e) {
     const { look } = e
     const box = localBox(e, callout.size(e))
@@ -201,6 +193,15 @@ export const callout: Kind<'callout'> = {
       },
     ]
   },
+  added: {
+    lasts: (e, fps) => readableFrames(e.look.text, fps),
+    put(e, { at, safe, view, lesson }) {
+      const unit = unitOf(lesson.frame) * (view.h / lesson.frame.height)
+      const stands = besideSpot(at, callout.size(e), safe, 100 * unit)
+      Object.assign(e, { x: Math.round(stands.x), y: Math.round(stands.y) })
+      e.look.tip = { ...at }
+    },
+  },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
@@ -226,4 +227,5 @@ export const callout: Kind<'callout'> = {
       }),
     }
   },
+  roles: { ...leading('kinds.tail', 'values.tail', swung) },
 }

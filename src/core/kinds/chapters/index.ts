@@ -5,7 +5,7 @@ import type { Span, Timed } from '../../timing'
 import { alongEdge } from '../edges'
 import { filledPart, filledRound } from '../bar/shapes'
 import { gone } from '../gone'
-import { localBox, type ElementOf, type Kind } from '../kind'
+import { localBox, type ElementOf, type Kind, ownSize } from '../kind'
 import { roundedBox } from '../outline'
 import { ranged } from '../../values/ranged'
 import { ChaptersLook } from './look'
@@ -120,17 +120,6 @@ export const chapters: Kind<'chapters'> = {
   icon: 'list-ordered',
   swatch: { colour: '#c6d8e2', pattern: 'repeating-linear-gradient(90deg, #0000 0 14px, #2b21183d 14px 16px)' },
   pulls: 'both',
-  wholeLesson: true,
-  spotless: true,
-  kept: (e) => e,
-  settle(e, { frame }) {
-    const { place } = e.look
-    if (place !== 'free') Object.assign(e, alongEdge(e, place, { x: 0, y: 0, w: frame.width, h: frame.height }))
-  },
-  held: (e) => (e.look.place === 'free' ? null : e.look.place),
-  letGo(e) {
-    e.look.place = 'free'
-  },
   first: ['place', 'goes', 'fill', 'unfilled', 'labels', 'face.size', 'lit', 'ink'],
   fields: ranged(ChaptersLook, [
     {
@@ -190,8 +179,14 @@ export const chapters: Kind<'chapters'> = {
       optional: true,
     },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
+  settle(e, { frame }) {
+    const { place } = e.look
+    if (place !== 'free') Object.assign(e, alongEdge(e, place, { x: 0, y: 0, w: frame.width, h: frame.height }))
+  },
+  kept: (e) => e,
   draw,
+  added: { spotless: true, lasts: 'lesson' },
   fresh: ({ frame }) => {
     const unit = unitOf(frame)
     return {
@@ -212,5 +207,13 @@ export const chapters: Kind<'chapters'> = {
         ground: '#1f1a16',
       }),
     }
+  },
+  roles: {
+    keeps: (e) => ({
+      to: e.look.place === 'free' ? null : e.look.place,
+      letGo() {
+        e.look.place = 'free'
+      },
+    }),
   },
 }

@@ -16,15 +16,8 @@ export const chime: Kind<'chime'> = {
     tile: '12px 10px',
   },
   pulls: 'none',
-  whole: true,
-  unseen: true,
-  spotless: true,
-  laid: 'chime',
-  onlyKeyed: [],
-  medium: (e) => e.look.media,
-  sounds: true,
+  lies: 'nowhere',
   content: ['media', 'variants'],
-  chimes: ({ look }) => look,
   fields: ranged(ChimeLook, [
     {
       path: 'at',
@@ -49,5 +42,7 @@ export const chime: Kind<'chime'> = {
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],
+  added: { with: 'chime', spotless: true },
   fresh: () => ({ ...NOWHERE, look: ChimeLook.parse({ kind: 'chime', media: '' }) }),
+  roles: { chimes: ({ look }) => look },
 }

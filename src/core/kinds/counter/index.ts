@@ -1,7 +1,7 @@
 import type { Shape } from '../../display'
 import { grown } from '../../geometry'
 import { figuresPath, figuresWidth } from '../../text'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { putBox } from '../put'
 import { ranged } from '../../values/ranged'
 import { counted, written } from './format'
@@ -15,15 +15,11 @@ const wordsOf = (look: CounterLook, value: number): string => {
 
 /** A number that runs: its figures all stand on as much room, so that nothing beside them jumps about. */
 export const counter: Kind<'counter'> = {
-  kept: (e) => e,
   kind: 'counter',
   title: 'kinds.counter',
   icon: 'hash',
   swatch: { colour: '#e7dcec', pattern: 'repeating-linear-gradient(90deg, #0000 0 5px, #2b21181f 5px 6px)' },
   pulls: 'both',
-  drawn: true,
-  put: (e, spot) => putBox(e, spot, counter.size(e)),
-  lasts: (_e, fps) => fps * 5,
   reading: 'value',
   content: ['value', 'before', 'after'],
   first: ['counts', 'value', 'shows', 'digits', 'before', 'after', 'face.size', 'ink'],
@@ -79,7 +75,8 @@ export const counter: Kind<'counter'> = {
     { path: 'outline', label: 'values.outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'values.outlineWidth', when: ['outline'], type: 'px', digits: 1 },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
+  kept: (e) => e,
   draw(e, frame, span, timed) {
     const { look } = e
     const box = localBox(e, counter.size(e))
@@ -94,6 +91,7 @@ export const counter: Kind<'counter'> = {
     const over = Math.max(0, figuresWidth(words, look.face) - box.w)
     return [{ shapes, box: grown(box, 2 + rim + over + look.face.size * 0.3) }]
   },
+  added: { drawn: true, lasts: (_e, fps) => fps * 5, put: (e, spot) => putBox(e, spot, counter.size(e)) },
   fresh: ({ frame }) => {
     const unit = unitOf(frame)
     return {
@@ -111,4 +109,5 @@ export const counter: Kind<'counter'> = {
       }),
     }
   },
+  roles: {},
 }

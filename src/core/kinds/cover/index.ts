@@ -1,7 +1,7 @@
 import { CoverLook } from './look'
 import { ranged } from '../../values/ranged'
 import { putBox } from '../put'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { roundedBox } from '../outline'
 import { unitOf } from '../unit'
 
@@ -11,9 +11,6 @@ export const cover: Kind<'cover'> = {
   icon: 'eye-off',
   swatch: { colour: '#cdc7bd', pattern: 'conic-gradient(#2b211820 25%, #0000 0 50%, #2b211820 0 75%, #0000 0)' },
   pulls: 'both',
-  drawn: true,
-  hides: true,
-  put: (e, spot) => putBox(e, spot, cover.size(e)),
   fields: ranged(CoverLook, [
     {
       path: 'how',
@@ -32,7 +29,7 @@ export const cover: Kind<'cover'> = {
     { path: 'edgePx', label: 'values.softEdge', when: ['how', 'blur'], type: 'px' },
     { path: 'round', label: 'values.oval', when: ['how', 'blur'], type: 'tick' },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
   draw(e, _frame, _span, timed) {
     const { look } = e
     const box = localBox(e, cover.size(e))
@@ -56,6 +53,7 @@ export const cover: Kind<'cover'> = {
       },
     ]
   },
+  added: { drawn: true, put: (e, spot) => putBox(e, spot, cover.size(e)) },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
@@ -73,6 +71,7 @@ export const cover: Kind<'cover'> = {
       }),
     }
   },
+  roles: { below: () => ({ does: 'hide' }) },
 }
 /** The least height of a block: a line of ordinary text on a screen of this height. */
 const lineOfText = (height: number): number => Math.max(24, Math.round(height / 40))

@@ -1,6 +1,6 @@
 import type { Shape, Window } from '../../display'
 import { fix, grown } from '../../geometry'
-import { localBox, type ElementOf, type Kind } from '../kind'
+import { localBox, type ElementOf, type Kind, ownSize } from '../kind'
 import { roundedBox } from '../outline'
 import { putBox } from '../put'
 import { ranged } from '../../values/ranged'
@@ -82,12 +82,6 @@ export const device: Kind<'device'> = {
   icon: 'monitor',
   swatch: { colour: '#cfd3d6', pattern: 'repeating-linear-gradient(0deg, #0000 0 9px, #2b211824 9px 10px)' },
   pulls: 'shape',
-  put: (e, spot) => putBox(e, { ...spot, rect: null }, device.size(e)),
-  lasts: (_e, fps) => fps * 6,
-  screen: screenOf,
-  settle(e) {
-    e.height = Math.round(deviceHeight(e.look.form, e.width))
-  },
   fields: ranged(DeviceLook, [
     {
       path: 'form',
@@ -104,8 +98,12 @@ export const device: Kind<'device'> = {
     { path: 'rim', label: 'values.stand', type: 'colour' },
     { path: 'light', label: 'values.edgeLight', type: 'colour', optional: true },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
+  settle(e) {
+    e.height = Math.round(deviceHeight(e.look.form, e.width))
+  },
   draw: (e) => [{ shapes: draw(e), box: grown(localBox(e, { w: e.width, h: e.height }), 2) }],
+  added: { lasts: (_e, fps) => fps * 6, put: (e, spot) => putBox(e, { ...spot, rect: null }, device.size(e)) },
   fresh: ({ frame }) => {
     const width = Math.round(1180 * unitOf(frame))
     return {
@@ -115,4 +113,5 @@ export const device: Kind<'device'> = {
       look: DeviceLook.parse({ kind: 'device', body: '#23272b', rim: '#8d949a', light: '#4a5157' }),
     }
   },
+  roles: { opening: screenOf },
 }

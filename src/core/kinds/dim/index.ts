@@ -2,7 +2,7 @@ import { DimLook } from './look'
 import { ranged } from '../../values/ranged'
 import { fillFrame } from '../fillFrame'
 import type { Shape } from '../../display'
-import type { Kind } from '../kind'
+import { ownSize, Kind } from '../kind'
 import { FAR, faded, roundedBox } from '../outline'
 import { unitOf } from '../unit'
 
@@ -12,16 +12,14 @@ export const dim: Kind<'dim'> = {
   icon: 'blend',
   swatch: { colour: '#c9cbd3', pattern: 'repeating-linear-gradient(60deg, #0000 0 5px, #2b211824 5px 7px)' },
   pulls: 'none',
-  spotless: true,
-  whole: true,
-  withFrame: true,
-  settle: fillFrame,
+  lies: 'frame',
   fields: ranged(DimLook, [
     { path: 'softPx', label: 'values.blurWhatIsBelow', type: 'px' },
     { path: 'dim', label: 'values.dimBy', type: 'percent' },
     { path: 'colour', label: 'values.dimColour', type: 'colour' },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
+  settle: fillFrame,
   draw(e) {
     const { look } = e
     const shapes: Shape[] = []
@@ -29,10 +27,12 @@ export const dim: Kind<'dim'> = {
     if (look.dim > 0) shapes.push({ type: 'path', d: roundedBox(FAR, 0), fill: faded(look.colour, look.dim / 100) })
     return [{ shapes, box: FAR }]
   },
+  added: { spotless: true },
   fresh: (lesson) => ({
     space: 'fixed',
     width: lesson.frame.width,
     height: lesson.frame.height,
     look: { kind: 'dim', softPx: 10 * unitOf(lesson.frame), dim: 35, colour: '#1a1410' },
   }),
+  roles: {},
 }

@@ -1,10 +1,9 @@
 import { FootageLook } from './look'
 import { ranged } from '../../values/ranged'
 import { PIXEL_FIELDS, PIXEL_PARTS, workOf } from '../../effects'
-import { PLAYED, rerate } from '../played'
+import { PLAYED, running } from '../played'
 import { fitRect, sourceFrameAt } from '../../lesson/clips'
-import { mapFrom } from '../../lesson/timeMap'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 
 export const footage: Kind<'footage'> = {
   kind: 'footage',
@@ -12,25 +11,7 @@ export const footage: Kind<'footage'> = {
   icon: 'film',
   swatch: { colour: '#3b4046', pattern: 'none' },
   pulls: 'shape',
-  laid: 'clip',
-  medium: (e) => e.look.media,
-  plays: 'footage',
   content: PLAYED,
-  ground: (e) => e.look.fit !== 'free',
-  settle(e, { frame, media }) {
-    const { fit } = e.look
-    if (fit === 'free') return
-    const medium = media[e.look.media]
-    const size = { width: medium?.width ?? frame.width, height: medium?.height ?? frame.height }
-    const { w, h } = fitRect(fit, size, frame)
-    const anchor = { x: 0.5, y: 0.5 }
-    Object.assign(e, { x: frame.width / 2, y: frame.height / 2, width: w, height: h, anchor })
-  },
-  letGo(e) {
-    e.look.fit = 'free'
-  },
-  rerate,
-  cutOff: (e, frames, rate) => Object.assign(e.look, mapFrom(e.look, frames, rate)),
   parts: PIXEL_PARTS,
   fields: ranged(FootageLook, [
     {
@@ -48,7 +29,16 @@ export const footage: Kind<'footage'> = {
     { path: 'levelDb', label: 'values.level', type: 'level', digits: 1 },
     { path: 'muted', label: 'values.muted', type: 'tick' },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
+  settle(e, { frame, media }) {
+    const { fit } = e.look
+    if (fit === 'free') return
+    const medium = media[e.look.media]
+    const size = { width: medium?.width ?? frame.width, height: medium?.height ?? frame.height }
+    const { w, h } = fitRect(fit, size, frame)
+    const anchor = { x: 0.5, y: 0.5 }
+    Object.assign(e, { x: frame.width / 2, y: frame.height / 2, width: w, height: h, anchor })
+  },
   draw(e, frame, span, { lesson }) {
     const { media } = e.look
     const medium = lesson.media[media]
@@ -64,6 +54,7 @@ export const footage: Kind<'footage'> = {
     const work = workOf(e.look)
     return [{ shapes: [], source, box: localBox(e, { w: e.width, h: e.height }), ...(work && { work }) }]
   },
+  added: { with: 'clip' },
   fresh: ({ frame }) => ({
     space: 'framed',
     x: frame.width / 2,
@@ -72,4 +63,13 @@ export const footage: Kind<'footage'> = {
     height: frame.height,
     look: FootageLook.parse({ kind: 'footage', media: '' }),
   }),
+  roles: {
+    plays: (e) => ({ what: 'footage', medium: e.look.media, ...running(e.look) }),
+    keeps: (e) => ({
+      to: e.look.fit === 'free' ? null : 'frame',
+      letGo() {
+        e.look.fit = 'free'
+      },
+    }),
+  },
 }

@@ -2,7 +2,7 @@ import { HighlightLook } from './look'
 import { ranged } from '../../values/ranged'
 import { putBox } from '../put'
 import { grown } from '../../geometry'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { faded, roundedBox } from '../outline'
 import { unitOf } from '../unit'
 
@@ -10,11 +10,9 @@ export const highlight: Kind<'highlight'> = {
   kind: 'highlight',
   title: 'kinds.highlighter',
   icon: 'highlighter',
-  seenBy: 'colour',
   swatch: { colour: '#f2e08a', pattern: 'repeating-linear-gradient(100deg, #0000 0 6px, #fff8 6px 9px)' },
   pulls: 'both',
-  drawn: true,
-  put: (e, spot) => putBox(e, spot, highlight.size(e)),
+  seenBy: 'colour',
   fields: ranged(HighlightLook, [
     { path: 'colour', label: 'values.colour', type: 'colour' },
     { path: 'strength', label: 'values.strength', type: 'percent' },
@@ -22,7 +20,7 @@ export const highlight: Kind<'highlight'> = {
     { path: 'outline', label: 'values.outline', type: 'colour', optional: true },
     { path: 'outlinePx', label: 'values.outlineWidth', when: ['outline'], type: 'px', digits: 1 },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
   draw(e) {
     const { look } = e
     const box = localBox(e, highlight.size(e))
@@ -40,6 +38,7 @@ export const highlight: Kind<'highlight'> = {
       },
     ]
   },
+  added: { drawn: true, put: (e, spot) => putBox(e, spot, highlight.size(e)) },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
@@ -56,4 +55,5 @@ export const highlight: Kind<'highlight'> = {
       },
     }
   },
+  roles: {},
 }

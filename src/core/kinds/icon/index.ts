@@ -1,6 +1,6 @@
 import type { Shape } from '../../display'
 import { grown, scaledPath } from '../../geometry'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { ellipse, roundedBox } from '../outline'
 import { putBox } from '../put'
 import { ranged } from '../../values/ranged'
@@ -17,11 +17,10 @@ export const icon: Kind<'icon'> = {
   kind: 'icon',
   title: 'kinds.icon',
   icon: 'smile',
-  seenBy: 'colour',
   swatch: { colour: '#e3e0f0', pattern: 'radial-gradient(circle at 6px 6px, #2b211826 2px, #0000 2.5px)' },
   pulls: 'shape',
+  seenBy: 'colour',
   content: ['name', 'd'],
-  put: (e, spot) => putBox(e, { ...spot, rect: null }, icon.size(e)),
   fields: ranged(IconLook, [
     { path: 'd', label: 'values.icon', type: 'icon' },
     { path: 'colour', label: 'values.colour', type: 'colour' },
@@ -38,7 +37,7 @@ export const icon: Kind<'icon'> = {
       ],
     },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
   draw(e) {
     const { look } = e
     const box = localBox(e, icon.size(e))
@@ -53,6 +52,7 @@ export const icon: Kind<'icon'> = {
     shapes.push({ type: 'path', d, stroke: look.colour, lineWidth: look.linePx, join: 'round', cap: 'round' })
     return [{ shapes, box: grown(box, look.linePx + 1) }]
   },
+  added: { put: (e, spot) => putBox(e, { ...spot, rect: null }, icon.size(e)) },
   fresh: ({ frame }) => {
     const unit = unitOf(frame)
     return {
@@ -62,4 +62,5 @@ export const icon: Kind<'icon'> = {
       look: IconLook.parse({ kind: 'icon', name: 'circle-check-big', d: USUAL, colour: '#c8371b', linePx: 9 * unit }),
     }
   },
+  roles: {},
 }

@@ -1,5 +1,5 @@
 import { grown } from '../../geometry'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { ellipse, roundedBox } from '../outline'
 import { putBox } from '../put'
 import { ranged } from '../../values/ranged'
@@ -10,12 +10,9 @@ export const lens: Kind<'lens'> = {
   kind: 'lens',
   title: 'kinds.magnifier',
   icon: 'zoom-in',
-  seenBy: 'rim',
   swatch: { colour: '#d5e3ea', pattern: 'radial-gradient(circle at 8px 8px, #2b211826 4px, #0000 4.5px)' },
   pulls: 'both',
-  drawn: true,
-  enlarges: true,
-  put: (e, spot) => putBox(e, spot, lens.size(e)),
+  seenBy: 'rim',
   fields: ranged(LensLook, [
     {
       path: 'form',
@@ -30,7 +27,7 @@ export const lens: Kind<'lens'> = {
     { path: 'rim', label: 'values.rim', type: 'colour' },
     { path: 'rimPx', label: 'values.rimWidth', type: 'px', digits: 1 },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
   draw(e) {
     const { form, larger, rim, rimPx } = e.look
     const box = localBox(e, lens.size(e))
@@ -46,6 +43,7 @@ export const lens: Kind<'lens'> = {
       },
     ]
   },
+  added: { drawn: true, put: (e, spot) => putBox(e, spot, lens.size(e)) },
   fresh: ({ frame }) => {
     const unit = unitOf(frame)
     return {
@@ -55,4 +53,5 @@ export const lens: Kind<'lens'> = {
       look: LensLook.parse({ kind: 'lens', rim: '#fffaf0', rimPx: 7 * unit }),
     }
   },
+  roles: { below: () => ({ does: 'enlarge' }) },
 }

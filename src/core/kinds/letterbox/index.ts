@@ -2,20 +2,16 @@ import { LetterboxLook } from './look'
 import { ranged } from '../../values/ranged'
 import { fillFrame } from '../fillFrame'
 import type { Shape } from '../../display'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { roundedBox } from '../outline'
 
 export const letterbox: Kind<'letterbox'> = {
   kind: 'letterbox',
-  toTheEnd: true,
   title: 'kinds.letterboxBars',
   icon: 'rectangle-horizontal',
   swatch: { colour: '#d9d2c6', pattern: 'repeating-linear-gradient(0deg, #2b211840 0 2px, #0000 2px 12px)' },
   pulls: 'none',
-  spotless: true,
-  whole: true,
-  withFrame: true,
-  settle: fillFrame,
+  lies: 'frame',
   fields: ranged(LetterboxLook, [
     {
       path: 'by',
@@ -44,20 +40,8 @@ export const letterbox: Kind<'letterbox'> = {
     { path: 'first', label: 'values.topOrLeftShare', type: 'percent', digits: 1 },
     { path: 'colour', label: 'values.colour', type: 'colour' },
   ]),
-  leaves: ({ width, height, look }) => {
-    const free = { x: 0, y: 0, w: width, h: height }
-    for (const b of barsOf(look, width, height)) {
-      if (b.w === width) {
-        if (b.y === 0) free.y = b.h
-        free.h -= b.h
-      } else {
-        if (b.x === 0) free.x = b.w
-        free.w -= b.w
-      }
-    }
-    return free
-  },
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
+  settle: fillFrame,
   draw(e) {
     const { look } = e
     const box = localBox(e, letterbox.size(e))
@@ -69,12 +53,28 @@ export const letterbox: Kind<'letterbox'> = {
     }))
     return [{ shapes, box }]
   },
+  added: { spotless: true, lasts: 'to its end' },
   fresh: (lesson) => ({
     space: 'fixed',
     width: lesson.frame.width,
     height: lesson.frame.height,
     look: { kind: 'letterbox', by: 'ratio', colour: '#000000', share: 20, ratio: 2.35, first: 50 },
   }),
+  roles: {
+    leaves: ({ width, height, look }) => {
+      const free = { x: 0, y: 0, w: width, h: height }
+      for (const b of barsOf(look, width, height)) {
+        if (b.w === width) {
+          if (b.y === 0) free.y = b.h
+          free.h -= b.h
+        } else {
+          if (b.x === 0) free.x = b.w
+          free.w -= b.w
+        }
+      }
+      return free
+    },
+  },
 }
 
 /** The bars above and below, or left and right of a shape that is narrower than the picture. */

@@ -1,6 +1,6 @@
 import { putBox } from '../put'
 import { ranged } from '../../values/ranged'
-import type { Kind } from '../kind'
+import { ownSize, Kind } from '../kind'
 import { PartLook } from './look'
 
 export const part: Kind<'part'> = {
@@ -9,22 +9,7 @@ export const part: Kind<'part'> = {
   icon: 'layers',
   swatch: { colour: '#d3dde8', pattern: 'linear-gradient(#2b211822 0 2px, #0000 2px)', tile: '100% 7px' },
   pulls: 'shape',
-  laid: 'part',
   content: ['part', 'inFrames', 'toFrame'],
-  put: (e, spot) => putBox(e, spot, part.size(e)),
-  lesson: ({ look: { part: id, inFrames, toFrame, longer, levelDb, muted } }) => ({
-    part: id,
-    inFrames,
-    toFrame,
-    slower: longer === 'slower',
-    asks: longer === 'ask',
-    levelDb,
-    muted,
-  }),
-  cutOff: (e, frames) => Object.assign(e.look, { inFrames: e.look.inFrames + frames }),
-  rerate({ look }, to) {
-    if (look.toFrame !== null) look.toFrame = Math.max(1, to(look.toFrame))
-  },
   fields: ranged(PartLook, [
     {
       path: 'longer',
@@ -40,8 +25,9 @@ export const part: Kind<'part'> = {
     { path: 'levelDb', label: 'values.level', type: 'level', digits: 1, keyed: false },
     { path: 'muted', label: 'values.muted', type: 'tick' },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
   draw: () => [],
+  added: { with: 'part', put: (e, spot) => putBox(e, spot, part.size(e)) },
   fresh: ({ frame }) => ({
     space: 'fixed',
     x: frame.width / 2,
@@ -50,4 +36,21 @@ export const part: Kind<'part'> = {
     height: frame.height,
     look: PartLook.parse({ kind: 'part', part: '' }),
   }),
+  roles: {
+    within: ({ look }) => ({
+      part: look.part,
+      inFrames: look.inFrames,
+      toFrame: look.toFrame,
+      slower: look.longer === 'slower',
+      asks: look.longer === 'ask',
+      levelDb: look.levelDb,
+      muted: look.muted,
+      cutOff(frames) {
+        look.inFrames += frames
+      },
+      rerate(to) {
+        if (look.toFrame !== null) look.toFrame = Math.max(1, to(look.toFrame))
+      },
+    }),
+  },
 }

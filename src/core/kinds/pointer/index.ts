@@ -43,17 +43,11 @@ const RIM = 0.075
 const heightOf = (e: ElementOf<'pointer'>): number => e.width / WIDE[e.look.form]
 
 export const pointer: Kind<'pointer'> = {
-  kept: (e) => e,
   kind: 'pointer',
   title: 'kinds.drawnPointer',
   icon: 'mouse-pointer-2',
   swatch: { colour: '#d6d0e6', pattern: 'repeating-linear-gradient(135deg, #0000 0 9px, #2b211833 9px 10px)' },
   pulls: 'width',
-  toTheEnd: true,
-  leads: true,
-  overMarks: true,
-  points: () => true,
-  repoint: (e, to) => ({ values: { x: hundredth(to.x), y: hundredth(to.y) }, way: Math.hypot(to.x - e.x, to.y - e.y) }),
   fields: ranged(PointerLook, [
     {
       path: 'form',
@@ -68,6 +62,7 @@ export const pointer: Kind<'pointer'> = {
     { path: 'rim', label: 'values.rim', type: 'colour' },
   ]),
   size: (e) => ({ w: e.width, h: heightOf(e) }),
+  kept: (e) => e,
   draw(e, frame, _span, timed) {
     const { x, y } = localBox(e, pointer.size(e))
     const pressed = e.poses.some((p) => {
@@ -89,6 +84,7 @@ export const pointer: Kind<'pointer'> = {
       },
     ]
   },
+  added: { lasts: 'to its end' },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
@@ -98,5 +94,15 @@ export const pointer: Kind<'pointer'> = {
       height: 47 * unit,
       look: { kind: 'pointer', form: 'arrow', colour: '#20242a', rim: '#ffffff' },
     }
+  },
+  roles: {
+    leads: true,
+    points: (e) => ({
+      now: true,
+      repoint: (to) => ({
+        values: { x: hundredth(to.x), y: hundredth(to.y) },
+        way: Math.hypot(to.x - e.x, to.y - e.y),
+      }),
+    }),
   },
 }

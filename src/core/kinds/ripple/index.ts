@@ -43,18 +43,13 @@ export const ripple: Kind<'ripple'> = {
   kind: 'ripple',
   title: 'kinds.ripple',
   icon: 'circle-dot',
-  seenBy: 'colour',
   swatch: {
     colour: '#cfe0c4',
     pattern: 'radial-gradient(circle at 4px 4px, #2b211838 1.2px, #0000 1.6px)',
     tile: '8px 8px',
   },
   pulls: 'shape',
-  lasts: () => 18,
-  marks: true,
-  upright: true,
-  rule: (e) => e.look.every,
-  single: ({ look }) => ({ look: { ...look, every: false }, frames: look.growFrames + look.fadeFrames }),
+  seenBy: 'colour',
   fields: ranged(RippleLook, [
     { path: 'every', label: 'values.onEveryClickWhileIt', type: 'tick' },
     { path: 'colour', label: 'values.colour', type: 'colour' },
@@ -76,12 +71,19 @@ export const ripple: Kind<'ripple'> = {
     }
     return clicksIn(timed, span).flatMap((c) => drawn(e, frame - c.frame, c.at))
   },
+  added: { lasts: () => 18 },
   fresh: (lesson) => ({
     space: 'framed',
     width: 96 * unitOf(lesson.frame),
     height: 96 * unitOf(lesson.frame),
     look: { kind: 'ripple', colour: '#e0901a', every: false, growFrames: 4, fadeFrames: 14 },
   }),
+  roles: {
+    marks: ({ look }) => ({
+      every: look.every,
+      single: () => ({ look: { ...look, every: false }, frames: look.growFrames + look.fadeFrames }),
+    }),
+  },
 }
 
 /** The clicks of a passage that have a place, in time order. */

@@ -8,15 +8,12 @@ import { seedOf, sketched } from '../sketch'
 import { unitOf } from '../unit'
 
 export const shape: Kind<'shape'> = {
-  kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k }),
   kind: 'shape',
   title: 'kinds.shape',
   icon: 'shapes',
-  seenBy: 'outline',
   swatch: { colour: '#d3e3dd', pattern: 'repeating-linear-gradient(120deg, #0000 0 8px, #2b211826 8px 9px)' },
   pulls: 'both',
-  drawn: true,
-  put: (e, spot) => putBox(e, spot, shape.size(e)),
+  seenBy: 'outline',
   first: ['form', 'fill', 'outline', 'outlinePx', 'corner', 'sides'],
   fields: ranged(ShapeLook, [
     {
@@ -52,6 +49,7 @@ export const shape: Kind<'shape'> = {
     },
   ]),
   size: (e) => ({ w: e.width, h: e.look.form === 'line' ? Math.max(4, e.look.outlinePx) : e.height }),
+  kept: (e, k) => ({ ...e, width: e.width * k, height: e.height * k }),
   draw(e) {
     const { look } = e
     const box = localBox(e, shape.size(e))
@@ -90,6 +88,7 @@ export const shape: Kind<'shape'> = {
       },
     ]
   },
+  added: { drawn: true, put: (e, spot) => putBox(e, spot, shape.size(e)) },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
@@ -109,4 +108,5 @@ export const shape: Kind<'shape'> = {
       }),
     }
   },
+  roles: {},
 }

@@ -1,8 +1,7 @@
 import { SoundLook } from './look'
 import { NOWHERE } from '../nowhere'
 import { ranged } from '../../values/ranged'
-import { PLAYED, rerate } from '../played'
-import { mapFrom } from '../../lesson/timeMap'
+import { PLAYED, running } from '../played'
 import type { Kind } from '../kind'
 
 /** Is heard, and not seen. */
@@ -12,14 +11,8 @@ export const sound: Kind<'sound'> = {
   icon: 'volume',
   swatch: { colour: '#e9e2d0', pattern: 'none' },
   pulls: 'none',
-  whole: true,
-  onlyKeyed: ['look.levelDb'],
-  laid: 'sound',
-  medium: (e) => e.look.media,
-  plays: 'sound',
+  lies: 'nowhere',
   content: PLAYED,
-  rerate,
-  cutOff: (e, frames, rate) => Object.assign(e.look, mapFrom(e.look, frames, rate)),
   fields: ranged(SoundLook, [
     { path: 'levelDb', label: 'values.level', type: 'level', digits: 1 },
     { path: 'muted', label: 'values.muted', type: 'tick' },
@@ -29,5 +22,7 @@ export const sound: Kind<'sound'> = {
   ]),
   size: () => ({ w: 0, h: 0 }),
   draw: () => [],
+  added: { with: 'sound' },
   fresh: () => ({ ...NOWHERE, look: SoundLook.parse({ kind: 'sound', media: '' }) }),
+  roles: { plays: (e) => ({ what: 'sound', medium: e.look.media, ...running(e.look) }) },
 }

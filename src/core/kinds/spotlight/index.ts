@@ -1,7 +1,7 @@
 import { SpotlightLook } from './look'
 import { ranged } from '../../values/ranged'
 import { putBox } from '../put'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { ellipse, FAR, faded, roundedBox } from '../outline'
 import { unitOf } from '../unit'
 
@@ -11,8 +11,6 @@ export const spotlight: Kind<'spotlight'> = {
   icon: 'lightbulb',
   swatch: { colour: '#f6e7a9', pattern: 'radial-gradient(circle at 6px 6px, #fff9 2.5px, #0000 3px)' },
   pulls: 'both',
-  drawn: true,
-  put: (e, spot) => putBox(e, spot, spotlight.size(e)),
   fields: ranged(SpotlightLook, [
     {
       path: 'form',
@@ -28,7 +26,7 @@ export const spotlight: Kind<'spotlight'> = {
     { path: 'softPx', label: 'values.softEdge', type: 'px' },
     { path: 'corner', label: 'values.cornerRadius', when: ['form', 'rectangle'], type: 'px' },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
   draw(e) {
     const { look } = e
     const box = localBox(e, spotlight.size(e))
@@ -41,6 +39,7 @@ export const spotlight: Kind<'spotlight'> = {
       },
     ]
   },
+  added: { drawn: true, put: (e, spot) => putBox(e, spot, spotlight.size(e)) },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
@@ -50,4 +49,5 @@ export const spotlight: Kind<'spotlight'> = {
       look: { kind: 'spotlight', form: 'rectangle', corner: 18 * unit, colour: '#1a1410', dim: 60, softPx: 6 * unit },
     }
   },
+  roles: {},
 }

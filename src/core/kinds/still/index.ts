@@ -1,7 +1,7 @@
 import { StillLook } from './look'
 import { ranged } from '../../values/ranged'
 import { PIXEL_FIELDS, PIXEL_PARTS, workOf } from '../../effects'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 
 export const still: Kind<'still'> = {
   kind: 'still',
@@ -9,20 +9,10 @@ export const still: Kind<'still'> = {
   icon: 'image',
   swatch: { colour: '#dccbe0', pattern: 'repeating-linear-gradient(90deg, #0000 0 7px, #2b211829 7px 8px)' },
   pulls: 'shape',
-  put(e, { media, lesson }) {
-    e.look.media = media ?? e.look.media
-    const medium = lesson.media[e.look.media]
-    if (!medium?.width || !medium.height) return
-    const most = { w: lesson.frame.width * 0.4, h: lesson.frame.height * 0.4 }
-    const scale = Math.min(1, most.w / medium.width, most.h / medium.height)
-    Object.assign(e, { width: Math.round(medium.width * scale), height: Math.round(medium.height * scale) })
-  },
-  lasts: (_e, fps) => fps * 4,
   content: ['media'],
   parts: PIXEL_PARTS,
-  medium: (e) => e.look.media,
   fields: ranged(StillLook, PIXEL_FIELDS),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
   draw(e) {
     const box = localBox(e, still.size(e))
     const { swap, ...more } = workOf(e.look) ?? {}
@@ -34,6 +24,17 @@ export const still: Kind<'still'> = {
         ...(work && { work }),
       },
     ]
+  },
+  added: {
+    lasts: (_e, fps) => fps * 4,
+    put(e, { media, lesson }) {
+      e.look.media = media ?? e.look.media
+      const medium = lesson.media[e.look.media]
+      if (!medium?.width || !medium.height) return
+      const most = { w: lesson.frame.width * 0.4, h: lesson.frame.height * 0.4 }
+      const scale = Math.min(1, most.w / medium.width, most.h / medium.height)
+      Object.assign(e, { width: Math.round(medium.width * scale), height: Math.round(medium.height * scale) })
+    },
   },
   fresh: (lesson) => {
     const [media, medium] = Object.entries(lesson.media).find(([, m]) => m.kind === 'picture') ?? ['', undefined]
@@ -48,4 +49,5 @@ export const still: Kind<'still'> = {
       look: StillLook.parse({ kind: 'still', media }),
     }
   },
+  roles: { pictures: (e) => ({ medium: e.look.media }) },
 }

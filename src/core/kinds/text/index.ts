@@ -33,20 +33,13 @@ function faceIn(look: TextLook, box: { w: number; h: number }, alone = false): T
 }
 
 export const text: Kind<'text'> = {
-  kept: (e) => e,
   kind: 'text',
   title: 'kinds.text',
   icon: 'type',
   swatch: { colour: '#f1e6d0', pattern: 'repeating-linear-gradient(0deg, #0000 0 3px, #2b21181f 3px 4px)' },
   pulls: 'both',
-  drawn: true,
-  put: (e, spot) => putBox(e, spot, text.size(e)),
-  lasts: (e, fps) => readableFrames(e.look.text, fps),
-  heightByHand(e) {
-    e.look.fitText = false
-  },
-  content: ['text'],
   reading: 'text',
+  content: ['text'],
   first: ['text', 'face', 'face.size', 'align', 'ink', 'box', 'builds', 'eachFrames'],
   fields: ranged(TextLook, [
     ...TEXT_FIELDS,
@@ -86,6 +79,10 @@ export const text: Kind<'text'> = {
     w: e.width,
     h: e.look.fitText ? linesHeight(e.look.text, e.look.face, e.width, e.look.padding) : e.height,
   }),
+  heightByHand(e) {
+    e.look.fitText = false
+  },
+  kept: (e) => e,
   draw(e, frame, span, timed) {
     const box = localBox(e, text.size(e))
     const alone = aloneAt(e.look, frame, span, timed)
@@ -134,6 +131,11 @@ export const text: Kind<'text'> = {
       },
     ]
   },
+  added: {
+    drawn: true,
+    lasts: (e, fps) => readableFrames(e.look.text, fps),
+    put: (e, spot) => putBox(e, spot, text.size(e)),
+  },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
@@ -158,4 +160,5 @@ export const text: Kind<'text'> = {
       }),
     }
   },
+  roles: {},
 }

@@ -1,9 +1,10 @@
 import type { Shape } from '../../display'
-import { fix, grown, union, type Rect } from '../../geometry'
+import { fix, grown, union, type Point, type Rect } from '../../geometry'
 import { TOUCHES } from '../../moments/drawn'
 import { ease } from '../../values'
 import { gone } from '../gone'
 import type { ElementOf, Kind } from '../kind'
+import type { Handle } from '../roles/handles'
 import { ellipse, faded } from '../outline'
 import { ranged } from '../../values/ranged'
 import { unitOf } from '../unit'
@@ -70,33 +71,35 @@ function draw(e: ElementOf<'touch'>, share: number): Shape[] {
   }
 }
 
+/** Where its finger goes to. */
+function handlesOf({ look }: ElementOf<'touch'>): Handle[] {
+  if (look.gesture === 'tap' || look.gesture === 'hold') return []
+  const k = look.gesture === 'swipe' ? 1 : 0.5
+  return [
+    {
+      id: 'to',
+      label: 'values.goesTo',
+      act: 'kinds.bring',
+      at: { x: look.dx * k, y: look.dy * k },
+      in: 'own',
+      kind: 'spot',
+    },
+  ]
+}
+
+function pulled(e: ElementOf<'touch'>, local: Point): void {
+  const k = e.look.gesture === 'swipe' ? 1 : 2
+  e.look.dx = Math.round(local.x * k)
+  e.look.dy = Math.round(local.y * k)
+}
+
 export const touch: Kind<'touch'> = {
   kind: 'touch',
   title: 'kinds.touch',
   icon: 'pointer',
-  seenBy: 'colour',
   swatch: { colour: '#e9d9e2', pattern: 'radial-gradient(circle at 10px 10px, #2b211830 3px, #0000 3.5px)' },
   pulls: 'none',
-  lasts: (e, fps) => fps * (e.look.gesture === 'tap' ? 0.8 : 1.4),
-  handles({ look }) {
-    if (look.gesture === 'tap' || look.gesture === 'hold') return []
-    const k = look.gesture === 'swipe' ? 1 : 0.5
-    return [
-      {
-        id: 'to',
-        label: 'values.goesTo',
-        act: 'kinds.bring',
-        at: { x: look.dx * k, y: look.dy * k },
-        in: 'own',
-        kind: 'spot',
-      },
-    ]
-  },
-  pull(e, _handle, _to, local) {
-    const k = e.look.gesture === 'swipe' ? 1 : 2
-    e.look.dx = Math.round(local.x * k)
-    e.look.dy = Math.round(local.y * k)
-  },
+  seenBy: 'colour',
   fields: ranged(TouchLook, [
     {
       path: 'gesture',
@@ -138,6 +141,7 @@ export const touch: Kind<'touch'> = {
     ].reduce(union, dot)
     return [{ shapes: draw(e, gone(frame, span)), box: grown(reach, dotPx * 1.1) }]
   },
+  added: { lasts: (e, fps) => fps * (e.look.gesture === 'tap' ? 0.8 : 1.4) },
   fresh: ({ frame }) => {
     const unit = unitOf(frame)
     const dotPx = Math.round(84 * unit)
@@ -148,4 +152,5 @@ export const touch: Kind<'touch'> = {
       look: TouchLook.parse({ kind: 'touch', colour: '#2f5fa8', rim: '#ffffff', dotPx, dx: 360 * unit }),
     }
   },
+  roles: { handles: (e) => ({ all: handlesOf(e), pull: (_handle, _to, local) => pulled(e, local) }) },
 }

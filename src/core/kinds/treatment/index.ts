@@ -1,6 +1,6 @@
 import type { Shape } from '../../display'
 import { fillFrame } from '../fillFrame'
-import { localBox, type Kind } from '../kind'
+import { localBox, type Kind, ownSize } from '../kind'
 import { ranged } from '../../values/ranged'
 import { TreatmentLook } from './look'
 
@@ -10,13 +10,8 @@ export const treatment: Kind<'treatment'> = {
   icon: 'sliders',
   swatch: { colour: '#d8d3e6', pattern: 'linear-gradient(90deg, #0000, #2b211833)' },
   pulls: 'none',
-  spotless: true,
-  wholeLesson: true,
-  whole: true,
-  withFrame: true,
-  settle: fillFrame,
+  lies: 'frame',
   content: ['over', 'element'],
-  treats: (e) => (e.look.over === 'element' ? { element: e.look.element ?? '' } : e.look.over),
   fields: ranged(TreatmentLook, [
     {
       path: 'over',
@@ -36,7 +31,8 @@ export const treatment: Kind<'treatment'> = {
     { path: 'dim', label: 'values.dimBy', type: 'percent' },
     { path: 'softPx', label: 'values.blurWhatIsBelow', type: 'px', digits: 1 },
   ]),
-  size: (e) => ({ w: e.width, h: e.height }),
+  size: ownSize,
+  settle: fillFrame,
   draw(e) {
     const box = localBox(e, treatment.size(e))
     const { exposure, contrast, saturation, warmth, dim, softPx } = e.look
@@ -53,6 +49,7 @@ export const treatment: Kind<'treatment'> = {
     if (Object.values(grade).some((v) => v !== 0)) shapes.push({ type: 'grade', ...box, grade })
     return shapes.length > 0 ? [{ shapes, box }] : []
   },
+  added: { spotless: true, lasts: 'lesson' },
   fresh: ({ frame }) => ({
     space: 'fixed',
     x: frame.width / 2,
@@ -61,4 +58,10 @@ export const treatment: Kind<'treatment'> = {
     height: frame.height,
     look: TreatmentLook.parse({ kind: 'treatment', contrast: 10, saturation: 10 }),
   }),
+  roles: {
+    below: ({ look }) => ({
+      does: 'treat',
+      what: look.over === 'element' ? { element: look.element ?? '' } : look.over,
+    }),
+  },
 }
