@@ -24,7 +24,7 @@ import { clipEnd, takeAt, type Clip } from '@/core/lesson/clips'
 import { bornOf, caught, isTiedTo, momentKind } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../state/inPose'
-import { desk, chosenClips, edit, freshId, goTo, select, setDesk, tryEdit } from '../state/desk'
+import { begin, chosenClips, desk, edit, freshId, goTo, select, setDesk, tryEdit } from '../state/desk'
 import { has } from './command'
 import { inWords, said, toWords } from '../../words/words'
 
@@ -88,7 +88,7 @@ export function beginAdding(kind: ElementKind, media?: string): void {
     }
     media = pictures[0]![0]
   }
-  setDesk({ adding: { kind, moment, ...(until && { until }), ...(media && { media }) } })
+  begin({ do: 'add', kind, moment, ...(until && { until }), ...(media && { media }) })
 }
 /** Lets what is selected last exactly as long as what lies below it. */
 export function asLongAsBelow(): void {

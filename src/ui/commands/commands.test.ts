@@ -57,7 +57,7 @@ describe('acts', () => {
       moment: null,
       moveEnd: 'end',
       wholePath: false,
-      adding: null,
+      doing: { do: 'select' },
       speed: 0,
       panel: 'none',
       only: null,
@@ -156,13 +156,13 @@ describe('acts', () => {
   test('only an arrow, or a callout with a tail, is pointed at the next thing, and only after it is there', () => {
     open()
     runCommand('repoint')
-    expect(desk().adding).toBeNull()
+    expect(desk().doing.do).toBe('select')
     select(['arrow'])
     runCommand('repoint')
-    expect(desk().adding).toMatchObject({ repoint: 'arrow' })
-    setDesk({ adding: null, playhead: 100 })
+    expect(desk().doing).toEqual({ do: 'repoint', element: 'arrow' })
+    setDesk({ doing: { do: 'select' }, playhead: 100 })
     runCommand('repoint')
-    expect(desk().adding).toBeNull()
+    expect(desk().doing.do).toBe('select')
   })
 })
 describe('just this is played', () => {

@@ -13,7 +13,19 @@ import {
 import { copy, paste, duplicate } from './clipboard'
 import { breakUp, removeTrack, restack, setClip, setTrack, addTrack, type Restack, inOne } from '@/core/edits'
 import { ADDABLE_KINDS, isGround, isRule, titleOf, type ElementKind, plays } from '@/core/kinds'
-import { desk, chosenClips, edit, freshId, redo, select, setDesk, undo, type Panes } from '../state/desk'
+import {
+  beginOrEnd,
+  chosenClips,
+  desk,
+  edit,
+  freshId,
+  giveUp,
+  redo,
+  select,
+  setDesk,
+  undo,
+  type Panes,
+} from '../state/desk'
 import { has, type Command } from './command'
 import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
@@ -119,11 +131,7 @@ export const COMMANDS: Command[] = [
     title: inWords('commands.selectNothingGiveUp'),
     group: 'edit',
     keys: 'Escape',
-    run: () => {
-      if (desk().picking) setDesk({ picking: null })
-      else if (desk().cropping) setDesk({ cropping: false })
-      else setDesk({ elements: [], moment: null, adding: null, correcting: false, live: null, keys: [] })
-    },
+    run: giveUp,
   },
   {
     id: 'start-here',
@@ -273,7 +281,10 @@ export const COMMANDS: Command[] = [
     title: inWords('commands.markThePointerOnThe'),
     group: 'moments',
     can: () => Object.values(desk().lesson.media).some((m) => m.kind === 'take'),
-    run: () => setDesk({ correcting: !desk().correcting, speed: 0 }),
+    run: () => {
+      setDesk({ speed: 0 })
+      beginOrEnd({ do: 'correct' })
+    },
   },
   {
     id: 'add-track',

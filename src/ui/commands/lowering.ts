@@ -2,7 +2,7 @@ import { toast } from 'sonner'
 import { lowerBetween, phraseAt } from '@/core/edits'
 import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { framesPerSecond } from '@/core/time'
-import { desk, chosenClips, edit } from '../state/desk'
+import { desk, chosenClips, edit, type Desk } from '../state/desk'
 import { inWords } from '../../words/words'
 
 /** It goes down before what is lowered, and up after it, for so many seconds each. */
@@ -18,8 +18,10 @@ export const soundHere = (): Clip | null => {
   return one && !other && isHeard(one) ? one : null
 }
 /** What would be lowered of a clip: the passage where it is heard in it, else the phrase at the playhead. */
-export function loweredOf(clip: Clip): { from: number; to: number; what: string } | null {
-  const { passage, timed, playhead } = desk()
+export function loweredOf(
+  clip: Clip,
+  { passage, timed, playhead }: Pick<Desk, 'passage' | 'timed' | 'playhead'>,
+): { from: number; to: number; what: string } | null {
   if (passage && passage.from < clipEnd(clip) && passage.to > clip.at)
     return {
       from: Math.max(clip.at, passage.from),
@@ -31,7 +33,7 @@ export function loweredOf(clip: Clip): { from: number; to: number; what: string 
 }
 /** Lowers a clip for the passage, or for the phrase at the playhead, going down and up evenly. */
 export function lowerHere(clip: Clip, by: number): void {
-  const span = loweredOf(clip)
+  const span = loweredOf(clip, desk())
   if (!span) {
     toast(inWords('commands.markAPassageAlongThe'))
     return

@@ -21,7 +21,7 @@ import {
 } from '@/core/edits'
 import { caught, isTiedTo, momentKind } from '@/core/moments'
 import { actHere, editPosed, stanceNow } from '../state/inPose'
-import { desk, edit, freshId, select, setDesk } from '../state/desk'
+import { beginOrEnd, desk, edit, freshId, select, setDesk } from '../state/desk'
 import { duplicate } from './clipboard'
 import { holds } from '@/core/motion'
 import { keepAsReady } from '../ready/keep'
@@ -185,7 +185,7 @@ export const PLACING: Command[] = [
     title: inWords('commands.placeAReadyThing'),
     group: 'place',
     keys: 'Shift+A',
-    run: () => setDesk({ speed: 0, readyOpen: true }),
+    run: () => setDesk({ speed: 0, panel: 'ready' }),
   },
   {
     id: 'keep-ready',
@@ -247,7 +247,7 @@ export const PLACING: Command[] = [
     group: 'place',
     keys: 'Shift+I',
     can: has,
-    run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: null, window: desk().elements } }),
+    run: () => setDesk({ speed: 0, doing: { do: 'window', elements: desk().elements } }),
   },
   ...(['monitor', 'laptop', 'tablet', 'phone'] as const).map((form): Command => ({
     id: `on-${form}`,
@@ -271,13 +271,13 @@ export const PLACING: Command[] = [
     title: inWords('commands.liftAPartOfThe'),
     group: 'place',
     keys: 'Shift+Q',
-    run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: desk().moment, lift: 'runs' } }),
+    run: () => setDesk({ speed: 0, doing: { do: 'lift', as: 'runs' } }),
   },
   {
     id: 'lift-still',
     title: inWords('commands.liftAPartOfTheRecording'),
     group: 'place',
-    run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: desk().moment, lift: 'still' } }),
+    run: () => setDesk({ speed: 0, doing: { do: 'lift', as: 'still' } }),
   },
   {
     id: 'scroll-on',
@@ -301,7 +301,7 @@ export const PLACING: Command[] = [
     group: 'place',
     keys: 'Shift+R',
     can: has,
-    run: () => setDesk({ cropping: !desk().cropping }),
+    run: () => beginOrEnd({ do: 'crop' }),
   },
   {
     id: 'lock',

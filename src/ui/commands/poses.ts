@@ -1,15 +1,13 @@
-import { canRepoint, kindName } from '@/core/kinds'
+import { canRepoint } from '@/core/kinds'
 import { toast } from 'sonner'
 import {
   addKey,
   arriveByNow,
-  copyKeys,
   detach,
   evenSpeed,
   holdUntilHere,
   keyFrames,
   moveFromNow,
-  pasteKeys,
   readTogether,
   removeKeys,
   removeMotion,
@@ -22,24 +20,22 @@ import {
   slideThrough,
   stretchKeys,
   together,
-  type CopiedKeys,
   type Edit,
-  type KeyRef,
 } from '@/core/edits'
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../state/inPose'
-import { desk, edit, freshId, goTo, select, setDesk } from '../state/desk'
+import { copyPoses, keysMeant, pastePoses } from './clipboard'
+import { chosenElements, desk, edit, freshId, goTo, select, setDesk } from '../state/desk'
 import { has, named, several, type Command } from './command'
 import { inWords } from '../../words/words'
 
-const chosen = () => desk().timed.lesson.elements.filter((e) => desk().elements.includes(e.id))
 const seconds = (s: number) => Math.max(1, Math.round(framesPerSecond(desk().lesson.rate) * s))
 
 /** Makes an act on the selected elements at the playhead, if it lies on all of them. */
 function act(label: string, change: (ids: string[]) => Edit, missing: string): boolean {
   const { elements, timed, playhead } = desk()
-  const out = chosen().find((e) => {
+  const out = chosenElements().find((e) => {
     const s = timed.spans.get(e.id)!
     return playhead < s.from || playhead >= s.to
   })
@@ -63,13 +59,13 @@ function moveOn(): void {
   )
     return
   const { timed, playhead } = desk()
-  const first = chosen()[0]!
+  const first = chosenElements()[0]!
   const move = motionOf(timed, first).moves.find((m) => m.from >= playhead)
   setDesk({ moveEnd: 'end', wholePath: false })
   if (move) {
     goTo(move.to)
     setDesk({
-      keys: chosen().flatMap((e) => {
+      keys: chosenElements().flatMap((e) => {
         const m = motionOf(timed, e).moves.find((x) => x.from >= playhead)
         return m ? [{ element: e.id, pose: m.pose.id, path: null }] : []
       }),
@@ -77,7 +73,7 @@ function moveOn(): void {
   }
 }
 function repointNext(): void {
-  const [e] = chosen()
+  const [e] = chosenElements()
   if (!e || !canRepoint(e)) {
     toast(inWords('commands.selectAnArrowADrawn'))
     return
@@ -88,38 +84,11 @@ function repointNext(): void {
     toast(inWords('commands.goToTheMomentAt', e.name))
     return
   }
-  setDesk({ speed: 0, adding: { kind: kindName(e), moment: null, repoint: e.id } })
-}
-/** Keyframes of all selected elements, or those that are selected. */
-const keysMeant = (): KeyRef[] =>
-  desk().keys.length > 0
-    ? desk().keys
-    : chosen().flatMap((e) => e.poses.map((p) => ({ element: e.id, pose: p.id, path: null })))
-let copied: CopiedKeys | null = null
-function copyMoves(): void {
-  copied = copyKeys(keysMeant(), desk().timed)
-  toast(
-    copied
-      ? inWords(
-          'commands.copied',
-          copied.poses.length === 1 ? inWords('commands.onePose') : inWords('commands.posesCount', copied.poses.length),
-        )
-      : inWords('commands.thereAreNoPosesTo'),
-    { duration: 1800 },
-  )
-}
-function pasteMoves(): void {
-  const { elements, playhead } = desk()
-  if (!copied) {
-    toast(inWords('commands.copySomePosesFirst'))
-    return
-  }
-  const first = Math.round(copied.poses[0]!.to - copied.poses[0]!.from)
-  edit(inWords('commands.pastePosesOn', named()), pasteKeys(elements, copied, playhead + first))
+  setDesk({ speed: 0, doing: { do: 'repoint', element: e.id } })
 }
 function jumpKey(way: 1 | -1): void {
   const { timed, playhead } = desk()
-  const frames = [...new Set(chosen().flatMap((e) => keyFrames(timed, e)))]
+  const frames = [...new Set(chosenElements().flatMap((e) => keyFrames(timed, e)))]
     .filter((f) => (way > 0 ? f > playhead : f < playhead))
     .sort((a, b) => (a - b) * way)
   if (frames[0] !== undefined) goTo(frames[0])
@@ -296,7 +265,7 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'Ctrl+Shift+C',
     can: has,
-    run: copyMoves,
+    run: copyPoses,
   },
   {
     id: 'paste-keys',
@@ -304,7 +273,7 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'Ctrl+Shift+V',
     can: has,
-    run: pasteMoves,
+    run: pastePoses,
   },
   {
     id: 'reverse-keys',
@@ -331,7 +300,7 @@ export const POSING: Command[] = [
     id: 'remove-motion',
     title: inWords('commands.takeAllItsKeyframesOff'),
     group: 'poses',
-    can: () => chosen().some((e) => e.poses.length > 0),
+    can: () => chosenElements().some((e) => e.poses.length > 0),
     run: () => {
       if (edit(inWords('commands.takeAllKeyframesOfOff', named()), removeMotion(desk().elements, desk().playhead)))
         setDesk({ keys: [] })
@@ -392,13 +361,13 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'Ctrl+r',
     can: has,
-    run: () => setDesk({ speed: 0, adding: { kind: 'group', moment: null, ride: desk().elements } }),
+    run: () => setDesk({ speed: 0, doing: { do: 'ride', elements: desk().elements } }),
   },
   {
     id: 'ride-off',
     title: inWords('commands.getOffWhatItRides'),
     group: 'poses',
-    can: () => chosen().some((e) => e.rides),
+    can: () => chosenElements().some((e) => e.rides),
     run: () => void edit(inWords('commands.takeOff', named()), detach(desk().elements, desk().playhead)),
   },
   {
@@ -407,7 +376,7 @@ export const POSING: Command[] = [
     group: 'poses',
     can: has,
     run: () => {
-      const on = chosen().some((e) => !e.motionBlur)
+      const on = chosenElements().some((e) => !e.motionBlur)
       edit(
         on ? inWords('commands.followTheMotionBlur') : inWords('commands.noMotionBlur'),
         setElements(desk().elements, { motionBlur: on }),

@@ -21,7 +21,7 @@ import type { Element } from '@/core/lesson/schema'
 import { holds } from '@/core/motion'
 import { canStayReadable } from '@/core/scene'
 import { lengthText } from '@/core/time'
-import { editPosed, standing } from '../state/inPose'
+import { editPosed, standing, useStance } from '../state/inPose'
 import { edit, setDesk, useDesk, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
@@ -54,9 +54,7 @@ import { asSentence, inWords, toWords } from '../../words/words'
 /** What can be changed of one element: what is mostly changed first, and its pose; what is seldom changed last. */
 export function ElementDetails({ element: own }: { element: Element }) {
   const timed = useShown()
-  useDesk((b) => b.playhead)
-  useDesk((b) => b.moveEnd)
-  const e = standing(own)
+  const e = standing(own, useStance(), timed)
   const kind = kindOf(e)
   const rule = isRule(e)
   const view = isView(e)

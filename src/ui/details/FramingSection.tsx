@@ -168,7 +168,7 @@ export function WithPointerSection({ element: e }: { element: Element }) {
 }
 
 function CorrectButton() {
-  const on = useDesk((b) => b.correcting)
+  const on = useDesk((b) => b.doing.do === 'correct')
   return (
     <Button pressed={on} onClick={() => runCommand('correct-pointer')}>
       <Crosshair size={13} />

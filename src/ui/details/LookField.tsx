@@ -5,7 +5,7 @@ import { propertyOf } from '@/core/motion'
 import { valueAt, type Field } from '@/core/values'
 import { UNITS } from '@/core/values/unit'
 import { tryPosed } from '../state/inPose'
-import { setDesk, useDesk, useShown } from '../state/desk'
+import { begin, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Colour } from '../fields/colour'
 import { Choice, Row, Tick, Words, worded } from '../fields/fields'
@@ -44,11 +44,11 @@ function OtherElement({
 
 /** Lets a colour be picked on the picture. */
 function Picked({ field: { path, label }, element: e }: { field: Field; element: Element }) {
-  const on = useDesk((b) => b.picking?.element === e.id && b.picking.path === path)
+  const on = useDesk(({ doing }) => doing.do === 'pick' && doing.element === e.id && doing.path === path)
   return (
     <Button
       pressed={on}
-      onClick={() => setDesk({ picking: on ? null : { element: e.id, path, label: toWords(label) } })}
+      onClick={() => begin(on ? undefined : { do: 'pick', element: e.id, path, label: toWords(label) })}
     >
       <Pipette size={13} />
       {inWords('details.pickItOnThePicture')}

@@ -3,7 +3,7 @@ import { mediumOf } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { timecode } from '@/core/time'
-import { actHere } from '../state/inPose'
+import { useHere } from '../state/inPose'
 import { edit, goTo, useDesk, useShown } from '../state/desk'
 import { Tick, Words } from '../fields/fields'
 import { useKept } from '../kit/useKept'
@@ -14,7 +14,7 @@ import { inWords } from '../../words/words'
 export function PageSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const playhead = useDesk((b) => b.playhead)
-  useDesk((b) => b.moment)
+  const here = useHere()
   const [name, setName] = useKept('page: name', '')
   const [evenly, setEvenly] = useKept('page: evenly', true)
   const medium = timed.lesson.media[mediumOf(e) ?? '']
@@ -26,7 +26,7 @@ export function PageSection({ element: e }: { element: Element }) {
     const r = event.currentTarget.getBoundingClientRect()
     const share = Math.min(1, Math.max(0, (event.clientY - r.top) / r.height))
     const words = name.trim() ? inWords('details.scrollTo', name.trim()) : inWords('details.scroll', e.name)
-    if (edit(words, scrollTo(e.id, share, name.trim(), actHere(), evenly))) setName('')
+    if (edit(words, scrollTo(e.id, share, name.trim(), here, evenly))) setName('')
   }
   return (
     <Section title={inWords('details.page')} folds="open">

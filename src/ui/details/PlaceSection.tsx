@@ -12,7 +12,7 @@ import {
 import { isView, kindOf, isLine, sizeOf, canBePulled, marks } from '@/core/kinds'
 import type { Element } from '@/core/lesson/schema'
 import { editPosed, posed, tryPosed } from '../state/inPose'
-import { edit, setDesk, useDesk, useShown } from '../state/desk'
+import { beginOrEnd, edit, useDesk, useShown } from '../state/desk'
 import { Button } from '../kit/button'
 import { Colour } from '../fields/colour'
 import { Choice, Tick } from '../fields/fields'
@@ -177,7 +177,7 @@ function Along({
 /** How it is scaled and tilted, and what of it is seen. */
 function ReshapeSection({ element: e }: { element: Element }) {
   const [linked, setLinked] = useKept('place: linked', true)
-  const cropping = useDesk((b) => b.cropping)
+  const cropping = useDesk((b) => b.doing.do === 'crop')
   const cropped = (side: keyof Element['crop'], v: number) => {
     const made = setCrop(e.id, { [side]: v })
     return cropIsKeyed(e) ? posed(made) : made
@@ -202,7 +202,7 @@ function ReshapeSection({ element: e }: { element: Element }) {
       {SIDES.map((s) => (
         <CommonField key={s} element={e} path={`crop.${s}`} put={(v) => cropped(s, v)} plain />
       ))}
-      <Button pressed={cropping} onClick={() => setDesk({ cropping: !cropping })}>
+      <Button pressed={cropping} onClick={() => beginOrEnd({ do: 'crop' })}>
         {inWords('details.cropOnThePicture')}
       </Button>
     </Section>
@@ -239,7 +239,7 @@ function ShadowFields({ element: e }: { element: Element }) {
 
 /** The anchor point, at one of nine places; or dragged on the picture. What is seen stays where it is. */
 function AnchorPicker({ element: e }: { element: Element }) {
-  const open = useDesk((b) => b.anchorOpen)
+  const open = useDesk((b) => b.doing.do === 'anchor')
   const names = [
     [inWords('details.topLeft'), inWords('terms.top'), inWords('details.topRight')],
     [inWords('terms.left'), inWords('terms.middle'), inWords('terms.right')],
@@ -260,7 +260,7 @@ function AnchorPicker({ element: e }: { element: Element }) {
         className="ml-auto mr-1.5 !h-[24px] !px-1.5"
         pressed={open}
         title={inWords('details.dragItOnThePicture')}
-        onClick={() => setDesk({ anchorOpen: !open })}
+        onClick={() => beginOrEnd({ do: 'anchor' })}
       >
         {inWords('details.drag')}
       </Button>

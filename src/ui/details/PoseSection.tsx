@@ -4,7 +4,7 @@ import { DropdownMenu } from 'radix-ui'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, poseAt, type Move } from '@/core/motion'
 import { momentName, type Span } from '@/core/timing'
-import { actHere } from '../state/inPose'
+import { useHere } from '../state/inPose'
 import { goTo, setDesk, useDesk, useShown } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
@@ -22,8 +22,7 @@ export function PoseSection({ element: e }: { element: Element }) {
   const playhead = useDesk((b) => b.playhead)
   const moveEnd = useDesk((b) => b.moveEnd)
   const wholePath = useDesk((b) => b.wholePath)
-  useDesk((b) => b.moment)
-  const hit = actHere().caught
+  const hit = useHere().caught
   const hangs = hit && timed.moments.get(hit.moment.id)
   const { moves } = motionOf(timed, e)
   const { pose, moving } = poseAt(timed, e, playhead)

@@ -6,7 +6,7 @@ import { kindName } from '@/core/kinds'
 import { frameOfHanging, type Hanging, type OrderRow } from '@/core/order'
 import { timecode } from '@/core/time'
 import { phrases } from '@/core/voice/phrases'
-import { desk, edit, goTo, pickMoment, select, setDesk, useDesk } from '../state/desk'
+import { begin, desk, edit, goTo, pickMoment, select, setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { WrittenHere } from '../fields/fields'
 import { AddItems } from '../kit/addItems'
@@ -208,7 +208,8 @@ function AddHere({ moment, frame, label }: { moment: string; frame: number | nul
               setDesk({ moment, elements: [], swept: null })
               if (frame !== null) goTo(frame)
               beginAdding(k)
-              if (desk().adding) setDesk({ adding: { ...desk().adding!, moment } })
+              const { doing } = desk()
+              if (doing.do === 'add') begin({ ...doing, moment })
             }}
           />
         </DropdownMenu.Content>

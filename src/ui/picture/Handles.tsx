@@ -82,7 +82,7 @@ const radiusOf = (px: number) => 5.5 * px
 export function Handles(props: Props) {
   const { element: e, matrix, px } = props
   const { grasp, graspTurn, graspCrop, graspAnchor } = useGrasps(props)
-  const cropping = useDesk((b) => b.cropping) && !marks(e) && !isLine(e)
+  const cropping = useDesk((b) => b.doing.do === 'crop') && !marks(e) && !isLine(e)
   if (cropping) return <CropHandles {...{ element: e, matrix, px, graspCrop }} />
   /** The framing part of the matrix: from the pixels of its place to the picture. */
   const own = matrixOf(e)
@@ -142,7 +142,7 @@ function TurnHandle({ element: e, matrix, box, px, grasp }: Props & { grasp: Gra
 
 /** The point about which it turns: a ring with a cross, once it was moved or asked for. */
 function AnchorHandle({ element: e, matrix, px, onGrasp }: Props & { onGrasp: (event: React.PointerEvent) => void }) {
-  const open = useDesk((b) => b.anchorOpen) || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
+  const open = useDesk((b) => b.doing.do === 'anchor') || e.anchor.x !== 0.5 || e.anchor.y !== 0.5
   const { x, y } = apply(matrix, { x: 0, y: 0 })
   const r = radiusOf(px)
   return (

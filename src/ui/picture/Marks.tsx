@@ -56,22 +56,9 @@ export function DrawingMark({ drawing, px, line }: { drawing: BeingDrawn | null;
 
 /** What is awaited of the one who works, over the picture. `single`: one element alone is grasped. */
 export function Prompt({ single }: { single: boolean }) {
-  const adding = useDesk((b) => b.adding)
-  const picking = useDesk((b) => b.picking)
+  const doing = useDesk((b) => b.doing)
   const only = useDesk((b) => b.only)
-  const correcting = useDesk((b) => b.correcting)
-  const cropping = useDesk((b) => b.cropping)
-  const says = picking
-    ? inWords('picture.pressWhereTheColourIs')
-    : adding
-      ? inWords('picture.escapeGivesUp', promptFor(adding))
-      : correcting
-        ? inWords('picture.dragTheRingToWhere')
-        : cropping && single
-          ? inWords('picture.dragTheBracketsToCrop')
-          : only
-            ? inWords('picture.onlySomeElementsAreShown')
-            : null
+  const says = promptFor(doing, single) ?? (only ? inWords('picture.onlySomeElementsAreShown') : null)
   if (says === null) return null
   return (
     <div className="pointer-events-none absolute inset-x-0 top-2 text-center">

@@ -5,7 +5,7 @@ import { holds, keptAt } from '@/core/motion'
 import { elementsAt, frameBoxOf } from '@/core/scene'
 import type { Timed } from '@/core/timing'
 import { standing } from '../state/inPose'
-import { desk, isFramed, useDesk, useShown } from '../state/desk'
+import { isFramed, useDesk, useShown } from '../state/desk'
 import { pathOf } from './Marks'
 
 /** An element that is selected, as its pose has it, and where that stands on the picture. */
@@ -24,25 +24,33 @@ export function useOutlined(): { outlines: Outlined[]; unseen: { id: string; mat
   const playhead = useDesk((b) => (b.speed ? 0 : b.playhead))
   const speed = useDesk((b) => b.speed)
   const selected = useDesk((b) => b.elements)
-  const cropping = useDesk((b) => b.cropping)
+  const cropping = useDesk((b) => b.doing.do === 'crop')
   const framed = useDesk(isFramed)
-  useDesk((b) => b.moveEnd)
+  const on = useDesk((b) => b.moveEnd)
   if (speed) return { outlines: [], unseen: [] }
   const inSight = elementsAt(timed, playhead)
   /** What fills the frame has handles only while it is cropped. */
   const outlined = (x: Element) =>
     selected.includes(x.id) && !isRule(x) && (hasPlace(x) || isView(x) || !isClip(x) || (cropping && isGround(x)))
   return {
-    outlines: timed.lesson.elements.filter(outlined).map((own) => outlineOf(timed, own, playhead, framed)),
+    outlines: timed.lesson.elements
+      .filter(outlined)
+      .map((own) => outlineOf(timed, own, { frame: playhead, on }, framed)),
     unseen: inSight
       .filter((x) => isUnseen(x) && hasPlace(x) && !holds(x) && !selected.includes(x.id))
       .map((x) => ({ id: x.id, ...frameBoxOf(timed, x, playhead, framed) })),
   }
 }
-function outlineOf(timed: Timed, own: Element, playhead: number, framed: boolean): Outlined {
-  const x = keptAt(timed, standing(own, desk(), timed), playhead)
-  const here = isView(x) || elementsAt(timed, playhead).includes(own)
-  return { own, x, here, ...frameBoxOf(timed, x, playhead, framed) }
+function outlineOf(
+  timed: Timed,
+  own: Element,
+  stance: { frame: number; on: 'start' | 'end' },
+  framed: boolean,
+): Outlined {
+  const { frame } = stance
+  const x = keptAt(timed, standing(own, stance, timed), frame)
+  const here = isView(x) || elementsAt(timed, frame).includes(own)
+  return { own, x, here, ...frameBoxOf(timed, x, frame, framed) }
 }
 
 /** The outline of one that is selected: dashed where it is not in sight. */

@@ -1,11 +1,11 @@
 import type { MouseEvent } from 'react'
-import { hasWords, isView, kindNamed, placedIn, isLine } from '@/core/kinds'
+import { hasWords, isView, placedIn, isLine } from '@/core/kinds'
 import { apply, inverse, isFlat, type Point } from '@/core/geometry'
 import { hitAt, spaceOf } from '@/core/scene'
-import { poseFor } from '../state/inPose'
+import { poseFor, useStance } from '../state/inPose'
 import { goInside } from '../state/inside'
 import { desk, isFramed, select, useDesk, useShown } from '../state/desk'
-import { typeText } from './adding'
+import { awaitsPress, isLineDrawn, typeText } from './adding'
 import { Aids } from './Aids'
 import { Handles } from './Handles'
 import { DrawingMark, Prompt, SnapMarks } from './Marks'
@@ -25,9 +25,8 @@ export function Overlay({ scale }: { scale: number }) {
   const timed = useShown()
   const hands = useHands(scale)
   const speed = useDesk((b) => b.speed)
-  const adding = useDesk((b) => b.adding)
-  const picking = useDesk((b) => b.picking)
-  const correcting = useDesk((b) => b.correcting)
+  const doing = useDesk((b) => b.doing)
+  const stance = useStance()
   const { outlines, unseen } = useOutlined()
   const { width, height } = timed.lesson.frame
   const px = 1 / scale
@@ -45,7 +44,7 @@ export function Overlay({ scale }: { scale: number }) {
         ref={svg}
         viewBox={`0 0 ${width} ${height}`}
         className={
-          'absolute inset-0 size-full overflow-visible select-none ' + (adding || picking ? 'cursor-crosshair' : '')
+          'absolute inset-0 size-full overflow-visible select-none ' + (awaitsPress(doing) ? 'cursor-crosshair' : '')
         }
         data-testid="overlay"
         style={{ touchAction: 'none' }}
@@ -68,7 +67,7 @@ export function Overlay({ scale }: { scale: number }) {
               key={own.id}
               element={own}
               px={px}
-              lit={poseFor(own, desk(), timed)}
+              lit={poseFor(own, stance, timed)}
               begin={begin}
               pointOf={pointOf}
               alone={outlines.length === 1}
@@ -76,9 +75,9 @@ export function Overlay({ scale }: { scale: number }) {
             />
           ))}
         {alone && <Grips of={alone} px={px} hands={hands} />}
-        {correcting && !speed && <PointerMark px={px} pointOf={pointOf} />}
+        {doing.do === 'correct' && !speed && <PointerMark px={px} pointOf={pointOf} />}
         <SnapMarks snapped={hands.snapped} px={px} width={width} height={height} />
-        <DrawingMark drawing={drawing} px={px} line={adding !== null && kindNamed(adding.kind).pulls === 'ends'} />
+        <DrawingMark drawing={drawing} px={px} line={isLineDrawn(doing)} />
       </svg>
       <Prompt single={alone !== null} />
     </>

@@ -16,7 +16,7 @@ export function Picture() {
   const zoom = useDesk((b) => b.pictureZoom)
   const rulers = useDesk((b) => b.aids.rulers)
   const empty = useDesk((b) => b.ready && b.lesson.elements.length === 0)
-  const adding = useDesk((b) => b.adding !== null)
+  const adding = useDesk((b) => b.doing.do === 'add')
 
   useEffect(() => {
     player.current = new Player(canvas.current!)

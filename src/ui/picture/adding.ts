@@ -5,7 +5,7 @@ import { hasWords, kindNamed } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
 import { actHere } from '../state/inPose'
-import { desk, edit, freshId, isFramed, select, setDesk } from '../state/desk'
+import { begin, desk, edit, freshId, isFramed, select, setDesk, type Doing } from '../state/desk'
 import { inWords, toWords } from '../../words/words'
 
 /** A point of the picture in the pixels of the frame, nothing zoomed. */
@@ -19,43 +19,50 @@ function rectOnTake(r: Rect): Rect {
   return { x: a.x, y: a.y, w: b.x - a.x, h: b.y - a.y }
 }
 
+type DoingOf<D extends Doing['do']> = Extract<Doing, { do: D }>
+/** What the next press on the picture is for, or what is drawn there; the others are done by handles. */
+const AWAITS: readonly Doing['do'][] = ['add', 'repoint', 'ride', 'window', 'lift', 'pick']
+export const awaitsPress = (doing: Doing): boolean => AWAITS.includes(doing.do)
+/** Whether a line is drawn for what is being done. */
+export const isLineDrawn = (doing: Doing): boolean => doing.do === 'add' && kindNamed(doing.kind).pulls === 'ends'
+/** Whether a rectangle is drawn for it; and whether one of the frame’s shape. */
+export function drawnFor(doing: Doing): { drawn: boolean; framed: boolean } {
+  if (doing.do !== 'add') return { drawn: doing.do === 'window' || doing.do === 'lift', framed: false }
+  const { added, roles } = kindNamed(doing.kind)
+  return { drawn: added.drawn === true, framed: roles.view !== undefined }
+}
+
 /**
  * What is being added goes to a spot of the picture, or into a rectangle that was drawn there; a line, to the spot from
  * where it was drawn.
  */
-export function placeAdded(p: Point, rect: Rect | null, from: Point | null = null): void {
-  const { adding: wanted, timed: now, playhead: frame } = desk()
-  if (!wanted) return
-  if (wanted.window) {
-    setDesk({ adding: null })
-    if (rect) putWindow(wanted.window, rect)
-    return
-  }
-  if (wanted.lift) {
-    setDesk({ adding: null })
-    if (rect) {
-      const id = freshId('cut')
-      if (edit(inWords('picture.liftAPartOut'), liftOut(rectOnTake(rect), id, actHere(), wanted.lift === 'still')))
-        select([id], true)
-    }
-    return
-  }
+export function placeDrawn(p: Point, rect: Rect | null, from: Point | null = null): void {
+  const { doing } = desk()
+  begin()
+  if (doing.do === 'window' && rect) putWindow(doing.elements, rect)
+  if (doing.do === 'lift' && rect) lift(doing, rect)
+  if (doing.do === 'add') add(doing, p, rect, from)
+}
+function lift({ as }: DoingOf<'lift'>, rect: Rect): void {
+  const id = freshId('cut')
+  if (edit(inWords('picture.liftAPartOut'), liftOut(rectOnTake(rect), id, actHere(), as === 'still')))
+    select([id], true)
+}
+function add(wanted: DoingOf<'add'>, p: Point, rect: Rect | null, from: Point | null): void {
+  const { timed: now, playhead: frame } = desk()
   const { roles, fresh } = kindNamed(wanted.kind)
   const take = !roles.view && fresh(now.lesson).space === 'framed'
-  const at = take ? onTake(p) : p
-  const drawnAt = rect && take ? rectOnTake(rect) : rect
   const made = elementAt(now, {
     kind: wanted.kind,
     id: freshId(wanted.kind),
     frame,
     moment: wanted.moment,
     until: wanted.until,
-    at,
-    rect: drawnAt,
+    at: take ? onTake(p) : p,
+    rect: rect && take ? rectOnTake(rect) : rect,
     from: from && take ? onTake(from) : from,
     media: wanted.media,
   })
-  setDesk({ adding: null })
   if (edit(inWords('picture.add', made.name.toLowerCase()), addElement(made))) {
     select([made.id])
     sayStyled(made, now.lesson.style?.name)
@@ -81,45 +88,37 @@ function sayStyled({ styled, arrival, departure }: Element, style: string | unde
     toast(inWords('picture.byTheHouseStyleIt', style, adds.join(' and ')), { id: 'styled', duration: 3000 })
 }
 /** What was asked for is pointed at: the next thing for an arrow, or what is to be ridden on. */
-export function answerAdding(p: Point): boolean {
-  const { adding: wanted, timed: now, playhead: frame } = desk()
-  if (wanted?.repoint) {
-    const own = now.lesson.elements.find((x) => x.id === wanted.repoint)
-    const m = own && spaceOf(now, own, frame, isFramed())
-    setDesk({ adding: null })
-    if (
-      own &&
-      m &&
-      edit(inWords('picture.pointAtTheNextThing', own.name), repoint(own.id, actHere(), apply(inverse(m), p)))
-    )
-      setDesk({ moveEnd: 'end' })
-    return true
-  }
-  if (wanted?.ride) {
-    const hit = hitAt(now, frame, p, isFramed(), wanted.ride)
-    if (!hit) return true
-    setDesk({ adding: null })
-    const { ride } = wanted
-    const one = ride.length === 1
-    if (
-      edit(
-        one ? inWords('picture.letItRideOn', hit.name) : inWords('picture.letElementsRideOn', ride.length, hit.name),
-        attach(ride, hit.id, frame),
-      )
-    )
-      toast(
-        inWords('picture.alongWithItsPlaceTurn', one ? inWords('picture.itGoes') : inWords('picture.theyGo'), hit.name),
-        {
-          duration: 9000,
-          action: {
-            label: inWords('picture.fadeWithItToo'),
-            onClick: () => void edit(inWords('picture.carryOpacityToo'), setElements(ride, { 'rides.fades': true })),
-          },
-        },
-      )
-    return true
-  }
-  return false
+export function answerPress(doing: Doing, p: Point): boolean {
+  if (doing.do === 'repoint') repointTo(doing, p)
+  else if (doing.do === 'ride') rideOn(doing, p)
+  else return false
+  return true
+}
+function repointTo({ element }: DoingOf<'repoint'>, p: Point): void {
+  const { timed, playhead } = desk()
+  const own = timed.lesson.elements.find((x) => x.id === element)
+  const m = own && spaceOf(timed, own, playhead, isFramed())
+  begin()
+  if (!own || !m) return
+  if (edit(inWords('picture.pointAtTheNextThing', own.name), repoint(own.id, actHere(), apply(inverse(m), p))))
+    setDesk({ moveEnd: 'end' })
+}
+function rideOn({ elements }: DoingOf<'ride'>, p: Point): void {
+  const { timed, playhead } = desk()
+  const hit = hitAt(timed, playhead, p, isFramed(), elements)
+  if (!hit) return
+  begin()
+  const one = elements.length === 1
+  const label = one
+    ? inWords('picture.letItRideOn', hit.name)
+    : inWords('picture.letElementsRideOn', elements.length, hit.name)
+  if (!edit(label, attach(elements, hit.id, playhead))) return
+  const goes = one ? inWords('picture.itGoes') : inWords('picture.theyGo')
+  const fade = () => void edit(inWords('picture.carryOpacityToo'), setElements(elements, { 'rides.fades': true }))
+  toast(inWords('picture.alongWithItsPlaceTurn', goes, hit.name), {
+    duration: 9000,
+    action: { label: inWords('picture.fadeWithItToo'), onClick: fade },
+  })
 }
 
 /** Shows elements only within a rectangle of the picture, and selects the first of them, to be scrolled. */
@@ -134,14 +133,29 @@ function putWindow(ids: string[], rect: Rect): void {
   )
     select(ids)
 }
-/** What is waited for, as it is said on the picture. */
-export function promptFor(adding: NonNullable<ReturnType<typeof desk>['adding']>): string {
-  if (adding.repoint) return inWords('picture.pointAtTheNext')
-  if (adding.ride) return inWords('picture.pointAtWhatItIs')
-  if (adding.lift) return inWords('picture.drawWhatIsToBe')
-  if (adding.window) return inWords('picture.drawTheWindowThatIt')
-  if (kindNamed(adding.kind).roles.view) return inWords('picture.drawTheRectangleToShow')
-  const { title, added, pulls } = kindNamed(adding.kind)
+/** What is waited for, as it is said on the picture. `single`: one element alone is grasped. */
+export function promptFor(doing: Doing, single: boolean): string | null {
+  switch (doing.do) {
+    case 'select':
+    case 'anchor':
+      return null
+    case 'pick':
+      return inWords('picture.pressWhereTheColourIs')
+    case 'correct':
+      return inWords('picture.dragTheRingToWhere')
+    case 'crop':
+      return single ? inWords('picture.dragTheBracketsToCrop') : null
+    default:
+      return inWords('picture.escapeGivesUp', awaitedBy(doing))
+  }
+}
+function awaitedBy(doing: DoingOf<'add' | 'repoint' | 'ride' | 'window' | 'lift'>): string {
+  if (doing.do === 'repoint') return inWords('picture.pointAtTheNext')
+  if (doing.do === 'ride') return inWords('picture.pointAtWhatItIs')
+  if (doing.do === 'lift') return inWords('picture.drawWhatIsToBe')
+  if (doing.do === 'window') return inWords('picture.drawTheWindowThatIt')
+  const { title, added, pulls, roles } = kindNamed(doing.kind)
+  if (roles.view) return inWords('picture.drawTheRectangleToShow')
   const or = added.drawn ? inWords('picture.orDrawItsBox') : pulls === 'ends' ? inWords('picture.orDrawItThere') : ''
   return inWords('picture.pointAtTheSpotFor', toWords(title).toLowerCase(), or)
 }

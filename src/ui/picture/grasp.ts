@@ -5,7 +5,7 @@ import { holders } from '@/core/motion'
 import { elementsAt, frameBoxOf, hitAt } from '@/core/scene'
 import type { Timed } from '@/core/timing'
 import { elementIn } from '@/core/edits'
-import { standing } from '../state/inPose'
+import { stanceNow, standing } from '../state/inPose'
 import { desk, isFramed } from '../state/desk'
 
 const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y && p.y <= r.y + r.h
@@ -14,7 +14,7 @@ const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r
 export function boxOf(timed: Timed, id: string): Rect | null {
   const own = elementIn(timed.lesson, id)
   if (!own) return null
-  const { matrix, box } = frameBoxOf(timed, standing(own, desk(), timed), desk().playhead, isFramed())
+  const { matrix, box } = frameBoxOf(timed, standing(own, stanceNow(), timed), desk().playhead, isFramed())
   return boundsOf(matrix, box)
 }
 
@@ -30,7 +30,7 @@ function selectedAt(timed: Timed, p: Point): Element | null {
   for (const id of desk().elements) {
     const own = elementIn(timed.lesson, id)
     if (!own || own.locked || (own.poses.length === 0 && !isUnseen(own)) || isView(own)) continue
-    const { matrix, box } = frameBoxOf(timed, standing(own, desk(), timed), desk().playhead, isFramed())
+    const { matrix, box } = frameBoxOf(timed, standing(own, stanceNow(), timed), desk().playhead, isFramed())
     if (!isFlat(matrix) && inside(box, apply(inverse(matrix), p))) return own
   }
   return null

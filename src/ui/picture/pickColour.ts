@@ -3,7 +3,7 @@ import type { Point } from '@/core/geometry'
 import type { SeenColour } from '@/core/effects'
 import { USUAL_STYLE } from '@/core/styles'
 import { edgeColour, farthestFrom, mainColours, meanColour } from '@/core/vision/colours'
-import { desk, edit, setDesk } from '../state/desk'
+import { begin, desk, edit } from '../state/desk'
 import { seenAlone } from '../preview/player'
 
 const WIDTH = 480
@@ -23,9 +23,9 @@ export function seenColour(element: string, which: SeenColour): string | null {
 
 /** A press on the picture while a colour is being picked. */
 export function pickAt(p: Point): void {
-  const { picking, lesson } = desk()
-  if (!picking) return
-  setDesk({ picking: null })
+  const { doing: picking, lesson } = desk()
+  if (picking.do !== 'pick') return
+  begin()
   const e = lesson.elements.find((x) => x.id === picking.element)
   const picture = e && seenAlone(e.id, WIDTH)
   const k = WIDTH / lesson.frame.width

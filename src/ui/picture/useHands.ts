@@ -1,11 +1,10 @@
 import { useRef, useState, type PointerEvent, type RefObject } from 'react'
 import type { Edit } from '@/core/edits'
 import type { Point } from '@/core/geometry'
-import { kindNamed } from '@/core/kinds'
 import { drawnBetween, snapPoint, type Snapped } from '@/core/scene'
 import { onEscape } from '../kit/escape'
 import { desk, edit, setDesk, tryEdit, useShown } from '../state/desk'
-import { answerAdding, placeAdded } from './adding'
+import { answerPress, awaitsPress, drawnFor, isLineDrawn, placeDrawn } from './adding'
 import type { BeingDrawn, Drag } from './drag'
 import { graspAt } from './grasp'
 import { pickAt } from './pickColour'
@@ -37,22 +36,16 @@ export interface Hands {
 const far = (a: Point, b: Point, scale: number) => Math.hypot(b.x - a.x, b.y - a.y) * scale
 /** What is drawn becomes a new element: as large or as long as it was drawn, or at its spot. */
 function place({ from, to, rect }: BeingDrawn, scale: number): void {
-  const { adding } = desk()
-  if (adding && kindNamed(adding.kind).pulls === 'ends' && far(from, to, scale) > LEAST.line) placeAdded(to, null, from)
-  else if (rect && rect.w * scale > LEAST.rect) placeAdded({ x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 }, rect)
-  else placeAdded(from, null)
+  if (isLineDrawn(desk().doing) && far(from, to, scale) > LEAST.line) placeDrawn(to, null, from)
+  else if (rect && rect.w * scale > LEAST.rect) placeDrawn({ x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 }, rect)
+  else placeDrawn(from, null)
 }
 
 /** What is drawn for a new element, with its end at a point. */
 function drawnTo(drawing: BeingDrawn, to: Point): BeingDrawn {
-  const { adding, timed } = desk()
-  if (!adding) return drawing
-  const { added, roles } = kindNamed(adding.kind)
-  return {
-    ...drawing,
-    to,
-    rect: added.drawn ? drawnBetween(drawing.from, to, roles.view ? timed.lesson.frame : null) : null,
-  }
+  const { doing, timed } = desk()
+  const { drawn, framed } = drawnFor(doing)
+  return { ...drawing, to, rect: drawn ? drawnBetween(drawing.from, to, framed ? timed.lesson.frame : null) : null }
 }
 
 /**
@@ -92,11 +85,11 @@ export function useHands(scale: number): Hands {
   const down: Hands['down'] = (e) => {
     if (e.button !== 0) return
     const p = pointOf(e)
-    const { speed, picking, adding } = desk()
+    const { speed, doing } = desk()
     if (speed) setDesk({ speed: 0 })
-    if (picking) return pickAt(p)
-    if (adding) {
-      if (answerAdding(p)) return
+    if (doing.do === 'pick') return pickAt(p)
+    if (awaitsPress(doing)) {
+      if (answerPress(doing, p)) return
       svg.current!.setPointerCapture(e.pointerId)
       return setDrawing({ from: p, to: p, rect: null, adds: true })
     }

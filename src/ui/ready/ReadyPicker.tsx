@@ -94,12 +94,12 @@ function useCards(open: boolean) {
 
 /** Ready things: chosen by their pictures, asked for what they say, and placed in one act. */
 export function ReadyPicker() {
-  const open = useDesk((b) => b.readyOpen)
+  const open = useDesk((b) => b.panel === 'ready')
   const [find, setFind] = useState('')
   const [chosen, setChosen] = useState<Card | null>(null)
   const { cards, letGo } = useCards(open)
   const close = () => {
-    setDesk({ readyOpen: false })
+    setDesk({ panel: 'none' })
     setChosen(null)
     setFind('')
   }

@@ -2,7 +2,7 @@ import { Circle, Play, Square } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { readScript } from '@/core/voice/script'
-import { desk, goTo, setDesk } from '../state/desk'
+import { desk, goTo, setDesk, useDesk } from '../state/desk'
 import { useKept } from '../kit/useKept'
 import { bringIntoLibrary } from '../files/bringIn'
 import { Button } from '../kit/button'
@@ -104,8 +104,7 @@ function useRecording(media: string, sentences: readonly string[], mic: Micropho
 
 /** Records a narration sentence by sentence; of several takes of one the chosen is kept. */
 export function RecordDialog({ media, onClose }: { media: string; onClose: () => void }) {
-  const { lesson } = desk()
-  const text = useMemo(() => scriptText(lesson, media), [lesson, media])
+  const [text] = useState(() => scriptText(desk().lesson, media))
   const sentences = useMemo(() => sentencesOf(text), [text])
   const [now, setNow] = useState(0)
   const [along, setAlong] = useKept('record: along', false)
@@ -227,7 +226,7 @@ function TakesOfOne({
 
 /** What was recorded of each sentence and is not taken yet; the browser keeps it until it is. */
 function useTakes(media: string, sentences: readonly string[]) {
-  const lesson = desk().id
+  const lesson = useDesk((b) => b.id)
   const [kept, setKept] = useState<Record<string, SentenceTakes>>({})
   useEffect(() => {
     let live = true

@@ -7,7 +7,7 @@ import { lostWords, rewrite, setElements, settleOtherwise } from '@/core/edits'
 import { lessonFrameOf, type Clip } from '@/core/lesson/clips'
 import type { Medium } from '@/core/lesson/schema'
 import type { SaidOtherwise } from '@/core/lesson/voices'
-import { desk, edit, goTo, setDesk, useDesk, useShown } from '../state/desk'
+import { edit, goTo, setDesk, useDesk, useShown } from '../state/desk'
 import { Section } from '../fields/section'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
@@ -262,7 +262,7 @@ function ScriptDialog({
   at?: readonly string[]
   onClose: () => void
 }) {
-  const { lesson } = desk()
+  const lesson = useDesk((b) => b.lesson)
   const medium = anew?.medium ?? lesson.media[media]!
   const [follows, setFollows] = useKept('script: follows', true)
   const id = useDesk((b) => b.id)

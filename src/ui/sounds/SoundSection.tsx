@@ -51,9 +51,10 @@ export function SoundSection({ clip }: { clip: Clip }) {
 const short = (text: string) => (text.length > 20 ? `${text.slice(0, 18).trimEnd()}…”` : text)
 function Lower({ clip }: { clip: Clip }) {
   const [by, setBy] = useKept('sound: by', 6)
-  useDesk((b) => b.playhead)
-  useDesk((b) => b.passage)
-  const span = loweredOf(clip)
+  const timed = useDesk((b) => b.timed)
+  const playhead = useDesk((b) => b.playhead)
+  const passage = useDesk((b) => b.passage)
+  const span = loweredOf(clip, { timed, playhead, passage })
   return (
     <>
       <NumberField

@@ -7,9 +7,8 @@ import { create } from 'zustand'
 import { applyEdit, elementIn, idsFrom, lessonAt, previewEdit, within, withGroups, type Edit } from '@/core/edits'
 import { isView, kindNamed } from '@/core/kinds'
 import { inLanguage, languagesOf } from '@/core/language'
-import { emptyLesson } from '@/core/lesson/make'
 import type { Clip } from '@/core/lesson/clips'
-import type { Lesson } from '@/core/lesson/schema'
+import type { Element, Lesson } from '@/core/lesson/schema'
 import { timedOf } from '@/core/scene'
 import { framesPerSecond } from '@/core/time'
 import type { Timed } from '@/core/timing'
@@ -20,55 +19,13 @@ import { handOn } from '../kit/typing'
 import { saidIn } from './saidIn'
 import { Saver, type Entry, type KeptStretch } from './saver'
 import { keptWays, keepWays } from './ways'
-import type { Desk, Inside, Passage } from './held'
+import { after, firstDesk } from './deskFields'
+import type { Desk, Doing, Inside, Passage } from './held'
 import { inWords } from '../../words/words'
 
-export type { Adding, Aids, Desk, Inside, Panes, Passage } from './held'
+export type { Aids, Desk, Doing, Inside, Panes, Passage } from './held'
 
-const blank = emptyLesson(' ')
-export const useDesk = create<Desk>(() => ({
-  id: '',
-  ready: false,
-  lesson: blank,
-  timed: timedOf(blank),
-  inside: [],
-  outer: null,
-  language: null,
-  raw: null,
-  live: null,
-  past: [],
-  future: [],
-  earlier: 0,
-  later: 0,
-  save: { state: 'saved' },
-  unkept: [],
-  playhead: 0,
-  speed: 0,
-  pace: 1,
-  passage: null,
-  looping: false,
-  elements: [],
-  moment: null,
-  adding: null,
-  correcting: false,
-  keys: [],
-  moveEnd: 'end',
-  reach: 'pose',
-  wholePath: false,
-  pushes: false,
-  keysOpen: false,
-  picking: null,
-  readyOpen: false,
-  anchorOpen: false,
-  cropping: false,
-  pictureZoom: 'fit',
-  swept: null,
-  just: null,
-  panes: { order: true, details: true, timeline: true, picture: false },
-  aids: { safe: false, rulers: false, grid: 0, snap: true, onion: 0, blur: true, board: false },
-  only: null,
-  panel: 'none',
-}))
+export const useDesk = create<Desk>(firstDesk)
 export const desk = useDesk.getState
 /** The outermost lesson as it is stored, whatever is looked at. */
 export const wholeLesson = ({ raw, outer, lesson }: Desk = desk()): Lesson => raw ?? outer ?? lesson
@@ -85,6 +42,9 @@ export function useShown(): Timed {
   return given ?? own!
 }
 
+/** What is selected, as it is stored. */
+export const chosenElements = ({ timed, elements }: Desk = desk()): Element[] =>
+  timed.lesson.elements.filter((e) => elements.includes(e.id))
 /** The clips among what is selected. */
 export const chosenClips = ({ timed, elements }: Desk = desk()): Clip[] =>
   timed.clips.filter((c) => elements.includes(c.id))
@@ -95,7 +55,7 @@ export const useShownPart = <T>(part: (timed: Timed) => T): T => useDesk((b) => 
 /** Whether the picture shows the framing; the whole take is shown while a zoom is being drawn or is selected. */
 export const isFramed = (b: Desk = desk()): boolean => {
   if (b.speed !== 0) return true
-  if (b.adding && kindNamed(b.adding.kind).roles.view) return false
+  if (b.doing.do === 'add' && kindNamed(b.doing.kind).roles.view) return false
   const one = b.elements.length === 1 ? elementIn(b.lesson, b.elements[0]!) : undefined
   return !one || !isView(one)
 }
@@ -115,24 +75,7 @@ export async function openLesson(id: string): Promise<void> {
   })
   saver = mine
   waitFor({ id, until: (revision) => mine.until(revision) })
-  setDesk({
-    ready: false,
-    id,
-    inside: [],
-    outer: null,
-    language: null,
-    raw: null,
-    elements: [],
-    moment: null,
-    adding: null,
-    passage: null,
-    speed: 0,
-    live: null,
-    playhead: 0,
-    keys: [],
-    only: null,
-    ...keptWays(desk()),
-  })
+  setDesk({ ...after('opened', desk()), id, ...keptWays(desk()) })
   await mine.open()
 }
 export const closeLesson = (): void => {
@@ -406,10 +349,12 @@ export const select = (elements: string[], alone = false): void => {
   handOn()
   const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)
   const same = chosen.length === desk().elements.length && chosen.every((e) => desk().elements.includes(e))
-  setDesk({
-    elements: chosen,
-    ...(!same && { keys: [], wholePath: false, moveEnd: 'end', reach: 'pose', anchorOpen: false, cropping: false }),
-    ...(chosen.length && { moment: desk().moment }),
-  })
+  setDesk({ ...(!same && after('selected', desk())), elements: chosen })
 }
+/** Begins to do something else on the picture; without a word, no more than selecting. */
+export const begin = (doing: Doing = { do: 'select' }): void => setDesk({ doing })
+/** Begins something, or leaves off where that is being done. */
+export const beginOrEnd = (doing: Doing): void => begin(desk().doing.do === doing.do ? undefined : doing)
+/** Gives up what is being done; where nothing is, lets go of what is selected. */
+export const giveUp = (): void => (desk().doing.do === 'select' ? setDesk(after('let go', desk())) : begin())
 export { freshId }

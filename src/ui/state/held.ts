@@ -9,20 +9,25 @@ export interface Passage {
   from: number
   to: number
 }
-/** A kind waiting for its spot on the picture; or an element waiting for what it is to point at next, or ride on. */
-export interface Adding {
-  kind: ElementKind
-  moment: string | null
-  /** It lasts until the end of this moment. */
-  until?: string
-  media?: string
-  repoint?: string
-  ride?: string[]
+/** What is being done: what the next press on the picture is for. */
+export type Doing =
+  | { do: 'select' }
+  /** A kind waits for its spot; it lasts until the end of the moment `until`. */
+  | { do: 'add'; kind: ElementKind; moment: string | null; until?: string; media?: string }
+  /** An element waits for what it is to point at next; elements, for what they are to ride on. */
+  | { do: 'repoint'; element: string }
+  | { do: 'ride'; elements: string[] }
   /** What is to be seen only within the rectangle that is drawn. */
-  window?: string[]
+  | { do: 'window'; elements: string[] }
   /** A part of the recording is to be lifted out: running, or as a still. */
-  lift?: 'runs' | 'still'
-}
+  | { do: 'lift'; as: 'runs' | 'still' }
+  /** A colour is picked for a value of an element. */
+  | { do: 'pick'; element: string; path: string; label: string }
+  /** What is selected is cropped by its handles; its anchor point can be dragged. */
+  | { do: 'crop' }
+  | { do: 'anchor' }
+  /** The pointer of the take is marked on the picture and can be dragged to where it is. */
+  | { do: 'correct' }
 export interface Panes {
   order: boolean
   details: boolean
@@ -77,9 +82,7 @@ export interface Desk {
   looping: boolean
   elements: string[]
   moment: string | null
-  adding: Adding | null
-  /** Whether the pointer of the take is marked on the picture and can be dragged to where it is. */
-  correcting: boolean
+  doing: Doing
   /** Keyframes that are selected; with `path` null, a whole pose. */
   keys: KeyRef[]
   /** On a move: whether edits change the pose it leaves or the one it leads to. */
@@ -92,15 +95,7 @@ export interface Desk {
   pushes: boolean
   /** Whether the keyframes of the selected element have rows of their own on the timeline. */
   keysOpen: boolean
-  /** The element for which a colour is being picked on the picture, and which of its values that is for. */
-  picking: { element: string; path: string; label: string } | null
-  /** Whether ready things are being chosen from. */
-  readyOpen: boolean
   pictureZoom: 'fit' | number
-  /** Whether the anchor point can be dragged on the picture. */
-  anchorOpen: boolean
-  /** What is selected is cropped by its handles. */
-  cropping: boolean
   /** Words that were swept over, from the first to the last: what is added next hangs on both. */
   swept: { first: string; last: string } | null
   /** Only these frames are played, once; then the playhead goes back. */
@@ -109,18 +104,18 @@ export interface Desk {
   aids: Aids
   /** Only these are shown, while they are looked at. */
   only: string[] | null
-  panel: 'none' | 'languages' | 'sounds' | 'retimed' | 'palette' | 'keys' | 'files' | 'pictures' | 'export' | 'lesson'
+  panel:
+    | 'none'
+    | 'languages'
+    | 'sounds'
+    | 'retimed'
+    | 'palette'
+    | 'keys'
+    | 'files'
+    | 'pictures'
+    | 'export'
+    | 'lesson'
+    | 'ready'
   /** Which panes are put away, and whether the picture takes the place of all. */
   panes: Panes
 }
-
-/** How somebody works and looks at things, in whatever lesson: this browser keeps it. */
-export type Ways = Pick<Desk, 'wholePath' | 'pushes' | 'pace' | 'pictureZoom' | 'aids' | 'panes'>
-export const waysOf = ({ wholePath, pushes, pace, pictureZoom, aids, panes }: Desk): Ways => ({
-  wholePath,
-  pushes,
-  pace,
-  pictureZoom,
-  aids,
-  panes,
-})

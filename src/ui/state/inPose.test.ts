@@ -3,7 +3,7 @@ import { element, lessonWithTake, loose, besides, others } from '@/core/testing/
 import { setElements, removeElements, rename, setSpan } from '@/core/edits'
 import { resolve } from '@/core/timing'
 import { actHere, editPosed, moving, poseFor, standing } from './inPose'
-import { desk, edit, goTo, isFramed, pickMoment, redo, select, setDesk, undo } from './desk'
+import { begin, desk, edit, goTo, isFramed, pickMoment, redo, select, setDesk, undo } from './desk'
 
 jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() }) }))
 
@@ -31,7 +31,7 @@ beforeEach(() => {
     moment: null,
     moveEnd: 'end',
     wholePath: false,
-    adding: null,
+    doing: { do: 'select' },
     speed: 0,
     ready: true,
   })
@@ -130,7 +130,7 @@ test('the playhead stays within the lesson, on whole frames', () => {
 })
 test('the whole take is shown while a zoom is drawn or selected, unless it plays', () => {
   expect(isFramed()).toBe(true)
-  setDesk({ adding: { kind: 'zoom', moment: null } })
+  begin({ do: 'add', kind: 'zoom', moment: null })
   expect(isFramed()).toBe(false)
   setDesk({ speed: 1 })
   expect(isFramed()).toBe(true)

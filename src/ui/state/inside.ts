@@ -1,10 +1,8 @@
 import { elementIn, lessonAt } from '@/core/edits'
 import { lessonIn } from '@/core/kinds'
 import { timedOf } from '@/core/scene'
+import { after } from './deskFields'
 import { desk, lookIn, setDesk, wayOf } from './desk'
-
-/** What is let go of when another lesson comes to the desk. */
-const AFRESH = { live: null, elements: [], keys: [], moment: null, adding: null, passage: null, only: null, speed: 0 }
 
 /**
  * Goes into the lesson that an element places in this one.
@@ -20,7 +18,7 @@ export function goInside(id: string, frame = desk().playhead, select: string[] =
   if (!there) return
   const inner = there.inner.lesson
   setDesk({
-    ...AFRESH,
+    ...after('entered', desk()),
     inside: [...inside, { part: there.placed.part, element: id }],
     outer: outer ?? lesson,
     lesson: inner,
@@ -42,7 +40,7 @@ export function goOut(depth = desk().inside.length - 1): void {
     const there = e && lessonIn(timed, e)
     const shown = there ? Math.max(there.span.from, Math.min(there.span.to - 1, there.shownAt(playhead))) : 0
     setDesk({
-      ...AFRESH,
+      ...after('entered', desk()),
       inside: around,
       outer: around.length > 0 ? outer : null,
       lesson,

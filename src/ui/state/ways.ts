@@ -1,5 +1,6 @@
 import { keep, keptOr } from '../kit/useKept'
-import { waysOf, type Desk, type Ways } from './held'
+import { waysOf, type Ways } from './deskFields'
+import type { Desk } from './held'
 
 const KEY = 'ways'
 /** The ways that were kept before this page was loaded, in place of those that a desk begins with. */

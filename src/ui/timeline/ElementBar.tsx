@@ -55,9 +55,9 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
   /** What is in a group is drawn a little smaller than the group itself. */
   const inset = depth > 0 ? 2 : 0
   const box = { top: top + inset, height: LANE_PX - 4 - 2 * inset }
-  const firstMove = e.poses.length > 0 ? motionOf(desk().timed, e).moves[0] : undefined
+  const firstMove = useShownPart((t) => (e.poses.length > 0 ? motionOf(t, e).moves[0]?.from : undefined))
   /** The name keeps off the curve of the first move: it stands before it where there is room, else beside the bar. */
-  const room = firstMove ? (firstMove.from - span.from) * pxPerFrame - 26 : Infinity
+  const room = firstMove === undefined ? Infinity : (firstMove - span.from) * pxPerFrame - 26
   const named = width >= NAMED_PX && room >= 44
   const slide = Math.max(0, Math.min(width - 60, left - span.from * pxPerFrame))
   const beside = named ? 0 : (free - span.to) * pxPerFrame
@@ -87,12 +87,11 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
       )}
       <div
         data-element={e.id}
-        title={inWords(
-          'timeline.startsEnds',
-          e.name,
-          tieSentence(desk().timed, e.start),
-          tieSentence(desk().timed, e.end),
-        )}
+        onPointerEnter={(event) => {
+          const { timed } = desk()
+          const ties = [tieSentence(timed, e.start), tieSentence(timed, e.end)] as const
+          event.currentTarget.title = inWords('timeline.startsEnds', e.name, ...ties)
+        }}
         className="absolute z-[6] cursor-grab text-[12px]"
         style={{ left: span.from * pxPerFrame, width, ...box }}
         {...handlers('body')}

@@ -1,6 +1,6 @@
 import { memo, useRef } from 'react'
 import { timecode } from '@/core/time'
-import { desk, goTo, setDesk, useShownPart } from '../state/desk'
+import { goTo, setDesk, useDesk, useShownPart } from '../state/desk'
 import { Corner } from './Corner'
 import { useView } from '../state/view'
 import { inWords } from '../../words/words'
@@ -20,6 +20,8 @@ export const Ruler = memo(function Ruler({
   const { pxPerFrame } = useView()
   const rate = useShownPart((t) => t.lesson.rate)
   const length = useShownPart((t) => t.length)
+  /** Not told of while it plays. */
+  const still = useDesk((b) => (b.speed ? undefined : b.playhead))
   const drag = useRef<{ from: number; passage: boolean } | null>(null)
   const step = STEPS.find((s) => s * pxPerFrame >= 104) ?? 216000
   const marks: number[] = []
@@ -34,8 +36,8 @@ export const Ruler = memo(function Ruler({
         aria-label={inWords('timeline.playhead')}
         aria-valuemin={0}
         aria-valuemax={length - 1}
-        aria-valuenow={desk().playhead}
-        aria-valuetext={timecode(desk().playhead, rate)}
+        aria-valuenow={still}
+        aria-valuetext={still === undefined ? undefined : timecode(still, rate)}
         tabIndex={0}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId)

@@ -75,7 +75,7 @@ export function useSweep(words: readonly TimedMoment[], frameAt: (x: number) => 
 /** What can be hung on the words that were swept over: what is selected, or a new element. */
 export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClose: () => void }) {
   const chosen = useDesk((b) => b.elements)
-  const { lesson } = desk()
+  const lesson = useDesk((b) => b.lesson)
   const own = lesson.elements.filter((e) => chosen.includes(e.id) && !isClip(e))
   const hang = () => {
     const { swept, timed } = desk()

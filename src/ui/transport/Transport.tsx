@@ -15,7 +15,7 @@ import {
 import { DropdownMenu, Popover } from 'radix-ui'
 import { ADDABLE_KINDS, kindNamed, titleOf, type ElementKind } from '@/core/kinds'
 import { lengthText, parseTimecode, timecode } from '@/core/time'
-import { desk, goTo, setDesk, useDesk } from '../state/desk'
+import { begin, desk, goTo, setDesk, useDesk } from '../state/desk'
 import { keyOf, runCommand } from '../commands/commands'
 import { IconButton } from '../kit/button'
 import { Tick } from '../fields/fields'
@@ -30,7 +30,7 @@ const ITEM = 'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline
 const REST = ADDABLE_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
-  const adding = useDesk((b) => (b.adding && !b.adding.repoint && !b.adding.ride ? b.adding.kind : null))
+  const adding = useDesk((b) => (b.doing.do === 'add' ? b.doing.kind : null))
   const further = adding !== null && REST.includes(adding) ? adding : null
   const look = (on: boolean) =>
     `inline-flex h-7 items-center gap-1.5 rounded px-2 whitespace-nowrap disabled:opacity-40 ` +
@@ -49,7 +49,7 @@ export function Kinds() {
           type="button"
           aria-pressed={adding === k}
           title={`${titleOf(k)} (${keyOf(`add-${k}`)})`}
-          onClick={() => (adding === k ? setDesk({ adding: null }) : runCommand(`add-${k}`))}
+          onClick={() => (adding === k ? begin() : runCommand(`add-${k}`))}
           className={look(adding === k)}
         >
           <KindIcon kind={k} />
