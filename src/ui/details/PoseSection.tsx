@@ -1,6 +1,5 @@
 import { canRepoint } from '@/core/kinds'
 import { ArrowBigRightDash, ChevronDown, Hourglass, Route, Target, Undo2 } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
 import type { Element } from '@/core/lesson/schema'
 import { motionOf, poseAt, type Move } from '@/core/motion'
 import { momentName, type Span } from '@/core/timing'
@@ -12,10 +11,8 @@ import { Curve } from '../kit/curve'
 import { Tick } from '../fields/fields'
 import { Section } from '../fields/section'
 import { inWords } from '../../words/words'
+import { Menu, MenuItem } from '../kit/menu'
 
-const ITEM =
-  'flex cursor-pointer items-center justify-between gap-6 ' +
-  'rounded px-2 py-1 outline-none data-[highlighted]:bg-accent-wash'
 /** The poses of an element: which one is in force, and the acts that make new ones. */
 export function PoseSection({ element: e }: { element: Element }) {
   const timed = useShown()
@@ -94,34 +91,30 @@ const SIDES = ['left', 'right', 'top', 'bottom'] as const
 /** What else can be done with poses. */
 function MoreOfPoses() {
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
+    <Menu
+      from={
         <Button className="flex-1 justify-center">
           {inWords('details.inOutMore')}
           <ChevronDown size={13} />
         </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
-          {SIDES.map((s) => (
-            <DropdownMenu.Item key={`in${s}`} className={ITEM} onSelect={() => runCommand(`come-in-${s}`)}>
-              {inWords('details.comeInFromOutsideThe', s)}
-            </DropdownMenu.Item>
-          ))}
-          {SIDES.map((s) => (
-            <DropdownMenu.Item key={`out${s}`} className={ITEM} onSelect={() => runCommand(`go-out-${s}`)}>
-              {inWords('details.goOutOverTheEdge', s)}
-            </DropdownMenu.Item>
-          ))}
-          {MORE.map(([id, words]) => (
-            <DropdownMenu.Item key={id} className={ITEM} onSelect={() => runCommand(id)}>
-              {words}
-              <kbd className="font-code text-xs text-muted">{keyOf(id)}</kbd>
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+    >
+      {SIDES.map((s) => (
+        <MenuItem key={`in${s}`} onSelect={() => runCommand(`come-in-${s}`)}>
+          {inWords('details.comeInFromOutsideThe', s)}
+        </MenuItem>
+      ))}
+      {SIDES.map((s) => (
+        <MenuItem key={`out${s}`} onSelect={() => runCommand(`go-out-${s}`)}>
+          {inWords('details.goOutOverTheEdge', s)}
+        </MenuItem>
+      ))}
+      {MORE.map(([id, words]) => (
+        <MenuItem key={id} keys={keyOf(id)} onSelect={() => runCommand(id)}>
+          {words}
+        </MenuItem>
+      ))}
+    </Menu>
   )
 }
 

@@ -1,5 +1,4 @@
 import { Command as Cmd } from 'cmdk'
-import { Popover } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { nearTie, pushing, setEdge } from '@/core/edits'
@@ -12,6 +11,7 @@ import { NumberField } from '../fields/numberField'
 import { Choice, Words } from '../fields/fields'
 import { isTiedTo, momentKind, type PresentMoment } from '@/core/moments'
 import { inWords } from '../../words/words'
+import { PullOut } from '../kit/pullOut'
 
 type How = 'moment' | 'loose' | 'length'
 /** An end of an element as a sentence that can be edited: “starts [4] frames [after] [the click on Lend out]”. */
@@ -189,26 +189,25 @@ function MomentPicker({ label, own, onPick }: { label: string; own: string; onPi
     onPick(t)
   }
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        className={
-          'max-w-full truncate rounded border border-dashed border-edge-strong px-1.5 ' +
-          'py-0.5 text-left text-accent-deep hover:bg-accent-wash'
-        }
-        title={inWords('details.chooseAnotherMoment')}
-      >
-        {label}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          className="z-50 w-80 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
-          onKeyDown={(e) => e.stopPropagation()}
+    <PullOut
+      open={open}
+      onOpenChange={setOpen}
+      className="w-80 p-2"
+      from={
+        <button
+          type="button"
+          className={
+            'max-w-full truncate rounded border border-dashed border-edge-strong px-1.5 ' +
+            'py-0.5 text-left text-accent-deep hover:bg-accent-wash'
+          }
+          title={inWords('details.chooseAnotherMoment')}
         >
-          <Found own={own} onPick={pick} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+          {label}
+        </button>
+      }
+    >
+      <Found own={own} onPick={pick} />
+    </PullOut>
   )
 }
 

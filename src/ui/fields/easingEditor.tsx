@@ -1,10 +1,10 @@
-import { Popover } from 'radix-ui'
 import { useRef, useState } from 'react'
 import { bezierOf, dampingOf, EASING_NAMES, isEasing, overOf, softnessOf } from '@/core/values'
 import { Curve } from '../kit/curve'
 import { Words } from './fields'
 import { NumberField } from './numberField'
 import { inWords } from '../../words/words'
+import { PullOut } from '../kit/pullOut'
 
 const W = 312
 const H = 150
@@ -54,41 +54,37 @@ export function EasingEditor({ value, onChange, label = inWords('fields.easing')
     } else setBad(inWords('fields.isNoEasingTakeA', t))
   }
   return (
-    <Popover.Root>
-      <div className="flex items-center justify-between gap-2">
-        <span className="text-muted">{label}</span>
-        <Popover.Trigger
-          aria-label={`${label}: ${value}`}
-          className={
-            'flex max-w-[190px] items-center gap-1 rounded border ' +
-            'border-edge bg-card px-1 hover:border-edge-strong'
-          }
-        >
-          <Curve easing={value} width={40} height={22} />
-          <span className="truncate">{wordsOf(value)}</span>
-        </Popover.Trigger>
-      </div>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          side="left"
-          sideOffset={8}
-          collisionPadding={8}
-          style={{ width: W + 20 }}
-          className="z-50 space-y-2 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
-          onKeyDown={(e) => e.stopPropagation()}
-        >
-          <Named value={value} onChange={onChange} />
-          <EasingValues value={value} onChange={onChange} />
-          <Words label={inWords('fields.asCss', label)} className="font-code text-xs" value={value} onChange={put} />
-          {bad && (
-            <p className="text-accent-deep" role="alert">
-              {bad}
-            </p>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <div className="flex items-center justify-between gap-2">
+      <span className="text-muted">{label}</span>
+      <PullOut
+        side="left"
+        sideOffset={8}
+        style={{ width: W + 20 }}
+        className="space-y-2 p-2"
+        from={
+          <button
+            type="button"
+            aria-label={`${label}: ${value}`}
+            className={
+              'flex max-w-[190px] items-center gap-1 rounded border ' +
+              'border-edge bg-card px-1 hover:border-edge-strong'
+            }
+          >
+            <Curve easing={value} width={40} height={22} />
+            <span className="truncate">{wordsOf(value)}</span>
+          </button>
+        }
+      >
+        <Named value={value} onChange={onChange} />
+        <EasingValues value={value} onChange={onChange} />
+        <Words label={inWords('fields.asCss', label)} className="font-code text-xs" value={value} onChange={put} />
+        {bad && (
+          <p className="text-accent-deep" role="alert">
+            {bad}
+          </p>
+        )}
+      </PullOut>
+    </div>
   )
 }
 

@@ -1,6 +1,5 @@
 import { ChevronDown } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { ROUTES } from '@/contract/routes'
@@ -8,8 +7,8 @@ import { shippedTemplates } from '@/core/ready'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { inWords } from '../../words/words'
+import { Menu, MenuItem } from '../kit/menu'
 
-const ITEM = 'cursor-pointer rounded px-2 py-1 outline-none data-[highlighted]:bg-accent-wash'
 interface Named {
   id: string
   name: string
@@ -33,22 +32,20 @@ export function FromTemplate() {
       (e: unknown) => void toast.error(sentenceOf(e)),
     )
   return (
-    <DropdownMenu.Root onOpenChange={(is) => is && open()}>
-      <DropdownMenu.Trigger asChild>
+    <Menu
+      onOpenChange={(is) => is && open()}
+      from={
         <Button>
           {inWords('lessons.fromATemplate')}
           <ChevronDown size={13} />
         </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl">
-          {list.map((t) => (
-            <DropdownMenu.Item key={t.id} className={ITEM} onSelect={() => begin(t.id)}>
-              {t.name}
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+    >
+      {list.map((t) => (
+        <MenuItem key={t.id} onSelect={() => begin(t.id)}>
+          {t.name}
+        </MenuItem>
+      ))}
+    </Menu>
   )
 }

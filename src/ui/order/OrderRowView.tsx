@@ -1,5 +1,4 @@
 import { ChevronRight, Pencil, Plus } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
 import { rewrite } from '@/core/edits'
 import { kindName } from '@/core/kinds'
@@ -9,12 +8,12 @@ import { phrases } from '@/core/voice/phrases'
 import { begin, desk, edit, goTo, pickMoment, select, setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { WrittenHere } from '../fields/fields'
-import { AddItems } from '../kit/addItems'
 import { KindIcon, MomentIcon } from '../kit/kindIcon'
 import { MomentPicture } from './MomentPicture'
 import { ProposedMarks } from './TakePointer'
 import { momentKind } from '@/core/moments'
 import { inWords } from '../../words/words'
+import { AddItems, Menu } from '../kit/menu'
 
 const HERE = <span className="absolute inset-y-0 left-0 w-[3px] bg-accent" aria-hidden />
 const TIME = 'figures mt-px w-[72px] shrink-0 text-[11px] text-muted'
@@ -185,8 +184,8 @@ export function RunView({
 
 function AddHere({ moment, frame, label }: { moment: string; frame: number | null; label: string }) {
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
+    <Menu
+      from={
         <button
           type="button"
           aria-label={inWords('order.addAnElementAt', label)}
@@ -197,23 +196,17 @@ function AddHere({ moment, frame, label }: { moment: string; frame: number | nul
         >
           <Plus size={13} />
         </button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          className="z-50 min-w-36 rounded border border-edge-strong bg-sheet p-1 shadow-lg"
-        >
-          <AddItems
-            onChoose={(k) => {
-              setDesk({ moment, elements: [], swept: null })
-              if (frame !== null) goTo(frame)
-              beginAdding(k)
-              const { doing } = desk()
-              if (doing.do === 'add') begin({ ...doing, moment })
-            }}
-          />
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+    >
+      <AddItems
+        onChoose={(k) => {
+          setDesk({ moment, elements: [], swept: null })
+          if (frame !== null) goTo(frame)
+          beginAdding(k)
+          const { doing } = desk()
+          if (doing.do === 'add') begin({ ...doing, moment })
+        }}
+      />
+    </Menu>
   )
 }

@@ -1,6 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { Check, ChevronDown, ChevronLeft, Plus } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
+import { ChevronDown, ChevronLeft, Plus } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { MOMENT_LISTS, momentKind } from '@/core/moments'
 import { runningOrder, withRuns, type OrderLine, type OrderRow } from '@/core/order'
@@ -10,6 +9,7 @@ import { IconButton } from '../kit/button'
 import { OrderRowView, RunView } from './OrderRowView'
 import { TakePointer } from './TakePointer'
 import { inWords } from '../../words/words'
+import { Menu, MenuTick } from '../kit/menu'
 
 /** What can be shown or left out. */
 const SORTS = MOMENT_LISTS.map((id) => ({ id, label: inWords(`momentLists.${id}`) }))
@@ -114,43 +114,29 @@ function Sorts({
     [rows],
   )
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        aria-label={inWords(
-          'order.kindsOfMomentAreShown',
-          leftOut.length ? inWords('order.some') : inWords('order.all'),
-        )}
-        className="flex h-6.5 items-center gap-1 rounded border border-edge bg-card px-1.5"
-      >
-        {leftOut.length ? inWords('order.some') : inWords('order.all')}
-        <ChevronDown size={12} />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          className="z-50 min-w-52 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
+    <Menu
+      className="min-w-52"
+      from={
+        <button
+          type="button"
+          aria-label={inWords(
+            'order.kindsOfMomentAreShown',
+            leftOut.length ? inWords('order.some') : inWords('order.all'),
+          )}
+          className="flex h-6.5 items-center gap-1 rounded border border-edge bg-card px-1.5"
         >
-          {counts.map((s) => (
-            <DropdownMenu.CheckboxItem
-              key={s.id}
-              checked={!leftOut.includes(s.id)}
-              onCheckedChange={() => onToggle(s.id)}
-              onSelect={(e) => e.preventDefault()}
-              className={
-                'flex cursor-pointer items-center gap-2 rounded px-2 py-1 ' +
-                'outline-none data-[highlighted]:bg-accent-wash'
-              }
-            >
-              <span className="grid size-4 place-items-center rounded border border-edge-strong bg-card">
-                {!leftOut.includes(s.id) && <Check size={12} />}
-              </span>
-              {s.label}
-              <span className="figures ml-auto pl-4 text-xs text-muted">{s.count}</span>
-            </DropdownMenu.CheckboxItem>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+          {leftOut.length ? inWords('order.some') : inWords('order.all')}
+          <ChevronDown size={12} />
+        </button>
+      }
+    >
+      {counts.map((s) => (
+        <MenuTick key={s.id} checked={!leftOut.includes(s.id)} onCheckedChange={() => onToggle(s.id)}>
+          {s.label}
+          <span className="figures ml-auto pl-4 text-xs text-muted">{s.count}</span>
+        </MenuTick>
+      ))}
+    </Menu>
   )
 }
 

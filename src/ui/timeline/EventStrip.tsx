@@ -1,4 +1,3 @@
-import { DropdownMenu } from 'radix-ui'
 import { memo, useMemo, useRef, type ComponentProps } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd, type Clip } from '@/core/lesson/clips'
@@ -10,10 +9,10 @@ import { HEAD_PX, useView } from '../state/view'
 import { Wave } from './Wave'
 import { WordBorders } from './WordBorders'
 import { inWords } from '../../words/words'
+import { Menu, MenuItem } from '../kit/menu'
 
 /** The width of a moment's icon; nearer than this two would lie on each other. */
 const ICON_PX = 25
-const CROWD = 'thin-scroll z-50 max-h-72 overflow-auto rounded border border-edge-strong bg-sheet p-1 shadow-xl'
 
 /** Clicks, keys, marks and chapters on one line; on the other the words, under the waveform they are spoken in. */
 export const EventStrip = memo(function EventStrip({ from, to, catching, frameAt }: StripProps) {
@@ -279,44 +278,37 @@ function ClusterMark({ moments, chosen, catching, left, onPick }: ClusterProps) 
         ? 'border-ink bg-ink text-paper'
         : 'border-edge-strong bg-card text-ink'
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        data-cluster={moments.length}
-        aria-label={`${inWords('counts.moment', moments.length)}: ${moments
-          .slice(0, 4)
-          .map((m) => m.label)
-          .join(', ')}`}
-        title={moments
-          .map((m) => m.label)
-          .slice(0, 12)
-          .join('\n')}
-        className="absolute top-px grid size-[24px] -translate-x-1/2 place-items-center text-[10px] font-semibold"
-        style={{ left }}
-      >
-        <span className={`grid h-[18px] min-w-[18px] place-items-center rounded-full border px-0.5 ${look}`}>
-          {moments.length}
-        </span>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content className={CROWD}>
-          {[...moments]
-            .sort((a, b) => a.frame! - b.frame!)
-            .map((m) => (
-              <DropdownMenu.Item
-                key={m.id}
-                data-moment={m.id}
-                onSelect={() => onPick(m)}
-                className={
-                  'flex cursor-pointer items-center gap-2 rounded px-2 py-1 ' +
-                  'outline-none data-[highlighted]:bg-accent-wash'
-                }
-              >
-                <MomentIcon kind={m.kind} size={12} />
-                {m.label}
-              </DropdownMenu.Item>
-            ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <Menu
+      align="center"
+      from={
+        <button
+          type="button"
+          data-cluster={moments.length}
+          aria-label={`${inWords('counts.moment', moments.length)}: ${moments
+            .slice(0, 4)
+            .map((m) => m.label)
+            .join(', ')}`}
+          title={moments
+            .map((m) => m.label)
+            .slice(0, 12)
+            .join('\n')}
+          className="absolute top-px grid size-[24px] -translate-x-1/2 place-items-center text-[10px] font-semibold"
+          style={{ left }}
+        >
+          <span className={`grid h-[18px] min-w-[18px] place-items-center rounded-full border px-0.5 ${look}`}>
+            {moments.length}
+          </span>
+        </button>
+      }
+    >
+      {[...moments]
+        .sort((a, b) => a.frame! - b.frame!)
+        .map((m) => (
+          <MenuItem key={m.id} data-moment={m.id} onSelect={() => onPick(m)}>
+            <MomentIcon kind={m.kind} size={12} />
+            {m.label}
+          </MenuItem>
+        ))}
+    </Menu>
   )
 }

@@ -1,12 +1,11 @@
-import { DropdownMenu } from 'radix-ui'
 import { useRef, useState, type PointerEvent, type SyntheticEvent } from 'react'
 import { inOne, setSpan, spanOfMoments } from '@/core/edits'
 import { isClip } from '@/core/kinds'
 import type { TimedMoment } from '@/core/moments'
 import { desk, edit, goTo, setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
-import { AddItems, MENU_ITEM } from '../kit/addItems'
 import { inWords } from '../../words/words'
+import { AddItems, Menu, MenuItem, MenuLine } from '../kit/menu'
 
 /** Less than this is a press. */
 const SWEPT_PX = 6
@@ -90,34 +89,27 @@ export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClo
   const stop = (e: SyntheticEvent) => e.stopPropagation()
   return (
     <span onClick={stop} onPointerDown={stop} onPointerMove={stop} onPointerUp={stop}>
-      <DropdownMenu.Root open onOpenChange={(is) => !is && onClose()}>
-        <DropdownMenu.Trigger asChild>
-          <span className="pointer-events-none fixed size-px" style={{ left: at.x, top: at.y }} />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="start"
-            aria-label={inWords('timeline.onTheseWords')}
-            className={
-              'thin-scroll z-50 max-h-80 min-w-40 overflow-auto rounded border ' +
-              'border-edge-strong bg-sheet p-1 shadow-lg'
-            }
-          >
-            {own.length > 0 && (
-              <>
-                <DropdownMenu.Item className={MENU_ITEM} onSelect={hang}>
-                  {inWords(
-                    'timeline.hangOnTheseWords',
-                    own.length === 1 ? `“${own[0]!.name}”` : inWords('timeline.these', own.length),
-                  )}
-                </DropdownMenu.Item>
-                <DropdownMenu.Separator className="my-1 h-px bg-edge" />
-              </>
-            )}
-            <AddItems onChoose={(k) => beginAdding(k)} />
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <Menu
+        open
+        onOpenChange={(is) => !is && onClose()}
+        align="start"
+        aria-label={inWords('timeline.onTheseWords')}
+        className="min-w-40"
+        from={<span className="pointer-events-none fixed size-px" style={{ left: at.x, top: at.y }} />}
+      >
+        {own.length > 0 && (
+          <>
+            <MenuItem onSelect={hang}>
+              {inWords(
+                'timeline.hangOnTheseWords',
+                own.length === 1 ? `“${own[0]!.name}”` : inWords('timeline.these', own.length),
+              )}
+            </MenuItem>
+            <MenuLine />
+          </>
+        )}
+        <AddItems onChoose={(k) => beginAdding(k)} />
+      </Menu>
     </span>
   )
 }

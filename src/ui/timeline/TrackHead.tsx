@@ -1,5 +1,4 @@
 import { ChevronRight, EllipsisVertical, Volume2, VolumeX } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
 import { memo, useState } from 'react'
 import { moveTrack, setTrack } from '@/core/edits'
 import type { Track } from '@/core/lesson/schema'
@@ -7,12 +6,9 @@ import { edit } from '../state/desk'
 import { WrittenHere } from '../fields/fields'
 import { fold, HEAD_PX, useView } from '../state/view'
 import { inWords } from '../../words/words'
+import { Menu, MenuItem } from '../kit/menu'
 
 const SMALL = 'grid size-[24px] shrink-0 place-items-center rounded hover:bg-black/10'
-const ITEM =
-  'flex cursor-pointer items-center rounded px-2 py-1 outline-none ' +
-  'data-[disabled]:opacity-40 data-[highlighted]:bg-accent-wash'
-
 /** A track's name, whether it is folded up and heard; and its place among the others. */
 export const TrackHead = memo(function TrackHead({
   track,
@@ -100,35 +96,22 @@ function TrackMenu({
   onRename: () => void
 }) {
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger aria-label={inWords('timeline.moreOf', track.name)} className={SMALL}>
-        <EllipsisVertical size={13} />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          className="z-50 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
-          onCloseAutoFocus={(e) => e.preventDefault()}
-        >
-          <DropdownMenu.Item className={ITEM} onSelect={onRename}>
-            {inWords('timeline.rename')}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            disabled={first}
-            onSelect={() => edit(inWords('timeline.moveATrackUp'), moveTrack(track.id, -1))}
-          >
-            {inWords('timeline.moveUpInFrontOf')}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            disabled={last}
-            onSelect={() => edit(inWords('timeline.moveATrackDown'), moveTrack(track.id, 1))}
-          >
-            {inWords('timeline.moveDownBehindWhatIs')}
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <Menu
+      align="start"
+      onCloseAutoFocus={(e) => e.preventDefault()}
+      from={
+        <button type="button" aria-label={inWords('timeline.moreOf', track.name)} className={SMALL}>
+          <EllipsisVertical size={13} />
+        </button>
+      }
+    >
+      <MenuItem onSelect={onRename}>{inWords('timeline.rename')}</MenuItem>
+      <MenuItem disabled={first} onSelect={() => edit(inWords('timeline.moveATrackUp'), moveTrack(track.id, -1))}>
+        {inWords('timeline.moveUpInFrontOf')}
+      </MenuItem>
+      <MenuItem disabled={last} onSelect={() => edit(inWords('timeline.moveATrackDown'), moveTrack(track.id, 1))}>
+        {inWords('timeline.moveDownBehindWhatIs')}
+      </MenuItem>
+    </Menu>
   )
 }

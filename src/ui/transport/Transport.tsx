@@ -12,7 +12,6 @@ import {
   Grid3x3,
   Package,
 } from 'lucide-react'
-import { DropdownMenu, Popover } from 'radix-ui'
 import { ADDABLE_KINDS, kindNamed, titleOf, type ElementKind } from '@/core/kinds'
 import { lengthText, parseTimecode, timecode } from '@/core/time'
 import { begin, desk, goTo, setDesk, useDesk } from '../state/desk'
@@ -23,10 +22,11 @@ import { useTyped } from '../fields/useTyped'
 import { KindIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
 import { inWords, toWords } from '../../words/words'
+import { PullOut } from '../kit/pullOut'
+import { Menu, MenuItem } from '../kit/menu'
 
 /** These stand in the bar by name; the others behind “More”. */
 const AT_HAND: ElementKind[] = ['callout', 'arrow', 'ripple', 'bar', 'zoom', 'text', 'shape']
-const ITEM = 'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline-none data-[highlighted]:bg-accent-wash'
 const REST = ADDABLE_KINDS.filter((k) => !AT_HAND.includes(k))
 /** The kinds of element that can be added: point first, then here; or here, then point. */
 export function Kinds() {
@@ -56,30 +56,26 @@ export function Kinds() {
           {toWords(kindNamed(k).short ?? kindNamed(k).title)}
         </button>
       ))}
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger className={look(further !== null)}>
-          {further ? titleOf(further) : inWords('transport.more')}
-          <ChevronDown size={13} />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            className="z-50 grid grid-cols-2 rounded border border-edge-strong bg-sheet p-1 shadow-xl"
-          >
-            {REST.map((k) => (
-              <DropdownMenu.Item key={k} onSelect={() => runCommand(`add-${k}`)} className={ITEM}>
-                <KindIcon kind={k} />
-                {titleOf(k)}
-                {keyOf(`add-${k}`) && <kbd className="ml-auto font-code text-xs text-muted">{keyOf(`add-${k}`)}</kbd>}
-              </DropdownMenu.Item>
-            ))}
-            <DropdownMenu.Item onSelect={() => runCommand('sounds')} className={ITEM}>
-              <KindIcon kind="chime" />
-              {titleOf('chime')} …
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <Menu
+        className="grid grid-cols-2"
+        from={
+          <button type="button" className={look(further !== null)}>
+            {further ? titleOf(further) : inWords('transport.more')}
+            <ChevronDown size={13} />
+          </button>
+        }
+      >
+        {REST.map((k) => (
+          <MenuItem key={k} keys={keyOf(`add-${k}`)} onSelect={() => runCommand(`add-${k}`)}>
+            <KindIcon kind={k} />
+            {titleOf(k)}
+          </MenuItem>
+        ))}
+        <MenuItem onSelect={() => runCommand('sounds')}>
+          <KindIcon kind="chime" />
+          {titleOf('chime')} …
+        </MenuItem>
+      </Menu>
       <button
         type="button"
         title={inWords('transport.readyThings', keyOf('ready'))}
@@ -100,74 +96,73 @@ function AidsMenu() {
   const put = (change: Partial<typeof aids>) => setDesk({ aids: { ...aids, ...change } })
   const any = aids.safe || aids.rulers || aids.grid > 0 || aids.onion > 0
   return (
-    <Popover.Root>
-      <Popover.Trigger
-        aria-label={inWords('transport.aidsOnThePicture')}
-        title={inWords('transport.safeAreasRulersGridSnapping')}
-        className={`inline-flex h-7 items-center gap-1 rounded px-1.5 hover:bg-black/5 ${any ? 'bg-accent-wash' : ''}`}
-      >
-        <Grid3x3 size={15} />
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          side="top"
-          className="z-50 w-64 space-y-1.5 rounded border border-edge-strong bg-sheet p-3 shadow-xl"
-          onKeyDown={(e) => e.stopPropagation()}
+    <PullOut
+      side="top"
+      className="w-64 space-y-1.5 p-3"
+      from={
+        <button
+          type="button"
+          aria-label={inWords('transport.aidsOnThePicture')}
+          title={inWords('transport.safeAreasRulersGridSnapping')}
+          className={
+            'inline-flex h-7 items-center gap-1 rounded px-1.5 hover:bg-black/5' + (any ? ' bg-accent-wash' : '')
+          }
         >
-          <Tick
-            label={inWords('transport.safeAreas', keyOf('guides'))}
-            value={aids.safe}
-            onChange={(safe) => put({ safe })}
-          />
-          <Tick
-            label={inWords('transport.rulersToPullGuidesFrom', keyOf('rulers'))}
-            value={aids.rulers}
-            onChange={(rulers) => put({ rulers })}
-          />
-          <Tick
-            label={inWords('transport.grid', keyOf('grid'))}
-            value={aids.grid > 0}
-            onChange={(v) => put({ grid: v ? Math.round(height / 20) : 0 })}
-          />
-          {aids.grid > 0 && (
-            <NumberField
-              label={inWords('transport.of')}
-              unit="px"
-              min={4}
-              max={2000}
-              value={aids.grid}
-              onChange={(grid) => put({ grid })}
-            />
-          )}
-          <Tick
-            label={inWords('transport.snappingAltWhileDraggingNot', keyOf('snap'))}
-            value={aids.snap}
-            onChange={(snap) => put({ snap })}
-          />
-          <Tick
-            label={inWords('transport.neighbouringFrames', keyOf('onion'))}
-            value={aids.onion > 0}
-            onChange={(v) => put({ onion: v ? 3 : 0 })}
-          />
-          {aids.onion > 0 && (
-            <NumberField
-              label={inWords('transport.every')}
-              unit="frames"
-              min={1}
-              max={60}
-              value={aids.onion}
-              onChange={(onion) => put({ onion })}
-            />
-          )}
-          <Tick
-            label={inWords('transport.motionBlurWhileWorking', keyOf('blur-preview'))}
-            value={aids.blur}
-            onChange={(blur) => put({ blur })}
-          />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+          <Grid3x3 size={15} />
+        </button>
+      }
+    >
+      <Tick
+        label={inWords('transport.safeAreas', keyOf('guides'))}
+        value={aids.safe}
+        onChange={(safe) => put({ safe })}
+      />
+      <Tick
+        label={inWords('transport.rulersToPullGuidesFrom', keyOf('rulers'))}
+        value={aids.rulers}
+        onChange={(rulers) => put({ rulers })}
+      />
+      <Tick
+        label={inWords('transport.grid', keyOf('grid'))}
+        value={aids.grid > 0}
+        onChange={(v) => put({ grid: v ? Math.round(height / 20) : 0 })}
+      />
+      {aids.grid > 0 && (
+        <NumberField
+          label={inWords('transport.of')}
+          unit="px"
+          min={4}
+          max={2000}
+          value={aids.grid}
+          onChange={(grid) => put({ grid })}
+        />
+      )}
+      <Tick
+        label={inWords('transport.snappingAltWhileDraggingNot', keyOf('snap'))}
+        value={aids.snap}
+        onChange={(snap) => put({ snap })}
+      />
+      <Tick
+        label={inWords('transport.neighbouringFrames', keyOf('onion'))}
+        value={aids.onion > 0}
+        onChange={(v) => put({ onion: v ? 3 : 0 })}
+      />
+      {aids.onion > 0 && (
+        <NumberField
+          label={inWords('transport.every')}
+          unit="frames"
+          min={1}
+          max={60}
+          value={aids.onion}
+          onChange={(onion) => put({ onion })}
+        />
+      )}
+      <Tick
+        label={inWords('transport.motionBlurWhileWorking', keyOf('blur-preview'))}
+        value={aids.blur}
+        onChange={(blur) => put({ blur })}
+      />
+    </PullOut>
   )
 }
 

@@ -1,5 +1,4 @@
 import { Check, ListChecks } from 'lucide-react'
-import { Popover } from 'radix-ui'
 import { isClip, mediumOf } from '@/core/kinds'
 import { useState } from 'react'
 import { useJobs } from '../kit/jobs'
@@ -8,6 +7,7 @@ import { runCommand } from '../commands/commands'
 import { setDesk, useDesk } from '../state/desk'
 import { momentKind } from '@/core/moments'
 import { inWords } from '../../words/words'
+import { PullOut } from '../kit/pullOut'
 
 const PUT_AWAY = 'vane-first-steps-put-away'
 const wasPutAway = (): boolean => {
@@ -75,52 +75,56 @@ export function FirstSteps() {
     }
   }
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        className="flex h-7 items-center gap-1.5 rounded border border-edge bg-card px-2 hover:border-edge-strong"
-        data-testid="first-steps"
-      >
-        <ListChecks size={14} />
-        {inWords('workbench.firstLesson', done, steps.length)}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content align="end" className="z-50 w-80 rounded border border-edge-strong bg-sheet p-3 shadow-xl">
-          <ol className="space-y-1.5">
-            {steps.map((s, i) => (
-              <li key={s.words} data-done={s.done} className="flex items-start gap-2">
-                <span
-                  className={
-                    `mt-0.5 grid size-5 shrink-0 place-items-center rounded-full border ` +
-                    `${s.done ? 'border-good bg-good text-white' : i === next ? 'border-accent' : 'border-edge-strong'}`
-                  }
-                >
-                  {s.done ? <Check size={12} /> : i + 1}
-                </span>
-                <span className="min-w-0 flex-1">
-                  <strong className={s.done ? 'text-muted line-through' : ''}>{s.words}</strong>
-                  {i === next && <span className="block text-muted">{s.how}</span>}
-                </span>
-                {i === next && (
-                  <Button
-                    onClick={() => {
-                      setOpen(false)
-                      s.go()
-                    }}
-                  >
-                    {inWords('workbench.doIt')}
-                  </Button>
-                )}
-              </li>
-            ))}
-          </ol>
-          <div className="mt-3 flex items-center justify-between border-t border-edge pt-2">
-            <span className="text-muted">{done === steps.length ? inWords('workbench.allDone') : ''}</span>
-            <Button look="quiet" onClick={putAway}>
-              {inWords('workbench.putThisListAway')}
-            </Button>
-          </div>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <PullOut
+      keysPass
+      open={open}
+      onOpenChange={setOpen}
+      className="w-80 p-3"
+      from={
+        <button
+          type="button"
+          className="flex h-7 items-center gap-1.5 rounded border border-edge bg-card px-2 hover:border-edge-strong"
+          data-testid="first-steps"
+        >
+          <ListChecks size={14} />
+          {inWords('workbench.firstLesson', done, steps.length)}
+        </button>
+      }
+    >
+      <ol className="space-y-1.5">
+        {steps.map((s, i) => (
+          <li key={s.words} data-done={s.done} className="flex items-start gap-2">
+            <span
+              className={
+                `mt-0.5 grid size-5 shrink-0 place-items-center rounded-full border ` +
+                `${s.done ? 'border-good bg-good text-white' : i === next ? 'border-accent' : 'border-edge-strong'}`
+              }
+            >
+              {s.done ? <Check size={12} /> : i + 1}
+            </span>
+            <span className="min-w-0 flex-1">
+              <strong className={s.done ? 'text-muted line-through' : ''}>{s.words}</strong>
+              {i === next && <span className="block text-muted">{s.how}</span>}
+            </span>
+            {i === next && (
+              <Button
+                onClick={() => {
+                  setOpen(false)
+                  s.go()
+                }}
+              >
+                {inWords('workbench.doIt')}
+              </Button>
+            )}
+          </li>
+        ))}
+      </ol>
+      <div className="mt-3 flex items-center justify-between border-t border-edge pt-2">
+        <span className="text-muted">{done === steps.length ? inWords('workbench.allDone') : ''}</span>
+        <Button look="quiet" onClick={putAway}>
+          {inWords('workbench.putThisListAway')}
+        </Button>
+      </div>
+    </PullOut>
   )
 }

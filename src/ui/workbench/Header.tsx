@@ -1,5 +1,4 @@
 import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, Undo2, Upload } from 'lucide-react'
-import { Popover } from 'radix-ui'
 import Link from 'next/link'
 import { findingsOf, findingsWithin, mendsOf } from '@/core/findings'
 import { UNNAMED } from '@/core/lesson/make'
@@ -14,6 +13,7 @@ import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../fields/fields'
 import { inWords } from '../../words/words'
+import { PullOut } from '../kit/pullOut'
 
 const INKS: Record<string, string> = { saved: 'text-good', saving: 'text-muted' }
 const FINDINGS = 'flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep'
@@ -125,41 +125,39 @@ function Findings() {
   const findings = [...findingsOf(timed), ...within]
   if (findings.length === 0) return null
   return (
-    <Popover.Root>
-      <Popover.Trigger className={FINDINGS}>
-        <CircleAlert size={14} />
-        {inWords('counts.finding', findings.length)}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          className="z-50 w-96 space-y-1 rounded border border-edge-strong bg-sheet p-2 shadow-xl"
-        >
-          {findings.map((f) => (
-            <div key={f.element + f.code + f.sentence} className="rounded p-1.5 hover:bg-accent-wash">
-              <button
-                type="button"
-                className="block w-full text-left"
-                onClick={() => {
-                  if (within.includes(f)) {
-                    goInside(f.element)
-                    return
-                  }
-                  select([f.element])
-                  goTo(f.frame ?? spans.get(f.element)?.from ?? 0)
-                }}
-              >
-                {f.sentence}
-              </button>
-              {mendsOf(f).map(({ words, label, change }) => (
-                <Button key={words} className="mt-1 mr-1 !h-[24px]" onClick={() => edit(label, change)}>
-                  {words}
-                </Button>
-              ))}
-            </div>
+    <PullOut
+      keysPass
+      className="w-96 space-y-1 p-2"
+      from={
+        <button type="button" className={FINDINGS}>
+          <CircleAlert size={14} />
+          {inWords('counts.finding', findings.length)}
+        </button>
+      }
+    >
+      {findings.map((f) => (
+        <div key={f.element + f.code + f.sentence} className="rounded p-1.5 hover:bg-accent-wash">
+          <button
+            type="button"
+            className="block w-full text-left"
+            onClick={() => {
+              if (within.includes(f)) {
+                goInside(f.element)
+                return
+              }
+              select([f.element])
+              goTo(f.frame ?? spans.get(f.element)?.from ?? 0)
+            }}
+          >
+            {f.sentence}
+          </button>
+          {mendsOf(f).map(({ words, label, change }) => (
+            <Button key={words} className="mt-1 mr-1 !h-[24px]" onClick={() => edit(label, change)}>
+              {words}
+            </Button>
           ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </div>
+      ))}
+    </PullOut>
   )
 }

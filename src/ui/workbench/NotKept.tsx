@@ -1,10 +1,10 @@
 import { CircleAlert, Copy, X } from 'lucide-react'
-import { Popover } from 'radix-ui'
 import { toast } from 'sonner'
 import { Button, IconButton } from '../kit/button'
 import type { Unkept } from '../state/shelf'
 import { putAway, useDesk } from '../state/desk'
 import { inWords, said } from '../../words/words'
+import { PullOut } from '../kit/pullOut'
 
 const copy = (list: readonly Unkept[]): void => {
   const text = JSON.stringify(
@@ -23,42 +23,42 @@ export function NotKept() {
   const list = useDesk((b) => b.unkept)
   if (list.length === 0) return null
   return (
-    <Popover.Root>
-      <Popover.Trigger
-        className="flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep"
-        data-testid="not-kept"
-      >
-        <CircleAlert size={14} />
-        {inWords('workbench.notKept', said('counts.change', list.length))}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          className="z-50 w-[26rem] rounded border border-edge-strong bg-sheet p-3 shadow-xl"
+    <PullOut
+      keysPass
+      align="start"
+      className="w-[26rem] p-3"
+      from={
+        <button
+          type="button"
+          className="flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep"
+          data-testid="not-kept"
         >
-          <p className="mb-2 text-muted">{inWords('workbench.theseCouldNotBeStored')}</p>
-          <ul className="thin-scroll max-h-72 space-y-1 overflow-auto">
-            {list.map((u) => (
-              <li key={u.step} className="flex items-start gap-2 rounded border border-edge bg-card p-2">
-                <span className="min-w-0 flex-1">
-                  <strong className="block break-words">{u.label}</strong>
-                  <span className="text-muted">{u.why}</span>
-                </span>
-                <IconButton label={inWords('workbench.copy', u.label)} onClick={() => copy([u])}>
-                  <Copy size={14} />
-                </IconButton>
-                <IconButton label={inWords('workbench.takeOffThisList', u.label)} onClick={() => putAway(u.step)}>
-                  <X size={14} />
-                </IconButton>
-              </li>
-            ))}
-          </ul>
-          <Button className="mt-2" onClick={() => copy(list)}>
-            <Copy size={13} />
-            {inWords('workbench.copyAll')}
-          </Button>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+          <CircleAlert size={14} />
+          {inWords('workbench.notKept', said('counts.change', list.length))}
+        </button>
+      }
+    >
+      <p className="mb-2 text-muted">{inWords('workbench.theseCouldNotBeStored')}</p>
+      <ul className="thin-scroll max-h-72 space-y-1 overflow-auto">
+        {list.map((u) => (
+          <li key={u.step} className="flex items-start gap-2 rounded border border-edge bg-card p-2">
+            <span className="min-w-0 flex-1">
+              <strong className="block break-words">{u.label}</strong>
+              <span className="text-muted">{u.why}</span>
+            </span>
+            <IconButton label={inWords('workbench.copy', u.label)} onClick={() => copy([u])}>
+              <Copy size={14} />
+            </IconButton>
+            <IconButton label={inWords('workbench.takeOffThisList', u.label)} onClick={() => putAway(u.step)}>
+              <X size={14} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <Button className="mt-2" onClick={() => copy(list)}>
+        <Copy size={13} />
+        {inWords('workbench.copyAll')}
+      </Button>
+    </PullOut>
   )
 }
