@@ -29,7 +29,7 @@ export function longLesson(keyframes: number): Lesson {
       at: { x: (i * 37) % 1900, y: (i * 53) % 1000 },
     })),
   }
-  const clip = newElement(lesson, 'footage', 'c', { on: 'loose', frame: 0 }, { on: 'length', frames })
+  const clip = newElement(lesson, 'footage', 'c', { start: { on: 'loose', frame: 0 }, end: { on: 'length', frames } })
   const ground = { ...clip, track: 'takes-1', look: { ...clip.look, media: 'take' } }
   const kinds = ['callout', 'arrow', 'ripple', 'callout', 'arrow'] as const
   lesson.elements = Array.from({ length: 2000 }, (_, i) =>
@@ -37,8 +37,10 @@ export function longLesson(keyframes: number): Lesson {
       lesson,
       kinds[i % 5]!,
       `e${i}`,
-      { on: 'moment', moment: `take/click-${i}`, edge: 'start', offset: i % 7, last: 0 },
-      { on: 'length', frames: 90 },
+      {
+        start: { on: 'moment', moment: `take/click-${i}`, edge: 'start', offset: i % 7, last: 0 },
+        end: { on: 'length', frames: 90 },
+      },
       { x: (i * 37) % 1900, y: (i * 53) % 1000 },
     ),
   )

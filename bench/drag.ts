@@ -21,8 +21,7 @@ function crowded(lesson: Lesson): Lesson {
       lesson,
       kinds[i % 4]!,
       `n${i}`,
-      { on: 'loose', frame: i * 107 },
-      { on: 'length', frames: 140 },
+      { start: { on: 'loose', frame: i * 107 }, end: { on: 'length', frames: 140 } },
       { x: 300 + ((i * 37) % 1300), y: 200 + ((i * 53) % 700) },
     ),
   )

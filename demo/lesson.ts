@@ -85,7 +85,7 @@ export function demoLesson(
     box: { x: number; y: number; width: number },
     tip: { x: number; y: number } | null,
   ) => {
-    const e = newElement(lesson, 'callout', id, start, end, box)
+    const e = newElement(lesson, 'callout', id, { start, end }, box)
     add(e, {
       name,
       track: 'elements-2',
@@ -102,7 +102,7 @@ export function demoLesson(
     tip: { x: number; y: number },
     bend = 0,
   ) => {
-    const e = newElement(lesson, 'arrow', id, start, end)
+    const e = newElement(lesson, 'arrow', id, { start, end })
     add(e, {
       name,
       ...arrowBetween(tail, tip),
@@ -111,10 +111,16 @@ export function demoLesson(
   }
 
   add(
-    newElement(lesson, 'zoom', 'zoom-member', at(click('Lend out').id, 24), at(click('Confirm').id, -6), {
-      x: 960,
-      y: 540,
-    }),
+    newElement(
+      lesson,
+      'zoom',
+      'zoom-member',
+      { start: at(click('Lend out').id, 24), end: at(click('Confirm').id, -6) },
+      {
+        x: 960,
+        y: 540,
+      },
+    ),
     {
       name: 'Zoom to the dialog',
       width: 1280,
@@ -122,7 +128,7 @@ export function demoLesson(
       look: { kind: 'zoom', inFrames: 30, backFrames: 24, easing: 'ease-in-out' },
     },
   )
-  add(newElement(lesson, 'ripple', 'ripples', at('lesson:start'), at('lesson:end')), {
+  add(newElement(lesson, 'ripple', 'ripples', { start: at('lesson:start'), end: at('lesson:end') }), {
     name: 'Ripple on every click',
     look: { kind: 'ripple', colour: '#e0901a', every: true, growFrames: 4, fadeFrames: 14 },
   })
@@ -179,10 +185,16 @@ export function demoLesson(
     { x: 1690, y: 560, width: 400 },
     { x: 1404, y: 470 },
   )
-  const outline = newElement(lesson, 'shape', 'outline-page', at(word('condition').id), at(word('scroll').id), {
-    x: 1110,
-    y: 324,
-  })
+  const outline = newElement(
+    lesson,
+    'shape',
+    'outline-page',
+    { start: at(word('condition').id), end: at(word('scroll').id) },
+    {
+      x: 1110,
+      y: 324,
+    },
+  )
   const move = (id: string, said: string, values: Pose['values']): Pose => ({
     id,
     start: { on: 'moment', moment: word(said).id, edge: 'start', offset: -6, last: 0 },
@@ -200,9 +212,12 @@ export function demoLesson(
       move('to-history', 'history', { x: 1092, y: 968, width: 1596, height: 176 }),
     ],
   })
-  const bar = newElement(lesson, 'bar', 'progress', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
+  const bar = newElement(lesson, 'bar', 'progress', { start: at('lend-out/chapter-2'), end: at('lend-out/chapter-6') })
   // The bar and the number beside it read one gauge: how much of the chapters has gone by.
-  const gauge = newElement(lesson, 'gauge', 'how-far', at('lend-out/chapter-2'), at('lend-out/chapter-6'))
+  const gauge = newElement(lesson, 'gauge', 'how-far', {
+    start: at('lend-out/chapter-2'),
+    end: at('lend-out/chapter-6'),
+  })
   add(gauge, { name: 'How far', look: { ...gauge.look, runs: 'span' } as Element['look'] })
   const reads = (step: number) => ({ gauge: 'how-far', from: [0, 100] as Two, to: [0, 100] as Two, step, steps: [] })
   add(bar, {
@@ -210,10 +225,16 @@ export function demoLesson(
     look: { ...bar.look, unfilled: '#00000033', given: { share: 0 } } as Element['look'],
     reads: { 'look.given.share': reads(0) },
   })
-  const percent = newElement(lesson, 'counter', 'percent', at('lend-out/chapter-2'), at('lend-out/chapter-6'), {
-    x: 1830,
-    y: 992,
-  })
+  const percent = newElement(
+    lesson,
+    'counter',
+    'percent',
+    { start: at('lend-out/chapter-2'), end: at('lend-out/chapter-6') },
+    {
+      x: 1830,
+      y: 992,
+    },
+  )
   add(percent, {
     name: 'Percent',
     width: 150,
@@ -229,13 +250,16 @@ export function demoLesson(
     } as Element['look'],
   })
   // A part for each chapter, right above the bar.
-  const strip = newElement(lesson, 'chapters', 'chapters', at('lesson:start'), at('lesson:end'))
+  const strip = newElement(lesson, 'chapters', 'chapters', { start: at('lesson:start'), end: at('lesson:end') })
   add(strip, { name: 'Chapters', x: 960, y: 1044, look: { ...strip.look, place: 'free' } as Element['look'] })
   // The drill's page once more, beside the receipt: footage of the same take, small, in a corner.
   lesson.tracks.unshift({ id: 'front', kind: 'picture', name: 'In front' })
-  const before = newElement(lesson, 'footage', 'page-before', at('lend-out/chapter-5', 112), {
-    on: 'length',
-    frames: 128,
+  const before = newElement(lesson, 'footage', 'page-before', {
+    start: at('lend-out/chapter-5', 112),
+    end: {
+      on: 'length',
+      frames: 128,
+    },
   })
   add(before, {
     name: 'The drill’s page, once more',
@@ -263,7 +287,13 @@ export function demoLesson(
     ],
   })
   add(
-    newElement(lesson, 'zoom', 'zoom-follow', at('lesson:start', 150), at(word('search').id, -4), { x: 960, y: 540 }),
+    newElement(
+      lesson,
+      'zoom',
+      'zoom-follow',
+      { start: at('lesson:start', 150), end: at(word('search').id, -4) },
+      { x: 960, y: 540 },
+    ),
     { name: 'Follow the pointer', width: 1200, height: 675 },
   )
   note(

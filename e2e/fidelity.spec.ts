@@ -80,8 +80,7 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
       lesson,
       kind,
       kind,
-      { on: 'loose', frame: 600 },
-      { on: 'length', frames: 200 },
+      { start: { on: 'loose', frame: 600 }, end: { on: 'length', frames: 200 } },
       { x: 220 + (i % 6) * 300, y: 190 + Math.floor(i / 6) * 230 },
     )
     return { ...e, name: kind, track: 'elements-1', ...change, look: { ...e.look, ...change.look } as Element['look'] }
@@ -123,10 +122,16 @@ test('so they do for every kind of element, turned, cropped, blurred and on the 
     },
     { ...still('text', 2), id: 'hazy', blurPx: 6, opacity: 0.7 },
     {
-      ...newElement(lesson, 'footage', 'keyed', { on: 'loose', frame: 600 }, { on: 'length', frames: 200 }),
+      ...newElement(lesson, 'footage', 'keyed', {
+        start: { on: 'loose', frame: 600 },
+        end: { on: 'length', frames: 200 },
+      }),
       ...{ name: 'keyed', track: 'elements-1', x: 1500, y: 760, scale: { x: 0.3, y: 0.3 }, rotation: -6 },
       look: {
-        ...newElement(lesson, 'footage', 'keyed', { on: 'loose', frame: 0 }, { on: 'length', frames: 1 }).look,
+        ...newElement(lesson, 'footage', 'keyed', {
+          start: { on: 'loose', frame: 0 },
+          end: { on: 'length', frames: 1 },
+        }).look,
         ...{ media: 'lend-out', fit: 'free', inUs: 20_000_000, muted: true },
         key: { colour: '#1d4540', reach: 16, soft: 10, spill: 40 },
         grade: { exposure: 12, contrast: 20, saturation: -40, warmth: 15 },

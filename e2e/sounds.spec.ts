@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
-import { isClip, kindOf } from '@/core/kinds'
+import { isClip, plays, chimesOf } from '@/core/kinds'
 import type { Element, Lesson } from '@/core/lesson/schema'
 import { resolve } from '@/core/timing'
 import { frameStartUs } from '@/core/time'
@@ -17,8 +17,8 @@ function heard(lesson: Lesson, from: number, to: number, ...more: string[]): { f
   const doc = path.join(data(), 'sounds.json')
   const file = path.join(folder, `sounds-${++files}.mp4`)
   // Only what is heard matters here, and where clicks are: the picture is made small and almost empty.
-  const clicks = lesson.elements.some((e) => kindOf(e).sounds)
-  const kept = (e: Element) => kindOf(e).plays === 'sound' || kindOf(e).sounds || (clicks && isClip(e))
+  const clicks = lesson.elements.some((e) => chimesOf(e) !== null)
+  const kept = (e: Element) => plays(e)?.what === 'sound' || chimesOf(e) !== null || (clicks && isClip(e))
   const length = resolve(lesson).length
   const small = { ...lesson, length, frame: { width: 160, height: 90 }, elements: lesson.elements.filter(kept) }
   writeFileSync(doc, JSON.stringify(small))

@@ -1,3 +1,5 @@
+import type { Rect } from '@/core/geometry'
+
 /** A number in 0..1 from a seed and a place, the same everywhere (xmur-style integer hash). */
 function chance(seed: number, x: number, y: number, channel: number): number {
   let h =
@@ -17,29 +19,24 @@ const STEPS = 32
  * Puts blocks of one colour in place of a sheet's pixels. The blocks lie on a grid of the whole
  * picture, `px` of its pixels wide. Each takes a coarse mean of what was there, pushed off it by
  * seeded noise, so that nothing smaller than a block can be worked out from them.
+ *
+ * @param at  how much of the sheet, and what point of the picture its top left is; pixels of it for one of the picture
  */
-export function layBlocks(
-  ctx: CanvasRenderingContext2D,
-  width: number,
-  height: number,
-  origin: { x: number; y: number },
-  scale: number,
-  px: number,
-  seed: number,
-): void {
+export function layBlocks(ctx: CanvasRenderingContext2D, at: Rect & { scale: number }, px: number, seed: number): void {
+  const { w: width, h: height, scale, x, y } = at
   const image = ctx.getImageData(0, 0, width, height)
   const { data } = image
-  const first = { x: Math.floor(origin.x / px), y: Math.floor(origin.y / px) }
+  const first = { x: Math.floor(x / px), y: Math.floor(y / px) }
   for (let by = first.y; ; by++) {
-    const top = Math.max(0, Math.round((by * px - origin.y) * scale))
-    const bottom = Math.min(height, Math.round(((by + 1) * px - origin.y) * scale))
+    const top = Math.max(0, Math.round((by * px - y) * scale))
+    const bottom = Math.min(height, Math.round(((by + 1) * px - y) * scale))
     if (top >= height) break
     for (let bx = first.x; ; bx++) {
-      const left = Math.max(0, Math.round((bx * px - origin.x) * scale))
-      const right = Math.min(width, Math.round(((bx + 1) * px - origin.x) * scale))
+      const left = Math.max(0, Math.round((bx * px - x) * scale))
+      const right = Math.min(width, Math.round(((bx + 1) * px - x) * scale))
       if (left >= width) break
       if (right > left && bottom > top)
-        fillBlock(data, width, left, top, right, bottom, (c) => (chance(seed, bx, by, c) - 0.5) * 2 * NOISE)
+        fillBlock(data, width, { left, top, right, bottom }, (c) => (chance(seed, bx, by, c) - 0.5) * 2 * NOISE)
     }
   }
   ctx.putImageData(image, 0, 0)
@@ -48,10 +45,7 @@ export function layBlocks(
 function fillBlock(
   data: Uint8ClampedArray,
   width: number,
-  left: number,
-  top: number,
-  right: number,
-  bottom: number,
+  { left, top, right, bottom }: { left: number; top: number; right: number; bottom: number },
   noise: (channel: number) => number,
 ): void {
   const sum = [0, 0, 0]

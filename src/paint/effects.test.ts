@@ -230,7 +230,7 @@ describe('blocks hide', () => {
       const ctx = createCanvas(48, 48).getContext('2d')
       ctx.fillStyle = '#808080'
       ctx.fillRect(0, 0, 48, 48)
-      layBlocks(ctx as never, 48, 48, { x: 0, y: 0 }, 1, 24, seed)
+      layBlocks(ctx as never, { x: 0, y: 0, w: 48, h: 48, scale: 1 }, 24, seed)
       return [...ctx.getImageData(0, 0, 48, 48).data].join()
     }
     expect(laid(1)).toBe(laid(1))

@@ -4,47 +4,35 @@ import type { Context } from './easel'
 import { onSheet, paintShapes, regionOf, type Pen } from './shapes'
 
 /** The instants of an open shutter, added up in equal parts; where all agree, the sum is the thing itself. */
-export function mixInstants(ctx: Context, all: Drawing[], pen: Pen, origin: Point, depth: number): void {
+export function mixInstants(ctx: Context, all: Drawing[], pen: Pen): void {
   const instants = enough(all, pen.scale)
   const middle = instants[instants.length >> 1]!
   const by = displacements(instants)
   const shares = instants.map((i) => i.opacity / instants.length)
   if (by && instants.every((i) => i.shapes === middle.shapes)) {
     // It only travels: drawn once, and laid down at each instant.
-    const whole = drawnOnce(ctx, middle, middle.shapes, by, pen, origin, depth)
-    if (whole) by.forEach((d, i) => layDown(ctx, whole, d, origin, pen.scale, shares[i]!, 'lighter'))
+    const whole = drawnOnce(ctx, middle, by, pen)
+    if (whole) by.forEach((d, i) => layDown(ctx, whole, d, { ...pen, alpha: shares[i]! }, 'lighter'))
     return
   }
-  const parts =
-    by && !middle.clip
-      ? middle.shapes.map((shape, n) =>
-          isLong(shape) && instants.every((i) => i.shapes[n] === shape)
-            ? drawnOnce(ctx, middle, [shape], by, pen, origin, depth + 1 + n)
-            : null,
-        )
-      : []
+  const isOnce = (shape: Shape, n: number) => isLong(shape) && instants.every((i) => i.shapes[n] === shape)
+  const onceOf = (shape: Shape, n: number) =>
+    isOnce(shape, n) ? drawnOnce(ctx, { ...middle, shapes: [shape] }, by!, { ...pen, depth: pen.depth + 1 + n }) : null
+  const parts = by && !middle.clip ? middle.shapes.map(onceOf) : []
   instants.forEach((instant, i) => {
-    onSheet(
-      ctx,
-      instant,
-      pen,
-      origin,
-      depth,
-      shares[i]!,
-      instant.blurPx ? `blur(${instant.blurPx * pen.scale}px)` : null,
-      (sheet, at) => {
-        if (!parts.some(Boolean)) {
-          paintShapes(sheet, instant, pen, at, 1)
-          return
-        }
-        instant.shapes.forEach((shape, n) => {
-          const part = parts[n]
-          if (part) layDown(sheet, part, by![i]!, at, pen.scale, 1, 'source-over')
-          else paintShapes(sheet, { ...instant, shapes: [shape] }, pen, at, 1)
-        })
-      },
-      'lighter',
-    )
+    const draw = (sheet: Context, own: Pen) => {
+      if (!parts.some(Boolean)) {
+        paintShapes(sheet, instant, own)
+        return
+      }
+      instant.shapes.forEach((shape, n) => {
+        const part = parts[n]
+        if (part) layDown(sheet, part, by![i]!, own, 'source-over')
+        else paintShapes(sheet, { ...instant, shapes: [shape] }, own)
+      })
+    }
+    const filter = instant.blurPx ? `blur(${instant.blurPx * pen.scale}px)` : undefined
+    onSheet(ctx, instant, { ...pen, alpha: shares[i]! }, draw, { filter, how: 'lighter' })
   })
 }
 
@@ -60,21 +48,14 @@ interface Part {
   w: number
   h: number
 }
-function drawnOnce(
-  ctx: Context,
-  middle: Drawing,
-  shapes: Shape[],
-  by: Point[],
-  pen: Pen,
-  origin: Point,
-  depth: number,
-): Part | null {
-  const reach = Math.ceil(Math.max(...by.flatMap((d) => [Math.abs(d.x), Math.abs(d.y)])) * pen.scale) + 1
-  const region = regionOf(ctx, middle.bounds, pen, origin, reach)
+function drawnOnce(ctx: Context, middle: Drawing, by: Point[], pen: Pen): Part | null {
+  const { origin, scale } = pen
+  const reach = Math.ceil(Math.max(...by.flatMap((d) => [Math.abs(d.x), Math.abs(d.y)])) * scale) + 1
+  const region = regionOf(ctx, middle.bounds, pen, reach)
   if (!region) return null
-  const at = { x: origin.x + region.x / pen.scale, y: origin.y + region.y / pen.scale }
-  const sheet = pen.easel.sheet(region.w, region.h, depth)
-  paintShapes(sheet, { ...middle, shapes }, pen, at, 1)
+  const at = { x: origin.x + region.x / scale, y: origin.y + region.y / scale }
+  const sheet = pen.easel.sheet(region.w, region.h, pen.depth)
+  paintShapes(sheet, middle, { ...pen, origin: at, alpha: 1 })
   return { canvas: sheet.canvas, ...at, w: region.w, h: region.h }
 }
 /** Lays a part down, displaced by pixels of the picture, to the nearest pixel of the canvas. */
@@ -82,9 +63,7 @@ function layDown(
   ctx: Context,
   part: Part,
   by: Point,
-  origin: Point,
-  scale: number,
-  alpha: number,
+  { origin, scale, alpha }: Pen,
   how: GlobalCompositeOperation,
 ): void {
   ctx.setTransform(1, 0, 0, 1, 0, 0)

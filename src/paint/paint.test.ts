@@ -96,14 +96,12 @@ test('a matrix places, turns and scales; a picture fills its rectangle', () => {
 test('items painted alone stand off by their origin, with nothing behind them', () => {
   const canvas = createCanvas(10, 10)
   const ctx = canvas.getContext('2d')
-  paintLayers(
-    ctx as never,
-    [item([box(100, 100, 4, 4, '#ff0000')])],
+  paintLayers(ctx as never, [item([box(100, 100, 4, 4, '#ff0000')])], {
     easel,
-    1,
-    { x: 98, y: 98 },
-    { width: 1000, height: 1000 },
-  )
+    scale: 1,
+    origin: { x: 98, y: 98 },
+    frame: { width: 1000, height: 1000 },
+  })
   const { data } = ctx.getImageData(0, 0, 10, 10)
   expect([data[3], data[(3 * 10 + 3) * 4]]).toEqual([0, 255])
 })

@@ -24,36 +24,19 @@ export function paint(ctx: Context, picture: Picture, easel: Easel, width = pict
   ctx.globalAlpha = 1
   ctx.fillStyle = picture.background
   ctx.fillRect(0, 0, picture.width, picture.height)
-  paintLayers(ctx, picture.layers, easel, scale, { x: 0, y: 0 }, picture)
+  paintLayers(ctx, picture.layers, { easel, scale, origin: { x: 0, y: 0 }, frame: picture })
 }
 
-/**
- * Draws layers alone on a context whose top left is the picture's point `origin`. `frame`: the size of the whole
- * picture.
- */
-export function paintLayers(
-  ctx: Context,
-  layers: readonly Layer[],
-  easel: Easel,
-  scale: number,
-  origin: Point,
-  frame: { width: number; height: number },
-): void {
-  const pen: Pen = { easel, scale, frame }
-  for (const layer of layers) paintLayer(ctx, layer, pen, origin, 0)
+/** Draws layers alone on a context whose top left is the picture’s point `origin`. */
+export function paintLayers(ctx: Context, layers: readonly Layer[], on: Omit<Pen, 'alpha' | 'depth'>): void {
+  const pen: Pen = { ...on, alpha: 1, depth: 0 }
+  for (const layer of layers) paintLayer(ctx, layer, pen)
   ctx.globalAlpha = 1
 }
 
 /** The shadow alone of what lets nothing through in a window of its pixels; it itself is laid over it. */
-export function paintShadowAlone(
-  ctx: Context,
-  { shadow, matrix }: Layer,
-  box: Window,
-  easel: Easel,
-  origin: Point,
-  frame: Pen['frame'],
-): void {
-  if (shadow) paintShadow(ctx, shadow, matrix, box, { easel, scale: 1, frame }, origin)
+export function paintShadowAlone(ctx: Context, { shadow, matrix }: Layer, box: Window, origin: Point): void {
+  if (shadow) paintShadow(ctx, shadow, matrix, box, { scale: 1, origin })
 }
 
 /** How far a layer has faded as a whole. */
@@ -88,40 +71,50 @@ function outlineOf(layer: Layer): Drawing | null {
 /** So many sheets further down lie those of the layers of a group. */
 const GROUP_SHEETS = 8
 
-function paintLayer(ctx: Context, layer: Layer, pen: Pen, origin: Point, depth: number): void {
+/** A pen for a sheet so many further down than the one that is drawn on. */
+const deeper = (pen: Pen, by: number, alpha = 1): Pen => ({ ...pen, depth: pen.depth + by, alpha })
+
+function paintLayer(ctx: Context, layer: Layer, pen: Pen): void {
+  const { depth } = pen
   const faded = layer.shadow ? fadeOf(layer) : 1
   if (faded < 1) {
     // Body, outline and shadow fade as one picture: the shadow does not shine through what casts it.
     const whole = solid(layer, faded)
-    const draw = (sheet: Context, at: Point) => paintLayer(sheet, whole, pen, at, depth)
-    onSheet(ctx, layer, pen, origin, depth + FADING_SHEET, faded, null, draw)
-  } else if (layer.shadow) {
-    const { shadow, ...bare } = layer
-    const draw = (sheet: Context, at: Point) => paintLayer(sheet, bare, pen, at, depth)
-    const outline = outlineOf(bare)
-    const cast = (to: Context, at: Point) =>
-      onSheet(to, layer, pen, at, depth + SHADOW_SHEET, 1, null, draw, 'source-over', shadow)
-    if (!outline) cast(ctx, origin)
-    else
-      onSheet(ctx, layer, pen, origin, depth + OUTLINE_SHEET, 1, null, (sheet, at) => {
-        // What lets something through does not let its own shadow through.
-        cast(sheet, at)
-        sheet.globalCompositeOperation = 'destination-out'
-        paintShapes(sheet, outline, pen, at, 1)
-        sheet.globalCompositeOperation = 'source-over'
-        draw(sheet, at)
-      })
-  } else if ('instants' in layer) {
-    const mix = (sheet: Context, at: Point) => mixInstants(sheet, layer.instants, pen, at, depth + 1)
-    onSheet(ctx, layer, pen, origin, depth, 1, null, mix)
+    const draw = (sheet: Context, own: Pen) => paintLayer(sheet, whole, { ...own, depth })
+    onSheet(ctx, layer, deeper(pen, FADING_SHEET, faded), draw)
+  } else if (layer.shadow) paintWithShadow(ctx, layer, pen)
+  else if ('instants' in layer) {
+    const mix = (sheet: Context, own: Pen) => mixInstants(sheet, layer.instants, deeper(own, 1))
+    onSheet(ctx, layer, { ...pen, alpha: 1 }, mix)
   } else if (needsSheet(layer)) {
-    const blur = layer.blurPx ? `blur(${layer.blurPx * pen.scale}px)` : null
-    const draw = (sheet: Context, at: Point, size: Size) => {
-      drawLayer(sheet, layer, pen, at, 1, depth + GROUP_SHEETS)
+    const filter = layer.blurPx ? `blur(${layer.blurPx * pen.scale}px)` : undefined
+    const draw = (sheet: Context, own: Pen, size: Size) => {
+      drawLayer(sheet, layer, deeper(own, GROUP_SHEETS))
       if (layer.work) workOn(sheet, size, layer.work)
     }
-    onSheet(ctx, layer, pen, origin, depth, layer.opacity, blur, draw)
-  } else drawLayer(ctx, layer, pen, origin, layer.opacity, depth)
+    onSheet(ctx, layer, { ...pen, alpha: layer.opacity }, draw, { filter })
+  } else drawLayer(ctx, layer, { ...pen, alpha: layer.opacity })
+}
+function paintWithShadow(ctx: Context, layer: Layer, pen: Pen): void {
+  const { depth } = pen
+  const { shadow, ...bare } = layer
+  if (!shadow) return
+  const draw = (sheet: Context, own: Pen) => paintLayer(sheet, bare, { ...own, depth })
+  const outline = outlineOf(bare)
+  const cast = (to: Context, on: Pen) =>
+    onSheet(to, layer, { ...on, depth: depth + SHADOW_SHEET, alpha: 1 }, draw, { shadow })
+  if (!outline) {
+    cast(ctx, pen)
+    return
+  }
+  onSheet(ctx, layer, deeper(pen, OUTLINE_SHEET), (sheet, own) => {
+    // What lets something through does not let its own shadow through.
+    cast(sheet, own)
+    sheet.globalCompositeOperation = 'destination-out'
+    paintShapes(sheet, outline, own)
+    sheet.globalCompositeOperation = 'source-over'
+    draw(sheet, own)
+  })
 }
 
 /** Whether a shape lays one thing over another: its fill over its outline, itself over its shadow. */
@@ -140,21 +133,14 @@ function needsSheet(layer: Drawing | Footage | Group): boolean {
   return layer.blurPx !== undefined || layer.opacity < 1 || layer.clip !== undefined || layer.apart === true
 }
 
-function drawLayer(
-  ctx: Context,
-  layer: Drawing | Footage | Group,
-  pen: Pen,
-  origin: Point,
-  alpha: number,
-  depth: number,
-): void {
-  if ('shapes' in layer) paintShapes(ctx, layer, pen, origin, alpha)
-  else if ('source' in layer) paintFootage(ctx, layer, pen, origin, alpha)
-  else if (layer.warp) paintWarped(ctx, layer as Warped, pen, origin, depth)
+function drawLayer(ctx: Context, layer: Drawing | Footage | Group, pen: Pen): void {
+  if ('shapes' in layer) paintShapes(ctx, layer, pen)
+  else if ('source' in layer) paintFootage(ctx, layer, pen)
+  else if (layer.warp) paintWarped(ctx, layer as Warped, pen)
   else {
-    setMatrix(ctx, layer.matrix, pen, origin)
+    setMatrix(ctx, layer.matrix, pen)
     clipTo(ctx, layer.clip, () => {
-      for (const inner of layer.layers) paintLayer(ctx, inner, pen, origin, depth)
+      for (const inner of layer.layers) paintLayer(ctx, inner, pen)
     })
   }
 }
@@ -163,7 +149,8 @@ type Warped = Group & { warp: NonNullable<Group['warp']> }
 /** A sheet of what is seen in perspective is no larger than so many pixels on a side. */
 const MOST_SIDE = 4096
 /** Paints a group as it lies in its window, and lays that into the four corners that it is brought to. */
-function paintWarped(ctx: Context, layer: Warped, pen: Pen, origin: Point, depth: number): void {
+function paintWarped(ctx: Context, layer: Warped, pen: Pen): void {
+  const { origin, depth } = pen
   const { window, quad, featherPx } = layer.warp
   const corners = quad.map((p) => {
     const q = apply(layer.matrix, p)
@@ -175,27 +162,28 @@ function paintWarped(ctx: Context, layer: Warped, pen: Pen, origin: Point, depth
   const scale = Math.min(wanted, MOST_SIDE / window.w, MOST_SIDE / window.h)
   const [w, h] = [Math.max(1, Math.round(window.w * scale)), Math.max(1, Math.round(window.h * scale))]
   const sheet = pen.easel.sheet(w, h, depth + WARP_SHEET)
-  const own = { ...pen, scale, frame: { width: window.x + window.w, height: window.y + window.h } }
-  for (const inner of layer.layers) paintLayer(sheet, inner, own, { x: window.x, y: window.y }, depth + WARP_SHEET + 1)
+  const frame = { width: window.x + window.w, height: window.y + window.h }
+  const own = { ...deeper(pen, WARP_SHEET + 1), scale, frame, origin: { x: window.x, y: window.y } }
+  for (const inner of layer.layers) paintLayer(sheet, inner, own)
   sheet.setTransform(1, 0, 0, 1, 0, 0)
   if (featherPx > 0) thinOut(sheet, { x: 0, y: 0, w, h }, featherPx * scale)
   ctx.globalAlpha = 1
   layInto(ctx, sheet.canvas, w, h, corners)
 }
 const WARP_SHEET = 16
-function paintFootage(ctx: Context, layer: Footage, pen: Pen, origin: Point, alpha: number): void {
+function paintFootage(ctx: Context, layer: Footage, pen: Pen): void {
   const picture = pen.easel.footage(layer)
   if (!picture) return
   const { matrix, source, clip } = layer
-  const { scale, easel } = pen
+  const { scale, easel, origin } = pen
   const whole = { x: 0, y: 0, w: source.width, h: source.height }
-  ctx.globalAlpha = alpha
+  ctx.globalAlpha = pen.alpha
   // Upright, it is laid where it comes to lie on the picture, without a matrix in between.
   if (!clip && matrix[1] === 0 && matrix[2] === 0 && matrix[0] > 0 && matrix[3] > 0) {
     ctx.setTransform(scale, 0, 0, scale, -origin.x * scale, -origin.y * scale)
     drawPicture(ctx, picture, boundsOf(matrix, whole), scale, easel.quick)
     return
   }
-  setMatrix(ctx, matrix, pen, origin)
+  setMatrix(ctx, matrix, pen)
   clipTo(ctx, clip, () => drawPicture(ctx, picture, whole, scale * Math.hypot(matrix[0], matrix[1]), easel.quick))
 }

@@ -5,11 +5,17 @@ import { layBlocks } from './blocks'
 import type { Context, Drawable, Easel } from './easel'
 
 type BelowShape = Extract<Shape, { type: 'below' }>
-/** What layers are painted with: pixels of the canvas for one of the picture, and the size of the whole picture. */
+/** What layers are painted with. */
 export interface Pen {
   easel: Easel
+  /** Pixels of the canvas for one of the picture. */
   scale: number
+  /** The size of the whole picture, and the point of it that lies at the canvas’s top left. */
   frame: { width: number; height: number }
+  origin: Point
+  alpha: number
+  /** Which of the easel’s sheets are free: from this one down. */
+  depth: number
 }
 
 /** How much of a sheet is used, in its pixels. */
@@ -22,7 +28,7 @@ export interface Size {
  * What bounds on the picture take up of a canvas and `reach` pixels around it, in whole pixels of the canvas; null when
  * nothing.
  */
-export function regionOf(ctx: Context, bounds: Rect, { scale }: Pen, origin: Point, reach: number): Rect | null {
+export function regionOf(ctx: Context, bounds: Rect, { scale, origin }: Pen, reach: number): Rect | null {
   const left = Math.floor((bounds.x - origin.x) * scale)
   const top = Math.floor((bounds.y - origin.y) * scale)
   const x = Math.max(-reach, left)
@@ -32,36 +38,38 @@ export function regionOf(ctx: Context, bounds: Rect, { scale }: Pen, origin: Poi
   return w > 0 && h > 0 ? { x, y, w, h } : null
 }
 
-/** Draws onto a sheet and lays that down once, so that overlapping parts do not show through each other. */
+/** How a sheet is laid down: through a CSS filter, mixed in another way, casting a shadow. */
+interface Laying {
+  filter?: string | undefined
+  how?: GlobalCompositeOperation
+  shadow?: Shadow
+}
+/**
+ * Draws onto a sheet and lays that down once, so that overlapping parts do not show through each other.
+ *
+ * @param pen   its `alpha` is that of the whole, its `depth` says which sheet
+ * @param draw  is given an opaque pen for the sheet, at the same depth
+ */
 export function onSheet(
   ctx: Context,
   item: Layer,
   pen: Pen,
-  origin: Point,
-  depth: number,
-  alpha: number,
-  filter: string | null,
-  draw: (sheet: Context, origin: Point, size: Size) => void,
-  how: GlobalCompositeOperation = 'source-over',
-  shadow?: Shadow,
+  draw: (sheet: Context, pen: Pen, size: Size) => void,
+  { filter, how = 'source-over', shadow }: Laying = {},
 ): void {
   // What is blurred takes in what lies just outside, so that it does not thin out at the edges of the picture.
-  const region = regionOf(
-    ctx,
-    item.bounds,
-    pen,
-    origin,
-    filter && item.blurPx ? Math.ceil(item.blurPx * pen.scale * 3) : 0,
-  )
+  const region = regionOf(ctx, item.bounds, pen, filter && item.blurPx ? Math.ceil(item.blurPx * pen.scale * 3) : 0)
   if (!region) return
   const { x, y, w, h } = region
-  const sheet = pen.easel.sheet(w, h, depth)
-  draw(sheet, { x: origin.x + x / pen.scale, y: origin.y + y / pen.scale }, { width: w, height: h })
+  const { origin, scale } = pen
+  const sheet = pen.easel.sheet(w, h, pen.depth)
+  const there = { x: origin.x + x / scale, y: origin.y + y / scale }
+  draw(sheet, { ...pen, origin: there, alpha: 1 }, { width: w, height: h })
   ctx.setTransform(1, 0, 0, 1, 0, 0)
-  ctx.globalAlpha = alpha
+  ctx.globalAlpha = pen.alpha
   ctx.globalCompositeOperation = how
   if (filter) ctx.filter = filter
-  if (shadow) castShadow(ctx, shadow, pen.scale)
+  if (shadow) castShadow(ctx, shadow, scale)
   ctx.drawImage(sheet.canvas, 0, 0, w, h, x, y, w, h)
   if (filter) ctx.filter = 'none'
   if (shadow) ctx.shadowColor = 'transparent'
@@ -69,7 +77,11 @@ export function onSheet(
 }
 
 /** Sets the context to the own pixels of what has this matrix. */
-export function setMatrix(ctx: Context, [a, b, c, d, e, f]: Matrix, { scale }: Pen, origin: Point): void {
+export function setMatrix(
+  ctx: Context,
+  [a, b, c, d, e, f]: Matrix,
+  { scale, origin }: Pick<Pen, 'scale' | 'origin'>,
+): void {
   ctx.setTransform(a * scale, b * scale, c * scale, d * scale, (e - origin.x) * scale, (f - origin.y) * scale)
 }
 /** The outline of a window, as the path of the context. */
@@ -94,9 +106,15 @@ export function clipTo(ctx: Context, clip: Window | undefined, draw: () => void)
 /** So far aside stands what casts a shadow when only the shadow is to be seen. */
 const ASIDE = 1e4
 /** The shadow alone of an opaque window of what has this matrix. */
-export function paintShadow(ctx: Context, shadow: Shadow, matrix: Matrix, box: Window, pen: Pen, origin: Point): void {
-  setMatrix(ctx, matrix, pen, { x: origin.x + ASIDE / pen.scale, y: origin.y })
-  castShadow(ctx, shadow, pen.scale)
+export function paintShadow(
+  ctx: Context,
+  shadow: Shadow,
+  matrix: Matrix,
+  box: Window,
+  { scale, origin }: Pick<Pen, 'scale' | 'origin'>,
+): void {
+  setMatrix(ctx, matrix, { scale, origin: { x: origin.x + ASIDE / scale, y: origin.y } })
+  castShadow(ctx, shadow, scale)
   ctx.shadowOffsetX += ASIDE
   ctx.globalAlpha = 1
   ctx.fillStyle = '#000000'
@@ -106,10 +124,10 @@ export function paintShadow(ctx: Context, shadow: Shadow, matrix: Matrix, box: W
   ctx.shadowOffsetX = 0
 }
 
-export function paintShapes(ctx: Context, item: Drawing, pen: Pen, origin: Point, alpha: number): void {
-  const { scale } = pen
+export function paintShapes(ctx: Context, item: Drawing, pen: Pen): void {
+  const { scale, alpha } = pen
   const size = scale * Math.hypot(item.matrix[0], item.matrix[1])
-  setMatrix(ctx, item.matrix, pen, origin)
+  setMatrix(ctx, item.matrix, pen)
   ctx.globalAlpha = alpha
   clipTo(ctx, item.clip, () => {
     for (const shape of item.shapes) {
@@ -123,10 +141,10 @@ export function paintShapes(ctx: Context, item: Drawing, pen: Pen, origin: Point
           break
         }
         case 'below':
-          paintBelow(ctx, shape, item, pen, origin)
+          paintBelow(ctx, shape, item, pen)
           break
         case 'grade':
-          paintGrade(ctx, shape, item, pen, origin, alpha)
+          paintGrade(ctx, shape, item, pen)
           break
       }
     }
@@ -175,8 +193,8 @@ export function drawPicture(ctx: Context, source: Drawable, dest: Rect, scale: n
 /**
  * Changes what has been painted so far under the item's bounds, and lays it back within the shape, whatever its turn.
  */
-function paintBelow(ctx: Context, shape: BelowShape, item: Drawing, pen: Pen, origin: Point): void {
-  const { scale, frame } = pen
+function paintBelow(ctx: Context, shape: BelowShape, item: Drawing, pen: Pen): void {
+  const { scale, frame, origin } = pen
   // A blur takes in what lies around; blocks are whole ones, also where only a part of one is seen.
   const size = scale * Math.hypot(item.matrix[0], item.matrix[1])
   const reach = shape.effect === 'larger' ? 0 : Math.ceil(shape.px * scale * (shape.effect === 'blur' ? 3 : 1))
@@ -198,7 +216,7 @@ function paintBelow(ctx: Context, shape: BelowShape, item: Drawing, pen: Pen, or
   const sheet = pen.easel.sheet(w, h, 3)
   sheet.drawImage(ctx.canvas, x0, y0, w, h, 0, 0, w, h)
   if (shape.effect === 'blocks')
-    layBlocks(sheet, w, h, { x: origin.x + x0 / scale, y: origin.y + y0 / scale }, scale, shape.px, shape.seed)
+    layBlocks(sheet, { w, h, x: origin.x + x0 / scale, y: origin.y + y0 / scale, scale }, shape.px, shape.seed)
   ctx.save()
   ctx.beginPath()
   if (shape.edge?.round) ctx.ellipse(shape.x + shape.w / 2, shape.y + shape.h / 2, shape.w / 2, shape.h / 2, 0, 0, 7)
@@ -283,9 +301,7 @@ function paintGrade(
   ctx: Context,
   shape: Extract<Shape, { type: 'grade' }>,
   item: Drawing,
-  { scale }: Pen,
-  origin: Point,
-  alpha: number,
+  { scale, origin, alpha }: Pen,
 ): void {
   const [left, top] = [(item.bounds.x - origin.x) * scale, (item.bounds.y - origin.y) * scale]
   const x0 = Math.max(0, Math.floor(left))

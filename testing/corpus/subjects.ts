@@ -32,7 +32,7 @@ const make = (
   end: Edge,
   change: Partial<Element> = {},
 ): Element => {
-  const e = newElement(lesson, kind, id, start, end, { x: 700, y: 420 })
+  const e = newElement(lesson, kind, id, { start, end }, { x: 700, y: 420 })
   const look = kind === 'still' ? { ...e.look, media: 'shelf' } : e.look
   return { ...e, look: look as Element['look'], track: 'elements-1', ...change }
 }
@@ -64,7 +64,7 @@ const reading = (): Lesson => {
     }),
     make(l, 'bar', 'fill', loose(20), long(300), {
       reads: { 'look.given.share': reads('level', [0, 100]) },
-      look: { ...newElement(l, 'bar', 'x', loose(0), long(9)).look, given: { share: 0 } },
+      look: { ...newElement(l, 'bar', 'x', { start: loose(0), end: long(9) }).look, given: { share: 0 } },
     }),
     make(l, 'counter', 'share', loose(20), long(300), { y: 200, reads: { 'look.value': reads('level', [0, 100], 1) } }),
     make(l, 'text', 'words', loose(20), long(300), {

@@ -28,7 +28,10 @@ const one = (h: Hand) => h.some(1)[0] ?? 'none'
 /** A lesson of ten seconds with a callout in it, at a rate of its own or at the walks' one. */
 function within(slow: boolean): Lesson {
   const lesson: Lesson = { ...emptyLesson('Within'), rate: { num: slow ? 24 : 30, den: 1 }, length: 300 }
-  const note = newElement(lesson, 'callout', 'note', { on: 'loose', frame: 30 }, { on: 'length', frames: 60 })
+  const note = newElement(lesson, 'callout', 'note', {
+    start: { on: 'loose', frame: 30 },
+    end: { on: 'length', frames: 60 },
+  })
   return { ...lesson, elements: [note] }
 }
 

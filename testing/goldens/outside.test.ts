@@ -20,7 +20,13 @@ function sliding(
 ): Lesson {
   const lesson = { ...emptyLesson('Outside'), length: LONG + 2, frame: { width: 640, height: 360 } }
   const at = { x: 320, y: 180 }
-  const e = newElement(lesson, kind, 'own', { on: 'loose', frame: 1 }, { on: 'loose', frame: LONG + 1 }, at)
+  const e = newElement(
+    lesson,
+    kind,
+    'own',
+    { start: { on: 'loose', frame: 1 }, end: { on: 'loose', frame: LONG + 1 } },
+    at,
+  )
   settle(e, lesson)
   const slide = { how: 'slide', from: side, frames: 12, easing: 'linear' }
   return madeAll({ ...lesson, elements: [e] }, setElements(['own'], { arrival: slide, departure: slide, ...more }))

@@ -73,12 +73,15 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   const { lesson } = timed
   const kind = kindNamed(spot.kind)
   if (kind.added.lasts === 'lesson')
-    return newElement(lesson, spot.kind, spot.id, tie('lesson:start', 0, 0), tie('lesson:end', 0, timed.length))
+    return newElement(lesson, spot.kind, spot.id, {
+      start: tie('lesson:start', 0, 0),
+      end: tie('lesson:end', 0, timed.length),
+    })
   const moment = momentFor(timed, spot)
   const start: Edge = moment
     ? tie(moment.id, spot.frame - moment.frame!, spot.frame)
     : { on: 'loose', frame: spot.frame }
-  const e = newElement(lesson, spot.kind, spot.id, start, { on: 'length', frames: 1 }, spot.at ?? undefined)
+  const e = newElement(lesson, spot.kind, spot.id, { start, end: { on: 'length', frames: 1 } }, spot.at ?? undefined)
   const view = viewFor(timed, e.space, spot.frame)
   const at = spot.at ?? { x: lesson.frame.width / 2, y: lesson.frame.height / 2 }
   kind.added.put?.(e, {

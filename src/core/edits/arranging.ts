@@ -68,8 +68,7 @@ export function bring(
   draft: Lesson,
   given: Given,
   ids: readonly string[],
-  here: Here,
-  frames: number,
+  { here, frames }: { here: Here; frames: number },
   valuesFor: (e: Element, n: number) => Record<string, KeyValue>,
 ): void {
   const { timed, newId } = given
@@ -116,13 +115,13 @@ export const standAt = define(
   [Ids.elements, FrameSpot, Num, Here, Count],
   (ids, spot, share, here, frames) => (draft, given) => {
     const wide = Math.min(1, Math.max(0.02, share))
-    bring(draft, given, ids, here, frames, (e) => valuesIn(e, spotRect(e, spot, wide, draft.frame)))
+    bring(draft, given, ids, { here, frames }, (e) => valuesIn(e, spotRect(e, spot, wide, draft.frame)))
   },
 )
 /** Lets elements fill the frame whole again, from the playhead on. */
 export const standWhole = define('standWhole', [Ids.elements, Here, Count], (ids, here, frames) => (draft, given) => {
   const { width, height } = draft.frame
-  bring(draft, given, ids, here, frames, (e) => valuesIn(e, { x: 0, y: 0, w: width, h: height }))
+  bring(draft, given, ids, { here, frames }, (e) => valuesIn(e, { x: 0, y: 0, w: width, h: height }))
 })
 
 /** How things are laid beside each other: in equal parts; or one large, the others small beside it. */
@@ -166,7 +165,7 @@ export const sideBySide = define(
   (ids, layout, gap, here, frames) => (draft, given) => {
     const cells = cellsFor(ids.length, layout, Math.max(0, gap), draft.frame)
     // By the order in which they were chosen, not in which they are stacked.
-    for (const [n, id] of ids.entries()) bring(draft, given, [id], here, frames, (e) => valuesIn(e, cells[n]!))
+    for (const [n, id] of ids.entries()) bring(draft, given, [id], { here, frames }, (e) => valuesIn(e, cells[n]!))
   },
 )
 
@@ -196,13 +195,10 @@ export const layOver = define('layOver', [Id.medium, NewId, Frame], (mediaId, cl
     const place = draft.tracks.findIndex((t) => t.kind === kind)
     draft.tracks.splice(Math.max(0, place), 0, { id: track, kind, name })
   }
-  const e = newElement(
-    draft,
-    heard ? 'sound' : 'footage',
-    clipId,
-    { on: 'loose', frame: start },
-    { on: 'length', frames: length },
-  )
+  const e = newElement(draft, heard ? 'sound' : 'footage', clipId, {
+    start: { on: 'loose', frame: start },
+    end: { on: 'length', frames: length },
+  })
   const taken = new Set(draft.elements.map((x) => x.name))
   const name = medium.name.replace(/\.[^.]*$/, '').slice(0, 110)
   Object.assign(e, { track, space: heard ? e.space : 'fixed', name: name ? numbered(name, taken) : e.name })

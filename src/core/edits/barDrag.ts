@@ -47,7 +47,7 @@ export function draggedBar(
     const frame = part === 'start' ? Math.min(span.from + by, span.to - 1) : Math.max(span.to + by, span.from + 1)
     const there = near(frame)
     const hit = there && (part === 'start' ? there.frame < span.to : there.frame > span.from) ? there : null
-    const put = setEdge(id, part, edgeAt(timed, e, part, hit?.frame ?? frame, hit, loose))
+    const put = setEdge(id, part, edgeAt(timed, e, part, { frame: hit?.frame ?? frame, caught: hit, loose }))
     return { change: pushes && part === 'end' ? pushing(id, put) : put, hit }
   }
   const ids = withMembers(timed.lesson, selected.includes(id) ? selected : [id])

@@ -26,13 +26,10 @@ export const layChime = define(
     const { length } = given.timed
     const whole = from <= 0 && to >= length
     const loose = (frame: number): Element['start'] => ({ on: 'loose', frame })
-    const e = newElement(
-      draft,
-      'chime',
-      id,
-      whole ? tie('lesson:start', 0, 0) : loose(Math.max(0, from)),
-      whole ? tie('lesson:end', 0, length) : loose(Math.max(from + 1, to)),
-    )
+    const e = newElement(draft, 'chime', id, {
+      start: whole ? tie('lesson:start', 0, 0) : loose(Math.max(0, from)),
+      end: whole ? tie('lesson:end', 0, length) : loose(Math.max(from + 1, to)),
+    })
     setAll(e, Object.fromEntries(Object.entries({ ...look, media }).map(([k, v]) => [`look.${k}`, v])))
     draft.elements.push(e)
   },

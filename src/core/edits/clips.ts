@@ -295,7 +295,7 @@ export const rampSpeed = define(
     const made = inStep(draft, given, first).flatMap((clip) => {
       if (isStill(clip.map)) return []
       const end = sourceUsAt(clip, clipEnd(clip), draft.rate)
-      const map = mapWithRamp(clip.map, frame - clip.at, frames, { num, den }, draft.rate, end)
+      const map = mapWithRamp(clip.map, frame - clip.at, { frames, to: { num, den }, until: end }, draft.rate)
       const next = rowOf(draft, given, clip.track).find((c) => c.id !== clip.id && c.at >= clipEnd(clip))
       const wanted = Math.max(1, framesUntil(map, end, draft.rate))
       return [{ clip, map, length: Math.min(wanted, (next?.at ?? Infinity) - clip.at) }]
@@ -366,13 +366,10 @@ export const layMedium = define(
     const first = Math.min(...behind.map(atOf))
     const at = behind.length > 0 ? first : frame === null ? (last ? clipEnd(last) : 0) : freeStart(row, frame, length)
     for (const e of behind) if (e.start.on === 'loose') e.start.frame += length
-    const e = newElement(
-      draft,
-      kind === 'sound' ? 'sound' : 'footage',
-      clipId,
-      { on: 'loose', frame: at },
-      { on: 'length', frames: length },
-    )
+    const e = newElement(draft, kind === 'sound' ? 'sound' : 'footage', clipId, {
+      start: { on: 'loose', frame: at },
+      end: { on: 'length', frames: length },
+    })
     const name = medium.name.replace(/\.[^.]*$/, '').slice(0, 110)
     const taken = new Set(draft.elements.map((x) => x.name))
     Object.assign(e, { track: track.id, name: name ? numbered(name, taken) : e.name })

@@ -220,7 +220,10 @@ const fasterBy = (clip: Clip, times: number) =>
   )
 /** A note in the upper right corner for as long as a clip goes faster. */
 function addNote(draft: Lesson, given: Given, clip: string, times: number): void {
-  const e = newElement(draft, 'text', given.newId('note'), tie(`cut:${clip}:start`), tie(`cut:${clip}:end`))
+  const e = newElement(draft, 'text', given.newId('note'), {
+    start: tie(`cut:${clip}:start`),
+    end: tie(`cut:${clip}:end`),
+  })
   const unit = unitOf(draft.frame)
   Object.assign(e, { width: 170 * unit, x: draft.frame.width - 130 * unit, y: 80 * unit, space: 'fixed' })
   // It may be there for a few frames only: it is there from the first to the last.

@@ -148,8 +148,8 @@ export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, 
   const plays = still ? { inUs: us, stretches: [{ hold: 1 }] } : mapFrom(map, here.frame - span.from, draft.rate)
   Object.assign(cut.look, { inUs: plays.inUs, stretches: plays.stretches, fit: 'free', muted: true })
 
-  const ends = [withElement(id, 'start', here.frame), withElement(id, 'end', here.frame + long)] as const
-  const dim = newElement(draft, 'dim', given.newId('dim'), ...ends)
+  const along = { start: withElement(id, 'start', here.frame), end: withElement(id, 'end', here.frame + long) }
+  const dim = newElement(draft, 'dim', given.newId('dim'), along)
   const { track, group, space } = together
   Object.assign(dim, {
     track,
@@ -161,7 +161,7 @@ export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, 
   })
   Object.assign(dim.look, { softPx: 0, dim: 55 })
 
-  const rim = newElement(draft, 'shape', given.newId('rim'), ...ends)
+  const rim = newElement(draft, 'shape', given.newId('rim'), along)
   Object.assign(rim, together, {
     name: numbered(inWords('edits.rimOfIt'), taken),
     width: rect.w,

@@ -131,14 +131,14 @@ test('an end dropped on a moment is tied to it; with the modifier it stays loose
   const timed = resolve(lesson)
   const tied = lesson.elements[0]!
   const hit = caught(timed.moments.values(), 118, 5)!
-  expect(E.edgeAt(timed, tied, 'start', 118, hit, false)).toMatchObject({
+  expect(E.edgeAt(timed, tied, 'start', { frame: 118, caught: hit })).toMatchObject({
     on: 'moment',
     moment: 'take/click-2',
     offset: 0,
   })
-  expect(E.edgeAt(timed, tied, 'start', 118, hit, true)).toEqual({ on: 'loose', frame: 118 })
-  expect(E.edgeAt(timed, tied, 'start', 235, null, false)).toMatchObject({ moment: 'take/click-3', offset: -5 })
-  expect(E.edgeAt(timed, tied, 'end', 300, null, false)).toEqual({ on: 'length', frames: 60 })
+  expect(E.edgeAt(timed, tied, 'start', { frame: 118, caught: hit, loose: true })).toEqual({ on: 'loose', frame: 118 })
+  expect(E.edgeAt(timed, tied, 'start', { frame: 235 })).toMatchObject({ moment: 'take/click-3', offset: -5 })
+  expect(E.edgeAt(timed, tied, 'end', { frame: 300 })).toEqual({ on: 'length', frames: 60 })
 })
 test('a body dragged so that its end catches a moment keeps its length', () => {
   const lesson = withArrows()

@@ -181,9 +181,7 @@ export function edgeAt(
   timed: Timed,
   e: Element,
   side: 'start' | 'end',
-  frame: number,
-  caught: Caught | null,
-  loose: boolean,
+  { frame, caught = null, loose = false }: { frame: number; caught?: Caught | null; loose?: boolean },
 ): Edge {
   if (loose) return { on: 'loose', frame }
   if (caught) return { on: 'moment', moment: caught.moment.id, edge: caught.edge, offset: 0, last: frame }
@@ -227,11 +225,11 @@ export const shiftElements = define(
         const length = span.to - span.from
         const before = { start: plainEdge(e.start), end: plainEdge(e.end) }
         if (!along(e.start) || catchOf('start'))
-          e.start = edgeAt(timed, { ...e, ...before }, 'start', span.from + by, catchOf('start'), false)
+          e.start = edgeAt(timed, { ...e, ...before }, 'start', { frame: span.from + by, caught: catchOf('start') })
         if (catchOf('end')) {
-          e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, catchOf('end'), false)
+          e.end = edgeAt(timed, { ...e, ...before }, 'end', { frame: span.to + by, caught: catchOf('end') })
           if (before.end.on === 'length') e.start = { on: 'length', frames: length }
-        } else if (!along(e.end)) e.end = edgeAt(timed, { ...e, ...before }, 'end', span.to + by, null, false)
+        } else if (!along(e.end)) e.end = edgeAt(timed, { ...e, ...before }, 'end', { frame: span.to + by })
       }),
 )
 /** Breaks what stands for many up into one for each click of its span, each tied to its click. */

@@ -74,7 +74,7 @@ export function following(timed: Timed, zoom: Element, choice: FollowChoice): El
 /** Lets a zoom follow the pointer; the zoom is made, over the whole lesson, when it is not there. */
 export const followPointer = define('followPointer', [NewId, FollowChoice], (id, choice) => (draft) => {
   if (!draft.elements.some((e) => e.id === id)) {
-    const e = newElement(draft, 'zoom', id, tie('lesson:start'), tie('lesson:end'))
+    const e = newElement(draft, 'zoom', id, { start: tie('lesson:start'), end: tie('lesson:end') })
     // It begins where its first thing is; to open wide is a choice of its own.
     setAt(e.look, 'inFrames', 0)
     draft.elements.push({ ...e, name: inWords('edits.followThePointer') })
@@ -94,7 +94,7 @@ export const followPointer = define('followPointer', [NewId, FollowChoice], (id,
 /** A ripple on every click of the lesson, unless there is one. */
 export const rippleOnClicks = define('rippleOnClicks', [NewId], (id) => (draft) => {
   if (draft.elements.some((e) => isRule(e) && marks(e))) return
-  const e = newElement(draft, 'ripple', id, tie('lesson:start'), tie('lesson:end'))
+  const e = newElement(draft, 'ripple', id, { start: tie('lesson:start'), end: tie('lesson:end') })
   setAt(e.look, 'every', true)
   draft.elements.push({ ...e, name: inWords('edits.rippleOnEveryClick') })
 })

@@ -34,9 +34,7 @@ function addGroup(
   draft: Lesson,
   given: Given,
   group: Element,
-  after: string,
-  ids: readonly string[],
-  frame: number,
+  { after, ids, frame }: { after: string; ids: readonly string[]; frame: number },
 ): void {
   const at = draft.elements.findIndex((e) => e.id === after)
   draft.elements.splice(at + 1, 0, group)
@@ -46,7 +44,7 @@ function addGroup(
 
 /** A name for a group, free in the lesson. */
 function emptyGroup(draft: Lesson, id: string, start: Edge, end: Edge, r: Rect): Element {
-  const e = newElement(draft, 'group', id, start, end, { x: r.x + r.w / 2, y: r.y + r.h / 2 })
+  const e = newElement(draft, 'group', id, { start, end }, { x: r.x + r.w / 2, y: r.y + r.h / 2 })
   return {
     ...e,
     x: hundredth(r.x + r.w / 2),
@@ -71,14 +69,7 @@ export const makeGroup = define('makeGroup', [Ids.elements, NewId, Frame], (ids,
   const [from, to] = [Math.min(...spans.map((s) => s.from)), Math.max(...spans.map((s) => s.to))]
   const group = emptyGroup(draft, groupId, loose(from), loose(to), boundsAt(timed, own, frame))
   Object.assign(group, { track: top.track, space: top.space })
-  addGroup(
-    draft,
-    given,
-    group,
-    top.id,
-    riders.map((e) => e.id),
-    frame,
-  )
+  addGroup(draft, given, group, { after: top.id, ids: riders.map((e) => e.id), frame })
 })
 /** Takes a group away and leaves its members where they are at a frame, as visible as they were. */
 export const dissolveGroup = define('dissolveGroup', [Id.element, Frame], (id, frame) => (draft, given) => {
@@ -129,14 +120,7 @@ export const windowOver = define(
       space: top.space,
       name: inWords('edits.windowOn', top.name).slice(0, 120),
     })
-    addGroup(
-      draft,
-      given,
-      group,
-      top.id,
-      own.map((e) => e.id),
-      frame,
-    )
+    addGroup(draft, given, group, { after: top.id, ids: own.map((e) => e.id), frame })
   },
 )
 

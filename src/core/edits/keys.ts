@@ -65,7 +65,7 @@ export const addKey = define(
           }),
         )
         if (Object.keys(values).length === 0) continue
-        keyAt(timed, draft, own, frame, values, newId)
+        keyAt({ timed, newId }, draft, own, frame, values)
       }
     },
 )

@@ -137,7 +137,7 @@ export const sayIn = define(
     const medium = wanted as Medium
     if (medium.kind !== 'sound') throw new Unfit(inWords('edits.isNoSound', medium.name))
     const [own] = draft.voices
-    if (id === null || own?.id === id) sayFirst(draft, given, medium, spoken, language, departs)
+    if (id === null || own?.id === id) sayFirst(draft, given, medium, { spoken, language, departs })
     else {
       const voice = voiceNamed(draft, id)
       const before = voice.takes.find((t) => draft.media[t])
@@ -181,9 +181,7 @@ function sayFirst(
   draft: Draft<Lesson>,
   given: Given,
   medium: Medium,
-  spoken: SpokenWords,
-  language: string,
-  departs: z.infer<typeof Departs>,
+  { spoken, language, departs }: { spoken: SpokenWords; language: string; departs: z.infer<typeof Departs> },
 ): void {
   const own = ownVoice(draft, given, language)
   const played = own.takes.find((t) => draft.media[t]?.kind === 'sound')

@@ -52,7 +52,7 @@ export const standLeast = define(
     const own = elementIn(given.timed.lesson, id)!
     const wide = Math.min(1, Math.max(0.02, share))
     const rect = leastSpot(given.timed, own, wide, spanFrom(given.timed, id, here.frame), detail)
-    bring(draft, given, [id], here, frames, (e) => valuesIn(e, rect))
+    bring(draft, given, [id], { here, frames }, (e) => valuesIn(e, rect))
   },
 )
 

@@ -62,8 +62,7 @@ function moveEdgeAt(
   e: Element,
   pose: Pose,
   side: 'start' | 'end',
-  frame: number,
-  caught: Caught | null,
+  { frame, caught }: { frame: number; caught: Caught | null },
 ): MoveEdge {
   const move = motionOf(timed, e).moves.find((m) => m.pose.id === pose.id)!
   const edge = pose[side]
@@ -150,6 +149,6 @@ export const putMoveEdge = define(
       const other = side === 'start' ? 'end' : 'start'
       const frames = Math.max(0, Math.round(side === 'start' ? move.to - frame : frame - move.from))
       if (p[other].on === 'length') p[other] = { on: 'length', frames }
-      p[side] = moveEdgeAt(timed, own, pose, side, frame, caught)
+      p[side] = moveEdgeAt(timed, own, pose, side, { frame, caught })
     },
 )

@@ -26,7 +26,7 @@ export const putOnScreen = define(
     const from = Math.min(...spans.map((s) => s.from))
     const to = Math.max(...spans.map((s) => s.to))
     const loose = (at: number): Edge => ({ on: 'loose', frame: at })
-    const screen = newElement(draft, 'device', id, loose(from), loose(to))
+    const screen = newElement(draft, 'device', id, { start: loose(from), end: loose(to) })
     const { width, height } = draft.frame
     const wide = form === 'phone' ? height * 0.4 : form === 'tablet' ? height * 1.05 : width * 0.66
     Object.assign(screen.look, { form })

@@ -78,7 +78,9 @@ test(
   () => {
     const lesson = { ...emptyLesson('New'), length: 90 }
     lesson.media = { take: { ...lessonWithTake().media.take!, width: 1280, height: 720 } }
-    lesson.elements = besides(lesson, [newElement(lesson, 'text', 't', loose(0), lasting(60), { x: 960, y: 540 })])
+    lesson.elements = besides(lesson, [
+      newElement(lesson, 'text', 't', { start: loose(0), end: lasting(60) }, { x: 960, y: 540 }),
+    ])
     const [text] = made(lesson, layMedium('take', 'c1', null)).elements
     expect(text).toMatchObject({ x: 640, y: 360 })
   },

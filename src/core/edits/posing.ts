@@ -81,7 +81,7 @@ export const inPoses = define('inPoses', [Stance, Edit, InPoses.optional()], (st
       if (changed && reach === 'later') for (const p of later) if (path in p.values) p.values[path] = now
       if ((changed ? pose !== undefined || byItself : keyed.has(path)) && now !== base) setAt(e, path, base)
     }
-    if (here && Object.keys(keys).length > 0) keyAt(timed, draft, own, here, keys, newId)
+    if (here && Object.keys(keys).length > 0) keyAt({ timed, newId }, draft, own, here, keys)
   }
 })
 
@@ -99,12 +99,11 @@ function goesByKeys(timed: Timed, own: Element, path: string, frame: number): bo
 
 /** Sets keyframes at a frame: in the pose that lands there, or in a new one straight on from what is before it. */
 export function keyAt(
-  timed: Timed,
+  { timed, newId }: Pick<Given, 'timed' | 'newId'>,
   draft: Lesson,
   own: Element,
   frame: number,
   values: Record<string, KeyValue>,
-  newId: Given['newId'],
 ): void {
   const { moves } = motionOf(timed, own)
   /** What is keyed by itself sets out from its own keyframe before: in one pose, that is one frame for all of it. */

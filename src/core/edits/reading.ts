@@ -68,13 +68,10 @@ export const readTogether = define(
       const spans = all.flatMap((e) => timed.spans.get(e.id) ?? [])
       if (spans.length === 0) return
       const [from, to] = [Math.min(...spans.map((s) => s.from)), Math.max(...spans.map((s) => s.to))]
-      const gauge = newElement(
-        draft,
-        'gauge',
-        gaugeId,
-        { on: 'loose', frame: from },
-        { on: 'length', frames: to - from },
-      )
+      const gauge = newElement(draft, 'gauge', gaugeId, {
+        start: { on: 'loose', frame: from },
+        end: { on: 'length', frames: to - from },
+      })
       gauge.poses = [
         {
           id: newId('pose'),

@@ -32,15 +32,15 @@ const levelAt = (timed: Timed, id: string, frame: number): number => {
   return (own && playing(now?.look ?? own.look)?.levelDb) ?? 0
 }
 /** Keys the level of a clip at a frame; the lesson is solved anew, for the next one to find it. */
-function keyLevel(draft: Draft<Lesson>, timed: Timed, id: string, frame: number, db: number, given: Given): Timed {
-  const own = elementIn(timed.lesson, id)
+function keyLevel(draft: Draft<Lesson>, given: Given, id: string, frame: number, db: number): Timed {
+  const own = elementIn(given.timed.lesson, id)
   if (!own) throw new Unfit(inWords('edits.theClipThatItIs'))
-  keyAt(timed, draft, own, frame, { [LEVEL_PATH]: inRange(db) }, given.newId)
+  keyAt(given, draft, own, frame, { [LEVEL_PATH]: inRange(db) })
   return resolve(plain(draft) as Lesson)
 }
 /** A point of the line along which a clip's level goes: at a frame, in dB. */
 export const setLevelAt = define('setLevelAt', [Id.clip, Frame, Num], (id, frame, db) => (draft, given) => {
-  keyLevel(draft, given.timed, id, frame, db, given)
+  keyLevel(draft, given, id, frame, db)
 })
 /** A clip is louder or quieter by so many dB, all along. */
 export const shiftLevel = define('shiftLevel', [Id.clip, Num], (id, by) => (draft) => {
@@ -73,7 +73,7 @@ export const lowerBetween = define(
     let timed = given.timed
     points.forEach((p, i) => {
       if (p.frame >= span.from && p.frame < span.to)
-        timed = keyLevel(draft, timed, id, p.frame, levels[i]! - p.by, given)
+        timed = keyLevel(draft, { ...given, timed }, id, p.frame, levels[i]! - p.by)
     })
   },
 )

@@ -14,11 +14,13 @@ import { Departs, SpokenWords, speakScript, takeAnew } from './speaking'
 export const speakAnew = define(
   'speakAnew',
   [Id.medium, MediumArg, SpokenWords, LanguageTag, Departs, Flag],
-  (media, medium, spoken, language, departs, follows) => (draft, given) => {
-    const before = given.timed
-    make(takeAnew(media, medium as Medium), draft, given)
-    make(speakScript(media, spoken, language, departs), draft, given)
-    if (!follows) return
-    pictureFollows(draft, before, media, ownMates(plain(draft) as Lesson, media))
-  },
+  (media, medium, ...said) =>
+    (draft, given) => {
+      const [spoken, language, departs, follows] = said
+      const before = given.timed
+      make(takeAnew(media, medium as Medium), draft, given)
+      make(speakScript(media, spoken, language, departs), draft, given)
+      if (!follows) return
+      pictureFollows(draft, before, media, ownMates(plain(draft) as Lesson, media))
+    },
 )

@@ -111,7 +111,7 @@ function shiftAll(
     if (s.what === 'element') make(shiftElements([id], by), draft, given)
     else if (s.what === 'start') {
       const span = timed.spans.get(id)!
-      e.start = edgeAt(timed, own, 'start', Math.min(span.to - 1, span.from + by), null, false)
+      e.start = edgeAt(timed, own, 'start', { frame: Math.min(span.to - 1, span.from + by) })
       if (own.end.on === 'length') e.end = { on: 'length', frames: Math.max(1, span.to - span.from - by) }
       keepMoves(e, own, timed, by)
     } else {

@@ -62,13 +62,10 @@ export const fillLikeBar = define('fillLikeBar', [Ids.elements], (ids) => (draft
       end: withElement(full.id, 'end', span.to),
     })
   } else if (hasPixels(full)) draft.elements.splice(at, 0, emptyOf(full, draft, given))
-  const gauge = newElement(
-    draft,
-    'gauge',
-    given.newId('gauge'),
-    withElement(full.id, 'start', span.from),
-    withElement(full.id, 'end', span.to),
-  )
+  const gauge = newElement(draft, 'gauge', given.newId('gauge'), {
+    start: withElement(full.id, 'start', span.from),
+    end: withElement(full.id, 'end', span.to),
+  })
   setAt(gauge.look, 'runs', 'span')
   gauge.name = numbered(inWords('edits.howFullIs', full.name).slice(0, 110), new Set(draft.elements.map((x) => x.name)))
   draft.elements.push(gauge)

@@ -10,7 +10,7 @@ import * as E from './index'
 
 const lessonOf = (...elements: Element[]): Lesson => ({ ...lessonWithTake(), elements })
 const put = (kind: ElementKind, id: string, change: Partial<Element> = {}): Element => ({
-  ...newElement(lessonWithTake(), kind, id, loose(30), lasting(200), { x: 700, y: 420 }),
+  ...newElement(lessonWithTake(), kind, id, { start: loose(30), end: lasting(200) }, { x: 700, y: 420 }),
   ...change,
 })
 const to = (lesson: Lesson, width: number, height: number) => made(lesson, E.resizeLesson(width, height))
@@ -82,7 +82,7 @@ describe('another size', () => {
     expect(text!.rides!.by).toEqual([1, 0, 0, 1, -200, 100])
   })
   test.each(ELEMENT_KINDS)('every number of a %s becomes what its unit says, whatever the kind adds later', (kind) => {
-    const fresh = newElement(lessonWithTake(), kind, 'e', loose(30), lasting(200))
+    const fresh = newElement(lessonWithTake(), kind, 'e', { start: loose(30), end: lasting(200) })
     const still: Partial<Element> =
       mediumOf(fresh) !== null
         ? { look: { ...fresh.look, media: 'take' } }

@@ -334,7 +334,7 @@ function split(input: FollowInput, choice: FollowChoice, all: Break[], price: nu
       if (input.opens?.some((o) => (o.from > a.at && o.from < b.at) || (o.to > a.at && o.to < b.at))) break
       const seconds = Math.max(0, until - from) / fps
       let c = cost[u]! + 1 + (seconds < 1 ? 0.8 * (1 - seconds) : 0)
-      if (!inside) c += 0.15 + price * Math.min(40, outsideBest(pointer, from, until, box, size, choice.margin))
+      if (!inside) c += 0.15 + price * Math.min(40, outsideBest(pointer, { from, to: until, box }, size, choice.margin))
       if (u > 0 && stillIn(a.from, a.to)) c += 1.5
       if (c < cost[v]!) {
         cost[v] = c
@@ -367,9 +367,7 @@ function split(input: FollowInput, choice: FollowChoice, all: Break[], price: nu
  */
 function outsideBest(
   pointer: readonly Point[],
-  from: number,
-  to: number,
-  box: Box,
+  { from, to, box }: { from: number; to: number; box: Box },
   size: { w: number; h: number },
   margin: number,
 ): number {

@@ -9,7 +9,7 @@ import { fits, fitting, isNumber, setAt, valueAt } from '../values'
 const lesson = lessonWithTake()
 /** An element of a kind with all the parts that it may have. */
 const whole = (kind: (typeof ELEMENT_KINDS)[number]): Element => {
-  const e = newElement(lesson, kind, kind, loose(0), lasting(60), { x: 700, y: 420 })
+  const e = newElement(lesson, kind, kind, { start: loose(0), end: lasting(60) }, { x: 700, y: 420 })
   e.shadow = { colour: '#000000', dx: 2, dy: 3, blurPx: 4 }
   e.arrival.off = { dx: 30, dy: 40, turn: 20, scale: 0.5, opacity: 0.2 }
   e.departure.off = { dx: -30, dy: 40, turn: 20, scale: 0.5, opacity: 0.2 }

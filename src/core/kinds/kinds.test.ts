@@ -9,7 +9,7 @@ import { ellipse, faded, polygon, roundedBox } from './outline'
 const lesson = lessonWithTake()
 const made = (kind: ElementKind, look: Partial<Look> = {}, change: Partial<Element> = {}): Element => {
   const e = {
-    ...newElement(lesson, kind, kind, loose(0), lasting(60)),
+    ...newElement(lesson, kind, kind, { start: loose(0), end: lasting(60) }),
     x: 960,
     y: 540,
     width: 200,

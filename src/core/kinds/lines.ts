@@ -24,9 +24,7 @@ export const TEXT_FIELDS: readonly Unranged[] = [
 export function linesPath(
   text: string,
   face: TextFace,
-  align: 'left' | 'centre' | 'right',
-  box: Rect,
-  padding: number,
+  { align, box, padding }: { align: 'left' | 'centre' | 'right'; box: Rect; padding: number },
   part: { from: number; to: number } = { from: 0, to: Infinity },
 ): string | null {
   const inner = Math.max(1, box.w - 2 * padding)

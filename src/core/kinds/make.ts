@@ -18,8 +18,7 @@ export function newElement(
   lesson: Lesson,
   kind: ElementKind,
   id: string,
-  start: Edge,
-  end: Edge,
+  { start, end }: { start: Edge; end: Edge },
   place?: { x: number; y: number },
 ): Element {
   const fresh = kindNamed(kind).fresh(lesson)

@@ -101,7 +101,7 @@ describe('a map that is cut', () => {
   })
   test('a speed that changes over a second covers as much as halfway between, then goes on at the new one', () => {
     const plain = map(0, { toUs: null, speed: at(1) })
-    const ramped = mapWithRamp(plain, 30, 30, at(3), RATE)
+    const ramped = mapWithRamp(plain, 30, { frames: 30, to: at(3) }, RATE)
     expect([0, 30, 60, 90].map((f) => sourceAt(ramped, f, RATE))).toEqual([0, 1_000_000, 3_000_000, 6_000_000])
     expect(frameOf(ramped, 3_000_000, RATE)).toBe(60)
   })

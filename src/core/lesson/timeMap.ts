@@ -221,10 +221,8 @@ export function mapWithHold(map: TimeMap, frame: Frames, frames: Frames, rate: R
 export function mapWithRamp(
   map: TimeMap,
   frame: Frames,
-  frames: Frames,
-  to: Rational,
+  { frames, to, until = 1e12 }: { frames: Frames; to: Rational; until?: number },
   rate: Rate,
-  until = 1e12,
 ): TimeMap {
   const here = laid(map, rate).find((l) => frameStartUs(frame, rate) < l.toUs)
   const now =

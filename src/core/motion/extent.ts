@@ -23,7 +23,11 @@ const SOFT = 2
  * @param matrix   from its own pixels to those of the picture
  * @param framing  from the pixels of its place to those of the picture
  */
-export function extentOf(e: Element, matrix: Matrix, framing: Matrix, frame: number, span: Span, timed: Timed): Rect {
+export function extentOf(
+  e: Element,
+  matrix: Matrix,
+  { framing, frame, span, timed }: { framing: Matrix; frame: number; span: Span; timed: Timed },
+): Rect {
   const kind = kindOf(e)
   const soft = Math.hypot(framing[0], framing[1])
   let out = boundsOf(matrix, localBox(e, kind.size(e)))

@@ -131,7 +131,7 @@ export function placementOf(timed: Timed, e: Element, frame: number, framing: Ma
   if (passing.how === 'slide') {
     const onPicture = times(framing, matrix)
     const k = Math.hypot(framing[0], framing[1]) || 1
-    const covered = coveredBy(timed, element, onPicture, framing, frame)
+    const covered = coveredBy(timed, element, onPicture, { framing, frame })
     const by = slideBy(passing.from, covered, timed.lesson.frame, 1 - shown)
     matrix = moved(matrix, by.x / k, by.y / k)
   }
@@ -160,15 +160,21 @@ const membersOf = memo((lesson: Lesson) => {
   return out
 })
 /** What an element and those that it holds may cover of the picture, with this matrix. */
-function coveredBy(timed: Timed, e: Element, onPicture: Matrix, framing: Matrix, frame: number, depth = 0): Rect {
+function coveredBy(
+  timed: Timed,
+  e: Element,
+  onPicture: Matrix,
+  at: { framing: Matrix; frame: number },
+  depth = 0,
+): Rect {
   const span = timed.spans.get(e.id)!
-  let out = extentOf(e, onPicture, framing, frame, span, timed)
+  let out = extentOf(e, onPicture, { ...at, span, timed })
   if (!holds(e) || depth > DEEPEST) return out
   for (const m of membersOf(timed.lesson).get(e.id) ?? []) {
-    const posed = m.rides?.on === e.id ? posedAt(timed, m, frame) : null
+    const posed = m.rides?.on === e.id ? posedAt(timed, m, at.frame) : null
     if (!posed) continue
     const own = times(times(onPicture, m.rides!.by), matrixOf(posed))
-    out = union(out, coveredBy(timed, posed, own, framing, frame, depth + 1))
+    out = union(out, coveredBy(timed, posed, own, at, depth + 1))
   }
   return out
 }

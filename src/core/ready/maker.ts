@@ -62,19 +62,19 @@ export function makerFor(like: Pick<Lesson, 'frame' | 'rate' | 'style'>): Maker 
     width: frame.width,
     height: frame.height,
     group(name, frames, box, more = {}) {
-      const e = newElement(
-        lesson,
-        'group',
-        `r${++n}`,
-        { on: 'loose', frame: 0 },
-        { on: 'length', frames: Math.round(frames) },
-      )
+      const e = newElement(lesson, 'group', `r${++n}`, {
+        start: { on: 'loose', frame: 0 },
+        end: { on: 'length', frames: Math.round(frames) },
+      })
       held = e
       const place = { name, space: 'fixed' as const, x: box.x, y: box.y, width: box.w, height: box.h }
       return add(e, null, { ...place, ...more })
     },
     member(kind, name, look, more = {}) {
-      const e = newElement(lesson, kind, `r${++n}`, withElement(held!.id, 'start'), withElement(held!.id, 'end'))
+      const e = newElement(lesson, kind, `r${++n}`, {
+        start: withElement(held!.id, 'start'),
+        end: withElement(held!.id, 'end'),
+      })
       // It comes and goes with the whole.
       const { x = 0, y = 0, ...rest } = more
       const place = { space: held!.space, x: held!.x + x, y: held!.y + y }
@@ -83,7 +83,7 @@ export function makerFor(like: Pick<Lesson, 'frame' | 'rate' | 'style'>): Maker 
       return add(e, look, { name, arrival: noPassing(), departure: noPassing(), ...place, ...rest, rides })
     },
     alone(kind, name, look, { start, end, ...more }) {
-      return add(newElement(lesson, kind, `r${++n}`, start, end), look, { name, ...more })
+      return add(newElement(lesson, kind, `r${++n}`, { start, end }), look, { name, ...more })
     },
     slot: (slot) => void slots.push(slot),
     thing(name, words) {

@@ -75,13 +75,10 @@ function introChaptersOutro(): Lesson {
     label,
     frame: at(SECONDS.chapters[i]!),
   }))
-  const bar: Element = newElement(
-    lesson,
-    'chapters',
-    'chapter-bar',
-    { on: 'loose', frame: at(SECONDS.intro) },
-    { on: 'loose', frame: at(SECONDS.whole - SECONDS.outro) },
-  )
+  const bar: Element = newElement(lesson, 'chapters', 'chapter-bar', {
+    start: { on: 'loose', frame: at(SECONDS.intro) },
+    end: { on: 'loose', frame: at(SECONDS.whole - SECONDS.outro) },
+  })
   lesson.elements.push(bar)
   const card = (words: string, seconds: number, seed: string): [Edit, string] => [
     placeReady(titleCard.make(lesson, words), at(seconds), null),

@@ -118,7 +118,9 @@ export function sourcesAt(timed: Timed, frame: number): Footage[] {
         source: sourceWithin(l.source, inner.part),
       }))
     return plays(e)?.what === 'footage'
-      ? drawingsOf(e, span, frame, timed, e.space === 'framed' ? framing : IDENTITY).filter((l) => 'source' in l)
+      ? drawingsOf({ element: e, span }, { timed, frame, framing: e.space === 'framed' ? framing : IDENTITY }).filter(
+          (l) => 'source' in l,
+        )
       : []
   })
 }
@@ -145,7 +147,7 @@ function layersOfAll(seen: readonly Seen[], sight: Sight): Layer[] {
   const own = (s: Seen): Layer[] =>
     placedIn(s.element)
       ? lessonWithin(s, framingFor(s.element), sight)
-      : layersOf(s.element, s.span, frame, timed, framingFor(s.element), blurred)
+      : layersOf(s, { timed, frame, framing: framingFor(s.element) }, blurred)
   const treats = (s: Seen) => {
     const does = below(s.element)
     return does?.does === 'treat' ? does.what : null

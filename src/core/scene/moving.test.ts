@@ -202,7 +202,7 @@ test('whatever kind, pose, loop and ride: every frame’s display list is finite
       lesson.media.take = takeMedium()
       lesson.elements = list.map((a, i) => {
         const e = {
-          ...newElement(lesson, a.kind, `e${i}`, loose(a.from), lasting(60)),
+          ...newElement(lesson, a.kind, `e${i}`, { start: loose(a.from), end: lasting(60) }),
           x: a.x,
           y: a.y,
           loop: a.loop && { how: a.loop, times: 2, everyFrames: 4 },

@@ -14,17 +14,24 @@ const STILL_PX = 0.2
 /** How far apart two instants may be, in pixels of the picture, before the steps between them show. */
 const STEP_PX = 2
 
+/** An element, and for how long it is there. */
+export interface SeenFor {
+  element: Element
+  span: Span
+}
+/** A frame of a lesson, and how the pixels of the element’s place come to lie on the picture. */
+interface SeenAt {
+  timed: Timed
+  frame: number
+  framing: Matrix
+}
+
 /** The layers of one element at a frame; of one that moves while the shutter is open, at its instants. */
-export function layersOf(
-  e: Element,
-  span: Span,
-  frame: number,
-  timed: Timed,
-  framing: Matrix,
-  blurred: boolean,
-): Layer[] {
+export function layersOf(seen: SeenFor, at: SeenAt, blurred: boolean): Layer[] {
+  const { element: e, span } = seen
+  const { timed, frame } = at
   const { motionBlur } = timed.lesson
-  const still = drawingsOf(e, span, frame, timed, framing)
+  const still = drawingsOf(seen, at)
   const own = still[0]
   if (
     !blurred ||
@@ -39,21 +46,16 @@ export function layersOf(
   )
     return still
   const open = motionBlur.shutter / 360
-  const at = (share: number) =>
-    drawingsOf(
-      e,
-      span,
-      Math.min(span.to - 1e-3, Math.max(span.from, frame + open * (share - 0.5))),
-      timed,
-      framing,
-      true,
-    ) as Drawing[]
-  const opens = at(0)[0]
-  const shuts = at(1)[0]
+  const instantAt = (share: number) => {
+    const instant = Math.min(span.to - 1e-3, Math.max(span.from, frame + open * (share - 0.5)))
+    return drawingsOf(seen, { ...at, frame: instant }, true) as Drawing[]
+  }
+  const opens = instantAt(0)[0]
+  const shuts = instantAt(1)[0]
   if (!opens || !shuts || (apart(opens, own) < STILL_PX && apart(own, shuts) < STILL_PX)) return still
   // No more instants than it takes for the steps between them not to be seen.
   const n = Math.min(motionBlur.samples, Math.max(3, Math.ceil((apart(opens, own) + apart(own, shuts)) / STEP_PX) + 1))
-  const instants = Array.from({ length: n }, (_, i) => at((i + 0.5) / n)).flat()
+  const instants = Array.from({ length: n }, (_, i) => instantAt((i + 0.5) / n)).flat()
   const first = instants[0]!
   // What looks the same is the same drawing, so that it has to be drawn once.
   for (const i of instants) {
@@ -94,13 +96,10 @@ function drawnOf(e: Element, frame: number, span: Span, timed: Timed, share = 1)
   return share < 1 ? drawn.map((d) => partly(d, share)) : drawn
 }
 
-/** What one element shows at a frame, placed on the picture. */
+/** What one element shows at a frame, placed on the picture; `instant`, for one of several of an open shutter. */
 export function drawingsOf(
-  e: Element,
-  span: Span,
-  frame: number,
-  timed: Timed,
-  framing: Matrix,
+  { element: e, span }: SeenFor,
+  { timed, frame, framing }: SeenAt,
   instant = false,
 ): (Drawing | Footage)[] {
   const placement = placementOf(timed, e, frame, framing)

@@ -22,7 +22,7 @@ describe.each(SHIPPED_STYLES.map((s) => [s.name, s] as const))('the house style 
     for (const variant of STYLE_VARIANTS)
       for (const kind of ADDABLE_KINDS) {
         const lesson = styled({ ...style, variant })
-        const e = newElement(lesson, kind, 'e', loose(0), loose(60))
+        const e = newElement(lesson, kind, 'e', { start: loose(0), end: loose(60) })
         expect(
           Element.safeParse(kind === 'still' ? { ...e, look: { ...e.look, media: 'take' } } : e).error,
         ).toBeUndefined()
@@ -47,14 +47,14 @@ test('the contrast of two colours is that of WCAG 2.2', () => {
 })
 test('lengths go with the height of the frame, times with its rate', () => {
   const half = { ...styled(linen), frame: { width: 960, height: 540 }, rate: { num: 60, den: 1 } }
-  const e = newElement(half, 'callout', 'e', loose(0), loose(60))
+  const e = newElement(half, 'callout', 'e', { start: loose(0), end: loose(60) })
   expect(lookAs(e, 'callout')).toMatchObject({ corner: 6, padding: 11, face: { family: 'Public Sans', size: 15 } })
   expect(e).toMatchObject({ arrival: { frames: 26, off: { dy: 11 } }, shadow: { dy: 4, blurPx: 13 } })
 })
 test('what follows a style changes with it; what was set by hand stays, is told, and can be put back', () => {
   let lesson = styled(linen)
-  lesson.elements.push(newElement(lesson, 'callout', 'a', loose(0), loose(60)))
-  lesson.elements.push(newElement(styled(null), 'callout', 'plain', loose(0), loose(60)))
+  lesson.elements.push(newElement(lesson, 'callout', 'a', { start: loose(0), end: loose(60) }))
+  lesson.elements.push(newElement(styled(null), 'callout', 'plain', { start: loose(0), end: loose(60) }))
   const plain = lesson.elements.at(-1)!
   lesson = edited(lesson, setLook(['a'], 'fill', '#123456'))
   lesson = edited(lesson, setElements(['a'], { shadow: null }))
@@ -76,9 +76,9 @@ test('what follows a style changes with it; what was set by hand stays, is told,
 
 test('what stands in every lesson comes with the style: for all of it, from its beginning, until its end', () => {
   const made = styled(linen)
-  made.elements.push(newElement(made, 'text', 'logo', loose(0), loose(300)))
-  made.elements.push(newElement(made, 'text', 'intro', loose(0), loose(60)))
-  made.elements.push(newElement(made, 'text', 'outro', loose(250), loose(300)))
+  made.elements.push(newElement(made, 'text', 'logo', { start: loose(0), end: loose(300) }))
+  made.elements.push(newElement(made, 'text', 'intro', { start: loose(0), end: loose(60) }))
+  made.elements.push(newElement(made, 'text', 'outro', { start: loose(250), end: loose(300) }))
   const timed = timedOf(made)
   const own = ['logo', 'intro', 'outro'].map((id) => made.elements.find((e) => e.id === id)!)
   const style = { ...linen, id: 'ours', revision: 2, always: alwaysFrom(timed, own) }

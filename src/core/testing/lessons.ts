@@ -85,7 +85,7 @@ export const element = (
   start: Edge,
   end: Edge,
   change: Partial<Element> = {},
-): Element => ({ ...newElement(lesson, kind, id, start, end), name: id, ...change })
+): Element => ({ ...newElement(lesson, kind, id, { start, end }), name: id, ...change })
 
 /** These elements, and the clips that a lesson has. */
 export const besides = (lesson: Lesson, elements: Element[]): Element[] => [

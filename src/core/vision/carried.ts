@@ -88,7 +88,7 @@ function tracked(changes: Changes, start: Point, from: number, to: number, step:
       speed = { x: 0, y: 0 }
       continue
     }
-    const shift = shiftAround(changes, at, t, step, speed, list)
+    const shift = shiftAround(changes, at, { t, step, speed, list })
     missed = shift ? 0 : missed + 1
     if (missed > MOST_MISSED) return null
     // For a frame or two it goes on as it went.
@@ -107,10 +107,7 @@ const alike = (a: Point, b: Point): boolean => Math.abs(a.x - b.x) <= AGREE && M
 function shiftAround(
   changes: Changes,
   at: Point,
-  t: number,
-  step: 1 | -1,
-  speed: Point,
-  list: Set<number>,
+  { t, step, speed, list }: { t: number; step: 1 | -1; speed: Point; list: Set<number> },
 ): Point | null {
   const size = 2 * HALF + 1
   const pieces: { x: number; y: number; patch: Uint8Array; shows: number }[] = []
@@ -125,7 +122,7 @@ function shiftAround(
         !changes.blocksOf(x, y, size, size).some((b) => list.has(b))
       )
         continue
-      const patch = patchOf(changes, t, x, y, size, size)
+      const patch = patchOf(changes, t, { x, y, w: size, h: size })
       pieces.push({ x, y, patch, shows: shownIn(patch, size) })
     }
   pieces.sort((a, b) => b.shows - a.shows)
@@ -169,7 +166,7 @@ function shiftOf(
 ): Point | null {
   const size = 2 * HALF + 1
   const wide = size + 2 * REACH
-  const field = patchOf(changes, t, left + speed.x - REACH, top + speed.y - REACH, wide, wide)
+  const field = patchOf(changes, t, { x: left + speed.x - REACH, y: top + speed.y - REACH, w: wide, h: wide })
   const looked = Math.ceil(size / STEP) ** 2
   let best = { off: Infinity, x: 0, y: 0 }
   const tryAt = (x: number, y: number) => {

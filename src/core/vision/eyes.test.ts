@@ -79,7 +79,7 @@ test(
     for (const [i, [x, y]] of places.entries()) put(now, i % 2 ? 'beam' : 'arrow', x, y)
     const { eyes } = between(page(W, H, 4), now)
     const alike = (shape: PointerShape, x: number, y: number) => {
-      const share = fitAt(now.grey, W, H, shape, x, y, 0)
+      const share = fitAt({ pixels: now.grey, width: W, height: H }, shape, { x, y }, 0)
       expect({ x, y, off: Math.abs(eyes.fit(shape, x, y, 0) - share) < 1e-3 }).toEqual({ x, y, off: true })
       return share
     }
@@ -94,7 +94,7 @@ test(
 )
 test('an even field of a grey between is no arrow, though it lies within reach of its pixels', () => {
   const pale = drawn('arrow', [165, 215])
-  expect(fitAt(new Uint8Array(W * H).fill(190), W, H, pale, 100, 60, 0.6)).toBe(0)
+  expect(fitAt({ pixels: new Uint8Array(W * H).fill(190), width: W, height: H }, pale, { x: 100, y: 60 }, 0.6)).toBe(0)
 })
 test('where one left it is found in the picture before, and not in the one after', () => {
   const { eyes, list } = between(withPointer('beam', 120, 90), page(W, H, 4))
@@ -138,7 +138,8 @@ test(
       const others = []
       for (let dy = -3; dy <= 3; dy++)
         for (let dx = -3; dx <= 3; dx++)
-          if (dx !== 0 || dy !== 0) others.push(fitAt(now.grey, W, H, shape, x + dx, y + dy, 0))
+          if (dx !== 0 || dy !== 0)
+            others.push(fitAt({ pixels: now.grey, width: W, height: H }, shape, { x: x + dx, y: y + dy }, 0))
       const best = Math.max(...others)
       expect(eyes.around(shape, x, y, 3, 0)?.share ?? 0).toBeCloseTo(best, 4)
       expect(eyes.around(shape, x, y, 3, best + 0.01)).toBeNull()
@@ -184,7 +185,7 @@ test(
       [1, -30, 100, 20, 7],
       [1, 5 * BLOCK, 3 * BLOCK, BLOCK, BLOCK],
     ] as const) {
-      const patch = patchOf(changes, frame, x, y, w, h)
+      const patch = patchOf(changes, frame, { x, y, w, h })
       expect([...patch]).toEqual(
         Array.from(
           { length: w * h },

@@ -84,7 +84,7 @@ export class PointerFinder {
         ? { ...pointed, frame: pointed.frame - this.given }
         : null
     const searched = new Searched()
-    const way = () => follow(changes, eyes, this.shapes, this.last, here, searched)
+    const way = () => follow(changes, eyes, this.shapes, { before: this.last, pointed: here, searched })
     const learned = learnShapes(flashesOf(changes), this.shapes)
     if (this.shapes.length === 0 && learned[0]) this.shapes.push(learned.shift()!.shape)
     let links = way()
@@ -282,7 +282,7 @@ const TREMBLE = 4
 /** Whether what flashed up looks the same in another frame, but for a tremble. */
 function standsAt(changes: Changes, f: Flash, frame: number): boolean {
   const w = f.w + 2 * MARGIN
-  const patch = patchOf(changes, frame, f.x - MARGIN, f.y - MARGIN, w, f.h + 2 * MARGIN)
+  const patch = patchOf(changes, frame, { x: f.x - MARGIN, y: f.y - MARGIN, w, h: f.h + 2 * MARGIN })
   for (let dy = -TREMBLE; dy <= TREMBLE; dy++)
     for (let dx = -TREMBLE; dx <= TREMBLE; dx++) {
       const shift = dy * w + dx

@@ -67,7 +67,7 @@ export class FlashFinder {
       )
         continue
       if (out.length === most) return []
-      if (same === SAME && this.altered(box.x0, box.y0, w, h, before, after)) continue
+      if (same === SAME && this.altered({ x: box.x0, y: box.y0, w, h }, before, after)) continue
       out.push(this.cut(frame, { x: box.x0, y: box.y0, w, h, count: box.count }, found, g))
     }
     return out
@@ -160,9 +160,10 @@ export class FlashFinder {
   }
 
   /** Whether a place is not as it was when what flashed up there is gone: a caret leaves a letter behind. */
-  private altered(x: number, y: number, w: number, h: number, before: number, after: number): boolean {
-    const was = patchOf(this.changes, before, x - 3, y - 3, w + 6, h + 6)
-    const will = patchOf(this.changes, after, x - 3, y - 3, w + 6, h + 6)
+  private altered({ x, y, w, h }: Rect, before: number, after: number): boolean {
+    const around = { x: x - 3, y: y - 3, w: w + 6, h: h + 6 }
+    const was = patchOf(this.changes, before, around)
+    const will = patchOf(this.changes, after, around)
     let n = 0
     for (let i = 0; i < was.length; i++) if (Math.abs(was[i]! - will[i]!) > 2 * SAME) n++
     return n > was.length * LEFT_BEHIND
@@ -181,7 +182,7 @@ export class FlashFinder {
   ): Flash {
     const pw = box.w + 2 * MARGIN
     const ph = box.h + 2 * MARGIN
-    const patch = patchOf(this.changes, frame, box.x - MARGIN, box.y - MARGIN, pw, ph)
+    const patch = patchOf(this.changes, frame, { x: box.x - MARGIN, y: box.y - MARGIN, w: pw, h: ph })
     const ownAt: number[] = []
     for (let i = 0; i < found.length; i += 2) {
       const x = found[i]!
@@ -194,7 +195,7 @@ export class FlashFinder {
 }
 
 /** A rectangle of the picture at a frame; the nearest pixel of the border where it reaches out. */
-export function patchOf(changes: Changes, frame: number, x: number, y: number, w: number, h: number): Uint8Array {
+export function patchOf(changes: Changes, frame: number, { x, y, w, h }: Rect): Uint8Array {
   const out = new Uint8Array(w * h)
   // Square by square, as much of each as lies in the rectangle.
   for (let dy = 0; dy < h;) {

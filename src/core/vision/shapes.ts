@@ -1,3 +1,4 @@
+import type { Point } from '../geometry'
 import { FEWEST, MARGIN, MOST_PROBES } from './sizes'
 import { hotSpot, type HotSpot, type Pixel } from './hotSpot'
 import type { Flash } from './flash'
@@ -101,6 +102,13 @@ export function shapeOf(pixels: Pixel[], rough = false): PointerShape & { left: 
   }
 }
 
+/** A picture in shades of grey, row by row. */
+interface GreyPicture {
+  pixels: Uint8Array
+  width: number
+  height: number
+}
+
 /**
  * How well a shape fits at a place of a picture, 0 to 1: the share of its dark pixels that agree and that of its
  * bright ones, the fewer counting for more, so that a white arrow with a thin rim is not found in every white field.
@@ -109,15 +117,14 @@ export function shapeOf(pixels: Pixel[], rough = false): PointerShape & { left: 
  * @param probes  so many of its pixels are looked at, scattered over it
  */
 export function fitAt(
-  picture: Uint8Array,
-  width: number,
-  height: number,
+  picture: GreyPicture,
   shape: PointerShape,
-  x: number,
-  y: number,
+  at: Point,
   least: number,
   probes = MOST_PROBES,
 ): number {
+  const { pixels, width, height } = picture
+  const { x, y } = at
   const { dx, dy, value, within, mean, twofold } = shape
   const n = Math.min(value.length, probes)
   const inside = x >= 0 && y >= 0 && x + shape.w <= width && y + shape.h <= height
@@ -133,7 +140,7 @@ export function fitAt(
     const py = y + dy[i]!
     if (!inside && (px < 0 || py < 0 || px >= width || py >= height)) continue
     const v = value[i]!
-    const d = picture[py * width + px]! - v
+    const d = pixels[py * width + px]! - v
     const off = d > within[i]! || d < -within[i]! ? 1 : 0
     if (v < mean) {
       dark++
@@ -150,7 +157,7 @@ export function fitAt(
       ? 1 - (darkOff / dark) * darkWeight - (brightOff / bright) * (1 - darkWeight)
       : 1 - (darkOff + brightOff) / seen
   if (share < least) return 0
-  return (twofold ? contrasts : standsOut)(picture, width, height, shape, x, y) ? share : 0
+  return (twofold ? contrasts : standsOut)(picture, shape, at) ? share : 0
 }
 
 /**
@@ -159,12 +166,9 @@ export function fitAt(
  */
 const CONTRAST = 0.45
 function contrasts(
-  picture: Uint8Array,
-  width: number,
-  height: number,
+  { pixels, width, height }: GreyPicture,
   { dx, dy, value, mean }: PointerShape,
-  x: number,
-  y: number,
+  { x, y }: Point,
 ): boolean {
   const n = Math.min(value.length, MOST_PROBES)
   const sums = { dark: { n: 0, is: 0, own: 0 }, bright: { n: 0, is: 0, own: 0 } }
@@ -173,7 +177,7 @@ function contrasts(
     if (px < 0 || py < 0 || px >= width || py >= height) continue
     const sum = value[i]! < mean ? sums.dark : sums.bright
     sum.n++
-    sum.is += picture[py * width + px]!
+    sum.is += pixels[py * width + px]!
     sum.own += value[i]!
   }
   const { dark, bright } = sums
@@ -187,14 +191,7 @@ function contrasts(
 /** Of the pixels around a shape of one brightness so many have to differ from it. */
 const STANDS_OUT = 0.75
 /** A shape of one brightness has to stand out from what is around it. */
-function standsOut(
-  picture: Uint8Array,
-  width: number,
-  height: number,
-  shape: PointerShape,
-  x: number,
-  y: number,
-): boolean {
+function standsOut({ pixels, width, height }: GreyPicture, shape: PointerShape, { x, y }: Point): boolean {
   const { ring } = shape
   let differs = 0
   let n = 0
@@ -203,7 +200,7 @@ function standsOut(
     const py = y + ring[i + 1]!
     if (px < 0 || py < 0 || px >= width || py >= height) continue
     n++
-    if (Math.abs(picture[py * width + px]! - shape.mean) > AGREES) differs++
+    if (Math.abs(pixels[py * width + px]! - shape.mean) > AGREES) differs++
   }
   return n > 0 && differs / n > STANDS_OUT
 }
@@ -228,11 +225,12 @@ function memberOf(shape: PointerShape, flash: Flash, least = 0.78): Member | nul
   const pw = flash.w + 2 * MARGIN
   const ph = flash.h + 2 * MARGIN
   if (shape.w > pw + 4 || shape.h > ph + 4) return null
+  const patch = { pixels: flash.patch, width: pw, height: ph }
   let best: Member | null = null
   const other = { x: MARGIN + flash.w - shape.w, y: MARGIN + flash.h - shape.h }
   for (let y = Math.min(MARGIN, other.y) - SLIP; y <= Math.max(MARGIN, other.y) + SLIP; y++)
     for (let x = Math.min(MARGIN, other.x) - SLIP; x <= Math.max(MARGIN, other.x) + SLIP; x++) {
-      const share = fitAt(flash.patch, pw, ph, shape, x, y, best?.share ?? least, PROBES)
+      const share = fitAt(patch, shape, { x, y }, best?.share ?? least, PROBES)
       if (share > (best?.share ?? 0)) best = { flash, x, y, share }
     }
   if (!best) return null
@@ -338,7 +336,8 @@ function partOf(shape: PointerShape, whole: PointerShape): boolean {
   const picture = new Uint8Array(w * h).fill(whole.mean > 128 ? 0 : 255)
   for (let i = 0; i < whole.value.length; i++) picture[(whole.dy[i]! + 2) * w + whole.dx[i]! + 2] = whole.value[i]!
   for (let y = 0; y <= h - shape.h; y++)
-    for (let x = 0; x <= w - shape.w; x++) if (fitAt(picture, w, h, shape, x, y, 0.7) > 0) return true
+    for (let x = 0; x <= w - shape.w; x++)
+      if (fitAt({ pixels: picture, width: w, height: h }, shape, { x, y }, 0.7) > 0) return true
   return false
 }
 

@@ -208,8 +208,12 @@ export class Watcher {
     let tried = 0
     for (let i = 0; i < at.length; i++) {
       if (i > 0 && at[i] === at[i - 1]) continue
-      const patch = patchOf(changes, at[i]! - 1, s.x - 2, s.y - 2, shape.w + 4, shape.h + 4)
-      if (++tried > MOST_BACK || fitAt(patch, shape.w + 4, shape.h + 4, shape, 2, 2, HELD) === 0) return at[i]!
+      const patch = patchOf(changes, at[i]! - 1, { x: s.x - 2, y: s.y - 2, w: shape.w + 4, h: shape.h + 4 })
+      if (
+        ++tried > MOST_BACK ||
+        fitAt({ pixels: patch, width: shape.w + 4, height: shape.h + 4 }, shape, { x: 2, y: 2 }, HELD) === 0
+      )
+        return at[i]!
     }
     return 0
   }
@@ -397,9 +401,11 @@ export function follow(
   changes: Changes,
   eyes: Eyes,
   shapes: PointerShape[],
-  before: Seen | null,
-  pointed: Pointed | null = null,
-  searched = new Searched(),
+  {
+    before,
+    pointed = null,
+    searched = new Searched(),
+  }: { before: Seen | null; pointed?: Pointed | null; searched?: Searched },
 ): Stay[] {
   if (shapes.length === 0) return []
   const stays = new Watcher(changes, eyes, shapes, before, searched).run()

@@ -238,7 +238,7 @@ test('the compiled search finds a shape where the plain one does, and fits it eq
     [-4, 100],
     [300, 180],
   ] as const)
-    expect(eyes.fit(shape, x, y, 0)).toBeCloseTo(fitAt(s.grey, W, H, shape, x, y, 0), 5)
+    expect(eyes.fit(shape, x, y, 0)).toBeCloseTo(fitAt({ pixels: s.grey, width: W, height: H }, shape, { x, y }, 0), 5)
 })
 
 const stay = (from: number, to: number, x: number, y: number, share = 0.95): Stay => ({

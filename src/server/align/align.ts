@@ -87,7 +87,7 @@ export async function align(file: string, script: string, language: string, doin
   return withSpeech(
     file,
     async (wav) => {
-      const search = new Search(wav, await readFile(wav), words, runsOf(phrases), said, signal)
+      const search = new Search(wav, await readFile(wav), { words, runs: runsOf(phrases), said }, signal)
       const found = await alignSpeech(search, onStep)
       return { phrases, ...found }
     },

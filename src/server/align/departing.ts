@@ -18,7 +18,7 @@ export async function hearDoubtful(search: Search, onShare: (share: number) => v
     const cut = await search.part(`window-${n}`, { from: w.begins, to: w.ends })
     const lengths = own.map((r) => r.long)
     const texts = which.map((i) => words[i]!)
-    const loose = await hearLoosely(cut, texts, lengths, said, signal)
+    const loose = await hearLoosely(cut, { words: texts, phrases: lengths, said }, signal)
     onShare((n + 1) / windows.length)
     if (!loose) continue
     const items = loose.map((h) => ({

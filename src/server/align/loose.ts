@@ -62,11 +62,15 @@ export function looseNet(
   return { states: end + 1, arcs, said: own }
 }
 
+/** What is to be said: words, how many of them each phrase has, and how they sound. */
+interface LooseScript {
+  words: readonly string[]
+  phrases: readonly number[]
+  said: ReadonlyMap<string, Pronunciations>
+}
 export async function hearLoosely(
   wav: string,
-  words: readonly string[],
-  phrases: readonly number[],
-  said: ReadonlyMap<string, Pronunciations>,
+  { words, phrases, said }: LooseScript,
   signal?: AbortSignal,
   odds?: Odds,
 ): Promise<HeardWord[] | null> {

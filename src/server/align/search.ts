@@ -29,23 +29,34 @@ export class Search {
   /** When each word is heard; null for one that is not. */
   heard: (HeardWord | null)[]
   departures: readonly Departure[] = []
+  readonly words: readonly string[]
+  readonly runs: readonly PhraseRun[]
+  readonly said: ReadonlyMap<string, Pronunciations>
   private readonly head: Buffer
   private readonly background: number
 
   /**
    * @param wav    the recording, 16 kHz, mono, 16 bit; what is made of it lies beside it
    * @param bytes  what is in that file
-   * @param words  all that is to be said, in order
-   * @param runs   the phrases that they make
+   * @param script  all words that are to be said, in order; the phrases that they make; how they sound
    */
   constructor(
     private readonly wav: string,
     bytes: Buffer,
-    readonly words: readonly string[],
-    readonly runs: readonly PhraseRun[],
-    readonly said: ReadonlyMap<string, Pronunciations>,
+    {
+      words,
+      runs,
+      said,
+    }: {
+      words: readonly string[]
+      runs: readonly PhraseRun[]
+      said: ReadonlyMap<string, Pronunciations>
+    },
     readonly signal?: AbortSignal,
   ) {
+    this.words = words
+    this.runs = runs
+    this.said = said
     const data = bytes.subarray(WAV_HEAD)
     this.head = bytes.subarray(0, WAV_HEAD)
     this.samples = new Int16Array(data.buffer.slice(data.byteOffset, data.byteOffset + (data.length & ~1)))

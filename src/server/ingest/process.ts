@@ -108,7 +108,7 @@ async function make(source: string, name: string, work: string, sha256: string, 
         return { kind: 'take', file: at(BESIDE.take), ...(await take(source, name, work, facts, making)), ...base }
       if (facts.video)
         return { kind: 'picture', file: at('picture.png'), ...(await picture(source, name, work)), ...base }
-      return { kind: 'sound', ...(await sound(source, name, work, at, facts, making)), ...base }
+      return { kind: 'sound', ...(await sound({ source, name, work }, at, facts, making)), ...base }
     }
   }
 }
@@ -204,9 +204,7 @@ async function take(source: string, name: string, work: string, facts: FileFacts
 }
 
 async function sound(
-  source: string,
-  name: string,
-  work: string,
+  { source, name, work }: { source: string; name: string; work: string },
   at: (file: string) => string,
   facts: FileFacts,
   making: Making,

@@ -31,13 +31,13 @@ export class TakeDecoder {
   private spare: Planes | null = null
   private ahead: Promise<Planes | null> | null = null
 
-  /** @param name  what the take is called, for sentences */
+  /**
+   * @param take    its `name` is what it is called, for sentences
+   * @param scaled  whether its own pictures are of another size than that
+   */
   constructor(
-    private readonly file: string,
-    private readonly name: string,
-    private readonly rate: Rate,
-    readonly width: number,
-    readonly height: number,
+    private readonly take: { file: string; name: string; rate: Rate },
+    private readonly size: { width: number; height: number },
     private readonly scaled: boolean,
   ) {}
 
@@ -53,7 +53,7 @@ export class TakeDecoder {
     if (!planes) {
       await this.complete()
       if (this.current) return this.current.planes
-      throw new Error(inWords('render.givesNoPictureForIts', this.name, n))
+      throw new Error(inWords('render.givesNoPictureForIts', this.take.name, n))
     }
     this.next = n + 1
     this.spare = this.current?.planes ?? null
@@ -88,8 +88,8 @@ export class TakeDecoder {
 
   private async open(n: number): Promise<void> {
     await this.stop()
-    const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.rate)).toFixed(6)] : []
-    const scale = this.scaled ? ['-vf', `scale=${this.width}:${this.height}:flags=area`] : []
+    const seek = n > 0 ? ['-ss', ((n - 0.5) / framesPerSecond(this.take.rate)).toFixed(6)] : []
+    const scale = this.scaled ? ['-vf', `scale=${this.size.width}:${this.size.height}:flags=area`] : []
     const { from, to } = widePipe()
     const child = spawnBound(
       'ffmpeg',
@@ -100,7 +100,7 @@ export class TakeDecoder {
         ...SAFE_INPUT,
         ...seek,
         '-i',
-        this.file,
+        this.take.file,
         '-an',
         '-sn',
         ...scale,
@@ -125,7 +125,7 @@ export class TakeDecoder {
   private async complete(): Promise<void> {
     const code = await this.over
     if (code === ENDED_FROM_OUTSIDE) throw new Interrupted('ffmpeg')
-    if (code !== 0) throw new Error(inWords('render.cannotBeReadToIts', this.name))
+    if (code !== 0) throw new Error(inWords('render.cannotBeReadToIts', this.take.name))
   }
   private read(): Promise<Planes | null> {
     const { ahead } = this
@@ -133,7 +133,7 @@ export class TakeDecoder {
     return ahead ?? this.fill()
   }
   private async fill(): Promise<Planes | null> {
-    const planes = (this.spare ??= blankPlanes(this.width, this.height))
+    const planes = (this.spare ??= blankPlanes(this.size.width, this.size.height))
     return (await readWhole(this.source!, planes.bytes)) ? planes : null
   }
 }

@@ -197,13 +197,10 @@ test(
     const frame = { width: W, height: H }
     const lesson: Lesson = { ...base, motionBlur: { on: true, shutter: 180, samples: 8 } }
     const put = (kind: 'cover' | 'dim' | 'shape' | 'spotlight', change: Partial<Element>): Element => {
-      const e = newElement(
-        lesson,
-        kind,
-        `${kind}${change.x ?? ''}`,
-        { on: 'loose', frame: 0 },
-        { on: 'length', frames: 120 },
-      )
+      const e = newElement(lesson, kind, `${kind}${change.x ?? ''}`, {
+        start: { on: 'loose', frame: 0 },
+        end: { on: 'length', frames: 120 },
+      })
       return { ...e, track: 'elements-1', ...change, look: { ...e.look, ...change.look } as Element['look'] }
     }
     lesson.elements = besides(lesson, [
@@ -214,7 +211,8 @@ test(
         width: 150,
         height: 80,
         look: {
-          ...newElement(lesson, 'cover', 'c', { on: 'loose', frame: 0 }, { on: 'length', frames: 9 }).look,
+          ...newElement(lesson, 'cover', 'c', { start: { on: 'loose', frame: 0 }, end: { on: 'length', frames: 9 } })
+            .look,
           how: 'blocks',
         } as Element['look'],
       }),
@@ -234,7 +232,8 @@ test(
           },
         ],
         look: {
-          ...newElement(lesson, 'shape', 's', { on: 'loose', frame: 0 }, { on: 'length', frames: 9 }).look,
+          ...newElement(lesson, 'shape', 's', { start: { on: 'loose', frame: 0 }, end: { on: 'length', frames: 9 } })
+            .look,
           fill: '#f4c20d',
         } as Element['look'],
       }),
@@ -496,12 +495,12 @@ test('footage in a corner, a masked group and treatments are exported as they ar
     ...{ x: 480, y: 260, width: W, height: H, scale: { x: 0.3, y: 0.3 }, cornerPx: 60, opacity: 0.9, rotation: 4 },
   }
   const window = {
-    ...newElement(base, 'group', 'window', { on: 'loose', frame: 0 }, { on: 'length', frames: 120 }),
+    ...newElement(base, 'group', 'window', { start: { on: 'loose', frame: 0 }, end: { on: 'length', frames: 120 } }),
     ...{ x: 160, y: 120, width: 200, height: 120, opacity: 0.8, cornerPx: 16 },
     look: { kind: 'group', asOne: true, mask: true, ground: '#fffdf8', border: '#2b2118', borderPx: 6 },
   }
   const inside = {
-    ...newElement(base, 'shape', 'inside', { on: 'loose', frame: 0 }, { on: 'length', frames: 120 }),
+    ...newElement(base, 'shape', 'inside', { start: { on: 'loose', frame: 0 }, end: { on: 'length', frames: 120 } }),
     ...{ x: 200, y: 130, width: 300, height: 200 },
     rides: {
       on: 'window',
@@ -510,7 +509,10 @@ test('footage in a corner, a masked group and treatments are exported as they ar
     },
   }
   const treat = (id: string, look: object, change: Partial<Element> = {}) => {
-    const e = newElement(base, 'treatment', id, { on: 'loose', frame: 0 }, { on: 'length', frames: 120 })
+    const e = newElement(base, 'treatment', id, {
+      start: { on: 'loose', frame: 0 },
+      end: { on: 'length', frames: 120 },
+    })
     return { ...e, width: W, height: H, x: W / 2, y: H / 2, look: { ...e.look, ...look }, ...change }
   }
   const lesson: Lesson = {

@@ -47,11 +47,8 @@ export class Takes {
       const dest = largest(e, size)
       const small = dest.w < size.width * 0.75
       decoder = new TakeDecoder(
-        path.join(this.root, medium.file),
-        medium.name,
-        medium.rate!,
-        small ? even(dest.w) : even(size.width),
-        small ? even(dest.h) : even(size.height),
+        { file: path.join(this.root, medium.file), name: medium.name, rate: medium.rate! },
+        { width: even(small ? dest.w : size.width), height: even(small ? dest.h : size.height) },
         small || size.width % 2 === 1 || size.height % 2 === 1,
       )
       this.decoders.set(layer.element, decoder)

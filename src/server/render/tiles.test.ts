@@ -155,14 +155,12 @@ test('what is seen through and casts a shadow is laid as it is painted, as one p
     ctx.fillRect(0, 0, 640, 360)
     for (const drawing of fading(opacity)) {
       painter.lay(planes, [drawing], frame)
-      paintLayers(
-        asContext(ctx),
-        [drawing],
-        skiaEasel(new Map(), () => null),
-        1,
-        { x: 0, y: 0 },
+      paintLayers(asContext(ctx), [drawing], {
+        easel: skiaEasel(new Map(), () => null),
+        scale: 1,
+        origin: { x: 0, y: 0 },
         frame,
-      )
+      })
     }
     for (const [x, y] of [
       [110, 110],

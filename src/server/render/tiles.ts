@@ -92,7 +92,8 @@ export class TilePainter {
    */
   lay(ground: Planes, all: readonly Layer[], frame: Size): void {
     for (const { rect, layers } of clusters(all, frame)) {
-      const paint = (drawn: Layer[]) => (ctx: Context) => paintLayers(ctx, drawn, this.easel, 1, rect, frame)
+      const paint = (drawn: Layer[]) => (ctx: Context) =>
+        paintLayers(ctx, drawn, { easel: this.easel, scale: 1, origin: rect, frame })
       if (layers.some((l) => changesBelow(l).length > 0)) {
         layTile(ground, this.paint(rect, paint(layers), ground))
         continue
@@ -131,7 +132,7 @@ export class TilePainter {
       const { rect } = own
       const { opacity } = bare
       const drawn = opacity < 1 ? { ...bare, opacity: 1 } : bare
-      const paint = (ctx: Context) => paintLayers(ctx, [drawn], this.easel, 1, rect, frame)
+      const paint = (ctx: Context) => paintLayers(ctx, [drawn], { easel: this.easel, scale: 1, origin: rect, frame })
       layTile(ground, this.paint(rect, paint), opacity)
     }
     layResting()
@@ -144,7 +145,7 @@ export class TilePainter {
     const [own] = clusters([layer], frame)
     if (own) {
       const { rect } = own
-      const draw = (ctx: Context) => paintShadowAlone(ctx, layer, window, this.easel, rect, frame)
+      const draw = (ctx: Context) => paintShadowAlone(ctx, layer, window, rect)
       layTile(ground, this.known(['shadow', rect, bare.matrix, window, shadow], rect, draw))
     }
     return { ...bare, bounds: boundsOf(bare.matrix, window) }

@@ -113,9 +113,7 @@ const sentenceFrom = (stderr: string, otherwise: string): string =>
 
 /** What one of the commands writes of a recording. @throws Problem with its sentence when it fails, or on cancel */
 async function written(
-  name: 'trace' | 'pin',
-  sha256: string,
-  key: string,
+  { name, sha256, key }: { name: 'trace' | 'pin'; sha256: string; key: string },
   args: string[],
   signal: AbortSignal,
   otherwise: string,
@@ -158,9 +156,7 @@ export async function pinIn(
       )
     return readPins(
       await written(
-        'pin',
-        sha256,
-        `${fromUs}-${rect.join('-')}`,
+        { name: 'pin', sha256, key: `${fromUs}-${rect.join('-')}` },
         [...args, ...(turns.length > 0 ? ['--trace', log] : [])],
         signal,
         inWords('pointer.itCouldNotBeFollowed'),
@@ -184,9 +180,7 @@ export async function pointerNear(
 ): Promise<[number, number, number][]> {
   const read = readTrace(
     await written(
-      'trace',
-      sha256,
-      `${us}-${x}-${y}`,
+      { name: 'trace', sha256, key: `${us}-${x}-${y}` },
       ['--at', [us / 1e6, x, y].join(',')],
       signal,
       inWords('pointer.itCouldNotBeSearched'),

@@ -58,7 +58,7 @@ export const badge: Kind<'badge'> = {
     const rim = look.outline ? look.outlinePx : 0
     const dot = (look.linePx * DOT) / 2
     const dotBox = leader ? { x: tip.x - dot, y: tip.y - dot, w: 2 * dot, h: 2 * dot } : box
-    const figure = linesPath(String(Math.round(look.number)), look.face, 'centre', box, 0)
+    const figure = linesPath(String(Math.round(look.number)), look.face, { align: 'centre', box, padding: 0 })
     const round = ellipse(box)
     return [
       {

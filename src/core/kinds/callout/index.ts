@@ -77,7 +77,11 @@ function leaderShapes(e: ElementOf<'callout'>, box: Rect, tip: Point): { shapes:
 function markShapes(look: CalloutLook, box: Rect): { shapes: Shape[]; reach: Rect } {
   const size = look.face.size * 1.5
   const at = { x: box.x - size / 2, y: box.y - size / 2, w: size, h: size }
-  const figure = linesPath(look.mark, { ...look.face, size: look.face.size * 0.85 }, 'centre', at, 0)
+  const figure = linesPath(
+    look.mark,
+    { ...look.face, size: look.face.size * 0.85 },
+    { align: 'centre', box: at, padding: 0 },
+  )
   return {
     shapes: [
       { type: 'path', d: ellipse(at), fill: look.markFill },
@@ -177,7 +181,7 @@ export const callout: Kind<'callout'> = {
     )
     const strip = look.strip ? Math.min(look.stripPx, box.w) : 0
     const inner = { ...box, x: box.x + strip, w: box.w - strip }
-    const lines = linesPath(look.text, look.face, look.align, inner, look.padding)
+    const lines = linesPath(look.text, look.face, { align: look.align, box: inner, padding: look.padding })
     const outlined = outlineShapes(e, balloon(box, look.corner, end, look.tailPx), rim)
     return [
       {

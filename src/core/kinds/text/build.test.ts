@@ -66,7 +66,7 @@ test('what has come stands where it stands in the whole', () => {
   const box = { x: 0, y: 0, w: 300, h: 120 }
   const ink = (part?: { from: number; to: number }) => {
     const ctx = createCanvas(300, 120).getContext('2d')
-    ctx.fill(new Path2D(linesPath('Find the tool and lend it', face, 'centre', box, 0, part)!))
+    ctx.fill(new Path2D(linesPath('Find the tool and lend it', face, { align: 'centre', box, padding: 0 }, part)!))
     return ctx.getImageData(0, 0, 300, 120).data.filter((_, i) => i % 4 === 3)
   }
   const whole = ink()

@@ -102,7 +102,7 @@ export const text: Kind<'text'> = {
       alone !== null,
     )
     const letters = lettersAt(look, frame, span, timed)
-    const d = linesPath(look.text, face, look.align, box, look.padding, { from: 0, to: letters })
+    const d = linesPath(look.text, face, { align: look.align, box, padding: look.padding }, { from: 0, to: letters })
     const rim = look.outline ? look.outlinePx : 0
     const shadow = look.shadow
       ? { colour: look.shadow, blurPx: look.shadowBlurPx, dx: look.shadowPx, dy: look.shadowPx }
@@ -122,7 +122,8 @@ export const text: Kind<'text'> = {
     const now = spoken.findIndex((t) => t !== null && frame >= t.from && frame < t.to)
     if (d) shapes.push({ type: 'path', d, fill: look.ink, ...(shadow && rim === 0 && { shadow }) })
     const word = now < 0 ? undefined : wordsOf(look.text)[now]
-    const lit = word && word.to <= letters && linesPath(look.text, face, look.align, box, look.padding, word)
+    const lit =
+      word && word.to <= letters && linesPath(look.text, face, { align: look.align, box, padding: look.padding }, word)
     if (lit) shapes.push({ type: 'path', d: lit, fill: look.spokenInk! })
     return [
       {
