@@ -109,7 +109,7 @@ const FLOORS: Record<string, readonly string[]> = {
 /** What stands in the file of a kind's look is a part of the document. */
 const LOOKS = /^src\/core\/kinds\/(looks|\w+\/look)$/
 /** What core may name from outside the project: pure libraries only. */
-const CORE_LIBRARIES = new Set(['zod', 'immer', 'culori', 'bidi-js'])
+const CORE_LIBRARIES = new Set(['zod', 'immer', 'culori', 'bidi-js', 'svgpath'])
 /** What core must not touch: the clock, chance, the browser, the machine. */
 const CORE_NEVER =
   /\b(Math\.random|Date\.now|new Date\b|performance\.now|document\.|window\.|process\.|localStorage|fetch\()/

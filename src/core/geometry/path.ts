@@ -1,3 +1,4 @@
+import { commandsOf } from './absolute'
 import { fix, type Point } from './geometry'
 
 /** A run of straight pieces; `closed`, it ends where it began. */
@@ -6,7 +7,6 @@ export interface Polyline {
   closed: boolean
 }
 
-const COUNTS: Record<string, number> = { M: 2, L: 2, H: 1, V: 1, Q: 4, C: 6, A: 7, Z: 0 }
 /** How many straight pieces stand for a curve. */
 const PIECES = 24
 
@@ -19,10 +19,8 @@ export function flattened(d: string): Polyline[] {
     run.points.push(p)
     at = p
   }
-  for (const [, letter, rest] of d.matchAll(/([MLHVQCAZ])([^MLHVQCAZ]*)/g)) {
-    const numbers = (rest!.match(/-?(?:\d+\.?\d*|\.\d+)(?:e-?\d+)?/g) ?? []).map(Number)
-    const step = COUNTS[letter!]!
-    if (letter === 'Z') {
+  for (const [letter, ...n] of commandsOf(d)) {
+    if (letter === 'Z' || letter === 'z') {
       const first = run.points[0]
       if (first) {
         run.closed = true
@@ -33,19 +31,16 @@ export function flattened(d: string): Polyline[] {
       }
       continue
     }
-    for (let i = 0; i + step <= numbers.length; i += step) {
-      const n = numbers.slice(i, i + step)
-      if (letter === 'M' && i === 0) {
-        if (run.points.length > 1) out.push(run)
-        at = { x: n[0]!, y: n[1]! }
-        run = { points: [at], closed: false }
-      } else if (letter === 'M' || letter === 'L') to({ x: n[0]!, y: n[1]! })
-      else if (letter === 'H') to({ x: n[0]!, y: at.y })
-      else if (letter === 'V') to({ x: at.x, y: n[0]! })
-      else {
-        const curve = letter === 'A' ? arcFrom(at, n) : bezierFrom(at, n)
-        for (let k = 1; k <= PIECES; k++) to(curve(k / PIECES))
-      }
+    if (letter === 'M') {
+      if (run.points.length > 1) out.push(run)
+      at = { x: n[0]!, y: n[1]! }
+      run = { points: [at], closed: false }
+    } else if (letter === 'L') to({ x: n[0]!, y: n[1]! })
+    else if (letter === 'H') to({ x: n[0]!, y: at.y })
+    else if (letter === 'V') to({ x: at.x, y: n[0]! })
+    else {
+      const curve = letter === 'A' ? arcFrom(at, n) : bezierFrom(at, n)
+      for (let k = 1; k <= PIECES; k++) to(curve(k / PIECES))
     }
   }
   if (run.points.length > 1) out.push(run)

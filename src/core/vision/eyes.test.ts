@@ -7,7 +7,7 @@ import { Eyes } from './eyes'
 import { patchOf } from './flashes'
 import { fitAt, shapeOf, type PointerShape } from './shapes'
 
-const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
+const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../wasm/vision.wasm')))
 // Neither side is a multiple of a square's.
 const W = 334
 const H = 203

@@ -7,7 +7,7 @@ import type { Altered, FoundPointer } from './finder'
 import { scrolledBy } from './scrolled'
 import { traceOf, type FrameSight } from './sights'
 
-const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
+const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../wasm/vision.wasm')))
 const at = (x: number, y: number, change: Partial<FoundPointer> = {}): FoundPointer => ({
   x,
   y,

@@ -7,7 +7,7 @@ import { shapeOf } from './shapes'
 import type { Stay } from './track'
 import { trailThrough } from './trail'
 
-const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
+const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../wasm/vision.wasm')))
 const [W, H] = [320, 192]
 function changesOf(frames: number, draw: (t: number, s: Screen) => void): Changes {
   const eyes = new Eyes(code, W, H)

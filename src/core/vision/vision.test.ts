@@ -11,7 +11,7 @@ import { fitAt, shapeOf } from './shapes'
 import { traceOf } from './sights'
 import { calibrate, chain, heeding, proven, type Pointed, type Stay } from './track'
 
-const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../build/vision.wasm')))
+const code = new WebAssembly.Module(readFileSync(path.join(__dirname, '../../../wasm/vision.wasm')))
 const W = 320
 const H = 192
 

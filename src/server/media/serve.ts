@@ -1,5 +1,6 @@
 import { open, stat, type FileHandle } from 'node:fs/promises'
 import path from 'node:path'
+import parseRange from 'range-parser'
 import { Problem } from '../problem'
 import { inWords } from '../../words/words'
 
@@ -50,15 +51,17 @@ export async function sendFile(request: Request, file: string, extra: Record<str
     'x-content-type-options': 'nosniff',
     ...extra,
   }
-  const range = /^bytes=(\d*)-(\d*)$/.exec(request.headers.get('range') ?? '')
-  if (!range || (range[1] === '' && range[2] === '')) {
+  const asked = parseRange(facts.size, request.headers.get('range') ?? '')
+  // None that can be satisfied.
+  if (asked === -1) return new Response(null, { status: 416, headers: { 'content-range': `bytes */${facts.size}` } })
+  // What is no range, or several, is answered with the whole.
+  const [range] = asked !== -2 && asked.type === 'bytes' && asked.length === 1 ? asked : []
+  if (!range) {
     return new Response(pieces(file, 0, facts.size - 1), {
       headers: { ...headers, 'content-length': String(facts.size) },
     })
   }
-  const start = range[1] === '' ? Math.max(0, facts.size - Number(range[2])) : Number(range[1])
-  const end = range[1] === '' || range[2] === '' ? facts.size - 1 : Math.min(Number(range[2]), facts.size - 1)
-  if (start > end) return new Response(null, { status: 416, headers: { 'content-range': `bytes */${facts.size}` } })
+  const { start, end } = range
   return new Response(pieces(file, start, end), {
     status: 206,
     headers: {

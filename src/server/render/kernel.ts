@@ -48,7 +48,7 @@ let loaded: Kernel | null = null
 export function kernel(): Kernel {
   if (!loaded) {
     const memory = new WebAssembly.Memory({ initial: SIZE / 65536, maximum: SIZE / 65536 })
-    const code = new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/planes.wasm')))
+    const code = new WebAssembly.Module(readFileSync(path.join(appRoot(), 'wasm/planes.wasm')))
     const { plane, renew, layTile, makeTile, samplesOf } = new WebAssembly.Instance(code, { env: { memory } })
       .exports as unknown as Omit<Kernel, 'bytes'>
     loaded = { bytes: new Uint8Array(memory.buffer), plane, renew, layTile, makeTile, samplesOf }

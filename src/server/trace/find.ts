@@ -13,7 +13,7 @@ export interface FoundTrace {
   frames: number
 }
 
-const visionCode = () => new WebAssembly.Module(readFileSync(path.join(appRoot(), 'build/vision.wasm')))
+const visionCode = () => new WebAssembly.Module(readFileSync(path.join(appRoot(), 'wasm/vision.wasm')))
 
 /** Where a person says that the pointer is: seconds from the recording's first frame, pixels of the recording. */
 export interface PointedAt {
