@@ -247,7 +247,7 @@ export function edgeHere(side: 'start' | 'end'): void {
       side === 'start' ? 'commands.startHere' : 'commands.endHere',
       chosen.length === 1 ? `“${chosen[0]!.name}”` : said('counts.element', chosen.length),
     ),
-    inOne(chosen.map((e) => setEdge(e.id, side, edgeAt(timed, e, side, frame, hit, false)))),
+    inOne(chosen.map((e) => setEdge(e.id, side, edgeAt(timed, e, side, { frame, caught: hit })))),
   )
 }
 export function setPassage(side: 'from' | 'to'): void {

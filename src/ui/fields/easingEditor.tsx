@@ -5,6 +5,7 @@ import { Words } from './fields'
 import { NumberField } from './numberField'
 import { inWords } from '../../words/words'
 import { PullOut } from '../kit/pullOut'
+import { useGesture } from '../kit/gesture'
 
 const W = 312
 const H = 150
@@ -176,9 +177,9 @@ function Bezier({ value, onChange }: BezierProps) {
       <BezierCurve
         value={now}
         onLive={setLive}
-        onLetGo={() => {
+        onLetGo={(made) => {
           setLive(null)
-          if (live) onChange(live)
+          if (made) onChange(made)
         }}
       />
       <div className="mt-1 grid grid-cols-4 gap-1">
@@ -199,18 +200,30 @@ function Bezier({ value, onChange }: BezierProps) {
     </div>
   )
 }
-function BezierCurve({ value: now, onLive, onLetGo }: { value: Four; onLive: (b: Four) => void; onLetGo: () => void }) {
+interface CurveProps {
+  value: Four
+  onLive: (b: Four) => void
+  /** A handle was let go, with what came of it; null when that was given up. */
+  onLetGo: (made: Four | null) => void
+}
+function BezierCurve({ value: now, onLive, onLetGo }: CurveProps) {
   const svg = useRef<SVGSVGElement>(null)
-  const grasped = useRef<0 | 2 | null>(null)
+  const { press, hand } = useGesture()
   const x = (v: number) => 8 + v * (W - 16)
   const y = (v: number) => H - PAD_Y - v * (H - 2 * PAD_Y)
-  const pull = (e: React.PointerEvent) => {
-    const i = grasped.current
-    if (i === null) return
+  const pulled = (i: 0 | 2, e: React.PointerEvent): Four => {
     const r = svg.current!.getBoundingClientRect()
     const across = Math.min(1, Math.max(0, short((e.clientX - r.left - 8) / (W - 16))))
     const up = Math.min(2, Math.max(-1, short((H - PAD_Y - (e.clientY - r.top)) / (H - 2 * PAD_Y))))
-    onLive(now.with(i, across).with(i + 1, up) as Four)
+    return now.with(i, across).with(i + 1, up) as Four
+  }
+  const grasp = (i: 0 | 2) => (e: React.PointerEvent) => {
+    let made: Four | null = null
+    const drag = (at: React.PointerEvent) => {
+      made = pulled(i, at)
+      onLive(made)
+    }
+    press(e, { drag, drop: () => onLetGo(made), quit: () => onLetGo(null) }, { holder: svg.current! })
   }
   const point = (i: 0 | 2) => `${x(now[i])} ${y(now[i + 1]!)}`
   return (
@@ -221,11 +234,7 @@ function BezierCurve({ value: now, onLive, onLetGo }: { value: Four; onLive: (b:
       className="rounded border border-edge bg-card"
       style={{ touchAction: 'none' }}
       data-testid="bezier"
-      onPointerMove={pull}
-      onPointerUp={() => {
-        grasped.current = null
-        onLetGo()
-      }}
+      {...hand}
     >
       <path d={`M8 ${y(0)} H${W - 8} M8 ${y(1)} H${W - 8}`} stroke="#ddd0b8" />
       <path
@@ -246,10 +255,7 @@ function BezierCurve({ value: now, onLive, onLetGo }: { value: Four; onLive: (b:
             strokeWidth={2}
             className="cursor-grab"
             data-handle={i === 0 ? 'bezier-start' : 'bezier-landing'}
-            onPointerDown={(e) => {
-              svg.current!.setPointerCapture(e.pointerId)
-              grasped.current = i
-            }}
+            onPointerDown={grasp(i)}
           />
         </g>
       ))}

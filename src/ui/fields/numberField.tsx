@@ -1,7 +1,8 @@
-import { useContext, useRef, type ReactNode } from 'react'
+import { useContext, type ReactNode } from 'react'
 import { bounded, boundsTold, parseTyped } from '@/core/formats/typed'
 import { TypistContext, useTyped } from './useTyped'
 import { inWords } from '../../words/words'
+import { useGesture } from '../kit/gesture'
 
 interface Props {
   label: string
@@ -62,23 +63,18 @@ function useReading({ unit, min = -Infinity, max = Infinity, multiple, digits = 
 
 /** A number that is dragged by its label. */
 function useLabelDrag({ value, step = 1, onLive, onChange }: Props, limit: (v: number) => number) {
-  const drag = useRef<{ x: number; from: number; now: number } | null>(null)
+  const { press, hand } = useGesture()
   return {
+    ...hand,
     onPointerDown(e: React.PointerEvent) {
       e.preventDefault()
-      e.currentTarget.setPointerCapture(e.pointerId)
-      drag.current = { x: e.clientX, from: value, now: value }
-    },
-    onPointerMove(e: React.PointerEvent) {
-      const d = drag.current
-      if (!d) return
-      d.now = limit(d.from + Math.round((e.clientX - d.x) / 2) * step * (e.shiftKey ? 10 : 1))
-      onLive?.(d.now)
-    },
-    onPointerUp() {
-      const d = drag.current
-      drag.current = null
-      if (d && d.now !== d.from) onChange(d.now)
+      const from = e.clientX
+      let now = value
+      const drag = (at: React.PointerEvent) => {
+        now = limit(value + Math.round((at.clientX - from) / 2) * step * (at.shiftKey ? 10 : 1))
+        onLive?.(now)
+      }
+      press(e, { drag, drop: () => now !== value && onChange(now), quit: () => onLive?.(value) })
     },
   }
 }

@@ -1,5 +1,4 @@
 import { putGuide } from '@/core/edits'
-import type { Point } from '@/core/geometry'
 import { SAFE_AREAS } from '@/core/scene'
 import { useDesk, useShown } from '../state/desk'
 import type { Drag } from './drag'
@@ -8,21 +7,19 @@ import { inWords } from '../../words/words'
 interface Props {
   px: number
   begin: (d: Drag, e: React.PointerEvent) => void
-  pointOf: (e: { clientX: number; clientY: number }) => Point
 }
 export const RULER_PX = 16
 
 /**
  * Safe areas, a grid, guides and the rulers they are pulled from. A guide that is dropped outside the picture is gone.
  */
-export function Aids({ px, begin, pointOf }: Props) {
+export function Aids({ px, begin }: Props) {
   const { frame } = useShown().lesson
   const aids = useDesk((b) => b.aids)
   const pull: Pull = (axis, index) => (e) => {
     e.stopPropagation()
     begin(
       {
-        start: pointOf(e),
         label: index === null ? inWords('picture.addAGuide') : inWords('picture.moveAGuide'),
         edit: (p) => putGuide(axis, index, p[axis]),
       },

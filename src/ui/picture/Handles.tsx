@@ -35,7 +35,6 @@ interface Props {
   /** One pixel of the screen. */
   px: number
   begin: (d: Drag, e: React.PointerEvent) => void
-  pointOf: (e: { clientX: number; clientY: number }) => Point
   toSpace: (p: Point) => Point
   /** A point of the picture, drawn to a line that lies near. */
   snap: (p: Point, alt: boolean) => Point
@@ -51,10 +50,10 @@ type Grasp = (
 ) => (event: React.PointerEvent) => void
 
 /** Drags by handles: what a handle stands for is made of the point that it is dragged to, in its own pixels. */
-function useGrasps({ element: e, matrix, box, begin, pointOf, toSpace, snap }: Props) {
+function useGrasps({ element: e, matrix, box, begin, toSpace, snap }: Props) {
   const from = (label: string, edit: Drag['edit']) => (event: React.PointerEvent) => {
     event.stopPropagation()
-    begin({ start: pointOf(event), label, edit }, event)
+    begin({ label, edit }, event)
   }
   const graspAt =
     (at: (p: Point, alt: boolean) => Point): Grasp =>

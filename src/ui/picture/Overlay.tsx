@@ -49,13 +49,11 @@ export function Overlay({ scale }: { scale: number }) {
         data-testid="overlay"
         style={{ touchAction: 'none' }}
         onDragStart={(e) => e.preventDefault()}
-        onPointerCancel={hands.cancel}
         onDoubleClick={goInto}
         onPointerDown={hands.down}
-        onPointerMove={hands.move}
-        onPointerUp={hands.up}
+        {...hands.hand}
       >
-        <Aids px={px} begin={begin} pointOf={pointOf} />
+        <Aids px={px} begin={begin} />
         {alone && isView(alone.x) && <AroundView of={alone} />}
         {unseen.map((u) => (
           <Unseen key={u.id} matrix={u.matrix} box={u.box} px={px} />
@@ -69,7 +67,6 @@ export function Overlay({ scale }: { scale: number }) {
               px={px}
               lit={poseFor(own, stance, timed)}
               begin={begin}
-              pointOf={pointOf}
               alone={outlines.length === 1}
               onTap={hands.onTap}
             />
@@ -98,7 +95,6 @@ function Grips({ of, px, hands }: { of: Outlined; px: number; hands: Hands }) {
       box={of.box}
       px={px}
       begin={hands.begin}
-      pointOf={hands.pointOf}
       toSpace={toSpace}
       snap={(p, free) => hands.snap(p, of.own.id, free)}
     />

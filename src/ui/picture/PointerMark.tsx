@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract/routes'
-import { useRef, useState } from 'react'
+import { useState, type PointerEvent } from 'react'
 import { toast } from 'sonner'
 import { correctPointer } from '@/core/edits'
 import { placeOnLesson, sourceUsAt, takeAt, takePoint } from '@/core/lesson/clips'
@@ -10,6 +10,7 @@ import { desk, edit, isFramed, setDesk, useDesk, useShown } from '../state/desk'
 import { clipAt } from '@/core/motion'
 import { ask, sentenceOf } from '../kit/api'
 import { inWords } from '../../words/words'
+import { useGesture } from '../kit/gesture'
 
 const TOLD = 'pointer-correction'
 /** Puts the pointer of a take where it was dragged to, and has its way on both sides found again. */
@@ -57,7 +58,7 @@ export function PointerMark({
   const timed = useShown()
   const frame = useDesk((b) => b.playhead)
   const framed = useDesk(isFramed)
-  const grasp = useRef<Point | null>(null)
+  const { press, hand } = useGesture()
   const [dragged, setDragged] = useState<Point | null>(null)
   const { lesson } = timed
   const shown = takeAt(timed, frame)
@@ -79,35 +80,27 @@ export function PointerMark({
       y: round(at.y, (medium.height ?? lesson.frame.height) - 1),
     })
   }
+  const grasp = (e: PointerEvent) => {
+    e.stopPropagation()
+    setDesk({ speed: 0 })
+    const q = pointOf(e)
+    const off = { x: p.x - q.x, y: p.y - q.y }
+    let at = p
+    const drag = (now: PointerEvent) => {
+      now.stopPropagation()
+      const to = pointOf(now)
+      at = { x: to.x + off.x, y: to.y + off.y }
+      setDragged(at)
+    }
+    press(e, { drag, drop: () => drop(at), over: () => setDragged(null) })
+  }
   return (
     <g
       data-testid="pointer-mark"
       className="cursor-move"
       transform={`translate(${p.x} ${p.y})`}
-      onPointerDown={(e) => {
-        e.stopPropagation()
-        e.currentTarget.setPointerCapture(e.pointerId)
-        const q = pointOf(e)
-        grasp.current = { x: p.x - q.x, y: p.y - q.y }
-        setDesk({ speed: 0 })
-      }}
-      onPointerMove={(e) => {
-        if (!grasp.current) return
-        e.stopPropagation()
-        const q = pointOf(e)
-        setDragged({ x: q.x + grasp.current.x, y: q.y + grasp.current.y })
-      }}
-      onPointerUp={(e) => {
-        if (!grasp.current) return
-        e.stopPropagation()
-        grasp.current = null
-        if (dragged) drop(dragged)
-        setDragged(null)
-      }}
-      onPointerCancel={() => {
-        grasp.current = null
-        setDragged(null)
-      }}
+      onPointerDown={grasp}
+      {...hand}
     >
       <circle r={26 * px} fill="#0000" />
       <circle r={18 * px} fill="none" stroke="#fff" strokeWidth={5 * px} strokeOpacity={0.8} />

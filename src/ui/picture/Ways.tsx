@@ -15,7 +15,6 @@ interface Props {
   lit: number
   alone: boolean
   begin: (d: Drag, e: React.PointerEvent) => void
-  pointOf: (e: { clientX: number; clientY: number }) => Point
   onTap: (go: () => void) => void
 }
 
@@ -23,7 +22,7 @@ interface Props {
  * The other poses of an element as ghosts, numbered, and the ways between them; a way is bent by its middle, straight
  * again with Shift.
  */
-export function Ways({ element: e, px, lit, alone, begin, pointOf, onTap }: Props) {
+export function Ways({ element: e, px, lit, alone, begin, onTap }: Props) {
   const timed = useShown()
   const playhead = useDesk((b) => b.playhead)
   const framed = useDesk(isFramed)
@@ -51,7 +50,6 @@ export function Ways({ element: e, px, lit, alone, begin, pointOf, onTap }: Prop
           strong={lit === i || lit === i + 1}
           bends={alone && !isView(e)}
           begin={begin}
-          pointOf={pointOf}
         />
       ))}
       {poses.map((p, n) => (
@@ -82,7 +80,6 @@ function Way({
   strong,
   bends,
   begin,
-  pointOf,
 }: {
   element: Element
   move: Move
@@ -94,7 +91,7 @@ function Way({
   px: number
   strong: boolean
   bends: boolean
-} & Pick<Props, 'begin' | 'pointOf'>) {
+} & Pick<Props, 'begin'>) {
   const [a, b] = ends
   if (Math.hypot(a.x - b.x, a.y - b.y) < 1) return null
   const d = `M${line.map((p) => `${p.x} ${p.y}`).join(' L')}`
@@ -103,7 +100,7 @@ function Way({
     event.stopPropagation()
     const bent = (p: Point, straight: boolean) =>
       setCurve(element.id, pose.id, straight ? null : bentWay(which, ends, pose.curve, apply(inverse(space), p)))
-    begin({ start: pointOf(event), label: inWords('picture.bendThePathOf', element.name), edit: bent }, event)
+    begin({ label: inWords('picture.bendThePathOf', element.name), edit: bent }, event)
   }
   return (
     <g opacity={strong ? 1 : 0.55}>

@@ -37,11 +37,11 @@ export function gather({ timed, begin, onDraw }: Press, from: Point, e: PointerE
   if (!e.shiftKey) select([])
   const gathered = (to: Point) => {
     const rect = drawnBetween(from, to)
-    onDraw({ from, to, rect, adds: false })
+    onDraw({ from, to, rect })
     select([...new Set([...before, ...touchedBy(timed, rect)])])
     return null
   }
-  begin({ start: from, label: '', edit: gathered }, e)
+  begin({ label: '', edit: gathered }, e)
 }
 
 /** Moves what is selected, of which one was grasped. */
@@ -57,7 +57,7 @@ function carry({ timed, scale, begin, onSnap }: Press, hit: Element, from: Point
     return by.dx || by.dy ? moving(ids, by.dx, by.dy) : null
   }
   const label = ids.length === 1 ? inWords('picture.move', hit.name) : inWords('picture.moveElements', ids.length)
-  begin({ start: from, label, edit: carried }, e)
+  begin({ label, edit: carried }, e)
 }
 
 /** Selects what a press took hold of, and lets it be moved. */

@@ -2,7 +2,7 @@ import { useRef, useState, type PointerEvent, type RefObject } from 'react'
 import type { Edit } from '@/core/edits'
 import type { Point } from '@/core/geometry'
 import { drawnBetween, snapPoint, type Snapped } from '@/core/scene'
-import { onEscape } from '../kit/escape'
+import { useGesture } from '../kit/gesture'
 import { desk, edit, setDesk, tryEdit, useShown } from '../state/desk'
 import { answerPress, awaitsPress, drawnFor, isLineDrawn, placeDrawn } from './adding'
 import type { BeingDrawn, Drag } from './drag'
@@ -28,9 +28,8 @@ export interface Hands {
   /** Keeps a point of an element to the lines of the picture; `free`: to none. */
   snap: (p: Point, of: string, free: boolean) => Point
   down: (e: PointerEvent) => void
-  move: (e: PointerEvent) => void
-  up: (e: PointerEvent) => void
-  cancel: () => void
+  /** Goes on what holds the pointer. */
+  hand: ReturnType<typeof useGesture>['hand']
 }
 
 const far = (a: Point, b: Point, scale: number) => Math.hypot(b.x - a.x, b.y - a.y) * scale
@@ -55,7 +54,7 @@ function drawnTo(drawing: BeingDrawn, to: Point): BeingDrawn {
  */
 export function useHands(scale: number): Hands {
   const svg = useRef<SVGSVGElement>(null)
-  const drag = useRef<(Drag & { moved: boolean; last: Edit | null }) | null>(null)
+  const { press: hold, hand } = useGesture()
   const tapped = useRef<(() => void) | null>(null)
   const [drawing, setDrawing] = useState<BeingDrawn | null>(null)
   const [snapped, setSnapped] = useState<Snapped | null>(null)
@@ -65,17 +64,42 @@ export function useHands(scale: number): Hands {
     const r = svg.current!.getBoundingClientRect()
     return { x: ((e.clientX - r.left) * width) / r.width, y: ((e.clientY - r.top) * height) / r.height }
   }
-  const cancel = () => {
-    drag.current = null
-    tapped.current = null
+  const over = () => {
     setDrawing(null)
     setSnapped(null)
-    tryEdit(null)
+  }
+  const tap = () => {
+    const act = tapped.current
+    tapped.current = null
+    act?.()
   }
   const begin: Hands['begin'] = (d, e) => {
-    svg.current!.setPointerCapture(e.pointerId)
-    drag.current = { ...d, moved: false, last: null }
-    onEscape(cancel)
+    let last: Edit | null = null
+    const drag = (at: PointerEvent) => {
+      last = d.edit(pointOf(at), at.shiftKey, at.altKey)
+      tryEdit(last)
+    }
+    const drop = () => {
+      tapped.current = null
+      if (last && desk().live) edit(d.label, last)
+      else tryEdit(null)
+    }
+    const quit = () => {
+      tapped.current = null
+      tryEdit(null)
+    }
+    hold(e, { slop: DRAG_PX, drag, drop, tap, quit, over }, { holder: svg.current! })
+  }
+  /** What is added is drawn, or put at its spot. */
+  const draw = (from: Point, e: PointerEvent) => {
+    let now: BeingDrawn = { from, to: from, rect: null }
+    const drag = (at: PointerEvent) => {
+      now = drawnTo(now, pointOf(at))
+      setDrawing(now)
+    }
+    const done = () => place(now, scale)
+    setDrawing(now)
+    hold(e, { drag, drop: done, tap: done, over }, { holder: svg.current! })
   }
 
   const onTap: Hands['onTap'] = (act) => {
@@ -90,45 +114,17 @@ export function useHands(scale: number): Hands {
     if (doing.do === 'pick') return pickAt(p)
     if (awaitsPress(doing)) {
       if (answerPress(doing, p)) return
-      svg.current!.setPointerCapture(e.pointerId)
-      return setDrawing({ from: p, to: p, rect: null, adds: true })
+      return draw(p, e)
     }
     const hit = graspAt(timed, p, e.altKey)
     if (hit) grasp(press, hit, p, e)
     else gather(press, p, e)
   }
 
-  const move: Hands['move'] = (e) => {
-    const p = pointOf(e)
-    if (drawing?.adds) setDrawing(drawnTo(drawing, p))
-    const d = drag.current
-    if (!d || (!d.moved && far(d.start, p, scale) < DRAG_PX)) return
-    d.moved = true
-    d.last = d.edit(p, e.shiftKey, e.altKey)
-    tryEdit(d.last)
-  }
-  const up: Hands['up'] = (e) => {
-    if (drawing?.adds) {
-      setDrawing(null)
-      place(drawing, scale)
-      return
-    }
-    const d = drag.current
-    const tap = tapped.current
-    const made = d?.moved && desk().live ? d.last : null
-    drag.current = null
-    tapped.current = null
-    setDrawing(null)
-    setSnapped(null)
-    if (d && made) edit(d.label, made)
-    else tryEdit(null)
-    if (!d?.moved) tap?.()
-    svg.current!.releasePointerCapture(e.pointerId)
-  }
   const snap: Hands['snap'] = (p, of, free) => {
     const kept = free ? null : snapPoint(p, linesWithout([of]), SNAP_PX / scale)
     setSnapped(kept?.snapped ?? null)
     return kept?.at ?? p
   }
-  return { svg, drawing, snapped, pointOf, begin, onTap, snap, down, move, up, cancel }
+  return { svg, drawing, snapped, pointOf, begin, onTap, snap, down, hand }
 }

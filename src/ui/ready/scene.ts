@@ -9,13 +9,10 @@ export function greyPage(like: Pick<Lesson, 'frame' | 'rate' | 'style'>): Lesson
   const { width: w, height: h } = like.frame
   const lesson: Lesson = { ...emptyLesson('Sample'), ...like, length: 9000, background: '#e9ecea' }
   const block = (x: number, y: number, bw: number, bh: number, fill: string) => {
-    const e = newElement(
-      { ...lesson, style: null },
-      'shape',
-      `page-${lesson.elements.length}`,
-      { on: 'loose', frame: 0 },
-      { on: 'length', frames: 9000 },
-    )
+    const e = newElement({ ...lesson, style: null }, 'shape', `page-${lesson.elements.length}`, {
+      start: { on: 'loose', frame: 0 },
+      end: { on: 'length', frames: 9000 },
+    })
     Object.assign(e, { x: x + bw / 2, y: y + bh / 2, width: bw, height: bh })
     Object.assign(e.look, { fill, outline: null, corner: 8 })
     lesson.elements.push(e)

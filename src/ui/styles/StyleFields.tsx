@@ -80,13 +80,10 @@ export function Looks({ style, onChange }: Props) {
   const [chosen, setChosen] = useKept('style: look of', 'callout')
   const name = names.includes(chosen) ? chosen : names[0]!
   const look = style.looks[name]!
-  const sample = newElement(
-    emptyLesson('Sample'),
-    name.split('/')[0] as ElementKind,
-    'sample',
-    { on: 'loose', frame: 0 },
-    { on: 'length', frames: 60 },
-  )
+  const sample = newElement(emptyLesson('Sample'), name.split('/')[0] as ElementKind, 'sample', {
+    start: { on: 'loose', frame: 0 },
+    end: { on: 'length', frames: 60 },
+  })
   const put = (path: string, value: StyleValue) =>
     onChange({ ...style, looks: { ...style.looks, [name]: { ...look, [path]: value } } })
   const passing = (which: 'arrival' | 'departure') => {

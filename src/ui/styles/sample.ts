@@ -22,7 +22,10 @@ export function styleSample(style: HouseStyle): Lesson {
   for (const e of lesson.elements) e.end = { on: 'length', frames: 800 }
   let n = 0
   const add = (kind: ElementKind, change: Partial<Element>, look: object = {}) => {
-    const e = newElement(lesson, kind, `s${++n}`, { on: 'loose', frame: 0 }, { on: 'length', frames: 800 })
+    const e = newElement(lesson, kind, `s${++n}`, {
+      start: { on: 'loose', frame: 0 },
+      end: { on: 'length', frames: 800 },
+    })
     Object.assign(e, change)
     Object.assign(e.look, look)
     lesson.elements.push(e)
@@ -43,7 +46,10 @@ export function styleSample(style: HouseStyle): Lesson {
   add('badge', { x: 1690, y: 800 }, { tip: { x: 1600, y: 680 } })
   add('text', { x: 820, y: 880, width: 620 }, { text: inWords('styles.lendOutATool') })
   add('counter', { x: 1700, y: 130 }, { value: 64 })
-  const strip = newElement(lesson, 'chapters', 'chapters', { on: 'loose', frame: 0 }, { on: 'length', frames: 800 })
+  const strip = newElement(lesson, 'chapters', 'chapters', {
+    start: { on: 'loose', frame: 0 },
+    end: { on: 'length', frames: 800 },
+  })
   lesson.elements.push(strip)
   return lesson
 }

@@ -1,4 +1,4 @@
-import { memo, useMemo, useRef, type ComponentProps } from 'react'
+import { memo, useMemo, type ComponentProps, type PointerEvent } from 'react'
 import { moveMoment } from '@/core/edits'
 import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { clusters, momentKind, type Catch, type TimedMoment } from '@/core/moments'
@@ -10,6 +10,7 @@ import { Wave } from './Wave'
 import { WordBorders } from './WordBorders'
 import { inWords } from '../../words/words'
 import { Menu, MenuItem } from '../kit/menu'
+import { useGesture } from '../kit/gesture'
 
 /** The width of a moment's icon; nearer than this two would lie on each other. */
 const ICON_PX = 25
@@ -117,7 +118,20 @@ function MomentLane({ events, catching, frameAt }: { events: TimedMoment[] } & L
 function MomentMark({ moment: m, catching, frameAt }: { moment: TimedMoment } & LaneProps) {
   const { pxPerFrame } = useView()
   const chosen = useDesk((b) => b.moment === m.id)
-  const drag = useRef<{ id: string; frame: number } | null>(null)
+  const { press, hand } = useGesture()
+  const begin = (e: PointerEvent) => {
+    let frame = m.frame!
+    press(e, {
+      drag(at) {
+        const now = Math.max(0, frameAt(at.clientX))
+        if (now === frame) return
+        frame = now
+        tryEdit(moveMoment(m.id, frame))
+      },
+      drop: () => void (desk().live && edit(inWords('timeline.moveTheMoment', m.label), moveMoment(m.id, frame))),
+      quit: () => tryEdit(null),
+    })
+  }
   const plain = momentKind(m).strong ? 'border-ink bg-ink text-paper' : 'border-edge-strong bg-card text-ink'
   const caught = m.id === catching?.moment.id ? 'border-good bg-good text-white' : plain
   return (
@@ -129,23 +143,8 @@ function MomentMark({ moment: m, catching, frameAt }: { moment: TimedMoment } & 
       className="absolute top-px grid size-[24px] -translate-x-1/2 place-items-center rounded-full"
       style={{ left: m.frame! * pxPerFrame }}
       onClick={() => pick(m)}
-      onPointerDown={(e) => {
-        if (!m.byHand) return
-        e.currentTarget.setPointerCapture(e.pointerId)
-        drag.current = { id: m.id, frame: m.frame! }
-      }}
-      onPointerMove={(e) => {
-        if (!drag.current) return
-        const f = Math.max(0, frameAt(e.clientX))
-        if (f === drag.current.frame) return
-        drag.current.frame = f
-        tryEdit(moveMoment(drag.current.id, f))
-      }}
-      onPointerUp={() => {
-        const d = drag.current
-        drag.current = null
-        if (d && desk().live) edit(inWords('timeline.moveTheMoment', m.label), moveMoment(d.id, d.frame))
-      }}
+      onPointerDown={m.byHand ? begin : undefined}
+      {...hand}
     >
       <span
         className={

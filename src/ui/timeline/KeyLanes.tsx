@@ -19,6 +19,7 @@ import { SpeedLane } from './SpeedLane'
 import { useTimeDrag } from './useTimeDrag'
 import { HEAD_PX, useView } from '../state/view'
 import { inWords } from '../../words/words'
+import { useGesture } from '../kit/gesture'
 
 const ROW = 25
 const SMALL = 'rounded p-px text-muted hover:bg-black/10 disabled:opacity-25'
@@ -198,37 +199,32 @@ function useSweep({
     const box = area.current!.getBoundingClientRect()
     return { x: event.clientX - box.left - HEAD_PX, y: event.clientY - box.top }
   }
-  const beginSweep = (event: React.PointerEvent) => {
-    if (event.button !== 0) return
-    event.stopPropagation()
-    panel.current!.setPointerCapture(event.pointerId)
-    const p = place(event)
-    setFrame({ ...p, x2: p.x, y2: p.y })
-  }
   const within = ({ x, y, x2, y2 }: SweptFrame): KeyRef[] => {
     const between = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
     const meets = (r: number) => (r + 1) * ROW > Math.min(y, y2) && r * ROW < Math.max(y, y2)
     return pegs.filter((p) => between(p.frame * pxPerFrame, x, x2) && meets(p.r)).map((p) => p.ref)
   }
-  const sweep = {
-    onPointerMove: (event: React.PointerEvent) => {
-      if (!frame) return
-      const p = place(event)
-      setFrame({ ...frame, x2: p.x, y2: p.y })
-    },
-    onPointerCancel: () => setFrame(null),
-    onPointerUp: (event: React.PointerEvent) => {
-      if (!frame) return
-      setFrame(null)
-      if (Math.abs(frame.x2 - frame.x) < PRESS_PX && Math.abs(frame.y2 - frame.y) < PRESS_PX) {
-        goTo(frameAt(event.clientX))
-        setDesk({ keys: [] })
-        return
-      }
-      const hit = within(frame)
+  const { press, hand: sweep } = useGesture()
+  const beginSweep = (event: React.PointerEvent) => {
+    if (event.button !== 0) return
+    event.stopPropagation()
+    const from = place(event)
+    let swept = { ...from, x2: from.x, y2: from.y }
+    const drag = (at: React.PointerEvent) => {
+      const to = place(at)
+      swept = { ...from, x2: to.x, y2: to.y }
+      setFrame(swept)
+    }
+    const drop = (at: React.PointerEvent) => {
+      const hit = within(swept)
       const { keys } = desk()
-      setDesk({ keys: event.shiftKey ? [...keys, ...hit.filter((h) => !keys.some((k) => same(k, h)))] : hit })
-    },
+      setDesk({ keys: at.shiftKey ? [...keys, ...hit.filter((h) => !keys.some((k) => same(k, h)))] : hit })
+    }
+    const tap = (at: React.PointerEvent) => {
+      goTo(frameAt(at.clientX))
+      setDesk({ keys: [] })
+    }
+    press(event, { slop: PRESS_PX, drag, drop, tap, over: () => setFrame(null) }, { holder: panel.current! })
   }
   return { frame, beginSweep, sweep }
 }

@@ -1,9 +1,10 @@
-import { memo, useRef } from 'react'
+import { memo, type PointerEvent } from 'react'
 import { timecode } from '@/core/time'
-import { goTo, setDesk, useDesk, useShownPart } from '../state/desk'
+import { desk, goTo, setDesk, useDesk, useShownPart } from '../state/desk'
 import { Corner } from './Corner'
 import { useView } from '../state/view'
 import { inWords } from '../../words/words'
+import { useGesture } from '../kit/gesture'
 
 const STEPS = [1, 2, 5, 10, 15, 30, 60, 150, 300, 450, 900, 1800, 3600, 9000, 18000, 36000, 108000]
 
@@ -22,7 +23,22 @@ export const Ruler = memo(function Ruler({
   const length = useShownPart((t) => t.length)
   /** Not told of while it plays. */
   const still = useDesk((b) => (b.speed ? undefined : b.playhead))
-  const drag = useRef<{ from: number; passage: boolean } | null>(null)
+  const { press, hand } = useGesture()
+  /** The playhead goes along; with Shift, a passage is drawn. */
+  const begin = (e: PointerEvent) => {
+    const from = Math.max(0, frameAt(e.clientX))
+    const { passage } = desk()
+    setDesk({ speed: 0 })
+    if (!e.shiftKey) goTo(from)
+    const along = (to: number) => {
+      if (!e.shiftKey) goTo(to)
+      else if (to !== from) setDesk({ passage: { from: Math.min(from, to), to: Math.max(from, to) } })
+    }
+    press(e, {
+      drag: (at) => along(Math.max(0, Math.min(length, frameAt(at.clientX)))),
+      quit: () => setDesk({ passage }),
+    })
+  }
   const step = STEPS.find((s) => s * pxPerFrame >= 104) ?? 216000
   const marks: number[] = []
   for (let f = Math.max(0, Math.floor(from / step) * step); f <= Math.min(to, length); f += step) marks.push(f)
@@ -39,23 +55,8 @@ export const Ruler = memo(function Ruler({
         aria-valuenow={still}
         aria-valuetext={still === undefined ? undefined : timecode(still, rate)}
         tabIndex={0}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId)
-          const f = Math.max(0, frameAt(e.clientX))
-          drag.current = { from: f, passage: e.shiftKey }
-          setDesk({ speed: 0 })
-          if (!e.shiftKey) goTo(f)
-        }}
-        onPointerMove={(e) => {
-          if (!drag.current) return
-          const f = Math.max(0, Math.min(length, frameAt(e.clientX)))
-          if (!drag.current.passage) goTo(f)
-          else if (f !== drag.current.from)
-            setDesk({ passage: { from: Math.min(f, drag.current.from), to: Math.max(f, drag.current.from) } })
-        }}
-        onPointerUp={() => {
-          drag.current = null
-        }}
+        onPointerDown={begin}
+        {...hand}
       >
         {marks.map((f) => (
           <span

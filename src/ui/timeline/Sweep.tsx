@@ -6,6 +6,7 @@ import { desk, edit, goTo, setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
 import { inWords } from '../../words/words'
 import { AddItems, Menu, MenuItem, MenuLine } from '../kit/menu'
+import { useGesture } from '../kit/gesture'
 
 /** Less than this is a press. */
 const SWEPT_PX = 6
@@ -23,7 +24,8 @@ const wordsIn = (words: readonly TimedMoment[], { from, to }: Under): TimedMomen
  * selected, can be hung on both. `begin` and `hand` go on the lane.
  */
 export function useSweep(words: readonly TimedMoment[], frameAt: (x: number) => number) {
-  const pressed = useRef<{ x: number; frame: number; moved: boolean } | null>(null)
+  const { press, hand } = useGesture()
+  const wasSwept = useRef(false)
   const [under, setUnder] = useState<Under | null>(null)
   const [asks, setAsks] = useState<{ x: number; y: number } | null>(null)
   const swept = useDesk((b) => b.swept)
@@ -39,33 +41,30 @@ export function useSweep(words: readonly TimedMoment[], frameAt: (x: number) => 
     close: () => setAsks(null),
     /** Whether what was let go of just now was a sweep, and no press. */
     swept: () => {
-      const was = pressed.current?.moved === true
-      pressed.current = null
+      const was = wasSwept.current
+      wasSwept.current = false
       return was
     },
     hand: {
+      ...hand,
       onPointerDown(e: PointerEvent) {
         if (e.button !== 0) return
-        pressed.current = { x: e.clientX, frame: frameAt(e.clientX), moved: false }
-      },
-      onPointerMove(e: PointerEvent) {
-        const p = pressed.current
-        if (!p || e.buttons === 0 || (!p.moved && Math.abs(e.clientX - p.x) < SWEPT_PX)) return
-        if (!p.moved) e.currentTarget.setPointerCapture(e.pointerId)
-        p.moved = true
-        setUnder({ from: p.frame, to: frameAt(e.clientX) })
-      },
-      onPointerUp(e: PointerEvent) {
-        const own = under ? wordsIn(words, under) : []
-        setUnder(null)
-        if (!pressed.current?.moved || own.length === 0) return
-        setDesk({ swept: { first: own[0]!.id, last: own.at(-1)!.id }, moment: own[0]!.id, speed: 0 })
-        goTo(own[0]!.frame!)
-        setAsks({ x: e.clientX, y: e.clientY })
-      },
-      onPointerCancel() {
-        pressed.current = null
-        setUnder(null)
+        const from = frameAt(e.clientX)
+        let to = from
+        wasSwept.current = false
+        const drag = (at: PointerEvent) => {
+          wasSwept.current = true
+          to = frameAt(at.clientX)
+          setUnder({ from, to })
+        }
+        const drop = (at: PointerEvent) => {
+          const own = wordsIn(words, { from, to })
+          if (own.length === 0) return
+          setDesk({ swept: { first: own[0]!.id, last: own.at(-1)!.id }, moment: own[0]!.id, speed: 0 })
+          goTo(own[0]!.frame!)
+          setAsks({ x: at.clientX, y: at.clientY })
+        }
+        press(e, { slop: SWEPT_PX, across: true, drag, drop, over: () => setUnder(null) }, { late: true })
       },
     },
   }

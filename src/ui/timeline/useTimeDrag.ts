@@ -1,7 +1,7 @@
-import { useRef, type PointerEvent } from 'react'
+import type { PointerEvent } from 'react'
 import type { Edit } from '@/core/edits'
 import { edit, setDesk, tryEdit } from '../state/desk'
-import { onEscape } from '../kit/escape'
+import { useGesture, type Gesture } from '../kit/gesture'
 import { useView } from '../state/view'
 
 /** Less than this is a click. */
@@ -26,42 +26,29 @@ export interface TimeDrag {
  * what `begin` lets hold the pointer.
  */
 export function useTimeDrag() {
-  const drag = useRef<(TimeDrag & { grabbed: number; grabbedY: number; now: Edit | null; moved: boolean }) | null>(null)
-  const end = () => {
-    const d = drag.current
-    drag.current = null
-    d?.over?.()
-    return d
-  }
-  const quit = () => {
-    if (end()) tryEdit(null)
-  }
+  const { press, hand } = useGesture()
   return {
     begin(e: PointerEvent, d: TimeDrag, holder: Element = e.currentTarget) {
-      holder.setPointerCapture(e.pointerId)
+      const from = e.clientX
+      let now: Edit | null = null
       setDesk({ speed: 0 })
-      drag.current = { ...d, grabbed: e.clientX, grabbedY: e.clientY, now: null, moved: false }
-      onEscape(quit)
+      const gesture: Gesture = {
+        slop: MOVED_PX,
+        across: !d.upright,
+        drag(at) {
+          now = d.change(Math.round((at.clientX - from) / useView.getState().pxPerFrame), at)
+          tryEdit(now)
+        },
+        drop() {
+          if (!now) tryEdit(null)
+          else if (edit(d.label, now)) d.made?.()
+        },
+        tap: (at) => d.click?.(at),
+        quit: () => tryEdit(null),
+        over: () => d.over?.(),
+      }
+      press(e, gesture, { holder })
     },
-    hand: {
-      onPointerMove(e: PointerEvent) {
-        const d = drag.current
-        if (!d) return
-        const gone = Math.max(Math.abs(e.clientX - d.grabbed), d.upright ? Math.abs(e.clientY - d.grabbedY) : 0)
-        if (!d.moved && gone < MOVED_PX) return
-        d.moved = true
-        d.now = d.change(Math.round((e.clientX - d.grabbed) / useView.getState().pxPerFrame), e)
-        tryEdit(d.now)
-      },
-      onPointerUp(e: PointerEvent) {
-        const d = end()
-        if (!d) return
-        if (d.now) {
-          if (edit(d.label, d.now)) d.made?.()
-        } else tryEdit(null)
-        if (!d.moved) d.click?.(e)
-      },
-      onPointerCancel: quit,
-    },
+    hand,
   }
 }

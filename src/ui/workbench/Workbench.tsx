@@ -29,6 +29,7 @@ import { Header } from './Header'
 import { PaneEdge } from './PaneEdge'
 import { checkServer, closeLesson, hearNews, openLesson, TYPIST, useDesk } from '../state/desk'
 import { inWords } from '../../words/words'
+import { useGesture } from '../kit/gesture'
 
 const DROP_HERE = 'border-4 border-dashed border-accent bg-paper/85 text-xl'
 
@@ -200,6 +201,7 @@ const PICTURE = 260
 const LEAST = 140
 /** The line between picture and timeline, by which that is made taller. */
 function Height({ of: tall, onChange }: { of: number; onChange: (tall: number) => void }) {
+  const { press, hand } = useGesture()
   const set = (to: number) => onChange(Math.min(window.innerHeight - PICTURE, Math.max(LEAST, to)))
   return (
     <div
@@ -209,10 +211,10 @@ function Height({ of: tall, onChange }: { of: number; onChange: (tall: number) =
       aria-valuenow={tall}
       tabIndex={0}
       className="h-1 shrink-0 cursor-row-resize border-t border-edge-strong bg-edge hover:bg-accent"
-      onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
-      onPointerMove={(e) => {
-        if (e.buttons) set(window.innerHeight - e.clientY)
-      }}
+      onPointerDown={(e) =>
+        press(e, { drag: (at) => set(window.innerHeight - at.clientY), quit: () => onChange(tall) })
+      }
+      {...hand}
       onKeyDown={(e) => {
         if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return
         e.preventDefault()

@@ -1,0 +1,82 @@
+import { useRef, type PointerEvent } from 'react'
+
+/** What a press becomes while it is held, until it is let go, lost or given up by Escape. */
+export interface Gesture {
+  /** It is a drag once it has gone so many pixels of the screen; at once without this. */
+  slop?: number
+  /** Whether only what it went across counts for that. */
+  across?: boolean
+  drag?(e: PointerEvent): void
+  /** It was dragged, and let go. */
+  drop?(e: PointerEvent): void
+  /** It was let go where it was pressed. */
+  tap?(e: PointerEvent): void
+  /** It was lost or given up: what it showed is taken back. */
+  quit?(): void
+  /** It is over, in whatever way; before `drop`, `tap` or `quit`. */
+  over?(): void
+}
+interface Held {
+  gesture: Gesture
+  x: number
+  y: number
+  moved: boolean
+  holder: Element
+  /** Holds the pointer only once it is dragged, so that what lies in the holder can be pressed. */
+  late: boolean
+  forget: () => void
+}
+
+/** Calls `quit` when Escape is pressed; that Escape does nothing else. @returns what ends that */
+function onEscape(quit: () => void): () => void {
+  const down = (e: KeyboardEvent) => {
+    if (e.key !== 'Escape') return
+    e.stopPropagation()
+    e.preventDefault()
+    quit()
+  }
+  window.addEventListener('keydown', down, { capture: true })
+  return () => window.removeEventListener('keydown', down, { capture: true })
+}
+
+/**
+ * One press at a time that can become a drag: `press` begins it, `hand` goes on what holds the pointer, and `isHeld`
+ * says whether one goes on.
+ */
+export function useGesture() {
+  const held = useRef<Held | null>(null)
+  const end = (): Held | null => {
+    const h = held.current
+    held.current = null
+    h?.forget()
+    h?.gesture.over?.()
+    return h
+  }
+  const quit = () => end()?.gesture.quit?.()
+  return {
+    isHeld: (): boolean => held.current !== null,
+    press(e: PointerEvent, gesture: Gesture, { holder = e.currentTarget, late = false }: Partial<Held> = {}) {
+      if (!late) holder.setPointerCapture(e.pointerId)
+      const forget = onEscape(quit)
+      held.current = { gesture, x: e.clientX, y: e.clientY, moved: false, holder, late, forget }
+    },
+    hand: {
+      onPointerMove(e: PointerEvent) {
+        const h = held.current
+        if (!h) return
+        const { slop = 0, across = false } = h.gesture
+        const gone = Math.max(Math.abs(e.clientX - h.x), across ? 0 : Math.abs(e.clientY - h.y))
+        if (!h.moved && gone < slop) return
+        if (!h.moved && h.late) h.holder.setPointerCapture(e.pointerId)
+        h.moved = true
+        h.gesture.drag?.(e)
+      },
+      onPointerUp(e: PointerEvent) {
+        const h = end()
+        if (h?.moved) h.gesture.drop?.(e)
+        else h?.gesture.tap?.(e)
+      },
+      onPointerCancel: quit,
+    },
+  }
+}
