@@ -1,4 +1,4 @@
-import { useRef, type PointerEvent } from 'react'
+import { useState, type PointerEvent } from 'react'
 
 /** What a press becomes while it is held, until it is let go, lost or given up by Escape. */
 export interface Gesture {
@@ -16,14 +16,16 @@ export interface Gesture {
   /** It is over, in whatever way; before `drop`, `tap` or `quit`. */
   over?(): void
 }
-interface Held {
+/** What holds the pointer; `late`, only once it is dragged, so that what lies in it can be pressed. */
+interface Holding {
+  holder: Element
+  late: boolean
+}
+interface Held extends Holding {
   gesture: Gesture
   x: number
   y: number
   moved: boolean
-  holder: Element
-  /** Holds the pointer only once it is dragged, so that what lies in the holder can be pressed. */
-  late: boolean
   forget: () => void
 }
 
@@ -39,30 +41,25 @@ function onEscape(quit: () => void): () => void {
   return () => window.removeEventListener('keydown', down, { capture: true })
 }
 
-/**
- * One press at a time that can become a drag: `press` begins it, `hand` goes on what holds the pointer, and `isHeld`
- * says whether one goes on.
- */
-export function useGesture() {
-  const held = useRef<Held | null>(null)
+/** One press at a time that can become a drag: `press` begins it, `hand` goes on what holds the pointer. */
+export function gestures() {
+  let held: Held | null = null
   const end = (): Held | null => {
-    const h = held.current
-    held.current = null
+    const h = held
+    held = null
     h?.forget()
     h?.gesture.over?.()
     return h
   }
   const quit = () => end()?.gesture.quit?.()
   return {
-    isHeld: (): boolean => held.current !== null,
-    press(e: PointerEvent, gesture: Gesture, { holder = e.currentTarget, late = false }: Partial<Held> = {}) {
+    press(e: PointerEvent, gesture: Gesture, { holder = e.currentTarget, late = false }: Partial<Holding> = {}) {
       if (!late) holder.setPointerCapture(e.pointerId)
-      const forget = onEscape(quit)
-      held.current = { gesture, x: e.clientX, y: e.clientY, moved: false, holder, late, forget }
+      held = { gesture, x: e.clientX, y: e.clientY, moved: false, holder, late, forget: onEscape(quit) }
     },
     hand: {
       onPointerMove(e: PointerEvent) {
-        const h = held.current
+        const h = held
         if (!h) return
         const { slop = 0, across = false } = h.gesture
         const gone = Math.max(Math.abs(e.clientX - h.x), across ? 0 : Math.abs(e.clientY - h.y))
@@ -80,3 +77,5 @@ export function useGesture() {
     },
   }
 }
+/** The same, for a component as long as it stands. */
+export const useGesture = (): ReturnType<typeof gestures> => useState(gestures)[0]
