@@ -1,6 +1,6 @@
 import { produce, type Draft } from 'immer'
 import { idsFrom, make, takeAnew } from '../edits'
-import { pictureFollows, type Mate } from '../edits/pictureFollows'
+import { pictureFollows, type Mate } from '../edits/clips/pictureFollows'
 import { playing } from '../kinds/looks'
 import type { Lesson, Medium, Word } from '../lesson/schema'
 import type { Voice } from '../lesson/voices'

@@ -1,4 +1,4 @@
-import { whensOf } from '../edits/walk'
+import { whensOf } from '../edits/ground/walk'
 import type { Lesson, Medium, Word } from '../lesson/schema'
 import type { Phrase, Voice } from '../lesson/voices'
 import { scriptOf } from '../voice'

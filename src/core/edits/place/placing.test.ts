@@ -1,0 +1,107 @@
+import { newIds } from '@/core/testing/made'
+import { boundsOf } from '../../geometry'
+import { frameBoxOf } from '../../scene'
+import type { Element, Lesson } from '../../lesson/schema'
+import { long, made, pose, after } from '../../testing/made'
+import { element, lessonWithTake, loose } from '../../testing/lessons'
+import { resolve } from '../../timing'
+import * as E from '..'
+
+const three = (change: Partial<Element>[] = []): Lesson => {
+  const lesson = lessonWithTake()
+  const at = [
+    { x: 300, y: 200, width: 100, height: 60 },
+    { x: 700, y: 420, width: 200, height: 40 },
+    { x: 1500, y: 330, width: 60, height: 200 },
+  ]
+  lesson.elements = at.map((place, i) =>
+    element(lesson, 'shape', `e${i}`, loose(0), loose(200), { space: 'fixed', ...place, ...change[i] }),
+  )
+  return lesson
+}
+const ids = ['e0', 'e1', 'e2']
+const standing = (_lesson: Lesson): E.Standing => ({ frame: 10, stance: { pose: 0 } })
+const boxes = (lesson: Lesson) => {
+  const timed = resolve(lesson)
+  return lesson.elements.map((e) => {
+    const { matrix, box } = frameBoxOf(timed, e, 10, false)
+    return boundsOf(matrix, box)
+  })
+}
+const aligned = (edge: E.AlignEdge, to: E.AlignTo, lesson = three()) =>
+  boxes(made(lesson, E.align(ids, edge, to, standing(lesson))))
+
+describe('lining up', () => {
+  test('against each other: to the outermost edge, or the middle of all', () => {
+    expect(aligned('left', 'each-other').map((b) => b.x)).toEqual([250, 250, 250])
+    expect(aligned('right', 'each-other').map((b) => b.x + b.w)).toEqual([1530, 1530, 1530])
+    expect(aligned('top', 'each-other').map((b) => b.y)).toEqual([170, 170, 170])
+    expect(aligned('bottom', 'each-other').map((b) => b.y + b.h)).toEqual([440, 440, 440])
+    // All together reach from 250 to 1530 across and from 170 to 440 down.
+    expect(aligned('centre', 'each-other').map((b) => b.x + b.w / 2)).toEqual([890, 890, 890])
+    expect(aligned('middle', 'each-other').map((b) => b.y + b.h / 2)).toEqual([305, 305, 305])
+  })
+  test('against the frame and the safe areas: a twentieth and a tenth in', () => {
+    expect(aligned('left', 'frame').map((b) => b.x)).toEqual([0, 0, 0])
+    expect(aligned('right', 'action').map((b) => b.x + b.w)).toEqual([1824, 1824, 1824])
+    expect(aligned('bottom', 'title').map((b) => b.y + b.h)).toEqual([972, 972, 972])
+  })
+  test('the other axis stays as it is', () => expect(aligned('left', 'frame').map((b) => b.y)).toEqual([170, 400, 230]))
+  test('what is turned is lined up by what is seen of it', () => {
+    const turned = aligned('left', 'frame', three([{ rotation: 90 }]))
+    expect(turned[0]!.x).toBeCloseTo(0, 1)
+    expect(turned[0]!.w).toBeCloseTo(60, 6)
+  })
+  test('what is locked stays', () =>
+    expect(aligned('left', 'frame', three([{}, { locked: true }])).map((b) => b.x)).toEqual([0, 600, 0]))
+  test('a pose is lined up by itself', () => {
+    const lesson = three([{ poses: [pose('a', after(20), long(10), { x: 900 })] }])
+    const edit = E.inPoses({ pose: 9 }, E.align(['e0'], 'left', 'frame', { frame: 100, stance: { pose: 9 } }))
+    const e = made(lesson, edit).elements[0]!
+    expect([e.x, e.poses[0]!.values.x]).toEqual([300, 50])
+  })
+})
+describe('spreading', () => {
+  test('the gaps become equal; the first and the last stay', () => {
+    const lesson = three()
+    const out = boxes(made(lesson, E.distribute(ids, 'across', standing(lesson)))).sort((a, b) => a.x - b.x)
+    const gaps = out.slice(1).map((b, i) => b.x - out[i]!.x - out[i]!.w)
+    expect([out[0]!.x, out[2]!.x]).toEqual([250, 1470])
+    expect(gaps[0]).toBeCloseTo(gaps[1]!, 1)
+    expect(gaps[0]).toBeCloseTo((1530 - 250 - 100 - 200 - 60) / 2, 1)
+  })
+  test('down, they are taken as they lie, not as they were chosen', () => {
+    const lesson = three()
+    const out = boxes(made(lesson, E.distribute(['e2', 'e0', 'e1'], 'down', standing(lesson))))
+    expect(out[0]!.y).toBe(170)
+    expect(out[1]!.y + out[1]!.h).toBe(440)
+  })
+  test('two have nothing between them', () =>
+    expect(E.applyEdit(three(), E.distribute(['e0', 'e1'], 'across', standing(three())), newIds())).toEqual({
+      refused: null,
+    }))
+})
+describe('sizes and sides', () => {
+  test('as wide or as tall as the first one chosen', () => {
+    const lesson = three()
+    expect(made(lesson, E.equalSizes(['e1', 'e0', 'e2'], 'width', { pose: 0 })).elements.map((e) => e.width)).toEqual([
+      200, 200, 200,
+    ])
+    expect(made(lesson, E.equalSizes(['e2', 'e0'], 'height', { pose: 0 })).elements.map((e) => e.height)).toEqual([
+      200, 40, 200,
+    ])
+  })
+  test('mirrored twice is as before, in place', () => {
+    const lesson = three()
+    const once = made(lesson, E.flip(['e0'], 'across'))
+    expect(once.elements[0]).toMatchObject({ x: 300, scale: { x: -1, y: 1 } })
+    expect(made(once, E.flip(['e0'], 'across'))).toEqual(lesson)
+    expect(made(lesson, E.flip(ids, 'down')).elements.map((e) => e.scale.y)).toEqual([-1, -1, -1])
+  })
+  test('a group is chosen whole; without it, each by itself', () => {
+    const grouped = made(three(), E.setGroup(['e0', 'e2'], 'g'))
+    expect(E.withGroups(grouped.elements, ['e2'])).toEqual(['e2', 'e0'])
+    expect(E.withGroups(grouped.elements, ['e1'])).toEqual(['e1'])
+    expect(E.withGroups(made(grouped, E.setGroup(['e0', 'e2'], null)).elements, ['e2'])).toEqual(['e2'])
+  })
+})
