@@ -404,7 +404,7 @@ test('at 1280 by 800 nothing in a panel or bar is cut, whatever is chosen', asyn
   expect(cut).toEqual([])
 })
 
-test('a value is found by a part of its name, also in what is folded up; Enter goes there, Escape shows all', async ({
+test('a value is found by a part of its name or of what can be chosen, also in what is folded up; Enter goes there, Escape shows all', async ({
   page,
 }) => {
   const id = await ofEveryKind(['callout'])
@@ -420,6 +420,8 @@ test('a value is found by a part of its name, also in what is folded up; Enter g
   await expect(details(page).getByLabel('Text', { exact: true })).toBeHidden()
   await page.keyboard.press('Enter')
   await expect(details(page).getByLabel('Crop left (%)')).toBeFocused()
+  await find.fill('blinks')
+  await expect(details(page).getByLabel('Repeats')).toBeVisible()
   await find.fill('nothing of that name')
   await expect(page.getByText('No value here is called')).toBeVisible()
   await find.press('Escape')

@@ -4,9 +4,16 @@ import { toWords, type Said } from '../../words/words'
 
 export const BOX = 'rounded border border-edge bg-card px-1.5 py-0.5 focus:border-accent outline-none'
 
-export function Row({ label, children, mark }: { label: string; children: ReactNode; mark?: ReactNode }) {
+interface RowProps {
+  label: string
+  children: ReactNode
+  mark?: ReactNode
+  /** What can be chosen in it, by which it is found as well. */
+  choices?: string
+}
+export function Row({ label, children, mark, choices }: RowProps) {
   return (
-    <div className="flex items-center justify-between gap-2" data-label={label}>
+    <div className="flex items-center justify-between gap-2" data-label={label} data-choices={choices}>
       <span className="min-w-0 text-muted">
         {mark}
         {label}
@@ -47,7 +54,12 @@ export function Choice<T extends string>({
       ))}
     </select>
   )
-  return bare ? select : <Row label={label}>{select}</Row>
+  if (bare) return select
+  return (
+    <Row label={label} choices={options.map((o) => o.label).join(', ')}>
+      {select}
+    </Row>
+  )
 }
 
 export function Tick({ label, value, onChange }: { label: string; value: boolean; onChange: (v: boolean) => void }) {

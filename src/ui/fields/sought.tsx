@@ -7,9 +7,11 @@ import { inWords } from '../../words/words'
 /** Whether a value is looked for by its name: then every section stands open. */
 export const SoughtContext = createContext(false)
 
-/** What is called by all of these words: values, buttons and sections. */
+/** What is called by all of these words, or can be set to what is: values, buttons and sections. */
 const called = (words: readonly string[]): string =>
-  words.map((w) => `:is([data-label*=${quoted(w)} i], [aria-label*=${quoted(w)} i])`).join('')
+  words
+    .map((w) => `:is([data-label*=${quoted(w)} i], [aria-label*=${quoted(w)} i], [data-choices*=${quoted(w)} i])`)
+    .join('')
 const quoted = (word: string): string => `"${CSS.escape(word)}"`
 
 /** Hides what is not called so: whole sections, and what stands beside what is found in the others. */
