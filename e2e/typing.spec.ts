@@ -404,7 +404,7 @@ test('at 1280 by 800 nothing in a panel or bar is cut, whatever is chosen', asyn
   expect(cut).toEqual([])
 })
 
-test('a value is found by a part of its name or of what can be chosen, also in what is folded up; Enter goes there, Escape shows all', async ({
+test('a value is found by its name or a choice of it, folded up or not; Enter goes there, Escape shows all', async ({
   page,
 }) => {
   const id = await ofEveryKind(['callout'])
