@@ -24,7 +24,7 @@ import { clipEnd, takeAt, type Clip } from '@/core/lesson/clips'
 import { bornOf, caught, isTiedTo, momentKind } from '@/core/moments'
 import { framesPerSecond, timecode } from '@/core/time'
 import { moving } from '../state/inPose'
-import { begin, chosenClips, desk, edit, freshId, goTo, select, setDesk, tryEdit } from '../state/desk'
+import { begin, chosenClips, desk, edit, freshId, goTo, select, selectAlone, setDesk, tryEdit } from '../state/desk'
 import { has } from './command'
 import { inWords, said, toWords } from '../../words/words'
 
@@ -181,11 +181,7 @@ export function cut(): void {
   )
     return
   // What was chosen is then what lies under the playhead: the later parts.
-  if (chosen)
-    select(
-      [...desk().timed.spans.keys()].filter((id) => !before.has(id)),
-      true,
-    )
+  if (chosen) selectAlone([...desk().timed.spans.keys()].filter((id) => !before.has(id)))
   toast(inWords('commands.splitOn', onTracks(inside.length)), { duration: 1800 })
 }
 export function removePassage(close: boolean): void {

@@ -21,7 +21,7 @@ import {
 } from '@/core/edits'
 import { caught, isTiedTo, momentKind } from '@/core/moments'
 import { actHere, editPosed, stanceNow } from '../state/inPose'
-import { beginOrEnd, desk, edit, freshId, select, setDesk } from '../state/desk'
+import { beginOrEnd, desk, edit, freshId, select, selectAlone, setDesk } from '../state/desk'
 import { duplicate } from './clipboard'
 import { holds } from '@/core/motion'
 import { keepAsReady } from '../ready/keep'
@@ -78,10 +78,7 @@ const hereExactly = () => {
 function splitHere(): void {
   const before = new Set(desk().timed.spans.keys())
   if (edit(inWords('commands.splitNamed', named()), splitElements(desk().elements, desk().playhead, hereExactly())))
-    select(
-      [...desk().timed.spans.keys()].filter((id) => !before.has(id)),
-      true,
-    )
+    selectAlone([...desk().timed.spans.keys()].filter((id) => !before.has(id)))
   else toast(inWords('commands.thereIsNothingToSplitHere'))
 }
 
@@ -163,7 +160,7 @@ export const PLACING: Command[] = [
     run: () => {
       const id = freshId('group')
       if (edit(inWords('commands.groupNamed', named()), makeGroup(desk().elements, id, desk().playhead)))
-        select([id], true)
+        selectAlone([id])
     },
   },
   {

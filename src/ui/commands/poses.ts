@@ -26,7 +26,7 @@ import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../state/inPose'
 import { copyPoses, keysMeant, pastePoses } from './clipboard'
-import { chosenElements, desk, edit, freshId, goTo, select, setDesk } from '../state/desk'
+import { chosenElements, desk, edit, freshId, goTo, selectAlone, setDesk } from '../state/desk'
 import { has, named, several, type Command } from './command'
 import { inWords } from '../../words/words'
 
@@ -344,7 +344,7 @@ export const POSING: Command[] = [
     run: () => {
       const id = freshId('gauge')
       // What is done next is done to the gauge: it rests, it is shaped.
-      if (edit(inWords('commands.letReadOneGauge', named()), readTogether(desk().elements, id))) select([id], true)
+      if (edit(inWords('commands.letReadOneGauge', named()), readTogether(desk().elements, id))) selectAlone([id])
     },
   },
   {

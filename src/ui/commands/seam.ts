@@ -2,7 +2,7 @@ import { toast } from 'sonner'
 import { jumpsAt } from '@/core/review/seam'
 import { frameStartUs } from '@/core/time'
 import { hasChanged } from '@/core/vision/colours'
-import { desk, select } from '../state/desk'
+import { desk, selectAlone } from '../state/desk'
 import { filmOf, type Film } from '../kit/film'
 import { inWords } from '../../words/words'
 
@@ -30,10 +30,7 @@ export async function checkSeam(): Promise<void> {
     toast.success(inWords('commands.goesOnFromItsLast', what))
     return
   }
-  select(
-    jumps.map((j) => j.element).filter((id) => timed.spans.has(id)),
-    true,
-  )
+  selectAlone(jumps.map((j) => j.element).filter((id) => timed.spans.has(id)))
   const more = jumps.length > TOLD ? inWords('commands.andMore', jumps.length - TOLD) : ''
   toast(inWords('commands.doesNotGoOnWithout', what), {
     description:

@@ -6,7 +6,7 @@ import type { Element } from '@/core/lesson/schema'
 import { propertyOf } from '@/core/motion'
 import { isNumber, type Field } from '@/core/values'
 import { UNITS } from '@/core/values/unit'
-import { edit, freshId, select, useShown } from '../state/desk'
+import { edit, freshId, selectAlone, useShown } from '../state/desk'
 import { Button, IconButton } from '../kit/button'
 import { Choice, Row, Words } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
@@ -56,7 +56,7 @@ export function GaugeSection({ element: e }: { element: Element }) {
               options={gauges.map((g) => ({ value: g.id, label: g.name }))}
               onChange={(gauge) => change({ gauge })}
             />
-            <Button onClick={() => select([reading.gauge], true)}>{inWords('details.showThisGauge')}</Button>
+            <Button onClick={() => selectAlone([reading.gauge])}>{inWords('details.showThisGauge')}</Button>
             {reading.steps.length > 0 ? (
               <Steps reading={reading} element={e} path={path} onChange={change} />
             ) : (

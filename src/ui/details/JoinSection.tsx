@@ -2,7 +2,7 @@ import { isView } from '@/core/kinds'
 import { setElements, type Values } from '@/core/edits'
 import type { Element, Loop } from '@/core/lesson/schema'
 import { loopJump } from '@/core/review/seam'
-import { edit, select, useShown } from '../state/desk'
+import { edit, selectAlone, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { Choice, Row, Tick, Words } from '../fields/fields'
@@ -25,7 +25,7 @@ export function JoinSection({ element: e }: { element: Element }) {
         <>
           <p className="text-muted">{inWords('details.itGoesAlongInPlace')}</p>
           <Row label={inWords('details.ridesOn')}>
-            <button type="button" className="truncate text-accent-deep underline" onClick={() => select([on.id], true)}>
+            <button type="button" className="truncate text-accent-deep underline" onClick={() => selectAlone([on.id])}>
               {on.name}
             </button>
           </Row>
@@ -173,10 +173,7 @@ function TagFields({ element: e, set }: SetProps) {
       {e.tags.length > 0 && (
         <Button
           onClick={() =>
-            select(
-              lesson.elements.filter((x) => x.tags.some((t) => e.tags.includes(t))).map((x) => x.id),
-              true,
-            )
+            selectAlone(lesson.elements.filter((x) => x.tags.some((t) => e.tags.includes(t))).map((x) => x.id))
           }
         >
           {inWords('details.selectAllWithTheseTags')}

@@ -4,7 +4,7 @@ import { apply, inverse, isFlat, type Point } from '@/core/geometry'
 import { hitAt, spaceOf } from '@/core/scene'
 import { poseFor, useStance } from '../state/inPose'
 import { goInside } from '../state/inside'
-import { desk, isFramed, select, useDesk, useShown } from '../state/desk'
+import { desk, isFramed, selectAlone, useDesk, useShown } from '../state/desk'
 import { awaitsPress, isLineDrawn, typeText } from './adding'
 import { Aids } from './Aids'
 import { Handles } from './Handles'
@@ -35,7 +35,7 @@ export function Overlay({ scale }: { scale: number }) {
   const goInto = (e: MouseEvent) => {
     const hit = hitAt(timed, desk().playhead, pointOf(e), isFramed())
     if (hit && placedIn(hit)) goInside(hit.id)
-    if (hit?.group) select([hit.id], true)
+    if (hit?.group) selectAlone([hit.id])
     if (hit && hasWords(hit)) typeText()
   }
   return (

@@ -5,7 +5,7 @@ import { hasWords, kindNamed } from '@/core/kinds'
 import type { Element, Passing } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
 import { actHere } from '../state/inPose'
-import { begin, desk, edit, freshId, isFramed, select, setDesk, type Doing } from '../state/desk'
+import { begin, desk, edit, freshId, isFramed, select, selectAlone, setDesk, type Doing } from '../state/desk'
 import { inWords, toWords } from '../../words/words'
 
 /** A point of the picture in the pixels of the frame, nothing zoomed. */
@@ -45,8 +45,7 @@ export function placeDrawn(p: Point, rect: Rect | null, from: Point | null = nul
 }
 function lift({ as }: DoingOf<'lift'>, rect: Rect): void {
   const id = freshId('cut')
-  if (edit(inWords('picture.liftAPartOut'), liftOut(rectOnTake(rect), id, actHere(), as === 'still')))
-    select([id], true)
+  if (edit(inWords('picture.liftAPartOut'), liftOut(rectOnTake(rect), id, actHere(), as === 'still'))) selectAlone([id])
 }
 function add(wanted: DoingOf<'add'>, p: Point, rect: Rect | null, from: Point | null): void {
   const { timed: now, playhead: frame } = desk()

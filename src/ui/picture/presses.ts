@@ -4,7 +4,7 @@ import { union, type Point } from '@/core/geometry'
 import type { Element } from '@/core/lesson/schema'
 import { draggedBy, drawnBetween, snapLines, spaceOf, type SnapLine, type Snapped } from '@/core/scene'
 import type { Timed } from '@/core/timing'
-import { desk, isFramed, select } from '../state/desk'
+import { desk, isFramed, select, selectAlone } from '../state/desk'
 import { moving } from '../state/inPose'
 import type { BeingDrawn, Drag } from './drag'
 import { boxOf, touchedBy, withinAt } from './grasp'
@@ -68,13 +68,14 @@ export function grasp(press: Press, hit: Element, p: Point, e: PointerEvent): vo
     select(already ? elements.filter((x) => x !== hit.id) : [...elements, hit.id])
     return
   }
-  if (!already || e.altKey) select([hit.id], e.altKey)
+  if (e.altKey) selectAlone([hit.id])
+  else if (!already) select([hit.id])
   // Let go without a drag: of several that were chosen, this one is meant.
   else if (elements.length > 1) press.onTap(() => select([hit.id]))
   // Pressed again, what is meant is that in the group which lies there.
   else {
     const inner = withinAt(press.timed, hit, p)
-    if (inner) press.onTap(() => select([inner.id], true))
+    if (inner) press.onTap(() => selectAlone([inner.id]))
   }
   carry(press, hit, p, e)
 }

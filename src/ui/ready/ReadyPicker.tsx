@@ -4,7 +4,7 @@ import { toast } from 'sonner'
 import { ROUTES, type Kept } from '@/contract/routes'
 import { placeReady, type ReadyThing } from '@/core/edits'
 import { SHIPPED_THINGS, type Like, type Shipped } from '@/core/ready'
-import { desk, edit, select, setDesk, useDesk } from '../state/desk'
+import { desk, edit, selectAlone, setDesk, useDesk } from '../state/desk'
 import { faceFilesIn } from '@/core/lesson/faces'
 import { ask, sentenceOf } from '../kit/api'
 import { knowFaces } from '../kit/fonts'
@@ -28,10 +28,7 @@ function place(thing: ReadyThing): void {
   if (!edit(inWords('ready.place', thing.name), placeReady(thing, playhead, moment))) return
   const fresh = desk().lesson.elements.filter((e) => !before.has(e.id))
   const whole = fresh.filter((e) => !e.rides?.on || !fresh.some((x) => x.id === e.rides!.on))
-  select(
-    whole.map((e) => e.id),
-    true,
-  )
+  selectAlone(whole.map((e) => e.id))
 }
 
 interface Card {

@@ -344,12 +344,13 @@ export const pickMoment = (id: string, frame: number | null): void => {
   setDesk({ moment: id, speed: 0, swept: null, ...(again && { elements: [], keys: [] }) })
   if (frame !== null) goTo(frame)
 }
-/** Selects elements, with their groups unless `alone`. */
-export const select = (elements: string[], alone = false): void => {
+/** Selects elements, with those that are grouped with them. */
+export const select = (elements: string[]): void => selectAlone(withGroups(shown().lesson.elements, elements))
+/** Selects these elements alone, whatever they are grouped with. */
+export const selectAlone = (elements: string[]): void => {
   handOn()
-  const chosen = alone ? elements : withGroups(shown().lesson.elements, elements)
-  const same = chosen.length === desk().elements.length && chosen.every((e) => desk().elements.includes(e))
-  setDesk({ ...(!same && after('selected', desk())), elements: chosen })
+  const same = elements.length === desk().elements.length && elements.every((e) => desk().elements.includes(e))
+  setDesk({ ...(!same && after('selected', desk())), elements })
 }
 /** Begins to do something else on the picture; without a word, no more than selecting. */
 export const begin = (doing: Doing = { do: 'select' }): void => setDesk({ doing })

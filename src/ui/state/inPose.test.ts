@@ -3,7 +3,7 @@ import { element, lessonWithTake, loose, besides, others } from '@/core/testing/
 import { setElements, removeElements, rename, setSpan } from '@/core/edits'
 import { resolve } from '@/core/timing'
 import { actHere, editPosed, moving, poseFor, standing } from './inPose'
-import { begin, desk, edit, goTo, isFramed, pickMoment, redo, select, setDesk, undo } from './desk'
+import { begin, desk, edit, goTo, isFramed, pickMoment, redo, select, selectAlone, setDesk, undo } from './desk'
 
 jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() }) }))
 
@@ -86,7 +86,7 @@ test(
     setDesk({ keys: [{ element: 'box', pose: 'a', path: null }], wholePath: true })
     select(['mate'])
     expect([desk().elements, desk().keys, desk().wholePath]).toEqual([['mate', 'other'], [], false])
-    select(['other'], true)
+    selectAlone(['other'])
     expect(desk().elements).toEqual(['other'])
   },
 )

@@ -5,7 +5,7 @@ import { clipEnd, sourceUsAt, type Clip } from '@/core/lesson/clips'
 import { isStill, speedOf } from '@/core/lesson/timeMap'
 import type { Medium } from '@/core/lesson/schema'
 import type { Catch } from '@/core/moments'
-import { desk, goTo, select, setDesk, useDesk, useShownPart } from '../state/desk'
+import { desk, goTo, select, selectAlone, setDesk, useDesk, useShownPart } from '../state/desk'
 import { filmHeight } from '../kit/film'
 import { LevelLine } from './LevelLine'
 import { Notches } from './Notches'
@@ -53,7 +53,7 @@ function useClipDrags(clip: Clip, frameAt: ClipBarProps['frameAt']) {
         }),
       click: (now) => {
         // What is taken together is chosen as one; a second press chooses one of it.
-        if (selected && !now.shiftKey && desk().elements.length > 1) select([clip.id], true)
+        if (selected && !now.shiftKey && desk().elements.length > 1) selectAlone([clip.id])
         goTo(frameAt(now.clientX))
       },
     })
