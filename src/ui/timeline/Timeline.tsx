@@ -21,6 +21,7 @@ function useScroller() {
   const lessonId = useDesk((b) => b.id)
   const inside = useDesk((b) => b.inside)
   const empty = useDesk((b) => b.timed.clips.length === 0 && Object.keys(b.lesson.parts).length === 0)
+  const nothing = useDesk((b) => b.timed.length <= 1)
   useLayoutEffect(() => {
     const box = scroller.current!
     const watch = new ResizeObserver(() => useView.setState({ width: Math.max(100, box.clientWidth - HEAD_PX) }))
@@ -42,10 +43,10 @@ function useScroller() {
       box.removeEventListener('wheel', wheel)
     }
   }, [])
-  // What first comes into an empty lesson is seen whole.
+  // What first comes into an empty lesson is seen whole, and so is a length that it is given.
   useEffect(() => {
     if (ready) fitTimeline(desk().timed.length)
-  }, [ready, lessonId, empty, inside])
+  }, [ready, lessonId, empty, nothing, inside])
   return scroller
 }
 
