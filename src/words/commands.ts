@@ -30,6 +30,7 @@ export const commands = {
   commands: 'Commands',
   copied: (which: Arg) => `${which} copied`,
   copy: 'Copy',
+  selectWhatThePosesGoOn: 'Select what the poses are to go on.',
   copySomePosesFirst: 'Copy some poses first.',
   copyThePoses: 'Copy the poses',
   cropOnThePicture: 'Crop on the picture',

@@ -17,6 +17,7 @@ export * from './elements/grouping'
 export * from './place/leastHiding'
 export * from './place/onScreen'
 export * from './clips/clips'
+export { setRate } from './clips/rate'
 export { cropIsKeyed, outlineAs, setCrop } from './place/cropping'
 export * from './clips/clipwork'
 export * from './clips/cutOut'
@@ -61,8 +62,22 @@ export * from './lesson/styling'
 export { alwaysFrom } from './lesson/always'
 export * from './motion/moveEdges'
 export * from './motion/posing'
+export * from './motion/ways'
 export * from './elements/repoint'
-export * from './motion/keys'
+export {
+  addKey,
+  keyAtPoses,
+  keyFrames,
+  removeKeys,
+  removeMotion,
+  removeProperty,
+  reverseKeys,
+  sameKeys,
+  shiftKeys,
+  stretchKeys,
+  type KeyRef,
+} from './motion/keys'
+export * from './motion/copiedKeys'
 export * from './place/riding'
 export * from './motion/stagger'
 export * from './place/placing'

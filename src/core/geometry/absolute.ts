@@ -14,11 +14,11 @@ function listed(path: ReturnType<typeof svgpath>): PathCommand[] {
   return out
 }
 const written = (commands: readonly PathCommand[]): string =>
-  commands.map(([letter, ...numbers]) => `${letter.toUpperCase()}${numbers.map(fix).join(' ')}`).join(' ')
+  commands.map(([letter, ...numbers]) => `${letter}${numbers.map(fix).join(' ')}`).join(' ')
 
 /** Path data in absolute commands, none of which goes on from the one before: M L H V Q C A Z. */
 export const absolute = (d: string): string => written(listed(svgpath(d).abs().unshort()))
 
-/** Path data of absolute commands, made larger and moved. */
+/** Path data made larger and moved, in absolute commands. */
 export const scaledPath = (d: string, k: number, dx: number, dy: number): string =>
-  written(listed(svgpath(d).scale(k).translate(dx, dy)))
+  written(listed(svgpath(d).abs().scale(k).translate(dx, dy)))

@@ -47,5 +47,7 @@ test('path data in absolute commands is the same path', () => {
   expect(absolute('M0 0c0 5 5 10 10 10s10-5 10-10')).toBe('M0 0 C0 5 5 10 10 10 C15 10 20 5 20 0')
   expect(absolute('M0 0a2 2 0 012 2')).toBe('M0 0 A2 2 0 0 1 2 2')
   expect(scaledPath('M1 2 H3 V4 A1 1 0 0 1 5 6 Z', 10, 100, 200)).toBe('M110 220 H130 V240 A10 10 0 0 1 150 260 Z')
+  // What goes on from where it is lands where it would have.
+  expect(scaledPath('m1 2 h2 v2 l-1 1 z', 10, 100, 200)).toBe('M110 220 H130 V240 L120 250 Z')
   expect(pathLength(absolute('M0 0h10v10h-10z'))).toBeCloseTo(40, 6)
 })

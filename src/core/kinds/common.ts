@@ -61,7 +61,7 @@ const WITH_FRAME = COMMON.map((f): Number => {
 /** What a zoom can be keyed by: the rectangle that it shows. */
 const FRAMED = new Set(['x', 'y', 'width', 'height'])
 
-/** A number of its own look is all that can be keyed of what has no place. */
+/** Whether what every element has can be keyed of a kind: of what has no place nothing, of a view its rectangle. */
 const keyedOf = (kind: Kind<ElementKind>, path: string): boolean => {
   if (kind.lies === 'nowhere') return false
   return kind.roles.view ? FRAMED.has(path) : true

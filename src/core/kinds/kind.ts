@@ -79,8 +79,8 @@ export interface Added<E> {
   drawn?: true
   /** It is added without a spot. */
   spotless?: true
-  /** For how many frames it lasts at so many a second, or how long else; three seconds without this. */
-  lasts?: 'lesson' | 'to its end' | ((e: E, fps: number) => number)
+  /** For how many frames it lasts at so many a second, for all the lesson, or until that ends; else three seconds. */
+  lasts?: 'lesson' | 'to the end' | ((e: E, fps: number) => number)
   /** Puts a draft at a spot; without this it stands there with its anchor point. */
   put?(e: E, spot: Putting): void
 }

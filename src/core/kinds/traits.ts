@@ -14,7 +14,7 @@ import type { Runs } from './roles/runs'
 import { isView } from './roles/view'
 import { placedIn } from './roles/within'
 
-/** What is asked of an element without knowing what kind it is; what it does in a lesson are its roles. */
+// What is asked of an element without knowing what kind it is; what it does in a lesson are its roles.
 
 /** What a kind is called. */
 export const titleOf = (kind: ElementKind): string => toWords(kindNamed(kind).title)

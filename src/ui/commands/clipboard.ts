@@ -9,9 +9,11 @@ import {
   hungOn,
   pasted,
   pasteKeys,
-  readCopied,
+  clippingText,
+  readClipping,
   inOne,
   withMembers,
+  type Clipping,
   type Copied,
   type CopiedKeys,
   type KeyRef,
@@ -22,9 +24,20 @@ import { chosenElements, desk, edit, freshId, select } from '../state/desk'
 import { named } from './command'
 import { inWords } from '../../words/words'
 
-const CLIP = 'vivid-vane-elements:'
-/** What was copied last in this window: elements, with the lesson that they stood in, or poses. */
-let copied: { elements: Copied; timed: Timed } | { poses: CopiedKeys } | null = null
+/** What was copied last in this window, and its text; of elements, the lesson that they stood in. */
+let last: { clip: Clipping; text: string; timed: Timed } | null = null
+/** Other windows, and this one after it was loaded anew, have it from the machine’s clipboard. */
+function hold(clip: Clipping, what: string): void {
+  last = { clip, text: clippingText(clip), timed: desk().timed }
+  void globalThis.navigator?.clipboard?.writeText(last.text).catch(() => {})
+  toast(inWords('commands.copied', what), { duration: 1500 })
+}
+/** What was copied last, in another window or in this one, and the lesson that it is of as far as that is known. */
+async function atHand(): Promise<{ clip: Clipping; timed: Timed } | null> {
+  const text = (await globalThis.navigator?.clipboard?.readText().catch(() => '')) ?? ''
+  const there = text === last?.text ? null : readClipping(text)
+  return there ? { clip: there, timed: desk().timed } : last
+}
 /** Keyframes of all selected elements, or those that are selected. */
 export const keysMeant = (): KeyRef[] =>
   desk().keys.length > 0
@@ -38,22 +51,11 @@ const chosenWithMembers = () => {
   const ids = withMembers(desk().lesson, desk().elements)
   return desk().lesson.elements.filter((e) => ids.includes(e.id))
 }
-/** Other windows, and this one after it was loaded anew, have it from the machine’s clipboard. */
-const handOver = (text: string) => void globalThis.navigator?.clipboard?.writeText(text).catch(() => {})
-const sayCopied = (what: string) => toast(inWords('commands.copied', what), { duration: 1500 })
-/** Copies the keyframes that are selected; else the elements. */
 export function copy(): void {
-  if (desk().keys.length > 0) {
-    copyPoses()
-    return
-  }
   const list = chosenWithMembers()
   if (!list.length) return
-  const { timed } = desk()
-  const elements = copiedFrom(timed, list)
-  copied = { elements, timed }
-  handOver(CLIP + JSON.stringify(elements))
-  sayCopied(list.length === 1 ? `“${list[0]!.name}”` : inWords('commands.elements', list.length))
+  const what = list.length === 1 ? `“${list[0]!.name}”` : inWords('commands.elements', list.length)
+  hold({ elements: copiedFrom(desk().timed, list) }, what)
 }
 export function copyPoses(): void {
   const poses = copyKeys(keysMeant(), desk().timed)
@@ -61,40 +63,35 @@ export function copyPoses(): void {
     toast(inWords('commands.thereAreNoPosesTo'), { duration: 1800 })
     return
   }
-  copied = { poses }
   const n = poses.poses.length
-  const what = n === 1 ? inWords('commands.onePose') : inWords('commands.posesCount', n)
-  handOver(what)
-  sayCopied(what)
+  hold({ poses }, n === 1 ? inWords('commands.onePose') : inWords('commands.posesCount', n))
 }
 /** Puts poses that were copied on what is selected, the first of them landing after the playhead. */
-export function pastePoses(): void {
-  if (!copied || !('poses' in copied)) {
-    toast(inWords('commands.copySomePosesFirst'))
-    return
-  }
-  const { elements, playhead } = desk()
-  const [first] = copied.poses.poses
-  const long = Math.round(first!.to - first!.from)
-  edit(inWords('commands.pastePosesOn', named()), pasteKeys(elements, copied.poses, playhead + long))
+export async function pastePoses(): Promise<void> {
+  const from = await atHand()
+  if (from && 'poses' in from.clip) putPoses(from.clip.poses)
+  else toast(inWords('commands.copySomePosesFirst'))
 }
-/** Pastes what was copied last, here or in another window. */
+function putPoses(poses: CopiedKeys): void {
+  const { elements, playhead } = desk()
+  if (elements.length === 0) {
+    toast(inWords('commands.selectWhatThePosesGoOn'))
+    return
+  }
+  const [first] = poses.poses
+  const long = Math.round(first!.to - first!.from)
+  edit(inWords('commands.pastePosesOn', named()), pasteKeys(elements, poses, playhead + long))
+}
+/** Pastes what was copied last: elements, or poses on what is selected. */
 export async function paste(): Promise<void> {
-  const text = (await navigator.clipboard?.readText().catch(() => '')) ?? ''
-  const other = text.startsWith(CLIP) ? readCopied(text.slice(CLIP.length)) : null
-  const mine = copied && 'elements' in copied ? copied : null
-  if (copied && !mine && !other) {
-    pastePoses()
-    return
-  }
-  const isOwn = mine && (!other || JSON.stringify(other) === JSON.stringify(mine.elements))
-  const from = isOwn ? mine.elements : other
-  if (!from || from.elements.length === 0) {
-    toast(inWords('commands.nothingHasBeenCopiedYet'))
-    return
-  }
+  const from = await atHand()
+  if (!from) toast(inWords('commands.nothingHasBeenCopiedYet'))
+  else if ('poses' in from.clip) putPoses(from.clip.poses)
+  else putElements(from.clip.elements, from.timed)
+}
+function putElements(copied: Copied, of: Timed): void {
   const { lesson, moment, playhead, timed } = desk()
-  const brought = pasted(from, isOwn ? mine.timed : timed, lesson, playhead, () => freshId('copy'))
+  const brought = pasted(copied, of, lesson, playhead, () => freshId('copy'))
   const { media, parts } = brought
   // With a moment chosen it begins with that, and goes along.
   const chosen = moment ? timed.moments.get(moment) : undefined

@@ -98,15 +98,35 @@ describe('acts', () => {
     runCommand('undo')
     expect(box().poses).toEqual([])
   })
-  test('poses are copied on to another element, from where that one stands', () => {
+  const settled = () => new Promise((done) => setTimeout(done))
+  test.each(['paste-keys', 'paste'])(
+    'poses are copied on to another element, from where that one stands: %s',
+    async (id) => {
+      open()
+      runCommand('copy-keys')
+      select([])
+      setDesk({ playhead: 110 })
+      const before = desk().lesson
+      runCommand(id)
+      await settled()
+      // On nothing they are not put.
+      expect(desk().lesson).toBe(before)
+      select(['arrow'])
+      runCommand(id)
+      await settled()
+      const arrow = desk().lesson.elements[1]!
+      expect(arrow.poses.map((p) => p.values)).toEqual([{ x: 1300 }])
+      expect(motionOf(desk().timed, arrow).moves.map((m) => [m.from, m.to])).toEqual([[110, 130]])
+    },
+  )
+  test('what is copied last is what is pasted', async () => {
     open()
     runCommand('copy-keys')
-    select(['arrow'])
-    setDesk({ playhead: 110 })
-    runCommand('paste-keys')
-    const arrow = desk().lesson.elements[1]!
-    expect(arrow.poses.map((p) => p.values)).toEqual([{ x: 1300 }])
-    expect(motionOf(desk().timed, arrow).moves.map((m) => [m.from, m.to])).toEqual([[110, 130]])
+    runCommand('copy')
+    runCommand('paste')
+    await settled()
+    expect(others(desk().lesson)).toHaveLength(3)
+    expect(desk().lesson.elements.at(-1)!.poses).toHaveLength(box().poses.length)
   })
   test('delete takes the chosen keyframes, not the element; without any, the element', () => {
     open()

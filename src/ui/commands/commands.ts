@@ -281,10 +281,7 @@ export const COMMANDS: Command[] = [
     title: inWords('commands.markThePointerOnThe'),
     group: 'moments',
     can: () => Object.values(desk().lesson.media).some((m) => m.kind === 'take'),
-    run: () => {
-      setDesk({ speed: 0 })
-      beginOrEnd({ do: 'correct' })
-    },
+    run: () => beginOrEnd({ do: 'correct' }),
   },
   {
     id: 'add-track',

@@ -21,7 +21,7 @@ import {
 } from '@/core/edits'
 import { caught, isTiedTo, momentKind } from '@/core/moments'
 import { actHere, editPosed, stanceNow } from '../state/inPose'
-import { beginOrEnd, desk, edit, freshId, select, selectAlone, setDesk } from '../state/desk'
+import { begin, beginOrEnd, desk, edit, freshId, select, selectAlone, setDesk } from '../state/desk'
 import { duplicate } from './clipboard'
 import { holds } from '@/core/motion'
 import { keepAsReady } from '../ready/keep'
@@ -244,7 +244,7 @@ export const PLACING: Command[] = [
     group: 'place',
     keys: 'Shift+I',
     can: has,
-    run: () => setDesk({ speed: 0, doing: { do: 'window', elements: desk().elements } }),
+    run: () => begin({ do: 'window', elements: desk().elements }),
   },
   ...(['monitor', 'laptop', 'tablet', 'phone'] as const).map((form): Command => ({
     id: `on-${form}`,
@@ -268,13 +268,13 @@ export const PLACING: Command[] = [
     title: inWords('commands.liftAPartOfThe'),
     group: 'place',
     keys: 'Shift+Q',
-    run: () => setDesk({ speed: 0, doing: { do: 'lift', as: 'runs' } }),
+    run: () => begin({ do: 'lift', as: 'runs' }),
   },
   {
     id: 'lift-still',
     title: inWords('commands.liftAPartOfTheRecording'),
     group: 'place',
-    run: () => setDesk({ speed: 0, doing: { do: 'lift', as: 'still' } }),
+    run: () => begin({ do: 'lift', as: 'still' }),
   },
   {
     id: 'scroll-on',

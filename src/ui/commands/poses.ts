@@ -26,7 +26,7 @@ import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../state/inPose'
 import { copyPoses, keysMeant, pastePoses } from './clipboard'
-import { chosenElements, desk, edit, freshId, goTo, selectAlone, setDesk } from '../state/desk'
+import { begin, chosenElements, desk, edit, freshId, goTo, selectAlone, setDesk } from '../state/desk'
 import { has, named, several, type Command } from './command'
 import { inWords } from '../../words/words'
 
@@ -84,7 +84,7 @@ function repointNext(): void {
     toast(inWords('commands.goToTheMomentAt', e.name))
     return
   }
-  setDesk({ speed: 0, doing: { do: 'repoint', element: e.id } })
+  begin({ do: 'repoint', element: e.id })
 }
 function jumpKey(way: 1 | -1): void {
   const { timed, playhead } = desk()
@@ -273,7 +273,7 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'Ctrl+Shift+V',
     can: has,
-    run: pastePoses,
+    run: () => void pastePoses(),
   },
   {
     id: 'reverse-keys',
@@ -361,7 +361,7 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'Ctrl+r',
     can: has,
-    run: () => setDesk({ speed: 0, doing: { do: 'ride', elements: desk().elements } }),
+    run: () => begin({ do: 'ride', elements: desk().elements }),
   },
   {
     id: 'ride-off',

@@ -7,7 +7,10 @@ import { inWords } from '../../words/words'
 /** Whether a value is looked for by its name: then every section stands open. */
 export const SoughtContext = createContext(false)
 
-/** What is called by all of these words, or can be set to what is: values, buttons and sections. */
+/** What is called by all of these words: values, buttons and sections. */
+const named = (words: readonly string[]): string =>
+  words.map((w) => `:is([data-label*=${quoted(w)} i], [aria-label*=${quoted(w)} i])`).join('')
+/** The same, and what can be set to something that is called so. */
 const called = (words: readonly string[]): string =>
   words
     .map((w) => `:is([data-label*=${quoted(w)} i], [aria-label*=${quoted(w)} i], [data-choices*=${quoted(w)} i])`)
@@ -32,8 +35,9 @@ export function Findable({ children, right }: { children: ReactNode; right?: Rea
   const words = sought.trim().split(/\s+/).filter(Boolean)
   const finding = words.length > 0
   const goTo = () => {
-    const it = called(words)
-    const first = [...within.current!.querySelectorAll<HTMLElement>(`section ${it}`)].find((e) => e.offsetParent)
+    const seen = (it: string) =>
+      [...within.current!.querySelectorAll<HTMLElement>(`section ${it}`)].find((e) => e.offsetParent)
+    const first = seen(named(words)) ?? seen(called(words))
     const control = first?.matches('input, select, textarea, button')
       ? first
       : first?.querySelector<HTMLElement>('input, select, textarea, button:not([data-key])')

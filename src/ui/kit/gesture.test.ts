@@ -4,7 +4,8 @@ import { gestures, type Gesture } from './gesture'
 const page = new EventTarget()
 let held: number
 const holder = { setPointerCapture: () => void held++ } as unknown as Element
-const at = (clientX: number, clientY = 0) => ({ clientX, clientY, pointerId: 1, currentTarget: holder }) as PointerEvent
+const at = (clientX: number, clientY = 0, buttons = 1) =>
+  ({ clientX, clientY, buttons, pointerId: 1, currentTarget: holder }) as PointerEvent
 const escape = () => {
   const e = Object.assign(new Event('keydown', { cancelable: true }), { key: 'Escape' })
   page.dispatchEvent(e)
@@ -72,4 +73,31 @@ test('up and down counts unless only across does; a late holder holds from the f
   expect(held).toBe(2)
   hand.onPointerMove(at(10, 40))
   expect(list.at(-1)).toBe('drag 10')
+})
+test('let go elsewhere, where nothing is told of it, it is over: moved over later it is no drag', () => {
+  const { press, hand } = gestures()
+  const { list, gesture } = told({ slop: 5, across: true })
+  press(at(10), gesture, { late: true })
+  // Out of the holder, and up there; then back without a button.
+  page.dispatchEvent(new Event('pointerup'))
+  expect(escape()).toBe(false)
+  hand.onPointerMove(at(60))
+  expect(list).toEqual(['over', 'quit'])
+  // Outside the page, nothing at all is told of it.
+  press(at(10), gesture, { late: true })
+  hand.onPointerMove(at(60, 0, 0))
+  hand.onPointerMove(at(90))
+  expect(list.slice(2)).toEqual(['over', 'quit'])
+})
+test('one press at a time: another ends the one before', () => {
+  const { press, hand } = gestures()
+  const one = told()
+  const other = told()
+  press(at(10), one.gesture)
+  press(at(20), other.gesture)
+  expect(one.list).toEqual(['over', 'quit'])
+  hand.onPointerMove(at(30))
+  hand.onPointerUp(at(30))
+  expect([one.list.length, other.list]).toEqual([2, ['drag 30', 'over', 'drop 30']])
+  expect(escape()).toBe(false)
 })

@@ -29,16 +29,25 @@ interface Held extends Holding {
   forget: () => void
 }
 
-/** Calls `quit` when Escape is pressed; that Escape does nothing else. @returns what ends that */
-function onEscape(quit: () => void): () => void {
+/**
+ * Calls `quit` when Escape is pressed, which then does nothing else, or when the pointer is let go and nobody was told.
+ *
+ * @returns what ends that
+ */
+function onLost(quit: () => void): () => void {
   const down = (e: KeyboardEvent) => {
     if (e.key !== 'Escape') return
     e.stopPropagation()
     e.preventDefault()
     quit()
   }
+  // What holds the pointer hears of it before the window does, where it still stands.
   window.addEventListener('keydown', down, { capture: true })
-  return () => window.removeEventListener('keydown', down, { capture: true })
+  window.addEventListener('pointerup', quit)
+  return () => {
+    window.removeEventListener('keydown', down, { capture: true })
+    window.removeEventListener('pointerup', quit)
+  }
 }
 
 /** One press at a time that can become a drag: `press` begins it, `hand` goes on what holds the pointer. */
@@ -54,13 +63,19 @@ export function gestures() {
   const quit = () => end()?.gesture.quit?.()
   return {
     press(e: PointerEvent, gesture: Gesture, { holder = e.currentTarget, late = false }: Partial<Holding> = {}) {
+      quit()
       if (!late) holder.setPointerCapture(e.pointerId)
-      held = { gesture, x: e.clientX, y: e.clientY, moved: false, holder, late, forget: onEscape(quit) }
+      held = { gesture, x: e.clientX, y: e.clientY, moved: false, holder, late, forget: onLost(quit) }
     },
     hand: {
       onPointerMove(e: PointerEvent) {
         const h = held
         if (!h) return
+        if (e.buttons === 0) {
+          // It was let go outside the page.
+          quit()
+          return
+        }
         const { slop = 0, across = false } = h.gesture
         const gone = Math.max(Math.abs(e.clientX - h.x), across ? 0 : Math.abs(e.clientY - h.y))
         if (!h.moved && gone < slop) return

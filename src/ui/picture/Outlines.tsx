@@ -5,7 +5,7 @@ import { holds, keptAt } from '@/core/motion'
 import { elementsAt, frameBoxOf } from '@/core/scene'
 import type { Timed } from '@/core/timing'
 import { standing } from '../state/inPose'
-import { isFramed, useDesk, useShown } from '../state/desk'
+import { isFramed, useDesk, useShown, type Desk } from '../state/desk'
 import { pathOf } from './Marks'
 
 /** An element that is selected, as its pose has it, and where that stands on the picture. */
@@ -44,7 +44,7 @@ export function useOutlined(): { outlines: Outlined[]; unseen: { id: string; mat
 function outlineOf(
   timed: Timed,
   own: Element,
-  stance: { frame: number; on: 'start' | 'end' },
+  stance: { frame: number; on: Desk['moveEnd'] },
   framed: boolean,
 ): Outlined {
   const { frame } = stance

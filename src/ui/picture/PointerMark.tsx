@@ -87,7 +87,6 @@ export function PointerMark({
     const off = { x: p.x - q.x, y: p.y - q.y }
     let at = p
     const drag = (now: PointerEvent) => {
-      now.stopPropagation()
       const to = pointOf(now)
       at = { x: to.x + off.x, y: to.y + off.y }
       setDragged(at)

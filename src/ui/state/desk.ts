@@ -352,8 +352,9 @@ export const selectAlone = (elements: string[]): void => {
   const same = elements.length === desk().elements.length && elements.every((e) => desk().elements.includes(e))
   setDesk({ ...(!same && after('selected', desk())), elements })
 }
-/** Begins to do something else on the picture; without a word, no more than selecting. */
-export const begin = (doing: Doing = { do: 'select' }): void => setDesk({ doing })
+/** Begins to do something else on the picture, which stands still for it; without a word, no more than selecting. */
+export const begin = (doing: Doing = { do: 'select' }): void =>
+  setDesk({ doing, ...(doing.do !== 'select' && { speed: 0 }) })
 /** Begins something, or leaves off where that is being done. */
 export const beginOrEnd = (doing: Doing): void => begin(desk().doing.do === doing.do ? undefined : doing)
 /** Gives up what is being done; where nothing is, lets go of what is selected. */

@@ -24,7 +24,7 @@ const SELECTING: Doing = { do: 'select' }
 const TO_ONE: readonly Doing['do'][] = ['pick', 'crop', 'anchor']
 const blank = emptyLesson(' ')
 
-const DESK: { [K in keyof Desk]: DeskField<Desk[K]> } = {
+const DESK = {
   id: { begins: '' },
   ready: { begins: false, anew: ['opened'] },
   lesson: { begins: blank },
@@ -68,7 +68,7 @@ const DESK: { [K in keyof Desk]: DeskField<Desk[K]> } = {
   only: { begins: null, anew: ['opened', 'entered'] },
   panel: { begins: 'none', anew: ['opened'] },
   panes: { begins: { order: true, details: true, timeline: true, picture: false }, way: true },
-}
+} satisfies { [K in keyof Desk]: DeskField<Desk[K]> }
 const fields = Object.entries(DESK) as [keyof Desk, DeskField<unknown>][]
 
 /** The desk as it begins. */
@@ -83,6 +83,6 @@ export function after(happening: Happening, desk: Desk): Partial<Desk> {
   return Object.fromEntries(changed) as Partial<Desk>
 }
 /** How somebody works and looks at things: the parts of the desk that this browser keeps. */
-export type Ways = Pick<Desk, 'wholePath' | 'pushes' | 'pace' | 'pictureZoom' | 'aids' | 'panes'>
+export type Ways = Pick<Desk, { [K in keyof Desk]: (typeof DESK)[K] extends { way: true } ? K : never }[keyof Desk]>
 export const waysOf = (desk: Desk): Ways =>
   Object.fromEntries(fields.flatMap(([key, { way }]) => (way ? [[key, desk[key]]] : []))) as unknown as Ways

@@ -103,7 +103,7 @@ export function elementAt(timed: Timed, spot: NewElement): Element {
   e.end =
     until && until.untilFrame !== null && until.untilFrame > spot.frame
       ? tie(until.id, 0, until.untilFrame, 'end')
-      : lasts === 'to its end'
+      : lasts === 'to the end'
         ? tie('lesson:end', 0, timed.length)
         : { on: 'length', frames: long }
   settle(e, lesson)

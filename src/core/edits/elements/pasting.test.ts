@@ -6,7 +6,18 @@ import { element, lasting, lessonWithTake, loose, on, besides, others, takeMediu
 import { made, newIds, pose } from '../../testing/made'
 import { motionOf } from '../../motion'
 import { resolve } from '../../timing'
-import { addElements, addPasted, copiedFrom, hungOn, layMedium, pasted, readCopied } from '..'
+import {
+  copyKeys,
+  addElements,
+  addPasted,
+  copiedFrom,
+  hungOn,
+  layMedium,
+  pasted,
+  clippingText,
+  readClipping,
+  type Copied,
+} from '..'
 
 /**
  * A callout from the second click (120) to 40 frames after it, and a shape that starts as it ends and moves on the
@@ -52,18 +63,20 @@ test('in a smaller lesson at another rate, what was copied is as large in the fr
   expect(motionOf(now, shape!).moves[0]).toMatchObject({ to: 540, lost: false })
   expect(shape!.poses[0]!.values).toEqual({ x: 200 })
 })
+/** The elements of a text that was copied. */
+const elementsIn = (text: string): Copied => (readClipping(text) as { elements: Copied }).elements
 test(
   'through the clipboard, where nothing is known of the ' +
     'lesson it came from, spans and sizes come along all the same',
   () => {
     const timed = resolve(source())
-    const text = JSON.stringify(copiedFrom(timed, others(timed.lesson)))
+    const text = clippingText({ elements: copiedFrom(timed, others(timed.lesson)) })
     const there = resolve(smaller())
-    const now = resolve(into(smaller(), pasted(readCopied(text)!, there, smaller(), 300, newIds()).elements))
+    const now = resolve(into(smaller(), pasted(elementsIn(text), there, smaller(), 300, newIds()).elements))
     expect(now.lesson.elements.map((e) => now.spans.get(e.id)!.from)).toEqual([300, 380])
     expect(findingsOf(now)).toEqual([])
-    expect(readCopied('[1]')).toBeNull()
-    expect(readCopied('no JSON')).toBeNull()
+    expect(readClipping(JSON.stringify(copiedFrom(timed, [])))).toBeNull()
+    for (const odd of ['[1]', 'no JSON', '{"elements":{}}']) expect(readClipping(`vivid-vane:${odd}`)).toBeNull()
   },
 )
 test('in its own lesson a copy stands beside the first one, under a name that is free', () => {
@@ -90,13 +103,9 @@ let n = 0
 /** Copies elements of a lesson into another, through text. */
 function carried(lesson: Lesson, ids: string[], there: Lesson): Lesson {
   const timed = resolve(lesson)
-  const text = JSON.stringify(
-    copiedFrom(
-      timed,
-      lesson.elements.filter((e) => ids.includes(e.id)),
-    ),
-  )
-  const { elements, media, parts } = pasted(readCopied(text)!, resolve(there), there, 30, () => `copy-${++n}`)
+  const chosen = lesson.elements.filter((e) => ids.includes(e.id))
+  const text = clippingText({ elements: copiedFrom(timed, chosen) })
+  const { elements, media, parts } = pasted(elementsIn(text), resolve(there), there, 30, () => `copy-${++n}`)
   return made(there, addPasted(elements, media, parts))
 }
 describe('what another lesson does not have', () => {
@@ -141,4 +150,14 @@ test('hung on a moment, what is pasted begins with it; what hangs on another ele
   expect(spans.map((s) => s.from)).toEqual([240, 280])
   const [first] = after.lesson.elements.filter((e) => e.id === list[0]!.id)
   expect(first!.start).toEqual({ on: 'moment', moment: 'take/click-3', edge: 'start', offset: 0, last: 240 })
+})
+
+test('poses go through a text as well', () => {
+  const timed = resolve(source())
+  const own = others(timed.lesson).find((e) => e.poses.length > 0)!
+  const poses = copyKeys(
+    own.poses.map((p) => ({ element: own.id, pose: p.id, path: null })),
+    timed,
+  )!
+  expect(readClipping(clippingText({ poses }))).toEqual({ poses })
 })

@@ -7,7 +7,8 @@ import { define, make } from '../ground/act'
 import { NewId } from '../ground/args'
 import { mediumIdOf } from '../lesson/bringIn'
 import { addMedium } from '../lesson/lesson'
-import { changeRateOf } from '../clips/clips'
+import { changeRateOf } from '../clips/rate'
+import { CopiedKeys } from '../motion/copiedKeys'
 import { addElements, copies, loosened } from './elements'
 import { mediumOf, placedIn, plays } from '../../kinds'
 import { numbered } from '../ground/names'
@@ -66,10 +67,17 @@ export function copiedFrom(timed: Timed, elements: readonly Element[]): Copied {
   }
 }
 
+const MARK = 'vivid-vane:'
+/** What can be copied: elements, or poses to be put on others. */
+const Clipping = z.union([z.object({ elements: Copied }), z.object({ poses: CopiedKeys })])
+export type Clipping = z.infer<typeof Clipping>
+/** What was copied, as a text that another window can read. */
+export const clippingText = (clip: Clipping): string => MARK + JSON.stringify(clip)
 /** What was copied, from its text; null when that is something else. */
-export function readCopied(text: string): Copied | null {
+export function readClipping(text: string): Clipping | null {
+  if (!text.startsWith(MARK)) return null
   try {
-    return Copied.safeParse(JSON.parse(text)).data ?? null
+    return Clipping.safeParse(JSON.parse(text.slice(MARK.length))).data ?? null
   } catch {
     return null
   }

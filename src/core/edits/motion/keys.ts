@@ -1,17 +1,14 @@
-import { fieldsOf, pointsOf } from '../../kinds'
 import { elementIn, elementsIn } from '../ground/chosen'
 import { Pose, type Element, type Lesson, type MoveEdge } from '../../lesson/schema'
 import { atPose, keyableValue, edgeFrame, motionOf, posedAt, propertyValue, setAt, type Move } from '../../motion'
-import { type KeyValue } from '../../values'
 import { takeTimeAt } from '../../lesson/clips'
 import { ownBefore, partedBy, type Timed } from '../../timing'
 import { z } from 'zod'
-import { define, Id, Ids, make, type Given } from '../ground/act'
-import { Easing, Flag, Frame, Num, Path } from '../ground/args'
+import { define, Ids, type Given } from '../ground/act'
+import { Frame, Num, Path } from '../ground/args'
 import { keptAt } from './moveEdges'
 import { keyAt, keyedPaths } from './posing'
 import { plain } from '../ground/plain'
-import { fitted } from '../ground/walk'
 
 /** A keyframe: one property in one pose. With `path` null, all that the pose keys. */
 const KeyRef = z.object({ element: z.string(), pose: z.string(), path: Path.nullable() })
@@ -25,7 +22,7 @@ interface Chosen {
   move: Move
   paths: string[]
 }
-function chosenOf(timed: Timed, own: Element, refs: readonly KeyRef[]): Chosen[] {
+export function chosenOf(timed: Timed, own: Element, refs: readonly KeyRef[]): Chosen[] {
   const mine = refs.filter((r) => r.element === own.id)
   return motionOf(timed, own).moves.flatMap((move) => {
     const here = mine.filter((r) => r.pose === move.pose.id)
@@ -158,7 +155,7 @@ function parted(e: Element, move: Move, paths: string[], newId: Given['newId']):
  * Poses in the order in which they land. One whose values set out from keyframes of their own is parted where these
  * came to lie on different frames: each part sets out from its own.
  */
-function sorted(e: Element, landings: Map<string, number>, newId: Given['newId']): void {
+export function sorted(e: Element, landings: Map<string, number>, newId: Given['newId']): void {
   e.poses.sort((a, b) => landings.get(a.id)! - landings.get(b.id)!)
   e.poses = e.poses.flatMap((pose, i) => {
     const paths = Object.keys(pose.values)
@@ -170,8 +167,8 @@ function sorted(e: Element, landings: Map<string, number>, newId: Given['newId']
   })
 }
 /** Whether a move sets out from what was before it, whichever way that is meant. */
-const straightOn = ({ pose: { start } }: Move): boolean => start.on === 'previous' || start.on === 'key'
-const landingsOf = (timed: Timed, own: Element): Map<string, number> =>
+export const straightOn = ({ pose: { start } }: Move): boolean => start.on === 'previous' || start.on === 'key'
+export const landingsOf = (timed: Timed, own: Element): Map<string, number> =>
   new Map(motionOf(timed, own).moves.map((m) => [m.pose.id, m.to]))
 
 /** Moves keyframes in time by frames. A part of a pose leaves it. */
@@ -251,126 +248,6 @@ export const reverseKeys = define(
         sorted(e, landings, newId)
       }),
 )
-/** Keyframes to be pasted: frames count from the first landing; `base` is what the element was before them. */
-export const CopiedKeys = z.object({
-  base: Pose.shape.values,
-  poses: z
-    .array(
-      z.object({
-        from: Num,
-        to: Num,
-        straightOn: Flag,
-        easing: Easing,
-        values: Pose.shape.values,
-        curve: Pose.shape.curve,
-      }),
-    )
-    .min(1),
-})
-export type CopiedKeys = z.infer<typeof CopiedKeys>
-
-/** Copies keyframes of one element. Null when none are chosen. */
-export function copyKeys(refs: readonly KeyRef[], timed: Timed): CopiedKeys | null {
-  const own = timed.lesson.elements.find((e) => e.id === refs[0]?.element)
-  if (!own) return null
-  const chosen = chosenOf(timed, own, refs)
-  if (chosen.length === 0) return null
-  const { moves } = motionOf(timed, own)
-  const start = chosen[0]!.move.to
-  const before = atPose(timed, own, moves.indexOf(chosen[0]!.move))
-  const paths = new Set(chosen.flatMap((c) => c.paths))
-  return {
-    base: Object.fromEntries([...paths].map((p) => [p, propertyValue(before, p)])),
-    poses: chosen.map(({ move, paths: own2 }) => ({
-      from: move.from - start,
-      to: move.to - start,
-      straightOn: straightOn(move),
-      easing: move.pose.easing,
-      values: Object.fromEntries(own2.map((p) => [p, move.pose.values[p]!])),
-      curve: move.pose.curve,
-    })),
-  }
-}
-
-/** The values that say where and how turned an element stands: its points, its turn and its tilt. */
-const whereabouts = (e: Element): Set<string> =>
-  new Set([
-    ...pointsOf(e).flatMap(({ x, y }) => [x, y]),
-    ...fieldsOf(e).flatMap((f) => (f.type === 'degrees' && !f.path.startsWith('look.') ? [f.path] : [])),
-  ])
-/**
- * Pastes keyframes so that the first of them lands at a frame. On an element that stands elsewhere,
- * places and turns are taken from where that one is; other values are as they were.
- */
-export const pasteKeys = define(
-  'pasteKeys',
-  [Ids.elements, CopiedKeys, Frame],
-  (ids, copied, frame) =>
-    (draft, { timed, newId }) => {
-      for (const own of timed.lesson.elements) {
-        const e = find(draft, own.id)
-        if (!ids.includes(own.id) || !e) continue
-        const now =
-          posedAt(timed, own, Math.max(timed.spans.get(own.id)!.from, frame + Math.min(0, copied.poses[0]!.from))) ??
-          own
-        const landings = landingsOf(timed, own)
-        const relative = whereabouts(own)
-        for (const p of copied.poses) {
-          const values: Record<string, KeyValue> = {}
-          for (const [path, value] of Object.entries(p.values)) {
-            const here = keyableValue(now, path)
-            if (here === undefined) continue
-            const base = copied.base[path]
-            values[path] =
-              relative.has(path) && typeof value === 'number' && typeof here === 'number' && typeof base === 'number'
-                ? fitted(own, path, value + here - base)
-                : value
-          }
-          if (Object.keys(values).length === 0) continue
-          const pose: Pose = {
-            id: newId('pose'),
-            start: p.straightOn ? { on: 'key' } : { on: 'length', frames: Math.max(0, Math.round(p.to - p.from)) },
-            end: keptAt(timed, own, frame + p.to, null),
-            easing: p.easing,
-            values,
-            curve: p.curve,
-          }
-          e.poses.push(pose)
-          landings.set(pose.id, frame + p.to)
-        }
-        sorted(e, landings, newId)
-      }
-    },
-)
-/**
- * Gives elements the moves of another one, each from its own place and as long after its own start; what they had of
- * moves is replaced.
- */
-export const takeMoves = define('takeMoves', [Ids.elements, Id.element], (ids, from) => (draft, { timed, newId }) => {
-  const leader = timed.lesson.elements.find((e) => e.id === from)
-  const copied =
-    leader &&
-    copyKeys(
-      leader.poses.map((p) => ({ element: from, pose: p.id, path: null })),
-      timed,
-    )
-  if (!leader || !copied) return
-  const others = ids.filter((id) => id !== from)
-  const bare: Timed = {
-    ...timed,
-    lesson: {
-      ...timed.lesson,
-      elements: timed.lesson.elements.map((e) => (others.includes(e.id) ? { ...e, poses: [] } : e)),
-    },
-  }
-  const after = motionOf(timed, leader).moves[0]!.to - timed.spans.get(from)!.from
-  for (const id of others) {
-    const e = find(draft, id)
-    if (!e) continue
-    e.poses = []
-    make(pasteKeys([id], copied, timed.spans.get(id)!.from + after), draft, { timed: bare, newId })
-  }
-})
 /** The frames at which an element has keyframes, of a property or of any; sorted. */
 export function keyFrames(timed: Timed, e: Element, path?: string): number[] {
   return [

@@ -1,6 +1,6 @@
 import { BAR_EDGES, BarLook } from './look'
 import { ranged } from '../../values/ranged'
-import { alongEdge } from '../edges'
+import { alongEdge, keepsEdge, settleAlong } from '../edges'
 import { goneInRounds } from '../gone'
 import type { Rect } from '../../geometry'
 import type { Shape } from '../../display'
@@ -104,10 +104,7 @@ export const bar: Kind<'bar'> = {
     { path: 'fadeFrames', label: 'values.fadesFor', type: 'frames' },
   ]),
   size: ownSize,
-  settle(e, { frame }) {
-    const { place } = e.look
-    if (place !== 'free') Object.assign(e, alongEdge(e, place, { x: 0, y: 0, w: frame.width, h: frame.height }))
-  },
+  settle: settleAlong,
   seen: (e, span, timed) => ({
     from: span.from,
     to:
@@ -151,10 +148,7 @@ export const bar: Kind<'bar'> = {
   }),
   roles: {
     keeps: (e) => ({
-      to: e.look.place === 'free' ? null : e.look.place,
-      letGo() {
-        e.look.place = 'free'
-      },
+      ...keepsEdge(e),
       within: (free) => (e.look.place === 'free' || !e.look.withinBars ? null : alongEdge(e, e.look.place, free)),
     }),
   },

@@ -2,7 +2,7 @@ import type { Shape } from '../../display'
 import { grown, type Rect } from '../../geometry'
 import { layoutText, shortened, textPath } from '../../text'
 import type { Span, Timed } from '../../timing'
-import { alongEdge } from '../edges'
+import { keepsEdge, settleAlong } from '../edges'
 import { filledPart, filledRound } from '../bar/shapes'
 import { gone } from '../gone'
 import { localBox, type ElementOf, type Kind, ownSize } from '../kind'
@@ -180,10 +180,7 @@ export const chapters: Kind<'chapters'> = {
     },
   ]),
   size: ownSize,
-  settle(e, { frame }) {
-    const { place } = e.look
-    if (place !== 'free') Object.assign(e, alongEdge(e, place, { x: 0, y: 0, w: frame.width, h: frame.height }))
-  },
+  settle: settleAlong,
   kept: (e) => e,
   draw,
   added: { spotless: true, lasts: 'lesson' },
@@ -209,11 +206,6 @@ export const chapters: Kind<'chapters'> = {
     }
   },
   roles: {
-    keeps: (e) => ({
-      to: e.look.place === 'free' ? null : e.look.place,
-      letGo() {
-        e.look.place = 'free'
-      },
-    }),
+    keeps: keepsEdge,
   },
 }

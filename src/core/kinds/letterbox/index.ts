@@ -53,7 +53,7 @@ export const letterbox: Kind<'letterbox'> = {
     }))
     return [{ shapes, box }]
   },
-  added: { spotless: true, lasts: 'to its end' },
+  added: { spotless: true, lasts: 'to the end' },
   fresh: (lesson) => ({
     space: 'fixed',
     width: lesson.frame.width,

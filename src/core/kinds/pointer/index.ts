@@ -84,7 +84,7 @@ export const pointer: Kind<'pointer'> = {
       },
     ]
   },
-  added: { lasts: 'to its end' },
+  added: { lasts: 'to the end' },
   fresh: (lesson) => {
     const unit = unitOf(lesson.frame)
     return {
