@@ -7,6 +7,7 @@ import { align } from '@/server/align/align'
 import { littleOf, spokenOf } from '@/server/align/said'
 import { hashOf, processFile } from '@/server/ingest/process'
 import { codeOf, loadLesson, read, say, type CliCommand, faultOf } from './command'
+import { toWords } from '../words/words'
 
 export const retime: CliCommand = {
   help: `
@@ -69,7 +70,9 @@ lesson has its media beside it, in the folder of --out.
       const before = resolve(lesson)
       const made = applyEdit(lesson, edit, idsFrom('retimed'))
       if (!('edited' in made))
-        throw new Error(made.refused ?? 'The new recording is as the one before: nothing changed.')
+        throw new Error(
+          made.refused ? toWords(made.refused) : 'The new recording is as the one before: nothing changed.',
+        )
       const next = made.edited.lesson
       await writeFile(out, `${JSON.stringify(written(next), null, 2)}\n`)
       if (to !== path.resolve(root))

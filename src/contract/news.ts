@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { toldSchema } from './told'
 
 export const JobState = z.enum(['sending', 'waiting', 'running', 'done', 'failed', 'cancelled'])
 /** Where a job stands. A file being sent is `sending` until all of it has arrived. */
@@ -58,7 +59,7 @@ export const News = z.discriminatedUnion('about', [
     lesson: z.string(),
     revision: z.number(),
     client: z.string(),
-    label: z.string(),
+    label: toldSchema,
     removed: z.boolean().optional(),
   }),
   z.object({ about: z.literal('job'), job: Job, gone: z.boolean().optional() }),

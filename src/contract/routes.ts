@@ -7,6 +7,7 @@ import { ExportChoice } from './exports'
 import { Job, JOB_KINDS } from './news'
 import { routeAt } from './route'
 import { Step, Taken } from './steps'
+import { toldSchema } from './told'
 
 const Done = z.object({ done: z.literal(true) })
 const Made = z.object({ id: z.string() })
@@ -42,7 +43,7 @@ export type LibraryFile = z.infer<typeof LibraryFile>
 
 /** The patches of a step of the history, as Immer writes them. */
 const Patches = z.array(z.custom<import('immer').Patch>())
-export const HistoryEntry = z.object({ label: z.string(), patches: Patches, inverse: Patches })
+export const HistoryEntry = z.object({ label: toldSchema, patches: Patches, inverse: Patches })
 export type HistoryEntry = z.infer<typeof HistoryEntry>
 /** A stretch of a lesson's history next to where it stands, and how many edits lie beyond it. */
 export const HistoryStretch = z.object({ entries: z.array(HistoryEntry), beyond: z.number() })

@@ -1,8 +1,7 @@
 import { z } from 'zod'
 import { Edit } from '@/core/edits'
+import { toldSchema } from './told'
 
-/** The longest label that a step is kept with. */
-export const LABEL = 200
 /** So many steps can be asked after at once: their ids stand in an address. */
 export const STEPS_ASKED = 400
 const sent = {
@@ -19,7 +18,7 @@ export const Step = z.discriminatedUnion('do', [
   z.object({
     do: z.literal('edit'),
     ...sent,
-    label: z.string().min(1).max(LABEL),
+    label: toldSchema,
     edit: Edit,
     /** Of the ids of what the edit makes. */
     seed: z.string().min(1).max(40),

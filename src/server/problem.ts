@@ -1,4 +1,4 @@
-import { inWords } from '../words/words'
+import { inWords, toWords, type Said } from '../words/words'
 
 /**
  * A class whose instances are known by a mark and not by the class itself: the server's routes and the work it does by
@@ -17,10 +17,10 @@ export class Problem extends Error {
   static override [Symbol.hasInstance] = known(PROBLEM)
   constructor(
     readonly status: number,
-    sentence: string,
+    readonly said: Said,
     readonly facts: Record<string, unknown> = {},
   ) {
-    super(sentence)
+    super(toWords(said))
   }
 }
 

@@ -1,7 +1,7 @@
 import { statfs } from 'node:fs/promises'
 import { Problem } from './problem'
 import { dataRoot } from './root'
-import { inWords } from '../words/words'
+import { inWords, said } from '../words/words'
 
 const MB = 1024 ** 2
 /** So much of the disk is left to the database and the rest of the machine, in bytes. */
@@ -27,7 +27,7 @@ export async function needRoom(what: string, bytes: number): Promise<void> {
   const free = await freeBytes()
   if (free - bytes >= reserve()) return
   const spare = Math.max(0, free - reserve())
-  throw new Problem(507, inWords('running.needsAboutAndOnlyOf', what, amount(bytes), amount(spare)))
+  throw new Problem(507, said('running.needsAboutAndOnlyOf', what, amount(bytes), amount(spare)))
 }
 
 /** Whether the disk runs so full that work which writes has to stop. */

@@ -7,6 +7,7 @@ import { kindByContent } from './ingest/kinds'
 import { sendFile } from './media/serve'
 import { Problem } from './problem'
 import { body, route, answers } from './web'
+import { asIs } from '../words/words'
 
 const dir = mkdtempSync(path.join(tmpdir(), 'vane-web-'))
 const ask = (headers: Record<string, string>, init: RequestInit = {}) =>
@@ -27,7 +28,7 @@ test('only this machine’s own browser is answered', async () => {
 })
 test('a problem comes back as its sentence, with its facts; anything else is not told in detail', async () => {
   const refused = await route(async () => {
-    throw new Problem(409, 'Somebody else was faster.', { revision: 7 })
+    throw new Problem(409, asIs('Somebody else was faster.'), { revision: 7 })
   })(ask({}), {})
   expect([refused.status, await refused.json()]).toEqual([409, { sentence: 'Somebody else was faster.', revision: 7 }])
   const quiet = jest.spyOn(console, 'error').mockImplementation(() => {})

@@ -5,7 +5,7 @@ import { wellFormed } from '@/core/values'
 import { isDatabaseAway } from './jobs'
 import { Interrupted, Problem } from './problem'
 import { unstored } from './room'
-import { inWords } from '../words/words'
+import { asIs, inWords, said } from '../words/words'
 
 /** Turns away what does not come from this machine's own browser. @throws Problem 403 */
 export function guard(request: Request): void {
@@ -17,7 +17,7 @@ export function guard(request: Request): void {
     site: get('sec-fetch-site'),
     mode: get('sec-fetch-mode'),
   })
-  if (sentence) throw new Problem(403, sentence)
+  if (sentence) throw new Problem(403, asIs(sentence))
 }
 
 type Handler<C> = (request: Request, context: C) => Promise<Response>
@@ -73,7 +73,7 @@ export const answers = <P extends string, Q, B, A>(
 
 /** What is said of a request that is not as its route asks. */
 function misshapen({ issues: [first] }: ZodError): Problem {
-  return new Problem(400, inWords('web.theRequestIsNotOf', first?.path.join('.') ?? '', first?.message ?? ''))
+  return new Problem(400, said('web.theRequestIsNotOf', first?.path.join('.') ?? '', first?.message ?? ''))
 }
 /** The query of a request. @throws Problem 400 when it has another shape */
 export function queryOf<Q>(request: Request, schema: ZodType<Q>): Q {
@@ -87,7 +87,7 @@ export async function shaOf({ params }: { params: Promise<{ sha: string }> }): P
   return shaIn((await params).sha)
 }
 function shaIn(sha: string): string {
-  if (!/^[0-9a-f]{64}$/.test(sha)) throw new Problem(404, inWords('web.thereIsNoSuchRecording'))
+  if (!/^[0-9a-f]{64}$/.test(sha)) throw new Problem(404, said('web.thereIsNoSuchRecording'))
   return sha
 }
 
@@ -97,7 +97,7 @@ export const STEP_BYTES = 96 * 1024 ** 2
 
 /** The text of a body, read no further than it may be long. @throws Problem 413 */
 async function textOf(request: Request, most: number): Promise<string> {
-  const tooLong = () => new Problem(413, inWords('web.thisIsMoreThanThe', Math.round(most / 1024 ** 2)))
+  const tooLong = () => new Problem(413, said('web.thisIsMoreThanThe', Math.round(most / 1024 ** 2)))
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong()
   const pieces: Uint8Array[] = []
   let length = 0
@@ -132,7 +132,7 @@ export async function body<T>(request: Request, schema: ZodType<T>, most = MOST_
   try {
     value = jsonIn(text)
   } catch {
-    throw new Problem(400, inWords('web.theRequestHoldsNoJson'))
+    throw new Problem(400, said('web.theRequestHoldsNoJson'))
   }
   const parsed = shallowly(() => schema.safeParse(value))
   if (!parsed.success) throw misshapen(parsed.error)
@@ -143,7 +143,7 @@ function shallowly<T>(read: () => T): T {
   try {
     return read()
   } catch (e) {
-    if (e instanceof RangeError) throw new Problem(400, inWords('web.thisIsNestedTooDeeply'))
+    if (e instanceof RangeError) throw new Problem(400, said('web.thisIsNestedTooDeeply'))
     throw e
   }
 }

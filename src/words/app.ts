@@ -2,6 +2,7 @@ import type { Arg } from './arg'
 
 /** What is said of the program as a whole. */
 export const app = {
+  of: (name: Arg, what: Arg) => `“${name}”: ${what}`,
   asIs: (text: Arg) => String(text),
   aPageFailed: 'This page could not be drawn',
   loadAgain: 'Load the page again',

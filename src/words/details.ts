@@ -1,6 +1,7 @@
 import type { Arg } from './arg'
 
 export const details = {
+  itIsSeenWell: (stands: Arg) => `${stands}: it is seen well.`,
   aBetterColour: (name: Arg) => `A better colour: “${name}”`,
   aBlurredCopyBehindIt: 'A blurred copy behind it',
   aChapter: 'a chapter',

@@ -1,6 +1,7 @@
 import type { Arg } from './arg'
 
 export const history = {
+  removed: 'Remove the lesson',
   aStepFailed: 'A step failed',
   anotherWindowChangedThisLesson: 'Another window changed this lesson in the meantime.',
   copy: (name: Arg) => `${name} copy`,

@@ -1,6 +1,7 @@
 import type { Arg } from './arg'
 
 export const language = {
+  saysInIt: (name: Arg, what: Arg) => `${name}: “${what}”`,
   aRecordingIn: (name: Arg) => `A recording in ${name}`,
   aRecordingOfIt: 'A recording of it …',
   aRecordingOfThisScript: 'A recording of this script',

@@ -1,6 +1,7 @@
 import type { Arg } from './arg'
 
 export const picture = {
+  choose: 'Choose',
   add: (what: Arg) => `Add ${what}`,
   addAGuide: 'Add a guide',
   alongWithItsPlaceTurn: (which: Arg, name: Arg) => `${which} along with “${name}”: its place, turn and size.`,

@@ -176,6 +176,9 @@ export const MARKED = 'en-x-marked'
 export const interfaceLanguage = (): string =>
   globalThis.document?.documentElement.lang || globalThis.process?.env.VANE_WORDS || 'en'
 
+/** Whether a name is one of the catalogue's. */
+export const isWord = (name: string): name is WordKey => (ENTRIES as ReadonlyMap<string, Entry>).has(name)
+
 /** It with what is filled into it, as something to be filled into another sentence. */
 export const asSentence = (what: Said): Sentence => (typeof what === 'string' ? { word: what, filled: [] } : what)
 

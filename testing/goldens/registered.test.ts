@@ -3,7 +3,7 @@ import { chances } from '@/core/chance'
 import { applyEdit, namedBy, readEdit, registered, Unfit } from '@/core/edits'
 import { checkLesson } from '@/core/review/check'
 import type { Lesson } from '@/core/lesson/schema'
-import { newIds } from '@/core/testing/made'
+import { newIds, whyNot } from '@/core/testing/made'
 import { resolve } from '@/core/timing'
 import { sampleOf } from '../corpus/samples'
 import { walk } from '../corpus/walks'
@@ -47,7 +47,7 @@ describe.each([...registered().keys()])('the edit “%s”', (name) => {
     const bare: Lesson = { ...lessons[0]!, elements: [], moments: [], media: {}, staggers: [] }
     const { edit } = tried[0]!
     const result = applyEdit(bare, edit, newIds())
-    if ('refused' in result && result.unfit) expect(result.refused).toMatch(/^This cannot be done: .+\.$/)
+    if ('refused' in result && result.unfit) expect(whyNot(result)).toMatch(/^This cannot be done: .+\.$/)
     else
       expect(
         registered()

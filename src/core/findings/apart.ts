@@ -1,7 +1,7 @@
 import { settleMove } from '../edits'
 import { movesOf } from '../timing'
 import type { Found, Finder } from './finding'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Moves that an older program let set out for each value by itself, with what they come to today. */
 export const apart: Finder = {
@@ -28,12 +28,12 @@ export const apart: Finder = {
       : [
           {
             words: inWords('findings.itIsRightSo'),
-            label: inWords('findings.aMoveAsItsPanel'),
+            label: said('findings.aMoveAsItsPanel'),
             change: settleMove(element, pose, false),
           },
           {
             words: inWords('findings.asItWasBefore'),
-            label: inWords('findings.aMoveAsItWas'),
+            label: said('findings.aMoveAsItWas'),
             change: settleMove(element, pose, true),
           },
         ],

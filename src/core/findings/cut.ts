@@ -1,7 +1,7 @@
 import { setLesson } from '../edits'
 import { lasts } from '../kinds/looks'
 import type { Finder } from './finding'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** What stands beyond the length that a lesson was given. */
 export const cut: Finder = {
@@ -34,7 +34,7 @@ export const cut: Finder = {
   mends: () => [
     {
       words: inWords('findings.asLongAsAllOf'),
-      label: inWords('findings.theLessonLastsAsLong'),
+      label: said('findings.theLessonLastsAsLong'),
       change: setLesson({ length: null }),
     },
   ],

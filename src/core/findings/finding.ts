@@ -1,5 +1,6 @@
 import type { Edit } from '../edits'
 import type { Timed } from '../timing'
+import { type Said } from '../../words/words'
 
 /**
  * What is amiss with an element, in a sentence; `frame`: where in the lesson to look, when it is not the element's
@@ -15,7 +16,7 @@ export interface Found {
 /** One press that settles what was found: what stands on it, and what it does, by name. */
 export interface Mend {
   words: string
-  label: string
+  label: Said
   change: Edit
 }
 /** Something that can be amiss with a lesson. */

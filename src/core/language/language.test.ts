@@ -1,3 +1,4 @@
+import { whyNot } from '@/core/testing/made'
 import { findingsOf } from '../findings'
 import { checkLesson } from '../review/check'
 import type { Lesson, Medium } from '../lesson/schema'
@@ -96,7 +97,7 @@ describe('another language', () => {
   const made = (lesson: Lesson, ...edits: Edit[]): Lesson =>
     edits.reduce((l, e, i) => {
       const out = applyEdit(l, e, idsFrom(`e${i}`))
-      if (!('edited' in out)) throw new Error(out.refused ?? 'nothing changed')
+      if (!('edited' in out)) throw new Error(whyNot(out) ?? 'nothing changed')
       return out.edited.lesson
     }, lesson)
   const czech = (lesson = english()) => {

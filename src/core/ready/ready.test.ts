@@ -1,3 +1,4 @@
+import { whyNot } from '@/core/testing/made'
 import { findingsOf } from '../findings'
 import { SHIPPED_THINGS } from '.'
 import { applyEdit, filledBy, idsFrom, placeReady, readReady, readyFrom, setSpan, type ReadyThing } from '../edits'
@@ -12,7 +13,7 @@ import { lookAs } from '../testing/looks'
 
 const placed = (lesson: Lesson, thing: ReadyThing, frame = 0, chosen: string | null = null) => {
   const result = applyEdit(lesson, placeReady(thing, frame, chosen), idsFrom('t'))
-  if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
+  if (!('edited' in result)) throw new Error(whyNot(result) ?? 'nothing changed')
   return result.edited
 }
 const named = (lesson: Lesson, name: string) => lesson.elements.find((e) => e.name === name)!

@@ -7,12 +7,13 @@ import { STYLE_VARIANTS } from '../lesson/style'
 import { lessonWithTake, loose } from '../testing/lessons'
 import { lookAs } from '../testing/looks'
 import { contrast, valueAt } from '../values'
+import { whyNot } from '@/core/testing/made'
 
 const [linen, signal, chalk] = SHIPPED_STYLES as [HouseStyle, HouseStyle, HouseStyle]
 const styled = (style: HouseStyle | null): Lesson => ({ ...lessonWithTake(), style })
 const edited = (lesson: Lesson, edit: ReturnType<typeof setStyle>): Lesson => {
   const result = applyEdit(lesson, edit, idsFrom('t'))
-  if (!('edited' in result)) throw new Error(result.refused ?? 'nothing changed')
+  if (!('edited' in result)) throw new Error(whyNot(result) ?? 'nothing changed')
   return result.edited.lesson
 }
 

@@ -2,16 +2,20 @@ import { applyPatches, produce } from 'immer'
 import { applyEdit, changesBetween, idsFrom, makeChanges, type Edit } from '../edits'
 import { checkLesson } from '../review/check'
 import type { Lesson, MoveEdge, Pose } from '../lesson/schema'
+import { toWords } from '../../words/words'
 
 /** The lesson after an edit; held to being sound, and to coming back and going on by its patches exactly. */
 export function made(lesson: Lesson, edit: Edit, newId: (what: string) => string = newIds()): Lesson {
   const result = applyEdit(lesson, edit, newId)
-  if (!('edited' in result)) throw new Error(`nothing was changed: ${result.refused}`)
+  if (!('edited' in result)) throw new Error(`nothing was changed: ${whyNot(result)}`)
   expect(applyPatches(result.edited.lesson, result.edited.inverse)).toEqual(lesson)
   expect(applyPatches(lesson, result.edited.patches)).toEqual(result.edited.lesson)
   expect(checkLesson(JSON.parse(JSON.stringify(result.edited.lesson))).faults).toEqual([])
   return result.edited.lesson
 }
+/** Why an edit was not made, in words; null when it was, or would have changed nothing. */
+export const whyNot = (result: ReturnType<typeof applyEdit>): string | null =>
+  'refused' in result && result.refused ? toWords(result.refused) : null
 /** The lesson after several edits, one after the other; each is held to the same. */
 export const madeAll = (lesson: Lesson, ...edits: Edit[]): Lesson =>
   edits.reduce((now, edit, i) => made(now, edit, idsFrom(`t${i}`)), lesson)

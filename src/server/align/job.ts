@@ -10,7 +10,7 @@ import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { align, type Aligned } from './align'
 import { littleOf, spokenOf } from './said'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const Payload = z.object({
   way: z.array(z.string()),
@@ -30,9 +30,9 @@ type Payload = z.infer<typeof Payload>
 /** @throws Problem when there is no such recording, or nothing can be heard in it */
 async function heardIn(sha256: string): Promise<Medium> {
   const medium = await mediumBySha(sha256)
-  if (!medium) throw new Problem(404, inWords('common.recordingGone'))
+  if (!medium) throw new Problem(404, said('common.recordingGone'))
   if (medium.kind === 'picture' || (medium.kind === 'take' && !medium.sound))
-    throw new Problem(422, inWords('align.nothingCanBeHeardIn', medium.name))
+    throw new Problem(422, said('align.nothingCanBeHeardIn', medium.name))
   return medium
 }
 
@@ -41,7 +41,7 @@ export async function startAlign(sha256: string, lesson: string, payload: Payloa
   const medium = await heardIn(sha256)
   const same = (j: StoredJob) => j.subject === sha256 && j.lesson === lesson
   const now = (await jobsIn(['waiting', 'running'], 'align')).find(same)
-  if (now) throw new Problem(409, inWords('align.itsWordsAreBeingLooked'))
+  if (now) throw new Problem(409, said('align.itsWordsAreBeingLooked'))
   return (await addJob({ kind: 'align', lesson, subject: sha256, name: medium.name, payload })).id
 }
 
@@ -57,11 +57,11 @@ async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Pro
   } catch (e) {
     signal.throwIfAborted()
     if (e instanceof Interrupted) throw e
-    throw new Problem(422, inWords('align.theWordsCouldNotBe', (e as Error).message))
+    throw new Problem(422, said('align.theWordsCouldNotBe', (e as Error).message))
   }
   const little = cues ? null : littleOf(found, medium.name)
   if (little && found.words.every((w) => w.fromUs === null))
-    throw new Problem(422, inWords('align.nothingWasChanged', little))
+    throw new Problem(422, said('align.nothingWasChanged', little))
   if (little && instead && !anyway) return { facts: { said: inWords('align.nothingWasReTimed', little), asks: true } }
   const lesson = await lessonThere(job.lesson!, way)
   const own = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
@@ -76,7 +76,7 @@ async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Pro
         ? speakAnew(id, medium, spoken, language, found.departures, instead.follows)
         : speakScript(id, spoken, language, found.departures)
   const name = medium.name.slice(0, 80)
-  const label = instead ? inWords('align.inPlaceOfAnotherRecording', name) : inWords('align.theWordsOf', name)
+  const label = instead ? said('align.inPlaceOfAnotherRecording', name) : said('align.theWordsOf', name)
   await makeEdit(job.lesson!, job.id, label, within(way, edit))
   const there = found.words.filter((w) => w.fromUs !== null).length
   const more =

@@ -10,7 +10,7 @@ import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
 import { dataRoot } from '../root'
 import { cleanSound } from './clean'
-import { asSentence, inWords } from '../../words/words'
+import { asSentence, inWords, said } from '../../words/words'
 
 const Payload = z.object({
   way: z.array(z.string()),
@@ -23,17 +23,17 @@ type Payload = z.infer<typeof Payload>
 
 async function mediumFor(lesson: string, { way, media }: Payload) {
   const medium = lessonAt((await readLesson(lesson)).lesson, way)?.media[media]
-  if (!medium) throw new Problem(422, inWords('clean.theSoundThatWasTo'))
-  if (medium.kind !== 'sound') throw new Problem(422, inWords('clean.isNotASoundOf', medium.name))
+  if (!medium) throw new Problem(422, said('clean.theSoundThatWasTo'))
+  if (medium.kind !== 'sound') throw new Problem(422, said('clean.isNotASoundOf', medium.name))
   return medium
 }
 
 /** Begins to clean a sound of a lesson. @throws Problem when it is no sound, or is being cleaned already */
 export async function startCleaning(sha256: string, lesson: string, payload: Payload): Promise<string> {
   const medium = await mediumFor(lesson, payload)
-  if (!payload.rumble && !payload.noise) throw new Problem(422, inWords('clean.sayWhatIsToBe'))
+  if (!payload.rumble && !payload.noise) throw new Problem(422, said('clean.sayWhatIsToBe'))
   if ((await jobsIn(['waiting', 'running'], 'clean')).some((j) => j.subject === sha256 && j.lesson === lesson))
-    throw new Problem(409, inWords('clean.thisSoundIsBeingCleaned'))
+    throw new Problem(409, said('clean.thisSoundIsBeingCleaned'))
   return (await addJob({ kind: 'clean', lesson, subject: sha256, name: medium.name, payload })).id
 }
 
@@ -53,7 +53,7 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
     const onTime = (us: number) => onStep(inWords('clean.cleaning'), Math.min(0.5, us / whole / 2))
     await cleanSound(source, wav, { rumble, noise }, { signal, onTime }).catch((e: unknown) => {
       if (signal.aborted || e instanceof Interrupted || !(e instanceof Error)) throw e
-      throw new Problem(422, inWords('clean.couldNotBeCleanedNothing', medium.name, e.message))
+      throw new Problem(422, said('clean.couldNotBeCleanedNothing', medium.name, e.message))
     })
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
     const name = `${medium.name}, cleaned.wav`
@@ -62,7 +62,7 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
     await makeEdit(
       job.lesson!,
       job.id,
-      inWords('clean.takeOutOf', out, medium.name),
+      said('clean.takeOutOf', out, medium.name),
       within(way, hearCleaned(media, cleaned, { rumble, noise })),
     )
     return { facts: { said: inWords('clean.takenOut', out), sha256: cleaned.sha256 } }

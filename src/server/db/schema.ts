@@ -14,6 +14,7 @@ import {
 } from 'drizzle-orm/mysql-core'
 import type { Patch } from 'immer'
 import type { Lesson, Medium } from '@/core/lesson/schema'
+import type { Told } from '@/words/told'
 import type { JobFacts, JobKindName, JobState } from '@/contract/news'
 
 /** JSON kept as text: MariaDB gives its JSON columns back as text. */
@@ -23,6 +24,12 @@ const json = <T>(name: string) =>
     toDriver: (value) => JSON.stringify(value),
     fromDriver: (text) => JSON.parse(text) as T,
   })(name)
+/** What is told, as text: a sentence by its name as JSON; older ones as they read. */
+const telling = customType<{ data: Told; driverData: string }>({
+  dataType: () => 'longtext',
+  toDriver: (what) => (typeof what === 'string' ? what : JSON.stringify(what)),
+  fromDriver: (text) => (text.startsWith('{"word"') ? (JSON.parse(text) as Told) : text),
+})
 /** What the list of lessons shows of one, kept beside it so that no list has to read whole lessons. */
 export interface LessonBrief {
   frames: number
@@ -60,7 +67,7 @@ export const edits = mysqlTable(
     id: bigint('id', { mode: 'number' }).autoincrement().primaryKey(),
     lesson: char('lesson', { length: 12 }).notNull(),
     seq: int('seq').notNull(),
-    label: varchar('label', { length: 200 }).notNull(),
+    label: telling('label').notNull(),
     patches: json<Patch[]>('patches').notNull(),
     inverse: json<Patch[]>('inverse').notNull(),
     undone: boolean('undone').notNull().default(false),
@@ -110,7 +117,7 @@ export const jobs = mysqlTable(
     state: varchar('state', { length: 10 }).notNull().$type<JobState>(),
     step: varchar('step', { length: 60 }).notNull(),
     share: double('share').notNull(),
-    sentence: varchar('sentence', { length: 1000 }),
+    sentence: telling('sentence'),
     facts: json<JobFacts>('facts').notNull(),
     tries: int('tries').notNull().default(0),
     createdAt: stamp('created_at').notNull(),

@@ -13,7 +13,7 @@ import { Interrupted, Problem } from '../problem'
 import { ExportChoice } from '@/contract/exports'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
-import { inWords } from '../../words/words'
+import { asIs, inWords, said } from '../../words/words'
 
 const ExportPayload = z.object({
   /** The lesson as it was then; whoever exports it looks at it as at any file. */
@@ -38,8 +38,8 @@ export async function addExport(lesson: string, choice: ExportChoice): Promise<s
   const from = choice.from ?? 0
   const to = Math.min(choice.to ?? length, length)
   if (to <= from)
-    throw new Problem(422, inWords('exportJobs.thereIsNothingBetweenFrame', from, to, inWords('counts.frame', length)))
-  if (doc.elements.length === 0) throw new Problem(422, inWords('exportJobs.thereIsNothingInThis'))
+    throw new Problem(422, said('exportJobs.thereIsNothingBetweenFrame', from, to, said('counts.frame', length)))
+  if (doc.elements.length === 0) throw new Problem(422, said('exportJobs.thereIsNothingInThis'))
   await needRoom(inWords('exportJobs.theExport'), estimate(doc, choice, to - from))
   const job = await addJob({
     kind: 'export',
@@ -62,9 +62,9 @@ export async function exportedFile(
   part: 'video' | 'captions' = 'video',
 ): Promise<{ file: string; name: string }> {
   const job = await readJob(id)
-  if (job.kind !== 'export') throw new Problem(404, inWords('exportJobs.thereIsNoSuchExport'))
-  if (job.state !== 'done') throw new Problem(409, inWords('exportJobs.thisExportIsNotFinished'))
-  if (part === 'captions' && !job.facts.captions) throw new Problem(404, inWords('exportJobs.noCaptionsWereMadeWith'))
+  if (job.kind !== 'export') throw new Problem(404, said('exportJobs.thereIsNoSuchExport'))
+  if (job.state !== 'done') throw new Problem(409, said('exportJobs.thisExportIsNotFinished'))
+  if (part === 'captions' && !job.facts.captions) throw new Problem(404, said('exportJobs.noCaptionsWereMadeWith'))
   return { file: part === 'video' ? fileOf(id) : captionsFileOf(id), name: job.name }
 }
 
@@ -137,7 +137,7 @@ async function run(job: ExportJob, { signal, onStep }: JobWork): Promise<Outcome
     const code = await over
     signal.throwIfAborted()
     if (code === ENDED_FROM_OUTSIDE) throw new Interrupted(inWords('exportJobs.anExport'))
-    if (code !== 0) throw new Problem(422, sentence ?? inWords('exportJobs.theExportStoppedBeforeIts'))
+    if (code !== 0) throw new Problem(422, sentence ? asIs(sentence) : said('exportJobs.theExportStoppedBeforeIts'))
   } finally {
     signal.removeEventListener('abort', stop)
     await over

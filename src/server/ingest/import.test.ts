@@ -5,6 +5,7 @@ import path from 'node:path'
 import type { Lesson } from '@/core/lesson/schema'
 import { createEmpty, readLesson, takeStep } from '../lessons'
 import { addJob, forgetJob, listJobs, readJob, retryJob } from '../jobs'
+import { asTold } from '../jobs/store'
 import { mustRun } from '../run'
 import { openSite, until, type Site } from '../testing'
 import { beginWork } from '../work'
@@ -133,14 +134,14 @@ test('a trace is read in a process of its own; moments later than the take are t
   const medium = Object.values((await lessonOf(lesson)).media)[0]!
   expect(medium.moments.filter((m) => m.kind === 'click')).toHaveLength(9)
   expect(medium.pointer!.length).toBeGreaterThan(10)
-  expect((await readJob(trace)).sentence).toMatch(/of its \d+ moments are later than the end of “desk.mp4”/)
+  expect(asTold(await readJob(trace)).sentence).toMatch(/of its \d+ moments are later than the end of “desk.mp4”/)
 })
 test('captions and traces that belong nowhere, and broken ones, get their sentence', async () => {
   const lesson = await createEmpty('Nowhere')
   const captions = await sent(lesson, 'voice.vtt')
   await settleUploads()
   await ended(captions)
-  expect((await readJob(captions)).sentence).toContain('there is no sound or take to give them to')
+  expect(asTold(await readJob(captions)).sentence).toContain('there is no sound or take to give them to')
   writeFileSync(path.join(made, 'bad.jsonl'), '{"trace":1,"width":10,"height":10}\nnonsense')
   await ended(
     await (async () => {
@@ -152,7 +153,7 @@ test('captions and traces that belong nowhere, and broken ones, get their senten
   const bad = await sent(lesson, 'bad.jsonl')
   await settleUploads()
   await ended(bad)
-  expect((await readJob(bad)).sentence).toBe('“bad.jsonl”: Line 2 of the trace is not JSON. Nothing was changed.')
+  expect(asTold(await readJob(bad)).sentence).toBe('“bad.jsonl”: Line 2 of the trace is not JSON. Nothing was changed.')
   expect((await listJobs('import')).length).toBeGreaterThan(0)
   await forgetJob(bad)
 })

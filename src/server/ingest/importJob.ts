@@ -18,7 +18,7 @@ import { hashOf, processFile } from './process'
 import { textOf } from './textOf'
 import { dropUpload, ImportPayload, isText, uploadFile, uploadThere } from './upload'
 import { momentKind } from '@/core/moments'
-import { inWords } from '../../words/words'
+import { asIs, inWords, said } from '../../words/words'
 
 type ImportJob = StoredJob<ImportPayload>
 /** One act is one edit, however often its file was sent. */
@@ -55,7 +55,7 @@ export const importKind: JobKind<ImportPayload> = {
 
 async function bringMedium(job: ImportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const file = uploadFile(job)
-  if (!(await uploadThere(job))) throw new Problem(410, inWords('ingest.theUploadOfIsNot', job.name))
+  if (!(await uploadThere(job))) throw new Problem(410, said('ingest.theUploadOfIsNot', job.name))
   await mkdir(path.join(dataRoot(), 'media'), { recursive: true })
   const sha256 = await hashOf(file, { signal, onStep })
   let note: string | null = null
@@ -71,9 +71,9 @@ async function bringMedium(job: ImportJob, { signal, onStep }: JobWork): Promise
     })
   })
   signal.throwIfAborted()
-  const said = job.lesson ? await lay(job, medium) : undefined
+  const laid = job.lesson ? await lay(job, medium) : undefined
   await dropUpload(job)
-  return { facts: { sha256, ...(said && { said }) }, sentence: note }
+  return { facts: { sha256, ...(laid && { said: laid }) }, sentence: note }
 }
 
 /**
@@ -93,7 +93,7 @@ async function lay(job: ImportJob, medium: Medium): Promise<string | undefined> 
   // Of what was picked together the largest sets the size, as long as nothing else was there.
   const largest = mates.length > 0 && takes.every((e) => own.has(e.id))
   const edit = within(way, bringIn(medium, `clip-${step}`, false, { before: behind, largest }))
-  const whole = await makeEdit(lessonId, step, inWords('ingest.bringIn', medium.name), edit)
+  const whole = await makeEdit(lessonId, step, said('ingest.bringIn', medium.name), edit)
   const lesson = whole && lessonAt(whole, way)
   if (!lesson) return undefined
   if (medium.kind === 'picture') return inWords('ingest.isInTheLessonAdd', medium.name)
@@ -136,16 +136,14 @@ function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium
 }
 async function bringText(job: ImportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const lesson = job.lesson ? await lessonThere(job.lesson, job.payload.way) : null
-  if (!lesson) throw new Problem(410, inWords('ingest.theLessonThatWasBrought', job.name))
+  if (!lesson) throw new Problem(410, said('ingest.theLessonThatWasBrought', job.name))
   const kind = /\.jsonl$/i.test(job.name) ? 'trace' : 'captions'
   const mates = await matesOf(job)
   const home = homeOf(lesson, { name: job.name, kind, mates, selected: job.payload.selected })
   if (!home)
     throw new Problem(
       422,
-      kind === 'trace'
-        ? inWords('ingest.isATraceButThere', job.name)
-        : inWords('ingest.holdsCaptionsButThereIs', job.name),
+      kind === 'trace' ? said('ingest.isATraceButThere', job.name) : said('ingest.holdsCaptionsButThereIs', job.name),
     )
   const outcome =
     kind === 'trace' ? await bringTrace(job, home, lesson, signal) : await bringCaptions(job, home, onStep)
@@ -157,7 +155,7 @@ async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: 
   const medium = lesson.media[home]!
   const { moments, pointer } = await momentsIn(uploadFile(job), job.name, home, medium, signal)
   const edit = within(job.payload.way ?? [], setTrace(home, moments, pointer))
-  await makeEdit(job.lesson!, stepOf(job), inWords('ingest.readTheTrace', job.name), edit)
+  await makeEdit(job.lesson!, stepOf(job), said('ingest.readTheTrace', job.name), edit)
   const clicks = moments.filter((m) => momentKind(m).pointer === 'press').length
   const past = moments.filter((m) => m.fromUs > (medium.durationUs ?? Infinity)).length
   const late =
@@ -180,16 +178,16 @@ async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: 
 async function bringCaptions(job: ImportJob, home: string, onStep: JobWork['onStep']): Promise<Outcome> {
   onStep(inWords('ingest.reading'), 0)
   const file = uploadFile(job)
-  if ((await stat(file)).size > LARGEST_CAPTIONS) throw new Problem(422, inWords('ingest.isLargerThan20Mb', job.name))
+  if ((await stat(file)).size > LARGEST_CAPTIONS) throw new Problem(422, said('ingest.isLargerThan20Mb', job.name))
   const read = readCaptions(textOf(await readFile(file)), home)
-  if ('error' in read) throw new Problem(422, `“${job.name}”: ${read.error}`)
+  if ('error' in read) throw new Problem(422, asIs(`“${job.name}”: ${read.error}`))
   const edit = within(job.payload.way ?? [], setWords(home, read.words))
-  await makeEdit(job.lesson!, stepOf(job), inWords('ingest.readTheCaptions', job.name), edit)
-  const said = inWords('ingest.foundN', inWords('counts.word', read.words.length))
+  await makeEdit(job.lesson!, stepOf(job), said('ingest.readTheCaptions', job.name), edit)
+  const found = inWords('ingest.foundN', inWords('counts.word', read.words.length))
   // Where captions only say when a line is there, each of its words is looked for in the sound.
   const several = read.words.length > read.cues.length
   const begun = !read.stamped && several && (await lookWithin(job.lesson!, job.payload.way ?? [], home, read.cues))
-  return { facts: { said: begun ? inWords('ingest.eachIsLookedForIn', said) : said } }
+  return { facts: { said: begun ? inWords('ingest.eachIsLookedForIn', found) : found } }
 }
 
 /** Looks for the words of captions within their cues. @returns whether that was begun */

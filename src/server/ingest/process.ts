@@ -14,7 +14,7 @@ import { conformTake, writeFilm, writePeaks, writeProxy } from './conform'
 import { kindByContent } from './kinds'
 import { endsAsOgg, isAnimatedWebp, isEncrypted, wavLengthUs } from './containers'
 import { svgFault } from './svg'
-import { inWords } from '../../words/words'
+import { asIs, inWords } from '../../words/words'
 
 export type OnStep = (step: string, share: number) => void
 export interface Making {
@@ -24,7 +24,7 @@ export interface Making {
   onNote?: (sentence: string) => void
 }
 
-const bad = (name: string, sentence: string) => new Problem(422, `“${name}” ${sentence}`)
+const bad = (name: string, sentence: string) => new Problem(422, asIs(`“${name}” ${sentence}`))
 
 /** SHA-256 of a file, read in pieces. */
 export async function hashOf(file: string, making: Making): Promise<string> {

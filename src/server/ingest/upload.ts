@@ -6,7 +6,7 @@ import { addJob, change, forgetJob, jobsIn, release, type StoredJob } from '../j
 import { Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /**
  * What an upload is for: the lesson it goes into and what it came together with. `act` stands for the bringing in: a
@@ -52,9 +52,9 @@ export async function beginUpload(
   const name = wellFormed(metadata.filename ?? '')
     .trim()
     .slice(0, 255)
-  if (name === '') throw new Problem(400, inWords('ingest.aFileWithoutAName'))
-  if (size === undefined) throw new Problem(411, inWords('ingest.isNotTakenWhoeverSends', name))
-  if (isText(name) && size > LARGEST_TEXT) throw new Problem(413, inWords('ingest.isLargerThan1Gb', name))
+  if (name === '') throw new Problem(400, said('ingest.aFileWithoutAName'))
+  if (size === undefined) throw new Problem(411, said('ingest.isNotTakenWhoeverSends', name))
+  if (isText(name) && size > LARGEST_TEXT) throw new Problem(413, said('ingest.isLargerThan1Gb', name))
   const coming = (await jobsIn(['sending'], 'import')).map((j) => (j.payload as ImportPayload).size)
   await needRoom(`“${name}”`, size * COPIES + coming.reduce((a, b) => a + b, 0))
   const selected = (metadata.selected ?? '').split(',').filter(Boolean).slice(0, 50)

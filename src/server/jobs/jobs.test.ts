@@ -16,7 +16,8 @@ import {
   type StoredJob,
   type JobWork,
 } from './index'
-import { claim } from './store'
+import { asTold, claim } from './store'
+import { asIs } from '../../words/words'
 
 let site: Site
 let told: Extract<News, { about: 'job' }>[] = []
@@ -86,7 +87,7 @@ test('what another version began otherwise fails in a sentence, and is not run',
   }
   const job = await addJob({ kind: 'clean', lesson: null, subject: '', name: 'voice.wav', payload: { media: 7 } })
   await until(async () => (await state(job.id)) === 'failed')
-  expect((await readJob(job.id)).sentence).toBe(
+  expect(asTold(await readJob(job.id)).sentence).toBe(
     '“voice.wav” was begun by another version of the program. Begin it again.',
   )
   expect(ran).toBe(false)
@@ -166,15 +167,15 @@ test(
   'a problem is shown in its own words; anything else in ' + 'a plain sentence; what cannot be tried again says why',
   async () => {
     run = async (job) => {
-      throw job.name === 'known' ? new Problem(422, 'It is broken.') : new Error('SELECT * FROM x: /root/secret')
+      throw job.name === 'known' ? new Problem(422, asIs('It is broken.')) : new Error('SELECT * FROM x: /root/secret')
     }
     const known = await add('known')
     const quiet = jest.spyOn(console, 'error').mockImplementation(() => {})
     const other = await add('other', 'import', 'lost')
     await until(async () => (await state(known.id)) === 'failed' && (await state(other.id)) === 'failed')
     quiet.mockRestore()
-    expect((await readJob(known.id)).sentence).toBe('It is broken.')
-    expect((await readJob(other.id)).sentence).not.toMatch(/SELECT|root/)
+    expect(asTold(await readJob(known.id)).sentence).toBe('It is broken.')
+    expect(asTold(await readJob(other.id)).sentence).not.toMatch(/SELECT|root/)
     await expect(retryJob(other.id)).rejects.toThrow('It is gone.')
   },
 )
@@ -192,7 +193,7 @@ test('what was ended from outside is begun again, but not for ever', async () =>
   }
   const never = await add('never')
   await until(async () => (await state(never.id)) === 'failed')
-  expect((await readJob(never.id)).sentence).toContain('short of memory')
+  expect(asTold(await readJob(never.id)).sentence).toContain('short of memory')
 })
 test('the database is killed while a job runs: its end is stored once the database is there again', async () => {
   run = async () => {

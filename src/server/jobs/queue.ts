@@ -15,7 +15,8 @@ import {
   type NewJob,
   type StoredJob,
 } from './store'
-import { inWords } from '../../words/words'
+import { asIs, inWords, said } from '../../words/words'
+import { told } from '../../words/told'
 
 export interface JobWork {
   signal: AbortSignal
@@ -69,14 +70,14 @@ const TICK_MS = 2000
 /** What was ended from outside, or when the database was away, is begun again so many times. */
 const TRIES = 4
 const CANCELLED = 499
-const cancelled = () => new Problem(CANCELLED, inWords('jobs.cancelled'))
+const cancelled = () => new Problem(CANCELLED, said('jobs.cancelled'))
 
 /** A kind of job as the queue has it: it reads what a job was begun with before it runs it. */
 type Registered = Omit<JobKind<unknown>, 'payload'>
 export const register = <P>(kind: JobKind<P>): void => {
   const run: Registered['run'] = async (job, work) => {
     const read = kind.payload.safeParse(job.payload)
-    if (!read.success) throw new Problem(409, inWords('jobs.wasBegunByAnotherVersion', job.name))
+    if (!read.success) throw new Problem(409, said('jobs.wasBegunByAnotherVersion', job.name))
     return kind.run(Object.assign(job, { payload: read.data }), work)
   }
   state.kinds.set(kind.kind, { ...kind, run })
@@ -97,7 +98,7 @@ export async function beginJobs(): Promise<void> {
 }
 async function tick(): Promise<void> {
   if (state.running.size > 0 && (await isFull()))
-    for (const { control } of state.running.values()) control.abort(new Problem(507, FULL))
+    for (const { control } of state.running.values()) control.abort(new Problem(507, asIs(FULL)))
   pump()
 }
 
@@ -124,7 +125,7 @@ export async function retryJob(id: string): Promise<void> {
   const job = await readJob(id)
   if (job.state !== 'failed' && job.state !== 'cancelled') return
   const lost = await kindOf(job).lost?.(job)
-  if (lost) throw new Problem(410, lost)
+  if (lost) throw new Problem(410, asIs(lost))
   await change(job, {
     state: 'waiting',
     step: inWords('jobs.waiting'),
@@ -212,15 +213,14 @@ function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJ
   const why = signal.aborted ? (signal.reason as unknown) : e
   if (why instanceof Problem && why.status === CANCELLED)
     return { state: 'cancelled', step: inWords('jobs.cancelledStep'), sentence: null }
-  if (why instanceof Problem)
-    return { state: 'failed', step: inWords('jobs.failed'), sentence: why.message.slice(0, 1000) }
+  if (why instanceof Problem) return { state: 'failed', step: inWords('jobs.failed'), sentence: told(why.said) }
   if ((isDatabaseAway(why) || why instanceof Interrupted) && job.tries < TRIES)
     return { state: 'waiting', step: inWords('jobs.waiting'), share: 0 }
   if (why instanceof Interrupted)
     return {
       state: 'failed',
       step: inWords('jobs.failed'),
-      sentence: inWords('jobs.theWorkOnItWas', job.name, TRIES),
+      sentence: told(said('jobs.theWorkOnItWas', job.name, TRIES)),
     }
   const full = unstored(why)
   if (full) return { state: 'failed', step: inWords('jobs.failed'), sentence: full }
@@ -228,7 +228,7 @@ function endOf(job: StoredJob, signal: AbortSignal, e: unknown): Partial<StoredJ
   return {
     state: 'failed',
     step: inWords('jobs.failed'),
-    sentence: inWords('jobs.couldNotBeWorkedOn', job.name),
+    sentence: told(said('jobs.couldNotBeWorkedOn', job.name)),
   }
 }
 

@@ -5,7 +5,8 @@ import { jobs, lessons } from '../db/schema'
 import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
+import { read } from '../../words/told'
 
 /** A job with what it needs to be done. */
 export type StoredJob<P = unknown> = Omit<typeof jobs.$inferSelect, 'payload'> & { payload: P }
@@ -35,7 +36,7 @@ export const asTold = (j: Omit<StoredJob, 'payload' | 'tries' | 'endedAt' | 'bat
   state: j.state,
   step: j.step,
   share: j.share,
-  sentence: j.sentence,
+  sentence: j.sentence && read(j.sentence),
   facts: j.facts,
   createdAt: j.createdAt.toISOString(),
 })
@@ -84,7 +85,7 @@ export async function revisionOf(lesson: string): Promise<number | undefined> {
 /** @throws Problem 404 */
 export async function readJob(id: string): Promise<StoredJob> {
   const [row] = await database().select().from(jobs).where(eq(jobs.id, id))
-  if (!row) throw new Problem(404, inWords('jobs.thisIsNotInThe'))
+  if (!row) throw new Problem(404, said('jobs.thisIsNotInThe'))
   return row
 }
 export const jobsIn = (states: JobState[], kind?: JobKindName): Promise<StoredJob[]> =>

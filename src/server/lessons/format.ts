@@ -7,7 +7,7 @@ import { database } from '../db/client'
 import { edits, lessons } from '../db/schema'
 import { Problem } from '../problem'
 import { asTodaySharing } from './parsed'
-import { inWords } from '../../words/words'
+import { said } from '../../words/words'
 
 enablePatches()
 
@@ -18,7 +18,7 @@ enablePatches()
  * @throws Problem 503
  */
 export function needToday(format: number | undefined): void {
-  if (format !== LESSON_VERSION) throw new Problem(503, inWords('history.vividVaneHasBeenUpdated'))
+  if (format !== LESSON_VERSION) throw new Problem(503, said('history.vividVaneHasBeenUpdated'))
 }
 
 interface Step {
@@ -66,7 +66,7 @@ export function convertedHistory(doc: unknown, past: readonly Step[], next: read
 export async function bringToToday(id: string): Promise<void> {
   const [stored] = await database().select({ format: lessons.format }).from(lessons).where(eq(lessons.id, id))
   if (!stored || stored.format === LESSON_VERSION) return
-  if (stored.format > LESSON_VERSION) throw new Problem(409, inWords('history.thisLessonWasKeptBy'))
+  if (stored.format > LESSON_VERSION) throw new Problem(409, said('history.thisLessonWasKeptBy'))
   await database().transaction(async (tx) => {
     const [row] = await tx.select().from(lessons).where(eq(lessons.id, id)).for('update')
     if (!row || row.format === LESSON_VERSION) return

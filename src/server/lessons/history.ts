@@ -5,7 +5,7 @@ import { applyEdit, idsFrom, type Edit, readEdit, Unfit } from '@/core/edits'
 import { checkLesson } from '@/core/review/check'
 import { LESSON_VERSION, type Lesson, type Medium } from '@/core/lesson/schema'
 import { written } from '@/core/lesson/written'
-import { LABEL, type Step, type Taken } from '@/contract/steps'
+import type { Step, Taken } from '@/contract/steps'
 import { database, type Database } from '../db/client'
 import { edits, lessons, media, stepsTaken } from '../db/schema'
 import { tell } from '../events'
@@ -16,14 +16,15 @@ import { dataRoot } from '../root'
 import { bringToToday } from './format'
 import { asToday, parsed } from './parsed'
 import { briefOf, noSuchLesson, readLesson } from './store'
-import { inWords } from '../../words/words'
+import { asSentence, inWords, said, type Said } from '../../words/words'
+import { told, type Told } from '../../words/told'
 
 enablePatches()
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 type Row = typeof lessons.$inferSelect
 interface Way {
   seq?: number
-  label: string
+  label: Told
   patches: readonly Patch[]
   inverse: readonly Patch[]
 }
@@ -81,15 +82,15 @@ async function store(tx: Transaction, row: Row, lesson: Lesson): Promise<number>
  */
 export async function takeStep(id: string, step: Step): Promise<Taken> {
   await bringToToday(id)
-  const told = await transacted(id, step).catch((e: unknown) => {
+  const done = await transacted(id, step).catch((e: unknown) => {
     if (e instanceof Problem || isDatabaseAway(e)) throw e
     // It would fail in the same way however often it came: it is put aside, and what comes behind it goes on.
     console.error(inWords('history.aStepFailed'), e)
-    throw new Problem(422, inWords('history.thisChangeWasNotKept'))
+    throw new Problem(422, said('history.thisChangeWasNotKept'))
   })
-  if (told.label !== null)
-    tell({ about: 'lesson', lesson: id, revision: told.revision, client: step.client, label: told.label })
-  return { revision: told.revision, merged: told.merged }
+  if (done.label !== null)
+    tell({ about: 'lesson', lesson: id, revision: done.revision, client: step.client, label: done.label })
+  return { revision: done.revision, merged: done.merged }
 }
 const transacted = (id: string, step: Step) =>
   database().transaction(async (tx) => {
@@ -98,7 +99,7 @@ const transacted = (id: string, step: Step) =>
     if (known) return { revision: known.revision, merged: known.revision !== row.revision, label: null }
     const merged = row.revision !== step.base
     if (merged && step.do !== 'edit')
-      throw new Problem(409, inWords('history.anotherWindowChangedThisLesson'), { revision: row.revision })
+      throw new Problem(409, said('history.anotherWindowChangedThisLesson'), { revision: row.revision })
     const { revision, label } =
       step.do === 'edit' ? await takeEdit(tx, row, step) : await takeNeighbour(tx, row, step.do)
     if (step.step) await remember(tx, id, step.step, revision)
@@ -123,7 +124,7 @@ async function takeNeighbour(tx: Transaction, row: Row, way: 'undo' | 'redo') {
   try {
     doc = applyPatches(parsed(row), way === 'undo' ? next.inverse : next.patches)
   } catch {
-    throw new Problem(422, inWords('history.thisChangeDoesNotFit'))
+    throw new Problem(422, said('history.thisChangeDoesNotFit'))
   }
   const revision = await store(tx, row, faultless(doc, parsed(row)))
   await tx
@@ -143,7 +144,7 @@ function madeOn(lesson: Lesson, sent: unknown, seed: string) {
   try {
     edit = readEdit(sent)
   } catch (e) {
-    if (e instanceof Unfit) throw new Problem(422, inWords('history.thisChangeWasNotKeptLoad', e.message))
+    if (e instanceof Unfit) throw new Problem(422, said('history.thisChangeWasNotKeptLoad', asSentence(e.said)))
     throw e
   }
   const result = applyEdit(lesson, edit, idsFrom(seed))
@@ -162,20 +163,20 @@ function madeOn(lesson: Lesson, sent: unknown, seed: string) {
  * @returns null when there was nothing to change
  * @throws Problem 404 when the lesson is gone, 422 when it would be at fault
  */
-export async function makeEdit(id: string, step: string, label: string, edit: Edit): Promise<Lesson | null> {
+export async function makeEdit(id: string, step: string, label: Said, edit: Edit): Promise<Lesson | null> {
   await bringToToday(id)
-  const told = await database().transaction(async (tx) => {
+  const done = await database().transaction(async (tx) => {
     const row = await locked(tx, id)
     if (await taken(tx, id, step)) return null
     const result = madeOn(parsed(row), edit, step)
     if (!result) return null
     await inLibrary(tx, parsed(row), result.lesson)
-    const revision = await append(tx, row, result.lesson, { label: label.slice(0, LABEL), ...result })
+    const revision = await append(tx, row, result.lesson, { label: told(label), ...result })
     await remember(tx, id, step, revision)
     return { lesson: result.lesson, revision }
   })
-  if (told) tell({ about: 'lesson', lesson: id, revision: told.revision, client: 'server', label })
-  return told?.lesson ?? null
+  if (done) tell({ about: 'lesson', lesson: id, revision: done.revision, client: 'server', label: told(label) })
+  return done?.lesson ?? null
 }
 
 /** The media of a lesson and of those within it, by their content. */
@@ -197,7 +198,7 @@ async function inLibrary(tx: Transaction, before: Lesson, after: Lesson): Promis
   const rows = await tx.select({ sha: media.sha256 }).from(media).where(inArray(media.sha256, shas)).for('update')
   const there = new Set(rows.map((r) => r.sha))
   for (const [sha, { name }] of fresh)
-    if (!there.has(sha)) throw new Problem(422, inWords('history.wasTakenOutOfThe', name))
+    if (!there.has(sha)) throw new Problem(422, said('history.wasTakenOutOfThe', name))
 }
 
 async function taken(tx: Transaction, lesson: string, step: string) {
@@ -217,7 +218,7 @@ function faultless(doc: unknown, before: Lesson): Lesson {
   if (lesson) return lesson
   const old = new Set(checkLesson(before).faults.map((f) => f.sentence))
   const fresh = faults.find((f) => !old.has(f.sentence))
-  if (fresh) throw new Problem(422, inWords('history.thisChangeWasNotKeptAtSentence', fresh.at, fresh.sentence))
+  if (fresh) throw new Problem(422, said('history.thisChangeWasNotKeptAtSentence', fresh.at, fresh.sentence))
   return asToday(doc)
 }
 
@@ -230,7 +231,7 @@ async function neighbour(tx: Transaction, row: Row, way: 'undo' | 'redo'): Promi
     .orderBy(undone ? asc(edits.seq) : desc(edits.seq))
     .limit(1)
   if (!next)
-    throw new Problem(409, undone ? inWords('history.thereIsNothingToDo') : inWords('history.thereIsNothingToUndo'), {
+    throw new Problem(409, undone ? said('history.thereIsNothingToDo') : said('history.thereIsNothingToUndo'), {
       revision: row.revision,
     })
   return next

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { gunzipSync } from 'node:zlib'
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import { sampleOf } from '../../../testing/corpus/samples'
 import { walk } from '../../../testing/corpus/walks'
 import { chances } from '@/core/chance'
@@ -38,6 +38,7 @@ import {
   stretchOf,
   takeStep,
 } from './index'
+import { asIs, inWords, said } from '../../words/words'
 
 const data = mkdtempSync(path.join(tmpdir(), 'vane-db-'))
 let daemon: Daemon
@@ -211,14 +212,24 @@ test('any edits at all are stored, undone to the beginning and done again to the
   for (let n = 0; n < made; n++) await step(id, 'redo')
   expect((await readLesson(id)).lesson).toEqual(end)
 })
+test('the name of an edit is kept by its key; one from before there were keys stays as it reads', async () => {
+  const id = await createEmpty('Before')
+  const labels = async () => (await stretchOf(id, 'undo')).entries.map((e) => e.label)
+  await makeEdit(id, 'job-9', said('ingest.bringIn', 'desk.mp4'), rename('After'))
+  expect(await labels()).toEqual([
+    { word: 'ingest.bringIn', filled: ['desk.mp4'], read: inWords('ingest.bringIn', 'desk.mp4') },
+  ])
+  await database().execute(sql`update edits set label = 'Rename it' where lesson = ${id}`)
+  expect(await labels()).toEqual(['Rename it'])
+})
 test('what the server does to a lesson itself is an edit like any other', async () => {
   const id = await createEmpty('Before')
-  expect((await makeEdit(id, 'job-1', 'Rename it', rename('After')))?.name).toBe('After')
-  expect(await makeEdit(id, 'job-1', 'Rename it', rename('Once more'))).toBeNull()
-  expect(await makeEdit(id, 'job-2', 'Rename it', rename('After'))).toBeNull()
+  expect((await makeEdit(id, 'job-1', asIs('Rename it'), rename('After')))?.name).toBe('After')
+  expect(await makeEdit(id, 'job-1', asIs('Rename it'), rename('Once more'))).toBeNull()
+  expect(await makeEdit(id, 'job-2', asIs('Rename it'), rename('After'))).toBeNull()
   await step(id, 'undo')
   expect((await readLesson(id)).lesson.name).toBe('Before')
-  await expect(makeEdit(id, 'job-3', 'bad', setLesson({ 'frame.width': 3 }))).rejects.toThrow('frame.width')
+  await expect(makeEdit(id, 'job-3', asIs('bad'), setLesson({ 'frame.width': 3 }))).rejects.toThrow('frame.width')
   expect((await readLesson(id)).revision).toBe(2)
 })
 

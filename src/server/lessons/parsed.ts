@@ -4,7 +4,7 @@ import { upgraded } from '@/core/lesson/upgrade'
 import { fromOlder } from '@/core/review/older'
 import { memo } from '@/core/values'
 import { Problem } from '../problem'
-import { inWords } from '../../words/words'
+import { said } from '../../words/words'
 
 /** So many lessons are kept as they were read last. */
 const MOST = 4
@@ -12,7 +12,7 @@ const kept = new Map<string, { revision: number; lesson: Lesson }>()
 
 /** A stored lesson in today's form, with what an older program did not write filled in. */
 export function asToday(doc: unknown): Lesson {
-  if (versionOf(doc) > LESSON_VERSION) throw new Problem(409, inWords('history.thisLessonWasKeptBy'))
+  if (versionOf(doc) > LESSON_VERSION) throw new Problem(409, said('history.thisLessonWasKeptBy'))
   return fromOlder(Lesson.parse(upgraded(doc)), versionOf(doc))
 }
 const versionOf = (doc: unknown): number => Number((doc as { version?: unknown } | null)?.version ?? LESSON_VERSION)

@@ -18,7 +18,8 @@ import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { bringToToday } from './format'
 import { asToday, parsed, parsedBefore } from './parsed'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
+import { told } from '../../words/told'
 
 export const briefOf = (l: Lesson): LessonBrief => ({
   frames: resolve(l).length,
@@ -28,7 +29,7 @@ export const briefOf = (l: Lesson): LessonBrief => ({
   elements: l.elements.filter((e) => !isClip(e)).length,
 })
 
-export const noSuchLesson = (): Problem => new Problem(404, inWords('history.thisLessonIsNotIn'))
+export const noSuchLesson = (): Problem => new Problem(404, said('history.thisLessonIsNotIn'))
 
 /** The lessons that are not removed, latest first; `search` finds a part of the name. */
 export async function listLessons(search = ''): Promise<LessonRow[]> {
@@ -92,7 +93,7 @@ export async function createFromTemplate(id: string): Promise<string> {
   const shipped = shippedTemplates().find((t) => t.id === id)
   if (shipped) return createLesson({ ...shipped.lesson, name: UNNAMED })
   const own = (await listKept('template')).find((k) => k.id === id)
-  if (own?.kind !== 'template') throw new Problem(404, inWords('history.thisTemplateIsNotKept'))
+  if (own?.kind !== 'template') throw new Problem(404, said('history.thisTemplateIsNotKept'))
   return createLesson({ ...own.doc.lesson, name: own.name })
 }
 
@@ -149,7 +150,7 @@ export async function setRemoved(id: string, removed: boolean): Promise<void> {
     lesson: id,
     revision: -1,
     client: '',
-    label: removed ? 'removed' : inWords('history.putBack'),
+    label: told(removed ? 'history.removed' : 'history.putBack'),
     removed,
   })
 }

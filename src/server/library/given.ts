@@ -11,7 +11,7 @@ import { keep } from './kept'
 import { Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const FOLDER = /media\/([0-9a-f]{64})\//g
 const SHA = /[0-9a-f]{64}/g
@@ -25,8 +25,7 @@ async function filesOf(sha256: string, room: { left: number }): Promise<Record<s
     if (!NAME.test(name)) continue
     const file = path.join(folderOf(sha256), name)
     room.left -= ((await stat(file)).size * 4) / 3
-    if (room.left < 0)
-      throw new Problem(413, inWords('keeping.itsMediaAreMoreThan', Math.round(GIVEN_BYTES / 1024 ** 2)))
+    if (room.left < 0) throw new Problem(413, said('keeping.itsMediaAreMoreThan', Math.round(GIVEN_BYTES / 1024 ** 2)))
     out[name] = (await readFile(file)).toString('base64')
   }
   return out
@@ -40,7 +39,7 @@ async function filesOf(sha256: string, room: { left: number }): Promise<Record<s
 export async function giveKept(id: string): Promise<GivenFile> {
   const [row] = await database().select().from(kept).where(eq(kept.id, id))
   const read = row && Kept.safeParse({ id, kind: row.kind, name: row.name, doc: row.doc }).data
-  if (!read) throw new Problem(404, inWords('keeping.thisIsNotKeptAny'))
+  if (!read) throw new Problem(404, said('keeping.thisIsNotKeptAny'))
   const { kind, doc } = read
   const shas = new Set([...JSON.stringify(doc).matchAll(FOLDER)].map((m) => m[1]!))
   const room = { left: GIVEN_BYTES }
@@ -77,7 +76,7 @@ async function nameOf(sha256: string, { files }: GivenMedium): Promise<string> {
 
 /** @throws Problem 422 when a medium cannot be what it says */
 function checked(sha256: string, { medium, files }: GivenMedium): void {
-  const bad = (what: string) => new Problem(422, inWords('keeping.thisFileIsDamagedNothing', what))
+  const bad = (what: string) => new Problem(422, said('keeping.thisFileIsDamagedNothing', what))
   for (const name of Object.keys(files))
     if (!NAME.test(name)) throw bad(inWords('keeping.itHasAFileNamed', name.slice(0, 40)))
   if (files[FACE] !== undefined && hashOf(Buffer.from(files[FACE], 'base64')) !== sha256)

@@ -5,7 +5,7 @@ import { kept } from '../db/schema'
 import { database } from '../db/client'
 import { newId } from '../ids'
 import { Problem } from '../problem'
-import { inWords } from '../../words/words'
+import { said } from '../../words/words'
 
 /** What is kept of a kind, by name. What an older program left that is not sound any more is passed over. */
 export async function listKept(kind: Keep['kind']): Promise<Kept[]> {
@@ -22,7 +22,7 @@ export async function keep({ kind, doc }: Keep): Promise<string> {
   await database().insert(kept).values({ id, kind, name: doc.name, doc: own, updatedAt: new Date() })
   return id
 }
-const gone = () => new Problem(404, inWords('keeping.thisIsNotKeptAny'))
+const gone = () => new Problem(404, said('keeping.thisIsNotKeptAny'))
 /** @throws Problem 409 when a style was changed elsewhere since the revision that it was changed from */
 export async function keepAgain(id: string, change: Keep): Promise<void> {
   const { kind, doc } = change
@@ -35,7 +35,7 @@ export async function keepAgain(id: string, change: Keep): Promise<void> {
     if (isDeepStrictEqual(row.doc, own)) return
     const now = (row.doc as { revision?: number }).revision
     if (change.kind === 'style' && change.base !== undefined && now !== change.base)
-      throw new Problem(409, inWords('keeping.wasChangedInAnotherWindow', doc.name))
+      throw new Problem(409, said('keeping.wasChangedInAnotherWindow', doc.name))
     await tx.update(kept).set({ name: doc.name, doc: own, updatedAt: new Date() }).where(here)
   })
 }

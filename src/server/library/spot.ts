@@ -6,7 +6,7 @@ import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { run } from '../run'
 import { SAFE_INPUT } from '../media/ffmpeg'
-import { inWords } from '../../words/words'
+import { said } from '../../words/words'
 
 /** A place of a recording at a time: microseconds, its middle and its width in pixels of the recording. */
 export interface SpotAt {
@@ -42,7 +42,7 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
  */
 export async function spotPicture(sha256: string, { us, x, y, w }: SpotAt): Promise<string> {
   const medium = await mediumBySha(sha256)
-  if (medium?.kind !== 'take') throw new Problem(404, inWords('common.recordingGone'))
+  if (medium?.kind !== 'take') throw new Problem(404, said('common.recordingGone'))
   const dir = path.join(dataRoot(), 'media', sha256)
   const file = path.join(dir, 'spots', `${us}-${x}-${y}-${w}.jpg`)
   if (await stat(file).catch(() => null)) return file
@@ -76,7 +76,7 @@ export async function spotPicture(sha256: string, { us, x, y, w }: SpotAt): Prom
     )
     if (ran.code !== 0 || !(await stat(part).catch(() => null))) {
       await rm(part, { force: true })
-      throw new Problem(404, inWords('keeping.thereIsNoPictureAt'))
+      throw new Problem(404, said('keeping.thereIsNoPictureAt'))
     }
     await rename(part, file)
   })

@@ -5,7 +5,7 @@ import { Interrupted, Problem } from '../problem'
 import { needRoom } from '../room'
 import { dataRoot } from '../root'
 import { madeSound, tempoFolder } from '../media/stretch'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Bytes of a second of what is made: twice, as it is made from a piece of the same size. */
 const SECOND_BYTES = 2 * 48_000 * 4
@@ -20,14 +20,14 @@ const MOST_S = 86_400
  */
 export async function soundAtTempo(sha256: string, legs: readonly Leg[]): Promise<string> {
   const medium = await mediumBySha(sha256)
-  if (!medium) throw new Problem(404, inWords('media.thisFileIsNotIn'))
+  if (!medium) throw new Problem(404, said('media.thisFileIsNotIn'))
   const ends = legs.map((leg) => ({ ...leg, toUs: leg.toUs ?? Math.max(leg.fromUs + 1, medium.durationUs ?? 0) }))
   const seconds = madeLong(ends) / MIX_RATE
-  if (seconds > MOST_S) throw new Problem(400, inWords('web.atThisSpeedThereIs'))
+  if (seconds > MOST_S) throw new Problem(400, said('web.atThisSpeedThereIs'))
   const file = path.join(dataRoot(), medium.file)
   const before = () => needRoom(inWords('keeping.theSoundOfAtAnother', medium.name), seconds * SECOND_BYTES)
   return madeSound(file, legs, tempoFolder(file), { before }).catch((e: Error) => {
     if (e instanceof Problem || e instanceof Interrupted) throw e
-    throw new Problem(422, inWords('keeping.theSoundOfCannotBe', medium.name, e.message))
+    throw new Problem(422, said('keeping.theSoundOfCannotBe', medium.name, e.message))
   })
 }

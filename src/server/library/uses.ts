@@ -6,7 +6,7 @@ import { database } from '../db/client'
 import { edits, kept, lessons, media } from '../db/schema'
 import { Problem } from '../problem'
 import { dataRoot } from '../root'
-import { inWords } from '../../words/words'
+import { said } from '../../words/words'
 
 const SHA = /[0-9a-f]{64}/g
 const PAGE = 40
@@ -70,8 +70,8 @@ export async function removeMedium(sha256: string): Promise<void> {
     // Who lays it meanwhile holds its row until that is stored; who comes later finds it gone (`inLibrary`).
     await tx.select({ sha256: media.sha256 }).from(media).where(here).for('update')
     const use = (await usesOfMedia()).find((u) => u.sha256 === sha256)
-    if (!use) throw new Problem(404, inWords('keeping.thisFileIsNotInThe'))
-    if (use.lessons.length > 0 || use.kept.length > 0) throw new Problem(409, inWords('keeping.thisFileIsUsedBy'))
+    if (!use) throw new Problem(404, said('keeping.thisFileIsNotInThe'))
+    if (use.lessons.length > 0 || use.kept.length > 0) throw new Problem(409, said('keeping.thisFileIsUsedBy'))
     await tx.delete(media).where(here)
   })
   await rm(path.join(dataRoot(), 'media', sha256), { recursive: true, force: true })

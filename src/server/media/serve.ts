@@ -2,7 +2,7 @@ import { open, stat, type FileHandle } from 'node:fs/promises'
 import path from 'node:path'
 import parseRange from 'range-parser'
 import { Problem } from '../problem'
-import { inWords } from '../../words/words'
+import { said } from '../../words/words'
 
 const TYPES: Record<string, string> = {
   '.mp4': 'video/mp4',
@@ -43,7 +43,7 @@ function pieces(file: string, start: number, end: number): ReadableStream<Uint8A
 /** Sends a file, or the single byte range asked for (RFC 9110, 14). What lies under its own hash never changes. */
 export async function sendFile(request: Request, file: string, extra: Record<string, string> = {}): Promise<Response> {
   const facts = await stat(file).catch(() => null)
-  if (!facts?.isFile()) throw new Problem(404, inWords('media.thisFileIsNotIn'))
+  if (!facts?.isFile()) throw new Problem(404, said('media.thisFileIsNotIn'))
   const headers: Record<string, string> = {
     'content-type': TYPES[path.extname(file)] ?? 'application/octet-stream',
     'accept-ranges': 'bytes',

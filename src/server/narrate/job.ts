@@ -10,7 +10,7 @@ import { takeMade } from '../ingest/takeMade'
 import { addJob, jobsIn, type JobKind, type Outcome, type StoredJob, type JobWork } from '../jobs'
 import { makeEdit, readLesson } from '../lessons'
 import { Interrupted, Problem } from '../problem'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const Payload = z.object({
   way: z.array(z.string()),
@@ -24,10 +24,10 @@ type Payload = z.infer<typeof Payload>
 /** Lets the narrator that ships speak a script for a voice of a lesson. @throws Problem when it does so already */
 export async function startNarration(lesson: string, payload: Payload): Promise<string> {
   const { lesson: doc } = await readLesson(lesson)
-  if (!payload.script.split(/\s+/).some(isSpoken)) throw new Problem(422, inWords('narrate.thereIsNothingToSay'))
+  if (!payload.script.split(/\s+/).some(isSpoken)) throw new Problem(422, said('narrate.thereIsNothingToSay'))
   const same = (j: StoredJob) => j.lesson === lesson && (j.payload as Payload).voice === payload.voice
   if ((await jobsIn(['waiting', 'running'], 'narrate')).some(same))
-    throw new Problem(409, inWords('narrate.theNarratorIsSpeakingThis'))
+    throw new Problem(409, said('narrate.theNarratorIsSpeakingThis'))
   return (await addJob({ kind: 'narrate', lesson, subject: payload.voice ?? '', name: doc.name, payload })).id
 }
 
@@ -75,7 +75,7 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
     signal.throwIfAborted()
     if (code === ENDED_FROM_OUTSIDE) throw new Interrupted(inWords('narrate.theNarrator'))
     if (code !== 0)
-      throw new Problem(422, inWords('narrate.theNarratorCannotSpeakThis', told.trim().split('\n').at(-1) ?? ''))
+      throw new Problem(422, said('narrate.theNarratorCannotSpeakThis', told.trim().split('\n').at(-1) ?? ''))
     const spoken = SpokenWords.parse(JSON.parse(await readFile(json, 'utf8')))
     const making = { signal, onStep: (step: string, share: number) => onStep(step, 0.5 + share / 2) }
     const name = inWords('narrate.narratorWav', language)
@@ -83,7 +83,7 @@ async function run(job: StoredJob<Payload>, { signal, onStep }: JobWork): Promis
     await makeEdit(
       job.lesson!,
       job.id,
-      inWords('narrate.theNarratorSpeaks', language),
+      said('narrate.theNarratorSpeaks', language),
       within(way, sayIn(voice, medium, spoken, language, [])),
     )
     const words = spoken.flatMap((p) => (p.heading ? [] : p.words)).length

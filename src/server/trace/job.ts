@@ -14,13 +14,13 @@ import { Problem } from '../problem'
 import { dataRoot } from '../root'
 import { momentsIn } from './moments'
 import { momentKind } from '@/core/moments'
-import { inWords, said } from '../../words/words'
+import { asIs, inWords, said } from '../../words/words'
 
 const LONGEST_S = 4 * 3600
 /** @throws Problem when there is no such recording */
 async function takeOf(sha256: string): Promise<Medium> {
   const medium = await mediumBySha(sha256)
-  if (medium?.kind !== 'take') throw new Problem(404, inWords('common.recordingGone'))
+  if (medium?.kind !== 'take') throw new Problem(404, said('common.recordingGone'))
   return medium
 }
 
@@ -68,7 +68,7 @@ async function search(job: StoredJob<Payload>, { signal, onStep }: JobWork): Pro
     if (ran.code !== 0)
       throw new Problem(
         422,
-        inWords('pointer.thePointerCouldNotBe', sentenceFrom(ran.stderr, inWords('pointer.theRecordingCannotBeRead'))),
+        said('pointer.thePointerCouldNotBe', sentenceFrom(ran.stderr, inWords('pointer.theRecordingCannotBeRead'))),
       )
   }
   return { facts: { said: await putIn(job, take, signal) } }
@@ -82,7 +82,7 @@ async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise
   if (!id) return inWords('pointer.thePointerWasFoundThe')
   const { moments, pointer } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
   if (pointer.length === 0) return inWords('pointer.noPointerWasSeenIn')
-  await makeEdit(job.lesson!, job.id, inWords('pointer.findThePointer'), within(way, setTrace(id, moments, pointer)))
+  await makeEdit(job.lesson!, job.id, said('pointer.findThePointer'), within(way, setTrace(id, moments, pointer)))
   const clicks = moments.filter((m) => momentKind(m).pointer === 'press')
   const proposed = clicks.filter((m) => m.proposed).length
   const found = [said('counts.moment', moments.length), said('counts.click', clicks.length)] as const
@@ -122,9 +122,9 @@ async function written(
   const out = path.join(dataRoot(), 'media', sha256, `.${name}-${key}.jsonl`)
   try {
     const ran = await command(name, sha256, [...args, '--out', out], { limit: 600, signal })
-    if (signal.aborted) throw new Problem(499, inWords('pointer.cancelled'))
+    if (signal.aborted) throw new Problem(499, said('pointer.cancelled'))
     if (ran.code !== 0)
-      throw new Problem(422, sentenceFrom(ran.stderr, '') ? `${sentenceFrom(ran.stderr, '')}.` : otherwise)
+      throw new Problem(422, asIs(sentenceFrom(ran.stderr, '') ? `${sentenceFrom(ran.stderr, '')}.` : otherwise))
     return await readFile(out, 'utf8')
   } finally {
     await rm(out, { force: true })
@@ -186,7 +186,7 @@ export async function pointerNear(
       inWords('pointer.itCouldNotBeSearched'),
     ),
   )
-  if (!('trace' in read)) throw new Problem(422, read.error)
+  if (!('trace' in read)) throw new Problem(422, asIs(read.error))
   return read.trace.events.flatMap((e): [number, number, number][] =>
     e.type === 'pointermove' ? [[Math.round(e.t * 1e6), e.x, e.y]] : [],
   )

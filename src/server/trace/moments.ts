@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import type { Medium, Moment } from '@/core/lesson/schema'
 import { ownCommand, run } from '../run'
 import { Interrupted, Problem } from '../problem'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 export interface TraceMoments {
   moments: Moment[]
@@ -35,7 +35,7 @@ export async function momentsIn(
     const ran = await run(program, [...args, file, '--media', media, ...size, '--out', out], { limit: LIMIT_S, signal })
     signal.throwIfAborted()
     if (ran.code === 1)
-      throw new Problem(422, inWords('pointer.nothingWasChanged', name, ran.stderr.trim().split('\n').at(-1) ?? ''))
+      throw new Problem(422, said('pointer.nothingWasChanged', name, ran.stderr.trim().split('\n').at(-1) ?? ''))
     if (ran.code !== 0) throw new Interrupted(inWords('pointer.readingTheTrace'))
     return JSON.parse(await readFile(out, 'utf8')) as TraceMoments
   } finally {

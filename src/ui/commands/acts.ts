@@ -71,7 +71,7 @@ export function beginAdding(kind: ElementKind, media?: string): void {
       at: null,
       until,
     })
-    if (edit(inWords('commands.addNamed', e.name.toLowerCase()), addElement(e))) select([e.id])
+    if (edit(said('commands.addNamed', e.name.toLowerCase()), addElement(e))) select([e.id])
     return
   }
   const shows = kindNamed(kind).roles.pictures !== undefined
@@ -101,7 +101,7 @@ export function asLongAsBelow(): void {
     toast(inWords('commands.nothingLiesBelowItWhere'))
     return
   }
-  edit(inWords('commands.lastAsLongAsWhat'), inOne(spans.map(({ id, span }) => setSpan(id, span))))
+  edit(said('commands.lastAsLongAsWhat'), inOne(spans.map(({ id, span }) => setSpan(id, span))))
 }
 
 let nudge: { dx: number; dy: number; timer: ReturnType<typeof setTimeout> } | null = null
@@ -118,7 +118,7 @@ function endNudge(): void {
   const { dx, dy } = nudge
   clearTimeout(nudge.timer)
   nudge = null
-  edit(inWords('commands.moveByPx', dx, dy), moving(desk().elements, dx, dy))
+  edit(said('commands.moveByPx', dx, dy), moving(desk().elements, dx, dy))
 }
 
 export function remove(): void {
@@ -127,12 +127,12 @@ export function remove(): void {
   else if (elements.length)
     edit(
       elements.length === 1
-        ? inWords('commands.delete', timed.lesson.elements.find((e) => e.id === elements[0])?.name ?? '')
-        : inWords('commands.deleteElements', elements.length),
+        ? said('commands.delete', timed.lesson.elements.find((e) => e.id === elements[0])?.name ?? '')
+        : said('commands.deleteElements', elements.length),
       removeElements(withMembers(timed.lesson, elements), desk().playhead),
     )
   else if (moment && timed.moments.get(moment)?.byHand)
-    edit(inWords('commands.deleteTheMoment', timed.moments.get(moment)!.label), removeMoment(moment))
+    edit(said('commands.deleteTheMoment', timed.moments.get(moment)!.label), removeMoment(moment))
 }
 
 /** Sets a mark or a chapter where the playhead is, also while it plays. */
@@ -141,11 +141,11 @@ export function mark(kind: LessonMoment['kind']): void {
   const n = [...desk().timed.moments.values()].filter((m) => m.kind === kind).length + 1
   const id = freshId(kind)
   const clip = takeAt(timed, playhead)
-  const { act, name, said } = momentKind({ kind }).set!
-  if (edit(toWords(act), setMoment(id, kind, `${toWords(name)} ${n}`, playhead))) {
+  const { act, name, said: set } = momentKind({ kind }).set!
+  if (edit(act, setMoment(id, kind, `${toWords(name)} ${n}`, playhead))) {
     const whole = desk().timed.moments.has(id) ? id : `${clip?.media}/${id}`
     setDesk({ moment: whole, elements: [] })
-    toast(inWords('commands.at', toWords(said), timecode(playhead, lesson.rate)), {
+    toast(inWords('commands.at', toWords(set), timecode(playhead, lesson.rate)), {
       id: 'mark',
       duration: 1800,
     })
@@ -174,8 +174,8 @@ export function cut(): void {
   if (
     !edit(
       inside.length === 1
-        ? inWords('commands.split', inside[0]!.element.name)
-        : inWords('commands.splitClips', inside.length),
+        ? said('commands.split', inside[0]!.element.name)
+        : said('commands.splitClips', inside.length),
       splitTracks(tracks, playhead),
     )
   )
@@ -193,7 +193,7 @@ export function removePassage(close: boolean): void {
     toast(inWords('commands.nothingLiesInThePassage'))
     return
   }
-  const label = close ? inWords('commands.takeThePassageOutClose') : inWords('commands.takeThePassageOutLeave')
+  const label = said(close ? 'commands.takeThePassageOutClose' : 'commands.takeThePassageOutLeave')
   if (!edit(label, takeOut(tracks, passage.from, passage.to, close), { passage })) return
   setDesk({ passage: null, looping: false })
   goTo(passage.from)
@@ -218,9 +218,7 @@ export function removeClipsClosing(): void {
   const gaps = new Map(chosen.map(mates).map((g) => [`${g.from} ${g.to} ${g.tracks.join()}`, g]))
   const inOrder = [...gaps.values()].sort((a, b) => b.from - a.from)
   edit(
-    chosen.length === 1
-      ? inWords('commands.takeAClipOutClose')
-      : inWords('commands.takeClipsOutCloseThe', chosen.length),
+    chosen.length === 1 ? said('commands.takeAClipOutClose') : said('commands.takeClipsOutCloseThe', chosen.length),
     inOne(inOrder.map((g) => takeOut(g.tracks, g.from, g.to, true))),
   )
 }
@@ -239,7 +237,7 @@ export function edgeHere(side: 'start' | 'end'): void {
   }
   const hit = caught(timed.moments.values(), frame, 0, (m) => isTiedTo(m) && !elements.some((id) => bornOf(m.id, id)))
   edit(
-    inWords(
+    said(
       side === 'start' ? 'commands.startHere' : 'commands.endHere',
       chosen.length === 1 ? `“${chosen[0]!.name}”` : said('counts.element', chosen.length),
     ),

@@ -22,7 +22,7 @@ import type { Element } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
 import { chosenElements, desk, edit, freshId, select } from '../state/desk'
 import { named } from './command'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** What was copied last in this window, and its text; of elements, the lesson that they stood in. */
 let last: { clip: Clipping; text: string; timed: Timed } | null = null
@@ -80,7 +80,7 @@ function putPoses(poses: CopiedKeys): void {
   }
   const [first] = poses.poses
   const long = Math.round(first!.to - first!.from)
-  edit(inWords('commands.pastePosesOn', named()), pasteKeys(elements, poses, playhead + long))
+  edit(said('commands.pastePosesOn', named()), pasteKeys(elements, poses, playhead + long))
 }
 /** Pastes what was copied last: elements, or poses on what is selected. */
 export async function paste(): Promise<void> {
@@ -98,7 +98,7 @@ function putElements(copied: Copied, of: Timed): void {
   const fresh = chosen?.frame === playhead ? hungOn(brought.elements, chosen.id, playhead) : [...brought.elements]
   if (
     edit(
-      fresh.length === 1 ? inWords('commands.paste', fresh[0]!.name) : inWords('commands.pasteElements', fresh.length),
+      fresh.length === 1 ? said('commands.paste', fresh[0]!.name) : said('commands.pasteElements', fresh.length),
       addPasted(fresh, media, parts),
     )
   )
@@ -110,9 +110,7 @@ export function duplicate(following = false): void {
   const ids = fresh.map((e) => e.id)
   if (
     edit(
-      fresh.length === 1
-        ? inWords('commands.duplicate', list[0]!.name)
-        : inWords('commands.duplicateElements', fresh.length),
+      fresh.length === 1 ? said('commands.duplicate', list[0]!.name) : said('commands.duplicateElements', fresh.length),
       inOne([addElements(fresh), ...(following ? follow(list, fresh) : [])]),
     )
   ) {

@@ -31,7 +31,7 @@ import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
 import { PLACING } from './placing'
 import { POSING } from './poses'
-import { inWords, said } from '../../words/words'
+import { asIs, inWords, said } from '../../words/words'
 
 export type { Command } from './command'
 
@@ -53,7 +53,7 @@ const stack = (where: Restack, title: string): Command => ({
   title,
   group: 'edit',
   can: has,
-  run: () => void edit(title, restack(desk().elements, where)),
+  run: () => void edit(asIs(title), restack(desk().elements, where)),
 })
 
 const PANES: { pane: keyof Panes; key: string; title: string }[] = [
@@ -198,7 +198,7 @@ export const COMMANDS: Command[] = [
     can: () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && isRule(e)),
     run: () => {
       const id = desk().elements[0]!
-      edit(inWords('commands.breakARippleRuleUp'), breakUp(id))
+      edit(said('commands.breakARippleRuleUp'), breakUp(id))
     },
   },
   {
@@ -263,7 +263,7 @@ export const COMMANDS: Command[] = [
       const muted = chosen.some((c) => !c.muted)
       const label = chosen.length === 1 ? inWords('commands.aClip') : inWords('commands.clips', chosen.length)
       edit(
-        muted ? inWords('commands.mute', label) : inWords('commands.letBeHeard', label),
+        muted ? said('commands.mute', label) : said('commands.letBeHeard', label),
         inOne(chosen.map((c) => setClip(c.id, { muted }))),
       )
     },
@@ -289,7 +289,7 @@ export const COMMANDS: Command[] = [
     group: 'lesson',
     run: () =>
       void edit(
-        inWords('commands.addATrack'),
+        said('commands.addATrack'),
         addTrack({ id: freshId('track'), kind: 'picture', name: inWords('commands.moreElements') }),
       ),
   },
@@ -299,7 +299,7 @@ export const COMMANDS: Command[] = [
     group: 'lesson',
     run: () =>
       void edit(
-        inWords('commands.addATrack'),
+        said('commands.addATrack'),
         addTrack({ id: freshId('sound'), kind: 'sound', name: inWords('commands.moreSound') }),
       ),
   },
@@ -307,8 +307,7 @@ export const COMMANDS: Command[] = [
     id: 'remove-tracks',
     title: inWords('commands.removeTheTracksWithNothing'),
     group: 'lesson',
-    run: () =>
-      void edit(inWords('commands.removeEmptyTracks'), inOne(desk().lesson.tracks.map((t) => removeTrack(t.id)))),
+    run: () => void edit(said('commands.removeEmptyTracks'), inOne(desk().lesson.tracks.map((t) => removeTrack(t.id)))),
   },
   {
     id: 'mute-all',
@@ -317,7 +316,7 @@ export const COMMANDS: Command[] = [
     run: () => {
       const tracks = desk().lesson.tracks.filter((t) => t.kind === 'sound')
       const muted = tracks.some((t) => !t.muted)
-      const label = muted ? inWords('commands.muteEverySoundTrack') : inWords('commands.letEverySoundTrackBe')
+      const label = said(muted ? 'commands.muteEverySoundTrack' : 'commands.letEverySoundTrackBe')
       edit(label, inOne(tracks.map((t) => setTrack(t.id, { muted }))))
     },
   },

@@ -3,7 +3,7 @@ import { lowerBetween, phraseAt } from '@/core/edits'
 import { clipEnd, type Clip } from '@/core/lesson/clips'
 import { framesPerSecond } from '@/core/time'
 import { desk, chosenClips, edit, type Desk } from '../state/desk'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** It goes down before what is lowered, and up after it, for so many seconds each. */
 const RAMP_S = 0.25
@@ -40,7 +40,7 @@ export function lowerHere(clip: Clip, by: number): void {
   }
   const ramp = Math.max(1, Math.round(RAMP_S * framesPerSecond(desk().lesson.rate)))
   edit(
-    inWords(by > 0 ? 'commands.quieterFor' : 'commands.louderFor', clip.element.name, Math.abs(by), span.what),
+    said(by > 0 ? 'commands.quieterFor' : 'commands.louderFor', clip.element.name, Math.abs(by), span.what),
     lowerBetween(clip.id, span.from, span.to, by, ramp),
   )
 }

@@ -33,18 +33,18 @@ import { inWords, said } from '../../words/words'
 
 const standingNow = (): Standing => ({ frame: desk().playhead, stance: stanceNow() })
 export function alignNow(edge: AlignEdge, to: AlignTo): void {
-  editPosed(inWords('commands.lineUp', named()), align(desk().elements, edge, to, standingNow()))
+  editPosed(said('commands.lineUp', named()), align(desk().elements, edge, to, standingNow()))
 }
 export function distributeNow(axis: 'across' | 'down'): void {
   if (desk().elements.length < 3) {
     toast(inWords('commands.spreadingNeedsThreeElementsOr'))
     return
   }
-  editPosed(inWords('commands.spreadElements'), distribute(desk().elements, axis, standingNow()))
+  editPosed(said('commands.spreadElements'), distribute(desk().elements, axis, standingNow()))
 }
 export function equalNow(what: 'width' | 'height'): void {
   editPosed(
-    inWords(what === 'width' ? 'commands.equalWidths' : 'commands.equalHeights'),
+    said(what === 'width' ? 'commands.equalWidths' : 'commands.equalHeights'),
     equalSizes(desk().elements, what, stanceNow()),
   )
 }
@@ -77,7 +77,7 @@ const hereExactly = () => {
 /** What is selected then is what lies under the playhead: the later parts. */
 function splitHere(): void {
   const before = new Set(desk().timed.spans.keys())
-  if (edit(inWords('commands.splitNamed', named()), splitElements(desk().elements, desk().playhead, hereExactly())))
+  if (edit(said('commands.splitNamed', named()), splitElements(desk().elements, desk().playhead, hereExactly())))
     selectAlone([...desk().timed.spans.keys()].filter((id) => !before.has(id)))
   else toast(inWords('commands.thereIsNothingToSplitHere'))
 }
@@ -85,7 +85,7 @@ function splitHere(): void {
 /** Whether what is selected is seen through a window. */
 const inWindow = () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && e.rides?.on)
 const scroll = (share: number, words: string): void => {
-  edit(inWords('commands.scroll', named(), words), inOne(desk().elements.map((id) => scrollOn(id, share, actHere()))))
+  edit(said('commands.scroll', named(), words), inOne(desk().elements.map((id) => scrollOn(id, share, actHere()))))
 }
 
 export const PLACING: Command[] = [
@@ -142,14 +142,14 @@ export const PLACING: Command[] = [
     title: inWords('commands.mirrorLeftAndRight'),
     group: 'place',
     can: has,
-    run: () => void editPosed(inWords('commands.mirror', named()), flip(desk().elements, 'across')),
+    run: () => void editPosed(said('commands.mirror', named()), flip(desk().elements, 'across')),
   },
   {
     id: 'flip-down',
     title: inWords('commands.mirrorTopAndBottom'),
     group: 'place',
     can: has,
-    run: () => void editPosed(inWords('commands.mirror', named()), flip(desk().elements, 'down')),
+    run: () => void editPosed(said('commands.mirror', named()), flip(desk().elements, 'down')),
   },
   {
     id: 'group',
@@ -159,8 +159,7 @@ export const PLACING: Command[] = [
     can: several,
     run: () => {
       const id = freshId('group')
-      if (edit(inWords('commands.groupNamed', named()), makeGroup(desk().elements, id, desk().playhead)))
-        selectAlone([id])
+      if (edit(said('commands.groupNamed', named()), makeGroup(desk().elements, id, desk().playhead))) selectAlone([id])
     },
   },
   {
@@ -173,7 +172,7 @@ export const PLACING: Command[] = [
       const members = desk()
         .elements.flatMap((id) => membersOf(desk().lesson, id))
         .map((e) => e.id)
-      if (edit(inWords('commands.ungroup'), inOne(desk().elements.map((id) => dissolveGroup(id, desk().playhead)))))
+      if (edit(said('commands.ungroup'), inOne(desk().elements.map((id) => dissolveGroup(id, desk().playhead)))))
         select(members)
     },
   },
@@ -213,7 +212,7 @@ export const PLACING: Command[] = [
     can: several,
     run: () => {
       const [first, ...rest] = desk().elements
-      edit(inWords('commands.followTheFirst', rest.length), followCopy(rest, first!, ['motion', 'look', 'timing']))
+      edit(said('commands.followTheFirst', rest.length), followCopy(rest, first!, ['motion', 'look', 'timing']))
     },
   },
   {
@@ -221,7 +220,7 @@ export const PLACING: Command[] = [
     title: inWords('commands.cutLooseFromWhatIt'),
     group: 'edit',
     can: () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && e.follows),
-    run: () => void edit(inWords('commands.cutLoose', named()), cutLoose(desk().elements)),
+    run: () => void edit(said('commands.cutLoose', named()), cutLoose(desk().elements)),
   },
   {
     id: 'together',
@@ -229,14 +228,14 @@ export const PLACING: Command[] = [
     group: 'place',
     keys: 'Shift+J',
     can: several,
-    run: () => void edit(inWords('commands.takeTogether', named()), setGroup(desk().elements, freshId('together'))),
+    run: () => void edit(said('commands.takeTogether', named()), setGroup(desk().elements, freshId('together'))),
   },
   {
     id: 'part',
     title: inWords('common.unlinkClips'),
     group: 'place',
     can: () => desk().lesson.elements.some((e) => desk().elements.includes(e.id) && e.group),
-    run: () => void edit(inWords('common.unlinkClips'), setGroup(desk().elements, null)),
+    run: () => void edit(said('common.unlinkClips'), setGroup(desk().elements, null)),
   },
   {
     id: 'window',
@@ -256,7 +255,7 @@ export const PLACING: Command[] = [
       const id = freshId('screen')
       if (
         edit(
-          inWords('commands.showOnA', named(), said(`terms.${form}`)),
+          said('commands.showOnA', named(), said(`terms.${form}`)),
           putOnScreen(desk().elements, form, id, desk().playhead),
         )
       )
@@ -309,7 +308,7 @@ export const PLACING: Command[] = [
     run: () => {
       const on = !all((e) => e.locked)
       edit(
-        on ? inWords('commands.lock', named()) : inWords('commands.unlock', named()),
+        on ? said('commands.lock', named()) : said('commands.unlock', named()),
         setElements(desk().elements, { locked: on }),
       )
     },
@@ -323,7 +322,7 @@ export const PLACING: Command[] = [
     run: () => {
       const on = !all((e) => e.hidden)
       edit(
-        on ? inWords('commands.hide', named()) : inWords('commands.show', named()),
+        on ? said('commands.hide', named()) : said('commands.show', named()),
         setElements(desk().elements, { hidden: on }),
       )
     },

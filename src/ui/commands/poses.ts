@@ -28,12 +28,12 @@ import { actHere } from '../state/inPose'
 import { copyPoses, keysMeant, pastePoses } from './clipboard'
 import { begin, chosenElements, desk, edit, freshId, goTo, selectAlone, setDesk } from '../state/desk'
 import { has, named, several, type Command } from './command'
-import { inWords } from '../../words/words'
+import { inWords, said, type Said } from '../../words/words'
 
 const seconds = (s: number) => Math.max(1, Math.round(framesPerSecond(desk().lesson.rate) * s))
 
 /** Makes an act on the selected elements at the playhead, if it lies on all of them. */
-function act(label: string, change: (ids: string[]) => Edit, missing: string): boolean {
+function act(label: Said, change: (ids: string[]) => Edit, missing: string): boolean {
   const { elements, timed, playhead } = desk()
   const out = chosenElements().find((e) => {
     const s = timed.spans.get(e.id)!
@@ -52,7 +52,7 @@ function act(label: string, change: (ids: string[]) => Edit, missing: string): b
 function moveOn(): void {
   if (
     !act(
-      inWords('commands.moveFromHere', named()),
+      said('commands.moveFromHere', named()),
       (ids) => moveFromNow(ids, actHere()),
       inWords('commands.thereIsNoRoomFor'),
     )
@@ -101,7 +101,7 @@ function stretch(factor: number): void {
   const first = motionOf(timed, e).moves.find((m) => refs.some((r) => r.pose === m.pose.id))
   if (first)
     edit(
-      factor > 1 ? inWords('commands.stretchKeyframes') : inWords('commands.squeezeKeyframes'),
+      factor > 1 ? said('commands.stretchKeyframes') : said('commands.squeezeKeyframes'),
       stretchKeys(refs, first.from, factor),
     )
 }
@@ -113,14 +113,14 @@ const slide = (which: 'arrival' | 'departure', side: 'left' | 'right' | 'top' | 
   can: has,
   run: () =>
     void edit(
-      inWords('commands.let', named(), which === 'arrival' ? inWords('commands.comeIn') : inWords('commands.goOut')),
+      said('commands.let', named(), which === 'arrival' ? said('commands.comeIn') : said('commands.goOut')),
       slideThrough(desk().elements, which, side, seconds(0.5)),
     ),
 })
 const SIDES = ['left', 'right', 'top', 'bottom'] as const
 
 export function deleteKeys(): void {
-  if (edit(inWords('commands.deleteKeyframes'), removeKeys(desk().keys))) setDesk({ keys: [] })
+  if (edit(said('commands.deleteKeyframes'), removeKeys(desk().keys))) setDesk({ keys: [] })
 }
 
 export const POSING: Command[] = [
@@ -134,7 +134,7 @@ export const POSING: Command[] = [
     run: () => {
       if (
         act(
-          inWords('commands.letArriveHere', named()),
+          said('commands.letArriveHere', named()),
           (ids) => arriveByNow(ids, actHere()),
           inWords('commands.aPoseIsReachedHere'),
         )
@@ -150,7 +150,7 @@ export const POSING: Command[] = [
     can: has,
     run: () =>
       void act(
-        inWords('commands.letHoldUntilHere', named()),
+        said('commands.letHoldUntilHere', named()),
         (ids) => holdUntilHere(ids, actHere()),
         inWords('commands.noMoveComesAfterThe'),
       ),
@@ -164,7 +164,7 @@ export const POSING: Command[] = [
     run: () => {
       if (
         act(
-          inWords('commands.letReturn', named()),
+          said('commands.letReturn', named()),
           (ids) => returnToBefore(ids, actHere()),
           inWords('commands.thereIsNoPoseBefore'),
         )
@@ -189,7 +189,7 @@ export const POSING: Command[] = [
     can: has,
     run: () => {
       for (const id of desk().elements)
-        if (!edit(inWords('commands.evenSpeed'), evenSpeed(id))) toast(inWords('commands.evenSpeedNeedsTwoMoves'))
+        if (!edit(said('commands.evenSpeed'), evenSpeed(id))) toast(inWords('commands.evenSpeedNeedsTwoMoves'))
     },
   },
   {
@@ -214,7 +214,7 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'Shift+S',
     can: has,
-    run: () => void edit(inWords('commands.putAtThePlayhead', named()), retime(desk().elements, desk().playhead)),
+    run: () => void edit(said('commands.putAtThePlayhead', named()), retime(desk().elements, desk().playhead)),
   },
   {
     id: 'next-key',
@@ -238,8 +238,7 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'Insert',
     can: has,
-    run: () =>
-      void edit(inWords('commands.keyThePlaceOf', named()), addKey(desk().elements, ['x', 'y'], desk().playhead)),
+    run: () => void edit(said('commands.keyThePlaceOf', named()), addKey(desk().elements, ['x', 'y'], desk().playhead)),
   },
   {
     id: 'pushes',
@@ -280,7 +279,7 @@ export const POSING: Command[] = [
     title: inWords('commands.reverseTheKeyframes'),
     group: 'poses',
     can: has,
-    run: () => void edit(inWords('commands.reverseKeyframes'), reverseKeys(keysMeant())),
+    run: () => void edit(said('commands.reverseKeyframes'), reverseKeys(keysMeant())),
   },
   {
     id: 'stretch-keys',
@@ -302,7 +301,7 @@ export const POSING: Command[] = [
     group: 'poses',
     can: () => chosenElements().some((e) => e.poses.length > 0),
     run: () => {
-      if (edit(inWords('commands.takeAllKeyframesOfOff', named()), removeMotion(desk().elements, desk().playhead)))
+      if (edit(said('commands.takeAllKeyframesOfOff', named()), removeMotion(desk().elements, desk().playhead)))
         setDesk({ keys: [] })
     },
   },
@@ -318,14 +317,14 @@ export const POSING: Command[] = [
     title: inWords('commands.startTogether'),
     group: 'poses',
     can: several,
-    run: () => void edit(inWords('commands.startTogether'), together(desk().elements, 'start', desk().playhead)),
+    run: () => void edit(said('commands.startTogether'), together(desk().elements, 'start', desk().playhead)),
   },
   {
     id: 'land-together',
     title: inWords('commands.landTogether'),
     group: 'poses',
     can: several,
-    run: () => void edit(inWords('commands.landTogether'), together(desk().elements, 'land', desk().playhead)),
+    run: () => void edit(said('commands.landTogether'), together(desk().elements, 'land', desk().playhead)),
   },
   {
     id: 'rest-here',
@@ -333,7 +332,7 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'Shift+W',
     can: has,
-    run: () => void edit(inWords('commands.letRest', named()), restHere(desk().elements, actHere(), seconds(1))),
+    run: () => void edit(said('commands.letRest', named()), restHere(desk().elements, actHere(), seconds(1))),
   },
   {
     id: 'read-gauge',
@@ -344,7 +343,7 @@ export const POSING: Command[] = [
     run: () => {
       const id = freshId('gauge')
       // What is done next is done to the gauge: it rests, it is shaped.
-      if (edit(inWords('commands.letReadOneGauge', named()), readTogether(desk().elements, id))) selectAlone([id])
+      if (edit(said('commands.letReadOneGauge', named()), readTogether(desk().elements, id))) selectAlone([id])
     },
   },
   {
@@ -353,7 +352,7 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: '_',
     can: has,
-    run: () => void edit(inWords('commands.fillLikeABar', named()), fillLikeBar(desk().elements)),
+    run: () => void edit(said('commands.fillLikeABar', named()), fillLikeBar(desk().elements)),
   },
   {
     id: 'ride',
@@ -368,7 +367,7 @@ export const POSING: Command[] = [
     title: inWords('commands.getOffWhatItRides'),
     group: 'poses',
     can: () => chosenElements().some((e) => e.rides),
-    run: () => void edit(inWords('commands.takeOff', named()), detach(desk().elements, desk().playhead)),
+    run: () => void edit(said('commands.takeOff', named()), detach(desk().elements, desk().playhead)),
   },
   {
     id: 'blur-motion',
@@ -378,7 +377,7 @@ export const POSING: Command[] = [
     run: () => {
       const on = chosenElements().some((e) => !e.motionBlur)
       edit(
-        on ? inWords('commands.followTheMotionBlur') : inWords('commands.noMotionBlur'),
+        on ? said('commands.followTheMotionBlur') : said('commands.noMotionBlur'),
         setElements(desk().elements, { motionBlur: on }),
       )
     },

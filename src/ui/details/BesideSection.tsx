@@ -8,7 +8,7 @@ import { Choice } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const LAYOUTS = [
   { value: 'equal', label: inWords('details.equalParts') },
@@ -28,14 +28,14 @@ export function BesideSection({ elements, shown }: { elements: readonly Element[
   const lay = () => {
     const frames = Math.max(1, Math.round(framesPerSecond(lesson.rate)))
     const seen = shown.map((e) => e.id)
-    edit(inWords('details.laySideBySide', seen.length), sideBySide(seen, layout, gap, actHere(), frames))
+    edit(said('details.laySideBySide', seen.length), sideBySide(seen, layout, gap, actHere(), frames))
   }
   return (
     <Section title={inWords('details.togetherAndSideBySide')}>
       <Button
         onClick={() =>
           edit(
-            joined ? inWords('common.unlinkClips') : inWords('details.takeThemTogether'),
+            joined ? said('common.unlinkClips') : said('details.takeThemTogether'),
             setGroup(ids, joined ? null : freshId('together')),
           )
         }
@@ -43,7 +43,7 @@ export function BesideSection({ elements, shown }: { elements: readonly Element[
         {joined ? inWords('details.partThem') : inWords('details.takeThemTogether')}
       </Button>
       {apart && (
-        <Button onClick={() => edit(inWords('details.beginTogether'), beginTogether(ids, freshId('together')))}>
+        <Button onClick={() => edit(said('details.beginTogether'), beginTogether(ids, freshId('together')))}>
           {inWords('details.beginTogetherRecordedAtOnce')}
         </Button>
       )}

@@ -20,7 +20,7 @@ import { Button } from '../kit/button'
 import { NumberField, SECONDS } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const perSecond = (rate: Rate) =>
   inWords('details.framesASecond', framesPerSecond(rate).toFixed(2).replace(/\.00$/, ''))
@@ -33,7 +33,7 @@ export function ClipSection({ clip }: { clip: Clip }) {
   const { name } = clip.element
   const turn = (degrees: number) => {
     const e = clip.element
-    edit(inWords('details.turn', name), putAt([clip.id], { rotation: (e.rotation + degrees) % 360 }))
+    edit(said('details.turn', name), putAt([clip.id], { rotation: (e.rotation + degrees) % 360 }))
   }
   const runs = medium.kind !== 'picture' && !isStill(clip.map)
   return (
@@ -51,7 +51,7 @@ export function ClipSection({ clip }: { clip: Clip }) {
         </div>
       )}
       {medium.kind !== 'sound' && (
-        <Button onClick={() => edit(inWords('details.blurredBehind', name), blurredBehind(clip.id, freshId('clip')))}>
+        <Button onClick={() => edit(said('details.blurredBehind', name), blurredBehind(clip.id, freshId('clip')))}>
           {inWords('details.aBlurredCopyBehindIt')}
         </Button>
       )}
@@ -81,7 +81,7 @@ function SpeedFields({ clip, stands }: { clip: Clip; stands: boolean }) {
         min={10}
         max={1000}
         value={speed ? (100 * speed.num) / speed.den : 100}
-        onChange={(v) => edit(inWords('details.speedOf', name), pushed(clip, setSpeed(clip.id, Math.round(v), 100)))}
+        onChange={(v) => edit(said('details.speedOf', name), pushed(clip, setSpeed(clip.id, Math.round(v), 100)))}
       />
       {!speed && <p className="text-muted">{inWords('details.itsSpeedChangesANew')}</p>}
       {stands && <FreezeFields clip={clip} />}
@@ -106,7 +106,7 @@ function FreezeFields({ clip }: { clip: Clip }) {
       <Button
         onClick={() => {
           const frames = Math.max(1, Math.round(freeze * framesPerSecond(rate)))
-          edit(inWords('details.freezeForS', name, freeze), freezeAt(clip.id, desk().playhead, frames, true))
+          edit(said('details.freezeForS', name, freeze), freezeAt(clip.id, desk().playhead, frames, true))
         }}
       >
         <Snowflake size={13} />
@@ -145,7 +145,7 @@ function RampFields({ clip }: { clip: Clip }) {
         onClick={() => {
           const frames = Math.max(1, Math.round(over * framesPerSecond(rate)))
           const to = Math.round(after)
-          edit(inWords('details.getsTo', name, to), pushed(clip, rampSpeed(clip.id, desk().playhead, frames, to, 100)))
+          edit(said('details.getsTo', name, to), pushed(clip, rampSpeed(clip.id, desk().playhead, frames, to, 100)))
         }}
       >
         {inWords('details.changeSpeedFromHereOn')}
@@ -173,13 +173,13 @@ function CutFields({ clip }: { clip: Clip }) {
         onChange={setFade}
       />
       <div className="flex flex-wrap gap-1.5">
-        <Button onClick={() => edit(inWords('details.dissolveAtTheCut'), dissolve(...touches, Math.round(fade)))}>
+        <Button onClick={() => edit(said('details.dissolveAtTheCut'), dissolve(...touches, Math.round(fade)))}>
           {inWords('details.dissolve')}
         </Button>
-        <Button onClick={() => edit(inWords('details.dipAtTheCut'), dip(...touches, Math.round(fade)))}>
+        <Button onClick={() => edit(said('details.dipAtTheCut'), dip(...touches, Math.round(fade)))}>
           {inWords('details.dip')}
         </Button>
-        <Button onClick={() => edit(inWords('details.rollTheCut'), rollCut(...touches, desk().playhead))}>
+        <Button onClick={() => edit(said('details.rollTheCut'), rollCut(...touches, desk().playhead))}>
           {inWords('details.rollItToHere')}
         </Button>
       </div>

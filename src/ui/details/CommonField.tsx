@@ -8,7 +8,7 @@ import { NumberField } from '../fields/numberField'
 import { edit, tryEdit } from '../state/desk'
 import { editPosed, tryPosed } from '../state/inPose'
 import { useNow } from './useNow'
-import { inWords, toWords } from '../../words/words'
+import { said, toWords } from '../../words/words'
 
 /** Shares, and how large something is, are typed in %. */
 const inPercent = (type: keyof typeof UNITS) => type === 'share' || type === 'factor'
@@ -36,7 +36,7 @@ export function CommonField({
   const by = inPercent(type) ? 100 : 1
   const shown = useNow(e)(path)
   const digits = type === 'share' || type === 'percent' ? 1 : type === 'factor' || type === 'degrees' ? 1 : 0
-  const words = inWords('details.change', e.name, label.toLowerCase())
+  const words = said('details.change', e.name, label.toLowerCase())
   return (
     <NumberField
       mark={keyed === false ? null : <KeyMark element={e} path={path} label={label} />}

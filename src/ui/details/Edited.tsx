@@ -4,7 +4,7 @@ import { motionOf } from '@/core/motion'
 import { edit, goTo, select, setDesk, useDesk, useShown } from '../state/desk'
 import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /**
  * Says plainly what an edit changes: the element, or which of its poses; and where it is, when it is not on screen
@@ -95,7 +95,7 @@ function Follows({ element: { id, name, follows } }: { element: Element }) {
           {inWords('details.cutItLoose')}
         </Button>
         {own > 0 && (
-          <Button className="!h-[24px]" onClick={() => edit(inWords('details.asTheFirstAgain', name), likeFirst([id]))}>
+          <Button className="!h-[24px]" onClick={() => edit(said('details.asTheFirstAgain', name), likeFirst([id]))}>
             {inWords('details.allAsTheFirstAgain')}
           </Button>
         )}

@@ -49,7 +49,7 @@ import { SoundSection } from '../sounds/SoundSection'
 import { Section } from '../fields/section'
 import { StandSection } from './StandSection'
 import { TieEditor } from './TieEditor'
-import { asSentence, inWords, toWords } from '../../words/words'
+import { asSentence, inWords, said, toWords } from '../../words/words'
 
 /** What can be changed of one element: what is mostly changed first, and its pose; what is seldom changed last. */
 export function ElementDetails({ element: own }: { element: Element }) {
@@ -99,7 +99,7 @@ function Named({ element: e }: { element: Element }) {
         label={inWords('details.name')}
         value={e.name}
         onChange={(v) =>
-          v.trim() && edit(inWords('details.renameAnElement'), setElements([e.id], { name: v.trim().slice(0, 120) }))
+          v.trim() && edit(said('details.renameAnElement'), setElements([e.id], { name: v.trim().slice(0, 120) }))
         }
         className="font-semibold"
       />
@@ -147,7 +147,7 @@ function fieldsOfLook(e: Element): { first: Field[]; rest: Field[] } {
 }
 function LookFields({ element: e, of }: { element: Element; of: readonly Field[] }) {
   const put = (f: Field, value: unknown) =>
-    editPosed(inWords('details.change', e.name, toWords(f.label).toLowerCase()), setLook([e.id], f.path, value))
+    editPosed(said('details.change', e.name, toWords(f.label).toLowerCase()), setLook([e.id], f.path, value))
   return of.map((f) => <LookField key={f.path} field={f} element={e} onChange={(v) => put(f, v)} />)
 }
 
@@ -168,7 +168,7 @@ function KindSection({ element: e, playsHere }: { element: Element; playsHere: b
           value={valueAt(e.look, p.path) !== null}
           onChange={(v) =>
             edit(
-              inWords('details.partOf', asSentence(p.label), e.name),
+              said('details.partOf', asSentence(p.label), e.name),
               setLook([e.id], p.path, v ? freshPart(e, p) : null),
             )
           }
@@ -204,13 +204,13 @@ function Aim({ element: e }: { element: Element }) {
   const aimName = toWords(aim.name)
   if (aim.at)
     return (
-      <Button onClick={() => edit(inWords('details.takeTheOff', aimName, e.name), pointAt(e.id, null))}>
+      <Button onClick={() => edit(said('details.takeTheOff', aimName, e.name), pointAt(e.id, null))}>
         {inWords('details.takeTheOffAimName', aimName)}
       </Button>
     )
   const below = { x: e.x, y: e.y + sizeOf(e).h / 2 + 80 }
   return (
-    <Button onClick={() => edit(inWords('details.giveA', e.name, aimName), pointAt(e.id, below))}>
+    <Button onClick={() => edit(said('details.giveA', e.name, aimName), pointAt(e.id, below))}>
       {inWords('details.giveItA', aimName)}
     </Button>
   )
@@ -244,7 +244,7 @@ function LayerSection({ element: e }: { element: Element }) {
           label={inWords('details.inAZoom')}
           value={e.space}
           options={SPACES}
-          onChange={(space) => edit(inWords('details.is', e.name, space), setElements([e.id], { space }))}
+          onChange={(space) => edit(said('details.is', e.name, space), setElements([e.id], { space }))}
         />
       )}
       {e.space === 'framed' && canStayReadable(e) && (
@@ -252,7 +252,7 @@ function LayerSection({ element: e }: { element: Element }) {
           label={inWords('details.lettersAndLinesKeepTheir')}
           value={e.readable === true}
           onChange={(v) =>
-            edit(inWords(v ? 'details.staysReadableInAZoom' : 'details.growsInAZoom', e.name), keepReadable([e.id], v))
+            edit(said(v ? 'details.staysReadableInAZoom' : 'details.growsInAZoom', e.name), keepReadable([e.id], v))
           }
         />
       )}
@@ -260,7 +260,7 @@ function LayerSection({ element: e }: { element: Element }) {
         label={inWords('details.track')}
         value={e.track}
         options={fitting.map((t) => ({ value: t.id, label: t.name }))}
-        onChange={(v) => edit(inWords('details.putOnAnotherTrack', e.name), setTrackOf([e.id], v))}
+        onChange={(v) => edit(said('details.putOnAnotherTrack', e.name), setTrackOf([e.id], v))}
       />
       <Actions />
     </Section>
@@ -312,7 +312,7 @@ function Spans({ element: e }: { element: Element }) {
       onChange={(w) => {
         if (w === 'own') return
         const span = w === 'below' ? spanOfBelow(timed, e.id) : spanOver(timed, w, playhead)
-        if (span) edit(inWords('details.lastsAsLongAs', e.name, AS_LONG[w].as), setSpan(e.id, span))
+        if (span) edit(said('details.lastsAsLongAs', e.name, AS_LONG[w].as), setSpan(e.id, span))
         else toast(AS_LONG[w].none)
       }}
     />

@@ -14,7 +14,7 @@ import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { FramingChart } from './FramingChart'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Lets a zoom follow the pointer, keeps views of it, and shows how fast the framing goes. */
 export function FramingSection({ element: e }: { element: Element }) {
@@ -26,7 +26,7 @@ export function FramingSection({ element: e }: { element: Element }) {
   const choice = own ?? kept
   const setChoice = (next: FollowChoice) => {
     setKept(next)
-    if (own) edit(inWords('details.followsThePointerOtherwise', e.name), followPointer(e.id, next))
+    if (own) edit(said('details.followsThePointerOtherwise', e.name), followPointer(e.id, next))
   }
   const span = timed.spans.get(e.id)!
   const takes = Object.entries(timed.lesson.media).filter(([, m]) => m.pointer)
@@ -39,7 +39,7 @@ export function FramingSection({ element: e }: { element: Element }) {
           <ChoiceFields choice={choice} onChange={setChoice} />
           <Button
             onClick={() => {
-              if (!edit(inWords('details.followsThePointer', e.name), followPointer(e.id, choice)))
+              if (!edit(said('details.followsThePointer', e.name), followPointer(e.id, choice)))
                 toast(inWords('details.itFollowsThePointerLike'))
             }}
           >
@@ -48,7 +48,7 @@ export function FramingSection({ element: e }: { element: Element }) {
           </Button>
           <Button
             onClick={() => {
-              if (!edit(inWords('details.evenOutThePointersWay'), inOne(takes.map(([id]) => smoothPointer(id)))))
+              if (!edit(said('details.evenOutThePointersWay'), inOne(takes.map(([id]) => smoothPointer(id)))))
                 toast(inWords('details.thePointersWayIsEven'))
             }}
           >
@@ -62,12 +62,7 @@ export function FramingSection({ element: e }: { element: Element }) {
               value={pose.locked === true}
               onChange={(v) =>
                 edit(
-                  inWords(
-                    'details.keepOrReleasePose',
-                    v ? inWords('details.keep') : inWords('details.letGoOf'),
-                    at + 1,
-                    e.name,
-                  ),
+                  said('details.keepOrReleasePose', v ? said('details.keep') : said('details.letGoOf'), at + 1, e.name),
                   lockPose(e.id, pose.id, v),
                 )
               }
@@ -156,7 +151,7 @@ export function WithPointerSection({ element: e }: { element: Element }) {
       <CorrectButton />
       <Button
         onClick={() => {
-          if (!edit(inWords('details.goesWithThePointerName', e.name), goWithPointer(e.id, offset, lag)))
+          if (!edit(said('details.goesWithThePointerName', e.name), goWithPointer(e.id, offset, lag)))
             toast(inWords('details.itGoesLikeThisAlready'))
         }}
       >

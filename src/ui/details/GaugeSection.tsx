@@ -11,7 +11,7 @@ import { Button, IconButton } from '../kit/button'
 import { Choice, Row, Words } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { Section } from '../fields/section'
-import { inWords, toWords } from '../../words/words'
+import { inWords, said, toWords, type Sentence } from '../../words/words'
 
 /** Values that can come of a gauge: numbers that can be keyed, words, switches. */
 const readable = (e: Element): Field[] =>
@@ -25,12 +25,12 @@ export function GaugeSection({ element: e }: { element: Element }) {
   const gauges = lesson.elements.filter(isGauge)
   const fields = readable(e)
   const free = fields.filter((f) => !(f.path in e.reads))
-  const put = (path: string, reading: Reading | null, words: string) =>
-    edit(`“${e.name}”: ${words}`, setReading(e.id, path, reading))
+  const put = (path: string, reading: Reading | null, what: Sentence) =>
+    edit(said('app.of', e.name, what), setReading(e.id, path, reading))
   const begin = (path: string) => {
     const gauge = gauges[0]
-    if (gauge) put(path, usualReading(e, path, gauge.id), inWords('details.readAGauge'))
-    else edit(inWords('details.readsAGauge', e.name), readTogether([e.id], freshId('gauge')))
+    if (gauge) put(path, usualReading(e, path, gauge.id), said('details.readAGauge'))
+    else edit(said('details.readsAGauge', e.name), readTogether([e.id], freshId('gauge')))
   }
   return (
     <Section title={inWords('details.gauge')} folds={Object.keys(e.reads).length > 0 ? 'open' : 'shut'}>
@@ -38,14 +38,14 @@ export function GaugeSection({ element: e }: { element: Element }) {
         const field = fields.find((f) => f.path === path)
         const label = field ? toWords(field.label) : path
         const change = (next: Partial<Reading>) =>
-          put(path, { ...reading, ...next }, inWords('details.howItReadsItsGauge'))
+          put(path, { ...reading, ...next }, said('details.howItReadsItsGauge'))
         return (
           <div key={path} className="space-y-1.5 rounded border border-edge bg-card p-2">
             <div className="flex items-center gap-1">
               <span className="min-w-0 flex-1 truncate font-semibold">{label}</span>
               <IconButton
                 label={inWords('details.letBeItsOwnAgain', label)}
-                onClick={() => put(path, null, inWords('details.noGauge'))}
+                onClick={() => put(path, null, said('details.noGauge'))}
               >
                 <X size={13} />
               </IconButton>
@@ -70,7 +70,7 @@ export function GaugeSection({ element: e }: { element: Element }) {
         )
       })}
       {(hasPlace(e) || isGround(e)) && !('reveal.shown' in e.reads) && mainReading(e) !== 'look.given.share' && (
-        <Button onClick={() => edit(inWords('details.fillLikeABar', e.name), fillLikeBar([e.id]))}>
+        <Button onClick={() => edit(said('details.fillLikeABar', e.name), fillLikeBar([e.id]))}>
           {inWords('details.fillItLikeABar')}
         </Button>
       )}
@@ -187,7 +187,7 @@ function Steps({
       <Button
         onClick={() =>
           edit(
-            inWords('details.fromOnSomethingElse', e.name, next),
+            said('details.fromOnSomethingElse', e.name, next),
             addStep(e.id, path, next, typeof last.value === 'boolean' ? !last.value : last.value),
           )
         }

@@ -7,7 +7,7 @@ import { Dialog } from '../kit/dialog'
 import { Row } from '../fields/fields'
 import { iconsFound, iconsUsed, loadIcons, rememberIcon, type Icons } from '../kit/icons'
 import { SearchField } from '../fields/searchField'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Lets an icon be another one, found by its name, by what it means, or because it was used before. */
 export function IconField({ element: e, label }: { element: Element; label: string }) {
@@ -22,7 +22,7 @@ export function IconField({ element: e, label }: { element: Element; label: stri
   const take = (name: string) => {
     const d = set![name]![0]
     edit(
-      inWords('details.icon', name),
+      said('details.icon', name),
       inOne([
         setLook([e.id], 'name', name),
         setLook([e.id], 'd', d),

@@ -156,8 +156,8 @@ function Hurry({ what, chosen, onDone }: { what: What; chosen: IdleStretch[]; on
   const [noted, setNoted] = useKept('idle: noted', true)
   const frames = chosen.reduce((sum, s) => sum + s.to - s.from, 0)
   const go = (by: number | null) => {
-    const named = what === 'silent' ? inWords('details.silentStretches') : inWords('details.idleStretches')
-    const words = by === null ? inWords('details.takenOut', named) : inWords('details.at', named, by)
+    const named = said(what === 'silent' ? 'details.silentStretches' : 'details.idleStretches')
+    const words = by === null ? said('details.takenOut', named) : said('details.at', named, by)
     if (edit(words, hurryThrough(chosen, by, noted))) onDone()
   }
   return (

@@ -8,7 +8,7 @@ import { Button } from '../kit/button'
 import { Choice, Row, Tick, Words } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said, type Said } from '../../words/words'
 
 /** What goes on by itself, without any moves that could be done again. */
 const UNMOVED: readonly string[] = ['blink', 'pulse', 'tremble']
@@ -18,7 +18,7 @@ export function JoinSection({ element: e }: { element: Element }) {
   const timed = useShown()
   const { lesson } = timed
   const on = e.rides?.on ? lesson.elements.find((x) => x.id === e.rides!.on) : undefined
-  const set = (label: string, values: Values) => edit(label, setElements([e.id], values))
+  const set = (label: Said, values: Values) => edit(label, setElements([e.id], values))
   return (
     <Section title={inWords('details.ridesLoopsGroups')} folds="shut">
       {on ? (
@@ -33,7 +33,7 @@ export function JoinSection({ element: e }: { element: Element }) {
             label={inWords('details.fadesWithIt')}
             value={e.rides!.fades}
             onChange={(v) =>
-              set(v ? inWords('details.carryOpacityToo') : inWords('details.doNotCarryOpacity'), { 'rides.fades': v })
+              set(said(v ? 'details.carryOpacityToo' : 'details.doNotCarryOpacity'), { 'rides.fades': v })
             }
           />
           <Button onClick={() => runCommand('ride-off')}>{inWords('details.stopRidingStayInPlace')}</Button>
@@ -50,9 +50,7 @@ export function JoinSection({ element: e }: { element: Element }) {
       <Tick
         label={inWords('details.followsTheMotionBlur')}
         value={e.motionBlur}
-        onChange={(v) =>
-          set(v ? inWords('details.followTheMotionBlur') : inWords('details.noMotionBlur'), { motionBlur: v })
-        }
+        onChange={(v) => set(said(v ? 'details.followTheMotionBlur' : 'details.noMotionBlur'), { motionBlur: v })}
       />
       <Tick label={inWords('details.locked')} value={e.locked} onChange={() => runCommand('lock')} />
       <Tick label={inWords('details.hidden')} value={e.hidden} onChange={() => runCommand('hide')} />
@@ -63,12 +61,12 @@ export function JoinSection({ element: e }: { element: Element }) {
 
 interface SetProps {
   element: Element
-  set: (label: string, values: Values) => void
+  set: (label: Said, values: Values) => void
 }
 /** What it does again and again. */
 function LoopFields({ element: e, set }: SetProps) {
   const loop = (change: Partial<Loop>) =>
-    set(inWords('details.loopOf', e.name), {
+    set(said('details.loopOf', e.name), {
       loop: { how: 'repeat', times: null, everyFrames: 15, ...e.loop, ...change },
     })
   return (
@@ -85,7 +83,7 @@ function LoopFields({ element: e, set }: SetProps) {
             { value: 'pulse', label: inWords('details.pulses') },
             { value: 'tremble', label: inWords('details.trembles') },
           ]}
-          onChange={(v) => (v === 'no' ? set(inWords('details.noLoop'), { loop: null }) : loop({ how: v }))}
+          onChange={(v) => (v === 'no' ? set(said('details.noLoop'), { loop: null }) : loop({ how: v }))}
         />
       )}
       {e.loop && <LoopValues element={e} of={e.loop} loop={loop} />}
@@ -167,7 +165,7 @@ function TagFields({ element: e, set }: SetProps) {
         <Words
           label={inWords('details.tagsWithCommasBetween')}
           value={e.tags.join(', ')}
-          onChange={(v) => set(inWords('details.tagsOf', e.name), { tags: tagsIn(v) })}
+          onChange={(v) => set(said('details.tagsOf', e.name), { tags: tagsIn(v) })}
         />
       </Row>
       {e.tags.length > 0 && (

@@ -12,7 +12,7 @@ import { NumberField } from '../fields/numberField'
 import { IdleSection } from './IdleSection'
 import { Section } from '../fields/section'
 import { StyleSection } from './StyleSection'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const RATES = [
   [24, 1],
@@ -71,7 +71,7 @@ function FrameSection() {
   const sizes = SIZES.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` }))
   const resize = (w: number, h: number) =>
     edit(
-      inWords('details.makeTheLesson', w, h),
+      said('details.makeTheLesson', w, h),
       inOne([resizeLesson(Math.round(w / 2) * 2, Math.round(h / 2) * 2), setByHand('size')]),
     )
   const side = { unit: 'px', min: 16, step: 2, multiple: 2 }
@@ -111,7 +111,7 @@ function FrameSection() {
       <Colour
         label={inWords('details.background')}
         value={lesson.background}
-        onChange={(v) => edit(inWords('details.changeTheBackground'), setBackground(v!))}
+        onChange={(v) => edit(said('details.changeTheBackground'), setBackground(v!))}
       />
     </Section>
   )
@@ -124,8 +124,7 @@ function RateChoice({ lesson }: { lesson: Lesson }) {
   }))
   const set = (v: string) => {
     const [num, den] = v.split('/').map(Number)
-    if (!edit(inWords('details.changeTheFrameRate'), inOne([setRate({ num: num!, den: den! }), setByHand('rate')])))
-      return
+    if (!edit(said('details.changeTheFrameRate'), inOne([setRate({ num: num!, den: den! }), setByHand('rate')]))) return
     // The playhead stays at its time, and the timeline shows as much of it as before.
     const k = framesPerSecond(desk().lesson.rate) / framesPerSecond(lesson.rate)
     goTo(desk().playhead * k)
@@ -143,7 +142,7 @@ function LengthSection() {
       <Tick
         label={inWords('details.untilTheLastOfIt')}
         value={lesson.length === null}
-        onChange={(v) => edit(inWords('details.changeTheLength'), setLength(v ? null : length))}
+        onChange={(v) => edit(said('details.changeTheLength'), setLength(v ? null : length))}
       />
       {lesson.length !== null && (
         <NumberField
@@ -152,7 +151,7 @@ function LengthSection() {
           min={1}
           max={10_000_000}
           value={lesson.length}
-          onChange={(v) => edit(inWords('details.changeTheLength'), setLength(v))}
+          onChange={(v) => edit(said('details.changeTheLength'), setLength(v))}
         />
       )}
       <Row label={inWords('details.total')}>
@@ -176,7 +175,7 @@ function BlurSection() {
         label={inWords('details.whatMovesIsBlurred')}
         value={on}
         onChange={(v) =>
-          edit(v ? inWords('details.motionBlur') : inWords('details.noMotionBlur'), setLesson({ 'motionBlur.on': v }))
+          edit(v ? said('details.motionBlur') : said('details.noMotionBlur'), setLesson({ 'motionBlur.on': v }))
         }
       />
       {on && (
@@ -186,7 +185,7 @@ function BlurSection() {
           min={1}
           max={720}
           value={shutter}
-          onChange={(v) => edit(inWords('details.changeTheShutter'), setLesson({ 'motionBlur.shutter': v }))}
+          onChange={(v) => edit(said('details.changeTheShutter'), setLesson({ 'motionBlur.shutter': v }))}
         />
       )}
       {on && (
@@ -196,7 +195,7 @@ function BlurSection() {
           max={32}
           value={samples}
           onChange={(v) =>
-            edit(inWords('details.changeTheMotionBlur'), setLesson({ 'motionBlur.samples': Math.round(v) }))
+            edit(said('details.changeTheMotionBlur'), setLesson({ 'motionBlur.samples': Math.round(v) }))
           }
         />
       )}
@@ -222,7 +221,7 @@ function OfTakes({ lesson, inside }: { lesson: Lesson; inside: boolean }) {
       className="!h-auto w-full !whitespace-normal py-1 text-left"
       onClick={() =>
         edit(
-          inWords('details.takeTheSizeOf', m.name),
+          said('details.takeTheSizeOf', m.name),
           inOne([resizeLesson(size.width, size.height), ...(paced ? [setRate(m.rate)] : [])]),
         )
       }

@@ -6,7 +6,7 @@ import { edit, useShown } from '../state/desk'
 import { IconButton } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { Section } from '../fields/section'
-import { inWords, termOf, toWords } from '../../words/words'
+import { inWords, said, termOf, toWords } from '../../words/words'
 
 const OTHERS: Record<string, string> = {
   shadow: inWords('details.shadow'),
@@ -31,8 +31,7 @@ export function LookSection({ element: e }: { element: Element }) {
     const field = fieldsOf(e).find((f) => f.path === path || `${f.path}.family` === path)
     return OTHERS[path] ?? (field ? toWords(field.label) : path)
   }
-  const back = (paths: string[], words: string) =>
-    edit(inWords('details.putBack', words, e.name), putBack([e.id], paths))
+  const back = (paths: string[], words: string) => edit(said('details.putBack', words, e.name), putBack([e.id], paths))
   const title = (name: string) => termOf(name.includes('/') ? name.split('/')[1]! : 'usual')
   return (
     <Section
@@ -58,7 +57,7 @@ export function LookSection({ element: e }: { element: Element }) {
         ]}
         onChange={(look) =>
           edit(
-            `“${e.name}”: ${look === '' ? inWords('details.aLookOfItsOwn') : look}`,
+            said('app.of', e.name, look === '' ? said('details.aLookOfItsOwn') : look),
             followStyle([e.id], look === '' ? null : look),
           )
         }

@@ -8,7 +8,7 @@ import { Button } from '../kit/button'
 import { Row, Words } from '../fields/fields'
 import { MomentIcon } from '../kit/kindIcon'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const MOVE_HANGS = { start: 'details.aMoveStarts', end: 'details.aMoveLands' } as const
 /** The ends of elements and of their moves that hang on a moment, each as a sentence. */
@@ -47,7 +47,7 @@ export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
             value={m.label}
             className="font-semibold"
             onChange={(v) =>
-              v.trim() && edit(inWords('details.renameAMoment'), renameMoment(m.id, v.trim().slice(0, 200)))
+              v.trim() && edit(said('details.renameAMoment'), renameMoment(m.id, v.trim().slice(0, 200)))
             }
           />
         ) : (
@@ -66,7 +66,7 @@ export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
                 value={timecode(m.frame, timed.lesson.rate)}
                 onChange={(t) => {
                   const f = parseTimecode(t, timed.lesson.rate, m.frame!)
-                  if (f !== null) edit(inWords('details.moveTheMoment', m.label), moveMoment(m.id, f))
+                  if (f !== null) edit(said('details.moveTheMoment', m.label), moveMoment(m.id, f))
                 }}
               />
             </span>
@@ -80,7 +80,7 @@ export function MomentDetails({ moment: m }: { moment: TimedMoment }) {
         )}
         {m.byHand && <p className="text-muted">{inWords('details.setByHandDragIt')}</p>}
         {m.byHand && (
-          <Button onClick={() => edit(inWords('details.deleteTheMoment', m.label), removeMoment(m.id))}>
+          <Button onClick={() => edit(said('details.deleteTheMoment', m.label), removeMoment(m.id))}>
             <Trash2 size={13} />
             {inWords('details.deleteIt')}
           </Button>

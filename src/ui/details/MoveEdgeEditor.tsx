@@ -6,7 +6,7 @@ import { edit, goTo, useShown } from '../state/desk'
 import { Choice } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { TieFields } from './TieEditor'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const KEEPINGS: { value: Keeping; label: string }[] = [
   { value: 'moment', label: inWords('details.withAMoment') },
@@ -28,7 +28,7 @@ export function MoveEdgeEditor({ element: e, move, side }: { element: Element; m
   const at = side === 'start' ? move.from : move.to
   const set = (next: MoveEdge) =>
     edit(
-      side === 'start' ? inWords('details.startAMoveOfElsewhere', e.name) : inWords('details.letAMoveOfLand', e.name),
+      side === 'start' ? said('details.startAMoveOfElsewhere', e.name) : said('details.letAMoveOfLand', e.name),
       setMoveEdge(e.id, move.pose.id, side, next),
     )
   const how: Keeping = edge.on === 'element' ? 'moment' : edge.on

@@ -11,7 +11,7 @@ import { Button, IconButton } from '../kit/button'
 import { EasingEditor } from '../fields/easingEditor'
 import { MoveEdgeEditor } from './MoveEdgeEditor'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said, toWords, type Said } from '../../words/words'
 
 /** The move to the pose in force: when it goes and lands, how it eases, how fast it is. */
 export function MoveSection({ element: e }: { element: Element }) {
@@ -26,8 +26,8 @@ export function MoveSection({ element: e }: { element: Element }) {
   if (!move) return null
   const own = { element: e.id, pose: move.pose.id }
   const chosen = keys.length > 1 && keys.some((k) => k.pose === own.pose) ? keys : [own]
-  const easing = (of: typeof chosen, words: string, v: string) => edit(words, setMoveEasing(of, v))
-  const many = inWords('details.easingOfMoves', chosen.length)
+  const easing = (of: typeof chosen, words: Said, v: string) => edit(words, setMoveEasing(of, v))
+  const many = said('details.easingOfMoves', chosen.length)
   const all = moves.map((m) => ({ element: e.id, pose: m.pose.id }))
   return (
     <div data-testid="move">
@@ -38,7 +38,7 @@ export function MoveSection({ element: e }: { element: Element }) {
         right={
           <IconButton
             label={inWords('details.takePoseAway', number + 1)}
-            onClick={() => edit(inWords('details.takeAPoseOfAway', e.name), removePoses([own]))}
+            onClick={() => edit(said('details.takeAPoseOfAway', e.name), removePoses([own]))}
           >
             <Trash2 size={13} />
           </IconButton>
@@ -47,19 +47,17 @@ export function MoveSection({ element: e }: { element: Element }) {
         <MoveEdgeEditor element={e} move={move} side="start" />
         <MoveEdgeEditor element={e} move={move} side="end" />
         <EasingEditor
-          label={chosen.length > 1 ? many : inWords('details.easing')}
+          label={chosen.length > 1 ? toWords(many) : inWords('details.easing')}
           value={move.pose.easing}
-          onChange={(v) => easing(chosen, chosen.length > 1 ? many : inWords('details.easingOfAMoveOf', e.name), v)}
+          onChange={(v) => easing(chosen, chosen.length > 1 ? many : said('details.easingOfAMoveOf', e.name), v)}
         />
         {moves.length > 1 && (
-          <Button onClick={() => easing(all, inWords('details.easingOf', e.name), move.pose.easing)}>
+          <Button onClick={() => easing(all, said('details.easingOf', e.name), move.pose.easing)}>
             {inWords('details.giveThisEasingToAll')}
           </Button>
         )}
         {move.pose.curve && (
-          <Button
-            onClick={() => edit(inWords('details.straightenAPathOf', e.name), setCurve(e.id, move.pose.id, null))}
-          >
+          <Button onClick={() => edit(said('details.straightenAPathOf', e.name), setCurve(e.id, move.pose.id, null))}>
             {inWords('details.straightenItsPath')}
           </Button>
         )}
@@ -70,7 +68,7 @@ export function MoveSection({ element: e }: { element: Element }) {
             value={move.pose.press === true}
             onChange={(v) =>
               edit(
-                v ? inWords('details.presses', e.name) : inWords('details.doesNotPress', e.name),
+                v ? said('details.presses', e.name) : said('details.doesNotPress', e.name),
                 setPress(e.id, move.pose.id, v),
               )
             }
@@ -96,7 +94,7 @@ function Pace({ element: e, move }: { element: Element; move: Move }) {
   const setPace = (pxPerSecond: number) => {
     const frames = Math.max(1, Math.round((pace.px / pxPerSecond) * framesPerSecond(desk().timed.lesson.rate)))
     const lands = Math.round(move.from) + frames
-    edit(inWords('details.speedOfAMoveOf', e.name), putMoveEdge(e.id, move.pose.id, 'end', lands, null))
+    edit(said('details.speedOfAMoveOf', e.name), putMoveEdge(e.id, move.pose.id, 'end', lands, null))
   }
   return (
     <>

@@ -8,7 +8,7 @@ import { edit, goTo, useDesk, useShown } from '../state/desk'
 import { Tick, Words } from '../fields/fields'
 import { useKept } from '../kit/useKept'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** A page that is taller than its window: pressed where it is to be brought to, and the stops that it has. */
 export function PageSection({ element: e }: { element: Element }) {
@@ -25,7 +25,7 @@ export function PageSection({ element: e }: { element: Element }) {
   const go = (event: React.MouseEvent<HTMLButtonElement>) => {
     const r = event.currentTarget.getBoundingClientRect()
     const share = Math.min(1, Math.max(0, (event.clientY - r.top) / r.height))
-    const words = name.trim() ? inWords('details.scrollTo', name.trim()) : inWords('details.scroll', e.name)
+    const words = name.trim() ? said('details.scrollTo', name.trim()) : said('details.scroll', e.name)
     if (edit(words, scrollTo(e.id, share, name.trim(), here, evenly))) setName('')
   }
   return (

@@ -6,7 +6,7 @@ import { framesPerSecond } from '@/core/time'
 import { edit, useShown } from '../state/desk'
 import { HOWS, PassingFields } from '../fields/passing'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Sound comes and goes by getting louder and softer. */
 const HEARD_HOWS = HOWS.slice(0, 2)
@@ -27,7 +27,7 @@ export function PassingSection({ element: e }: { element: Element }) {
           hows={plays(e)?.what === 'sound' ? HEARD_HOWS : holds(e) ? HELD_HOWS : HOWS}
           onChange={(more) =>
             edit(
-              inWords(which === 'arrival' ? 'details.changeHowItComes' : 'details.changeHowItGoes', e.name),
+              said(which === 'arrival' ? 'details.changeHowItComes' : 'details.changeHowItGoes', e.name),
               setElements([e.id], Object.fromEntries(Object.entries(more).map(([k, v]) => [`${which}.${k}`, v]))),
             )
           }

@@ -11,7 +11,7 @@ import { edit, goTo, shown, useShown } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /**
  * Pins an element to what lies under it in the take, so that it goes along when the page scrolls or the window moves.
@@ -34,7 +34,7 @@ export function PinSection({ element: e }: { element: Element }) {
         { at: { sha: timed.lesson.media[media]!.sha256 }, body: where },
         control.signal,
       )
-      if (!edit(inWords('details.pinToWhatItMarks', e.name), pinTo(e.id, media, places)))
+      if (!edit(said('details.pinToWhatItMarks', e.name), pinTo(e.id, media, places)))
         toast(inWords('details.whatItMarksDoesNot'))
       const lost = findingsOf(shown()).find((f) => f.code === 'unseen' && f.element === e.id)
       if (lost) toast(lost.sentence, { duration: 9000 })

@@ -8,7 +8,7 @@ import { edit, setDesk, useDesk } from '../state/desk'
 import { Button } from '../kit/button'
 import { Tick } from '../fields/fields'
 import { seenAlone } from '../preview/player'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const BINS = 64
 const INKS = ['#c8371b', '#3f7d4e', '#2f5fa8']
@@ -57,7 +57,7 @@ export function PixelSection({ element: e }: { element: Element }) {
         <>
           <Histogram element={e.id} how="worked" looks={e.look} />
           <Button
-            onClick={() => edit(inWords('details.inBlackAndWhite', e.name), setLook([e.id], 'grade.saturation', -100))}
+            onClick={() => edit(said('details.inBlackAndWhite', e.name), setLook([e.id], 'grade.saturation', -100))}
           >
             {inWords('details.blackAndWhite')}
           </Button>

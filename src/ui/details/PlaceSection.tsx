@@ -22,7 +22,7 @@ import { KeyMark } from '../fields/keyMark'
 import { useNow } from './useNow'
 import { CommonField } from './CommonField'
 import { Section } from '../fields/section'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 type From = 'anchor' | 'near' | 'far'
 const FROM: Record<From, { to: string; of: string }> = {
@@ -169,7 +169,7 @@ function Along({
       {...(min !== undefined && { min })}
       {...(here && !percent && { now: now(path) })}
       onLive={(v) => tryPosed(put(v / by))}
-      onChange={(v) => editPosed(inWords('details.changeNameLabel', e.name, label), put(v / by))}
+      onChange={(v) => editPosed(said('details.changeNameLabel', e.name, label), put(v / by))}
     />
   )
 }
@@ -195,9 +195,7 @@ function ReshapeSection({ element: e }: { element: Element }) {
         label={inWords('details.revealedFromThe')}
         value={e.reveal.from}
         options={SIDES.map((v) => ({ value: v, label: inWords(`terms.${v}`) }))}
-        onChange={(v) =>
-          edit(inWords('details.revealFromAnotherSide', e.name), setElements([e.id], { 'reveal.from': v }))
-        }
+        onChange={(v) => edit(said('details.revealFromAnotherSide', e.name), setElements([e.id], { 'reveal.from': v }))}
       />
       {SIDES.map((s) => (
         <CommonField key={s} element={e} path={`crop.${s}`} put={(v) => cropped(s, v)} plain />
@@ -212,7 +210,7 @@ function ReshapeSection({ element: e }: { element: Element }) {
 /** The shadow of an element, whatever its kind; those that draw one of their own have it among their values. */
 function ShadowFields({ element: e }: { element: Element }) {
   if (kindOf(e).fields.some((f) => f.path === 'shadow')) return null
-  const put = (values: Values) => edit(inWords('details.shadowOf', e.name), setElements([e.id], values))
+  const put = (values: Values) => edit(said('details.shadowOf', e.name), setElements([e.id], values))
   const s = e.shadow
   return (
     <>
@@ -280,7 +278,7 @@ function AnchorPicker({ element: e }: { element: Element }) {
                 aria-checked={on}
                 aria-label={name}
                 title={name}
-                onClick={() => edit(inWords('details.anchorOf', e.name), setAnchor(e.id, { x: c / 2, y: r / 2 }))}
+                onClick={() => edit(said('details.anchorOf', e.name), setAnchor(e.id, { x: c / 2, y: r / 2 }))}
                 className="grid size-[24px] place-items-center"
               >
                 <span className={on ? 'size-2.5 rounded-full bg-accent' : 'size-1.5 rounded-full bg-edge-strong'} />

@@ -63,9 +63,7 @@ export function Several({ ids }: { ids: string[] }) {
           max={100}
           value={first.opacity * 100}
           onLive={(v) => tryPosed(setElements(ids, { opacity: v / 100 }))}
-          onChange={(v) =>
-            editPosed(inWords('details.opacityOfSeveralElements'), setElements(ids, { opacity: v / 100 }))
-          }
+          onChange={(v) => editPosed(said('details.opacityOfSeveralElements'), setElements(ids, { opacity: v / 100 }))}
         />
         <NumberField
           relative
@@ -75,7 +73,7 @@ export function Several({ ids }: { ids: string[] }) {
           max={36_000}
           value={0}
           onLive={(v) => tryPosed(turnAndScale(ids, v, 1))}
-          onChange={(v) => editPosed(inWords('details.turnSeveralElements'), turnAndScale(ids, v, 1))}
+          onChange={(v) => editPosed(said('details.turnSeveralElements'), turnAndScale(ids, v, 1))}
         />
         <NumberField
           relative
@@ -85,7 +83,7 @@ export function Several({ ids }: { ids: string[] }) {
           max={10_000}
           value={100}
           onLive={(v) => tryPosed(turnAndScale(ids, 0, v / 100))}
-          onChange={(v) => editPosed(inWords('details.scaleSeveralElements'), turnAndScale(ids, 0, v / 100))}
+          onChange={(v) => editPosed(said('details.scaleSeveralElements'), turnAndScale(ids, 0, v / 100))}
         />
         <Actions />
       </Section>
@@ -170,7 +168,7 @@ function MovesOfAll({ all, ids }: { all: readonly Element[]; ids: string[] }) {
         <EasingEditor
           label={inWords('details.easingOfAllMoves')}
           value={moves[0]!.easing}
-          onChange={(v) => edit(inWords('details.easingOfSeveralMoves'), setMoveEasing(moves, v))}
+          onChange={(v) => edit(said('details.easingOfSeveralMoves'), setMoveEasing(moves, v))}
         />
       )}
       <div className="flex flex-wrap items-center gap-1">
@@ -179,14 +177,14 @@ function MovesOfAll({ all, ids }: { all: readonly Element[]; ids: string[] }) {
           <Button
             key={w}
             onClick={() =>
-              edit(inWords('details.takeOverTheOf', said(`terms.${w}`), first.name), takeOver(ids, first.id, w))
+              edit(said('details.takeOverTheOf', said(`terms.${w}`), first.name), takeOver(ids, first.id, w))
             }
           >
             {inWords(`terms.${w}`)}
           </Button>
         ))}
         {first.poses.length > 0 && (
-          <Button onClick={() => edit(inWords('details.takeOverTheMovesOf', first.name), takeMoves(ids, first.id))}>
+          <Button onClick={() => edit(said('details.takeOverTheMovesOf', first.name), takeMoves(ids, first.id))}>
             {inWords('details.movesOf')}
           </Button>
         )}
@@ -216,7 +214,7 @@ function StaggerSection({ ids }: { ids: string[] }) {
   const laid = lesson.staggers.filter(
     (s) => s.elements.length === ids.length && ids.every((id) => s.elements.includes(id)),
   )
-  const lay = (s: Omit<Stagger, 'shifts'>) => edit(inWords('details.staggerElements', s.elements.length), setStagger(s))
+  const lay = (s: Omit<Stagger, 'shifts'>) => edit(said('details.staggerElements', s.elements.length), setStagger(s))
   const anew = () =>
     lay({
       id: freshId('stagger'),
@@ -279,7 +277,7 @@ function StaggerSection({ ids }: { ids: string[] }) {
             value={s.jitter}
             onChange={(jitter) => lay({ ...s, jitter })}
           />
-          <Button onClick={() => edit(inWords('details.takeAStaggerOff'), removeStagger(s.id))}>
+          <Button onClick={() => edit(said('details.takeAStaggerOff'), removeStagger(s.id))}>
             {inWords('details.allAtOnceAgain')}
           </Button>
         </div>

@@ -52,7 +52,7 @@ export function StandSection({ element: e }: { element: Element }) {
   const [frames, setFrames] = useKept<number | null>('stand: frames', null)
   const long = frames ?? usualMove(lesson)
   const go = (spot: FrameSpot, words: string) =>
-    edit(inWords('details.standsAtThe', e.name, words), standAt([e.id], spot, share / 100, actHere(), long))
+    edit(said('details.standsAtThe', e.name, words), standAt([e.id], spot, share / 100, actHere(), long))
   return (
     <Section title={inWords('details.pictureInPicture')} folds="open">
       <p className="text-muted">{inWords('details.itGoesThereFromThe')}</p>
@@ -77,7 +77,7 @@ export function StandSection({ element: e }: { element: Element }) {
       <Button
         onClick={() =>
           edit(
-            inWords('details.standsWhereItHidesLeast', e.name),
+            said('details.standsWhereItHidesLeast', e.name),
             standLeast(e.id, share / 100, actHere(), long, detailBelow(e.id)),
           )
         }
@@ -87,7 +87,7 @@ export function StandSection({ element: e }: { element: Element }) {
       <Button
         onClick={() =>
           edit(
-            inWords('details.goesOutOfTheWay', e.name),
+            said('details.goesOutOfTheWay', e.name),
             makeWay(e.id, Math.max(1, Math.round(fps * 0.4)), detailBelow(e.id)),
           )
         }
@@ -98,15 +98,13 @@ export function StandSection({ element: e }: { element: Element }) {
         {OUTLINES.map((outline) => (
           <Button
             key={outline}
-            onClick={() =>
-              edit(inWords('details.outlined', e.name, said(`terms.${outline}`)), outlineAs([e.id], outline))
-            }
+            onClick={() => edit(said('details.outlined', e.name, said(`terms.${outline}`)), outlineAs([e.id], outline))}
           >
             {inWords(`terms.${outline}`)}
           </Button>
         ))}
       </div>
-      <Button onClick={() => edit(inWords('details.fillsTheFrame', e.name), standWhole([e.id], actHere(), long))}>
+      <Button onClick={() => edit(said('details.fillsTheFrame', e.name), standWhole([e.id], actHere(), long))}>
         {inWords('details.fillTheFrameFromHere')}
       </Button>
     </Section>

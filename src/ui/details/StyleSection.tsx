@@ -8,7 +8,7 @@ import { Button } from '../kit/button'
 import { Choice } from '../fields/fields'
 import { useStyles } from '../styles/kept'
 import { Section } from '../fields/section'
-import { inWords, termOf } from '../../words/words'
+import { inWords, said, termOf } from '../../words/words'
 
 const VARIANTS = {
   light: inWords('terms.light'),
@@ -42,12 +42,9 @@ export function StyleSection() {
         options={options}
         onChange={(id) => {
           const next = styles.find((s) => s.id === id)
-          if (id === '') edit(inWords('details.noHouseStyle'), setStyle(null))
+          if (id === '') edit(said('details.noHouseStyle'), setStyle(null))
           else if (next)
-            edit(
-              inWords('details.houseStyleName', next.name),
-              setStyle({ ...next, variant: style?.variant ?? 'light' }),
-            )
+            edit(said('details.houseStyleName', next.name), setStyle({ ...next, variant: style?.variant ?? 'light' }))
         }}
       />
       {style && (
@@ -56,7 +53,7 @@ export function StyleSection() {
           value={style.variant}
           options={STYLE_VARIANTS.map((value) => ({ value, label: VARIANTS[value] }))}
           onChange={(variant) =>
-            edit(inWords('details.houseStyleWhat', VARIANTS[variant]), setStyle({ ...style, variant }))
+            edit(said('details.houseStyleWhat', VARIANTS[variant]), setStyle({ ...style, variant }))
           }
         />
       )}
@@ -76,7 +73,7 @@ export function StyleSection() {
         <Button
           onClick={() =>
             edit(
-              inWords('details.elementsFollowTheHouseStyle', apart.length),
+              said('details.elementsFollowTheHouseStyle', apart.length),
               followStyle(
                 apart.map((e) => e.id),
                 '',
@@ -103,6 +100,6 @@ export function useChangedStyle(): void {
   const now = styles.find((s) => s.id === style?.id)
   useEffect(() => {
     if (ready && !inside && style && now && now.revision > style.revision)
-      edit(inWords('details.houseStyleHasChanged', now.name), setStyle({ ...now, variant: style.variant }))
+      edit(said('details.houseStyleHasChanged', now.name), setStyle({ ...now, variant: style.variant }))
   }, [ready, inside, style, now])
 }

@@ -10,7 +10,7 @@ import { MomentIcon } from '../kit/kindIcon'
 import { NumberField } from '../fields/numberField'
 import { Choice, Words } from '../fields/fields'
 import { isTiedTo, momentKind, type PresentMoment } from '@/core/moments'
-import { inWords } from '../../words/words'
+import { inWords, said, type Said } from '../../words/words'
 import { PullOut } from '../kit/pullOut'
 
 type How = 'moment' | 'loose' | 'length'
@@ -23,18 +23,18 @@ export function TieEditor({ element: e, side }: { element: Element; side: 'start
   const lost = side === 'start' ? span.startLost : span.endLost
   const set = (
     next: Edge,
-    label = inWords(side === 'start' ? 'timeline.startElsewhere' : 'timeline.endElsewhere', e.name),
+    label: Said = said(side === 'start' ? 'timeline.startElsewhere' : 'timeline.endElsewhere', e.name),
   ) =>
     edit(label, side === 'end' && desk().pushes ? pushing(e.id, setEdge(e.id, side, next)) : setEdge(e.id, side, next))
   const how: How = edge.on === 'element' ? 'moment' : edge.on
   const other = e[side === 'start' ? 'end' : 'start']
   const change = (to: How) => {
     if (to === how) return
-    if (to === 'loose') set({ on: 'loose', frame: at }, inWords('details.loosenTheOf', side, e.name))
+    if (to === 'loose') set({ on: 'loose', frame: at }, said('details.loosenTheOf', side, e.name))
     else if (to === 'length') set({ on: 'length', frames: Math.max(1, span.to - span.from) })
     else {
       const near = nearTie(timed, e.id, side)
-      if (near) set(near, inWords('details.tieTheOf', side, e.name))
+      if (near) set(near, said('details.tieTheOf', side, e.name))
       else toast(inWords('details.thereIsNoMomentIn', e.name))
     }
   }
@@ -80,7 +80,7 @@ function EdgeFields({
   side: 'start' | 'end'
   at: number
   element: Element
-  onChange: (next: Edge, label?: string) => void
+  onChange: (next: Edge, label?: Said) => void
 }) {
   const timed = useShown()
   const tied = edge.on === 'moment' || edge.on === 'element' ? edge : null
@@ -108,7 +108,7 @@ function EdgeFields({
             perSecond={framesPerSecond(timed.lesson.rate)}
             min={1}
             value={edge.frames}
-            onChange={(v) => set({ on: 'length', frames: v }, inWords('details.changeTheLengthOf', e.name))}
+            onChange={(v) => set({ on: 'length', frames: v }, said('details.changeTheLengthOf', e.name))}
           />
           <span className="text-muted">
             = {lengthText(edge.frames, timed.lesson.rate)}{' '}

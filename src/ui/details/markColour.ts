@@ -11,7 +11,7 @@ import { valueAt } from '@/core/values'
 import { meanColour } from '@/core/vision/colours'
 import { desk, edit } from '../state/desk'
 import { filmOf } from '../kit/film'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const FRAMES = 12
 const SPOTS = 60
@@ -58,16 +58,16 @@ export async function checkMarkColour(e: Element): Promise<void> {
   const by = standsOut(own, below)
   const palette = style ? [...new Set(Object.values(paletteOf(style)))] : []
   const better = mostSeen([...palette, '#ffffff', '#000000', '#ffc93d', '#c8371b'], below)
-  const said = inWords('details.itsColourStandsOutFrom', by.toFixed(1))
+  const stands = inWords('details.itsColourStandsOutFrom', by.toFixed(1))
   if (by >= CLEAR || !better || better.by <= by * 1.2) {
-    toast(by >= CLEAR ? `${said}: it is seen well.` : inWords('details.noColourOfTheHouse', said))
+    toast(by >= CLEAR ? inWords('details.itIsSeenWell', stands) : inWords('details.noColourOfTheHouse', stands))
     return
   }
-  toast(inWords('details.isSeenBetterBy1', said, better.colour, better.by.toFixed(1)), {
+  toast(inWords('details.isSeenBetterBy1', stands, better.colour, better.by.toFixed(1)), {
     duration: 12_000,
     action: {
       label: inWords('details.takeIt'),
-      onClick: () => void edit(inWords('details.aBetterColour', e.name), setLook([e.id], path, better.colour)),
+      onClick: () => void edit(said('details.aBetterColour', e.name), setLook([e.id], path, better.colour)),
     },
   })
 }

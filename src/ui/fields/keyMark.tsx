@@ -2,7 +2,7 @@ import { addKey, elementIn, keyAtPoses, keyedPaths, removeKeys } from '@/core/ed
 import type { Element } from '@/core/lesson/schema'
 import { motionOf } from '@/core/motion'
 import { edit, useDesk, useShown } from '../state/desk'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /**
  * A peg beside a value: keyed at the playhead (full), keyed somewhere (rimmed), or not. Pressing it keys the value
@@ -18,12 +18,12 @@ export function KeyMark({ element: e, path, label }: { element: Element; path: s
   const press = () => {
     if (here)
       edit(
-        inWords('fields.takeAKeyframeOfAway', label.toLowerCase()),
+        said('fields.takeAKeyframeOfAway', label.toLowerCase()),
         removeKeys([{ element: e.id, pose: here.pose.id, path }]),
       )
-    else edit(inWords('fields.keyAtThePlayhead', label.toLowerCase()), addKey([e.id], [path], playhead))
+    else edit(said('fields.keyAtThePlayhead', label.toLowerCase()), addKey([e.id], [path], playhead))
   }
-  const all = () => edit(inWords('fields.keyAtThePosesThat', label.toLowerCase()), keyAtPoses([e.id], path))
+  const all = () => edit(said('fields.keyAtThePosesThat', label.toLowerCase()), keyAtPoses([e.id], path))
   const says = here
     ? inWords('fields.keyedHerePressToTake')
     : keyed

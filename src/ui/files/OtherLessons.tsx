@@ -8,7 +8,7 @@ import { lengthText } from '@/core/time'
 import { desk, edit, freshId, select, setDesk, useDesk } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Places a lesson of the library in this one, from the playhead on: as it is now, whole. */
 async function place({ id, name }: LessonRow): Promise<void> {
@@ -16,7 +16,7 @@ async function place({ id, name }: LessonRow): Promise<void> {
     const { lesson } = await ask(ROUTES.openLesson, { at: { id }, query: { format } })
     const element = freshId('lesson')
     const { playhead } = desk()
-    if (!edit(inWords('files.placeTheLesson', name), placeLesson(freshId('part'), element, lesson, playhead))) return
+    if (!edit(said('files.placeTheLesson', name), placeLesson(freshId('part'), element, lesson, playhead))) return
     setDesk({ panel: 'none' })
     select([element])
     toast(inWords('files.standsHereAsItIs', name))

@@ -273,7 +273,7 @@ export async function layFile(sha256: string, known?: Medium, layPicture = false
     medium.kind === 'take' && desk().timed.clips.every((c) => desk().lesson.media[c.media]?.kind !== 'take')
   const there = desk().lesson.media[mediumIdOf(desk().lesson, sha256)] !== undefined
   if (there && medium.kind === 'picture' && !layPicture) return
-  if (!edit(inWords('files.bringIn', medium.name), bringInto(medium, freshId('clip'), layPicture))) return
+  if (!edit(said('files.bringIn', medium.name), bringInto(medium, freshId('clip'), layPicture))) return
   const { width, height } = desk().lesson.frame
   toast(
     medium.kind === 'picture' && !layPicture
@@ -292,7 +292,7 @@ export async function layFileOver(sha256: string, medium: Medium): Promise<void>
   const there = lesson.media[id] !== undefined
   const lay = layOver(id, clip, playhead)
   const whole = there ? lay : inOne([addMedium(id, structuredClone(medium)), lay])
-  if (!edit(inWords('files.layOverThePicture', medium.name), whole)) return
+  if (!edit(said('files.layOverThePicture', medium.name), whole)) return
   setDesk({ panel: 'none' })
   select([clip])
 }
@@ -305,7 +305,7 @@ export function replaceChosen(medium: Medium): void {
   const e = elementIn(desk().lesson, desk().elements[0] ?? '')
   const id = e && mediumOf(e)
   if (!e || !id) return
-  if (!edit(inWords('files.replaces', medium.name, e.name), replaceFile(id, structuredClone(medium)))) return
+  if (!edit(said('files.replaces', medium.name, e.name), replaceFile(id, structuredClone(medium)))) return
   setDesk({ panel: 'none' })
   const pieces = desk().timed.lesson.elements.filter((x) => mediumOf(x) === id).length
   toast(inWords('files.isShownInItsPlace', medium.name, said('counts.piece', pieces)))

@@ -9,7 +9,7 @@ import { LANGUAGES } from '../script/script'
 import { languageName } from './names'
 import { OtherLanguage } from './OtherLanguage'
 import { OwnLanguage } from './OwnLanguage'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** What is said and written in a lesson, in its own language and beside it in others. */
 export function LanguagesDialog() {
@@ -70,7 +70,7 @@ function Pages() {
           onChange={(e) => {
             const language = e.target.value
             const own = first.language === 'und' ? 'en' : undefined
-            if (edit(inWords('language.anotherLanguage', languageName(language)), addLanguage(language, own)))
+            if (edit(said('language.anotherLanguage', languageName(language)), addLanguage(language, own)))
               setAt(lessonAt(wholeLesson(), wayOf(inside))!.voices.find((v) => v.language === language)!.id)
           }}
         >

@@ -12,7 +12,7 @@ import { ChooseSound } from '../script/ChooseSound'
 import { findWords, narrate, textOfPhrases } from '../script/script'
 import { languageName } from './names'
 import { Speaking } from './Speaking'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const textOf = (p: Phrase | null) => p?.words.map((w) => w.text).join(' ') ?? ''
 const shortened = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text)
@@ -38,7 +38,7 @@ export function OtherLanguage({ lesson, first, voice, onGone }: OtherProps & { o
           value={voice.follows}
           onChange={(v) =>
             edit(
-              v ? inWords('language.thePictureFollows', name) : inWords('language.thePictureStays'),
+              v ? said('language.thePictureFollows', name) : said('language.thePictureStays'),
               setFollows(voice.id, v),
             )
           }
@@ -46,7 +46,7 @@ export function OtherLanguage({ lesson, first, voice, onGone }: OtherProps & { o
         <span className="flex-1" />
         <Button
           onClick={() => {
-            if (edit(inWords('language.takenOut', name), removeLanguage(voice.id))) onGone()
+            if (edit(said('language.takenOut', name), removeLanguage(voice.id))) onGone()
           }}
         >
           <Trash2 size={13} />
@@ -157,7 +157,7 @@ function Beside({ lesson, first, voice, missing, only }: OtherProps & { missing:
     const from = phrases.findIndex((p) => p.first.id === phrase)
     const to = phrases.slice(from, from + Math.max(1, lines.length))
     edit(
-      `${name}: “${shortened(lines[0] ?? '')}”`,
+      said('language.saysInIt', name, shortened(lines[0] ?? '')),
       inOne(to.map((p, i) => translate(voice.id, p.first.id, lines[i] ?? ''))),
     )
   }
@@ -217,7 +217,10 @@ function TextRow({ of: t, voice, missing }: { of: TextAt; voice: Voice; missing:
         lines={2}
         value={voice.texts[t.of]?.[t.path] ?? ''}
         onChange={(v) =>
-          edit(`${name}: “${shortened(v || t.text)}”`, sayText(voice.id, t.of, t.path, v.trim() === '' ? null : v))
+          edit(
+            said('language.saysInIt', name, shortened(v || t.text)),
+            sayText(voice.id, t.of, t.path, v.trim() === '' ? null : v),
+          )
         }
       />
     </Row>
@@ -286,7 +289,7 @@ function PhraseRow({
               className={BOX}
               value={voice.links[word.id] ?? ''}
               onChange={(e) =>
-                edit(inWords('language.isAnotherWord', word.text), linkWord(voice.id, word.id, e.target.value || null))
+                edit(said('language.isAnotherWord', word.text), linkWord(voice.id, word.id, e.target.value || null))
               }
             >
               <option value="">

@@ -12,7 +12,7 @@ import { KindIcon, MomentIcon } from '../kit/kindIcon'
 import { MomentPicture } from './MomentPicture'
 import { ProposedMarks } from './TakePointer'
 import { momentKind } from '@/core/moments'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 import { AddItems, Menu } from '../kit/menu'
 
 const HERE = <span className="absolute inset-y-0 left-0 w-[3px] bg-accent" aria-hidden />
@@ -108,7 +108,7 @@ function PhraseField({
   const keep = (value: string) => {
     const { lesson } = desk()
     const own = phrases(lesson.media[media]?.words ?? []).find((p) => p.id === phrase)
-    if (own && value.trim() !== own.text) edit(inWords('order.theScriptWrittenAnew'), rewrite(media, own.words, value))
+    if (own && value.trim() !== own.text) edit(said('order.theScriptWrittenAnew'), rewrite(media, own.words, value))
   }
   return (
     <WrittenHere

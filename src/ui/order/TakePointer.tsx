@@ -11,7 +11,7 @@ import { cancelJob } from '../kit/jobs'
 import { useDraft } from '../fields/useDraft'
 import { useKept } from '../kit/useKept'
 import { pressesIn } from '@/core/moments'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /**
  * What is to be done about the pointer of the lesson's takes: finding it, and looking at the clicks that are proposed.
@@ -41,10 +41,7 @@ export function TakePointer() {
             <Button
               disabled={above.length === 0}
               onClick={() =>
-                edit(
-                  inWords('order.accept', inWords('counts.click', above.length)),
-                  acceptMoments(above.map((m) => m.id)),
-                )
+                edit(said('order.accept', said('counts.click', above.length)), acceptMoments(above.map((m) => m.id)))
               }
             >
               <Check size={13} />
@@ -65,7 +62,7 @@ export function TakePointer() {
               %
             </label>
             <Button
-              onClick={() => edit(inWords('order.dismissTheProposedClicks'), dismissMoments(proposed.map((m) => m.id)))}
+              onClick={() => edit(said('order.dismissTheProposedClicks'), dismissMoments(proposed.map((m) => m.id)))}
             >
               <X size={13} />
               {inWords('order.dismiss')}
@@ -93,13 +90,13 @@ function Offers({ clicks, follows, onNo }: { clicks: number; follows: boolean; o
   return (
     <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label={inWords('order.offered')}>
       {clicks > 0 && (
-        <Button onClick={() => edit(inWords('order.ripplesOnTheClicks'), rippleOnClicks(freshId('ripple')))}>
+        <Button onClick={() => edit(said('order.ripplesOnTheClicks'), rippleOnClicks(freshId('ripple')))}>
           <CircleDot size={13} />
           {clicks === 1 ? inWords('order.aRippleOnTheClick') : inWords('order.ripplesOnClicks', clicks)}
         </Button>
       )}
       {follows && (
-        <Button onClick={() => edit(inWords('order.followThePointer'), followPointer(freshId('zoom'), CALM))}>
+        <Button onClick={() => edit(said('order.followThePointer'), followPointer(freshId('zoom'), CALM))}>
           <MousePointer2 size={13} />
           {inWords('order.followThePointer')}
         </Button>
@@ -174,7 +171,7 @@ export function ProposedMarks({ id, label, confidence }: { id: string; label: st
         type="button"
         aria-label={inWords('order.acceptLabel', label)}
         className="grid place-items-center rounded hover:bg-black/10"
-        onClick={() => edit(inWords('order.acceptLabel', label), acceptMoments([id]))}
+        onClick={() => edit(said('order.acceptLabel', label), acceptMoments([id]))}
       >
         <Check size={13} />
       </button>
@@ -182,7 +179,7 @@ export function ProposedMarks({ id, label, confidence }: { id: string; label: st
         type="button"
         aria-label={inWords('order.dismissLabel', label)}
         className="grid place-items-center rounded hover:bg-black/10"
-        onClick={() => edit(inWords('order.dismissLabel', label), dismissMoments([id]))}
+        onClick={() => edit(said('order.dismissLabel', label), dismissMoments([id]))}
       >
         <X size={13} />
       </button>

@@ -2,7 +2,7 @@ import { putGuide } from '@/core/edits'
 import { SAFE_AREAS } from '@/core/scene'
 import { useDesk, useShown } from '../state/desk'
 import type { Drag } from './drag'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 interface Props {
   px: number
@@ -20,7 +20,7 @@ export function Aids({ px, begin }: Props) {
     e.stopPropagation()
     begin(
       {
-        label: index === null ? inWords('picture.addAGuide') : inWords('picture.moveAGuide'),
+        label: index === null ? said('picture.addAGuide') : said('picture.moveAGuide'),
         edit: (p) => putGuide(axis, index, p[axis]),
       },
       e,

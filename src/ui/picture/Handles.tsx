@@ -7,7 +7,7 @@ import { useDesk } from '../state/desk'
 import { matrixOf } from '@/core/motion'
 import { anchorIn, croppedTo } from '@/core/scene'
 import type { Drag } from './drag'
-import { asSentence, inWords } from '../../words/words'
+import { asSentence, inWords, said, type Said } from '../../words/words'
 
 const CORNERS: Pull[] = [
   { x: -1, y: -1 },
@@ -45,13 +45,13 @@ const AWAY = { top: { x: 0, y: 1 }, bottom: { x: 0, y: -1 }, left: { x: 1, y: 0 
 
 /** Begins a drag of what a press on a handle takes hold of. */
 type Grasp = (
-  label: string,
+  label: Said,
   change: (p: Point, shift: boolean, alt: boolean) => ReturnType<Drag['edit']>,
 ) => (event: React.PointerEvent) => void
 
 /** Drags by handles: what a handle stands for is made of the point that it is dragged to, in its own pixels. */
 function useGrasps({ element: e, matrix, box, begin, toSpace, snap }: Props) {
-  const from = (label: string, edit: Drag['edit']) => (event: React.PointerEvent) => {
+  const from = (label: Said, edit: Drag['edit']) => (event: React.PointerEvent) => {
     event.stopPropagation()
     begin({ label, edit }, event)
   }
@@ -63,11 +63,11 @@ function useGrasps({ element: e, matrix, box, begin, toSpace, snap }: Props) {
         return made && posed(made)
       })
   const graspCrop = (pull: Pull) =>
-    from(inWords('picture.crop', e.name), (q, _shift, alt) => {
+    from(said('picture.crop', e.name), (q, _shift, alt) => {
       const made = setCrop(e.id, croppedTo(box, pull, apply(inverse(matrix), snap(q, alt))))
       return cropIsKeyed(e) ? posed(made) : made
     })
-  const graspAnchor = from(inWords('picture.anchorOf', e.name), (p) =>
+  const graspAnchor = from(said('picture.anchorOf', e.name), (p) =>
     setAnchor(e.id, anchorIn(box, apply(inverse(matrix), p))),
   )
   // An angle is drawn to no line.
@@ -103,7 +103,7 @@ export function Handles(props: Props) {
             fill={HANDLE[h.kind].fill}
             data-handle={h.id}
             className={HANDLE[h.kind].cursor}
-            onPointerDown={grasp(inWords('picture.done', asSentence(h.act), e.name), (p) => pullHandle(e.id, h.id, p))}
+            onPointerDown={grasp(said('picture.done', asSentence(h.act), e.name), (p) => pullHandle(e.id, h.id, p))}
           >
             <title>{inWords('picture.of', asSentence(h.label), e.name)}</title>
           </circle>
@@ -131,7 +131,7 @@ function TurnHandle({ element: e, matrix, box, px, grasp }: Props & { grasp: Gra
         {...knobOf(px)}
         className="cursor-grab"
         data-handle="turn"
-        onPointerDown={grasp(inWords('picture.turnName', e.name), (p, shift) => turnTo(e.id, p, shift))}
+        onPointerDown={grasp(said('picture.turnName', e.name), (p, shift) => turnTo(e.id, p, shift))}
       >
         <title>{inWords('picture.turnOf', e.name)}</title>
       </circle>
@@ -185,9 +185,7 @@ function SizeHandles({ element: e, matrix, box, px, grasp }: Props & { grasp: Gr
           {...knobOf(px)}
           data-handle={`${p.x},${p.y}`}
           className={cursorFor(p)}
-          onPointerDown={grasp(inWords('picture.size', e.name), (q, _shift, alt) =>
-            pullBox(e.id, p, q, { middle: alt }),
-          )}
+          onPointerDown={grasp(said('picture.size', e.name), (q, _shift, alt) => pullBox(e.id, p, q, { middle: alt }))}
         >
           <title>{inWords('picture.sizeOfAltFromIts', e.name)}</title>
         </rect>

@@ -9,7 +9,7 @@ import { pointerAt } from '@/core/trace'
 import { desk, edit, isFramed, setDesk, useDesk, useShown } from '../state/desk'
 import { clipAt } from '@/core/motion'
 import { ask, sentenceOf } from '../kit/api'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 import { useGesture } from '../kit/gesture'
 
 const TOLD = 'pointer-correction'
@@ -29,7 +29,7 @@ async function correct(media: string, us: number, at: Point): Promise<void> {
       control.signal,
     )
     const done = edit(
-      inWords('picture.correctThePointer'),
+      said('picture.correctThePointer'),
       correctPointer(media, piece.length > 0 ? piece : [[us, at.x, at.y]], us),
     )
     toast(done ? inWords('picture.thePointerGoesThroughThis') : inWords('picture.itWasFoundThereAlready'), {

@@ -7,7 +7,7 @@ import { bentWay, spaceOf } from '@/core/scene'
 import { goTo, isFramed, setDesk, useDesk, useShown } from '../state/desk'
 import type { Drag } from './drag'
 import { pathOf } from './Marks'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 interface Props {
   element: Element
@@ -100,7 +100,7 @@ function Way({
     event.stopPropagation()
     const bent = (p: Point, straight: boolean) =>
       setCurve(element.id, pose.id, straight ? null : bentWay(which, ends, pose.curve, apply(inverse(space), p)))
-    begin({ label: inWords('picture.bendThePathOf', element.name), edit: bent }, event)
+    begin({ label: said('picture.bendThePathOf', element.name), edit: bent }, event)
   }
   return (
     <g opacity={strong ? 1 : 0.55}>

@@ -6,7 +6,7 @@ import type { Element, Passing } from '@/core/lesson/schema'
 import { framingOf, hitAt, spaceOf } from '@/core/scene'
 import { actHere } from '../state/inPose'
 import { begin, desk, edit, freshId, isFramed, select, selectAlone, setDesk, type Doing } from '../state/desk'
-import { inWords, toWords } from '../../words/words'
+import { inWords, said, toWords } from '../../words/words'
 
 /** A point of the picture in the pixels of the frame, nothing zoomed. */
 const onTake = (p: Point): Point => {
@@ -45,7 +45,7 @@ export function placeDrawn(p: Point, rect: Rect | null, from: Point | null = nul
 }
 function lift({ as }: DoingOf<'lift'>, rect: Rect): void {
   const id = freshId('cut')
-  if (edit(inWords('picture.liftAPartOut'), liftOut(rectOnTake(rect), id, actHere(), as === 'still'))) selectAlone([id])
+  if (edit(said('picture.liftAPartOut'), liftOut(rectOnTake(rect), id, actHere(), as === 'still'))) selectAlone([id])
 }
 function add(wanted: DoingOf<'add'>, p: Point, rect: Rect | null, from: Point | null): void {
   const { timed: now, playhead: frame } = desk()
@@ -62,7 +62,7 @@ function add(wanted: DoingOf<'add'>, p: Point, rect: Rect | null, from: Point | 
     from: from && take ? onTake(from) : from,
     media: wanted.media,
   })
-  if (edit(inWords('picture.add', made.name.toLowerCase()), addElement(made))) {
+  if (edit(said('picture.add', made.name.toLowerCase()), addElement(made))) {
     select([made.id])
     sayStyled(made, now.lesson.style?.name)
   }
@@ -99,7 +99,7 @@ function repointTo({ element }: DoingOf<'repoint'>, p: Point): void {
   const m = own && spaceOf(timed, own, playhead, isFramed())
   begin()
   if (!own || !m) return
-  if (edit(inWords('picture.pointAtTheNextThing', own.name), repoint(own.id, actHere(), apply(inverse(m), p))))
+  if (edit(said('picture.pointAtTheNextThing', own.name), repoint(own.id, actHere(), apply(inverse(m), p))))
     setDesk({ moveEnd: 'end' })
 }
 function rideOn({ elements }: DoingOf<'ride'>, p: Point): void {
@@ -109,11 +109,11 @@ function rideOn({ elements }: DoingOf<'ride'>, p: Point): void {
   begin()
   const one = elements.length === 1
   const label = one
-    ? inWords('picture.letItRideOn', hit.name)
-    : inWords('picture.letElementsRideOn', elements.length, hit.name)
+    ? said('picture.letItRideOn', hit.name)
+    : said('picture.letElementsRideOn', elements.length, hit.name)
   if (!edit(label, attach(elements, hit.id, playhead))) return
   const goes = one ? inWords('picture.itGoes') : inWords('picture.theyGo')
-  const fade = () => void edit(inWords('picture.carryOpacityToo'), setElements(elements, { 'rides.fades': true }))
+  const fade = () => void edit(said('picture.carryOpacityToo'), setElements(elements, { 'rides.fades': true }))
   toast(inWords('picture.alongWithItsPlaceTurn', goes, hit.name), {
     duration: 9000,
     action: { label: inWords('picture.fadeWithItToo'), onClick: fade },
@@ -126,7 +126,7 @@ function putWindow(ids: string[], rect: Rect): void {
   const tall = names.length === 1
   if (
     edit(
-      inWords('picture.showWithinAWindow', names[0]?.name ?? ''),
+      said('picture.showWithinAWindow', names[0]?.name ?? ''),
       windowOver(ids, rect, freshId('group'), desk().playhead, tall),
     )
   )

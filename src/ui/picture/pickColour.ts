@@ -5,6 +5,7 @@ import { USUAL_STYLE } from '@/core/styles'
 import { edgeColour, farthestFrom, mainColours, meanColour } from '@/core/vision/colours'
 import { begin, desk, edit } from '../state/desk'
 import { seenAlone } from '../preview/player'
+import { said } from '../../words/words'
 
 const WIDTH = 480
 /** So many colours of a picture are what it is of. */
@@ -30,5 +31,5 @@ export function pickAt(p: Point): void {
   const picture = e && seenAlone(e.id, WIDTH)
   const k = WIDTH / lesson.frame.width
   const colour = picture && meanColour(picture, p.x * k, p.y * k)
-  if (e && colour) edit(`${picking.label}: “${e.name}”`, setLook([e.id], picking.path, colour))
+  if (e && colour) edit(said('app.of', e.name, picking.label), setLook([e.id], picking.path, colour))
 }

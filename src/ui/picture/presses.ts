@@ -8,7 +8,7 @@ import { desk, isFramed, select, selectAlone } from '../state/desk'
 import { moving } from '../state/inPose'
 import type { BeingDrawn, Drag } from './drag'
 import { boxOf, touchedBy, withinAt } from './grasp'
-import { inWords } from '../../words/words'
+import { said } from '../../words/words'
 
 /** Pixels of the screen: what is nearer to a line keeps to it. */
 export const SNAP_PX = 7
@@ -41,7 +41,7 @@ export function gather({ timed, begin, onDraw }: Press, from: Point, e: PointerE
     select([...new Set([...before, ...touchedBy(timed, rect)])])
     return null
   }
-  begin({ label: '', edit: gathered }, e)
+  begin({ label: 'picture.choose', edit: gathered }, e)
 }
 
 /** Moves what is selected, of which one was grasped. */
@@ -56,7 +56,7 @@ function carry({ timed, scale, begin, onSnap }: Press, hit: Element, from: Point
     onSnap(by.snapped)
     return by.dx || by.dy ? moving(ids, by.dx, by.dy) : null
   }
-  const label = ids.length === 1 ? inWords('picture.move', hit.name) : inWords('picture.moveElements', ids.length)
+  const label = ids.length === 1 ? said('picture.move', hit.name) : said('picture.moveElements', ids.length)
   begin({ label, edit: carried }, e)
 }
 

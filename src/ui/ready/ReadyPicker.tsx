@@ -15,7 +15,7 @@ import { BOX } from '../fields/fields'
 import { SearchField } from '../fields/searchField'
 import { Thumb } from '../kit/thumb'
 import { sampleOf } from './scene'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 const likeOf = (): Like => {
   const { frame, rate, style } = desk().lesson
@@ -25,7 +25,7 @@ const likeOf = (): Like => {
 function place(thing: ReadyThing): void {
   const { playhead, moment, lesson } = desk()
   const before = new Set(lesson.elements.map((e) => e.id))
-  if (!edit(inWords('ready.place', thing.name), placeReady(thing, playhead, moment))) return
+  if (!edit(said('ready.place', thing.name), placeReady(thing, playhead, moment))) return
   const fresh = desk().lesson.elements.filter((e) => !before.has(e.id))
   const whole = fresh.filter((e) => !e.rides?.on || !fresh.some((x) => x.id === e.rides!.on))
   selectAlone(whole.map((e) => e.id))

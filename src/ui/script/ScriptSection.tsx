@@ -19,7 +19,7 @@ import { JobBar } from '../kit/jobBar'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
 import { findSpeech, findWords, LANGUAGES, languageOf, placeIn, scriptIn, scriptText, useWordSearch } from './script'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** What is said in a clip: its script, when each word is spoken, where it is said otherwise. */
 export function ScriptSection({ clip }: { clip: Clip }) {
@@ -134,7 +134,7 @@ function LostWords() {
             <Button
               onClick={() =>
                 edit(
-                  inWords('script.hangsOn', l.name, l.instead!.text),
+                  said('script.hangsOn', l.name, l.instead!.text),
                   setElements([l.element], {
                     [l.side]: { on: 'moment', moment: l.instead!.id, edge: 'start', offset: 0, last: 0 },
                   }),
@@ -197,12 +197,12 @@ function Otherwise({
             {inWords('common.play')}
           </Button>
         )}
-        <Button onClick={() => edit(inWords('script.saidAsItIsMeant'), settleOtherwise(voice, index, 'settled'))}>
+        <Button onClick={() => edit(said('script.saidAsItIsMeant'), settleOtherwise(voice, index, 'settled'))}>
           {inWords('script.itIsFineSo')}
         </Button>
         {one.kind === 'left out' && one.words.length > 0 && (
           <Button
-            onClick={() => edit(inWords('script.outOfTheScript', text.slice(0, 60)), rewrite(one.media, one.words, ''))}
+            onClick={() => edit(said('script.outOfTheScript', text.slice(0, 60)), rewrite(one.media, one.words, ''))}
           >
             <ScrollText size={12} />
             {inWords('script.takeOutOfTheScript')}
@@ -216,7 +216,7 @@ function Otherwise({
         )}
         <Button
           pressed={one.anew === true}
-          onClick={() => edit(inWords('script.recordAgain'), settleOtherwise(voice, index, 'anew'))}
+          onClick={() => edit(said('script.recordAgain'), settleOtherwise(voice, index, 'anew'))}
         >
           <Mic size={12} />
           {inWords('script.recordItAgain')}

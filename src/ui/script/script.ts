@@ -11,7 +11,7 @@ import { desk, edit, wayOf, whenSaved } from '../state/desk'
 import { peaksOf } from '../timeline/Wave'
 import { ask, sentenceOf } from '../kit/api'
 import { loadJobs, useJobs, watchJob } from '../kit/jobs'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Languages that scripts are often in; any other tag can be typed. */
 export const LANGUAGES: { value: string; label: string }[] = [
@@ -123,7 +123,7 @@ export async function findSpeech(media: string): Promise<void> {
     toast.error(inWords('script.nobodyIsHeardToSpeak', medium.name))
     return
   }
-  if (edit(inWords('script.whereSomebodySpeaksIn', medium.name), setSpeech(media, found)))
+  if (edit(said('script.whereSomebodySpeaksIn', medium.name), setSpeech(media, found)))
     toast(
       found.length === 1
         ? inWords('script.somebodySpeaksOnce')

@@ -14,7 +14,7 @@ import { useJobs } from '../kit/jobs'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { cleanSound } from '../script/script'
-import { asSentence, inWords } from '../../words/words'
+import { asSentence, inWords, said } from '../../words/words'
 
 /** What is done to the sound of a clip: lowered for a while, gone on with, its pauses shortened, cleaned. */
 export function SoundSection({ clip }: { clip: Clip }) {
@@ -29,14 +29,12 @@ export function SoundSection({ clip }: { clip: Clip }) {
       {medium.kind === 'sound' && medium.words.length === 0 && (
         <div className="flex flex-wrap gap-1.5">
           <Button
-            onClick={() =>
-              edit(inWords('sounds.underEverything', clip.element.name), layUnder(clip.id, freshId('track')))
-            }
+            onClick={() => edit(said('sounds.underEverything', clip.element.name), layUnder(clip.id, freshId('track')))}
           >
             <Music size={13} />
             {inWords('sounds.layItUnderEverything')}
           </Button>
-          <Button onClick={() => edit(inWords('sounds.goesOnToTheEnd', clip.element.name), loopToEnd(clip.id))}>
+          <Button onClick={() => edit(said('sounds.goesOnToTheEnd', clip.element.name), loopToEnd(clip.id))}>
             <Repeat size={13} />
             {inWords('sounds.beginAnewUntilTheEnd')}
           </Button>
@@ -94,7 +92,7 @@ function Pauses({ clip }: { clip: Clip }) {
       <Tick label={inWords('common.thePictureFollowsTheVoice')} value={follows} onChange={setFollows} />
       <Button
         onClick={() =>
-          edit(inWords('sounds.pausesOfLastSAt', clip.element.name, most), tightenPauses(clip.id, most, follows))
+          edit(said('sounds.pausesOfLastSAt', clip.element.name, most), tightenPauses(clip.id, most, follows))
         }
       >
         <Scissors size={13} />
@@ -126,7 +124,7 @@ function Clean({ clip }: { clip: Clip }) {
           options={HEARD}
           onChange={(v) =>
             edit(
-              inWords(v === 'cleaned' ? 'sounds.heardCleaned' : 'sounds.heardAsItWas', name),
+              said(v === 'cleaned' ? 'sounds.heardCleaned' : 'sounds.heardAsItWas', name),
               switchCleaned(clip.media, v === 'cleaned'),
             )
           }

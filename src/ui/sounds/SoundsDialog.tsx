@@ -23,7 +23,7 @@ import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
 import { varied } from './varied'
-import { asSentence, inWords, said } from '../../words/words'
+import { asIs, asSentence, inWords, said } from '../../words/words'
 
 type At = Chimes['at']
 /** What is usual for what happens. */
@@ -127,7 +127,7 @@ function Choosing() {
       const look = { at, of, levelDb, duckDb: under ? -6 : 0, variants: varies || brought ? made.variants : VARIANTS }
       const when = ofElement(at) ? inWords(OF_ELEMENTS[at], said('sounds.it')) : everyMoment(at)
       const title = `${made.medium.name.replace(/\.[^.]*$/, '')} ${when}`
-      if (!edit(title, layChime(made.medium, id, look, span.from, span.to))) return
+      if (!edit(asIs(title), layChime(made.medium, id, look, span.from, span.to))) return
       select([id])
       setDesk({ panel: 'none' })
     } catch (e) {

@@ -21,7 +21,8 @@ import { Saver, type Entry, type KeptStretch } from './saver'
 import { keptWays, keepWays } from './ways'
 import { after, firstDesk } from './deskFields'
 import type { Desk, Doing, Inside, Passage } from './held'
-import { inWords } from '../../words/words'
+import { inWords, toWords, type Said } from '../../words/words'
+import { type Told, retold, told } from '../../words/told'
 
 export type { Aids, Desk, Doing, Inside, Panes, Passage } from './held'
 
@@ -85,7 +86,7 @@ export const closeLesson = (): void => {
   waitFor(null)
   setDesk({ ready: false, speed: 0 })
 }
-export const hearNews = (lesson: string, revision: number, client: string, label: string): void => {
+export const hearNews = (lesson: string, revision: number, client: string, label: Told): void => {
   if (lesson === desk().id) saver?.hear(revision, client, label)
 }
 export const checkServer = (): void => saver?.check()
@@ -164,10 +165,10 @@ const kept = (timed: Timed) => ({
 })
 
 /** Told of an edit instead of it being made, while something is only tried. */
-let trial: ((label: string, change: Edit) => void) | null = null
+let trial: ((label: Said, change: Edit) => void) | null = null
 /** The edit that an act would make, if any. The act must do nothing else. */
-function editOf(act: () => void): { label: string; change: Edit } | null {
-  const found: { label: string; change: Edit }[] = []
+function editOf(act: () => void): { label: Said; change: Edit } | null {
+  const found: { label: Said; change: Edit }[] = []
   trial = (label, change) => void found.push({ label, change })
   try {
     act()
@@ -185,7 +186,7 @@ export const TYPIST = {
     const found = editOf(act)
     const { language, inside } = desk()
     const said = found && (language === null ? found.change : saidIn(wholeLesson(), language, found.change))
-    saver?.typed(said ? { label: found.label, edit: within(wayOf(inside), said) } : null)
+    saver?.typed(said ? { label: told(found.label), edit: within(wayOf(inside), said) } : null)
     return found?.change ?? null
   },
   ends(): void {
@@ -196,9 +197,9 @@ export const TYPIST = {
 }
 
 /** Makes an edit: seen at once, undone with its label, stored before it counts as saved. */
-export function edit(label: string, change: Edit, used: { passage?: Passage } = {}): boolean {
+export function edit(called: Said, change: Edit, used: { passage?: Passage } = {}): boolean {
   if (trial) {
-    trial(label, change)
+    trial(called, change)
     return true
   }
   handOn()
@@ -218,10 +219,11 @@ export function edit(label: string, change: Edit, used: { passage?: Passage } = 
   const result = applyEdit(before, whole, idsFrom(seed), now.outer || now.raw ? timedOf(before) : now.timed)
   if ('refused' in result) {
     setDesk({ live: null })
-    if (result.refused) toast.error(result.refused)
+    if (result.refused) toast.error(toWords(result.refused))
     return false
   }
   const { lesson, timed, patches, inverse } = result.edited
+  const label = told(called)
   setDesk({
     live: null,
     ...pastWith({ label, patches, inverse, ...used }),
@@ -306,10 +308,13 @@ async function step(way: 'undo' | 'redo'): Promise<void> {
     ...(way === 'redo' && entry.passage && { passage: null, looping: false }),
   })
   saver?.add({ do: way, ...entry, before, after: next })
-  toast(way === 'undo' ? inWords('state.undone', entry.label) : inWords('state.doneAgain', entry.label), {
-    id: 'history',
-    duration: 1800,
-  })
+  toast(
+    way === 'undo' ? inWords('state.undone', retold(entry.label)) : inWords('state.doneAgain', retold(entry.label)),
+    {
+      id: 'history',
+      duration: 1800,
+    },
+  )
 }
 /** Steps in the history are taken one after the other, as often as was pressed. */
 let line: Promise<void> = Promise.resolve()

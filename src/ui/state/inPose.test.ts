@@ -4,6 +4,7 @@ import { setElements, removeElements, rename, setSpan } from '@/core/edits'
 import { resolve } from '@/core/timing'
 import { actHere, editPosed, moving, poseFor, standing } from './inPose'
 import { begin, desk, edit, goTo, isFramed, pickMoment, redo, select, selectAlone, setDesk, undo } from './desk'
+import { asIs } from '../../words/words'
 
 jest.mock('sonner', () => ({ toast: Object.assign(jest.fn(), { error: jest.fn() }) }))
 
@@ -49,19 +50,19 @@ test('the pose that an edit changes is the one in force; on a move, the one it l
 })
 test('a drag goes into that pose; with the whole path, into all of them', () => {
   setDesk({ playhead: 150 })
-  edit('Move', moving(['box'], 10, 5))
+  edit(asIs('Move'), moving(['box'], 10, 5))
   expect([box().x, box().y, box().poses[0]!.values]).toEqual([200, 300, { x: 910, y: 305 }])
   setDesk({ wholePath: true })
-  edit('Move', moving(['box'], 10, 0))
+  edit(asIs('Move'), moving(['box'], 10, 0))
   expect([box().x, box().poses[0]!.values.x]).toEqual([210, 920])
 })
 test('what a pose takes belongs to the pose; a look and a wording are the whole element’s', () => {
   setDesk({ playhead: 150 })
-  editPosed('Turned', setElements(['box'], { rotation: 20 }))
-  editPosed('Thicker', setElements(['box'], { 'look.outlinePx': 20 }))
+  editPosed(asIs('Turned'), setElements(['box'], { rotation: 20 }))
+  editPosed(asIs('Thicker'), setElements(['box'], { 'look.outlinePx': 20 }))
   expect([box().rotation, box().poses[0]!.values]).toEqual([0, { x: 900, rotation: 20 }])
   expect(box().look).toMatchObject({ outlinePx: 20 })
-  editPosed('Name', setElements(['box'], { name: 'Frame' }))
+  editPosed(asIs('Name'), setElements(['box'], { name: 'Frame' }))
   expect(box().name).toBe('Frame')
 })
 test('an act at the playhead is tied to the moment that lies right there, above all to the one that was chosen', () => {
@@ -94,7 +95,7 @@ test('undo and redo walk the edits; what is gone is no longer selected', () => {
   const start = desk().lesson
   select(['box'])
   setDesk({ keys: [{ element: 'box', pose: 'a', path: null }] })
-  expect(edit('Delete', removeElements(['box']))).toBe(true)
+  expect(edit(asIs('Delete'), removeElements(['box']))).toBe(true)
   expect([desk().elements, desk().keys]).toEqual([[], []])
   undo()
   expect(desk().lesson).toEqual(start)
@@ -106,11 +107,11 @@ test(
   'an edit that changes nothing is none; one that leads ' +
     'ties round in a circle is refused and leaves all as it was',
   () => {
-    expect(edit('Nothing', rename(desk().lesson.name))).toBe(false)
+    expect(edit(asIs('Nothing'), rename(desk().lesson.name))).toBe(false)
     const before = desk().lesson
     expect(
       edit(
-        'Round',
+        asIs('Round'),
         setSpan(desk().lesson.elements[0]!.id, {
           start: { on: 'element', element: 'box', edge: 'end', offset: 0, last: 0 },
           end: { on: 'length', frames: 9 },

@@ -4,6 +4,7 @@ import { bornOf, caught, isTiedTo, momentKind } from '@/core/moments'
 import { atPose } from '@/core/motion'
 import type { Timed } from '@/core/timing'
 import { desk, edit, shown, tryEdit, useDesk, type Desk } from './desk'
+import { type Said } from '../../words/words'
 
 /** The pose that edits change: the one in force at the playhead; on a move, the one it leaves or leads to. */
 export const stanceNow = ({ playhead, moveEnd }: Desk = desk()): Stance => ({ frame: playhead, on: moveEnd })
@@ -27,7 +28,7 @@ export function posed(change: Edit): Edit {
   if (!timed.lesson.elements.some((e) => e.poses.length > 0)) return change
   return inPoses(stanceNow(), change, { reach, here: playhead })
 }
-export const editPosed = (label: string, change: Edit): boolean => edit(label, posed(change))
+export const editPosed = (label: Said, change: Edit): boolean => edit(label, posed(change))
 export const tryPosed = (change: Edit | null): void => tryEdit(change && posed(change))
 /** Moves elements by pixels of their place: the pose in force, or the whole path. */
 export const moving = (ids: string[], dx: number, dy: number): Edit =>

@@ -13,15 +13,16 @@ import {
   type Edited,
 } from '@/core/edits'
 import { LESSON_VERSION as format, type Lesson } from '@/core/lesson/schema'
-import { LABEL, STEPS_ASKED } from '@/contract/steps'
+import { STEPS_ASKED } from '@/contract/steps'
 import { ask, askedEarly, Refusal, sentenceOf } from '../kit/api'
 import { freshId, freshSeed } from '../kit/ids'
 import { Shelf, type KeptStep, type Unkept } from './shelf'
-import { inWords } from '../../words/words'
+import { retold, told, type Told } from '../../words/told'
+import { asIs, asSentence, inWords, said, type Sentence } from '../../words/words'
 
 /** A step of the history: what it is called, the way there and the way back. */
 export interface Entry {
-  label: string
+  label: Told
   patches: Patch[]
   inverse: Patch[]
   /** The passage that it used up, which comes back with an undo in this window. */
@@ -130,7 +131,7 @@ export class Saver {
   }
 
   /** Keeps what is being typed for the next window, should this one end before it is handed on; null: it was. */
-  typed(meant: { label: string; edit: Edit } | null): void {
+  typed(meant: { label: Told; edit: Edit } | null): void {
     if (!meant && !this.typing) return
     const { step, seed } = this.typing ?? { step: freshId('step'), seed: freshSeed() }
     this.typing = meant && { step, seed, do: 'edit', ...meant, edits: EDITS, changes: [] }
@@ -138,11 +139,11 @@ export class Saver {
   }
 
   /** Another window changed the lesson, or the server did. */
-  hear(revision: number, client: string, label: string): void {
+  hear(revision: number, client: string, label: Told): void {
     if (client === this.client || revision <= this.revision) return
     this.heard = {
       revision,
-      word: client.startsWith('window') ? inWords('state.anotherWindowChangedThisLesson', label) : '',
+      word: client.startsWith('window') ? inWords('state.anotherWindowChangedThisLesson', retold(label)) : '',
     }
     this.listen()
   }
@@ -218,9 +219,7 @@ export class Saver {
           continue
         }
         const body =
-          step.do === 'edit'
-            ? { do: step.do, label: step.label.slice(0, LABEL), edit: step.edit, seed: step.seed }
-            : { do: step.do }
+          step.do === 'edit' ? { do: step.do, label: step.label, edit: step.edit, seed: step.seed } : { do: step.do }
         try {
           const { revision, merged } = await ask(ROUTES.takeStep, {
             at: { id: this.id },
@@ -240,7 +239,7 @@ export class Saver {
           this.stale = true
           if (e.status === 409) continue
           this.steps.shift()
-          this.setAside(step, e.message)
+          this.setAside(step, told(asIs(e.message)))
           this.keep()
         }
       }
@@ -283,7 +282,7 @@ export class Saver {
         continue
       }
       const result = replay(step, lesson)
-      if (typeof result === 'string') this.setAside(step, result)
+      if (result && 'word' in result) this.setAside(step, told(result))
       else if (result) {
         lesson = result.lesson
         const made: Step = {
@@ -307,13 +306,13 @@ export class Saver {
       this.hooks.onWord(inWords('state.anotherWindowChangedThisLessonToo'))
   }
 
-  private setAside(step: Step, why: string): void {
+  private setAside(step: Step, why: Told): void {
     this.unkept = [
       ...this.unkept,
       { step: step.step, label: nameOf(step), changes: step.changes, why, at: new Date().toISOString() },
     ]
     this.tellUnkept()
-    this.hooks.onWord(inWords('state.notKeptItIsListed', nameOf(step), why), true)
+    this.hooks.onWord(inWords('state.notKeptItIsListed', retold(nameOf(step)), retold(why)), true)
   }
   private tellUnkept(): void {
     this.shelf.setUnkept(this.unkept)
@@ -336,8 +335,8 @@ export class Saver {
   }
 }
 
-const nameOf = (step: Step): string =>
-  ({ edit: step.label, undo: inWords('state.undo', step.label), redo: inWords('state.redo', step.label) })[step.do]
+const nameOf = ({ do: way, label }: Step): Told =>
+  way === 'edit' ? label : told(said(way === 'undo' ? 'state.undo' : 'state.redo', retold(label)))
 
 /** The lesson after a step in the history, where the entry that stands there comes to what the step was made for. */
 function walked(lesson: Lesson, step: Step, entry: Entry): Lesson | null {
@@ -353,11 +352,12 @@ function walked(lesson: Lesson, step: Step, entry: Entry): Lesson | null {
  * A step made again on another state of its lesson; null when that is as it should be already; a sentence when it does
  * not fit.
  */
-function replay(step: Step, lesson: Lesson): Edited | null | string {
+function replay(step: Step, lesson: Lesson): Edited | null | Sentence {
   const clash = step.left ? clashOf(lesson, step.changes) : null
-  if (clash) return inWords('state.theLessonWasChangedElsewhere', clash)
+  if (clash) return said('state.theLessonWasChangedElsewhere', clash)
   const made = applyEdit(lesson, step.edit, idsFrom(step.seed))
   if ('edited' in made) return made.edited
   if (!made.refused) return null
-  return made.unfit ? inWords('state.theLessonWasChangedElsewhereMeanwhile', made.refused) : made.refused
+  const why = asSentence(made.refused)
+  return made.unfit ? said('state.theLessonWasChangedElsewhereMeanwhile', why) : why
 }

@@ -1,5 +1,6 @@
 import { EDITS, makeChanges, type Change, type Edit } from '@/core/edits'
 import { freshId } from '../kit/ids'
+import type { Told } from '../../words/told'
 
 /**
  * A step as it is kept in the browser: its edit, so that it can be made on whatever the lesson has become, and what it
@@ -9,7 +10,7 @@ export interface KeptStep {
   step: string
   /** What it was when it was made; a step in the history has the edit that comes to the same beside it. */
   do: 'edit' | 'undo' | 'redo'
-  label: string
+  label: Told
   edit: Edit
   seed: string
   /** The number of the set of edits that it is one of. */
@@ -18,7 +19,7 @@ export interface KeptStep {
 }
 /** A step that could not be stored: why not, and all it would have changed. */
 export interface Unkept extends Pick<KeptStep, 'step' | 'label' | 'changes'> {
-  why: string
+  why: Told
   at: string
 }
 

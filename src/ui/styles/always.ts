@@ -6,7 +6,7 @@ import { SHIPPED_STYLES } from '@/core/styles'
 import { desk, edit } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { loadStyles } from './kept'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Lets what is selected stand in every lesson of this one's house style; a shipped one becomes the team's. */
 export async function standInEveryLesson(): Promise<void> {
@@ -33,6 +33,6 @@ export async function standInEveryLesson(): Promise<void> {
     toast.error(sentenceOf(e))
     return
   }
-  edit(inWords('styles.theyStandInEveryLesson', next.name), inOne([removeElements(ids), setStyle(next)]))
+  edit(said('styles.theyStandInEveryLesson', next.name), inOne([removeElements(ids), setStyle(next)]))
   toast(inWords('styles.itStandsInEveryLesson', next.name))
 }

@@ -12,7 +12,7 @@ import { Notches } from './Notches'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from '../state/view'
 import { Wave } from './Wave'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Poses are drawn on what is at least so long. */
 const NOTCHED_PX = 36
@@ -41,7 +41,7 @@ function useClipDrags(clip: Clip, frameAt: ClipBarProps['frameAt']) {
     else if (!selected) select([clip.id])
     setDesk({ moment: null, keys: [] })
     begin(e, {
-      label: part === 'body' ? inWords('timeline.move', name) : inWords('timeline.trim', name),
+      label: part === 'body' ? said('timeline.move', name) : said('timeline.trim', name),
       change: (by, now) =>
         draggedClip(desk().timed, clip, part, {
           by,

@@ -13,7 +13,7 @@ import { Notches } from './Notches'
 import { LANE_PX } from './rows'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, fold, useView } from '../state/view'
-import { inWords, said } from '../../words/words'
+import { inWords, said, type Said } from '../../words/words'
 
 /**
  * A bar shorter than this shows its icon and name beside it, where there is room, or nothing; poses are drawn on it
@@ -22,12 +22,12 @@ import { inWords, said } from '../../words/words'
 const NAMED_PX = 72
 const NOTCHED_PX = 36
 const GRIP = 'pointer-events-none mx-auto block h-2 w-[5px] rounded-b-sm border border-ink bg-card'
-const LABELS: Record<BarPart, (name: string) => string> = {
-  body: (n) => inWords('timeline.moveInTime', n),
-  start: (n) => inWords('timeline.startElsewhere', n),
-  end: (n) => inWords('timeline.endElsewhere', n),
-  arrival: (n) => inWords('timeline.arrivalOf', n),
-  departure: (n) => inWords('timeline.departureOf', n),
+const LABELS: Record<BarPart, (name: string) => Said> = {
+  body: (n) => said('timeline.moveInTime', n),
+  start: (n) => said('timeline.startElsewhere', n),
+  end: (n) => said('timeline.endElsewhere', n),
+  arrival: (n) => said('timeline.arrivalOf', n),
+  departure: (n) => said('timeline.departureOf', n),
 }
 
 /**

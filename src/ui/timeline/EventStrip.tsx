@@ -8,7 +8,7 @@ import { SweepMenu, useSweep } from './Sweep'
 import { HEAD_PX, useView } from '../state/view'
 import { Wave } from './Wave'
 import { WordBorders } from './WordBorders'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 import { Menu, MenuItem } from '../kit/menu'
 import { useGesture } from '../kit/gesture'
 
@@ -128,7 +128,7 @@ function MomentMark({ moment: m, catching, frameAt }: { moment: TimedMoment } & 
         frame = now
         tryEdit(moveMoment(m.id, frame))
       },
-      drop: () => void (desk().live && edit(inWords('timeline.moveTheMoment', m.label), moveMoment(m.id, frame))),
+      drop: () => void (desk().live && edit(said('timeline.moveTheMoment', m.label), moveMoment(m.id, frame))),
       quit: () => tryEdit(null),
     })
   }

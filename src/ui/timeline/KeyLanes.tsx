@@ -18,7 +18,7 @@ import { KeyMark } from '../fields/keyMark'
 import { SpeedLane } from './SpeedLane'
 import { useTimeDrag } from './useTimeDrag'
 import { HEAD_PX, useView } from '../state/view'
-import { inWords } from '../../words/words'
+import { inWords, said, type Said } from '../../words/words'
 import { useGesture } from '../kit/gesture'
 
 const ROW = 25
@@ -116,7 +116,7 @@ export function KeyLanes({ frameAt }: { frameAt: (clientX: number) => number }) 
 function usePegDrags(area: RefObject<HTMLElement | null>, first: number, last: number) {
   const { begin, hand } = useTimeDrag()
   /** The pegs change while they are dragged; what holds the pointer does not. What was dragged stays chosen. */
-  const drag = (event: React.PointerEvent, label: string, make: (by: number) => Edit) => {
+  const drag = (event: React.PointerEvent, label: Said, make: (by: number) => Edit) => {
     event.stopPropagation()
     const { timed: before } = desk()
     begin(
@@ -140,7 +140,7 @@ function usePegDrags(area: RefObject<HTMLElement | null>, first: number, last: n
     }
     if (!has) setDesk({ keys: [ref] })
     const meant = has ? keys : [ref]
-    drag(event, meant.length === 1 ? inWords('timeline.shiftAKeyframe') : inWords('timeline.shiftKeyframes'), (by) =>
+    drag(event, said(meant.length === 1 ? 'timeline.shiftAKeyframe' : 'timeline.shiftKeyframes'), (by) =>
       shiftKeys(meant, by),
     )
   }
@@ -148,7 +148,7 @@ function usePegDrags(area: RefObject<HTMLElement | null>, first: number, last: n
     const { keys: meant } = desk()
     const around = side === 'end' ? first : last
     const reach = Math.max(1, last - first)
-    drag(event, inWords('timeline.stretchKeyframes'), (by) =>
+    drag(event, said('timeline.stretchKeyframes'), (by) =>
       stretchKeys(meant, around, Math.max(0, 1 + (side === 'end' ? by : -by) / reach)),
     )
   }
@@ -254,7 +254,7 @@ function jump({ element, path }: Row, way: 1 | -1): void {
 function LaneHead({ row, several }: { row: Row; several: boolean }) {
   const { element, path, label } = row
   const removal = () =>
-    edit(inWords('timeline.deleteEveryKeyframeOf', label.toLowerCase()), removeProperty([element.id], path))
+    edit(said('timeline.deleteEveryKeyframeOf', label.toLowerCase()), removeProperty([element.id], path))
   return (
     <div
       className="sticky left-0 z-[16] flex shrink-0 items-center border-r border-edge bg-sheet pl-2 text-[12px]"

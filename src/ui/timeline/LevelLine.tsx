@@ -7,7 +7,7 @@ import { levelDbAt } from '@/core/sound'
 import { desk, edit, useShown } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
 import { useView } from '../state/view'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** The line lies at the top for the first, at the bottom for the second; dB. */
 const RANGE = { top: 12, bottom: -36 }
@@ -36,7 +36,7 @@ function useLevelDrags(clip: Clip, dbPerPx: number) {
     const was = levelDbAt(desk().timed, clip, frame)
     let way: 'upright' | 'along' | null = along ? null : 'upright'
     begin(e, {
-      label: inWords('timeline.levelOf', clip.element.name),
+      label: said('timeline.levelOf', clip.element.name),
       upright: true,
       over: () => setAt(null),
       change: (frames, now) => {
@@ -113,7 +113,7 @@ export function LevelLine({ clip, height, from, to, frameAt, held }: LevelLinePr
           onDoubleClick={(e) => {
             e.stopPropagation()
             const frame = Math.min(last, Math.max(first, frameAt(e.clientX)))
-            edit(inWords('timeline.aPointOfTheLevel', name), setLevelAt(clip.id, frame, levelDbAt(timed, clip, frame)))
+            edit(said('timeline.aPointOfTheLevel', name), setLevelAt(clip.id, frame, levelDbAt(timed, clip, frame)))
           }}
           {...hand}
         >
@@ -178,7 +178,7 @@ function LevelPoint({
       onClick={(e) => {
         if (!e.altKey) return
         e.stopPropagation()
-        edit(inWords('timeline.takeAPointOffThe', clip.element.name), removeKeys([key]))
+        edit(said('timeline.takeAPointOffThe', clip.element.name), removeKeys([key]))
       }}
       {...hand}
     >

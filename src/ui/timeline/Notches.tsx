@@ -7,7 +7,7 @@ import type { Span } from '@/core/timing'
 import { desk, goTo, select, setDesk, useDesk, useShown } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from '../state/view'
-import { inWords } from '../../words/words'
+import { inWords, said, type Said } from '../../words/words'
 
 const HIGH = 17
 const NOTCH =
@@ -127,10 +127,10 @@ export function Notches({
   )
 }
 
-const DRAGGED: Record<MovePart, (name: string) => string> = {
-  start: (name) => inWords('timeline.startAMoveOfElsewhere', name),
-  end: (name) => inWords('timeline.letAMoveOfLand', name),
-  all: (name) => inWords('timeline.shiftAMoveOf', name),
+const DRAGGED: Record<MovePart, (name: string) => Said> = {
+  start: (name) => said('timeline.startAMoveOfElsewhere', name),
+  end: (name) => said('timeline.letAMoveOfLand', name),
+  all: (name) => said('timeline.shiftAMoveOf', name),
 }
 type DragHand = { onPointerDown: (e: React.PointerEvent) => void } & ReturnType<typeof useTimeDrag>['hand']
 /** Drags of an element's moves; a press on a landing chooses its pose, and goes there. */

@@ -4,7 +4,7 @@ import { isClip } from '@/core/kinds'
 import type { TimedMoment } from '@/core/moments'
 import { desk, edit, goTo, setDesk, useDesk } from '../state/desk'
 import { beginAdding } from '../commands/acts'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 import { AddItems, Menu, MenuItem, MenuLine } from '../kit/menu'
 import { useGesture } from '../kit/gesture'
 
@@ -82,7 +82,7 @@ export function SweepMenu({ at, onClose }: { at: { x: number; y: number }; onClo
     if (!first || !last) return
     const named = own.length === 1 ? `“${own[0]!.name}”` : inWords('timeline.elements', own.length)
     const words = first === last ? `“${first.label}”` : `“${first.label} … ${last.label}”`
-    edit(inWords('timeline.hangOn', named, words), inOne(own.map((e) => setSpan(e.id, spanOfMoments(first, last)))))
+    edit(said('timeline.hangOn', named, words), inOne(own.map((e) => setSpan(e.id, spanOfMoments(first, last)))))
   }
   // What is pressed in the menu is not pressed on the timeline that it came from.
   const stop = (e: SyntheticEvent) => e.stopPropagation()

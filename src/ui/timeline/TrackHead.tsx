@@ -5,7 +5,7 @@ import type { Track } from '@/core/lesson/schema'
 import { edit } from '../state/desk'
 import { WrittenHere } from '../fields/fields'
 import { fold, HEAD_PX, useView } from '../state/view'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 import { Menu, MenuItem } from '../kit/menu'
 
 const SMALL = 'grid size-[24px] shrink-0 place-items-center rounded hover:bg-black/10'
@@ -26,7 +26,7 @@ export const TrackHead = memo(function TrackHead({
   const folded = useView((v) => v.folded.includes(track.id))
   const rename = (text: string) => {
     const name = text.trim().slice(0, 80)
-    if (name && name !== track.name) edit(inWords('timeline.nameTheTrack', name), setTrack(track.id, { name }))
+    if (name && name !== track.name) edit(said('timeline.nameTheTrack', name), setTrack(track.id, { name }))
   }
   return (
     <div
@@ -68,7 +68,7 @@ export const TrackHead = memo(function TrackHead({
               }
               onClick={() =>
                 edit(
-                  track.muted ? inWords('timeline.letATrackBeHeard') : inWords('timeline.muteATrack'),
+                  track.muted ? said('timeline.letATrackBeHeard') : said('timeline.muteATrack'),
                   setTrack(track.id, { muted: !track.muted }),
                 )
               }
@@ -106,10 +106,10 @@ function TrackMenu({
       }
     >
       <MenuItem onSelect={onRename}>{inWords('timeline.rename')}</MenuItem>
-      <MenuItem disabled={first} onSelect={() => edit(inWords('timeline.moveATrackUp'), moveTrack(track.id, -1))}>
+      <MenuItem disabled={first} onSelect={() => edit(said('timeline.moveATrackUp'), moveTrack(track.id, -1))}>
         {inWords('timeline.moveUpInFrontOf')}
       </MenuItem>
-      <MenuItem disabled={last} onSelect={() => edit(inWords('timeline.moveATrackDown'), moveTrack(track.id, 1))}>
+      <MenuItem disabled={last} onSelect={() => edit(said('timeline.moveATrackDown'), moveTrack(track.id, 1))}>
         {inWords('timeline.moveDownBehindWhatIs')}
       </MenuItem>
     </Menu>

@@ -7,7 +7,7 @@ import { desk, pickMoment } from '../state/desk'
 import { useTimeDrag } from './useTimeDrag'
 import { useView } from '../state/view'
 import { peaksNow } from './Wave'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** The two borders of a word under its waveform, which can be dragged; with Shift not to where the sound is quiet. */
 export function WordBorders({
@@ -44,7 +44,7 @@ export function WordBorders({
           return sourceUsAt(clip, at + 1 + frames, lesson.rate) - sourceUsAt(clip, at + 1, lesson.rate)
         }
         begin(e, {
-          label: inWords(side === 'start' ? 'timeline.whereBegins' : 'timeline.whereEnds', word.label),
+          label: said(side === 'start' ? 'timeline.whereBegins' : 'timeline.whereEnds', word.label),
           click: () => pickMoment(word.id, word.frame),
           change: (_, now) => {
             const us = Math.max(0, Math.round((side === 'start' ? own.fromUs : own.toUs) + perUs(now.clientX)))

@@ -3,12 +3,13 @@ import type { Edit } from '@/core/edits'
 import { edit, setDesk, tryEdit } from '../state/desk'
 import { useGesture, type Gesture } from '../kit/gesture'
 import { useView } from '../state/view'
+import { type Said } from '../../words/words'
 
 /** Less than this is a click. */
 const MOVED_PX = 3
 
 export interface TimeDrag {
-  label: string
+  label: Said
   /** The edit that the drag stands for when it has gone so many frames; null for none. */
   change: (by: number, e: PointerEvent) => Edit | null
   /** It goes up and down: that it moved so counts as well. */

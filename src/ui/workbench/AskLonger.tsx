@@ -4,7 +4,7 @@ import { lengthText } from '@/core/time'
 import { Button } from '../kit/button'
 import { Question } from '../kit/question'
 import { edit, useDesk } from '../state/desk'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 
 /** Asks once what a lesson in this one does where it was given more time than it takes. */
 export function AskLonger() {
@@ -15,7 +15,7 @@ export function AskLonger() {
   const { element: e, own, long } = asked
   const answer = (longer: 'slower' | 'rest') =>
     edit(
-      longer === 'slower' ? inWords('workbench.goesSlower', e.name) : inWords('workbench.restsAtItsEnd', e.name),
+      longer === 'slower' ? said('workbench.goesSlower', e.name) : said('workbench.restsAtItsEnd', e.name),
       setLook([e.id], 'longer', longer),
     )
   const text = (frames: number) => lengthText(frames, timed.lesson.rate)

@@ -12,8 +12,9 @@ import { LanguageShown } from '../language/LanguageShown'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../fields/fields'
-import { inWords } from '../../words/words'
+import { inWords, said } from '../../words/words'
 import { PullOut } from '../kit/pullOut'
+import { read } from '../../words/told'
 
 const INKS: Record<string, string> = { saved: 'text-good', saving: 'text-muted' }
 const FINDINGS = 'flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep'
@@ -24,7 +25,9 @@ const WORDS = {
 }
 
 function UndoAndRedo({ past }: { past: string | undefined }) {
-  const future = useDesk((b) => b.future[0]?.label ?? (b.later > 0 ? inWords('workbench.aLaterStep') : undefined))
+  const future = useDesk(
+    (b) => (b.future[0] && read(b.future[0].label)) ?? (b.later > 0 ? inWords('workbench.aLaterStep') : undefined),
+  )
   return (
     <>
       <IconButton
@@ -49,7 +52,11 @@ function UndoAndRedo({ past }: { past: string | undefined }) {
 export function Header() {
   const lesson = useDesk((b) => b.lesson)
   const save = useDesk((b) => b.save)
-  const past = useDesk((b) => b.past.at(-1)?.label ?? (b.earlier > 0 ? inWords('workbench.anEarlierStep') : undefined))
+  const past = useDesk(
+    (b) =>
+      (b.past.length > 0 ? read(b.past.at(-1)!.label) : undefined) ??
+      (b.earlier > 0 ? inWords('workbench.anEarlierStep') : undefined),
+  )
   const unnamed = lesson.name === UNNAMED && past !== undefined
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-edge-strong bg-sheet px-2">
@@ -72,7 +79,7 @@ export function Header() {
               : '!border-transparent !bg-transparent hover:!border-edge focus:!bg-card'
           }
           onChange={(v) =>
-            v.trim() && edit(inWords('workbench.renameTheLessonTo', v.trim()), rename(v.trim().slice(0, 200)))
+            v.trim() && edit(said('workbench.renameTheLessonTo', v.trim()), rename(v.trim().slice(0, 200)))
           }
         />
       </div>

@@ -5,10 +5,11 @@ import type { Unkept } from '../state/shelf'
 import { putAway, useDesk } from '../state/desk'
 import { inWords, said } from '../../words/words'
 import { PullOut } from '../kit/pullOut'
+import { read, retold } from '../../words/told'
 
 const copy = (list: readonly Unkept[]): void => {
   const text = JSON.stringify(
-    list.map(({ label, why, at, changes }) => ({ label, why, at, changes })),
+    list.map(({ label, why, at, changes }) => ({ label: read(label), why: read(why), at, changes })),
     null,
     2,
   )
@@ -43,13 +44,13 @@ export function NotKept() {
         {list.map((u) => (
           <li key={u.step} className="flex items-start gap-2 rounded border border-edge bg-card p-2">
             <span className="min-w-0 flex-1">
-              <strong className="block break-words">{u.label}</strong>
-              <span className="text-muted">{u.why}</span>
+              <strong className="block break-words">{read(u.label)}</strong>
+              <span className="text-muted">{read(u.why)}</span>
             </span>
-            <IconButton label={inWords('workbench.copy', u.label)} onClick={() => copy([u])}>
+            <IconButton label={inWords('workbench.copy', retold(u.label))} onClick={() => copy([u])}>
               <Copy size={14} />
             </IconButton>
-            <IconButton label={inWords('workbench.takeOffThisList', u.label)} onClick={() => putAway(u.step)}>
+            <IconButton label={inWords('workbench.takeOffThisList', retold(u.label))} onClick={() => putAway(u.step)}>
               <X size={14} />
             </IconButton>
           </li>

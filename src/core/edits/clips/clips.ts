@@ -25,7 +25,7 @@ import { numbered } from '../ground/names'
 import { resizeLesson } from '../place/shaping'
 import { clipsIn, runsIn, standingIn, type StandingRun } from '../ground/standing'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 const rowOf = (draft: Lesson, given: Given, track: string): Clip[] =>
   clipsIn(draft, given, track).sort((a, b) => a.at - b.at)
@@ -70,7 +70,7 @@ export function inStep(draft: Lesson, given: Given, clip: Clip, side: 'start' | 
   const other = all.find((c) => (side === 'start' ? c.at !== clip.at : clipEnd(c) !== clipEnd(clip)))
   if (other)
     throw new Unfit(
-      inWords(
+      said(
         'edits.isTakenTogetherWithWhich',
         clip.element.name,
         other.element.name,

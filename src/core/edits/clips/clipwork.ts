@@ -14,12 +14,12 @@ import { numbered } from '../ground/names'
 import { plain, tie, withElement } from '../ground/plain'
 import { clipsIn, runsAt, standingIn } from '../ground/standing'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { inWords, said } from '../../../words/words'
 
 function clipNamed(draft: Lesson, given: Given, id: string): Clip {
   const e = elementIn(draft, id)!
   const clip = clipOf(e, standingIn(draft, e, given.timed))
-  if (!clip) throw new Unfit(inWords('edits.thisIsNoClip'))
+  if (!clip) throw new Unfit(said('edits.thisIsNoClip'))
   return clip
 }
 
@@ -48,7 +48,7 @@ export const slipClip = define('slipClip', [Id.clip, Frame], (id, frames) => (dr
 function touching(draft: Lesson, given: Given, leftId: string, rightId: string) {
   const left = clipNamed(draft, given, leftId)
   const right = clipNamed(draft, given, rightId)
-  if (left.track !== right.track || clipEnd(left) !== right.at) throw new Unfit(inWords('edits.theseTwoClipsDoNot'))
+  if (left.track !== right.track || clipEnd(left) !== right.at) throw new Unfit(said('edits.theseTwoClipsDoNot'))
   const after = framesToGive(left.map, draft.media[left.media], draft.rate) - left.length
   const before = standsStill(draft, right) ? Infinity : framesBefore(right.map, draft.rate)
   return { left, right, cut: right.at, after, before }
@@ -84,7 +84,7 @@ export const stretchClip = define('stretchClip', [Id.clip, Side, Frame], (id, si
     if (!isStill(clip.map)) {
       const until = sourceUsAt(clip, clipEnd(clip), draft.rate)
       const times = (until - clip.map.inUs) / (frameStartUs(clip.length, draft.rate) * factor)
-      if (times > FASTEST || times < 1 / FASTEST) throw new Unfit(inWords('edits.noClipGoesTimesAs', FASTEST))
+      if (times > FASTEST || times < 1 / FASTEST) throw new Unfit(said('edits.noClipGoesTimesAs', FASTEST))
       clipLook(clip).stretches = mapAtSpeed(clip.map, rational(times))
     }
     placeClip(clip, side === 'start' ? clipEnd(clip) - length : clip.at, length)
@@ -96,7 +96,7 @@ export const dissolve = define('dissolve', [Id.clip, Id.clip, Count], (leftId, r
   const { left, right, cut, ...more } = touching(draft, given, leftId, rightId)
   const after = Math.max(0, Math.min(Math.floor(frames / 2), more.after))
   const early = Math.max(0, Math.min(frames - after, more.before, left.length - 1))
-  if (after + early < 2) throw new Unfit(inWords('edits.neitherClipHasAnythingMore'))
+  if (after + early < 2) throw new Unfit(said('edits.neitherClipHasAnythingMore'))
   placeClip(left, left.at, cut + after - left.at)
   beginClip(draft, right, cut - early)
   right.element.arrival = fading(after + early)
@@ -114,11 +114,11 @@ export const overlapClip = define('overlapClip', [Id.clip, Frame], (id, frame) =
   const met = others.filter((c) => at < clipEnd(c) && c.at < end)
   for (const c of met) {
     if ((c.at <= at && clipEnd(c) >= end) || (at <= c.at && end >= clipEnd(c)))
-      throw new Unfit(inWords('edits.oneOfTwoClipsWould'))
+      throw new Unfit(said('edits.oneOfTwoClipsWould'))
   }
   const before = met.filter((c) => c.at < at)
   const after = met.filter((c) => c.at > at)
-  if (before.length > 1 || after.length > 1) throw new Unfit(inWords('edits.noMoreThanTwoClips'))
+  if (before.length > 1 || after.length > 1) throw new Unfit(said('edits.noMoreThanTwoClips'))
   placeClip(own, at, own.length)
   for (const c of before) fadeOver(draft, c, own, clipEnd(c) - at)
   for (const c of after) fadeOver(draft, own, c, end - c.at)
@@ -144,7 +144,7 @@ export const dip = define('dip', [Id.clip, Id.clip, Count], (leftId, rightId, fr
 /** Lays a copy of a clip behind it, large and blurred, so that nothing of the frame stays empty beside it. */
 export const blurredBehind = define('blurredBehind', [Id.clip, NewId], (id, newId) => (draft, given) => {
   const own = elementIn(draft, id)!
-  if (plays(own)?.what !== 'footage') throw new Unfit(inWords('edits.onlyFootageAndPicturesHave'))
+  if (plays(own)?.what !== 'footage') throw new Unfit(said('edits.onlyFootageAndPicturesHave'))
   const clip = clipNamed(draft, given, id)
   const e = plain(own)
   Object.assign(e, {

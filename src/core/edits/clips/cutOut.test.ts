@@ -5,7 +5,7 @@ import { posedAt } from '../../motion'
 import type { Footage } from '../../display'
 import { layersAt, timedOf } from '../../scene'
 import { besides, clip, element, lessonWithTake, loose } from '../../testing/lessons'
-import { madeAll as made } from '../../testing/made'
+import { madeAll as made, whyNot } from '../../testing/made'
 
 const lifted = (still: boolean, zoomed = 1) => {
   const lesson = lessonWithTake()
@@ -16,7 +16,7 @@ const lifted = (still: boolean, zoomed = 1) => {
     liftOut({ x: 300, y: 200, w: 400, h: 200 }, 'cut', { frame: 60, caught: null }, still),
     idsFrom('t'),
   )
-  if (!('edited' in result)) throw new Error(result.refused ?? 'nothing')
+  if (!('edited' in result)) throw new Error(whyNot(result) ?? 'nothing')
   return timedOf(result.edited.lesson)
 }
 const cutAt = (timed: ReturnType<typeof lifted>, frame: number) =>
@@ -62,7 +62,7 @@ test.each([false, true])('what a cover hides is hidden in what is lifted out of 
     liftOut({ x: 300, y: 200, w: 400, h: 200 }, 'cut', { frame: 60, caught: null }, still),
     idsFrom('t'),
   )
-  if (!('edited' in result)) throw new Error(result.refused ?? 'nothing')
+  if (!('edited' in result)) throw new Error(whyNot(result) ?? 'nothing')
   const timed = timedOf(result.edited.lesson)
   const made = timed.lesson.elements.filter((e) => kindName(e) === 'cover').map((e) => e.id)
   expect(made).toHaveLength(3)

@@ -14,7 +14,7 @@ import { numbered } from '../ground/names'
 import { plain, startAt, withElement } from '../ground/plain'
 import { release } from '../place/riding'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { inWords, said } from '../../../words/words'
 
 /**
  * An element as it stands at a frame, by itself: what it rides on is in its own place. Null where it is not there, or
@@ -107,7 +107,7 @@ function posesOf(posed: Element, rect: Rect, frame: Lesson['frame'], lift: numbe
 export const liftOut = define('liftOut', [Box, NewId, Here, Flag], (wanted, id, here, still) => (draft, given) => {
   const { timed } = given
   const found = clipUnder(timed, here.frame, { x: wanted.x + wanted.w / 2, y: wanted.y + wanted.h / 2 })
-  if (!found || wanted.w < 4 || wanted.h < 4) throw new Unfit(inWords('edits.noRecordingLiesUnderWhat'))
+  if (!found || wanted.w < 4 || wanted.h < 4) throw new Unfit(said('edits.noRecordingLiesUnderWhat'))
   const { own, posed } = found
   const fps = framesPerSecond(draft.rate)
   const span = timed.spans.get(own.id)!

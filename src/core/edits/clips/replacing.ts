@@ -11,7 +11,7 @@ import { removeElements } from '../elements/elements'
 import { bare, numbered } from '../ground/names'
 import { clipsIn } from '../ground/standing'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 const sizeOf = ({ width, height }: Pick<Medium, 'width' | 'height'>, frame: Lesson['frame']) => ({
   width: width ?? frame.width,
@@ -45,7 +45,7 @@ export const replaceFile = define('replaceFile', [Id.medium, MediumArg], (id, me
   const cut = cutByFile(given.timed, id, medium as Medium)
   const users = draft.elements.filter((e) => mediumOf(e) === id)
   const bad = users.find((e) => !shows(e, medium as Medium))
-  if (bad) throw new Unfit(inWords('edits.cannotShowOrPlayA', bad.name, medium.kind, before.name))
+  if (bad) throw new Unfit(said('edits.cannotShowOrPlayA', bad.name, medium.kind, before.name))
   const [was, is] = [sizeOf(before, draft.frame), sizeOf(medium, draft.frame)]
   draft.media[id] = {
     ...(medium as Medium),

@@ -1,3 +1,4 @@
+import { whyNot } from '@/core/testing/made'
 import { newIds } from '@/core/testing/made'
 import { checkLesson } from '../../review/check'
 import type { Lesson, MoveEdge, Pose } from '../../lesson/schema'
@@ -27,7 +28,7 @@ function withTake(): Lesson {
 }
 const after = (lesson: Lesson, edit: Edit): Lesson => {
   const r = applyEdit(lesson, edit, newIds())
-  if (!('edited' in r)) throw new Error(r.refused ?? 'nothing changed')
+  if (!('edited' in r)) throw new Error(whyNot(r) ?? 'nothing changed')
   return r.edited.lesson
 }
 const moves = (lesson: Lesson) => motionOf(resolve(lesson), lesson.elements[0]!).moves.map((m) => [m.from, m.to])

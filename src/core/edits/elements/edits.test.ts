@@ -5,7 +5,7 @@ import { checkLesson } from '../../review/check'
 import { clipEnd } from '../../lesson/clips'
 import type { Lesson } from '../../lesson/schema'
 import { caught } from '../../moments'
-import { made, newIds } from '../../testing/made'
+import { made, newIds, whyNot } from '../../testing/made'
 import {
   clip,
   element,
@@ -200,9 +200,7 @@ test('ties that would lead round in a circle are refused, and nothing changes', 
     element(lesson, 'arrow', 'a', loose(0), lasting(10)),
     element(lesson, 'arrow', 'b', after('a'), lasting(10)),
   ])
-  expect(E.applyEdit(lesson, E.setEdge('a', 'start', after('b')), newIds())).toEqual({
-    refused: expect.stringContaining('circle'),
-  })
+  expect(whyNot(E.applyEdit(lesson, E.setEdge('a', 'start', after('b')), newIds()))).toContain('circle')
 })
 test('a moment set by hand lies on the take and goes with it', () => {
   const lesson = made(lessonWithTake(), E.setMoment('m1', 'mark', 'here', 150))

@@ -11,7 +11,7 @@ import { keptAt } from '../motion/moveEdges'
 import { putPose } from '../motion/posing'
 import { plain } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /** The value of an element that reads a gauge when nothing else is said: what it says or fills, else its opacity. */
 export const mainReading = (e: Element): string => {
@@ -50,7 +50,7 @@ export const setReading = define(
       return
     }
     const gauge = elementIn(draft, reading.gauge)
-    if (!gauge || !isGauge(gauge)) throw new Unfit(inWords('edits.thereIsNoGauge', reading.gauge))
+    if (!gauge || !isGauge(gauge)) throw new Unfit(said('edits.thereIsNoGauge', reading.gauge))
     havePart(e, path)
     e.reads[path] = reading
   },

@@ -9,7 +9,7 @@ import { elementsIn } from '../ground/chosen'
 import { numbered } from '../ground/names'
 import { plain, withElement } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { inWords, said } from '../../../words/words'
 
 /** How much of what is not filled yet is seen. */
 const EMPTY_OPACITY = 0.35
@@ -44,12 +44,12 @@ function emptyOf(own: Element, draft: Lesson, given: Given): Element {
  */
 export const fillLikeBar = define('fillLikeBar', [Ids.elements], (ids) => (draft, given) => {
   const chosen = elementsIn(draft, ids).filter((e) => (hasPlace(e) || isGround(e)) && !isGauge(e) && !isLine(e))
-  if (chosen.length === 0) throw new Unfit(inWords('edits.thereIsNothingThatCouldBe'))
-  if (chosen.length > 2) throw new Unfit(inWords('edits.aPictureIsFilledOr'))
+  if (chosen.length === 0) throw new Unfit(said('edits.thereIsNothingThatCouldBe'))
+  if (chosen.length > 2) throw new Unfit(said('edits.aPictureIsFilledOr'))
   const full = chosen.at(-1)!
   const span = given.timed.spans.get(full.id)
   if (!span) return
-  if (!fieldsOf(full).some((f) => f.path === 'reveal.shown')) throw new Unfit(inWords('edits.thisCannotBeUncovered'))
+  if (!fieldsOf(full).some((f) => f.path === 'reveal.shown')) throw new Unfit(said('edits.thisCannotBeUncovered'))
   const at = draft.elements.findIndex((x) => x.id === full.id)
   if (chosen.length === 2) {
     const empty = chosen[0]!

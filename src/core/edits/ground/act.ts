@@ -5,7 +5,7 @@ import type { Timed } from '../../timing'
 import { isClip } from '../../kinds'
 import { elementIn } from './chosen'
 import { Unfit } from './unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /**
  * An edit: the name of a registered one with plain arguments. It can be sent, kept and made again on what a lesson has
@@ -32,7 +32,7 @@ export class Unknown extends Unfit {
     readonly what: Named,
     readonly id: string,
   ) {
-    super(inWords('edits.theThatItIsAbout', what, id))
+    super(said('edits.theThatItIsAbout', what, id))
   }
 }
 
@@ -130,13 +130,13 @@ const Edits = z.array(Edit).readonly()
 export function readEdit(from: unknown): Edit {
   const edit = Edit.safeParse(from).data
   const definition = edit && registry.get(edit.edit)
-  if (!edit || !definition) throw new Unfit(inWords('edits.thereIsNoEditNamed', edit?.edit ?? ''))
+  if (!edit || !definition) throw new Unfit(said('edits.thereIsNoEditNamed', edit?.edit ?? ''))
   const { schemas } = definition
   if (edit.args.length > schemas.length)
-    throw new Unfit(inWords('edits.takesNoMoreThanArguments', edit.edit, schemas.length))
+    throw new Unfit(said('edits.takesNoMoreThanArguments', edit.edit, schemas.length))
   const args = schemas.map((schema, i) => {
     const read = schema.safeParse(edit.args[i])
-    if (!read.success) throw new Unfit(inWords('edits.argumentOfIsNotRight', i + 1, edit.edit))
+    if (!read.success) throw new Unfit(said('edits.argumentOfIsNotRight', i + 1, edit.edit))
     if (schema === (Edit as z.ZodType)) return readEdit(read.data)
     return schema === (Edits as z.ZodType) ? (read.data as Edit[]).map(readEdit) : read.data
   })
@@ -151,7 +151,7 @@ export function readEdit(from: unknown): Edit {
  */
 export function make(edit: Edit, draft: Draft<Lesson>, given: Given): void {
   const definition = registry.get(edit.edit)
-  if (!definition) throw new Unfit(inWords('edits.thereIsNoEditNamed', edit.edit))
+  if (!definition) throw new Unfit(said('edits.thereIsNoEditNamed', edit.edit))
   definition.schemas.forEach((schema, i) => {
     const what = named.get(schema)
     const value = edit.args[i]

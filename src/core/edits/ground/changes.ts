@@ -5,7 +5,7 @@ import { z } from 'zod'
 import { define } from './act'
 import { Name } from './args'
 import { Clash, Unfit } from './unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /** A way into a lesson that does not count: names of fields, and in lists the ids of what stands there. */
 const Way = z.array(z.union([Name, z.object({ id: z.string() })]))
@@ -104,7 +104,7 @@ function put(draft: Draft<Lesson>, c: Change): void {
       const list = listOf(holder)
       const there = list.find((x) => x.id === c.item.id)
       if (there) {
-        if (!same(plain(there), c.item)) throw new Clash(inWords('edits.itIsThereAlreadyAnd'))
+        if (!same(plain(there), c.item)) throw new Clash(said('edits.itIsThereAlreadyAnd'))
         return
       }
       const behind = list.findIndex((x) => x.id === c.after)
@@ -115,7 +115,7 @@ function put(draft: Draft<Lesson>, c: Change): void {
       const list = listOf(holder)
       const i = list.findIndex((x) => x.id === c.id)
       if (i < 0) return
-      if (!same(plain(list[i]), c.was)) throw new Clash(inWords('edits.whatItTakesAwayWas'))
+      if (!same(plain(list[i]), c.was)) throw new Clash(said('edits.whatItTakesAwayWas'))
       list.splice(i, 1)
       return
     }
@@ -130,10 +130,10 @@ function put(draft: Draft<Lesson>, c: Change): void {
 }
 
 function set(holder: unknown, key: string, c: { was?: unknown; to?: unknown }): void {
-  if (!isBag(holder)) throw new Unfit(inWords('edits.whatItChangesIsGone'))
+  if (!isBag(holder)) throw new Unfit(said('edits.whatItChangesIsGone'))
   const now = plain(holder[key])
   if (same(now, c.to)) return
-  if (!same(now, c.was)) throw new Clash(inWords('edits.theSameValueWasChanged'))
+  if (!same(now, c.was)) throw new Clash(said('edits.theSameValueWasChanged'))
   if (c.to === undefined) delete holder[key]
   else holder[key] = structuredClone(c.to)
 }
@@ -143,12 +143,12 @@ function follow(from: unknown, way: Way): unknown {
   for (const step of way) {
     if (typeof step === 'string') at = isBag(at) ? at[step] : undefined
     else at = Array.isArray(at) ? (at as { id: string }[]).find((x) => x.id === step.id) : undefined
-    if (at === undefined) throw new Unfit(inWords('edits.whatItChangesIsGone'))
+    if (at === undefined) throw new Unfit(said('edits.whatItChangesIsGone'))
   }
   return at
 }
 function listOf(v: unknown): { id: string }[] {
-  if (!Array.isArray(v)) throw new Unfit(inWords('edits.whatItChangesIsGone'))
+  if (!Array.isArray(v)) throw new Unfit(said('edits.whatItChangesIsGone'))
   return v as { id: string }[]
 }
 /** A value that a draft may wrap, as it stands now. */

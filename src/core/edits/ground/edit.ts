@@ -7,7 +7,7 @@ import { changesBetween } from './changes'
 import { changedParts, lessonAt } from '../lesson/parts'
 import { Unfit } from './unfit'
 import { makeWhole } from './whole'
-import { inWords } from '../../../words/words'
+import { asIs, asSentence, said, type Said } from '../../../words/words'
 
 enablePatches()
 
@@ -17,9 +17,9 @@ export interface Edited {
   patches: Patch[]
   inverse: Patch[]
 }
-/** Why an edit was not made: a sentence, or null when it changes nothing. `unfit`: the lesson is not as it supposes. */
+/** Why an edit was not made, or null when it changes nothing. `unfit`: the lesson is not as it supposes. */
 export interface Refused {
-  refused: string | null
+  refused: Said | null
   unfit?: true
 }
 
@@ -65,7 +65,7 @@ export function applyEdit(
     return applied(lesson, (draft) => makeWhole(edit, draft, { timed, newId }))
   } catch (e) {
     if (!(e instanceof Unfit)) throw e
-    return { refused: inWords('edits.thisCannotBeDone', e.message), unfit: true }
+    return { refused: said('edits.thisCannotBeDone', asSentence(e.said)), unfit: true }
   }
 }
 
@@ -76,7 +76,7 @@ function applied(lesson: Lesson, change: (draft: Lesson) => void): { edited: Edi
   const timed = timedOf(changed)
   const parts = changedParts(lesson, changed)
   const circle = [timed, ...parts.map(([, part]) => timedOf(part))].flatMap((t) => t.circles)[0]
-  if (circle) return { refused: circle.sentence }
+  if (circle) return { refused: asIs(circle.sentence) }
   const [kept, p2, i2] = produceWithPatches(changed, (draft) => {
     remember(draft, timed)
     for (const [way, part] of parts) remember(lessonAt(draft, way)!, timedOf(part))

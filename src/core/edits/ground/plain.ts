@@ -3,7 +3,7 @@ import { setAt, valueAt } from '../../values'
 import type { Edge } from '../../lesson/schema'
 import type { Here } from './args'
 import { Unfit } from './unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /** A copy of a value, free of any draft. */
 export const plain = <T>(value: T): T => structuredClone(isDraft(value) ? (current(value as object) as T) : value)
@@ -11,7 +11,7 @@ export const plain = <T>(value: T): T => structuredClone(isDraft(value) ? (curre
 export const setAll = (target: object, values: Record<string, unknown>): void => {
   for (const [path, value] of Object.entries(values)) {
     const holder = path.includes('.') ? valueAt(target, path.slice(0, path.lastIndexOf('.'))) : target
-    if (typeof holder !== 'object' || holder === null) throw new Unfit(inWords('edits.thereIsNoToSet', path))
+    if (typeof holder !== 'object' || holder === null) throw new Unfit(said('edits.thereIsNoToSet', path))
     setAt(target, path, plain(value))
   }
 }

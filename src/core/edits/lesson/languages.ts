@@ -13,14 +13,14 @@ import { plain } from '../ground/plain'
 import { clipsIn } from '../ground/standing'
 import { countedIds } from '../ground/names'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 const LONGEST = 200
 
 /** @throws Unfit when there is no such voice */
 function voiceNamed(draft: Draft<Lesson>, id: string): Draft<Voice> {
   const voice = draft.voices.find((v) => v.id === id)
-  if (!voice) throw new Unfit(inWords('edits.theLanguageThatItIs'))
+  if (!voice) throw new Unfit(said('edits.theLanguageThatItIs'))
   return voice
 }
 
@@ -35,7 +35,7 @@ export const addLanguage = define(
   (language, first) => (draft, given) => {
     const own = ownVoice(draft, given, first ?? 'und')
     if (first && own.language === 'und') own.language = first
-    if (draft.voices.some((v) => v.language === language)) throw new Unfit(inWords('edits.theLessonHasThatLanguage'))
+    if (draft.voices.some((v) => v.language === language)) throw new Unfit(said('edits.theLessonHasThatLanguage'))
     // Phrases are told apart by their ids in all languages.
     own.script ??= plain(scriptOf(plain(draft) as Lesson, plain(own) as Voice))
     draft.voices.push({
@@ -48,7 +48,7 @@ export const addLanguage = define(
 /** Takes a language out of a lesson: its script, its texts and its recording. */
 export const removeLanguage = define('removeLanguage', [z.string()], (id) => (draft) => {
   const voice = voiceNamed(draft, id)
-  if (draft.voices[0] === voice) throw new Unfit(inWords('edits.itIsTheLessonsOwn'))
+  if (draft.voices[0] === voice) throw new Unfit(said('edits.itIsTheLessonsOwn'))
   const others = new Set(draft.voices.filter((v) => v.id !== id).flatMap((v) => v.takes))
   draft.voices = draft.voices.filter((v) => v.id !== id)
   const played = JSON.stringify(draft.elements)
@@ -73,7 +73,7 @@ export const translate = define(
       // It comes in where the first language has it.
       const order = scriptOf(plain(draft) as Lesson, plain(first!) as Voice).map((p) => p.id)
       const at = order.indexOf(phrase)
-      if (at < 0) throw new Unfit(inWords('edits.thePhraseThatItIs'))
+      if (at < 0) throw new Unfit(said('edits.thePhraseThatItIs'))
       const heading = first!.script?.find((p) => p.id === phrase)?.heading
       const after = script.findLastIndex((p) => order.indexOf(p.id) < at)
       script.splice(after + 1, 0, { id: phrase, ...(heading && { heading }), words: [] })
@@ -86,12 +86,12 @@ export const translate = define(
     const taken = new Set(script.flatMap((p) => p.words.map((w) => w.id)))
     const fresh = countedIds(`${id}/word`, taken)
     one.words = words.map((w, i) => ({ id: mates[i]! >= 0 ? one.words[mates[i]!]!.id : fresh(), text: w }))
-    const said = new Set(script.flatMap((p) => p.words.map((w) => w.id)))
+    const spoken = new Set(script.flatMap((p) => p.words.map((w) => w.id)))
     for (const t of voice.takes) {
       const medium = draft.media[t]
-      if (medium) medium.words = medium.words.filter((w) => said.has(w.id))
+      if (medium) medium.words = medium.words.filter((w) => spoken.has(w.id))
     }
-    for (const [word, own] of Object.entries(voice.links)) if (!said.has(own)) delete voice.links[word]
+    for (const [word, own] of Object.entries(voice.links)) if (!spoken.has(own)) delete voice.links[word]
   },
 )
 
@@ -135,7 +135,7 @@ export const sayIn = define(
   [z.string().nullable(), MediumArg, SpokenWords, LanguageTag, Departs],
   (id, wanted, spoken, language, departs) => (draft, given) => {
     const medium = wanted as Medium
-    if (medium.kind !== 'sound') throw new Unfit(inWords('edits.isNoSound', medium.name))
+    if (medium.kind !== 'sound') throw new Unfit(said('edits.isNoSound', medium.name))
     const [own] = draft.voices
     if (id === null || own?.id === id) sayFirst(draft, given, medium, { spoken, language, departs })
     else {

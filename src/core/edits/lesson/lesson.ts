@@ -13,7 +13,7 @@ import { setAll } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
 import { Frame, MediumArg, NewId, Num, XY, Values, PointerWay } from '../ground/args'
 import { MOMENTS_THAT } from '../../moments'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 export const rename = define('rename', [z.string().min(1).max(200)], (name) => (draft) => {
   draft.name = name
@@ -173,7 +173,7 @@ export const putGuide = define(
   (axis, index, to) => (draft) => {
     const at = Math.round(to)
     const list = draft.guides[axis]
-    if (index !== null && index >= list.length) throw new Unfit(inWords('edits.itMovesAGuideThat'))
+    if (index !== null && index >= list.length) throw new Unfit(said('edits.itMovesAGuideThat'))
     const inside = at >= 0 && at <= (axis === 'x' ? draft.frame.width : draft.frame.height)
     if (index === null) {
       if (inside) list.push(at)

@@ -9,7 +9,7 @@ import { numbered } from '../ground/names'
 import { fitFactor } from '../place/shaping'
 import { Unfit } from '../ground/unfit'
 import { makeWhole } from '../ground/whole'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /** Puts a lesson among the parts of another: as one of its rate. @returns it, a draft of nothing yet */
 export function addPart(draft: Lesson, id: string, lesson: Lesson): Lesson {
@@ -47,7 +47,7 @@ export const placeLesson = define(
 /** Makes an edit on one of the lessons in a lesson, as it is made on one that stands alone. */
 export const inPart = define('inPart', [NewId, Edit], (part, edit) => (draft, given) => {
   const inner = draft.parts[part]
-  if (!inner) throw new Unfit(inWords('edits.theLessonThatItIs'))
+  if (!inner) throw new Unfit(said('edits.theLessonThatItIs'))
   const before = given.timed.lesson.parts[part] ?? current(inner)
   makeWhole(edit, inner, { ...given, timed: timedOf(before) })
   // A first recording sets the rate of a lesson that stands alone.

@@ -7,7 +7,7 @@ import { placeAlways } from './always'
 import { elementsIn } from '../ground/chosen'
 import { setAll } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /** Gives a lesson a house style, or none: what follows it changes with it, but for what was set by hand. */
 export const setStyle = define('setStyle', [HouseStyle.nullable()], (style) => (draft, given) => {
@@ -28,7 +28,7 @@ export const followStyle = define(
   [Ids.elements, z.string().max(40).nullable()],
   (ids, look) => (draft) => {
     const { style } = draft
-    if (look !== null && !style) throw new Unfit(inWords('edits.theLessonHasNoHouse'))
+    if (look !== null && !style) throw new Unfit(said('edits.theLessonHasNoHouse'))
     for (const e of elementsIn(draft, ids)) {
       if (look === null) e.styled = null
       else applyStyle(e, style!, draft, look || undefined)
@@ -40,7 +40,7 @@ export const followStyle = define(
 /** Puts values of elements back to what the house style says. */
 export const putBack = define('putBack', [Ids.elements, z.array(Path)], (ids, paths) => (draft) => {
   const { style } = draft
-  if (!style) throw new Unfit(inWords('edits.theLessonHasNoHouse'))
+  if (!style) throw new Unfit(said('edits.theLessonHasNoHouse'))
   for (const e of elementsIn(draft, ids)) {
     const values = [...(styleValues(e, style, draft) ?? [])].filter(([path]) => paths.includes(path))
     setAll(e, Object.fromEntries(values))

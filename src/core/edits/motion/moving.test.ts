@@ -7,7 +7,7 @@ import type { Element, Lesson, Pose } from '../../lesson/schema'
 import { atPose, motionOf, placementOf, posedAt } from '../../motion'
 import { frameBoxOf } from '../../scene'
 import { apply, boundsOf, IDENTITY } from '../../geometry'
-import { after, long, made, newIds, pose } from '../../testing/made'
+import { after, long, made, newIds, pose, whyNot } from '../../testing/made'
 import { element, lasting, lessonWithTake, loose, on, besides, others } from '../../testing/lessons'
 import { resolve } from '../../timing'
 import * as E from '..'
@@ -81,7 +81,7 @@ test('“hold until here” lets no move land after the element is gone, and say
   const last = withBox([pose('a', after(90), long(9), { x: 900 })])
   expect(movesOf(made(last, E.holdUntilHere(['box'], act(last, 196))))).toEqual([['a', 196, 199]])
   const full = E.applyEdit(last, E.holdUntilHere(['box'], act(last, 199)), newIds())
-  expect('refused' in full && full.refused).toContain('just come')
+  expect(whyNot(full)).toContain('just come')
 })
 test('“return to the pose before” goes back to what it was', () => {
   const lesson = withBox([pose('a', after(20), long(10), { x: 900, opacity: 0.5 })])
@@ -430,7 +430,7 @@ test('riding in a circle is refused by name', () => {
   lesson.elements.push(element(lesson, 'shape', 'other', loose(0), loose(300)))
   const joined = made(lesson, E.attach(['other'], 'box', 100))
   const refused = E.applyEdit(joined, E.attach(['box'], 'other', 100), newIds())
-  expect('refused' in refused && refused.refused).toMatch(/“box”.*“other”.*circle/)
+  expect(whyNot(refused)).toMatch(/“box”.*“other”.*circle/)
 })
 
 const twelve = () => {

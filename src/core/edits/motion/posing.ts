@@ -12,7 +12,7 @@ import { Easing, Frame, Here, Num, Stance } from '../ground/args'
 import { keptAt } from './moveEdges'
 import { plain } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 const find = (draft: Lesson, id: string): Element | undefined => elementIn(draft, id)
 const poseOf = (draft: Lesson, element: string, pose: string): Pose | undefined =>
@@ -155,7 +155,7 @@ const usualFrames = (timed: Timed) => Math.max(1, Math.round(framesPerSecond(tim
  */
 export function framesLeft(timed: Timed, own: Element, from: number, wanted: number): number {
   const room = timed.spans.get(own.id)!.to - 1 - Math.round(from)
-  if (room < 1) throw new Unfit(inWords('edits.endsHereThereIsNo', own.name))
+  if (room < 1) throw new Unfit(said('edits.endsHereThereIsNo', own.name))
   return Math.max(1, Math.min(wanted, room))
 }
 
@@ -270,11 +270,11 @@ export const holdUntilHere = define(
       const { frame } = here
       const span = timed.spans.get(own.id)!
       const { moves } = motionOf(timed, own)
-      if (frame <= span.from || frame >= span.to) throw new Unfit(inWords('edits.isNotOnScreenHere', own.name))
+      if (frame <= span.from || frame >= span.to) throw new Unfit(said('edits.isNotOnScreenHere', own.name))
       const next = moves.find((m) => m.to > frame)
       const pose = next && poseOf(draft, own.id, next.pose.id)
       if (!next || !pose) {
-        if ((moves.at(-1)?.to ?? span.from) >= frame) throw new Unfit(inWords('edits.hasOnlyJustComeTo', own.name))
+        if ((moves.at(-1)?.to ?? span.from) >= frame) throw new Unfit(said('edits.hasOnlyJustComeTo', own.name))
         const end = keptAt(timed, own, frame, here.caught)
         const hold: Pose = {
           id: given.newId('pose'),
@@ -297,7 +297,7 @@ export const holdUntilHere = define(
           ? [Math.ceil(after.to) - 1, after.pose.start.on === 'previous' ? Infinity : Math.max(after.from, frame + 1)]
           : []),
       )
-      if (!tied && latest <= frame) throw new Unfit(inWords('edits.thereIsNoRoomLeft', own.name))
+      if (!tied && latest <= frame) throw new Unfit(said('edits.thereIsNoRoomLeft', own.name))
       pose.start = keptAt(timed, own, frame, here.caught)
       if (tied) return
       pose.end = { on: 'length', frames: Math.max(1, Math.min(Math.round(next.to - next.from), latest - frame)) }

@@ -6,7 +6,7 @@ import { Flag } from '../ground/args'
 import { elementIn } from '../ground/chosen'
 import { plain } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /**
  * Settles what is told of a move that an older program let set out for each of its values by itself.
@@ -17,7 +17,7 @@ export const settleMove = define('settleMove', [Id.element, z.string(), Flag], (
   return (draft, { newId }) => {
     const e = elementIn(draft, id)
     const at = e?.poses.findIndex((p) => p.id === pose) ?? -1
-    if (!e || at < 0 || !e.poses[at]!.apart) throw new Unfit(inWords('edits.thereIsNothingToSettle'))
+    if (!e || at < 0 || !e.poses[at]!.apart) throw new Unfit(said('edits.thereIsNothingToSettle'))
     const move = plain(e.poses[at]!)
     delete move.apart
     const settled = asBefore

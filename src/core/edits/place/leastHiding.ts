@@ -12,7 +12,7 @@ import { elementIn } from '../ground/chosen'
 import { putPose } from '../motion/posing'
 import { Unfit } from '../ground/unfit'
 import { pressesIn } from '../../moments'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /** How much there is to see in each cell of a grid over the frame, row by row. */
 const Detail = z
@@ -93,7 +93,7 @@ export const makeWay = define('makeWay', [Id.element, Count, Detail], (id, frame
     )
     moved++
   }
-  if (moved === 0) throw new Unfit(inWords('edits.itCoversNoClick'))
+  if (moved === 0) throw new Unfit(said('edits.itCoversNoClick'))
 })
 const covers = (r: Rect, p: { x: number; y: number }): boolean =>
   p.x > r.x - 20 && p.x < r.x + r.w + 20 && p.y > r.y - 20 && p.y < r.y + r.h + 20

@@ -11,7 +11,7 @@ import { windowOver } from '../elements/grouping'
 import { numbered } from '../ground/names'
 import { withElement } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
-import { inWords, toWords } from '../../../words/words'
+import { inWords, said, toWords } from '../../../words/words'
 
 /**
  * Shows elements on a drawn screen: a page that is taller begins at its top and fills its width. Both fly in turned and
@@ -55,7 +55,7 @@ export const putOnScreen = define(
       given,
     )
     const group = draft.elements.find((e) => e.id === groupId)
-    if (!group) throw new Unfit(inWords('edits.thereIsNothingThatCould'))
+    if (!group) throw new Unfit(said('edits.thereIsNothingThatCould'))
     Object.assign(group.look, { border: null, borderPx: 0 })
     group.cornerPx = Math.round(inner.corner ?? 0)
     group.name = numbered(inWords('edits.onThe', form), new Set(draft.elements.map((e) => e.name)))

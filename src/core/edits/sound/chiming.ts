@@ -7,7 +7,7 @@ import { mediumIdOf } from '../lesson/bringIn'
 import { addMedium } from '../lesson/lesson'
 import { setAll, tie } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /**
  * Lays a short sound that is heard each time something happens in a passage.
@@ -20,7 +20,7 @@ export const layChime = define(
   [MediumArg, NewId, ChimeLook.omit({ kind: true, media: true }).partial(), Frame, Frame],
   (wanted, id, look, from, to) => (draft, given) => {
     const medium = wanted as Medium
-    if (medium.kind !== 'sound') throw new Unfit(inWords('edits.isNoSound', medium.name))
+    if (medium.kind !== 'sound') throw new Unfit(said('edits.isNoSound', medium.name))
     const media = mediumIdOf(draft, medium.sha256)
     if (!draft.media[media]) make(addMedium(media, structuredClone(medium)), draft, given)
     const { length } = given.timed

@@ -8,7 +8,7 @@ import { plain } from '../ground/plain'
 import { goneRuns, voiceOf } from './speaking'
 import { countedIds } from '../ground/names'
 import { Unfit } from '../ground/unfit'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 const LONGEST = 200
 /** A word of a text that is rewritten: which word it was, and what it says now. */
@@ -54,7 +54,7 @@ export const rewrite = define(
     const script = (voice.script ??= structuredClone(scriptOf(plain(draft) as Lesson, plain(voice) as Voice)))
     const asked = new Set(ids)
     const home = script.find((p) => p.words.some((w) => asked.has(w.id)))
-    if (!home) throw new Unfit(inWords('edits.thePhraseThatItIs'))
+    if (!home) throw new Unfit(said('edits.thePhraseThatItIs'))
     const own = script.flatMap((p) => p.words.filter((w) => asked.has(w.id)))
     const words = text
       .split(/\s+/)
@@ -77,13 +77,13 @@ export const rewrite = define(
       names,
     )
     putIn(script, home.id, asked, written)
-    const said = otherwise(medium, media, own, now, written)
+    const departures = otherwise(medium, media, own, now, written)
     medium.words = rewritten(medium.words, asked, written)
     const texts = new Map(written.map((w) => [w.id, w.text]))
     const changed = new Set(own.flatMap((w) => (sameWord(texts.get(w.id) ?? '') === sameWord(w.text) ? [] : [w.id])))
     voice.otherwise = [
       ...voice.otherwise.filter((o) => o.media !== media || o.kind === 'gone' || !o.words.some((w) => changed.has(w))),
-      ...said,
+      ...departures,
       ...gone.map((g) => ({ kind: 'gone' as const, media, fromUs: 0, toUs: 0, ...g })),
     ].slice(-2000)
   },

@@ -21,7 +21,7 @@ import { keyAt } from '../motion/posing'
 import { clipsIn } from '../ground/standing'
 import { Unfit } from '../ground/unfit'
 import { phrasesSaid } from '../../moments'
-import { inWords } from '../../../words/words'
+import { inWords, said } from '../../../words/words'
 
 const RANGE = { least: -60, most: 24 }
 const inRange = (db: number): number => Math.round(Math.min(RANGE.most, Math.max(RANGE.least, db)) * 10) / 10
@@ -34,7 +34,7 @@ const levelAt = (timed: Timed, id: string, frame: number): number => {
 /** Keys the level of a clip at a frame; the lesson is solved anew, for the next one to find it. */
 function keyLevel(draft: Draft<Lesson>, given: Given, id: string, frame: number, db: number): Timed {
   const own = elementIn(given.timed.lesson, id)
-  if (!own) throw new Unfit(inWords('edits.theClipThatItIs'))
+  if (!own) throw new Unfit(said('edits.theClipThatItIs'))
   keyAt(given, draft, own, frame, { [LEVEL_PATH]: inRange(db) })
   return resolve(plain(draft) as Lesson)
 }
@@ -84,13 +84,13 @@ const LOOP = { over: 0.5, out: 2 }
 export const loopToEnd = define('loopToEnd', [Id.clip], (id) => (draft, given) => {
   const clips = clipsIn(draft, given)
   const clip = clips.find((c) => c.id === id)
-  if (!clip) throw new Unfit(inWords('edits.theClipThatItIs'))
+  if (!clip) throw new Unfit(said('edits.theClipThatItIs'))
   const end = draft.length ?? Math.max(0, ...clips.filter((c) => c.media !== clip.media).map(clipEnd))
-  if (end <= clipEnd(clip)) throw new Unfit(inWords('edits.itLastsUntilEverythingElse'))
+  if (end <= clipEnd(clip)) throw new Unfit(said('edits.itLastsUntilEverythingElse'))
   const fps = framesPerSecond(draft.rate)
   const over = Math.min(Math.round(LOOP.over * fps), Math.floor(clip.length / 3))
   const step = clip.length - over
-  if (step < 1) throw new Unfit(inWords('edits.itIsTooShortTo'))
+  if (step < 1) throw new Unfit(said('edits.itIsTooShortTo'))
   const first = clip.element
   const template = plain(first) as Element
   const group = [first as Element]
@@ -121,10 +121,10 @@ const UNDER_DB = -12
 export const layUnder = define('layUnder', [Id.clip, NewId], (id, track) => (draft, given) => {
   const clips = clipsIn(draft, given)
   const clip = clips.find((c) => c.id === id)
-  if (!clip) throw new Unfit(inWords('edits.theClipThatItIs'))
-  if (plays(clip.element)?.what !== 'sound') throw new Unfit(inWords('edits.onlyASoundLiesUnder'))
+  if (!clip) throw new Unfit(said('edits.theClipThatItIs'))
+  if (plays(clip.element)?.what !== 'sound') throw new Unfit(said('edits.onlyASoundLiesUnder'))
   const end = draft.length ?? Math.max(0, ...clips.filter((c) => c.media !== clip.media).map(clipEnd))
-  if (end <= 0) throw new Unfit(inWords('edits.thereIsNothingYetThat'))
+  if (end <= 0) throw new Unfit(said('edits.thereIsNothingYetThat'))
   const taken = new Set(draft.tracks.map((t) => t.name))
   make(addTrack({ id: track, kind: 'sound', name: numbered(inWords('edits.music'), taken) }), draft, given)
   const { element } = clip
@@ -167,10 +167,10 @@ export const tightenPauses = define('tightenPauses', [Id.clip, Num, Flag], (id, 
   const before = given.timed
   const clip = clipsIn(draft, given).find((c) => c.id === id)
   const medium = clip && draft.media[clip.media]
-  if (!clip || !medium) throw new Unfit(inWords('edits.theClipThatItIs'))
+  if (!clip || !medium) throw new Unfit(said('edits.theClipThatItIs'))
   const speed = speedOf(clip.map)
-  if (!speed || speed.num !== speed.den) throw new Unfit(inWords('edits.itsSpeedIsNotIts'))
-  if (medium.words.length < 2) throw new Unfit(inWords('edits.itsWordsHaveNoTimes'))
+  if (!speed || speed.num !== speed.den) throw new Unfit(said('edits.itsSpeedIsNotIts'))
+  if (medium.words.length < 2) throw new Unfit(said('edits.itsWordsHaveNoTimes'))
   const first = clip.map.inUs
   const last = first + frameStartUs(clip.length, draft.rate)
   const keeps: { fromUs: number; toUs: number }[] = [{ fromUs: first, toUs: last }]
@@ -183,7 +183,7 @@ export const tightenPauses = define('tightenPauses', [Id.clip, Num, Flag], (id, 
     open.toUs = from
     keeps.push({ fromUs: to, toUs: last })
   })
-  if (keeps.length === 1) throw new Unfit(inWords('edits.noPauseIsLongerThan', most))
+  if (keeps.length === 1) throw new Unfit(said('edits.noPauseIsLongerThan', most))
   const template = plain(clip.element) as Element
   const frames = (us: number) => Math.round((us * draft.rate.num) / (1e6 * draft.rate.den))
   const loud = levelsOver(before, template)
@@ -222,7 +222,7 @@ export const hearCleaned = define(
   (media, wanted, how) => (draft) => {
     const cleaned = wanted as Medium
     const medium = draft.media[media]!
-    if (medium.kind !== 'sound' || cleaned.kind !== 'sound') throw new Unfit(inWords('edits.onlyASoundOfIts'))
+    if (medium.kind !== 'sound' || cleaned.kind !== 'sound') throw new Unfit(said('edits.onlyASoundOfIts'))
     const before = medium.cleaned ? plain(medium.cleaned.before) : { sha256: medium.sha256, file: medium.file }
     const after = { sha256: cleaned.sha256, file: cleaned.file }
     Object.assign(medium, after)
@@ -233,7 +233,7 @@ export const hearCleaned = define(
 export const switchCleaned = define('switchCleaned', [Id.medium, Flag], (media, heard) => (draft) => {
   const medium = draft.media[media]!
   const { cleaned } = medium
-  if (!cleaned) throw new Unfit(inWords('edits.itWasNotCleanedYet'))
+  if (!cleaned) throw new Unfit(said('edits.itWasNotCleanedYet'))
   Object.assign(medium, plain(heard ? cleaned.after : cleaned.before))
   cleaned.heard = heard
 })

@@ -12,7 +12,7 @@ import { countedIds } from '../ground/names'
 import { Unfit } from '../ground/unfit'
 import { clipsIn } from '../ground/standing'
 import { momentKind } from '../../moments'
-import { inWords } from '../../../words/words'
+import { inWords, said } from '../../../words/words'
 
 const us = z.number().int().min(0)
 /** Phrases as they are written, with when each word is spoken; null for one that is not. */
@@ -198,7 +198,7 @@ export const takeAnew = define('takeAnew', [Id.medium, MediumArg], (media, wante
   const before = draft.media[media]!
   const medium = wanted as Medium
   if (medium.kind === 'picture' || (before.kind === 'sound') !== (medium.kind === 'sound'))
-    throw new Unfit(inWords('edits.aCannotBeHeardIn', medium.kind, before.name))
+    throw new Unfit(said('edits.aCannotBeHeardIn', medium.kind, before.name))
   const clips = clipsIn(draft, given)
     .filter((c) => c.media === media)
     .sort((a, b) => a.at - b.at)
@@ -250,7 +250,7 @@ export const moveWordEdge = define(
     const { words } = draft.media[media]!
     const i = words.findIndex((w) => w.id === id)
     const word = words[i]
-    if (!word) throw new Unfit(inWords('edits.theWordThatItIs'))
+    if (!word) throw new Unfit(said('edits.theWordThatItIs'))
     const beside = words[side === 'start' ? i - 1 : i + 1]
     const touched = beside && (side === 'start' ? word.fromUs - beside.toUs : beside.fromUs - word.toUs) <= TOUCHES_US
     word.byHand = true

@@ -7,7 +7,7 @@ import { Problem } from '../../problem'
 import { needRoom } from '../../room'
 import { dataRoot } from '../../root'
 import { readFaces } from './outlines'
-import { inWords } from '../../../words/words'
+import { said } from '../../../words/words'
 
 /** A file may have so many bytes. */
 export const FACE_BYTES = 24 * 1024 ** 2
@@ -23,7 +23,7 @@ export async function bringFace(name: string, data: string): Promise<(KeptFace &
   const read = await Promise.resolve()
     .then(() => readFaces(Buffer.from(data, 'base64')))
     .catch(() => {
-      throw new Problem(422, inWords('keeping.isNoTypefaceThatCould', name))
+      throw new Problem(422, said('keeping.isNoTypefaceThatCould', name))
     })
   const there = await listKept('face')
   const out: (KeptFace & { id: string })[] = []

@@ -1,0 +1,15 @@
+import { z } from 'zod'
+import type { Told } from '@/words/told'
+
+const named: z.ZodType<Exclude<Told, string>['filled'][number]> = z.lazy(() =>
+  z.union([z.string().max(2000), z.number(), z.object({ word: z.string().max(80), filled: z.array(named).max(12) })]),
+)
+/** What is told, as it is sent and stored: a sentence by its name, or, of what was stored before, the text itself. */
+export const toldSchema = z.union([
+  z.string().min(1).max(4000),
+  z.object({
+    word: z.string().max(80),
+    filled: z.array(named).max(12),
+    read: z.string().min(1).max(4000),
+  }),
+]) satisfies z.ZodType<Told>
