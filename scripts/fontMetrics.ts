@@ -3,8 +3,7 @@
  * their own tables.
  */
 import { readFileSync, writeFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
-const opentype = createRequire(import.meta.url)('opentype.js')
+import { create, type Font } from 'fontkit'
 
 /** Where letters of a typeface are: its family in the packages, a subset, and the codes that are taken of it. */
 type Cut = readonly [folder: string, subset: string, ranges: readonly (readonly [number, number])[]]
@@ -64,48 +63,35 @@ const standIns: typeof fonts = [
   ['Noto Sans', 400, OTHERS],
   ['Noto Sans', 600, OTHERS],
 ]
-interface Step {
-  type: string
-  x?: number
-  y?: number
-  x1?: number
-  y1?: number
-  x2?: number
-  y2?: number
+const COMMANDS: Record<string, string> = {
+  moveTo: 'M',
+  lineTo: 'L',
+  quadraticCurveTo: 'Q',
+  bezierCurveTo: 'C',
+  closePath: 'Z',
 }
 /** An outline as SVG path data, y downwards. */
-const outline = (steps: Step[]): string =>
-  steps
-    .map((s) => {
-      const pairs = (
-        [
-          [s.x1, s.y1],
-          [s.x2, s.y2],
-          [s.x, s.y],
-        ] as const
-      ).flatMap(([x, y]) => (x === undefined || y === undefined ? [] : [`${Math.round(x)} ${Math.round(-y)}`]))
-      return `${s.type}${pairs.join(' ')}`
-    })
+const outline = (path: { commands: { command: string; args: number[] }[] }): string =>
+  path.commands
+    .map((c) => `${COMMANDS[c.command] ?? ''}${c.args.map((v, i) => Math.round(i % 2 ? -v : v) || 0).join(' ')}`)
     .join('')
-const read = (path: string) => {
-  const bytes = readFileSync(path)
-  return opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength))
-}
 const metricsOf = ([family, weight, cuts]: (typeof fonts)[number]) => {
   const advances: Record<string, number> = {}
   const outlines: Record<string, string> = {}
-  let head: { unitsPerEm: number; ascender: number; descender: number } | null = null
+  let head: Font | null = null
   for (const [folder, subset, ranges] of cuts) {
-    const font = read(`node_modules/@fontsource/${folder}/files/${folder}-${subset}-${weight}-normal.woff`)
+    const font = create(
+      readFileSync(`node_modules/@fontsource/${folder}/files/${folder}-${subset}-${weight}-normal.woff2`),
+    ) as Font
     head ??= font
     if (font.unitsPerEm !== head!.unitsPerEm) throw new Error(`${folder} is cut in other units`)
     for (const [from, to] of ranges)
       for (let code = from; code < to; code++) {
         const ch = String.fromCodePoint(code)
-        const glyph = font.charToGlyph(ch)
-        if (glyph.index === 0 || ch in advances) continue
+        if (!font.hasGlyphForCodePoint(code) || ch in advances) continue
+        const glyph = font.glyphForCodePoint(code)
         advances[ch] = glyph.advanceWidth
-        outlines[ch] = outline(glyph.path.commands)
+        outlines[ch] = outline(glyph.path)
       }
   }
   return {
@@ -113,8 +99,8 @@ const metricsOf = ([family, weight, cuts]: (typeof fonts)[number]) => {
     weight,
     file: `${cuts[0]![0]}-${cuts[0]![1]}-${weight}-normal.woff2`,
     unitsPerEm: head!.unitsPerEm,
-    ascender: head!.ascender,
-    descender: head!.descender,
+    ascender: head!.ascent,
+    descender: head!.descent,
     advances,
     outlines,
   }

@@ -52,6 +52,25 @@ const LAM_ALEF: Record<string, number> = { آ: 0xfef5, أ: 0xfef7, إ: 0xfef9, �
 const isMark = (ch: string) => /[\u064B-\u0652\u0670]/.test(ch)
 const KASHIDA = 'ـ'
 
+const JOINER = '\u200D'
+/** The joined forms of letters by their code points, each with the text that is shaped to it. */
+export const arabicForms = (): { form: string; shaped: string; letters: string }[] => [
+  ...Object.entries(FORMS).flatMap(([letter, [first, count]]) =>
+    [letter, JOINER + letter, letter + JOINER, JOINER + letter + JOINER].slice(0, count).map((shaped, n) => ({
+      form: String.fromCodePoint(first + n),
+      shaped,
+      letters: letter,
+    })),
+  ),
+  ...Object.entries(LAM_ALEF).flatMap(([alef, first]) =>
+    [`ل${alef}`, `${JOINER}ل${alef}`].map((shaped, n) => ({
+      form: String.fromCodePoint(first + n),
+      shaped,
+      letters: `ل${alef}`,
+    })),
+  ),
+]
+
 /** A letter as it is drawn, and where it stands in the text. */
 export interface DrawnLetter {
   ch: string

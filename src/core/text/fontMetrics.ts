@@ -13,5 +13,7 @@ export const FontMetrics = z.object({
   advances: z.record(z.string(), units),
   /** SVG path data of each letter, from its origin on the baseline, y downwards. */
   outlines: z.record(z.string(), z.string().regex(/^[MLQCZ\d\s-]*$/)),
+  /** How much nearer (below 0) or farther two letters stand that follow each other, by the two. */
+  kerns: z.record(z.string(), units).optional(),
 })
 export type FontMetrics = z.infer<typeof FontMetrics>

@@ -1,6 +1,6 @@
 import { joined } from './arabic'
 import { hasRight, runsLeft } from './direction'
-import { letterOf } from './letters'
+import { kernOf, letterOf } from './letters'
 import { fontOf, type TextFace } from './face'
 import type { FontMetrics } from './fontMetrics'
 
@@ -22,8 +22,11 @@ export interface TextLayout {
 
 const widthOf = (text: string, font: FontMetrics, size: number): number => {
   let units = 0
-  if (hasRight(text)) for (const { ch } of joined(text)) units += letterOf(font, ch).advance
-  else for (const ch of text) units += letterOf(font, ch).advance
+  let before = ''
+  for (const ch of hasRight(text) ? joined(text).map((l) => l.ch) : text) {
+    units += letterOf(font, ch).advance + kernOf(font, before, ch)
+    before = ch
+  }
   return (units * size) / font.unitsPerEm
 }
 
@@ -74,8 +77,10 @@ class AddedUp implements Growing {
   }
   private after(more: string): [number, number] {
     let { units, inked } = this
+    let before = this.font.kerns ? (Array.from(this.text).at(-1) ?? '') : ''
     for (const ch of more) {
-      units += letterOf(this.font, ch).advance
+      units += letterOf(this.font, ch).advance + kernOf(this.font, before, ch)
+      before = ch
       if (ch.trim() !== '') inked = units
     }
     return [units, inked]
@@ -84,8 +89,8 @@ class AddedUp implements Growing {
 
 /**
  * Breaks text into lines no wider than `maxWidth` pixels, at spaces; a single word that is too
- * long is broken between letters. Uses unkerned advance widths of the shipped fonts, so every
- * renderer breaks alike.
+ * long is broken between letters. Uses the advance widths and kerns of the typeface's own table, so every
+ * renderer breaks alike; the fonts that ship are set without kerns.
  */
 export function layoutText(text: string, face: TextFace, maxWidth: number): TextLayout {
   const font = fontOf(face)

@@ -12,6 +12,9 @@ export interface Letter {
 /** Above this weight the bolder one stands in. */
 const BOLD = 500
 
+/** How much nearer (below 0) or farther a letter stands to the one before it, in units of the typeface. */
+export const kernOf = (font: FontMetrics, before: string, ch: string): number => font.kerns?.[before + ch] ?? 0
+
 /** What a letter looks like in a typeface; of one that no typeface has, the room that it takes. */
 export function letterOf(font: FontMetrics, ch: string): Letter {
   const own = font.advances[ch]

@@ -1,6 +1,6 @@
 import { written } from '../geometry'
 import { drawnLine, runsLeft } from './direction'
-import { letterOf } from './letters'
+import { kernOf, letterOf } from './letters'
 import { fontOf, type TextFace } from './face'
 
 /** A line of text from its place on the baseline on; only its letters from one to another, where that is said. */
@@ -34,8 +34,11 @@ export function textPath(lines: readonly LineAt[], face: TextFace): string {
   let d = ''
   for (const { text, x: begins, y, rtl = runsLeft(text), from = 0, to = Infinity } of lines) {
     let x = begins
+    let before = ''
     for (const { ch, at } of drawnLine(text, rtl)) {
       const letter = letterOf(font, ch)
+      x += kernOf(font, before, ch) * scale
+      before = ch
       if (at >= from && at < to) d += pathAt(letter.outline, x, y, face.size / letter.unitsPerEm)
       x += letter.advance * scale
     }
