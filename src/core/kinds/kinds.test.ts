@@ -4,7 +4,7 @@ import { lasting, lessonWithTake, loose, besides } from '../testing/lessons'
 import { resolve } from '../timing'
 import { ELEMENT_KINDS, hasPlace, isRule, kindOf, type ElementKind, type Look, newElement } from './index'
 import { barsOf } from './letterbox'
-import { ellipse, faded, polygon, roundedBox } from './outline'
+import { ellipse, ellipseHole, faded, polygon, roundedBox, roundedHole } from './outline'
 
 const lesson = lessonWithTake()
 const made = (kind: ElementKind, look: Partial<Look> = {}, change: Partial<Element> = {}): Element => {
@@ -31,7 +31,7 @@ describe('outlines', () => {
   const box = { x: -10, y: -5, w: 20, h: 10 }
   test('a box is drawn clockwise, a hole in it the other way round', () => {
     expect(roundedBox(box, 0)).toBe('M-10 -5 H10 V5 H-10 Z')
-    expect(roundedBox(box, 0, true)).toBe('M-10 -5 V5 H10 V-5 Z')
+    expect(roundedHole(box, 0)).toBe('M-10 -5 V5 H10 V-5 Z')
   })
   test('corners are never rounder than half of the shorter side', () => {
     expect(roundedBox(box, 999)).toBe(roundedBox(box, 5))
@@ -39,7 +39,7 @@ describe('outlines', () => {
   })
   test('an ellipse touches the middle of its sides', () => {
     expect(ellipse(box)).toMatch(/^M-10 0 A10 5 0 1 1 10 0 A10 5 0 1 1 -10 0 Z$/)
-    expect(ellipse(box, true)).toContain('0 1 0')
+    expect(ellipseHole(box)).toContain('0 1 0')
   })
   test('a polygon of four stands on its corner; a star has twice as many, every second drawn in', () => {
     expect(corners(polygon({ x: -10, y: -10, w: 20, h: 20 }, 4))).toEqual([0, -10, 10, 0, 0, 10, -10, 0])

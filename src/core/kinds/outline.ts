@@ -1,32 +1,43 @@
 import { fix, type Rect } from '../geometry'
 
-/** A box with rounded corners as a path, clockwise; the other way round, it cuts a hole. */
-export function roundedBox(box: Rect, corner: number, hole = false): string {
-  const r = Math.min(Math.max(0, corner), box.w / 2, box.h / 2)
-  const [x, y, right, bottom] = [box.x, box.y, box.x + box.w, box.y + box.h].map(fix) as [
-    number,
-    number,
-    number,
-    number,
-  ]
-  const c = fix(r)
-  if (c === 0) return hole ? `M${x} ${y} V${bottom} H${right} V${y} Z` : `M${x} ${y} H${right} V${bottom} H${x} Z`
-  const [x2, y2, right2, bottom2] = [x + c, y + c, right - c, bottom - c].map(fix) as [number, number, number, number]
-  return hole
-    ? `M${x2} ${y} A${c} ${c} 0 0 0 ${x} ${y2} V${bottom2} A${c} ${c} 0 0 0 ${x2} ${bottom} ` +
-        `H${right2} A${c} ${c} 0 0 0 ${right} ${bottom2} V${y2} A${c} ${c} 0 0 0 ${right2} ${y} Z`
-    : `M${x2} ${y} H${right2} A${c} ${c} 0 0 1 ${right} ${y2} V${bottom2} A${c} ${c} 0 0 1 ${right2} ` +
-        `${bottom} H${x2} A${c} ${c} 0 0 1 ${x} ${bottom2} V${y2} A${c} ${c} 0 0 1 ${x2} ${y} Z`
+/** Where the straight sides of a box with rounded corners begin and end; and how far its corners reach in. */
+function sidesOf(box: Rect, corner: number) {
+  const c = fix(Math.min(Math.max(0, corner), box.w / 2, box.h / 2))
+  const [x, y, right, bottom] = [fix(box.x), fix(box.y), fix(box.x + box.w), fix(box.y + box.h)]
+  return { c, x, y, right, bottom, x2: fix(x + c), y2: fix(y + c), right2: fix(right - c), bottom2: fix(bottom - c) }
 }
 
-/** An ellipse that fills a box, clockwise; the other way round, it cuts a hole. */
-export function ellipse(box: Rect, hole = false): string {
+/** A box with rounded corners as a path, clockwise. */
+export function roundedBox(box: Rect, corner: number): string {
+  const { c, x, y, right, bottom, x2, y2, right2, bottom2 } = sidesOf(box, corner)
+  if (c === 0) return `M${x} ${y} H${right} V${bottom} H${x} Z`
+  const at = `A${c} ${c} 0 0 1`
+  return (
+    `M${x2} ${y} H${right2} ${at} ${right} ${y2} V${bottom2} ${at} ${right2} ` +
+    `${bottom} H${x2} ${at} ${x} ${bottom2} V${y2} ${at} ${x2} ${y} Z`
+  )
+}
+/** The same the other way round: it cuts a hole into what lies around it. */
+export function roundedHole(box: Rect, corner: number): string {
+  const { c, x, y, right, bottom, x2, y2, right2, bottom2 } = sidesOf(box, corner)
+  if (c === 0) return `M${x} ${y} V${bottom} H${right} V${y} Z`
+  const at = `A${c} ${c} 0 0 0`
+  return (
+    `M${x2} ${y} ${at} ${x} ${y2} V${bottom2} ${at} ${x2} ${bottom} ` +
+    `H${right2} ${at} ${right} ${bottom2} V${y2} ${at} ${right2} ${y} Z`
+  )
+}
+
+function around(box: Rect, sweep: 0 | 1): string {
   const rx = fix(box.w / 2)
   const ry = fix(box.h / 2)
   const [left, right, y] = [fix(box.x), fix(box.x + box.w), fix(box.y + box.h / 2)]
-  const way = hole ? 0 : 1
-  return `M${left} ${y} A${rx} ${ry} 0 1 ${way} ${right} ${y} A${rx} ${ry} 0 1 ${way} ${left} ${y} Z`
+  return `M${left} ${y} A${rx} ${ry} 0 1 ${sweep} ${right} ${y} A${rx} ${ry} 0 1 ${sweep} ${left} ${y} Z`
 }
+/** An ellipse that fills a box, clockwise. */
+export const ellipse = (box: Rect): string => around(box, 1)
+/** The same the other way round: it cuts a hole into what lies around it. */
+export const ellipseHole = (box: Rect): string => around(box, 0)
 
 /**
  * An even polygon inside a box, the first corner at the top; with `star`, every second corner drawn in to that share of

@@ -1,7 +1,7 @@
 import type { Shape, Window } from '../../display'
 import { fix, grown } from '../../geometry'
 import { localBox, type ElementOf, type Kind, ownSize } from '../kind'
-import { roundedBox } from '../outline'
+import { roundedBox, roundedHole } from '../outline'
 import { putBox } from '../put'
 import { ranged } from '../../values/ranged'
 import { unitOf } from '../unit'
@@ -41,7 +41,7 @@ function draw(e: ElementOf<'device'>): Shape[] {
   const screen = screenOf(e)
   const k = screen.w
   const body = { x: screen.x - k * rim, y: screen.y - k * rim, w: k * (1 + 2 * rim), h: screen.h + k * (rim + chin) }
-  const hole = roundedBox(screen, screen.corner ?? 0, true)
+  const hole = roundedHole(screen, screen.corner ?? 0)
   const shapes: Shape[] = []
   const bottom = body.y + body.h
   const mid = screen.x + k / 2

@@ -2,7 +2,7 @@ import { SpotlightLook } from './look'
 import { ranged } from '../../values/ranged'
 import { putBox } from '../put'
 import { localBox, type Kind, ownSize } from '../kind'
-import { ellipse, FAR, faded, roundedBox } from '../outline'
+import { ellipseHole, FAR, faded, roundedBox, roundedHole } from '../outline'
 import { unitOf } from '../unit'
 
 export const spotlight: Kind<'spotlight'> = {
@@ -30,7 +30,7 @@ export const spotlight: Kind<'spotlight'> = {
   draw(e) {
     const { look } = e
     const box = localBox(e, spotlight.size(e))
-    const hole = look.form === 'ellipse' ? ellipse(box, true) : roundedBox(box, look.corner, true)
+    const hole = look.form === 'ellipse' ? ellipseHole(box) : roundedHole(box, look.corner)
     return [
       {
         shapes: [{ type: 'path', d: `${roundedBox(FAR, 0)} ${hole}`, fill: faded(look.colour, look.dim / 100) }],
