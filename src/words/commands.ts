@@ -20,6 +20,7 @@ export const commands = {
   bottomEdges: 'bottom edges',
   breakARippleRuleUp: 'Split a ripple rule into single ripples',
   breakTheRippleRuleUp: 'Split the ripple rule into single ripples',
+  replaceItsFile: 'Replace its file …',
   bringInFilesOrUse: 'Bring in files, or use one from the library',
   bringToTheFront: 'Bring to the front',
   checkThatThePassageOr: 'Check that the passage, or the whole lesson, loops without a jump',

@@ -1,3 +1,5 @@
+import { elementIn } from '@/core/edits'
+import { mediumOf } from '@/core/kinds'
 import { desk } from '../state/desk'
 import type { groups } from '../../words/groups'
 import { inWords } from '../../words/words'
@@ -14,6 +16,13 @@ export interface Command {
 }
 export const has = (): boolean => desk().elements.length > 0
 export const several = (): boolean => desk().elements.length > 1
+/** The medium that what is selected shows or plays, where that is one element; null where its file is gone. */
+export function chosenMedium() {
+  const { elements, lesson } = desk()
+  const e = elements.length === 1 ? elementIn(lesson, elements[0]!) : undefined
+  const id = e && mediumOf(e)
+  return id ? (lesson.media[id] ?? null) : undefined
+}
 /** What is selected, as a label: its name, or how many. */
 export function named(): string {
   const { elements, lesson } = desk()

@@ -1,3 +1,4 @@
+import { plays } from '@/core/kinds'
 import { lessonWithTake, element, loose, besides, others } from '@/core/testing/lessons'
 import { after, long, pose } from '@/core/testing/made'
 import { motionOf } from '@/core/motion'
@@ -18,6 +19,17 @@ test('a command is found by words of its title, and by nothing that is not in it
   expect(findCommands(COMMANDS, 'split')[0]!.id).toMatch(/^split/)
   expect(findCommands(COMMANDS, 'qzx')).toEqual([])
   expect(findCommands(COMMANDS, '')).toEqual([...COMMANDS])
+})
+test('a file is replaced by that word, where what is selected shows or plays one', () => {
+  const lesson = lessonWithTake()
+  lesson.elements.push(element(lesson, 'shape', 'box', loose(0), loose(50)))
+  const can = (elements: string[]) => {
+    setDesk({ lesson, timed: resolve(lesson), elements })
+    return command('replace-file')!.can!()
+  }
+  const clip = lesson.elements.find((e) => plays(e))!
+  expect([can([clip.id]), can(['box']), can([]), can([clip.id, 'box'])]).toEqual([true, false, false, false])
+  expect(findCommands(COMMANDS, 'replace').map((c) => c.id)).toContain('replace-file')
 })
 test('no key stands for two commands, but arrows, which move what is selected or the playhead', () => {
   const all = COMMANDS.flatMap((c) => (c.id.startsWith('nudge') ? [] : (c.keys?.split(' ') ?? [])))

@@ -26,7 +26,7 @@ import {
   undo,
   type Panes,
 } from '../state/desk'
-import { has, type Command } from './command'
+import { chosenMedium, has, type Command } from './command'
 import { GOING } from './going'
 import { lowerHere, soundHere } from './lowering'
 import { PLACING } from './placing'
@@ -341,6 +341,13 @@ export const COMMANDS: Command[] = [
     keys: key,
     run: () => togglePane(pane),
   })),
+  {
+    id: 'replace-file',
+    title: inWords('commands.replaceItsFile'),
+    group: 'lesson',
+    can: () => chosenMedium() !== undefined,
+    run: () => setDesk({ panel: 'files' }),
+  },
   {
     id: 'files',
     title: inWords('commands.bringInFilesOrUse'),

@@ -19,6 +19,7 @@ import { runCommand } from '../commands/commands'
 import { Button } from '../kit/button'
 import { NumberField, SECONDS } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
+import { FileLine } from './FileLine'
 import { Section } from '../fields/section'
 import { inWords, said } from '../../words/words'
 
@@ -38,11 +39,11 @@ export function ClipSection({ clip }: { clip: Clip }) {
   const runs = medium.kind !== 'picture' && !isStill(clip.map)
   return (
     <Section title={inWords('details.clip')}>
-      <p className="text-muted">
+      <FileLine>
         {medium.name}
         {medium.kind !== 'sound' && ` · ${medium.width} × ${medium.height}`}
         {medium.kind === 'take' && medium.rate && ` · ${perSecond(medium.rate)}`}
-      </p>
+      </FileLine>
       {runs && <SpeedFields clip={clip} stands={medium.kind === 'take'} />}
       {medium.kind !== 'sound' && (
         <div className="flex flex-wrap gap-1.5">

@@ -29,6 +29,7 @@ import { Choice, Tick, Words } from '../fields/fields'
 import { KindIcon } from '../kit/kindIcon'
 import { ClipSection } from './ClipSection'
 import { Edited } from './Edited'
+import { FileLine } from './FileLine'
 import { FramingSection, WithPointerSection } from './FramingSection'
 import { PinSection } from './PinSection'
 import { GaugeSection } from './GaugeSection'
@@ -160,7 +161,7 @@ function KindSection({ element: e, playsHere }: { element: Element; playsHere: b
   if (isUnseen(e) && first.length + rest.length === 0) return null
   return (
     <Section title={toWords(kind.title)} name="its look" folds="open">
-      {medium && !playsHere && <p className="text-muted">{medium.name}</p>}
+      {medium && !playsHere && <FileLine>{medium.name}</FileLine>}
       {kind.parts?.map((p) => (
         <Tick
           key={p.path}

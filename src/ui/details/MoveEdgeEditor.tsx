@@ -10,8 +10,8 @@ import { inWords, said } from '../../words/words'
 
 const KEEPINGS: { value: Keeping; label: string }[] = [
   { value: 'moment', label: inWords('details.withAMoment') },
-  { value: 'start', label: inWords('details.afterItsStart') },
-  { value: 'end', label: inWords('details.beforeItsEnd') },
+  { value: 'start', label: inWords('details.afterTheElementsStart') },
+  { value: 'end', label: inWords('details.beforeTheElementsEnd') },
   { value: 'share', label: inWords('details.atAOfItsLength') },
   { value: 'length', label: inWords('details.byItsLength') },
   { value: 'take', label: inWords('details.atATimeOfThe') },

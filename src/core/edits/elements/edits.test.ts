@@ -316,3 +316,19 @@ test('whatever is done, every lesson is a sound lesson, and undo leads back', ()
     { numRuns: 60 },
   )
 })
+
+test('a zoom that is drawn shows a piece in the proportions of the frame, to the letter, whatever is drawn', () => {
+  for (const [width, height] of [
+    [1280, 720],
+    [1366, 768],
+    [1080, 1920],
+    [1000, 1000],
+  ] as const)
+    for (const w of [64, 161, 323, 500]) {
+      const lesson = { ...lessonWithTake(), frame: { width, height } }
+      const spot = { at: { x: 400, y: 300 }, rect: { x: 300, y: 250, w, h: 91 }, moment: null }
+      const zoom = E.elementAt(resolve(lesson), { kind: 'zoom', id: 'z', frame: 10, ...spot })
+      expect(zoom.width / zoom.height).toBeCloseTo(width / height, 3)
+      expect((zoom.width * height) / width - zoom.height).toBeCloseTo(0, 3)
+    }
+})

@@ -1,5 +1,6 @@
 import { ZoomLook } from './look'
 import { ranged } from '../../values/ranged'
+import { fix } from '../../geometry'
 import { within } from '../put'
 import { ownSize, Kind } from '../kind'
 
@@ -33,7 +34,10 @@ export const zoom: Kind<'zoom'> = {
       const w = Math.min(frame.width, Math.max(r.w, (r.h * frame.width) / frame.height, 64))
       const h = (w * frame.height) / frame.width
       const [x, y] = [within(r.x + r.w / 2, w / 2, frame.width), within(r.y + r.h / 2, h / 2, frame.height)]
-      Object.assign(e, { x: Math.round(x), y: Math.round(y), width: Math.round(w), height: Math.round(h) })
+      // Its proportions are those of the frame, to the letter: a pixel more would show another piece.
+      const width = Math.round(w)
+      const height = fix((width * frame.height) / frame.width)
+      Object.assign(e, { x: Math.round(x), y: Math.round(y), width, height })
     },
   },
   fresh: (lesson) => ({
