@@ -1,6 +1,7 @@
 import type { Arg } from './arg'
 
 export const transport = {
+  empty: 'empty',
   add: 'Add',
   addAnElement: 'Add an element',
   aidsOnThePicture: 'Aids on the picture',

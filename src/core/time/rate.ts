@@ -49,7 +49,7 @@ export function nearestRate(fps: number): Rate {
 
 const two = (n: number): string => String(n).padStart(2, '0')
 /** Whether a rate counts in drop-frame timecode: 29.97 and 59.94. */
-const drops = (rate: Rate): boolean => rate.den === 1001 && (rate.num === 30_000 || rate.num === 60_000)
+export const drops = (rate: Rate): boolean => rate.den === 1001 && (rate.num === 30_000 || rate.num === 60_000)
 
 /**
  * Timecode `HH:MM:SS:FF` (SMPTE ST 12-1). At 29.97 and 59.94 frames a second it is drop-frame, with `;` before the

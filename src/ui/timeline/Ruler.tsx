@@ -1,12 +1,13 @@
 import { memo, type PointerEvent } from 'react'
-import { timecode } from '@/core/time'
+import { scaleMarks, timecode } from '@/core/time'
 import { desk, goTo, setDesk, useDesk, useShownPart } from '../state/desk'
 import { Corner } from './Corner'
 import { useView } from '../state/view'
 import { inWords } from '../../words/words'
 import { useGesture } from '../kit/gesture'
 
-const STEPS = [1, 2, 5, 10, 15, 30, 60, 150, 300, 450, 900, 1800, 3600, 9000, 18000, 36000, 108000]
+/** Marks of the time scale stand as far apart as this, in pixels. */
+const APART_PX = 104
 
 /** The time scale: press or drag to move the playhead, with Shift to set the passage. */
 export const Ruler = memo(function Ruler({
@@ -39,9 +40,7 @@ export const Ruler = memo(function Ruler({
       quit: () => setDesk({ passage }),
     })
   }
-  const step = STEPS.find((s) => s * pxPerFrame >= 104) ?? 216000
-  const marks: number[] = []
-  for (let f = Math.max(0, Math.floor(from / step) * step); f <= Math.min(to, length); f += step) marks.push(f)
+  const marks = scaleMarks(rate, from, Math.min(to, length), APART_PX / pxPerFrame)
   return (
     <div className="flex h-[24px]">
       <Corner />

@@ -168,7 +168,8 @@ function AidsMenu() {
 
 function Timecode() {
   const playhead = useDesk((b) => b.playhead)
-  const { lesson, length } = useDesk((b) => b.timed)
+  const { lesson, length, clips } = useDesk((b) => b.timed)
+  const isEmpty = clips.length === 0 && length <= 1
   const { field } = useTyped({
     shown: timecode(playhead, lesson.rate),
     read: (text) => parseTimecode(text, lesson.rate, desk().playhead),
@@ -187,7 +188,9 @@ function Timecode() {
         {...field}
         onFocus={(e) => e.target.select()}
       />
-      <span className="whitespace-nowrap text-muted">/ {lengthText(length, lesson.rate)}</span>
+      <span className="whitespace-nowrap text-muted">
+        {isEmpty ? inWords('transport.empty') : `/ ${lengthText(length, lesson.rate)}`}
+      </span>
       <span className="w-12 truncate text-[11.5px] text-muted" title={inWords('transport.frame')}>
         {inWords('transport.f', playhead)}
       </span>
