@@ -34,6 +34,8 @@ export const commands = {
   selectWhatThePosesGoOn: 'Select what the poses are to go on.',
   copySomePosesFirst: 'Copy some poses first.',
   copyThePoses: 'Copy the poses',
+  copyThisPose: 'Copy this pose',
+  poseNumber: (n: Arg) => `Pose ${n}`,
   cropOnThePicture: 'Crop on the picture',
   curveTheMoveBetweenTwo: 'curve: the move between two poses, as fast as it goes',
   cutLoose: (named: Arg) => `Make ${named} independent`,

@@ -89,6 +89,7 @@ export const details = {
   comesBehindBy: 'Lags behind by',
   comesLaterWhole: 'comes later, whole',
   copyThePoses: 'Copy the poses',
+  copyThisPose: 'Copy this pose',
   correctThePointer: 'Correct the pointer',
   cropOnThePicture: 'Crop on the picture',
   cutItLoose: 'Make it independent',

@@ -5,6 +5,7 @@ import {
   copiedFrom,
   copies,
   copyKeys,
+  copyPose,
   followCopy,
   hungOn,
   pasted,
@@ -21,6 +22,7 @@ import {
 import type { Element } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
 import { chosenElements, desk, edit, freshId, select } from '../state/desk'
+import { poseFor } from '../state/inPose'
 import { named } from './command'
 import { inWords, said } from '../../words/words'
 
@@ -65,6 +67,14 @@ export function copyPoses(): void {
   }
   const n = poses.poses.length
   hold({ poses }, n === 1 ? inWords('commands.onePose') : inWords('commands.posesCount', n))
+}
+/** Copies the pose that edits change, all of it. */
+export function copyThisPose(): void {
+  const { timed, elements } = desk()
+  const own = elements.length === 1 ? timed.lesson.elements.find((e) => e.id === elements[0]) : undefined
+  const poses = own ? copyPose(own, timed, poseFor(own)) : null
+  if (!poses) toast(inWords('commands.thereAreNoPosesTo'), { duration: 1800 })
+  else hold({ poses }, inWords('commands.poseNumber', poseFor(own!) + 1))
 }
 /** Puts poses that were copied on what is selected, the first of them landing after the playhead. */
 export async function pastePoses(): Promise<void> {

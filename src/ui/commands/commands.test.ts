@@ -131,6 +131,26 @@ describe('acts', () => {
       expect(motionOf(desk().timed, arrow).moves.map((m) => [m.from, m.to])).toEqual([[110, 130]])
     },
   )
+  test('one pose is copied, and stands at the playhead just as it stood, arrived at from the one before', async () => {
+    open([pose('a', after(20), long(20), { x: 900 }), pose('b', after(60), long(10), { x: 100, y: 50 })], 140)
+    runCommand('copy-pose')
+    setDesk({ playhead: 200 })
+    runCommand('paste')
+    await settled()
+    expect(box().poses.at(-1)).toMatchObject({ values: { x: 900, y: 300 } })
+    expect(moves()).toEqual([
+      [120, 140],
+      [160, 170],
+      [170, 200],
+    ])
+    // Of an element that never moved there is none.
+    select(['arrow'])
+    const before = desk().lesson
+    runCommand('copy-pose')
+    runCommand('paste')
+    await settled()
+    expect(desk().lesson.elements[0]).toBe(before.elements[0])
+  })
   test('what is copied last is what is pasted', async () => {
     open()
     runCommand('copy-keys')

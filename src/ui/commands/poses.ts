@@ -25,7 +25,7 @@ import {
 import { motionOf } from '@/core/motion'
 import { framesPerSecond } from '@/core/time'
 import { actHere } from '../state/inPose'
-import { copyPoses, keysMeant, pastePoses } from './clipboard'
+import { copyPoses, copyThisPose, keysMeant, pastePoses } from './clipboard'
 import { begin, chosenElements, desk, edit, freshId, goTo, selectAlone, setDesk } from '../state/desk'
 import { has, named, several, type Command } from './command'
 import { inWords, said, type Said } from '../../words/words'
@@ -257,6 +257,13 @@ export const POSING: Command[] = [
     group: 'poses',
     keys: 'q',
     run: () => setDesk({ keysOpen: !desk().keysOpen }),
+  },
+  {
+    id: 'copy-pose',
+    title: inWords('commands.copyThisPose'),
+    group: 'poses',
+    can: has,
+    run: copyThisPose,
   },
   {
     id: 'copy-keys',

@@ -82,6 +82,7 @@ export function PoseSection({ element: e }: { element: Element }) {
 const MORE = [
   ['even-speed', inWords('details.evenSpeedAlongThePath')],
   ['reverse-keys', inWords('details.reverse')],
+  ['copy-pose', inWords('details.copyThisPose')],
   ['copy-keys', inWords('details.copyThePoses')],
   ['paste-keys', inWords('details.pastePosesHere')],
   ['put-here', inWords('details.putItHereInTime')],

@@ -16,6 +16,7 @@ import { mediumOf } from '@/core/kinds'
 import type { Medium } from '@/core/lesson/schema'
 import { isOver, type Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
+import { beginAdding } from '../commands/acts'
 import { desk, chosenClips, edit, freshId, select, setDesk } from '../state/desk'
 import { ask } from '../kit/api'
 import { Lanes, type Waiting } from './lanes'
@@ -232,10 +233,19 @@ export function comingFiles(sending: readonly Sending[], jobs: readonly Job[], l
   return [...mine, ...theirs]
 }
 
+/** A picture that came into the lesson waits to be placed in it. */
+function placing({ lesson, facts }: Job) {
+  if (lesson !== desk().id) return null
+  const picture = Object.entries(desk().lesson.media).find(
+    ([, m]) => m.kind === 'picture' && m.sha256 === facts.sha256,
+  )?.[0]
+  return picture ? { label: inWords('files.placeOnThePicture'), act: () => beginAdding('still', picture) } : null
+}
+
 /** Hears of imports; what comes of those that this window sent is said here. */
 export function hearImport(job: Job, gone = false): void {
   const mine = useSending.getState().files.find((f) => f.upload === job.subject)
-  if (mine && !gone) watchJob(job.id)
+  if (mine && !gone) watchJob(job.id, { next: placing })
   hearJob({ about: 'job', job, gone })
   if (mine && job.state !== 'sending') drop(mine.key)
 }

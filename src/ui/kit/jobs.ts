@@ -66,28 +66,31 @@ export async function loadJobs(): Promise<void> {
     if (job.state === 'done' && watched.has(job.id) && before.some((j) => j.id === job.id && !isOver(j.state))) say(job)
 }
 
-interface Anyway {
+/** What is offered beside what is said. */
+interface Offer {
   label: string
   act: () => void
 }
-const watched = new Map<string, Anyway | null>()
+const watched = new Map<string, { anyway?: Offer; next?: (job: Job) => Offer | null }>()
 /**
  * Says in this window what comes of a job, once it is done.
  *
- * @param anyway  what is offered where the job asks before it changes anything
+ * @param offers  `anyway`, where the job asks before it changes anything; `next`, what can be done with what came of it
  */
-export function watchJob(id: string, anyway: Anyway | null = null): void {
-  watched.set(id, anyway)
+export function watchJob(id: string, offers: { anyway?: Offer; next?: (job: Job) => Offer | null } = {}): void {
+  watched.set(id, offers)
 }
 function say(job: Job): void {
-  const anyway = watched.get(job.id)
+  const { anyway, next } = watched.get(job.id) ?? {}
   watched.delete(job.id)
   if (job.facts.asks && anyway) {
     const action = { label: anyway.label, onClick: anyway.act }
     toast.warning(job.facts.said, { duration: Infinity, closeButton: true, action })
     return
   }
-  if (job.facts.said) toast(job.facts.said)
+  const offer = next?.(job)
+  if (job.facts.said)
+    toast(job.facts.said, offer ? { duration: 12_000, action: { label: offer.label, onClick: offer.act } } : {})
   if (job.sentence) toast.warning(job.sentence, { duration: 12_000 })
 }
 

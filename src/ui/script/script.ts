@@ -86,7 +86,9 @@ export async function findWords(
 ): Promise<boolean> {
   const body = { lesson: desk().id, way: wayOf(desk().inside), script, language, ...whose }
   const begin = (anyway: boolean) => () => ask(ROUTES.startAlign, { at: { sha: sha256 }, body: { ...body, anyway } })
-  return begun(begin(false), { label: inWords('script.takeItAnyway'), act: () => void begun(begin(true)) })
+  return begun(begin(false), {
+    anyway: { label: inWords('script.takeItAnyway'), act: () => void begun(begin(true)) },
+  })
 }
 /** Lets the narrator that ships speak a script for a voice of the lesson; null: its own. */
 export const narrate = (voice: string | null, script: string, language: string): Promise<boolean> => {
@@ -98,11 +100,11 @@ export const cleanSound = (media: string, how: { rumble: boolean; noise: boolean
   const body = { lesson: desk().id, way: wayOf(desk().inside), media, ...how }
   return begun(() => ask(ROUTES.startCleaning, { at: { sha: desk().lesson.media[media]!.sha256 }, body }))
 }
-async function begun(begin: () => Promise<{ id: string }>, anyway?: Parameters<typeof watchJob>[1]): Promise<boolean> {
+async function begun(begin: () => Promise<{ id: string }>, offers?: Parameters<typeof watchJob>[1]): Promise<boolean> {
   try {
     await whenSaved()
     const { id } = await begin()
-    watchJob(id, anyway)
+    watchJob(id, offers)
     await loadJobs()
     return true
   } catch (e) {

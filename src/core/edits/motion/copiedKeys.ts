@@ -10,6 +10,7 @@ import { elementIn } from '../ground/chosen'
 import { fitted } from '../ground/walk'
 import { chosenOf, landingsOf, sorted, straightOn, type KeyRef } from './keys'
 import { keptAt } from './moveEdges'
+import { keyedPaths } from './posing'
 
 /** Keyframes to be pasted: frames count from the first landing; `base` is what the element was before them. */
 export const CopiedKeys = z.object({
@@ -52,6 +53,21 @@ export function copyKeys(refs: readonly KeyRef[], timed: Timed): CopiedKeys | nu
   }
 }
 
+/**
+ * Copies one pose of an element, to stand elsewhere just as it stands there: all that is keyed of the element. Pasted,
+ * it is arrived at from the pose before. Null when nothing is keyed.
+ *
+ * @param pose  0 for how it stands before its first move, n for where its nth move leads
+ */
+export function copyPose(own: Element, timed: Timed, pose: number): CopiedKeys | null {
+  const paths = [...keyedPaths(own)]
+  if (paths.length === 0) return null
+  const posed = atPose(timed, own, pose)
+  const values = Object.fromEntries(paths.map((p) => [p, propertyValue(posed, p)]))
+  const { easing } = motionOf(timed, own).moves[Math.max(0, pose - 1)]!.pose
+  return { base: {}, poses: [{ from: 0, to: 0, straightOn: true, easing, values, curve: null }] }
+}
+
 /** The values that say where and how turned an element stands: its points, its turn and its tilt. */
 const whereabouts = (e: Element): Set<string> =>
   new Set([
@@ -60,7 +76,8 @@ const whereabouts = (e: Element): Set<string> =>
   ])
 /**
  * Pastes keyframes so that the first of them lands at a frame. On an element that stands elsewhere,
- * places and turns are taken from where that one is; other values are as they were.
+ * places and turns are taken from where that one is, as far as `base` tells from where they were; other values are as
+ * they were.
  */
 export const pasteKeys = define(
   'pasteKeys',
