@@ -24,6 +24,8 @@ interface SeenAt {
   timed: Timed
   frame: number
   framing: Matrix
+  /** One of several instants of an open shutter. */
+  instant?: true
 }
 
 /** The layers of one element at a frame; of one that moves while the shutter is open, at its instants. */
@@ -48,7 +50,7 @@ export function layersOf(seen: SeenFor, at: SeenAt, blurred: boolean): Layer[] {
   const open = motionBlur.shutter / 360
   const instantAt = (share: number) => {
     const instant = Math.min(span.to - 1e-3, Math.max(span.from, frame + open * (share - 0.5)))
-    return drawingsOf(seen, { ...at, frame: instant }, true) as Drawing[]
+    return drawingsOf(seen, { ...at, frame: instant, instant: true }) as Drawing[]
   }
   const opens = instantAt(0)[0]
   const shuts = instantAt(1)[0]
@@ -96,11 +98,10 @@ function drawnOf(e: Element, frame: number, span: Span, timed: Timed, share = 1)
   return share < 1 ? drawn.map((d) => partly(d, share)) : drawn
 }
 
-/** What one element shows at a frame, placed on the picture; `instant`, for one of several of an open shutter. */
+/** What one element shows at a frame, placed on the picture. */
 export function drawingsOf(
   { element: e, span }: SeenFor,
-  { timed, frame, framing }: SeenAt,
-  instant = false,
+  { timed, frame, framing, instant }: SeenAt,
 ): (Drawing | Footage)[] {
   const placement = placementOf(timed, e, frame, framing)
   if (!placement) return []

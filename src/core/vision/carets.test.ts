@@ -1,13 +1,10 @@
 import { astray } from './carets'
-import { shapeOf } from './shapes'
+import { roughShapeOf } from './shapes'
 import type { Stay } from './track'
 
 /** A look of its own; its hot spot is its top left corner. */
 const look = () => ({
-  ...shapeOf(
-    [0, 1, 2, 3].map((i) => ({ x: i, y: i, value: 20 * i, sure: 1 })),
-    true,
-  ),
+  ...roughShapeOf([0, 1, 2, 3].map((i) => ({ x: i, y: i, value: 20 * i, sure: 1 }))),
   hot: { x: 0, y: 0 },
 })
 const beam = look()

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry'
 import { Eyes, type Spotted, type Which } from './eyes'
-import { shapeOf, type PointerShape } from './shapes'
+import { roughShapeOf, type PointerShape } from './shapes'
 import { Twins } from './twins'
 
 /**
@@ -101,7 +101,7 @@ export class RegionTracker {
     const clear = edges.map((p) => p.edge).sort((a, b) => b - a)[Math.floor(edges.length * CLEAREST)]! * PALE
     const clearest = edges.filter((p) => p.edge >= clear)
     const own = thin(clearest.length >= FEWEST_EDGES ? clearest : edges, MOST_PIXELS * 0.7)
-    const shape = shapeOf([...own, ...thin(plain, MOST_PIXELS * 0.3)], true)
+    const shape = roughShapeOf([...own, ...thin(plain, MOST_PIXELS * 0.3)])
     this.shape = { ...shape, twofold: true, flat: false }
     this.edges = own.map((p) => ({ x: p.x - shape.left, y: p.y - shape.top }))
     this.offset = { x: shape.left - x, y: shape.top - y }

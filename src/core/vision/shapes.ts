@@ -36,8 +36,8 @@ const STEADY = 0.75
 /** Of a shape's pixels this share may lie outside the picture. */
 const MOST_OUTSIDE = 0.62
 
-/** Makes a shape of pixels: in probing order, with its ring and, unless it is a rough one, its hot spot. */
-export function shapeOf(pixels: Pixel[], rough = false): PointerShape & { left: number; top: number } {
+/** Makes a shape of pixels: in probing order, with its ring; where it is hot is not looked for. */
+export function roughShapeOf(pixels: Pixel[]): PointerShape & { left: number; top: number } {
   const left = Math.min(...pixels.map((p) => p.x))
   const top = Math.min(...pixels.map((p) => p.y))
   const w = Math.max(...pixels.map((p) => p.x)) - left + 1
@@ -88,18 +88,19 @@ export function shapeOf(pixels: Pixel[], rough = false): PointerShape & { left: 
     dy: Int16Array.from(order.map((p) => p.y - top)),
     value: Uint8Array.from(order.map((p) => p.value)),
     within: Uint8Array.from(order.map((p) => (outline && outside(p) ? AGREES_OUTSIDE : AGREES))),
-    hot: rough
-      ? { x: 0, y: 0 }
-      : hotSpot(
-          pixels.map((p) => ({ ...p, x: p.x - left, y: p.y - top })),
-          w,
-          h,
-        ),
+    hot: { x: 0, y: 0 },
     centre: {
       x: Math.round(pixels.reduce((s, p) => s + p.x, 0) / pixels.length) - left,
       y: Math.round(pixels.reduce((s, p) => s + p.y, 0) / pixels.length) - top,
     },
   }
+}
+
+/** The same with its hot spot. */
+export function shapeOf(pixels: Pixel[]): ReturnType<typeof roughShapeOf> {
+  const shape = roughShapeOf(pixels)
+  const own = pixels.map((p) => ({ ...p, x: p.x - shape.left, y: p.y - shape.top }))
+  return { ...shape, hot: hotSpot(own, shape.w, shape.h) }
 }
 
 /** A picture in shades of grey, row by row. */
@@ -249,7 +250,7 @@ const pixelsOf = (flash: Flash): Pixel[] => {
   return flash.ownAt.map((i) => ({ x: i % pw, y: Math.floor(i / pw), value: flash.patch[i]!, sure: 1 }))
 }
 /** What a pointer looks like from one time that it was seen; where in it the hot spot lies is left open. */
-export const fromFlash = (flash: Flash): PointerShape => shapeOf(pixelsOf(flash), true)
+export const fromFlash = (flash: Flash): PointerShape => roughShapeOf(pixelsOf(flash))
 
 /**
  * The pixels of one shape from all the times it was seen: what is its own in many of them and looks the same in all.
@@ -413,7 +414,7 @@ export function learnShapes(
     for (let again = 0; again < 2; again++) {
       const better = merged(members)
       if (!better) break
-      const rough = shapeOf(better, true)
+      const rough = roughShapeOf(better)
       const own = left.map((f) => memberOf(rough, f)).filter((m) => m !== null)
       if (spread(own) < fewest) break
       pixels = better

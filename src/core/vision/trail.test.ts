@@ -3,7 +3,7 @@ import path from 'node:path'
 import { fill, page, put, type Screen } from '../testing/screens'
 import { Changes } from './changes'
 import { Eyes } from './eyes'
-import { shapeOf } from './shapes'
+import { roughShapeOf } from './shapes'
 import type { Stay } from './track'
 import { trailThrough } from './trail'
 
@@ -21,9 +21,8 @@ function changesOf(frames: number, draw: (t: number, s: Screen) => void): Change
   return changes
 }
 const shape = {
-  ...shapeOf(
+  ...roughShapeOf(
     Array.from({ length: 160 }, (_, i) => ({ x: i % 10, y: Math.floor(i / 10), value: i % 2 ? 0 : 255, sure: 1 })),
-    true,
   ),
   hot: { x: 0, y: 0 },
 }

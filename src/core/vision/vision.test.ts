@@ -7,7 +7,7 @@ import { Eyes } from './eyes'
 import { FlashFinder } from './flashes'
 import { PointerFinder, type Altered, type FoundPointer } from './finder'
 import { RegionTracker } from './region'
-import { fitAt, shapeOf } from './shapes'
+import { fitAt, roughShapeOf, shapeOf } from './shapes'
 import { traceOf } from './sights'
 import { calibrate, chain, heeding, proven, type Pointed, type Stay } from './track'
 
@@ -90,9 +90,8 @@ test('a pointer that is seen at one place only is found once a person points at 
   expect(found[25]).toMatchObject({ x: 101, y: 61 })
 })
 test('where a person points the pointer is nowhere else, whatever speaks for another place', () => {
-  const shape = shapeOf(
+  const shape = roughShapeOf(
     Array.from({ length: 40 }, (_, i) => ({ x: i % 5, y: Math.floor(i / 5), value: i % 2 ? 0 : 255, sure: 1 })),
-    true,
   )
   const stays: Stay[] = [
     { x: 10, y: 10, shape, share: 1, from: 0, to: 90 },

@@ -11,12 +11,16 @@ import { SoundPlayer } from './sound'
 import { TakeReader } from './takeReader'
 
 const mediaUrl = (file: string) => `/${file}`
-function newContext(width: number, height: number, read = false): CanvasRenderingContext2D {
+function newContext(width: number, height: number, settings: CanvasRenderingContext2DSettings = {}) {
   const canvas = document.createElement('canvas')
   canvas.width = width
   canvas.height = height
-  return canvas.getContext('2d', { willReadFrequently: read })!
+  return canvas.getContext('2d', settings)!
 }
+/** What footage is painted of: the take itself, as an export has it, or its small copy, which is there at once. */
+type Footing = 'sharp' | 'quick'
+/** A canvas whose pixels are read. */
+const newReadContext = (width: number, height: number) => newContext(width, height, { willReadFrequently: true })
 /** Readers are known by what they read for: an element, by its way; and by what they read. */
 const keyOf = (element: string, url: string) => `${element} ${url}`
 const clipOf = (key: string) => key.split(' ', 1)[0]!
@@ -116,7 +120,7 @@ export class Player {
   private readonly readers = new Map<string, TakeReader>()
   private readonly stills = new Map<string, HTMLImageElement>()
   private readonly paths = pathStore((d) => new Path2D(d))
-  private readonly swapped = swapStore((w, h) => newContext(w, h, true))
+  private readonly swapped = swapStore(newReadContext)
   private readonly sheets = sheetPool((w, h) => newContext(w, h))
   private readonly sound = new SoundPlayer(mediaUrl)
   private readonly context: CanvasRenderingContext2D
@@ -166,8 +170,8 @@ export class Player {
     const picture = layersAt(timed, frame, { framed: isFramed(), blurred: false })
     const layers = how === 'upTo' ? upTo(picture.layers, element) : alone(picture.layers, element, how === 'bare')
     if (layers.length === 0) return null
-    const ctx = newContext(width, Math.round((width * picture.height) / picture.width), true)
-    paint(ctx, { ...picture, layers }, this.easel(timed, true), width)
+    const ctx = newReadContext(width, Math.round((width * picture.height) / picture.width))
+    paint(ctx, { ...picture, layers }, this.easel(timed, 'sharp'), width)
     return ctx
   }
 
@@ -203,34 +207,38 @@ export class Player {
     this.sharpLooks = ''
     void (async () => {
       // First the small copy, which is there at once; then the take itself, as sharp as the export.
-      if (!footageIn(list.layers).every((l) => this.pictureOf(l, timed, true))) {
-        if (!footageIn(list.layers).every((l) => this.pictureOf(l, timed)))
-          await Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed)))
+      if (!footageIn(list.layers).every((l) => this.pictureOf(l, timed, 'sharp'))) {
+        if (!footageIn(list.layers).every((l) => this.pictureOf(l, timed, 'quick')))
+          await Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed, 'quick')))
         if (!still()) return
-        this.paint(list, timed, frame, 0)
+        this.paint(list, timed, { frame })
         await new Promise((r) => setTimeout(r, SHARP_AFTER_MS))
         if (!still()) return
-        await Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed, true)))
+        await Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed, 'sharp')))
       }
       if (!still()) return
-      this.paint(list, timed, frame, 0, true)
+      this.paint(list, timed, { frame, as: 'sharp' })
       this.sharpLooks = looks
     })()
   }
 
-  private paint(list: Picture, timed: Timed, frame: number, dropped: number, sharp = false): void {
-    paint(this.context, list, this.easel(timed, sharp), this.canvas.width)
+  private paint(
+    list: Picture,
+    timed: Timed,
+    { frame, dropped = 0, as = 'quick' }: { frame: number; dropped?: number; as?: Footing },
+  ): void {
+    paint(this.context, list, this.easel(timed, as), this.canvas.width)
     this.canvas.dataset.frame = String(frame)
-    this.canvas.dataset.sharp = String(sharp)
+    this.canvas.dataset.sharp = String(as === 'sharp')
     this.canvas.dispatchEvent(new CustomEvent<Painted>('painted', { detail: { frame, dropped } }))
   }
 
   /** The reader of a layer's take, or of its small copy where that is enough for this canvas. */
-  private reader(layer: Footage, timed: Timed, sharp = false): TakeReader | null {
+  private reader(layer: Footage, timed: Timed, as: Footing): TakeReader | null {
     const medium = mediumIn(timed.lesson, layer.source.media)
     if (!medium || medium.kind !== 'take' || !medium.rate) return null
     const proxy = medium.aids?.proxy
-    const small = !sharp && proxy !== undefined && this.canvas.width <= proxy.width * 1.2
+    const small = as === 'quick' && proxy !== undefined && this.canvas.width <= proxy.width * 1.2
     const url = small ? besideUrl(medium.sha256, 'proxy') : mediaUrl(medium.file)
     const key = keyOf(layer.element, url)
     let reader = this.readers.get(key)
@@ -252,17 +260,17 @@ export class Player {
     }
     return image.complete && image.naturalWidth ? image : null
   }
-  private pictureOf(layer: Footage, timed: Timed, sharp = false): CanvasImageSource | null {
+  private pictureOf(layer: Footage, timed: Timed, as: Footing): CanvasImageSource | null {
     return mediumIn(timed.lesson, layer.source.media)?.kind === 'picture'
       ? this.still(layer.source.media, timed)
-      : (this.reader(layer, timed, sharp)?.has(layer.source.frame) ?? null)
+      : (this.reader(layer, timed, as)?.has(layer.source.frame) ?? null)
   }
-  private async fetch(layer: Footage, timed: Timed, sharp = false): Promise<void> {
+  private async fetch(layer: Footage, timed: Timed, as: Footing): Promise<void> {
     if (mediumIn(timed.lesson, layer.source.media)?.kind === 'picture')
       await this.still(layer.source.media, timed)
         ?.decode()
         .catch(() => {})
-    else await this.reader(layer, timed, sharp)?.seek(layer.source.frame)
+    else await this.reader(layer, timed, as)?.seek(layer.source.frame)
   }
   /** The readers of clips in sight or sought last stay open, six at most. */
   private keepReaders(timed: Timed, list: Picture): void {
@@ -275,9 +283,9 @@ export class Player {
       }
     }
   }
-  private easel(timed: Timed, sharp: boolean): Easel {
+  private easel(timed: Timed, as: Footing): Easel {
     return {
-      footage: (layer) => this.pictureOf(layer, timed, sharp) ?? this.pictureOf(layer, timed),
+      footage: (layer) => this.pictureOf(layer, timed, as) ?? this.pictureOf(layer, timed, 'quick'),
       stillPicture: (media, swap) => {
         const image = this.still(media, timed)
         return image && swap
@@ -316,11 +324,11 @@ export class Player {
     if (!desk().just && desk().looping && desk().passage && (start < limits().from || start >= limits().to))
       start = limits().from
     const first = listAt(timed, start)
-    if (speed > 0) for (const l of footageIn(first.layers)) this.reader(l, timed)?.follow(l.source.frame)
+    if (speed > 0) for (const l of footageIn(first.layers)) this.reader(l, timed, 'quick')?.follow(l.source.frame)
     await Promise.race([
       Promise.all(
         footageIn(first.layers).map(async (l) => {
-          for (let n = 0; n < 40 && !this.pictureOf(l, timed) && mine === this.playing; n++)
+          for (let n = 0; n < 40 && !this.pictureOf(l, timed, 'quick') && mine === this.playing; n++)
             await new Promise((r) => setTimeout(r, 10))
         }),
       ),
@@ -355,18 +363,18 @@ export class Player {
         else if (!fetching) {
           // Backwards, each picture is sought on its own; as many are shown as there is time for.
           fetching = true
-          void Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed))).then(() => {
+          void Promise.all(footageIn(list.layers).map((l) => this.fetch(l, timed, 'quick'))).then(() => {
             fetching = false
             if (mine !== this.playing) return
-            this.paint(list, timed, frame, 0)
+            this.paint(list, timed, { frame })
             painted = frame
             setDesk({ playhead: frame })
           })
         }
-        if (speed > 0 && footageIn(list.layers).every((l) => this.pictureOf(l, timed))) {
+        if (speed > 0 && footageIn(list.layers).every((l) => this.pictureOf(l, timed, 'quick'))) {
           const dropped = painted < 0 ? 0 : Math.abs(frame - painted) - 1
           this.fit(this.pace.after(dropped))
-          this.paint(list, timed, frame, dropped)
+          this.paint(list, timed, { frame, dropped })
           painted = frame
           setDesk({ playhead: frame })
         }
@@ -381,11 +389,11 @@ export class Player {
     const soon = later < timed.length ? sourcesAt(timed, later) : []
     for (const [key, r] of this.readers)
       if (![...footageIn(list.layers), ...soon].some((t) => t.element === clipOf(key))) r.halt()
-    for (const l of footageIn(list.layers)) this.reader(l, timed)?.follow(l.source.frame)
+    for (const l of footageIn(list.layers)) this.reader(l, timed, 'quick')?.follow(l.source.frame)
     for (const l of soon) {
       if (footageIn(list.layers).some((t) => t.element === l.element)) continue
       const first = firstOf(timed, l.element, frame, later)
-      if (first) this.reader(first, timed)?.follow(first.source.frame)
+      if (first) this.reader(first, timed, 'quick')?.follow(first.source.frame)
     }
   }
 }
