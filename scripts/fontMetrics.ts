@@ -4,6 +4,7 @@
  */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { create, type Font } from 'fontkit'
+import { pathOf } from '../src/server/library/faces/outlines'
 
 /** Where letters of a typeface are: its family in the packages, a subset, and the codes that are taken of it. */
 type Cut = readonly [folder: string, subset: string, ranges: readonly (readonly [number, number])[]]
@@ -63,18 +64,6 @@ const standIns: typeof fonts = [
   ['Noto Sans', 400, OTHERS],
   ['Noto Sans', 600, OTHERS],
 ]
-const COMMANDS: Record<string, string> = {
-  moveTo: 'M',
-  lineTo: 'L',
-  quadraticCurveTo: 'Q',
-  bezierCurveTo: 'C',
-  closePath: 'Z',
-}
-/** An outline as SVG path data, y downwards. */
-const outline = (path: { commands: { command: string; args: number[] }[] }): string =>
-  path.commands
-    .map((c) => `${COMMANDS[c.command] ?? ''}${c.args.map((v, i) => Math.round(i % 2 ? -v : v) || 0).join(' ')}`)
-    .join('')
 const metricsOf = ([family, weight, cuts]: (typeof fonts)[number]) => {
   const advances: Record<string, number> = {}
   const outlines: Record<string, string> = {}
@@ -91,7 +80,7 @@ const metricsOf = ([family, weight, cuts]: (typeof fonts)[number]) => {
         if (!font.hasGlyphForCodePoint(code) || ch in advances) continue
         const glyph = font.glyphForCodePoint(code)
         advances[ch] = glyph.advanceWidth
-        outlines[ch] = outline(glyph.path)
+        outlines[ch] = pathOf(glyph)
       }
   }
   return {

@@ -39,7 +39,8 @@ const ROWS = 20
 /** Numbers of an outline as they are in the file, from an origin on, but for y, which points down. */
 const pairs = (args: readonly number[], x = 0, y = 0): string =>
   args.map((v, i) => Math.round(i % 2 ? -(v + y) : v + x) || 0).join(' ')
-const pathOf = ({ path }: Glyph, x = 0, y = 0): string =>
+/** The outline of a letter as SVG path data from an origin on, in units of its typeface, y downwards. */
+export const pathOf = ({ path }: Glyph, x = 0, y = 0): string =>
   path.commands.map((c) => `${COMMANDS[c.command] ?? ''}${pairs(c.args, x, y)}`).join('')
 
 /** How much nearer or farther the letters of a typeface stand to each other, by the two; in its units. */
