@@ -1,9 +1,10 @@
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import {
   breaches,
   kindsAsked,
+  MAY,
   momentsAsked,
   typesTwice,
   unlooked,
@@ -20,6 +21,10 @@ const house = (files: Record<string, string>) => {
   }
   return root
 }
+test('every room that the rules name is there', () => {
+  const named = Object.entries(MAY).flatMap(([room, others]) => [room, ...others])
+  expect(named.filter((room) => !existsSync(path.join(__dirname, '..', room)))).toEqual([])
+})
 test('the house keeps its import rules', () => expect(breaches(path.join(__dirname, '..'))).toEqual([]))
 test('core that reaches up, reads a clock or names a library is found', () => {
   const found = breaches(

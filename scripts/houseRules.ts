@@ -2,15 +2,14 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 
 /** Who may import from where; a room not named here stands on its own. */
-const MAY: Record<string, string[]> = {
+export const MAY: Record<string, string[]> = {
   'src/words': [],
   'src/core': ['src/words'],
   'src/contract': ['src/core', 'src/words'],
   'src/paint': ['src/core'],
-  'src/workers': ['src/core'],
-  'src/server': ['src/words', 'src/core', 'src/paint', 'src/contract', 'demo', 'recorder'],
-  'src/ui': ['src/words', 'src/core', 'src/paint', 'src/workers', 'src/contract'],
-  'src/app': ['src/words', 'src/core', 'src/contract', 'src/server', 'src/ui'],
+  'src/server': ['src/words', 'src/core', 'src/paint', 'src/contract', 'recorder'],
+  'src/ui': ['src/words', 'src/core', 'src/paint', 'src/contract'],
+  'src/app': ['src/words', 'src/core', 'src/contract', 'src/server', 'src/ui', 'demo'],
   'src/cli': [
     'src/words',
     'src/core',

@@ -13,7 +13,7 @@ import { report } from '../../bench/report'
 import { measureVision } from '../../bench/vision'
 import { measureDepartures } from '../../bench/departures'
 import { measureVoice } from '../../bench/voice'
-import { writeDemo } from '@/server/ingest/demo'
+import { writeDemo } from '../../demo/write'
 import { appRoot } from '@/server/root'
 import { read, say, type CliCommand } from './command'
 

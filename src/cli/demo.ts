@@ -1,5 +1,5 @@
 import { remakeDemo } from '../../demo/remake'
-import { writeDemo } from '@/server/ingest/demo'
+import { writeDemo } from '../../demo/write'
 import { appRoot } from '@/server/root'
 import { read, say, type CliCommand } from './command'
 

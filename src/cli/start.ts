@@ -8,7 +8,7 @@ import { isNewer, migrate } from '@/server/db/migrate'
 import { ownCommand, spawnBound } from '@/server/run'
 import { own, type Ownership } from '@/server/owner'
 import { countLessons } from '@/server/lessons'
-import { addDemo } from '@/server/ingest/demoLesson'
+import { addDemo } from '../../demo/add'
 import { appRoot, dataRoot } from '@/server/root'
 import { read, say, type CliCommand } from './command'
 

@@ -1,6 +1,6 @@
 import { ROUTES } from '@/contract/routes'
 import { createEmpty, createFromTemplate, duplicateLesson, listLessons } from '@/server/lessons'
-import { addDemo } from '@/server/ingest/demoLesson'
+import { addDemo } from '../../../../demo/add'
 import { answers } from '@/server/web'
 
 export const dynamic = 'force-dynamic'

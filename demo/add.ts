@@ -1,9 +1,9 @@
 import { stat } from 'node:fs/promises'
 import path from 'node:path'
-import { writeDemo } from './demo'
-import { keepMedium } from '../library/media'
-import { dataRoot } from '../root'
-import { createLesson } from '../lessons/store'
+import { writeDemo } from './write'
+import { keepMedium } from '@/server/library/media'
+import { dataRoot } from '@/server/root'
+import { createLesson } from '@/server/lessons/store'
 
 /** Puts the demo lesson with its media into the library; gives its id. */
 export async function addDemo(): Promise<string> {

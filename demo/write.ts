@@ -4,9 +4,9 @@ import type { Lesson, Medium } from '@/core/lesson/schema'
 import { written } from '@/core/lesson/written'
 import { readPins } from '@/core/edits'
 import { readTrace } from '@/core/trace'
-import { demoLesson } from '../../../demo/lesson'
-import { hashOf, processFile } from '../ingest/process'
-import { appRoot } from '../root'
+import { demoLesson } from './lesson'
+import { hashOf, processFile } from '@/server/ingest/process'
+import { appRoot } from '@/server/root'
 
 const making = { signal: new AbortController().signal, onStep: () => {} }
 async function bring(source: string, dir: string, name: string): Promise<Medium> {
