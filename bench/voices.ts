@@ -46,8 +46,7 @@ export const SENTENCES: Record<string, string> = {
   de:
     'Willkommen in der Werkzeugbibliothek. Heute verleihen wir einen Akkuschrauber. Öffnen Sie die ' +
     'Liste und tippen Sie einen Teil des Namens.  ' +
-    'Die Seite zeigt den Zustand, das Zubehör und den Verlauf. Wenn alles im Koffer liegt, klicken ' +
-    'Sie auf Verleihen.',
+    'Die Seite zeigt den Zustand, das Zubehör und den Verlauf. Wenn alles im Koffer liegt, klicken Sie auf Verleihen.',
   es:
     'Bienvenidos a la biblioteca de herramientas. Hoy prestamos un taladro. Abra la lista y escriba ' +
     'una parte del nombre.  ' +

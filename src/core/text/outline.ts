@@ -1,4 +1,5 @@
 import { written } from '../geometry'
+import { memoByText } from '../values'
 import { drawnLine, runsLeft } from './direction'
 import { kernOf, letterOf } from './letters'
 import { fontOf, type TextFace } from './face'
@@ -53,15 +54,10 @@ interface Parts {
   between: string[]
   numbers: number[]
 }
-const taken = new Map<string, Parts>()
-function partsOf(d: string): Parts {
-  let parts = taken.get(d)
-  if (parts) return parts
-  parts = { between: d.split(/-?\d+/), numbers: (d.match(/-?\d+/g) ?? []).map(Number) }
-  if (taken.size >= MOST_LETTERS) taken.clear()
-  taken.set(d, parts)
-  return parts
-}
+const partsOf = memoByText(
+  (d): Parts => ({ between: d.split(/-?\d+/), numbers: (d.match(/-?\d+/g) ?? []).map(Number) }),
+  MOST_LETTERS,
+)
 /** Path data moved and scaled: coordinates come in pairs, x first. */
 function pathAt(d: string, x: number, y: number, scale: number): string {
   const { between, numbers } = partsOf(d)

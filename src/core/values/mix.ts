@@ -1,6 +1,15 @@
 import { formatHex8, interpolate, parse } from 'culori'
+import { memoByText } from './memo'
 
-const mixers = new Map<string, (k: number) => string>()
+/** The way from one colour to another, by both with a space between. */
+const mixerOf = memoByText((pair): ((k: number) => string) => {
+  const ends = pair.split(' ').map((colour) => ({ ...parse(colour)!, alpha: parse(colour)!.alpha ?? 1 }))
+  const between = interpolate(ends, 'oklab')
+  return (k) => {
+    const hex = formatHex8(between(k))
+    return hex.endsWith('ff') ? hex.slice(0, 7) : hex
+  }
+}, 500)
 
 /**
  * Between two colours `#rrggbb` or `#rrggbbaa`, mixed in OKLab (Ottosson 2020), so that halfway looks halfway.
@@ -9,22 +18,7 @@ const mixers = new Map<string, (k: number) => string>()
 export function mixColours(a: string, b: string, k: number): string {
   if (k <= 0 || a === b) return a
   if (k >= 1) return b
-  const key = `${a}${b}`
-  let mixer = mixers.get(key)
-  if (!mixer) {
-    if (mixers.size > 500) mixers.clear()
-    const from = { ...parse(a)!, alpha: parse(a)!.alpha ?? 1 }
-    const to = { ...parse(b)!, alpha: parse(b)!.alpha ?? 1 }
-    const between = interpolate([from, to], 'oklab')
-    mixers.set(
-      key,
-      (mixer = (x) => {
-        const hex = formatHex8(between(x))
-        return hex.endsWith('ff') ? hex.slice(0, 7) : hex
-      }),
-    )
-  }
-  return mixer(k)
+  return mixerOf(`${a} ${b}`)(k)
 }
 
 /** A value of a keyframe. */

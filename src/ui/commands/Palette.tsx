@@ -171,8 +171,7 @@ function Legend() {
       <span
         key="n"
         className={
-          'grid size-[18px] place-items-center rounded-full border ' +
-          'border-edge-strong bg-card text-[10px] font-semibold'
+          'grid size-[18px] place-items-center rounded-full border border-edge-strong bg-card text-[10px] font-semibold'
         }
       >
         3

@@ -57,8 +57,7 @@ export function IconField({ element: e, label }: { element: Element; label: stri
                 aria-label={name.replaceAll('-', ' ')}
                 onClick={() => take(name)}
                 className={
-                  'grid aspect-square w-full place-items-center rounded border border-edge bg-card ' +
-                  'hover:border-accent'
+                  'grid aspect-square w-full place-items-center rounded border border-edge bg-card hover:border-accent'
                 }
               >
                 <svg viewBox="0 0 24 24" width={24} height={24} fill="none" stroke="currentColor" strokeWidth={2}>

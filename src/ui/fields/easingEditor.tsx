@@ -67,8 +67,7 @@ export function EasingEditor({ value, onChange, label = inWords('fields.easing')
             type="button"
             aria-label={`${label}: ${value}`}
             className={
-              'flex max-w-[190px] items-center gap-1 rounded border ' +
-              'border-edge bg-card px-1 hover:border-edge-strong'
+              'flex max-w-[190px] items-center gap-1 rounded border border-edge bg-card px-1 hover:border-edge-strong'
             }
           >
             <Curve easing={value} width={40} height={22} />

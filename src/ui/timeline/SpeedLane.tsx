@@ -42,7 +42,7 @@ export function SpeedLane({ element: e }: { element: Element }) {
     <div className="flex" style={{ height: HIGH }} data-testid="speed-lane">
       <div
         className={
-          'sticky left-0 z-[16] shrink-0 border-r border-edge bg-sheet ' + 'pl-2 text-[11px] leading-[13px] text-muted'
+          'sticky left-0 z-[16] shrink-0 border-r border-edge bg-sheet pl-2 text-[11px] leading-[13px] text-muted'
         }
         style={{ width: HEAD_PX }}
       >

@@ -183,7 +183,7 @@ function Timecode() {
         aria-label={inWords('transport.timeOfThePlayheadType')}
         data-testid="timecode"
         className={
-          'w-[100px] rounded border border-edge bg-card px-1 py-0.5 ' + 'text-center outline-none focus:border-accent'
+          'w-[100px] rounded border border-edge bg-card px-1 py-0.5 text-center outline-none focus:border-accent'
         }
         {...field}
         onFocus={(e) => e.target.select()}
