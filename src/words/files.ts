@@ -1,6 +1,7 @@
 import type { Arg } from './arg'
 
 export const files = {
+  placeIt: 'Place it',
   aRecordingWithItsTrace: ': a recording with its trace, its narration and captions.',
   addAgain: 'Add again',
   addAtThePlayhead: 'Add at the playhead',

@@ -239,7 +239,7 @@ function placing({ lesson, facts }: Job) {
   const picture = Object.entries(desk().lesson.media).find(
     ([, m]) => m.kind === 'picture' && m.sha256 === facts.sha256,
   )?.[0]
-  return picture ? { label: inWords('files.placeOnThePicture'), act: () => beginAdding('still', picture) } : null
+  return picture ? { label: inWords('files.placeIt'), act: () => beginAdding('still', picture) } : null
 }
 
 /** Hears of imports; what comes of those that this window sent is said here. */
