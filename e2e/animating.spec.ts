@@ -122,7 +122,7 @@ test(
     }
     // One after the other, as the first of them comes.
     await hand.clickAt(390, 300)
-    await hand.choose(page.getByLabel('Arrives'), 'grow')
+    await hand.choose(page.getByLabel('Arrives', { exact: true }), 'grow')
     await hand.click(page.getByRole('button', { name: /^Easing of its arrival/ }))
     await hand.click(page.getByRole('option', { name: 'overshoot', exact: true }))
     await hand.key('Escape')
@@ -152,7 +152,7 @@ test(
     await hand.key('Shift+T')
     await hand.click(page.locator('[data-testid=details] textarea').first())
     await hand.write('Shelf B')
-    await hand.choose(page.getByLabel('Arrives'), 'slide')
+    await hand.choose(page.getByLabel('Arrives', { exact: true }), 'slide')
     await hand.choose(page.getByLabel('from the', { exact: true }), 'top')
     const { lesson, timed } = await stored(page, id)
     const bins = lesson.elements.filter((e) => kindName(e) === 'text' && /^[A-C][1-4]$/.test(lookAs(e, 'text').text))

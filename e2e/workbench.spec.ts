@@ -136,7 +136,7 @@ test('values are typed and the sentence of a tie is edited; px and % show the sa
   await page.getByLabel('Text', { exact: true }).fill('One week, and it is due.')
   await page.getByLabel('Text', { exact: true }).press('Control+Enter')
   await page.getByLabel('Font', { exact: true }).selectOption('Bitter/700')
-  await page.getByLabel('Arrives').selectOption('slide')
+  await page.getByLabel('Arrives', { exact: true }).selectOption('slide')
   await saved(page)
   const e = await get()
   expect(e.x).toBe(960)

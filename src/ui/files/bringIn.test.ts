@@ -1,4 +1,7 @@
 import type { Job } from '@/contract/news'
+import { lessonWithTake } from '@/core/testing/lessons'
+import { resolve } from '@/core/timing'
+import { desk, setDesk } from '../state/desk'
 import { loadJobs, useJobs, waitFor } from '../kit/jobs'
 import { comingFiles, hearImport, useSending, type Sending } from './bringIn'
 
@@ -74,6 +77,22 @@ test('what comes of a file that this window sent is said here once; of another w
   hearImport(job({ id: 'j2', subject: 'u2', state: 'waiting' }))
   hearImport(job({ id: 'j2', subject: 'u2', state: 'done', facts: { said: 'Not for this window.' } }))
   expect(toast.mock.calls.map((c) => c[0] as string)).toEqual(['12 words found.'])
+})
+test('a picture that came into the open lesson is placed from its notice; what is none is only told of', () => {
+  const lesson = lessonWithTake()
+  const picture = { ...lesson.media.take!, kind: 'picture' as const, sha256: 'c'.repeat(64) }
+  lesson.media.logo = picture
+  setDesk({ id: 'l1', lesson, timed: resolve(lesson) })
+  const come = (sha256: string, lessonId = 'l1') => {
+    useSending.setState({ files: [sending()] })
+    hearImport(job({ lesson: lessonId, state: 'waiting' }))
+    hearImport(job({ lesson: lessonId, state: 'done', facts: { said: 'It is here.', sha256 } }))
+    return toast.mock.calls.at(-1)![1] as { action: { onClick: () => void } } | undefined
+  }
+  expect([come(lesson.media.take!.sha256), come(picture.sha256, 'l2')]).toEqual([undefined, undefined])
+  come(picture.sha256)!.action.onClick()
+  expect(desk().doing).toMatchObject({ do: 'add', kind: 'still', media: 'logo' })
+  setDesk({ doing: { do: 'select' } })
 })
 test('an answer that was on its way while something was heard is asked for again', async () => {
   let asked = 0

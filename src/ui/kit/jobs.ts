@@ -88,9 +88,9 @@ function say(job: Job): void {
     toast.warning(job.facts.said, { duration: Infinity, closeButton: true, action })
     return
   }
-  const offer = next?.(job)
-  if (job.facts.said)
-    toast(job.facts.said, offer ? { duration: 12_000, action: { label: offer.label, onClick: offer.act } } : {})
+  const offer = job.facts.said ? next?.(job) : null
+  if (offer) toast(job.facts.said, { duration: 12_000, action: { label: offer.label, onClick: offer.act } })
+  else if (job.facts.said) toast(job.facts.said)
   if (job.sentence) toast.warning(job.sentence, { duration: 12_000 })
 }
 
