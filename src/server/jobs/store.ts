@@ -6,7 +6,7 @@ import { tell } from '../events'
 import { newId } from '../ids'
 import { Problem } from '../problem'
 import { inWords, said } from '../../words/words'
-import { read } from '../../words/told'
+import { toldInWords } from '../../words/told'
 
 /** A job with what it needs to be done. */
 export type StoredJob<P = unknown> = Omit<typeof jobs.$inferSelect, 'payload'> & { payload: P }
@@ -36,7 +36,7 @@ export const asTold = (j: Omit<StoredJob, 'payload' | 'tries' | 'endedAt' | 'bat
   state: j.state,
   step: j.step,
   share: j.share,
-  sentence: j.sentence && read(j.sentence),
+  sentence: j.sentence && toldInWords(j.sentence),
   facts: j.facts,
   createdAt: j.createdAt.toISOString(),
 })

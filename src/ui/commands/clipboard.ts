@@ -23,7 +23,7 @@ import type { Element } from '@/core/lesson/schema'
 import type { Timed } from '@/core/timing'
 import { chosenElements, desk, edit, freshId, select } from '../state/desk'
 import { poseFor } from '../state/inPose'
-import { named } from './command'
+import { chosenOne, named } from './command'
 import { inWords, said } from '../../words/words'
 
 /** What was copied last in this window, and its text; of elements, the lesson that they stood in. */
@@ -70,11 +70,11 @@ export function copyPoses(): void {
 }
 /** Copies the pose that edits change, all of it. */
 export function copyThisPose(): void {
-  const { timed, elements } = desk()
-  const own = elements.length === 1 ? timed.lesson.elements.find((e) => e.id === elements[0]) : undefined
-  const poses = own ? copyPose(own, timed, poseFor(own)) : null
-  if (!poses) toast(inWords('commands.thereAreNoPosesTo'), { duration: 1800 })
-  else hold({ poses }, inWords('commands.poseNumber', poseFor(own!) + 1))
+  const own = chosenOne()
+  const pose = own ? poseFor(own) : 0
+  const poses = own ? copyPose(own, desk().timed, pose) : null
+  if (poses) hold({ poses }, inWords('commands.poseNumber', pose + 1))
+  else toast(inWords('commands.thereAreNoPosesTo'), { duration: 1800 })
 }
 /** Puts poses that were copied on what is selected, the first of them landing after the playhead. */
 export async function pastePoses(): Promise<void> {

@@ -1,5 +1,6 @@
 import { elementIn } from '@/core/edits'
 import { mediumOf } from '@/core/kinds'
+import type { Element } from '@/core/lesson/schema'
 import { desk } from '../state/desk'
 import type { groups } from '../../words/groups'
 import { inWords } from '../../words/words'
@@ -16,17 +17,18 @@ export interface Command {
 }
 export const has = (): boolean => desk().elements.length > 0
 export const several = (): boolean => desk().elements.length > 1
-/** The medium that what is selected shows or plays, where that is one element; null where its file is gone. */
-export function chosenMedium() {
+/** The element that is selected alone. */
+export function chosenOne(): Element | undefined {
   const { elements, lesson } = desk()
-  const e = elements.length === 1 ? elementIn(lesson, elements[0]!) : undefined
-  const id = e && mediumOf(e)
-  return id ? (lesson.media[id] ?? null) : undefined
+  return elements.length === 1 ? elementIn(lesson, elements[0]!) : undefined
+}
+/** Whether one element is selected that shows or plays a file. */
+export function hasFile(): boolean {
+  const e = chosenOne()
+  return e !== undefined && !!mediumOf(e)
 }
 /** What is selected, as a label: its name, or how many. */
 export function named(): string {
-  const { elements, lesson } = desk()
-  return elements.length === 1
-    ? `“${lesson.elements.find((e) => e.id === elements[0])?.name}”`
-    : inWords('commands.elements', elements.length)
+  const one = chosenOne()
+  return one ? `“${one.name}”` : inWords('commands.elements', desk().elements.length)
 }

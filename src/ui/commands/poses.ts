@@ -27,7 +27,7 @@ import { framesPerSecond } from '@/core/time'
 import { actHere } from '../state/inPose'
 import { copyPoses, copyThisPose, keysMeant, pastePoses } from './clipboard'
 import { begin, chosenElements, desk, edit, freshId, goTo, selectAlone, setDesk } from '../state/desk'
-import { has, named, several, type Command } from './command'
+import { chosenOne, has, named, several, type Command } from './command'
 import { inWords, said, type Said } from '../../words/words'
 
 const seconds = (s: number) => Math.max(1, Math.round(framesPerSecond(desk().lesson.rate) * s))
@@ -262,7 +262,7 @@ export const POSING: Command[] = [
     id: 'copy-pose',
     title: inWords('commands.copyThisPose'),
     group: 'poses',
-    can: has,
+    can: () => (chosenOne()?.poses.length ?? 0) > 0,
     run: copyThisPose,
   },
   {

@@ -2,21 +2,13 @@ import { ROUTES } from '@/contract/routes'
 import * as tus from 'tus-js-client'
 import { create } from 'zustand'
 import { toast } from 'sonner'
-import {
-  addMedium,
-  bringIn as bringInto,
-  cutByFile,
-  elementIn,
-  inOne,
-  layOver,
-  mediumIdOf,
-  replaceFile,
-} from '@/core/edits'
+import { addMedium, bringIn as bringInto, cutByFile, inOne, layOver, mediumIdOf, replaceFile } from '@/core/edits'
 import { mediumOf } from '@/core/kinds'
 import type { Medium } from '@/core/lesson/schema'
 import { isOver, type Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
 import { beginAdding } from '../commands/acts'
+import { chosenOne } from '../commands/command'
 import { desk, chosenClips, edit, freshId, select, setDesk } from '../state/desk'
 import { ask } from '../kit/api'
 import { Lanes, type Waiting } from './lanes'
@@ -312,7 +304,7 @@ export async function layFileOver(sha256: string, medium: Medium): Promise<void>
  * stays.
  */
 export function replaceChosen(medium: Medium): void {
-  const e = elementIn(desk().lesson, desk().elements[0] ?? '')
+  const e = chosenOne()
   const id = e && mediumOf(e)
   if (!e || !id) return
   if (!edit(said('files.replaces', medium.name, e.name), replaceFile(id, structuredClone(medium)))) return
@@ -322,8 +314,8 @@ export function replaceChosen(medium: Medium): void {
 }
 /** What does not fit when a file comes in the place of the chosen one, in sentences; empty where all of it does. */
 export function unfitFor(medium: Medium): string[] {
-  const { timed, elements } = desk()
-  const e = elementIn(timed.lesson, elements[0] ?? '')
+  const { timed } = desk()
+  const e = chosenOne()
   const id = e && mediumOf(e)
   if (!id) return []
   return cutByFile(timed, id, medium).map(({ element, left }) =>

@@ -5,7 +5,7 @@ import type { Timed } from '@/core/timing'
 import { retimedFrom, type Retimed } from '@/core/review/retimed'
 import { useDesk, wayOf, wholeLesson, type Desk } from '../state/desk'
 import { inWords } from '../../words/words'
-import { read } from '../../words/told'
+import { toldInWords } from '../../words/told'
 
 /** So many steps back a change of what recordings show is looked for. */
 const STEPS = 60
@@ -30,7 +30,7 @@ export function compared(b: Desk = useDesk.getState()): Compared | null {
   let whole = wholeLesson(b)
   for (const entry of b.past.toReversed().slice(0, STEPS)) {
     const earlier = applyPatches(whole, entry.inverse)
-    const found = made(read(entry.label), at(earlier), at(whole))
+    const found = made(toldInWords(entry.label), at(earlier), at(whole))
     if (found) return found
     whole = earlier
   }

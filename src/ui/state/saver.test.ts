@@ -19,7 +19,7 @@ import { applyPatches, enablePatches, type Patch } from 'immer'
 import { Saver, type Entry, type SaveState } from './saver'
 import type { Unkept } from './shelf'
 import { asIs } from '../../words/words'
-import { read, told } from '../../words/told'
+import { toldInWords, told } from '../../words/told'
 
 enablePatches()
 interface Body {
@@ -237,7 +237,7 @@ test('an undo that meets another window’s change is made on top of it where it
   saver.add({ do: 'undo', ...entry, before, after: shown })
   await settled()
   expect(server.lesson).toMatchObject({ name: 'Theirs', background: withBox(lessonWithTake()).background })
-  expect(read(server.taken.at(-1)!)).toBe('Undo: mine')
+  expect(toldInWords(server.taken.at(-1)!)).toBe('Undo: mine')
 })
 test('a change that the server refuses is put aside with its name; the good ones behind it are stored', async () => {
   server.trouble = ['fine', 'refuse']
@@ -360,7 +360,7 @@ test('what cannot be made again is listed with its name and why, and not dropped
   expect(server.lesson.elements[0]!.name).toBe('Theirs')
   expect(server.lesson.background).toBe('#111111')
   expect(unkept).toMatchObject([{ label: 'my box' }])
-  expect(read(unkept[0]!.why)).toContain('changed otherwise')
+  expect(toldInWords(unkept[0]!.why)).toContain('changed otherwise')
   expect(words.join()).toContain('Not kept: my box')
 })
 test('an element that is added is there when another window’s lesson was rearranged meanwhile', async () => {

@@ -14,7 +14,7 @@ import { Button, IconButton } from '../kit/button'
 import { Words } from '../fields/fields'
 import { inWords, said } from '../../words/words'
 import { PullOut } from '../kit/pullOut'
-import { read } from '../../words/told'
+import { toldInWords } from '../../words/told'
 
 const INKS: Record<string, string> = { saved: 'text-good', saving: 'text-muted' }
 const FINDINGS = 'flex h-7 items-center gap-1.5 rounded border border-accent bg-accent-wash px-2 text-accent-deep'
@@ -26,7 +26,8 @@ const WORDS = {
 
 function UndoAndRedo({ past }: { past: string | undefined }) {
   const future = useDesk(
-    (b) => (b.future[0] && read(b.future[0].label)) ?? (b.later > 0 ? inWords('workbench.aLaterStep') : undefined),
+    (b) =>
+      (b.future[0] && toldInWords(b.future[0].label)) ?? (b.later > 0 ? inWords('workbench.aLaterStep') : undefined),
   )
   return (
     <>
@@ -54,7 +55,7 @@ export function Header() {
   const save = useDesk((b) => b.save)
   const past = useDesk(
     (b) =>
-      (b.past.length > 0 ? read(b.past.at(-1)!.label) : undefined) ??
+      (b.past.length > 0 ? toldInWords(b.past.at(-1)!.label) : undefined) ??
       (b.earlier > 0 ? inWords('workbench.anEarlierStep') : undefined),
   )
   const unnamed = lesson.name === UNNAMED && past !== undefined

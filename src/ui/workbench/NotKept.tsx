@@ -5,11 +5,11 @@ import type { Unkept } from '../state/shelf'
 import { putAway, useDesk } from '../state/desk'
 import { inWords, said } from '../../words/words'
 import { PullOut } from '../kit/pullOut'
-import { read, retold } from '../../words/told'
+import { toldInWords, retold } from '../../words/told'
 
 const copy = (list: readonly Unkept[]): void => {
   const text = JSON.stringify(
-    list.map(({ label, why, at, changes }) => ({ label: read(label), why: read(why), at, changes })),
+    list.map(({ label, why, at, changes }) => ({ label: toldInWords(label), why: toldInWords(why), at, changes })),
     null,
     2,
   )
@@ -44,8 +44,8 @@ export function NotKept() {
         {list.map((u) => (
           <li key={u.step} className="flex items-start gap-2 rounded border border-edge bg-card p-2">
             <span className="min-w-0 flex-1">
-              <strong className="block break-words">{read(u.label)}</strong>
-              <span className="text-muted">{read(u.why)}</span>
+              <strong className="block break-words">{toldInWords(u.label)}</strong>
+              <span className="text-muted">{toldInWords(u.why)}</span>
             </span>
             <IconButton label={inWords('workbench.copy', retold(u.label))} onClick={() => copy([u])}>
               <Copy size={14} />
