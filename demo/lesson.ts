@@ -8,6 +8,7 @@ import { frameStartUs, secondsToFrames } from '@/core/time'
 import { momentsOf } from '@/core/moments'
 import { remember, resolve } from '@/core/timing'
 import { pathOf, type Trace } from '@/core/trace'
+import { setAt } from '@/core/values'
 import { readCaptions } from '@/core/voice'
 
 /**
@@ -322,7 +323,9 @@ export function demoLesson(
   make(pin, lesson, { timed: resolve(lesson), newId: idsFrom('demo') })
   const timed = resolve(lesson)
   const last = lesson.elements.findIndex((e) => e.id === 'zoom-follow')
-  lesson.elements[last] = following(timed, lesson.elements[last]!, { ...CALM, zoom: 1.6 }) ?? lesson.elements[last]!
+  const choice = { ...CALM, zoom: 1.6 }
+  lesson.elements[last] = following(timed, lesson.elements[last]!, choice) ?? lesson.elements[last]!
+  setAt(lesson.elements[last]!.look, 'follow', { ...choice, found: true })
   remember(lesson, resolve(lesson))
   return lesson
 }

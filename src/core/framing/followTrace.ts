@@ -5,7 +5,7 @@ import { posedAt, clipAt } from '../motion'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
 import { pointerAt, type Trace } from '../trace'
-import type { FollowInput } from './follow'
+import type { FollowInput, Whole } from './input'
 import { momentKind } from '../moments'
 
 /** Where a drawn pointer is, where one is shown on the take. */
@@ -64,9 +64,14 @@ export function followInput(trace: Trace, fps: number): FollowInput | null {
  * that are shown in it; or from drawn pointers; where none is shown, the last place holds. Frames count from the
  * passage's start.
  *
+ * @param explained  what has to be seen whole, in frames of the lesson
  * @returns null when no take in the passage has a pointer
  */
-export function followInputAt(timed: Timed, span: { from: number; to: number }): FollowInput | null {
+export function followInputAt(
+  timed: Timed,
+  span: { from: number; to: number },
+  explained: readonly Whole[] = [],
+): FollowInput | null {
   const { lesson } = timed
   const pointer: Point[] = []
   let first: Point | null = null
@@ -97,5 +102,8 @@ export function followInputAt(timed: Timed, span: { from: number; to: number }):
         rect: m.rect,
       })
   }
-  return { width: lesson.frame.width, height: lesson.frame.height, fps, pointer, stills, opens }
+  const wholes = explained
+    .map(({ from, to, rect }) => ({ from: from - span.from, to: to - span.from, rect }))
+    .filter((w) => w.to >= 0 && w.from < pointer.length)
+  return { width: lesson.frame.width, height: lesson.frame.height, fps, pointer, stills, opens, wholes }
 }

@@ -1,5 +1,7 @@
 export * from './zoom'
-export { CALM, followStands, viewer, FollowChoice, type FollowInput, type Stand } from './follow'
+export { CALM, FollowChoice, type FollowInput, type Stand, type Whole } from './input'
+export { followStands } from './follow'
+export { viewer } from './moving'
 export { followInput, followInputAt } from './followTrace'
 export { COMFORT } from './comfort'
 export { framingSpeeds, type FramingSpeed } from './speed'

@@ -177,6 +177,8 @@ export const Pose = z.strictObject({
   curve: z.strictObject({ start: xy, landing: xy }).nullable().default(null),
   /** It stays as it is when a follow framing is worked out again. */
   locked: z.boolean().optional(),
+  /** A follow framing worked it out, and nobody changed it since: it is worked out anew as what is explained changes. */
+  found: z.boolean().optional(),
   /** A drawn pointer presses once it has come to rest here. */
   press: z.boolean().optional(),
   /** It holds the pose before it until it lands: it changes nothing itself. */

@@ -4,6 +4,7 @@ import { timedOf } from '../../scene'
 import { remember, type Timed } from '../../timing'
 import type { Edit, Given } from './act'
 import { changesBetween } from './changes'
+import { frameAnew } from './framing'
 import { changedParts, lessonAt } from '../lesson/parts'
 import { Unfit } from './unfit'
 import { makeWhole } from './whole'
@@ -62,31 +63,41 @@ export function applyEdit(
   timed: Timed = timedOf(lesson),
 ): { edited: Edited } | Refused {
   try {
-    return applied(lesson, (draft) => makeWhole(edit, draft, { timed, newId }))
+    return applied(lesson, edit, { timed, newId })
   } catch (e) {
     if (!(e instanceof Unfit)) throw e
     return { refused: said('edits.thisCannotBeDone', asSentence(e.said)), unfit: true }
   }
 }
 
-function applied(lesson: Lesson, change: (draft: Lesson) => void): { edited: Edited } | Refused {
-  const [changed, p1, i1] = produceWithPatches(lesson, change)
+function applied(lesson: Lesson, edit: Edit, given: Given): { edited: Edited } | Refused {
+  const [changed, p1, i1] = produceWithPatches(lesson, (draft) => makeWhole(edit, draft, given))
   // What is changed and put back again leaves no patches.
   if (changed === lesson || p1.length === 0 || changesBetween(lesson, changed).length === 0) return { refused: null }
-  const timed = timedOf(changed)
-  const parts = changedParts(lesson, changed)
-  const circle = [timed, ...parts.map(([, part]) => timedOf(part))].flatMap((t) => t.circles)[0]
+  const solved = timedOf(changed)
+  const circle = [solved, ...changedParts(lesson, changed).map(([, part]) => timedOf(part))].flatMap(
+    (t) => t.circles,
+  )[0]
   if (circle) return { refused: asIs(circle.sentence) }
-  const [kept, p2, i2] = produceWithPatches(changed, (draft) => {
+  const [framed, p2, i2] = produceWithPatches(changed, (draft) => {
+    frameAnew(draft, edit, { before: given.timed, after: solved, newId: given.newId })
+    for (const [way, part] of changedParts(lesson, changed)) {
+      const was = lessonAt(lesson, way)
+      if (was)
+        frameAnew(lessonAt(draft, way)!, edit, { before: timedOf(was), after: timedOf(part), newId: given.newId })
+    }
+  })
+  const timed = framed === changed ? solved : timedOf(framed)
+  const [kept, p3, i3] = produceWithPatches(framed, (draft) => {
     remember(draft, timed)
-    for (const [way, part] of parts) remember(lessonAt(draft, way)!, timedOf(part))
+    for (const [way, part] of changedParts(lesson, framed)) remember(lessonAt(draft, way)!, timedOf(part))
   })
   return {
     edited: {
       lesson: kept,
-      timed: kept === changed ? timed : { ...timed, lesson: kept },
-      patches: [...p1, ...p2],
-      inverse: [...i2, ...i1],
+      timed: kept === framed ? timed : { ...timed, lesson: kept },
+      patches: [...p1, ...p2, ...p3],
+      inverse: [...i3, ...i2, ...i1],
     },
   }
 }

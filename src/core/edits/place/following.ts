@@ -1,76 +1,23 @@
 import { tenth } from '../../geometry'
 import { isRule, newElement, marks } from '../../kinds'
 import { elementIn } from '../ground/chosen'
-import { followInputAt, followStands, FollowChoice, type Stand } from '../../framing'
-import { zoomRect } from '../../framing/zoom'
-import type { Element, Lesson, Pose } from '../../lesson/schema'
-import { atPose, motionOf, propertyOf } from '../../motion'
+import { followInputAt, FollowChoice } from '../../framing'
+import type { Lesson } from '../../lesson/schema'
+import { propertyOf } from '../../motion'
+import { timedOf } from '../../scene'
 import { cornersOf, setAt } from '../../values'
-import { resolve, type Timed } from '../../timing'
+import { resolve } from '../../timing'
 import { mended, pointerAt, smoothed } from '../../trace'
-import { MOST_POSES, posesAlong, withTake } from '../ground/along'
+import { posesAlong } from '../ground/along'
 import { z } from 'zod'
 import { define, Id } from '../ground/act'
 import { Flag, Frame, NewId, Num, XY, PointerWay } from '../ground/args'
+import { following } from '../ground/framing'
 import { plain, tie } from '../ground/plain'
 import { momentKind } from '../../moments'
 import { inWords } from '../../../words/words'
 
-/** Views that a person set and locked in a zoom: they are kept when it follows the pointer anew. */
-function lockedOf(timed: Timed, e: Element): Stand[] {
-  const span = timed.spans.get(e.id)!
-  const { moves } = motionOf(timed, e)
-  return moves.flatMap((m, i) => {
-    if (!m.pose.locked) return []
-    const next = moves[i + 1]
-    const from = Math.round(m.to)
-    return [
-      {
-        from,
-        to: Math.max(from, Math.round(next ? next.from : span.to - 1)),
-        view: zoomRect(atPose(timed, e, i + 1), timed.lesson.frame),
-      },
-    ]
-  })
-}
-
-/**
- * A zoom's element that follows the pointer through its own span: its views become poses of it, which can be moved,
- * taken out and locked like any others. Locked ones stay.
- *
- * @returns null when no take in the span has a pointer
- */
-export function following(timed: Timed, zoom: Element, choice: FollowChoice): Element | null {
-  const span = timed.spans.get(zoom.id)
-  if (!span) return null
-  const input = followInputAt(timed, span)
-  if (!input) return null
-  const shifted = lockedOf(timed, zoom).map((l) => ({ ...l, from: l.from - span.from, to: l.to - span.from }))
-  const stands = followStands({ ...input, locked: shifted }, choice)
-  const place = (s: Stand) => ({
-    x: tenth(s.view.x + s.view.w / 2),
-    y: tenth(s.view.y + s.view.h / 2),
-    width: tenth(s.view.w),
-    height: tenth(s.view.h),
-  })
-  const first = stands[0]!
-  const poses: Pose[] = stands.slice(1).map((s, i) => {
-    const locked = shifted.some(
-      (l) => Math.abs(l.view.x - s.view.x) + Math.abs(l.view.y - s.view.y) + Math.abs(l.view.w - s.view.w) < 1,
-    )
-    return {
-      id: `${zoom.id}-view-${i + 2}`,
-      start: withTake(timed, span.from, stands[i]!.to),
-      end: withTake(timed, span.from, s.from),
-      easing: 'ease-in-out',
-      values: place(s),
-      curve: null,
-      ...(locked && { locked }),
-    }
-  })
-  return { ...zoom, ...place(first), anchor: { x: 0.5, y: 0.5 }, poses: poses.slice(0, MOST_POSES) }
-}
-
+export { following }
 /** Lets a zoom follow the pointer; the zoom is made, over the whole lesson, when it is not there. */
 export const followPointer = define('followPointer', [NewId, FollowChoice], (id, choice) => (draft) => {
   if (!draft.elements.some((e) => e.id === id)) {
@@ -80,16 +27,15 @@ export const followPointer = define('followPointer', [NewId, FollowChoice], (id,
     draft.elements.push({ ...e, name: inWords('edits.followThePointer') })
   }
   const lesson = plain(draft) as Lesson
-  const timed = resolve(lesson)
   const made = following(
-    timed,
+    timedOf(lesson),
     lesson.elements.find((e) => e.id === id)!,
     choice,
   )
   const at = draft.elements.findIndex((e) => e.id === id)
   if (!made) return
   draft.elements[at] = made
-  setAt(draft.elements[at]!.look, 'follow', choice)
+  setAt(draft.elements[at]!.look, 'follow', { ...choice, found: true })
 })
 /** A ripple on every click of the lesson, unless there is one. */
 export const rippleOnClicks = define('rippleOnClicks', [NewId], (id) => (draft) => {

@@ -15,6 +15,8 @@ export const ZoomLook = z.strictObject({
       zoom: z.number().min(1).max(20),
       margin: z.number().min(0).max(0.45),
       calmness: z.number().min(0).max(1),
+      /** Its first view was worked out, and nobody changed it since. */
+      found: z.boolean().optional(),
     })
     .optional(),
 })

@@ -1,0 +1,89 @@
+import { lookAs } from '@/core/testing/looks'
+import { byHand, made as madeBy } from '@/core/testing/made'
+import { CALM, framingAt } from '../../framing'
+import type { Lesson } from '../../lesson/schema'
+import { explainedIn, timedOf } from '../../scene'
+import { besides, element, lasting, lessonWithTake, loose, on, others } from '../../testing/lessons'
+import { followPointer, idsFrom, moveElements, removeElements, setEdge, takeOut, type Edit } from '..'
+
+/** A take whose pointer rests at the upper left, goes to the lower right at 5 s and comes back at 8 s. */
+function lesson(): Lesson {
+  const made = lessonWithTake()
+  made.media.take!.pointer = [
+    [0, 400, 300],
+    [5_000_000, 400, 300],
+    [5_600_000, 1500, 800],
+    [8_000_000, 1500, 800],
+    [8_600_000, 420, 320],
+    [10_000_000, 420, 320],
+  ]
+  return made
+}
+let edits = 0
+/** The lesson after an edit, which is held to being undone and made again to the letter. */
+const after = (before: Lesson, edit: Edit): Lesson => madeBy(before, edit, idsFrom(`e${++edits}`))
+/** A callout far from the pointer, from a frame on. */
+const called = (of: Lesson, frame: number, frames = 60, at = { x: 1500, y: 250 }) => {
+  const e = element(of, 'callout', 'note', loose(frame), lasting(frames), at)
+  lookAs(e, 'callout').tip = { x: at.x - 150, y: at.y + 130 }
+  return e
+}
+/** How many frames of what is explained are cut by more than a tenth. */
+function cutFrames(of: Lesson): number {
+  const timed = timedOf(of)
+  return explainedIn(timed).reduce((n, { from, to, rect: r }) => {
+    let cut = 0
+    for (let f = from; f < to; f++) {
+      const v = framingAt(timed, f)
+      const w = Math.max(0, Math.min(r.x + r.w, v.x + v.w) - Math.max(r.x, v.x))
+      const h = Math.max(0, Math.min(r.y + r.h, v.y + v.h) - Math.max(r.y, v.y))
+      if (w * h < 0.9 * r.w * r.h) cut++
+    }
+    return n + cut
+  }, 0)
+}
+const zoomOf = (of: Lesson) => others(of).find((e) => e.id === 'z')!
+const add = (of: Lesson, e: ReturnType<typeof called>): Edit => byHand(of, (d) => void d.elements.push(e))
+const followed = () => after(lesson(), followPointer('z', CALM))
+
+test('what is added away from the pointer is in the picture, in the same edit, and the rest of the framing stays', () => {
+  const before = followed()
+  const made = after(before, add(before, called(before, 60)))
+  expect(explainedIn(timedOf(made)).map((x) => x.element)).toContain('note')
+  expect(cutFrames(made)).toBe(0)
+  for (const f of [185, 200, 290]) expect(framingAt(timedOf(made), f)).toEqual(framingAt(timedOf(before), f))
+})
+test('it follows when that is moved, timed elsewhere, or taken away', () => {
+  const before = followed()
+  const made = after(before, add(before, called(before, 60)))
+  const later = after(made, setEdge('note', 'start', loose(190)))
+  expect(cutFrames(later)).toBe(0)
+  expect(framingAt(timedOf(later), 90)).toEqual(framingAt(timedOf(before), 90))
+  const lower = after(made, moveElements(['note'], 0, 700, true))
+  expect(cutFrames(lower)).toBe(0)
+  const tied = after(made, setEdge('note', 'start', on('take/click-2')))
+  expect(cutFrames(tied)).toBe(0)
+  const gone = after(made, removeElements(['note']))
+  for (let f = 0; f < 300; f += 10) expect(framingAt(timedOf(gone), f)).toEqual(framingAt(timedOf(before), f))
+})
+test('a piece cut out of the take leaves what is explained in the picture', () => {
+  const before = followed()
+  const made = after(before, add(before, called(before, 200, 40)))
+  expect(cutFrames(after(made, takeOut(['takes-1'], 20, 70, true)))).toBe(0)
+})
+test('a view that was moved by hand stays', () => {
+  const before = followed()
+  const pose = zoomOf(before).poses[0]!
+  const set = { x: 1400, y: 760, width: 700, height: 393.75 }
+  const moved = after(
+    before,
+    byHand(before, (d) => {
+      const p = d.elements.find((e) => e.id === 'z')!.poses.find((x) => x.id === pose.id)!
+      Object.assign(p.values, set)
+    }),
+  )
+  expect(zoomOf(moved).poses[0]!.found).toBeUndefined()
+  const added = add(moved, called(moved, 175, 50, { x: 300, y: 900 }))
+  const made = after(moved, added)
+  expect(zoomOf(made).poses.some((p) => p.id === pose.id && p.values.x === 1400 && p.values.width === 700)).toBe(true)
+})
