@@ -7,11 +7,17 @@ export const findings = {
   areFindings: (n: Arg) => `are ${n} findings`,
   asItWasBefore: 'As it was before',
   asLongAsAllOf: 'As long as all of it',
+  endTheSoundThere: 'End the sound there',
+  frameItAnew: 'Frame it anew',
+  fromThereNothingIsHeard: (at: Arg) => `From ${at} to the end nothing is heard.`,
+  fromThereNothingIsSeen: (at: Arg, name: Arg) => `From ${at} to the end nothing is seen: “${name}” goes on alone.`,
   goesOnAfterTheLesson: (name: Arg, gone: Arg) =>
     `“${name}” goes on after the lesson has ended. ${gone}: make the lesson longer, or end it earlier.`,
   hangsOnAMomentThat: (which: Arg) => `${which} hangs on a moment that is`,
   inTheLessonThereGo: (name: Arg, which: Arg) => `In the lesson “${name}” there ${which}: go into it.`,
   isAFinding: 'is a finding',
+  isPartlyOutsideThePicture: (name: Arg, from: Arg, to: Arg, more: Arg) =>
+    `“${name}” is partly outside the picture from ${from} to ${to}${more}.`,
   itIsNotSeenAt: 'It is not seen at all',
   itIsRightSo: 'It is right as it is',
   itsLastFrameIsNot: 'Its last frame is not seen',
@@ -24,6 +30,7 @@ export const findings = {
     `“${name}”: its ${which} no longer in the lesson. It keeps its place ${until}`,
   startAndEndHangOn: 'start and end hang on moments that are',
   theLessonLastsAsLong: 'The lesson lasts as long as all',
+  theSoundEndsWithThePicture: 'The sound ends with the picture',
   untilYouTieItAgain: 'until you tie it again or the moment comes back.',
   whatItIsPinnedTo: (name: Arg, from: Arg, to: Arg, more: Arg) =>
     `“${name}”: what it is pinned to is out of sight from ${from} to ${to}${more}. It is not shown meanwhile.`,

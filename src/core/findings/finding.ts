@@ -12,6 +12,8 @@ export interface Found {
   frame?: number
   /** The pose whose move it is about. */
   pose?: string
+  /** Another element that it is about. */
+  about?: string
 }
 /** One press that settles what was found: what stands on it, and what it does, by name. */
 export interface Mend {
@@ -27,5 +29,5 @@ export interface Finder {
   inFilm: boolean
   /** All of it that there is. */
   find(timed: Timed): Found[]
-  mends?(found: Found): Mend[]
+  mends?(found: Found, timed: Timed): Mend[]
 }

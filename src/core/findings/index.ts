@@ -5,16 +5,19 @@ import { apart } from './apart'
 import { backwards } from './backwards'
 import { circle } from './circle'
 import { cut } from './cut'
+import { darkEnd, silentEnd } from './end'
 import type { Found, Finder, Mend } from './finding'
 import { lost } from './lost'
+import { outside } from './outside'
 import { unseen } from './unseen'
 import { inWords } from '../../words/words'
 
 export type { Mend } from './finding'
+export { outsideIn } from './outside'
 export interface Finding extends Found {
   code: string
 }
-const LOOKS: readonly Finder[] = [circle, lost, backwards, unseen, apart, cut]
+const LOOKS: readonly Finder[] = [circle, lost, backwards, unseen, outside, apart, cut, darkEnd, silentEnd]
 const lookOf = ({ code }: Finding): Finder | undefined => LOOKS.find((l) => l.code === code)
 
 /** What is amiss in a lesson, not in those that stand in it. */
@@ -22,7 +25,7 @@ export const findingsOf = memo((timed: Timed): readonly Finding[] =>
   LOOKS.flatMap((look) => look.find(timed).map((f) => ({ code: look.code, ...f }))),
 )
 /** What settles a finding in one press. */
-export const mendsOf = (f: Finding): Mend[] => lookOf(f)?.mends?.(f) ?? []
+export const mendsOf = (f: Finding, timed: Timed): Mend[] => lookOf(f)?.mends?.(f, timed) ?? []
 /** Whether a finding shows in the film: another one than was made, or cut off. */
 export const isInFilm = (f: Finding): boolean => lookOf(f)?.inFilm ?? false
 /** That something is amiss in the lessons in a lesson: where to go and look. */

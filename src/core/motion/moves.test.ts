@@ -69,7 +69,7 @@ test(
     expect(move(withMoments(later)).from).toBe(141)
     const cut = withMoments(later.filter((_, i) => i !== 1))
     expect([move(cut).from, move(cut).lost]).toEqual([126, true])
-    expect(findingsOf(resolve(cut)).map((f) => [f.code, f.element])).toEqual([['lost', 'box']])
+    expect(findingsOf(resolve(cut)).map((f) => [f.code, f.element])).toContainEqual(['lost', 'box'])
     expect([move(withMoments(later)).from, move(withMoments(later)).lost]).toEqual([141, false])
   },
 )

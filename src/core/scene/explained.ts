@@ -1,7 +1,7 @@
 import { apply, boundsOf, intersection, union, type Point, type Rect } from '../geometry'
-import { aimOf, hasPlace, isClip, isUnseen, isView, leads, marks, unitOf } from '../kinds'
+import { aimOf, below, hasPlace, isClip, isUnseen, isView, leads, marks, unitOf } from '../kinds'
 import type { Element } from '../lesson/schema'
-import { motionOf, posedAt, reads, holders } from '../motion'
+import { motionOf, posedAt, reads } from '../motion'
 import { memo } from '../values'
 import type { Timed } from '../timing'
 import { frameBoxOf, spaceOf } from './hit'
@@ -19,9 +19,13 @@ export interface Explained {
 const MOST_OF_IT = 0.7
 /** What is hardly seen explains nothing. */
 const FAINT = 0.1
-/** Whether an element explains something on the take, and has to be in the picture with it. */
+/** Whether an element explains something on the take, and has to be in the picture with it; what hides does not. */
 export const explains = (e: Element): boolean =>
-  e.space === 'framed' && !e.hidden && hasPlace(e) && !isView(e) && !isClip(e) && !isUnseen(e) && !marks(e) && !leads(e)
+  e.space === 'framed' &&
+  !e.hidden &&
+  hasPlace(e) &&
+  ![isView, isClip, isUnseen, marks, leads].some((other) => other(e)) &&
+  below(e)?.does !== 'hide'
 
 /** How far around the spot that something points at it has to be seen. */
 const SPOT = 24
@@ -40,13 +44,17 @@ function thingAt(timed: Timed, p: Point, frame: Rect): Rect {
   return least
 }
 
+/** The box of an element in one of its poses, in the pixels of the lesson's frame, as if nothing were zoomed. */
+export function standsIn(timed: Timed, posed: Element, frame: number): Rect {
+  const { matrix, box } = frameBoxOf(timed, posed, frame, false)
+  return boundsOf(matrix, box)
+}
 /** Where an element is with what it points at, at a frame; null where it is out of sight or covers nearly all. */
 export function explainedAt(timed: Timed, e: Element, frame: number): Rect | null {
   const posed = posedAt(timed, e, frame)
   if (!posed || posed.opacity < FAINT) return null
   const whole = { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height }
-  const { matrix, box } = frameBoxOf(timed, posed, frame, false)
-  const own = boundsOf(matrix, box)
+  const own = standsIn(timed, posed, frame)
   const aim = aimOf(posed)
   const all = aim ? union(own, thingAt(timed, apply(spaceOf(timed, posed, frame, false), aim), whole)) : own
   const seen = intersection(all, whole)

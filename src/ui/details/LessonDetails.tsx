@@ -10,6 +10,7 @@ import { Colour } from '../fields/colour'
 import { Choice, Row, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { IdleSection } from './IdleSection'
+import { FindingRow } from '../fields/FindingRow'
 import { Section } from '../fields/section'
 import { StyleSection } from './StyleSection'
 import { inWords, said } from '../../words/words'
@@ -43,9 +44,7 @@ export function LessonDetails() {
       {findings.length > 0 && (
         <Section title={inWords('details.toLookAt')} folds="open">
           {findings.map((f) => (
-            <p key={f.element + f.code} className="text-accent-deep">
-              {f.sentence}
-            </p>
+            <FindingRow key={f.element + f.code + f.sentence} of={f} />
           ))}
         </Section>
       )}

@@ -1,13 +1,15 @@
 import { ROUTES } from '@/contract/routes'
 import { toast } from 'sonner'
+import { findingsOf, isInFilm } from '@/core/findings'
 import { inLanguage, languagesOf } from '@/core/language'
 import { timedOf } from '@/core/scene'
 import { lengthText } from '@/core/time'
-import { setDesk, useDesk, wholeLesson } from '../state/desk'
+import { setDesk, useDesk, useShown, wholeLesson } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
 import { Choice, Tick } from '../fields/fields'
+import { FindingRow } from '../fields/FindingRow'
 import { useKept } from '../kit/useKept'
 import { languageName } from '../language/names'
 import { ExportList } from './ExportList'
@@ -110,6 +112,7 @@ export function ExportDialog() {
             {saved ? inWords('common.export') : inWords('exports.savingFirst')}
           </Button>
           {empty && <p className="text-accent-deep">{inWords('exports.thereIsNothingInThis')}</p>}
+          <ToLookAt />
         </div>
         <div>
           <h3 className="mb-2 font-semibold">{inWords('exports.exportsOfThisLesson')}</h3>
@@ -117,6 +120,20 @@ export function ExportDialog() {
         </div>
       </div>
     </Dialog>
+  )
+}
+
+/** What is amiss with the film, before it is exported. */
+function ToLookAt() {
+  const findings = findingsOf(useShown()).filter(isInFilm)
+  if (findings.length === 0) return null
+  return (
+    <div className="max-h-56 overflow-y-auto border-t border-edge pt-2">
+      <h3 className="font-semibold">{inWords('details.toLookAt')}</h3>
+      {findings.map((f) => (
+        <FindingRow key={f.element + f.code + f.sentence} of={f} onGo={() => setDesk({ panel: 'none' })} />
+      ))}
+    </div>
   )
 }
 

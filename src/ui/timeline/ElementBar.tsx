@@ -3,6 +3,7 @@ import { ChevronRight, EyeOff, Lock } from 'lucide-react'
 import { memo, type ReactNode } from 'react'
 import { draggedBar, type BarPart } from '@/core/edits'
 import type { Element, Passing } from '@/core/lesson/schema'
+import { outsideIn } from '@/core/findings'
 import type { Catch } from '@/core/moments'
 import { motionOf } from '@/core/motion'
 import { tieSentence, type Span } from '@/core/timing'
@@ -100,6 +101,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
         <Face element={e} span={span} selected={selected} width={width}>
           {named && <NameWithin element={e} room={room} slide={slide} />}
         </Face>
+        <OutsideMarks element={e} span={span} />
         {placedIn(e) && width >= NOTCHED_PX && <Fold id={e.id} name={e.name} />}
         {width >= NOTCHED_PX && <Notches element={e} span={span} onCatch={onCatch} />}
         {selected && width > 40 && <PassingGrips element={e} width={width} handlers={handlers} />}
@@ -109,6 +111,21 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
       </div>
     </>
   )
+}
+
+/** Where more than a tenth of it is outside the picture. */
+function OutsideMarks({ element: e, span }: { element: Element; span: Span }) {
+  const { pxPerFrame } = useView()
+  const runs = useDesk((b) => outsideIn(b.timed).get(e.id))
+  return runs?.map(([from, to]) => (
+    <span
+      key={from}
+      data-outside={e.id}
+      className="pointer-events-none absolute bottom-0 h-[3px] bg-accent"
+      style={{ left: (from - span.from) * pxPerFrame, width: Math.max(3, (to - from) * pxPerFrame) }}
+      aria-hidden
+    />
+  ))
 }
 
 type Handlers = (part: BarPart) => object

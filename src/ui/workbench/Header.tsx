@@ -1,17 +1,18 @@
 import { ArrowLeft, CircleAlert, CloudOff, FolderOpen, Keyboard, Redo2, Search, Undo2, Upload } from 'lucide-react'
 import Link from 'next/link'
-import { findingsOf, findingsWithin, mendsOf } from '@/core/findings'
+import { findingsOf, findingsWithin } from '@/core/findings'
 import { UNNAMED } from '@/core/lesson/make'
 import { rename } from '@/core/edits'
 import { FirstSteps } from './FirstSteps'
 import { NotKept } from './NotKept'
 import { goInside } from '../state/inside'
 import { Trail } from './Trail'
-import { goTo, select, setDesk, edit, useDesk } from '../state/desk'
+import { setDesk, edit, useDesk } from '../state/desk'
 import { LanguageShown } from '../language/LanguageShown'
 import { keyOf, runCommand } from '../commands/commands'
 import { Button, IconButton } from '../kit/button'
 import { Words } from '../fields/fields'
+import { FindingRow } from '../fields/FindingRow'
 import { inWords, said } from '../../words/words'
 import { PullOut } from '../kit/pullOut'
 import { toldInWords } from '../../words/told'
@@ -128,7 +129,6 @@ export function Header() {
 /** What is amiss with the ties and pins: lost moments, ends before starts, spots out of sight. */
 function Findings() {
   const timed = useDesk((b) => b.timed)
-  const { spans } = timed
   const within = findingsWithin(timed)
   const findings = [...findingsOf(timed), ...within]
   if (findings.length === 0) return null
@@ -144,27 +144,13 @@ function Findings() {
       }
     >
       {findings.map((f) => (
-        <div key={f.element + f.code + f.sentence} className="rounded p-1.5 hover:bg-accent-wash">
-          <button
-            type="button"
-            className="block w-full text-left"
-            onClick={() => {
-              if (within.includes(f)) {
-                goInside(f.element)
-                return
-              }
-              select([f.element])
-              goTo(f.frame ?? spans.get(f.element)?.from ?? 0)
-            }}
-          >
-            {f.sentence}
-          </button>
-          {mendsOf(f).map(({ words, label, change }) => (
-            <Button key={words} className="mt-1 mr-1 !h-[24px]" onClick={() => edit(label, change)}>
-              {words}
-            </Button>
-          ))}
-        </div>
+        <FindingRow
+          key={f.element + f.code + f.sentence}
+          of={f}
+          onGo={() => {
+            if (within.includes(f)) goInside(f.element)
+          }}
+        />
       ))}
     </PullOut>
   )

@@ -3,7 +3,7 @@ import { byHand, made as madeBy } from '@/core/testing/made'
 import { CALM, framingAt } from '../../framing'
 import type { Lesson } from '../../lesson/schema'
 import { explainedIn, timedOf } from '../../scene'
-import { besides, element, lasting, lessonWithTake, loose, on, others } from '../../testing/lessons'
+import { element, lasting, lessonWithTake, loose, on, others } from '../../testing/lessons'
 import { followPointer, idsFrom, moveElements, removeElements, setEdge, takeOut, type Edit } from '..'
 
 /** A take whose pointer rests at the upper left, goes to the lower right at 5 s and comes back at 8 s. */
