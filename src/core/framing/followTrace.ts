@@ -1,5 +1,5 @@
 import { leads } from '../kinds'
-import type { Point } from '../geometry'
+import type { Point, Rect } from '../geometry'
 import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import { posedAt, clipAt } from '../motion'
 import { framesPerSecond } from '../time'
@@ -7,6 +7,7 @@ import type { Timed } from '../timing'
 import { pointerAt, type Trace } from '../trace'
 import type { FollowInput, Whole } from './input'
 import { momentKind } from '../moments'
+import { isSeenWhole, thingsInUse } from './things'
 
 /** Where a drawn pointer is, where one is shown on the take. */
 function drawnAt(timed: Timed, frame: number): Point | null {
@@ -52,11 +53,23 @@ export function followInput(trace: Trace, fps: number): FollowInput | null {
     if (e.type !== 'screenchange') return []
     const [x, y, w, h] = e.rect
     const from = Math.max(0, Math.round((e.t - 0.2) * fps))
-    return w > 0 && h > 0
+    return w > 0 && h > 0 && !isSeenWhole({ x, y, w, h }, trace)
       ? [{ from, to: Math.min(n - 1, from + Math.round(LONGEST_OPEN_S * fps)), rect: { x, y, w, h } }]
       : []
   })
-  return { width: trace.width, height: trace.height, fps, pointer, stills, opens }
+  const rectOf = ([x, y, w, h]: [number, number, number, number]) => ({ x, y, w, h })
+  const at = (t: number) => Math.min(n - 1, Math.round(t * fps))
+  const uses = thingsInUse({
+    width: trace.width,
+    height: trace.height,
+    fps,
+    pointer,
+    came: trace.events.flatMap((e) => (e.type === 'screenchange' ? [{ at: at(e.t), rect: rectOf(e.rect) }] : [])),
+    pressed: trace.events.flatMap((e) =>
+      e.type === 'pointerdown' && e.target?.rect ? [{ at: at(e.t), rect: rectOf(e.target.rect) }] : [],
+    ),
+  })
+  return { width: trace.width, height: trace.height, fps, pointer, stills, opens, uses }
 }
 
 /**
@@ -88,22 +101,30 @@ export function followInputAt(
   if (!first) return null
   for (let i = 0; i < pointer.length && Number.isNaN(pointer[i]!.x); i++) pointer[i] = first
   const stills: number[] = []
-  const opens: NonNullable<FollowInput['opens']>[number][] = []
+  const opens: Whole[] = []
+  const came: { at: number; rect: Rect }[] = []
+  const pressed: { at: number; rect: Rect }[] = []
   const fps = framesPerSecond(lesson.rate)
+  const { width, height } = lesson.frame
   for (const m of timed.moments.values()) {
-    if (m.frame === null || m.frame < span.from || m.frame >= span.to) continue
+    if (m.frame === null || m.frame >= span.to) continue
     const at = m.frame - span.from
     const { pointer: done, change } = momentKind(m)
+    if (change === 'appears' && m.rect) came.push({ at, rect: m.rect })
+    if (at < 0) continue
     if (done) stills.push(at, at + 1)
-    else if (change === 'appears' && m.rect)
+    if (done === 'press' && m.rect) pressed.push({ at, rect: m.rect })
+    if (change === 'appears' && m.rect && !isSeenWhole(m.rect, lesson.frame))
       opens.push({
         from: Math.max(0, at - Math.round(0.2 * fps)),
         to: Math.min(pointer.length - 1, at + Math.round(LONGEST_OPEN_S * fps)),
         rect: m.rect,
       })
   }
+  came.sort((a, b) => a.at - b.at)
+  const uses = thingsInUse({ width, height, fps, pointer, came, pressed })
   const wholes = explained
     .map(({ from, to, rect }) => ({ from: from - span.from, to: to - span.from, rect }))
     .filter((w) => w.to >= 0 && w.from < pointer.length)
-  return { width: lesson.frame.width, height: lesson.frame.height, fps, pointer, stills, opens, wholes }
+  return { width, height, fps, pointer, stills, opens, uses, wholes }
 }

@@ -33,6 +33,8 @@ export interface FollowInput {
   opens?: readonly Whole[]
   /** What has to be seen whole for as long as it is there, beside the pointer: what is being explained. */
   wholes?: readonly Whole[]
+  /** What is worked in, for as long as it is: seen whole while the view stands. */
+  uses?: readonly Whole[]
   /** Views that a person has set: kept as they are. */
   locked?: readonly Stand[]
 }
@@ -72,31 +74,19 @@ export function extentOf(pointer: readonly Point[], from: number, to: number): E
   return b
 }
 
-/** The same, made ready: presses in order, and what has to be seen whole in each frame. */
-export interface Prepared extends FollowInput {
+/** The same, made ready: presses in order, and what has to be seen whole in each frame, or is worked in. */
+export interface Prepared extends Omit<FollowInput, 'uses'> {
   opens: readonly Whole[]
   locked: readonly Stand[]
-  needs: readonly (Extent | null)[]
+  needs: Places
+  uses: Places
 }
+type Places = readonly (Extent | null)[]
 
 /** A change of more than this share of the take is another page: there is nothing in it to be seen whole. */
 const WHOLE = 0.7
 export function prepared(given: FollowInput, { zoom }: FollowChoice): Prepared {
-  const { width, height, pointer } = given
-  const needs: (Extent | null)[] = pointer.map(() => null)
-  for (const { from, to, rect } of given.wholes ?? []) {
-    const box: Extent = {
-      x0: Math.max(0, rect.x),
-      x1: Math.min(width, rect.x + rect.w),
-      y0: Math.max(0, rect.y),
-      y1: Math.min(height, rect.y + rect.h),
-    }
-    if (isNothing(box) || box.y0 > box.y1) continue
-    for (let f = Math.max(0, from); f <= Math.min(to, needs.length - 1); f++) {
-      const had = needs[f]
-      needs[f] = had ? joined(had, box) : box
-    }
-  }
+  const { width, height } = given
   const locked = inTurn(given.locked ?? [])
   return {
     ...given,
@@ -106,8 +96,27 @@ export function prepared(given: FollowInput, { zoom }: FollowChoice): Prepared {
       .filter((o) => o.rect.w > width / zoom || o.rect.h > height / zoom)
       .filter((o) => o.rect.w * o.rect.h < width * height * WHOLE)
       .filter((o) => !locked.some((l) => o.from <= l.to && o.to >= l.from)),
-    needs,
+    needs: placesIn(given, given.wholes),
+    uses: placesIn(given, given.uses),
   }
+}
+/** What has to be seen in each frame of some things. */
+function placesIn({ width, height, pointer }: FollowInput, things: readonly Whole[] = []): Places {
+  const out: (Extent | null)[] = pointer.map(() => null)
+  for (const { from, to, rect } of things) {
+    const box: Extent = {
+      x0: Math.max(0, rect.x),
+      x1: Math.min(width, rect.x + rect.w),
+      y0: Math.max(0, rect.y),
+      y1: Math.min(height, rect.y + rect.h),
+    }
+    if (isNothing(box) || box.y0 > box.y1) continue
+    for (let f = Math.max(0, from); f <= Math.min(to, out.length - 1); f++) {
+      const had = out[f]
+      out[f] = had ? joined(had, box) : box
+    }
+  }
+  return out
 }
 /** Views in order, none of which stands while another does. */
 const inTurn = (locked: readonly Stand[]): Stand[] =>

@@ -21,6 +21,8 @@ export interface Stretch {
   box: Extent
   /** What has to be seen whole beside it; nothing where there is none. */
   need: Extent
+  /** What is worked in while it stands. */
+  use: Extent
   w: number
   h: number
   fixed: Rect | null
@@ -66,13 +68,14 @@ function shareIn(input: Prepared, choice: FollowChoice, from: number, to: number
   return share
 }
 /** What has to be seen whole from one frame to another, both included. */
-function needIn(input: Prepared, from: number, to: number): Extent {
-  let need = NOTHING
+const needIn = (input: Prepared, from: number, to: number): Extent => allOf(input.needs, from, to)
+function allOf(places: Prepared['needs'], from: number, to: number): Extent {
+  let all = NOTHING
   for (let f = Math.max(0, from); f <= to; f++) {
-    const n = input.needs[f]
-    if (n) need = joined(need, n)
+    const p = places[f]
+    if (p) all = joined(all, p)
   }
-  return need
+  return all
 }
 /** Where something to be seen whole comes, goes or becomes another: the last frame before, and the first after. */
 const changesOf = ({ needs }: Prepared): number[] =>
@@ -103,13 +106,14 @@ export function split(input: Prepared, choice: FollowChoice, all: Break[], price
     let box: Extent = { ...NOTHING }
     let until = b.at === n - 1 ? n - 1 : b.from
     let done = until + 1
-    let need = NOTHING
+    let [need, use] = [NOTHING, NOTHING]
     let seen = last + 1
     for (let u = v - 1; u >= 0 && v - u < MOST_BACK; u--) {
       const a = starts[u]!
       const from = u === 0 ? 0 : Math.min(a.to, until)
       if (from < done) {
         box = joined(box, extentOf(pointer, from, done - 1))
+        use = joined(use, allOf(input.uses, from, done - 1))
         done = from
       }
       const first = u === 0 ? 0 : a.at + 1
@@ -118,7 +122,7 @@ export function split(input: Prepared, choice: FollowChoice, all: Break[], price
         seen = first
       }
       const least = shareIn(input, choice, a.at + 1, b.at - 1)
-      const size = sizeOf(input, least, need, box)
+      const size = sizeOf(input, least, joined(need, use), box)
       const inside = fits(box, size, choice.margin, input)
       if (!inside && !fits(box, size, INSIDE, input)) {
         if (u < v - 1) break
@@ -171,12 +175,14 @@ function stretchBetween(input: Prepared, choice: FollowChoice, starts: Break[], 
   const [lock] = lockedIn(input, a, b)
   const box = extentOf(pointer, from, to)
   const need = needIn(input, u === 0 ? 0 : a.at + 1, b.at === n - 1 ? n - 1 : b.at - 1)
+  const use = allOf(input.uses, from, to)
   return {
     from,
     to,
     box,
     need,
-    ...sizeOf(input, shareIn(input, choice, a.at + 1, b.at - 1), need, box),
+    use,
+    ...sizeOf(input, shareIn(input, choice, a.at + 1, b.at - 1), joined(need, use), box),
     fixed: lock?.view ?? null,
     opened: input.opens.find((o) => o.from <= b.at - 1 && o.to >= a.at + 1)?.rect ?? null,
   }
@@ -212,31 +218,38 @@ function placesOf(
   const ends = (e: Extent) => (axis === 'x' ? ([e.x0, e.x1] as const) : ([e.y0, e.y1] as const))
   const middle = (a: number, b: number) => Math.min(Math.max(0, whole - size), Math.max(0, (a + b) / 2 - size / 2))
   const [low, high] = ends(s.box)
-  const [n0, n1] = ends(s.need)
   if (s.fixed) return { from: s.fixed[axis], to: s.fixed[axis], wish: s.fixed[axis] }
-  let [from, to] = reach(low, high, size, margin, whole)
-  if (from > to) from = to = middle(low, high)
-  if (!isNothing(s.need)) {
-    // What is explained comes first; of the places that show it, those that keep the pointer best.
-    const [first, last] = reach(n0, n1, size, AROUND / 2, whole)
-    const [near, far] = reach(low, high, size, INSIDE, whole)
-    if (first > last) from = to = middle(n0, n1)
-    else
-      [from, to] = meeting([first, last], [from, to]) ??
-        meeting([first, last], [near, far]) ?? [nearest(first, last, from), nearest(first, last, from)]
+  const inMiddle = reach(low, high, size, margin, whole)
+  if (inMiddle[0] > inMiddle[1]) inMiddle.fill(middle(low, high))
+  const inView = reach(low, high, size, INSIDE, whole)
+  const around = (e: Extent): Places => {
+    if (isNothing(e)) return [0, Math.max(0, whole - size)]
+    const r = reach(...ends(e), size, AROUND / 2, whole)
+    return r[0] > r[1] ? [middle(...ends(e)), middle(...ends(e))] : r
   }
+  // What is explained comes first, then that the pointer is seen, then what is worked in, then the middle.
+  const [need, use] = [around(s.need), around(s.use)]
+  const [from, to] =
+    meeting(need, use, inMiddle) ??
+    meeting(need, use, inView) ??
+    meeting(need, inMiddle) ??
+    meeting(need, inView) ??
+    ([nearest(need, inMiddle[0]), nearest(need, inMiddle[0])] as const)
   const values = input.pointer
     .slice(s.from, s.to + 1)
     .map((p) => p[axis])
     .sort((a, b) => a - b)
+  const shown = isNothing(s.need) ? s.use : s.need
   const opened = s.opened && (axis === 'x' ? s.opened.x + s.opened.w / 2 : s.opened.y + s.opened.h / 2)
-  const usual =
-    (opened ?? (isNothing(s.need) ? values[values.length >> 1] : (n0 + n1) / 2) ?? (low + high) / 2) - size / 2
+  const worked = isNothing(shown) ? values[values.length >> 1] : (ends(shown)[0] + ends(shown)[1]) / 2
+  const usual = (opened ?? worked ?? (low + high) / 2) - size / 2
   return { from, to, wish: Math.min(to, Math.max(from, usual)) }
 }
-const nearest = (from: number, to: number, v: number): number => Math.min(to, Math.max(from, v))
-const meeting = (a: readonly [number, number], b: readonly [number, number]): [number, number] | null => {
-  const [from, to] = [Math.max(a[0], b[0]), Math.min(a[1], b[1])]
+type Places = readonly [from: number, to: number]
+const nearest = ([from, to]: Places, v: number): number => Math.min(to, Math.max(from, v))
+/** What several ranges have in common; null where that is nothing. */
+function meeting(...all: Places[]): Places | null {
+  const [from, to] = [Math.max(...all.map((a) => a[0])), Math.min(...all.map((a) => a[1]))]
   return from <= to ? [from, to] : null
 }
 

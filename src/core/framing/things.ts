@@ -1,0 +1,88 @@
+import type { Point, Rect } from '../geometry'
+import type { Whole } from './input'
+
+/** What a recording tells of things on its screen, in frames and in pixels of the take. */
+export interface Told {
+  width: number
+  height: number
+  fps: number
+  /** Where the pointer is in each frame. */
+  pointer: readonly Point[]
+  /** What came on the screen, and when: dialogs, windows, panels. */
+  came: readonly { at: number; rect: Rect }[]
+  /** What was pressed: buttons, rows, fields. */
+  pressed: readonly { at: number; rect: Rect }[]
+}
+
+/** A thing is shown whole where it fits into a view that is so many times larger than the whole take, or more. */
+const NEAREST_WHOLE = 1.3
+/** What came is looked at for so long, wherever the pointer is. */
+const LOOKED_AT_S = 2.5
+const BEFORE_S = 0.2
+/** The pointer may be away from a thing for so long, and it is still the one that is worked in. */
+const AWAY_S = 1.5
+/** What the pointer is in for less than this it passes over. */
+const PASSING_S = 0.7
+/** How long what is pressed is looked at, before and after. */
+const AIMED_S = 0.5
+const ANSWERED_S = 1
+/** A later change that covers so much of a thing has taken its place. */
+const REPLACED = 0.8
+const REACH_PX = 8
+
+const areaOf = (r: Rect): number => r.w * r.h
+const meet = (a: Rect, b: Rect): number =>
+  Math.max(0, Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) *
+  Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y))
+const holds = (r: Rect, p: Point): boolean =>
+  p.x >= r.x - REACH_PX && p.y >= r.y - REACH_PX && p.x <= r.x + r.w + REACH_PX && p.y <= r.y + r.h + REACH_PX
+
+/** Whether a thing is shown whole while it is worked in: it can be, and closer than all of the take. */
+export const isSeenWhole = (r: Rect, { width, height }: { width: number; height: number }): boolean =>
+  r.w > 0 && r.h > 0 && Math.max(r.w / width, r.h / height) * NEAREST_WHOLE * 1.04 <= 1
+
+/**
+ * The things that are worked in, and when: what came on the screen and the pointer is in, the smallest of those in
+ * each other; and what is pressed. Those that are too large to be seen whole at a closer look are left out.
+ */
+export function thingsInUse({ width, height, fps, pointer, came, pressed }: Told): Whole[] {
+  const n = pointer.length
+  const fits = ({ rect }: { rect: Rect }) => isSeenWhole(rect, { width, height })
+  const things = came.map(({ at, rect }, i) => {
+    const next = came.slice(i + 1).find((c) => c.at > at && meet(c.rect, rect) >= REPLACED * areaOf(rect))
+    return { at: Math.max(0, at - Math.round(BEFORE_S * fps)), rect, to: next ? next.at : n }
+  })
+  const frames = (s: number) => Math.round(s * fps)
+  const chosen = new Int32Array(n).fill(-1)
+  for (const [i, t] of things.entries()) {
+    for (let f = t.at; f < Math.min(n, t.to); f++) {
+      if (f - t.at > frames(LOOKED_AT_S) && !holds(t.rect, pointer[f]!)) continue
+      const other = things[chosen[f]!]
+      if (!other || areaOf(t.rect) <= areaOf(other.rect)) chosen[f] = i
+    }
+  }
+  const out: Whole[] = []
+  for (const [i, t] of things.entries()) {
+    if (!fits(t)) continue
+    for (const { from, to } of runsOf(chosen, i, frames(AWAY_S)))
+      if (to - from >= frames(PASSING_S)) out.push({ from, to, rect: t.rect })
+  }
+  for (const p of pressed.filter(fits))
+    out.push({
+      from: Math.max(0, p.at - frames(AIMED_S)),
+      to: Math.min(n - 1, p.at + frames(ANSWERED_S)),
+      rect: p.rect,
+    })
+  return out
+}
+
+/** From where to where a number stands in a row, gaps of some length left out of account. */
+function runsOf(row: Int32Array, value: number, gap: number): { from: number; to: number }[] {
+  const out: { from: number; to: number }[] = []
+  for (let f = row.indexOf(value); f >= 0; f = row.indexOf(value, f + 1)) {
+    const last = out.at(-1)
+    if (last && f - last.to <= gap) last.to = f
+    else out.push({ from: f, to: f })
+  }
+  return out
+}
